@@ -1,0 +1,147 @@
+import { EMPTY_POOL, fold } from '../costing/fold.ts';
+import type { CostingMethod, LineId } from '../costing/pool.ts';
+import { baseOrThrow, formatAmount, formatQuantity, quantityOrThrow, rateOrThrow, type Quantity } from '../exact/amounts.ts';
+import { emptyBooks, type Books, type DatedRate, type Item } from '../posting/books.ts';
+import { decide, type PostedDocument } from '../posting/decide.ts';
+import type { Posted } from '../posting/decision.ts';
+import { record } from '../posting/record.ts';
+import { asFields, NotKnown, onlyKeys, optionalText, parseCase, textOf, textsOf, type CaseFile, type Fields } from './caseFile.ts';
+import { citedCharge, readStep, WAREHOUSE } from './steps.ts';
+
+/** What a run of a case file found. No differences: it passed. */
+export interface CaseReport {
+  readonly title: string;
+  readonly differences: readonly { step: string; says: string }[];
+}
+
+interface Run {
+  books: Books;
+  numbers: Map<string, { document: string; charges: Map<string, LineId> }>;
+  balances: Map<string, bigint>;
+  differences: { step: string; says: string }[];
+}
+
+/** Runs the text of a case file from its first step to its last and compares every posting on the way. */
+export function runCase(text: string): CaseReport {
+  const file = parseOrReport(text);
+  if ('differences' in file) return file;
+  const run: Run = { books: emptyBooks({ currency: 'USD', firstOpenDay: '1900-01-01' }), numbers: new Map(), balances: new Map(), differences: [] };
+  let at = 'the company';
+  try {
+    run.books = openingBooks(file);
+    file.steps.forEach((step, position) => {
+      at = `step ${position + 1}`;
+      runStep(run, step, at);
+    });
+    at = 'the end';
+    compareEnd(run, file);
+  } catch (problem) {
+    run.differences.push({ step: at, says: problem instanceof Error ? problem.message : String(problem) });
+  }
+  return { title: file.title, differences: run.differences };
+}
+
+function parseOrReport(text: string): CaseFile | CaseReport {
+  try {
+    return parseCase(text);
+  } catch (problem) {
+    return { title: 'unreadable', differences: [{ step: 'the file', says: (problem as Error).message }] };
+  }
+}
+
+function openingBooks(file: CaseFile): Books {
+  onlyKeys(file.company, ['currency', 'recognition'], 'company');
+  const recognition = optionalText(file.company, 'recognition') ?? 'on-sale';
+  if (recognition !== 'on-sale') throw new NotKnown(`cost recognised ${recognition} is not known yet`);
+  const items = Object.entries(file.items).map(([id, fields]) => [id, itemOf(id, fields)] as const);
+  const rates = file.rates.flatMap((fields) => ratesOf(fields));
+  return { ...emptyBooks({ currency: textOf(file.company, 'currency'), firstOpenDay: '1900-01-01' }), items: new Map(items), rates };
+}
+
+function itemOf(id: string, fields: Fields): Item {
+  onlyKeys(fields, ['method', 'unit', 'weight', 'volume', 'code', 'origin', 'standard'], `item ${id}`);
+  const method = textOf(fields, 'method');
+  if (method !== 'fifo' && method !== 'average') throw new NotKnown(`the method ${method} is not known yet`);
+  const weight = optionalText(fields, 'weight');
+  const volume = optionalText(fields, 'volume');
+  return {
+    id,
+    method: method satisfies CostingMethod,
+    unit: optionalText(fields, 'unit') ?? 'each',
+    weight: weight === undefined ? undefined : quantityOrThrow(weight),
+    volume: volume === undefined ? undefined : quantityOrThrow(volume),
+  };
+}
+
+function ratesOf(fields: Fields): DatedRate[] {
+  const from = textOf(fields, 'on');
+  return Object.keys(fields)
+    .filter((key) => key !== 'on')
+    .map((currency) => ({ currency, from, rate: rateOrThrow(textOf(fields, currency)) }));
+}
+
+function runStep(run: Run, step: Fields, at: string): void {
+  const { name, command } = readStep(step, run.numbers, run.books);
+  const where = `${at}, ${name}`;
+  const decision = decide(run.books, command);
+  if (step.refused !== undefined) {
+    if (decision.accepted) run.differences.push({ step: where, says: `should be refused (${String(step.refused)}), but was posted` });
+    return;
+  }
+  if (!decision.accepted) {
+    const says = decision.refusals.map(({ reason, at: pointer, values }) => `${reason} at ${pointer} ${JSON.stringify(values)}`).join('; ');
+    run.differences.push({ step: where, says: `refused: ${says}` });
+    return;
+  }
+  const { posted } = decision;
+  comparePostings(run, where, step, posted);
+  if (step.shares !== undefined) compareShares(run, where, asFields(step.shares, 'shares'), posted);
+  const document = run.books.nextDocument.toString();
+  const charges = posted.document.kind === 'bill' ? posted.document.charges.map((charge) => [charge.kind, charge.id] as const) : [];
+  run.numbers.set(name, { document, charges: new Map(charges) });
+  run.books = record(run.books, posted);
+}
+
+function comparePostings(run: Run, where: string, step: Fields, posted: Posted<PostedDocument>): void {
+  const net = new Map<string, bigint>();
+  for (const line of posted.entries.flatMap((entry) => entry.lines)) {
+    net.set(line.account, (net.get(line.account) ?? 0n) + line.amount);
+    run.balances.set(line.account, (run.balances.get(line.account) ?? 0n) + line.amount);
+  }
+  if (step.posts !== undefined) compareAccounts(run, where, asFields(step.posts, 'posts'), net);
+}
+
+function compareAccounts(run: Run, where: string, expected: Fields, actual: ReadonlyMap<string, bigint>): void {
+  const { currency } = run.books.company;
+  for (const account of new Set([...Object.keys(expected), ...actual.keys()])) {
+    const should = baseOrThrow(optionalText(expected, account) ?? '0', currency) as bigint;
+    const is = actual.get(account) ?? 0n;
+    if (should !== is) {
+      run.differences.push({ step: where, says: `${account} should be ${formatAmount(should, currency)}, is ${formatAmount(is, currency)}` });
+    }
+  }
+}
+
+function compareShares(run: Run, where: string, expected: Fields, posted: Posted<PostedDocument>): void {
+  const { currency } = run.books.company;
+  if (posted.document.kind !== 'allocation') throw new NotKnown('shares belong to an allocation');
+  const given = new Map(posted.document.shares.map((share) => [share.charge, share.amounts]));
+  for (const name of Object.keys(expected)) {
+    const should = textsOf(expected, name).map((amount) => formatAmount(baseOrThrow(amount, currency), currency));
+    const is = (given.get(citedCharge(name, run.numbers)) ?? []).map((amount) => formatAmount(amount, currency));
+    if (should.join(' ') !== is.join(' ')) run.differences.push({ step: where, says: `shares of ${name} should be ${should.join(', ')}, are ${is.join(', ')}` });
+  }
+}
+
+function compareEnd(run: Run, file: CaseFile): void {
+  const { currency } = run.books.company;
+  compareAccounts(run, 'the end', file.expect.accounts, run.balances);
+  for (const [item, expected] of Object.entries(file.expect.stock)) {
+    const pool = run.books.pools.get(`${item}@${WAREHOUSE}`);
+    const folded = pool ? fold(pool.method, pool.state, pool.movements) : undefined;
+    const end = folded?.ok ? folded.end : EMPTY_POOL;
+    const should = `${formatQuantity(quantityOrThrow(expected.qty) as Quantity)} worth ${formatAmount(baseOrThrow(expected.value, currency), currency)}`;
+    const is = `${formatQuantity(end.quantity)} worth ${formatAmount(end.value, currency)}`;
+    if (should !== is) run.differences.push({ step: 'the end', says: `stock of ${item} should be ${should}, is ${is}` });
+  }
+}

@@ -1,0 +1,41 @@
+/**
+ * Exact decimals as whole numbers of the smallest place kept (accounting.md, Exactness).
+ * A scaled value of 6 places holds 1.5 as 1500000n. No binary floating point anywhere.
+ */
+
+export type DecimalProblem = 'not_a_number' | 'too_many_decimals' | 'too_large';
+
+export type ParsedDecimal = { ok: true; scaled: bigint } | { ok: false; problem: DecimalProblem };
+
+const DECIMAL = /^([+-]?)(\d+)(?:\.(\d*))?$/;
+
+/** What a signed 64-bit column of the database can hold. */
+const LARGEST = 9_223_372_036_854_775_807n;
+
+/** Reads `text` as a decimal with at most `places` decimals; trailing zeros beyond them are fine. */
+export function parseDecimal(text: string, places: number): ParsedDecimal {
+  const match = DECIMAL.exec(text.trim());
+  if (!match) return { ok: false, problem: 'not_a_number' };
+  const [, sign, whole = '', fraction = ''] = match;
+  const kept = fraction.replace(/0+$/, '');
+  if (kept.length > places) return { ok: false, problem: 'too_many_decimals' };
+  const magnitude = BigInt(whole + kept.padEnd(places, '0'));
+  if (magnitude > LARGEST) return { ok: false, problem: 'too_large' };
+  return { ok: true, scaled: sign === '-' ? -magnitude : magnitude };
+}
+
+/** As `parseDecimal`, for text that is known to be right; throws otherwise. */
+export function decimalOrThrow(text: string, places: number): bigint {
+  const parsed = parseDecimal(text, places);
+  if (!parsed.ok) throw new RangeError(`"${text}" is not a decimal of at most ${places} places: ${parsed.problem}`);
+  return parsed.scaled;
+}
+
+/** Writes a scaled value as a plain decimal, keeping at least `atLeast` decimals. */
+export function formatDecimal(scaled: bigint, places: number, atLeast = 0): string {
+  const digits = (scaled < 0n ? -scaled : scaled).toString().padStart(places + 1, '0');
+  const whole = digits.slice(0, digits.length - places);
+  let fraction = digits.slice(digits.length - places);
+  while (fraction.length > atLeast && fraction.endsWith('0')) fraction = fraction.slice(0, -1);
+  return `${scaled < 0n ? '-' : ''}${whole}${fraction ? `.${fraction}` : ''}`;
+}
