@@ -38,7 +38,7 @@ function order(step: Fields, _numbers: Numbers, books: Books): Command {
   onlyKeys(step, [...ABOUT_THE_STEP, 'order', 'currency', 'lines'], 'order');
   const lines = listOf(step, 'lines').map((line) => {
     onlyKeys(line, ['item', 'qty', 'price', 'discount'], 'an order line');
-    return { item: textOf(line, 'item'), ...quantityOf(line), ...priceOf(line) };
+    return { item: textOf(line, 'item'), ...quantityOf(line), ...priceOf(line), due: undefined };
   });
   return { kind: 'order', vendor: optionalText(step, 'vendor') ?? SOMEONE, currency: currencyOf(step, books), date: textOf(step, 'on'), lines };
 }

@@ -55,7 +55,8 @@ function recordLines(next: Recording, number: string, document: PostedDocument, 
       document.lines.forEach((line, position) => {
         const id = lineId(number, position + 1);
         const { vendor, currency, date } = document;
-        next.orderLines.set(id, { id, vendor, currency, date, ...line, received: quantity(0n) });
+        const { item, price, discount } = line;
+        next.orderLines.set(id, { id, vendor, currency, date, item, quantity: line.quantity, price, discount, received: quantity(0n) });
       });
       return;
     case 'receipt':

@@ -1,5 +1,9 @@
 /** Why a document is refused. Each reads as the rule that it breaks; the wording for users is made once, in the server. */
 export type RefusalReason =
+  | 'missing'
+  | 'not_a_number'
+  | 'too_many_decimals'
+  | 'too_large'
   | 'no_lines'
   | 'date_impossible'
   | 'date_in_closed_period'
@@ -15,6 +19,8 @@ export type RefusalReason =
   | 'currency_unknown'
   | 'currency_differs_from_order'
   | 'rate_missing'
+  | 'vendor_unknown'
+  | 'warehouse_unknown'
   | 'vendor_differs'
   | 'customer_differs'
   | 'warehouse_differs'

@@ -1,5 +1,5 @@
 import { Journal } from '../books/journal.ts';
-import { lineId, type LineId } from '../costing/pool.ts';
+import { lineId, type LineId, type PoolId } from '../costing/pool.ts';
 import type { Cost } from '../costing/settle.ts';
 import {
   base,
@@ -161,4 +161,14 @@ function billedLine(books: Books, line: BillCommand['lines'][number], received: 
     priceDifference: toBase(documentAmount(amount - ordered), currency, received.rate, home),
     payable: toBase(amount, currency, rate, home),
   };
+}
+
+/** The pools that a bill's price differences reach: what must be known before it is decided. */
+export function poolsReached(books: Books, command: BillCommand): PoolId[] {
+  const rate = rateOn(books, command.currency, command.date) ?? ONE_TO_ONE;
+  return command.lines.flatMap((line) => {
+    const received = books.receiptLines.get(line.of);
+    if (!received || line.difference !== 'cost') return [];
+    return billedLine(books, line, received, rate, line.of).priceDifference === 0n ? [] : [received.pool];
+  });
 }

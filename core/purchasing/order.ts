@@ -1,7 +1,6 @@
-import type { Fraction, Price, Quantity } from '../exact/amounts.ts';
+import { FRACTION_PLACES, type Fraction, type Price, type Quantity } from '../exact/amounts.ts';
+import { isDay, type Day } from '../exact/calendar.ts';
 import { powerOfTen } from '../exact/rounding.ts';
-import { FRACTION_PLACES } from '../exact/amounts.ts';
-import type { Day } from '../exact/calendar.ts';
 import type { Books } from '../posting/books.ts';
 import { checkCurrency, checkDate, NOTHING_SETTLED, refused, type Decision } from '../posting/decision.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
@@ -11,7 +10,7 @@ export interface OrderCommand {
   readonly vendor: string;
   readonly currency: string;
   readonly date: Day;
-  readonly lines: readonly { item: string; quantity: Quantity; price: Price; discount: Fraction }[];
+  readonly lines: readonly { item: string; quantity: Quantity; price: Price; discount: Fraction; due: Day | undefined }[];
 }
 
 /** A purchase order posts nothing: it is a commitment (accounting.md, What posts what). */
@@ -22,6 +21,7 @@ export function decideOrder(books: Books, command: OrderCommand): Decision<Order
     const at = `/lines/${position}`;
     if (!books.items.has(line.item)) refusals.push(refusal('item_unknown', `${at}/item`, { item: line.item }));
     if (line.quantity <= 0n) refusals.push(refusal('quantity_not_positive', `${at}/quantity`));
+    if (line.due !== undefined && !isDay(line.due)) refusals.push(refusal('date_impossible', `${at}/due`, { date: line.due }));
     refusals.push(...checkPrice(line.price, line.discount, at));
   });
   if (refusals.length > 0) return refused(refusals);

@@ -1,0 +1,116 @@
+import { BODIES, PostedReply, PreviewReply } from './commands.ts';
+import { endpoint, type AnyEndpoint } from './endpoint.ts';
+import { Day, exactly, Id, Key, oneOf, Text, Type } from './figures.ts';
+import { DOCUMENT_KINDS, IMPORT_KINDS, MAY_IMPORT, MAY_POST, type DocumentKind, type Role } from './roles.ts';
+import * as views from './views.ts';
+
+const byId = exactly({ id: Id });
+const byKey = exactly({ id: Key });
+const list = <Row extends Parameters<typeof Type.Array>[0]>(row: Row) => exactly({ rows: Type.Array(row) });
+const Done = exactly({ done: Type.Literal(true) });
+const importers: readonly Role[] = [...new Set(Object.values(MAY_IMPORT).flat())];
+const vendorFilter = exactly({ vendor: Type.Optional(Id) });
+
+/** Everything but the posting of documents. */
+export const api = {
+  signIn: endpoint({
+    method: 'post', path: '/session', summary: 'Sign in', allow: 'anyone',
+    body: exactly({ email: Text(160), password: Text(200) }), reply: views.Me,
+  }),
+  signOut: endpoint({ method: 'delete', path: '/session', summary: 'Sign out', allow: 'signed-in', reply: Done }),
+  me: endpoint({ method: 'get', path: '/session', summary: 'Who is signed in', allow: 'signed-in', reply: views.Me }),
+
+  items: endpoint({ method: 'get', path: '/items', summary: 'Items', allow: 'signed-in', reply: list(views.ItemView) }),
+  vendors: endpoint({ method: 'get', path: '/vendors', summary: 'Vendors', allow: 'signed-in', reply: list(views.VendorView) }),
+  warehouses: endpoint({ method: 'get', path: '/warehouses', summary: 'Warehouses', allow: 'signed-in', reply: list(views.WarehouseView) }),
+  prices: endpoint({
+    method: 'get', path: '/vendors/:id/prices', summary: 'Prices of a vendor: its list, else the last order', allow: 'signed-in',
+    params: byId, reply: list(views.PriceView),
+  }),
+
+  orders: endpoint({ method: 'get', path: '/orders', summary: 'Purchase orders', allow: 'signed-in', reply: list(views.OrderRow) }),
+  openOrderLines: endpoint({
+    method: 'get', path: '/orders/open-lines', summary: 'Order lines with goods still to come', allow: 'signed-in',
+    query: vendorFilter, reply: list(views.OpenOrderLine),
+  }),
+  unbilledLines: endpoint({
+    method: 'get', path: '/receipts/unbilled-lines', summary: 'Received lines not yet billed', allow: 'signed-in',
+    query: vendorFilter, reply: list(views.ReceivedLine),
+  }),
+  receivedLines: endpoint({
+    method: 'get', path: '/receipts/lines', summary: 'Received lines on which charges may land, latest first', allow: 'signed-in',
+    query: exactly({ find: Type.Optional(Text(100)) }), reply: list(views.ReceivedLine),
+  }),
+  openCharges: endpoint({ method: 'get', path: '/charges/open', summary: 'Charges not yet on goods', allow: 'signed-in', reply: list(views.OpenCharge) }),
+  uninvoicedLines: endpoint({
+    method: 'get', path: '/deliveries/uninvoiced-lines', summary: 'Delivered lines not yet invoiced', allow: 'signed-in',
+    query: exactly({ customer: Type.Optional(Text(120)) }), reply: list(views.DeliveredLine),
+  }),
+  documents: endpoint({
+    method: 'get', path: '/documents', summary: 'Documents of a kind, latest first', allow: 'signed-in',
+    query: exactly({ kind: oneOf(DOCUMENT_KINDS), before: Type.Optional(Id) }), reply: list(views.DocumentRow),
+  }),
+  document: endpoint({
+    method: 'get', path: '/documents/:id', summary: 'A document with its lines, journal and trail', allow: 'signed-in',
+    params: byId, reply: views.DocumentView,
+  }),
+
+  stock: endpoint({ method: 'get', path: '/stock', summary: 'Stock: quantity, value, unit cost', allow: 'signed-in', reply: list(views.StockRow) }),
+  stockCard: endpoint({
+    method: 'get', path: '/stock/:item/:warehouse', summary: 'The movements of an item in a warehouse', allow: 'signed-in',
+    params: exactly({ item: Id, warehouse: Id }), reply: views.StockCard,
+  }),
+  journal: endpoint({
+    method: 'get', path: '/journal', summary: 'The journal, latest first', allow: 'signed-in',
+    query: exactly({ before: Type.Optional(Id), account: Type.Optional(Text(40)) }), reply: list(views.JournalEntry),
+  }),
+  trialBalance: endpoint({
+    method: 'get', path: '/trial-balance', summary: 'The trial balance as of a day', allow: 'signed-in',
+    query: exactly({ asOf: Type.Optional(Day) }), reply: views.TrialBalance,
+  }),
+  waiting: endpoint({ method: 'get', path: '/waiting', summary: 'How much waits, by kind of work', allow: 'signed-in', reply: views.Waiting }),
+  search: endpoint({
+    method: 'get', path: '/search', summary: 'Documents, vendors, items and numbers from a paper', allow: 'signed-in',
+    query: exactly({ find: Text(100) }), reply: list(views.SearchHit),
+  }),
+
+  drafts: endpoint({ method: 'get', path: '/drafts', summary: 'One’s own drafts', allow: 'signed-in', reply: list(views.DraftView) }),
+  draft: endpoint({ method: 'get', path: '/drafts/:id', summary: 'A draft', allow: 'signed-in', params: byKey, reply: views.DraftView }),
+  saveDraft: endpoint({
+    method: 'put', path: '/drafts/:id', summary: 'Keep a draft; its id becomes the key of the posting', allow: 'signed-in', params: byKey,
+    body: exactly({ kind: oneOf(DOCUMENT_KINDS), title: Text(120), body: Type.Unknown(), version: Type.Integer({ minimum: 0 }) }),
+    reply: exactly({ version: Type.Integer() }),
+  }),
+  dropDraft: endpoint({ method: 'delete', path: '/drafts/:id', summary: 'Throw a draft away', allow: 'signed-in', params: byKey, reply: Done }),
+
+  imports: endpoint({ method: 'get', path: '/imports', summary: 'Imports, latest first', allow: importers, reply: list(views.ImportView) }),
+  stageImport: endpoint({
+    method: 'put', path: '/imports/:id', summary: 'Stage a CSV file: checked line by line, nothing loaded', allow: importers, params: byKey,
+    body: exactly({ kind: oneOf(IMPORT_KINDS), fileName: Text(200), text: Text(5_000_000) }), reply: views.ImportView,
+  }),
+  import: endpoint({ method: 'get', path: '/imports/:id', summary: 'An import with its lines', allow: importers, params: byKey, reply: views.ImportView }),
+  loadImport: endpoint({
+    method: 'post', path: '/imports/:id/load', summary: 'Load a staged import, or go on with one that was interrupted', allow: importers, params: byKey,
+    body: exactly({ leaveOutWrong: Type.Boolean() }), reply: views.ImportView,
+  }),
+} as const;
+
+/** Posting and previewing, the same for every kind of document. */
+export const posting = Object.fromEntries(
+  DOCUMENT_KINDS.map((kind) => [
+    kind,
+    {
+      post: endpoint({
+        method: 'post', path: `/documents/${kind}`, summary: `Post: ${kind}`, allow: MAY_POST[kind], body: BODIES[kind], reply: PostedReply, keyed: true,
+      }),
+      preview: endpoint({
+        method: 'post', path: `/documents/${kind}/preview`, summary: `Preview: ${kind}`, allow: MAY_POST[kind], body: BODIES[kind], reply: PreviewReply,
+      }),
+    },
+  ]),
+) as unknown as { [Kind in DocumentKind]: { post: AnyEndpoint; preview: AnyEndpoint } };
+
+export const allEndpoints: readonly AnyEndpoint[] = [
+  ...(Object.values(api) as unknown as AnyEndpoint[]),
+  ...Object.values(posting).flatMap(({ post, preview }) => [post, preview]),
+];

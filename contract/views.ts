@@ -1,0 +1,232 @@
+import { CHARGE_KINDS, EntryView } from './commands.ts';
+import { Amount, BaseAmount, Currency, Day, Discount, exactly, Id, Key, LineId, oneOf, Price, Quantity, Rate, Text, Type, type Static } from './figures.ts';
+import { DOCUMENT_KINDS, IMPORT_KINDS, ROLES } from './roles.ts';
+
+const Name = Text(160);
+const Count = Type.Integer({ minimum: 0 });
+const Kind = oneOf(DOCUMENT_KINDS);
+
+export const Me = exactly({
+  user: exactly({ id: Id, name: Name, email: Text(160), role: oneOf(ROLES) }),
+  company: exactly({ name: Name, currency: Currency, firstOpenDay: Day, today: Day }),
+  csrfToken: Text(100),
+});
+
+export const ItemView = exactly({
+  id: Id,
+  number: Text(40),
+  name: Name,
+  unit: Text(20),
+  method: oneOf(['fifo', 'average'] as const),
+  weight: Type.Union([Quantity, Type.Null()]),
+  volume: Type.Union([Quantity, Type.Null()]),
+});
+export const VendorView = exactly({ id: Id, number: Text(40), name: Name, currency: Currency, termsDays: Count });
+export const WarehouseView = exactly({ id: Id, code: Text(20), name: Name });
+export const PriceView = exactly({ item: Id, price: Price, source: Text(60) });
+
+export const OrderRow = exactly({
+  id: Id,
+  number: Text(30),
+  date: Day,
+  vendor: Name,
+  currency: Currency,
+  amount: Amount,
+  due: Type.Union([Day, Type.Null()]),
+  lines: Count,
+  received: Amount,
+  billed: Amount,
+});
+
+/** A line on order with goods still to come. */
+export const OpenOrderLine = exactly({
+  line: LineId,
+  order: exactly({ id: Id, number: Text(30), date: Day, currency: Currency }),
+  vendor: exactly({ id: Id, name: Name }),
+  item: ItemView,
+  ordered: Quantity,
+  received: Quantity,
+  price: Price,
+  due: Type.Union([Day, Type.Null()]),
+});
+
+/** A received line with goods not yet billed, or on which charges may land. */
+export const ReceivedLine = exactly({
+  line: LineId,
+  receipt: exactly({ id: Id, number: Text(30), date: Day, packingSlip: Text(60), transport: Text(60) }),
+  order: exactly({ id: Id, number: Text(30) }),
+  vendor: exactly({ id: Id, name: Name }),
+  item: ItemView,
+  currency: Currency,
+  ordered: Quantity,
+  received: Quantity,
+  billed: Quantity,
+  price: Price,
+  discount: Discount,
+  /** Price component, and everything on the line, as now known. */
+  goods: BaseAmount,
+  value: BaseAmount,
+  /** Of the item's quantity received on this line, how much of the pool is still there. */
+  onHand: Quantity,
+});
+
+export const OpenCharge = exactly({
+  line: LineId,
+  bill: exactly({ id: Id, number: Text(30), date: Day }),
+  vendor: Name,
+  kind: oneOf(CHARGE_KINDS),
+  amount: BaseAmount,
+  left: BaseAmount,
+});
+
+export const DeliveredLine = exactly({
+  line: LineId,
+  delivery: exactly({ id: Id, number: Text(30), date: Day, customer: Name }),
+  item: ItemView,
+  delivered: Quantity,
+  invoiced: Quantity,
+  cost: BaseAmount,
+});
+
+export const DocumentRow = exactly({
+  id: Id,
+  kind: Kind,
+  number: Text(30),
+  date: Day,
+  party: Name,
+  reference: Text(120),
+  amount: Amount,
+  currency: Currency,
+});
+
+export const DocumentLine = exactly({
+  line: Text(30),
+  label: Name,
+  number: Text(40),
+  quantity: Type.Union([Quantity, Type.Null()]),
+  unit: Text(20),
+  price: Type.Union([Price, Type.Null()]),
+  amount: Amount,
+  currency: Currency,
+  of: Type.Union([exactly({ id: Id, number: Text(30) }), Type.Null()]),
+  note: Text(200),
+});
+
+export const TrailPart = exactly({
+  label: Text(60),
+  amount: BaseAmount,
+  documents: Type.Array(exactly({ id: Id, kind: Kind, number: Text(30), date: Day, amount: BaseAmount })),
+});
+
+export const DocumentView = exactly({
+  id: Id,
+  kind: Kind,
+  number: Text(30),
+  date: Day,
+  party: Name,
+  reference: Text(120),
+  facts: Type.Array(exactly({ name: Text(60), value: Text(500) })),
+  currency: Currency,
+  amount: Amount,
+  rate: Type.Union([Rate, Type.Null()]),
+  lines: Type.Array(DocumentLine),
+  entries: Type.Array(EntryView),
+  trail: Type.Array(TrailPart),
+  enteredBy: Name,
+  enteredAt: Text(40),
+});
+
+export const StockRow = exactly({
+  item: ItemView,
+  warehouse: WarehouseView,
+  quantity: Quantity,
+  value: BaseAmount,
+  unitCost: Type.Union([Amount, Type.Null()]),
+  lastMovement: Type.Union([Day, Type.Null()]),
+});
+
+export const StockCard = exactly({
+  row: StockRow,
+  movements: Type.Array(
+    exactly({
+      document: exactly({ id: Id, kind: Kind, number: Text(30) }),
+      date: Day,
+      direction: oneOf(['in', 'out', 'cost'] as const),
+      what: Text(80),
+      quantity: Quantity,
+      value: BaseAmount,
+      balance: Quantity,
+      balanceValue: BaseAmount,
+    }),
+  ),
+});
+
+export const JournalEntry = exactly({
+  number: Text(20),
+  hash: Text(64),
+  date: Day,
+  document: exactly({ id: Id, kind: Kind, number: Text(30) }),
+  lines: EntryView.properties.lines,
+});
+
+export const TrialBalance = exactly({
+  asOf: Day,
+  rows: Type.Array(exactly({ account: Text(40), number: Text(10), name: Text(60), debit: BaseAmount, credit: BaseAmount })),
+  debit: BaseAmount,
+  credit: BaseAmount,
+  stock: BaseAmount,
+  inventory: BaseAmount,
+});
+
+export const Waiting = exactly({ receiving: Count, bills: Count, charges: Count, deliveries: Count, drafts: Count });
+
+export const DraftView = exactly({
+  id: Key,
+  kind: Kind,
+  title: Text(120),
+  body: Type.Unknown({ description: 'What was typed, complete or not' }),
+  version: Count,
+  updatedAt: Text(40),
+});
+
+export const ImportRow = exactly({
+  row: Count,
+  fields: Type.Record(Type.String(), Type.String()),
+  problems: Type.Array(exactly({ field: Text(60), says: Text(300) })),
+  state: oneOf(['staged', 'wrong', 'left out', 'loaded'] as const),
+});
+export const ImportView = exactly({
+  id: Key,
+  kind: oneOf(IMPORT_KINDS),
+  fileName: Text(200),
+  state: oneOf(['staged', 'loading', 'loaded', 'stopped'] as const),
+  says: Text(500),
+  total: Count,
+  wrong: Count,
+  loaded: Count,
+  rows: Type.Array(ImportRow),
+});
+
+export const SearchHit = exactly({ what: Text(30), title: Name, detail: Text(200), link: Text(200) });
+
+export type Me = Static<typeof Me>;
+export type ItemView = Static<typeof ItemView>;
+export type VendorView = Static<typeof VendorView>;
+export type WarehouseView = Static<typeof WarehouseView>;
+export type OrderRow = Static<typeof OrderRow>;
+export type OpenOrderLine = Static<typeof OpenOrderLine>;
+export type ReceivedLine = Static<typeof ReceivedLine>;
+export type OpenCharge = Static<typeof OpenCharge>;
+export type DeliveredLine = Static<typeof DeliveredLine>;
+export type DocumentRow = Static<typeof DocumentRow>;
+export type DocumentView = Static<typeof DocumentView>;
+export type TrailPart = Static<typeof TrailPart>;
+export type StockRow = Static<typeof StockRow>;
+export type StockCard = Static<typeof StockCard>;
+export type JournalEntry = Static<typeof JournalEntry>;
+export type TrialBalance = Static<typeof TrialBalance>;
+export type Waiting = Static<typeof Waiting>;
+export type DraftView = Static<typeof DraftView>;
+export type ImportView = Static<typeof ImportView>;
+export type ImportRow = Static<typeof ImportRow>;
+export type SearchHit = Static<typeof SearchHit>;

@@ -1,0 +1,62 @@
+import type { CompanySetUp } from '@obolus/server/setUp';
+
+export const DEMO_PASSWORD = 'weave-and-count';
+
+/** The people of Fernhollow Loom Supply, one for each role. */
+export const DEMO_USERS = [
+  { email: 'ines@fernhollow.example', name: 'Ines Varga', role: 'accountant' },
+  { email: 'tomas@fernhollow.example', name: 'Tomas Reyl', role: 'buyer' },
+  { email: 'odile@fernhollow.example', name: 'Odile Marsh', role: 'receiver' },
+  { email: 'piet@fernhollow.example', name: 'Piet Solander', role: 'approver' },
+  { email: 'ruth@fernhollow.example', name: 'Ruth Akinola', role: 'auditor' },
+  { email: 'sam@fernhollow.example', name: 'Sam Tolliver', role: 'administrator' },
+] as const;
+
+export const demoCompany = (firstOpenDay: string): CompanySetUp => ({
+  name: 'Fernhollow Loom Supply',
+  currency: 'USD',
+  firstOpenDay,
+  warehouses: [
+    { code: 'MAIN', name: 'Main' },
+    { code: 'OVER', name: 'Overflow' },
+  ],
+  users: DEMO_USERS.map((user) => ({ ...user, password: DEMO_PASSWORD })),
+});
+
+export const ITEMS = `number,name,unit,method,weight,volume,tariff_code,origin
+YM-EC,"Merino yarn on cones, ecru",kg,fifo,1.06,0.004,5107.10,NZ
+YM-SL,"Merino yarn on cones, slate",kg,fifo,1.06,0.004,5107.10,NZ
+YM-MD,"Merino yarn on cones, madder red",kg,fifo,1.06,0.004,5107.10,NZ
+YL-NA,"Linen yarn on cones, natural",kg,average,1.05,0.003,5306.10,PT
+YL-BL,"Linen yarn on cones, bleached",kg,average,1.05,0.003,5306.10,PT
+FL-120,"Floor loom, oak, 120 cm",each,fifo,42.5,0.61,8446.30,CA
+TL-60,"Table loom, 60 cm",each,average,11,0.12,8446.10,CA
+BS-25,"Boat shuttle",each,fifo,0.2,0.001,8448.49,IN
+DY-IN,"Indigo dye, 250 g tin",tin,fifo,0.31,0.0006,3203.00,JP
+DY-MA,"Madder dye, 250 g tin",tin,fifo,0.31,0.0006,3203.00,JP
+`;
+
+export const VENDORS = `number,name,currency,terms_days
+TARN,Tarnside Fibres,NZD,30
+BEIR,Beira Linho,EUR,30
+ALDR,Aldergrove Joinery,CAD,45
+KUMO,Kumo Dyeworks,JPY,30
+DHOL,Dholka Shuttle Works,USD,30
+REDW,Redwillow Paper,USD,14
+GREY,Greywake Lines,USD,30
+LANT,Lanternhouse Customs,USD,7
+PETR,Petrel Mutual,USD,30
+`;
+
+export const PRICES = `vendor,item,price
+TARN,YM-EC,23.40
+TARN,YM-SL,24.10
+TARN,YM-MD,25.80
+BEIR,YL-NA,18.20
+BEIR,YL-BL,19.75
+ALDR,FL-120,1585
+ALDR,TL-60,288.50
+KUMO,DY-IN,2150
+KUMO,DY-MA,1680
+DHOL,BS-25,8.10
+`;

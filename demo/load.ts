@@ -1,0 +1,102 @@
+import { randomUUID } from 'node:crypto';
+import type { DataSource } from 'typeorm';
+import { pino } from 'pino';
+import type { BodyOf } from '@obolus/contract/commands';
+import type { DocumentKind, ImportKind } from '@obolus/contract/roles';
+import { addDays } from '@obolus/core/exact/calendar';
+import { RefusedError } from '@obolus/server/commands/failures';
+import { postDocument } from '@obolus/server/commands/runCommand';
+import { worded } from '@obolus/server/commands/wording';
+import { loadImport, startImport } from '@obolus/server/imports/load';
+import { readImport, stageImport } from '@obolus/server/imports/stage';
+import { readLookups, type Lookups } from '@obolus/server/imports/kinds';
+import { setUpCompany } from '@obolus/server/setUp';
+import { demoCompany, ITEMS, PRICES, VENDORS } from './company.ts';
+import { STORY, type Step } from './story.ts';
+
+const DAYS = 185;
+
+/** Lays the demo company relative to `today`, through the same imports and commands as the interface uses. */
+export async function loadDemo(source: DataSource, today: string): Promise<void> {
+  const day = (before: number) => addDays(today, -before);
+  const firstOpenDay = `${day(DAYS).slice(0, 7)}-01`;
+  await setUpCompany(source, demoCompany(firstOpenDay));
+  const users: { id: string; role: string }[] = await source.query('SELECT id, role FROM user_account');
+  const accountant = users.find((user) => user.role === 'accountant')?.id ?? '';
+  for (const [kind, text] of imports(firstOpenDay, day)) await importFile(source, accountant, kind, text);
+
+  const documents = new Map<string, string>();
+  const lookups = await readLookups(source.manager);
+  const now = (step: Step) => () => new Date(`${day(step.day)}T14:${String(STORY.indexOf(step)).padStart(2, '0')}:00Z`);
+  for (const step of [...STORY].sort((a, b) => b.day - a.day)) {
+    const { kind, body } = documentOf(step, lookups, documents, day);
+    const user = users.find((entry) => entry.role === (kind === 'order' ? 'buyer' : kind === 'receipt' || kind === 'delivery' ? 'receiver' : 'accountant'))?.id ?? accountant;
+    const posted = await postDocument(source, kind, body as BodyOf<typeof kind>, { user, key: randomUUID(), now: now(step) }).catch((problem: unknown) => {
+      if (problem instanceof RefusedError) throw new Error(`The demo's ${step.name} is refused: ${problem.refusals.map((entry) => worded(entry, problem.names).says).join(' ')}`);
+      throw problem;
+    });
+    documents.set(step.name, posted.id);
+  }
+}
+
+function imports(firstOpenDay: string, day: (before: number) => string): [ImportKind, string][] {
+  const rates = [
+    ...['EUR,1.0825', 'NZD,0.5984', 'CAD,0.7310', 'JPY,0.006710'].map((rate) => rate.replace(',', `,${firstOpenDay},`)),
+    ...['EUR,1.0910', 'NZD,0.6011', 'CAD,0.7255', 'JPY,0.006655'].map((rate) => rate.replace(',', `,${day(90)},`)),
+    ...['EUR,1.0874', 'NZD,0.5967', 'CAD,0.7290', 'JPY,0.006730'].map((rate) => rate.replace(',', `,${day(30)},`)),
+  ];
+  const stock = ['YM-EC,MAIN,80,1096.00', 'YM-SL,MAIN,45,634.50', 'YL-NA,MAIN,110,2101.00', 'YL-BL,OVER,40,828.00', 'FL-120,MAIN,3,3390.00', 'TL-60,MAIN,8,1664.00', 'BS-25,MAIN,220,1793.00', 'DY-IN,MAIN,36,511.20', 'DY-MA,OVER,20,222.00'];
+  const opening = stock.map((line) => {
+    const [item, warehouse, quantity, value] = line.split(',');
+    return `${item},${warehouse},${firstOpenDay},${quantity},${value}`;
+  });
+  return [
+    ['items', ITEMS],
+    ['vendors', VENDORS],
+    ['prices', PRICES],
+    ['rates', ['currency,from,rate', ...rates].join('\n')],
+    ['opening-stock', ['item,warehouse,date,quantity,value', ...opening].join('\n')],
+  ];
+}
+
+async function importFile(source: DataSource, user: string, kind: ImportKind, text: string): Promise<void> {
+  const id = randomUUID();
+  const staged = await stageImport(source, user, id, { kind, fileName: `${kind}.csv`, text });
+  if (staged.wrong > 0) throw new Error(`The demo's ${kind} are wrong: ${JSON.stringify(staged.rows.filter((row) => row.problems.length > 0))}`);
+  const worker = { source, log: pino({ level: 'silent' }), now: () => new Date() };
+  await startImport(worker, id, false, loadImport);
+  const loaded = await readImport(source.manager, id, { withRows: false });
+  if (loaded.state !== 'loaded') throw new Error(`The demo's ${kind} did not load: ${loaded.says}`);
+}
+
+function documentOf(step: Step, lookups: Lookups, documents: ReadonlyMap<string, string>, day: (before: number) => string): { kind: DocumentKind; body: unknown } {
+  const item = (number: string) => lookups.items.get(number.toLowerCase()) ?? '';
+  const vendor = (number: string) => lookups.vendors.get(number.toLowerCase()) ?? { id: '', currency: 'USD' };
+  const warehouse = (code = 'MAIN') => lookups.warehouses.get(code.toLowerCase()) ?? '';
+  const line = (name: string) => {
+    const [document = '', number = ''] = name.split('/');
+    return `${documents.get(document) ?? '0'}/${number}`;
+  };
+  const date = day(step.day);
+  if ('order' in step) {
+    const lines = step.lines.map(([number, quantity, price, due]) => ({ item: item(number), quantity, price, discount: '', due: addDays(date, due) }));
+    const { id, currency } = vendor(step.order);
+    return { kind: 'order', body: { vendor: id, date, currency, warehouse: warehouse(), note: step.note ?? '', lines } };
+  }
+  if ('receipt' in step) {
+    const lines = step.lines.map(([of, quantity]) => ({ of: line(of), quantity }));
+    return { kind: 'receipt', body: { vendor: vendor(step.receipt).id, date, warehouse: warehouse(step.warehouse), packingSlip: step.slip, transport: step.transport ?? '', lines } };
+  }
+  if ('bill' in step) {
+    const { id, currency } = vendor(step.bill);
+    const lines = (step.lines ?? []).map(([of, quantity, price, difference = 'cost']) => ({ of: line(of), quantity, price, discount: '', difference }));
+    return { kind: 'bill', body: { vendor: id, number: step.number, date, currency, lines, charges: (step.charges ?? []).map(([kind, amount]) => ({ kind, amount })) } };
+  }
+  if ('allocation' in step) {
+    return { kind: 'allocation', body: { date, to: step.to.map(line), charges: step.allocation.map(([of, basis]) => ({ of: line(of), basis, amount: '', fixed: [] })) } };
+  }
+  if ('delivery' in step) {
+    return { kind: 'delivery', body: { customer: step.delivery, date, warehouse: warehouse(), lines: step.lines.map(([number, quantity]) => ({ item: item(number), quantity })) } };
+  }
+  return { kind: 'invoice', body: { customer: step.invoice, date, lines: step.lines.map(([of, quantity, price]) => ({ of: line(of), quantity, price })) } };
+}

@@ -1,0 +1,26 @@
+import type { Refusal } from '@obolus/core/posting/refusal';
+import type { LoadedBooks } from '../storage/loadBooks.ts';
+
+/** A document that the rules refuse; the transaction is rolled back and nothing is left behind. */
+export class RefusedError extends Error {
+  readonly refusals: readonly Refusal[];
+  readonly names: LoadedBooks['names'];
+
+  constructor(refusals: readonly Refusal[], names: LoadedBooks['names']) {
+    super('refused');
+    this.refusals = refusals;
+    this.names = names;
+  }
+}
+
+/** A failure that the user can do something about, with the HTTP status that says which kind. */
+export class RequestError extends Error {
+  readonly status: number;
+  readonly title: string;
+
+  constructor(status: number, title: string, detail: string) {
+    super(detail);
+    this.status = status;
+    this.title = title;
+  }
+}

@@ -1,0 +1,150 @@
+import { createHash } from 'node:crypto';
+import type { DataSource, EntityManager } from 'typeorm';
+import type { BodyOf, PostedReply, PreviewReply } from '@obolus/contract/commands';
+import type { DocumentKind } from '@obolus/contract/roles';
+import type { Settlement } from '@obolus/core/costing/settle';
+import { formatAmount, formatQuantity, unitCost } from '@obolus/core/exact/amounts';
+import { decide, type PostedDocument } from '@obolus/core/posting/decide';
+import { refused, type Decision, type Posted } from '@obolus/core/posting/decision';
+import { refusal } from '@obolus/core/posting/refusal';
+import { viewEntries } from '../queries/entries.ts';
+import { BooksLoader, type LoadedBooks } from '../storage/loadBooks.ts';
+import { savePosted } from '../storage/savePosted.ts';
+import { facts } from '../storage/tables.ts';
+import { duplicateOf, snapshot, transaction } from '../storage/transaction.ts';
+import { DOCUMENT_COMMANDS, type DocumentCommand } from './documentKinds.ts';
+import { RefusedError, RequestError } from './failures.ts';
+import { Reader } from './read.ts';
+import { worded } from './wording.ts';
+
+/** Who posts, under which key, and when: the clock is the caller's. */
+export interface Posting {
+  readonly user: string;
+  readonly key: string;
+  readonly now: () => Date;
+}
+
+const PREFIX: Readonly<Record<DocumentKind, string>> = { order: 'PO', receipt: 'GR', bill: 'VB', allocation: 'LC', delivery: 'DN', invoice: 'SI', opening: 'OS' };
+
+/** A document that does not exist yet stands after every other in the order of entry. */
+const NOT_YET_NUMBERED = 9_223_372_036_854_775_807n;
+
+/**
+ * The one path of a command: load what it rests on, locked; decide in the core; save in one transaction. The same key
+ * with the same body gives the document that is there; refusals leave nothing, not even the key.
+ */
+export async function postDocument<Kind extends DocumentKind>(source: DataSource, kind: Kind, body: BodyOf<Kind>, posting: Posting): Promise<PostedReply> {
+  const hash = createHash('sha256').update(JSON.stringify([kind, posting.user, body])).digest('hex');
+  try {
+    return await transaction(source, async (manager) => {
+      const known = await claimKey(manager, posting, hash);
+      if (known) return known;
+      const { books, decision, termsDays } = await loadAndDecide(manager, kind, body, { locking: true });
+      if (!decision.accepted) throw new RefusedError(decision.refusals, books.names);
+      const id = books.nextDocument.toString();
+      const number = `${PREFIX[kind]}-${await nextNumber(manager, kind)}`;
+      await savePosted(manager, books, decision.posted, {
+        id,
+        number,
+        key: posting.key,
+        user: posting.user,
+        at: sqlInstant(posting.now()),
+        header: commandOf(kind).header(body),
+        termsDays,
+      });
+      return { id, kind, number };
+    });
+  } catch (problem) {
+    // Two people enter the same bill at the same moment: the unique index decides, and says what the rule says.
+    if (duplicateOf(problem, 'bill_number_once')) {
+      throw new RefusedError([refusal('bill_number_taken', '/number', { number: (body as BodyOf<'bill'>).number })], { items: new Map(), warehouses: new Map() });
+    }
+    throw problem;
+  }
+}
+
+/** What posting would do, by the same load and the same decision, in a snapshot without locks, numbers or saving. */
+export function previewDocument<Kind extends DocumentKind>(source: DataSource, kind: Kind, body: BodyOf<Kind>): Promise<PreviewReply> {
+  return snapshot(source, async (manager) => {
+    const { books, decision } = await loadAndDecide(manager, kind, body, { locking: false });
+    if (!decision.accepted) {
+      return { accepted: false, refusals: decision.refusals.map((entry) => worded(entry, books.names)), entries: [], unitCosts: [], shares: [] };
+    }
+    return { accepted: true, refusals: [], ...(await viewPosted(manager, books, decision.posted)) };
+  });
+}
+
+async function loadAndDecide<Kind extends DocumentKind>(
+  manager: EntityManager,
+  kind: Kind,
+  body: BodyOf<Kind>,
+  { locking }: { locking: boolean },
+): Promise<{ books: LoadedBooks; decision: Decision<PostedDocument>; termsDays: number }> {
+  const loader = new BooksLoader(manager, locking);
+  const { refusals, termsDays } = await loader.loadCompany(commandOf(kind).header(body));
+  const reader = new Reader();
+  const command = commandOf(kind).read(body, reader, loader.books(0n).company.currency);
+  // What cannot be read is not decided.
+  refusals.push(...reader.refusals);
+  if (refusals.length > 0) return { books: loader.books(0n), decision: refused(refusals), termsDays };
+  await commandOf(kind).load(command, loader);
+  const books = loader.books(locking ? await nextDocument(manager) : NOT_YET_NUMBERED);
+  return { books, decision: decide(books, command), termsDays };
+}
+
+/** The command of a kind; the table ties each kind to its own body and command. */
+function commandOf<Kind extends DocumentKind>(kind: Kind): DocumentCommand<Kind> {
+  return DOCUMENT_COMMANDS[kind] as unknown as DocumentCommand<Kind>;
+}
+
+async function claimKey(manager: EntityManager, posting: Posting, hash: string): Promise<PostedReply | undefined> {
+  try {
+    const row = { key: posting.key, user_id: posting.user, body_hash: hash, entered_at: sqlInstant(posting.now()) };
+    await manager.createQueryBuilder().insert().into(facts.idempotency).values(row).updateEntity(false).execute();
+    return undefined;
+  } catch (problem) {
+    if (!duplicateOf(problem, 'PRIMARY')) throw problem;
+  }
+  const [known] = (await manager.query('SELECT body_hash FROM idempotency WHERE `key` = ?', [posting.key])) as { body_hash: string }[];
+  if (known?.body_hash !== hash) throw new RequestError(422, 'Key used before', 'This Idempotency-Key belongs to another request: make a new one.');
+  const [document] = (await manager.query('SELECT id, kind, number FROM document WHERE idempotency_key = ?', [posting.key])) as PostedReply[];
+  if (!document) throw new Error(`The key ${posting.key} has no document.`);
+  return { id: document.id, kind: document.kind, number: document.number };
+}
+
+/** Taken after the locks: within an order and a pool, documents are numbered in the order in which they commit. */
+async function nextDocument(manager: EntityManager): Promise<bigint> {
+  const [row] = (await manager.query('SELECT NEXTVAL(document_ids) AS id')) as { id: string }[];
+  return BigInt(row?.id ?? 0);
+}
+
+async function nextNumber(manager: EntityManager, kind: DocumentKind): Promise<string> {
+  const [row] = (await manager.query(`SELECT NEXTVAL(number_${kind}) AS number`)) as { number: string }[];
+  return row?.number ?? '';
+}
+
+async function viewPosted(manager: EntityManager, books: LoadedBooks, posted: Posted<PostedDocument>): Promise<Pick<PreviewReply, 'entries' | 'unitCosts' | 'shares'>> {
+  const { currency } = books.company;
+  const { document } = posted;
+  const shares = document.kind === 'allocation' ? document.shares.map((share) => ({ charge: share.charge, amounts: share.amounts.map((amount) => formatAmount(amount, currency)) })) : [];
+  return { entries: await viewEntries(manager, posted.entries, currency), unitCosts: await viewUnitCosts(manager, posted.settlement, books), shares };
+}
+
+async function viewUnitCosts(manager: EntityManager, settlement: Settlement, books: LoadedBooks): Promise<PreviewReply['unitCosts']> {
+  if (settlement.pools.length === 0) return [];
+  const { currency } = books.company;
+  const ids = settlement.pools.map(({ pool }) => pool.item);
+  const rows = (await manager.query('SELECT id, name FROM item WHERE id IN (?)', [ids])) as { id: string; name: string }[];
+  const names = new Map(rows.map((row) => [row.id, row.name]));
+  return settlement.pools.map(({ pool, before, end }) => ({
+    item: names.get(pool.item) ?? '',
+    warehouse: books.names.warehouses.get(pool.warehouse) ?? '',
+    unit: books.items.get(pool.item)?.unit ?? '',
+    quantity: formatQuantity(end.quantity),
+    before: unitCost(before.value, before.quantity, currency) ?? null,
+    after: unitCost(end.value, end.quantity, currency) ?? null,
+  }));
+}
+
+const sqlInstant = (at: Date): string => at.toISOString().replace('T', ' ').replace('Z', '');
+

@@ -1,0 +1,63 @@
+/** An account of the database. */
+export interface Account {
+  readonly user: string;
+  readonly password: string;
+}
+
+export interface DatabaseConfig {
+  readonly host: string;
+  readonly port: number;
+  readonly name: string;
+  /** Migrates the schema; used at the start only. */
+  readonly owner: Account;
+  /** Reads, and appends facts. */
+  readonly app: Account;
+}
+
+export interface Config {
+  readonly host: string;
+  readonly port: number;
+  readonly database: DatabaseConfig;
+  readonly sessionSecret: string;
+  /** Cookies go over HTTPS only. Off on loopback without TLS. */
+  readonly secureCookies: boolean;
+  readonly logLevel: string;
+  readonly webFolder: string;
+  /** Fixes the day, for tests and pictures. */
+  readonly today: string | undefined;
+  /** Every reply is checked against its schema: in tests and development. */
+  readonly checkReplies: boolean;
+}
+
+/** Reads the configuration from environment variables (the table in docs/configuration.md). Throws, naming what is missing. */
+export function readConfig(environment: Readonly<Record<string, string | undefined>>, webFolder: string): Config {
+  const required = (name: string): string => {
+    const value = environment[name];
+    if (!value) throw new Error(`Set ${name} (see docs/configuration.md).`);
+    return value;
+  };
+  const port = (name: string, otherwise: number): number => {
+    const value = Number(environment[name] ?? otherwise);
+    if (!Number.isInteger(value) || value < 0 || value > 65_535) throw new Error(`${name} must be a port from 0 to 65535.`);
+    return value;
+  };
+  const secret = required('OBOLUS_SESSION_SECRET');
+  if (secret.length < 32) throw new Error('OBOLUS_SESSION_SECRET must have at least 32 characters.');
+  return {
+    host: environment.OBOLUS_HOST ?? '127.0.0.1',
+    port: port('OBOLUS_PORT', 4300),
+    database: {
+      host: required('OBOLUS_DB_HOST'),
+      port: port('OBOLUS_DB_PORT', 3306),
+      name: environment.OBOLUS_DB_NAME ?? 'obolus',
+      owner: { user: required('OBOLUS_DB_OWNER_USER'), password: required('OBOLUS_DB_OWNER_PASSWORD') },
+      app: { user: required('OBOLUS_DB_USER'), password: required('OBOLUS_DB_PASSWORD') },
+    },
+    sessionSecret: secret,
+    secureCookies: environment.OBOLUS_SECURE_COOKIES === 'true',
+    logLevel: environment.OBOLUS_LOG_LEVEL ?? 'info',
+    webFolder,
+    today: environment.OBOLUS_TODAY,
+    checkReplies: environment.OBOLUS_CHECK_REPLIES === 'true',
+  };
+}

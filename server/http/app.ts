@@ -1,0 +1,74 @@
+import { randomUUID } from 'node:crypto';
+import { existsSync } from 'node:fs';
+import type { IncomingMessage } from 'node:http';
+import { createRequire } from 'node:module';
+import { dirname, join } from 'node:path';
+import compression from 'compression';
+import express, { type Express } from 'express';
+import helmet from 'helmet';
+import type { Pool } from 'mysql2/promise';
+import { pinoHttp } from 'pino-http';
+import { openApiDocument } from '@obolus/contract/openapi';
+import type { Context } from './context.ts';
+import { answerProblems, notFound } from './problems.ts';
+import { apiRouter } from './routes.ts';
+import { refuseCrossSite, sessions } from './session.ts';
+
+const VERSION = '0.1.0';
+
+/** The whole application over HTTP: health, the API with its document, and the built web. */
+export function createApp(context: Context, sessionPool: Pool): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.set('trust proxy', 'loopback');
+  app.use(pinoHttp({ logger: context.log, genReqId: requestId, autoLogging: { ignore: (request: IncomingMessage) => request.url?.startsWith('/health') ?? false } }));
+  app.use(helmet({ contentSecurityPolicy: { directives: { 'upgrade-insecure-requests': null, 'img-src': ["'self'", 'data:'] } }, strictTransportSecurity: context.config.secureCookies }));
+  app.use(compression());
+  health(app, context);
+  apiDocument(app);
+  app.use('/api', express.json({ limit: '6mb', strict: false }), sessions(context.config, sessionPool), refuseCrossSite, apiRouter(context), notFound);
+  web(app, context.config.webFolder);
+  app.use(notFound);
+  app.use(answerProblems);
+  return app;
+}
+
+function requestId(_request: unknown, response: { setHeader(name: string, value: string): unknown }): string {
+  const id = randomUUID();
+  response.setHeader('X-Request-Id', id);
+  return id;
+}
+
+function health(app: Express, context: Context): void {
+  app.get('/health/live', (_request, response) => void response.json({ live: true }));
+  app.get('/health/ready', async (_request, response) => {
+    const ready = await context.source.query('SELECT 1').then(
+      () => true,
+      () => false,
+    );
+    response.status(ready ? 200 : 503).json({ ready });
+  });
+}
+
+/** The OpenAPI document and a page to read it, served from here: nothing is loaded from elsewhere. */
+function apiDocument(app: Express): void {
+  app.get('/api/openapi.json', (_request, response) => void response.json(openApiDocument(VERSION)));
+  const assets = dirname(createRequire(import.meta.url).resolve('swagger-ui-dist/package.json'));
+  app.get('/api/docs/swagger-initializer.js', (_request, response) => {
+    response.type('js').send("window.onload = () => { window.ui = SwaggerUIBundle({ url: '/api/openapi.json', dom_id: '#swagger-ui', presets: [SwaggerUIBundle.presets.apis], validatorUrl: null }); };");
+  });
+  app.use('/api/docs', express.static(assets));
+}
+
+function web(app: Express, folder: string): void {
+  if (!existsSync(join(folder, 'index.html'))) return;
+  app.use(express.static(folder, { index: false, setHeaders: cacheHashedForever }));
+  app.get(/^\/(?!api\/|health\/|assets\/).*$/, (_request, response) => {
+    response.setHeader('Cache-Control', 'no-cache');
+    response.sendFile(join(folder, 'index.html'));
+  });
+}
+
+function cacheHashedForever(response: { setHeader(name: string, value: string): unknown }, path: string): void {
+  response.setHeader('Cache-Control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache');
+}

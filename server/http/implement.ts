@@ -1,0 +1,47 @@
+import type { Request, Response, Router } from 'express';
+import type { AnyEndpoint, BodyOfEndpoint, ParamsOf, QueryOf, ReplyOf } from '@obolus/contract/endpoint';
+import { Key } from '@obolus/contract/figures';
+import type { Role } from '@obolus/contract/roles';
+import { RequestError } from '../commands/failures.ts';
+import type { Context } from './context.ts';
+import type { SignedIn } from './session.ts';
+import { validateReply, validateRequest } from './validate.ts';
+
+/** A request that was validated and authorised. */
+export interface Call<E> {
+  readonly params: ParamsOf<E>;
+  readonly query: QueryOf<E>;
+  readonly body: BodyOfEndpoint<E>;
+  /** Undefined only where anyone is allowed. */
+  readonly user: SignedIn;
+  readonly key: string;
+  readonly request: Request;
+  readonly response: Response;
+}
+
+/** Puts an endpoint on the router: who may call it, what it takes and what it gives come from the contract alone. */
+export function implement<E>(router: Router, context: Context, definition: E, handle: (call: Call<E>) => Promise<ReplyOf<E>>): void {
+  const endpoint = definition as unknown as AnyEndpoint;
+  router[endpoint.method](endpoint.path, async (request, response) => {
+    authorise(endpoint, request);
+    validateRequest(endpoint.params, request.params, 'path');
+    if (endpoint.query) validateRequest(endpoint.query, { ...request.query }, 'query');
+    if (endpoint.body) validateRequest(endpoint.body, request.body ?? null, '');
+    const key = request.get('idempotency-key') ?? '';
+    if (endpoint.keyed) validateRequest(Key, key, 'Idempotency-Key');
+    const call = { params: request.params, query: { ...request.query }, body: request.body as unknown, user: request.session.user, key, request, response };
+    const reply = await handle(call as unknown as Call<E>);
+    if (context.config.checkReplies) validateReply(endpoint.reply, reply, endpoint.path);
+    response.status(endpoint.keyed ? 201 : 200).json(reply);
+  });
+}
+
+function authorise(endpoint: AnyEndpoint, request: Request): void {
+  if (endpoint.allow === 'anyone') return;
+  const { user } = request.session;
+  if (!user) throw new RequestError(401, 'Not signed in', 'Sign in first.');
+  if (endpoint.allow === 'signed-in') return;
+  if (!(endpoint.allow as readonly Role[]).includes(user.role)) {
+    throw new RequestError(403, 'Not allowed', `As ${user.role} you may not do this; it is for: ${endpoint.allow.join(', ')}.`);
+  }
+}

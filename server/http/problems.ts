@@ -1,0 +1,57 @@
+import 'pino-http';
+import type { ErrorRequestHandler, RequestHandler, Response } from 'express';
+import type { Problem } from '@obolus/contract/problem';
+import { RefusedError, RequestError } from '../commands/failures.ts';
+import { worded } from '../commands/wording.ts';
+import { errorNumber } from '../storage/transaction.ts';
+
+/** A body, query or parameter that its schema refuses. */
+export class InvalidRequest extends Error {
+  readonly errors: { at: string; says: string }[];
+
+  constructor(errors: { at: string; says: string }[]) {
+    super('invalid request');
+    this.errors = errors;
+  }
+}
+
+export const notFound: RequestHandler = (request, response) => {
+  sendProblem(response, { type: 'about:blank', title: 'Not found', status: 404, detail: `There is nothing at ${request.path}.` });
+};
+
+/** The one place where failures become answers. What is not expected is logged and told without details. */
+export const answerProblems: ErrorRequestHandler = (problem: unknown, request, response, next) => {
+  if (response.headersSent) return next(problem);
+  const known = problemOf(problem);
+  if (known) return sendProblem(response, known);
+  request.log.error({ err: problem }, 'unexpected failure');
+  const busy = [1205, 1213].includes(errorNumber(problem) ?? 0);
+  sendProblem(
+    response,
+    busy
+      ? { type: 'about:blank', title: 'Busy', status: 503, detail: 'Others are posting to the same goods: try again in a moment.' }
+      : { type: 'about:blank', title: 'Something failed here', status: 500, detail: `Nothing was saved. The log names it by request ${String(request.id)}.` },
+  );
+};
+
+function problemOf(problem: unknown): Problem | undefined {
+  if (problem instanceof RefusedError) {
+    const errors = problem.refusals.map((refusal) => worded(refusal, problem.names));
+    return { type: 'about:blank', title: 'Refused', status: 422, detail: errors.map((error) => error.says).join(' ').slice(0, 1000), errors };
+  }
+  if (problem instanceof InvalidRequest) {
+    const errors = problem.errors.slice(0, 20).map((error) => ({ reason: 'invalid', ...error }));
+    return { type: 'about:blank', title: 'Not understood', status: 400, detail: errors.map((error) => `${error.at || 'body'}: ${error.says}`).join('; ').slice(0, 1000), errors };
+  }
+  if (problem instanceof RequestError) return { type: 'about:blank', title: problem.title, status: problem.status, detail: problem.message };
+  const status = (problem as { status?: unknown }).status;
+  const type = (problem as { type?: unknown }).type;
+  if (type === 'entity.parse.failed') return { type: 'about:blank', title: 'Not understood', status: 400, detail: 'The body is not JSON.' };
+  if (type === 'entity.too.large') return { type: 'about:blank', title: 'Too large', status: 413, detail: 'The body is larger than is taken here.' };
+  if (typeof status === 'number' && status >= 400 && status < 500) return { type: 'about:blank', title: 'Not understood', status, detail: 'The request could not be read.' };
+  return undefined;
+}
+
+export function sendProblem(response: Response, problem: Problem): void {
+  response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
+}

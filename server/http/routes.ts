@@ -1,0 +1,133 @@
+import { Router } from 'express';
+import { api, posting } from '@obolus/contract/api';
+import type { BodyOf, PostedReply, PreviewReply } from '@obolus/contract/commands';
+import type { Endpoint } from '@obolus/contract/endpoint';
+import type { TSchema } from '@obolus/contract/figures';
+import { DOCUMENT_KINDS, MAY_IMPORT, type DocumentKind, type ImportKind } from '@obolus/contract/roles';
+import type { Me } from '@obolus/contract/views';
+import { RequestError } from '../commands/failures.ts';
+import { postDocument, previewDocument } from '../commands/runCommand.ts';
+import { startImport } from '../imports/load.ts';
+import { readImport, stageImport } from '../imports/stage.ts';
+import { listDocuments, viewDocument } from '../queries/documents.ts';
+import { readJournal, readTrialBalance } from '../queries/ledger.ts';
+import { countWaiting, listOpenCharges, listOpenOrderLines, listOrders, listReceivedLines, listUnbilledLines, listUninvoicedLines } from '../queries/openWork.ts';
+import { search } from '../queries/search.ts';
+import { listItems, listPrices, listVendors, listWarehouses } from '../queries/setUp.ts';
+import { listStock, readStockCard } from '../queries/stock.ts';
+import { signIn } from '../signIn/signIn.ts';
+import { dropDraft, listDrafts, readDraft, saveDraft } from '../storage/drafts.ts';
+import { todayOf, type Context } from './context.ts';
+import { implement } from './implement.ts';
+import { newCsrfToken, type SignedIn } from './session.ts';
+
+/** Every endpoint of the contract, below /api. */
+export function apiRouter(context: Context): Router {
+  const router = Router();
+  signInRoutes(router, context);
+  readRoutes(router, context);
+  draftRoutes(router, context);
+  importRoutes(router, context);
+  for (const kind of DOCUMENT_KINDS) documentRoutes(router, context, kind);
+  return router;
+}
+
+function signInRoutes(router: Router, context: Context): void {
+  implement(router, context, api.signIn, async ({ body, request }) => {
+    const user = await signIn(context.source, body.email, body.password, request.ip ?? '');
+    await new Promise<void>((resolve, reject) => request.session.regenerate((problem: unknown) => (problem ? reject(asError(problem)) : resolve())));
+    request.session.user = user;
+    request.session.csrfToken = newCsrfToken();
+    return me(context, user, request.session.csrfToken);
+  });
+  implement(router, context, api.signOut, async ({ request, response }) => {
+    await new Promise<void>((resolve, reject) => request.session.destroy((problem: unknown) => (problem ? reject(asError(problem)) : resolve())));
+    response.clearCookie('obolus');
+    return { done: true as const };
+  });
+  implement(router, context, api.me, ({ user, request }) => me(context, user, request.session.csrfToken ?? ''));
+}
+
+function readRoutes(router: Router, context: Context): void {
+  const { manager } = context.source;
+  const currency = () => baseCurrency(context);
+  implement(router, context, api.items, () => listItems(manager));
+  implement(router, context, api.vendors, () => listVendors(manager));
+  implement(router, context, api.warehouses, () => listWarehouses(manager));
+  implement(router, context, api.prices, ({ params }) => listPrices(manager, params.id));
+  implement(router, context, api.orders, () => listOrders(manager));
+  implement(router, context, api.openOrderLines, ({ query }) => listOpenOrderLines(manager, query.vendor));
+  implement(router, context, api.unbilledLines, async ({ query }) => listUnbilledLines(manager, await currency(), query.vendor));
+  implement(router, context, api.receivedLines, async ({ query }) => listReceivedLines(manager, await currency(), query.find));
+  implement(router, context, api.openCharges, async () => listOpenCharges(manager, await currency()));
+  implement(router, context, api.uninvoicedLines, async ({ query }) => listUninvoicedLines(manager, await currency(), query.customer));
+  implement(router, context, api.documents, async ({ query }) => listDocuments(manager, await currency(), query.kind, query.before));
+  implement(router, context, api.document, async ({ params }) => viewDocument(manager, await currency(), params.id));
+  implement(router, context, api.stock, async () => listStock(manager, await currency()));
+  implement(router, context, api.stockCard, async ({ params }) => readStockCard(manager, await currency(), params.item, params.warehouse));
+  implement(router, context, api.journal, async ({ query }) => readJournal(manager, await currency(), query.before, query.account));
+  implement(router, context, api.trialBalance, async ({ query }) => readTrialBalance(manager, await currency(), query.asOf ?? todayOf(context)));
+  implement(router, context, api.waiting, ({ user }) => countWaiting(manager, user.id));
+  implement(router, context, api.search, async ({ query }) => ({ rows: await search(manager, await currency(), query.find) }));
+}
+
+function draftRoutes(router: Router, context: Context): void {
+  const { source } = context;
+  implement(router, context, api.drafts, async ({ user }) => ({ rows: await listDrafts(source, user.id) }));
+  implement(router, context, api.draft, ({ params, user }) => readDraft(source, user.id, params.id));
+  implement(router, context, api.saveDraft, async ({ params, body, user }) => ({ version: await saveDraft(source, user.id, params.id, body) }));
+  implement(router, context, api.dropDraft, async ({ params, user }) => {
+    await dropDraft(source, user.id, params.id);
+    return { done: true as const };
+  });
+}
+
+function importRoutes(router: Router, context: Context): void {
+  const { source } = context;
+  implement(router, context, api.imports, async () => {
+    const rows: { id: string }[] = await source.query('SELECT id FROM import_batch ORDER BY created_at DESC LIMIT 30');
+    return { rows: await Promise.all(rows.map(({ id }) => readImport(source.manager, id, { withRows: false }))) };
+  });
+  implement(router, context, api.stageImport, ({ params, body, user }) => {
+    mayImport(user, body.kind);
+    return stageImport(source, user.id, params.id, body);
+  });
+  implement(router, context, api.import, ({ params }) => readImport(source.manager, params.id));
+  implement(router, context, api.loadImport, async ({ params, body, user }) => {
+    mayImport(user, (await readImport(source.manager, params.id, { withRows: false })).kind);
+    await startImport(context, params.id, body.leaveOutWrong);
+    return readImport(source.manager, params.id);
+  });
+}
+
+function documentRoutes<Kind extends DocumentKind>(router: Router, context: Context, kind: Kind): void {
+  type Body = TSchema & { static: BodyOf<Kind> };
+  const { post, preview } = posting[kind];
+  implement(router, context, post as Endpoint<TSchema, TSchema, Body, TSchema & { static: PostedReply }>, async ({ body, key, user }) => {
+    const posted = await postDocument(context.source, kind, body as BodyOf<Kind>, { user: user.id, key, now: context.now });
+    await dropDraft(context.source, user.id, key);
+    return posted;
+  });
+  implement(router, context, preview as Endpoint<TSchema, TSchema, Body, TSchema & { static: PreviewReply }>, ({ body }) => previewDocument(context.source, kind, body as BodyOf<Kind>));
+}
+
+async function me(context: Context, user: SignedIn, csrfToken: string): Promise<Me> {
+  const [company] = (await context.source.query('SELECT name, currency, first_open_day FROM company WHERE id = 1')) as { name: string; currency: string; first_open_day: string }[];
+  if (!company) throw new RequestError(503, 'Not set up', 'The company is not set up yet.');
+  return {
+    user: { id: user.id, name: user.name, email: user.email, role: user.role },
+    company: { name: company.name, currency: company.currency, firstOpenDay: company.first_open_day, today: todayOf(context) },
+    csrfToken,
+  };
+}
+
+async function baseCurrency(context: Context): Promise<string> {
+  const [row] = (await context.source.query('SELECT currency FROM company WHERE id = 1')) as { currency: string }[];
+  return row?.currency ?? 'USD';
+}
+
+function mayImport(user: SignedIn, kind: ImportKind): void {
+  if (!MAY_IMPORT[kind].includes(user.role)) throw new RequestError(403, 'Not allowed', `As ${user.role} you may not import ${kind}.`);
+}
+
+const asError = (problem: unknown): Error => (problem instanceof Error ? problem : new Error(String(problem)));

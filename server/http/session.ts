@@ -1,0 +1,60 @@
+import { randomBytes, timingSafeEqual } from 'node:crypto';
+import type { RequestHandler } from 'express';
+import session from 'express-session';
+import mysqlSession from 'express-mysql-session';
+import type { Pool } from 'mysql2/promise';
+import type { Role } from '@obolus/contract/roles';
+import { RequestError } from '../commands/failures.ts';
+import type { Config } from '../config.ts';
+
+declare module 'express-session' {
+  interface SessionData {
+    user: SignedIn;
+    csrfToken: string;
+  }
+}
+
+export interface SignedIn {
+  readonly id: string;
+  readonly name: string;
+  readonly email: string;
+  readonly role: Role;
+}
+
+const TWELVE_HOURS = 12 * 60 * 60 * 1000;
+
+/** Sessions live in the database, so that any instance knows them; they are not written on each request. */
+export function sessions(config: Config, pool: Pool): RequestHandler {
+  const Store = mysqlSession(session as never);
+  const store = new Store(
+    { createDatabaseTable: false, clearExpired: true, checkExpirationInterval: 15 * 60 * 1000, schema: { tableName: 'session', columnNames: { session_id: 'session_id', expires: 'expires', data: 'data' } } } as never,
+    pool as never,
+  );
+  return session({
+    name: 'obolus',
+    secret: config.sessionSecret,
+    store,
+    resave: false,
+    saveUninitialized: false,
+    rolling: false,
+    cookie: { httpOnly: true, sameSite: 'strict', secure: config.secureCookies, maxAge: TWELVE_HOURS, path: '/' },
+  });
+}
+
+export const newCsrfToken = (): string => randomBytes(24).toString('base64url');
+
+/**
+ * A write must carry the session's token in a header, which a page of another origin cannot read; with SameSite=strict
+ * cookies that is two locks on cross-site requests.
+ */
+export const refuseCrossSite: RequestHandler = (request, _response, next) => {
+  if (['GET', 'HEAD', 'OPTIONS'].includes(request.method)) return next();
+  const site = request.get('sec-fetch-site');
+  if (site !== undefined && site !== 'same-origin' && site !== 'none') throw new RequestError(403, 'Refused', 'This request came from another site.');
+  const expected = request.session.csrfToken;
+  if (expected === undefined) return next();
+  const given = Buffer.from(request.get('x-csrf-token') ?? '');
+  const token = Buffer.from(expected);
+  if (given.length !== token.length || !timingSafeEqual(given, token)) throw new RequestError(403, 'Refused', 'The X-CSRF-Token header is missing or wrong: load the page again.');
+  next();
+};

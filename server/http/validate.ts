@@ -1,0 +1,36 @@
+import { Ajv, type ValidateFunction } from 'ajv';
+import type { TSchema } from '@obolus/contract/figures';
+import { InvalidRequest } from './problems.ts';
+
+const ajv = new Ajv({ allErrors: true, coerceTypes: false, strict: true, strictTypes: false });
+ajv.addKeyword('description');
+
+const compiled = new WeakMap<TSchema, ValidateFunction>();
+
+function validatorOf(schema: TSchema): ValidateFunction {
+  const known = compiled.get(schema);
+  if (known) return known;
+  const validate = ajv.compile(schema);
+  compiled.set(schema, validate);
+  return validate;
+}
+
+/** Throws `InvalidRequest`, naming each field, unless the value is what the schema says. */
+export function validateRequest(schema: TSchema | undefined, value: unknown, where: string): void {
+  if (!schema) return;
+  const validate = validatorOf(schema);
+  if (validate(value)) return;
+  throw new InvalidRequest((validate.errors ?? []).map((error) => ({ at: `${where}${error.instancePath}`, says: says(error.message, error.params) })));
+}
+
+/** Whether a reply is what the contract promises; a broken promise is ours. */
+export function validateReply(schema: TSchema, value: unknown, path: string): void {
+  const validate = validatorOf(schema);
+  if (!validate(value)) throw new Error(`Broken invariant: the reply of ${path} fits its schema: ${ajv.errorsText(validate.errors)}`);
+}
+
+function says(message: string | undefined, params: Record<string, unknown>): string {
+  if (typeof params.additionalProperty === 'string') return `the field “${params.additionalProperty.slice(0, 60)}” is not known`;
+  if (Array.isArray(params.allowedValues)) return `must be one of ${params.allowedValues.join(', ')}`;
+  return message ?? 'is not right';
+}

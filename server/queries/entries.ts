@@ -1,0 +1,28 @@
+import type { EntityManager } from 'typeorm';
+import type { EntryView } from '@obolus/contract/commands';
+import { accountOf } from '@obolus/core/books/accounts';
+import type { Entry } from '@obolus/core/books/journal';
+import { formatAmount } from '@obolus/core/exact/amounts';
+
+/** Entries as users read them: accounts, items and vendors by name. */
+export async function viewEntries(manager: EntityManager, entries: readonly Entry[], currency: string): Promise<EntryView[]> {
+  const lines = entries.flatMap((entry) => entry.lines);
+  const items = await namesOf(manager, 'item', lines.flatMap((line) => line.item ?? []));
+  const vendors = await namesOf(manager, 'vendor', lines.flatMap((line) => line.vendor ?? []));
+  return entries.map((entry) => ({
+    date: entry.date,
+    lines: entry.lines.map((line) => ({
+      account: line.account,
+      accountName: accountOf(line.account).name,
+      amount: formatAmount(line.amount, currency),
+      ...(line.item === undefined ? {} : { item: items.get(line.item) ?? '' }),
+      ...(line.vendor === undefined ? {} : { vendor: vendors.get(line.vendor) ?? '' }),
+    })),
+  }));
+}
+
+async function namesOf(manager: EntityManager, table: 'item' | 'vendor', ids: readonly string[]): Promise<Map<string, string>> {
+  if (ids.length === 0) return new Map();
+  const rows = (await manager.query(`SELECT id, name FROM ${table} WHERE id IN (?)`, [[...new Set(ids)]])) as { id: string; name: string }[];
+  return new Map(rows.map((row) => [row.id, row.name]));
+}

@@ -1,0 +1,29 @@
+import { base, formatAmount, formatPrice, formatQuantity, price, quantity, unitCost } from '@obolus/core/exact/amounts';
+import type { ItemView } from '@obolus/contract/views';
+
+/** A row as the database gives it: money and quantities (BIGINT, sums) as text; plain INT columns go through `text` or Number. */
+export type Row = Record<string, string | null>;
+
+export const big = (value: string | null | undefined): bigint => BigInt(value ?? 0);
+export const text = (value: string | null | undefined): string => (value == null ? '' : String(value));
+export const showQuantity = (scaled: string | null | undefined): string => formatQuantity(quantity(big(scaled)));
+export const showPrice = (scaled: string | null | undefined): string => formatPrice(price(big(scaled)));
+export const showAmount = (minor: string | bigint | null | undefined, currency: string): string => formatAmount(BigInt(minor ?? 0), currency);
+/** A discount in percent, from millionths of one. */
+export const showDiscount = (scaled: string | null | undefined): string => (big(scaled) === 0n ? '' : formatQuantity(quantity(big(scaled) * 100n)));
+export const showUnitCost = (value: bigint, held: bigint, currency: string): string | null => unitCost(base(value), quantity(held), currency) ?? null;
+
+/** The columns that `itemOf` reads, of a table called i. */
+export const ITEM_COLUMNS = 'i.id AS item_id, i.number AS item_number, i.name AS item_name, i.unit AS item_unit, i.method AS item_method, i.weight AS item_weight, i.volume AS item_volume';
+
+export function itemOf(row: Row): ItemView {
+  return {
+    id: text(row.item_id),
+    number: text(row.item_number),
+    name: text(row.item_name),
+    unit: text(row.item_unit),
+    method: row.item_method === 'average' ? 'average' : 'fifo',
+    weight: row.item_weight == null ? null : showQuantity(row.item_weight),
+    volume: row.item_volume == null ? null : showQuantity(row.item_volume),
+  };
+}

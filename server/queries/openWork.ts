@@ -1,0 +1,159 @@
+import type { EntityManager } from 'typeorm';
+import type { api } from '@obolus/contract/api';
+import type { ReplyOf } from '@obolus/contract/endpoint';
+import { fraction, lineAmount, price, quantity } from '@obolus/core/exact/amounts';
+import { big, ITEM_COLUMNS, itemOf, showAmount, showDiscount, showPrice, showQuantity, text, type Row } from './figures.ts';
+
+/** What has been received, billed and invoiced is worked out from the documents each time; it is nowhere stored. */
+const RECEIVED = '(SELECT COALESCE(SUM(r.quantity), 0) FROM receipt_line r WHERE r.order_id = l.document_id AND r.order_line_no = l.line_no)';
+const BILLED = '(SELECT COALESCE(SUM(b.quantity), 0) FROM bill_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no)';
+const INVOICED = '(SELECT COALESCE(SUM(s.quantity), 0) FROM invoice_line s WHERE s.delivery_id = l.document_id AND s.delivery_line_no = l.line_no)';
+const MOST = 2000;
+
+export async function listOrders(manager: EntityManager): Promise<ReplyOf<typeof api.orders>> {
+  const rows: Row[] = await manager.query(
+    `SELECT d.id, d.number, d.date, d.currency, v.name AS vendor, l.line_no, l.quantity, l.price, l.discount, l.due_day, ${RECEIVED} AS received,
+            (SELECT COALESCE(SUM(b.quantity), 0) FROM receipt_line r JOIN bill_line b ON b.receipt_id = r.document_id AND b.receipt_line_no = r.line_no
+             WHERE r.order_id = l.document_id AND r.order_line_no = l.line_no) AS billed
+     FROM (SELECT * FROM document WHERE kind = 'order' ORDER BY id DESC LIMIT 500) d JOIN vendor v ON v.id = d.vendor_id JOIN order_line l ON l.document_id = d.id
+     ORDER BY d.id DESC, l.line_no`,
+  );
+  const orders = new Map<string, { row: Row; amount: bigint; received: bigint; billed: bigint; lines: number; due: string | null }>();
+  for (const row of rows) {
+    const order = orders.get(text(row.id)) ?? { row, amount: 0n, received: 0n, billed: 0n, lines: 0, due: null };
+    const worth = (of: string | null | undefined) => lineAmount(quantity(big(of)), price(big(row.price)), fraction(big(row.discount)), text(row.currency));
+    order.amount += worth(row.quantity);
+    order.received += worth(row.received);
+    order.billed += worth(row.billed);
+    order.lines += 1;
+    if (row.due_day != null && big(row.received) < big(row.quantity) && (order.due === null || row.due_day < order.due)) order.due = row.due_day;
+    orders.set(text(row.id), order);
+  }
+  return {
+    rows: [...orders.values()].map(({ row, amount, received, billed, lines, due }) => {
+      const currency = text(row.currency);
+      const show = (minor: bigint) => showAmount(minor, currency);
+      return { id: text(row.id), number: text(row.number), date: text(row.date), vendor: text(row.vendor), currency, amount: show(amount), received: show(received), billed: show(billed), lines, due };
+    }),
+  };
+}
+
+export async function listOpenOrderLines(manager: EntityManager, vendor: string | undefined): Promise<ReplyOf<typeof api.openOrderLines>> {
+  const rows: Row[] = await manager.query(
+    `SELECT l.document_id, l.line_no, l.quantity, l.price, l.due_day, d.number, d.date, d.currency, d.vendor_id, v.name AS vendor, ${ITEM_COLUMNS}, ${RECEIVED} AS received
+     FROM order_line l JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id JOIN item i ON i.id = l.item_id
+     WHERE (? IS NULL OR d.vendor_id = ?) HAVING received < l.quantity ORDER BY COALESCE(l.due_day, '9999-12-31'), l.document_id, l.line_no LIMIT ${MOST}`,
+    [vendor ?? null, vendor ?? null],
+  );
+  return {
+    rows: rows.map((row) => ({
+      line: `${text(row.document_id)}/${text(row.line_no)}`,
+      order: { id: text(row.document_id), number: text(row.number), date: text(row.date), currency: text(row.currency) },
+      vendor: { id: text(row.vendor_id), name: text(row.vendor) },
+      item: itemOf(row),
+      ordered: showQuantity(row.quantity),
+      received: showQuantity(row.received),
+      price: showPrice(row.price),
+      due: row.due_day ?? null,
+    })),
+  };
+}
+
+const RECEIVED_LINES = `
+  SELECT l.document_id, l.line_no, l.quantity, l.currency, l.base_amount, d.number, d.date, d.reference, d.transport, d.vendor_id, v.name AS vendor,
+         o.id AS order_id, o.number AS order_number, ol.quantity AS ordered, ol.price, ol.discount, ${ITEM_COLUMNS}, p.quantity AS held, ${BILLED} AS billed,
+         (SELECT COALESCE(SUM(b.price_difference), 0) FROM bill_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND b.difference = 'cost') AS dearer,
+         (SELECT COALESCE(SUM(c.amount), 0) FROM value_change c WHERE c.line_document_id = l.document_id AND c.line_no = l.line_no) AS value
+  FROM receipt_line l JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id JOIN item i ON i.id = l.item_id JOIN pool p ON p.id = l.pool_id
+  JOIN order_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no JOIN document o ON o.id = l.order_id`;
+
+function receivedLine(row: Row, currency: string): ReplyOf<typeof api.unbilledLines>['rows'][number] {
+  const held = big(row.held) < big(row.quantity) ? big(row.held) : big(row.quantity);
+  return {
+    line: `${text(row.document_id)}/${text(row.line_no)}`,
+    receipt: { id: text(row.document_id), number: text(row.number), date: text(row.date), packingSlip: text(row.reference), transport: text(row.transport) },
+    order: { id: text(row.order_id), number: text(row.order_number) },
+    vendor: { id: text(row.vendor_id), name: text(row.vendor) },
+    item: itemOf(row),
+    currency: text(row.currency),
+    ordered: showQuantity(row.ordered),
+    received: showQuantity(row.quantity),
+    billed: showQuantity(row.billed),
+    price: showPrice(row.price),
+    discount: showDiscount(row.discount),
+    goods: showAmount(big(row.base_amount) + big(row.dearer), currency),
+    value: showAmount(row.value, currency),
+    onHand: showQuantity(held.toString()),
+  };
+}
+
+export async function listUnbilledLines(manager: EntityManager, currency: string, vendor: string | undefined): Promise<ReplyOf<typeof api.unbilledLines>> {
+  const rows: Row[] = await manager.query(
+    `${RECEIVED_LINES} WHERE (? IS NULL OR d.vendor_id = ?) HAVING billed < l.quantity ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
+    [vendor ?? null, vendor ?? null],
+  );
+  return { rows: rows.map((row) => receivedLine(row, currency)) };
+}
+
+/** Received lines, latest first; `find` looks for a transport, packing slip, receipt, order or vendor. */
+export async function listReceivedLines(manager: EntityManager, currency: string, find: string | undefined): Promise<ReplyOf<typeof api.receivedLines>> {
+  const like = `%${(find ?? '').replace(/[\\%_]/g, '\\$&')}%`;
+  const rows: Row[] = await manager.query(
+    `${RECEIVED_LINES} WHERE (d.transport LIKE ? OR d.reference LIKE ? OR d.number LIKE ? OR o.number LIKE ? OR v.name LIKE ? OR i.name LIKE ?)
+     ORDER BY d.date DESC, l.document_id DESC, l.line_no LIMIT 400`,
+    [like, like, like, like, like, like],
+  );
+  return { rows: rows.map((row) => receivedLine(row, currency)) };
+}
+
+export async function listOpenCharges(manager: EntityManager, currency: string): Promise<ReplyOf<typeof api.openCharges>> {
+  const rows: Row[] = await manager.query(
+    `SELECT l.document_id, l.line_no, l.kind, l.base_amount, d.number, d.reference, d.date, v.name AS vendor,
+            (SELECT COALESCE(SUM(s.amount), 0) FROM allocation_share s WHERE s.charge_id = l.document_id AND s.charge_line_no = l.line_no) AS allocated
+     FROM bill_charge l JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id HAVING allocated < l.base_amount ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
+  );
+  return {
+    rows: rows.map((row) => ({
+      line: `${text(row.document_id)}/${text(row.line_no)}`,
+      bill: { id: text(row.document_id), number: text(row.reference) || text(row.number), date: text(row.date) },
+      vendor: text(row.vendor),
+      kind: text(row.kind) as 'freight',
+      amount: showAmount(row.base_amount, currency),
+      left: showAmount(big(row.base_amount) - big(row.allocated), currency),
+    })),
+  };
+}
+
+export async function listUninvoicedLines(manager: EntityManager, currency: string, customer: string | undefined): Promise<ReplyOf<typeof api.uninvoicedLines>> {
+  const rows: Row[] = await manager.query(
+    `SELECT l.document_id, l.line_no, l.quantity, d.number, d.date, d.customer, ${ITEM_COLUMNS}, ${INVOICED} AS invoiced,
+            (SELECT COALESCE(-SUM(c.amount), 0) FROM value_change c WHERE c.line_document_id = l.document_id AND c.line_no = l.line_no) AS cost
+     FROM delivery_line l JOIN document d ON d.id = l.document_id JOIN item i ON i.id = l.item_id
+     WHERE (? IS NULL OR d.customer = ?) HAVING invoiced < l.quantity ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
+    [customer ?? null, customer ?? null],
+  );
+  return {
+    rows: rows.map((row) => ({
+      line: `${text(row.document_id)}/${text(row.line_no)}`,
+      delivery: { id: text(row.document_id), number: text(row.number), date: text(row.date), customer: text(row.customer) },
+      item: itemOf(row),
+      delivered: showQuantity(row.quantity),
+      invoiced: showQuantity(row.invoiced),
+      cost: showAmount(row.cost, currency),
+    })),
+  };
+}
+
+/** How many pieces of work wait, for the index. */
+export async function countWaiting(manager: EntityManager, user: string): Promise<ReplyOf<typeof api.waiting>> {
+  const [row] = (await manager.query(
+    `SELECT
+       (SELECT COUNT(DISTINCT l.document_id) FROM order_line l WHERE ${RECEIVED} < l.quantity) AS receiving,
+       (SELECT COUNT(DISTINCT l.document_id) FROM receipt_line l WHERE ${BILLED} < l.quantity) AS bills,
+       (SELECT COUNT(*) FROM bill_charge l WHERE l.base_amount > (SELECT COALESCE(SUM(s.amount), 0) FROM allocation_share s WHERE s.charge_id = l.document_id AND s.charge_line_no = l.line_no)) AS charges,
+       (SELECT COUNT(DISTINCT l.document_id) FROM delivery_line l WHERE ${INVOICED} < l.quantity) AS deliveries,
+       (SELECT COUNT(*) FROM draft WHERE user_id = ?) AS drafts`,
+    [user],
+  )) as Row[];
+  return { receiving: Number(row?.receiving), bills: Number(row?.bills), charges: Number(row?.charges), deliveries: Number(row?.deliveries), drafts: Number(row?.drafts) };
+}

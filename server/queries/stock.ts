@@ -1,0 +1,61 @@
+import type { EntityManager } from 'typeorm';
+import type { api } from '@obolus/contract/api';
+import type { ReplyOf } from '@obolus/contract/endpoint';
+import type { DocumentKind } from '@obolus/contract/roles';
+import type { StockRow } from '@obolus/contract/views';
+import { formatQuantity, quantity } from '@obolus/core/exact/amounts';
+import { RequestError } from '../commands/failures.ts';
+import { big, ITEM_COLUMNS, itemOf, showAmount, showQuantity, showUnitCost, text, type Row } from './figures.ts';
+
+const POOLS = `SELECT ${ITEM_COLUMNS}, w.id AS warehouse_id, w.code, w.name AS warehouse, p.id AS pool_id, p.quantity, p.value, p.last_day
+  FROM pool p JOIN item i ON i.id = p.item_id JOIN warehouse w ON w.id = p.warehouse_id`;
+
+const rowOf = (row: Row, currency: string): StockRow => ({
+  item: itemOf(row),
+  warehouse: { id: text(row.warehouse_id), code: text(row.code), name: text(row.warehouse) },
+  quantity: showQuantity(row.quantity),
+  value: showAmount(row.value, currency),
+  unitCost: showUnitCost(big(row.value), big(row.quantity), currency),
+  lastMovement: row.last_day ?? null,
+});
+
+export async function listStock(manager: EntityManager, currency: string): Promise<ReplyOf<typeof api.stock>> {
+  const rows: Row[] = await manager.query(`${POOLS} ORDER BY i.number, w.id`);
+  return { rows: rows.map((row) => rowOf(row, currency)) };
+}
+
+/**
+ * The card of an item in a warehouse: each movement at the value it was posted with, and late costs as rows of their own
+ * on the day they were posted, so that the running balance is the ledger's.
+ */
+export async function readStockCard(manager: EntityManager, currency: string, item: string, warehouse: string): Promise<ReplyOf<typeof api.stockCard>> {
+  const [pool] = (await manager.query(`${POOLS} WHERE p.item_id = ? AND p.warehouse_id = ?`, [item, warehouse])) as Row[];
+  if (!pool) throw new RequestError(404, 'Not found', 'This item was never in that warehouse.');
+  const changes: Row[] = await manager.query(
+    `SELECT c.document_id, d.kind, d.number, c.posting AS date, IF(c.document_id = c.line_document_id, m.direction, 'cost') AS direction, o.number AS of_number,
+            IF(c.document_id = c.line_document_id, m.quantity, 0) AS quantity, SUM(c.amount) AS value, MIN(c.component) AS component
+     FROM value_change c JOIN document d ON d.id = c.document_id JOIN document o ON o.id = c.line_document_id
+     JOIN movement m ON m.document_id = c.line_document_id AND m.line_no = c.line_no WHERE c.pool_id = ?
+     GROUP BY c.document_id, c.line_document_id, c.line_no, c.posting, m.direction, m.quantity, d.kind, d.number, o.number
+     ORDER BY c.posting, c.document_id, c.line_document_id, c.line_no`,
+    [pool.pool_id],
+  );
+  let held = 0n;
+  let worth = 0n;
+  const movements = changes.map((row) => {
+    const moved = row.direction === 'out' ? -big(row.quantity) : big(row.quantity);
+    held += moved;
+    worth += big(row.value);
+    return {
+      document: { id: text(row.document_id), kind: text(row.kind) as DocumentKind, number: text(row.number) },
+      date: text(row.date),
+      direction: text(row.direction) as 'in' | 'out' | 'cost',
+      what: row.direction === 'cost' ? `${text(row.component)} on ${text(row.of_number)}` : '',
+      quantity: formatQuantity(quantity(moved)),
+      value: showAmount(row.value, currency),
+      balance: formatQuantity(quantity(held)),
+      balanceValue: showAmount(worth, currency),
+    };
+  });
+  return { row: rowOf(pool, currency), movements };
+}

@@ -1,0 +1,51 @@
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { createPool } from 'mysql2/promise';
+import { pino } from 'pino';
+import type { DataSource } from 'typeorm';
+import type { Config } from './config.ts';
+import { createApp } from './http/app.ts';
+import { resumeImports } from './imports/load.ts';
+import { dataSource, migrate } from './storage/dataSource.ts';
+
+const CONNECTIONS = 24;
+
+export interface Running {
+  readonly url: string;
+  readonly source: DataSource;
+  /** Takes no new requests, lets those that run finish, then closes everything. */
+  stop(): Promise<void>;
+}
+
+/** Migrates, connects, listens. */
+export async function serve(config: Config, now: () => Date = () => new Date()): Promise<Running> {
+  const log = pino({ level: config.logLevel, redact: ['req.headers.cookie', 'req.headers["x-csrf-token"]', 'res.headers["set-cookie"]'] });
+  await migrate(config.database);
+  const source = await dataSource(config.database, config.database.app, CONNECTIONS).initialize();
+  const { host, port, name, app } = config.database;
+  const sessionPool = createPool({ host, port, database: name, ...app, connectionLimit: 4, timezone: 'Z' });
+  const context = { config, source, log, now };
+  const server = createServer(createApp(context, sessionPool));
+  await listen(server, config);
+  await resumeImports(context);
+  const address = server.address() as AddressInfo;
+  return {
+    url: `http://${config.host}:${address.port}`,
+    source,
+    async stop() {
+      const closed = new Promise<void>((resolve) => server.close(() => resolve()));
+      server.closeIdleConnections();
+      setTimeout(() => server.closeAllConnections(), 5000).unref();
+      await closed;
+      await sessionPool.end();
+      await source.destroy();
+    },
+  };
+}
+
+function listen(server: Server, config: Config): Promise<void> {
+  return new Promise((resolve, reject) => {
+    server.once('error', reject);
+    server.listen(config.port, config.host, () => resolve());
+  });
+}

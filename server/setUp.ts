@@ -1,0 +1,48 @@
+import { randomBytes } from 'node:crypto';
+import { hash } from '@node-rs/argon2';
+import type { DataSource } from 'typeorm';
+import { ROLES, type Role } from '@obolus/contract/roles';
+import { isCurrency } from '@obolus/core/exact/currencies';
+import { transaction } from './storage/transaction.ts';
+
+export interface CompanySetUp {
+  readonly name: string;
+  readonly currency: string;
+  readonly firstOpenDay: string;
+  readonly warehouses: readonly { code: string; name: string }[];
+  readonly users: readonly { email: string; name: string; role: Role; password: string }[];
+}
+
+/** Sets a company up in an empty schema; where one is set up already nothing changes. Says whether it did. */
+export async function setUpCompany(source: DataSource, company: CompanySetUp): Promise<boolean> {
+  const hashes = await Promise.all(company.users.map((user) => hash(user.password)));
+  return transaction(source, async (manager) => {
+    const inserted = (await manager.query("INSERT IGNORE INTO company (id, name, currency, recognition, first_open_day) VALUES (1, ?, ?, 'on-sale', ?)", [company.name, company.currency, company.firstOpenDay])) as { affectedRows: number };
+    if (inserted.affectedRows === 0) return false;
+    for (const { code, name } of company.warehouses) await manager.query('INSERT INTO warehouse (code, name) VALUES (?, ?)', [code, name]);
+    for (const [position, user] of company.users.entries()) {
+      await manager.query('INSERT INTO user_account (email, name, role, password_hash) VALUES (?, ?, ?, ?)', [user.email.toLowerCase(), user.name, user.role, hashes[position]]);
+    }
+    return true;
+  });
+}
+
+/** A company as the environment describes it (docs/configuration.md), with passwords made here and told once. */
+export function companyFromEnvironment(environment: Readonly<Record<string, string | undefined>>, today: string): CompanySetUp {
+  const currency = environment.OBOLUS_CURRENCY ?? 'USD';
+  if (!isCurrency(currency)) throw new Error(`OBOLUS_CURRENCY: ${currency} is not a currency of ISO 4217.`);
+  const listed = environment.OBOLUS_USERS ?? 'administrator@localhost=administrator,accountant@localhost=accountant';
+  const users = listed.split(',').map((entry) => {
+    const [email = '', role = ''] = entry.split('=').map((part) => part.trim());
+    const known = ROLES.find((name) => name === role);
+    if (!email || !known) throw new Error(`OBOLUS_USERS: write email=role, separated by commas; the roles are ${ROLES.join(', ')}.`);
+    return { email, name: email.split('@')[0] ?? email, role: known, password: randomBytes(9).toString('base64url') };
+  });
+  return {
+    name: environment.OBOLUS_COMPANY ?? 'My company',
+    currency,
+    firstOpenDay: environment.OBOLUS_FIRST_OPEN_DAY ?? `${today.slice(0, 4)}-01-01`,
+    warehouses: [{ code: 'MAIN', name: 'Main' }],
+    users,
+  };
+}

@@ -1,0 +1,50 @@
+import { DataSource } from 'typeorm';
+import type { Account, DatabaseConfig } from '../config.ts';
+import { BooksOfOneCompany1764000000000 } from './migrations/1764000000000-booksOfOneCompany.ts';
+import { grantRights } from './rights.ts';
+import { allTables } from './tables.ts';
+
+/** A connection pool for one account. Whole numbers of the database come as text and stay exact. */
+export function dataSource(database: DatabaseConfig, account: Account, connections: number): DataSource {
+  return new DataSource({
+    type: 'mariadb',
+    host: database.host,
+    port: database.port,
+    database: database.name,
+    username: account.user,
+    password: account.password,
+    charset: 'utf8mb4',
+    timezone: 'Z',
+    dateStrings: true,
+    supportBigNumbers: true,
+    bigNumberStrings: true,
+    entities: allTables,
+    migrations: [BooksOfOneCompany1764000000000],
+    migrationsTableName: 'migrations',
+    synchronize: false,
+    extra: { connectionLimit: connections },
+  });
+}
+
+/** Brings the schema up to date as its owner, and gives the application's account its rights. */
+export async function migrate(database: DatabaseConfig): Promise<void> {
+  const owner = await dataSource(database, database.owner, 2).initialize();
+  try {
+    await owner.runMigrations({ transaction: 'each' });
+    await grantRights(owner, await accountOf(database));
+  } finally {
+    await owner.destroy();
+  }
+}
+
+/** The application's account as the database knows it, user@host; it may not see the schema yet. */
+async function accountOf(database: DatabaseConfig): Promise<string> {
+  const { createConnection } = await import('mysql2/promise');
+  const connection = await createConnection({ host: database.host, port: database.port, ...database.app });
+  try {
+    const [rows] = await connection.query('SELECT CURRENT_USER() AS account');
+    return (rows as { account: string }[])[0]?.account ?? '';
+  } finally {
+    await connection.end();
+  }
+}

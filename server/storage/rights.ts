@@ -1,0 +1,24 @@
+import type { DataSource, EntitySchema } from 'typeorm';
+import { chain, facts, setUp, state } from './tables.ts';
+
+const named = (tables: Record<string, EntitySchema>) => Object.values(tables).map((table) => table.options.name);
+
+/** Sequences that number documents: the ids of all, and a series for each kind. */
+export const SERIES = ['order', 'receipt', 'bill', 'allocation', 'delivery', 'invoice', 'opening'].map((kind) => `number_${kind}`);
+
+/**
+ * Gives the application's database account just what it needs: facts may be read and appended, never changed or removed;
+ * the ledger's chain is written by its procedure alone.
+ */
+export async function grantRights(owner: DataSource, account: string): Promise<void> {
+  const [user = '', host = '%'] = account.split('@');
+  const to = `'${user}'@'${host}'`;
+  const grant = (rights: string, on: string) => owner.query(`GRANT ${rights} ON ${on} TO ${to}`);
+  for (const table of named(setUp)) await grant('SELECT, INSERT, UPDATE', `\`${table}\``);
+  for (const table of named(facts)) await grant('SELECT, INSERT', `\`${table}\``);
+  for (const table of named(chain)) await grant('SELECT', `\`${table}\``);
+  for (const table of named(state)) await grant('SELECT, INSERT, UPDATE, DELETE', `\`${table}\``);
+  for (const sequence of ['document_ids', ...SERIES]) await grant('SELECT, INSERT', `\`${sequence}\``);
+  await grant('SELECT', '`migrations`');
+  await grant('EXECUTE', 'PROCEDURE `seal_entry`');
+}
