@@ -3,7 +3,6 @@ import type { TSchema } from '@obolus/contract/figures';
 import { InvalidRequest } from './problems.ts';
 
 const ajv = new Ajv({ allErrors: true, coerceTypes: false, strict: true, strictTypes: false });
-ajv.addKeyword('description');
 
 const compiled = new WeakMap<TSchema, ValidateFunction>();
 

@@ -1,0 +1,102 @@
+import { createApi, type BaseQueryFn } from '@reduxjs/toolkit/query/react';
+import { api as contract, posting } from '@obolus/contract/api';
+import type { BodyOf, PostedReply, PreviewReply } from '@obolus/contract/commands';
+import type { AnyEndpoint, BodyOfEndpoint, ParamsOf, QueryOf, ReplyOf } from '@obolus/contract/endpoint';
+import type { Problem } from '@obolus/contract/problem';
+import type { DocumentKind } from '@obolus/contract/roles';
+
+interface Call {
+  readonly endpoint: AnyEndpoint;
+  readonly params?: Record<string, string>;
+  readonly query?: Record<string, string | undefined>;
+  readonly body?: unknown;
+  readonly key?: string;
+}
+
+let csrfToken = '';
+
+/** One way to the server: paths and methods come from the contract; every failure is a problem document. */
+const callServer: BaseQueryFn<Call, unknown, Problem> = async ({ endpoint, params = {}, query = {}, body, key }) => {
+  const path = endpoint.path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(params[name] ?? ''));
+  const search = new URLSearchParams(Object.entries(query).filter((pair): pair is [string, string] => pair[1] !== undefined)).toString();
+  try {
+    const response = await fetch(`/api${path}${search ? `?${search}` : ''}`, {
+      method: endpoint.method.toUpperCase(),
+      headers: { ...(body === undefined ? {} : { 'Content-Type': 'application/json' }), 'X-CSRF-Token': csrfToken, ...(key ? { 'Idempotency-Key': key } : {}) },
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    });
+    const reply: unknown = await response.json();
+    if (!response.ok) return { error: reply as Problem };
+    if (typeof reply === 'object' && reply !== null && 'csrfToken' in reply) csrfToken = String(reply.csrfToken);
+    return { data: reply };
+  } catch {
+    return { error: { type: 'about:blank', title: 'No answer', status: 0, detail: 'The server does not answer. What you typed is kept here; try again.' } };
+  }
+};
+
+type Contract = typeof contract;
+type Asked<E> = { params?: ParamsOf<E>; query?: QueryOf<E> };
+type Written<E> = { params?: ParamsOf<E>; body?: BodyOfEndpoint<E> };
+
+const as = (endpoint: unknown) => endpoint as AnyEndpoint;
+
+export const server = createApi({
+  baseQuery: callServer,
+  tagTypes: ['Books', 'Session', 'SetUp', 'Drafts', 'Imports'],
+  refetchOnMountOrArgChange: 20,
+  endpoints: (build) => {
+    type Tag = 'Books' | 'Session' | 'SetUp' | 'Drafts' | 'Imports';
+    const read = <Name extends keyof Contract>(name: Name, ...tags: Tag[]) =>
+      build.query<ReplyOf<Contract[Name]>, Asked<Contract[Name]> | void>({
+        query: (asked) => ({ endpoint: as(contract[name]), ...(asked as object) }),
+        providesTags: tags,
+      });
+    const write = <Name extends keyof Contract>(name: Name, ...tags: Tag[]) =>
+      build.mutation<ReplyOf<Contract[Name]>, Written<Contract[Name]>>({
+        query: (asked) => ({ endpoint: as(contract[name]), ...(asked as object) }),
+        invalidatesTags: (_result, problem) => (problem ? [] : tags),
+      });
+    return {
+      me: read('me', 'Session'),
+      signIn: write('signIn', 'Session', 'Books', 'SetUp', 'Drafts'),
+      signOut: write('signOut'),
+      items: read('items', 'SetUp'),
+      vendors: read('vendors', 'SetUp'),
+      warehouses: read('warehouses', 'SetUp'),
+      prices: read('prices', 'SetUp', 'Books'),
+      orders: read('orders', 'Books'),
+      openOrderLines: read('openOrderLines', 'Books'),
+      unbilledLines: read('unbilledLines', 'Books'),
+      receivedLines: read('receivedLines', 'Books'),
+      openCharges: read('openCharges', 'Books'),
+      uninvoicedLines: read('uninvoicedLines', 'Books'),
+      documents: read('documents', 'Books'),
+      document: read('document', 'Books'),
+      stock: read('stock', 'Books'),
+      stockCard: read('stockCard', 'Books'),
+      journal: read('journal', 'Books'),
+      trialBalance: read('trialBalance', 'Books'),
+      waiting: read('waiting', 'Books', 'Drafts'),
+      search: read('search', 'Books'),
+      drafts: read('drafts', 'Drafts'),
+      draft: read('draft'),
+      saveDraft: write('saveDraft', 'Drafts'),
+      dropDraft: write('dropDraft', 'Drafts'),
+      imports: read('imports', 'Imports'),
+      import: read('import', 'Imports'),
+      stageImport: write('stageImport', 'Imports'),
+      loadImport: write('loadImport', 'Imports', 'SetUp', 'Books'),
+      preview: build.query<PreviewReply, { kind: DocumentKind; body: BodyOf<DocumentKind> }>({
+        query: ({ kind, body }) => ({ endpoint: posting[kind].preview, body }),
+        keepUnusedDataFor: 0,
+        providesTags: ['Books'],
+      }),
+      post: build.mutation<PostedReply, { kind: DocumentKind; body: BodyOf<DocumentKind>; key: string }>({
+        query: ({ kind, body, key }) => ({ endpoint: posting[kind].post, body, key }),
+        invalidatesTags: (_result, problem) => (problem ? [] : ['Books', 'Drafts']),
+      }),
+    };
+  },
+});
+
+export const problemOf = (error: unknown): Problem | undefined => (typeof error === 'object' && error !== null && 'status' in error ? (error as Problem) : undefined);

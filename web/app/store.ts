@@ -1,0 +1,13 @@
+import { configureStore } from '@reduxjs/toolkit';
+import { useDispatch, useSelector } from 'react-redux';
+import { draftSlice } from '../drafts/draftSlice.ts';
+import { server } from './api.ts';
+
+export const store = configureStore({
+  reducer: { [server.reducerPath]: server.reducer, drafts: draftSlice.reducer },
+  middleware: (standard) => standard().concat(server.middleware),
+});
+
+export type State = ReturnType<typeof store.getState>;
+export const useAppDispatch = useDispatch.withTypes<typeof store.dispatch>();
+export const useAppSelector = useSelector.withTypes<State>();

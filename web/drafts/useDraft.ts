@@ -1,0 +1,129 @@
+import { useEffect, useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import type { BodyOf, PostedReply, PreviewReply, RefusalView } from '@obolus/contract/commands';
+import type { DocumentKind } from '@obolus/contract/roles';
+import { problemOf, server } from '../app/api.ts';
+import { useAppDispatch, useAppSelector } from '../app/store.ts';
+import { changed, closed, kept, notKept, opened } from './draftSlice.ts';
+
+const KEEP_AFTER = 700;
+const PREVIEW_AFTER = 220;
+
+/** A document being entered: its body, what posting would do, what stands in the way, and the way to post it. */
+export interface Entering<Body> {
+  readonly body: Body | undefined;
+  readonly change: (to: Partial<Body>) => void;
+  readonly preview: PreviewReply | undefined;
+  readonly previewing: boolean;
+  /** By JSON pointer into the body as sent. */
+  readonly refusals: readonly RefusalView[];
+  readonly failure: string | undefined;
+  readonly saved: 'yes' | 'not yet' | 'failed';
+  readonly posting: boolean;
+  readonly post: () => Promise<PostedReply | undefined>;
+  readonly drop: () => void;
+}
+
+interface Options<Kind extends DocumentKind, Body> {
+  readonly kind: Kind;
+  readonly id: string;
+  readonly blank: () => Body;
+  /** The command that stands for what was typed; undefined while there is nothing to say yet. */
+  readonly toCommand: (body: Body) => BodyOf<Kind> | undefined;
+  readonly title: (body: Body) => string;
+  readonly after?: (posted: PostedReply) => void;
+}
+
+/**
+ * Keeps a draft here and on the server, previews it with every change, and posts it under its own id: sent twice, it
+ * posts once. A reload finds it again.
+ */
+export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind, Body>): Entering<Body> {
+  const { kind, id } = options;
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const draft = useAppSelector((state) => state.drafts[id]);
+  const stored = server.useDraftQuery({ params: { id } }, { skip: draft !== undefined });
+  const latest = useRef(options);
+  latest.current = options;
+
+  useEffect(() => {
+    if (draft || stored.isFetching || stored.isUninitialized) return;
+    const found = stored.data?.kind === kind ? stored.data : undefined;
+    dispatch(opened({ id, body: found?.body ?? latest.current.blank(), version: found?.version ?? 0 }));
+  }, [draft, stored, dispatch, id, kind]);
+
+  const body = draft?.body as Body | undefined;
+  useKeeping(id, kind, latest);
+  const command = body === undefined ? undefined : options.toCommand(body);
+  const asked = useSettled(command, PREVIEW_AFTER);
+  const preview = server.usePreviewQuery({ kind, body: asked as BodyOf<Kind> }, { skip: asked === undefined });
+  const [post, posted] = server.usePostMutation();
+  const previewProblem = problemOf(preview.error);
+  const postProblem = problemOf(posted.error);
+
+  return {
+    body,
+    change(to) {
+      if (posted.isError) posted.reset();
+      dispatch(changed({ id, body: { ...body, ...to } }));
+    },
+    preview: command === undefined ? undefined : preview.currentData,
+    previewing: command !== asked || preview.isFetching,
+    refusals: postProblem?.errors ?? (command === undefined ? [] : (preview.currentData?.refusals ?? previewProblem?.errors ?? [])),
+    failure: postProblem && !postProblem.errors ? postProblem.detail : previewProblem && !previewProblem.errors ? previewProblem.detail : undefined,
+    saved: draft?.saved ?? 'yes',
+    posting: posted.isLoading,
+    async post() {
+      if (command === undefined || posted.isLoading) return undefined;
+      const result = await post({ kind, body: command, key: id });
+      if (!result.data) return undefined;
+      toast.success(`${result.data.number} is posted.`);
+      dispatch(closed({ id }));
+      if (latest.current.after) latest.current.after(result.data);
+      else void navigate(`/documents/${result.data.id}`);
+      return result.data;
+    },
+    drop() {
+      dispatch(closed({ id }));
+      void dispatch(server.endpoints.dropDraft.initiate({ params: { id } }));
+    },
+  };
+}
+
+/** Sends what was typed to the server a moment after the last keystroke, one save at a time. */
+function useKeeping<Kind extends DocumentKind, Body>(id: string, kind: Kind, options: { current: Options<Kind, Body> }): void {
+  const dispatch = useAppDispatch();
+  const draft = useAppSelector((state) => state.drafts[id]);
+  const saving = useRef(false);
+  useEffect(() => {
+    if (!draft || draft.saved !== 'not yet') return;
+    const timer = setTimeout(async () => {
+      if (saving.current) return;
+      saving.current = true;
+      const { body, version } = draft;
+      const title = options.current.title(body as Body).slice(0, 120);
+      const result = await dispatch(server.endpoints.saveDraft.initiate({ params: { id }, body: { kind, title, body, version } }));
+      saving.current = false;
+      dispatch(result.data ? kept({ id, version: result.data.version, body }) : notKept({ id }));
+    }, KEEP_AFTER);
+    return () => clearTimeout(timer);
+  }, [draft, dispatch, id, kind, options]);
+}
+
+/** A value once it has stood still for a while. */
+function useSettled<Value>(value: Value, after: number): Value {
+  const [settled, setSettled] = useState(value);
+  const text = JSON.stringify(value);
+  const latest = useRef(value);
+  latest.current = value;
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(latest.current), after);
+    return () => clearTimeout(timer);
+  }, [text, after]);
+  return JSON.stringify(settled) === text ? value : settled;
+}
+
+/** What is wrong at a field, by its pointer. */
+export const wrongAt = (refusals: readonly RefusalView[], pointer: string): string | undefined => refusals.find((refusal) => refusal.at === pointer)?.says;

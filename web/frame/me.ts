@@ -1,0 +1,14 @@
+import { createContext, use } from 'react';
+import type { Me } from '@obolus/contract/views';
+import { MAY_POST, type DocumentKind } from '@obolus/contract/roles';
+
+export const MeContext = createContext<Me | undefined>(undefined);
+
+export function useMe(): Me {
+  const me = use(MeContext);
+  if (!me) throw new Error('This part stands inside the frame only.');
+  return me;
+}
+
+/** Whether the user's role may post such a document. The server checks again. */
+export const useMayPost = (kind: DocumentKind): boolean => MAY_POST[kind].includes(useMe().user.role);

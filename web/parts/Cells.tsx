@@ -1,0 +1,83 @@
+import type { ReactNode } from 'react';
+import { typedFigure } from './figures.ts';
+
+interface CellProps {
+  readonly label: string;
+  readonly value: string;
+  readonly onChange: (value: string) => void;
+  readonly wrong?: string | undefined;
+  readonly placeholder?: string;
+  readonly type?: 'text' | 'date';
+  readonly className?: string;
+  readonly autoFocus?: boolean;
+}
+
+/** A field without a frame of its own, for a line of a grid. What is wrong is said below it, and read out. */
+export function Cell({ label, value, onChange, wrong, placeholder, type = 'text', className = '', autoFocus }: CellProps) {
+  return (
+    <>
+      <input
+        className={`cell ${className}`}
+        type={type}
+        aria-label={label}
+        aria-invalid={wrong ? true : undefined}
+        title={wrong}
+        value={value}
+        placeholder={placeholder}
+        autoComplete="off"
+        autoFocus={autoFocus}
+        onChange={(event) => onChange(event.target.value)}
+      />
+      {wrong && <div className="wrong">{wrong}</div>}
+    </>
+  );
+}
+
+/** A figure: right aligned; what was typed is brought to the contract's form when the field is left. */
+export function FigureCell(props: CellProps) {
+  return (
+    <>
+      <input
+        className={`cell num ${props.className ?? ''}`}
+        inputMode="decimal"
+        aria-label={props.label}
+        aria-invalid={props.wrong ? true : undefined}
+        title={props.wrong}
+        value={props.value}
+        placeholder={props.placeholder}
+        autoComplete="off"
+        onFocus={(event) => event.target.select()}
+        onChange={(event) => props.onChange(event.target.value)}
+        onBlur={(event) => {
+          const clean = typedFigure(event.target.value);
+          if (clean !== props.value) props.onChange(clean);
+        }}
+      />
+      {props.wrong && <div className="wrong text-right">{props.wrong}</div>}
+    </>
+  );
+}
+
+export function Choice({ label, value, onChange, options, wrong, className = '' }: { label: string; value: string; onChange: (value: string) => void; options: readonly (readonly [string, string])[]; wrong?: string | undefined; className?: string }) {
+  return (
+    <>
+      <select className={`cell ${className}`} aria-label={label} aria-invalid={wrong ? true : undefined} value={value} onChange={(event) => onChange(event.target.value)}>
+        {options.map(([key, name]) => (
+          <option key={key} value={key}>
+            {name}
+          </option>
+        ))}
+      </select>
+      {wrong && <div className="wrong">{wrong}</div>}
+    </>
+  );
+}
+
+export function Field({ name, children, wide }: { name: string; children: ReactNode; wide?: boolean }) {
+  return (
+    <div className={`field ${wide ? 'min-w-[220px]' : ''}`}>
+      <span aria-hidden="true">{name}</span>
+      {children}
+    </div>
+  );
+}

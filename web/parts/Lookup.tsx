@@ -1,0 +1,72 @@
+import { useCombobox } from 'downshift';
+import { useEffect, useState } from 'react';
+
+export interface Option {
+  readonly id: string;
+  readonly name: string;
+  readonly number: string;
+}
+
+interface Props {
+  readonly label: string;
+  readonly options: readonly Option[];
+  readonly value: string;
+  readonly onChange: (id: string) => void;
+  readonly wrong?: string | undefined;
+  readonly placeholder?: string;
+  readonly autoFocus?: boolean;
+}
+
+const MOST = 40;
+const shown = (option: Option | undefined): string => (option ? option.name : '');
+
+/** Chooses by number or name as one types; arrows and Enter choose, Tab takes what is lit. */
+export function Lookup({ label, options, value, onChange, wrong, placeholder, autoFocus }: Props) {
+  const chosen = options.find((option) => option.id === value);
+  const [text, setText] = useState(shown(chosen));
+  useEffect(() => setText(shown(chosen)), [chosen]);
+  const wanted = text.trim().toLowerCase();
+  const fitting = (wanted === shown(chosen).toLowerCase() ? options : options.filter((option) => `${option.number} ${option.name}`.toLowerCase().includes(wanted))).slice(0, MOST);
+  const box = useCombobox<Option>({
+    items: fitting,
+    itemToString: (option) => shown(option ?? undefined),
+    inputValue: text,
+    selectedItem: chosen ?? null,
+    defaultHighlightedIndex: 0,
+    onInputValueChange: ({ inputValue, type }) => {
+      if (type === useCombobox.stateChangeTypes.InputChange) setText(inputValue);
+    },
+    onSelectedItemChange: ({ selectedItem }) => {
+      if (selectedItem && selectedItem.id !== value) onChange(selectedItem.id);
+      if (selectedItem) setText(shown(selectedItem));
+    },
+    onStateChange: ({ type }) => {
+      if (type === useCombobox.stateChangeTypes.InputBlur) setText((typed) => (typed === '' && value !== '' ? (onChange(''), '') : shown(chosen)));
+    },
+  });
+  const open = box.isOpen && fitting.length > 0;
+  return (
+    <div className="relative">
+      <input
+        {...box.getInputProps({ onFocus: (event) => event.currentTarget.select() })}
+        data-open={open || undefined}
+        className="cell"
+        aria-label={label}
+        aria-invalid={wrong ? true : undefined}
+        placeholder={placeholder}
+        autoFocus={autoFocus}
+        title={chosen ? `${chosen.number} ${chosen.name}` : undefined}
+      />
+      {wrong && <div className="wrong">{wrong}</div>}
+      <ul {...box.getMenuProps({ 'aria-label': label })} className={open ? 'options' : 'hidden'}>
+        {open &&
+          fitting.map((option, index) => (
+            <li key={option.id} {...box.getItemProps({ item: option, index })}>
+              <span>{option.name}</span>
+              <span className="dim">{option.number}</span>
+            </li>
+          ))}
+      </ul>
+    </div>
+  );
+}

@@ -1,0 +1,44 @@
+import { fraction, lineAmount, price, quantity, FRACTION_PLACES, PRICE_PLACES, QUANTITY_PLACES, formatAmount } from '@obolus/core/exact/amounts';
+import { decimalsOf, isCurrency } from '@obolus/core/exact/currencies';
+import { formatDecimal, parseDecimal } from '@obolus/core/exact/decimal';
+
+const scaled = (text: string, places: number): bigint | undefined => {
+  const parsed = parseDecimal(text, places);
+  return parsed.ok ? parsed.scaled : undefined;
+};
+
+/** The amount of a line as the core makes it; undefined while a figure cannot be read. */
+export function amountOfLine(qty: string, unitPrice: string, discount: string, currency: string): string | undefined {
+  const q = scaled(qty, QUANTITY_PLACES);
+  const p = scaled(unitPrice, PRICE_PLACES);
+  const d = discount === '' ? 0n : scaled(discount, FRACTION_PLACES - 2);
+  if (q === undefined || p === undefined || d === undefined || !isCurrency(currency)) return undefined;
+  return formatAmount(lineAmount(quantity(q), price(p), fraction(d), currency), currency);
+}
+
+/** Sums of amounts and quantities, exact. */
+export function sumOf(texts: readonly (string | undefined)[], currency: string): string {
+  const places = isCurrency(currency) ? decimalsOf(currency) : 2;
+  return formatDecimal(texts.reduce((sum, text) => sum + (scaled(text ?? '', places) ?? 0n), 0n), places, places);
+}
+
+/** a − b, to the decimals that either has. */
+export function difference(a: string, b: string): string | undefined {
+  const left = scaled(a, 6);
+  const right = scaled(b, 6);
+  return left === undefined || right === undefined ? undefined : formatDecimal(left - right, 6);
+}
+
+export const isZero = (text: string | undefined): boolean => text === undefined || /^-?0*(\.0*)?$/.test(text);
+export const isNegative = (text: string): boolean => text.startsWith('-');
+export const compareFigures = (a: string, b: string): number => {
+  const gap = difference(a, b);
+  return gap === undefined || isZero(gap) ? 0 : isNegative(gap) ? -1 : 1;
+};
+/** How much of a is b, from 0 to 1, for drawing only. */
+export const portion = (part: string, whole: string): number => {
+  const of = scaled(whole, 6);
+  const is = scaled(part, 6);
+  if (!of || is === undefined || of <= 0n) return 0;
+  return Math.max(0, Math.min(1, Number((is * 1000n) / of) / 1000));
+};

@@ -1,0 +1,23 @@
+const grouped = new Map<number, Intl.NumberFormat>();
+
+/** A decimal text grouped in the user's locale, without ever becoming a binary number. */
+export function showFigure(text: string | null | undefined, decimals?: number): string {
+  if (text === null || text === undefined || text === '') return '';
+  const places = decimals ?? (text.split('.')[1] ?? '').length;
+  let format = grouped.get(places);
+  if (!format) {
+    format = new Intl.NumberFormat(undefined, { minimumFractionDigits: places, maximumFractionDigits: Math.max(places, 0) });
+    grouped.set(places, format);
+  }
+  return format.format(text as `${number}`).replace('-', '−');
+}
+
+/** A price: at least two decimals, more where there are more. */
+export const showPrice = (text: string): string => showFigure(text, Math.max(2, (text.split('.')[1] ?? '').length));
+
+const dayFormat = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
+
+export const showDay = (day: string | null | undefined): string => (day ? dayFormat.format(new Date(`${day}T00:00:00Z`)) : '');
+
+/** What people type as a figure, as the contract wants it: no grouping, no blanks, a point. */
+export const typedFigure = (text: string): string => text.replace(/[\s'\u00a0\u202f]/g, '').replace(/,(?=\d{3}(\D|$))/g, '').replace(',', '.');

@@ -1,0 +1,36 @@
+import type { KeyboardEvent } from 'react';
+
+interface GridKeys {
+  readonly onLastEnter?: () => void;
+  readonly onRemove?: (row: number) => void;
+}
+
+/**
+ * Keys of a grid: Enter goes to the next field and past the last asks for a new line, up and down keep the column,
+ * Ctrl+Delete takes the line out. A lookup that is open keeps its own keys.
+ */
+export function gridKeys({ onLastEnter, onRemove }: GridKeys) {
+  return (event: KeyboardEvent<HTMLElement>) => {
+    const field = event.target as HTMLElement;
+    if (!field.matches('input, select') || field.dataset.open !== undefined) return;
+    const rows = [...event.currentTarget.querySelectorAll('tr')].map((row) => [...row.querySelectorAll<HTMLElement>('input, select')]).filter((row) => row.length > 0);
+    const at = rows.findIndex((row) => row.includes(field));
+    const column = rows[at]?.indexOf(field) ?? 0;
+    const goTo = (target: HTMLElement | undefined) => {
+      if (!target) return;
+      event.preventDefault();
+      target.focus();
+    };
+    if (event.key === 'Enter' && !event.ctrlKey && !event.metaKey) {
+      const next = rows[at]?.[column + 1] ?? rows[at + 1]?.[0];
+      if (next) return goTo(next);
+      event.preventDefault();
+      onLastEnter?.();
+    } else if (event.key === 'ArrowDown' && !field.matches('select')) goTo(rows[at + 1]?.[column]);
+    else if (event.key === 'ArrowUp' && !field.matches('select')) goTo(rows[at - 1]?.[column]);
+    else if (event.key === 'Delete' && event.ctrlKey) {
+      event.preventDefault();
+      onRemove?.(at);
+    }
+  };
+}

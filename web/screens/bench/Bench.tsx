@@ -1,0 +1,276 @@
+import { Link, useNavigate, useParams } from 'react-router';
+import type { BodyOf } from '@obolus/contract/commands';
+import { CHARGE_KINDS } from '@obolus/contract/commands';
+import type { ReceivedLine } from '@obolus/contract/views';
+import { server } from '../../app/api.ts';
+import { useDraft, wrongAt, type Entering } from '../../drafts/useDraft.ts';
+import { Footing } from '../../frame/Footing.tsx';
+import { useMayPost, useMe } from '../../frame/me.ts';
+import { Cell, Choice, Field, FigureCell } from '../../parts/Cells.tsx';
+import { amountOfLine, difference, isZero, sumOf } from '../../parts/exact.ts';
+import { showDay, showFigure, showPrice } from '../../parts/figures.ts';
+import { gridKeys } from '../../parts/gridKeys.ts';
+import { Head } from '../../parts/Head.tsx';
+import { Lookup } from '../../parts/Lookup.tsx';
+import { Problem } from '../../parts/Problem.tsx';
+import { Signal } from '../../parts/Signal.tsx';
+
+type Decision = 'cost' | 'variance';
+interface BilledLine {
+  readonly quantity: string;
+  readonly price: string;
+  readonly difference: Decision;
+}
+interface Body extends Omit<BodyOf<'bill'>, 'lines'> {
+  readonly billed: Readonly<Record<string, BilledLine>>;
+}
+
+const openOf = (line: ReceivedLine): string => difference(line.received, line.billed) ?? '0';
+const asReceived = (line: ReceivedLine): BilledLine => ({ quantity: openOf(line), price: line.price, difference: 'cost' });
+
+/** Vendors whose goods wait for a bill at the left; one bill at the right, against what was ordered and received. */
+export function Bench() {
+  const { vendor = '', draft = '' } = useParams();
+  const all = server.useUnbilledLinesQuery();
+  const vendors = server.useVendorsQuery();
+  const navigate = useNavigate();
+  const byVendor = new Map<string, { id: string; name: string; lines: ReceivedLine[] }>();
+  for (const line of all.data?.rows ?? []) {
+    const group = byVendor.get(line.vendor.id) ?? { ...line.vendor, lines: [] };
+    group.lines.push(line);
+    byVendor.set(line.vendor.id, group);
+  }
+  return (
+    <div className="aside h-screen">
+      <nav aria-label="Vendors with goods not billed">
+        <header>
+          <b>{byVendor.size} vendors</b> with goods not billed
+        </header>
+        {[...byVendor.values()].map((group) => {
+          const currencies = [...new Set(group.lines.map((line) => line.currency))];
+          const currency = currencies[0] ?? '';
+          const owed = sumOf(
+            group.lines.filter((line) => line.currency === currency).map((line) => amountOfLine(openOf(line), line.price, line.discount, currency)),
+            currency,
+          );
+          return (
+            <Link key={group.id} className="pick" to={`/bench/${group.id}`} aria-current={group.id === vendor}>
+              <span>
+                <b className="strong">{group.name}</b>
+              </span>
+              <span>
+                <small>
+                  {[...new Set(group.lines.map((line) => line.receipt.number))].join(', ')} · since {showDay(group.lines[0]?.receipt.date)}
+                </small>
+              </span>
+              <span>
+                <small>{currency}</small>
+                {showFigure(owed)}
+              </span>
+            </Link>
+          );
+        })}
+        <div className="p-3">
+          <div className="cap">A bill of another vendor</div>
+          <Lookup label="A bill of another vendor" placeholder="Carrier, broker, insurer …" options={vendors.data?.rows ?? []} value="" onChange={(id) => id && void navigate(`/bench/${id}`)} />
+        </div>
+      </nav>
+      {all.isError ? (
+        <div className="body">
+          <Problem error={all.error} again={all.refetch} />
+        </div>
+      ) : vendor === '' || draft === '' ? (
+        <div className="body">
+          <div className="empty">
+            <h2>Whose bill is it?</h2>
+            <p>Choose the vendor at the left: what was ordered and received lies ready beside the bill. Carriers and brokers bill charges; find them below the list.</p>
+          </div>
+        </div>
+      ) : (
+        all.data && <Bill key={draft} vendor={vendor} draft={draft} lines={byVendor.get(vendor)?.lines ?? []} />
+      )}
+    </div>
+  );
+}
+
+function Bill({ vendor, draft, lines }: { vendor: string; draft: string; lines: readonly ReceivedLine[] }) {
+  const me = useMe();
+  const vendors = server.useVendorsQuery();
+  const party = vendors.data?.rows.find((entry) => entry.id === vendor);
+  const entering = useDraft<'bill', Body>({
+    kind: 'bill',
+    id: draft,
+    blank: () => ({ vendor, number: '', date: me.company.today, currency: lines[0]?.currency ?? party?.currency ?? me.company.currency, billed: {}, charges: [] }),
+    toCommand: ({ billed, charges, ...body }) => {
+      const cited = lines.filter((line) => billed[line.line]?.quantity).map((line) => ({ of: line.line, discount: line.discount, ...(billed[line.line] as BilledLine) }));
+      const given = charges.filter((charge) => charge.amount !== '');
+      return cited.length + given.length === 0 ? undefined : { ...body, lines: cited, charges: given };
+    },
+    title: (body) => `Bill ${body.number} of ${party?.name ?? ''}`,
+  });
+  const { body, change, refusals } = entering;
+  const mayBill = useMayPost('bill');
+  if (!body || !party) return null;
+  const inCurrency = lines.filter((line) => line.currency === body.currency);
+  const total = sumOf([...inCurrency.map((line) => lineTotal(body, line)), ...body.charges.map((charge) => charge.amount)], body.currency);
+  return (
+    <div className="screen">
+      <Head title={party.name} more={body.number || 'vendor bill'} about={`${body.currency}, due ${party.termsDays} days after the bill`}>
+        {lines.length > 0 && (
+          <button type="button" className="btn quiet" onClick={() => change({ billed: Object.fromEntries(inCurrency.map((line) => [line.line, asReceived(line)])) })}>
+            Bills all of it
+          </button>
+        )}
+      </Head>
+      <div className="body">
+        <div className="fields">
+          <Field name="Vendor’s number" wide>
+            <Cell label="Vendor’s number" autoFocus value={body.number} wrong={wrongAt(refusals, '/number')} onChange={(number) => change({ number })} />
+          </Field>
+          <Field name="Date">
+            <Cell label="Date" type="date" value={body.date} wrong={wrongAt(refusals, '/date')} onChange={(date) => change({ date })} />
+          </Field>
+          <Field name="Currency">
+            <Cell label="Currency" value={body.currency} wrong={wrongAt(refusals, '/currency')} onChange={(currency) => change({ currency: currency.toUpperCase().slice(0, 3) })} />
+          </Field>
+        </div>
+        {inCurrency.length > 0 && <BillGrid entering={entering} body={body} lines={inCurrency} />}
+        <Charges entering={entering} body={body} goods={inCurrency.length > 0} />
+        <p className="flex justify-end items-baseline gap-4 pt-1">
+          <span className="dim">Total of the bill, {body.currency}</span>
+          <span className="font-book text-[18px] font-semibold" style={{ borderTop: '1px solid var(--ink)', borderBottom: '3px double var(--ink)', minWidth: 110, textAlign: 'right' }}>
+            {showFigure(total)}
+          </span>
+        </p>
+      </div>
+      <Footing entering={entering} allowed={mayBill} action="Post bill" waitingFor="Enter the vendor’s number and what the bill covers: quantities against receipts, or charges." note={<p className="dim">A price that differs goes into the goods, or to purchase price variance, as decided on its line.</p>} />
+    </div>
+  );
+}
+
+function lineTotal(body: Body, line: ReceivedLine): string | undefined {
+  const billed = body.billed[line.line];
+  return billed?.quantity ? amountOfLine(billed.quantity, billed.price, line.discount, body.currency) : undefined;
+}
+
+function BillGrid({ entering: { change, refusals }, body, lines }: { entering: Entering<Body>; body: Body; lines: readonly ReceivedLine[] }) {
+  const sent = lines.filter((line) => body.billed[line.line]?.quantity).map((line) => line.line);
+  const set = (line: ReceivedLine, to: Partial<BilledLine>) => {
+    const before = body.billed[line.line] ?? { quantity: '', price: line.price, difference: 'cost' as const };
+    change({ billed: { ...body.billed, [line.line]: { ...before, ...to } } });
+  };
+  return (
+    <table className="sheet" aria-label="Lines of the bill">
+      <thead>
+        <tr>
+          <th>Item</th>
+          <th>Receipt</th>
+          <th className="num">Ordered</th>
+          <th className="num">Received, not billed</th>
+          <th className="w-[64px]"><span className="sr-only">Difference of quantity</span></th>
+          <th className="num w-[92px]">Billed</th>
+          <th className="num">Order price</th>
+          <th className="w-[64px]"><span className="sr-only">Difference of price</span></th>
+          <th className="num w-[98px]">Billed at</th>
+          <th className="num">Amount</th>
+          <th className="w-[118px]">Difference</th>
+        </tr>
+      </thead>
+      <tbody onKeyDown={gridKeys({})}>
+        {lines.map((line) => {
+          const billed = body.billed[line.line];
+          const at = `/lines/${sent.indexOf(line.line)}`;
+          const name = `${line.item.name}, ${line.receipt.number}`;
+          const differs = billed?.quantity && !isZero(difference(billed.price, line.price));
+          return (
+            <tr key={line.line}>
+              <td className="name" title={`${line.item.number} ${line.item.name}`}>
+                {line.item.name} <span className="dim">{line.item.number}</span>
+              </td>
+              <td title={line.receipt.packingSlip}>
+                <Link className="act" tabIndex={-1} to={`/documents/${line.receipt.id}`}>
+                  {line.receipt.number}
+                </Link>
+              </td>
+              <td className="num dim">{showFigure(line.ordered)}</td>
+              <td className="num">{showFigure(openOf(line))}</td>
+              <td>{billed?.quantity ? <Signal from={openOf(line)} to={billed.quantity} /> : null}</td>
+              <td>
+                <FigureCell label={`Billed quantity, ${name}`} value={billed?.quantity ?? ''} wrong={wrongAt(refusals, `${at}/quantity`) ?? wrongAt(refusals, at)} onChange={(quantity) => set(line, { quantity })} />
+              </td>
+              <td className="num">{showPrice(line.price)}</td>
+              <td>{differs ? <Signal from={line.price} to={billed.price} /> : null}</td>
+              <td>
+                <FigureCell label={`Billed price, ${name}`} value={billed?.price ?? line.price} wrong={wrongAt(refusals, `${at}/price`)} onChange={(price) => set(line, { price })} />
+              </td>
+              <td className="num strong">{showFigure(lineTotal(body, line))}</td>
+              <td>
+                {differs ? (
+                  <Choice
+                    label={`Where the difference goes, ${name}`}
+                    className="text-bronze font-semibold"
+                    value={billed.difference}
+                    options={[
+                      ['cost', 'into cost'],
+                      ['variance', 'to variance'],
+                    ]}
+                    onChange={(to) => set(line, { difference: to as Decision })}
+                  />
+                ) : null}
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+
+function Charges({ entering: { change, refusals }, body, goods }: { entering: Entering<Body>; body: Body; goods: boolean }) {
+  const rows = body.charges.length > 0 ? body.charges : goods ? [] : [{ kind: 'freight' as const, amount: '' }];
+  const set = (at: number, to: Partial<(typeof rows)[number]>) => change({ charges: rows.map((charge, position) => (position === at ? { ...charge, ...to } : charge)) });
+  const unused = CHARGE_KINDS.find((kind) => !rows.some((charge) => charge.kind === kind));
+  const add = () => unused && change({ charges: [...rows, { kind: unused, amount: '' }] });
+  const sent = rows.flatMap((charge, position) => (charge.amount === '' ? [] : [position]));
+  return (
+    <section className="py-4 max-w-[520px]" aria-label="Charges on this bill">
+      {rows.length > 0 && (
+        <table className="sheet" aria-label="Charges">
+          <thead>
+            <tr>
+              <th>Charge</th>
+              <th className="num w-[140px]">Amount, {body.currency}</th>
+              <th className="w-[30px]"><span className="sr-only">Take out</span></th>
+            </tr>
+          </thead>
+          <tbody onKeyDown={gridKeys({ onLastEnter: add })}>
+            {rows.map((charge, at) => (
+              <tr key={at}>
+                <td>
+                  <Choice
+                    label={`Kind of charge ${at + 1}`}
+                    value={charge.kind}
+                    options={CHARGE_KINDS.map((kind) => [kind, kind] as const)}
+                    wrong={wrongAt(refusals, `/charges/${sent.indexOf(at)}/kind`)}
+                    onChange={(kind) => set(at, { kind: kind as (typeof CHARGE_KINDS)[number] })}
+                  />
+                </td>
+                <td>
+                  <FigureCell label={`Amount of charge ${at + 1}`} value={charge.amount} wrong={wrongAt(refusals, `/charges/${sent.indexOf(at)}/amount`)} onChange={(amount) => set(at, { amount })} />
+                </td>
+                <td className="num">
+                  <button type="button" className="dim hover:text-over" tabIndex={-1} aria-label={`Take out charge ${at + 1}`} onClick={() => change({ charges: rows.filter((_, position) => position !== at) })}>
+                    ✕
+                  </button>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <button type="button" className="act pt-2" onClick={add} disabled={!unused}>
+        {goods && rows.length === 0 ? 'Add a charge that stands on this bill' : 'Another charge'}
+      </button>
+    </section>
+  );
+}

@@ -1,0 +1,104 @@
+import { useRef } from 'react';
+import { useParams } from 'react-router';
+import type { BodyOf } from '@obolus/contract/commands';
+import { server } from '../../app/api.ts';
+import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
+import { Footing } from '../../frame/Footing.tsx';
+import { useMayPost, useMe } from '../../frame/me.ts';
+import { Cell, Choice, Field, FigureCell } from '../../parts/Cells.tsx';
+import { showFigure } from '../../parts/figures.ts';
+import { gridKeys } from '../../parts/gridKeys.ts';
+import { Head } from '../../parts/Head.tsx';
+import { Lookup } from '../../parts/Lookup.tsx';
+
+type Body = BodyOf<'delivery'>;
+type Line = Body['lines'][number];
+const NO_LINE: Line = { item: '', quantity: '' };
+const isBlank = (line: Line): boolean => line.item === '' && line.quantity === '';
+
+/** Goods go out: what they cost is shown before it is posted. */
+export function NewDelivery() {
+  const { draft = '' } = useParams();
+  const me = useMe();
+  const items = server.useItemsQuery();
+  const stock = server.useStockQuery();
+  const warehouses = server.useWarehousesQuery();
+  const first = warehouses.data?.rows[0]?.id ?? '0';
+  const entering = useDraft<'delivery', Body>({
+    kind: 'delivery',
+    id: draft,
+    blank: () => ({ customer: '', date: me.company.today, warehouse: '', lines: [NO_LINE] }),
+    toCommand: (body) => {
+      const lines = body.lines.filter((line) => !isBlank(line));
+      return lines.length === 0 ? undefined : { ...body, warehouse: body.warehouse || first, lines };
+    },
+    title: (body) => `Delivery to ${body.customer || 'a customer'}`,
+  });
+  const table = useRef<HTMLTableElement>(null);
+  const mayDeliver = useMayPost('delivery');
+  const { body, change, refusals } = entering;
+  if (!body) return null;
+  const set = (at: number, to: Partial<Line>) => change({ lines: body.lines.map((line, position) => (position === at ? { ...line, ...to } : line)) });
+  const add = () => {
+    change({ lines: [...body.lines, NO_LINE] });
+    requestAnimationFrame(() => table.current?.querySelector<HTMLInputElement>('tbody tr:last-child input')?.focus());
+  };
+  const remove = (at: number) => change({ lines: body.lines.length > 1 ? body.lines.filter((_, position) => position !== at) : [NO_LINE] });
+  const sent = body.lines.flatMap((line, position) => (isBlank(line) ? [] : [position]));
+  return (
+    <div className="screen">
+      <Head title={body.customer || 'New delivery'} more={body.customer ? 'delivery' : ''} about="Goods leave at what their method says; the customer’s invoice takes them to cost of goods" />
+      <div className="body">
+        <div className="fields">
+          <Field name="Customer" wide>
+            <Cell label="Customer" autoFocus value={body.customer} wrong={wrongAt(refusals, '/customer')} onChange={(customer) => change({ customer })} />
+          </Field>
+          <Field name="Date">
+            <Cell label="Date" type="date" value={body.date} wrong={wrongAt(refusals, '/date')} onChange={(date) => change({ date })} />
+          </Field>
+          <Field name="From warehouse">
+            <Choice label="From warehouse" value={body.warehouse} options={(warehouses.data?.rows ?? []).map((entry) => [entry.id, entry.name] as const)} onChange={(warehouse) => change({ warehouse })} />
+          </Field>
+        </div>
+        <table className="sheet max-w-[760px]" ref={table} aria-label="Lines of the delivery">
+          <thead>
+            <tr>
+              <th>Item</th>
+              <th className="num w-[120px]">On hand</th>
+              <th className="num w-[130px]">Quantity</th>
+              <th className="w-[60px]">Unit</th>
+              <th className="w-[30px]"><span className="sr-only">Take out</span></th>
+            </tr>
+          </thead>
+          <tbody onKeyDown={gridKeys({ onLastEnter: add, onRemove: remove })}>
+            {body.lines.map((line, at) => {
+              const held = stock.data?.rows.find((row) => row.item.id === line.item && row.warehouse.id === (body.warehouse || first));
+              const wrong = (field: string) => wrongAt(refusals, `/lines/${sent.indexOf(at)}/${field}`);
+              return (
+                <tr key={at}>
+                  <td>
+                    <Lookup label={`Item, line ${at + 1}`} placeholder="Number or name" options={items.data?.rows ?? []} value={line.item} wrong={wrong('item')} onChange={(item) => set(at, { item })} />
+                  </td>
+                  <td className="num dim">{line.item ? showFigure(held?.quantity ?? '0') : ''}</td>
+                  <td>
+                    <FigureCell label={`Quantity, line ${at + 1}`} value={line.quantity} wrong={wrong('quantity')} onChange={(quantity) => set(at, { quantity })} />
+                  </td>
+                  <td className="dim">{items.data?.rows.find((item) => item.id === line.item)?.unit}</td>
+                  <td className="num">
+                    <button type="button" className="dim hover:text-over" tabIndex={-1} aria-label={`Take out line ${at + 1}`} onClick={() => remove(at)}>
+                      ✕
+                    </button>
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+        <button type="button" className="act pt-2" onClick={add}>
+          Another line
+        </button>
+      </div>
+      <Footing entering={entering} allowed={mayDeliver} action="Post delivery" waitingFor="Enter the customer, the items and how much goes out." />
+    </div>
+  );
+}

@@ -1,0 +1,109 @@
+import { useParams } from 'react-router';
+import type { BodyOf } from '@obolus/contract/commands';
+import type { DeliveredLine } from '@obolus/contract/views';
+import { server } from '../../app/api.ts';
+import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
+import { Footing } from '../../frame/Footing.tsx';
+import { useMayPost, useMe } from '../../frame/me.ts';
+import { Cell, Field, FigureCell } from '../../parts/Cells.tsx';
+import { amountOfLine, difference, sumOf } from '../../parts/exact.ts';
+import { showDay, showFigure } from '../../parts/figures.ts';
+import { gridKeys } from '../../parts/gridKeys.ts';
+import { Head } from '../../parts/Head.tsx';
+import { Problem } from '../../parts/Problem.tsx';
+
+interface Body extends Omit<BodyOf<'invoice'>, 'lines'> {
+  readonly invoiced: Readonly<Record<string, { readonly quantity: string; readonly price: string }>>;
+}
+
+const openOf = (line: DeliveredLine): string => difference(line.delivered, line.invoiced) ?? '0';
+
+/** A customer's invoice over what was delivered: sales, and the delivery's cost to cost of goods. */
+export function NewInvoice() {
+  const { customer = '' } = useParams();
+  const open = server.useUninvoicedLinesQuery({ query: { customer } });
+  if (open.isError) return <div className="body"><Problem error={open.error} again={open.refetch} /></div>;
+  return open.data ? <Invoice customer={customer} lines={open.data.rows} /> : null;
+}
+
+function Invoice({ customer, lines }: { customer: string; lines: readonly DeliveredLine[] }) {
+  const { draft = '' } = useParams();
+  const me = useMe();
+  const { currency } = me.company;
+  const entering = useDraft<'invoice', Body>({
+    kind: 'invoice',
+    id: draft,
+    blank: () => ({ customer, date: me.company.today, invoiced: Object.fromEntries(lines.map((line) => [line.line, { quantity: openOf(line), price: '' }])) }),
+    toCommand: ({ invoiced, ...body }) => {
+      const cited = lines.flatMap((line) => (invoiced[line.line]?.quantity && invoiced[line.line]?.price ? [{ of: line.line, ...(invoiced[line.line] as { quantity: string; price: string }) }] : []));
+      return cited.length === 0 ? undefined : { ...body, lines: cited };
+    },
+    title: () => `Invoice to ${customer}`,
+  });
+  const mayInvoice = useMayPost('invoice');
+  const { body, change, refusals } = entering;
+  if (!body) return null;
+  const sent = lines.filter((line) => body.invoiced[line.line]?.quantity && body.invoiced[line.line]?.price).map((line) => line.line);
+  const set = (line: DeliveredLine, to: { quantity?: string; price?: string }) => {
+    const before = body.invoiced[line.line] ?? { quantity: '', price: '' };
+    change({ invoiced: { ...body.invoiced, [line.line]: { ...before, ...to } } });
+  };
+  const amountOf = (line: DeliveredLine) => amountOfLine(body.invoiced[line.line]?.quantity ?? '', body.invoiced[line.line]?.price ?? '', '', currency);
+  return (
+    <div className="screen">
+      <Head title={customer} more="invoice" about={`In ${currency}; the cost of what is invoiced goes to cost of goods`} />
+      <div className="body">
+        <div className="fields">
+          <Field name="Date">
+            <Cell label="Date" type="date" value={body.date} wrong={wrongAt(refusals, '/date')} onChange={(date) => change({ date })} />
+          </Field>
+        </div>
+        <table className="sheet max-w-[960px]" aria-label="Lines of the invoice">
+          <thead>
+            <tr>
+              <th>Item</th>
+              <th>Delivery</th>
+              <th className="num">Not invoiced</th>
+              <th className="num w-[110px]">Quantity</th>
+              <th className="w-[56px]">Unit</th>
+              <th className="num w-[120px]">Price</th>
+              <th className="num">Amount, {currency}</th>
+            </tr>
+          </thead>
+          <tbody onKeyDown={gridKeys({})}>
+            {lines.map((line) => {
+              const at = `/lines/${sent.indexOf(line.line)}`;
+              const name = `${line.item.name}, ${line.delivery.number}`;
+              return (
+                <tr key={line.line}>
+                  <td className="name" title={line.item.number}>
+                    {line.item.name}
+                  </td>
+                  <td>
+                    {line.delivery.number} <span className="dim">{showDay(line.delivery.date)}</span>
+                  </td>
+                  <td className="num">{showFigure(openOf(line))}</td>
+                  <td>
+                    <FigureCell label={`Quantity, ${name}`} value={body.invoiced[line.line]?.quantity ?? ''} wrong={wrongAt(refusals, `${at}/quantity`) ?? wrongAt(refusals, at)} onChange={(quantity) => set(line, { quantity })} />
+                  </td>
+                  <td className="dim">{line.item.unit}</td>
+                  <td>
+                    <FigureCell label={`Price, ${name}`} value={body.invoiced[line.line]?.price ?? ''} wrong={wrongAt(refusals, `${at}/price`)} onChange={(price) => set(line, { price })} />
+                  </td>
+                  <td className="num strong">{showFigure(amountOf(line))}</td>
+                </tr>
+              );
+            })}
+          </tbody>
+          <tfoot>
+            <tr>
+              <td colSpan={6}>Total</td>
+              <td className="num">{showFigure(sumOf(lines.map(amountOf), currency))}</td>
+            </tr>
+          </tfoot>
+        </table>
+      </div>
+      <Footing entering={entering} allowed={mayInvoice} action="Post invoice" waitingFor="Enter the selling price of what is invoiced." />
+    </div>
+  );
+}

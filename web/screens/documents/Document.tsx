@@ -1,0 +1,148 @@
+import { Link, useParams } from 'react-router';
+import type { DocumentView } from '@obolus/contract/views';
+import { server } from '../../app/api.ts';
+import { JournalSides } from '../../frame/Footing.tsx';
+import { useMayPost, useMe } from '../../frame/me.ts';
+import { Trail } from '../../frame/Trail.tsx';
+import { showDay, showFigure, showPrice } from '../../parts/figures.ts';
+import { Head } from '../../parts/Head.tsx';
+import { Problem } from '../../parts/Problem.tsx';
+
+const KIND = { order: 'Purchase order', receipt: 'Goods receipt', bill: 'Vendor bill', allocation: 'Charges on goods', delivery: 'Delivery', invoice: 'Customer invoice', opening: 'Opening stock' } as const;
+const AMOUNT = { order: 'Ordered', receipt: 'Received', bill: 'Billed', allocation: 'Shared out', delivery: 'Cost as now known', invoice: 'Invoiced', opening: 'Value' } as const;
+
+/** A posted document: its trail, its lines, and the journal that it made. */
+export function Document() {
+  const { id = '' } = useParams();
+  const { company } = useMe();
+  const document = server.useDocumentQuery({ params: { id } });
+  if (document.isError) return <div className="body"><Problem error={document.error} again={document.refetch} /></div>;
+  const data = document.data;
+  if (!data) return null;
+  const rate = data.rate ? ` · ${data.currency} at ${data.rate}` : '';
+  return (
+    <div className="screen">
+      <div>
+        <Head
+          title={data.party || KIND[data.kind]}
+          more={data.number}
+          about={
+            <>
+              {KIND[data.kind]} of {showDay(data.date)}
+              {data.facts.map((fact) => ` · ${fact.name} ${fact.name === 'Due' ? showDay(fact.value) : fact.value}`)}
+              {rate}
+            </>
+          }
+        >
+          <Next data={data} />
+        </Head>
+        <Trail parts={data.trail} here={data.id} currency={company.currency} />
+      </div>
+      <div className="body">
+        <Lines data={data} />
+        <p className="dim pt-4">
+          Entered by {data.enteredBy} on {showDay(data.enteredAt.slice(0, 10))}.
+        </p>
+      </div>
+      {data.entries.length > 0 ? (
+        <section className="foot" style={{ gridTemplateColumns: 'minmax(0, 2fr) minmax(0, 1fr)' }} aria-label="Journal of the document">
+          <div>
+            <JournalSides entries={data.entries} />
+          </div>
+          <div>
+            <h2 className="cap">In the ledger</h2>
+            {data.entries.map((entry) => (
+              <p key={entry.number}>
+                Entry {entry.number} of {showDay(entry.date)}
+              </p>
+            ))}
+          </div>
+        </section>
+      ) : (
+        <div />
+      )}
+    </div>
+  );
+}
+
+function Lines({ data }: { data: DocumentView }) {
+  const hasOf = data.lines.some((line) => line.of);
+  const hasPrice = data.lines.some((line) => line.price !== null);
+  const hasQuantity = data.lines.some((line) => line.quantity !== null);
+  const currencies = new Set(data.lines.map((line) => line.currency));
+  const columns = 3 + Number(hasOf) + 2 * Number(hasQuantity) + Number(hasPrice);
+  return (
+    <table className="sheet" aria-label="Lines">
+      <thead>
+        <tr>
+          <th>Item</th>
+          {hasOf && <th>On</th>}
+          {hasQuantity && <th className="num">Quantity</th>}
+          {hasQuantity && <th>Unit</th>}
+          {hasPrice && <th className="num">Price</th>}
+          <th className="num">
+            {AMOUNT[data.kind]}
+            {currencies.size === 1 ? `, ${[...currencies][0]}` : ''}
+          </th>
+          <th>Note</th>
+        </tr>
+      </thead>
+      <tbody>
+        {data.lines.map((line) => (
+          <tr key={line.line}>
+            <td className="name" title={`${line.number} ${line.label}`}>
+              <span className={line.number ? '' : 'capitalize'}>{line.label}</span> <span className="dim">{line.number}</span>
+            </td>
+            {hasOf && (
+              <td>
+                {line.of && (
+                  <Link className="act" to={`/documents/${line.of.id}`}>
+                    {line.of.number}
+                  </Link>
+                )}
+              </td>
+            )}
+            {hasQuantity && <td className="num">{showFigure(line.quantity)}</td>}
+            {hasQuantity && <td className="dim">{line.unit}</td>}
+            {hasPrice && <td className="num">{line.price ? showPrice(line.price) : ''}</td>}
+            <td className="num strong">
+              {showFigure(line.amount)} {currencies.size > 1 && <span className="dim">{line.currency}</span>}
+            </td>
+            <td className="dim">{line.note}</td>
+          </tr>
+        ))}
+      </tbody>
+      {currencies.size === 1 && (
+        <tfoot>
+          <tr>
+            <td colSpan={columns - 2}>Total</td>
+            <td className="num">{showFigure(data.amount)}</td>
+            <td />
+          </tr>
+        </tfoot>
+      )}
+    </table>
+  );
+}
+
+/** The one next step that this document usually asks for. */
+function Next({ data }: { data: DocumentView }) {
+  const vendors = server.useVendorsQuery();
+  const may = { receipt: useMayPost('receipt'), bill: useMayPost('bill'), allocation: useMayPost('allocation'), invoice: useMayPost('invoice') };
+  const vendor = vendors.data?.rows.find((entry) => entry.name === data.party)?.id;
+  const step =
+    data.kind === 'order' && vendor && may.receipt
+      ? { to: `/receiving/${vendor}`, name: 'Receive goods' }
+      : data.kind === 'receipt' && vendor && may.bill
+        ? { to: `/bench/${vendor}`, name: 'Enter the bill' }
+        : data.kind === 'bill' && data.lines.some((line) => line.quantity === null) && may.allocation
+          ? { to: '/landing', name: 'Put charges on goods' }
+          : data.kind === 'delivery' && may.invoice
+            ? { to: `/deliveries/invoice/${encodeURIComponent(data.party)}`, name: 'Invoice' }
+            : undefined;
+  return step ? (
+    <Link className="btn quiet" to={step.to}>
+      {step.name}
+    </Link>
+  ) : null;
+}

@@ -1,0 +1,149 @@
+import type { RefusalView } from '@obolus/contract/commands';
+import type { OpenCharge, ReceivedLine } from '@obolus/contract/views';
+import { wrongAt } from '../../drafts/useDraft.ts';
+import { useMe } from '../../frame/me.ts';
+import { Choice } from '../../parts/Cells.tsx';
+import { difference, isZero, portion, sumOf } from '../../parts/exact.ts';
+import { showFigure, typedFigure } from '../../parts/figures.ts';
+import { gridKeys } from '../../parts/gridKeys.ts';
+import { BASIS_CHOICES, type Basis, type Body } from './Landing.tsx';
+import { lineUnitCost, sharesOf, type ColumnShares } from './shares.ts';
+
+interface Props {
+  readonly body: Body;
+  readonly change: (to: Partial<Body>) => void;
+  readonly refusals: readonly RefusalView[];
+  readonly charges: readonly OpenCharge[];
+  readonly lines: readonly ReceivedLine[];
+}
+
+/** Rows are received lines, columns are goods, each charge, what it comes to, and the unit cost before and after. */
+export function LandingGrid({ body, change, refusals, charges, lines }: Props) {
+  const { currency } = useMe().company;
+  const columns = charges.map((charge) => {
+    const at = body.charges.findIndex((entry) => entry.of === charge.line);
+    const chosen = body.charges[at] as Body['charges'][number];
+    return { charge, chosen, at, shares: sharesOf(charge, chosen, lines, currency) };
+  });
+  const set = (at: number, to: Partial<Body['charges'][number]>) => change({ charges: body.charges.map((charge, position) => (position === at ? { ...charge, ...to } : charge)) });
+  return (
+    <div className="overflow-x-auto">
+      <table className="sheet" aria-label="Landing sheet">
+        <thead>
+          <tr>
+            <th>Received line</th>
+            <th className="num">Goods</th>
+            {columns.map(({ charge, chosen, at }) => (
+              <th key={charge.line} className="num min-w-[112px]">
+                <div className="capitalize text-ink">{charge.kind}</div>
+                <div className="font-normal">{showFigure(charge.left)}</div>
+                <div className="font-normal dim">{charge.bill.number}</div>
+                <Choice label={`Basis of ${charge.kind} ${charge.bill.number}`} className="num text-bronze font-semibold" value={chosen.basis} options={BASIS_CHOICES} onChange={(basis) => set(at, { basis: basis as Basis })} />
+                {refusals.filter((refusal) => refusal.at.startsWith(`/charges/${at}`)).map((refusal) => (
+                  <div key={refusal.reason} className="wrong whitespace-normal max-w-[160px]">
+                    {refusal.says}
+                  </div>
+                ))}
+              </th>
+            ))}
+            <th className="num">Landed</th>
+            <th className="num">
+              Unit cost
+              <br />
+              before
+            </th>
+            <th className="num">after</th>
+            <th className="num">%</th>
+          </tr>
+        </thead>
+        <tbody onKeyDown={gridKeys({})}>
+          {lines.map((line, row) => (
+            <Row key={line.line} line={line} row={row} columns={columns} set={set} wrong={wrongAt(refusals, `/to/${row}`)} />
+          ))}
+        </tbody>
+        <tfoot>
+          <tr>
+            <td>Shared out</td>
+            <td className="num">{showFigure(sumOf(lines.map((line) => line.goods), currency))}</td>
+            {columns.map(({ charge, shares }) => (
+              <td key={charge.line} className="num">
+                {shares.ok ? showFigure(sumOf(shares.shares, currency)) : '–'}
+              </td>
+            ))}
+            <td className="num">{showFigure(sumOf([...lines.map((line) => line.value), ...columns.flatMap(({ shares }) => (shares.ok ? shares.shares : []))], currency))}</td>
+            <td colSpan={3} />
+          </tr>
+          <tr className="plain">
+            <td>Charge less shared out</td>
+            <td />
+            {columns.map(({ charge, shares }) => (
+              <td key={charge.line} className="num">
+                {showFigure(shares.ok ? difference(charge.left, sumOf(shares.shares, currency)) : charge.left, 2)}
+              </td>
+            ))}
+            <td colSpan={4} />
+          </tr>
+        </tfoot>
+      </table>
+    </div>
+  );
+}
+
+interface Column {
+  readonly charge: OpenCharge;
+  readonly chosen: Body['charges'][number];
+  readonly at: number;
+  readonly shares: ColumnShares;
+}
+
+function Row({ line, row, columns, set, wrong }: { line: ReceivedLine; row: number; columns: readonly Column[]; set: (at: number, to: Partial<Body['charges'][number]>) => void; wrong: string | undefined }) {
+  const { currency } = useMe().company;
+  const added = columns.map(({ shares }) => (shares.ok ? (shares.shares[row] ?? '0') : '0'));
+  const landed = sumOf([line.value, ...added], currency);
+  const before = lineUnitCost(line.value, line.received, currency);
+  const after = lineUnitCost(landed, line.received, currency);
+  const sold = difference(line.received, line.onHand) ?? '0';
+  return (
+    <tr>
+      <td className="name" title={`${line.item.number} ${line.item.name}, ${line.receipt.number}${isZero(sold) ? '' : `; ${line.onHand} of ${line.received} on hand`}`}>
+        {line.item.name} <span className="dim">{line.receipt.number}</span>
+        {!isZero(sold) && (
+          <span className="bar" role="img" aria-label={`${showFigure(line.onHand)} of ${showFigure(line.received)} on hand`}>
+            <i style={{ width: `${portion(line.onHand, line.received) * 100}%` }} />
+          </span>
+        )}
+        {wrong && <span className="wrong"> {wrong}</span>}
+      </td>
+      <td className="num">{showFigure(line.goods)}</td>
+      {columns.map(({ charge, chosen, at, shares }) => {
+        const typed = chosen.fixed[line.line] ?? '';
+        return (
+          <td key={charge.line}>
+            <input
+              className={`cell num ${typed ? 'byhand' : ''}`}
+              inputMode="decimal"
+              aria-label={`${charge.kind} on ${line.item.name}, ${line.receipt.number}${typed ? ', by hand' : ''}`}
+              value={typed}
+              placeholder={shares.ok ? showFigure(shares.shares[row]) : '–'}
+              onChange={(event) => set(at, { fixed: { ...chosen.fixed, [line.line]: event.target.value } })}
+              onBlur={(event) => {
+                const clean = typedFigure(event.target.value);
+                if (clean !== typed) set(at, { fixed: { ...chosen.fixed, [line.line]: clean } });
+              }}
+            />
+          </td>
+        );
+      })}
+      <td className="num strong">{showFigure(landed)}</td>
+      <td className="num dim">{showFigure(before)}</td>
+      <td className="num strong">{showFigure(after)}</td>
+      <td className="num">{before !== undefined && after !== undefined && !isZero(before) ? percent(before, after) : ''}</td>
+    </tr>
+  );
+}
+
+/** The change in percent, for reading only: one decimal. */
+function percent(before: string, after: string): string {
+  const change = (Number(after) / Number(before) - 1) * 100;
+  return change.toFixed(1);
+}

@@ -1,0 +1,167 @@
+import { useRef } from 'react';
+import { useParams } from 'react-router';
+import type { BodyOf } from '@obolus/contract/commands';
+import { server } from '../../app/api.ts';
+import { useDraft, wrongAt, type Entering } from '../../drafts/useDraft.ts';
+import { Footing } from '../../frame/Footing.tsx';
+import { useMayPost, useMe } from '../../frame/me.ts';
+import { Cell, Choice, Field, FigureCell } from '../../parts/Cells.tsx';
+import { amountOfLine, sumOf } from '../../parts/exact.ts';
+import { showFigure } from '../../parts/figures.ts';
+import { gridKeys } from '../../parts/gridKeys.ts';
+import { Head } from '../../parts/Head.tsx';
+import { Lookup } from '../../parts/Lookup.tsx';
+
+type Body = BodyOf<'order'>;
+type Line = Body['lines'][number];
+
+const NO_LINE: Line = { item: '', quantity: '', price: '', discount: '', due: '' };
+const isBlank = (line: Line): boolean => line.item === '' && line.quantity === '' && line.price === '';
+
+/** A new order, entered by keyboard: a grid that grows as it is filled. */
+export function NewOrder() {
+  const { draft = '' } = useParams();
+  const me = useMe();
+  const vendors = server.useVendorsQuery();
+  const warehouses = server.useWarehousesQuery();
+  const entering = useDraft<'order', Body>({
+    kind: 'order',
+    id: draft,
+    blank: () => ({ vendor: '', date: me.company.today, currency: me.company.currency, warehouse: '', lines: [NO_LINE], note: '' }),
+    toCommand: (body) => {
+      const lines = body.lines.filter((line) => !isBlank(line));
+      return lines.length === 0 || body.vendor === '' ? undefined : { ...body, warehouse: body.warehouse || (warehouses.data?.rows[0]?.id ?? '0'), lines };
+    },
+    title: (body) => `Order to ${vendors.data?.rows.find((vendor) => vendor.id === body.vendor)?.name ?? 'a vendor'}`,
+  });
+  const { body, change, refusals } = entering;
+  const mayOrder = useMayPost('order');
+  if (!body) return null;
+  const vendor = vendors.data?.rows.find((entry) => entry.id === body.vendor);
+  const total = sumOf(
+    body.lines.map((line) => amountOfLine(line.quantity, line.price, line.discount, body.currency)),
+    body.currency,
+  );
+  return (
+    <div className="screen">
+      <Head title={vendor?.name ?? 'New order'} more={vendor ? 'new order' : ''} about={vendor ? `${vendor.currency}, ${vendor.termsDays} days` : 'Choose the vendor; its currency, terms and prices come with it'} />
+      <div className="body">
+        <div className="fields">
+          <Field name="Vendor" wide>
+            <Lookup
+              label="Vendor"
+              autoFocus
+              options={vendors.data?.rows ?? []}
+              value={body.vendor}
+              wrong={wrongAt(refusals, '/vendor')}
+              onChange={(id) => change({ vendor: id, currency: vendors.data?.rows.find((entry) => entry.id === id)?.currency ?? body.currency })}
+            />
+          </Field>
+          <Field name="Date">
+            <Cell label="Date" type="date" value={body.date} wrong={wrongAt(refusals, '/date')} onChange={(date) => change({ date })} />
+          </Field>
+          <Field name="Currency">
+            <Cell label="Currency" value={body.currency} wrong={wrongAt(refusals, '/currency')} onChange={(currency) => change({ currency: currency.toUpperCase().slice(0, 3) })} />
+          </Field>
+          <Field name="Into warehouse">
+            <Choice label="Into warehouse" value={body.warehouse} options={(warehouses.data?.rows ?? []).map((entry) => [entry.id, entry.name] as const)} wrong={wrongAt(refusals, '/warehouse')} onChange={(warehouse) => change({ warehouse })} />
+          </Field>
+          <Field name="Note" wide>
+            <Cell label="Note" value={body.note} onChange={(note) => change({ note })} />
+          </Field>
+        </div>
+        <OrderGrid entering={entering} body={body} />
+      </div>
+      <Footing
+        entering={entering}
+        allowed={mayOrder}
+        action="Place order"
+        waitingFor="Choose a vendor and enter a line: item, quantity, price."
+        note={
+          <>
+            <h2 className="cap">Commitment, {body.currency}</h2>
+            <p className="font-book text-[20px] font-semibold leading-7">{showFigure(total)}</p>
+          </>
+        }
+      />
+    </div>
+  );
+}
+
+function OrderGrid({ entering: { change, refusals }, body }: { entering: Entering<Body>; body: Body }) {
+  const items = server.useItemsQuery();
+  const prices = server.usePricesQuery({ params: { id: body.vendor } }, { skip: body.vendor === '' });
+  const table = useRef<HTMLTableElement>(null);
+  const set = (at: number, to: Partial<Line>) => change({ lines: body.lines.map((line, position) => (position === at ? { ...line, ...to } : line)) });
+  const choose = (at: number, item: string) => {
+    const known = prices.data?.rows.find((row) => row.item === item);
+    set(at, { item, ...(known && body.lines[at]?.price === '' ? { price: known.price } : {}) });
+  };
+  const add = () => {
+    change({ lines: [...body.lines, NO_LINE] });
+    requestAnimationFrame(() => table.current?.querySelector<HTMLInputElement>('tbody tr:last-child input')?.focus());
+  };
+  const remove = (at: number) => change({ lines: body.lines.length > 1 ? body.lines.filter((_, position) => position !== at) : [NO_LINE] });
+  // Blank lines are not sent, so a refusal's number counts the others only.
+  const sent = body.lines.flatMap((line, position) => (isBlank(line) ? [] : [position]));
+  return (
+    <table className="sheet" ref={table} aria-label="Lines of the order">
+      <thead>
+        <tr>
+          <th>Item</th>
+          <th className="num w-[110px]">Quantity</th>
+          <th className="w-[56px]">Unit</th>
+          <th className="num w-[120px]">Price</th>
+          <th className="w-[120px]">Price from</th>
+          <th className="num w-[80px]">Less %</th>
+          <th className="w-[140px]">Due</th>
+          <th className="num w-[120px]">Amount, {body.currency}</th>
+          <th className="w-[30px]"><span className="sr-only">Take out</span></th>
+        </tr>
+      </thead>
+      <tbody onKeyDown={gridKeys({ onLastEnter: add, onRemove: remove })}>
+        {body.lines.map((line, at) => {
+          const item = items.data?.rows.find((entry) => entry.id === line.item);
+          const known = prices.data?.rows.find((row) => row.item === line.item);
+          const wrong = (field: string) => wrongAt(refusals, `/lines/${sent.indexOf(at)}/${field}`);
+          return (
+            <tr key={at}>
+              <td>
+                <Lookup label={`Item, line ${at + 1}`} placeholder="Number or name" options={items.data?.rows ?? []} value={line.item} wrong={wrong('item')} onChange={(id) => choose(at, id)} />
+              </td>
+              <td>
+                <FigureCell label={`Quantity, line ${at + 1}`} value={line.quantity} wrong={wrong('quantity')} onChange={(quantity) => set(at, { quantity })} />
+              </td>
+              <td className="dim">{item?.unit}</td>
+              <td>
+                <FigureCell label={`Price, line ${at + 1}`} value={line.price} wrong={wrong('price')} onChange={(price) => set(at, { price })} />
+              </td>
+              <td className="dim">{known ? (known.price === line.price ? known.source : `not the ${known.source}: ${known.price}`) : line.price ? 'typed' : ''}</td>
+              <td>
+                <FigureCell label={`Discount in percent, line ${at + 1}`} value={line.discount} wrong={wrong('discount')} onChange={(discount) => set(at, { discount })} />
+              </td>
+              <td>
+                <Cell label={`Due, line ${at + 1}`} type="date" value={line.due} wrong={wrong('due')} onChange={(due) => set(at, { due })} />
+              </td>
+              <td className="num strong">{showFigure(amountOfLine(line.quantity, line.price, line.discount, body.currency))}</td>
+              <td className="num">
+                <button type="button" className="dim hover:text-over" tabIndex={-1} aria-label={`Take out line ${at + 1}`} onClick={() => remove(at)}>
+                  ✕
+                </button>
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+      <tfoot>
+        <tr className="plain">
+          <td colSpan={9}>
+            <button type="button" className="act" onClick={add}>
+              Another line
+            </button>
+          </td>
+        </tr>
+      </tfoot>
+    </table>
+  );
+}

@@ -1,0 +1,166 @@
+import { Link, useParams } from 'react-router';
+import type { BodyOf } from '@obolus/contract/commands';
+import type { OpenOrderLine } from '@obolus/contract/views';
+import { server } from '../../app/api.ts';
+import { useDraft, wrongAt, type Entering } from '../../drafts/useDraft.ts';
+import { Footing } from '../../frame/Footing.tsx';
+import { useMayPost, useMe } from '../../frame/me.ts';
+import { Cell, Choice, Field, FigureCell } from '../../parts/Cells.tsx';
+import { difference } from '../../parts/exact.ts';
+import { showDay, showFigure } from '../../parts/figures.ts';
+import { gridKeys } from '../../parts/gridKeys.ts';
+import { Head } from '../../parts/Head.tsx';
+import { Problem } from '../../parts/Problem.tsx';
+
+/** Quantities by order line; a line without one is not received. */
+interface Body extends Omit<BodyOf<'receipt'>, 'lines'> {
+  readonly quantities: Readonly<Record<string, string>>;
+}
+
+/** What is still due from each vendor at the left, one delivery at the right: it may cover several orders, and parts of them. */
+export function Receiving() {
+  const { vendor = '', draft = '' } = useParams();
+  const all = server.useOpenOrderLinesQuery();
+  const byVendor = new Map<string, { id: string; name: string; lines: OpenOrderLine[] }>();
+  for (const line of all.data?.rows ?? []) {
+    const group = byVendor.get(line.vendor.id) ?? { ...line.vendor, lines: [] };
+    group.lines.push(line);
+    byVendor.set(line.vendor.id, group);
+  }
+  return (
+    <div className="aside h-screen">
+      <nav aria-label="Vendors with goods to come">
+        <header>
+          <b>{byVendor.size} vendors</b> with goods to come
+        </header>
+        {[...byVendor.values()].map((group) => (
+          <Link key={group.id} className="pick" to={`/receiving/${group.id}`} aria-current={group.id === vendor}>
+            <span>
+              <b className="strong">{group.name}</b>
+              {group.lines.length}
+            </span>
+            <small>
+              {[...new Set(group.lines.map((line) => line.order.number))].join(', ')}
+              {group.lines[0]?.due ? ` · due ${showDay(group.lines[0].due)}` : ''}
+            </small>
+          </Link>
+        ))}
+      </nav>
+      {all.isError ? (
+        <div className="body">
+          <Problem error={all.error} again={all.refetch} />
+        </div>
+      ) : vendor === '' || draft === '' ? (
+        <div className="body">
+          <div className="empty">
+            <h2>{byVendor.size > 0 ? 'Who delivers?' : 'Nothing is due'}</h2>
+            <p>{byVendor.size > 0 ? 'Choose the vendor at the left. One receipt may cover several of its orders, or a part of one.' : 'Goods are received against orders. When an order is placed, its lines wait here.'}</p>
+          </div>
+        </div>
+      ) : (
+        all.data && <Delivery key={draft} vendor={vendor} draft={draft} lines={byVendor.get(vendor)?.lines ?? []} />
+      )}
+    </div>
+  );
+}
+
+function Delivery({ vendor, draft, lines }: { vendor: string; draft: string; lines: readonly OpenOrderLine[] }) {
+  const me = useMe();
+  const vendors = server.useVendorsQuery();
+  const warehouses = server.useWarehousesQuery();
+  const name = vendors.data?.rows.find((entry) => entry.id === vendor)?.name ?? '';
+  const entering = useDraft<'receipt', Body>({
+    kind: 'receipt',
+    id: draft,
+    blank: () => ({ vendor, date: me.company.today, warehouse: '', packingSlip: '', transport: '', quantities: {} }),
+    toCommand: ({ quantities, ...body }) => {
+      const received = lines.flatMap((line) => (quantities[line.line] ? [{ of: line.line, quantity: quantities[line.line] ?? '' }] : []));
+      return received.length === 0 ? undefined : { ...body, warehouse: body.warehouse || (warehouses.data?.rows[0]?.id ?? '0'), lines: received };
+    },
+    title: () => `Receipt from ${name}`,
+  });
+  const { body, change, refusals } = entering;
+  const mayReceive = useMayPost('receipt');
+  if (!body) return null;
+  return (
+    <div className="screen">
+      <Head title={name} more="goods receipt" about={`${lines.length} lines of ${new Set(lines.map((line) => line.order.id)).size} orders are open`}>
+        <button type="button" className="btn quiet" onClick={() => change({ quantities: Object.fromEntries(lines.map((line) => [line.line, openOf(line)])) })}>
+          All of it came
+        </button>
+      </Head>
+      <div className="body">
+        <div className="fields">
+          <Field name="Received on">
+            <Cell label="Received on" type="date" value={body.date} wrong={wrongAt(refusals, '/date')} onChange={(date) => change({ date })} />
+          </Field>
+          <Field name="Packing slip">
+            <Cell label="Packing slip" value={body.packingSlip} autoFocus onChange={(packingSlip) => change({ packingSlip })} />
+          </Field>
+          <Field name="Transport">
+            <Cell label="Transport" value={body.transport} placeholder="Container or transport number" onChange={(transport) => change({ transport })} />
+          </Field>
+          <Field name="Into warehouse">
+            <Choice label="Into warehouse" value={body.warehouse} options={(warehouses.data?.rows ?? []).map((entry) => [entry.id, entry.name] as const)} wrong={wrongAt(refusals, '/warehouse')} onChange={(warehouse) => change({ warehouse })} />
+          </Field>
+        </div>
+        <ReceivingGrid entering={entering} body={body} lines={lines} today={me.company.today} />
+      </div>
+      <Footing entering={entering} allowed={mayReceive} action="Post receipt" waitingFor="Enter what came of each line." note={<p className="dim">Goods come in at the order’s price, against goods received not invoiced, until the bill is here.</p>} />
+    </div>
+  );
+}
+
+const openOf = (line: OpenOrderLine): string => difference(line.ordered, line.received) ?? '0';
+
+function ReceivingGrid({ entering: { change, refusals }, body, lines, today }: { entering: Entering<Body>; body: Body; lines: readonly OpenOrderLine[]; today: string }) {
+  const sent = lines.filter((line) => body.quantities[line.line]).map((line) => line.line);
+  return (
+    <table className="sheet" aria-label="Lines still to come">
+      <thead>
+        <tr>
+          <th>Item</th>
+          <th>Order</th>
+          <th>Due</th>
+          <th className="num">Ordered</th>
+          <th className="num">Came before</th>
+          <th className="num">Still due</th>
+          <th className="num w-[120px]">Came now</th>
+          <th className="w-[56px]">Unit</th>
+          <th className="num">Order price</th>
+        </tr>
+      </thead>
+      <tbody onKeyDown={gridKeys({})}>
+        {lines.map((line) => {
+          const at = `/lines/${sent.indexOf(line.line)}`;
+          return (
+            <tr key={line.line}>
+              <td className="name" title={`${line.item.number} ${line.item.name}`}>
+                {line.item.name} <span className="dim">{line.item.number}</span>
+              </td>
+              <td>{line.order.number}</td>
+              <td>
+                {showDay(line.due)} {line.due !== null && line.due < today && <span className="text-over">▲ late</span>}
+              </td>
+              <td className="num">{showFigure(line.ordered)}</td>
+              <td className="num dim">{showFigure(line.received)}</td>
+              <td className="num">{showFigure(openOf(line))}</td>
+              <td>
+                <FigureCell
+                  label={`Came now, ${line.item.name}, ${line.order.number}`}
+                  value={body.quantities[line.line] ?? ''}
+                  wrong={wrongAt(refusals, `${at}/quantity`) ?? wrongAt(refusals, at)}
+                  onChange={(quantity) => change({ quantities: { ...body.quantities, [line.line]: quantity } })}
+                />
+              </td>
+              <td className="dim">{line.item.unit}</td>
+              <td className="num">
+                {showFigure(line.price)} <span className="dim">{line.order.currency}</span>
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,178 @@
+import { useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { IMPORT_KINDS, MAY_IMPORT, type ImportKind } from '@obolus/contract/roles';
+import type { ImportView } from '@obolus/contract/views';
+import { problemOf, server } from '../../app/api.ts';
+import { useMe } from '../../frame/me.ts';
+import { Head } from '../../parts/Head.tsx';
+import { Problem } from '../../parts/Problem.tsx';
+
+const KINDS: Readonly<Record<ImportKind, { name: string; columns: string }>> = {
+  items: { name: 'Items', columns: 'number, name, unit, method (fifo or average), weight, volume, tariff_code, origin' },
+  vendors: { name: 'Vendors', columns: 'number, name, currency, terms_days' },
+  prices: { name: 'Vendors’ prices', columns: 'vendor, item, price' },
+  rates: { name: 'Rates of exchange', columns: 'currency, from, rate' },
+  'opening-stock': { name: 'Opening stock', columns: 'item, warehouse, date, quantity, value' },
+  orders: { name: 'Open orders', columns: 'order, vendor, date, warehouse, item, quantity, price, currency, discount, due' },
+};
+
+/** CSV files in: staged, checked line by line, loaded only when all is right or what is wrong is left out. */
+export function Imports() {
+  const { import: id } = useParams();
+  return (
+    <div className="aside h-screen">
+      <Earlier here={id} />
+      {id ? <Staged id={id} /> : <Choosing />}
+    </div>
+  );
+}
+
+function Earlier({ here }: { here: string | undefined }) {
+  const imports = server.useImportsQuery();
+  return (
+    <nav aria-label="Imports">
+      <header>
+        <b>Imports</b> from CSV
+      </header>
+      <Link className="pick" to="/setup" aria-current={here === undefined}>
+        <b className="strong">New import</b>
+      </Link>
+      {(imports.data?.rows ?? []).map((entry) => (
+        <Link key={entry.id} className="pick" to={`/setup/${entry.id}`} aria-current={entry.id === here}>
+          <span>
+            <b className="strong">{KINDS[entry.kind].name}</b>
+            {entry.loaded}/{entry.total}
+          </span>
+          <small>
+            {entry.fileName} · {entry.state}
+          </small>
+        </Link>
+      ))}
+    </nav>
+  );
+}
+
+function Choosing() {
+  const { user } = useMe();
+  const navigate = useNavigate();
+  const [stage, result] = server.useStageImportMutation();
+  const [kind, setKind] = useState<ImportKind>('items');
+  const allowed = IMPORT_KINDS.filter((entry) => MAY_IMPORT[entry].includes(user.role));
+  const read = async (file: File | undefined) => {
+    if (!file) return;
+    const id = crypto.randomUUID();
+    const staged = await stage({ params: { id }, body: { kind, fileName: file.name.slice(0, 200), text: await file.text() } });
+    if (staged.data) void navigate(`/setup/${id}`);
+  };
+  if (allowed.length === 0) {
+    return (
+      <div className="body">
+        <div className="empty">
+          <h2>Nothing to set up for {user.role}s</h2>
+          <p>Accountants and administrators import items, vendors, stock and orders here.</p>
+        </div>
+      </div>
+    );
+  }
+  return (
+    <div className="screen">
+      <Head title="Import from CSV" about="Nothing is loaded before every line is checked and you say so" />
+      <div className="body max-w-[720px]">
+        <fieldset className="pb-4">
+          <legend className="cap">What the file holds</legend>
+          {allowed.map((entry) => (
+            <label key={entry} className="flex gap-3 py-1.5 border-b border-rule cursor-pointer">
+              <input type="radio" name="kind" className="accent-bronze" checked={kind === entry} onChange={() => setKind(entry)} />
+              <span className="w-[140px]">{KINDS[entry].name}</span>
+              <span className="dim">{KINDS[entry].columns}</span>
+            </label>
+          ))}
+        </fieldset>
+        <label className="btn focus-within:outline-2 focus-within:outline-bronze cursor-pointer">
+          {result.isLoading ? 'Checking …' : 'Choose a file'}
+          <input type="file" accept=".csv,text/csv" className="sr-only" aria-label="CSV file" onChange={(event) => void read(event.target.files?.[0]).then(() => (event.target.value = ''))} />
+        </label>
+        {result.isError && (
+          <p className="wrong pt-3" role="alert">
+            {problemOf(result.error)?.detail}
+          </p>
+        )}
+      </div>
+    </div>
+  );
+}
+
+function Staged({ id }: { id: string }) {
+  const [loading, setLoading] = useState(false);
+  const staged = server.useImportQuery({ params: { id } }, { pollingInterval: loading ? 500 : 0 });
+  const [load, result] = server.useLoadImportMutation();
+  const data = staged.data;
+  const busy = data?.state === 'loading';
+  if (data && busy !== loading) setLoading(busy);
+  if (staged.isError) return <div className="body"><Problem error={staged.error} again={staged.refetch} /></div>;
+  if (!data) return null;
+  const waiting = data.state === 'staged' || data.state === 'stopped';
+  return (
+    <div className="screen">
+      <Head title={KINDS[data.kind].name} more={data.fileName} about={aboutOf(data)}>
+        {waiting && data.wrong > 0 && (
+          <button type="button" className="btn quiet" disabled={result.isLoading} onClick={() => void load({ params: { id }, body: { leaveOutWrong: true } })}>
+            Load the {data.total - data.wrong - data.loaded} right lines, leave {data.wrong} out
+          </button>
+        )}
+        {waiting && data.wrong === 0 && (
+          <button type="button" className="btn" disabled={result.isLoading} onClick={() => void load({ params: { id }, body: { leaveOutWrong: false } })}>
+            {data.state === 'stopped' ? 'Go on loading' : `Load ${data.total} lines`}
+          </button>
+        )}
+      </Head>
+      <div className="body">
+        {(data.says || result.isError) && (
+          <p className="wrong pb-2" role="alert">
+            {problemOf(result.error)?.detail ?? data.says}
+          </p>
+        )}
+        <Rows data={data} />
+      </div>
+    </div>
+  );
+}
+
+function aboutOf(data: ImportView): string {
+  if (data.state === 'loading') return `Loading: ${data.loaded} of ${data.total} lines`;
+  if (data.state === 'loaded') return `${data.loaded} lines are loaded${data.total > data.loaded ? `, ${data.total - data.loaded} were left out` : ''}`;
+  return data.wrong > 0 ? `${data.wrong} of ${data.total} lines are wrong; nothing is loaded` : `${data.total} lines, all right; nothing is loaded yet`;
+}
+
+function Rows({ data }: { data: ImportView }) {
+  const columns = Object.keys(data.rows[0]?.fields ?? {});
+  return (
+    <table className="sheet" aria-label="Lines of the file">
+      <thead>
+        <tr>
+          <th>Line</th>
+          {columns.map((column) => (
+            <th key={column}>{column}</th>
+          ))}
+          <th>What is wrong</th>
+        </tr>
+      </thead>
+      <tbody>
+        {data.rows.map((row) => (
+          <tr key={row.row} className={row.state === 'left out' ? 'dim' : ''}>
+            <td className="dim">{row.row}</td>
+            {columns.map((column) => (
+              <td key={column} className={row.problems.some((problem) => problem.field === column) ? 'text-over' : 'name'}>
+                {row.fields[column]}
+              </td>
+            ))}
+            <td className="text-over whitespace-normal">
+              {row.problems.map((problem) => `${problem.field}: ${problem.says}`).join('; ')}
+              {row.state === 'left out' ? ' (left out)' : row.state === 'loaded' ? <span className="dim">loaded</span> : null}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
