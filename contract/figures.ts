@@ -19,8 +19,7 @@ export const Currency = Type.String({ minLength: 3, maxLength: 3, description: '
 /** An object that allows no field beyond its own. */
 export const exactly = <Fields extends Record<string, TSchema>>(fields: Fields) => Type.Object(fields, { additionalProperties: false });
 
-export const oneOf = <Values extends readonly string[]>(values: Values) =>
-  Type.Unsafe<Values[number]>({ type: 'string', enum: [...values] });
+export const oneOf = <Values extends readonly string[]>(values: Values) => Type.Unsafe<Values[number]>({ type: 'string', enum: [...values] });
 
 export type { Static, TSchema };
 export { Type };

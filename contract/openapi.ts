@@ -39,7 +39,13 @@ function parameters(schema: TSchema | undefined, where: 'path' | 'query'): objec
 }
 
 function headers(endpoint: AnyEndpoint): object[] {
-  const key = { name: 'Idempotency-Key', in: 'header', required: true, schema: { type: 'string', format: 'uuid' }, description: 'Made by the client; a retried request posts once' };
+  const key = {
+    name: 'Idempotency-Key',
+    in: 'header',
+    required: true,
+    schema: { type: 'string', format: 'uuid' },
+    description: 'Made by the client; a retried request posts once',
+  };
   const token = { name: 'X-CSRF-Token', in: 'header', required: true, schema: { type: 'string' }, description: 'From the session' };
   const writes = endpoint.method !== 'get' && endpoint.allow !== 'anyone';
   return [...(endpoint.keyed ? [key] : []), ...(writes ? [token] : [])];

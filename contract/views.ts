@@ -152,7 +152,7 @@ export const StockCard = exactly({
       document: exactly({ id: Id, kind: Kind, number: Text(30) }),
       date: Day,
       direction: oneOf(['in', 'out', 'cost'] as const),
-      what: Text(80),
+      what: Text(160),
       quantity: Quantity,
       value: BaseAmount,
       balance: Quantity,

@@ -16,6 +16,17 @@ import { STORY, type Step } from './story.ts';
 
 const DAYS = 185;
 
+/** Illustrative rates of exchange, from so many days ago on. */
+const CURRENCIES = ['EUR', 'NZD', 'CAD', 'JPY'];
+const RATES: readonly (readonly ['start' | number, string, string, string, string])[] = [
+  ['start', '1.0825', '0.5984', '0.7310', '0.006710'],
+  [139, '1.0861', '0.6002', '0.7274', '0.006688'],
+  [87, '1.0910', '0.6011', '0.7255', '0.006655'],
+  [68, '1.0938', '0.5990', '0.7268', '0.006690'],
+  [43, '1.0895', '0.5978', '0.7281', '0.006724'],
+  [10, '1.0874', '0.5967', '0.7290', '0.006730'],
+];
+
 /** Lays the demo company relative to `today`, through the same imports and commands as the interface uses. */
 export async function loadDemo(source: DataSource, today: string): Promise<void> {
   const day = (before: number) => addDays(today, -before);
@@ -30,9 +41,12 @@ export async function loadDemo(source: DataSource, today: string): Promise<void>
   const now = (step: Step) => () => new Date(`${day(step.day)}T14:${String(STORY.indexOf(step)).padStart(2, '0')}:00Z`);
   for (const step of [...STORY].sort((a, b) => b.day - a.day)) {
     const { kind, body } = documentOf(step, lookups, documents, day);
-    const user = users.find((entry) => entry.role === (kind === 'order' ? 'buyer' : kind === 'receipt' || kind === 'delivery' ? 'receiver' : 'accountant'))?.id ?? accountant;
+    const user =
+      users.find((entry) => entry.role === (kind === 'order' ? 'buyer' : kind === 'receipt' || kind === 'delivery' ? 'receiver' : 'accountant'))?.id ??
+      accountant;
     const posted = await postDocument(source, kind, body as BodyOf<typeof kind>, { user, key: randomUUID(), now: now(step) }).catch((problem: unknown) => {
-      if (problem instanceof RefusedError) throw new Error(`The demo's ${step.name} is refused: ${problem.refusals.map((entry) => worded(entry, problem.names).says).join(' ')}`);
+      if (problem instanceof RefusedError)
+        throw new Error(`The demo's ${step.name} is refused: ${problem.refusals.map((entry) => worded(entry, problem.names).says).join(' ')}`);
       throw problem;
     });
     documents.set(step.name, posted.id);
@@ -40,12 +54,20 @@ export async function loadDemo(source: DataSource, today: string): Promise<void>
 }
 
 function imports(firstOpenDay: string, day: (before: number) => string): [ImportKind, string][] {
-  const rates = [
-    ...['EUR,1.0825', 'NZD,0.5984', 'CAD,0.7310', 'JPY,0.006710'].map((rate) => rate.replace(',', `,${firstOpenDay},`)),
-    ...['EUR,1.0910', 'NZD,0.6011', 'CAD,0.7255', 'JPY,0.006655'].map((rate) => rate.replace(',', `,${day(90)},`)),
-    ...['EUR,1.0874', 'NZD,0.5967', 'CAD,0.7290', 'JPY,0.006730'].map((rate) => rate.replace(',', `,${day(30)},`)),
+  const rates = RATES.flatMap(([before, ...perCurrency]) =>
+    CURRENCIES.map((currency, at) => `${currency},${before === 'start' ? firstOpenDay : day(before)},${perCurrency[at]}`),
+  );
+  const stock = [
+    'YM-EC,MAIN,80,1096.00',
+    'YM-SL,MAIN,45,634.50',
+    'YL-NA,MAIN,110,2101.00',
+    'YL-BL,OVER,40,828.00',
+    'FL-120,MAIN,3,3390.00',
+    'TL-60,MAIN,8,1664.00',
+    'BS-25,MAIN,220,1793.00',
+    'DY-IN,MAIN,36,511.20',
+    'DY-MA,OVER,20,222.00',
   ];
-  const stock = ['YM-EC,MAIN,80,1096.00', 'YM-SL,MAIN,45,634.50', 'YL-NA,MAIN,110,2101.00', 'YL-BL,OVER,40,828.00', 'FL-120,MAIN,3,3390.00', 'TL-60,MAIN,8,1664.00', 'BS-25,MAIN,220,1793.00', 'DY-IN,MAIN,36,511.20', 'DY-MA,OVER,20,222.00'];
   const opening = stock.map((line) => {
     const [item, warehouse, quantity, value] = line.split(',');
     return `${item},${warehouse},${firstOpenDay},${quantity},${value}`;
@@ -69,7 +91,12 @@ async function importFile(source: DataSource, user: string, kind: ImportKind, te
   if (loaded.state !== 'loaded') throw new Error(`The demo's ${kind} did not load: ${loaded.says}`);
 }
 
-function documentOf(step: Step, lookups: Lookups, documents: ReadonlyMap<string, string>, day: (before: number) => string): { kind: DocumentKind; body: unknown } {
+function documentOf(
+  step: Step,
+  lookups: Lookups,
+  documents: ReadonlyMap<string, string>,
+  day: (before: number) => string,
+): { kind: DocumentKind; body: unknown } {
   const item = (number: string) => lookups.items.get(number.toLowerCase()) ?? '';
   const vendor = (number: string) => lookups.vendors.get(number.toLowerCase()) ?? { id: '', currency: 'USD' };
   const warehouse = (code = 'MAIN') => lookups.warehouses.get(code.toLowerCase()) ?? '';
@@ -85,18 +112,30 @@ function documentOf(step: Step, lookups: Lookups, documents: ReadonlyMap<string,
   }
   if ('receipt' in step) {
     const lines = step.lines.map(([of, quantity]) => ({ of: line(of), quantity }));
-    return { kind: 'receipt', body: { vendor: vendor(step.receipt).id, date, warehouse: warehouse(step.warehouse), packingSlip: step.slip, transport: step.transport ?? '', lines } };
+    return {
+      kind: 'receipt',
+      body: { vendor: vendor(step.receipt).id, date, warehouse: warehouse(step.warehouse), packingSlip: step.slip, transport: step.transport ?? '', lines },
+    };
   }
   if ('bill' in step) {
     const { id, currency } = vendor(step.bill);
     const lines = (step.lines ?? []).map(([of, quantity, price, difference = 'cost']) => ({ of: line(of), quantity, price, discount: '', difference }));
-    return { kind: 'bill', body: { vendor: id, number: step.number, date, currency, lines, charges: (step.charges ?? []).map(([kind, amount]) => ({ kind, amount })) } };
+    return {
+      kind: 'bill',
+      body: { vendor: id, number: step.number, date, currency, lines, charges: (step.charges ?? []).map(([kind, amount]) => ({ kind, amount })) },
+    };
   }
   if ('allocation' in step) {
-    return { kind: 'allocation', body: { date, to: step.to.map(line), charges: step.allocation.map(([of, basis]) => ({ of: line(of), basis, amount: '', fixed: [] })) } };
+    return {
+      kind: 'allocation',
+      body: { date, to: step.to.map(line), charges: step.allocation.map(([of, basis]) => ({ of: line(of), basis, amount: '', fixed: [] })) },
+    };
   }
   if ('delivery' in step) {
-    return { kind: 'delivery', body: { customer: step.delivery, date, warehouse: warehouse(), lines: step.lines.map(([number, quantity]) => ({ item: item(number), quantity })) } };
+    return {
+      kind: 'delivery',
+      body: { customer: step.delivery, date, warehouse: warehouse(), lines: step.lines.map(([number, quantity]) => ({ item: item(number), quantity })) },
+    };
   }
   return { kind: 'invoice', body: { customer: step.invoice, date, lines: step.lines.map(([of, quantity, price]) => ({ of: line(of), quantity, price })) } };
 }

@@ -17,11 +17,20 @@ export interface CompanySetUp {
 export async function setUpCompany(source: DataSource, company: CompanySetUp): Promise<boolean> {
   const hashes = await Promise.all(company.users.map((user) => hash(user.password)));
   return transaction(source, async (manager) => {
-    const inserted = (await manager.query("INSERT IGNORE INTO company (id, name, currency, recognition, first_open_day) VALUES (1, ?, ?, 'on-sale', ?)", [company.name, company.currency, company.firstOpenDay])) as { affectedRows: number };
+    const inserted = (await manager.query("INSERT IGNORE INTO company (id, name, currency, recognition, first_open_day) VALUES (1, ?, ?, 'on-sale', ?)", [
+      company.name,
+      company.currency,
+      company.firstOpenDay,
+    ])) as { affectedRows: number };
     if (inserted.affectedRows === 0) return false;
     for (const { code, name } of company.warehouses) await manager.query('INSERT INTO warehouse (code, name) VALUES (?, ?)', [code, name]);
     for (const [position, user] of company.users.entries()) {
-      await manager.query('INSERT INTO user_account (email, name, role, password_hash) VALUES (?, ?, ?, ?)', [user.email.toLowerCase(), user.name, user.role, hashes[position]]);
+      await manager.query('INSERT INTO user_account (email, name, role, password_hash) VALUES (?, ?, ?, ?)', [
+        user.email.toLowerCase(),
+        user.name,
+        user.role,
+        hashes[position],
+      ]);
     }
     return true;
   });

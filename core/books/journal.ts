@@ -50,9 +50,7 @@ export class Journal {
       if (line.amount === 0n) continue;
       byDate.set(date, [...(byDate.get(date) ?? []), line]);
     }
-    return [...byDate]
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([date, lines]) => ({ date, lines: sealed(date, lines) }));
+    return [...byDate].sort(([a], [b]) => (a < b ? -1 : 1)).map(([date, lines]) => ({ date, lines: sealed(date, lines) }));
   }
 }
 

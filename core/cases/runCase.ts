@@ -85,7 +85,7 @@ function runStep(run: Run, step: Fields, at: string): void {
   const where = `${at}, ${name}`;
   const decision = decide(run.books, command);
   if (step.refused !== undefined) {
-    if (decision.accepted) run.differences.push({ step: where, says: `should be refused (${String(step.refused)}), but was posted` });
+    if (decision.accepted) run.differences.push({ step: where, says: `should be refused (${textOf(step, 'refused')}), but was posted` });
     return;
   }
   if (!decision.accepted) {
@@ -129,7 +129,8 @@ function compareShares(run: Run, where: string, expected: Fields, posted: Posted
   for (const name of Object.keys(expected)) {
     const should = textsOf(expected, name).map((amount) => formatAmount(baseOrThrow(amount, currency), currency));
     const is = (given.get(citedCharge(name, run.numbers)) ?? []).map((amount) => formatAmount(amount, currency));
-    if (should.join(' ') !== is.join(' ')) run.differences.push({ step: where, says: `shares of ${name} should be ${should.join(', ')}, are ${is.join(', ')}` });
+    if (should.join(' ') !== is.join(' '))
+      run.differences.push({ step: where, says: `shares of ${name} should be ${should.join(', ')}, are ${is.join(', ')}` });
   }
 }
 

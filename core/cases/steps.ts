@@ -1,14 +1,6 @@
 import { BASES, type Basis } from '../charges/basis.ts';
 import { lineId, type LineId } from '../costing/pool.ts';
-import {
-  baseOrThrow,
-  documentAmountOrThrow,
-  FRACTION_PLACES,
-  fraction,
-  priceOrThrow,
-  quantityOrThrow,
-  type Fraction,
-} from '../exact/amounts.ts';
+import { baseOrThrow, documentAmountOrThrow, FRACTION_PLACES, fraction, priceOrThrow, quantityOrThrow, type Fraction } from '../exact/amounts.ts';
 import { decimalOrThrow } from '../exact/decimal.ts';
 import type { Books } from '../posting/books.ts';
 import type { Command } from '../posting/decide.ts';

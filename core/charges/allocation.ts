@@ -67,8 +67,7 @@ export function decideAllocation(books: Books, command: AllocationCommand): Deci
 }
 
 type SharedCharge =
-  | { ok: true; share: { charge: LineId; kind: string; basis: Basis; amounts: BaseAmount[]; about: { vendor: string } } }
-  | { ok: false; refusal: Refusal };
+  { ok: true; share: { charge: LineId; kind: string; basis: Basis; amounts: BaseAmount[]; about: { vendor: string } } } | { ok: false; refusal: Refusal };
 
 function shareOne(
   books: Books,
@@ -83,7 +82,10 @@ function shareOne(
   const amount = asked.amount ?? left;
   if (amount > left || left === 0n) {
     const { currency } = books.company;
-    return { ok: false, refusal: refusal('allocation_exceeds_charge', `${at}/amount`, { left: formatAmount(left, currency), asked: formatAmount(amount, currency) }) };
+    return {
+      ok: false,
+      refusal: refusal('allocation_exceeds_charge', `${at}/amount`, { left: formatAmount(left, currency), asked: formatAmount(amount, currency) }),
+    };
   }
   if (amount <= 0n) return { ok: false, refusal: refusal('amount_zero', `${at}/amount`) };
   const stray = asked.fixed.find((fixed) => !command.to.includes(fixed.line));

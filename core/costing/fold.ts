@@ -5,9 +5,7 @@ import type { CostingMethod, Layer, LineId, Movement, PoolState } from './pool.t
 
 export const EMPTY_POOL: PoolState = { quantity: quantity(0n), value: base(0n), layers: [] };
 
-export type Folded =
-  | { ok: true; outs: Map<LineId, BaseAmount>; end: PoolState }
-  | { ok: false; short: { movement: LineId; date: Day; quantity: Quantity } };
+export type Folded = { ok: true; outs: Map<LineId, BaseAmount>; end: PoolState } | { ok: false; short: { movement: LineId; date: Day; quantity: Quantity } };
 
 /**
  * Folds movements, in their order, onto a state: the value of every movement out, and the state after the last.

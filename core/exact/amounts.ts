@@ -42,8 +42,7 @@ export const quantityOrThrow = (text: string): Quantity => quantity(decimalOrThr
 export const priceOrThrow = (text: string): Price => price(decimalOrThrow(text, PRICE_PLACES));
 export const rateOrThrow = (text: string): Rate => rate(decimalOrThrow(text, RATE_PLACES));
 export const baseOrThrow = (text: string, currency: string): BaseAmount => base(decimalOrThrow(text, decimalsOf(currency)));
-export const documentAmountOrThrow = (text: string, currency: string): DocumentAmount =>
-  documentAmount(decimalOrThrow(text, decimalsOf(currency)));
+export const documentAmountOrThrow = (text: string, currency: string): DocumentAmount => documentAmount(decimalOrThrow(text, decimalsOf(currency)));
 
 export const formatQuantity = (value: Quantity): string => formatDecimal(value, QUANTITY_PLACES);
 export const formatPrice = (value: Price, atLeast = 2): string => formatDecimal(value, PRICE_PLACES, atLeast);

@@ -10,7 +10,10 @@ const WITH_FOUR = 'CLF UYW';
 
 const DECIMALS = new Map<string, number>(
   [WITH_NONE, '', WITH_TWO, WITH_THREE, WITH_FOUR].flatMap((codes, decimals) =>
-    codes.split(' ').filter(Boolean).map((code) => [code, decimals] as const),
+    codes
+      .split(' ')
+      .filter(Boolean)
+      .map((code) => [code, decimals] as const),
   ),
 );
 

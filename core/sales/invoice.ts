@@ -1,17 +1,7 @@
 import { Journal } from '../books/journal.ts';
 import { lineId, type LineId } from '../costing/pool.ts';
 import type { ValueChange } from '../costing/settle.ts';
-import {
-  base,
-  cumulativePart,
-  formatQuantity,
-  lineAmount,
-  NO_DISCOUNT,
-  quantity,
-  type BaseAmount,
-  type Price,
-  type Quantity,
-} from '../exact/amounts.ts';
+import { base, cumulativePart, formatQuantity, lineAmount, NO_DISCOUNT, quantity, type BaseAmount, type Price, type Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import type { Books, DeliveryLine } from '../posting/books.ts';
 import { checkCitedOnce, checkDate, refused, type Decision } from '../posting/decision.ts';

@@ -87,7 +87,15 @@ function initialise(folder, files) {
   mkdirSync(folder, { recursive: true });
   const made = spawnSync(
     ensureDebian('mariadb-install-db', 'mariadb-server'),
-    ['--no-defaults', ...asRoot(), `--datadir=${files.data}`, '--auth-root-authentication-method=normal', '--skip-test-db', '--skip-name-resolve', '--innodb-log-file-size=64M'],
+    [
+      '--no-defaults',
+      ...asRoot(),
+      `--datadir=${files.data}`,
+      '--auth-root-authentication-method=normal',
+      '--skip-test-db',
+      '--skip-name-resolve',
+      '--innodb-log-file-size=64M',
+    ],
     { encoding: 'utf8' },
   );
   if (made.status !== 0) stopWith(`The database could not be initialised in ${files.data}: ${made.stderr || made.stdout}`);

@@ -34,7 +34,9 @@ export function run(command, args, options = {}) {
 /** Installs the packages when there are none yet or the lock file has changed since. */
 export async function ensurePackages() {
   const stamp = join(root, 'node_modules/.obolus-lock');
-  const lock = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
   console.log('Installing packages (about a minute) …');
   await run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
@@ -80,7 +82,8 @@ export function ensureDebian(program, packageName) {
   console.log(`Installing ${packageName} …`);
   const apt = (...args) => {
     const command = asRoot ? ['apt-get', ...args] : ['sudo', '-n', 'apt-get', ...args];
-    return spawnSync(command[0], command.slice(1), { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } }).status;
+    return spawnSync(command[0], command.slice(1), { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } })
+      .status;
   };
   const install = () => apt('install', '-y', '-qq', '--no-install-recommends', packageName);
   if (install() !== 0) {

@@ -88,7 +88,10 @@ const bill: DocumentCommand<'bill'> = {
       discount: reader.discount(line.discount, `/lines/${position}/discount`),
       difference: line.difference,
     })),
-    charges: body.charges.map((charge, position) => ({ kind: charge.kind, amount: reader.document(charge.amount, body.currency, `/charges/${position}/amount`) })),
+    charges: body.charges.map((charge, position) => ({
+      kind: charge.kind,
+      amount: reader.document(charge.amount, body.currency, `/charges/${position}/amount`),
+    })),
   }),
   async load(command, loader) {
     await loader.loadBillNumber(command.vendor, billNumberKey(command.number));
@@ -109,7 +112,10 @@ const allocation: DocumentCommand<'allocation'> = {
       of: charge.of,
       basis: charge.basis,
       amount: charge.amount === '' ? undefined : reader.base(charge.amount, baseCurrency, `/charges/${position}/amount`),
-      fixed: charge.fixed.map((share, at) => ({ line: share.line, amount: reader.base(share.amount, baseCurrency, `/charges/${position}/fixed/${at}/amount`) })),
+      fixed: charge.fixed.map((share, at) => ({
+        line: share.line,
+        amount: reader.base(share.amount, baseCurrency, `/charges/${position}/fixed/${at}/amount`),
+      })),
     })),
   }),
   async load(command, loader) {

@@ -24,7 +24,15 @@ export interface Posting {
   readonly now: () => Date;
 }
 
-const PREFIX: Readonly<Record<DocumentKind, string>> = { order: 'PO', receipt: 'GR', bill: 'VB', allocation: 'LC', delivery: 'DN', invoice: 'SI', opening: 'OS' };
+const PREFIX: Readonly<Record<DocumentKind, string>> = {
+  order: 'PO',
+  receipt: 'GR',
+  bill: 'VB',
+  allocation: 'LC',
+  delivery: 'DN',
+  invoice: 'SI',
+  opening: 'OS',
+};
 
 /** A document that does not exist yet stands after every other in the order of entry. */
 const NOT_YET_NUMBERED = 9_223_372_036_854_775_807n;
@@ -34,7 +42,9 @@ const NOT_YET_NUMBERED = 9_223_372_036_854_775_807n;
  * with the same body gives the document that is there; refusals leave nothing, not even the key.
  */
 export async function postDocument<Kind extends DocumentKind>(source: DataSource, kind: Kind, body: BodyOf<Kind>, posting: Posting): Promise<PostedReply> {
-  const hash = createHash('sha256').update(JSON.stringify([kind, posting.user, body])).digest('hex');
+  const hash = createHash('sha256')
+    .update(JSON.stringify([kind, posting.user, body]))
+    .digest('hex');
   try {
     return await transaction(source, async (manager) => {
       const known = await claimKey(manager, posting, hash);
@@ -57,7 +67,10 @@ export async function postDocument<Kind extends DocumentKind>(source: DataSource
   } catch (problem) {
     // Two people enter the same bill at the same moment: the unique index decides, and says what the rule says.
     if (duplicateOf(problem, 'bill_number_once')) {
-      throw new RefusedError([refusal('bill_number_taken', '/number', { number: (body as BodyOf<'bill'>).number })], { items: new Map(), warehouses: new Map() });
+      throw new RefusedError([refusal('bill_number_taken', '/number', { number: (body as BodyOf<'bill'>).number })], {
+        items: new Map(),
+        warehouses: new Map(),
+      });
     }
     throw problem;
   }
@@ -123,10 +136,17 @@ async function nextNumber(manager: EntityManager, kind: DocumentKind): Promise<s
   return row?.number ?? '';
 }
 
-async function viewPosted(manager: EntityManager, books: LoadedBooks, posted: Posted<PostedDocument>): Promise<Pick<PreviewReply, 'entries' | 'unitCosts' | 'shares'>> {
+async function viewPosted(
+  manager: EntityManager,
+  books: LoadedBooks,
+  posted: Posted<PostedDocument>,
+): Promise<Pick<PreviewReply, 'entries' | 'unitCosts' | 'shares'>> {
   const { currency } = books.company;
   const { document } = posted;
-  const shares = document.kind === 'allocation' ? document.shares.map((share) => ({ charge: share.charge, amounts: share.amounts.map((amount) => formatAmount(amount, currency)) })) : [];
+  const shares =
+    document.kind === 'allocation'
+      ? document.shares.map((share) => ({ charge: share.charge, amounts: share.amounts.map((amount) => formatAmount(amount, currency)) }))
+      : [];
   return { entries: await viewEntries(manager, posted.entries, currency), unitCosts: await viewUnitCosts(manager, posted.settlement, books), shares };
 }
 
@@ -147,4 +167,3 @@ async function viewUnitCosts(manager: EntityManager, settlement: Settlement, boo
 }
 
 const sqlInstant = (at: Date): string => at.toISOString().replace('T', ' ').replace('Z', '');
-

@@ -38,7 +38,8 @@ const SAYS: Readonly<Record<RefusalReason, (values: Values) => string>> = {
   allocation_does_not_add_up: () => 'The shares by hand do not add up to the charge.',
   basis_missing: ({ basis, item }) => `${item} has no ${basis}: enter it on the item, or choose another basis.`,
   basis_all_zero: ({ basis }) => `By ${basis} there is nothing to share by: all lines have zero. Choose another basis.`,
-  invoice_exceeds_delivered: ({ open }) => (open === '0' ? 'Everything delivered on this line is invoiced already.' : `Only ${open} are delivered and not invoiced.`),
+  invoice_exceeds_delivered: ({ open }) =>
+    open === '0' ? 'Everything delivered on this line is invoiced already.' : `Only ${open} are delivered and not invoiced.`,
   stock_short: ({ item, warehouse, date, short }) => `${item} in ${warehouse} would be ${short} short on ${date}.`,
 };
 

@@ -21,8 +21,15 @@ export function createApp(context: Context, sessionPool: Pool): Express {
   const app = express();
   app.disable('x-powered-by');
   app.set('trust proxy', 'loopback');
-  app.use(pinoHttp({ logger: context.log, genReqId: requestId, autoLogging: { ignore: (request: IncomingMessage) => request.url?.startsWith('/health') ?? false } }));
-  app.use(helmet({ contentSecurityPolicy: { directives: { 'upgrade-insecure-requests': null, 'img-src': ["'self'", 'data:'] } }, strictTransportSecurity: context.config.secureCookies }));
+  app.use(
+    pinoHttp({ logger: context.log, genReqId: requestId, autoLogging: { ignore: (request: IncomingMessage) => request.url?.startsWith('/health') ?? false } }),
+  );
+  app.use(
+    helmet({
+      contentSecurityPolicy: { directives: { 'upgrade-insecure-requests': null, 'img-src': ["'self'", 'data:'] } },
+      strictTransportSecurity: context.config.secureCookies,
+    }),
+  );
   app.use(compression());
   health(app, context);
   apiDocument(app);
@@ -55,7 +62,11 @@ function apiDocument(app: Express): void {
   app.get('/api/openapi.json', (_request, response) => void response.json(openApiDocument(VERSION)));
   const assets = dirname(createRequire(import.meta.url).resolve('swagger-ui-dist/package.json'));
   app.get('/api/docs/swagger-initializer.js', (_request, response) => {
-    response.type('js').send("window.onload = () => { window.ui = SwaggerUIBundle({ url: '/api/openapi.json', dom_id: '#swagger-ui', presets: [SwaggerUIBundle.presets.apis], validatorUrl: null }); };");
+    response
+      .type('js')
+      .send(
+        "window.onload = () => { window.ui = SwaggerUIBundle({ url: '/api/openapi.json', dom_id: '#swagger-ui', presets: [SwaggerUIBundle.presets.apis], validatorUrl: null }); };",
+      );
   });
   app.use('/api/docs', express.static(assets));
 }

@@ -30,25 +30,44 @@ export const answerProblems: ErrorRequestHandler = (problem: unknown, request, r
     response,
     busy
       ? { type: 'about:blank', title: 'Busy', status: 503, detail: 'Others are posting to the same goods: try again in a moment.' }
-      : { type: 'about:blank', title: 'Something failed here', status: 500, detail: `Nothing was saved. The log names it by request ${String(request.id)}.` },
+      : { type: 'about:blank', title: 'Something failed here', status: 500, detail: `Nothing was saved. The log names it by request ${request.id as string}.` },
   );
 };
 
 function problemOf(problem: unknown): Problem | undefined {
   if (problem instanceof RefusedError) {
     const errors = problem.refusals.map((refusal) => worded(refusal, problem.names));
-    return { type: 'about:blank', title: 'Refused', status: 422, detail: errors.map((error) => error.says).join(' ').slice(0, 1000), errors };
+    return {
+      type: 'about:blank',
+      title: 'Refused',
+      status: 422,
+      detail: errors
+        .map((error) => error.says)
+        .join(' ')
+        .slice(0, 1000),
+      errors,
+    };
   }
   if (problem instanceof InvalidRequest) {
     const errors = problem.errors.slice(0, 20).map((error) => ({ reason: 'invalid', ...error }));
-    return { type: 'about:blank', title: 'Not understood', status: 400, detail: errors.map((error) => `${error.at || 'body'}: ${error.says}`).join('; ').slice(0, 1000), errors };
+    return {
+      type: 'about:blank',
+      title: 'Not understood',
+      status: 400,
+      detail: errors
+        .map((error) => `${error.at || 'body'}: ${error.says}`)
+        .join('; ')
+        .slice(0, 1000),
+      errors,
+    };
   }
   if (problem instanceof RequestError) return { type: 'about:blank', title: problem.title, status: problem.status, detail: problem.message };
   const status = (problem as { status?: unknown }).status;
   const type = (problem as { type?: unknown }).type;
   if (type === 'entity.parse.failed') return { type: 'about:blank', title: 'Not understood', status: 400, detail: 'The body is not JSON.' };
   if (type === 'entity.too.large') return { type: 'about:blank', title: 'Too large', status: 413, detail: 'The body is larger than is taken here.' };
-  if (typeof status === 'number' && status >= 400 && status < 500) return { type: 'about:blank', title: 'Not understood', status, detail: 'The request could not be read.' };
+  if (typeof status === 'number' && status >= 400 && status < 500)
+    return { type: 'about:blank', title: 'Not understood', status, detail: 'The request could not be read.' };
   return undefined;
 }
 

@@ -11,7 +11,15 @@ import { startImport } from '../imports/load.ts';
 import { readImport, stageImport } from '../imports/stage.ts';
 import { listDocuments, viewDocument } from '../queries/documents.ts';
 import { readJournal, readTrialBalance } from '../queries/ledger.ts';
-import { countWaiting, listOpenCharges, listOpenOrderLines, listOrders, listReceivedLines, listUnbilledLines, listUninvoicedLines } from '../queries/openWork.ts';
+import {
+  countWaiting,
+  listOpenCharges,
+  listOpenOrderLines,
+  listOrders,
+  listReceivedLines,
+  listUnbilledLines,
+  listUninvoicedLines,
+} from '../queries/openWork.ts';
 import { search } from '../queries/search.ts';
 import { listItems, listPrices, listVendors, listWarehouses } from '../queries/setUp.ts';
 import { listStock, readStockCard } from '../queries/stock.ts';
@@ -108,11 +116,17 @@ function documentRoutes<Kind extends DocumentKind>(router: Router, context: Cont
     await dropDraft(context.source, user.id, key);
     return posted;
   });
-  implement(router, context, preview as Endpoint<TSchema, TSchema, Body, TSchema & { static: PreviewReply }>, ({ body }) => previewDocument(context.source, kind, body as BodyOf<Kind>));
+  implement(router, context, preview as Endpoint<TSchema, TSchema, Body, TSchema & { static: PreviewReply }>, ({ body }) =>
+    previewDocument(context.source, kind, body as BodyOf<Kind>),
+  );
 }
 
 async function me(context: Context, user: SignedIn, csrfToken: string): Promise<Me> {
-  const [company] = (await context.source.query('SELECT name, currency, first_open_day FROM company WHERE id = 1')) as { name: string; currency: string; first_open_day: string }[];
+  const [company] = (await context.source.query('SELECT name, currency, first_open_day FROM company WHERE id = 1')) as {
+    name: string;
+    currency: string;
+    first_open_day: string;
+  }[];
   if (!company) throw new RequestError(503, 'Not set up', 'The company is not set up yet.');
   return {
     user: { id: user.id, name: user.name, email: user.email, role: user.role },

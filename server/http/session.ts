@@ -27,7 +27,12 @@ const TWELVE_HOURS = 12 * 60 * 60 * 1000;
 export function sessions(config: Config, pool: Pool): RequestHandler {
   const Store = mysqlSession(session as never);
   const store = new Store(
-    { createDatabaseTable: false, clearExpired: true, checkExpirationInterval: 15 * 60 * 1000, schema: { tableName: 'session', columnNames: { session_id: 'session_id', expires: 'expires', data: 'data' } } } as never,
+    {
+      createDatabaseTable: false,
+      clearExpired: true,
+      checkExpirationInterval: 15 * 60 * 1000,
+      schema: { tableName: 'session', columnNames: { session_id: 'session_id', expires: 'expires', data: 'data' } },
+    } as never,
     pool as never,
   );
   return session({
@@ -55,6 +60,7 @@ export const refuseCrossSite: RequestHandler = (request, _response, next) => {
   if (expected === undefined) return next();
   const given = Buffer.from(request.get('x-csrf-token') ?? '');
   const token = Buffer.from(expected);
-  if (given.length !== token.length || !timingSafeEqual(given, token)) throw new RequestError(403, 'Refused', 'The X-CSRF-Token header is missing or wrong: load the page again.');
+  if (given.length !== token.length || !timingSafeEqual(given, token))
+    throw new RequestError(403, 'Refused', 'The X-CSRF-Token header is missing or wrong: load the page again.');
   next();
 };

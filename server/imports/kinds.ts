@@ -53,7 +53,8 @@ function decimal(fields: Fields, field: string, places: number, { negative = fal
   const text = of(fields, field);
   if (text === '') return [];
   const parsed = parseDecimal(text, places);
-  if (!parsed.ok) return [says(field, parsed.problem === 'too_many_decimals' ? `at most ${places} decimals` : `“${text}” is not a number: write it like 1240.50`)];
+  if (!parsed.ok)
+    return [says(field, parsed.problem === 'too_many_decimals' ? `at most ${places} decimals` : `“${text}” is not a number: write it like 1240.50`)];
   return parsed.scaled < 0n && !negative ? [says(field, 'cannot be negative')] : [];
 }
 
@@ -82,8 +83,14 @@ const items: RowImport = {
   ],
   insert: (manager, fields) =>
     manager.query('INSERT INTO item (number, name, unit, method, weight, volume, tariff_code, origin) VALUES (?, ?, ?, ?, ?, ?, ?, ?)', [
-      of(fields, 'number'), of(fields, 'name'), of(fields, 'unit'), of(fields, 'method'), scaled(fields, 'weight', QUANTITY_PLACES), scaled(fields, 'volume', QUANTITY_PLACES),
-      of(fields, 'tariff_code'), of(fields, 'origin'),
+      of(fields, 'number'),
+      of(fields, 'name'),
+      of(fields, 'unit'),
+      of(fields, 'method'),
+      scaled(fields, 'weight', QUANTITY_PLACES),
+      scaled(fields, 'volume', QUANTITY_PLACES),
+      of(fields, 'tariff_code'),
+      of(fields, 'origin'),
     ]),
 };
 
@@ -99,7 +106,12 @@ const vendors: RowImport = {
     ...tooLong(fields, { number: 40, name: 160 }),
   ],
   insert: (manager, fields) =>
-    manager.query('INSERT INTO vendor (number, name, currency, terms_days) VALUES (?, ?, ?, ?)', [of(fields, 'number'), of(fields, 'name'), of(fields, 'currency'), Number(of(fields, 'terms_days'))]),
+    manager.query('INSERT INTO vendor (number, name, currency, terms_days) VALUES (?, ?, ?, ?)', [
+      of(fields, 'number'),
+      of(fields, 'name'),
+      of(fields, 'currency'),
+      Number(of(fields, 'terms_days')),
+    ]),
 };
 
 const prices: RowImport = {
@@ -110,7 +122,9 @@ const prices: RowImport = {
   check: (fields, lookups) => [...known(fields, 'vendor', lookups.vendors), ...known(fields, 'item', lookups.items), ...decimal(fields, 'price', PRICE_PLACES)],
   insert: (manager, fields, lookups) =>
     manager.query('INSERT INTO vendor_price (vendor_id, item_id, price) VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE price = VALUES(price)', [
-      lookups.vendors.get(fold(of(fields, 'vendor')))?.id, lookups.items.get(fold(of(fields, 'item'))), scaled(fields, 'price', PRICE_PLACES),
+      lookups.vendors.get(fold(of(fields, 'vendor')))?.id,
+      lookups.items.get(fold(of(fields, 'item'))),
+      scaled(fields, 'price', PRICE_PLACES),
     ]),
 };
 
@@ -125,7 +139,12 @@ const rates: RowImport = {
     ...decimal(fields, 'rate', RATE_PLACES),
     ...(scaled(fields, 'rate', RATE_PLACES) === '0' ? [says('rate', 'must be more than zero')] : []),
   ],
-  insert: (manager, fields) => manager.query('INSERT INTO exchange_rate (currency, from_day, rate) VALUES (?, ?, ?)', [of(fields, 'currency'), of(fields, 'from'), scaled(fields, 'rate', RATE_PLACES)]),
+  insert: (manager, fields) =>
+    manager.query('INSERT INTO exchange_rate (currency, from_day, rate) VALUES (?, ?, ?)', [
+      of(fields, 'currency'),
+      of(fields, 'from'),
+      scaled(fields, 'rate', RATE_PLACES),
+    ]),
 };
 
 const openingStock: DocumentImport = {
@@ -147,8 +166,22 @@ const orders: DocumentImport = {
   required: ['order', 'vendor', 'date', 'warehouse', 'item', 'quantity', 'price'],
   optional: ['currency', 'discount', 'due'],
   group: (fields) => of(fields, 'order'),
-  columns: { item: 'item', quantity: 'quantity', price: 'price', discount: 'discount', due: 'due', vendor: 'vendor', date: 'date', currency: 'currency', warehouse: 'warehouse' },
-  check: (fields, lookups) => [...known(fields, 'vendor', lookups.vendors), ...known(fields, 'item', lookups.items), ...known(fields, 'warehouse', lookups.warehouses)],
+  columns: {
+    item: 'item',
+    quantity: 'quantity',
+    price: 'price',
+    discount: 'discount',
+    due: 'due',
+    vendor: 'vendor',
+    date: 'date',
+    currency: 'currency',
+    warehouse: 'warehouse',
+  },
+  check: (fields, lookups) => [
+    ...known(fields, 'vendor', lookups.vendors),
+    ...known(fields, 'item', lookups.items),
+    ...known(fields, 'warehouse', lookups.warehouses),
+  ],
   body(rows, lookups) {
     const first = rows[0] ?? {};
     const vendor = lookups.vendors.get(fold(of(first, 'vendor')));
@@ -159,7 +192,11 @@ const orders: DocumentImport = {
       warehouse: lookups.warehouses.get(fold(of(first, 'warehouse'))) ?? '0',
       note: `Taken over as ${of(first, 'order')}`.slice(0, 500),
       lines: rows.map((fields) => ({
-        item: lookups.items.get(fold(of(fields, 'item'))) ?? '', quantity: of(fields, 'quantity'), price: of(fields, 'price'), discount: of(fields, 'discount'), due: of(fields, 'due'),
+        item: lookups.items.get(fold(of(fields, 'item'))) ?? '',
+        quantity: of(fields, 'quantity'),
+        price: of(fields, 'price'),
+        discount: of(fields, 'discount'),
+        due: of(fields, 'due'),
       })),
     };
   },

@@ -26,7 +26,12 @@ interface Worker {
  * Starts loading a staged import, or goes on with one that stopped. Refused while a line is wrong, unless wrong lines are
  * to be left out. The work goes on by itself; a kill in the middle loses nothing, for each document posts under its own key.
  */
-export async function startImport(worker: Worker, id: string, leaveOutWrong: boolean, load: (worker: Worker, id: string) => Promise<void> = inBackground): Promise<void> {
+export async function startImport(
+  worker: Worker,
+  id: string,
+  leaveOutWrong: boolean,
+  load: (worker: Worker, id: string) => Promise<void> = inBackground,
+): Promise<void> {
   await transaction(worker.source, async (manager) => {
     const [batch] = (await manager.query('SELECT state FROM import_batch WHERE id = ? FOR UPDATE', [id])) as { state: string }[];
     if (!batch) throw new RequestError(404, 'Not found', 'There is no such import.');
@@ -48,7 +53,9 @@ const inBackground = (worker: Worker, id: string): Promise<void> => {
 
 /** At the start of a server: goes on with what another, or an earlier, left in the middle. */
 export async function resumeImports(worker: Worker): Promise<void> {
-  const rows: { id: string }[] = await worker.source.query("SELECT id FROM import_batch WHERE state = 'loading' AND (lease_until IS NULL OR lease_until < UTC_TIMESTAMP(6))");
+  const rows: { id: string }[] = await worker.source.query(
+    "SELECT id FROM import_batch WHERE state = 'loading' AND (lease_until IS NULL OR lease_until < UTC_TIMESTAMP(6))",
+  );
   for (const { id } of rows) void loadImport(worker, id);
 }
 
@@ -60,25 +67,39 @@ export async function loadImport(worker: Worker, id: string): Promise<void> {
     if (!batch) return;
     const kind = IMPORTS[batch.kind];
     const lookups = await readLookups(worker.source.manager);
-    const groups: { group_no: number }[] = await worker.source.query("SELECT DISTINCT group_no FROM import_row WHERE import_id = ? AND state = 'staged' ORDER BY group_no", [id]);
+    const groups: { group_no: number }[] = await worker.source.query(
+      "SELECT DISTINCT group_no FROM import_row WHERE import_id = ? AND state = 'staged' ORDER BY group_no",
+      [id],
+    );
     for (const { group_no: group } of groups) {
       await takeLease(worker.source, id, true);
-      const rows: { row_no: number; fields: string }[] = await worker.source.query("SELECT row_no, fields FROM import_row WHERE import_id = ? AND group_no = ? AND state = 'staged' ORDER BY row_no", [id, group]);
+      const rows: { row_no: number; fields: string }[] = await worker.source.query(
+        "SELECT row_no, fields FROM import_row WHERE import_id = ? AND group_no = ? AND state = 'staged' ORDER BY row_no",
+        [id, group],
+      );
       const fields = rows.map((row) => JSON.parse(row.fields) as Fields);
       if (kind.into === 'rows') await loadRows(worker, batch, kind, group, fields, lookups);
       else await loadDocument(worker, batch, kind, group, fields, lookups);
     }
     await worker.source.query("UPDATE import_batch SET state = 'loaded', lease_until = NULL WHERE id = ?", [id]);
   } catch (problem) {
-    const says = problem instanceof RefusedError ? problem.refusals.map((entry) => worded(entry, problem.names).says).join(' ') : 'The load stopped: start it again to go on.';
+    const says =
+      problem instanceof RefusedError
+        ? problem.refusals.map((entry) => worded(entry, problem.names).says).join(' ')
+        : 'The load stopped: start it again to go on.';
     worker.log.error({ err: problem, import: id }, 'an import stopped');
-    await worker.source.query("UPDATE import_batch SET state = 'stopped', says = ?, lease_until = NULL WHERE id = ?", [says.slice(0, 500), id]).catch(() => undefined);
+    await worker.source
+      .query("UPDATE import_batch SET state = 'stopped', says = ?, lease_until = NULL WHERE id = ?", [says.slice(0, 500), id])
+      .catch(() => undefined);
   }
 }
 
 async function takeLease(source: DataSource, id: string, held: boolean): Promise<boolean> {
   const free = held ? '' : 'AND (lease_until IS NULL OR lease_until < UTC_TIMESTAMP(6))';
-  const result = (await source.query(`UPDATE import_batch SET lease_until = UTC_TIMESTAMP(6) + INTERVAL ${LEASE_SECONDS} SECOND WHERE id = ? AND state = 'loading' ${free}`, [id])) as { affectedRows: number };
+  const result = (await source.query(
+    `UPDATE import_batch SET lease_until = UTC_TIMESTAMP(6) + INTERVAL ${LEASE_SECONDS} SECOND WHERE id = ? AND state = 'loading' ${free}`,
+    [id],
+  )) as { affectedRows: number };
   return result.affectedRows > 0;
 }
 

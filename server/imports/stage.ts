@@ -19,19 +19,30 @@ interface StagedRow {
 }
 
 /** Reads a CSV file, checks every line, and keeps both; nothing is loaded. Staging the same file again under the same id changes nothing. */
-export async function stageImport(source: DataSource, user: string, id: string, file: { kind: ImportKind; fileName: string; text: string }): Promise<ImportView> {
+export async function stageImport(
+  source: DataSource,
+  user: string,
+  id: string,
+  file: { kind: ImportKind; fileName: string; text: string },
+): Promise<ImportView> {
   const checksum = createHash('sha256').update(file.text).digest('hex');
   const kind = IMPORTS[file.kind];
   const read = readRows(file.text, [...kind.required, ...kind.optional], kind.required);
   const lookups = await readLookups(source.manager);
   const rows = kind.into === 'rows' ? checkRows(kind, read, lookups) : await checkDocuments(source, kind, read, lookups);
   await transaction(source, async (manager) => {
-    const [known] = (await manager.query('SELECT user_id, checksum FROM import_batch WHERE id = ? FOR UPDATE', [id])) as { user_id: string; checksum: string }[];
+    const [known] = (await manager.query('SELECT user_id, checksum FROM import_batch WHERE id = ? FOR UPDATE', [id])) as {
+      user_id: string;
+      checksum: string;
+    }[];
     if (known) {
       if (known.user_id === user && known.checksum === checksum) return;
       throw new RequestError(422, 'Key used before', 'This import is staged already with another file: start a new one.');
     }
-    await manager.query("INSERT INTO import_batch (id, user_id, kind, file_name, checksum, state, says, created_at) VALUES (?, ?, ?, ?, ?, 'staged', '', UTC_TIMESTAMP(6))", [id, user, file.kind, file.fileName, checksum]);
+    await manager.query(
+      "INSERT INTO import_batch (id, user_id, kind, file_name, checksum, state, says, created_at) VALUES (?, ?, ?, ?, ?, 'staged', '', UTC_TIMESTAMP(6))",
+      [id, user, file.kind, file.fileName, checksum],
+    );
     await insertRows(manager, id, rows);
   });
   return readImport(source.manager, id);
@@ -40,7 +51,13 @@ export async function stageImport(source: DataSource, user: string, id: string, 
 function readRows(text: string, columns: readonly string[], required: readonly string[]): Fields[] {
   let rows: Fields[];
   try {
-    rows = parse(text, { bom: true, columns: (header: string[]) => header.map((name) => name.trim().toLowerCase()), skip_empty_lines: true, trim: true, delimiter: [',', ';', '\t'] });
+    rows = parse(text, {
+      bom: true,
+      columns: (header: string[]) => header.map((name) => name.trim().toLowerCase()),
+      skip_empty_lines: true,
+      trim: true,
+      delimiter: [',', ';', '\t'],
+    });
   } catch (problem) {
     throw new RequestError(422, 'Not read', `The file is not CSV as expected: ${(problem as Error).message}`);
   }
@@ -95,13 +112,26 @@ async function insertRows(manager: EntityManager, id: string, rows: readonly Sta
     const some = rows.slice(from, from + 500);
     await manager.query(
       `INSERT INTO import_row (import_id, row_no, group_no, fields, problems, state) VALUES ${some.map(() => '(?, ?, ?, ?, ?, ?)').join(', ')}`,
-      some.flatMap((row, position) => [id, from + position + 1, row.group, JSON.stringify(row.fields), JSON.stringify(row.problems), row.problems.length > 0 ? 'wrong' : 'staged']),
+      some.flatMap((row, position) => [
+        id,
+        from + position + 1,
+        row.group,
+        JSON.stringify(row.fields),
+        JSON.stringify(row.problems),
+        row.problems.length > 0 ? 'wrong' : 'staged',
+      ]),
     );
   }
 }
 
 export async function readImport(manager: EntityManager, id: string, { withRows = true } = {}): Promise<ImportView> {
-  const [batch] = (await manager.query('SELECT id, kind, file_name, state, says FROM import_batch WHERE id = ?', [id])) as { id: string; kind: ImportKind; file_name: string; state: ImportView['state']; says: string }[];
+  const [batch] = (await manager.query('SELECT id, kind, file_name, state, says FROM import_batch WHERE id = ?', [id])) as {
+    id: string;
+    kind: ImportKind;
+    file_name: string;
+    state: ImportView['state'];
+    says: string;
+  }[];
   if (!batch) throw new RequestError(404, 'Not found', 'There is no such import.');
   const counts: { state: string; n: string }[] = await manager.query('SELECT state, COUNT(*) AS n FROM import_row WHERE import_id = ? GROUP BY state', [id]);
   const count = (...states: string[]) => counts.filter((row) => states.includes(row.state)).reduce((sum, row) => sum + Number(row.n), 0);
@@ -117,6 +147,11 @@ export async function readImport(manager: EntityManager, id: string, { withRows 
     total: count('staged', 'wrong', 'left out', 'loaded'),
     wrong: count('wrong'),
     loaded: count('loaded'),
-    rows: rows.map((row) => ({ row: row.row_no, fields: JSON.parse(row.fields) as Record<string, string>, problems: JSON.parse(row.problems) as RowProblem[], state: row.state })),
+    rows: rows.map((row) => ({
+      row: row.row_no,
+      fields: JSON.parse(row.fields) as Record<string, string>,
+      problems: JSON.parse(row.problems) as RowProblem[],
+      state: row.state,
+    })),
   };
 }

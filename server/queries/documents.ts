@@ -65,7 +65,12 @@ export async function viewDocument(manager: EntityManager, baseCurrency: string,
 }
 
 /** Documents of a kind, latest first, by key. */
-export async function listDocuments(manager: EntityManager, baseCurrency: string, kind: DocumentKind, before: string | undefined): Promise<ReplyOf<typeof api.documents>> {
+export async function listDocuments(
+  manager: EntityManager,
+  baseCurrency: string,
+  kind: DocumentKind,
+  before: string | undefined,
+): Promise<ReplyOf<typeof api.documents>> {
   const rows: Row[] = await manager.query(
     `SELECT d.id, d.number, d.date, d.currency, d.reference, COALESCE(v.name, d.customer, '') AS party,
             COALESCE((SELECT SUM(b.amount) FROM bill_line b WHERE b.document_id = d.id), 0) + COALESCE((SELECT SUM(c.amount) FROM bill_charge c WHERE c.document_id = d.id), 0) AS billed,
@@ -77,7 +82,16 @@ export async function listDocuments(manager: EntityManager, baseCurrency: string
     rows: rows.map((row) => {
       const currency = kind === 'bill' ? text(row.currency) : baseCurrency;
       const amount = showAmount(kind === 'bill' ? row.billed : row.journal, currency);
-      return { id: text(row.id), kind, number: text(row.number), date: text(row.date), party: text(row.party), reference: text(row.reference), amount, currency };
+      return {
+        id: text(row.id),
+        kind,
+        number: text(row.number),
+        date: text(row.date),
+        party: text(row.party),
+        reference: text(row.reference),
+        amount,
+        currency,
+      };
     }),
   };
 }
@@ -104,7 +118,8 @@ function lineOf(kind: DocumentKind, row: Row, documentCurrency: string, baseCurr
 }
 
 function noteOf(kind: DocumentKind, row: Row, baseCurrency: string): string {
-  if (kind === 'order') return [row.due_day ? `due ${row.due_day}` : '', big(row.discount) > 0n ? `less ${showDiscount(row.discount)} %` : ''].filter(Boolean).join(', ');
+  if (kind === 'order')
+    return [row.due_day ? `due ${row.due_day}` : '', big(row.discount) > 0n ? `less ${showDiscount(row.discount)} %` : ''].filter(Boolean).join(', ');
   if (kind === 'bill') {
     if (row.quantity == null) return 'charge';
     const difference = big(row.price_difference);
@@ -126,7 +141,10 @@ function factsOf(kind: DocumentKind, header: Row): DocumentView['facts'] {
 }
 
 async function valueIn(manager: EntityManager, id: string): Promise<bigint> {
-  const [row] = (await manager.query('SELECT COALESCE(SUM(amount), 0) AS value FROM value_change WHERE document_id = ? AND line_document_id = ?', [id, id])) as Row[];
+  const [row] = (await manager.query('SELECT COALESCE(SUM(amount), 0) AS value FROM value_change WHERE document_id = ? AND line_document_id = ?', [
+    id,
+    id,
+  ])) as Row[];
   return big(row?.value);
 }
 

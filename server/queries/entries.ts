@@ -7,8 +7,16 @@ import { formatAmount } from '@obolus/core/exact/amounts';
 /** Entries as users read them: accounts, items and vendors by name. */
 export async function viewEntries(manager: EntityManager, entries: readonly Entry[], currency: string): Promise<EntryView[]> {
   const lines = entries.flatMap((entry) => entry.lines);
-  const items = await namesOf(manager, 'item', lines.flatMap((line) => line.item ?? []));
-  const vendors = await namesOf(manager, 'vendor', lines.flatMap((line) => line.vendor ?? []));
+  const items = await namesOf(
+    manager,
+    'item',
+    lines.flatMap((line) => line.item ?? []),
+  );
+  const vendors = await namesOf(
+    manager,
+    'vendor',
+    lines.flatMap((line) => line.vendor ?? []),
+  );
   return entries.map((entry) => ({
     date: entry.date,
     lines: entry.lines.map((line) => ({

@@ -14,7 +14,8 @@ export const showDiscount = (scaled: string | null | undefined): string => (big(
 export const showUnitCost = (value: bigint, held: bigint, currency: string): string | null => unitCost(base(value), quantity(held), currency) ?? null;
 
 /** The columns that `itemOf` reads, of a table called i. */
-export const ITEM_COLUMNS = 'i.id AS item_id, i.number AS item_number, i.name AS item_name, i.unit AS item_unit, i.method AS item_method, i.weight AS item_weight, i.volume AS item_volume';
+export const ITEM_COLUMNS =
+  'i.id AS item_id, i.number AS item_number, i.name AS item_name, i.unit AS item_unit, i.method AS item_method, i.weight AS item_weight, i.volume AS item_volume';
 
 export function itemOf(row: Row): ItemView {
   return {

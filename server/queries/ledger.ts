@@ -10,8 +10,14 @@ import { big, showAmount, text, type Row } from './figures.ts';
 const PAGE = 60;
 
 /** The journal, latest first; with an account, the entries that touch it. Paged by the ledger's number. */
-export async function readJournal(manager: EntityManager, currency: string, before: string | undefined, account: string | undefined): Promise<ReplyOf<typeof api.journal>> {
-  const touching = account === undefined ? '' : 'AND EXISTS (SELECT 1 FROM journal_line a WHERE a.document_id = k.document_id AND a.entry_no = k.entry_no AND a.account = ?)';
+export async function readJournal(
+  manager: EntityManager,
+  currency: string,
+  before: string | undefined,
+  account: string | undefined,
+): Promise<ReplyOf<typeof api.journal>> {
+  const touching =
+    account === undefined ? '' : 'AND EXISTS (SELECT 1 FROM journal_line a WHERE a.document_id = k.document_id AND a.entry_no = k.entry_no AND a.account = ?)';
   const links: Row[] = await manager.query(
     `SELECT k.number, k.hash, k.document_id, k.entry_no, e.date, d.kind, d.number AS document_number FROM ledger_link k JOIN entry e ON e.document_id = k.document_id AND e.entry_no = k.entry_no
      JOIN document d ON d.id = k.document_id WHERE (? IS NULL OR k.number < ?) ${touching} ORDER BY k.number DESC LIMIT ${PAGE}`,
@@ -42,13 +48,28 @@ export async function readTrialBalance(manager: EntityManager, currency: string,
      JOIN entry e ON e.document_id = l.document_id AND e.entry_no = l.entry_no WHERE e.date <= ? GROUP BY l.account`,
     [asOf],
   );
-  const [stock] = (await manager.query('SELECT COALESCE(SUM(amount), 0) AS value FROM value_change WHERE pool_id IS NOT NULL AND posting <= ?', [asOf])) as Row[];
+  const [stock] = (await manager.query('SELECT COALESCE(SUM(amount), 0) AS value FROM value_change WHERE pool_id IS NOT NULL AND posting <= ?', [
+    asOf,
+  ])) as Row[];
   const balances = new Map(sums.map((row) => [text(row.account), big(row.balance)]));
   const rows = ACCOUNTS.flatMap(({ key, number, name }) => {
     const balance = balances.get(key) ?? 0n;
     if (balance === 0n) return [];
-    return [{ account: key, number, name, debit: showAmount(balance > 0n ? balance : 0n, currency), credit: showAmount(balance < 0n ? -balance : 0n, currency) }];
+    return [
+      { account: key, number, name, debit: showAmount(balance > 0n ? balance : 0n, currency), credit: showAmount(balance < 0n ? -balance : 0n, currency) },
+    ];
   });
-  const total = (side: 1n | -1n) => showAmount([...balances.values()].reduce((sum, balance) => (balance * side > 0n ? sum + balance * side : sum), 0n), currency);
-  return { asOf, rows, debit: total(1n), credit: total(-1n), stock: showAmount(stock?.value, currency), inventory: showAmount(balances.get('inventory') ?? 0n, currency) };
+  const total = (side: 1n | -1n) =>
+    showAmount(
+      [...balances.values()].reduce((sum, balance) => (balance * side > 0n ? sum + balance * side : sum), 0n),
+      currency,
+    );
+  return {
+    asOf,
+    rows,
+    debit: total(1n),
+    credit: total(-1n),
+    stock: showAmount(stock?.value, currency),
+    inventory: showAmount(balances.get('inventory') ?? 0n, currency),
+  };
 }

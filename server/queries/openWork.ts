@@ -8,6 +8,7 @@ import { big, ITEM_COLUMNS, itemOf, showAmount, showDiscount, showPrice, showQua
 const RECEIVED = '(SELECT COALESCE(SUM(r.quantity), 0) FROM receipt_line r WHERE r.order_id = l.document_id AND r.order_line_no = l.line_no)';
 const BILLED = '(SELECT COALESCE(SUM(b.quantity), 0) FROM bill_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no)';
 const INVOICED = '(SELECT COALESCE(SUM(s.quantity), 0) FROM invoice_line s WHERE s.delivery_id = l.document_id AND s.delivery_line_no = l.line_no)';
+const ALLOCATED = '(SELECT COALESCE(SUM(s.amount), 0) FROM allocation_share s WHERE s.charge_id = l.document_id AND s.charge_line_no = l.line_no)';
 const MOST = 2000;
 
 export async function listOrders(manager: EntityManager): Promise<ReplyOf<typeof api.orders>> {
@@ -33,7 +34,18 @@ export async function listOrders(manager: EntityManager): Promise<ReplyOf<typeof
     rows: [...orders.values()].map(({ row, amount, received, billed, lines, due }) => {
       const currency = text(row.currency);
       const show = (minor: bigint) => showAmount(minor, currency);
-      return { id: text(row.id), number: text(row.number), date: text(row.date), vendor: text(row.vendor), currency, amount: show(amount), received: show(received), billed: show(billed), lines, due };
+      return {
+        id: text(row.id),
+        number: text(row.number),
+        date: text(row.date),
+        vendor: text(row.vendor),
+        currency,
+        amount: show(amount),
+        received: show(received),
+        billed: show(billed),
+        lines,
+        due,
+      };
     }),
   };
 }
@@ -42,7 +54,7 @@ export async function listOpenOrderLines(manager: EntityManager, vendor: string 
   const rows: Row[] = await manager.query(
     `SELECT l.document_id, l.line_no, l.quantity, l.price, l.due_day, d.number, d.date, d.currency, d.vendor_id, v.name AS vendor, ${ITEM_COLUMNS}, ${RECEIVED} AS received
      FROM order_line l JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id JOIN item i ON i.id = l.item_id
-     WHERE (? IS NULL OR d.vendor_id = ?) HAVING received < l.quantity ORDER BY COALESCE(l.due_day, '9999-12-31'), l.document_id, l.line_no LIMIT ${MOST}`,
+     WHERE (? IS NULL OR d.vendor_id = ?) AND ${RECEIVED} < l.quantity ORDER BY COALESCE(l.due_day, '9999-12-31'), l.document_id, l.line_no LIMIT ${MOST}`,
     [vendor ?? null, vendor ?? null],
   );
   return {
@@ -89,7 +101,7 @@ function receivedLine(row: Row, currency: string): ReplyOf<typeof api.unbilledLi
 
 export async function listUnbilledLines(manager: EntityManager, currency: string, vendor: string | undefined): Promise<ReplyOf<typeof api.unbilledLines>> {
   const rows: Row[] = await manager.query(
-    `${RECEIVED_LINES} WHERE (? IS NULL OR d.vendor_id = ?) HAVING billed < l.quantity ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
+    `${RECEIVED_LINES} WHERE (? IS NULL OR d.vendor_id = ?) AND ${BILLED} < l.quantity ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
     [vendor ?? null, vendor ?? null],
   );
   return { rows: rows.map((row) => receivedLine(row, currency)) };
@@ -109,8 +121,8 @@ export async function listReceivedLines(manager: EntityManager, currency: string
 export async function listOpenCharges(manager: EntityManager, currency: string): Promise<ReplyOf<typeof api.openCharges>> {
   const rows: Row[] = await manager.query(
     `SELECT l.document_id, l.line_no, l.kind, l.base_amount, d.number, d.reference, d.date, v.name AS vendor,
-            (SELECT COALESCE(SUM(s.amount), 0) FROM allocation_share s WHERE s.charge_id = l.document_id AND s.charge_line_no = l.line_no) AS allocated
-     FROM bill_charge l JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id HAVING allocated < l.base_amount ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
+            ${ALLOCATED} AS allocated
+     FROM bill_charge l JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id WHERE ${ALLOCATED} < l.base_amount ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
   );
   return {
     rows: rows.map((row) => ({
@@ -124,12 +136,16 @@ export async function listOpenCharges(manager: EntityManager, currency: string):
   };
 }
 
-export async function listUninvoicedLines(manager: EntityManager, currency: string, customer: string | undefined): Promise<ReplyOf<typeof api.uninvoicedLines>> {
+export async function listUninvoicedLines(
+  manager: EntityManager,
+  currency: string,
+  customer: string | undefined,
+): Promise<ReplyOf<typeof api.uninvoicedLines>> {
   const rows: Row[] = await manager.query(
     `SELECT l.document_id, l.line_no, l.quantity, d.number, d.date, d.customer, ${ITEM_COLUMNS}, ${INVOICED} AS invoiced,
             (SELECT COALESCE(-SUM(c.amount), 0) FROM value_change c WHERE c.line_document_id = l.document_id AND c.line_no = l.line_no) AS cost
      FROM delivery_line l JOIN document d ON d.id = l.document_id JOIN item i ON i.id = l.item_id
-     WHERE (? IS NULL OR d.customer = ?) HAVING invoiced < l.quantity ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
+     WHERE (? IS NULL OR d.customer = ?) AND ${INVOICED} < l.quantity ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
     [customer ?? null, customer ?? null],
   );
   return {
@@ -150,10 +166,16 @@ export async function countWaiting(manager: EntityManager, user: string): Promis
     `SELECT
        (SELECT COUNT(DISTINCT l.document_id) FROM order_line l WHERE ${RECEIVED} < l.quantity) AS receiving,
        (SELECT COUNT(DISTINCT l.document_id) FROM receipt_line l WHERE ${BILLED} < l.quantity) AS bills,
-       (SELECT COUNT(*) FROM bill_charge l WHERE l.base_amount > (SELECT COALESCE(SUM(s.amount), 0) FROM allocation_share s WHERE s.charge_id = l.document_id AND s.charge_line_no = l.line_no)) AS charges,
+       (SELECT COUNT(*) FROM bill_charge l WHERE ${ALLOCATED} < l.base_amount) AS charges,
        (SELECT COUNT(DISTINCT l.document_id) FROM delivery_line l WHERE ${INVOICED} < l.quantity) AS deliveries,
        (SELECT COUNT(*) FROM draft WHERE user_id = ?) AS drafts`,
     [user],
   )) as Row[];
-  return { receiving: Number(row?.receiving), bills: Number(row?.bills), charges: Number(row?.charges), deliveries: Number(row?.deliveries), drafts: Number(row?.drafts) };
+  return {
+    receiving: Number(row?.receiving),
+    bills: Number(row?.bills),
+    charges: Number(row?.charges),
+    deliveries: Number(row?.deliveries),
+    drafts: Number(row?.drafts),
+  };
 }

@@ -10,7 +10,15 @@ export async function listItems(manager: EntityManager): Promise<ReplyOf<typeof 
 
 export async function listVendors(manager: EntityManager): Promise<ReplyOf<typeof api.vendors>> {
   const rows: Row[] = await manager.query('SELECT id, number, name, currency, terms_days FROM vendor ORDER BY name');
-  return { rows: rows.map((row) => ({ id: text(row.id), number: text(row.number), name: text(row.name), currency: text(row.currency), termsDays: Number(row.terms_days) })) };
+  return {
+    rows: rows.map((row) => ({
+      id: text(row.id),
+      number: text(row.number),
+      name: text(row.name),
+      currency: text(row.currency),
+      termsDays: Number(row.terms_days),
+    })),
+  };
 }
 
 export async function listWarehouses(manager: EntityManager): Promise<ReplyOf<typeof api.warehouses>> {

@@ -33,7 +33,7 @@ export async function readStockCard(manager: EntityManager, currency: string, it
   if (!pool) throw new RequestError(404, 'Not found', 'This item was never in that warehouse.');
   const changes: Row[] = await manager.query(
     `SELECT c.document_id, d.kind, d.number, c.posting AS date, IF(c.document_id = c.line_document_id, m.direction, 'cost') AS direction, o.number AS of_number,
-            IF(c.document_id = c.line_document_id, m.quantity, 0) AS quantity, SUM(c.amount) AS value, MIN(c.component) AS component
+            IF(c.document_id = c.line_document_id, m.quantity, 0) AS quantity, SUM(c.amount) AS value, GROUP_CONCAT(DISTINCT c.component ORDER BY c.component SEPARATOR ', ') AS component
      FROM value_change c JOIN document d ON d.id = c.document_id JOIN document o ON o.id = c.line_document_id
      JOIN movement m ON m.document_id = c.line_document_id AND m.line_no = c.line_no WHERE c.pool_id = ?
      GROUP BY c.document_id, c.line_document_id, c.line_no, c.posting, m.direction, m.quantity, d.kind, d.number, o.number
@@ -50,7 +50,7 @@ export async function readStockCard(manager: EntityManager, currency: string, it
       document: { id: text(row.document_id), kind: text(row.kind) as DocumentKind, number: text(row.number) },
       date: text(row.date),
       direction: text(row.direction) as 'in' | 'out' | 'cost',
-      what: row.direction === 'cost' ? `${text(row.component)} on ${text(row.of_number)}` : '',
+      what: row.direction === 'cost' ? `${text(row.component)} on ${text(row.of_number)}`.slice(0, 160) : '',
       quantity: formatQuantity(quantity(moved)),
       value: showAmount(row.value, currency),
       balance: formatQuantity(quantity(held)),

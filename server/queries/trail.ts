@@ -1,7 +1,7 @@
 import type { EntityManager } from 'typeorm';
 import type { DocumentKind } from '@obolus/contract/roles';
 import type { TrailPart } from '@obolus/contract/views';
-import { fraction, lineAmount, price, quantity, rate, toBase } from '@obolus/core/exact/amounts';
+import { documentAmount, fraction, lineAmount, price, quantity, rate, toBase } from '@obolus/core/exact/amounts';
 import { groupBy } from '../storage/groupBy.ts';
 import { big, showAmount, text, type Row } from './figures.ts';
 
@@ -16,7 +16,10 @@ export async function trailOf(manager: EntityManager, currency: string, document
       return salesTrail(manager, currency, document);
     case 'opening':
       return [];
-    default: {
+    case 'order':
+    case 'receipt':
+    case 'bill':
+    case 'allocation': {
       const orders = await ordersOf(manager, document);
       return orders.length === 0 ? [] : purchaseTrail(manager, currency, orders);
     }
@@ -30,7 +33,10 @@ async function ordersOf(manager: EntityManager, { id, kind }: { id: string; kind
     bill: `SELECT receipt_id FROM bill_line WHERE document_id = ? UNION SELECT receipt_id FROM allocation_share WHERE charge_id = ?`,
     allocation: 'SELECT receipt_id FROM allocation_share WHERE document_id = ?',
   }[kind as 'receipt' | 'bill' | 'allocation'];
-  const rows: Row[] = await manager.query(`SELECT DISTINCT order_id FROM receipt_line WHERE document_id IN (SELECT receipt_id FROM (${receipts}) cited)`, kind === 'bill' ? [id, id] : [id]);
+  const rows: Row[] = await manager.query(
+    `SELECT DISTINCT order_id FROM receipt_line WHERE document_id IN (SELECT receipt_id FROM (${receipts}) cited)`,
+    kind === 'bill' ? [id, id] : [id],
+  );
   return rows.map((row) => text(row.order_id));
 }
 
@@ -39,25 +45,31 @@ async function purchaseTrail(manager: EntityManager, currency: string, orders: r
     `SELECT d.id, d.kind, d.number, d.date, d.currency, d.rate, l.quantity, l.price, l.discount FROM document d JOIN order_line l ON l.document_id = d.id WHERE d.id IN (?) ORDER BY d.id`,
     [orders],
   );
-  for (const row of ordered) {
-    const amount = lineAmount(quantity(big(row.quantity)), price(big(row.price)), fraction(big(row.discount)), text(row.currency));
-    row.amount = toBase(amount, text(row.currency), rate(big(row.rate)), currency).toString();
-  }
+  for (const row of ordered)
+    row.amount = lineAmount(quantity(big(row.quantity)), price(big(row.price)), fraction(big(row.discount)), text(row.currency)).toString();
   const received: Row[] = await manager.query(
-    `SELECT d.id, d.kind, d.number, d.date, SUM(l.base_amount) AS amount FROM receipt_line l JOIN document d ON d.id = l.document_id WHERE l.order_id IN (?) GROUP BY d.id, d.kind, d.number, d.date ORDER BY d.id`,
+    `SELECT d.id, d.kind, d.number, d.date, o.currency, o.rate, l.amount FROM receipt_line l JOIN document d ON d.id = l.document_id JOIN document o ON o.id = l.order_id WHERE l.order_id IN (?) ORDER BY d.id`,
     [orders],
   );
   const billed: Row[] = await manager.query(
-    `SELECT d.id, d.kind, d.number, d.date, SUM(b.payable) AS amount FROM receipt_line l JOIN bill_line b ON b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no
-     JOIN document d ON d.id = b.document_id WHERE l.order_id IN (?) GROUP BY d.id, d.kind, d.number, d.date ORDER BY d.id`,
+    `SELECT d.id, d.kind, d.number, d.date, o.currency, o.rate, b.amount FROM receipt_line l JOIN bill_line b ON b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no
+     JOIN document d ON d.id = b.document_id JOIN document o ON o.id = l.order_id WHERE l.order_id IN (?) ORDER BY d.id`,
     [orders],
   );
+  // All at the order's rate: a gap in the ribbon is then quantity or price, never exchange.
+  for (const row of [...ordered, ...received, ...billed])
+    row.amount = toBase(documentAmount(big(row.amount)), text(row.currency), rate(big(row.rate)), currency).toString();
   const charged: Row[] = await manager.query(
     `SELECT d.id, d.kind, d.number, d.date, SUM(s.amount) AS amount FROM receipt_line l JOIN allocation_share s ON s.receipt_id = l.document_id AND s.receipt_line_no = l.line_no
      JOIN document d ON d.id = s.document_id WHERE l.order_id IN (?) GROUP BY d.id, d.kind, d.number, d.date ORDER BY d.id`,
     [orders],
   );
-  return [partOf('Ordered', ordered, currency), partOf('Received', received, currency), partOf('Billed', billed, currency), partOf('Charges on it', charged, currency)];
+  return [
+    partOf('Ordered', ordered, currency),
+    partOf('Received', received, currency),
+    partOf('Billed', billed, currency),
+    partOf('Charges on it', charged, currency),
+  ];
 }
 
 async function salesTrail(manager: EntityManager, currency: string, { id, kind }: { id: string; kind: DocumentKind }): Promise<TrailPart[]> {
@@ -79,7 +91,20 @@ function partOf(label: string, rows: readonly Row[], currency: string): TrailPar
   const documents = [...groupBy(rows, (row) => text(row.id)).values()].map((lines) => {
     const [first] = lines;
     const amount = lines.reduce((sum, row) => sum + big(row.amount), 0n);
-    return { id: text(first?.id), kind: text(first?.kind) as DocumentKind, number: text(first?.number), date: text(first?.date), amount: showAmount(amount, currency) };
+    return {
+      id: text(first?.id),
+      kind: text(first?.kind) as DocumentKind,
+      number: text(first?.number),
+      date: text(first?.date),
+      amount: showAmount(amount, currency),
+    };
   });
-  return { label, amount: showAmount(rows.reduce((sum, row) => sum + big(row.amount), 0n), currency), documents };
+  return {
+    label,
+    amount: showAmount(
+      rows.reduce((sum, row) => sum + big(row.amount), 0n),
+      currency,
+    ),
+    documents,
+  };
 }

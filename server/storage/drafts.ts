@@ -8,7 +8,14 @@ const MOST_DRAFTS = 200;
 type DraftRow = Omit<DraftView, 'body' | 'updatedAt'> & { body: string; updated_at: string };
 
 const COLUMNS = 'id, kind, title, body, version, updated_at';
-const viewOf = ({ id, kind, title, body, version, updated_at: updatedAt }: DraftRow): DraftView => ({ id, kind, title, body: JSON.parse(body) as unknown, version, updatedAt });
+const viewOf = ({ id, kind, title, body, version, updated_at: updatedAt }: DraftRow): DraftView => ({
+  id,
+  kind,
+  title,
+  body: JSON.parse(body) as unknown,
+  version,
+  updatedAt,
+});
 
 export async function listDrafts(source: DataSource, user: string): Promise<DraftView[]> {
   const rows: DraftRow[] = await source.query(`SELECT ${COLUMNS} FROM draft WHERE user_id = ? ORDER BY updated_at DESC LIMIT ${MOST_DRAFTS}`, [user]);
@@ -22,12 +29,26 @@ export async function readDraft(source: DataSource, user: string, id: string): P
 }
 
 /** Keeps what was typed. A version that was overtaken in another window is refused, so that nothing typed is lost unseen. */
-export async function saveDraft(source: DataSource, user: string, id: string, draft: { kind: DocumentKind; title: string; body: unknown; version: number }): Promise<number> {
+export async function saveDraft(
+  source: DataSource,
+  user: string,
+  id: string,
+  draft: { kind: DocumentKind; title: string; body: unknown; version: number },
+): Promise<number> {
   const body = JSON.stringify(draft.body ?? null);
   if (draft.version === 0) {
-    await source.query('INSERT IGNORE INTO draft (id, user_id, kind, title, body, version, updated_at) VALUES (?, ?, ?, ?, ?, 1, UTC_TIMESTAMP(6))', [id, user, draft.kind, draft.title, body]);
+    await source.query('INSERT IGNORE INTO draft (id, user_id, kind, title, body, version, updated_at) VALUES (?, ?, ?, ?, ?, 1, UTC_TIMESTAMP(6))', [
+      id,
+      user,
+      draft.kind,
+      draft.title,
+      body,
+    ]);
   } else {
-    await source.query('UPDATE draft SET title = ?, body = ?, version = version + 1, updated_at = UTC_TIMESTAMP(6) WHERE id = ? AND user_id = ? AND version = ?', [draft.title, body, id, user, draft.version]);
+    await source.query(
+      'UPDATE draft SET title = ?, body = ?, version = version + 1, updated_at = UTC_TIMESTAMP(6) WHERE id = ? AND user_id = ? AND version = ?',
+      [draft.title, body, id, user, draft.version],
+    );
   }
   const [row] = (await source.query('SELECT version, body FROM draft WHERE id = ? AND user_id = ?', [id, user])) as { version: number; body: string }[];
   if (!row) throw new RequestError(404, 'Not found', 'This draft is not there any more: it was posted or thrown away.');

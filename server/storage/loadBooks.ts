@@ -77,7 +77,10 @@ export class BooksLoader {
     const foreign = distinct(currencies).filter((currency) => currency !== this.company.currency);
     if (foreign.length === 0) return;
     const sql = `SELECT currency, MAX(from_day) AS from_day FROM exchange_rate WHERE currency IN (?) AND from_day <= ? GROUP BY currency`;
-    for (const row of await this.query(`SELECT r.currency, r.from_day, r.rate FROM exchange_rate r JOIN (${sql}) latest USING (currency, from_day)`, [foreign, until])) {
+    for (const row of await this.query(`SELECT r.currency, r.from_day, r.rate FROM exchange_rate r JOIN (${sql}) latest USING (currency, from_day)`, [
+      foreign,
+      until,
+    ])) {
       this.rates.push({ currency: text(row.currency), from: text(row.from_day), rate: rate(big(row.rate)) });
     }
   }
@@ -271,7 +274,10 @@ export class BooksLoader {
   private readLayers(pools: readonly Row[]): Promise<Row[]> {
     const fifo = pools.filter((row) => this.items.get(text(row.item_id))?.method === 'fifo').map((row) => row.id);
     if (fifo.length === 0) return Promise.resolve([]);
-    return this.query('SELECT pool_id, document_id, line_no, quantity, value FROM pool_layer WHERE pool_id IN (?) ORDER BY pool_id, day, document_id, line_no', [fifo]);
+    return this.query(
+      'SELECT pool_id, document_id, line_no, quantity, value FROM pool_layer WHERE pool_id IN (?) ORDER BY pool_id, day, document_id, line_no',
+      [fifo],
+    );
   }
 
   private async readDeliveries(where: string, parameters: unknown[]): Promise<void> {
@@ -324,7 +330,11 @@ const movementOf = (row: Row): Movement => ({
   value: base(row.direction === 'in' ? big(row.value) : -big(row.value)),
 });
 
-const layerOf = (row: Row): Layer => ({ of: lineId(text(row.document_id), Number(row.line_no)), quantity: quantity(big(row.quantity)), value: base(big(row.value)) });
+const layerOf = (row: Row): Layer => ({
+  of: lineId(text(row.document_id), Number(row.line_no)),
+  quantity: quantity(big(row.quantity)),
+  value: base(big(row.value)),
+});
 
 const partOf = (row: Row): InvoicedPart => ({
   line: lineId(text(row.document_id), Number(row.line_no)),

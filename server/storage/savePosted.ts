@@ -31,7 +31,13 @@ export async function savePosted(manager: EntityManager, books: LoadedBooks, pos
   const rowOf = (pool: string | undefined) => (pool === undefined ? null : (books.poolRows.get(pool) ?? null));
   await save(
     facts.movement,
-    posted.movements.map((movement) => ({ ...keyOf(movement.id), pool_id: rowOf(movement.pool), date: movement.date, direction: movement.direction, quantity: movement.quantity })),
+    posted.movements.map((movement) => ({
+      ...keyOf(movement.id),
+      pool_id: rowOf(movement.pool),
+      date: movement.date,
+      direction: movement.direction,
+      quantity: movement.quantity,
+    })),
   );
   const entryOf = new Map(entries.map((entry, position) => [entry.date, position + 1]));
   await save(
@@ -42,7 +48,13 @@ export async function savePosted(manager: EntityManager, books: LoadedBooks, pos
     facts.journalLine,
     entries.flatMap((entry, position) =>
       entry.lines.map((line, at) => ({
-        document_id: entering.id, entry_no: position + 1, line_no: at + 1, account: line.account, amount: line.amount, item_id: line.item ?? null, vendor_id: line.vendor ?? null,
+        document_id: entering.id,
+        entry_no: position + 1,
+        line_no: at + 1,
+        account: line.account,
+        amount: line.amount,
+        item_id: line.item ?? null,
+        vendor_id: line.vendor ?? null,
       })),
     ),
   );
@@ -86,23 +98,43 @@ async function saveLines(save: Save, books: LoadedBooks, document: PostedDocumen
       return save(
         facts.orderLine,
         document.lines.map((line, position) => ({
-          ...at(position), item_id: line.item, quantity: line.quantity, price: line.price, discount: line.discount, due_day: line.due ?? null,
+          ...at(position),
+          item_id: line.item,
+          quantity: line.quantity,
+          price: line.price,
+          discount: line.discount,
+          due_day: line.due ?? null,
         })),
       );
     case 'receipt':
       return save(
         facts.receiptLine,
         document.lines.map((line, position) => ({
-          ...at(position), ...citing('order', 'order_line_no', line.of), item_id: line.item, pool_id: books.poolRows.get(line.pool), quantity: line.quantity,
-          currency: line.currency, rate: line.rate, amount: line.amount, base_amount: line.baseAmount,
+          ...at(position),
+          ...citing('order', 'order_line_no', line.of),
+          item_id: line.item,
+          pool_id: books.poolRows.get(line.pool),
+          quantity: line.quantity,
+          currency: line.currency,
+          rate: line.rate,
+          amount: line.amount,
+          base_amount: line.baseAmount,
         })),
       );
     case 'bill':
       await save(
         facts.billLine,
         document.lines.map((line, position) => ({
-          ...at(position), ...citing('receipt', 'receipt_line_no', line.of), quantity: line.quantity, price: line.price, discount: line.discount,
-          difference: line.difference, amount: line.amount, cleared: line.cleared, price_difference: line.priceDifference, payable: line.payable,
+          ...at(position),
+          ...citing('receipt', 'receipt_line_no', line.of),
+          quantity: line.quantity,
+          price: line.price,
+          discount: line.discount,
+          difference: line.difference,
+          amount: line.amount,
+          cleared: line.cleared,
+          price_difference: line.priceDifference,
+          payable: line.payable,
         })),
       );
       return save(
@@ -112,8 +144,11 @@ async function saveLines(save: Save, books: LoadedBooks, document: PostedDocumen
     case 'allocation': {
       const rows = document.shares.flatMap((share, asked) =>
         document.to.map((line, position) => ({
-          ...citing('charge', 'charge_line_no', share.charge), ...citing('receipt', 'receipt_line_no', line), basis: share.basis,
-          by_hand: document.charges[asked]?.fixed.some((fixed) => fixed.line === line) ?? false, amount: share.amounts[position] ?? 0n,
+          ...citing('charge', 'charge_line_no', share.charge),
+          ...citing('receipt', 'receipt_line_no', line),
+          basis: share.basis,
+          by_hand: document.charges[asked]?.fixed.some((fixed) => fixed.line === line) ?? false,
+          amount: share.amounts[position] ?? 0n,
         })),
       );
       return save(
@@ -124,18 +159,33 @@ async function saveLines(save: Save, books: LoadedBooks, document: PostedDocumen
     case 'delivery':
       return save(
         facts.deliveryLine,
-        document.lines.map((line, position) => ({ ...at(position), item_id: line.item, pool_id: books.poolRows.get(`${line.item}@${document.warehouse}`), quantity: line.quantity })),
+        document.lines.map((line, position) => ({
+          ...at(position),
+          item_id: line.item,
+          pool_id: books.poolRows.get(`${line.item}@${document.warehouse}`),
+          quantity: line.quantity,
+        })),
       );
     case 'invoice':
       return save(
         facts.invoiceLine,
-        document.lines.map((line, position) => ({ ...at(position), ...citing('delivery', 'delivery_line_no', line.of), quantity: line.quantity, price: line.price, amount: line.amount })),
+        document.lines.map((line, position) => ({
+          ...at(position),
+          ...citing('delivery', 'delivery_line_no', line.of),
+          quantity: line.quantity,
+          price: line.price,
+          amount: line.amount,
+        })),
       );
     case 'opening':
       return save(
         facts.openingLine,
         document.lines.map((line, position) => ({
-          ...at(position), item_id: line.item, pool_id: books.poolRows.get(`${line.item}@${document.warehouse}`), quantity: line.quantity, value: line.value,
+          ...at(position),
+          item_id: line.item,
+          pool_id: books.poolRows.get(`${line.item}@${document.warehouse}`),
+          quantity: line.quantity,
+          value: line.value,
         })),
       );
   }
@@ -144,8 +194,15 @@ async function saveLines(save: Save, books: LoadedBooks, document: PostedDocumen
 function valueChangeRow(change: ValueChange, document: string, entry: number, pool: string | null): object {
   const [lineDocument, line] = change.line.split('/');
   return {
-    document_id: document, entry_no: entry, line_document_id: lineDocument, line_no: Number(line), pool_id: pool, component: change.component, amount: change.amount,
-    effective: change.effective, posting: change.posting,
+    document_id: document,
+    entry_no: entry,
+    line_document_id: lineDocument,
+    line_no: Number(line),
+    pool_id: pool,
+    component: change.component,
+    amount: change.amount,
+    effective: change.effective,
+    posting: change.posting,
   };
 }
 
@@ -161,17 +218,28 @@ async function savePool(manager: EntityManager, row: string, { pool, end }: Sett
   const left = new Set(end.layers.map((layer) => layer.of));
   const gone = [...stored.keys()].filter((of) => !left.has(of));
   if (gone.length > 0) {
-    await manager.query(`DELETE FROM pool_layer WHERE pool_id = ? AND (${gone.map(() => '(document_id = ? AND line_no = ?)').join(' OR ')})`, [row, ...gone.flatMap((of) => of.split('/'))]);
+    await manager.query(`DELETE FROM pool_layer WHERE pool_id = ? AND (${gone.map(() => '(document_id = ? AND line_no = ?)').join(' OR ')})`, [
+      row,
+      ...gone.flatMap((of) => of.split('/')),
+    ]);
   }
   const dayOf = new Map(pool.movements.map((movement) => [movement.id, movement.date]));
   for (let from = 0; from < changed.length; from += ROWS_AT_ONCE) {
     const some = changed.slice(from, from + ROWS_AT_ONCE);
     const fresh = some.filter((layer) => !stored.has(layer.of));
     for (const layer of some.filter((entry) => stored.has(entry.of))) {
-      await manager.query('UPDATE pool_layer SET quantity = ?, value = ? WHERE pool_id = ? AND document_id = ? AND line_no = ?', [layer.quantity, layer.value, row, ...layer.of.split('/')]);
+      await manager.query('UPDATE pool_layer SET quantity = ?, value = ? WHERE pool_id = ? AND document_id = ? AND line_no = ?', [
+        layer.quantity,
+        layer.value,
+        row,
+        ...layer.of.split('/'),
+      ]);
     }
     if (fresh.length === 0) continue;
-    await manager.query(`INSERT INTO pool_layer (pool_id, day, document_id, line_no, quantity, value) VALUES ${fresh.map(() => '(?, ?, ?, ?, ?, ?)').join(', ')}`, fresh.flatMap((layer) => [row, dayOf.get(layer.of) ?? null, ...layer.of.split('/'), layer.quantity, layer.value]));
+    await manager.query(
+      `INSERT INTO pool_layer (pool_id, day, document_id, line_no, quantity, value) VALUES ${fresh.map(() => '(?, ?, ?, ?, ?, ?)').join(', ')}`,
+      fresh.flatMap((layer) => [row, dayOf.get(layer.of) ?? null, ...layer.of.split('/'), layer.quantity, layer.value]),
+    );
   }
 }
 

@@ -99,4 +99,5 @@ export const server = createApi({
   },
 });
 
-export const problemOf = (error: unknown): Problem | undefined => (typeof error === 'object' && error !== null && 'status' in error ? (error as Problem) : undefined);
+export const problemOf = (error: unknown): Problem | undefined =>
+  typeof error === 'object' && error !== null && 'status' in error ? (error as Problem) : undefined;

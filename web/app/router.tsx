@@ -3,7 +3,9 @@ import { createBrowserRouter, Navigate, redirect } from 'react-router';
 import { Frame } from '../frame/Frame.tsx';
 import { Mishap } from '../frame/Mishap.tsx';
 
-const screen = <Module,>(load: () => Promise<Module>, pick: (module: Module) => ComponentType) => async () => ({ Component: pick(await load()) });
+const screen =
+  <Module,>(load: () => Promise<Module>, pick: (module: Module) => ComponentType) =>
+  async () => ({ Component: pick(await load()) });
 /** A new document gets its key here: it is the draft's id, and stays in the address over a reload. */
 const newKey = (path: string) => () => redirect(`${path}/${crypto.randomUUID()}`);
 
@@ -12,31 +14,138 @@ export const router = createBrowserRouter([
     path: '/',
     element: <Frame />,
     errorElement: <Mishap />,
+    HydrateFallback: () => null,
     children: [
       { index: true, element: <Navigate to="/orders" replace /> },
-      { path: 'orders', lazy: screen(() => import('../screens/orders/Orders.tsx'), (module) => module.Orders) },
-      { path: 'orders/new', loader: newKey('/orders/new') },
-      { path: 'orders/new/:draft', lazy: screen(() => import('../screens/orders/NewOrder.tsx'), (module) => module.NewOrder) },
-      { path: 'receiving', lazy: screen(() => import('../screens/receiving/Receiving.tsx'), (module) => module.Receiving) },
-      { path: 'receiving/:vendor', loader: ({ params }) => redirect(`/receiving/${params.vendor}/${crypto.randomUUID()}`) },
-      { path: 'receiving/:vendor/:draft', lazy: screen(() => import('../screens/receiving/Receiving.tsx'), (module) => module.Receiving) },
-      { path: 'bench', lazy: screen(() => import('../screens/bench/Bench.tsx'), (module) => module.Bench) },
-      { path: 'bench/:vendor', loader: ({ params }) => redirect(`/bench/${params.vendor}/${crypto.randomUUID()}`) },
-      { path: 'bench/:vendor/:draft', lazy: screen(() => import('../screens/bench/Bench.tsx'), (module) => module.Bench) },
-      { path: 'landing', loader: newKey('/landing') },
-      { path: 'landing/:draft', lazy: screen(() => import('../screens/landing/Landing.tsx'), (module) => module.Landing) },
-      { path: 'deliveries', lazy: screen(() => import('../screens/deliveries/Deliveries.tsx'), (module) => module.Deliveries) },
-      { path: 'deliveries/new', loader: newKey('/deliveries/new') },
-      { path: 'deliveries/new/:draft', lazy: screen(() => import('../screens/deliveries/NewDelivery.tsx'), (module) => module.NewDelivery) },
-      { path: 'deliveries/invoice/:customer', loader: ({ params }) => redirect(`/deliveries/invoice/${encodeURIComponent(params.customer ?? '')}/${crypto.randomUUID()}`) },
-      { path: 'deliveries/invoice/:customer/:draft', lazy: screen(() => import('../screens/deliveries/NewInvoice.tsx'), (module) => module.NewInvoice) },
-      { path: 'stock', lazy: screen(() => import('../screens/stock/Stock.tsx'), (module) => module.Stock) },
-      { path: 'stock/:item/:warehouse', lazy: screen(() => import('../screens/stock/StockCard.tsx'), (module) => module.StockCard) },
-      { path: 'ledger', lazy: screen(() => import('../screens/ledger/Journal.tsx'), (module) => module.Journal) },
-      { path: 'ledger/trial-balance', lazy: screen(() => import('../screens/ledger/TrialBalance.tsx'), (module) => module.TrialBalance) },
-      { path: 'documents/:id', lazy: screen(() => import('../screens/documents/Document.tsx'), (module) => module.Document) },
-      { path: 'setup', lazy: screen(() => import('../screens/setUp/Imports.tsx'), (module) => module.Imports) },
-      { path: 'setup/:import', lazy: screen(() => import('../screens/setUp/Imports.tsx'), (module) => module.Imports) },
+      {
+        path: 'orders',
+        lazy: screen(
+          () => import('../screens/orders/Orders.tsx'),
+          (module) => module.Orders,
+        ),
+      },
+      { path: 'orders/new', loader: newKey('/orders/new'), element: null },
+      {
+        path: 'orders/new/:draft',
+        lazy: screen(
+          () => import('../screens/orders/NewOrder.tsx'),
+          (module) => module.NewOrder,
+        ),
+      },
+      {
+        path: 'receiving',
+        lazy: screen(
+          () => import('../screens/receiving/Receiving.tsx'),
+          (module) => module.Receiving,
+        ),
+      },
+      { path: 'receiving/:vendor', loader: ({ params }) => redirect(`/receiving/${params.vendor}/${crypto.randomUUID()}`), element: null },
+      {
+        path: 'receiving/:vendor/:draft',
+        lazy: screen(
+          () => import('../screens/receiving/Receiving.tsx'),
+          (module) => module.Receiving,
+        ),
+      },
+      {
+        path: 'bench',
+        lazy: screen(
+          () => import('../screens/bench/Bench.tsx'),
+          (module) => module.Bench,
+        ),
+      },
+      { path: 'bench/:vendor', loader: ({ params }) => redirect(`/bench/${params.vendor}/${crypto.randomUUID()}`), element: null },
+      {
+        path: 'bench/:vendor/:draft',
+        lazy: screen(
+          () => import('../screens/bench/Bench.tsx'),
+          (module) => module.Bench,
+        ),
+      },
+      { path: 'landing', loader: newKey('/landing'), element: null },
+      {
+        path: 'landing/:draft',
+        lazy: screen(
+          () => import('../screens/landing/Landing.tsx'),
+          (module) => module.Landing,
+        ),
+      },
+      {
+        path: 'deliveries',
+        lazy: screen(
+          () => import('../screens/deliveries/Deliveries.tsx'),
+          (module) => module.Deliveries,
+        ),
+      },
+      { path: 'deliveries/new', loader: newKey('/deliveries/new'), element: null },
+      {
+        path: 'deliveries/new/:draft',
+        lazy: screen(
+          () => import('../screens/deliveries/NewDelivery.tsx'),
+          (module) => module.NewDelivery,
+        ),
+      },
+      {
+        path: 'deliveries/invoice/:customer',
+        loader: ({ params }) => redirect(`/deliveries/invoice/${encodeURIComponent(params.customer ?? '')}/${crypto.randomUUID()}`),
+        element: null,
+      },
+      {
+        path: 'deliveries/invoice/:customer/:draft',
+        lazy: screen(
+          () => import('../screens/deliveries/NewInvoice.tsx'),
+          (module) => module.NewInvoice,
+        ),
+      },
+      {
+        path: 'stock',
+        lazy: screen(
+          () => import('../screens/stock/Stock.tsx'),
+          (module) => module.Stock,
+        ),
+      },
+      {
+        path: 'stock/:item/:warehouse',
+        lazy: screen(
+          () => import('../screens/stock/StockCard.tsx'),
+          (module) => module.StockCard,
+        ),
+      },
+      {
+        path: 'ledger',
+        lazy: screen(
+          () => import('../screens/ledger/Journal.tsx'),
+          (module) => module.Journal,
+        ),
+      },
+      {
+        path: 'ledger/trial-balance',
+        lazy: screen(
+          () => import('../screens/ledger/TrialBalance.tsx'),
+          (module) => module.TrialBalance,
+        ),
+      },
+      {
+        path: 'documents/:id',
+        lazy: screen(
+          () => import('../screens/documents/Document.tsx'),
+          (module) => module.Document,
+        ),
+      },
+      {
+        path: 'setup',
+        lazy: screen(
+          () => import('../screens/setUp/Imports.tsx'),
+          (module) => module.Imports,
+        ),
+      },
+      {
+        path: 'setup/:import',
+        lazy: screen(
+          () => import('../screens/setUp/Imports.tsx'),
+          (module) => module.Imports,
+        ),
+      },
       { path: '*', element: <Mishap /> },
     ],
   },

@@ -23,10 +23,14 @@ export function Footing({ entering, action, waitingFor, note, allowed }: Props) 
   const first = refusals[0];
   return (
     <section className="foot" aria-label="Footing">
-      <div>{preview?.accepted ? <JournalSides entries={preview.entries} /> : <p className="dim">{first ? 'Nothing is posted until what is marked is put right.' : waitingFor}</p>}</div>
       <div>
-        {preview?.accepted && preview.unitCosts.length > 0 ? <UnitCosts preview={preview} /> : (note ?? null)}
+        {preview?.accepted ? (
+          <JournalSides entries={preview.entries} />
+        ) : (
+          <p className="dim">{first ? 'Nothing is posted until what is marked is put right.' : waitingFor}</p>
+        )}
       </div>
+      <div>{preview?.accepted && preview.unitCosts.length > 0 ? <UnitCosts preview={preview} /> : (note ?? null)}</div>
       <div className="flex flex-col">
         <p className="grow" role="status" aria-live="polite">
           {failure ? (
@@ -37,10 +41,18 @@ export function Footing({ entering, action, waitingFor, note, allowed }: Props) 
               {refusals.length > 1 && ` And ${refusals.length - 1} more.`}
             </span>
           ) : preview?.accepted ? (
-            preview.entries.length === 0 ? 'Posts nothing: an order is a commitment.' : 'Balances.'
+            preview.entries.length === 0 ? (
+              'Posts nothing: an order is a commitment.'
+            ) : (
+              'Balances.'
+            )
           ) : null}
         </p>
-        <p className="dim text-[12.5px] pb-1">{allowed ? { yes: 'Draft kept', 'not yet': 'Keeping draft …', failed: 'Draft not kept; it is only here' }[entering.saved] : 'Your role may look, not post.'}</p>
+        <p className="dim text-[12.5px] pb-1">
+          {allowed
+            ? { yes: 'Draft kept', 'not yet': 'Keeping draft …', failed: 'Draft not kept; it is only here' }[entering.saved]
+            : 'Your role may look, not post.'}
+        </p>
         <button type="button" className="btn justify-center" disabled={!ready} onClick={() => void entering.post()}>
           {posting ? 'Posting …' : action} <kbd>Ctrl ↵</kbd>
         </button>
@@ -68,14 +80,27 @@ export function JournalSides({ entries }: { entries: readonly EntryView[] }) {
           </div>
         );
       })}
-      <div className="total">{showFigure(sumOf(some.map((line) => line.amount), company.currency).replace('-', ''))}</div>
+      <div className="total">
+        {showFigure(
+          sumOf(
+            some.map((line) => line.amount),
+            company.currency,
+          ).replace('-', ''),
+        )}
+      </div>
     </div>
   );
   if (lines.length === 0) return <p className="dim">No entry: nothing of value moves.</p>;
   return (
     <div className="sides">
-      {side('Debit', lines.filter((line) => !line.amount.startsWith('-')))}
-      {side('Credit', lines.filter((line) => line.amount.startsWith('-')))}
+      {side(
+        'Debit',
+        lines.filter((line) => !line.amount.startsWith('-')),
+      )}
+      {side(
+        'Credit',
+        lines.filter((line) => line.amount.startsWith('-')),
+      )}
     </div>
   );
 }

@@ -28,7 +28,12 @@ export function Frame() {
   const me = server.useMeQuery();
   if (me.isLoading) return null;
   if (problemOf(me.error)?.status === 401) return <SignIn />;
-  if (!me.data) return <div className="body"><Problem error={me.error} again={me.refetch} /></div>;
+  if (!me.data)
+    return (
+      <div className="body">
+        <Problem error={me.error} again={me.refetch} />
+      </div>
+    );
   return (
     <MeContext value={me.data}>
       <Signed me={me.data} />
@@ -39,7 +44,10 @@ export function Frame() {
 function Signed({ me }: { me: Me }) {
   const [searching, setSearching] = useState(false);
   const [helping, setHelping] = useState(false);
-  useFrameKeys(() => setSearching(true), () => setHelping(true));
+  useFrameKeys(
+    () => setSearching(true),
+    () => setHelping(true),
+  );
   return (
     <div className="frame">
       <Index me={me} onSearch={() => setSearching(true)} />
@@ -80,7 +88,7 @@ function Index({ me, onSearch }: { me: Me; onSearch: () => void }) {
       <div className="who">
         {me.company.name}
         <br />
-        books open from {showDay(me.company.firstOpenDay)}
+        open from {showDay(me.company.firstOpenDay)}
         <br />
         <span className="text-ink">{me.user.name}</span> · {me.user.role}
         <br />

@@ -45,14 +45,24 @@ export function Search({ open, onOpenChange }: { open: boolean; onOpenChange: (o
             <Command.List className="py-1">
               {found.length === 0 && actions.length === 0 && <p className="px-4 py-3 text-ink-3">Nothing is called or amounts to that.</p>}
               {found.map((hit) => (
-                <Command.Item key={hit.what + hit.link + hit.detail} value={hit.what + hit.link + hit.detail} onSelect={() => go(hit.link)} className="flex gap-3 px-4 py-1.5 data-[selected=true]:bg-bronze-soft cursor-pointer">
+                <Command.Item
+                  key={hit.what + hit.link + hit.detail}
+                  value={hit.what + hit.link + hit.detail}
+                  onSelect={() => go(hit.link)}
+                  className="flex gap-3 px-4 py-1.5 data-[selected=true]:bg-bronze-soft cursor-pointer"
+                >
                   <span className="w-20 shrink-0 text-ink-3">{hit.what}</span>
                   <span className="grow">{hit.title}</span>
                   <span className="text-ink-2">{hit.detail}</span>
                 </Command.Item>
               ))}
               {actions.map((action) => (
-                <Command.Item key={action.link} value={action.link} onSelect={() => go(action.link)} className="flex gap-3 px-4 py-1.5 data-[selected=true]:bg-bronze-soft cursor-pointer">
+                <Command.Item
+                  key={action.link}
+                  value={action.link}
+                  onSelect={() => go(action.link)}
+                  className="flex gap-3 px-4 py-1.5 data-[selected=true]:bg-bronze-soft cursor-pointer"
+                >
                   <span className="w-20 shrink-0 text-ink-3">do</span>
                   {action.title}
                 </Command.Item>

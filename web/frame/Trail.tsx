@@ -26,7 +26,9 @@ export function Trail({ parts, here, currency }: { parts: readonly TrailPart[]; 
               <div className="what">
                 {isZero(part.amount) ? <span className="dim">{apart ? 'none yet' : 'nothing yet'}</span> : showFigure(part.amount)}
                 {!apart && !isZero(part.amount) && !isZero(missing) && (
-                  <span className={isNegative(missing) ? 'text-over pl-2' : 'text-short pl-2'}>{isNegative(missing) ? `▲ ${showFigure(missing.slice(1), 2)}` : `▼ ${showFigure(missing, 2)} to come`}</span>
+                  <span className={isNegative(missing) ? 'text-over pl-2' : 'text-short pl-2'}>
+                    {isNegative(missing) ? `▲ ${showFigure(missing.slice(1), 2)}` : `▼ ${showFigure(missing, 2)} to come`}
+                  </span>
                 )}
               </div>
             </div>
@@ -37,7 +39,12 @@ export function Trail({ parts, here, currency }: { parts: readonly TrailPart[]; 
                     {document.number}
                   </b>
                 ) : (
-                  <Link key={document.id} className="act" to={`/documents/${document.id}`} title={`${document.date}, ${showFigure(document.amount)} ${currency}`}>
+                  <Link
+                    key={document.id}
+                    className="act"
+                    to={`/documents/${document.id}`}
+                    title={`${document.date}, ${showFigure(document.amount)} ${currency}`}
+                  >
                     {document.number}
                   </Link>
                 ),

@@ -58,10 +58,30 @@ export function FigureCell(props: CellProps) {
   );
 }
 
-export function Choice({ label, value, onChange, options, wrong, className = '' }: { label: string; value: string; onChange: (value: string) => void; options: readonly (readonly [string, string])[]; wrong?: string | undefined; className?: string }) {
+export function Choice({
+  label,
+  value,
+  onChange,
+  options,
+  wrong,
+  className = '',
+}: {
+  label: string;
+  value: string;
+  onChange: (value: string) => void;
+  options: readonly (readonly [string, string])[];
+  wrong?: string | undefined;
+  className?: string;
+}) {
   return (
     <>
-      <select className={`cell ${className}`} aria-label={label} aria-invalid={wrong ? true : undefined} value={value} onChange={(event) => onChange(event.target.value)}>
+      <select
+        className={`cell ${className}`}
+        aria-label={label}
+        aria-invalid={wrong ? true : undefined}
+        value={value}
+        onChange={(event) => onChange(event.target.value)}
+      >
         {options.map(([key, name]) => (
           <option key={key} value={key}>
             {name}

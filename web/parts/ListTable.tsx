@@ -32,12 +32,21 @@ export function ListTable<Row>({ rows, columns, keyOf, linkOf, label, find = '',
   const wanted = filter.trim().toLowerCase();
   const kept = wanted ? rows.filter((row) => columns.some((column) => column.text(row).toLowerCase().includes(wanted))) : rows;
   const by = sort && columns[sort.column];
-  const shown = by ? [...kept].sort((a, b) => (sort.down ? -1 : 1) * (by.figure ? compareFigures(by.text(a), by.text(b)) : by.text(a).localeCompare(by.text(b)))) : kept;
+  const shown = by
+    ? [...kept].sort((a, b) => (sort.down ? -1 : 1) * (by.figure ? compareFigures(by.text(a), by.text(b)) : by.text(a).localeCompare(by.text(b))))
+    : kept;
   if (rows.length === 0) return <div className="empty">{empty}</div>;
   return (
     <>
       <div className="pb-2">
-        <input ref={box} className="cell max-w-[300px]" placeholder="Filter" aria-label={`Filter ${label}`} value={filter} onChange={(event) => setFilter(event.target.value)} />
+        <input
+          ref={box}
+          className="cell max-w-[300px]"
+          placeholder="Filter"
+          aria-label={`Filter ${label}`}
+          value={filter}
+          onChange={(event) => setFilter(event.target.value)}
+        />
         <span className="dim pl-3">
           {shown.length === rows.length ? `${rows.length}` : `${shown.length} of ${rows.length}`} <kbd>/</kbd>
         </span>
@@ -46,7 +55,11 @@ export function ListTable<Row>({ rows, columns, keyOf, linkOf, label, find = '',
         <thead>
           <tr>
             {columns.map((column, position) => (
-              <th key={column.title} className={column.figure ? 'num' : ''} aria-sort={sort?.column === position ? (sort.down ? 'descending' : 'ascending') : undefined}>
+              <th
+                key={column.title}
+                className={column.figure ? 'num' : ''}
+                aria-sort={sort?.column === position ? (sort.down ? 'descending' : 'ascending') : undefined}
+              >
                 <button type="button" onClick={() => setSort({ column: position, down: sort?.column === position ? !sort.down : false })}>
                   {column.title}
                   {sort?.column === position ? (sort.down ? ' ↓' : ' ↑') : ''}
@@ -59,9 +72,24 @@ export function ListTable<Row>({ rows, columns, keyOf, linkOf, label, find = '',
           {shown.map((row) => {
             const link = linkOf?.(row);
             return (
-              <tr key={keyOf(row)} {...(link ? { tabIndex: 0, 'data-row': true, className: 'cursor-pointer', onClick: () => void navigate(link), onKeyDown: openWithEnter(() => void navigate(link)) } : {})}>
+              <tr
+                key={keyOf(row)}
+                {...(link
+                  ? {
+                      tabIndex: 0,
+                      'data-row': true,
+                      className: 'cursor-pointer',
+                      onClick: () => void navigate(link),
+                      onKeyDown: openWithEnter(() => void navigate(link)),
+                    }
+                  : {})}
+              >
                 {columns.map((column) => (
-                  <td key={column.title} className={[column.figure ? 'num' : '', column.name ? 'name' : ''].join(' ')} title={column.name ? column.text(row) : undefined}>
+                  <td
+                    key={column.title}
+                    className={[column.figure ? 'num' : '', column.name ? 'name' : ''].join(' ')}
+                    title={column.name ? column.text(row) : undefined}
+                  >
                     {column.show(row)}
                   </td>
                 ))}

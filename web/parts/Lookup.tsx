@@ -26,16 +26,15 @@ export function Lookup({ label, options, value, onChange, wrong, placeholder, au
   const [text, setText] = useState(shown(chosen));
   useEffect(() => setText(shown(chosen)), [chosen]);
   const wanted = text.trim().toLowerCase();
-  const fitting = (wanted === shown(chosen).toLowerCase() ? options : options.filter((option) => `${option.number} ${option.name}`.toLowerCase().includes(wanted))).slice(0, MOST);
+  const fitting = (
+    wanted === shown(chosen).toLowerCase() ? options : options.filter((option) => `${option.number} ${option.name}`.toLowerCase().includes(wanted))
+  ).slice(0, MOST);
   const box = useCombobox<Option>({
     items: fitting,
     itemToString: (option) => shown(option ?? undefined),
     inputValue: text,
     selectedItem: chosen ?? null,
     defaultHighlightedIndex: 0,
-    onInputValueChange: ({ inputValue, type }) => {
-      if (type === useCombobox.stateChangeTypes.InputChange) setText(inputValue);
-    },
     onSelectedItemChange: ({ selectedItem }) => {
       if (selectedItem && selectedItem.id !== value) onChange(selectedItem.id);
       if (selectedItem) setText(shown(selectedItem));
@@ -48,7 +47,12 @@ export function Lookup({ label, options, value, onChange, wrong, placeholder, au
   return (
     <div className="relative">
       <input
-        {...box.getInputProps({ onFocus: (event) => event.currentTarget.select() })}
+        {...box.getInputProps({
+          onFocus: (event) => event.currentTarget.select(),
+          // Set at once, not after the combobox has settled: fast typing must not lose a letter.
+          onChange: (event) => setText(event.currentTarget.value),
+          'aria-labelledby': undefined,
+        })}
         data-open={open || undefined}
         className="cell"
         aria-label={label}
@@ -58,7 +62,7 @@ export function Lookup({ label, options, value, onChange, wrong, placeholder, au
         title={chosen ? `${chosen.number} ${chosen.name}` : undefined}
       />
       {wrong && <div className="wrong">{wrong}</div>}
-      <ul {...box.getMenuProps({ 'aria-label': label })} className={open ? 'options' : 'hidden'}>
+      <ul {...box.getMenuProps({ 'aria-label': `Choices for ${label}`, 'aria-labelledby': undefined })} className={open ? 'options' : 'hidden'}>
         {open &&
           fitting.map((option, index) => (
             <li key={option.id} {...box.getItemProps({ item: option, index })}>

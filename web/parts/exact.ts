@@ -19,7 +19,11 @@ export function amountOfLine(qty: string, unitPrice: string, discount: string, c
 /** Sums of amounts and quantities, exact. */
 export function sumOf(texts: readonly (string | undefined)[], currency: string): string {
   const places = isCurrency(currency) ? decimalsOf(currency) : 2;
-  return formatDecimal(texts.reduce((sum, text) => sum + (scaled(text ?? '', places) ?? 0n), 0n), places, places);
+  return formatDecimal(
+    texts.reduce((sum, text) => sum + (scaled(text ?? '', places) ?? 0n), 0n),
+    places,
+    places,
+  );
 }
 
 /** a − b, to the decimals that either has. */

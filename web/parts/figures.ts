@@ -15,9 +15,16 @@ export function showFigure(text: string | null | undefined, decimals?: number): 
 /** A price: at least two decimals, more where there are more. */
 export const showPrice = (text: string): string => showFigure(text, Math.max(2, (text.split('.')[1] ?? '').length));
 
+/** A count with its word: 1 line, 2 lines. */
+export const count = (n: number, word: string): string => `${n} ${word}${n === 1 ? '' : 's'}`;
+
 const dayFormat = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
 
 export const showDay = (day: string | null | undefined): string => (day ? dayFormat.format(new Date(`${day}T00:00:00Z`)) : '');
 
 /** What people type as a figure, as the contract wants it: no grouping, no blanks, a point. */
-export const typedFigure = (text: string): string => text.replace(/[\s'\u00a0\u202f]/g, '').replace(/,(?=\d{3}(\D|$))/g, '').replace(',', '.');
+export const typedFigure = (text: string): string =>
+  text
+    .replace(/[\s'\u00a0\u202f]/g, '')
+    .replace(/,(?=\d{3}(\D|$))/g, '')
+    .replace(',', '.');

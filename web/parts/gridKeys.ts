@@ -13,7 +13,9 @@ export function gridKeys({ onLastEnter, onRemove }: GridKeys) {
   return (event: KeyboardEvent<HTMLElement>) => {
     const field = event.target as HTMLElement;
     if (!field.matches('input, select') || field.dataset.open !== undefined) return;
-    const rows = [...event.currentTarget.querySelectorAll('tr')].map((row) => [...row.querySelectorAll<HTMLElement>('input, select')]).filter((row) => row.length > 0);
+    const rows = [...event.currentTarget.querySelectorAll('tr')]
+      .map((row) => [...row.querySelectorAll<HTMLElement>('input, select')])
+      .filter((row) => row.length > 0);
     const at = rows.findIndex((row) => row.includes(field));
     const column = rows[at]?.indexOf(field) ?? 0;
     const goTo = (target: HTMLElement | undefined) => {

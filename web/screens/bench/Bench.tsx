@@ -8,7 +8,7 @@ import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../frame/me.ts';
 import { Cell, Choice, Field, FigureCell } from '../../parts/Cells.tsx';
 import { amountOfLine, difference, isZero, sumOf } from '../../parts/exact.ts';
-import { showDay, showFigure, showPrice } from '../../parts/figures.ts';
+import { count, showDay, showFigure, showPrice } from '../../parts/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Lookup } from '../../parts/Lookup.tsx';
@@ -41,10 +41,10 @@ export function Bench() {
     byVendor.set(line.vendor.id, group);
   }
   return (
-    <div className="aside h-screen">
+    <div className="aside">
       <nav aria-label="Vendors with goods not billed">
         <header>
-          <b>{byVendor.size} vendors</b> with goods not billed
+          <b>{count(byVendor.size, 'vendor')}</b> with goods not billed
         </header>
         {[...byVendor.values()].map((group) => {
           const currencies = [...new Set(group.lines.map((line) => line.currency))];
@@ -72,7 +72,13 @@ export function Bench() {
         })}
         <div className="p-3">
           <div className="cap">A bill of another vendor</div>
-          <Lookup label="A bill of another vendor" placeholder="Carrier, broker, insurer …" options={vendors.data?.rows ?? []} value="" onChange={(id) => id && void navigate(`/bench/${id}`)} />
+          <Lookup
+            label="A bill of another vendor"
+            placeholder="Carrier, broker, insurer …"
+            options={vendors.data?.rows ?? []}
+            value=""
+            onChange={(id) => id && void navigate(`/bench/${id}`)}
+          />
         </div>
       </nav>
       {all.isError ? (
@@ -83,7 +89,10 @@ export function Bench() {
         <div className="body">
           <div className="empty">
             <h2>Whose bill is it?</h2>
-            <p>Choose the vendor at the left: what was ordered and received lies ready beside the bill. Carriers and brokers bill charges; find them below the list.</p>
+            <p>
+              Choose the vendor at the left: what was ordered and received lies ready beside the bill. Carriers and brokers bill charges; find them below the
+              list.
+            </p>
           </div>
         </div>
       ) : (
@@ -100,9 +109,18 @@ function Bill({ vendor, draft, lines }: { vendor: string; draft: string; lines: 
   const entering = useDraft<'bill', Body>({
     kind: 'bill',
     id: draft,
-    blank: () => ({ vendor, number: '', date: me.company.today, currency: lines[0]?.currency ?? party?.currency ?? me.company.currency, billed: {}, charges: [] }),
+    blank: () => ({
+      vendor,
+      number: '',
+      date: me.company.today,
+      currency: lines[0]?.currency ?? party?.currency ?? me.company.currency,
+      billed: {},
+      charges: [],
+    }),
     toCommand: ({ billed, charges, ...body }) => {
-      const cited = lines.filter((line) => billed[line.line]?.quantity).map((line) => ({ of: line.line, discount: line.discount, ...(billed[line.line] as BilledLine) }));
+      const cited = lines
+        .filter((line) => billed[line.line]?.quantity)
+        .map((line) => ({ of: line.line, discount: line.discount, ...(billed[line.line] as BilledLine) }));
       const given = charges.filter((charge) => charge.amount !== '');
       return cited.length + given.length === 0 ? undefined : { ...body, lines: cited, charges: given };
     },
@@ -117,7 +135,11 @@ function Bill({ vendor, draft, lines }: { vendor: string; draft: string; lines: 
     <div className="screen">
       <Head title={party.name} more={body.number || 'vendor bill'} about={`${body.currency}, due ${party.termsDays} days after the bill`}>
         {lines.length > 0 && (
-          <button type="button" className="btn quiet" onClick={() => change({ billed: Object.fromEntries(inCurrency.map((line) => [line.line, asReceived(line)])) })}>
+          <button
+            type="button"
+            className="btn quiet"
+            onClick={() => change({ billed: Object.fromEntries(inCurrency.map((line) => [line.line, asReceived(line)])) })}
+          >
             Bills all of it
           </button>
         )}
@@ -131,19 +153,33 @@ function Bill({ vendor, draft, lines }: { vendor: string; draft: string; lines: 
             <Cell label="Date" type="date" value={body.date} wrong={wrongAt(refusals, '/date')} onChange={(date) => change({ date })} />
           </Field>
           <Field name="Currency">
-            <Cell label="Currency" value={body.currency} wrong={wrongAt(refusals, '/currency')} onChange={(currency) => change({ currency: currency.toUpperCase().slice(0, 3) })} />
+            <Cell
+              label="Currency"
+              value={body.currency}
+              wrong={wrongAt(refusals, '/currency')}
+              onChange={(currency) => change({ currency: currency.toUpperCase().slice(0, 3) })}
+            />
           </Field>
         </div>
         {inCurrency.length > 0 && <BillGrid entering={entering} body={body} lines={inCurrency} />}
         <Charges entering={entering} body={body} goods={inCurrency.length > 0} />
         <p className="flex justify-end items-baseline gap-4 pt-1">
           <span className="dim">Total of the bill, {body.currency}</span>
-          <span className="font-book text-[18px] font-semibold" style={{ borderTop: '1px solid var(--ink)', borderBottom: '3px double var(--ink)', minWidth: 110, textAlign: 'right' }}>
+          <span
+            className="font-book text-[18px] font-semibold"
+            style={{ borderTop: '1px solid var(--ink)', borderBottom: '3px double var(--ink)', minWidth: 110, textAlign: 'right' }}
+          >
             {showFigure(total)}
           </span>
         </p>
       </div>
-      <Footing entering={entering} allowed={mayBill} action="Post bill" waitingFor="Enter the vendor’s number and what the bill covers: quantities against receipts, or charges." note={<p className="dim">A price that differs goes into the goods, or to purchase price variance, as decided on its line.</p>} />
+      <Footing
+        entering={entering}
+        allowed={mayBill}
+        action="Post bill"
+        waitingFor="Enter the vendor’s number and what the bill covers: quantities against receipts, or charges."
+        note={<p className="dim">A price that differs goes into the goods, or to purchase price variance, as decided on its line.</p>}
+      />
     </div>
   );
 }
@@ -160,20 +196,23 @@ function BillGrid({ entering: { change, refusals }, body, lines }: { entering: E
     change({ billed: { ...body.billed, [line.line]: { ...before, ...to } } });
   };
   return (
-    <table className="sheet" aria-label="Lines of the bill">
+    <table className="sheet ruled tight" aria-label="Lines of the bill">
       <thead>
         <tr>
-          <th>Item</th>
-          <th>Receipt</th>
-          <th className="num">Ordered</th>
-          <th className="num">Received, not billed</th>
-          <th className="w-[64px]"><span className="sr-only">Difference of quantity</span></th>
-          <th className="num w-[92px]">Billed</th>
-          <th className="num">Order price</th>
-          <th className="w-[64px]"><span className="sr-only">Difference of price</span></th>
-          <th className="num w-[98px]">Billed at</th>
-          <th className="num">Amount</th>
-          <th className="w-[118px]">Difference</th>
+          <th>Item and receipt</th>
+          <th className="num w-[56px]">Ordered</th>
+          <th className="num w-[60px]">Received</th>
+          <th className="w-[54px]">
+            <span className="sr-only">Difference of quantity</span>
+          </th>
+          <th className="num w-[62px]">Billed</th>
+          <th className="num w-[76px]">Order price</th>
+          <th className="w-[62px]">
+            <span className="sr-only">Difference of price</span>
+          </th>
+          <th className="num w-[70px]">Billed at</th>
+          <th className="num w-[86px]">Amount</th>
+          <th className="w-[96px]">Difference</th>
         </tr>
       </thead>
       <tbody onKeyDown={gridKeys({})}>
@@ -184,11 +223,9 @@ function BillGrid({ entering: { change, refusals }, body, lines }: { entering: E
           const differs = billed?.quantity && !isZero(difference(billed.price, line.price));
           return (
             <tr key={line.line}>
-              <td className="name" title={`${line.item.number} ${line.item.name}`}>
-                {line.item.name} <span className="dim">{line.item.number}</span>
-              </td>
-              <td title={line.receipt.packingSlip}>
-                <Link className="act" tabIndex={-1} to={`/documents/${line.receipt.id}`}>
+              <td className="name" title={`${line.item.number} ${line.item.name}, ${line.receipt.number}, packing slip ${line.receipt.packingSlip}`}>
+                {line.item.name}{' '}
+                <Link className="dim hover:text-bronze" tabIndex={-1} to={`/documents/${line.receipt.id}`}>
                   {line.receipt.number}
                 </Link>
               </td>
@@ -196,12 +233,22 @@ function BillGrid({ entering: { change, refusals }, body, lines }: { entering: E
               <td className="num">{showFigure(openOf(line))}</td>
               <td>{billed?.quantity ? <Signal from={openOf(line)} to={billed.quantity} /> : null}</td>
               <td>
-                <FigureCell label={`Billed quantity, ${name}`} value={billed?.quantity ?? ''} wrong={wrongAt(refusals, `${at}/quantity`) ?? wrongAt(refusals, at)} onChange={(quantity) => set(line, { quantity })} />
+                <FigureCell
+                  label={`Billed quantity, ${name}`}
+                  value={billed?.quantity ?? ''}
+                  wrong={wrongAt(refusals, `${at}/quantity`) ?? wrongAt(refusals, at)}
+                  onChange={(quantity) => set(line, { quantity })}
+                />
               </td>
               <td className="num">{showPrice(line.price)}</td>
-              <td>{differs ? <Signal from={line.price} to={billed.price} /> : null}</td>
+              <td>{differs ? <Signal from={line.price} to={billed.price} atLeast={2} /> : null}</td>
               <td>
-                <FigureCell label={`Billed price, ${name}`} value={billed?.price ?? line.price} wrong={wrongAt(refusals, `${at}/price`)} onChange={(price) => set(line, { price })} />
+                <FigureCell
+                  label={`Billed price, ${name}`}
+                  value={billed?.price ?? line.price}
+                  wrong={wrongAt(refusals, `${at}/price`)}
+                  onChange={(price) => set(line, { price })}
+                />
               </td>
               <td className="num strong">{showFigure(lineTotal(body, line))}</td>
               <td>
@@ -228,7 +275,8 @@ function BillGrid({ entering: { change, refusals }, body, lines }: { entering: E
 
 function Charges({ entering: { change, refusals }, body, goods }: { entering: Entering<Body>; body: Body; goods: boolean }) {
   const rows = body.charges.length > 0 ? body.charges : goods ? [] : [{ kind: 'freight' as const, amount: '' }];
-  const set = (at: number, to: Partial<(typeof rows)[number]>) => change({ charges: rows.map((charge, position) => (position === at ? { ...charge, ...to } : charge)) });
+  const set = (at: number, to: Partial<(typeof rows)[number]>) =>
+    change({ charges: rows.map((charge, position) => (position === at ? { ...charge, ...to } : charge)) });
   const unused = CHARGE_KINDS.find((kind) => !rows.some((charge) => charge.kind === kind));
   const add = () => unused && change({ charges: [...rows, { kind: unused, amount: '' }] });
   const sent = rows.flatMap((charge, position) => (charge.amount === '' ? [] : [position]));
@@ -240,7 +288,9 @@ function Charges({ entering: { change, refusals }, body, goods }: { entering: En
             <tr>
               <th>Charge</th>
               <th className="num w-[140px]">Amount, {body.currency}</th>
-              <th className="w-[30px]"><span className="sr-only">Take out</span></th>
+              <th className="w-[30px]">
+                <span className="sr-only">Take out</span>
+              </th>
             </tr>
           </thead>
           <tbody onKeyDown={gridKeys({ onLastEnter: add })}>
@@ -256,10 +306,21 @@ function Charges({ entering: { change, refusals }, body, goods }: { entering: En
                   />
                 </td>
                 <td>
-                  <FigureCell label={`Amount of charge ${at + 1}`} value={charge.amount} wrong={wrongAt(refusals, `/charges/${sent.indexOf(at)}/amount`)} onChange={(amount) => set(at, { amount })} />
+                  <FigureCell
+                    label={`Amount of charge ${at + 1}`}
+                    value={charge.amount}
+                    wrong={wrongAt(refusals, `/charges/${sent.indexOf(at)}/amount`)}
+                    onChange={(amount) => set(at, { amount })}
+                  />
                 </td>
                 <td className="num">
-                  <button type="button" className="dim hover:text-over" tabIndex={-1} aria-label={`Take out charge ${at + 1}`} onClick={() => change({ charges: rows.filter((_, position) => position !== at) })}>
+                  <button
+                    type="button"
+                    className="dim hover:text-over"
+                    tabIndex={-1}
+                    aria-label={`Take out charge ${at + 1}`}
+                    onClick={() => change({ charges: rows.filter((_, position) => position !== at) })}
+                  >
                     ✕
                   </button>
                 </td>

@@ -47,7 +47,11 @@ export function NewDelivery() {
   const sent = body.lines.flatMap((line, position) => (isBlank(line) ? [] : [position]));
   return (
     <div className="screen">
-      <Head title={body.customer || 'New delivery'} more={body.customer ? 'delivery' : ''} about="Goods leave at what their method says; the customer’s invoice takes them to cost of goods" />
+      <Head
+        title={body.customer || 'New delivery'}
+        more={body.customer ? 'delivery' : ''}
+        about="Goods leave at what their method says; the customer’s invoice takes them to cost of goods"
+      />
       <div className="body">
         <div className="fields">
           <Field name="Customer" wide>
@@ -57,17 +61,24 @@ export function NewDelivery() {
             <Cell label="Date" type="date" value={body.date} wrong={wrongAt(refusals, '/date')} onChange={(date) => change({ date })} />
           </Field>
           <Field name="From warehouse">
-            <Choice label="From warehouse" value={body.warehouse} options={(warehouses.data?.rows ?? []).map((entry) => [entry.id, entry.name] as const)} onChange={(warehouse) => change({ warehouse })} />
+            <Choice
+              label="From warehouse"
+              value={body.warehouse}
+              options={(warehouses.data?.rows ?? []).map((entry) => [entry.id, entry.name] as const)}
+              onChange={(warehouse) => change({ warehouse })}
+            />
           </Field>
         </div>
-        <table className="sheet max-w-[760px]" ref={table} aria-label="Lines of the delivery">
+        <table className="sheet ruled max-w-[760px]" ref={table} aria-label="Lines of the delivery">
           <thead>
             <tr>
               <th>Item</th>
               <th className="num w-[120px]">On hand</th>
               <th className="num w-[130px]">Quantity</th>
               <th className="w-[60px]">Unit</th>
-              <th className="w-[30px]"><span className="sr-only">Take out</span></th>
+              <th className="w-[30px]">
+                <span className="sr-only">Take out</span>
+              </th>
             </tr>
           </thead>
           <tbody onKeyDown={gridKeys({ onLastEnter: add, onRemove: remove })}>
@@ -77,11 +88,23 @@ export function NewDelivery() {
               return (
                 <tr key={at}>
                   <td>
-                    <Lookup label={`Item, line ${at + 1}`} placeholder="Number or name" options={items.data?.rows ?? []} value={line.item} wrong={wrong('item')} onChange={(item) => set(at, { item })} />
+                    <Lookup
+                      label={`Item, line ${at + 1}`}
+                      placeholder="Number or name"
+                      options={items.data?.rows ?? []}
+                      value={line.item}
+                      wrong={wrong('item')}
+                      onChange={(item) => set(at, { item })}
+                    />
                   </td>
                   <td className="num dim">{line.item ? showFigure(held?.quantity ?? '0') : ''}</td>
                   <td>
-                    <FigureCell label={`Quantity, line ${at + 1}`} value={line.quantity} wrong={wrong('quantity')} onChange={(quantity) => set(at, { quantity })} />
+                    <FigureCell
+                      label={`Quantity, line ${at + 1}`}
+                      value={line.quantity}
+                      wrong={wrong('quantity')}
+                      onChange={(quantity) => set(at, { quantity })}
+                    />
                   </td>
                   <td className="dim">{items.data?.rows.find((item) => item.id === line.item)?.unit}</td>
                   <td className="num">

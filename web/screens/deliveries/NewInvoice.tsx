@@ -22,7 +22,12 @@ const openOf = (line: DeliveredLine): string => difference(line.delivered, line.
 export function NewInvoice() {
   const { customer = '' } = useParams();
   const open = server.useUninvoicedLinesQuery({ query: { customer } });
-  if (open.isError) return <div className="body"><Problem error={open.error} again={open.refetch} /></div>;
+  if (open.isError)
+    return (
+      <div className="body">
+        <Problem error={open.error} again={open.refetch} />
+      </div>
+    );
   return open.data ? <Invoice customer={customer} lines={open.data.rows} /> : null;
 }
 
@@ -35,7 +40,9 @@ function Invoice({ customer, lines }: { customer: string; lines: readonly Delive
     id: draft,
     blank: () => ({ customer, date: me.company.today, invoiced: Object.fromEntries(lines.map((line) => [line.line, { quantity: openOf(line), price: '' }])) }),
     toCommand: ({ invoiced, ...body }) => {
-      const cited = lines.flatMap((line) => (invoiced[line.line]?.quantity && invoiced[line.line]?.price ? [{ of: line.line, ...(invoiced[line.line] as { quantity: string; price: string }) }] : []));
+      const cited = lines.flatMap((line) =>
+        invoiced[line.line]?.quantity && invoiced[line.line]?.price ? [{ of: line.line, ...(invoiced[line.line] as { quantity: string; price: string }) }] : [],
+      );
       return cited.length === 0 ? undefined : { ...body, lines: cited };
     },
     title: () => `Invoice to ${customer}`,
@@ -84,11 +91,21 @@ function Invoice({ customer, lines }: { customer: string; lines: readonly Delive
                   </td>
                   <td className="num">{showFigure(openOf(line))}</td>
                   <td>
-                    <FigureCell label={`Quantity, ${name}`} value={body.invoiced[line.line]?.quantity ?? ''} wrong={wrongAt(refusals, `${at}/quantity`) ?? wrongAt(refusals, at)} onChange={(quantity) => set(line, { quantity })} />
+                    <FigureCell
+                      label={`Quantity, ${name}`}
+                      value={body.invoiced[line.line]?.quantity ?? ''}
+                      wrong={wrongAt(refusals, `${at}/quantity`) ?? wrongAt(refusals, at)}
+                      onChange={(quantity) => set(line, { quantity })}
+                    />
                   </td>
                   <td className="dim">{line.item.unit}</td>
                   <td>
-                    <FigureCell label={`Price, ${name}`} value={body.invoiced[line.line]?.price ?? ''} wrong={wrongAt(refusals, `${at}/price`)} onChange={(price) => set(line, { price })} />
+                    <FigureCell
+                      label={`Price, ${name}`}
+                      value={body.invoiced[line.line]?.price ?? ''}
+                      wrong={wrongAt(refusals, `${at}/price`)}
+                      onChange={(price) => set(line, { price })}
+                    />
                   </td>
                   <td className="num strong">{showFigure(amountOf(line))}</td>
                 </tr>

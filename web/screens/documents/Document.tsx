@@ -4,19 +4,41 @@ import { server } from '../../app/api.ts';
 import { JournalSides } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../frame/me.ts';
 import { Trail } from '../../frame/Trail.tsx';
+import { compareFigures } from '../../parts/exact.ts';
 import { showDay, showFigure, showPrice } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 
-const KIND = { order: 'Purchase order', receipt: 'Goods receipt', bill: 'Vendor bill', allocation: 'Charges on goods', delivery: 'Delivery', invoice: 'Customer invoice', opening: 'Opening stock' } as const;
-const AMOUNT = { order: 'Ordered', receipt: 'Received', bill: 'Billed', allocation: 'Shared out', delivery: 'Cost as now known', invoice: 'Invoiced', opening: 'Value' } as const;
+const KIND = {
+  order: 'Purchase order',
+  receipt: 'Goods receipt',
+  bill: 'Vendor bill',
+  allocation: 'Charges on goods',
+  delivery: 'Delivery',
+  invoice: 'Customer invoice',
+  opening: 'Opening stock',
+} as const;
+const AMOUNT = {
+  order: 'Ordered',
+  receipt: 'Received',
+  bill: 'Billed',
+  allocation: 'Shared out',
+  delivery: 'Cost as now known',
+  invoice: 'Invoiced',
+  opening: 'Value',
+} as const;
 
 /** A posted document: its trail, its lines, and the journal that it made. */
 export function Document() {
   const { id = '' } = useParams();
   const { company } = useMe();
   const document = server.useDocumentQuery({ params: { id } });
-  if (document.isError) return <div className="body"><Problem error={document.error} again={document.refetch} /></div>;
+  if (document.isError)
+    return (
+      <div className="body">
+        <Problem error={document.error} again={document.refetch} />
+      </div>
+    );
   const data = document.data;
   if (!data) return null;
   const rate = data.rate ? ` · ${data.currency} at ${data.rate}` : '';
@@ -108,7 +130,7 @@ function Lines({ data }: { data: DocumentView }) {
             <td className="num strong">
               {showFigure(line.amount)} {currencies.size > 1 && <span className="dim">{line.currency}</span>}
             </td>
-            <td className="dim">{line.note}</td>
+            <td className="dim">{line.note.replace(/\d{4}-\d\d-\d\d/g, showDay)}</td>
           </tr>
         ))}
       </tbody>
@@ -125,15 +147,17 @@ function Lines({ data }: { data: DocumentView }) {
   );
 }
 
+const isLess = (part: string | undefined, whole: string | undefined): boolean => compareFigures(part ?? '0', whole ?? '0') < 0;
+
 /** The one next step that this document usually asks for. */
 function Next({ data }: { data: DocumentView }) {
   const vendors = server.useVendorsQuery();
   const may = { receipt: useMayPost('receipt'), bill: useMayPost('bill'), allocation: useMayPost('allocation'), invoice: useMayPost('invoice') };
   const vendor = vendors.data?.rows.find((entry) => entry.name === data.party)?.id;
   const step =
-    data.kind === 'order' && vendor && may.receipt
+    data.kind === 'order' && vendor && may.receipt && isLess(data.trail[1]?.amount, data.trail[0]?.amount)
       ? { to: `/receiving/${vendor}`, name: 'Receive goods' }
-      : data.kind === 'receipt' && vendor && may.bill
+      : data.kind === 'receipt' && vendor && may.bill && isLess(data.trail[2]?.amount, data.trail[1]?.amount)
         ? { to: `/bench/${vendor}`, name: 'Enter the bill' }
         : data.kind === 'bill' && data.lines.some((line) => line.quantity === null) && may.allocation
           ? { to: '/landing', name: 'Put charges on goods' }

@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import { useParams } from 'react-router';
 import type { BodyOf } from '@obolus/contract/commands';
-import { BASES } from '@obolus/contract/commands';
 import type { OpenCharge, ReceivedLine } from '@obolus/contract/views';
 import { server } from '../../app/api.ts';
 import { useDraft, wrongAt, type Entering } from '../../drafts/useDraft.ts';
@@ -9,19 +8,11 @@ import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../frame/me.ts';
 import { Cell, Field } from '../../parts/Cells.tsx';
 import { sumOf } from '../../parts/exact.ts';
-import { showDay, showFigure } from '../../parts/figures.ts';
+import { count, showDay, showFigure } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { LandingGrid } from './LandingGrid.tsx';
-
-export type Basis = (typeof BASES)[number];
-
-/** Charges on the sheet with their basis, received lines in order, and shares typed by hand. */
-export interface Body {
-  readonly date: string;
-  readonly charges: readonly { readonly of: string; readonly basis: Basis; readonly fixed: Readonly<Record<string, string>> }[];
-  readonly to: readonly string[];
-}
+import type { Body } from './sheet.ts';
 
 /** The grid of received lines and charges: choose both, see every share and unit cost, post. */
 export function Landing() {
@@ -38,7 +29,12 @@ export function Landing() {
       return {
         date: body.date,
         to: [...body.to],
-        charges: body.charges.map(({ of, basis, fixed }) => ({ of, basis, amount: '', fixed: body.to.flatMap((line) => (fixed[line] ? [{ line, amount: fixed[line] ?? '' }] : [])) })),
+        charges: body.charges.map(({ of, basis, fixed }) => ({
+          of,
+          basis,
+          amount: '',
+          fixed: body.to.flatMap((line) => (fixed[line] ? [{ line, amount: fixed[line] ?? '' }] : [])),
+        })),
       };
     },
     title: (body) => `${body.charges.length} charges on ${body.to.length} lines`,
@@ -54,8 +50,21 @@ export function Landing() {
     <div className="screen">
       <Head
         title={transports.length === 1 ? `Transport ${transports[0]}` : 'Landing sheet'}
-        about={received.length > 0 ? `${received.length} received lines, ${showFigure(sumOf(received.map((line) => line.goods), me.company.currency))} of goods · ${chosen.length} charges` : 'Put charges on the goods they belong to, and see every unit cost before posting'}
-      />
+        about={
+          received.length > 0
+            ? `${count(received.length, 'received line')}, ${showFigure(
+                sumOf(
+                  received.map((line) => line.goods),
+                  me.company.currency,
+                ),
+              )} of goods · ${count(chosen.length, 'charge')}`
+            : 'Put charges on the goods they belong to, and see every unit cost before posting'
+        }
+      >
+        <Field name="Posting date">
+          <Cell label="Posting date" type="date" value={body.date} wrong={wrongAt(refusals, '/date')} onChange={(date) => change({ date })} />
+        </Field>
+      </Head>
       <div className="body">
         {failed ? (
           <Problem error={failed} again={() => Promise.all([charges.refetch(), lines.refetch()])} />
@@ -64,34 +73,50 @@ export function Landing() {
           lines.data && (
             <>
               <Choosing entering={entering} body={body} charges={charges.data.rows} lines={lines.data.rows} />
-              {(chosen.length > 0 || received.length > 0) && (
-                <>
-                  <div className="fields pt-4">
-                    <Field name="Posting date">
-                      <Cell label="Posting date" type="date" value={body.date} wrong={wrongAt(refusals, '/date')} onChange={(date) => change({ date })} />
-                    </Field>
-                  </div>
-                  <LandingGrid body={body} change={change} refusals={refusals} charges={chosen} lines={received} />
-                </>
-              )}
+              {(chosen.length > 0 || received.length > 0) && <LandingGrid body={body} change={change} refusals={refusals} charges={chosen} lines={received} />}
             </>
           )
         )}
       </div>
-      <Footing entering={entering} allowed={mayAllocate} action="Post shares" waitingFor="Choose at least one charge and the received lines it belongs to." note={<p className="dim">What has been sold already takes its part of a charge to cost of goods; the rest stays in inventory.</p>} />
+      <Footing
+        entering={entering}
+        allowed={mayAllocate}
+        action="Post shares"
+        waitingFor="Choose at least one charge and the received lines it belongs to."
+        note={<p className="dim">What has been sold already takes its part of a charge to cost of goods; the rest stays in inventory.</p>}
+      />
     </div>
   );
 }
 
 /** Charges that are on no goods yet, and received lines by transport, receipt, order or vendor. */
-function Choosing({ entering: { change }, body, charges, lines }: { entering: Entering<Body>; body: Body; charges: readonly OpenCharge[]; lines: readonly ReceivedLine[] }) {
+function Choosing({
+  entering: { change },
+  body,
+  charges,
+  lines,
+}: {
+  entering: Entering<Body>;
+  body: Body;
+  charges: readonly OpenCharge[];
+  lines: readonly ReceivedLine[];
+}) {
   const [find, setFind] = useState('');
   const wanted = find.trim().toLowerCase();
-  const fitting = lines.filter((line) => [line.receipt.transport, line.receipt.number, line.receipt.packingSlip, line.order.number, line.vendor.name, line.item.name].some((text) => text.toLowerCase().includes(wanted)));
+  const fitting = lines.filter((line) =>
+    [line.receipt.transport, line.receipt.number, line.receipt.packingSlip, line.order.number, line.vendor.name, line.item.name].some((text) =>
+      text.toLowerCase().includes(wanted),
+    ),
+  );
   const transports = [...new Set(lines.map((line) => line.receipt.transport).filter(Boolean))].slice(0, 6);
   const toggleCharge = (of: string) =>
-    change({ charges: body.charges.some((charge) => charge.of === of) ? body.charges.filter((charge) => charge.of !== of) : [...body.charges, { of, basis: 'value', fixed: {} }] });
-  const toggleLines = (ids: readonly string[]) => change({ to: ids.every((id) => body.to.includes(id)) ? body.to.filter((id) => !ids.includes(id)) : [...new Set([...body.to, ...ids])] });
+    change({
+      charges: body.charges.some((charge) => charge.of === of)
+        ? body.charges.filter((charge) => charge.of !== of)
+        : [...body.charges, { of, basis: 'value', fixed: {} }],
+    });
+  const toggleLines = (ids: readonly string[]) =>
+    change({ to: ids.every((id) => body.to.includes(id)) ? body.to.filter((id) => !ids.includes(id)) : [...new Set([...body.to, ...ids])] });
   if (charges.length === 0 && body.charges.length === 0) {
     return (
       <div className="empty">
@@ -104,12 +129,20 @@ function Choosing({ entering: { change }, body, charges, lines }: { entering: En
     <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] gap-x-10">
       <section aria-label="Charges not on goods">
         <h2 className="cap">Charges on no goods yet</h2>
-        <div className="max-h-[190px] overflow-auto" tabIndex={0} role="group" aria-label="Charges to choose from">
+        <div className="max-h-[118px] overflow-auto" tabIndex={0} role="group" aria-label="Charges to choose from">
           {charges.map((charge) => (
             <label key={charge.line} className="flex gap-2 py-1 border-b border-rule cursor-pointer">
-              <input type="checkbox" className="accent-bronze" checked={body.charges.some((entry) => entry.of === charge.line)} onChange={() => toggleCharge(charge.line)} />
+              <input
+                type="checkbox"
+                className="accent-bronze"
+                checked={body.charges.some((entry) => entry.of === charge.line)}
+                onChange={() => toggleCharge(charge.line)}
+              />
               <span className="grow truncate">
-                {charge.vendor} {charge.bill.number} <span className="dim">{charge.kind}, {showDay(charge.bill.date)}</span>
+                {charge.vendor} {charge.bill.number}{' '}
+                <span className="dim">
+                  {charge.kind}, {showDay(charge.bill.date)}
+                </span>
               </span>
               <span>{showFigure(charge.left)}</span>
             </label>
@@ -119,14 +152,25 @@ function Choosing({ entering: { change }, body, charges, lines }: { entering: En
       <section aria-label="Received lines">
         <h2 className="cap">Received lines</h2>
         <div className="flex flex-wrap gap-x-3 pb-1">
-          <input className="cell max-w-[230px]" aria-label="Find received lines" placeholder="Transport, receipt, order, vendor, item" value={find} onChange={(event) => setFind(event.target.value)} />
+          <input
+            className="cell max-w-[230px]"
+            aria-label="Find received lines"
+            placeholder="Transport, receipt, order, vendor, item"
+            value={find}
+            onChange={(event) => setFind(event.target.value)}
+          />
           {transports.map((transport) => (
-            <button key={transport} type="button" className="act" onClick={() => toggleLines(lines.filter((line) => line.receipt.transport === transport).map((line) => line.line))}>
+            <button
+              key={transport}
+              type="button"
+              className="act"
+              onClick={() => toggleLines(lines.filter((line) => line.receipt.transport === transport).map((line) => line.line))}
+            >
               {transport}
             </button>
           ))}
         </div>
-        <div className="max-h-[160px] overflow-auto" tabIndex={0} role="group" aria-label="Received lines to choose from">
+        <div className="max-h-[88px] overflow-auto" tabIndex={0} role="group" aria-label="Received lines to choose from">
           {fitting.slice(0, 80).map((line) => (
             <label key={line.line} className="flex gap-2 py-1 border-b border-rule cursor-pointer">
               <input type="checkbox" className="accent-bronze" checked={body.to.includes(line.line)} onChange={() => toggleLines([line.line])} />
@@ -146,6 +190,3 @@ function Choosing({ entering: { change }, body, charges, lines }: { entering: En
     </div>
   );
 }
-
-export const BASIS_NAMES: Readonly<Record<Basis, string>> = { value: 'by value', quantity: 'by quantity', weight: 'by weight', volume: 'by volume', equal: 'equally', manual: 'by hand' };
-export const BASIS_CHOICES = BASES.map((basis) => [basis, BASIS_NAMES[basis]] as const);

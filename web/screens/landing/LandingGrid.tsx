@@ -6,7 +6,7 @@ import { Choice } from '../../parts/Cells.tsx';
 import { difference, isZero, portion, sumOf } from '../../parts/exact.ts';
 import { showFigure, typedFigure } from '../../parts/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
-import { BASIS_CHOICES, type Basis, type Body } from './Landing.tsx';
+import { BASIS_CHOICES, type Basis, type Body } from './sheet.ts';
 import { lineUnitCost, sharesOf, type ColumnShares } from './shares.ts';
 
 interface Props {
@@ -25,9 +25,10 @@ export function LandingGrid({ body, change, refusals, charges, lines }: Props) {
     const chosen = body.charges[at] as Body['charges'][number];
     return { charge, chosen, at, shares: sharesOf(charge, chosen, lines, currency) };
   });
-  const set = (at: number, to: Partial<Body['charges'][number]>) => change({ charges: body.charges.map((charge, position) => (position === at ? { ...charge, ...to } : charge)) });
+  const set = (at: number, to: Partial<Body['charges'][number]>) =>
+    change({ charges: body.charges.map((charge, position) => (position === at ? { ...charge, ...to } : charge)) });
   return (
-    <div className="overflow-x-auto">
+    <div className="pt-3">
       <table className="sheet" aria-label="Landing sheet">
         <thead>
           <tr>
@@ -38,12 +39,20 @@ export function LandingGrid({ body, change, refusals, charges, lines }: Props) {
                 <div className="capitalize text-ink">{charge.kind}</div>
                 <div className="font-normal">{showFigure(charge.left)}</div>
                 <div className="font-normal dim">{charge.bill.number}</div>
-                <Choice label={`Basis of ${charge.kind} ${charge.bill.number}`} className="num text-bronze font-semibold" value={chosen.basis} options={BASIS_CHOICES} onChange={(basis) => set(at, { basis: basis as Basis })} />
-                {refusals.filter((refusal) => refusal.at.startsWith(`/charges/${at}`)).map((refusal) => (
-                  <div key={refusal.reason} className="wrong whitespace-normal max-w-[160px]">
-                    {refusal.says}
-                  </div>
-                ))}
+                <Choice
+                  label={`Basis of ${charge.kind} ${charge.bill.number}`}
+                  className="num text-bronze font-semibold"
+                  value={chosen.basis}
+                  options={BASIS_CHOICES}
+                  onChange={(basis) => set(at, { basis: basis as Basis })}
+                />
+                {refusals
+                  .filter((refusal) => refusal.at.startsWith(`/charges/${at}`))
+                  .map((refusal) => (
+                    <div key={refusal.reason} className="wrong whitespace-normal max-w-[160px]">
+                      {refusal.says}
+                    </div>
+                  ))}
               </th>
             ))}
             <th className="num">Landed</th>
@@ -64,13 +73,22 @@ export function LandingGrid({ body, change, refusals, charges, lines }: Props) {
         <tfoot>
           <tr>
             <td>Shared out</td>
-            <td className="num">{showFigure(sumOf(lines.map((line) => line.goods), currency))}</td>
+            <td className="num">
+              {showFigure(
+                sumOf(
+                  lines.map((line) => line.goods),
+                  currency,
+                ),
+              )}
+            </td>
             {columns.map(({ charge, shares }) => (
               <td key={charge.line} className="num">
                 {shares.ok ? showFigure(sumOf(shares.shares, currency)) : '–'}
               </td>
             ))}
-            <td className="num">{showFigure(sumOf([...lines.map((line) => line.value), ...columns.flatMap(({ shares }) => (shares.ok ? shares.shares : []))], currency))}</td>
+            <td className="num">
+              {showFigure(sumOf([...lines.map((line) => line.value), ...columns.flatMap(({ shares }) => (shares.ok ? shares.shares : []))], currency))}
+            </td>
             <td colSpan={3} />
           </tr>
           <tr className="plain">
@@ -96,7 +114,19 @@ interface Column {
   readonly shares: ColumnShares;
 }
 
-function Row({ line, row, columns, set, wrong }: { line: ReceivedLine; row: number; columns: readonly Column[]; set: (at: number, to: Partial<Body['charges'][number]>) => void; wrong: string | undefined }) {
+function Row({
+  line,
+  row,
+  columns,
+  set,
+  wrong,
+}: {
+  line: ReceivedLine;
+  row: number;
+  columns: readonly Column[];
+  set: (at: number, to: Partial<Body['charges'][number]>) => void;
+  wrong: string | undefined;
+}) {
   const { currency } = useMe().company;
   const added = columns.map(({ shares }) => (shares.ok ? (shares.shares[row] ?? '0') : '0'));
   const landed = sumOf([line.value, ...added], currency);
@@ -105,7 +135,10 @@ function Row({ line, row, columns, set, wrong }: { line: ReceivedLine; row: numb
   const sold = difference(line.received, line.onHand) ?? '0';
   return (
     <tr>
-      <td className="name" title={`${line.item.number} ${line.item.name}, ${line.receipt.number}${isZero(sold) ? '' : `; ${line.onHand} of ${line.received} on hand`}`}>
+      <td
+        className="name"
+        title={`${line.item.number} ${line.item.name}, ${line.receipt.number}${isZero(sold) ? '' : `; ${line.onHand} of ${line.received} on hand`}`}
+      >
         {line.item.name} <span className="dim">{line.receipt.number}</span>
         {!isZero(sold) && (
           <span className="bar" role="img" aria-label={`${showFigure(line.onHand)} of ${showFigure(line.received)} on hand`}>

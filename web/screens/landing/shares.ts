@@ -3,7 +3,7 @@ import { base, formatAmount, quantity, QUANTITY_PLACES, unitCost } from '@obolus
 import { decimalsOf } from '@obolus/core/exact/currencies';
 import { decimalOrThrow, parseDecimal } from '@obolus/core/exact/decimal';
 import type { OpenCharge, ReceivedLine } from '@obolus/contract/views';
-import type { Body } from './Landing.tsx';
+import type { Body } from './sheet.ts';
 
 export type ColumnShares = { ok: true; shares: string[] } | { ok: false };
 
@@ -14,7 +14,10 @@ export function sharesOf(charge: OpenCharge, chosen: Body['charges'][number], li
   const minor = (text: string) => decimalOrThrow(text, decimalsOf(currency));
   const targets: Target[] = lines.map((line) => ({
     line: { id: line.line, item: line.item.id, quantity: scaledQuantity(line.received), goods: base(minor(line.goods)) },
-    item: { weight: line.item.weight === null ? undefined : scaledQuantity(line.item.weight), volume: line.item.volume === null ? undefined : scaledQuantity(line.item.volume) },
+    item: {
+      weight: line.item.weight === null ? undefined : scaledQuantity(line.item.weight),
+      volume: line.item.volume === null ? undefined : scaledQuantity(line.item.volume),
+    },
   }));
   const fixed = new Map<string, bigint>();
   for (const line of lines) {

@@ -20,7 +20,21 @@ export function Journal() {
   return (
     <div className="screen">
       <div>
-        <Head title="Journal" about={account ? <>Entries that touch one account · <button type="button" className="act" onClick={() => setSearch({})}>show all</button></> : 'Every entry in the order of the ledger, each linked to the one before'} />
+        <Head
+          title="Journal"
+          about={
+            account ? (
+              <>
+                Entries that touch one account ·{' '}
+                <button type="button" className="act" onClick={() => setSearch({})}>
+                  show all
+                </button>
+              </>
+            ) : (
+              'Every entry in the order of the ledger, each linked to the one before'
+            )
+          }
+        />
         <LedgerTabs />
       </div>
       <div className="body">

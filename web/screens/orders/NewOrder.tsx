@@ -44,7 +44,11 @@ export function NewOrder() {
   );
   return (
     <div className="screen">
-      <Head title={vendor?.name ?? 'New order'} more={vendor ? 'new order' : ''} about={vendor ? `${vendor.currency}, ${vendor.termsDays} days` : 'Choose the vendor; its currency, terms and prices come with it'} />
+      <Head
+        title={vendor?.name ?? 'New order'}
+        more={vendor ? 'new order' : ''}
+        about={vendor ? `${vendor.currency}, ${vendor.termsDays} days` : 'Choose the vendor; its currency, terms and prices come with it'}
+      />
       <div className="body">
         <div className="fields">
           <Field name="Vendor" wide>
@@ -61,10 +65,21 @@ export function NewOrder() {
             <Cell label="Date" type="date" value={body.date} wrong={wrongAt(refusals, '/date')} onChange={(date) => change({ date })} />
           </Field>
           <Field name="Currency">
-            <Cell label="Currency" value={body.currency} wrong={wrongAt(refusals, '/currency')} onChange={(currency) => change({ currency: currency.toUpperCase().slice(0, 3) })} />
+            <Cell
+              label="Currency"
+              value={body.currency}
+              wrong={wrongAt(refusals, '/currency')}
+              onChange={(currency) => change({ currency: currency.toUpperCase().slice(0, 3) })}
+            />
           </Field>
           <Field name="Into warehouse">
-            <Choice label="Into warehouse" value={body.warehouse} options={(warehouses.data?.rows ?? []).map((entry) => [entry.id, entry.name] as const)} wrong={wrongAt(refusals, '/warehouse')} onChange={(warehouse) => change({ warehouse })} />
+            <Choice
+              label="Into warehouse"
+              value={body.warehouse}
+              options={(warehouses.data?.rows ?? []).map((entry) => [entry.id, entry.name] as const)}
+              wrong={wrongAt(refusals, '/warehouse')}
+              onChange={(warehouse) => change({ warehouse })}
+            />
           </Field>
           <Field name="Note" wide>
             <Cell label="Note" value={body.note} onChange={(note) => change({ note })} />
@@ -105,7 +120,7 @@ function OrderGrid({ entering: { change, refusals }, body }: { entering: Enterin
   // Blank lines are not sent, so a refusal's number counts the others only.
   const sent = body.lines.flatMap((line, position) => (isBlank(line) ? [] : [position]));
   return (
-    <table className="sheet" ref={table} aria-label="Lines of the order">
+    <table className="sheet ruled" ref={table} aria-label="Lines of the order">
       <thead>
         <tr>
           <th>Item</th>
@@ -116,7 +131,9 @@ function OrderGrid({ entering: { change, refusals }, body }: { entering: Enterin
           <th className="num w-[80px]">Less %</th>
           <th className="w-[140px]">Due</th>
           <th className="num w-[120px]">Amount, {body.currency}</th>
-          <th className="w-[30px]"><span className="sr-only">Take out</span></th>
+          <th className="w-[30px]">
+            <span className="sr-only">Take out</span>
+          </th>
         </tr>
       </thead>
       <tbody onKeyDown={gridKeys({ onLastEnter: add, onRemove: remove })}>
@@ -127,7 +144,14 @@ function OrderGrid({ entering: { change, refusals }, body }: { entering: Enterin
           return (
             <tr key={at}>
               <td>
-                <Lookup label={`Item, line ${at + 1}`} placeholder="Number or name" options={items.data?.rows ?? []} value={line.item} wrong={wrong('item')} onChange={(id) => choose(at, id)} />
+                <Lookup
+                  label={`Item, line ${at + 1}`}
+                  placeholder="Number or name"
+                  options={items.data?.rows ?? []}
+                  value={line.item}
+                  wrong={wrong('item')}
+                  onChange={(id) => choose(at, id)}
+                />
               </td>
               <td>
                 <FigureCell label={`Quantity, line ${at + 1}`} value={line.quantity} wrong={wrong('quantity')} onChange={(quantity) => set(at, { quantity })} />
@@ -136,9 +160,16 @@ function OrderGrid({ entering: { change, refusals }, body }: { entering: Enterin
               <td>
                 <FigureCell label={`Price, line ${at + 1}`} value={line.price} wrong={wrong('price')} onChange={(price) => set(at, { price })} />
               </td>
-              <td className="dim">{known ? (known.price === line.price ? known.source : `not the ${known.source}: ${known.price}`) : line.price ? 'typed' : ''}</td>
+              <td className="dim">
+                {known ? (known.price === line.price ? known.source : `not the ${known.source}: ${known.price}`) : line.price ? 'typed' : ''}
+              </td>
               <td>
-                <FigureCell label={`Discount in percent, line ${at + 1}`} value={line.discount} wrong={wrong('discount')} onChange={(discount) => set(at, { discount })} />
+                <FigureCell
+                  label={`Discount in percent, line ${at + 1}`}
+                  value={line.discount}
+                  wrong={wrong('discount')}
+                  onChange={(discount) => set(at, { discount })}
+                />
               </td>
               <td>
                 <Cell label={`Due, line ${at + 1}`} type="date" value={line.due} wrong={wrong('due')} onChange={(due) => set(at, { due })} />

@@ -80,10 +80,10 @@ function Progress({ part, row }: { part: string; row: OrderRow }) {
   if (isZero(part)) return <span className="dim">–</span>;
   return (
     <>
-      {showFigure(part)}
       <span className="bar" aria-hidden="true">
         <i style={{ width: `${portion(part, row.amount) * 100}%` }} />
       </span>
+      {showFigure(part)}
     </>
   );
 }
@@ -101,13 +101,24 @@ function Drafts() {
       <ul className="flex flex-wrap gap-x-6 gap-y-1">
         {drafts.data.rows.map((draft) => {
           const vendor = (draft.body as { vendor?: string; customer?: string } | null) ?? {};
-          const base = WHERE[draft.kind] ?? (draft.kind === 'receipt' ? `/receiving/${vendor.vendor}` : draft.kind === 'bill' ? `/bench/${vendor.vendor}` : `/deliveries/invoice/${encodeURIComponent(vendor.customer ?? '')}`);
+          const base =
+            WHERE[draft.kind] ??
+            (draft.kind === 'receipt'
+              ? `/receiving/${vendor.vendor}`
+              : draft.kind === 'bill'
+                ? `/bench/${vendor.vendor}`
+                : `/deliveries/invoice/${encodeURIComponent(vendor.customer ?? '')}`);
           return (
             <li key={draft.id}>
               <Link className="act" to={`${base}/${draft.id}`}>
                 {draft.title || `A ${draft.kind}`}
               </Link>{' '}
-              <button type="button" className="dim hover:text-over" aria-label={`Throw away ${draft.title}`} onClick={() => void drop({ params: { id: draft.id } })}>
+              <button
+                type="button"
+                className="dim hover:text-over"
+                aria-label={`Throw away ${draft.title}`}
+                onClick={() => void drop({ params: { id: draft.id } })}
+              >
                 throw away
               </button>
             </li>
@@ -117,4 +128,3 @@ function Drafts() {
     </section>
   );
 }
-

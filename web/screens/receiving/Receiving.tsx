@@ -7,7 +7,7 @@ import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../frame/me.ts';
 import { Cell, Choice, Field, FigureCell } from '../../parts/Cells.tsx';
 import { difference } from '../../parts/exact.ts';
-import { showDay, showFigure } from '../../parts/figures.ts';
+import { count, showDay, showFigure } from '../../parts/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
@@ -28,10 +28,10 @@ export function Receiving() {
     byVendor.set(line.vendor.id, group);
   }
   return (
-    <div className="aside h-screen">
+    <div className="aside">
       <nav aria-label="Vendors with goods to come">
         <header>
-          <b>{byVendor.size} vendors</b> with goods to come
+          <b>{count(byVendor.size, 'vendor')}</b> with goods to come
         </header>
         {[...byVendor.values()].map((group) => (
           <Link key={group.id} className="pick" to={`/receiving/${group.id}`} aria-current={group.id === vendor}>
@@ -54,7 +54,11 @@ export function Receiving() {
         <div className="body">
           <div className="empty">
             <h2>{byVendor.size > 0 ? 'Who delivers?' : 'Nothing is due'}</h2>
-            <p>{byVendor.size > 0 ? 'Choose the vendor at the left. One receipt may cover several of its orders, or a part of one.' : 'Goods are received against orders. When an order is placed, its lines wait here.'}</p>
+            <p>
+              {byVendor.size > 0
+                ? 'Choose the vendor at the left. One receipt may cover several of its orders, or a part of one.'
+                : 'Goods are received against orders. When an order is placed, its lines wait here.'}
+            </p>
           </div>
         </div>
       ) : (
@@ -84,7 +88,11 @@ function Delivery({ vendor, draft, lines }: { vendor: string; draft: string; lin
   if (!body) return null;
   return (
     <div className="screen">
-      <Head title={name} more="goods receipt" about={`${lines.length} lines of ${new Set(lines.map((line) => line.order.id)).size} orders are open`}>
+      <Head
+        title={name}
+        more="goods receipt"
+        about={`${count(lines.length, 'line')} of ${count(new Set(lines.map((line) => line.order.id)).size, 'order')} still to come`}
+      >
         <button type="button" className="btn quiet" onClick={() => change({ quantities: Object.fromEntries(lines.map((line) => [line.line, openOf(line)])) })}>
           All of it came
         </button>
@@ -101,19 +109,41 @@ function Delivery({ vendor, draft, lines }: { vendor: string; draft: string; lin
             <Cell label="Transport" value={body.transport} placeholder="Container or transport number" onChange={(transport) => change({ transport })} />
           </Field>
           <Field name="Into warehouse">
-            <Choice label="Into warehouse" value={body.warehouse} options={(warehouses.data?.rows ?? []).map((entry) => [entry.id, entry.name] as const)} wrong={wrongAt(refusals, '/warehouse')} onChange={(warehouse) => change({ warehouse })} />
+            <Choice
+              label="Into warehouse"
+              value={body.warehouse}
+              options={(warehouses.data?.rows ?? []).map((entry) => [entry.id, entry.name] as const)}
+              wrong={wrongAt(refusals, '/warehouse')}
+              onChange={(warehouse) => change({ warehouse })}
+            />
           </Field>
         </div>
         <ReceivingGrid entering={entering} body={body} lines={lines} today={me.company.today} />
       </div>
-      <Footing entering={entering} allowed={mayReceive} action="Post receipt" waitingFor="Enter what came of each line." note={<p className="dim">Goods come in at the order’s price, against goods received not invoiced, until the bill is here.</p>} />
+      <Footing
+        entering={entering}
+        allowed={mayReceive}
+        action="Post receipt"
+        waitingFor="Enter what came of each line."
+        note={<p className="dim">Goods come in at the order’s price, against goods received not invoiced, until the bill is here.</p>}
+      />
     </div>
   );
 }
 
 const openOf = (line: OpenOrderLine): string => difference(line.ordered, line.received) ?? '0';
 
-function ReceivingGrid({ entering: { change, refusals }, body, lines, today }: { entering: Entering<Body>; body: Body; lines: readonly OpenOrderLine[]; today: string }) {
+function ReceivingGrid({
+  entering: { change, refusals },
+  body,
+  lines,
+  today,
+}: {
+  entering: Entering<Body>;
+  body: Body;
+  lines: readonly OpenOrderLine[];
+  today: string;
+}) {
   const sent = lines.filter((line) => body.quantities[line.line]).map((line) => line.line);
   return (
     <table className="sheet" aria-label="Lines still to come">

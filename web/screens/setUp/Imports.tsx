@@ -20,7 +20,7 @@ const KINDS: Readonly<Record<ImportKind, { name: string; columns: string }>> = {
 export function Imports() {
   const { import: id } = useParams();
   return (
-    <div className="aside h-screen">
+    <div className="aside">
       <Earlier here={id} />
       {id ? <Staged id={id} /> : <Choosing />}
     </div>
@@ -90,7 +90,13 @@ function Choosing() {
         </fieldset>
         <label className="btn focus-within:outline-2 focus-within:outline-bronze cursor-pointer">
           {result.isLoading ? 'Checking …' : 'Choose a file'}
-          <input type="file" accept=".csv,text/csv" className="sr-only" aria-label="CSV file" onChange={(event) => void read(event.target.files?.[0]).then(() => (event.target.value = ''))} />
+          <input
+            type="file"
+            accept=".csv,text/csv"
+            className="sr-only"
+            aria-label="CSV file"
+            onChange={(event) => void read(event.target.files?.[0]).then(() => (event.target.value = ''))}
+          />
         </label>
         {result.isError && (
           <p className="wrong pt-3" role="alert">
@@ -109,7 +115,12 @@ function Staged({ id }: { id: string }) {
   const data = staged.data;
   const busy = data?.state === 'loading';
   if (data && busy !== loading) setLoading(busy);
-  if (staged.isError) return <div className="body"><Problem error={staged.error} again={staged.refetch} /></div>;
+  if (staged.isError)
+    return (
+      <div className="body">
+        <Problem error={staged.error} again={staged.refetch} />
+      </div>
+    );
   if (!data) return null;
   const waiting = data.state === 'staged' || data.state === 'stopped';
   return (

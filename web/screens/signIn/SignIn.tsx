@@ -22,7 +22,14 @@ export function SignIn() {
         </label>
         <label className="block pb-4">
           <span className="cap">Password</span>
-          <input className="cell" type="password" autoComplete="current-password" required value={password} onChange={(event) => setPassword(event.target.value)} />
+          <input
+            className="cell"
+            type="password"
+            autoComplete="current-password"
+            required
+            value={password}
+            onChange={(event) => setPassword(event.target.value)}
+          />
         </label>
         <p className="wrong min-h-[18px]" role="alert">
           {problemOf(result.error)?.detail}

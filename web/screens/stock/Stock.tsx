@@ -17,7 +17,12 @@ const COLUMNS: readonly Column<StockRow>[] = [
   { title: 'Last movement', show: (row) => showDay(row.lastMovement), text: (row) => row.lastMovement ?? '' },
   { title: 'On hand', show: (row) => showFigure(row.quantity), text: (row) => row.quantity, figure: true },
   { title: 'Unit', show: (row) => <span className="dim">{row.item.unit}</span>, text: (row) => row.item.unit },
-  { title: 'Unit cost', show: (row) => (row.unitCost ? showFigure(row.unitCost) : <span className="dim">none left</span>), text: (row) => row.unitCost ?? '0', figure: true },
+  {
+    title: 'Unit cost',
+    show: (row) => (row.unitCost ? showFigure(row.unitCost) : <span className="dim">none left</span>),
+    text: (row) => row.unitCost ?? '0',
+    figure: true,
+  },
   { title: 'Value', show: (row) => <b className="strong">{showFigure(row.value)}</b>, text: (row) => row.value, figure: true },
 ];
 
@@ -42,7 +47,14 @@ export function Stock() {
               foot={(rows) => (
                 <tr>
                   <td colSpan={8}>Value of what is shown</td>
-                  <td className="num">{showFigure(sumOf(rows.map((row) => row.value), company.currency))}</td>
+                  <td className="num">
+                    {showFigure(
+                      sumOf(
+                        rows.map((row) => row.value),
+                        company.currency,
+                      ),
+                    )}
+                  </td>
                 </tr>
               )}
               empty={

@@ -2,17 +2,29 @@ import { Link, useParams } from 'react-router';
 import { server } from '../../app/api.ts';
 import { useMe } from '../../frame/me.ts';
 import { showDay, showFigure } from '../../parts/figures.ts';
-import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 
-const KIND = { receipt: 'Receipt', delivery: 'Delivery', opening: 'Opening stock', bill: 'Bill', allocation: 'Charges', order: 'Order', invoice: 'Invoice' } as const;
+const KIND = {
+  receipt: 'Receipt',
+  delivery: 'Delivery',
+  opening: 'Opening stock',
+  bill: 'Bill',
+  allocation: 'Charges',
+  order: 'Order',
+  invoice: 'Invoice',
+} as const;
 
 /** The card of an item in a warehouse: what came in and went out, and late costs on the day they were posted. */
 export function StockCard() {
   const { item = '', warehouse = '' } = useParams();
   const { company } = useMe();
   const card = server.useStockCardQuery({ params: { item, warehouse } });
-  if (card.isError) return <div className="body"><Problem error={card.error} again={card.refetch} /></div>;
+  if (card.isError)
+    return (
+      <div className="body">
+        <Problem error={card.error} again={card.refetch} />
+      </div>
+    );
   if (!card.data) return null;
   const { row, movements } = card.data;
   return (
@@ -27,7 +39,13 @@ export function StockCard() {
           </p>
         </div>
         <dl className="flex gap-9 shrink-0">
-          {([['on hand', showFigure(row.quantity)], [`value, ${company.currency}`, showFigure(row.value)], ['unit cost', row.unitCost ? showFigure(row.unitCost) : 'none left']] as const).map(([name, value]) => (
+          {(
+            [
+              ['on hand', showFigure(row.quantity)],
+              [`value, ${company.currency}`, showFigure(row.value)],
+              ['unit cost', row.unitCost ? showFigure(row.unitCost) : 'none left'],
+            ] as const
+          ).map(([name, value]) => (
             <div key={name} className="flex flex-col-reverse">
               <dt className="text-ink-2">{name}</dt>
               <dd className="font-book text-[20px] leading-6 font-semibold">{value}</dd>

@@ -1,0 +1,29 @@
+/** One direction: web → contract ← server → core; the web may use the core's pure functions; nothing imports upward. */
+module.exports = {
+  forbidden: [
+    {
+      name: 'core-stands-alone',
+      severity: 'error',
+      comment: 'The core knows no interface, database or network.',
+      from: { path: '^core/' },
+      to: { path: '^(contract|server|web|demo|e2e)/' },
+    },
+    { name: 'core-does-no-io', severity: 'error', from: { path: '^core/', pathNot: '\\.test\\.ts$' }, to: { dependencyTypes: ['core'] } },
+    {
+      name: 'core-uses-yaml-only',
+      severity: 'error',
+      from: { path: '^core/', pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypes: ['npm'], pathNot: 'node_modules/yaml/' },
+    },
+    { name: 'contract-stands-alone', severity: 'error', from: { path: '^contract/' }, to: { path: '^(core|server|web|demo|e2e)/' } },
+    { name: 'web-never-the-server', severity: 'error', from: { path: '^web/' }, to: { path: '^(server|demo|e2e)/' } },
+    { name: 'server-never-the-web', severity: 'error', from: { path: '^server/' }, to: { path: '^(web|demo|e2e)/' } },
+    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '(^|/)dist/' },
+    tsPreCompilationDeps: true,
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'types', 'default'], extensions: ['.ts', '.tsx', '.js'] },
+  },
+};

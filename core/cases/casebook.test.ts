@@ -1,0 +1,33 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { describe, expect, it } from '@jest/globals';
+import { runCase } from './runCase.ts';
+
+const folder = new URL('../../casebook/', import.meta.url);
+const files = readdirSync(folder).filter((name) => name.endsWith('.yaml'));
+
+describe('the casebook', () => {
+  it.each(files)('%s posts as written', (name) => {
+    expect(runCase(readFileSync(new URL(name, folder), 'utf8')).differences).toEqual([]);
+  });
+});
+
+describe('a case that is wrong', () => {
+  const text = readFileSync(new URL('03-dearer-bill-fifo.yaml', folder), 'utf8');
+  it.each([
+    ['a posting', text.replace('inventory: 12,', 'inventory: 12.01,')],
+    ['a balance at the end', text.replace('cost-of-goods: 620', 'cost-of-goods: 621')],
+    ['the stock at the end', text.replace('value: 1182', 'value: 1183')],
+    ['an account that should not be there', text.replace('grni: -1200, inventory: 1200', 'grni: -1200, inventory: 1200, bank: 1')],
+    ['a step of a kind not known', text.replace('deliver: DN-1', 'teleport: DN-1')],
+    ['a word not known', text.replace('company: { currency: USD }', 'company: { currency: USD, colour: green }')],
+    ['a refusal that does not come', text.replace('posts: { grni: -810, inventory: 810 }', 'refused: "no reason"')],
+  ])('fails by %s', (_, wrong) => {
+    expect(wrong).not.toBe(text);
+    expect(runCase(wrong).differences.length).toBeGreaterThan(0);
+  });
+
+  it('fails by a share', () => {
+    const shares = readFileSync(new URL('07-freight-by-weight-to-the-cent.yaml', folder), 'utf8').replace('[27.64, 71.19, 1.17]', '[27.64, 71.18, 1.18]');
+    expect(runCase(shares).differences.map(({ says }) => says)).toEqual(['shares of VB-1/freight should be 27.64, 71.18, 1.18, are 27.64, 71.19, 1.17']);
+  });
+});

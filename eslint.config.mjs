@@ -1,0 +1,53 @@
+import js from '@eslint/js';
+import typescript from 'typescript-eslint';
+
+/** No number of JavaScript may hold money or a quantity in the core and the server: no floats are read from text there. */
+const noFloats = {
+  'no-restricted-syntax': [
+    'error',
+    { selector: "CallExpression[callee.name='parseFloat']", message: 'Figures are exact: use exact/decimal.' },
+    { selector: "CallExpression[callee.object.name='Number'][callee.property.name='parseFloat']", message: 'Figures are exact: use exact/decimal.' },
+    { selector: "MemberExpression[property.name='toFixed']", message: 'Figures are exact: use formatDecimal.' },
+    { selector: "MemberExpression[object.name='Math'][property.name='round']", message: 'Figures are exact: use divideRounded.' },
+  ],
+};
+
+export default typescript.config(
+  { ignores: ['**/dist/**', '**/node_modules/**', '.data/**', 'test-results/**'] },
+  js.configs.recommended,
+  {
+    files: ['scripts/**', '*.mjs', '*.cjs'],
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        setTimeout: 'readonly',
+        clearTimeout: 'readonly',
+        fetch: 'readonly',
+        performance: 'readonly',
+        module: 'writable',
+        document: 'readonly',
+        Buffer: 'readonly',
+      },
+    },
+  },
+  {
+    files: ['**/*.ts', '**/*.tsx'],
+    extends: [typescript.configs.recommendedTypeChecked],
+    languageOptions: { parserOptions: { projectService: true } },
+    rules: {
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/no-unsafe-assignment': 'off',
+      // It does not see that a branded bigint is a bigint.
+      '@typescript-eslint/no-unsafe-unary-minus': 'off',
+      // Rows of raw SQL are given their shape where they are read.
+      '@typescript-eslint/no-unnecessary-type-assertion': 'off',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/switch-exhaustiveness-check': 'error',
+      'max-lines-per-function': ['warn', { max: 140, skipBlankLines: true, skipComments: true }],
+    },
+  },
+  { files: ['core/**/*.ts', 'server/**/*.ts', 'contract/**/*.ts'], rules: noFloats },
+  { files: ['web/vite.config.ts'], extends: [typescript.configs.disableTypeChecked] },
+);
