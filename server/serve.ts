@@ -5,6 +5,7 @@ import { pino } from 'pino';
 import type { DataSource } from 'typeorm';
 import type { Config } from './config.ts';
 import { createApp } from './http/app.ts';
+import { sessionStore } from './http/session.ts';
 import { resumeImports } from './imports/load.ts';
 import { dataSource, migrate } from './storage/dataSource.ts';
 
@@ -24,8 +25,9 @@ export async function serve(config: Config, now: () => Date = () => new Date()):
   const source = await dataSource(config.database, config.database.app, CONNECTIONS).initialize();
   const { host, port, name, app } = config.database;
   const sessionPool = createPool({ host, port, database: name, ...app, connectionLimit: 4, timezone: 'Z' });
+  const store = sessionStore(sessionPool);
   const context = { config, source, log, now };
-  const server = createServer(createApp(context, sessionPool));
+  const server = createServer(createApp(context, store));
   await listen(server, config);
   await resumeImports(context);
   const address = server.address() as AddressInfo;
@@ -37,6 +39,7 @@ export async function serve(config: Config, now: () => Date = () => new Date()):
       server.closeIdleConnections();
       setTimeout(() => server.closeAllConnections(), 5000).unref();
       await closed;
+      await store.close();
       await sessionPool.end();
       await source.destroy();
     },

@@ -71,6 +71,7 @@ export async function startDatabase(name, { fresh = false, quiet = false, onDown
     owner: { user: 'obolus_owner', password: secrets.owner },
     app: { user: 'obolus_app', password: secrets.app },
     root: { user: 'root', password: secrets.root },
+    socket: files.socket,
     pid: () => child.pid,
     stop: () =>
       new Promise((resolve) => {

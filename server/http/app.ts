@@ -6,18 +6,17 @@ import { dirname, join } from 'node:path';
 import compression from 'compression';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
-import type { Pool } from 'mysql2/promise';
 import { pinoHttp } from 'pino-http';
 import { openApiDocument } from '@obolus/contract/openapi';
 import type { Context } from './context.ts';
 import { answerProblems, notFound } from './problems.ts';
 import { apiRouter } from './routes.ts';
-import { refuseCrossSite, sessions } from './session.ts';
+import { refuseCrossSite, sessions, type SessionStore } from './session.ts';
 
 const VERSION = '0.1.0';
 
 /** The whole application over HTTP: health, the API with its document, and the built web. */
-export function createApp(context: Context, sessionPool: Pool): Express {
+export function createApp(context: Context, store: SessionStore): Express {
   const app = express();
   app.disable('x-powered-by');
   app.set('trust proxy', 'loopback');
@@ -33,7 +32,7 @@ export function createApp(context: Context, sessionPool: Pool): Express {
   app.use(compression());
   health(app, context);
   apiDocument(app);
-  app.use('/api', express.json({ limit: '6mb', strict: false }), sessions(context.config, sessionPool), refuseCrossSite, apiRouter(context), notFound);
+  app.use('/api', express.json({ limit: '6mb', strict: false }), sessions(context.config, store), refuseCrossSite, apiRouter(context), notFound);
   web(app, context.config.webFolder);
   app.use(notFound);
   app.use(answerProblems);

@@ -21,12 +21,14 @@ export interface SignedIn {
   readonly role: Role;
 }
 
+export type SessionStore = session.Store & { close(): Promise<void> };
+
 const TWELVE_HOURS = 12 * 60 * 60 * 1000;
 
-/** Sessions live in the database, so that any instance knows them; they are not written on each request. */
-export function sessions(config: Config, pool: Pool): RequestHandler {
+/** The store of sessions: the database, so that any instance knows them. Close it with the server. */
+export function sessionStore(pool: Pool): SessionStore {
   const Store = mysqlSession(session as never);
-  const store = new Store(
+  return new Store(
     {
       createDatabaseTable: false,
       clearExpired: true,
@@ -35,6 +37,10 @@ export function sessions(config: Config, pool: Pool): RequestHandler {
     } as never,
     pool as never,
   );
+}
+
+/** Sessions by cookie; they are not written on each request. */
+export function sessions(config: Config, store: SessionStore): RequestHandler {
   return session({
     name: 'obolus',
     secret: config.sessionSecret,

@@ -4,6 +4,8 @@ import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 export interface Draft {
   readonly body: unknown;
   readonly version: number;
+  /** Counts the changes here, so that a save knows whether it was overtaken. */
+  readonly revision: number;
   readonly saved: 'yes' | 'not yet' | 'failed';
 }
 
@@ -14,15 +16,15 @@ export const draftSlice = createSlice({
   initialState,
   reducers: {
     opened: (drafts, { payload }: PayloadAction<{ id: string; body: unknown; version: number }>) => {
-      drafts[payload.id] ??= { body: payload.body, version: payload.version, saved: 'yes' };
+      drafts[payload.id] ??= { body: payload.body, version: payload.version, revision: 0, saved: 'yes' };
     },
     changed: (drafts, { payload }: PayloadAction<{ id: string; body: unknown }>) => {
       const draft = drafts[payload.id];
-      if (draft) drafts[payload.id] = { ...draft, body: payload.body, saved: 'not yet' };
+      if (draft) drafts[payload.id] = { ...draft, body: payload.body, revision: draft.revision + 1, saved: 'not yet' };
     },
-    kept: (drafts, { payload }: PayloadAction<{ id: string; version: number; body: unknown }>) => {
+    kept: (drafts, { payload }: PayloadAction<{ id: string; version: number; revision: number }>) => {
       const draft = drafts[payload.id];
-      if (draft) drafts[payload.id] = { ...draft, version: payload.version, saved: draft.body === payload.body ? 'yes' : 'not yet' };
+      if (draft) drafts[payload.id] = { ...draft, version: payload.version, saved: draft.revision === payload.revision ? 'yes' : 'not yet' };
     },
     notKept: (drafts, { payload }: PayloadAction<{ id: string }>) => {
       const draft = drafts[payload.id];

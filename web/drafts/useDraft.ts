@@ -102,11 +102,11 @@ function useKeeping<Kind extends DocumentKind, Body>(id: string, kind: Kind, opt
     const timer = setTimeout(async () => {
       if (saving.current) return;
       saving.current = true;
-      const { body, version } = draft;
+      const { body, version, revision } = draft;
       const title = options.current.title(body as Body).slice(0, 120);
       const result = await dispatch(server.endpoints.saveDraft.initiate({ params: { id }, body: { kind, title, body, version } }));
       saving.current = false;
-      dispatch(result.data ? kept({ id, version: result.data.version, body }) : notKept({ id }));
+      dispatch(result.data ? kept({ id, version: result.data.version, revision }) : notKept({ id }));
     }, KEEP_AFTER);
     return () => clearTimeout(timer);
   }, [draft, dispatch, id, kind, options]);

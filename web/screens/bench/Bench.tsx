@@ -225,7 +225,7 @@ function BillGrid({ entering: { change, refusals }, body, lines }: { entering: E
             <tr key={line.line}>
               <td className="name" title={`${line.item.number} ${line.item.name}, ${line.receipt.number}, packing slip ${line.receipt.packingSlip}`}>
                 {line.item.name}{' '}
-                <Link className="dim hover:text-bronze" tabIndex={-1} to={`/documents/${line.receipt.id}`}>
+                <Link className="dim underline decoration-rule-strong underline-offset-2 hover:text-bronze" tabIndex={-1} to={`/documents/${line.receipt.id}`}>
                   {line.receipt.number}
                 </Link>
               </td>

@@ -1,0 +1,68 @@
+import { expect, type Page } from '@playwright/test';
+import { DEMO_PASSWORD, DEMO_USERS } from '@obolus/demo/company';
+
+type Role = (typeof DEMO_USERS)[number]['role'];
+
+/** What a user does at the desk, in the words of the screens. */
+export class Desk {
+  readonly page: Page;
+
+  constructor(page: Page) {
+    this.page = page;
+  }
+
+  async open(path: string): Promise<void> {
+    await this.page.goto(`${process.env.OBOLUS_E2E_URL}${path}`);
+  }
+
+  async signIn(role: Role = 'accountant'): Promise<void> {
+    await this.open('/');
+    await this.page.getByLabel('Name (mail address)').fill(DEMO_USERS.find((user) => user.role === role)?.email ?? '');
+    await this.page.getByLabel('Password').fill(DEMO_PASSWORD);
+    await this.page.keyboard.press('Enter');
+    await expect(this.page.getByRole('navigation', { name: 'The work' })).toBeVisible();
+  }
+
+  /** Chooses in a lookup by typing a part of the name. */
+  async choose(label: string, text: string): Promise<void> {
+    const box = this.page.getByRole('combobox', { name: label });
+    await box.focus();
+    await this.page.keyboard.type(text);
+    await expect(this.page.getByRole('listbox', { name: `Choices for ${label}` }).getByRole('option').first()).toBeVisible();
+    await this.page.keyboard.press('Enter');
+  }
+
+  /** The footing's lines by account and what they are about, as they stand on the screen. */
+  async footing(): Promise<string[]> {
+    const foot = this.page.getByRole('region', { name: 'Footing' });
+    await expect(foot.getByText('Balances.')).toBeVisible();
+    return foot.locator('.sides .posting').evaluateAll((rows) => rows.map((row) => [...row.children].map((cell) => cell.textContent).join(' ')));
+  }
+
+  /** Posts by keyboard, checks that the document's journal is what the footing showed, and gives the document's number. */
+  async post(): Promise<string> {
+    const before = await this.footing();
+    await this.page.keyboard.press('Control+Enter');
+    await expect(this.page).toHaveURL(/\/documents\/\d+$/);
+    const journal = this.page.getByRole('region', { name: 'Journal of the document' });
+    await expect(journal).toBeVisible();
+    const after = await journal
+      .locator('.sides .posting')
+      .evaluateAll((rows) => rows.map((row) => [...row.children].map((cell) => cell.textContent).join(' ')));
+    expect(after).toEqual(before);
+    return (await this.page.getByRole('heading', { level: 1 }).locator('span').textContent()) ?? '';
+  }
+
+  /** What the API says, as the signed-in user. */
+  async ask<Reply>(path: string): Promise<Reply> {
+    const reply = await this.page.request.get(`${process.env.OBOLUS_E2E_URL}/api/${path}`);
+    expect(reply.ok()).toBe(true);
+    return (await reply.json()) as Reply;
+  }
+
+  async expectBooksToAgree(): Promise<void> {
+    const balance = await this.ask<{ debit: string; credit: string; inventory: string; stock: string }>('trial-balance?asOf=2027-12-31');
+    expect(balance.debit).toBe(balance.credit);
+    expect(balance.inventory).toBe(balance.stock);
+  }
+}

@@ -1,0 +1,197 @@
+import { readFileSync } from 'node:fs';
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { Desk } from './desk.ts';
+
+const SCREENS = [
+  '/orders',
+  '/orders/new',
+  '/receiving',
+  '/bench',
+  '/landing',
+  '/deliveries',
+  '/deliveries/new',
+  '/stock',
+  '/stock/1/1',
+  '/ledger',
+  '/ledger/trial-balance',
+  '/setup',
+  '/documents/10',
+  '/documents/12',
+  '/nowhere',
+];
+
+test('no screen has a serious finding of accessibility, by day or by night', async ({ page }) => {
+  test.setTimeout(180_000);
+  const desk = new Desk(page);
+  await desk.open('/');
+  await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
+  const check = async (where: string) => {
+    const { violations } = await new AxeBuilder({ page }).analyze();
+    const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
+    expect([where, serious.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`)]).toEqual([where, []]);
+  };
+  await check('sign in');
+  await desk.signIn();
+  for (const edition of ['day', 'night']) {
+    for (const path of SCREENS) {
+      await desk.open(path);
+      await page.waitForLoadState('networkidle');
+      await check(`${path} by ${edition}`);
+    }
+    if (edition === 'day') await page.getByRole('button', { name: 'Light or dark' }).click();
+  }
+});
+
+test('working screens with figures on them have no serious finding either', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  await desk.open('/bench');
+  await page.getByRole('link', { name: /Tarnside Fibres/ }).click();
+  await page.getByRole('button', { name: 'Bills all of it' }).click();
+  await page.getByLabel(/Billed price, .*ecru/).fill('99');
+  await page.getByLabel('Vendor’s number').fill('A-1');
+  await desk.footing();
+  for (const open of ['Control+k', '?']) {
+    if (open === '?') await page.getByRole('heading', { level: 1 }).click();
+    const { violations } = await new AxeBuilder({ page }).analyze();
+    expect(violations.filter(({ impact }) => impact === 'serious' || impact === 'critical').map(({ id }) => id)).toEqual([]);
+    await page.keyboard.press(open);
+    await expect(page.getByRole('dialog')).toBeVisible();
+    expect(
+      (await new AxeBuilder({ page }).analyze()).violations
+        .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+        .map(({ id, nodes }) => [id, nodes[0]?.html]),
+    ).toEqual([]);
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('dialog')).toBeHidden();
+  }
+});
+
+test('the first page transfers under 400 kB', async ({ page }) => {
+  const session = await page.context().newCDPSession(page);
+  await session.send('Network.enable');
+  let bytes = 0;
+  session.on('Network.loadingFinished', (event) => (bytes += event.encodedDataLength));
+  const desk = new Desk(page);
+  await desk.signIn();
+  await page.waitForLoadState('networkidle');
+  expect(bytes).toBeGreaterThan(50_000);
+  expect(bytes).toBeLessThan(400_000);
+});
+
+test('nothing typed is lost by a reload, and a draft can be thrown away', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  await desk.open('/orders/new');
+  await desk.choose('Vendor', 'kumo');
+  await desk.choose('Item, line 1', 'indigo');
+  await page.getByLabel('Quantity, line 1').fill('12');
+  await page.getByLabel('Note').fill('kept over a reload');
+  await expect(page.getByText('Keeping draft …')).toBeVisible();
+  await expect(page.getByText('Draft kept')).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel('Note')).toHaveValue('kept over a reload');
+  await expect(page.getByLabel('Quantity, line 1')).toHaveValue('12');
+  await desk.open('/orders');
+  await page.getByRole('button', { name: 'Throw away Order to Kumo Dyeworks' }).click();
+  await expect(page.getByRole('link', { name: 'Order to Kumo Dyeworks' })).toBeHidden();
+});
+
+test('what is wrong is said at its field, and nothing is posted', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  await desk.open('/receiving');
+  await page.getByRole('link', { name: /Kumo Dyeworks/ }).click();
+  const field = page.getByLabel(/Came now, Indigo/);
+  for (const [typed, says] of [
+    ['121', 'Only 120 of this line are open.'],
+    ['0.0000001', 'has too many decimals'],
+    ['a few', 'is not a number'],
+    ['-1', 'must be more than zero'],
+  ] as const) {
+    await field.fill(typed);
+    await expect(page.locator('td .wrong', { hasText: says })).toBeVisible();
+    await expect(field).toHaveAttribute('aria-invalid', 'true');
+    await expect(page.getByRole('button', { name: /Post receipt/ })).toBeDisabled();
+  }
+  await field.fill('1,20');
+  await field.blur();
+  await expect(field).toHaveValue('1.20');
+});
+
+test('a bill that is entered already is refused while it is typed', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  await desk.open('/bench');
+  await desk.choose('A bill of another vendor', 'greywake');
+  await page.getByLabel('Vendor’s number').fill('gw 077120');
+  await page.getByLabel('Amount of charge 1').fill('5');
+  await expect(page.locator('.field .wrong', { hasText: 'is entered already' })).toBeVisible();
+});
+
+test('an auditor reads everything and is offered nothing to post', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn('auditor');
+  await expect(page.getByRole('link', { name: 'New order' })).toBeHidden();
+  await desk.open('/orders/new');
+  await desk.choose('Vendor', 'kumo');
+  await expect(page.getByText('Your role may look, not post.')).toBeVisible();
+  await desk.open('/ledger');
+  await expect(page.getByRole('table', { name: 'Journal' })).toBeVisible();
+});
+
+test('one box finds a number from a paper, an amount, and what can be done', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('GW-77120');
+  await expect(page.getByRole('option', { name: /Greywake Lines/ })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: /Greywake Lines/ })).toBeVisible();
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('2,146.60');
+  await expect(page.getByRole('option', { name: /2146.60 in its journal/ }).first()).toBeVisible();
+  await page.keyboard.press('Escape');
+});
+
+test('items come in from the sample file, wrong lines said line by line', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  await desk.open('/setup');
+  await page
+    .getByLabel('CSV file')
+    .setInputFiles({
+      name: 'items.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from('number,name,unit,method\nYM-EC,Known,kg,fifo\nNEW-1,New yarn,kg,average\n'),
+    });
+  await expect(page.getByText('1 of 2 lines are wrong; nothing is loaded')).toBeVisible();
+  await expect(page.getByText('number: there is an item of this number already')).toBeVisible();
+  await page.getByRole('button', { name: /leave 1 out/ }).click();
+  await expect(page.getByText('1 lines are loaded, 1 were left out')).toBeVisible();
+});
+
+test.describe('every sample file in docs/samples', () => {
+  for (const [kind, name] of [
+    ['Items', 'items'],
+    ['Vendors', 'vendors'],
+    ['Vendors’ prices', 'prices'],
+    ['Rates of exchange', 'rates'],
+    ['Opening stock', 'opening-stock'],
+    ['Open orders', 'orders'],
+  ] as const) {
+    test(`${name}.csv can be loaded as it stands`, async ({ page }) => {
+      const desk = new Desk(page);
+      await desk.signIn();
+      await desk.open('/setup');
+      await page.getByRole('radio', { name: new RegExp(`^${kind} `) }).check();
+      await page
+        .getByLabel('CSV file')
+        .setInputFiles({ name: `${name}.csv`, mimeType: 'text/csv', buffer: readFileSync(new URL(`../docs/samples/${name}.csv`, import.meta.url)) });
+      await page.getByRole('button', { name: /^Load \d+ lines$/ }).click();
+      await expect(page.getByText(/^\d+ lines are loaded$/)).toBeVisible();
+      await desk.expectBooksToAgree();
+    });
+  }
+});

@@ -1,0 +1,20 @@
+import { defineConfig } from '@playwright/test';
+
+export default defineConfig({
+  testDir: '.',
+  testMatch: '*.spec.ts',
+  globalSetup: './startDemo.ts',
+  outputDir: '../.data/results/browser',
+  workers: 1,
+  timeout: 45_000,
+  reporter: [['list'], ['json']],
+  use: {
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-US',
+    screenshot: 'only-on-failure',
+    launchOptions: {
+      executablePath: process.env.OBOLUS_CHROMIUM ?? '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run', '--disable-quic'],
+    },
+  },
+});

@@ -1,0 +1,120 @@
+import { randomUUID } from 'node:crypto';
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import { pino } from 'pino';
+import { proveBooks } from '../testing/proveBooks.ts';
+import { startTestServer, type Client, type Reply, type TestServer } from '../testing/testServer.ts';
+import { resumeImports } from './load.ts';
+
+let server: TestServer;
+let ines: Client;
+beforeAll(async () => {
+  server = await startTestServer();
+  ines = await server.as('accountant');
+});
+afterAll(async () => {
+  expect(await proveBooks(server.source)).toEqual([]);
+  await server.stop();
+});
+
+const stage = (kind: string, text: string, id = randomUUID()) => ines.call('PUT', `/api/imports/${id}`, { kind, fileName: `${kind}.csv`, text });
+const problemsOf = (reply: Reply) =>
+  (reply.body.rows as { row: number; problems: { field: string; says: string }[] }[])
+    .filter((row) => row.problems.length > 0)
+    .map((row) => `${row.row} ${row.problems.map(({ field }) => field).join(' ')}`);
+const count = async (table: string) => Number(((await server.source.query(`SELECT COUNT(*) AS n FROM ${table}`)) as { n: string }[])[0]?.n);
+
+async function load(id: unknown, leaveOutWrong = false): Promise<Reply> {
+  const started = await ines.call('POST', `/api/imports/${String(id)}/load`, { leaveOutWrong });
+  if (started.status !== 200) return started;
+  return finished(id);
+}
+
+async function finished(id: unknown): Promise<Reply> {
+  for (let wait = 0; wait < 200; wait += 1) {
+    const reply = await ines.call('GET', `/api/imports/${String(id)}`);
+    if (reply.body.state !== 'loading') return reply;
+    await new Promise((resolve) => setTimeout(resolve, 50));
+  }
+  throw new Error('The import does not end.');
+}
+
+describe('a file', () => {
+  it.each([
+    ['items', 'number,name\nA,B', /missing: unit, method/],
+    ['vendors', 'number,name,currency,terms_days,colour\nA,B,USD,30,red', /not known: colour/],
+    ['items', '', /no lines/],
+    ['items', 'number,name,unit,method\n"A,B,each,fifo', /not CSV/],
+  ])('of %s that cannot be read says which part', async (kind, text, says) => {
+    const reply = await stage(kind, text);
+    expect([reply.status, reply.body.detail]).toEqual([422, expect.stringMatching(says)]);
+  });
+
+  it('says line by line what is wrong, and loads nothing until that is left out', async () => {
+    const text =
+      'number,name,unit,method,weight\nDYE,Indigo dye,tin,fifo,0.3\nYARN,Again,kg,fifo,\n,No number,kg,fifo,\nX1,Odd,kg,lifo,-1\nDYE,Twice,tin,fifo,0.3\n';
+    const staged = await stage('items', text);
+    expect(problemsOf(staged)).toEqual(['2 number', '3 number', '4 method weight', '5 number']);
+    const before = await count('item');
+    expect((await load(staged.body.id)).status).toBe(422);
+    expect(await count('item')).toBe(before);
+    expect((await load(staged.body.id, true)).body).toMatchObject({ state: 'loaded', loaded: 1 });
+    expect(await count('item')).toBe(before + 1);
+  });
+
+  it('staged twice under one id stays one; another file under it is refused', async () => {
+    const id = randomUUID();
+    await stage('vendors', 'number,name,currency,terms_days\nKUMO,Kumo Dyeworks,JPY,30', id);
+    expect((await stage('vendors', 'number,name,currency,terms_days\nKUMO,Kumo Dyeworks,JPY,30', id)).body.total).toBe(1);
+    expect((await stage('vendors', 'number,name,currency,terms_days\nDHOL,Dholka Shuttle Works,USD,30', id)).status).toBe(422);
+  });
+
+  it('is refused to a role that may not load its kind', async () => {
+    const buyer = await server.as('buyer');
+    const reply = await buyer.call('PUT', `/api/imports/${randomUUID()}`, { kind: 'opening-stock', fileName: 'x', text: 'a' });
+    expect(reply.status).toBe(403);
+  });
+});
+
+describe('documents from a file', () => {
+  it('are checked by their own preview, each line at its field', async () => {
+    const header = 'order,vendor,date,warehouse,item,quantity,price\n';
+    const staged = await stage(
+      'orders',
+      `${header}A1,TARN,2026-03-01,MAIN,YARN,10,12\nA1,TARN,2026-03-01,MAIN,LINEN,1.0000001,-3\nA2,NOBODY,2026-03-01,MAIN,YARN,1,1\nA3,TARN,2026-02-30,MAIN,YARN,1,1\n`,
+    );
+    expect(problemsOf(staged)).toEqual(['2 quantity', '3 vendor', '4 date']);
+  });
+
+  it('post as one order for each number, and opening stock as one document for each day and warehouse', async () => {
+    const stock = await stage(
+      'opening-stock',
+      'item,warehouse,date,quantity,value\nYARN,MAIN,2026-01-01,10,100.00\nLINEN,MAIN,2026-01-01,5,33.33\nYARN,OVER,2026-01-01,4,41\n',
+    );
+    expect((await load(stock.body.id)).body).toMatchObject({ state: 'loaded', loaded: 3 });
+    const orders = await stage(
+      'orders',
+      'order,vendor,date,warehouse,item,quantity,price,due\nA1,TARN,2026-03-01,MAIN,YARN,10,12,2026-04-01\nA1,TARN,2026-03-01,MAIN,LINEN,5,3,\nA2,BEIR,2026-03-02,MAIN,LINEN,7,9,\n',
+    );
+    expect((await load(orders.body.id)).body).toMatchObject({ state: 'loaded', loaded: 3 });
+    const kinds = (await server.source.query('SELECT kind, COUNT(*) AS n FROM document GROUP BY kind ORDER BY kind')) as { kind: string; n: string }[];
+    expect(kinds.map(({ kind, n }) => [kind, Number(n)])).toEqual([
+      ['opening', 2],
+      ['order', 2],
+    ]);
+  });
+
+  it('go on where a killed server left them, and none is posted twice', async () => {
+    const rows = Array.from({ length: 12 }, (_, n) => `K${n},TARN,2026-03-01,MAIN,YARN,${n + 1},12`);
+    const staged = await stage('orders', `order,vendor,date,warehouse,item,quantity,price\n${rows.join('\n')}\n`);
+    const id = String(staged.body.id);
+    const before = await count('document');
+    await load(id);
+    expect(await count('document')).toBe(before + 12);
+    // As a kill leaves it: some documents are posted whose lines are not marked, and the lease has run out.
+    await server.source.query("UPDATE import_row SET state = 'staged' WHERE import_id = ? AND row_no > 4", [id]);
+    await server.source.query("UPDATE import_batch SET state = 'loading', lease_until = UTC_TIMESTAMP(6) - INTERVAL 1 SECOND WHERE id = ?", [id]);
+    await resumeImports({ source: server.source, log: pino({ level: 'silent' }), now: () => new Date() });
+    expect((await finished(id)).body).toMatchObject({ state: 'loaded', loaded: 12 });
+    expect(await count('document')).toBe(before + 12);
+  });
+});

@@ -1,0 +1,77 @@
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
+import { proveBooks } from '../testing/proveBooks.ts';
+import { dataSource } from './dataSource.ts';
+import { chain, facts } from './tables.ts';
+
+let server: TestServer;
+beforeAll(async () => {
+  server = await startTestServer();
+  const ines = await server.as('accountant');
+  await ines.posted('opening', make.opening([{ item: '1', quantity: '10', value: '100' }]));
+});
+afterAll(() => server.stop());
+
+describe('the schema', () => {
+  it('is what the entities say: the migrations leave no drift', async () => {
+    const owner = await dataSource(server.config.database, server.config.database.owner, 1).initialize();
+    const log = await owner.driver.createSchemaBuilder().log();
+    await owner.destroy();
+    expect(log.upQueries.map(({ query }) => query)).toEqual([]);
+  });
+});
+
+describe('facts', () => {
+  it.each([...Object.values(facts), ...Object.values(chain)].map((table) => table.options.name))(
+    '%s cannot be changed or removed by the application',
+    async (table) => {
+      const column =
+        table === 'idempotency'
+          ? '`key`'
+          : Object.keys([...Object.values(facts), ...Object.values(chain)].find((entry) => entry.options.name === table)?.options.columns ?? {})[0];
+      await expect(server.source.query(`UPDATE ${table} SET ${column} = ${column}`)).rejects.toMatchObject({ errno: 1142 });
+      await expect(server.source.query(`DELETE FROM ${table}`)).rejects.toMatchObject({ errno: 1142 });
+    },
+  );
+
+  it('the chain cannot be written past its procedure', async () => {
+    await expect(server.source.query("INSERT INTO ledger_link VALUES (99, 1, 9, '', '', '', NOW(6))")).rejects.toMatchObject({ errno: 1142 });
+  });
+});
+
+describe('an entry', () => {
+  const write = (...amounts: number[]) =>
+    server.source.transaction(async (manager) => {
+      await manager.query("INSERT INTO entry VALUES (777, 1, '2026-03-01')");
+      for (const [at, amount] of amounts.entries()) await manager.query("INSERT INTO journal_line VALUES (777, 1, ?, 'bank', ?, NULL, NULL)", [at + 1, amount]);
+      await manager.query('CALL seal_entry(777, 1)');
+    });
+
+  it('that does not balance is refused by the database itself', async () => {
+    await expect(write(100, -99)).rejects.toThrow('entry_out_of_balance');
+  });
+
+  it('that is not there cannot be sealed', async () => {
+    await expect(server.source.query('CALL seal_entry(778, 1)')).rejects.toThrow();
+  });
+
+  it('takes no more lines once it is sealed', async () => {
+    const [sealed] = (await server.source.query('SELECT document_id FROM ledger_link LIMIT 1')) as { document_id: string }[];
+    await expect(server.source.query("INSERT INTO journal_line VALUES (?, 1, 99, 'bank', 0, NULL, NULL)", [sealed?.document_id])).rejects.toThrow(
+      'entry_is_sealed',
+    );
+  });
+});
+
+describe('the proof', () => {
+  it('finds what somebody with other rights has changed', async () => {
+    const owner = await dataSource(server.config.database, server.config.database.owner, 1).initialize();
+    expect(await proveBooks(server.source)).toEqual([]);
+    await owner.query("UPDATE journal_line SET amount = amount + IF(account = 'inventory', 1, -1)");
+    const found = await proveBooks(server.source);
+    await owner.query("UPDATE journal_line SET amount = amount - IF(account = 'inventory', 1, -1)");
+    await owner.destroy();
+    expect(found).toEqual(['inventory should be 10000, is 10001', 'entry 1 is not what was sealed', expect.stringContaining('hash')]);
+    expect(await proveBooks(server.source)).toEqual([]);
+  });
+});

@@ -1,0 +1,210 @@
+import { randomBytes, randomUUID } from 'node:crypto';
+import { createConnection } from 'mysql2/promise';
+import type { DataSource } from 'typeorm';
+import { MAY_POST, ROLES, type DocumentKind, type Role } from '@obolus/contract/roles';
+import type { Config } from '../config.ts';
+import { serve, type Running } from '../serve.ts';
+import { setUpCompany } from '../setUp.ts';
+
+export const TODAY = '2026-11-23';
+const PASSWORD = 'for the tests only';
+
+/** A server of its own on a schema of its own, in the database that the test run started. */
+export interface TestServer {
+  readonly url: string;
+  readonly config: Config;
+  readonly source: DataSource;
+  as(role: Role): Promise<Client>;
+  stop(): Promise<void>;
+}
+
+const env = (name: string): string => {
+  const value = process.env[name];
+  if (value === undefined) throw new Error(`${name} is not set: run the tests with npm test.`);
+  return value;
+};
+
+export async function startTestServer(): Promise<TestServer> {
+  const name = `obolus_t${randomBytes(5).toString('hex')}`;
+  const host = env('OBOLUS_DB_HOST');
+  const port = Number(env('OBOLUS_DB_PORT'));
+  await asRoot(host, port, [
+    `CREATE DATABASE ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`,
+    `GRANT ALL ON ${name}.* TO '${env('OBOLUS_DB_OWNER_USER')}'@'127.0.0.1' WITH GRANT OPTION`,
+  ]);
+  const config: Config = {
+    host: '127.0.0.1',
+    port: 0,
+    database: {
+      host,
+      port,
+      name,
+      owner: { user: env('OBOLUS_DB_OWNER_USER'), password: env('OBOLUS_DB_OWNER_PASSWORD') },
+      app: { user: env('OBOLUS_DB_USER'), password: env('OBOLUS_DB_PASSWORD') },
+    },
+    sessionSecret: 'x'.repeat(40),
+    secureCookies: false,
+    logLevel: 'fatal',
+    webFolder: '/nowhere',
+    today: TODAY,
+    checkReplies: true,
+  };
+  const running: Running = await serve(config);
+  await seed(running.source);
+  return {
+    url: running.url,
+    config,
+    source: running.source,
+    async as(role) {
+      const client = new Client(running.url);
+      const reply = await client.call('POST', '/api/session', { email: `${role}@test.example`, password: PASSWORD });
+      if (reply.status !== 200) throw new Error(JSON.stringify(reply.body));
+      return client;
+    },
+    async stop() {
+      await running.stop();
+      await asRoot(host, port, [`DROP DATABASE ${name}`]);
+    },
+  };
+}
+
+async function asRoot(host: string, port: number, statements: readonly string[]): Promise<void> {
+  const connection = await createConnection({ socketPath: env('OBOLUS_TEST_DB_SOCKET'), user: 'root', password: env('OBOLUS_TEST_DB_ROOT') });
+  try {
+    for (const statement of statements) await connection.query(statement);
+  } finally {
+    await connection.end();
+  }
+}
+
+/** A small company: two items of each method, a vendor in dollars and one in euro, a carrier. */
+async function seed(source: DataSource): Promise<void> {
+  await setUpCompany(source, {
+    name: 'Fernhollow Loom Supply',
+    currency: 'USD',
+    firstOpenDay: '2026-01-01',
+    warehouses: [
+      { code: 'MAIN', name: 'Main' },
+      { code: 'OVER', name: 'Overflow' },
+    ],
+    users: ROLES.map((role) => ({ email: `${role}@test.example`, name: role, role, password: PASSWORD })),
+  });
+  await source.query(
+    `INSERT INTO item (id, number, name, unit, method, weight, volume, tariff_code, origin) VALUES
+     (1, 'YARN', 'Merino yarn', 'kg', 'fifo', 1000000, 4000, '5107.10', 'NZ'), (2, 'LINEN', 'Linen yarn', 'kg', 'average', 1000000, 3000, '5306.10', 'PT'),
+     (3, 'LOOM', 'Floor loom', 'each', 'fifo', 42500000, 610000, '8446.30', 'CA'), (4, 'BARE', 'Something without a weight', 'each', 'average', NULL, NULL, '', '')`,
+  );
+  await source.query(
+    `INSERT INTO vendor (id, number, name, currency, terms_days) VALUES (1, 'TARN', 'Tarnside Fibres', 'USD', 30), (2, 'BEIR', 'Beira Linho', 'EUR', 30), (3, 'GREY', 'Greywake Lines', 'USD', 14)`,
+  );
+  await source.query("INSERT INTO exchange_rate (currency, from_day, rate) VALUES ('EUR', '2026-01-01', 10800000000), ('EUR', '2026-03-20', 11000000000)");
+}
+
+export interface Reply {
+  readonly status: number;
+  /** Looked into field by field by the tests. */
+  readonly body: { readonly [field: string]: unknown };
+  readonly headers: Headers;
+}
+
+/** A signed-in user over HTTP: keeps its cookie and its token, makes keys. */
+export class Client {
+  private cookie = '';
+  csrfToken = '';
+  private readonly url: string;
+
+  constructor(url: string) {
+    this.url = url;
+  }
+
+  async call(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Reply> {
+    const response = await fetch(this.url + path, {
+      method,
+      headers: { ...(body === undefined ? {} : { 'Content-Type': 'application/json' }), Cookie: this.cookie, 'X-CSRF-Token': this.csrfToken, ...headers },
+      ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+    });
+    const cookie = response.headers.get('set-cookie');
+    if (cookie) this.cookie = cookie.split(';')[0] ?? '';
+    const text = await response.text();
+    const parsed = (text.startsWith('{') ? JSON.parse(text) : { text }) as Reply['body'];
+    if (typeof parsed.csrfToken === 'string') this.csrfToken = parsed.csrfToken;
+    return { status: response.status, body: parsed, headers: response.headers };
+  }
+
+  post(kind: DocumentKind, body: object, key: string = randomUUID()): Promise<Reply> {
+    return this.call('POST', `/api/documents/${kind}`, body, { 'Idempotency-Key': key });
+  }
+
+  /** Posts what must be accepted and gives the document's id. */
+  async posted(kind: DocumentKind, body: object): Promise<string> {
+    const reply = await this.post(kind, body);
+    if (reply.status !== 201) throw new Error(`${kind}: ${JSON.stringify(reply.body)}`);
+    return String(reply.body.id);
+  }
+
+  preview(kind: DocumentKind, body: object): Promise<Reply> {
+    return this.call('POST', `/api/documents/${kind}/preview`, body);
+  }
+}
+
+/** Bodies as the interface sends them, with what a test does not care about filled in. */
+export const make = {
+  order: (lines: readonly { item: string; quantity: string; price: string }[], rest: object = {}) => ({
+    vendor: '1',
+    date: '2026-03-02',
+    currency: 'USD',
+    warehouse: '1',
+    note: '',
+    lines: lines.map((line) => ({ discount: '', due: '', ...line })),
+    ...rest,
+  }),
+  receipt: (lines: readonly { of: string; quantity: string }[], rest: object = {}) => ({
+    vendor: '1',
+    date: '2026-03-10',
+    warehouse: '1',
+    packingSlip: '',
+    transport: '',
+    lines,
+    ...rest,
+  }),
+  bill: (number: string, lines: readonly { of: string; quantity: string; price: string }[], rest: object = {}) => ({
+    vendor: '1',
+    number,
+    date: '2026-03-28',
+    currency: 'USD',
+    charges: [],
+    lines: lines.map((line) => ({ discount: '', difference: 'cost', ...line })),
+    ...rest,
+  }),
+  charge: (number: string, amount: string, rest: object = {}) => ({
+    vendor: '3',
+    number,
+    date: '2026-03-28',
+    currency: 'USD',
+    lines: [],
+    charges: [{ kind: 'freight', amount }],
+    ...rest,
+  }),
+  allocation: (charge: string, to: readonly string[], basis = 'weight', rest: object = {}) => ({
+    date: '2026-03-30',
+    to,
+    charges: [{ of: charge, basis, amount: '', fixed: [] }],
+    ...rest,
+  }),
+  delivery: (lines: readonly { item: string; quantity: string }[], rest: object = {}) => ({
+    customer: 'Oxbow Street Weavers',
+    date: '2026-03-16',
+    warehouse: '1',
+    lines,
+    ...rest,
+  }),
+  invoice: (lines: readonly { of: string; quantity: string; price: string }[], rest: object = {}) => ({
+    customer: 'Oxbow Street Weavers',
+    date: '2026-03-17',
+    lines,
+    ...rest,
+  }),
+  opening: (lines: readonly { item: string; quantity: string; value: string }[], rest: object = {}) => ({ date: '2026-01-02', warehouse: '1', lines, ...rest }),
+};
+
+export const mayPost = (role: Role, kind: DocumentKind): boolean => MAY_POST[kind].includes(role);
