@@ -7,7 +7,7 @@ import { serve, type Running } from '../serve.ts';
 import { setUpCompany } from '../setUp.ts';
 
 export const TODAY = '2026-11-23';
-const PASSWORD = 'for the tests only';
+export const PASSWORD = 'for the tests only';
 
 /** A server of its own on a schema of its own, in the database that the test run started. */
 export interface TestServer {
@@ -78,7 +78,7 @@ async function asRoot(host: string, port: number, statements: readonly string[])
 }
 
 /** A small company: two items of each method, a vendor in dollars and one in euro, a carrier. */
-async function seed(source: DataSource): Promise<void> {
+export async function seed(source: DataSource): Promise<void> {
   await setUpCompany(source, {
     name: 'Fernhollow Loom Supply',
     currency: 'USD',
