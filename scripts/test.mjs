@@ -51,7 +51,10 @@ try {
   }
   if (wanted('browser')) {
     const output = join(results, 'browser.json');
-    node([bin('@playwright/test/cli.js'), 'test', '--config', 'e2e/playwright.config.ts', ...(process.env.OBOLUS_GREP ? ['-g', process.env.OBOLUS_GREP] : [])], { ...environment, PLAYWRIGHT_JSON_OUTPUT_NAME: output });
+    node(
+      [bin('@playwright/test/cli.js'), 'test', '--config', 'e2e/playwright.config.ts', ...(process.env.OBOLUS_GREP ? ['-g', process.env.OBOLUS_GREP] : [])],
+      { ...environment, PLAYWRIGHT_JSON_OUTPUT_NAME: output },
+    );
     count('browser', output, ({ stats }) => [stats.expected, stats.unexpected + stats.flaky + stats.skipped]);
   }
 } finally {

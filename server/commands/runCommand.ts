@@ -10,7 +10,6 @@ import { refusal } from '@obolus/core/posting/refusal';
 import { viewEntries } from '../queries/entries.ts';
 import { BooksLoader, type LoadedBooks } from '../storage/loadBooks.ts';
 import { savePosted } from '../storage/savePosted.ts';
-import { facts } from '../storage/tables.ts';
 import { duplicateOf, snapshot, transaction } from '../storage/transaction.ts';
 import { DOCUMENT_COMMANDS, type DocumentCommand } from './documentKinds.ts';
 import { RefusedError, RequestError } from './failures.ts';
@@ -35,7 +34,7 @@ const PREFIX: Readonly<Record<DocumentKind, string>> = {
 };
 
 /** A document that does not exist yet stands after every other in the order of entry. */
-const NOT_YET_NUMBERED = 9_223_372_036_854_775_807n;
+const NOT_YET_NUMBERED = { document: 9_223_372_036_854_775_807n, number: '' };
 
 /**
  * The one path of a command: load what it rests on, locked; decide in the core; save in one transaction. The same key
@@ -49,10 +48,9 @@ export async function postDocument<Kind extends DocumentKind>(source: DataSource
     return await transaction(source, async (manager) => {
       const known = await claimKey(manager, posting, hash);
       if (known) return known;
-      const { books, decision, termsDays } = await loadAndDecide(manager, kind, body, { locking: true });
+      const { books, decision, termsDays, number } = await loadAndDecide(manager, kind, body, { locking: true });
       if (!decision.accepted) throw new RefusedError(decision.refusals, books.names);
       const id = books.nextDocument.toString();
-      const number = `${PREFIX[kind]}-${await nextNumber(manager, kind)}`;
       await savePosted(manager, books, decision.posted, {
         id,
         number,
@@ -92,17 +90,18 @@ async function loadAndDecide<Kind extends DocumentKind>(
   kind: Kind,
   body: BodyOf<Kind>,
   { locking }: { locking: boolean },
-): Promise<{ books: LoadedBooks; decision: Decision<PostedDocument>; termsDays: number }> {
+): Promise<{ books: LoadedBooks; decision: Decision<PostedDocument>; termsDays: number; number: string }> {
   const loader = new BooksLoader(manager, locking);
   const { refusals, termsDays } = await loader.loadCompany(commandOf(kind).header(body));
   const reader = new Reader();
   const command = commandOf(kind).read(body, reader, loader.books(0n).company.currency);
   // What cannot be read is not decided.
   refusals.push(...reader.refusals);
-  if (refusals.length > 0) return { books: loader.books(0n), decision: refused(refusals), termsDays };
+  if (refusals.length > 0) return { books: loader.books(0n), decision: refused(refusals), termsDays, number: '' };
   await commandOf(kind).load(command, loader);
-  const books = loader.books(locking ? await nextDocument(manager) : NOT_YET_NUMBERED);
-  return { books, decision: decide(books, command), termsDays };
+  const { document, number } = locking ? await nextNumbers(manager, kind) : NOT_YET_NUMBERED;
+  const books = loader.books(document);
+  return { books, decision: decide(books, command), termsDays, number };
 }
 
 /** The command of a kind; the table ties each kind to its own body and command. */
@@ -112,8 +111,12 @@ function commandOf<Kind extends DocumentKind>(kind: Kind): DocumentCommand<Kind>
 
 async function claimKey(manager: EntityManager, posting: Posting, hash: string): Promise<PostedReply | undefined> {
   try {
-    const row = { key: posting.key, user_id: posting.user, body_hash: hash, entered_at: sqlInstant(posting.now()) };
-    await manager.createQueryBuilder().insert().into(facts.idempotency).values(row).updateEntity(false).execute();
+    await manager.query('INSERT INTO idempotency (`key`, user_id, body_hash, entered_at) VALUES (?, ?, ?, ?)', [
+      posting.key,
+      posting.user,
+      hash,
+      sqlInstant(posting.now()),
+    ]);
     return undefined;
   } catch (problem) {
     if (!duplicateOf(problem, 'PRIMARY')) throw problem;
@@ -126,14 +129,9 @@ async function claimKey(manager: EntityManager, posting: Posting, hash: string):
 }
 
 /** Taken after the locks: within an order and a pool, documents are numbered in the order in which they commit. */
-async function nextDocument(manager: EntityManager): Promise<bigint> {
-  const [row] = (await manager.query('SELECT NEXTVAL(document_ids) AS id')) as { id: string }[];
-  return BigInt(row?.id ?? 0);
-}
-
-async function nextNumber(manager: EntityManager, kind: DocumentKind): Promise<string> {
-  const [row] = (await manager.query(`SELECT NEXTVAL(number_${kind}) AS number`)) as { number: string }[];
-  return row?.number ?? '';
+async function nextNumbers(manager: EntityManager, kind: DocumentKind): Promise<{ document: bigint; number: string }> {
+  const [row] = (await manager.query(`SELECT NEXTVAL(document_ids) AS document, NEXTVAL(number_${kind}) AS number`)) as { document: string; number: string }[];
+  return { document: BigInt(row?.document ?? 0), number: `${PREFIX[kind]}-${row?.number ?? ''}` };
 }
 
 async function viewPosted(

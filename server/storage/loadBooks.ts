@@ -16,6 +16,8 @@ export interface LoadedBooks extends Books {
   readonly names: { readonly items: ReadonlyMap<string, string>; readonly warehouses: ReadonlyMap<string, string> };
   /** The rows behind the pools, by the core's id. */
   readonly poolRows: ReadonlyMap<PoolId, string>;
+  /** The days of the layers that were loaded. */
+  readonly layerDays: ReadonlyMap<LineId, string>;
 }
 
 /**
@@ -32,6 +34,7 @@ export class BooksLoader {
   private readonly deliveryLines = new Map<LineId, DeliveryLine>();
   private readonly pools = new Map<PoolId, Pool>();
   private readonly poolRows = new Map<PoolId, string>();
+  private readonly layerDays = new Map<LineId, string>();
   private readonly warehouses = new Map<string, string>();
   private readonly billNumbers = new Set<string>();
   private readonly rates: DatedRate[] = [];
@@ -190,7 +193,9 @@ export class BooksLoader {
     const behind = pools.filter((row) => row.last_day != null && row.last_day > day);
     const layersOf = direction === 'out' ? groupBy(await this.readLayers(pools), (row) => text(row.pool_id)) : new Map<string, Row[]>();
     for (const row of pools.filter((row) => !behind.includes(row))) {
-      const layers = (layersOf.get(text(row.id)) ?? []).map(layerOf);
+      const stored = layersOf.get(text(row.id)) ?? [];
+      for (const layer of stored) this.layerDays.set(layerOf(layer).of, text(layer.day));
+      const layers = stored.map(layerOf);
       this.keepPool(row, { quantity: quantity(big(row.quantity)), value: base(big(row.value)), layers }, row.last_day ?? undefined);
     }
     await this.readHistories(behind);
@@ -211,9 +216,9 @@ export class BooksLoader {
   }
 
   books(nextDocument: bigint): LoadedBooks {
-    const { company, items, rates, orderLines, receiptLines, charges, deliveryLines, pools, billNumbers, poolRows } = this;
+    const { company, items, rates, orderLines, receiptLines, charges, deliveryLines, pools, billNumbers, poolRows, layerDays } = this;
     const names = { items: new Map([...items].map(([id, item]) => [id, item.number])), warehouses: this.warehouses };
-    return { company, nextDocument, items, rates, orderLines, receiptLines, charges, deliveryLines, pools, billNumbers, poolRows, names };
+    return { company, nextDocument, items, rates, orderLines, receiptLines, charges, deliveryLines, pools, billNumbers, poolRows, layerDays, names };
   }
 
   private query(sql: string, parameters: unknown[] = []): Promise<Row[]> {
@@ -275,7 +280,7 @@ export class BooksLoader {
     const fifo = pools.filter((row) => this.items.get(text(row.item_id))?.method === 'fifo').map((row) => row.id);
     if (fifo.length === 0) return Promise.resolve([]);
     return this.query(
-      'SELECT pool_id, document_id, line_no, quantity, value FROM pool_layer WHERE pool_id IN (?) ORDER BY pool_id, day, document_id, line_no',
+      'SELECT pool_id, day, document_id, line_no, quantity, value FROM pool_layer WHERE pool_id IN (?) ORDER BY pool_id, day, document_id, line_no',
       [fifo],
     );
   }

@@ -62,7 +62,7 @@ export async function savePosted(manager: EntityManager, books: LoadedBooks, pos
     facts.valueChange,
     settlement.valueChanges.map((change) => valueChangeRow(change, entering.id, entryOf.get(change.posting) ?? 1, rowOf(change.pool))),
   );
-  for (const settled of settlement.pools) await savePool(manager, rowOf(settled.pool.id) ?? '', settled, books);
+  await savePools(manager, books, settlement.pools);
   for (const position of entries.keys()) await manager.query('CALL seal_entry(?, ?)', [entering.id, position + 1]);
 }
 
@@ -206,52 +206,66 @@ function valueChangeRow(change: ValueChange, document: string, entry: number, po
   };
 }
 
-/** The pool's totals, and of its layers only those that are new, changed or gone. */
-async function savePool(manager: EntityManager, row: string, { pool, end }: SettledPool, books: LoadedBooks): Promise<void> {
-  const last = pool.movements[pool.movements.length - 1]?.date ?? pool.coveredTo ?? null;
-  await manager.query('UPDATE pool SET quantity = ?, value = ?, last_day = ? WHERE id = ?', [end.quantity, end.value, last, row]);
-  if (pool.method !== 'fifo') return;
-  const rewritten = pool.coveredTo === undefined;
-  if (rewritten) await manager.query('DELETE FROM pool_layer WHERE pool_id = ?', [row]);
-  const stored = new Map<LineId, Layer>(rewritten ? [] : (books.pools.get(pool.id)?.state.layers ?? []).map((layer) => [layer.of, layer]));
-  const changed = end.layers.filter((layer) => stored.get(layer.of)?.quantity !== layer.quantity || stored.get(layer.of)?.value !== layer.value);
-  const left = new Set(end.layers.map((layer) => layer.of));
-  const gone = [...stored.keys()].filter((of) => !left.has(of));
+/** The pools' totals, and of their layers only those that are new, changed or gone. */
+async function savePools(manager: EntityManager, books: LoadedBooks, pools: readonly SettledPool[]): Promise<void> {
+  if (pools.length === 0) return;
+  const rowOf = ({ pool }: SettledPool) => books.poolRows.get(pool.id) ?? '';
+  const totals = pools.map((settled) => {
+    const { pool, end } = settled;
+    const last = pool.movements[pool.movements.length - 1]?.date ?? pool.coveredTo ?? null;
+    return [rowOf(settled), pool.item, pool.warehouse, end.quantity, end.value, last];
+  });
+  await insertRows(manager, 'pool', ['id', 'item_id', 'warehouse_id', 'quantity', 'value', 'last_day'], totals, ['quantity', 'value', 'last_day']);
+  const fifo = pools.filter(({ pool }) => pool.method === 'fifo');
+  const rewritten = fifo.filter(({ pool }) => pool.coveredTo === undefined).map(rowOf);
+  if (rewritten.length > 0) await manager.query('DELETE FROM pool_layer WHERE pool_id IN (?)', [rewritten]);
+  const changes = fifo.map((settled) => layerChanges(rowOf(settled), settled, books));
+  const gone = changes.flatMap((change) => change.gone);
   if (gone.length > 0) {
-    await manager.query(`DELETE FROM pool_layer WHERE pool_id = ? AND (${gone.map(() => '(document_id = ? AND line_no = ?)').join(' OR ')})`, [
-      row,
-      ...gone.flatMap((of) => of.split('/')),
-    ]);
+    await manager.query(`DELETE FROM pool_layer WHERE ${gone.map(() => '(pool_id = ? AND document_id = ? AND line_no = ?)').join(' OR ')}`, gone.flat());
   }
-  const dayOf = new Map(pool.movements.map((movement) => [movement.id, movement.date]));
-  for (let from = 0; from < changed.length; from += ROWS_AT_ONCE) {
-    const some = changed.slice(from, from + ROWS_AT_ONCE);
-    const fresh = some.filter((layer) => !stored.has(layer.of));
-    for (const layer of some.filter((entry) => stored.has(entry.of))) {
-      await manager.query('UPDATE pool_layer SET quantity = ?, value = ? WHERE pool_id = ? AND document_id = ? AND line_no = ?', [
-        layer.quantity,
-        layer.value,
-        row,
-        ...layer.of.split('/'),
-      ]);
-    }
-    if (fresh.length === 0) continue;
-    await manager.query(
-      `INSERT INTO pool_layer (pool_id, day, document_id, line_no, quantity, value) VALUES ${fresh.map(() => '(?, ?, ?, ?, ?, ?)').join(', ')}`,
-      fresh.flatMap((layer) => [row, dayOf.get(layer.of) ?? null, ...layer.of.split('/'), layer.quantity, layer.value]),
-    );
-  }
+  const left = changes.flatMap((change) => change.left);
+  await insertRows(manager, 'pool_layer', ['pool_id', 'day', 'document_id', 'line_no', 'quantity', 'value'], left, ['quantity', 'value']);
 }
 
-async function append(manager: EntityManager, table: EntitySchema, rows: readonly object[]): Promise<void> {
+function layerChanges(row: string, { pool, end }: SettledPool, books: LoadedBooks): { gone: string[][]; left: unknown[][] } {
+  const stored = new Map<LineId, Layer>(pool.coveredTo === undefined ? [] : (books.pools.get(pool.id)?.state.layers ?? []).map((layer) => [layer.of, layer]));
+  const dayOf = new Map([...pool.movements.map((movement) => [movement.id, movement.date] as const), ...books.layerDays]);
+  const kept = new Set(end.layers.map((layer) => layer.of));
+  const changed = end.layers.filter((layer) => stored.get(layer.of)?.quantity !== layer.quantity || stored.get(layer.of)?.value !== layer.value);
+  return {
+    gone: [...stored.keys()].filter((of) => !kept.has(of)).map((of) => [row, ...of.split('/')]),
+    left: changed.map((layer) => [row, dayOf.get(layer.of), ...layer.of.split('/'), layer.quantity, layer.value]),
+  };
+}
+
+function append(manager: EntityManager, table: EntitySchema, rows: readonly object[]): Promise<void> {
+  return insertRows(
+    manager,
+    table.options.name,
+    Object.keys(rows[0] ?? {}),
+    rows.map((row) => Object.values(row) as unknown[]),
+  );
+}
+
+/** Rows in few statements; `replacing` names the columns that a row which is there already takes over. */
+async function insertRows(
+  manager: EntityManager,
+  table: string,
+  columns: readonly string[],
+  rows: readonly (readonly unknown[])[],
+  replacing: readonly string[] = [],
+): Promise<void> {
+  const named = columns.map((column) => `\`${column}\``).join(', ');
+  const over = replacing.length > 0 ? ` ON DUPLICATE KEY UPDATE ${replacing.map((column) => `${column} = VALUES(${column})`).join(', ')}` : '';
   for (let from = 0; from < rows.length; from += ROWS_AT_ONCE) {
-    const some = rows.slice(from, from + ROWS_AT_ONCE).map((row) => asText(row));
-    await manager.createQueryBuilder().insert().into(table).values(some).updateEntity(false).execute();
+    const some = rows.slice(from, from + ROWS_AT_ONCE).map((row) => row.map(asText));
+    await manager.query(`INSERT INTO \`${table}\` (${named}) VALUES ?${over}`, [some]);
   }
 }
 
 /** Whole numbers beyond what a double holds go to the database as text. */
-const asText = (row: object) => Object.fromEntries(Object.entries(row).map(([name, value]) => [name, typeof value === 'bigint' ? value.toString() : value]));
+const asText = (value: unknown) => (typeof value === 'bigint' ? value.toString() : value);
 
 function keyOf(line: LineId): { document_id: string; line_no: number } {
   const [document = '', number = ''] = line.split('/');

@@ -1,0 +1,288 @@
+// npm run bench: speed of this machine and of the product, as ratios measured in one run.
+import { fork } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { createServer, request, Agent } from 'node:http';
+import { join } from 'node:path';
+import { databaseEnvironment, startDatabase } from './lib/database.mjs';
+import { checkNode, ensureBuilt, root } from './lib/project.mjs';
+
+const CLIENTS = [1, 4, 16];
+const SECONDS = 3;
+const ITEMS = 48;
+const ORDERS_EACH = 60;
+const itemsOf = (client) => [1, 2, 3].map((at) => client * 3 + at);
+const dist = (path) => import(join(root, path));
+
+checkNode();
+await ensureBuilt(['core', 'contract', 'server']);
+
+console.log('The core\n');
+await benchFold();
+
+const database = await startDatabase('bench', { fresh: true, quiet: true });
+const environment = {
+  ...process.env,
+  ...databaseEnvironment(database),
+  OBOLUS_SESSION_SECRET: 'b'.repeat(40),
+  OBOLUS_PORT: '0',
+  OBOLUS_SET_UP: 'false',
+  OBOLUS_LOG_LEVEL: 'fatal',
+};
+const server = fork(join(root, 'server/dist/main.js'), { env: environment });
+try {
+  const { url } = await new Promise((resolve) => server.once('message', resolve));
+  const mysql = await import('mysql2/promise');
+  const pool = mysql.createPool({
+    host: database.host,
+    port: database.port,
+    database: 'obolus',
+    ...database.owner,
+    connectionLimit: 16,
+    supportBigNumbers: true,
+    bigNumberStrings: true,
+  });
+  await seed(pool);
+  console.log('\nThe floor of this machine\n');
+  await benchFloor(pool);
+  console.log('\nPosting a receipt of three lines\n');
+  await benchPosting(pool, url);
+  await pool.end();
+} finally {
+  server.kill('SIGTERM');
+  await database.stop();
+}
+
+async function benchFold() {
+  const { fold, EMPTY_POOL } = await dist('core/dist/costing/fold.js');
+  const movements = Array.from({ length: 100_000 }, (_, n) => ({
+    id: `${n + 1}/1`,
+    date: '2026-03-01',
+    direction: n % 3 === 2 ? 'out' : 'in',
+    quantity: n % 3 === 2 ? 15_000_000n : 10_000_000n,
+    value: n % 3 === 2 ? 0n : BigInt(1000 + (n % 97)),
+  }));
+  for (const method of ['fifo', 'average']) {
+    const times = Array.from({ length: 7 }, () => timed(() => fold(method, EMPTY_POOL, movements)));
+    const floor = median(Array.from({ length: 7 }, () => timed(() => sumOf(movements))));
+    const took = median(times);
+    row(
+      `fold of 100,000 movements, ${method}`,
+      `${took.toFixed(1)} ms`,
+      `${((took * 1e6) / movements.length).toFixed(0)} ns each`,
+      `${(took / floor).toFixed(1)} × summing the same objects (${floor.toFixed(1)} ms)`,
+    );
+  }
+}
+
+function sumOf(movements) {
+  let held = 0n;
+  for (const movement of movements) held += movement.quantity;
+  return held;
+}
+
+async function benchFloor(pool) {
+  await pool.query('CREATE TABLE bench_row (id BIGINT PRIMARY KEY AUTO_INCREMENT, a BIGINT, b BIGINT)');
+  for (const clients of CLIENTS)
+    row(`one durable row insert, ${clients} clients`, perSecond(await pound(clients, () => pool.query('INSERT INTO bench_row (a, b) VALUES (1, 2)'))));
+  const answer = JSON.stringify({
+    rows: Array.from({ length: 20 }, (_, n) => ({ id: String(n), name: 'a plain answer of about two kilobytes', amount: '1234.56' })),
+  });
+  const { default: express } = await dist('node_modules/express/index.js').catch(() => dist('server/node_modules/express/index.js'));
+  const app = express();
+  app.get('/', (_request, response) => response.type('json').send(answer));
+  const plain = createServer(app);
+  await new Promise((resolve) => plain.listen(0, '127.0.0.1', resolve));
+  const agent = new Agent({ keepAlive: true });
+  const rate = await pound(16, () => send(agent, `http://127.0.0.1:${plain.address().port}`, 'GET', '/'));
+  row('a plain JSON answer of Express, 16 clients', perSecond(rate), `${answer.length} bytes, client and server in one process`);
+  agent.destroy();
+  plain.close();
+}
+
+async function benchPosting(pool, url) {
+  const users = await Promise.all(Array.from({ length: 16 }, () => signIn(url)));
+  // Many orders, so that none has more receipts than an order has in life; a client's orders share no goods with another's.
+  const orders = Array.from({ length: users.length }, () => []);
+  for (let n = 0; n < ORDERS_EACH; n += 1) {
+    const replies = await Promise.all(
+      users.map((user, client) => {
+        const lines = itemsOf(client).map((item) => ({ item: String(item), quantity: '1000000', price: '12.34', discount: '', due: '' }));
+        return user.post('/api/documents/order', { vendor: '1', date: '2026-03-01', currency: 'USD', warehouse: '1', note: '', lines });
+      }),
+    );
+    replies.forEach((reply, client) => orders[client].push(reply.id));
+  }
+  const order = (client, n) => orders[client][n % ORDERS_EACH];
+  const body = (client, n) => ({
+    vendor: '1',
+    date: '2026-03-10',
+    warehouse: '1',
+    packingSlip: 'PS',
+    transport: '',
+    lines: [1, 2, 3].map((at) => ({ of: `${order(client, n)}/${at}`, quantity: '1.5' })),
+  });
+  await pound(4, (client, n) => users[client].post('/api/documents/receipt', body(client, n)), 1.5);
+
+  let bare = 1_000_000_000;
+  for (const clients of CLIENTS) {
+    // Interleaved, so that a slow moment of the machine meets both.
+    const rates = { bare: [], http: [] };
+    for (let round = 0; round < 2; round += 1) {
+      rates.bare.push(await pound(clients, (client, n) => barePosting(pool, (bare += 1), order(client, n), client)));
+      rates.http.push(await pound(clients, (client, n) => users[client].post('/api/documents/receipt', body(client, n))));
+    }
+    const [floor, http] = [Math.max(...rates.bare), Math.max(...rates.http)];
+    row(
+      `${clients} clients`,
+      `${perSecond(http)} over HTTP`,
+      `${perSecond(floor)} bare (same rows and round trips, none of our code)`,
+      `${((100 * http) / floor).toFixed(0)} %`,
+    );
+  }
+  const times = [];
+  for (let n = 0; n < 400; n += 1) {
+    const start = performance.now();
+    await users[0].post('/api/documents/receipt/preview', body(0, n));
+    times.push(performance.now() - start);
+  }
+  times.sort((a, b) => a - b);
+  row('preview of the same receipt', `p50 ${times[200].toFixed(1)} ms`, `p99 ${times[396].toFixed(1)} ms`);
+}
+
+/** The statements of a receipt of three FIFO lines, with the rows that the product writes, and nothing else. */
+async function barePosting(pool, id, order, client) {
+  const connection = await pool.getConnection();
+  const items = itemsOf(client);
+  try {
+    await connection.query('SET TRANSACTION ISOLATION LEVEL READ COMMITTED');
+    await connection.query('START TRANSACTION');
+    await connection.query("INSERT INTO idempotency VALUES (?, 1, REPEAT('a', 64), NOW(6))", [`bare:${id}`]);
+    await connection.query(
+      'SELECT c.currency, c.first_open_day, (SELECT terms_days FROM vendor WHERE id = 1) t, (SELECT name FROM warehouse WHERE id = 1) w FROM company c WHERE id = 1 LOCK IN SHARE MODE',
+    );
+    await connection.query('SELECT id FROM document WHERE id IN (?) ORDER BY id FOR UPDATE', [[order]]);
+    await connection.query(
+      `SELECT l.*, (SELECT COALESCE(SUM(r.quantity), 0) FROM receipt_line r WHERE r.order_id = l.document_id AND r.order_line_no = l.line_no) received FROM order_line l JOIN document d ON d.id = l.document_id
+       WHERE (l.document_id = ? AND l.line_no = 1) OR (l.document_id = ? AND l.line_no = 2) OR (l.document_id = ? AND l.line_no = 3)`,
+      [order, order, order],
+    );
+    await connection.query('SELECT * FROM item WHERE id IN (?)', [items]);
+    await connection.query('SELECT * FROM pool WHERE item_id IN (?) AND warehouse_id = 1 ORDER BY id FOR UPDATE', [items]);
+    await connection.query('SELECT NEXTVAL(document_ids), NEXTVAL(number_receipt)');
+    await connection.query(
+      "INSERT INTO document VALUES (?, 'receipt', ?, '2026-03-10', 1, NULL, 1, 'USD', 10000000000, 'PS', NULL, '', NULL, '', 1, NOW(6), ?)",
+      [id, `B-${id}`, `bare:${id}`],
+    );
+    const three = (make) => [1, 2, 3].map(make);
+    await connection.query('INSERT INTO receipt_line VALUES ?', [
+      three((at) => [id, at, order, at, items[at - 1], items[at - 1], 1, 'USD', 10000000000, 1, 1]),
+    ]);
+    await connection.query('INSERT INTO movement VALUES ?', [three((at) => [id, at, items[at - 1], '2026-03-10', 'in', 1])]);
+    await connection.query("INSERT INTO entry VALUES (?, 1, '2026-03-10')", [id]);
+    await connection.query('INSERT INTO journal_line VALUES ?', [
+      [...three((at) => [id, 1, at, 'inventory', 1, items[at - 1], null]), [id, 1, 4, 'grni', -3, null, 1]],
+    ]);
+    await connection.query(
+      'INSERT INTO value_change (document_id, entry_no, line_document_id, line_no, pool_id, component, amount, effective, posting) VALUES ?',
+      [three((at) => [id, 1, id, at, items[at - 1], 'goods', 1, '2026-03-10', '2026-03-10'])],
+    );
+    await connection.query(
+      'INSERT INTO pool (id, item_id, warehouse_id, quantity, value, last_day) VALUES ? ON DUPLICATE KEY UPDATE quantity = quantity + VALUES(quantity), value = value + VALUES(value), last_day = VALUES(last_day)',
+      [items.map((item) => [item, item, 1, 1, 1, '2026-03-10'])],
+    );
+    await connection.query('INSERT INTO pool_layer VALUES ?', [three((at) => [items[at - 1], '2026-03-10', id, at, 1, 1])]);
+    await connection.query('CALL seal_entry(?, 1)', [id]);
+    await connection.query('COMMIT');
+    await connection.query('DELETE FROM draft WHERE id = ? AND user_id = 1', [`bare:${id}`]);
+  } catch (problem) {
+    await connection.query('ROLLBACK');
+    if (problem.errno !== 1213) throw problem;
+  } finally {
+    connection.release();
+  }
+}
+
+async function seed(pool) {
+  const { setUpCompany } = await dist('server/dist/setUp.js');
+  const { dataSource } = await dist('server/dist/storage/dataSource.js');
+  const source = await dataSource({ host: database.host, port: database.port, name: 'obolus' }, database.app, 1).initialize();
+  await setUpCompany(source, {
+    name: 'Bench',
+    currency: 'USD',
+    firstOpenDay: '2026-01-01',
+    warehouses: [{ code: 'MAIN', name: 'Main' }],
+    users: [{ email: 'bench@localhost', name: 'Bench', role: 'accountant', password: 'bench' }],
+  });
+  await source.destroy();
+  await pool.query("INSERT INTO vendor (number, name, currency, terms_days) VALUES ('V', 'Vendor', 'USD', 30)");
+  await pool.query(
+    'INSERT INTO item (number, name, unit, method, tariff_code, origin) VALUES ?'.replace(
+      '?',
+      Array.from({ length: ITEMS }, (_, n) => `('I${n}', 'Item ${n}', 'each', 'fifo', '', '')`).join(', '),
+    ),
+  );
+  await pool.query(`INSERT INTO pool (item_id, warehouse_id, quantity, value) SELECT id, 1, 0, 0 FROM item ORDER BY id`);
+}
+
+async function signIn(url) {
+  const agent = new Agent({ keepAlive: true });
+  const reply = await send(agent, url, 'POST', '/api/session', { email: 'bench@localhost', password: 'bench' });
+  const headers = { Cookie: reply.headers['set-cookie'][0].split(';')[0], 'X-CSRF-Token': reply.body.csrfToken };
+  return {
+    async post(path, body) {
+      const { status, body: answer } = await send(agent, url, 'POST', path, body, { ...headers, 'Idempotency-Key': randomUUID() });
+      if (status >= 300) throw new Error(JSON.stringify(answer));
+      return answer;
+    },
+  };
+}
+
+function send(agent, url, method, path, body, headers = {}) {
+  const text = body === undefined ? undefined : JSON.stringify(body);
+  return new Promise((resolve, reject) => {
+    const call = request(
+      url + path,
+      { method, agent, headers: { ...(text ? { 'Content-Type': 'application/json', 'Content-Length': Buffer.byteLength(text) } : {}), ...headers } },
+      (response) => {
+        let answer = '';
+        response.on('data', (part) => (answer += part));
+        response.on('end', () => resolve({ status: response.statusCode, headers: response.headers, body: JSON.parse(answer) }));
+      },
+    );
+    call.on('error', reject);
+    call.end(text);
+  });
+}
+
+/** Work from so many clients at once, for a while: how often a second. */
+async function pound(clients, work, seconds = SECONDS) {
+  const end = performance.now() + seconds * 1000;
+  let done = 0;
+  await Promise.all(
+    Array.from({ length: clients }, async (_, client) => {
+      for (let n = 0; performance.now() < end; n += 1) {
+        await work(client, n);
+        done += 1;
+      }
+    }),
+  );
+  return done / seconds;
+}
+
+function timed(work) {
+  const start = performance.now();
+  work();
+  return performance.now() - start;
+}
+
+function median(values) {
+  return [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
+}
+
+function perSecond(rate) {
+  return `${Math.round(rate).toLocaleString('en-US')}/s`;
+}
+
+function row(name, ...figures) {
+  console.log(`  ${name.padEnd(44)} ${figures.map((figure) => figure.padEnd(22)).join(' ')}`);
+}
