@@ -28,7 +28,12 @@ export class Desk {
     const box = this.page.getByRole('combobox', { name: label });
     await box.focus();
     await this.page.keyboard.type(text);
-    await expect(this.page.getByRole('listbox', { name: `Choices for ${label}` }).getByRole('option').first()).toBeVisible();
+    await expect(
+      this.page
+        .getByRole('listbox', { name: `Choices for ${label}` })
+        .getByRole('option')
+        .first(),
+    ).toBeVisible();
     await this.page.keyboard.press('Enter');
   }
 

@@ -159,13 +159,11 @@ test('items come in from the sample file, wrong lines said line by line', async 
   const desk = new Desk(page);
   await desk.signIn();
   await desk.open('/setup');
-  await page
-    .getByLabel('CSV file')
-    .setInputFiles({
-      name: 'items.csv',
-      mimeType: 'text/csv',
-      buffer: Buffer.from('number,name,unit,method\nYM-EC,Known,kg,fifo\nNEW-1,New yarn,kg,average\n'),
-    });
+  await page.getByLabel('CSV file').setInputFiles({
+    name: 'items.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('number,name,unit,method\nYM-EC,Known,kg,fifo\nNEW-1,New yarn,kg,average\n'),
+  });
   await expect(page.getByText('1 of 2 lines are wrong; nothing is loaded')).toBeVisible();
   await expect(page.getByText('number: there is an item of this number already')).toBeVisible();
   await page.getByRole('button', { name: /leave 1 out/ }).click();

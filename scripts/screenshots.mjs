@@ -1,0 +1,155 @@
+// npm run screenshots: one current picture of each main view, from the demo data, laid relative to a fixed day.
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { databaseEnvironment, startDatabase } from './lib/database.mjs';
+import { checkNode, ensureBuilt, ensureDebian, root } from './lib/project.mjs';
+
+const TODAY = '2026-11-23';
+checkNode();
+ensureDebian('chromium', 'chromium');
+await ensureBuilt(['core', 'contract', 'server', 'demo', 'web']);
+const database = await startDatabase('pictures', { fresh: true, quiet: true });
+const environment = {
+  ...databaseEnvironment(database),
+  OBOLUS_SESSION_SECRET: 'p'.repeat(40),
+  OBOLUS_PORT: '0',
+  OBOLUS_TODAY: TODAY,
+  OBOLUS_LOG_LEVEL: 'error',
+};
+const dist = (path) => import(join(root, path));
+const { serve } = await dist('server/dist/serve.js');
+const { readConfig } = await dist('server/dist/config.js');
+const { loadDemo } = await dist('demo/dist/load.js');
+const { DEMO_PASSWORD, DEMO_USERS } = await dist('demo/dist/company.js');
+const { chromium } = await dist('node_modules/@playwright/test/index.mjs');
+
+const running = await serve(readConfig(environment, join(root, 'web/dist')));
+await loadDemo(running.source, TODAY);
+const folder = join(root, 'docs/screenshots');
+mkdirSync(folder, { recursive: true });
+const browser = await chromium.launch({
+  executablePath: process.env.OBOLUS_CHROMIUM ?? '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+});
+try {
+  const page = await signedIn();
+  const idOf = async (number) => (await running.source.query('SELECT id FROM document WHERE number = ?', [number]))[0].id;
+  const shots = [
+    ['orders', '/orders'],
+    ['new-order', '/orders/new', newOrder],
+    ['receiving', '/receiving', receiving],
+    ['match-bench', '/bench', bill],
+    ['landing-sheet', '/landing', landing],
+    ['document', `/documents/${await idOf('PO-1003')}`],
+    ['delivery', '/deliveries/new', delivery],
+    ['invoice', '/deliveries/invoice/Oxbow%20Street%20Weavers', invoice],
+    ['stock', '/stock'],
+    ['stock-card', '/stock/1/1'],
+    ['journal', '/ledger'],
+    ['trial-balance', '/ledger/trial-balance'],
+    ['import', '/setup', importing],
+  ];
+  for (const [name, path, prepare] of shots) {
+    await page.goto(running.url + path);
+    await page.waitForLoadState('networkidle');
+    await prepare?.(page);
+    await settle(page, name);
+  }
+  await page.getByRole('button', { name: 'Light or dark' }).click();
+  await page.goto(`${running.url}/bench`);
+  await page.waitForLoadState('networkidle');
+  await bill(page);
+  await settle(page, 'match-bench-night');
+} finally {
+  await browser.close();
+  await running.stop();
+  await database.stop();
+}
+
+async function signedIn() {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, locale: 'en-US', colorScheme: 'light' });
+  const page = await context.newPage();
+  await page.goto(running.url);
+  await page.getByLabel('Name (mail address)').fill(DEMO_USERS[0].email);
+  await page.getByLabel('Password').fill(DEMO_PASSWORD);
+  await page.keyboard.press('Enter');
+  await page.getByRole('navigation', { name: 'The work' }).waitFor();
+  return page;
+}
+
+async function settle(page, name) {
+  await page.waitForTimeout(400);
+  await page.waitForLoadState('networkidle');
+  await page.waitForTimeout(600);
+  await page.screenshot({ path: join(folder, `${name}.png`) });
+  console.log(`docs/screenshots/${name}.png`);
+}
+
+async function choose(page, label, text) {
+  await page.getByRole('combobox', { name: label }).focus();
+  await page.keyboard.type(text);
+  await page
+    .getByRole('listbox', { name: `Choices for ${label}` })
+    .getByRole('option')
+    .first()
+    .waitFor();
+  await page.keyboard.press('Enter');
+}
+
+async function newOrder(page) {
+  await choose(page, 'Vendor', 'tarnside');
+  await choose(page, 'Item, line 1', 'slate');
+  await page.getByLabel('Quantity, line 1').fill('120');
+  await page.getByRole('button', { name: 'Another line' }).click();
+  await choose(page, 'Item, line 2', 'ecru');
+  await page.getByLabel('Quantity, line 2').fill('240');
+  await page.getByLabel('Discount in percent, line 2').fill('2.5');
+}
+
+async function receiving(page) {
+  await page.getByRole('link', { name: /Tarnside Fibres/ }).click();
+  await page.getByLabel('Packing slip').fill('TF-PS-3412');
+  await page.getByLabel('Transport').fill('FHL-015');
+  const fields = page.getByLabel(/^Came now/);
+  await fields.nth(0).fill('10');
+  await fields.nth(1).fill('120');
+}
+
+async function bill(page) {
+  await page.getByRole('link', { name: /Tarnside Fibres/ }).click();
+  await page.getByLabel('Vendor’s number').fill(`TF-2087${Math.floor(performance.now()) % 10}`);
+  await page.getByRole('button', { name: 'Bills all of it' }).click();
+  await page.getByLabel(/Billed price, .*ecru/).fill('23.80');
+  await page.getByLabel(/Billed quantity, .*madder/).fill('40');
+}
+
+async function landing(page) {
+  for (const box of await page.getByRole('group', { name: 'Charges to choose from' }).getByRole('checkbox').all()) await box.check();
+  await page.getByRole('button', { name: 'FHL-014' }).click();
+  await page.getByLabel(/Basis of freight/).selectOption('weight');
+  await page.getByLabel(/Basis of inspection/).selectOption('equal');
+  await page.getByLabel(/freight on Floor/).fill('900.00');
+}
+
+async function delivery(page) {
+  await page.getByLabel('Customer').fill('Thistledown Studio');
+  await choose(page, 'Item, line 1', 'ecru');
+  await page.getByLabel('Quantity, line 1').fill('150');
+  await page.getByRole('button', { name: 'Another line' }).click();
+  await choose(page, 'Item, line 2', 'table loom');
+  await page.getByLabel('Quantity, line 2').fill('5');
+}
+
+async function invoice(page) {
+  const prices = page.getByLabel(/^Price,/);
+  await prices.nth(0).fill('34.50');
+  await prices.nth(1).fill('39.00');
+}
+
+async function importing(page) {
+  await page.getByRole('radio', { name: /^Open orders/ }).check();
+  const text =
+    'order,vendor,date,warehouse,item,quantity,price\nP-31,TARN,2026-11-02,MAIN,YM-EC,60,23.40\nP-31,TARN,2026-11-02,MAIN,YM-XX,60,23.40\nP-32,BEIR,2026-11-31,MAIN,YL-NA,120,18.60\nP-33,KUMO,2026-11-05,MAIN,DY-IN,-4,2190\n';
+  await page.getByLabel('CSV file').setInputFiles({ name: 'open-orders.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+  await page.getByText(/lines are wrong/).waitFor();
+}
