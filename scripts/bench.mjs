@@ -4,7 +4,7 @@ import { randomUUID } from 'node:crypto';
 import { createServer, request, Agent } from 'node:http';
 import { join } from 'node:path';
 import { databaseEnvironment, startDatabase } from './lib/database.mjs';
-import { checkNode, ensureBuilt, root } from './lib/project.mjs';
+import { checkNode, ensureBuilt, ensureDebian, root } from './lib/project.mjs';
 
 const CLIENTS = [1, 4, 16];
 const SECONDS = 3;
@@ -14,7 +14,8 @@ const itemsOf = (client) => [1, 2, 3].map((at) => client * 3 + at);
 const dist = (path) => import(join(root, path));
 
 checkNode();
-await ensureBuilt(['core', 'contract', 'server']);
+ensureDebian('chromium', 'chromium');
+await ensureBuilt(['core', 'contract', 'server', 'web']);
 
 console.log('The core\n');
 await benchFold();
@@ -47,6 +48,8 @@ try {
   console.log('\nPosting a receipt of three lines\n');
   await benchPosting(pool, url);
   await pool.end();
+  console.log('\nOpening screens in the browser, from the built application\n');
+  await benchScreens(url);
 } finally {
   server.kill('SIGTERM');
   await database.stop();
@@ -200,6 +203,39 @@ async function barePosting(pool, id, order, client) {
   } finally {
     connection.release();
   }
+}
+
+/** From asking for the address to the last request answered and drawn, with a cold cache, on the thousands of documents above. */
+async function benchScreens(url) {
+  const { chromium } = await dist('node_modules/@playwright/test/index.mjs');
+  const browser = await chromium.launch({
+    executablePath: process.env.OBOLUS_CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+  });
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const first = await context.newPage();
+  await first.goto(url);
+  await first.getByLabel('Name (mail address)').fill('bench@localhost');
+  await first.getByLabel('Password').fill('bench');
+  await first.keyboard.press('Enter');
+  await first.getByRole('navigation', { name: 'The work' }).waitFor();
+  await first.close();
+  for (const path of ['/orders', '/orders/new', '/receiving', '/bench', '/landing', '/deliveries', '/stock', '/ledger', '/ledger/trial-balance', '/setup']) {
+    const page = await context.newPage();
+    const network = await context.newCDPSession(page);
+    await network.send('Network.enable');
+    await network.send('Network.setCacheDisabled', { cacheDisabled: true });
+    let bytes = 0;
+    network.on('Network.loadingFinished', (event) => (bytes += event.encodedDataLength));
+    const start = performance.now();
+    await page.goto(url + path);
+    await page.locator('h1, .empty h2, .aside header').first().waitFor();
+    const shown = performance.now() - start;
+    await page.waitForFunction(() => document.querySelector('table.sheet tbody tr, .empty, fieldset') !== null);
+    row(path, `title after ${Math.round(shown)} ms`, `content after ${Math.round(performance.now() - start)} ms`, `${Math.round(bytes / 1024)} kB`);
+    await page.close();
+  }
+  await browser.close();
 }
 
 async function seed(pool) {

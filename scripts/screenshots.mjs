@@ -151,5 +151,5 @@ async function importing(page) {
   const text =
     'order,vendor,date,warehouse,item,quantity,price\nP-31,TARN,2026-11-02,MAIN,YM-EC,60,23.40\nP-31,TARN,2026-11-02,MAIN,YM-XX,60,23.40\nP-32,BEIR,2026-11-31,MAIN,YL-NA,120,18.60\nP-33,KUMO,2026-11-05,MAIN,DY-IN,-4,2190\n';
   await page.getByLabel('CSV file').setInputFiles({ name: 'open-orders.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
-  await page.getByText(/lines are wrong/).waitFor();
+  await page.getByText(/lines wrong; nothing/).waitFor();
 }

@@ -7,7 +7,8 @@ import { databaseEnvironment, freePort, startDatabase } from './lib/database.mjs
 import { checkNode, dataFolder, ensureBuilt, root, run, stopWith } from './lib/project.mjs';
 
 const demo = process.argv.includes('--demo');
-const fresh = process.argv.includes('--fresh');
+// npm keeps `npm run demo --fresh` for itself and tells it in the environment.
+const fresh = process.argv.includes('--fresh') || process.env.npm_config_fresh === 'true';
 const name = demo ? 'demo' : 'books';
 
 checkNode();

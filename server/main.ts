@@ -11,13 +11,13 @@ try {
   if (process.env.OBOLUS_SET_UP !== 'false') await setUp(running);
   process.send?.({ url: running.url });
   let stopping = false;
-  for (const signal of ['SIGINT', 'SIGTERM'] as const) {
-    process.on(signal, () => {
-      if (stopping) return;
-      stopping = true;
-      void running.stop().then(() => process.exit(0));
-    });
-  }
+  const stop = () => {
+    if (stopping) return;
+    stopping = true;
+    void running.stop().then(() => process.exit(0));
+  };
+  // Without its parent there would be nobody left to stop it.
+  for (const occasion of ['SIGINT', 'SIGTERM', 'disconnect'] as const) process.on(occasion, stop);
 } catch (problem) {
   console.error(problem instanceof Error ? problem.message : problem);
   process.exitCode = 1;

@@ -56,9 +56,6 @@ async function purchaseTrail(manager: EntityManager, currency: string, orders: r
      JOIN document d ON d.id = b.document_id JOIN document o ON o.id = l.order_id WHERE l.order_id IN (?) ORDER BY d.id`,
     [orders],
   );
-  // All at the order's rate: a gap in the ribbon is then quantity or price, never exchange.
-  for (const row of [...ordered, ...received, ...billed])
-    row.amount = toBase(documentAmount(big(row.amount)), text(row.currency), rate(big(row.rate)), currency).toString();
   const charged: Row[] = await manager.query(
     `SELECT d.id, d.kind, d.number, d.date, SUM(s.amount) AS amount FROM receipt_line l JOIN allocation_share s ON s.receipt_id = l.document_id AND s.receipt_line_no = l.line_no
      JOIN document d ON d.id = s.document_id WHERE l.order_id IN (?) GROUP BY d.id, d.kind, d.number, d.date ORDER BY d.id`,
@@ -87,10 +84,14 @@ async function salesTrail(manager: EntityManager, currency: string, { id, kind }
   return [partOf('Delivered, at cost', delivered, currency), partOf('Invoiced, at cost', invoiced, currency)];
 }
 
+/**
+ * A part of the trail in base currency. Goods are taken at their order's rate, converted once for all lines of a currency and
+ * rate: a gap in the ribbon is then quantity or price, never exchange or rounding. Rows without a currency are in base already.
+ */
 function partOf(label: string, rows: readonly Row[], currency: string): TrailPart {
   const documents = [...groupBy(rows, (row) => text(row.id)).values()].map((lines) => {
     const [first] = lines;
-    const amount = lines.reduce((sum, row) => sum + big(row.amount), 0n);
+    const amount = inBase(lines, currency);
     return {
       id: text(first?.id),
       kind: text(first?.kind) as DocumentKind,
@@ -101,10 +102,16 @@ function partOf(label: string, rows: readonly Row[], currency: string): TrailPar
   });
   return {
     label,
-    amount: showAmount(
-      rows.reduce((sum, row) => sum + big(row.amount), 0n),
-      currency,
-    ),
+    amount: showAmount(inBase(rows, currency), currency),
     documents,
   };
+}
+
+function inBase(rows: readonly Row[], currency: string): bigint {
+  const groups = groupBy(rows, (row) => `${row.currency ?? ''}|${row.rate ?? ''}`);
+  return [...groups.values()].reduce((total, group) => {
+    const sum = group.reduce((amount, row) => amount + big(row.amount), 0n);
+    const [first] = group;
+    return total + (first?.currency == null ? sum : toBase(documentAmount(sum), first.currency, rate(big(first.rate)), currency));
+  }, 0n);
 }

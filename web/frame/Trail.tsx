@@ -27,7 +27,9 @@ export function Trail({ parts, here, currency }: { parts: readonly TrailPart[]; 
                 {isZero(part.amount) ? <span className="dim">{apart ? 'none yet' : 'nothing yet'}</span> : showFigure(part.amount)}
                 {!apart && !isZero(part.amount) && !isZero(missing) && (
                   <span className={isNegative(missing) ? 'text-over pl-2' : 'text-short pl-2'}>
-                    {isNegative(missing) ? `▲ ${showFigure(missing.slice(1), 2)}` : `▼ ${showFigure(missing, 2)} to come`}
+                    {isNegative(missing)
+                      ? `▲ ${showFigure(missing.slice(1), 2)}`
+                      : `▼ ${showFigure(missing, 2)} ${part.label.startsWith('Received') ? 'to come' : 'open'}`}
                   </span>
                 )}
               </div>

@@ -5,6 +5,7 @@ import type { ImportView } from '@obolus/contract/views';
 import { problemOf, server } from '../../app/api.ts';
 import { useMe } from '../../frame/me.ts';
 import { Head } from '../../parts/Head.tsx';
+import { count } from '../../parts/figures.ts';
 import { Problem } from '../../parts/Problem.tsx';
 
 const KINDS: Readonly<Record<ImportKind, { name: string; columns: string }>> = {
@@ -128,12 +129,12 @@ function Staged({ id }: { id: string }) {
       <Head title={KINDS[data.kind].name} more={data.fileName} about={aboutOf(data)}>
         {waiting && data.wrong > 0 && (
           <button type="button" className="btn quiet" disabled={result.isLoading} onClick={() => void load({ params: { id }, body: { leaveOutWrong: true } })}>
-            Load the {data.total - data.wrong - data.loaded} right lines, leave {data.wrong} out
+            Load {count(data.total - data.wrong - data.loaded, 'right line')}, leave {data.wrong} out
           </button>
         )}
         {waiting && data.wrong === 0 && (
           <button type="button" className="btn" disabled={result.isLoading} onClick={() => void load({ params: { id }, body: { leaveOutWrong: false } })}>
-            {data.state === 'stopped' ? 'Go on loading' : `Load ${data.total} lines`}
+            {data.state === 'stopped' ? 'Go on loading' : `Load ${count(data.total, 'line')}`}
           </button>
         )}
       </Head>
@@ -150,9 +151,11 @@ function Staged({ id }: { id: string }) {
 }
 
 function aboutOf(data: ImportView): string {
-  if (data.state === 'loading') return `Loading: ${data.loaded} of ${data.total} lines`;
-  if (data.state === 'loaded') return `${data.loaded} lines are loaded${data.total > data.loaded ? `, ${data.total - data.loaded} were left out` : ''}`;
-  return data.wrong > 0 ? `${data.wrong} of ${data.total} lines are wrong; nothing is loaded` : `${data.total} lines, all right; nothing is loaded yet`;
+  if (data.state === 'loading') return `Loading: ${data.loaded} of ${count(data.total, 'line')}`;
+  if (data.state === 'loaded') return `Loaded: ${count(data.loaded, 'line')}${data.total > data.loaded ? `; left out: ${data.total - data.loaded}` : ''}`;
+  return data.wrong > 0
+    ? `${data.wrong} of ${count(data.total, 'line')} wrong; nothing is loaded`
+    : `${count(data.total, 'line')}, all right; nothing is loaded yet`;
 }
 
 function Rows({ data }: { data: ImportView }) {
