@@ -53,7 +53,11 @@ export function FigureCell(props: CellProps) {
           if (clean !== props.value) props.onChange(clean);
         }}
       />
-      {props.wrong && <div className="wrong text-right">{props.wrong}</div>}
+      {props.wrong && (
+        <div className="wrong below">
+          <span>{props.wrong}</span>
+        </div>
+      )}
     </>
   );
 }

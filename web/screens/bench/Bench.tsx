@@ -88,10 +88,11 @@ export function Bench() {
       ) : vendor === '' || draft === '' ? (
         <div className="body">
           <div className="empty">
-            <h2>Whose bill is it?</h2>
+            <h2>{byVendor.size > 0 ? 'Whose bill is it?' : 'No goods wait for a bill'}</h2>
             <p>
-              Choose the vendor at the left: what was ordered and received lies ready beside the bill. Carriers and brokers bill charges; find them below the
-              list.
+              {byVendor.size > 0
+                ? 'Choose the vendor at the left: what was ordered and received lies ready beside the bill. Carriers and brokers bill charges; find them below the list.'
+                : 'What is received and not billed waits here. A bill of charges alone, from a carrier or a broker, can be entered at the left.'}
             </p>
           </div>
         </div>
@@ -199,20 +200,21 @@ function BillGrid({ entering: { change, refusals }, body, lines }: { entering: E
     <table className="sheet ruled tight" aria-label="Lines of the bill">
       <thead>
         <tr>
-          <th>Item and receipt</th>
-          <th className="num w-[56px]">Ordered</th>
-          <th className="num w-[60px]">Received</th>
-          <th className="w-[54px]">
+          <th>Item</th>
+          <th>Receipt</th>
+          <th className="num min-w-[56px]">Ordered</th>
+          <th className="num min-w-[60px]">Received</th>
+          <th className="min-w-[54px]">
             <span className="sr-only">Difference of quantity</span>
           </th>
-          <th className="num w-[62px]">Billed</th>
-          <th className="num w-[76px]">Order price</th>
-          <th className="w-[62px]">
+          <th className="num min-w-[62px]">Billed</th>
+          <th className="num min-w-[76px]">Order price</th>
+          <th className="min-w-[62px]">
             <span className="sr-only">Difference of price</span>
           </th>
-          <th className="num w-[70px]">Billed at</th>
-          <th className="num w-[86px]">Amount</th>
-          <th className="w-[96px]">Difference</th>
+          <th className="num min-w-[70px]">Billed at</th>
+          <th className="num min-w-[86px]">Amount</th>
+          <th className="min-w-[96px]">Difference</th>
         </tr>
       </thead>
       <tbody onKeyDown={gridKeys({})}>
@@ -224,8 +226,10 @@ function BillGrid({ entering: { change, refusals }, body, lines }: { entering: E
           return (
             <tr key={line.line}>
               <td className="name" title={`${line.item.number} ${line.item.name}, ${line.receipt.number}, packing slip ${line.receipt.packingSlip}`}>
-                {line.item.name}{' '}
-                <Link className="dim underline decoration-rule-strong underline-offset-2 hover:text-bronze" tabIndex={-1} to={`/documents/${line.receipt.id}`}>
+                {line.item.name}
+              </td>
+              <td>
+                <Link className="act" tabIndex={-1} to={`/documents/${line.receipt.id}`}>
                   {line.receipt.number}
                 </Link>
               </td>
@@ -287,8 +291,8 @@ function Charges({ entering: { change, refusals }, body, goods }: { entering: En
           <thead>
             <tr>
               <th>Charge</th>
-              <th className="num w-[140px]">Amount, {body.currency}</th>
-              <th className="w-[30px]">
+              <th className="num min-w-[140px]">Amount, {body.currency}</th>
+              <th className="min-w-[30px]">
                 <span className="sr-only">Take out</span>
               </th>
             </tr>

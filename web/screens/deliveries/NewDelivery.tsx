@@ -73,10 +73,10 @@ export function NewDelivery() {
           <thead>
             <tr>
               <th>Item</th>
-              <th className="num w-[120px]">On hand</th>
-              <th className="num w-[130px]">Quantity</th>
-              <th className="w-[60px]">Unit</th>
-              <th className="w-[30px]">
+              <th className="num min-w-[120px]">On hand</th>
+              <th className="num min-w-[130px]">Quantity</th>
+              <th className="min-w-[60px]">Unit</th>
+              <th className="min-w-[30px]">
                 <span className="sr-only">Take out</span>
               </th>
             </tr>
@@ -87,7 +87,7 @@ export function NewDelivery() {
               const wrong = (field: string) => wrongAt(refusals, `/lines/${sent.indexOf(at)}/${field}`);
               return (
                 <tr key={at}>
-                  <td>
+                  <td className="lookup">
                     <Lookup
                       label={`Item, line ${at + 1}`}
                       placeholder="Number or name"

@@ -65,15 +65,15 @@ function Invoice({ customer, lines }: { customer: string; lines: readonly Delive
             <Cell label="Date" type="date" value={body.date} wrong={wrongAt(refusals, '/date')} onChange={(date) => change({ date })} />
           </Field>
         </div>
-        <table className="sheet max-w-[960px]" aria-label="Lines of the invoice">
+        <table className="sheet ruled max-w-[960px]" aria-label="Lines of the invoice">
           <thead>
             <tr>
               <th>Item</th>
               <th>Delivery</th>
               <th className="num">Not invoiced</th>
-              <th className="num w-[110px]">Quantity</th>
-              <th className="w-[56px]">Unit</th>
-              <th className="num w-[120px]">Price</th>
+              <th className="num min-w-[110px]">Quantity</th>
+              <th className="min-w-[56px]">Unit</th>
+              <th className="num min-w-[120px]">Price</th>
               <th className="num">Amount, {currency}</th>
             </tr>
           </thead>

@@ -138,13 +138,13 @@ function Choosing({
                 checked={body.charges.some((entry) => entry.of === charge.line)}
                 onChange={() => toggleCharge(charge.line)}
               />
-              <span className="grow truncate">
+              <span className="grow min-w-0 truncate">
                 {charge.vendor} {charge.bill.number}{' '}
                 <span className="dim">
                   {charge.kind}, {showDay(charge.bill.date)}
                 </span>
               </span>
-              <span>{showFigure(charge.left)}</span>
+              <span className="shrink-0">{showFigure(charge.left)}</span>
             </label>
           ))}
         </div>
@@ -174,13 +174,13 @@ function Choosing({
           {fitting.slice(0, 80).map((line) => (
             <label key={line.line} className="flex gap-2 py-1 border-b border-rule cursor-pointer">
               <input type="checkbox" className="accent-bronze" checked={body.to.includes(line.line)} onChange={() => toggleLines([line.line])} />
-              <span className="grow truncate">
+              <span className="grow min-w-0 truncate">
                 {line.item.name}{' '}
                 <span className="dim">
                   {line.receipt.number} {line.receipt.transport && `· ${line.receipt.transport}`} · {line.vendor.name}, {showDay(line.receipt.date)}
                 </span>
               </span>
-              <span>
+              <span className="shrink-0">
                 {showFigure(line.received)} <span className="dim">{line.item.unit}</span>
               </span>
             </label>

@@ -46,7 +46,7 @@ export function Journal() {
             <p>Receipts, bills, charges, deliveries and invoices each leave an entry here.</p>
           </div>
         ) : (
-          <table className="sheet" aria-label="Journal">
+          <table className="sheet max-w-[980px]" aria-label="Journal">
             <thead>
               <tr>
                 <th>No.</th>

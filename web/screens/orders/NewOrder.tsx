@@ -124,14 +124,14 @@ function OrderGrid({ entering: { change, refusals }, body }: { entering: Enterin
       <thead>
         <tr>
           <th>Item</th>
-          <th className="num w-[110px]">Quantity</th>
-          <th className="w-[56px]">Unit</th>
-          <th className="num w-[120px]">Price</th>
-          <th className="w-[120px]">Price from</th>
-          <th className="num w-[80px]">Less %</th>
-          <th className="w-[140px]">Due</th>
-          <th className="num w-[120px]">Amount, {body.currency}</th>
-          <th className="w-[30px]">
+          <th className="num min-w-[110px]">Quantity</th>
+          <th className="min-w-[56px]">Unit</th>
+          <th className="num min-w-[120px]">Price</th>
+          <th className="min-w-[120px]">Price from</th>
+          <th className="num min-w-[80px]">Less %</th>
+          <th className="min-w-[140px]">Due</th>
+          <th className="num min-w-[120px]">Amount, {body.currency}</th>
+          <th className="min-w-[30px]">
             <span className="sr-only">Take out</span>
           </th>
         </tr>
@@ -143,7 +143,7 @@ function OrderGrid({ entering: { change, refusals }, body }: { entering: Enterin
           const wrong = (field: string) => wrongAt(refusals, `/lines/${sent.indexOf(at)}/${field}`);
           return (
             <tr key={at}>
-              <td>
+              <td className="lookup">
                 <Lookup
                   label={`Item, line ${at + 1}`}
                   placeholder="Number or name"

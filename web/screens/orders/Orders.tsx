@@ -110,7 +110,7 @@ function Drafts() {
                 : `/deliveries/invoice/${encodeURIComponent(vendor.customer ?? '')}`);
           return (
             <li key={draft.id}>
-              <Link className="act" to={`${base}/${draft.id}`}>
+              <Link className="act inline-block max-w-[420px] truncate align-bottom" to={`${base}/${draft.id}`}>
                 {draft.title || `A ${draft.kind}`}
               </Link>{' '}
               <button

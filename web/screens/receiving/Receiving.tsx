@@ -146,7 +146,7 @@ function ReceivingGrid({
 }) {
   const sent = lines.filter((line) => body.quantities[line.line]).map((line) => line.line);
   return (
-    <table className="sheet" aria-label="Lines still to come">
+    <table className="sheet ruled" aria-label="Lines still to come">
       <thead>
         <tr>
           <th>Item</th>
@@ -155,8 +155,8 @@ function ReceivingGrid({
           <th className="num">Ordered</th>
           <th className="num">Came before</th>
           <th className="num">Still due</th>
-          <th className="num w-[120px]">Came now</th>
-          <th className="w-[56px]">Unit</th>
+          <th className="num min-w-[120px]">Came now</th>
+          <th className="min-w-[56px]">Unit</th>
           <th className="num">Order price</th>
         </tr>
       </thead>
