@@ -10,6 +10,7 @@ const common = {
 export default {
   projects: [
     { ...common, displayName: 'core', rootDir: '.', roots: ['<rootDir>/core', '<rootDir>/contract'] },
+    { ...common, displayName: 'web', rootDir: '.', roots: ['<rootDir>/web'] },
     { ...common, displayName: 'server', rootDir: '.', roots: ['<rootDir>/server'], testTimeout: 60_000 },
   ],
 };

@@ -1,13 +1,7 @@
 /** One step of the demo: a document, laid so many days before the day the demo is loaded. */
 export type Step = { readonly name: string; readonly day: number } & (
   | { readonly order: string; readonly lines: readonly [item: string, quantity: string, price: string, dueInDays: number][]; readonly note?: string }
-  | {
-      readonly receipt: string;
-      readonly lines: readonly [of: string, quantity: string][];
-      readonly slip: string;
-      readonly transport?: string;
-      readonly warehouse?: string;
-    }
+  | { readonly receipt: string; readonly lines: readonly [of: string, quantity: string][]; readonly slip: string; readonly transport?: string; readonly warehouse?: string }
   | {
       readonly bill: string;
       readonly number: string;
@@ -22,343 +16,48 @@ export type Step = { readonly name: string; readonly day: number } & (
 /** Six months of Fernhollow Loom Supply. `of` is `name/line`. Rates, prices and charges are illustrative. */
 export const STORY: readonly Step[] = [
   // A container from New Zealand and Canada: everything arrived, billed, freight and duty on the goods.
-  {
-    name: 'wool-1',
-    day: 170,
-    order: 'TARN',
-    lines: [
-      ['YM-EC', '240', '23.40', 30],
-      ['YM-SL', '120', '24.10', 30],
-    ],
-    note: 'Spring colours',
-  },
-  {
-    name: 'looms-1',
-    day: 168,
-    order: 'ALDR',
-    lines: [
-      ['FL-120', '6', '1585', 35],
-      ['TL-60', '20', '288.50', 35],
-    ],
-  },
-  {
-    name: 'gr-wool-1',
-    day: 141,
-    receipt: 'TARN',
-    slip: 'TF-PS-3311',
-    transport: 'FHL-011',
-    lines: [
-      ['wool-1/1', '240'],
-      ['wool-1/2', '120'],
-    ],
-  },
-  {
-    name: 'gr-looms-1',
-    day: 141,
-    receipt: 'ALDR',
-    slip: 'AJ-7718',
-    transport: 'FHL-011',
-    lines: [
-      ['looms-1/1', '6'],
-      ['looms-1/2', '20'],
-    ],
-  },
-  {
-    name: 'dn-1',
-    day: 132,
-    delivery: 'Oxbow Street Weavers',
-    lines: [
-      ['YM-EC', '60'],
-      ['TL-60', '3'],
-    ],
-  },
-  {
-    name: 'si-1',
-    day: 131,
-    invoice: 'Oxbow Street Weavers',
-    lines: [
-      ['dn-1/1', '60', '34.00'],
-      ['dn-1/2', '3', '389.00'],
-    ],
-  },
-  {
-    name: 'vb-wool-1',
-    day: 134,
-    bill: 'TARN',
-    number: 'TF-20411',
-    lines: [
-      ['gr-wool-1/1', '240', '23.40'],
-      ['gr-wool-1/2', '120', '24.60'],
-    ],
-  },
-  {
-    name: 'vb-looms-1',
-    day: 128,
-    bill: 'ALDR',
-    number: 'A-0812',
-    lines: [
-      ['gr-looms-1/1', '6', '1585'],
-      ['gr-looms-1/2', '20', '288.50'],
-    ],
-  },
-  {
-    name: 'vb-sea-1',
-    day: 120,
-    bill: 'GREY',
-    number: 'GW-76811',
-    charges: [
-      ['freight', '1486.20'],
-      ['handling', '92.00'],
-    ],
-  },
-  {
-    name: 'vb-duty-1',
-    day: 119,
-    bill: 'LANT',
-    number: 'L-39880',
-    charges: [
-      ['duty', '618.45'],
-      ['brokerage', '145.00'],
-    ],
-  },
-  {
-    name: 'lc-1',
-    day: 118,
-    allocation: [
-      ['vb-sea-1/1', 'weight'],
-      ['vb-sea-1/2', 'volume'],
-      ['vb-duty-1/1', 'value'],
-      ['vb-duty-1/2', 'equal'],
-    ],
-    to: ['gr-wool-1/1', 'gr-wool-1/2', 'gr-looms-1/1', 'gr-looms-1/2'],
-  },
+  { name: 'wool-1', day: 170, order: 'TARN', lines: [['YM-EC', '240', '23.40', 30], ['YM-SL', '120', '24.10', 30]], note: 'Spring colours' },
+  { name: 'looms-1', day: 168, order: 'ALDR', lines: [['FL-120', '6', '1585', 35], ['TL-60', '20', '288.50', 35]] },
+  { name: 'gr-wool-1', day: 141, receipt: 'TARN', slip: 'TF-PS-3311', transport: 'FHL-011', lines: [['wool-1/1', '240'], ['wool-1/2', '120']] },
+  { name: 'gr-looms-1', day: 141, receipt: 'ALDR', slip: 'AJ-7718', transport: 'FHL-011', lines: [['looms-1/1', '6'], ['looms-1/2', '20']] },
+  { name: 'dn-1', day: 132, delivery: 'Oxbow Street Weavers', lines: [['YM-EC', '60'], ['TL-60', '3']] },
+  { name: 'si-1', day: 131, invoice: 'Oxbow Street Weavers', lines: [['dn-1/1', '60', '34.00'], ['dn-1/2', '3', '389.00']] },
+  { name: 'vb-wool-1', day: 134, bill: 'TARN', number: 'TF-20411', lines: [['gr-wool-1/1', '240', '23.40'], ['gr-wool-1/2', '120', '24.60']] },
+  { name: 'vb-looms-1', day: 128, bill: 'ALDR', number: 'A-0812', lines: [['gr-looms-1/1', '6', '1585'], ['gr-looms-1/2', '20', '288.50']] },
+  { name: 'vb-sea-1', day: 120, bill: 'GREY', number: 'GW-76811', charges: [['freight', '1486.20'], ['handling', '92.00']] },
+  { name: 'vb-duty-1', day: 119, bill: 'LANT', number: 'L-39880', charges: [['duty', '618.45'], ['brokerage', '145.00']] },
+  { name: 'lc-1', day: 118, allocation: [['vb-sea-1/1', 'weight'], ['vb-sea-1/2', 'volume'], ['vb-duty-1/1', 'value'], ['vb-duty-1/2', 'equal']], to: ['gr-wool-1/1', 'gr-wool-1/2', 'gr-looms-1/1', 'gr-looms-1/2'] },
   // Linen: two receipts of one order, the second bill dearer.
-  {
-    name: 'linen-1',
-    day: 110,
-    order: 'BEIR',
-    lines: [
-      ['YL-NA', '300', '18.20', 25],
-      ['YL-BL', '150', '19.75', 25],
-    ],
-  },
-  {
-    name: 'gr-linen-1',
-    day: 88,
-    receipt: 'BEIR',
-    slip: 'BL 5520',
-    lines: [
-      ['linen-1/1', '180'],
-      ['linen-1/2', '150'],
-    ],
-  },
-  {
-    name: 'vb-linen-1',
-    day: 84,
-    bill: 'BEIR',
-    number: '2026/1108',
-    lines: [
-      ['gr-linen-1/1', '180', '18.20'],
-      ['gr-linen-1/2', '150', '19.75'],
-    ],
-  },
-  {
-    name: 'dn-2',
-    day: 80,
-    delivery: 'Saltmarsh Yarn Shop',
-    lines: [
-      ['YL-NA', '90'],
-      ['YM-SL', '40'],
-    ],
-  },
-  {
-    name: 'si-2',
-    day: 79,
-    invoice: 'Saltmarsh Yarn Shop',
-    lines: [
-      ['dn-2/1', '90', '31.50'],
-      ['dn-2/2', '40', '36.00'],
-    ],
-  },
+  { name: 'linen-1', day: 110, order: 'BEIR', lines: [['YL-NA', '300', '18.20', 25], ['YL-BL', '150', '19.75', 25]] },
+  { name: 'gr-linen-1', day: 88, receipt: 'BEIR', slip: 'BL 5520', lines: [['linen-1/1', '180'], ['linen-1/2', '150']] },
+  { name: 'vb-linen-1', day: 84, bill: 'BEIR', number: '2026/1108', lines: [['gr-linen-1/1', '180', '18.20'], ['gr-linen-1/2', '150', '19.75']] },
+  { name: 'dn-2', day: 80, delivery: 'Saltmarsh Yarn Shop', lines: [['YL-NA', '90'], ['YM-SL', '40']] },
+  { name: 'si-2', day: 79, invoice: 'Saltmarsh Yarn Shop', lines: [['dn-2/1', '90', '31.50'], ['dn-2/2', '40', '36.00']] },
   { name: 'gr-linen-2', day: 72, receipt: 'BEIR', slip: 'BL 5547', lines: [['linen-1/1', '120']] },
   { name: 'vb-linen-2', day: 66, bill: 'BEIR', number: '2026/1131', lines: [['gr-linen-2/1', '120', '18.65']] },
   // Shuttles and dyes: a small difference sent to variance.
   { name: 'shuttles-1', day: 95, order: 'DHOL', lines: [['BS-25', '400', '8.10', 40]] },
   { name: 'gr-shuttles-1', day: 60, receipt: 'DHOL', slip: 'DSW/881', lines: [['shuttles-1/1', '400']] },
   { name: 'vb-shuttles-1', day: 54, bill: 'DHOL', number: 'DSW-5402', lines: [['gr-shuttles-1/1', '400', '8.16', 'variance']] },
-  {
-    name: 'dyes-1',
-    day: 76,
-    order: 'KUMO',
-    lines: [
-      ['DY-IN', '96', '2150', 30],
-      ['DY-MA', '48', '1680', 30],
-    ],
-  },
-  {
-    name: 'gr-dyes-1',
-    day: 45,
-    receipt: 'KUMO',
-    slip: 'K-1190',
-    transport: 'FHL-012',
-    lines: [
-      ['dyes-1/1', '96'],
-      ['dyes-1/2', '48'],
-    ],
-  },
-  {
-    name: 'vb-dyes-1',
-    day: 40,
-    bill: 'KUMO',
-    number: 'K 7702',
-    lines: [
-      ['gr-dyes-1/1', '96', '2150'],
-      ['gr-dyes-1/2', '48', '1680'],
-    ],
-    charges: [['freight', '24500']],
-  },
+  { name: 'dyes-1', day: 76, order: 'KUMO', lines: [['DY-IN', '96', '2150', 30], ['DY-MA', '48', '1680', 30]] },
+  { name: 'gr-dyes-1', day: 45, receipt: 'KUMO', slip: 'K-1190', transport: 'FHL-012', lines: [['dyes-1/1', '96'], ['dyes-1/2', '48']] },
+  { name: 'vb-dyes-1', day: 40, bill: 'KUMO', number: 'K 7702', lines: [['gr-dyes-1/1', '96', '2150'], ['gr-dyes-1/2', '48', '1680']], charges: [['freight', '24500']] },
   { name: 'lc-2', day: 39, allocation: [['vb-dyes-1/3', 'quantity']], to: ['gr-dyes-1/1', 'gr-dyes-1/2'] },
-  {
-    name: 'dn-3',
-    day: 34,
-    delivery: 'Thistledown Studio',
-    lines: [
-      ['FL-120', '2'],
-      ['TL-60', '6'],
-      ['BS-25', '50'],
-      ['DY-IN', '24'],
-    ],
-  },
-  {
-    name: 'si-3',
-    day: 33,
-    invoice: 'Thistledown Studio',
-    lines: [
-      ['dn-3/1', '2', '2140.00'],
-      ['dn-3/2', '6', '395.00'],
-      ['dn-3/3', '50', '14.50'],
-      ['dn-3/4', '24', '27.00'],
-    ],
-  },
+  { name: 'dn-3', day: 34, delivery: 'Thistledown Studio', lines: [['FL-120', '2'], ['TL-60', '6'], ['BS-25', '50'], ['DY-IN', '24']] },
+  { name: 'si-3', day: 33, invoice: 'Thistledown Studio', lines: [['dn-3/1', '2', '2140.00'], ['dn-3/2', '6', '395.00'], ['dn-3/3', '50', '14.50'], ['dn-3/4', '24', '27.00']] },
   // The last three weeks: work of every kind is open.
-  {
-    name: 'wool-2',
-    day: 52,
-    order: 'TARN',
-    lines: [
-      ['YM-EC', '200', '23.40', 40],
-      ['YM-SL', '100', '24.10', 40],
-      ['YM-MD', '60', '25.80', 40],
-    ],
-    note: 'Autumn colours; partial delivery accepted',
-  },
-  {
-    name: 'looms-2',
-    day: 50,
-    order: 'ALDR',
-    lines: [
-      ['FL-120', '4', '1585', 38],
-      ['TL-60', '12', '288.50', 38],
-    ],
-  },
-  {
-    name: 'gr-wool-2',
-    day: 13,
-    receipt: 'TARN',
-    slip: 'TF-PS-3390',
-    transport: 'FHL-014',
-    lines: [
-      ['wool-2/1', '200'],
-      ['wool-2/2', '100'],
-      ['wool-2/3', '50'],
-    ],
-  },
-  {
-    name: 'gr-looms-2',
-    day: 12,
-    receipt: 'ALDR',
-    slip: 'AJ-7802',
-    transport: 'FHL-014',
-    lines: [
-      ['looms-2/1', '4'],
-      ['looms-2/2', '12'],
-    ],
-  },
-  {
-    name: 'dn-4',
-    day: 9,
-    delivery: 'Oxbow Street Weavers',
-    lines: [
-      ['YM-EC', '150'],
-      ['YM-MD', '30'],
-      ['TL-60', '4'],
-    ],
-  },
-  {
-    name: 'si-4',
-    day: 8,
-    invoice: 'Oxbow Street Weavers',
-    lines: [
-      ['dn-4/1', '90', '34.50'],
-      ['dn-4/3', '4', '399.00'],
-    ],
-  },
-  {
-    name: 'vb-sea-2',
-    day: 6,
-    bill: 'GREY',
-    number: 'GW-77120',
-    charges: [
-      ['freight', '2094.00'],
-      ['inspection', '52.60'],
-    ],
-  },
+  { name: 'wool-2', day: 52, order: 'TARN', lines: [['YM-EC', '200', '23.40', 40], ['YM-SL', '100', '24.10', 40], ['YM-MD', '60', '25.80', 40]], note: 'Autumn colours; partial delivery accepted' },
+  { name: 'looms-2', day: 50, order: 'ALDR', lines: [['FL-120', '4', '1585', 38], ['TL-60', '12', '288.50', 38]] },
+  { name: 'gr-wool-2', day: 13, receipt: 'TARN', slip: 'TF-PS-3390', transport: 'FHL-014', lines: [['wool-2/1', '200'], ['wool-2/2', '100'], ['wool-2/3', '50']] },
+  { name: 'gr-looms-2', day: 12, receipt: 'ALDR', slip: 'AJ-7802', transport: 'FHL-014', lines: [['looms-2/1', '4'], ['looms-2/2', '12']] },
+  { name: 'dn-4', day: 9, delivery: 'Oxbow Street Weavers', lines: [['YM-EC', '150'], ['YM-MD', '30'], ['TL-60', '4']] },
+  { name: 'si-4', day: 8, invoice: 'Oxbow Street Weavers', lines: [['dn-4/1', '90', '34.50'], ['dn-4/3', '4', '399.00']] },
+  { name: 'vb-sea-2', day: 6, bill: 'GREY', number: 'GW-77120', charges: [['freight', '2094.00'], ['inspection', '52.60']] },
   { name: 'vb-ins-2', day: 5, bill: 'PETR', number: 'PM 2026-448', charges: [['insurance', '134.40']] },
-  {
-    name: 'linen-2',
-    day: 30,
-    order: 'BEIR',
-    lines: [
-      ['YL-NA', '250', '18.60', 20],
-      ['YL-BL', '100', '19.95', 20],
-    ],
-  },
-  {
-    name: 'gr-linen-3',
-    day: 7,
-    receipt: 'BEIR',
-    slip: 'BL 5602',
-    lines: [
-      ['linen-2/1', '250'],
-      ['linen-2/2', '60'],
-    ],
-  },
+  { name: 'linen-2', day: 30, order: 'BEIR', lines: [['YL-NA', '250', '18.60', 20], ['YL-BL', '100', '19.95', 20]] },
+  { name: 'gr-linen-3', day: 7, receipt: 'BEIR', slip: 'BL 5602', lines: [['linen-2/1', '250'], ['linen-2/2', '60']] },
   { name: 'shuttles-2', day: 28, order: 'DHOL', lines: [['BS-25', '500', '8.25', 21]], note: 'Boxes of 25' },
-  {
-    name: 'dyes-2',
-    day: 16,
-    order: 'KUMO',
-    lines: [
-      ['DY-IN', '120', '2190', 35],
-      ['DY-MA', '60', '1680', 35],
-    ],
-  },
-  {
-    name: 'dn-5',
-    day: 3,
-    delivery: 'Saltmarsh Yarn Shop',
-    lines: [
-      ['YL-NA', '110'],
-      ['DY-MA', '12'],
-    ],
-  },
-  {
-    name: 'wool-3',
-    day: 4,
-    order: 'TARN',
-    lines: [
-      ['YM-MD', '180', '26.10', 45],
-      ['YM-EC', '320', '23.90', 45],
-    ],
-  },
+  { name: 'dyes-2', day: 16, order: 'KUMO', lines: [['DY-IN', '120', '2190', 35], ['DY-MA', '60', '1680', 35]] },
+  { name: 'dn-5', day: 3, delivery: 'Saltmarsh Yarn Shop', lines: [['YL-NA', '110'], ['DY-MA', '12']] },
+  { name: 'wool-3', day: 4, order: 'TARN', lines: [['YM-MD', '180', '26.10', 45], ['YM-EC', '320', '23.90', 45]] },
 ];

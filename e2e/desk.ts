@@ -40,6 +40,9 @@ export class Desk {
   /** The footing's lines by account and what they are about, as they stand on the screen. */
   async footing(): Promise<string[]> {
     const foot = this.page.getByRole('region', { name: 'Footing' });
+    // What was typed last is worked out a moment later.
+    await this.page.waitForTimeout(300);
+    await expect(foot).toHaveAttribute('aria-busy', 'false');
     await expect(foot.getByText('Balances.')).toBeVisible();
     return foot.locator('.sides .posting').evaluateAll((rows) => rows.map((row) => [...row.children].map((cell) => cell.textContent).join(' ')));
   }

@@ -31,7 +31,7 @@ if (wanted('lint')) {
 const database = wanted('server') || wanted('browser') ? await startDatabase('test', { fresh: true, quiet: true }) : undefined;
 try {
   const environment = database ? { ...databaseEnvironment(database), OBOLUS_TEST_DB_ROOT: database.root.password, OBOLUS_TEST_DB_SOCKET: database.socket } : {};
-  for (const project of ['core', 'server']) {
+  for (const project of ['core', 'web', 'server']) {
     if (!wanted(project)) continue;
     const output = join(results, `${project}.json`);
     node(

@@ -197,6 +197,8 @@ describe('drafts', () => {
     expect((await (await server.as('buyer')).call('GET', `/api/drafts/${key}`)).status).toBe(404);
     expect((await ines.post('order', make.order([{ item: '1', quantity: '1', price: '1' }]), key)).status).toBe(201);
     expect((await ines.call('GET', `/api/drafts/${key}`)).status).toBe(404);
+    // A save that was on its way while the document was posted.
+    expect((await ines.call('PUT', `/api/drafts/${key}`, draft(0, 'late'))).status).toBe(404);
   });
 
   it('are not overwritten from an older window', async () => {

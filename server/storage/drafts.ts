@@ -28,7 +28,7 @@ export async function readDraft(source: DataSource, user: string, id: string): P
   return viewOf(row);
 }
 
-/** Keeps what was typed. A version that was overtaken in another window is refused, so that nothing typed is lost unseen. */
+/** Keeps what was typed; what is posted already is a draft no more, however late a save arrives. A version that was overtaken in another window is refused, so that nothing typed is lost unseen. */
 export async function saveDraft(
   source: DataSource,
   user: string,
@@ -37,13 +37,11 @@ export async function saveDraft(
 ): Promise<number> {
   const body = JSON.stringify(draft.body ?? null);
   if (draft.version === 0) {
-    await source.query('INSERT IGNORE INTO draft (id, user_id, kind, title, body, version, updated_at) VALUES (?, ?, ?, ?, ?, 1, UTC_TIMESTAMP(6))', [
-      id,
-      user,
-      draft.kind,
-      draft.title,
-      body,
-    ]);
+    await source.query(
+      `INSERT IGNORE INTO draft (id, user_id, kind, title, body, version, updated_at)
+       SELECT ?, ?, ?, ?, ?, 1, UTC_TIMESTAMP(6) FROM DUAL WHERE NOT EXISTS (SELECT 1 FROM document WHERE idempotency_key = ?)`,
+      [id, user, draft.kind, draft.title, body, id],
+    );
   } else {
     await source.query(
       'UPDATE draft SET title = ?, body = ?, version = version + 1, updated_at = UTC_TIMESTAMP(6) WHERE id = ? AND user_id = ? AND version = ?',

@@ -1,11 +1,12 @@
 import { configureStore } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
 import { draftSlice } from '../drafts/draftSlice.ts';
+import { keepDrafts } from '../drafts/keepDrafts.ts';
 import { server } from './api.ts';
 
 export const store = configureStore({
   reducer: { [server.reducerPath]: server.reducer, drafts: draftSlice.reducer },
-  middleware: (standard) => standard().concat(server.middleware),
+  middleware: (standard) => standard().prepend(keepDrafts.middleware).concat(server.middleware),
 });
 
 export type State = ReturnType<typeof store.getState>;

@@ -1,7 +1,10 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import type { DocumentKind } from '@obolus/contract/roles';
 
 /** What is typed and not posted. The server keeps a copy; `version` is the copy's, 0 while there is none. */
 export interface Draft {
+  readonly kind: DocumentKind;
+  readonly title: string;
   readonly body: unknown;
   readonly version: number;
   /** Counts the changes here, so that a save knows whether it was overtaken. */
@@ -15,12 +18,12 @@ export const draftSlice = createSlice({
   name: 'drafts',
   initialState,
   reducers: {
-    opened: (drafts, { payload }: PayloadAction<{ id: string; body: unknown; version: number }>) => {
-      drafts[payload.id] ??= { body: payload.body, version: payload.version, revision: 0, saved: 'yes' };
+    opened: (drafts, { payload: { id, ...draft } }: PayloadAction<Pick<Draft, 'kind' | 'body' | 'version'> & { id: string }>) => {
+      drafts[id] ??= { ...draft, title: '', revision: 0, saved: 'yes' };
     },
-    changed: (drafts, { payload }: PayloadAction<{ id: string; body: unknown }>) => {
-      const draft = drafts[payload.id];
-      if (draft) drafts[payload.id] = { ...draft, body: payload.body, revision: draft.revision + 1, saved: 'not yet' };
+    changed: (drafts, { payload: { id, title, body } }: PayloadAction<{ id: string; title: string; body: unknown }>) => {
+      const draft = drafts[id];
+      if (draft) drafts[id] = { ...draft, title, body, revision: draft.revision + 1, saved: 'not yet' };
     },
     kept: (drafts, { payload }: PayloadAction<{ id: string; version: number; revision: number }>) => {
       const draft = drafts[payload.id];

@@ -5,9 +5,8 @@ import type { BodyOf, PostedReply, PreviewReply, RefusalView } from '@obolus/con
 import type { DocumentKind } from '@obolus/contract/roles';
 import { problemOf, server } from '../app/api.ts';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
-import { changed, closed, kept, notKept, opened } from './draftSlice.ts';
+import { changed, closed, opened } from './draftSlice.ts';
 
-const KEEP_AFTER = 700;
 const PREVIEW_AFTER = 220;
 
 /** A document being entered: its body, what posting would do, what stands in the way, and the way to post it. */
@@ -51,11 +50,10 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
   useEffect(() => {
     if (draft || stored.isFetching || stored.isUninitialized) return;
     const found = stored.data?.kind === kind ? stored.data : undefined;
-    dispatch(opened({ id, body: found?.body ?? latest.current.blank(), version: found?.version ?? 0 }));
+    dispatch(opened({ id, kind, body: found?.body ?? latest.current.blank(), version: found?.version ?? 0 }));
   }, [draft, stored, dispatch, id, kind]);
 
   const body = draft?.body as Body | undefined;
-  useKeeping(id, kind, latest);
   const command = body === undefined ? undefined : options.toCommand(body);
   const asked = useSettled(command, PREVIEW_AFTER);
   const preview = server.usePreviewQuery({ kind, body: asked as BodyOf<Kind> }, { skip: asked === undefined });
@@ -67,11 +65,13 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
     body,
     change(to) {
       if (posted.isError) posted.reset();
-      dispatch(changed({ id, body: { ...body, ...to } }));
+      const next = { ...body, ...to } as Body;
+      dispatch(changed({ id, title: options.title(next), body: next }));
     },
-    preview: command === undefined ? undefined : preview.currentData,
+    // The last preview stands until the next is worked out, so that nothing jumps.
+    preview: command === undefined ? undefined : preview.data,
     previewing: command !== asked || preview.isFetching,
-    refusals: postProblem?.errors ?? (command === undefined ? [] : (preview.currentData?.refusals ?? previewProblem?.errors ?? [])),
+    refusals: postProblem?.errors ?? (command === undefined ? [] : (previewProblem?.errors ?? preview.data?.refusals ?? [])),
     failure: postProblem && !postProblem.errors ? postProblem.detail : previewProblem && !previewProblem.errors ? previewProblem.detail : undefined,
     saved: draft?.saved ?? 'yes',
     posting: posted.isLoading,
@@ -90,26 +90,6 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
       void dispatch(server.endpoints.dropDraft.initiate({ params: { id } }));
     },
   };
-}
-
-/** Sends what was typed to the server a moment after the last keystroke, one save at a time. */
-function useKeeping<Kind extends DocumentKind, Body>(id: string, kind: Kind, options: { current: Options<Kind, Body> }): void {
-  const dispatch = useAppDispatch();
-  const draft = useAppSelector((state) => state.drafts[id]);
-  const saving = useRef(false);
-  useEffect(() => {
-    if (!draft || draft.saved !== 'not yet') return;
-    const timer = setTimeout(async () => {
-      if (saving.current) return;
-      saving.current = true;
-      const { body, version, revision } = draft;
-      const title = options.current.title(body as Body).slice(0, 120);
-      const result = await dispatch(server.endpoints.saveDraft.initiate({ params: { id }, body: { kind, title, body, version } }));
-      saving.current = false;
-      dispatch(result.data ? kept({ id, version: result.data.version, revision }) : notKept({ id }));
-    }, KEEP_AFTER);
-    return () => clearTimeout(timer);
-  }, [draft, dispatch, id, kind, options]);
 }
 
 /** A value once it has stood still for a while. */

@@ -1,4 +1,4 @@
-import { useEffect, type ReactNode } from 'react';
+import { useEffect, useState, type ReactNode } from 'react';
 import type { EntryView } from '@obolus/contract/commands';
 import type { Entering } from '../drafts/useDraft.ts';
 import { difference, isNegative, isZero, sumOf } from '../parts/exact.ts';
@@ -17,12 +17,12 @@ interface Props {
 
 /** What would be posted, whether it balances, what it does to unit costs, and the button that posts. */
 export function Footing({ entering, action, waitingFor, note, allowed }: Props) {
-  const { preview, refusals, failure, posting } = entering;
+  const { preview, previewing, refusals, failure, posting } = entering;
   const ready = allowed && preview?.accepted === true && !posting;
-  usePostKey(ready, () => void entering.post());
+  const post = usePostWhenWorkedOut(ready, entering);
   const first = refusals[0];
   return (
-    <section className="foot" aria-label="Footing">
+    <section className="foot" aria-label="Footing" aria-busy={previewing}>
       <div>
         {preview?.accepted ? (
           <JournalSides entries={preview.entries} />
@@ -53,7 +53,7 @@ export function Footing({ entering, action, waitingFor, note, allowed }: Props) 
             ? { yes: 'Draft kept', 'not yet': 'Keeping draft …', failed: 'Draft not kept; it is only here' }[entering.saved]
             : 'Your role may look, not post.'}
         </p>
-        <button type="button" className="btn justify-center" disabled={!ready} onClick={() => void entering.post()}>
+        <button type="button" className="btn justify-center" disabled={!ready} onClick={post}>
           {posting ? 'Posting …' : action} <kbd>Ctrl ↵</kbd>
         </button>
       </div>
@@ -130,14 +130,25 @@ function Gap({ before, after }: { before: string | null; after: string | null })
   return isNegative(gap) ? <span className="text-short">▼ {showFigure(gap.slice(1), 4)}</span> : <span className="text-over">▲ {showFigure(gap, 4)}</span>;
 }
 
-function usePostKey(ready: boolean, post: () => void): void {
+/**
+ * Posts by the button or Ctrl+Enter. What was typed a moment ago is worked out first: nothing is posted whose journal has not
+ * been on the screen.
+ */
+function usePostWhenWorkedOut(ready: boolean, { previewing, post }: Props['entering']): () => void {
+  const [asked, setAsked] = useState(false);
+  useEffect(() => {
+    if (!asked || previewing) return;
+    setAsked(false);
+    if (ready) void post();
+  }, [asked, previewing, ready, post]);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.key !== 'Enter' || !(event.ctrlKey || event.metaKey)) return;
       event.preventDefault();
-      if (ready) post();
+      setAsked(true);
     };
     addEventListener('keydown', onKey);
     return () => removeEventListener('keydown', onKey);
-  }, [ready, post]);
+  }, []);
+  return () => setAsked(true);
 }

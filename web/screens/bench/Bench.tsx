@@ -6,6 +6,7 @@ import { server } from '../../app/api.ts';
 import { useDraft, wrongAt, type Entering } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../frame/me.ts';
+import { byVendor } from '../../parts/byVendor.ts';
 import { Cell, Choice, Field, FigureCell } from '../../parts/Cells.tsx';
 import { amountOfLine, difference, isZero, sumOf } from '../../parts/exact.ts';
 import { count, showDay, showFigure, showPrice } from '../../parts/figures.ts';
@@ -34,19 +35,14 @@ export function Bench() {
   const all = server.useUnbilledLinesQuery();
   const vendors = server.useVendorsQuery();
   const navigate = useNavigate();
-  const byVendor = new Map<string, { id: string; name: string; lines: ReceivedLine[] }>();
-  for (const line of all.data?.rows ?? []) {
-    const group = byVendor.get(line.vendor.id) ?? { ...line.vendor, lines: [] };
-    group.lines.push(line);
-    byVendor.set(line.vendor.id, group);
-  }
+  const waiting = byVendor(all.data?.rows ?? []);
   return (
     <div className="aside">
       <nav aria-label="Vendors with goods not billed">
         <header>
-          <b>{count(byVendor.size, 'vendor')}</b> with goods not billed
+          <b>{count(waiting.size, 'vendor')}</b> with goods not billed
         </header>
-        {[...byVendor.values()].map((group) => {
+        {[...waiting.values()].map((group) => {
           const currencies = [...new Set(group.lines.map((line) => line.currency))];
           const currency = currencies[0] ?? '';
           const owed = sumOf(
@@ -88,16 +84,16 @@ export function Bench() {
       ) : vendor === '' || draft === '' ? (
         <div className="body">
           <div className="empty">
-            <h2>{byVendor.size > 0 ? 'Whose bill is it?' : 'No goods wait for a bill'}</h2>
+            <h2>{waiting.size > 0 ? 'Whose bill is it?' : 'No goods wait for a bill'}</h2>
             <p>
-              {byVendor.size > 0
+              {waiting.size > 0
                 ? 'Choose the vendor at the left: what was ordered and received lies ready beside the bill. Carriers and brokers bill charges; find them below the list.'
                 : 'What is received and not billed waits here. A bill of charges alone, from a carrier or a broker, can be entered at the left.'}
             </p>
           </div>
         </div>
       ) : (
-        all.data && <Bill key={draft} vendor={vendor} draft={draft} lines={byVendor.get(vendor)?.lines ?? []} />
+        all.data && <Bill key={draft} vendor={vendor} draft={draft} lines={waiting.get(vendor)?.lines ?? []} />
       )}
     </div>
   );

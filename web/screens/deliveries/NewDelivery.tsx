@@ -1,4 +1,3 @@
-import { useRef } from 'react';
 import { useParams } from 'react-router';
 import type { BodyOf } from '@obolus/contract/commands';
 import { server } from '../../app/api.ts';
@@ -10,6 +9,7 @@ import { showFigure } from '../../parts/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Lookup } from '../../parts/Lookup.tsx';
+import { useLines } from '../../parts/useLines.ts';
 
 type Body = BodyOf<'delivery'>;
 type Line = Body['lines'][number];
@@ -34,17 +34,10 @@ export function NewDelivery() {
     },
     title: (body) => `Delivery to ${body.customer || 'a customer'}`,
   });
-  const table = useRef<HTMLTableElement>(null);
   const mayDeliver = useMayPost('delivery');
   const { body, change, refusals } = entering;
+  const { table, set, add, remove, sentAt } = useLines(body?.lines ?? [], NO_LINE, isBlank, (lines) => change({ lines }));
   if (!body) return null;
-  const set = (at: number, to: Partial<Line>) => change({ lines: body.lines.map((line, position) => (position === at ? { ...line, ...to } : line)) });
-  const add = () => {
-    change({ lines: [...body.lines, NO_LINE] });
-    requestAnimationFrame(() => table.current?.querySelector<HTMLInputElement>('tbody tr:last-child input')?.focus());
-  };
-  const remove = (at: number) => change({ lines: body.lines.length > 1 ? body.lines.filter((_, position) => position !== at) : [NO_LINE] });
-  const sent = body.lines.flatMap((line, position) => (isBlank(line) ? [] : [position]));
   return (
     <div className="screen">
       <Head
@@ -84,7 +77,7 @@ export function NewDelivery() {
           <tbody onKeyDown={gridKeys({ onLastEnter: add, onRemove: remove })}>
             {body.lines.map((line, at) => {
               const held = stock.data?.rows.find((row) => row.item.id === line.item && row.warehouse.id === (body.warehouse || first));
-              const wrong = (field: string) => wrongAt(refusals, `/lines/${sent.indexOf(at)}/${field}`);
+              const wrong = (field: string) => wrongAt(refusals, `/lines/${sentAt(at)}/${field}`);
               return (
                 <tr key={at}>
                   <td className="lookup">

@@ -1,4 +1,3 @@
-import { useRef } from 'react';
 import { useParams } from 'react-router';
 import type { BodyOf } from '@obolus/contract/commands';
 import { server } from '../../app/api.ts';
@@ -11,6 +10,7 @@ import { showFigure } from '../../parts/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Lookup } from '../../parts/Lookup.tsx';
+import { useLines } from '../../parts/useLines.ts';
 
 type Body = BodyOf<'order'>;
 type Line = Body['lines'][number];
@@ -106,19 +106,11 @@ export function NewOrder() {
 function OrderGrid({ entering: { change, refusals }, body }: { entering: Entering<Body>; body: Body }) {
   const items = server.useItemsQuery();
   const prices = server.usePricesQuery({ params: { id: body.vendor } }, { skip: body.vendor === '' });
-  const table = useRef<HTMLTableElement>(null);
-  const set = (at: number, to: Partial<Line>) => change({ lines: body.lines.map((line, position) => (position === at ? { ...line, ...to } : line)) });
+  const { table, set, add, remove, sentAt } = useLines(body.lines, NO_LINE, isBlank, (lines) => change({ lines }));
   const choose = (at: number, item: string) => {
     const known = prices.data?.rows.find((row) => row.item === item);
     set(at, { item, ...(known && body.lines[at]?.price === '' ? { price: known.price } : {}) });
   };
-  const add = () => {
-    change({ lines: [...body.lines, NO_LINE] });
-    requestAnimationFrame(() => table.current?.querySelector<HTMLInputElement>('tbody tr:last-child input')?.focus());
-  };
-  const remove = (at: number) => change({ lines: body.lines.length > 1 ? body.lines.filter((_, position) => position !== at) : [NO_LINE] });
-  // Blank lines are not sent, so a refusal's number counts the others only.
-  const sent = body.lines.flatMap((line, position) => (isBlank(line) ? [] : [position]));
   return (
     <table className="sheet ruled" ref={table} aria-label="Lines of the order">
       <thead>
@@ -140,7 +132,7 @@ function OrderGrid({ entering: { change, refusals }, body }: { entering: Enterin
         {body.lines.map((line, at) => {
           const item = items.data?.rows.find((entry) => entry.id === line.item);
           const known = prices.data?.rows.find((row) => row.item === line.item);
-          const wrong = (field: string) => wrongAt(refusals, `/lines/${sent.indexOf(at)}/${field}`);
+          const wrong = (field: string) => wrongAt(refusals, `/lines/${sentAt(at)}/${field}`);
           return (
             <tr key={at}>
               <td className="lookup">

@@ -5,6 +5,7 @@ import { server } from '../../app/api.ts';
 import { useDraft, wrongAt, type Entering } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../frame/me.ts';
+import { byVendor } from '../../parts/byVendor.ts';
 import { Cell, Choice, Field, FigureCell } from '../../parts/Cells.tsx';
 import { difference } from '../../parts/exact.ts';
 import { count, showDay, showFigure } from '../../parts/figures.ts';
@@ -21,19 +22,14 @@ interface Body extends Omit<BodyOf<'receipt'>, 'lines'> {
 export function Receiving() {
   const { vendor = '', draft = '' } = useParams();
   const all = server.useOpenOrderLinesQuery();
-  const byVendor = new Map<string, { id: string; name: string; lines: OpenOrderLine[] }>();
-  for (const line of all.data?.rows ?? []) {
-    const group = byVendor.get(line.vendor.id) ?? { ...line.vendor, lines: [] };
-    group.lines.push(line);
-    byVendor.set(line.vendor.id, group);
-  }
+  const waiting = byVendor(all.data?.rows ?? []);
   return (
     <div className="aside">
       <nav aria-label="Vendors with goods to come">
         <header>
-          <b>{count(byVendor.size, 'vendor')}</b> with goods to come
+          <b>{count(waiting.size, 'vendor')}</b> with goods to come
         </header>
-        {[...byVendor.values()].map((group) => (
+        {[...waiting.values()].map((group) => (
           <Link key={group.id} className="pick" to={`/receiving/${group.id}`} aria-current={group.id === vendor}>
             <span>
               <b className="strong">{group.name}</b>
@@ -53,16 +49,16 @@ export function Receiving() {
       ) : vendor === '' || draft === '' ? (
         <div className="body">
           <div className="empty">
-            <h2>{byVendor.size > 0 ? 'Who delivers?' : 'Nothing is due'}</h2>
+            <h2>{waiting.size > 0 ? 'Who delivers?' : 'Nothing is due'}</h2>
             <p>
-              {byVendor.size > 0
+              {waiting.size > 0
                 ? 'Choose the vendor at the left. One receipt may cover several of its orders, or a part of one.'
                 : 'Goods are received against orders. When an order is placed, its lines wait here.'}
             </p>
           </div>
         </div>
       ) : (
-        all.data && <Delivery key={draft} vendor={vendor} draft={draft} lines={byVendor.get(vendor)?.lines ?? []} />
+        all.data && <Delivery key={draft} vendor={vendor} draft={draft} lines={waiting.get(vendor)?.lines ?? []} />
       )}
     </div>
   );

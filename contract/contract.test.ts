@@ -1,0 +1,75 @@
+import { describe, expect, it } from '@jest/globals';
+import { allEndpoints, api, posting } from './api.ts';
+import { openApiDocument } from './openapi.ts';
+import { DOCUMENT_KINDS, IMPORT_KINDS, MAY_IMPORT, MAY_POST, ROLES } from './roles.ts';
+
+describe('the roles', () => {
+  it('let an auditor and an approver post nothing, and an administrator set up but not post', () => {
+    const allowed = (role: (typeof ROLES)[number]) => DOCUMENT_KINDS.filter((kind) => MAY_POST[kind].includes(role));
+    expect([allowed('auditor'), allowed('approver'), allowed('administrator')]).toEqual([[], [], []]);
+    expect(allowed('buyer')).toEqual(['order']);
+    expect(allowed('receiver')).toEqual(['receipt', 'delivery']);
+    expect(allowed('accountant')).toEqual([...DOCUMENT_KINDS]);
+  });
+
+  it('let somebody load every kind of file, and never an auditor', () => {
+    for (const kind of IMPORT_KINDS) expect([MAY_IMPORT[kind].length > 0, MAY_IMPORT[kind].includes('auditor')]).toEqual([true, false]);
+  });
+});
+
+describe('the endpoints', () => {
+  it('have each an address of its own', () => {
+    const addresses = allEndpoints.map(({ method, path }) => `${method} ${path}`);
+    expect(new Set(addresses).size).toBe(addresses.length);
+  });
+
+  it('let anyone do nothing but sign in', () => {
+    expect(allEndpoints.filter(({ allow }) => allow === 'anyone')).toEqual([api.signIn]);
+  });
+
+  it('ask for a key on every posting, and give a preview beside it to the same roles', () => {
+    for (const kind of DOCUMENT_KINDS) {
+      const { post, preview } = posting[kind];
+      expect([post.keyed, preview.keyed, post.allow]).toEqual([true, undefined, preview.allow]);
+      expect(post.body).toBe(preview.body);
+    }
+  });
+
+  it('take writes of other things only under an id that the client made', () => {
+    const writes = allEndpoints.filter(({ method, keyed, path }) => method !== 'get' && !keyed && !path.endsWith('/preview') && path !== '/session');
+    expect(writes.map(({ path }) => path)).toEqual(['/drafts/:id', '/drafts/:id', '/imports/:id', '/imports/:id/load']);
+  });
+
+  it('allow no field beyond their own, all the way down', () => {
+    const open: string[] = [];
+    const look = (schema: unknown, where: string): void => {
+      if (typeof schema !== 'object' || schema === null) return;
+      const { type, additionalProperties, patternProperties } = schema as { type?: string; additionalProperties?: unknown; patternProperties?: unknown };
+      if (type === 'object' && additionalProperties !== false && !patternProperties) open.push(where);
+      for (const [name, part] of Object.entries(schema)) look(part, `${where}/${name}`);
+    };
+    for (const endpoint of allEndpoints) look(endpoint.body, endpoint.path);
+    expect(open).toEqual([]);
+  });
+});
+
+describe('the OpenAPI document', () => {
+  const document = openApiDocument('1.2.3') as {
+    info: { version: string };
+    paths: Record<string, Record<string, { parameters: { name: string; in: string; required: boolean }[]; security: object[] }>>;
+  };
+
+  it('writes parameters in braces and says which are required', () => {
+    expect(document.info.version).toBe('1.2.3');
+    expect(document.paths['/api/stock/{item}/{warehouse}']?.get?.parameters.map(({ name, in: where, required }) => [name, where, required])).toEqual([
+      ['item', 'path', true],
+      ['warehouse', 'path', true],
+    ]);
+    expect(document.paths['/api/journal']?.get?.parameters.map(({ required }) => required)).toEqual([false, false]);
+  });
+
+  it('names the headers that a posting needs', () => {
+    expect(document.paths['/api/documents/receipt']?.post?.parameters.map(({ name }) => name)).toEqual(['Idempotency-Key', 'X-CSRF-Token']);
+    expect(document.paths['/api/session']?.post?.security).toEqual([]);
+  });
+});

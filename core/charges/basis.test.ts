@@ -1,0 +1,73 @@
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import { base, quantityOrThrow } from '../exact/amounts.ts';
+import { BASES, shareCharge, type Basis, type Target } from './basis.ts';
+
+const target = (id: string, received: string, goods: bigint, weight?: string, volume?: string): Target => ({
+  line: { id, item: id, quantity: quantityOrThrow(received), goods: base(goods) },
+  item: { weight: weight === undefined ? undefined : quantityOrThrow(weight), volume: volume === undefined ? undefined : quantityOrThrow(volume) },
+});
+const none = new Map<string, bigint>();
+const targets = [target('A', '10', 100_00n, '2', '0.1'), target('B', '5', 300_00n, '0.5', '0.7')];
+
+describe('a charge of 100.00', () => {
+  it.each<[Basis, bigint[]]>([
+    ['value', [2500n, 7500n]],
+    ['quantity', [6667n, 3333n]],
+    // 20 kg and 2.5 kg
+    ['weight', [8889n, 1111n]],
+    // 1.0 m³ and 3.5 m³
+    ['volume', [2222n, 7778n]],
+    ['equal', [5000n, 5000n]],
+  ])('by %s', (basis, shares) => {
+    expect(shareCharge(10_000n, basis, targets, none, '/charges/0')).toEqual({ ok: true, shares });
+  });
+
+  it('by hand takes the shares as they are, when they add up', () => {
+    const fixed = new Map([
+      ['A', 9_999n],
+      ['B', 1n],
+    ]);
+    expect(shareCharge(10_000n, 'manual', targets, fixed, '')).toEqual({ ok: true, shares: [9_999n, 1n] });
+    expect(shareCharge(10_001n, 'manual', targets, fixed, '/charges/0')).toMatchObject({
+      ok: false,
+      refusal: { reason: 'allocation_does_not_add_up', values: { out: '1' } },
+    });
+  });
+
+  it('with every line fixed must add up, whatever the basis', () => {
+    const fixed = new Map([
+      ['A', 1n],
+      ['B', 1n],
+    ]);
+    expect(shareCharge(10_000n, 'weight', targets, fixed, '')).toMatchObject({ ok: false, refusal: { reason: 'allocation_does_not_add_up' } });
+  });
+
+  it('by a basis that an item lacks names the item; a line fixed by hand need not have it', () => {
+    const bare = [...targets, target('C', '1', 1n)];
+    expect(shareCharge(10_000n, 'weight', bare, none, '/charges/3')).toMatchObject({
+      ok: false,
+      refusal: { reason: 'basis_missing', at: '/charges/3/basis', values: { item: 'C', basis: 'weight' } },
+    });
+    expect(shareCharge(10_000n, 'weight', bare, new Map([['C', 1_000n]]), '')).toEqual({ ok: true, shares: [8_000n, 1_000n, 1_000n] });
+  });
+
+  it('always comes out whole, by every basis, with any shares fixed by hand', () => {
+    const line = fc.record({ received: fc.bigInt(1n, 10n ** 6n), goods: fc.bigInt(1n, 10n ** 9n), weight: fc.bigInt(1n, 10n ** 8n) });
+    fc.assert(
+      fc.property(
+        fc.array(line, { minLength: 2, maxLength: 12 }),
+        fc.bigInt(1n, 10n ** 12n),
+        fc.constantFrom(...BASES.filter((basis) => basis !== 'manual')),
+        fc.bigInt(0n, 10n ** 9n),
+        (lines, amount, basis, hand) => {
+          const some = lines.map(({ received, goods, weight }, at) => target(String(at), `${received}`, goods, `${weight}`, `${weight}`));
+          const shared = shareCharge(amount, basis, some, new Map([['0', hand]]), '');
+          if (!shared.ok) throw new Error('refused');
+          expect(shared.shares[0]).toBe(hand);
+          expect(shared.shares.reduce((sum, share) => sum + share, 0n)).toBe(amount);
+        },
+      ),
+    );
+  });
+});

@@ -1,0 +1,86 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from '@jest/globals';
+import type { RefusalReason } from '@obolus/core/posting/refusal';
+import { Reader } from './read.ts';
+import { worded } from './wording.ts';
+
+const source = readFileSync(new URL('../../core/posting/refusal.ts', import.meta.url), 'utf8');
+const reasons = [...source.matchAll(/\| '(\w+)'/g)].map(([, reason]) => reason as RefusalReason);
+
+/** Every value that any decision gives with a refusal. */
+const values = {
+  text: '1.x',
+  places: '6',
+  date: '2026-03-01',
+  firstOpenDay: '2026-04-01',
+  cited: '2026-03-09',
+  currency: 'EUR',
+  ordered: 'EUR',
+  billed: 'USD',
+  open: '5',
+  quantity: '6',
+  number: 'A-1',
+  kind: 'freight',
+  left: '10.00',
+  asked: '11.00',
+  basis: 'weight',
+  item: '7',
+  warehouse: '1',
+  short: '2',
+  line: '3/1',
+  out: '1',
+};
+
+describe('the wording of refusals', () => {
+  it('knows the whole list', () => {
+    expect(reasons.length).toBeGreaterThan(30);
+  });
+
+  it.each(reasons)('%s says what to do, with nothing left blank', (reason) => {
+    const { says } = worded({ reason, at: '/lines/0', values });
+    expect(says).toMatch(/^.{8,200}$/);
+    expect(says).not.toMatch(/undefined|\[object|_/);
+  });
+
+  it('names items and warehouses as users know them', () => {
+    const names = { items: new Map([['7', 'YM-EC']]), warehouses: new Map([['1', 'Main']]) };
+    expect(worded({ reason: 'stock_short', at: '', values }, names).says).toBe('YM-EC in Main would be 2 short on 2026-03-01.');
+  });
+
+  it('says nothing is open where nothing is', () => {
+    expect(worded({ reason: 'receipt_exceeds_ordered', at: '', values: { open: '0' } }).says).toBe('Nothing of this line is open any more.');
+  });
+});
+
+describe('reading figures', () => {
+  it('gathers every figure that cannot be read, each at its field', () => {
+    const reader = new Reader();
+    reader.quantity('', '/a');
+    reader.price('1.2345678', '/b');
+    reader.document('1.5', 'JPY', '/c');
+    reader.base('99999999999999999999', 'USD', '/d');
+    reader.discount('5.00001', '/e');
+    reader.given('  ', '/f');
+    expect(reader.refusals.map(({ reason, at }) => `${at} ${reason}`)).toEqual([
+      '/a missing',
+      '/b too_many_decimals',
+      '/c too_many_decimals',
+      '/d too_large',
+      '/e too_many_decimals',
+      '/f missing',
+    ]);
+  });
+
+  it('takes what is right, and no discount for none', () => {
+    const reader = new Reader();
+    expect([
+      reader.quantity('1.5', ''),
+      reader.price(' 12 ', ''),
+      reader.document('12.30', 'USD', ''),
+      reader.discount('', ''),
+      reader.discount('2.5', ''),
+      reader.given(' a ', ''),
+    ]).toEqual([1_500_000n, 12_000_000n, 1230n, 0n, 25_000n, 'a']);
+    expect(reader.refusals).toEqual([]);
+  });
+});

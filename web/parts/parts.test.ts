@@ -1,0 +1,71 @@
+import { describe, expect, it } from '@jest/globals';
+import { byVendor } from './byVendor.ts';
+import { amountOfLine, compareFigures, difference, isNegative, isZero, portion, sumOf } from './exact.ts';
+import { count, showFigure, showPrice, typedFigure } from './figures.ts';
+
+describe('figures on the screen', () => {
+  it.each([
+    ['1240.5', 2, '1,240.50'],
+    ['-3', undefined, '−3'],
+    ['12345678901234567890.12', undefined, '12,345,678,901,234,567,890.12'],
+    ['0.000001', undefined, '0.000001'],
+    ['', undefined, ''],
+    [null, 2, ''],
+  ])('%j with %s decimals is %j, without becoming a binary number', (text, decimals, shown) => {
+    expect(showFigure(text, decimals)).toBe(shown);
+  });
+
+  it('prices have at least two decimals, and more where there are more', () => {
+    expect([showPrice('8.1'), showPrice('1585'), showPrice('0.1234')]).toEqual(['8.10', '1,585.00', '0.1234']);
+  });
+
+  it.each([
+    ['1,240.50', '1240.50'],
+    ['1 240.5', '1240.5'],
+    ['12,5', '12.5'],
+    ['1,000', '1000'],
+    ['1,000,000', '1000000'],
+    ["1'000.25", '1000.25'],
+    ['a few', 'afew'],
+  ])('%j as typed goes out as %j', (typed, sent) => {
+    expect(typedFigure(typed)).toBe(sent);
+  });
+
+  it('counts have the word in the right number', () => {
+    expect([count(0, 'line'), count(1, 'line'), count(2, 'order')]).toEqual(['0 lines', '1 line', '2 orders']);
+  });
+});
+
+describe('reckoning on the screen', () => {
+  it('makes line amounts as the core does, and none while a figure is unfinished', () => {
+    expect(amountOfLine('7', '8.1', '', 'USD')).toBe('56.70');
+    expect(amountOfLine('240', '23.40', '2.5', 'NZD')).toBe('5475.60');
+    expect(amountOfLine('3', '2150.5', '', 'JPY')).toBe('6452');
+    for (const unfinished of [amountOfLine('', '1', '', 'USD'), amountOfLine('1', '1.', 'x', 'USD'), amountOfLine('1', '1', '', 'XX')])
+      expect(unfinished).toBeUndefined();
+  });
+
+  it('sums and compares exactly', () => {
+    expect(sumOf(['0.1', '0.2', undefined, '9007199254740993.01'], 'USD')).toBe('9007199254740993.31');
+    expect(difference('0.3', '0.1')).toBe('0.2');
+    expect(difference('x', '1')).toBeUndefined();
+    expect(['10', '9', '-1', '9.0'].sort(compareFigures)).toEqual(['-1', '9', '9.0', '10']);
+  });
+
+  it('knows nothing, less than nothing, and a part of a whole', () => {
+    expect([isZero(undefined), isZero('0.00'), isZero('-0'), isZero('0.01')]).toEqual([true, true, true, false]);
+    expect([isNegative('-0.01'), isNegative('1')]).toEqual([true, false]);
+    expect([portion('1', '4'), portion('5', '4'), portion('-1', '4'), portion('1', '0'), portion('x', '4')]).toEqual([0.25, 1, 0, 0, 0]);
+  });
+});
+
+describe('lines by vendor', () => {
+  it('keep their order, and the order in which vendors first appear', () => {
+    const line = (id: string, n: number) => ({ vendor: { id, name: `Vendor ${id}` }, n });
+    const groups = [...byVendor([line('2', 1), line('1', 2), line('2', 3)]).values()];
+    expect(groups.map((group) => [group.id, group.lines.map(({ n }) => n)])).toEqual([
+      ['2', [1, 3]],
+      ['1', [2]],
+    ]);
+  });
+});

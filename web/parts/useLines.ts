@@ -1,0 +1,30 @@
+import { useRef, type RefObject } from 'react';
+
+interface Lines<Line> {
+  readonly table: RefObject<HTMLTableElement | null>;
+  readonly set: (at: number, to: Partial<Line>) => void;
+  readonly add: () => void;
+  readonly remove: (at: number) => void;
+  /** Where a line stands among those that are sent, for finding what is wrong with it; -1 for a blank one. */
+  readonly sentAt: (at: number) => number;
+}
+
+/** The lines of a grid that grows as it is filled: blank ones stay here and are not sent. */
+export function useLines<Line extends object>(
+  lines: readonly Line[],
+  blank: Line,
+  isBlank: (line: Line) => boolean,
+  change: (lines: Line[]) => void,
+): Lines<Line> {
+  const table = useRef<HTMLTableElement>(null);
+  return {
+    table,
+    set: (at, to) => change(lines.map((line, position) => (position === at ? { ...line, ...to } : line))),
+    add() {
+      change([...lines, blank]);
+      requestAnimationFrame(() => table.current?.querySelector<HTMLInputElement>('tbody tr:last-child input')?.focus());
+    },
+    remove: (at) => change(lines.length > 1 ? lines.filter((_, position) => position !== at) : [blank]),
+    sentAt: (at) => lines.flatMap((line, position) => (isBlank(line) ? [] : [position])).indexOf(at),
+  };
+}
