@@ -1,0 +1,109 @@
+import { expect, test } from '@playwright/test';
+import { Desk } from './desk.ts';
+
+test('two receive the last of a line at the same moment: one succeeds, the other is told what is left and loses nothing typed', async ({ browser }) => {
+  const desks = await Promise.all(
+    (['accountant', 'receiver'] as const).map(async (role) => {
+      const desk = new Desk(await (await browser.newContext()).newPage());
+      await desk.signIn(role);
+      await desk.open('/receiving');
+      await desk.page.getByRole('link', { name: /Beira Linho/ }).click();
+      await desk.page.getByLabel('Packing slip').fill(`slip of the ${role}`);
+      await desk.page.getByLabel(/Came now, Linen yarn on cones, bleached/).fill('40');
+      await desk.footing();
+      return desk;
+    }),
+  );
+  const [first, second] = desks as [Desk, Desk];
+  await first.post();
+  await second.page.keyboard.press('Control+Enter');
+  await expect(second.page.getByRole('region', { name: 'Footing' }).getByText(/Nothing of this line is open any more|not there any more/)).toBeVisible();
+  await expect(second.page.getByLabel('Packing slip')).toHaveValue('slip of the receiver');
+  await first.expectBooksToAgree();
+  await Promise.all(desks.map((desk) => desk.page.context().close()));
+});
+
+test('a receipt over two orders is entered and posted by keyboard alone', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('receive');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Who delivers?' })).toBeVisible();
+  const tabTo = async (name: RegExp) => {
+    for (let tab = 0; tab < 40; tab += 1) {
+      const label = await page.evaluate(() => document.activeElement?.getAttribute('aria-label') ?? document.activeElement?.textContent ?? '');
+      if (name.test(label)) return;
+      await page.keyboard.press('Tab');
+    }
+    throw new Error(`Tab never reaches ${name}`);
+  };
+  await tabTo(/^Tarnside Fibres/);
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Packing slip')).toBeFocused();
+  await page.keyboard.type('TF-PS-3500');
+  await tabTo(/^Came now, .*madder red, PO-1006/);
+  await page.keyboard.type('10');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('80');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.type('1');
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('Control+Enter');
+  await expect(page).toHaveURL(/\/documents\/\d+$/);
+  await expect(page.getByText('Packing slip TF-PS-3500')).toBeVisible();
+  await expect(page.getByRole('table', { name: 'Lines' }).getByRole('row')).toHaveCount(5);
+  await desk.expectBooksToAgree();
+});
+
+test('a charge whose basis an item lacks says so at its column, and posting is not possible', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  await desk.open('/landing');
+  await page.getByRole('checkbox', { name: /PM 2026-448/ }).check();
+  await page.getByRole('button', { name: 'FHL-012' }).click();
+  await page.getByLabel(/Basis of insurance/).selectOption('manual');
+  await expect(page.getByRole('columnheader', { name: /insurance/i }).getByText('The shares by hand do not add up to the charge.')).toBeVisible();
+  await expect(page.getByRole('button', { name: /Post shares/ })).toBeDisabled();
+  await page.getByLabel(/insurance on Indigo/).fill('100');
+  await page.getByLabel(/insurance on Madder/).fill('34.40');
+  expect((await desk.footing())[0]).toMatch(/^Inventory, Indigo/);
+});
+
+test('a posting that meets no server keeps what was typed, and goes through when sent again', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  await desk.open('/deliveries/new');
+  await page.getByLabel('Customer').fill('Thistledown Studio');
+  await desk.choose('Item, line 1', 'shuttle');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('5');
+  await desk.footing();
+  // The server posts, but its answer is lost on the way.
+  await page.route('**/api/documents/delivery', async (route) => {
+    await route.fetch();
+    await route.abort();
+  });
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByText('The server does not answer.')).toBeVisible();
+  await expect(page.getByLabel('Customer')).toHaveValue('Thistledown Studio');
+  await page.unroute('**/api/documents/delivery');
+  const before = await desk.ask<{ rows: object[] }>('documents?kind=delivery');
+  await page.keyboard.press('Control+Enter');
+  await expect(page).toHaveURL(/\/documents\/\d+$/);
+  // It was posted once: the second time found the first.
+  expect((await desk.ask<{ rows: object[] }>('documents?kind=delivery')).rows).toHaveLength(before.rows.length);
+});
+
+test('the dark edition stays over a reload, and one can sign out', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  await page.getByRole('button', { name: 'Light or dark' }).click();
+  const edition = await page.locator('html').getAttribute('data-edition');
+  await page.reload();
+  await expect(page.locator('html')).toHaveAttribute('data-edition', edition ?? '');
+  await page.getByRole('button', { name: 'Sign out' }).click();
+  await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
+  await desk.open('/stock');
+  await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
+});
