@@ -23,7 +23,12 @@ const bin = (name) => join(root, 'node_modules', name);
 if (wanted('lint')) {
   check('lint', () => node([bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0']));
   check('direction of imports', () =>
-    node([bin('dependency-cruiser/bin/dependency-cruise.mjs'), '--config', '.dependency-cruiser.cjs', 'core', 'contract', 'server', 'web', 'demo', 'e2e']),
+    node([
+      bin('dependency-cruiser/bin/dependency-cruise.mjs'),
+      '--config',
+      '.dependency-cruiser.cjs',
+      '{core,contract,server,web,demo,e2e}/{*,!(dist|node_modules|public)/**/*}.{ts,tsx}',
+    ]),
   );
   check('format', () => node([bin('prettier/bin/prettier.cjs'), '--check', '.', '--log-level', 'warn']));
 }
