@@ -66,7 +66,7 @@ export const ReceivedLine = exactly({
   /** Price component, and everything on the line, as now known. */
   goods: BaseAmount,
   value: BaseAmount,
-  /** Of the item's quantity received on this line, how much of the pool is still there. */
+  /** How much of this line is still there; in an average pool, at most. */
   onHand: Quantity,
 });
 

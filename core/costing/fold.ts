@@ -1,5 +1,6 @@
 import { base, quantity, type BaseAmount, type Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
+import { invariant } from '../exact/invariant.ts';
 import { divideRounded } from '../exact/rounding.ts';
 import type { CostingMethod, Layer, LineId, Movement, PoolState } from './pool.ts';
 
@@ -77,7 +78,7 @@ class FifoPool {
     let missing = wanted;
     while (missing > 0n) {
       const layer = this.layers[this.oldest];
-      if (!layer) throw new Error('Broken invariant: the layers of a pool hold its whole quantity');
+      invariant(layer !== undefined, 'the layers of a pool hold its whole quantity');
       const taken = missing < layer.quantity ? missing : layer.quantity;
       const part = partOf(layer.value, taken, layer.quantity);
       layer.quantity -= taken;

@@ -80,15 +80,15 @@ export function post<Document>(
   const pools = new Map<PoolId, Pool>([...books.pools, ...opened.map((pool) => [pool.id, pool] as const)]);
   const settled = settle({ date, firstOpenDay: books.company.firstOpenDay, pools, deliveries: books.deliveryLines }, movements, costs, journal);
   if (!settled.ok) {
-    const { pool, short } = { pool: settled.short.pool, short: settled.short };
-    const own = movements.findIndex((movement) => movement.id === short.movement);
-    const line = own >= 0 ? own : movements.findIndex((movement) => movement.pool === pool.id && movement.direction === 'out');
+    const { pool, movement, date: day, quantity } = settled.short;
+    const own = movements.findIndex((added) => added.id === movement);
+    const line = own >= 0 ? own : movements.findIndex((added) => added.pool === pool.id && added.direction === 'out');
     return refused([
       refusal('stock_short', `/lines/${Math.max(line, 0)}/quantity`, {
         item: pool.item,
         warehouse: pool.warehouse,
-        date: short.date,
-        short: formatQuantity(short.quantity),
+        date: day,
+        short: formatQuantity(quantity),
       }),
     ]);
   }

@@ -23,7 +23,6 @@ export type RefusalReason =
   | 'warehouse_unknown'
   | 'vendor_differs'
   | 'customer_differs'
-  | 'warehouse_differs'
   | 'receipt_exceeds_ordered'
   | 'bill_exceeds_received'
   | 'bill_number_taken'

@@ -29,7 +29,6 @@ const SAYS: Readonly<Record<RefusalReason, (values: Values) => string>> = {
   warehouse_unknown: () => 'There is no such warehouse: choose one from the list.',
   vendor_differs: () => 'This line belongs to another vendor.',
   customer_differs: () => 'This delivery went to another customer.',
-  warehouse_differs: () => 'This line belongs to another warehouse.',
   receipt_exceeds_ordered: ({ open }) => (open === '0' ? 'Nothing of this line is open any more.' : `Only ${open} of this line are open.`),
   bill_exceeds_received: ({ open }) => (open === '0' ? 'Everything received on this line is billed already.' : `Only ${open} are received and not billed.`),
   bill_number_taken: ({ number }) => `This vendor’s bill ${number} is entered already (case, blanks, separators and leading zeros aside).`,

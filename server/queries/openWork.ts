@@ -73,14 +73,17 @@ export async function listOpenOrderLines(manager: EntityManager, vendor: string 
 
 const RECEIVED_LINES = `
   SELECT l.document_id, l.line_no, l.quantity, l.currency, l.base_amount, d.number, d.date, d.reference, d.transport, d.vendor_id, v.name AS vendor,
-         o.id AS order_id, o.number AS order_number, ol.quantity AS ordered, ol.price, ol.discount, ${ITEM_COLUMNS}, p.quantity AS held, ${BILLED} AS billed,
+         o.id AS order_id, o.number AS order_number, ol.quantity AS ordered, ol.price, ol.discount, ${ITEM_COLUMNS}, p.quantity AS held, y.quantity AS layer, ${BILLED} AS billed,
          (SELECT COALESCE(SUM(b.price_difference), 0) FROM bill_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND b.difference = 'cost') AS dearer,
          (SELECT COALESCE(SUM(c.amount), 0) FROM value_change c WHERE c.line_document_id = l.document_id AND c.line_no = l.line_no) AS value
   FROM receipt_line l JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id JOIN item i ON i.id = l.item_id JOIN pool p ON p.id = l.pool_id
+  LEFT JOIN pool_layer y ON y.pool_id = l.pool_id AND y.day = d.date AND y.document_id = l.document_id AND y.line_no = l.line_no
   JOIN order_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no JOIN document o ON o.id = l.order_id`;
 
 function receivedLine(row: Row, currency: string): ReplyOf<typeof api.unbilledLines>['rows'][number] {
-  const held = big(row.held) < big(row.quantity) ? big(row.held) : big(row.quantity);
+  // By FIFO the line's own layer says; an average pool does not know whose goods are left, only how many.
+  const pooled = big(row.held) < big(row.quantity) ? big(row.held) : big(row.quantity);
+  const held = row.item_method === 'fifo' ? big(row.layer) : pooled;
   return {
     line: `${text(row.document_id)}/${text(row.line_no)}`,
     receipt: { id: text(row.document_id), number: text(row.number), date: text(row.date), packingSlip: text(row.reference), transport: text(row.transport) },

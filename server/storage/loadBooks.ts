@@ -95,7 +95,7 @@ export class BooksLoader {
     const rows = await this.query(
       `SELECT l.document_id, l.line_no, l.item_id, l.quantity, l.price, l.discount, d.vendor_id, d.currency, d.date,
               (SELECT COALESCE(SUM(r.quantity), 0) FROM receipt_line r WHERE r.order_id = l.document_id AND r.order_line_no = l.line_no) AS received
-       FROM order_line l JOIN document d ON d.id = l.document_id WHERE ${LINE_IN('l', lines)}`,
+       FROM order_line l JOIN document d ON d.id = l.document_id WHERE ${lineIn('l', lines)}`,
       lineParameters(lines),
     );
     for (const row of rows) {
@@ -123,7 +123,7 @@ export class BooksLoader {
       `SELECT l.document_id, l.line_no, l.item_id, l.quantity, l.currency, l.rate, l.amount, l.base_amount, d.vendor_id, d.date, d.warehouse_id,
               (SELECT COALESCE(SUM(b.quantity), 0) FROM bill_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no) AS billed,
               (SELECT COALESCE(SUM(b.price_difference), 0) FROM bill_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND b.difference = 'cost') AS dearer
-       FROM receipt_line l JOIN document d ON d.id = l.document_id WHERE ${LINE_IN('l', lines)}`,
+       FROM receipt_line l JOIN document d ON d.id = l.document_id WHERE ${lineIn('l', lines)}`,
       lineParameters(lines),
     );
     for (const row of rows) {
@@ -153,7 +153,7 @@ export class BooksLoader {
     const rows = await this.query(
       `SELECT l.document_id, l.line_no, l.kind, l.base_amount, d.vendor_id, d.date,
               (SELECT COALESCE(SUM(s.amount), 0) FROM allocation_share s WHERE s.charge_id = l.document_id AND s.charge_line_no = l.line_no) AS allocated
-       FROM bill_charge l JOIN document d ON d.id = l.document_id WHERE ${LINE_IN('l', lines)}`,
+       FROM bill_charge l JOIN document d ON d.id = l.document_id WHERE ${lineIn('l', lines)}`,
       lineParameters(lines),
     );
     for (const row of rows) {
@@ -175,13 +175,13 @@ export class BooksLoader {
     if (documents.length === 0) return;
     await this.lockDocuments(documents);
     const pools = await this.query(
-      `SELECT DISTINCT l.item_id, d.warehouse_id FROM delivery_line l JOIN document d ON d.id = l.document_id WHERE ${LINE_IN('l', lines)}`,
+      `SELECT DISTINCT l.item_id, d.warehouse_id FROM delivery_line l JOIN document d ON d.id = l.document_id WHERE ${lineIn('l', lines)}`,
       lineParameters(lines),
     );
     const where = pools.map((row) => poolId(text(row.item_id), text(row.warehouse_id)));
     await this.loadItems(pools.map((row) => text(row.item_id)));
     if (this.locking) await this.lockPools(where.map(pairOf), false);
-    await this.readDeliveries(LINE_IN('l', lines), lineParameters(lines));
+    await this.readDeliveries(lineIn('l', lines), lineParameters(lines));
   }
 
   /**
@@ -323,7 +323,7 @@ const pairOf = (id: PoolId): [string, string] => id.split('@') as [string, strin
 
 const documentsOf = (lines: readonly LineId[]): string[] => distinct(lines.map((line) => line.split('/')[0] ?? ''));
 
-const LINE_IN = (table: string, lines: readonly LineId[]): string => `(${lines.map(() => `(${table}.document_id = ? AND ${table}.line_no = ?)`).join(' OR ')})`;
+const lineIn = (table: string, lines: readonly LineId[]): string => `(${lines.map(() => `(${table}.document_id = ? AND ${table}.line_no = ?)`).join(' OR ')})`;
 
 const lineParameters = (lines: readonly LineId[]): string[] => lines.flatMap((line) => line.split('/'));
 
