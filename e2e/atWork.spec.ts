@@ -1,5 +1,8 @@
 import { expect, test } from '@playwright/test';
+import { useDemoCompany } from './demoCompany.ts';
 import { Desk } from './desk.ts';
+
+useDemoCompany();
 
 test('two receive the last of a line at the same moment: one succeeds, the other is told what is left and loses nothing typed', async ({ browser }) => {
   const desks = await Promise.all(

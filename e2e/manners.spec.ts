@@ -1,7 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
+import { useDemoCompany } from './demoCompany.ts';
 import { Desk } from './desk.ts';
+
+useDemoCompany();
 
 const SCREENS = [
   '/orders',

@@ -3,7 +3,6 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: '.',
   testMatch: '*.spec.ts',
-  globalSetup: './startDemo.ts',
   outputDir: '../.data/results/browser',
   workers: 1,
   timeout: 45_000,

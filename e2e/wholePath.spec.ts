@@ -1,5 +1,8 @@
 import { expect, test } from '@playwright/test';
+import { useDemoCompany } from './demoCompany.ts';
 import { Desk } from './desk.ts';
+
+useDemoCompany();
 
 /** Madder yarn and table looms go all the way: order, part received, dearer bill, freight, freight on the goods, delivery, invoice. */
 test('goods go from an order to cost of goods, and every step shows its journal before it is posted', async ({ page }) => {

@@ -2,7 +2,7 @@ import { randomBytes, randomUUID } from 'node:crypto';
 import { createConnection } from 'mysql2/promise';
 import type { DataSource } from 'typeorm';
 import { MAY_POST, ROLES, type DocumentKind, type Role } from '@obolus/contract/roles';
-import type { Config } from '../config.ts';
+import type { Config, DatabaseConfig } from '../config.ts';
 import { serve, type Running } from '../serve.ts';
 import { setUpCompany } from '../setUp.ts';
 
@@ -24,24 +24,25 @@ const env = (name: string): string => {
   return value;
 };
 
-export async function startTestServer(): Promise<TestServer> {
+/** A schema of its own in the database that the test run started, so that no test meets another's books. */
+export async function makeSchema(): Promise<{ database: DatabaseConfig; drop: () => Promise<void> }> {
   const name = `obolus_t${randomBytes(5).toString('hex')}`;
-  const host = env('OBOLUS_DB_HOST');
-  const port = Number(env('OBOLUS_DB_PORT'));
-  await asRoot(host, port, [
+  const owner = { user: env('OBOLUS_DB_OWNER_USER'), password: env('OBOLUS_DB_OWNER_PASSWORD') };
+  await asRoot([
     `CREATE DATABASE ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`,
-    `GRANT ALL ON ${name}.* TO '${env('OBOLUS_DB_OWNER_USER')}'@'127.0.0.1' WITH GRANT OPTION`,
+    `GRANT ALL ON ${name}.* TO '${owner.user}'@'127.0.0.1' WITH GRANT OPTION`,
   ]);
+  const app = { user: env('OBOLUS_DB_USER'), password: env('OBOLUS_DB_PASSWORD') };
+  const database = { host: env('OBOLUS_DB_HOST'), port: Number(env('OBOLUS_DB_PORT')), name, owner, app };
+  return { database, drop: () => asRoot([`DROP DATABASE ${name}`]) };
+}
+
+export async function startTestServer(): Promise<TestServer> {
+  const { database, drop } = await makeSchema();
   const config: Config = {
     host: '127.0.0.1',
     port: 0,
-    database: {
-      host,
-      port,
-      name,
-      owner: { user: env('OBOLUS_DB_OWNER_USER'), password: env('OBOLUS_DB_OWNER_PASSWORD') },
-      app: { user: env('OBOLUS_DB_USER'), password: env('OBOLUS_DB_PASSWORD') },
-    },
+    database,
     sessionSecret: 'x'.repeat(40),
     secureCookies: false,
     logLevel: 'fatal',
@@ -63,12 +64,12 @@ export async function startTestServer(): Promise<TestServer> {
     },
     async stop() {
       await running.stop();
-      await asRoot(host, port, [`DROP DATABASE ${name}`]);
+      await drop();
     },
   };
 }
 
-async function asRoot(host: string, port: number, statements: readonly string[]): Promise<void> {
+async function asRoot(statements: readonly string[]): Promise<void> {
   const connection = await createConnection({ socketPath: env('OBOLUS_TEST_DB_SOCKET'), user: 'root', password: env('OBOLUS_TEST_DB_ROOT') });
   try {
     for (const statement of statements) await connection.query(statement);
