@@ -1,6 +1,6 @@
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
-import { useDeferredValue, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { server } from '../app/api.ts';
 
@@ -19,52 +19,68 @@ const ACTIONS = [
 /** One box for documents, vendors, items, numbers from a paper, amounts, and what can be done. */
 export function Search({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
   const [text, setText] = useState('');
-  const find = useDeferredValue(text.trim());
-  const hits = server.useSearchQuery({ query: { find } }, { skip: find.length < 2 });
+  const [lit, setLit] = useState('');
+  const [eager, setEager] = useState(false);
+  const find = text.trim();
+  const asking = find.length >= 2;
+  const hits = server.useSearchQuery({ query: { find } }, { skip: !asking });
   const navigate = useNavigate();
   const go = (link: string) => {
     onOpenChange(false);
+    setEager(false);
     setText('');
     void navigate(link);
   };
-  const actions = ACTIONS.filter((action) => action.title.toLowerCase().includes(find.toLowerCase()));
-  const found = find.length < 2 ? [] : (hits.currentData?.rows ?? []);
+  const found = asking ? (hits.currentData?.rows ?? []) : [];
+  const choices = [
+    ...found.map((hit) => ({ ...hit, key: hit.what + hit.link + hit.detail })),
+    ...ACTIONS.filter((action) => action.title.toLowerCase().includes(find.toLowerCase())).map((action) => ({
+      ...action,
+      what: 'do',
+      detail: '',
+      key: action.link,
+    })),
+  ];
+  const first = choices[0]?.key ?? '';
+  useEffect(() => setLit(first), [first]);
+  // Enter pressed while the answer is on its way takes the first of what comes.
+  const busy = asking && hits.isFetching;
+  const target = choices[0]?.link;
+  useEffect(() => {
+    if (!eager || busy) return;
+    setEager(false);
+    if (target) go(target);
+  });
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
         <Dialog.Overlay className="veil" />
         <Dialog.Content className="card" aria-describedby={undefined}>
           <Dialog.Title className="sr-only">Find</Dialog.Title>
-          <Command shouldFilter={false} label="Find">
+          <Command shouldFilter={false} label="Find" value={lit} onValueChange={setLit}>
             <Command.Input
               value={text}
               onValueChange={setText}
+              onKeyDown={(event) => {
+                if (event.key !== 'Enter' || !busy) return;
+                event.preventDefault();
+                setEager(true);
+              }}
               placeholder="A number from a paper, a vendor, an item, an amount …"
               className="w-full bg-transparent px-4 py-3 text-[17px] outline-none border-b border-rule placeholder:text-ink-3"
             />
             <Command.List className="py-1">
-              {found.length === 0 && actions.length === 0 && <p className="px-4 py-3 text-ink-3">Nothing is called or amounts to that.</p>}
-              {found.map((hit) => (
+              {choices.length === 0 && <p className="px-4 py-3 text-ink-3">{busy ? 'Looking …' : 'Nothing is called or amounts to that.'}</p>}
+              {choices.map((choice) => (
                 <Command.Item
-                  key={hit.what + hit.link + hit.detail}
-                  value={hit.what + hit.link + hit.detail}
-                  onSelect={() => go(hit.link)}
+                  key={choice.key}
+                  value={choice.key}
+                  onSelect={() => go(choice.link)}
                   className="flex gap-3 px-4 py-1.5 data-[selected=true]:bg-bronze-soft cursor-pointer"
                 >
-                  <span className="w-20 shrink-0 text-ink-3">{hit.what}</span>
-                  <span className="grow">{hit.title}</span>
-                  <span className="text-ink-2">{hit.detail}</span>
-                </Command.Item>
-              ))}
-              {actions.map((action) => (
-                <Command.Item
-                  key={action.link}
-                  value={action.link}
-                  onSelect={() => go(action.link)}
-                  className="flex gap-3 px-4 py-1.5 data-[selected=true]:bg-bronze-soft cursor-pointer"
-                >
-                  <span className="w-20 shrink-0 text-ink-3">do</span>
-                  {action.title}
+                  <span className="w-20 shrink-0 text-ink-3">{choice.what}</span>
+                  <span className="grow">{choice.title}</span>
+                  <span className="text-ink-2">{choice.detail}</span>
                 </Command.Item>
               ))}
             </Command.List>
