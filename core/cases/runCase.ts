@@ -81,7 +81,9 @@ function ratesOf(fields: Fields): DatedRate[] {
 }
 
 function runStep(run: Run, step: Fields, at: string): void {
-  const { name, command } = readStep(step, run.numbers, run.books);
+  const read = readOrRefuse(run, step);
+  if (!read) return;
+  const { name, command } = read;
   const where = `${at}, ${name}`;
   const decision = decide(run.books, command);
   if (step.refused !== undefined) {
@@ -100,6 +102,16 @@ function runStep(run: Run, step: Fields, at: string): void {
   const charges = posted.document.kind === 'bill' ? posted.document.charges.map((charge) => [charge.kind, charge.id] as const) : [];
   run.numbers.set(name, { document, charges: new Map(charges) });
   run.books = record(run.books, posted);
+}
+
+/** A figure that cannot be kept (too many decimals) refuses its step, as it would a user's document. */
+function readOrRefuse(run: Run, step: Fields): ReturnType<typeof readStep> | undefined {
+  try {
+    return readStep(step, run.numbers, run.books);
+  } catch (problem) {
+    if (problem instanceof RangeError && step.refused !== undefined) return undefined;
+    throw problem;
+  }
 }
 
 function comparePostings(run: Run, where: string, step: Fields, posted: Posted<PostedDocument>): void {

@@ -36,7 +36,7 @@ export function decideAllocation(books: Books, command: AllocationCommand): Deci
     ...checkDate(
       books,
       command.date,
-      [...charges, ...received].flatMap((cited) => (cited ? [cited.date] : [])),
+      charges.flatMap((cited) => (cited ? [cited.date] : [])),
     ),
     ...checkCitedOnce(command.charges, '/charges'),
     ...checkCitedOnce(

@@ -177,4 +177,26 @@ describe('a difference that falls on a later day', () => {
       ['2026-03-20', { 'shipped-not-billed': 400n, inventory: -400n }],
     ]);
   });
+
+  it('that comes on a bill dated before the goods waits in goods received not invoiced until they came', () => {
+    const keeper = new Bookkeeper('fifo');
+    const line = { item: 'YARN', quantity: quantityOrThrow('10'), price: priceOrThrow('5'), discount: NO_DISCOUNT, due: undefined };
+    keeper.post({ kind: 'order', vendor: 'V', currency: 'USD', date: '2026-03-01', lines: [line] });
+    keeper.post({ kind: 'receipt', vendor: 'V', date: '2026-03-12', warehouse: 'main', lines: [{ of: '1/1', quantity: line.quantity }] });
+    const decision = decide(keeper.books, {
+      kind: 'bill',
+      vendor: 'V',
+      number: '1',
+      currency: 'USD',
+      date: '2026-03-09',
+      charges: [],
+      lines: [{ of: '2/1', quantity: line.quantity, price: priceOrThrow('6'), discount: NO_DISCOUNT, difference: 'cost' }],
+    });
+    if (!decision.accepted) throw new Error('refused');
+    const posted = decision.posted.entries.map(({ date, lines }) => [date, Object.fromEntries(lines.map((entry) => [entry.account, entry.amount]))]);
+    expect(posted).toEqual([
+      ['2026-03-09', { grni: 6000n, payables: -6000n }],
+      ['2026-03-12', { inventory: 1000n, grni: -1000n }],
+    ]);
+  });
 });

@@ -120,7 +120,6 @@ describe('a bill is refused', () => {
     ['with a negative charge', bill({ charges: [{ kind: 'duty', amount: documentAmount(-1n) }] }), 'amount_negative /charges/0/amount'],
     ['with a charge of nothing', bill({ charges: [{ kind: 'duty', amount: documentAmount(0n) }] }), 'amount_zero /charges/0/amount'],
     ['without anything on it', bill({ lines: [], charges: [] }), 'no_lines /lines'],
-    ['before the goods came', bill({ date: '2026-03-04' }), 'date_before_cited /date'],
   ])('%s', (_, command, reason) => {
     expect(reasons(command)).toContain(reason);
   });

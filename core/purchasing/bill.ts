@@ -102,12 +102,9 @@ export function decideBill(books: Books, command: BillCommand): Decision<BillDoc
 
 function checkBill(books: Books, command: BillCommand): Refusal[] {
   const received = command.lines.map((line) => books.receiptLines.get(line.of));
+  // A bill is often dated before the goods are here; what it adds to them is then posted on the day they came.
   const refusals: Refusal[] = [
-    ...checkDate(
-      books,
-      command.date,
-      received.flatMap((line) => (line ? [line.date] : [])),
-    ),
+    ...checkDate(books, command.date),
     ...checkCurrency(books, command.currency, command.date),
     ...checkCitedOnce(command.lines, '/lines'),
   ];
