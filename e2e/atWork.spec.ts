@@ -110,3 +110,63 @@ test('the dark edition stays over a reload, and one can sign out', async ({ page
   await desk.open('/stock');
   await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
 });
+
+test('a dearer bill and its freight are entered, posted and put on the goods by keyboard alone', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  const find = async (what: string, heading: RegExp) => {
+    await page.keyboard.press('Control+k');
+    await page.keyboard.type(what);
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('heading', { name: heading })).toBeVisible();
+  };
+  const tabTo = async (name: RegExp) => {
+    for (let tab = 0; tab < 60; tab += 1) {
+      const label = await page.evaluate(() => {
+        const at = document.activeElement;
+        return at?.getAttribute('aria-label') ?? at?.closest('label')?.textContent ?? at?.textContent ?? '';
+      });
+      if (name.test(label)) return;
+      await page.keyboard.press('Tab');
+    }
+    throw new Error(`Tab never reaches ${name}`);
+  };
+
+  await find('enter a vendor bill', /Whose bill is it/);
+  await tabTo(/^Aldergrove Joinery/);
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Vendor’s number')).toBeFocused();
+  await page.keyboard.type('A-0883');
+  await tabTo(/^Billed quantity, Floor loom/);
+  await page.keyboard.type('4');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('1600');
+  await tabTo(/^Add a charge/);
+  await page.keyboard.press('Enter');
+  await tabTo(/^Amount of charge 1/);
+  await page.keyboard.type('75.5');
+  expect((await desk.footing()).map((line) => line.split(' ').slice(0, 2).join(' '))).toContain('Charges to');
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByRole('heading', { name: /Aldergrove Joinery VB-/ })).toBeVisible();
+
+  await find('put charges', /Landing sheet/);
+  await tabTo(/^Greywake Lines GW-77120/);
+  for (let down = 0; down < 3; down += 1) await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('checkbox', { name: /Aldergrove Joinery A-0883/ })).toBeChecked();
+  await tabTo(/^FHL-014$/);
+  await page.keyboard.press('Enter');
+  await tabTo(/^Basis of freight/);
+  await page.keyboard.press('w');
+  await tabTo(/^freight on Table loom/);
+  await page.keyboard.type('-1');
+  await expect(page.locator('td .wrong', { hasText: 'This amount cannot be negative.' })).toBeVisible();
+  await expect(page.getByLabel(/^freight on Table loom/)).toHaveAttribute('aria-invalid', 'true');
+  await page.getByLabel(/^freight on Table loom/).selectText();
+  await page.keyboard.type('20');
+  await desk.footing();
+  await page.keyboard.press('Control+Enter');
+  await expect(page).toHaveURL(/\/documents\/\d+$/);
+  await expect(page.getByRole('table', { name: 'Lines' }).getByText('freight, by hand')).toBeVisible();
+  await desk.expectBooksToAgree();
+});

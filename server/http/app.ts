@@ -4,14 +4,14 @@ import type { IncomingMessage } from 'node:http';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import compression from 'compression';
-import express, { type Express } from 'express';
+import express, { Router, type Express } from 'express';
 import helmet from 'helmet';
 import { pinoHttp } from 'pino-http';
 import { openApiDocument } from '@obolus/contract/openapi';
 import type { Context } from './context.ts';
 import { answerProblems, notFound } from './problems.ts';
 import { apiRouter } from './routes.ts';
-import { refuseCrossSite, sessions, type SessionStore } from './session.ts';
+import { refuseCrossSite, sessions, signedIn, type SessionStore } from './session.ts';
 
 const VERSION = '0.1.0';
 
@@ -31,8 +31,7 @@ export function createApp(context: Context, store: SessionStore): Express {
   );
   app.use(compression());
   health(app, context);
-  apiDocument(app);
-  app.use('/api', express.json({ limit: '6mb', strict: false }), sessions(context.config, store), refuseCrossSite, apiRouter(context), notFound);
+  app.use('/api', express.json({ limit: '6mb', strict: false }), sessions(context.config, store), refuseCrossSite, apiRouter(context), apiDocument(), notFound);
   web(app, context.config.webFolder);
   app.use(notFound);
   app.use(answerProblems);
@@ -56,18 +55,21 @@ function health(app: Express, context: Context): void {
   });
 }
 
-/** The OpenAPI document and a page to read it, served from here: nothing is loaded from elsewhere. */
-function apiDocument(app: Express): void {
-  app.get('/api/openapi.json', (_request, response) => void response.json(openApiDocument(VERSION)));
+/** The OpenAPI document and a page to read it, for whoever is signed in; nothing is loaded from elsewhere. */
+function apiDocument(): Router {
+  const router = Router();
+  router.use(['/openapi.json', '/docs'], signedIn);
+  router.get('/openapi.json', (_request, response) => void response.json(openApiDocument(VERSION)));
   const assets = dirname(createRequire(import.meta.url).resolve('swagger-ui-dist/package.json'));
-  app.get('/api/docs/swagger-initializer.js', (_request, response) => {
+  router.get('/docs/swagger-initializer.js', (_request, response) => {
     response
       .type('js')
       .send(
         "window.onload = () => { window.ui = SwaggerUIBundle({ url: '/api/openapi.json', dom_id: '#swagger-ui', presets: [SwaggerUIBundle.presets.apis], validatorUrl: null }); };",
       );
   });
-  app.use('/api/docs', express.static(assets));
+  router.use('/docs', express.static(assets));
+  return router;
 }
 
 function web(app: Express, folder: string): void {

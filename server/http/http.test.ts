@@ -119,11 +119,14 @@ describe('what machines read', () => {
 
   it('the OpenAPI document names every endpoint, and its page loads nothing from elsewhere', async () => {
     const anyone = new Client(server.url);
-    const document = (await anyone.call('GET', '/api/openapi.json')).body as { openapi: string; paths: Record<string, object> };
+    for (const path of ['/api/openapi.json', '/api/docs/', '/api/docs/swagger-ui.css'])
+      expect([path, (await anyone.call('GET', path)).status]).toEqual([path, 401]);
+    const reader = await server.as('auditor');
+    const document = (await reader.call('GET', '/api/openapi.json')).body as { openapi: string; paths: Record<string, object> };
     expect(document.openapi).toBe('3.1.0');
     const operations = Object.values(document.paths).reduce((sum, path) => sum + Object.keys(path).length, 0);
     expect(operations).toBe(allEndpoints.length);
-    const page = (await anyone.call('GET', '/api/docs/')).body.text as string;
+    const page = (await reader.call('GET', '/api/docs/')).body.text as string;
     expect(page).toContain('swagger-ui');
     expect(page).not.toMatch(/src="https?:/);
   });

@@ -70,3 +70,9 @@ export const refuseCrossSite: RequestHandler = (request, _response, next) => {
     throw new RequestError(403, 'Refused', 'The X-CSRF-Token header is missing or wrong: load the page again.');
   next();
 };
+
+/** Refuses whoever is not signed in. */
+export const signedIn: RequestHandler = (request, _response, next) => {
+  if (!request.session.user) throw new RequestError(401, 'Not signed in', 'Sign in first.');
+  next();
+};

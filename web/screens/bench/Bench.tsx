@@ -12,6 +12,7 @@ import { amountOfLine, difference, isZero, sumOf } from '../../parts/exact.ts';
 import { count, showDay, showFigure, showPrice } from '../../parts/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
+import { CurrencyField, DateField } from '../../parts/HeaderFields.tsx';
 import { Lookup } from '../../parts/Lookup.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { Signal } from '../../parts/Signal.tsx';
@@ -146,17 +147,8 @@ function Bill({ vendor, draft, lines }: { vendor: string; draft: string; lines: 
           <Field name="Vendor’s number" wide>
             <Cell label="Vendor’s number" autoFocus value={body.number} wrong={wrongAt(refusals, '/number')} onChange={(number) => change({ number })} />
           </Field>
-          <Field name="Date">
-            <Cell label="Date" type="date" value={body.date} wrong={wrongAt(refusals, '/date')} onChange={(date) => change({ date })} />
-          </Field>
-          <Field name="Currency">
-            <Cell
-              label="Currency"
-              value={body.currency}
-              wrong={wrongAt(refusals, '/currency')}
-              onChange={(currency) => change({ currency: currency.toUpperCase().slice(0, 3) })}
-            />
-          </Field>
+          <DateField name="Date" body={body} change={change} refusals={refusals} />
+          <CurrencyField name="Currency" body={body} change={change} refusals={refusals} />
         </div>
         {inCurrency.length > 0 && <BillGrid entering={entering} body={body} lines={inCurrency} />}
         <Charges entering={entering} body={body} goods={inCurrency.length > 0} />

@@ -4,10 +4,11 @@ import { server } from '../../app/api.ts';
 import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../frame/me.ts';
-import { Cell, Choice, Field, FigureCell } from '../../parts/Cells.tsx';
+import { Cell, Field, FigureCell } from '../../parts/Cells.tsx';
 import { showFigure } from '../../parts/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
+import { DateField, WarehouseField } from '../../parts/HeaderFields.tsx';
 import { Lookup } from '../../parts/Lookup.tsx';
 import { useLines } from '../../parts/useLines.ts';
 
@@ -50,17 +51,8 @@ export function NewDelivery() {
           <Field name="Customer" wide>
             <Cell label="Customer" autoFocus value={body.customer} wrong={wrongAt(refusals, '/customer')} onChange={(customer) => change({ customer })} />
           </Field>
-          <Field name="Date">
-            <Cell label="Date" type="date" value={body.date} wrong={wrongAt(refusals, '/date')} onChange={(date) => change({ date })} />
-          </Field>
-          <Field name="From warehouse">
-            <Choice
-              label="From warehouse"
-              value={body.warehouse}
-              options={(warehouses.data?.rows ?? []).map((entry) => [entry.id, entry.name] as const)}
-              onChange={(warehouse) => change({ warehouse })}
-            />
-          </Field>
+          <DateField name="Date" body={body} change={change} refusals={refusals} />
+          <WarehouseField name="From warehouse" body={body} change={change} refusals={refusals} />
         </div>
         <table className="sheet ruled max-w-[760px]" ref={table} aria-label="Lines of the delivery">
           <thead>

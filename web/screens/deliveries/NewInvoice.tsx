@@ -5,11 +5,12 @@ import { server } from '../../app/api.ts';
 import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../frame/me.ts';
-import { Cell, Field, FigureCell } from '../../parts/Cells.tsx';
+import { FigureCell } from '../../parts/Cells.tsx';
 import { amountOfLine, difference, sumOf } from '../../parts/exact.ts';
 import { showDay, showFigure } from '../../parts/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
+import { DateField } from '../../parts/HeaderFields.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 
 interface Body extends Omit<BodyOf<'invoice'>, 'lines'> {
@@ -61,9 +62,7 @@ function Invoice({ customer, lines }: { customer: string; lines: readonly Delive
       <Head title={customer} more="invoice" about={`In ${currency}; the cost of what is invoiced goes to cost of goods`} />
       <div className="body">
         <div className="fields">
-          <Field name="Date">
-            <Cell label="Date" type="date" value={body.date} wrong={wrongAt(refusals, '/date')} onChange={(date) => change({ date })} />
-          </Field>
+          <DateField name="Date" body={body} change={change} refusals={refusals} />
         </div>
         <table className="sheet ruled max-w-[960px]" aria-label="Lines of the invoice">
           <thead>

@@ -3,14 +3,15 @@ import { useParams } from 'react-router';
 import type { BodyOf } from '@obolus/contract/commands';
 import type { OpenCharge, ReceivedLine } from '@obolus/contract/views';
 import { server } from '../../app/api.ts';
-import { useDraft, wrongAt, type Entering } from '../../drafts/useDraft.ts';
+import { useDraft, type Entering } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../frame/me.ts';
-import { Cell, Field } from '../../parts/Cells.tsx';
 import { sumOf } from '../../parts/exact.ts';
 import { count, showDay, showFigure } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';
+import { DateField } from '../../parts/HeaderFields.tsx';
 import { Problem } from '../../parts/Problem.tsx';
+import { tabStop, walkChoices } from '../../parts/walkChoices.ts';
 import { LandingGrid } from './LandingGrid.tsx';
 import type { Body } from './sheet.ts';
 
@@ -61,9 +62,7 @@ export function Landing() {
             : 'Put charges on the goods they belong to, and see every unit cost before posting'
         }
       >
-        <Field name="Posting date">
-          <Cell label="Posting date" type="date" value={body.date} wrong={wrongAt(refusals, '/date')} onChange={(date) => change({ date })} />
-        </Field>
+        <DateField name="Posting date" body={body} change={change} refusals={refusals} />
       </Head>
       <div className="body">
         {failed ? (
@@ -129,11 +128,12 @@ function Choosing({
     <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] gap-x-10">
       <section aria-label="Charges not on goods">
         <h2 className="cap">Charges on no goods yet</h2>
-        <div className="max-h-[118px] overflow-auto" tabIndex={0} role="group" aria-label="Charges to choose from">
-          {charges.map((charge) => (
+        <div className="max-h-[118px] overflow-auto" role="group" onKeyDown={walkChoices} aria-label="Charges to choose from">
+          {charges.map((charge, position) => (
             <label key={charge.line} className="flex gap-2 py-1 border-b border-rule cursor-pointer">
               <input
                 type="checkbox"
+                tabIndex={tabStop(position)}
                 className="accent-bronze"
                 checked={body.charges.some((entry) => entry.of === charge.line)}
                 onChange={() => toggleCharge(charge.line)}
@@ -170,10 +170,16 @@ function Choosing({
             </button>
           ))}
         </div>
-        <div className="max-h-[88px] overflow-auto" tabIndex={0} role="group" aria-label="Received lines to choose from">
-          {fitting.slice(0, 80).map((line) => (
+        <div className="max-h-[88px] overflow-auto" role="group" onKeyDown={walkChoices} aria-label="Received lines to choose from">
+          {fitting.slice(0, 80).map((line, position) => (
             <label key={line.line} className="flex gap-2 py-1 border-b border-rule cursor-pointer">
-              <input type="checkbox" className="accent-bronze" checked={body.to.includes(line.line)} onChange={() => toggleLines([line.line])} />
+              <input
+                type="checkbox"
+                tabIndex={tabStop(position)}
+                className="accent-bronze"
+                checked={body.to.includes(line.line)}
+                onChange={() => toggleLines([line.line])}
+              />
               <span className="grow min-w-0 truncate">
                 {line.item.name}{' '}
                 <span className="dim">

@@ -47,7 +47,7 @@ export function LandingGrid({ body, change, refusals, charges, lines }: Props) {
                   onChange={(basis) => set(at, { basis: basis as Basis })}
                 />
                 {refusals
-                  .filter((refusal) => refusal.at.startsWith(`/charges/${at}`))
+                  .filter((refusal) => refusal.at.startsWith(`/charges/${at}`) && !refusal.at.includes('/fixed/'))
                   .map((refusal) => (
                     <div key={refusal.reason} className="wrong whitespace-normal max-w-[160px]">
                       {refusal.says}
@@ -67,7 +67,15 @@ export function LandingGrid({ body, change, refusals, charges, lines }: Props) {
         </thead>
         <tbody onKeyDown={gridKeys({})}>
           {lines.map((line, row) => (
-            <Row key={line.line} line={line} row={row} columns={columns} set={set} wrong={wrongAt(refusals, `/to/${row}`)} />
+            <Row
+              key={line.line}
+              line={line}
+              row={row}
+              columns={columns}
+              set={set}
+              wrong={wrongAt(refusals, `/to/${row}`)}
+              wrongShare={(at) => wrongShare(body, refusals, at, line.line)}
+            />
           ))}
         </tbody>
         <tfoot>
@@ -107,6 +115,12 @@ export function LandingGrid({ body, change, refusals, charges, lines }: Props) {
   );
 }
 
+/** What is wrong with the share typed on a line: shares by hand are sent in the order of the lines, blank ones left out. */
+function wrongShare(body: Body, refusals: readonly RefusalView[], at: number, line: string): string | undefined {
+  const sent = body.to.filter((each) => body.charges[at]?.fixed[each]);
+  return wrongAt(refusals, `/charges/${at}/fixed/${sent.indexOf(line)}/amount`);
+}
+
 interface Column {
   readonly charge: OpenCharge;
   readonly chosen: Body['charges'][number];
@@ -120,12 +134,14 @@ function Row({
   columns,
   set,
   wrong,
+  wrongShare,
 }: {
   line: ReceivedLine;
   row: number;
   columns: readonly Column[];
   set: (at: number, to: Partial<Body['charges'][number]>) => void;
   wrong: string | undefined;
+  wrongShare: (at: number) => string | undefined;
 }) {
   const { currency } = useMe().company;
   const added = columns.map(({ shares }) => (shares.ok ? (shares.shares[row] ?? '0') : '0'));
@@ -150,6 +166,7 @@ function Row({
       <td className="num">{showFigure(line.goods)}</td>
       {columns.map(({ charge, chosen, at, shares }) => {
         const typed = chosen.fixed[line.line] ?? '';
+        const says = wrongShare(at);
         return (
           <td key={charge.line}>
             <input
@@ -157,6 +174,8 @@ function Row({
               inputMode="decimal"
               aria-label={`${charge.kind} on ${line.item.name}, ${line.receipt.number}${typed ? ', by hand' : ''}`}
               value={typed}
+              aria-invalid={says ? true : undefined}
+              title={says}
               placeholder={shares.ok ? showFigure(shares.shares[row]) : '–'}
               onChange={(event) => set(at, { fixed: { ...chosen.fixed, [line.line]: event.target.value } })}
               onBlur={(event) => {
@@ -164,6 +183,11 @@ function Row({
                 if (clean !== typed) set(at, { fixed: { ...chosen.fixed, [line.line]: clean } });
               }}
             />
+            {says && (
+              <div className="wrong below">
+                <span>{says}</span>
+              </div>
+            )}
           </td>
         );
       })}

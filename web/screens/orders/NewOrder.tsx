@@ -4,11 +4,12 @@ import { server } from '../../app/api.ts';
 import { useDraft, wrongAt, type Entering } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../frame/me.ts';
-import { Cell, Choice, Field, FigureCell } from '../../parts/Cells.tsx';
+import { Cell, Field, FigureCell } from '../../parts/Cells.tsx';
 import { amountOfLine, sumOf } from '../../parts/exact.ts';
 import { showFigure } from '../../parts/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
+import { CurrencyField, DateField, WarehouseField } from '../../parts/HeaderFields.tsx';
 import { Lookup } from '../../parts/Lookup.tsx';
 import { useLines } from '../../parts/useLines.ts';
 
@@ -61,26 +62,9 @@ export function NewOrder() {
               onChange={(id) => change({ vendor: id, currency: vendors.data?.rows.find((entry) => entry.id === id)?.currency ?? body.currency })}
             />
           </Field>
-          <Field name="Date">
-            <Cell label="Date" type="date" value={body.date} wrong={wrongAt(refusals, '/date')} onChange={(date) => change({ date })} />
-          </Field>
-          <Field name="Currency">
-            <Cell
-              label="Currency"
-              value={body.currency}
-              wrong={wrongAt(refusals, '/currency')}
-              onChange={(currency) => change({ currency: currency.toUpperCase().slice(0, 3) })}
-            />
-          </Field>
-          <Field name="Into warehouse">
-            <Choice
-              label="Into warehouse"
-              value={body.warehouse}
-              options={(warehouses.data?.rows ?? []).map((entry) => [entry.id, entry.name] as const)}
-              wrong={wrongAt(refusals, '/warehouse')}
-              onChange={(warehouse) => change({ warehouse })}
-            />
-          </Field>
+          <DateField name="Date" body={body} change={change} refusals={refusals} />
+          <CurrencyField name="Currency" body={body} change={change} refusals={refusals} />
+          <WarehouseField name="Into warehouse" body={body} change={change} refusals={refusals} />
           <Field name="Note" wide>
             <Cell label="Note" value={body.note} onChange={(note) => change({ note })} />
           </Field>

@@ -6,11 +6,12 @@ import { useDraft, wrongAt, type Entering } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../frame/me.ts';
 import { byVendor } from '../../parts/byVendor.ts';
-import { Cell, Choice, Field, FigureCell } from '../../parts/Cells.tsx';
+import { Cell, Field, FigureCell } from '../../parts/Cells.tsx';
 import { difference } from '../../parts/exact.ts';
 import { count, showDay, showFigure } from '../../parts/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
+import { DateField, WarehouseField } from '../../parts/HeaderFields.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 
 /** Quantities by order line; a line without one is not received. */
@@ -95,24 +96,14 @@ function Delivery({ vendor, draft, lines }: { vendor: string; draft: string; lin
       </Head>
       <div className="body">
         <div className="fields">
-          <Field name="Received on">
-            <Cell label="Received on" type="date" value={body.date} wrong={wrongAt(refusals, '/date')} onChange={(date) => change({ date })} />
-          </Field>
+          <DateField name="Received on" body={body} change={change} refusals={refusals} />
           <Field name="Packing slip">
             <Cell label="Packing slip" value={body.packingSlip} autoFocus onChange={(packingSlip) => change({ packingSlip })} />
           </Field>
           <Field name="Transport">
             <Cell label="Transport" value={body.transport} placeholder="Container or transport number" onChange={(transport) => change({ transport })} />
           </Field>
-          <Field name="Into warehouse">
-            <Choice
-              label="Into warehouse"
-              value={body.warehouse}
-              options={(warehouses.data?.rows ?? []).map((entry) => [entry.id, entry.name] as const)}
-              wrong={wrongAt(refusals, '/warehouse')}
-              onChange={(warehouse) => change({ warehouse })}
-            />
-          </Field>
+          <WarehouseField name="Into warehouse" body={body} change={change} refusals={refusals} />
         </div>
         <ReceivingGrid entering={entering} body={body} lines={lines} today={me.company.today} />
       </div>
