@@ -16,9 +16,9 @@ describe('a journal', () => {
       {
         date: '2026-03-10',
         lines: [
-          { account: 'grni', amount: 500n, vendor: 'V' },
-          { account: 'grni', amount: 7n, vendor: 'W' },
-          { account: 'payables', amount: -507n, vendor: 'V' },
+          { account: 'grni', amount: 500n, ofValues: false, vendor: 'V' },
+          { account: 'grni', amount: 7n, ofValues: false, vendor: 'W' },
+          { account: 'payables', amount: -507n, ofValues: false, vendor: 'V' },
         ],
       },
     ]);

@@ -3,16 +3,27 @@ import { laterOf, type Day } from '../exact/calendar.ts';
 import { invariant } from '../exact/invariant.ts';
 import { ACCOUNTS, type AccountKey } from './accounts.ts';
 
+/** What the company looks at its figures by, beside account, item and vendor. They travel from the order line to the journal. */
+export interface Dimensions {
+  readonly department?: string | undefined;
+  readonly location?: string | undefined;
+  readonly project?: string | undefined;
+}
+
 /** What a line is about, beside its account: read in the journal, summed by in reports. */
-export interface About {
-  readonly item?: string;
-  readonly vendor?: string;
+export interface About extends Dimensions {
+  readonly item?: string | undefined;
+  readonly vendor?: string | undefined;
+  /** Which expense it is, on the account of expenses. */
+  readonly expense?: string | undefined;
 }
 
 /** One line of an entry. `amount` in base currency, debit positive. */
 export interface EntryLine extends About {
   readonly account: AccountKey;
   readonly amount: BaseAmount;
+  /** Whether it follows from the value of goods, and so from the fold; else the document's own figures made it. */
+  readonly ofValues: boolean;
 }
 
 /** One entry of the journal: one posting date, balanced. A document whose differences fall on several dates has several. */
@@ -23,9 +34,10 @@ export interface Entry {
 
 const ORDER = new Map<AccountKey, number>(ACCOUNTS.map((account, position) => [account.key, position]));
 
-/** Collects what a document posts, sums it by date, account, item and vendor, and gives balanced entries. */
+/** Collects what a document posts, sums it by date, account and what it is about, and gives balanced entries. */
 export class Journal {
-  private readonly sums = new Map<string, { date: Day; line: EntryLine }>();
+  private readonly sums = new Map<string, { date: Day; account: AccountKey; about: About; ofValues: boolean; amount: bigint }>();
+  private readonly keys = new WeakMap<About, string>();
   private readonly date: Day;
 
   /** @param date the document's own posting date, which is also its first entry's */
@@ -33,25 +45,60 @@ export class Journal {
     this.date = date;
   }
 
-  debit(date: Day, account: AccountKey, amount: BaseAmount, about: About = {}): void {
-    const key = JSON.stringify([date, account, about.item, about.vendor]);
-    const before = this.sums.get(key)?.line.amount ?? 0n;
-    this.sums.set(key, { date, line: { account, amount: base(before + amount), ...about } });
+  /** A line from the document's own figures. */
+  debit(date: Day, account: AccountKey, amount: BaseAmount, about: About = NOTHING_SAID): void {
+    this.add(date, account, amount, about, false);
   }
 
-  credit(date: Day, account: AccountKey, amount: BaseAmount, about: About = {}): void {
-    this.debit(date, account, base(-amount), about);
+  credit(date: Day, account: AccountKey, amount: BaseAmount, about: About = NOTHING_SAID): void {
+    this.add(date, account, -amount, about, false);
+  }
+
+  /** Two lines that follow from a change in the value of goods. */
+  transfer(date: Day, amount: BaseAmount, to: AccountKey, aboutTo: About, from: AccountKey, aboutFrom: About): void {
+    this.add(date, to, amount, aboutTo, true);
+    this.add(date, from, -amount, aboutFrom, true);
   }
 
   /** The entries in order of date; the document's own date always has one, though it may be empty (goods for nothing). */
   entries(): Entry[] {
     const byDate = new Map<Day, EntryLine[]>([[this.date, []]]);
-    for (const { date, line } of this.sums.values()) {
-      if (line.amount === 0n) continue;
-      byDate.set(date, [...(byDate.get(date) ?? []), line]);
+    for (const { date, account, about, ofValues, amount } of this.sums.values()) {
+      if (amount === 0n) continue;
+      const lines = byDate.get(date) ?? [];
+      lines.push({ account, amount: base(amount), ofValues, ...about });
+      byDate.set(date, lines);
     }
-    return [...byDate].sort(([a], [b]) => (a < b ? -1 : 1)).map(([date, lines]) => ({ date, lines: sealed(date, lines) }));
+    return [...byDate].sort(([a], [b]) => (a < b ? -1 : 1)).map(([date, lines]) => ({ date, lines: inOrder(date, lines) }));
   }
+
+  private add(date: Day, account: AccountKey, amount: bigint, about: About, ofValues: boolean): void {
+    const key = `${date}|${account}|${ofValues ? 'v' : ''}|${this.keyOf(about)}`;
+    const sum = this.sums.get(key);
+    if (sum) sum.amount += amount;
+    else this.sums.set(key, { date, account, about, ofValues, amount });
+  }
+
+  private keyOf(about: About): string {
+    const known = this.keys.get(about);
+    if (known !== undefined) return known;
+    const key = JSON.stringify([about.item, about.vendor, about.expense, about.department, about.location, about.project]);
+    this.keys.set(about, key);
+    return key;
+  }
+}
+
+const NOTHING_SAID: About = {};
+
+/** The lines of an entry as they are read: what the document's figures and what values made, summed. */
+export function readable({ lines }: Entry): Omit<EntryLine, 'ofValues'>[] {
+  const sums = new Map<string, Omit<EntryLine, 'ofValues'>>();
+  for (const { ofValues: _, amount, ...line } of lines) {
+    const { account, item, vendor, expense, department, location, project } = line;
+    const key = JSON.stringify([account, item, vendor, expense, department, location, project]);
+    sums.set(key, { ...line, amount: base(amount + (sums.get(key)?.amount ?? 0n)) });
+  }
+  return sorted([...sums.values()].filter((line) => line.amount !== 0n));
 }
 
 /** The latest of the days that a difference must respect (accounting.md, Dates). */
@@ -59,10 +106,13 @@ export function postingDate(documentDate: Day, movementDate: Day, firstOpenDay: 
   return laterOf(documentDate, movementDate, firstOpenDay);
 }
 
-function sealed(date: Day, lines: EntryLine[]): EntryLine[] {
-  const total = lines.reduce((sum, line) => sum + line.amount, 0n);
-  invariant(total === 0n, `the entry of ${date} balances (it is out by ${total})`);
-  return lines.sort((a, b) => sideOf(a) - sideOf(b) || (ORDER.get(a.account) ?? 0) - (ORDER.get(b.account) ?? 0));
+function inOrder(date: Day, lines: EntryLine[]): EntryLine[] {
+  invariant(lines.reduce((sum, line) => sum + line.amount, 0n) === 0n, `the entry of ${date} balances`);
+  return sorted(lines);
 }
 
-const sideOf = (line: EntryLine): number => (line.amount > 0n ? 0 : 1);
+/** Debits before credits, each in the order of the accounts. */
+function sorted<Line extends { amount: bigint; account: AccountKey }>(lines: Line[]): Line[] {
+  const side = (line: Line) => (line.amount > 0n ? 0 : 1);
+  return lines.sort((a, b) => side(a) - side(b) || (ORDER.get(a.account) ?? 0) - (ORDER.get(b.account) ?? 0));
+}

@@ -6,6 +6,7 @@ export interface CaseFile {
   readonly company: Fields;
   readonly items: Record<string, Fields>;
   readonly rates: Fields[];
+  readonly tariff: Fields[];
   readonly steps: Fields[];
   readonly expect: { accounts: Record<string, string>; stock: Record<string, { qty: string; value: string }> };
 }
@@ -15,7 +16,7 @@ export type Fields = Readonly<Record<string, unknown>>;
 /** A case that says something the core does not know yet. It fails; nothing in a case is passed over. */
 export class NotKnown extends Error {}
 
-const AT_THE_TOP = ['title', 'why', 'company', 'rates', 'items', 'steps', 'expect'];
+const AT_THE_TOP = ['title', 'why', 'company', 'rates', 'tariff', 'items', 'steps', 'expect'];
 
 /** Reads a case file (the format is described in the casebook's README). Throws `NotKnown` or a reading error. */
 export function parseCase(text: string): CaseFile {
@@ -28,6 +29,7 @@ export function parseCase(text: string): CaseFile {
     company: asFields(read.company, 'company'),
     items: asFields(read.items, 'items') as Record<string, Fields>,
     rates: listOf(read, 'rates'),
+    tariff: listOf(read, 'tariff'),
     steps: listOf(read, 'steps'),
     expect: {
       accounts: (expected.accounts ?? {}) as Record<string, string>,
@@ -66,4 +68,10 @@ export function textsOf(fields: Fields, key: string): string[] {
   const value = fields[key] ?? [];
   if (!Array.isArray(value)) throw new NotKnown(`${key} should be a list`);
   return value.map(String);
+}
+
+export function isTrue(fields: Fields, key: string): boolean {
+  const text = optionalText(fields, key);
+  if (text !== undefined && text !== 'true' && text !== 'false') throw new NotKnown(`${key} should be true or false`);
+  return text === 'true';
 }

@@ -1,11 +1,12 @@
-import { EMPTY_POOL, fold } from '../costing/fold.ts';
-import type { CostingMethod, LineId } from '../costing/pool.ts';
-import { baseOrThrow, formatAmount, formatQuantity, quantityOrThrow, rateOrThrow, type Quantity } from '../exact/amounts.ts';
-import { emptyBooks, type Books, type DatedRate, type Item } from '../posting/books.ts';
+import { fold } from '../costing/fold.ts';
+import { EMPTY_POOL, endOf, lineId, type LineId } from '../costing/pool.ts';
+import { baseOrThrow, formatAmount, formatQuantity, quantityOrThrow, type Quantity } from '../exact/amounts.ts';
+import { companyOf, emptyBooks, type Books } from '../posting/books.ts';
 import { decide, type PostedDocument } from '../posting/decide.ts';
 import type { Posted } from '../posting/decision.ts';
 import { record } from '../posting/record.ts';
-import { asFields, NotKnown, onlyKeys, optionalText, parseCase, textOf, textsOf, type CaseFile, type Fields } from './caseFile.ts';
+import { asFields, NotKnown, optionalText, parseCase, textOf, textsOf, type CaseFile, type Fields } from './caseFile.ts';
+import { openingBooks } from './setting.ts';
 import { citedCharge, readStep, WAREHOUSE } from './steps.ts';
 
 /** What a run of a case file found. No differences: it passed. */
@@ -25,7 +26,7 @@ interface Run {
 export function runCase(text: string): CaseReport {
   const file = parseOrReport(text);
   if ('differences' in file) return file;
-  const run: Run = { books: emptyBooks({ currency: 'USD', firstOpenDay: '1900-01-01' }), numbers: new Map(), balances: new Map(), differences: [] };
+  const run: Run = { books: emptyBooks(companyOf({ currency: 'USD', firstOpenDay: '1900-01-01' })), numbers: new Map(), balances: new Map(), differences: [] };
   let at = 'the company';
   try {
     run.books = openingBooks(file);
@@ -49,37 +50,6 @@ function parseOrReport(text: string): CaseFile | CaseReport {
   }
 }
 
-function openingBooks(file: CaseFile): Books {
-  onlyKeys(file.company, ['currency', 'recognition'], 'company');
-  const recognition = optionalText(file.company, 'recognition') ?? 'on-sale';
-  if (recognition !== 'on-sale') throw new NotKnown(`cost recognised ${recognition} is not known yet`);
-  const items = Object.entries(file.items).map(([id, fields]) => [id, itemOf(id, fields)] as const);
-  const rates = file.rates.flatMap((fields) => ratesOf(fields));
-  return { ...emptyBooks({ currency: textOf(file.company, 'currency'), firstOpenDay: '1900-01-01' }), items: new Map(items), rates };
-}
-
-function itemOf(id: string, fields: Fields): Item {
-  onlyKeys(fields, ['method', 'unit', 'weight', 'volume', 'code', 'origin', 'standard'], `item ${id}`);
-  const method = textOf(fields, 'method');
-  if (method !== 'fifo' && method !== 'average') throw new NotKnown(`the method ${method} is not known yet`);
-  const weight = optionalText(fields, 'weight');
-  const volume = optionalText(fields, 'volume');
-  return {
-    id,
-    method: method satisfies CostingMethod,
-    unit: optionalText(fields, 'unit') ?? 'each',
-    weight: weight === undefined ? undefined : quantityOrThrow(weight),
-    volume: volume === undefined ? undefined : quantityOrThrow(volume),
-  };
-}
-
-function ratesOf(fields: Fields): DatedRate[] {
-  const from = textOf(fields, 'on');
-  return Object.keys(fields)
-    .filter((key) => key !== 'on')
-    .map((currency) => ({ currency, from, rate: rateOrThrow(textOf(fields, currency)) }));
-}
-
 function runStep(run: Run, step: Fields, at: string): void {
   const read = readOrRefuse(run, step);
   if (!read) return;
@@ -99,9 +69,14 @@ function runStep(run: Run, step: Fields, at: string): void {
   comparePostings(run, where, step, posted);
   if (step.shares !== undefined) compareShares(run, where, asFields(step.shares, 'shares'), posted);
   const document = run.books.nextDocument.toString();
-  const charges = posted.document.kind === 'bill' ? posted.document.charges.map((charge) => [charge.kind, charge.id] as const) : [];
-  run.numbers.set(name, { document, charges: new Map(charges) });
+  run.numbers.set(name, { document, charges: new Map(chargesOf(posted.document, document)) });
   run.books = record(run.books, posted);
+}
+
+/** The charges that a document leaves to be allocated, by kind. */
+function chargesOf(document: PostedDocument, number: string): [string, LineId][] {
+  if (document.kind === 'bill') return document.charges.map((charge) => [charge.kind, charge.id]);
+  return document.kind === 'charge-move' ? [[document.charge, lineId(number, 1)]] : [];
 }
 
 /** A figure that cannot be kept (too many decimals) refuses its step, as it would a user's document. */
@@ -149,12 +124,30 @@ function compareShares(run: Run, where: string, expected: Fields, posted: Posted
 function compareEnd(run: Run, file: CaseFile): void {
   const { currency } = run.books.company;
   compareAccounts(run, 'the end', file.expect.accounts, run.balances);
+  compareFold(run);
   for (const [item, expected] of Object.entries(file.expect.stock)) {
-    const pool = run.books.pools.get(`${item}@${WAREHOUSE}`);
-    const folded = pool ? fold(pool.method, pool.state, pool.movements) : undefined;
-    const end = folded?.ok ? folded.end : EMPTY_POOL;
+    const pool = run.books.pools.get(item.includes('@') ? item : `${item}@${WAREHOUSE}`);
+    const end = pool ? endOf(pool) : EMPTY_POOL;
     const should = `${formatQuantity(quantityOrThrow(expected.qty) as Quantity)} worth ${formatAmount(baseOrThrow(expected.value, currency), currency)}`;
     const is = `${formatQuantity(end.quantity)} worth ${formatAmount(end.value, currency)}`;
     if (should !== is) run.differences.push({ step: 'the end', says: `stock of ${item} should be ${should}, is ${is}` });
+  }
+}
+
+/** Whatever the file expects, the books must be what folding every pool from its first movement says. */
+function compareFold(run: Run): void {
+  const { currency } = run.books.company;
+  let inventory = 0n;
+  for (const pool of run.books.pools.values()) {
+    const folded = fold(pool.method, pool.checkpoints[0].state, pool.movements, currency);
+    const end = endOf(pool);
+    inventory += end.value;
+    if (!folded.ok || folded.end.quantity !== end.quantity || folded.end.value !== end.value) {
+      run.differences.push({ step: 'the end', says: `the pool ${pool.id} is not what its movements fold to` });
+    }
+  }
+  const balance = run.balances.get('inventory') ?? 0n;
+  if (balance !== inventory) {
+    run.differences.push({ step: 'the end', says: `inventory is ${formatAmount(balance, currency)}, the pools hold ${formatAmount(inventory, currency)}` });
   }
 }

@@ -1,12 +1,14 @@
-import { Journal } from '../books/journal.ts';
 import type { LineId } from '../costing/pool.ts';
-import type { Cost } from '../costing/settle.ts';
-import { base, formatAmount, type BaseAmount } from '../exact/amounts.ts';
-import type { Day } from '../exact/calendar.ts';
-import type { Books, Charge, ReceiptLine } from '../posting/books.ts';
+import { base, formatAmount, type BaseAmount, type Rate } from '../exact/amounts.ts';
+import { isDay, type Day } from '../exact/calendar.ts';
+import type { Books, Charge } from '../posting/books.ts';
 import { checkCitedOnce, checkDate, post, refused, type Decision } from '../posting/decision.ts';
+import type { Cost } from '../posting/effects.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
 import { shareCharge, type Basis, type Target } from './basis.ts';
+import { workedOutDuty } from './customs.ts';
+import { estimateComponent, estimateLeft } from './estimate.ts';
+import { landedLine, type LandedLine } from './landedLine.ts';
 
 export interface AllocationCommand {
   readonly kind: 'allocation';
@@ -20,83 +22,157 @@ export interface AllocationCommand {
     amount: BaseAmount | undefined;
     /** Shares set by hand. */
     fixed: readonly { line: LineId; amount: BaseAmount }[];
+    /** The lines that it is limited to; all of `to` where undefined. */
+    limitedTo?: readonly LineId[] | undefined;
   }[];
+  /** Further bills of these kinds are to come: an estimate is used up, not replaced. */
+  readonly more?: boolean | undefined;
+  /** The day of the customs entry, and the rate of exchange that customs used. */
+  readonly entry?: Day | undefined;
+  readonly customsRate?: Rate | undefined;
+  /** What customs saw, where it differs from the receipt. */
+  readonly declared?: readonly { line: LineId; origin?: string | undefined; preference?: boolean | undefined }[] | undefined;
+}
+
+/** What a line gets of a charge, and how much of its estimate that replaces. */
+export interface Share {
+  readonly line: LineId;
+  readonly amount: BaseAmount;
+  readonly estimateUsed: BaseAmount;
 }
 
 export interface AllocationDocument extends AllocationCommand {
   /** Per charge, in their order, the share of each line of `to`. */
-  readonly shares: readonly { charge: LineId; kind: string; basis: Basis; amounts: readonly BaseAmount[] }[];
+  readonly shares: readonly { charge: LineId; kind: string; basis: Basis; amounts: readonly BaseAmount[]; estimatesUsed: readonly BaseAmount[] }[];
+  /** What the tariff schedule works out for each line of `to`; empty where nothing is shared by duty. */
+  readonly workedOut: readonly BaseAmount[];
 }
 
-/** Charges go onto the goods: a late cost of each received line against *charges to allocate* (accounting.md, Allocation). */
+/**
+ * Charges go onto the goods: a late cost of each received line against *charges to allocate*. Where the kind was estimated
+ * on the line the estimate goes: all of it, or, while more bills are to come, no more than the share (accounting.md, What
+ * posts what).
+ */
 export function decideAllocation(books: Books, command: AllocationCommand): Decision<AllocationDocument> {
   const charges = command.charges.map((charge) => books.charges.get(charge.of));
-  const received = command.to.map((line) => books.receiptLines.get(line));
+  const citedDays = charges.flatMap((cited) => (cited ? [cited.date] : []));
+  const landed = command.to.map((line) => landedLine(books, line));
   const refusals: Refusal[] = [
-    ...checkDate(
-      books,
-      command.date,
-      charges.flatMap((cited) => (cited ? [cited.date] : [])),
-    ),
+    ...checkDate(books, command.date, citedDays),
     ...checkCitedOnce(command.charges, '/charges'),
     ...checkCitedOnce(
       command.to.map((of) => ({ of })),
       '/to',
     ),
-    ...received.flatMap((line, position) => (line ? [] : [refusal('line_unknown', `/to/${position}`, { line: command.to[position] ?? '' })])),
+    ...landed.flatMap((line, position) => (line ? [] : [refusalOfLine(books, command.to[position] ?? '', `/to/${position}`)])),
   ];
+  if (command.entry !== undefined && !isDay(command.entry)) refusals.push(refusal('date_impossible', '/entry', { date: command.entry }));
   if (command.to.length === 0) refusals.push(refusal('no_lines', '/to'));
   if (command.charges.length === 0) refusals.push(refusal('no_lines', '/charges'));
   if (refusals.length > 0) return refused(refusals);
 
-  const lines = received as ReceiptLine[];
-  const shared = command.charges.map((charge, position) => shareOne(books, command, charge, charges[position], lines, `/charges/${position}`));
+  const lines = landed as LandedLine[];
+  const workedOut = command.charges.some(({ basis }) => basis === 'duty') ? lines.map((line) => workedOutDuty(books, command, line)) : [];
+  const shared = command.charges.map((charge, position) => shareOne(books, command, charge, charges[position], { lines, workedOut }, `/charges/${position}`));
   const failed = shared.flatMap((outcome) => (outcome.ok ? [] : [outcome.refusal]));
   if (failed.length > 0) return refused(failed);
 
-  const shares = shared.flatMap((outcome) => (outcome.ok ? [outcome.share] : []));
-  const costs: Cost[] = shares.flatMap((share) =>
-    share.amounts.flatMap((amount, position) => {
-      const line = lines[position];
-      if (!line || amount === 0n) return [];
-      return [{ pool: line.pool, movement: line.id, component: share.kind, amount, against: 'charges-to-allocate' as const, about: share.about }];
-    }),
+  const shares = replaceEstimates(
+    command,
+    lines,
+    shared.flatMap((outcome) => (outcome.ok ? [outcome.share] : [])),
   );
-  const document = { ...command, shares: shares.map(({ charge, kind, basis, amounts }) => ({ charge, kind, basis, amounts })) };
-  return post(books, document, new Journal(command.date), command.date, [], costs);
+  const costs = shares.flatMap((share, position) => costsOf(share, lines, charges[position] as Charge));
+  return post(books, {
+    document: { ...command, shares, workedOut },
+    date: command.date,
+    effects: { costs },
+    cites: [...command.to, ...command.charges.map(({ of }) => of)],
+  });
 }
 
-type SharedCharge =
-  { ok: true; share: { charge: LineId; kind: string; basis: Basis; amounts: BaseAmount[]; about: { vendor: string } } } | { ok: false; refusal: Refusal };
+function refusalOfLine(books: Books, line: LineId, at: string): Refusal {
+  return books.receiptLines.has(line) ? refusal('not_stock', at) : refusal('line_unknown', at, { line });
+}
+
+type SharedCharge = { ok: true; share: { charge: LineId; kind: string; basis: Basis; amounts: BaseAmount[] } } | { ok: false; refusal: Refusal };
 
 function shareOne(
   books: Books,
   command: AllocationCommand,
   asked: AllocationCommand['charges'][number],
   charge: Charge | undefined,
-  lines: readonly ReceiptLine[],
+  { lines, workedOut }: { lines: readonly LandedLine[]; workedOut: readonly BaseAmount[] },
   at: string,
 ): SharedCharge {
   if (!charge) return { ok: false, refusal: refusal('line_unknown', at, { line: asked.of }) };
-  const left = charge.amount - charge.allocated;
+  const left = leftOf(charge);
   const amount = asked.amount ?? left;
-  if (amount > left || left === 0n) {
+  // A credited charge is negative: its parts are, and never go beyond it either.
+  const beyond = left < 0n ? amount < left : amount > left;
+  if (beyond || left === 0n) {
     const { currency } = books.company;
     return {
       ok: false,
       refusal: refusal('allocation_exceeds_charge', `${at}/amount`, { left: formatAmount(left, currency), asked: formatAmount(amount, currency) }),
     };
   }
-  if (amount <= 0n) return { ok: false, refusal: refusal('amount_zero', `${at}/amount`) };
-  const stray = asked.fixed.find((fixed) => !command.to.includes(fixed.line));
-  if (stray) return { ok: false, refusal: refusal('line_unknown', `${at}/fixed`, { line: stray.line }) };
-  const negative = asked.fixed.findIndex((fixed) => fixed.amount < 0n);
+  if (left < 0n ? amount >= 0n : amount <= 0n) return { ok: false, refusal: refusal('amount_zero', `${at}/amount`) };
+  const stray = [...asked.fixed.map(({ line }) => line), ...(asked.limitedTo ?? [])].find((line) => !command.to.includes(line));
+  if (stray !== undefined) return { ok: false, refusal: refusal('line_unknown', `${at}/fixed`, { line: stray }) };
+  const negative = asked.fixed.findIndex((fixed) => (left < 0n ? fixed.amount > 0n : fixed.amount < 0n));
   if (negative >= 0) return { ok: false, refusal: refusal('amount_negative', `${at}/fixed/${negative}/amount`) };
 
-  const targets: Target[] = lines.map((line) => ({ line, item: books.items.get(line.item) ?? { weight: undefined, volume: undefined } }));
+  const targets: Target[] = lines.map((line, position) => ({
+    line,
+    item: books.items.get(line.item) ?? { weight: undefined, volume: undefined },
+    duty: workedOut[position],
+  }));
   const fixed = new Map(asked.fixed.map((share) => [share.line, share.amount as bigint]));
-  const outcome = shareCharge(amount, asked.basis, targets, fixed, at);
+  const limitedTo = asked.limitedTo && new Set(asked.limitedTo);
+  const outcome = shareCharge(amount, asked.basis, targets, fixed, at, limitedTo);
   if (!outcome.ok) return outcome;
-  const about = { vendor: charge.vendor };
-  return { ok: true, share: { charge: charge.id, kind: charge.kind, basis: asked.basis, amounts: outcome.shares.map(base), about } };
+  return { ok: true, share: { charge: charge.id, kind: charge.kind, basis: asked.basis, amounts: outcome.shares.map(base) } };
 }
+
+export const leftOf = (charge: Charge): BaseAmount => base(charge.amount - charge.allocated.reduce((sum, part) => sum + part.amount, 0n));
+
+/** Two charges of one kind on one line use up its estimate one after the other. */
+function replaceEstimates(
+  command: AllocationCommand,
+  lines: readonly LandedLine[],
+  shares: readonly { charge: LineId; kind: string; basis: Basis; amounts: readonly BaseAmount[] }[],
+): AllocationDocument['shares'] {
+  const used = new Map<string, bigint>();
+  return shares.map((share) => {
+    const estimatesUsed = lines.map((line, position) => {
+      if (!line.receipt) return base(0n);
+      const key = `${line.id} ${share.kind}`;
+      const left = estimateLeft(line.receipt, share.kind) - (used.get(key) ?? 0n);
+      const amount = share.amounts[position] ?? base(0n);
+      const part = command.more ? smallerOf(left, amount) : amount === 0n ? 0n : left;
+      used.set(key, (used.get(key) ?? 0n) + part);
+      return base(part);
+    });
+    return { ...share, estimatesUsed };
+  });
+}
+
+const smallerOf = (left: bigint, share: bigint): bigint => (share < 0n ? 0n : share < left ? share : left);
+
+function costsOf(share: AllocationDocument['shares'][number], lines: readonly LandedLine[], charge: Charge): Cost[] {
+  return lines.flatMap((line, position) => {
+    const amount = share.amounts[position] ?? base(0n);
+    const replaced = share.estimatesUsed[position] ?? base(0n);
+    const about = { vendor: charge.vendor, ...line.dimensions };
+    const common = { pool: line.pool, movement: line.id, date: line.date, shared: true };
+    const costs: Cost[] = [
+      { ...common, component: share.kind, amount, against: 'charges-to-allocate', about },
+      { ...common, component: estimateComponent(share.kind), amount: base(-replaced), against: 'accrued-charges', about: aboutReceipt(line) },
+    ];
+    return costs.filter((cost) => cost.amount !== 0n);
+  });
+}
+
+/** Accrued charges stand with the vendor of the goods, as the receipt accrued them. */
+const aboutReceipt = (line: LandedLine) => ({ vendor: line.receipt?.vendor, ...line.dimensions });

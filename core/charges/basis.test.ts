@@ -5,6 +5,7 @@ import { BASES, shareCharge, type Basis, type Target } from './basis.ts';
 
 const target = (id: string, received: string, goods: bigint, weight?: string, volume?: string): Target => ({
   line: { id, item: id, quantity: quantityOrThrow(received), goods: base(goods) },
+  duty: base(goods / 10n + 1n),
   item: { weight: weight === undefined ? undefined : quantityOrThrow(weight), volume: volume === undefined ? undefined : quantityOrThrow(volume) },
 });
 const none = new Map<string, bigint>();
@@ -13,6 +14,8 @@ const targets = [target('A', '10', 100_00n, '2', '0.1'), target('B', '5', 300_00
 describe('a charge of 100.00', () => {
   it.each<[Basis, bigint[]]>([
     ['value', [2500n, 7500n]],
+    // 10.01 and 30.01 worked out
+    ['duty', [2501n, 7499n]],
     ['quantity', [6667n, 3333n]],
     // 20 kg and 2.5 kg
     ['weight', [8889n, 1111n]],

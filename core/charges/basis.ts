@@ -1,30 +1,39 @@
 import type { LineId } from '../costing/pool.ts';
+import type { BaseAmount, Quantity } from '../exact/amounts.ts';
 import { shareOut } from '../exact/shareOut.ts';
-import type { Item, ReceiptLine } from '../posting/books.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
 
 /** How a charge is spread over received lines (accounting.md, Allocation). */
-export type Basis = 'value' | 'quantity' | 'weight' | 'volume' | 'equal' | 'manual';
+export type Basis = 'value' | 'quantity' | 'weight' | 'volume' | 'equal' | 'duty' | 'manual';
 
-export const BASES: readonly Basis[] = ['value', 'quantity', 'weight', 'volume', 'equal', 'manual'];
+export const BASES: readonly Basis[] = ['value', 'quantity', 'weight', 'volume', 'equal', 'duty', 'manual'];
 
 /** A received line as a basis sees it. */
 export interface Target {
-  readonly line: Pick<ReceiptLine, 'id' | 'item' | 'quantity' | 'goods'>;
-  readonly item: Pick<Item, 'weight' | 'volume'>;
+  readonly line: { readonly id: LineId; readonly item: string; readonly quantity: Quantity; readonly goods: BaseAmount };
+  readonly item: { readonly weight: Quantity | undefined; readonly volume: Quantity | undefined };
+  /** What the tariff schedule works out for it; needed for the basis *duty* alone. */
+  readonly duty?: BaseAmount | undefined;
 }
 
 export type Shares = { ok: true; shares: bigint[] } | { ok: false; refusal: Refusal };
 
 /**
  * The shares of `amount`, one per target in their order. Lines in `fixed` keep the share that was set by hand, the rest is
- * shared over the others by the basis; by hand alone, every line must be fixed and they must add up.
- * Refused: a weight or volume that is missing, all weights zero, shares by hand that do not add up.
+ * shared over the others by the basis, or over those of them that `limitedTo` names; by hand alone, every line must be fixed
+ * and they must add up. Refused: a weight or volume that is missing, all weights zero, shares by hand that do not add up.
  * @param at pointer to the charge in the command, for refusals
  */
-export function shareCharge(amount: bigint, basis: Basis, targets: readonly Target[], fixed: ReadonlyMap<LineId, bigint>, at: string): Shares {
+export function shareCharge(
+  amount: bigint,
+  basis: Basis,
+  targets: readonly Target[],
+  fixed: ReadonlyMap<LineId, bigint>,
+  at: string,
+  limitedTo?: ReadonlySet<LineId>,
+): Shares {
   const left = amount - [...fixed.values()].reduce((sum, share) => sum + share, 0n);
-  const free = targets.filter((target) => !fixed.has(target.line.id));
+  const free = targets.filter(({ line }) => !fixed.has(line.id) && (limitedTo === undefined || limitedTo.has(line.id)));
   if (basis === 'manual' || free.length === 0) {
     if (left !== 0n) return { ok: false, refusal: refusal('allocation_does_not_add_up', at, { out: left.toString() }) };
     return { ok: true, shares: targets.map((target) => fixed.get(target.line.id) ?? 0n) };
@@ -36,12 +45,15 @@ export function shareCharge(amount: bigint, basis: Basis, targets: readonly Targ
     weights.push(weight);
   }
   const shared = shareOut(left, weights);
-  if (!shared.ok) return { ok: false, refusal: refusal('basis_all_zero', `${at}/basis`, { basis }) };
+  if (!shared.ok) {
+    const line = shared.reason === 'weight_negative' ? (free[shared.line]?.line.item ?? '') : '';
+    return { ok: false, refusal: refusal('basis_all_zero', `${at}/basis`, line === '' ? { basis } : { basis, item: line }) };
+  }
   const shareOf = new Map(free.map((target, position) => [target.line.id, shared.shares[position] ?? 0n]));
   return { ok: true, shares: targets.map((target) => fixed.get(target.line.id) ?? shareOf.get(target.line.id) ?? 0n) };
 }
 
-function weightOf(basis: Exclude<Basis, 'manual'>, { line, item }: Target): bigint | undefined {
+function weightOf(basis: Exclude<Basis, 'manual'>, { line, item, duty }: Target): bigint | undefined {
   switch (basis) {
     case 'value':
       return line.goods;
@@ -53,5 +65,7 @@ function weightOf(basis: Exclude<Basis, 'manual'>, { line, item }: Target): bigi
       return item.weight === undefined ? undefined : line.quantity * item.weight;
     case 'volume':
       return item.volume === undefined ? undefined : line.quantity * item.volume;
+    case 'duty':
+      return duty;
   }
 }

@@ -1,178 +1,307 @@
 import type { AccountKey } from '../books/accounts.ts';
 import { type About, type Journal, postingDate } from '../books/journal.ts';
-import { base, cumulativePart, quantity, type BaseAmount, type Quantity } from '../exact/amounts.ts';
+import { base, PRICE_PLACES, quantity, QUANTITY_PLACES, type BaseAmount, type Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
+import { decimalsOf } from '../exact/currencies.ts';
 import { invariant } from '../exact/invariant.ts';
-import { fold } from './fold.ts';
-import { compareMovements, type LineId, type Movement, type Pool, type PoolId, type PoolState } from './pool.ts';
-
-/** A movement that a document adds. What one in is worth comes from its costs, what one out is worth from the fold. */
-export interface NewMovement {
-  readonly pool: PoolId;
-  readonly id: LineId;
-  readonly date: Day;
-  readonly direction: 'in' | 'out';
-  readonly quantity: Quantity;
-}
-
-/** A component of a movement in that becomes known: the first price of new goods and a late cost alike. */
-export interface Cost {
-  readonly pool: PoolId;
-  readonly movement: LineId;
-  readonly component: string;
-  readonly amount: BaseAmount;
-  /** Where the other side stands: credited when the cost is positive. */
-  readonly against: AccountKey;
-  readonly about: About;
-}
+import { divideRounded, powerOfTen } from '../exact/rounding.ts';
+import type { Cost, Effects, NewMovement } from '../posting/effects.ts';
+import { PoolRun } from './poolRun.ts';
+import { comparePoints, endOf, type LineId, type Movement, type Pool, type PoolId, type PoolState, type Purpose } from './pool.ts';
+import { split, TAKEN, type Source, type Taking } from './taking.ts';
 
 /**
- * A change in what a line is worth. On a movement, positive adds to inventory; on an invoice line, positive adds to
- * cost of goods. Summed by posting date it is the ledger, by effective date it is what is now known.
+ * A change in what a line is worth. On a movement, positive adds to inventory; on a line that takes from a movement out,
+ * positive adds to what it took. Summed by posting date it is the ledger, by effective date it is what is now known.
  */
 export interface ValueChange {
   readonly line: LineId;
   readonly pool: PoolId | undefined;
   readonly component: string;
+  readonly shared: boolean;
   readonly amount: BaseAmount;
   readonly effective: Day;
   readonly posting: Day;
-}
-
-/** Part of a delivery line's cost that a customer invoice has taken to cost of goods, in the order of entry. */
-export interface InvoicedPart {
-  readonly line: LineId;
-  readonly date: Day;
-  readonly quantity: Quantity;
-  readonly value: BaseAmount;
-}
-
-/** What was delivered and which invoices took how much of it. */
-export interface Delivered {
-  readonly quantity: Quantity;
-  readonly parts: readonly InvoicedPart[];
+  /** Set where the document itself said so (a cost), rather than the fold: what the other side was. */
+  readonly given: { readonly against: AccountKey; readonly about: About } | undefined;
 }
 
 export interface SettledPool {
+  readonly before: Pool;
   /** The pool with every movement at its value as now known. */
   readonly pool: Pool;
-  readonly end: PoolState;
-  readonly before: { readonly quantity: Quantity; readonly value: BaseAmount };
 }
 
 export interface Settlement {
   readonly pools: readonly SettledPool[];
+  /** Sources whose value or takings changed. */
+  readonly sources: readonly Source[];
   readonly valueChanges: readonly ValueChange[];
+  /** Goods that were to go back of which their own receipt had no more. */
+  readonly notOwn: readonly { line: LineId; quantity: Quantity }[];
 }
 
-export type Settled = { ok: true; settlement: Settlement } | { ok: false; short: { pool: Pool; movement: LineId; date: Day; quantity: Quantity } };
+export const NOTHING_SETTLED: Settlement = { pools: [], sources: [], valueChanges: [], notOwn: [] };
 
-interface Occasion {
+export interface Short {
+  readonly pool: Pool;
+  readonly movement: LineId;
+  readonly date: Day;
+  readonly quantity: Quantity;
+  readonly lot: string;
+}
+
+export type Settled = { ok: true; settlement: Settlement } | { ok: false; short: Short };
+
+export interface Occasion {
   readonly date: Day;
   readonly firstOpenDay: Day;
+  readonly currency: string;
+  readonly recognition: 'on-sale' | 'on-purchase';
   readonly pools: ReadonlyMap<PoolId, Pool>;
-  readonly deliveries: ReadonlyMap<LineId, Delivered>;
+  readonly sources: ReadonlyMap<LineId, Source>;
 }
+
+/** Where the value of goods that go out stands until something takes it on. */
+const GOES_TO: Readonly<Partial<Record<Purpose, AccountKey>>> = {
+  delivered: 'shipped-not-billed',
+  returned: 'return-variance',
+  missing: 'stock-adjustment',
+  scrapped: 'stock-adjustment',
+  moved: 'goods-in-transit',
+  used: 'work-in-process',
+};
 
 /**
- * The one mechanism for cost (accounting.md): new movements and costs go into their pools' histories, which are folded again;
- * every movement whose value changed posts the difference to where its value went, on the latest of the document's date,
- * the movement's date and the first open day.
+ * The one mechanism for cost (accounting.md): a document's effects are added (or, when it is reversed, taken away), the
+ * pools that they reach are folded again from there in one sweep in the order of the fold, and every line whose value
+ * changed posts the difference to where its value went, on the latest of the document's date, the line's date and the first
+ * open day.
  */
-export function settle(occasion: Occasion, movements: readonly NewMovement[], costs: readonly Cost[], journal: Journal): Settled {
-  const valueChanges: ValueChange[] = [];
-  const pools: SettledPool[] = [];
-  const touched = [...new Set([...movements, ...costs].map((entry) => entry.pool))];
-  for (const id of touched) {
-    const pool = occasion.pools.get(id);
-    invariant(pool !== undefined, `pool ${id} is loaded`);
-    const history = withCosts(
-      withMovements(
-        pool,
-        movements.filter((movement) => movement.pool === id),
-      ),
-      costs.filter((cost) => cost.pool === id),
-    );
-    const folded = fold(pool.method, pool.state, history);
-    if (!folded.ok) return { ok: false, short: { pool, ...folded.short } };
-    const valued = history.map((movement) => (movement.direction === 'in' ? movement : { ...movement, value: folded.outs.get(movement.id) ?? movement.value }));
-    pools.push({ pool: { ...pool, movements: valued }, end: folded.end, before: totals(pool) });
-    valueChanges.push(...postDifferences(occasion, pool, valued, costs, journal));
+export function settle(occasion: Occasion, effects: Effects, sign: 1 | -1, journal: Journal): Settled {
+  return new Sweep(occasion, effects, sign, journal).run();
+}
+
+class Sweep {
+  private readonly occasion: Occasion;
+  private readonly effects: Effects;
+  private readonly adding: boolean;
+  private readonly journal: Journal;
+  private readonly runs = new Map<PoolId, PoolRun>();
+  private readonly sources = new Map<LineId, Source>();
+  private readonly valueChanges: ValueChange[] = [];
+  private readonly notOwn: { line: LineId; quantity: Quantity }[] = [];
+
+  constructor(occasion: Occasion, effects: Effects, sign: 1 | -1, journal: Journal) {
+    this.occasion = occasion;
+    this.effects = effects;
+    this.adding = sign === 1;
+    this.journal = journal;
   }
-  return { ok: true, settlement: { pools, valueChanges } };
-}
 
-function withMovements(pool: Pool, added: readonly NewMovement[]): Movement[] {
-  for (const movement of added) {
-    invariant(pool.coveredTo === undefined || movement.date >= pool.coveredTo, `the history of pool ${pool.id} is loaded from ${movement.date} on`);
-  }
-  const fresh = added.map(({ id, date, direction, quantity }) => ({ id, date, direction, quantity, value: base(0n) }));
-  return [...pool.movements, ...fresh].sort(compareMovements);
-}
-
-function withCosts(history: readonly Movement[], costs: readonly Cost[]): Movement[] {
-  const byMovement = new Map<LineId, bigint>();
-  for (const cost of costs) byMovement.set(cost.movement, (byMovement.get(cost.movement) ?? 0n) + cost.amount);
-  const valued = history.map((movement) => {
-    const added = byMovement.get(movement.id);
-    if (added === undefined) return movement;
-    byMovement.delete(movement.id);
-    return { ...movement, value: base(movement.value + added) };
-  });
-  invariant(byMovement.size === 0, 'every movement that a cost belongs to is loaded');
-  return valued;
-}
-
-/** What a pool holds before the document: its state and the movements after it. */
-function totals(pool: Pool): { quantity: Quantity; value: BaseAmount } {
-  let held = pool.state.quantity as bigint;
-  let value = pool.state.value as bigint;
-  for (const movement of pool.movements) {
-    held += movement.direction === 'in' ? movement.quantity : -movement.quantity;
-    value += movement.direction === 'in' ? movement.value : -movement.value;
-  }
-  return { quantity: quantity(held), value: base(value) };
-}
-
-function postDifferences(occasion: Occasion, before: Pool, after: readonly Movement[], costs: readonly Cost[], journal: Journal): ValueChange[] {
-  const changes: ValueChange[] = [];
-  const known = new Map(before.movements.map((movement) => [movement.id, movement.value]));
-  const about = { item: before.item };
-  for (const movement of after) {
-    const posting = postingDate(occasion.date, movement.date, occasion.firstOpenDay);
-    const dated = { line: movement.id, pool: before.id, effective: movement.date, posting };
-    if (movement.direction === 'in') {
-      for (const cost of costs.filter((entry) => entry.movement === movement.id && entry.amount !== 0n)) {
-        journal.debit(posting, 'inventory', cost.amount, about);
-        journal.credit(posting, cost.against, cost.amount, cost.about);
-        changes.push({ ...dated, component: cost.component, amount: cost.amount });
-      }
-      continue;
+  run(): Settled {
+    this.changeMovements();
+    this.changeTakings();
+    this.changeCosts();
+    for (let run = this.next(); run; run = this.next()) {
+      const folded = run.foldNext();
+      if (!folded.ok) return { ok: false, short: { pool: run.pool, ...folded.short } };
+      const { movement, before, after, notOwn } = folded;
+      if (movement === undefined) continue;
+      if (notOwn > 0n) this.notOwn.push({ line: movement.id, quantity: quantity(notOwn) });
+      if (after !== before) this.postMovement(run, movement, before, after);
     }
-    const difference = base(movement.value - (known.get(movement.id) ?? 0n));
-    if (difference === 0n) continue;
-    journal.debit(posting, 'shipped-not-billed', difference, about);
-    journal.credit(posting, 'inventory', difference, about);
-    changes.push({ ...dated, component: 'delivered', amount: base(-difference) });
-    changes.push(...followInvoices(occasion, movement, before.item, journal));
+    this.changeWriteDowns();
+    const pools = [...this.runs.values()].map((run) => ({ before: run.pool, pool: run.finished() }));
+    for (const settled of pools) this.postAllowance(settled);
+    return { ok: true, settlement: { pools, sources: [...this.sources.values()], valueChanges: this.valueChanges, notOwn: this.notOwn } };
   }
-  return changes;
+
+  /** The run whose next movement stands first: value is carried forward only, so what it carries is known when it is needed. */
+  private next(): PoolRun | undefined {
+    let first: PoolRun | undefined;
+    for (const run of this.runs.values()) {
+      if (run.done) continue;
+      if (!first || comparePoints(run.nextPoint(), first.nextPoint()) < 0) first = run;
+    }
+    return first;
+  }
+
+  private runOf(id: PoolId): PoolRun {
+    const known = this.runs.get(id);
+    if (known) return known;
+    const pool = this.occasion.pools.get(id);
+    invariant(pool !== undefined, `pool ${id} is loaded`);
+    const run = new PoolRun(pool, this.occasion.currency);
+    this.runs.set(id, run);
+    return run;
+  }
+
+  private changeMovements(): void {
+    const { movements, standards } = this.effects;
+    for (const movement of movements) {
+      const run = this.runOf(movement.pool);
+      if (this.adding) run.add(movement);
+      else this.strike(run, movement);
+    }
+    for (const { line, item, date, standard } of standards) {
+      for (const pool of [...this.occasion.pools.values()].filter((pool) => pool.item === item)) {
+        if (this.adding) this.runOf(pool.id).addStandard(line, date, standard);
+        else this.strike(this.runOf(pool.id), { id: line, date });
+      }
+    }
+  }
+
+  private strike(run: PoolRun, movement: { id: LineId; date: Day }): void {
+    const struck = run.strike(movement.id, movement.date);
+    if (struck && (struck.direction !== 'in' || run.pool.method === 'standard')) this.postMovement(run, struck, struck.value, 0n);
+  }
+
+  private changeTakings(): void {
+    for (const { of, taking } of this.effects.takings) {
+      const source = this.sourceOf(of);
+      const takings = this.adding ? [...source.takings, taking] : source.takings.filter((known) => known.line !== taking.line || known.kind !== taking.kind);
+      this.follow(source, { ...source, takings }, this.adding ? [] : [taking]);
+    }
+  }
+
+  private sourceOf(line: LineId): Source {
+    const source = this.sources.get(line) ?? this.occasion.sources.get(line) ?? this.newSource(line);
+    invariant(source !== undefined, `the line ${line} that value is taken from is loaded`);
+    return source;
+  }
+
+  /** A movement out of this very document, from which the document itself takes on (assembly, transfer in one step). */
+  private newSource(line: LineId): Source | undefined {
+    const movement = this.effects.movements.find((added) => added.id === line);
+    if (!movement) return undefined;
+    return sourceFrom(movement, this.runOf(movement.pool).pool.item, base(0n));
+  }
+
+  private changeCosts(): void {
+    for (const cost of this.effects.costs) {
+      const amount = base(this.adding ? cost.amount : -cost.amount);
+      if (amount === 0n) continue;
+      const run = this.runOf(cost.pool);
+      const movement = run.addCost(cost.movement, cost.date, amount, cost.shared);
+      const posting = this.postingOn(cost.date);
+      this.journal.transfer(posting, amount, 'inventory', run.aboutOf(movement), this.counter(cost.against), cost.about);
+      const change = { line: cost.movement, pool: cost.pool, shared: cost.shared, effective: cost.date, posting };
+      this.valueChanges.push({ ...change, component: cost.component, amount, given: { against: cost.against, about: cost.about } });
+      if (run.pool.method === 'standard') this.postVariance(run, movement, cost, amount, posting);
+    }
+  }
+
+  /** Under standard cost what goods cost beyond the standard is a variance at once (accounting.md, One mechanism for cost). */
+  private postVariance(run: PoolRun, movement: Movement, cost: Cost, amount: BaseAmount, posting: Day): void {
+    const variance = cost.shared ? ('charge-variance' as const) : ('price-variance' as const);
+    this.toVariance(run, movement, variance, amount, posting);
+  }
+
+  private toVariance(run: PoolRun, movement: Movement, variance: AccountKey, amount: BaseAmount, posting: Day): void {
+    const about = run.aboutOf(movement);
+    this.journal.transfer(posting, amount, this.counter(variance), about, 'inventory', about);
+    const change = { line: movement.id, pool: run.pool.id, shared: false, effective: movement.date, posting, given: undefined };
+    this.valueChanges.push({ ...change, component: variance, amount: base(-amount) });
+  }
+
+  private changeWriteDowns(): void {
+    for (const { line, pool, netRealisable } of this.effects.writeDowns) this.runOf(pool).changeWriteDown({ line, netRealisable }, this.adding);
+  }
+
+  /** What follows when a movement's value in the fold goes from `before` to `after`. */
+  private postMovement(run: PoolRun, movement: Movement, before: bigint, after: bigint): void {
+    const difference = base(after - before);
+    if (difference === 0n) return;
+    const posting = this.postingOn(movement.date);
+    const about = run.aboutOf(movement);
+    const change = { line: movement.id, pool: run.pool.id, shared: false, effective: movement.date, posting, given: undefined };
+    if (movement.direction === 'out') {
+      const account = this.goesTo(run, movement.purpose);
+      this.journal.transfer(posting, difference, this.counter(account), about, 'inventory', about);
+      this.valueChanges.push({ ...change, component: movement.purpose, amount: base(-difference) });
+      const source = this.sources.get(movement.id) ?? this.occasion.sources.get(movement.id);
+      if (source) this.follow(source, { ...source, value: base(after) });
+      return;
+    }
+    const account = movement.direction === 'revalued' ? 'stock-adjustment' : 'price-variance';
+    this.journal.transfer(posting, difference, 'inventory', about, this.counter(account), about);
+    this.valueChanges.push({ ...change, component: 'standard', amount: difference });
+  }
+
+  private goesTo(run: PoolRun, purpose: Purpose): AccountKey {
+    if (purpose === 'returned' && run.pool.method === 'standard') return 'price-variance';
+    const account = GOES_TO[purpose];
+    invariant(account !== undefined, `goods ${purpose} go out`);
+    return account;
+  }
+
+  /** A movement out has another value or other takings: each taking takes its part again. */
+  private follow(before: Source, after: Source, given: readonly Taking[] = []): void {
+    this.sources.set(after.line, after);
+    const old = split(before.value, before.quantity, before.takings);
+    const now = split(after.value, after.quantity, after.takings);
+    if (before.takings === after.takings) {
+      after.takings.forEach((taking, at) => this.postTaking(after, taking, base((now[at] ?? 0n) - (old[at] ?? 0n))));
+      return;
+    }
+    const known = new Map(before.takings.map((taking, at) => [`${taking.line} ${taking.kind}`, at]));
+    after.takings.forEach((taking, at) => {
+      const was = known.get(`${taking.line} ${taking.kind}`);
+      this.postTaking(after, taking, base((now[at] ?? 0n) - (was === undefined ? 0n : (old[was] ?? 0n))));
+    });
+    for (const taking of given) this.postTaking(after, taking, base(-(old[known.get(`${taking.line} ${taking.kind}`) ?? -1] ?? 0n)));
+  }
+
+  private postTaking(source: Source, taking: Taking, difference: BaseAmount): void {
+    if (difference === 0n) return;
+    const { from, to, component } = TAKEN[taking.kind];
+    // Where purchases are expensed when billed, what customers were invoiced for takes no cost.
+    if (taking.into === undefined && this.occasion.recognition === 'on-purchase') return;
+    const posting = this.postingOn(taking.date);
+    const aboutSource: About = { item: source.item, ...source.dimensions };
+    const change = { line: taking.line, pool: taking.into, component, shared: false, amount: difference, effective: taking.date, posting, given: undefined };
+    this.valueChanges.push(change);
+    if (taking.into === undefined) {
+      const about: About = { item: source.item, ...taking.dimensions };
+      this.journal.transfer(posting, difference, to, about, from, aboutSource);
+      return;
+    }
+    const run = this.runOf(taking.into);
+    const movement = run.addCost(taking.line, taking.date, difference, false);
+    const about = run.aboutOf(movement);
+    this.journal.transfer(posting, difference, 'inventory', about, this.counter(from), taking.kind === 'made' ? about : aboutSource);
+    if (run.pool.method === 'standard') this.toVariance(run, movement, 'price-variance', difference, posting);
+  }
+
+  /** Pools keep cost; what they are worth above what they can be sold for stands in the allowance (accounting.md). */
+  private postAllowance({ before, pool }: SettledPool): void {
+    const difference = base(this.allowanceOf(pool) - this.allowanceOf(before));
+    if (difference === 0n) return;
+    const about = { item: pool.item };
+    this.journal.transfer(this.postingOn(this.occasion.date), difference, 'write-down', about, 'allowance', about);
+  }
+
+  private allowanceOf(pool: Pool): bigint {
+    const limit = pool.writeDowns[pool.writeDowns.length - 1]?.netRealisable;
+    if (limit === undefined) return 0n;
+    const { quantity: units, value }: PoolState = endOf(pool);
+    const worth = divideRounded(units * limit, powerOfTen(QUANTITY_PLACES + PRICE_PLACES - decimalsOf(this.occasion.currency)));
+    return value > worth ? value - worth : 0n;
+  }
+
+  private postingOn(effective: Day): Day {
+    return postingDate(this.occasion.date, effective, this.occasion.firstOpenDay);
+  }
+
+  /** Where purchases are expensed when billed, inventory moves against stock suspense alone. */
+  private counter(account: AccountKey): AccountKey {
+    return this.occasion.recognition === 'on-purchase' ? 'stock-suspense' : account;
+  }
 }
 
-/** A delivery's cost has changed: each invoice takes its cumulative part of it again. */
-function followInvoices(occasion: Occasion, delivery: Movement, item: string, journal: Journal): ValueChange[] {
-  const delivered = occasion.deliveries.get(delivery.id);
-  const changes: ValueChange[] = [];
-  let before = quantity(0n);
-  for (const part of delivered?.parts ?? []) {
-    const value = cumulativePart(delivery.value, delivery.quantity, before, part.quantity);
-    before = quantity(before + part.quantity);
-    const difference = base(value - part.value);
-    if (difference === 0n) continue;
-    const posting = postingDate(occasion.date, part.date, occasion.firstOpenDay);
-    journal.debit(posting, 'cost-of-goods', difference, { item });
-    journal.credit(posting, 'shipped-not-billed', difference, { item });
-    changes.push({ line: part.line, pool: undefined, component: 'invoiced', amount: difference, effective: part.date, posting });
-  }
-  return changes;
+/** A movement out as something that value is taken from. */
+export function sourceFrom(movement: NewMovement, item: string, value: BaseAmount): Source {
+  const { id: line, pool, date, purpose, quantity: units, dimensions, party } = movement;
+  return { line, pool, item, date, purpose, party: party ?? '', quantity: units, value, dimensions, takings: [] };
 }

@@ -61,14 +61,6 @@ export function toBase(amount: DocumentAmount, currency: string, at: Rate, baseC
   return base(divideRounded(exact, powerOfTen(RATE_PLACES + decimalsOf(currency))));
 }
 
-/**
- * The part of `whole` that belongs to `part` more of `outOf`, after `before`: what is due so far less what was due before,
- * so that nothing is left when the last part goes (accounting.md, Exactness: cumulative).
- */
-export function cumulativePart(whole: bigint, outOf: Quantity, before: Quantity, part: Quantity): bigint {
-  return divideRounded(whole * (before + part), outOf) - divideRounded(whole * before, outOf);
-}
-
 /** A unit cost for showing: value ÷ quantity in base currency units, to `places` decimals. Undefined where nothing is on hand. */
 export function unitCost(value: BaseAmount, qty: Quantity, currency: string, places = 4): string | undefined {
   if (qty <= 0n) return undefined;

@@ -1,22 +1,43 @@
+import type { Dimensions } from '../books/journal.ts';
+import type { CostingMethod, LineId, LotPart, Pool, PoolId } from '../costing/pool.ts';
+import type { Source } from '../costing/taking.ts';
 import type { BaseAmount, DocumentAmount, Fraction, Price, Quantity, Rate } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
-import type { CostingMethod, LineId, Pool, PoolId } from '../costing/pool.ts';
-import type { InvoicedPart } from '../costing/settle.ts';
+import type { Tariff } from '../tariff/schedule.ts';
+import type { Effects, Flow } from './effects.ts';
 
-/** Settings that every decision rests on. Only cost recognised when goods are sold is known so far. */
+/** When cost is recognised: when goods are sold, or purchases expensed when billed (accounting.md, What posts what). */
+export type Recognition = 'on-sale' | 'on-purchase';
+
+/** Settings that every decision rests on. */
 export interface Company {
   readonly currency: string;
+  readonly recognition: Recognition;
   /** The first day of the first period that is not closed. */
   readonly firstOpenDay: Day;
+  /** Periods that end before this day can never be opened again. */
+  readonly lockedUntil: Day;
+  /** Kinds of charge that are no cost of goods: storage after a delay, a fine. They go to expense. */
+  readonly notCosts: ReadonlySet<string>;
+  /** Whether customs value takes in the goods' share of freight and insurance to the border. */
+  readonly customsValueWithFreight: boolean;
 }
+
+/** How single goods of an item are told apart. */
+export type Tracking = 'none' | 'lot' | 'serial';
 
 export interface Item {
   readonly id: string;
   readonly method: CostingMethod;
+  readonly tracking: Tracking;
   readonly unit: string;
   /** Per stock unit, in kilograms and cubic metres; undefined where nobody has said. */
   readonly weight: Quantity | undefined;
   readonly volume: Quantity | undefined;
+  readonly tariffCode: string;
+  readonly origin: string;
+  /** The first standard, and its changes in the order of the fold. Empty for other methods. */
+  readonly standards: readonly { line: LineId | ''; date: Day; standard: Price }[];
 }
 
 /** Base units for one unit of a foreign currency, from a day on. */
@@ -26,54 +47,218 @@ export interface DatedRate {
   readonly rate: Rate;
 }
 
-/** A line on order. What has been received of it is worked out from the receipts. */
+/** A charge that is expected with goods on order, accrued when they come. Base currency. */
+export type Estimate =
+  | { readonly kind: string; readonly by: 'unit'; readonly amount: Price }
+  | { readonly kind: string; readonly by: 'percent'; readonly percent: Fraction }
+  | { readonly kind: string; readonly by: 'flat'; readonly amount: BaseAmount }
+  | { readonly kind: string; readonly by: 'tariff' };
+
+/** What a line is for: goods of an item, or an expense. */
+export type Bought = { readonly item: string; readonly expense?: undefined } | { readonly item?: undefined; readonly expense: string };
+
+/**
+ * Quantity of an order line that is paid for before it comes: billed ahead, or gone back to be replaced. What stands in
+ * goods received not invoiced for it is `base`; it comes in at `goods` and `tax`, the rest is purchase price variance.
+ */
+export interface Ahead {
+  readonly line: LineId;
+  readonly date: Day;
+  readonly quantity: Quantity;
+  readonly amount: DocumentAmount;
+  readonly base: BaseAmount;
+  readonly goods: BaseAmount;
+  readonly tax: BaseAmount;
+  readonly taken: readonly AheadTaken[];
+}
+
+export interface AheadTaken {
+  readonly line: LineId;
+  readonly quantity: Quantity;
+  readonly amount: DocumentAmount;
+  readonly base: BaseAmount;
+  readonly goods: BaseAmount;
+  readonly tax: BaseAmount;
+}
+
+/** A line on order. What is open of it is worked out from what cites it. */
 export interface OrderLine {
   readonly id: LineId;
   readonly vendor: string;
   readonly currency: string;
   readonly date: Day;
-  readonly item: string;
+  readonly bought: Bought;
   readonly quantity: Quantity;
   readonly price: Price;
   readonly discount: Fraction;
-  readonly received: Quantity;
+  readonly estimates: readonly Estimate[];
+  readonly dimensions: Dimensions | undefined;
+  readonly receipts: readonly { line: LineId; quantity: Quantity }[];
+  /** Gone back to be replaced: on order again. */
+  readonly reopened: readonly { line: LineId; quantity: Quantity }[];
+  readonly aheads: readonly Ahead[];
 }
 
-/** A received line with its amount as ordered, and what bills have cleared of it. */
+/** What a bill line took of a received line. Base amounts at the receipt's rate. */
+export interface BilledPart {
+  readonly line: LineId;
+  readonly date: Day;
+  readonly quantity: Quantity;
+  /** The part of the receipt's amount that it clears, in the order's currency and in base. */
+  readonly ordered: DocumentAmount;
+  readonly cleared: BaseAmount;
+  readonly billed: DocumentAmount;
+  readonly intoGoods: BaseAmount;
+  readonly toVariance: BaseAmount;
+}
+
+/** What went back of a received line: first what was not billed, then what was. */
+export interface ReturnedLine {
+  readonly line: LineId;
+  readonly date: Day;
+  readonly unbilled: Quantity;
+  readonly unbilledOrdered: DocumentAmount;
+  readonly unbilledCleared: BaseAmount;
+  readonly billed: Quantity;
+  /** The billed quantity's own amounts: as billed, of it in the goods, of it in purchase price variance. */
+  readonly billedAmount: DocumentAmount;
+  readonly billedGoods: BaseAmount;
+  readonly billedVariance: BaseAmount;
+}
+
+/** A received line at the receipt's rate of exchange: goods in a pool, or an expense. */
 export interface ReceiptLine {
   readonly id: LineId;
+  readonly of: LineId;
   readonly vendor: string;
   readonly currency: string;
   readonly rate: Rate;
   readonly date: Day;
+  readonly bought: Bought;
+  readonly pool: PoolId | undefined;
+  readonly quantity: Quantity;
+  readonly lots: readonly LotPart[];
+  readonly origin: string;
+  readonly preference: boolean;
+  readonly dimensions: Dimensions | undefined;
+  /** What of it was billed ahead, by what it was billed on. */
+  readonly ahead: readonly (AheadTaken & { of: LineId })[];
+  /** The rest, as ordered. */
+  readonly amount: DocumentAmount;
+  readonly baseAmount: BaseAmount;
+  readonly estimates: readonly { kind: string; amount: BaseAmount }[];
+  readonly estimatesUsed: readonly { line: LineId; kind: string; amount: BaseAmount }[];
+  readonly bills: readonly BilledPart[];
+  readonly returns: readonly ReturnedLine[];
+}
+
+/** Goods in a pool that charges may go onto though no vendor's receipt brought them: what arrived of a transfer, what was made. */
+export interface StockLine {
+  readonly id: LineId;
+  readonly date: Day;
   readonly item: string;
   readonly pool: PoolId;
   readonly quantity: Quantity;
-  readonly amount: DocumentAmount;
-  readonly baseAmount: BaseAmount;
-  readonly billed: Quantity;
-  /** The goods' price component as known now: as ordered, and as billed where the difference went into cost. */
-  readonly goods: BaseAmount;
+  readonly dimensions: Dimensions | undefined;
 }
 
-/** A charge on a bill and what has been allocated of it. */
+/** A charge and what has been allocated of it. */
 export interface Charge {
   readonly id: LineId;
   readonly kind: string;
   readonly vendor: string;
   readonly date: Day;
   readonly amount: BaseAmount;
-  readonly allocated: BaseAmount;
+  readonly allocated: readonly { line: LineId; amount: BaseAmount }[];
 }
 
-export interface DeliveryLine {
+/** What a credit memo may cite: the billed part of a return, or a billed line. */
+export interface CreditableLine {
   readonly id: LineId;
-  readonly customer: string;
+  readonly vendor: string;
+  readonly currency: string;
+  /** The rate of the amounts. */
+  readonly rate: Rate;
   readonly date: Day;
-  readonly item: string;
+  readonly kind: 'return' | 'bill';
+  readonly item: string | undefined;
+  readonly expense: string | undefined;
   readonly quantity: Quantity;
-  readonly value: BaseAmount;
-  readonly parts: readonly InvoicedPart[];
+  readonly amount: DocumentAmount;
+  /** Of a return: what waits in goods received not invoiced for it. */
+  readonly base: BaseAmount;
+  /** Of a bill: the credit that was asked for. */
+  readonly expected: { readonly amount: DocumentAmount; readonly base: BaseAmount };
+  /** Of a bill: the goods that a credit may make cheaper. */
+  readonly goods: { readonly pool: PoolId; readonly movement: LineId; readonly date: Day } | undefined;
+  readonly dimensions: Dimensions | undefined;
+  readonly credits: readonly CreditTaken[];
+}
+
+/** What a credit memo took of it: in all, and of the credit that was asked for. */
+export interface CreditTaken {
+  readonly line: LineId;
+  readonly quantity: Quantity;
+  readonly amount: DocumentAmount;
+  readonly base: BaseAmount;
+  readonly expected: DocumentAmount;
+  readonly expectedBase: BaseAmount;
+}
+
+/** An expense that a bill posted, from which a charge may be moved. */
+export interface ExpensedLine {
+  readonly id: LineId;
+  readonly vendor: string;
+  readonly date: Day;
+  readonly expense: string;
+  readonly amount: BaseAmount;
+  readonly dimensions: Dimensions | undefined;
+  readonly moved: readonly { line: LineId; amount: BaseAmount }[];
+}
+
+/** What is owed on a bill, or, with negative amounts, by the vendor on a credit memo. Keyed by document. */
+export interface Payable {
+  readonly document: string;
+  readonly vendor: string;
+  readonly currency: string;
+  readonly rate: Rate;
+  readonly date: Day;
+  readonly amount: DocumentAmount;
+  readonly base: BaseAmount;
+  /** The goods on it by amount, for a discount that makes them cheaper. */
+  readonly goods: readonly { pool: PoolId; movement: LineId; date: Day; amount: DocumentAmount }[];
+  readonly paid: readonly { line: LineId; date: Day; amount: DocumentAmount; base: BaseAmount }[];
+}
+
+export interface Prepayment {
+  readonly document: string;
+  readonly vendor: string;
+  readonly currency: string;
+  readonly date: Day;
+  readonly amount: DocumentAmount;
+  readonly base: BaseAmount;
+  readonly used: readonly { line: LineId; amount: DocumentAmount; base: BaseAmount }[];
+}
+
+/** A closed period, and what its closing only accrued. */
+export interface ClosedPeriod {
+  readonly document: string;
+  readonly period: string;
+  readonly date: Day;
+  readonly accruals: readonly Flow[];
+  readonly takenBack: boolean;
+  /** The first open day before it was closed. */
+  readonly openBefore: Day;
+}
+
+/** A posted document, as its reversal needs it. */
+export interface PostedFacts {
+  readonly document: string;
+  readonly kind: string;
+  readonly date: Day;
+  readonly effects: Effects;
+  /** The documents that build on its lines. */
+  readonly citedBy: readonly string[];
 }
 
 /**
@@ -86,14 +271,35 @@ export interface Books {
   readonly nextDocument: bigint;
   readonly items: ReadonlyMap<string, Item>;
   readonly rates: readonly DatedRate[];
+  readonly tariff: Tariff;
   readonly orderLines: ReadonlyMap<LineId, OrderLine>;
   readonly receiptLines: ReadonlyMap<LineId, ReceiptLine>;
+  readonly stockLines: ReadonlyMap<LineId, StockLine>;
   readonly charges: ReadonlyMap<LineId, Charge>;
-  readonly deliveryLines: ReadonlyMap<LineId, DeliveryLine>;
+  readonly creditable: ReadonlyMap<LineId, CreditableLine>;
+  readonly expensed: ReadonlyMap<LineId, ExpensedLine>;
+  readonly payables: ReadonlyMap<string, Payable>;
+  readonly prepayments: ReadonlyMap<string, Prepayment>;
+  /** Movements out that value may be taken from. */
+  readonly sources: ReadonlyMap<LineId, Source>;
   readonly pools: ReadonlyMap<PoolId, Pool>;
   /** `vendor|number key` of the bills already known. */
-  readonly billNumbers: ReadonlySet<string>;
+  readonly billNumbers: ReadonlyMap<string, string>;
+  readonly closedPeriods: readonly ClosedPeriod[];
+  /** What was posted to stock suspense, by posting date. */
+  readonly suspense: readonly { document: string; date: Day; amount: BaseAmount }[];
+  readonly documents: ReadonlyMap<string, PostedFacts>;
 }
+
+export const NOT_COSTS: ReadonlySet<string> = new Set(['storage', 'demurrage', 'detention', 'fine', 'penalty', 'interest']);
+
+export const companyOf = (settings: Pick<Company, 'currency' | 'firstOpenDay'> & Partial<Company>): Company => ({
+  recognition: 'on-sale',
+  lockedUntil: '',
+  notCosts: NOT_COSTS,
+  customsValueWithFreight: false,
+  ...settings,
+});
 
 export function emptyBooks(company: Company): Books {
   return {
@@ -101,11 +307,20 @@ export function emptyBooks(company: Company): Books {
     nextDocument: 1n,
     items: new Map(),
     rates: [],
+    tariff: [],
     orderLines: new Map(),
     receiptLines: new Map(),
+    stockLines: new Map(),
     charges: new Map(),
-    deliveryLines: new Map(),
+    creditable: new Map(),
+    expensed: new Map(),
+    payables: new Map(),
+    prepayments: new Map(),
+    sources: new Map(),
     pools: new Map(),
-    billNumbers: new Set(),
+    billNumbers: new Map(),
+    closedPeriods: [],
+    suspense: [],
+    documents: new Map(),
   };
 }

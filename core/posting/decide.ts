@@ -1,54 +1,91 @@
 import { decideAllocation, type AllocationCommand, type AllocationDocument } from '../charges/allocation.ts';
-import { decideOpening, type OpeningCommand } from '../costing/opening.ts';
+import { decideEstimateClosing, type EstimateClosingCommand, type EstimateClosingDocument } from '../charges/closeEstimate.ts';
+import { decideChargeMove, type ChargeMoveCommand, type ChargeMoveDocument } from '../charges/moveCharge.ts';
+import { decidePayment, type PaymentCommand, type PaymentDocument } from '../paying/payment.ts';
+import { decidePrepayment, type PrepaymentCommand, type PrepaymentDocument } from '../paying/prepayment.ts';
+import { decideClose, type CloseCommand, type CloseDocument } from '../periods/close.ts';
+import { decideLock, decideOpen, type LockCommand, type OpenCommand, type OpenDocument } from '../periods/open.ts';
 import { decideBill, type BillCommand, type BillDocument } from '../purchasing/bill.ts';
+import { decideCredit, type CreditCommand, type CreditDocument } from '../purchasing/creditMemo.ts';
 import { decideOrder, type OrderCommand } from '../purchasing/order.ts';
 import { decideReceipt, type ReceiptCommand, type ReceiptDocument } from '../purchasing/receipt.ts';
+import { decideReturn, type ReturnCommand, type ReturnDocument } from '../purchasing/vendorReturn.ts';
+import { decideCustomerReturn, type CustomerReturnCommand, type CustomerReturnDocument } from '../sales/customerReturn.ts';
 import { decideDelivery, type DeliveryCommand } from '../sales/delivery.ts';
 import { decideInvoice, type InvoiceCommand, type InvoiceDocument } from '../sales/invoice.ts';
+import { decideAssembly, type AssemblyCommand } from '../stock/assembly.ts';
+import { decideCount, type CountCommand, type CountDocument } from '../stock/count.ts';
+import { decideOpening, type OpeningCommand } from '../stock/opening.ts';
+import { decideStandard, type StandardCommand } from '../stock/standardChange.ts';
+import { decideArrival, decideTransfer, type ArrivalCommand, type TransferCommand } from '../stock/transfer.ts';
+import { decideWriteDown, type WriteDownCommand } from '../stock/writeDown.ts';
 import type { Books } from './books.ts';
 import type { Decision } from './decision.ts';
+import { decideReversal, type ReversalCommand, type ReversalDocument } from './reversal.ts';
 
-/** Every command that makes a document, and the document that it makes. */
-export interface CommandOf {
-  order: OrderCommand;
-  receipt: ReceiptCommand;
-  bill: BillCommand;
-  allocation: AllocationCommand;
-  delivery: DeliveryCommand;
-  invoice: InvoiceCommand;
-  opening: OpeningCommand;
+/** Every kind of document: the command that makes it, and the document that it makes. */
+interface Kinds {
+  order: [OrderCommand, OrderCommand];
+  receipt: [ReceiptCommand, ReceiptDocument];
+  bill: [BillCommand, BillDocument];
+  return: [ReturnCommand, ReturnDocument];
+  credit: [CreditCommand, CreditDocument];
+  allocation: [AllocationCommand, AllocationDocument];
+  'estimate-closing': [EstimateClosingCommand, EstimateClosingDocument];
+  'charge-move': [ChargeMoveCommand, ChargeMoveDocument];
+  delivery: [DeliveryCommand, DeliveryCommand];
+  invoice: [InvoiceCommand, InvoiceDocument];
+  'customer-return': [CustomerReturnCommand, CustomerReturnDocument];
+  opening: [OpeningCommand, OpeningCommand];
+  assembly: [AssemblyCommand, AssemblyCommand];
+  transfer: [TransferCommand, TransferCommand];
+  arrival: [ArrivalCommand, ArrivalCommand];
+  count: [CountCommand, CountDocument];
+  standard: [StandardCommand, StandardCommand];
+  'write-down': [WriteDownCommand, WriteDownCommand];
+  prepayment: [PrepaymentCommand, PrepaymentDocument];
+  payment: [PaymentCommand, PaymentDocument];
+  close: [CloseCommand, CloseDocument];
+  open: [OpenCommand, OpenDocument];
+  lock: [LockCommand, LockCommand];
+  reversal: [ReversalCommand, ReversalDocument];
 }
 
-export interface DocumentOf {
-  order: OrderCommand;
-  receipt: ReceiptDocument;
-  bill: BillDocument;
-  allocation: AllocationDocument;
-  delivery: DeliveryCommand;
-  invoice: InvoiceDocument;
-  opening: OpeningCommand;
-}
-
-export type DocumentKind = keyof CommandOf;
+export type DocumentKind = keyof Kinds;
+export type CommandOf = { [Kind in DocumentKind]: Kinds[Kind][0] };
+export type DocumentOf = { [Kind in DocumentKind]: Kinds[Kind][1] };
 export type Command = CommandOf[DocumentKind];
 export type PostedDocument = DocumentOf[DocumentKind];
 
+const DECIDE: { readonly [Kind in DocumentKind]: (books: Books, command: CommandOf[Kind]) => Decision<DocumentOf[Kind]> } = {
+  order: decideOrder,
+  receipt: decideReceipt,
+  bill: decideBill,
+  return: decideReturn,
+  credit: decideCredit,
+  allocation: decideAllocation,
+  'estimate-closing': decideEstimateClosing,
+  'charge-move': decideChargeMove,
+  delivery: decideDelivery,
+  invoice: decideInvoice,
+  'customer-return': decideCustomerReturn,
+  opening: decideOpening,
+  assembly: decideAssembly,
+  transfer: decideTransfer,
+  arrival: decideArrival,
+  count: decideCount,
+  standard: decideStandard,
+  'write-down': decideWriteDown,
+  prepayment: decidePrepayment,
+  payment: decidePayment,
+  close: decideClose,
+  open: decideOpen,
+  lock: decideLock,
+  reversal: decideReversal,
+};
+
 /** The one way a command is decided: by preview, posting, import and case runner alike. */
-export function decide(books: Books, command: Command): Decision<PostedDocument> {
-  switch (command.kind) {
-    case 'order':
-      return decideOrder(books, command);
-    case 'receipt':
-      return decideReceipt(books, command);
-    case 'bill':
-      return decideBill(books, command);
-    case 'allocation':
-      return decideAllocation(books, command);
-    case 'delivery':
-      return decideDelivery(books, command);
-    case 'invoice':
-      return decideInvoice(books, command);
-    case 'opening':
-      return decideOpening(books, command);
-  }
+export function decide<Kind extends DocumentKind>(books: Books, command: CommandOf[Kind]): Decision<DocumentOf[Kind]> {
+  const decideKind = DECIDE[command.kind] as (books: Books, command: CommandOf[Kind]) => Decision<DocumentOf[Kind]>;
+  return decideKind(books, command);
 }

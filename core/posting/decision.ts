@@ -1,18 +1,24 @@
-import type { Entry } from '../books/journal.ts';
-import { Journal } from '../books/journal.ts';
-import { EMPTY_POOL } from '../costing/fold.ts';
-import { poolId, type Pool, type PoolId } from '../costing/pool.ts';
-import { settle, type Cost, type NewMovement, type Settlement } from '../costing/settle.ts';
-import { formatQuantity, ONE_TO_ONE, type Rate } from '../exact/amounts.ts';
+import { Journal, type Entry } from '../books/journal.ts';
+import { BEFORE_ALL, EMPTY_POOL, endOf, poolId, type LineId, type LotPart, type Movement, type Pool, type PoolId } from '../costing/pool.ts';
+import { revaluation } from '../costing/poolRun.ts';
+import { settle, type Settlement, type Short } from '../costing/settle.ts';
+import { formatQuantity, ONE_TO_ONE, quantity, type Quantity, type Rate } from '../exact/amounts.ts';
 import { isDay, type Day } from '../exact/calendar.ts';
 import { isCurrency } from '../exact/currencies.ts';
+import { powerOfTen } from '../exact/rounding.ts';
 import type { Books, Item } from './books.ts';
+import { NO_EFFECTS, type Effects } from './effects.ts';
 import { refusal, type Refusal } from './refusal.ts';
 
 /** What a document causes: facts to be appended. Nothing here is ever changed afterwards. */
 export interface Posted<Document> {
   readonly document: Document;
-  readonly movements: readonly NewMovement[];
+  /** What it does by itself; a reversal takes just this away again. */
+  readonly effects: Effects;
+  /** 1, or −1 for a reversal. */
+  readonly sign: 1 | -1;
+  /** The documents whose lines it builds on: they cannot be reversed while it stands. */
+  readonly cites: readonly string[];
   readonly settlement: Settlement;
   readonly entries: readonly Entry[];
 }
@@ -20,8 +26,6 @@ export interface Posted<Document> {
 export type Decision<Document> = { accepted: true; posted: Posted<Document> } | { accepted: false; refusals: readonly Refusal[] };
 
 export const refused = (refusals: readonly Refusal[]): { accepted: false; refusals: readonly Refusal[] } => ({ accepted: false, refusals });
-
-export const NOTHING_SETTLED: Settlement = { pools: [], valueChanges: [] };
 
 /** Refusals of a document's own date: it must exist, lie in an open period, and not precede what the document cites. */
 export function checkDate(books: Books, date: Day, cited: readonly Day[] = []): Refusal[] {
@@ -58,39 +62,97 @@ export function checkCitedOnce(lines: readonly { of: string }[], at: string): Re
   });
 }
 
+/** Goods by lot or serial say which; others do not. */
+export function checkLots(item: Item | undefined, wanted: Quantity, lots: readonly LotPart[], at: string): Refusal[] {
+  if (!item) return [];
+  if (item.tracking === 'none') return lots.length === 0 ? [] : [refusal('lots_not_kept', `${at}/lots`, { item: item.id })];
+  const named = lots.filter(({ lot }) => lot.trim() !== '');
+  if (named.length < lots.length || lots.length === 0) return [refusal('lots_missing', `${at}/lots`, { item: item.id })];
+  if (new Set(lots.map(({ lot }) => lot)).size < lots.length) return [refusal('lot_twice', `${at}/lots`, { item: item.id })];
+  const wrong = lots.findIndex((part) => part.quantity <= 0n || (item.tracking === 'serial' && part.quantity !== ONE_UNIT));
+  if (wrong >= 0) return [refusal('lot_quantity_wrong', `${at}/lots/${wrong}`, { item: item.id, lot: lots[wrong]?.lot ?? '' })];
+  const total = lots.reduce((sum, part) => sum + part.quantity, 0n);
+  if (total === wanted) return [];
+  return [refusal('lots_do_not_add_up', `${at}/lots`, { quantity: formatQuantity(wanted), lots: formatQuantity(quantity(total)) })];
+}
+
+const ONE_UNIT = powerOfTen(6);
+
+/** What every line of goods must say: an item that is kept, a quantity, its lots. */
+export function checkGoods(books: Books, line: { item: string; quantity: Quantity; lots?: readonly LotPart[] | undefined }, at: string): Refusal[] {
+  const item = books.items.get(line.item);
+  if (!item) return [refusal('item_unknown', `${at}/item`, { item: line.item })];
+  if (line.quantity <= 0n) return [refusal('quantity_not_positive', `${at}/quantity`)];
+  return checkLots(item, line.quantity, line.lots ?? [], at);
+}
+
 /** A pool as the books hold it, or an empty one for goods that were never in that warehouse. */
 export function poolOrEmpty(books: Books, item: Item, warehouse: string): Pool {
   const id = poolId(item.id, warehouse);
-  return books.pools.get(id) ?? { id, item: item.id, warehouse, method: item.method, coveredTo: undefined, state: EMPTY_POOL, movements: [] };
+  const known = books.pools.get(id);
+  if (known) return known;
+  const [first, ...changes] = item.standards;
+  const movements: Movement[] = changes.map(({ line, date, standard }) => revaluation(line, date, standard));
+  const last = movements[movements.length - 1];
+  const start = { ...BEFORE_ALL, state: { ...EMPTY_POOL, standard: first?.standard } };
+  const end = last && { date: last.date, place: last.place, state: { ...EMPTY_POOL, standard: last.standard } };
+  const { method } = item;
+  return { id, item: item.id, warehouse, method, checkpoints: end ? [start, end] : [start], movements, writeDowns: [] };
+}
+
+/** What a decision hands over to be posted. */
+export interface Decided<Document> {
+  readonly document: Document;
+  readonly date: Day;
+  readonly effects?: Partial<Effects>;
+  readonly cites?: readonly LineId[];
+  /** Pools that the books may not hold yet. */
+  readonly opened?: readonly Pool[];
+  readonly sign?: 1 | -1;
+  /** A commitment, or a setting: it has no entry in the journal, not even an empty one. */
+  readonly postsNothing?: boolean;
 }
 
 /**
- * Settles movements and costs, and gives the document with its entries. Quantity that would go below zero refuses
- * the document at the line that moves that pool.
+ * Settles a document's effects, and gives it with its entries. Quantity that would go below zero refuses the document at the
+ * line that moves that pool.
  */
-export function post<Document>(
-  books: Books,
-  document: Document,
-  journal: Journal,
-  date: Day,
-  movements: readonly NewMovement[],
-  costs: readonly Cost[],
-  opened: readonly Pool[] = [],
-): Decision<Document> {
-  const pools = new Map<PoolId, Pool>([...books.pools, ...opened.map((pool) => [pool.id, pool] as const)]);
-  const settled = settle({ date, firstOpenDay: books.company.firstOpenDay, pools, deliveries: books.deliveryLines }, movements, costs, journal);
-  if (!settled.ok) {
-    const { pool, movement, date: day, quantity } = settled.short;
-    const own = movements.findIndex((added) => added.id === movement);
-    const line = own >= 0 ? own : movements.findIndex((added) => added.pool === pool.id && added.direction === 'out');
-    return refused([
-      refusal('stock_short', `/lines/${Math.max(line, 0)}/quantity`, {
-        item: pool.item,
-        warehouse: pool.warehouse,
-        date: day,
-        short: formatQuantity(quantity),
-      }),
-    ]);
+export function post<Document>(books: Books, decided: Decided<Document>): Decision<Document> {
+  const { document, date, opened = [], cites = [], sign = 1 } = decided;
+  const effects: Effects = { ...NO_EFFECTS, ...decided.effects };
+  const journal = new Journal(date);
+  for (const { account, amount, about } of effects.flows) {
+    if (sign === 1) journal.debit(date, account, amount, about);
+    else journal.credit(date, account, amount, about);
   }
-  return { accepted: true, posted: { document, movements, settlement: settled.settlement, entries: journal.entries() } };
+  const pools = new Map<PoolId, Pool>([...opened.map((pool) => [pool.id, pool] as const), ...books.pools]);
+  const { currency, recognition, firstOpenDay } = books.company;
+  const settled = settle({ date, firstOpenDay, currency, recognition, pools, sources: books.sources }, effects, sign, journal);
+  if (!settled.ok) return refused([refusalOfShort(settled.short, effects)]);
+  const twice = serialTwice(books, settled.settlement, effects);
+  if (twice) return refused([twice]);
+  const entries = decided.postsNothing ? [] : journal.entries();
+  const cited = [...new Set(cites.map((line) => line.split('/')[0] ?? ''))];
+  return { accepted: true, posted: { document, effects, sign, cites: cited, settlement: settled.settlement, entries } };
+}
+
+function refusalOfShort({ pool, movement, date, quantity: missing, lot }: Short, { movements }: Effects): Refusal {
+  const own = movements.find((added) => added.id === movement) ?? movements.find((added) => added.pool === pool.id && added.direction === 'out');
+  const line = own ? Number(own.id.split('/')[1]) : 1;
+  const values = { item: pool.item, warehouse: pool.warehouse, date, short: formatQuantity(missing) };
+  return refusal('stock_short', `/lines/${Math.max(line - 1, 0)}/quantity`, lot === '' ? values : { ...values, lot });
+}
+
+/** A serial number stands for one thing: it cannot come in while it is here. */
+function serialTwice(books: Books, settlement: Settlement, { movements }: Effects): Refusal | undefined {
+  for (const { pool } of settlement.pools) {
+    if (books.items.get(pool.item)?.tracking !== 'serial') continue;
+    const seen = new Set<string>();
+    for (const { lot } of endOf(pool).layers) {
+      const line = movements.findIndex((added) => added.pool === pool.id && added.lots.some((part) => part.lot === lot));
+      if (seen.has(lot)) return refusal('serial_on_hand', `/lines/${Math.max(line, 0)}/lots`, { item: pool.item, lot });
+      seen.add(lot);
+    }
+  }
+  return undefined;
 }

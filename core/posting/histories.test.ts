@@ -1,9 +1,11 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
+import { readable } from '../books/journal.ts';
 import { fold } from '../costing/fold.ts';
 import type { CostingMethod } from '../costing/pool.ts';
 import { base, documentAmount, NO_DISCOUNT, price, priceOrThrow, quantity, quantityOrThrow, rateOrThrow } from '../exact/amounts.ts';
-import { emptyBooks, type Books, type Item } from './books.ts';
+import { item } from '../testing/make.ts';
+import { companyOf, emptyBooks, type Books } from './books.ts';
 import { decide, type Command } from './decide.ts';
 import { record } from './record.ts';
 
@@ -13,7 +15,6 @@ import { record } from './record.ts';
  */
 
 const UNIT = 1_000_000n;
-const item = (method: CostingMethod): Item => ({ id: 'YARN', method, unit: 'kg', weight: quantityOrThrow('1'), volume: undefined });
 
 interface Trade {
   readonly receipts: readonly { units: bigint; cents: bigint; dearer: bigint; freight: bigint }[];
@@ -35,9 +36,9 @@ class Bookkeeper {
   readonly balances = new Map<string, bigint>();
 
   constructor(method: CostingMethod) {
-    const yarn = item(method);
+    const yarn = item('YARN', method);
     const rates = [{ currency: 'EUR', from: '2026-01-01', rate: rateOrThrow('1.0837') }];
-    this.books = { ...emptyBooks({ currency: 'USD', firstOpenDay: '2026-01-01' }), items: new Map([['YARN', yarn]]), rates };
+    this.books = { ...emptyBooks(companyOf({ currency: 'USD', firstOpenDay: '2026-01-01' })), items: new Map([['YARN', yarn]]), rates };
   }
 
   post(command: Command): string {
@@ -61,7 +62,7 @@ class Bookkeeper {
 function keep(method: CostingMethod, trade: Trade, late: readonly number[]): Bookkeeper {
   const keeper = new Bookkeeper(method);
   const receipts = trade.receipts.map(({ units, cents }) => {
-    const line = { item: 'YARN', quantity: quantity(units * UNIT), price: price(cents * 10_000n), discount: NO_DISCOUNT, due: undefined };
+    const line = { bought: { item: 'YARN' }, quantity: quantity(units * UNIT), price: price(cents * 10_000n), discount: NO_DISCOUNT, due: undefined };
     const order = keeper.post({ kind: 'order', vendor: 'V', currency: trade.currency, date: '2026-03-01', lines: [line] });
     return keeper.post({ kind: 'receipt', vendor: 'V', date: '2026-03-10', warehouse: 'main', lines: [{ of: `${order}/1`, quantity: line.quantity }] });
   });
@@ -142,7 +143,7 @@ describe.each<CostingMethod>(['fifo', 'average'])('histories by %s', (method) =>
         const keeper = keep(method, trade, late);
         const pool = [...keeper.books.pools.values()][0];
         if (!pool) throw new Error('no pool');
-        const folded = fold(pool.method, pool.state, pool.movements);
+        const folded = fold(pool.method, pool.checkpoints[0].state, pool.movements, 'USD');
         if (!folded.ok) throw new Error('short');
         expect(keeper.balance('inventory')).toBe(folded.end.value);
         expect(keeper.balance('grni')).toBe(0n);
@@ -157,7 +158,7 @@ describe.each<CostingMethod>(['fifo', 'average'])('histories by %s', (method) =>
 describe('a difference that falls on a later day', () => {
   it('is posted on the day of the movement that it changes, in an entry of its own', () => {
     const keeper = new Bookkeeper('fifo');
-    const line = { item: 'YARN', quantity: quantityOrThrow('10'), price: priceOrThrow('5'), discount: NO_DISCOUNT, due: undefined };
+    const line = { bought: { item: 'YARN' }, quantity: quantityOrThrow('10'), price: priceOrThrow('5'), discount: NO_DISCOUNT, due: undefined };
     keeper.post({ kind: 'order', vendor: 'V', currency: 'USD', date: '2026-03-01', lines: [line] });
     keeper.post({ kind: 'receipt', vendor: 'V', date: '2026-03-02', warehouse: 'main', lines: [{ of: '1/1', quantity: line.quantity }] });
     keeper.post({ kind: 'delivery', customer: 'S', date: '2026-03-20', warehouse: 'main', lines: [{ item: 'YARN', quantity: quantityOrThrow('4') }] });
@@ -171,7 +172,7 @@ describe('a difference that falls on a later day', () => {
       lines: [{ of: '2/1', quantity: line.quantity, price: priceOrThrow('6'), discount: NO_DISCOUNT, difference: 'cost' }],
     });
     if (!decision.accepted) throw new Error('refused');
-    const posted = decision.posted.entries.map(({ date, lines }) => [date, Object.fromEntries(lines.map((entry) => [entry.account, entry.amount]))]);
+    const posted = decision.posted.entries.map((posted) => [posted.date, Object.fromEntries(readable(posted).map((entry) => [entry.account, entry.amount]))]);
     expect(posted).toEqual([
       ['2026-03-09', { inventory: base(1000n), grni: 5000n, payables: -6000n }],
       ['2026-03-20', { 'shipped-not-billed': 400n, inventory: -400n }],
@@ -180,7 +181,7 @@ describe('a difference that falls on a later day', () => {
 
   it('that comes on a bill dated before the goods waits in goods received not invoiced until they came', () => {
     const keeper = new Bookkeeper('fifo');
-    const line = { item: 'YARN', quantity: quantityOrThrow('10'), price: priceOrThrow('5'), discount: NO_DISCOUNT, due: undefined };
+    const line = { bought: { item: 'YARN' }, quantity: quantityOrThrow('10'), price: priceOrThrow('5'), discount: NO_DISCOUNT, due: undefined };
     keeper.post({ kind: 'order', vendor: 'V', currency: 'USD', date: '2026-03-01', lines: [line] });
     keeper.post({ kind: 'receipt', vendor: 'V', date: '2026-03-12', warehouse: 'main', lines: [{ of: '1/1', quantity: line.quantity }] });
     const decision = decide(keeper.books, {
@@ -193,7 +194,7 @@ describe('a difference that falls on a later day', () => {
       lines: [{ of: '2/1', quantity: line.quantity, price: priceOrThrow('6'), discount: NO_DISCOUNT, difference: 'cost' }],
     });
     if (!decision.accepted) throw new Error('refused');
-    const posted = decision.posted.entries.map(({ date, lines }) => [date, Object.fromEntries(lines.map((entry) => [entry.account, entry.amount]))]);
+    const posted = decision.posted.entries.map((posted) => [posted.date, Object.fromEntries(readable(posted).map((entry) => [entry.account, entry.amount]))]);
     expect(posted).toEqual([
       ['2026-03-09', { grni: 6000n, payables: -6000n }],
       ['2026-03-12', { inventory: 1000n, grni: -1000n }],

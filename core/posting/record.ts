@@ -1,109 +1,262 @@
-import type { LineId, PoolId } from '../costing/pool.ts';
-import { lineId } from '../costing/pool.ts';
-import { base, quantity, type BaseAmount } from '../exact/amounts.ts';
-import type { Books, Charge, DeliveryLine, OrderLine, ReceiptLine } from './books.ts';
+import { lineId, placeOf, positionOf, type LineId } from '../costing/pool.ts';
+import { sourceFrom } from '../costing/settle.ts';
+import type { Dimensions } from '../books/journal.ts';
+import { base, documentAmount, type BaseAmount, type Quantity } from '../exact/amounts.ts';
+import { aheadOf, billedPartOf, type BillDocument } from '../purchasing/bill.ts';
+import type { CreditDocument } from '../purchasing/creditMemo.ts';
+import type { ReturnDocument } from '../purchasing/vendorReturn.ts';
+import { dayAfter } from '../periods/period.ts';
+import type { AheadTaken, Books, CreditableLine, Item } from './books.ts';
 import type { PostedDocument } from './decide.ts';
 import type { Posted } from './decision.ts';
+import { strikeOut } from './strikeOut.ts';
+
+/** Books that are being written: the same, with maps that take entries. */
+export type Writing = { -readonly [Key in keyof Books]: Books[Key] extends ReadonlyMap<infer Id, infer Value> ? Map<Id, Value> : Books[Key] };
 
 /** The books after a document: what it appended is in them, what it changed by its facts is worked out. */
 export function record(books: Books, posted: Posted<PostedDocument>): Books {
   const number = books.nextDocument.toString();
-  const { document, settlement } = posted;
-  const next = {
-    ...books,
-    nextDocument: books.nextDocument + 1n,
-    orderLines: new Map(books.orderLines),
-    receiptLines: new Map(books.receiptLines),
-    charges: new Map(books.charges),
-    deliveryLines: new Map(books.deliveryLines),
-    pools: new Map(books.pools),
-    billNumbers: new Set(books.billNumbers),
-  };
-  for (const { pool } of settlement.pools) {
-    next.pools.set(pool.id as PoolId, pool);
-    for (const movement of pool.movements) {
-      const delivered = next.deliveryLines.get(movement.id);
-      if (delivered) next.deliveryLines.set(movement.id, { ...delivered, value: movement.value });
-    }
-  }
-  follow(next.deliveryLines, settlement.valueChanges);
-  recordLines(next, number, document, settlement.pools);
+  const next = writing(books);
+  const { document, effects, settlement, entries, cites } = posted;
+  for (const { pool } of settlement.pools) next.pools.set(pool.id, pool);
+  recordSources(next, posted);
+  const suspense = entries.flatMap((entry) =>
+    entry.lines.filter((line) => line.account === 'stock-suspense').map((line) => ({ document: number, date: entry.date, amount: line.amount })),
+  );
+  next.suspense = [...books.suspense, ...suspense];
+  for (const cited of cites) change(next.documents, cited, (facts) => ({ ...facts, citedBy: [...facts.citedBy, number] }));
+  next.documents.set(number, { document: number, kind: document.kind, date: document.date, effects, citedBy: [] });
+  if (posted.sign === 1) for (const { line, item, date, standard } of effects.standards) addStandard(next, item, { line, date, standard });
+  recordLines(next, number, document);
   return next;
 }
 
-interface Recording {
-  orderLines: Map<LineId, OrderLine>;
-  receiptLines: Map<LineId, ReceiptLine>;
-  charges: Map<LineId, Charge>;
-  deliveryLines: Map<LineId, DeliveryLine>;
-  billNumbers: Set<string>;
+function writing(books: Books): Writing {
+  return {
+    ...books,
+    nextDocument: books.nextDocument + 1n,
+    items: new Map(books.items),
+    orderLines: new Map(books.orderLines),
+    receiptLines: new Map(books.receiptLines),
+    stockLines: new Map(books.stockLines),
+    charges: new Map(books.charges),
+    creditable: new Map(books.creditable),
+    expensed: new Map(books.expensed),
+    payables: new Map(books.payables),
+    prepayments: new Map(books.prepayments),
+    sources: new Map(books.sources),
+    pools: new Map(books.pools),
+    billNumbers: new Map(books.billNumbers),
+    documents: new Map(books.documents),
+  };
 }
 
-/** Invoices already posted take their changed part of a delivery's cost. */
-function follow(deliveries: Map<LineId, DeliveryLine>, changes: Posted<PostedDocument>['settlement']['valueChanges']): void {
-  const byInvoiceLine = new Map(changes.filter((change) => change.pool === undefined).map((change) => [change.line, change.amount]));
-  if (byInvoiceLine.size === 0) return;
-  for (const [id, delivered] of deliveries) {
-    const parts = delivered.parts.map((part) => ({ ...part, value: base(part.value + (byInvoiceLine.get(part.line) ?? 0n)) }));
-    deliveries.set(id, { ...delivered, parts });
+/** Movements out from which value may be taken, at what they are worth now. */
+function recordSources(next: Writing, { effects, settlement, sign }: Posted<PostedDocument>): void {
+  for (const source of settlement.sources) next.sources.set(source.line, source);
+  for (const movement of effects.movements) {
+    if (sign === -1) {
+      next.sources.delete(movement.id);
+      continue;
+    }
+    if (movement.direction === 'in' || next.sources.has(movement.id)) continue;
+    const pool = next.pools.get(movement.pool);
+    const posted = pool?.movements[positionOf(pool.movements, { date: movement.date, place: placeOf(movement.id) })];
+    if (pool && posted?.id === movement.id) next.sources.set(movement.id, sourceFrom(movement, pool.item, posted.value));
   }
 }
 
-function recordLines(next: Recording, number: string, document: PostedDocument, pools: Posted<PostedDocument>['settlement']['pools']): void {
+function addStandard(next: Writing, item: string, standard: Item['standards'][number]): void {
+  change(next.items, item, (known) => ({
+    ...known,
+    standards: [...known.standards, standard].sort((a, b) => (a.date === b.date ? 0 : a.date < b.date ? -1 : 1)),
+  }));
+}
+
+function recordLines(next: Writing, number: string, document: PostedDocument): void {
+  const at = (position: number) => lineId(number, position + 1);
   switch (document.kind) {
     case 'order':
-      document.lines.forEach((line, position) => {
-        const id = lineId(number, position + 1);
+      document.lines.forEach(({ bought, quantity: ordered, price, discount, estimates, dimensions }, position) => {
+        const id = at(position);
         const { vendor, currency, date } = document;
-        const { item, price, discount } = line;
-        next.orderLines.set(id, { id, vendor, currency, date, item, quantity: line.quantity, price, discount, received: quantity(0n) });
+        const known = { id, vendor, currency, date, bought, quantity: ordered, price, discount, dimensions };
+        next.orderLines.set(id, { ...known, estimates: estimates ?? [], receipts: [], reopened: [], aheads: [] });
       });
       return;
     case 'receipt':
-      for (const { of, ...line } of document.lines) {
+      for (const line of document.lines) {
         next.receiptLines.set(line.id, line);
-        change(next.orderLines, of, (ordered) => ({ ...ordered, received: quantity(ordered.received + line.quantity) }));
+        change(next.orderLines, line.of, (ordered) => ({
+          ...ordered,
+          receipts: [...ordered.receipts, { line: line.id, quantity: line.quantity }],
+          aheads: ordered.aheads.map((ahead) => {
+            const taken: AheadTaken[] = line.ahead.filter(({ of }) => of === ahead.line);
+            return taken.length === 0 ? ahead : { ...ahead, taken: [...ahead.taken, ...taken] };
+          }),
+        }));
       }
       return;
     case 'bill':
-      next.billNumbers.add(`${document.vendor}|${document.numberKey}`);
-      for (const line of document.lines) {
-        const intoCost = line.difference === 'cost' ? line.priceDifference : 0n;
-        change(next.receiptLines, line.of, (received) => ({
-          ...received,
-          billed: quantity(received.billed + line.quantity),
-          goods: base(received.goods + intoCost),
-        }));
-      }
-      for (const { documentAmount: _, ...charge } of document.charges) next.charges.set(charge.id, charge);
-      return;
+      return recordBill(next, number, document);
+    case 'return':
+      return recordReturn(next, document);
+    case 'credit':
+      return recordCredit(next, number, document);
     case 'allocation':
-      for (const share of document.shares) {
-        const total = share.amounts.reduce<bigint>((sum, amount) => sum + amount, 0n);
-        change(next.charges, share.charge, (charge) => ({ ...charge, allocated: base(charge.allocated + total) }));
-      }
-      return;
-    case 'delivery': {
-      const values = new Map<LineId, BaseAmount>(pools.flatMap(({ pool }) => pool.movements.map((movement) => [movement.id, movement.value] as const)));
-      document.lines.forEach((line, position) => {
-        const id = lineId(number, position + 1);
-        const { customer, date } = document;
-        next.deliveryLines.set(id, { id, customer, date, ...line, value: values.get(id) ?? base(0n), parts: [] });
+      document.shares.forEach(({ charge, kind, amounts, estimatesUsed }, position) => {
+        const line = at(position);
+        const amount = base(amounts.reduce((sum, share) => sum + share, 0n));
+        change(next.charges, charge, (known) => ({ ...known, allocated: [...known.allocated, { line, amount }] }));
+        document.to.forEach((to, place) => useEstimate(next, to, { line, kind, amount: estimatesUsed[place] ?? base(0n) }));
       });
       return;
+    case 'estimate-closing':
+      document.lines.forEach(({ of, charge, amount }, position) => useEstimate(next, of, { line: at(position), kind: charge, amount }));
+      return;
+    case 'charge-move':
+      next.charges.set(document.moved.id, document.moved);
+      change(next.expensed, document.of, (known) => ({ ...known, moved: [...known.moved, { line: document.moved.id, amount: document.amount }] }));
+      return;
+    case 'transfer':
+      if (!document.inTransit)
+        document.lines.forEach((line, position) => stockLine(next, at(document.lines.length + position), line.item, document.to, document.date, line));
+      return;
+    case 'arrival':
+      document.lines.forEach((line, position) => {
+        const source = next.sources.get(line.of);
+        if (source && line.quantity > 0n) stockLine(next, at(position), source.item, source.party, document.date, { ...line, dimensions: source.dimensions });
+      });
+      return;
+    case 'assembly':
+      return stockLine(next, at(document.uses.length), document.makes.item, document.warehouse, document.date, {
+        quantity: document.makes.quantity,
+        dimensions: document.dimensions,
+      });
+    case 'prepayment': {
+      const { vendor, currency, date, amount, base: booked } = document;
+      next.prepayments.set(number, { document: number, vendor, currency, date, amount, base: booked, used: [] });
+      return;
     }
-    case 'invoice':
-      for (const line of document.lines) {
-        const part = { line: line.id, date: document.date, quantity: line.quantity, value: line.cost };
-        change(next.deliveryLines, line.of, (delivered) => ({ ...delivered, parts: [...delivered.parts, part] }));
+    case 'payment':
+      for (const { id, of, settled, booked } of document.bills) {
+        change(next.payables, of, (known) => ({ ...known, paid: [...known.paid, { line: id, date: document.date, amount: settled, base: booked }] }));
+      }
+      if (document.from !== undefined) {
+        const used = { line: at(0), amount: document.paid.amount, base: document.paid.base };
+        change(next.prepayments, document.from, (known) => ({ ...known, used: [...known.used, used] }));
       }
       return;
+    case 'close': {
+      const { period, date, accruals, openFrom, openBefore } = document;
+      next.company = { ...next.company, firstOpenDay: openFrom };
+      next.closedPeriods = [...next.closedPeriods, { document: number, period, date, accruals, takenBack: false, openBefore }];
+      return;
+    }
+    case 'open':
+      next.closedPeriods = next.closedPeriods.map((closed) => (closed.document === document.closing ? { ...closed, takenBack: true } : closed));
+      return;
+    case 'lock':
+      next.company = { ...next.company, lockedUntil: dayAfter(document.period) };
+      return;
+    case 'reversal':
+      return strikeOut(next, document.of);
+    case 'delivery':
+    case 'invoice':
+    case 'customer-return':
     case 'opening':
+    case 'count':
+    case 'standard':
+    case 'write-down':
       return;
   }
 }
 
-function change<Value>(map: Map<LineId, Value>, id: LineId, to: (value: Value) => Value): void {
+function recordBill(next: Writing, number: string, bill: BillDocument): void {
+  const { vendor, currency, date, rate } = bill;
+  next.billNumbers.set(`${vendor}|${bill.numberKey}`, number);
+  for (const line of bill.lines) {
+    if (line.ahead) change(next.orderLines, line.of, (known) => ({ ...known, aheads: [...known.aheads, aheadOf(line, date)] }));
+    else change(next.receiptLines, line.of, (known) => ({ ...known, bills: [...known.bills, billedPartOf(line, date)] }));
+    next.creditable.set(line.id, billedCreditable(bill, line));
+  }
+  for (const { documentAmount: _, isCost, ...charge } of bill.charges) {
+    if (isCost) next.charges.set(charge.id, charge);
+    else next.expensed.set(charge.id, { id: charge.id, vendor, date, expense: charge.kind, amount: charge.amount, dimensions: undefined, moved: [] });
+  }
+  for (const { id, expense, amount, dimensions } of bill.expenses) next.expensed.set(id, { id, vendor, date, expense, amount, dimensions, moved: [] });
+  const goods = bill.lines.flatMap(({ pool, of, received, amount }) => (pool === undefined ? [] : [{ pool, movement: of, date: received, amount }]));
+  next.payables.set(number, { document: number, vendor, currency, rate, date, amount: bill.total.amount, base: bill.total.base, goods, paid: [] });
+}
+
+function billedCreditable(bill: BillDocument, line: BillDocument['lines'][number]): CreditableLine {
+  const { vendor, currency, date } = bill;
+  const asked = line.difference === 'credit';
+  const { id, rate, bought, quantity: billed, amount, pool, of, received, dimensions } = line;
+  return {
+    ...{ id, vendor, currency, rate, date, kind: 'bill', item: bought.item, expense: bought.expense, quantity: billed, amount, base: base(0n), dimensions },
+    expected: asked ? { amount: documentAmount(amount - line.ordered), base: line.priceDifference } : { amount: documentAmount(0n), base: base(0n) },
+    goods: pool === undefined ? undefined : { pool, movement: of, date: received },
+    credits: [],
+  };
+}
+
+function recordReturn(next: Writing, document: ReturnDocument): void {
+  for (const line of document.lines) {
+    const receipt = next.receiptLines.get(line.of);
+    if (!receipt) continue;
+    next.receiptLines.set(line.of, { ...receipt, returns: [...receipt.returns, line] });
+    const { vendor, currency, rate, bought, dimensions } = receipt;
+    const waiting = base(line.billedGoods + line.billedVariance);
+    if (line.replace) {
+      const goods = { amount: line.billedAmount, base: waiting, goods: line.billedGoods, tax: base(0n), taken: [] };
+      change(next.orderLines, receipt.of, (ordered) => ({
+        ...ordered,
+        reopened: [...ordered.reopened, { line: line.line, quantity: line.quantity }],
+        aheads: line.billed > 0n ? [...ordered.aheads, { line: line.line, date: line.date, quantity: line.billed, ...goods }] : ordered.aheads,
+      }));
+    } else if (line.billed > 0n) {
+      next.creditable.set(line.line, {
+        ...{ id: line.line, vendor, currency, rate, date: line.date, kind: 'return', item: bought.item, expense: undefined, dimensions },
+        ...{ quantity: line.billed, amount: line.billedAmount, base: waiting },
+        ...{ expected: { amount: documentAmount(0n), base: base(0n) }, goods: undefined, credits: [] },
+      });
+    }
+  }
+}
+
+function recordCredit(next: Writing, number: string, credit: CreditDocument): void {
+  const { vendor, currency, date, rate, total } = credit;
+  next.billNumbers.set(`${vendor}|${credit.numberKey}`, number);
+  for (const line of credit.lines) {
+    const expected = line.to === 'expected';
+    const taken = {
+      ...{ line: line.id, quantity: line.quantity, amount: line.ownAmount, base: line.own },
+      ...{ expected: expected ? line.amount : documentAmount(0n), expectedBase: expected ? line.own : base(0n) },
+    };
+    change(next.creditable, line.of, (known) => ({ ...known, credits: [...known.credits, taken] }));
+  }
+  const owed = { amount: documentAmount(-total.amount), base: base(-total.base) };
+  next.payables.set(number, { document: number, vendor, currency, rate, date, ...owed, goods: [], paid: [] });
+}
+
+function useEstimate(next: Writing, line: LineId, used: { line: LineId; kind: string; amount: BaseAmount }): void {
+  if (used.amount !== 0n) change(next.receiptLines, line, (known) => ({ ...known, estimatesUsed: [...known.estimatesUsed, used] }));
+}
+
+function stockLine(
+  next: Writing,
+  id: LineId,
+  item: string,
+  warehouse: string,
+  date: string,
+  line: { quantity: Quantity; dimensions?: Dimensions | undefined },
+): void {
+  next.stockLines.set(id, { id, date, item, pool: `${item}@${warehouse}`, quantity: line.quantity, dimensions: line.dimensions });
+}
+
+function change<Id, Value>(map: Map<Id, Value>, id: Id, to: (value: Value) => Value): void {
   const value = map.get(id);
   if (value !== undefined) map.set(id, to(value));
 }

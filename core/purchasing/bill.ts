@@ -1,14 +1,11 @@
-import { Journal } from '../books/journal.ts';
+import type { About, Dimensions } from '../books/journal.ts';
 import { lineId, type LineId, type PoolId } from '../costing/pool.ts';
-import type { Cost } from '../costing/settle.ts';
 import {
   base,
-  cumulativePart,
   documentAmount,
   formatQuantity,
   lineAmount,
   ONE_TO_ONE,
-  quantity,
   toBase,
   type BaseAmount,
   type DocumentAmount,
@@ -18,14 +15,17 @@ import {
   type Rate,
 } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
-import type { Books, Charge, ReceiptLine } from '../posting/books.ts';
+import type { Ahead, Books, BilledPart, Bought, Charge, OrderLine, ReceiptLine } from '../posting/books.ts';
 import { checkCitedOnce, checkCurrency, checkDate, post, rateOn, refused, type Decision } from '../posting/decision.ts';
+import type { Cost, Flow } from '../posting/effects.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
+import { clearing, unbilledOf } from './billedAmounts.ts';
 import { billNumberKey } from './billNumber.ts';
-import { checkPrice } from './order.ts';
+import { shareTax, type BillTax } from './billTax.ts';
+import { checkPrice, openToReceive, sumOf } from './order.ts';
 
-/** Where a price difference goes: into the goods as a late cost, or to purchase price variance. */
-export type DifferenceDecision = 'cost' | 'variance';
+/** Where a price difference goes: into the goods as a late cost, to purchase price variance, or back as a credit that is asked for. */
+export type DifferenceDecision = 'cost' | 'variance' | 'credit';
 
 export interface BillCommand {
   readonly kind: 'bill';
@@ -34,100 +34,259 @@ export interface BillCommand {
   readonly number: string;
   readonly currency: string;
   readonly date: Day;
+  /** Of a received line, or of an order line where the bill comes ahead of the goods. */
   readonly lines: readonly { of: LineId; quantity: Quantity; price: Price; discount: Fraction; difference: DifferenceDecision }[];
   readonly charges: readonly { kind: string; amount: DocumentAmount }[];
+  readonly expenses?: readonly { expense: string; amount: DocumentAmount; dimensions?: Dimensions | undefined }[] | undefined;
+  readonly tax?: readonly BillTax[] | undefined;
 }
 
+/** A billed line. What it clears and differs by is at the receipt's rate, what is owed at the bill's. */
 export interface BilledLine {
   readonly id: LineId;
   readonly of: LineId;
+  readonly ahead: boolean;
+  readonly bought: Bought;
+  readonly pool: PoolId | undefined;
+  /** The day on which the goods came: a late cost belongs to it. */
+  readonly received: Day;
+  readonly dimensions: Dimensions | undefined;
   readonly quantity: Quantity;
   readonly price: Price;
   readonly discount: Fraction;
   readonly difference: DifferenceDecision;
-  /** As billed, in the bill's currency. */
+  /** As billed and as ordered, in the bill's currency. */
   readonly amount: DocumentAmount;
+  readonly ordered: DocumentAmount;
   /** The part of the receipt's amount that this line clears, in base currency. */
   readonly cleared: BaseAmount;
-  /** Billed less ordered, at the receipt's rate. */
+  /** Billed less ordered. */
   readonly priceDifference: BaseAmount;
   /** As owed, at the bill's rate. */
   readonly payable: BaseAmount;
+  /** The rate of what it clears: the receipt's, ahead of the goods the bill's. */
+  readonly rate: Rate;
+  /** Its share of tax that cannot be reclaimed, in base currency. */
+  readonly tax: BaseAmount;
 }
 
-export interface BillDocument extends Omit<BillCommand, 'lines' | 'charges'> {
+export interface BillDocument extends Omit<BillCommand, 'lines' | 'charges' | 'expenses'> {
   readonly numberKey: string;
   readonly rate: Rate;
   readonly lines: readonly BilledLine[];
-  /** Numbered after the lines. */
-  readonly charges: readonly (Charge & { documentAmount: DocumentAmount })[];
+  /** Numbered after the lines; `amount` with its tax. */
+  readonly charges: readonly (Charge & { documentAmount: DocumentAmount; isCost: boolean })[];
+  /** Numbered after the charges; `amount` with its tax. */
+  readonly expenses: readonly { id: LineId; expense: string; documentAmount: DocumentAmount; amount: BaseAmount; dimensions: Dimensions | undefined }[];
+  readonly recoverableTax: BaseAmount;
+  /** What is owed in all. */
+  readonly total: { amount: DocumentAmount; base: BaseAmount };
 }
 
 /**
- * A vendor bill on received lines and its charges: clears goods received not invoiced for the quantity billed, takes price
- * differences at the receipt's rate where they were decided to go, rate differences to exchange difference, charges to
- * *charges to allocate* (accounting.md, What posts what).
+ * A vendor bill: clears goods received not invoiced for the quantity billed, takes price differences at the receipt's rate
+ * where they were decided to go, rate differences to exchange difference, charges to *charges to allocate*; billed ahead of
+ * the goods it stands in goods received not invoiced (accounting.md, What posts what).
  */
 export function decideBill(books: Books, command: BillCommand): Decision<BillDocument> {
   const refusals = checkBill(books, command);
   if (refusals.length > 0) return refused(refusals);
+  const document = billDocument(books, command);
+  if ('reason' in document) return refused([document]);
+  const bills = command.lines.map((line) => line.of);
+  return post(books, {
+    document,
+    date: command.date,
+    effects: { flows: flowsOf(books, document), costs: document.lines.flatMap((line) => costsOf(command.vendor, line)) },
+    cites: bills,
+  });
+}
 
-  const rate = rateOn(books, command.currency, command.date) ?? ONE_TO_ONE;
-  const document = books.nextDocument.toString();
-  const journal = new Journal(command.date);
-  const about = { vendor: command.vendor };
-  const costs: Cost[] = [];
-  const lines = command.lines.map((line, position) => {
-    const received = books.receiptLines.get(line.of) as ReceiptLine;
-    const billed = billedLine(books, line, received, rate, lineId(document, position + 1));
-    const intoCost = line.difference === 'cost';
-    journal.credit(command.date, 'payables', billed.payable, about);
-    journal.debit(command.date, 'grni', base(billed.cleared + (intoCost ? billed.priceDifference : 0n)), about);
-    journal.debit(command.date, 'exchange-difference', base(billed.payable - billed.cleared - billed.priceDifference));
-    if (!intoCost) journal.debit(command.date, 'price-variance', billed.priceDifference, { item: received.item });
-    else if (billed.priceDifference !== 0n) {
-      costs.push({ pool: received.pool, movement: received.id, component: 'price difference', amount: billed.priceDifference, against: 'grni', about });
-    }
-    return billed;
+function billDocument(books: Books, command: BillCommand): BillDocument | Refusal {
+  const { currency } = command;
+  const home = books.company.currency;
+  const rate = rateOn(books, currency, command.date) ?? ONE_TO_ONE;
+  const number = books.nextDocument.toString();
+  const expenses = command.expenses ?? [];
+  const id = (position: number) => lineId(number, position + 1);
+  const lines = command.lines.map((line, position) => billedLine(books, line, rate, id(position)));
+  const amounts = [...lines, ...command.charges, ...expenses].map(({ amount }) => amount);
+  const tax = shareTax(command.tax ?? [], amounts, currency, rate, home);
+  if (!tax.ok) return tax.refusal;
+  const withTax = (position: number, amount: DocumentAmount) => base(toBase(amount, currency, rate, home) + (tax.shares[position] ?? 0n));
+  const charges = command.charges.map(({ kind, amount: charged }, at) => {
+    const position = lines.length + at;
+    const known = { id: id(position), kind, vendor: command.vendor, date: command.date, amount: withTax(position, charged), allocated: [] };
+    return { ...known, documentAmount: charged, isCost: !books.company.notCosts.has(kind) };
   });
-  const charges = command.charges.map((charge, position) => {
-    const amount = toBase(charge.amount, command.currency, rate, books.company.currency);
-    journal.credit(command.date, 'payables', amount, about);
-    journal.debit(command.date, 'charges-to-allocate', amount, about);
-    const id = lineId(document, command.lines.length + position + 1);
-    return { id, kind: charge.kind, vendor: command.vendor, date: command.date, amount, allocated: base(0n), documentAmount: charge.amount };
+  const expensed = expenses.map(({ expense, amount, dimensions }, at) => {
+    const position = lines.length + charges.length + at;
+    return { id: id(position), expense, documentAmount: amount, amount: withTax(position, amount), dimensions };
   });
-  return post(books, { ...command, numberKey: billNumberKey(command.number), rate, lines, charges }, journal, command.date, [], costs);
+  const taxed = lines.map((line, position) => ({ ...line, tax: base(tax.shares[position] ?? 0n) }));
+  const owed = [...taxed.map((line) => line.payable + line.tax), ...[...charges, ...expensed].map(({ amount }) => amount), tax.recoverable];
+  const total = [...amounts, ...(command.tax ?? []).map(({ amount }) => amount)].reduce((sum, amount) => sum + amount, 0n);
+  return {
+    ...command,
+    numberKey: billNumberKey(command.number),
+    rate,
+    lines: taxed,
+    charges,
+    expenses: expensed,
+    recoverableTax: base(tax.recoverable),
+    total: { amount: documentAmount(total), base: base(owed.reduce((sum, amount) => sum + amount, 0n)) },
+  };
+}
+
+function billedLine(books: Books, line: BillCommand['lines'][number], billRate: Rate, id: LineId): Omit<BilledLine, 'tax'> {
+  const received = books.receiptLines.get(line.of);
+  const of = (received ?? books.orderLines.get(line.of)) as ReceiptLine | OrderLine;
+  const { currency, bought, dimensions } = of;
+  const home = books.company.currency;
+  const rate = received?.rate ?? billRate;
+  const amount = lineAmount(line.quantity, line.price, line.discount, currency);
+  const { ordered, cleared } = received ? clearing(received, line.quantity) : orderedAhead(of as OrderLine, line.quantity, rate, home);
+  return {
+    ...{ id, of: line.of, ahead: received === undefined, bought, pool: received?.pool, received: received?.date ?? of.date, dimensions },
+    ...{ quantity: line.quantity, price: line.price, discount: line.discount, difference: line.difference },
+    ...{ amount, ordered, cleared, rate },
+    priceDifference: toBase(documentAmount(amount - ordered), currency, rate, home),
+    payable: toBase(amount, currency, billRate, home),
+  };
+}
+
+function orderedAhead(ordered: OrderLine, part: Quantity, rate: Rate, home: string): { ordered: DocumentAmount; cleared: BaseAmount } {
+  const amount = lineAmount(part, ordered.price, ordered.discount, ordered.currency);
+  return { ordered: amount, cleared: toBase(amount, ordered.currency, rate, home) };
+}
+
+/** What a bill line ahead of the goods leaves for the receipt. */
+export function aheadOf(line: BilledLine, date: Day): Ahead {
+  const asked = line.difference === 'credit' ? line.priceDifference : 0n;
+  const standing = base(line.payable - asked);
+  const goods = line.difference === 'cost' ? standing : line.cleared;
+  return { line: line.id, date, quantity: line.quantity, amount: line.amount, base: standing, goods: base(goods), tax: line.tax, taken: [] };
+}
+
+/** What a bill line takes of a received line. */
+export function billedPartOf(line: BilledLine, date: Day): BilledPart {
+  const { id, quantity, ordered, cleared, amount, priceDifference, difference } = line;
+  const when = (decision: DifferenceDecision) => (difference === decision ? priceDifference : base(0n));
+  return { line: id, date, quantity, ordered, cleared, billed: amount, intoGoods: when('cost'), toVariance: when('variance') };
+}
+
+/**
+ * The bill's own figures. What goes into goods is carried by goods received not invoiced, for it is posted on the day the
+ * goods came, which may be later.
+ */
+function flowsOf(books: Books, bill: BillDocument): Flow[] {
+  const onPurchase = books.company.recognition === 'on-purchase';
+  const about: About = { vendor: bill.vendor };
+  const flows: Flow[] = [
+    { account: 'payables', amount: base(-bill.total.base), about },
+    { account: 'input-tax', amount: bill.recoverableTax, about },
+  ];
+  for (const line of bill.lines) flows.push(...(onPurchase ? purchasedLine(bill, line) : soldLine(bill, line)));
+  for (const { amount, isCost, kind } of bill.charges) {
+    if (!isCost) flows.push({ account: 'expense', amount, about: { ...about, expense: kind } });
+    else flows.push({ account: onPurchase ? 'purchases' : 'charges-to-allocate', amount, about });
+  }
+  for (const { amount, expense, dimensions } of bill.expenses) flows.push({ account: 'expense', amount, about: { ...about, expense, ...dimensions } });
+  return flows;
+}
+
+/** Cost recognised when goods are sold. */
+function soldLine(bill: BillDocument, line: BilledLine): Flow[] {
+  const { payable, cleared, priceDifference, difference, tax, dimensions, bought } = line;
+  const about: About = { vendor: bill.vendor, ...dimensions };
+  const asked: Flow[] = difference === 'credit' ? [{ account: 'expected-credits', amount: priceDifference, about }] : [];
+  if (line.ahead) {
+    const standing = aheadOf(line, bill.date);
+    return [...asked, { account: 'grni', amount: base(standing.base + tax), about }];
+  }
+  const flows: Flow[] = [...asked, { account: 'exchange-difference', amount: base(payable - cleared - priceDifference), about: dimensions ?? {} }];
+  if (bought.expense !== undefined) {
+    const further = base(tax + (difference === 'credit' ? 0n : priceDifference));
+    return [...flows, { account: 'grni', amount: cleared, about }, { account: 'expense', amount: further, about: { ...about, expense: bought.expense } }];
+  }
+  const intoGoods = base(tax + (difference === 'cost' ? priceDifference : 0n));
+  const variance = difference === 'variance' ? priceDifference : base(0n);
+  flows.push({ account: 'grni', amount: base(cleared + intoGoods), about });
+  flows.push({ account: 'price-variance', amount: variance, about: { ...about, item: bought.item } });
+  return flows;
+}
+
+/** Purchases expensed when billed. */
+function purchasedLine(bill: BillDocument, { payable, priceDifference, difference, tax, dimensions, bought }: BilledLine): Flow[] {
+  const about: About = { vendor: bill.vendor, ...dimensions };
+  const asked = difference === 'credit' ? priceDifference : 0n;
+  const expense: Pick<Flow, 'account' | 'about'> =
+    bought.expense === undefined
+      ? { account: 'purchases', about: { ...about, item: bought.item } }
+      : { account: 'expense', about: { ...about, expense: bought.expense } };
+  return [
+    { account: 'expected-credits', amount: base(asked), about },
+    { ...expense, amount: base(payable + tax - asked) },
+  ];
+}
+
+function costsOf(vendor: string, { pool, of, received, difference, priceDifference, tax, dimensions }: BilledLine): Cost[] {
+  if (pool === undefined) return [];
+  const common = { pool, movement: of, date: received, against: 'grni' as const, about: { vendor, ...dimensions } };
+  const costs: Cost[] = [{ ...common, component: 'tax', shared: true, amount: tax }];
+  if (difference === 'cost') costs.push({ ...common, component: 'price difference', shared: false, amount: priceDifference });
+  return costs.filter(({ amount }) => amount !== 0n);
 }
 
 function checkBill(books: Books, command: BillCommand): Refusal[] {
-  const received = command.lines.map((line) => books.receiptLines.get(line.of));
   // A bill is often dated before the goods are here; what it adds to them is then posted on the day they came.
   const refusals: Refusal[] = [
     ...checkDate(books, command.date),
     ...checkCurrency(books, command.currency, command.date),
     ...checkCitedOnce(command.lines, '/lines'),
   ];
-  if (command.lines.length + command.charges.length === 0) refusals.push(refusal('no_lines', '/lines'));
+  const expenses = command.expenses ?? [];
+  if (command.lines.length + command.charges.length + expenses.length + (command.tax ?? []).length === 0) refusals.push(refusal('no_lines', '/lines'));
   if (books.billNumbers.has(`${command.vendor}|${billNumberKey(command.number)}`)) {
     refusals.push(refusal('bill_number_taken', '/number', { number: command.number }));
   }
-  command.lines.forEach((line, position) => {
-    const at = `/lines/${position}`;
-    const of = received[position];
-    if (!of) return void refusals.push(refusal('line_unknown', at, { line: line.of }));
-    if (of.vendor !== command.vendor) refusals.push(refusal('vendor_differs', at));
-    if (of.currency !== command.currency) {
-      refusals.push(refusal('currency_differs_from_order', '/currency', { ordered: of.currency, billed: command.currency }));
-    }
-    const open = quantity(of.quantity - of.billed);
-    if (line.quantity <= 0n) refusals.push(refusal('quantity_not_positive', `${at}/quantity`));
-    else if (line.quantity > open) {
-      refusals.push(refusal('bill_exceeds_received', `${at}/quantity`, { open: formatQuantity(open), quantity: formatQuantity(line.quantity) }));
-    }
-    refusals.push(...checkPrice(line.price, line.discount, at));
+  command.lines.forEach((line, position) => refusals.push(...checkLine(books, command, line, `/lines/${position}`)));
+  expenses.forEach(({ expense, amount }, position) => {
+    if (expense === '') refusals.push(refusal('missing', `/expenses/${position}/expense`));
+    if (amount <= 0n) refusals.push(refusal(amount === 0n ? 'amount_zero' : 'amount_negative', `/expenses/${position}/amount`));
   });
   return [...refusals, ...checkCharges(command)];
+}
+
+function checkLine(books: Books, command: BillCommand, line: BillCommand['lines'][number], at: string): Refusal[] {
+  const received = books.receiptLines.get(line.of);
+  const ordered = received ? undefined : books.orderLines.get(line.of);
+  const of = received ?? ordered;
+  if (!of) return [refusal('line_unknown', at, { line: line.of })];
+  const refusals: Refusal[] = [];
+  if (of.vendor !== command.vendor) refusals.push(refusal('vendor_differs', at));
+  if (of.currency !== command.currency) {
+    refusals.push(refusal('currency_differs_from_order', '/currency', { ordered: of.currency, billed: command.currency }));
+  }
+  if (line.quantity <= 0n) refusals.push(refusal('quantity_not_positive', `${at}/quantity`));
+  else if (received) refusals.push(...checkOpen('bill_exceeds_received', unbilledOf(received), line.quantity, at));
+  else if (ordered) refusals.push(...checkAhead(books, ordered, line.quantity, at));
+  return [...refusals, ...checkPrice(line.price, line.discount, at)];
+}
+
+/** Ahead of the goods only once everything received is billed (accounting.md), and never more than is still to come. */
+function checkAhead(books: Books, ordered: OrderLine, wanted: Quantity, at: string): Refusal[] {
+  const unbilled = ordered.receipts.reduce((sum, { line }) => {
+    const received = books.receiptLines.get(line);
+    return received ? sum + unbilledOf(received) : sum;
+  }, 0n);
+  if (unbilled > 0n) return [refusal('bill_ahead_while_unbilled', at, { unbilled: formatQuantity(unbilled as Quantity) })];
+  const waiting = sumOf(ordered.aheads) - ordered.aheads.reduce((sum, ahead) => sum + sumOf(ahead.taken), 0n);
+  return checkOpen('bill_ahead_exceeds_ordered', (openToReceive(ordered) - waiting) as Quantity, wanted, at);
+}
+
+function checkOpen(reason: 'bill_exceeds_received' | 'bill_ahead_exceeds_ordered', open: Quantity, wanted: Quantity, at: string): Refusal[] {
+  return wanted > open ? [refusal(reason, `${at}/quantity`, { open: formatQuantity(open), quantity: formatQuantity(wanted) })] : [];
 }
 
 function checkCharges(command: BillCommand): Refusal[] {
@@ -141,31 +300,14 @@ function checkCharges(command: BillCommand): Refusal[] {
   });
 }
 
-function billedLine(books: Books, line: BillCommand['lines'][number], received: ReceiptLine, rate: Rate, id: LineId): BilledLine {
-  const { currency } = received;
-  const home = books.company.currency;
-  const amount = lineAmount(line.quantity, line.price, line.discount, currency);
-  const ordered = cumulativePart(received.amount, received.quantity, received.billed, line.quantity);
-  return {
-    id,
-    of: line.of,
-    quantity: line.quantity,
-    price: line.price,
-    discount: line.discount,
-    difference: line.difference,
-    amount,
-    cleared: base(cumulativePart(received.baseAmount, received.quantity, received.billed, line.quantity)),
-    priceDifference: toBase(documentAmount(amount - ordered), currency, received.rate, home),
-    payable: toBase(amount, currency, rate, home),
-  };
-}
-
-/** The pools that a bill's price differences reach: what must be known before it is decided. */
+/** The pools that a bill reaches: what must be known before it is decided. */
 export function poolsReached(books: Books, command: BillCommand): PoolId[] {
   const rate = rateOn(books, command.currency, command.date) ?? ONE_TO_ONE;
+  const taxed = (command.tax ?? []).some((tax) => !tax.recoverable);
   return command.lines.flatMap((line) => {
     const received = books.receiptLines.get(line.of);
-    if (!received || line.difference !== 'cost') return [];
-    return billedLine(books, line, received, rate, line.of).priceDifference === 0n ? [] : [received.pool];
+    if (!received?.pool || line.quantity <= 0n || line.quantity > unbilledOf(received)) return [];
+    const differs = line.difference === 'cost' && billedLine(books, line, rate, line.of).priceDifference !== 0n;
+    return taxed || differs ? [received.pool] : [];
   });
 }

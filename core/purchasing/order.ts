@@ -1,8 +1,9 @@
+import type { Dimensions } from '../books/journal.ts';
 import { FRACTION_PLACES, type Fraction, type Price, type Quantity } from '../exact/amounts.ts';
 import { isDay, type Day } from '../exact/calendar.ts';
 import { powerOfTen } from '../exact/rounding.ts';
-import type { Books } from '../posting/books.ts';
-import { checkCurrency, checkDate, NOTHING_SETTLED, refused, type Decision } from '../posting/decision.ts';
+import type { Books, Bought, Estimate, OrderLine } from '../posting/books.ts';
+import { checkCurrency, checkDate, post, refused, type Decision } from '../posting/decision.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
 
 export interface OrderCommand {
@@ -10,7 +11,15 @@ export interface OrderCommand {
   readonly vendor: string;
   readonly currency: string;
   readonly date: Day;
-  readonly lines: readonly { item: string; quantity: Quantity; price: Price; discount: Fraction; due: Day | undefined }[];
+  readonly lines: readonly {
+    bought: Bought;
+    quantity: Quantity;
+    price: Price;
+    discount: Fraction;
+    due: Day | undefined;
+    estimates?: readonly Estimate[] | undefined;
+    dimensions?: Dimensions | undefined;
+  }[];
 }
 
 /** A purchase order posts nothing: it is a commitment (accounting.md, What posts what). */
@@ -19,13 +28,15 @@ export function decideOrder(books: Books, command: OrderCommand): Decision<Order
   if (command.lines.length === 0) refusals.push(refusal('no_lines', '/lines'));
   command.lines.forEach((line, position) => {
     const at = `/lines/${position}`;
-    if (!books.items.has(line.item)) refusals.push(refusal('item_unknown', `${at}/item`, { item: line.item }));
+    const { item, expense } = line.bought;
+    if (item !== undefined && !books.items.has(item)) refusals.push(refusal('item_unknown', `${at}/item`, { item }));
+    if (expense === '') refusals.push(refusal('missing', `${at}/expense`));
     if (line.quantity <= 0n) refusals.push(refusal('quantity_not_positive', `${at}/quantity`));
     if (line.due !== undefined && !isDay(line.due)) refusals.push(refusal('date_impossible', `${at}/due`, { date: line.due }));
-    refusals.push(...checkPrice(line.price, line.discount, at));
+    refusals.push(...checkPrice(line.price, line.discount, at), ...checkEstimates(line.estimates ?? [], expense !== undefined, at));
   });
   if (refusals.length > 0) return refused(refusals);
-  return { accepted: true, posted: { document: command, movements: [], settlement: NOTHING_SETTLED, entries: [] } };
+  return post(books, { document: command, date: command.date, postsNothing: true });
 }
 
 export function checkPrice(price: Price, discount: Fraction, at: string): Refusal[] {
@@ -34,3 +45,24 @@ export function checkPrice(price: Price, discount: Fraction, at: string): Refusa
   if (discount < 0n || discount > powerOfTen(FRACTION_PLACES)) refusals.push(refusal('discount_out_of_range', `${at}/discount`));
   return refusals;
 }
+
+/** One estimate for each kind of charge, on goods only. */
+function checkEstimates(estimates: readonly Estimate[], ofExpense: boolean, at: string): Refusal[] {
+  const kinds = new Set<string>();
+  return estimates.flatMap((estimate, position) => {
+    const place = `${at}/estimates/${position}`;
+    if (ofExpense) return [refusal('not_stock', place)];
+    if (kinds.has(estimate.kind)) return [refusal('charge_kind_twice', `${place}/kind`, { kind: estimate.kind })];
+    kinds.add(estimate.kind);
+    if (estimate.by === 'tariff') return [];
+    const figure = estimate.by === 'percent' ? estimate.percent : estimate.amount;
+    return figure < 0n ? [refusal('amount_negative', `${place}/amount`)] : [];
+  });
+}
+
+/** What of an order line may still come. */
+export function openToReceive(line: OrderLine): bigint {
+  return line.quantity - sumOf(line.receipts) + sumOf(line.reopened);
+}
+
+export const sumOf = (parts: readonly { quantity: bigint }[]): bigint => parts.reduce((sum, part) => sum + part.quantity, 0n);

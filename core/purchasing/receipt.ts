@@ -1,94 +1,181 @@
-import { Journal } from '../books/journal.ts';
-import { lineId, type LineId, type Pool } from '../costing/pool.ts';
-import type { Cost, NewMovement } from '../costing/settle.ts';
-import { formatQuantity, lineAmount, ONE_TO_ONE, quantity, toBase, type Quantity } from '../exact/amounts.ts';
+import { estimateComponent, estimatesFor } from '../charges/estimate.ts';
+import { lineId, type LineId, type LotPart, type Pool } from '../costing/pool.ts';
+import { base, documentAmount, formatQuantity, lineAmount, ONE_TO_ONE, quantity, toBase, type BaseAmount, type Quantity, type Rate } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
-import type { Books, OrderLine, ReceiptLine } from '../posting/books.ts';
-import { checkCitedOnce, checkDate, poolOrEmpty, post, rateOn, refused, type Decision } from '../posting/decision.ts';
+import { cumulative } from '../exact/cumulative.ts';
+import type { Ahead, AheadTaken, Books, Item, OrderLine, ReceiptLine } from '../posting/books.ts';
+import { checkCitedOnce, checkDate, checkLots, poolOrEmpty, post, rateOn, refused, type Decision } from '../posting/decision.ts';
+import type { Cost, Flow, NewMovement } from '../posting/effects.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
+import { openToReceive, sumOf } from './order.ts';
 
 export interface ReceiptCommand {
   readonly kind: 'receipt';
   readonly vendor: string;
   readonly date: Day;
   readonly warehouse: string;
-  readonly lines: readonly { of: LineId; quantity: Quantity }[];
+  readonly lines: readonly {
+    of: LineId;
+    quantity: Quantity;
+    lots?: readonly LotPart[] | undefined;
+    /** As seen on the goods; the item's usual one where undefined. */
+    origin?: string | undefined;
+    /** A preference is claimed, with proof of origin. */
+    preference?: boolean | undefined;
+  }[];
 }
 
 export interface ReceiptDocument extends Omit<ReceiptCommand, 'lines'> {
-  readonly lines: readonly (ReceiptLine & { of: LineId })[];
+  readonly lines: readonly ReceiptLine[];
 }
 
 /**
- * Goods received: inventory at round(qty × order price) at the receipt's rate, against goods received not invoiced
+ * Goods received: inventory at round(qty × order price) at the receipt's rate, against goods received not invoiced, and the
+ * charges expected with them, against accrued charges; what was billed ahead is received first, at what it was billed at
  * (accounting.md, What posts what). One receipt may cover lines of several orders of one vendor.
  */
 export function decideReceipt(books: Books, command: ReceiptCommand): Decision<ReceiptDocument> {
   const ordered = command.lines.map((line) => books.orderLines.get(line.of));
-  const refusals: Refusal[] = [
-    ...checkDate(
-      books,
-      command.date,
-      ordered.flatMap((line) => (line ? [line.date] : [])),
-    ),
-    ...checkCitedOnce(command.lines, '/lines'),
-  ];
+  const citedDays = ordered.flatMap((line) => (line ? [line.date] : []));
+  const refusals: Refusal[] = [...checkDate(books, command.date, citedDays), ...checkCitedOnce(command.lines, '/lines')];
   if (command.lines.length === 0) refusals.push(refusal('no_lines', '/lines'));
-  command.lines.forEach((line, position) => refusals.push(...checkLine(books, command, line.quantity, ordered[position], position)));
+  command.lines.forEach((line, position) => refusals.push(...checkLine(books, command, line, ordered[position], `/lines/${position}`)));
   if (refusals.length > 0) return refused(refusals);
 
   const document = books.nextDocument.toString();
-  const journal = new Journal(command.date);
-  const movements: NewMovement[] = [];
-  const costs: Cost[] = [];
-  const opened: Pool[] = [];
-  const lines = command.lines.map((line, position) => {
-    const received = receiptLine(books, command, line.quantity, ordered[position] as OrderLine, lineId(document, position + 1));
-    movements.push({ pool: received.pool, id: received.id, date: command.date, direction: 'in', quantity: line.quantity });
-    costs.push({
-      pool: received.pool,
-      movement: received.id,
-      component: 'goods',
-      amount: received.baseAmount,
-      against: 'grni',
-      about: { vendor: command.vendor },
-    });
-    const item = books.items.get(received.item);
-    if (item) opened.push(poolOrEmpty(books, item, command.warehouse));
-    return { ...received, of: line.of };
+  const lines = command.lines.map((line, position) => receiptLine(books, command, line, ordered[position] as OrderLine, lineId(document, position + 1)));
+  const aheadLines = lines.flatMap((line) => line.ahead.map((part) => part.of));
+  return post(books, {
+    document: { ...command, lines },
+    date: command.date,
+    effects: {
+      movements: lines.flatMap(movementOf),
+      costs: lines.flatMap(costsOf),
+      flows: lines.flatMap((line) => flowsOf(books, line)),
+    },
+    cites: [...command.lines.map((line) => line.of), ...aheadLines],
+    opened: lines.flatMap((line) => openedPool(books, line, command.warehouse)),
   });
-  return post(books, { ...command, lines }, journal, command.date, movements, costs, opened);
 }
 
-function checkLine(books: Books, command: ReceiptCommand, received: Quantity, ordered: OrderLine | undefined, position: number): Refusal[] {
-  const at = `/lines/${position}`;
-  if (!ordered) return [refusal('line_unknown', at, { line: command.lines[position]?.of ?? '' })];
+type Line = ReceiptCommand['lines'][number];
+
+function checkLine(books: Books, command: ReceiptCommand, line: Line, ordered: OrderLine | undefined, at: string): Refusal[] {
+  if (!ordered) return [refusal('line_unknown', at, { line: line.of })];
   if (ordered.vendor !== command.vendor) return [refusal('vendor_differs', at)];
-  if (received <= 0n) return [refusal('quantity_not_positive', `${at}/quantity`)];
-  const open = quantity(ordered.quantity - ordered.received);
-  if (received > open) return [refusal('receipt_exceeds_ordered', `${at}/quantity`, { open: formatQuantity(open), quantity: formatQuantity(received) })];
+  if (line.quantity <= 0n) return [refusal('quantity_not_positive', `${at}/quantity`)];
+  const open = quantity(openToReceive(ordered));
+  if (line.quantity > open) {
+    return [refusal('receipt_exceeds_ordered', `${at}/quantity`, { open: formatQuantity(open), quantity: formatQuantity(line.quantity) })];
+  }
   if (rateOn(books, ordered.currency, command.date) === undefined) {
     return [refusal('rate_missing', '/date', { currency: ordered.currency, date: command.date })];
   }
-  return [];
+  return checkLots(books.items.get(ordered.bought.item ?? ''), line.quantity, line.lots ?? [], at);
 }
 
-function receiptLine(books: Books, command: ReceiptCommand, received: Quantity, ordered: OrderLine, id: LineId): ReceiptLine {
-  const rate = rateOn(books, ordered.currency, command.date) ?? ONE_TO_ONE;
-  const amount = lineAmount(received, ordered.price, ordered.discount, ordered.currency);
+function receiptLine(books: Books, command: ReceiptCommand, line: Line, ordered: OrderLine, id: LineId): ReceiptLine {
+  const rate: Rate = rateOn(books, ordered.currency, command.date) ?? ONE_TO_ONE;
+  const ahead = takeAhead(ordered, line.quantity, id);
+  const rest = quantity(line.quantity - sumOf(ahead));
+  const amount = lineAmount(rest, ordered.price, ordered.discount, ordered.currency);
   const baseAmount = toBase(amount, ordered.currency, rate, books.company.currency);
+  const { item } = ordered.bought;
+  const origin = line.origin ?? books.items.get(item ?? '')?.origin ?? '';
+  const preference = line.preference ?? false;
+  const before = quantity(sumOf(ordered.receipts));
+  const value = base(baseAmount + ahead.reduce((sum, part) => sum + part.goods, 0n));
+  const received = { item: item ?? '', quantity: line.quantity, before, value, date: command.date, origin, preference };
   return {
     id,
+    of: line.of,
     vendor: command.vendor,
     currency: ordered.currency,
     rate,
     date: command.date,
-    item: ordered.item,
-    pool: `${ordered.item}@${command.warehouse}`,
-    quantity: received,
+    bought: ordered.bought,
+    pool: item === undefined ? undefined : `${item}@${command.warehouse}`,
+    quantity: line.quantity,
+    lots: line.lots ?? [],
+    origin,
+    preference,
+    dimensions: ordered.dimensions,
+    ahead,
     amount,
     baseAmount,
-    billed: quantity(0n),
-    goods: baseAmount,
+    estimates: item === undefined ? [] : estimatesFor(books, ordered, received),
+    estimatesUsed: [],
+    bills: [],
+    returns: [],
   };
+}
+
+/** What was billed ahead comes first, in the order in which it was billed: each receipt takes its cumulative part. */
+function takeAhead(ordered: OrderLine, received: Quantity, id: LineId): (AheadTaken & { of: LineId })[] {
+  let wanted = received as bigint;
+  return ordered.aheads.flatMap((ahead) => {
+    const before = sumOf(ahead.taken);
+    const left = ahead.quantity - before;
+    const part = wanted < left ? wanted : left;
+    if (part <= 0n) return [];
+    wanted -= part;
+    return [{ of: ahead.line, line: id, quantity: quantity(part), ...partsOf(ahead, before + part) }];
+  });
+}
+
+function partsOf(ahead: Ahead, soFar: bigint): Pick<AheadTaken, 'amount' | 'base' | 'goods' | 'tax'> {
+  const part = (figure: 'amount' | 'base' | 'goods' | 'tax'): bigint => {
+    const before = ahead.taken.reduce((sum, taken) => sum + taken[figure], 0n);
+    return cumulative(ahead[figure], soFar, ahead.quantity, before);
+  };
+  return { amount: documentAmount(part('amount')), base: base(part('base')), goods: base(part('goods')), tax: base(part('tax')) };
+}
+
+const aboutOf = (line: ReceiptLine) => ({ vendor: line.vendor, ...line.dimensions });
+
+/** The goods' price as they came in: as ordered, and as billed for what was billed ahead. */
+export const goodsReceived = (line: ReceiptLine): BaseAmount => base(line.baseAmount + line.ahead.reduce((sum, part) => sum + part.goods, 0n));
+
+function movementOf(line: ReceiptLine): NewMovement[] {
+  if (line.pool === undefined) return [];
+  const { id, date, quantity: units, lots, dimensions, pool } = line;
+  return [{ pool, id, date, direction: 'in', purpose: 'received', quantity: units, lots, dimensions }];
+}
+
+function costsOf(line: ReceiptLine): Cost[] {
+  if (line.pool === undefined) return [];
+  const common = { pool: line.pool, movement: line.id, date: line.date, about: aboutOf(line) };
+  const tax = base(line.ahead.reduce((sum, part) => sum + part.tax, 0n));
+  return [
+    { ...common, component: 'goods', shared: false, amount: goodsReceived(line), against: 'grni' as const },
+    { ...common, component: 'tax', shared: true, amount: tax, against: 'grni' as const },
+    ...line.estimates.map(({ kind, amount }) => ({
+      ...common,
+      ...{ component: estimateComponent(kind), shared: true, amount, against: 'accrued-charges' as const },
+    })),
+  ].filter(({ amount }) => amount !== 0n);
+}
+
+/** An expense is posted when it comes; what was billed ahead to variance when its goods come. On purchase, neither. */
+function flowsOf(books: Books, line: ReceiptLine): Flow[] {
+  if (books.company.recognition === 'on-purchase') return [];
+  const about = aboutOf(line);
+  const sum = (figure: 'base' | 'goods' | 'tax') => line.ahead.reduce((total, part) => total + part[figure], 0n);
+  if (line.bought.expense !== undefined) {
+    const amount = line.baseAmount + sum('base') + sum('tax');
+    return [
+      { account: 'expense', amount: base(amount), about: { ...about, expense: line.bought.expense } },
+      { account: 'grni', amount: base(-amount), about },
+    ];
+  }
+  const variance = sum('base') - sum('goods');
+  return [
+    { account: 'price-variance', amount: base(variance), about: { ...about, item: line.bought.item } },
+    { account: 'grni', amount: base(-variance), about },
+  ];
+}
+
+function openedPool(books: Books, line: ReceiptLine, warehouse: string): Pool[] {
+  const item: Item | undefined = books.items.get(line.bought.item ?? '');
+  return item ? [poolOrEmpty(books, item, warehouse)] : [];
 }

@@ -1,10 +1,10 @@
-import { Journal } from '../books/journal.ts';
 import { lineId, type LineId } from '../costing/pool.ts';
-import type { ValueChange } from '../costing/settle.ts';
-import { base, cumulativePart, formatQuantity, lineAmount, NO_DISCOUNT, quantity, type BaseAmount, type Price, type Quantity } from '../exact/amounts.ts';
+import { openOf, type Source, type Taking } from '../costing/taking.ts';
+import { base, formatQuantity, lineAmount, NO_DISCOUNT, quantity, type BaseAmount, type Price, type Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
-import type { Books, DeliveryLine } from '../posting/books.ts';
-import { checkCitedOnce, checkDate, refused, type Decision } from '../posting/decision.ts';
+import type { Books } from '../posting/books.ts';
+import { checkCitedOnce, checkDate, post, refused, type Decision } from '../posting/decision.ts';
+import type { Flow } from '../posting/effects.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
 
 export interface InvoiceCommand {
@@ -15,7 +15,7 @@ export interface InvoiceCommand {
 }
 
 export interface InvoiceDocument extends Omit<InvoiceCommand, 'lines'> {
-  readonly lines: readonly { id: LineId; of: LineId; quantity: Quantity; price: Price; amount: BaseAmount; cost: BaseAmount }[];
+  readonly lines: readonly { id: LineId; of: LineId; quantity: Quantity; price: Price; amount: BaseAmount }[];
 }
 
 /**
@@ -23,49 +23,41 @@ export interface InvoiceDocument extends Omit<InvoiceCommand, 'lines'> {
  * *shipped not invoiced* to cost of goods (accounting.md, What posts what).
  */
 export function decideInvoice(books: Books, command: InvoiceCommand): Decision<InvoiceDocument> {
-  const delivered = command.lines.map((line) => books.deliveryLines.get(line.of));
-  const refusals: Refusal[] = [
-    ...checkDate(
-      books,
-      command.date,
-      delivered.flatMap((line) => (line ? [line.date] : [])),
-    ),
-    ...checkCitedOnce(command.lines, '/lines'),
-  ];
+  const delivered = command.lines.map((line) => books.sources.get(line.of));
+  const citedDays = delivered.flatMap((line) => (line ? [line.date] : []));
+  const refusals: Refusal[] = [...checkDate(books, command.date, citedDays), ...checkCitedOnce(command.lines, '/lines')];
   if (command.lines.length === 0) refusals.push(refusal('no_lines', '/lines'));
   command.lines.forEach((line, position) => refusals.push(...checkLine(command, line, delivered[position], `/lines/${position}`)));
   if (refusals.length > 0) return refused(refusals);
 
   const document = books.nextDocument.toString();
-  const { currency } = books.company;
-  const journal = new Journal(command.date);
-  const valueChanges: ValueChange[] = [];
   const lines = command.lines.map((line, position) => {
-    const of = delivered[position] as DeliveryLine;
-    const id = lineId(document, position + 1);
-    const amount = base(lineAmount(line.quantity, line.price, NO_DISCOUNT, currency));
-    const cost = base(cumulativePart(of.value, of.quantity, invoicedOf(of), line.quantity));
-    const about = { item: of.item };
-    journal.debit(command.date, 'receivables', amount);
-    journal.credit(command.date, 'sales', amount, about);
-    journal.debit(command.date, 'cost-of-goods', cost, about);
-    journal.credit(command.date, 'shipped-not-billed', cost, about);
-    if (cost !== 0n) valueChanges.push({ line: id, pool: undefined, component: 'invoiced', amount: cost, effective: command.date, posting: command.date });
-    return { id, ...line, amount, cost };
+    const amount = base(lineAmount(line.quantity, line.price, NO_DISCOUNT, books.company.currency));
+    return { id: lineId(document, position + 1), ...line, amount };
   });
-  return { accepted: true, posted: { document: { ...command, lines }, movements: [], settlement: { pools: [], valueChanges }, entries: journal.entries() } };
+  const flows = lines.flatMap((line, position) => soldFlows(line.amount, delivered[position] as Source));
+  const takings = lines.map((line, position) => ({ of: line.of, taking: invoicedTaking(line, command.date, delivered[position] as Source) }));
+  return post(books, { document: { ...command, lines }, date: command.date, effects: { flows, takings }, cites: command.lines.map((line) => line.of) });
 }
 
-function checkLine(command: InvoiceCommand, line: InvoiceCommand['lines'][number], of: DeliveryLine | undefined, at: string): Refusal[] {
-  if (!of) return [refusal('line_unknown', at, { line: line.of })];
-  if (of.customer !== command.customer) return [refusal('customer_differs', at)];
+/** Receivables against sales; negative for what a customer is given back. */
+export function soldFlows(amount: BaseAmount, { item, dimensions }: Source): Flow[] {
+  return [
+    { account: 'receivables', amount, about: {} },
+    { account: 'sales', amount: base(-amount), about: { item, ...dimensions } },
+  ];
+}
+
+function invoicedTaking(line: { id: LineId; quantity: Quantity }, date: Day, source: Source): Taking {
+  return { line: line.id, date, kind: 'invoiced', quantity: line.quantity, into: undefined, dimensions: source.dimensions };
+}
+
+function checkLine(command: InvoiceCommand, line: InvoiceCommand['lines'][number], of: Source | undefined, at: string): Refusal[] {
+  if (of?.purpose !== 'delivered') return [refusal('line_unknown', at, { line: line.of })];
+  if (of.party !== command.customer) return [refusal('customer_differs', at)];
   const refusals: Refusal[] = line.price < 0n ? [refusal('price_negative', `${at}/price`)] : [];
   if (line.quantity <= 0n) return [...refusals, refusal('quantity_not_positive', `${at}/quantity`)];
-  const open = quantity(of.quantity - invoicedOf(of));
+  const open = quantity(openOf(of).untaken);
   if (line.quantity <= open) return refusals;
   return [...refusals, refusal('invoice_exceeds_delivered', `${at}/quantity`, { open: formatQuantity(open), quantity: formatQuantity(line.quantity) })];
-}
-
-function invoicedOf(delivered: DeliveryLine): Quantity {
-  return quantity(delivered.parts.reduce((sum, part) => sum + part.quantity, 0n));
 }

@@ -36,7 +36,7 @@ const order: DocumentCommand<'order'> = {
     currency: body.currency,
     date: body.date,
     lines: body.lines.map((line, position) => ({
-      item: reader.given(line.item, `/lines/${position}/item`),
+      bought: { item: reader.given(line.item, `/lines/${position}/item`) },
       quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`),
       price: reader.price(line.price, `/lines/${position}/price`),
       discount: reader.discount(line.discount, `/lines/${position}/discount`),
@@ -44,7 +44,7 @@ const order: DocumentCommand<'order'> = {
     })),
   }),
   async load(command, loader) {
-    await loader.loadItems(command.lines.map((line) => line.item));
+    await loader.loadItems(command.lines.flatMap((line) => line.bought.item ?? []));
     await loader.loadRates([command.currency], command.date);
   },
   header: ({ vendor, warehouse, currency, note }) => ({ vendor, warehouse, currency, note }),
@@ -66,7 +66,7 @@ const receipt: DocumentCommand<'receipt'> = {
       command.date,
     );
     await loader.loadPools(
-      ordered.map((line) => poolId(line.item, command.warehouse)),
+      ordered.flatMap((line) => (line.bought.item === undefined ? [] : [poolId(line.bought.item, command.warehouse)])),
       command.date,
       'in',
     );

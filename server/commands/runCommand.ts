@@ -2,14 +2,15 @@ import { createHash } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
 import type { BodyOf, PostedReply, PreviewReply } from '@obolus/contract/commands';
 import type { DocumentKind } from '@obolus/contract/roles';
+import { endOf } from '@obolus/core/costing/pool';
 import type { Settlement } from '@obolus/core/costing/settle';
 import { formatAmount, formatQuantity, unitCost } from '@obolus/core/exact/amounts';
-import { decide, type PostedDocument } from '@obolus/core/posting/decide';
+import { decide } from '@obolus/core/posting/decide';
 import { refused, type Decision, type Posted } from '@obolus/core/posting/decision';
 import { refusal } from '@obolus/core/posting/refusal';
 import { viewEntries } from '../queries/entries.ts';
 import { BooksLoader, type LoadedBooks } from '../storage/loadBooks.ts';
-import { savePosted } from '../storage/savePosted.ts';
+import { savePosted, type ServedDocument } from '../storage/savePosted.ts';
 import { duplicateOf, snapshot, transaction } from '../storage/transaction.ts';
 import { DOCUMENT_COMMANDS, type DocumentCommand } from './documentKinds.ts';
 import { RefusedError, RequestError } from './failures.ts';
@@ -34,7 +35,7 @@ const PREFIX: Readonly<Record<DocumentKind, string>> = {
 };
 
 /** A document that does not exist yet stands after every other in the order of entry. */
-const NOT_YET_NUMBERED = { document: 9_223_372_036_854_775_807n, number: '' };
+const NOT_YET_NUMBERED = { document: 90_000_000_000n, number: '' };
 
 /**
  * The one path of a command: load what it rests on, locked; decide in the core; save in one transaction. The same key
@@ -90,7 +91,7 @@ async function loadAndDecide<Kind extends DocumentKind>(
   kind: Kind,
   body: BodyOf<Kind>,
   { locking }: { locking: boolean },
-): Promise<{ books: LoadedBooks; decision: Decision<PostedDocument>; termsDays: number; number: string }> {
+): Promise<{ books: LoadedBooks; decision: Decision<ServedDocument>; termsDays: number; number: string }> {
   const loader = new BooksLoader(manager, locking);
   const { refusals, termsDays } = await loader.loadCompany(commandOf(kind).header(body));
   const reader = new Reader();
@@ -137,7 +138,7 @@ async function nextNumbers(manager: EntityManager, kind: DocumentKind): Promise<
 async function viewPosted(
   manager: EntityManager,
   books: LoadedBooks,
-  posted: Posted<PostedDocument>,
+  posted: Posted<ServedDocument>,
 ): Promise<Pick<PreviewReply, 'entries' | 'unitCosts' | 'shares'>> {
   const { currency } = books.company;
   const { document } = posted;
@@ -154,14 +155,17 @@ async function viewUnitCosts(manager: EntityManager, settlement: Settlement, boo
   const ids = settlement.pools.map(({ pool }) => pool.item);
   const rows = (await manager.query('SELECT id, name FROM item WHERE id IN (?)', [ids])) as { id: string; name: string }[];
   const names = new Map(rows.map((row) => [row.id, row.name]));
-  return settlement.pools.map(({ pool, before, end }) => ({
-    item: names.get(pool.item) ?? '',
-    warehouse: books.names.warehouses.get(pool.warehouse) ?? '',
-    unit: books.items.get(pool.item)?.unit ?? '',
-    quantity: formatQuantity(end.quantity),
-    before: unitCost(before.value, before.quantity, currency) ?? null,
-    after: unitCost(end.value, end.quantity, currency) ?? null,
-  }));
+  return settlement.pools.map(({ before, pool }) => {
+    const [was, is] = [endOf(before), endOf(pool)];
+    return {
+      item: names.get(pool.item) ?? '',
+      warehouse: books.names.warehouses.get(pool.warehouse) ?? '',
+      unit: books.items.get(pool.item)?.unit ?? '',
+      quantity: formatQuantity(is.quantity),
+      before: unitCost(was.value, was.quantity, currency) ?? null,
+      after: unitCost(is.value, is.quantity, currency) ?? null,
+    };
+  });
 }
 
 const sqlInstant = (at: Date): string => at.toISOString().replace('T', ' ').replace('Z', '');

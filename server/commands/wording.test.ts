@@ -29,6 +29,11 @@ const values = {
   short: '2',
   line: '3/1',
   out: '1',
+  unbilled: '2',
+  lot: 'S-0007',
+  lots: '4',
+  period: '2026-03',
+  documents: 'GR-12, VB-31',
 };
 
 describe('the wording of refusals', () => {
@@ -44,7 +49,7 @@ describe('the wording of refusals', () => {
 
   it('names items and warehouses as users know them', () => {
     const names = { items: new Map([['7', 'YM-EC']]), warehouses: new Map([['1', 'Main']]) };
-    expect(worded({ reason: 'stock_short', at: '', values }, names).says).toBe('YM-EC in Main would be 2 short on 2026-03-01.');
+    expect(worded({ reason: 'stock_short', at: '', values }, names).says).toBe('YM-EC (S-0007) in Main would be 2 short on 2026-03-01.');
   });
 
   it('says nothing is open where nothing is', () => {

@@ -1,7 +1,7 @@
 import type { EntityManager } from 'typeorm';
 import type { EntryView } from '@obolus/contract/commands';
 import { accountOf } from '@obolus/core/books/accounts';
-import type { Entry } from '@obolus/core/books/journal';
+import { readable, type Entry } from '@obolus/core/books/journal';
 import { formatAmount } from '@obolus/core/exact/amounts';
 
 /** Entries as users read them: accounts, items and vendors by name. */
@@ -19,7 +19,7 @@ export async function viewEntries(manager: EntityManager, entries: readonly Entr
   );
   return entries.map((entry) => ({
     date: entry.date,
-    lines: entry.lines.map((line) => ({
+    lines: readable(entry).map((line) => ({
       account: line.account,
       accountName: accountOf(line.account).name,
       amount: formatAmount(line.amount, currency),

@@ -1,9 +1,24 @@
 import type { EntityManager } from 'typeorm';
-import { EMPTY_POOL } from '@obolus/core/costing/fold';
-import { lineId, poolId, type CostingMethod, type Layer, type LineId, type Movement, type Pool, type PoolId, type PoolState } from '@obolus/core/costing/pool';
-import type { InvoicedPart } from '@obolus/core/costing/settle';
+import {
+  BEFORE_ALL,
+  EMPTY_POOL,
+  lineId,
+  placeOf,
+  poolId,
+  type Checkpoint,
+  type CostingMethod,
+  type Layer,
+  type LineId,
+  type Movement,
+  type Pool,
+  type PoolId,
+  type PoolState,
+  type Purpose,
+} from '@obolus/core/costing/pool';
+import type { Source, Taking } from '@obolus/core/costing/taking';
 import { base, documentAmount, fraction, price, quantity, rate } from '@obolus/core/exact/amounts';
-import type { Books, Charge, DatedRate, DeliveryLine, Item, OrderLine, ReceiptLine } from '@obolus/core/posting/books';
+import { cumulative } from '@obolus/core/exact/cumulative';
+import { companyOf, emptyBooks, type Books, type Charge, type DatedRate, type Item, type OrderLine, type ReceiptLine } from '@obolus/core/posting/books';
 import { refusal, type Refusal } from '@obolus/core/posting/refusal';
 import { groupBy } from './groupBy.ts';
 
@@ -31,12 +46,12 @@ export class BooksLoader {
   private readonly orderLines = new Map<LineId, OrderLine>();
   private readonly receiptLines = new Map<LineId, ReceiptLine>();
   private readonly charges = new Map<LineId, Charge>();
-  private readonly deliveryLines = new Map<LineId, DeliveryLine>();
+  private readonly sources = new Map<LineId, Source>();
   private readonly pools = new Map<PoolId, Pool>();
   private readonly poolRows = new Map<PoolId, string>();
   private readonly layerDays = new Map<LineId, string>();
   private readonly warehouses = new Map<string, string>();
-  private readonly billNumbers = new Set<string>();
+  private readonly billNumbers = new Map<string, string>();
   private readonly rates: DatedRate[] = [];
   private company = { currency: '', firstOpenDay: '' };
 
@@ -64,12 +79,16 @@ export class BooksLoader {
   async loadItems(ids: readonly string[]): Promise<void> {
     const missing = distinct(ids).filter((id) => id !== '' && !this.items.has(id));
     if (missing.length === 0) return;
-    for (const row of await this.query('SELECT id, number, name, unit, method, weight, volume FROM item WHERE id IN (?)', [missing])) {
+    for (const row of await this.query('SELECT id, number, name, unit, method, weight, volume, tariff_code, origin FROM item WHERE id IN (?)', [missing])) {
       this.items.set(text(row.id), {
         id: text(row.id),
         number: text(row.number),
         method: text(row.method) as CostingMethod,
+        tracking: 'none',
         unit: text(row.unit),
+        tariffCode: text(row.tariff_code),
+        origin: text(row.origin),
+        standards: [],
         weight: row.weight == null ? undefined : quantity(big(row.weight)),
         volume: row.volume == null ? undefined : quantity(big(row.volume)),
       });
@@ -93,23 +112,34 @@ export class BooksLoader {
     if (documents.length === 0) return;
     await this.lockDocuments(documents);
     const rows = await this.query(
-      `SELECT l.document_id, l.line_no, l.item_id, l.quantity, l.price, l.discount, d.vendor_id, d.currency, d.date,
-              (SELECT COALESCE(SUM(r.quantity), 0) FROM receipt_line r WHERE r.order_id = l.document_id AND r.order_line_no = l.line_no) AS received
+      `SELECT l.document_id, l.line_no, l.item_id, l.quantity, l.price, l.discount, d.vendor_id, d.currency, d.date
        FROM order_line l JOIN document d ON d.id = l.document_id WHERE ${lineIn('l', lines)}`,
       lineParameters(lines),
     );
+    const received = groupBy(
+      await this.query(
+        `SELECT r.document_id, r.line_no, r.quantity, r.order_id, r.order_line_no
+         FROM receipt_line r WHERE ${citingIn('r.order_id', 'r.order_line_no', lines)} ORDER BY r.document_id, r.line_no`,
+        lineParameters(lines),
+      ),
+      (row) => lineId(text(row.order_id), Number(row.order_line_no)),
+    );
     for (const row of rows) {
-      const id = lineId(text(row.document_id), Number(row.line_no));
+      const id = idOf(row);
       this.orderLines.set(id, {
         id,
         vendor: text(row.vendor_id),
         currency: text(row.currency),
         date: text(row.date),
-        item: text(row.item_id),
+        bought: { item: text(row.item_id) },
         quantity: quantity(big(row.quantity)),
         price: price(big(row.price)),
         discount: fraction(big(row.discount)),
-        received: quantity(big(row.received)),
+        estimates: [],
+        dimensions: undefined,
+        receipts: (received.get(id) ?? []).map((part) => ({ line: idOf(part), quantity: quantity(big(part.quantity)) })),
+        reopened: [],
+        aheads: [],
       });
     }
     await this.loadItems(rows.map((row) => text(row.item_id)));
@@ -120,27 +150,42 @@ export class BooksLoader {
     if (documents.length === 0) return;
     await this.lockDocuments(documents);
     const rows = await this.query(
-      `SELECT l.document_id, l.line_no, l.item_id, l.quantity, l.currency, l.rate, l.amount, l.base_amount, d.vendor_id, d.date, d.warehouse_id,
-              (SELECT COALESCE(SUM(b.quantity), 0) FROM bill_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no) AS billed,
-              (SELECT COALESCE(SUM(b.price_difference), 0) FROM bill_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND b.difference = 'cost') AS dearer
+      `SELECT l.document_id, l.line_no, l.order_id, l.order_line_no, l.item_id, l.quantity, l.currency, l.rate, l.amount, l.base_amount, d.vendor_id, d.date, d.warehouse_id
        FROM receipt_line l JOIN document d ON d.id = l.document_id WHERE ${lineIn('l', lines)}`,
       lineParameters(lines),
     );
+    const billed = groupBy(
+      await this.query(
+        `SELECT b.document_id, b.line_no, b.receipt_id, b.receipt_line_no, b.quantity, b.amount, b.cleared, b.price_difference, b.difference, d.date,
+                (SELECT l.amount FROM receipt_line l WHERE l.document_id = b.receipt_id AND l.line_no = b.receipt_line_no) AS received_amount
+         FROM bill_line b JOIN document d ON d.id = b.document_id WHERE ${citingIn('b.receipt_id', 'b.receipt_line_no', lines)} ORDER BY b.document_id, b.line_no`,
+        lineParameters(lines),
+      ),
+      (row) => lineId(text(row.receipt_id), Number(row.receipt_line_no)),
+    );
     for (const row of rows) {
-      const id = lineId(text(row.document_id), Number(row.line_no));
+      const id = idOf(row);
       this.receiptLines.set(id, {
         id,
+        of: lineId(text(row.order_id), Number(row.order_line_no)),
         vendor: text(row.vendor_id),
         currency: text(row.currency),
         rate: rate(big(row.rate)),
         date: text(row.date),
-        item: text(row.item_id),
+        bought: { item: text(row.item_id) },
         pool: poolId(text(row.item_id), text(row.warehouse_id)),
         quantity: quantity(big(row.quantity)),
+        lots: [],
+        origin: '',
+        preference: false,
+        dimensions: undefined,
+        ahead: [],
         amount: documentAmount(big(row.amount)),
         baseAmount: base(big(row.base_amount)),
-        billed: quantity(big(row.billed)),
-        goods: base(big(row.base_amount) + big(row.dearer)),
+        estimates: [],
+        estimatesUsed: [],
+        bills: billedParts(row, billed.get(id) ?? []),
+        returns: [],
       });
     }
     await this.loadItems(rows.map((row) => text(row.item_id)));
@@ -157,14 +202,14 @@ export class BooksLoader {
       lineParameters(lines),
     );
     for (const row of rows) {
-      const id = lineId(text(row.document_id), Number(row.line_no));
+      const id = idOf(row);
       this.charges.set(id, {
         id,
         kind: text(row.kind),
         vendor: text(row.vendor_id),
         date: text(row.date),
         amount: base(big(row.base_amount)),
-        allocated: base(big(row.allocated)),
+        allocated: big(row.allocated) === 0n ? [] : [{ line: id, amount: base(big(row.allocated)) }],
       });
     }
   }
@@ -191,19 +236,18 @@ export class BooksLoader {
   async loadPools(ids: readonly PoolId[], day: string, direction: 'in' | 'out'): Promise<void> {
     const pools = await this.readPools(distinct(ids), true);
     const behind = pools.filter((row) => row.last_day != null && row.last_day > day);
-    const layersOf = direction === 'out' ? groupBy(await this.readLayers(pools), (row) => text(row.pool_id)) : new Map<string, Row[]>();
+    const states = await this.readStates(pools, direction === 'out' ? pools : behind);
     for (const row of pools.filter((row) => !behind.includes(row))) {
-      const stored = layersOf.get(text(row.id)) ?? [];
-      for (const layer of stored) this.layerDays.set(layerOf(layer).of, text(layer.day));
-      const layers = stored.map(layerOf);
-      this.keepPool(row, { quantity: quantity(big(row.quantity)), value: base(big(row.value)), layers }, row.last_day ?? undefined);
+      const state = states.get(row) ?? EMPTY_POOL;
+      this.keepPool(row, [row.last_day == null ? { ...BEFORE_ALL, state } : { date: row.last_day, place: 0, state }]);
     }
-    await this.readHistories(behind);
+    await this.readHistories(behind, states);
   }
 
   /** The pools whose old movements a late cost changes. */
   async loadPoolsWithHistory(ids: readonly PoolId[]): Promise<void> {
-    await this.readHistories(await this.readPools(distinct(ids), false));
+    const pools = await this.readPools(distinct(ids), false);
+    await this.readHistories(pools, await this.readStates(pools, pools));
   }
 
   orderLine = (id: LineId): OrderLine | undefined => this.orderLines.get(id);
@@ -212,13 +256,14 @@ export class BooksLoader {
   async loadBillNumber(vendor: string, key: string): Promise<void> {
     if (vendor === '') return;
     const rows = await this.query('SELECT id FROM document WHERE vendor_id = ? AND reference_key = ?', [vendor, key]);
-    if (rows.length > 0) this.billNumbers.add(`${vendor}|${key}`);
+    for (const row of rows) this.billNumbers.set(`${vendor}|${key}`, text(row.id));
   }
 
   books(nextDocument: bigint): LoadedBooks {
-    const { company, items, rates, orderLines, receiptLines, charges, deliveryLines, pools, billNumbers, poolRows, layerDays } = this;
+    const { company, items, rates, orderLines, receiptLines, charges, sources, pools, billNumbers, poolRows, layerDays } = this;
     const names = { items: new Map([...items].map(([id, item]) => [id, item.number])), warehouses: this.warehouses };
-    return { company, nextDocument, items, rates, orderLines, receiptLines, charges, deliveryLines, pools, billNumbers, poolRows, layerDays, names };
+    const empty = emptyBooks(companyOf(company));
+    return { ...empty, nextDocument, items, rates, orderLines, receiptLines, charges, sources, pools, billNumbers, poolRows, layerDays, names };
   }
 
   private query(sql: string, parameters: unknown[] = []): Promise<Row[]> {
@@ -232,26 +277,43 @@ export class BooksLoader {
     return rows.filter((row) => this.items.has(text(row.item_id)));
   }
 
-  private keepPool(row: Row, poolState: PoolState, coveredTo: string | undefined, movements: readonly Movement[] = []): void {
+  private keepPool(row: Row, checkpoints: Pool['checkpoints'], movements: readonly Movement[] = []): void {
     const item = this.items.get(text(row.item_id));
     if (!item) return;
     const id = poolId(item.id, text(row.warehouse_id));
-    this.pools.set(id, { id, item: item.id, warehouse: text(row.warehouse_id), method: item.method, coveredTo, state: poolState, movements });
+    this.pools.set(id, { id, item: item.id, warehouse: text(row.warehouse_id), method: item.method, checkpoints, movements, writeDowns: [] });
+  }
+
+  /** The stored states of pools: totals, and layers of those that need them. */
+  private async readStates(pools: readonly Row[], withLayers: readonly Row[]): Promise<Map<Row, PoolState>> {
+    const layersOf = groupBy(await this.readLayers(withLayers), (row) => text(row.pool_id));
+    const states = pools.map((row) => {
+      const stored = layersOf.get(text(row.id)) ?? [];
+      for (const layer of stored) this.layerDays.set(idOf(layer), text(layer.day));
+      return [row, { ...EMPTY_POOL, quantity: quantity(big(row.quantity)), value: base(big(row.value)), layers: stored.map(layerOf) }] as const;
+    });
+    return new Map(states);
   }
 
   /** Every movement of the pools at its value as now known, and the invoices that follow their deliveries. */
-  private async readHistories(pools: readonly Row[]): Promise<void> {
+  private async readHistories(pools: readonly Row[], states: ReadonlyMap<Row, PoolState>): Promise<void> {
     if (pools.length === 0) return;
     const rowIds = pools.map((row) => row.id);
     const rows = await this.query(
-      `SELECT m.pool_id, m.document_id, m.line_no, m.date, m.direction, m.quantity, COALESCE(SUM(v.amount), 0) AS value
-       FROM movement m LEFT JOIN value_change v ON v.line_document_id = m.document_id AND v.line_no = m.line_no
-       WHERE m.pool_id IN (?) GROUP BY m.pool_id, m.document_id, m.line_no, m.date, m.direction, m.quantity
+      `SELECT m.pool_id, m.document_id, m.line_no, m.date, m.direction, m.quantity, d.kind, COALESCE(SUM(v.amount), 0) AS value,
+              COALESCE(SUM(CASE WHEN v.component IN ('goods', 'price difference') THEN 0 ELSE v.amount END), 0) AS shared
+       FROM movement m JOIN document d ON d.id = m.document_id LEFT JOIN value_change v ON v.line_document_id = m.document_id AND v.line_no = m.line_no
+       WHERE m.pool_id IN (?) GROUP BY m.pool_id, m.document_id, m.line_no, m.date, m.direction, m.quantity, d.kind
        ORDER BY m.pool_id, m.date, m.document_id, m.line_no`,
       [rowIds],
     );
     const byPool = groupBy(rows, (row) => text(row.pool_id));
-    for (const pool of pools) this.keepPool(pool, EMPTY_POOL, undefined, (byPool.get(text(pool.id)) ?? []).map(movementOf));
+    for (const pool of pools) {
+      const movements = (byPool.get(text(pool.id)) ?? []).map(movementOf);
+      const start: Checkpoint = { ...BEFORE_ALL, state: EMPTY_POOL };
+      const last = movements[movements.length - 1];
+      this.keepPool(pool, last ? [start, { date: last.date, place: last.place, state: states.get(pool) ?? EMPTY_POOL }] : [start], movements);
+    }
     if (rows.some((row) => row.direction === 'out')) await this.readDeliveries('l.pool_id IN (?)', [rowIds]);
   }
 
@@ -287,15 +349,14 @@ export class BooksLoader {
 
   private async readDeliveries(where: string, parameters: unknown[]): Promise<void> {
     const rows = await this.query(
-      `SELECT l.document_id, l.line_no, l.item_id, l.quantity, d.customer, d.date,
+      `SELECT l.document_id, l.line_no, l.item_id, l.quantity, d.customer, d.date, d.warehouse_id,
               (SELECT COALESCE(-SUM(v.amount), 0) FROM value_change v WHERE v.line_document_id = l.document_id AND v.line_no = l.line_no) AS value
        FROM delivery_line l JOIN document d ON d.id = l.document_id WHERE ${where}`,
       parameters,
     );
-    const parts = groupBy(
+    const takings = groupBy(
       await this.query(
-        `SELECT i.document_id, i.line_no, i.delivery_id, i.delivery_line_no, i.quantity, e.date,
-                (SELECT COALESCE(SUM(v.amount), 0) FROM value_change v WHERE v.line_document_id = i.document_id AND v.line_no = i.line_no) AS value
+        `SELECT i.document_id, i.line_no, i.delivery_id, i.delivery_line_no, i.quantity, e.date
          FROM invoice_line i JOIN delivery_line l ON l.document_id = i.delivery_id AND l.line_no = i.delivery_line_no
          JOIN document e ON e.id = i.document_id WHERE ${where} ORDER BY i.document_id, i.line_no`,
         parameters,
@@ -303,15 +364,12 @@ export class BooksLoader {
       (row) => lineId(text(row.delivery_id), Number(row.delivery_line_no)),
     );
     for (const row of rows) {
-      const id = lineId(text(row.document_id), Number(row.line_no));
-      this.deliveryLines.set(id, {
-        id,
-        customer: text(row.customer),
-        date: text(row.date),
-        item: text(row.item_id),
-        quantity: quantity(big(row.quantity)),
-        value: base(big(row.value)),
-        parts: (parts.get(id) ?? []).map(partOf),
+      const line = idOf(row);
+      const item = text(row.item_id);
+      this.sources.set(line, {
+        ...{ line, pool: poolId(item, text(row.warehouse_id)), item, date: text(row.date), purpose: 'delivered', party: text(row.customer) },
+        ...{ quantity: quantity(big(row.quantity)), value: base(big(row.value)), dimensions: undefined },
+        takings: (takings.get(line) ?? []).map(takingOf),
       });
     }
   }
@@ -325,25 +383,43 @@ const documentsOf = (lines: readonly LineId[]): string[] => distinct(lines.map((
 
 const lineIn = (table: string, lines: readonly LineId[]): string => `(${lines.map(() => `(${table}.document_id = ? AND ${table}.line_no = ?)`).join(' OR ')})`;
 
+const citingIn = (document: string, line: string, lines: readonly LineId[]): string => `(${lines.map(() => `(${document} = ? AND ${line} = ?)`).join(' OR ')})`;
+
+const idOf = (row: Row): LineId => lineId(text(row.document_id), Number(row.line_no));
+
 const lineParameters = (lines: readonly LineId[]): string[] => lines.flatMap((line) => line.split('/'));
 
-const movementOf = (row: Row): Movement => ({
-  id: lineId(text(row.document_id), Number(row.line_no)),
-  date: text(row.date),
-  direction: row.direction === 'in' ? 'in' : 'out',
-  quantity: quantity(big(row.quantity)),
-  value: base(row.direction === 'in' ? big(row.value) : -big(row.value)),
-});
+/** What each bill took of a received line, in the order of entry. */
+function billedParts(received: Row, bills: readonly Row[]): ReceiptLine['bills'] {
+  let soFar = 0n;
+  let before = 0n;
+  return bills.map((row) => {
+    soFar += big(row.quantity);
+    const ordered = cumulative(big(received.amount), soFar, big(received.quantity), before);
+    before += ordered;
+    const into = (decision: string) => base(row.difference === decision ? big(row.price_difference) : 0n);
+    return {
+      ...{ line: idOf(row), date: text(row.date), quantity: quantity(big(row.quantity)), ordered: documentAmount(ordered) },
+      ...{ cleared: base(big(row.cleared)), billed: documentAmount(big(row.amount)), intoGoods: into('cost'), toVariance: into('variance') },
+    };
+  });
+}
 
-const layerOf = (row: Row): Layer => ({
-  of: lineId(text(row.document_id), Number(row.line_no)),
-  quantity: quantity(big(row.quantity)),
-  value: base(big(row.value)),
-});
+const PURPOSE: Readonly<Record<string, Purpose>> = { receipt: 'received', opening: 'opened', delivery: 'delivered' };
 
-const partOf = (row: Row): InvoicedPart => ({
-  line: lineId(text(row.document_id), Number(row.line_no)),
-  date: text(row.date),
-  quantity: quantity(big(row.quantity)),
-  value: base(big(row.value)),
-});
+function movementOf(row: Row): Movement {
+  const id = idOf(row);
+  const comes = row.direction === 'in';
+  return {
+    ...{ id, place: placeOf(id), date: text(row.date), direction: comes ? 'in' : 'out', purpose: PURPOSE[text(row.kind)] ?? 'received' },
+    ...{ quantity: quantity(big(row.quantity)), value: base(comes ? big(row.value) : -big(row.value)), shared: base(comes ? big(row.shared) : 0n) },
+    ...{ lots: [], dimensions: undefined, returns: [], back: undefined, standard: undefined },
+  };
+}
+
+const layerOf = (row: Row): Layer => ({ of: idOf(row), part: '', lot: '', quantity: quantity(big(row.quantity)), value: base(big(row.value)) });
+
+function takingOf(row: Row): Taking {
+  const known = { line: idOf(row), date: text(row.date), kind: 'invoiced' as const, quantity: quantity(big(row.quantity)) };
+  return { ...known, into: undefined, dimensions: undefined };
+}

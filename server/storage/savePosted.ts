@@ -1,13 +1,18 @@
 import type { EntityManager, EntitySchema } from 'typeorm';
-import type { Layer, LineId } from '@obolus/core/costing/pool';
+import { readable } from '@obolus/core/books/journal';
+import { endOf, type Layer, type LineId } from '@obolus/core/costing/pool';
 import type { SettledPool, ValueChange } from '@obolus/core/costing/settle';
 import { ONE_TO_ONE } from '@obolus/core/exact/amounts';
 import { addDays } from '@obolus/core/exact/calendar';
-import type { PostedDocument } from '@obolus/core/posting/decide';
+import type { DocumentKind } from '@obolus/contract/roles';
+import type { DocumentOf } from '@obolus/core/posting/decide';
 import { rateOn, type Posted } from '@obolus/core/posting/decision';
 import type { DocumentHeader } from '../commands/documentKinds.ts';
 import type { LoadedBooks } from './loadBooks.ts';
 import { facts } from './tables.ts';
+
+/** The documents that the contract has commands for. */
+export type ServedDocument = DocumentOf[DocumentKind];
 
 const ROWS_AT_ONCE = 1000;
 
@@ -23,7 +28,7 @@ export interface Entering {
 }
 
 /** Appends a posted document with all that it caused, brings its pools up to date, and seals its entries last of all. */
-export async function savePosted(manager: EntityManager, books: LoadedBooks, posted: Posted<PostedDocument>, entering: Entering): Promise<void> {
+export async function savePosted(manager: EntityManager, books: LoadedBooks, posted: Posted<ServedDocument>, entering: Entering): Promise<void> {
   const { document, settlement, entries } = posted;
   const save = (table: EntitySchema, rows: readonly object[]) => append(manager, table, rows);
   await save(facts.document, [documentRow(books, document, entering)]);
@@ -31,7 +36,7 @@ export async function savePosted(manager: EntityManager, books: LoadedBooks, pos
   const rowOf = (pool: string | undefined) => (pool === undefined ? null : (books.poolRows.get(pool) ?? null));
   await save(
     facts.movement,
-    posted.movements.map((movement) => ({
+    posted.effects.movements.map((movement) => ({
       ...keyOf(movement.id),
       pool_id: rowOf(movement.pool),
       date: movement.date,
@@ -47,7 +52,7 @@ export async function savePosted(manager: EntityManager, books: LoadedBooks, pos
   await save(
     facts.journalLine,
     entries.flatMap((entry, position) =>
-      entry.lines.map((line, at) => ({
+      readable(entry).map((line, at) => ({
         document_id: entering.id,
         entry_no: position + 1,
         line_no: at + 1,
@@ -66,7 +71,7 @@ export async function savePosted(manager: EntityManager, books: LoadedBooks, pos
   for (const position of entries.keys()) await manager.query('CALL seal_entry(?, ?)', [entering.id, position + 1]);
 }
 
-function documentRow(books: LoadedBooks, document: PostedDocument, { id, number, key, user, at, header, termsDays }: Entering): object {
+function documentRow(books: LoadedBooks, document: ServedDocument, { id, number, key, user, at, header, termsDays }: Entering): object {
   const currency = header.currency ?? books.company.currency;
   return {
     id,
@@ -91,7 +96,7 @@ function documentRow(books: LoadedBooks, document: PostedDocument, { id, number,
 
 type Save = (table: EntitySchema, rows: readonly object[]) => Promise<void>;
 
-async function saveLines(save: Save, books: LoadedBooks, document: PostedDocument, { id }: Entering): Promise<void> {
+async function saveLines(save: Save, books: LoadedBooks, document: ServedDocument, { id }: Entering): Promise<void> {
   const at = (position: number) => ({ document_id: id, line_no: position + 1 });
   switch (document.kind) {
     case 'order':
@@ -99,7 +104,7 @@ async function saveLines(save: Save, books: LoadedBooks, document: PostedDocumen
         facts.orderLine,
         document.lines.map((line, position) => ({
           ...at(position),
-          item_id: line.item,
+          item_id: line.bought.item,
           quantity: line.quantity,
           price: line.price,
           discount: line.discount,
@@ -112,8 +117,8 @@ async function saveLines(save: Save, books: LoadedBooks, document: PostedDocumen
         document.lines.map((line, position) => ({
           ...at(position),
           ...citing('order', 'order_line_no', line.of),
-          item_id: line.item,
-          pool_id: books.poolRows.get(line.pool),
+          item_id: line.bought.item,
+          pool_id: books.poolRows.get(line.pool ?? ''),
           quantity: line.quantity,
           currency: line.currency,
           rate: line.rate,
@@ -211,15 +216,13 @@ async function savePools(manager: EntityManager, books: LoadedBooks, pools: read
   if (pools.length === 0) return;
   const rowOf = ({ pool }: SettledPool) => books.poolRows.get(pool.id) ?? '';
   const totals = pools.map((settled) => {
-    const { pool, end } = settled;
-    const last = pool.movements[pool.movements.length - 1]?.date ?? pool.coveredTo ?? null;
-    return [rowOf(settled), pool.item, pool.warehouse, end.quantity, end.value, last];
+    const { pool } = settled;
+    const end = endOf(pool);
+    const last = pool.checkpoints[pool.checkpoints.length - 1]?.date ?? '';
+    return [rowOf(settled), pool.item, pool.warehouse, end.quantity, end.value, last === '' ? null : last];
   });
   await insertRows(manager, 'pool', ['id', 'item_id', 'warehouse_id', 'quantity', 'value', 'last_day'], totals, ['quantity', 'value', 'last_day']);
-  const fifo = pools.filter(({ pool }) => pool.method === 'fifo');
-  const rewritten = fifo.filter(({ pool }) => pool.coveredTo === undefined).map(rowOf);
-  if (rewritten.length > 0) await manager.query('DELETE FROM pool_layer WHERE pool_id IN (?)', [rewritten]);
-  const changes = fifo.map((settled) => layerChanges(rowOf(settled), settled, books));
+  const changes = pools.map((settled) => layerChanges(rowOf(settled), settled, books));
   const gone = changes.flatMap((change) => change.gone);
   if (gone.length > 0) {
     await manager.query(`DELETE FROM pool_layer WHERE ${gone.map(() => '(pool_id = ? AND document_id = ? AND line_no = ?)').join(' OR ')}`, gone.flat());
@@ -228,11 +231,12 @@ async function savePools(manager: EntityManager, books: LoadedBooks, pools: read
   await insertRows(manager, 'pool_layer', ['pool_id', 'day', 'document_id', 'line_no', 'quantity', 'value'], left, ['quantity', 'value']);
 }
 
-function layerChanges(row: string, { pool, end }: SettledPool, books: LoadedBooks): { gone: string[][]; left: unknown[][] } {
-  const stored = new Map<LineId, Layer>(pool.coveredTo === undefined ? [] : (books.pools.get(pool.id)?.state.layers ?? []).map((layer) => [layer.of, layer]));
+function layerChanges(row: string, { before, pool }: SettledPool, books: LoadedBooks): { gone: string[][]; left: unknown[][] } {
+  const stored = new Map<LineId, Layer>(endOf(before).layers.map((layer) => [layer.of, layer]));
   const dayOf = new Map([...pool.movements.map((movement) => [movement.id, movement.date] as const), ...books.layerDays]);
-  const kept = new Set(end.layers.map((layer) => layer.of));
-  const changed = end.layers.filter((layer) => stored.get(layer.of)?.quantity !== layer.quantity || stored.get(layer.of)?.value !== layer.value);
+  const { layers } = endOf(pool);
+  const kept = new Set(layers.map((layer) => layer.of));
+  const changed = layers.filter((layer) => stored.get(layer.of)?.quantity !== layer.quantity || stored.get(layer.of)?.value !== layer.value);
   return {
     gone: [...stored.keys()].filter((of) => !kept.has(of)).map((of) => [row, ...of.split('/')]),
     left: changed.map((layer) => [row, dayOf.get(layer.of), ...layer.of.split('/'), layer.quantity, layer.value]),

@@ -1,8 +1,9 @@
 import { createHash } from 'node:crypto';
 import type { DataSource } from 'typeorm';
-import { EMPTY_POOL, fold } from '@obolus/core/costing/fold';
-import { lineId, type CostingMethod, type Movement } from '@obolus/core/costing/pool';
-import { base, cumulativePart, quantity } from '@obolus/core/exact/amounts';
+import { fold } from '@obolus/core/costing/fold';
+import { EMPTY_POOL, lineId, placeOf, type CostingMethod, type Movement } from '@obolus/core/costing/pool';
+import { base, quantity } from '@obolus/core/exact/amounts';
+import { cumulative } from '@obolus/core/exact/cumulative';
 import { groupBy } from '../storage/groupBy.ts';
 
 type Row = Record<string, string>;
@@ -18,6 +19,7 @@ export async function proveBooks(source: DataSource): Promise<string[]> {
 async function provePools(source: DataSource): Promise<string[]> {
   const wrong: string[] = [];
   const pools: Row[] = await source.query('SELECT p.id, p.quantity, p.value, i.method FROM pool p JOIN item i ON i.id = p.item_id');
+  const [company] = (await source.query('SELECT currency FROM company')) as Row[];
   let inventory = 0n;
   for (const pool of pools) {
     const rows: Row[] = await source.query(
@@ -25,20 +27,14 @@ async function provePools(source: DataSource): Promise<string[]> {
        FROM movement m WHERE m.pool_id = ? ORDER BY m.date, m.document_id, m.line_no`,
       [pool.id],
     );
-    const movements: Movement[] = rows.map((row) => ({
-      id: lineId(String(row.document_id), Number(row.line_no)),
-      date: row.date ?? '',
-      direction: row.direction === 'in' ? 'in' : 'out',
-      quantity: quantity(BigInt(row.quantity ?? 0)),
-      value: base(row.direction === 'in' ? BigInt(row.value ?? 0) : -BigInt(row.value ?? 0)),
-    }));
-    const folded = fold(pool.method as CostingMethod, EMPTY_POOL, movements);
+    const movements = rows.map(movementOf);
+    const folded = fold(pool.method as CostingMethod, EMPTY_POOL, movements, String(company?.currency));
     if (!folded.ok) {
       wrong.push(`pool ${pool.id} is short at ${folded.short.movement}`);
       continue;
     }
     for (const movement of movements) {
-      const should = folded.outs.get(movement.id);
+      const should = folded.values.get(movement.id);
       if (should !== undefined && should !== movement.value) wrong.push(`pool ${pool.id}: ${movement.id} should cost ${should}, costs ${movement.value}`);
     }
     if (folded.end.quantity !== BigInt(pool.quantity ?? 0) || folded.end.value !== BigInt(pool.value ?? 0)) {
@@ -58,6 +54,16 @@ async function provePools(source: DataSource): Promise<string[]> {
   return wrong;
 }
 
+function movementOf(row: Row): Movement {
+  const id = lineId(String(row.document_id), Number(row.line_no));
+  const comes = row.direction === 'in';
+  return {
+    ...{ id, place: placeOf(id), date: row.date ?? '', direction: comes ? 'in' : 'out', purpose: comes ? 'received' : 'delivered' },
+    ...{ quantity: quantity(BigInt(row.quantity ?? 0)), value: base(comes ? BigInt(row.value ?? 0) : -BigInt(row.value ?? 0)), shared: base(0n) },
+    ...{ lots: [], dimensions: undefined, returns: [], back: undefined, standard: undefined },
+  };
+}
+
 async function proveInvoices(source: DataSource): Promise<string[]> {
   const value = '(SELECT COALESCE(SUM(v.amount), 0) FROM value_change v WHERE v.line_document_id = l.document_id AND v.line_no = l.line_no)';
   const delivered: Row[] = await source.query(`SELECT l.document_id, l.line_no, l.quantity, ${value} AS value FROM delivery_line l`);
@@ -66,10 +72,12 @@ async function proveInvoices(source: DataSource): Promise<string[]> {
   );
   const parts = groupBy(invoiced, (row) => `${row.delivery_id}/${row.delivery_line_no}`);
   return delivered.flatMap((line) => {
+    let soFar = 0n;
     let before = 0n;
     return (parts.get(`${line.document_id}/${line.line_no}`) ?? []).flatMap((part) => {
-      const should = cumulativePart(-BigInt(line.value ?? 0), quantity(BigInt(line.quantity ?? 0)), quantity(before), quantity(BigInt(part.quantity ?? 0)));
-      before += BigInt(part.quantity ?? 0);
+      soFar += BigInt(part.quantity ?? 0);
+      const should = cumulative(-BigInt(line.value ?? 0), soFar, BigInt(line.quantity ?? 0), before);
+      before += should;
       return should === BigInt(part.value ?? 0) ? [] : [`invoice ${part.document_id} should take ${should}, takes ${part.value}`];
     });
   });

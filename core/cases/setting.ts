@@ -1,0 +1,85 @@
+import { base, baseOrThrow, FRACTION_PLACES, fraction, priceOrThrow, quantityOrThrow, rateOrThrow, type Fraction } from '../exact/amounts.ts';
+import { decimalOrThrow } from '../exact/decimal.ts';
+import { companyOf, emptyBooks, type Books, type DatedRate, type Item, type Tracking } from '../posting/books.ts';
+import type { CostingMethod } from '../costing/pool.ts';
+import type { TariffRate } from '../tariff/schedule.ts';
+import { isTrue, NotKnown, onlyKeys, optionalText, textOf, type CaseFile, type Fields } from './caseFile.ts';
+
+/** The books before the first step: the company, its items, rates of exchange and tariff. */
+export function openingBooks(file: CaseFile): Books {
+  onlyKeys(file.company, ['currency', 'recognition', 'customs-value'], 'company');
+  const recognition = optionalText(file.company, 'recognition') ?? 'on-sale';
+  if (recognition !== 'on-sale' && recognition !== 'on-purchase') throw new NotKnown(`cost recognised ${recognition} is not known`);
+  const customs = optionalText(file.company, 'customs-value') ?? 'goods';
+  if (customs !== 'goods' && customs !== 'with-freight') throw new NotKnown(`a customs value ${customs} is not known`);
+  const currency = textOf(file.company, 'currency');
+  const company = companyOf({ currency, firstOpenDay: '1900-01-01', recognition, customsValueWithFreight: customs === 'with-freight' });
+  return {
+    ...emptyBooks(company),
+    items: new Map(Object.entries(file.items).map(([id, fields]) => [id, itemOf(id, fields)] as const)),
+    rates: file.rates.flatMap((fields) => ratesOf(fields)),
+    tariff: file.tariff.map((fields) => tariffRate(fields, currency)),
+  };
+}
+
+const METHODS: Readonly<Record<string, { method: CostingMethod; tracking: Tracking }>> = {
+  fifo: { method: 'fifo', tracking: 'none' },
+  average: { method: 'average', tracking: 'none' },
+  standard: { method: 'standard', tracking: 'none' },
+  lot: { method: 'lot', tracking: 'lot' },
+  serial: { method: 'lot', tracking: 'serial' },
+};
+
+function itemOf(id: string, fields: Fields): Item {
+  onlyKeys(fields, ['method', 'unit', 'weight', 'volume', 'code', 'origin', 'standard'], `item ${id}`);
+  const name = textOf(fields, 'method');
+  const kept = METHODS[name];
+  if (!kept) throw new NotKnown(`the method ${name} is not known`);
+  const weight = optionalText(fields, 'weight');
+  const volume = optionalText(fields, 'volume');
+  return {
+    id,
+    ...kept,
+    unit: optionalText(fields, 'unit') ?? 'each',
+    weight: weight === undefined ? undefined : quantityOrThrow(weight),
+    volume: volume === undefined ? undefined : quantityOrThrow(volume),
+    tariffCode: optionalText(fields, 'code') ?? '',
+    origin: optionalText(fields, 'origin') ?? '',
+    standards: kept.method === 'standard' ? [{ line: '', date: '', standard: priceOrThrow(textOf(fields, 'standard')) }] : [],
+  };
+}
+
+function ratesOf(fields: Fields): DatedRate[] {
+  const from = textOf(fields, 'on');
+  return Object.keys(fields)
+    .filter((key) => key !== 'on')
+    .map((currency) => ({ currency, from, rate: rateOrThrow(textOf(fields, currency)) }));
+}
+
+const TARIFF_KEYS = ['code', 'measure', 'origin', 'preference', 'from', 'to', 'percent', 'perUnit', 'unit', 'combine', 'floor', 'cap'];
+
+function tariffRate(fields: Fields, currency: string): TariffRate {
+  onlyKeys(fields, TARIFF_KEYS, 'a tariff rate');
+  const unit = optionalText(fields, 'unit') ?? 'stock unit';
+  const combine = optionalText(fields, 'combine') ?? 'sum';
+  if (unit !== 'stock unit' && unit !== 'kg') throw new NotKnown(`a rate per ${unit} is not known`);
+  if (combine !== 'sum' && combine !== 'higher' && combine !== 'lower') throw new NotKnown(`a rate that is the ${combine} is not known`);
+  const limit = (key: string) => (fields[key] === undefined ? undefined : base(baseOrThrow(textOf(fields, key), currency)));
+  return {
+    measure: optionalText(fields, 'measure') ?? 'duty',
+    code: textOf(fields, 'code'),
+    origin: optionalText(fields, 'origin'),
+    preference: isTrue(fields, 'preference'),
+    from: optionalText(fields, 'from') ?? '0000-00-00',
+    to: optionalText(fields, 'to'),
+    percent: percentOf(optionalText(fields, 'percent') ?? '0'),
+    perUnit: priceOrThrow(optionalText(fields, 'perUnit') ?? '0'),
+    unit,
+    combine,
+    floor: limit('floor'),
+    cap: limit('cap'),
+  };
+}
+
+/** 15 is 0.15 of one. */
+export const percentOf = (text: string): Fraction => fraction(decimalOrThrow(text, FRACTION_PLACES - 2));

@@ -1,0 +1,45 @@
+import type { LineId } from '../costing/pool.ts';
+import { base, type BaseAmount } from '../exact/amounts.ts';
+import type { Day } from '../exact/calendar.ts';
+import type { Books, ReceiptLine } from '../posting/books.ts';
+import { checkDate, post, refused, type Decision } from '../posting/decision.ts';
+import type { Cost } from '../posting/effects.ts';
+import { refusal, type Refusal } from '../posting/refusal.ts';
+import { estimateComponent, estimateLeft } from './estimate.ts';
+
+export interface EstimateClosingCommand {
+  readonly kind: 'estimate-closing';
+  readonly date: Day;
+  readonly reason: string;
+  readonly lines: readonly { of: LineId; charge: string }[];
+}
+
+export interface EstimateClosingDocument extends Omit<EstimateClosingCommand, 'lines'> {
+  readonly lines: readonly { of: LineId; charge: string; amount: BaseAmount }[];
+}
+
+/** What is left of an estimate is closed without a bill: it leaves the goods again, from accrued charges (accounting.md). */
+export function decideEstimateClosing(books: Books, command: EstimateClosingCommand): Decision<EstimateClosingDocument> {
+  const received = command.lines.map((line) => books.receiptLines.get(line.of));
+  const citedDays = received.flatMap((line) => (line ? [line.date] : []));
+  const refusals: Refusal[] = checkDate(books, command.date, citedDays);
+  if (command.lines.length === 0) refusals.push(refusal('no_lines', '/lines'));
+  if (command.reason.trim() === '') refusals.push(refusal('reason_missing', '/reason'));
+  const seen = new Set<string>();
+  command.lines.forEach(({ of, charge }, position) => {
+    const line = received[position];
+    const at = `/lines/${position}`;
+    if (!line) return void refusals.push(refusal('line_unknown', at, { line: of }));
+    if (estimateLeft(line, charge) === 0n || seen.has(`${of} ${charge}`)) refusals.push(refusal('estimate_none', at, { kind: charge }));
+    seen.add(`${of} ${charge}`);
+  });
+  if (refusals.length > 0) return refused(refusals);
+
+  const lines = command.lines.map((line, position) => ({ ...line, amount: estimateLeft(received[position] as ReceiptLine, line.charge) }));
+  const costs = lines.map((line, position): Cost => {
+    const { pool, id, date, vendor, dimensions } = received[position] as ReceiptLine;
+    const common = { pool: pool ?? '', movement: id, date, component: estimateComponent(line.charge), shared: true };
+    return { ...common, amount: base(-line.amount), against: 'accrued-charges', about: { vendor, ...dimensions } };
+  });
+  return post(books, { document: { ...command, lines }, date: command.date, effects: { costs }, cites: command.lines.map(({ of }) => of) });
+}

@@ -1,0 +1,48 @@
+import { base, documentAmount, toBase, type BaseAmount } from '../exact/amounts.ts';
+import type { Books } from '../posting/books.ts';
+import { dutyOn, type WorkedOut } from '../tariff/duty.ts';
+import type { AllocationCommand } from './allocation.ts';
+import type { LandedLine } from './landedLine.ts';
+
+type Declared = Pick<AllocationCommand, 'entry' | 'customsRate' | 'declared'>;
+
+/** What the tariff schedule works out for a line, by measure, on the day of the customs entry, else of its receipt. */
+export function workedOutByMeasure(books: Books, { entry, customsRate, declared }: Declared, line: LandedLine): WorkedOut[] {
+  const item = books.items.get(line.item);
+  const seen = declared?.find((entryLine) => entryLine.line === line.id);
+  const goods = {
+    code: item?.tariffCode ?? '',
+    origin: seen?.origin ?? line.origin,
+    preference: seen?.preference ?? line.preference,
+    customsValue: customsValue(books, line, customsRate),
+    quantity: line.quantity,
+    unit: item?.unit ?? '',
+    weight: item?.weight,
+  };
+  return dutyOn(books.tariff, goods, entry ?? line.date, books.company.currency);
+}
+
+export function workedOutDuty(books: Books, declared: Declared, line: LandedLine): BaseAmount {
+  return base(workedOutByMeasure(books, declared, line).reduce((sum, { amount }) => sum + amount, 0n));
+}
+
+/**
+ * The price paid for the line, also the part of it that went to variance, at the customs rate of exchange where given; with
+ * the line's freight and insurance where the company's rule says so (accounting.md, Duty).
+ */
+function customsValue(books: Books, line: LandedLine, customsRate: Declared['customsRate']): BaseAmount {
+  const { receipt } = line;
+  const { currency, customsValueWithFreight } = books.company;
+  const inOrderCurrency = receipt && documentAmount(billedAndOrdered(receipt));
+  const paid = receipt && customsRate !== undefined && receipt.currency !== currency && inOrderCurrency !== undefined;
+  const price = paid ? toBase(inOrderCurrency, receipt.currency, customsRate, currency) : line.pricePaid;
+  if (!customsValueWithFreight) return price;
+  const toTheBorder = (receipt?.estimates ?? []).filter(({ kind }) => kind === 'freight' || kind === 'insurance');
+  return base(price + toTheBorder.reduce((sum, { amount }) => sum + amount, 0n));
+}
+
+/** As billed as far as billed, the rest as ordered. */
+function billedAndOrdered(receipt: NonNullable<LandedLine['receipt']>): bigint {
+  const dearer = receipt.bills.reduce((sum, bill) => sum + bill.billed - bill.ordered, 0n);
+  return receipt.amount + receipt.ahead.reduce((sum, part) => sum + part.amount, 0n) + dearer;
+}

@@ -1,0 +1,55 @@
+import { base, FRACTION_PLACES, PRICE_PLACES, QUANTITY_PLACES, type BaseAmount, type Quantity } from '../exact/amounts.ts';
+import type { Day } from '../exact/calendar.ts';
+import { cumulative } from '../exact/cumulative.ts';
+import { decimalsOf } from '../exact/currencies.ts';
+import { divideRounded, powerOfTen } from '../exact/rounding.ts';
+import type { Books, Estimate, OrderLine, ReceiptLine } from '../posting/books.ts';
+import { dutyOn } from '../tariff/duty.ts';
+
+/** Goods just received, as an estimate sees them. */
+export interface Received {
+  readonly item: string;
+  readonly quantity: Quantity;
+  /** Of this order line, what came before. */
+  readonly before: Quantity;
+  readonly value: BaseAmount;
+  readonly date: Day;
+  readonly origin: string;
+  readonly preference: boolean;
+}
+
+/** The charges that are expected with received goods, by kind, in base currency (accounting.md: accrued charges, by kind). */
+export function estimatesFor(books: Books, ordered: OrderLine, received: Received): { kind: string; amount: BaseAmount }[] {
+  return ordered.estimates
+    .map((estimate) => ({ kind: estimate.kind, amount: base(amountOf(books, ordered, estimate, received)) }))
+    .filter(({ amount }) => amount !== 0n);
+}
+
+function amountOf(books: Books, ordered: OrderLine, estimate: Estimate, received: Received): bigint {
+  const { currency } = books.company;
+  switch (estimate.by) {
+    case 'unit':
+      return divideRounded(received.quantity * estimate.amount, powerOfTen(QUANTITY_PLACES + PRICE_PLACES - decimalsOf(currency)));
+    case 'percent':
+      return divideRounded(received.value * estimate.percent, powerOfTen(FRACTION_PLACES));
+    case 'flat': {
+      const before = divideRounded(estimate.amount * received.before, ordered.quantity);
+      return cumulative(estimate.amount, received.before + received.quantity, ordered.quantity, before);
+    }
+    case 'tariff': {
+      const item = books.items.get(received.item);
+      const { value: customsValue, quantity, origin, preference } = received;
+      const goods = { code: item?.tariffCode ?? '', origin, preference, customsValue, quantity, unit: item?.unit ?? '', weight: item?.weight };
+      return dutyOn(books.tariff, goods, received.date, currency).reduce((sum, { amount }) => sum + amount, 0n);
+    }
+  }
+}
+
+/** What is left of an estimate on a received line. */
+export function estimateLeft(line: ReceiptLine, kind: string): BaseAmount {
+  const sum = (entries: readonly { kind: string; amount: BaseAmount }[]) =>
+    entries.reduce((total, entry) => (entry.kind === kind ? total + entry.amount : total), 0n);
+  return base(sum(line.estimates) - sum(line.estimatesUsed));
+}
+
+export const estimateComponent = (kind: string): string => `estimate:${kind}`;

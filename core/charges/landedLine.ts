@@ -1,0 +1,41 @@
+import type { Dimensions } from '../books/journal.ts';
+import type { LineId, PoolId } from '../costing/pool.ts';
+import { base, type BaseAmount, type Quantity } from '../exact/amounts.ts';
+import type { Day } from '../exact/calendar.ts';
+import type { Books, ReceiptLine, StockLine } from '../posting/books.ts';
+import { goodsKnown, pricePaid } from '../purchasing/billedAmounts.ts';
+
+/** Goods in a pool onto which charges can go: received, arrived of a transfer, or made. */
+export interface LandedLine {
+  readonly id: LineId;
+  readonly date: Day;
+  readonly item: string;
+  readonly pool: PoolId;
+  readonly quantity: Quantity;
+  /** The goods' price component as known now, in base currency. */
+  readonly goods: BaseAmount;
+  readonly pricePaid: BaseAmount;
+  readonly origin: string;
+  readonly preference: boolean;
+  readonly dimensions: Dimensions | undefined;
+  readonly receipt: ReceiptLine | undefined;
+}
+
+/** The line as charges see it; undefined where there is none, or it is no stock line. */
+export function landedLine(books: Books, id: LineId): LandedLine | undefined {
+  const receipt = books.receiptLines.get(id);
+  if (receipt?.pool !== undefined && receipt.bought.item !== undefined) {
+    const { date, pool, quantity, origin, preference, dimensions } = receipt;
+    const figures = { goods: goodsKnown(receipt), pricePaid: pricePaid(receipt) };
+    return { id, date, item: receipt.bought.item, pool, quantity, ...figures, origin, preference, dimensions, receipt };
+  }
+  const line = books.stockLines.get(id);
+  return line && fromStock(books, line);
+}
+
+function fromStock(books: Books, line: StockLine): LandedLine {
+  const movement = books.pools.get(line.pool)?.movements.find(({ id }) => id === line.id);
+  const goods = base(movement ? movement.value - movement.shared : 0n);
+  const origin = books.items.get(line.item)?.origin ?? '';
+  return { ...line, goods, pricePaid: goods, origin, preference: false, receipt: undefined };
+}

@@ -1,0 +1,49 @@
+import { lineId, type LineId } from '../costing/pool.ts';
+import { base, formatAmount, type BaseAmount } from '../exact/amounts.ts';
+import type { Day } from '../exact/calendar.ts';
+import type { Books, Charge, ExpensedLine } from '../posting/books.ts';
+import { checkDate, post, refused, type Decision } from '../posting/decision.ts';
+import { refusal, type Refusal } from '../posting/refusal.ts';
+
+export interface ChargeMoveCommand {
+  readonly kind: 'charge-move';
+  readonly date: Day;
+  /** The expense line of a bill, the kind of charge that it is, and how much of it. */
+  readonly of: LineId;
+  readonly charge: string;
+  readonly amount: BaseAmount;
+}
+
+export interface ChargeMoveDocument extends ChargeMoveCommand {
+  readonly moved: Charge;
+}
+
+/** A charge booked to expense by mistake is moved to charges to allocate first (accounting.md, Allocation). */
+export function decideChargeMove(books: Books, command: ChargeMoveCommand): Decision<ChargeMoveDocument> {
+  const expensed = books.expensed.get(command.of);
+  const refusals: Refusal[] = checkDate(books, command.date, expensed ? [expensed.date] : []);
+  if (!expensed) return refused([...refusals, refusal('line_unknown', '/of', { line: command.of })]);
+  const left = leftOf(expensed);
+  const { currency, recognition } = books.company;
+  if (command.amount <= 0n) refusals.push(refusal('amount_zero', '/amount'));
+  else if (command.amount > left) refusals.push(refusal('move_exceeds_expense', '/amount', { left: formatAmount(left, currency) }));
+  if (refusals.length > 0) return refused(refusals);
+
+  const { vendor, dimensions, expense } = expensed;
+  const id = lineId(books.nextDocument.toString(), 1);
+  const moved: Charge = { id, kind: command.charge, vendor, date: command.date, amount: command.amount, allocated: [] };
+  const about = { vendor, ...dimensions };
+  return post(books, {
+    document: { ...command, moved },
+    date: command.date,
+    effects: {
+      flows: [
+        { account: recognition === 'on-purchase' ? 'purchases' : 'charges-to-allocate', amount: command.amount, about },
+        { account: 'expense', amount: base(-command.amount), about: { ...about, expense } },
+      ],
+    },
+    cites: [command.of],
+  });
+}
+
+const leftOf = (line: ExpensedLine): BaseAmount => base(line.amount - line.moved.reduce((sum, part) => sum + part.amount, 0n));

@@ -1,0 +1,249 @@
+import type { About } from '../books/journal.ts';
+import { base, quantity, type Price, type Quantity } from '../exact/amounts.ts';
+import type { Day } from '../exact/calendar.ts';
+import { invariant } from '../exact/invariant.ts';
+import type { NewMovement } from '../posting/effects.ts';
+import { openFold, ownParts, type FoldedPool } from './fold.ts';
+import {
+  BEFORE_ALL,
+  comparePoints,
+  placeOf,
+  positionOf,
+  type Checkpoint,
+  type LineId,
+  type Movement,
+  type Point,
+  type Pool,
+  type PoolState,
+  type WriteDown,
+} from './pool.ts';
+
+/** States are kept on the way at least this many movements apart, and further where a pool has many layers. */
+const CHECKPOINT_EVERY = 256;
+
+/** One movement folded: what it was worth and is worth now. No movement: there was nothing left to fold. */
+export type FoldStep =
+  | { ok: true; movement: Movement | undefined; before: bigint; after: bigint; notOwn: bigint }
+  | { ok: false; short: { movement: LineId; date: Day; quantity: Quantity; lot: string } };
+
+/**
+ * One pool while it is folded again: from the last checkpoint before the first change, to where its state is again what it
+ * was at that point, and again from wherever another change reaches it.
+ */
+export class PoolRun {
+  readonly pool: Pool;
+  private readonly currency: string;
+  private readonly history: Movement[];
+  private readonly struck = new Map<LineId, Movement>();
+  private readonly owns = new Map<LineId, bigint>();
+  private readonly about: About;
+  private writeDowns: readonly WriteDown[];
+  /** The movements that changed and are not folded again yet, by their place. */
+  private readonly dirty = new Map<number, Point>();
+  private kept: Checkpoint[];
+  private fresh: Checkpoint[] = [];
+  /** The first of `kept` that the fold has not passed. */
+  private meeting = 0;
+  private folding: FoldedPool | undefined;
+  private position = 0;
+  private sinceCheckpoint = 0;
+
+  constructor(pool: Pool, currency: string) {
+    this.pool = pool;
+    this.currency = currency;
+    this.history = [...pool.movements];
+    this.kept = [...pool.checkpoints];
+    this.writeDowns = pool.writeDowns;
+    this.about = { item: pool.item };
+  }
+
+  get done(): boolean {
+    return this.folding === undefined ? this.dirty.size === 0 : this.position >= this.history.length;
+  }
+
+  nextPoint(): Point {
+    return this.folding === undefined ? this.firstDirty() : (this.history[this.position] ?? BEFORE_ALL);
+  }
+
+  aboutOf(movement: Movement): About {
+    return movement.dimensions === undefined ? this.about : { item: this.pool.item, ...movement.dimensions };
+  }
+
+  add(added: NewMovement): void {
+    const { id, date, direction, purpose, quantity: units, lots, dimensions } = added;
+    const back = added.back && { of: added.back.of, date: added.back.date, own: added.back.price };
+    const known = { id, place: placeOf(id), date, direction, purpose, quantity: units, lots, dimensions, back };
+    this.insert({ ...known, value: base(0n), shared: base(0n), returns: [], standard: undefined });
+    if (!added.back) return;
+    const part = { line: id, quantity: units, price: added.back.price, lots };
+    this.replace(added.back.of, added.back.date, (receipt) => ({ ...receipt, returns: [...receipt.returns, part] }));
+  }
+
+  addStandard(line: LineId, date: Day, standard: Price): void {
+    this.insert(revaluation(line, date, standard));
+  }
+
+  /** Takes a movement out of the history, and gives it as it was. */
+  strike(id: LineId, date: Day): Movement | undefined {
+    const point = { date, place: placeOf(id) };
+    const at = positionOf(this.history, point);
+    const struck = this.history[at];
+    if (struck?.id !== id) return undefined;
+    this.history.splice(at, 1);
+    this.struck.set(id, struck);
+    this.kept = this.kept.filter((checkpoint) => comparePoints(checkpoint, point) !== 0);
+    this.dirty.delete(point.place);
+    // Where nothing follows that is folded again, the state at the end must still be worked out.
+    this.touch(this.history[at] ?? point);
+    if (struck.back) {
+      const { of, date: received } = struck.back;
+      this.replace(of, received, (receipt) => ({ ...receipt, returns: receipt.returns.filter((part) => part.line !== id) }));
+    }
+    return struck;
+  }
+
+  /** A movement in costs more or less. One that is struck only says what it was. */
+  addCost(id: LineId, date: Day, amount: bigint, shared: boolean): Movement {
+    const struck = this.struck.get(id);
+    if (struck) return struck;
+    return this.replace(id, date, (movement) => ({
+      ...movement,
+      // Under standard cost the fold alone says what inventory keeps.
+      value: this.pool.method === 'standard' ? movement.value : base(movement.value + amount),
+      shared: shared ? base(movement.shared + amount) : movement.shared,
+    }));
+  }
+
+  changeWriteDown(writeDown: WriteDown, adding: boolean): void {
+    this.writeDowns = adding ? [...this.writeDowns, writeDown] : this.writeDowns.filter(({ line }) => line !== writeDown.line);
+  }
+
+  /** Folds the next movement, and goes to rest where nothing more changes. */
+  foldNext(): FoldStep {
+    const folding = this.folding ?? this.begin();
+    const movement = this.history[this.position];
+    if (!movement) return { ok: true, movement: undefined, before: 0n, after: 0n, notOwn: 0n };
+    this.dirty.delete(movement.place);
+    const folded = this.foldOne(folding, movement);
+    if (!folded.ok) return folded;
+    if (folded.after !== folded.before) this.history[this.position] = { ...(this.history[this.position] ?? movement), value: base(folded.after) };
+    this.position += 1;
+    this.sinceCheckpoint += 1;
+    this.meetCheckpoint(folding, movement);
+    return folded;
+  }
+
+  /** The pool after everything that changed. */
+  finished(): Pool {
+    const end = this.folding?.state();
+    const checkpoints = [...this.kept, ...this.fresh].sort(comparePoints);
+    const last = this.history[this.history.length - 1];
+    if (end && last) checkpoints.push({ date: last.date, place: last.place, state: end });
+    const [first, ...rest] = this.thinned(checkpoints);
+    invariant(first !== undefined, 'a pool keeps its first checkpoint');
+    return { ...this.pool, movements: this.history, checkpoints: [first, ...rest], writeDowns: this.writeDowns };
+  }
+
+  private foldOne(folding: FoldedPool, movement: Movement): FoldStep {
+    const { value: before } = movement;
+    if (movement.direction === 'in') {
+      const parts = ownParts(movement.quantity, movement.shared, movement.returns);
+      for (const part of parts) this.owns.set(part.line, part.value);
+      return { ok: true, movement, before, after: folding.takeIn({ movement, value: before, parts }), notOwn: 0n };
+    }
+    if (movement.direction === 'revalued') return { ok: true, movement, before, after: folding.revalue(movement.standard as Price), notOwn: 0n };
+    const gone = folding.takeOut({ movement, own: this.ownOf(movement) });
+    if ('short' in gone) return { ok: false, short: { movement: movement.id, date: movement.date, quantity: quantity(gone.short), lot: gone.lot } };
+    return { ok: true, movement, before, after: gone.value, notOwn: gone.notOwn };
+  }
+
+  /** What goods that go back are worth by themselves, kept for when their receipt is not folded again. */
+  private ownOf(movement: Movement): bigint | undefined {
+    if (!movement.back) return undefined;
+    const own = this.owns.get(movement.id) ?? movement.back.own;
+    if (own !== movement.back.own) this.history[this.position] = { ...movement, back: { ...movement.back, own: base(own) } };
+    return own;
+  }
+
+  private insert(movement: Movement): void {
+    const first = this.pool.checkpoints[0];
+    invariant(comparePoints(first, movement) < 0, `the history of pool ${this.pool.id} is loaded from ${movement.date} on`);
+    this.history.splice(positionOf(this.history, movement), 0, movement);
+    this.touch(movement);
+  }
+
+  private replace(id: LineId, date: Day, change: (movement: Movement) => Movement): Movement {
+    const at = positionOf(this.history, { date, place: placeOf(id) });
+    const movement = this.history[at];
+    invariant(movement?.id === id, `the movement ${id} is loaded`);
+    invariant(this.folding === undefined || at >= this.position, 'value is carried forward only');
+    const changed = change(movement);
+    this.history[at] = changed;
+    this.touch(changed);
+    return changed;
+  }
+
+  private touch({ date, place }: Point): void {
+    this.dirty.set(place, { date, place });
+  }
+
+  private firstDirty(): Point {
+    return [...this.dirty.values()].reduce((first, point) => (comparePoints(point, first) < 0 ? point : first));
+  }
+
+  /** Opens the fold at the last state that is known to be right before the first change. */
+  private begin(): FoldedPool {
+    const from = this.firstDirty();
+    const [start, ...others] = [...this.kept, ...this.fresh].filter((checkpoint) => comparePoints(checkpoint, from) < 0).sort((a, b) => comparePoints(b, a));
+    invariant(start !== undefined && others.length >= 0, `the history of pool ${this.pool.id} is loaded from ${from.date} on`);
+    this.folding = openFold(this.pool.method, start.state, this.currency);
+    this.position = positionOf(this.history, { date: start.date, place: start.place + 1 });
+    this.meeting = positionOf(this.kept, { date: start.date, place: start.place + 1 });
+    this.sinceCheckpoint = 0;
+    // Checkpoints that were made on the way before, and lie ahead again, do not hold any more.
+    this.fresh = this.fresh.filter((checkpoint) => comparePoints(checkpoint, start) <= 0);
+    return this.folding;
+  }
+
+  /** At a place where a state was kept: either all is again as it was, or the new state takes its place. */
+  private meetCheckpoint(folding: FoldedPool, movement: Movement): void {
+    const known = this.kept[this.meeting];
+    const met = known !== undefined && comparePoints(known, movement) === 0;
+    if (!met && this.sinceCheckpoint < CHECKPOINT_EVERY) return;
+    const state = folding.state();
+    if (met && this.dirty.size === 0 && sameState(known.state, state)) {
+      this.folding = undefined;
+      return;
+    }
+    if (met) this.kept.splice(this.meeting, 1);
+    else if (this.sinceCheckpoint < state.layers.length) return;
+    this.fresh.push({ date: movement.date, place: movement.place, state });
+    this.sinceCheckpoint = 0;
+  }
+
+  /** The first and the last, and between them none closer than need be: each posting adds one at the end. */
+  private thinned(checkpoints: Checkpoint[]): Checkpoint[] {
+    const end = checkpoints[checkpoints.length - 1];
+    const before = checkpoints[checkpoints.length - 2];
+    const earlier = checkpoints[checkpoints.length - 3];
+    if (!end || !before) return checkpoints;
+    if (comparePoints(before, end) === 0) return [...checkpoints.slice(0, -2), end];
+    if (before === this.pool.checkpoints[0]) return checkpoints;
+    const apart = positionOf(this.history, before) - positionOf(this.history, earlier ?? BEFORE_ALL);
+    return apart >= CHECKPOINT_EVERY ? checkpoints : [...checkpoints.slice(0, -2), end];
+  }
+}
+
+export function revaluation(line: LineId, date: Day, standard: Price): Movement {
+  const known = { id: line, place: placeOf(line), date, direction: 'revalued' as const, purpose: 'revalued' as const, quantity: quantity(0n) };
+  return { ...known, value: base(0n), lots: [], dimensions: undefined, shared: base(0n), returns: [], back: undefined, standard };
+}
+
+function sameState(a: PoolState, b: PoolState): boolean {
+  if (a.quantity !== b.quantity || a.value !== b.value || a.standard !== b.standard || a.layers.length !== b.layers.length) return false;
+  return a.layers.every((layer, at) => {
+    const other = b.layers[at];
+    const same = layer.of === other?.of && layer.part === other.part && layer.lot === other.lot;
+    return same && layer.quantity === other.quantity && layer.value === other.value;
+  });
+}

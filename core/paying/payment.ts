@@ -1,0 +1,157 @@
+import { lineId, type LineId } from '../costing/pool.ts';
+import { base, documentAmount, formatAmount, ONE_TO_ONE, toBase, type BaseAmount, type DocumentAmount, type Rate } from '../exact/amounts.ts';
+import type { Day } from '../exact/calendar.ts';
+import { cumulative } from '../exact/cumulative.ts';
+import { shareOut } from '../exact/shareOut.ts';
+import type { Books, Payable, Prepayment } from '../posting/books.ts';
+import { checkCitedOnce, checkCurrency, checkDate, post, rateOn, refused, type Decision } from '../posting/decision.ts';
+import type { Cost, Flow } from '../posting/effects.ts';
+import { refusal, type Refusal } from '../posting/refusal.ts';
+
+export interface PaymentCommand {
+  readonly kind: 'payment';
+  readonly vendor: string;
+  readonly currency: string;
+  readonly date: Day;
+  /** A prepayment that is used up; the bank where undefined. */
+  readonly from: string | undefined;
+  /** Discounts taken are income, or make the goods cheaper, as the company's policy says. */
+  readonly discountsTo: 'income' | 'goods';
+  /** Bills by their document, and credit memos, whose amounts are negative. */
+  readonly bills: readonly { of: string; amount: DocumentAmount; discount: DocumentAmount; writeOff: DocumentAmount }[];
+  /** Why a small difference is written off. */
+  readonly reason: string;
+}
+
+export interface PaidBill {
+  readonly id: LineId;
+  readonly of: string;
+  readonly amount: DocumentAmount;
+  readonly discount: DocumentAmount;
+  readonly writeOff: DocumentAmount;
+  /** All of it that is settled so, in the bill's currency and as it was booked. */
+  readonly settled: DocumentAmount;
+  readonly booked: BaseAmount;
+}
+
+export interface PaymentDocument extends Omit<PaymentCommand, 'bills'> {
+  readonly rate: Rate;
+  readonly bills: readonly PaidBill[];
+  /** What left the bank, or the prepayment, in the payment's currency and in base. */
+  readonly paid: { amount: DocumentAmount; base: BaseAmount };
+}
+
+/**
+ * Bills are paid in their currency: payables lose the cumulative part of what was booked, the bank pays at the payment's
+ * rate, discounts and write-offs stand at the bill's, the rest is exchange difference (accounting.md, What posts what).
+ */
+export function decidePayment(books: Books, command: PaymentCommand): Decision<PaymentDocument> {
+  const payables = command.bills.map((bill) => books.payables.get(bill.of));
+  const prepaid = command.from === undefined ? undefined : books.prepayments.get(command.from);
+  const citedDays = [...payables.flatMap((payable) => (payable ? [payable.date] : [])), ...(prepaid ? [prepaid.date] : [])];
+  const refusals: Refusal[] = [
+    ...checkDate(books, command.date, citedDays),
+    ...checkCurrency(books, command.currency, command.date),
+    ...checkCitedOnce(command.bills, '/bills'),
+  ];
+  if (command.bills.length === 0) refusals.push(refusal('no_lines', '/bills'));
+  command.bills.forEach((bill, position) => refusals.push(...checkBill(command, bill, payables[position], `/bills/${position}`)));
+  refusals.push(...checkPaid(command, prepaid));
+  if (refusals.length > 0) return refused(refusals);
+
+  const rate = rateOn(books, command.currency, command.date) ?? ONE_TO_ONE;
+  const number = books.nextDocument.toString();
+  const bills = command.bills.map((bill, position) => paidBill(bill, payables[position] as Payable, lineId(number, position + 1)));
+  const amount = documentAmount(bills.reduce((sum, bill) => sum + bill.amount, 0n));
+  const paid = { amount, base: prepaid ? prepaidPart(prepaid, amount) : toBase(amount, command.currency, rate, books.company.currency) };
+  const flows = flowsOf(books, command, bills, payables as Payable[], paid.base);
+  const costs = bills.flatMap((bill, position) => discountCosts(books, command, bill, payables[position] as Payable));
+  const cites = [...command.bills.map(({ of }) => of), ...(command.from === undefined ? [] : [command.from])];
+  return post(books, { document: { ...command, rate, bills, paid }, date: command.date, effects: { flows, costs }, cites });
+}
+
+type Bill = PaymentCommand['bills'][number];
+
+const openOf = (payable: Payable): bigint => payable.amount - payable.paid.reduce((sum, part) => sum + part.amount, 0n);
+
+function checkBill(command: PaymentCommand, bill: Bill, payable: Payable | undefined, at: string): Refusal[] {
+  if (!payable) return [refusal('document_unknown', at, { document: bill.of })];
+  if (payable.vendor !== command.vendor) return [refusal('vendor_differs', at)];
+  if (payable.currency !== command.currency) return [refusal('currency_differs', '/currency', { ordered: payable.currency, billed: command.currency })];
+  const settled = bill.amount + bill.discount + bill.writeOff;
+  const sign = payable.amount < 0n ? -1n : 1n;
+  if ([bill.amount, bill.discount].some((figure) => figure * sign < 0n)) return [refusal('amount_negative', `${at}/amount`)];
+  if (settled * sign <= 0n) return [refusal('amount_zero', `${at}/amount`)];
+  const open = openOf(payable);
+  if (settled * sign > open * sign) {
+    return [refusal('payment_exceeds_open', `${at}/amount`, { open: formatAmount(open, payable.currency), amount: formatAmount(settled, payable.currency) })];
+  }
+  return bill.writeOff !== 0n && command.reason.trim() === '' ? [refusal('reason_missing', '/reason')] : [];
+}
+
+function checkPaid(command: PaymentCommand, prepaid: Prepayment | undefined): Refusal[] {
+  const total = command.bills.reduce((sum, bill) => sum + bill.amount, 0n);
+  if (total < 0n) return [refusal('payment_negative', '/bills')];
+  if (command.from === undefined) return [];
+  if (!prepaid) return [refusal('document_unknown', '/from', { document: command.from })];
+  if (prepaid.vendor !== command.vendor) return [refusal('vendor_differs', '/from')];
+  if (prepaid.currency !== command.currency) return [refusal('currency_differs', '/currency', { ordered: prepaid.currency, billed: command.currency })];
+  const left = prepaid.amount - prepaid.used.reduce((sum, part) => sum + part.amount, 0n);
+  return total > left ? [refusal('prepayment_exceeds_left', '/from', { left: formatAmount(left, prepaid.currency) })] : [];
+}
+
+function paidBill(bill: Bill, payable: Payable, id: LineId): PaidBill {
+  const settled = documentAmount(bill.amount + bill.discount + bill.writeOff);
+  const before = payable.paid.reduce((sum, part) => ({ amount: sum.amount + part.amount, base: sum.base + part.base }), { amount: 0n, base: 0n });
+  const booked = bookedPart(payable, before.amount + settled, before.base);
+  return { id, ...bill, settled, booked };
+}
+
+/** What is owed by the vendor is negative: its parts are taken of its absolute value. */
+function bookedPart(payable: Payable, soFar: bigint, takenBefore: bigint): BaseAmount {
+  if (payable.amount > 0n) return base(cumulative(payable.base, soFar, payable.amount, takenBefore));
+  return base(-cumulative(-payable.base, -soFar, -payable.amount, -takenBefore));
+}
+
+function prepaidPart(prepaid: Prepayment, amount: bigint): BaseAmount {
+  const used = prepaid.used.reduce((sum, part) => ({ amount: sum.amount + part.amount, base: sum.base + part.base }), { amount: 0n, base: 0n });
+  return base(cumulative(prepaid.base, used.amount + amount, prepaid.amount, used.base));
+}
+
+function flowsOf(books: Books, command: PaymentCommand, bills: readonly PaidBill[], payables: readonly Payable[], paid: BaseAmount): Flow[] {
+  const about = { vendor: command.vendor };
+  const home = books.company.currency;
+  const discounts = bills.map((bill, position) => discountOf(books, command, bill, payables[position] as Payable));
+  const onGoods = discounts.reduce((sum, { goods }) => sum + goods.reduce((total, share) => total + share, 0n), 0n);
+  const income = discounts.reduce((sum, { rest }) => sum + rest, 0n);
+  const writtenOff = bills.reduce((sum, { writeOff }, position) => sum + toBase(writeOff, command.currency, payables[position]?.rate ?? ONE_TO_ONE, home), 0n);
+  const booked = bills.reduce((sum, bill) => sum + bill.booked, 0n);
+  const onPurchase = books.company.recognition === 'on-purchase';
+  return [
+    { account: 'payables', amount: base(booked), about },
+    { account: command.from === undefined ? 'bank' : 'prepayments', amount: base(-paid), about: command.from === undefined ? {} : about },
+    { account: 'discounts-taken', amount: base(-income), about },
+    // A discount that makes goods cheaper is carried to them as every late cost is.
+    { account: onPurchase ? 'purchases' : 'grni', amount: base(-onGoods), about },
+    { account: 'write-offs', amount: base(-writtenOff), about },
+    { account: 'exchange-difference', amount: base(paid + income + onGoods + writtenOff - booked), about: {} },
+  ];
+}
+
+/** A discount in base currency at the bill's rate: by policy the goods of the bill take their part by their amounts. */
+function discountOf(books: Books, command: PaymentCommand, bill: PaidBill, payable: Payable): { goods: bigint[]; rest: bigint } {
+  const discount = toBase(bill.discount, payable.currency, payable.rate, books.company.currency);
+  if (command.discountsTo === 'income' || payable.goods.length === 0) return { goods: [], rest: discount };
+  const goods = payable.goods.map(({ amount }) => amount as bigint);
+  const rest = goods.reduce((left, amount) => left - amount, payable.amount as bigint);
+  const shared = shareOut(discount, [...goods, rest]);
+  return shared.ok ? { goods: shared.shares.slice(0, -1), rest: shared.shares[goods.length] ?? 0n } : { goods: [], rest: discount };
+}
+
+function discountCosts(books: Books, command: PaymentCommand, bill: PaidBill, payable: Payable): Cost[] {
+  const { goods } = discountOf(books, command, bill, payable);
+  const common = { component: 'discount', shared: true, against: 'grni' as const, about: { vendor: payable.vendor } };
+  return payable.goods
+    .map(({ pool, movement, date }, position) => ({ ...common, pool, movement, date, amount: base(-(goods[position] ?? 0n)) }))
+    .filter(({ amount }) => amount !== 0n);
+}

@@ -1,0 +1,37 @@
+import { base, ONE_TO_ONE, toBase, type BaseAmount, type DocumentAmount, type Rate } from '../exact/amounts.ts';
+import type { Day } from '../exact/calendar.ts';
+import type { Books } from '../posting/books.ts';
+import { checkCurrency, checkDate, post, rateOn, refused, type Decision } from '../posting/decision.ts';
+import { refusal, type Refusal } from '../posting/refusal.ts';
+
+export interface PrepaymentCommand {
+  readonly kind: 'prepayment';
+  readonly vendor: string;
+  readonly currency: string;
+  readonly date: Day;
+  readonly amount: DocumentAmount;
+}
+
+export interface PrepaymentDocument extends PrepaymentCommand {
+  readonly rate: Rate;
+  readonly base: BaseAmount;
+}
+
+/** Money paid before the bill: prepayments against the bank at the day's rate; a payment uses it later (accounting.md). */
+export function decidePrepayment(books: Books, command: PrepaymentCommand): Decision<PrepaymentDocument> {
+  const refusals: Refusal[] = [...checkDate(books, command.date), ...checkCurrency(books, command.currency, command.date)];
+  if (command.amount <= 0n) refusals.push(refusal('amount_zero', '/amount'));
+  if (refusals.length > 0) return refused(refusals);
+  const rate = rateOn(books, command.currency, command.date) ?? ONE_TO_ONE;
+  const amount = toBase(command.amount, command.currency, rate, books.company.currency);
+  return post(books, {
+    document: { ...command, rate, base: amount },
+    date: command.date,
+    effects: {
+      flows: [
+        { account: 'prepayments', amount, about: { vendor: command.vendor } },
+        { account: 'bank', amount: base(-amount), about: {} },
+      ],
+    },
+  });
+}

@@ -1,0 +1,71 @@
+import { base } from '../exact/amounts.ts';
+import { isDay, type Day } from '../exact/calendar.ts';
+import type { Books } from '../posting/books.ts';
+import { post, refused, type Decision } from '../posting/decision.ts';
+import type { Flow } from '../posting/effects.ts';
+import { refusal, type Refusal } from '../posting/refusal.ts';
+import { accruals } from './accruals.ts';
+import { dayAfter, firstDayOf, isPeriod, lastDayOf, type Period } from './period.ts';
+import { awaitingCredit, owedOn, remeasure, unbilledAt } from './remeasure.ts';
+
+export interface CloseCommand {
+  readonly kind: 'close';
+  readonly date: Day;
+  readonly period: Period;
+}
+
+export interface CloseDocument extends CloseCommand {
+  /** What the opening of the next period takes back. */
+  readonly accruals: readonly Flow[];
+  /** The first day that is open after it, and the one that was before. */
+  readonly openFrom: Day;
+  readonly openBefore: Day;
+}
+
+/**
+ * Closes a period and all before it: foreign balances are measured again, and where purchases are expensed when billed the
+ * change in stock goes to the result and what is not billed is accrued (accounting.md, period end; IAS 21.28).
+ */
+export function decideClose(books: Books, command: CloseCommand): Decision<CloseDocument> {
+  const { period, date } = command;
+  const refusals = checkClose(books, command);
+  if (refusals.length > 0) return refused(refusals);
+  const measured = remeasured(books, date);
+  if (measured.missing.length > 0) {
+    return refused([...new Set(measured.missing)].map((currency) => refusal('rate_missing', '/date', { currency, date })));
+  }
+  const onPurchase = books.company.recognition === 'on-purchase';
+  const accrued = [...measured.flows, ...(onPurchase ? accruals(books, date) : [])];
+  const flows = [...accrued, ...(onPurchase ? changeInStock(books, date) : [])];
+  const openBefore = books.company.firstOpenDay;
+  const document = { ...command, accruals: accrued.filter(({ amount }) => amount !== 0n), openFrom: dayAfter(period), openBefore };
+  return post(books, { document, date, effects: { flows } });
+}
+
+function checkClose(books: Books, { period, date }: CloseCommand): Refusal[] {
+  if (!isPeriod(period)) return [refusal('period_impossible', '/period', { period })];
+  if (!isDay(date)) return [refusal('date_impossible', '/date', { date })];
+  if (date < firstDayOf(period) || date > lastDayOf(period)) return [refusal('date_outside_period', '/date', { date, period })];
+  if (firstDayOf(period) < books.company.firstOpenDay) return [refusal('period_closed_already', '/period', { period })];
+  const standing = books.closedPeriods.find((closed) => closed.accruals.length > 0 && !closed.takenBack);
+  return standing ? [refusal('period_accruals_stand', '/period', { period: standing.period })] : [];
+}
+
+function remeasured(books: Books, on: Day): { flows: Flow[]; missing: string[] } {
+  const known = <Line extends { date: Day }>(lines: Iterable<Line>) => [...lines].filter(({ date }) => date <= on);
+  const owed = known(books.payables.values()).map((payable) => owedOn(payable, on));
+  const unbilled = known(books.receiptLines.values()).map((line) => unbilledAt(line, on));
+  const awaited = known(books.creditable.values()).filter(({ kind }) => kind === 'return');
+  const payables = remeasure(books, 'payables', owed, on);
+  const grni = remeasure(books, 'grni', [...unbilled, ...awaited.map(awaitingCredit)], on);
+  return { flows: [...payables.flows, ...grni.flows], missing: [...payables.missing, ...grni.missing] };
+}
+
+/** The balance of stock suspense becomes the change in stock of the period. */
+function changeInStock(books: Books, on: Day): Flow[] {
+  const balance = books.suspense.reduce((sum, { date, amount }) => (date <= on ? sum + amount : sum), 0n);
+  return [
+    { account: 'stock-suspense', amount: base(-balance), about: {} },
+    { account: 'stock-change', amount: base(balance), about: {} },
+  ];
+}

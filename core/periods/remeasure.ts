@@ -1,0 +1,61 @@
+import { base, documentAmount, toBase, type BaseAmount, type DocumentAmount, type Rate } from '../exact/amounts.ts';
+import type { Day } from '../exact/calendar.ts';
+import type { Books, CreditableLine, Payable, ReceiptLine } from '../posting/books.ts';
+import { rateOn } from '../posting/decision.ts';
+import type { Flow } from '../posting/effects.ts';
+import { openAmounts } from '../purchasing/billedAmounts.ts';
+
+/** An amount that is open in a currency, and what it stands at in the books. Both negative where it is owed. */
+export interface OpenAmount {
+  readonly vendor: string;
+  readonly currency: string;
+  readonly amount: DocumentAmount;
+  readonly base: BaseAmount;
+}
+
+/** What was booked by a day: papers dated later are left out. */
+export function receiptAsOf(line: ReceiptLine, on: Day): ReceiptLine {
+  return { ...line, bills: line.bills.filter(({ date }) => date <= on), returns: line.returns.filter(({ date }) => date <= on) };
+}
+
+/** What is owed for goods that came and were not billed. */
+export function unbilledAt(line: ReceiptLine, on: Day): OpenAmount {
+  const { ordered, cleared } = openAmounts(receiptAsOf(line, on));
+  return { vendor: line.vendor, currency: line.currency, amount: documentAmount(-ordered), base: base(-cleared) };
+}
+
+/** What the vendor owes for billed goods that went back: cleared by the credit memo. */
+export function awaitingCredit(line: CreditableLine): OpenAmount {
+  const credited = line.credits.reduce((sum, credit) => ({ amount: sum.amount + credit.amount, base: sum.base + credit.base }), { amount: 0n, base: 0n });
+  return { vendor: line.vendor, currency: line.currency, amount: documentAmount(line.amount - credited.amount), base: base(line.base - credited.base) };
+}
+
+export function owedOn(payable: Payable, on: Day): OpenAmount {
+  const paid = payable.paid.filter(({ date }) => date <= on);
+  const left = paid.reduce((sum, part) => ({ amount: sum.amount - part.amount, base: sum.base - part.base }), {
+    amount: payable.amount as bigint,
+    base: payable.base as bigint,
+  });
+  return { vendor: payable.vendor, currency: payable.currency, amount: documentAmount(-left.amount), base: base(-left.base) };
+}
+
+/**
+ * Open amounts in foreign currency measured again at the closing rate, to exchange difference (IAS 21.28; accounting.md,
+ * period end). A rate that is missing leaves the amount as it is: `missing` names its currency.
+ */
+export function remeasure(books: Books, account: 'payables' | 'grni', open: readonly OpenAmount[], on: Day): { flows: Flow[]; missing: string[] } {
+  const home = books.company.currency;
+  const flows: Flow[] = [];
+  const missing: string[] = [];
+  for (const { vendor, currency, amount, base: booked } of open) {
+    if (currency === home || amount === 0n) continue;
+    const rate: Rate | undefined = rateOn(books, currency, on);
+    if (rate === undefined) {
+      missing.push(currency);
+      continue;
+    }
+    const difference = toBase(amount, currency, rate, home) - booked;
+    flows.push({ account, amount: base(difference), about: { vendor } }, { account: 'exchange-difference', amount: base(-difference), about: {} });
+  }
+  return { flows, missing };
+}

@@ -1,0 +1,59 @@
+import { documentOf, type LineId } from '../costing/pool.ts';
+import type { Writing } from './record.ts';
+
+interface Cited {
+  readonly line: LineId | '';
+}
+
+/** Takes a reversed document out of the books: its own lines, and itself from every line that it built on. */
+export function strikeOut(next: Writing, document: string): void {
+  const isOwn = (line: LineId | '') => line !== '' && documentOf(line) === document;
+  const without = <Part extends Cited>(parts: readonly Part[]): readonly Part[] =>
+    parts.some(({ line }) => isOwn(line)) ? parts.filter(({ line }) => !isOwn(line)) : parts;
+  const lines = [next.orderLines, next.receiptLines, next.stockLines, next.charges, next.creditable, next.expensed] as Map<LineId, unknown>[];
+  for (const map of lines) for (const id of map.keys()) if (isOwn(id)) map.delete(id);
+
+  each(next.orderLines, (line) => ({
+    ...line,
+    receipts: without(line.receipts),
+    reopened: without(line.reopened),
+    aheads: without(line.aheads).map((ahead) => ({ ...ahead, taken: without(ahead.taken) })),
+  }));
+  each(next.receiptLines, (line) => ({
+    ...line,
+    bills: without(line.bills),
+    returns: without(line.returns),
+    estimatesUsed: without(line.estimatesUsed),
+  }));
+  each(next.charges, (charge) => ({ ...charge, allocated: without(charge.allocated) }));
+  each(next.creditable, (line) => ({ ...line, credits: without(line.credits) }));
+  each(next.expensed, (line) => ({ ...line, moved: without(line.moved) }));
+  each(next.items, (item) => ({ ...item, standards: without(item.standards) }));
+
+  next.payables.delete(document);
+  next.prepayments.delete(document);
+  each(next.payables, (payable) => ({ ...payable, paid: without(payable.paid) }));
+  each(next.prepayments, (prepayment) => ({ ...prepayment, used: without(prepayment.used) }));
+  for (const [key, number] of next.billNumbers) if (number === document) next.billNumbers.delete(key);
+
+  openAgain(next, document);
+  next.documents.delete(document);
+  each(next.documents, (facts) => (facts.citedBy.includes(document) ? { ...facts, citedBy: facts.citedBy.filter((number) => number !== document) } : facts));
+}
+
+/** A closing that is reversed opens its period again; an opening that is reversed puts the accruals back. */
+function openAgain(next: Writing, document: string): void {
+  const facts = next.documents.get(document);
+  const closed = next.closedPeriods.find((period) => period.document === document);
+  if (closed) {
+    next.company = { ...next.company, firstOpenDay: closed.openBefore };
+    next.closedPeriods = next.closedPeriods.filter((period) => period !== closed);
+  }
+  if (facts?.kind !== 'open') return;
+  const taken = [...next.documents.values()].filter(({ kind, citedBy }) => kind === 'close' && citedBy.includes(document)).map((close) => close.document);
+  next.closedPeriods = next.closedPeriods.map((period) => (taken.includes(period.document) ? { ...period, takenBack: false } : period));
+}
+
+function each<Id, Value>(map: Map<Id, Value>, change: (value: Value) => Value): void {
+  for (const [id, value] of map) map.set(id, change(value));
+}

@@ -1,0 +1,212 @@
+import type { About } from '../books/journal.ts';
+import { lineId, type LineId } from '../costing/pool.ts';
+import {
+  base,
+  documentAmount,
+  formatAmount,
+  formatQuantity,
+  lineAmount,
+  NO_DISCOUNT,
+  ONE_TO_ONE,
+  quantity,
+  toBase,
+  type BaseAmount,
+  type DocumentAmount,
+  type Price,
+  type Quantity,
+  type Rate,
+} from '../exact/amounts.ts';
+import type { Day } from '../exact/calendar.ts';
+import { cumulative } from '../exact/cumulative.ts';
+import type { Books, CreditableLine } from '../posting/books.ts';
+import { checkCitedOnce, checkCurrency, checkDate, post, rateOn, refused, type Decision } from '../posting/decision.ts';
+import type { Cost, Flow } from '../posting/effects.ts';
+import { refusal, type Refusal } from '../posting/refusal.ts';
+import { billNumberKey } from './billNumber.ts';
+import { sumOf } from './order.ts';
+
+/** Where a credit on a price goes: into the goods, to purchase price variance, or against the credit that was asked for. */
+export type CreditDecision = 'cost' | 'variance' | 'expected';
+
+export interface CreditCommand {
+  readonly kind: 'credit';
+  readonly vendor: string;
+  readonly number: string;
+  readonly currency: string;
+  readonly date: Day;
+  /** Of a returned line: quantity and price. Of a billed line: an amount, and where it goes. */
+  readonly lines: readonly (
+    | { of: LineId; quantity: Quantity; price: Price; amount?: undefined; to?: undefined }
+    | { of: LineId; amount: DocumentAmount; to: CreditDecision; quantity?: undefined; price?: undefined }
+  )[];
+  /** Tax that is credited with it and had been reclaimed. */
+  readonly tax?: DocumentAmount | undefined;
+}
+
+/** A credited line. `own`: what it takes of the line it cites; base amounts at that line's rate, `payable` at the credit's. */
+export interface CreditedLine {
+  readonly id: LineId;
+  readonly of: LineId;
+  readonly to: CreditDecision | 'return';
+  readonly quantity: Quantity;
+  readonly amount: DocumentAmount;
+  readonly ownAmount: DocumentAmount;
+  readonly own: BaseAmount;
+  /** What the vendor keeps of the goods' own price. */
+  readonly priceDifference: BaseAmount;
+  readonly payable: BaseAmount;
+}
+
+export interface CreditDocument extends Omit<CreditCommand, 'lines'> {
+  readonly numberKey: string;
+  readonly rate: Rate;
+  readonly lines: readonly CreditedLine[];
+  readonly total: { amount: DocumentAmount; base: BaseAmount };
+}
+
+/**
+ * A vendor's credit memo: on a return it clears what the return left in goods received not invoiced; on a price it goes
+ * where it was decided to go. It lowers what is owed, at its own rate (accounting.md, What posts what).
+ */
+export function decideCredit(books: Books, command: CreditCommand): Decision<CreditDocument> {
+  const cited = command.lines.map((line) => books.creditable.get(line.of));
+  const citedDays = cited.flatMap((line) => (line ? [line.date] : []));
+  const refusals: Refusal[] = [
+    ...checkDate(books, command.date, citedDays),
+    ...checkCurrency(books, command.currency, command.date),
+    ...checkCitedOnce(command.lines, '/lines'),
+  ];
+  if (command.lines.length === 0) refusals.push(refusal('no_lines', '/lines'));
+  if (books.billNumbers.has(`${command.vendor}|${billNumberKey(command.number)}`)) {
+    refusals.push(refusal('bill_number_taken', '/number', { number: command.number }));
+  }
+  if ((command.tax ?? 0n) < 0n) refusals.push(refusal('amount_negative', '/tax'));
+  command.lines.forEach((line, position) => refusals.push(...checkLine(command, line, cited[position], `/lines/${position}`)));
+  if (refusals.length > 0) return refused(refusals);
+
+  const rate = rateOn(books, command.currency, command.date) ?? ONE_TO_ONE;
+  const home = books.company.currency;
+  const number = books.nextDocument.toString();
+  const lines = command.lines.map((line, position) => creditedLine(line, cited[position] as CreditableLine, rate, home, lineId(number, position + 1)));
+  const tax = toBase(documentAmount(command.tax ?? 0n), command.currency, rate, home);
+  const amount = lines.reduce((sum, line) => sum + line.amount, command.tax ?? 0n);
+  const total = { amount: documentAmount(amount), base: base(lines.reduce((sum, line) => sum + line.payable, tax as bigint)) };
+  const about = { vendor: command.vendor };
+  return post(books, {
+    document: { ...command, numberKey: billNumberKey(command.number), rate, lines, total },
+    date: command.date,
+    effects: {
+      flows: [
+        { account: 'payables', amount: total.base, about },
+        { account: 'input-tax', amount: base(-tax), about },
+        ...lines.flatMap((line, position) => flowsOf(books, line, cited[position] as CreditableLine)),
+      ],
+      costs: lines.flatMap((line, position) => costsOf(line, cited[position] as CreditableLine)),
+    },
+    cites: command.lines.map((line) => line.of),
+  });
+}
+
+type Line = CreditCommand['lines'][number];
+
+function checkLine(command: CreditCommand, line: Line, of: CreditableLine | undefined, at: string): Refusal[] {
+  if (!of) return [refusal('line_unknown', at, { line: line.of })];
+  if (of.vendor !== command.vendor) return [refusal('vendor_differs', at)];
+  if (of.currency !== command.currency) return [refusal('currency_differs', '/currency', { ordered: of.currency, billed: command.currency })];
+  if (of.kind === 'return') {
+    if (line.quantity === undefined) return [refusal('missing', `${at}/quantity`)];
+    if (line.quantity <= 0n) return [refusal('quantity_not_positive', `${at}/quantity`)];
+    if (line.price < 0n) return [refusal('price_negative', `${at}/price`)];
+    const open = quantity(of.quantity - sumOf(of.credits));
+    if (line.quantity <= open) return [];
+    return [refusal('credit_exceeds_open', `${at}/quantity`, { open: formatQuantity(open), quantity: formatQuantity(line.quantity) })];
+  }
+  if (line.amount === undefined) return [refusal('missing', `${at}/amount`)];
+  if (line.amount <= 0n) return [refusal('amount_zero', `${at}/amount`)];
+  const left = leftOf(of, line.to);
+  if (line.amount > left) {
+    return [refusal('credit_exceeds_open', `${at}/amount`, { open: formatAmount(left, of.currency), quantity: formatAmount(line.amount, of.currency) })];
+  }
+  if (line.to === 'cost' && !of.goods && of.expense === undefined) return [refusal('credit_of_nothing', at)];
+  return [];
+}
+
+/** On a billed line: never more than was billed on it; against expected credits, never more than was asked for. */
+function leftOf(of: CreditableLine, to: CreditDecision): bigint {
+  const credited = of.credits.reduce((sum, credit) => sum + (to === 'expected' ? credit.expected : credit.amount), 0n);
+  return (to === 'expected' ? of.expected.amount : of.amount) - credited;
+}
+
+function creditedLine(line: Line, of: CreditableLine, rate: Rate, home: string, id: LineId): CreditedLine {
+  if (line.quantity !== undefined) {
+    const amount = lineAmount(line.quantity, line.price, NO_DISCOUNT, of.currency);
+    const soFar = sumOf(of.credits) + line.quantity;
+    const ownAmount = documentAmount(
+      cumulative(
+        of.amount,
+        soFar,
+        of.quantity,
+        of.credits.reduce((sum, credit) => sum + credit.amount, 0n),
+      ),
+    );
+    const own = base(
+      cumulative(
+        of.base,
+        soFar,
+        of.quantity,
+        of.credits.reduce((sum, credit) => sum + credit.base, 0n),
+      ),
+    );
+    const priceDifference = toBase(documentAmount(ownAmount - amount), of.currency, of.rate, home);
+    return {
+      id,
+      of: line.of,
+      to: 'return',
+      quantity: line.quantity,
+      amount,
+      ownAmount,
+      own,
+      priceDifference,
+      payable: toBase(amount, of.currency, rate, home),
+    };
+  }
+  const { amount, to } = line;
+  const asked = of.credits.reduce((sum, credit) => ({ amount: sum.amount + credit.expected, base: sum.base + credit.expectedBase }), { amount: 0n, base: 0n });
+  const own =
+    to === 'expected' ? base(cumulative(of.expected.base, asked.amount + amount, of.expected.amount, asked.base)) : toBase(amount, of.currency, of.rate, home);
+  const nothing = base(0n);
+  return {
+    id,
+    of: line.of,
+    to,
+    quantity: quantity(0n),
+    amount,
+    ownAmount: amount,
+    own,
+    priceDifference: nothing,
+    payable: toBase(amount, of.currency, rate, home),
+  };
+}
+
+function flowsOf(books: Books, line: CreditedLine, of: CreditableLine): Flow[] {
+  const about: About = { vendor: of.vendor, ...of.dimensions };
+  const exchange: Flow = { account: 'exchange-difference', amount: base(line.own - line.priceDifference - line.payable), about: of.dimensions ?? {} };
+  const onPurchase = books.company.recognition === 'on-purchase';
+  if (line.to === 'expected') return [{ account: 'expected-credits', amount: base(-line.own), about }, exchange];
+  if (of.expense !== undefined) return [{ account: 'expense', amount: base(-line.payable), about: { ...about, expense: of.expense } }];
+  if (onPurchase) return [{ account: 'purchases', amount: base(-line.payable), about: { ...about, item: of.item } }];
+  if (line.to === 'variance') return [{ account: 'price-variance', amount: base(-line.own), about: { ...about, item: of.item } }, exchange];
+  if (line.to === 'cost') return [{ account: 'grni', amount: base(-line.own), about }, exchange];
+  return [
+    { account: 'grni', amount: base(-line.own), about },
+    { account: 'return-variance', amount: line.priceDifference, about: { item: of.item, ...of.dimensions } },
+    exchange,
+  ];
+}
+
+/** A rebate makes all the goods of its receipt cheaper by quantity: those that went back give their share up again. */
+function costsOf({ to, own }: CreditedLine, { goods, vendor, dimensions }: CreditableLine): Cost[] {
+  if (to !== 'cost' || !goods) return [];
+  const about = { vendor, ...dimensions };
+  return [{ pool: goods.pool, movement: goods.movement, date: goods.date, component: 'rebate', shared: true, amount: base(-own), against: 'grni', about }];
+}

@@ -1,0 +1,122 @@
+import type { About } from '../books/journal.ts';
+import { lineId, type LineId, type LotPart, type PoolId } from '../costing/pool.ts';
+import { base, formatQuantity, quantity, type BaseAmount, type Quantity } from '../exact/amounts.ts';
+import type { Day } from '../exact/calendar.ts';
+import type { Books, ReceiptLine, ReturnedLine } from '../posting/books.ts';
+import { checkCitedOnce, checkDate, checkLots, post, refused, type Decision } from '../posting/decision.ts';
+import type { Flow, NewMovement } from '../posting/effects.ts';
+import { refusal, type Refusal } from '../posting/refusal.ts';
+import { billedPart, clearing, unbilledOf } from './billedAmounts.ts';
+
+export interface ReturnCommand {
+  readonly kind: 'return';
+  readonly vendor: string;
+  readonly date: Day;
+  readonly lines: readonly {
+    of: LineId;
+    quantity: Quantity;
+    lots?: readonly LotPart[] | undefined;
+    /** The vendor sends other goods instead: the order line is open again, and no credit follows. */
+    replace?: boolean | undefined;
+    /** Confirmed that the goods go back though none of their own receipt are left. */
+    confirmed?: boolean | undefined;
+  }[];
+}
+
+export interface ReturnDocumentLine extends ReturnedLine {
+  readonly of: LineId;
+  readonly quantity: Quantity;
+  readonly pool: PoolId;
+  readonly replace: boolean;
+}
+
+export interface ReturnDocument extends Omit<ReturnCommand, 'lines'> {
+  readonly lines: readonly ReturnDocumentLine[];
+}
+
+/**
+ * Goods go back to the vendor at what they came in for: unbilled quantity first, at its order amount, then billed quantity
+ * at its billed amount; the charges that went with them are return variance (accounting.md, What posts what).
+ */
+export function decideReturn(books: Books, command: ReturnCommand): Decision<ReturnDocument> {
+  const received = command.lines.map((line) => books.receiptLines.get(line.of));
+  const citedDays = received.flatMap((line) => (line ? [line.date] : []));
+  const refusals: Refusal[] = [...checkDate(books, command.date, citedDays), ...checkCitedOnce(command.lines, '/lines')];
+  if (command.lines.length === 0) refusals.push(refusal('no_lines', '/lines'));
+  command.lines.forEach((line, position) => refusals.push(...checkLine(books, command, line, received[position], `/lines/${position}`)));
+  if (refusals.length > 0) return refused(refusals);
+
+  const number = books.nextDocument.toString();
+  const lines = command.lines.map((line, position) => returnedLine(command, line, received[position] as ReceiptLine, lineId(number, position + 1)));
+  const decision = post(books, {
+    document: { ...command, lines },
+    date: command.date,
+    effects: {
+      movements: command.lines.map((line, position) => movementOf(command, line, received[position] as ReceiptLine, lines[position] as ReturnDocumentLine)),
+      flows: lines.flatMap((line, position) => flowsOf(books, line, received[position] as ReceiptLine)),
+    },
+    cites: lines.flatMap((line, position) => [line.of, ...(line.billed > 0n ? (received[position]?.bills ?? []).map((bill) => bill.line) : [])]),
+  });
+  if (!decision.accepted) return decision;
+  const unconfirmed = decision.posted.settlement.notOwn.flatMap(({ line, quantity: missing }) => {
+    const position = lines.findIndex((own) => own.line === line);
+    if (position < 0 || command.lines[position]?.confirmed) return [];
+    return [refusal('return_not_on_hand', `/lines/${position}`, { quantity: formatQuantity(missing) })];
+  });
+  return unconfirmed.length > 0 ? refused(unconfirmed) : decision;
+}
+
+type Line = ReturnCommand['lines'][number];
+
+function checkLine(books: Books, command: ReturnCommand, line: Line, of: ReceiptLine | undefined, at: string): Refusal[] {
+  if (!of) return [refusal('line_unknown', at, { line: line.of })];
+  if (of.pool === undefined) return [refusal('not_stock', at)];
+  if (of.vendor !== command.vendor) return [refusal('vendor_differs', at)];
+  if (line.quantity <= 0n) return [refusal('quantity_not_positive', `${at}/quantity`)];
+  const open = quantity(of.quantity - of.returns.reduce((sum, part) => sum + part.unbilled + part.billed, 0n));
+  if (line.quantity > open) {
+    return [refusal('return_exceeds_received', `${at}/quantity`, { open: formatQuantity(open), quantity: formatQuantity(line.quantity) })];
+  }
+  return checkLots(books.items.get(of.bought.item ?? ''), line.quantity, line.lots ?? [], at);
+}
+
+function returnedLine(command: ReturnCommand, line: Line, of: ReceiptLine, id: LineId): ReturnDocumentLine {
+  const open = unbilledOf(of);
+  const unbilled = line.quantity < open ? line.quantity : open;
+  const billed = quantity(line.quantity - unbilled);
+  const { ordered, cleared } = clearing(of, unbilled);
+  return {
+    ...{ line: id, of: line.of, date: command.date, quantity: line.quantity, pool: of.pool as PoolId, replace: line.replace ?? false },
+    ...{ unbilled, unbilledOrdered: ordered, unbilledCleared: cleared, billed, ...billedPart(of, billed) },
+  };
+}
+
+/** The goods' own price: what leaves inventory of them beside their share of the charges. */
+const ownPrice = (line: ReturnedLine): BaseAmount => base(line.unbilledCleared + line.billedGoods);
+
+function movementOf(command: ReturnCommand, line: Line, of: ReceiptLine, returned: ReturnDocumentLine): NewMovement {
+  const back = { of: of.id, date: of.date, price: ownPrice(returned) };
+  const { line: id, pool } = returned;
+  const { dimensions } = of;
+  return { pool, id, date: command.date, direction: 'out', purpose: 'returned', quantity: line.quantity, lots: line.lots ?? [], dimensions, back };
+}
+
+/** The goods' value goes to return variance as a whole; what the vendor answers for is taken out of it here. */
+function flowsOf(books: Books, line: ReturnDocumentLine, of: ReceiptLine): Flow[] {
+  if (books.company.recognition === 'on-purchase') return [];
+  const about: About = { vendor: of.vendor, ...of.dimensions };
+  const ofGoods: About = { item: of.bought.item, ...of.dimensions };
+  const answered = base(ownPrice(line) + line.billedVariance);
+  const standard = books.items.get(of.bought.item ?? '')?.method === 'standard';
+  if (standard) {
+    return [
+      { account: 'grni', amount: answered, about },
+      { account: 'price-variance', amount: base(-answered), about: ofGoods },
+    ];
+  }
+  return [
+    { account: 'grni', amount: answered, about },
+    { account: 'price-variance', amount: base(-line.billedVariance), about: ofGoods },
+    { account: 'return-variance', amount: base(-ownPrice(line)), about: ofGoods },
+  ];
+}

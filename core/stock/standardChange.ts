@@ -1,0 +1,32 @@
+import { lineId } from '../costing/pool.ts';
+import type { Price } from '../exact/amounts.ts';
+import type { Day } from '../exact/calendar.ts';
+import type { Books } from '../posting/books.ts';
+import { checkDate, post, refused, type Decision } from '../posting/decision.ts';
+import { refusal, type Refusal } from '../posting/refusal.ts';
+
+export interface StandardCommand {
+  readonly kind: 'standard';
+  readonly date: Day;
+  readonly lines: readonly { item: string; standard: Price }[];
+}
+
+/** New standards from a day on: what is on hand is revalued, to stock adjustment (accounting.md, One mechanism for cost). */
+export function decideStandard(books: Books, command: StandardCommand): Decision<StandardCommand> {
+  const refusals: Refusal[] = checkDate(books, command.date);
+  if (command.lines.length === 0) refusals.push(refusal('no_lines', '/lines'));
+  const seen = new Set<string>();
+  command.lines.forEach(({ item, standard }, position) => {
+    const at = `/lines/${position}`;
+    const known = books.items.get(item);
+    if (!known) refusals.push(refusal('item_unknown', `${at}/item`, { item }));
+    else if (known.method !== 'standard') refusals.push(refusal('standard_not_kept', `${at}/item`, { item }));
+    if (seen.has(item)) refusals.push(refusal('line_cited_twice', at, { line: item }));
+    seen.add(item);
+    if (standard < 0n) refusals.push(refusal('price_negative', `${at}/standard`));
+  });
+  if (refusals.length > 0) return refused(refusals);
+  const document = books.nextDocument.toString();
+  const standards = command.lines.map((line, position) => ({ ...line, line: lineId(document, position + 1), date: command.date }));
+  return post(books, { document: command, date: command.date, effects: { standards } });
+}

@@ -1,0 +1,65 @@
+import type { BaseAmount, Fraction, Price } from '../exact/amounts.ts';
+import type { Day } from '../exact/calendar.ts';
+
+/** One rate of a measure (accounting.md, Duty). Rates of different measures add up; of one measure a single rate applies. */
+export interface TariffRate {
+  /** The customs duty itself, an added tariff, a fee. */
+  readonly measure: string;
+  /** Digits of the Harmonized System code that an item's code begins with. */
+  readonly code: string;
+  /** The country of origin, or any where undefined. */
+  readonly origin: string | undefined;
+  /** Applies only where it is claimed with proof of origin, and then before every other. */
+  readonly preference: boolean;
+  readonly from: Day;
+  readonly to: Day | undefined;
+  /** Of the customs value. */
+  readonly percent: Fraction;
+  /** Base currency per unit. */
+  readonly perUnit: Price;
+  readonly unit: 'stock unit' | 'kg';
+  /** Both together, or the higher or the lower of the two. */
+  readonly combine: 'sum' | 'higher' | 'lower';
+  readonly floor: BaseAmount | undefined;
+  readonly cap: BaseAmount | undefined;
+}
+
+export type Tariff = readonly TariffRate[];
+
+export const digitsOf = (code: string): string => code.replace(/\D/g, '');
+
+/** The goods as a schedule sees them. */
+export interface Dutiable {
+  readonly code: string;
+  readonly origin: string;
+  readonly preference: boolean;
+}
+
+/** The rate of each measure that applies on a day: at most one of each. */
+export function ratesFor(tariff: Tariff, goods: Dutiable, on: Day): TariffRate[] {
+  const code = digitsOf(goods.code);
+  const applying = tariff.filter(
+    (rate) =>
+      code.startsWith(digitsOf(rate.code)) &&
+      code !== '' &&
+      (rate.origin === undefined || rate.origin === goods.origin) &&
+      (!rate.preference || goods.preference) &&
+      rate.from <= on &&
+      (rate.to === undefined || on <= rate.to),
+  );
+  const byMeasure = new Map<string, TariffRate>();
+  for (const rate of applying) {
+    const known = byMeasure.get(rate.measure);
+    if (!known || comesBefore(rate, known)) byMeasure.set(rate.measure, rate);
+  }
+  return [...byMeasure.values()];
+}
+
+/** A claimed preference, else the longest code, then one that names the origin, then the latest start. */
+function comesBefore(a: TariffRate, b: TariffRate): boolean {
+  if (a.preference !== b.preference) return a.preference;
+  const longer = digitsOf(a.code).length - digitsOf(b.code).length;
+  if (longer !== 0) return longer > 0;
+  if ((a.origin === undefined) !== (b.origin === undefined)) return a.origin !== undefined;
+  return a.from > b.from;
+}

@@ -1,0 +1,12 @@
+import type { CostingMethod } from '../costing/pool.ts';
+import { priceOrThrow, quantityOrThrow } from '../exact/amounts.ts';
+import type { Item } from '../posting/books.ts';
+
+/** An item for tests: plain unless a test says what is special about it. */
+export function item(id: string, method: CostingMethod, special: Partial<Item> = {}): Item {
+  return {
+    ...{ id, method, tracking: method === 'lot' ? 'lot' : 'none', unit: 'each', weight: quantityOrThrow('1'), volume: undefined, tariffCode: '', origin: '' },
+    standards: method === 'standard' ? [{ line: '', date: '', standard: priceOrThrow('5') }] : [],
+    ...special,
+  };
+}
