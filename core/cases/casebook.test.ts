@@ -3,7 +3,10 @@ import { describe, expect, it } from '@jest/globals';
 import { runCase } from './runCase.ts';
 
 const folder = new URL('../../casebook/', import.meta.url);
-const files = readdirSync(folder).filter((name) => name.endsWith('.yaml'));
+const files = readdirSync(folder, { recursive: true })
+  .map(String)
+  .filter((name) => name.endsWith('.yaml'))
+  .sort();
 
 describe('the casebook', () => {
   it.each(files)('%s posts as written', (name) => {

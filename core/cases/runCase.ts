@@ -76,6 +76,7 @@ function runStep(run: Run, step: Fields, at: string): void {
 /** The charges that a document leaves to be allocated, by kind. */
 function chargesOf(document: PostedDocument, number: string): [string, LineId][] {
   if (document.kind === 'bill') return document.charges.map((charge) => [charge.kind, charge.id]);
+  if (document.kind === 'credit') return document.lines.flatMap(({ charge, id }) => (charge === undefined ? [] : [[charge, id] as [string, LineId]]));
   return document.kind === 'charge-move' ? [[document.charge, lineId(number, 1)]] : [];
 }
 

@@ -164,11 +164,15 @@ function giveBack({ step, numbers, books, date }: Reading): Command {
 }
 
 function credit({ step, numbers, books, date }: Reading): Command {
-  const cites = listOf(step, 'lines').map((line) => cited(textOf(line, 'of'), numbers));
+  const citedLine = (line: Fields) => {
+    const name = textOf(line, 'of');
+    return /\/\d+$/.test(name) ? cited(name, numbers) : citedCharge(name, numbers);
+  };
+  const cites = listOf(step, 'lines').map(citedLine);
   const first = books.creditable.get(cites[0] ?? '');
   const currency = optionalText(step, 'currency') ?? first?.currency ?? books.company.currency;
   const lines = linesOf(step, ['of', 'qty', 'price', 'amount', 'to']).map((line): CommandOf['credit']['lines'][number] => {
-    const of = cited(textOf(line, 'of'), numbers);
+    const of = citedLine(line);
     if (line.amount === undefined) return { of, ...quantityOf(line), price: priceOrThrow(textOf(line, 'price')) };
     const to = optionalText(line, 'to') ?? 'cost';
     if (to !== 'cost' && to !== 'variance' && to !== 'expected') throw new NotKnown(`a credit to ${to} is not known`);

@@ -2,6 +2,7 @@ import { base, price, quantity, QUANTITY_PLACES, PRICE_PLACES, type BaseAmount, 
 import { decimalsOf } from '../exact/currencies.ts';
 import { invariant } from '../exact/invariant.ts';
 import { divideRounded, powerOfTen } from '../exact/rounding.ts';
+import { shareOut } from '../exact/shareOut.ts';
 import { EMPTY_POOL, type CostingMethod, type Layer, type LineId, type LotPart, type Movement, type PoolState, type ReturnedPart } from './pool.ts';
 
 /** What a movement in brings: its whole value, and what of it belongs to goods that went back to the vendor. */
@@ -273,15 +274,11 @@ class LayeredPool implements FoldedPool {
   }
 
   private pushShared(of: LineId, part: LineId | '', lots: readonly { lot: string; quantity: bigint }[], value: bigint): void {
-    const whole = lots.reduce((sum, lot) => sum + lot.quantity, 0n);
-    let units = 0n;
-    let given = 0n;
-    for (const lot of lots) {
-      units += lot.quantity;
-      const share = divideRounded(value * units, whole) - given;
-      given += share;
-      this.push(of, part, lot.lot, lot.quantity, share);
-    }
+    const shared = shareOut(
+      value,
+      lots.map((lot) => lot.quantity),
+    );
+    lots.forEach((lot, position) => this.push(of, part, lot.lot, lot.quantity, shared.ok ? (shared.shares[position] ?? 0n) : 0n));
   }
 
   private push(of: LineId, part: LineId | '', lot: string, units: bigint, value: bigint): void {

@@ -172,7 +172,7 @@ export interface Charge {
   readonly allocated: readonly { line: LineId; amount: BaseAmount }[];
 }
 
-/** What a credit memo may cite: the billed part of a return, or a billed line. */
+/** What a credit memo may cite: the billed part of a return, a billed line, or a billed charge. */
 export interface CreditableLine {
   readonly id: LineId;
   readonly vendor: string;
@@ -180,7 +180,7 @@ export interface CreditableLine {
   /** The rate of the amounts. */
   readonly rate: Rate;
   readonly date: Day;
-  readonly kind: 'return' | 'bill';
+  readonly kind: 'return' | 'bill' | 'charge';
   readonly item: string | undefined;
   readonly expense: string | undefined;
   readonly quantity: Quantity;
@@ -191,6 +191,8 @@ export interface CreditableLine {
   readonly expected: { readonly amount: DocumentAmount; readonly base: BaseAmount };
   /** Of a bill: the goods that a credit may make cheaper. */
   readonly goods: { readonly pool: PoolId; readonly movement: LineId; readonly date: Day } | undefined;
+  /** Of a charge: its kind. */
+  readonly charge: string | undefined;
   readonly dimensions: Dimensions | undefined;
   readonly credits: readonly CreditTaken[];
 }

@@ -1,12 +1,12 @@
 import { lineId, placeOf, positionOf, type LineId } from '../costing/pool.ts';
 import { sourceFrom } from '../costing/settle.ts';
 import type { Dimensions } from '../books/journal.ts';
-import { base, documentAmount, type BaseAmount, type Quantity } from '../exact/amounts.ts';
+import { base, documentAmount, quantity, type BaseAmount, type DocumentAmount, type Quantity } from '../exact/amounts.ts';
 import { aheadOf, billedPartOf, type BillDocument } from '../purchasing/bill.ts';
 import type { CreditDocument } from '../purchasing/creditMemo.ts';
 import type { ReturnDocument } from '../purchasing/vendorReturn.ts';
 import { dayAfter } from '../periods/period.ts';
-import type { AheadTaken, Books, CreditableLine, Item } from './books.ts';
+import type { AheadTaken, Books, Charge, CreditableLine, Item } from './books.ts';
 import type { PostedDocument } from './decide.ts';
 import type { Posted } from './decision.ts';
 import { strikeOut } from './strikeOut.ts';
@@ -181,13 +181,22 @@ function recordBill(next: Writing, number: string, bill: BillDocument): void {
     else change(next.receiptLines, line.of, (known) => ({ ...known, bills: [...known.bills, billedPartOf(line, date)] }));
     next.creditable.set(line.id, billedCreditable(bill, line));
   }
-  for (const { documentAmount: _, isCost, ...charge } of bill.charges) {
-    if (isCost) next.charges.set(charge.id, charge);
-    else next.expensed.set(charge.id, { id: charge.id, vendor, date, expense: charge.kind, amount: charge.amount, dimensions: undefined, moved: [] });
+  for (const { documentAmount: charged, isCost, ...charge } of bill.charges) {
+    if (isCost) {
+      next.charges.set(charge.id, charge);
+      next.creditable.set(charge.id, chargeCreditable(bill, charge, charged));
+    } else next.expensed.set(charge.id, { id: charge.id, vendor, date, expense: charge.kind, amount: charge.amount, dimensions: undefined, moved: [] });
   }
   for (const { id, expense, amount, dimensions } of bill.expenses) next.expensed.set(id, { id, vendor, date, expense, amount, dimensions, moved: [] });
   const goods = bill.lines.flatMap(({ pool, of, received, amount }) => (pool === undefined ? [] : [{ pool, movement: of, date: received, amount }]));
   next.payables.set(number, { document: number, vendor, currency, rate, date, amount: bill.total.amount, base: bill.total.base, goods, paid: [] });
+}
+
+function chargeCreditable(bill: BillDocument, { id, kind }: Charge, amount: DocumentAmount): CreditableLine {
+  const { vendor, currency, date, rate } = bill;
+  const nothing = { amount: documentAmount(0n), base: base(0n) };
+  const of = { id, vendor, currency, rate, date, kind: 'charge' as const, item: undefined, expense: undefined, dimensions: undefined, charge: kind };
+  return { ...of, quantity: quantity(0n), amount, base: base(0n), expected: nothing, goods: undefined, credits: [] };
 }
 
 function billedCreditable(bill: BillDocument, line: BillDocument['lines'][number]): CreditableLine {
@@ -198,6 +207,7 @@ function billedCreditable(bill: BillDocument, line: BillDocument['lines'][number
     ...{ id, vendor, currency, rate, date, kind: 'bill', item: bought.item, expense: bought.expense, quantity: billed, amount, base: base(0n), dimensions },
     expected: asked ? { amount: documentAmount(amount - line.ordered), base: line.priceDifference } : { amount: documentAmount(0n), base: base(0n) },
     goods: pool === undefined ? undefined : { pool, movement: of, date: received },
+    charge: undefined,
     credits: [],
   };
 }
@@ -220,7 +230,7 @@ function recordReturn(next: Writing, document: ReturnDocument): void {
       next.creditable.set(line.line, {
         ...{ id: line.line, vendor, currency, rate, date: line.date, kind: 'return', item: bought.item, expense: undefined, dimensions },
         ...{ quantity: line.billed, amount: line.billedAmount, base: waiting },
-        ...{ expected: { amount: documentAmount(0n), base: base(0n) }, goods: undefined, credits: [] },
+        ...{ expected: { amount: documentAmount(0n), base: base(0n) }, goods: undefined, charge: undefined, credits: [] },
       });
     }
   }
@@ -236,6 +246,9 @@ function recordCredit(next: Writing, number: string, credit: CreditDocument): vo
       ...{ expected: expected ? line.amount : documentAmount(0n), expectedBase: expected ? line.own : base(0n) },
     };
     change(next.creditable, line.of, (known) => ({ ...known, credits: [...known.credits, taken] }));
+    if (line.charge !== undefined) {
+      next.charges.set(line.id, { id: line.id, kind: line.charge, vendor, date, amount: base(-line.payable), allocated: [] });
+    }
   }
   const owed = { amount: documentAmount(-total.amount), base: base(-total.base) };
   next.payables.set(number, { document: number, vendor, currency, rate, date, ...owed, goods: [], paid: [] });

@@ -25,7 +25,10 @@ import { refusal, type Refusal } from '../posting/refusal.ts';
 import { billNumberKey } from './billNumber.ts';
 import { sumOf } from './order.ts';
 
-/** Where a credit on a price goes: into the goods, to purchase price variance, or against the credit that was asked for. */
+/**
+ * Where a credit on a price goes: into the goods, to purchase price variance, or against the credit that was asked for. One
+ * on a charge is a charge below zero, to be allocated as the charge was.
+ */
 export type CreditDecision = 'cost' | 'variance' | 'expected';
 
 export interface CreditCommand {
@@ -47,7 +50,9 @@ export interface CreditCommand {
 export interface CreditedLine {
   readonly id: LineId;
   readonly of: LineId;
-  readonly to: CreditDecision | 'return';
+  readonly to: CreditDecision | 'return' | 'charge';
+  /** The kind of charge that is credited. */
+  readonly charge: string | undefined;
   readonly quantity: Quantity;
   readonly amount: DocumentAmount;
   readonly ownAmount: DocumentAmount;
@@ -127,7 +132,7 @@ function checkLine(command: CreditCommand, line: Line, of: CreditableLine | unde
   if (line.amount > left) {
     return [refusal('credit_exceeds_open', `${at}/amount`, { open: formatAmount(left, of.currency), quantity: formatAmount(line.amount, of.currency) })];
   }
-  if (line.to === 'cost' && !of.goods && of.expense === undefined) return [refusal('credit_of_nothing', at)];
+  if (line.to === 'cost' && of.kind === 'bill' && !of.goods && of.expense === undefined) return [refusal('credit_of_nothing', at)];
   return [];
 }
 
@@ -138,60 +143,33 @@ function leftOf(of: CreditableLine, to: CreditDecision): bigint {
 }
 
 function creditedLine(line: Line, of: CreditableLine, rate: Rate, home: string, id: LineId): CreditedLine {
+  const known = { id, of: line.of, charge: of.charge };
+  const atCredit = (amount: DocumentAmount) => toBase(amount, of.currency, rate, home);
   if (line.quantity !== undefined) {
     const amount = lineAmount(line.quantity, line.price, NO_DISCOUNT, of.currency);
     const soFar = sumOf(of.credits) + line.quantity;
-    const ownAmount = documentAmount(
-      cumulative(
-        of.amount,
-        soFar,
-        of.quantity,
-        of.credits.reduce((sum, credit) => sum + credit.amount, 0n),
-      ),
-    );
-    const own = base(
-      cumulative(
-        of.base,
-        soFar,
-        of.quantity,
-        of.credits.reduce((sum, credit) => sum + credit.base, 0n),
-      ),
-    );
+    const ownAmount = documentAmount(cumulative(of.amount, soFar, of.quantity, taken(of, 'amount')));
+    const own = base(cumulative(of.base, soFar, of.quantity, taken(of, 'base')));
     const priceDifference = toBase(documentAmount(ownAmount - amount), of.currency, of.rate, home);
-    return {
-      id,
-      of: line.of,
-      to: 'return',
-      quantity: line.quantity,
-      amount,
-      ownAmount,
-      own,
-      priceDifference,
-      payable: toBase(amount, of.currency, rate, home),
-    };
+    return { ...known, to: 'return', quantity: line.quantity, amount, ownAmount, own, priceDifference, payable: atCredit(amount) };
   }
   const { amount, to } = line;
-  const asked = of.credits.reduce((sum, credit) => ({ amount: sum.amount + credit.expected, base: sum.base + credit.expectedBase }), { amount: 0n, base: 0n });
   const own =
-    to === 'expected' ? base(cumulative(of.expected.base, asked.amount + amount, of.expected.amount, asked.base)) : toBase(amount, of.currency, of.rate, home);
-  const nothing = base(0n);
-  return {
-    id,
-    of: line.of,
-    to,
-    quantity: quantity(0n),
-    amount,
-    ownAmount: amount,
-    own,
-    priceDifference: nothing,
-    payable: toBase(amount, of.currency, rate, home),
-  };
+    to === 'expected'
+      ? base(cumulative(of.expected.base, taken(of, 'expected') + amount, of.expected.amount, taken(of, 'expectedBase')))
+      : toBase(amount, of.currency, of.rate, home);
+  const goesTo = of.kind === 'charge' ? 'charge' : to;
+  return { ...known, to: goesTo, quantity: quantity(0n), amount, ownAmount: amount, own, priceDifference: base(0n), payable: atCredit(amount) };
 }
+
+const taken = (of: CreditableLine, figure: 'amount' | 'base' | 'expected' | 'expectedBase'): bigint =>
+  of.credits.reduce((sum, credit) => sum + credit[figure], 0n);
 
 function flowsOf(books: Books, line: CreditedLine, of: CreditableLine): Flow[] {
   const about: About = { vendor: of.vendor, ...of.dimensions };
   const exchange: Flow = { account: 'exchange-difference', amount: base(line.own - line.priceDifference - line.payable), about: of.dimensions ?? {} };
   const onPurchase = books.company.recognition === 'on-purchase';
+  if (line.to === 'charge') return [{ account: onPurchase ? 'purchases' : 'charges-to-allocate', amount: base(-line.payable), about }];
   if (line.to === 'expected') return [{ account: 'expected-credits', amount: base(-line.own), about }, exchange];
   if (of.expense !== undefined) return [{ account: 'expense', amount: base(-line.payable), about: { ...about, expense: of.expense } }];
   if (onPurchase) return [{ account: 'purchases', amount: base(-line.payable), about: { ...about, item: of.item } }];
