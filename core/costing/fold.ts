@@ -68,17 +68,19 @@ export function ownParts(received: Quantity, shared: bigint, returns: readonly R
 }
 
 export type Folded =
-  { ok: true; values: Map<LineId, BaseAmount>; end: PoolState } | { ok: false; short: { movement: LineId; date: string; quantity: Quantity; lot: string } };
+  | { ok: true; values: Map<LineId, BaseAmount>; end: PoolState; notOwn: LineId[] }
+  | { ok: false; short: { movement: LineId; date: string; quantity: Quantity; lot: string } };
 
 /**
- * Folds movements, in their order, onto a state, from scratch: the value that each keeps or takes, and the state after the
- * last. Values of movements in are taken as they are. Quantity never goes below zero at any moment, else the first movement
+ * Folds movements, in their order, onto a state, from scratch: the value that each keeps or takes, the state after the last,
+ * and the returns that found too little of their own receipt. Values of movements in are taken as they are. Quantity never goes below zero at any moment, else the first movement
  * that is short is named.
  */
 export function fold(method: CostingMethod, from: PoolState, movements: readonly Movement[], currency: string): Folded {
   const pool = openFold(method, from, currency);
   const values = new Map<LineId, BaseAmount>();
   const owns = new Map<LineId, bigint>();
+  const notOwn: LineId[] = [];
   for (const movement of movements) {
     if (movement.direction === 'in') {
       const parts = ownParts(movement.quantity, movement.shared, movement.returns);
@@ -90,9 +92,10 @@ export function fold(method: CostingMethod, from: PoolState, movements: readonly
       const gone = pool.takeOut({ movement, own: movement.back ? (owns.get(movement.id) ?? movement.back.own) : undefined });
       if ('short' in gone) return { ok: false, short: { movement: movement.id, date: movement.date, quantity: quantity(gone.short), lot: gone.lot } };
       values.set(movement.id, base(gone.value));
+      if (movement.back && gone.notOwn > 0n) notOwn.push(movement.id);
     }
   }
-  return { ok: true, values, end: pool.state() };
+  return { ok: true, values, end: pool.state(), notOwn };
 }
 
 /** Pool quantity and value; out costs round(value × q ÷ Q), the last unit takes all. */

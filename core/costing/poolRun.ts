@@ -18,9 +18,6 @@ import {
   type WriteDown,
 } from './pool.ts';
 
-/** States are kept on the way at least this many movements apart, and further where a pool has many layers. */
-const CHECKPOINT_EVERY = 256;
-
 /** One movement folded: what it was worth and is worth now. No movement: there was nothing left to fold. */
 export type FoldStep =
   | { ok: true; movement: Movement | undefined; before: bigint; after: bigint; notOwn: bigint }
@@ -33,6 +30,8 @@ export type FoldStep =
 export class PoolRun {
   readonly pool: Pool;
   private readonly currency: string;
+  /** States are kept at least this many movements apart, and further where a pool has many layers. */
+  private readonly checkpointEvery: number;
   private readonly history: Movement[];
   private readonly struck = new Map<LineId, Movement>();
   private readonly owns = new Map<LineId, bigint>();
@@ -48,9 +47,10 @@ export class PoolRun {
   private position = 0;
   private sinceCheckpoint = 0;
 
-  constructor(pool: Pool, currency: string) {
+  constructor(pool: Pool, currency: string, checkpointEvery: number) {
     this.pool = pool;
     this.currency = currency;
+    this.checkpointEvery = checkpointEvery;
     this.history = [...pool.movements];
     this.kept = [...pool.checkpoints];
     this.writeDowns = pool.writeDowns;
@@ -209,7 +209,7 @@ export class PoolRun {
   private meetCheckpoint(folding: FoldedPool, movement: Movement): void {
     const known = this.kept[this.meeting];
     const met = known !== undefined && comparePoints(known, movement) === 0;
-    if (!met && this.sinceCheckpoint < CHECKPOINT_EVERY) return;
+    if (!met && this.sinceCheckpoint < this.checkpointEvery) return;
     const state = folding.state();
     if (met && this.dirty.size === 0 && sameState(known.state, state)) {
       this.folding = undefined;
@@ -230,7 +230,7 @@ export class PoolRun {
     if (comparePoints(before, end) === 0) return [...checkpoints.slice(0, -2), end];
     if (before === this.pool.checkpoints[0]) return checkpoints;
     const apart = positionOf(this.history, before) - positionOf(this.history, earlier ?? BEFORE_ALL);
-    return apart >= CHECKPOINT_EVERY ? checkpoints : [...checkpoints.slice(0, -2), end];
+    return apart >= this.checkpointEvery ? checkpoints : [...checkpoints.slice(0, -2), end];
   }
 }
 

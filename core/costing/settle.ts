@@ -58,6 +58,7 @@ export interface Occasion {
   readonly firstOpenDay: Day;
   readonly currency: string;
   readonly recognition: 'on-sale' | 'on-purchase';
+  readonly checkpointEvery: number;
   readonly pools: ReadonlyMap<PoolId, Pool>;
   readonly sources: ReadonlyMap<LineId, Source>;
 }
@@ -132,7 +133,7 @@ class Sweep {
     if (known) return known;
     const pool = this.occasion.pools.get(id);
     invariant(pool !== undefined, `pool ${id} is loaded`);
-    const run = new PoolRun(pool, this.occasion.currency);
+    const run = new PoolRun(pool, this.occasion.currency, this.occasion.checkpointEvery);
     this.runs.set(id, run);
     return run;
   }

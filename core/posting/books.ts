@@ -21,6 +21,8 @@ export interface Company {
   readonly notCosts: ReadonlySet<string>;
   /** Whether customs value takes in the goods' share of freight and insurance to the border. */
   readonly customsValueWithFreight: boolean;
+  /** States of a pool are kept on the way at least this many movements apart. */
+  readonly checkpointEvery: number;
 }
 
 /** How single goods of an item are told apart. */
@@ -300,6 +302,7 @@ export const companyOf = (settings: Pick<Company, 'currency' | 'firstOpenDay'> &
   lockedUntil: '',
   notCosts: NOT_COSTS,
   customsValueWithFreight: false,
+  checkpointEvery: 256,
   ...settings,
 });
 

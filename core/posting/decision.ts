@@ -126,8 +126,8 @@ export function post<Document>(books: Books, decided: Decided<Document>): Decisi
     else journal.credit(date, account, amount, about);
   }
   const pools = new Map<PoolId, Pool>([...opened.map((pool) => [pool.id, pool] as const), ...books.pools]);
-  const { currency, recognition, firstOpenDay } = books.company;
-  const settled = settle({ date, firstOpenDay, currency, recognition, pools, sources: books.sources }, effects, sign, journal);
+  const { currency, recognition, firstOpenDay, checkpointEvery } = books.company;
+  const settled = settle({ date, firstOpenDay, currency, recognition, checkpointEvery, pools, sources: books.sources }, effects, sign, journal);
   if (!settled.ok) return refused([refusalOfShort(settled.short, effects)]);
   const twice = serialTwice(books, settled.settlement, effects);
   if (twice) return refused([twice]);
