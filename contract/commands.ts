@@ -1,20 +1,49 @@
-import { Amount, BaseAmount, Currency, Day, Discount, exactly, Id, LineId, oneOf, Price, Quantity, Text, Type, type Static } from './figures.ts';
+import { Amount, BaseAmount, Currency, Day, Discount, exactly, Id, LineId, oneOf, Price, Quantity, Rate, Text, Type, type Static } from './figures.ts';
 import type { DocumentKind } from './roles.ts';
 
 const MOST_LINES = 2000;
 const lines = <Line extends Parameters<typeof exactly>[0]>(fields: Line) => Type.Array(exactly(fields), { maxItems: MOST_LINES });
 const Party = Type.Union([Id, Type.Literal('')], { description: 'Empty while none is chosen' });
 
-export const BASES = ['value', 'quantity', 'weight', 'volume', 'equal', 'manual'] as const;
-export const DIFFERENCES = ['cost', 'variance'] as const;
-export const CHARGE_KINDS = ['freight', 'duty', 'insurance', 'brokerage', 'handling', 'inspection'] as const;
+export const BASES = ['value', 'quantity', 'weight', 'volume', 'equal', 'duty', 'manual'] as const;
+export const DIFFERENCES = ['cost', 'variance', 'credit'] as const;
+export const CHARGE_KINDS = ['freight', 'duty', 'insurance', 'brokerage', 'handling', 'inspection', 'storage', 'fine'] as const;
+
+const Lots = Type.Optional(
+  Type.Array(exactly({ lot: Text(60), quantity: Quantity }), { maxItems: MOST_LINES, description: 'Lots or serial numbers, where the goods are kept by them' }),
+);
+const Dimensions = {
+  department: Type.Optional(Text(40)),
+  location: Type.Optional(Text(40)),
+  project: Type.Optional(Text(40)),
+};
+const Reason = Text(200, 'Why');
+const Estimates = Type.Optional(
+  Type.Array(
+    exactly({
+      kind: oneOf(CHARGE_KINDS),
+      by: oneOf(['unit', 'percent', 'flat', 'tariff'] as const),
+      figure: Text(40, 'By the unit or flat in base currency, or percent of the goods; empty by tariff'),
+    }),
+    { maxItems: 20 },
+  ),
+);
 
 export const OrderBody = exactly({
   vendor: Party,
   date: Day,
   currency: Currency,
   warehouse: Id,
-  lines: lines({ item: Party, quantity: Quantity, price: Price, discount: Discount, due: Type.Union([Day, Type.Literal('')]) }),
+  lines: lines({
+    item: Party,
+    expense: Type.Optional(Text(60, 'The expense that the line is for, where it is no stock')),
+    quantity: Quantity,
+    price: Price,
+    discount: Discount,
+    due: Type.Union([Day, Type.Literal('')]),
+    estimates: Estimates,
+    ...Dimensions,
+  }),
   note: Text(500),
 });
 export const ReceiptBody = exactly({
@@ -23,7 +52,13 @@ export const ReceiptBody = exactly({
   warehouse: Id,
   packingSlip: Text(60),
   transport: Text(60),
-  lines: lines({ of: LineId, quantity: Quantity }),
+  lines: lines({
+    of: LineId,
+    quantity: Quantity,
+    lots: Lots,
+    origin: Type.Optional(Text(2, 'As seen on the goods, where it is not the usual one')),
+    preference: Type.Optional(Type.Boolean({ description: 'A preference is claimed, with proof of origin' })),
+  }),
 });
 export const BillBody = exactly({
   vendor: Party,
@@ -32,6 +67,43 @@ export const BillBody = exactly({
   currency: Currency,
   lines: lines({ of: LineId, quantity: Quantity, price: Price, discount: Discount, difference: oneOf(DIFFERENCES) }),
   charges: Type.Array(exactly({ kind: oneOf(CHARGE_KINDS), amount: Amount }), { maxItems: 50 }),
+  expenses: Type.Optional(Type.Array(exactly({ expense: Text(60), amount: Amount, ...Dimensions }), { maxItems: 200 })),
+  tax: Type.Optional(
+    Type.Array(
+      exactly({
+        amount: Amount,
+        recoverable: Type.Boolean(),
+        lines: Type.Optional(Type.Array(Type.Integer({ minimum: 1 }), { description: 'Counted over lines, charges and expenses; all where it is left out' })),
+      }),
+      { maxItems: 20 },
+    ),
+  ),
+});
+export const ReturnBody = exactly({
+  vendor: Party,
+  date: Day,
+  number: Text(60, 'The vendor’s return number'),
+  lines: lines({
+    of: LineId,
+    quantity: Quantity,
+    lots: Lots,
+    replace: Type.Boolean({ description: 'Others come in their place' }),
+    confirmed: Type.Boolean({ description: 'They go back though none of their own receipt are left' }),
+  }),
+});
+export const CreditBody = exactly({
+  vendor: Party,
+  number: Text(60),
+  date: Day,
+  currency: Currency,
+  lines: lines({
+    of: LineId,
+    quantity: Type.Optional(Quantity),
+    price: Type.Optional(Price),
+    amount: Type.Optional(Amount),
+    to: Type.Optional(oneOf(['cost', 'variance', 'expected'] as const)),
+  }),
+  tax: Type.Optional(Amount),
 });
 export const AllocationBody = exactly({
   date: Day,
@@ -42,36 +114,108 @@ export const AllocationBody = exactly({
       basis: oneOf(BASES),
       amount: Type.Union([BaseAmount, Type.Literal('')], { description: 'Empty for all that is left' }),
       fixed: lines({ line: LineId, amount: BaseAmount }),
+      limitedTo: Type.Optional(Type.Array(LineId, { maxItems: MOST_LINES })),
     }),
     { maxItems: 50 },
   ),
+  more: Type.Optional(Type.Boolean({ description: 'Further bills of these kinds are to come' })),
+  entry: Type.Optional(Day),
+  customsRate: Type.Optional(Rate),
+  declared: Type.Optional(lines({ line: LineId, origin: Type.Optional(Text(2)), preference: Type.Optional(Type.Boolean()) })),
 });
+export const EstimateClosingBody = exactly({ date: Day, reason: Reason, lines: lines({ of: LineId, charge: Text(30) }) });
+export const ChargeMoveBody = exactly({ date: Day, of: LineId, charge: oneOf(CHARGE_KINDS), amount: BaseAmount });
 export const DeliveryBody = exactly({
   customer: Text(120),
   date: Day,
   warehouse: Id,
-  lines: lines({ item: Party, quantity: Quantity }),
+  lines: lines({ item: Party, quantity: Quantity, lots: Lots, ...Dimensions }),
 });
 export const InvoiceBody = exactly({
   customer: Text(120),
   date: Day,
   lines: lines({ of: LineId, quantity: Quantity, price: Price }),
 });
+export const CustomerReturnBody = exactly({
+  customer: Text(120),
+  date: Day,
+  warehouse: Id,
+  lines: lines({ of: LineId, quantity: Quantity, price: Price, lots: Lots }),
+});
 export const OpeningBody = exactly({
   date: Day,
   warehouse: Id,
-  lines: lines({ item: Party, quantity: Quantity, value: BaseAmount }),
+  lines: lines({ item: Party, quantity: Quantity, value: BaseAmount, lots: Lots }),
 });
+const Goods = { item: Party, quantity: Quantity, lots: Lots };
+export const AssemblyBody = exactly({
+  date: Day,
+  warehouse: Id,
+  uses: lines(Goods),
+  makes: exactly(Goods),
+  conversion: Type.Union([BaseAmount, Type.Literal('')]),
+  ...Dimensions,
+});
+export const TransferBody = exactly({ date: Day, from: Id, to: Id, inTransit: Type.Boolean(), lines: lines({ ...Goods, ...Dimensions }) });
+export const ArrivalBody = exactly({
+  date: Day,
+  lines: lines({ of: LineId, quantity: Quantity, lost: Type.Union([Quantity, Type.Literal('')]), lots: Lots }),
+});
+export const CountBody = exactly({
+  date: Day,
+  warehouse: Id,
+  reason: Reason,
+  lines: lines({
+    ...Goods,
+    change: oneOf(['found', 'missing', 'scrapped'] as const),
+    unitCost: Type.Optional(Price),
+    ...Dimensions,
+  }),
+});
+export const StandardBody = exactly({ date: Day, lines: lines({ item: Party, standard: Price }) });
+export const WriteDownBody = exactly({ date: Day, warehouse: Id, lines: lines({ item: Party, netRealisable: Price }) });
+export const PrepaymentBody = exactly({ vendor: Party, date: Day, currency: Currency, amount: Amount });
+export const PaymentBody = exactly({
+  vendor: Party,
+  date: Day,
+  currency: Currency,
+  from: Type.Union([Id, Type.Literal('')], { description: 'A prepayment; the bank where empty' }),
+  discountsTo: oneOf(['income', 'goods'] as const),
+  reason: Reason,
+  bills: Type.Array(exactly({ of: Id, amount: Amount, discount: Type.Union([Amount, Type.Literal('')]), writeOff: Type.Union([Amount, Type.Literal('')]) }), {
+    maxItems: 500,
+  }),
+});
+const Period = Type.String({ maxLength: 7, description: 'A month, YYYY-MM' });
+export const PeriodBody = exactly({ date: Day, period: Period });
+export const ReversalBody = exactly({ date: Day, of: Id, reason: Reason });
 
 /** The body of each command, by the document that it makes. */
 export const BODIES = {
   order: OrderBody,
   receipt: ReceiptBody,
   bill: BillBody,
+  return: ReturnBody,
+  credit: CreditBody,
   allocation: AllocationBody,
+  'estimate-closing': EstimateClosingBody,
+  'charge-move': ChargeMoveBody,
   delivery: DeliveryBody,
   invoice: InvoiceBody,
+  'customer-return': CustomerReturnBody,
   opening: OpeningBody,
+  assembly: AssemblyBody,
+  transfer: TransferBody,
+  arrival: ArrivalBody,
+  count: CountBody,
+  standard: StandardBody,
+  'write-down': WriteDownBody,
+  prepayment: PrepaymentBody,
+  payment: PaymentBody,
+  close: PeriodBody,
+  open: PeriodBody,
+  lock: PeriodBody,
+  reversal: ReversalBody,
 } as const satisfies Record<DocumentKind, unknown>;
 
 export type BodyOf<Kind extends DocumentKind> = Static<(typeof BODIES)[Kind]>;

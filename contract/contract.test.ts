@@ -8,7 +8,7 @@ describe('the roles', () => {
     const allowed = (role: (typeof ROLES)[number]) => DOCUMENT_KINDS.filter((kind) => MAY_POST[kind].includes(role));
     expect([allowed('auditor'), allowed('approver'), allowed('administrator')]).toEqual([[], [], []]);
     expect(allowed('buyer')).toEqual(['order']);
-    expect(allowed('receiver')).toEqual(['receipt', 'delivery']);
+    expect(allowed('receiver')).toEqual(['receipt', 'return', 'delivery', 'customer-return', 'assembly', 'transfer', 'arrival', 'count']);
     expect(allowed('accountant')).toEqual([...DOCUMENT_KINDS]);
   });
 

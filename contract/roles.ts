@@ -2,7 +2,11 @@
 export const ROLES = ['buyer', 'receiver', 'accountant', 'approver', 'auditor', 'administrator'] as const;
 export type Role = (typeof ROLES)[number];
 
-export const DOCUMENT_KINDS = ['order', 'receipt', 'bill', 'allocation', 'delivery', 'invoice', 'opening'] as const;
+export const DOCUMENT_KINDS = [
+  ...(['order', 'receipt', 'bill', 'return', 'credit', 'allocation', 'estimate-closing', 'charge-move'] as const),
+  ...(['delivery', 'invoice', 'customer-return', 'opening', 'assembly', 'transfer', 'arrival', 'count', 'standard', 'write-down'] as const),
+  ...(['prepayment', 'payment', 'close', 'open', 'lock', 'reversal'] as const),
+] as const;
 export type DocumentKind = (typeof DOCUMENT_KINDS)[number];
 
 export const IMPORT_KINDS = ['items', 'vendors', 'prices', 'rates', 'opening-stock', 'orders'] as const;
@@ -13,10 +17,27 @@ export const MAY_POST: Readonly<Record<DocumentKind, readonly Role[]>> = {
   order: ['buyer', 'accountant'],
   receipt: ['receiver', 'accountant'],
   bill: ['accountant'],
+  return: ['receiver', 'accountant'],
+  credit: ['accountant'],
   allocation: ['accountant'],
+  'estimate-closing': ['accountant'],
+  'charge-move': ['accountant'],
   delivery: ['receiver', 'accountant'],
   invoice: ['accountant'],
+  'customer-return': ['receiver', 'accountant'],
   opening: ['accountant'],
+  assembly: ['receiver', 'accountant'],
+  transfer: ['receiver', 'accountant'],
+  arrival: ['receiver', 'accountant'],
+  count: ['receiver', 'accountant'],
+  standard: ['accountant'],
+  'write-down': ['accountant'],
+  prepayment: ['accountant'],
+  payment: ['accountant'],
+  close: ['accountant'],
+  open: ['accountant'],
+  lock: ['accountant'],
+  reversal: ['accountant'],
 };
 
 export const MAY_IMPORT: Readonly<Record<ImportKind, readonly Role[]>> = {

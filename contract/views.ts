@@ -17,7 +17,8 @@ export const ItemView = exactly({
   number: Text(40),
   name: Name,
   unit: Text(20),
-  method: oneOf(['fifo', 'average'] as const),
+  method: oneOf(['fifo', 'average', 'standard', 'lot'] as const),
+  tracking: oneOf(['none', 'lot', 'serial'] as const),
   weight: Type.Union([Quantity, Type.Null()]),
   volume: Type.Union([Quantity, Type.Null()]),
 });

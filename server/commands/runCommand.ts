@@ -5,14 +5,16 @@ import type { DocumentKind } from '@obolus/contract/roles';
 import { endOf } from '@obolus/core/costing/pool';
 import type { Settlement } from '@obolus/core/costing/settle';
 import { formatAmount, formatQuantity, unitCost } from '@obolus/core/exact/amounts';
-import { decide } from '@obolus/core/posting/decide';
+import { decide, type DocumentOf, type PostedDocument } from '@obolus/core/posting/decide';
 import { refused, type Decision, type Posted } from '@obolus/core/posting/decision';
 import { refusal } from '@obolus/core/posting/refusal';
 import { viewEntries } from '../queries/entries.ts';
 import { BooksLoader, type LoadedBooks } from '../storage/loadBooks.ts';
-import { savePosted, type ServedDocument } from '../storage/savePosted.ts';
+import { savePosted } from '../storage/savePosted.ts';
 import { duplicateOf, snapshot, transaction } from '../storage/transaction.ts';
-import { DOCUMENT_COMMANDS, type DocumentCommand } from './documentKinds.ts';
+import type { Saving } from '../documents/documentCommand.ts';
+import { commandOf, PREFIX } from '../documents/registry.ts';
+import { seriesOf } from '../storage/rights.ts';
 import { RefusedError, RequestError } from './failures.ts';
 import { Reader } from './read.ts';
 import { worded } from './wording.ts';
@@ -23,16 +25,6 @@ export interface Posting {
   readonly key: string;
   readonly now: () => Date;
 }
-
-const PREFIX: Readonly<Record<DocumentKind, string>> = {
-  order: 'PO',
-  receipt: 'GR',
-  bill: 'VB',
-  allocation: 'LC',
-  delivery: 'DN',
-  invoice: 'SI',
-  opening: 'OS',
-};
 
 /** A document that does not exist yet stands after every other in the order of entry. */
 const NOT_YET_NUMBERED = { document: 90_000_000_000n, number: '' };
@@ -52,6 +44,9 @@ export async function postDocument<Kind extends DocumentKind>(source: DataSource
       const { books, decision, termsDays, number } = await loadAndDecide(manager, kind, body, { locking: true });
       if (!decision.accepted) throw new RefusedError(decision.refusals, books.names);
       const id = books.nextDocument.toString();
+      const saving: Saving = { id, books, poolRow: (pool) => (pool === undefined ? null : (books.poolRows.get(pool) ?? null)) };
+      const { document } = decision.posted;
+      await commandOf(kind).settle?.(document, manager, saving);
       await savePosted(manager, books, decision.posted, {
         id,
         number,
@@ -60,7 +55,9 @@ export async function postDocument<Kind extends DocumentKind>(source: DataSource
         at: sqlInstant(posting.now()),
         header: commandOf(kind).header(body),
         termsDays,
+        rows: commandOf(kind).rows(document, saving),
       });
+
       return { id, kind, number };
     });
   } catch (problem) {
@@ -91,7 +88,7 @@ async function loadAndDecide<Kind extends DocumentKind>(
   kind: Kind,
   body: BodyOf<Kind>,
   { locking }: { locking: boolean },
-): Promise<{ books: LoadedBooks; decision: Decision<ServedDocument>; termsDays: number; number: string }> {
+): Promise<{ books: LoadedBooks; decision: Decision<DocumentOf[Kind]>; termsDays: number; number: string }> {
   const loader = new BooksLoader(manager, locking);
   const { refusals, termsDays } = await loader.loadCompany(commandOf(kind).header(body));
   const reader = new Reader();
@@ -100,14 +97,10 @@ async function loadAndDecide<Kind extends DocumentKind>(
   refusals.push(...reader.refusals);
   if (refusals.length > 0) return { books: loader.books(0n), decision: refused(refusals), termsDays, number: '' };
   await commandOf(kind).load(command, loader);
+  await loader.readWantedPools();
   const { document, number } = locking ? await nextNumbers(manager, kind) : NOT_YET_NUMBERED;
   const books = loader.books(document);
-  return { books, decision: decide(books, command), termsDays, number };
-}
-
-/** The command of a kind; the table ties each kind to its own body and command. */
-function commandOf<Kind extends DocumentKind>(kind: Kind): DocumentCommand<Kind> {
-  return DOCUMENT_COMMANDS[kind] as unknown as DocumentCommand<Kind>;
+  return { books, decision: decide<Kind>(books, command), termsDays, number };
 }
 
 async function claimKey(manager: EntityManager, posting: Posting, hash: string): Promise<PostedReply | undefined> {
@@ -131,14 +124,17 @@ async function claimKey(manager: EntityManager, posting: Posting, hash: string):
 
 /** Taken after the locks: within an order and a pool, documents are numbered in the order in which they commit. */
 async function nextNumbers(manager: EntityManager, kind: DocumentKind): Promise<{ document: bigint; number: string }> {
-  const [row] = (await manager.query(`SELECT NEXTVAL(document_ids) AS document, NEXTVAL(number_${kind}) AS number`)) as { document: string; number: string }[];
+  const [row] = (await manager.query(`SELECT NEXTVAL(document_ids) AS document, NEXTVAL(${seriesOf(kind)}) AS number`)) as {
+    document: string;
+    number: string;
+  }[];
   return { document: BigInt(row?.document ?? 0), number: `${PREFIX[kind]}-${row?.number ?? ''}` };
 }
 
 async function viewPosted(
   manager: EntityManager,
   books: LoadedBooks,
-  posted: Posted<ServedDocument>,
+  posted: Posted<PostedDocument>,
 ): Promise<Pick<PreviewReply, 'entries' | 'unitCosts' | 'shares'>> {
   const { currency } = books.company;
   const { document } = posted;

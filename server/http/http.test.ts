@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { allEndpoints } from '@obolus/contract/api';
-import { DOCUMENT_KINDS, ROLES } from '@obolus/contract/roles';
+import { DOCUMENT_KINDS, ROLES, type DocumentKind } from '@obolus/contract/roles';
 import { Client, make, mayPost, startTestServer, type TestServer } from '../testing/testServer.ts';
 
 let server: TestServer;
@@ -9,7 +9,24 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const bodies = {
+const nothing = { date: '2026-03-30' };
+const goods = { item: '', quantity: '' };
+const bodies: Readonly<Record<DocumentKind, object>> = {
+  ...{ return: { ...nothing, vendor: '1', number: '', lines: [] }, credit: { ...nothing, vendor: '1', number: 'C', currency: 'USD', lines: [] } },
+  ...{ 'estimate-closing': { ...nothing, reason: '', lines: [] }, 'charge-move': { ...nothing, of: '1/1', charge: 'freight', amount: '1' } },
+  ...{
+    'customer-return': { ...nothing, customer: 'C', warehouse: '1', lines: [] },
+    assembly: { ...nothing, warehouse: '1', uses: [], makes: goods, conversion: '' },
+  },
+  ...{ transfer: { ...nothing, from: '1', to: '2', inTransit: false, lines: [] }, arrival: { ...nothing, lines: [] } },
+  ...{
+    count: { ...nothing, warehouse: '1', reason: '', lines: [] },
+    standard: { ...nothing, lines: [] },
+    'write-down': { ...nothing, warehouse: '1', lines: [] },
+  },
+  prepayment: { ...nothing, vendor: '1', currency: 'USD', amount: '' },
+  payment: { ...nothing, vendor: '1', currency: 'USD', from: '', discountsTo: 'income', reason: '', bills: [] },
+  ...{ close: { ...nothing, period: '' }, open: { ...nothing, period: '' }, lock: { ...nothing, period: '' }, reversal: { ...nothing, of: '1', reason: '' } },
   order: make.order([]),
   receipt: make.receipt([]),
   bill: make.bill('1', []),

@@ -4,7 +4,8 @@ import type { ReplyOf } from '@obolus/contract/endpoint';
 import type { DocumentKind } from '@obolus/contract/roles';
 import type { DocumentView } from '@obolus/contract/views';
 import { accountOf, type AccountKey } from '@obolus/core/books/accounts';
-import { formatRate, fraction, lineAmount, price, quantity, rate } from '@obolus/core/exact/amounts';
+import { readable, type EntryLine } from '@obolus/core/books/journal';
+import { base, formatRate, fraction, lineAmount, price, quantity, rate } from '@obolus/core/exact/amounts';
 import { RequestError } from '../commands/failures.ts';
 import { groupBy } from '../storage/groupBy.ts';
 import { big, showAmount, showDiscount, showPrice, showQuantity, text, type Row } from './figures.ts';
@@ -12,19 +13,52 @@ import { trailOf } from './trail.ts';
 
 type Line = DocumentView['lines'][number];
 const ITEM = 'i.name AS item_name, i.number AS item_number, i.unit AS item_unit';
+/** Goods of an item, or an expense. */
+const BOUGHT = "COALESCE(i.name, l.expense) AS item_name, COALESCE(i.number, '') AS item_number, COALESCE(i.unit, '') AS item_unit";
+const OF = 'o.id AS of_id, o.number AS of_number';
+const VALUE =
+  'ABS((SELECT COALESCE(SUM(c.amount), 0) FROM value_change c WHERE c.line_document_id = m.document_id AND c.line_no = m.line_no AND c.document_id = m.document_id))';
+/** Goods that a document moves, at what they were worth when it was posted. */
+const MOVED = `SELECT m.line_no, m.quantity, m.purpose, ${ITEM}, w.name AS where_name, ${VALUE} AS amount, NULL AS of_id FROM movement m JOIN pool p ON p.id = m.pool_id
+  JOIN item i ON i.id = p.item_id JOIN warehouse w ON w.id = p.warehouse_id WHERE m.document_id = ? ORDER BY m.line_no`;
+const NOTHING = 'SELECT 1 AS line_no FROM DUAL WHERE ? IS NULL';
 
 /** The lines of each kind, as one shape: a label, a quantity, an amount and what the line stands on. */
 const LINES: Readonly<Record<DocumentKind, string>> = {
-  order: `SELECT l.*, ${ITEM} FROM order_line l JOIN item i ON i.id = l.item_id WHERE l.document_id = ? ORDER BY l.line_no`,
-  receipt: `SELECT l.*, ol.price, ${ITEM}, o.id AS of_id, o.number AS of_number FROM receipt_line l JOIN item i ON i.id = l.item_id JOIN document o ON o.id = l.order_id
+  order: `SELECT l.*, ${BOUGHT} FROM order_line l LEFT JOIN item i ON i.id = l.item_id WHERE l.document_id = ? ORDER BY l.line_no`,
+  receipt: `SELECT l.*, ol.price, ${BOUGHT}, o.id AS of_id, o.number AS of_number FROM receipt_line l LEFT JOIN item i ON i.id = l.item_id JOIN document o ON o.id = l.order_id
             JOIN order_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no WHERE l.document_id = ? ORDER BY l.line_no`,
-  bill: `SELECT l.line_no, l.quantity, l.price, l.discount, l.amount, l.difference, l.price_difference, ${ITEM}, o.id AS of_id, o.number AS of_number
-         FROM bill_line l JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no JOIN item i ON i.id = r.item_id JOIN document o ON o.id = l.receipt_id
-         WHERE l.document_id = ? UNION ALL
-         SELECT l.line_no, NULL, NULL, NULL, l.amount, NULL, NULL, l.kind, '', '', NULL, NULL FROM bill_charge l WHERE l.document_id = ? ORDER BY line_no`,
+  bill: `SELECT l.line_no, l.quantity, l.price, l.discount, l.amount, l.difference, l.price_difference, COALESCE(i.name, r.expense, ol.expense) AS item_name,
+                COALESCE(i.number, '') AS item_number, COALESCE(i.unit, '') AS item_unit, o.id AS of_id, o.number AS of_number
+         FROM bill_line l LEFT JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no
+         LEFT JOIN order_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no
+         LEFT JOIN item i ON i.id = COALESCE(r.item_id, ol.item_id) JOIN document o ON o.id = COALESCE(l.receipt_id, l.order_id) WHERE l.document_id = ?
+         UNION ALL SELECT l.line_no, NULL, NULL, NULL, l.amount, 'charge', NULL, l.kind, '', '', NULL, NULL FROM bill_charge l WHERE l.document_id = ?
+         UNION ALL SELECT l.line_no, NULL, NULL, NULL, l.amount, 'expense', NULL, l.expense, '', '', NULL, NULL FROM bill_expense l WHERE l.document_id = ?
+         UNION ALL SELECT l.line_no + 100000, NULL, NULL, NULL, l.amount, IF(l.recoverable, 'reclaimed', 'not reclaimed'), NULL, 'tax', '', '', NULL, NULL FROM bill_tax l WHERE l.document_id = ?
+         ORDER BY line_no`,
+  return: `SELECT l.line_no, l.quantity, ${ITEM}, ${OF}, ABS((SELECT COALESCE(SUM(c.amount), 0) FROM value_change c WHERE c.line_document_id = l.document_id AND c.line_no = l.line_no)) AS amount
+           FROM return_line l JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no JOIN item i ON i.id = r.item_id
+           JOIN document o ON o.id = l.receipt_id WHERE l.document_id = ? ORDER BY l.line_no`,
+  credit: `SELECT l.line_no, IF(l.quantity > 0, l.quantity, NULL) AS quantity, l.amount, l.goes_to AS purpose, o.number AS item_name, '' AS item_number, '' AS item_unit, ${OF}
+           FROM credit_line l JOIN document o ON o.id = l.of_id WHERE l.document_id = ? ORDER BY l.line_no`,
+  'estimate-closing': `SELECT l.line_no, l.amount, l.kind AS purpose, ${ITEM}, ${OF} FROM estimate_use l JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no
+           JOIN item i ON i.id = r.item_id JOIN document o ON o.id = l.receipt_id WHERE l.document_id = ? ORDER BY l.line_no`,
+  'charge-move': `SELECT l.line_no, l.base_amount AS amount, l.kind AS item_name, '' AS item_number, '' AS item_unit, ${OF}
+           FROM bill_charge l JOIN expense_move x ON x.document_id = l.document_id JOIN document o ON o.id = x.of_id WHERE l.document_id = ?`,
+  'customer-return': MOVED,
+  ...{ assembly: MOVED, transfer: MOVED, arrival: MOVED, count: MOVED },
+  standard: `SELECT l.line_no, l.standard AS price, 0 AS amount, ${ITEM}, NULL AS of_id FROM standard_line l JOIN item i ON i.id = l.item_id WHERE l.document_id = ? ORDER BY l.line_no`,
+  'write-down': `SELECT l.line_no, l.net_realisable AS price, 0 AS amount, ${ITEM}, NULL AS of_id FROM write_down_line l JOIN pool p ON p.id = l.pool_id JOIN item i ON i.id = p.item_id
+           WHERE l.document_id = ? ORDER BY l.line_no`,
+  prepayment: `SELECT 1 AS line_no, l.amount, 'Prepayment' AS item_name, '' AS item_number, '' AS item_unit, NULL AS of_id FROM prepayment l WHERE l.document_id = ?`,
+  payment: `SELECT l.line_no, l.amount, o.reference AS item_name, o.number AS item_number, '' AS item_unit, ${OF} FROM payment_line l JOIN document o ON o.id = l.of_id
+           WHERE l.document_id = ? ORDER BY l.line_no`,
+  ...{ close: NOTHING, open: NOTHING, lock: NOTHING },
+  reversal: `SELECT 1 AS line_no, 0 AS amount, o.number AS item_name, '' AS item_number, '' AS item_unit, ${OF} FROM reversal l JOIN document o ON o.id = l.reversed_id WHERE l.document_id = ?`,
   allocation: `SELECT l.line_no, l.amount, l.basis, l.by_hand, c.kind, ${ITEM}, o.id AS of_id, o.number AS of_number FROM allocation_share l
-               JOIN bill_charge c ON c.document_id = l.charge_id AND c.line_no = l.charge_line_no JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no
-               JOIN item i ON i.id = r.item_id JOIN document o ON o.id = l.receipt_id WHERE l.document_id = ? ORDER BY l.line_no`,
+               JOIN bill_charge c ON c.document_id = l.charge_id AND c.line_no = l.charge_line_no JOIN movement r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no
+               JOIN pool p ON p.id = r.pool_id JOIN item i ON i.id = p.item_id JOIN document o ON o.id = l.receipt_id WHERE l.document_id = ? ORDER BY l.line_no`,
   delivery: `SELECT l.*, ${ITEM}, (SELECT COALESCE(-SUM(c.amount), 0) FROM value_change c WHERE c.line_document_id = l.document_id AND c.line_no = l.line_no) AS amount
              FROM delivery_line l JOIN item i ON i.id = l.item_id WHERE l.document_id = ? ORDER BY l.line_no`,
   invoice: `SELECT l.*, ${ITEM}, o.id AS of_id, o.number AS of_number FROM invoice_line l JOIN delivery_line d ON d.document_id = l.delivery_id AND d.line_no = l.delivery_line_no
@@ -33,7 +67,8 @@ const LINES: Readonly<Record<DocumentKind, string>> = {
 };
 
 const HEADER = `
-  SELECT d.*, v.name AS vendor, w.name AS warehouse, u.name AS entered_by_name FROM document d LEFT JOIN vendor v ON v.id = d.vendor_id
+  SELECT d.*, v.name AS vendor, w.name AS warehouse, u.name AS entered_by_name,
+         (SELECT r.number FROM reversal x JOIN document r ON r.id = x.document_id WHERE x.reversed_id = d.id) AS reversed_by FROM document d LEFT JOIN vendor v ON v.id = d.vendor_id
   LEFT JOIN warehouse w ON w.id = d.warehouse_id JOIN user_account u ON u.id = d.entered_by`;
 
 export async function viewDocument(manager: EntityManager, baseCurrency: string, id: string): Promise<DocumentView> {
@@ -41,7 +76,7 @@ export async function viewDocument(manager: EntityManager, baseCurrency: string,
   if (!header) throw new RequestError(404, 'Not found', 'There is no such document.');
   const kind = text(header.kind) as DocumentKind;
   const currency = text(header.currency);
-  const rows: Row[] = await manager.query(LINES[kind], kind === 'bill' ? [id, id] : [id]);
+  const rows: Row[] = await manager.query(LINES[kind], kind === 'bill' ? [id, id, id, id] : [id]);
   const lines = rows.map((row) => lineOf(kind, row, currency, baseCurrency));
   const oneCurrency = lines.every((line) => line.currency === currency);
   const total = oneCurrency ? rows.reduce((sum, row) => sum + amountOf(kind, row, currency), 0n) : await valueIn(manager, id);
@@ -121,17 +156,24 @@ function noteOf(kind: DocumentKind, row: Row, baseCurrency: string): string {
   if (kind === 'order')
     return [row.due_day ? `due ${row.due_day}` : '', big(row.discount) > 0n ? `less ${showDiscount(row.discount)} %` : ''].filter(Boolean).join(', ');
   if (kind === 'bill') {
-    if (row.quantity == null) return 'charge';
+    if (row.quantity == null) return text(row.difference);
     const difference = big(row.price_difference);
-    return difference === 0n ? '' : `${showAmount(difference, baseCurrency)} ${row.difference === 'cost' ? 'into cost' : 'to purchase price variance'}`;
+    return difference === 0n ? '' : `${showAmount(difference, baseCurrency)} ${INTO[text(row.difference)] ?? ''}`;
   }
   if (kind === 'allocation') return `${text(row.kind)}, ${Number(row.by_hand) ? 'by hand' : `by ${text(row.basis)}`}`;
-  return '';
+  return [text(row.purpose), text(row.where_name)].filter(Boolean).join(', ');
 }
+
+const REFERENCE: Readonly<Partial<Record<DocumentKind, string>>> = {
+  ...{ bill: 'Vendor’s number', credit: 'Vendor’s number', return: 'Vendor’s return number', close: 'Period', open: 'Period', lock: 'Period' },
+};
+
+const INTO: Readonly<Record<string, string>> = { cost: 'into cost', variance: 'to purchase price variance', credit: 'asked for as a credit' };
 
 function factsOf(kind: DocumentKind, header: Row): DocumentView['facts'] {
   const named: [string, string | null | undefined][] = [
-    [kind === 'bill' ? 'Vendor’s number' : 'Packing slip', header.reference],
+    [REFERENCE[kind] ?? 'Packing slip', header.reference],
+    ['Reversed by', header.reversed_by],
     ['Transport', header.transport],
     ['Warehouse', header.warehouse],
     ['Due', header.due_day],
@@ -150,7 +192,7 @@ async function valueIn(manager: EntityManager, id: string): Promise<bigint> {
 
 async function entriesOf(manager: EntityManager, id: string, currency: string): Promise<DocumentView['entries']> {
   const rows: Row[] = await manager.query(
-    `SELECT k.number, e.date, l.entry_no, l.account, l.amount, i.name AS item, v.name AS vendor FROM entry e JOIN ledger_link k ON k.document_id = e.document_id AND k.entry_no = e.entry_no
+    `SELECT k.number, e.date, l.entry_no, ${JOURNAL_COLUMNS} FROM entry e JOIN ledger_link k ON k.document_id = e.document_id AND k.entry_no = e.entry_no
      LEFT JOIN journal_line l ON l.document_id = e.document_id AND l.entry_no = e.entry_no
      LEFT JOIN item i ON i.id = l.item_id LEFT JOIN vendor v ON v.id = l.vendor_id WHERE e.document_id = ? ORDER BY e.entry_no, l.line_no`,
     [id],
@@ -158,18 +200,27 @@ async function entriesOf(manager: EntityManager, id: string, currency: string): 
   return [...groupBy(rows, (row) => text(row.number)).values()].map((lines) => ({
     date: text(lines[0]?.date),
     number: text(lines[0]?.number),
-    lines: lines.flatMap((row) => (row.account == null ? [] : [journalLine(row, currency)])),
+    lines: journalLines(lines, currency),
   }));
 }
 
-/** A line of the journal as users read it. */
-export function journalLine(row: Row, currency: string): DocumentView['entries'][number]['lines'][number] {
-  const account = text(row.account) as AccountKey;
-  return {
-    account,
-    accountName: accountOf(account).name,
-    amount: showAmount(row.amount, currency),
-    ...(row.item == null ? {} : { item: row.item }),
-    ...(row.vendor == null ? {} : { vendor: row.vendor }),
-  };
+/** What a journal's lines are read by: `l` with its item `i` and vendor `v`. */
+export const JOURNAL_COLUMNS = 'l.account, l.amount, l.of_values, l.expense, l.department, l.location, l.project, i.name AS item, v.name AS vendor';
+
+/** The lines of an entry as users read them: what the document's figures and what values made, summed. */
+export function journalLines(rows: readonly Row[], currency: string): DocumentView['entries'][number]['lines'] {
+  const lines = rows.flatMap((row): EntryLine[] => {
+    if (row.account == null) return [];
+    const { item, vendor, expense, department, location, project } = row;
+    const about = { item, vendor, expense, department, location, project };
+    const said = Object.fromEntries(Object.entries(about).filter(([, value]) => value != null));
+    return [{ account: row.account as AccountKey, amount: base(big(row.amount)), ofValues: Number(row.of_values) === 1, ...said }];
+  });
+  return readable({ date: '', lines }).map((line) => ({
+    account: line.account,
+    accountName: accountOf(line.account).name,
+    amount: showAmount(line.amount.toString(), currency),
+    ...(line.item === undefined ? {} : { item: line.item }),
+    ...(line.vendor === undefined ? {} : { vendor: line.vendor }),
+  }));
 }

@@ -15,15 +15,17 @@ export const showUnitCost = (value: bigint, held: bigint, currency: string): str
 
 /** The columns that `itemOf` reads, of a table called i. */
 export const ITEM_COLUMNS =
-  'i.id AS item_id, i.number AS item_number, i.name AS item_name, i.unit AS item_unit, i.method AS item_method, i.weight AS item_weight, i.volume AS item_volume';
+  'i.id AS item_id, i.number AS item_number, i.name AS item_name, i.unit AS item_unit, i.method AS item_method, i.tracking AS item_tracking, i.weight AS item_weight, i.volume AS item_volume';
 
 export function itemOf(row: Row): ItemView {
+  // A line that is an expense has no item: it is shown by the expense's name.
   return {
-    id: text(row.item_id),
+    id: row.item_id ?? '0',
     number: text(row.item_number),
-    name: text(row.item_name),
+    name: text(row.item_name ?? row.expense),
     unit: text(row.item_unit),
-    method: row.item_method === 'average' ? 'average' : 'fifo',
+    method: text(row.item_method ?? 'fifo') as ItemView['method'],
+    tracking: text(row.item_tracking ?? 'none') as ItemView['tracking'],
     weight: row.item_weight == null ? null : showQuantity(row.item_weight),
     volume: row.item_volume == null ? null : showQuantity(row.item_volume),
   };

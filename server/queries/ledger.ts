@@ -4,7 +4,7 @@ import type { ReplyOf } from '@obolus/contract/endpoint';
 import type { DocumentKind } from '@obolus/contract/roles';
 import { ACCOUNTS } from '@obolus/core/books/accounts';
 import { groupBy } from '../storage/groupBy.ts';
-import { journalLine } from './documents.ts';
+import { JOURNAL_COLUMNS, journalLines } from './documents.ts';
 import { big, showAmount, text, type Row } from './figures.ts';
 
 const PAGE = 60;
@@ -25,7 +25,7 @@ export async function readJournal(
   );
   if (links.length === 0) return { rows: [] };
   const lines: Row[] = await manager.query(
-    `SELECT l.document_id, l.entry_no, l.account, l.amount, i.name AS item, v.name AS vendor FROM journal_line l LEFT JOIN item i ON i.id = l.item_id LEFT JOIN vendor v ON v.id = l.vendor_id
+    `SELECT l.document_id, l.entry_no, ${JOURNAL_COLUMNS} FROM journal_line l LEFT JOIN item i ON i.id = l.item_id LEFT JOIN vendor v ON v.id = l.vendor_id
      WHERE l.document_id IN (?) ORDER BY l.document_id, l.entry_no, l.line_no`,
     [[...new Set(links.map((link) => link.document_id))]],
   );
@@ -36,7 +36,7 @@ export async function readJournal(
       hash: text(link.hash),
       date: text(link.date),
       document: { id: text(link.document_id), kind: text(link.kind) as DocumentKind, number: text(link.document_number) },
-      lines: (byEntry.get(`${text(link.document_id)}/${text(link.entry_no)}`) ?? []).map((line) => journalLine(line, currency)),
+      lines: journalLines(byEntry.get(`${text(link.document_id)}/${text(link.entry_no)}`) ?? [], currency),
     })),
   };
 }

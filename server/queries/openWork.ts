@@ -2,21 +2,29 @@ import type { EntityManager } from 'typeorm';
 import type { api } from '@obolus/contract/api';
 import type { ReplyOf } from '@obolus/contract/endpoint';
 import { fraction, lineAmount, price, quantity } from '@obolus/core/exact/amounts';
+import { CHARGE_VENDOR, stands } from '../storage/load/rows.ts';
 import { big, ITEM_COLUMNS, itemOf, showAmount, showDiscount, showPrice, showQuantity, text, type Row } from './figures.ts';
 
-/** What has been received, billed and invoiced is worked out from the documents each time; it is nowhere stored. */
-const RECEIVED = '(SELECT COALESCE(SUM(r.quantity), 0) FROM receipt_line r WHERE r.order_id = l.document_id AND r.order_line_no = l.line_no)';
-const BILLED = '(SELECT COALESCE(SUM(b.quantity), 0) FROM bill_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no)';
-const INVOICED = '(SELECT COALESCE(SUM(s.quantity), 0) FROM invoice_line s WHERE s.delivery_id = l.document_id AND s.delivery_line_no = l.line_no)';
-const ALLOCATED = '(SELECT COALESCE(SUM(s.amount), 0) FROM allocation_share s WHERE s.charge_id = l.document_id AND s.charge_line_no = l.line_no)';
+/**
+ * What has been received, billed and invoiced is worked out from the documents that stand, each time; it is nowhere stored.
+ * Received: less what went back to be replaced. Billed: also ahead of the goods, and what went back before it was.
+ */
+const RECEIVED = `((SELECT COALESCE(SUM(r.quantity), 0) FROM receipt_line r WHERE r.order_id = l.document_id AND r.order_line_no = l.line_no AND ${stands('r.document_id')})
+  - (SELECT COALESCE(SUM(b.quantity), 0) FROM return_line b JOIN receipt_line r ON r.document_id = b.receipt_id AND r.line_no = b.receipt_line_no
+     WHERE b.replaces = 1 AND r.order_id = l.document_id AND r.order_line_no = l.line_no AND ${stands('b.document_id')}))`;
+const BILLED = `((SELECT COALESCE(SUM(b.quantity), 0) FROM bill_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND ${stands('b.document_id')})
+  + (SELECT COALESCE(SUM(a.quantity), 0) FROM receipt_ahead a WHERE a.document_id = l.document_id AND a.line_no = l.line_no)
+  + (SELECT COALESCE(SUM(b.unbilled), 0) FROM return_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND ${stands('b.document_id')}))`;
+const INVOICED = `(SELECT COALESCE(SUM(t.quantity), 0) FROM taking t WHERE t.source_id = l.document_id AND t.source_line_no = l.line_no AND t.kind IN ('invoiced', 'given-back') AND ${stands('t.document_id')})`;
+const ALLOCATED = `(SELECT COALESCE(SUM(s.amount), 0) FROM allocation_share s WHERE s.charge_id = l.document_id AND s.charge_line_no = l.line_no AND ${stands('s.document_id')})`;
 const MOST = 2000;
 
 export async function listOrders(manager: EntityManager): Promise<ReplyOf<typeof api.orders>> {
   const rows: Row[] = await manager.query(
     `SELECT d.id, d.number, d.date, d.currency, v.name AS vendor, l.line_no, l.quantity, l.price, l.discount, l.due_day, ${RECEIVED} AS received,
             (SELECT COALESCE(SUM(b.quantity), 0) FROM receipt_line r JOIN bill_line b ON b.receipt_id = r.document_id AND b.receipt_line_no = r.line_no
-             WHERE r.order_id = l.document_id AND r.order_line_no = l.line_no) AS billed
-     FROM (SELECT * FROM document WHERE kind = 'order' ORDER BY id DESC LIMIT 500) d JOIN vendor v ON v.id = d.vendor_id JOIN order_line l ON l.document_id = d.id
+             WHERE r.order_id = l.document_id AND r.order_line_no = l.line_no AND ${stands('b.document_id')}) AS billed
+     FROM (SELECT * FROM document WHERE kind = 'order' AND ${stands('document.id')} ORDER BY id DESC LIMIT 500) d JOIN vendor v ON v.id = d.vendor_id JOIN order_line l ON l.document_id = d.id
      ORDER BY d.id DESC, l.line_no`,
   );
   const orders = new Map<string, { row: Row; amount: bigint; received: bigint; billed: bigint; lines: number; due: string | null }>();
@@ -52,9 +60,9 @@ export async function listOrders(manager: EntityManager): Promise<ReplyOf<typeof
 
 export async function listOpenOrderLines(manager: EntityManager, vendor: string | undefined): Promise<ReplyOf<typeof api.openOrderLines>> {
   const rows: Row[] = await manager.query(
-    `SELECT l.document_id, l.line_no, l.quantity, l.price, l.due_day, d.number, d.date, d.currency, d.vendor_id, v.name AS vendor, ${ITEM_COLUMNS}, ${RECEIVED} AS received
-     FROM order_line l JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id JOIN item i ON i.id = l.item_id
-     WHERE (? IS NULL OR d.vendor_id = ?) AND ${RECEIVED} < l.quantity ORDER BY COALESCE(l.due_day, '9999-12-31'), l.document_id, l.line_no LIMIT ${MOST}`,
+    `SELECT l.document_id, l.line_no, l.quantity, l.price, l.due_day, d.number, d.date, d.currency, d.vendor_id, v.name AS vendor, l.expense, ${ITEM_COLUMNS}, ${RECEIVED} AS received
+     FROM order_line l JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id LEFT JOIN item i ON i.id = l.item_id
+     WHERE (? IS NULL OR d.vendor_id = ?) AND ${RECEIVED} < l.quantity AND ${stands('d.id')} ORDER BY COALESCE(l.due_day, '9999-12-31'), l.document_id, l.line_no LIMIT ${MOST}`,
     [vendor ?? null, vendor ?? null],
   );
   return {
@@ -73,17 +81,17 @@ export async function listOpenOrderLines(manager: EntityManager, vendor: string 
 
 const RECEIVED_LINES = `
   SELECT l.document_id, l.line_no, l.quantity, l.currency, l.base_amount, d.number, d.date, d.reference, d.transport, d.vendor_id, v.name AS vendor,
-         o.id AS order_id, o.number AS order_number, ol.quantity AS ordered, ol.price, ol.discount, ${ITEM_COLUMNS}, p.quantity AS held, y.quantity AS layer, ${BILLED} AS billed,
-         (SELECT COALESCE(SUM(b.price_difference), 0) FROM bill_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND b.difference = 'cost') AS dearer,
+         o.id AS order_id, o.number AS order_number, ol.quantity AS ordered, ol.price, ol.discount, l.expense, ${ITEM_COLUMNS}, p.quantity AS held,
+         (SELECT COALESCE(SUM(y.quantity), 0) FROM pool_layer y WHERE y.pool_id = l.pool_id AND y.day = d.date AND y.document_id = l.document_id AND y.line_no = l.line_no) AS layer, ${BILLED} AS billed,
+         (SELECT COALESCE(SUM(b.price_difference), 0) FROM bill_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND b.difference = 'cost' AND ${stands('b.document_id')}) AS dearer,
          (SELECT COALESCE(SUM(c.amount), 0) FROM value_change c WHERE c.line_document_id = l.document_id AND c.line_no = l.line_no) AS value
-  FROM receipt_line l JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id JOIN item i ON i.id = l.item_id JOIN pool p ON p.id = l.pool_id
-  LEFT JOIN pool_layer y ON y.pool_id = l.pool_id AND y.day = d.date AND y.document_id = l.document_id AND y.line_no = l.line_no
+  FROM receipt_line l JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id LEFT JOIN item i ON i.id = l.item_id LEFT JOIN pool p ON p.id = l.pool_id
   JOIN order_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no JOIN document o ON o.id = l.order_id`;
 
 function receivedLine(row: Row, currency: string): ReplyOf<typeof api.unbilledLines>['rows'][number] {
   // By FIFO the line's own layer says; an average pool does not know whose goods are left, only how many.
   const pooled = big(row.held) < big(row.quantity) ? big(row.held) : big(row.quantity);
-  const held = row.item_method === 'fifo' ? big(row.layer) : pooled;
+  const held = row.item_method === 'fifo' || row.item_method === 'lot' ? big(row.layer) : pooled;
   return {
     line: `${text(row.document_id)}/${text(row.line_no)}`,
     receipt: { id: text(row.document_id), number: text(row.number), date: text(row.date), packingSlip: text(row.reference), transport: text(row.transport) },
@@ -104,7 +112,7 @@ function receivedLine(row: Row, currency: string): ReplyOf<typeof api.unbilledLi
 
 export async function listUnbilledLines(manager: EntityManager, currency: string, vendor: string | undefined): Promise<ReplyOf<typeof api.unbilledLines>> {
   const rows: Row[] = await manager.query(
-    `${RECEIVED_LINES} WHERE (? IS NULL OR d.vendor_id = ?) AND ${BILLED} < l.quantity ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
+    `${RECEIVED_LINES} WHERE (? IS NULL OR d.vendor_id = ?) AND ${BILLED} < l.quantity AND ${stands('d.id')} ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
     [vendor ?? null, vendor ?? null],
   );
   return { rows: rows.map((row) => receivedLine(row, currency)) };
@@ -114,7 +122,7 @@ export async function listUnbilledLines(manager: EntityManager, currency: string
 export async function listReceivedLines(manager: EntityManager, currency: string, find: string | undefined): Promise<ReplyOf<typeof api.receivedLines>> {
   const like = `%${(find ?? '').replace(/[\\%_]/g, '\\$&')}%`;
   const rows: Row[] = await manager.query(
-    `${RECEIVED_LINES} WHERE (d.transport LIKE ? OR d.reference LIKE ? OR d.number LIKE ? OR o.number LIKE ? OR v.name LIKE ? OR i.name LIKE ?)
+    `${RECEIVED_LINES} WHERE l.item_id IS NOT NULL AND ${stands('d.id')} AND (d.transport LIKE ? OR d.reference LIKE ? OR d.number LIKE ? OR o.number LIKE ? OR v.name LIKE ? OR i.name LIKE ?)
      ORDER BY d.date DESC, l.document_id DESC, l.line_no LIMIT 400`,
     [like, like, like, like, like, like],
   );
@@ -125,7 +133,8 @@ export async function listOpenCharges(manager: EntityManager, currency: string):
   const rows: Row[] = await manager.query(
     `SELECT l.document_id, l.line_no, l.kind, l.base_amount, d.number, d.reference, d.date, v.name AS vendor,
             ${ALLOCATED} AS allocated
-     FROM bill_charge l JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id WHERE ${ALLOCATED} < l.base_amount ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
+     FROM bill_charge l JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = ${CHARGE_VENDOR}
+     WHERE l.is_cost = 1 AND ${ALLOCATED} <> l.base_amount AND ${stands('d.id')} ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
   );
   return {
     rows: rows.map((row) => ({
@@ -148,7 +157,7 @@ export async function listUninvoicedLines(
     `SELECT l.document_id, l.line_no, l.quantity, d.number, d.date, d.customer, ${ITEM_COLUMNS}, ${INVOICED} AS invoiced,
             (SELECT COALESCE(-SUM(c.amount), 0) FROM value_change c WHERE c.line_document_id = l.document_id AND c.line_no = l.line_no) AS cost
      FROM delivery_line l JOIN document d ON d.id = l.document_id JOIN item i ON i.id = l.item_id
-     WHERE (? IS NULL OR d.customer = ?) AND ${INVOICED} < l.quantity ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
+     WHERE (? IS NULL OR d.customer = ?) AND ${INVOICED} < l.quantity AND ${stands('d.id')} ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
     [customer ?? null, customer ?? null],
   );
   return {
@@ -167,10 +176,10 @@ export async function listUninvoicedLines(
 export async function countWaiting(manager: EntityManager, user: string): Promise<ReplyOf<typeof api.waiting>> {
   const [row] = (await manager.query(
     `SELECT
-       (SELECT COUNT(DISTINCT l.document_id) FROM order_line l WHERE ${RECEIVED} < l.quantity) AS receiving,
-       (SELECT COUNT(DISTINCT l.document_id) FROM receipt_line l WHERE ${BILLED} < l.quantity) AS bills,
-       (SELECT COUNT(*) FROM bill_charge l WHERE ${ALLOCATED} < l.base_amount) AS charges,
-       (SELECT COUNT(DISTINCT l.document_id) FROM delivery_line l WHERE ${INVOICED} < l.quantity) AS deliveries,
+       (SELECT COUNT(DISTINCT l.document_id) FROM order_line l WHERE ${RECEIVED} < l.quantity AND ${stands('l.document_id')}) AS receiving,
+       (SELECT COUNT(DISTINCT l.document_id) FROM receipt_line l WHERE ${BILLED} < l.quantity AND ${stands('l.document_id')}) AS bills,
+       (SELECT COUNT(*) FROM bill_charge l WHERE l.is_cost = 1 AND ${ALLOCATED} <> l.base_amount AND ${stands('l.document_id')}) AS charges,
+       (SELECT COUNT(DISTINCT l.document_id) FROM delivery_line l WHERE ${INVOICED} < l.quantity AND ${stands('l.document_id')}) AS deliveries,
        (SELECT COUNT(*) FROM draft WHERE user_id = ?) AS drafts`,
     [user],
   )) as Row[];

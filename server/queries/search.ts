@@ -14,7 +14,7 @@ export async function search(manager: EntityManager, currency: string, find: str
   const like = `%${wanted.replace(/[\\%_]/g, '\\$&')}%`;
   const documents: Row[] = await manager.query(
     `SELECT d.id, d.kind, d.number, d.date, d.reference, COALESCE(v.name, d.customer, '') AS party FROM document d LEFT JOIN vendor v ON v.id = d.vendor_id
-     WHERE d.number LIKE ? OR d.reference LIKE ? OR d.reference_key = ? OR d.transport LIKE ? OR d.customer LIKE ? ORDER BY d.id DESC LIMIT ${MOST}`,
+     WHERE d.number LIKE ? OR d.reference LIKE ? OR d.id IN (SELECT document_id FROM bill_number WHERE number_key = ?) OR d.transport LIKE ? OR d.customer LIKE ? ORDER BY d.id DESC LIMIT ${MOST}`,
     [like, like, billNumberKey(wanted), like, like],
   );
   const items: Row[] = await manager.query(

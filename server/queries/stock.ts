@@ -32,11 +32,12 @@ export async function readStockCard(manager: EntityManager, currency: string, it
   const [pool] = (await manager.query(`${POOLS} WHERE p.item_id = ? AND p.warehouse_id = ?`, [item, warehouse])) as Row[];
   if (!pool) throw new RequestError(404, 'Not found', 'This item was never in that warehouse.');
   const changes: Row[] = await manager.query(
-    `SELECT c.document_id, d.kind, d.number, c.posting AS date, IF(c.document_id = c.line_document_id, m.direction, 'cost') AS direction, o.number AS of_number,
-            IF(c.document_id = c.line_document_id, m.quantity, 0) AS quantity, SUM(c.amount) AS value, GROUP_CONCAT(DISTINCT c.component ORDER BY c.component SEPARATOR ', ') AS component
+    `SELECT c.document_id, d.kind, d.number, c.posting AS date, IF(c.document_id = c.line_document_id, m.direction, IF(x.document_id IS NULL OR m.direction IS NULL, 'cost', IF(m.direction = 'in', 'out', 'in'))) AS direction, o.number AS of_number,
+            IF(m.quantity IS NOT NULL AND (c.document_id = c.line_document_id OR x.document_id IS NOT NULL), m.quantity, 0) AS quantity, SUM(c.amount) AS value, GROUP_CONCAT(DISTINCT c.component ORDER BY c.component SEPARATOR ', ') AS component
      FROM value_change c JOIN document d ON d.id = c.document_id JOIN document o ON o.id = c.line_document_id
-     JOIN movement m ON m.document_id = c.line_document_id AND m.line_no = c.line_no WHERE c.pool_id = ?
-     GROUP BY c.document_id, c.line_document_id, c.line_no, c.posting, m.direction, m.quantity, d.kind, d.number, o.number
+     LEFT JOIN movement m ON m.document_id = c.line_document_id AND m.line_no = c.line_no AND m.pool_id = c.pool_id
+     LEFT JOIN reversal x ON x.document_id = c.document_id AND x.reversed_id = c.line_document_id WHERE c.pool_id = ?
+     GROUP BY c.document_id, c.line_document_id, c.line_no, c.posting, m.direction, m.quantity, d.kind, d.number, o.number, x.document_id
      ORDER BY c.posting, c.document_id, c.line_document_id, c.line_no`,
     [pool.pool_id],
   );

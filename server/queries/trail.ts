@@ -3,6 +3,7 @@ import type { DocumentKind } from '@obolus/contract/roles';
 import type { TrailPart } from '@obolus/contract/views';
 import { documentAmount, fraction, lineAmount, price, quantity, rate, toBase } from '@obolus/core/exact/amounts';
 import { groupBy } from '../storage/groupBy.ts';
+import { stands } from '../storage/load/rows.ts';
 import { big, showAmount, text, type Row } from './figures.ts';
 
 /**
@@ -10,20 +11,11 @@ import { big, showAmount, text, type Row } from './figures.ts';
  * invoiced. It starts at the orders (deliveries) that the document goes back to, and follows everything that cites them.
  */
 export async function trailOf(manager: EntityManager, currency: string, document: { id: string; kind: DocumentKind }): Promise<TrailPart[]> {
-  switch (document.kind) {
-    case 'delivery':
-    case 'invoice':
-      return salesTrail(manager, currency, document);
-    case 'opening':
-      return [];
-    case 'order':
-    case 'receipt':
-    case 'bill':
-    case 'allocation': {
-      const orders = await ordersOf(manager, document);
-      return orders.length === 0 ? [] : purchaseTrail(manager, currency, orders);
-    }
-  }
+  const { kind } = document;
+  if (kind === 'delivery' || kind === 'invoice') return salesTrail(manager, currency, document);
+  if (kind !== 'order' && kind !== 'receipt' && kind !== 'bill' && kind !== 'allocation') return [];
+  const orders = await ordersOf(manager, document);
+  return orders.length === 0 ? [] : purchaseTrail(manager, currency, orders);
 }
 
 async function ordersOf(manager: EntityManager, { id, kind }: { id: string; kind: DocumentKind }): Promise<string[]> {
@@ -48,17 +40,17 @@ async function purchaseTrail(manager: EntityManager, currency: string, orders: r
   for (const row of ordered)
     row.amount = lineAmount(quantity(big(row.quantity)), price(big(row.price)), fraction(big(row.discount)), text(row.currency)).toString();
   const received: Row[] = await manager.query(
-    `SELECT d.id, d.kind, d.number, d.date, o.currency, o.rate, l.amount FROM receipt_line l JOIN document d ON d.id = l.document_id JOIN document o ON o.id = l.order_id WHERE l.order_id IN (?) ORDER BY d.id`,
+    `SELECT d.id, d.kind, d.number, d.date, o.currency, o.rate, l.amount FROM receipt_line l JOIN document d ON d.id = l.document_id JOIN document o ON o.id = l.order_id WHERE l.order_id IN (?) AND ${stands('d.id')} ORDER BY d.id`,
     [orders],
   );
   const billed: Row[] = await manager.query(
     `SELECT d.id, d.kind, d.number, d.date, o.currency, o.rate, b.amount FROM receipt_line l JOIN bill_line b ON b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no
-     JOIN document d ON d.id = b.document_id JOIN document o ON o.id = l.order_id WHERE l.order_id IN (?) ORDER BY d.id`,
+     JOIN document d ON d.id = b.document_id JOIN document o ON o.id = l.order_id WHERE l.order_id IN (?) AND ${stands('d.id')} ORDER BY d.id`,
     [orders],
   );
   const charged: Row[] = await manager.query(
     `SELECT d.id, d.kind, d.number, d.date, SUM(s.amount) AS amount FROM receipt_line l JOIN allocation_share s ON s.receipt_id = l.document_id AND s.receipt_line_no = l.line_no
-     JOIN document d ON d.id = s.document_id WHERE l.order_id IN (?) GROUP BY d.id, d.kind, d.number, d.date ORDER BY d.id`,
+     JOIN document d ON d.id = s.document_id WHERE l.order_id IN (?) AND ${stands('d.id')} GROUP BY d.id, d.kind, d.number, d.date ORDER BY d.id`,
     [orders],
   );
   return [

@@ -1,6 +1,6 @@
 import { DataSource } from 'typeorm';
 import type { Account, DatabaseConfig } from '../config.ts';
-import { BooksOfOneCompany1764000000000 } from './migrations/1764000000000-booksOfOneCompany.ts';
+import { BooksOfOneCompany1795000000000 } from './migrations/1795000000000-booksOfOneCompany.ts';
 import { grantRights } from './rights.ts';
 import { allTables } from './tables.ts';
 
@@ -19,7 +19,7 @@ export function dataSource(database: DatabaseConfig, account: Account, connectio
     supportBigNumbers: true,
     bigNumberStrings: true,
     entities: allTables,
-    migrations: [BooksOfOneCompany1764000000000],
+    migrations: [BooksOfOneCompany1795000000000],
     migrationsTableName: 'migrations',
     synchronize: false,
     extra: { connectionLimit: connections },

@@ -1,74 +1,120 @@
 import type { EntityManager } from 'typeorm';
+import { comparePoints, documentOf, endOf, type LineId, type Point, type Pool, type PoolId } from '@obolus/core/costing/pool';
+import type { Source } from '@obolus/core/costing/taking';
+import { base } from '@obolus/core/exact/amounts';
 import {
-  BEFORE_ALL,
-  EMPTY_POOL,
-  lineId,
-  placeOf,
-  poolId,
-  type Checkpoint,
-  type CostingMethod,
-  type Layer,
-  type LineId,
-  type Movement,
-  type Pool,
-  type PoolId,
-  type PoolState,
-  type Purpose,
-} from '@obolus/core/costing/pool';
-import type { Source, Taking } from '@obolus/core/costing/taking';
-import { base, documentAmount, fraction, price, quantity, rate } from '@obolus/core/exact/amounts';
-import { cumulative } from '@obolus/core/exact/cumulative';
-import { companyOf, emptyBooks, type Books, type Charge, type DatedRate, type Item, type OrderLine, type ReceiptLine } from '@obolus/core/posting/books';
+  companyOf,
+  emptyBooks,
+  type Books,
+  type Charge,
+  type ClosedPeriod,
+  type Company,
+  type CreditableLine,
+  type DatedRate,
+  type ExpensedLine,
+  type Item,
+  type OrderLine,
+  type Payable,
+  type PostedFacts,
+  type Prepayment,
+  type ReceiptLine,
+  type Recognition,
+  type StockLine,
+} from '@obolus/core/posting/books';
 import { refusal, type Refusal } from '@obolus/core/posting/refusal';
-import { groupBy } from './groupBy.ts';
-
-type Row = Record<string, string | null>;
-const big = (value: string | null | undefined): bigint => BigInt(value ?? 0);
-const text = (value: string | null | undefined): string => value ?? '';
+import type { Tariff } from '@obolus/core/tariff/schedule';
+import { readFacts } from './load/facts.ts';
+import { readSources } from './load/movements.ts';
+import { readCharges, readCreditable, readExpensed, readPayables, readPrepayment } from './load/owed.ts';
+import { readClosedPeriods, readOpenAtClose } from './load/period.ts';
+import { linkedPools, readItems, readPools, type DatedLayer, type Wanted } from './load/pools.ts';
+import { readOrderLines, readReceiptLines } from './load/purchasing.ts';
+import {
+  among,
+  baseOf,
+  big,
+  dimensionsOf,
+  distinct,
+  documentsOf,
+  fractionOf,
+  idOf,
+  isTrue,
+  keysOf,
+  optional,
+  pointOf,
+  priceOf,
+  quantityOf,
+  query,
+  rateOf,
+  stands,
+  text,
+  type Reading,
+  type Row,
+} from './load/rows.ts';
 
 /** Books as far as a command needs them, and what the refusals need to speak of them in the user's words. */
 export interface LoadedBooks extends Books {
   readonly names: { readonly items: ReadonlyMap<string, string>; readonly warehouses: ReadonlyMap<string, string> };
   /** The rows behind the pools, by the core's id. */
   readonly poolRows: ReadonlyMap<PoolId, string>;
+  /** How many movements came since the last state that was kept on the way. */
+  readonly poolSince: ReadonlyMap<PoolId, number>;
   /** The days of the layers that were loaded. */
   readonly layerDays: ReadonlyMap<LineId, string>;
 }
 
+/** Behind every document of its day. */
+const END_OF_DAY = Number.MAX_SAFE_INTEGER;
+
 /**
- * Loads what a decision rests on. For posting (`locking`) every row is read locked, always in the order company, orders,
- * receipts, bills, deliveries, pools, each sorted by id, so that two postings never wait for each other in a ring.
+ * Loads what a decision rests on. For posting (`locking`) every row is read locked, always in the order company, documents,
+ * pools, each sorted by id, so that two postings never wait for each other in a ring. Pools are read last of all, together:
+ * which they are is found without locks, then locked, then looked for again.
  */
 export class BooksLoader {
-  private readonly manager: EntityManager;
-  private readonly locking: boolean;
+  private readonly reading: Reading;
   private readonly items = new Map<string, Item & { number: string }>();
   private readonly orderLines = new Map<LineId, OrderLine>();
   private readonly receiptLines = new Map<LineId, ReceiptLine>();
+  private readonly stockLines = new Map<LineId, StockLine>();
   private readonly charges = new Map<LineId, Charge>();
+  private readonly creditable = new Map<LineId, CreditableLine>();
+  private readonly expensed = new Map<LineId, ExpensedLine>();
+  private readonly payables = new Map<string, Payable>();
+  private readonly prepayments = new Map<string, Prepayment>();
   private readonly sources = new Map<LineId, Source>();
   private readonly pools = new Map<PoolId, Pool>();
   private readonly poolRows = new Map<PoolId, string>();
+  private readonly poolSince = new Map<PoolId, number>();
   private readonly layerDays = new Map<LineId, string>();
   private readonly warehouses = new Map<string, string>();
   private readonly billNumbers = new Map<string, string>();
+  private readonly documents = new Map<string, PostedFacts>();
   private readonly rates: DatedRate[] = [];
-  private company = { currency: '', firstOpenDay: '' };
+  /** Read again once their pools are locked. */
+  private readonly sourceLines = new Set<LineId>();
+  private readonly wanted = new Map<PoolId, { from: Point | undefined; day: string | undefined; layers: boolean }>();
+  private closedPeriods: readonly ClosedPeriod[] = [];
+  private suspense: Books['suspense'] = [];
+  private tariff: Tariff = [];
+  private company: Company = companyOf({ currency: '', firstOpenDay: '' });
 
   constructor(manager: EntityManager, locking: boolean) {
-    this.manager = manager;
-    this.locking = locking;
+    this.reading = { manager, locking };
   }
 
   /** The company's settings, with the parties that a document's header names; what does not exist is refused. */
   async loadCompany({ vendor, warehouse }: { vendor?: string; warehouse?: string }): Promise<{ refusals: Refusal[]; termsDays: number }> {
     const [row] = await this.query(
-      `SELECT c.currency, c.first_open_day, (SELECT terms_days FROM vendor WHERE id = ?) AS terms_days, (SELECT name FROM warehouse WHERE id = ?) AS warehouse
-       FROM company c WHERE c.id = 1${this.locking ? ' LOCK IN SHARE MODE' : ''}`,
+      `SELECT c.*, (SELECT terms_days FROM vendor WHERE id = ?) AS terms_days, (SELECT name FROM warehouse WHERE id = ?) AS warehouse
+       FROM company c WHERE c.id = 1${this.reading.locking ? ' LOCK IN SHARE MODE' : ''}`,
       [vendor ?? null, warehouse ?? null],
     );
     if (!row) throw new Error('The company is not set up.');
-    this.company = { currency: text(row.currency), firstOpenDay: text(row.first_open_day) };
+    this.company = companyOf({
+      ...{ currency: text(row.currency), firstOpenDay: text(row.first_open_day), lockedUntil: text(row.locked_until) },
+      ...{ recognition: text(row.recognition) as Recognition, customsValueWithFreight: isTrue(row.customs_with_freight) },
+    });
     if (warehouse !== undefined && row.warehouse != null) this.warehouses.set(warehouse, row.warehouse);
     const refusals: Refusal[] = [];
     if (vendor && row.terms_days == null) refusals.push(refusal('vendor_unknown', '/vendor'));
@@ -76,260 +122,254 @@ export class BooksLoader {
     return { refusals, termsDays: Number(row.terms_days ?? 0) };
   }
 
+  /** Locks the company for a document that changes its periods: nobody posts meanwhile. */
+  async lockCompany(): Promise<void> {
+    if (this.reading.locking) await this.query('SELECT id FROM company WHERE id = 1 FOR UPDATE');
+  }
+
   async loadItems(ids: readonly string[]): Promise<void> {
     const missing = distinct(ids).filter((id) => id !== '' && !this.items.has(id));
-    if (missing.length === 0) return;
-    for (const row of await this.query('SELECT id, number, name, unit, method, weight, volume, tariff_code, origin FROM item WHERE id IN (?)', [missing])) {
-      this.items.set(text(row.id), {
-        id: text(row.id),
-        number: text(row.number),
-        method: text(row.method) as CostingMethod,
-        tracking: 'none',
-        unit: text(row.unit),
-        tariffCode: text(row.tariff_code),
-        origin: text(row.origin),
-        standards: [],
-        weight: row.weight == null ? undefined : quantity(big(row.weight)),
-        volume: row.volume == null ? undefined : quantity(big(row.volume)),
-      });
-    }
+    for (const item of await readItems(this.reading, missing)) this.items.set(item.id, item);
   }
 
   async loadRates(currencies: readonly string[], until: string): Promise<void> {
     const foreign = distinct(currencies).filter((currency) => currency !== this.company.currency);
     if (foreign.length === 0) return;
-    const sql = `SELECT currency, MAX(from_day) AS from_day FROM exchange_rate WHERE currency IN (?) AND from_day <= ? GROUP BY currency`;
-    for (const row of await this.query(`SELECT r.currency, r.from_day, r.rate FROM exchange_rate r JOIN (${sql}) latest USING (currency, from_day)`, [
-      foreign,
-      until,
-    ])) {
-      this.rates.push({ currency: text(row.currency), from: text(row.from_day), rate: rate(big(row.rate)) });
-    }
+    const latest = 'SELECT currency, MAX(from_day) AS from_day FROM exchange_rate WHERE currency IN (?) AND from_day <= ? GROUP BY currency';
+    const rows = await this.query(`SELECT r.* FROM exchange_rate r JOIN (${latest}) latest USING (currency, from_day)`, [foreign, until]);
+    for (const row of rows) this.rates.push({ currency: text(row.currency), from: text(row.from_day), rate: rateOf(row.rate) });
+  }
+
+  async loadTariff(): Promise<void> {
+    this.tariff = (await this.query('SELECT * FROM tariff_rate')).map((row) => ({
+      ...{ measure: text(row.measure), code: text(row.code), origin: optional(row.origin), preference: isTrue(row.preference) },
+      ...{ from: text(row.from_day), to: optional(row.to_day), percent: fractionOf(row.percent), perUnit: priceOf(row.per_unit) },
+      ...{ unit: row.unit === 'kg' ? 'kg' : 'stock unit', combine: row.combine === 'higher' || row.combine === 'lower' ? row.combine : 'sum' },
+      ...{ floor: row.floor == null ? undefined : baseOf(row.floor), cap: row.cap == null ? undefined : baseOf(row.cap) },
+    }));
   }
 
   async loadOrderLines(lines: readonly LineId[]): Promise<void> {
-    const documents = documentsOf(lines);
-    if (documents.length === 0) return;
-    await this.lockDocuments(documents);
-    const rows = await this.query(
-      `SELECT l.document_id, l.line_no, l.item_id, l.quantity, l.price, l.discount, d.vendor_id, d.currency, d.date
-       FROM order_line l JOIN document d ON d.id = l.document_id WHERE ${lineIn('l', lines)}`,
-      lineParameters(lines),
-    );
-    const received = groupBy(
-      await this.query(
-        `SELECT r.document_id, r.line_no, r.quantity, r.order_id, r.order_line_no
-         FROM receipt_line r WHERE ${citingIn('r.order_id', 'r.order_line_no', lines)} ORDER BY r.document_id, r.line_no`,
-        lineParameters(lines),
-      ),
-      (row) => lineId(text(row.order_id), Number(row.order_line_no)),
-    );
-    for (const row of rows) {
-      const id = idOf(row);
-      this.orderLines.set(id, {
-        id,
-        vendor: text(row.vendor_id),
-        currency: text(row.currency),
-        date: text(row.date),
-        bought: { item: text(row.item_id) },
-        quantity: quantity(big(row.quantity)),
-        price: price(big(row.price)),
-        discount: fraction(big(row.discount)),
-        estimates: [],
-        dimensions: undefined,
-        receipts: (received.get(id) ?? []).map((part) => ({ line: idOf(part), quantity: quantity(big(part.quantity)) })),
-        reopened: [],
-        aheads: [],
-      });
-    }
-    await this.loadItems(rows.map((row) => text(row.item_id)));
+    await this.lockDocuments(documentsOf(lines));
+    for (const line of await readOrderLines(this.reading, lines)) this.orderLines.set(line.id, line);
+    await this.loadItems(lines.flatMap((line) => this.orderLines.get(line)?.bought.item ?? []));
+    if (lines.some((line) => this.orderLines.get(line)?.estimates.some(({ by }) => by === 'tariff'))) await this.loadTariff();
   }
 
   async loadReceiptLines(lines: readonly LineId[]): Promise<void> {
-    const documents = documentsOf(lines);
-    if (documents.length === 0) return;
-    await this.lockDocuments(documents);
+    await this.lockDocuments(documentsOf(lines));
+    for (const line of await readReceiptLines(this.reading, lines)) this.receiptLines.set(line.id, line);
+    await this.loadItems(lines.flatMap((line) => this.receiptLines.get(line)?.bought.item ?? []));
+  }
+
+  /** What arrived of transfers, and what was made. */
+  async loadStockLines(lines: readonly LineId[]): Promise<void> {
     const rows = await this.query(
-      `SELECT l.document_id, l.line_no, l.order_id, l.order_line_no, l.item_id, l.quantity, l.currency, l.rate, l.amount, l.base_amount, d.vendor_id, d.date, d.warehouse_id
-       FROM receipt_line l JOIN document d ON d.id = l.document_id WHERE ${lineIn('l', lines)}`,
-      lineParameters(lines),
-    );
-    const billed = groupBy(
-      await this.query(
-        `SELECT b.document_id, b.line_no, b.receipt_id, b.receipt_line_no, b.quantity, b.amount, b.cleared, b.price_difference, b.difference, d.date,
-                (SELECT l.amount FROM receipt_line l WHERE l.document_id = b.receipt_id AND l.line_no = b.receipt_line_no) AS received_amount
-         FROM bill_line b JOIN document d ON d.id = b.document_id WHERE ${citingIn('b.receipt_id', 'b.receipt_line_no', lines)} ORDER BY b.document_id, b.line_no`,
-        lineParameters(lines),
-      ),
-      (row) => lineId(text(row.receipt_id), Number(row.receipt_line_no)),
+      `SELECT m.*, p.item_id, p.warehouse_id FROM movement m JOIN pool p ON p.id = m.pool_id
+       WHERE m.purpose IN ('arrived', 'made') AND ${among(lines, 'm.document_id', 'm.line_no')} AND ${stands('m.document_id')}`,
+      keysOf(lines),
     );
     for (const row of rows) {
-      const id = idOf(row);
-      this.receiptLines.set(id, {
-        id,
-        of: lineId(text(row.order_id), Number(row.order_line_no)),
-        vendor: text(row.vendor_id),
-        currency: text(row.currency),
-        rate: rate(big(row.rate)),
-        date: text(row.date),
-        bought: { item: text(row.item_id) },
-        pool: poolId(text(row.item_id), text(row.warehouse_id)),
-        quantity: quantity(big(row.quantity)),
-        lots: [],
-        origin: '',
-        preference: false,
-        dimensions: undefined,
-        ahead: [],
-        amount: documentAmount(big(row.amount)),
-        baseAmount: base(big(row.base_amount)),
-        estimates: [],
-        estimatesUsed: [],
-        bills: billedParts(row, billed.get(id) ?? []),
-        returns: [],
-      });
+      const [id, item] = [idOf(row), text(row.item_id)];
+      const known = { id, date: text(row.date), item, pool: `${item}@${text(row.warehouse_id)}` };
+      this.stockLines.set(id, { ...known, quantity: quantityOf(row.quantity), dimensions: dimensionsOf(row) });
     }
     await this.loadItems(rows.map((row) => text(row.item_id)));
   }
 
   async loadCharges(lines: readonly LineId[]): Promise<void> {
-    const documents = documentsOf(lines);
-    if (documents.length === 0) return;
+    await this.lockDocuments(documentsOf(lines));
+    for (const charge of await readCharges(this.reading, lines)) this.charges.set(charge.id, charge);
+  }
+
+  async loadCreditable(lines: readonly LineId[]): Promise<void> {
+    await this.lockDocuments(documentsOf(lines));
+    for (const line of await readCreditable(this.reading, lines)) this.creditable.set(line.id, line);
+  }
+
+  async loadExpensed(line: LineId): Promise<void> {
+    await this.lockDocuments([documentOf(line)]);
+    for (const expensed of await readExpensed(this.reading, line)) this.expensed.set(expensed.id, expensed);
+  }
+
+  async loadPayables(documents: readonly string[]): Promise<void> {
     await this.lockDocuments(documents);
-    const rows = await this.query(
-      `SELECT l.document_id, l.line_no, l.kind, l.base_amount, d.vendor_id, d.date,
-              (SELECT COALESCE(SUM(s.amount), 0) FROM allocation_share s WHERE s.charge_id = l.document_id AND s.charge_line_no = l.line_no) AS allocated
-       FROM bill_charge l JOIN document d ON d.id = l.document_id WHERE ${lineIn('l', lines)}`,
-      lineParameters(lines),
-    );
-    for (const row of rows) {
-      const id = idOf(row);
-      this.charges.set(id, {
-        id,
-        kind: text(row.kind),
-        vendor: text(row.vendor_id),
-        date: text(row.date),
-        amount: base(big(row.base_amount)),
-        allocated: big(row.allocated) === 0n ? [] : [{ line: id, amount: base(big(row.allocated)) }],
-      });
+    for (const payable of await readPayables(this.reading, documents)) this.payables.set(payable.document, payable);
+  }
+
+  async loadPrepayment(document: string): Promise<void> {
+    await this.lockDocuments([document]);
+    for (const prepayment of await readPrepayment(this.reading, document)) this.prepayments.set(document, prepayment);
+  }
+
+  /** Delivered lines, or lines in transit, with what was taken of them. */
+  async loadSources(lines: readonly LineId[]): Promise<void> {
+    await this.lockDocuments(documentsOf(lines));
+    if (lines.length === 0) return;
+    await this.keepSources(among(lines, 'm.document_id', 'm.line_no'), keysOf(lines));
+    const sources = lines.flatMap((line) => this.sources.get(line) ?? []);
+    await this.loadItems(sources.map(({ item }) => item));
+    // A late cost changes a delivery and its takings together: whoever takes from it holds its pool.
+    for (const { pool } of sources) this.want(pool, {});
+    for (const line of lines) this.sourceLines.add(line);
+  }
+
+  async loadBillNumber(vendor: string, key: string): Promise<void> {
+    if (vendor === '') return;
+    const rows = await this.query('SELECT document_id FROM bill_number WHERE vendor_id = ? AND number_key = ?', [vendor, key]);
+    for (const row of rows) this.billNumbers.set(`${vendor}|${key}`, text(row.document_id));
+  }
+
+  /** A posted document, and all that taking its effects away reaches. */
+  async loadFacts(document: string): Promise<void> {
+    await this.lockDocuments([document]);
+    const facts = await readFacts(this.reading, document);
+    if (!facts) return;
+    this.documents.set(document, facts);
+    const { movements, costs, takings, standards, writeDowns } = facts.effects;
+    const reached = [...movements.map(({ pool }) => pool), ...costs.map(({ pool }) => pool), ...writeDowns.map(({ pool }) => pool)];
+    await this.loadItems([...reached.map((pool) => pool.split('@')[0] ?? ''), ...standards.map(({ item }) => item)]);
+    await this.loadSources(takings.map(({ of }) => of));
+    await this.keepSources('m.document_id = ?', [document]);
+    for (const { pool, id, date, back } of movements) this.wantFrom(pool, back ? { id: back.of, date: back.date } : { id, date });
+    for (const { pool, movement, date } of costs) this.wantFrom(pool, { id: movement, date });
+    for (const { taking } of takings) if (taking.into !== undefined) this.wantFrom(taking.into, { id: taking.line, date: taking.date });
+    for (const { pool } of writeDowns) this.want(pool, {});
+    for (const { item, line, date } of standards) await this.wantItem(item, { id: line, date });
+    if (facts.kind === 'close' || facts.kind === 'open') this.closedPeriods = await readClosedPeriods(this.reading);
+  }
+
+  async loadClosedPeriods(): Promise<void> {
+    this.closedPeriods = await readClosedPeriods(this.reading);
+  }
+
+  /** All that a closing measures or accrues. */
+  async loadOpenAtClose(on: string): Promise<void> {
+    const { currency, recognition } = this.company;
+    const open = await readOpenAtClose(this.reading, currency, recognition === 'on-purchase', on);
+    await this.loadReceiptLines(open.receipts);
+    await this.loadOrderLines(open.orders);
+    await this.loadCreditable(open.returns);
+    await this.loadPayables(open.payables);
+    this.suspense = [{ document: '', date: '', amount: base(big(open.suspense)) }];
+    const used = [...this.receiptLines.values(), ...this.payables.values(), ...this.creditable.values()].map((line) => line.currency);
+    await this.loadRates(used, on);
+  }
+
+  /** Pools to which a document adds movements on `day`; `out` needs their layers. */
+  wantGoods(ids: readonly PoolId[], day: string, direction: 'in' | 'out'): void {
+    for (const id of ids) this.want(id, { day, layers: direction === 'out' });
+  }
+
+  /** A pool in which an old movement changes: its history is needed from there. */
+  wantFrom(id: PoolId, movement: { id: LineId; date: string }): void {
+    this.want(id, { from: pointOf({ document_id: documentOf(movement.id), line_no: movement.id.split('/')[1] ?? '0', date: movement.date }) });
+  }
+
+  /** Every pool of an item, for a change of standard. */
+  async wantItem(item: string, movement: { id: LineId; date: string }): Promise<void> {
+    for (const row of await this.query('SELECT warehouse_id FROM pool WHERE item_id = ?', [item])) {
+      this.wantFrom(`${item}@${text(row.warehouse_id)}`, movement);
     }
   }
 
-  /** Delivered lines with what was invoiced of them; their pools are loaded too, for a late cost changes both. */
-  async loadDeliveryLines(lines: readonly LineId[]): Promise<void> {
-    const documents = documentsOf(lines);
-    if (documents.length === 0) return;
-    await this.lockDocuments(documents);
-    const pools = await this.query(
-      `SELECT DISTINCT l.item_id, d.warehouse_id FROM delivery_line l JOIN document d ON d.id = l.document_id WHERE ${lineIn('l', lines)}`,
-      lineParameters(lines),
-    );
-    const where = pools.map((row) => poolId(text(row.item_id), text(row.warehouse_id)));
-    await this.loadItems(pools.map((row) => text(row.item_id)));
-    if (this.locking) await this.lockPools(where.map(pairOf), false);
-    await this.readDeliveries(lineIn('l', lines), lineParameters(lines));
-  }
-
-  /**
-   * The pools to which a document adds movements on `day`. Where nothing later is known the stored state is enough
-   * (goods coming in do not even need its layers); behind later movements the whole history is read.
-   */
-  async loadPools(ids: readonly PoolId[], day: string, direction: 'in' | 'out'): Promise<void> {
-    const pools = await this.readPools(distinct(ids), true);
-    const behind = pools.filter((row) => row.last_day != null && row.last_day > day);
-    const states = await this.readStates(pools, direction === 'out' ? pools : behind);
-    for (const row of pools.filter((row) => !behind.includes(row))) {
-      const state = states.get(row) ?? EMPTY_POOL;
-      this.keepPool(row, [row.last_day == null ? { ...BEFORE_ALL, state } : { date: row.last_day, place: 0, state }]);
+  /** Reads, and for posting locks, the pools that were wanted and those that value may be carried into from them. */
+  async readWantedPools(): Promise<void> {
+    const rows = await this.lockWanted();
+    await this.loadItems([...rows.values()].map((row) => text(row.item_id)));
+    const wanted: Wanted[] = [...this.wanted].map(([pool, { from, layers }]) => ({ pool, from, layers: layers || from !== undefined || this.isSerial(pool) }));
+    for (const pool of await readPools(this.reading, rows, wanted, this.items)) {
+      this.pools.set(pool.id, pool);
+      for (const layer of endOf(pool).layers as readonly DatedLayer[]) this.layerDays.set(layer.of, layer.day);
     }
-    await this.readHistories(behind, states);
-  }
-
-  /** The pools whose old movements a late cost changes. */
-  async loadPoolsWithHistory(ids: readonly PoolId[]): Promise<void> {
-    const pools = await this.readPools(distinct(ids), false);
-    await this.readHistories(pools, await this.readStates(pools, pools));
+    for (const [id, row] of rows) {
+      this.poolRows.set(id, text(row.id));
+      this.poolSince.set(id, Number(row.since_checkpoint));
+    }
+    const lines = [...this.sourceLines];
+    if (this.reading.locking && lines.length > 0) await this.keepSources(among(lines, 'm.document_id', 'm.line_no'), keysOf(lines));
+    for (const { pool, from } of wanted) {
+      if (from === undefined || !rows.has(pool)) continue;
+      const taken = 'EXISTS (SELECT 1 FROM taking t WHERE t.source_id = m.document_id AND t.source_line_no = m.line_no)';
+      await this.keepSources(`m.pool_id = ? AND m.date >= ? AND ${taken}`, [rows.get(pool)?.id, this.pools.get(pool)?.checkpoints[0].date || '0001-01-01']);
+    }
   }
 
   orderLine = (id: LineId): OrderLine | undefined => this.orderLines.get(id);
   receiptLine = (id: LineId): ReceiptLine | undefined => this.receiptLines.get(id);
-
-  async loadBillNumber(vendor: string, key: string): Promise<void> {
-    if (vendor === '') return;
-    const rows = await this.query('SELECT id FROM document WHERE vendor_id = ? AND reference_key = ?', [vendor, key]);
-    for (const row of rows) this.billNumbers.set(`${vendor}|${key}`, text(row.id));
-  }
+  stockLine = (id: LineId): StockLine | undefined => this.stockLines.get(id);
+  creditableLine = (id: LineId): CreditableLine | undefined => this.creditable.get(id);
+  source = (id: LineId): Source | undefined => this.sources.get(id);
+  payable = (document: string): Payable | undefined => this.payables.get(document);
 
   books(nextDocument: bigint): LoadedBooks {
-    const { company, items, rates, orderLines, receiptLines, charges, sources, pools, billNumbers, poolRows, layerDays } = this;
+    const { company, items, rates, tariff, orderLines, receiptLines, stockLines, charges, creditable, expensed, payables, prepayments } = this;
+    const { sources, pools, billNumbers, closedPeriods, suspense, documents, poolRows, poolSince, layerDays } = this;
     const names = { items: new Map([...items].map(([id, item]) => [id, item.number])), warehouses: this.warehouses };
-    const empty = emptyBooks(companyOf(company));
-    return { ...empty, nextDocument, items, rates, orderLines, receiptLines, charges, sources, pools, billNumbers, poolRows, layerDays, names };
+    return {
+      ...emptyBooks(company),
+      ...{ nextDocument, items, rates, tariff, orderLines, receiptLines, stockLines, charges, creditable, expensed, payables, prepayments },
+      ...{ sources, pools, billNumbers, closedPeriods, suspense, documents, poolRows, poolSince, layerDays, names },
+    };
   }
 
   private query(sql: string, parameters: unknown[] = []): Promise<Row[]> {
-    return this.manager.query(sql, parameters);
+    return query(this.reading, sql, parameters);
   }
 
-  private async readPools(ids: readonly PoolId[], creating: boolean): Promise<Row[]> {
-    if (ids.length === 0) return [];
-    const rows = await this.lockPools(ids.map(pairOf), creating);
-    for (const row of rows) this.poolRows.set(poolId(text(row.item_id), text(row.warehouse_id)), text(row.id));
-    return rows.filter((row) => this.items.has(text(row.item_id)));
+  /** A serial number that comes in must be compared with those that are here. */
+  private isSerial(pool: PoolId): boolean {
+    return this.items.get(pool.split('@')[0] ?? '')?.tracking === 'serial';
   }
 
-  private keepPool(row: Row, checkpoints: Pool['checkpoints'], movements: readonly Movement[] = []): void {
-    const item = this.items.get(text(row.item_id));
-    if (!item) return;
-    const id = poolId(item.id, text(row.warehouse_id));
-    this.pools.set(id, { id, item: item.id, warehouse: text(row.warehouse_id), method: item.method, checkpoints, movements, writeDowns: [] });
+  private want(id: PoolId, { from, day, layers = false }: { from?: Point; day?: string; layers?: boolean }): void {
+    const known = this.wanted.get(id);
+    const earlier = known?.from && (from === undefined || comparePoints(known.from, from) < 0) ? known.from : from;
+    const first = known?.day !== undefined && (day === undefined || known.day < day) ? known.day : day;
+    this.wanted.set(id, { from: earlier, day: first, layers: layers || (known?.layers ?? false) });
   }
 
-  /** The stored states of pools: totals, and layers of those that need them. */
-  private async readStates(pools: readonly Row[], withLayers: readonly Row[]): Promise<Map<Row, PoolState>> {
-    const layersOf = groupBy(await this.readLayers(withLayers), (row) => text(row.pool_id));
-    const states = pools.map((row) => {
-      const stored = layersOf.get(text(row.id)) ?? [];
-      for (const layer of stored) this.layerDays.set(idOf(layer), text(layer.day));
-      return [row, { ...EMPTY_POOL, quantity: quantity(big(row.quantity)), value: base(big(row.value)), layers: stored.map(layerOf) }] as const;
-    });
-    return new Map(states);
-  }
-
-  /** Every movement of the pools at its value as now known, and the invoices that follow their deliveries. */
-  private async readHistories(pools: readonly Row[], states: ReadonlyMap<Row, PoolState>): Promise<void> {
-    if (pools.length === 0) return;
-    const rowIds = pools.map((row) => row.id);
-    const rows = await this.query(
-      `SELECT m.pool_id, m.document_id, m.line_no, m.date, m.direction, m.quantity, d.kind, COALESCE(SUM(v.amount), 0) AS value,
-              COALESCE(SUM(CASE WHEN v.component IN ('goods', 'price difference') THEN 0 ELSE v.amount END), 0) AS shared
-       FROM movement m JOIN document d ON d.id = m.document_id LEFT JOIN value_change v ON v.line_document_id = m.document_id AND v.line_no = m.line_no
-       WHERE m.pool_id IN (?) GROUP BY m.pool_id, m.document_id, m.line_no, m.date, m.direction, m.quantity, d.kind
-       ORDER BY m.pool_id, m.date, m.document_id, m.line_no`,
-      [rowIds],
-    );
-    const byPool = groupBy(rows, (row) => text(row.pool_id));
-    for (const pool of pools) {
-      const movements = (byPool.get(text(pool.id)) ?? []).map(movementOf);
-      const start: Checkpoint = { ...BEFORE_ALL, state: EMPTY_POOL };
-      const last = movements[movements.length - 1];
-      this.keepPool(pool, last ? [start, { date: last.date, place: last.place, state: states.get(pool) ?? EMPTY_POOL }] : [start], movements);
+  /** Pools are looked for again once they are locked, until no others are reached. */
+  private async lockWanted(): Promise<Map<PoolId, Row>> {
+    let rows = await this.poolRowsOf(false);
+    await this.reachOn(rows);
+    if (!this.reading.locking) return this.poolRowsOf(false);
+    for (let reached = -1; reached !== this.wanted.size;) {
+      reached = this.wanted.size;
+      rows = await this.poolRowsOf(true);
+      await this.reachOn(rows);
     }
-    if (rows.some((row) => row.direction === 'out')) await this.readDeliveries('l.pool_id IN (?)', [rowIds]);
+    return rows;
   }
 
-  private async lockDocuments(ids: readonly string[]): Promise<void> {
-    if (this.locking) await this.query('SELECT id FROM document WHERE id IN (?) ORDER BY id FOR UPDATE', [ids]);
+  /** Where later movements are known, the history is needed from the day on; and whatever value is carried into from there. */
+  private async reachOn(rows: ReadonlyMap<PoolId, Row>): Promise<void> {
+    for (const [id, { from, day }] of this.wanted) {
+      const last = rows.get(id)?.last_day;
+      if (from === undefined && day !== undefined && last != null && last > day) this.want(id, { from: { date: day, place: END_OF_DAY } });
+    }
+    const starts = [...this.wanted].flatMap(([pool, { from }]) => (from === undefined ? [] : [{ pool, from }]));
+    if (starts.length === 0) return;
+    for (const [pool, from] of await linkedPools(this.reading, starts)) this.want(pool, { from });
   }
 
-  private async lockPools(pairs: readonly [string, string][], creating: boolean): Promise<Row[]> {
-    const sql = `SELECT p.id, p.item_id, p.warehouse_id, p.quantity, p.value, p.last_day FROM pool p WHERE (${pairs.map(() => '(p.item_id = ? AND p.warehouse_id = ?)').join(' OR ')}) ORDER BY p.id`;
-    const read = () => this.query(sql + (this.locking ? ' FOR UPDATE' : ''), pairs.flat());
-    const rows = await read();
+  private async poolRowsOf(creating: boolean): Promise<Map<PoolId, Row>> {
+    const ids = [...this.wanted.keys()];
+    if (ids.length === 0) return new Map();
+    const pairs = ids.map((id) => id.split('@') as [string, string]);
     await this.nameWarehouses(pairs.map(([, warehouse]) => warehouse));
-    if (rows.length === pairs.length || !this.locking || !creating) return rows;
+    const lock = this.reading.locking && creating ? ' FOR UPDATE' : '';
+    const where = pairs.map(() => '(p.item_id = ? AND p.warehouse_id = ?)').join(' OR ');
+    const read = () => this.query(`SELECT p.* FROM pool p WHERE ${where} ORDER BY p.id${lock}`, pairs.flat());
+    let rows = await read();
     const missing = pairs.filter(([item, warehouse]) => !rows.some((row) => row.item_id === item && row.warehouse_id === warehouse));
-    await this.query(`INSERT IGNORE INTO pool (item_id, warehouse_id, quantity, value) VALUES ${missing.map(() => '(?, ?, 0, 0)').join(', ')}`, missing.flat());
-    return read();
+    const known = missing.filter(([item]) => this.items.has(item));
+    if (creating && known.length > 0) {
+      const values = known.map(() => '(?, ?, 0, 0)').join(', ');
+      await this.query(`INSERT IGNORE INTO pool (item_id, warehouse_id, quantity, value) VALUES ${values}`, known.flat());
+      rows = await read();
+    }
+    return new Map(rows.map((row) => [`${text(row.item_id)}@${text(row.warehouse_id)}`, row]));
   }
 
   private async nameWarehouses(ids: readonly string[]): Promise<void> {
@@ -338,88 +378,11 @@ export class BooksLoader {
     for (const row of await this.query('SELECT id, name FROM warehouse WHERE id IN (?)', [missing])) this.warehouses.set(text(row.id), text(row.name));
   }
 
-  private readLayers(pools: readonly Row[]): Promise<Row[]> {
-    const fifo = pools.filter((row) => this.items.get(text(row.item_id))?.method === 'fifo').map((row) => row.id);
-    if (fifo.length === 0) return Promise.resolve([]);
-    return this.query(
-      'SELECT pool_id, day, document_id, line_no, quantity, value FROM pool_layer WHERE pool_id IN (?) ORDER BY pool_id, day, document_id, line_no',
-      [fifo],
-    );
+  private async keepSources(where: string, parameters: unknown[]): Promise<void> {
+    for (const source of await readSources(this.reading, where, parameters)) this.sources.set(source.line, source);
   }
 
-  private async readDeliveries(where: string, parameters: unknown[]): Promise<void> {
-    const rows = await this.query(
-      `SELECT l.document_id, l.line_no, l.item_id, l.quantity, d.customer, d.date, d.warehouse_id,
-              (SELECT COALESCE(-SUM(v.amount), 0) FROM value_change v WHERE v.line_document_id = l.document_id AND v.line_no = l.line_no) AS value
-       FROM delivery_line l JOIN document d ON d.id = l.document_id WHERE ${where}`,
-      parameters,
-    );
-    const takings = groupBy(
-      await this.query(
-        `SELECT i.document_id, i.line_no, i.delivery_id, i.delivery_line_no, i.quantity, e.date
-         FROM invoice_line i JOIN delivery_line l ON l.document_id = i.delivery_id AND l.line_no = i.delivery_line_no
-         JOIN document e ON e.id = i.document_id WHERE ${where} ORDER BY i.document_id, i.line_no`,
-        parameters,
-      ),
-      (row) => lineId(text(row.delivery_id), Number(row.delivery_line_no)),
-    );
-    for (const row of rows) {
-      const line = idOf(row);
-      const item = text(row.item_id);
-      this.sources.set(line, {
-        ...{ line, pool: poolId(item, text(row.warehouse_id)), item, date: text(row.date), purpose: 'delivered', party: text(row.customer) },
-        ...{ quantity: quantity(big(row.quantity)), value: base(big(row.value)), dimensions: undefined },
-        takings: (takings.get(line) ?? []).map(takingOf),
-      });
-    }
+  private async lockDocuments(ids: readonly string[]): Promise<void> {
+    if (this.reading.locking && ids.length > 0) await this.query('SELECT id FROM document WHERE id IN (?) ORDER BY id FOR UPDATE', [ids]);
   }
-}
-
-const distinct = <Value>(values: readonly Value[]): Value[] => [...new Set(values)];
-
-const pairOf = (id: PoolId): [string, string] => id.split('@') as [string, string];
-
-const documentsOf = (lines: readonly LineId[]): string[] => distinct(lines.map((line) => line.split('/')[0] ?? ''));
-
-const lineIn = (table: string, lines: readonly LineId[]): string => `(${lines.map(() => `(${table}.document_id = ? AND ${table}.line_no = ?)`).join(' OR ')})`;
-
-const citingIn = (document: string, line: string, lines: readonly LineId[]): string => `(${lines.map(() => `(${document} = ? AND ${line} = ?)`).join(' OR ')})`;
-
-const idOf = (row: Row): LineId => lineId(text(row.document_id), Number(row.line_no));
-
-const lineParameters = (lines: readonly LineId[]): string[] => lines.flatMap((line) => line.split('/'));
-
-/** What each bill took of a received line, in the order of entry. */
-function billedParts(received: Row, bills: readonly Row[]): ReceiptLine['bills'] {
-  let soFar = 0n;
-  let before = 0n;
-  return bills.map((row) => {
-    soFar += big(row.quantity);
-    const ordered = cumulative(big(received.amount), soFar, big(received.quantity), before);
-    before += ordered;
-    const into = (decision: string) => base(row.difference === decision ? big(row.price_difference) : 0n);
-    return {
-      ...{ line: idOf(row), date: text(row.date), quantity: quantity(big(row.quantity)), ordered: documentAmount(ordered) },
-      ...{ cleared: base(big(row.cleared)), billed: documentAmount(big(row.amount)), intoGoods: into('cost'), toVariance: into('variance') },
-    };
-  });
-}
-
-const PURPOSE: Readonly<Record<string, Purpose>> = { receipt: 'received', opening: 'opened', delivery: 'delivered' };
-
-function movementOf(row: Row): Movement {
-  const id = idOf(row);
-  const comes = row.direction === 'in';
-  return {
-    ...{ id, place: placeOf(id), date: text(row.date), direction: comes ? 'in' : 'out', purpose: PURPOSE[text(row.kind)] ?? 'received' },
-    ...{ quantity: quantity(big(row.quantity)), value: base(comes ? big(row.value) : -big(row.value)), shared: base(comes ? big(row.shared) : 0n) },
-    ...{ lots: [], dimensions: undefined, returns: [], back: undefined, standard: undefined },
-  };
-}
-
-const layerOf = (row: Row): Layer => ({ of: idOf(row), part: '', lot: '', quantity: quantity(big(row.quantity)), value: base(big(row.value)) });
-
-function takingOf(row: Row): Taking {
-  const known = { line: idOf(row), date: text(row.date), kind: 'invoiced' as const, quantity: quantity(big(row.quantity)) };
-  return { ...known, into: undefined, dimensions: undefined };
 }

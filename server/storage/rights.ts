@@ -1,10 +1,12 @@
+import { DOCUMENT_KINDS, type DocumentKind } from '@obolus/contract/roles';
 import type { DataSource, EntitySchema } from 'typeorm';
 import { chain, facts, setUp, state } from './tables.ts';
 
 const named = (tables: Record<string, EntitySchema>) => Object.values(tables).map((table) => table.options.name);
 
 /** Sequences that number documents: the ids of all, and a series for each kind. */
-export const SERIES = ['order', 'receipt', 'bill', 'allocation', 'delivery', 'invoice', 'opening'].map((kind) => `number_${kind}`);
+export const seriesOf = (kind: DocumentKind): string => `number_${kind.replace('-', '_')}`;
+export const SERIES = DOCUMENT_KINDS.map(seriesOf);
 
 /**
  * Gives the application's database account just what it needs: facts may be read and appended, never changed or removed;

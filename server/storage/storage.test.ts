@@ -43,7 +43,8 @@ describe('an entry', () => {
   const write = (...amounts: number[]) =>
     server.source.transaction(async (manager) => {
       await manager.query("INSERT INTO entry VALUES (777, 1, '2026-03-01')");
-      for (const [at, amount] of amounts.entries()) await manager.query("INSERT INTO journal_line VALUES (777, 1, ?, 'bank', ?, NULL, NULL)", [at + 1, amount]);
+      for (const [at, amount] of amounts.entries())
+        await manager.query("INSERT INTO journal_line (document_id, entry_no, line_no, account, amount) VALUES (777, 1, ?, 'bank', ?)", [at + 1, amount]);
       await manager.query('CALL seal_entry(777, 1)');
     });
 
@@ -57,9 +58,9 @@ describe('an entry', () => {
 
   it('takes no more lines once it is sealed', async () => {
     const [sealed] = (await server.source.query('SELECT document_id FROM ledger_link LIMIT 1')) as { document_id: string }[];
-    await expect(server.source.query("INSERT INTO journal_line VALUES (?, 1, 99, 'bank', 0, NULL, NULL)", [sealed?.document_id])).rejects.toThrow(
-      'entry_is_sealed',
-    );
+    await expect(
+      server.source.query("INSERT INTO journal_line (document_id, entry_no, line_no, account, amount) VALUES (?, 1, 99, 'bank', 0)", [sealed?.document_id]),
+    ).rejects.toThrow('entry_is_sealed');
   });
 });
 

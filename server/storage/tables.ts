@@ -16,6 +16,8 @@ const day = (): Column => ({ type: 'date' });
 const instant = (): Column => ({ type: 'datetime', precision: 6 });
 const long = (): Column => ({ type: 'longtext' });
 const maybe = (column: Column): Column => ({ ...column, nullable: true });
+const flag = (usual = 0): Column => ({ type: 'tinyint', default: usual });
+const dimensions = () => ({ department: maybe(text(40)), location: maybe(text(40)), project: maybe(text(40)) });
 const generated = (): Column => ({ type: 'bigint', primary: true, generated: 'increment' });
 
 type Row = Record<string, unknown>;
@@ -35,7 +37,15 @@ function table(name: string, columns: Record<string, Column>, keys: Keys = {}): 
 
 /** What is set up and may be changed. */
 export const setUp = {
-  company: table('company', { id: line(), name: text(160), currency: text(3), recognition: text(20), first_open_day: day() }),
+  company: table('company', {
+    id: line(),
+    name: text(160),
+    currency: text(3),
+    recognition: text(20),
+    first_open_day: day(),
+    locked_until: maybe(day()),
+    customs_with_freight: flag(),
+  }),
   user: table(
     'user_account',
     { id: generated(), email: text(160), name: text(160), role: text(20), password_hash: text(200) },
@@ -53,6 +63,8 @@ export const setUp = {
       volume: maybe(figure()),
       tariff_code: text(20),
       origin: text(2),
+      tracking: { ...text(10), default: 'none' },
+      standard: maybe(figure()),
     },
     { unique: { item_number_once: ['number'] } },
   ),
@@ -63,6 +75,21 @@ export const setUp = {
   ),
   vendorPrice: table('vendor_price', { vendor_id: id(), item_id: id(), price: figure() }),
   warehouse: table('warehouse', { id: generated(), code: text(20), name: text(160) }, { unique: { warehouse_code_once: ['code'] } }),
+  tariffRate: table('tariff_rate', {
+    id: generated(),
+    measure: text(40),
+    code: text(20),
+    origin: maybe(text(2)),
+    preference: flag(),
+    from_day: day(),
+    to_day: maybe(day()),
+    percent: figure(),
+    per_unit: figure(),
+    unit: text(12),
+    combine: text(10),
+    floor: maybe(figure()),
+    cap: maybe(figure()),
+  }),
   exchangeRate: table('exchange_rate', { currency: { type: 'varchar', length: 3, primary: true }, from_day: { type: 'date', primary: true }, rate: figure() }),
 };
 
@@ -81,7 +108,6 @@ export const facts = {
       currency: text(3),
       rate: figure(),
       reference: text(60),
-      reference_key: maybe(text(120)),
       transport: text(60),
       due_day: maybe(day()),
       note: text(500),
@@ -90,51 +116,95 @@ export const facts = {
       idempotency_key: text(80),
     },
     {
-      unique: { document_number_once: ['kind', 'number'], bill_number_once: ['vendor_id', 'reference_key'], document_key_once: ['idempotency_key'] },
+      unique: { document_number_once: ['kind', 'number'], document_key_once: ['idempotency_key'] },
       indices: { document_by_kind: ['kind', 'id'], document_by_vendor: ['vendor_id', 'kind'] },
     },
   ),
+  /** Which documents build on which: none can be reversed while another stands on it. */
+  citation: table('citation', { document_id: id(), cited_id: id() }, { indices: { citation_by_cited: ['cited_id'] } }),
+  reversal: table('reversal', { document_id: id(), reversed_id: ref() }, { unique: { reversed_once: ['reversed_id'] } }),
   orderLine: table(
     'order_line',
-    { document_id: id(), line_no: line(), item_id: ref(), quantity: figure(), price: figure(), discount: figure(), due_day: maybe(day()) },
+    {
+      ...{ document_id: id(), line_no: line(), item_id: maybe(ref()), quantity: figure(), price: figure(), discount: figure(), due_day: maybe(day()) },
+      ...{ expense: maybe(text(60)), ...dimensions() },
+    },
     { indices: { order_line_by_item: ['item_id'] } },
   ),
+  orderEstimate: table('order_estimate', {
+    ...{ document_id: id(), line_no: line(), kind: { type: 'varchar', length: 30, primary: true }, estimated_by: text(10), figure: figure() },
+  }),
   receiptLine: table(
     'receipt_line',
     {
-      document_id: id(),
-      line_no: line(),
-      order_id: ref(),
-      order_line_no: number(),
-      item_id: ref(),
-      pool_id: ref(),
-      quantity: figure(),
-      currency: text(3),
-      rate: figure(),
-      amount: figure(),
-      base_amount: figure(),
+      ...{ document_id: id(), line_no: line(), order_id: ref(), order_line_no: number(), item_id: maybe(ref()), pool_id: maybe(ref()) },
+      ...{ quantity: figure(), currency: text(3), rate: figure(), amount: figure(), base_amount: figure() },
+      ...{ expense: maybe(text(60)), origin: { ...text(2), default: '' }, preference: flag(), ...dimensions() },
     },
     { indices: { receipt_line_by_order: ['order_id', 'order_line_no'] } },
+  ),
+  receiptAhead: table(
+    'receipt_ahead',
+    {
+      ...{ document_id: id(), line_no: line(), ahead_id: id(), ahead_line_no: line() },
+      ...{ quantity: figure(), amount: figure(), base_amount: figure(), goods: figure(), tax: figure() },
+    },
+    { indices: { receipt_ahead_by_line: ['ahead_id', 'ahead_line_no'] } },
+  ),
+  receiptEstimate: table('receipt_estimate', {
+    ...{ document_id: id(), line_no: line(), kind: { type: 'varchar', length: 30, primary: true }, amount: figure() },
+  }),
+  estimateUse: table(
+    'estimate_use',
+    { document_id: id(), line_no: line(), receipt_id: ref(), receipt_line_no: number(), kind: text(30), amount: figure() },
+    { indices: { estimate_use_by_receipt: ['receipt_id', 'receipt_line_no'] } },
   ),
   billLine: table(
     'bill_line',
     {
-      document_id: id(),
-      line_no: line(),
-      receipt_id: ref(),
-      receipt_line_no: number(),
-      quantity: figure(),
-      price: figure(),
-      discount: figure(),
-      difference: text(20),
-      amount: figure(),
-      cleared: figure(),
-      price_difference: figure(),
-      payable: figure(),
+      ...{
+        document_id: id(),
+        line_no: line(),
+        receipt_id: maybe(ref()),
+        receipt_line_no: maybe(number()),
+        order_id: maybe(ref()),
+        order_line_no: maybe(number()),
+      },
+      ...{ quantity: figure(), price: figure(), discount: figure(), difference: text(20), amount: figure(), ordered: figure(), rate: figure() },
+      ...{ cleared: figure(), price_difference: figure(), payable: figure(), tax: figure() },
     },
-    { indices: { bill_line_by_receipt: ['receipt_id', 'receipt_line_no'] } },
+    { indices: { bill_line_by_receipt: ['receipt_id', 'receipt_line_no'], bill_line_by_order: ['order_id', 'order_line_no'] } },
   ),
-  billCharge: table('bill_charge', { document_id: id(), line_no: line(), kind: text(30), amount: figure(), base_amount: figure() }),
+  billCharge: table('bill_charge', {
+    ...{ document_id: id(), line_no: line(), kind: text(30), amount: figure(), base_amount: figure(), is_cost: flag(1) },
+  }),
+  billExpense: table('bill_expense', {
+    ...{ document_id: id(), line_no: line(), expense: text(60), amount: figure(), base_amount: figure(), ...dimensions() },
+  }),
+  billTax: table('bill_tax', { document_id: id(), line_no: line(), amount: figure(), recoverable: flag() }),
+  payable: table('payable', { document_id: id(), amount: figure(), base_amount: figure() }),
+  returnLine: table(
+    'return_line',
+    {
+      ...{ document_id: id(), line_no: line(), receipt_id: ref(), receipt_line_no: number(), quantity: figure(), replaces: flag() },
+      ...{ unbilled: figure(), unbilled_ordered: figure(), unbilled_cleared: figure() },
+      ...{ billed: figure(), billed_amount: figure(), billed_goods: figure(), billed_variance: figure() },
+    },
+    { indices: { return_line_by_receipt: ['receipt_id', 'receipt_line_no'] } },
+  ),
+  creditLine: table(
+    'credit_line',
+    {
+      ...{ document_id: id(), line_no: line(), of_id: ref(), of_line_no: number(), goes_to: text(12), quantity: figure() },
+      ...{ amount: figure(), own_amount: figure(), own: figure(), payable: figure() },
+    },
+    { indices: { credit_line_by_line: ['of_id', 'of_line_no'] } },
+  ),
+  expenseMove: table(
+    'expense_move',
+    { document_id: id(), of_id: ref(), of_line_no: number(), amount: figure() },
+    { indices: { expense_move_by_line: ['of_id', 'of_line_no'] } },
+  ),
   allocationShare: table(
     'allocation_share',
     {
@@ -156,11 +226,73 @@ export const facts = {
     { document_id: id(), line_no: line(), delivery_id: ref(), delivery_line_no: number(), quantity: figure(), price: figure(), amount: figure() },
     { indices: { invoice_line_by_delivery: ['delivery_id', 'delivery_line_no'] } },
   ),
+  customerReturnLine: table(
+    'customer_return_line',
+    {
+      ...{ document_id: id(), line_no: line(), delivery_id: ref(), delivery_line_no: number(), quantity: figure(), price: figure() },
+      ...{ uninvoiced: figure(), invoiced: figure(), credit: figure() },
+    },
+    { indices: { customer_return_by_delivery: ['delivery_id', 'delivery_line_no'] } },
+  ),
   openingLine: table('opening_line', { document_id: id(), line_no: line(), item_id: ref(), pool_id: ref(), quantity: figure(), value: figure() }),
+  assemblyLine: table('assembly_line', { document_id: id(), line_no: line(), item_id: ref(), pool_id: ref(), quantity: figure(), made: flag() }),
+  transferLine: table('transfer_line', { document_id: id(), line_no: line(), item_id: ref(), to_warehouse_id: ref(), quantity: figure(), arrived: flag() }),
+  arrivalLine: table(
+    'arrival_line',
+    { document_id: id(), line_no: line(), transfer_id: ref(), transfer_line_no: number(), quantity: figure(), lost: figure() },
+    { indices: { arrival_line_by_transfer: ['transfer_id', 'transfer_line_no'] } },
+  ),
+  countLine: table('count_line', {
+    ...{ document_id: id(), line_no: line(), item_id: ref(), pool_id: ref(), change: text(10), quantity: figure(), value: figure() },
+  }),
+  standardLine: table(
+    'standard_line',
+    { document_id: id(), line_no: line(), item_id: ref(), date: day(), standard: figure() },
+    { indices: { standard_line_by_item: ['item_id', 'date'] } },
+  ),
+  writeDownLine: table(
+    'write_down_line',
+    { document_id: id(), line_no: line(), pool_id: ref(), net_realisable: figure() },
+    { indices: { write_down_by_pool: ['pool_id'] } },
+  ),
+  prepayment: table('prepayment', { document_id: id(), amount: figure(), base_amount: figure() }),
+  payment: table('payment', { document_id: id(), prepayment_id: maybe(ref()), discounts_to: text(10), amount: figure(), base_amount: figure() }),
+  paymentLine: table(
+    'payment_line',
+    {
+      ...{ document_id: id(), line_no: line(), of_id: ref(), amount: figure(), discount: figure(), write_off: figure() },
+      ...{ settled: figure(), booked: figure() },
+    },
+    { indices: { payment_line_by_document: ['of_id'] } },
+  ),
+  periodClosing: table('period_closing', { document_id: id(), period: text(7), open_from: day(), open_before: day() }),
+  periodAccrual: table('period_accrual', {
+    ...{ document_id: id(), line_no: line(), account: text(40), amount: figure(), item_id: maybe(ref()), vendor_id: maybe(ref()) },
+    ...{ expense: maybe(text(60)), ...dimensions() },
+  }),
+  periodOpening: table('period_opening', { document_id: id(), period: text(7), closing_id: maybe(ref()) }),
   movement: table(
     'movement',
-    { document_id: id(), line_no: line(), pool_id: ref(), date: day(), direction: text(3), quantity: figure() },
-    { indices: { movement_by_pool: ['pool_id', 'date', 'document_id', 'line_no'] } },
+    {
+      ...{ document_id: id(), line_no: line(), pool_id: ref(), date: day(), direction: text(3), quantity: figure() },
+      ...{ purpose: text(12), party: maybe(text(120)), ...dimensions() },
+      ...{ back_id: maybe(ref()), back_line_no: maybe(number()), back_day: maybe(day()), back_price: maybe(figure()) },
+    },
+    { indices: { movement_by_pool: ['pool_id', 'date', 'document_id', 'line_no'], movement_by_back: ['back_id', 'back_line_no'] } },
+  ),
+  movementLot: table(
+    'movement_lot',
+    { document_id: id(), line_no: line(), position: line(), lot: text(60), quantity: figure() },
+    { indices: { movement_lot_by_lot: ['lot'] } },
+  ),
+  /** What takes value from a movement out: invoices, returns of customers, arrivals, what is made. */
+  taking: table(
+    'taking',
+    {
+      ...{ document_id: id(), line_no: line(), source_id: id(), source_line_no: line(), kind: { type: 'varchar', length: 20, primary: true } },
+      ...{ date: day(), quantity: figure(), into_pool_id: maybe(ref()), ...dimensions() },
+    },
+    { indices: { taking_by_source: ['source_id', 'source_line_no'] } },
   ),
   valueChange: table(
     'value_change',
@@ -172,16 +304,29 @@ export const facts = {
       line_no: number(),
       pool_id: maybe(ref()),
       component: text(40),
+      shared: flag(),
       amount: figure(),
       effective: day(),
       posting: day(),
+      ...{ against: maybe(text(40)), vendor_id: maybe(ref()), about_item_id: maybe(ref()), ...dimensions() },
     },
     { indices: { value_change_by_line: ['line_document_id', 'line_no'], value_change_by_document: ['document_id'] } },
   ),
   entry: table('entry', { document_id: id(), entry_no: line(), date: day() }, { indices: { entry_by_date: ['date'] } }),
   journalLine: table(
     'journal_line',
-    { document_id: id(), entry_no: line(), line_no: line(), account: text(40), amount: figure(), item_id: maybe(ref()), vendor_id: maybe(ref()) },
+    {
+      document_id: id(),
+      entry_no: line(),
+      line_no: line(),
+      account: text(40),
+      amount: figure(),
+      item_id: maybe(ref()),
+      vendor_id: maybe(ref()),
+      of_values: flag(),
+      expense: maybe(text(60)),
+      ...dimensions(),
+    },
     { indices: { journal_line_by_account: ['account', 'document_id'] } },
   ),
   idempotency: table('idempotency', { key: { type: 'varchar', length: 80, primary: true }, user_id: ref(), body_hash: text(64), entered_at: instant() }),
@@ -201,16 +346,31 @@ export const chain = {
 export const state = {
   pool: table(
     'pool',
-    { id: generated(), item_id: ref(), warehouse_id: ref(), quantity: figure(), value: figure(), last_day: maybe(day()) },
+    {
+      id: generated(),
+      item_id: ref(),
+      warehouse_id: ref(),
+      quantity: figure(),
+      value: figure(),
+      last_day: maybe(day()),
+      standard: maybe(figure()),
+      since_checkpoint: { ...number(), default: 0 },
+    },
     { unique: { pool_once: ['item_id', 'warehouse_id'] } },
   ),
+  /** The numbers of a vendor's bills and credit memos that stand; one that is reversed gives its number free. */
+  billNumber: table(
+    'bill_number',
+    { id: generated(), vendor_id: ref(), number_key: text(120), document_id: ref() },
+    { unique: { bill_number_once: ['vendor_id', 'number_key'] }, indices: { bill_number_by_document: ['document_id'] } },
+  ),
   poolLayer: table('pool_layer', {
-    pool_id: id(),
-    day: { type: 'date', primary: true },
-    document_id: id(),
-    line_no: line(),
-    quantity: figure(),
-    value: figure(),
+    ...{ pool_id: id(), day: { type: 'date', primary: true }, document_id: id(), line_no: line(), part_id: id(), part_line_no: line() },
+    ...{ lot: { type: 'varchar', length: 60, primary: true }, quantity: figure(), value: figure() },
+  }),
+  /** States of a pool on the way, each with its layers as text: a late cost starts at the last before its movement. */
+  poolCheckpoint: table('pool_checkpoint', {
+    ...{ pool_id: id(), day: { type: 'date', primary: true }, place: id(), quantity: figure(), value: figure(), standard: maybe(figure()), layers: long() },
   }),
   draft: table('draft', {
     id: { type: 'varchar', length: 36, primary: true },

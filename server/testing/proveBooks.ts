@@ -1,9 +1,13 @@
 import { createHash } from 'node:crypto';
 import type { DataSource } from 'typeorm';
 import { fold } from '@obolus/core/costing/fold';
-import { EMPTY_POOL, lineId, placeOf, type CostingMethod, type Movement } from '@obolus/core/costing/pool';
-import { base, quantity } from '@obolus/core/exact/amounts';
-import { cumulative } from '@obolus/core/exact/cumulative';
+import { BEFORE_ALL, EMPTY_POOL, positionOf, type Movement, type PoolState } from '@obolus/core/costing/pool';
+import { split } from '@obolus/core/costing/taking';
+import type { Item } from '@obolus/core/posting/books';
+import { readSources } from '../storage/load/movements.ts';
+import { readHistory, readItems } from '../storage/load/pools.ts';
+import { stands, type Reading } from '../storage/load/rows.ts';
+import { layersText, readState } from '../storage/load/state.ts';
 import { groupBy } from '../storage/groupBy.ts';
 
 type Row = Record<string, string>;
@@ -13,40 +17,40 @@ type Row = Record<string, string>;
  * parts, the inventory account, quantities beyond what is open, balances of entries, and the ledger's chain.
  */
 export async function proveBooks(source: DataSource): Promise<string[]> {
-  return [...(await provePools(source)), ...(await proveInvoices(source)), ...(await proveLedger(source)), ...(await proveOpen(source))];
+  return [...(await provePools(source)), ...(await proveTakings(source)), ...(await proveLedger(source)), ...(await proveOpen(source))];
 }
 
 async function provePools(source: DataSource): Promise<string[]> {
   const wrong: string[] = [];
-  const pools: Row[] = await source.query('SELECT p.id, p.quantity, p.value, i.method FROM pool p JOIN item i ON i.id = p.item_id');
+  const pools: Row[] = await source.query('SELECT p.*, i.method, i.tracking FROM pool p JOIN item i ON i.id = p.item_id');
   const [company] = (await source.query('SELECT currency FROM company')) as Row[];
   let inventory = 0n;
+  const reading = { manager: source.manager, locking: false };
+  const items = new Map(
+    (
+      await readItems(
+        reading,
+        pools.map((pool) => String(pool.item_id)),
+      )
+    ).map((item) => [item.id, item]),
+  );
   for (const pool of pools) {
-    const rows: Row[] = await source.query(
-      `SELECT m.document_id, m.line_no, m.date, m.direction, m.quantity, (SELECT COALESCE(SUM(v.amount), 0) FROM value_change v WHERE v.line_document_id = m.document_id AND v.line_no = m.line_no) AS value
-       FROM movement m WHERE m.pool_id = ? ORDER BY m.date, m.document_id, m.line_no`,
-      [pool.id],
-    );
-    const movements = rows.map(movementOf);
-    const folded = fold(pool.method as CostingMethod, EMPTY_POOL, movements, String(company?.currency));
+    const item = items.get(String(pool.item_id)) as Item;
+    const { movements, checkpoints } = await readHistory(reading, String(pool.id), item, BEFORE_ALL, EMPTY_POOL);
+    const first = checkpoints[0].state;
+    const folded = fold(item.method, first, movements, String(company?.currency));
     if (!folded.ok) {
       wrong.push(`pool ${pool.id} is short at ${folded.short.movement}`);
       continue;
     }
     for (const movement of movements) {
       const should = folded.values.get(movement.id);
-      if (should !== undefined && should !== movement.value) wrong.push(`pool ${pool.id}: ${movement.id} should cost ${should}, costs ${movement.value}`);
+      if (should !== movement.value) wrong.push(`pool ${pool.id}: ${movement.id} should be worth ${should}, is worth ${movement.value}`);
     }
     if (folded.end.quantity !== BigInt(pool.quantity ?? 0) || folded.end.value !== BigInt(pool.value ?? 0)) {
       wrong.push(`pool ${pool.id} should hold ${folded.end.quantity} worth ${folded.end.value}, holds ${pool.quantity} worth ${pool.value}`);
     }
-    const layers: Row[] = await source.query(
-      'SELECT document_id, line_no, quantity, value FROM pool_layer WHERE pool_id = ? ORDER BY day, document_id, line_no',
-      [pool.id],
-    );
-    const stored = layers.map((layer) => `${layer.document_id}/${layer.line_no}:${layer.quantity}:${layer.value}`).join(' ');
-    const should = folded.end.layers.map((layer) => `${layer.of}:${layer.quantity}:${layer.value}`).join(' ');
-    if (stored !== should) wrong.push(`pool ${pool.id} should have layers ${should}, has ${stored}`);
+    wrong.push(...(await proveLayers(source, pool, folded.end)), ...(await proveCheckpoints(reading, pool, item, movements, String(company?.currency))));
     inventory += folded.end.value;
   }
   const [account] = (await source.query("SELECT COALESCE(SUM(amount), 0) AS balance FROM journal_line WHERE account = 'inventory'")) as Row[];
@@ -54,33 +58,46 @@ async function provePools(source: DataSource): Promise<string[]> {
   return wrong;
 }
 
-function movementOf(row: Row): Movement {
-  const id = lineId(String(row.document_id), Number(row.line_no));
-  const comes = row.direction === 'in';
-  return {
-    ...{ id, place: placeOf(id), date: row.date ?? '', direction: comes ? 'in' : 'out', purpose: comes ? 'received' : 'delivered' },
-    ...{ quantity: quantity(BigInt(row.quantity ?? 0)), value: base(comes ? BigInt(row.value ?? 0) : -BigInt(row.value ?? 0)), shared: base(0n) },
-    ...{ lots: [], dimensions: undefined, returns: [], back: undefined, standard: undefined },
-  };
+async function proveLayers(source: DataSource, pool: Row, end: PoolState): Promise<string[]> {
+  const layers: Row[] = await source.query('SELECT * FROM pool_layer WHERE pool_id = ? ORDER BY day, document_id, line_no, part_id, part_line_no, lot', [
+    pool.id,
+  ]);
+  const stored = layers.map((layer) => `${layer.document_id}/${layer.line_no}:${layer.part_id}:${layer.lot}:${layer.quantity}:${layer.value}`).sort();
+  const should = end.layers.map((layer) => `${layer.of}:${layer.part.split('/')[0] || '0'}:${layer.lot}:${layer.quantity}:${layer.value}`).sort();
+  return stored.join(' ') === should.join(' ') ? [] : [`pool ${pool.id} should have layers ${should.join(' ')}, has ${stored.join(' ')}`];
 }
 
-async function proveInvoices(source: DataSource): Promise<string[]> {
-  const value = '(SELECT COALESCE(SUM(v.amount), 0) FROM value_change v WHERE v.line_document_id = l.document_id AND v.line_no = l.line_no)';
-  const delivered: Row[] = await source.query(`SELECT l.document_id, l.line_no, l.quantity, ${value} AS value FROM delivery_line l`);
-  const invoiced: Row[] = await source.query(
-    `SELECT l.delivery_id, l.delivery_line_no, l.document_id, l.quantity, ${value} AS value FROM invoice_line l ORDER BY l.document_id, l.line_no`,
-  );
-  const parts = groupBy(invoiced, (row) => `${row.delivery_id}/${row.delivery_line_no}`);
-  return delivered.flatMap((line) => {
-    let soFar = 0n;
-    let before = 0n;
-    return (parts.get(`${line.document_id}/${line.line_no}`) ?? []).flatMap((part) => {
-      soFar += BigInt(part.quantity ?? 0);
-      const should = cumulative(-BigInt(line.value ?? 0), soFar, BigInt(line.quantity ?? 0), before);
-      before += should;
-      return should === BigInt(part.value ?? 0) ? [] : [`invoice ${part.document_id} should take ${should}, takes ${part.value}`];
-    });
+/** Every state that was kept on the way is what folding from the first movement says. */
+async function proveCheckpoints(reading: Reading, pool: Row, item: Item, movements: readonly Movement[], currency: string): Promise<string[]> {
+  const start: PoolState = { ...EMPTY_POOL, standard: item.standards[0]?.standard };
+  const kept: Row[] = await reading.manager.query('SELECT * FROM pool_checkpoint WHERE pool_id = ?', [pool.id]);
+  return kept.flatMap((row) => {
+    const point = { date: String(row.day), place: Number(row.place) };
+    const folded = fold(item.method, start, movements.slice(0, positionOf(movements, { ...point, place: point.place + 1 })), currency);
+    const state = readState(row);
+    const same =
+      folded.ok && folded.end.quantity === state.quantity && folded.end.value === state.value && layersText(folded.end.layers) === layersText(state.layers);
+    return same ? [] : [`pool ${pool.id}: the state kept after ${point.date} ${point.place} is wrong`];
   });
+}
+
+/** Invoices, returns of customers, arrivals, what was made: each has its part of what it was taken from. */
+async function proveTakings(source: DataSource): Promise<string[]> {
+  const sources = await readSources(
+    { manager: source.manager, locking: false },
+    'EXISTS (SELECT 1 FROM taking t WHERE t.source_id = m.document_id AND t.source_line_no = m.line_no)',
+    [],
+  );
+  const values: Row[] = await source.query(
+    `SELECT line_document_id, line_no, SUM(CASE WHEN component IN ('invoiced', 'lost', 'carried') THEN amount ELSE 0 END) AS value FROM value_change GROUP BY line_document_id, line_no`,
+  );
+  const known = new Map(values.map((row) => [`${row.line_document_id}/${row.line_no}`, BigInt(row.value ?? 0)]));
+  const should = new Map<string, bigint>();
+  for (const from of sources) {
+    const parts = split(from.value, from.quantity, from.takings);
+    from.takings.forEach((taking, at) => should.set(taking.line, (should.get(taking.line) ?? 0n) + (parts[at] ?? 0n)));
+  }
+  return [...should].flatMap(([line, value]) => ((known.get(line) ?? 0n) === value ? [] : [`${line} should take ${value}, takes ${known.get(line)}`]));
 }
 
 async function proveLedger(source: DataSource): Promise<string[]> {
@@ -100,7 +117,22 @@ async function proveLedger(source: DataSource): Promise<string[]> {
   for (const [position, link] of links.entries()) {
     const entry = lines.get(`${link.document_id}/${link.entry_no}`) ?? [];
     if (entry.reduce((sum, line) => sum + BigInt(line.amount ?? 0), 0n) !== 0n) wrong.push(`entry ${link.number} does not balance`);
-    const text = entry.map((line) => [line.line_no, line.account, line.amount, line.item_id ?? '', line.vendor_id ?? ''].join(',')).join(';');
+    const text = entry
+      .map((line) =>
+        [
+          line.line_no,
+          line.account,
+          line.amount,
+          line.item_id ?? '',
+          line.vendor_id ?? '',
+          line.of_values,
+          line.expense ?? '',
+          line.department ?? '',
+          line.location ?? '',
+          line.project ?? '',
+        ].join(','),
+      )
+      .join(';');
     const digest = createHash('sha256')
       .update([link.document_id, link.entry_no, link.date, ...(entry.length > 0 ? [text] : [])].join('|'))
       .digest('hex');
@@ -115,10 +147,11 @@ async function proveLedger(source: DataSource): Promise<string[]> {
 
 async function proveOpen(source: DataSource): Promise<string[]> {
   const beyond: Row[] = await source.query(
-    `SELECT 'received' AS what, l.document_id FROM order_line l WHERE (SELECT SUM(r.quantity) FROM receipt_line r WHERE r.order_id = l.document_id AND r.order_line_no = l.line_no) > l.quantity
-     UNION ALL SELECT 'billed', l.document_id FROM receipt_line l WHERE (SELECT SUM(b.quantity) FROM bill_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no) > l.quantity
-     UNION ALL SELECT 'invoiced', l.document_id FROM delivery_line l WHERE (SELECT SUM(s.quantity) FROM invoice_line s WHERE s.delivery_id = l.document_id AND s.delivery_line_no = l.line_no) > l.quantity
-     UNION ALL SELECT 'allocated', l.document_id FROM bill_charge l WHERE (SELECT SUM(s.amount) FROM allocation_share s WHERE s.charge_id = l.document_id AND s.charge_line_no = l.line_no) > l.base_amount`,
+    `SELECT 'received' AS what, l.document_id FROM order_line l WHERE (SELECT SUM(r.quantity) FROM receipt_line r WHERE r.order_id = l.document_id AND r.order_line_no = l.line_no AND ${stands('r.document_id')}) > l.quantity + (SELECT COALESCE(SUM(b.quantity), 0) FROM return_line b JOIN receipt_line q ON q.document_id = b.receipt_id AND q.line_no = b.receipt_line_no
+       WHERE b.replaces = 1 AND q.order_id = l.document_id AND q.order_line_no = l.line_no AND ${stands('b.document_id')})
+     UNION ALL SELECT 'billed', l.document_id FROM receipt_line l WHERE (SELECT SUM(b.quantity) FROM bill_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND ${stands('b.document_id')}) > l.quantity
+     UNION ALL SELECT 'invoiced', l.document_id FROM delivery_line l WHERE (SELECT SUM(s.quantity) FROM invoice_line s WHERE s.delivery_id = l.document_id AND s.delivery_line_no = l.line_no AND ${stands('s.document_id')}) > l.quantity
+     UNION ALL SELECT 'allocated', l.document_id FROM bill_charge l WHERE (SELECT SUM(s.amount) FROM allocation_share s WHERE s.charge_id = l.document_id AND s.charge_line_no = l.line_no AND ${stands('s.document_id')}) > l.base_amount AND l.base_amount > 0`,
   );
   return beyond.map((row) => `${row.what} beyond what is open on ${row.document_id}`);
 }

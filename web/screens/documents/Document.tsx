@@ -7,26 +7,22 @@ import { Trail } from '../../frame/Trail.tsx';
 import { compareFigures } from '../../parts/exact.ts';
 import { showDay, showFigure, showPrice } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';
+import type { DocumentKind } from '@obolus/contract/roles';
+import { KIND } from '../../parts/kinds.ts';
 import { Problem } from '../../parts/Problem.tsx';
 
-const KIND = {
-  order: 'Purchase order',
-  receipt: 'Goods receipt',
-  bill: 'Vendor bill',
-  allocation: 'Charges on goods',
-  delivery: 'Delivery',
-  invoice: 'Customer invoice',
-  opening: 'Opening stock',
-} as const;
-const AMOUNT = {
+/** What the amounts of the lines are; goods that moved unless it says otherwise. */
+const AMOUNT: Readonly<Partial<Record<DocumentKind, string>>> = {
   order: 'Ordered',
   receipt: 'Received',
   bill: 'Billed',
+  credit: 'Credited',
   allocation: 'Shared out',
   delivery: 'Cost as now known',
   invoice: 'Invoiced',
-  opening: 'Value',
-} as const;
+  prepayment: 'Paid',
+  payment: 'Paid',
+};
 
 /** A posted document: its trail, its lines, and the journal that it made. */
 export function Document() {

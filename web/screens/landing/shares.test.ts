@@ -8,7 +8,7 @@ const line = (id: string, received: string, goods: string, weight: string | null
   receipt: { id: '1', number: 'GR-1', date: '2026-03-10', packingSlip: '', transport: '' },
   order: { id: '1', number: 'PO-1' },
   vendor: { id: '1', name: 'V' },
-  item: { id, number: id, name: id, unit: 'kg', method: 'fifo', weight, volume: null },
+  item: { id, number: id, name: id, unit: 'kg', method: 'fifo', tracking: 'none', weight, volume: null },
   currency: 'USD',
   ordered: received,
   received,

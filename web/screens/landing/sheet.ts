@@ -1,6 +1,7 @@
 import { BASES } from '@obolus/contract/commands';
 
-export type Basis = (typeof BASES)[number];
+/** The bases that the sheet can show side by side by itself; duty needs the tariff schedule. */
+export type Basis = Exclude<(typeof BASES)[number], 'duty'>;
 
 /** Charges on the sheet with their basis, received lines in order, and shares typed by hand. */
 export interface Body {
@@ -17,4 +18,4 @@ const BASIS_NAMES: Readonly<Record<Basis, string>> = {
   equal: 'equally',
   manual: 'by hand',
 };
-export const BASIS_CHOICES = BASES.map((basis) => [basis, BASIS_NAMES[basis]] as const);
+export const BASIS_CHOICES = BASES.filter((basis): basis is Basis => basis !== 'duty').map((basis) => [basis, BASIS_NAMES[basis]] as const);

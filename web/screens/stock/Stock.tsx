@@ -6,8 +6,7 @@ import { showDay, showFigure } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { ListTable, type Column } from '../../parts/ListTable.tsx';
 import { Problem } from '../../parts/Problem.tsx';
-
-const METHOD = { fifo: 'FIFO', average: 'moving average' } as const;
+import { METHOD } from '../../parts/methods.ts';
 
 const COLUMNS: readonly Column<StockRow>[] = [
   { title: 'Item', show: (row) => <b className="strong">{row.item.name}</b>, text: (row) => row.item.name, name: true },

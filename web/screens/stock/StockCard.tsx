@@ -3,16 +3,8 @@ import { server } from '../../app/api.ts';
 import { useMe } from '../../frame/me.ts';
 import { showDay, showFigure } from '../../parts/figures.ts';
 import { Problem } from '../../parts/Problem.tsx';
-
-const KIND = {
-  receipt: 'Receipt',
-  delivery: 'Delivery',
-  opening: 'Opening stock',
-  bill: 'Bill',
-  allocation: 'Charges',
-  order: 'Order',
-  invoice: 'Invoice',
-} as const;
+import { KIND } from '../../parts/kinds.ts';
+import { METHOD } from '../../parts/methods.ts';
 
 /** The card of an item in a warehouse: what came in and went out, and late costs on the day they were posted. */
 export function StockCard() {
@@ -35,7 +27,7 @@ export function StockCard() {
             {row.item.name} <span>{row.item.number}</span>
           </h1>
           <p>
-            {row.item.method === 'fifo' ? 'FIFO' : 'Moving average'} · {row.warehouse.name} warehouse · kept in {row.item.unit}
+            {METHOD[row.item.method]} · {row.warehouse.name} warehouse · kept in {row.item.unit}
           </p>
         </div>
         <dl className="flex gap-9 shrink-0">

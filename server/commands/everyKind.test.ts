@@ -1,0 +1,369 @@
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import type { DocumentKind } from '@obolus/contract/roles';
+import { proveBooks } from '../testing/proveBooks.ts';
+import { make, startTestServer, type Client, type TestServer } from '../testing/testServer.ts';
+
+/*
+ * Every kind of document over HTTP: the preview says what posting does, the journal is right to the cent, what is reversed
+ * leaves nothing, and the books are what they are worked out to be from the first document.
+ */
+let server: TestServer;
+let ines: Client;
+beforeAll(async () => {
+  server = await startTestServer();
+  ines = await server.as('accountant');
+  await server.source.query(
+    `INSERT INTO item (id, number, name, unit, method, weight, volume, tariff_code, origin, tracking, standard) VALUES
+     (5, 'SHUTTLE', 'Boat shuttle', 'each', 'standard', 200000, NULL, '8448.49', 'IN', 'none', 8500000),
+     (6, 'DYE', 'Indigo dye', 'tin', 'lot', 250000, NULL, '3204.15', 'JP', 'lot', NULL),
+     (7, 'SERIAL', 'Floor loom, numbered', 'each', 'lot', 42500000, NULL, '8446.30', 'CA', 'serial', NULL),
+     (8, 'KIT', 'Starter kit', 'each', 'fifo', 13000000, NULL, '', '', 'none', NULL)`,
+  );
+  await server.source.query(
+    `INSERT INTO tariff_rate (measure, code, from_day, percent, per_unit, unit, \`combine\`) VALUES ('duty', '5107', '2026-01-01', 60000, 120000, 'stock unit', 'sum')`,
+  );
+});
+afterAll(async () => {
+  expect(await proveBooks(server.source)).toEqual([]);
+  await server.stop();
+});
+
+const netOf = (entries: unknown): Record<string, number> => {
+  const net: Record<string, number> = {};
+  for (const line of (entries as { lines: { account: string; amount: string }[] }[]).flatMap((entry) => entry.lines)) {
+    // Two decimals and small figures here: cents as whole numbers.
+    net[line.account] = (net[line.account] ?? 0) + Number(line.amount.replace('.', ''));
+  }
+  return Object.fromEntries(Object.entries(net).filter(([, amount]) => amount !== 0));
+};
+
+/** Previews, posts, checks that both say the same and that the document can be read; gives its id. */
+async function both(kind: DocumentKind, body: object, net: Record<string, number>): Promise<string> {
+  const preview = await ines.preview(kind, body);
+  expect([kind, preview.body.refusals]).toEqual([kind, []]);
+  const id = await ines.posted(kind, body);
+  const document = (await ines.call('GET', `/api/documents/${id}`)).body as { entries: { number?: string }[] };
+  const entries = document.entries.map(({ number: _, ...entry }) => entry);
+  expect(entries).toEqual(preview.body.entries);
+  expect([kind, netOf(entries)]).toEqual([kind, net]);
+  expect((await ines.call('GET', `/api/documents?kind=${kind}`)).status).toBe(200);
+  return id;
+}
+
+async function refusal(kind: DocumentKind, body: object): Promise<string> {
+  const reply = await ines.post(kind, body);
+  return [reply.status, ...((reply.body.errors as { reason: string }[] | undefined) ?? []).map(({ reason }) => reason)].join(' ');
+}
+
+const reverse = (of: string, net: Record<string, number>, date = '2026-03-31') => both('reversal', { date, of, reason: 'a mistake' }, net);
+
+describe('purchasing', () => {
+  it('estimates, an expense line, tax, a return, its credit and the payment', async () => {
+    const order = await both(
+      'order',
+      make.order([
+        {
+          item: '1',
+          quantity: '100',
+          price: '12',
+          estimates: [
+            { kind: 'freight', by: 'unit', figure: '0.50' },
+            { kind: 'duty', by: 'tariff', figure: '' },
+          ],
+          department: 'Yarn',
+        },
+        { item: '', expense: 'packing', quantity: '1', price: '50' },
+      ] as never),
+      {},
+    );
+    // 1,200 of goods, 50 of freight, duty 6 % and 0.12 a kilogram: 84.
+    const receipt = await both(
+      'receipt',
+      make.receipt([
+        { of: `${order}/1`, quantity: '100' },
+        { of: `${order}/2`, quantity: '1' },
+      ]),
+      {
+        inventory: 133_400,
+        expense: 5_000,
+        grni: -125_000,
+        'accrued-charges': -13_400,
+      },
+    );
+    // Billed 12.40 on 80 of them: 32.00 into the goods; tax 50.10 over 992 and 50: 47.70 and 2.40.
+    const bill = await both(
+      'bill',
+      make.bill(
+        'TF-9',
+        [
+          { of: `${receipt}/1`, quantity: '80', price: '12.40' },
+          { of: `${receipt}/2`, quantity: '1', price: '50' },
+        ],
+        {
+          tax: [
+            { amount: '50.10', recoverable: false },
+            { amount: '10', recoverable: true },
+          ],
+        },
+      ),
+      { payables: -110_210, grni: 101_000, inventory: 7_970, expense: 240, 'input-tax': 1_000 },
+    );
+    expect(await refusal('reversal', { date: '2026-03-31', of: receipt, reason: 'x' })).toBe('422 document_cited');
+    // 20 unbilled at 12.00 and 10 billed at 12.40: 364.00; their share of freight, duty and tax is 30 % of 181.70.
+    const back = await both(
+      'return',
+      { vendor: '1', date: '2026-03-29', number: 'RMA 7', lines: [{ of: `${receipt}/1`, quantity: '30', replace: false, confirmed: false }] },
+      { grni: 36_400, 'return-variance': 5_451, inventory: -41_851 },
+    );
+    const credit = await both(
+      'credit',
+      { vendor: '1', number: 'CN 1', date: '2026-03-30', currency: 'USD', lines: [{ of: `${back}/1`, quantity: '10', price: '12.40' }] },
+      { payables: 12_400, grni: -12_400 },
+    );
+    const paid = await both(
+      'payment',
+      {
+        ...{ vendor: '1', date: '2026-03-30', currency: 'USD', from: '', discountsTo: 'goods', reason: '' },
+        bills: [
+          { of: bill, amount: '1000', discount: '10.421', writeOff: '' },
+          { of: credit, amount: '-124', discount: '', writeOff: '' },
+        ].map((line) => ({ ...line, discount: line.discount.replace('10.421', '11.02') })),
+      },
+      // 11.02 over 1,102.10: on the goods' 992.00 it is 9.92, of which 30 in a hundred went back.
+      { payables: 88_702, bank: -87_600, 'discounts-taken': -110, inventory: -694, 'return-variance': -298 },
+    );
+    await reverse(paid, { payables: -88_702, bank: 87_600, 'discounts-taken': 110, inventory: 694, 'return-variance': 298 });
+    await reverse(credit, { payables: -12_400, grni: 12_400 });
+    await reverse(back, { grni: -36_400, 'return-variance': -5_451, inventory: 41_851 });
+    const closing = await both(
+      'estimate-closing',
+      { date: '2026-03-31', reason: 'no bill', lines: [{ of: `${receipt}/1`, charge: 'duty' }] },
+      {
+        'accrued-charges': 8_400,
+        inventory: -8_400,
+      },
+    );
+    await reverse(closing, { 'accrued-charges': -8_400, inventory: 8_400 });
+    await reverse(bill, { payables: 110_210, grni: -101_000, inventory: -7_970, expense: -240, 'input-tax': -1_000 });
+    await reverse(receipt, { inventory: -133_400, expense: -5_000, grni: 125_000, 'accrued-charges': 13_400 });
+    // The bill's number is free again, and the whole order open.
+    const again = await both('receipt', make.receipt([{ of: `${order}/1`, quantity: '100' }]), {
+      inventory: 133_400,
+      grni: -120_000,
+      'accrued-charges': -13_400,
+    });
+    await both('bill', make.bill('TF-9', [{ of: `${again}/1`, quantity: '100', price: '12' }]), { payables: -120_000, grni: 120_000 });
+  });
+
+  it('a bill ahead of the goods, in part, and goods that are replaced', async () => {
+    const order = await both('order', make.order([{ item: '3', quantity: '10', price: '1180' }]), {});
+    const ahead = await both('bill', make.bill('AJ-1', [{ of: `${order}/1`, quantity: '6', price: '1195' }]), { payables: -717_000, grni: 717_000 });
+    const receipt = await both('receipt', make.receipt([{ of: `${order}/1`, quantity: '8' }]), { inventory: 953_000, grni: -953_000 });
+    expect(await refusal('reversal', { date: '2026-03-31', of: ahead, reason: 'x' })).toBe('422 document_cited');
+    expect(await refusal('bill', make.bill('AJ-2', [{ of: `${order}/1`, quantity: '1', price: '1180' }]))).toBe('422 bill_ahead_while_unbilled');
+    // The two unbilled at 1,180 and one billed at 1,195 go back; one comes in its place.
+    const lines = [{ of: `${receipt}/1`, quantity: '3', replace: true, confirmed: false }];
+    await both('return', { vendor: '1', date: '2026-03-20', number: '', lines }, { grni: 355_500, inventory: -355_500 });
+    await both('receipt', make.receipt([{ of: `${order}/1`, quantity: '1' }], { date: '2026-03-25' }), { inventory: 119_500, grni: -119_500 });
+  });
+});
+
+describe('charges', () => {
+  it('an expense that was a charge, a refund, allocation by duty and its undoing', async () => {
+    const order = await both(
+      'order',
+      make.order([
+        { item: '1', quantity: '50', price: '10' },
+        { item: '2', quantity: '50', price: '10' },
+      ]),
+      {},
+    );
+    const receipt = await both(
+      'receipt',
+      make.receipt([
+        { of: `${order}/1`, quantity: '50' },
+        { of: `${order}/2`, quantity: '50' },
+      ]),
+      {
+        inventory: 100_000,
+        grni: -100_000,
+      },
+    );
+    const bill = await both(
+      'bill',
+      make.charge('GW-9', '90', {
+        charges: [
+          { kind: 'storage', amount: '30' },
+          { kind: 'duty', amount: '90' },
+        ],
+      }),
+      {
+        payables: -12_000,
+        expense: 3_000,
+        'charges-to-allocate': 9_000,
+      },
+    );
+    const to = [`${receipt}/1`, `${receipt}/2`];
+    // Only the yarn has a rate: 36.00 worked out, and so it takes all.
+    const allocation = await both('allocation', make.allocation(`${bill}/2`, to, 'duty'), { 'charges-to-allocate': -9_000, inventory: 9_000 });
+    await reverse(allocation, { 'charges-to-allocate': 9_000, inventory: -9_000 });
+    await both('allocation', make.allocation(`${bill}/2`, to, 'quantity'), { 'charges-to-allocate': -9_000, inventory: 9_000 });
+    const moved = await both(
+      'charge-move',
+      { date: '2026-03-30', of: `${bill}/1`, charge: 'freight', amount: '20' },
+      { 'charges-to-allocate': 2_000, expense: -2_000 },
+    );
+    await both('allocation', make.allocation(`${moved}/1`, to, 'equal'), { 'charges-to-allocate': -2_000, inventory: 2_000 });
+    const refund = await both(
+      'credit',
+      { vendor: '3', number: 'GWC', date: '2026-03-30', currency: 'USD', lines: [{ of: `${bill}/2`, amount: '10', to: 'cost' }] },
+      {
+        payables: 1_000,
+        'charges-to-allocate': -1_000,
+      },
+    );
+    await both('allocation', make.allocation(`${refund}/1`, to, 'equal'), { 'charges-to-allocate': 1_000, inventory: -1_000 });
+  });
+});
+
+describe('stock and sales', () => {
+  it('lots and serial numbers, chosen', async () => {
+    const order = await both(
+      'order',
+      make.order([
+        { item: '6', quantity: '40', price: '6' },
+        { item: '7', quantity: '2', price: '1180' },
+      ]),
+      {},
+    );
+    const serials = ['S1', 'S2'].map((lot) => ({ lot, quantity: '1' }));
+    const lots = [
+      { lot: 'A', quantity: '30' },
+      { lot: 'B', quantity: '10' },
+    ];
+    const received = [
+      { of: `${order}/1`, quantity: '40', lots },
+      { of: `${order}/2`, quantity: '2', lots: serials },
+    ];
+    expect(await refusal('receipt', make.receipt([{ of: `${order}/1`, quantity: '40' }]))).toBe('422 lots_missing');
+    const receipt = await both('receipt', make.receipt(received), { inventory: 260_000, grni: -260_000 });
+    const delivered = [
+      { item: '6', quantity: '5', lots: [{ lot: 'B', quantity: '5' }] },
+      { item: '7', quantity: '1', lots: [{ lot: 'S2', quantity: '1' }] },
+    ];
+    await both('delivery', make.delivery(delivered), { inventory: -121_000, 'shipped-not-billed': 121_000 });
+    expect(await refusal('delivery', make.delivery([{ item: '7', quantity: '1', lots: [{ lot: 'S2', quantity: '1' }] } as never]))).toBe('422 stock_short');
+    // 0.40 dearer on 40 tins: 5 of them are delivered.
+    await both('bill', make.bill('KD-1', [{ of: `${receipt}/1`, quantity: '40', price: '6.40' }]), {
+      payables: -25_600,
+      grni: 24_000,
+      inventory: 1_400,
+      'shipped-not-billed': 200,
+    });
+    const gone = [{ of: `${receipt}/2`, quantity: '1', lots: [{ lot: 'S1', quantity: '1' }], replace: false, confirmed: false }];
+    await both('return', { vendor: '1', date: '2026-03-30', number: '', lines: gone }, { grni: 118_000, inventory: -118_000 });
+  });
+
+  it('assembly, transfers and a late cost through all of them; what customers give back', async () => {
+    const order = await both('order', make.order([{ item: '3', quantity: '10', price: '100' }]), {});
+    // A warehouse of their own, so that no other loom is in the pool.
+    const receipt = await both('receipt', make.receipt([{ of: `${order}/1`, quantity: '10' }], { warehouse: '2' }), { inventory: 100_000, grni: -100_000 });
+    const made = { item: '8', quantity: '5' };
+    const assembly = await both(
+      'assembly',
+      { date: '2026-03-12', warehouse: '2', uses: [{ item: '3', quantity: '5' }], makes: made, conversion: '25' },
+      { inventory: 2_500, conversion: -2_500 },
+    );
+    const transfer = await both(
+      'transfer',
+      { date: '2026-03-13', from: '2', to: '1', inTransit: true, lines: [{ item: '8', quantity: '4' }] },
+      {
+        'goods-in-transit': 42_000,
+        inventory: -42_000,
+      },
+    );
+    await both(
+      'arrival',
+      { date: '2026-03-14', lines: [{ of: `${transfer}/1`, quantity: '3', lost: '1' }] },
+      {
+        inventory: 31_500,
+        'stock-adjustment': 10_500,
+        'goods-in-transit': -42_000,
+      },
+    );
+    const delivery = await both('delivery', make.delivery([{ item: '8', quantity: '2' }]), { inventory: -21_000, 'shipped-not-billed': 21_000 });
+    await both('invoice', make.invoice([{ of: `${delivery}/1`, quantity: '1', price: '300' }]), {
+      ...{ receivables: 30_000, sales: -30_000, 'cost-of-goods': 10_500, 'shipped-not-billed': -10_500 },
+    });
+    const back = { customer: 'Oxbow Street Weavers', date: '2026-03-20', warehouse: '1', lines: [{ of: `${delivery}/1`, quantity: '1', price: '300' }] };
+    await both('customer-return', back, { inventory: 10_500, 'shipped-not-billed': -10_500 });
+    // 10.00 dearer a loom: 5 looms here, one kit here, three moved of which one is with the customer, one lost.
+    await both('bill', make.bill('AJ-9', [{ of: `${receipt}/1`, quantity: '10', price: '110' }]), {
+      ...{ payables: -110_000, grni: 100_000, inventory: 8_000, 'stock-adjustment': 1_000, 'cost-of-goods': 1_000 },
+    });
+    expect(await refusal('reversal', { date: '2026-03-31', of: assembly, reason: 'x' })).toBe('422 stock_short');
+    const once = await both('transfer', { date: '2026-03-30', from: '2', to: '1', inTransit: false, lines: [{ item: '3', quantity: '2' }] }, {});
+    await reverse(once, {});
+  });
+
+  it('standards, counts and write-downs', async () => {
+    const order = await both('order', make.order([{ item: '5', quantity: '200', price: '8.10' }]), {});
+    await both('receipt', make.receipt([{ of: `${order}/1`, quantity: '200' }]), { inventory: 170_000, grni: -162_000, 'price-variance': -8_000 });
+    await both('delivery', make.delivery([{ item: '5', quantity: '35' }]), { inventory: -29_750, 'shipped-not-billed': 29_750 });
+    // Dated before the delivery: 200 on hand then, 35 of them delivered at the new standard.
+    const raised = await both(
+      'standard',
+      { date: '2026-03-12', lines: [{ item: '5', standard: '9' }] },
+      {
+        ...{ inventory: 8_250, 'shipped-not-billed': 1_750, 'stock-adjustment': -10_000 },
+      },
+    );
+    await both(
+      'count',
+      { date: '2026-03-20', warehouse: '1', reason: 'broken', lines: [{ item: '5', quantity: '5', change: 'scrapped' }] },
+      {
+        inventory: -4_500,
+        'stock-adjustment': 4_500,
+      },
+    );
+    await reverse(raised, { inventory: -8_000, 'shipped-not-billed': -1_750, 'stock-adjustment': 9_750 });
+    const written = await both(
+      'write-down',
+      { date: '2026-03-31', warehouse: '1', lines: [{ item: '5', netRealisable: '8' }] },
+      { 'write-down': 8_000, allowance: -8_000 },
+    );
+    await both('delivery', make.delivery([{ item: '5', quantity: '60' }], { date: '2026-03-31' }), {
+      ...{ inventory: -51_000, 'shipped-not-billed': 51_000, allowance: 3_000, 'write-down': -3_000 },
+    });
+    await reverse(written, { 'write-down': -5_000, allowance: 5_000 });
+  });
+});
+
+describe('money and periods', () => {
+  it('a prepayment in euro, the closing of a period, its opening and its lock', async () => {
+    const prepaid = await both('prepayment', { vendor: '2', date: '2026-03-02', currency: 'EUR', amount: '600' }, { prepayments: 64_800, bank: -64_800 });
+    const bill = await both(
+      'bill',
+      { vendor: '2', number: 'BL-1', date: '2026-03-22', currency: 'EUR', lines: [], charges: [], expenses: [{ expense: 'cleaning', amount: '1000' }] },
+      { expense: 110_000, payables: -110_000 },
+    );
+    const paying = { vendor: '2', date: '2026-03-23', currency: 'EUR', from: prepaid, discountsTo: 'income', reason: '' };
+    await both(
+      'payment',
+      { ...paying, bills: [{ of: bill, amount: '400', discount: '', writeOff: '' }] },
+      {
+        ...{ payables: 44_000, prepayments: -43_200, 'exchange-difference': -800 },
+      },
+    );
+    await server.source.query("INSERT INTO exchange_rate (currency, from_day, rate) VALUES ('EUR', '2026-03-31', 11200000000)");
+    const closing = await both('close', { date: '2026-03-31', period: '2026-03' }, { payables: -1_200, 'exchange-difference': 1_200 });
+    expect(await refusal('prepayment', { vendor: '2', date: '2026-03-31', currency: 'EUR', amount: '1' })).toBe('422 date_in_closed_period');
+    const opening = await both('open', { date: '2026-04-01', period: '2026-04' }, { payables: 1_200, 'exchange-difference': -1_200 });
+    await reverse(opening, { payables: -1_200, 'exchange-difference': 1_200 }, '2026-04-01');
+    await reverse(closing, { payables: 1_200, 'exchange-difference': -1_200 });
+    await both('prepayment', { vendor: '1', date: '2026-03-31', currency: 'USD', amount: '1' }, { prepayments: 100, bank: -100 });
+    const last = await both('close', { date: '2026-03-31', period: '2026-03' }, { payables: -1_200, 'exchange-difference': 1_200 });
+    await both('lock', { date: '2026-04-02', period: '2026-03' }, {});
+    expect(await refusal('reversal', { date: '2026-04-02', of: last, reason: 'x' })).toBe('422 period_locked');
+  });
+});

@@ -1,0 +1,58 @@
+import { documentAmount } from '@obolus/core/exact/amounts';
+import { keyOf } from '../storage/savePosted.ts';
+import { facts } from '../storage/tables.ts';
+import type { DocumentCommand } from './documentCommand.ts';
+
+export const prepayment: DocumentCommand<'prepayment'> = {
+  read: (body, reader) => ({
+    ...{ kind: 'prepayment', vendor: reader.given(body.vendor, '/vendor'), currency: body.currency, date: body.date },
+    amount: reader.document(body.amount, body.currency, '/amount'),
+  }),
+  load: (command, loader) => loader.loadRates([command.currency], command.date),
+  header: ({ vendor, currency }) => ({ vendor, currency }),
+  rows: (document, { id }) => [{ table: facts.prepayment, rows: [{ document_id: id, amount: document.amount, base_amount: document.base }] }],
+};
+
+export const payment: DocumentCommand<'payment'> = {
+  read: (body, reader) => {
+    const optional = (amount: string, at: string) => (amount === '' ? documentAmount(0n) : reader.document(amount, body.currency, at));
+    return {
+      ...{ kind: 'payment', vendor: reader.given(body.vendor, '/vendor'), currency: body.currency, date: body.date, reason: body.reason },
+      ...{ from: body.from === '' ? undefined : body.from, discountsTo: body.discountsTo },
+      bills: body.bills.map((bill, position) => ({
+        ...{ of: bill.of, amount: reader.document(bill.amount, body.currency, `/bills/${position}/amount`) },
+        ...{ discount: optional(bill.discount, `/bills/${position}/discount`), writeOff: optional(bill.writeOff, `/bills/${position}/writeOff`) },
+      })),
+    };
+  },
+  async load(command, loader) {
+    await loader.loadPayables(command.bills.map(({ of }) => of));
+    if (command.from !== undefined) await loader.loadPrepayment(command.from);
+    await loader.loadRates([command.currency], command.date);
+    if (command.discountsTo === 'income') return;
+    for (const { of } of command.bills) {
+      const goods = loader.payable(of)?.goods ?? [];
+      await loader.loadItems(goods.map(({ pool }) => pool.split('@')[0] ?? ''));
+      for (const { pool, movement, date } of goods) loader.wantFrom(pool, { id: movement, date });
+    }
+  },
+  header: ({ vendor, currency, reason }) => ({ vendor, currency, note: reason }),
+  rows: (document, { id }) => [
+    {
+      table: facts.payment,
+      rows: [
+        {
+          ...{ document_id: id, prepayment_id: document.from ?? null, discounts_to: document.discountsTo },
+          ...{ amount: document.paid.amount, base_amount: document.paid.base },
+        },
+      ],
+    },
+    {
+      table: facts.paymentLine,
+      rows: document.bills.map((bill) => ({
+        ...{ ...keyOf(bill.id), of_id: bill.of, amount: bill.amount, discount: bill.discount, write_off: bill.writeOff },
+        ...{ settled: bill.settled, booked: bill.booked },
+      })),
+    },
+  ],
+};

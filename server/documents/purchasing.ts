@@ -1,0 +1,282 @@
+import type { BodyOf } from '@obolus/contract/commands';
+import { poolId } from '@obolus/core/costing/pool';
+import type { Estimate } from '@obolus/core/posting/books';
+import { poolsReached } from '@obolus/core/purchasing/bill';
+import { billNumberKey } from '@obolus/core/purchasing/billNumber';
+import type { CommandOf } from '@obolus/core/posting/decide';
+import type { EntityManager } from 'typeorm';
+import type { Reader } from '../commands/read.ts';
+import { citing, dimensionColumns, keyOf } from '../storage/savePosted.ts';
+import { facts } from '../storage/tables.ts';
+import { lineAt, type DocumentCommand, type Saving } from './documentCommand.ts';
+import { dimensionsOf, lotsOf } from './readParts.ts';
+
+export const order: DocumentCommand<'order'> = {
+  read: (body, reader, baseCurrency) => ({
+    kind: 'order',
+    vendor: reader.given(body.vendor, '/vendor'),
+    currency: body.currency,
+    date: body.date,
+    lines: body.lines.map((line, position) => {
+      const at = `/lines/${position}`;
+      const expense = line.expense?.trim() ?? '';
+      return {
+        bought: expense === '' ? { item: reader.given(line.item, `${at}/item`) } : { expense },
+        quantity: reader.quantity(line.quantity, `${at}/quantity`),
+        price: reader.price(line.price, `${at}/price`),
+        discount: reader.discount(line.discount, `${at}/discount`),
+        due: line.due === '' ? undefined : line.due,
+        estimates: (line.estimates ?? []).map((estimate, number) => estimateOf(estimate, reader, baseCurrency, `${at}/estimates/${number}/figure`)),
+        dimensions: dimensionsOf(line),
+      };
+    }),
+  }),
+  async load(command, loader) {
+    await loader.loadItems(command.lines.flatMap((line) => line.bought.item ?? []));
+    await loader.loadRates([command.currency], command.date);
+  },
+  header: ({ vendor, warehouse, currency, note }) => ({ vendor, warehouse, currency, note }),
+  rows: ({ lines }, saving) => [
+    {
+      table: facts.orderLine,
+      rows: lines.map((line, position) => ({
+        ...{ ...lineAt(saving, position), item_id: line.bought.item ?? null, quantity: line.quantity, price: line.price, discount: line.discount },
+        ...{ due_day: line.due ?? null, expense: line.bought.expense ?? null, ...dimensionColumns(line.dimensions ?? {}) },
+      })),
+    },
+    {
+      table: facts.orderEstimate,
+      rows: lines.flatMap((line, position) =>
+        (line.estimates ?? []).map((estimate) => ({ ...lineAt(saving, position), kind: estimate.kind, estimated_by: estimate.by, figure: figureOf(estimate) })),
+      ),
+    },
+  ],
+};
+
+type EstimateBody = NonNullable<BodyOf<'order'>['lines'][number]['estimates']>[number];
+
+function estimateOf({ kind, by, figure }: EstimateBody, reader: Reader, baseCurrency: string, at: string): Estimate {
+  switch (by) {
+    case 'unit':
+      return { kind, by, amount: reader.price(figure, at) };
+    case 'percent':
+      return { kind, by, percent: reader.discount(figure, at) };
+    case 'flat':
+      return { kind, by, amount: reader.base(figure, baseCurrency, at) };
+    case 'tariff':
+      return { kind, by };
+  }
+}
+
+const figureOf = (estimate: Estimate): bigint => (estimate.by === 'tariff' ? 0n : estimate.by === 'percent' ? estimate.percent : estimate.amount);
+
+export const receipt: DocumentCommand<'receipt'> = {
+  read: (body, reader) => ({
+    kind: 'receipt',
+    vendor: reader.given(body.vendor, '/vendor'),
+    date: body.date,
+    warehouse: body.warehouse,
+    lines: body.lines.map((line, position) => ({
+      ...{ of: line.of, quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`), lots: lotsOf(line, reader, `/lines/${position}`) },
+      ...{ origin: line.origin === '' ? undefined : line.origin, preference: line.preference },
+    })),
+  }),
+  async load(command, loader) {
+    await loader.loadOrderLines(command.lines.map((line) => line.of));
+    const ordered = command.lines.flatMap((line) => loader.orderLine(line.of) ?? []);
+    await loader.loadRates(
+      ordered.map((line) => line.currency),
+      command.date,
+    );
+    const items = ordered.flatMap(({ bought }) => bought.item ?? []);
+    loader.wantGoods(
+      items.map((item) => poolId(item, command.warehouse)),
+      command.date,
+      'in',
+    );
+  },
+  header: ({ vendor, warehouse, packingSlip, transport }) => ({ vendor, warehouse, reference: packingSlip, transport }),
+  rows: ({ lines }, saving) => [
+    {
+      table: facts.receiptLine,
+      rows: lines.map((line) => ({
+        ...{ ...keyOf(line.id), ...citing('order', 'order_line_no', line.of), item_id: line.bought.item ?? null, pool_id: saving.poolRow(line.pool) },
+        ...{ quantity: line.quantity, currency: line.currency, rate: line.rate, amount: line.amount, base_amount: line.baseAmount },
+        ...{ expense: line.bought.expense ?? null, origin: line.origin, preference: line.preference ? 1 : 0, ...dimensionColumns(line.dimensions ?? {}) },
+      })),
+    },
+    {
+      table: facts.receiptAhead,
+      rows: lines.flatMap((line) =>
+        line.ahead.map((part) => ({
+          ...{ ...keyOf(line.id), ...citing('ahead', 'ahead_line_no', part.of), quantity: part.quantity, amount: part.amount },
+          ...{ base_amount: part.base, goods: part.goods, tax: part.tax },
+        })),
+      ),
+    },
+    { table: facts.receiptEstimate, rows: lines.flatMap((line) => line.estimates.map(({ kind, amount }) => ({ ...keyOf(line.id), kind, amount }))) },
+  ],
+};
+
+export const bill: DocumentCommand<'bill'> = {
+  read: (body, reader) => ({
+    kind: 'bill',
+    vendor: reader.given(body.vendor, '/vendor'),
+    number: reader.given(body.number, '/number'),
+    currency: body.currency,
+    date: body.date,
+    lines: body.lines.map((line, position) => ({
+      of: line.of,
+      quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`),
+      price: reader.price(line.price, `/lines/${position}/price`),
+      discount: reader.discount(line.discount, `/lines/${position}/discount`),
+      difference: line.difference,
+    })),
+    charges: body.charges.map((charge, position) => ({
+      kind: charge.kind,
+      amount: reader.document(charge.amount, body.currency, `/charges/${position}/amount`),
+    })),
+    expenses: (body.expenses ?? []).map((line, position) => ({
+      expense: reader.given(line.expense, `/expenses/${position}/expense`),
+      amount: reader.document(line.amount, body.currency, `/expenses/${position}/amount`),
+      dimensions: dimensionsOf(line),
+    })),
+    tax: (body.tax ?? []).map((tax, position) => ({
+      ...{ amount: reader.document(tax.amount, body.currency, `/tax/${position}/amount`), recoverable: tax.recoverable, lines: tax.lines },
+    })),
+  }),
+  async load(command, loader) {
+    await loader.loadBillNumber(command.vendor, billNumberKey(command.number));
+    const cited = command.lines.map((line) => line.of);
+    // One lock over orders and receipts together: a line may be either.
+    await loader.loadReceiptLines(cited);
+    const ahead = cited.filter((line) => loader.receiptLine(line) === undefined);
+    await loader.loadOrderLines(ahead);
+    await loader.loadReceiptLines(ahead.flatMap((line) => (loader.orderLine(line)?.receipts ?? []).map((received) => received.line)));
+    await loader.loadRates([command.currency], command.date);
+    const reached = new Set(poolsReached(loader.books(0n), command));
+    for (const line of cited) {
+      const received = loader.receiptLine(line);
+      if (received?.pool !== undefined && reached.has(received.pool)) loader.wantFrom(received.pool, received);
+    }
+  },
+  header: ({ vendor, currency, number }) => ({ vendor, currency, reference: number.trim() }),
+  rows: (document, saving) => [
+    {
+      table: facts.billLine,
+      rows: document.lines.map((line) => ({
+        ...keyOf(line.id),
+        ...(line.ahead ? { receipt_id: null, receipt_line_no: null } : citing('receipt', 'receipt_line_no', line.of)),
+        ...(line.ahead ? citing('order', 'order_line_no', line.of) : { order_id: null, order_line_no: null }),
+        ...{ quantity: line.quantity, price: line.price, discount: line.discount, difference: line.difference, amount: line.amount },
+        ...{ ordered: line.ordered, rate: line.rate, cleared: line.cleared, price_difference: line.priceDifference, payable: line.payable, tax: line.tax },
+      })),
+    },
+    {
+      table: facts.billCharge,
+      rows: document.charges.map((charge) => ({
+        ...{ ...keyOf(charge.id), kind: charge.kind, amount: charge.documentAmount, base_amount: charge.amount, is_cost: charge.isCost ? 1 : 0 },
+      })),
+    },
+    {
+      table: facts.billExpense,
+      rows: document.expenses.map((line) => ({
+        ...{ ...keyOf(line.id), expense: line.expense, amount: line.documentAmount, base_amount: line.amount, ...dimensionColumns(line.dimensions ?? {}) },
+      })),
+    },
+    {
+      table: facts.billTax,
+      rows: (document.tax ?? []).map((tax, position) => ({ ...lineAt(saving, position), amount: tax.amount, recoverable: tax.recoverable ? 1 : 0 })),
+    },
+    payableRow(saving, document.total),
+  ],
+  settle: ({ vendor, numberKey }, manager, saving) => keepNumber(manager, vendor, numberKey, saving.id),
+};
+
+const payableRow = ({ id }: Saving, { amount, base }: { amount: bigint; base: bigint }) => ({
+  table: facts.payable,
+  rows: [{ document_id: id, amount, base_amount: base }],
+});
+
+/** Two people enter the same bill at the same moment: the key of this table decides. */
+async function keepNumber(manager: EntityManager, vendor: string, key: string, document: string): Promise<void> {
+  await manager.query('INSERT INTO bill_number (vendor_id, number_key, document_id) VALUES (?, ?, ?)', [vendor, key, document]);
+}
+
+export const vendorReturn: DocumentCommand<'return'> = {
+  read: (body, reader) => ({
+    kind: 'return',
+    vendor: reader.given(body.vendor, '/vendor'),
+    date: body.date,
+    lines: body.lines.map((line, position) => ({
+      ...{ of: line.of, quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`), lots: lotsOf(line, reader, `/lines/${position}`) },
+      ...{ replace: line.replace, confirmed: line.confirmed },
+    })),
+  }),
+  async load(command, loader) {
+    await loader.loadReceiptLines(command.lines.map((line) => line.of));
+    for (const line of command.lines) {
+      const received = loader.receiptLine(line.of);
+      if (received?.pool !== undefined) loader.wantFrom(received.pool, received);
+    }
+  },
+  header: ({ vendor, number }) => ({ vendor, reference: number }),
+  rows: ({ lines }) => [
+    {
+      table: facts.returnLine,
+      rows: lines.map((line) => ({
+        ...{ ...keyOf(line.line), ...citing('receipt', 'receipt_line_no', line.of), quantity: line.quantity, replaces: line.replace ? 1 : 0 },
+        ...{ unbilled: line.unbilled, unbilled_ordered: line.unbilledOrdered, unbilled_cleared: line.unbilledCleared, billed: line.billed },
+        ...{ billed_amount: line.billedAmount, billed_goods: line.billedGoods, billed_variance: line.billedVariance },
+      })),
+    },
+  ],
+};
+
+export const credit: DocumentCommand<'credit'> = {
+  read: (body, reader) => ({
+    kind: 'credit',
+    vendor: reader.given(body.vendor, '/vendor'),
+    number: reader.given(body.number, '/number'),
+    currency: body.currency,
+    date: body.date,
+    lines: body.lines.map((line, position) => creditLine(line, body.currency, reader, `/lines/${position}`)),
+    tax: body.tax === undefined || body.tax === '' ? undefined : reader.document(body.tax, body.currency, '/tax'),
+  }),
+  async load(command, loader) {
+    await loader.loadBillNumber(command.vendor, billNumberKey(command.number));
+    await loader.loadCreditable(command.lines.map((line) => line.of));
+    await loader.loadRates([command.currency], command.date);
+    for (const line of command.lines) {
+      const goods = loader.creditableLine(line.of)?.goods;
+      if (goods && line.to === 'cost') {
+        await loader.loadItems([goods.pool.split('@')[0] ?? '']);
+        loader.wantFrom(goods.pool, { id: goods.movement, date: goods.date });
+      }
+    }
+  },
+  header: ({ vendor, currency, number }) => ({ vendor, currency, reference: number.trim() }),
+  rows: (document, saving) => [
+    {
+      table: facts.creditLine,
+      rows: document.lines.map((line) => ({
+        ...{ ...keyOf(line.id), ...citing('of', 'of_line_no', line.of), goes_to: line.to, quantity: line.quantity, amount: line.amount },
+        ...{ own_amount: line.ownAmount, own: line.own, payable: line.payable },
+      })),
+    },
+    {
+      table: facts.billCharge,
+      rows: document.lines.flatMap((line) =>
+        line.charge === undefined ? [] : [{ ...keyOf(line.id), kind: line.charge, amount: -line.amount, base_amount: -line.payable, is_cost: 1 }],
+      ),
+    },
+    payableRow(saving, { amount: -document.total.amount, base: -document.total.base }),
+  ],
+  settle: ({ vendor, numberKey }, manager, saving) => keepNumber(manager, vendor, numberKey, saving.id),
+};
+
+/** A returned line says quantity and price, another an amount and where it goes. */
+function creditLine(line: BodyOf<'credit'>['lines'][number], currency: string, reader: Reader, at: string): CommandOf['credit']['lines'][number] {
+  if (line.amount !== undefined) return { of: line.of, amount: reader.document(line.amount, currency, `${at}/amount`), to: line.to ?? 'cost' };
+  return { of: line.of, quantity: reader.quantity(line.quantity ?? '', `${at}/quantity`), price: reader.price(line.price ?? '', `${at}/price`) };
+}

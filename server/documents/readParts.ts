@@ -1,0 +1,31 @@
+import type { Dimensions } from '@obolus/core/books/journal';
+import type { LotPart } from '@obolus/core/costing/pool';
+import type { Quantity } from '@obolus/core/exact/amounts';
+import type { Reader } from '../commands/read.ts';
+
+/** Lots or serial numbers of a line, as the core's. */
+export function lotsOf(line: { lots?: readonly { lot: string; quantity: string }[] }, reader: Reader, at: string): LotPart[] {
+  return (line.lots ?? []).map(({ lot, quantity }, position) => ({ lot: lot.trim(), quantity: reader.quantity(quantity, `${at}/lots/${position}/quantity`) }));
+}
+
+interface DimensionsBody {
+  readonly department?: string;
+  readonly location?: string;
+  readonly project?: string;
+}
+
+/** What a line is looked at by; nothing said is nothing. */
+export function dimensionsOf({ department, location, project }: DimensionsBody): Dimensions | undefined {
+  if (!department && !location && !project) return undefined;
+  return { department: department || undefined, location: location || undefined, project: project || undefined };
+}
+
+interface GoodsBody {
+  readonly item: string;
+  readonly quantity: string;
+  readonly lots?: readonly { lot: string; quantity: string }[];
+}
+
+export function goodsOf(line: GoodsBody, reader: Reader, at: string): { item: string; quantity: Quantity; lots: LotPart[] } {
+  return { item: reader.given(line.item, `${at}/item`), quantity: reader.quantity(line.quantity, `${at}/quantity`), lots: lotsOf(line, reader, at) };
+}

@@ -1,0 +1,26 @@
+import type { DocumentKind } from '@obolus/contract/roles';
+import { allocation, chargeMove, estimateClosing } from './charges.ts';
+import type { DocumentCommand } from './documentCommand.ts';
+import { payment, prepayment } from './paying.ts';
+import { close, lock, open, reversal } from './periods.ts';
+import { bill, credit, order, receipt, vendorReturn } from './purchasing.ts';
+import { customerReturn, delivery, invoice } from './sales.ts';
+import { arrival, assembly, count, opening, standard, transfer, writeDown } from './stock.ts';
+
+const DOCUMENT_COMMANDS: { readonly [Kind in DocumentKind]: DocumentCommand<Kind> } = {
+  ...{ order, receipt, bill, return: vendorReturn, credit, allocation, 'estimate-closing': estimateClosing, 'charge-move': chargeMove },
+  ...{ delivery, invoice, 'customer-return': customerReturn, opening, assembly, transfer, arrival, count, standard, 'write-down': writeDown },
+  ...{ prepayment, payment, close, open, lock, reversal },
+};
+
+/** The prefix of each kind's numbers. */
+export const PREFIX: Readonly<Record<DocumentKind, string>> = {
+  ...{ order: 'PO', receipt: 'GR', bill: 'VB', return: 'RT', credit: 'CM', allocation: 'LC', 'estimate-closing': 'EC', 'charge-move': 'MC' },
+  ...{ delivery: 'DN', invoice: 'SI', 'customer-return': 'CR', opening: 'OS', assembly: 'AS', transfer: 'TR', arrival: 'AR', count: 'CT' },
+  ...{ standard: 'ST', 'write-down': 'WD', prepayment: 'PP', payment: 'PY', close: 'CL', open: 'OP', lock: 'LK', reversal: 'RV' },
+};
+
+/** The command of a kind; the table ties each kind to its own body and command. */
+export function commandOf<Kind extends DocumentKind>(kind: Kind): DocumentCommand<Kind> {
+  return DOCUMENT_COMMANDS[kind] as unknown as DocumentCommand<Kind>;
+}

@@ -1,0 +1,79 @@
+import type { AccountKey } from '@obolus/core/books/accounts';
+import type { LineId } from '@obolus/core/costing/pool';
+import type { ClosedPeriod } from '@obolus/core/posting/books';
+import { baseOf, dimensionsOf, idOf, isTrue, optional, query, stands, text, type Reading } from './rows.ts';
+
+/** Closed periods that stand, in their order, with what their closing accrued and whether that is taken back. */
+export async function readClosedPeriods(reading: Reading): Promise<ClosedPeriod[]> {
+  const rows = await query(
+    reading,
+    `SELECT c.*, d.date, EXISTS (SELECT 1 FROM period_opening o WHERE o.closing_id = c.document_id AND ${stands('o.document_id')}) AS taken_back
+     FROM period_closing c JOIN document d ON d.id = c.document_id WHERE ${stands('c.document_id')} ORDER BY c.period, c.document_id`,
+  );
+  const last = rows.slice(-2).map((row) => row.document_id);
+  const accruals = last.length === 0 ? [] : await query(reading, 'SELECT * FROM period_accrual WHERE document_id IN (?) ORDER BY line_no', [last]);
+  return rows.map((row) => ({
+    ...{ document: text(row.document_id), period: text(row.period), date: text(row.date), openBefore: text(row.open_before) },
+    takenBack: isTrue(row.taken_back),
+    accruals: accruals
+      .filter((flow) => flow.document_id === row.document_id)
+      .map((flow) => ({
+        account: text(flow.account) as AccountKey,
+        amount: baseOf(flow.amount),
+        about: { item: optional(flow.item_id), vendor: optional(flow.vendor_id), expense: optional(flow.expense), ...dimensionsOf(flow) },
+      })),
+  }));
+}
+
+/** The lines and documents that a closing measures or accrues: what is open, in foreign currency or, on purchase, at all. */
+export interface OpenAtClose {
+  readonly receipts: LineId[];
+  readonly orders: LineId[];
+  readonly returns: LineId[];
+  readonly payables: string[];
+  readonly suspense: string;
+}
+
+export async function readOpenAtClose(reading: Reading, home: string, onPurchase: boolean, on: string): Promise<OpenAtClose> {
+  const foreign = (column: string) => (onPurchase ? 'TRUE' : `${column} <> '${home}'`);
+  const billed = 'SELECT COALESCE(SUM(b.quantity), 0) FROM bill_line b JOIN document bd ON bd.id = b.document_id AND bd.date <= ?';
+  const receipts = await query(
+    reading,
+    `SELECT l.document_id, l.line_no FROM receipt_line l JOIN document d ON d.id = l.document_id
+     WHERE ${foreign('l.currency')} AND d.date <= ? AND ${stands('d.id')}
+       AND l.quantity > (${billed} WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND ${stands('b.document_id')})`,
+    [on, on],
+  );
+  const orders = onPurchase
+    ? await query(
+        reading,
+        `SELECT DISTINCT b.order_id AS document_id, b.order_line_no AS line_no FROM bill_line b WHERE b.order_id IS NOT NULL AND ${stands('b.document_id')}`,
+      )
+    : [];
+  const returns = await query(
+    reading,
+    `SELECT l.document_id, l.line_no FROM return_line l JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no
+     JOIN document d ON d.id = l.document_id WHERE ${foreign('r.currency')} AND l.billed > 0 AND l.replaces = 0 AND d.date <= ? AND ${stands('d.id')}`,
+    [on],
+  );
+  const payables = await query(
+    reading,
+    `SELECT p.document_id FROM payable p JOIN document d ON d.id = p.document_id WHERE d.currency <> ? AND d.date <= ? AND ${stands('d.id')}
+       AND p.amount <> (SELECT COALESCE(SUM(l.settled), 0) FROM payment_line l JOIN document pd ON pd.id = l.document_id AND pd.date <= ?
+                        WHERE l.of_id = p.document_id AND ${stands('l.document_id')})`,
+    [home, on, on],
+  );
+  const [suspense] = onPurchase
+    ? await query(
+        reading,
+        `SELECT COALESCE(SUM(j.amount), 0) AS balance FROM journal_line j JOIN entry e ON e.document_id = j.document_id AND e.entry_no = j.entry_no
+         WHERE j.account = 'stock-suspense' AND e.date <= ?`,
+        [on],
+      )
+    : [];
+  const lines = (rows: typeof receipts) => rows.map((row) => idOf(row));
+  return {
+    ...{ receipts: lines(receipts), orders: lines(orders), returns: lines(returns) },
+    ...{ payables: payables.map((row) => text(row.document_id)), suspense: suspense?.balance ?? '0' },
+  };
+}

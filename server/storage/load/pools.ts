@@ -1,0 +1,218 @@
+import { revaluation } from '@obolus/core/costing/poolRun';
+import {
+  BEFORE_ALL,
+  comparePoints,
+  EMPTY_POOL,
+  placeOf,
+  poolId,
+  type Checkpoint,
+  type Layer,
+  type Movement,
+  type Point,
+  type Pool,
+  type PoolId,
+  type PoolState,
+  type WriteDown,
+} from '@obolus/core/costing/pool';
+import { base } from '@obolus/core/exact/amounts';
+import type { Item } from '@obolus/core/posting/books';
+import { readMovements } from './movements.ts';
+import { baseOf, big, distinct, idOf, priceOf, quantityOf, query, stands, text, type Reading, type Row } from './rows.ts';
+import { readState, type StoredLayer } from './state.ts';
+
+/** A pool as it is needed: with its movements from a point on, or only its end (`from` undefined). */
+export interface Wanted {
+  readonly pool: PoolId;
+  readonly from: Point | undefined;
+  /** Whether the layers at its end are needed: goods that come in do without. */
+  readonly layers: boolean;
+}
+
+/** Reads pools that exist, from the last state kept before the point that is wanted. */
+export async function readPools(
+  reading: Reading,
+  rows: ReadonlyMap<PoolId, Row>,
+  wanted: readonly Wanted[],
+  items: ReadonlyMap<string, Item>,
+): Promise<Pool[]> {
+  const known = wanted.filter(({ pool }) => rows.has(pool));
+  const ends = await readEnds(reading, rows, known);
+  const writeDowns = await readWriteDowns(
+    reading,
+    known.map(({ pool }) => text(rows.get(pool)?.id)),
+  );
+  const pools: Pool[] = [];
+  for (const { pool: id, from } of known) {
+    const row = rows.get(id) as Row;
+    const item = items.get(text(row.item_id));
+    if (!item) continue;
+    const end = ends.get(id) as PoolState;
+    const about = { id, item: item.id, warehouse: text(row.warehouse_id), method: item.method, writeDowns: writeDowns.get(text(row.id)) ?? [] };
+    // A pool that nothing ever moved in is begun by the document itself.
+    if (row.last_day == null) continue;
+    // Without anything later, the state at the end is all that is needed; documents are entered behind it.
+    if (from === undefined) pools.push({ ...about, checkpoints: [{ date: row.last_day, place: 0, state: end }], movements: [] });
+    else pools.push({ ...about, ...(await readHistory(reading, text(row.id), item, from, end)) });
+  }
+  return pools;
+}
+
+const startOf = (item: Item): PoolState => ({ ...EMPTY_POOL, standard: item.standards[0]?.standard });
+
+/** A pool's movements after the last state kept before a point, with the states on the way to its end. */
+export async function readHistory(reading: Reading, row: string, item: Item, from: Point, end: PoolState): Promise<Pick<Pool, 'checkpoints' | 'movements'>> {
+  const [start] = await readCheckpoints(reading, 'c.pool_id = ? AND (c.day < ? OR (c.day = ? AND c.place < ?)) ORDER BY c.day DESC, c.place DESC LIMIT 1', [
+    row,
+    from.date,
+    from.date,
+    from.place,
+  ]);
+  const first: Checkpoint = start ?? { ...BEFORE_ALL, state: startOf(item) };
+  const after = '(m.date > ? OR (m.date = ? AND m.document_id * 100000 + m.line_no > ?))';
+  const found = await readMovements(
+    reading,
+    `m.pool_id = ? AND ${after}`,
+    [row, first.date || '0001-01-01', first.date, first.place],
+    item.tracking !== 'none',
+  );
+  const revaluations = await readRevaluations(reading, row, item, first);
+  const movements = [...found.map(({ movement }) => movement), ...revaluations].sort(comparePoints);
+  const kept = await readCheckpoints(reading, 'c.pool_id = ? AND (c.day > ? OR (c.day = ? AND c.place > ?)) ORDER BY c.day, c.place', [
+    row,
+    first.date || '0001-01-01',
+    first.date,
+    first.place,
+  ]);
+  const last = movements[movements.length - 1];
+  const between = kept.filter((checkpoint) => last !== undefined && comparePoints(checkpoint, last) < 0);
+  const checkpoints: [Checkpoint, ...Checkpoint[]] = last ? [first, ...between, { date: last.date, place: last.place, state: end }] : [first];
+  return { checkpoints, movements };
+}
+
+/** Changes of standard after a point, each worth what it added to the goods that were on hand. */
+async function readRevaluations(reading: Reading, row: string, item: Item, after: Point): Promise<Movement[]> {
+  const changes = item.standards.slice(1).filter(({ line, date }) => comparePoints({ date, place: placeOf(line) }, after) > 0);
+  if (changes.length === 0) return [];
+  const values = await query(
+    reading,
+    `SELECT v.line_document_id AS document_id, v.line_no, SUM(v.amount) AS value FROM value_change v
+     WHERE v.pool_id = ? AND v.component = 'standard' AND v.line_document_id IN (?) GROUP BY v.line_document_id, v.line_no`,
+    [row, changes.map(({ line }) => line.split('/')[0])],
+  );
+  const worth = new Map(values.map((value) => [idOf(value), big(value.value)]));
+  return changes.map(({ line, date, standard }) => ({ ...revaluation(line, date, standard), value: base(worth.get(line) ?? 0n) }));
+}
+
+async function readCheckpoints(reading: Reading, where: string, parameters: unknown[]): Promise<Checkpoint[]> {
+  const rows = await query(reading, `SELECT * FROM pool_checkpoint c WHERE ${where}`, parameters);
+  return rows.map((row) => ({ date: text(row.day), place: Number(row.place), state: readState(row) }));
+}
+
+async function readEnds(reading: Reading, rows: ReadonlyMap<PoolId, Row>, wanted: readonly Wanted[]): Promise<Map<PoolId, PoolState>> {
+  const withLayers = wanted.filter(({ layers }) => layers).map(({ pool }) => text(rows.get(pool)?.id));
+  const layers =
+    withLayers.length === 0
+      ? []
+      : await query(reading, 'SELECT * FROM pool_layer WHERE pool_id IN (?) ORDER BY pool_id, day, document_id, line_no, part_id, part_line_no, lot', [
+          withLayers,
+        ]);
+  return new Map(
+    wanted.map(({ pool }) => {
+      const row = rows.get(pool) as Row;
+      const own = layers.filter((layer) => layer.pool_id === row.id).map(layerOf);
+      const standard = row.standard == null ? undefined : priceOf(row.standard);
+      return [pool, { quantity: quantityOf(row.quantity), value: baseOf(row.value), layers: own, standard }];
+    }),
+  );
+}
+
+export interface DatedLayer extends Layer {
+  readonly day: string;
+}
+
+function layerOf(row: Row): DatedLayer {
+  const part: StoredLayer['part'] = row.part_id === '0' ? '' : idOf(row, 'part_id', 'part_line_no');
+  return { of: idOf(row), part, lot: text(row.lot), quantity: quantityOf(row.quantity), value: baseOf(row.value), day: text(row.day) };
+}
+
+async function readWriteDowns(reading: Reading, pools: readonly string[]): Promise<Map<string, WriteDown[]>> {
+  const found = new Map<string, WriteDown[]>();
+  if (pools.length === 0) return found;
+  const rows = await query(reading, `SELECT * FROM write_down_line w WHERE w.pool_id IN (?) AND ${stands('w.document_id')} ORDER BY w.document_id, w.line_no`, [
+    pools,
+  ]);
+  for (const row of rows) {
+    const pool = text(row.pool_id);
+    found.set(pool, [...(found.get(pool) ?? []), { line: idOf(row), netRealisable: priceOf(row.net_realisable) }]);
+  }
+  return found;
+}
+
+/**
+ * The pools that a change in these may reach: those that carry on value of movements out at or after the points, and so on.
+ * Each with the point from which it may change.
+ */
+export async function linkedPools(reading: Reading, starts: readonly { pool: PoolId; from: Point }[]): Promise<Map<PoolId, Point>> {
+  const reached = new Map<PoolId, Point>();
+  let open = [...starts];
+  while (open.length > 0) {
+    const next = open.filter(({ pool, from }) => {
+      const known = reached.get(pool);
+      return known === undefined || comparePoints(from, known) < 0;
+    });
+    for (const { pool, from } of next) reached.set(pool, from);
+    open = (await Promise.all(next.map((start) => carriedFrom(reading, start)))).flat();
+  }
+  return reached;
+}
+
+async function carriedFrom(reading: Reading, { pool, from }: { pool: PoolId; from: Point }): Promise<{ pool: PoolId; from: Point }[]> {
+  const [item, warehouse] = pool.split('@');
+  const rows = await query(
+    reading,
+    `SELECT into_pool.item_id, into_pool.warehouse_id, t.date, MIN(t.document_id * 100000 + t.line_no) AS place
+     FROM pool p JOIN movement m ON m.pool_id = p.id AND m.date >= ? JOIN taking t ON t.source_id = m.document_id AND t.source_line_no = m.line_no
+     JOIN pool into_pool ON into_pool.id = t.into_pool_id
+     WHERE p.item_id = ? AND p.warehouse_id = ? AND ${stands('t.document_id')} GROUP BY into_pool.item_id, into_pool.warehouse_id, t.date`,
+    [from.date || '0001-01-01', item, warehouse],
+  );
+  const earliest = new Map<PoolId, Point>();
+  for (const row of rows) {
+    const id = poolId(text(row.item_id), text(row.warehouse_id));
+    const point = { date: text(row.date), place: Number(row.place) };
+    const known = earliest.get(id);
+    if (known === undefined || comparePoints(point, known) < 0) earliest.set(id, point);
+  }
+  return [...earliest].map(([id, point]) => ({ pool: id, from: point }));
+}
+
+/** Items with their standards, the first and its changes in the order of the fold. */
+export async function readItems(reading: Reading, ids: readonly string[]): Promise<(Item & { number: string })[]> {
+  if (ids.length === 0) return [];
+  const rows = await query(reading, 'SELECT * FROM item WHERE id IN (?)', [distinct(ids)]);
+  const standard = rows.filter((row) => row.method === 'standard').map((row) => row.id);
+  const changes =
+    standard.length === 0
+      ? []
+      : await query(reading, `SELECT * FROM standard_line s WHERE s.item_id IN (?) AND ${stands('s.document_id')} ORDER BY s.date, s.document_id, s.line_no`, [
+          standard,
+        ]);
+  return rows.map((row) => ({
+    ...{ id: text(row.id), number: text(row.number), method: text(row.method) as Item['method'], tracking: text(row.tracking) as Item['tracking'] },
+    ...{
+      unit: text(row.unit),
+      weight: row.weight == null ? undefined : quantityOf(row.weight),
+      volume: row.volume == null ? undefined : quantityOf(row.volume),
+    },
+    ...{ tariffCode: text(row.tariff_code), origin: text(row.origin) },
+    standards:
+      row.method === 'standard'
+        ? [
+            { line: '' as const, date: '', standard: priceOf(row.standard) },
+            ...changes
+              .filter((change) => change.item_id === row.id)
+              .map((change) => ({ line: idOf(change), date: text(change.date), standard: priceOf(change.standard) })),
+          ]
+        : [],
+  }));
+}

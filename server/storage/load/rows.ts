@@ -1,0 +1,67 @@
+import type { EntityManager } from 'typeorm';
+import type { Dimensions } from '@obolus/core/books/journal';
+import { documentOf, lineId, placeOf, type LineId } from '@obolus/core/costing/pool';
+import { base, documentAmount, fraction, price, quantity, rate } from '@obolus/core/exact/amounts';
+import type { Bought } from '@obolus/core/posting/books';
+
+export type Row = Record<string, string | null>;
+
+/** Reads for one command; `locking` when it posts. */
+export interface Reading {
+  readonly manager: EntityManager;
+  readonly locking: boolean;
+}
+
+export const query = ({ manager }: Reading, sql: string, parameters: unknown[] = []): Promise<Row[]> => manager.query(sql, parameters);
+
+export const text = (value: string | null | undefined): string => value ?? '';
+export const big = (value: string | null | undefined): bigint => BigInt(value ?? 0);
+export const isTrue = (value: string | null | undefined): boolean => Number(value ?? 0) !== 0;
+export const optional = (value: string | null | undefined): string | undefined => value ?? undefined;
+
+export const quantityOf = (value: string | null | undefined) => quantity(big(value));
+export const baseOf = (value: string | null | undefined) => base(big(value));
+export const amountOf = (value: string | null | undefined) => documentAmount(big(value));
+export const priceOf = (value: string | null | undefined) => price(big(value));
+export const rateOf = (value: string | null | undefined) => rate(big(value));
+export const fractionOf = (value: string | null | undefined) => fraction(big(value));
+
+/** The line of a row, by its columns `document_id` and `line_no` or others so named. */
+export const idOf = (row: Row, document = 'document_id', line = 'line_no'): LineId => lineId(text(row[document]), Number(row[line]));
+
+export function dimensionsOf({ department, location, project }: Row): Dimensions | undefined {
+  if (department == null && location == null && project == null) return undefined;
+  return { department: optional(department), location: optional(location), project: optional(project) };
+}
+
+export const boughtOf = ({ item_id: item, expense }: Row): Bought => (item == null ? { expense: text(expense) } : { item });
+
+/** A document that nobody has reversed. */
+export const stands = (column: string): string => `NOT EXISTS (SELECT 1 FROM reversal x WHERE x.reversed_id = ${column})`;
+
+/** The vendor of a charge on document `d`; one that was moved from expense is its bill's vendor's. */
+export const CHARGE_VENDOR = 'COALESCE(d.vendor_id, (SELECT b.vendor_id FROM expense_move e JOIN document b ON b.id = e.of_id WHERE e.document_id = d.id))';
+
+/** Rows whose two columns name one of the lines. */
+export const among = (lines: readonly LineId[], document: string, line: string): string =>
+  lines.length === 0 ? 'FALSE' : `(${lines.map(() => `(${document} = ? AND ${line} = ?)`).join(' OR ')})`;
+
+export const keysOf = (lines: readonly LineId[]): string[] => lines.flatMap((line) => line.split('/'));
+
+export const distinct = <Value>(values: readonly Value[]): Value[] => [...new Set(values)];
+
+export const documentsOf = (lines: readonly LineId[]): string[] => distinct(lines.map(documentOf));
+
+export const pointOf = (row: Row) => ({ date: text(row.date), place: placeOf(idOf(row)) });
+
+/** Rows of several queries that name the same line, by that line. */
+export function byLine(rows: readonly Row[], document: string, line: string): Map<LineId, Row[]> {
+  const groups = new Map<LineId, Row[]>();
+  for (const row of rows) {
+    const id = idOf(row, document, line);
+    const group = groups.get(id);
+    if (group) group.push(row);
+    else groups.set(id, [row]);
+  }
+  return groups;
+}
