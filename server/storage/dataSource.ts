@@ -30,11 +30,22 @@ export function dataSource(database: DatabaseConfig, account: Account, connectio
 export async function migrate(database: DatabaseConfig): Promise<void> {
   const owner = await dataSource(database, database.owner, 2).initialize();
   try {
+    await refuseStrangers(owner);
     await owner.runMigrations({ transaction: 'each' });
     await grantRights(owner, await accountOf(database));
   } finally {
     await owner.destroy();
   }
+}
+
+/** Books that were made by migrations this build does not know cannot be brought up to date by it. */
+async function refuseStrangers(owner: DataSource): Promise<void> {
+  const known = new Set(owner.migrations.map((migration) => migration.name ?? migration.constructor.name));
+  const [table] = (await owner.query("SHOW TABLES LIKE 'migrations'")) as object[];
+  if (!table) return;
+  const done = (await owner.query('SELECT name FROM migrations')) as { name: string }[];
+  const stranger = done.find(({ name }) => !known.has(name));
+  if (stranger) throw new Error(`These books were made by another version (${stranger.name}): restore that version, or begin with an empty .data folder.`);
 }
 
 /** The application's account as the database knows it, user@host; it may not see the schema yet. */
