@@ -3,6 +3,8 @@ import { fork } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { createServer, request, Agent } from 'node:http';
 import { join } from 'node:path';
+import { benchCore } from './bench/core.mjs';
+import { row } from './bench/measure.mjs';
 import { databaseEnvironment, startDatabase } from './lib/database.mjs';
 import { checkNode, ensureBuilt, ensureDebian, root } from './lib/project.mjs';
 
@@ -18,7 +20,7 @@ ensureDebian('chromium', 'chromium');
 await ensureBuilt(['core', 'contract', 'server', 'web']);
 
 console.log('The core\n');
-await benchFold();
+await benchCore();
 
 const database = await startDatabase('bench', { fresh: true, quiet: true });
 const environment = {
@@ -53,34 +55,6 @@ try {
 } finally {
   server.kill('SIGTERM');
   await database.stop();
-}
-
-async function benchFold() {
-  const { fold, EMPTY_POOL } = await dist('core/dist/costing/fold.js');
-  const movements = Array.from({ length: 100_000 }, (_, n) => ({
-    id: `${n + 1}/1`,
-    date: '2026-03-01',
-    direction: n % 3 === 2 ? 'out' : 'in',
-    quantity: n % 3 === 2 ? 15_000_000n : 10_000_000n,
-    value: n % 3 === 2 ? 0n : BigInt(1000 + (n % 97)),
-  }));
-  for (const method of ['fifo', 'average']) {
-    const times = Array.from({ length: 7 }, () => timed(() => fold(method, EMPTY_POOL, movements)));
-    const floor = median(Array.from({ length: 7 }, () => timed(() => sumOf(movements))));
-    const took = median(times);
-    row(
-      `fold of 100,000 movements, ${method}`,
-      `${took.toFixed(1)} ms`,
-      `${((took * 1e6) / movements.length).toFixed(0)} ns each`,
-      `${(took / floor).toFixed(1)} × summing the same objects (${floor.toFixed(1)} ms)`,
-    );
-  }
-}
-
-function sumOf(movements) {
-  let held = 0n;
-  for (const movement of movements) held += movement.quantity;
-  return held;
 }
 
 async function benchFloor(pool) {
@@ -305,20 +279,6 @@ async function pound(clients, work, seconds = SECONDS) {
   return done / seconds;
 }
 
-function timed(work) {
-  const start = performance.now();
-  work();
-  return performance.now() - start;
-}
-
-function median(values) {
-  return [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
-}
-
 function perSecond(rate) {
   return `${Math.round(rate).toLocaleString('en-US')}/s`;
-}
-
-function row(name, ...figures) {
-  console.log(`  ${name.padEnd(44)} ${figures.map((figure) => figure.padEnd(22)).join(' ')}`);
 }

@@ -34,9 +34,18 @@ export interface Entry {
 
 const ORDER = new Map<AccountKey, number>(ACCOUNTS.map((account, position) => [account.key, position]));
 
+interface Sum {
+  readonly date: Day;
+  readonly account: AccountKey;
+  readonly about: About;
+  readonly ofValues: boolean;
+  amount: bigint;
+}
+
 /** Collects what a document posts, sums it by date, account and what it is about, and gives balanced entries. */
 export class Journal {
-  private readonly sums = new Map<string, { date: Day; account: AccountKey; about: About; ofValues: boolean; amount: bigint }>();
+  private readonly sums = new Map<string, Sum>();
+  private last: { to: Sum; from: Sum; aboutTo: About; aboutFrom: About } | undefined;
   private readonly keys = new WeakMap<About, string>();
   private readonly date: Day;
 
@@ -47,17 +56,26 @@ export class Journal {
 
   /** A line from the document's own figures. */
   debit(date: Day, account: AccountKey, amount: BaseAmount, about: About = NOTHING_SAID): void {
-    this.add(date, account, amount, about, false);
+    this.sumOf(date, account, about, false).amount += amount;
   }
 
   credit(date: Day, account: AccountKey, amount: BaseAmount, about: About = NOTHING_SAID): void {
-    this.add(date, account, -amount, about, false);
+    this.sumOf(date, account, about, false).amount -= amount;
   }
 
   /** Two lines that follow from a change in the value of goods. */
   transfer(date: Day, amount: BaseAmount, to: AccountKey, aboutTo: About, from: AccountKey, aboutFrom: About): void {
-    this.add(date, to, amount, aboutTo, true);
-    this.add(date, from, -amount, aboutFrom, true);
+    const last = this.last;
+    // A late cost makes one such pair after the other between the same accounts.
+    if (last?.to.date === date && last.to.account === to && last.from.account === from && last.aboutTo === aboutTo && last.aboutFrom === aboutFrom) {
+      last.to.amount += amount;
+      last.from.amount -= amount;
+      return;
+    }
+    const sums = { to: this.sumOf(date, to, aboutTo, true), from: this.sumOf(date, from, aboutFrom, true), aboutTo, aboutFrom };
+    sums.to.amount += amount;
+    sums.from.amount -= amount;
+    this.last = sums;
   }
 
   /** The entries in order of date; the document's own date always has one, though it may be empty (goods for nothing). */
@@ -72,11 +90,13 @@ export class Journal {
     return [...byDate].sort(([a], [b]) => (a < b ? -1 : 1)).map(([date, lines]) => ({ date, lines: inOrder(date, lines) }));
   }
 
-  private add(date: Day, account: AccountKey, amount: bigint, about: About, ofValues: boolean): void {
+  private sumOf(date: Day, account: AccountKey, about: About, ofValues: boolean): Sum {
     const key = `${date}|${account}|${ofValues ? 'v' : ''}|${this.keyOf(about)}`;
-    const sum = this.sums.get(key);
-    if (sum) sum.amount += amount;
-    else this.sums.set(key, { date, account, about, ofValues, amount });
+    const known = this.sums.get(key);
+    if (known) return known;
+    const sum: Sum = { date, account, about, ofValues, amount: 0n };
+    this.sums.set(key, sum);
+    return sum;
   }
 
   private keyOf(about: About): string {

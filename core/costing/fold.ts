@@ -5,12 +5,8 @@ import { divideRounded, powerOfTen } from '../exact/rounding.ts';
 import { shareOut } from '../exact/shareOut.ts';
 import { EMPTY_POOL, type CostingMethod, type Layer, type LineId, type LotPart, type Movement, type PoolState, type ReturnedPart } from './pool.ts';
 
-/** What a movement in brings: its whole value, and what of it belongs to goods that went back to the vendor. */
-export interface Coming {
-  readonly movement: Pick<Movement, 'id' | 'quantity' | 'lots'>;
-  readonly value: bigint;
-  readonly parts: readonly OwnPart[];
-}
+/** What the fold reads of a movement. */
+type Moved = Pick<Movement, 'id' | 'quantity' | 'lots'>;
 
 /** Goods that went back: theirs is a layer of its own within their receipt. */
 export interface OwnPart {
@@ -20,20 +16,15 @@ export interface OwnPart {
   readonly value: bigint;
 }
 
-/** What a movement out takes. `own`: goods returned to the vendor, with what they are worth by themselves. */
-export interface Going {
-  readonly movement: Pick<Movement, 'id' | 'quantity' | 'lots'>;
-  readonly own: bigint | undefined;
-}
-
 /** What went, and how much of it could not be found among the goods' own; or by how much the pool is short. */
 export type Gone = { value: bigint; notOwn: bigint } | { short: bigint; lot: string };
 
 /** A pool while it is folded. Each method differs only inside it. */
 export interface FoldedPool {
-  /** Says what inventory keeps of it: all, or the standard. */
-  takeIn(coming: Coming): bigint;
-  takeOut(going: Going): Gone;
+  /** Says what inventory keeps of `value`: all, or the standard. `parts`: what of it belongs to goods that went back later. */
+  takeIn(movement: Moved, value: bigint, parts: readonly OwnPart[]): bigint;
+  /** `own`: what goods returned to the vendor are worth by themselves. */
+  takeOut(movement: Moved, own: bigint | undefined): Gone;
   /** A new standard: says by how much the goods on hand are worth more. */
   revalue(standard: Price): bigint;
   state(): PoolState;
@@ -85,11 +76,11 @@ export function fold(method: CostingMethod, from: PoolState, movements: readonly
     if (movement.direction === 'in') {
       const parts = ownParts(movement.quantity, movement.shared, movement.returns);
       for (const part of parts) owns.set(part.line, part.value);
-      values.set(movement.id, base(pool.takeIn({ movement, value: movement.value, parts })));
+      values.set(movement.id, base(pool.takeIn(movement, movement.value, parts)));
     } else if (movement.direction === 'revalued') {
       values.set(movement.id, base(pool.revalue(movement.standard ?? price(0n))));
     } else {
-      const gone = pool.takeOut({ movement, own: movement.back ? (owns.get(movement.id) ?? movement.back.own) : undefined });
+      const gone = pool.takeOut(movement, movement.back ? (owns.get(movement.id) ?? movement.back.own) : undefined);
       if ('short' in gone) return { ok: false, short: { movement: movement.id, date: movement.date, quantity: quantity(gone.short), lot: gone.lot } };
       values.set(movement.id, base(gone.value));
       if (movement.back && gone.notOwn > 0n) notOwn.push(movement.id);
@@ -108,14 +99,14 @@ class AveragePool implements FoldedPool {
     this.value = from.value;
   }
 
-  takeIn({ movement, value }: Coming): bigint {
+  takeIn(movement: Moved, value: bigint): bigint {
     this.quantity += movement.quantity;
     this.value += value;
     return value;
   }
 
   /** Goods that go back take their own value, unless that is more than the pool holds, or they are the last units. */
-  takeOut({ movement, own }: Going): Gone {
+  takeOut(movement: Moved, own: bigint | undefined): Gone {
     const wanted = movement.quantity;
     if (wanted > this.quantity) return { short: wanted - this.quantity, lot: '' };
     const fits = own !== undefined && own <= this.value && wanted < this.quantity;
@@ -148,14 +139,14 @@ class StandardPool implements FoldedPool {
     this.unit = powerOfTen(QUANTITY_PLACES + PRICE_PLACES - decimalsOf(currency));
   }
 
-  takeIn({ movement }: Coming): bigint {
+  takeIn(movement: Moved): bigint {
     const value = this.at(movement.quantity);
     this.quantity += movement.quantity;
     this.value += value;
     return value;
   }
 
-  takeOut({ movement }: Going): Gone {
+  takeOut(movement: Moved): Gone {
     const wanted = movement.quantity;
     if (wanted > this.quantity) return { short: wanted - this.quantity, lot: '' };
     const value = wanted === this.quantity ? this.value : this.at(wanted);
@@ -212,7 +203,7 @@ class LayeredPool implements FoldedPool {
     for (const layer of from.layers) this.push(layer.of, layer.part, layer.lot, layer.quantity, layer.value);
   }
 
-  takeIn({ movement, value, parts }: Coming): bigint {
+  takeIn(movement: Moved, value: bigint, parts: readonly OwnPart[]): bigint {
     this.quantity += movement.quantity;
     this.value += value;
     if (movement.lots.length === 0) this.pushPlain(movement, value, parts);
@@ -220,7 +211,7 @@ class LayeredPool implements FoldedPool {
     return value;
   }
 
-  takeOut({ movement, own }: Going): Gone {
+  takeOut(movement: Moved, own: bigint | undefined): Gone {
     let value = 0n;
     let notOwn = 0n;
     const wanted: readonly { lot: string; quantity: bigint }[] = movement.lots.length === 0 ? [{ lot: '', quantity: movement.quantity }] : movement.lots;
@@ -230,7 +221,7 @@ class LayeredPool implements FoldedPool {
       const rest = takeOldest(queue, units - mine.quantity);
       if (rest.missing > 0n) return { short: rest.missing, lot };
       value += mine.value + rest.value;
-      notOwn += units - mine.quantity;
+      if (own !== undefined) notOwn += units - mine.quantity;
     }
     this.quantity -= movement.quantity;
     this.value -= value;
@@ -248,7 +239,7 @@ class LayeredPool implements FoldedPool {
     return { quantity: quantity(this.quantity), value: base(this.value), layers, standard: undefined };
   }
 
-  private pushPlain({ id, quantity: units }: Coming['movement'], value: bigint, parts: readonly OwnPart[]): void {
+  private pushPlain({ id, quantity: units }: Moved, value: bigint, parts: readonly OwnPart[]): void {
     let stayed = units as bigint;
     let worth = value;
     for (const part of parts) {
@@ -264,7 +255,7 @@ class LayeredPool implements FoldedPool {
   }
 
   /** A receipt line's total is shared over its lots by quantity, what stayed and what went back apart. */
-  private pushLots({ id, lots }: Coming['movement'], value: bigint, parts: readonly OwnPart[]): void {
+  private pushLots({ id, lots }: Moved, value: bigint, parts: readonly OwnPart[]): void {
     const wentBack = new Map<string, bigint>();
     for (const { lot, quantity: units } of parts.flatMap((part) => part.lots)) wentBack.set(lot, (wentBack.get(lot) ?? 0n) + units);
     const stayed = lots.map(({ lot, quantity: units }) => ({ lot, quantity: units - (wentBack.get(lot) ?? 0n) })).filter((part) => part.quantity > 0n);

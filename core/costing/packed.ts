@@ -58,26 +58,28 @@ export function foldAverage(columns: Columns): FoldedColumns {
   for (let pool = 0; pool < starts.length - 1; pool += 1) {
     const from = starts[pool] as number;
     const to = starts[pool + 1] as number;
-    const unit = commonUnit(quantity, from, to);
     let held = 0;
     let worth = 0;
     for (let at = from; at < to; at += 1) {
-      const units = (quantity[at] as number) / unit;
+      const units = quantity[at] as number;
       if (out[at] === 0) {
         held += units;
-        worth = sum(worth, value[at] as number);
+        worth += value[at] as number;
+        if (worth > SAFE || held > SAFE) tooMuch();
         continue;
       }
       if (units > held) {
         folded.short[pool] = at;
         break;
       }
-      const cost = units === held ? worth : part(worth, units, held);
+      // Exact in numbers while the doubled product stays below 2^53: then the quotient's floor is the rounded part.
+      const doubled = 2 * worth * units + held;
+      const cost = units === held ? worth : doubled < SAFE ? Math.floor(doubled / (2 * held)) : largePart(worth, units, held);
       value[at] = cost;
       held -= units;
       worth -= cost;
     }
-    folded.quantity[pool] = held * unit;
+    folded.quantity[pool] = held;
     folded.value[pool] = worth;
   }
   return folded;
@@ -93,20 +95,20 @@ export function foldFifo(columns: Columns): FoldedColumns {
   for (let pool = 0; pool < starts.length - 1; pool += 1) {
     const from = starts[pool] as number;
     const to = starts[pool + 1] as number;
-    const unit = commonUnit(quantity, from, to);
     let oldest = 0;
     let layers = 0;
     let held = 0;
     let worth = 0;
     for (let at = from; at < to; at += 1) {
-      const units = (quantity[at] as number) / unit;
+      const units = quantity[at] as number;
       if (out[at] === 0) {
         const came = value[at] as number;
         layerUnits[layers] = units;
         layerValue[layers] = came;
         layers += 1;
         held += units;
-        worth = sum(worth, came);
+        worth += came;
+        if (worth > SAFE || held > SAFE) tooMuch();
         continue;
       }
       if (units > held) {
@@ -124,7 +126,8 @@ export function foldFifo(columns: Columns): FoldedColumns {
           oldest += 1;
           continue;
         }
-        const taken = part(layer, missing, left);
+        const doubled = 2 * layer * missing + left;
+        const taken = doubled < SAFE ? Math.floor(doubled / (2 * left)) : largePart(layer, missing, left);
         layerUnits[oldest] = left - missing;
         layerValue[oldest] = layer - taken;
         cost += taken;
@@ -134,7 +137,7 @@ export function foldFifo(columns: Columns): FoldedColumns {
       held -= units;
       worth -= cost;
     }
-    folded.quantity[pool] = held * unit;
+    folded.quantity[pool] = held;
     folded.value[pool] = worth;
   }
   return folded;
@@ -150,25 +153,17 @@ function longestOf(starts: Int32Array): number {
   return longest;
 }
 
-/** A unit that all quantities of a pool are whole in: most are whole stock units, and products stay small. */
-function commonUnit(quantity: Float64Array, from: number, to: number): number {
-  let unit = 1_000_000;
-  for (let at = from; at < to && unit > 1; at += 1) {
-    const units = quantity[at] as number;
-    while (units % unit !== 0) unit /= 10;
-  }
-  return unit;
-}
+const STOCK_UNIT = 1_000_000;
 
-/** round(value × units ÷ outOf), half away from zero. Exact in numbers while 2 × value × units + outOf stays below 2^53. */
-function part(value: number, units: number, outOf: number): number {
-  const doubled = 2 * value * units + outOf;
-  if (doubled < SAFE) return Math.floor(doubled / (2 * outOf));
+/** round(value × units ÷ outOf), half away from zero, where the product may not fit: in whole stock units it mostly does. */
+function largePart(value: number, units: number, outOf: number): number {
+  if (units % STOCK_UNIT === 0 && outOf % STOCK_UNIT === 0) {
+    const doubled = 2 * value * (units / STOCK_UNIT) + outOf / STOCK_UNIT;
+    if (doubled < SAFE) return Math.floor(doubled / ((2 * outOf) / STOCK_UNIT));
+  }
   return Number(divideRounded(BigInt(value) * BigInt(units), BigInt(outOf)));
 }
 
-function sum(worth: number, came: number): number {
-  const total = worth + came;
-  invariant(total <= SAFE, 'what a pool of packed columns holds is below 2^53 minor units');
-  return total;
+function tooMuch(): never {
+  invariant(false, 'what a pool of packed columns holds is below 2^53 minor units');
 }

@@ -3,7 +3,7 @@ import { base, quantity, type Price, type Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import { invariant } from '../exact/invariant.ts';
 import type { NewMovement } from '../posting/effects.ts';
-import { openFold, ownParts, type FoldedPool } from './fold.ts';
+import { openFold, ownParts, type FoldedPool, type OwnPart } from './fold.ts';
 import {
   BEFORE_ALL,
   comparePoints,
@@ -18,9 +18,9 @@ import {
   type WriteDown,
 } from './pool.ts';
 
-/** One movement folded: what it was worth and is worth now. No movement: there was nothing left to fold. */
+/** One movement folded that something is to be said of: what it was worth and is worth now, and what of it was not its own. */
 export type FoldStep =
-  | { ok: true; movement: Movement | undefined; before: bigint; after: bigint; notOwn: bigint }
+  | { ok: true; movement: Movement; before: bigint; after: bigint; notOwn: bigint }
   | { ok: false; short: { movement: LineId; date: Day; quantity: Quantity; lot: string } };
 
 /**
@@ -118,19 +118,19 @@ export class PoolRun {
     this.writeDowns = adding ? [...this.writeDowns, writeDown] : this.writeDowns.filter(({ line }) => line !== writeDown.line);
   }
 
-  /** Folds the next movement, and goes to rest where nothing more changes. */
-  foldNext(): FoldStep {
+  /** Folds the next movement, and goes to rest where nothing more changes. Undefined where there is nothing to say of it. */
+  foldNext(): FoldStep | undefined {
     const folding = this.folding ?? this.begin();
     const movement = this.history[this.position];
-    if (!movement) return { ok: true, movement: undefined, before: 0n, after: 0n, notOwn: 0n };
+    if (!movement) return undefined;
     this.dirty.delete(movement.place);
-    const folded = this.foldOne(folding, movement);
-    if (!folded.ok) return folded;
-    if (folded.after !== folded.before) this.history[this.position] = { ...(this.history[this.position] ?? movement), value: base(folded.after) };
+    const step = movement.direction === 'out' ? this.foldOut(folding, movement) : this.foldIn(folding, movement);
+    if (step?.ok === false) return step;
+    if (step && step.after !== step.before) this.history[this.position] = { ...(this.history[this.position] ?? movement), value: base(step.after) };
     this.position += 1;
     this.sinceCheckpoint += 1;
     this.meetCheckpoint(folding, movement);
-    return folded;
+    return step;
   }
 
   /** The pool after everything that changed. */
@@ -144,17 +144,25 @@ export class PoolRun {
     return { ...this.pool, movements: this.history, checkpoints: [first, ...rest], writeDowns: this.writeDowns };
   }
 
-  private foldOne(folding: FoldedPool, movement: Movement): FoldStep {
+  private foldIn(folding: FoldedPool, movement: Movement): FoldStep | undefined {
     const { value: before } = movement;
-    if (movement.direction === 'in') {
-      const parts = ownParts(movement.quantity, movement.shared, movement.returns);
-      for (const part of parts) this.owns.set(part.line, part.value);
-      return { ok: true, movement, before, after: folding.takeIn({ movement, value: before, parts }), notOwn: 0n };
-    }
-    if (movement.direction === 'revalued') return { ok: true, movement, before, after: folding.revalue(movement.standard as Price), notOwn: 0n };
-    const gone = folding.takeOut({ movement, own: this.ownOf(movement) });
+    const after = movement.direction === 'in' ? folding.takeIn(movement, before, this.partsOf(movement)) : folding.revalue(movement.standard as Price);
+    return after === before ? undefined : { ok: true, movement, before, after, notOwn: 0n };
+  }
+
+  private foldOut(folding: FoldedPool, movement: Movement): FoldStep | undefined {
+    const { value: before } = movement;
+    const gone = folding.takeOut(movement, this.ownOf(movement));
     if ('short' in gone) return { ok: false, short: { movement: movement.id, date: movement.date, quantity: quantity(gone.short), lot: gone.lot } };
-    return { ok: true, movement, before, after: gone.value, notOwn: gone.notOwn };
+    const { value: after, notOwn } = gone;
+    return after === before && notOwn === 0n ? undefined : { ok: true, movement, before, after, notOwn };
+  }
+
+  private partsOf(movement: Movement): readonly OwnPart[] {
+    if (movement.returns.length === 0) return NOTHING_BACK;
+    const parts = ownParts(movement.quantity, movement.shared, movement.returns);
+    for (const part of parts) this.owns.set(part.line, part.value);
+    return parts;
   }
 
   /** What goods that go back are worth by themselves, kept for when their receipt is not folded again. */
@@ -208,7 +216,7 @@ export class PoolRun {
   /** At a place where a state was kept: either all is again as it was, or the new state takes its place. */
   private meetCheckpoint(folding: FoldedPool, movement: Movement): void {
     const known = this.kept[this.meeting];
-    const met = known !== undefined && comparePoints(known, movement) === 0;
+    const met = known !== undefined && known.place === movement.place && known.date === movement.date;
     if (!met && this.sinceCheckpoint < this.checkpointEvery) return;
     const state = folding.state();
     if (met && this.dirty.size === 0 && sameState(known.state, state)) {
@@ -233,6 +241,8 @@ export class PoolRun {
     return apart >= this.checkpointEvery ? checkpoints : [...checkpoints.slice(0, -2), end];
   }
 }
+
+const NOTHING_BACK: readonly OwnPart[] = [];
 
 export function revaluation(line: LineId, date: Day, standard: Price): Movement {
   const known = { id: line, place: placeOf(line), date, direction: 'revalued' as const, purpose: 'revalued' as const, quantity: quantity(0n) };

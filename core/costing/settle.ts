@@ -106,9 +106,9 @@ class Sweep {
     this.changeCosts();
     for (let run = this.next(); run; run = this.next()) {
       const folded = run.foldNext();
+      if (folded === undefined) continue;
       if (!folded.ok) return { ok: false, short: { pool: run.pool, ...folded.short } };
       const { movement, before, after, notOwn } = folded;
-      if (movement === undefined) continue;
       if (notOwn > 0n) this.notOwn.push({ line: movement.id, quantity: quantity(notOwn) });
       if (after !== before) this.postMovement(run, movement, before, after);
     }
@@ -123,7 +123,8 @@ class Sweep {
     let first: PoolRun | undefined;
     for (const run of this.runs.values()) {
       if (run.done) continue;
-      if (!first || comparePoints(run.nextPoint(), first.nextPoint()) < 0) first = run;
+      // Most documents reach one pool: nothing is compared then.
+      if (first === undefined || comparePoints(run.nextPoint(), first.nextPoint()) < 0) first = run;
     }
     return first;
   }
@@ -216,18 +217,18 @@ class Sweep {
     if (difference === 0n) return;
     const posting = this.postingOn(movement.date);
     const about = run.aboutOf(movement);
-    const change = { line: movement.id, pool: run.pool.id, shared: false, effective: movement.date, posting, given: undefined };
+    const { id: line, date: effective, purpose } = movement;
+    const pool = run.pool.id;
     if (movement.direction === 'out') {
-      const account = this.goesTo(run, movement.purpose);
-      this.journal.transfer(posting, difference, this.counter(account), about, 'inventory', about);
-      this.valueChanges.push({ ...change, component: movement.purpose, amount: base(-difference) });
+      this.journal.transfer(posting, difference, this.counter(this.goesTo(run, purpose)), about, 'inventory', about);
+      this.valueChanges.push({ line, pool, component: purpose, shared: false, amount: base(-difference), effective, posting, given: undefined });
       const source = this.sources.get(movement.id) ?? this.occasion.sources.get(movement.id);
       if (source) this.follow(source, { ...source, value: base(after) });
       return;
     }
     const account = movement.direction === 'revalued' ? 'stock-adjustment' : 'price-variance';
     this.journal.transfer(posting, difference, 'inventory', about, this.counter(account), about);
-    this.valueChanges.push({ ...change, component: 'standard', amount: difference });
+    this.valueChanges.push({ line, pool, component: 'standard', shared: false, amount: difference, effective, posting, given: undefined });
   }
 
   private goesTo(run: PoolRun, purpose: Purpose): AccountKey {
