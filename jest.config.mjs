@@ -11,6 +11,6 @@ export default {
   projects: [
     { ...common, displayName: 'core', rootDir: '.', roots: ['<rootDir>/core', '<rootDir>/contract'] },
     { ...common, displayName: 'web', rootDir: '.', roots: ['<rootDir>/web'] },
-    { ...common, displayName: 'server', rootDir: '.', roots: ['<rootDir>/server'], testTimeout: 60_000 },
+    { ...common, displayName: 'server', rootDir: '.', roots: ['<rootDir>/server'] },
   ],
 };

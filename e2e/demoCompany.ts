@@ -19,6 +19,7 @@ export function useDemoCompany(): void {
       host: '127.0.0.1',
       port: 0,
       database: schema.database,
+      connections: 12,
       sessionSecret: 'e'.repeat(40),
       secureCookies: false,
       logLevel: 'error',

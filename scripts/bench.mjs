@@ -4,6 +4,7 @@ import { randomUUID } from 'node:crypto';
 import { createServer, request, Agent } from 'node:http';
 import { join } from 'node:path';
 import { benchCore } from './bench/core.mjs';
+import { benchHistory } from './bench/history.mjs';
 import { row } from './bench/measure.mjs';
 import { databaseEnvironment, startDatabase } from './lib/database.mjs';
 import { checkNode, ensureBuilt, ensureDebian, root } from './lib/project.mjs';
@@ -49,6 +50,8 @@ try {
   await benchFloor(pool);
   console.log('\nPosting a receipt of three lines\n');
   await benchPosting(pool, url);
+  console.log('\nHistory behind a posting\n');
+  await benchHistory(pool, await signIn(url));
   await pool.end();
   console.log('\nOpening screens in the browser, from the built application\n');
   await benchScreens(url);
@@ -146,17 +149,22 @@ async function barePosting(pool, id, order, client) {
     await connection.query('SELECT * FROM item WHERE id IN (?)', [items]);
     await connection.query('SELECT * FROM pool WHERE item_id IN (?) AND warehouse_id = 1 ORDER BY id FOR UPDATE', [items]);
     await connection.query('SELECT NEXTVAL(document_ids), NEXTVAL(number_receipt)');
-    await connection.query(
-      "INSERT INTO document VALUES (?, 'receipt', ?, '2026-03-10', 1, NULL, 1, 'USD', 10000000000, 'PS', NULL, '', NULL, '', 1, NOW(6), ?)",
-      [id, `B-${id}`, `bare:${id}`],
-    );
-    const three = (make) => [1, 2, 3].map(make);
-    await connection.query('INSERT INTO receipt_line VALUES ?', [
-      three((at) => [id, at, order, at, items[at - 1], items[at - 1], 1, 'USD', 10000000000, 1, 1]),
+    await connection.query("INSERT INTO document VALUES (?, 'receipt', ?, '2026-03-10', 1, NULL, 1, 'USD', 10000000000, 'PS', '', NULL, '', 1, NOW(6), ?)", [
+      id,
+      `B-${id}`,
+      `bare:${id}`,
     ]);
-    await connection.query('INSERT INTO movement VALUES ?', [three((at) => [id, at, items[at - 1], '2026-03-10', 'in', 1])]);
+    const three = (make) => [1, 2, 3].map(make);
+    await connection.query(
+      'INSERT INTO receipt_line (document_id, line_no, order_id, order_line_no, item_id, pool_id, quantity, currency, rate, amount, base_amount) VALUES ?',
+      [three((at) => [id, at, order, at, items[at - 1], items[at - 1], 1, 'USD', 10000000000, 1, 1])],
+    );
+    await connection.query('INSERT INTO citation VALUES (?, ?)', [id, order]);
+    await connection.query('INSERT INTO movement (document_id, line_no, pool_id, date, direction, quantity, purpose) VALUES ?', [
+      three((at) => [id, at, items[at - 1], '2026-03-10', 'in', 1, 'received']),
+    ]);
     await connection.query("INSERT INTO entry VALUES (?, 1, '2026-03-10')", [id]);
-    await connection.query('INSERT INTO journal_line VALUES ?', [
+    await connection.query('INSERT INTO journal_line (document_id, entry_no, line_no, account, amount, item_id, vendor_id) VALUES ?', [
       [...three((at) => [id, 1, at, 'inventory', 1, items[at - 1], null]), [id, 1, 4, 'grni', -3, null, 1]],
     ]);
     await connection.query(
@@ -167,7 +175,7 @@ async function barePosting(pool, id, order, client) {
       'INSERT INTO pool (id, item_id, warehouse_id, quantity, value, last_day) VALUES ? ON DUPLICATE KEY UPDATE quantity = quantity + VALUES(quantity), value = value + VALUES(value), last_day = VALUES(last_day)',
       [items.map((item) => [item, item, 1, 1, 1, '2026-03-10'])],
     );
-    await connection.query('INSERT INTO pool_layer VALUES ?', [three((at) => [items[at - 1], '2026-03-10', id, at, 1, 1])]);
+    await connection.query('INSERT INTO pool_layer VALUES ?', [three((at) => [items[at - 1], '2026-03-10', id, at, 0, 0, '', 1, 1])]);
     await connection.query('CALL seal_entry(?, 1)', [id]);
     await connection.query('COMMIT');
     await connection.query('DELETE FROM draft WHERE id = ? AND user_id = 1', [`bare:${id}`]);

@@ -49,6 +49,7 @@ try {
         '--json',
         `--outputFile=${output}`,
         '--maxWorkers=2',
+        '--testTimeout=60000',
       ],
       environment,
     );

@@ -18,6 +18,8 @@ export interface Config {
   readonly host: string;
   readonly port: number;
   readonly database: DatabaseConfig;
+  /** Connections to the database for work, beside a few for sessions. */
+  readonly connections: number;
   readonly sessionSecret: string;
   /** Cookies go over HTTPS only. Off on loopback without TLS. */
   readonly secureCookies: boolean;
@@ -41,6 +43,11 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
     if (!Number.isInteger(value) || value < 0 || value > 65_535) throw new Error(`${name} must be a port from 0 to 65535.`);
     return value;
   };
+  const count = (name: string, otherwise: number): number => {
+    const value = Number(environment[name] ?? otherwise);
+    if (!Number.isInteger(value) || value < 1 || value > 1000) throw new Error(`${name} must be a number from 1 to 1000.`);
+    return value;
+  };
   const secret = required('OBOLUS_SESSION_SECRET');
   if (secret.length < 32) throw new Error('OBOLUS_SESSION_SECRET must have at least 32 characters.');
   return {
@@ -53,6 +60,7 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
       owner: { user: required('OBOLUS_DB_OWNER_USER'), password: required('OBOLUS_DB_OWNER_PASSWORD') },
       app: { user: required('OBOLUS_DB_USER'), password: required('OBOLUS_DB_PASSWORD') },
     },
+    connections: count('OBOLUS_DB_CONNECTIONS', 24),
     sessionSecret: secret,
     secureCookies: environment.OBOLUS_SECURE_COOKIES === 'true',
     logLevel: environment.OBOLUS_LOG_LEVEL ?? 'info',

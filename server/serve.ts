@@ -9,8 +9,6 @@ import { sessionStore } from './http/session.ts';
 import { resumeImports } from './imports/load.ts';
 import { dataSource, migrate } from './storage/dataSource.ts';
 
-const CONNECTIONS = 24;
-
 export interface Running {
   readonly url: string;
   readonly source: DataSource;
@@ -22,7 +20,7 @@ export interface Running {
 export async function serve(config: Config, now: () => Date = () => new Date()): Promise<Running> {
   const log = pino({ level: config.logLevel, redact: ['req.headers.cookie', 'req.headers["x-csrf-token"]', 'res.headers["set-cookie"]'] });
   await migrate(config.database);
-  const source = await dataSource(config.database, config.database.app, CONNECTIONS).initialize();
+  const source = await dataSource(config.database, config.database.app, config.connections).initialize();
   const { host, port, name, app } = config.database;
   const sessionPool = createPool({ host, port, database: name, ...app, connectionLimit: 4, timezone: 'Z' });
   const store = sessionStore(sessionPool);

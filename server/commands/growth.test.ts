@@ -9,12 +9,12 @@ import { make, startTestServer, type Client, type TestServer } from '../testing/
 let server: TestServer;
 let ines: Client;
 beforeAll(async () => {
-  server = await startTestServer();
+  server = await startTestServer({ connections: 1 });
   ines = await server.as('accountant');
 });
 afterAll(() => server.stop());
 
-/** Rows read and written and statements run, by everybody: nobody else is here. */
+/** Rows read and written and statements run, all on the one connection that this server has. */
 async function counted(work: () => Promise<unknown>): Promise<{ statements: number; read: number; written: number }> {
   const before = await counters();
   await work();
@@ -38,7 +38,10 @@ async function counted(work: () => Promise<unknown>): Promise<{ statements: numb
 }
 
 async function counters(): Promise<Map<string, number>> {
-  const rows = (await server.source.query("SHOW GLOBAL STATUS WHERE Variable_name = 'Questions' OR Variable_name LIKE 'Handler%'")) as Record<string, string>[];
+  const rows = (await server.source.query("SHOW SESSION STATUS WHERE Variable_name = 'Questions' OR Variable_name LIKE 'Handler%'")) as Record<
+    string,
+    string
+  >[];
   return new Map(rows.map((row) => [row.Variable_name ?? '', Number(row.Value)]));
 }
 

@@ -24,7 +24,7 @@ import {
 import { refusal, type Refusal } from '@obolus/core/posting/refusal';
 import type { Tariff } from '@obolus/core/tariff/schedule';
 import { readFacts } from './load/facts.ts';
-import { readSources } from './load/movements.ts';
+import { FIRST_DAY, readSources } from './load/movements.ts';
 import { readCharges, readCreditable, readExpensed, readPayables, readPrepayment } from './load/owed.ts';
 import { readClosedPeriods, readOpenAtClose } from './load/period.ts';
 import { linkedPools, readItems, readPools, type DatedLayer, type Wanted } from './load/pools.ts';
@@ -291,7 +291,7 @@ export class BooksLoader {
     for (const { pool, from } of wanted) {
       if (from === undefined || !rows.has(pool)) continue;
       const taken = 'EXISTS (SELECT 1 FROM taking t WHERE t.source_id = m.document_id AND t.source_line_no = m.line_no)';
-      await this.keepSources(`m.pool_id = ? AND m.date >= ? AND ${taken}`, [rows.get(pool)?.id, this.pools.get(pool)?.checkpoints[0].date || '0001-01-01']);
+      await this.keepSources(`m.pool_id = ? AND m.date >= ? AND ${taken}`, [rows.get(pool)?.id, this.pools.get(pool)?.checkpoints[0].date || FIRST_DAY]);
     }
   }
 

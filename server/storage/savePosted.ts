@@ -68,9 +68,12 @@ export async function savePosted(manager: EntityManager, books: LoadedBooks, pos
       })),
     ),
   );
+  const changeRow = (change: ValueChange) => valueChangeRow(change, entering.id, entryOf.get(change.posting) ?? 1, rowOf(change.pool));
+  const { valueChanges } = settlement;
+  await save(facts.valueChange, valueChanges.filter(({ given }) => given === undefined).map(changeRow));
   await save(
     facts.valueChange,
-    settlement.valueChanges.map((change) => valueChangeRow(change, entering.id, entryOf.get(change.posting) ?? 1, rowOf(change.pool))),
+    valueChanges.filter(({ given }) => given !== undefined).map((change) => ({ ...changeRow(change), ...givenColumns(change) })),
   );
   await savePools(manager, books, settlement.pools);
   for (const position of entries.keys()) await manager.query('CALL seal_entry(?, ?)', [entering.id, position + 1]);
@@ -110,14 +113,16 @@ function movementRow(movement: NewMovement, pool: string | null): object {
 const NO_BACK = { back_id: null, back_line_no: null, back_day: null, back_price: null };
 
 function valueChangeRow(change: ValueChange, document: string, entry: number, pool: string | null): object {
-  const [lineDocument, line] = change.line.split('/');
-  return {
-    ...{ document_id: document, entry_no: entry, line_document_id: lineDocument, line_no: Number(line), pool_id: pool, component: change.component },
-    ...{ shared: change.shared ? 1 : 0, amount: change.amount, effective: change.effective, posting: change.posting },
-    ...{ against: change.given?.against ?? null, vendor_id: change.given?.about.vendor ?? null, about_item_id: change.given?.about.item ?? null },
-    ...dimensionColumns(change.given?.about ?? {}),
-  };
+  const { document_id: line_document_id, line_no } = keyOf(change.line);
+  const { component, amount, effective, posting } = change;
+  return { document_id: document, entry_no: entry, line_document_id, line_no, pool_id: pool, component, amount, effective, posting };
 }
+
+/** What the document itself said of a change: a late cost writes many that follow, and few of these. */
+const givenColumns = ({ given, shared }: ValueChange) => ({
+  ...{ shared: shared ? 1 : 0, against: given?.against ?? null, vendor_id: given?.about.vendor ?? null, about_item_id: given?.about.item ?? null },
+  ...dimensionColumns(given?.about ?? {}),
+});
 
 export const dimensionColumns = ({ department, location, project }: About) => ({
   department: department ?? null,

@@ -310,7 +310,14 @@ export const facts = {
       posting: day(),
       ...{ against: maybe(text(40)), vendor_id: maybe(ref()), about_item_id: maybe(ref()), ...dimensions() },
     },
-    { indices: { value_change_by_line: ['line_document_id', 'line_no'], value_change_by_document: ['document_id'] } },
+    {
+      indices: {
+        value_change_by_line: ['line_document_id', 'line_no'],
+        value_change_by_document: ['document_id'],
+        // All that a pool's movements are worth, read from the index alone.
+        value_change_by_pool: ['pool_id', 'line_document_id', 'line_no', 'shared', 'amount'],
+      },
+    },
   ),
   entry: table('entry', { document_id: id(), entry_no: line(), date: day() }, { indices: { entry_by_date: ['date'] } }),
   journalLine: table(

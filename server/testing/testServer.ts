@@ -37,12 +37,13 @@ export async function makeSchema(): Promise<{ database: DatabaseConfig; drop: ()
   return { database, drop: () => asRoot([`DROP DATABASE ${name}`]) };
 }
 
-export async function startTestServer(): Promise<TestServer> {
+export async function startTestServer({ connections = 24 } = {}): Promise<TestServer> {
   const { database, drop } = await makeSchema();
   const config: Config = {
     host: '127.0.0.1',
     port: 0,
     database,
+    connections,
     sessionSecret: 'x'.repeat(40),
     secureCookies: false,
     logLevel: 'fatal',

@@ -1,79 +1,115 @@
 import { ownParts } from '@obolus/core/costing/fold';
-import { placeOf, poolId, type LineId, type LotPart, type Movement, type PoolId, type Purpose, type ReturnedPart } from '@obolus/core/costing/pool';
+import { placeOf, poolId, type LineId, type LotPart, type Movement, type Point, type PoolId, type Purpose, type ReturnedPart } from '@obolus/core/costing/pool';
 import type { Source, Taking, TakingKind } from '@obolus/core/costing/taking';
 import { base } from '@obolus/core/exact/amounts';
 import { among, baseOf, big, byLine, dimensionsOf, idOf, keysOf, quantityOf, query, stands, text, type Reading, type Row } from './rows.ts';
 
-const COLUMNS = `m.document_id, m.line_no, m.pool_id, m.date, m.direction, m.quantity, m.purpose, m.party, m.department, m.location, m.project,
-  m.back_id, m.back_line_no, m.back_day, m.back_price`;
-
-/** A movement with the pool that it belongs to. */
-export interface PoolMovement {
-  readonly poolRow: string;
-  readonly movement: Movement;
-}
-
 /**
- * Movements at their value as now known, in the order of the fold, with their lots, what went back of them, and what goods
- * that go back are worth by themselves. `where` is about the movement `m`.
+ * The movements of a pool after a point, at their value as now known, in the order of the fold, with their lots, what went
+ * back of them, and what goods that go back are worth by themselves.
  */
-export async function readMovements(reading: Reading, where: string, parameters: unknown[], withLots: boolean): Promise<PoolMovement[]> {
+export async function readMovements(reading: Reading, pool: string, after: Point, withLots: boolean): Promise<Movement[]> {
+  const later = 'm.pool_id = ? AND (m.date > ? OR (m.date = ? AND m.document_id * 100000 + m.line_no > ?))';
+  const parameters = [pool, after.date || FIRST_DAY, after.date || FIRST_DAY, after.place];
   const rows = await query(
     reading,
-    `SELECT ${COLUMNS}, COALESCE(SUM(v.amount), 0) AS value, COALESCE(SUM(CASE WHEN v.shared = 1 THEN v.amount END), 0) AS shared
-     FROM movement m LEFT JOIN value_change v ON v.line_document_id = m.document_id AND v.line_no = m.line_no AND v.pool_id = m.pool_id
-     WHERE ${where} AND ${stands('m.document_id')} GROUP BY ${COLUMNS} ORDER BY m.pool_id, m.date, m.document_id, m.line_no`,
+    `SELECT m.document_id, m.line_no, m.date, m.direction, m.quantity, m.purpose FROM movement m WHERE ${later} AND ${stands('m.document_id')}
+     ORDER BY m.date, m.document_id, m.line_no`,
     parameters,
   );
-  const lines = rows.map((row) => idOf(row));
-  const lots = withLots ? await readLots(reading, lines) : new Map<LineId, LotPart[]>();
-  const returns = await readReturns(
-    reading,
-    rows.filter((row) => row.purpose === 'received').map((row) => idOf(row)),
-  );
-  const owns = await readOwn(reading, rows);
-  return rows.map((row) => ({ poolRow: text(row.pool_id), movement: movementOf(row, { lots, returns, owns }) }));
+  const worth = await readWorth(reading, pool, rows);
+  const special = await readSpecial(reading, later, parameters);
+  const lots = withLots ? lotsByLine(await query(reading, `SELECT l.* ${LOTS_OF} WHERE ${later} ${IN_ORDER}`, parameters)) : new Map<LineId, LotPart[]>();
+  const returns = await readReturns(reading, 'm.pool_id = ? AND m.back_id IS NOT NULL', [pool]);
+  const owns = await readOwn(reading, [...special.values()], returns);
+  return rows.map((row) => movementOf(row, { worth, special, lots, returns, owns }));
 }
 
-function movementOf(
-  row: Row,
-  { lots, returns, owns }: { lots: ReadonlyMap<LineId, LotPart[]>; returns: ReadonlyMap<LineId, ReturnedPart[]>; owns: ReadonlyMap<LineId, bigint> },
-): Movement {
+/** Before every day that a document may have. */
+export const FIRST_DAY = '0001-01-01';
+const LOTS_OF = 'FROM movement_lot l JOIN movement m ON m.document_id = l.document_id AND m.line_no = l.line_no';
+const IN_ORDER = 'ORDER BY l.document_id, l.line_no, l.position';
+
+interface Worth {
+  readonly value: string | null;
+  readonly shared: string | null;
+}
+
+/** What the movements of a pool are worth: of a whole history from the index alone, of a few movements by their lines. */
+async function readWorth(reading: Reading, pool: string, rows: readonly Row[]): Promise<Map<LineId, Worth>> {
+  if (rows.length === 0) return new Map();
+  const earliest = rows.reduce((first, row) => (big(row.document_id) < first ? big(row.document_id) : first), big(rows[0]?.document_id));
+  const sums = await query(
+    reading,
+    `SELECT v.line_document_id, v.line_no, SUM(v.amount) AS value, SUM(v.shared * v.amount) AS shared FROM value_change v FORCE INDEX (value_change_by_pool)
+     WHERE v.pool_id = ? AND v.line_document_id >= ? GROUP BY v.line_document_id, v.line_no`,
+    [pool, earliest.toString()],
+  );
+  return new Map(sums.map((row) => [idOf(row, 'line_document_id'), { value: row.value ?? null, shared: row.shared ?? null }]));
+}
+
+/** The few movements that say more than what, when and how much: dimensions, and what goods that go back came from. */
+async function readSpecial(reading: Reading, where: string, parameters: unknown[]): Promise<Map<LineId, Row>> {
+  const rows = await query(
+    reading,
+    `SELECT m.document_id, m.line_no, m.department, m.location, m.project, m.back_id, m.back_line_no, m.back_day FROM movement m
+     WHERE ${where} AND (m.department IS NOT NULL OR m.location IS NOT NULL OR m.project IS NOT NULL OR m.back_id IS NOT NULL)`,
+    parameters,
+  );
+  return new Map(rows.map((row) => [idOf(row), row]));
+}
+
+interface About {
+  readonly worth: ReadonlyMap<LineId, Worth>;
+  readonly special: ReadonlyMap<LineId, Row>;
+  readonly lots: ReadonlyMap<LineId, LotPart[]>;
+  readonly returns: ReadonlyMap<LineId, ReturnedPart[]>;
+  readonly owns: ReadonlyMap<LineId, bigint>;
+}
+
+function movementOf(row: Row, { worth, special, lots, returns, owns }: About): Movement {
   const id = idOf(row);
   const comes = row.direction === 'in';
-  const back = row.back_id == null ? undefined : { of: idOf(row, 'back_id', 'back_line_no'), date: text(row.back_day), own: base(owns.get(id) ?? 0n) };
+  const more = special.get(id);
+  const value = big(worth.get(id)?.value);
   return {
-    ...{ id, place: placeOf(id), date: text(row.date), direction: comes ? 'in' : 'out', purpose: text(row.purpose) as Purpose },
-    ...{ quantity: quantityOf(row.quantity), value: base(comes ? big(row.value) : -big(row.value)), lots: lots.get(id) ?? [] },
-    ...{ dimensions: dimensionsOf(row), shared: base(comes ? big(row.shared) : 0n), returns: returns.get(id) ?? [], back, standard: undefined },
+    id,
+    place: placeOf(id),
+    date: text(row.date),
+    direction: comes ? 'in' : 'out',
+    purpose: text(row.purpose) as Purpose,
+    quantity: quantityOf(row.quantity),
+    value: base(comes ? value : -value),
+    lots: lots.get(id) ?? [],
+    dimensions: more && dimensionsOf(more),
+    shared: base(comes ? big(worth.get(id)?.shared) : 0n),
+    returns: returns.get(id) ?? [],
+    back: more?.back_id == null ? undefined : { of: idOf(more, 'back_id', 'back_line_no'), date: text(more.back_day), own: base(owns.get(id) ?? 0n) },
+    standard: undefined,
   };
 }
 
 /** Lots and serial numbers of lines, in their order. */
 export async function readLots(reading: Reading, lines: readonly LineId[]): Promise<Map<LineId, LotPart[]>> {
   if (lines.length === 0) return new Map();
-  const rows = await query(
-    reading,
-    `SELECT * FROM movement_lot l WHERE ${among(lines, 'l.document_id', 'l.line_no')} ORDER BY l.document_id, l.line_no, l.position`,
-    keysOf(lines),
-  );
+  return lotsByLine(await query(reading, `SELECT * FROM movement_lot l WHERE ${among(lines, 'l.document_id', 'l.line_no')} ${IN_ORDER}`, keysOf(lines)));
+}
+
+function lotsByLine(rows: readonly Row[]): Map<LineId, LotPart[]> {
   const found = byLine(rows, 'document_id', 'line_no');
   return new Map([...found].map(([line, parts]) => [line, parts.map((part) => ({ lot: text(part.lot), quantity: quantityOf(part.quantity) }))]));
 }
 
-/** What went back to the vendor of received lines, in the order of entry. */
-async function readReturns(reading: Reading, lines: readonly LineId[]): Promise<Map<LineId, ReturnedPart[]>> {
-  if (lines.length === 0) return new Map();
+/** What went back to the vendor, by the line received, in the order of entry: `where` is about the returning movement `m`. */
+async function readReturns(reading: Reading, where: string, parameters: unknown[]): Promise<Map<LineId, ReturnedPart[]>> {
   const rows = await query(
     reading,
     `SELECT m.document_id, m.line_no, m.quantity, m.back_id, m.back_line_no, m.back_price FROM movement m
-     WHERE ${among(lines, 'm.back_id', 'm.back_line_no')} AND ${stands('m.document_id')} ORDER BY m.document_id, m.line_no`,
-    keysOf(lines),
+     WHERE ${where} AND ${stands('m.document_id')} ORDER BY m.document_id, m.line_no`,
+    parameters,
   );
-  const lots = await readLots(
-    reading,
-    rows.map((row) => idOf(row)),
-  );
+  if (rows.length === 0) return new Map();
+  const lots = lotsByLine(await query(reading, `SELECT l.* ${LOTS_OF} WHERE ${where} ${IN_ORDER}`, parameters));
   const found = byLine(rows, 'back_id', 'back_line_no');
   return new Map(
     [...found].map(([line, parts]) => [
@@ -84,7 +120,7 @@ async function readReturns(reading: Reading, lines: readonly LineId[]): Promise<
 }
 
 /** What returned goods are worth by themselves: their price, and their share of what their receipt shares. */
-async function readOwn(reading: Reading, rows: readonly Row[]): Promise<Map<LineId, bigint>> {
+async function readOwn(reading: Reading, rows: readonly Row[], returns: ReadonlyMap<LineId, ReturnedPart[]>): Promise<Map<LineId, bigint>> {
   const receipts = [...new Set(rows.filter((row) => row.back_id != null).map((row) => idOf(row, 'back_id', 'back_line_no')))];
   if (receipts.length === 0) return new Map();
   const received = await query(
@@ -94,7 +130,6 @@ async function readOwn(reading: Reading, rows: readonly Row[]): Promise<Map<Line
      WHERE ${among(receipts, 'm.document_id', 'm.line_no')} GROUP BY m.document_id, m.line_no, m.quantity`,
     keysOf(receipts),
   );
-  const returns = await readReturns(reading, receipts);
   const parts = received.flatMap((row) => ownParts(quantityOf(row.quantity), big(row.shared), returns.get(idOf(row)) ?? []));
   return new Map(parts.map((part) => [part.line, part.value]));
 }
@@ -108,15 +143,14 @@ export async function readSources(reading: Reading, where: string, parameters: u
      FROM movement m JOIN pool p ON p.id = m.pool_id WHERE m.direction = 'out' AND ${where} AND ${stands('m.document_id')}`,
     parameters,
   );
-  const lines = rows.map((row) => idOf(row));
   const takings = byLine(
-    lines.length === 0
+    rows.length === 0
       ? []
       : await query(
           reading,
-          `SELECT t.*, p.item_id, p.warehouse_id FROM taking t LEFT JOIN pool p ON p.id = t.into_pool_id
-           WHERE ${among(lines, 't.source_id', 't.source_line_no')} AND ${stands('t.document_id')} ORDER BY t.document_id, t.line_no, t.kind`,
-          keysOf(lines),
+          `SELECT t.*, p.item_id, p.warehouse_id FROM movement m JOIN taking t ON t.source_id = m.document_id AND t.source_line_no = m.line_no
+           LEFT JOIN pool p ON p.id = t.into_pool_id WHERE ${where} AND ${stands('t.document_id')} ORDER BY t.document_id, t.line_no, t.kind`,
+          parameters,
         ),
     'source_id',
     'source_line_no',

@@ -16,7 +16,7 @@ import {
 } from '@obolus/core/costing/pool';
 import { base } from '@obolus/core/exact/amounts';
 import type { Item } from '@obolus/core/posting/books';
-import { readMovements } from './movements.ts';
+import { FIRST_DAY, readMovements } from './movements.ts';
 import { baseOf, big, distinct, idOf, priceOf, quantityOf, query, stands, text, type Reading, type Row } from './rows.ts';
 import { readState, type StoredLayer } from './state.ts';
 
@@ -68,18 +68,12 @@ export async function readHistory(reading: Reading, row: string, item: Item, fro
     from.place,
   ]);
   const first: Checkpoint = start ?? { ...BEFORE_ALL, state: startOf(item) };
-  const after = '(m.date > ? OR (m.date = ? AND m.document_id * 100000 + m.line_no > ?))';
-  const found = await readMovements(
-    reading,
-    `m.pool_id = ? AND ${after}`,
-    [row, first.date || '0001-01-01', first.date, first.place],
-    item.tracking !== 'none',
-  );
+  const found = await readMovements(reading, row, first, item.tracking !== 'none');
   const revaluations = await readRevaluations(reading, row, item, first);
-  const movements = [...found.map(({ movement }) => movement), ...revaluations].sort(comparePoints);
+  const movements = revaluations.length === 0 ? found : [...found, ...revaluations].sort(comparePoints);
   const kept = await readCheckpoints(reading, 'c.pool_id = ? AND (c.day > ? OR (c.day = ? AND c.place > ?)) ORDER BY c.day, c.place', [
     row,
-    first.date || '0001-01-01',
+    first.date || FIRST_DAY,
     first.date,
     first.place,
   ]);
@@ -174,7 +168,7 @@ async function carriedFrom(reading: Reading, { pool, from }: { pool: PoolId; fro
      FROM pool p JOIN movement m ON m.pool_id = p.id AND m.date >= ? JOIN taking t ON t.source_id = m.document_id AND t.source_line_no = m.line_no
      JOIN pool into_pool ON into_pool.id = t.into_pool_id
      WHERE p.item_id = ? AND p.warehouse_id = ? AND ${stands('t.document_id')} GROUP BY into_pool.item_id, into_pool.warehouse_id, t.date`,
-    [from.date || '0001-01-01', item, warehouse],
+    [from.date || FIRST_DAY, item, warehouse],
   );
   const earliest = new Map<PoolId, Point>();
   for (const row of rows) {

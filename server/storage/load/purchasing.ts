@@ -44,11 +44,13 @@ export async function readOrderLines(reading: Reading, lines: readonly LineId[])
   const ahead = await citing(reading, 'SELECT b.*, d.date FROM bill_line b JOIN document d ON d.id = b.document_id WHERE', 'b', 'order', lines);
   const aheadLines = [...ahead, ...reopened].map((row) => idOf(row));
   const taken = byLine(
-    await query(
-      reading,
-      `SELECT * FROM receipt_ahead t WHERE ${among(aheadLines, 't.ahead_id', 't.ahead_line_no')} AND ${stands('t.document_id')} ORDER BY t.document_id, t.line_no`,
-      keysOf(aheadLines),
-    ),
+    aheadLines.length === 0
+      ? []
+      : await query(
+          reading,
+          `SELECT * FROM receipt_ahead t WHERE ${among(aheadLines, 't.ahead_id', 't.ahead_line_no')} AND ${stands('t.document_id')} ORDER BY t.document_id, t.line_no`,
+          keysOf(aheadLines),
+        ),
     'ahead_id',
     'ahead_line_no',
   );

@@ -1,0 +1,132 @@
+// What history costs through the server: a late cost before 100,000 movements of one pool, and ordinary postings with a
+// thousand and with a million movements in the database. History is written by SQL in the rows that postings leave.
+import { join } from 'node:path';
+import { root } from '../lib/project.mjs';
+import { median, row } from './measure.mjs';
+
+const dist = (path) => import(join(root, 'core/dist', path));
+const LATER = 100_000;
+const FEW = 1_000;
+const MANY = 1_000_000;
+
+export async function benchHistory(pool, user) {
+  await ordinary(pool, user);
+  await lateCost(pool, user);
+}
+
+const DAY = '2026-02-01';
+
+/** Items of their own, with a pool each that holds plenty. */
+async function makeItem(pool, number, method) {
+  const [made] = await pool.query("INSERT INTO item (number, name, unit, method, weight, tariff_code, origin) VALUES (?, ?, 'each', ?, 1000000, '', '')", [
+    number,
+    number,
+    method,
+  ]);
+  return String(made.insertId);
+}
+
+async function order(user, item, quantity) {
+  const lines = [{ item, quantity, price: '100', discount: '', due: '' }];
+  return (await user.post('/api/documents/order', { vendor: '1', date: '2026-01-05', currency: 'USD', warehouse: '1', note: '', lines })).id;
+}
+
+async function receive(user, item, quantity, date) {
+  const of = `${await order(user, item, quantity)}/1`;
+  const body = { vendor: '1', date, warehouse: '1', packingSlip: '', transport: '', lines: [{ of, quantity }] };
+  return (await user.post('/api/documents/receipt', body)).id;
+}
+
+const deliver = (user, item, quantity, date) => user.post('/api/documents/delivery', { customer: 'C', date, warehouse: '1', lines: [{ item, quantity }] });
+
+/** Fresh ids, beyond which the sequence goes on. */
+async function takeIds(pool, count) {
+  const [[{ next }]] = await pool.query('SELECT NEXTVAL(document_ids) AS next');
+  await pool.query(`SELECT SETVAL(document_ids, ${Number(next) + count + 1})`);
+  return Number(next);
+}
+
+async function insert(pool, table, columns, rows) {
+  for (let from = 0; from < rows.length; from += 2_000) await pool.query(`INSERT INTO ${table} (${columns}) VALUES ?`, [rows.slice(from, from + 2_000)]);
+}
+
+/** Movements behind a receipt, at the values that folding gives them, with states kept on the way as postings keep them. */
+async function writeHistory(pool, item, method, first, count) {
+  const { openFold } = await dist('costing/fold.js');
+  const { EMPTY_POOL } = await dist('costing/pool.js');
+  const [[row_]] = await pool.query('SELECT id FROM pool WHERE item_id = ?', [item]);
+  const begin = await takeIds(pool, count);
+  const fold = openFold(method, EMPTY_POOL, 'USD');
+  fold.takeIn({ id: `${first.id}/1`, quantity: first.quantity, lots: [] }, first.value, []);
+  const movements = [];
+  const changes = [];
+  const kept = [];
+  for (let n = 0; n < count; n += 1) {
+    const id = begin + n;
+    const goes = n % 2 === 0;
+    const moved = { id: `${id}/1`, quantity: 10_000_000n, lots: [] };
+    const value = goes ? -fold.takeOut(moved, undefined).value : fold.takeIn(moved, 100_000n + BigInt(n % 97), []);
+    movements.push([id, 1, row_.id, DAY, goes ? 'out' : 'in', '10000000', goes ? 'delivered' : 'received']);
+    changes.push([id, 1, id, 1, row_.id, goes ? 'delivered' : 'goods', value.toString(), DAY, DAY, goes ? null : 'grni']);
+    if ((n + 1) % 256 === 0) kept.push([row_.id, DAY, id * 100_000 + 1, fold.state()]);
+  }
+  await insert(pool, 'movement', 'document_id, line_no, pool_id, date, direction, quantity, purpose', movements);
+  await insert(pool, 'value_change', 'document_id, entry_no, line_document_id, line_no, pool_id, component, amount, effective, posting, against', changes);
+  await insert(
+    pool,
+    'pool_checkpoint',
+    'pool_id, day, place, quantity, value, layers',
+    kept.map(([id, day, place, state]) => [id, day, place, state.quantity.toString(), state.value.toString(), '[]']),
+  );
+  const end = fold.state();
+  await pool.query('UPDATE pool SET quantity = ?, value = ?, last_day = ?, since_checkpoint = ? WHERE id = ?', [
+    end.quantity.toString(),
+    end.value.toString(),
+    DAY,
+    count % 256,
+    row_.id,
+  ]);
+}
+
+async function lateCost(pool, user) {
+  const times = [];
+  const item = await makeItem(pool, 'LATE', 'average');
+  const receipt = await receive(user, item, '2000000', '2026-01-06');
+  await writeHistory(pool, item, 'average', { id: receipt, quantity: 2_000_000_000_000n, value: 20_000_000_000n }, LATER);
+  for (let round = 0; round < 3; round += 1) {
+    const charges = [{ kind: 'freight', amount: '100000000.00' }];
+    const bill = await user.post('/api/documents/bill', { vendor: '1', number: `LATE ${round}`, date: '2026-02-02', currency: 'USD', lines: [], charges });
+    const start = performance.now();
+    await user.post('/api/documents/allocation', {
+      date: '2026-02-02',
+      to: [`${receipt}/1`],
+      charges: [{ of: `${bill.id}/1`, basis: 'weight', amount: '', fixed: [] }],
+    });
+    times.push(performance.now() - start);
+  }
+  row(`late cost that changes ${LATER.toLocaleString('en')} movements, posted`, `${median(times).toFixed(0)} ms`, 'read, folded, written and sealed');
+}
+
+/** A receipt, a delivery of it and a preview of the delivery, with few and with many movements in the database. */
+async function ordinary(pool, user) {
+  const items = { few: await makeItem(pool, 'FEW', 'average'), many: await makeItem(pool, 'MANY', 'average') };
+  for (const item of Object.values(items)) await receive(user, item, '2000000', '2026-01-06');
+  const measure = async (item) => {
+    const times = [];
+    for (let n = 0; n < 60; n += 1) {
+      const start = performance.now();
+      await receive(user, item, '10', '2026-02-03');
+      await deliver(user, item, '10', '2026-02-03');
+      times.push(performance.now() - start);
+    }
+    return median(times);
+  };
+  await measure(items.few);
+  const first = { id: 1, quantity: 2_000_000_000_000n, value: 20_000_000_000n };
+  await writeHistory(pool, items.few, 'average', first, FEW);
+  const few = await measure(items.few);
+  await writeHistory(pool, items.many, 'average', first, MANY);
+  const many = await measure(items.many);
+  row('order, receipt and delivery, 1,000 movements in the database', `${few.toFixed(1)} ms`);
+  row('the same with 1,000,000', `${many.toFixed(1)} ms`, `${(many / few).toFixed(2)} ×`);
+}
