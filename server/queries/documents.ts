@@ -37,7 +37,7 @@ const LINES: Readonly<Record<DocumentKind, string>> = {
          UNION ALL SELECT l.line_no, NULL, NULL, NULL, l.amount, 'expense', NULL, l.expense, '', '', NULL, NULL FROM bill_expense l WHERE l.document_id = ?
          UNION ALL SELECT l.line_no + 100000, NULL, NULL, NULL, l.amount, IF(l.recoverable, 'reclaimed', 'not reclaimed'), NULL, 'tax', '', '', NULL, NULL FROM bill_tax l WHERE l.document_id = ?
          ORDER BY line_no`,
-  return: `SELECT l.line_no, l.quantity, ${ITEM}, ${OF}, ABS((SELECT COALESCE(SUM(c.amount), 0) FROM value_change c WHERE c.line_document_id = l.document_id AND c.line_no = l.line_no)) AS amount
+  return: `SELECT l.line_no, l.quantity, ${ITEM}, ${OF}, ABS((SELECT COALESCE(SUM(c.amount), 0) FROM value_change c WHERE c.document_id = l.document_id AND c.line_document_id = l.document_id AND c.line_no = l.line_no)) AS amount
            FROM return_line l JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no JOIN item i ON i.id = r.item_id
            JOIN document o ON o.id = l.receipt_id WHERE l.document_id = ? ORDER BY l.line_no`,
   credit: `SELECT l.line_no, IF(l.quantity > 0, l.quantity, NULL) AS quantity, l.amount, l.goes_to AS purpose, o.number AS item_name, '' AS item_number, '' AS item_unit, ${OF}
@@ -55,7 +55,8 @@ const LINES: Readonly<Record<DocumentKind, string>> = {
   payment: `SELECT l.line_no, l.amount, o.reference AS item_name, o.number AS item_number, '' AS item_unit, ${OF} FROM payment_line l JOIN document o ON o.id = l.of_id
            WHERE l.document_id = ? ORDER BY l.line_no`,
   ...{ close: NOTHING, open: NOTHING, lock: NOTHING },
-  reversal: `SELECT 1 AS line_no, 0 AS amount, o.number AS item_name, '' AS item_number, '' AS item_unit, ${OF} FROM reversal l JOIN document o ON o.id = l.reversed_id WHERE l.document_id = ?`,
+  reversal: `SELECT 1 AS line_no, (SELECT COALESCE(SUM(j.amount), 0) FROM journal_line j WHERE j.document_id = l.document_id AND j.amount > 0) AS amount,
+           CONCAT('All of ', o.number) AS item_name, '' AS item_number, '' AS item_unit, ${OF} FROM reversal l JOIN document o ON o.id = l.reversed_id WHERE l.document_id = ?`,
   allocation: `SELECT l.line_no, l.amount, l.basis, l.by_hand, c.kind, ${ITEM}, o.id AS of_id, o.number AS of_number FROM allocation_share l
                JOIN bill_charge c ON c.document_id = l.charge_id AND c.line_no = l.charge_line_no JOIN movement r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no
                JOIN pool p ON p.id = r.pool_id JOIN item i ON i.id = p.item_id JOIN document o ON o.id = l.receipt_id WHERE l.document_id = ? ORDER BY l.line_no`,

@@ -99,7 +99,7 @@ function Lines({ data }: { data: DocumentView }) {
           {hasQuantity && <th>Unit</th>}
           {hasPrice && <th className="num">Price</th>}
           <th className="num">
-            {AMOUNT[data.kind]}
+            {AMOUNT[data.kind] ?? 'Value'}
             {currencies.size === 1 ? `, ${[...currencies][0]}` : ''}
           </th>
           <th>Note</th>
