@@ -34,13 +34,6 @@ export interface AllocationCommand {
   readonly declared?: readonly { line: LineId; origin?: string | undefined; preference?: boolean | undefined }[] | undefined;
 }
 
-/** What a line gets of a charge, and how much of its estimate that replaces. */
-export interface Share {
-  readonly line: LineId;
-  readonly amount: BaseAmount;
-  readonly estimateUsed: BaseAmount;
-}
-
 export interface AllocationDocument extends AllocationCommand {
   /** Per charge, in their order, the share of each line of `to`. */
   readonly shares: readonly { charge: LineId; kind: string; basis: Basis; amounts: readonly BaseAmount[]; estimatesUsed: readonly BaseAmount[] }[];

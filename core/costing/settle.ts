@@ -41,8 +41,6 @@ export interface Settlement {
   readonly notOwn: readonly { line: LineId; quantity: Quantity }[];
 }
 
-export const NOTHING_SETTLED: Settlement = { pools: [], sources: [], valueChanges: [], notOwn: [] };
-
 export interface Short {
   readonly pool: Pool;
   readonly movement: LineId;

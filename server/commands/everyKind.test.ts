@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { DocumentKind } from '@obolus/contract/roles';
 import { proveBooks } from '../testing/proveBooks.ts';
-import { make, startTestServer, type Client, type TestServer } from '../testing/testServer.ts';
+import { make, netOf, startTestServer, type Client, type TestServer } from '../testing/testServer.ts';
 
 /*
  * Every kind of document over HTTP: the preview says what posting does, the journal is right to the cent, what is reversed
@@ -27,15 +27,6 @@ afterAll(async () => {
   expect(await proveBooks(server.source)).toEqual([]);
   await server.stop();
 });
-
-const netOf = (entries: unknown): Record<string, number> => {
-  const net: Record<string, number> = {};
-  for (const line of (entries as { lines: { account: string; amount: string }[] }[]).flatMap((entry) => entry.lines)) {
-    // Two decimals and small figures here: cents as whole numbers.
-    net[line.account] = (net[line.account] ?? 0) + Number(line.amount.replace('.', ''));
-  }
-  return Object.fromEntries(Object.entries(net).filter(([, amount]) => amount !== 0));
-};
 
 /** Previews, posts, checks that both say the same and that the document can be read; gives its id. */
 async function both(kind: DocumentKind, body: object, net: Record<string, number>): Promise<string> {

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { DocumentKind } from '@obolus/contract/roles';
 import { proveBooks } from '../testing/proveBooks.ts';
-import { make, startTestServer, type Client, type Reply, type TestServer } from '../testing/testServer.ts';
+import { make, netOf, startTestServer, type Client, type Reply, type TestServer } from '../testing/testServer.ts';
 
 let server: TestServer;
 let ines: Client;
@@ -15,14 +15,6 @@ afterAll(async () => {
   await server.stop();
 });
 
-const netOf = (entries: unknown): Record<string, number> => {
-  const net: Record<string, number> = {};
-  for (const line of (entries as { lines: { account: string; amount: string }[] }[]).flatMap((entry) => entry.lines)) {
-    // Two decimals and small figures here: cents as whole numbers.
-    net[line.account] = (net[line.account] ?? 0) + Number(line.amount.replace('.', ''));
-  }
-  return Object.fromEntries(Object.entries(net).filter(([, amount]) => amount !== 0));
-};
 const rowsOf = async (reply: Promise<Reply>) => (await reply).body.rows as Record<string, never>[];
 const refusalsOf = (reply: Reply) => (reply.body.errors as { reason: string; at: string; says: string }[]).map(({ reason, at }) => `${reason} ${at}`);
 

@@ -245,8 +245,7 @@ export class BooksLoader {
 
   /** All that a closing measures or accrues. */
   async loadOpenAtClose(on: string): Promise<void> {
-    const { currency, recognition } = this.company;
-    const open = await readOpenAtClose(this.reading, currency, recognition === 'on-purchase', on);
+    const open = await readOpenAtClose(this.reading, this.company.recognition === 'on-purchase', on);
     await this.loadReceiptLines(open.receipts);
     await this.loadOrderLines(open.orders);
     await this.loadCreditable(open.returns);

@@ -34,8 +34,8 @@ export interface OpenAtClose {
   readonly suspense: string;
 }
 
-export async function readOpenAtClose(reading: Reading, home: string, onPurchase: boolean, on: string): Promise<OpenAtClose> {
-  const foreign = (column: string) => (onPurchase ? 'TRUE' : `${column} <> '${home}'`);
+export async function readOpenAtClose(reading: Reading, onPurchase: boolean, on: string): Promise<OpenAtClose> {
+  const foreign = (column: string) => (onPurchase ? 'TRUE' : `${column} <> (SELECT currency FROM company)`);
   const billed = 'SELECT COALESCE(SUM(b.quantity), 0) FROM bill_line b JOIN document bd ON bd.id = b.document_id AND bd.date <= ?';
   const receipts = await query(
     reading,
@@ -58,10 +58,10 @@ export async function readOpenAtClose(reading: Reading, home: string, onPurchase
   );
   const payables = await query(
     reading,
-    `SELECT p.document_id FROM payable p JOIN document d ON d.id = p.document_id WHERE d.currency <> ? AND d.date <= ? AND ${stands('d.id')}
+    `SELECT p.document_id FROM payable p JOIN document d ON d.id = p.document_id WHERE d.currency <> (SELECT currency FROM company) AND d.date <= ? AND ${stands('d.id')}
        AND p.amount <> (SELECT COALESCE(SUM(l.settled), 0) FROM payment_line l JOIN document pd ON pd.id = l.document_id AND pd.date <= ?
                         WHERE l.of_id = p.document_id AND ${stands('l.document_id')})`,
-    [home, on, on],
+    [on, on],
   );
   const [suspense] = onPurchase
     ? await query(

@@ -18,7 +18,7 @@ import { base } from '@obolus/core/exact/amounts';
 import type { Item } from '@obolus/core/posting/books';
 import { FIRST_DAY, readMovements } from './movements.ts';
 import { baseOf, big, distinct, idOf, priceOf, quantityOf, query, stands, text, type Reading, type Row } from './rows.ts';
-import { readState, type StoredLayer } from './state.ts';
+import { readState } from './state.ts';
 
 /** A pool as it is needed: with its movements from a point on, or only its end (`from` undefined). */
 export interface Wanted {
@@ -125,7 +125,7 @@ export interface DatedLayer extends Layer {
 }
 
 function layerOf(row: Row): DatedLayer {
-  const part: StoredLayer['part'] = row.part_id === '0' ? '' : idOf(row, 'part_id', 'part_line_no');
+  const part: Layer['part'] = row.part_id === '0' ? '' : idOf(row, 'part_id', 'part_line_no');
   return { of: idOf(row), part, lot: text(row.lot), quantity: quantityOf(row.quantity), value: baseOf(row.value), day: text(row.day) };
 }
 

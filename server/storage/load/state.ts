@@ -1,8 +1,6 @@
 import type { Layer, PoolState } from '@obolus/core/costing/pool';
 import { baseOf, priceOf, quantityOf, text, type Row } from './rows.ts';
 
-export type StoredLayer = Layer;
-
 /** The layers of a state that was kept on the way, as one text: they are read and written only together. */
 export const layersText = (layers: readonly Layer[]): string =>
   JSON.stringify(layers.map(({ of, part, lot, quantity, value }) => [of, part, lot, quantity.toString(), value.toString()]));
