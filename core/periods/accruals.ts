@@ -3,7 +3,7 @@ import { base } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import type { Ahead, Books, CreditableLine, OrderLine, ReceiptLine } from '../posting/books.ts';
 import type { Flow } from '../posting/effects.ts';
-import { awaitingCredit, unbilledAt } from './remeasure.ts';
+import { awaitingCredit, receiptAsOf, unbilledAt } from './remeasure.ts';
 
 /**
  * Purchases expensed when billed: what has come and is not billed is accrued, and its estimates; what is billed and has not
@@ -13,7 +13,7 @@ export function accruals(books: Books, on: Day): Flow[] {
   return [
     ...[...books.receiptLines.values()].filter(({ date }) => date <= on).flatMap((line) => receivedAccruals(line, on)),
     ...[...books.orderLines.values()].flatMap((line) => aheadAccruals(line, on)),
-    ...[...books.creditable.values()].filter(({ date, kind }) => kind === 'return' && date <= on).flatMap(returnAccruals),
+    ...[...books.creditable.values()].filter(({ date, kind }) => kind === 'return' && date <= on).flatMap((line) => returnAccruals(line, on)),
   ];
 }
 
@@ -26,7 +26,7 @@ function receivedAccruals(line: ReceiptLine, on: Day): Flow[] {
       ? { account: 'purchases', amount: base(-owed), about: { ...about, item } }
       : { account: 'expense', amount: base(-owed), about: { ...about, expense } };
   const kinds = [...new Set(line.estimates.map(({ kind }) => kind))];
-  const estimated = kinds.reduce((sum, kind) => sum + estimateLeft(line, kind), 0n);
+  const estimated = kinds.reduce((sum, kind) => sum + estimateLeft(receiptAsOf(line, on), kind), 0n);
   return [
     bought,
     { account: 'grni', amount: owed, about },
@@ -52,8 +52,8 @@ function aheadAccruals(line: OrderLine, on: Day): Flow[] {
 
 const leftOf = (ahead: Ahead): bigint => ahead.taken.reduce((left, taken) => left - taken.base - taken.tax, ahead.base + ahead.tax);
 
-function returnAccruals(line: CreditableLine): Flow[] {
-  const { base: waiting } = awaitingCredit(line);
+function returnAccruals(line: CreditableLine, on: Day): Flow[] {
+  const { base: waiting } = awaitingCredit(line, on);
   const about = { vendor: line.vendor, ...line.dimensions };
   return [
     { account: 'grni', amount: waiting, about },

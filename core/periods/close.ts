@@ -57,7 +57,7 @@ function remeasured(books: Books, on: Day): { flows: Flow[]; missing: string[] }
   const unbilled = known(books.receiptLines.values()).map((line) => unbilledAt(line, on));
   const awaited = known(books.creditable.values()).filter(({ kind }) => kind === 'return');
   const payables = remeasure(books, 'payables', owed, on);
-  const grni = remeasure(books, 'grni', [...unbilled, ...awaited.map(awaitingCredit)], on);
+  const grni = remeasure(books, 'grni', [...unbilled, ...awaited.map((line) => awaitingCredit(line, on))], on);
   return { flows: [...payables.flows, ...grni.flows], missing: [...payables.missing, ...grni.missing] };
 }
 

@@ -15,7 +15,8 @@ export interface OpenAmount {
 
 /** What was booked by a day: papers dated later are left out. */
 export function receiptAsOf(line: ReceiptLine, on: Day): ReceiptLine {
-  return { ...line, bills: line.bills.filter(({ date }) => date <= on), returns: line.returns.filter(({ date }) => date <= on) };
+  const known = <Part extends { date: Day }>(parts: readonly Part[]) => parts.filter(({ date }) => date <= on);
+  return { ...line, bills: known(line.bills), returns: known(line.returns), estimatesUsed: known(line.estimatesUsed) };
 }
 
 /** What is owed for goods that came and were not billed. */
@@ -25,8 +26,9 @@ export function unbilledAt(line: ReceiptLine, on: Day): OpenAmount {
 }
 
 /** What the vendor owes for billed goods that went back: cleared by the credit memo. */
-export function awaitingCredit(line: CreditableLine): OpenAmount {
-  const credited = line.credits.reduce((sum, credit) => ({ amount: sum.amount + credit.amount, base: sum.base + credit.base }), { amount: 0n, base: 0n });
+export function awaitingCredit(line: CreditableLine, on: Day): OpenAmount {
+  const known = line.credits.filter(({ date }) => date <= on);
+  const credited = known.reduce((sum, credit) => ({ amount: sum.amount + credit.amount, base: sum.base + credit.base }), { amount: 0n, base: 0n });
   return { vendor: line.vendor, currency: line.currency, amount: documentAmount(line.amount - credited.amount), base: base(line.base - credited.base) };
 }
 

@@ -149,7 +149,7 @@ export interface ReceiptLine {
   readonly amount: DocumentAmount;
   readonly baseAmount: BaseAmount;
   readonly estimates: readonly { kind: string; amount: BaseAmount }[];
-  readonly estimatesUsed: readonly { line: LineId; kind: string; amount: BaseAmount }[];
+  readonly estimatesUsed: readonly { line: LineId; date: Day; kind: string; amount: BaseAmount }[];
   readonly bills: readonly BilledPart[];
   readonly returns: readonly ReturnedLine[];
 }
@@ -202,6 +202,7 @@ export interface CreditableLine {
 /** What a credit memo took of it: in all, and of the credit that was asked for. */
 export interface CreditTaken {
   readonly line: LineId;
+  readonly date: Day;
   readonly quantity: Quantity;
   readonly amount: DocumentAmount;
   readonly base: BaseAmount;

@@ -109,11 +109,11 @@ function recordLines(next: Writing, number: string, document: PostedDocument): v
         const line = at(position);
         const amount = base(amounts.reduce((sum, share) => sum + share, 0n));
         change(next.charges, charge, (known) => ({ ...known, allocated: [...known.allocated, { line, amount }] }));
-        document.to.forEach((to, place) => useEstimate(next, to, { line, kind, amount: estimatesUsed[place] ?? base(0n) }));
+        document.to.forEach((to, place) => useEstimate(next, to, { line, date: document.date, kind, amount: estimatesUsed[place] ?? base(0n) }));
       });
       return;
     case 'estimate-closing':
-      document.lines.forEach(({ of, charge, amount }, position) => useEstimate(next, of, { line: at(position), kind: charge, amount }));
+      document.lines.forEach(({ of, charge, amount }, position) => useEstimate(next, of, { line: at(position), date: document.date, kind: charge, amount }));
       return;
     case 'charge-move':
       next.charges.set(document.moved.id, document.moved);
@@ -242,7 +242,7 @@ function recordCredit(next: Writing, number: string, credit: CreditDocument): vo
   for (const line of credit.lines) {
     const expected = line.to === 'expected';
     const taken = {
-      ...{ line: line.id, quantity: line.quantity, amount: line.ownAmount, base: line.own },
+      ...{ line: line.id, date, quantity: line.quantity, amount: line.ownAmount, base: line.own },
       ...{ expected: expected ? line.amount : documentAmount(0n), expectedBase: expected ? line.own : base(0n) },
     };
     change(next.creditable, line.of, (known) => ({ ...known, credits: [...known.credits, taken] }));
@@ -254,7 +254,7 @@ function recordCredit(next: Writing, number: string, credit: CreditDocument): vo
   next.payables.set(number, { document: number, vendor, currency, rate, date, ...owed, goods: [], paid: [] });
 }
 
-function useEstimate(next: Writing, line: LineId, used: { line: LineId; kind: string; amount: BaseAmount }): void {
+function useEstimate(next: Writing, line: LineId, used: { line: LineId; date: string; kind: string; amount: BaseAmount }): void {
   if (used.amount !== 0n) change(next.receiptLines, line, (known) => ({ ...known, estimatesUsed: [...known.estimatesUsed, used] }));
 }
 

@@ -53,7 +53,7 @@ export async function readCreditable(reading: Reading, lines: readonly LineId[])
   const credits = byLine(
     await query(
       reading,
-      `SELECT * FROM credit_line c WHERE ${among(lines, 'c.of_id', 'c.of_line_no')} AND ${stands('c.document_id')} ORDER BY c.document_id, c.line_no`,
+      `SELECT c.*, d.date FROM credit_line c JOIN document d ON d.id = c.document_id WHERE ${among(lines, 'c.of_id', 'c.of_line_no')} AND ${stands('c.document_id')} ORDER BY c.document_id, c.line_no`,
       keys,
     ),
     'of_id',
@@ -113,7 +113,7 @@ export async function readCreditable(reading: Reading, lines: readonly LineId[])
 function creditTaken(row: Row): CreditTaken {
   const expected = row.goes_to === 'expected';
   return {
-    ...{ line: idOf(row), quantity: quantityOf(row.quantity), amount: amountOf(row.own_amount), base: baseOf(row.own) },
+    ...{ line: idOf(row), date: text(row.date), quantity: quantityOf(row.quantity), amount: amountOf(row.own_amount), base: baseOf(row.own) },
     ...{ expected: documentAmount(expected ? big(row.amount) : 0n), expectedBase: base(expected ? big(row.own) : 0n) },
   };
 }

@@ -146,7 +146,7 @@ export async function readReceiptLines(reading: Reading, lines: readonly LineId[
       ...{ dimensions: dimensionsOf(row), amount: amountOf(row.amount), baseAmount: baseOf(row.base_amount) },
       ahead: (ahead.get(id) ?? []).map((part) => ({ ...aheadTaken(part), of: idOf(part, 'ahead_id', 'ahead_line_no') })),
       estimates: (estimates.get(id) ?? []).map((estimate) => ({ kind: text(estimate.kind), amount: baseOf(estimate.amount) })),
-      estimatesUsed: (used.get(id) ?? []).map((use) => ({ line: idOf(use), kind: text(use.kind), amount: baseOf(use.amount) })),
+      estimatesUsed: (used.get(id) ?? []).map((use) => ({ line: idOf(use), date: text(use.date), kind: text(use.kind), amount: baseOf(use.amount) })),
       bills: (bills.get(id) ?? []).map(billedPart),
       returns: (returns.get(id) ?? []).map(returnedLine),
     };
