@@ -1,6 +1,6 @@
 import { BODIES, PostedReply, PreviewReply } from './commands.ts';
 import { endpoint, type AnyEndpoint } from './endpoint.ts';
-import { Day, exactly, Id, Key, oneOf, Text, Type } from './figures.ts';
+import { Day, exactly, Id, Key, LineId, oneOf, Text, Type } from './figures.ts';
 import { DOCUMENT_KINDS, IMPORT_KINDS, MAY_IMPORT, MAY_POST, type DocumentKind, type Role } from './roles.ts';
 import * as views from './views.ts';
 
@@ -9,6 +9,8 @@ const byKey = exactly({ id: Key });
 const list = <Row extends Parameters<typeof Type.Array>[0]>(row: Row) => exactly({ rows: Type.Array(row) });
 const Done = exactly({ done: Type.Literal(true) });
 const importers: readonly Role[] = [...new Set(Object.values(MAY_IMPORT).flat())];
+/** As of a day, by all that is known, or only by what had been entered when a day ended. */
+const asKnown = { on: Type.Optional(Day), known: Type.Optional(Day) };
 const vendorFilter = exactly({ vendor: Type.Optional(Id) });
 
 /** Everything but the posting of documents. */
@@ -95,6 +97,23 @@ export const api = {
     allow: 'signed-in',
     params: exactly({ item: Id, warehouse: Id }),
     reply: views.StockCard,
+  }),
+  heldStock: endpoint({
+    method: 'get',
+    path: '/stock/:item/:warehouse/held',
+    summary: 'What is held of an item in a warehouse, with its layers: now, on a day, or as it was known on a day',
+    allow: 'signed-in',
+    params: exactly({ item: Id, warehouse: Id }),
+    query: exactly(asKnown),
+    reply: views.HeldStock,
+  }),
+  lineValue: endpoint({
+    method: 'get',
+    path: '/lines/value',
+    summary: 'What a movement is worth: now, on a day, or as it was known on a day',
+    allow: 'signed-in',
+    query: exactly({ line: LineId, ...asKnown }),
+    reply: views.LineValue,
   }),
   journal: endpoint({
     method: 'get',

@@ -228,6 +228,8 @@ const EntryLine = exactly({
   amount: BaseAmount,
   item: Type.Optional(Text(160)),
   vendor: Type.Optional(Text(160)),
+  expense: Type.Optional(Text(60)),
+  ...Dimensions,
 });
 export const EntryView = exactly({ date: Day, number: Type.Optional(Text(20)), lines: Type.Array(EntryLine) });
 

@@ -111,6 +111,7 @@ export const DocumentLine = exactly({
   currency: Currency,
   of: Type.Union([exactly({ id: Id, number: Text(30) }), Type.Null()]),
   note: Text(200),
+  lots: Type.Array(exactly({ lot: Text(60), quantity: Quantity })),
 });
 
 export const TrailPart = exactly({
@@ -161,6 +162,17 @@ export const StockCard = exactly({
     }),
   ),
 });
+
+/** What a pool holds, or held on a day by what is known, or was known then. Layers are kept by FIFO, lot and serial number. */
+export const HeldStock = exactly({
+  quantity: Quantity,
+  value: BaseAmount,
+  unitCost: Type.Union([Amount, Type.Null()]),
+  /** What the ledger showed, by posting date; it differs where a late cost belongs to a day before it was posted. */
+  ledger: BaseAmount,
+  layers: Type.Array(exactly({ of: exactly({ id: Id, kind: Kind, number: Text(30), date: Day }), lot: Text(60), quantity: Quantity, value: BaseAmount })),
+});
+export const LineValue = exactly({ value: BaseAmount, ledger: BaseAmount });
 
 export const JournalEntry = exactly({
   number: Text(20),
@@ -224,6 +236,7 @@ export type DocumentView = Static<typeof DocumentView>;
 export type TrailPart = Static<typeof TrailPart>;
 export type StockRow = Static<typeof StockRow>;
 export type StockCard = Static<typeof StockCard>;
+export type HeldStock = Static<typeof HeldStock>;
 export type JournalEntry = Static<typeof JournalEntry>;
 export type TrialBalance = Static<typeof TrialBalance>;
 export type Waiting = Static<typeof Waiting>;

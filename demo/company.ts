@@ -23,17 +23,18 @@ export const demoCompany = (firstOpenDay: string): CompanySetUp => ({
   users: DEMO_USERS.map((user) => ({ ...user, password: DEMO_PASSWORD })),
 });
 
-export const ITEMS = `number,name,unit,method,weight,volume,tariff_code,origin
-YM-EC,"Merino yarn on cones, ecru",kg,fifo,1.06,0.004,5107.10,NZ
-YM-SL,"Merino yarn on cones, slate",kg,fifo,1.06,0.004,5107.10,NZ
-YM-MD,"Merino yarn on cones, madder red",kg,fifo,1.06,0.004,5107.10,NZ
-YL-NA,"Linen yarn on cones, natural",kg,average,1.05,0.003,5306.10,PT
-YL-BL,"Linen yarn on cones, bleached",kg,average,1.05,0.003,5306.10,PT
-FL-120,"Floor loom, oak, 120 cm",each,fifo,42.5,0.61,8446.30,CA
-TL-60,"Table loom, 60 cm",each,average,11,0.12,8446.10,CA
-BS-25,"Boat shuttle",each,fifo,0.2,0.001,8448.49,IN
-DY-IN,"Indigo dye, 250 g tin",tin,fifo,0.31,0.0006,3203.00,JP
-DY-MA,"Madder dye, 250 g tin",tin,fifo,0.31,0.0006,3203.00,JP
+export const ITEMS = `number,name,unit,method,weight,volume,tariff_code,origin,standard
+YM-EC,"Merino yarn on cones, ecru",kg,fifo,1.06,0.004,5107.10,NZ,
+YM-SL,"Merino yarn on cones, slate",kg,fifo,1.06,0.004,5107.10,NZ,
+YM-MD,"Merino yarn on cones, madder red",kg,fifo,1.06,0.004,5107.10,NZ,
+YL-NA,"Linen yarn on cones, natural",kg,average,1.05,0.003,5306.10,PT,
+YL-BL,"Linen yarn on cones, bleached",kg,average,1.05,0.003,5306.10,PT,
+FL-120,"Floor loom, oak, 120 cm",each,serial,42.5,0.61,8446.30,CA,
+TL-60,"Table loom, 60 cm",each,average,11,0.12,8446.10,CA,
+BS-25,"Boat shuttle",each,standard,0.2,0.001,8448.49,IN,8.10
+DY-IN,"Indigo dye, 250 g tin",tin,lot,0.31,0.0006,3203.00,JP,
+DY-MA,"Madder dye, 250 g tin",tin,lot,0.31,0.0006,3203.00,JP,
+SK-01,"Starter kit, table loom with yarn and shuttles",each,fifo,14,0.16,,,
 `;
 
 export const VENDORS = `number,name,currency,terms_days

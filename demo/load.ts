@@ -12,7 +12,7 @@ import { readImport, stageImport } from '@obolus/server/imports/stage';
 import { readLookups, type Lookups } from '@obolus/server/imports/kinds';
 import { setUpCompany } from '@obolus/server/setUp';
 import { demoCompany, ITEMS, PRICES, VENDORS } from './company.ts';
-import { STORY, type Step } from './story.ts';
+import { STORY, type Step, type StoryLots } from './story.ts';
 
 const DAYS = 185;
 
@@ -38,7 +38,7 @@ export async function loadDemo(source: DataSource, today: string): Promise<void>
 
   const documents = new Map<string, string>();
   const lookups = await readLookups(source.manager);
-  const now = (step: Step) => () => new Date(`${day(step.day)}T14:${String(STORY.indexOf(step)).padStart(2, '0')}:00Z`);
+  const now = (step: Step) => () => new Date(Date.parse(`${day(step.day)}T09:00:00Z`) + STORY.indexOf(step) * 60_000);
   for (const step of [...STORY].sort((a, b) => b.day - a.day)) {
     const { kind, body } = documentOf(step, lookups, documents, day);
     const user =
@@ -62,22 +62,22 @@ function imports(firstOpenDay: string, day: (before: number) => string): [Import
     'YM-SL,MAIN,45,634.50',
     'YL-NA,MAIN,110,2101.00',
     'YL-BL,OVER,40,828.00',
-    'FL-120,MAIN,3,3390.00',
+    'FL-120,MAIN,3,3390.00,FL-0117|FL-0118|FL-0119',
     'TL-60,MAIN,8,1664.00',
-    'BS-25,MAIN,220,1793.00',
-    'DY-IN,MAIN,36,511.20',
-    'DY-MA,OVER,20,222.00',
+    'BS-25,MAIN,220,1782.00',
+    'DY-IN,MAIN,36,511.20,KD-2503:36',
+    'DY-MA,OVER,20,222.00,KM-2411:20',
   ];
   const opening = stock.map((line) => {
-    const [item, warehouse, quantity, value] = line.split(',');
-    return `${item},${warehouse},${firstOpenDay},${quantity},${value}`;
+    const [item, warehouse, quantity, value, lots = ''] = line.split(',');
+    return `${item},${warehouse},${firstOpenDay},${quantity},${value},${lots}`;
   });
   return [
     ['items', ITEMS],
     ['vendors', VENDORS],
     ['prices', PRICES],
     ['rates', ['currency,from,rate', ...rates].join('\n')],
-    ['opening-stock', ['item,warehouse,date,quantity,value', ...opening].join('\n')],
+    ['opening-stock', ['item,warehouse,date,quantity,value,lots', ...opening].join('\n')],
   ];
 }
 
@@ -105,37 +105,64 @@ function documentOf(
     return `${documents.get(document) ?? '0'}/${number}`;
   };
   const date = day(step.day);
+  const goods = ([number, quantity, lots]: readonly [string, string, StoryLots?]) => ({ item: item(number), quantity, ...lotsOf(lots) });
+  const cited = ([of, quantity, lots]: readonly [string, string, StoryLots?]) => ({ of: line(of), quantity, ...lotsOf(lots) });
   if ('order' in step) {
-    const lines = step.lines.map(([number, quantity, price, due]) => ({ item: item(number), quantity, price, discount: '', due: addDays(date, due) }));
     const { id, currency } = vendor(step.order);
+    const lines = step.lines.map(([bought, quantity, price, due, freight]) => ({
+      ...(bought.startsWith('expense: ') ? { item: '', expense: bought.slice('expense: '.length) } : { item: item(bought) }),
+      ...{ quantity, price, discount: '', due: addDays(date, due) },
+      ...(freight === undefined ? {} : { estimates: [{ kind: 'freight', by: 'unit', figure: freight }] }),
+    }));
     return { kind: 'order', body: { vendor: id, date, currency, warehouse: warehouse(), note: step.note ?? '', lines } };
   }
   if ('receipt' in step) {
-    const lines = step.lines.map(([of, quantity]) => ({ of: line(of), quantity }));
+    const { slip: packingSlip, transport = '' } = step;
     return {
       kind: 'receipt',
-      body: { vendor: vendor(step.receipt).id, date, warehouse: warehouse(step.warehouse), packingSlip: step.slip, transport: step.transport ?? '', lines },
+      body: { vendor: vendor(step.receipt).id, date, warehouse: warehouse(step.warehouse), packingSlip, transport, lines: step.lines.map(cited) },
     };
   }
   if ('bill' in step) {
     const { id, currency } = vendor(step.bill);
     const lines = (step.lines ?? []).map(([of, quantity, price, difference = 'cost']) => ({ of: line(of), quantity, price, discount: '', difference }));
-    return {
-      kind: 'bill',
-      body: { vendor: id, number: step.number, date, currency, lines, charges: (step.charges ?? []).map(([kind, amount]) => ({ kind, amount })) },
-    };
+    const charges = (step.charges ?? []).map(([kind, amount]) => ({ kind, amount }));
+    const tax = (step.tax ?? []).map(([amount, recoverable]) => ({ amount, recoverable }));
+    return { kind: 'bill', body: { vendor: id, number: step.number, date, currency, lines, charges, tax } };
   }
   if ('allocation' in step) {
-    return {
-      kind: 'allocation',
-      body: { date, to: step.to.map(line), charges: step.allocation.map(([of, basis]) => ({ of: line(of), basis, amount: '', fixed: [] })) },
-    };
+    const charges = step.allocation.map(([of, basis]) => ({ of: line(of), basis, amount: '', fixed: [] }));
+    return { kind: 'allocation', body: { date, to: step.to.map(line), charges } };
   }
-  if ('delivery' in step) {
-    return {
-      kind: 'delivery',
-      body: { customer: step.delivery, date, warehouse: warehouse(), lines: step.lines.map(([number, quantity]) => ({ item: item(number), quantity })) },
-    };
+  if ('delivery' in step) return { kind: 'delivery', body: { customer: step.delivery, date, warehouse: warehouse(), lines: step.lines.map(goods) } };
+  if ('invoice' in step) {
+    return { kind: 'invoice', body: { customer: step.invoice, date, lines: step.lines.map(([of, quantity, price]) => ({ of: line(of), quantity, price })) } };
   }
-  return { kind: 'invoice', body: { customer: step.invoice, date, lines: step.lines.map(([of, quantity, price]) => ({ of: line(of), quantity, price })) } };
+  if ('assembly' in step) {
+    const { uses, assembly, conversion } = step;
+    return { kind: 'assembly', body: { date, warehouse: warehouse(), uses: uses.map(goods), makes: goods(assembly), conversion } };
+  }
+  if ('transfer' in step) {
+    const [from, to] = step.transfer;
+    return { kind: 'transfer', body: { date, from: warehouse(from), to: warehouse(to), inTransit: false, lines: step.lines.map(goods) } };
+  }
+  if ('count' in step) {
+    const lines = step.lines.map(([number, quantity, change]) => ({ item: item(number), quantity, change }));
+    return { kind: 'count', body: { date, warehouse: warehouse(), reason: step.count, lines } };
+  }
+  if ('return' in step) {
+    const lines = step.lines.map((part) => ({ ...cited(part), replace: false, confirmed: false }));
+    return { kind: 'return', body: { vendor: vendor(step.return).id, date, number: step.number, lines } };
+  }
+  if ('standard' in step) return { kind: 'standard', body: { date, lines: step.standard.map(([number, standard]) => ({ item: item(number), standard })) } };
+  if ('payment' in step) {
+    const { id, currency } = vendor(step.payment);
+    const bills = step.bills.map(([bill, amount]) => ({ of: documents.get(bill) ?? '0', amount, discount: '', writeOff: '' }));
+    return { kind: 'payment', body: { vendor: id, date, currency, from: '', discountsTo: 'income', reason: '', bills } };
+  }
+  const { id, currency } = vendor(step.prepayment);
+  return { kind: 'prepayment', body: { vendor: id, date, currency, amount: step.amount } };
 }
+
+const lotsOf = (lots: StoryLots | undefined) =>
+  lots === undefined ? {} : { lots: lots.map((part) => (typeof part === 'string' ? { lot: part, quantity: '1' } : { lot: part[0], quantity: part[1] })) };

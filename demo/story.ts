@@ -1,16 +1,35 @@
+/** Lots with their quantities, or serial numbers. */
+export type StoryLots = readonly (string | readonly [lot: string, quantity: string])[];
+/** An item's number, or `expense: what for`. */
+type Ordered = readonly [bought: string, quantity: string, price: string, dueInDays: number, freight?: string];
+
 /** One step of the demo: a document, laid so many days before the day the demo is loaded. */
 export type Step = { readonly name: string; readonly day: number } & (
-  | { readonly order: string; readonly lines: readonly [item: string, quantity: string, price: string, dueInDays: number][]; readonly note?: string }
-  | { readonly receipt: string; readonly lines: readonly [of: string, quantity: string][]; readonly slip: string; readonly transport?: string; readonly warehouse?: string }
+  | { readonly order: string; readonly lines: readonly Ordered[]; readonly note?: string }
+  | {
+      readonly receipt: string;
+      readonly lines: readonly (readonly [of: string, quantity: string, lots?: StoryLots])[];
+      readonly slip: string;
+      readonly transport?: string;
+      readonly warehouse?: string;
+    }
   | {
       readonly bill: string;
       readonly number: string;
-      readonly lines?: readonly [of: string, quantity: string, price: string, difference?: 'cost' | 'variance'][];
+      readonly lines?: readonly [of: string, quantity: string, price: string, difference?: 'cost' | 'variance' | 'credit'][];
       readonly charges?: readonly [kind: string, amount: string][];
+      readonly tax?: readonly [amount: string, recoverable: boolean][];
     }
   | { readonly allocation: readonly [charge: string, basis: string][]; readonly to: readonly string[] }
-  | { readonly delivery: string; readonly lines: readonly [item: string, quantity: string][] }
+  | { readonly delivery: string; readonly lines: readonly (readonly [item: string, quantity: string, lots?: StoryLots])[] }
   | { readonly invoice: string; readonly lines: readonly [of: string, quantity: string, price: string][] }
+  | { readonly assembly: readonly [item: string, quantity: string]; readonly uses: readonly (readonly [item: string, quantity: string])[]; readonly conversion: string }
+  | { readonly transfer: readonly [from: string, to: string]; readonly lines: readonly (readonly [item: string, quantity: string])[] }
+  | { readonly count: string; readonly lines: readonly [item: string, quantity: string, change: 'found' | 'missing' | 'scrapped'][] }
+  | { readonly return: string; readonly number: string; readonly lines: readonly (readonly [of: string, quantity: string, lots?: StoryLots])[] }
+  | { readonly standard: readonly [item: string, standard: string][] }
+  | { readonly payment: string; readonly bills: readonly [bill: string, amount: string][] }
+  | { readonly prepayment: string; readonly amount: string }
 );
 
 /** Six months of Fernhollow Loom Supply. `of` is `name/line`. Rates, prices and charges are illustrative. */
@@ -19,7 +38,7 @@ export const STORY: readonly Step[] = [
   { name: 'wool-1', day: 170, order: 'TARN', lines: [['YM-EC', '240', '23.40', 30], ['YM-SL', '120', '24.10', 30]], note: 'Spring colours' },
   { name: 'looms-1', day: 168, order: 'ALDR', lines: [['FL-120', '6', '1585', 35], ['TL-60', '20', '288.50', 35]] },
   { name: 'gr-wool-1', day: 141, receipt: 'TARN', slip: 'TF-PS-3311', transport: 'FHL-011', lines: [['wool-1/1', '240'], ['wool-1/2', '120']] },
-  { name: 'gr-looms-1', day: 141, receipt: 'ALDR', slip: 'AJ-7718', transport: 'FHL-011', lines: [['looms-1/1', '6'], ['looms-1/2', '20']] },
+  { name: 'gr-looms-1', day: 141, receipt: 'ALDR', slip: 'AJ-7718', transport: 'FHL-011', lines: [['looms-1/1', '6', ['FL-0131', 'FL-0132', 'FL-0133', 'FL-0134', 'FL-0135', 'FL-0136']], ['looms-1/2', '20']] },
   { name: 'dn-1', day: 132, delivery: 'Oxbow Street Weavers', lines: [['YM-EC', '60'], ['TL-60', '3']] },
   { name: 'si-1', day: 131, invoice: 'Oxbow Street Weavers', lines: [['dn-1/1', '60', '34.00'], ['dn-1/2', '3', '389.00']] },
   { name: 'vb-wool-1', day: 134, bill: 'TARN', number: 'TF-20411', lines: [['gr-wool-1/1', '240', '23.40'], ['gr-wool-1/2', '120', '24.60']] },
@@ -40,24 +59,43 @@ export const STORY: readonly Step[] = [
   { name: 'gr-shuttles-1', day: 60, receipt: 'DHOL', slip: 'DSW/881', lines: [['shuttles-1/1', '400']] },
   { name: 'vb-shuttles-1', day: 54, bill: 'DHOL', number: 'DSW-5402', lines: [['gr-shuttles-1/1', '400', '8.16', 'variance']] },
   { name: 'dyes-1', day: 76, order: 'KUMO', lines: [['DY-IN', '96', '2150', 30], ['DY-MA', '48', '1680', 30]] },
-  { name: 'gr-dyes-1', day: 45, receipt: 'KUMO', slip: 'K-1190', transport: 'FHL-012', lines: [['dyes-1/1', '96'], ['dyes-1/2', '48']] },
+  { name: 'gr-dyes-1', day: 45, receipt: 'KUMO', slip: 'K-1190', transport: 'FHL-012', lines: [['dyes-1/1', '96', [['KD-2606', '60'], ['KD-2607', '36']]], ['dyes-1/2', '48', [['KM-2605', '48']]]] },
   { name: 'vb-dyes-1', day: 40, bill: 'KUMO', number: 'K 7702', lines: [['gr-dyes-1/1', '96', '2150'], ['gr-dyes-1/2', '48', '1680']], charges: [['freight', '24500']] },
   { name: 'lc-2', day: 39, allocation: [['vb-dyes-1/3', 'quantity']], to: ['gr-dyes-1/1', 'gr-dyes-1/2'] },
-  { name: 'dn-3', day: 34, delivery: 'Thistledown Studio', lines: [['FL-120', '2'], ['TL-60', '6'], ['BS-25', '50'], ['DY-IN', '24']] },
+  { name: 'dn-3', day: 34, delivery: 'Thistledown Studio', lines: [['FL-120', '2', ['FL-0117', 'FL-0131']], ['TL-60', '6'], ['BS-25', '50'], ['DY-IN', '24', [['KD-2503', '24']]]] },
   { name: 'si-3', day: 33, invoice: 'Thistledown Studio', lines: [['dn-3/1', '2', '2140.00'], ['dn-3/2', '6', '395.00'], ['dn-3/3', '50', '14.50'], ['dn-3/4', '24', '27.00']] },
+  // Kits are made of looms, yarn and shuttles; some yarn goes to the other warehouse, some is missing when counted.
+  { name: 'kits-1', day: 38, assembly: ['SK-01', '6'], uses: [['TL-60', '6'], ['YM-EC', '12'], ['BS-25', '12']], conversion: '72.00' },
+  { name: 'st-1', day: 36, transfer: ['MAIN', 'OVER'], lines: [['YM-EC', '40']] },
+  { name: 'dn-6', day: 24, delivery: 'Thistledown Studio', lines: [['SK-01', '4']] },
+  { name: 'si-5', day: 23, invoice: 'Thistledown Studio', lines: [['dn-6/1', '4', '545.00']] },
+  { name: 'count-1', day: 21, count: 'Count of the yarn shelves', lines: [['YL-NA', '1.5', 'missing'], ['YM-SL', '0.5', 'found']] },
+  // Paper and cleaning are no stock: ordered, received and billed as expenses, with tax that is not reclaimed.
+  { name: 'paper-1', day: 49, order: 'REDW', lines: [['expense: Packing paper', '60', '4.20', 5], ['expense: Workshop cleaning', '1', '180', 5]] },
+  { name: 'gr-paper-1', day: 44, receipt: 'REDW', slip: 'RW 3307-S', lines: [['paper-1/1', '60'], ['paper-1/2', '1']] },
+  { name: 'vb-paper-1', day: 41, bill: 'REDW', number: 'RW 3307', lines: [['gr-paper-1/1', '60', '4.20'], ['gr-paper-1/2', '1', '180']], tax: [['17.64', false]] },
+  { name: 'paper-2', day: 18, order: 'REDW', lines: [['expense: Packing paper', '80', '4.35', 6]] },
+  { name: 'gr-paper-2', day: 11, receipt: 'REDW', slip: 'RW 3351-S', lines: [['paper-2/1', '80']] },
+  // Bills are paid at another rate than they were entered; some dented tins went back and await their credit.
+  { name: 'pay-1', day: 104, payment: 'TARN', bills: [['vb-wool-1', '8568.00']] },
+  { name: 'pay-2', day: 83, payment: 'ALDR', bills: [['vb-looms-1', '15280.00']] },
+  { name: 'pay-3', day: 53, payment: 'BEIR', bills: [['vb-linen-1', '6238.50']] },
+  { name: 'pre-1', day: 15, prepayment: 'KUMO', amount: '120000' },
+  { name: 'vr-1', day: 22, return: 'KUMO', number: 'K-RET 31', lines: [['gr-dyes-1/1', '6', [['KD-2607', '6']]]] },
+  { name: 'std-1', day: 27, standard: [['BS-25', '8.25']] },
   // The last three weeks: work of every kind is open.
   { name: 'wool-2', day: 52, order: 'TARN', lines: [['YM-EC', '200', '23.40', 40], ['YM-SL', '100', '24.10', 40], ['YM-MD', '60', '25.80', 40]], note: 'Autumn colours; partial delivery accepted' },
   { name: 'looms-2', day: 50, order: 'ALDR', lines: [['FL-120', '4', '1585', 38], ['TL-60', '12', '288.50', 38]] },
   { name: 'gr-wool-2', day: 13, receipt: 'TARN', slip: 'TF-PS-3390', transport: 'FHL-014', lines: [['wool-2/1', '200'], ['wool-2/2', '100'], ['wool-2/3', '50']] },
-  { name: 'gr-looms-2', day: 12, receipt: 'ALDR', slip: 'AJ-7802', transport: 'FHL-014', lines: [['looms-2/1', '4'], ['looms-2/2', '12']] },
+  { name: 'gr-looms-2', day: 12, receipt: 'ALDR', slip: 'AJ-7802', transport: 'FHL-014', lines: [['looms-2/1', '4', ['FL-0141', 'FL-0142', 'FL-0143', 'FL-0144']], ['looms-2/2', '12']] },
   { name: 'dn-4', day: 9, delivery: 'Oxbow Street Weavers', lines: [['YM-EC', '150'], ['YM-MD', '30'], ['TL-60', '4']] },
   { name: 'si-4', day: 8, invoice: 'Oxbow Street Weavers', lines: [['dn-4/1', '90', '34.50'], ['dn-4/3', '4', '399.00']] },
   { name: 'vb-sea-2', day: 6, bill: 'GREY', number: 'GW-77120', charges: [['freight', '2094.00'], ['inspection', '52.60']] },
   { name: 'vb-ins-2', day: 5, bill: 'PETR', number: 'PM 2026-448', charges: [['insurance', '134.40']] },
-  { name: 'linen-2', day: 30, order: 'BEIR', lines: [['YL-NA', '250', '18.60', 20], ['YL-BL', '100', '19.95', 20]] },
+  { name: 'linen-2', day: 30, order: 'BEIR', lines: [['YL-NA', '250', '18.60', 20, '0.55'], ['YL-BL', '100', '19.95', 20, '0.55']], note: 'Freight to be billed by the carrier' },
   { name: 'gr-linen-3', day: 7, receipt: 'BEIR', slip: 'BL 5602', lines: [['linen-2/1', '250'], ['linen-2/2', '60']] },
-  { name: 'shuttles-2', day: 28, order: 'DHOL', lines: [['BS-25', '500', '8.25', 21]], note: 'Boxes of 25' },
+  { name: 'shuttles-2', day: 28, order: 'DHOL', lines: [['BS-25', '500', '8.25', 21], ['expense: Pattern templates', '1', '85', 21]], note: 'Boxes of 25' },
   { name: 'dyes-2', day: 16, order: 'KUMO', lines: [['DY-IN', '120', '2190', 35], ['DY-MA', '60', '1680', 35]] },
-  { name: 'dn-5', day: 3, delivery: 'Saltmarsh Yarn Shop', lines: [['YL-NA', '110'], ['DY-MA', '12']] },
+  { name: 'dn-5', day: 3, delivery: 'Saltmarsh Yarn Shop', lines: [['YL-NA', '110'], ['DY-MA', '12', [['KM-2605', '12']]]] },
   { name: 'wool-3', day: 4, order: 'TARN', lines: [['YM-MD', '180', '26.10', 45], ['YM-EC', '320', '23.90', 45]] },
 ];

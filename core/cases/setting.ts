@@ -1,7 +1,6 @@
 import { base, baseOrThrow, FRACTION_PLACES, fraction, priceOrThrow, quantityOrThrow, rateOrThrow, type Fraction } from '../exact/amounts.ts';
 import { decimalOrThrow } from '../exact/decimal.ts';
-import { companyOf, emptyBooks, type Books, type DatedRate, type Item, type Tracking } from '../posting/books.ts';
-import type { CostingMethod } from '../costing/pool.ts';
+import { companyOf, emptyBooks, KEPT_BY, type Books, type DatedRate, type Item } from '../posting/books.ts';
 import type { TariffRate } from '../tariff/schedule.ts';
 import { isTrue, NotKnown, onlyKeys, optionalText, textOf, type CaseFile, type Fields } from './caseFile.ts';
 
@@ -22,18 +21,10 @@ export function openingBooks(file: CaseFile): Books {
   };
 }
 
-const METHODS: Readonly<Record<string, { method: CostingMethod; tracking: Tracking }>> = {
-  fifo: { method: 'fifo', tracking: 'none' },
-  average: { method: 'average', tracking: 'none' },
-  standard: { method: 'standard', tracking: 'none' },
-  lot: { method: 'lot', tracking: 'lot' },
-  serial: { method: 'lot', tracking: 'serial' },
-};
-
 function itemOf(id: string, fields: Fields): Item {
   onlyKeys(fields, ['method', 'unit', 'weight', 'volume', 'code', 'origin', 'standard'], `item ${id}`);
   const name = textOf(fields, 'method');
-  const kept = METHODS[name];
+  const kept = KEPT_BY[name];
   if (!kept) throw new NotKnown(`the method ${name} is not known`);
   const weight = optionalText(fields, 'weight');
   const volume = optionalText(fields, 'volume');

@@ -192,9 +192,7 @@ function credit({ step, numbers, books, date }: Reading): Command {
 }
 
 function allocate({ step, numbers, books, date }: Reading): Command {
-  const by = textOf(step, 'by');
-  const basis = BASES.find((known): known is Basis => known === by);
-  if (!basis) throw new NotKnown(`sharing by ${by} is not known`);
+  const basisOf = basesOf(step);
   const to = textsOf(step, 'to').map((name) => cited(name, numbers));
   const amounts = amountsByHand(step);
   const home = books.company.currency;
@@ -202,7 +200,7 @@ function allocate({ step, numbers, books, date }: Reading): Command {
   const amount = optionalText(step, 'amount');
   const charges = textsOf(step, 'charges').map((name) => ({
     of: citedCharge(name, numbers),
-    basis,
+    basis: basisOf(name),
     amount: amount === undefined ? undefined : baseOrThrow(amount, home),
     fixed: [
       ...(amounts(name) ?? []).map((share, position) => ({ line: to[position] ?? '', amount: baseOrThrow(share, home) })),
@@ -217,6 +215,16 @@ function allocate({ step, numbers, books, date }: Reading): Command {
     declared: declaredOf(step, to, numbers),
   };
   return { kind: 'allocation', date, to, charges, more: isTrue(step, 'more'), ...customs };
+}
+
+/** One basis for all charges, or one by charge. */
+function basesOf(step: Fields): (charge: string) => Basis {
+  return (charge) => {
+    const by = typeof step.by === 'object' ? textOf(asFields(step.by, 'by'), charge) : textOf(step, 'by');
+    const basis = BASES.find((known): known is Basis => known === by);
+    if (!basis) throw new NotKnown(`sharing by ${by} is not known`);
+    return basis;
+  };
 }
 
 /** `origin` is a list in the order of `to`, or countries by receipt line; `preference` names the lines that claim one. */

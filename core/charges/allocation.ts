@@ -7,7 +7,7 @@ import type { Cost } from '../posting/effects.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
 import { shareCharge, type Basis, type Target } from './basis.ts';
 import { workedOutDuty } from './customs.ts';
-import { estimateComponent, estimateLeft } from './estimate.ts';
+import { estimateComponent, estimateLeft, toTheBorder } from './estimate.ts';
 import { landedLine, type LandedLine } from './landedLine.ts';
 
 export interface AllocationCommand {
@@ -65,16 +65,16 @@ export function decideAllocation(books: Books, command: AllocationCommand): Deci
   if (refusals.length > 0) return refused(refusals);
 
   const lines = landed as LandedLine[];
-  const workedOut = command.charges.some(({ basis }) => basis === 'duty') ? lines.map((line) => workedOutDuty(books, command, line)) : [];
-  const shared = command.charges.map((charge, position) => shareOne(books, command, charge, charges[position], { lines, workedOut }, `/charges/${position}`));
+  const share = (position: number, workedOut: readonly BaseAmount[]) =>
+    shareOne(books, command, command.charges[position] as Asked, charges[position], { lines, workedOut }, `/charges/${position}`);
+  const byDuty = command.charges.some(({ basis }) => basis === 'duty');
+  const others = command.charges.flatMap(({ basis }, position) => (basis === 'duty' ? [] : share(position, [])));
+  const workedOut = byDuty ? lines.map((line, position) => workedOutDuty(books, command, line, carried(command, lines, sharesOf(others), position))) : [];
+  const shared = command.charges.map((_, position) => share(position, workedOut));
   const failed = shared.flatMap((outcome) => (outcome.ok ? [] : [outcome.refusal]));
   if (failed.length > 0) return refused(failed);
 
-  const shares = replaceEstimates(
-    command,
-    lines,
-    shared.flatMap((outcome) => (outcome.ok ? [outcome.share] : [])),
-  );
+  const shares = replaceEstimates(command, lines, sharesOf(shared));
   const costs = shares.flatMap((share, position) => costsOf(share, lines, charges[position] as Charge));
   return post(books, {
     document: { ...command, shares, workedOut },
@@ -88,12 +88,31 @@ function refusalOfLine(books: Books, line: LineId, at: string): Refusal {
   return books.receiptLines.has(line) ? refusal('not_stock', at) : refusal('line_unknown', at, { line });
 }
 
-type SharedCharge = { ok: true; share: { charge: LineId; kind: string; basis: Basis; amounts: BaseAmount[] } } | { ok: false; refusal: Refusal };
+interface Share {
+  readonly charge: LineId;
+  readonly kind: string;
+  readonly basis: Basis;
+  readonly amounts: readonly BaseAmount[];
+}
+type Asked = AllocationCommand['charges'][number];
+type SharedCharge = { ok: true; share: Share } | { ok: false; refusal: Refusal };
+
+const sharesOf = (outcomes: readonly SharedCharge[]): Share[] => outcomes.flatMap((outcome) => (outcome.ok ? [outcome.share] : []));
+
+/** What carries and insures a line to the border, as known with this allocation: what landed, and what is still only expected. */
+function carried(command: AllocationCommand, lines: readonly LandedLine[], others: readonly Share[], position: number): bigint {
+  const receipt = lines[position]?.receipt;
+  const landing = replaceEstimates(command, lines, others).map(({ kind, amounts, estimatesUsed }) => ({
+    kind,
+    amount: (amounts[position] ?? 0n) - (estimatesUsed[position] ?? 0n),
+  }));
+  return toTheBorder(landing) + (receipt ? toTheBorder(receipt.landed) + toTheBorder(receipt.estimates) - toTheBorder(receipt.estimatesUsed) : 0n);
+}
 
 function shareOne(
   books: Books,
   command: AllocationCommand,
-  asked: AllocationCommand['charges'][number],
+  asked: Asked,
   charge: Charge | undefined,
   { lines, workedOut }: { lines: readonly LandedLine[]; workedOut: readonly BaseAmount[] },
   at: string,
@@ -131,11 +150,7 @@ function shareOne(
 export const leftOf = (charge: Charge): BaseAmount => base(charge.amount - charge.allocated.reduce((sum, part) => sum + part.amount, 0n));
 
 /** Two charges of one kind on one line use up its estimate one after the other. */
-function replaceEstimates(
-  command: AllocationCommand,
-  lines: readonly LandedLine[],
-  shares: readonly { charge: LineId; kind: string; basis: Basis; amounts: readonly BaseAmount[] }[],
-): AllocationDocument['shares'] {
+function replaceEstimates(command: AllocationCommand, lines: readonly LandedLine[], shares: readonly Share[]): AllocationDocument['shares'] {
   const used = new Map<string, bigint>();
   return shares.map((share) => {
     const estimatesUsed = lines.map((line, position) => {

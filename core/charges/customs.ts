@@ -7,14 +7,14 @@ import type { LandedLine } from './landedLine.ts';
 type Declared = Pick<AllocationCommand, 'entry' | 'customsRate' | 'declared'>;
 
 /** What the tariff schedule works out for a line, by measure, on the day of the customs entry, else of its receipt. */
-export function workedOutByMeasure(books: Books, { entry, customsRate, declared }: Declared, line: LandedLine): WorkedOut[] {
+function workedOutByMeasure(books: Books, { entry, customsRate, declared }: Declared, line: LandedLine, carried: bigint): WorkedOut[] {
   const item = books.items.get(line.item);
   const seen = declared?.find((entryLine) => entryLine.line === line.id);
   const goods = {
     code: item?.tariffCode ?? '',
     origin: seen?.origin ?? line.origin,
     preference: seen?.preference ?? line.preference,
-    customsValue: customsValue(books, line, customsRate),
+    customsValue: customsValue(books, line, customsRate, carried),
     quantity: line.quantity,
     unit: item?.unit ?? '',
     weight: item?.weight,
@@ -22,23 +22,20 @@ export function workedOutByMeasure(books: Books, { entry, customsRate, declared 
   return dutyOn(books.tariff, goods, entry ?? line.date, books.company.currency);
 }
 
-export function workedOutDuty(books: Books, declared: Declared, line: LandedLine): BaseAmount {
-  return base(workedOutByMeasure(books, declared, line).reduce((sum, { amount }) => sum + amount, 0n));
+/** @param carried what carries and insures the line to the border, in base currency */
+export function workedOutDuty(books: Books, declared: Declared, line: LandedLine, carried: bigint): BaseAmount {
+  return base(workedOutByMeasure(books, declared, line, carried).reduce((sum, { amount }) => sum + amount, 0n));
 }
 
 /**
  * The price paid for the line, also the part of it that went to variance, at the customs rate of exchange where given; with
  * the line's freight and insurance where the company's rule says so (accounting.md, Duty).
  */
-function customsValue(books: Books, line: LandedLine, customsRate: Declared['customsRate']): BaseAmount {
-  const { receipt } = line;
+function customsValue(books: Books, { receipt, pricePaid }: LandedLine, customsRate: Declared['customsRate'], carried: bigint): BaseAmount {
   const { currency, customsValueWithFreight } = books.company;
-  const inOrderCurrency = receipt && documentAmount(billedAndOrdered(receipt));
-  const paid = receipt && customsRate !== undefined && receipt.currency !== currency && inOrderCurrency !== undefined;
-  const price = paid ? toBase(inOrderCurrency, receipt.currency, customsRate, currency) : line.pricePaid;
-  if (!customsValueWithFreight) return price;
-  const toTheBorder = (receipt?.estimates ?? []).filter(({ kind }) => kind === 'freight' || kind === 'insurance');
-  return base(price + toTheBorder.reduce((sum, { amount }) => sum + amount, 0n));
+  const atCustomsRate = receipt !== undefined && customsRate !== undefined && receipt.currency !== currency;
+  const price = atCustomsRate ? toBase(documentAmount(billedAndOrdered(receipt)), receipt.currency, customsRate, currency) : pricePaid;
+  return customsValueWithFreight ? base(price + carried) : price;
 }
 
 /** As billed as far as billed, the rest as ordered. */

@@ -20,12 +20,29 @@ export interface Received {
 
 /** The charges that are expected with received goods, by kind, in base currency (accounting.md: accrued charges, by kind). */
 export function estimatesFor(books: Books, ordered: OrderLine, received: Received): { kind: string; amount: BaseAmount }[] {
+  const known = ordered.estimates.flatMap((estimate) =>
+    estimate.by === 'tariff' ? [] : [{ kind: estimate.kind, amount: amountOf(books, ordered, estimate, received) }],
+  );
+  const customsValue = base(received.value + (books.company.customsValueWithFreight ? toTheBorder(known) : 0n));
   return ordered.estimates
-    .map((estimate) => ({ kind: estimate.kind, amount: base(amountOf(books, ordered, estimate, received)) }))
+    .map((estimate) => ({
+      kind: estimate.kind,
+      amount: base(estimate.by === 'tariff' ? dutyExpected(books, received, customsValue) : amountOf(books, ordered, estimate, received)),
+    }))
     .filter(({ amount }) => amount !== 0n);
 }
 
-function amountOf(books: Books, ordered: OrderLine, estimate: Estimate, received: Received): bigint {
+/** Of charges on goods, what carries and insures them to the border (accounting.md, Duty: customs value). */
+export const toTheBorder = (charges: readonly { kind: string; amount: bigint }[]): bigint =>
+  charges.reduce((sum, { kind, amount }) => (kind === 'freight' || kind === 'insurance' ? sum + amount : sum), 0n);
+
+function dutyExpected(books: Books, { item: id, quantity, origin, preference, date }: Received, customsValue: BaseAmount): bigint {
+  const item = books.items.get(id);
+  const goods = { code: item?.tariffCode ?? '', origin, preference, customsValue, quantity, unit: item?.unit ?? '', weight: item?.weight };
+  return dutyOn(books.tariff, goods, date, books.company.currency).reduce((sum, { amount }) => sum + amount, 0n);
+}
+
+function amountOf(books: Books, ordered: OrderLine, estimate: Exclude<Estimate, { by: 'tariff' }>, received: Received): bigint {
   const { currency } = books.company;
   switch (estimate.by) {
     case 'unit':
@@ -35,12 +52,6 @@ function amountOf(books: Books, ordered: OrderLine, estimate: Estimate, received
     case 'flat': {
       const before = divideRounded(estimate.amount * received.before, ordered.quantity);
       return cumulative(estimate.amount, received.before + received.quantity, ordered.quantity, before);
-    }
-    case 'tariff': {
-      const item = books.items.get(received.item);
-      const { value: customsValue, quantity, origin, preference } = received;
-      const goods = { code: item?.tariffCode ?? '', origin, preference, customsValue, quantity, unit: item?.unit ?? '', weight: item?.weight };
-      return dutyOn(books.tariff, goods, received.date, currency).reduce((sum, { amount }) => sum + amount, 0n);
     }
   }
 }

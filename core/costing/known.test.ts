@@ -41,7 +41,7 @@ class Archive {
     return own.map((known) => {
       const returns = own.flatMap(({ movement, entered, struck }) => {
         if (movement.back?.of !== known.movement.id) return [];
-        return [{ line: movement.id, quantity: movement.quantity, price: movement.back.own, lots: movement.lots, entered, struck }];
+        return [{ line: movement.id, date: movement.date, quantity: movement.quantity, price: movement.back.own, lots: movement.lots, entered, struck }];
       });
       return { ...known, movement: { ...known.movement, returns } };
     });

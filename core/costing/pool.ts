@@ -29,6 +29,7 @@ export interface LotPart {
 /** What went back to the vendor of a movement in: at its own price, and its share by quantity of what is shared. */
 export interface ReturnedPart {
   readonly line: LineId;
+  readonly date: Day;
   readonly quantity: Quantity;
   readonly price: BaseAmount;
   readonly lots: readonly LotPart[];

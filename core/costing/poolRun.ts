@@ -75,7 +75,7 @@ export class PoolRun {
     const known = { id, place: placeOf(id), date, direction, purpose, quantity: units, lots, dimensions, back };
     this.insert({ ...known, value: base(0n), shared: base(0n), returns: [], standard: undefined });
     if (!added.back) return;
-    const part = { line: id, quantity: units, price: added.back.price, lots };
+    const part = { line: id, date, quantity: units, price: added.back.price, lots };
     this.replace(added.back.of, added.back.date, (receipt) => ({ ...receipt, returns: [...receipt.returns, part] }));
   }
 
@@ -188,6 +188,8 @@ export class PoolRun {
     const changed = change(movement);
     this.history[at] = changed;
     this.touch(changed);
+    // What went back of it is worth its part of what it shares, wherever the pool's own state has long been the same again.
+    for (const part of changed.returns) this.touch({ date: part.date, place: placeOf(part.line) });
     return changed;
   }
 

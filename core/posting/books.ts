@@ -28,6 +28,15 @@ export interface Company {
 /** How single goods of an item are told apart. */
 export type Tracking = 'none' | 'lot' | 'serial';
 
+/** How goods are costed, and whether they are kept by lot or serial number, by the one word that files use. */
+export const KEPT_BY: Readonly<Record<string, { method: CostingMethod; tracking: Tracking }>> = {
+  fifo: { method: 'fifo', tracking: 'none' },
+  average: { method: 'average', tracking: 'none' },
+  standard: { method: 'standard', tracking: 'none' },
+  lot: { method: 'lot', tracking: 'lot' },
+  serial: { method: 'lot', tracking: 'serial' },
+};
+
 export interface Item {
   readonly id: string;
   readonly method: CostingMethod;
@@ -150,6 +159,8 @@ export interface ReceiptLine {
   readonly baseAmount: BaseAmount;
   readonly estimates: readonly { kind: string; amount: BaseAmount }[];
   readonly estimatesUsed: readonly { line: LineId; date: Day; kind: string; amount: BaseAmount }[];
+  /** The shares of charges that landed on it. */
+  readonly landed: readonly { line: LineId; kind: string; amount: BaseAmount }[];
   readonly bills: readonly BilledPart[];
   readonly returns: readonly ReturnedLine[];
 }

@@ -109,7 +109,11 @@ function recordLines(next: Writing, number: string, document: PostedDocument): v
         const line = at(position);
         const amount = base(amounts.reduce((sum, share) => sum + share, 0n));
         change(next.charges, charge, (known) => ({ ...known, allocated: [...known.allocated, { line, amount }] }));
-        document.to.forEach((to, place) => useEstimate(next, to, { line, date: document.date, kind, amount: estimatesUsed[place] ?? base(0n) }));
+        document.to.forEach((to, place) => {
+          useEstimate(next, to, { line, date: document.date, kind, amount: estimatesUsed[place] ?? base(0n) });
+          const share = { line, kind, amount: amounts[place] ?? base(0n) };
+          change(next.receiptLines, to, (known) => ({ ...known, landed: [...known.landed, share] }));
+        });
       });
       return;
     case 'estimate-closing':

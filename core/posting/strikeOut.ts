@@ -24,6 +24,7 @@ export function strikeOut(next: Writing, document: string): void {
     bills: without(line.bills),
     returns: without(line.returns),
     estimatesUsed: without(line.estimatesUsed),
+    landed: without(line.landed),
   }));
   each(next.charges, (charge) => ({ ...charge, allocated: without(charge.allocated) }));
   each(next.creditable, (line) => ({ ...line, credits: without(line.credits) }));

@@ -105,6 +105,7 @@ function receiptLine(books: Books, command: ReceiptCommand, line: Line, ordered:
     baseAmount,
     estimates: item === undefined ? [] : estimatesFor(books, ordered, received),
     estimatesUsed: [],
+    landed: [],
     bills: [],
     returns: [],
   };

@@ -10,6 +10,7 @@ import { postDocument, previewDocument } from '../commands/runCommand.ts';
 import { startImport } from '../imports/load.ts';
 import { readImport, stageImport } from '../imports/stage.ts';
 import { listDocuments, viewDocument } from '../queries/documents.ts';
+import { readHeldStock, readLineValue } from '../queries/held.ts';
 import { readJournal, readTrialBalance } from '../queries/ledger.ts';
 import {
   countWaiting,
@@ -73,6 +74,8 @@ function readRoutes(router: Router, context: Context): void {
   implement(router, context, api.document, async ({ params }) => viewDocument(manager, await currency(), params.id));
   implement(router, context, api.stock, async () => listStock(manager, await currency()));
   implement(router, context, api.stockCard, async ({ params }) => readStockCard(manager, await currency(), params.item, params.warehouse));
+  implement(router, context, api.heldStock, async ({ params, query }) => readHeldStock(manager, await currency(), params, query));
+  implement(router, context, api.lineValue, async ({ query }) => readLineValue(manager, await currency(), query.line, query));
   implement(router, context, api.journal, async ({ query }) => readJournal(manager, await currency(), query.before, query.account));
   implement(router, context, api.trialBalance, async ({ query }) => readTrialBalance(manager, await currency(), query.asOf ?? todayOf(context)));
   implement(router, context, api.waiting, ({ user }) => countWaiting(manager, user.id));

@@ -1,6 +1,7 @@
 import type { EntityManager } from 'typeorm';
 import type { BodyOf } from '@obolus/contract/commands';
 import type { ImportKind } from '@obolus/contract/roles';
+import { KEPT_BY } from '@obolus/core/posting/books';
 import { isCurrency } from '@obolus/core/exact/currencies';
 import { isDay } from '@obolus/core/exact/calendar';
 import { parseDecimal } from '@obolus/core/exact/decimal';
@@ -71,27 +72,37 @@ const known = (fields: Fields, field: string, map: ReadonlyMap<string, unknown>)
 const items: RowImport = {
   into: 'rows',
   required: ['number', 'name', 'unit', 'method'],
-  optional: ['weight', 'volume', 'tariff_code', 'origin'],
+  optional: ['weight', 'volume', 'tariff_code', 'origin', 'standard'],
   key: (fields) => fold(of(fields, 'number')),
   check: (fields, lookups) => [
     ...(lookups.items.has(fold(of(fields, 'number'))) ? [says('number', 'there is an item of this number already')] : []),
-    ...(['fifo', 'average', ''].includes(of(fields, 'method')) ? [] : [says('method', 'write fifo or average')]),
+    ...(of(fields, 'method') === '' || KEPT_BY[of(fields, 'method')] ? [] : [says('method', `write ${Object.keys(KEPT_BY).join(', ')}`)]),
+    ...(of(fields, 'method') === 'standard' && of(fields, 'standard') === '' ? [says('standard', 'fill in the standard cost')] : []),
+    ...(of(fields, 'method') !== 'standard' && of(fields, 'standard') !== ''
+      ? [says('standard', 'only goods at standard cost have one: leave this empty')]
+      : []),
+    ...decimal(fields, 'standard', PRICE_PLACES),
     ...decimal(fields, 'weight', QUANTITY_PLACES),
     ...decimal(fields, 'volume', QUANTITY_PLACES),
     ...(/^([A-Z]{2})?$/.test(of(fields, 'origin')) ? [] : [says('origin', 'write the two letters of the country, like NZ')]),
     ...tooLong(fields, { number: 40, name: 160, unit: 20, tariff_code: 20 }),
   ],
   insert: (manager, fields) =>
-    manager.query('INSERT INTO item (number, name, unit, method, weight, volume, tariff_code, origin) VALUES (?, ?, ?, ?, ?, ?, ?, ?)', [
-      of(fields, 'number'),
-      of(fields, 'name'),
-      of(fields, 'unit'),
-      of(fields, 'method'),
-      scaled(fields, 'weight', QUANTITY_PLACES),
-      scaled(fields, 'volume', QUANTITY_PLACES),
-      of(fields, 'tariff_code'),
-      of(fields, 'origin'),
-    ]),
+    manager.query(
+      'INSERT INTO item (number, name, unit, method, tracking, standard, weight, volume, tariff_code, origin) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
+      [
+        of(fields, 'number'),
+        of(fields, 'name'),
+        of(fields, 'unit'),
+        KEPT_BY[of(fields, 'method')]?.method,
+        KEPT_BY[of(fields, 'method')]?.tracking,
+        scaled(fields, 'standard', PRICE_PLACES),
+        scaled(fields, 'weight', QUANTITY_PLACES),
+        scaled(fields, 'volume', QUANTITY_PLACES),
+        of(fields, 'tariff_code'),
+        of(fields, 'origin'),
+      ],
+    ),
 };
 
 const vendors: RowImport = {
@@ -150,16 +161,26 @@ const rates: RowImport = {
 const openingStock: DocumentImport = {
   into: 'opening',
   required: ['item', 'warehouse', 'date', 'quantity', 'value'],
-  optional: [],
+  optional: ['lots'],
   group: (fields) => `${of(fields, 'date')}|${fold(of(fields, 'warehouse'))}`,
-  columns: { item: 'item', quantity: 'quantity', value: 'value', date: 'date', warehouse: 'warehouse' },
+  columns: { item: 'item', quantity: 'quantity', value: 'value', date: 'date', warehouse: 'warehouse', lots: 'lots' },
   check: (fields, lookups) => [...known(fields, 'item', lookups.items), ...known(fields, 'warehouse', lookups.warehouses)],
   body: (rows, lookups) => ({
     date: of(rows[0] ?? {}, 'date'),
     warehouse: lookups.warehouses.get(fold(of(rows[0] ?? {}, 'warehouse'))) ?? '0',
-    lines: rows.map((fields) => ({ item: lookups.items.get(fold(of(fields, 'item'))) ?? '', quantity: of(fields, 'quantity'), value: of(fields, 'value') })),
+    lines: rows.map((fields) => ({
+      ...{ item: lookups.items.get(fold(of(fields, 'item'))) ?? '', quantity: of(fields, 'quantity'), value: of(fields, 'value') },
+      ...(of(fields, 'lots') === '' ? {} : { lots: lotsOf(of(fields, 'lots')) }),
+    })),
   }),
 };
+
+/** Lots as `A-1: 20 | A-2: 16`, serial numbers as `A-1 | A-2`. */
+const lotsOf = (written: string): { lot: string; quantity: string }[] =>
+  written.split('|').map((part) => {
+    const [lot = '', quantity = '1'] = part.split(':').map((word) => word.trim());
+    return { lot, quantity };
+  });
 
 const orders: DocumentImport = {
   into: 'order',

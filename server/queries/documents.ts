@@ -3,11 +3,14 @@ import type { api } from '@obolus/contract/api';
 import type { ReplyOf } from '@obolus/contract/endpoint';
 import type { DocumentKind } from '@obolus/contract/roles';
 import type { DocumentView } from '@obolus/contract/views';
-import { accountOf, type AccountKey } from '@obolus/core/books/accounts';
-import { readable, type EntryLine } from '@obolus/core/books/journal';
-import { base, formatRate, fraction, lineAmount, price, quantity, rate } from '@obolus/core/exact/amounts';
+import type { AccountKey } from '@obolus/core/books/accounts';
+import type { EntryLine } from '@obolus/core/books/journal';
+import type { LotPart } from '@obolus/core/costing/pool';
+import { base, formatQuantity, formatRate, fraction, lineAmount, price, quantity, rate } from '@obolus/core/exact/amounts';
 import { RequestError } from '../commands/failures.ts';
+import { readLotsOf } from '../storage/load/movements.ts';
 import { groupBy } from '../storage/groupBy.ts';
+import { entryLines } from './entries.ts';
 import { big, showAmount, showDiscount, showPrice, showQuantity, text, type Row } from './figures.ts';
 import { trailOf } from './trail.ts';
 
@@ -78,7 +81,8 @@ export async function viewDocument(manager: EntityManager, baseCurrency: string,
   const kind = text(header.kind) as DocumentKind;
   const currency = text(header.currency);
   const rows: Row[] = await manager.query(LINES[kind], kind === 'bill' ? [id, id, id, id] : [id]);
-  const lines = rows.map((row) => lineOf(kind, row, currency, baseCurrency));
+  const lots = await readLotsOf({ manager, locking: false }, 'm.document_id = ?', [id]);
+  const lines = rows.map((row) => ({ ...lineOf(kind, row, currency, baseCurrency), lots: (lots.get(`${id}/${text(row.line_no)}`) ?? []).map(lotOf) }));
   const oneCurrency = lines.every((line) => line.currency === currency);
   const total = oneCurrency ? rows.reduce((sum, row) => sum + amountOf(kind, row, currency), 0n) : await valueIn(manager, id);
   return {
@@ -109,7 +113,7 @@ export async function listDocuments(
 ): Promise<ReplyOf<typeof api.documents>> {
   const rows: Row[] = await manager.query(
     `SELECT d.id, d.number, d.date, d.currency, d.reference, COALESCE(v.name, d.customer, '') AS party,
-            COALESCE((SELECT SUM(b.amount) FROM bill_line b WHERE b.document_id = d.id), 0) + COALESCE((SELECT SUM(c.amount) FROM bill_charge c WHERE c.document_id = d.id), 0) AS billed,
+            ${['bill_line', 'bill_charge', 'bill_expense', 'bill_tax'].map((table) => `COALESCE((SELECT SUM(b.amount) FROM ${table} b WHERE b.document_id = d.id), 0)`).join(' + ')} AS billed,
             COALESCE((SELECT SUM(j.amount) FROM journal_line j WHERE j.document_id = d.id AND j.amount > 0), 0) AS journal
      FROM document d LEFT JOIN vendor v ON v.id = d.vendor_id WHERE d.kind = ? AND (? IS NULL OR d.id < ?) ORDER BY d.id DESC LIMIT 200`,
     [kind, before ?? null, before ?? null],
@@ -137,7 +141,9 @@ function amountOf(kind: DocumentKind, row: Row, currency: string): bigint {
   return big(row.amount);
 }
 
-function lineOf(kind: DocumentKind, row: Row, documentCurrency: string, baseCurrency: string): Line {
+const lotOf = ({ lot, quantity: part }: LotPart): Line['lots'][number] => ({ lot, quantity: formatQuantity(part) });
+
+function lineOf(kind: DocumentKind, row: Row, documentCurrency: string, baseCurrency: string): Omit<Line, 'lots'> {
   const currency = kind === 'receipt' ? text(row.currency) : documentCurrency;
   return {
     line: text(row.line_no),
@@ -217,11 +223,5 @@ export function journalLines(rows: readonly Row[], currency: string): DocumentVi
     const said = Object.fromEntries(Object.entries(about).filter(([, value]) => value != null));
     return [{ account: row.account as AccountKey, amount: base(big(row.amount)), ofValues: Number(row.of_values) === 1, ...said }];
   });
-  return readable({ date: '', lines }).map((line) => ({
-    account: line.account,
-    accountName: accountOf(line.account).name,
-    amount: showAmount(line.amount.toString(), currency),
-    ...(line.item === undefined ? {} : { item: line.item }),
-    ...(line.vendor === undefined ? {} : { vendor: line.vendor }),
-  }));
+  return entryLines({ date: '', lines }, currency);
 }

@@ -19,15 +19,25 @@ export async function viewEntries(manager: EntityManager, entries: readonly Entr
   );
   return entries.map((entry) => ({
     date: entry.date,
-    lines: readable(entry).map((line) => ({
-      account: line.account,
-      accountName: accountOf(line.account).name,
-      amount: formatAmount(line.amount, currency),
-      ...(line.item === undefined ? {} : { item: items.get(line.item) ?? '' }),
-      ...(line.vendor === undefined ? {} : { vendor: vendors.get(line.vendor) ?? '' }),
-    })),
+    lines: entryLines(
+      entry,
+      currency,
+      (item) => items.get(item) ?? '',
+      (vendor) => vendors.get(vendor) ?? '',
+    ),
   }));
 }
+
+/** The lines of an entry, with the names of what they are about. */
+export function entryLines(entry: Entry, currency: string, itemName = itself, vendorName = itself): EntryView['lines'] {
+  return readable(entry).map(({ account, amount, item, vendor, expense, department, location, project }) => {
+    const about = { item: item && itemName(item), vendor: vendor && vendorName(vendor), expense, department, location, project };
+    const said = Object.fromEntries(Object.entries(about).filter(([, value]) => value !== undefined));
+    return { account, accountName: accountOf(account).name, amount: formatAmount(amount, currency), ...said };
+  });
+}
+
+const itself = (name: string): string => name;
 
 async function namesOf(manager: EntityManager, table: 'item' | 'vendor', ids: readonly string[]): Promise<Map<string, string>> {
   if (ids.length === 0) return new Map();

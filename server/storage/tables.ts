@@ -117,7 +117,7 @@ export const facts = {
     },
     {
       unique: { document_number_once: ['kind', 'number'], document_key_once: ['idempotency_key'] },
-      indices: { document_by_kind: ['kind', 'id'], document_by_vendor: ['vendor_id', 'kind'] },
+      indices: { document_by_kind: ['kind', 'id'], document_by_vendor: ['vendor_id', 'kind'], document_by_entry: ['entered_at'] },
     },
   ),
   /** Which documents build on which: none can be reversed while another stands on it. */

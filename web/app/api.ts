@@ -74,6 +74,7 @@ export const server = createApi({
       document: read('document', 'Books'),
       stock: read('stock', 'Books'),
       stockCard: read('stockCard', 'Books'),
+      heldStock: read('heldStock', 'Books'),
       journal: read('journal', 'Books'),
       trialBalance: read('trialBalance', 'Books'),
       waiting: read('waiting', 'Books', 'Drafts'),

@@ -50,7 +50,8 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
   useEffect(() => {
     if (draft || stored.isFetching || stored.isUninitialized) return;
     const found = stored.data?.kind === kind ? stored.data : undefined;
-    dispatch(opened({ id, kind, body: found?.body ?? latest.current.blank(), version: found?.version ?? 0 }));
+    // What an earlier edition kept may lack a field that is new.
+    dispatch(opened({ id, kind, body: { ...latest.current.blank(), ...(found?.body ?? {}) }, version: found?.version ?? 0 }));
   }, [draft, stored, dispatch, id, kind]);
 
   const body = draft?.body as Body | undefined;

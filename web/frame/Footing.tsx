@@ -1,5 +1,6 @@
 import { useEffect, useState, type ReactNode } from 'react';
 import type { EntryView } from '@obolus/contract/commands';
+import { aboutLine } from '../parts/aboutLine.ts';
 import type { Entering } from '../drafts/useDraft.ts';
 import { difference, isNegative, isZero, sumOf } from '../parts/exact.ts';
 import { showDay, showFigure } from '../parts/figures.ts';
@@ -72,7 +73,7 @@ export function JournalSides({ entries }: { entries: readonly EntryView[] }) {
         {name}, {company.currency}
       </h2>
       {some.map((line, position) => {
-        const label = [line.accountName, line.item ?? line.vendor].filter(Boolean).join(', ') + line.day;
+        const label = [line.accountName, aboutLine(line)].filter(Boolean).join(', ') + line.day;
         return (
           <div className="posting" key={position}>
             <span title={label}>{label}</span>

@@ -16,7 +16,7 @@ export function amountOfLine(qty: string, unitPrice: string, discount: string, c
   return formatAmount(lineAmount(quantity(q), price(p), fraction(d), currency), currency);
 }
 
-/** Sums of amounts and quantities, exact. */
+/** The sum of amounts in a currency, exact. */
 export function sumOf(texts: readonly (string | undefined)[], currency: string): string {
   const places = isCurrency(currency) ? decimalsOf(currency) : 2;
   return formatDecimal(
@@ -25,6 +25,12 @@ export function sumOf(texts: readonly (string | undefined)[], currency: string):
     places,
   );
 }
+
+export const sumOfQuantities = (texts: readonly string[]): string =>
+  formatDecimal(
+    texts.reduce((sum, text) => sum + (scaled(text, QUANTITY_PLACES) ?? 0n), 0n),
+    QUANTITY_PLACES,
+  );
 
 /** a − b, to the decimals that either has. */
 export function difference(a: string, b: string): string | undefined {

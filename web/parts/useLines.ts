@@ -3,7 +3,7 @@ import { useRef, type RefObject } from 'react';
 interface Lines<Line> {
   readonly table: RefObject<HTMLTableElement | null>;
   readonly set: (at: number, to: Partial<Line>) => void;
-  readonly add: () => void;
+  readonly add: (line?: Line) => void;
   readonly remove: (at: number) => void;
   /** Where a line stands among those that are sent, for finding what is wrong with it; -1 for a blank one. */
   readonly sentAt: (at: number) => number;
@@ -20,9 +20,9 @@ export function useLines<Line extends object>(
   return {
     table,
     set: (at, to) => change(lines.map((line, position) => (position === at ? { ...line, ...to } : line))),
-    add() {
-      change([...lines, blank]);
-      requestAnimationFrame(() => table.current?.querySelector<HTMLInputElement>('tbody tr:last-child input')?.focus());
+    add(line = blank) {
+      change([...lines, line]);
+      requestAnimationFrame(() => table.current?.querySelector<HTMLElement>('tbody tr:last-child :is(input, select)')?.focus());
     },
     remove: (at) => change(lines.length > 1 ? lines.filter((_, position) => position !== at) : [blank]),
     sentAt: (at) => lines.flatMap((line, position) => (isBlank(line) ? [] : [position])).indexOf(at),

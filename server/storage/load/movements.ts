@@ -19,7 +19,7 @@ export async function readMovements(reading: Reading, pool: string, after: Point
   );
   const worth = await readWorth(reading, pool, rows);
   const special = await readSpecial(reading, later, parameters);
-  const lots = withLots ? lotsByLine(await query(reading, `SELECT l.* ${LOTS_OF} WHERE ${later} ${IN_ORDER}`, parameters)) : new Map<LineId, LotPart[]>();
+  const lots = withLots ? await readLotsOf(reading, later, parameters) : new Map<LineId, LotPart[]>();
   const returns = await readReturns(reading, 'm.pool_id = ? AND m.back_id IS NOT NULL', [pool]);
   const owns = await readOwn(reading, [...special.values()], returns);
   return rows.map((row) => movementOf(row, { worth, special, lots, returns, owns }));
@@ -27,7 +27,6 @@ export async function readMovements(reading: Reading, pool: string, after: Point
 
 /** Before every day that a document may have. */
 export const FIRST_DAY = '0001-01-01';
-const LOTS_OF = 'FROM movement_lot l JOIN movement m ON m.document_id = l.document_id AND m.line_no = l.line_no';
 const IN_ORDER = 'ORDER BY l.document_id, l.line_no, l.position';
 
 interface Worth {
@@ -95,29 +94,34 @@ export async function readLots(reading: Reading, lines: readonly LineId[]): Prom
   return lotsByLine(await query(reading, `SELECT * FROM movement_lot l WHERE ${among(lines, 'l.document_id', 'l.line_no')} ${IN_ORDER}`, keysOf(lines)));
 }
 
+/** Lots and serial numbers of movements: `where` is about the movement `m`. */
+export async function readLotsOf(reading: Reading, where: string, parameters: unknown[]): Promise<Map<LineId, LotPart[]>> {
+  const from = 'FROM movement_lot l JOIN movement m ON m.document_id = l.document_id AND m.line_no = l.line_no';
+  return lotsByLine(await query(reading, `SELECT l.* ${from} WHERE ${where} ${IN_ORDER}`, parameters));
+}
+
+export const lotOf = (row: Row): LotPart => ({ lot: text(row.lot), quantity: quantityOf(row.quantity) });
+
 function lotsByLine(rows: readonly Row[]): Map<LineId, LotPart[]> {
   const found = byLine(rows, 'document_id', 'line_no');
-  return new Map([...found].map(([line, parts]) => [line, parts.map((part) => ({ lot: text(part.lot), quantity: quantityOf(part.quantity) }))]));
+  return new Map([...found].map(([line, parts]) => [line, parts.map(lotOf)]));
 }
 
 /** What went back to the vendor, by the line received, in the order of entry: `where` is about the returning movement `m`. */
 async function readReturns(reading: Reading, where: string, parameters: unknown[]): Promise<Map<LineId, ReturnedPart[]>> {
   const rows = await query(
     reading,
-    `SELECT m.document_id, m.line_no, m.quantity, m.back_id, m.back_line_no, m.back_price FROM movement m
+    `SELECT m.document_id, m.line_no, m.date, m.quantity, m.back_id, m.back_line_no, m.back_price FROM movement m
      WHERE ${where} AND ${stands('m.document_id')} ORDER BY m.document_id, m.line_no`,
     parameters,
   );
   if (rows.length === 0) return new Map();
-  const lots = lotsByLine(await query(reading, `SELECT l.* ${LOTS_OF} WHERE ${where} ${IN_ORDER}`, parameters));
+  const lots = await readLotsOf(reading, where, parameters);
   const found = byLine(rows, 'back_id', 'back_line_no');
-  return new Map(
-    [...found].map(([line, parts]) => [
-      line,
-      parts.map((part) => ({ line: idOf(part), quantity: quantityOf(part.quantity), price: baseOf(part.back_price), lots: lots.get(idOf(part)) ?? [] })),
-    ]),
-  );
+  return new Map([...found].map(([line, parts]) => [line, parts.map((part) => ({ ...returned(part), lots: lots.get(idOf(part)) ?? [] }))]));
 }
+
+const returned = (row: Row) => ({ line: idOf(row), date: text(row.date), quantity: quantityOf(row.quantity), price: baseOf(row.back_price) });
 
 /** What returned goods are worth by themselves: their price, and their share of what their receipt shares. */
 async function readOwn(reading: Reading, rows: readonly Row[], returns: ReadonlyMap<LineId, ReturnedPart[]>): Promise<Map<LineId, bigint>> {

@@ -16,6 +16,7 @@ import {
 } from '@obolus/core/costing/pool';
 import { base } from '@obolus/core/exact/amounts';
 import type { Item } from '@obolus/core/posting/books';
+import { groupBy } from '../groupBy.ts';
 import { FIRST_DAY, readMovements } from './movements.ts';
 import { baseOf, big, distinct, idOf, priceOf, quantityOf, query, stands, text, type Reading, type Row } from './rows.ts';
 import { readState } from './state.ts';
@@ -104,21 +105,29 @@ async function readCheckpoints(reading: Reading, where: string, parameters: unkn
 
 async function readEnds(reading: Reading, rows: ReadonlyMap<PoolId, Row>, wanted: readonly Wanted[]): Promise<Map<PoolId, PoolState>> {
   const withLayers = wanted.filter(({ layers }) => layers).map(({ pool }) => text(rows.get(pool)?.id));
-  const layers =
-    withLayers.length === 0
-      ? []
-      : await query(reading, 'SELECT * FROM pool_layer WHERE pool_id IN (?) ORDER BY pool_id, day, document_id, line_no, part_id, part_line_no, lot', [
-          withLayers,
-        ]);
+  const layers = groupBy(await readLayers(reading, withLayers), (row) => row.pool_id);
   return new Map(
     wanted.map(({ pool }) => {
       const row = rows.get(pool) as Row;
-      const own = layers.filter((layer) => layer.pool_id === row.id).map(layerOf);
-      const standard = row.standard == null ? undefined : priceOf(row.standard);
-      return [pool, { quantity: quantityOf(row.quantity), value: baseOf(row.value), layers: own, standard }];
+      return [pool, endState(row, layers.get(text(row.id)) ?? [])];
     }),
   );
 }
+
+const readLayers = async (reading: Reading, pools: readonly string[]): Promise<Row[]> =>
+  pools.length === 0
+    ? []
+    : query(reading, 'SELECT * FROM pool_layer WHERE pool_id IN (?) ORDER BY pool_id, day, document_id, line_no, part_id, part_line_no, lot', [pools]);
+
+const endState = (row: Row, layers: readonly Row[]): PoolState => ({
+  quantity: quantityOf(row.quantity),
+  value: baseOf(row.value),
+  layers: layers.map(layerOf),
+  standard: row.standard == null ? undefined : priceOf(row.standard),
+});
+
+/** What a pool holds now, by its row. */
+export const readEnd = async (reading: Reading, row: Row): Promise<PoolState> => endState(row, await readLayers(reading, [text(row.id)]));
 
 export interface DatedLayer extends Layer {
   readonly day: string;

@@ -23,26 +23,84 @@ import {
   type Reading,
   type Row,
 } from './rows.ts';
-import { readLots } from './movements.ts';
+import { lotOf } from './movements.ts';
+
+/** What else is known of a line: where it is found, and whether there is any, so that nothing is asked for in vain. */
+interface Further {
+  readonly exists: string;
+  readonly select: string;
+  /** The columns that name the line. */
+  readonly by: readonly [document: string, line: string];
+}
+
+const own = (table: string, order: string): Further => ({
+  exists: `SELECT 1 FROM ${table} t WHERE t.document_id = l.document_id AND t.line_no = l.line_no`,
+  select: `SELECT t.* FROM ${table} t WHERE LINES ORDER BY ${order}`,
+  by: ['document_id', 'line_no'],
+});
+
+/** Lines that cite the line by `<what>_id` and `<what>_line_no` and stand, in the order of entry, with the day of their document. */
+const citing = (table: string, what: string, more = '', joined = ''): Further => ({
+  exists: `SELECT 1 FROM ${table} t WHERE t.${what}_id = l.document_id AND t.${what}_line_no = l.line_no AND ${stands('t.document_id')}`,
+  select: `SELECT t.*, d.date${more} FROM ${table} t JOIN document d ON d.id = t.document_id ${joined} WHERE LINES AND ${stands('t.document_id')} ORDER BY t.document_id, t.line_no`,
+  by: [`${what}_id`, `${what}_line_no`],
+});
+
+const OF_ORDER = {
+  receipts: citing('receipt_line', 'order'),
+  reopened: {
+    exists: `SELECT 1 FROM return_line t JOIN receipt_line r ON r.document_id = t.receipt_id AND r.line_no = t.receipt_line_no
+      WHERE t.replaces = 1 AND r.order_id = l.document_id AND r.order_line_no = l.line_no AND ${stands('t.document_id')}`,
+    select: `SELECT b.document_id, b.line_no, b.quantity, t.order_id, t.order_line_no, b.billed, b.billed_amount, b.billed_goods, b.billed_variance, d.date
+      FROM return_line b JOIN receipt_line t ON t.document_id = b.receipt_id AND t.line_no = b.receipt_line_no JOIN document d ON d.id = b.document_id
+      WHERE b.replaces = 1 AND LINES AND ${stands('b.document_id')} ORDER BY b.document_id, b.line_no`,
+    by: ['order_id', 'order_line_no'],
+  },
+  ahead: citing('bill_line', 'order'),
+  estimates: own('order_estimate', 't.kind'),
+} satisfies Record<string, Further>;
+
+const OF_RECEIPT = {
+  ahead: own('receipt_ahead', 't.ahead_id, t.ahead_line_no'),
+  estimates: own('receipt_estimate', 't.kind'),
+  lots: own('movement_lot', 't.document_id, t.line_no, t.position'),
+  used: citing('estimate_use', 'receipt'),
+  landed: citing('allocation_share', 'receipt', ', c.kind', 'JOIN bill_charge c ON c.document_id = t.charge_id AND c.line_no = t.charge_line_no'),
+  bills: citing('bill_line', 'receipt'),
+  returns: citing('return_line', 'receipt'),
+} satisfies Record<string, Further>;
+
+type Found<Parts> = { readonly [Name in keyof Parts]: ReadonlyMap<LineId, Row[]> };
+
+/** Lines of a table with their document, and with what else is known of them. */
+async function readLines<Parts extends Readonly<Record<string, Further>>>(
+  reading: Reading,
+  lines: readonly LineId[],
+  table: string,
+  parts: Parts,
+): Promise<{ rows: Row[]; found: Found<Parts> }> {
+  const names = Object.keys(parts) as (keyof Parts & string)[];
+  const flags = names.map((name) => `EXISTS (${parts[name]?.exists ?? ''}) AS has_${name}`).join(', ');
+  const rows = await query(
+    reading,
+    `SELECT l.*, d.vendor_id, d.currency AS document_currency, d.date, d.warehouse_id, ${flags} FROM ${table} l JOIN document d ON d.id = l.document_id
+     WHERE ${among(lines, 'l.document_id', 'l.line_no')} AND ${stands('d.id')}`,
+    keysOf(lines),
+  );
+  const found: Record<string, ReadonlyMap<LineId, Row[]>> = {};
+  for (const name of names) {
+    const { select, by } = parts[name] as Further;
+    const some = rows.some((row) => isTrue(row[`has_${name}`]));
+    const all = some ? await query(reading, select.replace('LINES', among(lines, `t.${by[0]}`, `t.${by[1]}`)), keysOf(lines)) : [];
+    found[name] = byLine(all, by[0], by[1]);
+  }
+  return { rows, found: found as Found<Parts> };
+}
 
 /** Order lines with all that cites them: receipts, bills ahead of the goods, goods that went back to be replaced. */
 export async function readOrderLines(reading: Reading, lines: readonly LineId[]): Promise<OrderLine[]> {
-  const keys = keysOf(lines);
-  const rows = await query(
-    reading,
-    `SELECT l.*, d.vendor_id, d.currency, d.date FROM order_line l JOIN document d ON d.id = l.document_id WHERE ${among(lines, 'l.document_id', 'l.line_no')} AND ${stands('d.id')}`,
-    keys,
-  );
-  const receipts = await citing(reading, 'SELECT r.* FROM receipt_line r WHERE', 'r', 'order', lines);
-  const reopened = await query(
-    reading,
-    `SELECT b.document_id, b.line_no, b.quantity, r.order_id, r.order_line_no, b.billed, b.billed_amount, b.billed_goods, b.billed_variance, d.date
-     FROM return_line b JOIN receipt_line r ON r.document_id = b.receipt_id AND r.line_no = b.receipt_line_no JOIN document d ON d.id = b.document_id
-     WHERE b.replaces = 1 AND ${among(lines, 'r.order_id', 'r.order_line_no')} AND ${stands('b.document_id')} ORDER BY b.document_id, b.line_no`,
-    keys,
-  );
-  const ahead = await citing(reading, 'SELECT b.*, d.date FROM bill_line b JOIN document d ON d.id = b.document_id WHERE', 'b', 'order', lines);
-  const aheadLines = [...ahead, ...reopened].map((row) => idOf(row));
+  const { rows, found } = await readLines(reading, lines, 'order_line', OF_ORDER);
+  const aheadLines = [...found.ahead.values(), ...found.reopened.values()].flat().map((row) => idOf(row));
   const taken = byLine(
     aheadLines.length === 0
       ? []
@@ -54,34 +112,23 @@ export async function readOrderLines(reading: Reading, lines: readonly LineId[])
     'ahead_id',
     'ahead_line_no',
   );
-  const estimates = byLine(
-    await query(reading, `SELECT * FROM order_estimate e WHERE ${among(lines, 'e.document_id', 'e.line_no')} ORDER BY e.kind`, keys),
-    'document_id',
-    'line_no',
-  );
-  const [receiptsOf, reopenedOf, aheadOf] = [receipts, reopened, ahead].map((found) => byLine(found, 'order_id', 'order_line_no'));
   return rows.map((row) => {
     const id = idOf(row);
-    const quantities = (found: Row[] | undefined) => (found ?? []).map((part) => ({ line: idOf(part), quantity: quantityOf(part.quantity) }));
-    const back = (reopenedOf?.get(id) ?? []).filter((part) => big(part.billed) > 0n).map((part) => aheadOfReturn(part, taken));
+    const quantities = (cited: Row[] | undefined) => (cited ?? []).map((part) => ({ line: idOf(part), quantity: quantityOf(part.quantity) }));
+    const reopened = found.reopened.get(id) ?? [];
+    const back = reopened.filter((part) => big(part.billed) > 0n).map((part) => aheadOfReturn(part, taken));
     return {
-      ...{ id, vendor: text(row.vendor_id), currency: text(row.currency), date: text(row.date), bought: boughtOf(row) },
+      ...{ id, vendor: text(row.vendor_id), currency: text(row.document_currency), date: text(row.date), bought: boughtOf(row) },
       ...{ quantity: quantityOf(row.quantity), price: priceOf(row.price), discount: fractionOf(row.discount), dimensions: dimensionsOf(row) },
-      estimates: (estimates.get(id) ?? []).map(estimateOf),
-      receipts: quantities(receiptsOf?.get(id)),
-      reopened: quantities(reopenedOf?.get(id)),
-      aheads: [...(aheadOf?.get(id) ?? []).map((part) => aheadOfBill(part, taken)), ...back].sort((a, b) => entered(a.line) - entered(b.line)),
+      estimates: (found.estimates.get(id) ?? []).map(estimateOf),
+      receipts: quantities(found.receipts.get(id)),
+      reopened: quantities(reopened),
+      aheads: [...(found.ahead.get(id) ?? []).map((part) => aheadOfBill(part, taken)), ...back].sort((a, b) => entered(a.line) - entered(b.line)),
     };
   });
 }
 
 const entered = (line: LineId): number => Number(line.split('/')[0]);
-
-/** Standing lines that cite others by the columns `<what>_id` and `<what>_line_no`, in the order of entry. */
-function citing(reading: Reading, select: string, alias: string, what: string, lines: readonly LineId[]): Promise<Row[]> {
-  const cited = among(lines, `${alias}.${what}_id`, `${alias}.${what}_line_no`);
-  return query(reading, `${select} ${cited} AND ${stands(`${alias}.document_id`)} ORDER BY ${alias}.document_id, ${alias}.line_no`, keysOf(lines));
-}
 
 function aheadOfBill(row: Row, taken: ReadonlyMap<LineId, Row[]>): Ahead {
   const asked = row.difference === 'credit' ? big(row.price_difference) : 0n;
@@ -118,37 +165,26 @@ function estimateOf(row: Row): Estimate {
   }
 }
 
-/** Received lines with all that cites them: bills, returns, what became of their estimates. */
+/** Received lines with all that cites them: bills, returns, charges that landed, what became of their estimates. */
 export async function readReceiptLines(reading: Reading, lines: readonly LineId[]): Promise<ReceiptLine[]> {
-  const keys = keysOf(lines);
-  const rows = await query(
-    reading,
-    `SELECT l.*, d.vendor_id, d.date, d.warehouse_id FROM receipt_line l JOIN document d ON d.id = l.document_id
-     WHERE ${among(lines, 'l.document_id', 'l.line_no')} AND ${stands('d.id')}`,
-    keys,
-  );
-  const own = (table: string, order: string) =>
-    query(reading, `SELECT * FROM ${table} t WHERE ${among(lines, 't.document_id', 't.line_no')} ORDER BY ${order}`, keys);
-  const dated = (table: string) => citing(reading, `SELECT t.*, d.date FROM ${table} t JOIN document d ON d.id = t.document_id WHERE`, 't', 'receipt', lines);
-  const ahead = byLine(await own('receipt_ahead', 't.ahead_id, t.ahead_line_no'), 'document_id', 'line_no');
-  const estimates = byLine(await own('receipt_estimate', 't.kind'), 'document_id', 'line_no');
-  const used = byLine(await dated('estimate_use'), 'receipt_id', 'receipt_line_no');
-  const bills = byLine(await dated('bill_line'), 'receipt_id', 'receipt_line_no');
-  const returns = byLine(await dated('return_line'), 'receipt_id', 'receipt_line_no');
-  const lots = await readLots(reading, lines);
+  const { rows, found } = await readLines(reading, lines, 'receipt_line', OF_RECEIPT);
   return rows.map((row) => {
     const id = idOf(row);
     const item = row.item_id;
+    const of = (part: keyof typeof found) => found[part].get(id) ?? [];
+    const charge = (part: Row) => ({ line: idOf(part), kind: text(part.kind), amount: baseOf(part.amount) });
     return {
       ...{ id, of: idOf(row, 'order_id', 'order_line_no'), vendor: text(row.vendor_id), currency: text(row.currency), rate: rateOf(row.rate) },
       ...{ date: text(row.date), bought: boughtOf(row), pool: item == null ? undefined : poolId(item, text(row.warehouse_id)) },
-      ...{ quantity: quantityOf(row.quantity), lots: lots.get(id) ?? [], origin: text(row.origin), preference: isTrue(row.preference) },
-      ...{ dimensions: dimensionsOf(row), amount: amountOf(row.amount), baseAmount: baseOf(row.base_amount) },
-      ahead: (ahead.get(id) ?? []).map((part) => ({ ...aheadTaken(part), of: idOf(part, 'ahead_id', 'ahead_line_no') })),
-      estimates: (estimates.get(id) ?? []).map((estimate) => ({ kind: text(estimate.kind), amount: baseOf(estimate.amount) })),
-      estimatesUsed: (used.get(id) ?? []).map((use) => ({ line: idOf(use), date: text(use.date), kind: text(use.kind), amount: baseOf(use.amount) })),
-      bills: (bills.get(id) ?? []).map(billedPart),
-      returns: (returns.get(id) ?? []).map(returnedLine),
+      ...{ quantity: quantityOf(row.quantity), origin: text(row.origin), preference: isTrue(row.preference), dimensions: dimensionsOf(row) },
+      ...{ amount: amountOf(row.amount), baseAmount: baseOf(row.base_amount) },
+      lots: of('lots').map(lotOf),
+      ahead: of('ahead').map((part) => ({ ...aheadTaken(part), of: idOf(part, 'ahead_id', 'ahead_line_no') })),
+      estimates: of('estimates').map((estimate) => ({ kind: text(estimate.kind), amount: baseOf(estimate.amount) })),
+      estimatesUsed: of('used').map((use) => ({ ...charge(use), date: text(use.date) })),
+      landed: of('landed').map(charge),
+      bills: of('bills').map(billedPart),
+      returns: of('returns').map(returnedLine),
     };
   });
 }

@@ -1,6 +1,5 @@
 import { Link, useNavigate, useParams } from 'react-router';
 import type { BodyOf } from '@obolus/contract/commands';
-import { CHARGE_KINDS } from '@obolus/contract/commands';
 import type { ReceivedLine } from '@obolus/contract/views';
 import { server } from '../../app/api.ts';
 import { useDraft, wrongAt, type Entering } from '../../drafts/useDraft.ts';
@@ -16,15 +15,18 @@ import { CurrencyField, DateField } from '../../parts/HeaderFields.tsx';
 import { Lookup } from '../../parts/Lookup.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { Signal } from '../../parts/Signal.tsx';
+import { furtherToSend, type FurtherLine } from './further.ts';
+import { FurtherLines } from './FurtherLines.tsx';
 
-type Decision = 'cost' | 'variance';
+type Decision = BodyOf<'bill'>['lines'][number]['difference'];
 interface BilledLine {
   readonly quantity: string;
   readonly price: string;
   readonly difference: Decision;
 }
-interface Body extends Omit<BodyOf<'bill'>, 'lines'> {
+interface Body extends Omit<BodyOf<'bill'>, 'lines' | 'charges' | 'expenses' | 'tax'> {
   readonly billed: Readonly<Record<string, BilledLine>>;
+  readonly further: readonly FurtherLine[];
 }
 
 const openOf = (line: ReceivedLine): string => difference(line.received, line.billed) ?? '0';
@@ -113,14 +115,15 @@ function Bill({ vendor, draft, lines }: { vendor: string; draft: string; lines: 
       date: me.company.today,
       currency: lines[0]?.currency ?? party?.currency ?? me.company.currency,
       billed: {},
-      charges: [],
+      further: [],
     }),
-    toCommand: ({ billed, charges, ...body }) => {
+    toCommand: ({ billed, further, ...body }) => {
       const cited = lines
         .filter((line) => billed[line.line]?.quantity)
         .map((line) => ({ of: line.line, discount: line.discount, ...(billed[line.line] as BilledLine) }));
-      const given = charges.filter((charge) => charge.amount !== '');
-      return cited.length + given.length === 0 ? undefined : { ...body, lines: cited, charges: given };
+      const given = furtherToSend(further);
+      const nothing = [cited, ...Object.values(given)].every((list) => list.length === 0);
+      return nothing ? undefined : { ...body, lines: cited, ...given };
     },
     title: (body) => `Bill ${body.number} of ${party?.name ?? ''}`,
   });
@@ -128,7 +131,7 @@ function Bill({ vendor, draft, lines }: { vendor: string; draft: string; lines: 
   const mayBill = useMayPost('bill');
   if (!body || !party) return null;
   const inCurrency = lines.filter((line) => line.currency === body.currency);
-  const total = sumOf([...inCurrency.map((line) => lineTotal(body, line)), ...body.charges.map((charge) => charge.amount)], body.currency);
+  const total = sumOf([...inCurrency.map((line) => lineTotal(body, line)), ...body.further.map((line) => line.amount)], body.currency);
   return (
     <div className="screen">
       <Head title={party.name} more={body.number || 'vendor bill'} about={`${body.currency}, due ${party.termsDays} days after the bill`}>
@@ -151,7 +154,13 @@ function Bill({ vendor, draft, lines }: { vendor: string; draft: string; lines: 
           <CurrencyField name="Currency" body={body} change={change} refusals={refusals} />
         </div>
         {inCurrency.length > 0 && <BillGrid entering={entering} body={body} lines={inCurrency} />}
-        <Charges entering={entering} body={body} goods={inCurrency.length > 0} />
+        <FurtherLines
+          lines={body.further}
+          change={(further) => change({ further })}
+          refusals={refusals}
+          currency={body.currency}
+          goods={inCurrency.length > 0}
+        />
         <p className="flex justify-end items-baseline gap-4 pt-1">
           <span className="dim">Total of the bill, {body.currency}</span>
           <span
@@ -166,8 +175,10 @@ function Bill({ vendor, draft, lines }: { vendor: string; draft: string; lines: 
         entering={entering}
         allowed={mayBill}
         action="Post bill"
-        waitingFor="Enter the vendor’s number and what the bill covers: quantities against receipts, or charges."
-        note={<p className="dim">A price that differs goes into the goods, or to purchase price variance, as decided on its line.</p>}
+        waitingFor="Enter the vendor’s number and what the bill covers: quantities against receipts, charges, expenses, tax."
+        note={
+          <p className="dim">A price that differs goes into the goods, to purchase price variance, or is asked back as a credit, as decided on its line.</p>
+        }
       />
     </div>
   );
@@ -202,7 +213,7 @@ function BillGrid({ entering: { change, refusals }, body, lines }: { entering: E
           </th>
           <th className="num min-w-[70px]">Billed at</th>
           <th className="num min-w-[86px]">Amount</th>
-          <th className="min-w-[96px]">Difference</th>
+          <th className="min-w-[122px]">Difference</th>
         </tr>
       </thead>
       <tbody onKeyDown={gridKeys({})}>
@@ -252,6 +263,7 @@ function BillGrid({ entering: { change, refusals }, body, lines }: { entering: E
                     options={[
                       ['cost', 'into cost'],
                       ['variance', 'to variance'],
+                      ['credit', 'ask for credit'],
                     ]}
                     onChange={(to) => set(line, { difference: to as Decision })}
                   />
@@ -262,68 +274,5 @@ function BillGrid({ entering: { change, refusals }, body, lines }: { entering: E
         })}
       </tbody>
     </table>
-  );
-}
-
-function Charges({ entering: { change, refusals }, body, goods }: { entering: Entering<Body>; body: Body; goods: boolean }) {
-  const rows = body.charges.length > 0 ? body.charges : goods ? [] : [{ kind: 'freight' as const, amount: '' }];
-  const set = (at: number, to: Partial<(typeof rows)[number]>) =>
-    change({ charges: rows.map((charge, position) => (position === at ? { ...charge, ...to } : charge)) });
-  const unused = CHARGE_KINDS.find((kind) => !rows.some((charge) => charge.kind === kind));
-  const add = () => unused && change({ charges: [...rows, { kind: unused, amount: '' }] });
-  const sent = rows.flatMap((charge, position) => (charge.amount === '' ? [] : [position]));
-  return (
-    <section className="py-4 max-w-[520px]" aria-label="Charges on this bill">
-      {rows.length > 0 && (
-        <table className="sheet" aria-label="Charges">
-          <thead>
-            <tr>
-              <th>Charge</th>
-              <th className="num min-w-[140px]">Amount, {body.currency}</th>
-              <th className="min-w-[30px]">
-                <span className="sr-only">Take out</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody onKeyDown={gridKeys({ onLastEnter: add })}>
-            {rows.map((charge, at) => (
-              <tr key={at}>
-                <td>
-                  <Choice
-                    label={`Kind of charge ${at + 1}`}
-                    value={charge.kind}
-                    options={CHARGE_KINDS.map((kind) => [kind, kind] as const)}
-                    wrong={wrongAt(refusals, `/charges/${sent.indexOf(at)}/kind`)}
-                    onChange={(kind) => set(at, { kind: kind as (typeof CHARGE_KINDS)[number] })}
-                  />
-                </td>
-                <td>
-                  <FigureCell
-                    label={`Amount of charge ${at + 1}`}
-                    value={charge.amount}
-                    wrong={wrongAt(refusals, `/charges/${sent.indexOf(at)}/amount`)}
-                    onChange={(amount) => set(at, { amount })}
-                  />
-                </td>
-                <td className="num">
-                  <button
-                    type="button"
-                    className="dim hover:text-over"
-                    tabIndex={-1}
-                    aria-label={`Take out charge ${at + 1}`}
-                    onClick={() => change({ charges: rows.filter((_, position) => position !== at) })}
-                  >
-                    ✕
-                  </button>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
-      <button type="button" className="act pt-2" onClick={add} disabled={!unused}>
-        {goods && rows.length === 0 ? 'Add a charge that stands on this bill' : 'Another charge'}
-      </button>
-    </section>
   );
 }

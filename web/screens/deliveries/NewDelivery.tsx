@@ -1,3 +1,4 @@
+import { Fragment } from 'react';
 import { useParams } from 'react-router';
 import type { BodyOf } from '@obolus/contract/commands';
 import { server } from '../../app/api.ts';
@@ -9,6 +10,8 @@ import { showFigure } from '../../parts/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
 import { DateField, WarehouseField } from '../../parts/HeaderFields.tsx';
+import { LotsOut } from '../../parts/LotCells.tsx';
+import { lotsToSend } from '../../parts/lots.ts';
 import { Lookup } from '../../parts/Lookup.tsx';
 import { useLines } from '../../parts/useLines.ts';
 
@@ -30,7 +33,10 @@ export function NewDelivery() {
     id: draft,
     blank: () => ({ customer: '', date: me.company.today, warehouse: '', lines: [NO_LINE] }),
     toCommand: (body) => {
-      const lines = body.lines.filter((line) => !isBlank(line));
+      const trackingOf = (id: string) => items.data?.rows.find((item) => item.id === id)?.tracking ?? 'none';
+      const lines = body.lines
+        .filter((line) => !isBlank(line))
+        .map(({ lots, ...line }) => ({ ...line, ...lotsToSend(trackingOf(line.item), lots, line.quantity) }));
       return lines.length === 0 ? undefined : { ...body, warehouse: body.warehouse || first, lines };
     },
     title: (body) => `Delivery to ${body.customer || 'a customer'}`,
@@ -66,43 +72,58 @@ export function NewDelivery() {
               </th>
             </tr>
           </thead>
-          <tbody onKeyDown={gridKeys({ onLastEnter: add, onRemove: remove })}>
+          <tbody onKeyDown={gridKeys({ onLastEnter: () => add(), onRemove: remove })}>
             {body.lines.map((line, at) => {
               const held = stock.data?.rows.find((row) => row.item.id === line.item && row.warehouse.id === (body.warehouse || first));
+              const item = items.data?.rows.find((entry) => entry.id === line.item);
               const wrong = (field: string) => wrongAt(refusals, `/lines/${sentAt(at)}/${field}`);
               return (
-                <tr key={at}>
-                  <td className="lookup">
-                    <Lookup
-                      label={`Item, line ${at + 1}`}
-                      placeholder="Number or name"
-                      options={items.data?.rows ?? []}
-                      value={line.item}
-                      wrong={wrong('item')}
-                      onChange={(item) => set(at, { item })}
+                <Fragment key={at}>
+                  <tr>
+                    <td className="lookup">
+                      <Lookup
+                        label={`Item, line ${at + 1}`}
+                        placeholder="Number or name"
+                        options={items.data?.rows ?? []}
+                        value={line.item}
+                        wrong={wrong('item')}
+                        onChange={(chosen) => set(at, { item: chosen, lots: [] })}
+                      />
+                    </td>
+                    <td className="num dim">{line.item ? showFigure(held?.quantity ?? '0') : ''}</td>
+                    <td>
+                      <FigureCell
+                        label={`Quantity, line ${at + 1}`}
+                        value={line.quantity}
+                        wrong={wrong('quantity')}
+                        onChange={(quantity) => set(at, { quantity })}
+                      />
+                    </td>
+                    <td className="dim">{item?.unit}</td>
+                    <td className="num">
+                      <button type="button" className="dim hover:text-over" tabIndex={-1} aria-label={`Take out line ${at + 1}`} onClick={() => remove(at)}>
+                        ✕
+                      </button>
+                    </td>
+                  </tr>
+                  {item && item.tracking !== 'none' && (
+                    <LotsOut
+                      item={item}
+                      line={`line ${at + 1}`}
+                      warehouse={body.warehouse || first}
+                      quantity={line.quantity}
+                      parts={line.lots}
+                      columns={5}
+                      wrong={(below) => wrong(`lots${below}`)}
+                      onChange={(lots) => set(at, { lots: [...lots] })}
                     />
-                  </td>
-                  <td className="num dim">{line.item ? showFigure(held?.quantity ?? '0') : ''}</td>
-                  <td>
-                    <FigureCell
-                      label={`Quantity, line ${at + 1}`}
-                      value={line.quantity}
-                      wrong={wrong('quantity')}
-                      onChange={(quantity) => set(at, { quantity })}
-                    />
-                  </td>
-                  <td className="dim">{items.data?.rows.find((item) => item.id === line.item)?.unit}</td>
-                  <td className="num">
-                    <button type="button" className="dim hover:text-over" tabIndex={-1} aria-label={`Take out line ${at + 1}`} onClick={() => remove(at)}>
-                      ✕
-                    </button>
-                  </td>
-                </tr>
+                  )}
+                </Fragment>
               );
             })}
           </tbody>
         </table>
-        <button type="button" className="act pt-2" onClick={add}>
+        <button type="button" className="act pt-2" onClick={() => add()}>
           Another line
         </button>
       </div>

@@ -1,3 +1,4 @@
+import { Fragment } from 'react';
 import { Link, useParams } from 'react-router';
 import type { DocumentView } from '@obolus/contract/views';
 import { server } from '../../app/api.ts';
@@ -107,27 +108,36 @@ function Lines({ data }: { data: DocumentView }) {
       </thead>
       <tbody>
         {data.lines.map((line) => (
-          <tr key={line.line}>
-            <td className="name" title={`${line.number} ${line.label}`}>
-              <span className={line.number ? '' : 'capitalize'}>{line.label}</span> <span className="dim">{line.number}</span>
-            </td>
-            {hasOf && (
-              <td>
-                {line.of && (
-                  <Link className="act" to={`/documents/${line.of.id}`}>
-                    {line.of.number}
-                  </Link>
-                )}
+          <Fragment key={line.line}>
+            <tr>
+              <td className="name" title={`${line.number} ${line.label}`}>
+                <span className={line.number ? '' : 'capitalize'}>{line.label}</span> <span className="dim">{line.number}</span>
               </td>
+              {hasOf && (
+                <td>
+                  {line.of && (
+                    <Link className="act" to={`/documents/${line.of.id}`}>
+                      {line.of.number}
+                    </Link>
+                  )}
+                </td>
+              )}
+              {hasQuantity && <td className="num">{showFigure(line.quantity)}</td>}
+              {hasQuantity && <td className="dim">{line.unit}</td>}
+              {hasPrice && <td className="num">{line.price ? showPrice(line.price) : ''}</td>}
+              <td className="num strong">
+                {showFigure(line.amount)} {currencies.size > 1 && <span className="dim">{line.currency}</span>}
+              </td>
+              <td className="dim">{line.note.replace(/\d{4}-\d\d-\d\d/g, showDay)}</td>
+            </tr>
+            {line.lots.length > 0 && (
+              <tr className="plain">
+                <td colSpan={columns} className="!whitespace-normal">
+                  {line.lots.map(({ lot, quantity }) => (quantity === '1' ? lot : `${lot} (${showFigure(quantity)})`)).join(' · ')}
+                </td>
+              </tr>
             )}
-            {hasQuantity && <td className="num">{showFigure(line.quantity)}</td>}
-            {hasQuantity && <td className="dim">{line.unit}</td>}
-            {hasPrice && <td className="num">{line.price ? showPrice(line.price) : ''}</td>}
-            <td className="num strong">
-              {showFigure(line.amount)} {currencies.size > 1 && <span className="dim">{line.currency}</span>}
-            </td>
-            <td className="dim">{line.note.replace(/\d{4}-\d\d-\d\d/g, showDay)}</td>
-          </tr>
+          </Fragment>
         ))}
       </tbody>
       {currencies.size === 1 && (

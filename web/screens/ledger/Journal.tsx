@@ -3,6 +3,7 @@ import { Link, useSearchParams } from 'react-router';
 import type { JournalEntry } from '@obolus/contract/views';
 import { server } from '../../app/api.ts';
 import { useMe } from '../../frame/me.ts';
+import { aboutLine } from '../../parts/aboutLine.ts';
 import { showDay, showFigure } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
@@ -97,7 +98,7 @@ function EntryRows({ entry }: { entry: JournalEntry }) {
             )}
           </td>
           <td className="name" style={{ paddingLeft: line?.amount.startsWith('-') ? 28 : undefined }}>
-            {line ? line.accountName : <span className="dim">nothing of value moved</span>} <span className="dim">{line?.item ?? line?.vendor}</span>
+            {line ? line.accountName : <span className="dim">nothing of value moved</span>} <span className="dim">{line && aboutLine(line)}</span>
           </td>
           <td className="num">{line && !line.amount.startsWith('-') ? showFigure(line.amount) : ''}</td>
           <td className="num">{line?.amount.startsWith('-') ? showFigure(line.amount.slice(1)) : ''}</td>

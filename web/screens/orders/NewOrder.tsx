@@ -17,7 +17,8 @@ type Body = BodyOf<'order'>;
 type Line = Body['lines'][number];
 
 const NO_LINE: Line = { item: '', quantity: '', price: '', discount: '', due: '' };
-const isBlank = (line: Line): boolean => line.item === '' && line.quantity === '' && line.price === '';
+const NO_EXPENSE: Line = { ...NO_LINE, expense: '' };
+const isBlank = (line: Line): boolean => line.item === '' && !line.expense && line.quantity === '' && line.price === '';
 
 /** A new order, entered by keyboard: a grid that grows as it is filled. */
 export function NewOrder() {
@@ -112,7 +113,7 @@ function OrderGrid({ entering: { change, refusals }, body }: { entering: Enterin
           </th>
         </tr>
       </thead>
-      <tbody onKeyDown={gridKeys({ onLastEnter: add, onRemove: remove })}>
+      <tbody onKeyDown={gridKeys({ onLastEnter: () => add(body.lines.at(-1)?.expense === undefined ? NO_LINE : NO_EXPENSE), onRemove: remove })}>
         {body.lines.map((line, at) => {
           const item = items.data?.rows.find((entry) => entry.id === line.item);
           const known = prices.data?.rows.find((row) => row.item === line.item);
@@ -120,19 +121,29 @@ function OrderGrid({ entering: { change, refusals }, body }: { entering: Enterin
           return (
             <tr key={at}>
               <td className="lookup">
-                <Lookup
-                  label={`Item, line ${at + 1}`}
-                  placeholder="Number or name"
-                  options={items.data?.rows ?? []}
-                  value={line.item}
-                  wrong={wrong('item')}
-                  onChange={(id) => choose(at, id)}
-                />
+                {line.expense === undefined ? (
+                  <Lookup
+                    label={`Item, line ${at + 1}`}
+                    placeholder="Number or name"
+                    options={items.data?.rows ?? []}
+                    value={line.item}
+                    wrong={wrong('item')}
+                    onChange={(id) => choose(at, id)}
+                  />
+                ) : (
+                  <Cell
+                    label={`Expense, line ${at + 1}`}
+                    placeholder="An expense: packing paper, cleaning …"
+                    value={line.expense}
+                    wrong={wrong('expense') ?? wrong('item')}
+                    onChange={(expense) => set(at, { expense })}
+                  />
+                )}
               </td>
               <td>
                 <FigureCell label={`Quantity, line ${at + 1}`} value={line.quantity} wrong={wrong('quantity')} onChange={(quantity) => set(at, { quantity })} />
               </td>
-              <td className="dim">{item?.unit}</td>
+              <td className="dim">{line.expense === undefined ? item?.unit : 'expense'}</td>
               <td>
                 <FigureCell label={`Price, line ${at + 1}`} value={line.price} wrong={wrong('price')} onChange={(price) => set(at, { price })} />
               </td>
@@ -163,8 +174,11 @@ function OrderGrid({ entering: { change, refusals }, body }: { entering: Enterin
       <tfoot>
         <tr className="plain">
           <td colSpan={9}>
-            <button type="button" className="act" onClick={add}>
+            <button type="button" className="act mr-6" onClick={() => add()}>
               Another line
+            </button>
+            <button type="button" className="act" onClick={() => add(NO_EXPENSE)}>
+              A line for an expense
             </button>
           </td>
         </tr>

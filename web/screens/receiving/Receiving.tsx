@@ -1,3 +1,4 @@
+import { Fragment } from 'react';
 import { Link, useParams } from 'react-router';
 import type { BodyOf } from '@obolus/contract/commands';
 import type { OpenOrderLine } from '@obolus/contract/views';
@@ -12,11 +13,14 @@ import { count, showDay, showFigure } from '../../parts/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
 import { DateField, WarehouseField } from '../../parts/HeaderFields.tsx';
+import { LotsIn } from '../../parts/LotCells.tsx';
+import { lotsToSend, type LotPart } from '../../parts/lots.ts';
 import { Problem } from '../../parts/Problem.tsx';
 
-/** Quantities by order line; a line without one is not received. */
+/** Quantities and lots by order line; a line without a quantity is not received. */
 interface Body extends Omit<BodyOf<'receipt'>, 'lines'> {
   readonly quantities: Readonly<Record<string, string>>;
+  readonly lots: Readonly<Record<string, readonly LotPart[]>>;
 }
 
 /** What is still due from each vendor at the left, one delivery at the right: it may cover several orders, and parts of them. */
@@ -73,9 +77,12 @@ function Delivery({ vendor, draft, lines }: { vendor: string; draft: string; lin
   const entering = useDraft<'receipt', Body>({
     kind: 'receipt',
     id: draft,
-    blank: () => ({ vendor, date: me.company.today, warehouse: '', packingSlip: '', transport: '', quantities: {} }),
-    toCommand: ({ quantities, ...body }) => {
-      const received = lines.flatMap((line) => (quantities[line.line] ? [{ of: line.line, quantity: quantities[line.line] ?? '' }] : []));
+    blank: () => ({ vendor, date: me.company.today, warehouse: '', packingSlip: '', transport: '', quantities: {}, lots: {} }),
+    toCommand: ({ quantities, lots, ...body }) => {
+      const received = lines.flatMap((line) => {
+        const quantity = quantities[line.line] ?? '';
+        return quantity === '' ? [] : [{ of: line.line, quantity, ...lotsToSend(line.item.tracking, lots[line.line], quantity) }];
+      });
       return received.length === 0 ? undefined : { ...body, warehouse: body.warehouse || (warehouses.data?.rows[0]?.id ?? '0'), lines: received };
     },
     title: () => `Receipt from ${name}`,
@@ -150,31 +157,45 @@ function ReceivingGrid({
       <tbody onKeyDown={gridKeys({})}>
         {lines.map((line) => {
           const at = `/lines/${sent.indexOf(line.line)}`;
+          const quantity = body.quantities[line.line] ?? '';
           return (
-            <tr key={line.line}>
-              <td className="name" title={`${line.item.number} ${line.item.name}`}>
-                {line.item.name} <span className="dim">{line.item.number}</span>
-              </td>
-              <td>{line.order.number}</td>
-              <td>
-                {showDay(line.due)} {line.due !== null && line.due < today && <span className="text-over">▲ late</span>}
-              </td>
-              <td className="num">{showFigure(line.ordered)}</td>
-              <td className="num dim">{showFigure(line.received)}</td>
-              <td className="num">{showFigure(openOf(line))}</td>
-              <td>
-                <FigureCell
-                  label={`Came now, ${line.item.name}, ${line.order.number}`}
-                  value={body.quantities[line.line] ?? ''}
-                  wrong={wrongAt(refusals, `${at}/quantity`) ?? wrongAt(refusals, at)}
-                  onChange={(quantity) => change({ quantities: { ...body.quantities, [line.line]: quantity } })}
+            <Fragment key={line.line}>
+              <tr>
+                <td className="name" title={`${line.item.number} ${line.item.name}`}>
+                  {line.item.name} <span className="dim">{line.item.number}</span>
+                </td>
+                <td>{line.order.number}</td>
+                <td>
+                  {showDay(line.due)} {line.due !== null && line.due < today && <span className="text-over">▲ late</span>}
+                </td>
+                <td className="num">{showFigure(line.ordered)}</td>
+                <td className="num dim">{showFigure(line.received)}</td>
+                <td className="num">{showFigure(openOf(line))}</td>
+                <td>
+                  <FigureCell
+                    label={`Came now, ${line.item.name}, ${line.order.number}`}
+                    value={quantity}
+                    wrong={wrongAt(refusals, `${at}/quantity`) ?? wrongAt(refusals, at)}
+                    onChange={(came) => change({ quantities: { ...body.quantities, [line.line]: came } })}
+                  />
+                </td>
+                <td className="dim">{line.item.unit}</td>
+                <td className="num">
+                  {showFigure(line.price)} <span className="dim">{line.order.currency}</span>
+                </td>
+              </tr>
+              {line.item.tracking !== 'none' && quantity !== '' && (
+                <LotsIn
+                  item={line.item}
+                  line={`${line.item.name}, ${line.order.number}`}
+                  quantity={quantity}
+                  parts={body.lots[line.line]}
+                  columns={9}
+                  wrong={(below) => wrongAt(refusals, `${at}/lots${below}`)}
+                  onChange={(parts) => change({ lots: { ...body.lots, [line.line]: parts } })}
                 />
-              </td>
-              <td className="dim">{line.item.unit}</td>
-              <td className="num">
-                {showFigure(line.price)} <span className="dim">{line.order.currency}</span>
-              </td>
-            </tr>
+              )}
+            </Fragment>
           );
         })}
       </tbody>

@@ -9,11 +9,11 @@ import { count } from '../../parts/figures.ts';
 import { Problem } from '../../parts/Problem.tsx';
 
 const KINDS: Readonly<Record<ImportKind, { name: string; columns: string }>> = {
-  items: { name: 'Items', columns: 'number, name, unit, method (fifo or average), weight, volume, tariff_code, origin' },
+  items: { name: 'Items', columns: 'number, name, unit, method (fifo, average, standard, lot or serial), weight, volume, tariff_code, origin, standard' },
   vendors: { name: 'Vendors', columns: 'number, name, currency, terms_days' },
   prices: { name: 'Vendors’ prices', columns: 'vendor, item, price' },
   rates: { name: 'Rates of exchange', columns: 'currency, from, rate' },
-  'opening-stock': { name: 'Opening stock', columns: 'item, warehouse, date, quantity, value' },
+  'opening-stock': { name: 'Opening stock', columns: 'item, warehouse, date, quantity, value, lots (A-1: 20 | A-2: 16)' },
   orders: { name: 'Open orders', columns: 'order, vendor, date, warehouse, item, quantity, price, currency, discount, due' },
 };
 

@@ -1,0 +1,154 @@
+import type { ItemView } from '@obolus/contract/views';
+import { server } from '../app/api.ts';
+import { compareFigures } from './exact.ts';
+import { showFigure } from './figures.ts';
+import { Cell, FigureCell } from './Cells.tsx';
+import { heldByLot, LOTS, lotsToSend, namedIn, oldestFirst, serialsOf, type LotPart } from './lots.ts';
+
+interface Props {
+  readonly item: ItemView;
+  /** The line in words, for those who hear the screen. */
+  readonly line: string;
+  /** How much the line says. */
+  readonly quantity: string;
+  readonly parts: readonly LotPart[] | undefined;
+  readonly onChange: (parts: readonly LotPart[]) => void;
+  readonly columns: number;
+  /** What is wrong, by the pointer below `lots`: '' for all of them, '/0' for the first that is sent. */
+  readonly wrong: (at: string) => string | undefined;
+}
+
+/** The row below a line of goods kept by lot or serial number that come in: which they are. */
+export function LotsIn({ item, line, quantity, parts = [], onChange, columns, wrong }: Props) {
+  const set = (at: number, to: Partial<LotPart>) => {
+    const rows = parts.length > 0 ? parts : [{ lot: '', quantity: '' }];
+    onChange(rows.map((part, position) => (position === at ? { ...part, ...to } : part)));
+  };
+  const sent = lotsToSend(item.tracking, parts, quantity).lots ?? [];
+  const wrongPart = (lot: string) => wrong(`/${sent.findIndex((part) => part.lot === lot.trim())}`);
+  return (
+    <LotRow item={item} quantity={quantity} parts={parts} columns={columns} wrong={wrong('')}>
+      {item.tracking === 'serial' ? (
+        <textarea
+          className="cell serials"
+          aria-label={`Serial numbers, ${line}`}
+          aria-invalid={wrong('') || sent.some(({ lot }) => wrongPart(lot)) ? true : undefined}
+          rows={Math.min(6, Math.max(2, parts.length))}
+          placeholder="Scan or type, one to a line"
+          value={parts.map(({ lot }) => lot).join('\n')}
+          onChange={(event) => onChange(event.target.value === '' ? [] : serialsOf(event.target.value))}
+        />
+      ) : (
+        <div className="flex flex-wrap items-start gap-x-5 gap-y-1">
+          {(parts.length > 0 ? parts : [{ lot: '', quantity: '' }]).map((part, at) => (
+            <div key={at} className="flex gap-1">
+              <div className="w-[130px]">
+                <Cell label={`Lot ${at + 1}, ${line}`} value={part.lot} placeholder="Lot" wrong={wrongPart(part.lot)} onChange={(lot) => set(at, { lot })} />
+              </div>
+              <div className="w-[84px]">
+                <FigureCell
+                  label={`Quantity of lot ${at + 1}, ${line}`}
+                  value={part.quantity}
+                  placeholder={parts.length <= 1 ? quantity : ''}
+                  onChange={(of) => set(at, { quantity: of })}
+                />
+              </div>
+            </div>
+          ))}
+          <button
+            type="button"
+            className="act"
+            onClick={() => onChange([...(parts.length > 0 ? parts : [{ lot: '', quantity: '' }]), { lot: '', quantity: '' }])}
+          >
+            Another lot
+          </button>
+        </div>
+      )}
+    </LotRow>
+  );
+}
+
+/** The row below a line of goods kept by lot or serial number that go out: which of those that are here. */
+export function LotsOut({ warehouse, ...props }: Props & { readonly warehouse: string }) {
+  const { item, line, quantity, parts = [], onChange, columns, wrong } = props;
+  const held = server.useHeldStockQuery({ params: { item: item.id, warehouse } });
+  const lots = heldByLot(held.data?.layers ?? []);
+  const takenOf = (lot: string) => parts.find((part) => part.lot === lot)?.quantity ?? '';
+  const set = (lot: string, taken: string) => onChange([...parts.filter((part) => part.lot !== lot), ...(taken === '' ? [] : [{ lot, quantity: taken }])]);
+  const gone = parts.filter(({ lot }) => held.data && !lots.some((known) => known.lot === lot));
+  return (
+    <LotRow
+      item={item}
+      quantity={quantity}
+      parts={parts}
+      columns={columns}
+      wrong={wrong('') ?? (gone.length > 0 ? `${gone.map(({ lot }) => lot).join(', ')}: not in this warehouse.` : undefined)}
+    >
+      {lots.length === 0 ? (
+        <p className="dim py-1">{held.isFetching ? 'Looking for what is here …' : 'None of it is in this warehouse.'}</p>
+      ) : (
+        <div className="flex flex-wrap items-center gap-x-5 gap-y-1 max-h-[170px] overflow-auto">
+          {lots.map(({ lot, quantity: here }) =>
+            item.tracking === 'serial' ? (
+              <label key={lot} className="flex items-center gap-1.5 h-[26px]">
+                <input
+                  type="checkbox"
+                  aria-label={`${lot}, ${line}`}
+                  checked={takenOf(lot) !== ''}
+                  onChange={(event) => set(lot, event.target.checked ? '1' : '')}
+                />
+                {lot}
+              </label>
+            ) : (
+              <div key={lot} className="flex items-start gap-2">
+                <span className="leading-[26px]">
+                  {lot} <span className="dim">{showFigure(here)}</span>
+                </span>
+                <div className="w-[84px]">
+                  <FigureCell label={`Out of lot ${lot}, ${line}`} value={takenOf(lot)} onChange={(taken) => set(lot, taken)} />
+                </div>
+              </div>
+            ),
+          )}
+          {quantity !== '' && (
+            <button type="button" className="act leading-[26px]" onClick={() => onChange(oldestFirst(lots, quantity))}>
+              Oldest first
+            </button>
+          )}
+        </div>
+      )}
+    </LotRow>
+  );
+}
+
+/** What the parts come to beside what the line says; in agreement nothing is marked. */
+function LotRow({
+  item,
+  quantity,
+  parts,
+  columns,
+  wrong,
+  children,
+}: Pick<Props, 'item' | 'quantity' | 'parts' | 'columns'> & { wrong: string | undefined; children: React.ReactNode }) {
+  const named = namedIn(item.tracking, parts, quantity);
+  const gap = compareFigures(named, quantity || '0');
+  return (
+    <tr data-more="">
+      <td colSpan={columns}>
+        <div className="flex items-start gap-4 pl-4 py-1">
+          <span className="w-[150px] shrink-0 leading-[26px]">
+            {LOTS[item.tracking]}{' '}
+            <span className={gap === 0 ? 'dim' : gap > 0 ? 'text-over' : 'text-short'}>
+              {gap === 0 ? '' : gap > 0 ? '▲ ' : '▼ '}
+              {showFigure(named)} of {showFigure(quantity || '0')}
+            </span>
+          </span>
+          <div className="grow min-w-0">
+            {children}
+            {wrong && <div className="wrong">{wrong}</div>}
+          </div>
+        </div>
+      </td>
+    </tr>
+  );
+}

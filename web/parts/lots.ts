@@ -1,0 +1,44 @@
+import type { ItemView } from '@obolus/contract/views';
+import { compareFigures, difference, isZero, sumOfQuantities } from './exact.ts';
+
+/** A part of a line by lot or serial number, as it is typed. */
+export interface LotPart {
+  readonly lot: string;
+  readonly quantity: string;
+}
+
+/** What an item's parts are called. */
+export const LOTS: Readonly<Record<ItemView['tracking'], string>> = { none: '', lot: 'Lots', serial: 'Serial numbers' };
+
+/** Serial numbers as they are typed or scanned: one to a line, or with commas between. */
+export const serialsOf = (typed: string): LotPart[] => typed.split(/[\n,;\t]/).map((lot) => ({ lot: lot.trimStart(), quantity: '1' }));
+
+/** What is sent: blank parts left out; one lot alone is all of the line; nothing for goods that are kept without. */
+export function lotsToSend(tracking: ItemView['tracking'], parts: readonly LotPart[] | undefined, quantity: string): { lots?: LotPart[] } {
+  if (tracking === 'none') return {};
+  const named = (parts ?? []).map((part) => ({ ...part, lot: part.lot.trim() })).filter((part) => part.lot !== '');
+  if (tracking === 'lot' && named.length === 1 && named[0]?.quantity === '') return { lots: [{ lot: named[0].lot, quantity }] };
+  return { lots: named.filter((part) => part.quantity !== '') };
+}
+
+/** How much of a line the parts name. */
+export const namedIn = (tracking: ItemView['tracking'], parts: readonly LotPart[] | undefined, quantity: string): string =>
+  sumOfQuantities((lotsToSend(tracking, parts, quantity).lots ?? []).map((part) => part.quantity));
+
+/** Layers of one lot together, in the order in which they came. */
+export function heldByLot(layers: readonly LotPart[]): LotPart[] {
+  const held = new Map<string, string>();
+  for (const { lot, quantity } of layers) held.set(lot, sumOfQuantities([held.get(lot) ?? '0', quantity]));
+  return [...held].map(([lot, quantity]) => ({ lot, quantity }));
+}
+
+/** As much as is wanted of what came first. */
+export function oldestFirst(held: readonly LotPart[], wanted: string): LotPart[] {
+  let left = wanted;
+  return held.flatMap(({ lot, quantity }) => {
+    if (isZero(left)) return [];
+    const part = compareFigures(left, quantity) < 0 ? left : quantity;
+    left = difference(left, part) ?? '0';
+    return [{ lot, quantity: part }];
+  });
+}

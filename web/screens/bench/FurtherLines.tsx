@@ -1,0 +1,99 @@
+import { CHARGE_KINDS } from '@obolus/contract/commands';
+import type { RefusalView } from '@obolus/contract/commands';
+import { wrongAt } from '../../drafts/useDraft.ts';
+import { Cell, Choice, FigureCell } from '../../parts/Cells.tsx';
+import { gridKeys } from '../../parts/gridKeys.ts';
+import { useLines } from '../../parts/useLines.ts';
+import { nextLine, pointerOf, type FurtherLine } from './further.ts';
+
+const WHAT: readonly (readonly [FurtherLine['what'], string])[] = [
+  ...CHARGE_KINDS.map((kind) => [kind, kind] as const),
+  ['expense', 'expense'],
+  ['tax-reclaimed', 'tax, reclaimed'],
+  ['tax-kept', 'tax, not reclaimed'],
+];
+
+/** What the bill lists besides goods: charges, which are put on goods later; expenses; tax. */
+export function FurtherLines({
+  lines,
+  change,
+  refusals,
+  currency,
+  goods,
+}: {
+  lines: readonly FurtherLine[];
+  change: (lines: FurtherLine[]) => void;
+  refusals: readonly RefusalView[];
+  currency: string;
+  goods: boolean;
+}) {
+  const rows = lines.length > 0 || goods ? lines : [nextLine([])];
+  const { table, set, add } = useLines(rows, nextLine(rows), () => false, change);
+  const take = (at: number) => change(rows.filter((_, position) => position !== at));
+  return (
+    <section className="py-4 max-w-[640px]" aria-label="Charges on this bill">
+      {rows.length > 0 && (
+        <table className="sheet" aria-label="Charges" ref={table}>
+          <thead>
+            <tr>
+              <th className="min-w-[150px]">Charge, expense or tax</th>
+              <th>What for</th>
+              <th className="num min-w-[140px]">Amount, {currency}</th>
+              <th className="min-w-[30px]">
+                <span className="sr-only">Take out</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody onKeyDown={gridKeys({ onLastEnter: () => add(), onRemove: take })}>
+            {rows.map((line, at) => {
+              const wrong = (field: string) => wrongAt(refusals, `${pointerOf(rows, at)}${field}`);
+              return (
+                <tr key={at}>
+                  <td>
+                    <Choice
+                      label={`Kind of charge ${at + 1}`}
+                      value={line.what}
+                      options={WHAT}
+                      wrong={wrong('/kind') ?? wrong('')}
+                      onChange={(what) => set(at, { what: what as FurtherLine['what'], about: what === 'expense' ? line.about : '' })}
+                    />
+                  </td>
+                  <td className="w-full">
+                    {line.what === 'expense' ? (
+                      <Cell
+                        label={`What expense ${at + 1} is for`}
+                        value={line.about}
+                        placeholder="Packing paper, cleaning …"
+                        wrong={wrong('/expense')}
+                        onChange={(about) => set(at, { about })}
+                      />
+                    ) : (
+                      <span className="dim">{SAYS[line.what] ?? 'a charge, put on goods later'}</span>
+                    )}
+                  </td>
+                  <td>
+                    <FigureCell label={`Amount of charge ${at + 1}`} value={line.amount} wrong={wrong('/amount')} onChange={(amount) => set(at, { amount })} />
+                  </td>
+                  <td className="num">
+                    <button type="button" className="dim hover:text-over" tabIndex={-1} aria-label={`Take out charge ${at + 1}`} onClick={() => take(at)}>
+                      ✕
+                    </button>
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      )}
+      <button type="button" className="act pt-2" onClick={() => add()}>
+        {goods && rows.length === 0 ? 'Add a charge, an expense or tax that stands on this bill' : 'Another line'}
+      </button>
+    </section>
+  );
+}
+
+const SAYS: Readonly<Partial<Record<FurtherLine['what'], string>>> = {
+  'tax-reclaimed': 'never part of cost',
+  'tax-kept': 'part of the cost of what it was charged on',
+  fine: 'no part of cost',
+};

@@ -1,0 +1,39 @@
+import { describe, expect, it } from '@jest/globals';
+import { CHARGE_KINDS } from '@obolus/contract/commands';
+import { furtherToSend, nextLine, pointerOf, type FurtherLine } from './further.ts';
+
+const line = (what: FurtherLine['what'], amount: string, about = ''): FurtherLine => ({ what, amount, about });
+const LINES = [
+  line('freight', '12.00'),
+  line('tax-kept', '1.90'),
+  line('duty', ''),
+  line('expense', '30', ' cleaning '),
+  line('tax-reclaimed', '5'),
+  line('expense', '', 'paper'),
+];
+
+describe('what a bill lists besides goods', () => {
+  it('goes out as charges, expenses and tax; a line without a word or a figure does not', () => {
+    expect(furtherToSend(LINES)).toEqual({
+      charges: [{ kind: 'freight', amount: '12.00' }],
+      expenses: [
+        { expense: 'cleaning', amount: '30' },
+        { expense: 'paper', amount: '' },
+      ],
+      tax: [
+        { amount: '1.90', recoverable: false },
+        { amount: '5', recoverable: true },
+      ],
+    });
+  });
+
+  it('is found again by where it stands in what was sent', () => {
+    expect(LINES.map((_, at) => pointerOf(LINES, at))).toEqual(['/charges/0', '/tax/0', '/none', '/expenses/0', '/tax/1', '/expenses/1']);
+    expect(pointerOf(LINES, 9)).toBe('/none');
+  });
+
+  it('offers each kind of charge once, then an expense', () => {
+    expect(nextLine([line('freight', '1')]).what).toBe('duty');
+    expect(nextLine(CHARGE_KINDS.map((kind) => line(kind, '1'))).what).toBe('expense');
+  });
+});

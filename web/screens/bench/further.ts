@@ -1,0 +1,40 @@
+import { CHARGE_KINDS, type BodyOf } from '@obolus/contract/commands';
+
+type Bill = BodyOf<'bill'>;
+type ChargeKind = (typeof CHARGE_KINDS)[number];
+
+/** What a bill lists besides goods: a charge of a kind, an expense that `about` names, or tax. */
+export interface FurtherLine {
+  readonly what: ChargeKind | 'expense' | 'tax-reclaimed' | 'tax-kept';
+  readonly about: string;
+  readonly amount: string;
+}
+
+const isCharge = (what: FurtherLine['what']): what is ChargeKind => (CHARGE_KINDS as readonly string[]).includes(what);
+const isTax = (what: FurtherLine['what']): boolean => what === 'tax-reclaimed' || what === 'tax-kept';
+const isSent = ({ about, amount }: FurtherLine): boolean => amount !== '' || about !== '';
+
+/** As the bill's command takes them; lines that say nothing yet are left out. */
+export function furtherToSend(lines: readonly FurtherLine[]): Pick<Bill, 'charges' | 'expenses' | 'tax'> {
+  const sent = lines.filter(isSent);
+  return {
+    charges: sent.flatMap(({ what, amount }) => (isCharge(what) ? [{ kind: what, amount }] : [])),
+    expenses: sent.flatMap(({ what, about, amount }) => (what === 'expense' ? [{ expense: about.trim(), amount }] : [])),
+    tax: sent.flatMap(({ what, amount }) => (isTax(what) ? [{ amount, recoverable: what === 'tax-reclaimed' }] : [])),
+  };
+}
+
+/** Where a line stands in the command, for finding what is wrong with it. */
+export function pointerOf(lines: readonly FurtherLine[], at: number): string {
+  const group = (what: FurtherLine['what']) => (isCharge(what) ? 'charges' : isTax(what) ? 'tax' : 'expenses');
+  const own = lines[at];
+  if (!own || !isSent(own)) return '/none';
+  const of = group(own.what);
+  return `/${of}/${lines.slice(0, at).filter((line) => isSent(line) && group(line.what) === of).length}`;
+}
+
+/** The next line offered: a kind of charge that is not there yet. */
+export function nextLine(lines: readonly FurtherLine[]): FurtherLine {
+  const what = CHARGE_KINDS.find((kind) => !lines.some((line) => line.what === kind)) ?? 'expense';
+  return { what, about: '', amount: '' };
+}
