@@ -172,10 +172,9 @@ function costsOf(share: AllocationDocument['shares'][number], lines: readonly La
   return lines.flatMap((line, position) => {
     const amount = share.amounts[position] ?? base(0n);
     const replaced = share.estimatesUsed[position] ?? base(0n);
-    const about = { vendor: charge.vendor, ...line.dimensions };
     const common = { pool: line.pool, movement: line.id, date: line.date, shared: true };
     const costs: Cost[] = [
-      { ...common, component: share.kind, amount, against: 'charges-to-allocate', about },
+      { ...common, component: share.kind, amount, against: 'charges-to-allocate', about: { vendor: charge.vendor } },
       { ...common, component: estimateComponent(share.kind), amount: base(-replaced), against: 'accrued-charges', about: aboutReceipt(line) },
     ];
     return costs.filter((cost) => cost.amount !== 0n);

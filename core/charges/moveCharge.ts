@@ -32,14 +32,13 @@ export function decideChargeMove(books: Books, command: ChargeMoveCommand): Deci
   const { vendor, dimensions, expense } = expensed;
   const id = lineId(books.nextDocument.toString(), 1);
   const moved: Charge = { id, kind: command.charge, vendor, date: command.date, amount: command.amount, allocated: [] };
-  const about = { vendor, ...dimensions };
   return post(books, {
     document: { ...command, moved },
     date: command.date,
     effects: {
       flows: [
-        { account: recognition === 'on-purchase' ? 'purchases' : 'charges-to-allocate', amount: command.amount, about },
-        { account: 'expense', amount: base(-command.amount), about: { ...about, expense } },
+        { account: recognition === 'on-purchase' ? 'purchases' : 'charges-to-allocate', amount: command.amount, about: { vendor } },
+        { account: 'expense', amount: base(-command.amount), about: { vendor, expense, ...dimensions } },
       ],
     },
     cites: [command.of],

@@ -1,9 +1,8 @@
 import { afterAll, describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { Bookkeeper, expectedBalances, foldedDifferently, show } from '../testing/bookkeeper.ts';
+import { Bookkeeper, comparable, expectedBalances, foldedDifferently, show } from '../testing/bookkeeper.ts';
 import { choices, Occurrences, openingBooks, play, settings } from '../testing/histories.ts';
 import { runs, seed } from '../testing/runs.ts';
-import type { Books } from './books.ts';
 
 /*
  * Random histories of every kind of document, back-dated and on the same days, in two warehouses, with kits made of kits,
@@ -52,11 +51,3 @@ describe('any history', () => {
     );
   });
 });
-
-/** The books without what a document and its reversal leave behind on purpose: their numbers, and pools that are empty again. */
-function comparable(books: Books): Record<string, string> {
-  const { nextDocument: _, documents: __, suspense: ___, pools, ...rest } = books;
-  const held = [...pools.values()].filter((pool) => pool.movements.some(({ purpose }) => purpose !== 'revalued') || pool.writeDowns.length > 0);
-  const shown = held.map((pool) => show([pool.id, pool.movements, pool.writeDowns, pool.checkpoints[pool.checkpoints.length - 1]])).sort();
-  return { pools: shown.join('\n'), ...Object.fromEntries(Object.entries(rest).map(([key, value]) => [key, show(value)])) };
-}

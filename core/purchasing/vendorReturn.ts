@@ -116,7 +116,7 @@ function flowsOf(books: Books, line: ReturnDocumentLine, of: ReceiptLine): Flow[
   }
   return [
     { account: 'grni', amount: answered, about },
-    { account: 'price-variance', amount: base(-line.billedVariance), about: ofGoods },
+    { account: 'price-variance', amount: base(-line.billedVariance), about: { ...about, item: of.bought.item } },
     { account: 'return-variance', amount: base(-ownPrice(line)), about: ofGoods },
   ];
 }

@@ -98,7 +98,7 @@ function checkArrival(books: Books, line: ArrivalCommand['lines'][number], of: S
   if (line.quantity < 0n || line.lost < 0n || line.quantity + line.lost === 0n) return [refusal('quantity_not_positive', `${at}/quantity`)];
   const open = quantity(openOf(of).untaken);
   if (line.quantity + line.lost > open) {
-    return [refusal('arrival_exceeds_sent', `${at}/quantity`, { open: formatQuantity(open), quantity: formatQuantity(line.quantity) })];
+    return [refusal('arrival_exceeds_sent', `${at}/quantity`, { open: formatQuantity(open), quantity: formatQuantity(quantity(line.quantity + line.lost)) })];
   }
   return line.quantity > 0n ? checkLots(books.items.get(of.item), line.quantity, line.lots ?? [], at) : [];
 }

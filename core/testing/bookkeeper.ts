@@ -95,6 +95,14 @@ export function foldedDifferently(pool: Pool, currency: string): string[] {
   return wrong;
 }
 
+/** The books without what a document and its reversal leave behind on purpose: their numbers, and pools that are empty again. */
+export function comparable(books: Books): Record<string, string> {
+  const { nextDocument: _, documents: __, suspense: ___, pools, ...rest } = books;
+  const held = [...pools.values()].filter((pool) => pool.movements.some(({ purpose }) => purpose !== 'revalued') || pool.writeDowns.length > 0);
+  const shown = held.map((pool) => show([pool.id, pool.movements, pool.writeDowns, pool.checkpoints[pool.checkpoints.length - 1]])).sort();
+  return { pools: shown.join('\n'), ...Object.fromEntries(Object.entries(rest).map(([key, value]) => [key, show(value)])) };
+}
+
 /** Plain text of a value with whole numbers in it, to compare. */
 export const show = (value: unknown): string =>
   JSON.stringify(value, (_, entry: unknown) => {

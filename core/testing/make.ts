@@ -1,6 +1,7 @@
 import type { CostingMethod } from '../costing/pool.ts';
 import { priceOrThrow, quantityOrThrow } from '../exact/amounts.ts';
 import type { Item } from '../posting/books.ts';
+import type { Refusal } from '../posting/refusal.ts';
 
 /** An item for tests: plain unless a test says what is special about it. */
 export function item(id: string, method: CostingMethod, special: Partial<Item> = {}): Item {
@@ -10,3 +11,7 @@ export function item(id: string, method: CostingMethod, special: Partial<Item> =
     ...special,
   };
 }
+
+/** A refusal as a test says it: the reason, where, and the offending values. */
+export const inWords = ({ reason, at, values }: Refusal): string =>
+  [reason, at, ...Object.entries(values).map(([name, value]) => `${name}=${value}`)].join(' ');
