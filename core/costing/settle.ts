@@ -302,6 +302,6 @@ class Sweep {
 
 /** A movement out as something that value is taken from. */
 export function sourceFrom(movement: NewMovement, item: string, value: BaseAmount): Source {
-  const { id: line, pool, date, purpose, quantity: units, dimensions, party } = movement;
-  return { line, pool, item, date, purpose, party: party ?? '', quantity: units, value, dimensions, takings: [] };
+  const { id: line, pool, date, purpose, quantity: units, lots, dimensions, party } = movement;
+  return { line, pool, item, date, purpose, party: party ?? '', quantity: units, lots, value, dimensions, takings: [] };
 }

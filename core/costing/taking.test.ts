@@ -1,10 +1,10 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { base, quantity, quantityOrThrow } from '../exact/amounts.ts';
-import { openOf, split, type Source, type Taking, type TakingKind } from './taking.ts';
+import { lotsLeft, openOf, split, type Source, type Taking, type TakingKind } from './taking.ts';
 
 const taking = (kind: TakingKind, units: string): Taking => ({
-  ...{ line: '9/1', date: '2026-03-01', kind, quantity: quantityOrThrow(units), into: undefined, dimensions: undefined },
+  ...{ line: '9/1', date: '2026-03-01', kind, quantity: quantityOrThrow(units), lots: [], into: undefined, dimensions: undefined },
 });
 const parts = (value: bigint, outOf: string, ...takings: [TakingKind, string][]) =>
   split(
@@ -50,7 +50,7 @@ describe('what is taken of a movement out', () => {
 describe('what is open of a movement out', () => {
   const source = (...takings: [TakingKind, string][]): Source => ({
     ...{ line: '1/1', pool: 'A@B', item: 'A', date: '2026-03-01', purpose: 'delivered', party: 'S', quantity: quantityOrThrow('10'), value: base(100n) },
-    ...{ dimensions: undefined, takings: takings.map(([kind, units]) => taking(kind, units)) },
+    ...{ lots: [], dimensions: undefined, takings: takings.map(([kind, units]) => taking(kind, units)) },
   });
 
   it('is what nothing has taken, and what is invoiced and still with the customer', () => {
@@ -58,5 +58,18 @@ describe('what is open of a movement out', () => {
     expect(open).toEqual({ untaken: quantityOrThrow('4'), invoiced: quantityOrThrow('3') });
     expect(openOf(source(['arrived', '3'], ['lost', '1'])).untaken).toBe(quantityOrThrow('6'));
     expect(openOf(source(['made', '10'])).untaken).toBe(0n);
+  });
+
+  it('by lot is what went of it, less what came back, a line with two takings once', () => {
+    const lot = (name: string, units: string) => ({ lot: name, quantity: quantityOrThrow(units) });
+    const line = (id: string, kind: TakingKind, ...lots: ReturnType<typeof lot>[]) => ({ ...taking(kind, '1'), line: id, lots });
+    const sent = { ...source(), lots: [lot('A', '6'), lot('B', '3'), lot('C', '1')] };
+    const takings = [
+      line('2/1', 'given-back', lot('A', '2'), lot('C', '1')),
+      line('2/1', 'given-back-invoiced', lot('A', '2'), lot('C', '1')),
+      line('3/1', 'invoiced'),
+      line('4/1', 'given-back', lot('A', '1.5')),
+    ];
+    expect(lotsLeft({ ...sent, takings })).toEqual([lot('A', '2.5'), lot('B', '3')]);
   });
 });

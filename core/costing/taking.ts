@@ -1,9 +1,9 @@
 import type { AccountKey } from '../books/accounts.ts';
 import type { Dimensions } from '../books/journal.ts';
-import type { BaseAmount, Quantity } from '../exact/amounts.ts';
+import { quantity, type BaseAmount, type Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import { divideRounded } from '../exact/rounding.ts';
-import type { LineId, PoolId, Purpose } from './pool.ts';
+import type { LineId, LotPart, PoolId, Purpose } from './pool.ts';
 
 /**
  * How part of a movement out is taken on: by a customer invoice, by a customer's return before or after it was invoiced, by
@@ -16,6 +16,8 @@ export interface Taking {
   readonly date: Day;
   readonly kind: TakingKind;
   readonly quantity: Quantity;
+  /** Lots or serials that came in with it, where the goods are kept by them; one line's two takings name the same. */
+  readonly lots: readonly LotPart[];
   /** The movement in that it carries value into, where it does; its id is the line's. */
   readonly into: PoolId | undefined;
   readonly dimensions: Dimensions | undefined;
@@ -31,6 +33,7 @@ export interface Source {
   /** The customer of a delivery, the warehouse to which a transfer goes. */
   readonly party: string;
   readonly quantity: Quantity;
+  readonly lots: readonly LotPart[];
   readonly value: BaseAmount;
   readonly dimensions: Dimensions | undefined;
   readonly takings: readonly Taking[];
@@ -81,4 +84,11 @@ export function openOf(source: Source): { untaken: bigint; invoiced: bigint } {
     untaken: source.quantity - sum(['invoiced', 'given-back', 'arrived', 'lost', 'made']),
     invoiced: sum(['invoiced']) - backInvoiced,
   };
+}
+
+/** The lots or serials of a source that have neither arrived nor come back. */
+export function lotsLeft(source: Source): LotPart[] {
+  const back = new Map(source.takings.map(({ line, lots }) => [line, lots]));
+  const gone = (lot: string) => [...back.values()].flat().reduce((sum, part) => (part.lot === lot ? sum + part.quantity : sum), 0n);
+  return source.lots.map(({ lot, quantity: sent }) => ({ lot, quantity: quantity(sent - gone(lot)) })).filter((part) => part.quantity > 0n);
 }

@@ -1,6 +1,7 @@
 import { Journal, type Entry } from '../books/journal.ts';
 import { BEFORE_ALL, EMPTY_POOL, endOf, poolId, type LineId, type LotPart, type Movement, type Pool, type PoolId } from '../costing/pool.ts';
 import { revaluation } from '../costing/poolRun.ts';
+import { lotsLeft, type Source } from '../costing/taking.ts';
 import { settle, type Settlement, type Short } from '../costing/settle.ts';
 import { formatQuantity, ONE_TO_ONE, quantity, type Quantity, type Rate } from '../exact/amounts.ts';
 import { isDay, type Day } from '../exact/calendar.ts';
@@ -74,6 +75,18 @@ export function checkLots(item: Item | undefined, wanted: Quantity, lots: readon
   const total = lots.reduce((sum, part) => sum + part.quantity, 0n);
   if (total === wanted) return [];
   return [refusal('lots_do_not_add_up', `${at}/lots`, { quantity: formatQuantity(wanted), lots: formatQuantity(quantity(total)) })];
+}
+
+/** What comes back or arrives of goods by lot or serial are those that went. */
+export function checkLotsOf(books: Books, source: Source, line: { quantity: Quantity; lots?: readonly LotPart[] | undefined }, at: string): Refusal[] {
+  const lots = line.lots ?? [];
+  const refusals = checkLots(books.items.get(source.item), line.quantity, lots, at);
+  if (refusals.length > 0) return refusals;
+  const left = new Map(lotsLeft(source).map((part) => [part.lot, part.quantity]));
+  return lots.flatMap(({ lot, quantity: wanted }, position) => {
+    const open = left.get(lot) ?? quantity(0n);
+    return wanted > open ? [refusal('lot_not_sent', `${at}/lots/${position}`, { item: source.item, lot, open: formatQuantity(open) })] : [];
+  });
 }
 
 const ONE_UNIT = powerOfTen(6);

@@ -270,6 +270,28 @@ describe('accepted', () => {
     expect(part(-400n, [{ line: '2/1', amount: 1n }])).toEqual(['amount_negative /charges/0/fixed/0/amount']);
   });
 
+  it('back from a customer and out of transit only the lots that went and are still out', () => {
+    const lots = (name: string, units: string) => [{ lot: name, quantity: q(units) }];
+    keeper.post({
+      kind: 'opening',
+      date: '2026-03-10',
+      warehouse: 'main',
+      lines: [{ item: 'DYE', quantity: q('5'), value: base(3000n), lots: lots('B', '5') }],
+    });
+    const delivery = keeper.post({ ...GOOD.delivery, lines: [{ item: 'DYE', quantity: q('4'), lots: [...lots('A', '3'), ...lots('B', '1')] }] } as Command);
+    const back = (named: object[], units: string): Command =>
+      ({ ...GOOD['customer-return'], lines: [{ of: `${delivery}/1`, quantity: q(units), price: priceOrThrow('9'), lots: named }] }) as unknown as Command;
+    expect(reasons(back(lots('B', '2'), '2'))).toEqual(['lot_not_sent /lines/0/lots/0 item=DYE lot=B open=1']);
+    expect(reasons(back([...lots('A', '1'), ...lots('C', '1')], '2'))).toEqual(['lot_not_sent /lines/0/lots/1 item=DYE lot=C open=0']);
+    expect(reasons(back(lots('A', '1'), '2'))).toEqual(['lots_do_not_add_up /lines/0/lots quantity=2 lots=1']);
+    keeper.post(back(lots('A', '2'), '2'));
+    expect(reasons(back(lots('A', '2'), '2'))).toEqual(['lot_not_sent /lines/0/lots/0 item=DYE lot=A open=1']);
+    const sent = keeper.post({ ...GOOD.transfer, inTransit: true, lines: [{ item: 'DYE', quantity: q('2'), lots: lots('B', '2') }] } as Command);
+    const arrival = (name: string) => ({ ...GOOD.arrival, lines: [{ of: `${sent}/1`, quantity: q('2'), lost: q('0'), lots: lots(name, '2') }] }) as Command;
+    expect(reasons(arrival('A'))).toEqual(['lot_not_sent /lines/0/lots/0 item=DYE lot=A open=0']);
+    expect(reasons(arrival('B'))).toEqual([]);
+  });
+
   it('a share of nothing by hand', () => {
     const fixed = [{ line: '2/1', amount: base(0n) }];
     expect(reasons({ ...GOOD.allocation, to: ['2/1', '2/3'], charges: [{ ...FREIGHT[0], fixed }] } as Command)).toEqual([]);

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { readable } from '../books/journal.ts';
 import { fold } from '../costing/fold.ts';
 import { endOf, type CostingMethod, type LotPart } from '../costing/pool.ts';
-import { openOf } from '../costing/taking.ts';
+import { lotsLeft, openOf } from '../costing/taking.ts';
 import { base, documentAmount, NO_DISCOUNT, price, priceOrThrow, quantity, quantityOrThrow, rateOrThrow } from '../exact/amounts.ts';
 import { unbilledOf } from '../purchasing/billedAmounts.ts';
 import { Bookkeeper } from '../testing/bookkeeper.ts';
@@ -167,7 +167,9 @@ function stepOf(keeper: Bookkeeper, { step, pick, units, back }: Step, receipts:
     case 'give back': {
       if (!source) return false;
       const wanted = some(openOf(source).untaken);
-      const lots = books.items.get(source.item)?.tracking === 'lot' ? [{ lot: 'L0', quantity: wanted }] : [];
+      const lots = lotsLeft(source)
+        .slice(0, 1)
+        .map((part) => ({ ...part, quantity: wanted }));
       const line = { of: source.line, quantity: wanted, price: priceOrThrow('70'), lots };
       return keeper.try({ kind: 'customer-return', customer: 'S', date: later, warehouse: 'main', lines: [line] }) !== undefined;
     }

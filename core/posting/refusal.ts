@@ -51,6 +51,7 @@ export type RefusalReason =
   | 'lot_twice'
   | 'lot_quantity_wrong'
   | 'lots_do_not_add_up'
+  | 'lot_not_sent'
   | 'serial_on_hand'
   | 'stock_short'
   | 'standard_not_kept'

@@ -3,7 +3,7 @@ import { openOf, type Source, type Taking } from '../costing/taking.ts';
 import { base, formatQuantity, lineAmount, NO_DISCOUNT, quantity, type BaseAmount, type Price, type Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import type { Books, Item } from '../posting/books.ts';
-import { checkCitedOnce, checkDate, checkLots, poolOrEmpty, post, refused, type Decision } from '../posting/decision.ts';
+import { checkCitedOnce, checkDate, checkLotsOf, poolOrEmpty, post, refused, type Decision } from '../posting/decision.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
 import { soldFlows } from './invoice.ts';
 
@@ -55,7 +55,7 @@ export function decideCustomerReturn(books: Books, command: CustomerReturnComman
         ...{ id: line.id, date: command.date, direction: 'in' as const, purpose: 'given-back' as const, quantity: line.quantity, lots },
         dimensions: source.dimensions,
       })),
-      takings: each.flatMap(({ line, source }) => takingsOf(command, line, source)),
+      takings: each.flatMap(({ line, source, lots }) => takingsOf(command, line, lots, source)),
     },
     cites: each.flatMap(({ line, source }) => [line.of, ...(line.invoiced > 0n ? invoicesOf(source) : [])]),
     opened: each.map(({ source }) => poolOrEmpty(books, books.items.get(source.item) as Item, command.warehouse)),
@@ -76,7 +76,7 @@ function checkLine(books: Books, command: CustomerReturnCommand, line: Line, of:
   if (line.quantity > open) {
     return [...refusals, refusal('return_exceeds_delivered', `${at}/quantity`, { open: formatQuantity(open), quantity: formatQuantity(line.quantity) })];
   }
-  return [...refusals, ...checkLots(books.items.get(of.item), line.quantity, line.lots ?? [], at)];
+  return [...refusals, ...checkLotsOf(books, of, line, at)];
 }
 
 function returnLine(books: Books, line: Line, source: Source, id: LineId): CustomerReturnLine {
@@ -87,8 +87,8 @@ function returnLine(books: Books, line: Line, source: Source, id: LineId): Custo
   return { id, of: line.of, price: line.price, quantity: line.quantity, uninvoiced, invoiced, credit };
 }
 
-function takingsOf(command: CustomerReturnCommand, line: CustomerReturnLine, source: Source): { of: LineId; taking: Taking }[] {
-  const common = { line: line.id, date: command.date, into: `${source.item}@${command.warehouse}`, dimensions: source.dimensions };
+function takingsOf(command: CustomerReturnCommand, line: CustomerReturnLine, lots: readonly LotPart[], source: Source): { of: LineId; taking: Taking }[] {
+  const common = { line: line.id, date: command.date, lots, into: `${source.item}@${command.warehouse}`, dimensions: source.dimensions };
   const takings: Taking[] = [
     { ...common, kind: 'given-back', quantity: line.uninvoiced },
     { ...common, kind: 'given-back-invoiced', quantity: line.invoiced },

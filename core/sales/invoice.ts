@@ -49,7 +49,7 @@ export function soldFlows(amount: BaseAmount, { item, dimensions }: Source): Flo
 }
 
 function invoicedTaking(line: { id: LineId; quantity: Quantity }, date: Day, source: Source): Taking {
-  return { line: line.id, date, kind: 'invoiced', quantity: line.quantity, into: undefined, dimensions: source.dimensions };
+  return { line: line.id, date, kind: 'invoiced', quantity: line.quantity, lots: [], into: undefined, dimensions: source.dimensions };
 }
 
 function checkLine(command: InvoiceCommand, line: InvoiceCommand['lines'][number], of: Source | undefined, at: string): Refusal[] {

@@ -47,7 +47,10 @@ export function decideAssembly(books: Books, command: AssemblyCommand): Decision
   const made: NewMovement = {
     ...{ pool, id: lineId(document, used.length + 1), date, direction: 'in', purpose: 'made', quantity: makes.quantity, lots: makes.lots ?? [], dimensions },
   };
-  const takings = used.map(({ id, quantity }) => ({ of: id, taking: { line: made.id, date, kind: 'made' as const, quantity, into: pool, dimensions } }));
+  const takings = used.map(({ id, quantity }) => ({
+    of: id,
+    taking: { line: made.id, date, kind: 'made' as const, quantity, lots: [], into: pool, dimensions },
+  }));
   const cost = { pool, movement: made.id, date, component: 'conversion', shared: false, against: 'conversion' as const, about: { ...dimensions } };
   return post(books, {
     document: command,

@@ -4,7 +4,7 @@ import { openOf, type Source, type Taking } from '../costing/taking.ts';
 import { formatQuantity, quantity, type Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import type { Books, Item } from '../posting/books.ts';
-import { checkCitedOnce, checkDate, checkGoods, checkLots, poolOrEmpty, post, refused, type Decision } from '../posting/decision.ts';
+import { checkCitedOnce, checkDate, checkGoods, checkLotsOf, poolOrEmpty, post, refused, type Decision } from '../posting/decision.ts';
 import type { NewMovement } from '../posting/effects.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
 import type { GoodsLine } from './assembly.ts';
@@ -49,8 +49,8 @@ export function decideTransfer(books: Books, command: TransferCommand): Decision
   return post(books, { document: command, date, effects, opened });
 }
 
-function arrivedTaking({ id, date, quantity: units, pool, dimensions }: NewMovement): Taking {
-  return { line: id, date, kind: 'arrived', quantity: units, into: pool, dimensions };
+function arrivedTaking({ id, date, quantity: units, lots, pool, dimensions }: NewMovement): Taking {
+  return { line: id, date, kind: 'arrived', quantity: units, lots, into: pool, dimensions };
 }
 
 export interface ArrivalCommand {
@@ -85,7 +85,7 @@ function arrivalOf(command: ArrivalCommand, line: ArrivalCommand['lines'][number
   const { date } = command;
   const pool = poolId(source.item, source.party);
   const movement: NewMovement = { pool, id, date, direction: 'in', purpose: 'arrived', quantity: line.quantity, lots: line.lots ?? [], dimensions };
-  const lost: Taking = { line: id, date, kind: 'lost', quantity: line.lost, into: undefined, dimensions };
+  const lost: Taking = { line: id, date, kind: 'lost', quantity: line.lost, lots: [], into: undefined, dimensions };
   const arrives = line.quantity > 0n;
   return {
     movements: arrives ? [movement] : [],
@@ -100,5 +100,5 @@ function checkArrival(books: Books, line: ArrivalCommand['lines'][number], of: S
   if (line.quantity + line.lost > open) {
     return [refusal('arrival_exceeds_sent', `${at}/quantity`, { open: formatQuantity(open), quantity: formatQuantity(quantity(line.quantity + line.lost)) })];
   }
-  return line.quantity > 0n ? checkLots(books.items.get(of.item), line.quantity, line.lots ?? [], at) : [];
+  return line.quantity > 0n ? checkLotsOf(books, of, line, at) : [];
 }

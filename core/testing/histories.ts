@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { openOf } from '../costing/taking.ts';
+import { lotsLeft, openOf, type Source } from '../costing/taking.ts';
 import type { CostingMethod, LotPart } from '../costing/pool.ts';
 import { endOf } from '../costing/pool.ts';
 import { base, documentAmount, fraction, NO_DISCOUNT, price, priceOrThrow, quantity, rateOrThrow } from '../exact/amounts.ts';
@@ -138,9 +138,16 @@ function lotsOut(books: Books, pool: string, units: bigint): LotPart[] {
   if (held?.method !== 'lot') return [];
   const byLot = new Map<string, bigint>();
   for (const layer of endOf(held).layers) byLot.set(layer.lot, (byLot.get(layer.lot) ?? 0n) + layer.quantity);
+  return takenOf(byLot, units);
+}
+
+/** Of goods by lot, those come back or arrive that went. */
+const lotsBack = (source: Source, units: bigint): LotPart[] => takenOf(new Map(lotsLeft(source).map((part) => [part.lot, part.quantity])), units);
+
+function takenOf(there: ReadonlyMap<string, bigint>, units: bigint): LotPart[] {
   let wanted = units;
-  return [...byLot].flatMap(([lot, there]) => {
-    const part = wanted < there ? wanted : there;
+  return [...there].flatMap(([lot, held]) => {
+    const part = wanted < held ? wanted : held;
     wanted -= part;
     return part > 0n ? [{ lot, quantity: quantity(part) }] : [];
   });
@@ -264,7 +271,7 @@ const READ: Readonly<Record<Move, Read>> = {
     if (!source) return undefined;
     const { untaken, invoiced } = openOf(source);
     const units = atMost(choice.units, untaken + invoiced);
-    const line = { of: source.line, quantity: units, price: priceOrThrow('9'), lots: lotsIn(books, source.item, units, choice.other) };
+    const line = { of: source.line, quantity: units, price: priceOrThrow('9'), lots: lotsBack(source, units) };
     const day = laterOf(date, source.date, ...source.takings.map((taking) => taking.date));
     return { kind: 'customer-return', customer: 'S', date: day, warehouse, lines: [line] };
   },
@@ -278,7 +285,7 @@ const READ: Readonly<Record<Move, Read>> = {
     if (!source) return undefined;
     const units = atMost(choice.units, openOf(source).untaken);
     const lost = quantity(choice.other % 4 === 0 ? openOf(source).untaken - units : 0n);
-    const line = { of: source.line, quantity: units, lost, lots: lotsIn(books, source.item, units, choice.other) };
+    const line = { of: source.line, quantity: units, lost, lots: lotsBack(source, units) };
     return { kind: 'arrival', date: laterOf(date, source.date), lines: [line] };
   },
   assemble: (reading) => assemblyOf(reading, YARN, KIT, 2n),

@@ -63,6 +63,10 @@ const SAYS: Readonly<Record<RefusalReason, (values: Values) => string>> = {
   lot_twice: () => 'The same lot or serial number stands here twice.',
   lot_quantity_wrong: ({ lot }) => `The quantity of ${lot} is wrong: more than zero, and exactly one for a serial number.`,
   lots_do_not_add_up: ({ quantity, lots }) => `The line says ${quantity}, its lots or serial numbers ${lots}.`,
+  lot_not_sent: ({ item, lot, open }) =>
+    open === '0'
+      ? `${item} ${lot} is not among what went out on this line and is still out.`
+      : `Only ${open} of ${item} ${lot} went out on this line and are still out.`,
   serial_on_hand: ({ item, lot }) => `${item} ${lot} is here already: a serial number stands for one thing.`,
   stock_short: ({ item, warehouse, date, short, lot }) => `${item}${lot ? ` (${lot})` : ''} in ${warehouse} would be ${short} short on ${date}.`,
   standard_not_kept: ({ item }) => `${item} is not kept at standard cost.`,

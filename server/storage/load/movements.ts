@@ -2,7 +2,7 @@ import { ownParts } from '@obolus/core/costing/fold';
 import { placeOf, poolId, type LineId, type LotPart, type Movement, type Point, type PoolId, type Purpose, type ReturnedPart } from '@obolus/core/costing/pool';
 import type { Source, Taking, TakingKind } from '@obolus/core/costing/taking';
 import { base } from '@obolus/core/exact/amounts';
-import { among, baseOf, big, byLine, dimensionsOf, idOf, keysOf, quantityOf, query, stands, text, type Reading, type Row } from './rows.ts';
+import { among, baseOf, big, byLine, dimensionsOf, distinct, idOf, isTrue, keysOf, quantityOf, query, stands, text, type Reading, type Row } from './rows.ts';
 
 /**
  * The movements of a pool after a point, at their value as now known, in the order of the fold, with their lots, what went
@@ -143,7 +143,8 @@ export async function readSources(reading: Reading, where: string, parameters: u
   const rows = await query(
     reading,
     `SELECT m.document_id, m.line_no, m.date, m.purpose, m.party, m.quantity, m.department, m.location, m.project, p.item_id, p.warehouse_id,
-            (SELECT COALESCE(-SUM(v.amount), 0) FROM value_change v WHERE v.line_document_id = m.document_id AND v.line_no = m.line_no) AS value
+            (SELECT COALESCE(-SUM(v.amount), 0) FROM value_change v WHERE v.line_document_id = m.document_id AND v.line_no = m.line_no) AS value,
+            EXISTS (SELECT 1 FROM movement_lot l WHERE l.document_id = m.document_id AND l.line_no = m.line_no) AS has_lots
      FROM movement m JOIN pool p ON p.id = m.pool_id WHERE m.direction = 'out' AND ${where} AND ${stands('m.document_id')}`,
     parameters,
   );
@@ -159,18 +160,24 @@ export async function readSources(reading: Reading, where: string, parameters: u
     'source_id',
     'source_line_no',
   );
+  const lotted = rows.filter((row) => isTrue(row.has_lots)).map((row) => idOf(row));
+  const own = new Set(lotted);
+  const back = [...takings].flatMap(([line, taken]) => (own.has(line) ? taken.map((row) => idOf(row)) : []));
+  const lots = await readLots(reading, distinct([...lotted, ...back]));
   return rows.map((row) => {
     const line = idOf(row);
     const item = text(row.item_id);
     return {
       ...{ line, pool: poolId(item, text(row.warehouse_id)), item, date: text(row.date), purpose: text(row.purpose) as Purpose, party: text(row.party) },
-      ...{ quantity: quantityOf(row.quantity), value: baseOf(row.value), dimensions: dimensionsOf(row), takings: (takings.get(line) ?? []).map(takingOf) },
+      ...{ quantity: quantityOf(row.quantity), value: baseOf(row.value), dimensions: dimensionsOf(row), lots: lots.get(line) ?? [] },
+      takings: (takings.get(line) ?? []).map((taking) => ({ ...takingOf(taking), lots: lots.get(idOf(taking)) ?? [] })),
     };
   });
 }
 
+/** A taking without its lots, which only goods that are still out ask for. */
 export function takingOf(row: Row): Taking {
   const into: PoolId | undefined = row.item_id == null ? undefined : poolId(row.item_id, text(row.warehouse_id));
-  const known = { line: idOf(row), date: text(row.date), kind: text(row.kind) as TakingKind, quantity: quantityOf(row.quantity) };
+  const known = { line: idOf(row), date: text(row.date), kind: text(row.kind) as TakingKind, quantity: quantityOf(row.quantity), lots: [] };
   return { ...known, into, dimensions: dimensionsOf(row) };
 }
