@@ -1,8 +1,10 @@
 import js from '@eslint/js';
 import typescript from 'typescript-eslint';
+import { exactFigures } from './scripts/lint/exactFigures.mjs';
 
-/** No number of JavaScript may hold money or a quantity in the core and the server: no floats are read from text there. */
-const noFloats = {
+/** No number of JavaScript may hold money or a quantity in the core, the server and the contract. */
+const exact = {
+  'obolus/exact-figures': 'error',
   'no-restricted-syntax': [
     'error',
     { selector: "CallExpression[callee.name='parseFloat']", message: 'Figures are exact: use exact/decimal.' },
@@ -48,6 +50,8 @@ export default typescript.config(
       'max-lines-per-function': ['warn', { max: 140, skipBlankLines: true, skipComments: true }],
     },
   },
-  { files: ['core/**/*.ts', 'server/**/*.ts', 'contract/**/*.ts'], rules: noFloats },
+  { files: ['core/**/*.ts', 'server/**/*.ts', 'contract/**/*.ts'], plugins: { obolus: { rules: { 'exact-figures': exactFigures } } }, rules: exact },
+  // The one module that folds packed columns: exact below 2^53, and handed to whole numbers beyond.
+  { files: ['core/costing/packed.ts', 'core/costing/packed.test.ts'], rules: { 'obolus/exact-figures': 'off' } },
   { files: ['web/vite.config.ts'], extends: [typescript.configs.disableTypeChecked] },
 );

@@ -39,14 +39,14 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
     return value;
   };
   const port = (name: string, otherwise: number): number => {
-    const value = Number(environment[name] ?? otherwise);
-    if (!Number.isInteger(value) || value < 0 || value > 65_535) throw new Error(`${name} must be a port from 0 to 65535.`);
-    return value;
+    const given = Number(environment[name] ?? otherwise);
+    if (!Number.isInteger(given) || given < 0 || given > 65_535) throw new Error(`${name} must be a port from 0 to 65535.`);
+    return given;
   };
   const count = (name: string, otherwise: number): number => {
-    const value = Number(environment[name] ?? otherwise);
-    if (!Number.isInteger(value) || value < 1 || value > 1000) throw new Error(`${name} must be a number from 1 to 1000.`);
-    return value;
+    const given = Number(environment[name] ?? otherwise);
+    if (!Number.isInteger(given) || given < 1 || given > 1000) throw new Error(`${name} must be a number from 1 to 1000.`);
+    return given;
   };
   const secret = required('OBOLUS_SESSION_SECRET');
   if (secret.length < 32) throw new Error('OBOLUS_SESSION_SECRET must have at least 32 characters.');

@@ -7,6 +7,7 @@ import type { Books } from '../posting/books.ts';
 import { show } from '../testing/bookkeeper.ts';
 import { choices, commandFor, openingBooks, settings } from '../testing/histories.ts';
 import { runs, seed } from '../testing/runs.ts';
+import { documentsIn } from '../testing/make.ts';
 import { ledgerValue, poolAsKnown, valueAsKnown, type EnteredChange, type EnteredMovement } from './known.ts';
 import { endOf, placeOf, type Movement, type PoolId } from './pool.ts';
 import { revaluation } from './poolRun.ts';
@@ -59,7 +60,7 @@ describe('as known then', () => {
           const command = commandFor(books, choice, setting);
           const decision = command && decide(books, command);
           if (!decision?.accepted) continue;
-          const entered = Number(books.nextDocument);
+          const entered = documentsIn(books);
           archive.keep(entered, decision.posted);
           books = record(books, decision.posted);
           then.push({ entered, pools: books.pools });

@@ -12,11 +12,28 @@ export function shareOut(amount: bigint, weights: readonly bigint[]): SharedOut 
   if (total === 0n) return { ok: false, reason: 'weights_all_zero' };
 
   const magnitude = amount < 0n ? -amount : amount;
-  const shares = weights.map((weight) => (magnitude * weight) / total);
+  const parts = weights.map((weight) => magnitude * weight);
+  const shares = parts.map((part) => part / total);
   const left = magnitude - shares.reduce((sum, share) => sum + share, 0n);
-  const byRemainder = weights
-    .map((weight, line) => ({ line, remainder: (magnitude * weight) % total }))
-    .sort((a, b) => (a.remainder === b.remainder ? a.line - b.line : a.remainder > b.remainder ? -1 : 1));
-  for (const { line } of byRemainder.slice(0, Number(left))) shares[line] = (shares[line] ?? 0n) + 1n;
+  if (left > 0n) {
+    const remainders = parts.map((part, line) => part - (shares[line] ?? 0n) * total);
+    const last = nthLargest(remainders, left);
+    let ties = left - BigInt(remainders.filter((remainder) => remainder > last).length);
+    remainders.forEach((remainder, line) => {
+      if (remainder < last || (remainder === last && ties <= 0n)) return;
+      if (remainder === last) ties -= 1n;
+      shares[line] = (shares[line] ?? 0n) + 1n;
+    });
+  }
   return { ok: true, shares: amount < 0n ? shares.map((share) => -share) : shares };
+}
+
+/** The n-th largest of some figures, without putting them all in order. */
+function nthLargest(figures: readonly bigint[], n: bigint): bigint {
+  const pivot = figures[figures.length >> 1] ?? 0n;
+  const larger = figures.filter((figure) => figure > pivot);
+  if (n <= BigInt(larger.length)) return nthLargest(larger, n);
+  const smaller = figures.filter((figure) => figure < pivot);
+  const notSmaller = BigInt(figures.length - smaller.length);
+  return n <= notSmaller ? pivot : nthLargest(smaller, n - notSmaller);
 }

@@ -9,7 +9,7 @@ import type { Command } from '../posting/decide.ts';
 import { openToReceive } from '../purchasing/order.ts';
 import { unbilledOf } from '../purchasing/billedAmounts.ts';
 import type { Bookkeeper } from './bookkeeper.ts';
-import { item } from './make.ts';
+import { documentsIn, item } from './make.ts';
 
 /**
  * Random histories. A history is a list of choices; each is read against the books as they are, so that it cites lines that
@@ -105,7 +105,7 @@ export function openingBooks({ methods, recognition, currency, scale }: Setting)
 /** The command that a choice stands for, where the books have something for it. */
 export function commandFor(books: Books, choice: Choice, { scale }: Setting): Command | undefined {
   // Two documents are entered on a day.
-  const date: Day = addDays('2026-03-08', Number(books.nextDocument / 2n) - choice.back);
+  const date: Day = addDays('2026-03-08', Math.floor(documentsIn(books) / 2) - choice.back);
   const reading: Reading = { books, choice, date, scale, warehouse: WAREHOUSES[choice.other % 2] ?? 'main' };
   return READ[choice.move](reading);
 }

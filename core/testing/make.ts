@@ -1,6 +1,6 @@
 import type { CostingMethod } from '../costing/pool.ts';
 import { priceOrThrow, quantityOrThrow } from '../exact/amounts.ts';
-import type { Item } from '../posting/books.ts';
+import type { Books, Item } from '../posting/books.ts';
 import type { Refusal } from '../posting/refusal.ts';
 
 /** An item for tests: plain unless a test says what is special about it. */
@@ -15,3 +15,6 @@ export function item(id: string, method: CostingMethod, special: Partial<Item> =
 /** A refusal as a test says it: the reason, where, and the offending values. */
 export const inWords = ({ reason, at, values }: Refusal): string =>
   [reason, at, ...Object.entries(values).map(([name, value]) => `${name}=${value}`)].join(' ');
+
+/** The number of the document that is entered next: no figure, so that days may be counted by it. */
+export const documentsIn = (books: Books): number => Number(books.nextDocument.toString());

@@ -35,7 +35,7 @@ afterAll(async () => {
 });
 
 /** Previews, posts, checks that both say the same and that the document can be read; gives its id. */
-async function both(kind: DocumentKind, body: object, net: Record<string, number>): Promise<string> {
+async function both(kind: DocumentKind, body: object, net: Record<string, bigint>): Promise<string> {
   const preview = await ines.preview(kind, body);
   expect([kind, preview.body.refusals]).toEqual([kind, []]);
   const id = await ines.posted(kind, body);
@@ -52,7 +52,7 @@ async function refusal(kind: DocumentKind, body: object): Promise<string> {
   return [reply.status, ...((reply.body.errors as { reason: string }[] | undefined) ?? []).map(({ reason }) => reason)].join(' ');
 }
 
-const reverse = (of: string, net: Record<string, number>, date = '2026-03-31') => both('reversal', { date, of, reason: 'a mistake' }, net);
+const reverse = (of: string, net: Record<string, bigint>, date = '2026-03-31') => both('reversal', { date, of, reason: 'a mistake' }, net);
 
 describe('purchasing', () => {
   it('estimates, an expense line, tax, a return, its credit and the payment', async () => {
@@ -81,10 +81,10 @@ describe('purchasing', () => {
         { of: `${order}/2`, quantity: '1' },
       ]),
       {
-        inventory: 133_400,
-        expense: 5_000,
-        grni: -125_000,
-        'accrued-charges': -13_400,
+        inventory: 133_400n,
+        expense: 5_000n,
+        grni: -125_000n,
+        'accrued-charges': -13_400n,
       },
     );
     // Billed 12.40 on 80 of them: 32.00 into the goods; tax 50.10 over 992 and 50: 47.70 and 2.40.
@@ -103,19 +103,19 @@ describe('purchasing', () => {
           ],
         },
       ),
-      { payables: -110_210, grni: 101_000, inventory: 7_970, expense: 240, 'input-tax': 1_000 },
+      { payables: -110_210n, grni: 101_000n, inventory: 7_970n, expense: 240n, 'input-tax': 1_000n },
     );
     expect(await refusal('reversal', { date: '2026-03-31', of: receipt, reason: 'x' })).toBe('422 document_cited');
     // 20 unbilled at 12.00 and 10 billed at 12.40: 364.00; their share of freight, duty and tax is 30 % of 181.70.
     const back = await both(
       'return',
       { vendor: '1', date: '2026-03-29', number: 'RMA 7', lines: [{ of: `${receipt}/1`, quantity: '30', replace: false, confirmed: false }] },
-      { grni: 36_400, 'return-variance': 5_451, inventory: -41_851 },
+      { grni: 36_400n, 'return-variance': 5_451n, inventory: -41_851n },
     );
     const credit = await both(
       'credit',
       { vendor: '1', number: 'CN 1', date: '2026-03-30', currency: 'USD', lines: [{ of: `${back}/1`, quantity: '10', price: '12.40' }] },
-      { payables: 12_400, grni: -12_400 },
+      { payables: 12_400n, grni: -12_400n },
     );
     const paid = await both(
       'payment',
@@ -127,41 +127,41 @@ describe('purchasing', () => {
         ].map((line) => ({ ...line, discount: line.discount.replace('10.421', '11.02') })),
       },
       // 11.02 over 1,102.10: on the goods' 992.00 it is 9.92, of which 30 in a hundred went back.
-      { payables: 88_702, bank: -87_600, 'discounts-taken': -110, inventory: -694, 'return-variance': -298 },
+      { payables: 88_702n, bank: -87_600n, 'discounts-taken': -110n, inventory: -694n, 'return-variance': -298n },
     );
-    await reverse(paid, { payables: -88_702, bank: 87_600, 'discounts-taken': 110, inventory: 694, 'return-variance': 298 });
-    await reverse(credit, { payables: -12_400, grni: 12_400 });
-    await reverse(back, { grni: -36_400, 'return-variance': -5_451, inventory: 41_851 });
+    await reverse(paid, { payables: -88_702n, bank: 87_600n, 'discounts-taken': 110n, inventory: 694n, 'return-variance': 298n });
+    await reverse(credit, { payables: -12_400n, grni: 12_400n });
+    await reverse(back, { grni: -36_400n, 'return-variance': -5_451n, inventory: 41_851n });
     const closing = await both(
       'estimate-closing',
       { date: '2026-03-31', reason: 'no bill', lines: [{ of: `${receipt}/1`, charge: 'duty' }] },
       {
-        'accrued-charges': 8_400,
-        inventory: -8_400,
+        'accrued-charges': 8_400n,
+        inventory: -8_400n,
       },
     );
-    await reverse(closing, { 'accrued-charges': -8_400, inventory: 8_400 });
-    await reverse(bill, { payables: 110_210, grni: -101_000, inventory: -7_970, expense: -240, 'input-tax': -1_000 });
-    await reverse(receipt, { inventory: -133_400, expense: -5_000, grni: 125_000, 'accrued-charges': 13_400 });
+    await reverse(closing, { 'accrued-charges': -8_400n, inventory: 8_400n });
+    await reverse(bill, { payables: 110_210n, grni: -101_000n, inventory: -7_970n, expense: -240n, 'input-tax': -1_000n });
+    await reverse(receipt, { inventory: -133_400n, expense: -5_000n, grni: 125_000n, 'accrued-charges': 13_400n });
     // The bill's number is free again, and the whole order open.
     const again = await both('receipt', make.receipt([{ of: `${order}/1`, quantity: '100' }]), {
-      inventory: 133_400,
-      grni: -120_000,
-      'accrued-charges': -13_400,
+      inventory: 133_400n,
+      grni: -120_000n,
+      'accrued-charges': -13_400n,
     });
-    await both('bill', make.bill('TF-9', [{ of: `${again}/1`, quantity: '100', price: '12' }]), { payables: -120_000, grni: 120_000 });
+    await both('bill', make.bill('TF-9', [{ of: `${again}/1`, quantity: '100', price: '12' }]), { payables: -120_000n, grni: 120_000n });
   });
 
   it('a bill ahead of the goods, in part, and goods that are replaced', async () => {
     const order = await both('order', make.order([{ item: '3', quantity: '10', price: '1180' }]), {});
-    const ahead = await both('bill', make.bill('AJ-1', [{ of: `${order}/1`, quantity: '6', price: '1195' }]), { payables: -717_000, grni: 717_000 });
-    const receipt = await both('receipt', make.receipt([{ of: `${order}/1`, quantity: '8' }]), { inventory: 953_000, grni: -953_000 });
+    const ahead = await both('bill', make.bill('AJ-1', [{ of: `${order}/1`, quantity: '6', price: '1195' }]), { payables: -717_000n, grni: 717_000n });
+    const receipt = await both('receipt', make.receipt([{ of: `${order}/1`, quantity: '8' }]), { inventory: 953_000n, grni: -953_000n });
     expect(await refusal('reversal', { date: '2026-03-31', of: ahead, reason: 'x' })).toBe('422 document_cited');
     expect(await refusal('bill', make.bill('AJ-2', [{ of: `${order}/1`, quantity: '1', price: '1180' }]))).toBe('422 bill_ahead_while_unbilled');
     // The two unbilled at 1,180 and one billed at 1,195 go back; one comes in its place.
     const lines = [{ of: `${receipt}/1`, quantity: '3', replace: true, confirmed: false }];
-    await both('return', { vendor: '1', date: '2026-03-20', number: '', lines }, { grni: 355_500, inventory: -355_500 });
-    await both('receipt', make.receipt([{ of: `${order}/1`, quantity: '1' }], { date: '2026-03-25' }), { inventory: 119_500, grni: -119_500 });
+    await both('return', { vendor: '1', date: '2026-03-20', number: '', lines }, { grni: 355_500n, inventory: -355_500n });
+    await both('receipt', make.receipt([{ of: `${order}/1`, quantity: '1' }], { date: '2026-03-25' }), { inventory: 119_500n, grni: -119_500n });
   });
 });
 
@@ -182,8 +182,8 @@ describe('charges', () => {
         { of: `${order}/2`, quantity: '50' },
       ]),
       {
-        inventory: 100_000,
-        grni: -100_000,
+        inventory: 100_000n,
+        grni: -100_000n,
       },
     );
     const bill = await both(
@@ -195,31 +195,31 @@ describe('charges', () => {
         ],
       }),
       {
-        payables: -12_000,
-        expense: 3_000,
-        'charges-to-allocate': 9_000,
+        payables: -12_000n,
+        expense: 3_000n,
+        'charges-to-allocate': 9_000n,
       },
     );
     const to = [`${receipt}/1`, `${receipt}/2`];
     // Only the yarn has a rate: 36.00 worked out, and so it takes all.
-    const allocation = await both('allocation', make.allocation(`${bill}/2`, to, 'duty'), { 'charges-to-allocate': -9_000, inventory: 9_000 });
-    await reverse(allocation, { 'charges-to-allocate': 9_000, inventory: -9_000 });
-    await both('allocation', make.allocation(`${bill}/2`, to, 'quantity'), { 'charges-to-allocate': -9_000, inventory: 9_000 });
+    const allocation = await both('allocation', make.allocation(`${bill}/2`, to, 'duty'), { 'charges-to-allocate': -9_000n, inventory: 9_000n });
+    await reverse(allocation, { 'charges-to-allocate': 9_000n, inventory: -9_000n });
+    await both('allocation', make.allocation(`${bill}/2`, to, 'quantity'), { 'charges-to-allocate': -9_000n, inventory: 9_000n });
     const moved = await both(
       'charge-move',
       { date: '2026-03-30', of: `${bill}/1`, charge: 'freight', amount: '20' },
-      { 'charges-to-allocate': 2_000, expense: -2_000 },
+      { 'charges-to-allocate': 2_000n, expense: -2_000n },
     );
-    await both('allocation', make.allocation(`${moved}/1`, to, 'equal'), { 'charges-to-allocate': -2_000, inventory: 2_000 });
+    await both('allocation', make.allocation(`${moved}/1`, to, 'equal'), { 'charges-to-allocate': -2_000n, inventory: 2_000n });
     const refund = await both(
       'credit',
       { vendor: '3', number: 'GWC', date: '2026-03-30', currency: 'USD', lines: [{ of: `${bill}/2`, amount: '10', to: 'cost' }] },
       {
-        payables: 1_000,
-        'charges-to-allocate': -1_000,
+        payables: 1_000n,
+        'charges-to-allocate': -1_000n,
       },
     );
-    await both('allocation', make.allocation(`${refund}/1`, to, 'equal'), { 'charges-to-allocate': 1_000, inventory: -1_000 });
+    await both('allocation', make.allocation(`${refund}/1`, to, 'equal'), { 'charges-to-allocate': 1_000n, inventory: -1_000n });
   });
 });
 
@@ -243,60 +243,60 @@ describe('stock and sales', () => {
       { of: `${order}/2`, quantity: '2', lots: serials },
     ];
     expect(await refusal('receipt', make.receipt([{ of: `${order}/1`, quantity: '40' }]))).toBe('422 lots_missing');
-    const receipt = await both('receipt', make.receipt(received), { inventory: 260_000, grni: -260_000 });
+    const receipt = await both('receipt', make.receipt(received), { inventory: 260_000n, grni: -260_000n });
     const delivered = [
       { item: '6', quantity: '5', lots: [{ lot: 'B', quantity: '5' }] },
       { item: '7', quantity: '1', lots: [{ lot: 'S2', quantity: '1' }] },
     ];
-    await both('delivery', make.delivery(delivered), { inventory: -121_000, 'shipped-not-billed': 121_000 });
+    await both('delivery', make.delivery(delivered), { inventory: -121_000n, 'shipped-not-billed': 121_000n });
     expect(await refusal('delivery', make.delivery([{ item: '7', quantity: '1', lots: [{ lot: 'S2', quantity: '1' }] } as never]))).toBe('422 stock_short');
     // 0.40 dearer on 40 tins: 5 of them are delivered.
     await both('bill', make.bill('KD-1', [{ of: `${receipt}/1`, quantity: '40', price: '6.40' }]), {
-      payables: -25_600,
-      grni: 24_000,
-      inventory: 1_400,
-      'shipped-not-billed': 200,
+      payables: -25_600n,
+      grni: 24_000n,
+      inventory: 1_400n,
+      'shipped-not-billed': 200n,
     });
     const gone = [{ of: `${receipt}/2`, quantity: '1', lots: [{ lot: 'S1', quantity: '1' }], replace: false, confirmed: false }];
-    await both('return', { vendor: '1', date: '2026-03-30', number: '', lines: gone }, { grni: 118_000, inventory: -118_000 });
+    await both('return', { vendor: '1', date: '2026-03-30', number: '', lines: gone }, { grni: 118_000n, inventory: -118_000n });
   });
 
   it('assembly, transfers and a late cost through all of them; what customers give back', async () => {
     const order = await both('order', make.order([{ item: '3', quantity: '10', price: '100' }]), {});
     // A warehouse of their own, so that no other loom is in the pool.
-    const receipt = await both('receipt', make.receipt([{ of: `${order}/1`, quantity: '10' }], { warehouse: '2' }), { inventory: 100_000, grni: -100_000 });
+    const receipt = await both('receipt', make.receipt([{ of: `${order}/1`, quantity: '10' }], { warehouse: '2' }), { inventory: 100_000n, grni: -100_000n });
     const made = { item: '8', quantity: '5' };
     const assembly = await both(
       'assembly',
       { date: '2026-03-12', warehouse: '2', uses: [{ item: '3', quantity: '5' }], makes: made, conversion: '25' },
-      { inventory: 2_500, conversion: -2_500 },
+      { inventory: 2_500n, conversion: -2_500n },
     );
     const transfer = await both(
       'transfer',
       { date: '2026-03-13', from: '2', to: '1', inTransit: true, lines: [{ item: '8', quantity: '4' }] },
       {
-        'goods-in-transit': 42_000,
-        inventory: -42_000,
+        'goods-in-transit': 42_000n,
+        inventory: -42_000n,
       },
     );
     await both(
       'arrival',
       { date: '2026-03-14', lines: [{ of: `${transfer}/1`, quantity: '3', lost: '1' }] },
       {
-        inventory: 31_500,
-        'stock-adjustment': 10_500,
-        'goods-in-transit': -42_000,
+        inventory: 31_500n,
+        'stock-adjustment': 10_500n,
+        'goods-in-transit': -42_000n,
       },
     );
-    const delivery = await both('delivery', make.delivery([{ item: '8', quantity: '2' }]), { inventory: -21_000, 'shipped-not-billed': 21_000 });
+    const delivery = await both('delivery', make.delivery([{ item: '8', quantity: '2' }]), { inventory: -21_000n, 'shipped-not-billed': 21_000n });
     await both('invoice', make.invoice([{ of: `${delivery}/1`, quantity: '1', price: '300' }]), {
-      ...{ receivables: 30_000, sales: -30_000, 'cost-of-goods': 10_500, 'shipped-not-billed': -10_500 },
+      ...{ receivables: 30_000n, sales: -30_000n, 'cost-of-goods': 10_500n, 'shipped-not-billed': -10_500n },
     });
     const back = { customer: 'Oxbow Street Weavers', date: '2026-03-20', warehouse: '1', lines: [{ of: `${delivery}/1`, quantity: '1', price: '300' }] };
-    await both('customer-return', back, { inventory: 10_500, 'shipped-not-billed': -10_500 });
+    await both('customer-return', back, { inventory: 10_500n, 'shipped-not-billed': -10_500n });
     // 10.00 dearer a loom: 5 looms here, one kit here, three moved of which one is with the customer, one lost.
     await both('bill', make.bill('AJ-9', [{ of: `${receipt}/1`, quantity: '10', price: '110' }]), {
-      ...{ payables: -110_000, grni: 100_000, inventory: 8_000, 'stock-adjustment': 1_000, 'cost-of-goods': 1_000 },
+      ...{ payables: -110_000n, grni: 100_000n, inventory: 8_000n, 'stock-adjustment': 1_000n, 'cost-of-goods': 1_000n },
     });
     expect(await refusal('reversal', { date: '2026-03-31', of: assembly, reason: 'x' })).toBe('422 stock_short');
     const once = await both('transfer', { date: '2026-03-30', from: '2', to: '1', inTransit: false, lines: [{ item: '3', quantity: '2' }] }, {});
@@ -305,61 +305,61 @@ describe('stock and sales', () => {
 
   it('standards, counts and write-downs', async () => {
     const order = await both('order', make.order([{ item: '5', quantity: '200', price: '8.10' }]), {});
-    await both('receipt', make.receipt([{ of: `${order}/1`, quantity: '200' }]), { inventory: 170_000, grni: -162_000, 'price-variance': -8_000 });
-    await both('delivery', make.delivery([{ item: '5', quantity: '35' }]), { inventory: -29_750, 'shipped-not-billed': 29_750 });
+    await both('receipt', make.receipt([{ of: `${order}/1`, quantity: '200' }]), { inventory: 170_000n, grni: -162_000n, 'price-variance': -8_000n });
+    await both('delivery', make.delivery([{ item: '5', quantity: '35' }]), { inventory: -29_750n, 'shipped-not-billed': 29_750n });
     // Dated before the delivery: 200 on hand then, 35 of them delivered at the new standard.
     const raised = await both(
       'standard',
       { date: '2026-03-12', lines: [{ item: '5', standard: '9' }] },
       {
-        ...{ inventory: 8_250, 'shipped-not-billed': 1_750, 'stock-adjustment': -10_000 },
+        ...{ inventory: 8_250n, 'shipped-not-billed': 1_750n, 'stock-adjustment': -10_000n },
       },
     );
     await both(
       'count',
       { date: '2026-03-20', warehouse: '1', reason: 'broken', lines: [{ item: '5', quantity: '5', change: 'scrapped' }] },
       {
-        inventory: -4_500,
-        'stock-adjustment': 4_500,
+        inventory: -4_500n,
+        'stock-adjustment': 4_500n,
       },
     );
-    await reverse(raised, { inventory: -8_000, 'shipped-not-billed': -1_750, 'stock-adjustment': 9_750 });
+    await reverse(raised, { inventory: -8_000n, 'shipped-not-billed': -1_750n, 'stock-adjustment': 9_750n });
     const written = await both(
       'write-down',
       { date: '2026-03-31', warehouse: '1', lines: [{ item: '5', netRealisable: '8' }] },
-      { 'write-down': 8_000, allowance: -8_000 },
+      { 'write-down': 8_000n, allowance: -8_000n },
     );
     await both('delivery', make.delivery([{ item: '5', quantity: '60' }], { date: '2026-03-31' }), {
-      ...{ inventory: -51_000, 'shipped-not-billed': 51_000, allowance: 3_000, 'write-down': -3_000 },
+      ...{ inventory: -51_000n, 'shipped-not-billed': 51_000n, allowance: 3_000n, 'write-down': -3_000n },
     });
-    await reverse(written, { 'write-down': -5_000, allowance: 5_000 });
+    await reverse(written, { 'write-down': -5_000n, allowance: 5_000n });
   });
 });
 
 describe('money and periods', () => {
   it('a prepayment in euro, the closing of a period, its opening and its lock', async () => {
-    const prepaid = await both('prepayment', { vendor: '2', date: '2026-03-02', currency: 'EUR', amount: '600' }, { prepayments: 64_800, bank: -64_800 });
+    const prepaid = await both('prepayment', { vendor: '2', date: '2026-03-02', currency: 'EUR', amount: '600' }, { prepayments: 64_800n, bank: -64_800n });
     const bill = await both(
       'bill',
       { vendor: '2', number: 'BL-1', date: '2026-03-22', currency: 'EUR', lines: [], charges: [], expenses: [{ expense: 'cleaning', amount: '1000' }] },
-      { expense: 110_000, payables: -110_000 },
+      { expense: 110_000n, payables: -110_000n },
     );
     const paying = { vendor: '2', date: '2026-03-23', currency: 'EUR', from: prepaid, discountsTo: 'income', reason: '' };
     await both(
       'payment',
       { ...paying, bills: [{ of: bill, amount: '400', discount: '', writeOff: '' }] },
       {
-        ...{ payables: 44_000, prepayments: -43_200, 'exchange-difference': -800 },
+        ...{ payables: 44_000n, prepayments: -43_200n, 'exchange-difference': -800n },
       },
     );
     await server.source.query("INSERT INTO exchange_rate (currency, from_day, rate) VALUES ('EUR', '2026-03-31', 11200000000)");
-    const closing = await both('close', { date: '2026-03-31', period: '2026-03' }, { payables: -1_200, 'exchange-difference': 1_200 });
+    const closing = await both('close', { date: '2026-03-31', period: '2026-03' }, { payables: -1_200n, 'exchange-difference': 1_200n });
     expect(await refusal('prepayment', { vendor: '2', date: '2026-03-31', currency: 'EUR', amount: '1' })).toBe('422 date_in_closed_period');
-    const opening = await both('open', { date: '2026-04-01', period: '2026-04' }, { payables: 1_200, 'exchange-difference': -1_200 });
-    await reverse(opening, { payables: -1_200, 'exchange-difference': 1_200 }, '2026-04-01');
-    await reverse(closing, { payables: 1_200, 'exchange-difference': -1_200 });
-    await both('prepayment', { vendor: '1', date: '2026-03-31', currency: 'USD', amount: '1' }, { prepayments: 100, bank: -100 });
-    const last = await both('close', { date: '2026-03-31', period: '2026-03' }, { payables: -1_200, 'exchange-difference': 1_200 });
+    const opening = await both('open', { date: '2026-04-01', period: '2026-04' }, { payables: 1_200n, 'exchange-difference': -1_200n });
+    await reverse(opening, { payables: -1_200n, 'exchange-difference': 1_200n }, '2026-04-01');
+    await reverse(closing, { payables: 1_200n, 'exchange-difference': -1_200n });
+    await both('prepayment', { vendor: '1', date: '2026-03-31', currency: 'USD', amount: '1' }, { prepayments: 100n, bank: -100n });
+    const last = await both('close', { date: '2026-03-31', period: '2026-03' }, { payables: -1_200n, 'exchange-difference': 1_200n });
     await both('lock', { date: '2026-04-02', period: '2026-03' }, {});
     expect(await refusal('reversal', { date: '2026-04-02', of: last, reason: 'x' })).toBe('422 period_locked');
   });

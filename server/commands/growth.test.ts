@@ -20,7 +20,7 @@ async function counted(work: () => Promise<unknown>): Promise<{ statements: numb
   await work();
   const after = await counters();
   const difference = (name: string) => (after.get(name) ?? 0) - (before.get(name) ?? 0);
-  const sum = (names: readonly string[]) => names.reduce((total, name) => total + difference(name), 0);
+  const sum = (names: readonly string[]) => names.reduce((counted, name) => counted + difference(name), 0);
   return {
     // Asking for the counters is a statement too.
     statements: difference('Questions') - 1,
@@ -42,7 +42,12 @@ async function counters(): Promise<Map<string, number>> {
     string,
     string
   >[];
-  return new Map(rows.map((row) => [row.Variable_name ?? '', Number(row.Value)]));
+  return new Map(
+    rows.map((row) => {
+      const [name = '', count] = Object.values(row);
+      return [name, Number(count)];
+    }),
+  );
 }
 
 const day = (n: number): string => new Date(Date.UTC(2026, 1, 1 + n)).toISOString().slice(0, 10);

@@ -19,7 +19,7 @@ const rowsOf = async (reply: Promise<Reply>) => (await reply).body.rows as Recor
 const refusalsOf = (reply: Reply) => (reply.body.errors as { reason: string; at: string; says: string }[]).map(({ reason, at }) => `${reason} ${at}`);
 
 /** Previews, posts, and checks that both say the same; gives the document. */
-async function both(kind: DocumentKind, body: object): Promise<{ id: string; net: Record<string, number> }> {
+async function both(kind: DocumentKind, body: object): Promise<{ id: string; net: Record<string, bigint> }> {
   const preview = await ines.preview(kind, body);
   expect(preview.body.refusals).toEqual([]);
   const id = await ines.posted(kind, body);
@@ -34,19 +34,19 @@ describe('one order all the way to cost of goods', () => {
     const order = await both('order', make.order([{ item: '1', quantity: '100', price: '12' }]));
     expect(order.net).toEqual({});
     const receipt = await both('receipt', make.receipt([{ of: `${order.id}/1`, quantity: '60' }]));
-    expect(receipt.net).toEqual({ inventory: 72_000, grni: -72_000 });
+    expect(receipt.net).toEqual({ inventory: 72_000n, grni: -72_000n });
     const delivery = await both('delivery', make.delivery([{ item: '1', quantity: '40' }]));
-    expect(delivery.net).toEqual({ 'shipped-not-billed': 48_000, inventory: -48_000 });
+    expect(delivery.net).toEqual({ 'shipped-not-billed': 48_000n, inventory: -48_000n });
     const invoice = await both('invoice', make.invoice([{ of: `${delivery.id}/1`, quantity: '30', price: '24' }]));
-    expect(invoice.net).toEqual({ receivables: 72_000, sales: -72_000, 'cost-of-goods': 36_000, 'shipped-not-billed': -36_000 });
+    expect(invoice.net).toEqual({ receivables: 72_000n, sales: -72_000n, 'cost-of-goods': 36_000n, 'shipped-not-billed': -36_000n });
     // 0.40 dearer on 60: 20 on hand, 30 invoiced, 10 delivered and not invoiced.
     const bill = await both('bill', make.bill('TF-1', [{ of: `${receipt.id}/1`, quantity: '60', price: '12.40' }]));
-    expect(bill.net).toEqual({ payables: -74_400, grni: 72_000, inventory: 800, 'cost-of-goods': 1_200, 'shipped-not-billed': 400 });
+    expect(bill.net).toEqual({ payables: -74_400n, grni: 72_000n, inventory: 800n, 'cost-of-goods': 1_200n, 'shipped-not-billed': 400n });
     const freight = await both('bill', make.charge('GW-1', '61.35'));
-    expect(freight.net).toEqual({ payables: -6_135, 'charges-to-allocate': 6_135 });
+    expect(freight.net).toEqual({ payables: -6_135n, 'charges-to-allocate': 6_135n });
     // 61.35 on 60: the 40 delivered take 40.90, of which 30 invoiced take round(30.675) = 30.68.
     const allocation = await both('allocation', make.allocation(`${freight.id}/1`, [`${receipt.id}/1`]));
-    expect(allocation.net).toEqual({ 'charges-to-allocate': -6_135, inventory: 2_045, 'cost-of-goods': 3_068, 'shipped-not-billed': 1_022 });
+    expect(allocation.net).toEqual({ 'charges-to-allocate': -6_135n, inventory: 2_045n, 'cost-of-goods': 3_068n, 'shipped-not-billed': 1_022n });
 
     const balance = (await ines.call('GET', '/api/trial-balance?asOf=2026-12-31')).body;
     expect(balance.debit).toBe(balance.credit);
@@ -59,7 +59,7 @@ describe('one order all the way to cost of goods', () => {
     const order = await both('order', make.order([{ item: '2', quantity: '100', price: '10' }], { vendor: '2', currency: 'EUR' }));
     const receipt = await both('receipt', make.receipt([{ of: `${order.id}/1`, quantity: '100' }], { vendor: '2' }));
     const bill = await both('bill', make.bill('2026/1', [{ of: `${receipt.id}/1`, quantity: '100', price: '10.5' }], { vendor: '2', currency: 'EUR' }));
-    expect(bill.net).toEqual({ payables: -115_500, grni: 108_000, 'exchange-difference': 2_100, inventory: 5_400 });
+    expect(bill.net).toEqual({ payables: -115_500n, grni: 108_000n, 'exchange-difference': 2_100n, inventory: 5_400n });
   });
 
   it('shows the trail of every document in it', async () => {

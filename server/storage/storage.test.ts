@@ -40,7 +40,7 @@ describe('facts', () => {
 });
 
 describe('an entry', () => {
-  const write = (...amounts: number[]) =>
+  const write = (...amounts: string[]) =>
     server.source.transaction(async (manager) => {
       await manager.query("INSERT INTO entry VALUES (777, 1, '2026-03-01')");
       for (const [at, amount] of amounts.entries())
@@ -49,7 +49,7 @@ describe('an entry', () => {
     });
 
   it('that does not balance is refused by the database itself', async () => {
-    await expect(write(100, -99)).rejects.toThrow('entry_out_of_balance');
+    await expect(write('100', '-99')).rejects.toThrow('entry_out_of_balance');
   });
 
   it('that is not there cannot be sealed', async () => {

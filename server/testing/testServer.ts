@@ -211,11 +211,11 @@ export const make = {
 
 export const mayPost = (role: Role, kind: DocumentKind): boolean => MAY_POST[kind].includes(role);
 
-/** What entries come to by account, in cents as whole numbers: figures are small here and have two decimals. */
-export const netOf = (entries: unknown): Record<string, number> => {
-  const net: Record<string, number> = {};
+/** What entries come to by account, in cents: the base currency of the tests has two decimals. */
+export const netOf = (entries: unknown): Record<string, bigint> => {
+  const net: Record<string, bigint> = {};
   for (const line of (entries as { lines: { account: string; amount: string }[] }[]).flatMap((entry) => entry.lines)) {
-    net[line.account] = (net[line.account] ?? 0) + Number(line.amount.replace('.', ''));
+    net[line.account] = (net[line.account] ?? 0n) + BigInt(line.amount.replace('.', ''));
   }
-  return Object.fromEntries(Object.entries(net).filter(([, amount]) => amount !== 0));
+  return Object.fromEntries(Object.entries(net).filter(([, amount]) => amount !== 0n));
 };
