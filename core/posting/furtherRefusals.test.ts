@@ -102,6 +102,7 @@ const spoilt: Spoilt[] = [
   ],
   ['no reason', 'estimate-closing', { reason: ' ' }, 'reason_missing /reason'],
   ['an estimate that is not there', 'estimate-closing', {}, 'estimate_none /lines/0 kind=freight'],
+  ['the day before the receipt', 'estimate-closing', { date: '2026-03-04' }, 'date_before_cited /date date=2026-03-04 cited=2026-03-05'],
   ['a line that is no expense', 'charge-move', { of: '3/1' }, 'line_unknown /of line=3/1'],
   ['nothing', 'charge-move', { amount: base(0n) }, 'amount_zero /amount'],
   ['more than the expense', 'charge-move', { amount: base(2001n) }, 'move_exceeds_expense /amount left=20.00'],
@@ -290,6 +291,10 @@ describe('accepted', () => {
     const arrival = (name: string) => ({ ...GOOD.arrival, lines: [{ of: `${sent}/1`, quantity: q('2'), lost: q('0'), lots: lots(name, '2') }] }) as Command;
     expect(reasons(arrival('A'))).toEqual(['lot_not_sent /lines/0/lots/0 item=DYE lot=A open=0']);
     expect(reasons(arrival('B'))).toEqual([]);
+  });
+
+  it('all of an expense as a charge', () => {
+    expect(reasons({ ...GOOD['charge-move'], amount: base(2000n) } as Command)).toEqual([]);
   });
 
   it('a share of nothing by hand', () => {
