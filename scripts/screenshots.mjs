@@ -104,6 +104,10 @@ async function newOrder(page) {
   await choose(page, 'Item, line 2', 'ecru');
   await page.getByLabel('Quantity, line 2').fill('240');
   await page.getByLabel('Discount in percent, line 2').fill('2.5');
+  await page.getByRole('button', { name: 'A line for an expense' }).click();
+  await page.getByLabel('Expense, line 3').fill('Sampling of the new colours');
+  await page.getByLabel('Quantity, line 3').fill('1');
+  await page.getByLabel('Price, line 3').fill('140');
 }
 
 async function receiving(page) {
@@ -117,7 +121,7 @@ async function receiving(page) {
 
 async function bill(page) {
   await page.getByRole('link', { name: /Tarnside Fibres/ }).click();
-  await page.getByLabel('Vendor’s number').fill(`TF-2087${Math.floor(performance.now()) % 10}`);
+  await page.getByLabel('Vendor’s number').fill('TF-20877');
   await page.getByRole('button', { name: 'Bills all of it' }).click();
   await page.getByLabel(/Billed price, .*ecru/).fill('23.80');
   await page.getByLabel(/Billed quantity, .*madder/).fill('40');
@@ -138,6 +142,15 @@ async function delivery(page) {
   await page.getByRole('button', { name: 'Another line' }).click();
   await choose(page, 'Item, line 2', 'table loom');
   await page.getByLabel('Quantity, line 2').fill('5');
+  await page.getByRole('button', { name: 'Another line' }).click();
+  await choose(page, 'Item, line 3', 'floor loom');
+  await page.getByLabel('Quantity, line 3').fill('2');
+  await page.getByLabel('FL-0118, line 3').check();
+  await page.getByLabel('FL-0141, line 3').check();
+  await page.getByRole('button', { name: 'Another line' }).click();
+  await choose(page, 'Item, line 4', 'indigo');
+  await page.getByLabel('Quantity, line 4').fill('24');
+  await page.getByRole('button', { name: 'Oldest first' }).last().click();
 }
 
 async function invoice(page) {

@@ -83,8 +83,10 @@ export async function viewDocument(manager: EntityManager, baseCurrency: string,
   const rows: Row[] = await manager.query(LINES[kind], kind === 'bill' ? [id, id, id, id] : [id]);
   const lots = await readLotsOf({ manager, locking: false }, 'm.document_id = ?', [id]);
   const lines = rows.map((row) => ({ ...lineOf(kind, row, currency, baseCurrency), lots: (lots.get(`${id}/${text(row.line_no)}`) ?? []).map(lotOf) }));
-  const oneCurrency = lines.every((line) => line.currency === currency);
-  const total = oneCurrency ? rows.reduce((sum, row) => sum + amountOf(kind, row, currency), 0n) : await valueIn(manager, id);
+  // Goods of several orders come in one receipt, in the currency of each: they add up where it is the same for all.
+  const currencies = new Set(lines.map((line) => line.currency));
+  const [shown = currency] = currencies.size === 1 ? currencies : [currency];
+  const total = currencies.size > 1 ? await valueIn(manager, id) : rows.reduce((sum, row) => sum + amountOf(kind, row, shown), 0n);
   return {
     id: text(header.id),
     kind,
@@ -93,8 +95,8 @@ export async function viewDocument(manager: EntityManager, baseCurrency: string,
     party: text(header.vendor ?? header.customer),
     reference: text(header.reference),
     facts: factsOf(kind, header),
-    currency,
-    amount: showAmount(total, currency),
+    currency: shown,
+    amount: showAmount(total, shown),
     rate: currency === baseCurrency ? null : formatRate(rate(big(header.rate))),
     lines,
     entries: await entriesOf(manager, id, baseCurrency),

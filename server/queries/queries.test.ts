@@ -101,7 +101,8 @@ describe('a document', () => {
   it('keeps a trail in foreign currency free of exchange', async () => {
     const order = await ines.posted('order', make.order([{ item: '2', quantity: '3', price: '3.33' }], { vendor: '2', currency: 'EUR' }));
     await ines.posted('receipt', make.receipt([{ of: `${order}/1`, quantity: '1' }], { vendor: '2', date: '2026-03-25' }));
-    await ines.posted('receipt', make.receipt([{ of: `${order}/1`, quantity: '2' }], { vendor: '2', date: '2026-03-26' }));
+    const receipt = await ines.posted('receipt', make.receipt([{ of: `${order}/1`, quantity: '2' }], { vendor: '2', date: '2026-03-26' }));
+    expect(await view<DocumentView>(`documents/${receipt}`)).toMatchObject({ currency: 'EUR', amount: '6.66', lines: [{ amount: '6.66', currency: 'EUR' }] });
     const { trail } = await view<DocumentView>(`documents/${order}`);
     expect([trail[0]?.amount, trail[1]?.amount]).toEqual(['10.79', '10.79']);
   });

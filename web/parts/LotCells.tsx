@@ -82,6 +82,7 @@ export function LotsOut({ warehouse, ...props }: Props & { readonly warehouse: s
       quantity={quantity}
       parts={parts}
       columns={columns}
+      oldest={quantity !== '' && lots.length > 0 ? () => onChange(oldestFirst(lots, quantity)) : undefined}
       wrong={wrong('') ?? (gone.length > 0 ? `${gone.map(({ lot }) => lot).join(', ')}: not in this warehouse.` : undefined)}
     >
       {lots.length === 0 ? (
@@ -110,11 +111,6 @@ export function LotsOut({ warehouse, ...props }: Props & { readonly warehouse: s
               </div>
             ),
           )}
-          {quantity !== '' && (
-            <button type="button" className="act leading-[26px]" onClick={() => onChange(oldestFirst(lots, quantity))}>
-              Oldest first
-            </button>
-          )}
         </div>
       )}
     </LotRow>
@@ -128,8 +124,9 @@ function LotRow({
   parts,
   columns,
   wrong,
+  oldest,
   children,
-}: Pick<Props, 'item' | 'quantity' | 'parts' | 'columns'> & { wrong: string | undefined; children: React.ReactNode }) {
+}: Pick<Props, 'item' | 'quantity' | 'parts' | 'columns'> & { wrong: string | undefined; oldest?: (() => void) | undefined; children: React.ReactNode }) {
   const named = namedIn(item.tracking, parts, quantity);
   const gap = compareFigures(named, quantity || '0');
   return (
@@ -142,6 +139,11 @@ function LotRow({
               {gap === 0 ? '' : gap > 0 ? '▲ ' : '▼ '}
               {showFigure(named)} of {showFigure(quantity || '0')}
             </span>
+            {oldest && (
+              <button type="button" className="act block" onClick={oldest}>
+                Oldest first
+              </button>
+            )}
           </span>
           <div className="grow min-w-0">
             {children}

@@ -109,9 +109,9 @@ function Lines({ data }: { data: DocumentView }) {
       <tbody>
         {data.lines.map((line) => (
           <Fragment key={line.line}>
-            <tr>
+            <tr className={line.lots.length > 0 ? 'joined' : ''}>
               <td className="name" title={`${line.number} ${line.label}`}>
-                <span className={line.number ? '' : 'capitalize'}>{line.label}</span> <span className="dim">{line.number}</span>
+                <span className={line.number ? '' : 'sentence'}>{line.label}</span> <span className="dim">{line.number}</span>
               </td>
               {hasOf && (
                 <td>
@@ -131,10 +131,8 @@ function Lines({ data }: { data: DocumentView }) {
               <td className="dim">{line.note.replace(/\d{4}-\d\d-\d\d/g, showDay)}</td>
             </tr>
             {line.lots.length > 0 && (
-              <tr className="plain">
-                <td colSpan={columns} className="!whitespace-normal">
-                  {line.lots.map(({ lot, quantity }) => (quantity === '1' ? lot : `${lot} (${showFigure(quantity)})`)).join(' · ')}
-                </td>
+              <tr className="lots">
+                <td colSpan={columns}>{line.lots.map(({ lot, quantity }) => (quantity === '1' ? lot : `${lot} (${showFigure(quantity)})`)).join(' · ')}</td>
               </tr>
             )}
           </Fragment>

@@ -108,7 +108,7 @@ function Delivery({ vendor, draft, lines }: { vendor: string; draft: string; lin
             <Cell label="Packing slip" value={body.packingSlip} autoFocus onChange={(packingSlip) => change({ packingSlip })} />
           </Field>
           <Field name="Transport">
-            <Cell label="Transport" value={body.transport} placeholder="Container or transport number" onChange={(transport) => change({ transport })} />
+            <Cell label="Transport" value={body.transport} placeholder="Container, waybill …" onChange={(transport) => change({ transport })} />
           </Field>
           <WarehouseField name="Into warehouse" body={body} change={change} refusals={refusals} />
         </div>
@@ -179,7 +179,7 @@ function ReceivingGrid({
                     onChange={(came) => change({ quantities: { ...body.quantities, [line.line]: came } })}
                   />
                 </td>
-                <td className="dim">{line.item.unit}</td>
+                <td className="dim">{line.item.unit || 'expense'}</td>
                 <td className="num">
                   {showFigure(line.price)} <span className="dim">{line.order.currency}</span>
                 </td>

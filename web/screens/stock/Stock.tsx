@@ -6,13 +6,13 @@ import { showDay, showFigure } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { ListTable, type Column } from '../../parts/ListTable.tsx';
 import { Problem } from '../../parts/Problem.tsx';
-import { METHOD } from '../../parts/methods.ts';
+import { methodOf } from '../../parts/methods.ts';
 
 const COLUMNS: readonly Column<StockRow>[] = [
   { title: 'Item', show: (row) => <b className="strong">{row.item.name}</b>, text: (row) => row.item.name, name: true },
   { title: 'Number', show: (row) => <span className="dim">{row.item.number}</span>, text: (row) => row.item.number },
   { title: 'Warehouse', show: (row) => row.warehouse.name, text: (row) => row.warehouse.name },
-  { title: 'Method', show: (row) => METHOD[row.item.method], text: (row) => METHOD[row.item.method] },
+  { title: 'Method', show: (row) => methodOf(row.item), text: (row) => methodOf(row.item) },
   { title: 'Last movement', show: (row) => showDay(row.lastMovement), text: (row) => row.lastMovement ?? '' },
   { title: 'On hand', show: (row) => showFigure(row.quantity), text: (row) => row.quantity, figure: true },
   { title: 'Unit', show: (row) => <span className="dim">{row.item.unit}</span>, text: (row) => row.item.unit },

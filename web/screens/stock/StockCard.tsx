@@ -4,7 +4,7 @@ import { useMe } from '../../frame/me.ts';
 import { showDay, showFigure } from '../../parts/figures.ts';
 import { Problem } from '../../parts/Problem.tsx';
 import { KIND } from '../../parts/kinds.ts';
-import { METHOD } from '../../parts/methods.ts';
+import { methodOf } from '../../parts/methods.ts';
 
 /** The card of an item in a warehouse: what came in and went out, and late costs on the day they were posted. */
 export function StockCard() {
@@ -27,7 +27,7 @@ export function StockCard() {
             {row.item.name} <span>{row.item.number}</span>
           </h1>
           <p>
-            {METHOD[row.item.method]} · {row.warehouse.name} warehouse · kept in {row.item.unit}
+            {methodOf(row.item)} · {row.warehouse.name} warehouse · kept in {row.item.unit}
           </p>
         </div>
         <dl className="flex gap-9 shrink-0">
