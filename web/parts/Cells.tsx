@@ -97,6 +97,15 @@ export function Choice({
   );
 }
 
+/** Takes a line out of a grid; by keyboard it is Ctrl+Delete, so Tab passes it by. */
+export function TakeOut({ label, onClick }: { label: string; onClick: () => void }) {
+  return (
+    <button type="button" className="dim hover:text-over" tabIndex={-1} aria-label={label} onClick={onClick}>
+      ✕
+    </button>
+  );
+}
+
 export function Field({ name, children, wide }: { name: string; children: ReactNode; wide?: boolean }) {
   return (
     <div className={`field ${wide ? 'min-w-[220px]' : ''}`}>

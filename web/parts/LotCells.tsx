@@ -20,19 +20,18 @@ interface Props {
 
 /** The row below a line of goods kept by lot or serial number that come in: which they are. */
 export function LotsIn({ item, line, quantity, parts = [], onChange, columns, wrong }: Props) {
-  const set = (at: number, to: Partial<LotPart>) => {
-    const rows = parts.length > 0 ? parts : [{ lot: '', quantity: '' }];
-    onChange(rows.map((part, position) => (position === at ? { ...part, ...to } : part)));
-  };
+  const rows = parts.length > 0 ? parts : [NO_LOT];
+  const set = (at: number, to: Partial<LotPart>) => onChange(rows.map((part, position) => (position === at ? { ...part, ...to } : part)));
   const sent = lotsToSend(item.tracking, parts, quantity).lots ?? [];
-  const wrongPart = (lot: string) => wrong(`/${sent.findIndex((part) => part.lot === lot.trim())}`);
+  const pointerOf = (lot: string) => `/${sent.findIndex((part) => part.lot === lot.trim())}`;
+  const wrongSerial = item.tracking === 'serial' ? sent.map((_, at) => wrong(`/${at}`) ?? wrong(`/${at}/lot`)).find(Boolean) : undefined;
   return (
-    <LotRow item={item} quantity={quantity} parts={parts} columns={columns} wrong={wrong('')}>
+    <LotRow item={item} quantity={quantity} parts={parts} columns={columns} wrong={wrong('') ?? wrongSerial}>
       {item.tracking === 'serial' ? (
         <textarea
-          className="cell serials"
+          className="cell"
           aria-label={`Serial numbers, ${line}`}
-          aria-invalid={wrong('') || sent.some(({ lot }) => wrongPart(lot)) ? true : undefined}
+          aria-invalid={wrong('') || wrongSerial ? true : undefined}
           rows={Math.min(6, Math.max(2, parts.length))}
           placeholder="Scan or type, one to a line"
           value={parts.map(({ lot }) => lot).join('\n')}
@@ -40,26 +39,29 @@ export function LotsIn({ item, line, quantity, parts = [], onChange, columns, wr
         />
       ) : (
         <div className="flex flex-wrap items-start gap-x-5 gap-y-1">
-          {(parts.length > 0 ? parts : [{ lot: '', quantity: '' }]).map((part, at) => (
+          {rows.map((part, at) => (
             <div key={at} className="flex gap-1">
               <div className="w-[130px]">
-                <Cell label={`Lot ${at + 1}, ${line}`} value={part.lot} placeholder="Lot" wrong={wrongPart(part.lot)} onChange={(lot) => set(at, { lot })} />
+                <Cell
+                  label={`Lot ${at + 1}, ${line}`}
+                  value={part.lot}
+                  placeholder="Lot"
+                  wrong={wrong(pointerOf(part.lot)) ?? wrong(`${pointerOf(part.lot)}/lot`)}
+                  onChange={(lot) => set(at, { lot })}
+                />
               </div>
               <div className="w-[84px]">
                 <FigureCell
                   label={`Quantity of lot ${at + 1}, ${line}`}
                   value={part.quantity}
-                  placeholder={parts.length <= 1 ? quantity : ''}
+                  placeholder={rows.length === 1 ? quantity : ''}
+                  wrong={wrong(`${pointerOf(part.lot)}/quantity`)}
                   onChange={(of) => set(at, { quantity: of })}
                 />
               </div>
             </div>
           ))}
-          <button
-            type="button"
-            className="act"
-            onClick={() => onChange([...(parts.length > 0 ? parts : [{ lot: '', quantity: '' }]), { lot: '', quantity: '' }])}
-          >
+          <button type="button" className="act leading-[26px]" onClick={() => onChange([...rows, NO_LOT])}>
             Another lot
           </button>
         </div>
@@ -68,6 +70,8 @@ export function LotsIn({ item, line, quantity, parts = [], onChange, columns, wr
   );
 }
 
+const NO_LOT: LotPart = { lot: '', quantity: '' };
+
 /** The row below a line of goods kept by lot or serial number that go out: which of those that are here. */
 export function LotsOut({ warehouse, ...props }: Props & { readonly warehouse: string }) {
   const { item, line, quantity, parts = [], onChange, columns, wrong } = props;
@@ -75,6 +79,11 @@ export function LotsOut({ warehouse, ...props }: Props & { readonly warehouse: s
   const lots = heldByLot(held.data?.layers ?? []);
   const takenOf = (lot: string) => parts.find((part) => part.lot === lot)?.quantity ?? '';
   const set = (lot: string, taken: string) => onChange([...parts.filter((part) => part.lot !== lot), ...(taken === '' ? [] : [{ lot, quantity: taken }])]);
+  const sent = lotsToSend(item.tracking, parts, quantity).lots ?? [];
+  const wrongPart = (lot: string) => {
+    const at = `/${sent.findIndex((part) => part.lot === lot)}`;
+    return wrong(at) ?? wrong(`${at}/quantity`);
+  };
   const gone = parts.filter(({ lot }) => held.data && !lots.some((known) => known.lot === lot));
   return (
     <LotRow
@@ -106,7 +115,7 @@ export function LotsOut({ warehouse, ...props }: Props & { readonly warehouse: s
                   {lot} <span className="dim">{showFigure(here)}</span>
                 </span>
                 <div className="w-[84px]">
-                  <FigureCell label={`Out of lot ${lot}, ${line}`} value={takenOf(lot)} onChange={(taken) => set(lot, taken)} />
+                  <FigureCell label={`Out of lot ${lot}, ${line}`} value={takenOf(lot)} wrong={wrongPart(lot)} onChange={(taken) => set(lot, taken)} />
                 </div>
               </div>
             ),

@@ -1,7 +1,7 @@
 import { CHARGE_KINDS } from '@obolus/contract/commands';
 import type { RefusalView } from '@obolus/contract/commands';
 import { wrongAt } from '../../drafts/useDraft.ts';
-import { Cell, Choice, FigureCell } from '../../parts/Cells.tsx';
+import { Cell, Choice, FigureCell, TakeOut } from '../../parts/Cells.tsx';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { useLines } from '../../parts/useLines.ts';
 import { nextLine, pointerOf, type FurtherLine } from './further.ts';
@@ -75,9 +75,7 @@ export function FurtherLines({
                     <FigureCell label={`Amount of charge ${at + 1}`} value={line.amount} wrong={wrong('/amount')} onChange={(amount) => set(at, { amount })} />
                   </td>
                   <td className="num">
-                    <button type="button" className="dim hover:text-over" tabIndex={-1} aria-label={`Take out charge ${at + 1}`} onClick={() => take(at)}>
-                      ✕
-                    </button>
+                    <TakeOut label={`Take out charge ${at + 1}`} onClick={() => take(at)} />
                   </td>
                 </tr>
               );

@@ -5,7 +5,7 @@ import { server } from '../../app/api.ts';
 import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../frame/me.ts';
-import { Cell, Field, FigureCell } from '../../parts/Cells.tsx';
+import { Cell, Field, FigureCell, TakeOut } from '../../parts/Cells.tsx';
 import { showFigure } from '../../parts/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
@@ -101,9 +101,7 @@ export function NewDelivery() {
                     </td>
                     <td className="dim">{item?.unit}</td>
                     <td className="num">
-                      <button type="button" className="dim hover:text-over" tabIndex={-1} aria-label={`Take out line ${at + 1}`} onClick={() => remove(at)}>
-                        ✕
-                      </button>
+                      <TakeOut label={`Take out line ${at + 1}`} onClick={() => remove(at)} />
                     </td>
                   </tr>
                   {item && item.tracking !== 'none' && (

@@ -4,7 +4,7 @@ import { server } from '../../app/api.ts';
 import { useDraft, wrongAt, type Entering } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../frame/me.ts';
-import { Cell, Field, FigureCell } from '../../parts/Cells.tsx';
+import { Cell, Field, FigureCell, TakeOut } from '../../parts/Cells.tsx';
 import { amountOfLine, sumOf } from '../../parts/exact.ts';
 import { showFigure } from '../../parts/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
@@ -163,9 +163,7 @@ function OrderGrid({ entering: { change, refusals }, body }: { entering: Enterin
               </td>
               <td className="num strong">{showFigure(amountOfLine(line.quantity, line.price, line.discount, body.currency))}</td>
               <td className="num">
-                <button type="button" className="dim hover:text-over" tabIndex={-1} aria-label={`Take out line ${at + 1}`} onClick={() => remove(at)}>
-                  ✕
-                </button>
+                <TakeOut label={`Take out line ${at + 1}`} onClick={() => remove(at)} />
               </td>
             </tr>
           );
