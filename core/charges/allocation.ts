@@ -69,7 +69,8 @@ export function decideAllocation(books: Books, command: AllocationCommand): Deci
     shareOne(books, command, command.charges[position] as Asked, charges[position], { lines, workedOut }, `/charges/${position}`);
   const byDuty = command.charges.some(({ basis }) => basis === 'duty');
   const others = command.charges.flatMap(({ basis }, position) => (basis === 'duty' ? [] : share(position, [])));
-  const workedOut = byDuty ? lines.map((line, position) => workedOutDuty(books, command, line, carried(command, lines, sharesOf(others), position))) : [];
+  const carried = byDuty ? carriedToTheBorder(command, lines, sharesOf(others)) : [];
+  const workedOut = byDuty ? lines.map((line, position) => workedOutDuty(books, command, line, carried[position] ?? 0n)) : [];
   const shared = command.charges.map((_, position) => share(position, workedOut));
   const failed = shared.flatMap((outcome) => (outcome.ok ? [] : [outcome.refusal]));
   if (failed.length > 0) return refused(failed);
@@ -99,14 +100,13 @@ type SharedCharge = { ok: true; share: Share } | { ok: false; refusal: Refusal }
 
 const sharesOf = (outcomes: readonly SharedCharge[]): Share[] => outcomes.flatMap((outcome) => (outcome.ok ? [outcome.share] : []));
 
-/** What carries and insures a line to the border, as known with this allocation: what landed, and what is still only expected. */
-function carried(command: AllocationCommand, lines: readonly LandedLine[], others: readonly Share[], position: number): bigint {
-  const receipt = lines[position]?.receipt;
-  const landing = replaceEstimates(command, lines, others).map(({ kind, amounts, estimatesUsed }) => ({
-    kind,
-    amount: (amounts[position] ?? 0n) - (estimatesUsed[position] ?? 0n),
-  }));
-  return toTheBorder(landing) + (receipt ? toTheBorder(receipt.landed) + toTheBorder(receipt.estimates) - toTheBorder(receipt.estimatesUsed) : 0n);
+/** What carries and insures each line to the border, as known with this allocation: what landed, and what is still only expected. */
+function carriedToTheBorder(command: AllocationCommand, lines: readonly LandedLine[], others: readonly Share[]): bigint[] {
+  const landing = replaceEstimates(command, lines, others);
+  return lines.map(({ receipt }, position) => {
+    const now = landing.map(({ kind, amounts, estimatesUsed }) => ({ kind, amount: (amounts[position] ?? 0n) - (estimatesUsed[position] ?? 0n) }));
+    return toTheBorder(now) + (receipt ? toTheBorder(receipt.landed) + toTheBorder(receipt.estimates) - toTheBorder(receipt.estimatesUsed) : 0n);
+  });
 }
 
 function shareOne(

@@ -88,7 +88,8 @@ export function openOf(source: Source): { untaken: bigint; invoiced: bigint } {
 
 /** The lots or serials of a source that have neither arrived nor come back. */
 export function lotsLeft(source: Source): LotPart[] {
-  const back = new Map(source.takings.map(({ line, lots }) => [line, lots]));
-  const gone = (lot: string) => [...back.values()].flat().reduce((sum, part) => (part.lot === lot ? sum + part.quantity : sum), 0n);
-  return source.lots.map(({ lot, quantity: sent }) => ({ lot, quantity: quantity(sent - gone(lot)) })).filter((part) => part.quantity > 0n);
+  const byLine = new Map(source.takings.map(({ line, lots }) => [line, lots]));
+  const back = new Map<string, bigint>();
+  for (const { lot, quantity: part } of [...byLine.values()].flat()) back.set(lot, (back.get(lot) ?? 0n) + part);
+  return source.lots.map(({ lot, quantity: sent }) => ({ lot, quantity: quantity(sent - (back.get(lot) ?? 0n)) })).filter((part) => part.quantity > 0n);
 }
