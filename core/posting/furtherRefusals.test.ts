@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from '@jest/globals';
-import { base, documentAmount, priceOrThrow, quantityOrThrow } from '../exact/amounts.ts';
+import { base, documentAmount, NO_DISCOUNT, priceOrThrow, quantityOrThrow } from '../exact/amounts.ts';
 import { show, type Bookkeeper } from '../testing/bookkeeper.ts';
 import { inWords } from '../testing/make.ts';
 import { GOOD, scene } from '../testing/scene.ts';
@@ -308,5 +308,59 @@ describe('accepted', () => {
     expect(reasons({ ...GOOD.payment, from: '9' } as Command)).toEqual([]);
     expect(reasons({ ...GOOD.payment, from: '10' } as Command)).toEqual(['vendor_differs /from']);
     expect(reasons({ ...GOOD.payment, from: '11' } as Command)).toEqual(['currency_differs /currency ordered=EUR billed=USD']);
+  });
+});
+
+describe('a period', () => {
+  const open = (period: string, date: string): Command => ({ kind: 'open', period, date });
+  const lock = (period: string): Command => ({ kind: 'lock', period, date: '2026-04-02' });
+
+  it('is opened after a closing alone, on one of its days, once', () => {
+    expect(reasons(open('2026-13', '2026-04-01'))).toEqual(['period_impossible /period period=2026-13']);
+    expect(reasons(open('2026-04', '2026-05-01'))).toEqual(['date_outside_period /date date=2026-05-01 period=2026-04']);
+    expect(reasons(open('2026-04', '2026-03-31'))).toEqual(['date_outside_period /date date=2026-03-31 period=2026-04']);
+    expect(reasons(open('2026-04', '2026-04-01'))).toEqual(['period_not_closed /period period=2026-04']);
+    keeper.post(GOOD.close as Command);
+    for (const day of ['2026-04-01', '2026-04-30']) expect(reasons(open('2026-04', day))).toEqual([]);
+    keeper.post(open('2026-04', '2026-04-01'));
+    expect(reasons(open('2026-04', '2026-04-02'))).toEqual(['period_taken_back /period period=2026-04']);
+  });
+
+  it('is locked once it is closed, and once', () => {
+    expect(reasons(lock('March'))).toEqual(['period_impossible /period period=March']);
+    expect(reasons(lock('2026-03'))).toEqual(['period_not_closed /period period=2026-03']);
+    keeper.post(GOOD.close as Command);
+    keeper.post(lock('2026-03'));
+    expect(reasons(lock('2026-03'))).toEqual(['period_locked /period period=2026-03']);
+    expect(reasons(lock('2026-02'))).toEqual(['period_locked /period period=2026-02']);
+  });
+
+  it('is closed in its turn, on its last days, never twice', () => {
+    keeper.post(GOOD.close as Command);
+    expect(reasons(GOOD.close as Command)).toContain('period_closed_already /period period=2026-03');
+    expect(reasons({ kind: 'close', period: '2026-04', date: '2026-04-30' })).toEqual([]);
+    expect(reasons({ ...GOOD.bill, date: '2026-03-31' } as Command)).toContain('date_in_closed_period /date date=2026-03-31 firstOpenDay=2026-04-01');
+  });
+});
+
+describe('a bill ahead of the goods', () => {
+  const ahead = (units: string): Command => ({
+    ...{ kind: 'bill', vendor: 'V', number: 'B9', currency: 'USD', date: '2026-03-12', charges: [] },
+    lines: [{ of: '10/1', quantity: q(units), price: priceOrThrow('5'), discount: NO_DISCOUNT, difference: 'cost' }],
+  });
+  beforeEach(() => {
+    const line = { bought: { item: 'YARN' }, quantity: q('10'), price: priceOrThrow('5'), discount: NO_DISCOUNT, due: undefined };
+    keeper.post({ kind: 'order', vendor: 'V', currency: 'USD', date: '2026-03-10', lines: [line] });
+  });
+
+  it('is for no more than is still to come, what is billed ahead already counted', () => {
+    expect(reasons(ahead('10.5'))).toEqual(['bill_ahead_exceeds_ordered /lines/0/quantity open=10 quantity=10.5']);
+    keeper.post(ahead('6'));
+    expect(reasons({ ...ahead('5'), number: 'B10' } as Command)).toEqual(['bill_ahead_exceeds_ordered /lines/0/quantity open=4 quantity=5']);
+  });
+
+  it('waits until all that came is billed', () => {
+    keeper.post({ kind: 'receipt', vendor: 'V', date: '2026-03-11', warehouse: 'main', lines: [{ of: '10/1', quantity: q('3') }] });
+    expect(reasons(ahead('2'))).toEqual(['bill_ahead_while_unbilled /lines/0 unbilled=3']);
   });
 });
