@@ -364,3 +364,30 @@ describe('a bill ahead of the goods', () => {
     expect(reasons(ahead('2'))).toEqual(['bill_ahead_while_unbilled /lines/0 unbilled=3']);
   });
 });
+
+describe('what is short or here already is said at the line that asks for it', () => {
+  const goods = (name: string, units: string, lots: object[] = []) => ({ item: name, quantity: q(units), lots });
+  it('in a delivery of several lines, from several pools', () => {
+    const lines = [goods('DYE', '2', [{ lot: 'A', quantity: q('2') }]), goods('LOOM', '1'), goods('LOOM', '9')];
+    const delivery = { ...GOOD.delivery, lines } as unknown as Command;
+    expect(reasons(delivery)).toEqual(['stock_short /lines/2/quantity item=LOOM warehouse=main date=2026-03-12 short=7']);
+  });
+
+  it('at the line of the pool where a later document is short, else at the first', () => {
+    keeper.post({ ...GOOD.delivery, date: '2026-03-14', lines: [goods('LOOM', '3')] } as unknown as Command);
+    const lines = [goods('DYE', '1', [{ lot: 'A', quantity: q('1') }]), goods('LOOM', '1')];
+    expect(reasons({ ...GOOD.delivery, lines } as unknown as Command)).toEqual([
+      'stock_short /lines/1/quantity item=LOOM warehouse=main date=2026-03-14 short=1',
+    ]);
+  });
+
+  it('for a serial number that comes in twice', () => {
+    const serial = (name: string) => ({ ...goods('SERIAL', '1', [{ lot: name, quantity: q('1') }]), value: base(100n) });
+    const opening = (...lines: object[]) => ({ ...GOOD.opening, lines }) as unknown as Command;
+    keeper.post(opening(serial('S1'), serial('S2')));
+    const yarn = { ...goods('YARN', '1'), value: base(1n) };
+    expect(reasons(opening(yarn, serial('S3'), serial('S2')))).toEqual(['serial_on_hand /lines/2/lots item=SERIAL lot=S2']);
+    expect(reasons(opening(serial('S4'), serial('S4')))).toEqual(['serial_on_hand /lines/0/lots item=SERIAL lot=S4']);
+    expect(reasons(opening(serial('S3')))).toEqual([]);
+  });
+});
