@@ -1,9 +1,18 @@
 import { ESLintUtils } from '@typescript-eslint/utils';
 import ts from 'typescript';
 
-/** Names of figures: what is called so is money, a quantity, a price or a rate. */
-const FIGURE =
-  /^(?:.*[a-z])?(amount|amounts|value|values|quantity|quantities|price|prices|cost|costs|rate|rates|standard|balance|debit|credit|total|worth|owed|payable|discount|weight|volume|tax|shared|share|shares|cleared|billed|received|ordered|own|minor|units)$/i;
+/** What is called so, by the last word of its name, is money, a quantity, a price or a rate. */
+const FIGURES = new Set(
+  (
+    'amount amounts value values quantity quantities price prices cost costs rate rates standard balance debit credit total worth owed payable ' +
+    'discount weight volume tax shared share shares cleared billed received ordered own minor units'
+  ).split(' '),
+);
+const lastWord = (name) =>
+  String(name)
+    .split(/(?=[A-Z])|_/)
+    .at(-1) ?? '';
+const isFigure = (name) => FIGURES.has(lastWord(name).toLowerCase());
 
 /**
  * No number of JavaScript holds money or a quantity: a binary fraction is never exact, and whole numbers only below 2^53.
@@ -25,7 +34,7 @@ export const exactFigures = ESLintUtils.RuleCreator.withoutDocs({
     const isNumber = (node) =>
       holds(services.getTypeAtLocation(node), ts.TypeFlags.NumberLike) && !holds(services.getTypeAtLocation(node), ts.TypeFlags.BigIntLike);
     const check = (node, name) => {
-      if (name !== undefined && FIGURE.test(name) && isNumber(node)) context.report({ node, messageId: 'held', data: { name } });
+      if (name !== undefined && isFigure(name) && isNumber(node)) context.report({ node, messageId: 'held', data: { name } });
     };
     const checkPattern = (node) => {
       if (node?.type === 'Identifier') check(node, node.name);
@@ -48,7 +57,7 @@ export const exactFigures = ESLintUtils.RuleCreator.withoutDocs({
         const [argument] = node.arguments;
         if (nameOf(node.callee) !== 'Number' || !argument) return;
         const name = nameOf(argument);
-        if (holds(services.getTypeAtLocation(argument), ts.TypeFlags.BigIntLike) || (name !== undefined && FIGURE.test(name))) {
+        if (holds(services.getTypeAtLocation(argument), ts.TypeFlags.BigIntLike) || (name !== undefined && isFigure(name))) {
           context.report({ node, messageId: 'made' });
         }
       },
@@ -57,7 +66,7 @@ export const exactFigures = ESLintUtils.RuleCreator.withoutDocs({
         const made = node.value.type === 'CallExpression' ? nameOf(node.value.callee) : undefined;
         if (made !== 'Number' && made !== 'Integer') return;
         const name = nameOf(node.key);
-        if (name !== undefined && FIGURE.test(name)) context.report({ node, messageId: 'held', data: { name } });
+        if (name !== undefined && isFigure(name)) context.report({ node, messageId: 'held', data: { name } });
       },
     };
   },

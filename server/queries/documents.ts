@@ -9,6 +9,7 @@ import type { LotPart } from '@obolus/core/costing/pool';
 import { base, formatQuantity, formatRate, fraction, lineAmount, price, quantity, rate } from '@obolus/core/exact/amounts';
 import { RequestError } from '../commands/failures.ts';
 import { readLotsOf } from '../storage/load/movements.ts';
+import { isTrue } from '../storage/load/rows.ts';
 import { groupBy } from '../storage/groupBy.ts';
 import { entryLines } from './entries.ts';
 import { big, showAmount, showDiscount, showPrice, showQuantity, text, type Row } from './figures.ts';
@@ -223,7 +224,7 @@ export function journalLines(rows: readonly Row[], currency: string): DocumentVi
     const { item, vendor, expense, department, location, project } = row;
     const about = { item, vendor, expense, department, location, project };
     const said = Object.fromEntries(Object.entries(about).filter(([, value]) => value != null));
-    return [{ account: row.account as AccountKey, amount: base(big(row.amount)), ofValues: Number(row.of_values) === 1, ...said }];
+    return [{ account: row.account as AccountKey, amount: base(big(row.amount)), ofValues: isTrue(row.of_values), ...said }];
   });
   return entryLines({ date: '', lines }, currency);
 }
