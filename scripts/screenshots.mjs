@@ -140,7 +140,7 @@ async function delivery(page) {
   await choose(page, 'Item, line 1', 'ecru');
   await page.getByLabel('Quantity, line 1').fill('150');
   await page.getByRole('button', { name: 'Another line' }).click();
-  await choose(page, 'Item, line 2', 'table loom');
+  await choose(page, 'Item, line 2', 'TL-60');
   await page.getByLabel('Quantity, line 2').fill('5');
   await page.getByRole('button', { name: 'Another line' }).click();
   await choose(page, 'Item, line 3', 'floor loom');
