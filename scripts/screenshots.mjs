@@ -150,7 +150,8 @@ async function delivery(page) {
   await page.getByRole('button', { name: 'Another line' }).click();
   await choose(page, 'Item, line 4', 'indigo');
   await page.getByLabel('Quantity, line 4').fill('24');
-  await page.getByRole('button', { name: 'Oldest first' }).last().click();
+  await page.getByLabel('Out of lot KD-2503, line 4').fill('12');
+  await page.getByLabel('Out of lot KD-2606, line 4').fill('12');
 }
 
 async function invoice(page) {
