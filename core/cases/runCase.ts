@@ -140,7 +140,7 @@ function compareFold(run: Run): void {
   const { currency } = run.books.company;
   let inventory = 0n;
   for (const pool of run.books.pools.values()) {
-    const folded = fold(pool.method, pool.checkpoints[0].state, pool.movements, currency);
+    const folded = fold(pool.method, pool.checkpoints[0].state, pool, currency);
     const end = endOf(pool);
     inventory += end.value;
     if (!folded.ok || folded.end.quantity !== end.quantity || folded.end.value !== end.value) {

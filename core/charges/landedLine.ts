@@ -34,8 +34,9 @@ export function landedLine(books: Books, id: LineId): LandedLine | undefined {
 }
 
 function fromStock(books: Books, line: StockLine): LandedLine {
-  const movement = books.pools.get(line.pool)?.movements.find(({ id }) => id === line.id);
-  const goods = base(movement ? movement.value - movement.shared : 0n);
+  const pool = books.pools.get(line.pool);
+  const at = pool?.movements.findIndex(({ id }) => id === line.id) ?? -1;
+  const goods = base((pool?.values[at] ?? 0n) - (pool?.movements[at]?.shared ?? 0n));
   const origin = books.items.get(line.item)?.origin ?? '';
   return { ...line, goods, pricePaid: goods, origin, preference: false, receipt: undefined };
 }

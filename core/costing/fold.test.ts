@@ -1,13 +1,10 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { base, quantity } from '../exact/amounts.ts';
+import { historyOf, moved, type Moved } from '../testing/history.ts';
 import { fold } from './fold.ts';
-import { comparePoints, EMPTY_POOL, lineId, placeOf, type CostingMethod, type Movement } from './pool.ts';
+import { comparePoints, EMPTY_POOL, lineId, placeOf, type CostingMethod } from './pool.ts';
 
-const movement = (line: number, direction: 'in' | 'out', units: bigint, value = 0n): Movement => ({
-  ...{ id: lineId('1', line), place: placeOf(lineId('1', line)), date: '2026-03-01', direction, purpose: direction === 'in' ? 'received' : 'delivered' },
-  ...{ quantity: quantity(units), value: base(value), lots: [], dimensions: undefined, shared: base(0n), returns: [], back: undefined, standard: undefined },
-});
+const movement = (line: number, direction: 'in' | 'out', units: bigint, value = 0n): Moved => moved(lineId('1', line), direction, units, value);
 
 /** Random movements that never take out more than is there. */
 const histories = fc
@@ -27,7 +24,7 @@ describe('first in, first out', () => {
     const folded = fold(
       'fifo',
       EMPTY_POOL,
-      [movement(1, 'in', 3n, 100n), movement(2, 'in', 2n, 50n), movement(3, 'out', 1n), movement(4, 'out', 3n), movement(5, 'out', 1n)],
+      historyOf([movement(1, 'in', 3n, 100n), movement(2, 'in', 2n, 50n), movement(3, 'out', 1n), movement(4, 'out', 3n), movement(5, 'out', 1n)]),
       'USD',
     );
     if (!folded.ok) throw new Error('short');
@@ -42,7 +39,7 @@ describe('moving average', () => {
     const folded = fold(
       'average',
       EMPTY_POOL,
-      [movement(1, 'in', 3n, 100n), movement(2, 'out', 1n), movement(3, 'in', 1n, 60n), movement(4, 'out', 2n), movement(5, 'out', 1n)],
+      historyOf([movement(1, 'in', 3n, 100n), movement(2, 'out', 1n), movement(3, 'in', 1n, 60n), movement(4, 'out', 2n), movement(5, 'out', 1n)]),
       'USD',
     );
     if (!folded.ok) throw new Error('short');
@@ -55,7 +52,7 @@ describe.each<CostingMethod>(['fifo', 'average'])('any history by %s', (method) 
   it('loses no cent: what came in is what went out and what is left', () => {
     fc.assert(
       fc.property(histories, (history) => {
-        const folded = fold(method, EMPTY_POOL, history, 'USD');
+        const folded = fold(method, EMPTY_POOL, historyOf(history), 'USD');
         if (!folded.ok) throw new Error('short');
         const came = history.reduce((sum, step) => sum + (step.direction === 'in' ? step.value : 0n), 0n);
         const went = history.reduce((sum, step) => sum + (step.direction === 'out' ? (folded.values.get(step.id) ?? 0n) : 0n), 0n);
@@ -69,10 +66,10 @@ describe.each<CostingMethod>(['fifo', 'average'])('any history by %s', (method) 
     fc.assert(
       fc.property(histories, fc.nat(), (history, cut) => {
         const at = cut % (history.length + 1);
-        const whole = fold(method, EMPTY_POOL, history, 'USD');
-        const first = fold(method, EMPTY_POOL, history.slice(0, at), 'USD');
+        const whole = fold(method, EMPTY_POOL, historyOf(history), 'USD');
+        const first = fold(method, EMPTY_POOL, historyOf(history.slice(0, at)), 'USD');
         if (!whole.ok || !first.ok) throw new Error('short');
-        const second = fold(method, first.end, history.slice(at), 'USD');
+        const second = fold(method, first.end, historyOf(history.slice(at)), 'USD');
         if (!second.ok) throw new Error('short');
         expect(second.end).toEqual(whole.end);
         expect(new Map([...first.values, ...second.values])).toEqual(whole.values);
@@ -81,7 +78,7 @@ describe.each<CostingMethod>(['fifo', 'average'])('any history by %s', (method) 
   });
 
   it('names the first movement that is short, and by how much', () => {
-    const folded = fold(method, EMPTY_POOL, [movement(1, 'in', 5n, 10n), movement(2, 'out', 3n), movement(3, 'out', 4n)], 'USD');
+    const folded = fold(method, EMPTY_POOL, historyOf([movement(1, 'in', 5n, 10n), movement(2, 'out', 3n), movement(3, 'out', 4n)]), 'USD');
     expect(folded).toEqual({ ok: false, short: { movement: '1/3', date: '2026-03-01', quantity: 2n, lot: '' } });
   });
 });

@@ -3,7 +3,17 @@ import { decimalsOf } from '../exact/currencies.ts';
 import { invariant } from '../exact/invariant.ts';
 import { divideRounded, powerOfTen } from '../exact/rounding.ts';
 import { shareOut } from '../exact/shareOut.ts';
-import { EMPTY_POOL, type CostingMethod, type Layer, type LineId, type LotPart, type Movement, type PoolState, type ReturnedPart } from './pool.ts';
+import {
+  EMPTY_POOL,
+  type CostingMethod,
+  type History,
+  type Layer,
+  type LineId,
+  type LotPart,
+  type Movement,
+  type PoolState,
+  type ReturnedPart,
+} from './pool.ts';
 
 /** What the fold reads of a movement. */
 type Moved = Pick<Movement, 'id' | 'quantity' | 'lots'>;
@@ -63,20 +73,20 @@ export type Folded =
   | { ok: false; short: { movement: LineId; date: string; quantity: Quantity; lot: string } };
 
 /**
- * Folds movements, in their order, onto a state, from scratch: the value that each keeps or takes, the state after the last,
- * and the returns that found too little of their own receipt. Values of movements in are taken as they are. Quantity never goes below zero at any moment, else the first movement
- * that is short is named.
+ * Folds a history onto a state, from scratch: the value that each movement keeps or takes, the state after the last, and the
+ * returns that found too little of their own receipt. Values of movements in are taken as they are. Quantity never goes below
+ * zero at any moment, else the first movement that is short is named.
  */
-export function fold(method: CostingMethod, from: PoolState, movements: readonly Movement[], currency: string): Folded {
+export function fold(method: CostingMethod, from: PoolState, { movements, values: known }: History, currency: string): Folded {
   const pool = openFold(method, from, currency);
   const values = new Map<LineId, BaseAmount>();
   const owns = new Map<LineId, bigint>();
   const notOwn: LineId[] = [];
-  for (const movement of movements) {
+  for (const [at, movement] of movements.entries()) {
     if (movement.direction === 'in') {
       const parts = ownParts(movement.quantity, movement.shared, movement.returns);
       for (const part of parts) owns.set(part.line, part.value);
-      values.set(movement.id, base(pool.takeIn(movement, movement.value, parts)));
+      values.set(movement.id, base(pool.takeIn(movement, known[at] ?? 0n, parts)));
     } else if (movement.direction === 'revalued') {
       values.set(movement.id, base(pool.revalue(movement.standard ?? price(0n))));
     } else {

@@ -1,5 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { base, priceOrThrow, quantity } from '../exact/amounts.ts';
+import { historyOf, moved as madeMoved, type Moved } from '../testing/history.ts';
 import { fold, ownParts } from './fold.ts';
 import { ledgerValue, poolAsKnown, valueAsKnown, type EnteredChange, type EnteredMovement } from './known.ts';
 import { EMPTY_POOL, lineId, placeOf, type CostingMethod, type LotPart, type Movement, type PoolState } from './pool.ts';
@@ -10,12 +11,8 @@ import { EMPTY_POOL, lineId, placeOf, type CostingMethod, type LotPart, type Mov
  */
 const lot = (name: string, units: bigint): LotPart => ({ lot: name, quantity: quantity(units) });
 
-function moved(line: number, direction: 'in' | 'out', units: bigint, value = 0n, more: Partial<Movement> = {}): Movement {
-  const id = lineId('1', line);
-  const known = { id, place: placeOf(id), date: '2026-03-01', direction, purpose: direction === 'in' ? ('received' as const) : ('delivered' as const) };
-  const nothing = { lots: [], dimensions: undefined, shared: base(0n), returns: [], back: undefined, standard: undefined };
-  return { ...known, quantity: quantity(units), value: base(value), ...nothing, ...more };
-}
+const moved = (line: number, direction: 'in' | 'out', units: bigint, value = 0n, more: Partial<Moved> = {}): Moved =>
+  madeMoved(lineId('1', line), direction, units, value, more);
 
 /** Of `line`, so many go back with line `of` at a price of their own. */
 const back = (line: number, units: bigint, price: bigint, lots: readonly LotPart[] = []) => ({
@@ -23,8 +20,8 @@ const back = (line: number, units: bigint, price: bigint, lots: readonly LotPart
 });
 const goesBack = (of: number) => ({ back: { of: lineId('1', of), date: '2026-03-01', own: base(0n) }, purpose: 'returned' as const });
 
-function folded(method: CostingMethod, movements: readonly Movement[], from: PoolState = EMPTY_POOL) {
-  const done = fold(method, from, movements, 'USD');
+function folded(method: CostingMethod, movements: readonly Moved[], from: PoolState = EMPTY_POOL) {
+  const done = fold(method, from, historyOf(movements), 'USD');
   if (!done.ok) throw new Error(`short at ${done.short.movement}`);
   const layers = done.end.layers.map(({ of, part, lot: name, quantity: units, value }) =>
     [of, part, name, units, value].filter((word) => word !== '').join(' '),
@@ -117,16 +114,16 @@ describe('by lot', () => {
   });
 
   it('says which lot is short', () => {
-    const short = fold('lot', EMPTY_POOL, [moved(1, 'in', 3n, 100n, mixed), moved(2, 'out', 3n, 0n, { lots: [lot('B', 3n)] })], 'USD');
+    const short = fold('lot', EMPTY_POOL, historyOf([moved(1, 'in', 3n, 100n, mixed), moved(2, 'out', 3n, 0n, { lots: [lot('B', 3n)] })]), 'USD');
     expect(short).toEqual({ ok: false, short: { movement: '1/2', date: '2026-03-01', quantity: 2n, lot: 'B' } });
   });
 });
 
 describe('short', () => {
   it.each(['average', 'standard', 'fifo'] as const)('by %s says by how much', (method) => {
-    const short = fold(method, EMPTY_POOL, [moved(1, 'in', 3n, 9n), moved(2, 'out', 5n)], 'USD');
+    const short = fold(method, EMPTY_POOL, historyOf([moved(1, 'in', 3n, 9n), moved(2, 'out', 5n)]), 'USD');
     expect(short).toEqual({ ok: false, short: { movement: '1/2', date: '2026-03-01', quantity: 2n, lot: '' } });
-    expect(fold(method, EMPTY_POOL, [moved(1, 'in', 3n, 9n), moved(2, 'out', 3n)], 'USD').ok).toBe(true);
+    expect(fold(method, EMPTY_POOL, historyOf([moved(1, 'in', 3n, 9n), moved(2, 'out', 3n)]), 'USD').ok).toBe(true);
   });
 });
 

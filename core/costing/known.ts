@@ -19,9 +19,9 @@ export interface EnteredChange {
   readonly entered: number;
 }
 
-/** A movement without its value, when it was entered, and when it was struck out by a reversal. */
+/** A movement, when it was entered, and when it was struck out by a reversal. */
 export interface EnteredMovement {
-  readonly movement: Omit<Movement, 'value' | 'shared' | 'returns'> & { readonly returns: readonly (ReturnedPart & Entered)[] };
+  readonly movement: Omit<Movement, 'shared' | 'returns'> & { readonly returns: readonly (ReturnedPart & Entered)[] };
   readonly entered: number;
   readonly struck: number | undefined;
 }
@@ -64,12 +64,12 @@ export function poolAsKnown(
   const history = movements
     .filter((known) => stood(known) && known.movement.date <= asked.on)
     .map(({ movement }): Movement => {
-      const { value, shared } = worth.get(movement.id) ?? { value: 0n, shared: 0n };
-      const known = { value: base(movement.direction === 'out' ? -value : value), shared: base(movement.direction === 'in' ? shared : 0n) };
-      return { ...movement, ...known, returns: movement.returns.filter(stood) };
+      const shared = base(movement.direction === 'in' ? (worth.get(movement.id)?.shared ?? 0n) : 0n);
+      return { ...movement, shared, returns: movement.returns.filter(stood) };
     })
     .sort(comparePoints);
-  const folded = fold(pool.method, { ...EMPTY_POOL, standard: pool.standard }, history, pool.currency);
+  const values = history.map(({ id, direction }) => base((direction === 'out' ? -1n : 1n) * (worth.get(id)?.value ?? 0n)));
+  const folded = fold(pool.method, { ...EMPTY_POOL, standard: pool.standard }, { movements: history, values }, pool.currency);
   invariant(folded.ok, 'what stood in the books was never short');
   return folded.end;
 }

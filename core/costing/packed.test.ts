@@ -1,10 +1,10 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { base, quantity } from '../exact/amounts.ts';
+import { historyOf, moved, type Moved } from '../testing/history.ts';
 import { runs, seed } from '../testing/runs.ts';
 import { fold } from './fold.ts';
 import { foldAverage, foldFifo, packColumns } from './packed.ts';
-import { EMPTY_POOL, lineId, placeOf, type Movement } from './pool.ts';
+import { EMPTY_POOL, lineId } from './pool.ts';
 
 /** Histories with quantities in any unit and values up to where products leave 2^53. */
 const histories = fc
@@ -14,21 +14,16 @@ const histories = fc
   })
   .map((steps) => {
     let held = 0n;
-    return steps.map(({ comes, units, unit, value }, line): Movement => {
+    return steps.map(({ comes, units, unit, value }, line): Moved => {
       const wanted = units * unit;
       const goes = !comes && held > 0n;
       const size = goes && wanted > held ? held : wanted;
       held += goes ? -size : size;
-      const id = lineId('1', line + 1);
-      const direction = goes ? ('out' as const) : ('in' as const);
-      return {
-        ...{ id, place: placeOf(id), date: '2026-03-01', direction, purpose: goes ? 'delivered' : 'received', quantity: quantity(size) },
-        ...{ value: base(goes ? 0n : value), lots: [], dimensions: undefined, shared: base(0n), returns: [], back: undefined, standard: undefined },
-      };
+      return moved(lineId('1', line + 1), goes ? 'out' : 'in', size, goes ? 0n : value);
     });
   });
 
-const movementsOf = (history: readonly Movement[]) =>
+const movementsOf = (history: readonly Moved[]) =>
   history.map(({ direction, quantity: units, value }) => ({ direction: direction as 'in' | 'out', quantity: units, value }));
 
 describe.each([
@@ -42,7 +37,7 @@ describe.each([
         if (!columns) throw new Error('does not fit');
         const folded = foldPacked(columns);
         pools.forEach((history, pool) => {
-          const plain = fold(method, EMPTY_POOL, history, 'USD');
+          const plain = fold(method, EMPTY_POOL, historyOf(history), 'USD');
           if (!plain.ok) throw new Error('short');
           const values = [...columns.value.slice(columns.starts[pool], columns.starts[pool + 1])].map(BigInt);
           expect(values).toEqual([...plain.values.values()]);

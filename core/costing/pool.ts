@@ -35,10 +35,7 @@ export interface ReturnedPart {
   readonly lots: readonly LotPart[];
 }
 
-/**
- * Quantity into or out of a pool, worth `value` as now known (base currency). The value of a movement in is the sum of its
- * components; that of a movement out is what the fold says; a change of standard is worth what it adds to the goods on hand.
- */
+/** Quantity into or out of a pool. What it is worth stands beside it in the history. */
 export interface Movement {
   readonly id: LineId;
   /** The place in the order of entry (see `placeOf`). */
@@ -47,7 +44,6 @@ export interface Movement {
   readonly direction: 'in' | 'out' | 'revalued';
   readonly purpose: Purpose;
   readonly quantity: Quantity;
-  readonly value: BaseAmount;
   /** Lots or serials, where the goods are kept by them; they add up to the quantity. */
   readonly lots: readonly LotPart[];
   readonly dimensions: Dimensions | undefined;
@@ -59,6 +55,16 @@ export interface Movement {
   readonly back: { readonly of: LineId; readonly date: Day; readonly own: BaseAmount } | undefined;
   /** Revalued: the new standard. */
   readonly standard: Price | undefined;
+}
+
+/**
+ * Movements in the order of the fold, and in the same order what each is worth as now known (base currency): a movement in the
+ * sum of its components, one out what the fold says, a change of standard what it adds to the goods on hand. A late cost changes
+ * the values of thousands of movements, and of the movements nothing.
+ */
+export interface History {
+  readonly movements: readonly Movement[];
+  readonly values: readonly BaseAmount[];
 }
 
 const LINES_OF_A_DOCUMENT = 100_000;
@@ -108,16 +114,15 @@ export interface WriteDown {
 }
 
 /**
- * A pool as far as a decision needs it: the movements after the first checkpoint, in the order of the fold, and states on
- * the way that are known to be right; the last is the state after all of them.
+ * A pool as far as a decision needs it: the history after the first checkpoint, and states on the way that are known to be
+ * right; the last is the state after all of it.
  */
-export interface Pool {
+export interface Pool extends History {
   readonly id: PoolId;
   readonly item: string;
   readonly warehouse: string;
   readonly method: CostingMethod;
   readonly checkpoints: readonly [Checkpoint, ...Checkpoint[]];
-  readonly movements: readonly Movement[];
   readonly writeDowns: readonly WriteDown[];
 }
 

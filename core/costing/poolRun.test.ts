@@ -3,53 +3,34 @@ import type { NewMovement } from '../posting/effects.ts';
 import { base, priceOrThrow, quantity, quantityOrThrow } from '../exact/amounts.ts';
 import { addDays } from '../exact/calendar.ts';
 import { foldedDifferently, show } from '../testing/bookkeeper.ts';
+import { firstOf, historyOf, moved as madeMoved, type Moved } from '../testing/history.ts';
 import { fold } from './fold.ts';
-import {
-  BEFORE_ALL,
-  EMPTY_POOL,
-  endOf,
-  placeOf,
-  type Checkpoint,
-  type CostingMethod,
-  type Layer,
-  type LotPart,
-  type Movement,
-  type Pool,
-  type PoolState,
-} from './pool.ts';
+import { BEFORE_ALL, EMPTY_POOL, endOf, placeOf, type Checkpoint, type CostingMethod, type Layer, type Pool, type PoolState } from './pool.ts';
 import { PoolRun } from './poolRun.ts';
 
 const UNIT = 1_000_000n;
 const day = (n: number): string => addDays('2026-01-01', n);
 
 /** The n-th movement of a history: so many units, worth so much where they come in; the fold values what goes out. */
-function moved(n: number, direction: 'in' | 'out', units: bigint, value = 0n, lots: readonly LotPart[] = []): Movement {
-  const known = {
-    id: `${n}/1`,
-    place: placeOf(`${n}/1`),
-    date: day(n),
-    direction,
-    purpose: direction === 'in' ? ('received' as const) : ('delivered' as const),
-  };
-  const nothing = { dimensions: undefined, shared: base(0n), returns: [], back: undefined, standard: undefined };
-  return { ...known, quantity: quantity(units * UNIT), value: base(value), lots, ...nothing };
+function moved(n: number, direction: 'in' | 'out', units: bigint, value = 0n): Moved {
+  return madeMoved(`${n}/1`, direction, units * UNIT, value, { date: day(n) });
 }
 
 /** A pool of that history with the values that the fold says, and a state kept after each of `kept`. */
-function poolOf(method: CostingMethod, history: readonly Movement[], kept: readonly number[]): Pool {
+function poolOf(method: CostingMethod, history: readonly Moved[], kept: readonly number[]): Pool {
   const start: PoolState = { ...EMPTY_POOL, standard: method === 'standard' ? priceOrThrow('9') : undefined };
-  const whole = fold(method, start, history, 'USD');
+  const whole = fold(method, start, historyOf(history), 'USD');
   if (!whole.ok) throw new Error('short');
-  const movements = history.map((movement) => ({ ...movement, value: base(whole.values.get(movement.id) ?? 0n) }));
+  const values = history.map(({ id }) => base(whole.values.get(id) ?? 0n));
   const after = (n: number): Checkpoint => {
-    const part = fold(method, start, movements.slice(0, n), 'USD');
-    const last = movements[n - 1];
+    const part = fold(method, start, firstOf(historyOf(history), n), 'USD');
+    const last = history[n - 1];
     if (!part.ok || !last) throw new Error('no such state');
     return { date: last.date, place: last.place, state: part.end };
   };
   return {
-    ...{ id: 'YARN@main', item: 'YARN', warehouse: 'main', method, writeDowns: [], movements },
-    checkpoints: [{ ...BEFORE_ALL, state: start }, ...kept.map(after), after(movements.length)],
+    ...{ id: 'YARN@main', item: 'YARN', warehouse: 'main', method, writeDowns: [], movements: history, values },
+    checkpoints: [{ ...BEFORE_ALL, state: start }, ...kept.map(after), after(history.length)],
   };
 }
 
@@ -71,10 +52,10 @@ const KEEPING = [moved(1, 'in', 10n, 100n), moved(2, 'in', 10n, 120n), moved(3, 
 
 describe('a late cost', () => {
   it.each(['fifo', 'average', 'lot'] as const)('by %s stops where the state is again what was kept, and leaves later states as they are', (method) => {
-    const lots = (movement: Movement) => ({ ...movement, lots: method === 'lot' ? [{ lot: 'A', quantity: movement.quantity }] : [] });
+    const lots = (movement: Moved) => ({ ...movement, lots: method === 'lot' ? [{ lot: 'A', quantity: movement.quantity }] : [] });
     const pool = poolOf(method, FORGETTING.map(lots), [1, 2, 4, 6]);
     const after = withLateCost(pool);
-    expect(after.movements.slice(0, 2).map(({ value }) => value)).toEqual([105n, 105n]);
+    expect(after.values.slice(0, 2)).toEqual([105n, 105n]);
     expect(foldedDifferently(after, 'USD')).toEqual([]);
     expect(pool.checkpoints.filter((kept) => !after.checkpoints.includes(kept)).map(({ place }) => place)).toEqual([placeOf('1/1')]);
   });
@@ -84,7 +65,9 @@ describe('a late cost', () => {
     const after = withLateCost(pool);
     expect(foldedDifferently(after, 'USD')).toEqual([]);
     expect(after.checkpoints.filter((checkpoint) => pool.checkpoints.includes(checkpoint))).toEqual([pool.checkpoints[0]]);
-    expect(endOf(after).value + after.movements.reduce((sum, { direction, value }) => (direction === 'out' ? sum + value : sum), 0n)).toBe(236n);
+    expect(endOf(after).value + after.movements.reduce((sum, { direction }, at) => (direction === 'out' ? sum + (after.values[at] ?? 0n) : sum), 0n)).toBe(
+      236n,
+    );
   });
 
   it('is folded on behind a place where the state is the same, where something else changed behind it', () => {
@@ -94,14 +77,14 @@ describe('a late cost', () => {
     run.addCost('5/1', day(5), 7n, true);
     while (!run.done) run.foldNext();
     const after = run.finished();
-    expect(after.movements.map(({ value }) => value)).toEqual([105n, 105n, 100n, 100n, 107n, 107n, 100n, 100n]);
+    expect(after.values).toEqual([105n, 105n, 100n, 100n, 107n, 107n, 100n, 100n]);
     expect(after.movements[4]?.shared).toBe(7n);
     expect(foldedDifferently(after, 'USD')).toEqual([]);
   });
 });
 
 describe('a state that was kept counts as met', () => {
-  const LOTS = KEEPING.map((movement): Movement => ({
+  const LOTS = KEEPING.map((movement): Moved => ({
     ...movement,
     lots: [{ lot: movement.place === placeOf('2/1') ? 'B' : 'A', quantity: movement.quantity }],
   }));
@@ -142,7 +125,7 @@ describe('states kept on the way', () => {
       lots: [],
     }) as unknown as NewMovement;
   const empty = (method: CostingMethod): Pool => ({
-    ...{ id: 'YARN@main', item: 'YARN', warehouse: 'main', method, writeDowns: [], movements: [] },
+    ...{ id: 'YARN@main', item: 'YARN', warehouse: 'main', method, writeDowns: [], movements: [], values: [] },
     checkpoints: [{ ...BEFORE_ALL, state: EMPTY_POOL }],
   });
   const places = (pool: Pool): number[] => pool.checkpoints.map(({ place }) => Math.floor(place / 100_000));
@@ -185,7 +168,7 @@ describe('a movement that is struck', () => {
     const pool = poolOf('fifo', FORGETTING, [2, 4]);
     const run = new PoolRun(pool, 'USD', 100);
     expect(run.strike('9/1', day(4))).toBeUndefined();
-    expect(run.strike('4/1', day(4))).toMatchObject({ id: '4/1', quantity: 10n * UNIT });
+    expect(run.strike('4/1', day(4))).toMatchObject({ movement: { id: '4/1', quantity: 10n * UNIT }, value: 100n });
     while (!run.done) run.foldNext();
     const after = run.finished();
     expect(after.movements.map(({ id }) => id)).not.toContain('4/1');

@@ -1,5 +1,5 @@
 import type { About } from '../books/journal.ts';
-import { base, quantity, type Price, type Quantity } from '../exact/amounts.ts';
+import { base, quantity, type BaseAmount, type Price, type Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import { invariant } from '../exact/invariant.ts';
 import type { NewMovement } from '../posting/effects.ts';
@@ -33,6 +33,8 @@ export class PoolRun {
   /** States are kept at least this many movements apart, and further where a pool has many layers. */
   private readonly checkpointEvery: number;
   private readonly history: Movement[];
+  /** What each of `history` is worth, in the same order. */
+  private readonly values: BaseAmount[];
   private readonly struck = new Map<LineId, Movement>();
   private readonly owns = new Map<LineId, bigint>();
   private readonly about: About;
@@ -52,6 +54,7 @@ export class PoolRun {
     this.currency = currency;
     this.checkpointEvery = checkpointEvery;
     this.history = [...pool.movements];
+    this.values = [...pool.values];
     this.kept = [...pool.checkpoints];
     this.writeDowns = pool.writeDowns;
     this.about = { item: pool.item };
@@ -73,7 +76,7 @@ export class PoolRun {
     const { id, date, direction, purpose, quantity: units, lots, dimensions } = added;
     const back = added.back && { of: added.back.of, date: added.back.date, own: added.back.price };
     const known = { id, place: placeOf(id), date, direction, purpose, quantity: units, lots, dimensions, back };
-    this.insert({ ...known, value: base(0n), shared: base(0n), returns: [], standard: undefined });
+    this.insert({ ...known, shared: base(0n), returns: [], standard: undefined });
     if (!added.back) return;
     const part = { line: id, date, quantity: units, price: added.back.price, lots };
     this.replace(added.back.of, added.back.date, (receipt) => ({ ...receipt, returns: [...receipt.returns, part] }));
@@ -83,13 +86,14 @@ export class PoolRun {
     this.insert(revaluation(line, date, standard));
   }
 
-  /** Takes a movement out of the history, and gives it as it was. */
-  strike(id: LineId, date: Day): Movement | undefined {
+  /** Takes a movement out of the history, and gives it with what it was worth. */
+  strike(id: LineId, date: Day): { movement: Movement; value: BaseAmount } | undefined {
     const point = { date, place: placeOf(id) };
     const at = positionOf(this.history, point);
     const struck = this.history[at];
     if (struck?.id !== id) return undefined;
     this.history.splice(at, 1);
+    const [value = base(0n)] = this.values.splice(at, 1);
     this.struck.set(id, struck);
     this.kept = this.kept.filter((checkpoint) => comparePoints(checkpoint, point) !== 0);
     this.dirty.delete(point.place);
@@ -99,19 +103,17 @@ export class PoolRun {
       const { of, date: received } = struck.back;
       this.replace(of, received, (receipt) => ({ ...receipt, returns: receipt.returns.filter((part) => part.line !== id) }));
     }
-    return struck;
+    return { movement: struck, value };
   }
 
   /** A movement in costs more or less. One that is struck only says what it was. */
   addCost(id: LineId, date: Day, amount: bigint, shared: boolean): Movement {
     const struck = this.struck.get(id);
     if (struck) return struck;
-    return this.replace(id, date, (movement) => ({
-      ...movement,
-      // Under standard cost the fold alone says what inventory keeps.
-      value: this.pool.method === 'standard' ? movement.value : base(movement.value + amount),
-      shared: shared ? base(movement.shared + amount) : movement.shared,
-    }));
+    const at = this.positionOf(id, date);
+    // Under standard cost the fold alone says what inventory keeps.
+    if (this.pool.method !== 'standard') this.values[at] = base((this.values[at] ?? 0n) + amount);
+    return this.replace(id, date, (movement) => (shared ? { ...movement, shared: base(movement.shared + amount) } : movement));
   }
 
   changeWriteDown(writeDown: WriteDown, adding: boolean): void {
@@ -123,10 +125,11 @@ export class PoolRun {
     const folding = this.folding ?? this.begin();
     const movement = this.history[this.position];
     if (!movement) return undefined;
-    this.dirty.delete(movement.place);
-    const step = movement.direction === 'out' ? this.foldOut(folding, movement) : this.foldIn(folding, movement);
+    if (this.dirty.size > 0) this.dirty.delete(movement.place);
+    const before = this.values[this.position] ?? base(0n);
+    const step = movement.direction === 'out' ? this.foldOut(folding, movement, before) : this.foldIn(folding, movement, before);
     if (step?.ok === false) return step;
-    if (step && step.after !== step.before) this.history[this.position] = { ...(this.history[this.position] ?? movement), value: base(step.after) };
+    if (step && step.after !== step.before) this.values[this.position] = base(step.after);
     this.position += 1;
     this.sinceCheckpoint += 1;
     this.meetCheckpoint(folding, movement);
@@ -141,17 +144,15 @@ export class PoolRun {
     if (end && last) checkpoints.push({ date: last.date, place: last.place, state: end });
     const [first, ...rest] = this.thinned(checkpoints);
     invariant(first !== undefined, 'a pool keeps its first checkpoint');
-    return { ...this.pool, movements: this.history, checkpoints: [first, ...rest], writeDowns: this.writeDowns };
+    return { ...this.pool, movements: this.history, values: this.values, checkpoints: [first, ...rest], writeDowns: this.writeDowns };
   }
 
-  private foldIn(folding: FoldedPool, movement: Movement): FoldStep | undefined {
-    const { value: before } = movement;
+  private foldIn(folding: FoldedPool, movement: Movement, before: bigint): FoldStep | undefined {
     const after = movement.direction === 'in' ? folding.takeIn(movement, before, this.partsOf(movement)) : folding.revalue(movement.standard as Price);
     return after === before ? undefined : { ok: true, movement, before, after, notOwn: 0n };
   }
 
-  private foldOut(folding: FoldedPool, movement: Movement): FoldStep | undefined {
-    const { value: before } = movement;
+  private foldOut(folding: FoldedPool, movement: Movement, before: bigint): FoldStep | undefined {
     const gone = folding.takeOut(movement, this.ownOf(movement));
     if ('short' in gone) return { ok: false, short: { movement: movement.id, date: movement.date, quantity: quantity(gone.short), lot: gone.lot } };
     const { value: after, notOwn } = gone;
@@ -176,21 +177,27 @@ export class PoolRun {
   private insert(movement: Movement): void {
     const first = this.pool.checkpoints[0];
     invariant(comparePoints(first, movement) < 0, `the history of pool ${this.pool.id} is loaded from ${movement.date} on`);
-    this.history.splice(positionOf(this.history, movement), 0, movement);
+    const at = positionOf(this.history, movement);
+    this.history.splice(at, 0, movement);
+    this.values.splice(at, 0, base(0n));
     this.touch(movement);
   }
 
   private replace(id: LineId, date: Day, change: (movement: Movement) => Movement): Movement {
-    const at = positionOf(this.history, { date, place: placeOf(id) });
-    const movement = this.history[at];
-    invariant(movement?.id === id, `the movement ${id} is loaded`);
-    invariant(this.folding === undefined || at >= this.position, 'value is carried forward only');
-    const changed = change(movement);
+    const at = this.positionOf(id, date);
+    const changed = change(this.history[at] as Movement);
     this.history[at] = changed;
     this.touch(changed);
     // What went back of it is worth its part of what it shares, wherever the pool's own state has long been the same again.
     for (const part of changed.returns) this.touch({ date: part.date, place: placeOf(part.line) });
     return changed;
+  }
+
+  private positionOf(id: LineId, date: Day): number {
+    const at = positionOf(this.history, { date, place: placeOf(id) });
+    invariant(this.history[at]?.id === id, `the movement ${id} is loaded`);
+    invariant(this.folding === undefined || at >= this.position, 'value is carried forward only');
+    return at;
   }
 
   private touch({ date, place }: Point): void {
@@ -248,7 +255,7 @@ const NOTHING_BACK: readonly OwnPart[] = [];
 
 export function revaluation(line: LineId, date: Day, standard: Price): Movement {
   const known = { id: line, place: placeOf(line), date, direction: 'revalued' as const, purpose: 'revalued' as const, quantity: quantity(0n) };
-  return { ...known, value: base(0n), lots: [], dimensions: undefined, shared: base(0n), returns: [], back: undefined, standard };
+  return { ...known, lots: [], dimensions: undefined, shared: base(0n), returns: [], back: undefined, standard };
 }
 
 function sameState(a: PoolState, b: PoolState): boolean {

@@ -154,7 +154,7 @@ class Sweep {
 
   private strike(run: PoolRun, movement: { id: LineId; date: Day }): void {
     const struck = run.strike(movement.id, movement.date);
-    if (struck && (struck.direction !== 'in' || run.pool.method === 'standard')) this.postMovement(run, struck, struck.value, 0n);
+    if (struck && (struck.movement.direction !== 'in' || run.pool.method === 'standard')) this.postMovement(run, struck.movement, struck.value, 0n);
   }
 
   private changeTakings(): void {

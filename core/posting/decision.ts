@@ -3,7 +3,7 @@ import { BEFORE_ALL, EMPTY_POOL, endOf, poolId, type LineId, type LotPart, type 
 import { revaluation } from '../costing/poolRun.ts';
 import { lotsLeft, type Source } from '../costing/taking.ts';
 import { settle, type Settlement, type Short } from '../costing/settle.ts';
-import { formatQuantity, ONE_TO_ONE, quantity, type Quantity, type Rate } from '../exact/amounts.ts';
+import { base, formatQuantity, ONE_TO_ONE, quantity, type Quantity, type Rate } from '../exact/amounts.ts';
 import { isDay, type Day } from '../exact/calendar.ts';
 import { isCurrency } from '../exact/currencies.ts';
 import { powerOfTen } from '../exact/rounding.ts';
@@ -110,7 +110,7 @@ export function poolOrEmpty(books: Books, item: Item, warehouse: string): Pool {
   const start = { ...BEFORE_ALL, state: { ...EMPTY_POOL, standard: first?.standard } };
   const end = last && { date: last.date, place: last.place, state: { ...EMPTY_POOL, standard: last.standard } };
   const { method } = item;
-  return { id, item: item.id, warehouse, method, checkpoints: end ? [start, end] : [start], movements, writeDowns: [] };
+  return { id, item: item.id, warehouse, method, checkpoints: end ? [start, end] : [start], movements, values: movements.map(() => base(0n)), writeDowns: [] };
 }
 
 /** What a decision hands over to be posted. */

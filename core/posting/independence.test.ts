@@ -213,7 +213,7 @@ function lotsOf(books: Books, pool: string, units: bigint): LotPart[] {
 /** Whether other goods went back than those of the receipt: they leave by the method, not at their own price. */
 function othersWentBack(books: Books): boolean {
   return [...books.pools.values()].some((pool) => {
-    const folded = fold(pool.method, pool.checkpoints[0].state, pool.movements, 'USD');
+    const folded = fold(pool.method, pool.checkpoints[0].state, pool, 'USD');
     return folded.ok && folded.notOwn.length > 0;
   });
 }

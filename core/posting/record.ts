@@ -62,8 +62,10 @@ function recordSources(next: Writing, { effects, settlement, sign }: Posted<Post
     }
     if (movement.direction === 'in' || next.sources.has(movement.id)) continue;
     const pool = next.pools.get(movement.pool);
-    const posted = pool?.movements[positionOf(pool.movements, { date: movement.date, place: placeOf(movement.id) })];
-    if (pool && posted?.id === movement.id) next.sources.set(movement.id, sourceFrom(movement, pool.item, posted.value));
+    if (!pool) continue;
+    const at = positionOf(pool.movements, { date: movement.date, place: placeOf(movement.id) });
+    const value = pool.values[at];
+    if (value !== undefined && pool.movements[at]?.id === movement.id) next.sources.set(movement.id, sourceFrom(movement, pool.item, value));
   }
 }
 

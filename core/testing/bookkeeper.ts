@@ -1,5 +1,6 @@
 import type { AccountKey } from '../books/accounts.ts';
 import { fold } from '../costing/fold.ts';
+import { firstOf } from './history.ts';
 import { endOf, type Pool } from '../costing/pool.ts';
 import { split, type Source, type TakingKind } from '../costing/taking.ts';
 import { estimateLeft } from '../charges/estimate.ts';
@@ -79,15 +80,15 @@ export function expectedBalances(books: Books): Partial<Record<AccountKey, bigin
 export function foldedDifferently(pool: Pool, currency: string): string[] {
   const [first, ...kept] = pool.checkpoints;
   const wrong: string[] = [];
-  const whole = fold(pool.method, first.state, pool.movements, currency);
+  const whole = fold(pool.method, first.state, pool, currency);
   if (!whole.ok) return [`${pool.id} is short at ${whole.short.movement}`];
-  for (const movement of pool.movements) {
-    const value = whole.values.get(movement.id);
-    if (value !== movement.value) wrong.push(`${pool.id}: ${movement.id} should be worth ${value}, is worth ${movement.value}`);
+  for (const [at, { id }] of pool.movements.entries()) {
+    const value = whole.values.get(id);
+    if (value !== pool.values[at]) wrong.push(`${pool.id}: ${id} should be worth ${value}, is worth ${pool.values[at]}`);
   }
   for (const checkpoint of kept) {
     const until = pool.movements.findIndex((movement) => movement.date === checkpoint.date && movement.place === checkpoint.place);
-    const part = fold(pool.method, first.state, pool.movements.slice(0, until + 1), currency);
+    const part = fold(pool.method, first.state, firstOf(pool, until + 1), currency);
     if (!part.ok || show(part.end) !== show(checkpoint.state)) wrong.push(`${pool.id}: the state after ${checkpoint.date} ${checkpoint.place} is wrong`);
   }
   if (show(whole.end) !== show(endOf(pool))) wrong.push(`${pool.id}: the end is wrong`);
@@ -99,7 +100,7 @@ export function foldedDifferently(pool: Pool, currency: string): string[] {
 export function comparable(books: Books): Record<string, string> {
   const { nextDocument: _, documents: __, suspense: ___, pools, ...rest } = books;
   const held = [...pools.values()].filter((pool) => pool.movements.some(({ purpose }) => purpose !== 'revalued') || pool.writeDowns.length > 0);
-  const shown = held.map((pool) => show([pool.id, pool.movements, pool.writeDowns, pool.checkpoints[pool.checkpoints.length - 1]])).sort();
+  const shown = held.map((pool) => show([pool.id, pool.movements, pool.values, pool.writeDowns, pool.checkpoints[pool.checkpoints.length - 1]])).sort();
   return { pools: shown.join('\n'), ...Object.fromEntries(Object.entries(rest).map(([key, value]) => [key, show(value)])) };
 }
 

@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto';
 import type { DataSource } from 'typeorm';
 import { fold } from '@obolus/core/costing/fold';
-import { BEFORE_ALL, EMPTY_POOL, positionOf, type Movement, type PoolState } from '@obolus/core/costing/pool';
+import { BEFORE_ALL, EMPTY_POOL, positionOf, type History, type PoolState } from '@obolus/core/costing/pool';
+import { firstOf } from '@obolus/core/testing/history';
 import { split } from '@obolus/core/costing/taking';
 import type { Item } from '@obolus/core/posting/books';
 import { readSources } from '../storage/load/movements.ts';
@@ -36,21 +37,21 @@ async function provePools(source: DataSource): Promise<string[]> {
   );
   for (const pool of pools) {
     const item = items.get(String(pool.item_id)) as Item;
-    const { movements, checkpoints } = await readHistory(reading, String(pool.id), item, BEFORE_ALL, EMPTY_POOL);
-    const first = checkpoints[0].state;
-    const folded = fold(item.method, first, movements, String(company?.currency));
+    const history = await readHistory(reading, String(pool.id), item, BEFORE_ALL, EMPTY_POOL);
+    const first = history.checkpoints[0].state;
+    const folded = fold(item.method, first, history, String(company?.currency));
     if (!folded.ok) {
       wrong.push(`pool ${pool.id} is short at ${folded.short.movement}`);
       continue;
     }
-    for (const movement of movements) {
-      const should = folded.values.get(movement.id);
-      if (should !== movement.value) wrong.push(`pool ${pool.id}: ${movement.id} should be worth ${should}, is worth ${movement.value}`);
+    for (const [at, { id }] of history.movements.entries()) {
+      const should = folded.values.get(id);
+      if (should !== history.values[at]) wrong.push(`pool ${pool.id}: ${id} should be worth ${should}, is worth ${history.values[at]}`);
     }
     if (folded.end.quantity !== BigInt(pool.quantity ?? 0) || folded.end.value !== BigInt(pool.value ?? 0)) {
       wrong.push(`pool ${pool.id} should hold ${folded.end.quantity} worth ${folded.end.value}, holds ${pool.quantity} worth ${pool.value}`);
     }
-    wrong.push(...(await proveLayers(source, pool, folded.end)), ...(await proveCheckpoints(reading, pool, item, movements, String(company?.currency))));
+    wrong.push(...(await proveLayers(source, pool, folded.end)), ...(await proveCheckpoints(reading, pool, item, history, String(company?.currency))));
     inventory += folded.end.value;
   }
   const [account] = (await source.query("SELECT COALESCE(SUM(amount), 0) AS balance FROM journal_line WHERE account = 'inventory'")) as Row[];
@@ -68,12 +69,12 @@ async function proveLayers(source: DataSource, pool: Row, end: PoolState): Promi
 }
 
 /** Every state that was kept on the way is what folding from the first movement says. */
-async function proveCheckpoints(reading: Reading, pool: Row, item: Item, movements: readonly Movement[], currency: string): Promise<string[]> {
+async function proveCheckpoints(reading: Reading, pool: Row, item: Item, history: History, currency: string): Promise<string[]> {
   const start: PoolState = { ...EMPTY_POOL, standard: item.standards[0]?.standard };
   const kept: Row[] = await reading.manager.query('SELECT * FROM pool_checkpoint WHERE pool_id = ?', [pool.id]);
   return kept.flatMap((row) => {
     const point = { date: String(row.day), place: Number(row.place) };
-    const folded = fold(item.method, start, movements.slice(0, positionOf(movements, { ...point, place: point.place + 1 })), currency);
+    const folded = fold(item.method, start, firstOf(history, positionOf(history.movements, { ...point, place: point.place + 1 })), currency);
     const state = readState(row);
     const same =
       folded.ok && folded.end.quantity === state.quantity && folded.end.value === state.value && layersText(folded.end.layers) === layersText(state.layers);

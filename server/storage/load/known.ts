@@ -26,7 +26,7 @@ export async function readEnteredMovements(reading: Reading, pool: { id: string;
   });
   const changes = await query(reading, `SELECT s.*, ${struckBy('s.document_id')} FROM standard_line s WHERE s.item_id = ?`, [pool.item]);
   const revalued = changes.map((row): EnteredMovement => {
-    const { value: _, shared: __, ...movement } = revaluation(idOf(row), text(row.date), priceOf(row.standard));
+    const { shared: _, ...movement } = revaluation(idOf(row), text(row.date), priceOf(row.standard));
     return { ...enteredOf(row), movement: { ...movement, returns: [] } };
   });
   return [...moved, ...revalued];

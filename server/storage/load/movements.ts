@@ -1,5 +1,16 @@
 import { ownParts } from '@obolus/core/costing/fold';
-import { placeOf, poolId, type LineId, type LotPart, type Movement, type Point, type PoolId, type Purpose, type ReturnedPart } from '@obolus/core/costing/pool';
+import {
+  placeOf,
+  poolId,
+  type History,
+  type LineId,
+  type LotPart,
+  type Movement,
+  type Point,
+  type PoolId,
+  type Purpose,
+  type ReturnedPart,
+} from '@obolus/core/costing/pool';
 import type { Source, Taking, TakingKind } from '@obolus/core/costing/taking';
 import { base } from '@obolus/core/exact/amounts';
 import { among, baseOf, big, byLine, dimensionsOf, distinct, idOf, isTrue, keysOf, quantityOf, query, stands, text, type Reading, type Row } from './rows.ts';
@@ -8,7 +19,7 @@ import { among, baseOf, big, byLine, dimensionsOf, distinct, idOf, isTrue, keysO
  * The movements of a pool after a point, at their value as now known, in the order of the fold, with their lots, what went
  * back of them, and what goods that go back are worth by themselves.
  */
-export async function readMovements(reading: Reading, pool: string, after: Point, withLots: boolean): Promise<Movement[]> {
+export async function readMovements(reading: Reading, pool: string, after: Point, withLots: boolean): Promise<History> {
   const later = 'm.pool_id = ? AND (m.date > ? OR (m.date = ? AND m.document_id * 100000 + m.line_no > ?))';
   const parameters = [pool, after.date || FIRST_DAY, after.date || FIRST_DAY, after.place];
   const rows = await query(
@@ -22,7 +33,9 @@ export async function readMovements(reading: Reading, pool: string, after: Point
   const lots = withLots ? await readLotsOf(reading, later, parameters) : new Map<LineId, LotPart[]>();
   const returns = await readReturns(reading, 'm.pool_id = ? AND m.back_id IS NOT NULL', [pool]);
   const owns = await readOwn(reading, [...special.values()], returns);
-  return rows.map((row) => movementOf(row, { worth, special, lots, returns, owns }));
+  const movements = rows.map((row) => movementOf(row, { worth, special, lots, returns, owns }));
+  const values = movements.map(({ id, direction }) => base((direction === 'in' ? 1n : -1n) * big(worth.get(id)?.value)));
+  return { movements, values };
 }
 
 /** Before every day that a document may have. */
@@ -70,7 +83,6 @@ function movementOf(row: Row, { worth, special, lots, returns, owns }: About): M
   const id = idOf(row);
   const comes = row.direction === 'in';
   const more = special.get(id);
-  const value = big(worth.get(id)?.value);
   return {
     id,
     place: placeOf(id),
@@ -78,7 +90,6 @@ function movementOf(row: Row, { worth, special, lots, returns, owns }: About): M
     direction: comes ? 'in' : 'out',
     purpose: text(row.purpose) as Purpose,
     quantity: quantityOf(row.quantity),
-    value: base(comes ? value : -value),
     lots: lots.get(id) ?? [],
     dimensions: more && dimensionsOf(more),
     shared: base(comes ? big(worth.get(id)?.shared) : 0n),

@@ -7,7 +7,7 @@ import {
   poolId,
   type Checkpoint,
   type Layer,
-  type Movement,
+  type History,
   type Point,
   type Pool,
   type PoolId,
@@ -52,7 +52,7 @@ export async function readPools(
     // A pool that nothing ever moved in is begun by the document itself.
     if (row.last_day == null) continue;
     // Without anything later, the state at the end is all that is needed; documents are entered behind it.
-    if (from === undefined) pools.push({ ...about, checkpoints: [{ date: row.last_day, place: 0, state: end }], movements: [] });
+    if (from === undefined) pools.push({ ...about, checkpoints: [{ date: row.last_day, place: 0, state: end }], movements: [], values: [] });
     else pools.push({ ...about, ...(await readHistory(reading, text(row.id), item, from, end)) });
   }
   return pools;
@@ -61,7 +61,7 @@ export async function readPools(
 const startOf = (item: Item): PoolState => ({ ...EMPTY_POOL, standard: item.standards[0]?.standard });
 
 /** A pool's movements after the last state kept before a point, with the states on the way to its end. */
-export async function readHistory(reading: Reading, row: string, item: Item, from: Point, end: PoolState): Promise<Pick<Pool, 'checkpoints' | 'movements'>> {
+export async function readHistory(reading: Reading, row: string, item: Item, from: Point, end: PoolState): Promise<History & Pick<Pool, 'checkpoints'>> {
   const [start] = await readCheckpoints(reading, 'c.pool_id = ? AND (c.day < ? OR (c.day = ? AND c.place < ?)) ORDER BY c.day DESC, c.place DESC LIMIT 1', [
     row,
     from.date,
@@ -70,8 +70,7 @@ export async function readHistory(reading: Reading, row: string, item: Item, fro
   ]);
   const first: Checkpoint = start ?? { ...BEFORE_ALL, state: startOf(item) };
   const found = await readMovements(reading, row, first, item.tracking !== 'none');
-  const revaluations = await readRevaluations(reading, row, item, first);
-  const movements = revaluations.length === 0 ? found : [...found, ...revaluations].sort(comparePoints);
+  const { movements, values } = withRevaluations(found, await readRevaluations(reading, row, item, first));
   const kept = await readCheckpoints(reading, 'c.pool_id = ? AND (c.day > ? OR (c.day = ? AND c.place > ?)) ORDER BY c.day, c.place', [
     row,
     first.date || FIRST_DAY,
@@ -81,13 +80,13 @@ export async function readHistory(reading: Reading, row: string, item: Item, fro
   const last = movements[movements.length - 1];
   const between = kept.filter((checkpoint) => last !== undefined && comparePoints(checkpoint, last) < 0);
   const checkpoints: [Checkpoint, ...Checkpoint[]] = last ? [first, ...between, { date: last.date, place: last.place, state: end }] : [first];
-  return { checkpoints, movements };
+  return { checkpoints, movements, values };
 }
 
 /** Changes of standard after a point, each worth what it added to the goods that were on hand. */
-async function readRevaluations(reading: Reading, row: string, item: Item, after: Point): Promise<Movement[]> {
+async function readRevaluations(reading: Reading, row: string, item: Item, after: Point): Promise<History> {
   const changes = item.standards.slice(1).filter(({ line, date }) => comparePoints({ date, place: placeOf(line) }, after) > 0);
-  if (changes.length === 0) return [];
+  if (changes.length === 0) return { movements: [], values: [] };
   const values = await query(
     reading,
     `SELECT v.line_document_id AS document_id, v.line_no, SUM(v.amount) AS value FROM value_change v
@@ -95,7 +94,17 @@ async function readRevaluations(reading: Reading, row: string, item: Item, after
     [row, changes.map(({ line }) => line.split('/')[0])],
   );
   const worth = new Map(values.map((value) => [idOf(value), big(value.value)]));
-  return changes.map(({ line, date, standard }) => ({ ...revaluation(line, date, standard), value: base(worth.get(line) ?? 0n) }));
+  return {
+    movements: changes.map(({ line, date, standard }) => revaluation(line, date, standard)),
+    values: changes.map(({ line }) => base(worth.get(line) ?? 0n)),
+  };
+}
+
+function withRevaluations(moved: History, revalued: History): History {
+  if (revalued.movements.length === 0) return moved;
+  const each = [moved, revalued].flatMap(({ movements, values }) => movements.map((movement, at) => ({ movement, value: values[at] ?? base(0n) })));
+  each.sort((a, b) => comparePoints(a.movement, b.movement));
+  return { movements: each.map(({ movement }) => movement), values: each.map(({ value }) => value) };
 }
 
 async function readCheckpoints(reading: Reading, where: string, parameters: unknown[]): Promise<Checkpoint[]> {
