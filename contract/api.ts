@@ -47,6 +47,14 @@ export const api = {
     query: vendorFilter,
     reply: list(views.OpenOrderLine),
   }),
+  order: endpoint({
+    method: 'get',
+    path: '/orders/:id',
+    summary: 'An order as it stands, with everything that was done with it',
+    allow: 'signed-in',
+    params: byId,
+    reply: views.OrderView,
+  }),
   unbilledLines: endpoint({
     method: 'get',
     path: '/receipts/unbilled-lines',

@@ -29,23 +29,35 @@ const Estimates = Type.Optional(
   ),
 );
 
+const Asked = {
+  item: Party,
+  expense: Type.Optional(Text(60, 'The expense that the line is for, where it is no stock')),
+  quantity: Quantity,
+  price: Price,
+  discount: Discount,
+  due: Type.Union([Day, Type.Literal('')]),
+  estimates: Estimates,
+  ...Dimensions,
+};
+
 export const OrderBody = exactly({
   vendor: Party,
   date: Day,
   currency: Currency,
   warehouse: Id,
-  lines: lines({
-    item: Party,
-    expense: Type.Optional(Text(60, 'The expense that the line is for, where it is no stock')),
-    quantity: Quantity,
-    price: Price,
-    discount: Discount,
-    due: Type.Union([Day, Type.Literal('')]),
-    estimates: Estimates,
-    ...Dimensions,
-  }),
+  lines: lines(Asked),
   note: Text(500),
 });
+/** A later version of an order: the lines that differ, each as it should be now; others stay. */
+export const OrderChangeBody = exactly({
+  of: Id,
+  date: Day,
+  reason: Reason,
+  lines: lines({ of: Type.Union([LineId, Type.Literal('')], { description: 'A line of the order; empty for a new one' }), ...Asked }),
+});
+export const OrderClosingBody = exactly({ of: Id, date: Day, reason: Reason, lines: lines({ of: LineId }) });
+export const OrderStepBody = exactly({ of: Id, date: Day, step: oneOf(['held', 'released', 'sent'] as const), reason: Reason });
+export const OrderApprovalBody = exactly({ of: Id, date: Day, step: oneOf(['approved', 'rejected'] as const), reason: Reason });
 export const ReceiptBody = exactly({
   vendor: Party,
   date: Day,
@@ -193,6 +205,10 @@ export const ReversalBody = exactly({ date: Day, of: Id, reason: Reason });
 /** The body of each command, by the document that it makes. */
 export const BODIES = {
   order: OrderBody,
+  'order-change': OrderChangeBody,
+  'order-closing': OrderClosingBody,
+  'order-step': OrderStepBody,
+  'order-approval': OrderApprovalBody,
   receipt: ReceiptBody,
   bill: BillBody,
   return: ReturnBody,

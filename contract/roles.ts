@@ -3,7 +3,8 @@ export const ROLES = ['buyer', 'receiver', 'accountant', 'approver', 'auditor', 
 export type Role = (typeof ROLES)[number];
 
 export const DOCUMENT_KINDS = [
-  ...(['order', 'receipt', 'bill', 'return', 'credit', 'allocation', 'estimate-closing', 'charge-move'] as const),
+  ...(['order', 'order-change', 'order-closing', 'order-step', 'order-approval'] as const),
+  ...(['receipt', 'bill', 'return', 'credit', 'allocation', 'estimate-closing', 'charge-move'] as const),
   ...(['delivery', 'invoice', 'customer-return', 'opening', 'assembly', 'transfer', 'arrival', 'count', 'standard', 'write-down'] as const),
   ...(['prepayment', 'payment', 'close', 'open', 'lock', 'reversal'] as const),
 ] as const;
@@ -15,6 +16,11 @@ export type ImportKind = (typeof IMPORT_KINDS)[number];
 /** Who may post which document. The server refuses everyone else; the web hides what would be refused. */
 export const MAY_POST: Readonly<Record<DocumentKind, readonly Role[]>> = {
   order: ['buyer', 'accountant'],
+  'order-change': ['buyer', 'accountant'],
+  'order-closing': ['buyer', 'accountant'],
+  'order-step': ['buyer', 'accountant'],
+  // The one who orders does not approve it: the core refuses one's own order too, whatever the role.
+  'order-approval': ['approver'],
   receipt: ['receiver', 'accountant'],
   bill: ['accountant'],
   return: ['receiver', 'accountant'],

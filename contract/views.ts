@@ -39,6 +39,57 @@ export const OrderRow = exactly({
   billed: Amount,
 });
 
+/** An order as it stands, its lines with what has come of them, and everything that was done with it. */
+export const OrderView = exactly({
+  id: Id,
+  number: Text(30),
+  date: Day,
+  vendor: exactly({ id: Id, name: Name }),
+  currency: Currency,
+  warehouse: Type.Union([Id, Type.Literal('')]),
+  buyer: Name,
+  /** What it is worth in base currency, and above which amount its buyer needs another person. */
+  base: BaseAmount,
+  limit: Type.Union([BaseAmount, Type.Null()]),
+  approval: oneOf(['not needed', 'awaited', 'approved', 'rejected'] as const),
+  held: Type.Boolean(),
+  version: Count,
+  /** The version that the vendor was last given. */
+  sent: Type.Union([Count, Type.Null()]),
+  lines: Type.Array(
+    exactly({
+      line: LineId,
+      item: Type.Union([ItemView, Type.Null()]),
+      expense: Text(60),
+      quantity: Quantity,
+      price: Price,
+      discount: Discount,
+      due: Type.Union([Day, Type.Null()]),
+      amount: Amount,
+      received: Quantity,
+      billed: Quantity,
+      open: Quantity,
+      closed: Type.Union([exactly({ quantity: Quantity, reason: Text(500) }), Type.Null()]),
+      department: Text(40),
+      location: Text(40),
+      project: Text(40),
+      estimates: Type.Array(exactly({ kind: oneOf(CHARGE_KINDS), by: oneOf(['unit', 'percent', 'flat', 'tariff'] as const), figure: Text(40) })),
+    }),
+  ),
+  history: Type.Array(
+    exactly({
+      id: Id,
+      number: Text(30),
+      date: Day,
+      by: Name,
+      reason: Text(500),
+      step: oneOf(['placed', 'changed', 'held', 'released', 'sent', 'approved', 'rejected', 'closed'] as const),
+      version: Count,
+      changes: Type.Array(exactly({ line: Text(10), label: Name, what: Text(20), was: Text(60), is: Text(60) })),
+    }),
+  ),
+});
+
 /** A line on order with goods still to come. */
 export const OpenOrderLine = exactly({
   line: LineId,
@@ -227,6 +278,7 @@ export type ItemView = Static<typeof ItemView>;
 export type VendorView = Static<typeof VendorView>;
 export type WarehouseView = Static<typeof WarehouseView>;
 export type OrderRow = Static<typeof OrderRow>;
+export type OrderView = Static<typeof OrderView>;
 export type OpenOrderLine = Static<typeof OpenOrderLine>;
 export type ReceivedLine = Static<typeof ReceivedLine>;
 export type OpenCharge = Static<typeof OpenCharge>;

@@ -2,11 +2,11 @@ import { base, baseOrThrow, FRACTION_PLACES, fraction, priceOrThrow, quantityOrT
 import { decimalOrThrow } from '../exact/decimal.ts';
 import { companyOf, emptyBooks, KEPT_BY, type Books, type DatedRate, type Item } from '../posting/books.ts';
 import type { TariffRate } from '../tariff/schedule.ts';
-import { isTrue, NotKnown, onlyKeys, optionalText, textOf, type CaseFile, type Fields } from './caseFile.ts';
+import { asFields, isTrue, NotKnown, onlyKeys, optionalText, textOf, type CaseFile, type Fields } from './caseFile.ts';
 
 /** The books before the first step: the company, its items, rates of exchange and tariff. */
 export function openingBooks(file: CaseFile): Books {
-  onlyKeys(file.company, ['currency', 'recognition', 'customs-value'], 'company');
+  onlyKeys(file.company, ['currency', 'recognition', 'customs-value', 'approval-limits'], 'company');
   const recognition = optionalText(file.company, 'recognition') ?? 'on-sale';
   if (recognition !== 'on-sale' && recognition !== 'on-purchase') throw new NotKnown(`cost recognised ${recognition} is not known`);
   const customs = optionalText(file.company, 'customs-value') ?? 'goods';
@@ -15,6 +15,9 @@ export function openingBooks(file: CaseFile): Books {
   const company = companyOf({ currency, firstOpenDay: '1900-01-01', recognition, customsValueWithFreight: customs === 'with-freight' });
   return {
     ...emptyBooks(company),
+    approvalLimits: new Map(
+      Object.entries(asFields(file.company['approval-limits'] ?? {}, 'approval-limits')).map(([who, limit]) => [who, baseOrThrow(String(limit), currency)]),
+    ),
     items: new Map(Object.entries(file.items).map(([id, fields]) => [id, itemOf(id, fields)] as const)),
     rates: file.rates.flatMap((fields) => ratesOf(fields)),
     tariff: file.tariff.map((fields) => tariffRate(fields, currency)),

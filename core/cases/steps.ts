@@ -60,7 +60,14 @@ export function readStep(step: Fields, numbers: Numbers, books: Books): { name: 
 }
 
 const VERBS: Readonly<Record<string, Verb>> = {
-  order: { keys: ['currency', 'lines'], read: order },
+  order: { keys: ['currency', 'lines', 'by'], read: order },
+  'change-order': { keys: ['of', 'lines', 'by', 'reason'], read: changeOrder },
+  'close-order': { keys: ['of', 'lines', 'reason'], read: closeOrder },
+  'hold-order': { keys: ['of', 'by', 'reason'], read: stepOf('held') },
+  'release-order': { keys: ['of', 'by', 'reason'], read: stepOf('released') },
+  'send-order': { keys: ['of', 'by', 'reason'], read: stepOf('sent') },
+  'approve-order': { keys: ['of', 'by', 'reason'], read: answerOf('approved') },
+  'reject-order': { keys: ['of', 'by', 'reason'], read: answerOf('rejected') },
   receive: { keys: ['warehouse', 'lines'], read: receive },
   bill: { keys: ['currency', 'lines', 'charges', 'expenses', 'tax'], read: bill },
   return: { keys: ['lines'], read: giveBack },
@@ -93,14 +100,41 @@ function linesOf(step: Fields, keys: readonly string[], name = 'lines'): Fields[
   return lines;
 }
 
+const ASKED = ['qty', 'price', 'discount', 'estimate', ...DIMENSIONS];
+
 function order({ step, books, date }: Reading): Command {
-  const keys = ['item', 'expense', 'qty', 'price', 'discount', 'estimate', ...DIMENSIONS];
-  const lines = linesOf(step, keys).map((line) => ({
-    ...{ bought: boughtOf(line), ...quantityOf(line), ...priceOf(line), due: undefined },
-    ...{ estimates: listOf(line, 'estimate').map((estimate) => estimateOf(estimate, books)), dimensions: dimensionsOf(line) },
-  }));
-  return { kind: 'order', vendor: optionalText(step, 'vendor') ?? SOMEONE, currency: currencyOf(step, books), date, lines };
+  const lines = linesOf(step, ['item', 'expense', ...ASKED]).map((line) => ({ bought: boughtOf(line), ...askedOf(line, books) }));
+  return { kind: 'order', vendor: optionalText(step, 'vendor') ?? SOMEONE, currency: currencyOf(step, books), date, lines, by: optionalText(step, 'by') };
 }
+
+const askedOf = (line: Fields, books: Books) => ({
+  ...{ ...quantityOf(line), ...priceOf(line), due: undefined, dimensions: dimensionsOf(line) },
+  estimates: listOf(line, 'estimate').map((estimate) => estimateOf(estimate, books)),
+});
+
+/** A line `of` the order as it should be now; one without it is new. */
+function changeOrder({ step, numbers, books, date }: Reading): Command {
+  const lines = linesOf(step, ['of', 'item', 'expense', ...ASKED]).map((line) => {
+    const of = optionalText(line, 'of');
+    return { of: of === undefined ? undefined : cited(of, numbers), bought: of === undefined ? boughtOf(line) : undefined, ...askedOf(line, books) };
+  });
+  return { kind: 'order-change', of: numberOf(textOf(step, 'of'), numbers), date, lines, ...whoAndWhy(step) };
+}
+
+function closeOrder({ step, numbers, date }: Reading): Command {
+  const lines = linesOf(step, ['of']).map((line) => ({ of: cited(textOf(line, 'of'), numbers) }));
+  return { kind: 'order-closing', of: numberOf(textOf(step, 'of'), numbers), date, reason: whoAndWhy(step).reason, lines };
+}
+
+function stepOf(word: CommandOf['order-step']['step']): (reading: Reading) => Command {
+  return ({ step, numbers, date }) => ({ kind: 'order-step', of: numberOf(textOf(step, 'of'), numbers), date, step: word, ...whoAndWhy(step) });
+}
+
+function answerOf(word: CommandOf['order-approval']['step']): (reading: Reading) => Command {
+  return ({ step, numbers, date }) => ({ kind: 'order-approval', of: numberOf(textOf(step, 'of'), numbers), date, step: word, ...whoAndWhy(step) });
+}
+
+const whoAndWhy = (step: Fields) => ({ by: optionalText(step, 'by') ?? SOMEONE, reason: optionalText(step, 'reason') ?? 'as agreed' });
 
 function boughtOf(line: Fields): Bought {
   const expense = optionalText(line, 'expense');

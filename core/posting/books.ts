@@ -92,22 +92,55 @@ export interface AheadTaken {
   readonly tax: BaseAmount;
 }
 
-/** A line on order. What is open of it is worked out from what cites it. */
-export interface OrderLine {
+/** What an order line asks for, as the order or a later version of it states. */
+export interface Statement {
+  /** The document that states it. */
+  readonly by: string;
+  readonly quantity: Quantity;
+  readonly price: Price;
+  readonly discount: Fraction;
+  readonly due: Day | undefined;
+  readonly estimates: readonly Estimate[];
+  readonly dimensions: Dimensions | undefined;
+}
+
+/** A line on order, as last stated. What is open of it is worked out from what cites it. */
+export interface OrderLine extends Statement {
   readonly id: LineId;
   readonly vendor: string;
   readonly currency: string;
   readonly date: Day;
   readonly bought: Bought;
-  readonly quantity: Quantity;
-  readonly price: Price;
-  readonly discount: Fraction;
-  readonly estimates: readonly Estimate[];
-  readonly dimensions: Dimensions | undefined;
+  /** As it was stated before, in the order of entry. */
+  readonly earlier: readonly Statement[];
+  /** What was open of it when no more was to come. */
+  readonly closed: readonly { line: LineId; date: Day; quantity: Quantity; reason: string }[];
   readonly receipts: readonly { line: LineId; quantity: Quantity }[];
   /** Gone back to be replaced: on order again. */
   readonly reopened: readonly { line: LineId; quantity: Quantity }[];
   readonly aheads: readonly Ahead[];
+}
+
+/** Something that was done with an order, with the document that stated it as it then was, and its base amount. */
+export interface OrderStep {
+  readonly document: string;
+  readonly step: 'held' | 'released' | 'sent' | 'approved' | 'rejected';
+  readonly by: string;
+  readonly version: string;
+  readonly amount: BaseAmount;
+}
+
+/** An order beside its lines. Whether it is held, approved or sent is worked out from what was done (`orderStanding`). */
+export interface Order {
+  readonly id: string;
+  readonly vendor: string;
+  readonly currency: string;
+  readonly rate: Rate;
+  readonly date: Day;
+  /** Who stated it, first and in each later version. */
+  readonly versions: readonly { document: string; by: string }[];
+  readonly amount: BaseAmount;
+  readonly steps: readonly OrderStep[];
 }
 
 /** What a bill line took of a received line. Base amounts at the receipt's rate. */
@@ -288,6 +321,9 @@ export interface Books {
   readonly items: ReadonlyMap<string, Item>;
   readonly rates: readonly DatedRate[];
   readonly tariff: Tariff;
+  readonly orders: ReadonlyMap<string, Order>;
+  /** Up to which base amount somebody may order without another person's approval; no entry, no limit. */
+  readonly approvalLimits: ReadonlyMap<string, BaseAmount>;
   readonly orderLines: ReadonlyMap<LineId, OrderLine>;
   readonly receiptLines: ReadonlyMap<LineId, ReceiptLine>;
   readonly stockLines: ReadonlyMap<LineId, StockLine>;
@@ -325,6 +361,8 @@ export function emptyBooks(company: Company): Books {
     items: new Map(),
     rates: [],
     tariff: [],
+    orders: new Map(),
+    approvalLimits: new Map(),
     orderLines: new Map(),
     receiptLines: new Map(),
     stockLines: new Map(),

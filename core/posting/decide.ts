@@ -8,6 +8,16 @@ import { decideLock, decideOpen, type LockCommand, type OpenCommand, type OpenDo
 import { decideBill, type BillCommand, type BillDocument } from '../purchasing/bill.ts';
 import { decideCredit, type CreditCommand, type CreditDocument } from '../purchasing/creditMemo.ts';
 import { decideOrder, type OrderCommand } from '../purchasing/order.ts';
+import { decideOrderChange, type OrderChangeCommand, type OrderChangeDocument } from '../purchasing/orderChange.ts';
+import { decideOrderClosing, type OrderClosingCommand, type OrderClosingDocument } from '../purchasing/orderClosing.ts';
+import {
+  decideOrderApproval,
+  decideOrderStep,
+  type OrderApprovalCommand,
+  type OrderApprovalDocument,
+  type OrderStepCommand,
+  type OrderStepDocument,
+} from '../purchasing/orderStep.ts';
 import { decideReceipt, type ReceiptCommand, type ReceiptDocument } from '../purchasing/receipt.ts';
 import { decideReturn, type ReturnCommand, type ReturnDocument } from '../purchasing/vendorReturn.ts';
 import { decideCustomerReturn, type CustomerReturnCommand, type CustomerReturnDocument } from '../sales/customerReturn.ts';
@@ -26,6 +36,10 @@ import { decideReversal, type ReversalCommand, type ReversalDocument } from './r
 /** Every kind of document: the command that makes it, and the document that it makes. */
 interface Kinds {
   order: [OrderCommand, OrderCommand];
+  'order-change': [OrderChangeCommand, OrderChangeDocument];
+  'order-closing': [OrderClosingCommand, OrderClosingDocument];
+  'order-step': [OrderStepCommand, OrderStepDocument];
+  'order-approval': [OrderApprovalCommand, OrderApprovalDocument];
   receipt: [ReceiptCommand, ReceiptDocument];
   bill: [BillCommand, BillDocument];
   return: [ReturnCommand, ReturnDocument];
@@ -59,6 +73,10 @@ export type PostedDocument = DocumentOf[DocumentKind];
 
 const DECIDE: { readonly [Kind in DocumentKind]: (books: Books, command: CommandOf[Kind]) => Decision<DocumentOf[Kind]> } = {
   order: decideOrder,
+  'order-change': decideOrderChange,
+  'order-closing': decideOrderClosing,
+  'order-step': decideOrderStep,
+  'order-approval': decideOrderApproval,
   receipt: decideReceipt,
   bill: decideBill,
   return: decideReturn,

@@ -1,14 +1,16 @@
 import { lineId, placeOf, positionOf, type LineId } from '../costing/pool.ts';
 import { sourceFrom } from '../costing/settle.ts';
 import type { Dimensions } from '../books/journal.ts';
-import { base, documentAmount, quantity, type BaseAmount, type DocumentAmount, type Quantity } from '../exact/amounts.ts';
+import { base, documentAmount, ONE_TO_ONE, quantity, type BaseAmount, type DocumentAmount, type Quantity } from '../exact/amounts.ts';
+import { statementOf } from '../purchasing/orderChange.ts';
+import { linesOfOrder, orderAmount } from '../purchasing/orderStanding.ts';
 import { aheadOf, billedPartOf, type BillDocument } from '../purchasing/bill.ts';
 import type { CreditDocument } from '../purchasing/creditMemo.ts';
 import type { ReturnDocument } from '../purchasing/vendorReturn.ts';
 import { dayAfter } from '../periods/period.ts';
-import type { AheadTaken, Books, Charge, CreditableLine, Item } from './books.ts';
-import type { PostedDocument } from './decide.ts';
-import type { Posted } from './decision.ts';
+import type { AheadTaken, Books, Charge, CreditableLine, Item, Order } from './books.ts';
+import type { DocumentOf, PostedDocument } from './decide.ts';
+import { rateOn, type Posted } from './decision.ts';
 import { strikeOut } from './strikeOut.ts';
 
 /** Books that are being written: the same, with maps that take entries. */
@@ -37,6 +39,8 @@ function writing(books: Books): Writing {
     ...books,
     nextDocument: books.nextDocument + 1n,
     items: new Map(books.items),
+    orders: new Map(books.orders),
+    approvalLimits: new Map(books.approvalLimits),
     orderLines: new Map(books.orderLines),
     receiptLines: new Map(books.receiptLines),
     stockLines: new Map(books.stockLines),
@@ -80,13 +84,21 @@ function recordLines(next: Writing, number: string, document: PostedDocument): v
   const at = (position: number) => lineId(number, position + 1);
   switch (document.kind) {
     case 'order':
-      document.lines.forEach(({ bought, quantity: ordered, price, discount, estimates, dimensions }, position) => {
-        const id = at(position);
-        const { vendor, currency, date } = document;
-        const known = { id, vendor, currency, date, bought, quantity: ordered, price, discount, dimensions };
-        next.orderLines.set(id, { ...known, estimates: estimates ?? [], receipts: [], reopened: [], aheads: [] });
+      return recordOrder(next, number, document);
+    case 'order-change':
+      return recordOrderChange(next, number, document);
+    case 'order-closing':
+      document.lines.forEach(({ of, quantity: left }, position) => {
+        const closed = { line: at(position), date: document.date, quantity: left, reason: document.reason };
+        change(next.orderLines, of, (known) => ({ ...known, closed: [...known.closed, closed] }));
       });
       return;
+    case 'order-step':
+    case 'order-approval': {
+      const { step, by, version, amount } = document;
+      change(next.orders, document.of, (order) => ({ ...order, steps: [...order.steps, { document: number, step, by, version, amount }] }));
+      return;
+    }
     case 'receipt':
       for (const line of document.lines) {
         next.receiptLines.set(line.id, line);
@@ -177,6 +189,30 @@ function recordLines(next: Writing, number: string, document: PostedDocument): v
     case 'write-down':
       return;
   }
+}
+
+function recordOrder(next: Writing, number: string, { vendor, currency, date, by = '', lines }: DocumentOf['order']): void {
+  const rate = rateOn(next, currency, date) ?? ONE_TO_ONE;
+  lines.forEach((line, position) => {
+    const id = lineId(number, position + 1);
+    next.orderLines.set(id, { ...NOTHING_YET, id, vendor, currency, date, bought: line.bought, ...statementOf(line, number) });
+  });
+  const order: Order = { id: number, vendor, currency, rate, date, versions: [{ document: number, by }], amount: base(0n), steps: [] };
+  next.orders.set(number, { ...order, amount: orderAmount(order, linesOfOrder(next, number), next.company.currency) });
+}
+
+const NOTHING_YET = { earlier: [], closed: [], receipts: [], reopened: [], aheads: [] };
+
+function recordOrderChange(next: Writing, number: string, { of, by, lines }: DocumentOf['order-change']): void {
+  const order = next.orders.get(of);
+  if (!order) return;
+  for (const { id, isNew, bought, stated } of lines) {
+    const { vendor, currency, date } = order;
+    if (isNew) next.orderLines.set(id, { ...NOTHING_YET, id, vendor, currency, date, bought, ...stated });
+    else change(next.orderLines, id, (known) => ({ ...known, ...stated, earlier: [...known.earlier, statementOf(known, known.by)] }));
+  }
+  const versions = [...order.versions, { document: number, by }];
+  next.orders.set(of, { ...order, versions, amount: orderAmount(order, linesOfOrder(next, of), next.company.currency) });
 }
 
 function recordBill(next: Writing, number: string, bill: BillDocument): void {

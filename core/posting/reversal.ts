@@ -26,7 +26,7 @@ export function decideReversal(books: Books, command: ReversalCommand): Decision
   if (!facts) return refused([refusal('document_unknown', '/of', { document: command.of })]);
   const refusals = facts.kind === 'close' ? checkClosing(books, facts, command.date) : checkDate(books, command.date, [facts.date]);
   if (command.reason.trim() === '') refusals.push(refusal('reason_missing', '/reason'));
-  if (facts.kind === 'reversal' || facts.kind === 'lock') refusals.push(refusal('document_not_reversible', '/of', { kind: facts.kind }));
+  if (STANDS_FOR_EVER.has(facts.kind)) refusals.push(refusal('document_not_reversible', '/of', { kind: facts.kind }));
   if (facts.citedBy.length > 0) refusals.push(refusal('document_cited', '/of', { documents: facts.citedBy.join(', ') }));
   if (refusals.length > 0) return refused(refusals);
   return post(books, {
@@ -37,6 +37,9 @@ export function decideReversal(books: Books, command: ReversalCommand): Decision
     cites: [lineId(facts.document, 0)],
   });
 }
+
+/** What happened to an order happened; a hold is released, an approval is answered anew by the next version. */
+const STANDS_FOR_EVER: ReadonlySet<string> = new Set(['reversal', 'lock', 'order-step', 'order-approval']);
 
 /** A closed period is opened again by reversing its closing, on its own day, the latest first, until it is locked. */
 function checkClosing(books: Books, facts: PostedFacts, date: Day): Refusal[] {

@@ -1,4 +1,5 @@
 import { documentOf, type LineId } from '../costing/pool.ts';
+import { linesOfOrder, orderAmount } from '../purchasing/orderStanding.ts';
 import type { Writing } from './record.ts';
 
 interface Cited {
@@ -13,8 +14,11 @@ export function strikeOut(next: Writing, document: string): void {
   const lines = [next.orderLines, next.receiptLines, next.stockLines, next.charges, next.creditable, next.expensed] as Map<LineId, unknown>[];
   for (const map of lines) for (const id of map.keys()) if (isOwn(id)) map.delete(id);
 
+  next.orders.delete(document);
+  takeVersionBack(next, document);
   each(next.orderLines, (line) => ({
     ...line,
+    closed: without(line.closed),
     receipts: without(line.receipts),
     reopened: without(line.reopened),
     aheads: without(line.aheads).map((ahead) => ({ ...ahead, taken: without(ahead.taken) })),
@@ -40,6 +44,22 @@ export function strikeOut(next: Writing, document: string): void {
   openAgain(next, document);
   next.documents.delete(document);
   each(next.documents, (facts) => (facts.citedBy.includes(document) ? { ...facts, citedBy: facts.citedBy.filter((number) => number !== document) } : facts));
+}
+
+/** A version of an order that is reversed: its new lines go, the others are again what they were before it. */
+function takeVersionBack(next: Writing, document: string): void {
+  for (const [id, line] of next.orderLines) {
+    const earlier = line.earlier.filter(({ by }) => by !== document);
+    const before = earlier[earlier.length - 1];
+    if (line.by !== document) next.orderLines.set(id, { ...line, earlier });
+    else if (before) next.orderLines.set(id, { ...line, ...before, earlier: earlier.slice(0, -1) });
+    else next.orderLines.delete(id);
+  }
+  each(next.orders, (order) => {
+    if (!order.versions.some((version) => version.document === document)) return order;
+    const versions = order.versions.filter((version) => version.document !== document);
+    return { ...order, versions, amount: orderAmount(order, linesOfOrder(next, order.id), next.company.currency) };
+  });
 }
 
 /** A closing that is reversed opens its period again; an opening that is reversed puts the accruals back. */

@@ -94,11 +94,13 @@ export function decideBill(books: Books, command: BillCommand): Decision<BillDoc
   const document = billDocument(books, command);
   if ('reason' in document) return refused([document]);
   const bills = command.lines.map((line) => line.of);
+  // A version of an order cannot be taken back under what was billed by it ahead of the goods.
+  const statedBy = bills.flatMap((line) => (books.receiptLines.has(line) ? [] : (books.orderLines.get(line)?.by ?? []))).map((by) => lineId(by, 0));
   return post(books, {
     document,
     date: command.date,
     effects: { flows: flowsOf(books, document), costs: document.lines.flatMap((line) => costsOf(command.vendor, line)) },
-    cites: bills,
+    cites: [...bills, ...statedBy],
   });
 }
 

@@ -6,37 +6,44 @@ import type { Books, Bought, Estimate, OrderLine } from '../posting/books.ts';
 import { checkCurrency, checkDate, post, refused, type Decision } from '../posting/decision.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
 
+export interface OrderLineCommand {
+  readonly bought: Bought;
+  readonly quantity: Quantity;
+  readonly price: Price;
+  readonly discount: Fraction;
+  readonly due: Day | undefined;
+  readonly estimates?: readonly Estimate[] | undefined;
+  readonly dimensions?: Dimensions | undefined;
+}
+
 export interface OrderCommand {
   readonly kind: 'order';
   readonly vendor: string;
+  /** Who orders; nobody in particular where no limit is to be looked up. */
+  readonly by?: string | undefined;
   readonly currency: string;
   readonly date: Day;
-  readonly lines: readonly {
-    bought: Bought;
-    quantity: Quantity;
-    price: Price;
-    discount: Fraction;
-    due: Day | undefined;
-    estimates?: readonly Estimate[] | undefined;
-    dimensions?: Dimensions | undefined;
-  }[];
+  readonly lines: readonly OrderLineCommand[];
 }
 
 /** A purchase order posts nothing: it is a commitment (accounting.md, What posts what). */
 export function decideOrder(books: Books, command: OrderCommand): Decision<OrderCommand> {
   const refusals: Refusal[] = [...checkDate(books, command.date), ...checkCurrency(books, command.currency, command.date)];
   if (command.lines.length === 0) refusals.push(refusal('no_lines', '/lines'));
-  command.lines.forEach((line, position) => {
-    const at = `/lines/${position}`;
-    const { item, expense } = line.bought;
-    if (item !== undefined && !books.items.has(item)) refusals.push(refusal('item_unknown', `${at}/item`, { item }));
-    if (expense === '') refusals.push(refusal('missing', `${at}/expense`));
-    if (line.quantity <= 0n) refusals.push(refusal('quantity_not_positive', `${at}/quantity`));
-    if (line.due !== undefined && !isDay(line.due)) refusals.push(refusal('date_impossible', `${at}/due`, { date: line.due }));
-    refusals.push(...checkPrice(line.price, line.discount, at), ...checkEstimates(line.estimates ?? [], expense !== undefined, at));
-  });
+  command.lines.forEach((line, position) => refusals.push(...checkOrderLine(books, line, `/lines/${position}`)));
   if (refusals.length > 0) return refused(refusals);
   return post(books, { document: command, date: command.date, postsNothing: true });
+}
+
+/** What every line must say, on a new order and in a later version of it. */
+export function checkOrderLine(books: Books, line: OrderLineCommand, at: string): Refusal[] {
+  const refusals: Refusal[] = [];
+  const { item, expense } = line.bought;
+  if (item !== undefined && !books.items.has(item)) refusals.push(refusal('item_unknown', `${at}/item`, { item }));
+  if (expense === '') refusals.push(refusal('missing', `${at}/expense`));
+  if (line.quantity <= 0n) refusals.push(refusal('quantity_not_positive', `${at}/quantity`));
+  if (line.due !== undefined && !isDay(line.due)) refusals.push(refusal('date_impossible', `${at}/due`, { date: line.due }));
+  return [...refusals, ...checkPrice(line.price, line.discount, at), ...checkEstimates(line.estimates ?? [], expense !== undefined, at)];
 }
 
 export function checkPrice(price: Price, discount: Fraction, at: string): Refusal[] {
@@ -62,7 +69,7 @@ function checkEstimates(estimates: readonly Estimate[], ofExpense: boolean, at: 
 
 /** What of an order line may still come. */
 export function openToReceive(line: OrderLine): bigint {
-  return line.quantity - sumOf(line.receipts) + sumOf(line.reopened);
+  return line.quantity - sumOf(line.receipts) + sumOf(line.reopened) - sumOf(line.closed);
 }
 
 export const sumOf = (parts: readonly { quantity: bigint }[]): bigint => parts.reduce((sum, part) => sum + part.quantity, 0n);

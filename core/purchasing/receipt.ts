@@ -1,5 +1,5 @@
 import { estimateComponent, estimatesFor } from '../charges/estimate.ts';
-import { lineId, type LineId, type LotPart, type Pool } from '../costing/pool.ts';
+import { documentOf, lineId, type LineId, type LotPart, type Pool } from '../costing/pool.ts';
 import { base, documentAmount, formatQuantity, lineAmount, ONE_TO_ONE, quantity, toBase, type BaseAmount, type Quantity, type Rate } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import { cumulative } from '../exact/cumulative.ts';
@@ -8,6 +8,8 @@ import { checkCitedOnce, checkDate, checkLots, poolOrEmpty, post, rateOn, refuse
 import type { Cost, Flow, NewMovement } from '../posting/effects.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
 import { openToReceive, sumOf } from './order.ts';
+import { closedBy } from './orderChange.ts';
+import { checkStanding } from './orderStanding.ts';
 
 export interface ReceiptCommand {
   readonly kind: 'receipt';
@@ -53,7 +55,7 @@ export function decideReceipt(books: Books, command: ReceiptCommand): Decision<R
       costs: lines.flatMap(costsOf),
       flows: lines.flatMap((line) => flowsOf(books, line)),
     },
-    cites: [...command.lines.map((line) => line.of), ...aheadLines],
+    cites: [...command.lines.map((line) => line.of), ...ordered.flatMap((line) => (line ? [lineId(line.by, 0)] : [])), ...aheadLines],
     opened: lines.flatMap((line) => openedPool(books, line, command.warehouse)),
   });
 }
@@ -64,7 +66,10 @@ function checkLine(books: Books, command: ReceiptCommand, line: Line, ordered: O
   if (!ordered) return [refusal('line_unknown', at, { line: line.of })];
   if (ordered.vendor !== command.vendor) return [refusal('vendor_differs', at)];
   if (line.quantity <= 0n) return [refusal('quantity_not_positive', `${at}/quantity`)];
+  const standing = checkStanding(books, books.orders.get(documentOf(ordered.id)), `${at}/quantity`);
+  if (standing.length > 0) return standing;
   const open = quantity(openToReceive(ordered));
+  if (open === 0n && ordered.closed.length > 0) return [refusal('order_line_closed', `${at}/quantity`, closedBy(ordered))];
   if (line.quantity > open) {
     return [refusal('receipt_exceeds_ordered', `${at}/quantity`, { open: formatQuantity(open), quantity: formatQuantity(line.quantity) })];
   }

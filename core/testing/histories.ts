@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { lotsLeft, openOf, type Source } from '../costing/taking.ts';
 import type { CostingMethod, LotPart } from '../costing/pool.ts';
-import { endOf } from '../costing/pool.ts';
+import { documentOf, endOf } from '../costing/pool.ts';
 import { base, documentAmount, fraction, NO_DISCOUNT, price, priceOrThrow, quantity, rateOrThrow } from '../exact/amounts.ts';
 import { addDays, laterOf, type Day } from '../exact/calendar.ts';
 import { companyOf, emptyBooks, type Books, type Item, type Recognition } from '../posting/books.ts';
@@ -35,6 +35,8 @@ export interface Choice {
 
 export const MOVES = [
   'order',
+  'change order',
+  'close order',
   'receive',
   'bill',
   'bill ahead',
@@ -177,6 +179,22 @@ const READ: Readonly<Record<Move, Read>> = {
         : [];
     const goods = { bought: { item: YARN }, quantity: quantity(choice.units * 2n * UNIT), price: unitPrice(reading), estimates };
     return { kind: 'order', vendor: 'V', currency, date, lines: [{ ...goods, discount: NO_DISCOUNT, due: undefined }] };
+  },
+  'change order': (reading) => {
+    const { books, choice, date } = reading;
+    const line = pickOf(books.orderLines.values(), choice.pick);
+    if (!line) return undefined;
+    const order = documentOf(line.id);
+    const asked = { quantity: quantity(choice.units * 2n * UNIT), price: unitPrice(reading), discount: NO_DISCOUNT, due: undefined };
+    const changed = choice.other % 4 === 0 ? { of: undefined, bought: { item: YARN } } : { of: line.id, bought: undefined };
+    return { kind: 'order-change', of: order, by: 'B', date: laterOf(date, line.date), reason: 'asked for otherwise', lines: [{ ...changed, ...asked }] };
+  },
+  'close order': ({ books, choice, date }) => {
+    const open = [...books.orderLines.values()].filter((line) => openToReceive(line) > 0n);
+    const line = pickOf(open, choice.pick);
+    if (!line) return undefined;
+    const lines = choice.other % 2 === 0 ? [] : [{ of: line.id }];
+    return { kind: 'order-closing', of: documentOf(line.id), date: laterOf(date, line.date), reason: 'no more comes', lines };
   },
   receive: (reading) => {
     const { books, choice, date, warehouse } = reading;

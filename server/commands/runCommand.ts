@@ -41,7 +41,7 @@ export async function postDocument<Kind extends DocumentKind>(source: DataSource
     return await transaction(source, async (manager) => {
       const known = await claimKey(manager, posting, hash);
       if (known) return known;
-      const { books, decision, termsDays, number } = await loadAndDecide(manager, kind, body, { locking: true });
+      const { books, decision, termsDays, number } = await loadAndDecide(manager, kind, body, { locking: true, user: posting.user });
       if (!decision.accepted) throw new RefusedError(decision.refusals, books.names);
       const id = books.nextDocument.toString();
       const saving: Saving = { id, books, poolRow: (pool) => (pool === undefined ? null : (books.poolRows.get(pool) ?? null)) };
@@ -53,7 +53,7 @@ export async function postDocument<Kind extends DocumentKind>(source: DataSource
         key: posting.key,
         user: posting.user,
         at: sqlInstant(posting.now()),
-        header: commandOf(kind).header(body),
+        header: { ...commandOf(kind).header(body), ...vendorOf(kind, document) },
         termsDays,
         rows: commandOf(kind).rows(document, saving),
       });
@@ -73,9 +73,9 @@ export async function postDocument<Kind extends DocumentKind>(source: DataSource
 }
 
 /** What posting would do, by the same load and the same decision, in a snapshot without locks, numbers or saving. */
-export function previewDocument<Kind extends DocumentKind>(source: DataSource, kind: Kind, body: BodyOf<Kind>): Promise<PreviewReply> {
+export function previewDocument<Kind extends DocumentKind>(source: DataSource, kind: Kind, body: BodyOf<Kind>, user: string): Promise<PreviewReply> {
   return snapshot(source, async (manager) => {
-    const { books, decision } = await loadAndDecide(manager, kind, body, { locking: false });
+    const { books, decision } = await loadAndDecide(manager, kind, body, { locking: false, user });
     if (!decision.accepted) {
       return { accepted: false, refusals: decision.refusals.map((entry) => worded(entry, books.names)), entries: [], unitCosts: [], shares: [] };
     }
@@ -83,16 +83,21 @@ export function previewDocument<Kind extends DocumentKind>(source: DataSource, k
   });
 }
 
+const vendorOf = <Kind extends DocumentKind>(kind: Kind, document: DocumentOf[Kind]) => {
+  const vendor = commandOf(kind).vendorOf?.(document);
+  return vendor === undefined ? {} : { vendor };
+};
+
 async function loadAndDecide<Kind extends DocumentKind>(
   manager: EntityManager,
   kind: Kind,
   body: BodyOf<Kind>,
-  { locking }: { locking: boolean },
+  { locking, user }: { locking: boolean; user: string },
 ): Promise<{ books: LoadedBooks; decision: Decision<DocumentOf[Kind]>; termsDays: number; number: string }> {
   const loader = new BooksLoader(manager, locking);
   const { refusals, termsDays } = await loader.loadCompany(commandOf(kind).header(body));
   const reader = new Reader();
-  const command = commandOf(kind).read(body, reader, loader.books(0n).company.currency);
+  const command = commandOf(kind).read(body, reader, { user, baseCurrency: loader.books(0n).company.currency });
   // What cannot be read is not decided.
   refusals.push(...reader.refusals);
   if (refusals.length > 0) return { books: loader.books(0n), decision: refused(refusals), termsDays, number: '' };

@@ -34,6 +34,8 @@ const values = {
   lots: '4',
   period: '2026-03',
   documents: 'GR-12, VB-31',
+  received: '4',
+  reason: 'sold out',
 };
 
 describe('the wording of refusals', () => {

@@ -3,7 +3,7 @@ import { citing, keyOf } from '../storage/savePosted.ts';
 import { lineAt, type DocumentCommand } from './documentCommand.ts';
 
 export const allocation: DocumentCommand<'allocation'> = {
-  read: (body, reader, baseCurrency) => ({
+  read: (body, reader, { baseCurrency }) => ({
     kind: 'allocation',
     date: body.date,
     to: body.to,
@@ -77,7 +77,7 @@ export const estimateClosing: DocumentCommand<'estimate-closing'> = {
 };
 
 export const chargeMove: DocumentCommand<'charge-move'> = {
-  read: (body, reader, baseCurrency) => ({ kind: 'charge-move', ...body, amount: reader.base(body.amount, baseCurrency, '/amount') }),
+  read: (body, reader, { baseCurrency }) => ({ kind: 'charge-move', ...body, amount: reader.base(body.amount, baseCurrency, '/amount') }),
   load: (command, loader) => loader.loadExpensed(command.of),
   header: () => ({}),
   rows: ({ moved, of, amount }, { id }) => [

@@ -1,6 +1,5 @@
 import type { BodyOf } from '@obolus/contract/commands';
 import { poolId } from '@obolus/core/costing/pool';
-import type { Estimate } from '@obolus/core/posting/books';
 import { poolsReached } from '@obolus/core/purchasing/bill';
 import { billNumberKey } from '@obolus/core/purchasing/billNumber';
 import type { CommandOf } from '@obolus/core/posting/decide';
@@ -10,65 +9,6 @@ import { citing, dimensionColumns, keyOf } from '../storage/savePosted.ts';
 import { facts } from '../storage/tables.ts';
 import { lineAt, type DocumentCommand, type Saving } from './documentCommand.ts';
 import { dimensionsOf, lotsOf } from './readParts.ts';
-
-export const order: DocumentCommand<'order'> = {
-  read: (body, reader, baseCurrency) => ({
-    kind: 'order',
-    vendor: reader.given(body.vendor, '/vendor'),
-    currency: body.currency,
-    date: body.date,
-    lines: body.lines.map((line, position) => {
-      const at = `/lines/${position}`;
-      const expense = line.expense?.trim() ?? '';
-      return {
-        bought: expense === '' ? { item: reader.given(line.item, `${at}/item`) } : { expense },
-        quantity: reader.quantity(line.quantity, `${at}/quantity`),
-        price: reader.price(line.price, `${at}/price`),
-        discount: reader.discount(line.discount, `${at}/discount`),
-        due: line.due === '' ? undefined : line.due,
-        estimates: (line.estimates ?? []).map((estimate, number) => estimateOf(estimate, reader, baseCurrency, `${at}/estimates/${number}/figure`)),
-        dimensions: dimensionsOf(line),
-      };
-    }),
-  }),
-  async load(command, loader) {
-    await loader.loadItems(command.lines.flatMap((line) => line.bought.item ?? []));
-    await loader.loadRates([command.currency], command.date);
-  },
-  header: ({ vendor, warehouse, currency, note }) => ({ vendor, warehouse, currency, note }),
-  rows: ({ lines }, saving) => [
-    {
-      table: facts.orderLine,
-      rows: lines.map((line, position) => ({
-        ...{ ...lineAt(saving, position), item_id: line.bought.item ?? null, quantity: line.quantity, price: line.price, discount: line.discount },
-        ...{ due_day: line.due ?? null, expense: line.bought.expense ?? null, ...dimensionColumns(line.dimensions ?? {}) },
-      })),
-    },
-    {
-      table: facts.orderEstimate,
-      rows: lines.flatMap((line, position) =>
-        (line.estimates ?? []).map((estimate) => ({ ...lineAt(saving, position), kind: estimate.kind, estimated_by: estimate.by, figure: figureOf(estimate) })),
-      ),
-    },
-  ],
-};
-
-type EstimateBody = NonNullable<BodyOf<'order'>['lines'][number]['estimates']>[number];
-
-function estimateOf({ kind, by, figure }: EstimateBody, reader: Reader, baseCurrency: string, at: string): Estimate {
-  switch (by) {
-    case 'unit':
-      return { kind, by, amount: reader.price(figure, at) };
-    case 'percent':
-      return { kind, by, percent: reader.discount(figure, at) };
-    case 'flat':
-      return { kind, by, amount: reader.base(figure, baseCurrency, at) };
-    case 'tariff':
-      return { kind, by };
-  }
-}
-
-const figureOf = (estimate: Estimate): bigint => (estimate.by === 'tariff' ? 0n : estimate.by === 'percent' ? estimate.percent : estimate.amount);
 
 export const receipt: DocumentCommand<'receipt'> = {
   read: (body, reader) => ({
@@ -100,7 +40,8 @@ export const receipt: DocumentCommand<'receipt'> = {
     {
       table: facts.receiptLine,
       rows: lines.map((line) => ({
-        ...{ ...keyOf(line.id), ...citing('order', 'order_line_no', line.of), item_id: line.bought.item ?? null, pool_id: saving.poolRow(line.pool) },
+        ...{ ...keyOf(line.id), ...citing('order', 'order_line_no', line.of), ordered_by_id: saving.books.orderLines.get(line.of)?.by ?? null },
+        ...{ item_id: line.bought.item ?? null, pool_id: saving.poolRow(line.pool) },
         ...{ quantity: line.quantity, currency: line.currency, rate: line.rate, amount: line.amount, base_amount: line.baseAmount },
         ...{ expense: line.bought.expense ?? null, origin: line.origin, preference: line.preference ? 1 : 0, ...dimensionColumns(line.dimensions ?? {}) },
       })),

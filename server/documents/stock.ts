@@ -6,7 +6,7 @@ import { lineAt, type DocumentCommand } from './documentCommand.ts';
 import { dimensionsOf, goodsOf, lotsOf } from './readParts.ts';
 
 export const opening: DocumentCommand<'opening'> = {
-  read: (body, reader, baseCurrency) => ({
+  read: (body, reader, { baseCurrency }) => ({
     kind: 'opening',
     date: body.date,
     warehouse: body.warehouse,
@@ -37,7 +37,7 @@ export const opening: DocumentCommand<'opening'> = {
 };
 
 export const assembly: DocumentCommand<'assembly'> = {
-  read: (body, reader, baseCurrency) => ({
+  read: (body, reader, { baseCurrency }) => ({
     kind: 'assembly',
     date: body.date,
     warehouse: body.warehouse,

@@ -21,6 +21,7 @@ import {
   listUnbilledLines,
   listUninvoicedLines,
 } from '../queries/openWork.ts';
+import { viewOrder } from '../queries/orders.ts';
 import { search } from '../queries/search.ts';
 import { listItems, listPrices, listVendors, listWarehouses } from '../queries/setUp.ts';
 import { listStock, readStockCard } from '../queries/stock.ts';
@@ -66,6 +67,7 @@ function readRoutes(router: Router, context: Context): void {
   implement(router, context, api.prices, ({ params }) => listPrices(manager, params.id));
   implement(router, context, api.orders, () => listOrders(manager));
   implement(router, context, api.openOrderLines, ({ query }) => listOpenOrderLines(manager, query.vendor));
+  implement(router, context, api.order, async ({ params }) => viewOrder(manager, await currency(), params.id));
   implement(router, context, api.unbilledLines, async ({ query }) => listUnbilledLines(manager, await currency(), query.vendor));
   implement(router, context, api.receivedLines, async ({ query }) => listReceivedLines(manager, await currency(), query.find));
   implement(router, context, api.openCharges, async () => listOpenCharges(manager, await currency()));
@@ -119,8 +121,8 @@ function documentRoutes<Kind extends DocumentKind>(router: Router, context: Cont
     await dropDraft(context.source, user.id, key);
     return posted;
   });
-  implement(router, context, preview as Endpoint<TSchema, TSchema, Body, TSchema & { static: PreviewReply }>, ({ body }) =>
-    previewDocument(context.source, kind, body as BodyOf<Kind>),
+  implement(router, context, preview as Endpoint<TSchema, TSchema, Body, TSchema & { static: PreviewReply }>, ({ body, user }) =>
+    previewDocument(context.source, kind, body as BodyOf<Kind>, user.id),
   );
 }
 

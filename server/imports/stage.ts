@@ -29,7 +29,7 @@ export async function stageImport(
   const kind = IMPORTS[file.kind];
   const read = readRows(file.text, [...kind.required, ...kind.optional], kind.required);
   const lookups = await readLookups(source.manager);
-  const rows = kind.into === 'rows' ? checkRows(kind, read, lookups) : await checkDocuments(source, kind, read, lookups);
+  const rows = kind.into === 'rows' ? checkRows(kind, read, lookups) : await checkDocuments(source, user, kind, read, lookups);
   await transaction(source, async (manager) => {
     const [known] = (await manager.query('SELECT user_id, checksum FROM import_batch WHERE id = ? FOR UPDATE', [id])) as {
       user_id: string;
@@ -85,7 +85,7 @@ function checkRows(kind: RowImport, rows: readonly Fields[], lookups: Lookups): 
 }
 
 /** Each group of rows is previewed as the document that it will be; what the preview refuses stands at its row. */
-async function checkDocuments(source: DataSource, kind: DocumentImport, rows: readonly Fields[], lookups: Lookups): Promise<StagedRow[]> {
+async function checkDocuments(source: DataSource, user: string, kind: DocumentImport, rows: readonly Fields[], lookups: Lookups): Promise<StagedRow[]> {
   const staged = rows.map((fields) => ({ fields, problems: [...checkRequired(kind, fields), ...kind.check(fields, lookups)], group: 0 }));
   let number = 0;
   for (const group of groupBy(staged, (row) => kind.group(row.fields)).values()) {
@@ -96,7 +96,7 @@ async function checkDocuments(source: DataSource, kind: DocumentImport, rows: re
       group.map((row) => row.fields),
       lookups,
     );
-    const preview = await previewDocument(source, kind.into, body as BodyOf<typeof kind.into>);
+    const preview = await previewDocument(source, kind.into, body as BodyOf<typeof kind.into>, user);
     for (const { at, says } of preview.refusals) {
       const [, where = '', line = '', name = ''] = at.split('/');
       const targets = where === 'lines' && line !== '' ? [group[Number(line)]] : group;

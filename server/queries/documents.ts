@@ -27,15 +27,24 @@ const MOVED = `SELECT m.line_no, m.quantity, m.purpose, ${ITEM}, w.name AS where
   JOIN item i ON i.id = p.item_id JOIN warehouse w ON w.id = p.warehouse_id WHERE m.document_id = ? ORDER BY m.line_no`;
 const NOTHING = 'SELECT 1 AS line_no FROM DUAL WHERE ? IS NULL';
 
+/** What was done with an order, as its only line. */
+const STEP = `SELECT 1 AS line_no, s.amount, s.step AS item_name, '' AS item_number, '' AS item_unit, ${OF} FROM order_step s JOIN document o ON o.id = s.order_id WHERE s.document_id = ?`;
+
 /** The lines of each kind, as one shape: a label, a quantity, an amount and what the line stands on. */
 const LINES: Readonly<Record<DocumentKind, string>> = {
-  order: `SELECT l.*, ${BOUGHT} FROM order_line l LEFT JOIN item i ON i.id = l.item_id WHERE l.document_id = ? ORDER BY l.line_no`,
+  order: `SELECT l.*, ${BOUGHT} FROM ordered_line l LEFT JOIN item i ON i.id = l.item_id WHERE l.document_id = ? ORDER BY l.line_no`,
+  'order-change': `SELECT l.line_no, l.quantity, l.price, l.discount, l.due_day, ${BOUGHT}, ${OF} FROM order_line l LEFT JOIN item i ON i.id = l.item_id JOIN document o ON o.id = l.document_id
+            WHERE l.by_id = ? ORDER BY l.line_no`,
+  'order-closing': `SELECT l.line_no, l.quantity, 0 AS amount, COALESCE(i.name, ol.expense) AS item_name, COALESCE(i.number, '') AS item_number, COALESCE(i.unit, '') AS item_unit, ${OF}
+            FROM order_closing_line l JOIN ordered_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no LEFT JOIN item i ON i.id = ol.item_id
+            JOIN document o ON o.id = l.order_id WHERE l.document_id = ? ORDER BY l.line_no`,
+  ...{ 'order-step': STEP, 'order-approval': STEP },
   receipt: `SELECT l.*, ol.price, ${BOUGHT}, o.id AS of_id, o.number AS of_number FROM receipt_line l LEFT JOIN item i ON i.id = l.item_id JOIN document o ON o.id = l.order_id
-            JOIN order_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no WHERE l.document_id = ? ORDER BY l.line_no`,
+            JOIN order_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no AND ol.by_id = l.ordered_by_id WHERE l.document_id = ? ORDER BY l.line_no`,
   bill: `SELECT l.line_no, l.quantity, l.price, l.discount, l.amount, l.difference, l.price_difference, COALESCE(i.name, r.expense, ol.expense) AS item_name,
                 COALESCE(i.number, '') AS item_number, COALESCE(i.unit, '') AS item_unit, o.id AS of_id, o.number AS of_number
          FROM bill_line l LEFT JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no
-         LEFT JOIN order_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no
+         LEFT JOIN ordered_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no
          LEFT JOIN item i ON i.id = COALESCE(r.item_id, ol.item_id) JOIN document o ON o.id = COALESCE(l.receipt_id, l.order_id) WHERE l.document_id = ?
          UNION ALL SELECT l.line_no, NULL, NULL, NULL, l.amount, 'charge', NULL, l.kind, '', '', NULL, NULL FROM bill_charge l WHERE l.document_id = ?
          UNION ALL SELECT l.line_no, NULL, NULL, NULL, l.amount, 'expense', NULL, l.expense, '', '', NULL, NULL FROM bill_expense l WHERE l.document_id = ?
@@ -140,7 +149,7 @@ export async function listDocuments(
 }
 
 function amountOf(kind: DocumentKind, row: Row, currency: string): bigint {
-  if (kind === 'order') return lineAmount(quantity(big(row.quantity)), price(big(row.price)), fraction(big(row.discount)), currency);
+  if (kind === 'order' || kind === 'order-change') return lineAmount(quantity(big(row.quantity)), price(big(row.price)), fraction(big(row.discount)), currency);
   return big(row.amount);
 }
 
@@ -163,7 +172,7 @@ function lineOf(kind: DocumentKind, row: Row, documentCurrency: string, baseCurr
 }
 
 function noteOf(kind: DocumentKind, row: Row, baseCurrency: string): string {
-  if (kind === 'order')
+  if (kind === 'order' || kind === 'order-change')
     return [row.due_day ? `due ${row.due_day}` : '', big(row.discount) > 0n ? `less ${showDiscount(row.discount)} %` : ''].filter(Boolean).join(', ');
   if (kind === 'bill') {
     if (row.quantity == null) return text(row.difference);

@@ -9,9 +9,16 @@ import { big, ITEM_COLUMNS, itemOf, showAmount, showDiscount, showPrice, showQua
  * What has been received, billed and invoiced is worked out from the documents that stand, each time; it is nowhere stored.
  * Received: less what went back to be replaced. Billed: also ahead of the goods, and what went back before it was.
  */
-const RECEIVED = `((SELECT COALESCE(SUM(r.quantity), 0) FROM receipt_line r WHERE r.order_id = l.document_id AND r.order_line_no = l.line_no AND ${stands('r.document_id')})
+export const RECEIVED = `((SELECT COALESCE(SUM(r.quantity), 0) FROM receipt_line r WHERE r.order_id = l.document_id AND r.order_line_no = l.line_no AND ${stands('r.document_id')})
   - (SELECT COALESCE(SUM(b.quantity), 0) FROM return_line b JOIN receipt_line r ON r.document_id = b.receipt_id AND r.line_no = b.receipt_line_no
      WHERE b.replaces = 1 AND r.order_id = l.document_id AND r.order_line_no = l.line_no AND ${stands('b.document_id')}))`;
+export const CLOSED = `(SELECT COALESCE(SUM(c.quantity), 0) FROM order_closing_line c WHERE c.order_id = l.document_id AND c.order_line_no = l.line_no AND ${stands('c.document_id')})`;
+/** What of an order line may still come. */
+export const OPEN = `(l.quantity - ${RECEIVED} - ${CLOSED})`;
+/** What of an order line is billed: on what came, and ahead of the goods. */
+export const BILLED_OF_ORDER = `((SELECT COALESCE(SUM(b.quantity), 0) FROM receipt_line r JOIN bill_line b ON b.receipt_id = r.document_id AND b.receipt_line_no = r.line_no
+   WHERE r.order_id = l.document_id AND r.order_line_no = l.line_no AND ${stands('b.document_id')})
+  + (SELECT COALESCE(SUM(b.quantity), 0) FROM bill_line b WHERE b.order_id = l.document_id AND b.order_line_no = l.line_no AND ${stands('b.document_id')}))`;
 const BILLED = `((SELECT COALESCE(SUM(b.quantity), 0) FROM bill_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND ${stands('b.document_id')})
   + (SELECT COALESCE(SUM(a.quantity), 0) FROM receipt_ahead a WHERE a.document_id = l.document_id AND a.line_no = l.line_no)
   + (SELECT COALESCE(SUM(b.unbilled), 0) FROM return_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND ${stands('b.document_id')}))`;
@@ -22,9 +29,8 @@ const MOST = 2000;
 export async function listOrders(manager: EntityManager): Promise<ReplyOf<typeof api.orders>> {
   const rows: Row[] = await manager.query(
     `SELECT d.id, d.number, d.date, d.currency, v.name AS vendor, l.line_no, l.quantity, l.price, l.discount, l.due_day, ${RECEIVED} AS received,
-            (SELECT COALESCE(SUM(b.quantity), 0) FROM receipt_line r JOIN bill_line b ON b.receipt_id = r.document_id AND b.receipt_line_no = r.line_no
-             WHERE r.order_id = l.document_id AND r.order_line_no = l.line_no AND ${stands('b.document_id')}) AS billed
-     FROM (SELECT * FROM document WHERE kind = 'order' AND ${stands('document.id')} ORDER BY id DESC LIMIT 500) d JOIN vendor v ON v.id = d.vendor_id JOIN order_line l ON l.document_id = d.id
+            ${BILLED_OF_ORDER} AS billed
+     FROM (SELECT * FROM document WHERE kind = 'order' AND ${stands('document.id')} ORDER BY id DESC LIMIT 500) d JOIN vendor v ON v.id = d.vendor_id JOIN ordered_line l ON l.document_id = d.id
      ORDER BY d.id DESC, l.line_no`,
   );
   const orders = new Map<string, { row: Row; amount: bigint; received: bigint; billed: bigint; lines: number; due: string | null }>();
@@ -61,8 +67,8 @@ export async function listOrders(manager: EntityManager): Promise<ReplyOf<typeof
 export async function listOpenOrderLines(manager: EntityManager, vendor: string | undefined): Promise<ReplyOf<typeof api.openOrderLines>> {
   const rows: Row[] = await manager.query(
     `SELECT l.document_id, l.line_no, l.quantity, l.price, l.due_day, d.number, d.date, d.currency, d.vendor_id, v.name AS vendor, l.expense, ${ITEM_COLUMNS}, ${RECEIVED} AS received
-     FROM order_line l JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id LEFT JOIN item i ON i.id = l.item_id
-     WHERE (? IS NULL OR d.vendor_id = ?) AND ${RECEIVED} < l.quantity AND ${stands('d.id')} ORDER BY COALESCE(l.due_day, '9999-12-31'), l.document_id, l.line_no LIMIT ${MOST}`,
+     FROM ordered_line l JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id LEFT JOIN item i ON i.id = l.item_id
+     WHERE (? IS NULL OR d.vendor_id = ?) AND ${OPEN} > 0 AND ${stands('d.id')} ORDER BY COALESCE(l.due_day, '9999-12-31'), l.document_id, l.line_no LIMIT ${MOST}`,
     [vendor ?? null, vendor ?? null],
   );
   return {
@@ -86,7 +92,7 @@ const RECEIVED_LINES = `
          (SELECT COALESCE(SUM(b.price_difference), 0) FROM bill_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND b.difference = 'cost' AND ${stands('b.document_id')}) AS dearer,
          (SELECT COALESCE(SUM(c.amount), 0) FROM value_change c WHERE c.line_document_id = l.document_id AND c.line_no = l.line_no) AS value
   FROM receipt_line l JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id LEFT JOIN item i ON i.id = l.item_id LEFT JOIN pool p ON p.id = l.pool_id
-  JOIN order_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no JOIN document o ON o.id = l.order_id`;
+  JOIN order_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no AND ol.by_id = l.ordered_by_id JOIN document o ON o.id = l.order_id`;
 
 function receivedLine(row: Row, currency: string): ReplyOf<typeof api.unbilledLines>['rows'][number] {
   // By FIFO the line's own layer says; an average pool does not know whose goods are left, only how many.
@@ -176,7 +182,7 @@ export async function listUninvoicedLines(
 export async function countWaiting(manager: EntityManager, user: string): Promise<ReplyOf<typeof api.waiting>> {
   const [row] = (await manager.query(
     `SELECT
-       (SELECT COUNT(DISTINCT l.document_id) FROM order_line l WHERE ${RECEIVED} < l.quantity AND ${stands('l.document_id')}) AS receiving,
+       (SELECT COUNT(DISTINCT l.document_id) FROM ordered_line l WHERE ${OPEN} > 0 AND ${stands('l.document_id')}) AS receiving,
        (SELECT COUNT(DISTINCT l.document_id) FROM receipt_line l WHERE ${BILLED} < l.quantity AND ${stands('l.document_id')}) AS bills,
        (SELECT COUNT(*) FROM bill_charge l WHERE l.is_cost = 1 AND ${ALLOCATED} <> l.base_amount AND ${stands('l.document_id')}) AS charges,
        (SELECT COUNT(DISTINCT l.document_id) FROM delivery_line l WHERE ${INVOICED} < l.quantity AND ${stands('l.document_id')}) AS deliveries,

@@ -30,7 +30,7 @@ export async function listWarehouses(manager: EntityManager): Promise<ReplyOf<ty
 export async function listPrices(manager: EntityManager, vendor: string): Promise<ReplyOf<typeof api.prices>> {
   const listed: Row[] = await manager.query('SELECT item_id, price FROM vendor_price WHERE vendor_id = ?', [vendor]);
   const ordered: Row[] = await manager.query(
-    `SELECT l.item_id, l.price, d.number FROM order_line l JOIN document d ON d.id = l.document_id
+    `SELECT l.item_id, l.price, d.number FROM ordered_line l JOIN document d ON d.id = l.document_id
      WHERE d.vendor_id = ? AND d.kind = 'order' AND l.item_id IS NOT NULL ORDER BY l.document_id DESC LIMIT 2000`,
     [vendor],
   );

@@ -34,7 +34,7 @@ async function ordersOf(manager: EntityManager, { id, kind }: { id: string; kind
 
 async function purchaseTrail(manager: EntityManager, currency: string, orders: readonly string[]): Promise<TrailPart[]> {
   const ordered: Row[] = await manager.query(
-    `SELECT d.id, d.kind, d.number, d.date, d.currency, d.rate, l.quantity, l.price, l.discount FROM document d JOIN order_line l ON l.document_id = d.id WHERE d.id IN (?) ORDER BY d.id`,
+    `SELECT d.id, d.kind, d.number, d.date, d.currency, d.rate, l.quantity, l.price, l.discount FROM document d JOIN ordered_line l ON l.document_id = d.id WHERE d.id IN (?) ORDER BY d.id`,
     [orders],
   );
   for (const row of ordered)

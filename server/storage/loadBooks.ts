@@ -1,7 +1,7 @@
 import type { EntityManager } from 'typeorm';
 import { comparePoints, documentOf, endOf, type LineId, type Point, type Pool, type PoolId } from '@obolus/core/costing/pool';
 import type { Source } from '@obolus/core/costing/taking';
-import { base } from '@obolus/core/exact/amounts';
+import { base, type BaseAmount } from '@obolus/core/exact/amounts';
 import {
   companyOf,
   emptyBooks,
@@ -13,6 +13,7 @@ import {
   type DatedRate,
   type ExpensedLine,
   type Item,
+  type Order,
   type OrderLine,
   type Payable,
   type PostedFacts,
@@ -28,6 +29,7 @@ import { FIRST_DAY, readSources } from './load/movements.ts';
 import { readCharges, readCreditable, readExpensed, readPayables, readPrepayment } from './load/owed.ts';
 import { readClosedPeriods, readOpenAtClose } from './load/period.ts';
 import { linkedPools, readItems, readPools, type DatedLayer, type Wanted } from './load/pools.ts';
+import { readLineIds, readOrders } from './load/orders.ts';
 import { readOrderLines, readReceiptLines } from './load/purchasing.ts';
 import {
   among,
@@ -74,6 +76,8 @@ const END_OF_DAY = Number.MAX_SAFE_INTEGER;
 export class BooksLoader {
   private readonly reading: Reading;
   private readonly items = new Map<string, Item & { number: string }>();
+  private readonly orders = new Map<string, Order>();
+  private readonly approvalLimits = new Map<string, BaseAmount>();
   private readonly orderLines = new Map<LineId, OrderLine>();
   private readonly receiptLines = new Map<LineId, ReceiptLine>();
   private readonly stockLines = new Map<LineId, StockLine>();
@@ -151,9 +155,17 @@ export class BooksLoader {
 
   async loadOrderLines(lines: readonly LineId[]): Promise<void> {
     await this.lockDocuments(documentsOf(lines));
+    await this.keepOrders(documentsOf(lines));
     for (const line of await readOrderLines(this.reading, lines)) this.orderLines.set(line.id, line);
     await this.loadItems(lines.flatMap((line) => this.orderLines.get(line)?.bought.item ?? []));
     if (lines.some((line) => this.orderLines.get(line)?.estimates.some(({ by }) => by === 'tariff'))) await this.loadTariff();
+  }
+
+  /** An order with all its lines. */
+  async loadOrder(order: string): Promise<void> {
+    await this.lockDocuments([order]);
+    await this.keepOrders([order]);
+    await this.loadOrderLines(await readLineIds(this.reading, order));
   }
 
   async loadReceiptLines(lines: readonly LineId[]): Promise<void> {
@@ -302,14 +314,51 @@ export class BooksLoader {
   payable = (document: string): Payable | undefined => this.payables.get(document);
 
   books(nextDocument: bigint): LoadedBooks {
-    const { company, items, rates, tariff, orderLines, receiptLines, stockLines, charges, creditable, expensed, payables, prepayments } = this;
+    const {
+      orders,
+      approvalLimits,
+      company,
+      items,
+      rates,
+      tariff,
+      orderLines,
+      receiptLines,
+      stockLines,
+      charges,
+      creditable,
+      expensed,
+      payables,
+      prepayments,
+    } = this;
     const { sources, pools, billNumbers, closedPeriods, suspense, documents, poolRows, poolSince, layerDays } = this;
     const names = { items: new Map([...items].map(([id, item]) => [id, item.number])), warehouses: this.warehouses };
     return {
       ...emptyBooks(company),
-      ...{ nextDocument, items, rates, tariff, orderLines, receiptLines, stockLines, charges, creditable, expensed, payables, prepayments },
+      ...{
+        nextDocument,
+        items,
+        rates,
+        tariff,
+        orders,
+        approvalLimits,
+        orderLines,
+        receiptLines,
+        stockLines,
+        charges,
+        creditable,
+        expensed,
+        payables,
+        prepayments,
+      },
       ...{ sources, pools, billNumbers, closedPeriods, suspense, documents, poolRows, poolSince, layerDays, names },
     };
+  }
+
+  private async keepOrders(ids: readonly string[]): Promise<void> {
+    const unknown = ids.filter((id) => !this.orders.has(id));
+    const { orders, limits } = await readOrders(this.reading, unknown, this.company.currency);
+    for (const order of orders) this.orders.set(order.id, order);
+    for (const [user, limit] of limits) this.approvalLimits.set(user, limit);
   }
 
   private query(sql: string, parameters: unknown[] = []): Promise<Row[]> {

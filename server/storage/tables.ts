@@ -48,7 +48,7 @@ export const setUp = {
   }),
   user: table(
     'user_account',
-    { id: generated(), email: text(160), name: text(160), role: text(20), password_hash: text(200) },
+    { id: generated(), email: text(160), name: text(160), role: text(20), password_hash: text(200), approval_limit: maybe(figure()) },
     { unique: { user_email_once: ['email'] } },
   ),
   item: table(
@@ -123,21 +123,42 @@ export const facts = {
   /** Which documents build on which: none can be reversed while another stands on it. */
   citation: table('citation', { document_id: id(), cited_id: id() }, { indices: { citation_by_cited: ['cited_id'] } }),
   reversal: table('reversal', { document_id: id(), reversed_id: ref() }, { unique: { reversed_once: ['reversed_id'] } }),
+  /** A line as each document states it: the order itself, then later versions. The view `ordered_line` has what stands. */
   orderLine: table(
     'order_line',
     {
-      ...{ document_id: id(), line_no: line(), item_id: maybe(ref()), quantity: figure(), price: figure(), discount: figure(), due_day: maybe(day()) },
+      ...{
+        document_id: id(),
+        line_no: line(),
+        by_id: id(),
+        item_id: maybe(ref()),
+        quantity: figure(),
+        price: figure(),
+        discount: figure(),
+        due_day: maybe(day()),
+      },
       ...{ expense: maybe(text(60)), ...dimensions() },
     },
     { indices: { order_line_by_item: ['item_id'] } },
   ),
   orderEstimate: table('order_estimate', {
-    ...{ document_id: id(), line_no: line(), kind: { type: 'varchar', length: 30, primary: true }, estimated_by: text(10), figure: figure() },
+    ...{ document_id: id(), line_no: line(), by_id: id(), kind: { type: 'varchar', length: 30, primary: true }, estimated_by: text(10), figure: figure() },
   }),
+  /** What was done with an order after it was placed: changed, held, released, sent, approved, rejected. */
+  orderStep: table(
+    'order_step',
+    { document_id: id(), order_id: ref(), step: text(12), version_id: ref(), amount: figure() },
+    { indices: { order_step_by_order: ['order_id'] } },
+  ),
+  orderClosingLine: table(
+    'order_closing_line',
+    { document_id: id(), line_no: line(), order_id: ref(), order_line_no: number(), quantity: figure() },
+    { indices: { order_closing_by_line: ['order_id', 'order_line_no'] } },
+  ),
   receiptLine: table(
     'receipt_line',
     {
-      ...{ document_id: id(), line_no: line(), order_id: ref(), order_line_no: number(), item_id: maybe(ref()), pool_id: maybe(ref()) },
+      ...{ document_id: id(), line_no: line(), order_id: ref(), order_line_no: number(), ordered_by_id: ref(), item_id: maybe(ref()), pool_id: maybe(ref()) },
       ...{ quantity: figure(), currency: text(3), rate: figure(), amount: figure(), base_amount: figure() },
       ...{ expense: maybe(text(60)), origin: { ...text(2), default: '' }, preference: flag(), ...dimensions() },
     },

@@ -65,6 +65,7 @@ export const server = createApi({
       warehouses: read('warehouses', 'SetUp'),
       prices: read('prices', 'SetUp', 'Books'),
       orders: read('orders', 'Books'),
+      order: read('order', 'Books'),
       openOrderLines: read('openOrderLines', 'Books'),
       unbilledLines: read('unbilledLines', 'Books'),
       receivedLines: read('receivedLines', 'Books'),

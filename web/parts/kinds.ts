@@ -3,6 +3,10 @@ import type { DocumentKind } from '@obolus/contract/roles';
 /** Every kind of document in the trade's words. */
 export const KIND: Readonly<Record<DocumentKind, string>> = {
   order: 'Purchase order',
+  'order-change': 'New version of an order',
+  'order-closing': 'No more comes on an order',
+  'order-step': 'Step of an order',
+  'order-approval': 'Answer to an order',
   receipt: 'Goods receipt',
   bill: 'Vendor bill',
   return: 'Return to vendor',

@@ -72,7 +72,7 @@ export async function readCreditable(reading: Reading, lines: readonly LineId[])
             COALESCE(r.location, o.location) AS location, COALESCE(r.project, o.project) AS project, d.vendor_id, d.currency, d.date, rd.date AS received, rd.warehouse_id
      FROM bill_line b JOIN document d ON d.id = b.document_id
      LEFT JOIN receipt_line r ON r.document_id = b.receipt_id AND r.line_no = b.receipt_line_no LEFT JOIN document rd ON rd.id = b.receipt_id
-     LEFT JOIN order_line o ON o.document_id = b.order_id AND o.line_no = b.order_line_no
+     LEFT JOIN ordered_line o ON o.document_id = b.order_id AND o.line_no = b.order_line_no
      WHERE ${among(lines, 'b.document_id', 'b.line_no')} AND ${stands('d.id')}`,
     keys,
   );

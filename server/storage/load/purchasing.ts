@@ -13,6 +13,7 @@ import {
   fractionOf,
   idOf,
   isTrue,
+  optional,
   keysOf,
   priceOf,
   quantityOf,
@@ -57,7 +58,13 @@ const OF_ORDER = {
     by: ['order_id', 'order_line_no'],
   },
   ahead: citing('bill_line', 'order'),
-  estimates: own('order_estimate', 't.kind'),
+  closed: citing('order_closing_line', 'order', ', d.note'),
+  estimates: {
+    exists: 'SELECT 1 FROM order_estimate t WHERE t.document_id = l.document_id AND t.line_no = l.line_no AND t.by_id = l.by_id',
+    select: `SELECT t.* FROM order_estimate t JOIN ordered_line l ON l.document_id = t.document_id AND l.line_no = t.line_no AND l.by_id = t.by_id
+      WHERE LINES ORDER BY t.kind`,
+    by: ['document_id', 'line_no'],
+  },
 } satisfies Record<string, Further>;
 
 const OF_RECEIPT = {
@@ -99,7 +106,7 @@ async function readLines<Parts extends Readonly<Record<string, Further>>>(
 
 /** Order lines with all that cites them: receipts, bills ahead of the goods, goods that went back to be replaced. */
 export async function readOrderLines(reading: Reading, lines: readonly LineId[]): Promise<OrderLine[]> {
-  const { rows, found } = await readLines(reading, lines, 'order_line', OF_ORDER);
+  const { rows, found } = await readLines(reading, lines, 'ordered_line', OF_ORDER);
   const aheadLines = [...found.ahead.values(), ...found.reopened.values()].flat().map((row) => idOf(row));
   const taken = byLine(
     aheadLines.length === 0
@@ -119,7 +126,14 @@ export async function readOrderLines(reading: Reading, lines: readonly LineId[])
     const back = reopened.filter((part) => big(part.billed) > 0n).map((part) => aheadOfReturn(part, taken));
     return {
       ...{ id, vendor: text(row.vendor_id), currency: text(row.document_currency), date: text(row.date), bought: boughtOf(row) },
-      ...{ quantity: quantityOf(row.quantity), price: priceOf(row.price), discount: fractionOf(row.discount), dimensions: dimensionsOf(row) },
+      ...{ by: text(row.by_id), quantity: quantityOf(row.quantity), price: priceOf(row.price), discount: fractionOf(row.discount) },
+      ...{ due: optional(row.due_day), dimensions: dimensionsOf(row), earlier: [] },
+      closed: (found.closed.get(id) ?? []).map((part) => ({
+        line: idOf(part),
+        date: text(part.date),
+        quantity: quantityOf(part.quantity),
+        reason: text(part.note),
+      })),
       estimates: (found.estimates.get(id) ?? []).map(estimateOf),
       receipts: quantities(found.receipts.get(id)),
       reopened: quantities(reopened),

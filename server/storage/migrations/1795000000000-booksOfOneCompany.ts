@@ -4,7 +4,7 @@ import { SERIES } from '../rights.ts';
 /** The tables of one company's books, the sequences that number its documents, and the guards of its ledger. */
 export class BooksOfOneCompany1795000000000 implements MigrationInterface {
   async up(runner: QueryRunner): Promise<void> {
-    for (const statement of [...TABLES, ...SEQUENCES, ...LEDGER]) await runner.query(statement);
+    for (const statement of [...TABLES, ...VIEWS, ...SEQUENCES, ...LEDGER]) await runner.query(statement);
   }
 
   down(): Promise<void> {
@@ -15,7 +15,7 @@ export class BooksOfOneCompany1795000000000 implements MigrationInterface {
 /** As the entities of tables.ts describe them. */
 const TABLES = [
   `CREATE TABLE company (id int NOT NULL, name varchar(160) NOT NULL, currency varchar(3) NOT NULL, recognition varchar(20) NOT NULL, first_open_day date NOT NULL, locked_until date NULL, customs_with_freight tinyint NOT NULL DEFAULT 0, PRIMARY KEY (id)) ENGINE=InnoDB`,
-  `CREATE TABLE user_account (id bigint NOT NULL AUTO_INCREMENT, email varchar(160) NOT NULL, name varchar(160) NOT NULL, role varchar(20) NOT NULL, password_hash varchar(200) NOT NULL, UNIQUE INDEX user_email_once (email), PRIMARY KEY (id)) ENGINE=InnoDB`,
+  `CREATE TABLE user_account (id bigint NOT NULL AUTO_INCREMENT, email varchar(160) NOT NULL, name varchar(160) NOT NULL, role varchar(20) NOT NULL, password_hash varchar(200) NOT NULL, approval_limit bigint NULL, UNIQUE INDEX user_email_once (email), PRIMARY KEY (id)) ENGINE=InnoDB`,
   `CREATE TABLE item (id bigint NOT NULL AUTO_INCREMENT, number varchar(40) NOT NULL, name varchar(160) NOT NULL, unit varchar(20) NOT NULL, method varchar(20) NOT NULL, weight bigint NULL, volume bigint NULL, tariff_code varchar(20) NOT NULL, origin varchar(2) NOT NULL, tracking varchar(10) NOT NULL DEFAULT 'none', standard bigint NULL, UNIQUE INDEX item_number_once (number), PRIMARY KEY (id)) ENGINE=InnoDB`,
   `CREATE TABLE vendor (id bigint NOT NULL AUTO_INCREMENT, number varchar(40) NOT NULL, name varchar(160) NOT NULL, currency varchar(3) NOT NULL, terms_days int NOT NULL, UNIQUE INDEX vendor_number_once (number), PRIMARY KEY (id)) ENGINE=InnoDB`,
   `CREATE TABLE vendor_price (vendor_id bigint NOT NULL, item_id bigint NOT NULL, price bigint NOT NULL, PRIMARY KEY (vendor_id, item_id)) ENGINE=InnoDB`,
@@ -25,9 +25,11 @@ const TABLES = [
   `CREATE TABLE document (id bigint NOT NULL, kind varchar(20) NOT NULL, number varchar(30) NOT NULL, date date NOT NULL, vendor_id bigint NULL, customer varchar(120) NULL, warehouse_id bigint NULL, currency varchar(3) NOT NULL, rate bigint NOT NULL, reference varchar(60) NOT NULL, transport varchar(60) NOT NULL, due_day date NULL, note varchar(500) NOT NULL, entered_by bigint NOT NULL, entered_at datetime(6) NOT NULL, idempotency_key varchar(80) NOT NULL, INDEX document_by_kind (kind, id), INDEX document_by_entry (entered_at), INDEX document_by_vendor (vendor_id, kind), UNIQUE INDEX document_number_once (kind, number), UNIQUE INDEX document_key_once (idempotency_key), PRIMARY KEY (id)) ENGINE=InnoDB`,
   `CREATE TABLE citation (document_id bigint NOT NULL, cited_id bigint NOT NULL, INDEX citation_by_cited (cited_id), PRIMARY KEY (document_id, cited_id)) ENGINE=InnoDB`,
   `CREATE TABLE reversal (document_id bigint NOT NULL, reversed_id bigint NOT NULL, UNIQUE INDEX reversed_once (reversed_id), PRIMARY KEY (document_id)) ENGINE=InnoDB`,
-  `CREATE TABLE order_line (document_id bigint NOT NULL, line_no int NOT NULL, item_id bigint NULL, quantity bigint NOT NULL, price bigint NOT NULL, discount bigint NOT NULL, due_day date NULL, expense varchar(60) NULL, department varchar(40) NULL, location varchar(40) NULL, project varchar(40) NULL, INDEX order_line_by_item (item_id), PRIMARY KEY (document_id, line_no)) ENGINE=InnoDB`,
-  `CREATE TABLE order_estimate (document_id bigint NOT NULL, line_no int NOT NULL, kind varchar(30) NOT NULL, estimated_by varchar(10) NOT NULL, figure bigint NOT NULL, PRIMARY KEY (document_id, line_no, kind)) ENGINE=InnoDB`,
-  `CREATE TABLE receipt_line (document_id bigint NOT NULL, line_no int NOT NULL, order_id bigint NOT NULL, order_line_no int NOT NULL, item_id bigint NULL, pool_id bigint NULL, quantity bigint NOT NULL, currency varchar(3) NOT NULL, rate bigint NOT NULL, amount bigint NOT NULL, base_amount bigint NOT NULL, expense varchar(60) NULL, origin varchar(2) NOT NULL DEFAULT '', preference tinyint NOT NULL DEFAULT 0, department varchar(40) NULL, location varchar(40) NULL, project varchar(40) NULL, INDEX receipt_line_by_order (order_id, order_line_no), PRIMARY KEY (document_id, line_no)) ENGINE=InnoDB`,
+  `CREATE TABLE order_line (document_id bigint NOT NULL, line_no int NOT NULL, by_id bigint NOT NULL, item_id bigint NULL, quantity bigint NOT NULL, price bigint NOT NULL, discount bigint NOT NULL, due_day date NULL, expense varchar(60) NULL, department varchar(40) NULL, location varchar(40) NULL, project varchar(40) NULL, INDEX order_line_by_item (item_id), PRIMARY KEY (document_id, line_no, by_id)) ENGINE=InnoDB`,
+  `CREATE TABLE order_estimate (document_id bigint NOT NULL, line_no int NOT NULL, by_id bigint NOT NULL, kind varchar(30) NOT NULL, estimated_by varchar(10) NOT NULL, figure bigint NOT NULL, PRIMARY KEY (document_id, line_no, by_id, kind)) ENGINE=InnoDB`,
+  `CREATE TABLE order_step (document_id bigint NOT NULL, order_id bigint NOT NULL, step varchar(12) NOT NULL, version_id bigint NOT NULL, amount bigint NOT NULL, INDEX order_step_by_order (order_id), PRIMARY KEY (document_id)) ENGINE=InnoDB`,
+  `CREATE TABLE order_closing_line (document_id bigint NOT NULL, line_no int NOT NULL, order_id bigint NOT NULL, order_line_no int NOT NULL, quantity bigint NOT NULL, INDEX order_closing_by_line (order_id, order_line_no), PRIMARY KEY (document_id, line_no)) ENGINE=InnoDB`,
+  `CREATE TABLE receipt_line (document_id bigint NOT NULL, line_no int NOT NULL, order_id bigint NOT NULL, order_line_no int NOT NULL, ordered_by_id bigint NOT NULL, item_id bigint NULL, pool_id bigint NULL, quantity bigint NOT NULL, currency varchar(3) NOT NULL, rate bigint NOT NULL, amount bigint NOT NULL, base_amount bigint NOT NULL, expense varchar(60) NULL, origin varchar(2) NOT NULL DEFAULT '', preference tinyint NOT NULL DEFAULT 0, department varchar(40) NULL, location varchar(40) NULL, project varchar(40) NULL, INDEX receipt_line_by_order (order_id, order_line_no), PRIMARY KEY (document_id, line_no)) ENGINE=InnoDB`,
   `CREATE TABLE receipt_ahead (document_id bigint NOT NULL, line_no int NOT NULL, ahead_id bigint NOT NULL, ahead_line_no int NOT NULL, quantity bigint NOT NULL, amount bigint NOT NULL, base_amount bigint NOT NULL, goods bigint NOT NULL, tax bigint NOT NULL, INDEX receipt_ahead_by_line (ahead_id, ahead_line_no), PRIMARY KEY (document_id, line_no, ahead_id, ahead_line_no)) ENGINE=InnoDB`,
   `CREATE TABLE receipt_estimate (document_id bigint NOT NULL, line_no int NOT NULL, kind varchar(30) NOT NULL, amount bigint NOT NULL, PRIMARY KEY (document_id, line_no, kind)) ENGINE=InnoDB`,
   `CREATE TABLE estimate_use (document_id bigint NOT NULL, line_no int NOT NULL, receipt_id bigint NOT NULL, receipt_line_no int NOT NULL, kind varchar(30) NOT NULL, amount bigint NOT NULL, INDEX estimate_use_by_receipt (receipt_id, receipt_line_no), PRIMARY KEY (document_id, line_no)) ENGINE=InnoDB`,
@@ -74,6 +76,15 @@ const TABLES = [
   `CREATE TABLE sign_in_attempt (id bigint NOT NULL AUTO_INCREMENT, email varchar(160) NOT NULL, address varchar(60) NOT NULL, at datetime(6) NOT NULL, INDEX attempt_by_email (email, at), INDEX attempt_by_address (address, at), PRIMARY KEY (id)) ENGINE=InnoDB`,
   `CREATE TABLE import_batch (id varchar(36) NOT NULL, user_id bigint NOT NULL, kind varchar(20) NOT NULL, file_name varchar(200) NOT NULL, checksum varchar(64) NOT NULL, state varchar(20) NOT NULL, says varchar(500) NOT NULL, lease_until datetime(6) NULL, created_at datetime(6) NOT NULL, PRIMARY KEY (id)) ENGINE=InnoDB`,
   `CREATE TABLE import_row (import_id varchar(36) NOT NULL, row_no int NOT NULL, group_no int NOT NULL, fields longtext NOT NULL, problems longtext NOT NULL, state varchar(20) NOT NULL, PRIMARY KEY (import_id, row_no)) ENGINE=InnoDB`,
+];
+
+const stands = (column: string) => `NOT EXISTS (SELECT 1 FROM reversal x WHERE x.reversed_id = ${column})`;
+
+/** Order lines as they were last stated: by the order, or by the latest version that nobody has reversed. */
+const VIEWS = [
+  `CREATE SQL SECURITY INVOKER VIEW ordered_line AS SELECT l.* FROM order_line l
+   WHERE (l.by_id = l.document_id OR ${stands('l.by_id')})
+     AND NOT EXISTS (SELECT 1 FROM order_line n WHERE n.document_id = l.document_id AND n.line_no = l.line_no AND n.by_id > l.by_id AND ${stands('n.by_id')})`,
 ];
 
 /** Gaps are allowed: a sequence never waits for another transaction. */

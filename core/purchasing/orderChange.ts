@@ -1,0 +1,90 @@
+import { documentOf, lineId, type LineId } from '../costing/pool.ts';
+import { formatQuantity, quantity } from '../exact/amounts.ts';
+import type { Day } from '../exact/calendar.ts';
+import type { Books, Bought, OrderLine, Statement } from '../posting/books.ts';
+import { checkCitedOnce, checkDate, post, refused, type Decision } from '../posting/decision.ts';
+import { refusal, type Refusal } from '../posting/refusal.ts';
+import { checkOrderLine, sumOf, type OrderLineCommand } from './order.ts';
+
+/** A line as it should be now: one that is on the order, or a new one. */
+export interface ChangedLine extends Omit<OrderLineCommand, 'bought'> {
+  readonly of: LineId | undefined;
+  /** What a new line is for; a line on the order stays what it was. */
+  readonly bought: Bought | undefined;
+}
+
+export interface OrderChangeCommand {
+  readonly kind: 'order-change';
+  readonly of: string;
+  readonly by: string;
+  readonly date: Day;
+  readonly reason: string;
+  /** Lines that are not named stay as they are. */
+  readonly lines: readonly ChangedLine[];
+}
+
+export interface OrderChangeDocument extends Omit<OrderChangeCommand, 'lines'> {
+  readonly vendor: string;
+  /** Only what differs: each line by its id on the order. */
+  readonly lines: readonly { readonly id: LineId; readonly isNew: boolean; readonly bought: Bought; readonly stated: Statement }[];
+}
+
+/**
+ * A new version of an order. It posts nothing, and touches nothing that has come: what is received keeps the price at which it
+ * came in. No line falls below what has come or was billed ahead.
+ */
+export function decideOrderChange(books: Books, command: OrderChangeCommand): Decision<OrderChangeDocument> {
+  const order = books.orders.get(command.of);
+  if (!order) return refused([refusal('document_unknown', '/of', { document: command.of })]);
+  const cited = command.lines.flatMap((line) => (line.of === undefined ? [] : [{ of: line.of }]));
+  const refusals: Refusal[] = [...checkDate(books, command.date, [order.date]), ...checkCitedOnce(cited, '/lines')];
+  if (command.reason.trim() === '') refusals.push(refusal('reason_missing', '/reason'));
+  command.lines.forEach((line, position) => refusals.push(...checkChanged(books, command.of, line, `/lines/${position}`)));
+  if (refusals.length > 0) return refused(refusals);
+
+  const document = books.nextDocument.toString();
+  let last = Math.max(...[...books.orderLines.keys()].filter((id) => documentOf(id) === order.id).map((id) => Number(id.split('/')[1])));
+  const lines = command.lines.flatMap((line) => {
+    const known = line.of === undefined ? undefined : books.orderLines.get(line.of);
+    const stated = statementOf(line, document);
+    if (known) return isSame(known, stated) ? [] : [{ id: known.id, isNew: false, bought: known.bought, stated }];
+    return [{ id: lineId(order.id, (last += 1)), isNew: true, bought: line.bought as Bought, stated }];
+  });
+  if (lines.length === 0) return refused([refusal('nothing_changed', '/lines')]);
+  return post(books, { document: { ...command, vendor: order.vendor, lines }, date: command.date, cites: [lineId(order.id, 0)], postsNothing: true });
+}
+
+function checkChanged(books: Books, order: string, line: ChangedLine, at: string): Refusal[] {
+  if (line.of === undefined) return checkOrderLine(books, { ...line, bought: line.bought ?? { item: '' } }, at);
+  const known = books.orderLines.get(line.of);
+  if (!known || documentOf(known.id) !== order) return [refusal('line_unknown', at, { line: line.of })];
+  const refusals = checkOrderLine(books, { ...line, bought: known.bought }, at);
+  if (known.closed.length > 0 && !isSame(known, statementOf(line, ''))) refusals.push(refusal('order_line_closed', `${at}/quantity`, closedBy(known)));
+  const least = quantity(taken(known));
+  if (line.quantity < least) refusals.push(refusal('order_below_received', `${at}/quantity`, { received: formatQuantity(least) }));
+  return refusals;
+}
+
+/** What of a line has come and not gone back for a replacement, or was billed before it came. */
+function taken(line: OrderLine): bigint {
+  const ahead = line.aheads.reduce((sum, part) => sum + part.quantity - sumOf(part.taken), 0n);
+  return sumOf(line.receipts) - sumOf(line.reopened) + ahead;
+}
+
+export const statementOf = ({ quantity: ordered, price, discount, due, estimates, dimensions }: Omit<OrderLineCommand, 'bought'>, by: string): Statement => ({
+  ...{ by, quantity: ordered, price, discount, due, estimates: estimates ?? [], dimensions },
+});
+
+function isSame(known: OrderLine, stated: Statement): boolean {
+  const text = ({ quantity: ordered, price, discount, due, estimates, dimensions }: Omit<Statement, 'by'>) =>
+    JSON.stringify([ordered, price, discount, due, estimates, dimensions?.department, dimensions?.location, dimensions?.project], (_, value: unknown) =>
+      typeof value === 'bigint' ? value.toString() : value,
+    );
+  return text(known) === text(stated);
+}
+
+/** When and why a line was closed, for the one who meets it at the door. */
+export function closedBy(line: OrderLine): Record<string, string> {
+  const last = line.closed[line.closed.length - 1];
+  return { date: last?.date ?? '', reason: last?.reason ?? '' };
+}

@@ -1,0 +1,46 @@
+import { lineId, type LineId } from '../costing/pool.ts';
+import { quantity, type Quantity } from '../exact/amounts.ts';
+import type { Day } from '../exact/calendar.ts';
+import type { Books, OrderLine } from '../posting/books.ts';
+import { checkCitedOnce, checkDate, post, refused, type Decision } from '../posting/decision.ts';
+import { refusal, type Refusal } from '../posting/refusal.ts';
+import { openToReceive, sumOf } from './order.ts';
+
+export interface OrderClosingCommand {
+  readonly kind: 'order-closing';
+  readonly of: string;
+  readonly date: Day;
+  readonly reason: string;
+  /** The lines of which no more comes; all that are open where there are none. */
+  readonly lines: readonly { of: LineId }[];
+}
+
+export interface OrderClosingDocument extends Omit<OrderClosingCommand, 'lines'> {
+  readonly vendor: string;
+  readonly lines: readonly { readonly of: LineId; readonly quantity: Quantity }[];
+}
+
+/** No more comes on lines of an order, or on all of it: what was open is closed, with a reason. Its reverse opens them again. */
+export function decideOrderClosing(books: Books, command: OrderClosingCommand): Decision<OrderClosingDocument> {
+  const order = books.orders.get(command.of);
+  if (!order) return refused([refusal('document_unknown', '/of', { document: command.of })]);
+  const refusals: Refusal[] = [...checkDate(books, command.date, [order.date]), ...checkCitedOnce(command.lines, '/lines')];
+  if (command.reason.trim() === '') refusals.push(refusal('reason_missing', '/reason'));
+  command.lines.forEach(({ of }, position) => refusals.push(...checkClosed(books.orderLines.get(of), command.of, of, `/lines/${position}`)));
+  if (refusals.length > 0) return refused(refusals);
+
+  const own = [...books.orderLines.values()].filter((line) => line.id.startsWith(`${order.id}/`));
+  const chosen = command.lines.length > 0 ? command.lines.flatMap(({ of }) => books.orderLines.get(of) ?? []) : own.filter((line) => canClose(line));
+  const lines = chosen.map((line) => ({ of: line.id, quantity: quantity(openToReceive(line)) }));
+  if (lines.length === 0) return refused([refusal('nothing_open', '/lines')]);
+  return post(books, { document: { ...command, vendor: order.vendor, lines }, date: command.date, cites: [lineId(order.id, 0)], postsNothing: true });
+}
+
+const billedAhead = (line: OrderLine): bigint => line.aheads.reduce((sum, ahead) => sum + ahead.quantity - sumOf(ahead.taken), 0n);
+const canClose = (line: OrderLine): boolean => openToReceive(line) > 0n && billedAhead(line) === 0n;
+
+function checkClosed(line: OrderLine | undefined, order: string, of: LineId, at: string): Refusal[] {
+  if (!line?.id.startsWith(`${order}/`)) return [refusal('line_unknown', at, { line: of })];
+  if (openToReceive(line) <= 0n) return [refusal('nothing_open', at)];
+  return billedAhead(line) > 0n ? [refusal('order_billed_ahead', at)] : [];
+}

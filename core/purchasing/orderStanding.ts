@@ -1,0 +1,57 @@
+import { base, lineAmount, toBase, type BaseAmount } from '../exact/amounts.ts';
+import { documentOf } from '../costing/pool.ts';
+import type { Books, Order, OrderLine } from '../posting/books.ts';
+import { refusal, type Refusal } from '../posting/refusal.ts';
+
+/** Whether somebody else has agreed to an order that is above its buyer's limit. */
+export type Approval = 'not needed' | 'awaited' | 'approved' | 'rejected';
+
+/** What an order is worth as it now stands, at its own rate, in base currency: each line rounded, what was closed left in. */
+export function orderAmount(
+  { currency, rate }: Pick<Order, 'currency' | 'rate'>,
+  lines: readonly Pick<OrderLine, 'quantity' | 'price' | 'discount'>[],
+  baseCurrency: string,
+): BaseAmount {
+  const amounts = lines.map((line) => toBase(lineAmount(line.quantity, line.price, line.discount, currency), currency, rate, baseCurrency));
+  return base(amounts.reduce((sum, amount) => sum + amount, 0n));
+}
+
+export const linesOfOrder = (books: Pick<Books, 'orderLines'>, order: string): OrderLine[] =>
+  [...books.orderLines.values()].filter((line) => documentOf(line.id) === order);
+
+/**
+ * Approval is worked out from what was done, never kept: an order above the lowest limit of those who stated it waits for
+ * another person, unless it is no dearer than what was approved last. A version that was rejected stays so until another stands.
+ */
+export function approvalOf(order: Order, limits: Books['approvalLimits']): Approval {
+  const { amount, steps, versions } = order;
+  const limit = lowest(versions.flatMap(({ by }) => limits.get(by) ?? []));
+  if (limit === undefined || amount <= limit) return 'not needed';
+  const latest = [...steps].reverse();
+  const approved = latest.find(({ step }) => step === 'approved');
+  if (approved && amount <= approved.amount) return 'approved';
+  const rejected = latest.find(({ step }) => step === 'rejected');
+  return rejected?.version === latestVersion(order) ? 'rejected' : 'awaited';
+}
+
+/** The document that states the order as it is now. */
+export const latestVersion = ({ id, versions }: Order): string => versions[versions.length - 1]?.document ?? id;
+
+const lowest = (limits: readonly BaseAmount[]): BaseAmount | undefined =>
+  limits.reduce<BaseAmount | undefined>((least, limit) => (least === undefined || limit < least ? limit : least), undefined);
+
+export function isHeld({ steps }: Order): boolean {
+  return [...steps].reverse().find(({ step }) => step === 'held' || step === 'released')?.step === 'held';
+}
+
+/** The document that stated what was last given to the vendor; undefined where nothing was. */
+export const sentVersion = ({ steps }: Order): string | undefined => [...steps].reverse().find(({ step }) => step === 'sent')?.version;
+
+/** What keeps an order from being sent, and its goods from being received. */
+export function checkStanding(books: Books, order: Order | undefined, at: string): Refusal[] {
+  if (order === undefined) return [];
+  if (isHeld(order)) return [refusal('order_on_hold', at, { order: order.id })];
+  const approval = approvalOf(order, books.approvalLimits);
+  if (approval === 'awaited') return [refusal('order_awaits_approval', at, { order: order.id })];
+  return approval === 'rejected' ? [refusal('order_rejected', at, { order: order.id })] : [];
+}

@@ -1,0 +1,55 @@
+import { lineId } from '../costing/pool.ts';
+import type { BaseAmount } from '../exact/amounts.ts';
+import type { Day } from '../exact/calendar.ts';
+import type { Books, Order } from '../posting/books.ts';
+import { checkDate, post, refused, type Decision } from '../posting/decision.ts';
+import { refusal, type Refusal } from '../posting/refusal.ts';
+import { approvalOf, checkStanding, isHeld, latestVersion } from './orderStanding.ts';
+
+interface Step<Kind extends string, Steps extends string> {
+  readonly kind: Kind;
+  readonly of: string;
+  readonly by: string;
+  readonly date: Day;
+  readonly step: Steps;
+  readonly reason: string;
+}
+
+/** What the one who orders does with an order: holds it, lets it go on, gives it to the vendor. */
+export type OrderStepCommand = Step<'order-step', 'held' | 'released' | 'sent'>;
+/** What another person answers to an order above its buyer's limit. */
+export type OrderApprovalCommand = Step<'order-approval', 'approved' | 'rejected'>;
+
+type Stepped<Command> = Command & { readonly vendor: string; readonly version: string; readonly amount: BaseAmount };
+export type OrderStepDocument = Stepped<OrderStepCommand>;
+export type OrderApprovalDocument = Stepped<OrderApprovalCommand>;
+
+export function decideOrderStep(books: Books, command: OrderStepCommand): Decision<OrderStepDocument> {
+  const order = books.orders.get(command.of);
+  if (!order) return refused([refusal('document_unknown', '/of', { document: command.of })]);
+  const refusals: Refusal[] = checkDate(books, command.date, [order.date]);
+  if (command.step === 'held' && isHeld(order)) refusals.push(refusal('order_on_hold', '/of', { order: order.id }));
+  if (command.step === 'held' && command.reason.trim() === '') refusals.push(refusal('reason_missing', '/reason'));
+  if (command.step === 'released' && !isHeld(order)) refusals.push(refusal('order_not_held', '/of'));
+  if (command.step === 'sent') refusals.push(...checkStanding(books, order, '/of'));
+  return refusals.length > 0 ? refused(refusals) : stepped(books, command, order);
+}
+
+/**
+ * Approved or rejected, with a reason where it is rejected, and never by one who stated it (job.md: the one who orders does not
+ * approve it). What is approved is the order as it stands: its amount is kept with the answer.
+ */
+export function decideOrderApproval(books: Books, command: OrderApprovalCommand): Decision<OrderApprovalDocument> {
+  const order = books.orders.get(command.of);
+  if (!order) return refused([refusal('document_unknown', '/of', { document: command.of })]);
+  const refusals: Refusal[] = checkDate(books, command.date, [order.date]);
+  if (order.versions.some(({ by }) => by === command.by)) refusals.push(refusal('order_own', '/of'));
+  if (approvalOf(order, books.approvalLimits) !== 'awaited') refusals.push(refusal('approval_not_awaited', '/of'));
+  if (command.step === 'rejected' && command.reason.trim() === '') refusals.push(refusal('reason_missing', '/reason'));
+  return refusals.length > 0 ? refused(refusals) : stepped(books, command, order);
+}
+
+function stepped<Command extends OrderStepCommand | OrderApprovalCommand>(books: Books, command: Command, order: Order): Decision<Stepped<Command>> {
+  const document = { ...command, vendor: order.vendor, version: latestVersion(order), amount: order.amount };
+  return post(books, { document, date: command.date, cites: [lineId(order.id, 0)], postsNothing: true });
+}

@@ -1,0 +1,140 @@
+import type { BodyOf } from '@obolus/contract/commands';
+import type { LineId } from '@obolus/core/costing/pool';
+import type { Bought, Estimate, Statement } from '@obolus/core/posting/books';
+import type { OrderLineCommand } from '@obolus/core/purchasing/order';
+import { statementOf } from '@obolus/core/purchasing/orderChange';
+import type { Reader } from '../commands/read.ts';
+import { citing, dimensionColumns, keyOf } from '../storage/savePosted.ts';
+import { facts } from '../storage/tables.ts';
+import { lineAt, type Asking, type DocumentCommand, type TableRows } from './documentCommand.ts';
+import { dimensionsOf } from './readParts.ts';
+
+export const order: DocumentCommand<'order'> = {
+  read: (body, reader, from) => ({
+    kind: 'order',
+    vendor: reader.given(body.vendor, '/vendor'),
+    by: from.user,
+    currency: body.currency,
+    date: body.date,
+    lines: body.lines.map((line, position) => {
+      const at = `/lines/${position}`;
+      return { bought: boughtOf(line, reader, at), ...askedOf(line, reader, from, at) };
+    }),
+  }),
+  async load(command, loader) {
+    await loader.loadItems(command.lines.flatMap((line) => line.bought.item ?? []));
+    await loader.loadRates([command.currency], command.date);
+  },
+  header: ({ vendor, warehouse, currency, note }) => ({ vendor, warehouse, currency, note }),
+  rows: ({ lines }, saving) =>
+    statedRows(lines.map((line, position) => ({ id: `${saving.id}/${position + 1}`, bought: line.bought, stated: statementOf(line, saving.id) }))),
+};
+
+export const orderChange: DocumentCommand<'order-change'> = {
+  read: (body, reader, from) => ({
+    ...{ kind: 'order-change', of: body.of, by: from.user, date: body.date, reason: body.reason },
+    lines: body.lines.map((line, position) => {
+      const at = `/lines/${position}`;
+      const [of, bought] = line.of === '' ? [undefined, boughtOf(line, reader, at)] : [line.of, undefined];
+      return { of, bought, ...askedOf(line, reader, from, at) };
+    }),
+  }),
+  async load(command, loader) {
+    await loader.loadOrder(command.of);
+    await loader.loadItems(command.lines.flatMap((line) => line.bought?.item ?? []));
+  },
+  header: ({ reason }) => ({ note: reason }),
+  vendorOf: ({ vendor }) => vendor,
+  rows: ({ of, lines }, saving) => [
+    ...statedRows(lines),
+    { table: facts.orderStep, rows: [{ document_id: saving.id, order_id: of, step: 'changed', version_id: saving.id, amount: 0 }] },
+  ],
+};
+
+export const orderClosing: DocumentCommand<'order-closing'> = {
+  read: (body) => ({ kind: 'order-closing', ...body }),
+  load: (command, loader) => loader.loadOrder(command.of),
+  header: ({ reason }) => ({ note: reason }),
+  vendorOf: ({ vendor }) => vendor,
+  rows: ({ lines }, saving) => [
+    {
+      table: facts.orderClosingLine,
+      rows: lines.map(({ of, quantity }, position) => ({ ...lineAt(saving, position), ...citing('order', 'order_line_no', of), quantity })),
+    },
+  ],
+};
+
+export const orderStep: DocumentCommand<'order-step'> = {
+  read: (body, _, { user }) => ({ kind: 'order-step', by: user, ...body }),
+  load: (command, loader) => loader.loadOrder(command.of),
+  header: ({ reason }) => ({ note: reason }),
+  vendorOf: ({ vendor }) => vendor,
+  rows: stepRows,
+};
+
+export const orderApproval: DocumentCommand<'order-approval'> = {
+  read: (body, _, { user }) => ({ kind: 'order-approval', by: user, ...body }),
+  load: (command, loader) => loader.loadOrder(command.of),
+  header: ({ reason }) => ({ note: reason }),
+  vendorOf: ({ vendor }) => vendor,
+  rows: stepRows,
+};
+
+function stepRows({ of, step, version, amount }: { of: string; step: string; version: string; amount: bigint }, { id }: { id: string }): TableRows[] {
+  return [{ table: facts.orderStep, rows: [{ document_id: id, order_id: of, step, version_id: version, amount }] }];
+}
+
+type LineBody = BodyOf<'order'>['lines'][number];
+
+function boughtOf(line: LineBody, reader: Reader, at: string): Bought {
+  const expense = line.expense?.trim() ?? '';
+  return expense === '' ? { item: reader.given(line.item, `${at}/item`) } : { expense };
+}
+
+function askedOf(line: LineBody, reader: Reader, { baseCurrency }: Asking, at: string): Omit<OrderLineCommand, 'bought'> {
+  return {
+    quantity: reader.quantity(line.quantity, `${at}/quantity`),
+    price: reader.price(line.price, `${at}/price`),
+    discount: reader.discount(line.discount, `${at}/discount`),
+    due: line.due === '' ? undefined : line.due,
+    estimates: (line.estimates ?? []).map((estimate, number) => estimateOf(estimate, reader, baseCurrency, `${at}/estimates/${number}/figure`)),
+    dimensions: dimensionsOf(line),
+  };
+}
+
+/** Lines as a document states them, each under its id on the order. */
+function statedRows(lines: readonly { id: LineId; bought: Bought; stated: Statement }[]): TableRows[] {
+  const keyOfLine = (id: LineId, { by }: Statement) => ({ ...keyOf(id), by_id: by });
+  return [
+    {
+      table: facts.orderLine,
+      rows: lines.map(({ id, bought, stated }) => ({
+        ...{ ...keyOfLine(id, stated), item_id: bought.item ?? null, quantity: stated.quantity, price: stated.price, discount: stated.discount },
+        ...{ due_day: stated.due ?? null, expense: bought.expense ?? null, ...dimensionColumns(stated.dimensions ?? {}) },
+      })),
+    },
+    {
+      table: facts.orderEstimate,
+      rows: lines.flatMap(({ id, stated }) =>
+        stated.estimates.map((estimate) => ({ ...keyOfLine(id, stated), kind: estimate.kind, estimated_by: estimate.by, figure: figureOf(estimate) })),
+      ),
+    },
+  ];
+}
+
+type EstimateBody = NonNullable<BodyOf<'order'>['lines'][number]['estimates']>[number];
+
+function estimateOf({ kind, by, figure }: EstimateBody, reader: Reader, baseCurrency: string, at: string): Estimate {
+  switch (by) {
+    case 'unit':
+      return { kind, by, amount: reader.price(figure, at) };
+    case 'percent':
+      return { kind, by, percent: reader.discount(figure, at) };
+    case 'flat':
+      return { kind, by, amount: reader.base(figure, baseCurrency, at) };
+    case 'tariff':
+      return { kind, by };
+  }
+}
+
+const figureOf = (estimate: Estimate): bigint => (estimate.by === 'tariff' ? 0n : estimate.by === 'percent' ? estimate.percent : estimate.amount);

@@ -1,0 +1,122 @@
+import type { EntityManager } from 'typeorm';
+import type { OrderView } from '@obolus/contract/views';
+import { fraction, lineAmount, price, quantity } from '@obolus/core/exact/amounts';
+import { approvalOf, isHeld, latestVersion, sentVersion } from '@obolus/core/purchasing/orderStanding';
+import { RequestError } from '../commands/failures.ts';
+import { groupBy } from '../storage/groupBy.ts';
+import { readOrders } from '../storage/load/orders.ts';
+import { stands } from '../storage/load/rows.ts';
+import { big, ITEM_COLUMNS, itemOf, showAmount, showDiscount, showPrice, showQuantity, text, type Row } from './figures.ts';
+import { BILLED_OF_ORDER, CLOSED, OPEN, RECEIVED } from './openWork.ts';
+
+/** An order as it stands: what its lines have come to, whether it may go on, and everything that was done with it. */
+export async function viewOrder(manager: EntityManager, baseCurrency: string, id: string): Promise<OrderView> {
+  const { orders, limits } = await readOrders({ manager, locking: false }, [id], baseCurrency, { weighed: true });
+  const [order] = orders;
+  if (!order) throw new RequestError(404, 'Not found', 'There is no such order, or it was reversed.');
+  const [header] = (await manager.query(
+    `SELECT d.number, d.warehouse_id, v.id AS vendor_id, v.name AS vendor, u.name AS buyer FROM document d JOIN vendor v ON v.id = d.vendor_id
+     JOIN user_account u ON u.id = d.entered_by WHERE d.id = ?`,
+    [id],
+  )) as Row[];
+  const lines = await readLines(manager, id, order.currency, baseCurrency);
+  const versions = order.versions.map(({ document }) => document);
+  const sent = sentVersion(order);
+  const limit = order.versions.flatMap(({ by }) => limits.get(by) ?? []).sort((a, b) => (a < b ? -1 : 1))[0];
+  return {
+    ...{ id, number: text(header?.number), date: order.date, currency: order.currency, warehouse: text(header?.warehouse_id) },
+    vendor: { id: text(header?.vendor_id), name: text(header?.vendor) },
+    buyer: text(header?.buyer),
+    base: showAmount(order.amount, baseCurrency),
+    limit: limit === undefined ? null : showAmount(limit, baseCurrency),
+    ...{ approval: approvalOf(order, limits), held: isHeld(order) },
+    version: versions.indexOf(latestVersion(order)) + 1,
+    sent: sent === undefined ? null : versions.indexOf(sent) + 1,
+    lines,
+    history: await readHistory(manager, id, versions, order.currency),
+  };
+}
+
+async function readLines(manager: EntityManager, id: string, currency: string, baseCurrency: string): Promise<OrderView['lines']> {
+  const rows: Row[] = await manager.query(
+    `SELECT l.*, ${ITEM_COLUMNS}, ${RECEIVED} AS received, ${BILLED_OF_ORDER} AS billed, ${OPEN} AS open, ${CLOSED} AS closed,
+            (SELECT GROUP_CONCAT(DISTINCT d.note SEPARATOR '; ') FROM order_closing_line c JOIN document d ON d.id = c.document_id
+             WHERE c.order_id = l.document_id AND c.order_line_no = l.line_no AND ${stands('c.document_id')}) AS reason
+     FROM ordered_line l LEFT JOIN item i ON i.id = l.item_id WHERE l.document_id = ? ORDER BY l.line_no`,
+    [id],
+  );
+  const estimates: Row[] = await manager.query(
+    `SELECT t.line_no, t.kind, t.estimated_by, t.figure FROM order_estimate t JOIN ordered_line l ON l.document_id = t.document_id AND l.line_no = t.line_no AND l.by_id = t.by_id
+     WHERE t.document_id = ? ORDER BY t.kind`,
+    [id],
+  );
+  return rows.map((row) => ({
+    line: `${id}/${text(row.line_no)}`,
+    ...{ item: row.item_id == null ? null : itemOf(row), expense: text(row.expense) },
+    ...{ quantity: showQuantity(row.quantity), price: showPrice(row.price), discount: showDiscount(row.discount), due: row.due_day ?? null },
+    amount: showAmount(lineAmount(quantity(big(row.quantity)), price(big(row.price)), fraction(big(row.discount)), currency), currency),
+    ...{ received: showQuantity(row.received), billed: showQuantity(row.billed), open: showQuantity(row.open) },
+    closed: big(row.closed) === 0n ? null : { quantity: showQuantity(row.closed), reason: text(row.reason) },
+    ...{ department: text(row.department), location: text(row.location), project: text(row.project) },
+    estimates: estimates.filter((estimate) => text(estimate.line_no) === text(row.line_no)).map((estimate) => estimateOf(estimate, baseCurrency)),
+  }));
+}
+
+function estimateOf({ kind, estimated_by: by, figure }: Row, baseCurrency: string): OrderView['lines'][number]['estimates'][number] {
+  const shown = by === 'tariff' ? '' : by === 'percent' ? showDiscount(figure) : by === 'unit' ? showPrice(figure) : showAmount(figure, baseCurrency);
+  return { kind: text(kind) as 'freight', by: text(by) as 'unit', figure: shown };
+}
+
+/** What was done with it, in the order of entry; a later version says what it changed. */
+async function readHistory(manager: EntityManager, id: string, versions: readonly string[], currency: string): Promise<OrderView['history']> {
+  const rows: Row[] = await manager.query(
+    `SELECT d.id, d.number, d.kind, d.date, d.note, u.name AS by_name, s.step, s.version_id FROM document d JOIN user_account u ON u.id = d.entered_by
+     LEFT JOIN order_step s ON s.document_id = d.id
+     WHERE (d.id = ? OR s.order_id = ? OR d.id IN (SELECT c.document_id FROM order_closing_line c WHERE c.order_id = ?)) AND ${stands('d.id')} ORDER BY d.id`,
+    [id, id, id],
+  );
+  const changes = await readChanges(manager, id, currency);
+  return rows.map((row) => ({
+    ...{ id: text(row.id), number: text(row.number), date: text(row.date), by: text(row.by_name), reason: row.kind === 'order' ? '' : text(row.note) },
+    step: (row.kind === 'order' ? 'placed' : row.kind === 'order-closing' ? 'closed' : text(row.step)) as 'placed',
+    version: versions.indexOf(text(row.step === 'changed' || row.kind === 'order' ? row.id : row.version_id)) + 1,
+    changes: changes.get(text(row.id)) ?? [],
+  }));
+}
+
+type Change = OrderView['history'][number]['changes'][number];
+
+/** Each version's lines beside what stood before: only what differs. */
+async function readChanges(manager: EntityManager, id: string, currency: string): Promise<Map<string, Change[]>> {
+  const rows: Row[] = await manager.query(
+    `SELECT l.*, COALESCE(i.name, l.expense) AS label FROM order_line l LEFT JOIN item i ON i.id = l.item_id
+     WHERE l.document_id = ? AND (l.by_id = l.document_id OR ${stands('l.by_id')}) ORDER BY l.line_no, l.by_id`,
+    [id],
+  );
+  const changes = new Map<string, Change[]>();
+  for (const stated of groupBy(rows, (row) => text(row.line_no)).values()) {
+    stated.forEach((row, at) => {
+      const by = text(row.by_id);
+      if (by === id) return;
+      changes.set(by, [...(changes.get(by) ?? []), ...differences(stated[at - 1], row, currency)]);
+    });
+  }
+  return changes;
+}
+
+const SHOWN: readonly (readonly [what: string, show: (row: Row) => string])[] = [
+  ['quantity', (row) => showQuantity(row.quantity)],
+  ['price', (row) => showPrice(row.price)],
+  ['discount', (row) => (showDiscount(row.discount) === '' ? '' : `${showDiscount(row.discount)} %`)],
+  ['due', (row) => text(row.due_day)],
+  ['department', (row) => text(row.department)],
+  ['location', (row) => text(row.location)],
+  ['project', (row) => text(row.project)],
+];
+
+function differences(before: Row | undefined, now: Row, currency: string): Change[] {
+  const label = text(now.label);
+  const line = text(now.line_no);
+  if (!before) return [{ line, label, what: 'new line', was: '', is: `${showQuantity(now.quantity)} at ${showPrice(now.price)} ${currency}` }];
+  return SHOWN.flatMap(([what, show]) => (show(before) === show(now) ? [] : [{ line, label, what, was: show(before), is: show(now) }]));
+}
