@@ -1,7 +1,7 @@
 import { BODIES, PostedReply, PreviewReply } from './commands.ts';
 import { endpoint, type AnyEndpoint } from './endpoint.ts';
-import { Day, exactly, Id, Key, LineId, oneOf, Text, Type } from './figures.ts';
-import { DOCUMENT_KINDS, IMPORT_KINDS, MAY_IMPORT, MAY_POST, type DocumentKind, type Role } from './roles.ts';
+import { BaseAmount, Day, exactly, Id, Key, LineId, oneOf, Text, Type } from './figures.ts';
+import { DOCUMENT_KINDS, IMPORT_KINDS, MAY_IMPORT, MAY_POST, ROLES, type DocumentKind, type Role } from './roles.ts';
 import * as views from './views.ts';
 
 const byId = exactly({ id: Id });
@@ -36,6 +36,17 @@ export const api = {
     allow: 'signed-in',
     params: byId,
     reply: list(views.PriceView),
+  }),
+
+  people: endpoint({ method: 'get', path: '/people', summary: 'People, their roles and limits', allow: 'signed-in', reply: list(views.PersonView) }),
+  savePerson: endpoint({
+    method: 'put',
+    path: '/people/:id',
+    summary: 'Change somebody’s role or limit; never one’s own',
+    allow: ['administrator'],
+    params: byId,
+    body: exactly({ role: oneOf(ROLES), approvalLimit: Type.Union([BaseAmount, Type.Literal('')], { description: 'In base currency; empty for none' }) }),
+    reply: views.PersonView,
   }),
 
   orders: endpoint({ method: 'get', path: '/orders', summary: 'Purchase orders', allow: 'signed-in', reply: list(views.OrderRow) }),

@@ -35,9 +35,9 @@ describe('the endpoints', () => {
     }
   });
 
-  it('take writes of other things only under an id that the client made', () => {
+  it('take writes of other things only under an id that is known before', () => {
     const writes = allEndpoints.filter(({ method, keyed, path }) => method !== 'get' && !keyed && !path.endsWith('/preview') && path !== '/session');
-    expect(writes.map(({ path }) => path)).toEqual(['/drafts/:id', '/drafts/:id', '/imports/:id', '/imports/:id/load']);
+    expect(writes.map(({ path }) => path)).toEqual(['/people/:id', '/drafts/:id', '/drafts/:id', '/imports/:id', '/imports/:id/load']);
   });
 
   it('allow no field beyond their own, all the way down', () => {

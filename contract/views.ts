@@ -26,6 +26,19 @@ export const VendorView = exactly({ id: Id, number: Text(40), name: Name, curren
 export const WarehouseView = exactly({ id: Id, code: Text(20), name: Name });
 export const PriceView = exactly({ item: Id, price: Price, source: Text(60) });
 
+/** How an order stands, worked out from what was done with it. `limit`: above which base amount its buyer needs another person. */
+const Standing = {
+  limit: Type.Union([BaseAmount, Type.Null()]),
+  approval: oneOf(['not needed', 'awaited', 'approved', 'rejected'] as const),
+  held: Type.Boolean(),
+  version: Count,
+  /** The version that the vendor was last given. */
+  sent: Type.Union([Count, Type.Null()]),
+};
+
+/** Somebody who works with the books, and up to which amount without another person's approval; no limit, no approval. */
+export const PersonView = exactly({ id: Id, name: Name, email: Text(160), role: oneOf(ROLES), approvalLimit: Type.Union([BaseAmount, Type.Null()]) });
+
 export const OrderRow = exactly({
   id: Id,
   number: Text(30),
@@ -37,6 +50,8 @@ export const OrderRow = exactly({
   lines: Count,
   received: Amount,
   billed: Amount,
+  open: Amount,
+  ...Standing,
 });
 
 /** An order as it stands, its lines with what has come of them, and everything that was done with it. */
@@ -48,14 +63,9 @@ export const OrderView = exactly({
   currency: Currency,
   warehouse: Type.Union([Id, Type.Literal('')]),
   buyer: Name,
-  /** What it is worth in base currency, and above which amount its buyer needs another person. */
+  /** What it is worth in base currency. */
   base: BaseAmount,
-  limit: Type.Union([BaseAmount, Type.Null()]),
-  approval: oneOf(['not needed', 'awaited', 'approved', 'rejected'] as const),
-  held: Type.Boolean(),
-  version: Count,
-  /** The version that the vendor was last given. */
-  sent: Type.Union([Count, Type.Null()]),
+  ...Standing,
   lines: Type.Array(
     exactly({
       line: LineId,
@@ -98,6 +108,9 @@ export const OpenOrderLine = exactly({
   item: ItemView,
   ordered: Quantity,
   received: Quantity,
+  open: Quantity,
+  /** Why none of it may come in yet; empty where it may. */
+  barred: oneOf(['', 'on hold', 'waits for approval', 'rejected'] as const),
   price: Price,
   due: Type.Union([Day, Type.Null()]),
 });
@@ -242,7 +255,7 @@ export const TrialBalance = exactly({
   inventory: BaseAmount,
 });
 
-export const Waiting = exactly({ receiving: Count, bills: Count, charges: Count, deliveries: Count, drafts: Count });
+export const Waiting = exactly({ approvals: Count, receiving: Count, bills: Count, charges: Count, deliveries: Count, drafts: Count });
 
 export const DraftView = exactly({
   id: Key,
@@ -277,6 +290,7 @@ export type Me = Static<typeof Me>;
 export type ItemView = Static<typeof ItemView>;
 export type VendorView = Static<typeof VendorView>;
 export type WarehouseView = Static<typeof WarehouseView>;
+export type PersonView = Static<typeof PersonView>;
 export type OrderRow = Static<typeof OrderRow>;
 export type OrderView = Static<typeof OrderView>;
 export type OpenOrderLine = Static<typeof OpenOrderLine>;

@@ -5,7 +5,7 @@ export const DEMO_PASSWORD = 'weave-and-count';
 /** The people of Fernhollow Loom Supply, one for each role. */
 export const DEMO_USERS = [
   { email: 'ines@fernhollow.example', name: 'Ines Varga', role: 'accountant' },
-  { email: 'tomas@fernhollow.example', name: 'Tomas Reyl', role: 'buyer' },
+  { email: 'tomas@fernhollow.example', name: 'Tomas Reyl', role: 'buyer', approvalLimit: '10000.00' },
   { email: 'odile@fernhollow.example', name: 'Odile Marsh', role: 'receiver' },
   { email: 'piet@fernhollow.example', name: 'Piet Solander', role: 'approver' },
   { email: 'ruth@fernhollow.example', name: 'Ruth Akinola', role: 'auditor' },

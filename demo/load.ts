@@ -42,8 +42,11 @@ export async function loadDemo(source: DataSource, today: string): Promise<void>
   for (const step of [...STORY].sort((a, b) => b.day - a.day)) {
     const { kind, body } = documentOf(step, lookups, documents, day);
     const user =
-      users.find((entry) => entry.role === (kind === 'order' ? 'buyer' : kind === 'receipt' || kind === 'delivery' ? 'receiver' : 'accountant'))?.id ??
-      accountant;
+      users.find(
+        (entry) =>
+          entry.role ===
+          (kind === 'order-approval' ? 'approver' : kind.startsWith('order') ? 'buyer' : kind === 'receipt' || kind === 'delivery' ? 'receiver' : 'accountant'),
+      )?.id ?? accountant;
     const posted = await postDocument(source, kind, body as BodyOf<typeof kind>, { user, key: randomUUID(), now: now(step) }).catch((problem: unknown) => {
       if (problem instanceof RefusedError)
         throw new Error(`The demo's ${step.name} is refused: ${problem.refusals.map((entry) => worded(entry, problem.names).says).join(' ')}`);
@@ -159,6 +162,23 @@ function documentOf(
     const { id, currency } = vendor(step.payment);
     const bills = step.bills.map(([bill, amount]) => ({ of: documents.get(bill) ?? '0', amount, discount: '', writeOff: '' }));
     return { kind: 'payment', body: { vendor: id, date, currency, from: '', discountsTo: 'income', reason: '', bills } };
+  }
+  if ('step' in step) {
+    const body = { of: documents.get(step.of) ?? '0', date, step: step.step, reason: step.reason ?? '' };
+    return { kind: step.step === 'approved' || step.step === 'rejected' ? 'order-approval' : 'order-step', body };
+  }
+  if ('change' in step) {
+    const lines = step.lines.map(([of, quantity, price, due]) => ({
+      ...{ of: line(of), item: '', quantity, price, discount: '' },
+      due: addDays(date, due),
+    }));
+    return { kind: 'order-change', body: { of: documents.get(step.change) ?? '0', date, reason: step.reason, lines } };
+  }
+  if ('close' in step) {
+    return {
+      kind: 'order-closing',
+      body: { of: documents.get(step.close) ?? '0', date, reason: step.reason, lines: step.lines.map((of) => ({ of: line(of) })) },
+    };
   }
   const { id, currency } = vendor(step.prepayment);
   return { kind: 'prepayment', body: { vendor: id, date, currency, amount: step.amount } };

@@ -30,6 +30,9 @@ export type Step = { readonly name: string; readonly day: number } & (
   | { readonly standard: readonly [item: string, standard: string][] }
   | { readonly payment: string; readonly bills: readonly [bill: string, amount: string][] }
   | { readonly prepayment: string; readonly amount: string }
+  | { readonly step: 'held' | 'released' | 'sent' | 'approved' | 'rejected'; readonly of: string; readonly reason?: string }
+  | { readonly change: string; readonly reason: string; readonly lines: readonly (readonly [of: string, quantity: string, price: string, dueInDays: number])[] }
+  | { readonly close: string; readonly reason: string; readonly lines: readonly string[] }
 );
 
 /** Six months of Fernhollow Loom Supply. `of` is `name/line`. Rates, prices and charges are illustrative. */
@@ -37,6 +40,8 @@ export const STORY: readonly Step[] = [
   // A container from New Zealand and Canada: everything arrived, billed, freight and duty on the goods.
   { name: 'wool-1', day: 170, order: 'TARN', lines: [['YM-EC', '240', '23.40', 30], ['YM-SL', '120', '24.10', 30]], note: 'Spring colours' },
   { name: 'looms-1', day: 168, order: 'ALDR', lines: [['FL-120', '6', '1585', 35], ['TL-60', '20', '288.50', 35]] },
+  { name: 'looms-1-ok', day: 167, step: 'approved', of: 'looms-1', reason: 'Both sizes are sold ahead' },
+  { name: 'looms-1-out', day: 167, step: 'sent', of: 'looms-1' },
   { name: 'gr-wool-1', day: 141, receipt: 'TARN', slip: 'TF-PS-3311', transport: 'FHL-011', lines: [['wool-1/1', '240'], ['wool-1/2', '120']] },
   { name: 'gr-looms-1', day: 141, receipt: 'ALDR', slip: 'AJ-7718', transport: 'FHL-011', lines: [['looms-1/1', '6', ['FL-0131', 'FL-0132', 'FL-0133', 'FL-0134', 'FL-0135', 'FL-0136']], ['looms-1/2', '20']] },
   { name: 'dn-1', day: 132, delivery: 'Oxbow Street Weavers', lines: [['YM-EC', '60'], ['TL-60', '3']] },
@@ -97,5 +102,15 @@ export const STORY: readonly Step[] = [
   { name: 'shuttles-2', day: 28, order: 'DHOL', lines: [['BS-25', '500', '8.25', 21], ['expense: Pattern templates', '1', '85', 21]], note: 'Boxes of 25' },
   { name: 'dyes-2', day: 16, order: 'KUMO', lines: [['DY-IN', '120', '2190', 35], ['DY-MA', '60', '1680', 35]] },
   { name: 'dn-5', day: 3, delivery: 'Saltmarsh Yarn Shop', lines: [['YL-NA', '110'], ['DY-MA', '12', [['KM-2605', '12']]]] },
+  // Orders on their way: given out, changed after that, on hold, above the buyer's limit, and one that will not come in full.
+  { name: 'wool-2-out', day: 51, step: 'sent', of: 'wool-2' },
+  { name: 'linen-2-out', day: 29, step: 'sent', of: 'linen-2' },
+  { name: 'shuttles-2-out', day: 27, step: 'sent', of: 'shuttles-2' },
+  { name: 'dyes-2-out', day: 15, step: 'sent', of: 'dyes-2' },
+  { name: 'dyes-2-b', day: 9, change: 'dyes-2', reason: 'Madder sells better; Kumo asks more for it', lines: [['dyes-2/2', '72', '1710', 40]] },
+  { name: 'paper-3', day: 5, order: 'REDW', lines: [['expense: Packing paper', '120', '4.60', 9]], note: 'Price under discussion' },
+  { name: 'paper-3-held', day: 5, step: 'held', of: 'paper-3', reason: 'Dearer than agreed in spring' },
+  { name: 'shuttles-2-rest', day: 3, close: 'shuttles-2', reason: 'Drawn in the workshop instead', lines: ['shuttles-2/2'] },
+  { name: 'looms-3', day: 2, order: 'ALDR', lines: [['FL-120', '8', '1610', 42], ['TL-60', '10', '292.00', 42]], note: 'For the winter courses' },
   { name: 'wool-3', day: 4, order: 'TARN', lines: [['YM-MD', '180', '26.10', 45], ['YM-EC', '320', '23.90', 45]] },
 ];

@@ -37,10 +37,12 @@ try {
   const shots = [
     ['orders', '/orders'],
     ['new-order', '/orders/new', newOrder],
+    ['order', `/documents/${await idOf('PO-1012')}`],
+    ['change-order', `/orders/${await idOf('PO-1012')}/change`, changing],
     ['receiving', '/receiving', receiving],
     ['match-bench', '/bench', bill],
     ['landing-sheet', '/landing', landing],
-    ['document', `/documents/${await idOf('PO-1003')}`],
+    ['document', `/documents/${await idOf('GR-1003')}`],
     ['delivery', '/deliveries/new', delivery],
     ['invoice', '/deliveries/invoice/Oxbow%20Street%20Weavers', invoice],
     ['stock', '/stock'],
@@ -64,6 +66,14 @@ try {
   await browser.close();
   await running.stop();
   await database.stop();
+}
+
+async function changing(page) {
+  await page.getByLabel('Why it changes').fill('Less indigo until spring');
+  await page.getByLabel('Quantity, line 1').fill('90');
+  await page.getByLabel('More of line 2').click();
+  await page.getByRole('button', { name: /Expect freight/ }).click();
+  await page.getByLabel('Figure of estimated charge 1, line 2').fill('0.35');
 }
 
 async function signedIn() {

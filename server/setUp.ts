@@ -2,6 +2,7 @@ import { randomBytes } from 'node:crypto';
 import { hash } from '@node-rs/argon2';
 import type { DataSource } from 'typeorm';
 import { ROLES, type Role } from '@obolus/contract/roles';
+import { baseOrThrow } from '@obolus/core/exact/amounts';
 import { isCurrency } from '@obolus/core/exact/currencies';
 import { transaction } from './storage/transaction.ts';
 
@@ -10,7 +11,7 @@ export interface CompanySetUp {
   readonly currency: string;
   readonly firstOpenDay: string;
   readonly warehouses: readonly { code: string; name: string }[];
-  readonly users: readonly { email: string; name: string; role: Role; password: string }[];
+  readonly users: readonly { email: string; name: string; role: Role; password: string; approvalLimit?: string }[];
 }
 
 /** Sets a company up in an empty schema; where one is set up already nothing changes. Says whether it did. */
@@ -25,11 +26,13 @@ export async function setUpCompany(source: DataSource, company: CompanySetUp): P
     if (inserted.affectedRows === 0) return false;
     for (const { code, name } of company.warehouses) await manager.query('INSERT INTO warehouse (code, name) VALUES (?, ?)', [code, name]);
     for (const [position, user] of company.users.entries()) {
-      await manager.query('INSERT INTO user_account (email, name, role, password_hash) VALUES (?, ?, ?, ?)', [
+      const limit = user.approvalLimit === undefined ? null : baseOrThrow(user.approvalLimit, company.currency).toString();
+      await manager.query('INSERT INTO user_account (email, name, role, password_hash, approval_limit) VALUES (?, ?, ?, ?, ?)', [
         user.email.toLowerCase(),
         user.name,
         user.role,
         hashes[position],
+        limit,
       ]);
     }
     return true;

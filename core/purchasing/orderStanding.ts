@@ -24,8 +24,8 @@ export const linesOfOrder = (books: Pick<Books, 'orderLines'>, order: string): O
  * another person, unless it is no dearer than what was approved last. A version that was rejected stays so until another stands.
  */
 export function approvalOf(order: Order, limits: Books['approvalLimits']): Approval {
-  const { amount, steps, versions } = order;
-  const limit = lowest(versions.flatMap(({ by }) => limits.get(by) ?? []));
+  const { amount, steps } = order;
+  const limit = limitOf(order, limits);
   if (limit === undefined || amount <= limit) return 'not needed';
   const latest = [...steps].reverse();
   const approved = latest.find(({ step }) => step === 'approved');
@@ -37,8 +37,11 @@ export function approvalOf(order: Order, limits: Books['approvalLimits']): Appro
 /** The document that states the order as it is now. */
 export const latestVersion = ({ id, versions }: Order): string => versions[versions.length - 1]?.document ?? id;
 
-const lowest = (limits: readonly BaseAmount[]): BaseAmount | undefined =>
-  limits.reduce<BaseAmount | undefined>((least, limit) => (least === undefined || limit < least ? limit : least), undefined);
+/** The lowest limit of those who stated the order; undefined where none of them has one. */
+export function limitOf({ versions }: Order, limits: Books['approvalLimits']): BaseAmount | undefined {
+  const own = versions.flatMap(({ by }) => limits.get(by) ?? []);
+  return own.reduce<BaseAmount | undefined>((least, limit) => (least === undefined || limit < least ? limit : least), undefined);
+}
 
 export function isHeld({ steps }: Order): boolean {
   return [...steps].reverse().find(({ step }) => step === 'held' || step === 'released')?.step === 'held';

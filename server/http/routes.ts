@@ -25,6 +25,7 @@ import { viewOrder } from '../queries/orders.ts';
 import { search } from '../queries/search.ts';
 import { listItems, listPrices, listVendors, listWarehouses } from '../queries/setUp.ts';
 import { listStock, readStockCard } from '../queries/stock.ts';
+import { listPeople, savePerson } from '../signIn/people.ts';
 import { signIn } from '../signIn/signIn.ts';
 import { dropDraft, listDrafts, readDraft, saveDraft } from '../storage/drafts.ts';
 import { todayOf, type Context } from './context.ts';
@@ -65,8 +66,12 @@ function readRoutes(router: Router, context: Context): void {
   implement(router, context, api.vendors, () => listVendors(manager));
   implement(router, context, api.warehouses, () => listWarehouses(manager));
   implement(router, context, api.prices, ({ params }) => listPrices(manager, params.id));
-  implement(router, context, api.orders, () => listOrders(manager));
-  implement(router, context, api.openOrderLines, ({ query }) => listOpenOrderLines(manager, query.vendor));
+  implement(router, context, api.people, async () => ({ rows: await listPeople(manager, await currency()) }));
+  implement(router, context, api.savePerson, async ({ params, body, user }) =>
+    savePerson(context.source, params.id, body, { by: user.id, at: context.now(), currency: await currency() }),
+  );
+  implement(router, context, api.orders, async () => listOrders(manager, await currency()));
+  implement(router, context, api.openOrderLines, async ({ query }) => listOpenOrderLines(manager, await currency(), query.vendor));
   implement(router, context, api.order, async ({ params }) => viewOrder(manager, await currency(), params.id));
   implement(router, context, api.unbilledLines, async ({ query }) => listUnbilledLines(manager, await currency(), query.vendor));
   implement(router, context, api.receivedLines, async ({ query }) => listReceivedLines(manager, await currency(), query.find));
@@ -80,7 +85,7 @@ function readRoutes(router: Router, context: Context): void {
   implement(router, context, api.lineValue, async ({ query }) => readLineValue(manager, await currency(), query.line, query));
   implement(router, context, api.journal, async ({ query }) => readJournal(manager, await currency(), query.before, query.account));
   implement(router, context, api.trialBalance, async ({ query }) => readTrialBalance(manager, await currency(), query.asOf ?? todayOf(context)));
-  implement(router, context, api.waiting, ({ user }) => countWaiting(manager, user.id));
+  implement(router, context, api.waiting, async ({ user }) => countWaiting(manager, user.id, await currency()));
   implement(router, context, api.search, async ({ query }) => ({ rows: await search(manager, await currency(), query.find) }));
 }
 

@@ -2,23 +2,15 @@ import type { EntityManager } from 'typeorm';
 import type { api } from '@obolus/contract/api';
 import type { ReplyOf } from '@obolus/contract/endpoint';
 import { fraction, lineAmount, price, quantity } from '@obolus/core/exact/amounts';
+import type { Order } from '@obolus/core/posting/books';
+import { approvalOf, isHeld } from '@obolus/core/purchasing/orderStanding';
+import { readOrders, type ReadOrders } from '../storage/load/orders.ts';
 import { CHARGE_VENDOR, stands } from '../storage/load/rows.ts';
 import { big, ITEM_COLUMNS, itemOf, showAmount, showDiscount, showPrice, showQuantity, text, type Row } from './figures.ts';
 
-/**
- * What has been received, billed and invoiced is worked out from the documents that stand, each time; it is nowhere stored.
- * Received: less what went back to be replaced. Billed: also ahead of the goods, and what went back before it was.
- */
-export const RECEIVED = `((SELECT COALESCE(SUM(r.quantity), 0) FROM receipt_line r WHERE r.order_id = l.document_id AND r.order_line_no = l.line_no AND ${stands('r.document_id')})
-  - (SELECT COALESCE(SUM(b.quantity), 0) FROM return_line b JOIN receipt_line r ON r.document_id = b.receipt_id AND r.line_no = b.receipt_line_no
-     WHERE b.replaces = 1 AND r.order_id = l.document_id AND r.order_line_no = l.line_no AND ${stands('b.document_id')}))`;
-export const CLOSED = `(SELECT COALESCE(SUM(c.quantity), 0) FROM order_closing_line c WHERE c.order_id = l.document_id AND c.order_line_no = l.line_no AND ${stands('c.document_id')})`;
-/** What of an order line may still come. */
-export const OPEN = `(l.quantity - ${RECEIVED} - ${CLOSED})`;
-/** What of an order line is billed: on what came, and ahead of the goods. */
-export const BILLED_OF_ORDER = `((SELECT COALESCE(SUM(b.quantity), 0) FROM receipt_line r JOIN bill_line b ON b.receipt_id = r.document_id AND b.receipt_line_no = r.line_no
-   WHERE r.order_id = l.document_id AND r.order_line_no = l.line_no AND ${stands('b.document_id')})
-  + (SELECT COALESCE(SUM(b.quantity), 0) FROM bill_line b WHERE b.order_id = l.document_id AND b.order_line_no = l.line_no AND ${stands('b.document_id')}))`;
+import { BILLED_OF_ORDER, OPEN, RECEIVED } from './openOfOrder.ts';
+import { showStanding } from './orders.ts';
+
 const BILLED = `((SELECT COALESCE(SUM(b.quantity), 0) FROM bill_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND ${stands('b.document_id')})
   + (SELECT COALESCE(SUM(a.quantity), 0) FROM receipt_ahead a WHERE a.document_id = l.document_id AND a.line_no = l.line_no)
   + (SELECT COALESCE(SUM(b.unbilled), 0) FROM return_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND ${stands('b.document_id')}))`;
@@ -26,26 +18,29 @@ const INVOICED = `(SELECT COALESCE(SUM(t.quantity), 0) FROM taking t WHERE t.sou
 const ALLOCATED = `(SELECT COALESCE(SUM(s.amount), 0) FROM allocation_share s WHERE s.charge_id = l.document_id AND s.charge_line_no = l.line_no AND ${stands('s.document_id')})`;
 const MOST = 2000;
 
-export async function listOrders(manager: EntityManager): Promise<ReplyOf<typeof api.orders>> {
+export async function listOrders(manager: EntityManager, baseCurrency: string): Promise<ReplyOf<typeof api.orders>> {
   const rows: Row[] = await manager.query(
-    `SELECT d.id, d.number, d.date, d.currency, v.name AS vendor, l.line_no, l.quantity, l.price, l.discount, l.due_day, ${RECEIVED} AS received,
+    `SELECT d.id, d.number, d.date, d.currency, v.name AS vendor, l.line_no, l.quantity, l.price, l.discount, l.due_day, ${RECEIVED} AS received, ${OPEN} AS open,
             ${BILLED_OF_ORDER} AS billed
      FROM (SELECT * FROM document WHERE kind = 'order' AND ${stands('document.id')} ORDER BY id DESC LIMIT 500) d JOIN vendor v ON v.id = d.vendor_id JOIN ordered_line l ON l.document_id = d.id
      ORDER BY d.id DESC, l.line_no`,
   );
-  const orders = new Map<string, { row: Row; amount: bigint; received: bigint; billed: bigint; lines: number; due: string | null }>();
+  const orders = new Map<string, { row: Row; amount: bigint; received: bigint; billed: bigint; open: bigint; lines: number; due: string | null }>();
   for (const row of rows) {
-    const order = orders.get(text(row.id)) ?? { row, amount: 0n, received: 0n, billed: 0n, lines: 0, due: null };
+    const order = orders.get(text(row.id)) ?? { row, amount: 0n, received: 0n, billed: 0n, open: 0n, lines: 0, due: null };
     const worth = (of: string | null | undefined) => lineAmount(quantity(big(of)), price(big(row.price)), fraction(big(row.discount)), text(row.currency));
     order.amount += worth(row.quantity);
     order.received += worth(row.received);
     order.billed += worth(row.billed);
+    if (big(row.open) > 0n) order.open += worth(row.open);
     order.lines += 1;
-    if (row.due_day != null && big(row.received) < big(row.quantity) && (order.due === null || row.due_day < order.due)) order.due = row.due_day;
+    if (row.due_day != null && big(row.open) > 0n && (order.due === null || row.due_day < order.due)) order.due = row.due_day;
     orders.set(text(row.id), order);
   }
+  const stood = await readOrders({ manager, locking: false }, [...orders.keys()], baseCurrency);
+  const standing = new Map(stood.orders.map((order) => [order.id, showStanding(order, stood.limits, baseCurrency)]));
   return {
-    rows: [...orders.values()].map(({ row, amount, received, billed, lines, due }) => {
+    rows: [...orders.values()].map(({ row, amount, received, billed, open, lines, due }) => {
       const currency = text(row.currency);
       const show = (minor: bigint) => showAmount(minor, currency);
       return {
@@ -57,20 +52,36 @@ export async function listOrders(manager: EntityManager): Promise<ReplyOf<typeof
         amount: show(amount),
         received: show(received),
         billed: show(billed),
+        open: show(open),
         lines,
         due,
+        ...(standing.get(text(row.id)) ?? NOTHING_DONE),
       };
     }),
   };
 }
 
-export async function listOpenOrderLines(manager: EntityManager, vendor: string | undefined): Promise<ReplyOf<typeof api.openOrderLines>> {
+function barredBy(order: Order, limits: ReadOrders['limits']): ReplyOf<typeof api.openOrderLines>['rows'][number]['barred'] {
+  if (isHeld(order)) return 'on hold';
+  const approval = approvalOf(order, limits);
+  return approval === 'awaited' ? 'waits for approval' : approval === 'rejected' ? 'rejected' : '';
+}
+
+const NOTHING_DONE = { limit: null, approval: 'not needed' as const, held: false, version: 1, sent: null };
+
+export async function listOpenOrderLines(
+  manager: EntityManager,
+  baseCurrency: string,
+  vendor: string | undefined,
+): Promise<ReplyOf<typeof api.openOrderLines>> {
   const rows: Row[] = await manager.query(
-    `SELECT l.document_id, l.line_no, l.quantity, l.price, l.due_day, d.number, d.date, d.currency, d.vendor_id, v.name AS vendor, l.expense, ${ITEM_COLUMNS}, ${RECEIVED} AS received
+    `SELECT l.document_id, l.line_no, l.quantity, l.price, l.due_day, d.number, d.date, d.currency, d.vendor_id, v.name AS vendor, l.expense, ${ITEM_COLUMNS}, ${RECEIVED} AS received, ${OPEN} AS open
      FROM ordered_line l JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id LEFT JOIN item i ON i.id = l.item_id
      WHERE (? IS NULL OR d.vendor_id = ?) AND ${OPEN} > 0 AND ${stands('d.id')} ORDER BY COALESCE(l.due_day, '9999-12-31'), l.document_id, l.line_no LIMIT ${MOST}`,
     [vendor ?? null, vendor ?? null],
   );
+  const { orders, limits } = await readOrders({ manager, locking: false }, [...new Set(rows.map((row) => text(row.document_id)))], baseCurrency);
+  const barred = new Map(orders.map((order) => [order.id, barredBy(order, limits)]));
   return {
     rows: rows.map((row) => ({
       line: `${text(row.document_id)}/${text(row.line_no)}`,
@@ -79,6 +90,8 @@ export async function listOpenOrderLines(manager: EntityManager, vendor: string 
       item: itemOf(row),
       ordered: showQuantity(row.quantity),
       received: showQuantity(row.received),
+      open: showQuantity(row.open),
+      barred: barred.get(text(row.document_id)) ?? '',
       price: showPrice(row.price),
       due: row.due_day ?? null,
     })),
@@ -179,7 +192,7 @@ export async function listUninvoicedLines(
 }
 
 /** How many pieces of work wait, for the index. */
-export async function countWaiting(manager: EntityManager, user: string): Promise<ReplyOf<typeof api.waiting>> {
+export async function countWaiting(manager: EntityManager, user: string, baseCurrency: string): Promise<ReplyOf<typeof api.waiting>> {
   const [row] = (await manager.query(
     `SELECT
        (SELECT COUNT(DISTINCT l.document_id) FROM ordered_line l WHERE ${OPEN} > 0 AND ${stands('l.document_id')}) AS receiving,
@@ -190,10 +203,26 @@ export async function countWaiting(manager: EntityManager, user: string): Promis
     [user],
   )) as Row[];
   return {
+    approvals: await countAwaiting(manager, baseCurrency),
     receiving: Number(row?.receiving),
     bills: Number(row?.bills),
     charges: Number(row?.charges),
     deliveries: Number(row?.deliveries),
     drafts: Number(row?.drafts),
   };
+}
+
+/** Orders with goods still to come, stated by somebody who has a limit, that wait for another person. */
+async function countAwaiting(manager: EntityManager, baseCurrency: string): Promise<number> {
+  const limited = '(SELECT id FROM user_account WHERE approval_limit IS NOT NULL)';
+  const rows: Row[] = await manager.query(
+    `SELECT d.id FROM document d WHERE d.kind = 'order' AND ${stands('d.id')} AND EXISTS (SELECT 1 FROM ordered_line l WHERE l.document_id = d.id AND ${OPEN} > 0)
+     AND (d.entered_by IN ${limited} OR EXISTS (SELECT 1 FROM order_step s JOIN document c ON c.id = s.document_id WHERE s.order_id = d.id AND s.step = 'changed' AND c.entered_by IN ${limited}))`,
+  );
+  const { orders, limits } = await readOrders(
+    { manager, locking: false },
+    rows.map((row) => text(row.id)),
+    baseCurrency,
+  );
+  return orders.filter((order) => approvalOf(order, limits) === 'awaited').length;
 }

@@ -1,13 +1,14 @@
 import type { EntityManager } from 'typeorm';
 import type { OrderView } from '@obolus/contract/views';
 import { fraction, lineAmount, price, quantity } from '@obolus/core/exact/amounts';
-import { approvalOf, isHeld, latestVersion, sentVersion } from '@obolus/core/purchasing/orderStanding';
+import type { Order } from '@obolus/core/posting/books';
+import { approvalOf, isHeld, limitOf, sentVersion } from '@obolus/core/purchasing/orderStanding';
 import { RequestError } from '../commands/failures.ts';
 import { groupBy } from '../storage/groupBy.ts';
-import { readOrders } from '../storage/load/orders.ts';
+import { readOrders, type ReadOrders } from '../storage/load/orders.ts';
 import { stands } from '../storage/load/rows.ts';
 import { big, ITEM_COLUMNS, itemOf, showAmount, showDiscount, showPrice, showQuantity, text, type Row } from './figures.ts';
-import { BILLED_OF_ORDER, CLOSED, OPEN, RECEIVED } from './openWork.ts';
+import { BILLED_OF_ORDER, CLOSED, OPEN, RECEIVED } from './openOfOrder.ts';
 
 /** An order as it stands: what its lines have come to, whether it may go on, and everything that was done with it. */
 export async function viewOrder(manager: EntityManager, baseCurrency: string, id: string): Promise<OrderView> {
@@ -21,19 +22,30 @@ export async function viewOrder(manager: EntityManager, baseCurrency: string, id
   )) as Row[];
   const lines = await readLines(manager, id, order.currency, baseCurrency);
   const versions = order.versions.map(({ document }) => document);
-  const sent = sentVersion(order);
-  const limit = order.versions.flatMap(({ by }) => limits.get(by) ?? []).sort((a, b) => (a < b ? -1 : 1))[0];
   return {
     ...{ id, number: text(header?.number), date: order.date, currency: order.currency, warehouse: text(header?.warehouse_id) },
     vendor: { id: text(header?.vendor_id), name: text(header?.vendor) },
     buyer: text(header?.buyer),
     base: showAmount(order.amount, baseCurrency),
-    limit: limit === undefined ? null : showAmount(limit, baseCurrency),
-    ...{ approval: approvalOf(order, limits), held: isHeld(order) },
-    version: versions.indexOf(latestVersion(order)) + 1,
-    sent: sent === undefined ? null : versions.indexOf(sent) + 1,
+    ...showStanding(order, limits, baseCurrency),
     lines,
     history: await readHistory(manager, id, versions, order.currency),
+  };
+}
+
+/** How an order stands: worked out from what was done with it, never kept. */
+export function showStanding(
+  order: Order,
+  limits: ReadOrders['limits'],
+  baseCurrency: string,
+): Pick<OrderView, 'limit' | 'approval' | 'held' | 'version' | 'sent'> {
+  const versions = order.versions.map(({ document }) => document);
+  const sent = sentVersion(order);
+  const limit = limitOf(order, limits);
+  return {
+    limit: limit === undefined ? null : showAmount(limit, baseCurrency),
+    ...{ approval: approvalOf(order, limits), held: isHeld(order), version: versions.length },
+    sent: sent === undefined ? null : versions.indexOf(sent) + 1,
   };
 }
 

@@ -61,7 +61,7 @@ describe('what is open', () => {
   });
 
   it('is counted for the index', async () => {
-    expect(await view<Waiting>('waiting')).toEqual({ receiving: 1, bills: 1, charges: 1, deliveries: 1, drafts: 0 });
+    expect(await view<Waiting>('waiting')).toEqual({ approvals: 0, receiving: 1, bills: 1, charges: 1, deliveries: 1, drafts: 0 });
   });
 
   it('has a price from the list, else from the last order', async () => {

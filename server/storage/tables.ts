@@ -357,6 +357,12 @@ export const facts = {
     },
     { indices: { journal_line_by_account: ['account', 'document_id'] } },
   ),
+  /** Who changed what in the setting up, and when. */
+  setUpChange: table(
+    'set_up_change',
+    { id: generated(), what: text(20), which_id: ref(), field: text(40), was: text(200), became: text(200), changed_by: ref(), changed_at: instant() },
+    { indices: { set_up_change_by_which: ['what', 'which_id'] } },
+  ),
   idempotency: table('idempotency', { key: { type: 'varchar', length: 80, primary: true }, user_id: ref(), body_hash: text(64), entered_at: instant() }),
 };
 

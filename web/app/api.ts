@@ -64,6 +64,8 @@ export const server = createApi({
       vendors: read('vendors', 'SetUp'),
       warehouses: read('warehouses', 'SetUp'),
       prices: read('prices', 'SetUp', 'Books'),
+      people: read('people', 'SetUp'),
+      savePerson: write('savePerson', 'SetUp', 'Books'),
       orders: read('orders', 'Books'),
       order: read('order', 'Books'),
       openOrderLines: read('openOrderLines', 'Books'),

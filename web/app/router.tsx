@@ -32,6 +32,14 @@ export const router = createBrowserRouter([
           (module) => module.NewOrder,
         ),
       },
+      { path: 'orders/:order/change', loader: ({ params }) => redirect(`/orders/${params.order}/change/${crypto.randomUUID()}`), element: null },
+      {
+        path: 'orders/:order/change/:draft',
+        lazy: screen(
+          () => import('../screens/orders/ChangeOrder.tsx'),
+          (module) => module.ChangeOrder,
+        ),
+      },
       {
         path: 'receiving',
         lazy: screen(
@@ -137,6 +145,13 @@ export const router = createBrowserRouter([
         lazy: screen(
           () => import('../screens/setUp/Imports.tsx'),
           (module) => module.Imports,
+        ),
+      },
+      {
+        path: 'setup/people',
+        lazy: screen(
+          () => import('../screens/setUp/People.tsx'),
+          (module) => module.People,
         ),
       },
       {

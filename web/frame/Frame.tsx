@@ -14,7 +14,7 @@ import { Shortcuts } from './Shortcuts.tsx';
 
 /** The index of the work in the order it is done; a count only where something waits. */
 const WORK: readonly { to: string; name: string; count?: keyof Waiting; rule?: boolean }[] = [
-  { to: '/orders', name: 'Orders' },
+  { to: '/orders', name: 'Orders', count: 'approvals' },
   { to: '/receiving', name: 'Receiving', count: 'receiving' },
   { to: '/bench', name: 'Match bench', count: 'bills' },
   { to: '/landing', name: 'Landing sheet', count: 'charges' },

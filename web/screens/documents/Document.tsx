@@ -1,16 +1,19 @@
-import { Fragment } from 'react';
-import { Link, useParams } from 'react-router';
+import { Fragment, useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { toast } from 'sonner';
 import type { DocumentView } from '@obolus/contract/views';
-import { server } from '../../app/api.ts';
+import { problemOf, server } from '../../app/api.ts';
 import { JournalSides } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../frame/me.ts';
 import { Trail } from '../../frame/Trail.tsx';
+import { AskReason } from '../../parts/AskReason.tsx';
 import { compareFigures } from '../../parts/exact.ts';
 import { showDay, showFigure, showPrice } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import type { DocumentKind } from '@obolus/contract/roles';
 import { KIND } from '../../parts/kinds.ts';
 import { Problem } from '../../parts/Problem.tsx';
+import { OrderActions, OrderHistory, OrderLines, standingOf } from '../orders/OrderPage.tsx';
 
 /** What the amounts of the lines are; goods that moved unless it says otherwise. */
 const AMOUNT: Readonly<Partial<Record<DocumentKind, string>>> = {
@@ -37,6 +40,7 @@ export function Document() {
       </div>
     );
   const data = document.data;
+  const order = server.useOrderQuery({ params: { id } }, { skip: data?.kind !== 'order' || isReversed(data) }).data;
   if (!data) return null;
   const rate = data.rate ? ` · ${data.currency} at ${data.rate}` : '';
   return (
@@ -50,15 +54,19 @@ export function Document() {
               {KIND[data.kind]} of {showDay(data.date)}
               {data.facts.map((fact) => ` · ${fact.name} ${fact.name === 'Due' ? showDay(fact.value) : fact.value}`)}
               {rate}
+              {order && ` · ${standingOf(order)}`}
             </>
           }
         >
+          {order && <OrderActions order={order} />}
+          <Reverse data={data} />
           <Next data={data} />
         </Head>
         <Trail parts={data.trail} here={data.id} currency={company.currency} />
       </div>
       <div className="body">
-        <Lines data={data} />
+        {order ? <OrderLines order={order} /> : <Lines data={data} />}
+        {order && <OrderHistory order={order} />}
         <p className="dim pt-4">
           Entered by {data.enteredBy} on {showDay(data.enteredAt.slice(0, 10))}.
         </p>
@@ -83,6 +91,9 @@ export function Document() {
     </div>
   );
 }
+
+/** A reversed order is shown as it was placed: nothing more is done with it. */
+const isReversed = (data: DocumentView): boolean => data.facts.some((fact) => fact.name === 'Reversed by');
 
 function Lines({ data }: { data: DocumentView }) {
   const hasOf = data.lines.some((line) => line.of);
@@ -148,6 +159,51 @@ function Lines({ data }: { data: DocumentView }) {
         </tfoot>
       )}
     </table>
+  );
+}
+
+/** What was done with an order stays; so do reversals, and a period that is locked. */
+const STAYS: readonly DocumentKind[] = ['reversal', 'lock', 'order-step', 'order-approval'];
+
+/** The undo of a posted document: its exact reverse, on a day of its own, with a reason. What stands in the way is said. */
+function Reverse({ data }: { data: DocumentView }) {
+  const { company } = useMe();
+  const navigate = useNavigate();
+  const [asking, setAsking] = useState(false);
+  const [key] = useState(() => crypto.randomUUID());
+  const [post, posting] = server.usePostMutation();
+  const may = useMayPost('reversal') && !STAYS.includes(data.kind) && !isReversed(data);
+  const problem = problemOf(posting.error);
+  const reverse = async (reason: string) => {
+    const date = data.kind === 'close' || company.today < data.date ? data.date : company.today;
+    const reply = await post({ kind: 'reversal', body: { of: data.id, date, reason }, key });
+    if (!reply.data) return;
+    toast.success(`${data.number} is reversed.`);
+    void navigate(`/documents/${reply.data.id}`);
+  };
+  if (!may) return null;
+  return (
+    <>
+      <button type="button" className="btn quiet" onClick={() => setAsking(true)}>
+        Reverse
+      </button>
+      {asking && (
+        <AskReason
+          title={`Reverse ${data.number}`}
+          action="Reverse"
+          needed
+          wrong={problem && (problem.errors?.[0]?.says ?? problem.detail)}
+          busy={posting.isLoading}
+          onClose={() => {
+            posting.reset();
+            setAsking(false);
+          }}
+          onDo={(reason) => void reverse(reason)}
+        >
+          <p>All that it posted is taken back on today’s date; the document and its reverse both stay in the books.</p>
+        </AskReason>
+      )}
+    </>
   );
 }
 

@@ -2,28 +2,33 @@ import { Link, useSearchParams } from 'react-router';
 import type { OrderRow } from '@obolus/contract/views';
 import { server } from '../../app/api.ts';
 import { useMayPost } from '../../frame/me.ts';
-import { difference, isZero, isNegative, portion } from '../../parts/exact.ts';
+import { isZero, portion } from '../../parts/exact.ts';
 import { showDay, showFigure } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { ListTable, type Column } from '../../parts/ListTable.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { useNewKey } from '../../parts/useNewKey.ts';
 
-const open = (row: OrderRow): string => {
-  const left = difference(row.amount, row.received) ?? '0';
-  return isNegative(left) ? '0' : left;
-};
+/** In a word or two; most orders stand as they should, and nothing is said. */
+function standsIn({ held, approval, sent, version }: OrderRow): string {
+  if (held) return 'on hold';
+  if (approval === 'awaited') return 'waits for approval';
+  if (approval === 'rejected') return 'rejected';
+  if (sent === null) return approval === 'approved' ? 'approved' : '';
+  return sent === version ? `sent${version > 1 ? `, version ${version}` : ''}` : `version ${version} not sent`;
+}
 
 const COLUMNS: readonly Column<OrderRow>[] = [
   { title: 'Order', show: (row) => <b className="strong">{row.number}</b>, text: (row) => row.number },
   { title: 'Date', show: (row) => showDay(row.date), text: (row) => row.date },
   { title: 'Vendor', show: (row) => row.vendor, text: (row) => row.vendor, name: true },
+  { title: 'Stands', show: (row) => standsIn(row), text: standsIn },
   { title: 'Next due', show: (row) => showDay(row.due), text: (row) => row.due ?? '' },
   { title: 'Currency', show: (row) => <span className="dim">{row.currency}</span>, text: (row) => row.currency },
   { title: 'Ordered', show: (row) => showFigure(row.amount), text: (row) => row.amount, figure: true },
   { title: 'Received', show: (row) => <Progress part={row.received} row={row} />, text: (row) => row.received, figure: true },
   { title: 'Billed', show: (row) => <Progress part={row.billed} row={row} />, text: (row) => row.billed, figure: true },
-  { title: 'Still to come', show: (row) => (isZero(open(row)) ? '' : showFigure(open(row), row.amount.includes('.') ? 2 : 0)), text: open, figure: true },
+  { title: 'Still to come', show: (row) => (isZero(row.open) ? '' : showFigure(row.open)), text: (row) => row.open, figure: true },
 ];
 
 export function Orders() {
@@ -100,14 +105,16 @@ function Drafts() {
       <h2 className="cap">Begun and not posted</h2>
       <ul className="flex flex-wrap gap-x-6 gap-y-1">
         {drafts.data.rows.map((draft) => {
-          const vendor = (draft.body as { vendor?: string; customer?: string } | null) ?? {};
+          const vendor = (draft.body as { vendor?: string; customer?: string; of?: string } | null) ?? {};
           const base =
             WHERE[draft.kind] ??
-            (draft.kind === 'receipt'
-              ? `/receiving/${vendor.vendor}`
-              : draft.kind === 'bill'
-                ? `/bench/${vendor.vendor}`
-                : `/deliveries/invoice/${encodeURIComponent(vendor.customer ?? '')}`);
+            (draft.kind === 'order-change'
+              ? `/orders/${vendor.of}/change`
+              : draft.kind === 'receipt'
+                ? `/receiving/${vendor.vendor}`
+                : draft.kind === 'bill'
+                  ? `/bench/${vendor.vendor}`
+                  : `/deliveries/invoice/${encodeURIComponent(vendor.customer ?? '')}`);
           return (
             <li key={draft.id}>
               <Link className="act inline-block max-w-[420px] truncate align-bottom" to={`${base}/${draft.id}`}>

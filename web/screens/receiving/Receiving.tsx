@@ -8,7 +8,6 @@ import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../frame/me.ts';
 import { byVendor } from '../../parts/byVendor.ts';
 import { Cell, Field, FigureCell } from '../../parts/Cells.tsx';
-import { difference } from '../../parts/exact.ts';
 import { count, showDay, showFigure } from '../../parts/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
@@ -97,7 +96,11 @@ function Delivery({ vendor, draft, lines }: { vendor: string; draft: string; lin
         more="goods receipt"
         about={`${count(lines.length, 'line')} of ${count(new Set(lines.map((line) => line.order.id)).size, 'order')} still to come`}
       >
-        <button type="button" className="btn quiet" onClick={() => change({ quantities: Object.fromEntries(lines.map((line) => [line.line, openOf(line)])) })}>
+        <button
+          type="button"
+          className="btn quiet"
+          onClick={() => change({ quantities: Object.fromEntries(lines.filter((line) => line.barred === '').map((line) => [line.line, line.open])) })}
+        >
           All of it came
         </button>
       </Head>
@@ -124,8 +127,6 @@ function Delivery({ vendor, draft, lines }: { vendor: string; draft: string; lin
     </div>
   );
 }
-
-const openOf = (line: OpenOrderLine): string => difference(line.ordered, line.received) ?? '0';
 
 function ReceivingGrid({
   entering: { change, refusals },
@@ -170,14 +171,20 @@ function ReceivingGrid({
                 </td>
                 <td className="num">{showFigure(line.ordered)}</td>
                 <td className="num dim">{showFigure(line.received)}</td>
-                <td className="num">{showFigure(openOf(line))}</td>
-                <td>
-                  <FigureCell
-                    label={`Came now, ${line.item.name}, ${line.order.number}`}
-                    value={quantity}
-                    wrong={wrongAt(refusals, `${at}/quantity`) ?? wrongAt(refusals, at)}
-                    onChange={(came) => change({ quantities: { ...body.quantities, [line.line]: came } })}
-                  />
+                <td className="num">{showFigure(line.open)}</td>
+                <td className="num">
+                  {line.barred !== '' && quantity === '' ? (
+                    <Link className="text-over" to={`/documents/${line.order.id}`} title="None of it may come in yet">
+                      {line.barred}
+                    </Link>
+                  ) : (
+                    <FigureCell
+                      label={`Came now, ${line.item.name}, ${line.order.number}`}
+                      value={quantity}
+                      wrong={wrongAt(refusals, `${at}/quantity`) ?? wrongAt(refusals, at)}
+                      onChange={(came) => change({ quantities: { ...body.quantities, [line.line]: came } })}
+                    />
+                  )}
                 </td>
                 <td className="dim">{line.item.unit || 'expense'}</td>
                 <td className="num">

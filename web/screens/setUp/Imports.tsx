@@ -7,6 +7,7 @@ import { useMe } from '../../frame/me.ts';
 import { Head } from '../../parts/Head.tsx';
 import { count } from '../../parts/figures.ts';
 import { Problem } from '../../parts/Problem.tsx';
+import { SetUpIndex } from './SetUpIndex.tsx';
 
 const KINDS: Readonly<Record<ImportKind, { name: string; columns: string }>> = {
   items: { name: 'Items', columns: 'number, name, unit, method (fifo, average, standard, lot or serial), weight, volume, tariff_code, origin, standard' },
@@ -31,13 +32,7 @@ export function Imports() {
 function Earlier({ here }: { here: string | undefined }) {
   const imports = server.useImportsQuery();
   return (
-    <nav aria-label="Imports">
-      <header>
-        <b>Imports</b> from CSV
-      </header>
-      <Link className="pick" to="/setup" aria-current={here === undefined}>
-        <b className="strong">New import</b>
-      </Link>
+    <SetUpIndex>
       {(imports.data?.rows ?? []).map((entry) => (
         <Link key={entry.id} className="pick" to={`/setup/${entry.id}`} aria-current={entry.id === here}>
           <span>
@@ -49,7 +44,7 @@ function Earlier({ here }: { here: string | undefined }) {
           </small>
         </Link>
       ))}
-    </nav>
+    </SetUpIndex>
   );
 }
 

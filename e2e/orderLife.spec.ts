@@ -1,0 +1,154 @@
+import { expect, test } from '@playwright/test';
+import type { OrderView, StockRow } from '@obolus/contract/views';
+import { useDemoCompany } from './demoCompany.ts';
+import { Desk } from './desk.ts';
+
+useDemoCompany();
+
+const idIn = (desk: Desk): string => /documents\/(\d+)/.exec(desk.page.url())?.[1] ?? '';
+const orderOf = (desk: Desk, id: string): Promise<OrderView> => desk.ask<OrderView>(`orders/${id}`);
+
+async function heldOf(desk: Desk, number: string): Promise<string> {
+  const { rows } = await desk.ask<{ rows: StockRow[] }>('stock');
+  return rows.find((row) => row.item.number === number && row.warehouse.code === 'MAIN')?.quantity ?? '0';
+}
+
+/** Answers the box that asks why, by keyboard. */
+async function because(desk: Desk, button: string, reason: string): Promise<void> {
+  await desk.page.getByRole('button', { name: button, exact: true }).first().click();
+  await expect(desk.page.getByRole('dialog')).toBeVisible();
+  await desk.page.keyboard.type(reason);
+  await desk.page.keyboard.press('Enter');
+  await expect(desk.page.getByRole('dialog')).toBeHidden();
+}
+
+test('an order above the buyer’s limit is rejected, changed, approved, sent and received', async ({ browser }) => {
+  const [buyer, approver, receiver] = (await Promise.all(
+    (['buyer', 'approver', 'receiver'] as const).map(async (role) => {
+      const desk = new Desk(await (await browser.newContext()).newPage());
+      await desk.signIn(role);
+      return desk;
+    }),
+  )) as [Desk, Desk, Desk];
+  await buyer.open('/orders/new');
+  await buyer.choose('Vendor', 'dholka');
+  await buyer.choose('Item, line 1', 'shuttle');
+  await buyer.page.getByLabel('Quantity, line 1').fill('1300');
+  await buyer.page.getByLabel('Price, line 1').fill('8');
+  await buyer.page.getByRole('button', { name: 'More of line 1' }).click();
+  await buyer.page.getByLabel('Department, line 1').fill('Workshop');
+  await buyer.page.getByRole('button', { name: 'Expect freight or another charge with it' }).click();
+  await buyer.page.getByLabel('Figure of estimated charge 1, line 1').fill('0.1');
+  await expect(buyer.page.getByText('Posts nothing')).toBeVisible();
+  await buyer.page.keyboard.press('Control+Enter');
+  await expect(buyer.page.getByText('Waits for approval: above its buyer’s limit of 10,000.00')).toBeVisible();
+  const id = idIn(buyer);
+  await expect(buyer.page.getByRole('button', { name: 'Mark as sent' })).toBeHidden();
+  await expect(buyer.page.getByRole('button', { name: 'Approve' })).toBeHidden();
+
+  await receiver.open('/receiving');
+  await receiver.page.getByRole('link', { name: /Dholka Shuttle Works/ }).click();
+  await expect(receiver.page.getByRole('link', { name: 'waits for approval' })).toBeVisible();
+
+  // 1,300 × 8 is too much for the approver.
+  await approver.open(`/documents/${id}`);
+  await because(approver, 'Reject', 'twelve hundred will do');
+  await expect(approver.page.getByText('Rejected: a new version asks again')).toBeVisible();
+
+  await buyer.open(`/documents/${id}`);
+  await buyer.page.getByRole('link', { name: 'Change' }).click();
+  await buyer.page.getByLabel('Why it changes').fill('as agreed with Piet');
+  await buyer.page.getByLabel('Quantity, line 1').fill('1270');
+  await expect(buyer.page.getByText('Posts nothing')).toBeVisible();
+  await buyer.page.keyboard.press('Control+Enter');
+  await expect(buyer.page.getByText('Waits for approval: above its buyer’s limit of 10,000.00')).toBeVisible();
+
+  await approver.open(`/documents/${id}`);
+  await because(approver, 'Approve', '');
+  await expect(approver.page.getByText('Approved. Not given to the vendor yet')).toBeVisible();
+  await buyer.open(`/documents/${id}`);
+  await buyer.page.getByRole('button', { name: 'Mark as sent' }).click();
+  await expect(buyer.page.getByText('Approved. The vendor has version 2')).toBeVisible();
+  await expect(buyer.page.getByRole('table', { name: 'History of the order' }).getByText('twelve hundred will do')).toBeVisible();
+
+  const before = await heldOf(receiver, 'BS-25');
+  await receiver.open('/receiving');
+  await receiver.page.getByRole('link', { name: /Dholka Shuttle Works/ }).click();
+  const order = await orderOf(buyer, id);
+  await receiver.page.getByLabel(`Came now, Boat shuttle, ${order.number}`).fill('1000');
+  // At the standard of 8.25; what was paid differs by purchase price variance, the freight expected by landed cost variance.
+  const journal = await receiver.footing();
+  expect(journal).toContain('Inventory, Boat shuttle · Workshop 8,250.00');
+  expect(journal).toContain('Goods received not invoiced, Dholka Shuttle Works · Workshop 8,000.00');
+  await receiver.post();
+  expect(BigInt(await heldOf(receiver, 'BS-25')) - BigInt(before)).toBe(1000n);
+  expect(await orderOf(buyer, id)).toMatchObject({ approval: 'approved', version: 2, sent: 2, lines: [{ received: '1000', open: '270', billed: '0' }] });
+  await receiver.expectBooksToAgree();
+});
+
+test('a sent order is changed, its rest is closed with a reason, and a receipt of it is taken back', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  await desk.open('/orders');
+  await page.getByRole('row', { name: /PO-1012.*Kumo Dyeworks/ }).click();
+  await expect(page.getByText('The vendor has version 1, version 2 stands')).toBeVisible();
+  const id = idIn(desk);
+  const history = page.getByRole('table', { name: 'History of the order' });
+  await expect(history.getByText('Line 2, Madder dye, 250 g tin: quantity 60 72')).toBeVisible();
+
+  await page.getByRole('link', { name: 'Change' }).click();
+  await page.getByLabel('Why it changes').fill('a rebate');
+  await page.getByLabel('Price, line 1').fill('2000');
+  await expect(page.getByText('Posts nothing')).toBeVisible();
+  await page.keyboard.press('Control+Enter');
+  await expect(history.getByText(/Indigo dye.*price 2,190\.00 2,000\.00/)).toBeVisible();
+
+  // 10 tins at the new price: 20,000 JPY at 0.006730 is 134.60.
+  await desk.open('/receiving');
+  await page.getByRole('link', { name: /Kumo Dyeworks/ }).click();
+  await page.getByLabel(/Came now, Indigo/).fill('10');
+  await page.getByLabel(/^Lot 1, Indigo/).fill('KD-2711');
+  await page.getByLabel(/^Quantity of lot 1, Indigo/).fill('10');
+  expect(await desk.footing()).toEqual(['Inventory, Indigo dye, 250 g tin 134.60', 'Goods received not invoiced, Kumo Dyeworks 134.60']);
+  await desk.post();
+  const receipt = page.url();
+  const held = await heldOf(desk, 'DY-IN');
+
+  // A version that goods came by stands while they do.
+  await desk.open(`/documents/${id}`);
+  await history.getByRole('link', { name: 'PV-1002' }).click();
+  await page.getByRole('button', { name: 'Reverse' }).click();
+  await page.keyboard.type('a mistake');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('Other documents build on this one: GR-');
+  await page.getByRole('button', { name: 'Leave it' }).click();
+
+  await page.goto(receipt);
+  await because(desk, 'Reverse', 'counted on the wrong slip');
+  await expect(page.getByRole('region', { name: 'Journal of the document' })).toContainText('134.60');
+  expect(BigInt(held) - BigInt(await heldOf(desk, 'DY-IN'))).toBe(10n);
+
+  await desk.open(`/documents/${id}`);
+  await page.getByRole('button', { name: 'Close Indigo dye, 250 g tin' }).click();
+  await page.keyboard.type('out of season');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('120 closed: out of season')).toBeVisible();
+  expect((await orderOf(desk, id)).lines.map(({ open }) => open)).toEqual(['0', '72']);
+  await desk.expectBooksToAgree();
+});
+
+test('an administrator changes a limit; nobody changes their own', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn('administrator');
+  await desk.open('/setup/people');
+  await expect(page.getByLabel('Limit of Sam Tolliver')).toBeHidden();
+  const limit = page.getByLabel('Limit of Tomas Reyl');
+  await limit.fill('a lot');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('“alot” is not a number')).toBeVisible();
+  await limit.fill('2500');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('Tomas Reyl is saved.')).toBeVisible();
+  await page.reload();
+  await expect(limit).toHaveValue('2500.00');
+});

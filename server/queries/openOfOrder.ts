@@ -1,0 +1,16 @@
+import { stands } from '../storage/load/rows.ts';
+
+/**
+ * What has been received, billed and invoiced is worked out from the documents that stand, each time; it is nowhere stored.
+ * Received: less what went back to be replaced. Billed: also ahead of the goods, and what went back before it was.
+ */
+export const RECEIVED = `((SELECT COALESCE(SUM(r.quantity), 0) FROM receipt_line r WHERE r.order_id = l.document_id AND r.order_line_no = l.line_no AND ${stands('r.document_id')})
+  - (SELECT COALESCE(SUM(b.quantity), 0) FROM return_line b JOIN receipt_line r ON r.document_id = b.receipt_id AND r.line_no = b.receipt_line_no
+     WHERE b.replaces = 1 AND r.order_id = l.document_id AND r.order_line_no = l.line_no AND ${stands('b.document_id')}))`;
+export const CLOSED = `(SELECT COALESCE(SUM(c.quantity), 0) FROM order_closing_line c WHERE c.order_id = l.document_id AND c.order_line_no = l.line_no AND ${stands('c.document_id')})`;
+/** What of an order line may still come. */
+export const OPEN = `(l.quantity - ${RECEIVED} - ${CLOSED})`;
+/** What of an order line is billed: on what came, and ahead of the goods. */
+export const BILLED_OF_ORDER = `((SELECT COALESCE(SUM(b.quantity), 0) FROM receipt_line r JOIN bill_line b ON b.receipt_id = r.document_id AND b.receipt_line_no = r.line_no
+   WHERE r.order_id = l.document_id AND r.order_line_no = l.line_no AND ${stands('b.document_id')})
+  + (SELECT COALESCE(SUM(b.quantity), 0) FROM bill_line b WHERE b.order_id = l.document_id AND b.order_line_no = l.line_no AND ${stands('b.document_id')}))`;
