@@ -13,6 +13,16 @@ const importers: readonly Role[] = [...new Set(Object.values(MAY_IMPORT).flat())
 const asKnown = { on: Type.Optional(Day), known: Type.Optional(Day) };
 const vendorFilter = exactly({ vendor: Type.Optional(Id) });
 
+const paperOf = (ending: string, summary: string) => ({
+  method: 'get' as const,
+  path: `/orders/:id/paper.${ending}`,
+  summary,
+  allow: 'signed-in' as const,
+  params: byId,
+  query: exactly({ version: Type.Optional(Type.String({ pattern: '^[1-9][0-9]{0,3}$' })) }),
+  reply: views.Paper,
+});
+
 /** Everything but the posting of documents. */
 export const api = {
   signIn: endpoint({
@@ -50,6 +60,8 @@ export const api = {
   }),
 
   orders: endpoint({ method: 'get', path: '/orders', summary: 'Purchase orders', allow: 'signed-in', reply: list(views.OrderRow) }),
+  orderPdf: endpoint({ ...paperOf('pdf', 'A version of an order as PDF; the latest where none is named'), produces: 'application/pdf' }),
+  orderUbl: endpoint({ ...paperOf('xml', 'A version of an order as UBL 2.1 Order'), produces: 'application/xml' }),
   openOrderLines: endpoint({
     method: 'get',
     path: '/orders/open-lines',

@@ -12,6 +12,8 @@ export interface Endpoint<Params extends TSchema, Query extends TSchema, Body ex
   readonly query?: Query;
   readonly body?: Body;
   readonly reply: Reply;
+  /** A paper instead of JSON: its media type. The handler gives a `Paper`. */
+  readonly produces?: 'application/pdf' | 'application/xml';
   /** A write that must carry an Idempotency-Key header. */
   readonly keyed?: boolean;
 }

@@ -26,7 +26,10 @@ function operation(endpoint: AnyEndpoint): object {
     parameters: [...parameters(endpoint.params, 'path'), ...parameters(endpoint.query, 'query'), ...headers(endpoint)],
     ...(endpoint.body ? { requestBody: { required: true, content: { 'application/json': { schema: endpoint.body } } } } : {}),
     responses: {
-      [endpoint.keyed ? 201 : 200]: { description: 'Done', content: { 'application/json': { schema: endpoint.reply } } },
+      [endpoint.keyed ? 201 : 200]: {
+        description: 'Done',
+        content: endpoint.produces ? { [endpoint.produces]: {} } : { 'application/json': { schema: endpoint.reply } },
+      },
       default: { description: 'A problem (RFC 9457)', content: { 'application/problem+json': { schema: Problem } } },
     },
   };

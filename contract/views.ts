@@ -39,6 +39,9 @@ const Standing = {
 /** Somebody who works with the books, and up to which amount without another person's approval; no limit, no approval. */
 export const PersonView = exactly({ id: Id, name: Name, email: Text(160), role: oneOf(ROLES), approvalLimit: Type.Union([BaseAmount, Type.Null()]) });
 
+/** A file to be looked at or kept, by its name. */
+export const Paper = exactly({ name: Text(100), content: Type.Unknown() });
+
 export const OrderRow = exactly({
   id: Id,
   number: Text(30),

@@ -15,9 +15,10 @@ export const DEMO_USERS = [
 export const demoCompany = (firstOpenDay: string): CompanySetUp => ({
   name: 'Fernhollow Loom Supply',
   currency: 'USD',
+  address: '18 Weir Lane\nFernhollow',
   firstOpenDay,
   warehouses: [
-    { code: 'MAIN', name: 'Main' },
+    { code: 'MAIN', name: 'Main', address: 'Gate 2, 18 Weir Lane\nFernhollow' },
     { code: 'OVER', name: 'Overflow' },
   ],
   users: DEMO_USERS.map((user) => ({ ...user, password: DEMO_PASSWORD })),
@@ -37,16 +38,16 @@ DY-MA,"Madder dye, 250 g tin",tin,lot,0.31,0.0006,3203.00,JP,
 SK-01,"Starter kit, table loom with yarn and shuttles",each,fifo,14,0.16,,,
 `;
 
-export const VENDORS = `number,name,currency,terms_days
-TARN,Tarnside Fibres,NZD,30
-BEIR,Beira Linho,EUR,30
-ALDR,Aldergrove Joinery,CAD,45
-KUMO,Kumo Dyeworks,JPY,30
-DHOL,Dholka Shuttle Works,USD,30
-REDW,Redwillow Paper,USD,14
-GREY,Greywake Lines,USD,30
-LANT,Lanternhouse Customs,USD,7
-PETR,Petrel Mutual,USD,30
+export const VENDORS = `number,name,currency,terms_days,address
+TARN,Tarnside Fibres,NZD,30,4 Woolstore Road | Tarnside | New Zealand
+BEIR,Beira Linho,EUR,30,Rua do Moinho 12 | Beira | Portugal
+ALDR,Aldergrove Joinery,CAD,45,77 Sawmill Way | Aldergrove | Canada
+KUMO,Kumo Dyeworks,JPY,30,2-9 Aizome | Kumo | Japan
+DHOL,Dholka Shuttle Works,USD,30,Plot 31 Mill Estate | Dholka | India
+REDW,Redwillow Paper,USD,14,5 Pulp Street | Redwillow
+GREY,Greywake Lines,USD,30,Pier 9 | Greywake Harbour
+LANT,Lanternhouse Customs,USD,7,1 Lantern Quay | Greywake Harbour
+PETR,Petrel Mutual,USD,30,40 Signal Hill
 `;
 
 export const PRICES = `vendor,item,price

@@ -10,7 +10,9 @@ export interface CompanySetUp {
   readonly name: string;
   readonly currency: string;
   readonly firstOpenDay: string;
-  readonly warehouses: readonly { code: string; name: string }[];
+  /** Lines of an address apart by a line feed, here and for each warehouse. */
+  readonly address?: string;
+  readonly warehouses: readonly { code: string; name: string; address?: string }[];
   readonly users: readonly { email: string; name: string; role: Role; password: string; approvalLimit?: string }[];
 }
 
@@ -18,13 +20,14 @@ export interface CompanySetUp {
 export async function setUpCompany(source: DataSource, company: CompanySetUp): Promise<boolean> {
   const hashes = await Promise.all(company.users.map((user) => hash(user.password)));
   return transaction(source, async (manager) => {
-    const inserted = (await manager.query("INSERT IGNORE INTO company (id, name, currency, recognition, first_open_day) VALUES (1, ?, ?, 'on-sale', ?)", [
-      company.name,
-      company.currency,
-      company.firstOpenDay,
-    ])) as { affectedRows: number };
+    const inserted = (await manager.query(
+      "INSERT IGNORE INTO company (id, name, currency, recognition, first_open_day, address) VALUES (1, ?, ?, 'on-sale', ?, ?)",
+      [company.name, company.currency, company.firstOpenDay, company.address ?? ''],
+    )) as { affectedRows: number };
     if (inserted.affectedRows === 0) return false;
-    for (const { code, name } of company.warehouses) await manager.query('INSERT INTO warehouse (code, name) VALUES (?, ?)', [code, name]);
+    for (const { code, name, address = '' } of company.warehouses) {
+      await manager.query('INSERT INTO warehouse (code, name, address) VALUES (?, ?, ?)', [code, name, address]);
+    }
     for (const [position, user] of company.users.entries()) {
       const limit = user.approvalLimit === undefined ? null : baseOrThrow(user.approvalLimit, company.currency).toString();
       await manager.query('INSERT INTO user_account (email, name, role, password_hash, approval_limit) VALUES (?, ?, ?, ?, ?)', [

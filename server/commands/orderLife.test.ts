@@ -121,6 +121,24 @@ describe('a version of an order', () => {
   });
 });
 
+describe('the paper of an order', () => {
+  it('is that of each version, shown and never run', async () => {
+    const id = await accountant.posted('order', make.order([{ item: '1', quantity: '10', price: '5' }], { note: 'A <note> & more' }));
+    await accountant.posted('order-change', change(id, '12', '5.5'));
+    const first = await buyer.call('GET', `/api/orders/${id}/paper.xml?version=1`);
+    const latest = await buyer.call('GET', `/api/orders/${id}/paper.xml`);
+    expect([first, latest].map(({ body }) => /<cbc:Quantity unitCode="KGM">([\d.]+)</.exec(String(body.text))?.[1])).toEqual(['10', '12']);
+    expect(String(latest.body.text)).toContain('<cbc:PayableAmount currencyID="USD">66.00</cbc:PayableAmount>');
+    expect(String(latest.body.text)).toContain('A &lt;note&gt; &amp; more');
+    const pdf = await buyer.call('GET', `/api/orders/${id}/paper.pdf?version=1`);
+    expect([pdf.status, pdf.headers.get('content-type'), String(pdf.body.text).slice(0, 5)]).toEqual([200, 'application/pdf', '%PDF-']);
+    expect(pdf.headers.get('content-security-policy')).toContain('sandbox');
+    expect(pdf.headers.get('content-disposition')).toMatch(/^inline; filename="PO-\d+-1\.pdf"$/);
+    expect((await buyer.call('GET', `/api/orders/${id}/paper.pdf?version=3`)).status).toBe(404);
+    expect((await buyer.call('GET', `/api/orders/${id}/paper.pdf?version=x`)).status).toBe(400);
+  });
+});
+
 describe('the rest of an order', () => {
   it('is closed with a reason that the one at the door is told, and opened again', async () => {
     const id = await accountant.posted('order', orderOf('10', '5'));

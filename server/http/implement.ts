@@ -32,8 +32,23 @@ export function implement<E>(router: Router, context: Context, definition: E, ha
     const call = { params: request.params, query: { ...request.query }, body: request.body as unknown, user: request.session.user, key, request, response };
     const reply = await handle(call as unknown as Call<E>);
     if (context.config.checkReplies) validateReply(endpoint.reply, reply, endpoint.path);
-    response.status(endpoint.keyed ? 201 : 200).json(reply);
+    if (endpoint.produces) sendPaper(response, endpoint.produces, reply as Paper);
+    else response.status(endpoint.keyed ? 201 : 200).json(reply);
   });
+}
+
+interface Paper {
+  readonly name: string;
+  readonly content: Buffer | string;
+}
+
+/** Shown in the browser's own viewer, never run: its type is fixed, and nothing in it may load or act. */
+function sendPaper(response: Response, type: string, { name, content }: Paper): void {
+  response
+    .type(type)
+    .set('Content-Disposition', `inline; filename="${name.replace(/[^\w.-]/g, '_')}"`)
+    .set('Content-Security-Policy', "default-src 'none'; sandbox");
+  response.send(content);
 }
 
 function authorise(endpoint: AnyEndpoint, request: Request): void {

@@ -21,6 +21,9 @@ import {
   listUnbilledLines,
   listUninvoicedLines,
 } from '../queries/openWork.ts';
+import { orderPdf } from '../papers/orderPdf.ts';
+import { orderUbl } from '../papers/orderUbl.ts';
+import { readOrderPaper } from '../papers/orderPaper.ts';
 import { viewOrder } from '../queries/orders.ts';
 import { search } from '../queries/search.ts';
 import { listItems, listPrices, listVendors, listWarehouses } from '../queries/setUp.ts';
@@ -73,6 +76,16 @@ function readRoutes(router: Router, context: Context): void {
   implement(router, context, api.orders, async () => listOrders(manager, await currency()));
   implement(router, context, api.openOrderLines, async ({ query }) => listOpenOrderLines(manager, await currency(), query.vendor));
   implement(router, context, api.order, async ({ params }) => viewOrder(manager, await currency(), params.id));
+  const paper = async (id: string, version: string | undefined) =>
+    readOrderPaper(manager, await currency(), id, version === undefined ? undefined : Number(version));
+  implement(router, context, api.orderPdf, async ({ params, query }) => {
+    const order = await paper(params.id, query.version);
+    return { name: `${order.number}-${order.version}.pdf`, content: await orderPdf(order) };
+  });
+  implement(router, context, api.orderUbl, async ({ params, query }) => {
+    const order = await paper(params.id, query.version);
+    return { name: `${order.number}-${order.version}.xml`, content: orderUbl(order) };
+  });
   implement(router, context, api.unbilledLines, async ({ query }) => listUnbilledLines(manager, await currency(), query.vendor));
   implement(router, context, api.receivedLines, async ({ query }) => listReceivedLines(manager, await currency(), query.find));
   implement(router, context, api.openCharges, async () => listOpenCharges(manager, await currency()));

@@ -108,20 +108,26 @@ const items: RowImport = {
 const vendors: RowImport = {
   into: 'rows',
   required: ['number', 'name', 'currency', 'terms_days'],
-  optional: [],
+  optional: ['address'],
   key: (fields) => fold(of(fields, 'number')),
   check: (fields, lookups) => [
     ...(lookups.vendors.has(fold(of(fields, 'number'))) ? [says('number', 'there is a vendor of this number already')] : []),
     ...(of(fields, 'currency') === '' || isCurrency(of(fields, 'currency')) ? [] : [says('currency', 'write a currency of ISO 4217, like USD')]),
     ...(/^\d{0,3}$/.test(of(fields, 'terms_days')) ? [] : [says('terms_days', 'write whole days, like 30')]),
-    ...tooLong(fields, { number: 40, name: 160 }),
+    ...tooLong(fields, { number: 40, name: 160, address: 400 }),
   ],
   insert: (manager, fields) =>
-    manager.query('INSERT INTO vendor (number, name, currency, terms_days) VALUES (?, ?, ?, ?)', [
+    manager.query('INSERT INTO vendor (number, name, currency, terms_days, address) VALUES (?, ?, ?, ?, ?)', [
       of(fields, 'number'),
       of(fields, 'name'),
       of(fields, 'currency'),
       Number(of(fields, 'terms_days')),
+      // The lines of an address stand in one field, apart by a bar.
+      of(fields, 'address')
+        .split('|')
+        .map((line) => line.trim())
+        .filter(Boolean)
+        .join('\n'),
     ]),
 };
 

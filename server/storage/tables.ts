@@ -45,6 +45,7 @@ export const setUp = {
     first_open_day: day(),
     locked_until: maybe(day()),
     customs_with_freight: flag(),
+    address: { ...text(400), default: '' },
   }),
   user: table(
     'user_account',
@@ -70,11 +71,15 @@ export const setUp = {
   ),
   vendor: table(
     'vendor',
-    { id: generated(), number: text(40), name: text(160), currency: text(3), terms_days: number() },
+    { id: generated(), number: text(40), name: text(160), currency: text(3), terms_days: number(), address: { ...text(400), default: '' } },
     { unique: { vendor_number_once: ['number'] } },
   ),
   vendorPrice: table('vendor_price', { vendor_id: id(), item_id: id(), price: figure() }),
-  warehouse: table('warehouse', { id: generated(), code: text(20), name: text(160) }, { unique: { warehouse_code_once: ['code'] } }),
+  warehouse: table(
+    'warehouse',
+    { id: generated(), code: text(20), name: text(160), address: { ...text(400), default: '' } },
+    { unique: { warehouse_code_once: ['code'] } },
+  ),
   tariffRate: table('tariff_rate', {
     id: generated(),
     measure: text(40),

@@ -253,9 +253,13 @@ export function OrderHistory({ order }: { order: OrderView }) {
                   {entry.reason}
                 </td>
                 <td className="num">
-                  {entry.step === 'placed' ? (
-                    ''
-                  ) : (
+                  {(entry.step === 'placed' || entry.step === 'changed') && (
+                    <>
+                      <PaperLink order={order} version={entry.version} as="pdf" />
+                      <PaperLink order={order} version={entry.version} as="xml" />
+                    </>
+                  )}
+                  {entry.step !== 'placed' && (
                     <Link className="act" to={`/documents/${entry.id}`}>
                       {entry.number}
                     </Link>
@@ -282,6 +286,23 @@ export function OrderHistory({ order }: { order: OrderView }) {
     </section>
   );
 }
+
+/** The paper of a version, in a window of its own. */
+function PaperLink({ order, version, as }: { order: OrderView; version: number; as: 'pdf' | 'xml' }) {
+  return (
+    <a
+      className="act pr-4"
+      href={`/api/orders/${order.id}/paper.${as}?version=${version}`}
+      target="_blank"
+      rel="noreferrer"
+      aria-label={`Version ${version} as ${FORM[as]}`}
+    >
+      {FORM[as]}
+    </a>
+  );
+}
+
+const FORM = { pdf: 'PDF', xml: 'UBL' } as const;
 
 function shown(text: string): string {
   if (text === '') return 'none';

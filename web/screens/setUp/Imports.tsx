@@ -11,7 +11,7 @@ import { SetUpIndex } from './SetUpIndex.tsx';
 
 const KINDS: Readonly<Record<ImportKind, { name: string; columns: string }>> = {
   items: { name: 'Items', columns: 'number, name, unit, method (fifo, average, standard, lot or serial), weight, volume, tariff_code, origin, standard' },
-  vendors: { name: 'Vendors', columns: 'number, name, currency, terms_days' },
+  vendors: { name: 'Vendors', columns: 'number, name, currency, terms_days, address (lines apart by |)' },
   prices: { name: 'Vendors’ prices', columns: 'vendor, item, price' },
   rates: { name: 'Rates of exchange', columns: 'currency, from, rate' },
   'opening-stock': { name: 'Opening stock', columns: 'item, warehouse, date, quantity, value, lots (A-1: 20 | A-2: 16)' },
