@@ -51,6 +51,7 @@ export const OrderBody = exactly({
 /** A later version of an order: the lines that differ, each as it should be now; others stay. */
 export const OrderChangeBody = exactly({
   of: Id,
+  version: Type.Integer({ minimum: 1, description: 'The version that is changed' }),
   date: Day,
   reason: Reason,
   lines: lines({ of: Type.Union([LineId, Type.Literal('')], { description: 'A line of the order; empty for a new one' }), ...Asked }),

@@ -172,7 +172,7 @@ function documentOf(
       ...{ of: line(of), item: '', quantity, price, discount: '' },
       due: addDays(date, due),
     }));
-    return { kind: 'order-change', body: { of: documents.get(step.change) ?? '0', date, reason: step.reason, lines } };
+    return { kind: 'order-change', body: { of: documents.get(step.change) ?? '0', version: 1, date, reason: step.reason, lines } };
   }
   if ('close' in step) {
     return {

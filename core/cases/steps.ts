@@ -118,7 +118,8 @@ function changeOrder({ step, numbers, books, date }: Reading): Command {
     const of = optionalText(line, 'of');
     return { of: of === undefined ? undefined : cited(of, numbers), bought: of === undefined ? boughtOf(line) : undefined, ...askedOf(line, books) };
   });
-  return { kind: 'order-change', of: numberOf(textOf(step, 'of'), numbers), date, lines, ...whoAndWhy(step) };
+  const of = numberOf(textOf(step, 'of'), numbers);
+  return { kind: 'order-change', of, version: books.orders.get(of)?.versions.length ?? 1, date, lines, ...whoAndWhy(step) };
 }
 
 function closeOrder({ step, numbers, date }: Reading): Command {

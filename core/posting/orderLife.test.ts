@@ -11,7 +11,7 @@ const q = quantityOrThrow;
 const asked = (units: string, price: string) => ({ quantity: q(units), price: priceOrThrow(price), discount: NO_DISCOUNT, due: undefined });
 const about = { of: '1', date: '2026-03-04', by: 'ines', reason: 'agreed' };
 const change = (lines: CommandOf['order-change']['lines'], more: Partial<CommandOf['order-change']> = {}): Command => ({
-  ...{ kind: 'order-change', ...about, lines, ...more },
+  ...{ kind: 'order-change', ...about, version: keeper.books.orders.get('1')?.versions.length ?? 1, lines, ...more },
 });
 const line = (at: number, units: string, price: string) => ({ of: `1/${at}`, bought: undefined, ...asked(units, price) });
 const added = (units: string, price: string) => ({ of: undefined, bought: { item: 'LOOM' }, ...asked(units, price) });
@@ -88,6 +88,7 @@ describe('a later version of an order', () => {
     expect(reasons(change([line(1, '10', '5')]))).toEqual(['nothing_changed /lines']);
     expect(reasons(change([]))).toEqual(['nothing_changed /lines']);
     expect(reasons(change([line(1, '11', '5')], { reason: ' ' }))).toEqual(['reason_missing /reason']);
+    expect(reasons(change([line(1, '11', '5')], { version: 2 }))).toEqual(['order_changed_since /version version=1']);
     expect(reasons(change([line(1, '11', '5')], { of: '7' }))).toEqual(['document_unknown /of document=7']);
     expect(reasons(change([line(1, '11', '5')], { date: '2026-03-01' }))).toEqual(['date_before_cited /date date=2026-03-01 cited=2026-03-02']);
     expect(reasons(change([line(9, '11', '5')]))).toEqual(['line_unknown /lines/0 line=1/9']);

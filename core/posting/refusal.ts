@@ -66,6 +66,7 @@ export type RefusalReason =
   | 'period_taken_back'
   | 'period_accruals_stand'
   | 'period_locked'
+  | 'order_changed_since'
   | 'nothing_changed'
   | 'nothing_open'
   | 'order_below_received'

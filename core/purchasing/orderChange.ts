@@ -19,6 +19,8 @@ export interface OrderChangeCommand {
   readonly by: string;
   readonly date: Day;
   readonly reason: string;
+  /** The version that is changed: what somebody else changed meanwhile is not put back unseen. */
+  readonly version: number;
   /** Lines that are not named stay as they are. */
   readonly lines: readonly ChangedLine[];
 }
@@ -38,6 +40,7 @@ export function decideOrderChange(books: Books, command: OrderChangeCommand): De
   if (!order) return refused([refusal('document_unknown', '/of', { document: command.of })]);
   const cited = command.lines.flatMap((line) => (line.of === undefined ? [] : [{ of: line.of }]));
   const refusals: Refusal[] = [...checkDate(books, command.date, [order.date]), ...checkCitedOnce(cited, '/lines')];
+  if (command.version !== order.versions.length) refusals.push(refusal('order_changed_since', '/version', { version: String(order.versions.length) }));
   if (command.reason.trim() === '') refusals.push(refusal('reason_missing', '/reason'));
   command.lines.forEach((line, position) => refusals.push(...checkChanged(books, command.of, line, `/lines/${position}`)));
   if (refusals.length > 0) return refused(refusals);

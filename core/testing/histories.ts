@@ -187,7 +187,16 @@ const READ: Readonly<Record<Move, Read>> = {
     const order = documentOf(line.id);
     const asked = { quantity: quantity(choice.units * 2n * UNIT), price: unitPrice(reading), discount: NO_DISCOUNT, due: undefined };
     const changed = choice.other % 4 === 0 ? { of: undefined, bought: { item: YARN } } : { of: line.id, bought: undefined };
-    return { kind: 'order-change', of: order, by: 'B', date: laterOf(date, line.date), reason: 'asked for otherwise', lines: [{ ...changed, ...asked }] };
+    const version = books.orders.get(order)?.versions.length ?? 1;
+    return {
+      kind: 'order-change',
+      of: order,
+      version,
+      by: 'B',
+      date: laterOf(date, line.date),
+      reason: 'asked for otherwise',
+      lines: [{ ...changed, ...asked }],
+    };
   },
   'close order': ({ books, choice, date }) => {
     const open = [...books.orderLines.values()].filter((line) => openToReceive(line) > 0n);

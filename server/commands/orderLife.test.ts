@@ -17,8 +17,9 @@ afterAll(() => server.stop());
 const orderOf = (quantity: string, price: string) => make.order([{ item: '1', quantity, price }]);
 const about = (of: string) => ({ of, date: '2026-03-04', reason: 'agreed' });
 const step = (of: string, word: string) => ({ ...about(of), step: word });
-const change = (of: string, quantity: string, price: string, more: readonly object[] = []) => ({
+const change = (of: string, quantity: string, price: string, more: readonly object[] = [], version = 1) => ({
   ...about(of),
+  version,
   lines: [{ of: `${of}/1`, item: '', quantity, price, discount: '', due: '' }, ...more],
 });
 const receive = (of: string, quantity: string) => make.receipt([{ of: `${of}/1`, quantity }]);
@@ -100,15 +101,25 @@ describe('a version of an order', () => {
     expect(await proveBooks(server.source)).toEqual([]);
   });
 
+  it('is stated by one of two who change the order at the same moment; the other is told', async () => {
+    for (let round = 0; round < 5; round += 1) {
+      const id = await accountant.posted('order', orderOf('10', '5'));
+      const changes = await Promise.all([accountant.post('order-change', change(id, '12', '5')), buyer.post('order-change', change(id, '10', '6'))]);
+      expect(changes.map(({ status }) => status).sort()).toEqual([201, 422]);
+      expect((await view(id)).version).toBe(2);
+    }
+  });
+
   it('is taken back by its reverse until goods came by it', async () => {
     const id = await accountant.posted('order', orderOf('10', '5'));
     const version = await accountant.posted('order-change', change(id, '12', '5.5'));
     await accountant.posted('reversal', { date: '2026-03-05', of: version, reason: 'a mistake' });
     expect((await view(id)).lines.map(({ quantity, price }) => [quantity, price])).toEqual([['10', '5.00']]);
     const again = await accountant.posted('order-change', change(id, '12', '5.5'));
+    expect(said(await buyer.post('order-change', change(id, '13', '5')))).toEqual([422, 'order_changed_since /version']);
     await accountant.posted('receipt', receive(id, '12'));
     expect(said(await accountant.post('reversal', { date: '2026-03-30', of: again, reason: 'a mistake' }))).toEqual([422, 'document_cited /of']);
-    expect(said(await accountant.post('order-change', change(id, '11', '5.5')))).toEqual([422, 'order_below_received /lines/0/quantity']);
+    expect(said(await accountant.post('order-change', change(id, '11', '5.5', [], 2)))).toEqual([422, 'order_below_received /lines/0/quantity']);
   });
 
   it('is previewed like any document and posts nothing', async () => {

@@ -35,6 +35,7 @@ const values = {
   period: '2026-03',
   documents: 'GR-12, VB-31',
   received: '4',
+  version: '3',
   reason: 'sold out',
 };
 

@@ -81,6 +81,7 @@ const SAYS: Readonly<Record<RefusalReason, (values: Values) => string>> = {
   period_taken_back: ({ period }) => `What was accrued before ${period} is taken back already.`,
   period_accruals_stand: ({ period }) => `What closing ${period} accrued is not taken back yet: open the period after it first.`,
   period_locked: ({ period }) => `${period} is locked for good.`,
+  order_changed_since: ({ version }) => `Somebody changed this order meanwhile: version ${version} stands. Look at it, and begin your change anew from there.`,
   nothing_changed: () => 'Nothing is different from the order as it stands: change a line or add one.',
   nothing_open: () => 'Nothing of this is open any more.',
   order_below_received: ({ received }) => `${received} of this line have come or are billed already: order at least that.`,

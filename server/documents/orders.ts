@@ -32,7 +32,7 @@ export const order: DocumentCommand<'order'> = {
 
 export const orderChange: DocumentCommand<'order-change'> = {
   read: (body, reader, from) => ({
-    ...{ kind: 'order-change', of: body.of, by: from.user, date: body.date, reason: body.reason },
+    ...{ kind: 'order-change', of: body.of, version: body.version, by: from.user, date: body.date, reason: body.reason },
     lines: body.lines.map((line, position) => {
       const at = `/lines/${position}`;
       const [of, bought] = line.of === '' ? [undefined, boughtOf(line, reader, at)] : [line.of, undefined];

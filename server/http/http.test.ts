@@ -27,7 +27,7 @@ const bodies: Readonly<Record<DocumentKind, object>> = {
   prepayment: { ...nothing, vendor: '1', currency: 'USD', amount: '' },
   payment: { ...nothing, vendor: '1', currency: 'USD', from: '', discountsTo: 'income', reason: '', bills: [] },
   ...{ close: { ...nothing, period: '' }, open: { ...nothing, period: '' }, lock: { ...nothing, period: '' }, reversal: { ...nothing, of: '1', reason: '' } },
-  'order-change': { ...nothing, of: '1', reason: '', lines: [] },
+  'order-change': { ...nothing, of: '1', version: 1, reason: '', lines: [] },
   'order-closing': { ...nothing, of: '1', reason: '', lines: [] },
   ...{ 'order-step': { ...nothing, of: '1', step: 'held', reason: '' }, 'order-approval': { ...nothing, of: '1', step: 'rejected', reason: '' } },
   order: make.order([]),

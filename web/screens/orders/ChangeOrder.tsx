@@ -41,7 +41,7 @@ function Changing({ order }: { order: OrderView }) {
   const entering = useDraft<'order-change', Body>({
     kind: 'order-change',
     id: draft,
-    blank: () => ({ of: order.id, date: me.company.today, reason: '', lines: order.lines.map(asOrdered) }),
+    blank: () => ({ of: order.id, version: order.version, date: me.company.today, reason: '', lines: order.lines.map(asOrdered) }),
     toCommand: (body) => ({ ...body, lines: body.lines.filter((line) => !isBlank(line)) }),
     title: () => `Change of ${order.number}`,
     after: () => void navigate(`/documents/${order.id}`),
