@@ -72,4 +72,7 @@ export function openToReceive(line: OrderLine): bigint {
   return line.quantity - sumOf(line.receipts) + sumOf(line.reopened) - sumOf(line.closed);
 }
 
+/** What of an order line is billed ahead of the goods and has not come yet. */
+export const billedAhead = (line: OrderLine): bigint => line.aheads.reduce((sum, ahead) => sum + ahead.quantity - sumOf(ahead.taken), 0n);
+
 export const sumOf = (parts: readonly { quantity: bigint }[]): bigint => parts.reduce((sum, part) => sum + part.quantity, 0n);

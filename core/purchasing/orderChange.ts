@@ -4,7 +4,8 @@ import type { Day } from '../exact/calendar.ts';
 import type { Books, Bought, OrderLine, Statement } from '../posting/books.ts';
 import { checkCitedOnce, checkDate, post, refused, type Decision } from '../posting/decision.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
-import { checkOrderLine, sumOf, type OrderLineCommand } from './order.ts';
+import { billedAhead, checkOrderLine, sumOf, type OrderLineCommand } from './order.ts';
+import { linesOfOrder } from './orderStanding.ts';
 
 /** A line as it should be now: one that is on the order, or a new one. */
 export interface ChangedLine extends Omit<OrderLineCommand, 'bought'> {
@@ -46,7 +47,7 @@ export function decideOrderChange(books: Books, command: OrderChangeCommand): De
   if (refusals.length > 0) return refused(refusals);
 
   const document = books.nextDocument.toString();
-  let last = Math.max(...[...books.orderLines.keys()].filter((id) => documentOf(id) === order.id).map((id) => Number(id.split('/')[1])));
+  let last = Math.max(...linesOfOrder(books, order.id).map(({ id }) => Number(id.split('/')[1])));
   const lines = command.lines.flatMap((line) => {
     const known = line.of === undefined ? undefined : books.orderLines.get(line.of);
     const stated = statementOf(line, document);
@@ -70,8 +71,7 @@ function checkChanged(books: Books, order: string, line: ChangedLine, at: string
 
 /** What of a line has come and not gone back for a replacement, or was billed before it came. */
 function taken(line: OrderLine): bigint {
-  const ahead = line.aheads.reduce((sum, part) => sum + part.quantity - sumOf(part.taken), 0n);
-  return sumOf(line.receipts) - sumOf(line.reopened) + ahead;
+  return sumOf(line.receipts) - sumOf(line.reopened) + billedAhead(line);
 }
 
 export const statementOf = ({ quantity: ordered, price, discount, due, estimates, dimensions }: Omit<OrderLineCommand, 'bought'>, by: string): Statement => ({

@@ -1,10 +1,11 @@
-import { lineId, type LineId } from '../costing/pool.ts';
+import { documentOf, lineId, type LineId } from '../costing/pool.ts';
 import { quantity, type Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import type { Books, OrderLine } from '../posting/books.ts';
 import { checkCitedOnce, checkDate, post, refused, type Decision } from '../posting/decision.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
-import { openToReceive, sumOf } from './order.ts';
+import { billedAhead, openToReceive } from './order.ts';
+import { linesOfOrder } from './orderStanding.ts';
 
 export interface OrderClosingCommand {
   readonly kind: 'order-closing';
@@ -29,18 +30,16 @@ export function decideOrderClosing(books: Books, command: OrderClosingCommand): 
   command.lines.forEach(({ of }, position) => refusals.push(...checkClosed(books.orderLines.get(of), command.of, of, `/lines/${position}`)));
   if (refusals.length > 0) return refused(refusals);
 
-  const own = [...books.orderLines.values()].filter((line) => line.id.startsWith(`${order.id}/`));
-  const chosen = command.lines.length > 0 ? command.lines.flatMap(({ of }) => books.orderLines.get(of) ?? []) : own.filter((line) => canClose(line));
+  const chosen = command.lines.length > 0 ? command.lines.flatMap(({ of }) => books.orderLines.get(of) ?? []) : linesOfOrder(books, order.id).filter(canClose);
   const lines = chosen.map((line) => ({ of: line.id, quantity: quantity(openToReceive(line)) }));
   if (lines.length === 0) return refused([refusal('nothing_open', '/lines')]);
   return post(books, { document: { ...command, vendor: order.vendor, lines }, date: command.date, cites: [lineId(order.id, 0)], postsNothing: true });
 }
 
-const billedAhead = (line: OrderLine): bigint => line.aheads.reduce((sum, ahead) => sum + ahead.quantity - sumOf(ahead.taken), 0n);
 const canClose = (line: OrderLine): boolean => openToReceive(line) > 0n && billedAhead(line) === 0n;
 
 function checkClosed(line: OrderLine | undefined, order: string, of: LineId, at: string): Refusal[] {
-  if (!line?.id.startsWith(`${order}/`)) return [refusal('line_unknown', at, { line: of })];
+  if (!line || documentOf(line.id) !== order) return [refusal('line_unknown', at, { line: of })];
   if (openToReceive(line) <= 0n) return [refusal('nothing_open', at)];
   return billedAhead(line) > 0n ? [refusal('order_billed_ahead', at)] : [];
 }

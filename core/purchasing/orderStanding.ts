@@ -1,6 +1,6 @@
 import { base, lineAmount, toBase, type BaseAmount } from '../exact/amounts.ts';
 import { documentOf } from '../costing/pool.ts';
-import type { Books, Order, OrderLine } from '../posting/books.ts';
+import type { Books, Order, OrderLine, OrderStep } from '../posting/books.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
 
 /** Whether somebody else has agreed to an order that is above its buyer's limit. */
@@ -24,14 +24,12 @@ export const linesOfOrder = (books: Pick<Books, 'orderLines'>, order: string): O
  * another person, unless it is no dearer than what was approved last. A version that was rejected stays so until another stands.
  */
 export function approvalOf(order: Order, limits: Books['approvalLimits']): Approval {
-  const { amount, steps } = order;
+  const { amount } = order;
   const limit = limitOf(order, limits);
   if (limit === undefined || amount <= limit) return 'not needed';
-  const latest = [...steps].reverse();
-  const approved = latest.find(({ step }) => step === 'approved');
+  const approved = lastOf(order, 'approved');
   if (approved && amount <= approved.amount) return 'approved';
-  const rejected = latest.find(({ step }) => step === 'rejected');
-  return rejected?.version === latestVersion(order) ? 'rejected' : 'awaited';
+  return lastOf(order, 'rejected')?.version === latestVersion(order) ? 'rejected' : 'awaited';
 }
 
 /** The document that states the order as it is now. */
@@ -43,18 +41,21 @@ export function limitOf({ versions }: Order, limits: Books['approvalLimits']): B
   return own.reduce<BaseAmount | undefined>((least, limit) => (least === undefined || limit < least ? limit : least), undefined);
 }
 
-export function isHeld({ steps }: Order): boolean {
-  return [...steps].reverse().find(({ step }) => step === 'held' || step === 'released')?.step === 'held';
-}
+const lastOf = ({ steps }: Order, ...kinds: OrderStep['step'][]): OrderStep | undefined => [...steps].reverse().find(({ step }) => kinds.includes(step));
+
+export const isHeld = (order: Order): boolean => lastOf(order, 'held', 'released')?.step === 'held';
 
 /** The document that stated what was last given to the vendor; undefined where nothing was. */
-export const sentVersion = ({ steps }: Order): string | undefined => [...steps].reverse().find(({ step }) => step === 'sent')?.version;
+export const sentVersion = (order: Order): string | undefined => lastOf(order, 'sent')?.version;
 
-/** What keeps an order from being sent, and its goods from being received. */
+/** What keeps an order from being sent, and its goods from being received; undefined where nothing does. */
+export function barredBy(order: Order, limits: Books['approvalLimits']): 'order_on_hold' | 'order_awaits_approval' | 'order_rejected' | undefined {
+  if (isHeld(order)) return 'order_on_hold';
+  const approval = approvalOf(order, limits);
+  return approval === 'awaited' ? 'order_awaits_approval' : approval === 'rejected' ? 'order_rejected' : undefined;
+}
+
 export function checkStanding(books: Books, order: Order | undefined, at: string): Refusal[] {
-  if (order === undefined) return [];
-  if (isHeld(order)) return [refusal('order_on_hold', at, { order: order.id })];
-  const approval = approvalOf(order, books.approvalLimits);
-  if (approval === 'awaited') return [refusal('order_awaits_approval', at, { order: order.id })];
-  return approval === 'rejected' ? [refusal('order_rejected', at, { order: order.id })] : [];
+  const barred = order && barredBy(order, books.approvalLimits);
+  return barred ? [refusal(barred, at, { order: order.id })] : [];
 }

@@ -11,7 +11,7 @@ import { refusal } from '@obolus/core/posting/refusal';
 import { viewEntries } from '../queries/entries.ts';
 import { BooksLoader, type LoadedBooks } from '../storage/loadBooks.ts';
 import { savePosted } from '../storage/savePosted.ts';
-import { duplicateOf, snapshot, transaction } from '../storage/transaction.ts';
+import { duplicateOf, snapshot, sqlInstant, transaction } from '../storage/transaction.ts';
 import type { Saving } from '../documents/documentCommand.ts';
 import { commandOf, PREFIX } from '../documents/registry.ts';
 import { seriesOf } from '../storage/rights.ts';
@@ -168,5 +168,3 @@ async function viewUnitCosts(manager: EntityManager, settlement: Settlement, boo
     };
   });
 }
-
-const sqlInstant = (at: Date): string => at.toISOString().replace('T', ' ').replace('Z', '');

@@ -4,6 +4,7 @@ import type { Bought, Estimate, Statement } from '@obolus/core/posting/books';
 import type { OrderLineCommand } from '@obolus/core/purchasing/order';
 import { statementOf } from '@obolus/core/purchasing/orderChange';
 import type { Reader } from '../commands/read.ts';
+import type { BooksLoader } from '../storage/loadBooks.ts';
 import { citing, dimensionColumns, keyOf } from '../storage/savePosted.ts';
 import { facts } from '../storage/tables.ts';
 import { lineAt, type Asking, type DocumentCommand, type TableRows } from './documentCommand.ts';
@@ -30,7 +31,15 @@ export const order: DocumentCommand<'order'> = {
     statedRows(lines.map((line, position) => ({ id: `${saving.id}/${position + 1}`, bought: line.bought, stated: statementOf(line, saving.id) }))),
 };
 
+/** What is done with an order rests on all of it, and is its vendor's; why it was done stands as its note. */
+const ON_AN_ORDER = {
+  load: ({ of }: { of: string }, loader: BooksLoader) => loader.loadOrder(of),
+  header: ({ reason }: { reason: string }) => ({ note: reason }),
+  vendorOf: ({ vendor }: { vendor: string }) => vendor,
+};
+
 export const orderChange: DocumentCommand<'order-change'> = {
+  ...ON_AN_ORDER,
   read: (body, reader, from) => ({
     ...{ kind: 'order-change', of: body.of, version: body.version, by: from.user, date: body.date, reason: body.reason },
     lines: body.lines.map((line, position) => {
@@ -43,8 +52,6 @@ export const orderChange: DocumentCommand<'order-change'> = {
     await loader.loadOrder(command.of);
     await loader.loadItems(command.lines.flatMap((line) => line.bought?.item ?? []));
   },
-  header: ({ reason }) => ({ note: reason }),
-  vendorOf: ({ vendor }) => vendor,
   rows: ({ of, lines }, saving) => [
     ...statedRows(lines),
     { table: facts.orderStep, rows: [{ document_id: saving.id, order_id: of, step: 'changed', version_id: saving.id, amount: 0 }] },
@@ -52,10 +59,8 @@ export const orderChange: DocumentCommand<'order-change'> = {
 };
 
 export const orderClosing: DocumentCommand<'order-closing'> = {
-  read: (body) => ({ kind: 'order-closing', ...body }),
-  load: (command, loader) => loader.loadOrder(command.of),
-  header: ({ reason }) => ({ note: reason }),
-  vendorOf: ({ vendor }) => vendor,
+  read: (body) => ({ ...body, kind: 'order-closing' }),
+  ...ON_AN_ORDER,
   rows: ({ lines }, saving) => [
     {
       table: facts.orderClosingLine,
@@ -65,18 +70,14 @@ export const orderClosing: DocumentCommand<'order-closing'> = {
 };
 
 export const orderStep: DocumentCommand<'order-step'> = {
-  read: (body, _, { user }) => ({ kind: 'order-step', by: user, ...body }),
-  load: (command, loader) => loader.loadOrder(command.of),
-  header: ({ reason }) => ({ note: reason }),
-  vendorOf: ({ vendor }) => vendor,
+  read: (body, _, { user }) => ({ ...body, kind: 'order-step', by: user }),
+  ...ON_AN_ORDER,
   rows: stepRows,
 };
 
 export const orderApproval: DocumentCommand<'order-approval'> = {
-  read: (body, _, { user }) => ({ kind: 'order-approval', by: user, ...body }),
-  load: (command, loader) => loader.loadOrder(command.of),
-  header: ({ reason }) => ({ note: reason }),
-  vendorOf: ({ vendor }) => vendor,
+  read: (body, _, { user }) => ({ ...body, kind: 'order-approval', by: user }),
+  ...ON_AN_ORDER,
   rows: stepRows,
 };
 

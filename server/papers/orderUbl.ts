@@ -48,8 +48,7 @@ export function orderUbl(paper: OrderPaper): string {
 }
 
 /** XML 1.0 knows no control characters but tab and line ends. */
-// eslint-disable-next-line no-control-regex
-const allowed = (text: string): string => text.replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/g, '');
+const allowed = (text: string): string => text.replace(/[^\P{Cc}\t\n\r]/gu, '');
 
 const addressOf = ({ lines }: Address) => (lines.length === 0 ? '' : { 'cac:AddressLine': lines.map((line) => ({ 'cbc:Line': line })) });
 

@@ -2,9 +2,8 @@ import type { EntityManager } from 'typeorm';
 import type { api } from '@obolus/contract/api';
 import type { ReplyOf } from '@obolus/contract/endpoint';
 import { fraction, lineAmount, price, quantity } from '@obolus/core/exact/amounts';
-import type { Order } from '@obolus/core/posting/books';
-import { approvalOf, isHeld } from '@obolus/core/purchasing/orderStanding';
-import { readOrders, type ReadOrders } from '../storage/load/orders.ts';
+import { approvalOf, barredBy } from '@obolus/core/purchasing/orderStanding';
+import { readOrders } from '../storage/load/orders.ts';
 import { CHARGE_VENDOR, stands } from '../storage/load/rows.ts';
 import { big, ITEM_COLUMNS, itemOf, showAmount, showDiscount, showPrice, showQuantity, text, type Row } from './figures.ts';
 
@@ -61,11 +60,8 @@ export async function listOrders(manager: EntityManager, baseCurrency: string): 
   };
 }
 
-function barredBy(order: Order, limits: ReadOrders['limits']): ReplyOf<typeof api.openOrderLines>['rows'][number]['barred'] {
-  if (isHeld(order)) return 'on hold';
-  const approval = approvalOf(order, limits);
-  return approval === 'awaited' ? 'waits for approval' : approval === 'rejected' ? 'rejected' : '';
-}
+const inWords = (barred: ReturnType<typeof barredBy>) => (barred ? BARRED[barred] : '');
+const BARRED = { order_on_hold: 'on hold', order_awaits_approval: 'waits for approval', order_rejected: 'rejected' } as const;
 
 const NOTHING_DONE = { limit: null, approval: 'not needed' as const, held: false, version: 1, sent: null };
 
@@ -91,7 +87,7 @@ export async function listOpenOrderLines(
       ordered: showQuantity(row.quantity),
       received: showQuantity(row.received),
       open: showQuantity(row.open),
-      barred: barred.get(text(row.document_id)) ?? '',
+      barred: inWords(barred.get(text(row.document_id))),
       price: showPrice(row.price),
       due: row.due_day ?? null,
     })),

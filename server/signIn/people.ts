@@ -4,7 +4,7 @@ import type { PersonView } from '@obolus/contract/views';
 import { RefusedError, RequestError } from '../commands/failures.ts';
 import { Reader } from '../commands/read.ts';
 import { showAmount, text, type Row } from '../queries/figures.ts';
-import { transaction } from '../storage/transaction.ts';
+import { sqlInstant, transaction } from '../storage/transaction.ts';
 
 const COLUMNS = 'SELECT id, name, email, role, approval_limit FROM user_account';
 
@@ -47,7 +47,7 @@ export async function savePerson(
     for (const field of changes) {
       await manager.query('INSERT INTO set_up_change (what, which_id, field, was, became, changed_by, changed_at) VALUES (?, ?, ?, ?, ?, ?, ?)', [
         ...['person', id, field, before[field] ?? '', after[field] ?? ''],
-        ...[by, at.toISOString().replace('T', ' ').replace('Z', '')],
+        ...[by, sqlInstant(at)],
       ]);
     }
     if (before.role !== body.role) await manager.query("DELETE FROM session WHERE JSON_VALUE(data, '$.user.id') = ?", [id]);

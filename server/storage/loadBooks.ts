@@ -314,42 +314,14 @@ export class BooksLoader {
   payable = (document: string): Payable | undefined => this.payables.get(document);
 
   books(nextDocument: bigint): LoadedBooks {
-    const {
-      orders,
-      approvalLimits,
-      company,
-      items,
-      rates,
-      tariff,
-      orderLines,
-      receiptLines,
-      stockLines,
-      charges,
-      creditable,
-      expensed,
-      payables,
-      prepayments,
-    } = this;
+    const { company, items, rates, tariff, orders, approvalLimits, orderLines, receiptLines, stockLines } = this;
+    const { charges, creditable, expensed, payables, prepayments } = this;
     const { sources, pools, billNumbers, closedPeriods, suspense, documents, poolRows, poolSince, layerDays } = this;
     const names = { items: new Map([...items].map(([id, item]) => [id, item.number])), warehouses: this.warehouses };
     return {
       ...emptyBooks(company),
-      ...{
-        nextDocument,
-        items,
-        rates,
-        tariff,
-        orders,
-        approvalLimits,
-        orderLines,
-        receiptLines,
-        stockLines,
-        charges,
-        creditable,
-        expensed,
-        payables,
-        prepayments,
-      },
+      ...{ nextDocument, items, rates, tariff, orders, approvalLimits, orderLines, receiptLines, stockLines },
+      ...{ charges, creditable, expensed, payables, prepayments },
       ...{ sources, pools, billNumbers, closedPeriods, suspense, documents, poolRows, poolSince, layerDays, names },
     };
   }

@@ -45,3 +45,6 @@ export async function snapshot<Result>(source: DataSource, work: (manager: Entit
     await runner.release();
   }
 }
+
+/** An instant as the database takes it, in UTC. */
+export const sqlInstant = (at: Date): string => at.toISOString().replace('T', ' ').replace('Z', '');

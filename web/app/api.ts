@@ -105,3 +105,9 @@ export const server = createApi({
 
 export const problemOf = (error: unknown): Problem | undefined =>
   typeof error === 'object' && error !== null && 'status' in error ? (error as Problem) : undefined;
+
+/** What the server said against something, in one sentence: the first thing that is wrong, else the problem itself. */
+export const saidAgainst = (error: unknown): string | undefined => {
+  const problem = problemOf(error);
+  return problem && (problem.errors?.[0]?.says ?? problem.detail);
+};

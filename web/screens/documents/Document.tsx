@@ -2,7 +2,7 @@ import { Fragment, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
 import type { DocumentView } from '@obolus/contract/views';
-import { problemOf, server } from '../../app/api.ts';
+import { saidAgainst, server } from '../../app/api.ts';
 import { JournalSides } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../frame/me.ts';
 import { Trail } from '../../frame/Trail.tsx';
@@ -173,7 +173,6 @@ function Reverse({ data }: { data: DocumentView }) {
   const [key] = useState(() => crypto.randomUUID());
   const [post, posting] = server.usePostMutation();
   const may = useMayPost('reversal') && !STAYS.includes(data.kind) && !isReversed(data);
-  const problem = problemOf(posting.error);
   const reverse = async (reason: string) => {
     const date = data.kind === 'close' || company.today < data.date ? data.date : company.today;
     const reply = await post({ kind: 'reversal', body: { of: data.id, date, reason }, key });
@@ -192,7 +191,7 @@ function Reverse({ data }: { data: DocumentView }) {
           title={`Reverse ${data.number}`}
           action="Reverse"
           needed
-          wrong={problem && (problem.errors?.[0]?.says ?? problem.detail)}
+          wrong={saidAgainst(posting.error)}
           busy={posting.isLoading}
           onClose={() => {
             posting.reset();

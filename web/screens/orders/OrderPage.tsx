@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { toast } from 'sonner';
 import type { BodyOf } from '@obolus/contract/commands';
 import type { OrderView } from '@obolus/contract/views';
-import { problemOf, server } from '../../app/api.ts';
+import { saidAgainst, server } from '../../app/api.ts';
 import { useMayPost, useMe } from '../../frame/me.ts';
 import { AskReason } from '../../parts/AskReason.tsx';
 import { isZero } from '../../parts/exact.ts';
@@ -104,11 +104,6 @@ export function OrderActions({ order }: { order: OrderView }) {
     </>
   );
 }
-
-const saidAgainst = (error: unknown): string | undefined => {
-  const problem = problemOf(error);
-  return problem && (problem.errors?.[0]?.says ?? problem.detail);
-};
 
 /** Posts what was done with the order; the key is made once for each deed. */
 function useDeed(order: OrderView, done: () => void) {

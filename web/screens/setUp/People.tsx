@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { ROLES, type Role } from '@obolus/contract/roles';
 import type { PersonView } from '@obolus/contract/views';
-import { problemOf, server } from '../../app/api.ts';
+import { saidAgainst, server } from '../../app/api.ts';
 import { useMe } from '../../frame/me.ts';
 import { Choice, FigureCell } from '../../parts/Cells.tsx';
 import { showFigure } from '../../parts/figures.ts';
@@ -55,8 +55,6 @@ function Person({ person }: { person: PersonView }) {
   const [role, setRole] = useState(person.role);
   const [limit, setLimit] = useState(person.approvalLimit ?? '');
   const isChanged = role !== person.role || limit !== (person.approvalLimit ?? '');
-  const problem = problemOf(saving.error);
-  const wrong = problem && (problem.errors?.[0]?.says ?? problem.detail);
   const keep = async () => {
     const saved = await save({ params: { id: person.id }, body: { role, approvalLimit: limit } });
     if (!saved.data) return;
@@ -76,7 +74,7 @@ function Person({ person }: { person: PersonView }) {
             <Choice label={`Role of ${person.name}`} value={role} options={ROLES.map((name) => [name, name])} onChange={(name) => setRole(name as Role)} />
           </td>
           <td>
-            <FigureCell label={`Limit of ${person.name}`} value={limit} placeholder="no limit" wrong={wrong} onChange={setLimit} />
+            <FigureCell label={`Limit of ${person.name}`} value={limit} placeholder="no limit" wrong={saidAgainst(saving.error)} onChange={setLimit} />
           </td>
           <td className="num">
             {isChanged && (
