@@ -57,8 +57,9 @@ export const OrderChangeBody = exactly({
   lines: lines({ of: Type.Union([LineId, Type.Literal('')], { description: 'A line of the order; empty for a new one' }), ...Asked }),
 });
 export const OrderClosingBody = exactly({ of: Id, date: Day, reason: Reason, lines: lines({ of: LineId }) });
-export const OrderStepBody = exactly({ of: Id, date: Day, step: oneOf(['held', 'released', 'sent'] as const), reason: Reason });
-export const OrderApprovalBody = exactly({ of: Id, date: Day, step: oneOf(['approved', 'rejected'] as const), reason: Reason });
+const Seen = Type.Integer({ minimum: 1, description: 'The version that was looked at' });
+export const OrderStepBody = exactly({ of: Id, seen: Seen, date: Day, step: oneOf(['held', 'released', 'sent'] as const), reason: Reason });
+export const OrderApprovalBody = exactly({ of: Id, seen: Seen, date: Day, step: oneOf(['approved', 'rejected'] as const), reason: Reason });
 export const ReceiptBody = exactly({
   vendor: Party,
   date: Day,

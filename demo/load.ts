@@ -164,7 +164,7 @@ function documentOf(
     return { kind: 'payment', body: { vendor: id, date, currency, from: '', discountsTo: 'income', reason: '', bills } };
   }
   if ('step' in step) {
-    const body = { of: documents.get(step.of) ?? '0', date, step: step.step, reason: step.reason ?? '' };
+    const body = { of: documents.get(step.of) ?? '0', seen: 1, date, step: step.step, reason: step.reason ?? '' };
     return { kind: step.step === 'approved' || step.step === 'rejected' ? 'order-approval' : 'order-step', body };
   }
   if ('change' in step) {

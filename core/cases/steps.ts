@@ -118,8 +118,8 @@ function changeOrder({ step, numbers, books, date }: Reading): Command {
     const of = optionalText(line, 'of');
     return { of: of === undefined ? undefined : cited(of, numbers), bought: of === undefined ? boughtOf(line) : undefined, ...askedOf(line, books) };
   });
-  const of = numberOf(textOf(step, 'of'), numbers);
-  return { kind: 'order-change', of, version: books.orders.get(of)?.versions.length ?? 1, date, lines, ...whoAndWhy(step) };
+  const { of, seen: version } = standingOrder(step, numbers, books);
+  return { kind: 'order-change', of, version, date, lines, ...whoAndWhy(step) };
 }
 
 function closeOrder({ step, numbers, date }: Reading): Command {
@@ -128,11 +128,16 @@ function closeOrder({ step, numbers, date }: Reading): Command {
 }
 
 function stepOf(word: CommandOf['order-step']['step']): (reading: Reading) => Command {
-  return ({ step, numbers, date }) => ({ kind: 'order-step', of: numberOf(textOf(step, 'of'), numbers), date, step: word, ...whoAndWhy(step) });
+  return ({ step, numbers, books, date }) => ({ kind: 'order-step', ...standingOrder(step, numbers, books), date, step: word, ...whoAndWhy(step) });
 }
 
 function answerOf(word: CommandOf['order-approval']['step']): (reading: Reading) => Command {
-  return ({ step, numbers, date }) => ({ kind: 'order-approval', of: numberOf(textOf(step, 'of'), numbers), date, step: word, ...whoAndWhy(step) });
+  return ({ step, numbers, books, date }) => ({ kind: 'order-approval', ...standingOrder(step, numbers, books), date, step: word, ...whoAndWhy(step) });
+}
+
+function standingOrder(step: Fields, numbers: Numbers, books: Books): { of: string; seen: number } {
+  const of = numberOf(textOf(step, 'of'), numbers);
+  return { of, seen: books.orders.get(of)?.versions.length ?? 1 };
 }
 
 const whoAndWhy = (step: Fields) => ({ by: optionalText(step, 'by') ?? SOMEONE, reason: optionalText(step, 'reason') ?? 'as agreed' });

@@ -19,10 +19,10 @@ const close = (lines: readonly { of: string }[] = [], more: Partial<CommandOf['o
   ...{ kind: 'order-closing', of: '1', date: '2026-03-04', reason: 'sold out', lines, ...more },
 });
 const step = (word: CommandOf['order-step']['step'], more: Partial<CommandOf['order-step']> = {}): Command => ({
-  ...{ kind: 'order-step', ...about, step: word, ...more },
+  ...{ kind: 'order-step', ...about, seen: order().versions.length, step: word, ...more },
 });
 const answer = (word: CommandOf['order-approval']['step'], more: Partial<CommandOf['order-approval']> = {}): Command => ({
-  ...{ kind: 'order-approval', ...about, by: 'otto', step: word, ...more },
+  ...{ kind: 'order-approval', ...about, seen: order().versions.length, by: 'otto', step: word, ...more },
 });
 const receive = (at: number, units: string): Command => ({
   ...{ kind: 'receipt', vendor: 'V', date: '2026-03-05', warehouse: 'main', lines: [{ of: `1/${at}`, quantity: q(units) }] },
@@ -195,6 +195,15 @@ describe('approval', () => {
     expect(approval()).toBe('approved');
     keeper.post(change([line(1, '101', '5')]));
     expect(approval()).toBe('awaited');
+  });
+
+  it('is of the version that was looked at, and so is what is given out', () => {
+    keeper.post(change([line(1, '100', '5')]));
+    keeper.post(change([line(1, '200', '5')]));
+    expect(reasons(answer('approved', { seen: 2 }))).toEqual(['order_changed_since /seen version=3']);
+    expect(reasons(answer('rejected', { seen: 2 }))).toEqual(['order_changed_since /seen version=3']);
+    keeper.post(answer('approved'));
+    expect(reasons(step('sent', { seen: 2 }))).toEqual(['order_changed_since /seen version=3']);
   });
 
   it('needs the order', () => {

@@ -5,7 +5,7 @@ import type { Books, Bought, OrderLine, Statement } from '../posting/books.ts';
 import { checkCitedOnce, checkDate, post, refused, type Decision } from '../posting/decision.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
 import { billedAhead, checkOrderLine, sumOf, type OrderLineCommand } from './order.ts';
-import { linesOfOrder } from './orderStanding.ts';
+import { checkSeen, linesOfOrder } from './orderStanding.ts';
 
 /** A line as it should be now: one that is on the order, or a new one. */
 export interface ChangedLine extends Omit<OrderLineCommand, 'bought'> {
@@ -41,7 +41,7 @@ export function decideOrderChange(books: Books, command: OrderChangeCommand): De
   if (!order) return refused([refusal('document_unknown', '/of', { document: command.of })]);
   const cited = command.lines.flatMap((line) => (line.of === undefined ? [] : [{ of: line.of }]));
   const refusals: Refusal[] = [...checkDate(books, command.date, [order.date]), ...checkCitedOnce(cited, '/lines')];
-  if (command.version !== order.versions.length) refusals.push(refusal('order_changed_since', '/version', { version: String(order.versions.length) }));
+  refusals.push(...checkSeen(order, command.version, '/version'));
   if (command.reason.trim() === '') refusals.push(refusal('reason_missing', '/reason'));
   command.lines.forEach((line, position) => refusals.push(...checkChanged(books, command.of, line, `/lines/${position}`)));
   if (refusals.length > 0) return refused(refusals);

@@ -59,3 +59,8 @@ export function checkStanding(books: Books, order: Order | undefined, at: string
   const barred = order && barredBy(order, books.approvalLimits);
   return barred ? [refusal(barred, at, { order: order.id })] : [];
 }
+
+/** Whoever changes or answers an order says which version they looked at: it must be the one that stands. */
+export function checkSeen({ versions }: Order, seen: number, at: string): Refusal[] {
+  return seen === versions.length ? [] : [refusal('order_changed_since', at, { version: String(versions.length) })];
+}

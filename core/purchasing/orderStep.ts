@@ -4,13 +4,15 @@ import type { Day } from '../exact/calendar.ts';
 import type { Books, Order } from '../posting/books.ts';
 import { checkDate, post, refused, type Decision } from '../posting/decision.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
-import { approvalOf, checkStanding, isHeld, latestVersion } from './orderStanding.ts';
+import { approvalOf, checkSeen, checkStanding, isHeld, latestVersion } from './orderStanding.ts';
 
 interface Step<Kind extends string, Steps extends string> {
   readonly kind: Kind;
   readonly of: string;
   readonly by: string;
   readonly date: Day;
+  /** The version that was on the screen: nobody approves or gives out what came a moment before. */
+  readonly seen: number;
   readonly step: Steps;
   readonly reason: string;
 }
@@ -27,7 +29,7 @@ export type OrderApprovalDocument = Stepped<OrderApprovalCommand>;
 export function decideOrderStep(books: Books, command: OrderStepCommand): Decision<OrderStepDocument> {
   const order = books.orders.get(command.of);
   if (!order) return refused([refusal('document_unknown', '/of', { document: command.of })]);
-  const refusals: Refusal[] = checkDate(books, command.date, [order.date]);
+  const refusals: Refusal[] = [...checkDate(books, command.date, [order.date]), ...checkSeen(order, command.seen, '/seen')];
   if (command.step === 'held' && isHeld(order)) refusals.push(refusal('order_on_hold', '/of', { order: order.id }));
   if (command.step === 'held' && command.reason.trim() === '') refusals.push(refusal('reason_missing', '/reason'));
   if (command.step === 'released' && !isHeld(order)) refusals.push(refusal('order_not_held', '/of'));
@@ -42,7 +44,7 @@ export function decideOrderStep(books: Books, command: OrderStepCommand): Decisi
 export function decideOrderApproval(books: Books, command: OrderApprovalCommand): Decision<OrderApprovalDocument> {
   const order = books.orders.get(command.of);
   if (!order) return refused([refusal('document_unknown', '/of', { document: command.of })]);
-  const refusals: Refusal[] = checkDate(books, command.date, [order.date]);
+  const refusals: Refusal[] = [...checkDate(books, command.date, [order.date]), ...checkSeen(order, command.seen, '/seen')];
   if (order.versions.some(({ by }) => by === command.by)) refusals.push(refusal('order_own', '/of'));
   if (approvalOf(order, books.approvalLimits) !== 'awaited') refusals.push(refusal('approval_not_awaited', '/of'));
   if (command.step === 'rejected' && command.reason.trim() === '') refusals.push(refusal('reason_missing', '/reason'));

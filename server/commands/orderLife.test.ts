@@ -16,7 +16,7 @@ afterAll(() => server.stop());
 
 const orderOf = (quantity: string, price: string) => make.order([{ item: '1', quantity, price }]);
 const about = (of: string) => ({ of, date: '2026-03-04', reason: 'agreed' });
-const step = (of: string, word: string) => ({ ...about(of), step: word });
+const step = (of: string, word: string, seen = 1) => ({ ...about(of), seen, step: word });
 const change = (of: string, quantity: string, price: string, more: readonly object[] = [], version = 1) => ({
   ...about(of),
   version,
@@ -78,6 +78,19 @@ describe('an order above its buyer’s limit', () => {
     }
     expect((await accountant.post('order-approval', step(id, 'approved'))).status).toBe(403);
     expect((await view(id)).approval).toBe('awaited');
+  });
+
+  it('is not approved in a version that came a moment before', async () => {
+    for (let round = 0; round < 5; round += 1) {
+      const id = await buyer.posted('order', orderOf('100', '6'));
+      const [approved, changed] = await Promise.all([
+        approver.post('order-approval', step(id, 'approved')),
+        buyer.post('order-change', change(id, '100', '60')),
+      ]);
+      expect(changed.status).toBe(201);
+      if (approved.status !== 201) expect(said(approved)).toEqual([422, 'order_changed_since /seen']);
+      expect(await view(id)).toMatchObject({ base: '6000.00', approval: 'awaited', version: 2 });
+    }
   });
 
   it('is answered once, also where two answer at the same moment', async () => {

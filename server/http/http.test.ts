@@ -29,7 +29,10 @@ const bodies: Readonly<Record<DocumentKind, object>> = {
   ...{ close: { ...nothing, period: '' }, open: { ...nothing, period: '' }, lock: { ...nothing, period: '' }, reversal: { ...nothing, of: '1', reason: '' } },
   'order-change': { ...nothing, of: '1', version: 1, reason: '', lines: [] },
   'order-closing': { ...nothing, of: '1', reason: '', lines: [] },
-  ...{ 'order-step': { ...nothing, of: '1', step: 'held', reason: '' }, 'order-approval': { ...nothing, of: '1', step: 'rejected', reason: '' } },
+  ...{
+    'order-step': { ...nothing, of: '1', seen: 1, step: 'held', reason: '' },
+    'order-approval': { ...nothing, of: '1', seen: 1, step: 'rejected', reason: '' },
+  },
   order: make.order([]),
   receipt: make.receipt([]),
   bill: make.bill('1', []),

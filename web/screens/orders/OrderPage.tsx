@@ -112,7 +112,8 @@ function useDeed(order: OrderView, done: () => void) {
   const [key, setKey] = useState(() => crypto.randomUUID());
   const perform = (deed: Deed, reason: string) => {
     const about = { of: order.id, date: company.today < order.date ? order.date : company.today, reason };
-    const body = deed.kind === 'order-closing' ? { ...about, lines: (deed.lines ?? []).map((of) => ({ of })) } : { ...about, step: deed.step };
+    const body =
+      deed.kind === 'order-closing' ? { ...about, lines: (deed.lines ?? []).map((of) => ({ of })) } : { ...about, seen: order.version, step: deed.step };
     void post({ kind: deed.kind, body: body as BodyOf<Kind>, key }).then((result) => {
       if (!result.data) {
         if (deed.title === '') toast.error(saidAgainst(result.error) ?? 'That was not possible.');
