@@ -168,8 +168,8 @@ async function barePosting(pool, id, order, client) {
       [...three((at) => [id, 1, at, 'inventory', 1, items[at - 1], null]), [id, 1, 4, 'grni', -3, null, 1]],
     ]);
     await connection.query(
-      'INSERT INTO value_change (document_id, entry_no, line_document_id, line_no, pool_id, component, amount, effective, posting) VALUES ?',
-      [three((at) => [id, 1, id, at, items[at - 1], 'goods', 1, '2026-03-10', '2026-03-10'])],
+      'INSERT INTO value_change (document_id, change_no, entry_no, line_document_id, line_no, pool_id, component, amount, effective, posting) VALUES ?',
+      [three((at) => [id, at, 1, id, at, items[at - 1], 'goods', 1, '2026-03-10', '2026-03-10'])],
     );
     await connection.query(
       'INSERT INTO pool (id, item_id, warehouse_id, quantity, value, last_day) VALUES ? ON DUPLICATE KEY UPDATE quantity = quantity + VALUES(quantity), value = value + VALUES(value), last_day = VALUES(last_day)',

@@ -67,11 +67,16 @@ async function writeHistory(pool, item, method, first, count) {
     const moved = { id: `${id}/1`, quantity: 10_000_000n, lots: [] };
     const value = goes ? -fold.takeOut(moved, undefined).value : fold.takeIn(moved, 100_000n + BigInt(n % 97), []);
     movements.push([id, 1, row_.id, DAY, goes ? 'out' : 'in', '10000000', goes ? 'delivered' : 'received']);
-    changes.push([id, 1, id, 1, row_.id, goes ? 'delivered' : 'goods', value.toString(), DAY, DAY, goes ? null : 'grni']);
+    changes.push([id, 1, 1, id, 1, row_.id, goes ? 'delivered' : 'goods', value.toString(), DAY, DAY, goes ? null : 'grni']);
     if ((n + 1) % 256 === 0) kept.push([row_.id, DAY, id * 100_000 + 1, fold.state()]);
   }
   await insert(pool, 'movement', 'document_id, line_no, pool_id, date, direction, quantity, purpose', movements);
-  await insert(pool, 'value_change', 'document_id, entry_no, line_document_id, line_no, pool_id, component, amount, effective, posting, against', changes);
+  await insert(
+    pool,
+    'value_change',
+    'document_id, change_no, entry_no, line_document_id, line_no, pool_id, component, amount, effective, posting, against',
+    changes,
+  );
   await insert(
     pool,
     'pool_checkpoint',
@@ -127,8 +132,15 @@ async function bareLateCost(pool, item) {
     'SELECT line_document_id, line_no, SUM(amount), SUM(shared * amount) FROM value_change WHERE pool_id = ? GROUP BY line_document_id, line_no',
     [id],
   );
-  const changed = moved.filter(({ direction }) => direction === 'out').map((line) => [1, 1, line.document_id, 1, id, 'delivered', 12_345, DAY, DAY]);
-  await insert(connection, 'value_change', 'document_id, entry_no, line_document_id, line_no, pool_id, component, amount, effective, posting', changed);
+  const changed = moved
+    .filter(({ direction }) => direction === 'out')
+    .map((line, at) => [1, at + 1, 1, line.document_id, 1, id, 'delivered', 12_345, DAY, DAY]);
+  await insert(
+    connection,
+    'value_change',
+    'document_id, change_no, entry_no, line_document_id, line_no, pool_id, component, amount, effective, posting',
+    changed,
+  );
   const took = performance.now() - start;
   await connection.query('ROLLBACK');
   connection.release();

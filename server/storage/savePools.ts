@@ -35,8 +35,8 @@ export async function savePools(manager: EntityManager, books: LoadedBooks, pool
 function layerChanges(row: string, { before, pool }: SettledPool, books: LoadedBooks): { gone: unknown[][]; left: unknown[][] } {
   const keyOf = (layer: Layer) => `${layer.of} ${layer.part} ${layer.lot}`;
   const stored = new Map(endOf(before).layers.map((layer) => [keyOf(layer), layer]));
-  const dayOf = new Map<LineId, string>([...books.layerDays, ...pool.movements.map((movement) => [movement.id, movement.date] as const)]);
   const { layers } = endOf(pool);
+  const dayOf = stored.size + layers.length === 0 ? books.layerDays : daysOf(pool, books.layerDays);
   const kept = new Set(layers.map(keyOf));
   const columns = (layer: Layer) => [row, dayOf.get(layer.of), ...layer.of.split('/'), ...(layer.part === '' ? ['0', '0'] : layer.part.split('/')), layer.lot];
   const changed = layers.filter((layer) => {
@@ -47,6 +47,13 @@ function layerChanges(row: string, { before, pool }: SettledPool, books: LoadedB
     gone: [...stored].filter(([key]) => !kept.has(key)).map(([, layer]) => columns(layer)),
     left: changed.map((layer) => [...columns(layer), layer.quantity, layer.value]),
   };
+}
+
+/** The days of the receipts that layers come from: known from before, or among what moved. */
+function daysOf({ movements }: Pool, known: ReadonlyMap<LineId, string>): ReadonlyMap<LineId, string> {
+  const days = new Map(known);
+  for (const { id, date } of movements) days.set(id, date);
+  return days;
 }
 
 interface CheckpointChanges {
@@ -88,7 +95,9 @@ function appended(pool: Pool, before: number, every: number): CheckpointChanges 
 }
 
 async function saveCheckpoints(manager: EntityManager, row: string, { gone, made }: CheckpointChanges): Promise<void> {
-  for (const { date, place } of gone) await manager.query('DELETE FROM pool_checkpoint WHERE pool_id = ? AND day = ? AND place = ?', [row, date, place]);
+  const remade = new Set(made.map(({ date, place }) => `${date} ${place}`));
+  const lost = gone.filter(({ date, place }) => !remade.has(`${date} ${place}`));
+  for (const { date, place } of lost) await manager.query('DELETE FROM pool_checkpoint WHERE pool_id = ? AND day = ? AND place = ?', [row, date, place]);
   const columns = ['quantity', 'value', 'standard', 'layers'];
   const rows = [...made].sort(comparePoints).map(({ date, place, state }) => {
     return [row, date, place, state.quantity, state.value, state.standard ?? null, layersText(state.layers)];

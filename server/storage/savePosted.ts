@@ -68,13 +68,12 @@ export async function savePosted(manager: EntityManager, books: LoadedBooks, pos
       })),
     ),
   );
-  const changeRow = (change: ValueChange) => valueChangeRow(change, entering.id, entryOf.get(change.posting) ?? 1, rowOf(change.pool));
   const { valueChanges } = settlement;
-  await save(facts.valueChange, valueChanges.filter(({ given }) => given === undefined).map(changeRow));
-  await save(
-    facts.valueChange,
-    valueChanges.filter(({ given }) => given !== undefined).map((change) => ({ ...changeRow(change), ...givenColumns(change) })),
-  );
+  const changeRow = (change: ValueChange, position: number) => [
+    ...[entering.id, position + 1, entryOf.get(change.posting) ?? 1, ...change.line.split('/'), rowOf(change.pool), change.component, change.amount],
+    ...[change.effective, change.posting, ...givenColumns(change)],
+  ];
+  await insertRows(manager, facts.valueChange.options.name, VALUE_CHANGE_COLUMNS, valueChanges.map(changeRow));
   await savePools(manager, books, settlement.pools);
   for (const position of entries.keys()) await manager.query('CALL seal_entry(?, ?)', [entering.id, position + 1]);
 }
@@ -112,17 +111,19 @@ function movementRow(movement: NewMovement, pool: string | null): object {
 
 const NO_BACK = { back_id: null, back_line_no: null, back_day: null, back_price: null };
 
-function valueChangeRow(change: ValueChange, document: string, entry: number, pool: string | null): object {
-  const { document_id: line_document_id, line_no } = keyOf(change.line);
-  const { component, amount, effective, posting } = change;
-  return { document_id: document, entry_no: entry, line_document_id, line_no, pool_id: pool, component, amount, effective, posting };
+const VALUE_CHANGE_COLUMNS = [
+  ...['document_id', 'change_no', 'entry_no', 'line_document_id', 'line_no', 'pool_id', 'component', 'amount', 'effective', 'posting'],
+  ...['shared', 'against', 'vendor_id', 'about_item_id', 'department', 'location', 'project'],
+];
+
+/** What the document itself said of a change; a late cost makes many that only follow from it. */
+function givenColumns({ given, shared }: ValueChange): unknown[] {
+  if (given === undefined) return FOLLOWS;
+  const { vendor, item, department, location, project } = given.about;
+  return [shared ? 1 : 0, given.against, vendor ?? null, item ?? null, department ?? null, location ?? null, project ?? null];
 }
 
-/** What the document itself said of a change: a late cost writes many that follow, and few of these. */
-const givenColumns = ({ given, shared }: ValueChange) => ({
-  ...{ shared: shared ? 1 : 0, against: given?.against ?? null, vendor_id: given?.about.vendor ?? null, about_item_id: given?.about.item ?? null },
-  ...dimensionColumns(given?.about ?? {}),
-});
+const FOLLOWS = [0, null, null, null, null, null, null];
 
 export const dimensionColumns = ({ department, location, project }: About) => ({
   department: department ?? null,

@@ -323,8 +323,8 @@ export const facts = {
   valueChange: table(
     'value_change',
     {
-      id: generated(),
-      document_id: ref(),
+      document_id: id(),
+      change_no: line(),
       entry_no: number(),
       line_document_id: ref(),
       line_no: number(),
@@ -339,7 +339,6 @@ export const facts = {
     {
       indices: {
         value_change_by_line: ['line_document_id', 'line_no'],
-        value_change_by_document: ['document_id'],
         // All that a pool's movements are worth, read from the index alone.
         value_change_by_pool: ['pool_id', 'line_document_id', 'line_no', 'shared', 'amount'],
       },

@@ -76,7 +76,7 @@ async function readCosts(reading: Reading, document: string): Promise<Cost[]> {
   const rows = await query(
     reading,
     `SELECT v.*, v.line_document_id AS of_id, p.item_id, p.warehouse_id FROM value_change v JOIN pool p ON p.id = v.pool_id
-     WHERE v.document_id = ? AND v.against IS NOT NULL ORDER BY v.id`,
+     WHERE v.document_id = ? AND v.against IS NOT NULL ORDER BY v.change_no`,
     [document],
   );
   return rows.map((row) => ({

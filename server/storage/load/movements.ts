@@ -24,16 +24,18 @@ export async function readMovements(reading: Reading, pool: string, after: Point
   const parameters = [pool, after.date || FIRST_DAY, after.date || FIRST_DAY, after.place];
   const rows = await query(
     reading,
-    `SELECT m.document_id, m.line_no, m.date, m.direction, m.quantity, m.purpose FROM movement m WHERE ${later} AND ${stands('m.document_id')}
+    `SELECT m.document_id, m.line_no, m.date, m.direction, m.quantity, m.purpose, m.department, m.location, m.project, m.back_id, m.back_line_no, m.back_day
+     FROM movement m WHERE ${later} AND ${stands('m.document_id')}
      ORDER BY m.date, m.document_id, m.line_no`,
     parameters,
   );
   const worth = await readWorth(reading, pool, rows);
-  const special = await readSpecial(reading, later, parameters);
+  const back = rows.filter((row) => row.back_id != null);
   const lots = withLots ? await readLotsOf(reading, later, parameters) : new Map<LineId, LotPart[]>();
-  const returns = await readReturns(reading, 'm.pool_id = ? AND m.back_id IS NOT NULL', [pool]);
-  const owns = await readOwn(reading, [...special.values()], returns);
-  const movements = rows.map((row) => movementOf(row, { worth, special, lots, returns, owns }));
+  // What goes back goes back later than it came.
+  const returns = back.length === 0 ? new Map<LineId, ReturnedPart[]>() : await readReturns(reading, 'm.pool_id = ? AND m.back_id IS NOT NULL', [pool]);
+  const owns = await readOwn(reading, back, returns);
+  const movements = rows.map((row) => movementOf(row, { worth, lots, returns, owns }));
   const values = movements.map(({ id, direction }) => base((direction === 'in' ? 1n : -1n) * big(worth.get(id)?.value)));
   return { movements, values };
 }
@@ -60,29 +62,16 @@ async function readWorth(reading: Reading, pool: string, rows: readonly Row[]): 
   return new Map(sums.map((row) => [idOf(row, 'line_document_id'), { value: row.value ?? null, shared: row.shared ?? null }]));
 }
 
-/** The few movements that say more than what, when and how much: dimensions, and what goods that go back came from. */
-async function readSpecial(reading: Reading, where: string, parameters: unknown[]): Promise<Map<LineId, Row>> {
-  const rows = await query(
-    reading,
-    `SELECT m.document_id, m.line_no, m.department, m.location, m.project, m.back_id, m.back_line_no, m.back_day FROM movement m
-     WHERE ${where} AND (m.department IS NOT NULL OR m.location IS NOT NULL OR m.project IS NOT NULL OR m.back_id IS NOT NULL)`,
-    parameters,
-  );
-  return new Map(rows.map((row) => [idOf(row), row]));
-}
-
 interface About {
   readonly worth: ReadonlyMap<LineId, Worth>;
-  readonly special: ReadonlyMap<LineId, Row>;
   readonly lots: ReadonlyMap<LineId, LotPart[]>;
   readonly returns: ReadonlyMap<LineId, ReturnedPart[]>;
   readonly owns: ReadonlyMap<LineId, bigint>;
 }
 
-function movementOf(row: Row, { worth, special, lots, returns, owns }: About): Movement {
+function movementOf(row: Row, { worth, lots, returns, owns }: About): Movement {
   const id = idOf(row);
   const comes = row.direction === 'in';
-  const more = special.get(id);
   return {
     id,
     place: placeOf(id),
@@ -91,10 +80,10 @@ function movementOf(row: Row, { worth, special, lots, returns, owns }: About): M
     purpose: text(row.purpose) as Purpose,
     quantity: quantityOf(row.quantity),
     lots: lots.get(id) ?? [],
-    dimensions: more && dimensionsOf(more),
+    dimensions: dimensionsOf(row),
     shared: base(comes ? big(worth.get(id)?.shared) : 0n),
     returns: returns.get(id) ?? [],
-    back: more?.back_id == null ? undefined : { of: idOf(more, 'back_id', 'back_line_no'), date: text(more.back_day), own: base(owns.get(id) ?? 0n) },
+    back: row.back_id == null ? undefined : { of: idOf(row, 'back_id', 'back_line_no'), date: text(row.back_day), own: base(owns.get(id) ?? 0n) },
     standard: undefined,
   };
 }
