@@ -94,6 +94,13 @@ export const api = {
     query: exactly({ find: Type.Optional(Text(100)) }),
     reply: list(views.ReceivedLine),
   }),
+  asides: endpoint({
+    method: 'get',
+    path: '/asides',
+    summary: 'Goods that stand aside: rejected, or without an order',
+    allow: 'signed-in',
+    reply: list(views.AsideView),
+  }),
   openCharges: endpoint({ method: 'get', path: '/charges/open', summary: 'Charges not yet on goods', allow: 'signed-in', reply: list(views.OpenCharge) }),
   uninvoicedLines: endpoint({
     method: 'get',

@@ -10,7 +10,10 @@ export const DIFFERENCES = ['cost', 'variance', 'credit'] as const;
 export const CHARGE_KINDS = ['freight', 'duty', 'insurance', 'brokerage', 'handling', 'inspection', 'storage', 'fine'] as const;
 
 const Lots = Type.Optional(
-  Type.Array(exactly({ lot: Text(60), quantity: Quantity }), { maxItems: MOST_LINES, description: 'Lots or serial numbers, where the goods are kept by them' }),
+  Type.Array(exactly({ lot: Text(60), quantity: Quantity, expires: Type.Optional(Type.Union([Day, Type.Literal('')])) }), {
+    maxItems: MOST_LINES,
+    description: 'Lots or serial numbers, where the goods are kept by them',
+  }),
 );
 const Dimensions = {
   department: Type.Optional(Text(40)),
@@ -33,9 +36,14 @@ const Asked = {
   item: Party,
   expense: Type.Optional(Text(60, 'The expense that the line is for, where it is no stock')),
   quantity: Quantity,
+  unit: Type.Optional(Text(20, 'Of quantity and price: a pack of the item; the stock unit where it is left out')),
   price: Price,
   discount: Discount,
   due: Type.Union([Day, Type.Literal('')]),
+  vendorNumber: Type.Optional(Text(40, 'The vendor’s own number for the item, kept for the next time')),
+  packSize: Type.Optional(
+    Type.Union([Quantity, Type.Literal('')], { description: 'What a unit holds that the item was never bought in: kept for the next time' }),
+  ),
   estimates: Estimates,
   ...Dimensions,
 };
@@ -69,11 +77,27 @@ export const ReceiptBody = exactly({
   lines: lines({
     of: LineId,
     quantity: Quantity,
+    unit: Type.Optional(Text(20, 'Of the quantity: a pack of the item; the stock unit where it is left out')),
     lots: Lots,
     origin: Type.Optional(Text(2, 'As seen on the goods, where it is not the usual one')),
     preference: Type.Optional(Type.Boolean({ description: 'A preference is claimed, with proof of origin' })),
+    last: Type.Optional(Type.Boolean({ description: 'No more comes of the line: what is missing is within what is allowed' })),
   }),
+  aside: Type.Optional(
+    lines({
+      of: Type.Union([LineId, Type.Literal('')], { description: 'The order line that was rejected; empty for goods without an order' }),
+      item: Party,
+      what: Text(160, 'In words, where it is no known item'),
+      quantity: Quantity,
+      unit: Type.Optional(Text(20)),
+      reason: Reason,
+      place: Text(60, 'Where it stands'),
+    }),
+  ),
 });
+export const OUTCOMES = ['sent back', 'scrapped', 'received', 'gone astray'] as const;
+/** What became of goods that stood aside. */
+export const AsideClosingBody = exactly({ date: Day, reason: Reason, lines: lines({ of: LineId, quantity: Quantity, outcome: oneOf(OUTCOMES) }) });
 export const BillBody = exactly({
   vendor: Party,
   number: Text(60),
@@ -212,6 +236,7 @@ export const BODIES = {
   'order-step': OrderStepBody,
   'order-approval': OrderApprovalBody,
   receipt: ReceiptBody,
+  'aside-closing': AsideClosingBody,
   bill: BillBody,
   return: ReturnBody,
   credit: CreditBody,

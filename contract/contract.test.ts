@@ -7,8 +7,8 @@ describe('the roles', () => {
   it('let an auditor post nothing, an administrator set up but not post, and an approver answer what others ordered', () => {
     const allowed = (role: (typeof ROLES)[number]) => DOCUMENT_KINDS.filter((kind) => MAY_POST[kind].includes(role));
     expect([allowed('auditor'), allowed('approver'), allowed('administrator')]).toEqual([[], ['order-approval'], []]);
-    expect(allowed('buyer')).toEqual(['order', 'order-change', 'order-closing', 'order-step']);
-    expect(allowed('receiver')).toEqual(['receipt', 'return', 'delivery', 'customer-return', 'assembly', 'transfer', 'arrival', 'count']);
+    expect(allowed('buyer')).toEqual(['order', 'order-change', 'order-closing', 'order-step', 'aside-closing']);
+    expect(allowed('receiver')).toEqual(['receipt', 'aside-closing', 'return', 'delivery', 'customer-return', 'assembly', 'transfer', 'arrival', 'count']);
     expect(allowed('accountant')).toEqual(DOCUMENT_KINDS.filter((kind) => kind !== 'order-approval'));
   });
 

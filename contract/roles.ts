@@ -4,13 +4,13 @@ export type Role = (typeof ROLES)[number];
 
 export const DOCUMENT_KINDS = [
   ...(['order', 'order-change', 'order-closing', 'order-step', 'order-approval'] as const),
-  ...(['receipt', 'bill', 'return', 'credit', 'allocation', 'estimate-closing', 'charge-move'] as const),
+  ...(['receipt', 'aside-closing', 'bill', 'return', 'credit', 'allocation', 'estimate-closing', 'charge-move'] as const),
   ...(['delivery', 'invoice', 'customer-return', 'opening', 'assembly', 'transfer', 'arrival', 'count', 'standard', 'write-down'] as const),
   ...(['prepayment', 'payment', 'close', 'open', 'lock', 'reversal'] as const),
 ] as const;
 export type DocumentKind = (typeof DOCUMENT_KINDS)[number];
 
-export const IMPORT_KINDS = ['items', 'vendors', 'prices', 'rates', 'opening-stock', 'orders'] as const;
+export const IMPORT_KINDS = ['items', 'vendors', 'prices', 'rates', 'opening-stock', 'orders', 'receipts'] as const;
 export type ImportKind = (typeof IMPORT_KINDS)[number];
 
 /** Who may post which document. The server refuses everyone else; the web hides what would be refused. */
@@ -22,6 +22,7 @@ export const MAY_POST: Readonly<Record<DocumentKind, readonly Role[]>> = {
   // The one who orders does not approve it: the core refuses one's own order too, whatever the role.
   'order-approval': ['approver'],
   receipt: ['receiver', 'accountant'],
+  'aside-closing': ['receiver', 'buyer', 'accountant'],
   bill: ['accountant'],
   return: ['receiver', 'accountant'],
   credit: ['accountant'],
@@ -53,4 +54,5 @@ export const MAY_IMPORT: Readonly<Record<ImportKind, readonly Role[]>> = {
   rates: ['administrator', 'accountant'],
   'opening-stock': ['accountant'],
   orders: ['buyer', 'accountant'],
+  receipts: ['receiver', 'accountant'],
 };

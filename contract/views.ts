@@ -17,6 +17,10 @@ export const ItemView = exactly({
   number: Text(40),
   name: Name,
   unit: Text(20),
+  /** What else it is bought in, and how many stock units that holds. */
+  packs: Type.Array(exactly({ unit: Text(20), size: Quantity })),
+  /** Codes on the goods; the empty unit is the stock unit. */
+  codes: Type.Array(exactly({ code: Text(40), unit: Text(20) })),
   method: oneOf(['fifo', 'average', 'standard', 'lot'] as const),
   tracking: oneOf(['none', 'lot', 'serial'] as const),
   weight: Type.Union([Quantity, Type.Null()]),
@@ -24,7 +28,17 @@ export const ItemView = exactly({
 });
 export const VendorView = exactly({ id: Id, number: Text(40), name: Name, currency: Currency, termsDays: Count });
 export const WarehouseView = exactly({ id: Id, code: Text(20), name: Name });
-export const PriceView = exactly({ item: Id, price: Price, source: Text(60) });
+
+/** The unit of a line's price, and how many stock units it holds. `asked` is the line's quantity in it. */
+const InUnit = { unit: Text(20), per: Quantity };
+
+/** What is known of buying an item from a vendor: its own number for it, its list, and the last order. The empty unit is the stock unit. */
+export const PriceView = exactly({
+  item: Id,
+  number: Text(40),
+  list: Type.Array(exactly({ unit: Text(20), least: Quantity, from: Day, to: Type.Union([Day, Type.Null()]), price: Price })),
+  last: Type.Union([exactly({ order: Text(30), unit: Text(20), price: Price }), Type.Null()]),
+});
 
 /** How an order stands, worked out from what was done with it. `limit`: above which base amount its buyer needs another person. */
 const Standing = {
@@ -75,6 +89,8 @@ export const OrderView = exactly({
       item: Type.Union([ItemView, Type.Null()]),
       expense: Text(60),
       quantity: Quantity,
+      ...InUnit,
+      asked: Quantity,
       price: Price,
       discount: Discount,
       due: Type.Union([Day, Type.Null()]),
@@ -110,12 +126,32 @@ export const OpenOrderLine = exactly({
   vendor: exactly({ id: Id, name: Name }),
   item: ItemView,
   ordered: Quantity,
+  ...InUnit,
+  asked: Quantity,
   received: Quantity,
   open: Quantity,
+  /** How much more, or less, than ordered is taken without asking. */
+  mayBeOver: Quantity,
+  mayBeShort: Quantity,
   /** Why none of it may come in yet; empty where it may. */
   barred: oneOf(['', 'on hold', 'waits for approval', 'rejected'] as const),
   price: Price,
   due: Type.Union([Day, Type.Null()]),
+});
+
+/** Goods that stand aside: rejected, or without an order. */
+export const AsideView = exactly({
+  line: LineId,
+  receipt: exactly({ id: Id, number: Text(30), date: Day, packingSlip: Text(60) }),
+  vendor: exactly({ id: Id, name: Name }),
+  order: Type.Union([exactly({ id: Id, number: Text(30) }), Type.Null()]),
+  what: Name,
+  unit: Text(20),
+  quantity: Quantity,
+  /** How much of it is still there. */
+  left: Quantity,
+  reason: Text(200),
+  place: Text(60),
 });
 
 /** A received line with goods not yet billed, or on which charges may land. */
@@ -130,6 +166,7 @@ export const ReceivedLine = exactly({
   received: Quantity,
   billed: Quantity,
   price: Price,
+  ...InUnit,
   discount: Discount,
   /** Price component, and everything on the line, as now known. */
   goods: BaseAmount,
@@ -294,9 +331,11 @@ export type ItemView = Static<typeof ItemView>;
 export type VendorView = Static<typeof VendorView>;
 export type WarehouseView = Static<typeof WarehouseView>;
 export type PersonView = Static<typeof PersonView>;
+export type PriceView = Static<typeof PriceView>;
 export type OrderRow = Static<typeof OrderRow>;
 export type OrderView = Static<typeof OrderView>;
 export type OpenOrderLine = Static<typeof OpenOrderLine>;
+export type AsideView = Static<typeof AsideView>;
 export type ReceivedLine = Static<typeof ReceivedLine>;
 export type OpenCharge = Static<typeof OpenCharge>;
 export type DeliveredLine = Static<typeof DeliveredLine>;

@@ -17,6 +17,7 @@ export const demoCompany = (firstOpenDay: string): CompanySetUp => ({
   currency: 'USD',
   address: '18 Weir Lane\nFernhollow',
   firstOpenDay,
+  tolerance: { over: '3', short: '2' },
   warehouses: [
     { code: 'MAIN', name: 'Main', address: 'Gate 2, 18 Weir Lane\nFernhollow' },
     { code: 'OVER', name: 'Overflow' },
@@ -24,18 +25,19 @@ export const demoCompany = (firstOpenDay: string): CompanySetUp => ({
   users: DEMO_USERS.map((user) => ({ ...user, password: DEMO_PASSWORD })),
 });
 
-export const ITEMS = `number,name,unit,method,weight,volume,tariff_code,origin,standard
-YM-EC,"Merino yarn on cones, ecru",kg,fifo,1.06,0.004,5107.10,NZ,
-YM-SL,"Merino yarn on cones, slate",kg,fifo,1.06,0.004,5107.10,NZ,
-YM-MD,"Merino yarn on cones, madder red",kg,fifo,1.06,0.004,5107.10,NZ,
-YL-NA,"Linen yarn on cones, natural",kg,average,1.05,0.003,5306.10,PT,
-YL-BL,"Linen yarn on cones, bleached",kg,average,1.05,0.003,5306.10,PT,
-FL-120,"Floor loom, oak, 120 cm",each,serial,42.5,0.61,8446.30,CA,
-TL-60,"Table loom, 60 cm",each,average,11,0.12,8446.10,CA,
-BS-25,"Boat shuttle",each,standard,0.2,0.001,8448.49,IN,8.10
-DY-IN,"Indigo dye, 250 g tin",tin,lot,0.31,0.0006,3203.00,JP,
-DY-MA,"Madder dye, 250 g tin",tin,lot,0.31,0.0006,3203.00,JP,
-SK-01,"Starter kit, table loom with yarn and shuttles",each,fifo,14,0.16,,,
+/** Codes are numbers for use within a company (GS1, prefix 02), with their check digits. */
+export const ITEMS = `number,name,unit,method,weight,volume,tariff_code,origin,standard,packs,codes
+YM-EC,"Merino yarn on cones, ecru",kg,fifo,1.06,0.004,5107.10,NZ,,cone = 0.5,02000000000107 | 12000000000104 = cone
+YM-SL,"Merino yarn on cones, slate",kg,fifo,1.06,0.004,5107.10,NZ,,cone = 0.5,02000000000206 | 12000000000203 = cone
+YM-MD,"Merino yarn on cones, madder red",kg,fifo,1.06,0.004,5107.10,NZ,,cone = 0.5,02000000000305 | 12000000000302 = cone
+YL-NA,"Linen yarn on cones, natural",kg,average,1.05,0.003,5306.10,PT,,cone = 0.5,02000000000404 | 12000000000401 = cone
+YL-BL,"Linen yarn on cones, bleached",kg,average,1.05,0.003,5306.10,PT,,cone = 0.5,02000000000503 | 12000000000500 = cone
+FL-120,"Floor loom, oak, 120 cm",each,serial,42.5,0.61,8446.30,CA,,,02000000000602
+TL-60,"Table loom, 60 cm",each,average,11,0.12,8446.10,CA,,,02000000000701
+BS-25,"Boat shuttle",each,standard,0.2,0.001,8448.49,IN,8.10,box = 25,02000000000800 | 12000000000807 = box
+DY-IN,"Indigo dye, 250 g tin",tin,lot,0.31,0.0006,3203.00,JP,,case = 12,02000000000909 | 12000000000906 = case
+DY-MA,"Madder dye, 250 g tin",tin,lot,0.31,0.0006,3203.00,JP,,case = 12,02000000001005 | 12000000001002 = case
+SK-01,"Starter kit, table loom with yarn and shuttles",each,fifo,14,0.16,,,,,02000000001104
 `;
 
 export const VENDORS = `number,name,currency,terms_days,address
@@ -50,15 +52,20 @@ LANT,Lanternhouse Customs,USD,7,1 Lantern Quay | Greywake Harbour
 PETR,Petrel Mutual,USD,30,40 Signal Hill
 `;
 
-export const PRICES = `vendor,item,price
-TARN,YM-EC,23.40
-TARN,YM-SL,24.10
-TARN,YM-MD,25.80
-BEIR,YL-NA,18.20
-BEIR,YL-BL,19.75
-ALDR,FL-120,1585
-ALDR,TL-60,288.50
-KUMO,DY-IN,2150
-KUMO,DY-MA,1680
-DHOL,BS-25,8.10
+export const PRICES = `vendor,item,price,unit,least,from,to,vendor_number
+TARN,YM-EC,23.40,,,,,TF 220-01
+TARN,YM-EC,22.90,,250,,,
+TARN,YM-SL,24.10,,,,,TF 220-07
+TARN,YM-SL,23.60,,250,,,
+TARN,YM-MD,25.80,,,,,TF 220-12
+TARN,YM-MD,13.10,cone,,,,
+BEIR,YL-NA,18.20,,,,,BL-N 16/2
+BEIR,YL-BL,19.75,,,,,BL-B 16/2
+ALDR,FL-120,1585,,,,,AJ-FL-1200
+ALDR,TL-60,288.50,,,,,AJ-TL-600
+KUMO,DY-IN,2150,,,,,AI-250
+KUMO,DY-MA,1680,,,,,AK-250
+DHOL,BS-25,8.10,,,,,DSW 25
+DHOL,BS-25,206.25,box,,,,
+DHOL,BS-25,201.25,box,40,,,
 `;

@@ -100,7 +100,7 @@ function documentOf(
   documents: ReadonlyMap<string, string>,
   day: (before: number) => string,
 ): { kind: DocumentKind; body: unknown } {
-  const item = (number: string) => lookups.items.get(number.toLowerCase()) ?? '';
+  const item = (number: string) => lookups.items.get(number.toLowerCase())?.id ?? '';
   const vendor = (number: string) => lookups.vendors.get(number.toLowerCase()) ?? { id: '', currency: 'USD' };
   const warehouse = (code = 'MAIN') => lookups.warehouses.get(code.toLowerCase()) ?? '';
   const line = (name: string) => {
@@ -112,19 +112,19 @@ function documentOf(
   const cited = ([of, quantity, lots]: readonly [string, string, StoryLots?]) => ({ of: line(of), quantity, ...lotsOf(lots) });
   if ('order' in step) {
     const { id, currency } = vendor(step.order);
-    const lines = step.lines.map(([bought, quantity, price, due, freight]) => ({
+    const lines = step.lines.map(([bought, asked, price, due, freight]) => ({
       ...(bought.startsWith('expense: ') ? { item: '', expense: bought.slice('expense: '.length) } : { item: item(bought) }),
-      ...{ quantity, price, discount: '', due: addDays(date, due) },
+      ...{ quantity: asked.split(' ')[0] ?? '', unit: asked.split(' ')[1] ?? '', price, discount: '', due: addDays(date, due) },
       ...(freight === undefined ? {} : { estimates: [{ kind: 'freight', by: 'unit', figure: freight }] }),
     }));
     return { kind: 'order', body: { vendor: id, date, currency, warehouse: warehouse(), note: step.note ?? '', lines } };
   }
   if ('receipt' in step) {
-    const { slip: packingSlip, transport = '' } = step;
-    return {
-      kind: 'receipt',
-      body: { vendor: vendor(step.receipt).id, date, warehouse: warehouse(step.warehouse), packingSlip, transport, lines: step.lines.map(cited) },
-    };
+    const { slip: packingSlip, transport = '', last = [], aside = [] } = step;
+    const lines = step.lines.map((received) => ({ ...cited(received), ...(last.includes(received[0]) ? { last: true } : {}) }));
+    const stand = aside.map(({ of, what = '', ...said }) => ({ ...said, of: of === undefined ? '' : line(of), item: '', what }));
+    const where = { date, warehouse: warehouse(step.warehouse), packingSlip, transport };
+    return { kind: 'receipt', body: { vendor: vendor(step.receipt).id, ...where, lines, aside: stand } };
   }
   if ('bill' in step) {
     const { id, currency } = vendor(step.bill);

@@ -43,7 +43,8 @@ test('a receipt over two orders is entered and posted by keyboard alone', async 
   };
   await tabTo(/^Tarnside Fibres/);
   await page.keyboard.press('Enter');
-  await expect(page.getByLabel('Packing slip')).toBeFocused();
+  await expect(page.getByLabel('Scan', { exact: true })).toBeFocused();
+  await tabTo(/^Packing slip/);
   await page.keyboard.type('TF-PS-3500');
   await tabTo(/^Came now, .*madder red, PO-1006/);
   await page.keyboard.type('10');

@@ -108,7 +108,7 @@ test('what is wrong is said at its field, and nothing is posted', async ({ page 
   await page.getByRole('link', { name: /Kumo Dyeworks/ }).click();
   const field = page.getByLabel(/Came now, Indigo/);
   for (const [typed, says] of [
-    ['121', 'Only 120 of this line are open.'],
+    ['124', 'Only 123.6 of this line may come: 120 are open.'],
     ['0.0000001', 'has too many decimals'],
     ['a few', 'is not a number'],
     ['-1', 'must be more than zero'],
@@ -181,6 +181,7 @@ test.describe('every sample file in docs/samples', () => {
     ['Rates of exchange', 'rates'],
     ['Opening stock', 'opening-stock'],
     ['Open orders', 'orders'],
+    ['Receipts', 'receipts'],
   ] as const) {
     test(`${name}.csv can be loaded as it stands`, async ({ page }) => {
       const desk = new Desk(page);

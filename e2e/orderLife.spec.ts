@@ -33,6 +33,7 @@ test('an order above the buyer’s limit is rejected, changed, approved, sent an
   await buyer.open('/orders/new');
   await buyer.choose('Vendor', 'dholka');
   await buyer.choose('Item, line 1', 'shuttle');
+  await buyer.page.getByLabel('Unit, line 1').selectOption('each');
   await buyer.page.getByLabel('Quantity, line 1').fill('1300');
   await buyer.page.getByLabel('Price, line 1').fill('8');
   await buyer.page.getByRole('button', { name: 'More of line 1' }).click();

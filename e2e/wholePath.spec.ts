@@ -23,17 +23,19 @@ test('goods go from an order to cost of goods, and every step shows its journal 
     await page.keyboard.press('Enter');
     await page.keyboard.press('Enter');
     await page.keyboard.type('100');
-    await page.keyboard.press('Enter');
+    for (const _ of ['unit', 'price']) await page.keyboard.press('Enter');
     await page.keyboard.type('12.00');
     for (const _ of ['discount', 'due', 'next line']) await page.keyboard.press('Enter');
     await expect(page.getByRole('combobox', { name: 'Item, line 2' })).toBeFocused();
     await page.keyboard.type('bs-25');
     await page.keyboard.press('Enter');
     await page.keyboard.press('Enter');
-    await page.keyboard.type('50');
-    await expect(page.getByLabel('Price, line 2')).toHaveValue('8.10');
-    await expect(page.getByText('price list')).toBeVisible();
-    await expect(page.getByText('1,605.00')).toBeVisible();
+    await page.keyboard.type('2');
+    // Shuttles are bought there by the box of 25.
+    await expect(page.getByLabel('Unit, line 2')).toHaveValue('box');
+    await expect(page.getByLabel('Price, line 2')).toHaveValue('206.25');
+    await expect(page.getByText('50 each · price list')).toBeVisible();
+    await expect(page.getByText('1,612.50')).toBeVisible();
     await expect(page.getByText('Posts nothing: an order is a commitment.')).toBeVisible();
     await page.keyboard.press('Control+Enter');
     await expect(page).toHaveURL(/\/documents\/\d+$/);
@@ -47,7 +49,7 @@ test('goods go from an order to cost of goods, and every step shows its journal 
     await page.getByLabel(`Came now, Merino yarn on cones, madder red, ${order}`).fill('60');
     expect(await desk.footing()).toEqual(['Inventory, Merino yarn on cones, madder red 720.00', 'Goods received not invoiced, Dholka Shuttle Works 720.00']);
     await desk.post();
-    await expect(page.getByText('885.00 to come')).toBeVisible();
+    await expect(page.getByText('892.50 to come')).toBeVisible();
   });
 
   await test.step('some of it is delivered and a part of that invoiced', async () => {

@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import { benchCore } from './bench/core.mjs';
 import { benchHistory } from './bench/history.mjs';
 import { row } from './bench/measure.mjs';
+import { benchOrders } from './bench/orders.mjs';
 import { databaseEnvironment, startDatabase } from './lib/database.mjs';
 import { checkNode, ensureBuilt, ensureDebian, root } from './lib/project.mjs';
 
@@ -50,6 +51,8 @@ try {
   await benchFloor(pool);
   console.log('\nPosting a receipt of three lines\n');
   await benchPosting(pool, url);
+  console.log('\nA large order\n');
+  await benchOrders(pool, await signIn(url));
   console.log('\nHistory behind a posting\n');
   await benchHistory(pool, await signIn(url));
   await pool.end();
@@ -252,10 +255,14 @@ async function signIn(url) {
       if (status >= 300) throw new Error(JSON.stringify(answer));
       return answer;
     },
+    async read(path) {
+      const { status } = await send(agent, url, 'GET', path, undefined, { ...headers, Accept: '*/*' }, () => undefined);
+      if (status >= 300) throw new Error(`${path}: ${status}`);
+    },
   };
 }
 
-function send(agent, url, method, path, body, headers = {}) {
+function send(agent, url, method, path, body, headers = {}, read = JSON.parse) {
   const text = body === undefined ? undefined : JSON.stringify(body);
   return new Promise((resolve, reject) => {
     const call = request(
@@ -264,7 +271,7 @@ function send(agent, url, method, path, body, headers = {}) {
       (response) => {
         let answer = '';
         response.on('data', (part) => (answer += part));
-        response.on('end', () => resolve({ status: response.statusCode, headers: response.headers, body: JSON.parse(answer) }));
+        response.on('end', () => resolve({ status: response.statusCode, headers: response.headers, body: read(answer) }));
       },
     );
     call.on('error', reject);

@@ -40,6 +40,7 @@ try {
     ['order', `/documents/${await idOf('PO-1012')}`],
     ['change-order', `/orders/${await idOf('PO-1012')}/change`, changing],
     ['receiving', '/receiving', receiving],
+    ['standing-aside', '/receiving/aside'],
     ['match-bench', '/bench', bill],
     ['landing-sheet', '/landing', landing],
     ['document', `/documents/${await idOf('GR-1003')}`],

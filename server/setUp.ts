@@ -2,8 +2,9 @@ import { randomBytes } from 'node:crypto';
 import { hash } from '@node-rs/argon2';
 import type { DataSource } from 'typeorm';
 import { ROLES, type Role } from '@obolus/contract/roles';
-import { baseOrThrow } from '@obolus/core/exact/amounts';
+import { baseOrThrow, FRACTION_PLACES } from '@obolus/core/exact/amounts';
 import { isCurrency } from '@obolus/core/exact/currencies';
+import { decimalOrThrow } from '@obolus/core/exact/decimal';
 import { transaction } from './storage/transaction.ts';
 
 export interface CompanySetUp {
@@ -12,6 +13,8 @@ export interface CompanySetUp {
   readonly firstOpenDay: string;
   /** Lines of an address apart by a line feed, here and for each warehouse. */
   readonly address?: string;
+  /** How much more, and less, than ordered is taken without asking, in percent; nothing where it is not said. */
+  readonly tolerance?: { over: string; short: string };
   readonly warehouses: readonly { code: string; name: string; address?: string }[];
   readonly users: readonly { email: string; name: string; role: Role; password: string; approvalLimit?: string }[];
 }
@@ -21,8 +24,8 @@ export async function setUpCompany(source: DataSource, company: CompanySetUp): P
   const hashes = await Promise.all(company.users.map((user) => hash(user.password)));
   return transaction(source, async (manager) => {
     const inserted = (await manager.query(
-      "INSERT IGNORE INTO company (id, name, currency, recognition, first_open_day, address) VALUES (1, ?, ?, 'on-sale', ?, ?)",
-      [company.name, company.currency, company.firstOpenDay, company.address ?? ''],
+      "INSERT IGNORE INTO company (id, name, currency, recognition, first_open_day, address, over_tolerance, short_tolerance) VALUES (1, ?, ?, 'on-sale', ?, ?, ?, ?)",
+      [company.name, company.currency, company.firstOpenDay, company.address ?? '', ...percents(company.tolerance)],
     )) as { affectedRows: number };
     if (inserted.affectedRows === 0) return false;
     for (const { code, name, address = '' } of company.warehouses) {
@@ -41,6 +44,9 @@ export async function setUpCompany(source: DataSource, company: CompanySetUp): P
     return true;
   });
 }
+
+/** Percents as millionths of one. */
+const percents = ({ over, short } = { over: '0', short: '0' }): string[] => [over, short].map((part) => decimalOrThrow(part, FRACTION_PLACES - 2).toString());
 
 /** A company as the environment describes it (docs/configuration.md), with passwords made here and told once. */
 export function companyFromEnvironment(environment: Readonly<Record<string, string | undefined>>, today: string): CompanySetUp {

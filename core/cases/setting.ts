@@ -1,20 +1,29 @@
 import { base, baseOrThrow, FRACTION_PLACES, fraction, priceOrThrow, quantityOrThrow, rateOrThrow, type Fraction } from '../exact/amounts.ts';
 import { decimalOrThrow } from '../exact/decimal.ts';
-import { companyOf, emptyBooks, KEPT_BY, type Books, type DatedRate, type Item } from '../posting/books.ts';
+import { companyOf, emptyBooks, KEPT_BY, type Books, type DatedRate, type Item, type Tolerance } from '../posting/books.ts';
 import type { TariffRate } from '../tariff/schedule.ts';
 import { asFields, isTrue, NotKnown, onlyKeys, optionalText, textOf, type CaseFile, type Fields } from './caseFile.ts';
 
 /** The books before the first step: the company, its items, rates of exchange and tariff. */
 export function openingBooks(file: CaseFile): Books {
-  onlyKeys(file.company, ['currency', 'recognition', 'customs-value', 'approval-limits'], 'company');
+  onlyKeys(file.company, ['currency', 'recognition', 'customs-value', 'approval-limits', 'over', 'short', 'vendors'], 'company');
   const recognition = optionalText(file.company, 'recognition') ?? 'on-sale';
   if (recognition !== 'on-sale' && recognition !== 'on-purchase') throw new NotKnown(`cost recognised ${recognition} is not known`);
   const customs = optionalText(file.company, 'customs-value') ?? 'goods';
   if (customs !== 'goods' && customs !== 'with-freight') throw new NotKnown(`a customs value ${customs} is not known`);
   const currency = textOf(file.company, 'currency');
-  const company = companyOf({ currency, firstOpenDay: '1900-01-01', recognition, customsValueWithFreight: customs === 'with-freight' });
+  const company = companyOf({
+    currency,
+    firstOpenDay: '1900-01-01',
+    recognition,
+    customsValueWithFreight: customs === 'with-freight',
+    tolerance: { over: fraction(0n), short: fraction(0n), ...toleranceOf(file.company) },
+  });
   return {
     ...emptyBooks(company),
+    vendorTolerances: new Map(
+      Object.entries(asFields(file.company.vendors ?? {}, 'vendors')).map(([vendor, said]) => [vendor, toleranceOf(asFields(said, vendor))]),
+    ),
     approvalLimits: new Map(
       Object.entries(asFields(file.company['approval-limits'] ?? {}, 'approval-limits')).map(([who, limit]) => [who, baseOrThrow(String(limit), currency)]),
     ),
@@ -25,7 +34,7 @@ export function openingBooks(file: CaseFile): Books {
 }
 
 function itemOf(id: string, fields: Fields): Item {
-  onlyKeys(fields, ['method', 'unit', 'weight', 'volume', 'code', 'origin', 'standard'], `item ${id}`);
+  onlyKeys(fields, ['method', 'unit', 'weight', 'volume', 'code', 'origin', 'standard', 'packs', 'over', 'short'], `item ${id}`);
   const name = textOf(fields, 'method');
   const kept = KEPT_BY[name];
   if (!kept) throw new NotKnown(`the method ${name} is not known`);
@@ -34,7 +43,9 @@ function itemOf(id: string, fields: Fields): Item {
   return {
     id,
     ...kept,
+    tolerance: toleranceOf(fields),
     unit: optionalText(fields, 'unit') ?? 'each',
+    packs: Object.entries(asFields(fields.packs ?? {}, 'packs')).map(([unit, size]) => ({ unit, size: quantityOrThrow(String(size)) })),
     weight: weight === undefined ? undefined : quantityOrThrow(weight),
     volume: volume === undefined ? undefined : quantityOrThrow(volume),
     tariffCode: optionalText(fields, 'code') ?? '',
@@ -73,6 +84,12 @@ function tariffRate(fields: Fields, currency: string): TariffRate {
     floor: limit('floor'),
     cap: limit('cap'),
   };
+}
+
+/** `over` and `short` in percent of what was ordered. */
+function toleranceOf(fields: Fields): Partial<Tolerance> {
+  const part = (key: 'over' | 'short') => (fields[key] === undefined ? {} : { [key]: percentOf(textOf(fields, key)) });
+  return { ...part('over'), ...part('short') };
 }
 
 /** 15 is 0.15 of one. */

@@ -20,6 +20,7 @@ import type { Books, Bought, Estimate } from '../posting/books.ts';
 import type { Command, CommandOf } from '../posting/decide.ts';
 
 import { asFields, isTrue, listOf, NotKnown, onlyKeys, optionalText, textOf, textsOf, type Fields } from './caseFile.ts';
+import { OUTCOMES } from '../purchasing/aside.ts';
 import { percentOf } from './setting.ts';
 
 /** Document numbers as the case writes them, and the numbers the books gave. */
@@ -68,7 +69,8 @@ const VERBS: Readonly<Record<string, Verb>> = {
   'send-order': { keys: ['of', 'by', 'reason'], read: stepOf('sent') },
   'approve-order': { keys: ['of', 'by', 'reason'], read: answerOf('approved') },
   'reject-order': { keys: ['of', 'by', 'reason'], read: answerOf('rejected') },
-  receive: { keys: ['warehouse', 'lines'], read: receive },
+  receive: { keys: ['warehouse', 'lines', 'aside'], read: receive },
+  'clear-aside': { keys: ['lines', 'reason'], read: clearAside },
   bill: { keys: ['currency', 'lines', 'charges', 'expenses', 'tax'], read: bill },
   return: { keys: ['lines'], read: giveBack },
   credit: { keys: ['currency', 'lines', 'tax'], read: credit },
@@ -100,7 +102,7 @@ function linesOf(step: Fields, keys: readonly string[], name = 'lines'): Fields[
   return lines;
 }
 
-const ASKED = ['qty', 'price', 'discount', 'estimate', ...DIMENSIONS];
+const ASKED = ['qty', 'unit', 'price', 'discount', 'estimate', ...DIMENSIONS];
 
 function order({ step, books, date }: Reading): Command {
   const lines = linesOf(step, ['item', 'expense', ...ASKED]).map((line) => ({ bought: boughtOf(line), ...askedOf(line, books) }));
@@ -108,7 +110,7 @@ function order({ step, books, date }: Reading): Command {
 }
 
 const askedOf = (line: Fields, books: Books) => ({
-  ...{ ...quantityOf(line), ...priceOf(line), due: undefined, dimensions: dimensionsOf(line) },
+  ...{ ...quantityOf(line), unit: optionalText(line, 'unit'), ...priceOf(line), due: undefined, dimensions: dimensionsOf(line) },
   estimates: listOf(line, 'estimate').map((estimate) => estimateOf(estimate, books)),
 });
 
@@ -163,12 +165,30 @@ function dimensionsOf(line: Fields): Dimensions | undefined {
 }
 
 function receive({ step, numbers, books, date }: Reading): Command {
-  const lines = linesOf(step, ['of', 'qty', 'origin', 'preference', 'lots', 'serials']).map((line) => ({
-    ...{ of: cited(textOf(line, 'of'), numbers), ...quantityOf(line), lots: lotsOf(line) },
+  const lines = linesOf(step, ['of', 'qty', 'unit', 'origin', 'preference', 'lots', 'serials', 'last']).map((line) => ({
+    ...{ of: cited(textOf(line, 'of'), numbers), ...quantityOf(line), last: isTrue(line, 'last'), unit: optionalText(line, 'unit'), lots: lotsOf(line) },
     ...{ origin: optionalText(line, 'origin'), preference: isTrue(line, 'preference') },
   }));
-  const vendor = optionalText(step, 'vendor') ?? books.orderLines.get(lines[0]?.of ?? '')?.vendor ?? SOMEONE;
-  return { kind: 'receipt', vendor, date, warehouse: warehouseOf(step), lines };
+  const aside = linesOf(step, ['of', 'item', 'what', 'qty', 'unit', 'reason', 'place'], 'aside').map((line) => {
+    const of = optionalText(line, 'of');
+    return {
+      ...{ of: of === undefined ? undefined : cited(of, numbers), item: optionalText(line, 'item'), what: optionalText(line, 'what') ?? '' },
+      ...{ ...quantityOf(line), unit: optionalText(line, 'unit'), reason: textOf(line, 'reason'), place: optionalText(line, 'place') ?? '' },
+    };
+  });
+  const vendor = optionalText(step, 'vendor') ?? books.orderLines.get([...lines, ...aside][0]?.of ?? '')?.vendor ?? SOMEONE;
+  return { kind: 'receipt', vendor, date, warehouse: warehouseOf(step), lines, aside };
+}
+
+/** What became of goods that stood aside. */
+function clearAside({ step, numbers, date }: Reading): Command {
+  const lines = linesOf(step, ['of', 'qty', 'outcome']).map((line) => {
+    const said = optionalText(line, 'outcome') ?? 'sent back';
+    const outcome = OUTCOMES.find((known) => known === said);
+    if (!outcome) throw new NotKnown(`goods that stood aside cannot be ${said}`);
+    return { of: cited(textOf(line, 'of'), numbers), ...quantityOf(line), outcome };
+  });
+  return { kind: 'aside-closing', date, reason: whoAndWhy(step).reason, lines };
 }
 
 function bill({ step, numbers, books, date }: Reading): Command {

@@ -24,6 +24,8 @@ export type Purpose =
 export interface LotPart {
   readonly lot: string;
   readonly quantity: Quantity;
+  /** As it stands on the goods when they are received; it costs nothing. */
+  readonly expires?: Day | undefined;
 }
 
 /** What went back to the vendor of a movement in: at its own price, and its share by quantity of what is shared. */

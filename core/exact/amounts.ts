@@ -15,7 +15,7 @@ export type BaseAmount = Figure<'base amount'>;
 export type DocumentAmount = Figure<'document amount'>;
 /** Millionths of the item's stock unit. */
 export type Quantity = Figure<'quantity'>;
-/** Millionths of a currency unit, for one stock unit. */
+/** Millionths of a currency unit, for one stock unit or for as many as a pack holds. */
 export type Price = Figure<'price'>;
 /** Base currency units for one unit of a foreign currency, 10 places. */
 export type Rate = Figure<'rate'>;
@@ -36,6 +36,7 @@ export const fraction = (scaled: bigint): Fraction => scaled as Fraction;
 
 export const ONE_TO_ONE = rate(powerOfTen(RATE_PLACES));
 export const NO_DISCOUNT = fraction(0n);
+export const ONE_UNIT = quantity(powerOfTen(QUANTITY_PLACES));
 const ONE = powerOfTen(FRACTION_PLACES);
 
 export const quantityOrThrow = (text: string): Quantity => quantity(decimalOrThrow(text, QUANTITY_PLACES));
@@ -49,10 +50,20 @@ export const formatPrice = (value: Price, atLeast = 2): string => formatDecimal(
 export const formatRate = (value: Rate): string => formatDecimal(value, RATE_PLACES);
 export const formatAmount = (minor: bigint, currency: string): string => formatDecimal(minor, decimalsOf(currency), decimalsOf(currency));
 
-/** round(quantity × price × (1 − discount)) in the document's currency: the amount of a line. */
-export function lineAmount(qty: Quantity, unitPrice: Price, discount: Fraction, currency: string): DocumentAmount {
-  const exact = qty * unitPrice * (ONE - discount) * powerOfTen(decimalsOf(currency));
-  return documentAmount(divideRounded(exact, powerOfTen(QUANTITY_PLACES + PRICE_PLACES + FRACTION_PLACES)));
+/** What a line is paid by: a price for so many stock units (a box of 3 at 10.00 has no price for one), less a discount. */
+export interface Pricing {
+  readonly price: Price;
+  readonly per: Quantity;
+  readonly discount: Fraction;
+}
+
+/** A price for one stock unit, without a discount. */
+export const forOne = (unitPrice: Price): Pricing => ({ price: unitPrice, per: ONE_UNIT, discount: NO_DISCOUNT });
+
+/** round(quantity ÷ per × price × (1 − discount)) in the document's currency: the amount of a line. */
+export function lineAmount(qty: Quantity, { price: asked, per, discount }: Pricing, currency: string): DocumentAmount {
+  const exact = qty * asked * (ONE - discount) * powerOfTen(decimalsOf(currency));
+  return documentAmount(divideRounded(exact, per * powerOfTen(PRICE_PLACES + FRACTION_PLACES)));
 }
 
 /** round(amount × rate): a document amount in base currency. */

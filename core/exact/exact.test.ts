@@ -5,8 +5,8 @@ import {
   documentAmount,
   formatAmount,
   fraction,
+  forOne,
   lineAmount,
-  NO_DISCOUNT,
   priceOrThrow,
   quantity,
   quantityOrThrow,
@@ -64,10 +64,10 @@ describe('rounding', () => {
 
   it('makes line amounts in the currency’s own decimals', () => {
     const seven = quantityOrThrow('7');
-    expect(lineAmount(seven, priceOrThrow('8.1'), NO_DISCOUNT, 'USD')).toBe(5670n);
-    expect(lineAmount(seven, priceOrThrow('2150.5'), NO_DISCOUNT, 'JPY')).toBe(15_054n);
-    expect(lineAmount(seven, priceOrThrow('1.0005'), NO_DISCOUNT, 'KWD')).toBe(7004n);
-    expect(lineAmount(seven, priceOrThrow('10'), fraction(150_000n), 'USD')).toBe(5950n);
+    expect(lineAmount(seven, forOne(priceOrThrow('8.1')), 'USD')).toBe(5670n);
+    expect(lineAmount(seven, forOne(priceOrThrow('2150.5')), 'JPY')).toBe(15_054n);
+    expect(lineAmount(seven, forOne(priceOrThrow('1.0005')), 'KWD')).toBe(7004n);
+    expect(lineAmount(seven, { ...forOne(priceOrThrow('10')), discount: fraction(150_000n) }, 'USD')).toBe(5950n);
   });
 
   it('brings document amounts to base currency between different decimals', () => {
@@ -77,7 +77,7 @@ describe('rounding', () => {
 
   it('stays exact beyond what a double holds', () => {
     const huge = quantityOrThrow('9000000000000');
-    expect(formatAmount(lineAmount(huge, priceOrThrow('1234567.89'), NO_DISCOUNT, 'USD'), 'USD')).toBe('11111111010000000000.00');
+    expect(formatAmount(lineAmount(huge, forOne(priceOrThrow('1234567.89')), 'USD'), 'USD')).toBe('11111111010000000000.00');
   });
 
   it('shows a unit cost, and none where nothing is on hand', () => {

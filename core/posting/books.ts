@@ -1,7 +1,7 @@
 import type { Dimensions } from '../books/journal.ts';
 import type { CostingMethod, LineId, LotPart, Pool, PoolId } from '../costing/pool.ts';
 import type { Source } from '../costing/taking.ts';
-import type { BaseAmount, DocumentAmount, Fraction, Price, Quantity, Rate } from '../exact/amounts.ts';
+import { fraction, type BaseAmount, type DocumentAmount, type Fraction, type Price, type Quantity, type Rate } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import type { Tariff } from '../tariff/schedule.ts';
 import type { Effects, Flow } from './effects.ts';
@@ -23,6 +23,7 @@ export interface Company {
   readonly customsValueWithFreight: boolean;
   /** States of a pool are kept on the way at least this many movements apart. */
   readonly checkpointEvery: number;
+  readonly tolerance: Tolerance;
 }
 
 /** How single goods of an item are told apart. */
@@ -37,11 +38,28 @@ export const KEPT_BY: Readonly<Record<string, { method: CostingMethod; tracking:
   serial: { method: 'lot', tracking: 'serial' },
 };
 
+/** A unit in which an item is bought beside its stock unit: a box of 25, a cone of 0.5 kg. */
+export interface Pack {
+  readonly unit: string;
+  /** Stock units in one. */
+  readonly size: Quantity;
+}
+
+/** How much more, or less, than was ordered is taken without asking: parts of what was ordered. */
+export interface Tolerance {
+  readonly over: Fraction;
+  readonly short: Fraction;
+}
+
 export interface Item {
   readonly id: string;
+  /** Of this item alone; where it says nothing the vendor's holds, else the company's. */
+  readonly tolerance?: Partial<Tolerance> | undefined;
   readonly method: CostingMethod;
   readonly tracking: Tracking;
   readonly unit: string;
+  /** What else it is bought in. */
+  readonly packs: readonly Pack[];
   /** Per stock unit, in kilograms and cubic metres; undefined where nobody has said. */
   readonly weight: Quantity | undefined;
   readonly volume: Quantity | undefined;
@@ -96,8 +114,13 @@ export interface AheadTaken {
 export interface Statement {
   /** The document that states it. */
   readonly by: string;
+  /** In stock units. */
   readonly quantity: Quantity;
+  /** The pack that it was asked for in; empty for the stock unit. */
+  readonly unit: string;
   readonly price: Price;
+  /** The stock units that the price is for: what the pack held when it was stated. */
+  readonly per: Quantity;
   readonly discount: Fraction;
   readonly due: Day | undefined;
   readonly estimates: readonly Estimate[];
@@ -170,6 +193,18 @@ export interface ReturnedLine {
   readonly billedVariance: BaseAmount;
 }
 
+/** Goods that stand aside, in no pool and owed to nobody: rejected when they came, or come without an order. Held by quantity. */
+export interface Aside {
+  readonly id: LineId;
+  readonly vendor: string;
+  readonly date: Day;
+  /** The order line that they were sent for; undefined where nobody knows of one. */
+  readonly of: LineId | undefined;
+  readonly quantity: Quantity;
+  /** What became of them. */
+  readonly gone: readonly { line: LineId; quantity: Quantity }[];
+}
+
 /** A received line at the receipt's rate of exchange: goods in a pool, or an expense. */
 export interface ReceiptLine {
   readonly id: LineId;
@@ -181,6 +216,8 @@ export interface ReceiptLine {
   readonly bought: Bought;
   readonly pool: PoolId | undefined;
   readonly quantity: Quantity;
+  /** The stock units that its order's price is for. */
+  readonly per: Quantity;
   readonly lots: readonly LotPart[];
   readonly origin: string;
   readonly preference: boolean;
@@ -230,6 +267,8 @@ export interface CreditableLine {
   readonly item: string | undefined;
   readonly expense: string | undefined;
   readonly quantity: Quantity;
+  /** The stock units that a price of it is for. */
+  readonly per: Quantity;
   readonly amount: DocumentAmount;
   /** Of a return: what waits in goods received not invoiced for it. */
   readonly base: BaseAmount;
@@ -324,7 +363,10 @@ export interface Books {
   readonly orders: ReadonlyMap<string, Order>;
   /** Up to which base amount somebody may order without another person's approval; no entry, no limit. */
   readonly approvalLimits: ReadonlyMap<string, BaseAmount>;
+  /** What a vendor's deliveries may differ by. */
+  readonly vendorTolerances: ReadonlyMap<string, Partial<Tolerance>>;
   readonly orderLines: ReadonlyMap<LineId, OrderLine>;
+  readonly asides: ReadonlyMap<LineId, Aside>;
   readonly receiptLines: ReadonlyMap<LineId, ReceiptLine>;
   readonly stockLines: ReadonlyMap<LineId, StockLine>;
   readonly charges: ReadonlyMap<LineId, Charge>;
@@ -351,6 +393,7 @@ export const companyOf = (settings: Pick<Company, 'currency' | 'firstOpenDay'> &
   notCosts: NOT_COSTS,
   customsValueWithFreight: false,
   checkpointEvery: 256,
+  tolerance: { over: fraction(0n), short: fraction(0n) },
   ...settings,
 });
 
@@ -363,7 +406,9 @@ export function emptyBooks(company: Company): Books {
     tariff: [],
     orders: new Map(),
     approvalLimits: new Map(),
+    vendorTolerances: new Map(),
     orderLines: new Map(),
+    asides: new Map(),
     receiptLines: new Map(),
     stockLines: new Map(),
     charges: new Map(),

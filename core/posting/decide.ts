@@ -5,9 +5,10 @@ import { decidePayment, type PaymentCommand, type PaymentDocument } from '../pay
 import { decidePrepayment, type PrepaymentCommand, type PrepaymentDocument } from '../paying/prepayment.ts';
 import { decideClose, type CloseCommand, type CloseDocument } from '../periods/close.ts';
 import { decideLock, decideOpen, type LockCommand, type OpenCommand, type OpenDocument } from '../periods/open.ts';
+import { decideAsideClosing, type AsideClosingCommand, type AsideClosingDocument } from '../purchasing/aside.ts';
 import { decideBill, type BillCommand, type BillDocument } from '../purchasing/bill.ts';
 import { decideCredit, type CreditCommand, type CreditDocument } from '../purchasing/creditMemo.ts';
-import { decideOrder, type OrderCommand } from '../purchasing/order.ts';
+import { decideOrder, type OrderCommand, type OrderDocument } from '../purchasing/order.ts';
 import { decideOrderChange, type OrderChangeCommand, type OrderChangeDocument } from '../purchasing/orderChange.ts';
 import { decideOrderClosing, type OrderClosingCommand, type OrderClosingDocument } from '../purchasing/orderClosing.ts';
 import {
@@ -35,12 +36,13 @@ import { decideReversal, type ReversalCommand, type ReversalDocument } from './r
 
 /** Every kind of document: the command that makes it, and the document that it makes. */
 interface Kinds {
-  order: [OrderCommand, OrderCommand];
+  order: [OrderCommand, OrderDocument];
   'order-change': [OrderChangeCommand, OrderChangeDocument];
   'order-closing': [OrderClosingCommand, OrderClosingDocument];
   'order-step': [OrderStepCommand, OrderStepDocument];
   'order-approval': [OrderApprovalCommand, OrderApprovalDocument];
   receipt: [ReceiptCommand, ReceiptDocument];
+  'aside-closing': [AsideClosingCommand, AsideClosingDocument];
   bill: [BillCommand, BillDocument];
   return: [ReturnCommand, ReturnDocument];
   credit: [CreditCommand, CreditDocument];
@@ -78,6 +80,7 @@ const DECIDE: { readonly [Kind in DocumentKind]: (books: Books, command: Command
   'order-step': decideOrderStep,
   'order-approval': decideOrderApproval,
   receipt: decideReceipt,
+  'aside-closing': decideAsideClosing,
   bill: decideBill,
   return: decideReturn,
   credit: decideCredit,

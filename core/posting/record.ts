@@ -1,14 +1,13 @@
 import { lineId, placeOf, positionOf, type LineId } from '../costing/pool.ts';
 import { sourceFrom } from '../costing/settle.ts';
 import type { Dimensions } from '../books/journal.ts';
-import { base, documentAmount, ONE_TO_ONE, quantity, type BaseAmount, type DocumentAmount, type Quantity } from '../exact/amounts.ts';
-import { statementOf } from '../purchasing/orderChange.ts';
+import { base, documentAmount, ONE_TO_ONE, ONE_UNIT, quantity, type BaseAmount, type DocumentAmount, type Quantity } from '../exact/amounts.ts';
 import { linesOfOrder, orderAmount } from '../purchasing/orderStanding.ts';
 import { aheadOf, billedPartOf, type BillDocument } from '../purchasing/bill.ts';
 import type { CreditDocument } from '../purchasing/creditMemo.ts';
 import type { ReturnDocument } from '../purchasing/vendorReturn.ts';
 import { dayAfter } from '../periods/period.ts';
-import type { AheadTaken, Books, Charge, CreditableLine, Item, Order } from './books.ts';
+import type { AheadTaken, Books, Charge, CreditableLine, Item, Order, OrderLine, Statement } from './books.ts';
 import type { DocumentOf, PostedDocument } from './decide.ts';
 import { rateOn, type Posted } from './decision.ts';
 import { strikeOut } from './strikeOut.ts';
@@ -41,7 +40,9 @@ function writing(books: Books): Writing {
     items: new Map(books.items),
     orders: new Map(books.orders),
     approvalLimits: new Map(books.approvalLimits),
+    vendorTolerances: new Map(books.vendorTolerances),
     orderLines: new Map(books.orderLines),
+    asides: new Map(books.asides),
     receiptLines: new Map(books.receiptLines),
     stockLines: new Map(books.stockLines),
     charges: new Map(books.charges),
@@ -111,6 +112,18 @@ function recordLines(next: Writing, number: string, document: PostedDocument): v
           }),
         }));
       }
+      for (const { line, of, quantity: left } of document.closed) {
+        const closed = { line, date: document.date, quantity: left, reason: '' };
+        change(next.orderLines, of, (known) => ({ ...known, closed: [...known.closed, closed] }));
+      }
+      for (const { id, of, quantity: held } of document.aside) {
+        next.asides.set(id, { id, vendor: document.vendor, date: document.date, of, quantity: held, gone: [] });
+      }
+      return;
+    case 'aside-closing':
+      document.lines.forEach(({ of, quantity: gone }, position) =>
+        change(next.asides, of, (aside) => ({ ...aside, gone: [...aside.gone, { line: at(position), quantity: gone }] })),
+      );
       return;
     case 'bill':
       return recordBill(next, number, document);
@@ -195,11 +208,15 @@ function recordOrder(next: Writing, number: string, { vendor, currency, date, by
   const rate = rateOn(next, currency, date) ?? ONE_TO_ONE;
   lines.forEach((line, position) => {
     const id = lineId(number, position + 1);
-    next.orderLines.set(id, { ...NOTHING_YET, id, vendor, currency, date, bought: line.bought, ...statementOf(line, number) });
+    next.orderLines.set(id, { ...NOTHING_YET, id, vendor, currency, date, bought: line.bought, ...line.stated });
   });
   const order: Order = { id: number, vendor, currency, rate, date, versions: [{ document: number, by }], amount: base(0n), steps: [] };
   next.orders.set(number, { ...order, amount: orderAmount(order, linesOfOrder(next, number), next.company.currency) });
 }
+
+const statementIn = ({ by, quantity: asked, unit, price, per, discount, due, estimates, dimensions }: OrderLine): Statement => ({
+  ...{ by, quantity: asked, unit, price, per, discount, due, estimates, dimensions },
+});
 
 const NOTHING_YET = { earlier: [], closed: [], receipts: [], reopened: [], aheads: [] };
 
@@ -209,7 +226,7 @@ function recordOrderChange(next: Writing, number: string, { of, by, lines }: Doc
   for (const { id, isNew, bought, stated } of lines) {
     const { vendor, currency, date } = order;
     if (isNew) next.orderLines.set(id, { ...NOTHING_YET, id, vendor, currency, date, bought, ...stated });
-    else change(next.orderLines, id, (known) => ({ ...known, ...stated, earlier: [...known.earlier, statementOf(known, known.by)] }));
+    else change(next.orderLines, id, (known) => ({ ...known, ...stated, earlier: [...known.earlier, statementIn(known)] }));
   }
   const versions = [...order.versions, { document: number, by }];
   next.orders.set(of, { ...order, versions, amount: orderAmount(order, linesOfOrder(next, of), next.company.currency) });
@@ -238,7 +255,7 @@ function chargeCreditable(bill: BillDocument, { id, kind }: Charge, amount: Docu
   const { vendor, currency, date, rate } = bill;
   const nothing = { amount: documentAmount(0n), base: base(0n) };
   const of = { id, vendor, currency, rate, date, kind: 'charge' as const, item: undefined, expense: undefined, dimensions: undefined, charge: kind };
-  return { ...of, quantity: quantity(0n), amount, base: base(0n), expected: nothing, goods: undefined, credits: [] };
+  return { ...of, quantity: quantity(0n), per: ONE_UNIT, amount, base: base(0n), expected: nothing, goods: undefined, credits: [] };
 }
 
 function billedCreditable(bill: BillDocument, line: BillDocument['lines'][number]): CreditableLine {
@@ -246,7 +263,21 @@ function billedCreditable(bill: BillDocument, line: BillDocument['lines'][number
   const asked = line.difference === 'credit';
   const { id, rate, bought, quantity: billed, amount, pool, of, received, dimensions } = line;
   return {
-    ...{ id, vendor, currency, rate, date, kind: 'bill', item: bought.item, expense: bought.expense, quantity: billed, amount, base: base(0n), dimensions },
+    ...{
+      id,
+      vendor,
+      currency,
+      rate,
+      date,
+      kind: 'bill',
+      item: bought.item,
+      expense: bought.expense,
+      quantity: billed,
+      per: ONE_UNIT,
+      amount,
+      base: base(0n),
+      dimensions,
+    },
     expected: asked ? { amount: documentAmount(amount - line.ordered), base: line.priceDifference } : { amount: documentAmount(0n), base: base(0n) },
     goods: pool === undefined ? undefined : { pool, movement: of, date: received },
     charge: undefined,
@@ -259,7 +290,7 @@ function recordReturn(next: Writing, document: ReturnDocument): void {
     const receipt = next.receiptLines.get(line.of);
     if (!receipt) continue;
     next.receiptLines.set(line.of, { ...receipt, returns: [...receipt.returns, line] });
-    const { vendor, currency, rate, bought, dimensions } = receipt;
+    const { vendor, currency, rate, bought, dimensions, per } = receipt;
     const waiting = base(line.billedGoods + line.billedVariance);
     if (line.replace) {
       const goods = { amount: line.billedAmount, base: waiting, goods: line.billedGoods, tax: base(0n), taken: [] };
@@ -271,7 +302,7 @@ function recordReturn(next: Writing, document: ReturnDocument): void {
     } else if (line.billed > 0n) {
       next.creditable.set(line.line, {
         ...{ id: line.line, vendor, currency, rate, date: line.date, kind: 'return', item: bought.item, expense: undefined, dimensions },
-        ...{ quantity: line.billed, amount: line.billedAmount, base: waiting },
+        ...{ quantity: line.billed, per, amount: line.billedAmount, base: waiting },
         ...{ expected: { amount: documentAmount(0n), base: base(0n) }, goods: undefined, charge: undefined, credits: [] },
       });
     }

@@ -77,7 +77,7 @@ describe('a receipt is refused', () => {
     [
       'for more than is open',
       receipt({ lines: [{ of: '1/1', quantity: quantityOrThrow('5.000001') }] }),
-      'receipt_exceeds_ordered /lines/0/quantity open=5 quantity=5.000001',
+      'receipt_exceeds_ordered /lines/0/quantity open=5 most=5 quantity=5.000001',
     ],
     ['before its order', receipt({ date: '2026-03-01' }), 'date_before_cited /date date=2026-03-01 cited=2026-03-02'],
     ['for another vendor’s line', receipt({ vendor: 'W' }), 'vendor_differs /lines/0'],
@@ -100,7 +100,7 @@ describe('a receipt is refused', () => {
   it('once all of the line has come', () => {
     post(receipt());
     expect(reasons(receipt({ lines: [{ of: '1/1', quantity: quantity(1n) }] }))).toEqual([
-      'receipt_exceeds_ordered /lines/0/quantity open=0 quantity=0.000001',
+      'receipt_exceeds_ordered /lines/0/quantity open=0 most=0 quantity=0.000001',
     ]);
   });
 });

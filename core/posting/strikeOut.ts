@@ -11,7 +11,7 @@ export function strikeOut(next: Writing, document: string): void {
   const isOwn = (line: LineId | '') => line !== '' && documentOf(line) === document;
   const without = <Part extends Cited>(parts: readonly Part[]): readonly Part[] =>
     parts.some(({ line }) => isOwn(line)) ? parts.filter(({ line }) => !isOwn(line)) : parts;
-  const lines = [next.orderLines, next.receiptLines, next.stockLines, next.charges, next.creditable, next.expensed] as Map<LineId, unknown>[];
+  const lines = [next.orderLines, next.receiptLines, next.asides, next.stockLines, next.charges, next.creditable, next.expensed] as Map<LineId, unknown>[];
   for (const map of lines) for (const id of map.keys()) if (isOwn(id)) map.delete(id);
 
   next.orders.delete(document);
@@ -23,6 +23,7 @@ export function strikeOut(next: Writing, document: string): void {
     reopened: without(line.reopened),
     aheads: without(line.aheads).map((ahead) => ({ ...ahead, taken: without(ahead.taken) })),
   }));
+  each(next.asides, (aside) => ({ ...aside, gone: without(aside.gone) }));
   each(next.receiptLines, (line) => ({
     ...line,
     bills: without(line.bills),

@@ -146,7 +146,7 @@ function billedLine(books: Books, line: BillCommand['lines'][number], billRate: 
   const { currency, bought, dimensions } = of;
   const home = books.company.currency;
   const rate = received?.rate ?? billRate;
-  const amount = lineAmount(line.quantity, line.price, line.discount, currency);
+  const amount = lineAmount(line.quantity, { price: line.price, per: of.per, discount: line.discount }, currency);
   const { ordered, cleared } = received ? clearing(received, line.quantity) : orderedAhead(of as OrderLine, line.quantity, rate, home);
   return {
     ...{ id, of: line.of, ahead: received === undefined, bought, pool: received?.pool, received: received?.date ?? of.date, dimensions },
@@ -158,7 +158,7 @@ function billedLine(books: Books, line: BillCommand['lines'][number], billRate: 
 }
 
 function orderedAhead(ordered: OrderLine, part: Quantity, rate: Rate, home: string): { ordered: DocumentAmount; cleared: BaseAmount } {
-  const amount = lineAmount(part, ordered.price, ordered.discount, ordered.currency);
+  const amount = lineAmount(part, ordered, ordered.currency);
   return { ordered: amount, cleared: toBase(amount, ordered.currency, rate, home) };
 }
 

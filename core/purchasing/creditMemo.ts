@@ -146,7 +146,7 @@ function creditedLine(line: Line, of: CreditableLine, rate: Rate, home: string, 
   const known = { id, of: line.of, charge: of.charge };
   const atCredit = (amount: DocumentAmount) => toBase(amount, of.currency, rate, home);
   if (line.quantity !== undefined) {
-    const amount = lineAmount(line.quantity, line.price, NO_DISCOUNT, of.currency);
+    const amount = lineAmount(line.quantity, { price: line.price, per: of.per, discount: NO_DISCOUNT }, of.currency);
     const soFar = sumOf(of.credits) + line.quantity;
     const ownAmount = documentAmount(cumulative(of.amount, soFar, of.quantity, taken(of, 'amount')));
     const own = base(cumulative(of.base, soFar, of.quantity, taken(of, 'base')));

@@ -2,13 +2,18 @@ import type { Dimensions } from '../books/journal.ts';
 import { FRACTION_PLACES, type Fraction, type Price, type Quantity } from '../exact/amounts.ts';
 import { isDay, type Day } from '../exact/calendar.ts';
 import { powerOfTen } from '../exact/rounding.ts';
-import type { Books, Bought, Estimate, OrderLine } from '../posting/books.ts';
+import type { Books, Bought, Estimate, OrderLine, Statement } from '../posting/books.ts';
 import { checkCurrency, checkDate, post, refused, type Decision } from '../posting/decision.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
+import { checkUnit, inStockUnits } from './packs.ts';
 
 export interface OrderLineCommand {
   readonly bought: Bought;
   readonly quantity: Quantity;
+  /** The unit of quantity and price: a pack of the item, or its stock unit where undefined or empty. */
+  readonly unit?: string | undefined;
+  /** What the unit holds, where the item was never bought in it. */
+  readonly packSize?: Quantity | undefined;
   readonly price: Price;
   readonly discount: Fraction;
   readonly due: Day | undefined;
@@ -26,13 +31,25 @@ export interface OrderCommand {
   readonly lines: readonly OrderLineCommand[];
 }
 
+export interface OrderDocument extends Omit<OrderCommand, 'lines'> {
+  readonly lines: readonly { readonly bought: Bought; readonly stated: Statement }[];
+}
+
 /** A purchase order posts nothing: it is a commitment (accounting.md, What posts what). */
-export function decideOrder(books: Books, command: OrderCommand): Decision<OrderCommand> {
+export function decideOrder(books: Books, command: OrderCommand): Decision<OrderDocument> {
   const refusals: Refusal[] = [...checkDate(books, command.date), ...checkCurrency(books, command.currency, command.date)];
   if (command.lines.length === 0) refusals.push(refusal('no_lines', '/lines'));
   command.lines.forEach((line, position) => refusals.push(...checkOrderLine(books, line, `/lines/${position}`)));
   if (refusals.length > 0) return refused(refusals);
-  return post(books, { document: command, date: command.date, postsNothing: true });
+  const by = books.nextDocument.toString();
+  const lines = command.lines.map((line) => ({ bought: line.bought, stated: statementOf(books, line.bought, line, by) }));
+  return post(books, { document: { ...command, lines }, date: command.date, postsNothing: true });
+}
+
+/** A line as a document states it: in stock units, at a price for as many of them as its pack holds. */
+export function statementOf(books: Books, { item }: Bought, line: Omit<OrderLineCommand, 'bought'>, by: string): Statement {
+  const { price, discount, due, estimates, dimensions } = line;
+  return { by, ...inStockUnits(books.items.get(item ?? ''), line), price, discount, due, estimates: estimates ?? [], dimensions };
 }
 
 /** What every line must say, on a new order and in a later version of it. */
@@ -42,6 +59,7 @@ export function checkOrderLine(books: Books, line: OrderLineCommand, at: string)
   if (item !== undefined && !books.items.has(item)) refusals.push(refusal('item_unknown', `${at}/item`, { item }));
   if (expense === '') refusals.push(refusal('missing', `${at}/expense`));
   if (line.quantity <= 0n) refusals.push(refusal('quantity_not_positive', `${at}/quantity`));
+  refusals.push(...checkUnit(books.items.get(item ?? ''), line, at));
   if (line.due !== undefined && !isDay(line.due)) refusals.push(refusal('date_impossible', `${at}/due`, { date: line.due }));
   return [...refusals, ...checkPrice(line.price, line.discount, at), ...checkEstimates(line.estimates ?? [], expense !== undefined, at)];
 }

@@ -4,7 +4,7 @@ import type { Day } from '../exact/calendar.ts';
 import type { Books, Bought, OrderLine, Statement } from '../posting/books.ts';
 import { checkCitedOnce, checkDate, post, refused, type Decision } from '../posting/decision.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
-import { billedAhead, checkOrderLine, sumOf, type OrderLineCommand } from './order.ts';
+import { billedAhead, checkOrderLine, statementOf, sumOf, type OrderLineCommand } from './order.ts';
 import { checkSeen, linesOfOrder } from './orderStanding.ts';
 
 /** A line as it should be now: one that is on the order, or a new one. */
@@ -28,8 +28,8 @@ export interface OrderChangeCommand {
 
 export interface OrderChangeDocument extends Omit<OrderChangeCommand, 'lines'> {
   readonly vendor: string;
-  /** Only what differs: each line by its id on the order. */
-  readonly lines: readonly { readonly id: LineId; readonly isNew: boolean; readonly bought: Bought; readonly stated: Statement }[];
+  /** Only what differs: each line by its id on the order, and where the command said it. */
+  readonly lines: readonly { readonly id: LineId; readonly isNew: boolean; readonly bought: Bought; readonly stated: Statement; readonly said: number }[];
 }
 
 /**
@@ -48,11 +48,12 @@ export function decideOrderChange(books: Books, command: OrderChangeCommand): De
 
   const document = books.nextDocument.toString();
   let last = Math.max(...linesOfOrder(books, order.id).map(({ id }) => Number(id.split('/')[1])));
-  const lines = command.lines.flatMap((line) => {
+  const lines = command.lines.flatMap((line, said) => {
     const known = line.of === undefined ? undefined : books.orderLines.get(line.of);
-    const stated = statementOf(line, document);
-    if (known) return isSame(known, stated) ? [] : [{ id: known.id, isNew: false, bought: known.bought, stated }];
-    return [{ id: lineId(order.id, (last += 1)), isNew: true, bought: line.bought as Bought, stated }];
+    const bought = known?.bought ?? (line.bought as Bought);
+    const stated = statementOf(books, bought, line, document);
+    if (known) return isSame(known, stated) ? [] : [{ id: known.id, isNew: false, bought, stated, said }];
+    return [{ id: lineId(order.id, (last += 1)), isNew: true, bought, stated, said }];
   });
   if (lines.length === 0) return refused([refusal('nothing_changed', '/lines')]);
   return post(books, { document: { ...command, vendor: order.vendor, lines }, date: command.date, cites: [lineId(order.id, 0)], postsNothing: true });
@@ -63,9 +64,11 @@ function checkChanged(books: Books, order: string, line: ChangedLine, at: string
   const known = books.orderLines.get(line.of);
   if (!known || documentOf(known.id) !== order) return [refusal('line_unknown', at, { line: line.of })];
   const refusals = checkOrderLine(books, { ...line, bought: known.bought }, at);
-  if (known.closed.length > 0 && !isSame(known, statementOf(line, ''))) refusals.push(refusal('order_line_closed', `${at}/quantity`, closedBy(known)));
+  const stated = statementOf(books, known.bought, line, '');
+  if (known.closed.length > 0 && !isSame(known, stated)) refusals.push(refusal('order_line_closed', `${at}/quantity`, closedBy(known)));
   const least = quantity(taken(known));
-  if (line.quantity < least) refusals.push(refusal('order_below_received', `${at}/quantity`, { received: formatQuantity(least) }));
+  if (stated.quantity < least && stated.quantity < known.quantity)
+    refusals.push(refusal('order_below_received', `${at}/quantity`, { received: formatQuantity(least) }));
   return refusals;
 }
 
@@ -74,14 +77,11 @@ function taken(line: OrderLine): bigint {
   return sumOf(line.receipts) - sumOf(line.reopened) + billedAhead(line);
 }
 
-export const statementOf = ({ quantity: ordered, price, discount, due, estimates, dimensions }: Omit<OrderLineCommand, 'bought'>, by: string): Statement => ({
-  ...{ by, quantity: ordered, price, discount, due, estimates: estimates ?? [], dimensions },
-});
-
 function isSame(known: OrderLine, stated: Statement): boolean {
-  const text = ({ quantity: ordered, price, discount, due, estimates, dimensions }: Omit<Statement, 'by'>) =>
-    JSON.stringify([ordered, price, discount, due, estimates, dimensions?.department, dimensions?.location, dimensions?.project], (_, value: unknown) =>
-      typeof value === 'bigint' ? value.toString() : value,
+  const text = ({ quantity: ordered, unit, price, per, discount, due, estimates, dimensions }: Omit<Statement, 'by'>) =>
+    JSON.stringify(
+      [ordered, unit, price, per, discount, due, estimates, dimensions?.department, dimensions?.location, dimensions?.project],
+      (_, value: unknown) => (typeof value === 'bigint' ? value.toString() : value),
     );
   return text(known) === text(stated);
 }

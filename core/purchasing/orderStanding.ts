@@ -1,4 +1,4 @@
-import { base, lineAmount, toBase, type BaseAmount } from '../exact/amounts.ts';
+import { base, lineAmount, toBase, type BaseAmount, type Pricing } from '../exact/amounts.ts';
 import { documentOf } from '../costing/pool.ts';
 import type { Books, Order, OrderLine, OrderStep } from '../posting/books.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
@@ -9,10 +9,10 @@ export type Approval = 'not needed' | 'awaited' | 'approved' | 'rejected';
 /** What an order is worth as it now stands, at its own rate, in base currency: each line rounded, what was closed left in. */
 export function orderAmount(
   { currency, rate }: Pick<Order, 'currency' | 'rate'>,
-  lines: readonly Pick<OrderLine, 'quantity' | 'price' | 'discount'>[],
+  lines: readonly (Pricing & Pick<OrderLine, 'quantity'>)[],
   baseCurrency: string,
 ): BaseAmount {
-  const amounts = lines.map((line) => toBase(lineAmount(line.quantity, line.price, line.discount, currency), currency, rate, baseCurrency));
+  const amounts = lines.map((line) => toBase(lineAmount(line.quantity, line, currency), currency, rate, baseCurrency));
   return base(amounts.reduce((sum, amount) => sum + amount, 0n));
 }
 

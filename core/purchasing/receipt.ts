@@ -7,9 +7,12 @@ import type { Ahead, AheadTaken, Books, Item, OrderLine, ReceiptLine } from '../
 import { checkCitedOnce, checkDate, checkLots, poolOrEmpty, post, rateOn, refused, type Decision } from '../posting/decision.ts';
 import type { Cost, Flow, NewMovement } from '../posting/effects.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
-import { openToReceive, sumOf } from './order.ts';
+import { asideLine, checkAside, type AsideCommand, type AsideLine } from './aside.ts';
+import { billedAhead, openToReceive, sumOf } from './order.ts';
 import { closedBy } from './orderChange.ts';
 import { checkStanding } from './orderStanding.ts';
+import { checkUnit, inStockUnits } from './packs.ts';
+import { partOf, toleranceOf } from './tolerance.ts';
 
 export interface ReceiptCommand {
   readonly kind: 'receipt';
@@ -19,16 +22,25 @@ export interface ReceiptCommand {
   readonly lines: readonly {
     of: LineId;
     quantity: Quantity;
+    /** The unit of the quantity; the stock unit where undefined. */
+    unit?: string | undefined;
     lots?: readonly LotPart[] | undefined;
     /** As seen on the goods; the item's usual one where undefined. */
     origin?: string | undefined;
     /** A preference is claimed, with proof of origin. */
     preference?: boolean | undefined;
+    /** No more comes of the line: what is missing is little enough. */
+    last?: boolean | undefined;
   }[];
+  /** What came and is not taken: rejected, or without an order. */
+  readonly aside?: readonly AsideCommand[] | undefined;
 }
 
-export interface ReceiptDocument extends Omit<ReceiptCommand, 'lines'> {
+export interface ReceiptDocument extends Omit<ReceiptCommand, 'lines' | 'aside'> {
   readonly lines: readonly ReceiptLine[];
+  readonly aside: readonly AsideLine[];
+  /** What was still open of order lines and comes no more: short, within what is allowed. */
+  readonly closed: readonly { readonly line: LineId; readonly of: LineId; readonly quantity: Quantity }[];
 }
 
 /**
@@ -40,27 +52,46 @@ export function decideReceipt(books: Books, command: ReceiptCommand): Decision<R
   const ordered = command.lines.map((line) => books.orderLines.get(line.of));
   const citedDays = ordered.flatMap((line) => (line ? [line.date] : []));
   const refusals: Refusal[] = [...checkDate(books, command.date, citedDays), ...checkCitedOnce(command.lines, '/lines')];
-  if (command.lines.length === 0) refusals.push(refusal('no_lines', '/lines'));
-  command.lines.forEach((line, position) => refusals.push(...checkLine(books, command, line, ordered[position], `/lines/${position}`)));
+  const aside = command.aside ?? [];
+  if (command.lines.length + aside.length === 0) refusals.push(refusal('no_lines', '/lines'));
+  aside.forEach((line, position) => refusals.push(...checkAside(books, command.vendor, line, `/aside/${position}`)));
+  const counted = command.lines.map((line, position) => ({ ...line, ...inStockUnits(itemOf(books, ordered[position]), line) }));
+  command.lines.forEach((line, position) => {
+    const units = ordered[position] ? checkUnit(itemOf(books, ordered[position]), line, `/lines/${position}`) : [];
+    refusals.push(...(units.length > 0 ? units : checkLine(books, command, counted[position] as Line, ordered[position], `/lines/${position}`)));
+  });
   if (refusals.length > 0) return refused(refusals);
 
   const document = books.nextDocument.toString();
-  const lines = command.lines.map((line, position) => receiptLine(books, command, line, ordered[position] as OrderLine, lineId(document, position + 1)));
+  const lines = counted.map((line, position) => receiptLine(books, command, line, ordered[position] as OrderLine, lineId(document, position + 1)));
   const aheadLines = lines.flatMap((line) => line.ahead.map((part) => part.of));
   return post(books, {
-    document: { ...command, lines },
+    document: {
+      ...command,
+      lines,
+      closed: counted.flatMap((line, position) => closedWith(ordered[position] as OrderLine, line, lineId(document, position + 1))),
+      aside: aside.map((line, position) => asideLine(books, line, lineId(document, lines.length + position + 1))),
+    },
     date: command.date,
     effects: {
       movements: lines.flatMap(movementOf),
       costs: lines.flatMap(costsOf),
       flows: lines.flatMap((line) => flowsOf(books, line)),
     },
-    cites: [...command.lines.map((line) => line.of), ...ordered.flatMap((line) => (line ? [lineId(line.by, 0)] : [])), ...aheadLines],
+    cites: [
+      ...command.lines.map((line) => line.of),
+      ...aside.flatMap(({ of }) => of ?? []),
+      ...ordered.flatMap((line) => (line ? [lineId(line.by, 0)] : [])),
+      ...aheadLines,
+    ],
     opened: lines.flatMap((line) => openedPool(books, line, command.warehouse)),
+    postsNothing: lines.length === 0,
   });
 }
 
 type Line = ReceiptCommand['lines'][number];
+
+const itemOf = (books: Books, ordered: OrderLine | undefined): Item | undefined => books.items.get(ordered?.bought.item ?? '');
 
 function checkLine(books: Books, command: ReceiptCommand, line: Line, ordered: OrderLine | undefined, at: string): Refusal[] {
   if (!ordered) return [refusal('line_unknown', at, { line: line.of })];
@@ -70,20 +101,36 @@ function checkLine(books: Books, command: ReceiptCommand, line: Line, ordered: O
   if (standing.length > 0) return standing;
   const open = quantity(openToReceive(ordered));
   if (open === 0n && ordered.closed.length > 0) return [refusal('order_line_closed', `${at}/quantity`, closedBy(ordered))];
-  if (line.quantity > open) {
-    return [refusal('receipt_exceeds_ordered', `${at}/quantity`, { open: formatQuantity(open), quantity: formatQuantity(line.quantity) })];
+  const { over, short } = toleranceOf(books, ordered);
+  // A line that is full is done: who counts the same goods a second time is told so.
+  const most = quantity(open > 0n ? open + partOf(ordered.quantity, over) : 0n);
+  if (line.quantity > most) {
+    return [
+      refusal('receipt_exceeds_ordered', `${at}/quantity`, {
+        open: formatQuantity(quantity(open > 0n ? open : 0n)),
+        most: formatQuantity(most),
+        quantity: formatQuantity(line.quantity),
+      }),
+    ];
   }
+  const missing = quantity(open - line.quantity);
+  if (line.last && missing > partOf(ordered.quantity, short)) {
+    return [refusal('short_beyond_tolerance', `${at}/last`, { missing: formatQuantity(missing), allowed: formatQuantity(partOf(ordered.quantity, short)) })];
+  }
+  if (line.last && missing > 0n && billedAhead(ordered) > line.quantity) return [refusal('order_billed_ahead', `${at}/last`)];
+  const expired = (line.lots ?? []).findIndex(({ expires }) => expires !== undefined && expires < command.date);
+  if (expired >= 0) return [refusal('lot_expired', `${at}/lots/${expired}/expires`, { lot: line.lots?.[expired]?.lot ?? '' })];
   if (rateOn(books, ordered.currency, command.date) === undefined) {
     return [refusal('rate_missing', '/date', { currency: ordered.currency, date: command.date })];
   }
-  return checkLots(books.items.get(ordered.bought.item ?? ''), line.quantity, line.lots ?? [], at);
+  return checkLots(itemOf(books, ordered), line.quantity, line.lots ?? [], at);
 }
 
 function receiptLine(books: Books, command: ReceiptCommand, line: Line, ordered: OrderLine, id: LineId): ReceiptLine {
   const rate: Rate = rateOn(books, ordered.currency, command.date) ?? ONE_TO_ONE;
   const ahead = takeAhead(ordered, line.quantity, id);
   const rest = quantity(line.quantity - sumOf(ahead));
-  const amount = lineAmount(rest, ordered.price, ordered.discount, ordered.currency);
+  const amount = lineAmount(rest, ordered, ordered.currency);
   const baseAmount = toBase(amount, ordered.currency, rate, books.company.currency);
   const { item } = ordered.bought;
   const origin = line.origin ?? books.items.get(item ?? '')?.origin ?? '';
@@ -101,6 +148,7 @@ function receiptLine(books: Books, command: ReceiptCommand, line: Line, ordered:
     bought: ordered.bought,
     pool: item === undefined ? undefined : `${item}@${command.warehouse}`,
     quantity: line.quantity,
+    per: ordered.per,
     lots: line.lots ?? [],
     origin,
     preference,
@@ -114,6 +162,12 @@ function receiptLine(books: Books, command: ReceiptCommand, line: Line, ordered:
     bills: [],
     returns: [],
   };
+}
+
+/** What is missing of a line that is the last of its order line. */
+function closedWith(ordered: OrderLine, { of, quantity: came, last }: Line, line: LineId): ReceiptDocument['closed'] {
+  const missing = openToReceive(ordered) - came;
+  return last && missing > 0n ? [{ line, of, quantity: quantity(missing) }] : [];
 }
 
 /** What was billed ahead comes first, in the order in which it was billed: each receipt takes its cumulative part. */

@@ -1,6 +1,6 @@
 import { lineId, type LineId, type LotPart } from '../costing/pool.ts';
 import { openOf, type Source, type Taking } from '../costing/taking.ts';
-import { base, formatQuantity, lineAmount, NO_DISCOUNT, quantity, type BaseAmount, type Price, type Quantity } from '../exact/amounts.ts';
+import { base, formatQuantity, forOne, lineAmount, quantity, type BaseAmount, type Price, type Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import type { Books, Item } from '../posting/books.ts';
 import { checkCitedOnce, checkDate, checkLotsOf, poolOrEmpty, post, refused, type Decision } from '../posting/decision.ts';
@@ -83,7 +83,7 @@ function returnLine(books: Books, line: Line, source: Source, id: LineId): Custo
   const { untaken } = openOf(source);
   const uninvoiced = quantity(line.quantity < untaken ? line.quantity : untaken);
   const invoiced = quantity(line.quantity - uninvoiced);
-  const credit = base(lineAmount(invoiced, line.price, NO_DISCOUNT, books.company.currency));
+  const credit = base(lineAmount(invoiced, forOne(line.price), books.company.currency));
   return { id, of: line.of, price: line.price, quantity: line.quantity, uninvoiced, invoiced, credit };
 }
 

@@ -1,6 +1,6 @@
 import { lineId, type LineId } from '../costing/pool.ts';
 import { openOf, type Source, type Taking } from '../costing/taking.ts';
-import { base, formatQuantity, lineAmount, NO_DISCOUNT, quantity, type BaseAmount, type Price, type Quantity } from '../exact/amounts.ts';
+import { base, formatQuantity, forOne, lineAmount, quantity, type BaseAmount, type Price, type Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import type { Books } from '../posting/books.ts';
 import { checkCitedOnce, checkDate, post, refused, type Decision } from '../posting/decision.ts';
@@ -32,7 +32,7 @@ export function decideInvoice(books: Books, command: InvoiceCommand): Decision<I
 
   const document = books.nextDocument.toString();
   const lines = command.lines.map((line, position) => {
-    const amount = base(lineAmount(line.quantity, line.price, NO_DISCOUNT, books.company.currency));
+    const amount = base(lineAmount(line.quantity, forOne(line.price), books.company.currency));
     return { id: lineId(document, position + 1), ...line, amount };
   });
   const flows = lines.flatMap((line, position) => soldFlows(line.amount, delivered[position] as Source));

@@ -46,7 +46,7 @@ export async function postDocument<Kind extends DocumentKind>(source: DataSource
       const id = books.nextDocument.toString();
       const saving: Saving = { id, books, poolRow: (pool) => (pool === undefined ? null : (books.poolRows.get(pool) ?? null)) };
       const { document } = decision.posted;
-      await commandOf(kind).settle?.(document, manager, saving);
+      await commandOf(kind).settle?.(document, manager, saving, body);
       await savePosted(manager, books, decision.posted, {
         id,
         number,

@@ -37,6 +37,13 @@ const values = {
   received: '4',
   version: '3',
   reason: 'sold out',
+  unit: 'box',
+  missing: '3',
+  most: '6',
+  allowed: '2',
+  units: 'each, box',
+  size: '25',
+  stockUnit: 'each',
 };
 
 describe('the wording of refusals', () => {

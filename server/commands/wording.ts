@@ -31,7 +31,17 @@ const SAYS: Readonly<Record<RefusalReason, (values: Values) => string>> = {
   warehouse_same: () => 'Goods cannot go from a warehouse to itself: choose another.',
   vendor_differs: () => 'This line belongs to another vendor.',
   customer_differs: () => 'This delivery went to another customer.',
-  receipt_exceeds_ordered: ({ open }) => (open === '0' ? 'Nothing of this line is open any more.' : `Only ${open} of this line are open.`),
+  short_beyond_tolerance: ({ missing, allowed }) => `${missing} are missing and ${allowed} may be: leave the rest open, or let the buyer close it.`,
+  aside_exceeds_held: ({ open }) => (open === '0' ? 'None of it stands aside any more.' : `Only ${open} of it stand aside.`),
+  lot_expired: ({ lot }) => `Lot ${lot} is past its day: reject it, or correct the day.`,
+  unit_unknown: ({ unit, units }) => (units ? `“${unit}” is no unit of this item: choose ${units}.` : 'An expense has no unit.'),
+  pack_not_whole: ({ unit, stockUnit }) => `A ${unit} is not divided: give a whole number, or ${stockUnit} instead.`,
+  pack_differs: ({ unit, size, stockUnit }) => `A ${unit} of this item holds ${size} ${stockUnit}: give one of another size another name.`,
+  unit_unreadable: () => 'A unit’s name has no bar and no equals sign in it.',
+  receipt_exceeds_ordered: ({ open, most }) => {
+    if (open === '0') return 'Nothing of this line is open any more.';
+    return open === most ? `Only ${open} of this line are open.` : `Only ${most} of this line may come: ${open} are open.`;
+  },
   bill_exceeds_received: ({ open }) => (open === '0' ? 'Everything received on this line is billed already.' : `Only ${open} are received and not billed.`),
   bill_ahead_while_unbilled: ({ unbilled }) => `${unbilled} of this line are received and not billed: bill those first.`,
   bill_ahead_exceeds_ordered: ({ open }) =>

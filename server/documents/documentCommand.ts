@@ -18,7 +18,7 @@ export interface DocumentCommand<Kind extends DocumentKind> {
   /** The rows of the document's own lines. */
   rows(document: DocumentOf[Kind], saving: Saving): TableRows[];
   /** What changes beside facts: the first open day, a bill's number. */
-  settle?(document: DocumentOf[Kind], manager: EntityManager, saving: Saving): Promise<void>;
+  settle?(document: DocumentOf[Kind], manager: EntityManager, saving: Saving, body: BodyOf<Kind>): Promise<void>;
 }
 
 /** Who asks, and the currency of the books. */

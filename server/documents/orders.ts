@@ -2,13 +2,14 @@ import type { BodyOf } from '@obolus/contract/commands';
 import type { LineId } from '@obolus/core/costing/pool';
 import type { Bought, Estimate, Statement } from '@obolus/core/posting/books';
 import type { OrderLineCommand } from '@obolus/core/purchasing/order';
-import { statementOf } from '@obolus/core/purchasing/orderChange';
+import type { EntityManager } from 'typeorm';
 import type { Reader } from '../commands/read.ts';
 import type { BooksLoader } from '../storage/loadBooks.ts';
 import { citing, dimensionColumns, keyOf } from '../storage/savePosted.ts';
 import { facts } from '../storage/tables.ts';
 import { lineAt, type Asking, type DocumentCommand, type TableRows } from './documentCommand.ts';
 import { dimensionsOf } from './readParts.ts';
+import { learnVendorNumber } from './vendorNumbers.ts';
 
 export const order: DocumentCommand<'order'> = {
   read: (body, reader, from) => ({
@@ -27,8 +28,13 @@ export const order: DocumentCommand<'order'> = {
     await loader.loadRates([command.currency], command.date);
   },
   header: ({ vendor, warehouse, currency, note }) => ({ vendor, warehouse, currency, note }),
-  rows: ({ lines }, saving) =>
-    statedRows(lines.map((line, position) => ({ id: `${saving.id}/${position + 1}`, bought: line.bought, stated: statementOf(line, saving.id) }))),
+  rows: ({ lines }, saving) => statedRows(lines.map((line, position) => ({ id: `${saving.id}/${position + 1}`, ...line }))),
+  settle: ({ vendor, lines }, manager, _, body) =>
+    learn(
+      manager,
+      vendor,
+      lines.map((line, position) => ({ ...line, said: body.lines[position] })),
+    ),
 };
 
 /** What is done with an order rests on all of it, and is its vendor's; why it was done stands as its note. */
@@ -56,6 +62,12 @@ export const orderChange: DocumentCommand<'order-change'> = {
     ...statedRows(lines),
     { table: facts.orderStep, rows: [{ document_id: saving.id, order_id: of, step: 'changed', version_id: saving.id, amount: 0 }] },
   ],
+  settle: ({ vendor, lines }, manager, _, body) =>
+    learn(
+      manager,
+      vendor,
+      lines.map((line) => ({ ...line, said: body.lines[line.said] })),
+    ),
 };
 
 export const orderClosing: DocumentCommand<'order-closing'> = {
@@ -95,12 +107,29 @@ function boughtOf(line: LineBody, reader: Reader, at: string): Bought {
 function askedOf(line: LineBody, reader: Reader, { baseCurrency }: Asking, at: string): Omit<OrderLineCommand, 'bought'> {
   return {
     quantity: reader.quantity(line.quantity, `${at}/quantity`),
+    unit: line.unit?.trim(),
+    packSize: line.packSize ? reader.quantity(line.packSize, `${at}/packSize`) : undefined,
     price: reader.price(line.price, `${at}/price`),
     discount: reader.discount(line.discount, `${at}/discount`),
     due: line.due === '' ? undefined : line.due,
     estimates: (line.estimates ?? []).map((estimate, number) => estimateOf(estimate, reader, baseCurrency, `${at}/estimates/${number}/figure`)),
     dimensions: dimensionsOf(line),
   };
+}
+
+/** What an order says of buying an item that nobody knew: the vendor's number for it, and a pack that it comes in. */
+async function learn(
+  manager: EntityManager,
+  vendor: string,
+  lines: readonly { bought: Bought; stated: Statement; said: LineBody | undefined }[],
+): Promise<void> {
+  for (const { bought, stated, said } of lines) {
+    if (bought.item === undefined) continue;
+    const number = said?.vendorNumber?.trim() ?? '';
+    if (number !== '') await learnVendorNumber(manager, vendor, bought.item, number);
+    // Of two who say the same at once, either may: an order keeps what its own pack held.
+    if (said?.packSize) await manager.query('INSERT IGNORE INTO item_pack (item_id, unit, size) VALUES (?, ?, ?)', [bought.item, stated.unit, stated.per]);
+  }
 }
 
 /** Lines as a document states them, each under its id on the order. */
@@ -110,7 +139,8 @@ function statedRows(lines: readonly { id: LineId; bought: Bought; stated: Statem
     {
       table: facts.orderLine,
       rows: lines.map(({ id, bought, stated }) => ({
-        ...{ ...keyOfLine(id, stated), item_id: bought.item ?? null, quantity: stated.quantity, price: stated.price, discount: stated.discount },
+        ...{ ...keyOfLine(id, stated), item_id: bought.item ?? null, quantity: stated.quantity },
+        ...{ unit: stated.unit, price: stated.price, per: stated.per, discount: stated.discount },
         ...{ due_day: stated.due ?? null, expense: bought.expense ?? null, ...dimensionColumns(stated.dimensions ?? {}) },
       })),
     },

@@ -18,11 +18,17 @@ export const receipt: DocumentCommand<'receipt'> = {
     warehouse: body.warehouse,
     lines: body.lines.map((line, position) => ({
       ...{ of: line.of, quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`), lots: lotsOf(line, reader, `/lines/${position}`) },
-      ...{ origin: line.origin === '' ? undefined : line.origin, preference: line.preference },
+      ...{ unit: line.unit?.trim(), last: line.last, origin: line.origin === '' ? undefined : line.origin, preference: line.preference },
+    })),
+    aside: (body.aside ?? []).map((line, position) => ({
+      ...{ of: line.of === '' ? undefined : line.of, item: line.item === '' ? undefined : line.item, what: line.what },
+      ...{ quantity: reader.quantity(line.quantity, `/aside/${position}/quantity`), unit: line.unit?.trim(), reason: line.reason, place: line.place },
     })),
   }),
   async load(command, loader) {
-    await loader.loadOrderLines(command.lines.map((line) => line.of));
+    const aside = command.aside ?? [];
+    await loader.loadOrderLines([...new Set([...command.lines.map((line) => line.of), ...aside.flatMap(({ of }) => of ?? [])])]);
+    await loader.loadItems(aside.flatMap(({ item }) => item ?? []));
     const ordered = command.lines.flatMap((line) => loader.orderLine(line.of) ?? []);
     await loader.loadRates(
       ordered.map((line) => line.currency),
@@ -36,13 +42,22 @@ export const receipt: DocumentCommand<'receipt'> = {
     );
   },
   header: ({ vendor, warehouse, packingSlip, transport }) => ({ vendor, warehouse, reference: packingSlip, transport }),
-  rows: ({ lines }, saving) => [
+  rows: ({ lines, aside, closed }, saving) => [
+    {
+      table: facts.receiptAside,
+      rows: aside.map((line) => ({
+        ...keyOf(line.id),
+        ...(line.of === undefined ? { order_id: null, order_line_no: null } : citing('order', 'order_line_no', line.of)),
+        ...{ item_id: line.item ?? null, what: line.what, quantity: line.quantity, reason: line.reason, place: line.place },
+      })),
+    },
+    { table: facts.orderClosingLine, rows: closed.map(({ line, of, quantity }) => ({ ...keyOf(line), ...citing('order', 'order_line_no', of), quantity })) },
     {
       table: facts.receiptLine,
       rows: lines.map((line) => ({
         ...{ ...keyOf(line.id), ...citing('order', 'order_line_no', line.of), ordered_by_id: saving.books.orderLines.get(line.of)?.by ?? null },
         ...{ item_id: line.bought.item ?? null, pool_id: saving.poolRow(line.pool) },
-        ...{ quantity: line.quantity, currency: line.currency, rate: line.rate, amount: line.amount, base_amount: line.baseAmount },
+        ...{ quantity: line.quantity, per: line.per, currency: line.currency, rate: line.rate, amount: line.amount, base_amount: line.baseAmount },
         ...{ expense: line.bought.expense ?? null, origin: line.origin, preference: line.preference ? 1 : 0, ...dimensionColumns(line.dimensions ?? {}) },
       })),
     },
@@ -56,6 +71,22 @@ export const receipt: DocumentCommand<'receipt'> = {
       ),
     },
     { table: facts.receiptEstimate, rows: lines.flatMap((line) => line.estimates.map(({ kind, amount }) => ({ ...keyOf(line.id), kind, amount }))) },
+  ],
+};
+
+export const asideClosing: DocumentCommand<'aside-closing'> = {
+  read: (body, reader) => ({
+    ...{ kind: 'aside-closing', date: body.date, reason: body.reason },
+    lines: body.lines.map((line, position) => ({ ...line, quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`) })),
+  }),
+  load: (command, loader) => loader.loadAsides(command.lines.map(({ of }) => of)),
+  header: ({ reason }) => ({ note: reason }),
+  vendorOf: ({ vendor }) => vendor,
+  rows: ({ lines }, saving) => [
+    {
+      table: facts.asideClosingLine,
+      rows: lines.map(({ of, quantity, outcome }, position) => ({ ...lineAt(saving, position), ...citing('aside', 'aside_line_no', of), quantity, outcome })),
+    },
   ],
 };
 

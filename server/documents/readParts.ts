@@ -4,8 +4,17 @@ import type { Quantity } from '@obolus/core/exact/amounts';
 import type { Reader } from '../commands/read.ts';
 
 /** Lots or serial numbers of a line, as the core's. */
-export function lotsOf(line: { lots?: readonly { lot: string; quantity: string }[] }, reader: Reader, at: string): LotPart[] {
-  return (line.lots ?? []).map(({ lot, quantity }, position) => ({ lot: lot.trim(), quantity: reader.quantity(quantity, `${at}/lots/${position}/quantity`) }));
+export function lotsOf(line: { lots?: readonly LotBody[] }, reader: Reader, at: string): LotPart[] {
+  return (line.lots ?? []).map(({ lot, quantity, expires }, position) => ({
+    ...{ lot: lot.trim(), quantity: reader.quantity(quantity, `${at}/lots/${position}/quantity`) },
+    ...(expires ? { expires } : {}),
+  }));
+}
+
+interface LotBody {
+  readonly lot: string;
+  readonly quantity: string;
+  readonly expires?: string;
 }
 
 interface DimensionsBody {
@@ -23,7 +32,7 @@ export function dimensionsOf({ department, location, project }: DimensionsBody):
 interface GoodsBody {
   readonly item: string;
   readonly quantity: string;
-  readonly lots?: readonly { lot: string; quantity: string }[];
+  readonly lots?: readonly LotBody[];
 }
 
 export function goodsOf(line: GoodsBody, reader: Reader, at: string): { item: string; quantity: Quantity; lots: LotPart[] } {

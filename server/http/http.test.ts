@@ -35,6 +35,7 @@ const bodies: Readonly<Record<DocumentKind, object>> = {
   },
   order: make.order([]),
   receipt: make.receipt([]),
+  'aside-closing': { ...nothing, reason: '', lines: [] },
   bill: make.bill('1', []),
   allocation: make.allocation('1/1', []),
   delivery: make.delivery([]),

@@ -26,6 +26,7 @@ import { orderUbl } from '../papers/orderUbl.ts';
 import { readOrderPaper } from '../papers/orderPaper.ts';
 import { viewOrder } from '../queries/orders.ts';
 import { search } from '../queries/search.ts';
+import { listAsides } from '../queries/asides.ts';
 import { listItems, listPrices, listVendors, listWarehouses } from '../queries/setUp.ts';
 import { listStock, readStockCard } from '../queries/stock.ts';
 import { listPeople, savePerson } from '../signIn/people.ts';
@@ -68,6 +69,7 @@ function readRoutes(router: Router, context: Context): void {
   implement(router, context, api.items, () => listItems(manager));
   implement(router, context, api.vendors, () => listVendors(manager));
   implement(router, context, api.warehouses, () => listWarehouses(manager));
+  implement(router, context, api.asides, () => listAsides(manager));
   implement(router, context, api.prices, ({ params }) => listPrices(manager, params.id));
   implement(router, context, api.people, async () => ({ rows: await listPeople(manager, await currency()) }));
   implement(router, context, api.savePerson, async ({ params, body, user }) =>

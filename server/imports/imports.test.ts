@@ -117,4 +117,44 @@ describe('documents from a file', () => {
     expect((await finished(id)).body).toMatchObject({ state: 'loaded', loaded: 12 });
     expect(await count('document')).toBe(before + 12);
   });
+
+  it('a hundred orders and their receipts, made elsewhere, come out as correct books, also when the load stops on the way', async () => {
+    await server.source.query("INSERT INTO item_pack VALUES (1, 'cone', 500000)");
+    const about = (n: number) => `2026-03-${String(10 + (n % 10))}`;
+    const orders = Array.from({ length: 100 }, (_, n) => [
+      `H${n},TARN,2026-03-01,MAIN,YARN,${2 * n + 2},7.25,cone`,
+      `H${n},TARN,2026-03-01,MAIN,LOOM,1,${1000 + n},`,
+    ]).flat();
+    const placed = await stage('orders', `order,vendor,date,warehouse,item,quantity,price,unit\n${orders.join('\n')}\n`);
+    expect((await load(placed.body.id)).body).toMatchObject({ state: 'loaded', loaded: 200 });
+
+    const rows = Array.from({ length: 100 }, (_, n) => [
+      `R${n},TARN,${about(n)},MAIN,H${n},YARN,${2 * n + 2},cone`,
+      `R${n},TARN,${about(n)},MAIN,h${n},loom,1,`,
+    ]).flat();
+    const header = 'receipt,vendor,date,warehouse,order,item,quantity,unit\n';
+    const wrong = await stage(
+      'receipts',
+      `${header}X,TARN,2026-03-11,MAIN,H7,LINEN,1,\nY,TARN,2026-03-11,MAIN,H7,YARN,1.5,cone\nZ,TARN,2026-03-11,MAIN,H7,LOOM,2,\n`,
+    );
+    expect(problemsOf(wrong)).toEqual(['1 order', '2 quantity', '3 quantity']);
+
+    const staged = await stage('receipts', header + rows.join('\n'));
+    expect(staged.body.wrong).toBe(0);
+    const id = String(staged.body.id);
+    const before = await count('document');
+    await load(id);
+    await server.source.query("UPDATE import_row SET state = 'staged' WHERE import_id = ? AND row_no > 60", [id]);
+    await server.source.query("UPDATE import_batch SET state = 'loading', lease_until = UTC_TIMESTAMP(6) - INTERVAL 1 SECOND WHERE id = ?", [id]);
+    await resumeImports({ source: server.source, log: pino({ level: 'silent' }), now: () => new Date() });
+    expect((await finished(id)).body).toMatchObject({ state: 'loaded', loaded: 200 });
+    expect(await count('document')).toBe(before + 100);
+    // 2 + 4 + … + 200 = 10,100 cones at 7.25, and 100 looms at 1,000 to 1,099.
+    const [owed] = (await server.source.query(
+      "SELECT SUM(l.amount) AS amount FROM journal_line l JOIN document d ON d.id = l.document_id WHERE d.kind = 'receipt' AND l.account = 'grni'",
+    )) as { amount: string }[];
+    expect(owed?.amount).toBe(String(-(10_100 * 725 + 104_950 * 100)));
+    const open = (await ines.call('GET', '/api/orders/open-lines')).body.rows as { order: { number: string }; item: { number: string } }[];
+    expect(open.filter(({ item }) => item.number === 'LOOM')).toEqual([]);
+  });
 });

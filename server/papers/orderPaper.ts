@@ -1,8 +1,7 @@
 import type { EntityManager } from 'typeorm';
-import { fraction, lineAmount, NO_DISCOUNT, price, quantity } from '@obolus/core/exact/amounts';
 import { RequestError } from '../commands/failures.ts';
 import { viewOrder } from '../queries/orders.ts';
-import { big, showAmount, showDiscount, showPrice, showQuantity, text, type Row } from '../queries/figures.ts';
+import { amountOfLine, askedIn, type Row, showAmount, showDiscount, showPrice, showQuantity, text } from '../queries/figures.ts';
 import { stands } from '../storage/load/rows.ts';
 
 export interface Address {
@@ -34,8 +33,12 @@ export interface PaperLine {
   readonly number: string;
   readonly item: string;
   readonly name: string;
+  /** The vendor's own number for it, where it is known. */
+  readonly vendorItem: string;
   readonly quantity: string;
   readonly unit: string;
+  /** What one of a pack holds. */
+  readonly content: string;
   readonly price: string;
   readonly discount: string;
   /** What the discount takes off, as an amount. */
@@ -58,13 +61,14 @@ export async function readOrderPaper(manager: EntityManager, baseCurrency: strin
     [id],
   )) as Row[];
   const rows: Row[] = await manager.query(
-    `SELECT l.*, i.number AS item_number, i.name AS item_name, i.unit AS item_unit FROM order_line l LEFT JOIN item i ON i.id = l.item_id
+    `SELECT l.*, i.number AS item_number, i.name AS item_name, i.unit AS item_unit, vi.number AS vendor_item FROM order_line l LEFT JOIN item i ON i.id = l.item_id
+     JOIN document d ON d.id = l.document_id LEFT JOIN vendor_item vi ON vi.vendor_id = d.vendor_id AND vi.item_id = l.item_id
      WHERE l.document_id = ? AND l.by_id = (SELECT MAX(n.by_id) FROM order_line n WHERE n.document_id = l.document_id AND n.line_no = l.line_no AND n.by_id <= ?
        AND (n.by_id = n.document_id OR ${stands('n.by_id')})) ORDER BY l.line_no`,
     [id, by.id],
   );
-  const full = rows.map((row) => lineAmount(quantity(big(row.quantity)), price(big(row.price)), NO_DISCOUNT, order.currency));
-  const amounts = rows.map((row) => lineAmount(quantity(big(row.quantity)), price(big(row.price)), fraction(big(row.discount)), order.currency));
+  const full = rows.map((row) => amountOfLine({ ...row, discount: '0' }, order.currency));
+  const amounts = rows.map((row) => amountOfLine(row, order.currency));
   const company = addressOf(header?.company, header?.company_address);
   return {
     ...{ number: order.number, version, date: order.date, stated: by.date, buyer: order.buyer, currency: order.currency, note: text(header?.note) },
@@ -74,8 +78,9 @@ export async function readOrderPaper(manager: EntityManager, baseCurrency: strin
     deliverTo: header?.warehouse_address ? { name: `${company.name}, ${text(header.warehouse)}`, lines: linesOf(header.warehouse_address) } : company,
     termsDays: Number(header?.terms_days ?? 0),
     lines: rows.map((row, at) => ({
-      ...{ number: text(row.line_no), item: text(row.item_number), name: text(row.item_name ?? row.expense), unit: text(row.item_unit) },
-      ...{ quantity: showQuantity(row.quantity), price: showPrice(row.price), discount: showDiscount(row.discount), due: text(row.due_day) },
+      ...{ number: text(row.line_no), item: text(row.item_number), name: text(row.item_name ?? row.expense), unit: askedIn(row).unit },
+      ...{ vendorItem: text(row.vendor_item), content: row.unit ? `${showQuantity(row.per)} ${text(row.item_unit)}` : '' },
+      ...{ quantity: askedIn(row).asked, price: showPrice(row.price), discount: showDiscount(row.discount), due: text(row.due_day) },
       ...{ amount: showAmount(amounts[at], order.currency), reduction: showAmount((full[at] ?? 0n) - (amounts[at] ?? 0n), order.currency) },
     })),
     total: showAmount(

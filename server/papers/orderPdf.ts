@@ -126,7 +126,9 @@ const rule = (pdf: Pdf, y: number, thick: number) => pdf.moveTo(LEFT, y).lineTo(
 function lines(pdf: Pdf, paper: OrderPaper): void {
   let y = heading(pdf, paper, pdf.y);
   for (const line of paper.lines) {
-    const more = [line.item, line.discount === '' ? '' : `less ${line.discount} %`].filter(Boolean).join(' · ');
+    const content = line.content === '' ? '' : `1 ${line.unit} = ${line.content}`;
+    const yours = line.vendorItem === '' ? '' : `your ${line.vendorItem}`;
+    const more = [line.item, yours, content, line.discount === '' ? '' : `less ${line.discount} %`].filter(Boolean).join(' · ');
     const height = pdf.font(FONTS.text).fontSize(9.5).heightOfString(line.name, { width: 168, lineGap: 1 }) + (more === '' ? 0 : 12);
     if (y + height > BOTTOM - 30) {
       pdf.addPage();

@@ -12,6 +12,7 @@ const UNITS: Readonly<Record<string, string>> = {
   each: 'EA',
   tin: 'TN',
   box: 'BX',
+  cone: 'CJ',
   h: 'HUR',
 };
 const ONE = 'C62';
@@ -74,6 +75,10 @@ function lineItem(line: PaperLine, money: (amount: string) => object): object {
           },
         }),
     'cac:Price': { 'cbc:PriceAmount': money(line.price), 'cbc:BaseQuantity': { '#text': '1', ...unit } },
-    'cac:Item': { 'cbc:Name': line.name, ...(line.item === '' ? {} : { 'cac:BuyersItemIdentification': { 'cbc:ID': line.item } }) },
+    'cac:Item': {
+      'cbc:Name': line.name,
+      ...(line.item === '' ? {} : { 'cac:BuyersItemIdentification': { 'cbc:ID': line.item } }),
+      ...(line.vendorItem === '' ? {} : { 'cac:SellersItemIdentification': { 'cbc:ID': line.vendorItem } }),
+    },
   };
 }

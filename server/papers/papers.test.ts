@@ -6,7 +6,18 @@ import { orderPdf } from './orderPdf.ts';
 import { orderUbl } from './orderUbl.ts';
 
 const line = (number: number, more: Partial<PaperLine> = {}): PaperLine => ({
-  ...{ number: String(number), item: `I-${number}`, name: `Item ${number}`, quantity: '12.5', unit: 'kg', price: '23.40', discount: '', reduction: '0.00' },
+  ...{
+    number: String(number),
+    item: `I-${number}`,
+    name: `Item ${number}`,
+    quantity: '12.5',
+    vendorItem: '',
+    content: '',
+    unit: 'kg',
+    price: '23.40',
+    discount: '',
+    reduction: '0.00',
+  },
   ...{ due: '2026-12-24', amount: '292.50', ...more },
 });
 const paper = (more: Partial<OrderPaper> = {}): OrderPaper => ({
@@ -91,7 +102,12 @@ describe('an order as UBL 2.1', () => {
   it('holds parties, lines, prices for a unit and the total, in the order of the schema', () => {
     const order = parsed(
       orderUbl(
-        paper({ lines: [line(1, { discount: '5', reduction: '14.63', amount: '277.87' }), line(2, { item: '', name: 'Packing paper', unit: '', due: '' })] }),
+        paper({
+          lines: [
+            line(1, { discount: '5', reduction: '14.63', amount: '277.87' }),
+            line(2, { item: '', name: 'Packing paper', vendorItem: '', content: '', unit: '', due: '' }),
+          ],
+        }),
       ),
     );
     expect(Object.keys(order).filter((key) => !key.startsWith('@'))).toEqual([

@@ -1,4 +1,5 @@
 import type { EntityManager } from 'typeorm';
+import { asidesOf } from './asides.ts';
 import type { api } from '@obolus/contract/api';
 import type { ReplyOf } from '@obolus/contract/endpoint';
 import type { DocumentKind } from '@obolus/contract/roles';
@@ -6,13 +7,13 @@ import type { DocumentView } from '@obolus/contract/views';
 import type { AccountKey } from '@obolus/core/books/accounts';
 import type { EntryLine } from '@obolus/core/books/journal';
 import type { LotPart } from '@obolus/core/costing/pool';
-import { base, formatQuantity, formatRate, fraction, lineAmount, price, quantity, rate } from '@obolus/core/exact/amounts';
+import { base, formatQuantity, formatRate, rate } from '@obolus/core/exact/amounts';
 import { RequestError } from '../commands/failures.ts';
 import { readLotsOf } from '../storage/load/movements.ts';
 import { isTrue } from '../storage/load/rows.ts';
 import { groupBy } from '../storage/groupBy.ts';
 import { entryLines } from './entries.ts';
-import { big, showAmount, showDiscount, showPrice, showQuantity, text, type Row } from './figures.ts';
+import { amountOfLine, big, type Row, showAmount, showDiscount, showPrice, showQuantity, text } from './figures.ts';
 import { trailOf } from './trail.ts';
 
 type Line = DocumentView['lines'][number];
@@ -33,22 +34,26 @@ const STEP = `SELECT 1 AS line_no, s.amount, s.step AS item_name, '' AS item_num
 /** The lines of each kind, as one shape: a label, a quantity, an amount and what the line stands on. */
 const LINES: Readonly<Record<DocumentKind, string>> = {
   order: `SELECT l.*, ${BOUGHT} FROM ordered_line l LEFT JOIN item i ON i.id = l.item_id WHERE l.document_id = ? ORDER BY l.line_no`,
-  'order-change': `SELECT l.line_no, l.quantity, l.price, l.discount, l.due_day, ${BOUGHT}, ${OF} FROM order_line l LEFT JOIN item i ON i.id = l.item_id JOIN document o ON o.id = l.document_id
+  'order-change': `SELECT l.line_no, l.quantity, l.price, l.per, l.discount, l.due_day, ${BOUGHT}, ${OF} FROM order_line l LEFT JOIN item i ON i.id = l.item_id JOIN document o ON o.id = l.document_id
             WHERE l.by_id = ? ORDER BY l.line_no`,
   'order-closing': `SELECT l.line_no, l.quantity, 0 AS amount, COALESCE(i.name, ol.expense) AS item_name, COALESCE(i.number, '') AS item_number, COALESCE(i.unit, '') AS item_unit, ${OF}
             FROM order_closing_line l JOIN ordered_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no LEFT JOIN item i ON i.id = ol.item_id
             JOIN document o ON o.id = l.order_id WHERE l.document_id = ? ORDER BY l.line_no`,
+  'aside-closing': `SELECT l.line_no, l.quantity, 0 AS amount, l.outcome AS purpose, COALESCE(i.name, ol.expense, a.what) AS item_name, COALESCE(i.number, '') AS item_number,
+            COALESCE(i.unit, '') AS item_unit, ${OF} FROM aside_closing_line l JOIN receipt_aside a ON a.document_id = l.aside_id AND a.line_no = l.aside_line_no
+            LEFT JOIN ordered_line ol ON ol.document_id = a.order_id AND ol.line_no = a.order_line_no LEFT JOIN item i ON i.id = COALESCE(a.item_id, ol.item_id)
+            JOIN document o ON o.id = l.aside_id WHERE l.document_id = ? ORDER BY l.line_no`,
   ...{ 'order-step': STEP, 'order-approval': STEP },
   receipt: `SELECT l.*, ol.price, ${BOUGHT}, o.id AS of_id, o.number AS of_number FROM receipt_line l LEFT JOIN item i ON i.id = l.item_id JOIN document o ON o.id = l.order_id
             JOIN order_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no AND ol.by_id = l.ordered_by_id WHERE l.document_id = ? ORDER BY l.line_no`,
-  bill: `SELECT l.line_no, l.quantity, l.price, l.discount, l.amount, l.difference, l.price_difference, COALESCE(i.name, r.expense, ol.expense) AS item_name,
+  bill: `SELECT l.line_no, l.quantity, l.price, COALESCE(r.per, ol.per) AS per, l.discount, l.amount, l.difference, l.price_difference, COALESCE(i.name, r.expense, ol.expense) AS item_name,
                 COALESCE(i.number, '') AS item_number, COALESCE(i.unit, '') AS item_unit, o.id AS of_id, o.number AS of_number
          FROM bill_line l LEFT JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no
          LEFT JOIN ordered_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no
          LEFT JOIN item i ON i.id = COALESCE(r.item_id, ol.item_id) JOIN document o ON o.id = COALESCE(l.receipt_id, l.order_id) WHERE l.document_id = ?
-         UNION ALL SELECT l.line_no, NULL, NULL, NULL, l.amount, 'charge', NULL, l.kind, '', '', NULL, NULL FROM bill_charge l WHERE l.document_id = ?
-         UNION ALL SELECT l.line_no, NULL, NULL, NULL, l.amount, 'expense', NULL, l.expense, '', '', NULL, NULL FROM bill_expense l WHERE l.document_id = ?
-         UNION ALL SELECT l.line_no + 100000, NULL, NULL, NULL, l.amount, IF(l.recoverable, 'reclaimed', 'not reclaimed'), NULL, 'tax', '', '', NULL, NULL FROM bill_tax l WHERE l.document_id = ?
+         UNION ALL SELECT l.line_no, NULL, NULL, NULL, NULL, l.amount, 'charge', NULL, l.kind, '', '', NULL, NULL FROM bill_charge l WHERE l.document_id = ?
+         UNION ALL SELECT l.line_no, NULL, NULL, NULL, NULL, l.amount, 'expense', NULL, l.expense, '', '', NULL, NULL FROM bill_expense l WHERE l.document_id = ?
+         UNION ALL SELECT l.line_no + 100000, NULL, NULL, NULL, NULL, l.amount, IF(l.recoverable, 'reclaimed', 'not reclaimed'), NULL, 'tax', '', '', NULL, NULL FROM bill_tax l WHERE l.document_id = ?
          ORDER BY line_no`,
   return: `SELECT l.line_no, l.quantity, ${ITEM}, ${OF}, ABS((SELECT COALESCE(SUM(c.amount), 0) FROM value_change c WHERE c.document_id = l.document_id AND c.line_document_id = l.document_id AND c.line_no = l.line_no)) AS amount
            FROM return_line l JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no JOIN item i ON i.id = r.item_id
@@ -104,7 +109,7 @@ export async function viewDocument(manager: EntityManager, baseCurrency: string,
     date: text(header.date),
     party: text(header.vendor ?? header.customer),
     reference: text(header.reference),
-    facts: factsOf(kind, header),
+    facts: [...factsOf(kind, header), ...(kind === 'receipt' ? (await asidesOf(manager, id)).map((value) => ({ name: 'Stands aside', value })) : [])],
     currency: shown,
     amount: showAmount(total, shown),
     rate: currency === baseCurrency ? null : formatRate(rate(big(header.rate))),
@@ -149,7 +154,7 @@ export async function listDocuments(
 }
 
 function amountOf(kind: DocumentKind, row: Row, currency: string): bigint {
-  if (kind === 'order' || kind === 'order-change') return lineAmount(quantity(big(row.quantity)), price(big(row.price)), fraction(big(row.discount)), currency);
+  if (kind === 'order' || kind === 'order-change') return amountOfLine(row, currency);
   return big(row.amount);
 }
 
@@ -167,9 +172,12 @@ function lineOf(kind: DocumentKind, row: Row, documentCurrency: string, baseCurr
     amount: showAmount(amountOf(kind, row, currency), currency),
     currency,
     of: row.of_id == null ? null : { id: row.of_id, number: text(row.of_number) },
-    note: noteOf(kind, row, baseCurrency),
+    note: [pricedFor(row), noteOf(kind, row, baseCurrency)].filter(Boolean).join(', '),
   };
 }
+
+/** A price of a pack is not for one. */
+const pricedFor = (row: Row): string => (row.per == null || showQuantity(row.per) === '1' ? '' : `price for ${showQuantity(row.per)} ${text(row.item_unit)}`);
 
 function noteOf(kind: DocumentKind, row: Row, baseCurrency: string): string {
   if (kind === 'order' || kind === 'order-change')

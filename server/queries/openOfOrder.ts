@@ -9,7 +9,7 @@ export const RECEIVED = `((SELECT COALESCE(SUM(r.quantity), 0) FROM receipt_line
      WHERE b.replaces = 1 AND r.order_id = l.document_id AND r.order_line_no = l.line_no AND ${stands('b.document_id')}))`;
 export const CLOSED = `(SELECT COALESCE(SUM(c.quantity), 0) FROM order_closing_line c WHERE c.order_id = l.document_id AND c.order_line_no = l.line_no AND ${stands('c.document_id')})`;
 /** What of an order line may still come. */
-export const OPEN = `(l.quantity - ${RECEIVED} - ${CLOSED})`;
+export const OPEN = `GREATEST(l.quantity - ${RECEIVED} - ${CLOSED}, 0)`;
 /** What of an order line is billed: on what came, and ahead of the goods. */
 export const BILLED_OF_ORDER = `((SELECT COALESCE(SUM(b.quantity), 0) FROM receipt_line r JOIN bill_line b ON b.receipt_id = r.document_id AND b.receipt_line_no = r.line_no
    WHERE r.order_id = l.document_id AND r.order_line_no = l.line_no AND ${stands('b.document_id')})

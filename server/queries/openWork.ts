@@ -1,11 +1,10 @@
 import type { EntityManager } from 'typeorm';
 import type { api } from '@obolus/contract/api';
 import type { ReplyOf } from '@obolus/contract/endpoint';
-import { fraction, lineAmount, price, quantity } from '@obolus/core/exact/amounts';
 import { approvalOf, barredBy } from '@obolus/core/purchasing/orderStanding';
 import { readOrders } from '../storage/load/orders.ts';
 import { CHARGE_VENDOR, stands } from '../storage/load/rows.ts';
-import { big, ITEM_COLUMNS, itemOf, showAmount, showDiscount, showPrice, showQuantity, text, type Row } from './figures.ts';
+import { amountOfLine, askedIn, big, ITEM_COLUMNS, itemOf, type Row, showAmount, showDiscount, showPrice, showQuantity, text } from './figures.ts';
 
 import { BILLED_OF_ORDER, OPEN, RECEIVED } from './openOfOrder.ts';
 import { showStanding } from './orders.ts';
@@ -19,7 +18,7 @@ const MOST = 2000;
 
 export async function listOrders(manager: EntityManager, baseCurrency: string): Promise<ReplyOf<typeof api.orders>> {
   const rows: Row[] = await manager.query(
-    `SELECT d.id, d.number, d.date, d.currency, v.name AS vendor, l.line_no, l.quantity, l.price, l.discount, l.due_day, ${RECEIVED} AS received, ${OPEN} AS open,
+    `SELECT d.id, d.number, d.date, d.currency, v.name AS vendor, l.line_no, l.quantity, l.price, l.per, l.discount, l.due_day, ${RECEIVED} AS received, ${OPEN} AS open,
             ${BILLED_OF_ORDER} AS billed
      FROM (SELECT * FROM document WHERE kind = 'order' AND ${stands('document.id')} ORDER BY id DESC LIMIT 500) d JOIN vendor v ON v.id = d.vendor_id JOIN ordered_line l ON l.document_id = d.id
      ORDER BY d.id DESC, l.line_no`,
@@ -27,7 +26,7 @@ export async function listOrders(manager: EntityManager, baseCurrency: string): 
   const orders = new Map<string, { row: Row; amount: bigint; received: bigint; billed: bigint; open: bigint; lines: number; due: string | null }>();
   for (const row of rows) {
     const order = orders.get(text(row.id)) ?? { row, amount: 0n, received: 0n, billed: 0n, open: 0n, lines: 0, due: null };
-    const worth = (of: string | null | undefined) => lineAmount(quantity(big(of)), price(big(row.price)), fraction(big(row.discount)), text(row.currency));
+    const worth = (of: string | null | undefined) => amountOfLine(row, text(row.currency), of);
     order.amount += worth(row.quantity);
     order.received += worth(row.received);
     order.billed += worth(row.billed);
@@ -71,8 +70,9 @@ export async function listOpenOrderLines(
   vendor: string | undefined,
 ): Promise<ReplyOf<typeof api.openOrderLines>> {
   const rows: Row[] = await manager.query(
-    `SELECT l.document_id, l.line_no, l.quantity, l.price, l.due_day, d.number, d.date, d.currency, d.vendor_id, v.name AS vendor, l.expense, ${ITEM_COLUMNS}, ${RECEIVED} AS received, ${OPEN} AS open
-     FROM ordered_line l JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id LEFT JOIN item i ON i.id = l.item_id
+    `SELECT ${['over', 'short'].map((side) => `FLOOR(l.quantity * COALESCE(i.${side}_tolerance, v.${side}_tolerance, c.${side}_tolerance) / 1000000) AS may_be_${side}`).join(', ')},
+            l.document_id, l.line_no, l.quantity, l.unit, l.price, l.per, l.due_day, d.number, d.date, d.currency, d.vendor_id, v.name AS vendor, l.expense, ${ITEM_COLUMNS}, ${RECEIVED} AS received, ${OPEN} AS open
+     FROM ordered_line l JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id JOIN company c LEFT JOIN item i ON i.id = l.item_id
      WHERE (? IS NULL OR d.vendor_id = ?) AND ${OPEN} > 0 AND ${stands('d.id')} ORDER BY COALESCE(l.due_day, '9999-12-31'), l.document_id, l.line_no LIMIT ${MOST}`,
     [vendor ?? null, vendor ?? null],
   );
@@ -85,8 +85,10 @@ export async function listOpenOrderLines(
       vendor: { id: text(row.vendor_id), name: text(row.vendor) },
       item: itemOf(row),
       ordered: showQuantity(row.quantity),
+      ...askedIn(row),
       received: showQuantity(row.received),
       open: showQuantity(row.open),
+      ...{ mayBeOver: showQuantity(row.may_be_over), mayBeShort: showQuantity(row.may_be_short) },
       barred: inWords(barred.get(text(row.document_id))),
       price: showPrice(row.price),
       due: row.due_day ?? null,
@@ -96,7 +98,7 @@ export async function listOpenOrderLines(
 
 const RECEIVED_LINES = `
   SELECT l.document_id, l.line_no, l.quantity, l.currency, l.base_amount, d.number, d.date, d.reference, d.transport, d.vendor_id, v.name AS vendor,
-         o.id AS order_id, o.number AS order_number, ol.quantity AS ordered, ol.price, ol.discount, l.expense, ${ITEM_COLUMNS}, p.quantity AS held,
+         o.id AS order_id, o.number AS order_number, ol.quantity AS ordered, ol.unit, ol.price, ol.per, ol.discount, l.expense, ${ITEM_COLUMNS}, p.quantity AS held,
          (SELECT COALESCE(SUM(y.quantity), 0) FROM pool_layer y WHERE y.pool_id = l.pool_id AND y.day = d.date AND y.document_id = l.document_id AND y.line_no = l.line_no) AS layer, ${BILLED} AS billed,
          (SELECT COALESCE(SUM(b.price_difference), 0) FROM bill_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND b.difference = 'cost' AND ${stands('b.document_id')}) AS dearer,
          (SELECT COALESCE(SUM(c.amount), 0) FROM value_change c WHERE c.line_document_id = l.document_id AND c.line_no = l.line_no) AS value
@@ -118,6 +120,7 @@ function receivedLine(row: Row, currency: string): ReplyOf<typeof api.unbilledLi
     received: showQuantity(row.quantity),
     billed: showQuantity(row.billed),
     price: showPrice(row.price),
+    ...{ unit: askedIn(row).unit, per: showQuantity(row.per) },
     discount: showDiscount(row.discount),
     goods: showAmount(big(row.base_amount) + big(row.dearer), currency),
     value: showAmount(row.value, currency),

@@ -1,13 +1,12 @@
 import type { EntityManager } from 'typeorm';
 import type { OrderView } from '@obolus/contract/views';
-import { fraction, lineAmount, price, quantity } from '@obolus/core/exact/amounts';
 import type { Order } from '@obolus/core/posting/books';
 import { approvalOf, isHeld, limitOf, sentVersion } from '@obolus/core/purchasing/orderStanding';
 import { RequestError } from '../commands/failures.ts';
 import { groupBy } from '../storage/groupBy.ts';
 import { readOrders, type ReadOrders } from '../storage/load/orders.ts';
 import { stands } from '../storage/load/rows.ts';
-import { big, ITEM_COLUMNS, itemOf, showAmount, showDiscount, showPrice, showQuantity, text, type Row } from './figures.ts';
+import { amountOfLine, askedIn, big, ITEM_COLUMNS, itemOf, type Row, showAmount, showDiscount, showPrice, showQuantity, text } from './figures.ts';
 import { BILLED_OF_ORDER, CLOSED, OPEN, RECEIVED } from './openOfOrder.ts';
 
 /** An order as it stands: what its lines have come to, whether it may go on, and everything that was done with it. */
@@ -49,10 +48,12 @@ export function showStanding(
   };
 }
 
+const SHORT = 'came short, within what is allowed';
+
 async function readLines(manager: EntityManager, id: string, currency: string, baseCurrency: string): Promise<OrderView['lines']> {
   const rows: Row[] = await manager.query(
     `SELECT l.*, ${ITEM_COLUMNS}, ${RECEIVED} AS received, ${BILLED_OF_ORDER} AS billed, ${OPEN} AS open, ${CLOSED} AS closed,
-            (SELECT GROUP_CONCAT(DISTINCT d.note SEPARATOR '; ') FROM order_closing_line c JOIN document d ON d.id = c.document_id
+            (SELECT GROUP_CONCAT(DISTINCT IF(d.kind = 'receipt', '${SHORT}', d.note) SEPARATOR '; ') FROM order_closing_line c JOIN document d ON d.id = c.document_id
              WHERE c.order_id = l.document_id AND c.order_line_no = l.line_no AND ${stands('c.document_id')}) AS reason
      FROM ordered_line l LEFT JOIN item i ON i.id = l.item_id WHERE l.document_id = ? ORDER BY l.line_no`,
     [id],
@@ -65,8 +66,9 @@ async function readLines(manager: EntityManager, id: string, currency: string, b
   return rows.map((row) => ({
     line: `${id}/${text(row.line_no)}`,
     ...{ item: row.item_id == null ? null : itemOf(row), expense: text(row.expense) },
+    ...askedIn(row),
     ...{ quantity: showQuantity(row.quantity), price: showPrice(row.price), discount: showDiscount(row.discount), due: row.due_day ?? null },
-    amount: showAmount(lineAmount(quantity(big(row.quantity)), price(big(row.price)), fraction(big(row.discount)), currency), currency),
+    amount: showAmount(amountOfLine(row, currency), currency),
     ...{ received: showQuantity(row.received), billed: showQuantity(row.billed), open: showQuantity(row.open) },
     closed: big(row.closed) === 0n ? null : { quantity: showQuantity(row.closed), reason: text(row.reason) },
     ...{ department: text(row.department), location: text(row.location), project: text(row.project) },
@@ -89,8 +91,14 @@ async function readHistory(manager: EntityManager, id: string, versions: readonl
   );
   const changes = await readChanges(manager, id, currency);
   return rows.map((row) => ({
-    ...{ id: text(row.id), number: text(row.number), date: text(row.date), by: text(row.by_name), reason: row.kind === 'order' ? '' : text(row.note) },
-    step: (row.kind === 'order' ? 'placed' : row.kind === 'order-closing' ? 'closed' : text(row.step)) as 'placed',
+    ...{
+      id: text(row.id),
+      number: text(row.number),
+      date: text(row.date),
+      by: text(row.by_name),
+      reason: row.kind === 'order' ? '' : row.kind === 'receipt' ? SHORT : text(row.note),
+    },
+    step: (row.kind === 'order' ? 'placed' : row.step == null ? 'closed' : text(row.step)) as 'placed',
     version: versions.indexOf(text(row.step === 'changed' || row.kind === 'order' ? row.id : row.version_id)) + 1,
     changes: changes.get(text(row.id)) ?? [],
   }));
@@ -117,7 +125,7 @@ async function readChanges(manager: EntityManager, id: string, currency: string)
 }
 
 const SHOWN: readonly (readonly [what: string, show: (row: Row) => string])[] = [
-  ['quantity', (row) => showQuantity(row.quantity)],
+  ['quantity', (row) => `${askedIn(row).asked}${row.unit ? ` ${text(row.unit)}` : ''}`],
   ['price', (row) => showPrice(row.price)],
   ['discount', (row) => (showDiscount(row.discount) === '' ? '' : `${showDiscount(row.discount)} %`)],
   ['due', (row) => text(row.due_day)],
@@ -129,6 +137,9 @@ const SHOWN: readonly (readonly [what: string, show: (row: Row) => string])[] = 
 function differences(before: Row | undefined, now: Row, currency: string): Change[] {
   const label = text(now.label);
   const line = text(now.line_no);
-  if (!before) return [{ line, label, what: 'new line', was: '', is: `${showQuantity(now.quantity)} at ${showPrice(now.price)} ${currency}` }];
+  if (!before)
+    return [
+      { line, label, what: 'new line', was: '', is: `${askedIn(now).asked}${now.unit ? ` ${text(now.unit)}` : ''} at ${showPrice(now.price)} ${currency}` },
+    ];
   return SHOWN.flatMap(([what, show]) => (show(before) === show(now) ? [] : [{ line, label, what, was: show(before), is: show(now) }]));
 }

@@ -64,11 +64,16 @@ describe('what is open', () => {
     expect(await view<Waiting>('waiting')).toEqual({ approvals: 0, receiving: 1, bills: 1, charges: 1, deliveries: 1, drafts: 0 });
   });
 
-  it('has a price from the list, else from the last order', async () => {
-    await server.source.query('INSERT INTO vendor_price VALUES (1, 3, 480000000)');
+  it('is bought at what the list says, and what the last order paid', async () => {
+    await server.source.query("INSERT INTO vendor_price VALUES (1, 3, '', 0, '2026-01-01', NULL, 480000000)");
     expect(await rows('vendors/1/prices')).toEqual([
-      { item: '3', price: '480.00', source: 'price list' },
-      { item: '1', price: '12.00', source: expect.stringMatching(/^last order, PO-/) },
+      {
+        item: '3',
+        number: '',
+        list: [{ unit: '', least: '0', from: '2026-01-01', to: null, price: '480.00' }],
+        last: { order: expect.stringMatching(/^PO-/), unit: '', price: '500.00' },
+      },
+      { item: '1', number: '', list: [], last: { order: expect.stringMatching(/^PO-/), unit: '', price: '12.00' } },
     ]);
   });
 });

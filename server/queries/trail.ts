@@ -1,10 +1,10 @@
 import type { EntityManager } from 'typeorm';
 import type { DocumentKind } from '@obolus/contract/roles';
 import type { TrailPart } from '@obolus/contract/views';
-import { documentAmount, fraction, lineAmount, price, quantity, rate, toBase } from '@obolus/core/exact/amounts';
+import { documentAmount, rate, toBase } from '@obolus/core/exact/amounts';
 import { groupBy } from '../storage/groupBy.ts';
 import { stands } from '../storage/load/rows.ts';
-import { big, showAmount, text, type Row } from './figures.ts';
+import { amountOfLine, big, type Row, showAmount, text } from './figures.ts';
 
 /**
  * The whole chain that a document stands in, in base currency: ordered, received, billed and charged; or delivered and
@@ -34,11 +34,10 @@ async function ordersOf(manager: EntityManager, { id, kind }: { id: string; kind
 
 async function purchaseTrail(manager: EntityManager, currency: string, orders: readonly string[]): Promise<TrailPart[]> {
   const ordered: Row[] = await manager.query(
-    `SELECT d.id, d.kind, d.number, d.date, d.currency, d.rate, l.quantity, l.price, l.discount FROM document d JOIN ordered_line l ON l.document_id = d.id WHERE d.id IN (?) ORDER BY d.id`,
+    `SELECT d.id, d.kind, d.number, d.date, d.currency, d.rate, l.quantity, l.price, l.per, l.discount FROM document d JOIN ordered_line l ON l.document_id = d.id WHERE d.id IN (?) ORDER BY d.id`,
     [orders],
   );
-  for (const row of ordered)
-    row.amount = lineAmount(quantity(big(row.quantity)), price(big(row.price)), fraction(big(row.discount)), text(row.currency)).toString();
+  for (const row of ordered) row.amount = amountOfLine(row, text(row.currency)).toString();
   const received: Row[] = await manager.query(
     `SELECT d.id, d.kind, d.number, d.date, o.currency, o.rate, l.amount FROM receipt_line l JOIN document d ON d.id = l.document_id JOIN document o ON o.id = l.order_id WHERE l.order_id IN (?) AND ${stands('d.id')} ORDER BY d.id`,
     [orders],

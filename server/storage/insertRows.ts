@@ -69,7 +69,7 @@ function* lines(rows: readonly (readonly unknown[])[]): Generator<Buffer> {
 
 const field = (value: unknown): string => {
   if (value === null || value === undefined) return String.raw`\N`;
-  return typeof value === 'string' ? value.replace(/[\\\t\n\r\0]/g, (sign) => `\\${ESCAPED[sign] ?? sign}`) : String(value);
+  return typeof value === 'string' ? value.replace(/[\\\t\n\r\0]/g, (sign) => `\\${ESCAPED[sign] ?? sign}`) : String(value as number | bigint);
 };
 
 const ESCAPED: Record<string, string> = { '\t': 't', '\n': 'n', '\r': 'r', '\0': '0' };

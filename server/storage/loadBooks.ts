@@ -5,6 +5,7 @@ import { base, type BaseAmount } from '@obolus/core/exact/amounts';
 import {
   companyOf,
   emptyBooks,
+  type Aside,
   type Books,
   type Charge,
   type ClosedPeriod,
@@ -21,9 +22,11 @@ import {
   type ReceiptLine,
   type Recognition,
   type StockLine,
+  type Tolerance,
 } from '@obolus/core/posting/books';
 import { refusal, type Refusal } from '@obolus/core/posting/refusal';
 import type { Tariff } from '@obolus/core/tariff/schedule';
+import { readAsides } from './load/asides.ts';
 import { readFacts } from './load/facts.ts';
 import { FIRST_DAY, readSources } from './load/movements.ts';
 import { readCharges, readCreditable, readExpensed, readPayables, readPrepayment } from './load/owed.ts';
@@ -50,6 +53,7 @@ import {
   rateOf,
   stands,
   text,
+  toleranceOf,
   type Reading,
   type Row,
 } from './load/rows.ts';
@@ -78,7 +82,9 @@ export class BooksLoader {
   private readonly items = new Map<string, Item & { number: string }>();
   private readonly orders = new Map<string, Order>();
   private readonly approvalLimits = new Map<string, BaseAmount>();
+  private readonly vendorTolerances = new Map<string, Partial<Tolerance>>();
   private readonly orderLines = new Map<LineId, OrderLine>();
+  private readonly asides = new Map<LineId, Aside>();
   private readonly receiptLines = new Map<LineId, ReceiptLine>();
   private readonly stockLines = new Map<LineId, StockLine>();
   private readonly charges = new Map<LineId, Charge>();
@@ -110,15 +116,18 @@ export class BooksLoader {
   /** The company's settings, with the parties that a document's header names; what does not exist is refused. */
   async loadCompany({ vendor, warehouse }: { vendor?: string; warehouse?: string }): Promise<{ refusals: Refusal[]; termsDays: number }> {
     const [row] = await this.query(
-      `SELECT c.*, (SELECT terms_days FROM vendor WHERE id = ?) AS terms_days, (SELECT name FROM warehouse WHERE id = ?) AS warehouse
+      `SELECT c.*, (SELECT terms_days FROM vendor WHERE id = ?) AS terms_days, (SELECT name FROM warehouse WHERE id = ?) AS warehouse,
+              (SELECT over_tolerance FROM vendor WHERE id = ?) AS vendor_over, (SELECT short_tolerance FROM vendor WHERE id = ?) AS vendor_short
        FROM company c WHERE c.id = 1${this.reading.locking ? ' LOCK IN SHARE MODE' : ''}`,
-      [vendor ?? null, warehouse ?? null],
+      [vendor ?? null, warehouse ?? null, vendor ?? null, vendor ?? null],
     );
     if (!row) throw new Error('The company is not set up.');
     this.company = companyOf({
       ...{ currency: text(row.currency), firstOpenDay: text(row.first_open_day), lockedUntil: text(row.locked_until) },
+      tolerance: { over: fractionOf(row.over_tolerance), short: fractionOf(row.short_tolerance) },
       ...{ recognition: text(row.recognition) as Recognition, customsValueWithFreight: isTrue(row.customs_with_freight) },
     });
+    if (vendor) this.vendorTolerances.set(vendor, toleranceOf({ over_tolerance: row.vendor_over ?? null, short_tolerance: row.vendor_short ?? null }));
     if (warehouse !== undefined && row.warehouse != null) this.warehouses.set(warehouse, row.warehouse);
     const refusals: Refusal[] = [];
     if (vendor && row.terms_days == null) refusals.push(refusal('vendor_unknown', '/vendor'));
@@ -172,6 +181,12 @@ export class BooksLoader {
     await this.lockDocuments(documentsOf(lines));
     for (const line of await readReceiptLines(this.reading, lines)) this.receiptLines.set(line.id, line);
     await this.loadItems(lines.flatMap((line) => this.receiptLines.get(line)?.bought.item ?? []));
+  }
+
+  /** Goods that stand aside. */
+  async loadAsides(lines: readonly LineId[]): Promise<void> {
+    await this.lockDocuments(documentsOf(lines));
+    for (const aside of await readAsides(this.reading, lines)) this.asides.set(aside.id, aside);
   }
 
   /** What arrived of transfers, and what was made. */
@@ -314,13 +329,13 @@ export class BooksLoader {
   payable = (document: string): Payable | undefined => this.payables.get(document);
 
   books(nextDocument: bigint): LoadedBooks {
-    const { company, items, rates, tariff, orders, approvalLimits, orderLines, receiptLines, stockLines } = this;
+    const { company, items, rates, tariff, orders, approvalLimits, vendorTolerances, orderLines, asides, receiptLines, stockLines } = this;
     const { charges, creditable, expensed, payables, prepayments } = this;
     const { sources, pools, billNumbers, closedPeriods, suspense, documents, poolRows, poolSince, layerDays } = this;
     const names = { items: new Map([...items].map(([id, item]) => [id, item.number])), warehouses: this.warehouses };
     return {
       ...emptyBooks(company),
-      ...{ nextDocument, items, rates, tariff, orders, approvalLimits, orderLines, receiptLines, stockLines },
+      ...{ nextDocument, items, rates, tariff, orders, approvalLimits, vendorTolerances, orderLines, asides, receiptLines, stockLines },
       ...{ charges, creditable, expensed, payables, prepayments },
       ...{ sources, pools, billNumbers, closedPeriods, suspense, documents, poolRows, poolSince, layerDays, names },
     };

@@ -43,7 +43,9 @@ export async function savePosted(manager: EntityManager, books: LoadedBooks, pos
     );
     await save(
       facts.movementLot,
-      effects.movements.flatMap(({ id, lots }) => lots.map(({ lot, quantity }, position) => ({ ...keyOf(id), position, lot, quantity }))),
+      effects.movements.flatMap(({ id, lots }) =>
+        lots.map(({ lot, quantity, expires }, position) => ({ ...keyOf(id), position, lot, quantity, expires: expires ?? null })),
+      ),
     );
     await save(
       facts.taking,

@@ -12,12 +12,15 @@ const line = (): Column => ({ type: 'int', primary: true });
 const number = (): Column => ({ type: 'int' });
 const figure = (): Column => ({ type: 'bigint' });
 const text = (length: number): Column => ({ type: 'varchar', length });
+const name = (length: number): Column => ({ type: 'varchar', length, primary: true });
 const day = (): Column => ({ type: 'date' });
 const instant = (): Column => ({ type: 'datetime', precision: 6 });
 const long = (): Column => ({ type: 'longtext' });
 const maybe = (column: Column): Column => ({ ...column, nullable: true });
 const flag = (usual = 0): Column => ({ type: 'tinyint', default: usual });
 const dimensions = () => ({ department: maybe(text(40)), location: maybe(text(40)), project: maybe(text(40)) });
+/** Where nothing is said, what holds for all. */
+const tolerances = () => ({ over_tolerance: maybe(figure()), short_tolerance: maybe(figure()) });
 const generated = (): Column => ({ type: 'bigint', primary: true, generated: 'increment' });
 
 type Row = Record<string, unknown>;
@@ -46,6 +49,8 @@ export const setUp = {
     locked_until: maybe(day()),
     customs_with_freight: flag(),
     address: { ...text(400), default: '' },
+    over_tolerance: { ...figure(), default: 0 },
+    short_tolerance: { ...figure(), default: 0 },
   }),
   user: table(
     'user_account',
@@ -66,15 +71,26 @@ export const setUp = {
       origin: text(2),
       tracking: { ...text(10), default: 'none' },
       standard: maybe(figure()),
+      ...tolerances(),
     },
     { unique: { item_number_once: ['number'] } },
   ),
   vendor: table(
     'vendor',
-    { id: generated(), number: text(40), name: text(160), currency: text(3), terms_days: number(), address: { ...text(400), default: '' } },
+    { id: generated(), number: text(40), name: text(160), currency: text(3), terms_days: number(), address: { ...text(400), default: '' }, ...tolerances() },
     { unique: { vendor_number_once: ['number'] } },
   ),
-  vendorPrice: table('vendor_price', { vendor_id: id(), item_id: id(), price: figure() }),
+  /** What an item is bought in beside its stock unit, and how many stock units that holds. */
+  itemPack: table('item_pack', { item_id: id(), unit: name(20), size: figure() }),
+  /** Codes on the goods, each of one item in one unit. */
+  itemCode: table('item_code', { code: name(40), item_id: ref(), unit: text(20) }, { indices: { item_code_by_item: ['item_id'] } }),
+  /** The vendor's own number for an item. */
+  vendorItem: table('vendor_item', { vendor_id: id(), item_id: id(), number: text(40) }),
+  /** From so many of the unit on, from a day on; the empty unit is the stock unit. */
+  vendorPrice: table('vendor_price', {
+    ...{ vendor_id: id(), item_id: id(), unit: name(20), least: id(), from_day: { type: 'date', primary: true } },
+    ...{ to_day: maybe(day()), price: figure() },
+  }),
   warehouse: table(
     'warehouse',
     { id: generated(), code: text(20), name: text(160), address: { ...text(400), default: '' } },
@@ -138,7 +154,9 @@ export const facts = {
         by_id: id(),
         item_id: maybe(ref()),
         quantity: figure(),
+        unit: { ...text(20), default: '' },
         price: figure(),
+        per: { ...figure(), default: 1_000_000 },
         discount: figure(),
         due_day: maybe(day()),
       },
@@ -164,10 +182,20 @@ export const facts = {
     'receipt_line',
     {
       ...{ document_id: id(), line_no: line(), order_id: ref(), order_line_no: number(), ordered_by_id: ref(), item_id: maybe(ref()), pool_id: maybe(ref()) },
-      ...{ quantity: figure(), currency: text(3), rate: figure(), amount: figure(), base_amount: figure() },
+      ...{ quantity: figure(), per: { ...figure(), default: 1_000_000 }, currency: text(3), rate: figure(), amount: figure(), base_amount: figure() },
       ...{ expense: maybe(text(60)), origin: { ...text(2), default: '' }, preference: flag(), ...dimensions() },
     },
     { indices: { receipt_line_by_order: ['order_id', 'order_line_no'] } },
+  ),
+  /** What came and is not taken: rejected, or without an order. */
+  receiptAside: table('receipt_aside', {
+    ...{ document_id: id(), line_no: line(), order_id: maybe(ref()), order_line_no: maybe(number()), item_id: maybe(ref()) },
+    ...{ what: text(160), quantity: figure(), reason: text(200), place: text(60) },
+  }),
+  asideClosingLine: table(
+    'aside_closing_line',
+    { document_id: id(), line_no: line(), aside_id: ref(), aside_line_no: number(), quantity: figure(), outcome: text(12) },
+    { indices: { aside_closing_by_line: ['aside_id', 'aside_line_no'] } },
   ),
   receiptAhead: table(
     'receipt_ahead',
@@ -308,7 +336,7 @@ export const facts = {
   ),
   movementLot: table(
     'movement_lot',
-    { document_id: id(), line_no: line(), position: line(), lot: text(60), quantity: figure() },
+    { document_id: id(), line_no: line(), position: line(), lot: text(60), quantity: figure(), expires: maybe(day()) },
     { indices: { movement_lot_by_lot: ['lot'] } },
   ),
   /** What takes value from a movement out: invoices, returns of customers, arrivals, what is made. */

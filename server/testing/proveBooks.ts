@@ -146,9 +146,13 @@ async function proveLedger(source: DataSource): Promise<string[]> {
   return wrong;
 }
 
+/** What may come beyond an order line `l`: as its item says, else its vendor, else the company. */
+const ALLOWED_OVER = `COALESCE((SELECT i.over_tolerance FROM item i WHERE i.id = l.item_id),
+  (SELECT v.over_tolerance FROM document o JOIN vendor v ON v.id = o.vendor_id WHERE o.id = l.document_id), (SELECT c.over_tolerance FROM company c))`;
+
 async function proveOpen(source: DataSource): Promise<string[]> {
   const beyond: Row[] = await source.query(
-    `SELECT 'received' AS what, l.document_id FROM ordered_line l WHERE (SELECT SUM(r.quantity) FROM receipt_line r WHERE r.order_id = l.document_id AND r.order_line_no = l.line_no AND ${stands('r.document_id')}) > l.quantity + (SELECT COALESCE(SUM(b.quantity), 0) FROM return_line b JOIN receipt_line q ON q.document_id = b.receipt_id AND q.line_no = b.receipt_line_no
+    `SELECT 'received' AS what, l.document_id FROM ordered_line l WHERE (SELECT SUM(r.quantity) FROM receipt_line r WHERE r.order_id = l.document_id AND r.order_line_no = l.line_no AND ${stands('r.document_id')}) > l.quantity + FLOOR(l.quantity * ${ALLOWED_OVER} / 1000000) + (SELECT COALESCE(SUM(b.quantity), 0) FROM return_line b JOIN receipt_line q ON q.document_id = b.receipt_id AND q.line_no = b.receipt_line_no
        WHERE b.replaces = 1 AND q.order_id = l.document_id AND q.order_line_no = l.line_no AND ${stands('b.document_id')})
      UNION ALL SELECT 'billed', l.document_id FROM receipt_line l WHERE (SELECT SUM(b.quantity) FROM bill_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND ${stands('b.document_id')}) > l.quantity
      UNION ALL SELECT 'invoiced', l.document_id FROM delivery_line l WHERE (SELECT SUM(s.quantity) FROM invoice_line s WHERE s.delivery_id = l.document_id AND s.delivery_line_no = l.line_no AND ${stands('s.document_id')}) > l.quantity

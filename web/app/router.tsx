@@ -47,6 +47,13 @@ export const router = createBrowserRouter([
           (module) => module.Receiving,
         ),
       },
+      {
+        path: 'receiving/aside',
+        lazy: screen(
+          () => import('../screens/receiving/Asides.tsx'),
+          (module) => module.Asides,
+        ),
+      },
       { path: 'receiving/:vendor', loader: ({ params }) => redirect(`/receiving/${params.vendor}/${crypto.randomUUID()}`), element: null },
       {
         path: 'receiving/:vendor/:draft',

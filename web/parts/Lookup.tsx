@@ -5,6 +5,8 @@ export interface Option {
   readonly id: string;
   readonly name: string;
   readonly number: string;
+  /** What else it is found by: a code on the goods, the vendor's number. */
+  readonly also?: string;
 }
 
 interface Props {
@@ -27,7 +29,9 @@ export function Lookup({ label, options, value, onChange, wrong, placeholder, au
   useEffect(() => setText(shown(chosen)), [chosen]);
   const wanted = text.trim().toLowerCase();
   const fitting = (
-    wanted === shown(chosen).toLowerCase() ? options : options.filter((option) => `${option.number} ${option.name}`.toLowerCase().includes(wanted))
+    wanted === shown(chosen).toLowerCase()
+      ? options
+      : options.filter((option) => `${option.number} ${option.name} ${option.also ?? ''}`.toLowerCase().includes(wanted))
   ).slice(0, MOST);
   const box = useCombobox<Option>({
     items: fitting,

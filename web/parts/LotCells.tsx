@@ -1,9 +1,10 @@
 import type { ItemView } from '@obolus/contract/views';
 import { server } from '../app/api.ts';
-import { compareFigures } from './exact.ts';
+import { useState } from 'react';
+import { compareFigures, difference } from './exact.ts';
 import { showFigure } from './figures.ts';
 import { Cell, FigureCell } from './Cells.tsx';
-import { heldByLot, LOTS, lotsToSend, namedIn, oldestFirst, serialsOf, type LotPart } from './lots.ts';
+import { heldByLot, LOTS, lotsToSend, namedIn, oldestFirst, serialRun, serialsOf, withoutRanges, type LotPart } from './lots.ts';
 
 interface Props {
   readonly item: ItemView;
@@ -23,20 +24,25 @@ export function LotsIn({ item, line, quantity, parts = [], onChange, columns, wr
   const rows = parts.length > 0 ? parts : [NO_LOT];
   const set = (at: number, to: Partial<LotPart>) => onChange(rows.map((part, position) => (position === at ? { ...part, ...to } : part)));
   const sent = lotsToSend(item.tracking, parts, quantity).lots ?? [];
+  const missing = Number(difference(quantity || '0', namedIn(item.tracking, parts, quantity)) ?? '0');
   const pointerOf = (lot: string) => `/${sent.findIndex((part) => part.lot === lot.trim())}`;
   const wrongSerial = item.tracking === 'serial' ? sent.map((_, at) => wrong(`/${at}`) ?? wrong(`/${at}/lot`)).find(Boolean) : undefined;
   return (
     <LotRow item={item} quantity={quantity} parts={parts} columns={columns} wrong={wrong('') ?? wrongSerial}>
       {item.tracking === 'serial' ? (
-        <textarea
-          className="cell"
-          aria-label={`Serial numbers, ${line}`}
-          aria-invalid={wrong('') || wrongSerial ? true : undefined}
-          rows={Math.min(6, Math.max(2, parts.length))}
-          placeholder="Scan or type, one to a line"
-          value={parts.map(({ lot }) => lot).join('\n')}
-          onChange={(event) => onChange(event.target.value === '' ? [] : serialsOf(event.target.value))}
-        />
+        <div className="flex items-start gap-5">
+          <textarea
+            className="cell"
+            aria-label={`Serial numbers, ${line}`}
+            aria-invalid={wrong('') || wrongSerial ? true : undefined}
+            rows={Math.min(6, Math.max(2, parts.length))}
+            placeholder="Scan or type, one to a line; a run as FL-01..FL-50"
+            value={parts.map(({ lot }) => lot).join('\n')}
+            onChange={(event) => onChange(event.target.value === '' ? [] : serialsOf(event.target.value))}
+            onBlur={() => onChange(withoutRanges(parts))}
+          />
+          <SerialRun line={line} missing={missing} onRun={(run) => onChange([...sent, ...run])} />
+        </div>
       ) : (
         <div className="flex flex-wrap items-start gap-x-5 gap-y-1">
           {rows.map((part, at) => (
@@ -59,6 +65,15 @@ export function LotsIn({ item, line, quantity, parts = [], onChange, columns, wr
                   onChange={(of) => set(at, { quantity: of })}
                 />
               </div>
+              <div className="w-[128px]">
+                <Cell
+                  label={`Last day of lot ${at + 1}, ${line}`}
+                  type="date"
+                  value={part.expires ?? ''}
+                  wrong={wrong(`${pointerOf(part.lot)}/expires`)}
+                  onChange={(expires) => set(at, { expires })}
+                />
+              </div>
             </div>
           ))}
           <button type="button" className="act leading-[26px]" onClick={() => onChange([...rows, NO_LOT])}>
@@ -67,6 +82,31 @@ export function LotsIn({ item, line, quantity, parts = [], onChange, columns, wr
         </div>
       )}
     </LotRow>
+  );
+}
+
+/** Numbers the goods that have none yet, from the first number on. */
+function SerialRun({ line, missing, onRun }: { line: string; missing: number; onRun: (run: LotPart[]) => void }) {
+  const [first, setFirst] = useState('');
+  if (!(missing > 0)) return null;
+  const run = serialRun(first, missing);
+  return (
+    <div className="flex items-baseline gap-3">
+      <span className="w-[150px]">
+        <Cell label={`First number of a run, ${line}`} placeholder="First of a run" value={first} onChange={setFirst} />
+      </span>
+      <button
+        type="button"
+        className="act whitespace-nowrap"
+        disabled={run.length === 0}
+        onClick={() => {
+          onRun(run);
+          setFirst('');
+        }}
+      >
+        {run.length === 0 ? `Number the ${missing} missing` : `${run[0]?.lot} to ${run.at(-1)?.lot}`}
+      </button>
+    </div>
   );
 }
 

@@ -1,4 +1,4 @@
-import { fraction, lineAmount, price, quantity, FRACTION_PLACES, PRICE_PLACES, QUANTITY_PLACES, formatAmount } from '@obolus/core/exact/amounts';
+import { fraction, lineAmount, ONE_UNIT, price, quantity, FRACTION_PLACES, PRICE_PLACES, QUANTITY_PLACES, formatAmount } from '@obolus/core/exact/amounts';
 import { decimalsOf, isCurrency } from '@obolus/core/exact/currencies';
 import { formatDecimal, parseDecimal } from '@obolus/core/exact/decimal';
 
@@ -7,13 +7,21 @@ const scaled = (text: string, places: number): bigint | undefined => {
   return parsed.ok ? parsed.scaled : undefined;
 };
 
-/** The amount of a line as the core makes it; undefined while a figure cannot be read. */
-export function amountOfLine(qty: string, unitPrice: string, discount: string, currency: string): string | undefined {
+/** The amount of a line as the core makes it, at a price for so many of what the quantity counts; undefined while a figure cannot be read. */
+export function amountOfLine(qty: string, unitPrice: string, discount: string, currency: string, per = '1'): string | undefined {
+  const of = scaled(per, QUANTITY_PLACES);
   const q = scaled(qty, QUANTITY_PLACES);
   const p = scaled(unitPrice, PRICE_PLACES);
   const d = discount === '' ? 0n : scaled(discount, FRACTION_PLACES - 2);
-  if (q === undefined || p === undefined || d === undefined || !isCurrency(currency)) return undefined;
-  return formatAmount(lineAmount(quantity(q), price(p), fraction(d), currency), currency);
+  if (q === undefined || p === undefined || of === undefined || d === undefined || !isCurrency(currency)) return undefined;
+  return formatAmount(lineAmount(quantity(q), { price: price(p), per: quantity(of), discount: fraction(d) }, currency), currency);
+}
+
+/** So many packs of a size, in stock units. */
+export function amountInStock(packs: string, size: string): string | undefined {
+  const of = scaled(packs, QUANTITY_PLACES);
+  const each = scaled(size, QUANTITY_PLACES);
+  return of === undefined || each === undefined ? undefined : formatDecimal((of * each) / ONE_UNIT, QUANTITY_PLACES);
 }
 
 /** The sum of amounts in a currency, exact. */

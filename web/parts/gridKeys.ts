@@ -3,6 +3,8 @@ import type { KeyboardEvent } from 'react';
 interface GridKeys {
   readonly onLastEnter?: () => void;
   readonly onRemove?: (row: number) => void;
+  /** Enter passes choices by: they are seldom made. */
+  readonly passChoices?: boolean;
 }
 
 const FIELDS = 'input, select, textarea';
@@ -12,7 +14,7 @@ const FIELDS = 'input, select, textarea';
  * Ctrl+Delete takes the line out. A lookup that is open keeps its own keys, a field of several lines its Enter and arrows.
  */
 
-export function gridKeys({ onLastEnter, onRemove }: GridKeys) {
+export function gridKeys({ onLastEnter, onRemove, passChoices = false }: GridKeys) {
   return (event: KeyboardEvent<HTMLElement>) => {
     const field = event.target as HTMLElement;
     if (!field.matches(FIELDS) || field.dataset.open !== undefined) return;
@@ -26,7 +28,8 @@ export function gridKeys({ onLastEnter, onRemove }: GridKeys) {
       target.focus();
     };
     if (event.key === 'Enter' && !event.ctrlKey && !event.metaKey && !field.matches('textarea')) {
-      const next = rows[at]?.[column + 1] ?? rows[at + 1]?.[0];
+      const further = (rows[at]?.slice(column + 1) ?? []).find((other) => !passChoices || !other.matches('select'));
+      const next = further ?? rows[at + 1]?.[0];
       if (next) return goTo(next);
       event.preventDefault();
       onLastEnter?.();

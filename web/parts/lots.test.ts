@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { heldByLot, lotsToSend, namedIn, oldestFirst, serialsOf } from './lots.ts';
+import { heldByLot, lotsToSend, namedIn, oldestFirst, serialRun, serialsOf, withoutRanges } from './lots.ts';
 
 const part = (lot: string, quantity: string) => ({ lot, quantity });
 
@@ -15,6 +15,19 @@ describe('lots and serial numbers', () => {
     expect(serialsOf('S1\n S2,S3;S4\tS5\n')).toEqual(['S1', 'S2', 'S3', 'S4', 'S5', ''].map((lot) => part(lot, '1')));
     expect(namedIn('serial', serialsOf('S1\nS2\n'), '3')).toBe('2');
     expect(namedIn('lot', [part('A', '0.25'), part('B', '1.5')], '3')).toBe('1.75');
+  });
+
+  it('run on from the first, with as many digits', () => {
+    expect(serialRun('FL-0098', 3)).toEqual(['FL-0098', 'FL-0099', 'FL-0100'].map((lot) => part(lot, '1')));
+    expect(serialRun(' 9b ', 2).map(({ lot }) => lot)).toEqual(['9b', '10b']);
+    expect(serialRun('none', 2)).toEqual([]);
+    expect(serialRun('99999999999999999999', 2).at(-1)?.lot).toBe('100000000000000000000');
+  });
+
+  it('are typed as a range; what is none stays as it is', () => {
+    const typed = (text: string) => withoutRanges(serialsOf(text)).map(({ lot }) => lot);
+    expect(typed('FL-0131..FL-0133,S9')).toEqual(['FL-0131', 'FL-0132', 'FL-0133', 'S9']);
+    for (const odd of ['FL-5..FL-1', 'A1..B3', 'A..B', '1..9999999']) expect(typed(odd)).toEqual([odd]);
   });
 
   it('are taken from what came first, as far as it goes', () => {

@@ -5,6 +5,8 @@ import { compareFigures, difference, isZero, sumOfQuantities } from './exact.ts'
 export interface LotPart {
   readonly lot: string;
   readonly quantity: string;
+  /** The day on the goods, where it says one. */
+  readonly expires?: string;
 }
 
 /** What an item's parts are called. */
@@ -13,11 +15,36 @@ export const LOTS: Readonly<Record<ItemView['tracking'], string>> = { none: '', 
 /** Serial numbers as they are typed or scanned: one to a line, or with commas between. */
 export const serialsOf = (typed: string): LotPart[] => typed.split(/[\n,;\t]/).map((lot) => ({ lot: lot.trimStart(), quantity: '1' }));
 
+/** So many serial numbers from the first on: its last digits count up. */
+export function serialRun(first: string, many: number): LotPart[] {
+  const [, before = '', digits] = /^(.*?)(\d+)(?=\D*$)/.exec(first.trim()) ?? [];
+  if (digits === undefined) return [];
+  const after = first.trim().slice(before.length + digits.length);
+  return Array.from({ length: many }, (_, at) => ({
+    lot: `${before}${String(BigInt(digits) + BigInt(at)).padStart(digits.length, '0')}${after}`,
+    quantity: '1',
+  }));
+}
+
+const MOST_IN_A_RUN = 2000;
+
+/** Ranges that were typed as `FL-0131..FL-0136` become their numbers; what is no range stays as it is. */
+export function withoutRanges(parts: readonly LotPart[]): LotPart[] {
+  return parts.flatMap((part) => {
+    const [, first = '', last = ''] = /^(.*\S)\s*\.\.+\s*(\S.*)$/.exec(part.lot.trim()) ?? [];
+    const [from, to] = [first, last].map((serial) => /\d+(?=\D*$)/.exec(serial)?.[0]);
+    if (from === undefined || to === undefined) return [part];
+    const many = BigInt(to) - BigInt(from) + 1n;
+    const run = many > 0n && many <= MOST_IN_A_RUN ? serialRun(first, Number(many)) : [];
+    return run.at(-1)?.lot === last ? run : [part];
+  });
+}
+
 /** What is sent: blank parts left out; one lot alone is all of the line; nothing for goods that are kept without. */
 export function lotsToSend(tracking: ItemView['tracking'], parts: readonly LotPart[] | undefined, quantity: string): { lots?: LotPart[] } {
   if (tracking === 'none') return {};
   const named = (parts ?? []).map((part) => ({ ...part, lot: part.lot.trim() })).filter((part) => part.lot !== '');
-  if (tracking === 'lot' && named.length === 1 && named[0]?.quantity === '') return { lots: [{ lot: named[0].lot, quantity }] };
+  if (tracking === 'lot' && named.length === 1 && named[0]?.quantity === '') return { lots: [{ ...named[0], quantity }] };
   return { lots: named.filter((part) => part.quantity !== '') };
 }
 

@@ -17,6 +17,7 @@ export function useLines<Line extends object>(
   change: (lines: Line[]) => void,
 ): Lines<Line> {
   const table = useRef<HTMLTableElement>(null);
+  const sent = new Map(lines.flatMap((line, position) => (isBlank(line) ? [] : [position])).map((position, at) => [position, at]));
   return {
     table,
     set: (at, to) => change(lines.map((line, position) => (position === at ? { ...line, ...to } : line))),
@@ -25,6 +26,6 @@ export function useLines<Line extends object>(
       requestAnimationFrame(() => table.current?.querySelector<HTMLElement>('tbody tr:last-child :is(input, select)')?.focus());
     },
     remove: (at) => change(lines.length > 1 ? lines.filter((_, position) => position !== at) : [blank]),
-    sentAt: (at) => lines.flatMap((line, position) => (isBlank(line) ? [] : [position])).indexOf(at),
+    sentAt: (at) => sent.get(at) ?? -1,
   };
 }

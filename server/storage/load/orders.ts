@@ -2,7 +2,7 @@ import type { LineId } from '@obolus/core/costing/pool';
 import { base, type BaseAmount } from '@obolus/core/exact/amounts';
 import type { Order, OrderStep } from '@obolus/core/posting/books';
 import { orderAmount } from '@obolus/core/purchasing/orderStanding';
-import { baseOf, fractionOf, idOf, isTrue, priceOf, quantityOf, query, rateOf, stands, text, type Reading, type Row } from './rows.ts';
+import { baseOf, idOf, isTrue, pricingOf, quantityOf, query, rateOf, stands, text, type Reading, type Row } from './rows.ts';
 
 export interface ReadOrders {
   readonly orders: readonly Order[];
@@ -58,12 +58,10 @@ const stepOf = (row: Row): OrderStep => ({
 
 async function readAmounts(reading: Reading, orders: readonly Row[], baseCurrency: string): Promise<Map<string, BaseAmount>> {
   const ids = orders.map((row) => row.id);
-  const lines = await query(reading, 'SELECT l.document_id, l.quantity, l.price, l.discount FROM ordered_line l WHERE l.document_id IN (?)', [ids]);
+  const lines = await query(reading, 'SELECT l.document_id, l.quantity, l.price, l.per, l.discount FROM ordered_line l WHERE l.document_id IN (?)', [ids]);
   return new Map(
     orders.map((order) => {
-      const own = lines
-        .filter((line) => line.document_id === order.id)
-        .map((line) => ({ quantity: quantityOf(line.quantity), price: priceOf(line.price), discount: fractionOf(line.discount) }));
+      const own = lines.filter((line) => line.document_id === order.id).map((line) => ({ quantity: quantityOf(line.quantity), ...pricingOf(line) }));
       return [text(order.id), orderAmount({ currency: text(order.currency), rate: rateOf(order.rate) }, own, baseCurrency)];
     }),
   );

@@ -1,5 +1,5 @@
 import { poolId, type LineId } from '@obolus/core/costing/pool';
-import { base, documentAmount, quantity } from '@obolus/core/exact/amounts';
+import { base, documentAmount, ONE_UNIT, quantity } from '@obolus/core/exact/amounts';
 import type { Charge, CreditableLine, CreditTaken, ExpensedLine, Payable, Prepayment } from '@obolus/core/posting/books';
 import {
   CHARGE_VENDOR,
@@ -61,7 +61,7 @@ export async function readCreditable(reading: Reading, lines: readonly LineId[])
   );
   const returned = await query(
     reading,
-    `SELECT b.*, r.item_id, r.currency, r.rate, r.department, r.location, r.project, d.vendor_id, d.date
+    `SELECT b.*, r.item_id, r.per, r.currency, r.rate, r.department, r.location, r.project, d.vendor_id, d.date
      FROM return_line b JOIN receipt_line r ON r.document_id = b.receipt_id AND r.line_no = b.receipt_line_no JOIN document d ON d.id = b.document_id
      WHERE b.replaces = 0 AND b.billed > 0 AND ${among(lines, 'b.document_id', 'b.line_no')} AND ${stands('d.id')}`,
     keys,
@@ -90,12 +90,26 @@ export async function readCreditable(reading: Reading, lines: readonly LineId[])
   const nothing = { amount: documentAmount(0n), base: base(0n) };
   return [
     ...returned.map((row) => ({
-      ...{ ...known(row), kind: 'return' as const, item: optional(row.item_id), expense: undefined, quantity: quantityOf(row.billed) },
+      ...{
+        ...known(row),
+        kind: 'return' as const,
+        per: quantityOf(row.per),
+        item: optional(row.item_id),
+        expense: undefined,
+        quantity: quantityOf(row.billed),
+      },
       ...{ amount: amountOf(row.billed_amount), base: base(big(row.billed_goods) + big(row.billed_variance)), dimensions: dimensionsOf(row) },
       ...{ expected: nothing, goods: undefined, charge: undefined },
     })),
     ...billed.map((row) => ({
-      ...{ ...known(row), kind: 'bill' as const, item: optional(row.item_id), expense: optional(row.expense), quantity: quantityOf(row.quantity) },
+      ...{
+        ...known(row),
+        kind: 'bill' as const,
+        per: ONE_UNIT,
+        item: optional(row.item_id),
+        expense: optional(row.expense),
+        quantity: quantityOf(row.quantity),
+      },
       ...{ amount: amountOf(row.amount), base: base(0n), dimensions: dimensionsOf(row), charge: undefined },
       expected: row.difference === 'credit' ? { amount: documentAmount(big(row.amount) - big(row.ordered)), base: baseOf(row.price_difference) } : nothing,
       goods:
@@ -104,7 +118,7 @@ export async function readCreditable(reading: Reading, lines: readonly LineId[])
           : { pool: poolId(row.item_id, text(row.warehouse_id)), movement: idOf(row, 'receipt_id', 'receipt_line_no'), date: text(row.received) },
     })),
     ...charged.map((row) => ({
-      ...{ ...known(row), kind: 'charge' as const, item: undefined, expense: undefined, quantity: quantity(0n), amount: amountOf(row.amount) },
+      ...{ ...known(row), kind: 'charge' as const, per: ONE_UNIT, item: undefined, expense: undefined, quantity: quantity(0n), amount: amountOf(row.amount) },
       ...{ base: base(0n), dimensions: undefined, expected: nothing, goods: undefined, charge: text(row.kind) },
     })),
   ];

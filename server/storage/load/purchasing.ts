@@ -13,16 +13,17 @@ import {
   fractionOf,
   idOf,
   isTrue,
-  optional,
   keysOf,
+  optional,
   priceOf,
+  pricingOf,
   quantityOf,
   query,
   rateOf,
-  stands,
-  text,
   type Reading,
   type Row,
+  stands,
+  text,
 } from './rows.ts';
 import { lotOf } from './movements.ts';
 
@@ -58,7 +59,7 @@ const OF_ORDER = {
     by: ['order_id', 'order_line_no'],
   },
   ahead: citing('bill_line', 'order'),
-  closed: citing('order_closing_line', 'order', ', d.note'),
+  closed: citing('order_closing_line', 'order', ", IF(d.kind = 'receipt', 'came short, within what is allowed', d.note) AS note"),
   estimates: {
     exists: 'SELECT 1 FROM order_estimate t WHERE t.document_id = l.document_id AND t.line_no = l.line_no AND t.by_id = l.by_id',
     select: `SELECT t.* FROM order_estimate t JOIN ordered_line l ON l.document_id = t.document_id AND l.line_no = t.line_no AND l.by_id = t.by_id
@@ -126,7 +127,7 @@ export async function readOrderLines(reading: Reading, lines: readonly LineId[])
     const back = reopened.filter((part) => big(part.billed) > 0n).map((part) => aheadOfReturn(part, taken));
     return {
       ...{ id, vendor: text(row.vendor_id), currency: text(row.document_currency), date: text(row.date), bought: boughtOf(row) },
-      ...{ by: text(row.by_id), quantity: quantityOf(row.quantity), price: priceOf(row.price), discount: fractionOf(row.discount) },
+      ...{ by: text(row.by_id), quantity: quantityOf(row.quantity), unit: text(row.unit), ...pricingOf(row) },
       ...{ due: optional(row.due_day), dimensions: dimensionsOf(row), earlier: [] },
       closed: (found.closed.get(id) ?? []).map((part) => ({
         line: idOf(part),
@@ -190,7 +191,13 @@ export async function readReceiptLines(reading: Reading, lines: readonly LineId[
     return {
       ...{ id, of: idOf(row, 'order_id', 'order_line_no'), vendor: text(row.vendor_id), currency: text(row.currency), rate: rateOf(row.rate) },
       ...{ date: text(row.date), bought: boughtOf(row), pool: item == null ? undefined : poolId(item, text(row.warehouse_id)) },
-      ...{ quantity: quantityOf(row.quantity), origin: text(row.origin), preference: isTrue(row.preference), dimensions: dimensionsOf(row) },
+      ...{
+        quantity: quantityOf(row.quantity),
+        per: quantityOf(row.per),
+        origin: text(row.origin),
+        preference: isTrue(row.preference),
+        dimensions: dimensionsOf(row),
+      },
       ...{ amount: amountOf(row.amount), baseAmount: baseOf(row.base_amount) },
       lots: of('lots').map(lotOf),
       ahead: of('ahead').map((part) => ({ ...aheadTaken(part), of: idOf(part, 'ahead_id', 'ahead_line_no') })),

@@ -1,8 +1,8 @@
 import type { EntityManager } from 'typeorm';
 import type { Dimensions } from '@obolus/core/books/journal';
 import { documentOf, lineId, placeOf, type LineId } from '@obolus/core/costing/pool';
-import { base, documentAmount, fraction, price, quantity, rate } from '@obolus/core/exact/amounts';
-import type { Bought } from '@obolus/core/posting/books';
+import { base, documentAmount, fraction, price, quantity, rate, type Pricing } from '@obolus/core/exact/amounts';
+import type { Bought, Tolerance } from '@obolus/core/posting/books';
 
 export type Row = Record<string, string | null>;
 
@@ -28,6 +28,15 @@ export const fractionOf = (value: string | null | undefined) => fraction(big(val
 
 /** The line of a row, by its columns `document_id` and `line_no` or others so named. */
 export const idOf = (row: Row, document = 'document_id', line = 'line_no'): LineId => lineId(text(row[document]), Number(row[line]));
+
+/** What a line is paid by, of a row with `price`, `per` and `discount`. */
+export const pricingOf = (row: Row): Pricing => ({ price: priceOf(row.price), per: quantityOf(row.per), discount: fractionOf(row.discount) });
+
+/** What a row says of tolerances; nothing where it leaves it to others. */
+export const toleranceOf = ({ over_tolerance: over, short_tolerance: short }: Row): Partial<Tolerance> => ({
+  ...(over == null ? {} : { over: fractionOf(over) }),
+  ...(short == null ? {} : { short: fractionOf(short) }),
+});
 
 export function dimensionsOf({ department, location, project }: Row): Dimensions | undefined {
   if (department == null && location == null && project == null) return undefined;

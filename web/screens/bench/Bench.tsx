@@ -13,6 +13,7 @@ import { gridKeys } from '../../parts/gridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
 import { CurrencyField, DateField } from '../../parts/HeaderFields.tsx';
 import { Lookup } from '../../parts/Lookup.tsx';
+import { PerPack } from '../../parts/PerPack.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { Signal } from '../../parts/Signal.tsx';
 import { furtherToSend, type FurtherLine } from './further.ts';
@@ -49,7 +50,7 @@ export function Bench() {
           const currencies = [...new Set(group.lines.map((line) => line.currency))];
           const currency = currencies[0] ?? '';
           const owed = sumOf(
-            group.lines.filter((line) => line.currency === currency).map((line) => amountOfLine(openOf(line), line.price, line.discount, currency)),
+            group.lines.filter((line) => line.currency === currency).map((line) => amountOfLine(openOf(line), line.price, line.discount, currency, line.per)),
             currency,
           );
           return (
@@ -186,7 +187,7 @@ function Bill({ vendor, draft, lines }: { vendor: string; draft: string; lines: 
 
 function lineTotal(body: Body, line: ReceivedLine): string | undefined {
   const billed = body.billed[line.line];
-  return billed?.quantity ? amountOfLine(billed.quantity, billed.price, line.discount, body.currency) : undefined;
+  return billed?.quantity ? amountOfLine(billed.quantity, billed.price, line.discount, body.currency, line.per) : undefined;
 }
 
 function BillGrid({ entering: { change, refusals }, body, lines }: { entering: Entering<Body>; body: Body; lines: readonly ReceivedLine[] }) {
@@ -243,7 +244,9 @@ function BillGrid({ entering: { change, refusals }, body, lines }: { entering: E
                   onChange={(quantity) => set(line, { quantity })}
                 />
               </td>
-              <td className="num">{showPrice(line.price)}</td>
+              <td className="num">
+                {showPrice(line.price)} <PerPack line={line} />
+              </td>
               <td>{differs ? <Signal from={line.price} to={billed.price} atLeast={2} /> : null}</td>
               <td>
                 <FigureCell

@@ -11,13 +11,22 @@ import { showFigure } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { DateField } from '../../parts/HeaderFields.tsx';
 import { Problem } from '../../parts/Problem.tsx';
-import { isBlank, OrderGrid, type OrderLine } from './OrderGrid.tsx';
+import { OrderGrid } from './OrderGrid.tsx';
+import { isBlank, type OrderLine } from './orderLine.ts';
 
 type Body = BodyOf<'order-change'>;
 
 /** A line as it is on the order, to be changed. */
 export const asOrdered = (line: OrderView['lines'][number]): OrderLine => ({
-  ...{ of: line.line, item: '', quantity: line.quantity, price: line.price, discount: line.discount, due: line.due ?? '' },
+  ...{
+    of: line.line,
+    item: '',
+    quantity: line.asked,
+    unit: line.item?.unit === line.unit ? '' : line.unit,
+    price: line.price,
+    discount: line.discount,
+    due: line.due ?? '',
+  },
   ...{ department: line.department, location: line.location, project: line.project, estimates: line.estimates },
 });
 
@@ -76,6 +85,7 @@ function Changing({ order }: { order: OrderView }) {
           change={(lines) => change({ lines })}
           refusals={refusals}
           vendor={order.vendor.id}
+          date={body.date}
           currency={order.currency}
           onOrder={new Map(order.lines.map((line) => [line.line, line]))}
         />

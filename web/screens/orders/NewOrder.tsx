@@ -10,7 +10,8 @@ import { showFigure } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { CurrencyField, DateField, WarehouseField } from '../../parts/HeaderFields.tsx';
 import { Lookup } from '../../parts/Lookup.tsx';
-import { isBlank, NO_LINE, OrderGrid, type OrderLine } from './OrderGrid.tsx';
+import { OrderGrid } from './OrderGrid.tsx';
+import { isBlank, NO_LINE, type OrderLine } from './orderLine.ts';
 
 type Body = Omit<BodyOf<'order'>, 'lines'> & { lines: OrderLine[] };
 
@@ -65,7 +66,14 @@ export function NewOrder() {
             <Cell label="Note" value={body.note} onChange={(note) => change({ note })} />
           </Field>
         </div>
-        <OrderGrid lines={body.lines} change={(lines) => change({ lines })} refusals={refusals} vendor={body.vendor} currency={body.currency} />
+        <OrderGrid
+          date={body.date}
+          lines={body.lines}
+          change={(lines) => change({ lines })}
+          refusals={refusals}
+          vendor={body.vendor}
+          currency={body.currency}
+        />
       </div>
       <Footing
         entering={entering}

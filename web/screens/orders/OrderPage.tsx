@@ -8,6 +8,7 @@ import { useMayPost, useMe } from '../../frame/me.ts';
 import { AskReason } from '../../parts/AskReason.tsx';
 import { isZero } from '../../parts/exact.ts';
 import { count, showDay, showFigure, showPrice } from '../../parts/figures.ts';
+import { PerPack } from '../../parts/PerPack.tsx';
 
 type Kind = 'order-step' | 'order-approval' | 'order-closing';
 
@@ -154,7 +155,8 @@ export function OrderLines({ order }: { order: OrderView }) {
         <tbody>
           {order.lines.map((line) => {
             const about = [line.department, line.location, line.project, ...line.estimates.map(estimateInWords)].filter(Boolean);
-            const more = [...about, ...(line.closed ? [`${showFigure(line.closed.quantity)} closed: ${line.closed.reason}`] : [])];
+            const packs = line.per === '1' ? [] : [`${showFigure(line.asked)} ${line.unit} of ${showFigure(line.per)} ${line.item?.unit ?? ''}`];
+            const more = [...packs, ...about, ...(line.closed ? [`${showFigure(line.closed.quantity)} closed: ${line.closed.reason}`] : [])];
             const label = line.item?.name ?? line.expense;
             return (
               <Fragment key={line.line}>
@@ -165,7 +167,8 @@ export function OrderLines({ order }: { order: OrderView }) {
                   <td className="num">{showFigure(line.quantity)}</td>
                   <td className="dim">{line.item?.unit ?? 'expense'}</td>
                   <td className="num">
-                    {showPrice(line.price)} {line.discount && <span className="dim">less {line.discount} %</span>}
+                    {showPrice(line.price)} <PerPack line={line} />
+                    {line.discount && <span className="dim">less {line.discount} %</span>}
                   </td>
                   <td>{showDay(line.due)}</td>
                   <td className="num strong">{showFigure(line.amount)}</td>

@@ -10,12 +10,17 @@ import { Problem } from '../../parts/Problem.tsx';
 import { SetUpIndex } from './SetUpIndex.tsx';
 
 const KINDS: Readonly<Record<ImportKind, { name: string; columns: string }>> = {
-  items: { name: 'Items', columns: 'number, name, unit, method (fifo, average, standard, lot or serial), weight, volume, tariff_code, origin, standard' },
-  vendors: { name: 'Vendors', columns: 'number, name, currency, terms_days, address (lines apart by |)' },
-  prices: { name: 'Vendors’ prices', columns: 'vendor, item, price' },
+  items: {
+    name: 'Items',
+    columns:
+      'number, name, unit, method (fifo, average, standard, lot or serial), weight, volume, tariff_code, origin, standard, packs (box = 25), codes, over, short',
+  },
+  vendors: { name: 'Vendors', columns: 'number, name, currency, terms_days, address (lines apart by |), over, short' },
+  prices: { name: 'Vendors’ prices', columns: 'vendor, item, price, unit, least, from, to, vendor_number' },
   rates: { name: 'Rates of exchange', columns: 'currency, from, rate' },
   'opening-stock': { name: 'Opening stock', columns: 'item, warehouse, date, quantity, value, lots (A-1: 20 | A-2: 16)' },
-  orders: { name: 'Open orders', columns: 'order, vendor, date, warehouse, item, quantity, price, currency, discount, due' },
+  orders: { name: 'Open orders', columns: 'order, vendor, date, warehouse, item, quantity, price, currency, unit, discount, due' },
+  receipts: { name: 'Receipts', columns: 'receipt, vendor, date, warehouse, order, item, quantity, line, unit, lots, packing_slip, transport' },
 };
 
 /** CSV files in: staged, checked line by line, loaded only when all is right or what is wrong is left out. */

@@ -1,0 +1,89 @@
+import { type LineId } from '../costing/pool.ts';
+import { formatQuantity, quantity, type Quantity } from '../exact/amounts.ts';
+import type { Day } from '../exact/calendar.ts';
+import type { Books } from '../posting/books.ts';
+import { checkCitedOnce, checkDate, post, refused, type Decision } from '../posting/decision.ts';
+import { refusal, type Refusal } from '../posting/refusal.ts';
+import { sumOf } from './order.ts';
+import { checkUnit, inStockUnits } from './packs.ts';
+
+/** Goods that came and are not received: of an order line, of an item that nobody ordered, or of something in words. */
+export interface AsideCommand {
+  readonly of: LineId | undefined;
+  readonly item: string | undefined;
+  /** What they are, where they are no known item. */
+  readonly what: string;
+  readonly quantity: Quantity;
+  readonly unit?: string | undefined;
+  readonly reason: string;
+  /** Where they stand. */
+  readonly place: string;
+}
+
+export interface AsideLine extends Omit<AsideCommand, 'unit'> {
+  readonly id: LineId;
+}
+
+/** Rejected goods, and goods without an order, say how many, why, and where they stand. They post nothing (accounting.md, What posts what). */
+export function checkAside(books: Books, vendor: string, line: AsideCommand, at: string): Refusal[] {
+  const refusals: Refusal[] = [];
+  const ordered = line.of === undefined ? undefined : books.orderLines.get(line.of);
+  if (line.of !== undefined && !ordered) return [refusal('line_unknown', at, { line: line.of })];
+  if (ordered && ordered.vendor !== vendor) return [refusal('vendor_differs', at)];
+  if (line.item !== undefined && !books.items.has(line.item)) refusals.push(refusal('item_unknown', `${at}/item`, { item: line.item }));
+  if (!ordered && line.item === undefined && line.what.trim() === '') refusals.push(refusal('missing', `${at}/what`));
+  if (line.quantity <= 0n) refusals.push(refusal('quantity_not_positive', `${at}/quantity`));
+  if (line.reason.trim() === '') refusals.push(refusal('reason_missing', `${at}/reason`));
+  return [...refusals, ...checkUnit(itemOf(books, line), line, at)];
+}
+
+/** In stock units, under its own line of the receipt. */
+export function asideLine(books: Books, line: AsideCommand, id: LineId): AsideLine {
+  const { of, item, what, reason, place } = line;
+  return { id, of, item, what: what.trim(), quantity: inStockUnits(itemOf(books, line), line).quantity, reason: reason.trim(), place: place.trim() };
+}
+
+const itemOf = (books: Books, { of, item }: AsideCommand) => books.items.get(item ?? books.orderLines.get(of ?? '/0')?.bought.item ?? '');
+
+export const OUTCOMES = ['sent back', 'scrapped', 'received', 'gone astray'] as const;
+export type Outcome = (typeof OUTCOMES)[number];
+
+export interface AsideClosingCommand {
+  readonly kind: 'aside-closing';
+  readonly date: Day;
+  readonly reason: string;
+  readonly lines: readonly { of: LineId; quantity: Quantity; outcome: Outcome }[];
+}
+
+export interface AsideClosingDocument extends AsideClosingCommand {
+  readonly vendor: string;
+}
+
+/** What became of goods that stood aside. It posts nothing: what was explained by an order is received by a receipt of its own. */
+export function decideAsideClosing(books: Books, command: AsideClosingCommand): Decision<AsideClosingDocument> {
+  const asides = command.lines.flatMap(({ of }) => books.asides.get(of) ?? []);
+  const refusals: Refusal[] = [
+    ...checkDate(
+      books,
+      command.date,
+      asides.map(({ date }) => date),
+    ),
+    ...checkCitedOnce(command.lines, '/lines'),
+  ];
+  if (command.lines.length === 0) refusals.push(refusal('no_lines', '/lines'));
+  if (command.reason.trim() === '') refusals.push(refusal('reason_missing', '/reason'));
+  command.lines.forEach((line, position) => refusals.push(...checkGone(books, line, `/lines/${position}`)));
+  const [vendor, ...others] = new Set(asides.map((aside) => aside.vendor));
+  if (others.length > 0) refusals.push(refusal('vendor_differs', '/lines'));
+  if (refusals.length > 0 || vendor === undefined) return refused(refusals);
+  return post(books, { document: { ...command, vendor }, date: command.date, cites: command.lines.map(({ of }) => of), postsNothing: true });
+}
+
+function checkGone(books: Books, line: AsideClosingCommand['lines'][number], at: string): Refusal[] {
+  const aside = books.asides.get(line.of);
+  if (!aside) return [refusal('line_unknown', at, { line: line.of })];
+  if (line.quantity <= 0n) return [refusal('quantity_not_positive', `${at}/quantity`)];
+  const left = quantity(aside.quantity - sumOf(aside.gone));
+  if (line.quantity <= left) return [];
+  return [refusal('aside_exceeds_held', `${at}/quantity`, { open: formatQuantity(left), quantity: formatQuantity(line.quantity) })];
+}

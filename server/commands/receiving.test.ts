@@ -1,0 +1,118 @@
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import type { AsideView, DocumentView, OrderView } from '@obolus/contract/views';
+import { proveBooks } from '../testing/proveBooks.ts';
+import { make, startTestServer, type Client, type Reply, type TestServer } from '../testing/testServer.ts';
+
+let server: TestServer;
+let odile: Client;
+let ines: Client;
+beforeAll(async () => {
+  server = await startTestServer();
+  [odile, ines] = await Promise.all([server.as('receiver'), server.as('accountant')]);
+  await server.source.query('UPDATE company SET over_tolerance = 50000, short_tolerance = 20000');
+  await server.source.query('UPDATE vendor SET over_tolerance = 0 WHERE id = 3');
+  await server.source.query('UPDATE item SET over_tolerance = 100000 WHERE id = 2');
+  await server.source.query(
+    "INSERT INTO item (id, number, name, unit, method, tracking, tariff_code, origin) VALUES (5, 'DYE', 'Indigo dye', 'tin', 'lot', 'lot', '', '')",
+  );
+});
+afterAll(async () => {
+  expect(await proveBooks(server.source)).toEqual([]);
+  await server.stop();
+});
+
+const said = ({ status, body }: Reply): unknown[] => [
+  status,
+  ...((body.errors ?? []) as { at: string; says: string }[]).map(({ at, says }) => `${at} ${says}`),
+];
+const view = async <View>(path: string): Promise<View> => (await odile.call('GET', `/api/${path}`)).body as View;
+const asides = async () => (await view<{ rows: AsideView[] }>('asides')).rows;
+const ordered = (quantity: string, item = '1', vendor = '1') => ines.posted('order', make.order([{ item, quantity, price: '5' }], { vendor }));
+const came = (of: string, quantity: string, more: object = {}, rest: object = {}) => make.receipt([{ of: `${of}/1`, quantity, ...more }], rest);
+const aside = (more: object = {}) => ({ of: '', item: '', what: '', quantity: '1', reason: 'wet', place: 'dock', ...more });
+
+describe('more or less than was ordered', () => {
+  it('is taken within what the company, the vendor or the item allows', async () => {
+    const [company, vendor, item] = await Promise.all([ordered('100'), ordered('100', '1', '3'), ordered('100', '2')]);
+    expect(said(await odile.post('receipt', came(company, '105.1')))).toEqual([422, '/lines/0/quantity Only 105 of this line may come: 100 are open.']);
+    expect(said(await odile.post('receipt', came(vendor, '100.1', {}, { vendor: '3' })))).toEqual([422, '/lines/0/quantity Only 100 of this line are open.']);
+    await odile.posted('receipt', came(company, '105'));
+    await odile.posted('receipt', came(item, '110'));
+    const shown = await view<OrderView>(`orders/${item}`);
+    expect(shown.lines).toMatchObject([{ quantity: '100', received: '110', open: '0' }]);
+  });
+
+  it('ends a line that is short by little, and says so where the line is met again', async () => {
+    const order = await ordered('100');
+    expect(said(await odile.post('receipt', came(order, '97', { last: true })))).toEqual([
+      422,
+      '/lines/0/last 3 are missing and 2 may be: leave the rest open, or let the buyer close it.',
+    ]);
+    const receipt = await odile.posted('receipt', came(order, '98', { last: true }));
+    const shown = await view<OrderView>(`orders/${order}`);
+    expect(shown.lines).toMatchObject([{ open: '0', closed: { quantity: '2', reason: 'came short, within what is allowed' } }]);
+    expect(shown.history.at(-1)).toMatchObject({ step: 'closed', id: receipt });
+    const late = said(await odile.post('receipt', came(order, '1')));
+    expect(late[1]).toContain('came short, within what is allowed');
+    await ines.posted('reversal', { of: receipt, date: '2026-03-12', reason: 'miscounted' });
+    expect((await view<OrderView>(`orders/${order}`)).lines).toMatchObject([{ open: '100', closed: null }]);
+  });
+});
+
+describe('goods that stand aside', () => {
+  it('come with others or alone, post nothing, and stay on the list until something becomes of them', async () => {
+    const order = await ordered('10');
+    const receipt = await odile.posted('receipt', came(order, '8', {}, { aside: [aside({ of: `${order}/1`, quantity: '2' })] }));
+    const shown = await view<DocumentView>(`documents/${receipt}`);
+    expect(shown.facts).toContainEqual({ name: 'Stands aside', value: '2 kg Merino yarn: wet, dock' });
+    expect(shown.amount).toBe('40.00');
+    const alone = await odile.posted('receipt', make.receipt([], { aside: [aside({ item: '3' }), aside({ what: 'a crate of bobbins', quantity: '1' })] }));
+    expect((await view<DocumentView>(`documents/${alone}`)).entries).toEqual([]);
+    expect(await asides()).toMatchObject([
+      { what: 'Merino yarn', quantity: '2', left: '2', order: { id: order } },
+      { what: 'Floor loom', unit: 'each', order: null },
+      { what: 'a crate of bobbins', unit: '' },
+    ]);
+    // The rejected goods are still to come.
+    expect((await view<OrderView>(`orders/${order}`)).lines).toMatchObject([{ received: '8', open: '2' }]);
+
+    const gone = (of: string, quantity: string, outcome = 'sent back') => ({ date: '2026-03-12', reason: 'collected', lines: [{ of, quantity, outcome }] });
+    const closing = await odile.posted('aside-closing', gone(`${receipt}/2`, '1.5'));
+    expect(said(await odile.post('aside-closing', gone(`${receipt}/2`, '1')))).toEqual([422, '/lines/0/quantity Only 0.5 of it stand aside.']);
+    expect((await view<DocumentView>(`documents/${closing}`)).lines).toMatchObject([{ label: 'Merino yarn', quantity: '1.5', note: 'sent back' }]);
+    expect((await asides())[0]).toMatchObject({ quantity: '2', left: '0.5' });
+    expect(said(await ines.post('reversal', { of: receipt, date: '2026-03-13', reason: 'x' }))).toEqual([
+      422,
+      expect.stringMatching(/^\/of Other documents build on this one: AC-/),
+    ]);
+  });
+
+  it('cannot go twice when two say so at once', async () => {
+    const receipt = await odile.posted('receipt', make.receipt([], { aside: [aside({ what: 'pallets', quantity: '3' })] }));
+    const go = { date: '2026-03-12', reason: 'collected', lines: [{ of: `${receipt}/1`, quantity: '2', outcome: 'sent back' }] };
+    const replies = await Promise.all([odile.post('aside-closing', go), ines.post('aside-closing', go)]);
+    expect(replies.map(({ status }) => status).sort()).toEqual([201, 422]);
+  });
+
+  it('say what they are and why, at the field', async () => {
+    const reply = await odile.post(
+      'receipt',
+      make.receipt([], { aside: [aside({ reason: ' ' }), aside({ what: 'x', quantity: 'two' }), aside({ item: '99' })] }),
+    );
+    expect(said(reply)).toEqual([422, '/aside/1/quantity “two” is not a number: write it like 1240.50.']);
+    const next = await odile.post('receipt', make.receipt([], { aside: [aside({ reason: ' ' }), aside({ item: '99' })] }));
+    expect(said(next).map((text) => String(text).split(' ')[0])).toEqual(['422', '/aside/0/what', '/aside/0/reason', '/aside/1/item']);
+  });
+});
+
+it('a lot keeps its day, and does not come in after it', async () => {
+  const order = await ordered('4', '5');
+  const lots = (expires: string) => ({ lots: [{ lot: 'KD-1', quantity: '4', expires }] });
+  expect(said(await odile.post('receipt', came(order, '4', lots('2026-03-09'))))).toEqual([
+    422,
+    '/lines/0/lots/0/expires Lot KD-1 is past its day: reject it, or correct the day.',
+  ]);
+  const receipt = await odile.posted('receipt', came(order, '4', lots('2027-03-31')));
+  const [kept] = (await server.source.query('SELECT expires FROM movement_lot WHERE document_id = ?', [receipt])) as { expires: string }[];
+  expect(kept?.expires).toBe('2027-03-31');
+});

@@ -1,0 +1,27 @@
+import type { LineId } from '@obolus/core/costing/pool';
+import type { Aside } from '@obolus/core/posting/books';
+import { among, byLine, idOf, keysOf, quantityOf, query, stands, text, type Reading } from './rows.ts';
+
+/** Goods that stand aside, with what became of them. */
+export async function readAsides(reading: Reading, lines: readonly LineId[]): Promise<Aside[]> {
+  if (lines.length === 0) return [];
+  const rows = await query(
+    reading,
+    `SELECT l.*, d.vendor_id, d.date FROM receipt_aside l JOIN document d ON d.id = l.document_id WHERE ${among(lines, 'l.document_id', 'l.line_no')} AND ${stands('d.id')}`,
+    keysOf(lines),
+  );
+  const gone = byLine(
+    await query(
+      reading,
+      `SELECT c.* FROM aside_closing_line c WHERE ${among(lines, 'c.aside_id', 'c.aside_line_no')} AND ${stands('c.document_id')} ORDER BY c.document_id, c.line_no`,
+      keysOf(lines),
+    ),
+    'aside_id',
+    'aside_line_no',
+  );
+  return rows.map((row) => ({
+    ...{ id: idOf(row), vendor: text(row.vendor_id), date: text(row.date), quantity: quantityOf(row.quantity) },
+    of: row.order_id == null ? undefined : idOf(row, 'order_id', 'order_line_no'),
+    gone: (gone.get(idOf(row)) ?? []).map((part) => ({ line: idOf(part), quantity: quantityOf(part.quantity) })),
+  }));
+}

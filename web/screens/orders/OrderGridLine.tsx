@@ -1,0 +1,166 @@
+import { memo } from 'react';
+import type { RefusalView } from '@obolus/contract/commands';
+import type { ItemView, OrderView, PriceView } from '@obolus/contract/views';
+import { wrongAt } from '../../drafts/useDraft.ts';
+import { Cell, Choice, FigureCell, TakeOut } from '../../parts/Cells.tsx';
+import { amountInStock, amountOfLine } from '../../parts/exact.ts';
+import { showFigure } from '../../parts/figures.ts';
+import { Lookup, type Option } from '../../parts/Lookup.tsx';
+import { FurtherOfLine } from './FurtherOfLine.tsx';
+import { saidBeside, type OrderLine } from './orderLine.ts';
+import { priceFrom } from './prices.ts';
+
+export const WIDTH = 9;
+
+export interface LineProps {
+  readonly line: OrderLine;
+  readonly at: number;
+  /** Where it stands among the lines that are sent. */
+  readonly sentAt: number;
+  readonly currency: string;
+  readonly options: readonly Option[];
+  readonly item: ItemView | undefined;
+  /** The line as it is on the order already: what it is for does not change. */
+  readonly ordered: OrderView['lines'][number] | undefined;
+  readonly bought: PriceView | undefined;
+  /** The price that is known for it, and where from. */
+  readonly knownAt: string | undefined;
+  readonly knownFrom: string | undefined;
+  readonly refusals: readonly RefusalView[];
+  readonly opened: boolean;
+  readonly actions: LineActions;
+}
+
+/** The same from one drawing to the next, so that a line is drawn again only where it differs. */
+export interface LineActions {
+  readonly set: (at: number, to: Partial<OrderLine>) => void;
+  readonly choose: (at: number, item: string) => void;
+  readonly open: (at: number, opened: boolean) => void;
+  readonly takeOut: (at: number) => void;
+}
+
+/** A unit that the item was never bought in is described in the row below. */
+const ANOTHER = '|';
+
+/** A line of the order's grid: one of many, drawn again by itself. */
+export const OrderGridLine = memo(function OrderGridLine({
+  line,
+  at,
+  sentAt,
+  currency,
+  options,
+  item,
+  ordered,
+  bought,
+  knownAt,
+  knownFrom,
+  refusals,
+  opened,
+  actions,
+}: LineProps) {
+  const wrong = (field: string) => wrongAt(refusals, `/lines/${sentAt}/${field}`);
+  const set = (to: Partial<OrderLine>) => actions.set(at, to);
+  const isExpense = line.expense !== undefined || (ordered !== undefined && ordered.item === null);
+  const wide = opened || refusals.some((refusal) => /\/(estimates|packSize|vendorNumber)/.test(refusal.at));
+  return (
+    <>
+      <tr className={wide ? 'joined' : ''}>
+        <td className="lookup">
+          {ordered ? (
+            <span className="name sentence" title={ordered.item?.number ?? ''}>
+              {ordered.item?.name ?? ordered.expense}
+            </span>
+          ) : line.expense === undefined ? (
+            <Lookup
+              label={`Item, line ${at + 1}`}
+              placeholder="Number, name or code"
+              options={options}
+              value={line.item}
+              wrong={wrong('item')}
+              onChange={(id) => actions.choose(at, id)}
+            />
+          ) : (
+            <Cell
+              label={`Expense, line ${at + 1}`}
+              placeholder="An expense: packing paper, cleaning …"
+              value={line.expense}
+              wrong={wrong('expense') ?? wrong('item')}
+              onChange={(expense) => set({ expense })}
+            />
+          )}
+        </td>
+        <td>
+          <FigureCell label={`Quantity, line ${at + 1}`} value={line.quantity} wrong={wrong('quantity')} onChange={(quantity) => set({ quantity })} />
+        </td>
+        <td className="dim">
+          {isExpense || !item ? (
+            isExpense && 'expense'
+          ) : (
+            <Choice
+              label={`Unit, line ${at + 1}`}
+              value={line.packSize === undefined ? (line.unit ?? '') : ANOTHER}
+              wrong={line.packSize === undefined ? wrong('unit') : undefined}
+              options={unitsOf(item)}
+              onChange={(unit) => {
+                if (unit === ANOTHER) actions.open(at, true);
+                set(unit === ANOTHER ? { unit: '', packSize: '' } : { unit, packSize: undefined });
+              }}
+            />
+          )}
+        </td>
+        <td>
+          <FigureCell label={`Price, line ${at + 1}`} value={line.price} wrong={wrong('price')} onChange={(price) => set({ price })} />
+        </td>
+        <td className="dim">
+          {inStock(line, item)}
+          {priceFrom(line.price, knownAt === undefined ? undefined : { price: knownAt, source: knownFrom ?? '' }, ordered)}
+        </td>
+        <td>
+          <FigureCell
+            label={`Discount in percent, line ${at + 1}`}
+            value={line.discount}
+            wrong={wrong('discount')}
+            onChange={(discount) => set({ discount })}
+          />
+        </td>
+        <td>
+          <Cell label={`Due, line ${at + 1}`} type="date" value={line.due} wrong={wrong('due')} onChange={(due) => set({ due })} />
+        </td>
+        <td className="num strong">{showFigure(amountOfLine(line.quantity, line.price, line.discount, currency))}</td>
+        <td className="num">
+          <button
+            type="button"
+            className="dim hover:text-bronze pr-2"
+            aria-expanded={wide}
+            aria-label={`More of line ${at + 1}`}
+            onClick={() => actions.open(at, !opened)}
+          >
+            {saidBeside(line) > 0 ? `+${saidBeside(line)}` : '···'}
+          </button>
+          {!line.of && <TakeOut label={`Take out line ${at + 1}`} onClick={() => actions.takeOut(at)} />}
+        </td>
+      </tr>
+      {wide && (
+        <tr data-more>
+          <td colSpan={WIDTH} className="more">
+            <FurtherOfLine line={line} at={at} set={set} wrong={wrong} goods={!isExpense} unit={item?.unit ?? ''} known={bought?.number ?? ''} />
+          </td>
+        </tr>
+      )}
+    </>
+  );
+});
+
+/** How much it is in the stock unit, for goods in packs. */
+function inStock({ unit, packSize, quantity }: OrderLine, item: ItemView | undefined): string {
+  const size = packSize ?? item?.packs.find((pack) => pack.unit === unit)?.size ?? '';
+  const whole = size === '' ? undefined : amountInStock(quantity, size);
+  return whole === undefined ? '' : `${showFigure(whole)} ${item?.unit ?? ''} · `;
+}
+
+/** The stock unit, then packs with what each holds of it. */
+const unitsOf = ({ unit, packs }: ItemView): (readonly [string, string])[] => [
+  ['', unit],
+  ...packs.map((pack) => [pack.unit, `${pack.unit} of ${showFigure(pack.size)} ${unit}`] as const),
+  [ANOTHER, 'another …'],
+];

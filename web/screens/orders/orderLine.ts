@@ -1,0 +1,11 @@
+import type { BodyOf } from '@obolus/contract/commands';
+
+export type OrderLine = BodyOf<'order-change'>['lines'][number];
+
+export const NO_LINE: OrderLine = { of: '', item: '', quantity: '', price: '', discount: '', due: '' };
+export const NO_EXPENSE: OrderLine = { ...NO_LINE, expense: '' };
+export const isBlank = (line: OrderLine): boolean => !line.of && line.item === '' && !line.expense && line.quantity === '' && line.price === '';
+
+/** How much is said of a line beyond what every line says. */
+export const saidBeside = ({ department, location, project, estimates, vendorNumber }: OrderLine): number =>
+  [department, location, project, vendorNumber].filter(Boolean).length + (estimates?.length ?? 0);

@@ -1,0 +1,50 @@
+import type { OrderView, PriceView } from '@obolus/contract/views';
+import { price, PRICE_PLACES, quantity, QUANTITY_PLACES } from '@obolus/core/exact/amounts';
+import { parseDecimal } from '@obolus/core/exact/decimal';
+import { listPrice } from '@obolus/core/purchasing/priceList';
+import { showDay } from '../../parts/figures.ts';
+
+/** A price that is known, and in words where from. */
+export interface KnownPrice {
+  readonly price: string;
+  readonly source: string;
+}
+
+interface Wanted {
+  /** Empty for the stock unit. */
+  readonly unit: string;
+  readonly quantity: string;
+  readonly date: string;
+}
+
+const scaled = (text: string, places: number): bigint => {
+  const parsed = parseDecimal(text, places);
+  return parsed.ok ? parsed.scaled : 0n;
+};
+
+/** What the vendor asks: by its list, for this quantity on this day; without one, as on the last order in this unit. */
+export function knownPrice(known: PriceView | undefined, { unit, quantity: asked, date }: Wanted): KnownPrice | undefined {
+  if (!known) return undefined;
+  const list = known.list.map((entry) => ({
+    ...{ unit: entry.unit, from: entry.from, to: entry.to ?? undefined, shown: entry },
+    ...{ least: quantity(scaled(entry.least, QUANTITY_PLACES)), price: price(scaled(entry.price, PRICE_PLACES)) },
+  }));
+  const listed = listPrice(list, unit, quantity(scaled(asked, QUANTITY_PLACES)), date);
+  if (listed) return { price: listed.shown.price, source: inWords(listed.shown) };
+  return known.last?.unit === unit ? { price: known.last.price, source: `last order, ${known.last.order}` } : undefined;
+}
+
+function inWords({ least, to }: PriceView['list'][number]): string {
+  const more = [least === '0' ? '' : `from ${least}`, to === null ? '' : `until ${showDay(to)}`].filter(Boolean);
+  return ['price list', ...more].join(', ');
+}
+
+/** The unit in which the item is usually bought there: as it was ordered last, else as it is listed. */
+export const usualUnit = (known: PriceView | undefined): string => known?.last?.unit ?? known?.list[0]?.unit ?? '';
+
+/** Where a line's price comes from, in words. */
+export function priceFrom(price: string, known: KnownPrice | undefined, ordered: OrderView['lines'][number] | undefined): string {
+  if (ordered !== undefined && price === ordered.price) return 'as ordered';
+  if (known) return known.price === price ? known.source : `not the ${known.source}: ${known.price}`;
+  return price ? 'typed' : '';
+}

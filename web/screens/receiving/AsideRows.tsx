@@ -1,0 +1,96 @@
+import type { RefusalView } from '@obolus/contract/commands';
+import type { OpenOrderLine } from '@obolus/contract/views';
+import { server } from '../../app/api.ts';
+import { wrongAt } from '../../drafts/useDraft.ts';
+import { Cell, FigureCell, TakeOut } from '../../parts/Cells.tsx';
+import { gridKeys } from '../../parts/gridKeys.ts';
+import { Lookup } from '../../parts/Lookup.tsx';
+import type { AsideRow } from './counting.ts';
+
+interface Props {
+  readonly rows: readonly AsideRow[];
+  readonly lines: readonly OpenOrderLine[];
+  readonly refusals: readonly RefusalView[];
+  readonly change: (rows: readonly AsideRow[]) => void;
+}
+
+/** Goods that came and are not taken: rejected, or without an order. They post nothing and are kept on a list. */
+export function AsideRows({ rows, lines, refusals, change }: Props) {
+  const items = server.useItemsQuery();
+  const set = (at: number, to: Partial<AsideRow>) => change(rows.map((row, position) => (position === at ? { ...row, ...to } : row)));
+  const takeOut = (at: number) => change(rows.filter((_, position) => position !== at));
+  return (
+    <table className="sheet ruled mt-6" aria-label="Goods that stand aside">
+      <thead>
+        <tr>
+          <th>Not taken: they post nothing</th>
+          <th className="num min-w-[90px]">Quantity</th>
+          <th className="min-w-[50px]">Unit</th>
+          <th className="min-w-[200px]">Why</th>
+          <th className="min-w-[130px]">Where they stand</th>
+          <th className="min-w-[30px]">
+            <span className="sr-only">Take out</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody onKeyDown={gridKeys({ onRemove: takeOut })}>
+        {rows.map((row, at) => {
+          const ordered = lines.find((line) => line.line === row.of);
+          const item = ordered?.item ?? items.data?.rows.find((entry) => entry.id === row.item);
+          const wrong = (field: string) => wrongAt(refusals, `/aside/${at}/${field}`);
+          return (
+            <tr key={at}>
+              <td className="lookup">
+                {ordered ? (
+                  <span className="name">
+                    {ordered.item.name} <span className="dim">{ordered.order.number}</span>
+                  </span>
+                ) : (
+                  <div className="flex gap-2">
+                    <Lookup
+                      label={`Item that stands aside ${at + 1}`}
+                      placeholder="An item …"
+                      options={items.data?.rows ?? []}
+                      value={row.item}
+                      wrong={wrong('item')}
+                      onChange={(id) => set(at, { item: id })}
+                    />
+                    {row.item === '' && (
+                      <div className="grow">
+                        <Cell
+                          label={`What stands aside ${at + 1}`}
+                          placeholder="… or in words"
+                          value={row.what}
+                          wrong={wrong('what')}
+                          onChange={(what) => set(at, { what })}
+                        />
+                      </div>
+                    )}
+                  </div>
+                )}
+              </td>
+              <td>
+                <FigureCell
+                  label={`Quantity that stands aside ${at + 1}`}
+                  value={row.quantity}
+                  wrong={wrong('quantity')}
+                  onChange={(quantity) => set(at, { quantity })}
+                />
+              </td>
+              <td className="dim">{item?.unit}</td>
+              <td>
+                <Cell label={`Why it stands aside ${at + 1}`} value={row.reason} wrong={wrong('reason')} onChange={(reason) => set(at, { reason })} />
+              </td>
+              <td>
+                <Cell label={`Where it stands ${at + 1}`} value={row.place} wrong={wrong('place')} onChange={(place) => set(at, { place })} />
+              </td>
+              <td className="num">
+                <TakeOut label={`Take out what stands aside ${at + 1}`} onClick={() => takeOut(at)} />
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}

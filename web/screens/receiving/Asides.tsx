@@ -1,0 +1,123 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { toast } from 'sonner';
+import { OUTCOMES, type BodyOf } from '@obolus/contract/commands';
+import type { AsideView } from '@obolus/contract/views';
+import { saidAgainst, server } from '../../app/api.ts';
+import { useMayPost, useMe } from '../../frame/me.ts';
+import { AskReason } from '../../parts/AskReason.tsx';
+import { Choice, Field, FigureCell } from '../../parts/Cells.tsx';
+import { count, showDay, showFigure } from '../../parts/figures.ts';
+import { Head } from '../../parts/Head.tsx';
+import { Problem } from '../../parts/Problem.tsx';
+
+type Outcome = BodyOf<'aside-closing'>['lines'][number]['outcome'];
+const IN_WORDS: Readonly<Record<Outcome, string>> = {
+  'sent back': 'Sent back to the vendor',
+  scrapped: 'Scrapped',
+  received: 'An order was found: received against it',
+  'gone astray': 'Gone astray',
+};
+
+/** Goods that stand aside, the longest first: in no stock and owed to nobody, until somebody says what became of them. */
+export function Asides() {
+  const asides = server.useAsidesQuery();
+  const mayClear = useMayPost('aside-closing');
+  const [clears, setClears] = useState<AsideView>();
+  const rows = asides.data?.rows ?? [];
+  return (
+    <div className="screen">
+      <Head title="Standing aside" about="Rejected when they came, or come without an order: in no stock, owed to nobody" />
+      <div className="body">
+        {asides.isError && <Problem error={asides.error} again={asides.refetch} />}
+        {asides.data && rows.length === 0 ? (
+          <div className="empty">
+            <h2>Nothing stands aside</h2>
+            <p>Goods that are rejected at the dock, or that nobody ordered, wait here until they go back, are scrapped, or an order explains them.</p>
+          </div>
+        ) : (
+          <table className="sheet" aria-label="Goods that stand aside">
+            <thead>
+              <tr>
+                <th>What</th>
+                <th className="num">Still there</th>
+                <th>Unit</th>
+                <th>Vendor</th>
+                <th>Order</th>
+                <th>Came</th>
+                <th>Why, and where they stand</th>
+                <th>
+                  <span className="sr-only">What became of them</span>
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map((row) => (
+                <tr key={row.line}>
+                  <td className="name">{row.what}</td>
+                  <td className="num strong">{showFigure(row.left)}</td>
+                  <td className="dim">{row.unit}</td>
+                  <td>{row.vendor.name}</td>
+                  <td>{row.order ? <Link to={`/documents/${row.order.id}`}>{row.order.number}</Link> : <span className="text-over">none</span>}</td>
+                  <td>
+                    <Link to={`/documents/${row.receipt.id}`}>{row.receipt.number}</Link> <span className="dim">{showDay(row.receipt.date)}</span>
+                  </td>
+                  <td>{[row.reason, row.place].filter(Boolean).join(' · ')}</td>
+                  <td className="num">
+                    {mayClear && (
+                      <button type="button" className="act" aria-label={`Say what became of ${row.what}`} onClick={() => setClears(row)}>
+                        They are gone
+                      </button>
+                    )}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+        <p className="dim pt-3">{rows.length > 0 && count(rows.length, 'line')}</p>
+      </div>
+      {clears && <Clearing key={clears.line} aside={clears} onClose={() => setClears(undefined)} />}
+    </div>
+  );
+}
+
+function Clearing({ aside, onClose }: { aside: AsideView; onClose: () => void }) {
+  const me = useMe();
+  const [outcome, setOutcome] = useState<Outcome>('sent back');
+  const [quantity, setQuantity] = useState(aside.left);
+  const [key] = useState(() => crypto.randomUUID());
+  const [post, { isLoading, error }] = server.usePostMutation();
+  const clear = async (reason: string) => {
+    const body: BodyOf<'aside-closing'> = { date: me.company.today, reason, lines: [{ of: aside.line, quantity, outcome }] };
+    const posted = await post({ kind: 'aside-closing', body, key });
+    if ('error' in posted) return;
+    toast.success(`${posted.data.number} is posted.`);
+    onClose();
+  };
+  return (
+    <AskReason
+      title={`What became of ${aside.what}?`}
+      action="Post"
+      needed
+      wrong={saidAgainst(error)}
+      busy={isLoading}
+      onClose={onClose}
+      onDo={(reason) => void clear(reason)}
+    >
+      <div className="flex gap-6">
+        <Field name="What became of them">
+          <Choice
+            label="What became of them"
+            value={outcome}
+            options={OUTCOMES.map((known) => [known, IN_WORDS[known]])}
+            onChange={(known) => setOutcome(known as Outcome)}
+          />
+        </Field>
+        <Field name="How many">
+          <FigureCell label="How many are gone" value={quantity} onChange={setQuantity} />
+        </Field>
+      </div>
+    </AskReason>
+  );
+}

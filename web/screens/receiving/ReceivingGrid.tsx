@@ -1,0 +1,168 @@
+import { Fragment } from 'react';
+import { Link } from 'react-router';
+import type { RefusalView } from '@obolus/contract/commands';
+import type { OpenOrderLine } from '@obolus/contract/views';
+import { wrongAt } from '../../drafts/useDraft.ts';
+import { Choice, FigureCell } from '../../parts/Cells.tsx';
+import { showDay, showFigure } from '../../parts/figures.ts';
+import { gridKeys } from '../../parts/gridKeys.ts';
+import { LotsIn } from '../../parts/LotCells.tsx';
+import { PerPack } from '../../parts/PerPack.tsx';
+import { cameOf, gapOf, type Counted } from './counting.ts';
+
+interface Props {
+  readonly lines: readonly OpenOrderLine[];
+  readonly counted: Counted;
+  readonly change: (to: Partial<Counted>) => void;
+  readonly reject: (line: OpenOrderLine) => void;
+  readonly refusals: readonly RefusalView[];
+  readonly today: string;
+  /** The line that was counted last. */
+  readonly here: string;
+}
+
+const COLUMNS = 9;
+
+/** Every line that may come from a vendor, with what came of it now. */
+export function ReceivingGrid({ lines, counted, change, reject, refusals, today, here }: Props) {
+  const sent = lines.filter((line) => counted.quantities[line.line]).map((line) => line.line);
+  return (
+    <table className="sheet ruled" aria-label="Lines still to come">
+      <thead>
+        <tr>
+          <th>Item</th>
+          <th>Order</th>
+          <th>Due</th>
+          <th className="num wide-only">Ordered</th>
+          <th className="num wide-only">Came before</th>
+          <th className="num">Still due</th>
+          <th className="num min-w-[110px]">Came now</th>
+          <th className="min-w-[84px]">Unit</th>
+          <th className="num">
+            <span className="wide-only">Order price</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody onKeyDown={gridKeys({ passChoices: true })}>
+        {lines.map((line) => {
+          const at = `/lines/${sent.indexOf(line.line)}`;
+          const quantity = counted.quantities[line.line] ?? '';
+          const label = `${line.item.name}, ${line.order.number}`;
+          const came = cameOf(line, counted) ?? quantity;
+          return (
+            <Fragment key={line.line}>
+              <tr className={line.line === here ? 'here' : ''}>
+                <td className="name" title={`${line.item.number} ${line.item.name}`}>
+                  {line.item.name} <span className="dim">{line.item.number}</span>
+                </td>
+                <td>{line.order.number}</td>
+                <td>
+                  {showDay(line.due)} {line.due !== null && line.due < today && <span className="text-over">▲ late</span>}
+                </td>
+                <td className="num wide-only">{showFigure(line.ordered)}</td>
+                <td className="num dim wide-only">{showFigure(line.received)}</td>
+                <td className="num">{showFigure(line.open)}</td>
+                <td className="num">
+                  {line.barred !== '' && quantity === '' ? (
+                    <Link className="text-over" to={`/documents/${line.order.id}`} title="None of it may come in yet">
+                      {line.barred}
+                    </Link>
+                  ) : (
+                    <FigureCell
+                      label={`Came now, ${label}`}
+                      value={quantity}
+                      wrong={wrongAt(refusals, `${at}/quantity`) ?? wrongAt(refusals, at)}
+                      onChange={(typed) => change({ quantities: { ...counted.quantities, [line.line]: typed } })}
+                    />
+                  )}
+                </td>
+                <td className="dim">
+                  {line.item.packs.length === 0 || line.barred !== '' ? (
+                    line.item.unit || 'expense'
+                  ) : (
+                    <Choice
+                      label={`Unit, ${label}`}
+                      value={counted.units[line.line] ?? ''}
+                      options={[['', line.item.unit], ...line.item.packs.map((pack) => [pack.unit, pack.unit] as const)]}
+                      wrong={wrongAt(refusals, `${at}/unit`)}
+                      onChange={(unit) => change({ units: { ...counted.units, [line.line]: unit } })}
+                    />
+                  )}
+                </td>
+                <td className="num">
+                  <span className="wide-only">
+                    {showFigure(line.price)} <span className="dim">{line.order.currency}</span> <PerPack line={line} />
+                  </span>
+                  {line.barred === '' && (
+                    <button type="button" className="act ml-3" aria-label={`Reject some of ${label}`} onClick={() => reject(line)}>
+                      Reject
+                    </button>
+                  )}
+                </td>
+              </tr>
+              <Gap line={line} label={label} counted={counted} change={change} wrong={wrongAt(refusals, `${at}/last`)} />
+              {line.item.tracking !== 'none' && quantity !== '' && (
+                <LotsIn
+                  item={line.item}
+                  line={label}
+                  quantity={came}
+                  parts={counted.lots[line.line]}
+                  columns={COLUMNS}
+                  wrong={(below) => wrongAt(refusals, `${at}/lots${below}`)}
+                  onChange={(parts) => change({ lots: { ...counted.lots, [line.line]: parts } })}
+                />
+              )}
+            </Fragment>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+
+/** What came beside what was due, where they differ, and what is allowed; less may be the end of the line. */
+function Gap({
+  line,
+  label,
+  counted,
+  change,
+  wrong,
+}: {
+  line: OpenOrderLine;
+  label: string;
+  counted: Counted;
+  change: Props['change'];
+  wrong: string | undefined;
+}) {
+  const found = gapOf(line, counted);
+  if (!found) return null;
+  const { gap, allowed, short, within } = found;
+  const unit = line.item.unit;
+  const ends = counted.last[line.line] ?? false;
+  return (
+    <tr data-more>
+      <td colSpan={COLUMNS}>
+        <div className="flex items-center justify-end gap-5 pr-2 pb-1">
+          <span className={`signal ${short ? 'short' : 'over'}`}>
+            {short ? '▼' : '▲'} {showFigure(gap)} {unit} {short ? 'less' : 'more'} than is due
+          </span>
+          <span className="dim">
+            {within ? `${showFigure(allowed)} ${unit} are allowed` : short ? 'the rest stays on order' : `only ${showFigure(allowed)} ${unit} are allowed`}
+          </span>
+          {short && (within || ends) && (
+            <label className="flex items-center gap-2">
+              <input
+                type="checkbox"
+                aria-label={`No more comes of ${label}`}
+                checked={ends}
+                onChange={(event) => change({ last: { ...counted.last, [line.line]: event.target.checked } })}
+              />
+              No more comes
+            </label>
+          )}
+          {wrong && <span className="wrong">{wrong}</span>}
+        </div>
+      </td>
+    </tr>
+  );
+}
