@@ -153,3 +153,35 @@ test('an administrator changes a limit; nobody changes their own', async ({ page
   await page.reload();
   await expect(limit).toHaveValue('2500.00');
 });
+
+test('an order of three hundred lines is edited at its end by keyboard and placed whole', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn('buyer');
+  const { csrfToken } = await desk.ask<{ csrfToken: string }>('session');
+  const { rows } = await desk.ask<{ rows: { id: string }[] }>('items');
+  const id = crypto.randomUUID();
+  const lines = Array.from({ length: 300 }, (_, at) => ({ of: '', item: rows[at % rows.length]?.id, quantity: '2', price: '1.50', discount: '', due: '' }));
+  const { rows: vendors } = await desk.ask<{ rows: { id: string; number: string }[] }>('vendors');
+  const body = { vendor: vendors.find(({ number }) => number === 'PETR')?.id, date: '2026-11-20', currency: 'USD', warehouse: '1', note: '', lines };
+  const kept = await page.request.put(`${process.env.OBOLUS_E2E_URL}/api/drafts/${id}`, {
+    headers: { 'X-CSRF-Token': csrfToken },
+    data: { kind: 'order', title: 'Three hundred lines', body, version: 0 },
+  });
+  expect(kept.ok()).toBe(true);
+  await desk.open(`/orders/new/${id}`);
+  await expect(page.getByLabel('Quantity, line 1', { exact: true })).toHaveValue('2');
+  await page.locator('.body').evaluate((area) => area.scrollTo(0, area.scrollHeight));
+  await page.getByLabel('Quantity, line 300').fill('4');
+  await page.getByLabel('Due, line 300').focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('combobox', { name: 'Item, line 301' })).toBeFocused();
+  await page.getByLabel('Quantity, line 299').focus();
+  await page.keyboard.press('Control+Delete');
+  await expect(page.getByLabel('Quantity, line 299')).toHaveValue('4');
+  // 298 lines of 3.00 and one of 6.00.
+  await expect(page.getByText('900.00')).toBeVisible();
+  await page.keyboard.press('Control+Enter');
+  await expect(page).toHaveURL(/\/documents\/\d+$/);
+  const placed = await orderOf(desk, idIn(desk));
+  expect([placed.lines.length, placed.lines.at(-1)?.quantity]).toEqual([299, '4']);
+});

@@ -220,7 +220,52 @@ async function benchScreens(url) {
     row(path, `title after ${Math.round(shown)} ms`, `content after ${Math.round(performance.now() - start)} ms`, `${Math.round(bytes / 1024)} kB`);
     await page.close();
   }
+  await benchTyping(await context.newPage(), url);
   await browser.close();
+}
+
+/** From a key in a quantity of an order of 500 lines to the drawing that shows it, with what is kept and previewed going on behind. */
+async function benchTyping(page, url) {
+  const me = await (await page.request.get(`${url}/api/session`)).json();
+  const { rows } = await (await page.request.get(`${url}/api/items`)).json();
+  const id = randomUUID();
+  const lines = Array.from({ length: 500 }, (_, n) => ({ of: '', item: rows[n % ITEMS].id, quantity: '10', price: '12.34', discount: '', due: '2026-03-01' }));
+  const body = { vendor: '1', date: '2026-02-10', currency: 'USD', warehouse: '1', note: '', lines };
+  const saved = await page.request.put(`${url}/api/drafts/${id}`, {
+    headers: { 'X-CSRF-Token': me.csrfToken },
+    data: { kind: 'order', title: 'An order of 500 lines', body, version: 0 },
+  });
+  if (!saved.ok()) throw new Error(await saved.text());
+  await page.goto(`${url}/orders/new/${id}`);
+  await page.getByLabel('Quantity, line 1', { exact: true }).waitFor();
+  await page.waitForTimeout(2_000);
+  await page.evaluate(() => {
+    globalThis.keys = [];
+    addEventListener(
+      'keydown',
+      (event) => {
+        const start = event.timeStamp;
+        // The frame after the next has what the key changed.
+        requestAnimationFrame(() => setTimeout(() => globalThis.keys.push(performance.now() - start)));
+      },
+      true,
+    );
+  });
+  for (const line of [1, 250, 500]) {
+    await page.locator('.body').evaluate((body, part) => body.scrollTo(0, (body.scrollHeight - body.clientHeight) * part), (line - 1) / 499);
+    await page.waitForTimeout(300);
+    await page
+      .getByLabel(/^Quantity, line/)
+      .nth(line === 1 ? 0 : 25)
+      .focus();
+    await page.keyboard.type('12345678', { delay: 120 });
+  }
+  const times = (await page.evaluate(() => globalThis.keys)).sort((a, b) => a - b);
+  row(
+    'a key in an order of 500 lines, until it is drawn',
+    `p50 ${times[times.length >> 1].toFixed(0)} ms`,
+    `slowest of ${times.length} ${times.at(-1).toFixed(0)} ms`,
+  );
 }
 
 async function seed(pool) {

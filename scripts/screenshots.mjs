@@ -58,6 +58,12 @@ try {
     await prepare?.(page);
     await settle(page, name);
   }
+  await page.setViewportSize({ width: 768, height: 1024 });
+  await page.goto(`${running.url}/receiving`);
+  await receiving(page);
+  await settle(page, 'receiving-tablet');
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(`${running.url}/orders`);
   await page.getByRole('button', { name: 'Light or dark' }).click();
   await page.goto(`${running.url}/bench`);
   await page.waitForLoadState('networkidle');
@@ -113,21 +119,38 @@ async function newOrder(page) {
   await page.getByLabel('Quantity, line 1').fill('120');
   await page.getByRole('button', { name: 'Another line' }).click();
   await choose(page, 'Item, line 2', 'ecru');
-  await page.getByLabel('Quantity, line 2').fill('240');
+  await page.getByLabel('Quantity, line 2').fill('260');
   await page.getByLabel('Discount in percent, line 2').fill('2.5');
+  await page.getByRole('button', { name: 'Another line' }).click();
+  await choose(page, 'Item, line 3', 'madder red');
+  await page.getByLabel('Quantity, line 3').fill('48');
+  await page.getByLabel('Unit, line 3').selectOption('cone');
   await page.getByRole('button', { name: 'A line for an expense' }).click();
-  await page.getByLabel('Expense, line 3').fill('Sampling of the new colours');
-  await page.getByLabel('Quantity, line 3').fill('1');
-  await page.getByLabel('Price, line 3').fill('140');
+  await page.getByLabel('Expense, line 4').fill('Sampling of the new colours');
+  await page.getByLabel('Quantity, line 4').fill('1');
+  await page.getByLabel('Price, line 4').fill('140');
 }
 
+/** Counted by hand and by scanning: one line short, one over, some rejected. */
 async function receiving(page) {
-  await page.getByRole('link', { name: /Tarnside Fibres/ }).click();
-  await page.getByLabel('Packing slip').fill('TF-PS-3412');
-  await page.getByLabel('Transport').fill('FHL-015');
-  const fields = page.getByLabel(/^Came now/);
-  await fields.nth(0).fill('10');
-  await fields.nth(1).fill('120');
+  await page.getByRole('link', { name: /Kumo Dyeworks/ }).click();
+  await page.getByLabel('Packing slip').fill('K-1240');
+  await page.getByLabel(/^Came now, Madder/).fill('71');
+  await page.getByLabel(/^Lot 1, Madder/).fill('KM-2610');
+  await page.getByLabel('Reject some of Madder dye, 250 g tin, PO-1012').click();
+  await page.getByLabel('Quantity that stands aside 1').fill('1');
+  await page.getByLabel('Why it stands aside 1').fill('Lid sprung');
+  await page.getByLabel('Where it stands 1').fill('Rejects');
+  const [{ code }] = await running.source.query("SELECT c.code FROM item_code c JOIN item i ON i.id = c.item_id WHERE i.number = 'DY-IN' AND c.unit = 'case'");
+  for (let scanned = 0; scanned < 10; scanned += 1) await scan(page, `(01)${code}(17)280630(10)KD-2801`);
+  await scan(page, 'DY-IN');
+  await page.getByLabel(/^Lot 1, Indigo/).waitFor();
+  await page.getByLabel(/^Quantity of lot 1, Indigo/).fill('121');
+}
+
+async function scan(page, code) {
+  await page.getByLabel('Scan', { exact: true }).fill(code);
+  await page.keyboard.press('Enter');
 }
 
 async function bill(page) {

@@ -86,12 +86,14 @@ function Index({ me, onSearch }: { me: Me; onSearch: () => void }) {
         );
       })}
       <div className="who">
-        {me.company.name}
-        <br />
-        open from {showDay(me.company.firstOpenDay)}
-        <br />
-        <span className="text-ink">{me.user.name}</span> · {me.user.role}
-        <br />
+        <span className="told">
+          {me.company.name}
+          <br />
+          open from {showDay(me.company.firstOpenDay)}
+          <br />
+          <span className="text-ink">{me.user.name}</span> · {me.user.role}
+          <br />
+        </span>
         <button type="button" onClick={turnEdition}>
           Light or dark
         </button>{' '}

@@ -23,7 +23,7 @@ export function useLines<Line extends object>(
     set: (at, to) => change(lines.map((line, position) => (position === at ? { ...line, ...to } : line))),
     add(line = blank) {
       change([...lines, line]);
-      requestAnimationFrame(() => table.current?.querySelector<HTMLElement>('tbody tr:last-child :is(input, select)')?.focus());
+      requestAnimationFrame(() => table.current?.querySelector<HTMLElement>('tbody:last-of-type tr:last-child :is(input, select)')?.focus());
     },
     remove: (at) => change(lines.length > 1 ? lines.filter((_, position) => position !== at) : [blank]),
     sentAt: (at) => sent.get(at) ?? -1,

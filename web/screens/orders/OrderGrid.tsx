@@ -4,6 +4,7 @@ import type { OrderView } from '@obolus/contract/views';
 import { server } from '../../app/api.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { useLines } from '../../parts/useLines.ts';
+import { useRowsInView } from '../../parts/useRowsInView.ts';
 import { isBlank, NO_EXPENSE, NO_LINE, type OrderLine } from './orderLine.ts';
 import { OrderGridLine, WIDTH, type LineActions } from './OrderGridLine.tsx';
 import { knownPrice, usualUnit, type KnownPrice } from './prices.ts';
@@ -24,6 +25,7 @@ export function OrderGrid({ lines, change, refusals, vendor, currency, date, onO
   const items = server.useItemsQuery();
   const prices = server.usePricesQuery({ params: { id: vendor } }, { skip: vendor === '' });
   const { table, set, add, remove, sentAt } = useLines(lines, NO_LINE, isBlank, change);
+  const inView = useRowsInView(table, lines.length);
   const [opened, setOpened] = useState<ReadonlySet<number>>(new Set());
   const itemOf = useMemo(() => new Map(items.data?.rows.map((item) => [item.id, item])), [items.data]);
   const boughtOf = useMemo(() => new Map(prices.data?.rows.map((row) => [row.item, row])), [prices.data]);
@@ -64,11 +66,29 @@ export function OrderGrid({ lines, change, refusals, vendor, currency, date, onO
     open: (at, open) => setOpened(new Set(open ? [...opened, at] : [...opened].filter((row) => row !== at))),
     takeOut,
   });
+  const append = (line: OrderLine) => {
+    const at = lines.length;
+    add(line);
+    // Of a long order the end is drawn only once it is in view.
+    requestAnimationFrame(() => {
+      inView.scrollTo(at);
+      setTimeout(() => table.current?.querySelector<HTMLElement>(`tbody[data-index="${at}"] :is(input, select)`)?.focus(), 50);
+    });
+  };
   const refusedAt = useMemo(() => byLine(refusals), [refusals]);
   const refresh = () => change(lines.map((line) => ({ ...line, price: known(line)?.price ?? line.price })));
   const stale = lines.filter((line) => !isBlank(line) && known(line) !== undefined && known(line)?.price !== line.price).length;
   return (
-    <table className="sheet ruled" ref={table} aria-label="Lines of the order">
+    <table
+      className="sheet ruled"
+      ref={table}
+      aria-label="Lines of the order"
+      aria-rowcount={lines.length + 2}
+      onKeyDown={gridKeys({
+        onLastEnter: () => append(lines.at(-1)?.expense === undefined ? NO_LINE : NO_EXPENSE),
+        onRemove: (row) => takeOut(row + (inView.rows[0]?.index ?? 0)),
+      })}
+    >
       <thead>
         <tr>
           <th>Item</th>
@@ -84,11 +104,14 @@ export function OrderGrid({ lines, change, refusals, vendor, currency, date, onO
           </th>
         </tr>
       </thead>
-      <tbody onKeyDown={gridKeys({ onLastEnter: () => add(lines.at(-1)?.expense === undefined ? NO_LINE : NO_EXPENSE), onRemove: takeOut })}>
-        {lines.map((line, at) => (
+      <Room height={inView.above} />
+      {inView.rows.map(({ index: at }) => {
+        const line = lines[at] ?? NO_LINE;
+        return (
           <OrderGridLine
             key={at}
             {...{ line, at, currency, options, actions }}
+            measure={inView.ref}
             sentAt={sentAt(at)}
             item={itemOf.get(forItem(line))}
             ordered={onOrder?.get(line.of)}
@@ -97,15 +120,16 @@ export function OrderGrid({ lines, change, refusals, vendor, currency, date, onO
             refusals={refusedAt.get(sentAt(at)) ?? NONE}
             opened={opened.has(at)}
           />
-        ))}
-      </tbody>
+        );
+      })}
+      <Room height={inView.below} />
       <tfoot>
         <tr className="plain">
           <td colSpan={WIDTH}>
-            <button type="button" className="act mr-6" onClick={() => add()}>
+            <button type="button" className="act mr-6" onClick={() => append(NO_LINE)}>
               Another line
             </button>
-            <button type="button" className="act mr-6" onClick={() => add(NO_EXPENSE)}>
+            <button type="button" className="act mr-6" onClick={() => append(NO_EXPENSE)}>
               A line for an expense
             </button>
             {stale > 0 && (
@@ -119,6 +143,16 @@ export function OrderGrid({ lines, change, refusals, vendor, currency, date, onO
     </table>
   );
 }
+
+/** The room of lines that are not drawn. */
+const Room = ({ height }: { height: number }) =>
+  height <= 0 ? null : (
+    <tbody aria-hidden="true">
+      <tr className="plain">
+        <td colSpan={WIDTH} style={{ height, padding: 0 }} />
+      </tr>
+    </tbody>
+  );
 
 const knownProps = (known: KnownPrice | undefined) => ({ knownAt: known?.price, knownFrom: known?.source });
 

@@ -28,6 +28,8 @@ export interface LineProps {
   readonly knownFrom: string | undefined;
   readonly refusals: readonly RefusalView[];
   readonly opened: boolean;
+  /** Takes the line's height, once it is drawn. */
+  readonly measure: (line: HTMLElement | null) => void;
   readonly actions: LineActions;
 }
 
@@ -56,6 +58,7 @@ export const OrderGridLine = memo(function OrderGridLine({
   knownFrom,
   refusals,
   opened,
+  measure,
   actions,
 }: LineProps) {
   const wrong = (field: string) => wrongAt(refusals, `/lines/${sentAt}/${field}`);
@@ -63,8 +66,8 @@ export const OrderGridLine = memo(function OrderGridLine({
   const isExpense = line.expense !== undefined || (ordered !== undefined && ordered.item === null);
   const wide = opened || refusals.some((refusal) => /\/(estimates|packSize|vendorNumber)/.test(refusal.at));
   return (
-    <>
-      <tr className={wide ? 'joined' : ''}>
+    <tbody ref={measure} data-index={at}>
+      <tr className={wide ? 'joined' : ''} aria-rowindex={at + 2}>
         <td className="lookup">
           {ordered ? (
             <span className="name sentence" title={ordered.item?.number ?? ''}>
@@ -147,7 +150,7 @@ export const OrderGridLine = memo(function OrderGridLine({
           </td>
         </tr>
       )}
-    </>
+    </tbody>
   );
 });
 
