@@ -62,6 +62,13 @@ export const api = {
   orders: endpoint({ method: 'get', path: '/orders', summary: 'Purchase orders', allow: 'signed-in', reply: list(views.OrderRow) }),
   orderPdf: endpoint({ ...paperOf('pdf', 'A version of an order as PDF; the latest where none is named'), produces: 'application/pdf' }),
   orderUbl: endpoint({ ...paperOf('xml', 'A version of an order as UBL 2.1 Order'), produces: 'application/xml' }),
+  commitments: endpoint({
+    method: 'get',
+    path: '/orders/commitments',
+    summary: 'What is ordered and has not come',
+    allow: 'signed-in',
+    reply: views.Commitments,
+  }),
   openOrderLines: endpoint({
     method: 'get',
     path: '/orders/open-lines',

@@ -119,6 +119,11 @@ export const OrderView = exactly({
   ),
 });
 
+const Committed = Type.Array(exactly({ name: Name, amount: BaseAmount }));
+
+/** What is ordered and has not come, in base currency at the rate of each order: in all, and by vendor, department and month due. */
+export const Commitments = exactly({ total: BaseAmount, vendors: Committed, departments: Committed, months: Committed });
+
 /** A line on order with goods still to come. */
 export const OpenOrderLine = exactly({
   line: LineId,
@@ -334,6 +339,7 @@ export type PersonView = Static<typeof PersonView>;
 export type PriceView = Static<typeof PriceView>;
 export type OrderRow = Static<typeof OrderRow>;
 export type OrderView = Static<typeof OrderView>;
+export type Commitments = Static<typeof Commitments>;
 export type OpenOrderLine = Static<typeof OpenOrderLine>;
 export type AsideView = Static<typeof AsideView>;
 export type ReceivedLine = Static<typeof ReceivedLine>;

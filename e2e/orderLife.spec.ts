@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import type { OrderView, StockRow } from '@obolus/contract/views';
+import type { Commitments, OrderView, StockRow } from '@obolus/contract/views';
 import { useDemoCompany } from './demoCompany.ts';
 import { Desk } from './desk.ts';
 
@@ -184,4 +184,33 @@ test('an order of three hundred lines is edited at its end by keyboard and place
   await expect(page).toHaveURL(/\/documents\/\d+$/);
   const placed = await orderOf(desk, idIn(desk));
   expect([placed.lines.length, placed.lines.at(-1)?.quantity]).toEqual([299, '4']);
+});
+
+test('an order is copied, and counts among the commitments until it comes', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn('buyer');
+  const before = await desk.ask<Commitments>('orders/commitments');
+  await desk.open('/orders');
+  await page.getByRole('row', { name: /PO-1010.*Dholka/ }).click();
+  await page.getByRole('button', { name: 'Copy' }).click();
+  // Twenty boxes at 206.25, and the templates that were closed on the other.
+  await expect(page.getByLabel('Unit, line 1')).toHaveValue('box');
+  await expect(page.getByLabel('Quantity, line 1')).toHaveValue('20');
+  await expect(page.getByLabel('Expense, line 2')).toHaveValue('Pattern templates');
+  await expect(page.getByText('4,210.00')).toBeVisible();
+  await expect(page.getByText('Posts nothing')).toBeVisible();
+  await expect(page.getByText('Draft kept')).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel('Quantity, line 1')).toHaveValue('20');
+  await page.getByLabel('Quantity, line 1').press('Control+Enter');
+  await expect(page).toHaveURL(/\/documents\/\d+$/);
+  const after = await desk.ask<Commitments>('orders/commitments');
+  expect(Number(after.total) - Number(before.total)).toBeCloseTo(4210, 2);
+  await desk.open('/orders');
+  await page.getByRole('link', { name: 'Commitments' }).click();
+  const vendors = page.getByRole('table', { name: 'Commitments by vendor' });
+  await expect(vendors.getByRole('row', { name: /Dholka/ })).toBeVisible();
+  await expect(vendors.getByRole('row', { name: /^All of it/ })).toContainText(
+    new Intl.NumberFormat('en-US', { minimumFractionDigits: 2 }).format(Number(after.total)),
+  );
 });

@@ -241,12 +241,12 @@ async function benchTyping(page, url) {
   await page.waitForTimeout(2_000);
   await page.evaluate(() => {
     globalThis.keys = [];
-    addEventListener(
+    globalThis.addEventListener(
       'keydown',
       (event) => {
         const start = event.timeStamp;
         // The frame after the next has what the key changed.
-        requestAnimationFrame(() => setTimeout(() => globalThis.keys.push(performance.now() - start)));
+        globalThis.requestAnimationFrame(() => setTimeout(() => globalThis.keys.push(performance.now() - start)));
       },
       true,
     );

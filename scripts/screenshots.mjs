@@ -36,6 +36,7 @@ try {
   const idOf = async (number) => (await running.source.query('SELECT id FROM document WHERE number = ?', [number]))[0].id;
   const shots = [
     ['orders', '/orders'],
+    ['commitments', '/orders/commitments'],
     ['new-order', '/orders/new', newOrder],
     ['order', `/documents/${await idOf('PO-1012')}`],
     ['change-order', `/orders/${await idOf('PO-1012')}/change`, changing],

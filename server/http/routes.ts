@@ -27,6 +27,7 @@ import { readOrderPaper } from '../papers/orderPaper.ts';
 import { viewOrder } from '../queries/orders.ts';
 import { search } from '../queries/search.ts';
 import { listAsides } from '../queries/asides.ts';
+import { readCommitments } from '../queries/commitments.ts';
 import { listItems, listPrices, listVendors, listWarehouses } from '../queries/setUp.ts';
 import { listStock, readStockCard } from '../queries/stock.ts';
 import { listPeople, savePerson } from '../signIn/people.ts';
@@ -76,6 +77,7 @@ function readRoutes(router: Router, context: Context): void {
     savePerson(context.source, params.id, body, { by: user.id, at: context.now(), currency: await currency() }),
   );
   implement(router, context, api.orders, async () => listOrders(manager, await currency()));
+  implement(router, context, api.commitments, async () => readCommitments(manager, await currency()));
   implement(router, context, api.openOrderLines, async ({ query }) => listOpenOrderLines(manager, await currency(), query.vendor));
   implement(router, context, api.order, async ({ params }) => viewOrder(manager, await currency(), params.id));
   const paper = async (id: string, version: string | undefined) =>

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { DocumentView, JournalEntry, OpenOrderLine, OrderRow, ReceivedLine, SearchHit, StockCard, TrialBalance, Waiting } from '@obolus/contract/views';
+import type { Commitments, DocumentView, JournalEntry, OpenOrderLine, OrderRow, ReceivedLine, SearchHit, StockCard, TrialBalance, Waiting } from '@obolus/contract/views';
 import { make, startTestServer, type Client, type TestServer } from '../testing/testServer.ts';
 
 /** One small story, read back through every list: an order of two lines, half received, billed dearer, charged, sold. */
@@ -62,6 +62,29 @@ describe('what is open', () => {
 
   it('is counted for the index', async () => {
     expect(await view<Waiting>('waiting')).toEqual({ approvals: 0, receiving: 1, bills: 1, charges: 1, deliveries: 1, drafts: 0 });
+  });
+
+  it('is a commitment at the rate of its order, by vendor, department and month', async () => {
+    const body = await view<Commitments>('orders/commitments');
+    const sum = (rows: Commitments['vendors']) => rows.reduce((all, { amount }) => all + Number(amount.replace('.', '')), 0);
+    expect([body.vendors, body.departments, body.months].map(sum)).toEqual(Array.from({ length: 3 }, () => Number(body.total.replace('.', ''))));
+    const lines = [
+      { item: '1', quantity: '10', price: '3.333', department: 'Weaving', due: '2026-05-31' },
+      { item: '2', quantity: '2', price: '5', due: '2026-06-01' },
+    ];
+    const order = await ines.posted('order', make.order(lines, { vendor: '2', currency: 'EUR' }));
+    // 33.33 and 10.00 euro at 1.08 are 36.00 (35.9964) and 10.80.
+    const more = await view<Commitments>('orders/commitments');
+    expect(more.vendors.find(({ name }) => name === 'Beira Linho')?.amount).toBe('46.80');
+    expect(more.departments.find(({ name }) => name === 'Weaving')?.amount).toBe('36.00');
+    expect(more.months).toEqual(
+      expect.arrayContaining([
+        { name: '2026-05', amount: '36.00' },
+        { name: '2026-06', amount: '10.80' },
+      ]),
+    );
+    await ines.posted('order-closing', { of: order, date: '2026-03-20', reason: 'not wanted', lines: [] });
+    expect(await view<Commitments>('orders/commitments')).toEqual(body);
   });
 
   it('is bought at what the list says, and what the last order paid', async () => {

@@ -69,6 +69,7 @@ export const server = createApi({
       savePerson: write('savePerson', 'SetUp', 'Books'),
       orders: read('orders', 'Books'),
       order: read('order', 'Books'),
+      commitments: read('commitments', 'Books'),
       openOrderLines: read('openOrderLines', 'Books'),
       unbilledLines: read('unbilledLines', 'Books'),
       receivedLines: read('receivedLines', 'Books'),

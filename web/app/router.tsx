@@ -24,6 +24,13 @@ export const router = createBrowserRouter([
           (module) => module.Orders,
         ),
       },
+      {
+        path: 'orders/commitments',
+        lazy: screen(
+          () => import('../screens/orders/Commitments.tsx'),
+          (module) => module.Commitments,
+        ),
+      },
       { path: 'orders/new', loader: newKey('/orders/new'), element: null },
       {
         path: 'orders/new/:draft',

@@ -12,23 +12,9 @@ import { Head } from '../../parts/Head.tsx';
 import { DateField } from '../../parts/HeaderFields.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { OrderGrid } from './OrderGrid.tsx';
-import { isBlank, type OrderLine } from './orderLine.ts';
+import { asOrdered, isBlank } from './orderLine.ts';
 
 type Body = BodyOf<'order-change'>;
-
-/** A line as it is on the order, to be changed. */
-export const asOrdered = (line: OrderView['lines'][number]): OrderLine => ({
-  ...{
-    of: line.line,
-    item: '',
-    quantity: line.asked,
-    unit: line.item?.unit === line.unit ? '' : line.unit,
-    price: line.price,
-    discount: line.discount,
-    due: line.due ?? '',
-  },
-  ...{ department: line.department, location: line.location, project: line.project, estimates: line.estimates },
-});
 
 /** The next version of an order: its lines as they are, to be changed in place, and new ones below them. */
 export function ChangeOrder() {

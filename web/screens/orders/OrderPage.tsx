@@ -1,14 +1,17 @@
 import { Fragment, useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import type { BodyOf } from '@obolus/contract/commands';
 import type { OrderView } from '@obolus/contract/views';
 import { saidAgainst, server } from '../../app/api.ts';
+import { useAppDispatch } from '../../app/store.ts';
+import { changed, opened } from '../../drafts/draftSlice.ts';
 import { useMayPost, useMe } from '../../frame/me.ts';
 import { AskReason } from '../../parts/AskReason.tsx';
 import { isZero } from '../../parts/exact.ts';
 import { count, showDay, showFigure, showPrice } from '../../parts/figures.ts';
 import { PerPack } from '../../parts/PerPack.tsx';
+import { asOrdered } from './orderLine.ts';
 
 type Kind = 'order-step' | 'order-approval' | 'order-closing';
 
@@ -64,6 +67,7 @@ export function OrderActions({ order }: { order: OrderView }) {
               {ask({ ...closing([], 'No more comes on this order'), action: 'Close the rest' })}
             </>
           )}
+          <CopyOrder order={order} />
           <Link className="btn quiet" to={`/orders/${order.id}/change`}>
             Change
           </Link>
@@ -103,6 +107,29 @@ export function OrderActions({ order }: { order: OrderView }) {
         </AskReason>
       )}
     </>
+  );
+}
+
+/** Begins a new order with the same lines, at today's date and without days due. */
+function CopyOrder({ order }: { order: OrderView }) {
+  const { company } = useMe();
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const copy = () => {
+    const id = crypto.randomUUID();
+    const lines = order.lines.map((line) => ({
+      ...{ ...asOrdered(line), of: '', item: line.item?.id ?? '', due: '' },
+      ...(line.item ? {} : { expense: line.expense }),
+    }));
+    const body: BodyOf<'order'> = { vendor: order.vendor.id, date: company.today, currency: order.currency, warehouse: order.warehouse, note: '', lines };
+    dispatch(opened({ id, kind: 'order', body, version: 0 }));
+    dispatch(changed({ id, title: `Order to ${order.vendor.name}`, body }));
+    void navigate(`/orders/new/${id}`);
+  };
+  return (
+    <button type="button" className="btn quiet" onClick={copy}>
+      Copy
+    </button>
   );
 }
 

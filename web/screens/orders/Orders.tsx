@@ -8,6 +8,7 @@ import { Head } from '../../parts/Head.tsx';
 import { ListTable, type Column } from '../../parts/ListTable.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { useNewKey } from '../../parts/useNewKey.ts';
+import { OrderTabs } from './OrderTabs.tsx';
 
 /** In a word or two; most orders stand as they should, and nothing is said. */
 function standsIn({ held, approval, sent, version }: OrderRow): string {
@@ -38,13 +39,16 @@ export function Orders() {
   useNewKey(mayOrder ? '/orders/new' : undefined);
   return (
     <div className="screen">
-      <Head title="Purchase orders" about="What was asked for, and how far each has come">
-        {mayOrder && (
-          <Link className="btn" to="/orders/new">
-            New order <kbd>N</kbd>
-          </Link>
-        )}
-      </Head>
+      <div>
+        <Head title="Purchase orders" about="What was asked for, and how far each has come">
+          {mayOrder && (
+            <Link className="btn" to="/orders/new">
+              New order <kbd>N</kbd>
+            </Link>
+          )}
+        </Head>
+        <OrderTabs />
+      </div>
       <div className="body">
         <Drafts />
         {orders.isError ? (

@@ -1,4 +1,5 @@
 import type { BodyOf } from '@obolus/contract/commands';
+import type { OrderView } from '@obolus/contract/views';
 
 export type OrderLine = BodyOf<'order-change'>['lines'][number];
 
@@ -9,3 +10,17 @@ export const isBlank = (line: OrderLine): boolean => !line.of && line.item === '
 /** How much is said of a line beyond what every line says. */
 export const saidBeside = ({ department, location, project, estimates, vendorNumber }: OrderLine): number =>
   [department, location, project, vendorNumber].filter(Boolean).length + (estimates?.length ?? 0);
+
+/** A line as it is on the order, to be changed. */
+export const asOrdered = (line: OrderView['lines'][number]): OrderLine => ({
+  ...{
+    of: line.line,
+    item: '',
+    quantity: line.asked,
+    unit: line.item?.unit === line.unit ? '' : line.unit,
+    price: line.price,
+    discount: line.discount,
+    due: line.due ?? '',
+  },
+  ...{ department: line.department, location: line.location, project: line.project, estimates: line.estimates },
+});
