@@ -1,5 +1,16 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { Commitments, DocumentView, JournalEntry, OpenOrderLine, OrderRow, ReceivedLine, SearchHit, StockCard, TrialBalance, Waiting } from '@obolus/contract/views';
+import type {
+  Commitments,
+  DocumentView,
+  JournalEntry,
+  OpenOrderLine,
+  OrderRow,
+  ReceivedLine,
+  SearchHit,
+  StockCard,
+  TrialBalance,
+  Waiting,
+} from '@obolus/contract/views';
 import { make, startTestServer, type Client, type TestServer } from '../testing/testServer.ts';
 
 /** One small story, read back through every list: an order of two lines, half received, billed dearer, charged, sold. */
