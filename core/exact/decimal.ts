@@ -10,7 +10,7 @@ export type ParsedDecimal = { ok: true; scaled: bigint } | { ok: false; problem:
 const DECIMAL = /^([+-]?)(\d+)(?:\.(\d*))?$/;
 
 /** What a signed 64-bit column of the database can hold. */
-const LARGEST = 9_223_372_036_854_775_807n;
+export const LARGEST = 9_223_372_036_854_775_807n;
 
 /** Reads `text` as a decimal with at most `places` decimals; trailing zeros beyond them are fine. */
 export function parseDecimal(text: string, places: number): ParsedDecimal {

@@ -26,6 +26,10 @@ describe('what is bought in packs', () => {
     expect(checkUnit(shuttle, said('4.5', 'box'), '/lines/0').map(inWords)).toEqual(['pack_not_whole /lines/0/quantity unit=box stockUnit=each']);
   });
 
+  it('is refused where it is more than can be kept', () => {
+    expect(checkUnit(shuttle, said('9000000000000', 'box'), '/lines/0').map(inWords)).toEqual(['too_large /lines/0/quantity']);
+  });
+
   it('is refused in a unit that nobody has set up, and an expense in any', () => {
     expect(checkUnit(shuttle, said('4', 'crate'), '/lines/2').map(inWords)).toEqual(['unit_unknown /lines/2/unit unit=crate units=each, box']);
     expect(checkUnit(undefined, said('4', 'box'), '/lines/2').map(inWords)).toEqual(['unit_unknown /lines/2/unit unit=box units=']);

@@ -1,3 +1,4 @@
+import { LARGEST } from '../exact/decimal.ts';
 import { formatQuantity, ONE_UNIT, quantity, type Quantity } from '../exact/amounts.ts';
 import type { Item, Pack } from '../posting/books.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
@@ -29,7 +30,8 @@ export function checkUnit(item: Item | undefined, said: Said, at: string): Refus
     return [refusal('pack_differs', `${at}/packSize`, { unit: pack.unit, size: formatQuantity(pack.size), stockUnit: item?.unit ?? '' })];
   }
   if (/[|=]/.test(pack.unit)) return [refusal('unit_unreadable', `${at}/unit`)];
-  return said.quantity % ONE_UNIT === 0n ? [] : [refusal('pack_not_whole', `${at}/quantity`, { unit: said.unit ?? '', stockUnit: item?.unit ?? '' })];
+  if (said.quantity % ONE_UNIT !== 0n) return [refusal('pack_not_whole', `${at}/quantity`, { unit: said.unit ?? '', stockUnit: item?.unit ?? '' })];
+  return (said.quantity * pack.size) / ONE_UNIT > LARGEST ? [refusal('too_large', `${at}/quantity`)] : [];
 }
 
 const unitsOf = (item: Item | undefined): string[] => (item ? [item.unit, ...item.packs.map(({ unit }) => unit)] : []);

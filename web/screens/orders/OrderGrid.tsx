@@ -68,11 +68,15 @@ export function OrderGrid({ lines, change, refusals, vendor, currency, date, onO
   });
   const append = (line: OrderLine) => {
     const at = lines.length;
+    const from = document.activeElement;
     add(line);
-    // Of a long order the end is drawn only once it is in view.
+    // Of a long order the end is drawn only once it is in view; who has gone elsewhere meanwhile is left there.
     requestAnimationFrame(() => {
       inView.scrollTo(at);
-      setTimeout(() => table.current?.querySelector<HTMLElement>(`tbody[data-index="${at}"] :is(input, select)`)?.focus(), 50);
+      setTimeout(() => {
+        const first = table.current?.querySelector<HTMLElement>(`tbody[data-index="${at}"] :is(input, select)`);
+        if (document.activeElement === from || document.activeElement === document.body) first?.focus();
+      }, 50);
     });
   };
   const refusedAt = useMemo(() => byLine(refusals), [refusals]);
