@@ -3,10 +3,9 @@ import { BEFORE_ALL, EMPTY_POOL, endOf, poolId, type LineId, type LotPart, type 
 import { revaluation } from '../costing/poolRun.ts';
 import { lotsLeft, type Source } from '../costing/taking.ts';
 import { settle, type Settlement, type Short } from '../costing/settle.ts';
-import { base, formatQuantity, ONE_TO_ONE, quantity, type Quantity, type Rate } from '../exact/amounts.ts';
+import { base, formatQuantity, ONE_TO_ONE, ONE_UNIT, quantity, type Quantity, type Rate } from '../exact/amounts.ts';
 import { isDay, type Day } from '../exact/calendar.ts';
 import { isCurrency } from '../exact/currencies.ts';
-import { powerOfTen } from '../exact/rounding.ts';
 import type { Books, Item } from './books.ts';
 import { NO_EFFECTS, type Effects } from './effects.ts';
 import { refusal, type Refusal } from './refusal.ts';
@@ -88,8 +87,6 @@ export function checkLotsOf(books: Books, source: Source, line: { quantity: Quan
     return wanted > open ? [refusal('lot_not_sent', `${at}/lots/${position}`, { item: source.item, lot, open: formatQuantity(open) })] : [];
   });
 }
-
-const ONE_UNIT = powerOfTen(6);
 
 /** What every line of goods must say: an item that is kept, a quantity, its lots. */
 export function checkGoods(books: Books, line: { item: string; quantity: Quantity; lots?: readonly LotPart[] | undefined }, at: string): Refusal[] {

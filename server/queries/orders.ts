@@ -5,7 +5,7 @@ import { approvalOf, isHeld, limitOf, sentVersion } from '@obolus/core/purchasin
 import { RequestError } from '../commands/failures.ts';
 import { groupBy } from '../storage/groupBy.ts';
 import { readOrders, type ReadOrders } from '../storage/load/orders.ts';
-import { stands } from '../storage/load/rows.ts';
+import { stands, WHY_CLOSED } from '../storage/load/rows.ts';
 import { amountOfLine, askedIn, big, ITEM_COLUMNS, itemOf, type Row, showAmount, showDiscount, showPrice, showQuantity, text } from './figures.ts';
 import { BILLED_OF_ORDER, CLOSED, OPEN, RECEIVED } from './openOfOrder.ts';
 
@@ -48,12 +48,10 @@ export function showStanding(
   };
 }
 
-const SHORT = 'came short, within what is allowed';
-
 async function readLines(manager: EntityManager, id: string, currency: string, baseCurrency: string): Promise<OrderView['lines']> {
   const rows: Row[] = await manager.query(
     `SELECT l.*, ${ITEM_COLUMNS}, ${RECEIVED} AS received, ${BILLED_OF_ORDER} AS billed, ${OPEN} AS open, ${CLOSED} AS closed,
-            (SELECT GROUP_CONCAT(DISTINCT IF(d.kind = 'receipt', '${SHORT}', d.note) SEPARATOR '; ') FROM order_closing_line c JOIN document d ON d.id = c.document_id
+            (SELECT GROUP_CONCAT(DISTINCT ${WHY_CLOSED} SEPARATOR '; ') FROM order_closing_line c JOIN document d ON d.id = c.document_id
              WHERE c.order_id = l.document_id AND c.order_line_no = l.line_no AND ${stands('c.document_id')}) AS reason
      FROM ordered_line l LEFT JOIN item i ON i.id = l.item_id WHERE l.document_id = ? ORDER BY l.line_no`,
     [id],
@@ -84,7 +82,7 @@ function estimateOf({ kind, estimated_by: by, figure }: Row, baseCurrency: strin
 /** What was done with it, in the order of entry; a later version says what it changed. */
 async function readHistory(manager: EntityManager, id: string, versions: readonly string[], currency: string): Promise<OrderView['history']> {
   const rows: Row[] = await manager.query(
-    `SELECT d.id, d.number, d.kind, d.date, d.note, u.name AS by_name, s.step, s.version_id FROM document d JOIN user_account u ON u.id = d.entered_by
+    `SELECT d.id, d.number, d.kind, d.date, ${WHY_CLOSED} AS note, u.name AS by_name, s.step, s.version_id FROM document d JOIN user_account u ON u.id = d.entered_by
      LEFT JOIN order_step s ON s.document_id = d.id
      WHERE (d.id = ? OR s.order_id = ? OR d.id IN (SELECT c.document_id FROM order_closing_line c WHERE c.order_id = ?)) AND ${stands('d.id')} ORDER BY d.id`,
     [id, id, id],
@@ -96,7 +94,7 @@ async function readHistory(manager: EntityManager, id: string, versions: readonl
       number: text(row.number),
       date: text(row.date),
       by: text(row.by_name),
-      reason: row.kind === 'order' ? '' : row.kind === 'receipt' ? SHORT : text(row.note),
+      reason: row.kind === 'order' ? '' : text(row.note),
     },
     step: (row.kind === 'order' ? 'placed' : row.step == null ? 'closed' : text(row.step)) as 'placed',
     version: versions.indexOf(text(row.step === 'changed' || row.kind === 'order' ? row.id : row.version_id)) + 1,

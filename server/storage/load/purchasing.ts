@@ -24,6 +24,7 @@ import {
   type Row,
   stands,
   text,
+  WHY_CLOSED,
 } from './rows.ts';
 import { lotOf } from './movements.ts';
 
@@ -59,7 +60,7 @@ const OF_ORDER = {
     by: ['order_id', 'order_line_no'],
   },
   ahead: citing('bill_line', 'order'),
-  closed: citing('order_closing_line', 'order', ", IF(d.kind = 'receipt', 'came short, within what is allowed', d.note) AS note"),
+  closed: citing('order_closing_line', 'order', `, ${WHY_CLOSED} AS note`),
   estimates: {
     exists: 'SELECT 1 FROM order_estimate t WHERE t.document_id = l.document_id AND t.line_no = l.line_no AND t.by_id = l.by_id',
     select: `SELECT t.* FROM order_estimate t JOIN ordered_line l ON l.document_id = t.document_id AND l.line_no = t.line_no AND l.by_id = t.by_id

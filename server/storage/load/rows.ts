@@ -48,6 +48,9 @@ export const boughtOf = ({ item_id: item, expense }: Row): Bought => (item == nu
 /** A document that nobody has reversed. */
 export const stands = (column: string): string => `NOT EXISTS (SELECT 1 FROM reversal x WHERE x.reversed_id = ${column})`;
 
+/** Why no more came of an order line that document `d` closed: as somebody said, or as its receipt found. */
+export const WHY_CLOSED = "IF(d.kind = 'receipt', 'came short, within what is allowed', d.note)";
+
 /** The vendor of a charge on document `d`; one that was moved from expense is its bill's vendor's. */
 export const CHARGE_VENDOR = 'COALESCE(d.vendor_id, (SELECT b.vendor_id FROM expense_move e JOIN document b ON b.id = e.of_id WHERE e.document_id = d.id))';
 

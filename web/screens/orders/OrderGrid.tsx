@@ -80,8 +80,9 @@ export function OrderGrid({ lines, change, refusals, vendor, currency, date, onO
     });
   };
   const refusedAt = useMemo(() => byLine(refusals), [refusals]);
-  const refresh = () => change(lines.map((line) => ({ ...line, price: known(line)?.price ?? line.price })));
-  const stale = lines.filter((line) => !isBlank(line) && known(line) !== undefined && known(line)?.price !== line.price).length;
+  const knownNow = lines.map(known);
+  const refresh = () => change(lines.map((line, at) => ({ ...line, price: knownNow[at]?.price ?? line.price })));
+  const stale = lines.filter((line, at) => !isBlank(line) && knownNow[at] !== undefined && knownNow[at].price !== line.price).length;
   return (
     <table
       className="sheet ruled"
@@ -120,7 +121,7 @@ export function OrderGrid({ lines, change, refusals, vendor, currency, date, onO
             item={itemOf.get(forItem(line))}
             ordered={onOrder?.get(line.of)}
             bought={boughtOf.get(forItem(line))}
-            {...knownProps(known(line))}
+            {...knownProps(knownNow[at])}
             refusals={refusedAt.get(sentAt(at)) ?? NONE}
             opened={opened.has(at)}
           />

@@ -1,4 +1,4 @@
-import { useRef, useState, type KeyboardEvent } from 'react';
+import { useState, type KeyboardEvent } from 'react';
 
 interface Props {
   readonly label: string;
@@ -9,7 +9,6 @@ interface Props {
 
 /** Takes what a keyboard-wedge scanner types and ends with Enter, and keeps the focus for the next code. What became of it is said aloud. */
 export function ScanField({ label, placeholder, onScan }: Props) {
-  const field = useRef<HTMLInputElement>(null);
   const [said, setSaid] = useState('');
   const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
     // Scanners send FNC1, the separator of GS1, as a control key that a field would not take.
@@ -26,16 +25,7 @@ export function ScanField({ label, placeholder, onScan }: Props) {
   };
   return (
     <div className="scan">
-      <input
-        ref={field}
-        className="cell boxed"
-        aria-label={label}
-        placeholder={placeholder}
-        autoComplete="off"
-        spellCheck={false}
-        autoFocus
-        onKeyDown={onKeyDown}
-      />
+      <input className="cell boxed" aria-label={label} placeholder={placeholder} autoComplete="off" spellCheck={false} autoFocus onKeyDown={onKeyDown} />
       <output aria-live="polite">{said}</output>
     </div>
   );
