@@ -1,7 +1,10 @@
 import { BODIES, PostedReply, PreviewReply } from './commands.ts';
 import { endpoint, type AnyEndpoint } from './endpoint.ts';
 import { BaseAmount, Day, exactly, Id, Key, LineId, oneOf, Text, Type } from './figures.ts';
-import { DOCUMENT_KINDS, IMPORT_KINDS, MAY_IMPORT, MAY_POST, ROLES, type DocumentKind, type Role } from './roles.ts';
+import { IMPORT_KINDS, MAY_IMPORT } from './imports.ts';
+import { DOCUMENT_KINDS, MAY_POST, ROLES, type DocumentKind, type Role } from './roles.ts';
+import { LIST_NAMES, ListPage, ListState } from './lists.ts';
+import { REGISTER_NAMES } from './registers.ts';
 import * as views from './views.ts';
 
 const byId = exactly({ id: Id });
@@ -23,6 +26,31 @@ const paperOf = (ending: string, summary: string) => ({
   reply: views.Paper,
 });
 
+const PERSON = {
+  role: oneOf(ROLES),
+  approvalLimit: Type.Union([BaseAmount, Type.Literal('')], { description: 'In base currency; empty for none' }),
+};
+const ofList = exactly({ list: oneOf(LIST_NAMES) });
+const listQuery = {
+  sort: Type.Optional(Text(40)),
+  down: Type.Optional(Type.Literal('yes')),
+  find: Type.Optional(Text(100)),
+  where: Type.Optional(Text(4000, 'Conditions as JSON: an array of { column, is, to }')),
+};
+const listFile = (ending: 'csv' | 'xlsx', produces: 'text/csv' | typeof XLSX) =>
+  endpoint({
+    method: 'get',
+    path: `/lists/:list/file.${ending}`,
+    summary: `All that a list finds, as ${ending.toUpperCase()}`,
+    allow: 'signed-in',
+    params: ofList,
+    query: exactly({ ...listQuery, columns: Type.Optional(Text(2000, 'Names of columns, apart by commas')) }),
+    reply: views.Paper,
+    produces,
+  });
+export const XLSX = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
+const ofRegister = { register: oneOf(REGISTER_NAMES) };
+
 /** Everything but the posting of documents. */
 export const api = {
   signIn: endpoint({
@@ -39,6 +67,15 @@ export const api = {
   items: endpoint({ method: 'get', path: '/items', summary: 'Items', allow: 'signed-in', reply: list(views.ItemView) }),
   vendors: endpoint({ method: 'get', path: '/vendors', summary: 'Vendors', allow: 'signed-in', reply: list(views.VendorView) }),
   warehouses: endpoint({ method: 'get', path: '/warehouses', summary: 'Warehouses', allow: 'signed-in', reply: list(views.WarehouseView) }),
+  terms: endpoint({ method: 'get', path: '/terms', summary: 'Terms of payment', allow: 'signed-in', reply: list(views.TermsView) }),
+  taxCodes: endpoint({ method: 'get', path: '/tax-codes', summary: 'Tax codes', allow: 'signed-in', reply: list(views.TaxCodeView) }),
+  dimensions: endpoint({
+    method: 'get',
+    path: '/dimensions',
+    summary: 'Departments, locations and projects',
+    allow: 'signed-in',
+    reply: list(views.DimensionView),
+  }),
   prices: endpoint({
     method: 'get',
     path: '/vendors/:id/prices',
@@ -48,18 +85,99 @@ export const api = {
     reply: list(views.PriceView),
   }),
 
+  list: endpoint({
+    method: 'get',
+    path: '/lists/:list',
+    summary: 'A page of a list, as it is to be sorted and filtered',
+    allow: 'signed-in',
+    params: ofList,
+    query: exactly({ ...listQuery, after: Type.Optional(Text(1000, 'Where the page begins: `next` of the one before')) }),
+    reply: ListPage,
+  }),
+  listCsv: listFile('csv', 'text/csv'),
+  listXlsx: listFile('xlsx', XLSX),
+  listViews: endpoint({
+    method: 'get',
+    path: '/lists/:list/views',
+    summary: 'One’s own ways of looking at a list',
+    allow: 'signed-in',
+    params: ofList,
+    reply: list(views.SavedView),
+  }),
+  saveListView: endpoint({
+    method: 'put',
+    path: '/lists/:list/views/:name',
+    summary: 'Keep a way of looking at a list under a name',
+    allow: 'signed-in',
+    params: exactly({ ...ofList.properties, name: Text(60) }),
+    body: ListState,
+    reply: Done,
+  }),
+  dropListView: endpoint({
+    method: 'delete',
+    path: '/lists/:list/views/:name',
+    summary: 'Forget a way of looking at a list',
+    allow: 'signed-in',
+    params: exactly({ ...ofList.properties, name: Text(60) }),
+    reply: Done,
+  }),
+
+  entry: endpoint({
+    method: 'get',
+    path: '/registers/:register/:id',
+    summary: 'What is set up: an entry with its history',
+    allow: 'signed-in',
+    params: exactly({ ...ofRegister, id: Id }),
+    reply: views.RegisterEntry,
+  }),
+  newEntry: endpoint({
+    method: 'post',
+    path: '/registers/:register',
+    summary: 'Set up a new entry; who may is said by the register',
+    allow: 'signed-in',
+    params: exactly(ofRegister),
+    body: exactly({ fields: views.Fields }),
+    reply: views.SavedEntry,
+    keyed: true,
+  }),
+  saveEntry: endpoint({
+    method: 'put',
+    path: '/registers/:register/:id',
+    summary: 'Change fields of an entry, each from what it was seen to be; who may is said by the register',
+    allow: 'signed-in',
+    params: exactly({ ...ofRegister, id: Id }),
+    body: exactly({ fields: views.Fields, seen: views.Fields }),
+    reply: views.SavedEntry,
+  }),
+  answerAccount: endpoint({
+    method: 'put',
+    path: '/vendors/:id/bank-accounts/:account',
+    summary: 'Confirm or refuse a vendor’s new bank account; never one’s own change',
+    allow: ['administrator', 'accountant', 'approver'],
+    params: exactly({ id: Id, account: Id }),
+    body: exactly({ answer: oneOf(['confirmed', 'refused'] as const) }),
+    reply: Done,
+  }),
+
   people: endpoint({ method: 'get', path: '/people', summary: 'People, their roles and limits', allow: 'signed-in', reply: list(views.PersonView) }),
+  newPerson: endpoint({
+    method: 'post',
+    path: '/people',
+    summary: 'Somebody new, with a password that is shown once',
+    allow: ['administrator'],
+    body: exactly({ name: Text(160), email: Text(160), ...PERSON }),
+    reply: exactly({ person: views.PersonView, password: Text(60) }),
+  }),
   savePerson: endpoint({
     method: 'put',
     path: '/people/:id',
-    summary: 'Change somebody’s role or limit; never one’s own',
+    summary: 'Change somebody’s role or limit, or keep them out; never one’s own',
     allow: ['administrator'],
     params: byId,
-    body: exactly({ role: oneOf(ROLES), approvalLimit: Type.Union([BaseAmount, Type.Literal('')], { description: 'In base currency; empty for none' }) }),
+    body: exactly({ ...PERSON, blocked: Type.Boolean() }),
     reply: views.PersonView,
   }),
 
-  orders: endpoint({ method: 'get', path: '/orders', summary: 'Purchase orders', allow: 'signed-in', reply: list(views.OrderRow) }),
   orderPdf: endpoint({ ...paperOf('pdf', 'A version of an order as PDF; the latest where none is named'), produces: 'application/pdf' }),
   orderUbl: endpoint({ ...paperOf('xml', 'A version of an order as UBL 2.1 Order'), produces: 'application/xml' }),
   commitments: endpoint({
@@ -101,6 +219,13 @@ export const api = {
     query: exactly({ find: Type.Optional(Text(100)) }),
     reply: list(views.ReceivedLine),
   }),
+  onDock: endpoint({
+    method: 'get',
+    path: '/receipts/on-dock',
+    summary: 'Received goods that are not put away yet',
+    allow: 'signed-in',
+    reply: list(views.OnDockLine),
+  }),
   asides: endpoint({
     method: 'get',
     path: '/asides',
@@ -134,7 +259,6 @@ export const api = {
     reply: views.DocumentView,
   }),
 
-  stock: endpoint({ method: 'get', path: '/stock', summary: 'Stock: quantity, value, unit cost', allow: 'signed-in', reply: list(views.StockRow) }),
   stockCard: endpoint({
     method: 'get',
     path: '/stock/:item/:warehouse',
@@ -203,10 +327,10 @@ export const api = {
   stageImport: endpoint({
     method: 'put',
     path: '/imports/:id',
-    summary: 'Stage a CSV file: checked line by line, nothing loaded',
+    summary: 'Stage a CSV or XLSX file: checked line by line, nothing loaded',
     allow: importers,
     params: byKey,
-    body: exactly({ kind: oneOf(IMPORT_KINDS), fileName: Text(200), text: Text(5_000_000) }),
+    body: exactly({ kind: oneOf(IMPORT_KINDS), fileName: Text(200), content: Text(7_000_000, 'The file, CSV or XLSX, in base64') }),
     reply: views.ImportView,
   }),
   import: endpoint({ method: 'get', path: '/imports/:id', summary: 'An import with its lines', allow: importers, params: byKey, reply: views.ImportView }),

@@ -1,4 +1,4 @@
-import { Amount, BaseAmount, Currency, Day, Discount, exactly, Id, LineId, oneOf, Price, Quantity, Rate, Text, Type, type Static } from './figures.ts';
+import { Amount, BaseAmount, Currency, Day, Discount, exactly, Id, Key, LineId, oneOf, Price, Quantity, Rate, Text, Type, type Static } from './figures.ts';
 import type { DocumentKind } from './roles.ts';
 
 const MOST_LINES = 2000;
@@ -45,8 +45,14 @@ const Asked = {
     Type.Union([Quantity, Type.Literal('')], { description: 'What a unit holds that the item was never bought in: kept for the next time' }),
   ),
   estimates: Estimates,
+  warehouse: Type.Optional(Type.Union([Id, Type.Literal('')], { description: 'Where it is to come in; the order’s where it is left out' })),
+  taxCode: Type.Optional(Text(20, 'The taxes that its bill will show')),
+  transport: Type.Optional(Text(60, 'The container or consignment, as far as it is known')),
   ...Dimensions,
 };
+const Terms = Type.Optional(Type.Union([Id, Type.Literal('')], { description: 'Terms of payment; the vendor’s where they are left out' }));
+/** The rules of the International Chamber of Commerce, 2020. */
+export const INCOTERMS = ['EXW', 'FCA', 'CPT', 'CIP', 'DAP', 'DPU', 'DDP', 'FAS', 'FOB', 'CFR', 'CIF'] as const;
 
 export const OrderBody = exactly({
   vendor: Party,
@@ -55,6 +61,9 @@ export const OrderBody = exactly({
   warehouse: Id,
   lines: lines(Asked),
   note: Text(500),
+  terms: Terms,
+  incoterm: Type.Optional(oneOf(['', ...INCOTERMS] as const)),
+  place: Type.Optional(Text(60, 'The named place of the Incoterm')),
 });
 /** A later version of an order: the lines that differ, each as it should be now; others stay. */
 export const OrderChangeBody = exactly({
@@ -82,6 +91,8 @@ export const ReceiptBody = exactly({
     origin: Type.Optional(Text(2, 'As seen on the goods, where it is not the usual one')),
     preference: Type.Optional(Type.Boolean({ description: 'A preference is claimed, with proof of origin' })),
     last: Type.Optional(Type.Boolean({ description: 'No more comes of the line: what is missing is within what is allowed' })),
+    price: Type.Optional(Type.Union([Price, Type.Literal('')], { description: 'Where the order’s is known to be wrong; for whoever may enter bills' })),
+    reason: Type.Optional(Text(200, 'Why the price is another')),
   }),
   aside: Type.Optional(
     lines({
@@ -92,14 +103,24 @@ export const ReceiptBody = exactly({
       unit: Type.Optional(Text(20)),
       reason: Reason,
       place: Text(60, 'Where it stands'),
+      photo: Type.Optional(Type.Union([Key, Type.Literal('')], { description: 'A paper that shows it' })),
+    }),
+  ),
+  bill: Type.Optional(
+    exactly({
+      number: Text(60, 'The vendor’s number'),
+      terms: Terms,
     }),
   ),
 });
+/** Received goods go from the dock into bins. */
+export const PutAwayBody = exactly({ date: Day, lines: lines({ of: LineId, quantity: Quantity, bin: Text(20) }) });
 export const OUTCOMES = ['sent back', 'scrapped', 'received', 'gone astray'] as const;
 /** What became of goods that stood aside. */
 export const AsideClosingBody = exactly({ date: Day, reason: Reason, lines: lines({ of: LineId, quantity: Quantity, outcome: oneOf(OUTCOMES) }) });
 export const BillBody = exactly({
   vendor: Party,
+  terms: Terms,
   number: Text(60),
   date: Day,
   currency: Currency,
@@ -237,6 +258,7 @@ export const BODIES = {
   'order-approval': OrderApprovalBody,
   receipt: ReceiptBody,
   'aside-closing': AsideClosingBody,
+  'put-away': PutAwayBody,
   bill: BillBody,
   return: ReturnBody,
   credit: CreditBody,
@@ -279,6 +301,11 @@ export const EntryView = exactly({ date: Day, number: Type.Optional(Text(20)), l
 export const RefusalView = exactly({ reason: Text(60), at: Text(200), says: Text(500) });
 
 /** What posting would do, worked out by the same decision as posting itself. */
+/** What ordered goods should cost once they are here, by line of the body: in base currency, the unit cost for one stock unit. */
+export const Expected = Type.Array(
+  exactly({ line: Type.Integer({ minimum: 0 }), goods: BaseAmount, charges: Type.Array(exactly({ kind: Text(30), amount: BaseAmount })), unitCost: Amount }),
+);
+
 export const PreviewReply = exactly({
   accepted: Type.Boolean(),
   refusals: Type.Array(RefusalView),
@@ -294,6 +321,7 @@ export const PreviewReply = exactly({
     }),
   ),
   shares: Type.Array(exactly({ charge: LineId, amounts: Type.Array(BaseAmount) })),
+  expected: Expected,
 });
 
 export type PreviewReply = Static<typeof PreviewReply>;

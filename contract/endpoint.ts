@@ -13,7 +13,7 @@ export interface Endpoint<Params extends TSchema, Query extends TSchema, Body ex
   readonly body?: Body;
   readonly reply: Reply;
   /** A paper instead of JSON: its media type. The handler gives a `Paper`. */
-  readonly produces?: 'application/pdf' | 'application/xml';
+  readonly produces?: string;
   /** A write that must carry an Idempotency-Key header. */
   readonly keyed?: boolean;
 }

@@ -4,14 +4,11 @@ export type Role = (typeof ROLES)[number];
 
 export const DOCUMENT_KINDS = [
   ...(['order', 'order-change', 'order-closing', 'order-step', 'order-approval'] as const),
-  ...(['receipt', 'aside-closing', 'bill', 'return', 'credit', 'allocation', 'estimate-closing', 'charge-move'] as const),
+  ...(['receipt', 'aside-closing', 'put-away', 'bill', 'return', 'credit', 'allocation', 'estimate-closing', 'charge-move'] as const),
   ...(['delivery', 'invoice', 'customer-return', 'opening', 'assembly', 'transfer', 'arrival', 'count', 'standard', 'write-down'] as const),
   ...(['prepayment', 'payment', 'close', 'open', 'lock', 'reversal'] as const),
 ] as const;
 export type DocumentKind = (typeof DOCUMENT_KINDS)[number];
-
-export const IMPORT_KINDS = ['items', 'vendors', 'prices', 'rates', 'opening-stock', 'orders', 'receipts'] as const;
-export type ImportKind = (typeof IMPORT_KINDS)[number];
 
 /** Who may post which document. The server refuses everyone else; the web hides what would be refused. */
 export const MAY_POST: Readonly<Record<DocumentKind, readonly Role[]>> = {
@@ -23,6 +20,7 @@ export const MAY_POST: Readonly<Record<DocumentKind, readonly Role[]>> = {
   'order-approval': ['approver'],
   receipt: ['receiver', 'accountant'],
   'aside-closing': ['receiver', 'buyer', 'accountant'],
+  'put-away': ['receiver', 'accountant'],
   bill: ['accountant'],
   return: ['receiver', 'accountant'],
   credit: ['accountant'],
@@ -45,14 +43,4 @@ export const MAY_POST: Readonly<Record<DocumentKind, readonly Role[]>> = {
   open: ['accountant'],
   lock: ['accountant'],
   reversal: ['accountant'],
-};
-
-export const MAY_IMPORT: Readonly<Record<ImportKind, readonly Role[]>> = {
-  items: ['administrator', 'accountant'],
-  vendors: ['administrator', 'accountant'],
-  prices: ['administrator', 'accountant', 'buyer'],
-  rates: ['administrator', 'accountant'],
-  'opening-stock': ['accountant'],
-  orders: ['buyer', 'accountant'],
-  receipts: ['receiver', 'accountant'],
 };

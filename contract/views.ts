@@ -1,6 +1,8 @@
 import { CHARGE_KINDS, EntryView } from './commands.ts';
 import { Amount, BaseAmount, Currency, Day, Discount, exactly, Id, Key, LineId, oneOf, Price, Quantity, Rate, Text, Type, type Static } from './figures.ts';
-import { DOCUMENT_KINDS, IMPORT_KINDS, ROLES } from './roles.ts';
+import { ListState } from './lists.ts';
+import { IMPORT_KINDS } from './imports.ts';
+import { DOCUMENT_KINDS, ROLES } from './roles.ts';
 
 const Name = Text(160);
 const Count = Type.Integer({ minimum: 0 });
@@ -26,8 +28,25 @@ export const ItemView = exactly({
   weight: Type.Union([Quantity, Type.Null()]),
   volume: Type.Union([Quantity, Type.Null()]),
 });
-export const VendorView = exactly({ id: Id, number: Text(40), name: Name, currency: Currency, termsDays: Count });
-export const WarehouseView = exactly({ id: Id, code: Text(20), name: Name });
+export const VendorView = exactly({
+  ...{ id: Id, number: Text(40), name: Name, currency: Currency, terms: Id },
+  /** Of its lines, where nothing else is said; empty for none. */
+  taxCode: Text(20),
+  /** Why nothing is ordered from it, nor paid to it; empty where it is. */
+  hold: Name,
+});
+/** When a bill is due: so many days after it, or after the end of its month. */
+export const TermsView = exactly({ id: Id, code: Text(20), name: Name, days: Count, afterMonth: Type.Boolean() });
+/** A code with its taxes in their order; `onTop` of those before it. */
+export const TaxCodeView = exactly({
+  code: Text(20),
+  name: Name,
+  levels: Type.Array(exactly({ name: Text(40), percent: Discount, recoverable: Type.Boolean(), onTop: Type.Boolean() })),
+});
+export const BINS = ['shelf', 'dock', 'rejects'] as const;
+export const WarehouseView = exactly({ id: Id, code: Text(20), name: Name, bins: Type.Array(exactly({ code: Text(20), kind: oneOf(BINS) })) });
+export const DIMENSIONS = ['department', 'location', 'project'] as const;
+export const DimensionView = exactly({ kind: oneOf(DIMENSIONS), code: Text(40), name: Name });
 
 /** The unit of a line's price, and how many stock units it holds. `asked` is the line's quantity in it. */
 const InUnit = { unit: Text(20), per: Quantity };
@@ -51,25 +70,28 @@ const Standing = {
 };
 
 /** Somebody who works with the books, and up to which amount without another person's approval; no limit, no approval. */
-export const PersonView = exactly({ id: Id, name: Name, email: Text(160), role: oneOf(ROLES), approvalLimit: Type.Union([BaseAmount, Type.Null()]) });
+export const PersonView = exactly({
+  ...{ id: Id, name: Name, email: Text(160), role: oneOf(ROLES), approvalLimit: Type.Union([BaseAmount, Type.Null()]) },
+  /** Cannot sign in any more. */
+  blocked: Type.Boolean(),
+});
+
+/** The fields of an entry of a register, as text. */
+export const Fields = Type.Record(Type.String({ maxLength: 40 }), Text(4000));
+export const RegisterEntry = exactly({
+  id: Id,
+  fields: Fields,
+  /** What is settled stays as it is. */
+  used: Type.Boolean(),
+  changes: Type.Array(exactly({ field: Text(60), was: Text(2000), became: Text(2000), by: Name, at: Text(40) })),
+  /** A bank account that a second person has to confirm. */
+  proposed: Type.Union([exactly({ id: Id, account: Text(60), by: Name, mine: Type.Boolean() }), Type.Null()]),
+});
+export const SavedEntry = exactly({ id: Id });
+export const SavedView = exactly({ name: Text(60), state: ListState });
 
 /** A file to be looked at or kept, by its name. */
 export const Paper = exactly({ name: Text(100), content: Type.Unknown() });
-
-export const OrderRow = exactly({
-  id: Id,
-  number: Text(30),
-  date: Day,
-  vendor: Name,
-  currency: Currency,
-  amount: Amount,
-  due: Type.Union([Day, Type.Null()]),
-  lines: Count,
-  received: Amount,
-  billed: Amount,
-  open: Amount,
-  ...Standing,
-});
 
 /** An order as it stands, its lines with what has come of them, and everything that was done with it. */
 export const OrderView = exactly({
@@ -80,6 +102,9 @@ export const OrderView = exactly({
   currency: Currency,
   warehouse: Type.Union([Id, Type.Literal('')]),
   buyer: Name,
+  terms: Name,
+  /** The Incoterm with its named place; empty for none. */
+  carriage: Text(70),
   /** What it is worth in base currency. */
   base: BaseAmount,
   ...Standing,
@@ -102,6 +127,12 @@ export const OrderView = exactly({
       department: Text(40),
       location: Text(40),
       project: Text(40),
+      /** Where it is to come in, if that is another than the order's. */
+      warehouse: Type.Union([Id, Type.Literal('')]),
+      /** What one stock unit should cost once it is here, in base currency; empty for an expense. */
+      expected: Text(40),
+      taxCode: Text(20),
+      transport: Text(60),
       estimates: Type.Array(exactly({ kind: oneOf(CHARGE_KINDS), by: oneOf(['unit', 'percent', 'flat', 'tariff'] as const), figure: Text(40) })),
     }),
   ),
@@ -144,6 +175,19 @@ export const OpenOrderLine = exactly({
   due: Type.Union([Day, Type.Null()]),
 });
 
+/** Received goods that are not put away yet. */
+export const OnDockLine = exactly({
+  line: LineId,
+  receipt: exactly({ id: Id, number: Text(30), date: Day, packingSlip: Text(60) }),
+  vendor: Name,
+  item: ItemView,
+  warehouse: exactly({ id: Id, name: Name }),
+  received: Quantity,
+  left: Quantity,
+  /** Where this item was put before, the latest first. */
+  bins: Type.Array(Text(20)),
+});
+
 /** Goods that stand aside: rejected, or without an order. */
 export const AsideView = exactly({
   line: LineId,
@@ -163,7 +207,9 @@ export const AsideView = exactly({
 export const ReceivedLine = exactly({
   line: LineId,
   receipt: exactly({ id: Id, number: Text(30), date: Day, packingSlip: Text(60), transport: Text(60) }),
-  order: exactly({ id: Id, number: Text(30) }),
+  /** With the terms that it names; empty for the vendor's. */
+  order: exactly({ id: Id, number: Text(30), terms: Type.Union([Id, Type.Literal('')]) }),
+  taxCode: Text(20),
   vendor: exactly({ id: Id, name: Name }),
   item: ItemView,
   currency: Currency,
@@ -315,6 +361,8 @@ export const ImportRow = exactly({
   row: Count,
   fields: Type.Record(Type.String(), Type.String()),
   problems: Type.Array(exactly({ field: Text(60), says: Text(300) })),
+  /** What loading it does to what is there already: new, changes, nothing. */
+  does: Text(200),
   state: oneOf(['staged', 'wrong', 'left out', 'loaded'] as const),
 });
 export const ImportView = exactly({
@@ -334,13 +382,18 @@ export const SearchHit = exactly({ what: Text(30), title: Name, detail: Text(200
 export type Me = Static<typeof Me>;
 export type ItemView = Static<typeof ItemView>;
 export type VendorView = Static<typeof VendorView>;
+export type TermsView = Static<typeof TermsView>;
+export type TaxCodeView = Static<typeof TaxCodeView>;
+export type DimensionView = Static<typeof DimensionView>;
 export type WarehouseView = Static<typeof WarehouseView>;
+export type RegisterEntry = Static<typeof RegisterEntry>;
+export type SavedView = Static<typeof SavedView>;
 export type PersonView = Static<typeof PersonView>;
 export type PriceView = Static<typeof PriceView>;
-export type OrderRow = Static<typeof OrderRow>;
 export type OrderView = Static<typeof OrderView>;
 export type Commitments = Static<typeof Commitments>;
 export type OpenOrderLine = Static<typeof OpenOrderLine>;
+export type OnDockLine = Static<typeof OnDockLine>;
 export type AsideView = Static<typeof AsideView>;
 export type ReceivedLine = Static<typeof ReceivedLine>;
 export type OpenCharge = Static<typeof OpenCharge>;

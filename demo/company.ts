@@ -1,4 +1,4 @@
-import type { CompanySetUp } from '@obolus/server/setUp';
+import type { CompanySetUp } from '@obolus/server/setUp/company';
 
 export const DEMO_PASSWORD = 'weave-and-count';
 
@@ -40,7 +40,7 @@ DY-MA,"Madder dye, 250 g tin",tin,lot,0.31,0.0006,3203.00,JP,,case = 12,02000000
 SK-01,"Starter kit, table loom with yarn and shuttles",each,fifo,14,0.16,,,,,02000000001104
 `;
 
-export const VENDORS = `number,name,currency,terms_days,address
+export const VENDORS = `number,name,currency,terms,address
 TARN,Tarnside Fibres,NZD,30,4 Woolstore Road | Tarnside | New Zealand
 BEIR,Beira Linho,EUR,30,Rua do Moinho 12 | Beira | Portugal
 ALDR,Aldergrove Joinery,CAD,45,77 Sawmill Way | Aldergrove | Canada

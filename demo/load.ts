@@ -2,15 +2,16 @@ import { randomUUID } from 'node:crypto';
 import type { DataSource } from 'typeorm';
 import { pino } from 'pino';
 import type { BodyOf } from '@obolus/contract/commands';
-import type { DocumentKind, ImportKind } from '@obolus/contract/roles';
+import type { ImportKind } from '@obolus/contract/imports';
+import type { DocumentKind } from '@obolus/contract/roles';
 import { addDays } from '@obolus/core/exact/calendar';
 import { RefusedError } from '@obolus/server/commands/failures';
 import { postDocument } from '@obolus/server/commands/runCommand';
 import { worded } from '@obolus/server/commands/wording';
 import { loadImport, startImport } from '@obolus/server/imports/load';
 import { readImport, stageImport } from '@obolus/server/imports/stage';
-import { readLookups, type Lookups } from '@obolus/server/imports/kinds';
-import { setUpCompany } from '@obolus/server/setUp';
+import { readLookups, type Lookups } from '@obolus/server/imports/documents';
+import { setUpCompany } from '@obolus/server/setUp/company';
 import { demoCompany, ITEMS, PRICES, VENDORS } from './company.ts';
 import { STORY, type Step, type StoryLots } from './story.ts';
 
@@ -86,7 +87,7 @@ function imports(firstOpenDay: string, day: (before: number) => string): [Import
 
 async function importFile(source: DataSource, user: string, kind: ImportKind, text: string): Promise<void> {
   const id = randomUUID();
-  const staged = await stageImport(source, user, id, { kind, fileName: `${kind}.csv`, text });
+  const staged = await stageImport(source, { id: user, role: 'accountant' }, id, { kind, fileName: `${kind}.csv`, content: Buffer.from(text) });
   if (staged.wrong > 0) throw new Error(`The demo's ${kind} are wrong: ${JSON.stringify(staged.rows.filter((row) => row.problems.length > 0))}`);
   const worker = { source, log: pino({ level: 'silent' }), now: () => new Date() };
   await startImport(worker, id, false, loadImport);
@@ -100,7 +101,7 @@ function documentOf(
   documents: ReadonlyMap<string, string>,
   day: (before: number) => string,
 ): { kind: DocumentKind; body: unknown } {
-  const item = (number: string) => lookups.items.get(number.toLowerCase())?.id ?? '';
+  const item = (number: string) => lookups.items.get(number.toLowerCase()) ?? '';
   const vendor = (number: string) => lookups.vendors.get(number.toLowerCase()) ?? { id: '', currency: 'USD' };
   const warehouse = (code = 'MAIN') => lookups.warehouses.get(code.toLowerCase()) ?? '';
   const line = (name: string) => {

@@ -1,4 +1,5 @@
 import { expect, type Page } from '@playwright/test';
+import type { ListPage } from '@obolus/contract/lists';
 import { DEMO_PASSWORD, DEMO_USERS } from '@obolus/demo/company';
 
 type Role = (typeof DEMO_USERS)[number]['role'];
@@ -66,6 +67,13 @@ export class Desk {
     const reply = await this.page.request.get(`${process.env.OBOLUS_E2E_URL}/api/${path}`);
     expect(reply.ok()).toBe(true);
     return (await reply.json()) as Reply;
+  }
+
+  /** How much of each item is in a warehouse, by the item's number. */
+  async held(warehouse = 'Main'): Promise<ReadonlyMap<string, string>> {
+    const where = encodeURIComponent(JSON.stringify([{ column: 'warehouse', is: 'is', to: warehouse }]));
+    const { rows } = await this.ask<ListPage>(`lists/stock?where=${where}`);
+    return new Map(rows.map(({ cells }) => [cells.number ?? '', cells.quantity ?? '0']));
   }
 
   async expectBooksToAgree(): Promise<void> {

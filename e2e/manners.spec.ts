@@ -18,7 +18,15 @@ const SCREENS = [
   '/stock/1/1',
   '/ledger',
   '/ledger/trial-balance',
-  '/setup',
+  '/orders/lines',
+  '/receiving/receipts',
+  '/setup/items',
+  '/setup/items/1',
+  '/setup/vendors/new',
+  '/setup/tax-codes',
+  '/setup/company/1',
+  '/setup/people',
+  '/setup/imports',
   '/documents/10',
   '/documents/12',
   '/nowhere',
@@ -161,23 +169,27 @@ test('one box finds a number from a paper, an amount, and what can be done', asy
 test('items come in from the sample file, wrong lines said line by line', async ({ page }) => {
   const desk = new Desk(page);
   await desk.signIn();
-  await desk.open('/setup');
-  await page.getByLabel('CSV file').setInputFiles({
+  await desk.open('/setup/imports');
+  await page.getByLabel('File, CSV or XLSX').setInputFiles({
     name: 'items.csv',
     mimeType: 'text/csv',
-    buffer: Buffer.from('number,name,unit,method\nYM-EC,Known,kg,fifo\nNEW-1,New yarn,kg,average\n'),
+    buffer: Buffer.from('number,name,unit,method\nYM-EC,Known,g,fifo\nNEW-1,New yarn,kg,average\n'),
   });
   await expect(page.getByText('1 of 2 lines wrong; nothing is loaded')).toBeVisible();
-  await expect(page.getByText('number: there is an item of this number already')).toBeVisible();
+  await expect(page.getByText('unit: stays “kg”: this item is in use')).toBeVisible();
   await page.getByRole('button', { name: /leave 1 out/ }).click();
   await expect(page.getByText('Loaded: 1 line; left out: 1')).toBeVisible();
 });
 
 test.describe('every sample file in docs/samples', () => {
   for (const [kind, name] of [
+    ['Terms', 'terms'],
+    ['Tax codes', 'tax-codes'],
+    ['Warehouses', 'warehouses'],
+    ['Departments, locations, projects', 'dimensions'],
     ['Items', 'items'],
     ['Vendors', 'vendors'],
-    ['Vendors’ prices', 'prices'],
+    ['Price lists', 'prices'],
     ['Rates of exchange', 'rates'],
     ['Opening stock', 'opening-stock'],
     ['Open orders', 'orders'],
@@ -186,10 +198,10 @@ test.describe('every sample file in docs/samples', () => {
     test(`${name}.csv can be loaded as it stands`, async ({ page }) => {
       const desk = new Desk(page);
       await desk.signIn();
-      await desk.open('/setup');
+      await desk.open('/setup/imports');
       await page.getByRole('radio', { name: new RegExp(`^${kind} `) }).check();
       await page
-        .getByLabel('CSV file')
+        .getByLabel('File, CSV or XLSX')
         .setInputFiles({ name: `${name}.csv`, mimeType: 'text/csv', buffer: readFileSync(new URL(`../docs/samples/${name}.csv`, import.meta.url)) });
       await page.getByRole('button', { name: /^Load \d+ lines?$/ }).click();
       await expect(page.getByText(/^Loaded: \d+ lines?$/)).toBeVisible();

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import type { AsideView, DocumentView, ItemView, OrderView, StockRow } from '@obolus/contract/views';
+import type { AsideView, DocumentView, ItemView, OrderView } from '@obolus/contract/views';
 import { useDemoCompany } from './demoCompany.ts';
 import { Desk } from './desk.ts';
 
@@ -8,11 +8,6 @@ useDemoCompany();
 const idIn = (desk: Desk): string => /documents\/(\d+)/.exec(desk.page.url())?.[1] ?? '';
 const orderOf = (desk: Desk, id: string): Promise<OrderView> => desk.ask<OrderView>(`orders/${id}`);
 const documentOf = (desk: Desk, id: string): Promise<DocumentView> => desk.ask<DocumentView>(`documents/${id}`);
-
-async function held(desk: Desk): Promise<Map<string, string>> {
-  const { rows } = await desk.ask<{ rows: StockRow[] }>('stock');
-  return new Map(rows.filter((row) => row.warehouse.code === 'MAIN').map((row) => [row.item.number, row.quantity]));
-}
 
 /** Places an order and gives its id. */
 async function placeOrder(desk: Desk, vendor: string, lines: readonly (readonly [item: string, quantity: string, price: string])[]): Promise<string> {
@@ -56,7 +51,7 @@ test('three orders come in one delivery: short, over, rejected, lots and fifty s
       ['DY-IN', '12', '15'],
     ]),
   ];
-  const before = await held(desk);
+  const before = await desk.held();
 
   await desk.open('/receiving');
   await page.getByRole('link', { name: /Petrel Mutual/ }).click();
@@ -100,7 +95,7 @@ test('three orders come in one delivery: short, over, rejected, lots and fifty s
     { received: '10.3', open: '0' },
     { received: '10', open: '2' },
   ]);
-  const after = await held(desk);
+  const after = await desk.held();
   const more = (number: string) => Number(after.get(number)) - Number(before.get(number) ?? '0');
   expect(['YM-EC', 'FL-120', 'YL-NA', 'DY-IN'].map((number) => more(number).toFixed(1))).toEqual(['98.5', '50.0', '10.3', '10.0']);
   const posted = await documentOf(desk, receipt);
@@ -118,7 +113,7 @@ test('three orders come in one delivery: short, over, rejected, lots and fifty s
   await page.keyboard.type('delivered to the wrong door');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('dialog')).toBeHidden();
-  expect(await held(desk)).toEqual(before);
+  expect(await desk.held()).toEqual(before);
   expect((await Promise.all(orders.map((id) => orderOf(desk, id)))).map(({ lines }) => lines.map(({ open }) => open))).toEqual([['100'], ['50'], ['10', '12']]);
   const { rows } = await desk.ask<{ rows: AsideView[] }>('asides');
   expect(rows.some((aside) => aside.vendor.name === 'Petrel Mutual')).toBe(false);

@@ -141,7 +141,7 @@ async function barePosting(pool, id, order, client) {
     await connection.query('START TRANSACTION');
     await connection.query("INSERT INTO idempotency VALUES (?, 1, REPEAT('a', 64), NOW(6))", [`bare:${id}`]);
     await connection.query(
-      'SELECT c.currency, c.first_open_day, (SELECT terms_days FROM vendor WHERE id = 1) t, (SELECT name FROM warehouse WHERE id = 1) w FROM company c WHERE id = 1 LOCK IN SHARE MODE',
+      'SELECT c.currency, c.first_open_day, (SELECT t.days FROM vendor v JOIN terms t ON t.id = v.terms_id WHERE v.id = 1) t, (SELECT name FROM warehouse WHERE id = 1) w FROM company c WHERE id = 1 LOCK IN SHARE MODE',
     );
     await connection.query('SELECT id FROM document WHERE id IN (?) ORDER BY id FOR UPDATE', [[order]]);
     await connection.query(
@@ -269,7 +269,7 @@ async function benchTyping(page, url) {
 }
 
 async function seed(pool) {
-  const { setUpCompany } = await dist('server/dist/setUp.js');
+  const { setUpCompany } = await dist('server/dist/setUp/company.js');
   const { dataSource } = await dist('server/dist/storage/dataSource.js');
   const source = await dataSource({ host: database.host, port: database.port, name: 'obolus' }, database.app, 1).initialize();
   await setUpCompany(source, {
@@ -280,7 +280,7 @@ async function seed(pool) {
     users: [{ email: 'bench@localhost', name: 'Bench', role: 'accountant', password: 'bench' }],
   });
   await source.destroy();
-  await pool.query("INSERT INTO vendor (number, name, currency, terms_days) VALUES ('V', 'Vendor', 'USD', 30)");
+  await pool.query("INSERT INTO vendor (number, name, currency, terms_id) SELECT 'V', 'Vendor', 'USD', id FROM terms WHERE code = '30'");
   await pool.query(
     'INSERT INTO item (number, name, unit, method, tariff_code, origin) VALUES ?'.replace(
       '?',

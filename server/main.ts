@@ -2,7 +2,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { readConfig } from './config.ts';
 import { serve, type Running } from './serve.ts';
-import { companyFromEnvironment, setUpCompany } from './setUp.ts';
+import { companyFromEnvironment, setUpCompany } from './setUp/company.ts';
 
 const webFolder = join(dirname(fileURLToPath(import.meta.url)), '../../web/dist');
 

@@ -1,12 +1,12 @@
 import { base, baseOrThrow, FRACTION_PLACES, fraction, priceOrThrow, quantityOrThrow, rateOrThrow, type Fraction } from '../exact/amounts.ts';
 import { decimalOrThrow } from '../exact/decimal.ts';
-import { companyOf, emptyBooks, KEPT_BY, type Books, type DatedRate, type Item, type Tolerance } from '../posting/books.ts';
+import { companyOf, emptyBooks, KEPT_BY, type BinKind, type Books, type DatedRate, type Item, type Tolerance, type Vendor } from '../posting/books.ts';
 import type { TariffRate } from '../tariff/schedule.ts';
 import { asFields, isTrue, NotKnown, onlyKeys, optionalText, textOf, type CaseFile, type Fields } from './caseFile.ts';
 
 /** The books before the first step: the company, its items, rates of exchange and tariff. */
 export function openingBooks(file: CaseFile): Books {
-  onlyKeys(file.company, ['currency', 'recognition', 'customs-value', 'approval-limits', 'over', 'short', 'vendors'], 'company');
+  onlyKeys(file.company, ['currency', 'recognition', 'customs-value', 'approval-limits', 'over', 'short', 'vendors', 'bins'], 'company');
   const recognition = optionalText(file.company, 'recognition') ?? 'on-sale';
   if (recognition !== 'on-sale' && recognition !== 'on-purchase') throw new NotKnown(`cost recognised ${recognition} is not known`);
   const customs = optionalText(file.company, 'customs-value') ?? 'goods';
@@ -21,9 +21,8 @@ export function openingBooks(file: CaseFile): Books {
   });
   return {
     ...emptyBooks(company),
-    vendorTolerances: new Map(
-      Object.entries(asFields(file.company.vendors ?? {}, 'vendors')).map(([vendor, said]) => [vendor, toleranceOf(asFields(said, vendor))]),
-    ),
+    vendors: new Map(Object.entries(asFields(file.company.vendors ?? {}, 'vendors')).map(([vendor, said]) => [vendor, vendorOf(asFields(said, vendor))])),
+    bins: new Map(Object.entries(asFields(file.company.bins ?? {}, 'bins')).map(([warehouse, said]) => [warehouse, binsOf(asFields(said, warehouse))])),
     approvalLimits: new Map(
       Object.entries(asFields(file.company['approval-limits'] ?? {}, 'approval-limits')).map(([who, limit]) => [who, baseOrThrow(String(limit), currency)]),
     ),
@@ -94,3 +93,18 @@ function toleranceOf(fields: Fields): Partial<Tolerance> {
 
 /** 15 is 0.15 of one. */
 export const percentOf = (text: string): Fraction => fraction(decimalOrThrow(text, FRACTION_PLACES - 2));
+
+/** The bins of a warehouse: each a shelf, the dock, or where rejects stand. */
+const binsOf = (said: Fields): ReadonlyMap<string, BinKind> =>
+  new Map(
+    Object.entries(said).map(([bin, kind]) => {
+      if (kind !== 'shelf' && kind !== 'dock' && kind !== 'rejects') throw new NotKnown(`a bin that is ${String(kind)} is not known`);
+      return [bin, kind];
+    }),
+  );
+
+const vendorOf = (said: Fields): Vendor => ({
+  tolerance: toleranceOf(said),
+  hold: optionalText(said, 'hold') ?? '',
+  accountBy: optionalText(said, 'account-by'),
+});

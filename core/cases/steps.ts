@@ -70,6 +70,7 @@ const VERBS: Readonly<Record<string, Verb>> = {
   'approve-order': { keys: ['of', 'by', 'reason'], read: answerOf('approved') },
   'reject-order': { keys: ['of', 'by', 'reason'], read: answerOf('rejected') },
   receive: { keys: ['warehouse', 'lines', 'aside'], read: receive },
+  'put-away': { keys: ['lines'], read: putAway },
   'clear-aside': { keys: ['lines', 'reason'], read: clearAside },
   bill: { keys: ['currency', 'lines', 'charges', 'expenses', 'tax'], read: bill },
   return: { keys: ['lines'], read: giveBack },
@@ -165,9 +166,9 @@ function dimensionsOf(line: Fields): Dimensions | undefined {
 }
 
 function receive({ step, numbers, books, date }: Reading): Command {
-  const lines = linesOf(step, ['of', 'qty', 'unit', 'origin', 'preference', 'lots', 'serials', 'last']).map((line) => ({
+  const lines = linesOf(step, ['of', 'qty', 'unit', 'origin', 'preference', 'lots', 'serials', 'last', 'price', 'reason']).map((line) => ({
     ...{ of: cited(textOf(line, 'of'), numbers), ...quantityOf(line), last: isTrue(line, 'last'), unit: optionalText(line, 'unit'), lots: lotsOf(line) },
-    ...{ origin: optionalText(line, 'origin'), preference: isTrue(line, 'preference') },
+    ...{ origin: optionalText(line, 'origin'), preference: isTrue(line, 'preference'), corrected: correctedOf(line) },
   }));
   const aside = linesOf(step, ['of', 'item', 'what', 'qty', 'unit', 'reason', 'place'], 'aside').map((line) => {
     const of = optionalText(line, 'of');
@@ -178,6 +179,15 @@ function receive({ step, numbers, books, date }: Reading): Command {
   });
   const vendor = optionalText(step, 'vendor') ?? books.orderLines.get([...lines, ...aside][0]?.of ?? '')?.vendor ?? SOMEONE;
   return { kind: 'receipt', vendor, date, warehouse: warehouseOf(step), lines, aside };
+}
+
+/** The price at which goods come in, where the order's is known to be wrong. */
+const correctedOf = (line: Fields) =>
+  line.price === undefined ? undefined : { price: priceOrThrow(textOf(line, 'price')), reason: optionalText(line, 'reason') ?? '' };
+
+function putAway({ step, numbers, date }: Reading): Command {
+  const lines = linesOf(step, ['of', 'qty', 'bin']).map((line) => ({ of: cited(textOf(line, 'of'), numbers), ...quantityOf(line), bin: textOf(line, 'bin') }));
+  return { kind: 'put-away', date, lines };
 }
 
 /** What became of goods that stood aside. */

@@ -19,7 +19,7 @@ export interface Received {
 }
 
 /** The charges that are expected with received goods, by kind, in base currency (accounting.md: accrued charges, by kind). */
-export function estimatesFor(books: Books, ordered: OrderLine, received: Received): { kind: string; amount: BaseAmount }[] {
+export function estimatesFor(books: Books, ordered: Pick<OrderLine, 'estimates' | 'quantity'>, received: Received): { kind: string; amount: BaseAmount }[] {
   const known = ordered.estimates.flatMap((estimate) =>
     estimate.by === 'tariff' ? [] : [{ kind: estimate.kind, amount: amountOf(books, ordered, estimate, received) }],
   );
@@ -42,7 +42,7 @@ function dutyExpected(books: Books, { item: id, quantity, origin, preference, da
   return dutyOn(books.tariff, goods, date, books.company.currency).reduce((sum, { amount }) => sum + amount, 0n);
 }
 
-function amountOf(books: Books, ordered: OrderLine, estimate: Exclude<Estimate, { by: 'tariff' }>, received: Received): bigint {
+function amountOf(books: Books, ordered: Pick<OrderLine, 'quantity'>, estimate: Exclude<Estimate, { by: 'tariff' }>, received: Received): bigint {
   const { currency } = books.company;
   switch (estimate.by) {
     case 'unit':

@@ -15,6 +15,7 @@ export const documentOf = (line: LineId): string => line.slice(0, line.indexOf('
 export type PoolId = string & { readonly kind?: 'pool' };
 
 export const poolId = (item: string, warehouse: string): PoolId => `${item}@${warehouse}`;
+export const warehouseOf = (pool: PoolId): string => pool.slice(pool.lastIndexOf('@') + 1);
 
 /** Why goods moved. It says where a movement's value comes from or goes to. */
 export type Purpose =

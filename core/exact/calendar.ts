@@ -16,6 +16,12 @@ export function laterOf(...days: Day[]): Day {
   return days.reduce((latest, day) => (day > latest ? day : latest));
 }
 
+/** The last day of the month of a day. */
+export function endOfMonth(day: Day): Day {
+  const [year = 0, month = 1] = day.split('-').map(Number);
+  return new Date(Date.UTC(year, month, 0)).toISOString().slice(0, 10);
+}
+
 export function addDays(day: Day, days: number): Day {
   const [year = 0, month = 1, date = 1] = day.split('-').map(Number);
   return new Date(Date.UTC(year, month - 1, date + days)).toISOString().slice(0, 10);

@@ -27,3 +27,6 @@ export function decimalsOf(code: string): number {
   if (decimals === undefined) throw new RangeError(`${code} is not a currency of ISO 4217`);
   return decimals;
 }
+
+/** The currencies whose minor unit is no hundredth. */
+export const NOT_HUNDREDTHS: readonly string[] = [...DECIMALS].flatMap(([code, decimals]) => (decimals === 2 ? [] : [code]));

@@ -7,10 +7,12 @@ import type { Books, Payable, Prepayment } from '../posting/books.ts';
 import { checkCitedOnce, checkCurrency, checkDate, post, rateOn, refused, type Decision } from '../posting/decision.ts';
 import type { Cost, Flow } from '../posting/effects.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
+import { checkHold, checkPayer } from '../purchasing/vendor.ts';
 
 export interface PaymentCommand {
   readonly kind: 'payment';
   readonly vendor: string;
+  readonly by?: string | undefined;
   readonly currency: string;
   readonly date: Day;
   /** A prepayment that is used up; the bank where undefined. */
@@ -53,6 +55,8 @@ export function decidePayment(books: Books, command: PaymentCommand): Decision<P
     ...checkDate(books, command.date, citedDays),
     ...checkCurrency(books, command.currency, command.date),
     ...checkCitedOnce(command.bills, '/bills'),
+    ...checkHold(books, command.vendor, '/vendor'),
+    ...checkPayer(books, command.vendor, command.by),
   ];
   if (command.bills.length === 0) refusals.push(refusal('no_lines', '/bills'));
   command.bills.forEach((bill, position) => refusals.push(...checkBill(command, bill, payables[position], `/bills/${position}`)));

@@ -3,10 +3,12 @@ import type { Day } from '../exact/calendar.ts';
 import type { Books } from '../posting/books.ts';
 import { checkCurrency, checkDate, post, rateOn, refused, type Decision } from '../posting/decision.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
+import { checkHold, checkPayer } from '../purchasing/vendor.ts';
 
 export interface PrepaymentCommand {
   readonly kind: 'prepayment';
   readonly vendor: string;
+  readonly by?: string | undefined;
   readonly currency: string;
   readonly date: Day;
   readonly amount: DocumentAmount;
@@ -20,6 +22,7 @@ export interface PrepaymentDocument extends PrepaymentCommand {
 /** Money paid before the bill: prepayments against the bank at the day's rate; a payment uses it later (accounting.md). */
 export function decidePrepayment(books: Books, command: PrepaymentCommand): Decision<PrepaymentDocument> {
   const refusals: Refusal[] = [...checkDate(books, command.date), ...checkCurrency(books, command.currency, command.date)];
+  refusals.push(...checkHold(books, command.vendor, '/vendor'), ...checkPayer(books, command.vendor, command.by));
   if (command.amount <= 0n) refusals.push(refusal('amount_zero', '/amount'));
   if (refusals.length > 0) return refused(refusals);
   const rate = rateOn(books, command.currency, command.date) ?? ONE_TO_ONE;

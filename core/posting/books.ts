@@ -38,6 +38,19 @@ export const KEPT_BY: Readonly<Record<string, { method: CostingMethod; tracking:
   serial: { method: 'lot', tracking: 'serial' },
 };
 
+/** What is set up of a vendor, as far as decisions rest on it. */
+export interface Vendor {
+  /** What its deliveries may differ by. */
+  readonly tolerance: Partial<Tolerance>;
+  /** Why nothing is ordered from it, nor paid to it; empty where it is. */
+  readonly hold: string;
+  /** Who changed the bank account that is in use: whoever it was does not pay it (job.md, Who does it). */
+  readonly accountBy: string | undefined;
+}
+
+/** Goods stand on the dock until they are put away; rejected goods stand apart. */
+export type BinKind = 'shelf' | 'dock' | 'rejects';
+
 /** A unit in which an item is bought beside its stock unit: a box of 25, a cone of 0.5 kg. */
 export interface Pack {
   readonly unit: string;
@@ -125,6 +138,12 @@ export interface Statement {
   readonly due: Day | undefined;
   readonly estimates: readonly Estimate[];
   readonly dimensions: Dimensions | undefined;
+  /** Where it is to come in, where that is not the order's warehouse. */
+  readonly warehouse: string | undefined;
+  /** The code of the taxes that its bill will show; empty for none. */
+  readonly taxCode: string;
+  /** The container or consignment that it travels in, as far as it is known. */
+  readonly transport: string;
 }
 
 /** A line on order, as last stated. What is open of it is worked out from what cites it. */
@@ -218,6 +237,8 @@ export interface ReceiptLine {
   readonly quantity: Quantity;
   /** The stock units that its order's price is for. */
   readonly per: Quantity;
+  /** The price at which it came in, where that is not the order's, and why. */
+  readonly corrected: { readonly price: Price; readonly reason: string } | undefined;
   readonly lots: readonly LotPart[];
   readonly origin: string;
   readonly preference: boolean;
@@ -233,6 +254,8 @@ export interface ReceiptLine {
   readonly landed: readonly { line: LineId; kind: string; amount: BaseAmount }[];
   readonly bills: readonly BilledPart[];
   readonly returns: readonly ReturnedLine[];
+  /** What of it went from the dock into bins. */
+  readonly putAway: readonly { line: LineId; quantity: Quantity; bin: string }[];
 }
 
 /** Goods in a pool that charges may go onto though no vendor's receipt brought them: what arrived of a transfer, what was made. */
@@ -363,8 +386,9 @@ export interface Books {
   readonly orders: ReadonlyMap<string, Order>;
   /** Up to which base amount somebody may order without another person's approval; no entry, no limit. */
   readonly approvalLimits: ReadonlyMap<string, BaseAmount>;
-  /** What a vendor's deliveries may differ by. */
-  readonly vendorTolerances: ReadonlyMap<string, Partial<Tolerance>>;
+  readonly vendors: ReadonlyMap<string, Vendor>;
+  /** The bins of each warehouse by their code: places inside it. */
+  readonly bins: ReadonlyMap<string, ReadonlyMap<string, BinKind>>;
   readonly orderLines: ReadonlyMap<LineId, OrderLine>;
   readonly asides: ReadonlyMap<LineId, Aside>;
   readonly receiptLines: ReadonlyMap<LineId, ReceiptLine>;
@@ -406,7 +430,8 @@ export function emptyBooks(company: Company): Books {
     tariff: [],
     orders: new Map(),
     approvalLimits: new Map(),
-    vendorTolerances: new Map(),
+    vendors: new Map(),
+    bins: new Map(),
     orderLines: new Map(),
     asides: new Map(),
     receiptLines: new Map(),

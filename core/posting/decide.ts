@@ -19,6 +19,7 @@ import {
   type OrderStepCommand,
   type OrderStepDocument,
 } from '../purchasing/orderStep.ts';
+import { decidePutAway, type PutAwayCommand, type PutAwayDocument } from '../purchasing/putAway.ts';
 import { decideReceipt, type ReceiptCommand, type ReceiptDocument } from '../purchasing/receipt.ts';
 import { decideReturn, type ReturnCommand, type ReturnDocument } from '../purchasing/vendorReturn.ts';
 import { decideCustomerReturn, type CustomerReturnCommand, type CustomerReturnDocument } from '../sales/customerReturn.ts';
@@ -43,6 +44,7 @@ interface Kinds {
   'order-approval': [OrderApprovalCommand, OrderApprovalDocument];
   receipt: [ReceiptCommand, ReceiptDocument];
   'aside-closing': [AsideClosingCommand, AsideClosingDocument];
+  'put-away': [PutAwayCommand, PutAwayDocument];
   bill: [BillCommand, BillDocument];
   return: [ReturnCommand, ReturnDocument];
   credit: [CreditCommand, CreditDocument];
@@ -81,6 +83,7 @@ const DECIDE: { readonly [Kind in DocumentKind]: (books: Books, command: Command
   'order-approval': decideOrderApproval,
   receipt: decideReceipt,
   'aside-closing': decideAsideClosing,
+  'put-away': decidePutAway,
   bill: decideBill,
   return: decideReturn,
   credit: decideCredit,

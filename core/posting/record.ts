@@ -40,7 +40,8 @@ function writing(books: Books): Writing {
     items: new Map(books.items),
     orders: new Map(books.orders),
     approvalLimits: new Map(books.approvalLimits),
-    vendorTolerances: new Map(books.vendorTolerances),
+    vendors: new Map(books.vendors),
+    bins: new Map(books.bins),
     orderLines: new Map(books.orderLines),
     asides: new Map(books.asides),
     receiptLines: new Map(books.receiptLines),
@@ -123,6 +124,11 @@ function recordLines(next: Writing, number: string, document: PostedDocument): v
     case 'aside-closing':
       document.lines.forEach(({ of, quantity: gone }, position) =>
         change(next.asides, of, (aside) => ({ ...aside, gone: [...aside.gone, { line: at(position), quantity: gone }] })),
+      );
+      return;
+    case 'put-away':
+      document.lines.forEach(({ of, quantity: put, bin }, position) =>
+        change(next.receiptLines, of, (line) => ({ ...line, putAway: [...line.putAway, { line: at(position), quantity: put, bin }] })),
       );
       return;
     case 'bill':
@@ -214,10 +220,10 @@ function recordOrder(next: Writing, number: string, { vendor, currency, date, by
   next.orders.set(number, { ...order, amount: orderAmount(order, linesOfOrder(next, number), next.company.currency) });
 }
 
-const statementIn = ({ by, quantity: asked, unit, price, per, discount, due, estimates, dimensions }: OrderLine): Statement => ({
+const statementIn = ({ by, quantity: asked, unit, price, per, discount, due, estimates, dimensions, warehouse, taxCode, transport }: OrderLine): Statement => ({
   ...{ by, quantity: asked, unit, price, per, discount, due, estimates, dimensions },
+  ...{ warehouse, taxCode, transport },
 });
-
 const NOTHING_YET = { earlier: [], closed: [], receipts: [], reopened: [], aheads: [] };
 
 function recordOrderChange(next: Writing, number: string, { of, by, lines }: DocumentOf['order-change']): void {

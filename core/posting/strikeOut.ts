@@ -30,6 +30,7 @@ export function strikeOut(next: Writing, document: string): void {
     returns: without(line.returns),
     estimatesUsed: without(line.estimatesUsed),
     landed: without(line.landed),
+    putAway: without(line.putAway),
   }));
   each(next.charges, (charge) => ({ ...charge, allocated: without(charge.allocated) }));
   each(next.creditable, (line) => ({ ...line, credits: without(line.credits) }));

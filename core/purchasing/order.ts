@@ -6,6 +6,7 @@ import type { Books, Bought, Estimate, OrderLine, Statement } from '../posting/b
 import { checkCurrency, checkDate, post, refused, type Decision } from '../posting/decision.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
 import { checkUnit, inStockUnits } from './packs.ts';
+import { checkHold } from './vendor.ts';
 
 export interface OrderLineCommand {
   readonly bought: Bought;
@@ -19,6 +20,9 @@ export interface OrderLineCommand {
   readonly due: Day | undefined;
   readonly estimates?: readonly Estimate[] | undefined;
   readonly dimensions?: Dimensions | undefined;
+  readonly warehouse?: string | undefined;
+  readonly taxCode?: string | undefined;
+  readonly transport?: string | undefined;
 }
 
 export interface OrderCommand {
@@ -37,7 +41,11 @@ export interface OrderDocument extends Omit<OrderCommand, 'lines'> {
 
 /** A purchase order posts nothing: it is a commitment (accounting.md, What posts what). */
 export function decideOrder(books: Books, command: OrderCommand): Decision<OrderDocument> {
-  const refusals: Refusal[] = [...checkDate(books, command.date), ...checkCurrency(books, command.currency, command.date)];
+  const refusals: Refusal[] = [
+    ...checkDate(books, command.date),
+    ...checkCurrency(books, command.currency, command.date),
+    ...checkHold(books, command.vendor, '/vendor'),
+  ];
   if (command.lines.length === 0) refusals.push(refusal('no_lines', '/lines'));
   command.lines.forEach((line, position) => refusals.push(...checkOrderLine(books, line, `/lines/${position}`)));
   if (refusals.length > 0) return refused(refusals);
@@ -48,8 +56,8 @@ export function decideOrder(books: Books, command: OrderCommand): Decision<Order
 
 /** A line as a document states it: in stock units, at a price for as many of them as its pack holds. */
 export function statementOf(books: Books, { item }: Bought, line: Omit<OrderLineCommand, 'bought'>, by: string): Statement {
-  const { price, discount, due, estimates, dimensions } = line;
-  return { by, ...inStockUnits(books.items.get(item ?? ''), line), price, discount, due, estimates: estimates ?? [], dimensions };
+  const { price, discount, due, estimates = [], dimensions, warehouse, taxCode = '', transport = '' } = line;
+  return { by, ...inStockUnits(books.items.get(item ?? ''), line), price, discount, due, estimates, dimensions, warehouse, taxCode, transport };
 }
 
 /** What every line must say, on a new order and in a later version of it. */

@@ -6,6 +6,7 @@ import { checkCitedOnce, checkDate, post, refused, type Decision } from '../post
 import { refusal, type Refusal } from '../posting/refusal.ts';
 import { billedAhead, checkOrderLine, statementOf, sumOf, type OrderLineCommand } from './order.ts';
 import { checkSeen, linesOfOrder } from './orderStanding.ts';
+import { checkHold } from './vendor.ts';
 
 /** A line as it should be now: one that is on the order, or a new one. */
 export interface ChangedLine extends Omit<OrderLineCommand, 'bought'> {
@@ -41,7 +42,7 @@ export function decideOrderChange(books: Books, command: OrderChangeCommand): De
   if (!order) return refused([refusal('document_unknown', '/of', { document: command.of })]);
   const cited = command.lines.flatMap((line) => (line.of === undefined ? [] : [{ of: line.of }]));
   const refusals: Refusal[] = [...checkDate(books, command.date, [order.date]), ...checkCitedOnce(cited, '/lines')];
-  refusals.push(...checkSeen(order, command.version, '/version'));
+  refusals.push(...checkSeen(order, command.version, '/version'), ...checkHold(books, order.vendor, '/of'));
   if (command.reason.trim() === '') refusals.push(refusal('reason_missing', '/reason'));
   command.lines.forEach((line, position) => refusals.push(...checkChanged(books, command.of, line, `/lines/${position}`)));
   if (refusals.length > 0) return refused(refusals);
@@ -77,11 +78,13 @@ function taken(line: OrderLine): bigint {
   return sumOf(line.receipts) - sumOf(line.reopened) + billedAhead(line);
 }
 
+/** What a line says beside who says it. */
+const STATED = ['quantity', 'unit', 'price', 'per', 'discount', 'due', 'estimates', 'warehouse', 'taxCode', 'transport'] as const;
+
 function isSame(known: OrderLine, stated: Statement): boolean {
-  const text = ({ quantity: ordered, unit, price, per, discount, due, estimates, dimensions }: Omit<Statement, 'by'>) =>
-    JSON.stringify(
-      [ordered, unit, price, per, discount, due, estimates, dimensions?.department, dimensions?.location, dimensions?.project],
-      (_, value: unknown) => (typeof value === 'bigint' ? value.toString() : value),
+  const text = ({ dimensions, ...said }: Omit<Statement, 'by'>) =>
+    JSON.stringify([STATED.map((name) => said[name]), dimensions?.department, dimensions?.location, dimensions?.project], (_, value: unknown) =>
+      typeof value === 'bigint' ? value.toString() : value,
     );
   return text(known) === text(stated);
 }

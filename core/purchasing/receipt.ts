@@ -1,6 +1,20 @@
 import { estimateComponent, estimatesFor } from '../charges/estimate.ts';
 import { documentOf, lineId, type LineId, type LotPart, type Pool } from '../costing/pool.ts';
-import { base, documentAmount, formatQuantity, lineAmount, ONE_TO_ONE, quantity, toBase, type BaseAmount, type Quantity, type Rate } from '../exact/amounts.ts';
+import {
+  base,
+  documentAmount,
+  fraction,
+  formatQuantity,
+  lineAmount,
+  ONE_TO_ONE,
+  quantity,
+  toBase,
+  type BaseAmount,
+  type Price,
+  type Pricing,
+  type Quantity,
+  type Rate,
+} from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import { cumulative } from '../exact/cumulative.ts';
 import type { Ahead, AheadTaken, Books, Item, OrderLine, ReceiptLine } from '../posting/books.ts';
@@ -31,13 +45,15 @@ export interface ReceiptCommand {
     preference?: boolean | undefined;
     /** No more comes of the line: what is missing is little enough. */
     last?: boolean | undefined;
+    /** The price at which it comes in, where the order's is known to be wrong, and why. */
+    corrected?: { readonly price: Price; readonly reason: string } | undefined;
   }[];
   /** What came and is not taken: rejected, or without an order. */
   readonly aside?: readonly AsideCommand[] | undefined;
 }
 
 export interface ReceiptDocument extends Omit<ReceiptCommand, 'lines' | 'aside'> {
-  readonly lines: readonly ReceiptLine[];
+  readonly lines: readonly (ReceiptLine & { readonly pricing: Pricing })[];
   readonly aside: readonly AsideLine[];
   /** What was still open of order lines and comes no more: short, within what is allowed. */
   readonly closed: readonly { readonly line: LineId; readonly of: LineId; readonly quantity: Quantity }[];
@@ -120,17 +136,21 @@ function checkLine(books: Books, command: ReceiptCommand, line: Line, ordered: O
   if (line.last && missing > 0n && billedAhead(ordered) > line.quantity) return [refusal('order_billed_ahead', `${at}/last`)];
   const expired = (line.lots ?? []).findIndex(({ expires }) => expires !== undefined && expires < command.date);
   if (expired >= 0) return [refusal('lot_expired', `${at}/lots/${expired}/expires`, { lot: line.lots?.[expired]?.lot ?? '' })];
+  if (line.corrected && line.corrected.price < 0n) return [refusal('price_negative', `${at}/price`)];
+  if (line.corrected && line.corrected.reason.trim() === '') return [refusal('reason_missing', `${at}/reason`)];
   if (rateOn(books, ordered.currency, command.date) === undefined) {
     return [refusal('rate_missing', '/date', { currency: ordered.currency, date: command.date })];
   }
   return checkLots(itemOf(books, ordered), line.quantity, line.lots ?? [], at);
 }
 
-function receiptLine(books: Books, command: ReceiptCommand, line: Line, ordered: OrderLine, id: LineId): ReceiptLine {
+function receiptLine(books: Books, command: ReceiptCommand, line: Line, ordered: OrderLine, id: LineId): ReceiptDocument['lines'][number] {
   const rate: Rate = rateOn(books, ordered.currency, command.date) ?? ONE_TO_ONE;
   const ahead = takeAhead(ordered, line.quantity, id);
   const rest = quantity(line.quantity - sumOf(ahead));
-  const amount = lineAmount(rest, ordered, ordered.currency);
+  const { price, per, discount } = ordered;
+  const pricing = line.corrected ? { price: line.corrected.price, per, discount: fraction(0n) } : { price, per, discount };
+  const amount = lineAmount(rest, pricing, ordered.currency);
   const baseAmount = toBase(amount, ordered.currency, rate, books.company.currency);
   const { item } = ordered.bought;
   const origin = line.origin ?? books.items.get(item ?? '')?.origin ?? '';
@@ -148,7 +168,8 @@ function receiptLine(books: Books, command: ReceiptCommand, line: Line, ordered:
     bought: ordered.bought,
     pool: item === undefined ? undefined : `${item}@${command.warehouse}`,
     quantity: line.quantity,
-    per: ordered.per,
+    ...{ per, pricing },
+    corrected: line.corrected && { price: line.corrected.price, reason: line.corrected.reason.trim() },
     lots: line.lots ?? [],
     origin,
     preference,
@@ -161,6 +182,7 @@ function receiptLine(books: Books, command: ReceiptCommand, line: Line, ordered:
     landed: [],
     bills: [],
     returns: [],
+    putAway: [],
   };
 }
 

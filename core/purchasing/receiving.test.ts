@@ -33,7 +33,7 @@ function books({
   ]);
   const made = new Bookkeeper({
     ...emptyBooks(companyOf({ currency: 'USD', firstOpenDay: '2026-03-01', tolerance })),
-    ...{ items, vendorTolerances: new Map([['V', vendor]]) },
+    ...{ items, vendors: new Map([['V', { tolerance: vendor, hold: '', accountBy: undefined }]]) },
   });
   const asked = (bought: string, units: string, price: string) => ({
     ...{ bought: { item: bought }, quantity: q(units), price: priceOrThrow(price), discount: NO_DISCOUNT, due: undefined },

@@ -5,7 +5,7 @@ import type { Books, OrderLine, Tolerance } from '../posting/books.ts';
 /** How much more or less than ordered is taken of a line without asking: as its item says, else its vendor, else the company. */
 export function toleranceOf(books: Books, { vendor, bought }: Pick<OrderLine, 'vendor' | 'bought'>): Tolerance {
   const ofItem = books.items.get(bought.item ?? '')?.tolerance;
-  const ofVendor = books.vendorTolerances.get(vendor);
+  const ofVendor = books.vendors.get(vendor)?.tolerance;
   const { over, short } = books.company.tolerance;
   return { over: ofItem?.over ?? ofVendor?.over ?? over, short: ofItem?.short ?? ofVendor?.short ?? short };
 }

@@ -24,3 +24,13 @@ export class RequestError extends Error {
     this.title = title;
   }
 }
+
+/** What was written into a form and cannot be kept, each at its field by a JSON pointer. */
+export class FieldsRefused extends Error {
+  readonly errors: readonly { at: string; says: string }[];
+
+  constructor(errors: readonly { at: string; says: string }[]) {
+    super('refused');
+    this.errors = errors;
+  }
+}

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import { LIST_NAMES } from '@obolus/contract/lists';
 import type { DocumentKind } from '@obolus/contract/roles';
 import { proveBooks } from '../testing/proveBooks.ts';
 import { make, netOf, startTestServer, type Client, type Reply, type TestServer } from '../testing/testServer.ts';
@@ -51,8 +52,8 @@ describe('one order all the way to cost of goods', () => {
     const balance = (await ines.call('GET', '/api/trial-balance?asOf=2026-12-31')).body;
     expect(balance.debit).toBe(balance.credit);
     expect(balance.inventory).toBe(balance.stock);
-    const stock = await rowsOf(ines.call('GET', '/api/stock'));
-    expect(stock).toMatchObject([{ quantity: '20', value: '268.45', unitCost: '13.4225' }]);
+    const stock = await rowsOf(ines.call('GET', '/api/lists/stock'));
+    expect(stock).toMatchObject([{ cells: { quantity: '20', value: '268.45', unit_cost: '13.4225' } }]);
   });
 
   it('keeps foreign goods at the receipt’s rate and sends the rate’s difference to exchange difference', async () => {
@@ -70,17 +71,19 @@ describe('one order all the way to cost of goods', () => {
 
   it('gives every list and lookup in the shape of the contract', async () => {
     for (const path of [
+      ...LIST_NAMES.map((list) => `lists/${list}`),
+      'terms',
+      'tax-codes',
+      'dimensions',
       'items',
       'vendors',
       'warehouses',
       'vendors/1/prices',
-      'orders',
       'orders/open-lines',
       'receipts/unbilled-lines',
       'receipts/lines?find=GR',
       'charges/open',
       'deliveries/uninvoiced-lines',
-      'stock',
       'stock/1/1',
       'journal',
       'journal?account=grni',

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { AsideView, DocumentView, OrderView } from '@obolus/contract/views';
 import { proveBooks } from '../testing/proveBooks.ts';
-import { make, startTestServer, type Client, type Reply, type TestServer } from '../testing/testServer.ts';
+import { make, netOf, startTestServer, type Client, type Reply, type TestServer } from '../testing/testServer.ts';
 
 let server: TestServer;
 let odile: Client;
@@ -115,4 +115,89 @@ it('a lot keeps its day, and does not come in after it', async () => {
   const receipt = await odile.posted('receipt', came(order, '4', lots('2027-03-31')));
   const [kept] = (await server.source.query('SELECT expires FROM movement_lot WHERE document_id = ?', [receipt])) as { expires: string }[];
   expect(kept?.expires).toBe('2027-03-31');
+});
+
+describe('the bill that comes with the goods', () => {
+  const withBill = (of: string, quantity: string, number: string, more: object = {}) => came(of, quantity, more, { bill: { number } });
+
+  it('is posted with the receipt in one step, as the preview shows both', async () => {
+    const order = await ordered('40');
+    const body = withBill(order, '40', 'ONE-STEP 1');
+    const preview = (await ines.preview('receipt', body)).body;
+    // 40 × 5.00: in against goods received not invoiced, and that against payables.
+    expect(netOf(preview.entries)).toEqual({ inventory: 20_000n, payables: -20_000n });
+    const posted = await ines.posted('receipt', body);
+    const receipt = await view<DocumentView>(`documents/${posted}`);
+    const bill = receipt.trail.flatMap(({ documents }) => documents).find(({ number }) => number.startsWith('VB-'));
+    const billed = await view<DocumentView>(`documents/${bill?.id ?? ''}`);
+    expect([billed.reference, billed.amount, netOf([...receipt.entries, ...billed.entries])]).toEqual(['ONE-STEP 1', '200.00', netOf(preview.entries)]);
+    expect(await view<OrderView>(`orders/${order}`)).toMatchObject({ lines: [{ received: '40', billed: '40', open: '0' }] });
+  });
+
+  it('is wholly there or not at all: a number that is taken is said at its field, and nothing is received', async () => {
+    const order = await ordered('40');
+    const body = withBill(order, '10', 'one-step 1');
+    expect(said(await ines.preview('receipt', body))[0]).toBe(200);
+    expect((await ines.preview('receipt', body)).body).toMatchObject({ accepted: false, refusals: [{ at: '/bill/number' }] });
+    expect(said(await ines.post('receipt', body))[1]).toMatch(/^\/bill\/number /);
+    expect(said(await ines.post('receipt', withBill(order, '10', ' ')))[1]).toMatch(/^\/bill\/number /);
+    expect(await view<OrderView>(`orders/${order}`)).toMatchObject({ lines: [{ received: '0', billed: '0' }] });
+    const replies = await Promise.all(['10', '11', '12', '13'].map((quantity) => ines.post('receipt', withBill(order, quantity, 'ONE-STEP 2'))));
+    expect(replies.map(({ status }) => status).sort()).toEqual([201, 422, 422, 422]);
+  });
+
+  it('sent again under its key it is the same receipt and the same bill', async () => {
+    const order = await ordered('40');
+    const [key, body] = [crypto.randomUUID(), withBill(order, '40', 'ONE-STEP 3')];
+    const replies = await Promise.all([1, 2, 3].map(() => ines.post('receipt', body, key)));
+    expect(new Set(replies.map((reply) => reply.body.id)).size).toBe(1);
+    expect(await view<OrderView>(`orders/${order}`)).toMatchObject({ lines: [{ received: '40', billed: '40' }] });
+  });
+
+  it('and another price than the order’s are for whoever may enter bills', async () => {
+    const order = await ordered('40');
+    for (const body of [withBill(order, '1', 'X-1'), came(order, '1', { price: '6', reason: 'as agreed' })]) {
+      expect([(await odile.post('receipt', body)).status, (await odile.preview('receipt', body)).status]).toEqual([403, 403]);
+    }
+    expect(said(await ines.post('receipt', came(order, '1', { price: '6' })))[1]).toMatch(/^\/lines\/0\/reason /);
+    const receipt = await ines.posted('receipt', came(order, '10', { price: '6.5', reason: 'as agreed by telephone' }, { bill: { number: 'ONE-STEP 4' } }));
+    const shown = await view<DocumentView>(`documents/${receipt}`);
+    expect(shown.lines).toMatchObject([{ price: '6.50', amount: '65.00', note: expect.stringContaining('as agreed by telephone') }]);
+    expect(netOf(shown.entries)).toEqual({ inventory: 6_500n, grni: -6_500n });
+  });
+});
+
+describe('goods on the dock', () => {
+  const put = (...lines: (readonly [of: string, quantity: string, bin: string])[]) => ({
+    date: '2026-03-11',
+    lines: lines.map(([of, quantity, bin]) => ({ of, quantity, bin })),
+  });
+  const onDock = async () => (await view<{ rows: { line: string; left: string }[] }>('receipts/on-dock')).rows.map(({ line, left }) => [line, left]);
+
+  it('go into bins in a second step, no more of them than came, and stand there again when that is taken back', async () => {
+    await server.source.query("INSERT INTO bin VALUES (1, 'DOCK', 'dock'), (1, 'A-1', 'shelf'), (1, 'A-2', 'shelf')");
+    const receipt = `${await odile.posted('receipt', came(await ordered('40'), '40'))}/1`;
+    const elsewhere = `${await odile.posted('receipt', came(await ordered('5'), '5', {}, { warehouse: '2' }))}/1`;
+    expect((await onDock()).filter(([line]) => line === receipt || line === elsewhere)).toEqual([[receipt, '40']]);
+    expect(said(await odile.post('put-away', put([receipt, '41', 'A-1'])))).toEqual([422, '/lines/0/quantity Only 40 of it still stand on the dock, not 41.']);
+    expect(said(await odile.post('put-away', put([receipt, '1', 'B-1'])))[1]).toBe(
+      '/lines/0/bin “B-1” is no bin of this warehouse: choose one of those that are set up.',
+    );
+    const document = await odile.posted('put-away', put([receipt, '25', 'A-1'], [receipt, '10', 'A-2']));
+    const shown = await view<DocumentView>(`documents/${document}`);
+    expect([shown.lines.map(({ note }) => note), shown.entries, (await onDock()).find(([line]) => line === receipt)]).toEqual([
+      ['A-1', 'A-2'],
+      [],
+      [receipt, '5'],
+    ]);
+    expect(said(await ines.post('reversal', { of: receipt.split('/')[0], date: '2026-03-12', reason: 'x' }))[1]).toContain('PT-');
+    await ines.posted('reversal', { of: document, date: '2026-03-12', reason: 'wrong shelf' });
+    expect((await onDock()).find(([line]) => line === receipt)).toEqual([receipt, '40']);
+  });
+
+  it('are put away once, also when two do it at the same moment', async () => {
+    const receipt = `${await odile.posted('receipt', came(await ordered('40'), '40'))}/1`;
+    const replies = await Promise.all([1, 2, 3, 4].map(() => odile.post('put-away', put([receipt, '30', 'A-1']))));
+    expect(replies.map(({ status }) => status).sort()).toEqual([201, 422, 422, 422]);
+  });
 });

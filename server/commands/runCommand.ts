@@ -2,20 +2,25 @@ import { createHash } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
 import type { BodyOf, PostedReply, PreviewReply } from '@obolus/contract/commands';
 import type { DocumentKind } from '@obolus/contract/roles';
+import { expectedCost } from '@obolus/core/charges/expected';
 import { endOf } from '@obolus/core/costing/pool';
 import type { Settlement } from '@obolus/core/costing/settle';
 import { formatAmount, formatQuantity, unitCost } from '@obolus/core/exact/amounts';
 import { decide, type DocumentOf, type PostedDocument } from '@obolus/core/posting/decide';
-import { refused, type Decision, type Posted } from '@obolus/core/posting/decision';
-import { refusal } from '@obolus/core/posting/refusal';
+import { rateOn, refused, type Decision, type Posted } from '@obolus/core/posting/decision';
+import { record } from '@obolus/core/posting/record';
+import { refusal, type Refusal } from '@obolus/core/posting/refusal';
+import type { Terms } from '@obolus/core/purchasing/terms';
 import { viewEntries } from '../queries/entries.ts';
+import { showExpected } from '../queries/expectedCosts.ts';
 import { BooksLoader, type LoadedBooks } from '../storage/loadBooks.ts';
 import { savePosted } from '../storage/savePosted.ts';
 import { duplicateOf, snapshot, sqlInstant, transaction } from '../storage/transaction.ts';
-import type { Saving } from '../documents/documentCommand.ts';
+import type { Following, Saving } from '../documents/documentCommand.ts';
 import { commandOf, PREFIX } from '../documents/registry.ts';
 import { seriesOf } from '../storage/rights.ts';
 import { RefusedError, RequestError } from './failures.ts';
+import { checkNamed } from './named.ts';
 import { Reader } from './read.ts';
 import { worded } from './wording.ts';
 
@@ -38,32 +43,11 @@ export async function postDocument<Kind extends DocumentKind>(source: DataSource
     .update(JSON.stringify([kind, posting.user, body]))
     .digest('hex');
   try {
-    return await transaction(source, async (manager) => {
-      const known = await claimKey(manager, posting, hash);
-      if (known) return known;
-      const { books, decision, termsDays, number } = await loadAndDecide(manager, kind, body, { locking: true, user: posting.user });
-      if (!decision.accepted) throw new RefusedError(decision.refusals, books.names);
-      const id = books.nextDocument.toString();
-      const saving: Saving = { id, books, poolRow: (pool) => (pool === undefined ? null : (books.poolRows.get(pool) ?? null)) };
-      const { document } = decision.posted;
-      await commandOf(kind).settle?.(document, manager, saving, body);
-      await savePosted(manager, books, decision.posted, {
-        id,
-        number,
-        key: posting.key,
-        user: posting.user,
-        at: sqlInstant(posting.now()),
-        header: { ...commandOf(kind).header(body), ...vendorOf(kind, document) },
-        termsDays,
-        rows: commandOf(kind).rows(document, saving),
-      });
-
-      return { id, kind, number };
-    });
+    return await transaction(source, async (manager) => (await claimKey(manager, posting, hash)) ?? (await postWithin(manager, kind, body, posting)));
   } catch (problem) {
     // Two people enter the same bill at the same moment: the unique index decides, and says what the rule says.
     if (duplicateOf(problem, 'bill_number_once')) {
-      throw new RefusedError([refusal('bill_number_taken', '/number', { number: (body as BodyOf<'bill'>).number })], {
+      throw new RefusedError([refusal('bill_number_taken', kind === 'receipt' ? '/bill/number' : '/number', { number: billNumberIn(body) })], {
         items: new Map(),
         warehouses: new Map(),
       });
@@ -72,40 +56,88 @@ export async function postDocument<Kind extends DocumentKind>(source: DataSource
   }
 }
 
+const billNumberIn = (body: { readonly number?: string; readonly bill?: { readonly number: string } } | object): string =>
+  'bill' in body ? (body.bill?.number ?? '') : 'number' in body ? (body.number ?? '') : '';
+
+/** Posts a document, and what follows it, in the transaction that is open. */
+async function postWithin<Kind extends DocumentKind>(manager: EntityManager, kind: Kind, body: BodyOf<Kind>, posting: Posting): Promise<PostedReply> {
+  const { books, decision, terms, number } = await loadAndDecide(manager, kind, body, { locking: true, user: posting.user });
+  if (!decision.accepted) throw new RefusedError(decision.refusals, books.names);
+  const id = books.nextDocument.toString();
+  const saving: Saving = { id, books, poolRow: (pool) => (pool === undefined ? null : (books.poolRows.get(pool) ?? null)) };
+  const { document } = decision.posted;
+  const command = commandOf(kind);
+  await command.settle?.(document, manager, saving, body);
+  await savePosted(manager, books, decision.posted, {
+    ...{ id, number, key: posting.key, user: posting.user, at: sqlInstant(posting.now()), terms },
+    header: { ...command.header(body), ...command.headerOf?.(document) },
+    rows: command.rows(document, saving, body),
+  });
+  const following = command.follows?.(document, body);
+  if (following) {
+    await postWithin(manager, following.kind, following.body, { ...posting, key: `${posting.key}:${following.kind}` }).catch((problem: unknown) => {
+      throw problem instanceof RefusedError ? new RefusedError(problem.refusals.map(below(following.at)), problem.names) : problem;
+    });
+  }
+  return { id, kind, number };
+}
+
+/** A refusal of a document that follows, at its place in the body of the first. */
+const below =
+  (at: string) =>
+  (refused: Refusal): Refusal => ({ ...refused, at: `${at}${refused.at}` });
+
 /** What posting would do, by the same load and the same decision, in a snapshot without locks, numbers or saving. */
 export function previewDocument<Kind extends DocumentKind>(source: DataSource, kind: Kind, body: BodyOf<Kind>, user: string): Promise<PreviewReply> {
   return snapshot(source, async (manager) => {
     const { books, decision } = await loadAndDecide(manager, kind, body, { locking: false, user });
-    if (!decision.accepted) {
-      return { accepted: false, refusals: decision.refusals.map((entry) => worded(entry, books.names)), entries: [], unitCosts: [], shares: [] };
-    }
-    return { accepted: true, refusals: [], ...(await viewPosted(manager, books, decision.posted)) };
+    if (!decision.accepted) return notAccepted(decision.refusals, books);
+    const first = await viewPosted(manager, books, decision.posted);
+    const following = commandOf(kind).follows?.(decision.posted.document, body);
+    if (!following) return { accepted: true, refusals: [], ...first };
+    const next = decideNext(books, decision.posted, following, user);
+    if (!next.accepted) return notAccepted(next.refusals.map(below(following.at)), books);
+    return {
+      accepted: true,
+      refusals: [],
+      ...first,
+      entries: [...first.entries, ...(await viewEntries(manager, next.posted.entries, books.company.currency))],
+    };
   });
 }
 
-const vendorOf = <Kind extends DocumentKind>(kind: Kind, document: DocumentOf[Kind]) => {
-  const vendor = commandOf(kind).vendorOf?.(document);
-  return vendor === undefined ? {} : { vendor };
-};
+const notAccepted = (refusals: readonly Refusal[], books: LoadedBooks): PreviewReply => ({
+  ...{ accepted: false, refusals: refusals.map((entry) => worded(entry, books.names)), entries: [], unitCosts: [], shares: [], expected: [] },
+});
+
+/** What a document that follows would be, on the books as the first one leaves them. */
+function decideNext(books: LoadedBooks, posted: Posted<PostedDocument>, { kind, body }: Following, user: string): Decision<PostedDocument> {
+  const reader = new Reader();
+  const command = commandOf(kind).read(body, reader, { user, baseCurrency: books.company.currency });
+  if (reader.refusals.length > 0) return refused(reader.refusals);
+  return decide(record(books, posted), command);
+}
 
 async function loadAndDecide<Kind extends DocumentKind>(
   manager: EntityManager,
   kind: Kind,
   body: BodyOf<Kind>,
   { locking, user }: { locking: boolean; user: string },
-): Promise<{ books: LoadedBooks; decision: Decision<DocumentOf[Kind]>; termsDays: number; number: string }> {
+): Promise<{ books: LoadedBooks; decision: Decision<DocumentOf[Kind]>; terms: Terms; number: string }> {
   const loader = new BooksLoader(manager, locking);
-  const { refusals, termsDays } = await loader.loadCompany(commandOf(kind).header(body));
+  const { refusals, terms } = await loader.loadCompany(commandOf(kind).header(body));
+  refusals.push(...(await checkNamed({ manager, locking }, body)));
   const reader = new Reader();
   const command = commandOf(kind).read(body, reader, { user, baseCurrency: loader.books(0n).company.currency });
   // What cannot be read is not decided.
   refusals.push(...reader.refusals);
-  if (refusals.length > 0) return { books: loader.books(0n), decision: refused(refusals), termsDays, number: '' };
+  if (refusals.length > 0) return { books: loader.books(0n), decision: refused(refusals), terms, number: '' };
   await commandOf(kind).load(command, loader);
+  if (!locking) await commandOf(kind).loadFollowing?.(body, loader);
   await loader.readWantedPools();
   const { document, number } = locking ? await nextNumbers(manager, kind) : NOT_YET_NUMBERED;
   const books = loader.books(document);
-  return { books, decision: decide<Kind>(books, command), termsDays, number };
+  return { books, decision: decide<Kind>(books, command), terms, number };
 }
 
 async function claimKey(manager: EntityManager, posting: Posting, hash: string): Promise<PostedReply | undefined> {
@@ -140,14 +172,31 @@ async function viewPosted(
   manager: EntityManager,
   books: LoadedBooks,
   posted: Posted<PostedDocument>,
-): Promise<Pick<PreviewReply, 'entries' | 'unitCosts' | 'shares'>> {
+): Promise<Pick<PreviewReply, 'entries' | 'unitCosts' | 'shares' | 'expected'>> {
   const { currency } = books.company;
   const { document } = posted;
   const shares =
     document.kind === 'allocation'
       ? document.shares.map((share) => ({ charge: share.charge, amounts: share.amounts.map((amount) => formatAmount(amount, currency)) }))
       : [];
-  return { entries: await viewEntries(manager, posted.entries, currency), unitCosts: await viewUnitCosts(manager, posted.settlement, books), shares };
+  return {
+    entries: await viewEntries(manager, posted.entries, currency),
+    unitCosts: await viewUnitCosts(manager, posted.settlement, books),
+    ...{ shares, expected: viewExpected(books, document) },
+  };
+}
+
+/** What the goods of an order, or of a later version of it, should cost once they are here. */
+function viewExpected(books: LoadedBooks, document: PostedDocument): PreviewReply['expected'] {
+  if (document.kind !== 'order' && document.kind !== 'order-change') return [];
+  const order = document.kind === 'order' ? { ...document, rate: rateOn(books, document.currency, document.date) } : books.orders.get(document.of);
+  if (order?.rate === undefined) return [];
+  const at = { currency: order.currency, rate: order.rate, date: order.date };
+  return document.lines.flatMap(({ bought, stated }, position) => {
+    const expected = expectedCost(books, bought, stated, at);
+    const line = document.kind === 'order' ? position : (document.lines[position]?.said ?? position);
+    return expected ? [{ line, ...showExpected(expected, books.company.currency) }] : [];
+  });
 }
 
 async function viewUnitCosts(manager: EntityManager, settlement: Settlement, books: LoadedBooks): Promise<PreviewReply['unitCosts']> {

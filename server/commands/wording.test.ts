@@ -37,6 +37,8 @@ const values = {
   received: '4',
   version: '3',
   reason: 'sold out',
+  name: 'VAT-9',
+  bin: 'A-1',
   unit: 'box',
   missing: '3',
   most: '6',

@@ -13,13 +13,22 @@ export interface DocumentCommand<Kind extends DocumentKind> {
   load(command: CommandOf[Kind], loader: BooksLoader): Promise<void>;
   /** What stands on the document beside its lines. */
   header(body: BodyOf<Kind>): DocumentHeader;
-  /** The vendor of a document whose body does not name one. */
-  vendorOf?(document: DocumentOf[Kind]): string;
+  /** The vendor or the warehouse of a document whose body does not name it. */
+  headerOf?(document: DocumentOf[Kind]): Pick<DocumentHeader, 'vendor' | 'warehouse'>;
   /** The rows of the document's own lines. */
-  rows(document: DocumentOf[Kind], saving: Saving): TableRows[];
+  rows(document: DocumentOf[Kind], saving: Saving, body: BodyOf<Kind>): TableRows[];
   /** What changes beside facts: the first open day, a bill's number. */
   settle?(document: DocumentOf[Kind], manager: EntityManager, saving: Saving, body: BodyOf<Kind>): Promise<void>;
+  /** Kinds that whoever posts this body must be allowed to post too. */
+  alsoNeeds?(body: BodyOf<Kind>): readonly DocumentKind[];
+  /** What else the document that follows rests on, for a preview; posting loads it anew. */
+  loadFollowing?(body: BodyOf<Kind>, loader: BooksLoader): Promise<void>;
+  /** A document that is posted with it in the same transaction, on the books as they are then; undefined where none is. */
+  follows?(document: DocumentOf[Kind], body: BodyOf<Kind>): Following | undefined;
 }
+
+/** A document that follows another. What is refused of it is said at `at` of the first one's body. */
+export type Following = { readonly [Kind in DocumentKind]: { readonly kind: Kind; readonly body: BodyOf<Kind>; readonly at: string } }[DocumentKind];
 
 /** Who asks, and the currency of the books. */
 export interface Asking {
@@ -36,6 +45,8 @@ export interface DocumentHeader {
   readonly reference?: string;
   readonly transport?: string;
   readonly note?: string;
+  /** Terms of payment, where they are not the vendor's usual ones. */
+  readonly terms?: string;
 }
 
 /** A table and rows for it, all of the same columns. */

@@ -26,9 +26,15 @@ export const order: DocumentCommand<'order'> = {
   async load(command, loader) {
     await loader.loadItems(command.lines.flatMap((line) => line.bought.item ?? []));
     await loader.loadRates([command.currency], command.date);
+    if (command.lines.some(expectsByTariff)) await loader.loadTariff();
   },
-  header: ({ vendor, warehouse, currency, note }) => ({ vendor, warehouse, currency, note }),
-  rows: ({ lines }, saving) => statedRows(lines.map((line, position) => ({ id: `${saving.id}/${position + 1}`, ...line }))),
+  header: ({ vendor, warehouse, currency, note, terms }) => ({ vendor, warehouse, currency, note, ...(terms ? { terms } : {}) }),
+  rows: ({ lines }, { id }, { terms, incoterm = '', place = '' }) => [
+    ...statedRows(lines.map((line, position) => ({ id: `${id}/${position + 1}`, ...line }))),
+    ...(terms || incoterm
+      ? [{ table: facts.orderTerms, rows: [{ document_id: id, terms_id: terms || null, incoterm, place: incoterm && place.trim() }] }]
+      : []),
+  ],
   settle: ({ vendor, lines }, manager, _, body) =>
     learn(
       manager,
@@ -41,7 +47,7 @@ export const order: DocumentCommand<'order'> = {
 const ON_AN_ORDER = {
   load: ({ of }: { of: string }, loader: BooksLoader) => loader.loadOrder(of),
   header: ({ reason }: { reason: string }) => ({ note: reason }),
-  vendorOf: ({ vendor }: { vendor: string }) => vendor,
+  headerOf: ({ vendor }: { vendor: string }) => ({ vendor }),
 };
 
 export const orderChange: DocumentCommand<'order-change'> = {
@@ -56,7 +62,9 @@ export const orderChange: DocumentCommand<'order-change'> = {
   }),
   async load(command, loader) {
     await loader.loadOrder(command.of);
+    await loader.loadVendorOf(command.of);
     await loader.loadItems(command.lines.flatMap((line) => line.bought?.item ?? []));
+    if (command.lines.some(expectsByTariff)) await loader.loadTariff();
   },
   rows: ({ of, lines }, saving) => [
     ...statedRows(lines),
@@ -98,6 +106,7 @@ function stepRows({ of, step, version, amount }: { of: string; step: string; ver
 }
 
 type LineBody = BodyOf<'order'>['lines'][number];
+const expectsByTariff = ({ estimates = [] }: Pick<OrderLineCommand, 'estimates'>): boolean => estimates.some(({ by }) => by === 'tariff');
 
 function boughtOf(line: LineBody, reader: Reader, at: string): Bought {
   const expense = line.expense?.trim() ?? '';
@@ -112,6 +121,7 @@ function askedOf(line: LineBody, reader: Reader, { baseCurrency }: Asking, at: s
     price: reader.price(line.price, `${at}/price`),
     discount: reader.discount(line.discount, `${at}/discount`),
     due: line.due === '' ? undefined : line.due,
+    ...{ warehouse: line.warehouse || undefined, taxCode: line.taxCode ?? '', transport: line.transport?.trim() ?? '' },
     estimates: (line.estimates ?? []).map((estimate, number) => estimateOf(estimate, reader, baseCurrency, `${at}/estimates/${number}/figure`)),
     dimensions: dimensionsOf(line),
   };
@@ -142,6 +152,7 @@ function statedRows(lines: readonly { id: LineId; bought: Bought; stated: Statem
         ...{ ...keyOfLine(id, stated), item_id: bought.item ?? null, quantity: stated.quantity },
         ...{ unit: stated.unit, price: stated.price, per: stated.per, discount: stated.discount },
         ...{ due_day: stated.due ?? null, expense: bought.expense ?? null, ...dimensionColumns(stated.dimensions ?? {}) },
+        ...{ warehouse_id: stated.warehouse ?? null, tax_code: stated.taxCode, transport: stated.transport },
       })),
     },
     {

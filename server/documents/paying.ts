@@ -4,8 +4,8 @@ import { facts } from '../storage/tables.ts';
 import type { DocumentCommand } from './documentCommand.ts';
 
 export const prepayment: DocumentCommand<'prepayment'> = {
-  read: (body, reader) => ({
-    ...{ kind: 'prepayment', vendor: reader.given(body.vendor, '/vendor'), currency: body.currency, date: body.date },
+  read: (body, reader, { user }) => ({
+    ...{ kind: 'prepayment', by: user, vendor: reader.given(body.vendor, '/vendor'), currency: body.currency, date: body.date },
     amount: reader.document(body.amount, body.currency, '/amount'),
   }),
   load: (command, loader) => loader.loadRates([command.currency], command.date),
@@ -14,10 +14,10 @@ export const prepayment: DocumentCommand<'prepayment'> = {
 };
 
 export const payment: DocumentCommand<'payment'> = {
-  read: (body, reader) => {
+  read: (body, reader, { user }) => {
     const optional = (amount: string, at: string) => (amount === '' ? documentAmount(0n) : reader.document(amount, body.currency, at));
     return {
-      ...{ kind: 'payment', vendor: reader.given(body.vendor, '/vendor'), currency: body.currency, date: body.date, reason: body.reason },
+      ...{ kind: 'payment', by: user, vendor: reader.given(body.vendor, '/vendor'), currency: body.currency, date: body.date, reason: body.reason },
       ...{ from: body.from === '' ? undefined : body.from, discountsTo: body.discountsTo },
       bills: body.bills.map((bill, position) => ({
         ...{ of: bill.of, amount: reader.document(bill.amount, body.currency, `/bills/${position}/amount`) },

@@ -1,7 +1,11 @@
 import type { BodyOf } from '@obolus/contract/commands';
 import { poolId } from '@obolus/core/costing/pool';
 import { poolsReached } from '@obolus/core/purchasing/bill';
+import { FRACTION_PLACES, formatQuantity, PRICE_PLACES, quantity } from '@obolus/core/exact/amounts';
+import { formatDecimal } from '@obolus/core/exact/decimal';
 import { billNumberKey } from '@obolus/core/purchasing/billNumber';
+import { sumOf } from '@obolus/core/purchasing/order';
+import type { ReceiptDocument } from '@obolus/core/purchasing/receipt';
 import type { CommandOf } from '@obolus/core/posting/decide';
 import type { EntityManager } from 'typeorm';
 import type { Reader } from '../commands/read.ts';
@@ -18,6 +22,7 @@ export const receipt: DocumentCommand<'receipt'> = {
     warehouse: body.warehouse,
     lines: body.lines.map((line, position) => ({
       ...{ of: line.of, quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`), lots: lotsOf(line, reader, `/lines/${position}`) },
+      corrected: line.price ? { price: reader.price(line.price, `/lines/${position}/price`), reason: line.reason ?? '' } : undefined,
       ...{ unit: line.unit?.trim(), last: line.last, origin: line.origin === '' ? undefined : line.origin, preference: line.preference },
     })),
     aside: (body.aside ?? []).map((line, position) => ({
@@ -42,13 +47,20 @@ export const receipt: DocumentCommand<'receipt'> = {
     );
   },
   header: ({ vendor, warehouse, packingSlip, transport }) => ({ vendor, warehouse, reference: packingSlip, transport }),
-  rows: ({ lines, aside, closed }, saving) => [
+  // What goods cost is for whoever may say what was billed.
+  alsoNeeds: ({ bill: billed, lines }) => (billed || lines.some(({ price }) => price) ? ['bill'] : []),
+  async loadFollowing({ vendor, bill: billed }, loader) {
+    if (billed) await loader.loadBillNumber(vendor, billNumberKey(billed.number));
+  },
+  follows: (document, { bill: billed }) => billed && { kind: 'bill', body: billOf(document, billed), at: '/bill' },
+  rows: ({ lines, aside, closed }, saving, body) => [
     {
       table: facts.receiptAside,
-      rows: aside.map((line) => ({
+      rows: aside.map((line, position) => ({
         ...keyOf(line.id),
         ...(line.of === undefined ? { order_id: null, order_line_no: null } : citing('order', 'order_line_no', line.of)),
         ...{ item_id: line.item ?? null, what: line.what, quantity: line.quantity, reason: line.reason, place: line.place },
+        photo_id: body.aside?.[position]?.photo || null,
       })),
     },
     { table: facts.orderClosingLine, rows: closed.map(({ line, of, quantity }) => ({ ...keyOf(line), ...citing('order', 'order_line_no', of), quantity })) },
@@ -59,6 +71,7 @@ export const receipt: DocumentCommand<'receipt'> = {
         ...{ item_id: line.bought.item ?? null, pool_id: saving.poolRow(line.pool) },
         ...{ quantity: line.quantity, per: line.per, currency: line.currency, rate: line.rate, amount: line.amount, base_amount: line.baseAmount },
         ...{ expense: line.bought.expense ?? null, origin: line.origin, preference: line.preference ? 1 : 0, ...dimensionColumns(line.dimensions ?? {}) },
+        ...{ corrected_price: line.corrected?.price ?? null, corrected_because: line.corrected?.reason ?? '' },
       })),
     },
     {
@@ -74,6 +87,18 @@ export const receipt: DocumentCommand<'receipt'> = {
   ],
 };
 
+/** The bill that came with the goods: all that was received and is not billed ahead, at what it was received at. */
+function billOf({ vendor, date, lines }: ReceiptDocument, { number, terms }: NonNullable<BodyOf<'receipt'>['bill']>): BodyOf<'bill'> {
+  const open = lines.map((line) => ({ ...line, open: quantity(line.quantity - sumOf(line.ahead)) })).filter((line) => line.open > 0n);
+  return {
+    ...{ vendor, number, date, currency: lines[0]?.currency ?? '', ...(terms ? { terms } : {}), charges: [] },
+    lines: open.map((line) => ({
+      ...{ of: line.id, quantity: formatQuantity(line.open), difference: 'cost' as const },
+      ...{ price: formatDecimal(line.pricing.price, PRICE_PLACES), discount: formatDecimal(line.pricing.discount, FRACTION_PLACES - 2) },
+    })),
+  };
+}
+
 export const asideClosing: DocumentCommand<'aside-closing'> = {
   read: (body, reader) => ({
     ...{ kind: 'aside-closing', date: body.date, reason: body.reason },
@@ -81,11 +106,32 @@ export const asideClosing: DocumentCommand<'aside-closing'> = {
   }),
   load: (command, loader) => loader.loadAsides(command.lines.map(({ of }) => of)),
   header: ({ reason }) => ({ note: reason }),
-  vendorOf: ({ vendor }) => vendor,
+  headerOf: ({ vendor }) => ({ vendor }),
   rows: ({ lines }, saving) => [
     {
       table: facts.asideClosingLine,
       rows: lines.map(({ of, quantity, outcome }, position) => ({ ...lineAt(saving, position), ...citing('aside', 'aside_line_no', of), quantity, outcome })),
+    },
+  ],
+};
+
+export const putAway: DocumentCommand<'put-away'> = {
+  read: (body, reader) => ({
+    ...{ kind: 'put-away', date: body.date },
+    lines: body.lines.map((line, position) => ({
+      ...{ of: line.of, quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`), bin: line.bin.trim() },
+    })),
+  }),
+  async load(command, loader) {
+    await loader.loadReceiptLines([...new Set(command.lines.map(({ of }) => of))]);
+    await loader.loadBins();
+  },
+  header: () => ({}),
+  headerOf: ({ warehouse }) => ({ warehouse }),
+  rows: ({ lines }, saving) => [
+    {
+      table: facts.putAwayLine,
+      rows: lines.map(({ of, quantity, bin }, position) => ({ ...lineAt(saving, position), ...citing('receipt', 'receipt_line_no', of), quantity, bin })),
     },
   ],
 };
@@ -132,7 +178,7 @@ export const bill: DocumentCommand<'bill'> = {
       if (received?.pool !== undefined && reached.has(received.pool)) loader.wantFrom(received.pool, received);
     }
   },
-  header: ({ vendor, currency, number }) => ({ vendor, currency, reference: number.trim() }),
+  header: ({ vendor, currency, number, terms }) => ({ vendor, currency, reference: number.trim(), ...(terms ? { terms } : {}) }),
   rows: (document, saving) => [
     {
       table: facts.billLine,

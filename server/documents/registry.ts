@@ -4,13 +4,23 @@ import type { DocumentCommand } from './documentCommand.ts';
 import { payment, prepayment } from './paying.ts';
 import { close, lock, open, reversal } from './periods.ts';
 import { order, orderApproval, orderChange, orderClosing, orderStep } from './orders.ts';
-import { asideClosing, bill, credit, receipt, vendorReturn } from './purchasing.ts';
+import { asideClosing, bill, credit, putAway, receipt, vendorReturn } from './purchasing.ts';
 import { customerReturn, delivery, invoice } from './sales.ts';
 import { arrival, assembly, count, opening, standard, transfer, writeDown } from './stock.ts';
 
 const DOCUMENT_COMMANDS: { readonly [Kind in DocumentKind]: DocumentCommand<Kind> } = {
   ...{ order, 'order-change': orderChange, 'order-closing': orderClosing, 'order-step': orderStep, 'order-approval': orderApproval },
-  ...{ receipt, 'aside-closing': asideClosing, bill, return: vendorReturn, credit, allocation, 'estimate-closing': estimateClosing, 'charge-move': chargeMove },
+  ...{
+    receipt,
+    'aside-closing': asideClosing,
+    'put-away': putAway,
+    bill,
+    return: vendorReturn,
+    credit,
+    allocation,
+    'estimate-closing': estimateClosing,
+    'charge-move': chargeMove,
+  },
   ...{ delivery, invoice, 'customer-return': customerReturn, opening, assembly, transfer, arrival, count, standard, 'write-down': writeDown },
   ...{ prepayment, payment, close, open, lock, reversal },
 };
@@ -18,7 +28,17 @@ const DOCUMENT_COMMANDS: { readonly [Kind in DocumentKind]: DocumentCommand<Kind
 /** The prefix of each kind's numbers. */
 export const PREFIX: Readonly<Record<DocumentKind, string>> = {
   ...{ order: 'PO', 'order-change': 'PV', 'order-closing': 'PC', 'order-step': 'PS', 'order-approval': 'PA' },
-  ...{ receipt: 'GR', 'aside-closing': 'AC', bill: 'VB', return: 'RT', credit: 'CM', allocation: 'LC', 'estimate-closing': 'EC', 'charge-move': 'MC' },
+  ...{
+    receipt: 'GR',
+    'aside-closing': 'AC',
+    'put-away': 'PT',
+    bill: 'VB',
+    return: 'RT',
+    credit: 'CM',
+    allocation: 'LC',
+    'estimate-closing': 'EC',
+    'charge-move': 'MC',
+  },
   ...{ delivery: 'DN', invoice: 'SI', 'customer-return': 'CR', opening: 'OS', assembly: 'AS', transfer: 'TR', arrival: 'AR', count: 'CT' },
   ...{ standard: 'ST', 'write-down': 'WD', prepayment: 'PP', payment: 'PY', close: 'CL', open: 'OP', lock: 'LK', reversal: 'RV' },
 };

@@ -36,6 +36,7 @@ const bodies: Readonly<Record<DocumentKind, object>> = {
   order: make.order([]),
   receipt: make.receipt([]),
   'aside-closing': { ...nothing, reason: '', lines: [] },
+  'put-away': { ...nothing, lines: [] },
   bill: make.bill('1', []),
   allocation: make.allocation('1/1', []),
   delivery: make.delivery([]),
@@ -83,7 +84,7 @@ describe('who may come in', () => {
     const client = await server.as('buyer');
     expect((await client.call('GET', '/api/session')).status).toBe(200);
     expect((await client.call('DELETE', '/api/session')).status).toBe(200);
-    expect((await client.call('GET', '/api/orders')).status).toBe(401);
+    expect((await client.call('GET', '/api/orders/commitments')).status).toBe(401);
   });
 });
 

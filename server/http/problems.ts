@@ -1,7 +1,7 @@
 import 'pino-http';
 import type { ErrorRequestHandler, RequestHandler, Response } from 'express';
 import type { Problem } from '@obolus/contract/problem';
-import { RefusedError, RequestError } from '../commands/failures.ts';
+import { FieldsRefused, RefusedError, RequestError } from '../commands/failures.ts';
 import { worded } from '../commands/wording.ts';
 import { errorNumber } from '../storage/transaction.ts';
 
@@ -47,6 +47,11 @@ function problemOf(problem: unknown): Problem | undefined {
         .slice(0, 1000),
       errors,
     };
+  }
+  if (problem instanceof FieldsRefused) {
+    const errors = problem.errors.map((error) => ({ reason: 'refused', ...error }));
+    const detail = errors.map(({ says }) => says).join(' ');
+    return { type: 'about:blank', title: 'Refused', status: 422, detail: detail.slice(0, 1000), errors };
   }
   if (problem instanceof InvalidRequest) {
     const errors = problem.errors.slice(0, 20).map((error) => ({ reason: 'invalid', ...error }));

@@ -3,34 +3,34 @@ import { api, posting } from '@obolus/contract/api';
 import type { BodyOf, PostedReply, PreviewReply } from '@obolus/contract/commands';
 import type { Endpoint } from '@obolus/contract/endpoint';
 import type { TSchema } from '@obolus/contract/figures';
-import { DOCUMENT_KINDS, MAY_IMPORT, type DocumentKind, type ImportKind } from '@obolus/contract/roles';
+import { MAY_IMPORT, type ImportKind } from '@obolus/contract/imports';
+import { DOCUMENT_KINDS, MAY_POST, type DocumentKind, type Role } from '@obolus/contract/roles';
 import type { Me } from '@obolus/contract/views';
 import { RequestError } from '../commands/failures.ts';
 import { postDocument, previewDocument } from '../commands/runCommand.ts';
+import { commandOf } from '../documents/registry.ts';
 import { startImport } from '../imports/load.ts';
 import { readImport, stageImport } from '../imports/stage.ts';
 import { listDocuments, viewDocument } from '../queries/documents.ts';
 import { readHeldStock, readLineValue } from '../queries/held.ts';
 import { readJournal, readTrialBalance } from '../queries/ledger.ts';
-import {
-  countWaiting,
-  listOpenCharges,
-  listOpenOrderLines,
-  listOrders,
-  listReceivedLines,
-  listUnbilledLines,
-  listUninvoicedLines,
-} from '../queries/openWork.ts';
+import { countWaiting, listOpenCharges, listOpenOrderLines, listReceivedLines, listUnbilledLines, listUninvoicedLines } from '../queries/openWork.ts';
 import { orderPdf } from '../papers/orderPdf.ts';
 import { orderUbl } from '../papers/orderUbl.ts';
 import { readOrderPaper } from '../papers/orderPaper.ts';
 import { viewOrder } from '../queries/orders.ts';
 import { search } from '../queries/search.ts';
 import { listAsides } from '../queries/asides.ts';
+import { listOnDock } from '../queries/onDock.ts';
 import { readCommitments } from '../queries/commitments.ts';
-import { listItems, listPrices, listVendors, listWarehouses } from '../queries/setUp.ts';
-import { listStock, readStockCard } from '../queries/stock.ts';
-import { listPeople, savePerson } from '../signIn/people.ts';
+import { listDimensions, listItems, listPrices, listTaxCodes, listTerms, listVendors, listWarehouses } from '../queries/setUp.ts';
+import { readStockCard } from '../queries/stock.ts';
+import { listFile } from '../lists/file.ts';
+import { readList } from '../lists/read.ts';
+import { dropView, readViews, saveView } from '../lists/views.ts';
+import { answerBankAccount } from '../setUp/bankAccounts.ts';
+import { changeEntry, newEntry, viewEntry } from '../setUp/registers.ts';
+import { addPerson, listPeople, savePerson } from '../signIn/people.ts';
 import { signIn } from '../signIn/signIn.ts';
 import { dropDraft, listDrafts, readDraft, saveDraft } from '../storage/drafts.ts';
 import { todayOf, type Context } from './context.ts';
@@ -42,6 +42,8 @@ export function apiRouter(context: Context): Router {
   const router = Router();
   signInRoutes(router, context);
   readRoutes(router, context);
+  listRoutes(router, context);
+  setUpRoutes(router, context);
   draftRoutes(router, context);
   importRoutes(router, context);
   for (const kind of DOCUMENT_KINDS) documentRoutes(router, context, kind);
@@ -71,12 +73,11 @@ function readRoutes(router: Router, context: Context): void {
   implement(router, context, api.vendors, () => listVendors(manager));
   implement(router, context, api.warehouses, () => listWarehouses(manager));
   implement(router, context, api.asides, () => listAsides(manager));
+  implement(router, context, api.onDock, () => listOnDock(manager));
   implement(router, context, api.prices, ({ params }) => listPrices(manager, params.id));
-  implement(router, context, api.people, async () => ({ rows: await listPeople(manager, await currency()) }));
-  implement(router, context, api.savePerson, async ({ params, body, user }) =>
-    savePerson(context.source, params.id, body, { by: user.id, at: context.now(), currency: await currency() }),
-  );
-  implement(router, context, api.orders, async () => listOrders(manager, await currency()));
+  implement(router, context, api.terms, () => listTerms(manager));
+  implement(router, context, api.taxCodes, () => listTaxCodes(manager));
+  implement(router, context, api.dimensions, () => listDimensions(manager));
   implement(router, context, api.commitments, async () => readCommitments(manager, await currency()));
   implement(router, context, api.openOrderLines, async ({ query }) => listOpenOrderLines(manager, await currency(), query.vendor));
   implement(router, context, api.order, async ({ params }) => viewOrder(manager, await currency(), params.id));
@@ -96,7 +97,6 @@ function readRoutes(router: Router, context: Context): void {
   implement(router, context, api.uninvoicedLines, async ({ query }) => listUninvoicedLines(manager, await currency(), query.customer));
   implement(router, context, api.documents, async ({ query }) => listDocuments(manager, await currency(), query.kind, query.before));
   implement(router, context, api.document, async ({ params }) => viewDocument(manager, await currency(), params.id));
-  implement(router, context, api.stock, async () => listStock(manager, await currency()));
   implement(router, context, api.stockCard, async ({ params }) => readStockCard(manager, await currency(), params.item, params.warehouse));
   implement(router, context, api.heldStock, async ({ params, query }) => readHeldStock(manager, await currency(), params, query));
   implement(router, context, api.lineValue, async ({ query }) => readLineValue(manager, await currency(), query.line, query));
@@ -104,6 +104,42 @@ function readRoutes(router: Router, context: Context): void {
   implement(router, context, api.trialBalance, async ({ query }) => readTrialBalance(manager, await currency(), query.asOf ?? todayOf(context)));
   implement(router, context, api.waiting, async ({ user }) => countWaiting(manager, user.id, await currency()));
   implement(router, context, api.search, async ({ query }) => ({ rows: await search(manager, await currency(), query.find) }));
+}
+
+function listRoutes(router: Router, context: Context): void {
+  const { source } = context;
+  const around = async () => ({ baseCurrency: await baseCurrency(context), today: todayOf(context) });
+  implement(router, context, api.listCsv, async ({ params, query }) => listFile(source.manager, params.list, 'csv', query, await around()));
+  implement(router, context, api.listXlsx, async ({ params, query }) => listFile(source.manager, params.list, 'xlsx', query, await around()));
+  implement(router, context, api.listViews, async ({ params, user }) => ({ rows: await readViews(source, user.id, params.list) }));
+  implement(router, context, api.saveListView, async ({ params, body, user }) => {
+    await saveView(source, user.id, params.list, params.name, body);
+    return { done: true as const };
+  });
+  implement(router, context, api.dropListView, async ({ params, user }) => {
+    await dropView(source, user.id, params.list, params.name);
+    return { done: true as const };
+  });
+  implement(router, context, api.list, async ({ params, query }) => readList(source.manager, params.list, query, await around()));
+}
+
+function setUpRoutes(router: Router, context: Context): void {
+  const { source } = context;
+  const changing = async (by: string) => ({ by, at: context.now(), currency: await baseCurrency(context) });
+  implement(router, context, api.entry, ({ params, user }) => viewEntry(source, params.register, params.id, user.id));
+  implement(router, context, api.newEntry, async ({ params, body, key, user }) => ({
+    id: await newEntry(source, params.register, body.fields, key, user, context.now()),
+  }));
+  implement(router, context, api.saveEntry, async ({ params, body, user }) => ({
+    id: await changeEntry(source, params.register, params.id, body.fields, body.seen, user, context.now()),
+  }));
+  implement(router, context, api.answerAccount, async ({ params, body, user }) => {
+    await answerBankAccount(source, params.id, params.account, body.answer, user.id, context.now());
+    return { done: true as const };
+  });
+  implement(router, context, api.people, async () => ({ rows: await listPeople(source.manager, await baseCurrency(context)) }));
+  implement(router, context, api.newPerson, async ({ body, user }) => addPerson(source, body, await changing(user.id)));
+  implement(router, context, api.savePerson, async ({ params, body, user }) => savePerson(source, params.id, body, await changing(user.id)));
 }
 
 function draftRoutes(router: Router, context: Context): void {
@@ -125,7 +161,7 @@ function importRoutes(router: Router, context: Context): void {
   });
   implement(router, context, api.stageImport, ({ params, body, user }) => {
     mayImport(user, body.kind);
-    return stageImport(source, user.id, params.id, body);
+    return stageImport(source, user, params.id, { ...body, content: Buffer.from(body.content, 'base64') });
   });
   implement(router, context, api.import, ({ params }) => readImport(source.manager, params.id));
   implement(router, context, api.loadImport, async ({ params, body, user }) => {
@@ -139,13 +175,15 @@ function documentRoutes<Kind extends DocumentKind>(router: Router, context: Cont
   type Body = TSchema & { static: BodyOf<Kind> };
   const { post, preview } = posting[kind];
   implement(router, context, post as Endpoint<TSchema, TSchema, Body, TSchema & { static: PostedReply }>, async ({ body, key, user }) => {
+    mayPostAll(user, kind, body as BodyOf<Kind>);
     const posted = await postDocument(context.source, kind, body as BodyOf<Kind>, { user: user.id, key, now: context.now });
     await dropDraft(context.source, user.id, key);
     return posted;
   });
-  implement(router, context, preview as Endpoint<TSchema, TSchema, Body, TSchema & { static: PreviewReply }>, ({ body, user }) =>
-    previewDocument(context.source, kind, body as BodyOf<Kind>, user.id),
-  );
+  implement(router, context, preview as Endpoint<TSchema, TSchema, Body, TSchema & { static: PreviewReply }>, async ({ body, user }) => {
+    mayPostAll(user, kind, body as BodyOf<Kind>);
+    return previewDocument(context.source, kind, body as BodyOf<Kind>, user.id);
+  });
 }
 
 async function me(context: Context, user: SignedIn, csrfToken: string): Promise<Me> {
@@ -168,7 +206,16 @@ async function baseCurrency(context: Context): Promise<string> {
 }
 
 function mayImport(user: SignedIn, kind: ImportKind): void {
-  if (!MAY_IMPORT[kind].includes(user.role)) throw new RequestError(403, 'Not allowed', `As ${user.role} you may not import ${kind}.`);
+  const allowed: readonly Role[] = MAY_IMPORT[kind];
+  if (!allowed.includes(user.role)) throw new RequestError(403, 'Not allowed', `As ${user.role} you may not import ${kind}.`);
+}
+
+/** A body may ask for more than its own kind: then the role must allow that too. */
+function mayPostAll<Kind extends DocumentKind>(user: SignedIn, kind: Kind, body: BodyOf<Kind>): void {
+  for (const also of commandOf(kind).alsoNeeds?.(body) ?? []) {
+    if (!MAY_POST[also].includes(user.role))
+      throw new RequestError(403, 'Not allowed', `As ${user.role} you may not say what goods were billed at; it is for: ${MAY_POST[also].join(', ')}.`);
+  }
 }
 
 const asError = (problem: unknown): Error => (problem instanceof Error ? problem : new Error(String(problem)));

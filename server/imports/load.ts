@@ -1,18 +1,22 @@
 import type { DataSource, EntityManager } from 'typeorm';
 import type { Logger } from 'pino';
 import type { BodyOf } from '@obolus/contract/commands';
-import type { ImportKind } from '@obolus/contract/roles';
+import { isEntryImport, type EntryImport, type ImportKind } from '@obolus/contract/imports';
+import type { EntryFields } from '@obolus/contract/registers';
+import type { Role } from '@obolus/contract/roles';
 import { RefusedError, RequestError } from '../commands/failures.ts';
 import { postDocument } from '../commands/runCommand.ts';
 import { worded } from '../commands/wording.ts';
-import { transaction } from '../storage/transaction.ts';
-import { IMPORTS, readLookups, type DocumentImport, type Fields, type Lookups, type RowImport } from './kinds.ts';
+import { entriesByKey, keyOf, saveEntry, WrongEntry } from '../setUp/entries.ts';
+import { sqlInstant, transaction } from '../storage/transaction.ts';
+import { DOCUMENT_IMPORTS, readLookups } from './documents.ts';
 
 const LEASE_SECONDS = 30;
 
 interface Batch {
   readonly id: string;
   readonly user_id: string;
+  readonly role: Role;
   readonly kind: ImportKind;
 }
 
@@ -63,10 +67,13 @@ export async function resumeImports(worker: Worker): Promise<void> {
 export async function loadImport(worker: Worker, id: string): Promise<void> {
   try {
     if (!(await takeLease(worker.source, id, false))) return;
-    const [batch] = (await worker.source.query('SELECT id, user_id, kind FROM import_batch WHERE id = ?', [id])) as Batch[];
+    const [batch] = (await worker.source.query(
+      'SELECT b.id, b.user_id, b.kind, u.role FROM import_batch b JOIN user_account u ON u.id = b.user_id WHERE b.id = ?',
+      [id],
+    )) as Batch[];
     if (!batch) return;
-    const kind = IMPORTS[batch.kind];
-    const lookups = await readLookups(worker.source.manager);
+    const { kind } = batch;
+    const loadGroup = isEntryImport(kind) ? await entryLoader(worker, batch, kind) : await documentLoader(worker, batch, kind);
     const groups: { group_no: number }[] = await worker.source.query(
       "SELECT DISTINCT group_no FROM import_row WHERE import_id = ? AND state = 'staged' ORDER BY group_no",
       [id],
@@ -77,16 +84,14 @@ export async function loadImport(worker: Worker, id: string): Promise<void> {
         "SELECT row_no, fields FROM import_row WHERE import_id = ? AND group_no = ? AND state = 'staged' ORDER BY row_no",
         [id, group],
       );
-      const fields = rows.map((row) => JSON.parse(row.fields) as Fields);
-      if (kind.into === 'rows') await loadRows(worker, batch, kind, group, fields, lookups);
-      else await loadDocument(worker, batch, kind, group, fields, lookups);
+      await loadGroup(
+        group,
+        rows.map((row) => JSON.parse(row.fields) as EntryFields),
+      );
     }
     await worker.source.query("UPDATE import_batch SET state = 'loaded', lease_until = NULL WHERE id = ?", [id]);
   } catch (problem) {
-    const says =
-      problem instanceof RefusedError
-        ? problem.refusals.map((entry) => worded(entry, problem.names).says).join(' ')
-        : 'The load stopped: start it again to go on.';
+    const says = whyStopped(problem);
     worker.log.error({ err: problem, import: id }, 'an import stopped');
     await worker.source
       .query("UPDATE import_batch SET state = 'stopped', says = ?, lease_until = NULL WHERE id = ?", [says.slice(0, 500), id])
@@ -103,17 +108,35 @@ async function takeLease(source: DataSource, id: string, held: boolean): Promise
   return result.affectedRows > 0;
 }
 
-async function loadRows(worker: Worker, batch: Batch, kind: RowImport, group: number, rows: readonly Fields[], lookups: Lookups): Promise<void> {
-  await transaction(worker.source, async (manager) => {
-    for (const fields of rows) await kind.insert(manager, fields, lookups);
-    await markLoaded(manager, batch.id, group);
-  });
+function whyStopped(problem: unknown): string {
+  if (problem instanceof RefusedError) return problem.refusals.map((entry) => worded(entry, problem.names).says).join(' ');
+  if (problem instanceof WrongEntry) return problem.problems.map(({ field, says }) => `${field}: ${says}`).join('; ');
+  return 'The load stopped: start it again to go on.';
 }
 
-async function loadDocument(worker: Worker, batch: Batch, kind: DocumentImport, group: number, rows: readonly Fields[], lookups: Lookups): Promise<void> {
-  const body = kind.body(rows, lookups) as BodyOf<typeof kind.into>;
-  await postDocument(worker.source, kind.into, body, { user: batch.user_id, key: `import:${batch.id}:${group}`, now: worker.now });
-  await markLoaded(worker.source.manager, batch.id, group);
+type GroupLoader = (group: number, rows: readonly EntryFields[]) => Promise<void>;
+
+/** Each entry and the mark of its line are one transaction, so that a line is never loaded twice. */
+async function entryLoader({ source, now }: Worker, batch: Batch, kind: EntryImport): Promise<GroupLoader> {
+  const entries = await entriesByKey(source.manager, kind);
+  return (group, rows) =>
+    transaction(source, async (manager) => {
+      for (const fields of rows) {
+        await saveEntry(manager, kind, entries.get(keyOf(kind, fields))?.id, fields, { by: batch.user_id, role: batch.role, at: sqlInstant(now()) });
+      }
+      await markLoaded(manager, batch.id, group);
+    });
+}
+
+async function documentLoader(worker: Worker, batch: Batch, kind: Exclude<ImportKind, EntryImport>): Promise<GroupLoader> {
+  const lookups = await readLookups(worker.source.manager);
+  const { into, body } = DOCUMENT_IMPORTS[kind];
+  return async (group, rows) => {
+    await postDocument(worker.source, into, body(rows, lookups) as BodyOf<typeof into>, {
+      ...{ user: batch.user_id, key: `import:${batch.id}:${group}`, now: worker.now },
+    });
+    await markLoaded(worker.source.manager, batch.id, group);
+  };
 }
 
 async function markLoaded(manager: EntityManager, id: string, group: number): Promise<void> {

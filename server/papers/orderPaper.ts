@@ -23,7 +23,10 @@ export interface OrderPaper {
   readonly deliverTo: Address;
   readonly buyer: string;
   readonly currency: string;
-  readonly termsDays: number;
+  /** In words. */
+  readonly terms: string;
+  /** The Incoterm with its named place; empty for none. */
+  readonly carriage: string;
   readonly note: string;
   readonly lines: readonly PaperLine[];
   readonly total: string;
@@ -44,6 +47,8 @@ export interface PaperLine {
   /** What the discount takes off, as an amount. */
   readonly reduction: string;
   readonly due: string;
+  /** Another place than the order's, in a word. */
+  readonly into: string;
   readonly amount: string;
 }
 
@@ -55,13 +60,14 @@ export async function readOrderPaper(manager: EntityManager, baseCurrency: strin
   const by = versions[version - 1];
   if (!by) throw new RequestError(404, 'Not found', `${order.number} has no version ${version}.`);
   const [header] = (await manager.query(
-    `SELECT c.name AS company, c.address AS company_address, v.name AS vendor, v.number AS vendor_number, v.address AS vendor_address, v.terms_days,
+    `SELECT c.name AS company, c.address AS company_address, v.name AS vendor, v.number AS vendor_number, v.address AS vendor_address,
             w.name AS warehouse, w.address AS warehouse_address, d.note
      FROM document d JOIN company c ON c.id = 1 JOIN vendor v ON v.id = d.vendor_id LEFT JOIN warehouse w ON w.id = d.warehouse_id WHERE d.id = ?`,
     [id],
   )) as Row[];
   const rows: Row[] = await manager.query(
-    `SELECT l.*, i.number AS item_number, i.name AS item_name, i.unit AS item_unit, vi.number AS vendor_item FROM order_line l LEFT JOIN item i ON i.id = l.item_id
+    `SELECT l.*, i.number AS item_number, i.name AS item_name, i.unit AS item_unit, vi.number AS vendor_item, w.name AS warehouse FROM order_line l
+     LEFT JOIN item i ON i.id = l.item_id LEFT JOIN warehouse w ON w.id = l.warehouse_id
      JOIN document d ON d.id = l.document_id LEFT JOIN vendor_item vi ON vi.vendor_id = d.vendor_id AND vi.item_id = l.item_id
      WHERE l.document_id = ? AND l.by_id = (SELECT MAX(n.by_id) FROM order_line n WHERE n.document_id = l.document_id AND n.line_no = l.line_no AND n.by_id <= ?
        AND (n.by_id = n.document_id OR ${stands('n.by_id')})) ORDER BY l.line_no`,
@@ -76,11 +82,11 @@ export async function readOrderPaper(manager: EntityManager, baseCurrency: strin
     company,
     vendor: { ...addressOf(header?.vendor, header?.vendor_address), number: text(header?.vendor_number) },
     deliverTo: header?.warehouse_address ? { name: `${company.name}, ${text(header.warehouse)}`, lines: linesOf(header.warehouse_address) } : company,
-    termsDays: Number(header?.terms_days ?? 0),
+    ...{ terms: order.terms, carriage: order.carriage },
     lines: rows.map((row, at) => ({
       ...{ number: text(row.line_no), item: text(row.item_number), name: text(row.item_name ?? row.expense), unit: askedIn(row).unit },
       ...{ vendorItem: text(row.vendor_item), content: row.unit ? `${showQuantity(row.per)} ${text(row.item_unit)}` : '' },
-      ...{ quantity: askedIn(row).asked, price: showPrice(row.price), discount: showDiscount(row.discount), due: text(row.due_day) },
+      ...{ quantity: askedIn(row).asked, price: showPrice(row.price), discount: showDiscount(row.discount), due: text(row.due_day), into: text(row.warehouse) },
       ...{ amount: showAmount(amounts[at], order.currency), reduction: showAmount((full[at] ?? 0n) - (amounts[at] ?? 0n), order.currency) },
     })),
     total: showAmount(

@@ -101,7 +101,8 @@ function letterHead(pdf: Pdf, paper: OrderPaper): void {
     ...(paper.version > 1 ? [['This version', `${longDay(paper.stated)}; it takes the place of all earlier ones`] as const] : []),
     ['Ordered by', paper.buyer],
     ['Currency', paper.currency],
-    ['Payment', paper.termsDays === 0 ? 'on receipt of the bill' : `${paper.termsDays} days after the bill`],
+    ['Payment', paper.terms],
+    ...(paper.carriage === '' ? [] : [['Delivery', `${paper.carriage} (Incoterms 2020)`] as const]),
     ...(paper.note === '' ? [] : [['Note', paper.note] as const]),
   ];
   let y = Math.max(below + 18, 210);

@@ -1,21 +1,6 @@
 import { XMLBuilder } from 'fast-xml-parser';
 import type { Address, OrderPaper, PaperLine } from './orderPaper.ts';
-
-/** Units of UN/ECE Recommendation 20; what it does not know counts as pieces. */
-const UNITS: Readonly<Record<string, string>> = {
-  kg: 'KGM',
-  g: 'GRM',
-  l: 'LTR',
-  m: 'MTR',
-  'm²': 'MTK',
-  'm³': 'MTQ',
-  each: 'EA',
-  tin: 'TN',
-  box: 'BX',
-  cone: 'CJ',
-  h: 'HUR',
-};
-const ONE = 'C62';
+import { unitCode } from './units.ts';
 
 const NAMESPACES = {
   '@_xmlns': 'urn:oasis:names:specification:ubl:schema:xsd:Order-2',
@@ -41,7 +26,8 @@ export function orderUbl(paper: OrderPaper): string {
       'cac:BuyerCustomerParty': { 'cac:Party': { ...partyOf(paper.company), 'cac:Contact': { 'cbc:Name': paper.buyer } } },
       'cac:SellerSupplierParty': { 'cbc:CustomerAssignedAccountID': paper.vendor.number, 'cac:Party': partyOf(paper.vendor) },
       'cac:Delivery': { 'cac:DeliveryLocation': { 'cbc:Name': paper.deliverTo.name, 'cac:Address': addressOf(paper.deliverTo) } },
-      'cac:PaymentTerms': { 'cbc:Note': `${paper.termsDays} days after the bill` },
+      ...(paper.carriage === '' ? {} : { 'cac:DeliveryTerms': { 'cbc:ID': paper.carriage.slice(0, 3), 'cbc:SpecialTerms': paper.carriage } }),
+      'cac:PaymentTerms': { 'cbc:Note': paper.terms },
       'cac:AnticipatedMonetaryTotal': { 'cbc:PayableAmount': money(paper.total) },
       'cac:OrderLine': paper.lines.map((line) => ({ 'cac:LineItem': lineItem(line, money) })),
     },
@@ -59,7 +45,7 @@ const partyOf = (address: Address) => ({
 });
 
 function lineItem(line: PaperLine, money: (amount: string) => object): object {
-  const unit = { '@_unitCode': UNITS[line.unit] ?? ONE };
+  const unit = { '@_unitCode': unitCode(line.unit) };
   return {
     'cbc:ID': line.number,
     'cbc:Quantity': { '#text': line.quantity, ...unit },

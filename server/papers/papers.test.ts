@@ -17,11 +17,23 @@ const line = (number: number, more: Partial<PaperLine> = {}): PaperLine => ({
     price: '23.40',
     discount: '',
     reduction: '0.00',
+    into: '',
   },
   ...{ due: '2026-12-24', amount: '292.50', ...more },
 });
 const paper = (more: Partial<OrderPaper> = {}): OrderPaper => ({
-  ...{ number: 'PO-1012', version: 1, date: '2026-11-07', stated: '2026-11-07', released: true, buyer: 'Tomas Reyl', currency: 'EUR', termsDays: 30, note: '' },
+  ...{
+    number: 'PO-1012',
+    version: 1,
+    date: '2026-11-07',
+    stated: '2026-11-07',
+    released: true,
+    buyer: 'Tomas Reyl',
+    currency: 'EUR',
+    terms: '30 days',
+    carriage: 'FCA Porto',
+    note: '',
+  },
   company: { name: 'Fernhollow Loom Supply', lines: ['18 Weir Lane', 'Fernhollow'] },
   vendor: { name: 'Beira Linho', number: 'BEIR', lines: ['Rua do Moinho 12', 'Beira'] },
   deliverTo: { name: 'Fernhollow Loom Supply, Main', lines: ['Gate 2'] },
@@ -51,7 +63,17 @@ describe('an order on paper', () => {
       await orderPdf(paper({ note: 'Freight to be billed by the carrier', lines: [line(1, { discount: '5', name: 'Linen yarn, naturel é ő ß' })] })),
     );
     expect(pages).toHaveLength(1);
-    for (const said of ['Purchase order', 'PO-1012', 'Beira Linho', 'Rua do Moinho 12', 'Gate 2', '7 November 2026', 'Tomas Reyl', '30 days after the bill']) {
+    for (const said of [
+      'Purchase order',
+      'PO-1012',
+      'Beira Linho',
+      'Rua do Moinho 12',
+      'Gate 2',
+      '7 November 2026',
+      'Tomas Reyl',
+      'Payment 30 days',
+      'FCA Porto (Incoterms 2020)',
+    ]) {
       expect(pages[0]).toContain(said);
     }
     for (const said of [
@@ -112,7 +134,7 @@ describe('an order as UBL 2.1', () => {
     );
     expect(Object.keys(order).filter((key) => !key.startsWith('@'))).toEqual([
       ...['cbc:UBLVersionID', 'cbc:ID', 'cbc:IssueDate', 'cbc:DocumentCurrencyCode', 'cac:BuyerCustomerParty', 'cac:SellerSupplierParty', 'cac:Delivery'],
-      ...['cac:PaymentTerms', 'cac:AnticipatedMonetaryTotal', 'cac:OrderLine'],
+      ...['cac:DeliveryTerms', 'cac:PaymentTerms', 'cac:AnticipatedMonetaryTotal', 'cac:OrderLine'],
     ]);
     expect(order['cac:AnticipatedMonetaryTotal']).toEqual({ 'cbc:PayableAmount': { '#text': '292.50', '@_currencyID': 'EUR' } });
     const [goods, expense] = (order['cac:OrderLine'] as { 'cac:LineItem': Record<string, unknown> }[]).map((entry) => entry['cac:LineItem']);

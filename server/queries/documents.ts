@@ -43,8 +43,10 @@ const LINES: Readonly<Record<DocumentKind, string>> = {
             COALESCE(i.unit, '') AS item_unit, ${OF} FROM aside_closing_line l JOIN receipt_aside a ON a.document_id = l.aside_id AND a.line_no = l.aside_line_no
             LEFT JOIN ordered_line ol ON ol.document_id = a.order_id AND ol.line_no = a.order_line_no LEFT JOIN item i ON i.id = COALESCE(a.item_id, ol.item_id)
             JOIN document o ON o.id = l.aside_id WHERE l.document_id = ? ORDER BY l.line_no`,
+  'put-away': `SELECT l.line_no, l.quantity, 0 AS amount, l.bin AS purpose, ${ITEM}, ${OF} FROM put_away_line l JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no
+            JOIN item i ON i.id = r.item_id JOIN document o ON o.id = l.receipt_id WHERE l.document_id = ? ORDER BY l.line_no`,
   ...{ 'order-step': STEP, 'order-approval': STEP },
-  receipt: `SELECT l.*, ol.price, ${BOUGHT}, o.id AS of_id, o.number AS of_number FROM receipt_line l LEFT JOIN item i ON i.id = l.item_id JOIN document o ON o.id = l.order_id
+  receipt: `SELECT l.*, COALESCE(l.corrected_price, ol.price) AS price, ${BOUGHT}, o.id AS of_id, o.number AS of_number FROM receipt_line l LEFT JOIN item i ON i.id = l.item_id JOIN document o ON o.id = l.order_id
             JOIN order_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no AND ol.by_id = l.ordered_by_id WHERE l.document_id = ? ORDER BY l.line_no`,
   bill: `SELECT l.line_no, l.quantity, l.price, COALESCE(r.per, ol.per) AS per, l.discount, l.amount, l.difference, l.price_difference, COALESCE(i.name, r.expense, ol.expense) AS item_name,
                 COALESCE(i.number, '') AS item_number, COALESCE(i.unit, '') AS item_unit, o.id AS of_id, o.number AS of_number
@@ -188,7 +190,9 @@ function noteOf(kind: DocumentKind, row: Row, baseCurrency: string): string {
     return difference === 0n ? '' : `${showAmount(difference, baseCurrency)} ${INTO[text(row.difference)] ?? ''}`;
   }
   if (kind === 'allocation') return `${text(row.kind)}, ${Number(row.by_hand) ? 'by hand' : `by ${text(row.basis)}`}`;
-  return [text(row.purpose), text(row.where_name)].filter(Boolean).join(', ');
+  return [text(row.purpose), text(row.where_name), row.corrected_because ? `at another price than ordered: ${text(row.corrected_because)}` : '']
+    .filter(Boolean)
+    .join(', ');
 }
 
 const REFERENCE: Readonly<Partial<Record<DocumentKind, string>>> = {

@@ -14,3 +14,7 @@ export const OPEN = `GREATEST(l.quantity - ${RECEIVED} - ${CLOSED}, 0)`;
 export const BILLED_OF_ORDER = `((SELECT COALESCE(SUM(b.quantity), 0) FROM receipt_line r JOIN bill_line b ON b.receipt_id = r.document_id AND b.receipt_line_no = r.line_no
    WHERE r.order_id = l.document_id AND r.order_line_no = l.line_no AND ${stands('b.document_id')})
   + (SELECT COALESCE(SUM(b.quantity), 0) FROM bill_line b WHERE b.order_id = l.document_id AND b.order_line_no = l.line_no AND ${stands('b.document_id')}))`;
+/** What of receipt line l is billed: afterwards, ahead of the goods, or gone back before it was. */
+export const BILLED = `((SELECT COALESCE(SUM(b.quantity), 0) FROM bill_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND ${stands('b.document_id')})
+  + (SELECT COALESCE(SUM(a.quantity), 0) FROM receipt_ahead a WHERE a.document_id = l.document_id AND a.line_no = l.line_no)
+  + (SELECT COALESCE(SUM(b.unbilled), 0) FROM return_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND ${stands('b.document_id')}))`;

@@ -4,65 +4,16 @@ import type { ReplyOf } from '@obolus/contract/endpoint';
 import { approvalOf, barredBy } from '@obolus/core/purchasing/orderStanding';
 import { readOrders } from '../storage/load/orders.ts';
 import { CHARGE_VENDOR, stands } from '../storage/load/rows.ts';
-import { amountOfLine, askedIn, big, ITEM_COLUMNS, itemOf, type Row, showAmount, showDiscount, showPrice, showQuantity, text } from './figures.ts';
+import { askedIn, big, ITEM_COLUMNS, itemOf, type Row, showAmount, showDiscount, showPrice, showQuantity, text } from './figures.ts';
 
-import { BILLED_OF_ORDER, OPEN, RECEIVED } from './openOfOrder.ts';
-import { showStanding } from './orders.ts';
+import { BILLED, OPEN, RECEIVED } from './openOfOrder.ts';
 
-const BILLED = `((SELECT COALESCE(SUM(b.quantity), 0) FROM bill_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND ${stands('b.document_id')})
-  + (SELECT COALESCE(SUM(a.quantity), 0) FROM receipt_ahead a WHERE a.document_id = l.document_id AND a.line_no = l.line_no)
-  + (SELECT COALESCE(SUM(b.unbilled), 0) FROM return_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND ${stands('b.document_id')}))`;
 const INVOICED = `(SELECT COALESCE(SUM(t.quantity), 0) FROM taking t WHERE t.source_id = l.document_id AND t.source_line_no = l.line_no AND t.kind IN ('invoiced', 'given-back') AND ${stands('t.document_id')})`;
 const ALLOCATED = `(SELECT COALESCE(SUM(s.amount), 0) FROM allocation_share s WHERE s.charge_id = l.document_id AND s.charge_line_no = l.line_no AND ${stands('s.document_id')})`;
 const MOST = 2000;
 
-export async function listOrders(manager: EntityManager, baseCurrency: string): Promise<ReplyOf<typeof api.orders>> {
-  const rows: Row[] = await manager.query(
-    `SELECT d.id, d.number, d.date, d.currency, v.name AS vendor, l.line_no, l.quantity, l.price, l.per, l.discount, l.due_day, ${RECEIVED} AS received, ${OPEN} AS open,
-            ${BILLED_OF_ORDER} AS billed
-     FROM (SELECT * FROM document WHERE kind = 'order' AND ${stands('document.id')} ORDER BY id DESC LIMIT 500) d JOIN vendor v ON v.id = d.vendor_id JOIN ordered_line l ON l.document_id = d.id
-     ORDER BY d.id DESC, l.line_no`,
-  );
-  const orders = new Map<string, { row: Row; amount: bigint; received: bigint; billed: bigint; open: bigint; lines: number; due: string | null }>();
-  for (const row of rows) {
-    const order = orders.get(text(row.id)) ?? { row, amount: 0n, received: 0n, billed: 0n, open: 0n, lines: 0, due: null };
-    const worth = (of: string | null | undefined) => amountOfLine(row, text(row.currency), of);
-    order.amount += worth(row.quantity);
-    order.received += worth(row.received);
-    order.billed += worth(row.billed);
-    if (big(row.open) > 0n) order.open += worth(row.open);
-    order.lines += 1;
-    if (row.due_day != null && big(row.open) > 0n && (order.due === null || row.due_day < order.due)) order.due = row.due_day;
-    orders.set(text(row.id), order);
-  }
-  const stood = await readOrders({ manager, locking: false }, [...orders.keys()], baseCurrency);
-  const standing = new Map(stood.orders.map((order) => [order.id, showStanding(order, stood.limits, baseCurrency)]));
-  return {
-    rows: [...orders.values()].map(({ row, amount, received, billed, open, lines, due }) => {
-      const currency = text(row.currency);
-      const show = (minor: bigint) => showAmount(minor, currency);
-      return {
-        id: text(row.id),
-        number: text(row.number),
-        date: text(row.date),
-        vendor: text(row.vendor),
-        currency,
-        amount: show(amount),
-        received: show(received),
-        billed: show(billed),
-        open: show(open),
-        lines,
-        due,
-        ...(standing.get(text(row.id)) ?? NOTHING_DONE),
-      };
-    }),
-  };
-}
-
 const inWords = (barred: ReturnType<typeof barredBy>) => (barred ? BARRED[barred] : '');
 const BARRED = { order_on_hold: 'on hold', order_awaits_approval: 'waits for approval', order_rejected: 'rejected' } as const;
-
-const NOTHING_DONE = { limit: null, approval: 'not needed' as const, held: false, version: 1, sent: null };
 
 export async function listOpenOrderLines(
   manager: EntityManager,
@@ -98,12 +49,13 @@ export async function listOpenOrderLines(
 
 const RECEIVED_LINES = `
   SELECT l.document_id, l.line_no, l.quantity, l.currency, l.base_amount, d.number, d.date, d.reference, d.transport, d.vendor_id, v.name AS vendor,
-         o.id AS order_id, o.number AS order_number, ol.quantity AS ordered, ol.unit, ol.price, ol.per, ol.discount, l.expense, ${ITEM_COLUMNS}, p.quantity AS held,
+         o.id AS order_id, o.number AS order_number, ol.quantity AS ordered, ol.unit, COALESCE(l.corrected_price, ol.price) AS price, ol.per, IF(l.corrected_price IS NULL, ol.discount, 0) AS discount, ol.tax_code, ot.terms_id, l.expense, ${ITEM_COLUMNS}, p.quantity AS held,
          (SELECT COALESCE(SUM(y.quantity), 0) FROM pool_layer y WHERE y.pool_id = l.pool_id AND y.day = d.date AND y.document_id = l.document_id AND y.line_no = l.line_no) AS layer, ${BILLED} AS billed,
          (SELECT COALESCE(SUM(b.price_difference), 0) FROM bill_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND b.difference = 'cost' AND ${stands('b.document_id')}) AS dearer,
          (SELECT COALESCE(SUM(c.amount), 0) FROM value_change c WHERE c.line_document_id = l.document_id AND c.line_no = l.line_no) AS value
   FROM receipt_line l JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id LEFT JOIN item i ON i.id = l.item_id LEFT JOIN pool p ON p.id = l.pool_id
-  JOIN order_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no AND ol.by_id = l.ordered_by_id JOIN document o ON o.id = l.order_id`;
+  JOIN order_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no AND ol.by_id = l.ordered_by_id JOIN document o ON o.id = l.order_id
+  LEFT JOIN order_terms ot ON ot.document_id = o.id`;
 
 function receivedLine(row: Row, currency: string): ReplyOf<typeof api.unbilledLines>['rows'][number] {
   // By FIFO the line's own layer says; an average pool does not know whose goods are left, only how many.
@@ -112,7 +64,8 @@ function receivedLine(row: Row, currency: string): ReplyOf<typeof api.unbilledLi
   return {
     line: `${text(row.document_id)}/${text(row.line_no)}`,
     receipt: { id: text(row.document_id), number: text(row.number), date: text(row.date), packingSlip: text(row.reference), transport: text(row.transport) },
-    order: { id: text(row.order_id), number: text(row.order_number) },
+    order: { id: text(row.order_id), number: text(row.order_number), terms: text(row.terms_id) },
+    taxCode: text(row.tax_code),
     vendor: { id: text(row.vendor_id), name: text(row.vendor) },
     item: itemOf(row),
     currency: text(row.currency),

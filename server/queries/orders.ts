@@ -7,6 +7,7 @@ import { groupBy } from '../storage/groupBy.ts';
 import { readOrders, type ReadOrders } from '../storage/load/orders.ts';
 import { stands, WHY_CLOSED } from '../storage/load/rows.ts';
 import { amountOfLine, askedIn, big, ITEM_COLUMNS, itemOf, type Row, showAmount, showDiscount, showPrice, showQuantity, text } from './figures.ts';
+import { readExpectedCosts } from './expectedCosts.ts';
 import { BILLED_OF_ORDER, CLOSED, OPEN, RECEIVED } from './openOfOrder.ts';
 
 /** An order as it stands: what its lines have come to, whether it may go on, and everything that was done with it. */
@@ -15,7 +16,8 @@ export async function viewOrder(manager: EntityManager, baseCurrency: string, id
   const [order] = orders;
   if (!order) throw new RequestError(404, 'Not found', 'There is no such order, or it was reversed.');
   const [header] = (await manager.query(
-    `SELECT d.number, d.warehouse_id, v.id AS vendor_id, v.name AS vendor, u.name AS buyer FROM document d JOIN vendor v ON v.id = d.vendor_id
+    `SELECT d.number, d.warehouse_id, v.id AS vendor_id, v.name AS vendor, u.name AS buyer, t.name AS terms, o.incoterm, o.place
+     FROM document d JOIN vendor v ON v.id = d.vendor_id LEFT JOIN order_terms o ON o.document_id = d.id JOIN terms t ON t.id = COALESCE(o.terms_id, v.terms_id)
      JOIN user_account u ON u.id = d.entered_by WHERE d.id = ?`,
     [id],
   )) as Row[];
@@ -24,7 +26,8 @@ export async function viewOrder(manager: EntityManager, baseCurrency: string, id
   return {
     ...{ id, number: text(header?.number), date: order.date, currency: order.currency, warehouse: text(header?.warehouse_id) },
     vendor: { id: text(header?.vendor_id), name: text(header?.vendor) },
-    buyer: text(header?.buyer),
+    ...{ buyer: text(header?.buyer), terms: text(header?.terms) },
+    carriage: header?.incoterm ? `${text(header.incoterm)} ${text(header.place)}`.trim() : '',
     base: showAmount(order.amount, baseCurrency),
     ...showStanding(order, limits, baseCurrency),
     lines,
@@ -61,8 +64,10 @@ async function readLines(manager: EntityManager, id: string, currency: string, b
      WHERE t.document_id = ? ORDER BY t.kind`,
     [id],
   );
+  const expected = await readExpectedCosts(manager, id);
   return rows.map((row) => ({
     line: `${id}/${text(row.line_no)}`,
+    expected: expected.get(`${id}/${text(row.line_no)}`)?.unitCost ?? '',
     ...{ item: row.item_id == null ? null : itemOf(row), expense: text(row.expense) },
     ...askedIn(row),
     ...{ quantity: showQuantity(row.quantity), price: showPrice(row.price), discount: showDiscount(row.discount), due: row.due_day ?? null },
@@ -70,6 +75,7 @@ async function readLines(manager: EntityManager, id: string, currency: string, b
     ...{ received: showQuantity(row.received), billed: showQuantity(row.billed), open: showQuantity(row.open) },
     closed: big(row.closed) === 0n ? null : { quantity: showQuantity(row.closed), reason: text(row.reason) },
     ...{ department: text(row.department), location: text(row.location), project: text(row.project) },
+    ...{ warehouse: text(row.warehouse_id), taxCode: text(row.tax_code), transport: text(row.transport) },
     estimates: estimates.filter((estimate) => text(estimate.line_no) === text(row.line_no)).map((estimate) => estimateOf(estimate, baseCurrency)),
   }));
 }
@@ -107,7 +113,7 @@ type Change = OrderView['history'][number]['changes'][number];
 /** Each version's lines beside what stood before: only what differs. */
 async function readChanges(manager: EntityManager, id: string, currency: string): Promise<Map<string, Change[]>> {
   const rows: Row[] = await manager.query(
-    `SELECT l.*, COALESCE(i.name, l.expense) AS label FROM order_line l LEFT JOIN item i ON i.id = l.item_id
+    `SELECT l.*, COALESCE(i.name, l.expense) AS label, w.name AS warehouse FROM order_line l LEFT JOIN item i ON i.id = l.item_id LEFT JOIN warehouse w ON w.id = l.warehouse_id
      WHERE l.document_id = ? AND (l.by_id = l.document_id OR ${stands('l.by_id')}) ORDER BY l.line_no, l.by_id`,
     [id],
   );
@@ -127,6 +133,9 @@ const SHOWN: readonly (readonly [what: string, show: (row: Row) => string])[] = 
   ['price', (row) => showPrice(row.price)],
   ['discount', (row) => (showDiscount(row.discount) === '' ? '' : `${showDiscount(row.discount)} %`)],
   ['due', (row) => text(row.due_day)],
+  ['warehouse', (row) => text(row.warehouse)],
+  ['tax', (row) => text(row.tax_code)],
+  ['transport', (row) => text(row.transport)],
   ['department', (row) => text(row.department)],
   ['location', (row) => text(row.location)],
   ['project', (row) => text(row.project)],

@@ -1,31 +1,67 @@
 import type { EntityManager } from 'typeorm';
 import type { ReplyOf } from '@obolus/contract/endpoint';
 import type { api } from '@obolus/contract/api';
+import { FRACTION_PLACES } from '@obolus/core/exact/amounts';
+import { formatDecimal } from '@obolus/core/exact/decimal';
 import { groupBy } from '../storage/groupBy.ts';
-import { stands } from '../storage/load/rows.ts';
-import { ITEM_COLUMNS, itemOf, showPrice, showQuantity, text, type Row } from './figures.ts';
+import { isTrue, stands } from '../storage/load/rows.ts';
+import { big, ITEM_COLUMNS, itemOf, showPrice, showQuantity, text, type Row } from './figures.ts';
 
 export async function listItems(manager: EntityManager): Promise<ReplyOf<typeof api.items>> {
-  const rows: Row[] = await manager.query(`SELECT ${ITEM_COLUMNS} FROM item i ORDER BY i.number`);
+  const rows: Row[] = await manager.query(`SELECT ${ITEM_COLUMNS} FROM item i WHERE i.retired = 0 ORDER BY i.number`);
   return { rows: rows.map(itemOf) };
 }
 
 export async function listVendors(manager: EntityManager): Promise<ReplyOf<typeof api.vendors>> {
-  const rows: Row[] = await manager.query('SELECT id, number, name, currency, terms_days FROM vendor ORDER BY name');
+  const rows: Row[] = await manager.query(
+    `SELECT v.id, v.number, v.name, v.currency, v.terms_id, v.hold, x.code AS tax_code FROM vendor v LEFT JOIN tax_code x ON x.id = v.tax_code_id
+     WHERE v.retired = 0 ORDER BY v.name`,
+  );
   return {
     rows: rows.map((row) => ({
-      id: text(row.id),
-      number: text(row.number),
-      name: text(row.name),
-      currency: text(row.currency),
-      termsDays: Number(row.terms_days),
+      ...{ id: text(row.id), number: text(row.number), name: text(row.name), currency: text(row.currency) },
+      ...{ terms: text(row.terms_id), taxCode: text(row.tax_code), hold: text(row.hold) },
     })),
   };
 }
 
 export async function listWarehouses(manager: EntityManager): Promise<ReplyOf<typeof api.warehouses>> {
-  const rows: Row[] = await manager.query('SELECT id, code, name FROM warehouse ORDER BY id');
-  return { rows: rows.map((row) => ({ id: text(row.id), code: text(row.code), name: text(row.name) })) };
+  const rows: Row[] = await manager.query('SELECT id, code, name FROM warehouse WHERE retired = 0 ORDER BY id');
+  const bins = groupBy((await manager.query('SELECT * FROM bin ORDER BY code')) as Row[], (row) => text(row.warehouse_id));
+  return {
+    rows: rows.map((row) => ({
+      ...{ id: text(row.id), code: text(row.code), name: text(row.name) },
+      bins: (bins.get(text(row.id)) ?? []).map((bin) => ({ code: text(bin.code), kind: text(bin.kind) as 'shelf' })),
+    })),
+  };
+}
+
+export async function listTerms(manager: EntityManager): Promise<ReplyOf<typeof api.terms>> {
+  const rows: Row[] = await manager.query('SELECT id, code, name, days, after_month FROM terms WHERE retired = 0 ORDER BY days, code');
+  return {
+    rows: rows.map((row) => ({
+      ...{ id: text(row.id), code: text(row.code), name: text(row.name), days: Number(row.days), afterMonth: isTrue(row.after_month) },
+    })),
+  };
+}
+
+export async function listTaxCodes(manager: EntityManager): Promise<ReplyOf<typeof api.taxCodes>> {
+  const rows: Row[] = await manager.query('SELECT id, code, name FROM tax_code WHERE retired = 0 ORDER BY code');
+  const levels = groupBy((await manager.query('SELECT * FROM tax_level ORDER BY level_no')) as Row[], (row) => text(row.tax_code_id));
+  return {
+    rows: rows.map((row) => ({
+      ...{ code: text(row.code), name: text(row.name) },
+      levels: (levels.get(text(row.id)) ?? []).map((level) => ({
+        ...{ name: text(level.name), percent: formatDecimal(big(level.percent), FRACTION_PLACES - 2) },
+        ...{ recoverable: isTrue(level.recoverable), onTop: isTrue(level.on_top) },
+      })),
+    })),
+  };
+}
+
+export async function listDimensions(manager: EntityManager): Promise<ReplyOf<typeof api.dimensions>> {
+  const rows: Row[] = await manager.query('SELECT kind, code, name FROM dimension WHERE retired = 0 ORDER BY kind, code');
+  return { rows: rows.map((row) => ({ kind: text(row.kind) as 'department', code: text(row.code), name: text(row.name) })) };
 }
 
 /** What is known of buying from a vendor, by item. */

@@ -12,17 +12,12 @@ const POOLS = `SELECT ${ITEM_COLUMNS}, w.id AS warehouse_id, w.code, w.name AS w
 
 const rowOf = (row: Row, currency: string): StockRow => ({
   item: itemOf(row),
-  warehouse: { id: text(row.warehouse_id), code: text(row.code), name: text(row.warehouse) },
+  warehouse: { id: text(row.warehouse_id), code: text(row.code), name: text(row.warehouse), bins: [] },
   quantity: showQuantity(row.quantity),
   value: showAmount(row.value, currency),
   unitCost: showUnitCost(big(row.value), big(row.quantity), currency),
   lastMovement: row.last_day ?? null,
 });
-
-export async function listStock(manager: EntityManager, currency: string): Promise<ReplyOf<typeof api.stock>> {
-  const rows: Row[] = await manager.query(`${POOLS} ORDER BY i.number, w.id`);
-  return { rows: rows.map((row) => rowOf(row, currency)) };
-}
 
 /**
  * The card of an item in a warehouse: each movement at the value it was posted with, and late costs as rows of their own

@@ -13,7 +13,8 @@ const idOf = async (role: string): Promise<string> => {
   const [row] = (await server.source.query('SELECT id FROM user_account WHERE email = ?', [`${role}@test.example`])) as { id: string }[];
   return row?.id ?? '';
 };
-const save = (client: Client, id: string, role: string, approvalLimit: string) => client.call('PUT', `/api/people/${id}`, { role, approvalLimit });
+const save = (client: Client, id: string, role: string, approvalLimit: string) =>
+  client.call('PUT', `/api/people/${id}`, { role, approvalLimit, blocked: false });
 
 describe('people', () => {
   it('are changed by an administrator, and who did is kept', async () => {

@@ -1,12 +1,16 @@
+import { randomBytes } from 'node:crypto';
+import { hash } from '@node-rs/argon2';
 import type { DataSource, EntityManager } from 'typeorm';
 import type { Role } from '@obolus/contract/roles';
 import type { PersonView } from '@obolus/contract/views';
-import { RefusedError, RequestError } from '../commands/failures.ts';
+import { FieldsRefused, RefusedError, RequestError } from '../commands/failures.ts';
 import { Reader } from '../commands/read.ts';
 import { showAmount, text, type Row } from '../queries/figures.ts';
-import { sqlInstant, transaction } from '../storage/transaction.ts';
+import { keepChanges } from '../setUp/history.ts';
+import { isTrue } from '../storage/load/rows.ts';
+import { duplicateOf, sqlInstant, transaction } from '../storage/transaction.ts';
 
-const COLUMNS = 'SELECT id, name, email, role, approval_limit FROM user_account';
+const COLUMNS = 'SELECT id, name, email, role, approval_limit, blocked FROM user_account';
 
 export async function listPeople(manager: EntityManager, currency: string): Promise<PersonView[]> {
   const rows: Row[] = await manager.query(`${COLUMNS} ORDER BY name`);
@@ -16,6 +20,7 @@ export async function listPeople(manager: EntityManager, currency: string): Prom
 const personOf = (row: Row, currency: string): PersonView => ({
   ...{ id: text(row.id), name: text(row.name), email: text(row.email), role: text(row.role) as Role },
   approvalLimit: row.approval_limit == null ? null : showAmount(row.approval_limit, currency),
+  blocked: isTrue(row.blocked),
 });
 
 interface Changing {
@@ -24,33 +29,66 @@ interface Changing {
   readonly currency: string;
 }
 
+const limitOf = (written: string, currency: string): string | null => {
+  const reader = new Reader();
+  const limit = written === '' ? null : reader.base(written, currency, '/approvalLimit').toString();
+  if (reader.refusals.length > 0) throw new RefusedError(reader.refusals, { items: new Map(), warehouses: new Map() });
+  return limit;
+};
+
+/** Somebody new. The password is made here and told once: whoever sets them up hands it over. */
+export async function addPerson(
+  source: DataSource,
+  { name, email, role, approvalLimit }: { name: string; email: string; role: Role; approvalLimit: string },
+  { by, at, currency }: Changing,
+): Promise<{ person: PersonView; password: string }> {
+  const address = email.trim().toLowerCase();
+  if (name.trim() === '') throw new FieldsRefused([{ at: '/name', says: 'Fill this in.' }]);
+  if (!/^[^\s@]+@[^\s@]+$/.test(address)) throw new FieldsRefused([{ at: '/email', says: 'Write a mail address, like ines@fernhollow.example.' }]);
+  const limit = limitOf(approvalLimit, currency);
+  const password = randomBytes(9).toString('base64url');
+  const kept = await hash(password);
+  return transaction(source, async (manager) => {
+    const made = (await manager
+      .query('INSERT INTO user_account (email, name, role, password_hash, approval_limit) VALUES (?, ?, ?, ?, ?)', [address, name.trim(), role, kept, limit])
+      .catch((problem: unknown) => {
+        if (duplicateOf(problem, 'user_email_once')) throw new FieldsRefused([{ at: '/email', says: 'Somebody has this mail address already.' }]);
+        throw problem;
+      })) as { insertId: string | number };
+    const id = String(made.insertId);
+    await keepChanges(manager, { what: 'people', which: id, by, at: sqlInstant(at) }, [{ field: '', was: '', became: `${address}, ${role}` }]);
+    return {
+      person: { id, name: name.trim(), email: address, role, approvalLimit: limit === null ? null : showAmount(limit, currency), blocked: false },
+      password,
+    };
+  });
+}
+
 /**
- * Changes a person's role and limit, and keeps who did. Nobody changes their own: a limit that one could lift oneself is none.
- * Whoever is signed in has to sign in again when the role changes.
+ * Changes a person's role and limit, or keeps them out, and keeps who did. Nobody changes their own: a limit that one could lift
+ * oneself is none. Whoever is signed in has to sign in again when the role changes, and cannot when kept out.
  */
 export async function savePerson(
   source: DataSource,
   id: string,
-  body: { role: Role; approvalLimit: string },
+  body: { role: Role; approvalLimit: string; blocked: boolean },
   { by, at, currency }: Changing,
 ): Promise<PersonView> {
   if (id === by) throw new RequestError(403, 'Not allowed', 'Nobody changes their own role or limit: ask another administrator.');
-  const reader = new Reader();
-  const limit = body.approvalLimit === '' ? null : reader.base(body.approvalLimit, currency, '/approvalLimit').toString();
-  if (reader.refusals.length > 0) throw new RefusedError(reader.refusals, { items: new Map(), warehouses: new Map() });
+  const limit = limitOf(body.approvalLimit, currency);
   return transaction(source, async (manager) => {
     const [before] = (await manager.query(`${COLUMNS} WHERE id = ? FOR UPDATE`, [id])) as Row[];
     if (!before) throw new RequestError(404, 'Not found', 'There is no such person.');
-    await manager.query('UPDATE user_account SET role = ?, approval_limit = ? WHERE id = ?', [body.role, limit, id]);
-    const after: Row = { ...before, role: body.role, approval_limit: limit };
-    const changes = (['role', 'approval_limit'] as const).filter((field) => before[field] !== after[field]);
-    for (const field of changes) {
-      await manager.query('INSERT INTO set_up_change (what, which_id, field, was, became, changed_by, changed_at) VALUES (?, ?, ?, ?, ?, ?, ?)', [
-        ...['person', id, field, before[field] ?? '', after[field] ?? ''],
-        ...[by, sqlInstant(at)],
-      ]);
-    }
-    if (before.role !== body.role) await manager.query("DELETE FROM session WHERE JSON_VALUE(data, '$.user.id') = ?", [id]);
+    const blocked = body.blocked ? '1' : '0';
+    await manager.query('UPDATE user_account SET role = ?, approval_limit = ?, blocked = ? WHERE id = ?', [body.role, limit, blocked, id]);
+    const after: Row = { ...before, role: body.role, approval_limit: limit, blocked };
+    const changed = (['role', 'approval_limit', 'blocked'] as const).filter((field) => text(before[field]) !== text(after[field]));
+    await keepChanges(
+      manager,
+      { what: 'people', which: id, by, at: sqlInstant(at) },
+      changed.map((field) => ({ field, was: text(before[field]), became: text(after[field]) })),
+    );
+    if (changed.some((field) => field !== 'approval_limit')) await manager.query("DELETE FROM session WHERE JSON_VALUE(data, '$.user.id') = ?", [id]);
     return personOf(after, currency);
   });
 }

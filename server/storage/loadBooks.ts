@@ -22,9 +22,11 @@ import {
   type ReceiptLine,
   type Recognition,
   type StockLine,
-  type Tolerance,
+  type BinKind,
+  type Vendor,
 } from '@obolus/core/posting/books';
 import { refusal, type Refusal } from '@obolus/core/posting/refusal';
+import type { Terms } from '@obolus/core/purchasing/terms';
 import type { Tariff } from '@obolus/core/tariff/schedule';
 import { readAsides } from './load/asides.ts';
 import { readFacts } from './load/facts.ts';
@@ -82,7 +84,8 @@ export class BooksLoader {
   private readonly items = new Map<string, Item & { number: string }>();
   private readonly orders = new Map<string, Order>();
   private readonly approvalLimits = new Map<string, BaseAmount>();
-  private readonly vendorTolerances = new Map<string, Partial<Tolerance>>();
+  private readonly vendors = new Map<string, Vendor>();
+  private readonly bins = new Map<string, Map<string, BinKind>>();
   private readonly orderLines = new Map<LineId, OrderLine>();
   private readonly asides = new Map<LineId, Aside>();
   private readonly receiptLines = new Map<LineId, ReceiptLine>();
@@ -114,12 +117,13 @@ export class BooksLoader {
   }
 
   /** The company's settings, with the parties that a document's header names; what does not exist is refused. */
-  async loadCompany({ vendor, warehouse }: { vendor?: string; warehouse?: string }): Promise<{ refusals: Refusal[]; termsDays: number }> {
+  async loadCompany({ vendor, warehouse, terms }: { vendor?: string; warehouse?: string; terms?: string }): Promise<{ refusals: Refusal[]; terms: Terms }> {
     const [row] = await this.query(
-      `SELECT c.*, (SELECT terms_days FROM vendor WHERE id = ?) AS terms_days, (SELECT name FROM warehouse WHERE id = ?) AS warehouse,
-              (SELECT over_tolerance FROM vendor WHERE id = ?) AS vendor_over, (SELECT short_tolerance FROM vendor WHERE id = ?) AS vendor_short
-       FROM company c WHERE c.id = 1${this.reading.locking ? ' LOCK IN SHARE MODE' : ''}`,
-      [vendor ?? null, warehouse ?? null, vendor ?? null, vendor ?? null],
+      `SELECT c.*, w.name AS warehouse, v.id AS vendor, v.hold, v.over_tolerance AS vendor_over, v.short_tolerance AS vendor_short, t.days, t.after_month,
+              (SELECT a.changed_by FROM vendor_bank_account a WHERE a.vendor_id = v.id AND a.answer IN ('', 'confirmed') ORDER BY a.id DESC LIMIT 1) AS account_by
+       FROM company c LEFT JOIN vendor v ON v.id = ? LEFT JOIN warehouse w ON w.id = ? LEFT JOIN terms t ON t.id = COALESCE(?, v.terms_id)
+       WHERE c.id = 1${this.lock}`,
+      [vendor ?? null, warehouse ?? null, terms ?? null],
     );
     if (!row) throw new Error('The company is not set up.');
     this.company = companyOf({
@@ -127,12 +131,28 @@ export class BooksLoader {
       tolerance: { over: fractionOf(row.over_tolerance), short: fractionOf(row.short_tolerance) },
       ...{ recognition: text(row.recognition) as Recognition, customsValueWithFreight: isTrue(row.customs_with_freight) },
     });
-    if (vendor) this.vendorTolerances.set(vendor, toleranceOf({ over_tolerance: row.vendor_over ?? null, short_tolerance: row.vendor_short ?? null }));
+    if (vendor) this.keepVendor(vendor, row);
     if (warehouse !== undefined && row.warehouse != null) this.warehouses.set(warehouse, row.warehouse);
     const refusals: Refusal[] = [];
-    if (vendor && row.terms_days == null) refusals.push(refusal('vendor_unknown', '/vendor'));
+    if (vendor && row.vendor == null) refusals.push(refusal('vendor_unknown', '/vendor'));
     if (warehouse !== undefined && row.warehouse == null) refusals.push(refusal('warehouse_unknown', '/warehouse'));
-    return { refusals, termsDays: Number(row.terms_days ?? 0) };
+    if (terms && row.days == null) refusals.push(refusal('terms_unknown', '/terms'));
+    return { refusals, terms: { days: Number(row.days ?? 0), afterMonth: isTrue(row.after_month) } };
+  }
+
+  /** The vendor of an order, for a document whose body does not name one. */
+  async loadVendorOf(order: string): Promise<void> {
+    const vendor = this.orders.get(order)?.vendor;
+    if (vendor === undefined || this.vendors.has(vendor)) return;
+    const [row] = await this.query(`SELECT hold, over_tolerance AS vendor_over, short_tolerance AS vendor_short FROM vendor WHERE id = ?${this.lock}`, [
+      vendor,
+    ]);
+    if (row) this.keepVendor(vendor, row);
+  }
+
+  private keepVendor(vendor: string, row: Row): void {
+    const tolerance = toleranceOf({ over_tolerance: row.vendor_over ?? null, short_tolerance: row.vendor_short ?? null });
+    this.vendors.set(vendor, { tolerance, hold: text(row.hold), accountBy: optional(row.account_by) });
   }
 
   /** Locks the company for a document that changes its periods: nobody posts meanwhile. */
@@ -181,6 +201,14 @@ export class BooksLoader {
     await this.lockDocuments(documentsOf(lines));
     for (const line of await readReceiptLines(this.reading, lines)) this.receiptLines.set(line.id, line);
     await this.loadItems(lines.flatMap((line) => this.receiptLines.get(line)?.bought.item ?? []));
+  }
+
+  /** The bins of every warehouse. */
+  async loadBins(): Promise<void> {
+    for (const row of await this.query('SELECT warehouse_id, code, kind FROM bin')) {
+      const bins = this.bins.get(text(row.warehouse_id)) ?? new Map<string, BinKind>();
+      this.bins.set(text(row.warehouse_id), bins.set(text(row.code), text(row.kind) as BinKind));
+    }
   }
 
   /** Goods that stand aside. */
@@ -329,13 +357,13 @@ export class BooksLoader {
   payable = (document: string): Payable | undefined => this.payables.get(document);
 
   books(nextDocument: bigint): LoadedBooks {
-    const { company, items, rates, tariff, orders, approvalLimits, vendorTolerances, orderLines, asides, receiptLines, stockLines } = this;
+    const { company, items, rates, tariff, orders, approvalLimits, vendors, bins, orderLines, asides, receiptLines, stockLines } = this;
     const { charges, creditable, expensed, payables, prepayments } = this;
     const { sources, pools, billNumbers, closedPeriods, suspense, documents, poolRows, poolSince, layerDays } = this;
     const names = { items: new Map([...items].map(([id, item]) => [id, item.number])), warehouses: this.warehouses };
     return {
       ...emptyBooks(company),
-      ...{ nextDocument, items, rates, tariff, orders, approvalLimits, vendorTolerances, orderLines, asides, receiptLines, stockLines },
+      ...{ nextDocument, items, rates, tariff, orders, approvalLimits, vendors, bins, orderLines, asides, receiptLines, stockLines },
       ...{ charges, creditable, expensed, payables, prepayments },
       ...{ sources, pools, billNumbers, closedPeriods, suspense, documents, poolRows, poolSince, layerDays, names },
     };
@@ -346,6 +374,10 @@ export class BooksLoader {
     const { orders, limits } = await readOrders(this.reading, unknown, this.company.currency);
     for (const order of orders) this.orders.set(order.id, order);
     for (const [user, limit] of limits) this.approvalLimits.set(user, limit);
+  }
+
+  private get lock(): string {
+    return this.reading.locking ? ' LOCK IN SHARE MODE' : '';
   }
 
   private query(sql: string, parameters: unknown[] = []): Promise<Row[]> {

@@ -3,10 +3,10 @@ import type { About } from '@obolus/core/books/journal';
 import type { LineId } from '@obolus/core/costing/pool';
 import type { ValueChange } from '@obolus/core/costing/settle';
 import { ONE_TO_ONE } from '@obolus/core/exact/amounts';
-import { addDays } from '@obolus/core/exact/calendar';
 import type { PostedDocument } from '@obolus/core/posting/decide';
 import { rateOn, type Posted } from '@obolus/core/posting/decision';
 import type { NewMovement } from '@obolus/core/posting/effects';
+import { dueDay, type Terms } from '@obolus/core/purchasing/terms';
 import type { DocumentHeader, TableRows } from '../documents/documentCommand.ts';
 import { insertRows } from './insertRows.ts';
 import type { LoadedBooks } from './loadBooks.ts';
@@ -21,7 +21,7 @@ export interface Entering {
   readonly user: string;
   readonly at: string;
   readonly header: DocumentHeader;
-  readonly termsDays: number;
+  readonly terms: Terms;
   readonly rows: readonly TableRows[];
 }
 
@@ -80,7 +80,7 @@ export async function savePosted(manager: EntityManager, books: LoadedBooks, pos
   for (const position of entries.keys()) await manager.query('CALL seal_entry(?, ?)', [entering.id, position + 1]);
 }
 
-function documentRow(books: LoadedBooks, document: PostedDocument, { id, number, key, user, at, header, termsDays }: Entering): object {
+function documentRow(books: LoadedBooks, document: PostedDocument, { id, number, key, user, at, header, terms }: Entering): object {
   const currency = header.currency ?? books.company.currency;
   return {
     id,
@@ -94,7 +94,7 @@ function documentRow(books: LoadedBooks, document: PostedDocument, { id, number,
     rate: rateOn(books, currency, document.date) ?? ONE_TO_ONE,
     reference: header.reference ?? '',
     transport: header.transport ?? '',
-    due_day: document.kind === 'bill' ? addDays(document.date, termsDays) : null,
+    due_day: document.kind === 'bill' ? dueDay(terms, document.date) : null,
     note: header.note ?? '',
     entered_by: user,
     entered_at: at,

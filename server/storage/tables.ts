@@ -51,10 +51,14 @@ export const setUp = {
     address: { ...text(400), default: '' },
     over_tolerance: { ...figure(), default: 0 },
     short_tolerance: { ...figure(), default: 0 },
+    /** Goods are counted without seeing what was ordered. */
+    blind: flag(),
+    /** A receipt leaves a draft of its bill. */
+    drafts_bill: flag(),
   }),
   user: table(
     'user_account',
-    { id: generated(), email: text(160), name: text(160), role: text(20), password_hash: text(200), approval_limit: maybe(figure()) },
+    { id: generated(), email: text(160), name: text(160), role: text(20), password_hash: text(200), approval_limit: maybe(figure()), blocked: flag() },
     { unique: { user_email_once: ['email'] } },
   ),
   item: table(
@@ -72,29 +76,56 @@ export const setUp = {
       tracking: { ...text(10), default: 'none' },
       standard: maybe(figure()),
       ...tolerances(),
+      retired: flag(),
     },
     { unique: { item_number_once: ['number'] } },
   ),
   vendor: table(
     'vendor',
-    { id: generated(), number: text(40), name: text(160), currency: text(3), terms_days: number(), address: { ...text(400), default: '' }, ...tolerances() },
+    {
+      ...{ id: generated(), number: text(40), name: text(160), currency: text(3), terms_id: ref(), address: { ...text(400), default: '' } },
+      ...{ mail: { ...text(160), default: '' }, tax_code_id: maybe(ref()), ...tolerances() },
+      /** Why nothing is ordered from it, nor paid to it. */
+      ...{ hold: { ...text(160), default: '' }, retired: flag() },
+    },
     { unique: { vendor_number_once: ['number'] } },
   ),
-  /** What an item is bought in beside its stock unit, and how many stock units that holds. */
-  itemPack: table('item_pack', { item_id: id(), unit: name(20), size: figure() }),
-  /** Codes on the goods, each of one item in one unit. */
-  itemCode: table('item_code', { code: name(40), item_id: ref(), unit: text(20) }, { indices: { item_code_by_item: ['item_id'] } }),
-  /** The vendor's own number for an item. */
-  vendorItem: table('vendor_item', { vendor_id: id(), item_id: id(), number: text(40) }),
   /** From so many of the unit on, from a day on; the empty unit is the stock unit. */
-  vendorPrice: table('vendor_price', {
-    ...{ vendor_id: id(), item_id: id(), unit: name(20), least: id(), from_day: { type: 'date', primary: true } },
-    ...{ to_day: maybe(day()), price: figure() },
-  }),
+  vendorPrice: table(
+    'vendor_price',
+    {
+      ...{ id: generated(), vendor_id: ref(), item_id: ref(), unit: text(20), least: figure(), from_day: day() },
+      ...{ to_day: maybe(day()), price: figure() },
+    },
+    { unique: { vendor_price_once: ['vendor_id', 'item_id', 'unit', 'least', 'from_day'] } },
+  ),
+  /** Accounts of a vendor: one counts when a second person has confirmed it, and until a later one is. */
+  vendorBankAccount: table(
+    'vendor_bank_account',
+    {
+      ...{ id: generated(), vendor_id: ref(), account: text(60), changed_by: ref(), changed_at: instant() },
+      ...{ answer: { ...text(10), default: '' }, answered_by: maybe(ref()), answered_at: maybe(instant()) },
+    },
+    { indices: { vendor_bank_account_by_vendor: ['vendor_id'] } },
+  ),
   warehouse: table(
     'warehouse',
-    { id: generated(), code: text(20), name: text(160), address: { ...text(400), default: '' } },
+    { id: generated(), code: text(20), name: text(160), address: { ...text(400), default: '' }, retired: flag() },
     { unique: { warehouse_code_once: ['code'] } },
+  ),
+  taxCode: table('tax_code', { id: generated(), code: text(20), name: text(160), retired: flag() }, { unique: { tax_code_once: ['code'] } }),
+  terms: table(
+    'terms',
+    {
+      ...{ id: generated(), code: text(20), name: text(160), days: number(), after_month: flag() },
+      ...{ discount: maybe(figure()), discount_days: maybe(number()), retired: flag() },
+    },
+    { unique: { terms_once: ['code'] } },
+  ),
+  dimension: table(
+    'dimension',
+    { id: generated(), kind: text(12), code: text(40), name: text(160), retired: flag() },
+    { unique: { dimension_once: ['kind', 'code'] } },
   ),
   tariffRate: table('tariff_rate', {
     id: generated(),
@@ -111,7 +142,27 @@ export const setUp = {
     floor: maybe(figure()),
     cap: maybe(figure()),
   }),
-  exchangeRate: table('exchange_rate', { currency: { type: 'varchar', length: 3, primary: true }, from_day: { type: 'date', primary: true }, rate: figure() }),
+  exchangeRate: table(
+    'exchange_rate',
+    { id: generated(), currency: text(3), from_day: day(), rate: figure() },
+    { unique: { exchange_rate_once: ['currency', 'from_day'] } },
+  ),
+};
+
+/** Parts of what is set up: taken away with what they were part of. */
+export const setUpParts = {
+  /** What an item is bought in beside its stock unit, and how many stock units that holds. */
+  itemPack: table('item_pack', { item_id: id(), unit: name(20), size: figure() }),
+  /** Codes on the goods, each of one item in one unit. */
+  itemCode: table('item_code', { code: name(40), item_id: ref(), unit: text(20) }, { indices: { item_code_by_item: ['item_id'] } }),
+  /** The vendor's own number for an item. */
+  vendorItem: table('vendor_item', { vendor_id: id(), item_id: id(), number: text(40) }),
+  /** Places inside a warehouse. */
+  bin: table('bin', { warehouse_id: id(), code: name(20), kind: text(10) }),
+  /** The taxes of a code in their order: so many percent, reclaimed or not, on the goods or on what the taxes above made of them. */
+  taxLevel: table('tax_level', {
+    ...{ tax_code_id: id(), level_no: line(), name: text(40), percent: figure(), recoverable: flag(), on_top: flag() },
+  }),
 };
 
 /** Posted documents and what they caused: appended only. */
@@ -161,9 +212,13 @@ export const facts = {
         due_day: maybe(day()),
       },
       ...{ expense: maybe(text(60)), ...dimensions() },
+      /** Where it is to come in, where that is not the order's warehouse. */
+      ...{ warehouse_id: maybe(ref()), tax_code: { ...text(20), default: '' }, transport: { ...text(60), default: '' } },
     },
     { indices: { order_line_by_item: ['item_id'] } },
   ),
+  /** What an order says of paying and of carriage. */
+  orderTerms: table('order_terms', { document_id: id(), terms_id: maybe(ref()), incoterm: { ...text(3), default: '' }, place: { ...text(60), default: '' } }),
   orderEstimate: table('order_estimate', {
     ...{ document_id: id(), line_no: line(), by_id: id(), kind: { type: 'varchar', length: 30, primary: true }, estimated_by: text(10), figure: figure() },
   }),
@@ -184,14 +239,22 @@ export const facts = {
       ...{ document_id: id(), line_no: line(), order_id: ref(), order_line_no: number(), ordered_by_id: ref(), item_id: maybe(ref()), pool_id: maybe(ref()) },
       ...{ quantity: figure(), per: { ...figure(), default: 1_000_000 }, currency: text(3), rate: figure(), amount: figure(), base_amount: figure() },
       ...{ expense: maybe(text(60)), origin: { ...text(2), default: '' }, preference: flag(), ...dimensions() },
+      /** The price at which it came in, where that is not the order's. */
+      ...{ corrected_price: maybe(figure()), corrected_because: { ...text(200), default: '' } },
     },
     { indices: { receipt_line_by_order: ['order_id', 'order_line_no'] } },
   ),
   /** What came and is not taken: rejected, or without an order. */
   receiptAside: table('receipt_aside', {
     ...{ document_id: id(), line_no: line(), order_id: maybe(ref()), order_line_no: maybe(number()), item_id: maybe(ref()) },
-    ...{ what: text(160), quantity: figure(), reason: text(200), place: text(60) },
+    ...{ what: text(160), quantity: figure(), reason: text(200), place: text(60), photo_id: maybe({ type: 'varchar', length: 36 }) },
   }),
+  /** Received goods that went from the dock into bins. */
+  putAwayLine: table(
+    'put_away_line',
+    { document_id: id(), line_no: line(), receipt_id: ref(), receipt_line_no: number(), quantity: figure(), bin: text(20) },
+    { indices: { put_away_by_line: ['receipt_id', 'receipt_line_no'] } },
+  ),
   asideClosingLine: table(
     'aside_closing_line',
     { document_id: id(), line_no: line(), aside_id: ref(), aside_line_no: number(), quantity: figure(), outcome: text(12) },
@@ -392,7 +455,7 @@ export const facts = {
   /** Who changed what in the setting up, and when. */
   setUpChange: table(
     'set_up_change',
-    { id: generated(), what: text(20), which_id: ref(), field: text(40), was: text(200), became: text(200), changed_by: ref(), changed_at: instant() },
+    { id: generated(), what: text(20), which_id: ref(), field: text(40), was: text(2000), became: text(2000), changed_by: ref(), changed_at: instant() },
     { indices: { set_up_change_by_which: ['what', 'which_id'] } },
   ),
   idempotency: table('idempotency', { key: { type: 'varchar', length: 80, primary: true }, user_id: ref(), body_hash: text(64), entered_at: instant() }),
@@ -447,6 +510,8 @@ export const state = {
     version: number(),
     updated_at: instant(),
   }),
+  /** How somebody likes to see a list, under a name. */
+  savedView: table('saved_view', { user_id: id(), list: name(20), name: name(60), state: text(4000) }),
   session: table('session', { session_id: { type: 'varchar', length: 128, primary: true }, expires: { type: 'int', unsigned: true }, data: maybe(long()) }),
   signInAttempt: table(
     'sign_in_attempt',
@@ -470,8 +535,10 @@ export const state = {
     group_no: number(),
     fields: long(),
     problems: long(),
+    /** What loading it does to what is there. */
+    does: text(200),
     state: text(20),
   }),
 };
 
-export const allTables = [...Object.values(setUp), ...Object.values(facts), ...Object.values(chain), ...Object.values(state)];
+export const allTables = [...Object.values(setUp), ...Object.values(setUpParts), ...Object.values(facts), ...Object.values(chain), ...Object.values(state)];

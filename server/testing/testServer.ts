@@ -1,10 +1,11 @@
 import { randomBytes, randomUUID } from 'node:crypto';
 import { createConnection } from 'mysql2/promise';
 import type { DataSource } from 'typeorm';
+import type { BodyOf } from '@obolus/contract/commands';
 import { MAY_POST, ROLES, type DocumentKind, type Role } from '@obolus/contract/roles';
 import type { Config, DatabaseConfig } from '../config.ts';
 import { serve, type Running } from '../serve.ts';
-import { setUpCompany } from '../setUp.ts';
+import { setUpCompany } from '../setUp/company.ts';
 
 export const TODAY = '2026-11-23';
 export const PASSWORD = 'for the tests only';
@@ -97,7 +98,8 @@ export async function seed(source: DataSource): Promise<void> {
      (3, 'LOOM', 'Floor loom', 'each', 'fifo', 42500000, 610000, '8446.30', 'CA'), (4, 'BARE', 'Something without a weight', 'each', 'average', NULL, NULL, '', '')`,
   );
   await source.query(
-    `INSERT INTO vendor (id, number, name, currency, terms_days) VALUES (1, 'TARN', 'Tarnside Fibres', 'USD', 30), (2, 'BEIR', 'Beira Linho', 'EUR', 30), (3, 'GREY', 'Greywake Lines', 'USD', 14)`,
+    `INSERT INTO vendor (id, number, name, currency, terms_id) SELECT 1, 'TARN', 'Tarnside Fibres', 'USD', id FROM terms WHERE code = '30'
+     UNION ALL SELECT 2, 'BEIR', 'Beira Linho', 'EUR', id FROM terms WHERE code = '30' UNION ALL SELECT 3, 'GREY', 'Greywake Lines', 'USD', id FROM terms WHERE code = '14'`,
   );
   await source.query("INSERT INTO exchange_rate (currency, from_day, rate) VALUES ('EUR', '2026-01-01', 10800000000), ('EUR', '2026-03-20', 11000000000)");
 }
@@ -133,6 +135,11 @@ export class Client {
     return { status: response.status, body: parsed, headers: response.headers };
   }
 
+  /** A file, as it is. */
+  fetch(path: string): Promise<Response> {
+    return fetch(this.url + path, { headers: { Cookie: this.cookie } });
+  }
+
   post(kind: DocumentKind, body: object, key: string = randomUUID()): Promise<Reply> {
     return this.call('POST', `/api/documents/${kind}`, body, { 'Idempotency-Key': key });
   }
@@ -151,7 +158,7 @@ export class Client {
 
 /** Bodies as the interface sends them, with what a test does not care about filled in. */
 export const make = {
-  order: (lines: readonly { item: string; quantity: string; price: string }[], rest: object = {}) => ({
+  order: (lines: readonly ({ item: string; quantity: string; price: string } & Partial<BodyOf<'order'>['lines'][number]>)[], rest: object = {}) => ({
     vendor: '1',
     date: '2026-03-02',
     currency: 'USD',

@@ -3,6 +3,7 @@ import { api as contract, posting } from '@obolus/contract/api';
 import type { BodyOf, PostedReply, PreviewReply } from '@obolus/contract/commands';
 import type { AnyEndpoint, BodyOfEndpoint, ParamsOf, QueryOf, ReplyOf } from '@obolus/contract/endpoint';
 import type { Problem } from '@obolus/contract/problem';
+import type { Condition, ListName, ListPage } from '@obolus/contract/lists';
 import type { DocumentKind } from '@obolus/contract/roles';
 
 interface Call {
@@ -12,6 +13,21 @@ interface Call {
   readonly body?: unknown;
   readonly key?: string;
 }
+
+/** What a list is asked for. */
+export interface AskedList {
+  readonly list: ListName;
+  readonly sort?: string | undefined;
+  readonly down?: boolean | undefined;
+  readonly find?: string | undefined;
+  readonly where: readonly Condition[];
+}
+
+/** How a list is asked for in an address. */
+export const listQuery = ({ sort, down, find, where }: AskedList): Record<string, string | undefined> => ({
+  ...{ sort, down: down ? 'yes' : undefined, find: find || undefined },
+  where: where.length > 0 ? JSON.stringify(where) : undefined,
+});
 
 let csrfToken = '';
 
@@ -42,10 +58,10 @@ const as = (endpoint: unknown) => endpoint as AnyEndpoint;
 
 export const server = createApi({
   baseQuery: callServer,
-  tagTypes: ['Books', 'Session', 'SetUp', 'Drafts', 'Imports'],
+  tagTypes: ['Books', 'Session', 'SetUp', 'Drafts', 'Imports', 'Views'],
   refetchOnMountOrArgChange: 20,
   endpoints: (build) => {
-    type Tag = 'Books' | 'Session' | 'SetUp' | 'Drafts' | 'Imports';
+    type Tag = 'Books' | 'Session' | 'SetUp' | 'Drafts' | 'Imports' | 'Views';
     const read = <Name extends keyof Contract>(name: Name, ...tags: Tag[]) =>
       build.query<ReplyOf<Contract[Name]>, Asked<Contract[Name]> | void>({
         query: (asked) => ({ endpoint: as(contract[name]), ...(asked as object) }),
@@ -64,10 +80,32 @@ export const server = createApi({
       asides: read('asides', 'Books'),
       vendors: read('vendors', 'SetUp'),
       warehouses: read('warehouses', 'SetUp'),
+      terms: read('terms', 'SetUp'),
+      taxCodes: read('taxCodes', 'SetUp'),
+      dimensions: read('dimensions', 'SetUp'),
+      entry: read('entry', 'SetUp', 'Books'),
+      newEntry: build.mutation<ReplyOf<Contract['newEntry']>, Written<Contract['newEntry']> & { key: string }>({
+        query: (asked) => ({ endpoint: as(contract.newEntry), ...(asked as object) }),
+        invalidatesTags: (_result, problem) => (problem ? [] : ['SetUp']),
+      }),
+      saveEntry: write('saveEntry', 'SetUp', 'Books'),
+      answerAccount: write('answerAccount', 'SetUp'),
+      list: build.infiniteQuery<ListPage, AskedList, string | undefined>({
+        infiniteQueryOptions: { initialPageParam: undefined, getNextPageParam: ({ next }) => next ?? undefined },
+        query: ({ queryArg, pageParam }) => ({
+          endpoint: as(contract.list),
+          params: { list: queryArg.list },
+          query: { ...listQuery(queryArg), after: pageParam },
+        }),
+        providesTags: ['Books', 'SetUp'],
+      }),
+      listViews: read('listViews', 'Views'),
+      saveListView: write('saveListView', 'Views'),
+      dropListView: write('dropListView', 'Views'),
       prices: read('prices', 'SetUp', 'Books'),
       people: read('people', 'SetUp'),
+      newPerson: write('newPerson', 'SetUp'),
       savePerson: write('savePerson', 'SetUp', 'Books'),
-      orders: read('orders', 'Books'),
       order: read('order', 'Books'),
       commitments: read('commitments', 'Books'),
       openOrderLines: read('openOrderLines', 'Books'),
@@ -77,7 +115,6 @@ export const server = createApi({
       uninvoicedLines: read('uninvoicedLines', 'Books'),
       documents: read('documents', 'Books'),
       document: read('document', 'Books'),
-      stock: read('stock', 'Books'),
       stockCard: read('stockCard', 'Books'),
       heldStock: read('heldStock', 'Books'),
       journal: read('journal', 'Books'),

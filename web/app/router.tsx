@@ -25,6 +25,13 @@ export const router = createBrowserRouter([
         ),
       },
       {
+        path: 'orders/lines',
+        lazy: screen(
+          () => import('../screens/orders/OrderLines.tsx'),
+          (module) => module.OrderLines,
+        ),
+      },
+      {
         path: 'orders/commitments',
         lazy: screen(
           () => import('../screens/orders/Commitments.tsx'),
@@ -52,6 +59,13 @@ export const router = createBrowserRouter([
         lazy: screen(
           () => import('../screens/receiving/Receiving.tsx'),
           (module) => module.Receiving,
+        ),
+      },
+      {
+        path: 'receiving/receipts',
+        lazy: screen(
+          () => import('../screens/receiving/Receipts.tsx'),
+          (module) => module.Receipts,
         ),
       },
       {
@@ -154,13 +168,7 @@ export const router = createBrowserRouter([
           (module) => module.Document,
         ),
       },
-      {
-        path: 'setup',
-        lazy: screen(
-          () => import('../screens/setUp/Imports.tsx'),
-          (module) => module.Imports,
-        ),
-      },
+      { path: 'setup', element: <Navigate to="/setup/items" replace /> },
       {
         path: 'setup/people',
         lazy: screen(
@@ -169,10 +177,31 @@ export const router = createBrowserRouter([
         ),
       },
       {
-        path: 'setup/:import',
+        path: 'setup/imports',
         lazy: screen(
           () => import('../screens/setUp/Imports.tsx'),
           (module) => module.Imports,
+        ),
+      },
+      {
+        path: 'setup/imports/:import',
+        lazy: screen(
+          () => import('../screens/setUp/Imports.tsx'),
+          (module) => module.Imports,
+        ),
+      },
+      {
+        path: 'setup/:register',
+        lazy: screen(
+          () => import('../screens/setUp/RegisterPage.tsx'),
+          (module) => module.RegisterPage,
+        ),
+      },
+      {
+        path: 'setup/:register/:entry',
+        lazy: screen(
+          () => import('../screens/setUp/EntryPage.tsx'),
+          (module) => module.EntryPage,
         ),
       },
       { path: '*', element: <Mishap /> },

@@ -13,7 +13,7 @@ const ACTIONS = [
   { title: 'Stock and unit costs', link: '/stock' },
   { title: 'Journal', link: '/ledger' },
   { title: 'Trial balance', link: '/ledger/trial-balance' },
-  { title: 'Import from CSV', link: '/setup' },
+  { title: 'Files in: CSV or XLSX', link: '/setup/imports' },
 ];
 
 /** One box for documents, vendors, items, numbers from a paper, amounts, and what can be done. */

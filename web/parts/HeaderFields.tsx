@@ -1,7 +1,11 @@
 import type { RefusalView } from '@obolus/contract/commands';
+import type { TermsView } from '@obolus/contract/views';
+import { dueDay } from '@obolus/core/purchasing/terms';
+import { isDay } from '@obolus/core/exact/calendar';
 import { server } from '../app/api.ts';
 import { wrongAt } from '../drafts/useDraft.ts';
 import { Cell, Choice, Field } from './Cells.tsx';
+import { showDay } from './figures.ts';
 
 interface Entered<Key extends string> {
   readonly name: string;
@@ -39,6 +43,37 @@ export function CurrencyField({ name, body, change, refusals }: Entered<'currenc
         value={body.currency}
         wrong={wrongAt(refusals, '/currency')}
         onChange={(currency) => change({ currency: currency.toUpperCase().slice(0, 3) })}
+      />
+    </Field>
+  );
+}
+
+/** The terms that hold: those that the document names, else the vendor's. */
+export function useTermsOf(terms: string | undefined, vendor: string): TermsView | undefined {
+  const known = server.useTermsQuery();
+  const vendors = server.useVendorsQuery();
+  const id = terms || vendors.data?.rows.find((entry) => entry.id === vendor)?.terms;
+  return known.data?.rows.find((entry) => entry.id === id);
+}
+
+/** Terms of payment; the vendor's while no others are chosen, and the day on which a bill of the document's date would be due. */
+export function TermsField({
+  body,
+  change,
+  refusals,
+}: Omit<Entered<'date' | 'vendor'>, 'name' | 'change'> & { body: { terms?: string }; change: (to: { terms: string }) => void }) {
+  const known = server.useTermsQuery();
+  const held = useTermsOf(body.terms, body.vendor);
+  const usual = useTermsOf(undefined, body.vendor);
+  const options = (known.data?.rows ?? []).map(({ id, name }) => [id, name] as const);
+  return (
+    <Field name={held && isDay(body.date) ? `Terms: a bill of this date is due ${showDay(dueDay(held, body.date))}` : 'Terms'}>
+      <Choice
+        label="Terms"
+        value={body.terms ?? ''}
+        options={[['', usual ? `${usual.name}, as usual` : 'as usual'], ...options]}
+        wrong={wrongAt(refusals, '/terms')}
+        onChange={(terms) => change({ terms })}
       />
     </Field>
   );

@@ -17,22 +17,26 @@ interface Props {
   readonly wrong?: string | undefined;
   readonly placeholder?: string;
   readonly autoFocus?: boolean;
+  /** Sets up what is not there yet, by what was typed; offered below the choices. */
+  readonly onNew?: ((typed: string) => void) | undefined;
 }
 
 const MOST = 40;
+const NEW = '|new';
 const shown = (option: Option | undefined): string => (option ? option.name : '');
 
 /** Chooses by number or name as one types; arrows and Enter choose, Tab takes what is lit. */
-export function Lookup({ label, options, value, onChange, wrong, placeholder, autoFocus }: Props) {
+export function Lookup({ label, options, value, onChange, wrong, placeholder, autoFocus, onNew }: Props) {
   const chosen = options.find((option) => option.id === value);
   const [text, setText] = useState(shown(chosen));
   useEffect(() => setText(shown(chosen)), [chosen]);
   const wanted = text.trim().toLowerCase();
-  const fitting = (
+  const known = (
     wanted === shown(chosen).toLowerCase()
       ? options
       : options.filter((option) => `${option.number} ${option.name} ${option.also ?? ''}`.toLowerCase().includes(wanted))
   ).slice(0, MOST);
+  const fitting = onNew && wanted !== '' && wanted !== shown(chosen).toLowerCase() ? [...known, { id: NEW, name: text.trim(), number: '' }] : known;
   const box = useCombobox<Option>({
     items: fitting,
     itemToString: (option) => shown(option ?? undefined),
@@ -40,6 +44,10 @@ export function Lookup({ label, options, value, onChange, wrong, placeholder, au
     selectedItem: chosen ?? null,
     defaultHighlightedIndex: 0,
     onSelectedItemChange: ({ selectedItem }) => {
+      if (selectedItem?.id === NEW) {
+        setText(shown(chosen));
+        return onNew?.(selectedItem.name);
+      }
       if (selectedItem && selectedItem.id !== value) onChange(selectedItem.id);
       if (selectedItem) setText(shown(selectedItem));
     },
@@ -70,7 +78,7 @@ export function Lookup({ label, options, value, onChange, wrong, placeholder, au
         {open &&
           fitting.map((option, index) => (
             <li key={option.id} {...box.getItemProps({ item: option, index })}>
-              <span>{option.name}</span>
+              <span>{option.id === NEW ? `Set up “${option.name}” …` : option.name}</span>
               <span className="dim">{option.number}</span>
             </li>
           ))}

@@ -22,6 +22,11 @@ const dayFormat = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 's
 
 export const showDay = (day: string | null | undefined): string => (day ? dayFormat.format(new Date(`${day}T00:00:00Z`)) : '');
 
+const instantFormat = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' });
+
+/** A moment as the server tells it, in universal time, where the user is. */
+export const showInstant = (instant: string): string => instantFormat.format(new Date(`${instant.replace(' ', 'T').replace(/(\.\d{3})\d*$/, '$1')}Z`));
+
 /** What people type as a figure, as the contract wants it: no grouping, no blanks, a point. */
 export const typedFigure = (text: string): string =>
   text

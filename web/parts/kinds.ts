@@ -8,6 +8,7 @@ export const KIND: Readonly<Record<DocumentKind, string>> = {
   'order-step': 'Step of an order',
   'order-approval': 'Answer to an order',
   receipt: 'Goods receipt',
+  'put-away': 'Put away',
   'aside-closing': 'Goods that stood aside',
   bill: 'Vendor bill',
   return: 'Return to vendor',

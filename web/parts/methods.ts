@@ -1,6 +1,10 @@
 import type { ItemView } from '@obolus/contract/views';
 
-const METHOD: Readonly<Record<ItemView['method'], string>> = { fifo: 'FIFO', average: 'moving average', standard: 'standard cost', lot: 'by lot' };
+const METHODS: Readonly<Record<string, string>> = {
+  ...{ fifo: 'FIFO', average: 'moving average', standard: 'standard cost', lot: 'by lot', serial: 'by serial number' },
+};
 
-/** How an item is valued, in the trade's words. */
-export const methodOf = ({ method, tracking }: ItemView): string => (tracking === 'serial' ? 'by serial number' : METHOD[method]);
+/** How goods are valued, in the trade's words. */
+export const methodInWords = (method: string | undefined): string => METHODS[method ?? ''] ?? '';
+
+export const methodOf = ({ method, tracking }: ItemView): string => methodInWords(tracking === 'serial' ? 'serial' : method);

@@ -77,6 +77,7 @@ const OF_RECEIPT = {
   landed: citing('allocation_share', 'receipt', ', c.kind', 'JOIN bill_charge c ON c.document_id = t.charge_id AND c.line_no = t.charge_line_no'),
   bills: citing('bill_line', 'receipt'),
   returns: citing('return_line', 'receipt'),
+  putAway: citing('put_away_line', 'receipt'),
 } satisfies Record<string, Further>;
 
 type Found<Parts> = { readonly [Name in keyof Parts]: ReadonlyMap<LineId, Row[]> };
@@ -92,7 +93,7 @@ async function readLines<Parts extends Readonly<Record<string, Further>>>(
   const flags = names.map((name) => `EXISTS (${parts[name]?.exists ?? ''}) AS has_${name}`).join(', ');
   const rows = await query(
     reading,
-    `SELECT l.*, d.vendor_id, d.currency AS document_currency, d.date, d.warehouse_id, ${flags} FROM ${table} l JOIN document d ON d.id = l.document_id
+    `SELECT l.*, ${table === 'ordered_line' ? 'l.warehouse_id AS line_warehouse, ' : ''}d.vendor_id, d.currency AS document_currency, d.date, d.warehouse_id, ${flags} FROM ${table} l JOIN document d ON d.id = l.document_id
      WHERE ${among(lines, 'l.document_id', 'l.line_no')} AND ${stands('d.id')}`,
     keysOf(lines),
   );
@@ -130,6 +131,7 @@ export async function readOrderLines(reading: Reading, lines: readonly LineId[])
       ...{ id, vendor: text(row.vendor_id), currency: text(row.document_currency), date: text(row.date), bought: boughtOf(row) },
       ...{ by: text(row.by_id), quantity: quantityOf(row.quantity), unit: text(row.unit), ...pricingOf(row) },
       ...{ due: optional(row.due_day), dimensions: dimensionsOf(row), earlier: [] },
+      ...{ warehouse: optional(row.line_warehouse), taxCode: text(row.tax_code), transport: text(row.transport) },
       closed: (found.closed.get(id) ?? []).map((part) => ({
         line: idOf(part),
         date: text(part.date),
@@ -207,6 +209,8 @@ export async function readReceiptLines(reading: Reading, lines: readonly LineId[
       landed: of('landed').map(charge),
       bills: of('bills').map(billedPart),
       returns: of('returns').map(returnedLine),
+      putAway: of('putAway').map((part) => ({ line: idOf(part), quantity: quantityOf(part.quantity), bin: text(part.bin) })),
+      corrected: row.corrected_price == null ? undefined : { price: priceOf(row.corrected_price), reason: text(row.corrected_because) },
     };
   });
 }

@@ -1,6 +1,6 @@
 import { Link, useNavigate, useParams } from 'react-router';
 import type { BodyOf } from '@obolus/contract/commands';
-import type { ReceivedLine } from '@obolus/contract/views';
+import type { ReceivedLine, TaxCodeView } from '@obolus/contract/views';
 import { server } from '../../app/api.ts';
 import { useDraft, wrongAt, type Entering } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
@@ -11,12 +11,13 @@ import { amountOfLine, difference, isZero, sumOf } from '../../parts/exact.ts';
 import { count, showDay, showFigure, showPrice } from '../../parts/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
-import { CurrencyField, DateField } from '../../parts/HeaderFields.tsx';
+import { CurrencyField, DateField, TermsField } from '../../parts/HeaderFields.tsx';
 import { Lookup } from '../../parts/Lookup.tsx';
 import { PerPack } from '../../parts/PerPack.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { Signal } from '../../parts/Signal.tsx';
-import { furtherToSend, type FurtherLine } from './further.ts';
+import { taxesOfLines } from '../../parts/taxes.ts';
+import { furtherToSend, isTax, type FurtherLine } from './further.ts';
 import { FurtherLines } from './FurtherLines.tsx';
 
 type Decision = BodyOf<'bill'>['lines'][number]['difference'];
@@ -112,6 +113,7 @@ function Bill({ vendor, draft, lines }: { vendor: string; draft: string; lines: 
     id: draft,
     blank: () => ({
       vendor,
+      terms: only(lines.map((line) => line.order.terms)),
       number: '',
       date: me.company.today,
       currency: lines[0]?.currency ?? party?.currency ?? me.company.currency,
@@ -122,7 +124,10 @@ function Bill({ vendor, draft, lines }: { vendor: string; draft: string; lines: 
       const cited = lines
         .filter((line) => billed[line.line]?.quantity)
         .map((line) => ({ of: line.line, discount: line.discount, ...(billed[line.line] as BilledLine) }));
-      const given = furtherToSend(further);
+      const given = furtherToSend(
+        further,
+        cited.map((line) => line.of),
+      );
       const nothing = [cited, ...Object.values(given)].every((list) => list.length === 0);
       return nothing ? undefined : { ...body, lines: cited, ...given };
     },
@@ -130,12 +135,15 @@ function Bill({ vendor, draft, lines }: { vendor: string; draft: string; lines: 
   });
   const { body, change, refusals } = entering;
   const mayBill = useMayPost('bill');
+  const codes = server.useTaxCodesQuery();
   if (!body || !party) return null;
   const inCurrency = lines.filter((line) => line.currency === body.currency);
+  const expected = expectedTaxes(inCurrency, body, codes.data?.rows ?? []);
+  const asOrdered = isSaid(expected, body.further) ? [] : expected;
   const total = sumOf([...inCurrency.map((line) => lineTotal(body, line)), ...body.further.map((line) => line.amount)], body.currency);
   return (
     <div className="screen">
-      <Head title={party.name} more={body.number || 'vendor bill'} about={`${body.currency}, due ${party.termsDays} days after the bill`}>
+      <Head title={party.name} more={body.number || 'vendor bill'} about={`In ${body.currency}${party.hold ? `; on hold: ${party.hold}` : ''}`}>
         {lines.length > 0 && (
           <button
             type="button"
@@ -153,8 +161,16 @@ function Bill({ vendor, draft, lines }: { vendor: string; draft: string; lines: 
           </Field>
           <DateField name="Date" body={body} change={change} refusals={refusals} />
           <CurrencyField name="Currency" body={body} change={change} refusals={refusals} />
+          <TermsField body={body} change={change} refusals={refusals} />
         </div>
         {inCurrency.length > 0 && <BillGrid entering={entering} body={body} lines={inCurrency} />}
+        {asOrdered.length > 0 && (
+          <p className="pt-2">
+            <button type="button" className="act" onClick={() => change({ further: [...body.further.filter((line) => !isTax(line.what)), ...asOrdered] })}>
+              Taxes as the order expects them: {asOrdered.map(({ about, amount }) => `${about} ${showFigure(amount)}`).join(', ')}
+            </button>
+          </p>
+        )}
         <FurtherLines
           lines={body.further}
           change={(further) => change({ further })}
@@ -184,6 +200,26 @@ function Bill({ vendor, draft, lines }: { vendor: string; draft: string; lines: 
     </div>
   );
 }
+
+/** What they all say, if they say the same. */
+const only = (said: readonly string[]): string => (new Set(said).size === 1 ? (said[0] ?? '') : '');
+
+/** The taxes that the bill should show for what it covers, by the codes on its orders. */
+function expectedTaxes(lines: readonly ReceivedLine[], body: Body, codes: readonly TaxCodeView[]): FurtherLine[] {
+  const covered = lines.filter((line) => body.billed[line.line]?.quantity);
+  const taxes = taxesOfLines(
+    covered.map((line) => ({ amount: lineTotal(body, line), code: line.taxCode })),
+    codes,
+    body.currency,
+  );
+  return taxes.map(({ name, amount, recoverable, lines: on }) => ({
+    ...{ what: recoverable ? ('tax-reclaimed' as const) : ('tax-kept' as const), about: name, amount },
+    on: on.map((at) => covered[at - 1]?.line ?? ''),
+  }));
+}
+
+const isSaid = (expected: readonly FurtherLine[], further: readonly FurtherLine[]): boolean =>
+  expected.every((tax) => further.some((line) => line.what === tax.what && line.about === tax.about && line.amount === tax.amount));
 
 function lineTotal(body: Body, line: ReceivedLine): string | undefined {
   const billed = body.billed[line.line];

@@ -68,7 +68,7 @@ export function FurtherLines({
                         onChange={(about) => set(at, { about })}
                       />
                     ) : (
-                      <span className="dim">{SAYS[line.what] ?? 'a charge, put on goods later'}</span>
+                      <span className="dim">{[line.about, SAYS[line.what] ?? 'a charge, put on goods later'].filter(Boolean).join(', ')}</span>
                     )}
                   </td>
                   <td>

@@ -14,7 +14,7 @@ const LINES = [
 
 describe('what a bill lists besides goods', () => {
   it('goes out as charges, expenses and tax; a line without a word or a figure does not', () => {
-    expect(furtherToSend(LINES)).toEqual({
+    expect(furtherToSend(LINES, [])).toEqual({
       charges: [{ kind: 'freight', amount: '12.00' }],
       expenses: [
         { expense: 'cleaning', amount: '30' },
@@ -25,6 +25,11 @@ describe('what a bill lists besides goods', () => {
         { amount: '5', recoverable: true },
       ],
     });
+  });
+
+  it('names the lines that a tax is on by where they stand among those that are billed', () => {
+    const taxed = [{ ...line('tax-kept', '2.10', 'State tax'), on: ['7/1', '7/3', '9/9'] }];
+    expect(furtherToSend(taxed, ['7/1', '7/2', '7/3']).tax).toEqual([{ amount: '2.10', recoverable: false, lines: [1, 3] }]);
   });
 
   it('is found again by where it stands in what was sent', () => {

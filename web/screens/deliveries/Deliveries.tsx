@@ -1,25 +1,15 @@
 import { Link } from 'react-router';
-import type { DocumentRow } from '@obolus/contract/views';
 import { server } from '../../app/api.ts';
 import { useMayPost, useMe } from '../../frame/me.ts';
+import { List } from '../../lists/List.tsx';
 import { sumOf } from '../../parts/exact.ts';
-import { showDay, showFigure } from '../../parts/figures.ts';
+import { showFigure } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';
-import { ListTable, type Column } from '../../parts/ListTable.tsx';
-import { Problem } from '../../parts/Problem.tsx';
 import { useNewKey } from '../../parts/useNewKey.ts';
-
-const COLUMNS: readonly Column<DocumentRow>[] = [
-  { title: 'Delivery', show: (row) => <b className="strong">{row.number}</b>, text: (row) => row.number },
-  { title: 'Date', show: (row) => showDay(row.date), text: (row) => row.date },
-  { title: 'Customer', show: (row) => row.party, text: (row) => row.party, name: true },
-  { title: 'Cost when delivered', show: (row) => showFigure(row.amount), text: (row) => row.amount, figure: true },
-];
 
 /** Goods that went out, and what of them is not invoiced yet. */
 export function Deliveries() {
   const me = useMe();
-  const deliveries = server.useDocumentsQuery({ query: { kind: 'delivery' } });
   const open = server.useUninvoicedLinesQuery();
   const mayDeliver = useMayPost('delivery');
   const mayInvoice = useMayPost('invoice');
@@ -59,25 +49,15 @@ export function Deliveries() {
             ))}
           </section>
         )}
-        {deliveries.isError ? (
-          <Problem error={deliveries.error} again={deliveries.refetch} />
-        ) : (
-          deliveries.data && (
-            <ListTable
-              rows={deliveries.data.rows}
-              columns={COLUMNS}
-              keyOf={(row) => row.id}
-              linkOf={(row) => `/documents/${row.id}`}
-              label="deliveries"
-              empty={
-                <>
-                  <h2>Nothing has gone out yet</h2>
-                  <p>A delivery takes goods out of inventory at what their pool says they cost.</p>
-                </>
-              }
-            />
-          )
-        )}
+        <List
+          list="deliveries"
+          empty={
+            <>
+              <h2>Nothing has gone out yet</h2>
+              <p>A delivery takes goods out of inventory at what their pool says they cost.</p>
+            </>
+          }
+        />
       </div>
     </div>
   );

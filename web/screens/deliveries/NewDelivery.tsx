@@ -25,7 +25,6 @@ export function NewDelivery() {
   const { draft = '' } = useParams();
   const me = useMe();
   const items = server.useItemsQuery();
-  const stock = server.useStockQuery();
   const warehouses = server.useWarehousesQuery();
   const first = warehouses.data?.rows[0]?.id ?? '0';
   const entering = useDraft<'delivery', Body>({
@@ -74,7 +73,6 @@ export function NewDelivery() {
           </thead>
           <tbody onKeyDown={gridKeys({ onLastEnter: () => add(), onRemove: remove })}>
             {body.lines.map((line, at) => {
-              const held = stock.data?.rows.find((row) => row.item.id === line.item && row.warehouse.id === (body.warehouse || first));
               const item = items.data?.rows.find((entry) => entry.id === line.item);
               const wrong = (field: string) => wrongAt(refusals, `/lines/${sentAt(at)}/${field}`);
               return (
@@ -90,7 +88,7 @@ export function NewDelivery() {
                         onChange={(chosen) => set(at, { item: chosen, lots: [] })}
                       />
                     </td>
-                    <td className="num dim">{line.item ? showFigure(held?.quantity ?? '0') : ''}</td>
+                    <td className="num dim">{line.item && <OnHand item={line.item} warehouse={body.warehouse || first} />}</td>
                     <td>
                       <FigureCell
                         label={`Quantity, line ${at + 1}`}
@@ -128,4 +126,14 @@ export function NewDelivery() {
       <Footing entering={entering} allowed={mayDeliver} action="Post delivery" waitingFor="Enter the customer, the items and how much goes out." />
     </div>
   );
+}
+
+/** How much of an item is in a warehouse. */
+function OnHand({ item, warehouse }: { item: string; warehouse: string }) {
+  const where = [
+    { column: 'item_id', is: 'is', to: item },
+    { column: 'warehouse_id', is: 'is', to: warehouse },
+  ] as const;
+  const stock = server.useListInfiniteQuery({ list: 'stock', where });
+  return stock.data ? showFigure(stock.data.pages[0]?.rows[0]?.cells.quantity ?? '0') : null;
 }

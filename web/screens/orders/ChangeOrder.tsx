@@ -6,11 +6,11 @@ import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../frame/me.ts';
 import { Cell, Field } from '../../parts/Cells.tsx';
-import { amountOfLine, sumOf } from '../../parts/exact.ts';
-import { showFigure } from '../../parts/figures.ts';
+import { sumOf } from '../../parts/exact.ts';
 import { Head } from '../../parts/Head.tsx';
 import { DateField } from '../../parts/HeaderFields.tsx';
 import { Problem } from '../../parts/Problem.tsx';
+import { Commitment } from './Commitment.tsx';
 import { OrderGrid } from './OrderGrid.tsx';
 import { asOrdered, isBlank } from './orderLine.ts';
 
@@ -44,10 +44,6 @@ function Changing({ order }: { order: OrderView }) {
   const { body, change, refusals } = entering;
   const mayChange = useMayPost('order-change');
   if (!body) return null;
-  const total = sumOf(
-    body.lines.map((line) => amountOfLine(line.quantity, line.price, line.discount, order.currency)),
-    order.currency,
-  );
   const before = sumOf(
     order.lines.map((line) => line.amount),
     order.currency,
@@ -73,6 +69,8 @@ function Changing({ order }: { order: OrderView }) {
           vendor={order.vendor.id}
           date={body.date}
           currency={order.currency}
+          taxCode=""
+          expected={entering.preview?.expected}
           onOrder={new Map(order.lines.map((line) => [line.line, line]))}
         />
       </div>
@@ -81,15 +79,7 @@ function Changing({ order }: { order: OrderView }) {
         allowed={mayChange}
         action="Place version"
         waitingFor="Change a line or add one."
-        note={
-          <>
-            <h2 className="cap">Commitment, {order.currency}</h2>
-            <p className="font-book text-[20px] font-semibold leading-7">
-              <span className="dim font-normal">{showFigure(before)} → </span>
-              {showFigure(total)}
-            </p>
-          </>
-        }
+        note={<Commitment lines={body.lines} currency={order.currency} before={before} expected={entering.preview?.expected} />}
       />
     </div>
   );

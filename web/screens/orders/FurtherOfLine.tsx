@@ -1,16 +1,10 @@
 import type { ReactNode } from 'react';
-import { CHARGE_KINDS } from '@obolus/contract/commands';
-import { Cell, Choice, FigureCell, TakeOut } from '../../parts/Cells.tsx';
+import { DIMENSIONS } from '@obolus/contract/views';
+import { server } from '../../app/api.ts';
+import { Cell, Choice, FigureCell } from '../../parts/Cells.tsx';
+import { Dimension } from '../../parts/Dimension.tsx';
+import { ExpectedCharges } from './ExpectedCharges.tsx';
 import type { OrderLine } from './orderLine.ts';
-
-type Estimate = NonNullable<OrderLine['estimates']>[number];
-
-const BY: readonly (readonly [Estimate['by'], string])[] = [
-  ['unit', 'for each unit'],
-  ['percent', 'percent of the goods'],
-  ['flat', 'for the whole line'],
-  ['tariff', 'by the tariff'],
-];
 
 /** What is seldom said of a line, in a row of its own below it. */
 export function FurtherOfLine({
@@ -21,6 +15,7 @@ export function FurtherOfLine({
   goods,
   unit,
   known,
+  expected,
 }: {
   line: OrderLine;
   at: number;
@@ -29,13 +24,13 @@ export function FurtherOfLine({
   goods: boolean;
   /** The item's stock unit. */
   unit: string;
+  /** What one stock unit should cost once it is here, in words. */
+  expected: string;
   /** The vendor's number for it, as far as it is known. */
   known: string;
 }) {
-  const estimates = line.estimates ?? [];
-  const change = (place: number, to: Partial<Estimate>) =>
-    set({ estimates: estimates.map((estimate, position) => (position === place ? { ...estimate, ...to } : estimate)) });
-  const unused = CHARGE_KINDS.find((kind) => !estimates.some((estimate) => estimate.kind === kind));
+  const warehouses = server.useWarehousesQuery();
+  const codes = server.useTaxCodesQuery().data?.rows ?? [];
   return (
     <div className="flex flex-wrap items-start gap-x-8 gap-y-2">
       {goods && (
@@ -70,52 +65,51 @@ export function FurtherOfLine({
           </Said>
         </>
       )}
-      {(['department', 'location', 'project'] as const).map((name) => (
+      {goods && (
+        <Said name="into" width="w-[130px]">
+          <Choice
+            label={`Warehouse, line ${at + 1}`}
+            value={line.warehouse ?? ''}
+            options={[['', 'as the order says'], ...(warehouses.data?.rows ?? []).map(({ id, name }) => [id, name] as const)]}
+            wrong={wrong('warehouse')}
+            onChange={(warehouse) => set({ warehouse })}
+          />
+        </Said>
+      )}
+      {codes.length > 0 && (
+        <Said name="taxes" width="w-[150px]">
+          <Choice
+            label={`Tax code, line ${at + 1}`}
+            value={line.taxCode ?? ''}
+            options={[['', 'none'], ...codes.map(({ code, name }) => [code, `${code}, ${name}`] as const)]}
+            wrong={wrong('taxCode')}
+            onChange={(taxCode) => set({ taxCode })}
+          />
+        </Said>
+      )}
+      {goods && (
+        <Said name="transport" width="w-[130px]">
+          <Cell
+            label={`Transport, line ${at + 1}`}
+            placeholder="Container, waybill …"
+            value={line.transport ?? ''}
+            wrong={wrong('transport')}
+            onChange={(transport) => set({ transport })}
+          />
+        </Said>
+      )}
+      {DIMENSIONS.map((name) => (
         <Said key={name} name={name} width="w-[150px]">
-          <Cell label={`${name[0]?.toUpperCase()}${name.slice(1)}, line ${at + 1}`} value={line[name] ?? ''} onChange={(text) => set({ [name]: text })} />
+          <Dimension
+            kind={name}
+            label={`${name[0]?.toUpperCase()}${name.slice(1)}, line ${at + 1}`}
+            value={line[name] ?? ''}
+            wrong={wrong(name)}
+            onChange={(text) => set({ [name]: text })}
+          />
         </Said>
       ))}
-      {goods && (
-        <div className="flex flex-col gap-1">
-          {estimates.map((estimate, place) => (
-            <div key={place} className="flex items-baseline gap-2">
-              <span className="dim whitespace-nowrap">Expected with it</span>
-              <Choice
-                label={`Estimated charge ${place + 1}, line ${at + 1}`}
-                value={estimate.kind}
-                options={CHARGE_KINDS.map((kind) => [kind, kind])}
-                wrong={wrong(`estimates/${place}/kind`)}
-                onChange={(kind) => change(place, { kind: kind as Estimate['kind'] })}
-              />
-              {estimate.by !== 'tariff' && (
-                <span className="inline-block w-[90px] shrink-0">
-                  <FigureCell
-                    label={`Figure of estimated charge ${place + 1}, line ${at + 1}`}
-                    value={estimate.figure}
-                    wrong={wrong(`estimates/${place}/figure`) ?? wrong(`estimates/${place}/amount`)}
-                    onChange={(figure) => change(place, { figure })}
-                  />
-                </span>
-              )}
-              <Choice
-                label={`How charge ${place + 1} is estimated, line ${at + 1}`}
-                value={estimate.by}
-                options={BY}
-                onChange={(by) => change(place, { by: by as Estimate['by'] })}
-              />
-              <TakeOut
-                label={`Take out estimated charge ${place + 1}, line ${at + 1}`}
-                onClick={() => set({ estimates: estimates.filter((_, position) => position !== place) })}
-              />
-            </div>
-          ))}
-          {unused && (
-            <button type="button" className="act self-start" onClick={() => set({ estimates: [...estimates, { kind: unused, by: 'unit', figure: '' }] })}>
-              {estimates.length === 0 ? 'Expect freight or another charge with it' : 'Expect another charge'}
-            </button>
-          )}
-        </div>
-      )}
+      {goods && <ExpectedCharges line={line} at={at} set={set} wrong={wrong} expected={expected} />}
     </div>
   );
 }

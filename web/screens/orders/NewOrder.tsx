@@ -1,15 +1,17 @@
+import { useState } from 'react';
 import { useParams } from 'react-router';
-import type { BodyOf } from '@obolus/contract/commands';
+import { INCOTERMS, type BodyOf } from '@obolus/contract/commands';
+import { REGISTERS } from '@obolus/contract/registers';
 import { server } from '../../app/api.ts';
 import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../frame/me.ts';
-import { Cell, Field } from '../../parts/Cells.tsx';
-import { amountOfLine, sumOf } from '../../parts/exact.ts';
-import { showFigure } from '../../parts/figures.ts';
+import { NewEntry } from '../../entries/NewEntry.tsx';
+import { Cell, Choice, Field } from '../../parts/Cells.tsx';
 import { Head } from '../../parts/Head.tsx';
-import { CurrencyField, DateField, WarehouseField } from '../../parts/HeaderFields.tsx';
+import { CurrencyField, DateField, TermsField, WarehouseField } from '../../parts/HeaderFields.tsx';
 import { Lookup } from '../../parts/Lookup.tsx';
+import { Commitment } from './Commitment.tsx';
 import { OrderGrid } from './OrderGrid.tsx';
 import { isBlank, NO_LINE, type OrderLine } from './orderLine.ts';
 
@@ -34,18 +36,25 @@ export function NewOrder() {
   });
   const { body, change, refusals } = entering;
   const mayOrder = useMayPost('order');
+  const maySetUp = REGISTERS.vendors.mayChange.includes(me.user.role);
+  const [newVendor, setNewVendor] = useState<string>();
   if (!body) return null;
   const vendor = vendors.data?.rows.find((entry) => entry.id === body.vendor);
-  const total = sumOf(
-    body.lines.map((line) => amountOfLine(line.quantity, line.price, line.discount, body.currency)),
-    body.currency,
-  );
+  const choose = (id: string) => change({ vendor: id, terms: '', currency: vendors.data?.rows.find((entry) => entry.id === id)?.currency ?? body.currency });
   return (
     <div className="screen">
       <Head
         title={vendor?.name ?? 'New order'}
         more={vendor ? 'new order' : ''}
-        about={vendor ? `${vendor.currency}, ${vendor.termsDays} days` : 'Choose the vendor; its currency, terms and prices come with it'}
+        about={
+          vendor?.hold ? (
+            <span className="text-over">On hold: {vendor.hold}</span>
+          ) : vendor ? (
+            `Number ${vendor.number}, asks in ${vendor.currency}`
+          ) : (
+            'Choose the vendor; its currency, terms, taxes and prices come with it'
+          )
+        }
       />
       <div className="body">
         <div className="fields">
@@ -56,12 +65,26 @@ export function NewOrder() {
               options={vendors.data?.rows ?? []}
               value={body.vendor}
               wrong={wrongAt(refusals, '/vendor')}
-              onChange={(id) => change({ vendor: id, currency: vendors.data?.rows.find((entry) => entry.id === id)?.currency ?? body.currency })}
+              onNew={maySetUp ? setNewVendor : undefined}
+              onChange={choose}
             />
           </Field>
           <DateField name="Date" body={body} change={change} refusals={refusals} />
           <CurrencyField name="Currency" body={body} change={change} refusals={refusals} />
           <WarehouseField name="Into warehouse" body={body} change={change} refusals={refusals} />
+          <TermsField body={body} change={change} refusals={refusals} />
+          <Field name="Incoterm, named place">
+            <span className="flex">
+              <Choice
+                label="Incoterm"
+                value={body.incoterm ?? ''}
+                options={[['', 'none'], ...INCOTERMS.map((term) => [term, term] as const)]}
+                wrong={wrongAt(refusals, '/incoterm')}
+                onChange={(incoterm) => change({ incoterm: incoterm as Body['incoterm'] })}
+              />
+              {body.incoterm && <Cell label="Named place" placeholder="Port, town …" value={body.place ?? ''} onChange={(place) => change({ place })} />}
+            </span>
+          </Field>
           <Field name="Note" wide>
             <Cell label="Note" value={body.note} onChange={(note) => change({ note })} />
           </Field>
@@ -73,6 +96,8 @@ export function NewOrder() {
           refusals={refusals}
           vendor={body.vendor}
           currency={body.currency}
+          taxCode={vendor?.taxCode ?? ''}
+          expected={entering.preview?.expected}
         />
       </div>
       <Footing
@@ -80,13 +105,19 @@ export function NewOrder() {
         allowed={mayOrder}
         action="Place order"
         waitingFor="Choose a vendor and enter a line: item, quantity, price."
-        note={
-          <>
-            <h2 className="cap">Commitment, {body.currency}</h2>
-            <p className="font-book text-[20px] font-semibold leading-7">{showFigure(total)}</p>
-          </>
-        }
+        note={<Commitment lines={body.lines} currency={body.currency} expected={entering.preview?.expected} />}
       />
+      {newVendor !== undefined && (
+        <NewEntry
+          register="vendors"
+          begin={{ name: newVendor, currency: me.company.currency }}
+          onMade={(id) => {
+            setNewVendor(undefined);
+            change({ vendor: id });
+          }}
+          onClose={() => setNewVendor(undefined)}
+        />
+      )}
     </div>
   );
 }

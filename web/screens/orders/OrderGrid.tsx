@@ -1,7 +1,10 @@
 import { useMemo, useRef, useState } from 'react';
-import type { RefusalView } from '@obolus/contract/commands';
+import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
+import { REGISTERS } from '@obolus/contract/registers';
 import type { OrderView } from '@obolus/contract/views';
 import { server } from '../../app/api.ts';
+import { NewEntry } from '../../entries/NewEntry.tsx';
+import { useMe } from '../../frame/me.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { useLines } from '../../parts/useLines.ts';
 import { useRowsInView } from '../../parts/useRowsInView.ts';
@@ -16,17 +19,23 @@ interface Props {
   readonly vendor: string;
   readonly currency: string;
   readonly date: string;
+  /** The taxes of the vendor's lines, where nothing else is said. */
+  readonly taxCode: string;
+  /** What the lines should cost once they are here, by the place among those that are sent. */
+  readonly expected: PreviewReply['expected'] | undefined;
   /** The lines that are on the order already: what they are for does not change. */
   readonly onOrder?: ReadonlyMap<string, OrderView['lines'][number]>;
 }
 
 /** The lines of an order, new or changed: a grid that grows as it is filled; what is seldom said is in a row of its own below. */
-export function OrderGrid({ lines, change, refusals, vendor, currency, date, onOrder }: Props) {
+export function OrderGrid({ lines, change, refusals, vendor, currency, date, taxCode, expected = NO_COSTS, onOrder }: Props) {
+  const { company, user } = useMe();
   const items = server.useItemsQuery();
   const prices = server.usePricesQuery({ params: { id: vendor } }, { skip: vendor === '' });
   const { table, set, add, remove, sentAt } = useLines(lines, NO_LINE, isBlank, change);
   const inView = useRowsInView(table, lines.length);
   const [opened, setOpened] = useState<ReadonlySet<number>>(new Set());
+  const [newItem, setNewItem] = useState<{ at: number; typed: string }>();
   const itemOf = useMemo(() => new Map(items.data?.rows.map((item) => [item.id, item])), [items.data]);
   const boughtOf = useMemo(() => new Map(prices.data?.rows.map((row) => [row.item, row])), [prices.data]);
   const options = useMemo(
@@ -60,11 +69,12 @@ export function OrderGrid({ lines, change, refusals, vendor, currency, date, onO
     choose(at, item) {
       const before = lines[at];
       if (!before) return;
-      const now = { ...before, item, unit: usualUnit(boughtOf.get(item)), packSize: undefined };
+      const now = { ...before, item, unit: usualUnit(boughtOf.get(item)), packSize: undefined, taxCode: before.taxCode || taxCode };
       set(at, { ...now, price: priced(before, now) });
     },
     open: (at, open) => setOpened(new Set(open ? [...opened, at] : [...opened].filter((row) => row !== at))),
     takeOut,
+    setUp: REGISTERS.items.mayChange.includes(user.role) ? (at, typed) => setNewItem({ at, typed }) : undefined,
   });
   const append = (line: OrderLine) => {
     const at = lines.length;
@@ -79,75 +89,95 @@ export function OrderGrid({ lines, change, refusals, vendor, currency, date, onO
       }, 50);
     });
   };
+  const landedAt = useMemo(() => new Map(expected.map(({ line, unitCost }) => [line, unitCost])), [expected]);
   const refusedAt = useMemo(() => byLine(refusals), [refusals]);
   const knownNow = lines.map(known);
   const refresh = () => change(lines.map((line, at) => ({ ...line, price: knownNow[at]?.price ?? line.price })));
   const stale = lines.filter((line, at) => !isBlank(line) && knownNow[at] !== undefined && knownNow[at].price !== line.price).length;
   return (
-    <table
-      className="sheet ruled"
-      ref={table}
-      aria-label="Lines of the order"
-      aria-rowcount={lines.length + 2}
-      onKeyDown={gridKeys({
-        onLastEnter: () => append(lines.at(-1)?.expense === undefined ? NO_LINE : NO_EXPENSE),
-        onRemove: (row) => takeOut(row + (inView.rows[0]?.index ?? 0)),
-      })}
-    >
-      <thead>
-        <tr>
-          <th>Item</th>
-          <th className="num min-w-[84px]">Quantity</th>
-          <th className="min-w-[140px]">Unit</th>
-          <th className="num min-w-[92px]">Price</th>
-          <th className="min-w-[120px]">Price from</th>
-          <th className="num min-w-[70px]">Less %</th>
-          <th className="min-w-[136px]">Due</th>
-          <th className="num min-w-[100px]">Amount, {currency}</th>
-          <th className="min-w-[62px]">
-            <span className="sr-only">More of the line</span>
-          </th>
-        </tr>
-      </thead>
-      <Room height={inView.above} />
-      {inView.rows.map(({ index: at }) => {
-        const line = lines[at] ?? NO_LINE;
-        return (
-          <OrderGridLine
-            key={at}
-            {...{ line, at, currency, options, actions }}
-            measure={inView.ref}
-            sentAt={sentAt(at)}
-            item={itemOf.get(forItem(line))}
-            ordered={onOrder?.get(line.of)}
-            bought={boughtOf.get(forItem(line))}
-            {...knownProps(knownNow[at])}
-            refusals={refusedAt.get(sentAt(at)) ?? NONE}
-            opened={opened.has(at)}
-          />
-        );
-      })}
-      <Room height={inView.below} />
-      <tfoot>
-        <tr className="plain">
-          <td colSpan={WIDTH}>
-            <button type="button" className="act mr-6" onClick={() => append(NO_LINE)}>
-              Another line
-            </button>
-            <button type="button" className="act mr-6" onClick={() => append(NO_EXPENSE)}>
-              A line for an expense
-            </button>
-            {stale > 0 && (
-              <button type="button" className="act" onClick={refresh}>
-                Prices as they are known now ({stale})
+    <>
+      <table
+        className="sheet ruled"
+        ref={table}
+        aria-label="Lines of the order"
+        aria-rowcount={lines.length + 2}
+        onKeyDown={gridKeys({
+          onLastEnter: () => append(lines.at(-1)?.expense === undefined ? NO_LINE : NO_EXPENSE),
+          onRemove: (row) => takeOut(row + (inView.rows[0]?.index ?? 0)),
+        })}
+      >
+        <Heads currency={currency} />
+        <Room height={inView.above} />
+        {inView.rows.map(({ index: at }) => {
+          const line = lines[at] ?? NO_LINE;
+          return (
+            <OrderGridLine
+              key={at}
+              {...{ line, at, currency, options, actions }}
+              measure={inView.ref}
+              sentAt={sentAt(at)}
+              item={itemOf.get(forItem(line))}
+              ordered={onOrder?.get(line.of)}
+              bought={boughtOf.get(forItem(line))}
+              {...knownProps(knownNow[at])}
+              refusals={refusedAt.get(sentAt(at)) ?? NONE}
+              opened={opened.has(at)}
+              landed={landedAt.get(sentAt(at)) ?? ''}
+              baseCurrency={company.currency}
+            />
+          );
+        })}
+        <Room height={inView.below} />
+        <tfoot>
+          <tr className="plain">
+            <td colSpan={WIDTH}>
+              <button type="button" className="act mr-6" onClick={() => append(NO_LINE)}>
+                Another line
               </button>
-            )}
-          </td>
-        </tr>
-      </tfoot>
-    </table>
+              <button type="button" className="act mr-6" onClick={() => append(NO_EXPENSE)}>
+                A line for an expense
+              </button>
+              {stale > 0 && (
+                <button type="button" className="act" onClick={refresh}>
+                  Prices as they are known now ({stale})
+                </button>
+              )}
+            </td>
+          </tr>
+        </tfoot>
+      </table>
+      {newItem && (
+        <NewEntry
+          register="items"
+          begin={{ name: newItem.typed }}
+          onMade={(id) => {
+            setNewItem(undefined);
+            actions.choose(newItem.at, id);
+          }}
+          onClose={() => setNewItem(undefined)}
+        />
+      )}
+    </>
   );
 }
+
+const Heads = ({ currency }: { currency: string }) => (
+  <thead>
+    <tr>
+      <th>Item</th>
+      <th className="num min-w-[84px]">Quantity</th>
+      <th className="min-w-[140px]">Unit</th>
+      <th className="num min-w-[92px]">Price</th>
+      <th className="min-w-[120px]">Price from</th>
+      <th className="num min-w-[70px]">Less %</th>
+      <th className="min-w-[136px]">Due</th>
+      <th className="num min-w-[100px]">Amount, {currency}</th>
+      <th className="min-w-[62px]">
+        <span className="sr-only">More of the line</span>
+      </th>
+    </tr>
+  </thead>
+);
 
 /** The room of lines that are not drawn. */
 const Room = ({ height }: { height: number }) =>
@@ -162,6 +192,7 @@ const Room = ({ height }: { height: number }) =>
 const knownProps = (known: KnownPrice | undefined) => ({ knownAt: known?.price, knownFrom: known?.source });
 
 const NONE: readonly RefusalView[] = [];
+const NO_COSTS: PreviewReply['expected'] = [];
 
 /** What is wrong, by the line that it is wrong in. */
 function byLine(refusals: readonly RefusalView[]): ReadonlyMap<number, RefusalView[]> {
@@ -180,10 +211,9 @@ function useLasting<Functions extends object>(functions: Functions): Functions {
   const [lasting] = useState(
     () =>
       Object.fromEntries(
-        Object.keys(functions).map((name) => [
-          name,
-          (...given: unknown[]) => (latest.current as Record<string, (...given: unknown[]) => unknown>)[name]?.(...given),
-        ]),
+        Object.entries(functions)
+          .filter(([, work]) => work !== undefined)
+          .map(([name]) => [name, (...given: unknown[]) => (latest.current as Record<string, (...given: unknown[]) => unknown>)[name]?.(...given)]),
       ) as Functions,
   );
   return lasting;

@@ -28,6 +28,9 @@ export interface LineProps {
   readonly knownFrom: string | undefined;
   readonly refusals: readonly RefusalView[];
   readonly opened: boolean;
+  /** What one stock unit should cost once it is here, in base currency; empty while nobody knows. */
+  readonly landed: string;
+  readonly baseCurrency: string;
   /** Takes the line's height, once it is drawn. */
   readonly measure: (line: HTMLElement | null) => void;
   readonly actions: LineActions;
@@ -39,6 +42,8 @@ export interface LineActions {
   readonly choose: (at: number, item: string) => void;
   readonly open: (at: number, opened: boolean) => void;
   readonly takeOut: (at: number) => void;
+  /** Sets up an item that is not there yet; undefined for whoever may not. */
+  readonly setUp: ((at: number, typed: string) => void) | undefined;
 }
 
 /** A unit that the item was never bought in is described in the row below. */
@@ -58,13 +63,16 @@ export const OrderGridLine = memo(function OrderGridLine({
   knownFrom,
   refusals,
   opened,
+  landed,
+  baseCurrency,
   measure,
   actions,
 }: LineProps) {
   const wrong = (field: string) => wrongAt(refusals, `/lines/${sentAt}/${field}`);
   const set = (to: Partial<OrderLine>) => actions.set(at, to);
   const isExpense = line.expense !== undefined || (ordered !== undefined && ordered.item === null);
-  const wide = opened || refusals.some((refusal) => /\/(estimates|packSize|vendorNumber)/.test(refusal.at));
+  const wide =
+    opened || refusals.some((refusal) => /\/(estimates|packSize|vendorNumber|warehouse|taxCode|transport|department|location|project)/.test(refusal.at));
   return (
     <tbody ref={measure} data-index={at}>
       <tr className={wide ? 'joined' : ''} aria-rowindex={at + 2}>
@@ -80,6 +88,7 @@ export const OrderGridLine = memo(function OrderGridLine({
               options={options}
               value={line.item}
               wrong={wrong('item')}
+              onNew={actions.setUp ? (typed) => actions.setUp?.(at, typed) : undefined}
               onChange={(id) => actions.choose(at, id)}
             />
           ) : (
@@ -146,13 +155,25 @@ export const OrderGridLine = memo(function OrderGridLine({
       {wide && (
         <tr data-more>
           <td colSpan={WIDTH} className="more">
-            <FurtherOfLine line={line} at={at} set={set} wrong={wrong} goods={!isExpense} unit={item?.unit ?? ''} known={bought?.number ?? ''} />
+            <FurtherOfLine
+              line={line}
+              at={at}
+              set={set}
+              wrong={wrong}
+              goods={!isExpense}
+              unit={item?.unit ?? ''}
+              known={bought?.number ?? ''}
+              expected={expectedInWords(landed, baseCurrency, item)}
+            />
           </td>
         </tr>
       )}
     </tbody>
   );
 });
+
+const expectedInWords = (landed: string, currency: string, item: ItemView | undefined): string =>
+  landed === '' ? '' : `One ${item?.unit ?? ''} should cost ${showFigure(landed)} ${currency} once it is here`;
 
 /** How much it is in the stock unit, for goods in packs. */
 function inStock({ unit, packSize, quantity }: OrderLine, item: ItemView | undefined): string {

@@ -160,6 +160,8 @@ export function OrderLines({ order }: { order: OrderView }) {
   const [closes, setCloses] = useState<OrderView['lines'][number]>();
   const { perform, doing } = useDeed(order, () => setCloses(undefined));
   const mayClose = useMayPost('order-closing');
+  const { company } = useMe();
+  const warehouses = server.useWarehousesQuery();
   return (
     <>
       <table className="sheet" aria-label="Lines">
@@ -181,7 +183,11 @@ export function OrderLines({ order }: { order: OrderView }) {
         </thead>
         <tbody>
           {order.lines.map((line) => {
-            const about = [line.department, line.location, line.project, ...line.estimates.map(estimateInWords)].filter(Boolean);
+            const about = [
+              ...[line.warehouse && `into ${warehouses.data?.rows.find(({ id }) => id === line.warehouse)?.name ?? 'another warehouse'}`, line.transport],
+              ...[line.taxCode && `taxes ${line.taxCode}`, line.department, line.location, line.project, ...line.estimates.map(estimateInWords)],
+              line.estimates.length > 0 && `should cost ${showFigure(line.expected)} ${company.currency} a ${line.item?.unit ?? 'unit'} once here`,
+            ].filter(Boolean);
             const packs = line.per === '1' ? [] : [`${showFigure(line.asked)} ${line.unit} of ${showFigure(line.per)} ${line.item?.unit ?? ''}`];
             const more = [...packs, ...about, ...(line.closed ? [`${showFigure(line.closed.quantity)} closed: ${line.closed.reason}`] : [])];
             const label = line.item?.name ?? line.expense;

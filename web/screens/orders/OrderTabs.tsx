@@ -6,6 +6,7 @@ export function OrderTabs() {
       <NavLink to="/orders" end>
         Orders
       </NavLink>
+      <NavLink to="/orders/lines">Lines</NavLink>
       <NavLink to="/orders/commitments">Commitments</NavLink>
     </nav>
   );

@@ -1,6 +1,8 @@
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { IMPORT_KINDS, MAY_IMPORT, type ImportKind } from '@obolus/contract/roles';
+import { IMPORT_KINDS, isEntryImport, MAY_IMPORT, type ImportKind } from '@obolus/contract/imports';
+import { REGISTERS } from '@obolus/contract/registers';
+import type { Role } from '@obolus/contract/roles';
 import type { ImportView } from '@obolus/contract/views';
 import { problemOf, server } from '../../app/api.ts';
 import { useMe } from '../../frame/me.ts';
@@ -9,21 +11,17 @@ import { count } from '../../parts/figures.ts';
 import { Problem } from '../../parts/Problem.tsx';
 import { SetUpIndex } from './SetUpIndex.tsx';
 
-const KINDS: Readonly<Record<ImportKind, { name: string; columns: string }>> = {
-  items: {
-    name: 'Items',
-    columns:
-      'number, name, unit, method (fifo, average, standard, lot or serial), weight, volume, tariff_code, origin, standard, packs (box = 25), codes, over, short',
-  },
-  vendors: { name: 'Vendors', columns: 'number, name, currency, terms_days, address (lines apart by |), over, short' },
-  prices: { name: 'Vendors’ prices', columns: 'vendor, item, price, unit, least, from, to, vendor_number' },
-  rates: { name: 'Rates of exchange', columns: 'currency, from, rate' },
+const DOCUMENTS: Readonly<Partial<Record<ImportKind, { name: string; columns: string }>>> = {
   'opening-stock': { name: 'Opening stock', columns: 'item, warehouse, date, quantity, value, lots (A-1: 20 | A-2: 16)' },
   orders: { name: 'Open orders', columns: 'order, vendor, date, warehouse, item, quantity, price, currency, unit, discount, due' },
   receipts: { name: 'Receipts', columns: 'receipt, vendor, date, warehouse, order, item, quantity, line, unit, lots, packing_slip, transport' },
 };
 
-/** CSV files in: staged, checked line by line, loaded only when all is right or what is wrong is left out. */
+const nameOf = (kind: ImportKind): string => (isEntryImport(kind) ? REGISTERS[kind].title : (DOCUMENTS[kind]?.name ?? kind));
+const columnsOf = (kind: ImportKind): string =>
+  isEntryImport(kind) ? REGISTERS[kind].fields.map(({ name }) => name).join(', ') : (DOCUMENTS[kind]?.columns ?? '');
+
+/** CSV and XLSX files in: staged, checked line by line, loaded only when all is right or what is wrong is left out. */
 export function Imports() {
   const { import: id } = useParams();
   return (
@@ -39,9 +37,9 @@ function Earlier({ here }: { here: string | undefined }) {
   return (
     <SetUpIndex>
       {(imports.data?.rows ?? []).map((entry) => (
-        <Link key={entry.id} className="pick" to={`/setup/${entry.id}`} aria-current={entry.id === here}>
+        <Link key={entry.id} className="pick" to={`/setup/imports/${entry.id}`} aria-current={entry.id === here}>
           <span>
-            <b className="strong">{KINDS[entry.kind].name}</b>
+            <b className="strong">{nameOf(entry.kind)}</b>
             {entry.loaded}/{entry.total}
           </span>
           <small>
@@ -58,12 +56,12 @@ function Choosing() {
   const navigate = useNavigate();
   const [stage, result] = server.useStageImportMutation();
   const [kind, setKind] = useState<ImportKind>('items');
-  const allowed = IMPORT_KINDS.filter((entry) => MAY_IMPORT[entry].includes(user.role));
+  const allowed = IMPORT_KINDS.filter((entry) => (MAY_IMPORT[entry] as readonly Role[]).includes(user.role));
   const read = async (file: File | undefined) => {
     if (!file) return;
     const id = crypto.randomUUID();
-    const staged = await stage({ params: { id }, body: { kind, fileName: file.name.slice(0, 200), text: await file.text() } });
-    if (staged.data) void navigate(`/setup/${id}`);
+    const staged = await stage({ params: { id }, body: { kind, fileName: file.name.slice(0, 200), content: await inBase64(file) } });
+    if (staged.data) void navigate(`/setup/imports/${id}`);
   };
   if (allowed.length === 0) {
     return (
@@ -77,15 +75,15 @@ function Choosing() {
   }
   return (
     <div className="screen">
-      <Head title="Import from CSV" about="Nothing is loaded before every line is checked and you say so" />
+      <Head title="Files in" about="Nothing is loaded before every line is checked and you say so" />
       <div className="body max-w-[720px]">
         <fieldset className="pb-4">
           <legend className="cap">What the file holds</legend>
           {allowed.map((entry) => (
             <label key={entry} className="flex gap-3 py-1.5 border-b border-rule cursor-pointer">
               <input type="radio" name="kind" className="accent-bronze" checked={kind === entry} onChange={() => setKind(entry)} />
-              <span className="w-[140px]">{KINDS[entry].name}</span>
-              <span className="dim">{KINDS[entry].columns}</span>
+              <span className="w-[140px]">{nameOf(entry)}</span>
+              <span className="dim">{columnsOf(entry)}</span>
             </label>
           ))}
         </fieldset>
@@ -93,9 +91,9 @@ function Choosing() {
           {result.isLoading ? 'Checking …' : 'Choose a file'}
           <input
             type="file"
-            accept=".csv,text/csv"
+            accept=".csv,text/csv,.xlsx"
             className="sr-only"
-            aria-label="CSV file"
+            aria-label="File, CSV or XLSX"
             onChange={(event) => void read(event.target.files?.[0]).then(() => (event.target.value = ''))}
           />
         </label>
@@ -126,7 +124,7 @@ function Staged({ id }: { id: string }) {
   const waiting = data.state === 'staged' || data.state === 'stopped';
   return (
     <div className="screen">
-      <Head title={KINDS[data.kind].name} more={data.fileName} about={aboutOf(data)}>
+      <Head title={nameOf(data.kind)} more={data.fileName} about={aboutOf(data)}>
         {waiting && data.wrong > 0 && (
           <button type="button" className="btn quiet" disabled={result.isLoading} onClick={() => void load({ params: { id }, body: { leaveOutWrong: true } })}>
             Load {count(data.total - data.wrong - data.loaded, 'right line')}, leave {data.wrong} out
@@ -150,6 +148,14 @@ function Staged({ id }: { id: string }) {
   );
 }
 
+/** The file's bytes as they travel in JSON. */
+const inBase64 = async (file: File): Promise<string> => {
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  let text = '';
+  for (let at = 0; at < bytes.length; at += 0x8000) text += String.fromCharCode(...bytes.subarray(at, at + 0x8000));
+  return btoa(text);
+};
+
 function aboutOf(data: ImportView): string {
   if (data.state === 'loading') return `Loading: ${data.loaded} of ${count(data.total, 'line')}`;
   if (data.state === 'loaded') return `Loaded: ${count(data.loaded, 'line')}${data.total > data.loaded ? `; left out: ${data.total - data.loaded}` : ''}`;
@@ -168,7 +174,7 @@ function Rows({ data }: { data: ImportView }) {
           {columns.map((column) => (
             <th key={column}>{column}</th>
           ))}
-          <th>What is wrong</th>
+          <th>What it does, or what is wrong</th>
         </tr>
       </thead>
       <tbody>
@@ -182,7 +188,11 @@ function Rows({ data }: { data: ImportView }) {
             ))}
             <td className="text-over whitespace-normal">
               {row.problems.map((problem) => `${problem.field}: ${problem.says}`).join('; ')}
-              {row.state === 'left out' ? ' (left out)' : row.state === 'loaded' ? <span className="dim">loaded</span> : null}
+              {row.state === 'left out' ? (
+                ' (left out)'
+              ) : (
+                <span className="dim">{row.state === 'loaded' ? 'loaded' : row.problems.length === 0 && row.does}</span>
+              )}
             </td>
           </tr>
         ))}

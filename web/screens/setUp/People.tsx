@@ -1,10 +1,12 @@
-import { useState } from 'react';
+import { Dialog } from 'radix-ui';
+import { useState, type FormEvent } from 'react';
 import { toast } from 'sonner';
 import { ROLES, type Role } from '@obolus/contract/roles';
 import type { PersonView } from '@obolus/contract/views';
-import { saidAgainst, server } from '../../app/api.ts';
+import { problemOf, saidAgainst, server } from '../../app/api.ts';
+import { wrongAt } from '../../drafts/useDraft.ts';
 import { useMe } from '../../frame/me.ts';
-import { Choice, FigureCell } from '../../parts/Cells.tsx';
+import { Cell, Choice, Field, FigureCell } from '../../parts/Cells.tsx';
 import { showFigure } from '../../parts/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
@@ -14,12 +16,19 @@ import { SetUpIndex } from './SetUpIndex.tsx';
 /** Who works here, as what, and up to which amount each may order without another person. */
 export function People() {
   const people = server.usePeopleQuery();
-  const { company } = useMe();
+  const { company, user } = useMe();
+  const [adding, setAdding] = useState(false);
   return (
     <div className="aside">
       <SetUpIndex />
       <div className="screen">
-        <Head title="People" about="What each may do, and above which amount another person approves their orders. Nobody changes their own." />
+        <Head title="People" about="What each may do, and above which amount another person approves their orders. Nobody changes their own.">
+          {user.role === 'administrator' && (
+            <button type="button" className="btn" onClick={() => setAdding(true)}>
+              Somebody new
+            </button>
+          )}
+        </Head>
         <div className="body">
           {people.isError ? (
             <Problem error={people.error} again={people.refetch} />
@@ -45,7 +54,73 @@ export function People() {
           )}
         </div>
       </div>
+      {adding && <NewPerson onClose={() => setAdding(false)} />}
     </div>
+  );
+}
+
+/** Somebody new: the password is made by the server and shown this once. */
+function NewPerson({ onClose }: { onClose: () => void }) {
+  const [add, adding] = server.useNewPersonMutation();
+  const [person, setPerson] = useState({ name: '', email: '', role: 'buyer' as Role, approvalLimit: '' });
+  const errors = problemOf(adding.error)?.errors ?? [];
+  const set = (to: Partial<typeof person>) => setPerson({ ...person, ...to });
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    if (!adding.isLoading) void add({ body: person });
+  };
+  return (
+    <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="veil" />
+        <Dialog.Content className="card p-5" aria-describedby={undefined}>
+          <Dialog.Title className="font-book text-[18px] font-semibold pb-2">Somebody new</Dialog.Title>
+          {adding.data ? (
+            <>
+              <p>
+                {adding.data.person.name} signs in as <b>{adding.data.person.email}</b> with the password <code className="strong">{adding.data.password}</code>
+              </p>
+              <p className="dim py-2">It is shown this once: hand it over now.</p>
+              <Dialog.Close className="btn">It is handed over</Dialog.Close>
+            </>
+          ) : (
+            <form onSubmit={submit}>
+              <div className="fields">
+                <Field name="Name" wide>
+                  <Cell label="Name" autoFocus value={person.name} wrong={wrongAt(errors, '/name')} onChange={(name) => set({ name })} />
+                </Field>
+                <Field name="Mail address" wide>
+                  <Cell label="Mail address" value={person.email} wrong={wrongAt(errors, '/email')} onChange={(email) => set({ email })} />
+                </Field>
+                <Field name="Role">
+                  <Choice label="Role" value={person.role} options={ROLES.map((name) => [name, name])} onChange={(role) => set({ role: role as Role })} />
+                </Field>
+                <Field name="Orders alone up to">
+                  <FigureCell
+                    label="Orders alone up to"
+                    placeholder="no limit"
+                    value={person.approvalLimit}
+                    wrong={wrongAt(errors, '/approvalLimit')}
+                    onChange={(approvalLimit) => set({ approvalLimit })}
+                  />
+                </Field>
+              </div>
+              {adding.isError && errors.length === 0 && (
+                <p className="wrong pb-2" role="alert">
+                  {saidAgainst(adding.error)}
+                </p>
+              )}
+              <div className="flex gap-2">
+                <button type="submit" className="btn" disabled={adding.isLoading}>
+                  Set up
+                </button>
+                <Dialog.Close className="btn quiet">Leave it</Dialog.Close>
+              </div>
+            </form>
+          )}
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
   );
 }
 
@@ -55,8 +130,8 @@ function Person({ person }: { person: PersonView }) {
   const [role, setRole] = useState(person.role);
   const [limit, setLimit] = useState(person.approvalLimit ?? '');
   const isChanged = role !== person.role || limit !== (person.approvalLimit ?? '');
-  const keep = async () => {
-    const saved = await save({ params: { id: person.id }, body: { role, approvalLimit: limit } });
+  const keep = async (blocked = person.blocked) => {
+    const saved = await save({ params: { id: person.id }, body: { role, approvalLimit: limit, blocked } });
     if (!saved.data) return;
     setLimit(saved.data.approvalLimit ?? '');
     toast.success(`${person.name} is saved.`);
@@ -64,7 +139,9 @@ function Person({ person }: { person: PersonView }) {
   const mayChange = user.role === 'administrator' && user.id !== person.id;
   return (
     <tr>
-      <td className="strong">{person.name}</td>
+      <td className={person.blocked ? 'dim' : 'strong'}>
+        {person.name} {person.blocked && 'may not sign in'}
+      </td>
       <td className="name" title={person.email}>
         {person.email}
       </td>
@@ -78,10 +155,13 @@ function Person({ person }: { person: PersonView }) {
           </td>
           <td className="num">
             {isChanged && (
-              <button type="button" className="act" disabled={saving.isLoading} onClick={() => void keep()}>
+              <button type="button" className="act mr-4" disabled={saving.isLoading} onClick={() => void keep()}>
                 Save
               </button>
             )}
+            <button type="button" className="act" disabled={saving.isLoading} onClick={() => void keep(!person.blocked)}>
+              {person.blocked ? 'Let in again' : 'Keep out'}
+            </button>
           </td>
         </>
       ) : (

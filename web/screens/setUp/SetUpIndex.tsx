@@ -1,10 +1,12 @@
 import type { ReactNode } from 'react';
 import { Link, useLocation } from 'react-router';
+import { REGISTER_NAMES, REGISTERS } from '@obolus/contract/registers';
 
 const PAGES = [
-  { to: '/setup/people', name: 'People', about: 'roles, limits' },
-  { to: '/setup', name: 'Import', about: 'from CSV' },
-] as const;
+  ...REGISTER_NAMES.map((name) => ({ to: name === 'company' ? '/setup/company/1' : `/setup/${name}`, name: REGISTERS[name].title })),
+  { to: '/setup/people', name: 'People' },
+  { to: '/setup/imports', name: 'Files in' },
+];
 
 /** The pages of the setting up, at the left of each of them; what belongs to the one that is open stands below. */
 export function SetUpIndex({ children }: { children?: ReactNode }) {
@@ -14,10 +16,9 @@ export function SetUpIndex({ children }: { children?: ReactNode }) {
       <header>
         <b>Setup</b>
       </header>
-      {PAGES.map(({ to, name, about }) => (
-        <Link key={to} className="pick" to={to} aria-current={pathname === to}>
-          <b className="strong">{name}</b>
-          <small>{about}</small>
+      {PAGES.map(({ to, name }) => (
+        <Link key={to} className="pick" to={to} aria-current={pathname === to || pathname.startsWith(`${to}/`)}>
+          {name}
         </Link>
       ))}
       {children}

@@ -5,7 +5,7 @@ import { ROLES, type Role } from '@obolus/contract/roles';
 import { baseOrThrow, FRACTION_PLACES } from '@obolus/core/exact/amounts';
 import { isCurrency } from '@obolus/core/exact/currencies';
 import { decimalOrThrow } from '@obolus/core/exact/decimal';
-import { transaction } from './storage/transaction.ts';
+import { transaction } from '../storage/transaction.ts';
 
 export interface CompanySetUp {
   readonly name: string;
@@ -15,6 +15,8 @@ export interface CompanySetUp {
   readonly address?: string;
   /** How much more, and less, than ordered is taken without asking, in percent; nothing where it is not said. */
   readonly tolerance?: { over: string; short: string };
+  /** Terms of payment to begin with; the usual ones where nothing is said. */
+  readonly terms?: readonly { code: string; name: string; days: number }[];
   readonly warehouses: readonly { code: string; name: string; address?: string }[];
   readonly users: readonly { email: string; name: string; role: Role; password: string; approvalLimit?: string }[];
 }
@@ -28,6 +30,8 @@ export async function setUpCompany(source: DataSource, company: CompanySetUp): P
       [company.name, company.currency, company.firstOpenDay, company.address ?? '', ...percents(company.tolerance)],
     )) as { affectedRows: number };
     if (inserted.affectedRows === 0) return false;
+    for (const { code, name, days } of company.terms ?? USUAL_TERMS)
+      await manager.query('INSERT INTO terms (code, name, days) VALUES (?, ?, ?)', [code, name, days]);
     for (const { code, name, address = '' } of company.warehouses) {
       await manager.query('INSERT INTO warehouse (code, name, address) VALUES (?, ?, ?)', [code, name, address]);
     }
@@ -44,6 +48,11 @@ export async function setUpCompany(source: DataSource, company: CompanySetUp): P
     return true;
   });
 }
+
+const USUAL_TERMS = [
+  { code: '0', name: 'On receipt of the bill', days: 0 },
+  ...[7, 14, 30, 45, 60, 90].map((days) => ({ code: String(days), name: `${days} days`, days })),
+];
 
 /** Percents as millionths of one. */
 const percents = ({ over, short } = { over: '0', short: '0' }): string[] => [over, short].map((part) => decimalOrThrow(part, FRACTION_PLACES - 2).toString());

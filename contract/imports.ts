@@ -1,0 +1,19 @@
+import { REGISTERS, type RegisterName } from './registers.ts';
+import type { Role } from './roles.ts';
+
+const DOCUMENTS = ['opening-stock', 'orders', 'receipts'] as const;
+const ENTRIES = ['items', 'vendors', 'prices', 'warehouses', 'tax-codes', 'terms', 'dimensions', 'rates'] as const satisfies readonly RegisterName[];
+
+/** What comes in from files: entries of registers, and documents. */
+export const IMPORT_KINDS = [...ENTRIES, ...DOCUMENTS] as const;
+export type ImportKind = (typeof IMPORT_KINDS)[number];
+export type EntryImport = (typeof ENTRIES)[number];
+export const isEntryImport = (kind: ImportKind): kind is EntryImport => (ENTRIES as readonly string[]).includes(kind);
+
+/** Who may load what: entries whoever may change them, documents whoever may post them. */
+export const MAY_IMPORT = {
+  ...(Object.fromEntries(ENTRIES.map((name) => [name, REGISTERS[name].mayChange])) as Record<EntryImport, readonly Role[]>),
+  'opening-stock': ['accountant'],
+  orders: ['buyer', 'accountant'],
+  receipts: ['receiver', 'accountant'],
+} as const satisfies Readonly<Record<ImportKind, readonly Role[]>>;

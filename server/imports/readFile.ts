@@ -1,0 +1,74 @@
+import { parse } from 'csv-parse/sync';
+import ExcelJS from 'exceljs';
+import type { EntryFields } from '@obolus/contract/registers';
+import { RequestError } from '../commands/failures.ts';
+
+const MOST_ROWS = 20_000;
+/** A spreadsheet is packed: what it unpacks to is held down too. */
+const MOST_CELLS = 1_000_000;
+
+/** The columns that a file may have, and those that it must. */
+export interface Columns {
+  readonly required: readonly string[];
+  readonly optional: readonly string[];
+}
+
+/** The rows of a file by its header, CSV or XLSX by its first bytes. Refused where its columns are not those that are expected. */
+export async function readFile(content: Buffer, columns: Columns): Promise<EntryFields[]> {
+  const isXlsx = content.subarray(0, 2).toString('latin1') === 'PK';
+  const table = isXlsx ? await readXlsx(content) : readCsv(content);
+  if (table.length === 0) throw notRead('The file has no lines.');
+  const [header = [], ...lines] = table;
+  const names = header.map((name) => name.trim().toLowerCase());
+  checkColumns(names, columns);
+  const filled = lines.filter((cells) => cells.some((cell) => cell !== ''));
+  if (filled.length === 0) throw notRead('The file has no lines below its header.');
+  if (filled.length > MOST_ROWS) throw new RequestError(422, 'Too large', `At most ${MOST_ROWS} lines at once: split the file.`);
+  return filled.map((cells) => Object.fromEntries(names.map((name, at) => [name, cells[at] ?? ''])));
+}
+
+function readCsv(content: Buffer): string[][] {
+  try {
+    const lines: string[][] = parse(content, { bom: true, skip_empty_lines: true, trim: true, delimiter: [',', ';', '\t'], relax_column_count_less: true });
+    // An apostrophe tells text apart that a spreadsheet would take for a formula; so it left us.
+    return lines.map((cells) => cells.map((cell) => (/^'[=+\-@]/.test(cell) ? cell.slice(1) : cell)));
+  } catch (problem) {
+    throw notRead(`The file is not CSV as expected: ${(problem as Error).message}`);
+  }
+}
+
+async function readXlsx(content: Buffer): Promise<string[][]> {
+  const book = new ExcelJS.Workbook();
+  try {
+    await book.xlsx.load(content as unknown as ArrayBuffer);
+  } catch {
+    throw notRead('The file is no spreadsheet that can be read here: save it as XLSX or CSV.');
+  }
+  const [sheet] = book.worksheets;
+  if (!sheet || sheet.rowCount * sheet.columnCount > MOST_CELLS) throw notRead('The file has no sheet that can be read here, or one that is too large.');
+  const width = sheet.columnCount;
+  const rows: string[][] = [];
+  sheet.eachRow({ includeEmpty: false }, (row) => rows.push(Array.from({ length: width }, (_, at) => textOf(row.getCell(at + 1)))));
+  return rows;
+}
+
+/** What a cell shows: days as days, figures without grouping, what a formula came to. */
+function textOf(cell: ExcelJS.Cell): string {
+  const shown = cell.result === undefined ? cell.value : cell.result;
+  if (shown instanceof Date) return shown.toISOString().slice(0, 10);
+  return typeof shown === 'number' ? shortest.format(shown) : cell.text.trim();
+}
+
+/** A spreadsheet's number is binary: its shortest decimal is what was written, without an exponent. */
+const shortest = new Intl.NumberFormat('en-US', { useGrouping: false, maximumFractionDigits: 12 });
+
+function checkColumns(names: readonly string[], { required, optional }: Columns): void {
+  const columns = [...required, ...optional];
+  const missing = required.filter((name) => !names.includes(name));
+  const unknown = names.filter((name) => name !== '' && !columns.includes(name));
+  if (missing.length === 0 && unknown.length === 0) return;
+  const parts = [missing.length > 0 ? `missing: ${missing.join(', ')}` : '', unknown.length > 0 ? `not known: ${unknown.join(', ')}` : ''].filter(Boolean);
+  throw notRead(`The columns are not right (${parts.join('; ')}). Expected: ${columns.join(', ')}.`);
+}
+
+const notRead = (says: string): RequestError => new RequestError(422, 'Not read', says);

@@ -1,0 +1,203 @@
+import { Ajv } from 'ajv';
+import type { EntityManager } from 'typeorm';
+import { Conditions, LISTS, type Condition, type ListColumn, type ListName, type ListPage, type ListRow } from '@obolus/contract/lists';
+import { addDays, isDay, type Day } from '@obolus/core/exact/calendar';
+import { parseDecimal } from '@obolus/core/exact/decimal';
+import { RequestError } from '../commands/failures.ts';
+import { text, type Row } from '../queries/figures.ts';
+import type { ColumnSource, ListSource } from './source.ts';
+import { SOURCES } from './sources.ts';
+
+const PAGE = 100;
+const FIGURE_PLACES = 6;
+
+/** How a list was asked for. */
+export interface Asked {
+  readonly sort?: string | undefined;
+  readonly down?: string | undefined;
+  readonly find?: string | undefined;
+  readonly where?: string | undefined;
+  readonly after?: string | undefined;
+}
+
+export interface Around {
+  readonly baseCurrency: string;
+  readonly today: Day;
+}
+
+interface Query {
+  readonly source: ListSource;
+  readonly columns: readonly ListColumn[];
+  readonly sort: ListColumn;
+  readonly down: boolean;
+  /** All rows, each column by its name. */
+  readonly rows: string;
+  readonly conditions: readonly Sql[];
+}
+
+/** A page of a list, by key: what came in between does not move it. */
+export async function readList(manager: EntityManager, list: ListName, asked: Asked, around: Around): Promise<ListPage> {
+  const query = queryOf(list, asked, around);
+  const { rows, next } = await readPage(manager, query, asked.after, PAGE);
+  return {
+    rows: await showRows(manager, query, rows, around),
+    next,
+    ...(asked.after === undefined ? await countAndSum(manager, query, around) : { count: null, sums: {} }),
+  };
+}
+
+/** All rows that a list finds, a page at a time. */
+export async function* readAll(manager: EntityManager, list: ListName, asked: Asked, around: Around): AsyncGenerator<ListRow[]> {
+  const query = queryOf(list, asked, around);
+  let after: string | null | undefined;
+  do {
+    const page = await readPage(manager, query, after, 1000);
+    yield await showRows(manager, query, page.rows, around);
+    after = page.next;
+  } while (after !== null);
+}
+
+function queryOf(list: ListName, asked: Asked, { baseCurrency, today }: Around): Query {
+  const { columns, sort, down } = LISTS[list];
+  const source = SOURCES[list];
+  const by = columns.find(({ name, told }) => name === (asked.sort ?? sort) && !told);
+  if (!by) throw new RequestError(422, 'Not sorted', `The list cannot be sorted by “${asked.sort}”.`);
+  const select = Object.entries(source.columns).map(([name, { sql }]) => `${sql} AS \`${name}\``);
+  const conditions = [
+    ...findIn(columns, asked.find),
+    ...conditionsOf(asked.where).map((condition) => conditionSql(condition, columns, source, baseCurrency, today)),
+  ];
+  return {
+    ...{ source, columns, sort: by, down: asked.sort === undefined ? down === true : asked.down === 'yes' },
+    rows: `(SELECT ${source.id} AS id, ${select.join(', ')} FROM ${source.from}) r`.replaceAll(':today', `'${today}'`),
+    conditions,
+  };
+}
+
+/** The rows that meet all conditions. */
+const found = ({ rows, conditions }: Query, ...further: Sql[]): Sql => {
+  const all = [...conditions, ...further];
+  const where = all.length === 0 ? '' : ` WHERE ${all.map(({ sql }) => `(${sql})`).join(' AND ')}`;
+  return { sql: `${rows}${where}`, parameters: all.flatMap(({ parameters }) => parameters) };
+};
+
+interface Sql {
+  readonly sql: string;
+  readonly parameters: readonly unknown[];
+}
+
+const column = (name: string) => `r.\`${name}\``;
+const like = (text: string) => `%${text.trim().replace(/[\\%_]/g, '\\$&')}%`;
+
+function findIn(columns: readonly ListColumn[], find = ''): Sql[] {
+  if (find.trim() === '') return [];
+  const words = columns.filter(({ as, told, hidden }) => as === 'text' && !told && !hidden);
+  return [{ sql: `(${words.map(({ name }) => `${column(name)} LIKE ?`).join(' OR ')})`, parameters: words.map(() => like(find)) }];
+}
+
+const isConditions = new Ajv().compile<Condition[]>(Conditions);
+
+function conditionsOf(where: string | undefined): Condition[] {
+  if (where === undefined) return [];
+  try {
+    const parsed: unknown = JSON.parse(where);
+    if (isConditions(parsed)) return parsed;
+  } catch {
+    // Said below, with everything else that is no list of conditions.
+  }
+  throw new RequestError(422, 'Not filtered', 'The conditions are not as they should be: an array of column, is and to.');
+}
+
+function conditionSql({ column: name, is, to }: Condition, columns: readonly ListColumn[], source: ListSource, baseCurrency: string, today: Day): Sql {
+  const described = columns.find((entry) => entry.name === name && !entry.told);
+  const from = source.columns[name];
+  if (!described || !from) throw new RequestError(422, 'Not filtered', `The list cannot be filtered by “${name}”.`);
+  const of = column(name);
+  switch (is) {
+    case 'empty':
+      return { sql: `COALESCE(${of}, '') = ''`, parameters: [] };
+    case 'filled':
+      return { sql: `COALESCE(${of}, '') <> ''`, parameters: [] };
+    case 'has':
+      return { sql: `${of} LIKE ?`, parameters: [like(to)] };
+    case 'has not':
+      return { sql: `COALESCE(${of}, '') NOT LIKE ?`, parameters: [like(to)] };
+    case 'is':
+    case 'from':
+    case 'to': {
+      const sign = { is: '=', from: '>=', to: '<=' }[is];
+      const value = valueOf(described, from, to, baseCurrency, today);
+      return { sql: `${of} ${sign} ${value.sql}`, parameters: value.parameters };
+    }
+  }
+}
+
+/** What a column is compared with: a day may be said from today on, a figure is brought to what the database keeps. */
+function valueOf({ as, title }: ListColumn, { one }: ColumnSource, to: string, baseCurrency: string, today: Day): Sql {
+  if (as === 'text') return { sql: '?', parameters: [to] };
+  if (as === 'day') {
+    const said = /^today\s*([+-]\s*\d{1,4})?$/.exec(to.trim());
+    const day = said ? addDays(today, Number((said[1] ?? '0').replace(/\s/g, ''))) : to.trim();
+    if (!isDay(day)) throw new RequestError(422, 'Not filtered', `${title}: write a day as year-month-day, or today+7.`);
+    return { sql: '?', parameters: [day] };
+  }
+  const parsed = parseDecimal(to, FIGURE_PLACES);
+  if (!parsed.ok) throw new RequestError(422, 'Not filtered', `${title}: “${to}” is not a number: write it like 1240.50.`);
+  return { sql: `CAST(? AS DECIMAL(30, 0)) * ${one?.(baseCurrency) ?? '1'} / 1000000`, parameters: [parsed.scaled.toString()] };
+}
+
+/** What is empty stands first upwards, and last downwards; of equals the one with the lower number. */
+async function readPage(manager: EntityManager, query: Query, after: string | null | undefined, most: number): Promise<{ rows: Row[]; next: string | null }> {
+  const { sort, down } = query;
+  const by = column(sort.name);
+  const order = down ? 'DESC' : 'ASC';
+  const { sql, parameters } = found(query, ...(after == null ? [] : [beyond(keyOf(after), by, down)]));
+  const rows: Row[] = await manager.query(`SELECT r.* FROM ${sql} ORDER BY ${by} ${order}, r.id ${order} LIMIT ${most + 1}`, [...parameters]);
+  const shown = rows.slice(0, most);
+  const last = shown.at(-1);
+  return { rows: shown, next: rows.length > most && last ? JSON.stringify([last[sort.name] ?? null, text(last.id)]) : null };
+}
+
+/** What comes after a row, in the order of the list (platform.md: a page by key). */
+function beyond({ value, id }: { value: string | null; id: string }, by: string, down: boolean): Sql {
+  const compare = down ? '<' : '>';
+  if (value === null) return { sql: down ? `${by} IS NULL AND r.id ${compare} ?` : `${by} IS NOT NULL OR r.id ${compare} ?`, parameters: [id] };
+  return { sql: `${by} ${compare} ? OR (${by} = ? AND r.id ${compare} ?)${down ? ` OR ${by} IS NULL` : ''}`, parameters: [value, value, id] };
+}
+
+function keyOf(after: string): { value: string | null; id: string } {
+  try {
+    const key: unknown = JSON.parse(after);
+    if (Array.isArray(key) && key.length === 2 && typeof key[1] === 'string' && /^\d+$/.test(key[1]))
+      return { value: key[0] === null ? null : String(key[0]), id: key[1] };
+  } catch {
+    // Said below.
+  }
+  throw new RequestError(422, 'Not found', 'There is no such page of the list: begin at the first.');
+}
+
+async function countAndSum(manager: EntityManager, query: Query, around: Around): Promise<Pick<ListPage, 'count' | 'sums'>> {
+  const { columns, source } = query;
+  const { sql, parameters } = found(query);
+  const summed = columns.filter(({ sum }) => sum);
+  const sums = summed.map(({ name }) => `, COALESCE(SUM(${column(name)}), 0) AS \`${name}\``).join('');
+  const [row] = (await manager.query(`SELECT COUNT(*) AS \`how many\`${sums} FROM ${sql}`, [...parameters])) as Row[];
+  return {
+    count: Number(row?.['how many'] ?? 0),
+    sums: Object.fromEntries(summed.map(({ name }) => [name, shown(source.columns[name], text(row?.[name] ?? '0'), row ?? {}, around)])),
+  };
+}
+
+const shown = (source: ColumnSource | undefined, raw: string, row: Row, { baseCurrency }: Around): string =>
+  raw !== '' && source?.show ? source.show(raw, row, baseCurrency) : raw;
+
+async function showRows(manager: EntityManager, { source, columns }: Query, rows: readonly Row[], around: Around): Promise<ListRow[]> {
+  const told = rows.length > 0 && source.tell ? await source.tell(manager, rows, around.baseCurrency) : {};
+  return rows.map((row, position) => {
+    const cell = ({ name, told: isTold }: ListColumn): [string, string] => [
+      name,
+      isTold ? (told[name]?.[position] ?? '') : shown(source.columns[name], text(row[name]), row, around),
+    ];
+    return { id: text(row.id), link: source.link(row), cells: Object.fromEntries(columns.filter(({ hidden }) => !hidden).map(cell)) };
+  });
+}

@@ -1,0 +1,41 @@
+import type { EntityManager } from 'typeorm';
+import { decimalsOf } from '@obolus/core/exact/currencies';
+import { formatDecimal } from '@obolus/core/exact/decimal';
+import { showAmount, showPrice, showQuantity, type Row } from '../queries/figures.ts';
+import { minorUnits, scale } from '../queries/worth.ts';
+
+/** Where the rows of a list come from, and how each column is worked out and shown. */
+export interface ListSource {
+  /** FROM and, where it needs one, WHERE. */
+  readonly from: string;
+  /** A whole number of its own for each row. */
+  readonly id: string;
+  readonly link: (row: Row) => string;
+  readonly columns: Readonly<Record<string, ColumnSource>>;
+  /** Columns that are told of the rows on a page. */
+  readonly tell?: (manager: EntityManager, rows: readonly Row[], currency: string) => Promise<Readonly<Record<string, readonly string[]>>>;
+}
+
+export interface ColumnSource {
+  readonly sql: string;
+  readonly show?: (raw: string, row: Row, baseCurrency: string) => string;
+  /** One of a figure is so many of what the database keeps; of amounts that depends on the row's currency, so it is SQL. */
+  readonly one?: (baseCurrency: string) => string;
+}
+
+const shown = (show: (raw: string) => string) => (raw: string) => show(raw);
+
+export const text = (sql: string): ColumnSource => ({ sql });
+export const day = text;
+export const quantity = (sql: string): ColumnSource => ({ sql, show: shown(showQuantity), one: () => scale(6) });
+export const price = (sql: string): ColumnSource => ({ sql, show: shown(showPrice), one: () => scale(6) });
+export const whole = (sql: string): ColumnSource => ({ sql, one: () => '1' });
+export const scaled = (sql: string, places: number): ColumnSource => ({ sql, show: (raw) => formatDecimal(BigInt(raw), places), one: () => scale(places) });
+/** An amount in base currency. */
+export const base = (sql: string): ColumnSource => ({
+  sql,
+  show: (raw, _, currency) => showAmount(raw, currency),
+  one: (currency) => scale(decimalsOf(currency)),
+});
+/** An amount in the currency that the column `currency` of the row names. */
+export const amount = (sql: string): ColumnSource => ({ sql, show: (raw, row) => showAmount(raw, row.currency ?? 'USD'), one: () => minorUnits('r.currency') });

@@ -1,0 +1,43 @@
+import type { EntityManager } from 'typeorm';
+import type { ReplyOf } from '@obolus/contract/endpoint';
+import type { api } from '@obolus/contract/api';
+import { groupBy } from '../storage/groupBy.ts';
+import { stands } from '../storage/load/rows.ts';
+import { ITEM_COLUMNS, itemOf, showQuantity, text, type Row } from './figures.ts';
+
+const MOST = 500;
+/** What of receipt line l still stands on the dock: what came, less what went back and what was put away. */
+const LEFT = `(l.quantity
+  - (SELECT COALESCE(SUM(b.billed + b.unbilled), 0) FROM return_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND ${stands('b.document_id')})
+  - (SELECT COALESCE(SUM(t.quantity), 0) FROM put_away_line t WHERE t.receipt_id = l.document_id AND t.receipt_line_no = l.line_no AND ${stands('t.document_id')}))`;
+
+/** Received goods in warehouses that have bins, not put away yet, the longest first. */
+export async function listOnDock(manager: EntityManager): Promise<ReplyOf<typeof api.onDock>> {
+  const rows: Row[] = await manager.query(
+    `SELECT l.document_id, l.line_no, l.quantity, ${LEFT} AS stays, d.number, d.date, d.reference, v.name AS vendor, w.id AS warehouse_id, w.name AS warehouse, ${ITEM_COLUMNS}
+     FROM receipt_line l JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id JOIN warehouse w ON w.id = d.warehouse_id JOIN item i ON i.id = l.item_id
+     WHERE EXISTS (SELECT 1 FROM bin b WHERE b.warehouse_id = w.id AND b.kind = 'dock') AND ${LEFT} > 0 AND ${stands('d.id')} ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
+  );
+  const bins = await usualBins(manager, [...new Set(rows.map((row) => text(row.item_id)))]);
+  return {
+    rows: rows.map((row) => ({
+      line: `${text(row.document_id)}/${text(row.line_no)}`,
+      receipt: { id: text(row.document_id), number: text(row.number), date: text(row.date), packingSlip: text(row.reference) },
+      ...{ vendor: text(row.vendor), item: itemOf(row), warehouse: { id: text(row.warehouse_id), name: text(row.warehouse) } },
+      ...{ received: showQuantity(row.quantity), left: showQuantity(row.stays) },
+      bins: bins.get(`${text(row.item_id)} ${text(row.warehouse_id)}`) ?? [],
+    })),
+  };
+}
+
+/** The bins in which items were put before, by item and warehouse, the latest first. */
+async function usualBins(manager: EntityManager, items: readonly string[]): Promise<ReadonlyMap<string, string[]>> {
+  if (items.length === 0) return new Map();
+  const rows: Row[] = await manager.query(
+    `SELECT r.item_id, d.warehouse_id, t.bin, MAX(t.document_id) AS latest FROM put_away_line t JOIN receipt_line r ON r.document_id = t.receipt_id AND r.line_no = t.receipt_line_no
+     JOIN document d ON d.id = r.document_id WHERE r.item_id IN (?) AND ${stands('t.document_id')} GROUP BY r.item_id, d.warehouse_id, t.bin ORDER BY latest DESC`,
+    [items],
+  );
+  const byPlace = groupBy(rows, (row) => `${text(row.item_id)} ${text(row.warehouse_id)}`);
+  return new Map([...byPlace].map(([place, some]) => [place, some.map((row) => text(row.bin))]));
+}

@@ -1,0 +1,68 @@
+import { createHash } from 'node:crypto';
+import type { DataSource } from 'typeorm';
+import { REGISTERS, type EntryFields, type RegisterName } from '@obolus/contract/registers';
+import type { RegisterEntry } from '@obolus/contract/views';
+import { RequestError } from '../commands/failures.ts';
+import type { SignedIn } from '../http/session.ts';
+import { duplicateOf, sqlInstant, transaction } from '../storage/transaction.ts';
+import { proposedAccount } from './bankAccounts.ts';
+import { entriesByKey, isUsed, keyOf, readEntries, saveEntry, WrongEntry, type Saver } from './entries.ts';
+import { readChanges } from './history.ts';
+
+/** An entry with everything that was ever changed of it. */
+export async function viewEntry({ manager }: DataSource, register: RegisterName, id: string, user: string): Promise<RegisterEntry> {
+  const [entry] = await readEntries(manager, register, id);
+  if (!entry) throw new RequestError(404, 'Not found', `There is no such ${REGISTERS[register].one}.`);
+  const proposed = register === 'vendors' ? await proposedAccount(manager, id) : null;
+  return {
+    ...{ id: entry.id, fields: entry.fields, used: await isUsed(manager, register, id), changes: await readChanges(manager, register, id) },
+    proposed: proposed && { id: proposed.id, account: proposed.account, by: proposed.by, mine: proposed.byId === user },
+  };
+}
+
+/** Sets up a new entry; asked again with the same key it is the one that was made. */
+export function newEntry(source: DataSource, register: RegisterName, fields: EntryFields, key: string, user: SignedIn, now: Date): Promise<string> {
+  const saver = saverOf(register, user, now);
+  const hash = createHash('sha256')
+    .update(JSON.stringify([register, fields]))
+    .digest('hex');
+  return transaction(source, async (manager) => {
+    try {
+      await manager.query('INSERT INTO idempotency (`key`, user_id, body_hash, entered_at) VALUES (?, ?, ?, ?)', [key, user.id, hash, saver.at]);
+    } catch (problem) {
+      if (!duplicateOf(problem, 'PRIMARY')) throw problem;
+      const [known] = (await manager.query('SELECT body_hash FROM idempotency WHERE `key` = ?', [key])) as { body_hash: string }[];
+      const made = (await entriesByKey(manager, register)).get(keyOf(register, fields));
+      if (known?.body_hash === hash && made) return made.id;
+      throw new RequestError(422, 'Key used before', 'This Idempotency-Key belongs to another request: make a new one.');
+    }
+    return saveEntry(manager, register, undefined, fields, saver);
+  });
+}
+
+/** Changes fields of an entry; where somebody else changed one of them meanwhile it says so, and nothing is put back unseen. */
+export function changeEntry(
+  source: DataSource,
+  register: RegisterName,
+  id: string,
+  fields: EntryFields,
+  seen: EntryFields,
+  user: SignedIn,
+  now: Date,
+): Promise<string> {
+  const saver = saverOf(register, user, now);
+  return transaction(source, async (manager) => {
+    const [entry] = await readEntries(manager, register, id, true);
+    const overtaken = Object.keys(fields).filter((name) => entry && seen[name] !== undefined && seen[name] !== entry.fields[name]);
+    if (overtaken.length > 0)
+      throw new WrongEntry(overtaken.map((field) => ({ field, says: `somebody changed this meanwhile: it is “${entry?.fields[field]}” now` })));
+    return saveEntry(manager, register, id, fields, saver);
+  });
+}
+
+function saverOf(register: RegisterName, { id, role }: SignedIn, now: Date): Saver {
+  const { mayChange, title } = REGISTERS[register];
+  if (!mayChange.includes(role))
+    throw new RequestError(403, 'Not allowed', `As ${role} you may not change ${title.toLowerCase()}; it is for: ${mayChange.join(', ')}.`);
+  return { by: id, role, at: sqlInstant(now) };
+}

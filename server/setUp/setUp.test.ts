@@ -1,0 +1,251 @@
+import { randomUUID } from 'node:crypto';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from '@jest/globals';
+import { REGISTER_NAMES, REGISTERS, type EntryFields, type RegisterName } from '@obolus/contract/registers';
+import { ROLES } from '@obolus/contract/roles';
+import type { RegisterEntry } from '@obolus/contract/views';
+import { Client, make, startTestServer, type Reply, type TestServer } from '../testing/testServer.ts';
+
+let server: TestServer;
+let sam: Client;
+let ines: Client;
+let tomas: Client;
+let piet: Client;
+
+beforeAll(async () => {
+  server = await startTestServer();
+  [sam, ines, tomas, piet] = await Promise.all([server.as('administrator'), server.as('accountant'), server.as('buyer'), server.as('approver')]);
+});
+afterAll(() => server.stop());
+
+let counted = 0;
+const fresh = (): string => `N${(counted += 1)}`;
+const add = (client: Client, register: RegisterName, fields: EntryFields, key: string = randomUUID()): Promise<Reply> =>
+  client.call('POST', `/api/registers/${register}`, { fields }, { 'Idempotency-Key': key });
+const added = async (client: Client, register: RegisterName, fields: EntryFields): Promise<string> => {
+  const reply = await add(client, register, fields);
+  if (reply.status !== 201) throw new Error(JSON.stringify(reply.body));
+  return String(reply.body.id);
+};
+const change = (client: Client, register: RegisterName, id: string, fields: EntryFields, seen: EntryFields = {}): Promise<Reply> =>
+  client.call('PUT', `/api/registers/${register}/${id}`, { fields, seen });
+const read = async (register: RegisterName, id: string, client = ines): Promise<RegisterEntry> =>
+  (await client.call('GET', `/api/registers/${register}/${id}`)).body as unknown as RegisterEntry;
+const wrong = ({ body }: Reply) =>
+  Object.fromEntries((body.errors as { at: string; says: string }[]).map(({ at, says }) => [at.replace('/fields/', ''), says]));
+
+/** One of each, as it is written and as it is kept. */
+const EXAMPLES: Readonly<Record<Exclude<RegisterName, 'company'>, EntryFields>> = {
+  items: {
+    ...{ number: 'SH-9', name: 'Shuttle, maple', unit: 'each', method: 'standard', standard: '8.1', weight: '0.2', tariff_code: '8448.49', origin: 'IN' },
+    ...{ packs: 'box = 25 | crate = 400', codes: '02000000000800 | 12000000000807 = box', over: '3', short: '2.5' },
+  },
+  vendors: { number: 'DHOL', name: 'Dholka Shuttle Works', currency: 'USD', terms: '30', address: 'Plot 31 | Dholka', mail: 'orders@dholka.example' },
+  prices: { vendor: 'TARN', item: 'YARN', price: '23.4', least: '250', from: '2026-06-01', to: '2026-12-31', vendor_number: 'TF 220' },
+  warehouses: { code: 'YARD', name: 'Yard', address: 'Gate 3 | Fernhollow', bins: 'A-1 = shelf | D = dock | R = rejects' },
+  'tax-codes': { code: 'TWO', name: 'Two levels', levels: 'State = 5 = reclaimed | Town = 1.25 = into cost = the goods and the taxes above' },
+  terms: { code: '45EOM', name: '45 days after the month', days: '45', after: 'the end of its month', discount: '2', discount_days: '10' },
+  dimensions: { kind: 'project', code: 'P-1', name: 'Open studio' },
+  rates: { currency: 'JPY', from: '2026-02-01', rate: '0.0067' },
+};
+
+describe('what is set up', () => {
+  it.each(Object.keys(EXAMPLES) as (keyof typeof EXAMPLES)[])('%s are kept as they are written, and read back', async (register) => {
+    const written = EXAMPLES[register];
+    const id = await added(ines, register, written);
+    const { fields, changes } = await read(register, id);
+    expect(fields).toMatchObject(written);
+    expect(changes).toMatchObject([{ field: '', by: 'accountant' }]);
+    expect(Object.keys(fields).sort()).toEqual(REGISTERS[register].fields.map(({ name }) => name).sort());
+  });
+
+  it('is there once, whatever its case, also when it is asked for twice with one key', async () => {
+    const [key, number] = [randomUUID(), fresh()];
+    const fields = { number, name: 'Once', unit: 'each', method: 'fifo' };
+    const first = await add(ines, 'items', fields, key);
+    const again = await add(ines, 'items', fields, key);
+    expect([first.status, again.status, again.body.id]).toEqual([201, 201, first.body.id]);
+    expect(wrong(await add(ines, 'items', { ...fields, number: number.toLowerCase() }))).toEqual({ number: 'there is an item of this number already' });
+    expect((await add(ines, 'items', { ...fields, name: 'Another' }, key)).status).toBe(422);
+    const [count] = await server.source.query<{ n: string }[]>('SELECT COUNT(*) AS n FROM item WHERE number = ?', [number]);
+    expect(count?.n).toBe('1');
+  });
+
+  it('is told apart by its key also when two set it up at the same moment', async () => {
+    const fields = { code: fresh(), name: 'At once', days: '3', after: 'the bill' };
+    const replies = await Promise.all(Array.from({ length: 6 }, () => add(ines, 'terms', fields)));
+    expect(replies.map(({ status }) => status).sort()).toEqual([201, 422, 422, 422, 422, 422]);
+  });
+
+  it('says at each field what is wrong, and leaves nothing behind', async () => {
+    const number = fresh();
+    const reply = await add(ines, 'items', {
+      ...{ number, name: ' ', unit: 'each', method: 'newest', weight: '1,5kg', origin: 'Japan', packs: 'box = 25 | box = 30', codes: '1 = crate' },
+    });
+    expect(wrong(reply)).toEqual({
+      name: 'fill this in',
+      method: 'write fifo, average, standard, lot, serial',
+      weight: '“1,5kg” is not a number: write it like 1240.50',
+      origin: 'write the two letters of the country, like NZ',
+      packs: '“box” is there twice: each pack needs a name of its own, and not the stock unit’s',
+      codes: '“crate” is not among the packs',
+    });
+    expect(await server.source.query('SELECT id FROM item WHERE number = ?', [number])).toEqual([]);
+    expect(wrong(await add(ines, 'vendors', { number, name: 'V', currency: 'USX', terms: '31' }))).toEqual({
+      currency: 'write a currency of ISO 4217, like USD',
+      terms: 'there is no terms of payment “31”: set it up first or correct this',
+    });
+    expect(wrong(await add(ines, 'items', { number, name: 'X', unit: 'each', method: 'standard', packs: 'box = 0' }))).toEqual({
+      standard: 'fill in the standard cost',
+      packs: 'a pack holds more than nothing',
+    });
+    expect(wrong(await add(ines, 'terms', { code: number, name: 'T', days: '1.5', after: 'the bill', discount: '2' }))).toMatchObject({
+      days: 'write a whole number',
+    });
+  });
+
+  it('keeps of a used item what its books rest on, and changes the rest', async () => {
+    const id = await added(ines, 'items', { number: fresh(), name: 'Used', unit: 'kg', method: 'fifo' });
+    expect((await change(ines, 'items', id, { method: 'average' }, { method: 'fifo' })).status).toBe(200);
+    await ines.posted('order', make.order([{ item: id, quantity: '1', price: '1' }]));
+    expect(wrong(await change(ines, 'items', id, { method: 'fifo', unit: 'g', name: 'Renamed' }))).toEqual({
+      unit: 'stays “kg”: this item is in use',
+      method: 'stays “average”: this item is in use',
+    });
+    expect((await change(ines, 'items', id, { name: 'Renamed', packs: 'cone = 0.5' })).status).toBe(200);
+    const { fields, used, changes } = await read('items', id);
+    expect([fields.name, fields.packs, used]).toEqual(['Renamed', 'cone = 0.5', true]);
+    expect(changes.map(({ field, was, became }) => [field, was, became])).toEqual([
+      ['packs', '', 'cone = 0.5'],
+      ['name', 'Used', 'Renamed'],
+      ['method', 'fifo', 'average'],
+      ['', '', expect.any(String)],
+    ]);
+  });
+
+  it('tells the second of two who change the same field, and lets both change different ones', async () => {
+    const id = await added(ines, 'vendors', { number: fresh(), name: 'Before', currency: 'USD', terms: '30' });
+    expect((await change(ines, 'vendors', id, { name: 'Mine' }, { name: 'Before' })).status).toBe(200);
+    expect(wrong(await change(tomas, 'vendors', id, { name: 'Theirs' }, { name: 'Before' }))).toEqual({
+      name: 'somebody changed this meanwhile: it is “Mine” now',
+    });
+    expect((await change(tomas, 'vendors', id, { mail: 'a@b.example' }, { mail: '' })).status).toBe(200);
+  });
+
+  it('is changed by the roles that may, and by no other', async () => {
+    for (const role of ROLES) {
+      const client = await server.as(role);
+      for (const register of REGISTER_NAMES) {
+        const reply = await change(client, register, '1', {});
+        expect([role, register, reply.status]).toEqual([role, register, REGISTERS[register].mayChange.includes(role) ? 200 : 403]);
+      }
+    }
+    expect(wrong(await change(tomas, 'vendors', '1', { hold: 'I say so' }))).toEqual({
+      hold: 'as buyer you may not change this: it is for administrator and accountants',
+    });
+    expect(wrong(await add(tomas, 'vendors', { number: fresh(), name: 'Mine', currency: 'USD', terms: '30', bank_account: 'XX1' }))).toHaveProperty(
+      'bank_account',
+    );
+  });
+});
+
+describe('a vendor on hold', () => {
+  it('is neither ordered from nor paid, but what it delivered and billed is still entered', async () => {
+    const id = await added(ines, 'vendors', { number: fresh(), name: 'Quarrel Mill', currency: 'USD', terms: '30' });
+    const order = await ines.posted('order', make.order([{ item: '1', quantity: '10', price: '5' }], { vendor: id }));
+    await change(ines, 'vendors', id, { hold: 'asks twice for the same goods' });
+    const refused = async (kind: 'order' | 'order-change' | 'prepayment' | 'payment', body: object) => wrong(await ines.post(kind, body));
+    const says = expect.stringContaining('on hold: asks twice for the same goods');
+    expect(await refused('order', make.order([{ item: '1', quantity: '1', price: '5' }], { vendor: id }))).toEqual({ '/vendor': says });
+    const line = { of: `${order}/1`, item: '', quantity: '11', price: '5', discount: '', due: '' };
+    expect(await refused('order-change', { of: order, version: 1, date: '2026-03-11', reason: 'more', lines: [line] })).toEqual({ '/of': says });
+    const receipt = await ines.posted('receipt', make.receipt([{ of: `${order}/1`, quantity: '10' }], { vendor: id }));
+    const bill = await ines.posted('bill', make.bill('Q-1', [{ of: `${receipt}/1`, quantity: '10', price: '5' }], { vendor: id }));
+    const paid = {
+      vendor: id,
+      date: '2026-03-30',
+      currency: 'USD',
+      from: '',
+      discountsTo: 'income',
+      reason: '',
+      bills: [{ of: bill, amount: '50', discount: '', writeOff: '' }],
+    };
+    expect(await refused('payment', paid)).toEqual({ '/vendor': says });
+    expect(await refused('prepayment', { vendor: id, date: '2026-03-20', currency: 'USD', amount: '5' })).toEqual({ '/vendor': says });
+    await change(ines, 'vendors', id, { hold: '' });
+    expect((await ines.post('payment', paid)).status).toBe(201);
+  });
+});
+
+describe('a vendor’s bank account', () => {
+  let vendor: string;
+  beforeEach(async () => {
+    vendor = await added(ines, 'vendors', { number: fresh(), name: 'Paid Mill', currency: 'USD', terms: '30', bank_account: 'OLD 1' });
+  });
+  const waits = async (client = ines) => (await read('vendors', vendor, client)).proposed;
+  const answer = (client: Client, account: string, said = 'confirmed') =>
+    client.call('PUT', `/api/vendors/${vendor}/bank-accounts/${account}`, { answer: said });
+  const inUse = async () => (await read('vendors', vendor)).fields.bank_account;
+
+  it('is used only once a second person has confirmed it, whatever is asked of the API', async () => {
+    const first = await waits();
+    expect([await inUse(), first?.account, first?.by, first?.mine]).toEqual(['', 'OLD 1', 'accountant', true]);
+    expect((await answer(ines, first?.id ?? '')).status).toBe(403);
+    // Put forward again by the same person: still not theirs to confirm.
+    await change(ines, 'vendors', vendor, { bank_account: 'OLD 1' });
+    expect((await answer(ines, (await waits())?.id ?? '')).status).toBe(403);
+    expect((await answer(tomas, (await waits())?.id ?? '')).status).toBe(403);
+    expect((await answer(piet, (await waits(piet))?.id ?? '')).status).toBe(200);
+    expect([await inUse(), await waits()]).toEqual(['OLD 1', null]);
+  });
+
+  it('is not confirmed for one that was overtaken, refused, or is of another vendor', async () => {
+    const first = (await waits())?.id ?? '';
+    await change(sam, 'vendors', vendor, { bank_account: 'NEW 2' });
+    expect((await answer(piet, first)).status).toBe(409);
+    const second = await waits(piet);
+    expect((await piet.call('PUT', `/api/vendors/1/bank-accounts/${second?.id}`, { answer: 'confirmed' })).status).toBe(404);
+    expect((await answer(piet, second?.id ?? '', 'refused')).status).toBe(200);
+    expect((await answer(ines, second?.id ?? '')).status).toBe(409);
+    expect(await inUse()).toBe('');
+  });
+
+  it('is paid by neither of those who changed it last nor put another forward, only by others', async () => {
+    const pay = (client: Client) => client.post('prepayment', { vendor, date: '2026-03-20', currency: 'USD', amount: '5' });
+    await answer(piet, (await waits())?.id ?? '');
+    expect(wrong(await pay(ines))).toEqual({ '/vendor': expect.stringMatching(/changed/) });
+    await change(sam, 'vendors', vendor, { bank_account: 'NEW 3' });
+    expect((await pay(ines)).status).toBe(201);
+  });
+
+  it('has a history of who put it forward, who confirmed it and when', async () => {
+    await answer(piet, (await waits())?.id ?? '');
+    expect((await read('vendors', vendor)).changes.map(({ field, was, became, by }) => [field, was, became, by])).toEqual([
+      ['bank_account', '', 'OLD 1', 'approver'],
+      ['', '', expect.any(String), 'accountant'],
+    ]);
+  });
+
+  it('is confirmed once, also when two do it at the same moment', async () => {
+    const id = (await waits())?.id ?? '';
+    const replies = await Promise.all([answer(piet, id), answer(sam, id, 'refused'), answer(piet, id)]);
+    const statuses = replies.map(({ status }) => status).sort();
+    expect([[200, 200, 409].join(), [200, 409, 409].join()]).toContain(statuses.join());
+  });
+});
+
+describe('people', () => {
+  it('are set up by an administrator, sign in with the password that is shown once, and can be kept out', async () => {
+    const person = { name: 'Nell Ash', email: 'Nell@Test.example', role: 'receiver', approvalLimit: '' };
+    expect((await ines.call('POST', '/api/people', person)).status).toBe(403);
+    const made = await sam.call('POST', '/api/people', person);
+    const { person: nell, password } = made.body as unknown as { person: { id: string; email: string }; password: string };
+    expect(nell.email).toBe('nell@test.example');
+    expect(wrong(await sam.call('POST', '/api/people', person))).toEqual({ '/email': 'Somebody has this mail address already.' });
+    const client = new Client(server.url);
+    expect((await client.call('POST', '/api/session', { email: 'nell@test.example', password })).status).toBeLessThan(300);
+    expect((await client.call('GET', '/api/session')).status).toBe(200);
+    await sam.call('PUT', `/api/people/${nell.id}`, { role: 'receiver', approvalLimit: '', blocked: true });
+    expect((await client.call('GET', '/api/session')).status).toBe(401);
+    expect((await client.call('POST', '/api/session', { email: 'nell@test.example', password })).status).toBe(401);
+  });
+});

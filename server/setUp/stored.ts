@@ -1,0 +1,142 @@
+import { partsOf, writeParts, type RegisterName } from '@obolus/contract/registers';
+import { formatDecimal } from '@obolus/core/exact/decimal';
+import { FRACTION_PLACES, PRICE_PLACES, QUANTITY_PLACES, RATE_PLACES } from '@obolus/core/exact/amounts';
+import { KEPT_BY } from '@obolus/core/posting/books';
+import { learnVendorNumber } from '../documents/vendorNumbers.ts';
+import { FIRST_DAY } from '../storage/load/movements.ts';
+import { ACCOUNT_IN_USE, proposeBankAccount } from './bankAccounts.ts';
+import { day, either, entryOf, figure, linesOf, partsIn, said, scaled, words, type Kept } from './kept.ts';
+
+/** Where and how the entries of a register are kept. */
+export interface Stored {
+  readonly table: string;
+  readonly fields: Readonly<Record<string, Kept>>;
+  /** Says of the entry t whether it is used, so that what is settled stays as it is. */
+  readonly used: string;
+  /** The unique index that refuses a second entry of the same key. */
+  readonly once: string;
+}
+
+const PERCENT_PLACES = FRACTION_PLACES - 2;
+const retired = either('retired', 'yes');
+const tolerances = { over: figure('over_tolerance', PERCENT_PLACES), short: figure('short_tolerance', PERCENT_PLACES) };
+const NEVER = 'FALSE';
+const ALWAYS = 'TRUE';
+
+const parts = (table: string, owner: string, order: string, columns: Parameters<typeof partsIn>[3]): Kept =>
+  partsIn(table, owner, order, columns, partsOf, (shown) => writeParts(shown));
+const sized = (column: string, places: number) => ({
+  ...{ column, show: (raw: string) => formatDecimal(BigInt(raw), places), keep: (word: string) => scaled(word, places) ?? '0' },
+});
+
+/** The costing method and how goods are told apart are one choice. */
+const method: Kept = {
+  read: "IF(t.tracking = 'serial', 'serial', t.method)",
+  columns: (text) => ({ method: KEPT_BY[text]?.method, tracking: KEPT_BY[text]?.tracking }),
+};
+
+const INTO_COST = 'into cost';
+const RECLAIMED = 'reclaimed';
+const ON_TOP = 'the goods and the taxes above';
+
+export const STORED: Readonly<Record<RegisterName, Stored>> = {
+  items: {
+    table: 'item',
+    once: 'item_number_once',
+    used: 'EXISTS (SELECT 1 FROM pool p WHERE p.item_id = t.id) OR EXISTS (SELECT 1 FROM order_line l WHERE l.item_id = t.id)',
+    fields: {
+      ...{ number: words('number'), name: words('name'), unit: words('unit'), method },
+      ...{ standard: figure('standard', PRICE_PLACES), weight: figure('weight', QUANTITY_PLACES), volume: figure('volume', QUANTITY_PLACES) },
+      ...{ tariff_code: words('tariff_code'), origin: words('origin') },
+      packs: parts('item_pack', 'item_id', 'k.size, k.unit', [{ column: 'unit' }, sized('size', QUANTITY_PLACES)]),
+      codes: parts('item_code', 'item_id', 'k.code', [{ column: 'code' }, { column: 'unit' }]),
+      ...{ ...tolerances, retired },
+    },
+  },
+  vendors: {
+    table: 'vendor',
+    once: 'vendor_number_once',
+    used: NEVER,
+    fields: {
+      ...{ number: words('number'), name: words('name'), currency: words('currency'), terms: entryOf('terms_id', 'terms', 'terms', 'code') },
+      ...{ address: linesOf('address'), mail: words('mail'), tax_code: entryOf('tax_code_id', 'tax-codes', 'tax_code', 'code') },
+      ...{ ...tolerances, hold: words('hold'), retired },
+      bank_account: {
+        read: ACCOUNT_IN_USE,
+        recordedAs: 'bank_account put forward',
+        store: (manager, { id, by, at }, account) => proposeBankAccount(manager, id, account, by, at),
+      },
+    },
+  },
+  prices: {
+    table: 'vendor_price',
+    once: 'vendor_price_once',
+    used: ALWAYS,
+    fields: {
+      ...{ vendor: entryOf('vendor_id', 'vendors', 'vendor', 'number'), item: entryOf('item_id', 'items', 'item', 'number') },
+      ...{ price: figure('price', PRICE_PLACES), unit: words('unit'), least: figure('least', QUANTITY_PLACES, '0') },
+      ...{ from: day('from_day', FIRST_DAY), to: day('to_day') },
+      vendor_number: {
+        read: '(SELECT n.number FROM vendor_item n WHERE n.vendor_id = t.vendor_id AND n.item_id = t.item_id)',
+        async store(manager, { id }, number) {
+          const [of] = (await manager.query('SELECT vendor_id, item_id FROM vendor_price WHERE id = ?', [id])) as { vendor_id: string; item_id: string }[];
+          if (of && number !== '') await learnVendorNumber(manager, of.vendor_id, of.item_id, number);
+        },
+      },
+    },
+  },
+  warehouses: {
+    table: 'warehouse',
+    once: 'warehouse_code_once',
+    used: NEVER,
+    fields: {
+      ...{ code: words('code'), name: words('name'), address: linesOf('address'), retired },
+      bins: parts('bin', 'warehouse_id', 'k.code', [{ column: 'code' }, { column: 'kind' }]),
+    },
+  },
+  'tax-codes': {
+    table: 'tax_code',
+    once: 'tax_code_once',
+    used: NEVER,
+    fields: {
+      ...{ code: words('code'), name: words('name'), retired },
+      levels: parts('tax_level', 'tax_code_id', 'k.level_no', [
+        { column: 'name' },
+        sized('percent', PERCENT_PLACES),
+        { column: 'recoverable', read: `IF(k.recoverable, '${RECLAIMED}', '${INTO_COST}')`, keep: (word) => (word === RECLAIMED ? 1 : 0) },
+        { column: 'on_top', read: `IF(k.on_top, '${ON_TOP}', '')`, keep: (word) => (word === ON_TOP ? 1 : 0) },
+        { column: 'level_no', read: "''", keep: (_, at) => at + 1 },
+      ]),
+    },
+  },
+  terms: {
+    table: 'terms',
+    once: 'terms_once',
+    used: NEVER,
+    fields: {
+      ...{ code: words('code'), name: words('name'), days: said('days', 0), after: either('after_month', 'the end of its month', 'the bill') },
+      ...{ discount: figure('discount', PERCENT_PLACES), discount_days: figure('discount_days', 0), retired },
+    },
+  },
+  dimensions: {
+    table: 'dimension',
+    once: 'dimension_once',
+    used: ALWAYS,
+    fields: { kind: words('kind'), code: words('code'), name: words('name'), retired },
+  },
+  rates: {
+    table: 'exchange_rate',
+    once: 'exchange_rate_once',
+    used: ALWAYS,
+    fields: { currency: words('currency'), from: day('from_day'), rate: figure('rate', RATE_PLACES) },
+  },
+  company: {
+    table: 'company',
+    once: 'PRIMARY',
+    used: NEVER,
+    fields: {
+      ...{ name: words('name'), address: linesOf('address'), over: said('over_tolerance', PERCENT_PLACES), short: said('short_tolerance', PERCENT_PLACES) },
+      ...{ blind: either('blind', 'yes'), drafts_bill: either('drafts_bill', 'yes') },
+    },
+  },
+};

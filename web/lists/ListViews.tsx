@@ -1,0 +1,82 @@
+import { useState } from 'react';
+import type { ListName, ListState, ListView } from '@obolus/contract/lists';
+import { saidAgainst, server } from '../app/api.ts';
+import { isSameState } from './useListState.ts';
+
+interface Props {
+  readonly list: ListName;
+  /** The ways of looking at it that everybody has. */
+  readonly known: readonly ListView[];
+  readonly all: ListView;
+  readonly state: ListState;
+  readonly set: (state: ListState) => void;
+}
+
+/** Ways of looking at a list: those that come with it, and one's own, kept under names. */
+export function ListViews({ list, known, all, state, set }: Props) {
+  const own = server.useListViewsQuery({ params: { list } });
+  const [save, saving] = server.useSaveListViewMutation();
+  const [drop] = server.useDropListViewMutation();
+  const [name, setName] = useState<string>();
+  const kept = own.data?.rows ?? [];
+  const views = [all, ...known, ...kept];
+  const isKnown = views.some((view) => isSameState(view.state, state));
+  const keep = async () => {
+    const saved = await save({ params: { list, name: name ?? '' }, body: state });
+    if (saved.data) setName(undefined);
+  };
+  return (
+    <div className="views" role="group" aria-label="Ways to look at it">
+      {views.map((view, at) => {
+        const isMine = at > known.length;
+        const here = isSameState(view.state, state);
+        return (
+          <span key={`${view.name} ${isMine}`}>
+            <button type="button" aria-pressed={here} onClick={() => set(view.state)}>
+              {view.name}
+            </button>
+            {isMine && here && (
+              <button
+                type="button"
+                className="dim hover:text-over"
+                aria-label={`Forget ${view.name}`}
+                onClick={() => void drop({ params: { list, name: view.name } })}
+              >
+                ✕
+              </button>
+            )}
+          </span>
+        );
+      })}
+      {!isKnown && name === undefined && (
+        <button type="button" className="act" onClick={() => setName('')}>
+          Keep this view
+        </button>
+      )}
+      {name !== undefined && (
+        <form
+          className="flex items-baseline gap-2"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void keep();
+          }}
+        >
+          <input
+            className="cell w-[150px]"
+            aria-label="Name of the view"
+            placeholder="Its name"
+            maxLength={60}
+            autoFocus
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+            onKeyDown={(event) => event.key === 'Escape' && setName(undefined)}
+          />
+          <button type="submit" className="act" disabled={name.trim() === '' || saving.isLoading}>
+            Keep
+          </button>
+          {saving.isError && <span className="wrong">{saidAgainst(saving.error)}</span>}
+        </form>
+      )}
+    </div>
+  );
+}

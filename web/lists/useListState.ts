@@ -1,0 +1,57 @@
+import { useMemo, useState } from 'react';
+import { useSearchParams } from 'react-router';
+import type { Condition, ListState } from '@obolus/contract/lists';
+
+export interface KeptState {
+  readonly state: ListState;
+  readonly set: (to: ListState) => void;
+}
+
+/** How a list is looked at, in the address of its screen: a reload, a link and the way back find it again. */
+export function useAddressState(first: ListState): KeptState {
+  const [search, setSearch] = useSearchParams();
+  const text = search.toString();
+  const state = useMemo(() => (text === '' ? first : fromAddress(new URLSearchParams(text))), [text, first]);
+  return { state, set: (to) => setSearch(toAddress(to), { replace: true }) };
+}
+
+/** How a list is looked at, of several on one screen. */
+export function useOwnState(first: ListState): KeptState {
+  const [state, set] = useState(first);
+  return { state, set };
+}
+
+export function toAddress({ sort, down, find, where = [], columns }: ListState): URLSearchParams {
+  const said = {
+    // Something is always said, so that a list that was cleared is not the first view again.
+    find: find ?? '',
+    ...(sort === undefined ? {} : { sort }),
+    ...(down ? { down: 'yes' } : {}),
+    ...(where.length === 0 ? {} : { where: JSON.stringify(where) }),
+    ...(columns === undefined ? {} : { columns: columns.join(',') }),
+  };
+  return new URLSearchParams(said);
+}
+
+export function fromAddress(search: URLSearchParams): ListState {
+  const [sort, columns] = [search.get('sort'), search.get('columns')];
+  return {
+    ...(sort === null ? {} : { sort }),
+    ...(search.get('down') === 'yes' ? { down: true } : {}),
+    ...(search.get('find') ? { find: search.get('find') ?? '' } : {}),
+    where: conditionsIn(search.get('where')),
+    ...(columns === null ? {} : { columns: columns.split(',').filter(Boolean) }),
+  };
+}
+
+function conditionsIn(written: string | null): Condition[] {
+  try {
+    const parsed: unknown = JSON.parse(written ?? '[]');
+    return Array.isArray(parsed) ? (parsed as Condition[]) : [];
+  } catch {
+    return [];
+  }
+}
+
+/** Whether two ways of looking at a list show the same. */
+export const isSameState = (a: ListState, b: ListState): boolean => toAddress(a).toString() === toAddress(b).toString();

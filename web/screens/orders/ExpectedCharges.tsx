@@ -1,0 +1,71 @@
+import { CHARGE_KINDS } from '@obolus/contract/commands';
+import { Choice, FigureCell, TakeOut } from '../../parts/Cells.tsx';
+import type { OrderLine } from './orderLine.ts';
+
+type Estimate = NonNullable<OrderLine['estimates']>[number];
+
+const BY: readonly (readonly [Estimate['by'], string])[] = [
+  ['unit', 'for each unit'],
+  ['percent', 'percent of the goods'],
+  ['flat', 'for the whole line'],
+  ['tariff', 'by the tariff'],
+];
+
+interface Props {
+  readonly line: OrderLine;
+  readonly at: number;
+  readonly set: (to: Partial<OrderLine>) => void;
+  readonly wrong: (field: string) => string | undefined;
+  /** What one stock unit should cost once it is here, in words. */
+  readonly expected: string;
+}
+
+/** The charges that are expected with the goods of a line, and what one of them should cost with these. */
+export function ExpectedCharges({ line, at, set, wrong, expected }: Props) {
+  const estimates = line.estimates ?? [];
+  const change = (place: number, to: Partial<Estimate>) =>
+    set({ estimates: estimates.map((estimate, position) => (position === place ? { ...estimate, ...to } : estimate)) });
+  const unused = CHARGE_KINDS.find((kind) => !estimates.some((estimate) => estimate.kind === kind));
+  return (
+    <div className="flex flex-col gap-1">
+      {estimates.map((estimate, place) => (
+        <div key={place} className="flex items-baseline gap-2">
+          <span className="dim whitespace-nowrap">Expected with it</span>
+          <Choice
+            label={`Estimated charge ${place + 1}, line ${at + 1}`}
+            value={estimate.kind}
+            options={CHARGE_KINDS.map((kind) => [kind, kind])}
+            wrong={wrong(`estimates/${place}/kind`)}
+            onChange={(kind) => change(place, { kind: kind as Estimate['kind'] })}
+          />
+          {estimate.by !== 'tariff' && (
+            <span className="inline-block w-[90px] shrink-0">
+              <FigureCell
+                label={`Figure of estimated charge ${place + 1}, line ${at + 1}`}
+                value={estimate.figure}
+                wrong={wrong(`estimates/${place}/figure`) ?? wrong(`estimates/${place}/amount`)}
+                onChange={(figure) => change(place, { figure })}
+              />
+            </span>
+          )}
+          <Choice
+            label={`How charge ${place + 1} is estimated, line ${at + 1}`}
+            value={estimate.by}
+            options={BY}
+            onChange={(by) => change(place, { by: by as Estimate['by'] })}
+          />
+          <TakeOut
+            label={`Take out estimated charge ${place + 1}, line ${at + 1}`}
+            onClick={() => set({ estimates: estimates.filter((_, position) => position !== place) })}
+          />
+        </div>
+      ))}
+      {unused && (
+        <button type="button" className="act self-start" onClick={() => set({ estimates: [...estimates, { kind: unused, by: 'unit', figure: '' }] })}>
+          {estimates.length === 0 ? 'Expect freight or another charge with it' : 'Expect another charge'}
+        </button>
+      )}
+      {expected !== '' && <span className="dim">{expected}</span>}
+    </div>
+  );
+}

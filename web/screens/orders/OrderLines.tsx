@@ -1,0 +1,41 @@
+import type { ReactNode } from 'react';
+import { LISTS, type ListRow } from '@obolus/contract/lists';
+import { List } from '../../lists/List.tsx';
+import { isZero } from '../../parts/exact.ts';
+import { showFigure } from '../../parts/figures.ts';
+import { Head } from '../../parts/Head.tsx';
+import { OrderTabs } from './OrderTabs.tsx';
+
+const SHOWN: Readonly<Record<string, (row: ListRow) => ReactNode>> = {
+  unit: ({ cells }) => <span className="dim">{cells.unit}</span>,
+  received: ({ cells }) => orDash(cells.received),
+  billed: ({ cells }) => orDash(cells.billed),
+  late: ({ cells }) => cells.late && <span className="text-over">▲ {showFigure(cells.late)}</span>,
+};
+
+const orDash = (figure = '0') => (isZero(figure) ? <span className="dim">–</span> : showFigure(figure));
+
+/** Every line on order, by what is open of it: still to come, late, due soon. */
+export function OrderLines() {
+  return (
+    <div className="screen">
+      <div>
+        <Head title="Order lines" about="What is still to come of each line, and by when it was to be here" />
+        <OrderTabs />
+      </div>
+      <div className="body">
+        <List
+          list="order-lines"
+          first={LISTS['order-lines'].views?.[0]?.state ?? {}}
+          show={SHOWN}
+          empty={
+            <>
+              <h2>Nothing was ordered yet</h2>
+              <p>Lines of orders stand here with what came of them, the one that is due first at the top.</p>
+            </>
+          }
+        />
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,158 @@
+import { Link, Navigate, useNavigate, useParams } from 'react-router';
+import { toast } from 'sonner';
+import { REGISTERS, type RegisterName } from '@obolus/contract/registers';
+import type { RegisterEntry } from '@obolus/contract/views';
+import { saidAgainst, server } from '../../app/api.ts';
+import { useMe } from '../../frame/me.ts';
+import { showInstant } from '../../parts/figures.ts';
+import { Head } from '../../parts/Head.tsx';
+import { Problem } from '../../parts/Problem.tsx';
+import { EntryForm } from '../../entries/EntryForm.tsx';
+import { registerOf } from './registerOf.ts';
+import { SetUpIndex } from './SetUpIndex.tsx';
+
+/** One entry of a register, or a new one, with everything that was ever changed of it. */
+export function EntryPage() {
+  const { register: name, entry = '' } = useParams();
+  const register = registerOf(name);
+  if (register === undefined) return <Navigate to="/setup/items" replace />;
+  return (
+    <div className="aside">
+      <SetUpIndex />
+      {entry === 'new' ? <New register={register} /> : <Known key={`${register} ${entry}`} register={register} id={entry} />}
+    </div>
+  );
+}
+
+function New({ register }: { register: RegisterName }) {
+  const navigate = useNavigate();
+  const { one, about } = REGISTERS[register];
+  return (
+    <div className="screen">
+      <Head title={`New ${one}`} about={about} />
+      <div className="body">
+        <EntryForm
+          register={register}
+          onSaved={(_, fields) => {
+            toast.success(`${titleOf(register, fields)} is set up.`);
+            void navigate(`/setup/${register}`);
+          }}
+        >
+          <Link className="btn quiet" to={`/setup/${register}`}>
+            Leave it
+          </Link>
+        </EntryForm>
+      </div>
+    </div>
+  );
+}
+
+const titleOf = (register: RegisterName, fields: Readonly<Record<string, string>>): string =>
+  fields.name ??
+  REGISTERS[register].key
+    .map((field) => fields[field] ?? '')
+    .filter(Boolean)
+    .join(' · ');
+
+/** Pages that tell more of an entry than what is set up. */
+const FURTHER: Partial<Record<RegisterName, { to: (id: string) => string; says: string }>> = {
+  items: { to: (id) => `/items/${id}`, says: 'Prices and purchases' },
+  vendors: { to: (id) => `/vendors/${id}`, says: 'Orders, deliveries and prices' },
+};
+
+function Known({ register, id }: { register: RegisterName; id: string }) {
+  const known = server.useEntryQuery({ params: { register, id } });
+  if (known.isError)
+    return (
+      <div className="body">
+        <Problem error={known.error} again={known.refetch} />
+      </div>
+    );
+  if (!known.data) return null;
+  const { fields } = known.data;
+  const further = FURTHER[register];
+  return (
+    <div className="screen">
+      <Head title={titleOf(register, fields)} more={fields.number ?? fields.code ?? ''} about={REGISTERS[register].about}>
+        {further && (
+          <Link className="btn quiet" to={further.to(id)}>
+            {further.says}
+          </Link>
+        )}
+      </Head>
+      <div className="body">
+        {known.data.proposed && <Proposed vendor={id} proposed={known.data.proposed} inUse={fields.bank_account ?? ''} />}
+        <EntryForm key={JSON.stringify(fields)} register={register} entry={known.data} onSaved={() => toast.success('Saved.')} />
+        <History register={register} changes={known.data.changes} />
+      </div>
+    </div>
+  );
+}
+
+/** A bank account that waits for a second person. */
+function Proposed({ vendor, proposed, inUse }: { vendor: string; proposed: NonNullable<RegisterEntry['proposed']>; inUse: string }) {
+  const { user } = useMe();
+  const [answer, answering] = server.useAnswerAccountMutation();
+  const may = !proposed.mine && ['administrator', 'accountant', 'approver'].includes(user.role);
+  const give = (said: 'confirmed' | 'refused') => void answer({ params: { id: vendor, account: proposed.id }, body: { answer: said } });
+  return (
+    <section className="mb-4 border-l-4 border-bronze bg-sheet px-4 py-3 max-w-[940px]" aria-label="A new bank account">
+      <p>
+        <b>{proposed.account || 'No bank account any more'}</b> was put forward by {proposed.by}
+        {inUse === '' ? '' : ` in place of ${inUse}`}. It takes effect when a second person confirms it
+        {proposed.mine ? '; that is not you, who put it forward.' : '.'}
+      </p>
+      {may && (
+        <p className="flex gap-2 pt-2">
+          <button type="button" className="btn" disabled={answering.isLoading} onClick={() => give('confirmed')}>
+            Confirm
+          </button>
+          <button type="button" className="btn quiet" disabled={answering.isLoading} onClick={() => give('refused')}>
+            Refuse
+          </button>
+        </p>
+      )}
+      {answering.isError && (
+        <p className="wrong" role="alert">
+          {saidAgainst(answering.error)}
+        </p>
+      )}
+    </section>
+  );
+}
+
+function History({ register, changes }: { register: RegisterName; changes: RegisterEntry['changes'] }) {
+  if (changes.length === 0) return null;
+  const labels = new Map(REGISTERS[register].fields.map(({ name, label }) => [name, label]));
+  const named = (field: string) => {
+    const [name = '', ...more] = field.split(' ');
+    return [labels.get(name) ?? name, ...more].join(' ');
+  };
+  return (
+    <section className="pt-7" aria-label="What was changed">
+      <h2 className="cap">What was changed</h2>
+      <table className="sheet max-w-[940px]">
+        <thead>
+          <tr>
+            <th>When</th>
+            <th>Who</th>
+            <th>What</th>
+            <th>Was</th>
+            <th>Became</th>
+          </tr>
+        </thead>
+        <tbody>
+          {changes.map((change, at) => (
+            <tr key={at}>
+              <td className="dim">{showInstant(change.at)}</td>
+              <td>{change.by}</td>
+              <td>{change.field === '' ? 'set up' : named(change.field)}</td>
+              <td className="dim whitespace-normal">{change.was}</td>
+              <td className="whitespace-normal">{change.became}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}

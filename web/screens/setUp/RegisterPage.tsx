@@ -1,0 +1,51 @@
+import { Link, Navigate, useParams } from 'react-router';
+import { REGISTERS, type RegisterName } from '@obolus/contract/registers';
+import type { ListName } from '@obolus/contract/lists';
+import { useMe } from '../../frame/me.ts';
+import { List } from '../../lists/List.tsx';
+import { Head } from '../../parts/Head.tsx';
+import { useNewKey } from '../../parts/useNewKey.ts';
+import { registerOf } from './registerOf.ts';
+import { SetUpIndex } from './SetUpIndex.tsx';
+
+/** The entries of a register: a list like every other, and a way to a new one. */
+export function RegisterPage() {
+  const register = registerOf(useParams().register);
+  return register === undefined || register === 'company' ? <Navigate to="/setup/items" replace /> : <Entries key={register} register={register} />;
+}
+
+function Entries({ register }: { register: Exclude<RegisterName, 'company'> }) {
+  const { title, one, about, mayChange } = REGISTERS[register];
+  const may = mayChange.includes(useMe().user.role);
+  useNewKey(may ? `/setup/${register}/new` : undefined);
+  return (
+    <div className="aside">
+      <SetUpIndex />
+      <div className="screen">
+        <Head title={title} about={about}>
+          {may && (
+            <Link className="btn" to={`/setup/${register}/new`}>
+              New {one} <kbd>N</kbd>
+            </Link>
+          )}
+        </Head>
+        <div className="body">
+          <List
+            list={register satisfies ListName}
+            empty={
+              <>
+                <h2>None yet</h2>
+                <p>{about}. Enter them one by one, or many at once from a file.</p>
+                <p className="pt-3">
+                  <Link className="act" to="/setup/imports">
+                    From a file
+                  </Link>
+                </p>
+              </>
+            }
+          />
+        </div>
+      </div>
+    </div>
+  );
+}
