@@ -26,6 +26,7 @@ const paperOf = (ending: string, summary: string) => ({
   reply: views.Paper,
 });
 
+const receivers = ['receiver', 'buyer', 'accountant'] as const;
 const PERSON = {
   role: oneOf(ROLES),
   approvalLimit: Type.Union([BaseAmount, Type.Literal('')], { description: 'In base currency; empty for none' }),
@@ -75,6 +76,14 @@ export const api = {
     summary: 'Departments, locations and projects',
     allow: 'signed-in',
     reply: list(views.DimensionView),
+  }),
+  vendorRecord: endpoint({
+    method: 'get',
+    path: '/vendors/:id/record',
+    summary: 'How a vendor delivers: on time and in full, by month',
+    allow: 'signed-in',
+    params: byId,
+    reply: views.VendorRecord,
   }),
   prices: endpoint({
     method: 'get',
@@ -218,6 +227,48 @@ export const api = {
     allow: 'signed-in',
     query: exactly({ find: Type.Optional(Text(100)) }),
     reply: list(views.ReceivedLine),
+  }),
+  advices: endpoint({
+    method: 'get',
+    path: '/despatch-advices',
+    summary: 'What vendors announce and has not come yet',
+    allow: 'signed-in',
+    reply: list(views.AdviceView),
+  }),
+  keepAdvice: endpoint({
+    method: 'put',
+    path: '/despatch-advices/:id',
+    summary: 'Keep a vendor’s despatch advice: UBL 2.1, CSV or XLSX',
+    allow: receivers,
+    params: byKey,
+    body: exactly({ content: Text(5_600_000, 'The file, in base64') }),
+    reply: views.AdviceView,
+  }),
+  dropAdvice: endpoint({
+    method: 'delete',
+    path: '/despatch-advices/:id',
+    summary: 'Take an advice off the list that was given by mistake',
+    allow: receivers,
+    params: byKey,
+    reply: Done,
+  }),
+  keepPaper: endpoint({
+    method: 'put',
+    path: '/papers/:id',
+    summary: 'Keep a picture or a PDF',
+    allow: ROLES.filter((role) => role !== 'auditor'),
+    params: byKey,
+    body: exactly({ name: Text(200), content: Text(5_600_000, 'The file, in base64') }),
+    reply: Done,
+  }),
+  paper: endpoint({
+    method: 'get',
+    path: '/papers/:id',
+    summary: 'A picture or a PDF as it was kept',
+    allow: 'signed-in',
+    params: byKey,
+    reply: views.Paper,
+    produces: 'application/octet-stream',
   }),
   onDock: endpoint({
     method: 'get',

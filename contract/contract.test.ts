@@ -55,7 +55,17 @@ describe('the endpoints', () => {
     expect(writes.map(({ path }) => path)).toEqual([
       ...['/lists/:list/views/:name', '/lists/:list/views/:name', '/registers/:register/:id', '/vendors/:id/bank-accounts/:account'],
       // A person by the mail address: a second of it is refused.
-      ...['/people', '/people/:id', '/drafts/:id', '/drafts/:id', '/imports/:id', '/imports/:id/load'],
+      ...[
+        '/people',
+        '/people/:id',
+        '/despatch-advices/:id',
+        '/despatch-advices/:id',
+        '/papers/:id',
+        '/drafts/:id',
+        '/drafts/:id',
+        '/imports/:id',
+        '/imports/:id/load',
+      ],
     ]);
   });
 

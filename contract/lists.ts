@@ -175,7 +175,9 @@ const WORK_LISTS = {
       text('unit', 'Unit'),
       figure('price', 'Price'),
       text('currency', 'Currency'),
-      figure('unit_price', 'For one stock unit, in the books’ currency'),
+      figure('unit_price', 'For one, at the day’s rate'),
+      figure('before', 'For one before'),
+      figure('change', 'Change, %'),
       text('item', 'Item', apart),
       text('vendor_id', 'Vendor', hidden),
       text('item_id', 'Item', hidden),
@@ -183,6 +185,7 @@ const WORK_LISTS = {
     views: [
       { name: 'Ordered', state: { where: [{ column: 'kind', is: 'is', to: 'ordered' }] } },
       { name: 'Billed', state: { where: [{ column: 'kind', is: 'is', to: 'billed' }] } },
+      { name: 'Price changes', state: { where: [{ column: 'change', is: 'filled', to: '' }] } },
     ],
   },
   stock: {

@@ -10,7 +10,7 @@ const Kind = oneOf(DOCUMENT_KINDS);
 
 export const Me = exactly({
   user: exactly({ id: Id, name: Name, email: Text(160), role: oneOf(ROLES) }),
-  company: exactly({ name: Name, currency: Currency, firstOpenDay: Day, today: Day }),
+  company: exactly({ name: Name, currency: Currency, firstOpenDay: Day, today: Day, blind: Type.Boolean(), standIns: Type.Boolean() }),
   csrfToken: Text(100),
 });
 
@@ -91,7 +91,11 @@ export const SavedEntry = exactly({ id: Id });
 export const SavedView = exactly({ name: Text(60), state: ListState });
 
 /** A file to be looked at or kept, by its name. */
-export const Paper = exactly({ name: Text(100), content: Type.Unknown() });
+export const Paper = exactly({
+  name: Text(200),
+  content: Type.Unknown(),
+  /** Its media type, where the endpoint does not say it. */ type: Type.Optional(Text(100)),
+});
 
 /** An order as it stands, its lines with what has come of them, and everything that was done with it. */
 export const OrderView = exactly({
@@ -166,13 +170,48 @@ export const OpenOrderLine = exactly({
   asked: Quantity,
   received: Quantity,
   open: Quantity,
-  /** How much more, or less, than ordered is taken without asking. */
+  /** How much more, or less, than ordered is taken without asking. What was ordered is empty for whoever counts blind. */
   mayBeOver: Quantity,
   mayBeShort: Quantity,
+  /** The container or consignment, as far as it is known, and where it is to come in. */
+  transport: Text(60),
+  warehouse: Type.Union([exactly({ id: Id, name: Name }), Type.Null()]),
   /** Why none of it may come in yet; empty where it may. */
   barred: oneOf(['', 'on hold', 'waits for approval', 'rejected'] as const),
   price: Price,
   due: Type.Union([Day, Type.Null()]),
+});
+
+/** How a vendor delivers: order lines by the month in which they were due, and how many of them came by that day, and whole. */
+export const VendorRecord = exactly({
+  id: Id,
+  number: Text(40),
+  name: Name,
+  currency: Currency,
+  terms: Name,
+  hold: Name,
+  months: Type.Array(exactly({ month: Text(7), lines: Count, onTime: Count, inFull: Count, both: Count })),
+});
+
+/** What a vendor announces: each line with the order line that it is for. */
+export const AdviceView = exactly({
+  id: Key,
+  vendor: exactly({ id: Id, name: Name }),
+  number: Text(60),
+  arrives: Type.Union([Day, Type.Null()]),
+  transport: Text(60),
+  lines: Type.Array(
+    exactly({
+      of: Type.Union([LineId, Type.Null()]),
+      said: Text(200),
+      /** In stock units, where it is known what it is for. */
+      quantity: Quantity,
+      lot: Text(60),
+      expires: Text(10),
+      /** Why nobody knows what it is for; empty where that is known. */
+      problem: Text(200),
+    }),
+  ),
 });
 
 /** Received goods that are not put away yet. */
@@ -201,6 +240,7 @@ export const AsideView = exactly({
   left: Quantity,
   reason: Text(200),
   place: Text(60),
+  photo: Type.Union([Key, Type.Null()]),
 });
 
 /** A received line with goods not yet billed, or on which charges may land. */
@@ -280,6 +320,8 @@ export const DocumentView = exactly({
   kind: Kind,
   number: Text(30),
   date: Day,
+  /** Whose it is, where it is a vendor's. */
+  vendor: Type.Union([Id, Type.Null()]),
   party: Name,
   reference: Text(120),
   facts: Type.Array(exactly({ name: Text(60), value: Text(500) })),
@@ -393,6 +435,8 @@ export type PriceView = Static<typeof PriceView>;
 export type OrderView = Static<typeof OrderView>;
 export type Commitments = Static<typeof Commitments>;
 export type OpenOrderLine = Static<typeof OpenOrderLine>;
+export type VendorRecord = Static<typeof VendorRecord>;
+export type AdviceView = Static<typeof AdviceView>;
 export type OnDockLine = Static<typeof OnDockLine>;
 export type AsideView = Static<typeof AsideView>;
 export type ReceivedLine = Static<typeof ReceivedLine>;

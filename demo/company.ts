@@ -40,16 +40,39 @@ DY-MA,"Madder dye, 250 g tin",tin,lot,0.31,0.0006,3203.00,JP,,case = 12,02000000
 SK-01,"Starter kit, table loom with yarn and shuttles",each,fifo,14,0.16,,,,,02000000001104
 `;
 
-export const VENDORS = `number,name,currency,terms,address
-TARN,Tarnside Fibres,NZD,30,4 Woolstore Road | Tarnside | New Zealand
-BEIR,Beira Linho,EUR,30,Rua do Moinho 12 | Beira | Portugal
-ALDR,Aldergrove Joinery,CAD,45,77 Sawmill Way | Aldergrove | Canada
-KUMO,Kumo Dyeworks,JPY,30,2-9 Aizome | Kumo | Japan
-DHOL,Dholka Shuttle Works,USD,30,Plot 31 Mill Estate | Dholka | India
-REDW,Redwillow Paper,USD,14,5 Pulp Street | Redwillow
-GREY,Greywake Lines,USD,30,Pier 9 | Greywake Harbour
-LANT,Lanternhouse Customs,USD,7,1 Lantern Quay | Greywake Harbour
-PETR,Petrel Mutual,USD,30,40 Signal Hill
+export const WAREHOUSES = `code,name,bins
+MAIN,Main,DOCK = dock | REJECTS = rejects | Y-01 = shelf | Y-02 = shelf | Y-03 = shelf | L-01 = shelf | S-01 = shelf | D-01 = shelf
+OVER,Overflow,
+`;
+
+export const TAX_CODES = `code,name,levels
+S6,"State tax, not reclaimed",State tax = 6 = into cost
+S6T,"State tax and town levy on it",State tax = 6 = into cost | Town levy = 1 = into cost = the goods and the taxes above
+IMP,"Import tax, reclaimed",Import tax = 5 = reclaimed
+`;
+
+export const TERMS = `code,name,days,after,discount,discount_days
+30EOM,30 days after the month,30,the end of its month,,
+2-10-30,"30 days, 2 % within 10",30,the bill,2,10
+`;
+
+export const DIMENSIONS = `kind,code,name
+department,TRADE,Trade counter
+department,STUDIO,Teaching studio
+department,WORKSHOP,Workshop
+project,WINTER,Winter courses
+`;
+
+export const VENDORS = `number,name,currency,terms,address,tax_code,bank_account,mail
+TARN,Tarnside Fibres,NZD,30,4 Woolstore Road | Tarnside | New Zealand,,NZ 01-0242-0100194-00,orders@tarnside.example
+BEIR,Beira Linho,EUR,30EOM,Rua do Moinho 12 | Beira | Portugal,,PT50 0002 0123 1234 5678 9015 4,encomendas@beiralinho.example
+ALDR,Aldergrove Joinery,CAD,45,77 Sawmill Way | Aldergrove | Canada,,CA 0001-00012-1234567,
+KUMO,Kumo Dyeworks,JPY,30,2-9 Aizome | Kumo | Japan,,JP 0005-123-7654321,
+DHOL,Dholka Shuttle Works,USD,2-10-30,Plot 31 Mill Estate | Dholka | India,,IN 50100012345678,
+REDW,Redwillow Paper,USD,14,5 Pulp Street | Redwillow,S6,US 021000021 445566,
+GREY,Greywake Lines,USD,30,Pier 9 | Greywake Harbour,,US 021000021 778899,
+LANT,Lanternhouse Customs,USD,7,1 Lantern Quay | Greywake Harbour,,,
+PETR,Petrel Mutual,USD,30,40 Signal Hill,,,
 `;
 
 export const PRICES = `vendor,item,price,unit,least,from,to,vendor_number

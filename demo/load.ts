@@ -3,7 +3,7 @@ import type { DataSource } from 'typeorm';
 import { pino } from 'pino';
 import type { BodyOf } from '@obolus/contract/commands';
 import type { ImportKind } from '@obolus/contract/imports';
-import type { DocumentKind } from '@obolus/contract/roles';
+import type { DocumentKind, Role } from '@obolus/contract/roles';
 import { addDays } from '@obolus/core/exact/calendar';
 import { RefusedError } from '@obolus/server/commands/failures';
 import { postDocument } from '@obolus/server/commands/runCommand';
@@ -12,7 +12,11 @@ import { loadImport, startImport } from '@obolus/server/imports/load';
 import { readImport, stageImport } from '@obolus/server/imports/stage';
 import { readLookups, type Lookups } from '@obolus/server/imports/documents';
 import { setUpCompany } from '@obolus/server/setUp/company';
-import { demoCompany, ITEMS, PRICES, VENDORS } from './company.ts';
+import { answerBankAccount } from '@obolus/server/setUp/bankAccounts';
+import { changeEntry } from '@obolus/server/setUp/registers';
+import { keepAdvice } from '@obolus/server/despatch/advices';
+import { demoCompany, DIMENSIONS, ITEMS, PRICES, TAX_CODES, TERMS, VENDORS, WAREHOUSES } from './company.ts';
+import { despatchAdvice } from './despatchAdvice.ts';
 import { STORY, type Step, type StoryLots } from './story.ts';
 
 const DAYS = 185;
@@ -33,9 +37,15 @@ export async function loadDemo(source: DataSource, today: string): Promise<void>
   const day = (before: number) => addDays(today, -before);
   const firstOpenDay = `${day(DAYS).slice(0, 7)}-01`;
   await setUpCompany(source, demoCompany(firstOpenDay));
-  const users: { id: string; role: string }[] = await source.query('SELECT id, role FROM user_account');
-  const accountant = users.find((user) => user.role === 'accountant')?.id ?? '';
-  for (const [kind, text] of imports(firstOpenDay, day)) await importFile(source, accountant, kind, text);
+  const users: { id: string; role: Role }[] = await source.query('SELECT id, role FROM user_account');
+  const idOf = (role: Role) => users.find((user) => user.role === role)?.id ?? '';
+  const accountant = idOf('accountant');
+  // Whoever sets up a bank account does not pay it, so the administrator does.
+  for (const [kind, text] of imports(firstOpenDay, day)) {
+    const role = kind === 'vendors' ? 'administrator' : 'accountant';
+    await importFile(source, { id: idOf(role), role }, kind, text);
+  }
+  await bankAccounts(source, { confirms: idOf('approver'), accountant }, today);
 
   const documents = new Map<string, string>();
   const lookups = await readLookups(source.manager);
@@ -46,7 +56,13 @@ export async function loadDemo(source: DataSource, today: string): Promise<void>
       users.find(
         (entry) =>
           entry.role ===
-          (kind === 'order-approval' ? 'approver' : kind.startsWith('order') ? 'buyer' : kind === 'receipt' || kind === 'delivery' ? 'receiver' : 'accountant'),
+          (kind === 'order-approval'
+            ? 'approver'
+            : kind.startsWith('order')
+              ? 'buyer'
+              : kind === 'receipt' || kind === 'put-away' || kind === 'delivery'
+                ? 'receiver'
+                : 'accountant'),
       )?.id ?? accountant;
     const posted = await postDocument(source, kind, body as BodyOf<typeof kind>, { user, key: randomUUID(), now: now(step) }).catch((problem: unknown) => {
       if (problem instanceof RefusedError)
@@ -55,6 +71,23 @@ export async function loadDemo(source: DataSource, today: string): Promise<void>
     });
     documents.set(step.name, posted.id);
   }
+  await keepAdvice(source, randomUUID(), await announcedShuttles(source, documents.get('shuttles-2') ?? '0', addDays(today, 1)), idOf('receiver'));
+}
+
+/** Accounts are confirmed by a second person; one was changed since and waits. */
+async function bankAccounts(source: DataSource, { confirms, accountant }: { confirms: string; accountant: string }, today: string): Promise<void> {
+  const now = new Date(`${today}T08:00:00Z`);
+  const rows: { id: string; vendor_id: string }[] = await source.query("SELECT id, vendor_id FROM vendor_bank_account WHERE answer = ''");
+  for (const { id, vendor_id: vendor } of rows) await answerBankAccount(source, vendor, id, 'confirmed', confirms, now);
+  const [dholka] = (await source.query("SELECT id FROM vendor WHERE number = 'DHOL'")) as { id: string }[];
+  const user = { id: accountant, role: 'accountant' as const, name: '', email: '' };
+  await changeEntry(source, 'vendors', dholka?.id ?? '0', { bank_account: 'IN 50200098765432' }, { bank_account: 'IN 50100012345678' }, user, now);
+}
+
+/** What Dholka Shuttle Works announces of its late order, as UBL 2.1: boxes by the code on them, and goods that nobody ordered. */
+async function announcedShuttles(source: DataSource, order: string, arrives: string): Promise<Buffer> {
+  const [row] = (await source.query('SELECT number, date FROM document WHERE id = ?', [order])) as { number: string; date: string }[];
+  return Buffer.from(despatchAdvice({ number: 'DSW-DA 412', vendor: 'DHOL', order: row?.number ?? '', date: row?.date ?? '', arrives, transport: 'FHL-016' }));
 }
 
 function imports(firstOpenDay: string, day: (before: number) => string): [ImportKind, string][] {
@@ -78,6 +111,10 @@ function imports(firstOpenDay: string, day: (before: number) => string): [Import
   });
   return [
     ['items', ITEMS],
+    ['terms', TERMS],
+    ['tax-codes', TAX_CODES],
+    ['warehouses', WAREHOUSES],
+    ['dimensions', DIMENSIONS],
     ['vendors', VENDORS],
     ['prices', PRICES],
     ['rates', ['currency,from,rate', ...rates].join('\n')],
@@ -85,9 +122,9 @@ function imports(firstOpenDay: string, day: (before: number) => string): [Import
   ];
 }
 
-async function importFile(source: DataSource, user: string, kind: ImportKind, text: string): Promise<void> {
+async function importFile(source: DataSource, user: { id: string; role: Role }, kind: ImportKind, text: string): Promise<void> {
   const id = randomUUID();
-  const staged = await stageImport(source, { id: user, role: 'accountant' }, id, { kind, fileName: `${kind}.csv`, content: Buffer.from(text) });
+  const staged = await stageImport(source, user, id, { kind, fileName: `${kind}.csv`, content: Buffer.from(text) });
   if (staged.wrong > 0) throw new Error(`The demo's ${kind} are wrong: ${JSON.stringify(staged.rows.filter((row) => row.problems.length > 0))}`);
   const worker = { source, log: pino({ level: 'silent' }), now: () => new Date() };
   await startImport(worker, id, false, loadImport);
@@ -113,12 +150,15 @@ function documentOf(
   const cited = ([of, quantity, lots]: readonly [string, string, StoryLots?]) => ({ of: line(of), quantity, ...lotsOf(lots) });
   if ('order' in step) {
     const { id, currency } = vendor(step.order);
-    const lines = step.lines.map(([bought, asked, price, due, freight]) => ({
+    const lines = step.lines.map(([bought, asked, price, due, freight, { warehouse: into, ...more } = {}]) => ({
       ...(bought.startsWith('expense: ') ? { item: '', expense: bought.slice('expense: '.length) } : { item: item(bought) }),
       ...{ quantity: asked.split(' ')[0] ?? '', unit: asked.split(' ')[1] ?? '', price, discount: '', due: addDays(date, due) },
       ...(freight === undefined ? {} : { estimates: [{ kind: 'freight', by: 'unit', figure: freight }] }),
+      ...{ ...more, ...(into === undefined ? {} : { warehouse: warehouse(into) }) },
     }));
-    return { kind: 'order', body: { vendor: id, date, currency, warehouse: warehouse(), note: step.note ?? '', lines } };
+    const [incoterm, place] = step.carriage ?? [];
+    const carriage = incoterm === undefined ? {} : { incoterm, place };
+    return { kind: 'order', body: { vendor: id, date, currency, warehouse: warehouse(), note: step.note ?? '', lines, ...carriage } };
   }
   if ('receipt' in step) {
     const { slip: packingSlip, transport = '', last = [], aside = [] } = step;
@@ -127,6 +167,7 @@ function documentOf(
     const where = { date, warehouse: warehouse(step.warehouse), packingSlip, transport };
     return { kind: 'receipt', body: { vendor: vendor(step.receipt).id, ...where, lines, aside: stand } };
   }
+  if ('puts' in step) return { kind: 'put-away', body: { date, lines: step.puts.map(([of, quantity, bin]) => ({ of: line(of), quantity, bin })) } };
   if ('bill' in step) {
     const { id, currency } = vendor(step.bill);
     const lines = (step.lines ?? []).map(([of, quantity, price, difference = 'cost']) => ({ of: line(of), quantity, price, discount: '', difference }));

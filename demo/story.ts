@@ -1,11 +1,20 @@
 /** Lots with their quantities, or serial numbers. */
 export type StoryLots = readonly (string | readonly [lot: string, quantity: string])[];
 /** An item's number, or `expense: what for`; the quantity in the stock unit, or with that of a pack behind it. */
-type Ordered = readonly [bought: string, quantity: string, price: string, dueInDays: number, freight?: string];
+type Ordered = readonly [bought: string, quantity: string, price: string, dueInDays: number, freight?: string, more?: OrderedFor];
+
+/** What else an order line says. */
+interface OrderedFor {
+  readonly department?: string;
+  readonly project?: string;
+  readonly taxCode?: string;
+  readonly transport?: string;
+  readonly warehouse?: string;
+}
 
 /** One step of the demo: a document, laid so many days before the day the demo is loaded. */
 export type Step = { readonly name: string; readonly day: number } & (
-  | { readonly order: string; readonly lines: readonly Ordered[]; readonly note?: string }
+  | { readonly order: string; readonly lines: readonly Ordered[]; readonly note?: string; readonly carriage?: readonly [incoterm: string, place: string] }
   | {
       readonly receipt: string;
       readonly lines: readonly (readonly [of: string, quantity: string, lots?: StoryLots])[];
@@ -16,6 +25,7 @@ export type Step = { readonly name: string; readonly day: number } & (
       readonly transport?: string;
       readonly warehouse?: string;
     }
+  | { readonly puts: readonly (readonly [of: string, quantity: string, bin: string])[] }
   | {
       readonly bill: string;
       readonly number: string;
@@ -47,6 +57,7 @@ export const STORY: readonly Step[] = [
   { name: 'looms-1-out', day: 167, step: 'sent', of: 'looms-1' },
   { name: 'gr-wool-1', day: 141, receipt: 'TARN', slip: 'TF-PS-3311', transport: 'FHL-011', lines: [['wool-1/1', '240'], ['wool-1/2', '120']] },
   { name: 'gr-looms-1', day: 141, receipt: 'ALDR', slip: 'AJ-7718', transport: 'FHL-011', lines: [['looms-1/1', '6', ['FL-0131', 'FL-0132', 'FL-0133', 'FL-0134', 'FL-0135', 'FL-0136']], ['looms-1/2', '20']] },
+  { name: 'put-1', day: 140, puts: [['gr-wool-1/1', '200', 'Y-01'], ['gr-wool-1/1', '40', 'Y-02'], ['gr-wool-1/2', '120', 'Y-02'], ['gr-looms-1/1', '6', 'L-01'], ['gr-looms-1/2', '20', 'L-01']] },
   { name: 'dn-1', day: 132, delivery: 'Oxbow Street Weavers', lines: [['YM-EC', '60'], ['TL-60', '3']] },
   { name: 'si-1', day: 131, invoice: 'Oxbow Street Weavers', lines: [['dn-1/1', '60', '34.00'], ['dn-1/2', '3', '389.00']] },
   { name: 'vb-wool-1', day: 134, bill: 'TARN', number: 'TF-20411', lines: [['gr-wool-1/1', '240', '23.40'], ['gr-wool-1/2', '120', '24.60']] },
@@ -57,17 +68,21 @@ export const STORY: readonly Step[] = [
   // Linen: two receipts of one order, the second bill dearer.
   { name: 'linen-1', day: 110, order: 'BEIR', lines: [['YL-NA', '300', '18.20', 25], ['YL-BL', '150', '19.75', 25]] },
   { name: 'gr-linen-1', day: 88, receipt: 'BEIR', slip: 'BL 5520', lines: [['linen-1/1', '180'], ['linen-1/2', '150']] },
+  { name: 'put-2', day: 87, puts: [['gr-linen-1/1', '180', 'Y-03'], ['gr-linen-1/2', '150', 'Y-03']] },
   { name: 'vb-linen-1', day: 84, bill: 'BEIR', number: '2026/1108', lines: [['gr-linen-1/1', '180', '18.20'], ['gr-linen-1/2', '150', '19.75']] },
   { name: 'dn-2', day: 80, delivery: 'Saltmarsh Yarn Shop', lines: [['YL-NA', '90'], ['YM-SL', '40']] },
   { name: 'si-2', day: 79, invoice: 'Saltmarsh Yarn Shop', lines: [['dn-2/1', '90', '31.50'], ['dn-2/2', '40', '36.00']] },
   { name: 'gr-linen-2', day: 72, receipt: 'BEIR', slip: 'BL 5547', lines: [['linen-1/1', '120']] },
+  { name: 'put-3', day: 71, puts: [['gr-linen-2/1', '120', 'Y-03']] },
   { name: 'vb-linen-2', day: 66, bill: 'BEIR', number: '2026/1131', lines: [['gr-linen-2/1', '120', '18.65']] },
   // Shuttles and dyes: a small difference sent to variance.
   { name: 'shuttles-1', day: 95, order: 'DHOL', lines: [['BS-25', '400', '8.10', 40]] },
   { name: 'gr-shuttles-1', day: 60, receipt: 'DHOL', slip: 'DSW/881', lines: [['shuttles-1/1', '400']] },
+  { name: 'put-4', day: 59, puts: [['gr-shuttles-1/1', '400', 'S-01']] },
   { name: 'vb-shuttles-1', day: 54, bill: 'DHOL', number: 'DSW-5402', lines: [['gr-shuttles-1/1', '400', '8.16', 'variance']] },
   { name: 'dyes-1', day: 76, order: 'KUMO', lines: [['DY-IN', '96', '2150', 30], ['DY-MA', '48', '1680', 30]] },
   { name: 'gr-dyes-1', day: 45, receipt: 'KUMO', slip: 'K-1190', transport: 'FHL-012', lines: [['dyes-1/1', '96', [['KD-2606', '60'], ['KD-2607', '36']]], ['dyes-1/2', '48', [['KM-2605', '48']]]] },
+  { name: 'put-5', day: 44, puts: [['gr-dyes-1/1', '96', 'D-01'], ['gr-dyes-1/2', '48', 'D-01']] },
   { name: 'vb-dyes-1', day: 40, bill: 'KUMO', number: 'K 7702', lines: [['gr-dyes-1/1', '96', '2150'], ['gr-dyes-1/2', '48', '1680']], charges: [['freight', '24500']] },
   { name: 'lc-2', day: 39, allocation: [['vb-dyes-1/3', 'quantity']], to: ['gr-dyes-1/1', 'gr-dyes-1/2'] },
   { name: 'dn-3', day: 34, delivery: 'Thistledown Studio', lines: [['FL-120', '2', ['FL-0117', 'FL-0131']], ['TL-60', '6'], ['BS-25', '50'], ['DY-IN', '24', [['KD-2503', '24']]]] },
@@ -82,7 +97,7 @@ export const STORY: readonly Step[] = [
   { name: 'paper-1', day: 49, order: 'REDW', lines: [['expense: Packing paper', '60', '4.20', 5], ['expense: Workshop cleaning', '1', '180', 5]] },
   { name: 'gr-paper-1', day: 44, receipt: 'REDW', slip: 'RW 3307-S', lines: [['paper-1/1', '60'], ['paper-1/2', '1']] },
   { name: 'vb-paper-1', day: 41, bill: 'REDW', number: 'RW 3307', lines: [['gr-paper-1/1', '60', '4.20'], ['gr-paper-1/2', '1', '180']], tax: [['17.64', false]] },
-  { name: 'paper-2', day: 18, order: 'REDW', lines: [['expense: Packing paper', '80', '4.35', 6]] },
+  { name: 'paper-2', day: 18, order: 'REDW', lines: [['expense: Packing paper', '80', '4.35', 6, undefined, { department: 'TRADE', taxCode: 'S6' }]] },
   { name: 'gr-paper-2', day: 11, receipt: 'REDW', slip: 'RW 3351-S', lines: [['paper-2/1', '79']], last: ['paper-2/1'], aside: [{ what: 'A carton of paper tape', quantity: '1', reason: 'On no order of ours', place: 'Dock' }] },
   // Bills are paid at another rate than they were entered; some dented tins went back and await their credit.
   { name: 'pay-1', day: 104, payment: 'TARN', bills: [['vb-wool-1', '8568.00']] },
@@ -96,14 +111,15 @@ export const STORY: readonly Step[] = [
   { name: 'looms-2', day: 50, order: 'ALDR', lines: [['FL-120', '4', '1585', 38], ['TL-60', '12', '288.50', 38]] },
   { name: 'gr-wool-2', day: 13, receipt: 'TARN', slip: 'TF-PS-3390', transport: 'FHL-014', lines: [['wool-2/1', '200'], ['wool-2/2', '100'], ['wool-2/3', '50']] },
   { name: 'gr-looms-2', day: 12, receipt: 'ALDR', slip: 'AJ-7802', transport: 'FHL-014', lines: [['looms-2/1', '4', ['FL-0141', 'FL-0142', 'FL-0143', 'FL-0144']], ['looms-2/2', '12']] },
+  { name: 'put-6', day: 12, puts: [['gr-wool-2/1', '150', 'Y-01'], ['gr-wool-2/2', '100', 'Y-02'], ['gr-looms-2/1', '4', 'L-01']] },
   { name: 'dn-4', day: 9, delivery: 'Oxbow Street Weavers', lines: [['YM-EC', '150'], ['YM-MD', '30'], ['TL-60', '4']] },
   { name: 'si-4', day: 8, invoice: 'Oxbow Street Weavers', lines: [['dn-4/1', '90', '34.50'], ['dn-4/3', '4', '399.00']] },
   { name: 'vb-sea-2', day: 6, bill: 'GREY', number: 'GW-77120', charges: [['freight', '2094.00'], ['inspection', '52.60']] },
   { name: 'vb-ins-2', day: 5, bill: 'PETR', number: 'PM 2026-448', charges: [['insurance', '134.40']] },
   { name: 'linen-2', day: 30, order: 'BEIR', lines: [['YL-NA', '250', '18.60', 20, '0.55'], ['YL-BL', '100', '19.95', 20, '0.55']], note: 'Freight to be billed by the carrier' },
-  { name: 'gr-linen-3', day: 7, receipt: 'BEIR', slip: 'BL 5602', lines: [['linen-2/1', '254'], ['linen-2/2', '60']], aside: [{ of: 'linen-2/2', quantity: '6', reason: 'A carton wet through', place: 'Rejects' }] },
-  { name: 'shuttles-2', day: 28, order: 'DHOL', lines: [['BS-25', '20 box', '206.25', 21], ['expense: Pattern templates', '1', '85', 21]] },
-  { name: 'dyes-2', day: 16, order: 'KUMO', lines: [['DY-IN', '120', '2190', 35], ['DY-MA', '60', '1680', 35]] },
+  { name: 'gr-linen-3', day: 7, receipt: 'BEIR', slip: 'BL 5602', lines: [['linen-2/1', '254'], ['linen-2/2', '60']], aside: [{ of: 'linen-2/2', quantity: '6', reason: 'A carton wet through', place: 'REJECTS' }] },
+  { name: 'shuttles-2', day: 28, order: 'DHOL', carriage: ['FOB', 'Mundra'], lines: [['BS-25', '20 box', '206.25', 21, '0.18', { department: 'TRADE', transport: 'FHL-016' }], ['expense: Pattern templates', '1', '85', 21, undefined, { department: 'WORKSHOP' }]] },
+  { name: 'dyes-2', day: 16, order: 'KUMO', carriage: ['CIF', 'Greywake Harbour'], lines: [['DY-IN', '120', '2190', 35, undefined, { department: 'STUDIO' }], ['DY-MA', '60', '1680', 35, undefined, { department: 'STUDIO' }]] },
   { name: 'dn-5', day: 3, delivery: 'Saltmarsh Yarn Shop', lines: [['YL-NA', '110'], ['DY-MA', '12', [['KM-2605', '12']]]] },
   // Orders on their way: given out, changed after that, on hold, above the buyer's limit, and one that will not come in full.
   { name: 'wool-2-out', day: 51, step: 'sent', of: 'wool-2' },
@@ -111,9 +127,9 @@ export const STORY: readonly Step[] = [
   { name: 'shuttles-2-out', day: 27, step: 'sent', of: 'shuttles-2' },
   { name: 'dyes-2-out', day: 15, step: 'sent', of: 'dyes-2' },
   { name: 'dyes-2-b', day: 9, change: 'dyes-2', reason: 'Madder sells better; Kumo asks more for it', lines: [['dyes-2/2', '72', '1710', 40]] },
-  { name: 'paper-3', day: 5, order: 'REDW', lines: [['expense: Packing paper', '120', '4.60', 9]], note: 'Price under discussion' },
+  { name: 'paper-3', day: 5, order: 'REDW', lines: [['expense: Packing paper', '120', '4.60', 9, undefined, { department: 'TRADE', taxCode: 'S6' }]], note: 'Price under discussion' },
   { name: 'paper-3-held', day: 5, step: 'held', of: 'paper-3', reason: 'Dearer than agreed in spring' },
   { name: 'shuttles-2-rest', day: 3, close: 'shuttles-2', reason: 'Drawn in the workshop instead', lines: ['shuttles-2/2'] },
-  { name: 'looms-3', day: 2, order: 'ALDR', lines: [['FL-120', '8', '1610', 42], ['TL-60', '10', '292.00', 42]], note: 'For the winter courses' },
-  { name: 'wool-3', day: 4, order: 'TARN', lines: [['YM-MD', '180', '26.10', 45], ['YM-EC', '320', '23.90', 45]] },
+  { name: 'looms-3', day: 2, order: 'ALDR', carriage: ['FCA', 'Aldergrove'], lines: [['FL-120', '8', '1610', 42, '38.00', { department: 'STUDIO', project: 'WINTER' }], ['TL-60', '10', '292.00', 42, '9.50', { department: 'STUDIO', project: 'WINTER' }]], note: 'For the winter courses' },
+  { name: 'wool-3', day: 4, order: 'TARN', carriage: ['FOB', 'Tarnside'], lines: [['YM-MD', '180', '26.10', 45, '0.42', { department: 'TRADE' }], ['YM-EC', '320', '23.90', 45, '0.42', { department: 'TRADE', warehouse: 'OVER' }]] },
 ];

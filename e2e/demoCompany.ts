@@ -26,6 +26,7 @@ export function useDemoCompany(): void {
       webFolder,
       today: TODAY,
       checkReplies: true,
+      standIns: true,
     });
     await loadDemo(running.source, TODAY);
     process.env.OBOLUS_E2E_URL = running.url;

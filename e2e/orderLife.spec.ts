@@ -32,7 +32,7 @@ test('an order above the buyer’s limit is rejected, changed, approved, sent an
   await buyer.page.getByLabel('Quantity, line 1').fill('1300');
   await buyer.page.getByLabel('Price, line 1').fill('8');
   await buyer.page.getByRole('button', { name: 'More of line 1' }).click();
-  await buyer.page.getByLabel('Department, line 1').fill('Workshop');
+  await buyer.page.getByLabel('Department, line 1').selectOption('WORKSHOP');
   await buyer.page.getByRole('button', { name: 'Expect freight or another charge with it' }).click();
   await buyer.page.getByLabel('Figure of estimated charge 1, line 1').fill('0.1');
   await expect(buyer.page.getByText('Posts nothing')).toBeVisible();
@@ -74,8 +74,8 @@ test('an order above the buyer’s limit is rejected, changed, approved, sent an
   await receiver.page.getByLabel(`Came now, Boat shuttle, ${order.number}`).fill('1000');
   // At the standard of 8.25; what was paid differs by purchase price variance, the freight expected by landed cost variance.
   const journal = await receiver.footing();
-  expect(journal).toContain('Inventory, Boat shuttle · Workshop 8,250.00');
-  expect(journal).toContain('Goods received not invoiced, Dholka Shuttle Works · Workshop 8,000.00');
+  expect(journal).toContain('Inventory, Boat shuttle · WORKSHOP 8,250.00');
+  expect(journal).toContain('Goods received not invoiced, Dholka Shuttle Works · WORKSHOP 8,000.00');
   await receiver.post();
   expect(BigInt(await receiver.held().then((held) => held.get('BS-25') ?? '0')) - BigInt(before)).toBe(1000n);
   expect(await orderOf(buyer, id)).toMatchObject({ approval: 'approved', version: 2, sent: 2, lines: [{ received: '1000', open: '270', billed: '0' }] });
@@ -105,7 +105,7 @@ test('a sent order is changed, its rest is closed with a reason, and a receipt o
   await page.getByLabel(/Came now, Indigo/).fill('10');
   await page.getByLabel(/^Lot 1, Indigo/).fill('KD-2711');
   await page.getByLabel(/^Quantity of lot 1, Indigo/).fill('10');
-  expect(await desk.footing()).toEqual(['Inventory, Indigo dye, 250 g tin 134.60', 'Goods received not invoiced, Kumo Dyeworks 134.60']);
+  expect(await desk.footing()).toEqual(['Inventory, Indigo dye, 250 g tin · STUDIO 134.60', 'Goods received not invoiced, Kumo Dyeworks · STUDIO 134.60']);
   await desk.post();
   const receipt = page.url();
   const held = await desk.held().then((held) => held.get('DY-IN') ?? '0');

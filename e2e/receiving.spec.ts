@@ -189,3 +189,90 @@ test('goods without an order wait until somebody says what became of them', asyn
   await expect(page.getByText(/^AC-\d+ is posted\.$/)).toBeVisible();
   await expect(page.getByRole('row', { name: /kraft/ })).toBeHidden();
 });
+
+test('an announced delivery is filled in, scanned further, received with its bill in one step and put away', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  await desk.open('/receiving');
+  await page.getByLabel('Find what came').fill('dsw-da');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('2 of “Net shuttle, sample · DSW 60”: nothing is to come that is called so')).toBeVisible();
+  await page.getByRole('button', { name: 'Fill it in' }).click();
+  const came = page.getByLabel(/^Came now, Boat shuttle/);
+  await expect(came).toHaveValue('450');
+  await expect(page.getByLabel('Packing slip')).toHaveValue('DSW-DA 412');
+  // The two boxes that are missing are scanned by the stand-in for a scanner.
+  for (const quantity of ['475', '500']) {
+    await page.getByRole('button', { name: 'Simulated scanner' }).click();
+    await page.getByRole('menuitem', { name: /Boat shuttle, box/ }).click();
+    await expect(came).toHaveValue(quantity);
+  }
+  await page.getByLabel('Number of the bill').fill('DSW-5530');
+  // 20 boxes at 206.25; at standard 8.25; freight of 0.18 each is expected and goes to landed cost variance.
+  const shown = await desk.footing();
+  expect(shown.filter((line) => line.startsWith('Payables') || line.startsWith('Inventory'))).toEqual([
+    'Inventory, Boat shuttle · TRADE 4,125.00',
+    'Payables, Dholka Shuttle Works 4,125.00',
+  ]);
+  await page.keyboard.press('Control+Enter');
+  await expect(page).toHaveURL(/\/documents\/\d+$/);
+  const receipt = await documentOf(desk, idIn(desk));
+  const bill = receipt.trail.flatMap(({ documents }) => documents).find(({ number }) => number.startsWith('VB-'));
+  expect(await documentOf(desk, bill?.id ?? '')).toMatchObject({ reference: 'DSW-5530', amount: '4125.00' });
+
+  await desk.open('/receiving');
+  await expect(page.getByText('DSW-DA 412')).toBeHidden();
+  await page.getByRole('link', { name: /On the dock/ }).click();
+  const put = page.getByLabel(`Put away, Boat shuttle, ${receipt.number}`);
+  await put.fill('501');
+  await expect(page.getByText('Only 500 of it still stand on the dock, not 501.').first()).toBeVisible();
+  await put.fill('500');
+  await expect(page.getByLabel(`Bin, Boat shuttle, ${receipt.number}`)).toHaveValue('S-01');
+  await expect(page.getByText('No entry: nothing of value moves.')).toBeVisible();
+  await page.keyboard.press('Control+Enter');
+  await expect(page).toHaveURL(/\/documents\/\d+$/);
+  await expect(page.getByRole('row', { name: /Boat shuttle/ })).toContainText('S-01');
+  await desk.open('/receiving');
+  await page.getByRole('link', { name: /On the dock/ }).click();
+  await expect(page.getByLabel(`Put away, Boat shuttle, ${receipt.number}`)).toBeHidden();
+  await desk.expectBooksToAgree();
+});
+
+test('who counts blind sees what may come and not how many; a photo goes with what is rejected', async ({ browser }) => {
+  const [admin, receiver] = (await Promise.all(
+    (['administrator', 'receiver'] as const).map(async (role) => {
+      const desk = new Desk(await (await browser.newContext()).newPage());
+      await desk.signIn(role);
+      return desk;
+    }),
+  )) as [Desk, Desk];
+  await admin.open('/setup/company/1');
+  await admin.page.getByLabel('Count blind').check();
+  await admin.page.getByRole('button', { name: 'Save' }).click();
+  await expect(admin.page.getByRole('region', { name: 'What was changed' })).toContainText('Count blind');
+  const { page } = receiver;
+  await receiver.open('/receiving');
+  await page.getByRole('link', { name: /Beira Linho/ }).click();
+  await expect(page.getByText('Still due')).toBeHidden();
+  await expect(page.getByRole('button', { name: 'All of it came' })).toBeHidden();
+  await page.getByLabel(/^Came now, Linen/).fill('60');
+  await expect(page.getByText('This is not what may come: count again').first()).toBeVisible();
+  await page.getByLabel(/^Came now, Linen/).fill('38');
+  await page.getByRole('button', { name: /^Reject some of Linen/ }).click();
+  await page.getByLabel('Quantity that stands aside 1').fill('2');
+  await page.getByLabel('Why it stands aside 1').fill('Moths');
+  await page.getByLabel('Photo of what stands aside 1').setInputFiles({
+    name: 'cones.png',
+    mimeType: 'image/png',
+    buffer: Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64'),
+  });
+  await expect(page.getByRole('img', { name: 'What it looks like' })).toBeVisible();
+  await receiver.post();
+  await receiver.open('/receiving/aside');
+  await expect(page.getByRole('row', { name: /Moths/ }).getByRole('img', { name: 'What it looks like' })).toBeVisible();
+  await admin.page.reload();
+  await admin.page.getByLabel('Count blind').uncheck();
+  await admin.page.getByRole('button', { name: 'Save' }).click();
+  await expect(admin.page.getByRole('button', { name: 'Save' })).toBeDisabled();
+  await receiver.expectBooksToAgree();
+});

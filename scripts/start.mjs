@@ -22,6 +22,7 @@ const database = own ? await startDatabase(name, { fresh: fresh || (demo && !exi
 const environment = { ...process.env, ...(database ? databaseEnvironment(database) : {}) };
 environment.OBOLUS_SESSION_SECRET ??= sessionSecret();
 environment.OBOLUS_SET_UP = String(!demo);
+if (demo) environment.OBOLUS_STAND_INS = 'true';
 environment.OBOLUS_LOG_LEVEL ??= demo ? 'warn' : 'info';
 
 let server;

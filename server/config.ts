@@ -29,6 +29,8 @@ export interface Config {
   readonly today: string | undefined;
   /** Every reply is checked against its schema: in tests and development. */
   readonly checkReplies: boolean;
+  /** Offers stand-ins for outside devices, like a scanner: in the demo and in tests. */
+  readonly standIns: boolean;
 }
 
 /** Reads the configuration from environment variables (the table in docs/configuration.md). Throws, naming what is missing. */
@@ -67,5 +69,6 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
     webFolder,
     today: environment.OBOLUS_TODAY,
     checkReplies: environment.OBOLUS_CHECK_REPLIES === 'true',
+    standIns: environment.OBOLUS_STAND_INS === 'true',
   };
 }

@@ -39,6 +39,7 @@ export type RefusalReason =
   | 'customer_differs'
   | 'receipt_exceeds_ordered'
   | 'short_beyond_tolerance'
+  | 'count_again'
   | 'aside_exceeds_held'
   | 'bill_exceeds_received'
   | 'bill_ahead_while_unbilled'

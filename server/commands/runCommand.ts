@@ -29,6 +29,8 @@ export interface Posting {
   readonly user: string;
   readonly key: string;
   readonly now: () => Date;
+  /** Goods are counted without seeing what was ordered: a refusal does not tell it either. */
+  readonly blind?: boolean;
 }
 
 /** A document that does not exist yet stands after every other in the order of entry. */
@@ -61,7 +63,7 @@ const billNumberIn = (body: { readonly number?: string; readonly bill?: { readon
 
 /** Posts a document, and what follows it, in the transaction that is open. */
 async function postWithin<Kind extends DocumentKind>(manager: EntityManager, kind: Kind, body: BodyOf<Kind>, posting: Posting): Promise<PostedReply> {
-  const { books, decision, terms, number } = await loadAndDecide(manager, kind, body, { locking: true, user: posting.user });
+  const { books, decision, terms, number } = await loadAndDecide(manager, kind, body, { locking: true, user: posting.user, blind: posting.blind ?? false });
   if (!decision.accepted) throw new RefusedError(decision.refusals, books.names);
   const id = books.nextDocument.toString();
   const saving: Saving = { id, books, poolRow: (pool) => (pool === undefined ? null : (books.poolRows.get(pool) ?? null)) };
@@ -88,9 +90,15 @@ const below =
   (refused: Refusal): Refusal => ({ ...refused, at: `${at}${refused.at}` });
 
 /** What posting would do, by the same load and the same decision, in a snapshot without locks, numbers or saving. */
-export function previewDocument<Kind extends DocumentKind>(source: DataSource, kind: Kind, body: BodyOf<Kind>, user: string): Promise<PreviewReply> {
+export function previewDocument<Kind extends DocumentKind>(
+  source: DataSource,
+  kind: Kind,
+  body: BodyOf<Kind>,
+  user: string,
+  blind = false,
+): Promise<PreviewReply> {
   return snapshot(source, async (manager) => {
-    const { books, decision } = await loadAndDecide(manager, kind, body, { locking: false, user });
+    const { books, decision } = await loadAndDecide(manager, kind, body, { locking: false, user, blind });
     if (!decision.accepted) return notAccepted(decision.refusals, books);
     const first = await viewPosted(manager, books, decision.posted);
     const following = commandOf(kind).follows?.(decision.posted.document, body);
@@ -122,7 +130,7 @@ async function loadAndDecide<Kind extends DocumentKind>(
   manager: EntityManager,
   kind: Kind,
   body: BodyOf<Kind>,
-  { locking, user }: { locking: boolean; user: string },
+  { locking, user, blind }: { locking: boolean; user: string; blind: boolean },
 ): Promise<{ books: LoadedBooks; decision: Decision<DocumentOf[Kind]>; terms: Terms; number: string }> {
   const loader = new BooksLoader(manager, locking);
   const { refusals, terms } = await loader.loadCompany(commandOf(kind).header(body));
@@ -137,8 +145,13 @@ async function loadAndDecide<Kind extends DocumentKind>(
   await loader.readWantedPools();
   const { document, number } = locking ? await nextNumbers(manager, kind) : NOT_YET_NUMBERED;
   const books = loader.books(document);
-  return { books, decision: decide<Kind>(books, command), terms, number };
+  const decision = decide<Kind>(books, command);
+  return { books, decision: blind && !decision.accepted ? refused(decision.refusals.map(veiled)) : decision, terms, number };
 }
+
+/** A refusal for somebody who counts blind. */
+const veiled = (told: Refusal): Refusal =>
+  told.reason === 'receipt_exceeds_ordered' || told.reason === 'short_beyond_tolerance' ? refusal('count_again', told.at) : told;
 
 async function claimKey(manager: EntityManager, posting: Posting, hash: string): Promise<PostedReply | undefined> {
   try {

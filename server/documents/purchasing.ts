@@ -12,6 +12,7 @@ import type { Reader } from '../commands/read.ts';
 import { citing, dimensionColumns, keyOf } from '../storage/savePosted.ts';
 import { facts } from '../storage/tables.ts';
 import { lineAt, type DocumentCommand, type Saving } from './documentCommand.ts';
+import { leaveDraft } from '../storage/drafts.ts';
 import { dimensionsOf, lotsOf } from './readParts.ts';
 
 export const receipt: DocumentCommand<'receipt'> = {
@@ -47,6 +48,11 @@ export const receipt: DocumentCommand<'receipt'> = {
     );
   },
   header: ({ vendor, warehouse, packingSlip, transport }) => ({ vendor, warehouse, reference: packingSlip, transport }),
+  async settle({ vendor, lines }, manager, { id, books }, body) {
+    if (!books.draftsBills || body.bill || lines.length === 0) return;
+    const [from] = (await manager.query('SELECT name FROM vendor WHERE id = ?', [vendor])) as { name: string }[];
+    await leaveDraft(manager, { kind: 'bill', title: `Bill of ${from?.name ?? ''} for what came on ${body.date}`, body: { vendor, receipt: id } });
+  },
   // What goods cost is for whoever may say what was billed.
   alsoNeeds: ({ bill: billed, lines }) => (billed || lines.some(({ price }) => price) ? ['bill'] : []),
   async loadFollowing({ vendor, bill: billed }, loader) {

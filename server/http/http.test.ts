@@ -51,7 +51,7 @@ describe('who may come in', () => {
       const address = path
         .replace(':item', '1')
         .replace(':warehouse', '1')
-        .replace(':id', path.includes('drafts') || path.includes('imports') ? crypto.randomUUID() : '1');
+        .replace(':id', /drafts|imports|papers|advices/.test(path) ? crypto.randomUUID() : '1');
       const reply = await new Client(server.url).call(method, `/api${address}`, method === 'GET' || method === 'DELETE' ? undefined : {});
       expect(reply.status).toBe(401);
       expect(reply.headers.get('content-type')).toContain('application/problem+json');

@@ -38,14 +38,16 @@ export function implement<E>(router: Router, context: Context, definition: E, ha
 }
 
 interface Paper {
+  readonly type?: string;
   readonly name: string;
   readonly content: Buffer | string;
 }
 
 /** Shown in the browser's own viewer, never run: its type is fixed, and nothing in it may load or act. */
-function sendPaper(response: Response, type: string, { name, content }: Paper): void {
+function sendPaper(response: Response, usual: string, { name, content, type = usual }: Paper): void {
   response
     .type(type)
+    .set('X-Content-Type-Options', 'nosniff')
     .set('Content-Disposition', `inline; filename="${name.replace(/[^\w.-]/g, '_')}"`)
     .set('Content-Security-Policy', "default-src 'none'; sandbox");
   response.send(content);

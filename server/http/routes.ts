@@ -8,12 +8,15 @@ import { DOCUMENT_KINDS, MAY_POST, type DocumentKind, type Role } from '@obolus/
 import type { Me } from '@obolus/contract/views';
 import { RequestError } from '../commands/failures.ts';
 import { postDocument, previewDocument } from '../commands/runCommand.ts';
+import { dropAdvice, keepAdvice, listAdvices } from '../despatch/advices.ts';
 import { commandOf } from '../documents/registry.ts';
+import { keepPaper, readPaper } from '../papers/kept.ts';
 import { startImport } from '../imports/load.ts';
 import { readImport, stageImport } from '../imports/stage.ts';
 import { listDocuments, viewDocument } from '../queries/documents.ts';
 import { readHeldStock, readLineValue } from '../queries/held.ts';
 import { readJournal, readTrialBalance } from '../queries/ledger.ts';
+import { countsBlind, unseen } from '../queries/blind.ts';
 import { countWaiting, listOpenCharges, listOpenOrderLines, listReceivedLines, listUnbilledLines, listUninvoicedLines } from '../queries/openWork.ts';
 import { orderPdf } from '../papers/orderPdf.ts';
 import { orderUbl } from '../papers/orderUbl.ts';
@@ -24,6 +27,7 @@ import { listAsides } from '../queries/asides.ts';
 import { listOnDock } from '../queries/onDock.ts';
 import { readCommitments } from '../queries/commitments.ts';
 import { listDimensions, listItems, listPrices, listTaxCodes, listTerms, listVendors, listWarehouses } from '../queries/setUp.ts';
+import { readVendorRecord } from '../queries/vendorRecord.ts';
 import { readStockCard } from '../queries/stock.ts';
 import { listFile } from '../lists/file.ts';
 import { readList } from '../lists/read.ts';
@@ -43,6 +47,7 @@ export function apiRouter(context: Context): Router {
   signInRoutes(router, context);
   readRoutes(router, context);
   listRoutes(router, context);
+  paperRoutes(router, context);
   setUpRoutes(router, context);
   draftRoutes(router, context);
   importRoutes(router, context);
@@ -73,13 +78,18 @@ function readRoutes(router: Router, context: Context): void {
   implement(router, context, api.vendors, () => listVendors(manager));
   implement(router, context, api.warehouses, () => listWarehouses(manager));
   implement(router, context, api.asides, () => listAsides(manager));
+  implement(router, context, api.advices, async () => ({ rows: await listAdvices(manager) }));
   implement(router, context, api.onDock, () => listOnDock(manager));
   implement(router, context, api.prices, ({ params }) => listPrices(manager, params.id));
+  implement(router, context, api.vendorRecord, ({ params }) => readVendorRecord(manager, params.id, todayOf(context)));
   implement(router, context, api.terms, () => listTerms(manager));
   implement(router, context, api.taxCodes, () => listTaxCodes(manager));
   implement(router, context, api.dimensions, () => listDimensions(manager));
   implement(router, context, api.commitments, async () => readCommitments(manager, await currency()));
-  implement(router, context, api.openOrderLines, async ({ query }) => listOpenOrderLines(manager, await currency(), query.vendor));
+  implement(router, context, api.openOrderLines, async ({ query, user }) => {
+    const lines = await listOpenOrderLines(manager, await currency(), query.vendor);
+    return (await countsBlind(manager, user.role)) ? { rows: lines.rows.map(unseen) } : lines;
+  });
   implement(router, context, api.order, async ({ params }) => viewOrder(manager, await currency(), params.id));
   const paper = async (id: string, version: string | undefined) =>
     readOrderPaper(manager, await currency(), id, version === undefined ? undefined : Number(version));
@@ -123,6 +133,20 @@ function listRoutes(router: Router, context: Context): void {
   implement(router, context, api.list, async ({ params, query }) => readList(source.manager, params.list, query, await around()));
 }
 
+function paperRoutes(router: Router, context: Context): void {
+  const { source } = context;
+  implement(router, context, api.keepAdvice, ({ params, body, user }) => keepAdvice(source, params.id, Buffer.from(body.content, 'base64'), user.id));
+  implement(router, context, api.dropAdvice, async ({ params }) => {
+    await dropAdvice(source, params.id);
+    return { done: true as const };
+  });
+  implement(router, context, api.keepPaper, async ({ params, body, user }) => {
+    await keepPaper(source, { id: params.id, name: body.name, content: Buffer.from(body.content, 'base64') }, user.id);
+    return { done: true as const };
+  });
+  implement(router, context, api.paper, ({ params }) => readPaper(source.manager, params.id));
+}
+
 function setUpRoutes(router: Router, context: Context): void {
   const { source } = context;
   const changing = async (by: string) => ({ by, at: context.now(), currency: await baseCurrency(context) });
@@ -144,11 +168,11 @@ function setUpRoutes(router: Router, context: Context): void {
 
 function draftRoutes(router: Router, context: Context): void {
   const { source } = context;
-  implement(router, context, api.drafts, async ({ user }) => ({ rows: await listDrafts(source, user.id) }));
-  implement(router, context, api.draft, ({ params, user }) => readDraft(source, user.id, params.id));
-  implement(router, context, api.saveDraft, async ({ params, body, user }) => ({ version: await saveDraft(source, user.id, params.id, body) }));
+  implement(router, context, api.drafts, async ({ user }) => ({ rows: await listDrafts(source, user) }));
+  implement(router, context, api.draft, ({ params, user }) => readDraft(source, user, params.id));
+  implement(router, context, api.saveDraft, async ({ params, body, user }) => ({ version: await saveDraft(source, user, params.id, body) }));
   implement(router, context, api.dropDraft, async ({ params, user }) => {
-    await dropDraft(source, user.id, params.id);
+    await dropDraft(source, user, params.id);
     return { done: true as const };
   });
 }
@@ -176,13 +200,15 @@ function documentRoutes<Kind extends DocumentKind>(router: Router, context: Cont
   const { post, preview } = posting[kind];
   implement(router, context, post as Endpoint<TSchema, TSchema, Body, TSchema & { static: PostedReply }>, async ({ body, key, user }) => {
     mayPostAll(user, kind, body as BodyOf<Kind>);
-    const posted = await postDocument(context.source, kind, body as BodyOf<Kind>, { user: user.id, key, now: context.now });
-    await dropDraft(context.source, user.id, key);
+    const blind = kind === 'receipt' && (await countsBlind(context.source.manager, user.role));
+    const posted = await postDocument(context.source, kind, body as BodyOf<Kind>, { user: user.id, key, now: context.now, blind });
+    await dropDraft(context.source, user, key);
     return posted;
   });
   implement(router, context, preview as Endpoint<TSchema, TSchema, Body, TSchema & { static: PreviewReply }>, async ({ body, user }) => {
     mayPostAll(user, kind, body as BodyOf<Kind>);
-    return previewDocument(context.source, kind, body as BodyOf<Kind>, user.id);
+    const blind = kind === 'receipt' && (await countsBlind(context.source.manager, user.role));
+    return previewDocument(context.source, kind, body as BodyOf<Kind>, user.id, blind);
   });
 }
 
@@ -192,10 +218,18 @@ async function me(context: Context, user: SignedIn, csrfToken: string): Promise<
     currency: string;
     first_open_day: string;
   }[];
+  const blind = await countsBlind(context.source.manager, user.role);
   if (!company) throw new RequestError(503, 'Not set up', 'The company is not set up yet.');
   return {
     user: { id: user.id, name: user.name, email: user.email, role: user.role },
-    company: { name: company.name, currency: company.currency, firstOpenDay: company.first_open_day, today: todayOf(context) },
+    company: {
+      name: company.name,
+      currency: company.currency,
+      firstOpenDay: company.first_open_day,
+      today: todayOf(context),
+      blind,
+      standIns: context.config.standIns,
+    },
     csrfToken,
   };
 }

@@ -170,3 +170,15 @@ describe('a list as a file', () => {
     expect([sheet?.getCell('B2').value, sheet?.getCell('B3').value]).toEqual(['12345678901.234567', 1.25]);
   });
 });
+
+describe('prices that moved', () => {
+  it('stand beside the one before of the same vendor, for one stock unit in its own currency: a rate that moved is no change', async () => {
+    // 12.345 before: 13.00 is 5.31 % more. 9.00 EUR stays 9.00 EUR at another rate.
+    await ines.posted('order', make.order([{ item: '1', quantity: '1', price: '13' }], { date: '2026-03-25' }));
+    await ines.posted('order', make.order([{ item: '2', quantity: '1', price: '9' }], { date: '2026-03-25', vendor: '2', currency: 'EUR' }));
+    const moved = await page('purchases', { where: [where('change', 'filled')] });
+    expect(moved.rows.map(({ cells }) => [cells.item, cells.before, cells.price, cells.change])).toEqual([['Merino yarn', '12.345', '13.00', '5.31']]);
+    const linen = await page('purchases', { where: [where('item', 'is', 'Linen yarn')] });
+    expect(numbers(linen.rows, 'unit_price')).toEqual(['9.9', '9.72']);
+  });
+});

@@ -7,7 +7,7 @@ import { showQuantity, text, type Row } from './figures.ts';
 const MOST = 500;
 const LEFT = `(l.quantity - (SELECT COALESCE(SUM(c.quantity), 0) FROM aside_closing_line c WHERE c.aside_id = l.document_id AND c.aside_line_no = l.line_no AND ${stands('c.document_id')}))`;
 
-const ASIDES = `SELECT l.document_id, l.line_no, l.quantity, l.reason, l.place, ${LEFT} AS stays, COALESCE(i.name, ol.expense, l.what) AS what, COALESCE(i.unit, '') AS unit,
+const ASIDES = `SELECT l.document_id, l.line_no, l.quantity, l.reason, l.place, l.photo_id, ${LEFT} AS stays, COALESCE(i.name, ol.expense, l.what) AS what, COALESCE(i.unit, '') AS unit,
     d.number, d.date, d.reference, d.vendor_id, v.name AS vendor, o.id AS order_id, o.number AS order_number
   FROM receipt_aside l JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id
   LEFT JOIN document o ON o.id = l.order_id LEFT JOIN ordered_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no
@@ -23,7 +23,7 @@ export async function listAsides(manager: EntityManager): Promise<ReplyOf<typeof
       vendor: { id: text(row.vendor_id), name: text(row.vendor) },
       order: row.order_id == null ? null : { id: row.order_id, number: text(row.order_number) },
       ...{ what: text(row.what), unit: text(row.unit), quantity: showQuantity(row.quantity), left: showQuantity(row.stays) },
-      ...{ reason: text(row.reason), place: text(row.place) },
+      ...{ reason: text(row.reason), place: text(row.place), photo: row.photo_id ?? null },
     })),
   };
 }

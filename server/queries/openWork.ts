@@ -22,9 +22,9 @@ export async function listOpenOrderLines(
 ): Promise<ReplyOf<typeof api.openOrderLines>> {
   const rows: Row[] = await manager.query(
     `SELECT ${['over', 'short'].map((side) => `FLOOR(l.quantity * COALESCE(i.${side}_tolerance, v.${side}_tolerance, c.${side}_tolerance) / 1000000) AS may_be_${side}`).join(', ')},
-            l.document_id, l.line_no, l.quantity, l.unit, l.price, l.per, l.due_day, d.number, d.date, d.currency, d.vendor_id, v.name AS vendor, l.expense, ${ITEM_COLUMNS}, ${RECEIVED} AS received, ${OPEN} AS open
+            l.document_id, l.line_no, l.quantity, l.unit, l.price, l.per, l.due_day, l.transport, COALESCE(l.warehouse_id, d.warehouse_id) AS into_id, w.name AS into_name, d.number, d.date, d.currency, d.vendor_id, v.name AS vendor, l.expense, ${ITEM_COLUMNS}, ${RECEIVED} AS received, ${OPEN} AS open
      FROM ordered_line l JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id JOIN company c LEFT JOIN item i ON i.id = l.item_id
-     WHERE (? IS NULL OR d.vendor_id = ?) AND ${OPEN} > 0 AND ${stands('d.id')} ORDER BY COALESCE(l.due_day, '9999-12-31'), l.document_id, l.line_no LIMIT ${MOST}`,
+     LEFT JOIN warehouse w ON w.id = COALESCE(l.warehouse_id, d.warehouse_id) WHERE (? IS NULL OR d.vendor_id = ?) AND ${OPEN} > 0 AND ${stands('d.id')} ORDER BY COALESCE(l.due_day, '9999-12-31'), l.document_id, l.line_no LIMIT ${MOST}`,
     [vendor ?? null, vendor ?? null],
   );
   const { orders, limits } = await readOrders({ manager, locking: false }, [...new Set(rows.map((row) => text(row.document_id)))], baseCurrency);
@@ -41,6 +41,7 @@ export async function listOpenOrderLines(
       open: showQuantity(row.open),
       ...{ mayBeOver: showQuantity(row.may_be_over), mayBeShort: showQuantity(row.may_be_short) },
       barred: inWords(barred.get(text(row.document_id))),
+      ...{ transport: text(row.transport), warehouse: row.into_id == null ? null : { id: row.into_id, name: text(row.into_name) } },
       price: showPrice(row.price),
       due: row.due_day ?? null,
     })),

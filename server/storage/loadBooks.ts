@@ -69,6 +69,8 @@ export interface LoadedBooks extends Books {
   readonly poolSince: ReadonlyMap<PoolId, number>;
   /** The days of the layers that were loaded. */
   readonly layerDays: ReadonlyMap<LineId, string>;
+  /** A receipt leaves a draft of its bill. */
+  readonly draftsBills: boolean;
 }
 
 /** Behind every document of its day. */
@@ -81,6 +83,7 @@ const END_OF_DAY = Number.MAX_SAFE_INTEGER;
  */
 export class BooksLoader {
   private readonly reading: Reading;
+  private draftsBills = false;
   private readonly items = new Map<string, Item & { number: string }>();
   private readonly orders = new Map<string, Order>();
   private readonly approvalLimits = new Map<string, BaseAmount>();
@@ -131,6 +134,7 @@ export class BooksLoader {
       tolerance: { over: fractionOf(row.over_tolerance), short: fractionOf(row.short_tolerance) },
       ...{ recognition: text(row.recognition) as Recognition, customsValueWithFreight: isTrue(row.customs_with_freight) },
     });
+    this.draftsBills = isTrue(row.drafts_bill);
     if (vendor) this.keepVendor(vendor, row);
     if (warehouse !== undefined && row.warehouse != null) this.warehouses.set(warehouse, row.warehouse);
     const refusals: Refusal[] = [];
@@ -365,7 +369,7 @@ export class BooksLoader {
       ...emptyBooks(company),
       ...{ nextDocument, items, rates, tariff, orders, approvalLimits, vendors, bins, orderLines, asides, receiptLines, stockLines },
       ...{ charges, creditable, expensed, payables, prepayments },
-      ...{ sources, pools, billNumbers, closedPeriods, suspense, documents, poolRows, poolSince, layerDays, names },
+      ...{ sources, pools, billNumbers, closedPeriods, suspense, documents, poolRows, poolSince, layerDays, names, draftsBills: this.draftsBills },
     };
   }
 

@@ -249,6 +249,11 @@ export const facts = {
     ...{ document_id: id(), line_no: line(), order_id: maybe(ref()), order_line_no: maybe(number()), item_id: maybe(ref()) },
     ...{ what: text(160), quantity: figure(), reason: text(200), place: text(60), photo_id: maybe({ type: 'varchar', length: 36 }) },
   }),
+  /** Pictures and PDFs, as they were given. */
+  paper: table('paper', {
+    ...{ id: { type: 'varchar', length: 36, primary: true }, name: text(200), media_type: text(40), checksum: text(64), content: { type: 'mediumblob' } },
+    ...{ kept_by: ref(), kept_at: instant() },
+  }),
   /** Received goods that went from the dock into bins. */
   putAwayLine: table(
     'put_away_line',
@@ -503,12 +508,26 @@ export const state = {
   }),
   draft: table('draft', {
     id: { type: 'varchar', length: 36, primary: true },
-    user_id: ref(),
+    /** Whose it is; nobody's yet where it waits for whoever may post it. */
+    user_id: maybe(ref()),
     kind: text(20),
     title: text(120),
     body: long(),
     version: number(),
     updated_at: instant(),
+  }),
+  /** What vendors announce; who received it is found by its number. */
+  despatchAdvice: table(
+    'despatch_advice',
+    {
+      ...{ id: { type: 'varchar', length: 36, primary: true }, vendor_id: ref(), number: text(60), despatched: maybe(day()), arrives: maybe(day()) },
+      ...{ transport: text(60), kept_by: ref(), kept_at: instant() },
+    },
+    { unique: { despatch_advice_once: ['vendor_id', 'number'] } },
+  ),
+  despatchAdviceLine: table('despatch_advice_line', {
+    ...{ advice_id: { type: 'varchar', length: 36, primary: true }, line_no: line(), order_id: maybe(ref()), order_line_no: maybe(number()) },
+    ...{ said: text(200), quantity: figure(), lot: text(60), expires: maybe(day()), problem: text(200) },
   }),
   /** How somebody likes to see a list, under a name. */
   savedView: table('saved_view', { user_id: id(), list: name(20), name: name(60), state: text(4000) }),

@@ -16,6 +16,7 @@ export interface TestServer {
   readonly config: Config;
   readonly source: DataSource;
   as(role: Role): Promise<Client>;
+  signIn(email: string): Promise<Client>;
   stop(): Promise<void>;
 }
 
@@ -51,19 +52,22 @@ export async function startTestServer({ connections = 24 } = {}): Promise<TestSe
     webFolder: '/nowhere',
     today: TODAY,
     checkReplies: true,
+    standIns: false,
   };
   const running: Running = await serve(config);
+  const signIn = async (email: string): Promise<Client> => {
+    const client = new Client(running.url);
+    const reply = await client.call('POST', '/api/session', { email, password: PASSWORD });
+    if (reply.status !== 200) throw new Error(JSON.stringify(reply.body));
+    return client;
+  };
   await seed(running.source);
   return {
     url: running.url,
     config,
     source: running.source,
-    async as(role) {
-      const client = new Client(running.url);
-      const reply = await client.call('POST', '/api/session', { email: `${role}@test.example`, password: PASSWORD });
-      if (reply.status !== 200) throw new Error(JSON.stringify(reply.body));
-      return client;
-    },
+    as: (role) => signIn(`${role}@test.example`),
+    signIn,
     async stop() {
       await running.stop();
       await drop();

@@ -58,10 +58,10 @@ const as = (endpoint: unknown) => endpoint as AnyEndpoint;
 
 export const server = createApi({
   baseQuery: callServer,
-  tagTypes: ['Books', 'Session', 'SetUp', 'Drafts', 'Imports', 'Views'],
+  tagTypes: ['Books', 'Session', 'SetUp', 'Drafts', 'Imports', 'Views', 'Advices'],
   refetchOnMountOrArgChange: 20,
   endpoints: (build) => {
-    type Tag = 'Books' | 'Session' | 'SetUp' | 'Drafts' | 'Imports' | 'Views';
+    type Tag = 'Books' | 'Session' | 'SetUp' | 'Drafts' | 'Imports' | 'Views' | 'Advices';
     const read = <Name extends keyof Contract>(name: Name, ...tags: Tag[]) =>
       build.query<ReplyOf<Contract[Name]>, Asked<Contract[Name]> | void>({
         query: (asked) => ({ endpoint: as(contract[name]), ...(asked as object) }),
@@ -78,6 +78,11 @@ export const server = createApi({
       signOut: write('signOut'),
       items: read('items', 'SetUp', 'Books'),
       asides: read('asides', 'Books'),
+      onDock: read('onDock', 'Books'),
+      advices: read('advices', 'Books', 'Advices'),
+      keepAdvice: write('keepAdvice', 'Advices'),
+      dropAdvice: write('dropAdvice', 'Advices'),
+      keepPaper: write('keepPaper'),
       vendors: read('vendors', 'SetUp'),
       warehouses: read('warehouses', 'SetUp'),
       terms: read('terms', 'SetUp'),
@@ -103,6 +108,7 @@ export const server = createApi({
       saveListView: write('saveListView', 'Views'),
       dropListView: write('dropListView', 'Views'),
       prices: read('prices', 'SetUp', 'Books'),
+      vendorRecord: read('vendorRecord', 'SetUp', 'Books'),
       people: read('people', 'SetUp'),
       newPerson: write('newPerson', 'SetUp'),
       savePerson: write('savePerson', 'SetUp', 'Books'),

@@ -68,6 +68,14 @@ export const router = createBrowserRouter([
           (module) => module.Receipts,
         ),
       },
+      { path: 'receiving/dock', loader: newKey('/receiving/dock'), element: null },
+      {
+        path: 'receiving/dock/:draft',
+        lazy: screen(
+          () => import('../screens/receiving/Dock.tsx'),
+          (module) => module.Dock,
+        ),
+      },
       {
         path: 'receiving/aside',
         lazy: screen(
@@ -159,6 +167,20 @@ export const router = createBrowserRouter([
         lazy: screen(
           () => import('../screens/ledger/TrialBalance.tsx'),
           (module) => module.TrialBalance,
+        ),
+      },
+      {
+        path: 'vendors/:vendor',
+        lazy: screen(
+          () => import('../screens/vendor/Vendor.tsx'),
+          (module) => module.Vendor,
+        ),
+      },
+      {
+        path: 'items/:item',
+        lazy: screen(
+          () => import('../screens/item/Item.tsx'),
+          (module) => module.Item,
         ),
       },
       {

@@ -1,10 +1,11 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import type { BodyOf, PostedReply, PreviewReply, RefusalView } from '@obolus/contract/commands';
 import type { DocumentKind } from '@obolus/contract/roles';
 import { problemOf, server } from '../app/api.ts';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
+import { useSettled } from '../parts/useSettled.ts';
 import { changed, closed, opened } from './draftSlice.ts';
 
 const PREVIEW_AFTER = 220;
@@ -32,6 +33,8 @@ interface Options<Kind extends DocumentKind, Body> {
   readonly toCommand: (body: Body) => BodyOf<Kind> | undefined;
   readonly title: (body: Body) => string;
   readonly after?: (posted: PostedReply) => void;
+  /** What a kept draft is where it was not typed here: one that the server left. */
+  readonly restore?: (kept: Partial<Body> & Readonly<Record<string, unknown>>) => Body;
 }
 
 /**
@@ -51,7 +54,9 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
     if (draft || stored.isFetching || stored.isUninitialized) return;
     const found = stored.data?.kind === kind ? stored.data : undefined;
     // What an earlier edition kept may lack a field that is new.
-    dispatch(opened({ id, kind, body: { ...latest.current.blank(), ...(found?.body ?? {}) }, version: found?.version ?? 0 }));
+    const kept = { ...latest.current.blank(), ...(found?.body ?? {}) };
+    const body = found && latest.current.restore ? latest.current.restore(kept as Partial<Body> & Record<string, unknown>) : kept;
+    dispatch(opened({ id, kind, body, version: found?.version ?? 0 }));
   }, [draft, stored, dispatch, id, kind]);
 
   const body = draft?.body as Body | undefined;
@@ -91,19 +96,6 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
       void dispatch(server.endpoints.dropDraft.initiate({ params: { id } }));
     },
   };
-}
-
-/** A value once it has stood still for a while. */
-function useSettled<Value>(value: Value, after: number): Value {
-  const [settled, setSettled] = useState(value);
-  const text = JSON.stringify(value);
-  const latest = useRef(value);
-  latest.current = value;
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled(latest.current), after);
-    return () => clearTimeout(timer);
-  }, [text, after]);
-  return JSON.stringify(settled) === text ? value : settled;
 }
 
 /** What is wrong at a field, by its pointer. */

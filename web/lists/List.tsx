@@ -5,6 +5,7 @@ import { LISTS, type Condition, type ListColumn, type ListName, type ListRow, ty
 import { listQuery, server, type AskedList } from '../app/api.ts';
 import { count, showDay, showFigure } from '../parts/figures.ts';
 import { Problem } from '../parts/Problem.tsx';
+import { useSettled } from '../parts/useSettled.ts';
 import { firstCondition, ListConditions, saidConditions } from './ListConditions.tsx';
 import { ListViews } from './ListViews.tsx';
 import { useAddressState, useOwnState, type KeptState } from './useListState.ts';
@@ -20,9 +21,12 @@ interface Props {
   /** Cells that are more than their text. */
   readonly show?: Readonly<Record<string, (row: ListRow) => ReactNode>>;
   readonly empty: ReactNode;
+  /** What it is on this screen, where that is not what it is by itself. */
+  readonly title?: string;
 }
 
 const NOTHING: ListState = {};
+const ASKED_AFTER = 150;
 const NONE: readonly Condition[] = [];
 
 /** The list of a screen: how it is looked at stands in the address. */
@@ -38,33 +42,45 @@ export function ListBeside(props: Props) {
 }
 
 /** Rows that are sorted, filtered and paged by the server, walked with the arrow keys and opened with Enter; the same for every list. */
-function Shown({ list, fixed = NONE, without = [], show = {}, empty, state, set, slash = false }: Props & KeptState & { slash?: boolean }) {
+function Shown({ list, fixed = NONE, without = [], show = {}, empty, title, state, set, slash = false }: Props & KeptState & { slash?: boolean }) {
   const described: Described = LISTS[list];
   const columns = described.columns.filter(({ name, hidden }) => !hidden && !without.includes(name));
   const shown = columns.filter(({ name, apart }) => (state.columns === undefined ? !apart : state.columns.includes(name)));
   const where = state.where ?? [];
   const asked: AskedList = { list, sort: state.sort, down: state.down, find: state.find, where: [...fixed, ...saidConditions(where)] };
-  const pages = server.useListInfiniteQuery(asked);
+  const settled = useSettled(asked, ASKED_AFTER);
+  const pages = server.useListInfiniteQuery(settled);
   const first = pages.currentData?.pages[0] ?? pages.data?.pages[0];
   const rows = (pages.currentData ?? pages.data)?.pages.flatMap((page) => page.rows) ?? [];
   const isNarrowed = (state.find ?? '') !== '' || asked.where.length > fixed.length;
   const box = useRef<HTMLInputElement>(null);
   useSlash(slash ? box : undefined);
   if (pages.isError && first === undefined) return <Problem error={pages.error} again={pages.refetch} />;
-  if (first?.count === 0 && !isNarrowed) return <div className="empty">{empty}</div>;
+  if (first?.count === 0 && !isNarrowed)
+    return title === undefined ? (
+      <div className="empty">{empty}</div>
+    ) : (
+      <section aria-label={title}>
+        <h2 className="title">{title}</h2>
+        <div className="dim">{empty}</div>
+      </section>
+    );
   return (
-    <section aria-label={described.title} aria-busy={pages.isFetching}>
-      <ListViews list={list} known={described.views ?? []} all={ALL} state={state} set={set} />
+    <section aria-label={title ?? described.title} aria-busy={pages.isFetching}>
+      {title === undefined && <ListViews list={list} known={described.views ?? []} all={ALL} state={state} set={set} />}
       <div className="list-tools">
-        <input
-          ref={box}
-          className="cell w-[230px]"
-          placeholder={slash ? 'Find in it   /' : 'Find in it'}
-          aria-label={`Find in ${described.title.toLowerCase()}`}
-          value={state.find ?? ''}
-          maxLength={100}
-          onChange={(event) => set({ ...state, find: event.target.value })}
-        />
+        {title !== undefined && <h2 className="title">{title}</h2>}
+        {(title === undefined || isNarrowed || first?.next) && (
+          <input
+            ref={box}
+            className="cell w-[230px]"
+            placeholder={slash ? 'Find in it   /' : 'Find in it'}
+            aria-label={`Find in ${(title ?? described.title).toLowerCase()}`}
+            value={state.find ?? ''}
+            maxLength={100}
+            onChange={(event) => set({ ...state, find: event.target.value })}
+          />
+        )}
         <span className="dim" role="status">
           {first?.count == null ? '' : count(first.count, described.rows)}
         </span>
@@ -81,7 +97,7 @@ function Shown({ list, fixed = NONE, without = [], show = {}, empty, state, set,
           {'detail' in pages.error ? String(pages.error.detail) : 'The list could not be read.'}
         </p>
       )}
-      <table className="sheet" aria-label={described.title}>
+      <table className="sheet" aria-label={title ?? described.title}>
         <thead>
           <tr>
             {shown.map((column) => (

@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Condition, ListState } from '@obolus/contract/lists';
 
@@ -7,12 +7,31 @@ export interface KeptState {
   readonly set: (to: ListState) => void;
 }
 
-/** How a list is looked at, in the address of its screen: a reload, a link and the way back find it again. */
+/**
+ * How a list is looked at, in the address of its screen: a reload, a link and the way back find it again. What is typed stands here at
+ * once, as the address follows a moment later.
+ */
 export function useAddressState(first: ListState): KeptState {
   const [search, setSearch] = useSearchParams();
   const text = search.toString();
-  const state = useMemo(() => (text === '' ? first : fromAddress(new URLSearchParams(text))), [text, first]);
-  return { state, set: (to) => setSearch(toAddress(to), { replace: true }) };
+  const [kept, setKept] = useState({ text, state: text === '' ? first : fromAddress(search) });
+  const own = useRef(text);
+  useEffect(() => {
+    // Somebody went elsewhere: by the way back, or a link.
+    if (text !== own.current) {
+      own.current = text;
+      setKept({ text, state: text === '' ? first : fromAddress(new URLSearchParams(text)) });
+    }
+  }, [text, first]);
+  return {
+    state: kept.state,
+    set(to) {
+      const written = toAddress(to);
+      own.current = written.toString();
+      setKept({ text: own.current, state: to });
+      setSearch(written, { replace: true });
+    },
+  };
 }
 
 /** How a list is looked at, of several on one screen. */

@@ -10,10 +10,12 @@ interface CellProps {
   readonly type?: 'text' | 'date';
   readonly className?: string;
   readonly autoFocus?: boolean;
+  /** The id of a list of what is usually written. */
+  readonly list?: string;
 }
 
 /** A field without a frame of its own, for a line of a grid. What is wrong is said below it, and read out. */
-export function Cell({ label, value, onChange, wrong, placeholder, type = 'text', className = '', autoFocus }: CellProps) {
+export function Cell({ label, value, onChange, wrong, placeholder, type = 'text', className = '', autoFocus, list }: CellProps) {
   return (
     <>
       <input
@@ -26,6 +28,7 @@ export function Cell({ label, value, onChange, wrong, placeholder, type = 'text'
         placeholder={placeholder}
         autoComplete="off"
         autoFocus={autoFocus}
+        list={list}
         onChange={(event) => onChange(event.target.value)}
       />
       {wrong && <div className="wrong">{wrong}</div>}
@@ -112,5 +115,15 @@ export function Field({ name, children, wide }: { name: string; children: ReactN
       <span aria-hidden="true">{name}</span>
       {children}
     </div>
+  );
+}
+
+/** A field in a row of seldom said things, with its name before it. */
+export function Said({ name, width, children }: { name: string; width: string; children: ReactNode }) {
+  return (
+    <label className="flex items-baseline gap-2">
+      <span className="sentence dim whitespace-nowrap">{name}</span>
+      <span className={`inline-block ${width}`}>{children}</span>
+    </label>
   );
 }

@@ -1,9 +1,11 @@
 import type { RefusalView } from '@obolus/contract/commands';
+import type { Condition } from '@obolus/contract/lists';
 import type { TermsView } from '@obolus/contract/views';
 import { dueDay } from '@obolus/core/purchasing/terms';
 import { isDay } from '@obolus/core/exact/calendar';
 import { server } from '../app/api.ts';
 import { wrongAt } from '../drafts/useDraft.ts';
+import { useMe } from '../frame/me.ts';
 import { Cell, Choice, Field } from './Cells.tsx';
 import { showDay } from './figures.ts';
 
@@ -34,10 +36,23 @@ export function WarehouseField({ name, body, change, refusals }: Entered<'wareho
   );
 }
 
-/** The currency of the document, by its code. */
-export function CurrencyField({ name, body, change, refusals }: Entered<'currency'>) {
+/** The rate of exchange that holds on a day; undefined for the books' own currency, and where none is set up. */
+function useRateOn(currency: string, date: string): string | undefined {
+  const { company } = useMe();
+  const where: Condition[] = [
+    { column: 'currency', is: 'is', to: currency },
+    { column: 'from', is: 'to', to: date },
+  ];
+  const skip = currency === company.currency || currency.length !== 3 || !isDay(date);
+  const rates = server.useListInfiniteQuery({ list: 'rates', where, sort: 'from', down: true }, { skip });
+  return skip ? undefined : rates.data?.pages[0]?.rows[0]?.cells.rate;
+}
+
+/** The currency of the document, by its code, and the rate that holds on its date. */
+export function CurrencyField({ name, body, change, refusals }: Omit<Entered<'currency' | 'date'>, 'change'> & { change: (to: { currency: string }) => void }) {
+  const rate = useRateOn(body.currency, body.date);
   return (
-    <Field name={name}>
+    <Field name={rate === undefined ? name : `${name}, at ${rate}`}>
       <Cell
         label={name}
         value={body.currency}

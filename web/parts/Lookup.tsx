@@ -43,10 +43,11 @@ export function Lookup({ label, options, value, onChange, wrong, placeholder, au
     inputValue: text,
     selectedItem: chosen ?? null,
     defaultHighlightedIndex: 0,
-    onSelectedItemChange: ({ selectedItem }) => {
+    onSelectedItemChange: ({ selectedItem, type }) => {
       if (selectedItem?.id === NEW) {
         setText(shown(chosen));
-        return onNew?.(selectedItem.name);
+        // Who only goes on to the next field sets nothing up.
+        return type === useCombobox.stateChangeTypes.InputBlur ? undefined : onNew?.(selectedItem.name);
       }
       if (selectedItem && selectedItem.id !== value) onChange(selectedItem.id);
       if (selectedItem) setText(shown(selectedItem));

@@ -24,6 +24,11 @@ export const showDay = (day: string | null | undefined): string => (day ? dayFor
 
 const instantFormat = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' });
 
+const monthFormat = new Intl.DateTimeFormat(undefined, { month: 'long', year: 'numeric', timeZone: 'UTC' });
+
+/** A month, year-month. */
+export const showMonth = (month: string): string => monthFormat.format(new Date(`${month}-01T00:00:00Z`));
+
 /** A moment as the server tells it, in universal time, where the user is. */
 export const showInstant = (instant: string): string => instantFormat.format(new Date(`${instant.replace(' ', 'T').replace(/(\.\d{3})\d*$/, '$1')}Z`));
 

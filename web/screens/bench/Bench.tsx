@@ -2,6 +2,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import type { BodyOf } from '@obolus/contract/commands';
 import type { ReceivedLine, TaxCodeView } from '@obolus/contract/views';
 import { server } from '../../app/api.ts';
+import { Drafts } from '../../drafts/Drafts.tsx';
 import { useDraft, wrongAt, type Entering } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../frame/me.ts';
@@ -88,6 +89,7 @@ export function Bench() {
         </div>
       ) : vendor === '' || draft === '' ? (
         <div className="body">
+          <Drafts of="bill" />
           <div className="empty">
             <h2>{waiting.size > 0 ? 'Whose bill is it?' : 'No goods wait for a bill'}</h2>
             <p>
@@ -132,6 +134,12 @@ function Bill({ vendor, draft, lines }: { vendor: string; draft: string; lines: 
       return nothing ? undefined : { ...body, lines: cited, ...given };
     },
     title: (body) => `Bill ${body.number} of ${party?.name ?? ''}`,
+    // A receipt left it: all that came with it is billed as it came.
+    restore: ({ receipt, ...kept }) =>
+      ({
+        ...kept,
+        ...(receipt ? { billed: Object.fromEntries(lines.filter((line) => line.receipt.id === receipt).map((line) => [line.line, asReceived(line)])) } : {}),
+      }) as Body,
   });
   const { body, change, refusals } = entering;
   const mayBill = useMayPost('bill');

@@ -52,6 +52,14 @@ export function Document() {
           about={
             <>
               {KIND[data.kind]} of {showDay(data.date)}
+              {data.vendor && (
+                <>
+                  {' · '}
+                  <Link className="act" to={`/vendors/${data.vendor}`}>
+                    the vendor
+                  </Link>
+                </>
+              )}
               {data.facts.map((fact) => ` · ${fact.name} ${fact.name === 'Due' ? showDay(fact.value) : fact.value}`)}
               {rate}
               {order && ` · ${standingOf(order)}`}
@@ -210,9 +218,8 @@ const isLess = (part: string | undefined, whole: string | undefined): boolean =>
 
 /** The one next step that this document usually asks for. */
 function Next({ data }: { data: DocumentView }) {
-  const vendors = server.useVendorsQuery();
   const may = { receipt: useMayPost('receipt'), bill: useMayPost('bill'), allocation: useMayPost('allocation'), invoice: useMayPost('invoice') };
-  const vendor = vendors.data?.rows.find((entry) => entry.name === data.party)?.id;
+  const { vendor } = data;
   const step =
     data.kind === 'order' && vendor && may.receipt && isLess(data.trail[1]?.amount, data.trail[0]?.amount)
       ? { to: `/receiving/${vendor}`, name: 'Receive goods' }

@@ -2,13 +2,10 @@ import type { Commitments as View } from '@obolus/contract/views';
 import { server } from '../../app/api.ts';
 import { useMe } from '../../frame/me.ts';
 import { portion } from '../../parts/exact.ts';
-import { showFigure } from '../../parts/figures.ts';
+import { showFigure, showMonth } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { OrderTabs } from './OrderTabs.tsx';
-
-const monthFormat = new Intl.DateTimeFormat('en-US', { month: 'long', year: 'numeric', timeZone: 'UTC' });
-const showMonth = (month: string): string => monthFormat.format(new Date(`${month}-01T00:00:00Z`));
 
 /** What is ordered and has not come: by vendor, by department, by the month it is due. */
 export function Commitments() {

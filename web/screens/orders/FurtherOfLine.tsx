@@ -1,7 +1,6 @@
-import type { ReactNode } from 'react';
 import { DIMENSIONS } from '@obolus/contract/views';
 import { server } from '../../app/api.ts';
-import { Cell, Choice, FigureCell } from '../../parts/Cells.tsx';
+import { Cell, Choice, FigureCell, Said } from '../../parts/Cells.tsx';
 import { Dimension } from '../../parts/Dimension.tsx';
 import { ExpectedCharges } from './ExpectedCharges.tsx';
 import type { OrderLine } from './orderLine.ts';
@@ -111,14 +110,5 @@ export function FurtherOfLine({
       ))}
       {goods && <ExpectedCharges line={line} at={at} set={set} wrong={wrong} expected={expected} />}
     </div>
-  );
-}
-
-function Said({ name, width, children }: { name: string; width: string; children: ReactNode }) {
-  return (
-    <label className="flex items-baseline gap-2">
-      <span className="sentence dim whitespace-nowrap">{name}</span>
-      <span className={`inline-block ${width}`}>{children}</span>
-    </label>
   );
 }

@@ -74,7 +74,7 @@ export function NewOrder() {
           <WarehouseField name="Into warehouse" body={body} change={change} refusals={refusals} />
           <TermsField body={body} change={change} refusals={refusals} />
           <Field name="Incoterm, named place">
-            <span className="flex">
+            <div className="flex">
               <Choice
                 label="Incoterm"
                 value={body.incoterm ?? ''}
@@ -83,7 +83,7 @@ export function NewOrder() {
                 onChange={(incoterm) => change({ incoterm: incoterm as Body['incoterm'] })}
               />
               {body.incoterm && <Cell label="Named place" placeholder="Port, town …" value={body.place ?? ''} onChange={(place) => change({ place })} />}
-            </span>
+            </div>
           </Field>
           <Field name="Note" wide>
             <Cell label="Note" value={body.note} onChange={(note) => change({ note })} />

@@ -1,11 +1,11 @@
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { ListRow } from '@obolus/contract/lists';
-import { server } from '../../app/api.ts';
 import { useMayPost } from '../../frame/me.ts';
 import { List } from '../../lists/List.tsx';
 import { isZero, portion } from '../../parts/exact.ts';
 import { showFigure } from '../../parts/figures.ts';
+import { Drafts } from '../../drafts/Drafts.tsx';
 import { Head } from '../../parts/Head.tsx';
 import { useNewKey } from '../../parts/useNewKey.ts';
 import { OrderTabs } from './OrderTabs.tsx';
@@ -66,48 +66,5 @@ function Progress({ part, whole }: { part: string; whole: string }) {
       </span>
       {showFigure(part)}
     </>
-  );
-}
-
-const WHERE: Partial<Record<string, string>> = { order: '/orders/new', delivery: '/deliveries/new', allocation: '/landing' };
-
-/** Documents begun and not posted; they wait where they were left. */
-function Drafts() {
-  const drafts = server.useDraftsQuery();
-  const [drop] = server.useDropDraftMutation();
-  if (!drafts.data || drafts.data.rows.length === 0) return null;
-  return (
-    <section className="pb-4" aria-label="Drafts">
-      <h2 className="cap">Begun and not posted</h2>
-      <ul className="flex flex-wrap gap-x-6 gap-y-1">
-        {drafts.data.rows.map((draft) => {
-          const vendor = (draft.body as { vendor?: string; customer?: string; of?: string } | null) ?? {};
-          const base =
-            WHERE[draft.kind] ??
-            (draft.kind === 'order-change'
-              ? `/orders/${vendor.of}/change`
-              : draft.kind === 'receipt'
-                ? `/receiving/${vendor.vendor}`
-                : draft.kind === 'bill'
-                  ? `/bench/${vendor.vendor}`
-                  : `/deliveries/invoice/${encodeURIComponent(vendor.customer ?? '')}`);
-          return (
-            <li key={draft.id}>
-              <Link className="act inline-block max-w-[420px] truncate align-bottom" to={`${base}/${draft.id}`}>
-                {draft.title || `A ${draft.kind}`}
-              </Link>{' '}
-              <button
-                type="button"
-                className="dim hover:text-over"
-                aria-label={`Throw away ${draft.title}`}
-                onClick={() => void drop({ params: { id: draft.id } })}
-              >
-                throw away
-              </button>
-            </li>
-          );
-        })}
-      </ul>
-    </section>
   );
 }

@@ -6,17 +6,22 @@ import { Cell, FigureCell, TakeOut } from '../../parts/Cells.tsx';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { Lookup } from '../../parts/Lookup.tsx';
 import type { AsideRow } from './counting.ts';
+import { Photo } from './Photo.tsx';
 
 interface Props {
   readonly rows: readonly AsideRow[];
   readonly lines: readonly OpenOrderLine[];
+  /** Where the goods come in; its bins for rejects are offered. */
+  readonly warehouse: string;
   readonly refusals: readonly RefusalView[];
   readonly change: (rows: readonly AsideRow[]) => void;
 }
 
 /** Goods that came and are not taken: rejected, or without an order. They post nothing and are kept on a list. */
-export function AsideRows({ rows, lines, refusals, change }: Props) {
+export function AsideRows({ rows, lines, warehouse, refusals, change }: Props) {
   const items = server.useItemsQuery();
+  const warehouses = server.useWarehousesQuery();
+  const places = (warehouses.data?.rows.find(({ id }) => id === warehouse) ?? warehouses.data?.rows[0])?.bins.filter(({ kind }) => kind === 'rejects') ?? [];
   const set = (at: number, to: Partial<AsideRow>) => change(rows.map((row, position) => (position === at ? { ...row, ...to } : row)));
   const takeOut = (at: number) => change(rows.filter((_, position) => position !== at));
   return (
@@ -28,6 +33,7 @@ export function AsideRows({ rows, lines, refusals, change }: Props) {
           <th className="min-w-[50px]">Unit</th>
           <th className="min-w-[200px]">Why</th>
           <th className="min-w-[130px]">Where they stand</th>
+          <th className="min-w-[90px]">Photo</th>
           <th className="min-w-[30px]">
             <span className="sr-only">Take out</span>
           </th>
@@ -82,7 +88,16 @@ export function AsideRows({ rows, lines, refusals, change }: Props) {
                 <Cell label={`Why it stands aside ${at + 1}`} value={row.reason} wrong={wrong('reason')} onChange={(reason) => set(at, { reason })} />
               </td>
               <td>
-                <Cell label={`Where it stands ${at + 1}`} value={row.place} wrong={wrong('place')} onChange={(place) => set(at, { place })} />
+                <Cell
+                  label={`Where it stands ${at + 1}`}
+                  value={row.place}
+                  wrong={wrong('place')}
+                  list="places for rejects"
+                  onChange={(place) => set(at, { place })}
+                />
+              </td>
+              <td>
+                <Photo label={`Photo of what stands aside ${at + 1}`} id={row.photo ?? ''} onKept={(photo) => set(at, { photo })} />
               </td>
               <td className="num">
                 <TakeOut label={`Take out what stands aside ${at + 1}`} onClick={() => takeOut(at)} />
@@ -91,6 +106,13 @@ export function AsideRows({ rows, lines, refusals, change }: Props) {
           );
         })}
       </tbody>
+      <caption className="sr-only">
+        <datalist id="places for rejects">
+          {places.map(({ code }) => (
+            <option key={code} value={code} />
+          ))}
+        </datalist>
+      </caption>
     </table>
   );
 }

@@ -10,6 +10,7 @@ import { Choice, Field, FigureCell } from '../../parts/Cells.tsx';
 import { count, showDay, showFigure } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
+import { Thumbnail } from './Photo.tsx';
 
 type Outcome = BodyOf<'aside-closing'>['lines'][number]['outcome'];
 const IN_WORDS: Readonly<Record<Outcome, string>> = {
@@ -62,7 +63,12 @@ export function Asides() {
                   <td>
                     <Link to={`/documents/${row.receipt.id}`}>{row.receipt.number}</Link> <span className="dim">{showDay(row.receipt.date)}</span>
                   </td>
-                  <td>{[row.reason, row.place].filter(Boolean).join(' · ')}</td>
+                  <td>
+                    <span className="flex items-center gap-2">
+                      {row.photo && <Thumbnail id={row.photo} />}
+                      {[row.reason, row.place].filter(Boolean).join(' · ')}
+                    </span>
+                  </td>
                   <td className="num">
                     {mayClear && (
                       <button type="button" className="act" aria-label={`Say what became of ${row.what}`} onClick={() => setClears(row)}>

@@ -1,21 +1,25 @@
 import { useState } from 'react';
 import type { BodyOf } from '@obolus/contract/commands';
-import type { OpenOrderLine } from '@obolus/contract/views';
+import type { AdviceView, OpenOrderLine } from '@obolus/contract/views';
 import { readScan } from '@obolus/core/scanning/gs1';
 import { server } from '../../app/api.ts';
-import { useDraft } from '../../drafts/useDraft.ts';
+import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../frame/me.ts';
 import { Cell, Field } from '../../parts/Cells.tsx';
-import { count as counting } from '../../parts/figures.ts';
+import { count as counting, showDay } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { DateField, WarehouseField } from '../../parts/HeaderFields.tsx';
 import { AsideRows } from './AsideRows.tsx';
-import { count, NOTHING_COUNTED, toSend, type AsideRow, type Counted } from './counting.ts';
+import { count, fromAdvice, NOTHING_COUNTED, toSend, type AsideRow, type Counted } from './counting.ts';
 import { ReceivingGrid } from './ReceivingGrid.tsx';
 import { ScanField } from './ScanField.tsx';
+import { ScannerStandIn } from './ScannerStandIn.tsx';
 
-interface Body extends Omit<BodyOf<'receipt'>, 'lines' | 'aside'>, Counted {}
+interface Body extends Omit<BodyOf<'receipt'>, 'lines' | 'aside' | 'bill'>, Counted {
+  /** The vendor's number of the bill, where that came with the goods. */
+  readonly billNumber: string;
+}
 
 /** One delivery of a vendor, counted by typing or scanning: over several orders, parts of them, more or less than was due. */
 export function Delivery({ vendor, draft, lines }: { vendor: string; draft: string; lines: readonly OpenOrderLine[] }) {
@@ -27,18 +31,24 @@ export function Delivery({ vendor, draft, lines }: { vendor: string; draft: stri
   const entering = useDraft<'receipt', Body>({
     kind: 'receipt',
     id: draft,
-    blank: () => ({ vendor, date: me.company.today, warehouse: '', packingSlip: '', transport: '', ...NOTHING_COUNTED }),
-    toCommand: ({ quantities, units, lots, last, aside, ...body }) => {
-      const sent = toSend(lines, { quantities, units, lots, last, aside });
+    blank: () => ({ vendor, date: me.company.today, warehouse: '', packingSlip: '', transport: '', billNumber: '', ...NOTHING_COUNTED }),
+    toCommand: ({ quantities, units, lots, last, aside, further, billNumber, ...body }) => {
+      const sent = toSend(lines, { quantities, units, lots, last, aside, further });
       if (sent.lines.length + (sent.aside?.length ?? 0) === 0) return undefined;
-      return { ...body, warehouse: body.warehouse || (warehouses.data?.rows[0]?.id ?? '0'), ...sent };
+      const warehouse = body.warehouse || (usualWarehouse(lines, quantities) ?? warehouses.data?.rows[0]?.id ?? '0');
+      return { ...body, warehouse, ...sent, ...(billNumber.trim() === '' ? {} : { bill: { number: billNumber } }) };
     },
     title: () => `Receipt from ${name}`,
   });
   const { body, change, refusals } = entering;
   const mayReceive = useMayPost('receipt');
+  const mayBill = useMayPost('bill');
+  const advices = server.useAdvicesQuery();
+  const announced = (advices.data?.rows ?? []).filter((advice) => advice.vendor.id === vendor);
   if (!body) return null;
-  const setAside = (row: Partial<AsideRow>) => change({ aside: [...body.aside, { of: '', item: '', what: '', quantity: '', reason: '', place: '', ...row }] });
+  const fillIn = (advice: AdviceView) => change({ ...fromAdvice(lines, advice), packingSlip: advice.number, transport: advice.transport || body.transport });
+  const setAside = (row: Partial<AsideRow>) =>
+    change({ aside: [...body.aside, { of: '', item: '', what: '', quantity: '', reason: '', place: '', photo: '', ...row }] });
   const scan = (text: string): string => {
     const scanned = readScan(text);
     const found = scanned && count(lines, body, scanned);
@@ -59,9 +69,12 @@ export function Delivery({ vendor, draft, lines }: { vendor: string; draft: stri
         more="goods receipt"
         about={`${counting(lines.length, 'line')} of ${counting(new Set(lines.map((line) => line.order.id)).size, 'order')} still to come`}
       >
-        <button type="button" className="btn quiet" onClick={allOfIt}>
-          All of it came
-        </button>
+        {me.company.standIns && <ScannerStandIn lines={lines} />}
+        {!me.company.blind && (
+          <button type="button" className="btn quiet" onClick={allOfIt}>
+            All of it came
+          </button>
+        )}
       </Head>
       <div className="body">
         <div className="fields">
@@ -76,7 +89,21 @@ export function Delivery({ vendor, draft, lines }: { vendor: string; draft: stri
             <Cell label="Transport" value={body.transport} placeholder="Container, waybill …" onChange={(transport) => change({ transport })} />
           </Field>
           <WarehouseField name="Into warehouse" body={body} change={change} refusals={refusals} />
+          {mayBill && (
+            <Field name="Its bill, if it is here too">
+              <Cell
+                label="Number of the bill"
+                placeholder="The vendor’s number"
+                value={body.billNumber}
+                wrong={wrongAt(refusals, '/bill/number')}
+                onChange={(billNumber) => change({ billNumber })}
+              />
+            </Field>
+          )}
         </div>
+        {announced.map((advice) => (
+          <Announced key={advice.id} advice={advice} filled={body.packingSlip === advice.number} onFill={() => fillIn(advice)} />
+        ))}
         <ReceivingGrid
           lines={lines}
           counted={body}
@@ -86,7 +113,9 @@ export function Delivery({ vendor, draft, lines }: { vendor: string; draft: stri
           today={me.company.today}
           here={here}
         />
-        {body.aside.length > 0 && <AsideRows rows={body.aside} lines={lines} refusals={refusals} change={(aside) => change({ aside })} />}
+        {body.aside.length > 0 && (
+          <AsideRows rows={body.aside} lines={lines} warehouse={body.warehouse} refusals={refusals} change={(aside) => change({ aside })} />
+        )}
         <p className="pt-3">
           <button type="button" className="act" onClick={() => setAside({})}>
             Goods without an order
@@ -100,6 +129,36 @@ export function Delivery({ vendor, draft, lines }: { vendor: string; draft: stri
         waitingFor="Scan the goods, or enter what came of each line."
         note={<p className="dim">Goods come in at the order’s price, against goods received not invoiced, until the bill is here.</p>}
       />
+    </div>
+  );
+}
+
+/** The warehouse that the lines that came were ordered into, if that is one. */
+function usualWarehouse(lines: readonly OpenOrderLine[], quantities: Counted['quantities']): string | undefined {
+  const wanted = new Set(lines.filter((line) => quantities[line.line]).flatMap((line) => line.warehouse?.id ?? []));
+  return wanted.size === 1 ? [...wanted][0] : undefined;
+}
+
+/** What the vendor announced of this delivery: fills in what it says; what nobody knows stays to be seen. */
+function Announced({ advice, filled, onFill }: { advice: AdviceView; filled: boolean; onFill: () => void }) {
+  const unknown = advice.lines.filter(({ problem }) => problem !== '');
+  return (
+    <div className="mb-3 border-l-4 border-bronze bg-sheet px-3 py-2">
+      <b>{advice.number}</b> announces {counting(advice.lines.length, 'line')}
+      {advice.arrives && `, to arrive ${showDay(advice.arrives)}`}
+      {advice.transport && ` in ${advice.transport}`}
+      {filled ? (
+        <span className="dim"> · filled in below</span>
+      ) : (
+        <button type="button" className="act ml-4" onClick={onFill}>
+          Fill it in
+        </button>
+      )}
+      {unknown.map((line, at) => (
+        <div key={at} className="text-over">
+          {line.quantity} of “{line.said}”: {line.problem}
+        </div>
+      ))}
     </div>
   );
 }

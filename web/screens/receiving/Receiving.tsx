@@ -1,24 +1,42 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import type { OpenOrderLine } from '@obolus/contract/views';
 import { readScan } from '@obolus/core/scanning/gs1';
+import type { AdviceView, OpenOrderLine } from '@obolus/contract/views';
 import { server } from '../../app/api.ts';
+import { useMayPost } from '../../frame/me.ts';
 import { byVendor } from '../../parts/byVendor.ts';
 import { count, showDay } from '../../parts/figures.ts';
 import { Problem } from '../../parts/Problem.tsx';
 import { Delivery } from './Delivery.tsx';
 import { isMeant } from './counting.ts';
+import { GiveAdvice } from './GiveAdvice.tsx';
 
 /** What is still due from each vendor at the left, one delivery at the right: it may cover several orders, and parts of them. */
 export function Receiving() {
   const { vendor = '', draft = '' } = useParams();
   const navigate = useNavigate();
+  const mayReceive = useMayPost('receipt');
   const [find, setFind] = useState('');
+  const [asked, setAsked] = useState(false);
   const all = server.useOpenOrderLinesQuery();
   const asides = server.useAsidesQuery();
   const waiting = byVendor(all.data?.rows ?? []);
-  const groups = [...waiting.values()].filter((group) => find.trim() === '' || group.lines.some((line) => isMeant(line, find, readScan(find))));
+  const given = server.useAdvicesQuery();
+  const advices = given.data?.rows ?? [];
+  const announced = advices.filter((advice) => isAnnounced(advice, find));
+  const groups = [...waiting.values()].filter(
+    (group) => find.trim() === '' || announced.some(({ vendor: of }) => of.id === group.id) || group.lines.some((line) => isMeant(line, find, readScan(find))),
+  );
+  // Enter that was pressed before the answer is here, as a scanner does, takes the first of what comes.
+  const isKnown = all.data !== undefined && given.data !== undefined;
+  const first = groups[0]?.id;
+  useEffect(() => {
+    if (!asked || !isKnown) return;
+    setAsked(false);
+    if (first !== undefined) void navigate(`/receiving/${first}`);
+  }, [asked, isKnown, first, navigate]);
   const stand = asides.data?.rows.length ?? 0;
+  const onDock = server.useOnDockQuery().data?.rows.length ?? 0;
   return (
     <div className={`aside ${vendor === '' ? '' : 'chosen'}`}>
       <nav aria-label="Vendors with goods to come">
@@ -27,12 +45,11 @@ export function Receiving() {
           <input
             className="cell boxed mt-2"
             aria-label="Find what came"
-            placeholder="Order, item or code"
+            placeholder="Order, slip, transport, code"
             value={find}
             onChange={(event) => setFind(event.target.value)}
             onKeyDown={(event) => {
-              const [only] = groups;
-              if (event.key === 'Enter' && only) void navigate(`/receiving/${only.id}`);
+              if (event.key === 'Enter') setAsked(true);
             }}
           />
         </header>
@@ -43,9 +60,25 @@ export function Receiving() {
               {group.lines.length}
             </span>
             <small>{dueOf(group.lines)}</small>
+            {announced
+              .filter((advice) => advice.vendor.id === group.id)
+              .map((advice) => (
+                <small key={advice.id} className="block text-bronze">
+                  {advice.number} announced{advice.arrives && `, ${showDay(advice.arrives)}`}
+                </small>
+              ))}
           </Link>
         ))}
         {groups.length === 0 && waiting.size > 0 && <p className="dim p-3">Nothing that is due is called so.</p>}
+        {onDock > 0 && (
+          <Link className="pick" to="/receiving/dock">
+            <span>
+              <b className="strong">On the dock</b>
+              {onDock}
+            </span>
+            <small>To be put away into bins</small>
+          </Link>
+        )}
         {stand > 0 && (
           <Link className="pick" to="/receiving/aside">
             <span>
@@ -55,6 +88,11 @@ export function Receiving() {
             <small>Rejected, or without an order</small>
           </Link>
         )}
+        <Link className="pick" to="/receiving/receipts">
+          <b className="strong">Receipts</b>
+          <small>What came before</small>
+        </Link>
+        {mayReceive && <GiveAdvice />}
       </nav>
       {all.isError ? (
         <div className="body">
@@ -81,4 +119,10 @@ export function Receiving() {
 function dueOf(lines: readonly OpenOrderLine[]): string {
   const orders = [...new Set(lines.map((line) => line.order.number))].join(', ');
   return lines[0]?.due ? `${orders} · due ${showDay(lines[0].due)}` : orders;
+}
+
+/** Whether an announced delivery is what somebody looks for: by its packing slip or transport. */
+function isAnnounced({ number, transport }: AdviceView, find: string): boolean {
+  const wanted = find.trim().toLowerCase();
+  return wanted === '' || number.toLowerCase().includes(wanted) || transport.toLowerCase().includes(wanted);
 }

@@ -1,14 +1,16 @@
-import { Fragment } from 'react';
+import { Fragment, useState } from 'react';
 import { Link } from 'react-router';
 import type { RefusalView } from '@obolus/contract/commands';
 import type { OpenOrderLine } from '@obolus/contract/views';
 import { wrongAt } from '../../drafts/useDraft.ts';
+import { useMe } from '../../frame/me.ts';
 import { Choice, FigureCell } from '../../parts/Cells.tsx';
 import { showDay, showFigure } from '../../parts/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { LotsIn } from '../../parts/LotCells.tsx';
 import { PerPack } from '../../parts/PerPack.tsx';
-import { cameOf, gapOf, type Counted } from './counting.ts';
+import { cameOf, gapOf, type Counted, type FurtherOfLine } from './counting.ts';
+import { FurtherOfCount } from './FurtherOfCount.tsx';
 
 interface Props {
   readonly lines: readonly OpenOrderLine[];
@@ -21,10 +23,17 @@ interface Props {
   readonly here: string;
 }
 
-const COLUMNS = 9;
+const COLUMNS = 8;
+const NOTHING: FurtherOfLine = {};
+const SELDOM = ['price', 'reason', 'origin'] as const satisfies readonly (keyof FurtherOfLine)[];
 
 /** Every line that may come from a vendor, with what came of it now. */
 export function ReceivingGrid({ lines, counted, change, reject, refusals, today, here }: Props) {
+  const { company } = useMe();
+  const [opened, setOpened] = useState<ReadonlySet<string>>(new Set());
+  const turn = (line: string) => setOpened(new Set(opened.has(line) ? [...opened].filter((other) => other !== line) : [...opened, line]));
+  const isWide = (line: string, at: string) =>
+    opened.has(line) || counted.further[line] !== undefined || refusals.some(({ at: of }) => SELDOM.some((field) => of === `${at}/${field}`));
   const sent = lines.filter((line) => counted.quantities[line.line]).map((line) => line.line);
   return (
     <table className="sheet ruled" aria-label="Lines still to come">
@@ -33,9 +42,12 @@ export function ReceivingGrid({ lines, counted, change, reject, refusals, today,
           <th>Item</th>
           <th>Order</th>
           <th>Due</th>
-          <th className="num wide-only">Ordered</th>
-          <th className="num wide-only">Came before</th>
-          <th className="num">Still due</th>
+          {!company.blind && (
+            <>
+              <th className="num wide-only">Ordered</th>
+              <th className="num">Still due</th>
+            </>
+          )}
           <th className="num min-w-[110px]">Came now</th>
           <th className="min-w-[84px]">Unit</th>
           <th className="num">
@@ -53,15 +65,18 @@ export function ReceivingGrid({ lines, counted, change, reject, refusals, today,
             <Fragment key={line.line}>
               <tr className={line.line === here ? 'here' : ''}>
                 <td className="name" title={`${line.item.number} ${line.item.name}`}>
-                  {line.item.name} <span className="dim">{line.item.number}</span>
+                  {line.item.name} <span className="dim">{[line.item.number, line.transport].filter(Boolean).join(' · ')}</span>
                 </td>
                 <td>{line.order.number}</td>
                 <td>
                   {showDay(line.due)} {line.due !== null && line.due < today && <span className="text-over">▲ late</span>}
                 </td>
-                <td className="num wide-only">{showFigure(line.ordered)}</td>
-                <td className="num dim wide-only">{showFigure(line.received)}</td>
-                <td className="num">{showFigure(line.open)}</td>
+                {!company.blind && (
+                  <>
+                    <td className="num wide-only">{showFigure(line.ordered)}</td>
+                    <td className="num">{showFigure(line.open)}</td>
+                  </>
+                )}
                 <td className="num">
                   {line.barred !== '' && quantity === '' ? (
                     <Link className="text-over" to={`/documents/${line.order.id}`} title="None of it may come in yet">
@@ -94,12 +109,36 @@ export function ReceivingGrid({ lines, counted, change, reject, refusals, today,
                     {showFigure(line.price)} <span className="dim">{line.order.currency}</span> <PerPack line={line} />
                   </span>
                   {line.barred === '' && (
-                    <button type="button" className="act ml-3" aria-label={`Reject some of ${label}`} onClick={() => reject(line)}>
-                      Reject
-                    </button>
+                    <>
+                      <button type="button" className="act ml-3" aria-label={`Reject some of ${label}`} onClick={() => reject(line)}>
+                        Reject
+                      </button>
+                      <button
+                        type="button"
+                        className="dim hover:text-bronze pl-3"
+                        aria-expanded={isWide(line.line, at)}
+                        aria-label={`More of ${label}`}
+                        onClick={() => turn(line.line)}
+                      >
+                        ···
+                      </button>
+                    </>
                   )}
                 </td>
               </tr>
+              {isWide(line.line, at) && (
+                <tr data-more>
+                  <td colSpan={COLUMNS} className="more">
+                    <FurtherOfCount
+                      line={line}
+                      label={label}
+                      said={counted.further[line.line] ?? NOTHING}
+                      wrong={(field) => wrongAt(refusals, `${at}/${field}`)}
+                      onChange={(said) => change({ further: { ...counted.further, [line.line]: said } })}
+                    />
+                  </td>
+                </tr>
+              )}
               <Gap line={line} label={label} counted={counted} change={change} wrong={wrongAt(refusals, `${at}/last`)} />
               {line.item.tracking !== 'none' && quantity !== '' && (
                 <LotsIn

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
-import type { OpenOrderLine } from '@obolus/contract/views';
-import { cameOf, count, gapOf, isMeant, NOTHING_COUNTED, toSend, type Counted, type ScanResult } from './counting.ts';
+import type { AdviceView, OpenOrderLine } from '@obolus/contract/views';
+import { cameOf, count, fromAdvice, gapOf, isMeant, NOTHING_COUNTED, toSend, type Counted, type ScanResult } from './counting.ts';
 
 const line = (id: string, more: Partial<OpenOrderLine> = {}, item: Partial<OpenOrderLine['item']> = {}): OpenOrderLine => ({
   ...{ line: id, order: { id: '1', number: 'PO-1009', date: '2026-03-02', currency: 'NZD' }, vendor: { id: '1', name: 'Tarnside Fibres' } },
@@ -16,6 +16,7 @@ const line = (id: string, more: Partial<OpenOrderLine> = {}, item: Partial<OpenO
     ...item,
   },
   ...{ ordered: '10', unit: 'kg', per: '1', asked: '10', received: '0', open: '10', barred: '', price: '5.00', due: null, mayBeOver: '0.5', mayBeShort: '0.2' },
+  ...{ transport: '', warehouse: null },
   ...more,
 });
 const counted = (more: Partial<Counted>): Counted => ({ ...NOTHING_COUNTED, ...more });
@@ -109,4 +110,55 @@ it('a line is found by its order, its vendor, its item, or a code', () => {
   expect(isMeant(of, '4012345678901', { code: '04012345678901' })).toBe(true);
   expect(isMeant(of, 'x', { code: '', order: 'PO-1009' })).toBe(true);
   expect(isMeant(of, 'linen', { code: 'linen' })).toBe(false);
+});
+
+describe('what is counted blind', () => {
+  const unseen = [line('1/1', { open: '', ordered: '' }), line('1/2', { open: '', ordered: '' })];
+
+  it('goes on the first line that such goods may come for, and differs from nothing', () => {
+    const result = scanned(unseen, { code: '04012345678901' }, { code: '04012345678901' });
+    expect(result?.counted.quantities).toEqual({ '1/1': '2' });
+    expect(gapOf(unseen[0] as OpenOrderLine, counted({ quantities: { '1/1': '99' } }))).toBeUndefined();
+  });
+});
+
+describe('what a vendor announced', () => {
+  const advised = (of: string | null, quantity: string, lot = ''): AdviceView['lines'][number] => ({
+    of,
+    quantity,
+    lot,
+    expires: '',
+    said: '',
+    problem: of ? '' : 'unknown',
+  });
+  const advice: AdviceView = {
+    ...{ id: 'x', vendor: { id: '1', name: 'V' }, number: 'DA-1', arrives: null, transport: '' },
+    lines: [advised('1/1', '4', 'L1'), advised('1/1', '6', 'L2'), advised(null, '9'), advised('1/2', '5'), advised('9/9', '1')],
+  };
+
+  it('is filled in line by line with its lots; what nobody knows and what may not come is left out', () => {
+    const lines = [line('1/1', {}, { tracking: 'lot' }), line('1/2', { barred: 'on hold' })];
+    expect(fromAdvice(lines, advice)).toEqual({
+      ...{ quantities: { '1/1': '10' }, units: {} },
+      lots: {
+        '1/1': [
+          { lot: 'L1', quantity: '4' },
+          { lot: 'L2', quantity: '6' },
+        ],
+      },
+    });
+  });
+});
+
+it('another price goes out with its reason, an origin by itself, and nothing where nothing is said', () => {
+  const further = { '1/1': { price: '6', origin: 'AU' }, '1/2': { reason: 'left over', price: '' } };
+  const sent = toSend([line('1/1'), line('1/2')], counted({ quantities: { '1/1': '1', '1/2': '2' }, further }));
+  expect(sent.lines).toEqual([
+    { of: '1/1', quantity: '1', price: '6', reason: '', origin: 'AU' },
+    { of: '1/2', quantity: '2' },
+  ]);
+});
+
+it('a line is found by the transport that it travels in', () => {
+  expect(isMeant(line('1/1', { transport: 'FHL-077' }), 'fhl-07', undefined)).toBe(true);
 });

@@ -1,8 +1,17 @@
-import type { OpenOrderLine } from '@obolus/contract/views';
+import type { AdviceView, OpenOrderLine } from '@obolus/contract/views';
 import type { BodyOf } from '@obolus/contract/commands';
 import { asGtin, type Scanned } from '@obolus/core/scanning/gs1';
 import { amountInStock, compareFigures, difference, sumOfQuantities } from '../../parts/exact.ts';
 import { lotsToSend, type LotPart } from '../../parts/lots.ts';
+
+/** What is seldom said of a line that came. */
+export interface FurtherOfLine {
+  readonly origin?: string;
+  readonly preference?: boolean;
+  /** Another price than the order's, and why. */
+  readonly price?: string;
+  readonly reason?: string;
+}
 
 export type AsideRow = NonNullable<BodyOf<'receipt'>['aside']>[number];
 
@@ -15,9 +24,10 @@ export interface Counted {
   /** Lines of which no more comes. */
   readonly last: Readonly<Record<string, boolean>>;
   readonly aside: readonly AsideRow[];
+  readonly further: Readonly<Record<string, FurtherOfLine>>;
 }
 
-export const NOTHING_COUNTED: Counted = { quantities: {}, units: {}, lots: {}, last: {}, aside: [] };
+export const NOTHING_COUNTED: Counted = { quantities: {}, units: {}, lots: {}, last: {}, aside: [], further: {} };
 
 /** What came of a line, in stock units; undefined while that cannot be read. */
 export function cameOf(line: OpenOrderLine, { quantities, units }: Counted): string | undefined {
@@ -29,17 +39,37 @@ export function cameOf(line: OpenOrderLine, { quantities, units }: Counted): str
 
 /** The receipt's lines and what stands aside, as they are sent. */
 export function toSend(lines: readonly OpenOrderLine[], counted: Counted): Pick<BodyOf<'receipt'>, 'lines' | 'aside'> {
-  const { quantities, units, lots, last, aside } = counted;
+  const { quantities, units, lots, last, aside, further } = counted;
   return {
     lines: lines.flatMap((line) => {
       const quantity = quantities[line.line] ?? '';
       if (quantity === '') return [];
       const named = lotsToSend(line.item.tracking, lots[line.line], cameOf(line, counted) ?? quantity);
       const unit = units[line.line] ?? '';
-      return [{ of: line.line, quantity, ...(unit === '' ? {} : { unit }), ...named, ...(last[line.line] ? { last: true } : {}) }];
+      return [{ of: line.line, quantity, ...(unit === '' ? {} : { unit }), ...named, ...(last[line.line] ? { last: true } : {}), ...said(further[line.line]) }];
     }),
     aside: aside.filter((row) => row.quantity !== '' || row.what !== '' || row.reason !== ''),
   };
+}
+
+const said = ({ origin, preference, price, reason }: FurtherOfLine = {}): FurtherOfLine => ({
+  ...(origin ? { origin } : {}),
+  ...(preference ? { preference } : {}),
+  ...(price ? { price, reason: reason ?? '' } : {}),
+});
+
+/** What a vendor announced, as if it had been counted: by line, with lots and serial numbers. Lines that nobody knows are left out. */
+export function fromAdvice(lines: readonly OpenOrderLine[], advice: AdviceView): Pick<Counted, 'quantities' | 'units' | 'lots'> {
+  const known = new Map(lines.filter((line) => line.barred === '').map((line) => [line.line as string, line]));
+  const quantities: Record<string, string> = {};
+  const lots: Record<string, LotPart[]> = {};
+  for (const { of, quantity, lot, expires } of advice.lines) {
+    const line = known.get(of ?? '');
+    if (!line) continue;
+    quantities[line.line] = sumOfQuantities([quantities[line.line] ?? '0', quantity]);
+    if (lot !== '' && line.item.tracking !== 'none') lots[line.line] = [...(lots[line.line] ?? []), { lot, quantity, ...(expires === '' ? {} : { expires }) }];
+  }
+  return { quantities, units: {}, lots };
 }
 
 export interface ScanResult {
@@ -57,7 +87,8 @@ export function count(lines: readonly OpenOrderLine[], counted: Counted, scanned
   const wanted = lines.filter(
     (line) => line.barred === '' && (scanned.order === undefined || line.order.number === scanned.order) && unitOf(line, scanned) !== undefined,
   );
-  const line = wanted.find((entry) => compareFigures(cameOf(entry, counted) ?? '0', entry.open) < 0) ?? wanted.at(-1);
+  // Who counts blind does not know what is full.
+  const line = wanted.find((entry) => entry.open === '' || compareFigures(cameOf(entry, counted) ?? '0', entry.open) < 0) ?? wanted.at(-1);
   if (!line) return undefined;
   const known = counted.lots[line.line] ?? [];
   const named = line.item.tracking === 'serial' ? (scanned.serial ?? scanned.lot) : line.item.tracking === 'lot' ? scanned.lot : undefined;
@@ -96,7 +127,7 @@ function withLot(parts: readonly LotPart[], lot: string, quantity: string, expir
 /** How what came differs from what was still due, and whether that is allowed: nothing where it agrees or nothing came. */
 export function gapOf(line: OpenOrderLine, counted: Counted): { gap: string; allowed: string; within: boolean; short: boolean } | undefined {
   const came = cameOf(line, counted);
-  if (came === undefined || (counted.quantities[line.line] ?? '') === '') return undefined;
+  if (came === undefined || line.open === '' || (counted.quantities[line.line] ?? '') === '') return undefined;
   const short = compareFigures(came, line.open) < 0;
   const gap = (short ? difference(line.open, came) : difference(came, line.open)) ?? '0';
   if (compareFigures(gap, '0') === 0) return undefined;
@@ -107,6 +138,6 @@ export function gapOf(line: OpenOrderLine, counted: Counted): { gap: string; all
 /** Whether a line is what somebody looks for: by its order, vendor, item, or a code on the goods. */
 export function isMeant(line: OpenOrderLine, find: string, scanned: Scanned | undefined): boolean {
   const wanted = find.trim().toLowerCase();
-  const said = `${line.order.number} ${line.vendor.name} ${line.item.number} ${line.item.name}`.toLowerCase();
-  return said.includes(wanted) || (scanned !== undefined && (line.order.number === scanned.order || unitOf(line, scanned) !== undefined));
+  const named = `${line.order.number} ${line.vendor.name} ${line.item.number} ${line.item.name} ${line.transport}`.toLowerCase();
+  return named.includes(wanted) || (scanned !== undefined && (line.order.number === scanned.order || unitOf(line, scanned) !== undefined));
 }

@@ -8,6 +8,7 @@ import { problemOf, server } from '../../app/api.ts';
 import { useMe } from '../../frame/me.ts';
 import { Head } from '../../parts/Head.tsx';
 import { count } from '../../parts/figures.ts';
+import { inBase64 } from '../../parts/inBase64.ts';
 import { Problem } from '../../parts/Problem.tsx';
 import { SetUpIndex } from './SetUpIndex.tsx';
 
@@ -147,14 +148,6 @@ function Staged({ id }: { id: string }) {
     </div>
   );
 }
-
-/** The file's bytes as they travel in JSON. */
-const inBase64 = async (file: File): Promise<string> => {
-  const bytes = new Uint8Array(await file.arrayBuffer());
-  let text = '';
-  for (let at = 0; at < bytes.length; at += 0x8000) text += String.fromCharCode(...bytes.subarray(at, at + 0x8000));
-  return btoa(text);
-};
 
 function aboutOf(data: ImportView): string {
   if (data.state === 'loading') return `Loading: ${data.loaded} of ${count(data.total, 'line')}`;

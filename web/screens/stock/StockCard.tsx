@@ -27,7 +27,10 @@ export function StockCard() {
             {row.item.name} <span>{row.item.number}</span>
           </h1>
           <p>
-            {methodOf(row.item)} · {row.warehouse.name} warehouse · kept in {row.item.unit}
+            {methodOf(row.item)} · {row.warehouse.name} warehouse · kept in {row.item.unit} ·{' '}
+            <Link className="act" to={`/items/${item}`}>
+              Prices and purchases
+            </Link>
           </p>
         </div>
         <dl className="flex gap-9 shrink-0">

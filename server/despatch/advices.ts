@@ -1,0 +1,123 @@
+import type { DataSource, EntityManager } from 'typeorm';
+import type { AdviceView } from '@obolus/contract/views';
+import { quantity } from '@obolus/core/exact/amounts';
+import { matchDespatch, type Advised, type AwaitedLine } from '@obolus/core/purchasing/despatch';
+import { RequestError } from '../commands/failures.ts';
+import { big, showQuantity, text, type Row } from '../queries/figures.ts';
+import { OPEN } from '../queries/openOfOrder.ts';
+import { groupBy } from '../storage/groupBy.ts';
+import { stands } from '../storage/load/rows.ts';
+import { duplicateOf, transaction } from '../storage/transaction.ts';
+import { readAdvice, type Advice, type AdvisedGoods } from './readAdvice.ts';
+
+const WHY: Readonly<Record<Extract<Advised, { ok: false }>['why'], string>> = {
+  order_unknown: 'no order of this vendor with goods to come has that number',
+  goods_unknown: 'nothing is to come that is called so',
+  unit_unknown: 'these goods have no such unit',
+  pack_not_whole: 'packs come whole',
+};
+
+/** Keeps what a vendor announces, each line with the order line that it is for; the same paper again changes nothing. */
+export async function keepAdvice(source: DataSource, id: string, content: Buffer, by: string): Promise<AdviceView> {
+  const advice = await readAdvice(content);
+  const vendor = await vendorOf(source.manager, advice);
+  const awaited = await readAwaited(source.manager, vendor);
+  const matched = matchDespatch(advice.lines, awaited);
+  try {
+    await transaction(source, async (manager) => {
+      const [known] = (await manager.query('SELECT number FROM despatch_advice WHERE id = ?', [id])) as { number: string }[];
+      if (known?.number === advice.number) return;
+      if (known) throw new RequestError(422, 'Key used before', 'This id belongs to another advice: make a new one.');
+      await manager.query(
+        'INSERT INTO despatch_advice (id, vendor_id, number, despatched, arrives, transport, kept_by, kept_at) VALUES (?, ?, ?, ?, ?, ?, ?, UTC_TIMESTAMP(6))',
+        [id, vendor, advice.number.slice(0, 60), advice.despatched || null, advice.arrives || null, advice.transport.slice(0, 60), by],
+      );
+      const rows = advice.lines.map((line, at) => rowOf(id, at, line, matched[at]));
+      await manager.query(
+        `INSERT INTO despatch_advice_line (advice_id, line_no, order_id, order_line_no, said, quantity, lot, expires, problem) VALUES ${rows.map(() => '(?, ?, ?, ?, ?, ?, ?, ?, ?)').join(', ')}`,
+        rows.flat(),
+      );
+    });
+  } catch (problem) {
+    if (!duplicateOf(problem, 'despatch_advice_once')) throw problem;
+    throw new RequestError(409, 'There already', `${advice.number} of this vendor was announced already.`);
+  }
+  const view = (await listAdvices(source.manager)).find((entry) => entry.id === id);
+  if (!view) throw new RequestError(409, 'Received already', `${advice.number} was received already.`);
+  return view;
+}
+
+function rowOf(id: string, at: number, line: AdvisedGoods, found: Advised | undefined): unknown[] {
+  const [order = null, number = null] = found?.ok ? found.line.split('/') : [];
+  return [
+    ...[id, at + 1, order, number, line.said.slice(0, 200), (found?.ok ? found.quantity : line.quantity).toString()],
+    ...[line.lot.slice(0, 60), line.expires || null, found?.ok === false ? WHY[found.why] : ''],
+  ];
+}
+
+/** By its number here, its name, or the order that the advice names. */
+async function vendorOf(manager: EntityManager, advice: Advice): Promise<string> {
+  const orders = [...new Set(advice.lines.map(({ order }) => order.replace(/\/\d+$/, '')).filter(Boolean))];
+  const [row] = (await manager.query(
+    `SELECT v.id FROM vendor v WHERE v.number = ? OR v.name = ? UNION ALL SELECT d.vendor_id FROM document d WHERE d.kind = 'order' AND d.number IN (?) LIMIT 1`,
+    [advice.vendor, advice.vendor, orders.length > 0 ? orders : ['']],
+  )) as { id: string }[];
+  if (row) return row.id;
+  throw new RequestError(
+    422,
+    'Not read',
+    `Nobody here is “${advice.vendor}”, and no order is named that is known: set the vendor up first, or name the order.`,
+  );
+}
+
+/** Lines of a vendor's orders with goods still to come, by all that the goods are called. */
+async function readAwaited(manager: EntityManager, vendor: string): Promise<AwaitedLine[]> {
+  const rows: Row[] = await manager.query(
+    `SELECT l.document_id, l.line_no, l.item_id, l.due_day, d.number, i.number AS item_number, i.unit, n.number AS vendor_number, ${OPEN} AS open
+     FROM ordered_line l JOIN document d ON d.id = l.document_id JOIN item i ON i.id = l.item_id LEFT JOIN vendor_item n ON n.vendor_id = d.vendor_id AND n.item_id = l.item_id
+     WHERE d.vendor_id = ? AND ${OPEN} > 0 AND ${stands('d.id')} ORDER BY l.document_id, l.line_no`,
+    [vendor],
+  );
+  const items = [...new Set(rows.map((row) => text(row.item_id)))];
+  const ofItem = async (sql: string) => groupBy(items.length === 0 ? [] : ((await manager.query(sql, [items])) as Row[]), (row) => text(row.item_id));
+  const codes = await ofItem('SELECT item_id, code, unit FROM item_code WHERE item_id IN (?)');
+  const packs = await ofItem('SELECT item_id, unit, size FROM item_pack WHERE item_id IN (?)');
+  return rows.map((row) => ({
+    ...{ line: `${text(row.document_id)}/${text(row.line_no)}` as const, order: text(row.number), orderLine: text(row.line_no), unit: text(row.unit) },
+    ...{ open: quantity(big(row.open)), due: row.due_day ?? undefined },
+    names: [
+      { name: text(row.item_number), pack: '' },
+      { name: text(row.vendor_number), pack: '' },
+      ...(codes.get(text(row.item_id)) ?? []).map((code) => ({ name: text(code.code), pack: text(code.unit) })),
+    ],
+    packs: (packs.get(text(row.item_id)) ?? []).map((pack) => ({ unit: text(pack.unit), size: quantity(big(pack.size)) })),
+  }));
+}
+
+/** What is announced and has not come: a receipt of the vendor with its number as packing slip takes it off the list. */
+export async function listAdvices(manager: EntityManager): Promise<AdviceView[]> {
+  const rows: Row[] = await manager.query(
+    `SELECT a.*, v.name AS vendor FROM despatch_advice a JOIN vendor v ON v.id = a.vendor_id
+     WHERE NOT EXISTS (SELECT 1 FROM document d WHERE d.kind = 'receipt' AND d.vendor_id = a.vendor_id AND d.reference = a.number AND ${stands('d.id')})
+     ORDER BY COALESCE(a.arrives, a.despatched, DATE(a.kept_at)), a.number LIMIT 200`,
+  );
+  if (rows.length === 0) return [];
+  const lines = groupBy(
+    (await manager.query('SELECT * FROM despatch_advice_line WHERE advice_id IN (?) ORDER BY advice_id, line_no', [rows.map((row) => row.id)])) as Row[],
+    (row) => text(row.advice_id),
+  );
+  return rows.map((row) => ({
+    ...{ id: text(row.id), vendor: { id: text(row.vendor_id), name: text(row.vendor) }, number: text(row.number) },
+    ...{ arrives: row.arrives ?? null, transport: text(row.transport) },
+    lines: (lines.get(text(row.id)) ?? []).map((line) => ({
+      of: line.order_id == null ? null : `${line.order_id}/${text(line.order_line_no)}`,
+      ...{ said: text(line.said), quantity: showQuantity(line.quantity), lot: text(line.lot), expires: text(line.expires), problem: text(line.problem) },
+    })),
+  }));
+}
+
+/** Takes an advice off the list that was given by mistake. */
+export async function dropAdvice({ manager }: DataSource, id: string): Promise<void> {
+  await manager.query('DELETE FROM despatch_advice_line WHERE advice_id = ?', [id]);
+  await manager.query('DELETE FROM despatch_advice WHERE id = ?', [id]);
+}

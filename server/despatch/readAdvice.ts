@@ -1,0 +1,120 @@
+import { parseDecimal } from '@obolus/core/exact/decimal';
+import { quantity, QUANTITY_PLACES, type Quantity } from '@obolus/core/exact/amounts';
+import { isDay } from '@obolus/core/exact/calendar';
+import type { AdvisedLine } from '@obolus/core/purchasing/despatch';
+import { RequestError } from '../commands/failures.ts';
+import { readFile } from '../imports/readFile.ts';
+import { childrenOf, readXml, textAt, type XmlNode } from '../papers/readXml.ts';
+import { unitWord } from '../papers/units.ts';
+
+/** What a vendor announces, as its paper says it. */
+export interface Advice {
+  readonly number: string;
+  /** The vendor's number here, or its name; empty where the paper does not say. */
+  readonly vendor: string;
+  readonly despatched: string;
+  readonly arrives: string;
+  readonly transport: string;
+  readonly lines: readonly AdvisedGoods[];
+}
+
+export interface AdvisedGoods extends AdvisedLine {
+  /** In words, as the paper names it. */
+  readonly said: string;
+  /** A lot or a serial number; empty where there is none. */
+  readonly lot: string;
+  readonly expires: string;
+}
+
+/** Reads a despatch advice: OASIS UBL 2.1, or a table (CSV, XLSX) with a row for each line, lot or serial number. */
+export function readAdvice(content: Buffer): Promise<Advice> {
+  const begin = content
+    .subarray(0, 200)
+    .toString('latin1')
+    .replace(/^\u00ef\u00bb\u00bf/, '')
+    .trimStart();
+  return begin.startsWith('<') ? Promise.resolve(readUbl(content)) : readTable(content);
+}
+
+function readUbl(content: Buffer): Advice {
+  const root = readXml(content).DespatchAdvice;
+  if (root === undefined) throw notRead('The XML is no despatch advice of UBL 2.1: its outermost element is another.');
+  const shipment = childrenOf(root, 'Shipment')[0];
+  const supplier = childrenOf(root, 'DespatchSupplierParty')[0];
+  return complete({
+    number: textAt(root, 'ID'),
+    vendor: textAt(supplier, 'CustomerAssignedAccountID') || textAt(supplier, 'Party', 'PartyName', 'Name'),
+    despatched: textAt(root, 'IssueDate'),
+    arrives: textAt(shipment, 'Delivery', 'EstimatedDeliveryPeriod', 'EndDate') || textAt(shipment, 'Delivery', 'RequestedDeliveryPeriod', 'EndDate'),
+    transport: textAt(shipment, 'TransportHandlingUnit', 'TransportEquipment', 'ID') || textAt(shipment, 'Consignment', 'ID') || textAt(shipment, 'ID'),
+    lines: childrenOf(root, 'DespatchLine').flatMap((line) => ublLines(line, textAt(root, 'OrderReference', 'ID'))),
+  });
+}
+
+/** A line, or one for each of the lots and serial numbers that it names. */
+function ublLines(line: XmlNode, headerOrder: string): AdvisedGoods[] {
+  const item = childrenOf(line, 'Item')[0];
+  const delivered = childrenOf(line, 'DeliveredQuantity')[0];
+  const code = typeof delivered === 'object' && typeof delivered['@unitCode'] === 'string' ? delivered['@unitCode'] : '';
+  const names = ['BuyersItemIdentification', 'SellersItemIdentification', 'StandardItemIdentification'].map((kind) => textAt(item, kind, 'ID'));
+  const known = {
+    ...{ order: textAt(line, 'OrderLineReference', 'OrderReference', 'ID') || headerOrder, orderLine: textAt(line, 'OrderLineReference', 'LineID') },
+    ...{ names, unit: unitWord(code), said: [textAt(item, 'Name'), ...names].filter(Boolean).join(' · ') },
+  };
+  const whole = { ...known, quantity: quantityIn(textAt(line, 'DeliveredQuantity'), textAt(line, 'ID')), lot: '', expires: '' };
+  const parts = childrenOf(item, 'ItemInstance').map((part) => ({
+    lot: textAt(part, 'SerialID') || textAt(part, 'LotIdentification', 'LotNumberID'),
+    expires: textAt(part, 'LotIdentification', 'ExpiryDate'),
+  }));
+  if (parts.length === 0) return [whole];
+  if (parts.length === 1) return [{ ...whole, ...(parts[0] as (typeof parts)[number]) }];
+  // Several instances of one line are single goods, each with its own number.
+  return parts.map((part) => ({ ...whole, ...part, quantity: quantityIn('1', '') }));
+}
+
+const COLUMNS = {
+  required: ['advice', 'item', 'quantity'],
+  optional: ['vendor', 'order', 'line', 'unit', 'lot', 'expires', 'despatched', 'arrives', 'transport'],
+};
+
+async function readTable(content: Buffer): Promise<Advice> {
+  const rows = await readFile(content, COLUMNS);
+  const of = (row: Readonly<Record<string, string>> | undefined, name: string) => row?.[name]?.trim() ?? '';
+  const [first] = rows;
+  const others = rows.find((row) => of(row, 'advice') !== of(first, 'advice'));
+  if (others) throw notRead(`The file holds more than one advice (${of(first, 'advice')}, ${of(others, 'advice')}): give each in a file of its own.`);
+  return complete({
+    ...{
+      number: of(first, 'advice'),
+      vendor: of(first, 'vendor'),
+      despatched: of(first, 'despatched'),
+      arrives: of(first, 'arrives'),
+      transport: of(first, 'transport'),
+    },
+    lines: rows.map((row, at) => ({
+      ...{ order: of(row, 'order'), orderLine: of(row, 'line'), names: [of(row, 'item')], unit: of(row, 'unit'), said: of(row, 'item') },
+      ...{ quantity: quantityIn(of(row, 'quantity'), String(at + 1)), lot: of(row, 'lot'), expires: of(row, 'expires') },
+    })),
+  });
+}
+
+function complete(advice: Advice): Advice {
+  if (advice.number === '') throw notRead('The advice has no number.');
+  if (advice.lines.length === 0) throw notRead('The advice names no goods.');
+  for (const [name, day] of [
+    ['despatched', advice.despatched],
+    ['arrives', advice.arrives],
+    ...advice.lines.map(({ expires }) => ['expires', expires] as const),
+  ] as const) {
+    if (day !== '' && !isDay(day)) throw notRead(`“${day}” (${name}) is no day: write it as year-month-day.`);
+  }
+  return advice;
+}
+
+function quantityIn(text: string, line: string): Quantity {
+  const parsed = parseDecimal(text, QUANTITY_PLACES);
+  if (!parsed.ok || parsed.scaled <= 0n) throw notRead(`Line ${line}: “${text}” is no quantity above zero.`);
+  return quantity(parsed.scaled);
+}
+
+const notRead = (says: string): RequestError => new RequestError(422, 'Not read', says);

@@ -1,0 +1,69 @@
+import { XMLParser, XMLValidator } from 'fast-xml-parser';
+import { RequestError } from '../commands/failures.ts';
+
+const MOST_BYTES = 4_000_000;
+const DEEPEST = 60;
+
+/** An element: its children by their local names; text alone is text, attributes begin with @. */
+export type XmlNode = string | { readonly [name: string]: XmlNode | readonly XmlNode[] };
+
+/**
+ * Reads XML that came from outside: UTF-8 or what it declares, no definitions or entities of its own, nothing beyond a size and a depth.
+ * @throws RequestError saying what is wrong with it
+ */
+export function readXml(content: Buffer): Readonly<Record<string, XmlNode>> {
+  if (content.length > MOST_BYTES) throw notRead(`it is larger than ${MOST_BYTES / 1_000_000} MB`);
+  const text = decoded(content);
+  if (/<!\s*(?:DOCTYPE|ENTITY)/i.test(text)) throw notRead('it brings definitions of its own (DOCTYPE), which are not read');
+  if (depthOf(text) > DEEPEST) throw notRead(`its elements lie more than ${DEEPEST} deep in each other`);
+  const valid = XMLValidator.validate(text);
+  if (valid !== true) throw notRead(`${valid.err.msg} (line ${valid.err.line})`);
+  const parser = new XMLParser({
+    ...{ ignoreAttributes: false, attributeNamePrefix: '@', removeNSPrefix: true, trimValues: true },
+    ...{ parseTagValue: false, parseAttributeValue: false, ignoreDeclaration: true, ignorePiTags: true },
+  });
+  return parser.parse(text) as Record<string, XmlNode>;
+}
+
+function decoded(content: Buffer): string {
+  const declared = /^<\?xml[^>]*encoding=["']([\w.:-]+)["']/.exec(content.subarray(0, 200).toString('latin1'))?.[1] ?? 'utf-8';
+  try {
+    return new TextDecoder(declared, { fatal: true }).decode(content);
+  } catch {
+    throw notRead(`it is not the ${declared} that it says it is`);
+  }
+}
+
+function depthOf(text: string): number {
+  let [depth, deepest] = [0, 0];
+  for (let at = text.indexOf('<'); at >= 0; at = text.indexOf('<', at + 1)) {
+    const next = text[at + 1];
+    if (next === '!' || next === '?') continue;
+    const end = text.indexOf('>', at);
+    if (end < 0) break;
+    if (next === '/') depth -= 1;
+    else if (text[end - 1] !== '/') deepest = Math.max(deepest, (depth += 1));
+  }
+  return deepest;
+}
+
+const notRead = (why: string): RequestError => new RequestError(422, 'Not read', `The XML was not read: ${why}.`);
+
+/** The elements of a name below a node, in their order. */
+export function childrenOf(node: XmlNode | undefined, name: string): readonly XmlNode[] {
+  if (node === undefined || typeof node === 'string') return [];
+  const found = node[name];
+  return found === undefined ? [] : Array.isArray(found) ? (found as readonly XmlNode[]) : [found as XmlNode];
+}
+
+/** The first element along a path, if it is there. */
+export const childAt = (node: XmlNode | undefined, ...path: readonly string[]): XmlNode | undefined =>
+  path.reduce<XmlNode | undefined>((at, name) => childrenOf(at, name)[0], node);
+
+/** The text of the first element along a path; empty where there is none. */
+export function textAt(node: XmlNode | undefined, ...path: readonly string[]): string {
+  const found = childAt(node, ...path);
+  if (found === undefined) return '';
+  const text = typeof found === 'string' ? found : found['#text'];
+  return typeof text === 'string' ? text.trim() : '';
+}

@@ -1,0 +1,14 @@
+import { useEffect, useRef, useState } from 'react';
+
+/** A value once it has stood still for a while. */
+export function useSettled<Value>(value: Value, after: number): Value {
+  const [settled, setSettled] = useState(value);
+  const text = JSON.stringify(value);
+  const latest = useRef(value);
+  latest.current = value;
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(latest.current), after);
+    return () => clearTimeout(timer);
+  }, [text, after]);
+  return JSON.stringify(settled) === text ? value : settled;
+}

@@ -1,0 +1,60 @@
+import { Link, useParams } from 'react-router';
+import type { Condition } from '@obolus/contract/lists';
+import { server } from '../../app/api.ts';
+import { useMe } from '../../frame/me.ts';
+import { ListBeside } from '../../lists/List.tsx';
+import { Head } from '../../parts/Head.tsx';
+import { methodInWords } from '../../parts/methods.ts';
+import { Problem } from '../../parts/Problem.tsx';
+import { PriceChart } from './PriceChart.tsx';
+import { SHOWN_OF_PURCHASES } from './purchases.tsx';
+
+/** What an item was bought at: the way of its price as a line, and each order and bill below; where it lies, and what is still to come. */
+export function Item() {
+  const { item = '' } = useParams();
+  const { company } = useMe();
+  const known = server.useEntryQuery({ params: { register: 'items', id: item } });
+  const its: Condition = { column: 'item_id', is: 'is', to: item };
+  const bought = server.useListInfiniteQuery({ list: 'purchases', where: [its], sort: 'date', down: true });
+  if (known.isError)
+    return (
+      <div className="body">
+        <Problem error={known.error} again={known.refetch} />
+      </div>
+    );
+  if (!known.data) return null;
+  const { name = '', number = '', unit = '', method = '' } = known.data.fields;
+  return (
+    <div className="screen">
+      <Head
+        title={name}
+        more={number}
+        about={`Kept in ${unit}, cost by ${methodInWords(method)}. Prices below are for one ${unit}, in ${company.currency} at the rate of each document`}
+      >
+        <Link className="btn quiet" to={`/setup/items/${item}`}>
+          Set up
+        </Link>
+      </Head>
+      <div className="body flex flex-col gap-7">
+        <PriceChart rows={bought.data?.pages.flatMap((page) => page.rows) ?? []} unit={unit} currency={company.currency} />
+        <ListBeside
+          list="order-lines"
+          fixed={[its, { column: 'open', is: 'filled', to: '' }]}
+          first={{ columns: ['order', 'due', 'late', 'vendor', 'ordered', 'received', 'open', 'price', 'currency', 'worth'] }}
+          without={['item', 'number']}
+          title="Still to come"
+          empty={<p>Nothing is on order.</p>}
+        />
+        <ListBeside list="stock" fixed={[its]} without={['item', 'number', 'method']} title="On hand" empty={<p>None of it was ever here.</p>} />
+        <ListBeside
+          list="purchases"
+          fixed={[its]}
+          without={['item']}
+          show={SHOWN_OF_PURCHASES}
+          title="Ordered and billed"
+          empty={<p>It was never ordered.</p>}
+        />
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,137 @@
+import { Link, useParams } from 'react-router';
+import type { BodyOf } from '@obolus/contract/commands';
+import type { OnDockLine } from '@obolus/contract/views';
+import { server } from '../../app/api.ts';
+import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
+import { Footing } from '../../frame/Footing.tsx';
+import { useMayPost, useMe } from '../../frame/me.ts';
+import { Choice, FigureCell } from '../../parts/Cells.tsx';
+import { showDay, showFigure } from '../../parts/figures.ts';
+import { gridKeys } from '../../parts/gridKeys.ts';
+import { Head } from '../../parts/Head.tsx';
+import { DateField } from '../../parts/HeaderFields.tsx';
+import { Problem } from '../../parts/Problem.tsx';
+
+interface Body extends Omit<BodyOf<'put-away'>, 'lines'> {
+  readonly put: Readonly<Record<string, { readonly quantity: string; readonly bin: string }>>;
+}
+
+/** Received goods that stand on the dock, the longest first: each goes into a bin, the one that it was put in before lies ready. */
+export function Dock() {
+  const { draft = '' } = useParams();
+  const me = useMe();
+  const all = server.useOnDockQuery();
+  const warehouses = server.useWarehousesQuery();
+  const lines = all.data?.rows ?? [];
+  const entering = useDraft<'put-away', Body>({
+    kind: 'put-away',
+    id: draft,
+    blank: () => ({ date: me.company.today, put: {} }),
+    toCommand: ({ date, put }) => {
+      const sent = lines.flatMap((line) => {
+        const said = put[line.line];
+        return said?.quantity ? [{ of: line.line, quantity: said.quantity, bin: said.bin || (line.bins[0] ?? '') }] : [];
+      });
+      return sent.length === 0 ? undefined : { date, lines: sent };
+    },
+    title: () => 'Goods put away',
+  });
+  const { body, change, refusals } = entering;
+  const mayPut = useMayPost('put-away');
+  if (!body) return null;
+  const set = (line: OnDockLine, to: Partial<Body['put'][string]>) =>
+    change({ put: { ...body.put, [line.line]: { quantity: '', bin: '', ...body.put[line.line], ...to } } });
+  const sent = lines.filter((line) => body.put[line.line]?.quantity).map(({ line }) => line);
+  const allOfIt = () => change({ put: Object.fromEntries(lines.map((line) => [line.line, { bin: '', ...body.put[line.line], quantity: line.left }])) });
+  return (
+    <div className="screen dock">
+      <Head title="On the dock" about="Received and not put away yet. Bins are places inside a warehouse: nothing is posted, stock stays what it is">
+        <Link className="btn quiet" to="/receiving">
+          Receive goods
+        </Link>
+        {lines.length > 0 && (
+          <button type="button" className="btn quiet" onClick={allOfIt}>
+            All of it
+          </button>
+        )}
+      </Head>
+      <div className="body">
+        {all.isError && <Problem error={all.error} again={all.refetch} />}
+        {all.data && lines.length === 0 ? (
+          <div className="empty">
+            <h2>The dock is empty</h2>
+            <p>Goods that are received into a warehouse with bins stand here until they are put away. Bins are set up with their warehouse.</p>
+          </div>
+        ) : (
+          <>
+            <div className="fields">
+              <DateField name="Put away on" body={body} change={change} refusals={refusals} />
+            </div>
+            <table className="sheet ruled" aria-label="Goods on the dock">
+              <thead>
+                <tr>
+                  <th>Item</th>
+                  <th>Receipt</th>
+                  <th>Since</th>
+                  <th>Warehouse</th>
+                  <th className="num">On the dock</th>
+                  <th className="num min-w-[110px]">Put away</th>
+                  <th>Unit</th>
+                  <th className="min-w-[130px]">Into</th>
+                </tr>
+              </thead>
+              <tbody onKeyDown={gridKeys({})}>
+                {lines.map((line) => {
+                  const at = `/lines/${sent.indexOf(line.line)}`;
+                  const label = `${line.item.name}, ${line.receipt.number}`;
+                  const bins = warehouses.data?.rows.find(({ id }) => id === line.warehouse.id)?.bins.filter(({ kind }) => kind !== 'dock') ?? [];
+                  const said = body.put[line.line];
+                  return (
+                    <tr key={line.line}>
+                      <td className="name" title={`${line.item.number} ${line.item.name}`}>
+                        {line.item.name} <span className="dim">{line.item.number}</span>
+                      </td>
+                      <td>
+                        <Link className="act" tabIndex={-1} to={`/documents/${line.receipt.id}`}>
+                          {line.receipt.number}
+                        </Link>
+                      </td>
+                      <td>{showDay(line.receipt.date)}</td>
+                      <td>{line.warehouse.name}</td>
+                      <td className="num">{showFigure(line.left)}</td>
+                      <td>
+                        <FigureCell
+                          label={`Put away, ${label}`}
+                          value={said?.quantity ?? ''}
+                          wrong={wrongAt(refusals, `${at}/quantity`) ?? wrongAt(refusals, at)}
+                          onChange={(quantity) => set(line, { quantity })}
+                        />
+                      </td>
+                      <td className="dim">{line.item.unit}</td>
+                      <td>
+                        <Choice
+                          label={`Bin, ${label}`}
+                          value={said?.bin || (line.bins[0] ?? '')}
+                          options={[['', 'which bin?'], ...bins.map(({ code }) => [code, line.bins.includes(code) ? `${code}, as before` : code] as const)]}
+                          wrong={wrongAt(refusals, `${at}/bin`)}
+                          onChange={(bin) => set(line, { bin })}
+                        />
+                      </td>
+                    </tr>
+                  );
+                })}
+              </tbody>
+            </table>
+          </>
+        )}
+      </div>
+      <Footing
+        entering={entering}
+        allowed={mayPut}
+        action="Put away"
+        waitingFor="Enter how many of a line go into which bin."
+        note={<p className="dim">Bins are places, not pools: no entry is made, and no cost changes.</p>}
+      />
+    </div>
+  );
+}
