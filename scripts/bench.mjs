@@ -21,8 +21,14 @@ checkNode();
 ensureDebian('chromium', 'chromium');
 await ensureBuilt(['core', 'contract', 'server', 'web']);
 
-console.log('The core\n');
-await benchCore();
+/** All of it, or the parts that are named: core, floor, posting, orders, history, screens. */
+const asked = process.argv.slice(2);
+const wanted = (part) => asked.length === 0 || asked.includes(part);
+
+if (wanted('core')) {
+  console.log('The core\n');
+  await benchCore();
+}
 
 const database = await startDatabase('bench', { fresh: true, quiet: true });
 const environment = {
@@ -47,17 +53,27 @@ try {
     bigNumberStrings: true,
   });
   await seed(pool);
-  console.log('\nThe floor of this machine\n');
-  await benchFloor(pool);
-  console.log('\nPosting a receipt of three lines\n');
-  await benchPosting(pool, url);
-  console.log('\nA large order\n');
-  await benchOrders(pool, await signIn(url));
-  console.log('\nHistory behind a posting\n');
-  await benchHistory(pool, await signIn(url));
+  if (wanted('floor')) {
+    console.log('\nThe floor of this machine\n');
+    await benchFloor(pool);
+  }
+  if (wanted('posting')) {
+    console.log('\nPosting a receipt of three lines\n');
+    await benchPosting(pool, url);
+  }
+  if (wanted('orders')) {
+    console.log('\nA large order\n');
+    await benchOrders(pool, await signIn(url));
+  }
+  if (wanted('history')) {
+    console.log('\nHistory behind a posting\n');
+    await benchHistory(pool, await signIn(url));
+  }
   await pool.end();
-  console.log('\nOpening screens in the browser, from the built application\n');
-  await benchScreens(url);
+  if (wanted('screens')) {
+    console.log('\nOpening screens in the browser, from the built application\n');
+    await benchScreens(url);
+  }
 } finally {
   server.kill('SIGTERM');
   await database.stop();
@@ -159,8 +175,8 @@ async function barePosting(pool, id, order, client) {
     ]);
     const three = (make) => [1, 2, 3].map(make);
     await connection.query(
-      'INSERT INTO receipt_line (document_id, line_no, order_id, order_line_no, item_id, pool_id, quantity, currency, rate, amount, base_amount) VALUES ?',
-      [three((at) => [id, at, order, at, items[at - 1], items[at - 1], 1, 'USD', 10000000000, 1, 1])],
+      'INSERT INTO receipt_line (document_id, line_no, order_id, order_line_no, ordered_by_id, item_id, pool_id, quantity, currency, rate, amount, base_amount) VALUES ?',
+      [three((at) => [id, at, order, at, order, items[at - 1], items[at - 1], 1, 'USD', 10000000000, 1, 1])],
     );
     await connection.query('INSERT INTO citation VALUES (?, ?)', [id, order]);
     await connection.query('INSERT INTO movement (document_id, line_no, pool_id, date, direction, quantity, purpose) VALUES ?', [

@@ -30,9 +30,10 @@ interface Query {
   readonly columns: readonly ListColumn[];
   readonly sort: ListColumn;
   readonly down: boolean;
-  /** All rows, each column by its name. */
-  readonly rows: string;
   readonly conditions: readonly Sql[];
+  /** The columns that conditions are about. */
+  readonly narrowedBy: readonly string[];
+  readonly today: Day;
 }
 
 /** A page of a list, by key: what came in between does not move it. */
@@ -62,24 +63,31 @@ function queryOf(list: ListName, asked: Asked, { baseCurrency, today }: Around):
   const source = SOURCES[list];
   const by = columns.find(({ name, told }) => name === (asked.sort ?? sort) && !told);
   if (!by) throw new RequestError(422, 'Not sorted', `The list cannot be sorted by “${asked.sort}”.`);
-  const select = Object.entries(source.columns).map(([name, { sql }]) => `${sql} AS \`${name}\``);
-  const conditions = [
-    ...findIn(columns, asked.find),
-    ...conditionsOf(asked.where).map((condition) => conditionSql(condition, columns, source, baseCurrency, today)),
-  ];
+  const words = (asked.find ?? '').trim() === '' ? [] : columns.filter(({ as, told, hidden }) => as === 'text' && !told && !hidden);
+  const conditions = conditionsOf(asked.where);
   return {
-    ...{ source, columns, sort: by, down: asked.sort === undefined ? down === true : asked.down === 'yes' },
-    rows: `(SELECT ${source.id} AS id, ${select.join(', ')} FROM ${source.from}) r`.replaceAll(':today', `'${today}'`),
-    conditions,
+    ...{ source, columns, sort: by, down: asked.sort === undefined ? down === true : asked.down === 'yes', today },
+    conditions: [...findIn(words, asked.find), ...conditions.map((condition) => conditionSql(condition, columns, source, baseCurrency, today))],
+    // An amount is compared in the currency of its row.
+    narrowedBy: [...words.map(({ name }) => name), ...conditions.map((condition) => condition.column), ...(source.columns.currency ? ['currency'] : [])],
   };
 }
 
-/** The rows that meet all conditions. */
-const found = ({ rows, conditions }: Query, ...further: Sql[]): Sql => {
-  const all = [...conditions, ...further];
+/** Rows with some of their columns, each by its name: only what is needed is worked out. */
+function rowsWith({ source, today }: Query, columns: readonly string[], only = ''): string {
+  const { id, from, where, worked } = source;
+  const select = [...new Set(columns)].map((name) => `${source.columns[name]?.sql ?? 'NULL'} AS \`${name}\``);
+  const join = worked?.columns.some((name) => columns.includes(name)) ? ` ${worked.join}` : '';
+  const all = [where, only].filter(Boolean).join(' AND ');
+  return `SELECT ${[`${id} AS id`, ...select].join(', ')} FROM ${from}${join}${all === '' ? '' : ` WHERE ${all}`}`.replaceAll(':today', `'${today}'`);
+}
+
+/** The rows that meet all conditions, with these columns beside those of the conditions. */
+function found(query: Query, columns: readonly string[], ...further: Sql[]): Sql {
+  const all = [...query.conditions, ...further];
   const where = all.length === 0 ? '' : ` WHERE ${all.map(({ sql }) => `(${sql})`).join(' AND ')}`;
-  return { sql: `${rows}${where}`, parameters: all.flatMap(({ parameters }) => parameters) };
-};
+  return { sql: `(${rowsWith(query, [...query.narrowedBy, ...columns])}) r${where}`, parameters: all.flatMap(({ parameters }) => parameters) };
+}
 
 interface Sql {
   readonly sql: string;
@@ -89,11 +97,8 @@ interface Sql {
 const column = (name: string) => `r.\`${name}\``;
 const like = (text: string) => `%${text.trim().replace(/[\\%_]/g, '\\$&')}%`;
 
-function findIn(columns: readonly ListColumn[], find = ''): Sql[] {
-  if (find.trim() === '') return [];
-  const words = columns.filter(({ as, told, hidden }) => as === 'text' && !told && !hidden);
-  return [{ sql: `(${words.map(({ name }) => `${column(name)} LIKE ?`).join(' OR ')})`, parameters: words.map(() => like(find)) }];
-}
+const findIn = (words: readonly ListColumn[], find = ''): Sql[] =>
+  words.length === 0 ? [] : [{ sql: words.map(({ name }) => `${column(name)} LIKE ?`).join(' OR '), parameters: words.map(() => like(find)) }];
 
 const isConditions = new Ajv().compile<Condition[]>(Conditions);
 
@@ -146,16 +151,26 @@ function valueOf({ as, title }: ListColumn, { one }: ColumnSource, to: string, b
   return { sql: `CAST(? AS DECIMAL(30, 0)) * ${one?.(baseCurrency) ?? '1'} / 1000000`, parameters: [parsed.scaled.toString()] };
 }
 
-/** What is empty stands first upwards, and last downwards; of equals the one with the lower number. */
+/**
+ * Which rows are on the page is found by the columns that say so; only their other columns are worked out. What is empty stands first upwards,
+ * and last downwards; of equals the one with the lower number.
+ */
 async function readPage(manager: EntityManager, query: Query, after: string | null | undefined, most: number): Promise<{ rows: Row[]; next: string | null }> {
-  const { sort, down } = query;
+  const { sort, down, source } = query;
   const by = column(sort.name);
   const order = down ? 'DESC' : 'ASC';
-  const { sql, parameters } = found(query, ...(after == null ? [] : [beyond(keyOf(after), by, down)]));
-  const rows: Row[] = await manager.query(`SELECT r.* FROM ${sql} ORDER BY ${by} ${order}, r.id ${order} LIMIT ${most + 1}`, [...parameters]);
-  const shown = rows.slice(0, most);
+  const { sql, parameters } = found(query, [sort.name], ...(after == null ? [] : [beyond(keyOf(after), by, down)]));
+  const keys: Row[] = await manager.query(`SELECT r.id, ${by} FROM ${sql} ORDER BY ${by} ${order}, r.id ${order} LIMIT ${most + 1}`, [...parameters]);
+  const shown = keys.slice(0, most);
   const last = shown.at(-1);
-  return { rows: shown, next: rows.length > most && last ? JSON.stringify([last[sort.name] ?? null, text(last.id)]) : null };
+  if (!last) return { rows: [], next: null };
+  const ids = shown.map((row) => text(row.id));
+  const rows: Row[] = await manager.query(rowsWith(query, Object.keys(source.columns), `${source.id} IN (?)`), [ids]);
+  const byId = new Map(rows.map((row) => [text(row.id), row]));
+  return {
+    rows: ids.map((id) => byId.get(id)).filter((row): row is Row => row !== undefined),
+    next: keys.length > most ? JSON.stringify([last[sort.name] ?? null, text(last.id)]) : null,
+  };
 }
 
 /** What comes after a row, in the order of the list (platform.md: a page by key). */
@@ -178,8 +193,11 @@ function keyOf(after: string): { value: string | null; id: string } {
 
 async function countAndSum(manager: EntityManager, query: Query, around: Around): Promise<Pick<ListPage, 'count' | 'sums'>> {
   const { columns, source } = query;
-  const { sql, parameters } = found(query);
   const summed = columns.filter(({ sum }) => sum);
+  const { sql, parameters } = found(
+    query,
+    summed.map(({ name }) => name),
+  );
   const sums = summed.map(({ name }) => `, COALESCE(SUM(${column(name)}), 0) AS \`${name}\``).join('');
   const [row] = (await manager.query(`SELECT COUNT(*) AS \`how many\`${sums} FROM ${sql}`, [...parameters])) as Row[];
   return {

@@ -6,8 +6,10 @@ import { minorUnits, scale } from '../queries/worth.ts';
 
 /** Where the rows of a list come from, and how each column is worked out and shown. */
 export interface ListSource {
-  /** FROM and, where it needs one, WHERE. */
   readonly from: string;
+  readonly where?: string;
+  /** A join that is worked out only where one of its columns is needed. */
+  readonly worked?: { readonly join: string; readonly columns: readonly string[] };
   /** A whole number of its own for each row. */
   readonly id: string;
   readonly link: (row: Row) => string;

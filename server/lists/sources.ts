@@ -21,8 +21,9 @@ const OF_LINES = `(SELECT l.document_id, COUNT(*) AS line_count, MIN(IF(l.open >
         FROM ordered_line l JOIN document o ON o.id = l.document_id) l GROUP BY l.document_id)`;
 
 const orders: ListSource = {
-  from: `document d JOIN ${OF_LINES} s ON s.document_id = d.id JOIN vendor v ON v.id = d.vendor_id JOIN user_account u ON u.id = d.entered_by
-         LEFT JOIN warehouse w ON w.id = d.warehouse_id WHERE d.kind = 'order' AND ${stands('d.id')}`,
+  from: 'document d JOIN vendor v ON v.id = d.vendor_id JOIN user_account u ON u.id = d.entered_by LEFT JOIN warehouse w ON w.id = d.warehouse_id',
+  where: `d.kind = 'order' AND ${stands('d.id')}`,
+  worked: { join: `LEFT JOIN ${OF_LINES} s ON s.document_id = d.id`, columns: ['due', 'amount', 'received', 'billed', 'open', 'unbilled', 'lines'] },
   id: 'd.id',
   link: (row) => `/documents/${textOf(row.id)}`,
   columns: {
@@ -61,7 +62,8 @@ const LATE = `NULLIF(GREATEST(IF(${OPEN} > 0, DATEDIFF(:today, l.due_day), 0), 0
 
 const orderLines: ListSource = {
   from: `ordered_line l JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id JOIN user_account u ON u.id = d.entered_by
-         LEFT JOIN item i ON i.id = l.item_id LEFT JOIN warehouse w ON w.id = COALESCE(l.warehouse_id, d.warehouse_id) WHERE ${stands('d.id')}`,
+         LEFT JOIN item i ON i.id = l.item_id LEFT JOIN warehouse w ON w.id = COALESCE(l.warehouse_id, d.warehouse_id)`,
+  where: stands('d.id'),
   id: 'l.document_id * 10000 + l.line_no',
   link: (row) => `/documents/${textOf(row.document_id)}`,
   columns: {
@@ -80,8 +82,9 @@ const OF_RECEIPT = `(SELECT l.document_id, COUNT(*) AS line_count, SUM(l.base_am
   FROM (SELECT l.document_id, l.quantity, l.base_amount, GREATEST(l.quantity - ${BILLED}, 0) AS unbilled FROM receipt_line l) l GROUP BY l.document_id)`;
 
 const receipts: ListSource = {
-  from: `document d JOIN vendor v ON v.id = d.vendor_id JOIN user_account u ON u.id = d.entered_by LEFT JOIN warehouse w ON w.id = d.warehouse_id
-         LEFT JOIN ${OF_RECEIPT} s ON s.document_id = d.id WHERE d.kind = 'receipt' AND ${stands('d.id')}`,
+  from: `document d JOIN vendor v ON v.id = d.vendor_id JOIN user_account u ON u.id = d.entered_by LEFT JOIN warehouse w ON w.id = d.warehouse_id`,
+  where: `d.kind = 'receipt' AND ${stands('d.id')}`,
+  worked: { join: `LEFT JOIN ${OF_RECEIPT} s ON s.document_id = d.id`, columns: ['lines', 'amount', 'unbilled'] },
   id: 'd.id',
   link: (row) => `/documents/${textOf(row.id)}`,
   columns: {
@@ -139,7 +142,8 @@ const stock: ListSource = {
 };
 
 const deliveries: ListSource = {
-  from: `document d WHERE d.kind = 'delivery' AND ${stands('d.id')}`,
+  from: 'document d',
+  where: `d.kind = 'delivery' AND ${stands('d.id')}`,
   id: 'd.id',
   link: (row) => `/documents/${textOf(row.id)}`,
   columns: {
