@@ -12,7 +12,7 @@ import {
   type ReturnedPart,
 } from '@obolus/core/costing/pool';
 import type { Source, Taking, TakingKind } from '@obolus/core/costing/taking';
-import { base } from '@obolus/core/exact/amounts';
+import { base, type BaseAmount } from '@obolus/core/exact/amounts';
 import { among, baseOf, big, byLine, dimensionsOf, distinct, idOf, isTrue, keysOf, quantityOf, query, stands, text, type Reading, type Row } from './rows.ts';
 
 /**
@@ -35,8 +35,14 @@ export async function readMovements(reading: Reading, pool: string, after: Point
   // What goes back goes back later than it came.
   const returns = back.length === 0 ? new Map<LineId, ReturnedPart[]>() : await readReturns(reading, 'm.pool_id = ? AND m.back_id IS NOT NULL', [pool]);
   const owns = await readOwn(reading, back, returns);
-  const movements = rows.map((row) => movementOf(row, { worth, lots, returns, owns }));
-  const values = movements.map(({ id, direction }) => base((direction === 'in' ? 1n : -1n) * big(worth.get(id)?.value)));
+  const movements: Movement[] = [];
+  const values: BaseAmount[] = [];
+  for (const row of rows) {
+    const { value, shared } = worth(row);
+    const movement = movementOf(row, shared, { lots, returns, owns });
+    movements.push(movement);
+    values.push(base(movement.direction === 'in' ? big(value) : -big(value)));
+  }
   return { movements, values };
 }
 
@@ -48,28 +54,49 @@ interface Worth {
   readonly value: string | null;
   readonly shared: string | null;
 }
+const NOTHING: Worth = { value: null, shared: null };
 
 /** What the movements of a pool are worth: of a whole history from the index alone, of a few movements by their lines. */
-async function readWorth(reading: Reading, pool: string, rows: readonly Row[]): Promise<Map<LineId, Worth>> {
-  if (rows.length === 0) return new Map();
-  const earliest = rows.reduce((first, row) => (big(row.document_id) < first ? big(row.document_id) : first), big(rows[0]?.document_id));
+async function readWorth(reading: Reading, pool: string, rows: readonly Row[]): Promise<(row: Row) => Worth> {
+  if (rows.length === 0) return () => NOTHING;
+  const earliest = rows.reduce((first, row) => (isEarlier(text(row.document_id), first) ? text(row.document_id) : first), text(rows[0]?.document_id));
   const sums = await query(
     reading,
     `SELECT v.line_document_id, v.line_no, SUM(v.amount) AS value, SUM(v.shared * v.amount) AS shared FROM value_change v FORCE INDEX (value_change_by_pool)
      WHERE v.pool_id = ? AND v.line_document_id >= ? GROUP BY v.line_document_id, v.line_no`,
-    [pool, earliest.toString()],
+    [pool, earliest],
   );
-  return new Map(sums.map((row) => [idOf(row, 'line_document_id'), { value: row.value ?? null, shared: row.shared ?? null }]));
+  return inStep(sums);
+}
+
+/** Ids are whole numbers as text. */
+const isEarlier = (a: string, b: string): boolean => a.length < b.length || (a.length === b.length && a < b);
+
+/** Sums by line. Movements and sums mostly come in the same order: then each is found where the last one was left, and nothing is looked up. */
+function inStep(sums: readonly Row[]): (row: Row) => Worth {
+  let next = 0;
+  let places: Map<LineId, number> | undefined;
+  return (row) => {
+    const sum = sums[next];
+    if (sum?.line_document_id !== row.document_id || sum?.line_no !== row.line_no) {
+      places ??= new Map(sums.map((entry, at) => [idOf(entry, 'line_document_id'), at]));
+      const found = places.get(idOf(row));
+      if (found === undefined) return NOTHING;
+      next = found;
+    }
+    const { value = null, shared = null } = sums[next] ?? NOTHING;
+    next += 1;
+    return { value, shared };
+  };
 }
 
 interface About {
-  readonly worth: ReadonlyMap<LineId, Worth>;
   readonly lots: ReadonlyMap<LineId, LotPart[]>;
   readonly returns: ReadonlyMap<LineId, ReturnedPart[]>;
   readonly owns: ReadonlyMap<LineId, bigint>;
 }
 
-function movementOf(row: Row, { worth, lots, returns, owns }: About): Movement {
+function movementOf(row: Row, shared: string | null, { lots, returns, owns }: About): Movement {
   const id = idOf(row);
   const comes = row.direction === 'in';
   return {
@@ -81,7 +108,7 @@ function movementOf(row: Row, { worth, lots, returns, owns }: About): Movement {
     quantity: quantityOf(row.quantity),
     lots: lots.get(id) ?? [],
     dimensions: dimensionsOf(row),
-    shared: base(comes ? big(worth.get(id)?.shared) : 0n),
+    shared: base(comes ? big(shared) : 0n),
     returns: returns.get(id) ?? [],
     back: row.back_id == null ? undefined : { of: idOf(row, 'back_id', 'back_line_no'), date: text(row.back_day), own: base(owns.get(id) ?? 0n) },
     standard: undefined,
