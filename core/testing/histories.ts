@@ -7,6 +7,7 @@ import { addDays, laterOf, type Day } from '../exact/calendar.ts';
 import { companyOf, emptyBooks, type Books, type Item, type Recognition } from '../posting/books.ts';
 import type { Command } from '../posting/decide.ts';
 import { openToReceive } from '../purchasing/order.ts';
+import { openToPutAway } from '../purchasing/putAway.ts';
 import { unbilledOf } from '../purchasing/billedAmounts.ts';
 import type { Bookkeeper } from './bookkeeper.ts';
 import { documentsIn, item } from './make.ts';
@@ -38,6 +39,7 @@ export const MOVES = [
   'change order',
   'close order',
   'receive',
+  'put away',
   'bill',
   'bill ahead',
   'charge',
@@ -101,7 +103,12 @@ export function openingBooks({ methods, recognition, currency, scale }: Setting)
     { currency: 'EUR', from: '2026-01-01', rate: rateOrThrow('1.0837') },
     { currency: 'EUR', from: '2026-03-15', rate: rateOrThrow('1.1021') },
   ];
-  return { ...emptyBooks(company), items: new Map([kept(YARN, 0), kept(KIT, 1), kept(SET, 2)]), rates };
+  return {
+    ...emptyBooks(company),
+    items: new Map([kept(YARN, 0), kept(KIT, 1), kept(SET, 2)]),
+    rates,
+    bins: new Map(WAREHOUSES.map((id) => [id, new Map([['A-1', 'shelf']])])),
+  };
 }
 
 /** The command that a choice stands for, where the books have something for it. */
@@ -211,8 +218,15 @@ const READ: Readonly<Record<Move, Read>> = {
     const line = pickOf(open, choice.pick);
     if (!line) return READ.order(reading);
     const units = atMost(choice.units, openToReceive(line));
-    const received = { of: line.id, quantity: units, lots: lotsIn(books, YARN, units, choice.other) };
+    const corrected = choice.other % 7 === 3 ? { price: unitPrice(reading), reason: 'as on the slip' } : undefined;
+    const received = { of: line.id, quantity: units, lots: lotsIn(books, YARN, units, choice.other), corrected };
     return { kind: 'receipt', vendor: 'V', date: laterOf(date, line.date), warehouse, lines: [received] };
+  },
+  'put away': ({ books, choice, date }) => {
+    const open = [...books.receiptLines.values()].filter((line) => line.pool !== undefined && openToPutAway(line) > 0n);
+    const line = pickOf(open, choice.pick);
+    if (!line) return undefined;
+    return { kind: 'put-away', date: laterOf(date, line.date), lines: [{ of: line.id, quantity: atMost(choice.units, openToPutAway(line)), bin: 'A-1' }] };
   },
   bill: (reading) => {
     const { books, choice, date } = reading;
