@@ -51,6 +51,7 @@ const Asked = {
   ...Dimensions,
 };
 const Terms = Type.Optional(Type.Union([Id, Type.Literal('')], { description: 'Terms of payment; the vendor’s where they are left out' }));
+const Another = Type.Optional(Text(200, 'Why it is another bill than one of the vendor that it is like'));
 /** The rules of the International Chamber of Commerce, 2020. */
 export const INCOTERMS = ['EXW', 'FCA', 'CPT', 'CIP', 'DAP', 'DPU', 'DDP', 'FAS', 'FOB', 'CFR', 'CIF'] as const;
 
@@ -109,6 +110,7 @@ export const ReceiptBody = exactly({
   bill: Type.Optional(
     exactly({
       number: Text(60, 'The vendor’s number'),
+      another: Another,
       terms: Terms,
     }),
   ),
@@ -122,6 +124,7 @@ export const BillBody = exactly({
   vendor: Party,
   terms: Terms,
   number: Text(60),
+  another: Another,
   date: Day,
   currency: Currency,
   lines: lines({ of: LineId, quantity: Quantity, price: Price, discount: Discount, difference: oneOf(DIFFERENCES) }),

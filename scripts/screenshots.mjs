@@ -147,7 +147,10 @@ async function scan(page, code) {
 }
 
 async function bill(page) {
-  await page.getByRole('navigation', { name: 'Vendors with goods not billed' }).getByRole('link', { name: /Tarnside Fibres/ }).click();
+  await page
+    .getByRole('navigation', { name: 'Vendors with goods not billed' })
+    .getByRole('link', { name: /Tarnside Fibres/ })
+    .click();
   await page.getByLabel('Vendor’s number').fill('TF-20877');
   await page.getByRole('button', { name: 'Bills all of it' }).click();
   await page.getByLabel(/Billed price, .*ecru/).fill('23.80');

@@ -6,17 +6,19 @@ import { asFields, isTrue, NotKnown, onlyKeys, optionalText, textOf, type CaseFi
 
 /** The books before the first step: the company, its items, rates of exchange and tariff. */
 export function openingBooks(file: CaseFile): Books {
-  onlyKeys(file.company, ['currency', 'recognition', 'customs-value', 'approval-limits', 'over', 'short', 'vendors', 'bins'], 'company');
+  onlyKeys(file.company, ['currency', 'recognition', 'customs-value', 'approval-limits', 'over', 'short', 'vendors', 'bins', 'alike-within'], 'company');
   const recognition = optionalText(file.company, 'recognition') ?? 'on-sale';
   if (recognition !== 'on-sale' && recognition !== 'on-purchase') throw new NotKnown(`cost recognised ${recognition} is not known`);
   const customs = optionalText(file.company, 'customs-value') ?? 'goods';
   if (customs !== 'goods' && customs !== 'with-freight') throw new NotKnown(`a customs value ${customs} is not known`);
   const currency = textOf(file.company, 'currency');
+  const alike = optionalText(file.company, 'alike-within');
   const company = companyOf({
     currency,
     firstOpenDay: '1900-01-01',
     recognition,
     customsValueWithFreight: customs === 'with-freight',
+    alikeWithin: alike === undefined ? undefined : Number(alike),
     tolerance: { over: fraction(0n), short: fraction(0n), ...toleranceOf(file.company) },
   });
   return {

@@ -72,7 +72,7 @@ const VERBS: Readonly<Record<string, Verb>> = {
   receive: { keys: ['warehouse', 'lines', 'aside'], read: receive },
   'put-away': { keys: ['lines'], read: putAway },
   'clear-aside': { keys: ['lines', 'reason'], read: clearAside },
-  bill: { keys: ['currency', 'lines', 'charges', 'expenses', 'tax'], read: bill },
+  bill: { keys: ['currency', 'lines', 'charges', 'expenses', 'tax', 'number', 'another'], read: bill },
   return: { keys: ['lines'], read: giveBack },
   credit: { keys: ['currency', 'lines', 'tax'], read: credit },
   allocate: { keys: ['to', 'by', 'charges', 'amounts', 'amount', 'fixed', 'only', 'more', 'entry', 'customs-rate', 'origin', 'preference'], read: allocate },
@@ -221,7 +221,8 @@ function bill({ step, numbers, books, date }: Reading): Command {
   }));
   const first = lines[0]?.of ?? '';
   const vendor = optionalText(step, 'vendor') ?? books.receiptLines.get(first)?.vendor ?? books.orderLines.get(first)?.vendor ?? SOMEONE;
-  return { kind: 'bill', vendor, number: textOf(step, 'bill'), currency, date, lines, charges, expenses, tax };
+  const number = optionalText(step, 'number') ?? textOf(step, 'bill');
+  return { kind: 'bill', vendor, number, currency, date, lines, charges, expenses, tax, another: optionalText(step, 'another') };
 }
 
 function giveBack({ step, numbers, books, date }: Reading): Command {

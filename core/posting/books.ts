@@ -3,6 +3,7 @@ import type { CostingMethod, LineId, LotPart, Pool, PoolId } from '../costing/po
 import type { Source } from '../costing/taking.ts';
 import { fraction, type BaseAmount, type DocumentAmount, type Fraction, type Price, type Quantity, type Rate } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
+import type { KnownBill } from '../purchasing/alikeBills.ts';
 import type { Tariff } from '../tariff/schedule.ts';
 import type { Effects, Flow } from './effects.ts';
 
@@ -24,6 +25,8 @@ export interface Company {
   /** States of a pool are kept on the way at least this many movements apart. */
   readonly checkpointEvery: number;
   readonly tolerance: Tolerance;
+  /** Bills of a vendor with the same amount and dates no more days apart are asked about; undefined where nobody is asked. */
+  readonly alikeWithin: number | undefined;
 }
 
 /** How single goods of an item are told apart. */
@@ -403,6 +406,8 @@ export interface Books {
   readonly pools: ReadonlyMap<PoolId, Pool>;
   /** `vendor|number key` of the bills already known. */
   readonly billNumbers: ReadonlyMap<string, string>;
+  /** Bills by their document that another may be taken for. */
+  readonly bills: ReadonlyMap<string, KnownBill>;
   readonly closedPeriods: readonly ClosedPeriod[];
   /** What was posted to stock suspense, by posting date. */
   readonly suspense: readonly { document: string; date: Day; amount: BaseAmount }[];
@@ -418,6 +423,7 @@ export const companyOf = (settings: Pick<Company, 'currency' | 'firstOpenDay'> &
   customsValueWithFreight: false,
   checkpointEvery: 256,
   tolerance: { over: fraction(0n), short: fraction(0n) },
+  alikeWithin: undefined,
   ...settings,
 });
 
@@ -444,6 +450,7 @@ export function emptyBooks(company: Company): Books {
     sources: new Map(),
     pools: new Map(),
     billNumbers: new Map(),
+    bills: new Map(),
     closedPeriods: [],
     suspense: [],
     documents: new Map(),

@@ -54,6 +54,7 @@ function writing(books: Books): Writing {
     sources: new Map(books.sources),
     pools: new Map(books.pools),
     billNumbers: new Map(books.billNumbers),
+    bills: new Map(books.bills),
     documents: new Map(books.documents),
   };
 }
@@ -241,6 +242,7 @@ function recordOrderChange(next: Writing, number: string, { of, by, lines }: Doc
 function recordBill(next: Writing, number: string, bill: BillDocument): void {
   const { vendor, currency, date, rate } = bill;
   next.billNumbers.set(`${vendor}|${bill.numberKey}`, number);
+  next.bills.set(number, { vendor, number: bill.number, date, currency, amount: bill.total.amount });
   for (const line of bill.lines) {
     if (line.ahead) change(next.orderLines, line.of, (known) => ({ ...known, aheads: [...known.aheads, aheadOf(line, date)] }));
     else change(next.receiptLines, line.of, (known) => ({ ...known, bills: [...known.bills, billedPartOf(line, date)] }));

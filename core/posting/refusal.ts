@@ -45,6 +45,8 @@ export type RefusalReason =
   | 'bill_ahead_while_unbilled'
   | 'bill_ahead_exceeds_ordered'
   | 'bill_number_taken'
+  | 'bill_number_alike'
+  | 'bill_amount_alike'
   | 'charge_kind_twice'
   | 'tax_on_nothing'
   | 'allocation_exceeds_charge'

@@ -41,6 +41,7 @@ export function strikeOut(next: Writing, document: string): void {
   next.prepayments.delete(document);
   each(next.payables, (payable) => ({ ...payable, paid: without(payable.paid) }));
   each(next.prepayments, (prepayment) => ({ ...prepayment, used: without(prepayment.used) }));
+  next.bills.delete(document);
   for (const [key, number] of next.billNumbers) if (number === document) next.billNumbers.delete(key);
 
   openAgain(next, document);

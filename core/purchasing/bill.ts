@@ -20,6 +20,7 @@ import { checkCitedOnce, checkCurrency, checkDate, post, rateOn, refused, type D
 import type { Cost, Flow } from '../posting/effects.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
 import { clearing, unbilledOf } from './billedAmounts.ts';
+import { checkAlike } from './alikeBills.ts';
 import { billNumberKey } from './billNumber.ts';
 import { shareTax, type BillTax } from './billTax.ts';
 import { checkPrice, openToReceive, sumOf } from './order.ts';
@@ -39,6 +40,8 @@ export interface BillCommand {
   readonly charges: readonly { kind: string; amount: DocumentAmount }[];
   readonly expenses?: readonly { expense: string; amount: DocumentAmount; dimensions?: Dimensions | undefined }[] | undefined;
   readonly tax?: readonly BillTax[] | undefined;
+  /** Why it is another bill than one that it is like. */
+  readonly another?: string | undefined;
 }
 
 /** A billed line. What it clears and differs by is at the receipt's rate, what is owed at the bill's. */
@@ -93,6 +96,8 @@ export function decideBill(books: Books, command: BillCommand): Decision<BillDoc
   if (refusals.length > 0) return refused(refusals);
   const document = billDocument(books, command);
   if ('reason' in document) return refused([document]);
+  const alike = checkAlike(books, { ...command, amount: document.total.amount }, command.another ?? '');
+  if (alike.length > 0) return refused(alike);
   const bills = command.lines.map((line) => line.of);
   // A version of an order cannot be taken back under what was billed by it ahead of the goods.
   const statedBy = bills.flatMap((line) => (books.receiptLines.has(line) ? [] : (books.orderLines.get(line)?.by ?? []))).map((by) => lineId(by, 0));

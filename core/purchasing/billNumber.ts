@@ -10,3 +10,11 @@ export function billNumberKey(number: string): string {
       .match(/\p{N}+|\p{L}+/gu) ?? [];
   return runs.map((run) => run.replace(/^0+(?=\p{N})/u, '')).join('-');
 }
+
+/** What is left of a number without its punctuation, with O read as 0: two that agree in this are easily taken for each other. */
+export const billNumberShape = (number: string): string =>
+  number
+    .normalize('NFKC')
+    .toUpperCase()
+    .replace(/[^\p{N}\p{L}]/gu, '')
+    .replaceAll('O', '0');

@@ -118,7 +118,7 @@ it('a lot keeps its day, and does not come in after it', async () => {
 });
 
 describe('the bill that comes with the goods', () => {
-  const withBill = (of: string, quantity: string, number: string, more: object = {}) => came(of, quantity, more, { bill: { number } });
+  const withBill = (of: string, quantity: string, number: string, more: object = {}) => came(of, quantity, more, { bill: { number, another: 'another one' } });
 
   it('is posted with the receipt in one step, as the preview shows both', async () => {
     const order = await ordered('40');
@@ -150,7 +150,7 @@ describe('the bill that comes with the goods', () => {
     const order = await ordered('40');
     const [key, body] = [crypto.randomUUID(), withBill(order, '40', 'ONE-STEP 3')];
     const replies = await Promise.all([1, 2, 3].map(() => ines.post('receipt', body, key)));
-    expect(new Set(replies.map((reply) => reply.body.id)).size).toBe(1);
+    expect([replies.map(({ status }) => status < 300), new Set(replies.map((reply) => reply.body.id)).size]).toEqual([[true, true, true], 1]);
     expect(await view<OrderView>(`orders/${order}`)).toMatchObject({ lines: [{ received: '40', billed: '40' }] });
   });
 

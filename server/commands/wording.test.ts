@@ -39,6 +39,7 @@ const values = {
   reason: 'sold out',
   name: 'VAT-9',
   bin: 'A-1',
+  amount: '10.00 USD',
   unit: 'box',
   missing: '3',
   most: '6',

@@ -50,6 +50,8 @@ const SAYS: Readonly<Record<RefusalReason, (values: Values) => string>> = {
   bill_ahead_while_unbilled: ({ unbilled }) => `${unbilled} of this line are received and not billed: bill those first.`,
   bill_ahead_exceeds_ordered: ({ open }) =>
     open === '0' ? 'Everything on order of this line is billed already.' : `Only ${open} of this line are on order and not billed.`,
+  bill_number_alike: ({ number, date }) => `Bill ${number} of ${date} is entered, and this number is almost the same: say why it is another bill, or leave it.`,
+  bill_amount_alike: ({ number, date, amount }) => `Bill ${number} of ${date} comes to ${amount} too: say why this is another bill, or leave it.`,
   bill_number_taken: ({ number }) => `This vendor’s bill ${number} is entered already (case, blanks, separators and leading zeros aside).`,
   charge_kind_twice: ({ kind }) => `A bill names a kind of charge once: add both amounts of ${kind} together.`,
   tax_on_nothing: () => 'There is nothing on this bill that the tax could belong to: name the lines it was charged on.',

@@ -3,7 +3,7 @@ import { poolId } from '@obolus/core/costing/pool';
 import { poolsReached } from '@obolus/core/purchasing/bill';
 import { FRACTION_PLACES, formatQuantity, PRICE_PLACES, quantity } from '@obolus/core/exact/amounts';
 import { formatDecimal } from '@obolus/core/exact/decimal';
-import { billNumberKey } from '@obolus/core/purchasing/billNumber';
+import { billNumberShape } from '@obolus/core/purchasing/billNumber';
 import { sumOf } from '@obolus/core/purchasing/order';
 import type { ReceiptDocument } from '@obolus/core/purchasing/receipt';
 import type { CommandOf } from '@obolus/core/posting/decide';
@@ -55,8 +55,8 @@ export const receipt: DocumentCommand<'receipt'> = {
   },
   // What goods cost is for whoever may say what was billed.
   alsoNeeds: ({ bill: billed, lines }) => (billed || lines.some(({ price }) => price) ? ['bill'] : []),
-  async loadFollowing({ vendor, bill: billed }, loader) {
-    if (billed) await loader.loadBillNumber(vendor, billNumberKey(billed.number));
+  async loadFollowing({ vendor, date, bill: billed }, loader) {
+    if (billed) await loader.loadBillNumber(vendor, billed.number, date);
   },
   follows: (document, { bill: billed }) => billed && { kind: 'bill', body: billOf(document, billed), at: '/bill' },
   rows: ({ lines, aside, closed }, saving, body) => [
@@ -94,10 +94,10 @@ export const receipt: DocumentCommand<'receipt'> = {
 };
 
 /** The bill that came with the goods: all that was received and is not billed ahead, at what it was received at. */
-function billOf({ vendor, date, lines }: ReceiptDocument, { number, terms }: NonNullable<BodyOf<'receipt'>['bill']>): BodyOf<'bill'> {
+function billOf({ vendor, date, lines }: ReceiptDocument, { number, terms, another }: NonNullable<BodyOf<'receipt'>['bill']>): BodyOf<'bill'> {
   const open = lines.map((line) => ({ ...line, open: quantity(line.quantity - sumOf(line.ahead)) })).filter((line) => line.open > 0n);
   return {
-    ...{ vendor, number, date, currency: lines[0]?.currency ?? '', ...(terms ? { terms } : {}), charges: [] },
+    ...{ vendor, number, date, currency: lines[0]?.currency ?? '', ...(terms ? { terms } : {}), ...(another ? { another } : {}), charges: [] },
     lines: open.map((line) => ({
       ...{ of: line.id, quantity: formatQuantity(line.open), difference: 'cost' as const },
       ...{ price: formatDecimal(line.pricing.price, PRICE_PLACES), discount: formatDecimal(line.pricing.discount, FRACTION_PLACES - 2) },
@@ -147,6 +147,7 @@ export const bill: DocumentCommand<'bill'> = {
     kind: 'bill',
     vendor: reader.given(body.vendor, '/vendor'),
     number: reader.given(body.number, '/number'),
+    another: body.another,
     currency: body.currency,
     date: body.date,
     lines: body.lines.map((line, position) => ({
@@ -170,7 +171,7 @@ export const bill: DocumentCommand<'bill'> = {
     })),
   }),
   async load(command, loader) {
-    await loader.loadBillNumber(command.vendor, billNumberKey(command.number));
+    await loader.loadBillNumber(command.vendor, command.number, command.date);
     const cited = command.lines.map((line) => line.of);
     // One lock over orders and receipts together: a line may be either.
     await loader.loadReceiptLines(cited);
@@ -184,7 +185,13 @@ export const bill: DocumentCommand<'bill'> = {
       if (received?.pool !== undefined && reached.has(received.pool)) loader.wantFrom(received.pool, received);
     }
   },
-  header: ({ vendor, currency, number, terms }) => ({ vendor, currency, reference: number.trim(), ...(terms ? { terms } : {}) }),
+  header: ({ vendor, currency, number, terms, another }) => ({
+    vendor,
+    currency,
+    reference: number.trim(),
+    ...(terms ? { terms } : {}),
+    ...(another ? { note: another.trim() } : {}),
+  }),
   rows: (document, saving) => [
     {
       table: facts.billLine,
@@ -214,7 +221,8 @@ export const bill: DocumentCommand<'bill'> = {
     },
     payableRow(saving, document.total),
   ],
-  settle: ({ vendor, numberKey }, manager, saving) => keepNumber(manager, vendor, numberKey, saving.id),
+  settle: ({ vendor, number, numberKey, date, currency, total }, manager, saving) =>
+    keepNumber(manager, vendor, numberKey, saving.id, { shape: billNumberShape(number).slice(0, 60), date, currency, amount: total.amount.toString() }),
 };
 
 const payableRow = ({ id }: Saving, { amount, base }: { amount: bigint; base: bigint }) => ({
@@ -223,8 +231,18 @@ const payableRow = ({ id }: Saving, { amount, base }: { amount: bigint; base: bi
 });
 
 /** Two people enter the same bill at the same moment: the key of this table decides. */
-async function keepNumber(manager: EntityManager, vendor: string, key: string, document: string): Promise<void> {
-  await manager.query('INSERT INTO bill_number (vendor_id, number_key, document_id) VALUES (?, ?, ?)', [vendor, key, document]);
+async function keepNumber(
+  manager: EntityManager,
+  vendor: string,
+  key: string,
+  document: string,
+  alike: { shape: string; date: string | null; currency: string; amount: string } = { shape: '', date: null, currency: '', amount: '0' },
+): Promise<void> {
+  const { shape, date, currency, amount } = alike;
+  await manager.query('INSERT INTO bill_number (vendor_id, number_key, document_id, shape, date, currency, amount) VALUES (?, ?, ?, ?, ?, ?, ?)', [
+    ...[vendor, key, document],
+    ...[shape, date, currency, amount],
+  ]);
 }
 
 export const vendorReturn: DocumentCommand<'return'> = {
@@ -268,7 +286,7 @@ export const credit: DocumentCommand<'credit'> = {
     tax: body.tax === undefined || body.tax === '' ? undefined : reader.document(body.tax, body.currency, '/tax'),
   }),
   async load(command, loader) {
-    await loader.loadBillNumber(command.vendor, billNumberKey(command.number));
+    await loader.loadBillNumber(command.vendor, command.number);
     await loader.loadCreditable(command.lines.map((line) => line.of));
     await loader.loadRates([command.currency], command.date);
     for (const line of command.lines) {

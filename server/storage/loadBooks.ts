@@ -26,6 +26,9 @@ import {
   type Vendor,
 } from '@obolus/core/posting/books';
 import { refusal, type Refusal } from '@obolus/core/posting/refusal';
+import { addDays, isDay } from '@obolus/core/exact/calendar';
+import type { KnownBill } from '@obolus/core/purchasing/alikeBills';
+import { billNumberKey, billNumberShape } from '@obolus/core/purchasing/billNumber';
 import type { Terms } from '@obolus/core/purchasing/terms';
 import type { Tariff } from '@obolus/core/tariff/schedule';
 import { readAsides } from './load/asides.ts';
@@ -38,6 +41,7 @@ import { readLineIds, readOrders } from './load/orders.ts';
 import { readOrderLines, readReceiptLines } from './load/purchasing.ts';
 import {
   among,
+  amountOf,
   baseOf,
   big,
   dimensionsOf,
@@ -73,6 +77,8 @@ export interface LoadedBooks extends Books {
   readonly draftsBills: boolean;
 }
 
+/** Bills with the same amount are asked about within so many days. */
+const ALIKE_WITHIN = 14;
 /** Behind every document of its day. */
 const END_OF_DAY = Number.MAX_SAFE_INTEGER;
 
@@ -105,6 +111,7 @@ export class BooksLoader {
   private readonly layerDays = new Map<LineId, string>();
   private readonly warehouses = new Map<string, string>();
   private readonly billNumbers = new Map<string, string>();
+  private readonly bills = new Map<string, KnownBill>();
   private readonly documents = new Map<string, PostedFacts>();
   private readonly rates: DatedRate[] = [];
   /** Read again once their pools are locked. */
@@ -132,7 +139,7 @@ export class BooksLoader {
     this.company = companyOf({
       ...{ currency: text(row.currency), firstOpenDay: text(row.first_open_day), lockedUntil: text(row.locked_until) },
       tolerance: { over: fractionOf(row.over_tolerance), short: fractionOf(row.short_tolerance) },
-      ...{ recognition: text(row.recognition) as Recognition, customsValueWithFreight: isTrue(row.customs_with_freight) },
+      ...{ recognition: text(row.recognition) as Recognition, customsValueWithFreight: isTrue(row.customs_with_freight), alikeWithin: ALIKE_WITHIN },
     });
     this.draftsBills = isTrue(row.drafts_bill);
     if (vendor) this.keepVendor(vendor, row);
@@ -273,10 +280,26 @@ export class BooksLoader {
     for (const line of lines) this.sourceLines.add(line);
   }
 
-  async loadBillNumber(vendor: string, key: string): Promise<void> {
+  /** Whether a number is taken, and what else of the vendor a bill may be taken for. */
+  async loadBillNumber(vendor: string, number: string, date?: string): Promise<void> {
     if (vendor === '') return;
+    const key = billNumberKey(number);
+    const shape = billNumberShape(number);
+    if (date !== undefined && isDay(date)) await this.loadAlike(vendor, shape, [addDays(date, -ALIKE_WITHIN), addDays(date, ALIKE_WITHIN)]);
     const rows = await this.query('SELECT document_id FROM bill_number WHERE vendor_id = ? AND number_key = ?', [vendor, key]);
     for (const row of rows) this.billNumbers.set(`${vendor}|${key}`, text(row.document_id));
+  }
+
+  private async loadAlike(vendor: string, shape: string, days: readonly [string, string]): Promise<void> {
+    const known = 'SELECT b.document_id, b.date, b.currency, b.amount, d.reference FROM bill_number b JOIN document d ON d.id = b.document_id';
+    const rows = await this.query(`${known} WHERE b.vendor_id = ? AND b.shape = ? UNION ${known} WHERE b.vendor_id = ? AND b.date BETWEEN ? AND ?`, [
+      ...[vendor, shape || '?', vendor],
+      ...days,
+    ]);
+    for (const row of rows) {
+      const bill = { vendor, number: text(row.reference), date: text(row.date), currency: text(row.currency), amount: amountOf(row.amount) };
+      if (row.date != null) this.bills.set(text(row.document_id), bill);
+    }
   }
 
   /** A posted document, and all that taking its effects away reaches. */
@@ -363,13 +386,13 @@ export class BooksLoader {
   books(nextDocument: bigint): LoadedBooks {
     const { company, items, rates, tariff, orders, approvalLimits, vendors, bins, orderLines, asides, receiptLines, stockLines } = this;
     const { charges, creditable, expensed, payables, prepayments } = this;
-    const { sources, pools, billNumbers, closedPeriods, suspense, documents, poolRows, poolSince, layerDays } = this;
+    const { sources, pools, billNumbers, bills, closedPeriods, suspense, documents, poolRows, poolSince, layerDays } = this;
     const names = { items: new Map([...items].map(([id, item]) => [id, item.number])), warehouses: this.warehouses };
     return {
       ...emptyBooks(company),
       ...{ nextDocument, items, rates, tariff, orders, approvalLimits, vendors, bins, orderLines, asides, receiptLines, stockLines },
       ...{ charges, creditable, expensed, payables, prepayments },
-      ...{ sources, pools, billNumbers, closedPeriods, suspense, documents, poolRows, poolSince, layerDays, names, draftsBills: this.draftsBills },
+      ...{ sources, pools, billNumbers, bills, closedPeriods, suspense, documents, poolRows, poolSince, layerDays, names, draftsBills: this.draftsBills },
     };
   }
 

@@ -495,8 +495,15 @@ export const state = {
   /** The numbers of a vendor's bills and credit memos that stand; one that is reversed gives its number free. */
   billNumber: table(
     'bill_number',
-    { id: generated(), vendor_id: ref(), number_key: text(120), document_id: ref() },
-    { unique: { bill_number_once: ['vendor_id', 'number_key'] }, indices: { bill_number_by_document: ['document_id'] } },
+    {
+      ...{ id: generated(), vendor_id: ref(), number_key: text(120), document_id: ref() },
+      /** What another bill may be taken for this one by; empty for a credit memo. */
+      ...{ shape: { ...text(60), default: '' }, date: maybe(day()), currency: { ...text(3), default: '' }, amount: { ...figure(), default: 0 } },
+    },
+    {
+      unique: { bill_number_once: ['vendor_id', 'number_key'] },
+      indices: { bill_number_by_document: ['document_id'], bill_number_by_shape: ['vendor_id', 'shape'], bill_number_by_date: ['vendor_id', 'date'] },
+    },
   ),
   poolLayer: table('pool_layer', {
     ...{ pool_id: id(), day: { type: 'date', primary: true }, document_id: id(), line_no: line(), part_id: id(), part_line_no: line() },

@@ -183,6 +183,8 @@ export const make = {
   bill: (number: string, lines: readonly { of: string; quantity: string; price: string }[], rest: object = {}) => ({
     vendor: '1',
     number,
+    // Tests bill the same amount over and over.
+    another: 'another one',
     date: '2026-03-28',
     currency: 'USD',
     charges: [],
@@ -192,6 +194,7 @@ export const make = {
   charge: (number: string, amount: string, rest: object = {}) => ({
     vendor: '3',
     number,
+    another: 'another one',
     date: '2026-03-28',
     currency: 'USD',
     lines: [],

@@ -93,3 +93,26 @@ export function TermsField({
     </Field>
   );
 }
+
+const ALIKE = ['bill_number_alike', 'bill_amount_alike'];
+
+/** Why a bill is another than one that it is like: asked only where it is. */
+export function AnotherBill({
+  at,
+  value,
+  refusals,
+  onChange,
+}: {
+  at: string;
+  value: string;
+  refusals: readonly RefusalView[];
+  onChange: (why: string) => void;
+}) {
+  const isAlike = refusals.some((refused) => refused.at === at && ALIKE.includes(refused.reason));
+  if (!isAlike && value === '') return null;
+  return (
+    <Field name="Why it is another bill" wide>
+      <Cell label="Why it is another bill" value={value} onChange={onChange} />
+    </Field>
+  );
+}

@@ -12,7 +12,7 @@ import { amountOfLine, difference, isZero, sumOf } from '../../parts/exact.ts';
 import { count, showDay, showFigure, showPrice } from '../../parts/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
-import { CurrencyField, DateField, TermsField } from '../../parts/HeaderFields.tsx';
+import { AnotherBill, CurrencyField, DateField, TermsField } from '../../parts/HeaderFields.tsx';
 import { Lookup } from '../../parts/Lookup.tsx';
 import { PerPack } from '../../parts/PerPack.tsx';
 import { Problem } from '../../parts/Problem.tsx';
@@ -167,6 +167,7 @@ function Bill({ vendor, draft, lines }: { vendor: string; draft: string; lines: 
           <Field name="Vendor’s number" wide>
             <Cell label="Vendor’s number" autoFocus value={body.number} wrong={wrongAt(refusals, '/number')} onChange={(number) => change({ number })} />
           </Field>
+          <AnotherBill at="/number" value={body.another ?? ''} refusals={refusals} onChange={(another) => change({ another })} />
           <DateField name="Date" body={body} change={change} refusals={refusals} />
           <CurrencyField name="Currency" body={body} change={change} refusals={refusals} />
           <TermsField body={body} change={change} refusals={refusals} />

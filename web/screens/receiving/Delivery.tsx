@@ -9,7 +9,7 @@ import { useMayPost, useMe } from '../../frame/me.ts';
 import { Cell, Field } from '../../parts/Cells.tsx';
 import { count as counting, showDay } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';
-import { DateField, WarehouseField } from '../../parts/HeaderFields.tsx';
+import { AnotherBill, DateField, WarehouseField } from '../../parts/HeaderFields.tsx';
 import { AsideRows } from './AsideRows.tsx';
 import { count, fromAdvice, NOTHING_COUNTED, toSend, type AsideRow, type Counted } from './counting.ts';
 import { ReceivingGrid } from './ReceivingGrid.tsx';
@@ -19,6 +19,7 @@ import { ScannerStandIn } from './ScannerStandIn.tsx';
 interface Body extends Omit<BodyOf<'receipt'>, 'lines' | 'aside' | 'bill'>, Counted {
   /** The vendor's number of the bill, where that came with the goods. */
   readonly billNumber: string;
+  readonly billAnother: string;
 }
 
 /** One delivery of a vendor, counted by typing or scanning: over several orders, parts of them, more or less than was due. */
@@ -31,12 +32,12 @@ export function Delivery({ vendor, draft, lines }: { vendor: string; draft: stri
   const entering = useDraft<'receipt', Body>({
     kind: 'receipt',
     id: draft,
-    blank: () => ({ vendor, date: me.company.today, warehouse: '', packingSlip: '', transport: '', billNumber: '', ...NOTHING_COUNTED }),
-    toCommand: ({ quantities, units, lots, last, aside, further, billNumber, ...body }) => {
+    blank: () => ({ vendor, date: me.company.today, warehouse: '', packingSlip: '', transport: '', billNumber: '', billAnother: '', ...NOTHING_COUNTED }),
+    toCommand: ({ quantities, units, lots, last, aside, further, billNumber, billAnother, ...body }) => {
       const sent = toSend(lines, { quantities, units, lots, last, aside, further });
       if (sent.lines.length + (sent.aside?.length ?? 0) === 0) return undefined;
       const warehouse = body.warehouse || (usualWarehouse(lines, quantities) ?? warehouses.data?.rows[0]?.id ?? '0');
-      return { ...body, warehouse, ...sent, ...(billNumber.trim() === '' ? {} : { bill: { number: billNumber } }) };
+      return { ...body, warehouse, ...sent, ...(billNumber.trim() === '' ? {} : { bill: { number: billNumber, another: billAnother } }) };
     },
     title: () => `Receipt from ${name}`,
   });
@@ -100,6 +101,7 @@ export function Delivery({ vendor, draft, lines }: { vendor: string; draft: stri
               />
             </Field>
           )}
+          <AnotherBill at="/bill/number" value={body.billAnother} refusals={refusals} onChange={(billAnother) => change({ billAnother })} />
         </div>
         {announced.map((advice) => (
           <Announced key={advice.id} advice={advice} filled={body.packingSlip === advice.number} onFill={() => fillIn(advice)} />
