@@ -252,6 +252,23 @@ export const api = {
     params: byKey,
     reply: Done,
   }),
+  takeBillIn: endpoint({
+    method: 'put',
+    path: '/incoming-bills/:id',
+    summary: 'Take a vendor’s bill in (UBL 2.1 Invoice, Cross Industry Invoice): it waits as a draft with what is proposed for it',
+    allow: MAY_POST.bill,
+    params: byKey,
+    body: exactly({ content: Text(5_600_000, 'The file, in base64') }),
+    reply: exactly({ draft: Key, vendor: Id }),
+  }),
+  incomingBill: endpoint({
+    method: 'get',
+    path: '/incoming-bills/:id',
+    summary: 'What the paper of a bill says, with what is proposed for it now',
+    allow: MAY_POST.bill,
+    params: byKey,
+    reply: views.IncomingBill,
+  }),
   keepPaper: endpoint({
     method: 'put',
     path: '/papers/:id',

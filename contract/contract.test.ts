@@ -60,6 +60,7 @@ describe('the endpoints', () => {
         '/people/:id',
         '/despatch-advices/:id',
         '/despatch-advices/:id',
+        '/incoming-bills/:id',
         '/papers/:id',
         '/drafts/:id',
         '/drafts/:id',

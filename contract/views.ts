@@ -214,6 +214,35 @@ export const AdviceView = exactly({
   ),
 });
 
+/** A vendor's bill as its paper says it, and what is proposed for its lines. */
+export const IncomingBill = exactly({
+  number: Text(60),
+  currency: Currency,
+  charges: Type.Array(exactly({ said: Text(200), amount: Amount })),
+  tax: Amount,
+  total: Amount,
+  lines: Type.Array(
+    exactly({
+      said: Text(200),
+      /** In the unit that the paper names; in stock units where it names none. */
+      quantity: Quantity,
+      unit: Text(20),
+      price: Price,
+      amount: Amount,
+      /** Received lines, and how much of each in stock units. */
+      covers: Type.Array(exactly({ of: LineId, quantity: Quantity })),
+      /** What of it is for nothing that is received and not billed, in stock units. */
+      left: Quantity,
+      certain: Type.Boolean(),
+      why: Type.Array(oneOf(['number', 'words', 'order', 'slip', 'price', 'price-near', 'quantity'] as const)),
+      /** The kind of charge that it is, where it covers no goods. */
+      charge: Type.Union([oneOf(CHARGE_KINDS), Type.Literal('')]),
+    }),
+  ),
+  /** All that is proposed, by received line. */
+  billed: Type.Record(Type.String(), exactly({ quantity: Quantity, price: Price, difference: Type.Literal('cost') })),
+});
+
 /** Received goods that are not put away yet. */
 export const OnDockLine = exactly({
   line: LineId,
@@ -437,6 +466,7 @@ export type Commitments = Static<typeof Commitments>;
 export type OpenOrderLine = Static<typeof OpenOrderLine>;
 export type VendorRecord = Static<typeof VendorRecord>;
 export type AdviceView = Static<typeof AdviceView>;
+export type IncomingBill = Static<typeof IncomingBill>;
 export type OnDockLine = Static<typeof OnDockLine>;
 export type AsideView = Static<typeof AsideView>;
 export type ReceivedLine = Static<typeof ReceivedLine>;

@@ -14,7 +14,10 @@ import { readLookups, type Lookups } from '@obolus/server/imports/documents';
 import { setUpCompany } from '@obolus/server/setUp/company';
 import { answerBankAccount } from '@obolus/server/setUp/bankAccounts';
 import { changeEntry } from '@obolus/server/setUp/registers';
+import { takeBillIn } from '@obolus/server/bills/incoming';
 import { keepAdvice } from '@obolus/server/despatch/advices';
+
+import { billPaper, WAITING_BILLS } from './billPapers.ts';
 import { demoCompany, DIMENSIONS, ITEMS, PRICES, TAX_CODES, TERMS, VENDORS, WAREHOUSES } from './company.ts';
 import { despatchAdvice } from './despatchAdvice.ts';
 import { STORY, type Step, type StoryLots } from './story.ts';
@@ -72,6 +75,15 @@ export async function loadDemo(source: DataSource, today: string): Promise<void>
     documents.set(step.name, posted.id);
   }
   await keepAdvice(source, randomUUID(), await announcedShuttles(source, documents.get('shuttles-2') ?? '0', addDays(today, 1)), idOf('receiver'));
+  for (const { names, daysAgo, ...bill } of WAITING_BILLS) {
+    const order = names === undefined ? '' : await numberOf(source, documents.get(names) ?? '0');
+    await takeBillIn(source, randomUUID(), Buffer.from(billPaper({ ...bill, order, date: day(daysAgo) })), accountant);
+  }
+}
+
+async function numberOf(source: DataSource, document: string): Promise<string> {
+  const [row] = (await source.query('SELECT number FROM document WHERE id = ?', [document])) as { number: string }[];
+  return row?.number ?? '';
 }
 
 /** Accounts are confirmed by a second person; one was changed since and waits. */

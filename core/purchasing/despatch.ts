@@ -1,6 +1,7 @@
 import type { LineId } from '../costing/pool.ts';
 import { ONE_UNIT, quantity, type Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
+import { packSizeOf } from './packs.ts';
 
 /** A line of what a vendor announces: words as it says them. */
 export interface AdvisedLine {
@@ -76,10 +77,10 @@ function lineFor(advised: AdvisedLine, awaited: readonly AwaitedLine[], left: Re
 
 /** What is announced, in stock units: in the unit that is said, else in the pack that its code is of. */
 function inStock(advised: AdvisedLine, of: AwaitedLine, codePack: string): Quantity | 'unit_unknown' | 'pack_not_whole' {
-  const unit = folded(advised.unit);
-  const pack = of.packs.find((known) => folded(known.unit) === (unit === '' ? folded(codePack) : unit));
-  if (pack) return advised.quantity % ONE_UNIT === 0n ? quantity((advised.quantity * pack.size) / ONE_UNIT) : 'pack_not_whole';
-  return unit === '' || unit === folded(of.unit) ? advised.quantity : 'unit_unknown';
+  const size = packSizeOf(advised.unit, codePack, of);
+  if (size === undefined) return 'unit_unknown';
+  if (size === ONE_UNIT) return advised.quantity;
+  return advised.quantity % ONE_UNIT === 0n ? quantity((advised.quantity * size) / ONE_UNIT) : 'pack_not_whole';
 }
 
 const compare = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);

@@ -42,3 +42,14 @@ export function inStockUnits(item: Item | undefined, said: Said): { quantity: Qu
   if (!pack) return { quantity: said.quantity, unit: '', per: ONE_UNIT };
   return { quantity: quantity((said.quantity * pack.size) / ONE_UNIT), unit: pack.unit, per: pack.size };
 }
+
+/**
+ * How many stock units a unit holds that somebody else's paper names: the stock unit or a pack, letter case aside. Where the paper names none, the pack
+ * that the code on the goods is of, else the stock unit.
+ * @returns undefined for a unit that the goods do not have
+ */
+export function packSizeOf(unit: string, codePack: string, of: { readonly unit: string; readonly packs: readonly Pack[] }): Quantity | undefined {
+  const named = (unit.trim() || codePack).toLowerCase();
+  const pack = of.packs.find((known) => known.unit.toLowerCase() === named);
+  return pack?.size ?? (named === '' || named === of.unit.toLowerCase() ? ONE_UNIT : undefined);
+}

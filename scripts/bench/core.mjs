@@ -1,7 +1,7 @@
 // The core's speed, each beside the floor of a bare loop over packed columns that does only the arithmetic, in one run.
 import { join } from 'node:path';
 import { root } from '../lib/project.mjs';
-import { row, sideBySide } from './measure.mjs';
+import { median, row, sideBySide, timed } from './measure.mjs';
 
 const dist = (path) => import(join(root, 'core/dist', path));
 const SIZES = [10_000, 100_000, 1_000_000];
@@ -13,6 +13,17 @@ export async function benchCore() {
   await benchLateCost();
   await benchSharing();
   await benchProof();
+  await benchMatching();
+}
+
+/** What a long bill covers, found among all that is open. */
+async function benchMatching() {
+  const { makeBill, makeReceived } = await dist('testing/billPapers.js');
+  const { propose } = await dist('matching/propose.js');
+  const received = makeReceived(20_000, 3);
+  const bill = makeBill(received, 300, 4).map(({ text }) => text);
+  const took = Array.from({ length: ROUNDS }, () => timed(() => propose(bill, received, 'USD')));
+  row('proposals, 300 bill lines among 20,000 open ones', `${median(took).toFixed(0)} ms`, `first ${took[0].toFixed(0)} ms`);
 }
 
 /** Movements of many items, sorted by item: two in, one out, in whole stock units. */

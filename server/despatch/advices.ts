@@ -8,7 +8,8 @@ import { OPEN } from '../queries/openOfOrder.ts';
 import { groupBy } from '../storage/groupBy.ts';
 import { stands } from '../storage/load/rows.ts';
 import { duplicateOf, transaction } from '../storage/transaction.ts';
-import { readAdvice, type Advice, type AdvisedGoods } from './readAdvice.ts';
+import { readGoodsCalled, vendorOf } from '../papers/ours.ts';
+import { readAdvice, type AdvisedGoods } from './readAdvice.ts';
 
 const WHY: Readonly<Record<Extract<Advised, { ok: false }>['why'], string>> = {
   order_unknown: 'no order of this vendor with goods to come has that number',
@@ -20,7 +21,11 @@ const WHY: Readonly<Record<Extract<Advised, { ok: false }>['why'], string>> = {
 /** Keeps what a vendor announces, each line with the order line that it is for; the same paper again changes nothing. */
 export async function keepAdvice(source: DataSource, id: string, content: Buffer, by: string): Promise<AdviceView> {
   const advice = await readAdvice(content);
-  const vendor = await vendorOf(source.manager, advice);
+  const vendor = await vendorOf(
+    source.manager,
+    advice.vendor,
+    advice.lines.map(({ order }) => order),
+  );
   const awaited = await readAwaited(source.manager, vendor);
   const matched = matchDespatch(advice.lines, awaited);
   try {
@@ -55,42 +60,22 @@ function rowOf(id: string, at: number, line: AdvisedGoods, found: Advised | unde
   ];
 }
 
-/** By its number here, its name, or the order that the advice names. */
-async function vendorOf(manager: EntityManager, advice: Advice): Promise<string> {
-  const orders = [...new Set(advice.lines.map(({ order }) => order.replace(/\/\d+$/, '')).filter(Boolean))];
-  const [row] = (await manager.query(
-    `SELECT v.id FROM vendor v WHERE v.number = ? OR v.name = ? UNION ALL SELECT d.vendor_id FROM document d WHERE d.kind = 'order' AND d.number IN (?) LIMIT 1`,
-    [advice.vendor, advice.vendor, orders.length > 0 ? orders : ['']],
-  )) as { id: string }[];
-  if (row) return row.id;
-  throw new RequestError(
-    422,
-    'Not read',
-    `Nobody here is “${advice.vendor}”, and no order is named that is known: set the vendor up first, or name the order.`,
-  );
-}
-
 /** Lines of a vendor's orders with goods still to come, by all that the goods are called. */
 async function readAwaited(manager: EntityManager, vendor: string): Promise<AwaitedLine[]> {
   const rows: Row[] = await manager.query(
-    `SELECT l.document_id, l.line_no, l.item_id, l.due_day, d.number, i.number AS item_number, i.unit, n.number AS vendor_number, ${OPEN} AS open
-     FROM ordered_line l JOIN document d ON d.id = l.document_id JOIN item i ON i.id = l.item_id LEFT JOIN vendor_item n ON n.vendor_id = d.vendor_id AND n.item_id = l.item_id
+    `SELECT l.document_id, l.line_no, l.item_id, l.due_day, d.number, ${OPEN} AS open
+     FROM ordered_line l JOIN document d ON d.id = l.document_id JOIN item i ON i.id = l.item_id
      WHERE d.vendor_id = ? AND ${OPEN} > 0 AND ${stands('d.id')} ORDER BY l.document_id, l.line_no`,
     [vendor],
   );
-  const items = [...new Set(rows.map((row) => text(row.item_id)))];
-  const ofItem = async (sql: string) => groupBy(items.length === 0 ? [] : ((await manager.query(sql, [items])) as Row[]), (row) => text(row.item_id));
-  const codes = await ofItem('SELECT item_id, code, unit FROM item_code WHERE item_id IN (?)');
-  const packs = await ofItem('SELECT item_id, unit, size FROM item_pack WHERE item_id IN (?)');
+  const called = await readGoodsCalled(
+    manager,
+    vendor,
+    rows.map((row) => text(row.item_id)),
+  );
   return rows.map((row) => ({
-    ...{ line: `${text(row.document_id)}/${text(row.line_no)}` as const, order: text(row.number), orderLine: text(row.line_no), unit: text(row.unit) },
-    ...{ open: quantity(big(row.open)), due: row.due_day ?? undefined },
-    names: [
-      { name: text(row.item_number), pack: '' },
-      { name: text(row.vendor_number), pack: '' },
-      ...(codes.get(text(row.item_id)) ?? []).map((code) => ({ name: text(code.code), pack: text(code.unit) })),
-    ],
-    packs: (packs.get(text(row.item_id)) ?? []).map((pack) => ({ unit: text(pack.unit), size: quantity(big(pack.size)) })),
+    ...{ line: `${text(row.document_id)}/${text(row.line_no)}` as const, order: text(row.number), orderLine: text(row.line_no) },
+    ...{ open: quantity(big(row.open)), due: row.due_day ?? undefined, ...called(text(row.item_id)) },
   }));
 }
 

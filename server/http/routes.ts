@@ -7,6 +7,7 @@ import { MAY_IMPORT, type ImportKind } from '@obolus/contract/imports';
 import { DOCUMENT_KINDS, MAY_POST, type DocumentKind, type Role } from '@obolus/contract/roles';
 import type { Me } from '@obolus/contract/views';
 import { RequestError } from '../commands/failures.ts';
+import { readIncomingBill, takeBillIn } from '../bills/incoming.ts';
 import { postDocument, previewDocument } from '../commands/runCommand.ts';
 import { dropAdvice, keepAdvice, listAdvices } from '../despatch/advices.ts';
 import { commandOf } from '../documents/registry.ts';
@@ -140,6 +141,8 @@ function paperRoutes(router: Router, context: Context): void {
     await dropAdvice(source, params.id);
     return { done: true as const };
   });
+  implement(router, context, api.takeBillIn, ({ params, body, user }) => takeBillIn(source, params.id, Buffer.from(body.content, 'base64'), user.id));
+  implement(router, context, api.incomingBill, ({ params }) => readIncomingBill(source.manager, params.id));
   implement(router, context, api.keepPaper, async ({ params, body, user }) => {
     await keepPaper(source, { id: params.id, name: body.name, content: Buffer.from(body.content, 'base64') }, user.id);
     return { done: true as const };

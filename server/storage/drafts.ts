@@ -28,12 +28,11 @@ export async function listDrafts(source: DataSource, user: SignedIn): Promise<Dr
 }
 
 /** Leaves a draft for whoever may post it. */
-export async function leaveDraft(manager: EntityManager, draft: { kind: DocumentKind; title: string; body: object }): Promise<void> {
-  await manager.query('INSERT INTO draft (id, user_id, kind, title, body, version, updated_at) VALUES (UUID(), NULL, ?, ?, ?, 1, UTC_TIMESTAMP(6))', [
-    draft.kind,
-    draft.title.slice(0, 120),
-    JSON.stringify(draft.body),
-  ]);
+export async function leaveDraft(manager: EntityManager, draft: { id?: string; kind: DocumentKind; title: string; body: object }): Promise<void> {
+  await manager.query(
+    'INSERT INTO draft (id, user_id, kind, title, body, version, updated_at) VALUES (COALESCE(?, UUID()), NULL, ?, ?, ?, 1, UTC_TIMESTAMP(6))',
+    [draft.id ?? null, draft.kind, draft.title.slice(0, 120), JSON.stringify(draft.body)],
+  );
 }
 
 export async function readDraft(source: DataSource, user: SignedIn, id: string): Promise<DraftView> {

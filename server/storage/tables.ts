@@ -536,6 +536,15 @@ export const state = {
     ...{ advice_id: { type: 'varchar', length: 36, primary: true }, line_no: line(), order_id: maybe(ref()), order_line_no: maybe(number()) },
     ...{ said: text(200), quantity: figure(), lot: text(60), expires: maybe(day()), problem: text(200) },
   }),
+  /** Papers of bills, each under the id of the draft, and of the posting, that came of it. */
+  incomingBill: table(
+    'incoming_bill',
+    {
+      ...{ id: { type: 'varchar', length: 36, primary: true }, vendor_id: ref(), number: text(60), checksum: text(64), content: { type: 'mediumblob' } },
+      ...{ kept_by: ref(), kept_at: instant() },
+    },
+    { unique: { incoming_bill_once: ['checksum'] } },
+  ),
   /** How somebody likes to see a list, under a name. */
   savedView: table('saved_view', { user_id: id(), list: name(20), name: name(60), state: text(4000) }),
   session: table('session', { session_id: { type: 'varchar', length: 128, primary: true }, expires: { type: 'int', unsigned: true }, data: maybe(long()) }),

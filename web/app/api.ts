@@ -81,6 +81,8 @@ export const server = createApi({
       onDock: read('onDock', 'Books'),
       advices: read('advices', 'Books', 'Advices'),
       keepAdvice: write('keepAdvice', 'Advices'),
+      takeBillIn: write('takeBillIn', 'Drafts'),
+      incomingBill: read('incomingBill', 'Books'),
       dropAdvice: write('dropAdvice', 'Advices'),
       keepPaper: write('keepPaper'),
       vendors: read('vendors', 'SetUp'),

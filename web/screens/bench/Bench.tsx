@@ -20,6 +20,8 @@ import { Signal } from '../../parts/Signal.tsx';
 import { taxesOfLines } from '../../parts/taxes.ts';
 import { furtherToSend, isTax, type FurtherLine } from './further.ts';
 import { FurtherLines } from './FurtherLines.tsx';
+import { GiveBill } from './GiveBill.tsx';
+import { PaperSays } from './PaperSays.tsx';
 
 type Decision = BodyOf<'bill'>['lines'][number]['difference'];
 interface BilledLine {
@@ -30,6 +32,8 @@ interface BilledLine {
 interface Body extends Omit<BodyOf<'bill'>, 'lines' | 'charges' | 'expenses' | 'tax'> {
   readonly billed: Readonly<Record<string, BilledLine>>;
   readonly further: readonly FurtherLine[];
+  /** The paper that it was read from, where it came as a file. */
+  readonly paper?: string;
 }
 
 const openOf = (line: ReceivedLine): string => difference(line.received, line.billed) ?? '0';
@@ -72,6 +76,7 @@ export function Bench() {
             </Link>
           );
         })}
+        <GiveBill />
         <div className="p-3">
           <div className="cap">A bill of another vendor</div>
           <Lookup
@@ -122,7 +127,7 @@ function Bill({ vendor, draft, lines }: { vendor: string; draft: string; lines: 
       billed: {},
       further: [],
     }),
-    toCommand: ({ billed, further, ...body }) => {
+    toCommand: ({ billed, further, paper: _, ...body }) => {
       const cited = lines
         .filter((line) => billed[line.line]?.quantity)
         .map((line) => ({ of: line.line, discount: line.discount, ...(billed[line.line] as BilledLine) }));
@@ -172,6 +177,7 @@ function Bill({ vendor, draft, lines }: { vendor: string; draft: string; lines: 
           <CurrencyField name="Currency" body={body} change={change} refusals={refusals} />
           <TermsField body={body} change={change} refusals={refusals} />
         </div>
+        {body.paper !== undefined && <PaperSays paper={body.paper} lines={lines} total={total} onPropose={(proposed) => change({ billed: proposed })} />}
         {inCurrency.length > 0 && <BillGrid entering={entering} body={body} lines={inCurrency} />}
         {asOrdered.length > 0 && (
           <p className="pt-2">

@@ -1,0 +1,174 @@
+import { randomUUID } from 'node:crypto';
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import type { DraftView, IncomingBill } from '@obolus/contract/views';
+import { proveBooks } from '../testing/proveBooks.ts';
+import { make, startTestServer, type Client, type Reply, type TestServer } from '../testing/testServer.ts';
+
+let server: TestServer;
+let ines: Client;
+let odile: Client;
+let order: string;
+let number: string;
+let [first, second] = ['', ''];
+
+beforeAll(async () => {
+  server = await startTestServer();
+  [ines, odile] = await Promise.all([server.as('accountant'), server.as('receiver')]);
+  await server.source.query("INSERT INTO item_pack VALUES (1, 'cone', 500000)");
+  await server.source.query("INSERT INTO vendor_item VALUES (1, 3, 'AJ-FL')");
+  order = await ines.posted(
+    'order',
+    make.order([
+      { item: '1', quantity: '60', price: '10' },
+      { item: '3', quantity: '2', price: '900' },
+    ]),
+  );
+  number = ((await ines.call('GET', `/api/orders/${order}`)).body as { number: string }).number;
+  first = await ines.posted('receipt', make.receipt([{ of: `${order}/1`, quantity: '40' }], { packingSlip: 'PS-1' }));
+  second = await ines.posted('receipt', make.receipt([{ of: `${order}/1`, quantity: '20' }], { packingSlip: 'PS-2' }));
+});
+afterAll(async () => {
+  expect(await proveBooks(server.source)).toEqual([]);
+  await server.stop();
+});
+
+const take = (content: string, id: string = randomUUID(), client = ines): Promise<Reply> =>
+  client.call('PUT', `/api/incoming-bills/${id}`, { content: Buffer.from(content).toString('base64') });
+const drafts = async () => ((await ines.call('GET', '/api/drafts')).body.rows as DraftView[]).filter(({ kind }) => kind === 'bill');
+const read = async (id: string) => (await ines.call('GET', `/api/incoming-bills/${id}`)).body as unknown as IncomingBill;
+
+interface Line {
+  readonly name: string;
+  readonly quantity: string;
+  readonly code?: string;
+  readonly price: string;
+  readonly amount: string;
+  readonly item?: string;
+}
+/** As another program writes it: prefixes of its own, an attribute more than is asked for. */
+const ubl = (id: string, lines: readonly Line[], { more = '', total = '0', vendor = 'Tarnside Fibres' } = {}) => `<?xml version="1.0"?>
+<i:Invoice xmlns:i="urn:oasis:names:specification:ubl:schema:xsd:Invoice-2" xmlns:a="urn:a" xmlns:b="urn:b">
+  <b:ID schemeID="x">${id}</b:ID><b:IssueDate>2026-03-20</b:IssueDate><b:InvoiceTypeCode>380</b:InvoiceTypeCode><b:DocumentCurrencyCode>USD</b:DocumentCurrencyCode>
+  <a:OrderReference><b:ID>${number}</b:ID></a:OrderReference>
+  <a:AccountingSupplierParty><a:Party><a:PartyName><b:Name>${vendor}</b:Name></a:PartyName></a:Party></a:AccountingSupplierParty>${more}
+  <a:LegalMonetaryTotal><b:TaxInclusiveAmount currencyID="USD">${total}</b:TaxInclusiveAmount></a:LegalMonetaryTotal>
+  ${lines
+    .map(
+      ({ name, quantity, code = 'C62', price, amount, item = '' }, at) => `<a:InvoiceLine><b:ID>${at + 1}</b:ID>
+    <b:InvoicedQuantity unitCode="${code}">${quantity}</b:InvoicedQuantity><b:LineExtensionAmount currencyID="USD">${amount}</b:LineExtensionAmount>
+    <a:Item><b:Name>${name}</b:Name>${item === '' ? '' : `<a:SellersItemIdentification><b:ID>${item}</b:ID></a:SellersItemIdentification>`}</a:Item>
+    <a:Price><b:PriceAmount currencyID="USD">${price}</b:PriceAmount></a:Price></a:InvoiceLine>`,
+    )
+    .join('')}
+</i:Invoice>`;
+
+const yarn = (line: Partial<Line> = {}): Line => ({ name: 'Yarn', item: 'yarn', quantity: '50', price: '10', amount: '500.00', ...line });
+const carriage: Line = { name: 'Road freight', quantity: '1', price: '35', amount: '35.00' };
+
+describe('a bill that comes as a file', () => {
+  it('waits with what is proposed for it over several receipts, packs in stock units, charges as charges', async () => {
+    const id = randomUUID();
+    const more =
+      '<a:AllowanceCharge><b:ChargeIndicator>true</b:ChargeIndicator><b:AllowanceChargeReason>Fuel surcharge</b:AllowanceChargeReason><b:Amount>5</b:Amount></a:AllowanceCharge>';
+    const content = ubl('TF-77', [yarn({ quantity: '100', code: 'XCJ', price: '5.000000000' }), carriage], { more, total: '540.00' });
+    const taken = await take(content, id);
+    expect([taken.status, taken.body]).toEqual([200, { draft: id, vendor: '1' }]);
+    const [draft] = await drafts();
+    expect(draft).toMatchObject({
+      ...{ id, title: 'Bill TF-77 of Tarnside Fibres' },
+      body: {
+        ...{ paper: id, number: 'TF-77', date: '2026-03-20', currency: 'USD' },
+        billed: {
+          [`${first}/1`]: { quantity: '40', price: '10.00', difference: 'cost' },
+          [`${second}/1`]: { quantity: '10', price: '10.00', difference: 'cost' },
+        },
+        further: [{ what: 'freight', about: '', amount: '40.00' }],
+      },
+    });
+    expect(await read(id)).toMatchObject({
+      ...{ number: 'TF-77', total: '540.00', charges: [{ said: 'Fuel surcharge', amount: '5.00' }] },
+      lines: [
+        { said: 'Yarn · yarn', quantity: '100', unit: 'cone', price: '5.00', amount: '500.00', certain: true, why: ['number', 'order', 'price'], charge: '' },
+        { said: 'Road freight', covers: [], certain: false, charge: 'freight' },
+      ],
+    });
+    const lines = [{ of: `${first}/1`, quantity: '40', price: '10', discount: '', difference: 'cost' }];
+    expect((await ines.post('bill', make.bill('TF-77', lines), id)).status).toBe(201);
+    expect(await drafts()).toEqual([]);
+    expect((await read(id)).lines[0]).toMatchObject({ covers: [{ of: `${second}/1`, quantity: '20' }], left: '30', certain: false });
+  });
+
+  it('is taken in once, and again only when its draft was thrown away', async () => {
+    const [id, content] = [randomUUID(), ubl('TF-78', [yarn({ quantity: '1', amount: '10.00' })])];
+    const statuses = await Promise.all([take(content, id), take(content, id)]);
+    expect(statuses.map(({ status }) => status)).toEqual([200, 200]);
+    expect(await drafts()).toHaveLength(1);
+    const again = await take(content);
+    expect([again.status, again.body.detail]).toEqual([409, 'TF-78 was taken in already: it is the same paper.']);
+    await ines.call('DELETE', `/api/drafts/${id}`);
+    expect((await take(content)).status).toBe(200);
+    for (const { id: left } of await drafts()) await ines.call('DELETE', `/api/drafts/${left}`);
+  });
+
+  it('at another price than the order’s says so in the order’s own terms', async () => {
+    const { body } = await take(
+      ubl('TF-79', [
+        yarn({ quantity: '8', price: '10.40', amount: '83.20' }),
+        yarn({ name: 'A loom', item: 'AJ-FL', quantity: '1', price: '900', amount: '900' }),
+      ]),
+    );
+    const shown = await read(String(body.draft));
+    expect(shown.billed).toEqual({ [`${second}/1`]: { quantity: '8', price: '10.40', difference: 'cost' } });
+    // The loom was ordered and has not come.
+    expect(shown.lines[1]).toMatchObject({ covers: [], charge: '' });
+    await ines.call('DELETE', `/api/drafts/${String(body.draft)}`);
+  });
+
+  it('is read as a Cross Industry Invoice too', async () => {
+    const cii = `<r:CrossIndustryInvoice xmlns:r="urn:r" xmlns:x="urn:x" xmlns:u="urn:u">
+      <r:ExchangedDocument><x:ID>TF-80</x:ID><x:TypeCode>380</x:TypeCode><x:IssueDateTime><u:DateTimeString format="102">20260321</u:DateTimeString></x:IssueDateTime></r:ExchangedDocument>
+      <r:SupplyChainTradeTransaction>
+        <x:IncludedSupplyChainTradeLineItem><x:AssociatedDocumentLineDocument><x:LineID>1</x:LineID></x:AssociatedDocumentLineDocument>
+          <x:SpecifiedTradeProduct><x:BuyerAssignedID>YARN</x:BuyerAssignedID><x:Name>Yarn</x:Name></x:SpecifiedTradeProduct>
+          <x:SpecifiedLineTradeAgreement><x:NetPriceProductTradePrice><x:ChargeAmount>100</x:ChargeAmount><x:BasisQuantity unitCode="KGM">10</x:BasisQuantity></x:NetPriceProductTradePrice></x:SpecifiedLineTradeAgreement>
+          <x:SpecifiedLineTradeDelivery><x:BilledQuantity unitCode="KGM">20</x:BilledQuantity></x:SpecifiedLineTradeDelivery>
+          <x:SpecifiedLineTradeSettlement><x:SpecifiedTradeSettlementLineMonetarySummation><x:LineTotalAmount>190.00</x:LineTotalAmount></x:SpecifiedTradeSettlementLineMonetarySummation></x:SpecifiedLineTradeSettlement>
+        </x:IncludedSupplyChainTradeLineItem>
+        <x:ApplicableHeaderTradeAgreement><x:SellerTradeParty><x:Name>Tarnside Fibres</x:Name></x:SellerTradeParty></x:ApplicableHeaderTradeAgreement>
+        <x:ApplicableHeaderTradeDelivery><x:DespatchAdviceReferencedDocument><x:IssuerAssignedID>PS-2</x:IssuerAssignedID></x:DespatchAdviceReferencedDocument></x:ApplicableHeaderTradeDelivery>
+        <x:ApplicableHeaderTradeSettlement><x:InvoiceCurrencyCode>USD</x:InvoiceCurrencyCode>
+          <x:SpecifiedTradeSettlementHeaderMonetarySummation><x:TaxTotalAmount currencyID="USD">15.20</x:TaxTotalAmount><x:GrandTotalAmount>205.20</x:GrandTotalAmount></x:SpecifiedTradeSettlementHeaderMonetarySummation>
+        </x:ApplicableHeaderTradeSettlement>
+      </r:SupplyChainTradeTransaction></r:CrossIndustryInvoice>`;
+    const shown = await read(String((await take(cii)).body.draft));
+    // The line takes ten off what its price makes: 190.00 for 20.
+    expect(shown).toMatchObject({
+      ...{ number: 'TF-80', tax: '15.20', total: '205.20', billed: { [`${second}/1`]: { quantity: '20', price: '9.50' } } },
+      lines: [{ quantity: '20', unit: 'kg', price: '9.50', amount: '190.00', why: ['number', 'slip', 'price-near', 'quantity'], certain: true }],
+    });
+  });
+
+  it('says which part cannot be read, and leaves nothing behind', async () => {
+    const before = await drafts();
+    for (const [content, says] of [
+      [ubl('X', [yarn({ amount: '5.001' })]), 'In line 1 “5.001” is no figure with at most 2 decimals.'],
+      [ubl('X', [yarn({ quantity: 'some' })]), 'In line 1 “some”'],
+      [ubl('', [yarn()]), 'no number'],
+      [ubl('X', []), 'no lines'],
+      [ubl('X', [yarn()]).replace('2026-03-20', '20th March'), '20th March'],
+      [ubl('X', [yarn()]).replace('>USD<', '>XXQ<'), 'XXQ'],
+      [ubl('X', [yarn()], { vendor: 'Nobody' }).replace(number, 'PO-0'), 'Nobody here is “Nobody”'],
+      ['<CreditNote><ID>1</ID></CreditNote>', 'credit note'],
+      ['<Order><ID>1</ID></Order>', 'outermost element'],
+      ['<!DOCTYPE x [<!ENTITY a SYSTEM "file:///etc/passwd">]><Invoice><ID>&a;</ID></Invoice>', 'DOCTYPE'],
+      ['%PDF-1.7', 'not read'],
+    ] as const) {
+      const reply = await take(content);
+      expect([reply.status, reply.body.detail]).toEqual([422, expect.stringContaining(says)]);
+    }
+    expect(await drafts()).toEqual(before);
+    expect((await take(ubl('X', [yarn()]), randomUUID(), odile)).status).toBe(403);
+    expect((await odile.call('GET', `/api/incoming-bills/${randomUUID()}`)).status).toBe(403);
+    expect((await ines.call('GET', `/api/incoming-bills/${randomUUID()}`)).status).toBe(404);
+  });
+});

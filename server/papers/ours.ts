@@ -1,0 +1,53 @@
+import type { EntityManager } from 'typeorm';
+import { quantity, type Quantity } from '@obolus/core/exact/amounts';
+import { RequestError } from '../commands/failures.ts';
+import { big, text, type Row } from '../queries/figures.ts';
+import { groupBy } from '../storage/groupBy.ts';
+
+/**
+ * Whose paper it is: by the vendor's number here, its name, or an order that the paper names.
+ * @param called what the paper calls the vendor, and the numbers of orders on it
+ * @throws RequestError where nobody is called so
+ */
+export async function vendorOf(manager: EntityManager, called: string, orders: readonly string[]): Promise<string> {
+  const numbers = [...new Set(orders.map((order) => order.replace(/\/\d+$/, '')).filter(Boolean))];
+  const [row] = (await manager.query(
+    `SELECT v.id FROM vendor v WHERE v.number = ? OR v.name = ? UNION ALL SELECT d.vendor_id FROM document d WHERE d.kind = 'order' AND d.number IN (?) LIMIT 1`,
+    [called, called, numbers.length > 0 ? numbers : ['']],
+  )) as { id: string }[];
+  if (row) return row.id;
+  throw new RequestError(422, 'Not read', `Nobody here is “${called}”, and no order is named that is known: set the vendor up first, or name the order.`);
+}
+
+/** What goods are called, here and by a vendor, and what they are counted in. */
+export interface GoodsCalled {
+  /** Our number, the vendor's, codes on the goods, with the pack that each is of; the empty pack is the stock unit. */
+  readonly names: readonly { readonly name: string; readonly pack: string }[];
+  readonly unit: string;
+  readonly packs: readonly { readonly unit: string; readonly size: Quantity }[];
+}
+
+/** Reads what goods are called, once for all of a vendor's. */
+export async function readGoodsCalled(manager: EntityManager, vendor: string, ids: readonly string[]): Promise<(item: string) => GoodsCalled> {
+  const items = [...new Set(ids)];
+  const read = async (sql: string, ...before: string[]) =>
+    groupBy(items.length === 0 ? [] : ((await manager.query(sql, [...before, items])) as Row[]), (row) => text(row.item_id));
+  const known = await read(
+    'SELECT i.id AS item_id, i.number, i.unit, n.number AS vendor_number FROM item i LEFT JOIN vendor_item n ON n.vendor_id = ? AND n.item_id = i.id WHERE i.id IN (?)',
+    vendor,
+  );
+  const codes = await read('SELECT item_id, code, unit FROM item_code WHERE item_id IN (?)');
+  const packs = await read('SELECT item_id, unit, size FROM item_pack WHERE item_id IN (?)');
+  return (item) => {
+    const row = known.get(item)?.[0];
+    return {
+      names: [
+        { name: text(row?.number), pack: '' },
+        { name: text(row?.vendor_number), pack: '' },
+        ...(codes.get(item) ?? []).map((code) => ({ name: text(code.code), pack: text(code.unit) })),
+      ],
+      unit: text(row?.unit),
+      packs: (packs.get(item) ?? []).map((pack) => ({ unit: text(pack.unit), size: quantity(big(pack.size)) })),
+    };
+  };
+}

@@ -1,0 +1,37 @@
+import { saidAgainst } from '../app/api.ts';
+import { inBase64 } from './inBase64.ts';
+
+interface Given {
+  readonly says: string;
+  readonly label: string;
+  readonly accept: string;
+  readonly taking: { readonly isLoading: boolean; readonly isError: boolean; readonly error?: unknown };
+  /** Gets what is in the file, in base64. */
+  readonly onGive: (content: string) => Promise<void>;
+}
+
+/** Words that ask for a file; what is wrong with it is said below. */
+export function GiveFile({ says, label, accept, taking, onGive }: Given) {
+  const give = async (file: File | undefined) => {
+    if (file) await onGive(await inBase64(file));
+  };
+  return (
+    <div className="p-3">
+      <label className="act cursor-pointer focus-within:outline-2 focus-within:outline-bronze">
+        {taking.isLoading ? 'Reading …' : says}
+        <input
+          type="file"
+          accept={accept}
+          className="sr-only"
+          aria-label={label}
+          onChange={(event) => void give(event.target.files?.[0]).then(() => (event.target.value = ''))}
+        />
+      </label>
+      {taking.isError && (
+        <p className="wrong" role="alert">
+          {saidAgainst(taking.error)}
+        </p>
+      )}
+    </div>
+  );
+}
