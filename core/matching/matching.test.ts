@@ -44,6 +44,17 @@ describe('what a bill covers', () => {
     expect(covered(propose([either, billed()], lines))).toEqual([['2/1:10'], ['1/1:10']]);
   });
 
+  it('of many lines of the same goods none is crowded out', () => {
+    const many = Array.from({ length: 60 }, (_, at) => at + 1);
+    const lines = many.map((at) => open(`${at}/1`, { quantity: quantityOrThrow('2') }));
+    const found = propose(
+      many.map(() => billed({ quantity: quantityOrThrow('2') })),
+      lines,
+    );
+    expect(found.every(({ left, certain }) => left === 0n && certain)).toBe(true);
+    expect(new Set(covered(found).flat()).size).toBe(60);
+  });
+
   it('counts packs in stock units, and knows no units that the goods do not have', () => {
     const cones = billed({ unit: 'Cone', quantity: quantityOrThrow('6'), price: priceOrThrow('4') });
     const [found] = propose([cones], [open('1/1')]);

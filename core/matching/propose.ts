@@ -56,7 +56,7 @@ export interface Proposal {
 
 /** So many points must lie between what is proposed as certain and other goods, another order's price or another pack. */
 const CLEARLY = 12;
-/** So many open lines are looked at for a bill line, the best first, unless they do not hold as much as it bills. */
+/** So many open lines are looked at for a bill line, the best first, and more where these do not hold what it bills. */
 const LOOKED_AT = 16;
 
 /**
@@ -66,12 +66,11 @@ const LOOKED_AT = 16;
 export function propose(bill: readonly BillText[], open: readonly OpenLine[], currency: string): Proposal[] {
   const inOrder = [...open].sort((a, b) => compare(a.date, b.date) || compare(a.line, b.line));
   const likely = indexGoods(inOrder);
+  const claimed = new Map<number, bigint>();
   const fits = bill.map((line) => {
     const [order, slip] = [orderNumber(line.order), folded(line.slip)];
-    return bestOf(
-      line,
-      likely(line.names, line.description).flatMap((one) => score(line, order, slip, one) ?? []),
-    );
+    const scored = likely(line.names, line.description).flatMap((one) => score(line, order, slip, one) ?? []);
+    return bestOf(line, scored, claimed);
   });
   const edges = fits.flatMap((found, from): Edge[] => found.map(({ place, points }) => ({ from, to: place.at, points })));
   const wanted = bill.map((line, at) => (line.quantity * (fits[at]?.[0]?.size ?? 0n)) / ONE_UNIT);
@@ -99,17 +98,24 @@ export function propose(bill: readonly BillText[], open: readonly OpenLine[], cu
   });
 }
 
-/** The best first, all in the pack of the best, as many as hold what the line bills and some to choose from. */
-function bestOf(bill: BillText, scored: readonly Scored[]): Scored[] {
+/**
+ * The best first, all in the pack of the best: some to choose from, and as many as hold what the line bills.
+ * @param claimed by place, what earlier lines of the bill look to: lines of the same goods do not crowd each other out
+ */
+function bestOf(bill: BillText, scored: readonly Scored[], claimed: Map<number, bigint>): Scored[] {
   const sorted = [...scored].sort((a, b) => b.points - a.points || a.place.at - b.place.at);
-  const inPack = sorted.filter(({ size }) => size === sorted[0]?.size);
-  const wanted = (bill.quantity * (sorted[0]?.size ?? 0n)) / ONE_UNIT;
-  let held = 0n;
-  return inPack.filter(({ place }, at) => {
-    const isLookedAt = at < LOOKED_AT || held < wanted;
-    held += place.line.quantity;
-    return isLookedAt;
-  });
+  const size = sorted[0]?.size ?? 0n;
+  let wanted = (bill.quantity * size) / ONE_UNIT;
+  return sorted
+    .filter((fit) => fit.size === size)
+    .filter(({ place: { at, line } }, position) => {
+      const before = claimed.get(at) ?? 0n;
+      const free = line.quantity - before;
+      const claims = free < wanted ? free : wanted;
+      if (claims > 0n) claimed.set(at, before + claims);
+      wanted -= claims;
+      return position < LOOKED_AT || claims > 0n;
+    });
 }
 
 /** Whether nothing that is not as good to bill comes near: other goods, or the same at another price. */

@@ -37,6 +37,8 @@ export interface PaperLine extends BillText {
   readonly said: string;
 }
 
+const MOST_LINES = 1000;
+
 /**
  * Reads a bill in one of the two syntaxes of EN 16931: OASIS UBL 2.1 Invoice, UN/CEFACT Cross Industry Invoice.
  * @throws RequestError saying which part cannot be read and why
@@ -50,6 +52,7 @@ export function readBill(content: Buffer): BillPaper {
   if (!isDay(read.date)) throw notRead(`“${read.date}” (date of the bill) is no day.`);
   if (!isCurrency(read.currency)) throw notRead(`“${read.currency}” is no currency that is known here.`);
   if (read.lines.length === 0) throw notRead('The bill has no lines.');
+  if (read.lines.length > MOST_LINES) throw notRead(`The bill has more than ${MOST_LINES} lines: ask for it in parts.`);
   const amount = (text: string, where: string): DocumentAmount => documentAmount(figure(text || '0', decimalsOf(read.currency), where));
   return {
     ...{ number: read.number, vendor: read.vendor, date: read.date, currency: read.currency },
