@@ -61,9 +61,9 @@ test('working screens with figures on them have no serious finding either', asyn
   const desk = new Desk(page);
   await desk.signIn();
   await desk.open('/bench');
-  await page.getByRole('link', { name: /Tarnside Fibres/ }).click();
-  await page.getByRole('button', { name: 'Bills all of it' }).click();
-  await page.getByLabel(/Billed price, .*ecru/).fill('99');
+  await page.getByRole('link', { name: /AJ 40518/ }).click();
+  await expect(page.getByRole('table', { name: 'Lines of the paper' })).toBeVisible();
+  await page.getByLabel(/Billed price, Floor loom/).fill('99');
   await page.getByLabel('Vendor’s number').fill('A-1');
   await desk.footing();
   for (const open of ['Control+k', '?']) {

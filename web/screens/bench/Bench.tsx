@@ -45,6 +45,7 @@ export function Bench() {
   const all = server.useUnbilledLinesQuery();
   const vendors = server.useVendorsQuery();
   const navigate = useNavigate();
+  const mayBill = useMayPost('bill');
   const waiting = byVendor(all.data?.rows ?? []);
   return (
     <div className="aside">
@@ -76,7 +77,7 @@ export function Bench() {
             </Link>
           );
         })}
-        <GiveBill />
+        {mayBill && <GiveBill />}
         <div className="p-3">
           <div className="cap">A bill of another vendor</div>
           <Lookup
