@@ -103,6 +103,8 @@ describe('a bill that comes as a file', () => {
     const statuses = await Promise.all([take(content, id), take(content, id)]);
     expect(statuses.map(({ status }) => status)).toEqual([200, 200]);
     expect(await drafts()).toHaveLength(1);
+    const other = await take(ubl('TF-78B', [yarn({ quantity: '2', amount: '20.00' })]), id);
+    expect([other.status, other.body.detail]).toEqual([422, 'Another bill is kept under this id: make a new one.']);
     const again = await take(content);
     expect([again.status, again.body.detail]).toEqual([409, 'TF-78 was taken in already: it is the same paper.']);
     await ines.call('DELETE', `/api/drafts/${id}`);

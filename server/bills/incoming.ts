@@ -34,6 +34,8 @@ export async function takeBillIn(source: DataSource, id: string, content: Buffer
     const [from] = (await manager.query('SELECT name FROM vendor WHERE id = ? FOR UPDATE', [vendor])) as { name: string }[];
     const [known] = (await manager.query('SELECT id FROM incoming_bill WHERE checksum = ? FOR UPDATE', [checksum])) as { id: string }[];
     if (known?.id === id) return;
+    const ofId: unknown[] = await manager.query('SELECT 1 FROM incoming_bill WHERE id = ? UNION ALL SELECT 1 FROM draft WHERE id = ?', [id, id]);
+    if (ofId.length > 0) throw new RequestError(422, 'Key used before', 'Another bill is kept under this id: make a new one.');
     if (known && (await isAtWork(manager, known.id)))
       throw new RequestError(409, 'There already', `${paper.number} was taken in already: it is the same paper.`);
     await manager.query('DELETE FROM incoming_bill WHERE checksum = ?', [checksum]);
