@@ -2,7 +2,7 @@ import { BODIES, PostedReply, PreviewReply } from './commands.ts';
 import { endpoint, type AnyEndpoint } from './endpoint.ts';
 import { BaseAmount, Day, exactly, Id, Key, LineId, oneOf, Text, Type } from './figures.ts';
 import { IMPORT_KINDS, MAY_IMPORT } from './imports.ts';
-import { DOCUMENT_KINDS, MAY_POST, ROLES, type DocumentKind, type Role } from './roles.ts';
+import { DOCUMENT_KINDS, MAY_POST, MAY_SECOND, ROLES, type DocumentKind, type Role } from './roles.ts';
 import { LIST_NAMES, ListPage, ListState } from './lists.ts';
 import { REGISTER_NAMES } from './registers.ts';
 import * as views from './views.ts';
@@ -255,11 +255,21 @@ export const api = {
   takeBillIn: endpoint({
     method: 'put',
     path: '/incoming-bills/:id',
-    summary: 'Take a vendor’s bill in (UBL 2.1 Invoice, Cross Industry Invoice): it waits as a draft with what is proposed for it',
+    summary: 'Take papers of bills in: UBL 2.1 Invoice and CreditNote, Cross Industry Invoice, PDF with or without one, a picture, a stack of bills as CSV',
     allow: MAY_POST.bill,
     params: byKey,
-    body: exactly({ content: Text(5_600_000, 'The file, in base64') }),
-    reply: exactly({ draft: Key, vendor: Id }),
+    body: exactly({
+      ...{ name: Text(200), content: Text(14_000_000, 'The file, in base64') },
+      another: Type.Optional(Text(200, 'Why the same paper is taken in again')),
+    }),
+    reply: exactly({
+      taken: Type.Array(
+        exactly({
+          ...{ id: Key, vendor: Type.Union([Id, Type.Null()]), number: Text(60), kind: oneOf(['bill', 'credit'] as const) },
+          ...{ state: oneOf(['read', 'typed', 'whose'] as const), says: Text(500) },
+        }),
+      ),
+    }),
   }),
   incomingBill: endpoint({
     method: 'get',
@@ -268,6 +278,131 @@ export const api = {
     allow: MAY_POST.bill,
     params: byKey,
     reply: views.IncomingBill,
+  }),
+  incomingPaper: endpoint({
+    method: 'get',
+    path: '/incoming-bills/:id/paper',
+    summary: 'The paper of a bill as it came',
+    allow: [...MAY_POST.bill, 'approver', 'auditor', 'administrator'],
+    params: byKey,
+    reply: views.Paper,
+    produces: 'application/octet-stream',
+  }),
+  sayWhose: endpoint({
+    method: 'put',
+    path: '/incoming-bills/:id/vendor',
+    summary: 'Say whose a paper is that nobody knows: it waits as a draft then',
+    allow: MAY_POST.bill,
+    params: byKey,
+    body: exactly({ vendor: Id }),
+    reply: Done,
+  }),
+  dropIncoming: endpoint({
+    method: 'delete',
+    path: '/incoming-bills/:id',
+    summary: 'Take a paper that was refused, or is nobody’s, off the list',
+    allow: MAY_POST.bill,
+    params: byKey,
+    reply: Done,
+  }),
+  waitingBills: endpoint({
+    method: 'get',
+    path: '/bills/waiting',
+    summary: 'Bills and credit memos that wait',
+    allow: MAY_POST.bill,
+    reply: list(views.WaitingBill),
+  }),
+  openBill: endpoint({
+    method: 'post',
+    path: '/bills/:id/open',
+    summary: 'Take a waiting bill up: nobody else changes or posts it meanwhile; says who holds it, if somebody does',
+    allow: MAY_POST.bill,
+    params: byKey,
+    reply: exactly({ heldBy: Text(160), version: Type.Integer() }),
+  }),
+  letGoOfBill: endpoint({
+    method: 'post',
+    path: '/bills/:id/let-go',
+    summary: 'Let go of a bill that one took up',
+    allow: MAY_POST.bill,
+    params: byKey,
+    reply: Done,
+  }),
+  planBill: endpoint({
+    method: 'put',
+    path: '/bills/:id/plan',
+    summary: 'Keep a bill with a word to it, to be looked at again on a day, or to post by itself on one',
+    allow: MAY_POST.bill,
+    params: byKey,
+    body: exactly({ note: Text(200), lookAgain: Type.Union([Day, Type.Literal('')]), postOn: Type.Union([Day, Type.Literal('')]) }),
+    reply: Done,
+  }),
+  postAgreed: endpoint({
+    method: 'post',
+    path: '/bills/:id/post-agreed',
+    summary: 'Post a waiting bill that agrees within what is allowed; otherwise say why not, and leave it',
+    allow: MAY_POST.bill,
+    params: byKey,
+    body: exactly({ dry: Type.Boolean({ description: 'Only say it' }) }),
+    reply: exactly({ agrees: Type.Boolean(), says: Text(500), posted: Type.Union([PostedReply, Type.Null()]) }),
+  }),
+  billable: endpoint({
+    method: 'get',
+    path: '/vendors/:id/billable',
+    summary: 'What of a vendor may be billed: received and not billed, then ordered and neither',
+    allow: MAY_POST.bill,
+    params: byId,
+    reply: list(views.BillableView),
+  }),
+  creditable: endpoint({
+    method: 'get',
+    path: '/credits/open',
+    summary: 'What credit memos may be for: goods that went back, credits that were asked for; with all, also bills that may get cheaper',
+    allow: 'signed-in',
+    query: exactly({ vendor: Type.Optional(Id), all: Type.Optional(Type.Literal('yes')) }),
+    reply: list(views.CreditableView),
+  }),
+  unmatched: endpoint({
+    method: 'get',
+    path: '/bills/unmatched',
+    summary: 'What is received and not billed, billed and not received, gone back and not credited: what the account is made of',
+    allow: 'signed-in',
+    reply: views.Unmatched,
+  }),
+  signOffs: endpoint({
+    method: 'get',
+    path: '/sign-offs',
+    summary: 'Bills that a second person is asked to look at',
+    allow: MAY_SECOND,
+    reply: list(views.SignOffView),
+  }),
+  askSignOff: endpoint({
+    method: 'post',
+    path: '/bills/:id/sign-off',
+    summary: 'Ask a second person to look at a bill exactly as it would be posted',
+    allow: MAY_POST.bill,
+    params: byKey,
+    body: exactly({ bill: BODIES.bill, note: Text(200) }),
+    reply: Done,
+  }),
+  answerSignOff: endpoint({
+    method: 'put',
+    path: '/sign-offs/:id',
+    summary: 'Agree to a bill that somebody else decided, or send it back; never one’s own',
+    allow: MAY_SECOND,
+    params: byId,
+    body: exactly({ answer: oneOf(['agreed', 'sent back'] as const), because: Text(200) }),
+    reply: Done,
+  }),
+  mails: endpoint({ method: 'get', path: '/mails', summary: 'Mails that came and were sent', allow: 'signed-in', reply: list(views.MailView) }),
+  sendMail: endpoint({
+    method: 'put',
+    path: '/mails/:id',
+    summary: 'Send a mail in plain text; under the same id once',
+    allow: ['accountant', 'buyer'],
+    params: byKey,
+    body: exactly({ to: Type.String({ maxLength: 160, pattern: '^[^\\s@,<>]+@[^\\s@,<>]+$' }), subject: Text(200), text: Text(20_000) }),
+    reply: Done,
   }),
   keepPaper: endpoint({
     method: 'put',
@@ -386,7 +521,10 @@ export const api = {
     summary: 'Keep a draft; its id becomes the key of the posting',
     allow: 'signed-in',
     params: byKey,
-    body: exactly({ kind: oneOf(DOCUMENT_KINDS), title: Text(120), body: Type.Unknown(), version: Type.Integer({ minimum: 0 }) }),
+    body: exactly({
+      ...{ kind: oneOf(DOCUMENT_KINDS), title: Text(120), body: Type.Unknown(), version: Type.Integer({ minimum: 0 }) },
+      command: Type.Optional(Type.Unknown({ description: 'The command that it stands for, where it is complete' })),
+    }),
     reply: exactly({ version: Type.Integer() }),
   }),
   dropDraft: endpoint({ method: 'delete', path: '/drafts/:id', summary: 'Throw a draft away', allow: 'signed-in', params: byKey, reply: Done }),

@@ -52,6 +52,7 @@ const Asked = {
 };
 const Terms = Type.Optional(Type.Union([Id, Type.Literal('')], { description: 'Terms of payment; the vendor’s where they are left out' }));
 const Another = Type.Optional(Text(200, 'Why it is another bill than one of the vendor that it is like'));
+const WhyDifferent = Type.Optional(Text(200, 'Why a difference is decided so; needed outside what is allowed'));
 /** The rules of the International Chamber of Commerce, 2020. */
 export const INCOTERMS = ['EXW', 'FCA', 'CPT', 'CIP', 'DAP', 'DPU', 'DDP', 'FAS', 'FOB', 'CFR', 'CIF'] as const;
 
@@ -127,8 +128,19 @@ export const BillBody = exactly({
   another: Another,
   date: Day,
   currency: Currency,
-  lines: lines({ of: LineId, quantity: Quantity, price: Price, discount: Discount, difference: oneOf(DIFFERENCES) }),
-  charges: Type.Array(exactly({ kind: oneOf(CHARGE_KINDS), amount: Amount }), { maxItems: 50 }),
+  lines: lines({
+    ...{ of: LineId, quantity: Quantity, price: Price, discount: Discount, difference: oneOf(DIFFERENCES) },
+    done: Type.Optional(Type.Boolean({ description: 'Of an expense on order: it was done, and the bill stands for its receipt' })),
+    wait: Type.Optional(Type.Boolean({ description: 'Ahead of the goods: the bill is not paid before they are here' })),
+    reason: WhyDifferent,
+  }),
+  charges: Type.Array(exactly({ kind: oneOf(CHARGE_KINDS), amount: Amount, reason: WhyDifferent }), { maxItems: 50 }),
+  disputed: Type.Optional(
+    Type.Array(exactly({ said: Text(200, 'As the paper calls it'), amount: Amount, decision: oneOf(['credit', 'not-ours'] as const), reason: Reason }), {
+      maxItems: 200,
+      description: 'What is not accepted: owed for now, and expected back as a credit',
+    }),
+  ),
   expenses: Type.Optional(Type.Array(exactly({ expense: Text(60), amount: Amount, ...Dimensions }), { maxItems: 200 })),
   tax: Type.Optional(
     Type.Array(
@@ -139,6 +151,12 @@ export const BillBody = exactly({
       }),
       { maxItems: 20 },
     ),
+  ),
+  whole: Type.Optional(
+    exactly({
+      tax: Type.Optional(exactly({ reason: Text(200, 'Why its tax is taken, where it is not what the orders’ codes make') })),
+      total: Type.Optional(exactly({ asked: Amount, reason: WhyDifferent })),
+    }),
   ),
 });
 export const ReturnBody = exactly({
@@ -309,6 +327,11 @@ export const Expected = Type.Array(
   exactly({ line: Type.Integer({ minimum: 0 }), goods: BaseAmount, charges: Type.Array(exactly({ kind: Text(30), amount: BaseAmount })), unitCost: Amount }),
 );
 
+export const DifferenceView = exactly({
+  ...{ at: Text(200), kind: oneOf(['price', 'not-here', 'charge', 'disputed', 'tax', 'total'] as const), amount: BaseAmount },
+  ...{ allowed: Type.Union([BaseAmount, Type.Null()]), outside: Type.Boolean() },
+});
+
 export const PreviewReply = exactly({
   accepted: Type.Boolean(),
   refusals: Type.Array(RefusalView),
@@ -325,6 +348,10 @@ export const PreviewReply = exactly({
   ),
   shares: Type.Array(exactly({ charge: LineId, amounts: Type.Array(BaseAmount) })),
   expected: Expected,
+  /** What a bill comes to, in its currency. */
+  total: Type.Union([Amount, Type.Null()]),
+  /** Where a bill differs from what was ordered and received, in base currency; `allowed` is null where nobody set a limit. */
+  differences: Type.Array(DifferenceView),
 });
 
 export type PreviewReply = Static<typeof PreviewReply>;

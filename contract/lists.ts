@@ -68,6 +68,13 @@ const figure = (name: string, title: string, more: Partial<ListColumn> = {}): Li
 const apart = { apart: true } as const;
 const hidden = { hidden: true } as const;
 
+/** What stands in goods received not invoiced, in words. */
+export const UNMATCHED_KINDS = {
+  received: 'received and not billed',
+  billed: 'billed and not received',
+  returned: 'gone back and not credited',
+} as const;
+
 const WORK_LISTS = {
   orders: {
     title: 'Purchase orders',
@@ -186,6 +193,72 @@ const WORK_LISTS = {
       { name: 'Ordered', state: { where: [{ column: 'kind', is: 'is', to: 'ordered' }] } },
       { name: 'Billed', state: { where: [{ column: 'kind', is: 'is', to: 'billed' }] } },
       { name: 'Price changes', state: { where: [{ column: 'change', is: 'filled', to: '' }] } },
+    ],
+  },
+  decisions: {
+    title: 'Decisions',
+    rows: 'decision',
+    sort: 'entered',
+    down: true,
+    columns: [
+      day('entered', 'Decided'),
+      text('vendor', 'Vendor'),
+      text('reference', 'Vendor’s number'),
+      text('document', 'Bill'),
+      text('what', 'What'),
+      text('kind', 'Differs in'),
+      figure('amount', 'By', { sum: true }),
+      text('decision', 'Decision'),
+      text('reason', 'Why'),
+      text('by', 'Decided by'),
+      text('second', 'Agreed by'),
+      day('date', 'Date of the bill', apart),
+      text('reversed', 'Taken back', apart),
+      text('vendor_id', 'Vendor', hidden),
+    ],
+    views: [
+      { name: 'Credits asked for', state: { where: [{ column: 'decision', is: 'is', to: 'credit asked for' }] } },
+      { name: 'Agreed by a second person', state: { where: [{ column: 'second', is: 'filled', to: '' }] } },
+    ],
+  },
+  unmatched: {
+    title: 'Received or billed',
+    rows: 'line',
+    sort: 'days',
+    down: true,
+    columns: [
+      text('document', 'Document'),
+      day('date', 'Date'),
+      figure('days', 'Days'),
+      text('vendor', 'Vendor'),
+      text('what', 'What'),
+      figure('quantity', 'Quantity'),
+      text('unit', 'Unit'),
+      text('kind', 'Is'),
+      figure('amount', 'Amount', { sum: true }),
+      text('reference', 'Its number', apart),
+      text('vendor_id', 'Vendor', hidden),
+    ],
+  },
+  credits: {
+    title: 'Credits expected',
+    rows: 'credit',
+    sort: 'days',
+    down: true,
+    columns: [
+      text('document', 'Document'),
+      day('date', 'Date'),
+      figure('days', 'Days'),
+      text('vendor', 'Vendor'),
+      text('what', 'What'),
+      text('kind', 'Why'),
+      figure('quantity', 'Quantity'),
+      text('unit', 'Unit'),
+      figure('amount', 'Expected'),
+      text('currency', 'Currency'),
+      figure('base', 'In the books', { sum: true }),
+      text('reference', 'Its number', apart),
+      text('vendor_id', 'Vendor', hidden),
     ],
   },
   stock: {

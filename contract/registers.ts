@@ -1,3 +1,4 @@
+import { CHARGE_KINDS } from './commands.ts';
 import type { Role } from './roles.ts';
 
 /**
@@ -57,6 +58,17 @@ const tolerances = (without: string): RegisterField[] => [
   percent('over', 'Over, percent', `How much more than ordered is taken; ${without}`),
   percent('short', 'Short, percent', `How much less closes a line; ${without}`),
 ];
+/** What bills may ask for more, and less, than was expected, without a reason. */
+const allowances = (of: string): RegisterField[] => {
+  const hint = `Of a percentage and an amount the smaller; ${of}`;
+  const limit = (name: string, label: string): RegisterField => ({ name, label, as: 'figure', places: 4, hint, apart: true, by: SETTERS });
+  return [
+    limit('bill_over_part', 'Bill over, percent'),
+    limit('bill_over_amount', 'Bill over, amount'),
+    limit('bill_short_part', 'Bill under, percent'),
+    limit('bill_short_amount', 'Bill under, amount'),
+  ];
+};
 const measure = (name: string, label: string, hint: string): RegisterField => ({ name, label, as: 'figure', places: 6, hint, apart: true });
 
 export const REGISTERS: Readonly<Record<RegisterName, Register>> = {
@@ -106,6 +118,7 @@ export const REGISTERS: Readonly<Record<RegisterName, Register>> = {
         ],
       },
       ...tolerances('empty leaves it to the vendor or the company'),
+      ...allowances('empty leaves it to the vendor or the company'),
       retired,
     ],
   },
@@ -124,6 +137,8 @@ export const REGISTERS: Readonly<Record<RegisterName, Register>> = {
       { name: 'mail', label: 'Mail address', as: 'text', most: 160, hint: 'Where orders go', apart: true },
       { name: 'tax_code', label: 'Tax code', as: 'entry', of: 'tax-codes', hint: 'Of its lines, where nothing else is said', apart: true },
       ...tolerances('empty leaves it to the company'),
+      ...allowances('empty leaves it to the company'),
+      { name: 'usual_expense', label: 'Usual expense', as: 'text', most: 60, hint: 'What its bills are for where they are for nothing on order', apart: true },
       {
         name: 'hold',
         label: 'On hold because',
@@ -260,6 +275,31 @@ export const REGISTERS: Readonly<Record<RegisterName, Register>> = {
       address,
       { ...tolerances('of every vendor and item that says nothing else')[0], required: true } as RegisterField,
       { ...tolerances('of every vendor and item that says nothing else')[1], required: true } as RegisterField,
+      ...allowances('where everything is empty, any difference passes without a reason'),
+      {
+        name: 'charge_limits',
+        label: 'Charges on bills of goods',
+        as: 'parts',
+        hint: 'What a kind of charge may differ by from what was estimated, else of the goods, and tax from what the orders’ codes make; what is not named here is as for goods',
+        apart: true,
+        by: SETTERS,
+        parts: [
+          { name: 'kind', label: 'Charge', as: 'choice', choices: [...CHARGE_KINDS, 'tax'], required: true },
+          { name: 'over_part', label: 'Over, %', as: 'figure', places: 4 },
+          { name: 'over_amount', label: 'Over', as: 'figure', places: 4 },
+          { name: 'short_part', label: 'Under, %', as: 'figure', places: 4 },
+          { name: 'short_amount', label: 'Under', as: 'figure', places: 4 },
+        ],
+      },
+      {
+        name: 'sign_off_above',
+        label: 'Second person above',
+        as: 'figure',
+        places: 4,
+        hint: 'Differences of a bill that together come to more than this have to be agreed to by somebody else; empty for nobody',
+        apart: true,
+        by: SETTERS,
+      },
       { name: 'blind', label: 'Count blind', as: 'yes', hint: 'Whoever receives counts without seeing what was ordered' },
       { name: 'drafts_bill', label: 'A receipt drafts its bill', as: 'yes', hint: 'What was received lies on the match bench as a draft of its bill' },
     ],
@@ -282,7 +322,8 @@ export const writeParts = (parts: readonly (readonly string[])[]): string =>
       words
         .map((word) => word.trim())
         .join(' = ')
-        .replace(/( = )+$/, ''),
+        .replace(/( = )+$/, '')
+        .replace(/ {2,}/g, ' '),
     )
     .filter(Boolean)
     .join(' | ');

@@ -44,3 +44,6 @@ export const MAY_POST: Readonly<Record<DocumentKind, readonly Role[]>> = {
   lock: ['accountant'],
   reversal: ['accountant'],
 };
+
+/** Who may be the second person to differences on a bill. */
+export const MAY_SECOND: readonly Role[] = ['accountant', 'approver', 'administrator'];

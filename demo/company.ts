@@ -38,6 +38,8 @@ BS-25,"Boat shuttle",each,standard,0.2,0.001,8448.49,IN,8.10,box = 25,0200000000
 DY-IN,"Indigo dye, 250 g tin",tin,lot,0.31,0.0006,3203.00,JP,,case = 12,02000000000909 | 12000000000906 = case
 DY-MA,"Madder dye, 250 g tin",tin,lot,0.31,0.0006,3203.00,JP,,case = 12,02000000001005 | 12000000001002 = case
 SK-01,"Starter kit, table loom with yarn and shuttles",each,fifo,14,0.16,,,,,02000000001104
+BB-10,"Bobbin, birch, 10 cm",each,average,0.02,0.0001,4421.91,US,,bag = 50,
+RD-60,"Reed, steel, 60 cm",each,fifo,1.2,0.002,8448.49,CA,,,
 `;
 
 export const WAREHOUSES = `code,name,bins
@@ -63,16 +65,18 @@ department,WORKSHOP,Workshop
 project,WINTER,Winter courses
 `;
 
-export const VENDORS = `number,name,currency,terms,address,tax_code,bank_account,mail
-TARN,Tarnside Fibres,NZD,30,4 Woolstore Road | Tarnside | New Zealand,,NZ 01-0242-0100194-00,orders@tarnside.example
-BEIR,Beira Linho,EUR,30EOM,Rua do Moinho 12 | Beira | Portugal,,PT50 0002 0123 1234 5678 9015 4,encomendas@beiralinho.example
-ALDR,Aldergrove Joinery,CAD,45,77 Sawmill Way | Aldergrove | Canada,,CA 0001-00012-1234567,
-KUMO,Kumo Dyeworks,JPY,30,2-9 Aizome | Kumo | Japan,,JP 0005-123-7654321,
-DHOL,Dholka Shuttle Works,USD,2-10-30,Plot 31 Mill Estate | Dholka | India,,IN 50100012345678,
-REDW,Redwillow Paper,USD,14,5 Pulp Street | Redwillow,S6,US 021000021 445566,
-GREY,Greywake Lines,USD,30,Pier 9 | Greywake Harbour,,US 021000021 778899,
-LANT,Lanternhouse Customs,USD,7,1 Lantern Quay | Greywake Harbour,,,
-PETR,Petrel Mutual,USD,30,40 Signal Hill,,,
+export const VENDORS = `number,name,currency,terms,address,tax_code,bank_account,mail,usual_expense
+TARN,Tarnside Fibres,NZD,30,4 Woolstore Road | Tarnside | New Zealand,,NZ 01-0242-0100194-00,orders@tarnside.example,
+BEIR,Beira Linho,EUR,30EOM,Rua do Moinho 12 | Beira | Portugal,,PT50 0002 0123 1234 5678 9015 4,encomendas@beiralinho.example,
+ALDR,Aldergrove Joinery,CAD,45,77 Sawmill Way | Aldergrove | Canada,,CA 0001-00012-1234567,desk@aldergrove.example,
+KUMO,Kumo Dyeworks,JPY,30,2-9 Aizome | Kumo | Japan,,JP 0005-123-7654321,desk@kumo.example,
+DHOL,Dholka Shuttle Works,USD,2-10-30,Plot 31 Mill Estate | Dholka | India,,IN 50100012345678,,
+REDW,Redwillow Paper,USD,14,5 Pulp Street | Redwillow,S6,US 021000021 445566,,
+GREY,Greywake Lines,USD,30,Pier 9 | Greywake Harbour,,US 021000021 778899,bills@greywake.example,
+LANT,Lanternhouse Customs,USD,7,1 Lantern Quay | Greywake Harbour,,,desk@lanternhouse.example,
+PETR,Petrel Mutual,USD,30,40 Signal Hill,,,,
+MILL,Millrace Turnery,USD,30,Millrace 3 | Upper Fernhollow,,,desk@millrace.example,
+HOLL,Hollin Water and Light,USD,14,2 Weir Lane | Fernhollow,,,billing@hollin.example,Water and light
 `;
 
 export const PRICES = `vendor,item,price,unit,least,from,to,vendor_number

@@ -14,13 +14,18 @@ import { readLookups, type Lookups } from '@obolus/server/imports/documents';
 import { setUpCompany } from '@obolus/server/setUp/company';
 import { answerBankAccount } from '@obolus/server/setUp/bankAccounts';
 import { changeEntry } from '@obolus/server/setUp/registers';
-import { takeBillIn } from '@obolus/server/bills/incoming';
+import { takeBillIn } from '@obolus/server/bills/takeIn';
+import { keepMail } from '@obolus/server/mail/mails';
+import { takeAttachments } from '@obolus/server/mail/receive';
+import type { SignedIn } from '@obolus/server/http/session';
 import { keepAdvice } from '@obolus/server/despatch/advices';
 
-import { billPaper, WAITING_BILLS } from './billPapers.ts';
+import { billPaper, crossIndustryPaper } from './billPapers.ts';
 import { demoCompany, DIMENSIONS, ITEMS, PRICES, TAX_CODES, TERMS, VENDORS, WAREHOUSES } from './company.ts';
 import { despatchAdvice } from './despatchAdvice.ts';
+import { pdfPaper } from './pdfPaper.ts';
 import { STORY, type Step, type StoryLots } from './story.ts';
+import { WAITING_BILLS, type Waiting } from './waitingBills.ts';
 
 const DAYS = 185;
 
@@ -75,10 +80,62 @@ export async function loadDemo(source: DataSource, today: string): Promise<void>
     documents.set(step.name, posted.id);
   }
   await keepAdvice(source, randomUUID(), await announcedShuttles(source, documents.get('shuttles-2') ?? '0', addDays(today, 1)), idOf('receiver'));
-  for (const { names, daysAgo, ...bill } of WAITING_BILLS) {
-    const order = names === undefined ? '' : await numberOf(source, documents.get(names) ?? '0');
-    await takeBillIn(source, randomUUID(), Buffer.from(billPaper({ ...bill, order, date: day(daysAgo) })), accountant);
+  await allowances(source, { id: idOf('administrator'), role: 'administrator', name: '', email: '' }, today);
+  for (const bill of WAITING_BILLS) await takeIn(source, bill, { documents, today, accountant });
+  await refusedAttachment(source, today);
+}
+
+/** What bills may differ by without a reason, and above which amount two people decide. */
+async function allowances(source: DataSource, administrator: SignedIn, today: string): Promise<void> {
+  const fields = {
+    bill_over_part: '2',
+    bill_over_amount: '50',
+    bill_short_part: '5',
+    sign_off_above: '500',
+    charge_limits: 'freight = 10 = 60 | handling = = 100',
+  };
+  await changeEntry(source, 'company', '1', fields, {}, administrator, new Date(`${today}T08:00:00Z`));
+}
+
+/** A bill comes in, as a file that the accountant gives or by mail. */
+async function takeIn(
+  source: DataSource,
+  { names, daysAgo, as, mailedFrom, ...bill }: Waiting,
+  { documents, today, accountant }: { documents: ReadonlyMap<string, string>; today: string; accountant: string },
+): Promise<void> {
+  const billed = { ...bill, order: names === undefined ? '' : await numberOf(source, documents.get(names) ?? '0'), date: addDays(today, -daysAgo) };
+  const [vendor] = (await source.query('SELECT name FROM vendor WHERE number = ?', [bill.vendor])) as { name: string }[];
+  const from = vendor?.name ?? bill.vendor;
+  const content = as === undefined ? Buffer.from(billPaper(billed)) : await pdfPaper(billed, from, as === 'pdf' ? undefined : crossIndustryPaper(billed));
+  const name = `${bill.number.replace(/[^\w-]/g, '_')}.${as === undefined ? 'xml' : 'pdf'}`;
+  const at = new Date(
+    Date.parse(`${addDays(today, -Math.max(0, daysAgo - 1))}T08:00:00Z`) + WAITING_BILLS.findIndex(({ number }) => number === bill.number) * 60_000,
+  );
+  const given = { id: randomUUID(), name, content, at, today };
+  if (mailedFrom === undefined) {
+    await takeBillIn(source, { ...given, came: 'file', sender: 'Ines Varga', by: accountant });
+    return;
   }
+  const subject = bill.credits === undefined ? `Bill ${bill.number}` : `Credit memo ${bill.number}`;
+  const mail = {
+    outward: false,
+    sender: mailedFrom,
+    recipients: [BILLS],
+    subject,
+    text: `Please find our ${subject.replace(/^./, (letter) => letter.toLowerCase())} attached.\n\n${from}`,
+    at,
+  };
+  await keepMail(source, { ...mail, attachments: [name] });
+  await takeBillIn(source, { ...given, came: 'mail', sender: mailedFrom, by: null });
+}
+
+const BILLS = 'bills@fernhollow.example';
+
+/** Something else that calls itself a PDF: it shows up as refused. */
+async function refusedAttachment(source: DataSource, today: string): Promise<void> {
+  const at = new Date(`${today}T07:40:00Z`);
+  const post = { source, log: pino({ level: 'silent' }), now: () => at, today: () => today };
+  await takeAttachments(post, 'prizes@nowhere.example', 'You have won', [{ name: 'invoice.pdf', content: Buffer.from('#!/bin/sh\necho hello\n') }]);
 }
 
 async function numberOf(source: DataSource, document: string): Promise<string> {

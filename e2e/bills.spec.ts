@@ -1,64 +1,376 @@
 import { expect, test } from '@playwright/test';
+import type { ListPage } from '@obolus/contract/lists';
+import type { Unmatched } from '@obolus/contract/views';
 import { billPaper } from '@obolus/demo/billPapers';
 import { useDemoCompany } from './demoCompany.ts';
 import { Desk } from './desk.ts';
 
 useDemoCompany();
 
-test('a bill that came as a file and agrees is posted with two keys', async ({ page }) => {
+/** What the books say of a vendor in goods received not invoiced, and of what is made of it: both must be the same account. */
+const unmatched = async (desk: Desk) => {
+  const stands = await desk.ask<Unmatched>('bills/unmatched');
+  expect(stands.sum).toBe(stands.account);
+  return stands;
+};
+const decisions = async (desk: Desk) => (await desk.ask<ListPage>('lists/decisions')).rows.map(({ cells }) => cells);
+
+test('three-way: a bill that agrees takes two keys from the list, and the books say so', async ({ page }) => {
   const desk = new Desk(page);
   await desk.signIn();
   await desk.open('/bench');
-  await page.getByRole('link', { name: /TF-24-0871/ }).focus();
-  await page.keyboard.press('Enter');
+  await expect(page.getByRole('link', { name: /TF-24-0871/ })).toBeVisible();
+  const keys = desk.countKeys();
+  await keys.press('Alt+ArrowDown');
+  await expect(page.getByText('Every line is surely placed.')).toBeVisible();
   const paper = page.getByRole('table', { name: 'Lines of the paper' });
-  await expect(paper.getByRole('row', { name: /ecru/ })).toContainText('GR-1008 200 kg');
+  await expect(paper).toHaveCount(0);
+  await page.getByRole('button', { name: 'All 3 lines of the paper' }).click();
+  await expect(paper.getByLabel(/^What Merino on cones, ecru/)).toHaveValue(/\/1$/);
   await expect(paper.getByText('look at it')).toHaveCount(0);
   expect(await desk.footing()).toContain('Goods received not invoiced, Tarnside Fibres 5,009.56');
-  await desk.post();
-  await desk.open('/bench');
+  await desk.postWaiting(keys);
+  expect(keys.count).toBeLessThanOrEqual(3);
   await expect(page.getByRole('link', { name: /TF-24-0871/ })).toHaveCount(0);
-  await expect(page.getByRole('link', { name: /Tarnside Fibres/ })).toHaveCount(0);
+  const { rows } = await unmatched(desk);
+  expect(rows.filter(({ vendor }) => vendor.name === 'Tarnside Fibres')).toEqual([]);
   await desk.expectBooksToAgree();
 });
 
-test('a bill for more than came shows where it does not agree, and is posted for what did', async ({ page }) => {
+test('a price that differs is decided with a reason in at most eight keys, without the mouse', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  await desk.open('/bench');
+  await page.getByRole('link', { name: /MT-5514/ }).focus();
+  const before = desk.countKeys();
+  // Dearer within what is allowed: opened, sent to variance, posted.
+  await before.press('Enter');
+  await expect(page.getByText(/of 3\.72 allowed 0\.72 left/)).toBeVisible();
+  await before.press('F8');
+  await before.press('t');
+  await before.press('t');
+  expect(await desk.footing()).toContain('Goods received not invoiced, Millrace Turnery 186.00');
+  await desk.postWaiting(before);
+  expect(before.count).toBeLessThanOrEqual(8);
+  // Beyond what is allowed nothing is posted without a reason.
+  await page.getByRole('link', { name: /MT-5519/ }).click();
+  const foot = page.getByRole('region', { name: 'Footing' });
+  await expect(foot.getByRole('status')).toContainText('This is 7.00 USD more than expected, and 1.30 is allowed');
+  await page.getByLabel(/^Where the difference goes, Bobbin/).selectOption('credit');
+  await page.getByLabel(/^Why, Bobbin/).fill('Wrong price, vendor is asked');
+  expect(await desk.footing()).toEqual(
+    expect.arrayContaining(['Expected credits, Millrace Turnery 7.00', 'Goods received not invoiced, Millrace Turnery 65.00']),
+  );
+  await desk.postWaiting();
+  expect((await decisions(desk))[0]).toMatchObject({
+    what: 'Bobbin, birch, 10 cm',
+    decision: 'credit asked for',
+    reason: 'Wrong price, vendor is asked',
+    by: 'Ines Varga',
+  });
+  await desk.open('/bench/credits');
+  await expect(page.getByRole('row', { name: /Bobbin, birch/ })).toContainText('7.00');
+  await unmatched(desk);
+  await desk.expectBooksToAgree();
+});
+
+test('part quantities and charges: more than came is split off, freight above its estimate needs a reason', async ({ page }) => {
   const desk = new Desk(page);
   await desk.signIn();
   await desk.open('/bench');
   await page.getByRole('link', { name: /BL\/2291/ }).click();
-  const paper = page.getByRole('table', { name: 'Lines of the paper' });
-  const natural = paper.getByRole('row', { name: /natural/ });
-  await expect(natural).toContainText('GR-1011 254 kg, 6 not here');
-  await expect(natural).toContainText('look at it');
-  await expect(paper.getByRole('row', { name: /Carriage/ })).toContainText('a charge: freight');
-  // 6 kg at 18.60 of what the paper asks for.
-  await expect(page.getByRole('region', { name: 'What the paper says' }).getByText('▼ 111.60')).toBeVisible();
-  await page.getByLabel(/^Billed quantity, Linen yarn on cones, natural/).fill('100');
-  await page.getByRole('button', { name: 'Take what is proposed now' }).click();
-  await expect(page.getByLabel(/^Billed quantity, Linen yarn on cones, natural/)).toHaveValue('254');
-  await desk.post();
+  const natural = page.getByLabel(/^Billed quantity, Linen yarn on cones, natural, GR/);
+  await expect(natural).toHaveValue('260');
+  // Six more than came are not accepted; the rest is posted with the carriage, dearer than was estimated.
+  await page.getByLabel('What of Linen yarn on cones, natural goes elsewhere').selectOption('credit');
+  await expect(natural).toHaveValue('254');
+  await page.getByLabel('Why 1 is not accepted').fill('Delivered short');
+  await expect(page.getByLabel('Amount not accepted 1')).toHaveValue('111.60');
+  // Less than was estimated for these goods, and more than passes without a word.
+  await page.getByLabel('Why charge 1 is so').fill('Agreed with the buyer');
+  const posted = await desk.footing();
+  expect(posted).toEqual(
+    expect.arrayContaining([expect.stringContaining('Expected credits, Beira Linho'), expect.stringContaining('Charges to allocate, Beira Linho')]),
+  );
+  await desk.postWaiting();
+  const rows = await decisions(desk);
+  expect(rows).toContainEqual(expect.objectContaining({ kind: 'not accepted', decision: 'credit asked for', reason: 'Delivered short' }));
+  await unmatched(desk);
   await desk.expectBooksToAgree();
 });
 
-test('a file is taken in where bills are entered: once, and what cannot be read is said there', async ({ page }) => {
+test('a bill before the goods stands ahead of them, waits to be paid, and is cleared when they come', async ({ page }) => {
   const desk = new Desk(page);
   await desk.signIn();
   await desk.open('/bench');
-  const give = (content: string) =>
-    page.getByLabel('Bill, UBL Invoice or Cross Industry Invoice').setInputFiles({ name: 'bill.xml', mimeType: 'text/xml', buffer: Buffer.from(content) });
+  await page.getByRole('link', { name: /AJ 40603/ }).click();
+  await expect(page.getByLabel(/^Billed quantity, Reed, steel, 60 cm, PO/)).toHaveValue('12');
+  await page.getByLabel(/^Billed and not here, Reed/).selectOption('wait');
+  await page.getByLabel(/^Why, Reed/).fill('Agreed with the buyer');
+  expect(await desk.footing()).toContain('Goods received not invoiced, Aldergrove Joinery 411.16');
+  await desk.postWaiting();
+  const ahead = (await unmatched(desk)).rows.filter(({ kind }) => kind === 'billed');
+  expect(ahead.map(({ label, quantity, amount }) => [label, quantity, amount])).toEqual([['Reed, steel, 60 cm', '12', '411.16']]);
+  await desk.open('/bench/unmatched');
+  await page.getByLabel('Show').selectOption('billed');
+  await expect(page.getByRole('status').filter({ hasText: 'goods received not invoiced' })).toContainText('They agree.');
+  await expect(page.getByRole('table', { name: 'Received or billed' }).getByRole('row')).toHaveCount(3);
+  await page.getByRole('row', { name: /Reed, steel/ }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Aldergrove Joinery');
+  expect((await decisions(desk))[0]).toMatchObject({ decision: 'wait for the goods', kind: 'not here' });
+  await desk.expectBooksToAgree();
+});
+
+test('a credit memo that came by mail is matched to what went back, and clears it', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  await desk.open('/bench/credits');
+  const expected = page.getByRole('row', { name: /RT-1001/ });
+  await expect(expected).toContainText('12,900');
+  await desk.open('/bench');
+  await page.getByRole('link', { name: /K-CN 31/ }).click();
+  await expect(page.getByLabel('Credited quantity, Indigo dye, 250 g tin, RT-1001')).toHaveValue('6');
+  await page.getByRole('button', { name: 'Paper beside' }).click();
+  await expect(page.getByRole('complementary', { name: /^The paper/ })).toContainText('CreditNote');
+  // More than went back is refused at its field.
+  await page.getByLabel('Credited quantity, Indigo dye, 250 g tin, RT-1001').fill('7');
+  await expect(page.locator('td .wrong', { hasText: 'Only 6 can be credited here.' })).toBeVisible();
+  await page.getByLabel('Credited quantity, Indigo dye, 250 g tin, RT-1001').fill('6');
+  expect(await desk.footing()).toEqual(expect.arrayContaining(['Payables, Kumo Dyeworks 86.82', 'Goods received not invoiced, Kumo Dyeworks 86.30']));
+  await page.keyboard.press('Control+Enter');
+  await expect(page).toHaveURL(/\/bench$/);
+  await expect(page.getByRole('link', { name: /K-CN 31/ })).toHaveCount(0);
+  expect((await unmatched(desk)).rows.filter(({ kind }) => kind === 'returned')).toEqual([]);
+  await desk.open('/bench/credits');
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await expect(expected).toHaveCount(0);
+  await desk.expectBooksToAgree();
+});
+
+test('the same bill twice is refused by its number, and asked about where it is only like another', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  await desk.open('/bench');
+  const status = page.getByRole('region', { name: 'Footing' }).getByRole('status');
+  await page.getByRole('link', { name: /PM-2026\/448/ }).click();
+  await expect(status).toContainText('is entered already');
+  await page.getByRole('link', { name: /A-O812/ }).click();
+  await page.getByRole('button', { name: /Add a charge/ }).click();
+  await page.getByLabel('Kind of charge 1').selectOption('expense');
+  await page.getByLabel('What expense 1 is for').fill('Spare parts');
+  await page.getByLabel('Amount of charge 1').fill('64');
+  await expect(status).toContainText('almost the same');
+  await page.getByLabel('Why it is another bill').fill('their other series');
+  await desk.postWaiting();
+  await desk.expectBooksToAgree();
+});
+
+test('two-way: a service is matched to its order alone, and goes straight to expense', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  const before = (await unmatched(desk)).account;
+  await desk.open('/bench');
+  await page.getByRole('link', { name: /RW 3390/ }).click();
+  await expect(page.getByLabel(/^Billed quantity, Workshop cleaning/)).toHaveValue('2');
+  const foot = await desk.footing();
+  expect(foot).toContainEqual(expect.stringMatching(/Workshop cleaning.* 381\.60$/));
+  expect(foot.some((line) => line.startsWith('Goods received not invoiced'))).toBe(false);
+  await desk.postWaiting();
+  expect((await unmatched(desk)).account).toBe(before);
+  // Without an order: the vendor's usual expense is proposed.
+  await page.getByRole('link', { name: /88-1204/ }).click();
+  await expect(page.getByLabel('What expense 1 is for')).toHaveValue('Water and light');
+  await desk.postWaiting();
+  await desk.expectBooksToAgree();
+});
+
+test('all that agree are posted in one go, with what became of each', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  await desk.open('/bench');
+  await page.getByRole('button', { name: /Which of \d+ bills agree\?/ }).click();
+  const results = page.getByRole('table', { name: 'What became of each bill' });
+  await expect(results.getByRole('row', { name: /MT-5511/ })).toContainText('agrees within what is allowed');
+  const post = page.getByRole('button', { name: /^Post the \d+ bills that agree/ });
+  await expect(post).toBeEnabled({ timeout: 20_000 });
+  await expect(results.getByRole('row', { name: /MT-5530/ })).toContainText('The paper asks for 10.00 USD more than what is entered');
+  await post.click();
+  await expect(results.getByRole('row', { name: /MT-5511/ })).toContainText(/posted as VB-\d+/);
+  await expect(page.getByRole('progressbar')).toHaveCount(0, { timeout: 20_000 });
+  await unmatched(desk);
+  await desk.expectBooksToAgree();
+});
+
+test('two accountants on one bill: the second sees by whom it is taken, and may look', async ({ page, browser }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  await desk.open('/bench');
+  await page.getByRole('link', { name: /AJ 40602/ }).click();
+  await expect(page.getByLabel(/^Billed quantity, Reed, steel, 60 cm, GR/).first()).toBeEnabled();
+  const other = await (await browser.newContext({ locale: 'en-US' })).newPage();
+  const second = new Desk(other);
+  await desk.secondAccountant();
+  await second.signInAs('mina@fernhollow.example');
+  await second.open('/bench');
+  await expect(other.getByRole('link', { name: /AJ 40602/ })).toContainText('Ines Varga is at it');
+  await other.getByRole('link', { name: /AJ 40602/ }).click();
+  await expect(other.getByText('Ines Varga is working on this bill')).toBeVisible();
+  await expect(other.getByLabel(/^Billed quantity, Reed, steel, 60 cm, GR/).first()).toBeDisabled();
+  await expect(other.getByRole('button', { name: /Post bill/ })).toBeDisabled();
+  // Once the first has gone elsewhere it is free, and what was typed last is kept.
+  await page.getByLabel('The paper asks for').fill('861.00');
+  await page.getByRole('link', { name: 'Orders' }).first().click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('orders');
+  await expect(async () => {
+    await other.reload();
+    await expect(other.getByLabel(/^Billed quantity, Reed, steel, 60 cm, GR/).first()).toBeEnabled({ timeout: 2_000 });
+  }).toPass({ timeout: 15_000 });
+  await expect(other.getByLabel('The paper asks for')).toHaveValue('861.00');
+  // It is free again also when the whole page is left.
+  await other.goto('about:blank');
+  await page.getByRole('link', { name: /Match bench/ }).click();
+  await page.getByRole('link', { name: /AJ 40602/ }).click();
+  await expect(page.getByLabel(/^Billed quantity, Reed, steel, 60 cm, GR/).first()).toBeEnabled();
+  await other.context().close();
+});
+
+test('tax that is not what the order expects, and a total that its parts do not make, pass with a reason', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  await desk.open('/bench');
+  await page.getByRole('link', { name: /RW 3393/ }).click();
+  const whole = page.getByRole('region', { name: 'The bill as a whole' });
+  // 180.00 at six percent are 10.80; the paper shows 18.00.
+  await expect(whole).toContainText('▲ 7.20 USD, 0.21 allowed');
+  await page.getByLabel('Why its tax is so').fill('Their new rate');
+  await page.getByLabel('The paper asks for').fill('199.50');
+  await expect(whole).toContainText('The paper asks for 1.50 USD more than what is entered');
+  await page.getByLabel('Why the totals differ').fill('They misadd');
+  expect(await desk.footing()).toContain('Payables, Redwillow Paper 198.00');
+  await desk.postWaiting();
+  const kept = (await decisions(desk)).filter(({ what }) => what === 'the whole bill');
+  expect(kept.map(({ kind, amount, reason }) => [kind, amount, reason])).toEqual(
+    expect.arrayContaining([
+      ['tax', '7.20', 'Their new rate'],
+      ['total', '1.50', 'They misadd'],
+    ]),
+  );
+  await desk.expectBooksToAgree();
+});
+
+test('large differences are decided by two: one asks, another agrees', async ({ page, browser }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  await desk.open('/bench');
+  await page.getByRole('link', { name: /AJ 40518/ }).click();
+  await page.getByLabel(/^Billed price, Floor loom/).fill('1810');
+  await page.getByLabel(/^Why, Floor loom/).fill('New price list');
+  await page.getByLabel('The paper asks for').fill('');
+  const foot = page.getByRole('region', { name: 'Footing' });
+  await expect(foot.getByRole('status')).toContainText('a second person has to agree');
+  await foot.getByRole('button', { name: 'Ask for a second look …' }).click();
+  await page.keyboard.type('please look');
+  await page.keyboard.press('Enter');
+  await expect(foot).toContainText('It was asked for');
+  const other = await (await browser.newContext({ locale: 'en-US' })).newPage();
+  const approver = new Desk(other);
+  await approver.signIn('approver');
+  await expect(other.getByRole('navigation', { name: 'The work' }).getByRole('link', { name: /Match bench/ })).toContainText('1');
+  await approver.open('/bench/second-looks');
+  const asked = other.getByRole('region', { name: /Bill AJ 40518/ });
+  await expect(asked).toContainText('New price list');
+  await asked.getByRole('button', { name: 'Agree', exact: true }).click();
+  await expect(asked).toContainText('agreed by Piet Solander');
+  await other.context().close();
+  await page.reload();
+  await desk.postWaiting();
+  expect((await decisions(desk))[0]).toMatchObject({ by: 'Ines Varga', second: 'Piet Solander', reason: 'New price list' });
+  await desk.expectBooksToAgree();
+});
+
+test('a line of the paper is dragged onto another receipt, or given one by keyboard', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  await desk.open('/bench');
+  await page.getByRole('link', { name: /AJ 40604/ }).click();
+  await page.getByRole('button', { name: 'The line of the paper' }).click();
+  const line = page.getByRole('table', { name: 'Lines of the paper' }).getByRole('row', { name: /Reed, steel/ });
+  const receipts = page.getByRole('table', { name: 'Lines of the bill' }).locator('tbody', { hasText: 'Reed, steel' });
+  const billed = receipts.getByLabel(/^Billed quantity/);
+  const values = () => billed.evaluateAll((fields) => fields.map((field) => (field as HTMLInputElement).value));
+  await expect(billed.first()).toBeVisible();
+  const from = (await values()).indexOf('15');
+  const to = (await values()).findIndex((value, at) => value === '' && at !== from);
+  expect([from >= 0, to >= 0]).toEqual([true, true]);
+  const [start, end] = [await line.locator('td').first().boundingBox(), await receipts.nth(to).boundingBox()];
+  await page.mouse.move((start?.x ?? 0) + 30, (start?.y ?? 0) + 12);
+  await page.mouse.down();
+  await page.mouse.move((start?.x ?? 0) + 40, (start?.y ?? 0) + 40, { steps: 4 });
+  await page.mouse.move((end?.x ?? 0) + 60, (end?.y ?? 0) + 14, { steps: 8 });
+  await page.mouse.up();
+  await expect.poll(async () => (await values())[to]).toBe('15');
+  await line.getByLabel(/^What Reed/).focus();
+  await page.keyboard.press('Home');
+  await expect.poll(async () => (await values())[to]).toBe('');
+});
+
+test('a paper is taken in where bills are entered: once, in words where not, and looked at beside what is typed', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  await desk.open('/bench');
+  const give = (content: string, name = 'bill.xml') =>
+    page.getByLabel('Bill: XML, PDF, picture or a stack as CSV').setInputFiles({ name, mimeType: 'text/xml', buffer: Buffer.from(content) });
   await give('<Order><ID>1</ID></Order>');
-  await expect(page.getByRole('alert')).toContainText('neither an Invoice of UBL 2.1 nor a Cross Industry Invoice');
-  const paper = { number: 'AJ 40600', vendor: 'ALDR', order: '', date: '2026-11-20', currency: 'CAD' };
-  const content = billPaper({ ...paper, lines: [{ name: 'Table loom, 60 cm', item: 'TL-60', quantity: '2', unit: 'C62', price: '290.00' }] });
+  await expect(page.getByRole('alert')).toContainText('its outermost element is another');
+  const paper = { number: 'AJ 40700', vendor: 'ALDR', order: '', date: '2026-11-20', currency: 'CAD' };
+  const content = billPaper({ ...paper, lines: [{ name: 'Reed, steel, 60 cm', item: 'RD-60', quantity: '2', unit: 'C62', price: '48.50' }] });
   await give(content);
   await expect(page).toHaveURL(/\/bench\/\d+\/[\w-]+$/);
-  await expect(page.getByLabel('Vendor’s number')).toHaveValue('AJ 40600');
-  await expect(page.getByLabel(/^Billed price, Table loom/)).toHaveValue('290.00');
-  await expect(page.getByText('▲ 1.50')).toBeVisible();
-  await desk.post();
-  await desk.open('/bench');
+  await expect(page.getByLabel('Vendor’s number')).toHaveValue('AJ 40700');
+  await expect(page.getByText('▲ 0.50')).toBeVisible();
+  await page.getByRole('button', { name: 'Paper beside' }).click();
+  await expect(page.getByRole('complementary', { name: /^The paper/ })).toContainText('AJ 40700');
+  await desk.postWaiting();
   await give(content);
-  await expect(page.getByRole('alert')).toContainText('AJ 40600 was taken in already: it is the same paper.');
+  await expect(page.getByRole('alert')).toContainText('AJ 40700 was taken in already: it is the same paper.');
+  await page.getByLabel('Why it is another bill').fill('two bills on one paper');
+  await page.getByRole('button', { name: 'Take it in' }).click();
+  await expect(page.getByLabel('Vendor’s number')).toHaveValue('AJ 40700');
+  await expect(page.getByRole('region', { name: 'Footing' }).getByRole('status')).toContainText('is entered already');
+  // A broker's PDF without an XML is drawn beside what is typed.
+  await page
+    .getByRole('link', { name: /L_40117|Lanternhouse/ })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Paper beside' }).click();
+  await expect(page.getByRole('complementary').locator('canvas')).toBeVisible();
+  await desk.expectBooksToAgree();
+});
+
+test('a bill of a thousand lines draws only those in view, and is entered anywhere in it', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  const { rows: vendors } = await desk.ask<{ rows: { id: string; number: string }[] }>('vendors');
+  const { rows: items } = await desk.ask<{ rows: { id: string; number: string }[] }>('items');
+  const { rows: warehouses } = await desk.ask<{ rows: { id: string }[] }>('warehouses');
+  const of = (rows: readonly { id: string; number: string }[], number: string) => rows.find((row) => row.number === number)?.id ?? '';
+  const [vendor, warehouse] = [of(vendors, 'PETR'), warehouses[0]?.id ?? ''];
+  const lines = Array.from({ length: 1000 }, () => ({ item: of(items, 'BB-10'), quantity: '10', price: '0.50', discount: '', due: '' }));
+  const order = await desk.send('order', { vendor, date: '2026-11-22', currency: 'USD', warehouse, note: '', lines });
+  const came = lines.map((_, at) => ({ of: `${order}/${at + 1}`, quantity: '10' }));
+  await desk.send('receipt', { vendor, date: '2026-11-22', warehouse, packingSlip: '', transport: '', lines: came });
+  await desk.open(`/bench/${vendor}`);
+  await page.getByLabel('Vendor’s number').fill('PM-1000');
+  await page.getByRole('button', { name: 'Bills all of it' }).click();
+  const grid = page.getByRole('table', { name: 'Lines of the bill' });
+  await expect(grid).toHaveAttribute('aria-rowcount', '1001');
+  expect(await grid.locator('tbody[data-index]').count()).toBeLessThan(80);
+  await page.locator('.body').evaluate((body) => body.scrollTo(0, body.scrollHeight / 2));
+  const middle = grid.locator('tbody[data-index="480"], tbody[data-index="490"], tbody[data-index="500"]').first();
+  await middle.getByLabel(/^Billed quantity/).fill('4');
+  expect(await desk.footing()).toContain('Payables, Petrel Mutual 4,997.00');
+  await desk.post();
+  await unmatched(desk);
   await desk.expectBooksToAgree();
 });

@@ -26,6 +26,8 @@ export function useDemoCompany(): void {
       webFolder,
       today: TODAY,
       checkReplies: true,
+      mail: { host: undefined, port: 25, from: 'purchasing@fernhollow.example' },
+      mailboxPort: 0,
       standIns: true,
     });
     await loadDemo(running.source, TODAY);

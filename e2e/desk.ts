@@ -1,8 +1,26 @@
-import { expect, type Page } from '@playwright/test';
+import { expect, request, type Page } from '@playwright/test';
 import type { ListPage } from '@obolus/contract/lists';
 import { DEMO_PASSWORD, DEMO_USERS } from '@obolus/demo/company';
 
 type Role = (typeof DEMO_USERS)[number]['role'];
+
+/** Keys that were pressed, counted. */
+export interface Keys {
+  count: number;
+  press(key: string): Promise<void>;
+}
+
+/** Sets somebody up as the administrator does, and gives the password. */
+async function addAccountant(email: string, name: string): Promise<string> {
+  const api = await request.newContext({ baseURL: process.env.OBOLUS_E2E_URL ?? '' });
+  const session = (await (await api.post('/api/session', { data: { email: 'sam@fernhollow.example', password: DEMO_PASSWORD } })).json()) as {
+    csrfToken: string;
+  };
+  const made = await api.post('/api/people', { data: { name, email, role: 'accountant', approvalLimit: '' }, headers: { 'X-CSRF-Token': session.csrfToken } });
+  const { password } = (await made.json()) as { password: string };
+  await api.dispose();
+  return password;
+}
 
 /** What a user does at the desk, in the words of the screens. */
 export class Desk {
@@ -62,11 +80,63 @@ export class Desk {
     return (await this.page.getByRole('heading', { level: 1 }).locator('span').textContent()) ?? '';
   }
 
+  /** Begins a bill of a vendor whose goods have none. */
+  async billFor(vendor: string): Promise<void> {
+    await this.open('/bench');
+    await this.page
+      .getByRole('region', { name: 'Goods without a bill' })
+      .getByRole('link', { name: new RegExp(vendor) })
+      .click();
+  }
+
+  /** Posts a bill that waits, checks that its journal is what the footing showed, and comes back to the list of those that wait. */
+  async postWaiting(keys?: Keys): Promise<string> {
+    const before = await this.footing();
+    await (keys ?? this.page.keyboard).press('Control+Enter');
+    await expect(this.page).toHaveURL(/\/bench$/);
+    const { rows } = await this.ask<{ rows: { id: string; number: string }[] }>('documents?kind=bill');
+    const [latest] = rows;
+    const { entries } = await this.ask<{ entries: { lines: { amount: string }[] }[] }>(`documents/${latest?.id ?? '0'}`);
+    expect(entries.flatMap(({ lines }) => lines)).toHaveLength(before.length);
+    return latest?.number ?? '';
+  }
+
+  /** Counts the keys that are pressed from now on. */
+  countKeys(): Keys {
+    const { keyboard } = this.page;
+    const keys = { count: 0, press: async (key: string) => ((keys.count += 1), keyboard.press(key)) };
+    return keys;
+  }
+
+  /** Another accountant, whom the administrator sets up. */
+  async secondAccountant(): Promise<void> {
+    process.env.OBOLUS_E2E_SECOND = await addAccountant('mina@fernhollow.example', 'Mina Holt');
+  }
+
+  async signInAs(email: string): Promise<void> {
+    await this.open('/');
+    await this.page.getByLabel('Name (mail address)').fill(email);
+    await this.page.getByLabel('Password').fill(process.env.OBOLUS_E2E_SECOND ?? '');
+    await this.page.keyboard.press('Enter');
+    await expect(this.page.getByRole('navigation', { name: 'The work' })).toBeVisible();
+  }
+
   /** What the API says, as the signed-in user. */
   async ask<Reply>(path: string): Promise<Reply> {
     const reply = await this.page.request.get(`${process.env.OBOLUS_E2E_URL}/api/${path}`);
     expect(reply.ok()).toBe(true);
     return (await reply.json()) as Reply;
+  }
+
+  /** Posts a document as another program would, as the signed-in user; gives its id. */
+  async send(kind: string, body: object): Promise<string> {
+    const { csrfToken } = await this.ask<{ csrfToken: string }>('session');
+    const reply = await this.page.request.post(`${process.env.OBOLUS_E2E_URL}/api/documents/${kind}`, {
+      data: body,
+      headers: { 'X-CSRF-Token': csrfToken, 'Idempotency-Key': crypto.randomUUID() },
+    });
+    expect([reply.status(), reply.ok() ? '' : await reply.text()]).toEqual([201, '']);
+    return ((await reply.json()) as { id: string }).id;
   }
 
   /** How much of each item is in a warehouse, by the item's number. */

@@ -11,7 +11,7 @@ test('a list is narrowed, sorted and kept as a view by keyboard, and goes out as
   await desk.signIn();
   await desk.open('/orders/lines');
   const lines = page.getByRole('table', { name: 'Order lines' });
-  await expect(page.getByText('10 lines')).toBeVisible();
+  await expect(page.getByText('14 lines')).toBeVisible();
   await page.getByRole('button', { name: 'Late', exact: true }).click();
   await expect(lines.getByRole('row', { name: /PO-1006/ })).toContainText('▲ 12');
   await expect(lines.getByRole('row', { name: /PO-1014/ })).toHaveCount(0);

@@ -110,12 +110,12 @@ test('an expense is ordered beside goods, received and billed with tax that is n
   expect(await desk.footing()).toEqual(['Expenses, Mailing tubes 30.00', 'Goods received not invoiced, Redwillow Paper 30.00']);
   await desk.post();
 
-  await desk.open('/bench');
-  await page.getByRole('link', { name: /Redwillow Paper/ }).click();
+  await desk.billFor('Redwillow Paper');
   await page.getByLabel('Vendor’s number').fill('RW 3400');
   await page.getByLabel(/^Billed quantity, Mailing tubes/).fill('10');
   await page.getByLabel(/^Billed price, Mailing tubes/).fill('3.2');
   await page.getByLabel(/^Where the difference goes/).selectOption('credit');
+  await page.getByLabel(/^Why, Mailing tubes/).fill('Wrong price, vendor is asked');
   await page.getByRole('button', { name: /^Add a charge/ }).click();
   await page.getByLabel('Kind of charge 1').selectOption('expense');
   await page.getByLabel('Amount of charge 1').fill('8');

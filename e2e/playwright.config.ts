@@ -4,7 +4,8 @@ export default defineConfig({
   testDir: '.',
   testMatch: '*.spec.ts',
   outputDir: '../.data/results/browser',
-  workers: 1,
+  // Each file has a server and books of its own.
+  workers: 2,
   timeout: 45_000,
   reporter: [['list'], ['json']],
   use: {

@@ -67,11 +67,11 @@ test('goods go from an order to cost of goods, and every step shows its journal 
   });
 
   await test.step('the bill is dearer, and its difference follows the goods', async () => {
-    await desk.open('/bench');
-    await page.getByRole('link', { name: /Dholka Shuttle Works/ }).click();
+    await desk.billFor('Dholka Shuttle Works');
     await page.getByLabel('Vendor’s number').fill('DSW-5611');
     await page.getByRole('button', { name: 'Bills all of it' }).click();
     await page.getByLabel(/Billed price, Merino/).fill('12.40');
+    await page.getByLabel(/^Why, Merino/).fill('Agreed with the buyer');
     await expect(page.getByText('▲ 0.40')).toBeVisible();
     const lines = await desk.footing();
     // 20 kg of an earlier receipt went out first; 40 of these 60 are delivered, a part of them invoiced.

@@ -4,6 +4,7 @@ import { randomUUID } from 'node:crypto';
 import { createServer, request, Agent } from 'node:http';
 import { join } from 'node:path';
 import { benchCore } from './bench/core.mjs';
+import { benchBill } from './bench/bill.mjs';
 import { benchHistory } from './bench/history.mjs';
 import { row } from './bench/measure.mjs';
 import { benchOrders } from './bench/orders.mjs';
@@ -232,11 +233,15 @@ async function benchScreens(url) {
     await page.goto(url + path);
     await page.locator('h1, .empty h2, .aside header').first().waitFor();
     const shown = performance.now() - start;
-    await page.waitForFunction(() => document.querySelector('table.sheet tbody tr, .empty, fieldset') !== null);
+    await page.waitForFunction(() => document.querySelector('table.sheet tbody tr, table.sheet tfoot, .empty, fieldset') !== null);
     row(path, `title after ${Math.round(shown)} ms`, `content after ${Math.round(performance.now() - start)} ms`, `${Math.round(bytes / 1024)} kB`);
     await page.close();
   }
   await benchTyping(await context.newPage(), url);
+  const page = await context.newPage();
+  const me = await (await page.request.get(`${url}/api/session`)).json();
+  const { rows: items } = await (await page.request.get(`${url}/api/items`)).json();
+  await benchBill(page, url, me, items.slice(0, ITEMS));
   await browser.close();
 }
 

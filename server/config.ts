@@ -29,7 +29,11 @@ export interface Config {
   readonly today: string | undefined;
   /** Every reply is checked against its schema: in tests and development. */
   readonly checkReplies: boolean;
-  /** Offers stand-ins for outside devices, like a scanner: in the demo and in tests. */
+  /** The company's mail server, and the address that mails are sent from. */
+  readonly mail: { readonly host: string | undefined; readonly port: number; readonly from: string };
+  /** The port of the mailbox that stands in for one; any that is free where it is 0. */
+  readonly mailboxPort: number;
+  /** Offers stand-ins for outside devices, like a scanner or a mailbox: in the demo and in tests. */
   readonly standIns: boolean;
 }
 
@@ -69,6 +73,8 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
     webFolder,
     today: environment.OBOLUS_TODAY,
     checkReplies: environment.OBOLUS_CHECK_REPLIES === 'true',
+    mail: { host: environment.OBOLUS_MAIL_HOST, port: port('OBOLUS_MAIL_PORT', 25), from: environment.OBOLUS_MAIL_FROM ?? 'purchasing@localhost' },
+    mailboxPort: port('OBOLUS_MAILBOX_PORT', 0),
     standIns: environment.OBOLUS_STAND_INS === 'true',
   };
 }

@@ -4,6 +4,9 @@ import { createPool } from 'mysql2/promise';
 import { pino } from 'pino';
 import type { DataSource } from 'typeorm';
 import type { Config } from './config.ts';
+import { postPlanned } from './bills/waiting.ts';
+import { todayOf } from './http/context.ts';
+import { openMailbox } from './mail/receive.ts';
 import { createApp } from './http/app.ts';
 import { sessionStore } from './http/session.ts';
 import { resumeImports } from './imports/load.ts';
@@ -12,27 +15,41 @@ import { dataSource, migrate } from './storage/dataSource.ts';
 export interface Running {
   readonly url: string;
   readonly source: DataSource;
+  /** Where the mailbox that stands in for a mail server takes mails; undefined without one. */
+  readonly mailboxPort: number | undefined;
   /** Takes no new requests, lets those that run finish, then closes everything. */
   stop(): Promise<void>;
 }
+
+const LOOK_FOR_PLANNED = 60_000;
 
 /** Migrates, connects, listens. */
 export async function serve(config: Config, now: () => Date = () => new Date()): Promise<Running> {
   const log = pino({ level: config.logLevel, redact: ['req.headers.cookie', 'req.headers["x-csrf-token"]', 'res.headers["set-cookie"]'] });
   await migrate(config.database);
   const source = await dataSource(config.database, config.database.app, config.connections).initialize();
-  const { host, port, name, app } = config.database;
-  const sessionPool = createPool({ host, port, database: name, ...app, connectionLimit: 4, timezone: 'Z' });
+  const { host: databaseHost, port, name, app } = config.database;
+  const sessionPool = createPool({ host: databaseHost, port, database: name, ...app, connectionLimit: 4, timezone: 'Z' });
   const store = sessionStore(sessionPool);
-  const context = { config, source, log, now };
+  const today = () => todayOf({ config, now });
+  const mailbox = config.standIns ? await openMailbox({ source, log, now, today }, config.mailboxPort) : undefined;
+  const host = config.mail.host ?? (mailbox && '127.0.0.1');
+  const mailServer = host === undefined ? undefined : { host, port: mailbox && !config.mail.host ? mailbox.port : config.mail.port, from: config.mail.from };
+  const context = { config, source, log, now, mailServer, mailboxPort: mailbox?.port };
   const server = createServer(createApp(context, store));
   await listen(server, config);
   await resumeImports(context);
+  const planned = () => void postPlanned(source, log, { now, today: today() }).catch((problem: unknown) => log.error({ problem }, 'planned bills'));
+  planned();
+  const clock = setInterval(planned, LOOK_FOR_PLANNED);
   const address = server.address() as AddressInfo;
   return {
     url: `http://${config.host}:${address.port}`,
     source,
+    mailboxPort: mailbox?.port,
     async stop() {
+      clearInterval(clock);
+      await mailbox?.close();
       const closed = new Promise<void>((resolve) => server.close(() => resolve()));
       server.closeIdleConnections();
       setTimeout(() => server.closeAllConnections(), 5000).unref();

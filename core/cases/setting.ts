@@ -1,20 +1,48 @@
 import { base, baseOrThrow, FRACTION_PLACES, fraction, priceOrThrow, quantityOrThrow, rateOrThrow, type Fraction } from '../exact/amounts.ts';
+import type { Allowance } from '../matching/allowance.ts';
 import { decimalOrThrow } from '../exact/decimal.ts';
 import { companyOf, emptyBooks, KEPT_BY, type BinKind, type Books, type DatedRate, type Item, type Tolerance, type Vendor } from '../posting/books.ts';
+import type { TaxLevel } from '../purchasing/taxCode.ts';
 import type { TariffRate } from '../tariff/schedule.ts';
 import { asFields, isTrue, NotKnown, onlyKeys, optionalText, textOf, type CaseFile, type Fields } from './caseFile.ts';
 
 /** The books before the first step: the company, its items, rates of exchange and tariff. */
 export function openingBooks(file: CaseFile): Books {
-  onlyKeys(file.company, ['currency', 'recognition', 'customs-value', 'approval-limits', 'over', 'short', 'vendors', 'bins', 'alike-within'], 'company');
+  onlyKeys(
+    file.company,
+    [
+      'currency',
+      'recognition',
+      'customs-value',
+      'approval-limits',
+      'over',
+      'short',
+      'vendors',
+      'bins',
+      'alike-within',
+      ...ALLOWING,
+      'charge-allowances',
+      'tax-codes',
+      'sign-off-above',
+    ],
+    'company',
+  );
   const recognition = optionalText(file.company, 'recognition') ?? 'on-sale';
   if (recognition !== 'on-sale' && recognition !== 'on-purchase') throw new NotKnown(`cost recognised ${recognition} is not known`);
   const customs = optionalText(file.company, 'customs-value') ?? 'goods';
   if (customs !== 'goods' && customs !== 'with-freight') throw new NotKnown(`a customs value ${customs} is not known`);
   const currency = textOf(file.company, 'currency');
   const alike = optionalText(file.company, 'alike-within');
+  const signOff = optionalText(file.company, 'sign-off-above');
   const company = companyOf({
-    currency,
+    ...{ currency, allowance: allowanceIn(file.company, currency) },
+    chargeAllowances: new Map(
+      Object.entries(asFields(file.company['charge-allowances'] ?? {}, 'charge-allowances')).map(([kind, said]) => [
+        kind,
+        allowanceIn(asFields(said, kind), currency),
+      ]),
+    ),
+    signOffAbove: signOff === undefined ? undefined : base(baseOrThrow(signOff, currency)),
     firstOpenDay: '1900-01-01',
     recognition,
     customsValueWithFreight: customs === 'with-freight',
@@ -23,19 +51,22 @@ export function openingBooks(file: CaseFile): Books {
   });
   return {
     ...emptyBooks(company),
-    vendors: new Map(Object.entries(asFields(file.company.vendors ?? {}, 'vendors')).map(([vendor, said]) => [vendor, vendorOf(asFields(said, vendor))])),
+    vendors: new Map(
+      Object.entries(asFields(file.company.vendors ?? {}, 'vendors')).map(([vendor, said]) => [vendor, vendorOf(asFields(said, vendor), currency)]),
+    ),
+    taxCodes: new Map(Object.entries(asFields(file.company['tax-codes'] ?? {}, 'tax-codes')).map(([code, said]) => [code, taxLevels(said)])),
     bins: new Map(Object.entries(asFields(file.company.bins ?? {}, 'bins')).map(([warehouse, said]) => [warehouse, binsOf(asFields(said, warehouse))])),
     approvalLimits: new Map(
       Object.entries(asFields(file.company['approval-limits'] ?? {}, 'approval-limits')).map(([who, limit]) => [who, baseOrThrow(String(limit), currency)]),
     ),
-    items: new Map(Object.entries(file.items).map(([id, fields]) => [id, itemOf(id, fields)] as const)),
+    items: new Map(Object.entries(file.items).map(([id, fields]) => [id, itemOf(id, fields, currency)] as const)),
     rates: file.rates.flatMap((fields) => ratesOf(fields)),
     tariff: file.tariff.map((fields) => tariffRate(fields, currency)),
   };
 }
 
-function itemOf(id: string, fields: Fields): Item {
-  onlyKeys(fields, ['method', 'unit', 'weight', 'volume', 'code', 'origin', 'standard', 'packs', 'over', 'short'], `item ${id}`);
+function itemOf(id: string, fields: Fields, currency: string): Item {
+  onlyKeys(fields, ['method', 'unit', 'weight', 'volume', 'code', 'origin', 'standard', 'packs', 'over', 'short', ...ALLOWING], `item ${id}`);
   const name = textOf(fields, 'method');
   const kept = KEPT_BY[name];
   if (!kept) throw new NotKnown(`the method ${name} is not known`);
@@ -45,6 +76,7 @@ function itemOf(id: string, fields: Fields): Item {
     id,
     ...kept,
     tolerance: toleranceOf(fields),
+    allowance: allowanceIn(fields, currency),
     unit: optionalText(fields, 'unit') ?? 'each',
     packs: Object.entries(asFields(fields.packs ?? {}, 'packs')).map(([unit, size]) => ({ unit, size: quantityOrThrow(String(size)) })),
     weight: weight === undefined ? undefined : quantityOrThrow(weight),
@@ -93,8 +125,35 @@ function toleranceOf(fields: Fields): Partial<Tolerance> {
   return { ...part('over'), ...part('short') };
 }
 
+/** What a bill may differ by: a percentage, an amount, or both. */
+const ALLOWING = ['bill-over-percent', 'bill-over-amount', 'bill-short-percent', 'bill-short-amount'];
+
+function allowanceIn(fields: Fields, currency: string): Allowance {
+  const side = (name: 'over' | 'short') => {
+    const [percent, amount] = [optionalText(fields, `bill-${name}-percent`), optionalText(fields, `bill-${name}-amount`)];
+    return { part: percent === undefined ? undefined : percentOf(percent), amount: amount === undefined ? undefined : base(baseOrThrow(amount, currency)) };
+  };
+  return { over: side('over'), short: side('short') };
+}
+
 /** 15 is 0.15 of one. */
 export const percentOf = (text: string): Fraction => fraction(decimalOrThrow(text, FRACTION_PLACES - 2));
+
+/** The taxes of a code: each so many percent, on the goods or on top of those above it, reclaimed or not. */
+function taxLevels(said: unknown): TaxLevel[] {
+  if (!Array.isArray(said)) throw new NotKnown('the taxes of a code are a list');
+  return said.map((level: unknown) => {
+    const fields = asFields(level, 'a tax');
+    onlyKeys(fields, ['name', 'percent', 'recoverable', 'on-top'], 'a tax');
+    const percent = percentOf(textOf(fields, 'percent'));
+    return {
+      name: optionalText(fields, 'name') ?? '',
+      percent,
+      recoverable: fields.recoverable === undefined || isTrue(fields, 'recoverable'),
+      onTop: isTrue(fields, 'on-top'),
+    };
+  });
+}
 
 /** The bins of a warehouse: each a shelf, the dock, or where rejects stand. */
 const binsOf = (said: Fields): ReadonlyMap<string, BinKind> =>
@@ -105,8 +164,9 @@ const binsOf = (said: Fields): ReadonlyMap<string, BinKind> =>
     }),
   );
 
-const vendorOf = (said: Fields): Vendor => ({
+const vendorOf = (said: Fields, currency: string): Vendor => ({
   tolerance: toleranceOf(said),
+  allowance: allowanceIn(said, currency),
   hold: optionalText(said, 'hold') ?? '',
   accountBy: optionalText(said, 'account-by'),
 });

@@ -72,7 +72,10 @@ const VERBS: Readonly<Record<string, Verb>> = {
   receive: { keys: ['warehouse', 'lines', 'aside'], read: receive },
   'put-away': { keys: ['lines'], read: putAway },
   'clear-aside': { keys: ['lines', 'reason'], read: clearAside },
-  bill: { keys: ['currency', 'lines', 'charges', 'expenses', 'tax', 'number', 'another'], read: bill },
+  bill: {
+    keys: ['currency', 'lines', 'charges', 'expenses', 'tax', 'disputed', 'number', 'another', 'signed-off', 'total', 'total-reason', 'tax-reason'],
+    read: bill,
+  },
   return: { keys: ['lines'], read: giveBack },
   credit: { keys: ['currency', 'lines', 'tax'], read: credit },
   allocate: { keys: ['to', 'by', 'charges', 'amounts', 'amount', 'fixed', 'only', 'more', 'entry', 'customs-rate', 'origin', 'preference'], read: allocate },
@@ -103,7 +106,7 @@ function linesOf(step: Fields, keys: readonly string[], name = 'lines'): Fields[
   return lines;
 }
 
-const ASKED = ['qty', 'unit', 'price', 'discount', 'estimate', ...DIMENSIONS];
+const ASKED = ['qty', 'unit', 'price', 'discount', 'estimate', 'tax-code', ...DIMENSIONS];
 
 function order({ step, books, date }: Reading): Command {
   const lines = linesOf(step, ['item', 'expense', ...ASKED]).map((line) => ({ bought: boughtOf(line), ...askedOf(line, books) }));
@@ -111,7 +114,14 @@ function order({ step, books, date }: Reading): Command {
 }
 
 const askedOf = (line: Fields, books: Books) => ({
-  ...{ ...quantityOf(line), unit: optionalText(line, 'unit'), ...priceOf(line), due: undefined, dimensions: dimensionsOf(line) },
+  ...{
+    ...quantityOf(line),
+    unit: optionalText(line, 'unit'),
+    ...priceOf(line),
+    due: undefined,
+    dimensions: dimensionsOf(line),
+    taxCode: optionalText(line, 'tax-code'),
+  },
   estimates: listOf(line, 'estimate').map((estimate) => estimateOf(estimate, books)),
 });
 
@@ -203,14 +213,28 @@ function clearAside({ step, numbers, date }: Reading): Command {
 
 function bill({ step, numbers, books, date }: Reading): Command {
   const currency = currencyOf(step, books);
-  const lines = linesOf(step, ['of', 'qty', 'price', 'discount', 'difference']).map((line) => {
+  const lines = linesOf(step, ['of', 'qty', 'price', 'discount', 'difference', 'wait', 'done', 'reason']).map((line) => {
     const said = optionalText(line, 'difference') ?? 'cost';
     const difference = (['cost', 'variance', 'credit'] as const).find((known) => known === said);
     if (!difference) throw new NotKnown(`a difference to ${said} is not known`);
-    return { of: cited(textOf(line, 'of'), numbers), ...quantityOf(line), ...priceOf(line), difference };
+    return {
+      of: cited(textOf(line, 'of'), numbers),
+      ...quantityOf(line),
+      ...priceOf(line),
+      difference,
+      wait: isTrue(line, 'wait'),
+      done: isTrue(line, 'done'),
+      reason: optionalText(line, 'reason'),
+    };
   });
   const amountOf = (fields: Fields) => documentAmountOrThrow(textOf(fields, 'amount'), currency);
-  const charges = linesOf(step, ['type', 'amount'], 'charges').map((charge) => ({ kind: textOf(charge, 'type'), amount: amountOf(charge) }));
+  const charges = linesOf(step, ['type', 'amount', 'reason'], 'charges').map((charge) => ({
+    ...{ kind: textOf(charge, 'type'), amount: amountOf(charge), reason: optionalText(charge, 'reason') },
+  }));
+  const disputed = linesOf(step, ['said', 'amount', 'decision', 'reason'], 'disputed').map((line) => ({
+    ...{ said: textOf(line, 'said'), amount: amountOf(line), reason: optionalText(line, 'reason') ?? '' },
+    decision: optionalText(line, 'decision') === 'not-ours' ? ('not-ours' as const) : ('credit' as const),
+  }));
   const expenses = linesOf(step, ['expense', 'type', 'amount', ...DIMENSIONS], 'expenses').map((line) => ({
     ...{ expense: optionalText(line, 'expense') ?? optionalText(line, 'type') ?? 'expense', amount: amountOf(line), dimensions: dimensionsOf(line) },
   }));
@@ -219,10 +243,16 @@ function bill({ step, numbers, books, date }: Reading): Command {
     recoverable: fields.recoverable === undefined || isTrue(fields, 'recoverable'),
     lines: fields.lines === undefined ? undefined : textsOf(fields, 'lines').map(Number),
   }));
+  const [asked, taxReason] = [optionalText(step, 'total'), optionalText(step, 'tax-reason')];
+  const whole = {
+    ...(taxReason === undefined ? {} : { tax: { reason: taxReason } }),
+    ...(asked === undefined ? {} : { total: { asked: documentAmountOrThrow(asked, currency), reason: optionalText(step, 'total-reason') } }),
+  };
   const first = lines[0]?.of ?? '';
   const vendor = optionalText(step, 'vendor') ?? books.receiptLines.get(first)?.vendor ?? books.orderLines.get(first)?.vendor ?? SOMEONE;
   const number = optionalText(step, 'number') ?? textOf(step, 'bill');
-  return { kind: 'bill', vendor, number, currency, date, lines, charges, expenses, tax, another: optionalText(step, 'another') };
+  const said = { another: optionalText(step, 'another'), signedOff: isTrue(step, 'signed-off') };
+  return { kind: 'bill', vendor, number, currency, date, lines, charges, expenses, tax, disputed, whole, ...said };
 }
 
 function giveBack({ step, numbers, books, date }: Reading): Command {

@@ -26,3 +26,8 @@ export function addDays(day: Day, days: number): Day {
   const [year = 0, month = 1, date = 1] = day.split('-').map(Number);
   return new Date(Date.UTC(year, month - 1, date + days)).toISOString().slice(0, 10);
 }
+
+const MILLISECONDS_OF_A_DAY = 86_400_000;
+
+/** How many days after the first the second is; below zero before it. */
+export const daysBetween = (from: Day, to: Day): number => (Date.parse(to) - Date.parse(from)) / MILLISECONDS_OF_A_DAY;

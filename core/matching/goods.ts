@@ -1,3 +1,4 @@
+import type { Pricing } from '../exact/amounts.ts';
 import type { OpenLine } from './propose.ts';
 
 /** Words as they are compared: folded, letters and figures apart, each once. */
@@ -23,72 +24,97 @@ export interface Place {
   readonly at: number;
   readonly order: string;
   readonly slips: readonly string[];
+  readonly goods: Goods;
+  /** Which of the prices of its goods it has. */
+  readonly priced: number;
 }
 
 /** The order of PO-1012, version 2, is PO-1012. */
 export const orderNumber = (text: string): string => folded(text.replace(/\/\d+$/, ''));
 
-/** An open line that may be of the goods that a bill names. */
+/** Goods that a bill may name. */
 export interface Likely {
-  readonly place: Place;
+  readonly goods: Goods;
   /** Called by a number that they have, and the pack that the number is of. */
   readonly named: { readonly pack: string } | undefined;
   /** How much of the words they share, in parts of a hundred. */
   readonly alike: number;
 }
 
-/** Open lines of the same goods, so that what they are called is compared once. */
-interface Goods {
+/** Open lines of the same goods, so that what they are called and priced is compared once. */
+export interface Goods {
   readonly packOf: ReadonlyMap<string, string>;
   readonly words: ReadonlySet<string>;
   readonly places: readonly Place[];
+  /** Every price that one of them is ordered at. */
+  readonly prices: readonly Pricing[];
 }
 
 const LEAST_ALIKE = 34;
 /** Goods that are called so much less alike than the most alike are not looked at. */
 const MUCH_LESS = 30;
 
-/** Reads what is open once, for all lines of a bill; gives the lines that may be of goods called so. */
-export function indexGoods(open: readonly OpenLine[]): (names: readonly string[], description: string) => readonly Likely[] {
-  const byName = new Map<string, Set<Goods>>();
-  const byWord = new Map<string, Set<Goods>>();
-  for (const goods of groupGoods(open)) {
-    for (const name of goods.packOf.keys()) addTo(byName, name, goods);
-    for (const word of goods.words) addTo(byWord, word, goods);
-  }
-  return (names, description) => {
+/** What is open, read once for all lines of a bill. */
+export interface OpenGoods {
+  /** In their order. */
+  readonly places: readonly Place[];
+  readonly likely: (names: readonly string[], description: string) => readonly Likely[];
+}
+
+/** Reads what is open; goods are found by what they are called. */
+export function indexGoods(open: readonly OpenLine[]): OpenGoods {
+  const all = groupGoods(open);
+  const byName = new Map<string, number[]>();
+  const byWord = new Map<string, number[]>();
+  const places: Place[] = [];
+  all.forEach((goods, at) => {
+    for (const place of goods.places) places[place.at] = place;
+    for (const name of goods.packOf.keys()) addTo(byName, name, at);
+    for (const word of goods.words) addTo(byWord, word, at);
+  });
+  // How many words each shares with the line that is looked at: set back for the next one.
+  const alike = new Uint32Array(all.length);
+  const likely = (names: readonly string[], description: string): readonly Likely[] => {
     const called = names.map(folded).filter(Boolean);
     const words = wordsOf(description);
-    const shared = new Map<Goods, number>();
-    for (const name of called) for (const goods of byName.get(name) ?? []) shared.set(goods, 0);
-    for (const word of words) for (const goods of byWord.get(word) ?? []) shared.set(goods, (shared.get(goods) ?? 0) + 1);
-    const found = [...shared].map(([goods, count]) => {
-      const name = called.find((one) => goods.packOf.has(one));
-      const named = name === undefined ? undefined : { pack: goods.packOf.get(name) ?? '' };
-      return { goods, named, alike: Math.trunc((200 * count) / Math.max(1, words.length + goods.words.size)) };
-    });
-    const least = found.reduce((most, { alike }) => Math.max(most, alike - MUCH_LESS), LEAST_ALIKE);
-    return found
-      .filter(({ named, alike }) => named || alike >= least)
-      .flatMap(({ goods, named, alike }) => goods.places.map((place) => ({ place, named, alike })));
+    const touched: number[] = [];
+    for (const word of words)
+      for (const at of byWord.get(word) ?? []) {
+        if (alike[at] === 0) touched.push(at);
+        alike[at] = (alike[at] ?? 0) + 1;
+      }
+    const parts = (at: number): number => Math.trunc((200 * (alike[at] ?? 0)) / Math.max(1, words.length + (all[at]?.words.size ?? 0)));
+    const namedAs = new Map<number, string>();
+    for (const name of called) for (const at of byName.get(name) ?? []) if (!namedAs.has(at)) namedAs.set(at, name);
+    let least = LEAST_ALIKE;
+    for (const at of touched) least = Math.max(least, parts(at) - MUCH_LESS);
+    const found: Likely[] = [...namedAs].map(([at, name]) => ({ goods: all[at] as Goods, named: { pack: all[at]?.packOf.get(name) ?? '' }, alike: parts(at) }));
+    for (const at of touched) if (!namedAs.has(at) && parts(at) >= least) found.push({ goods: all[at] as Goods, named: undefined, alike: parts(at) });
+    for (const at of touched) alike[at] = 0;
+    return found;
   };
+  return { places, likely };
 }
 
 function groupGoods(open: readonly OpenLine[]): Goods[] {
-  const groups = new Map<string, Place[]>();
+  const groups = new Map<string, number[]>();
+  open.forEach(({ item }, at) => addTo(groups, item, at));
   // Many lines are of one order, one slip, one transport.
   const [order, slip] = [remembered(orderNumber), remembered(folded)];
-  open.forEach((line, at) => {
-    const place = { line, at, order: order(line.order), slips: [slip(line.slip), slip(line.transport)] };
-    const group = groups.get(line.item);
-    if (group) group.push(place);
-    else groups.set(line.item, [place]);
+  return [...groups.values()].map((lines) => {
+    const places: Place[] = [];
+    const prices: Pricing[] = [];
+    const { names = [], description = '' } = open[lines[0] ?? 0] ?? {};
+    const packOf = new Map(names.map(({ name, pack }) => [folded(name), pack] as const).filter(([name]) => name !== ''));
+    const goods: Goods = { places, prices, packOf, words: new Set(wordsOf(description)) };
+    for (const at of lines) {
+      const line = open[at] as OpenLine;
+      const known = prices.findIndex((one) => one.price === line.price && one.per === line.per && one.discount === line.discount);
+      const priced = known < 0 ? prices.push(line) - 1 : known;
+      places.push({ line, at, order: order(line.order), slips: [slip(line.slip), slip(line.transport)], goods, priced });
+    }
+    return goods;
   });
-  return [...groups.values()].map((places) => ({
-    places,
-    words: new Set(wordsOf(places[0]?.line.description ?? '')),
-    packOf: new Map((places[0]?.line.names ?? []).map(({ name, pack }) => [folded(name), pack] as const).filter(([name]) => name !== '')),
-  }));
 }
 
 function remembered(read: (text: string) => string): (text: string) => string {
@@ -100,8 +126,8 @@ function remembered(read: (text: string) => string): (text: string) => string {
   };
 }
 
-function addTo<Value>(map: Map<string, Set<Value>>, key: string, value: Value): void {
+function addTo(map: Map<string, number[]>, key: string, at: number): void {
   const there = map.get(key);
-  if (there) there.add(value);
-  else map.set(key, new Set([value]));
+  if (there) there.push(at);
+  else map.set(key, [at]);
 }

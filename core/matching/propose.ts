@@ -1,31 +1,24 @@
 import type { LineId } from '../costing/pool.ts';
-import { lineAmount, ONE_UNIT, price, quantity, type DocumentAmount, type Price, type Pricing, type Quantity } from '../exact/amounts.ts';
-import { divideRounded } from '../exact/rounding.ts';
+import { ONE_UNIT, quantity, type Price, type Pricing, type Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import type { Pack } from '../posting/books.ts';
+import { priceAsOrdered, type Asked } from './asOrdered.ts';
 import { assign, type Edge } from './assign.ts';
 import { chargeKindOf } from './chargeWords.ts';
-import { folded, indexGoods, orderNumber } from './goods.ts';
-import { score, type Scored, type Why } from './score.ts';
+import { folded, indexGoods, orderNumber, type Goods, type Place } from './goods.ts';
+import { fitOf, pointsOf, scored, type Fit, type Scored, type Why } from './score.ts';
 
-/** A line of a bill as its paper says it. */
-export interface BillText {
+/** A line of a bill as its paper says it: in the unit that it names, else in stock units, net of what the line takes off. */
+export interface BillText extends Asked {
   /** The order's number, and the packing slip or transport; empty where the paper does not say. */
   readonly order: string;
   readonly slip: string;
   /** What it calls the goods: the vendor's number, ours, a code on them. */
   readonly names: readonly string[];
   readonly description: string;
-  /** In the unit that it names; in stock units where it names none. */
-  readonly quantity: Quantity;
-  readonly unit: string;
-  /** The price, net of what the line takes off, and how many of its unit that is for; what the line comes to. */
-  readonly price: Price;
-  readonly per: Quantity;
-  readonly amount: DocumentAmount;
 }
 
-/** A received line that is not all billed. */
+/** A line that may be billed: received and not all billed, or on order and neither received nor billed. */
 export interface OpenLine extends Pricing {
   readonly line: LineId;
   readonly item: string;
@@ -40,6 +33,8 @@ export interface OpenLine extends Pricing {
   /** What of it is not billed, in stock units. */
   readonly quantity: Quantity;
   readonly date: Day;
+  /** On order and not here: billed after what is here, or for a service without a receipt. */
+  readonly ahead?: boolean;
 }
 
 export interface Proposal {
@@ -64,13 +59,16 @@ const LOOKED_AT = 16;
  * of lines that fit alike the one that came first. A line that fits no goods and names a charge is proposed as one.
  */
 export function propose(bill: readonly BillText[], open: readonly OpenLine[], currency: string): Proposal[] {
-  const inOrder = [...open].sort((a, b) => compare(a.date, b.date) || compare(a.line, b.line));
-  const likely = indexGoods(inOrder);
+  const inOrder = isInOrder(open) ? open : [...open].sort(byEntry);
+  const goods = indexGoods(inOrder);
   const claimed = new Map<number, bigint>();
   const fits = bill.map((line) => {
     const [order, slip] = [orderNumber(line.order), folded(line.slip)];
-    const scored = likely(line.names, line.description).flatMap((one) => score(line, order, slip, one) ?? []);
-    return bestOf(line, scored, claimed);
+    const fits = goods.likely(line.names, line.description).flatMap((one) => {
+      const fit = fitOf(line, order, slip, one);
+      return fit ? [{ goods: one.goods, fit }] : [];
+    });
+    return bestOf(line, fits, goods.places, claimed);
   });
   const edges = fits.flatMap((found, from): Edge[] => found.map(({ place, points }) => ({ from, to: place.at, points })));
   const wanted = bill.map((line, at) => (line.quantity * (fits[at]?.[0]?.size ?? 0n)) / ONE_UNIT);
@@ -90,7 +88,7 @@ export function propose(bill: readonly BillText[], open: readonly OpenLine[], cu
       covers: taken.map(({ fit, units }) => ({
         line: fit.place.line.line,
         quantity: quantity(units),
-        price: priceAsOrdered(line, fit, wanted[at] ?? 0n, currency),
+        price: priceAsOrdered(line, fit.place.line, fit.size, currency),
       })),
       certain: left === 0n && taken.every(({ fit }) => fit.surely && isClear(fit, found, taken)),
       ...{ left, why: [...new Set(taken.flatMap(({ fit }) => fit.why))], charge: undefined },
@@ -98,24 +96,43 @@ export function propose(bill: readonly BillText[], open: readonly OpenLine[], cu
   });
 }
 
+/** More than there are open lines: points and place in one number, the best first, of lines that are alike the first. */
+const PLACES = 2 ** 22;
+const MOST_POINTS = 10_000;
+
 /**
  * The best first, all in the pack of the best: some to choose from, and as many as hold what the line bills.
  * @param claimed by place, what earlier lines of the bill look to: lines of the same goods do not crowd each other out
  */
-function bestOf(bill: BillText, scored: readonly Scored[], claimed: Map<number, bigint>): Scored[] {
-  const sorted = [...scored].sort((a, b) => b.points - a.points || a.place.at - b.place.at);
-  const size = sorted[0]?.size ?? 0n;
-  let wanted = (bill.quantity * size) / ONE_UNIT;
-  return sorted
-    .filter((fit) => fit.size === size)
-    .filter(({ place: { at, line } }, position) => {
-      const before = claimed.get(at) ?? 0n;
-      const free = line.quantity - before;
-      const claims = free < wanted ? free : wanted;
-      if (claims > 0n) claimed.set(at, before + claims);
-      wanted -= claims;
-      return position < LOOKED_AT || claims > 0n;
-    });
+function bestOf(bill: BillText, found: readonly { goods: Goods; fit: Fit }[], places: readonly Place[], claimed: Map<number, bigint>): Scored[] {
+  // Goods that the bill calls by their number are these, and no others that are called alike.
+  const named = found.filter(({ fit }) => fit.named);
+  const looked = named.length > 0 ? named : found;
+  const fits = new Map(looked.map(({ goods, fit }) => [goods, fit]));
+  const ranks = new Float64Array(looked.reduce((count, { goods }) => count + goods.places.length, 0));
+  let next = 0;
+  for (const { goods, fit } of looked) for (const place of goods.places) ranks[next++] = (MOST_POINTS - pointsOf(fit, place)) * PLACES + place.at;
+  ranks.sort();
+  const best: Scored[] = [];
+  let size: bigint | undefined;
+  let wanted = 0n;
+  for (const rank of ranks) {
+    const place = places[rank % PLACES] as Place;
+    const fit = fits.get(place.goods) as Fit;
+    if (size === undefined) {
+      size = fit.size;
+      wanted = (bill.quantity * size) / ONE_UNIT;
+    }
+    if (fit.size !== size) continue;
+    if (best.length >= LOOKED_AT && wanted <= 0n) break;
+    const before = claimed.get(place.at) ?? 0n;
+    const free = place.line.quantity - before;
+    const claims = free < wanted ? free : wanted;
+    if (claims > 0n) claimed.set(place.at, before + claims);
+    wanted -= claims;
+    if (best.length < LOOKED_AT || claims > 0n) best.push(scored(fit, place, MOST_POINTS - Math.trunc(rank / PLACES)));
+  }
+  return best;
 }
 
 /** Whether nothing that is not as good to bill comes near: other goods, or the same at another price. */
@@ -127,11 +144,7 @@ function isClear(chosen: Scored, found: readonly Scored[], taken: readonly { rea
 /** Lines of the same goods at the same price: whichever is billed, the other is left. */
 const isAsGood = (a: OpenLine, b: OpenLine): boolean => a.item === b.item && a.discount === b.discount && a.price * b.per === b.price * a.per;
 
-/** The order's own price where it makes what the bill asks for the line; else the bill's, for as many as the order's is for. */
-function priceAsOrdered(bill: BillText, { place: { line }, size }: Scored, inStock: bigint, currency: string): Price {
-  if (lineAmount(quantity(inStock), line, currency) === bill.amount) return line.price;
-  const left = ONE_UNIT - line.discount;
-  return left === 0n ? line.price : price(divideRounded(bill.price * line.per * ONE_UNIT * ONE_UNIT, bill.per * size * left));
-}
+const byEntry = (a: OpenLine, b: OpenLine): number => compare(a.date, b.date) || compare(a.line, b.line);
+const isInOrder = (lines: readonly OpenLine[]): boolean => lines.every((line, at) => at === 0 || byEntry(lines[at - 1] as OpenLine, line) <= 0);
 
 const compare = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);

@@ -1,5 +1,16 @@
 import { lineId, type LineId } from '../costing/pool.ts';
-import { base, documentAmount, formatAmount, ONE_TO_ONE, toBase, type BaseAmount, type DocumentAmount, type Rate } from '../exact/amounts.ts';
+import {
+  base,
+  documentAmount,
+  formatAmount,
+  formatQuantity,
+  ONE_TO_ONE,
+  quantity,
+  toBase,
+  type BaseAmount,
+  type DocumentAmount,
+  type Rate,
+} from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import { cumulative } from '../exact/cumulative.ts';
 import { shareOut } from '../exact/shareOut.ts';
@@ -7,6 +18,7 @@ import type { Books, Payable, Prepayment } from '../posting/books.ts';
 import { checkCitedOnce, checkCurrency, checkDate, post, rateOn, refused, type Decision } from '../posting/decision.ts';
 import type { Cost, Flow } from '../posting/effects.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
+import { sumOf } from '../purchasing/order.ts';
 import { checkHold, checkPayer } from '../purchasing/vendor.ts';
 
 export interface PaymentCommand {
@@ -59,7 +71,7 @@ export function decidePayment(books: Books, command: PaymentCommand): Decision<P
     ...checkPayer(books, command.vendor, command.by),
   ];
   if (command.bills.length === 0) refusals.push(refusal('no_lines', '/bills'));
-  command.bills.forEach((bill, position) => refusals.push(...checkBill(command, bill, payables[position], `/bills/${position}`)));
+  command.bills.forEach((bill, position) => refusals.push(...checkBill(books, command, bill, payables[position], `/bills/${position}`)));
   refusals.push(...checkPaid(command, prepaid));
   if (refusals.length > 0) return refused(refusals);
 
@@ -78,7 +90,7 @@ type Bill = PaymentCommand['bills'][number];
 
 const openOf = (payable: Payable): bigint => payable.amount - payable.paid.reduce((sum, part) => sum + part.amount, 0n);
 
-function checkBill(command: PaymentCommand, bill: Bill, payable: Payable | undefined, at: string): Refusal[] {
+function checkBill(books: Books, command: PaymentCommand, bill: Bill, payable: Payable | undefined, at: string): Refusal[] {
   if (!payable) return [refusal('document_unknown', at, { document: bill.of })];
   if (payable.vendor !== command.vendor) return [refusal('vendor_differs', at)];
   if (payable.currency !== command.currency) return [refusal('currency_differs', '/currency', { ordered: payable.currency, billed: command.currency })];
@@ -86,11 +98,19 @@ function checkBill(command: PaymentCommand, bill: Bill, payable: Payable | undef
   const sign = payable.amount < 0n ? -1n : 1n;
   if ([bill.amount, bill.discount].some((figure) => figure * sign < 0n)) return [refusal('amount_negative', `${at}/amount`)];
   if (settled * sign <= 0n) return [refusal('amount_zero', `${at}/amount`)];
+  const waiting = stillToCome(books, payable);
+  if (waiting > 0n) return [refusal('payment_waits_for_goods', at, { waiting: formatQuantity(quantity(waiting)) })];
   const open = openOf(payable);
   if (settled * sign > open * sign) {
     return [refusal('payment_exceeds_open', `${at}/amount`, { open: formatAmount(open, payable.currency), amount: formatAmount(settled, payable.currency) })];
   }
   return bill.writeOff !== 0n && command.reason.trim() === '' ? [refusal('reason_missing', '/reason')] : [];
+}
+
+/** What was billed ahead of the goods, to be paid when they are here, and is not. */
+function stillToCome(books: Books, { waitsFor }: Payable): bigint {
+  const aheads = waitsFor.flatMap(({ line, of }) => books.orderLines.get(of)?.aheads.filter((ahead) => ahead.line === line) ?? []);
+  return aheads.reduce((sum, ahead) => sum + ahead.quantity - sumOf(ahead.taken), 0n);
 }
 
 function checkPaid(command: PaymentCommand, prepaid: Prepayment | undefined): Refusal[] {

@@ -41,7 +41,7 @@ function aheadAccruals(line: OrderLine, on: Day): Flow[] {
   return line.aheads
     .filter(({ date }) => date <= on)
     .flatMap((ahead): Flow[] => {
-      const left = leftOf(ahead);
+      const left = aheadLeft(ahead);
       const account = expense === undefined ? ('purchases' as const) : ('expense' as const);
       return [
         { account: 'grni', amount: base(left), about },
@@ -50,7 +50,8 @@ function aheadAccruals(line: OrderLine, on: Day): Flow[] {
     });
 }
 
-const leftOf = (ahead: Ahead): bigint => ahead.taken.reduce((left, taken) => left - taken.base - taken.tax, ahead.base + ahead.tax);
+/** What of a bill ahead of the goods still stands in goods received not invoiced. */
+export const aheadLeft = (ahead: Ahead): bigint => ahead.taken.reduce((left, taken) => left - taken.base - taken.tax, ahead.base + ahead.tax);
 
 function returnAccruals(line: CreditableLine, on: Day): Flow[] {
   const { base: waiting } = awaitingCredit(line, on);

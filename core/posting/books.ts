@@ -3,7 +3,9 @@ import type { CostingMethod, LineId, LotPart, Pool, PoolId } from '../costing/po
 import type { Source } from '../costing/taking.ts';
 import { fraction, type BaseAmount, type DocumentAmount, type Fraction, type Price, type Quantity, type Rate } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
+import { NO_ALLOWANCE, type Allowance } from '../matching/allowance.ts';
 import type { KnownBill } from '../purchasing/alikeBills.ts';
+import type { TaxLevel } from '../purchasing/taxCode.ts';
 import type { Tariff } from '../tariff/schedule.ts';
 import type { Effects, Flow } from './effects.ts';
 
@@ -25,6 +27,11 @@ export interface Company {
   /** States of a pool are kept on the way at least this many movements apart. */
   readonly checkpointEvery: number;
   readonly tolerance: Tolerance;
+  /** What a bill may differ by without a reason, and charges by their kind. */
+  readonly allowance: Allowance;
+  readonly chargeAllowances: ReadonlyMap<string, Allowance>;
+  /** Differences outside what is allowed need a second person above this amount together; undefined where none is needed. */
+  readonly signOffAbove: BaseAmount | undefined;
   /** Bills of a vendor with the same amount and dates no more days apart are asked about; undefined where nobody is asked. */
   readonly alikeWithin: number | undefined;
 }
@@ -45,6 +52,8 @@ export const KEPT_BY: Readonly<Record<string, { method: CostingMethod; tracking:
 export interface Vendor {
   /** What its deliveries may differ by. */
   readonly tolerance: Partial<Tolerance>;
+  /** What its bills may differ by, where that is not the company's. */
+  readonly allowance?: Allowance | undefined;
   /** Why nothing is ordered from it, nor paid to it; empty where it is. */
   readonly hold: string;
   /** Who changed the bank account that is in use: whoever it was does not pay it (job.md, Who does it). */
@@ -71,6 +80,8 @@ export interface Item {
   readonly id: string;
   /** Of this item alone; where it says nothing the vendor's holds, else the company's. */
   readonly tolerance?: Partial<Tolerance> | undefined;
+  /** What bills may differ by for it, where that is not the vendor's or the company's. */
+  readonly allowance?: Allowance | undefined;
   readonly method: CostingMethod;
   readonly tracking: Tracking;
   readonly unit: string;
@@ -246,6 +257,8 @@ export interface ReceiptLine {
   readonly origin: string;
   readonly preference: boolean;
   readonly dimensions: Dimensions | undefined;
+  /** The code of the taxes that its bill will show, as its order states it now; empty for none. */
+  readonly taxCode: string;
   /** What of it was billed ahead, by what it was billed on. */
   readonly ahead: readonly (AheadTaken & { of: LineId })[];
   /** The rest, as ordered. */
@@ -281,7 +294,7 @@ export interface Charge {
   readonly allocated: readonly { line: LineId; amount: BaseAmount }[];
 }
 
-/** What a credit memo may cite: the billed part of a return, a billed line, or a billed charge. */
+/** What a credit memo may cite: the billed part of a return, a billed line, a billed charge, or what of a bill was not accepted. */
 export interface CreditableLine {
   readonly id: LineId;
   readonly vendor: string;
@@ -289,7 +302,7 @@ export interface CreditableLine {
   /** The rate of the amounts. */
   readonly rate: Rate;
   readonly date: Day;
-  readonly kind: 'return' | 'bill' | 'charge';
+  readonly kind: 'return' | 'bill' | 'charge' | 'disputed';
   readonly item: string | undefined;
   readonly expense: string | undefined;
   readonly quantity: Quantity;
@@ -298,7 +311,7 @@ export interface CreditableLine {
   readonly amount: DocumentAmount;
   /** Of a return: what waits in goods received not invoiced for it. */
   readonly base: BaseAmount;
-  /** Of a bill: the credit that was asked for. */
+  /** The credit that was asked for. */
   readonly expected: { readonly amount: DocumentAmount; readonly base: BaseAmount };
   /** Of a bill: the goods that a credit may make cheaper. */
   readonly goods: { readonly pool: PoolId; readonly movement: LineId; readonly date: Day } | undefined;
@@ -341,6 +354,8 @@ export interface Payable {
   readonly base: BaseAmount;
   /** The goods on it by amount, for a discount that makes them cheaper. */
   readonly goods: readonly { pool: PoolId; movement: LineId; date: Day; amount: DocumentAmount }[];
+  /** Lines ahead of the goods, by the order lines that they bill, that are not paid before the goods are here. */
+  readonly waitsFor: readonly { line: LineId; of: LineId }[];
   readonly paid: readonly { line: LineId; date: Day; amount: DocumentAmount; base: BaseAmount }[];
 }
 
@@ -390,6 +405,8 @@ export interface Books {
   /** Up to which base amount somebody may order without another person's approval; no entry, no limit. */
   readonly approvalLimits: ReadonlyMap<string, BaseAmount>;
   readonly vendors: ReadonlyMap<string, Vendor>;
+  /** The taxes of each code, in the order in which they are worked out. */
+  readonly taxCodes: ReadonlyMap<string, readonly TaxLevel[]>;
   /** The bins of each warehouse by their code: places inside it. */
   readonly bins: ReadonlyMap<string, ReadonlyMap<string, BinKind>>;
   readonly orderLines: ReadonlyMap<LineId, OrderLine>;
@@ -423,6 +440,9 @@ export const companyOf = (settings: Pick<Company, 'currency' | 'firstOpenDay'> &
   customsValueWithFreight: false,
   checkpointEvery: 256,
   tolerance: { over: fraction(0n), short: fraction(0n) },
+  allowance: NO_ALLOWANCE,
+  chargeAllowances: new Map(),
+  signOffAbove: undefined,
   alikeWithin: undefined,
   ...settings,
 });
@@ -437,6 +457,7 @@ export function emptyBooks(company: Company): Books {
     orders: new Map(),
     approvalLimits: new Map(),
     vendors: new Map(),
+    taxCodes: new Map(),
     bins: new Map(),
     orderLines: new Map(),
     asides: new Map(),

@@ -41,6 +41,7 @@ function writing(books: Books): Writing {
     orders: new Map(books.orders),
     approvalLimits: new Map(books.approvalLimits),
     vendors: new Map(books.vendors),
+    taxCodes: new Map(books.taxCodes),
     bins: new Map(books.bins),
     orderLines: new Map(books.orderLines),
     asides: new Map(books.asides),
@@ -234,9 +235,16 @@ function recordOrderChange(next: Writing, number: string, { of, by, lines }: Doc
     const { vendor, currency, date } = order;
     if (isNew) next.orderLines.set(id, { ...NOTHING_YET, id, vendor, currency, date, bought, ...stated });
     else change(next.orderLines, id, (known) => ({ ...known, ...stated, earlier: [...known.earlier, statementIn(known)] }));
+    taxAsOrdered(next, id);
   }
   const versions = [...order.versions, { document: number, by }];
   next.orders.set(of, { ...order, versions, amount: orderAmount(order, linesOfOrder(next, of), next.company.currency) });
+}
+
+/** The taxes that a bill will show follow the order, also of what came before it was changed. */
+function taxAsOrdered(next: Writing, line: LineId): void {
+  const { receipts = [], taxCode = '' } = next.orderLines.get(line) ?? {};
+  for (const received of receipts) change(next.receiptLines, received.line, (known) => ({ ...known, taxCode }));
 }
 
 function recordBill(next: Writing, number: string, bill: BillDocument): void {
@@ -244,7 +252,9 @@ function recordBill(next: Writing, number: string, bill: BillDocument): void {
   next.billNumbers.set(`${vendor}|${bill.numberKey}`, number);
   next.bills.set(number, { vendor, number: bill.number, date, currency, amount: bill.total.amount });
   for (const line of bill.lines) {
-    if (line.ahead) change(next.orderLines, line.of, (known) => ({ ...known, aheads: [...known.aheads, aheadOf(line, date)] }));
+    const done = { line: line.id, quantity: line.quantity };
+    if (line.done) change(next.orderLines, line.of, (known) => ({ ...known, receipts: [...known.receipts, done] }));
+    else if (line.ahead) change(next.orderLines, line.of, (known) => ({ ...known, aheads: [...known.aheads, aheadOf(line, date)] }));
     else change(next.receiptLines, line.of, (known) => ({ ...known, bills: [...known.bills, billedPartOf(line, date)] }));
     next.creditable.set(line.id, billedCreditable(bill, line));
   }
@@ -255,8 +265,14 @@ function recordBill(next: Writing, number: string, bill: BillDocument): void {
     } else next.expensed.set(charge.id, { id: charge.id, vendor, date, expense: charge.kind, amount: charge.amount, dimensions: undefined, moved: [] });
   }
   for (const { id, expense, amount, dimensions } of bill.expenses) next.expensed.set(id, { id, vendor, date, expense, amount, dimensions, moved: [] });
+  for (const { id, documentAmount: amount, amount: inBase } of bill.disputed) {
+    const none = { item: undefined, expense: undefined, dimensions: undefined, charge: undefined, goods: undefined, quantity: quantity(0n), per: ONE_UNIT };
+    const expected = { amount, base: inBase };
+    next.creditable.set(id, { ...none, id, vendor, currency, rate, date, kind: 'disputed', amount, base: base(0n), expected, credits: [] });
+  }
+  const waitsFor = bill.lines.filter(({ wait }) => wait).map(({ id, of }) => ({ line: id, of }));
   const goods = bill.lines.flatMap(({ pool, of, received, amount }) => (pool === undefined ? [] : [{ pool, movement: of, date: received, amount }]));
-  next.payables.set(number, { document: number, vendor, currency, rate, date, amount: bill.total.amount, base: bill.total.base, goods, paid: [] });
+  next.payables.set(number, { document: number, vendor, currency, rate, date, amount: bill.total.amount, base: bill.total.base, goods, waitsFor, paid: [] });
 }
 
 function chargeCreditable(bill: BillDocument, { id, kind }: Charge, amount: DocumentAmount): CreditableLine {
@@ -332,7 +348,7 @@ function recordCredit(next: Writing, number: string, credit: CreditDocument): vo
     }
   }
   const owed = { amount: documentAmount(-total.amount), base: base(-total.base) };
-  next.payables.set(number, { document: number, vendor, currency, rate, date, ...owed, goods: [], paid: [] });
+  next.payables.set(number, { document: number, vendor, currency, rate, date, ...owed, goods: [], waitsFor: [], paid: [] });
 }
 
 function useEstimate(next: Writing, line: LineId, used: { line: LineId; date: string; kind: string; amount: BaseAmount }): void {

@@ -31,6 +31,7 @@ export function strikeOut(next: Writing, document: string): void {
     estimatesUsed: without(line.estimatesUsed),
     landed: without(line.landed),
     putAway: without(line.putAway),
+    taxCode: next.orderLines.get(line.of)?.taxCode ?? '',
   }));
   each(next.charges, (charge) => ({ ...charge, allocated: without(charge.allocated) }));
   each(next.creditable, (line) => ({ ...line, credits: without(line.credits) }));

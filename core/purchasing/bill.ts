@@ -20,6 +20,7 @@ import { checkCitedOnce, checkCurrency, checkDate, post, rateOn, refused, type D
 import type { Cost, Flow } from '../posting/effects.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
 import { clearing, unbilledOf } from './billedAmounts.ts';
+import { checkDecided, differencesOf, isOfWhole, type Difference } from '../matching/differences.ts';
 import { checkAlike } from './alikeBills.ts';
 import { billNumberKey } from './billNumber.ts';
 import { shareTax, type BillTax } from './billTax.ts';
@@ -36,28 +37,70 @@ export interface BillCommand {
   readonly currency: string;
   readonly date: Day;
   /** Of a received line, or of an order line where the bill comes ahead of the goods. */
-  readonly lines: readonly { of: LineId; quantity: Quantity; price: Price; discount: Fraction; difference: DifferenceDecision }[];
-  readonly charges: readonly { kind: string; amount: DocumentAmount }[];
+  readonly lines: readonly BillLine[];
+  readonly charges: readonly { kind: string; amount: DocumentAmount; reason?: string | undefined }[];
   readonly expenses?: readonly { expense: string; amount: DocumentAmount; dimensions?: Dimensions | undefined }[] | undefined;
   readonly tax?: readonly BillTax[] | undefined;
+  /** What the paper asks for and is not accepted: owed for now, and expected back as a credit. */
+  readonly disputed?: readonly Disputed[] | undefined;
+  readonly whole?: AsAWhole | undefined;
   /** Why it is another bill than one that it is like. */
   readonly another?: string | undefined;
+  /** Whether a second person has looked at exactly this and agreed. */
+  readonly signedOff?: boolean | undefined;
+}
+
+/** What is said of a bill that belongs to none of its lines. */
+export interface AsAWhole {
+  /** Why its tax is taken, where it is not what the orders' codes make. */
+  readonly tax?: { readonly reason: string } | undefined;
+  /** What the paper asks for in all, and why it is entered though its parts come to something else. */
+  readonly total?: { readonly asked: DocumentAmount; readonly reason?: string | undefined } | undefined;
+}
+
+export interface BillLine {
+  readonly of: LineId;
+  readonly quantity: Quantity;
+  readonly price: Price;
+  readonly discount: Fraction;
+  readonly difference: DifferenceDecision;
+  /** Of an expense on order: it was done, and no receipt says so beside the bill (two-way match). */
+  readonly done?: boolean | undefined;
+  /** Ahead of the goods: whether payment waits for them. */
+  readonly wait?: boolean | undefined;
+  /** Why a difference is decided so. */
+  readonly reason?: string | undefined;
+}
+
+export interface Disputed {
+  /** As the paper calls it. */
+  readonly said: string;
+  readonly amount: DocumentAmount;
+  /** A credit is asked for, or it was sent to the wrong company. */
+  readonly decision: 'credit' | 'not-ours';
+  readonly reason: string;
 }
 
 /** A billed line. What it clears and differs by is at the receipt's rate, what is owed at the bill's. */
 export interface BilledLine {
   readonly id: LineId;
   readonly of: LineId;
+  /** Billed before it came. */
   readonly ahead: boolean;
+  /** An expense on order that the bill itself says was done. */
+  readonly done: boolean;
   readonly bought: Bought;
   readonly pool: PoolId | undefined;
   /** The day on which the goods came: a late cost belongs to it. */
   readonly received: Day;
   readonly dimensions: Dimensions | undefined;
+  readonly taxCode: string;
   readonly quantity: Quantity;
   readonly price: Price;
   readonly discount: Fraction;
   readonly difference: DifferenceDecision;
+  readonly wait: boolean;
+  readonly reason: string | undefined;
   /** As billed and as ordered, in the bill's currency. */
   readonly amount: DocumentAmount;
   readonly ordered: DocumentAmount;
@@ -73,15 +116,19 @@ export interface BilledLine {
   readonly tax: BaseAmount;
 }
 
-export interface BillDocument extends Omit<BillCommand, 'lines' | 'charges' | 'expenses'> {
+export interface BillDocument extends Omit<BillCommand, 'lines' | 'charges' | 'expenses' | 'disputed'> {
   readonly numberKey: string;
   readonly rate: Rate;
   readonly lines: readonly BilledLine[];
   /** Numbered after the lines; `amount` with its tax. */
-  readonly charges: readonly (Charge & { documentAmount: DocumentAmount; isCost: boolean })[];
+  readonly charges: readonly (Charge & { documentAmount: DocumentAmount; isCost: boolean; reason: string | undefined })[];
   /** Numbered after the charges; `amount` with its tax. */
   readonly expenses: readonly { id: LineId; expense: string; documentAmount: DocumentAmount; amount: BaseAmount; dimensions: Dimensions | undefined }[];
+  /** Numbered after the expenses. */
+  readonly disputed: readonly (Omit<Disputed, 'amount'> & { id: LineId; documentAmount: DocumentAmount; amount: BaseAmount })[];
   readonly recoverableTax: BaseAmount;
+  /** Where the bill as a whole is other than expected. */
+  readonly differs: readonly Difference[];
   /** What is owed in all. */
   readonly total: { amount: DocumentAmount; base: BaseAmount };
 }
@@ -97,16 +144,25 @@ export function decideBill(books: Books, command: BillCommand): Decision<BillDoc
   const document = billDocument(books, command);
   if ('reason' in document) return refused([document]);
   const alike = checkAlike(books, { ...command, amount: document.total.amount }, command.another ?? '');
-  if (alike.length > 0) return refused(alike);
+  const differences = differencesOf(books, document);
+  const open = [...alike, ...checkDecided(books, differences, command.signedOff ?? false)];
+  if (open.length > 0) return refused(open);
   const bills = command.lines.map((line) => line.of);
   // A version of an order cannot be taken back under what was billed by it ahead of the goods.
   const statedBy = bills.flatMap((line) => (books.receiptLines.has(line) ? [] : (books.orderLines.get(line)?.by ?? []))).map((by) => lineId(by, 0));
   return post(books, {
-    document,
+    document: { ...document, differs: differences.filter(isOfWhole) },
     date: command.date,
     effects: { flows: flowsOf(books, document), costs: document.lines.flatMap((line) => costsOf(command.vendor, line)) },
     cites: [...bills, ...statedBy],
   });
+}
+
+/** What a bill comes to, and where it differs from what was ordered and received; undefined while its lines cannot be read. */
+export function readBill(books: Books, command: BillCommand): { total: DocumentAmount; differences: Difference[] } | undefined {
+  if (checkBill(books, command).length > 0) return undefined;
+  const document = billDocument(books, command);
+  return 'reason' in document ? undefined : { total: document.total.amount, differences: differencesOf(books, document) };
 }
 
 function billDocument(books: Books, command: BillCommand): BillDocument | Refusal {
@@ -121,18 +177,22 @@ function billDocument(books: Books, command: BillCommand): BillDocument | Refusa
   const tax = shareTax(command.tax ?? [], amounts, currency, rate, home);
   if (!tax.ok) return tax.refusal;
   const withTax = (position: number, amount: DocumentAmount) => base(toBase(amount, currency, rate, home) + (tax.shares[position] ?? 0n));
-  const charges = command.charges.map(({ kind, amount: charged }, at) => {
+  const charges = command.charges.map(({ kind, amount: charged, reason }, at) => {
     const position = lines.length + at;
     const known = { id: id(position), kind, vendor: command.vendor, date: command.date, amount: withTax(position, charged), allocated: [] };
-    return { ...known, documentAmount: charged, isCost: !books.company.notCosts.has(kind) };
+    return { ...known, documentAmount: charged, isCost: !books.company.notCosts.has(kind), reason };
   });
   const expensed = expenses.map(({ expense, amount, dimensions }, at) => {
     const position = lines.length + charges.length + at;
     return { id: id(position), expense, documentAmount: amount, amount: withTax(position, amount), dimensions };
   });
+  const disputed = (command.disputed ?? []).map((line, at) => {
+    const position = lines.length + charges.length + expenses.length + at;
+    return { ...line, id: id(position), documentAmount: line.amount, amount: toBase(line.amount, currency, rate, home) };
+  });
   const taxed = lines.map((line, position) => ({ ...line, tax: base(tax.shares[position] ?? 0n) }));
-  const owed = [...taxed.map((line) => line.payable + line.tax), ...[...charges, ...expensed].map(({ amount }) => amount), tax.recoverable];
-  const total = [...amounts, ...(command.tax ?? []).map(({ amount }) => amount)].reduce((sum, amount) => sum + amount, 0n);
+  const owed = [...taxed.map((line) => line.payable + line.tax), ...[...charges, ...expensed, ...disputed].map(({ amount }) => amount), tax.recoverable];
+  const total = [...amounts, ...[...(command.tax ?? []), ...(command.disputed ?? [])].map(({ amount }) => amount)].reduce((sum, amount) => sum + amount, 0n);
   return {
     ...command,
     numberKey: billNumberKey(command.number),
@@ -140,7 +200,9 @@ function billDocument(books: Books, command: BillCommand): BillDocument | Refusa
     lines: taxed,
     charges,
     expenses: expensed,
+    disputed,
     recoverableTax: base(tax.recoverable),
+    differs: [],
     total: { amount: documentAmount(total), base: base(owed.reduce((sum, amount) => sum + amount, 0n)) },
   };
 }
@@ -148,14 +210,25 @@ function billDocument(books: Books, command: BillCommand): BillDocument | Refusa
 function billedLine(books: Books, line: BillCommand['lines'][number], billRate: Rate, id: LineId): Omit<BilledLine, 'tax'> {
   const received = books.receiptLines.get(line.of);
   const of = (received ?? books.orderLines.get(line.of)) as ReceiptLine | OrderLine;
-  const { currency, bought, dimensions } = of;
+  const { currency, bought, dimensions, taxCode } = of;
   const home = books.company.currency;
   const rate = received?.rate ?? billRate;
   const amount = lineAmount(line.quantity, { price: line.price, per: of.per, discount: line.discount }, currency);
   const { ordered, cleared } = received ? clearing(received, line.quantity) : orderedAhead(of as OrderLine, line.quantity, rate, home);
   return {
-    ...{ id, of: line.of, ahead: received === undefined, bought, pool: received?.pool, received: received?.date ?? of.date, dimensions },
+    ...{
+      id,
+      of: line.of,
+      ahead: received === undefined && !line.done,
+      done: received === undefined && line.done === true,
+      bought,
+      pool: received?.pool,
+      received: received?.date ?? of.date,
+      dimensions,
+      taxCode,
+    },
     ...{ quantity: line.quantity, price: line.price, discount: line.discount, difference: line.difference },
+    ...{ wait: received === undefined && !line.done && line.wait === true, reason: line.reason },
     ...{ amount, ordered, cleared, rate },
     priceDifference: toBase(documentAmount(amount - ordered), currency, rate, home),
     payable: toBase(amount, currency, billRate, home),
@@ -198,6 +271,7 @@ function flowsOf(books: Books, bill: BillDocument): Flow[] {
     if (!isCost) flows.push({ account: 'expense', amount, about: { ...about, expense: kind } });
     else flows.push({ account: onPurchase ? 'purchases' : 'charges-to-allocate', amount, about });
   }
+  for (const { amount } of bill.disputed) flows.push({ account: 'expected-credits', amount, about });
   for (const { amount, expense, dimensions } of bill.expenses) flows.push({ account: 'expense', amount, about: { ...about, expense, ...dimensions } });
   return flows;
 }
@@ -214,6 +288,7 @@ function soldLine(bill: BillDocument, line: BilledLine): Flow[] {
   const flows: Flow[] = [...asked, { account: 'exchange-difference', amount: base(payable - cleared - priceDifference), about: dimensions ?? {} }];
   if (bought.expense !== undefined) {
     const further = base(tax + (difference === 'credit' ? 0n : priceDifference));
+    if (line.done) return [...flows, { account: 'expense', amount: base(cleared + further), about: { ...about, expense: bought.expense } }];
     return [...flows, { account: 'grni', amount: cleared, about }, { account: 'expense', amount: further, about: { ...about, expense: bought.expense } }];
   }
   const intoGoods = base(tax + (difference === 'cost' ? priceDifference : 0n));
@@ -253,7 +328,9 @@ function checkBill(books: Books, command: BillCommand): Refusal[] {
     ...checkCitedOnce(command.lines, '/lines'),
   ];
   const expenses = command.expenses ?? [];
-  if (command.lines.length + command.charges.length + expenses.length + (command.tax ?? []).length === 0) refusals.push(refusal('no_lines', '/lines'));
+  const disputed = command.disputed ?? [];
+  if (command.lines.length + command.charges.length + expenses.length + disputed.length + (command.tax ?? []).length === 0)
+    refusals.push(refusal('no_lines', '/lines'));
   if (books.billNumbers.has(`${command.vendor}|${billNumberKey(command.number)}`)) {
     refusals.push(refusal('bill_number_taken', '/number', { number: command.number }));
   }
@@ -261,6 +338,10 @@ function checkBill(books: Books, command: BillCommand): Refusal[] {
   expenses.forEach(({ expense, amount }, position) => {
     if (expense === '') refusals.push(refusal('missing', `/expenses/${position}/expense`));
     if (amount <= 0n) refusals.push(refusal(amount === 0n ? 'amount_zero' : 'amount_negative', `/expenses/${position}/amount`));
+  });
+  disputed.forEach(({ amount, reason }, position) => {
+    if (amount <= 0n) refusals.push(refusal(amount === 0n ? 'amount_zero' : 'amount_negative', `/disputed/${position}/amount`));
+    if (reason.trim() === '') refusals.push(refusal('reason_missing', `/disputed/${position}/reason`));
   });
   return [...refusals, ...checkCharges(command)];
 }
@@ -277,15 +358,17 @@ function checkLine(books: Books, command: BillCommand, line: BillCommand['lines'
   }
   if (line.quantity <= 0n) refusals.push(refusal('quantity_not_positive', `${at}/quantity`));
   else if (received) refusals.push(...checkOpen('bill_exceeds_received', unbilledOf(received), line.quantity, at));
-  else if (ordered) refusals.push(...checkAhead(books, ordered, line.quantity, at));
+  else if (ordered && line.done && ordered.bought.expense === undefined) refusals.push(refusal('done_is_goods', at));
+  else if (ordered) refusals.push(...checkAhead(books, command, ordered, line.quantity, at));
   return [...refusals, ...checkPrice(line.price, line.discount, at)];
 }
 
-/** Ahead of the goods only once everything received is billed (accounting.md), and never more than is still to come. */
-function checkAhead(books: Books, ordered: OrderLine, wanted: Quantity, at: string): Refusal[] {
+/** Ahead of the goods only once everything received is billed, by this bill or before it (accounting.md), and never more than is still to come. */
+function checkAhead(books: Books, { lines }: BillCommand, ordered: OrderLine, wanted: Quantity, at: string): Refusal[] {
   const unbilled = ordered.receipts.reduce((sum, { line }) => {
     const received = books.receiptLines.get(line);
-    return received ? sum + unbilledOf(received) : sum;
+    const here = lines.reduce((billed, { of, quantity }) => (of === line ? billed + quantity : billed), 0n);
+    return received ? sum + unbilledOf(received) - here : sum;
   }, 0n);
   if (unbilled > 0n) return [refusal('bill_ahead_while_unbilled', at, { unbilled: formatQuantity(unbilled as Quantity) })];
   const waiting = sumOf(ordered.aheads) - ordered.aheads.reduce((sum, ahead) => sum + sumOf(ahead.taken), 0n);

@@ -128,6 +128,7 @@ function checkLine(command: CreditCommand, line: Line, of: CreditableLine | unde
   }
   if (line.amount === undefined) return [refusal('missing', `${at}/amount`)];
   if (line.amount <= 0n) return [refusal('amount_zero', `${at}/amount`)];
+  if (of.kind === 'disputed' && line.to !== 'expected') return [refusal('credit_of_disputed', at)];
   const left = leftOf(of, line.to);
   if (line.amount > left) {
     return [refusal('credit_exceeds_open', `${at}/amount`, { open: formatAmount(left, of.currency), quantity: formatAmount(line.amount, of.currency) })];

@@ -174,6 +174,7 @@ function receiptLine(books: Books, command: ReceiptCommand, line: Line, ordered:
     origin,
     preference,
     dimensions: ordered.dimensions,
+    taxCode: ordered.taxCode,
     ahead,
     amount,
     baseAmount,

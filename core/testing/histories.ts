@@ -173,6 +173,10 @@ const heldPool = (books: Books, at: number) =>
     at,
   );
 
+/** Now and then a bill asks for something that is not accepted. */
+const disputedIn = ({ other, cents }: Choice) =>
+  other % 6 === 1 ? [{ said: 'wrapping', amount: documentAmount(cents + 1n), decision: 'credit' as const, reason: 'not ordered' }] : [];
+
 const READ: Readonly<Record<Move, Read>> = {
   order: (reading) => {
     const { choice, date, scale } = reading;
@@ -236,7 +240,17 @@ const READ: Readonly<Record<Move, Read>> = {
     const difference = (['cost', 'cost', 'variance', 'credit'] as const)[choice.other % 4] ?? 'cost';
     const billed = { of: line.id, quantity: atMost(choice.units, unbilledOf(line)), price: unitPrice(reading), discount: NO_DISCOUNT, difference };
     const tax = choice.other % 5 === 0 ? [{ amount: documentAmount(choice.cents), recoverable: choice.other % 2 === 0, lines: undefined }] : [];
-    return { kind: 'bill', vendor: 'V', number: String(books.nextDocument), currency: line.currency, date, lines: [billed], charges: [], tax };
+    return {
+      kind: 'bill',
+      vendor: 'V',
+      number: String(books.nextDocument),
+      currency: line.currency,
+      date,
+      lines: [billed],
+      charges: [],
+      tax,
+      disputed: disputedIn(choice),
+    };
   },
   'bill ahead': (reading) => {
     const { books, choice, date } = reading;
@@ -246,8 +260,12 @@ const READ: Readonly<Record<Move, Read>> = {
     );
     if (!line) return undefined;
     const difference = (['cost', 'variance', 'credit'] as const)[choice.other % 3] ?? 'cost';
-    const billed = { of: line.id, quantity: atMost(choice.units, openToReceive(line)), price: unitPrice(reading), discount: NO_DISCOUNT, difference };
-    return { kind: 'bill', vendor: 'V', number: String(books.nextDocument), currency: line.currency, date, lines: [billed], charges: [] };
+    const common = { price: unitPrice(reading), discount: NO_DISCOUNT, difference };
+    const billed = { ...common, of: line.id, quantity: atMost(choice.units, openToReceive(line)), wait: choice.other % 5 === 2 };
+    // Often with all of it that is here: one bill for what came and what is to come.
+    const here = line.receipts.flatMap(({ line: id }) => books.receiptLines.get(id) ?? []).filter((received) => unbilledOf(received) > 0n);
+    const lines = choice.other % 2 === 0 ? [] : here.map((received) => ({ ...common, of: received.id, quantity: unbilledOf(received) }));
+    return { kind: 'bill', vendor: 'V', number: String(books.nextDocument), currency: line.currency, date, lines: [...lines, billed], charges: [] };
   },
   charge: ({ books, choice, date, scale }) => {
     const charge = pickOf(

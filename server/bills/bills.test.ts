@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { DraftView, IncomingBill } from '@obolus/contract/views';
+import type { DraftView, IncomingBill, WaitingBill } from '@obolus/contract/views';
 import { proveBooks } from '../testing/proveBooks.ts';
 import { make, startTestServer, type Client, type Reply, type TestServer } from '../testing/testServer.ts';
 
@@ -33,7 +33,8 @@ afterAll(async () => {
 });
 
 const take = (content: string, id: string = randomUUID(), client = ines): Promise<Reply> =>
-  client.call('PUT', `/api/incoming-bills/${id}`, { content: Buffer.from(content).toString('base64') });
+  client.call('PUT', `/api/incoming-bills/${id}`, { name: 'bill.xml', content: Buffer.from(content).toString('base64') });
+const takenOf = ({ body }: Reply) => (body.taken as { id: string; vendor: string | null; state: string; says: string }[])[0];
 const drafts = async () => ((await ines.call('GET', '/api/drafts')).body.rows as DraftView[]).filter(({ kind }) => kind === 'bill');
 const read = async (id: string) => (await ines.call('GET', `/api/incoming-bills/${id}`)).body as unknown as IncomingBill;
 
@@ -72,7 +73,7 @@ describe('a bill that comes as a file', () => {
       '<a:AllowanceCharge><b:ChargeIndicator>true</b:ChargeIndicator><b:AllowanceChargeReason>Fuel surcharge</b:AllowanceChargeReason><b:Amount>5</b:Amount></a:AllowanceCharge>';
     const content = ubl('TF-77', [yarn({ quantity: '100', code: 'XCJ', price: '5.000000000' }), carriage], { more, total: '540.00' });
     const taken = await take(content, id);
-    expect([taken.status, taken.body]).toEqual([200, { draft: id, vendor: '1' }]);
+    expect([taken.status, taken.body]).toEqual([200, { taken: [{ id, vendor: '1', number: 'TF-77', kind: 'bill', state: 'read', says: '' }] }]);
     const [draft] = await drafts();
     expect(draft).toMatchObject({
       ...{ id, title: 'Bill TF-77 of Tarnside Fibres' },
@@ -95,7 +96,7 @@ describe('a bill that comes as a file', () => {
     const lines = [{ of: `${first}/1`, quantity: '40', price: '10', discount: '', difference: 'cost' }];
     expect((await ines.post('bill', make.bill('TF-77', lines), id)).status).toBe(201);
     expect(await drafts()).toEqual([]);
-    expect((await read(id)).lines[0]).toMatchObject({ covers: [{ of: `${second}/1`, quantity: '20' }], left: '30', certain: false });
+    expect((await read(id)).lines[0]).toMatchObject({ covers: [{ of: `${second}/1`, quantity: '50' }], certain: false });
   });
 
   it('is taken in once, and again only when its draft was thrown away', async () => {
@@ -106,24 +107,32 @@ describe('a bill that comes as a file', () => {
     const other = await take(ubl('TF-78B', [yarn({ quantity: '2', amount: '20.00' })]), id);
     expect([other.status, other.body.detail]).toEqual([422, 'Another bill is kept under this id: make a new one.']);
     const again = await take(content);
-    expect([again.status, again.body.detail]).toEqual([409, 'TF-78 was taken in already: it is the same paper.']);
+    expect([again.status, again.body.detail]).toEqual([409, 'TF-78 was taken in already: it is the same paper. Say why it is another bill, or leave it.']);
+    const because = { name: 'bill.xml', content: Buffer.from(content).toString('base64'), another: 'one paper for two bills' };
+    const second = randomUUID();
+    expect((await ines.call('PUT', `/api/incoming-bills/${second}`, because)).status).toBe(200);
+    expect((await drafts()).find((draft) => draft.id === second)).toMatchObject({ body: { number: 'TF-78', another: 'one paper for two bills' } });
+    await ines.call('DELETE', `/api/drafts/${second}`);
     await ines.call('DELETE', `/api/drafts/${id}`);
     expect((await take(content)).status).toBe(200);
     for (const { id: left } of await drafts()) await ines.call('DELETE', `/api/drafts/${left}`);
   });
 
   it('at another price than the order’s says so in the order’s own terms', async () => {
-    const { body } = await take(
+    const reply = await take(
       ubl('TF-79', [
         yarn({ quantity: '8', price: '10.40', amount: '83.20' }),
         yarn({ name: 'A loom', item: 'AJ-FL', quantity: '1', price: '900', amount: '900' }),
       ]),
     );
-    const shown = await read(String(body.draft));
-    expect(shown.billed).toEqual({ [`${second}/1`]: { quantity: '8', price: '10.40', difference: 'cost' } });
-    // The loom was ordered and has not come.
-    expect(shown.lines[1]).toMatchObject({ covers: [], charge: '' });
-    await ines.call('DELETE', `/api/drafts/${String(body.draft)}`);
+    const shown = await read(String(takenOf(reply)?.id));
+    // The loom was ordered and has not come: it is billed ahead.
+    expect(shown.billed).toEqual({
+      [`${second}/1`]: { quantity: '8', price: '10.40', difference: 'cost' },
+      [`${order}/2`]: { quantity: '1', price: '900.00', difference: 'cost' },
+    });
+    expect(shown.lines[1]).toMatchObject({ covers: [{ of: `${order}/2`, quantity: '1' }], charge: '' });
+    await ines.call('DELETE', `/api/drafts/${String(takenOf(reply)?.id)}`);
   });
 
   it('is read as a Cross Industry Invoice too', async () => {
@@ -142,7 +151,7 @@ describe('a bill that comes as a file', () => {
           <x:SpecifiedTradeSettlementHeaderMonetarySummation><x:TaxTotalAmount currencyID="USD">15.20</x:TaxTotalAmount><x:GrandTotalAmount>205.20</x:GrandTotalAmount></x:SpecifiedTradeSettlementHeaderMonetarySummation>
         </x:ApplicableHeaderTradeSettlement>
       </r:SupplyChainTradeTransaction></r:CrossIndustryInvoice>`;
-    const shown = await read(String((await take(cii)).body.draft));
+    const shown = await read(String(takenOf(await take(cii))?.id));
     // The line takes ten off what its price makes: 190.00 for 20.
     expect(shown).toMatchObject({
       ...{ number: 'TF-80', tax: '15.20', total: '205.20', billed: { [`${second}/1`]: { quantity: '20', price: '9.50' } } },
@@ -150,25 +159,42 @@ describe('a bill that comes as a file', () => {
     });
   });
 
-  it('says which part cannot be read, and leaves nothing behind', async () => {
-    const before = await drafts();
+  it('says which part cannot be read, keeps the paper, and lets the rest be typed', async () => {
+    for (const [content, says, state] of [
+      [ubl('X1', [yarn({ amount: '5.001' })]), 'In line 1 “5.001” is no figure with at most 2 decimals.', 'typed'],
+      [ubl('X2', [yarn({ quantity: 'some' })]), 'In line 1 “some”', 'typed'],
+      [ubl('', [yarn()]), 'no number', 'typed'],
+      [ubl('X3', []), 'no lines', 'typed'],
+      [ubl('X4', [yarn()]).replace('2026-03-20', '20th March'), '20th March', 'typed'],
+      [ubl('X5', [yarn()]).replace('>USD<', '>XXQ<'), 'XXQ', 'typed'],
+      [ubl('X6', [yarn()], { vendor: 'Nobody' }).replace(number, 'PO-0'), 'Nobody here is “Nobody”', 'whose'],
+    ] as const) {
+      const taken = takenOf(await take(content));
+      expect(taken).toMatchObject({ state, says: expect.stringContaining(says) });
+      expect((await ines.call('GET', `/api/incoming-bills/${taken?.id}/paper`)).status).toBe(200);
+    }
+    const waiting = (await ines.call('GET', '/api/bills/waiting')).body.rows as WaitingBill[];
+    expect(waiting.filter(({ state }) => state === 'typed')).toHaveLength(6);
+    const whose = waiting.find(({ state }) => state === 'whose');
+    expect((await ines.call('PUT', `/api/incoming-bills/${whose?.id}/vendor`, { vendor: '1' })).status).toBe(200);
+    expect((await ines.call('PUT', `/api/incoming-bills/${whose?.id}/vendor`, { vendor: '2' })).status).toBe(409);
+    expect((await drafts()).find(({ id }) => id === whose?.id)).toMatchObject({ body: { vendor: '1', number: 'X6' } });
+    for (const { id } of await drafts()) await ines.call('DELETE', `/api/drafts/${id}`);
+  });
+
+  it('is refused where it is no paper of a bill at all, and leaves nothing behind', async () => {
+    const before = (await ines.call('GET', '/api/bills/waiting')).body;
     for (const [content, says] of [
-      [ubl('X', [yarn({ amount: '5.001' })]), 'In line 1 “5.001” is no figure with at most 2 decimals.'],
-      [ubl('X', [yarn({ quantity: 'some' })]), 'In line 1 “some”'],
-      [ubl('', [yarn()]), 'no number'],
-      [ubl('X', []), 'no lines'],
-      [ubl('X', [yarn()]).replace('2026-03-20', '20th March'), '20th March'],
-      [ubl('X', [yarn()]).replace('>USD<', '>XXQ<'), 'XXQ'],
-      [ubl('X', [yarn()], { vendor: 'Nobody' }).replace(number, 'PO-0'), 'Nobody here is “Nobody”'],
-      ['<CreditNote><ID>1</ID></CreditNote>', 'credit note'],
       ['<Order><ID>1</ID></Order>', 'outermost element'],
       ['<!DOCTYPE x [<!ENTITY a SYSTEM "file:///etc/passwd">]><Invoice><ID>&a;</ID></Invoice>', 'DOCTYPE'],
-      ['%PDF-1.7', 'not read'],
+      ['<Invoice>'.repeat(100), 'deep'],
+      ['#!/bin/sh\nrm -rf /', 'whatever its name says'],
+      ['PK\u0003\u0004 zipped', 'whatever its name says'],
     ] as const) {
       const reply = await take(content);
       expect([reply.status, reply.body.detail]).toEqual([422, expect.stringContaining(says)]);
     }
-    expect(await drafts()).toEqual(before);
+    expect((await ines.call('GET', '/api/bills/waiting')).body).toEqual(before);
     expect((await take(ubl('X', [yarn()]), randomUUID(), odile)).status).toBe(403);
     expect((await odile.call('GET', `/api/incoming-bills/${randomUUID()}`)).status).toBe(403);
     expect((await ines.call('GET', `/api/incoming-bills/${randomUUID()}`)).status).toBe(404);

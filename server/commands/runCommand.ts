@@ -6,14 +6,19 @@ import { expectedCost } from '@obolus/core/charges/expected';
 import { endOf } from '@obolus/core/costing/pool';
 import type { Settlement } from '@obolus/core/costing/settle';
 import { formatAmount, formatQuantity, unitCost } from '@obolus/core/exact/amounts';
-import { decide, type DocumentOf, type PostedDocument } from '@obolus/core/posting/decide';
+import { decide, type CommandOf, type DocumentOf, type PostedDocument } from '@obolus/core/posting/decide';
 import { rateOn, refused, type Decision, type Posted } from '@obolus/core/posting/decision';
 import { record } from '@obolus/core/posting/record';
 import { refusal, type Refusal } from '@obolus/core/posting/refusal';
+import type { Difference } from '@obolus/core/matching/differences';
+import { readBill } from '@obolus/core/purchasing/bill';
 import type { Terms } from '@obolus/core/purchasing/terms';
 import { viewEntries } from '../queries/entries.ts';
 import { showExpected } from '../queries/expectedCosts.ts';
+import { learnFromDraft } from '../bills/learn.ts';
+import { isSignedOff } from '../bills/signedOff.ts';
 import { BooksLoader, type LoadedBooks } from '../storage/loadBooks.ts';
+import { checkDraft, endDraft } from '../storage/drafts.ts';
 import { savePosted } from '../storage/savePosted.ts';
 import { duplicateOf, snapshot, sqlInstant, transaction } from '../storage/transaction.ts';
 import type { Following, Saving } from '../documents/documentCommand.ts';
@@ -29,6 +34,8 @@ export interface Posting {
   readonly user: string;
   readonly key: string;
   readonly now: () => Date;
+  /** The version of the draft that was looked at, where it is posted from one. */
+  readonly version?: number | undefined;
   /** Goods are counted without seeing what was ordered: a refusal does not tell it either. */
   readonly blind?: boolean;
 }
@@ -45,7 +52,15 @@ export async function postDocument<Kind extends DocumentKind>(source: DataSource
     .update(JSON.stringify([kind, posting.user, body]))
     .digest('hex');
   try {
-    return await transaction(source, async (manager) => (await claimKey(manager, posting, hash)) ?? (await postWithin(manager, kind, body, posting)));
+    return await transaction(source, async (manager) => {
+      const known = await claimKey(manager, posting, hash);
+      if (known) return known;
+      await checkDraft(manager, posting.key, posting.user, posting.version);
+      const posted = await postWithin(manager, kind, body, posting);
+      if (kind === 'bill') await learnFromDraft(manager, posting.key);
+      await endDraft(manager, posting.key);
+      return posted;
+    });
   } catch (problem) {
     // Two people enter the same bill at the same moment: the unique index decides, and says what the rule says.
     if (duplicateOf(problem, 'bill_number_once')) {
@@ -63,7 +78,7 @@ const billNumberIn = (body: { readonly number?: string; readonly bill?: { readon
 
 /** Posts a document, and what follows it, in the transaction that is open. */
 async function postWithin<Kind extends DocumentKind>(manager: EntityManager, kind: Kind, body: BodyOf<Kind>, posting: Posting): Promise<PostedReply> {
-  const { books, decision, terms, number } = await loadAndDecide(manager, kind, body, { locking: true, user: posting.user, blind: posting.blind ?? false });
+  const { books, decision, terms, number } = await loadAndDecide(manager, kind, body, { locking: true, ...posting, blind: posting.blind ?? false });
   if (!decision.accepted) throw new RefusedError(decision.refusals, books.names);
   const id = books.nextDocument.toString();
   const saving: Saving = { id, books, poolRow: (pool) => (pool === undefined ? null : (books.poolRows.get(pool) ?? null)) };
@@ -75,7 +90,7 @@ async function postWithin<Kind extends DocumentKind>(manager: EntityManager, kin
     header: { ...command.header(body), ...command.headerOf?.(document) },
     rows: command.rows(document, saving, body),
   });
-  const following = command.follows?.(document, body);
+  const following = command.follows?.(document, body, books);
   if (following) {
     await postWithin(manager, following.kind, following.body, { ...posting, key: `${posting.key}:${following.kind}` }).catch((problem: unknown) => {
       throw problem instanceof RefusedError ? new RefusedError(problem.refusals.map(below(following.at)), problem.names) : problem;
@@ -94,28 +109,46 @@ export function previewDocument<Kind extends DocumentKind>(
   source: DataSource,
   kind: Kind,
   body: BodyOf<Kind>,
-  user: string,
-  blind = false,
+  { user, key, blind = false }: { user: string; key?: string; blind?: boolean },
 ): Promise<PreviewReply> {
   return snapshot(source, async (manager) => {
-    const { books, decision } = await loadAndDecide(manager, kind, body, { locking: false, user, blind });
-    if (!decision.accepted) return notAccepted(decision.refusals, books);
+    const { books, decision, command } = await loadAndDecide(manager, kind, body, { locking: false, user, key, blind });
+    const bill = command?.kind === 'bill' ? readBill(books, command) : undefined;
+    const differences = (bill?.differences ?? []).map(viewDifference(books.company.currency));
+    const total = bill ? formatAmount(bill.total, command?.kind === 'bill' ? command.currency : '') : null;
+    if (!decision.accepted) return { ...notAccepted(decision.refusals, books), differences, total };
     const first = await viewPosted(manager, books, decision.posted);
-    const following = commandOf(kind).follows?.(decision.posted.document, body);
-    if (!following) return { accepted: true, refusals: [], ...first };
+    const following = commandOf(kind).follows?.(decision.posted.document, body, books);
+    if (!following) return { accepted: true, refusals: [], differences, ...first };
     const next = decideNext(books, decision.posted, following, user);
     if (!next.accepted) return notAccepted(next.refusals.map(below(following.at)), books);
     return {
       accepted: true,
-      refusals: [],
+      ...{ refusals: [], differences },
       ...first,
       entries: [...first.entries, ...(await viewEntries(manager, next.posted.entries, books.company.currency))],
     };
   });
 }
 
+const viewDifference =
+  (currency: string) =>
+  ({ at, kind, amount, allowed, outside }: Difference): PreviewReply['differences'][number] => ({
+    ...{ at, kind, amount: formatAmount(amount, currency), outside },
+    allowed: allowed === undefined ? null : formatAmount(allowed, currency),
+  });
+
 const notAccepted = (refusals: readonly Refusal[], books: LoadedBooks): PreviewReply => ({
-  ...{ accepted: false, refusals: refusals.map((entry) => worded(entry, books.names)), entries: [], unitCosts: [], shares: [], expected: [] },
+  ...{
+    accepted: false,
+    refusals: refusals.map((entry) => worded(entry, books.names)),
+    entries: [],
+    unitCosts: [],
+    shares: [],
+    expected: [],
+    differences: [],
+    total: null,
+  },
 });
 
 /** What a document that follows would be, on the books as the first one leaves them. */
@@ -130,13 +163,14 @@ async function loadAndDecide<Kind extends DocumentKind>(
   manager: EntityManager,
   kind: Kind,
   body: BodyOf<Kind>,
-  { locking, user, blind }: { locking: boolean; user: string; blind: boolean },
-): Promise<{ books: LoadedBooks; decision: Decision<DocumentOf[Kind]>; terms: Terms; number: string }> {
+  { locking, user, key, blind }: { locking: boolean; user: string; key?: string | undefined; blind: boolean },
+): Promise<{ books: LoadedBooks; decision: Decision<DocumentOf[Kind]>; terms: Terms; number: string; command?: CommandOf[Kind] }> {
   const loader = new BooksLoader(manager, locking);
   const { refusals, terms } = await loader.loadCompany(commandOf(kind).header(body));
   refusals.push(...(await checkNamed({ manager, locking }, body)));
   const reader = new Reader();
-  const command = commandOf(kind).read(body, reader, { user, baseCurrency: loader.books(0n).company.currency });
+  const signedOff = key !== undefined && kind === 'bill' && (await isSignedOff(manager, key, body, user));
+  const command = commandOf(kind).read(body, reader, { user, baseCurrency: loader.books(0n).company.currency, signedOff });
   // What cannot be read is not decided.
   refusals.push(...reader.refusals);
   if (refusals.length > 0) return { books: loader.books(0n), decision: refused(refusals), terms, number: '' };
@@ -146,7 +180,7 @@ async function loadAndDecide<Kind extends DocumentKind>(
   const { document, number } = locking ? await nextNumbers(manager, kind) : NOT_YET_NUMBERED;
   const books = loader.books(document);
   const decision = decide<Kind>(books, command);
-  return { books, decision: blind && !decision.accepted ? refused(decision.refusals.map(veiled)) : decision, terms, number };
+  return { books, decision: blind && !decision.accepted ? refused(decision.refusals.map(veiled)) : decision, terms, number, command };
 }
 
 /** A refusal for somebody who counts blind. */
@@ -165,11 +199,26 @@ async function claimKey(manager: EntityManager, posting: Posting, hash: string):
   } catch (problem) {
     if (!duplicateOf(problem, 'PRIMARY')) throw problem;
   }
-  const [known] = (await manager.query('SELECT body_hash FROM idempotency WHERE `key` = ?', [posting.key])) as { body_hash: string }[];
+  const [known] = (await manager.query('SELECT body_hash, user_id FROM idempotency WHERE `key` = ?', [posting.key])) as {
+    body_hash: string;
+    user_id: string;
+  }[];
+  if (known && known.user_id !== posting.user) await refuseOther(manager, posting.key);
   if (known?.body_hash !== hash) throw new RequestError(422, 'Key used before', 'This Idempotency-Key belongs to another request: make a new one.');
   const [document] = (await manager.query('SELECT id, kind, number FROM document WHERE idempotency_key = ?', [posting.key])) as PostedReply[];
   if (!document) throw new Error(`The key ${posting.key} has no document.`);
   return { id: document.id, kind: document.kind, number: document.number };
+}
+
+/** Two people post from the same draft: the second is told who was first. */
+async function refuseOther(manager: EntityManager, key: string): Promise<void> {
+  const [posted] = (await manager.query('SELECT d.number, u.name FROM document d JOIN user_account u ON u.id = d.entered_by WHERE d.idempotency_key = ?', [
+    key,
+  ])) as {
+    number: string;
+    name: string;
+  }[];
+  if (posted) throw new RequestError(409, 'Posted already', `${posted.name} posted this as ${posted.number} a moment ago.`);
 }
 
 /** Taken after the locks: within an order and a pool, documents are numbered in the order in which they commit. */
@@ -185,7 +234,7 @@ async function viewPosted(
   manager: EntityManager,
   books: LoadedBooks,
   posted: Posted<PostedDocument>,
-): Promise<Pick<PreviewReply, 'entries' | 'unitCosts' | 'shares' | 'expected'>> {
+): Promise<Pick<PreviewReply, 'entries' | 'unitCosts' | 'shares' | 'expected' | 'total'>> {
   const { currency } = books.company;
   const { document } = posted;
   const shares =
@@ -196,6 +245,7 @@ async function viewPosted(
     entries: await viewEntries(manager, posted.entries, currency),
     unitCosts: await viewUnitCosts(manager, posted.settlement, books),
     ...{ shares, expected: viewExpected(books, document) },
+    total: document.kind === 'bill' || document.kind === 'credit' ? formatAmount(document.total.amount, document.currency) : null,
   };
 }
 

@@ -10,6 +10,9 @@ const reasons = [...source.matchAll(/\| '(\w+)'/g)].map(([, reason]) => reason a
 /** Every value that any decision gives with a refusal. */
 const values = {
   text: '1.x',
+  difference: '12.00',
+  above: '100.00',
+  waiting: '2',
   places: '6',
   date: '2026-03-01',
   firstOpenDay: '2026-04-01',

@@ -53,6 +53,14 @@ const SAYS: Readonly<Record<RefusalReason, (values: Values) => string>> = {
   bill_number_alike: ({ number, date }) => `Bill ${number} of ${date} is entered, and this number is almost the same: say why it is another bill, or leave it.`,
   bill_amount_alike: ({ number, date, amount }) => `Bill ${number} of ${date} comes to ${amount} too: say why this is another bill, or leave it.`,
   bill_number_taken: ({ number }) => `This vendor’s bill ${number} is entered already (case, blanks, separators and leading zeros aside).`,
+  done_is_goods: () => 'Goods are billed when they are received, or ahead of that: only a service is done without a receipt.',
+  difference_unexplained: ({ kind, difference = '', allowed, currency }) => {
+    const size = `${difference.replace('-', '')} ${currency} ${difference.startsWith('-') ? 'less' : 'more'} than`;
+    return kind === 'total'
+      ? `The paper asks for ${size} what is entered: put it right, or say why it is taken so.`
+      : `This is ${size} expected, and ${allowed} is allowed: say why it is decided so.`;
+  },
+  second_person_needed: ({ amount, above, currency }) => `Differences of ${amount} ${currency} are above ${above}: a second person has to agree. Ask for it.`,
   charge_kind_twice: ({ kind }) => `A bill names a kind of charge once: add both amounts of ${kind} together.`,
   tax_on_nothing: () => 'There is nothing on this bill that the tax could belong to: name the lines it was charged on.',
   allocation_exceeds_charge: ({ left }) => `Only ${left} is left of this charge.`,
@@ -72,6 +80,7 @@ const SAYS: Readonly<Record<RefusalReason, (values: Values) => string>> = {
     open === '0' ? 'Everything delivered on this line was given back already.' : `Only ${open} of this line can be given back.`,
   credit_exceeds_open: ({ open }) => `Only ${open} can be credited here.`,
   credit_of_nothing: () => 'There are no goods that this credit could make cheaper: send it to variance.',
+  credit_of_disputed: () => 'This was never accepted, and is in no cost: take it against the credit that was asked for.',
   arrival_exceeds_sent: ({ open }) => (open === '0' ? 'Nothing of this line is in transit any more.' : `Only ${open} of this line are in transit.`),
   move_exceeds_expense: ({ left }) => `Only ${left} is left of this expense.`,
   lots_not_kept: ({ item }) => `${item} is not kept by lot or serial number: leave this empty.`,
@@ -87,6 +96,7 @@ const SAYS: Readonly<Record<RefusalReason, (values: Values) => string>> = {
   stock_short: ({ item, warehouse, date, short, lot }) => `${item}${lot ? ` (${lot})` : ''} in ${warehouse} would be ${short} short on ${date}.`,
   standard_not_kept: ({ item }) => `${item} is not kept at standard cost.`,
   payment_exceeds_open: ({ open }) => `Only ${open} is open on this bill.`,
+  payment_waits_for_goods: ({ waiting }) => `${waiting} that it bills are not here: it is paid when they are.`,
   payment_negative: () => 'The credits come to more than the bills: leave some for later.',
   prepayment_exceeds_left: ({ left }) => `Only ${left} is left of this prepayment.`,
   reason_missing: () => 'Give a reason.',

@@ -174,7 +174,7 @@ describe('what the company wants of receiving', () => {
     await server.source.query('UPDATE company SET blind = 0');
   });
 
-  it('leaves a draft of the bill for whoever may enter bills; one takes it up, others see it no more', async () => {
+  it('leaves a draft of the bill for whoever may enter bills; one takes it up, others see by whom', async () => {
     await server.source.query('UPDATE company SET drafts_bill = 1');
     const receipt = await odile.posted('receipt', make.receipt([{ of: `${order}/1`, quantity: '5' }]));
     await server.source.query('UPDATE company SET drafts_bill = 0');
@@ -192,7 +192,9 @@ describe('what the company wants of receiving', () => {
     const second = await server.signIn('second@test.example');
     expect(await drafts(second)).toHaveLength(1);
     const kept = await ines.call('PUT', `/api/drafts/${draft?.id}`, { kind: 'bill', title: 'Mine', body: { vendor: '1', number: 'B-1' }, version: 1 });
-    expect([kept.status, await drafts(second), (await drafts(ines)).map(({ title }) => title)]).toEqual([200, [], ['Mine']]);
-    expect((await second.call('PUT', `/api/drafts/${draft?.id}`, { kind: 'bill', title: 'Theirs', body: {}, version: 2 })).status).toBe(404);
+    const seen = async (client: Client) => (await drafts(client)).map(({ title, heldBy }) => [title, heldBy]);
+    expect([kept.status, await seen(second), await seen(ines)]).toEqual([200, [['Mine', 'accountant']], [['Mine', '']]]);
+    const late = await second.call('PUT', `/api/drafts/${draft?.id}`, { kind: 'bill', title: 'Theirs', body: {}, version: 2 });
+    expect([late.status, late.body.detail]).toEqual([409, 'accountant is working on this: it is free again a while after the last change.']);
   });
 });

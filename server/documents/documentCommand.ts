@@ -1,6 +1,7 @@
 import type { EntityManager, EntitySchema } from 'typeorm';
 import type { BodyOf } from '@obolus/contract/commands';
 import type { DocumentKind } from '@obolus/contract/roles';
+import type { Books } from '@obolus/core/posting/books';
 import type { CommandOf, DocumentOf } from '@obolus/core/posting/decide';
 import type { Reader } from '../commands/read.ts';
 import type { BooksLoader, LoadedBooks } from '../storage/loadBooks.ts';
@@ -24,16 +25,17 @@ export interface DocumentCommand<Kind extends DocumentKind> {
   /** What else the document that follows rests on, for a preview; posting loads it anew. */
   loadFollowing?(body: BodyOf<Kind>, loader: BooksLoader): Promise<void>;
   /** A document that is posted with it in the same transaction, on the books as they are then; undefined where none is. */
-  follows?(document: DocumentOf[Kind], body: BodyOf<Kind>): Following | undefined;
+  follows?(document: DocumentOf[Kind], body: BodyOf<Kind>, books: Books): Following | undefined;
 }
 
 /** A document that follows another. What is refused of it is said at `at` of the first one's body. */
 export type Following = { readonly [Kind in DocumentKind]: { readonly kind: Kind; readonly body: BodyOf<Kind>; readonly at: string } }[DocumentKind];
 
-/** Who asks, and the currency of the books. */
+/** Who asks, the currency of the books, and whether a second person agreed to exactly this body. */
 export interface Asking {
   readonly user: string;
   readonly baseCurrency: string;
+  readonly signedOff?: boolean;
 }
 
 export interface DocumentHeader {

@@ -27,6 +27,7 @@ export const payment: DocumentCommand<'payment'> = {
   },
   async load(command, loader) {
     await loader.loadPayables(command.bills.map(({ of }) => of));
+    await loader.loadOrderLines(command.bills.flatMap(({ of }) => loader.payable(of)?.waitsFor.map((line) => line.of) ?? []));
     if (command.from !== undefined) await loader.loadPrepayment(command.from);
     await loader.loadRates([command.currency], command.date);
     if (command.discountsTo === 'income') return;

@@ -1,11 +1,13 @@
 import type { BodyOf } from '@obolus/contract/commands';
 import { poolId } from '@obolus/core/costing/pool';
 import { poolsReached } from '@obolus/core/purchasing/bill';
-import { FRACTION_PLACES, formatQuantity, PRICE_PLACES, quantity } from '@obolus/core/exact/amounts';
+import { formatAmount, FRACTION_PLACES, formatQuantity, PRICE_PLACES, quantity } from '@obolus/core/exact/amounts';
 import { formatDecimal } from '@obolus/core/exact/decimal';
 import { billNumberShape } from '@obolus/core/purchasing/billNumber';
 import { sumOf } from '@obolus/core/purchasing/order';
+import { taxesOn } from '@obolus/core/purchasing/taxCode';
 import type { ReceiptDocument } from '@obolus/core/purchasing/receipt';
+import type { Books } from '@obolus/core/posting/books';
 import type { CommandOf } from '@obolus/core/posting/decide';
 import type { EntityManager } from 'typeorm';
 import type { Reader } from '../commands/read.ts';
@@ -40,6 +42,7 @@ export const receipt: DocumentCommand<'receipt'> = {
       ordered.map((line) => line.currency),
       command.date,
     );
+    await loader.loadTaxCodes();
     const items = ordered.flatMap(({ bought }) => bought.item ?? []);
     loader.wantGoods(
       items.map((item) => poolId(item, command.warehouse)),
@@ -58,7 +61,7 @@ export const receipt: DocumentCommand<'receipt'> = {
   async loadFollowing({ vendor, date, bill: billed }, loader) {
     if (billed) await loader.loadBillNumber(vendor, billed.number, date);
   },
-  follows: (document, { bill: billed }) => billed && { kind: 'bill', body: billOf(document, billed), at: '/bill' },
+  follows: (document, { bill: billed }, { taxCodes }) => billed && { kind: 'bill', body: billOf(document, billed, taxCodes), at: '/bill' },
   rows: ({ lines, aside, closed }, saving, body) => [
     {
       table: facts.receiptAside,
@@ -93,15 +96,22 @@ export const receipt: DocumentCommand<'receipt'> = {
   ],
 };
 
-/** The bill that came with the goods: all that was received and is not billed ahead, at what it was received at. */
-function billOf({ vendor, date, lines }: ReceiptDocument, { number, terms, another }: NonNullable<BodyOf<'receipt'>['bill']>): BodyOf<'bill'> {
+/** The bill that came with the goods: all that was received and is not billed ahead, at what it was received at, with the taxes of its order. */
+function billOf(
+  { vendor, date, lines }: ReceiptDocument,
+  { number, terms, another }: NonNullable<BodyOf<'receipt'>['bill']>,
+  taxCodes: Books['taxCodes'],
+): BodyOf<'bill'> {
   const open = lines.map((line) => ({ ...line, open: quantity(line.quantity - sumOf(line.ahead)) })).filter((line) => line.open > 0n);
+  const currency = lines[0]?.currency ?? '';
+  const taxes = taxesOn(open.map(({ amount, taxCode }) => ({ amount, code: taxCode, levels: taxCodes.get(taxCode) ?? [] })));
   return {
-    ...{ vendor, number, date, currency: lines[0]?.currency ?? '', ...(terms ? { terms } : {}), ...(another ? { another } : {}), charges: [] },
+    ...{ vendor, number, date, currency, ...(terms ? { terms } : {}), ...(another ? { another } : {}), charges: [] },
     lines: open.map((line) => ({
       ...{ of: line.id, quantity: formatQuantity(line.open), difference: 'cost' as const },
       ...{ price: formatDecimal(line.pricing.price, PRICE_PLACES), discount: formatDecimal(line.pricing.discount, FRACTION_PLACES - 2) },
     })),
+    tax: taxes.map(({ amount, recoverable, lines: on }) => ({ amount: formatAmount(amount, currency), recoverable, lines: [...on] })),
   };
 }
 
@@ -143,11 +153,11 @@ export const putAway: DocumentCommand<'put-away'> = {
 };
 
 export const bill: DocumentCommand<'bill'> = {
-  read: (body, reader) => ({
+  read: (body, reader, { signedOff }) => ({
     kind: 'bill',
     vendor: reader.given(body.vendor, '/vendor'),
     number: reader.given(body.number, '/number'),
-    another: body.another,
+    ...{ another: body.another, signedOff },
     currency: body.currency,
     date: body.date,
     lines: body.lines.map((line, position) => ({
@@ -155,10 +165,10 @@ export const bill: DocumentCommand<'bill'> = {
       quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`),
       price: reader.price(line.price, `/lines/${position}/price`),
       discount: reader.discount(line.discount, `/lines/${position}/discount`),
-      difference: line.difference,
+      ...{ difference: line.difference, wait: line.wait, done: line.done, reason: line.reason },
     })),
     charges: body.charges.map((charge, position) => ({
-      kind: charge.kind,
+      ...{ kind: charge.kind, reason: charge.reason },
       amount: reader.document(charge.amount, body.currency, `/charges/${position}/amount`),
     })),
     expenses: (body.expenses ?? []).map((line, position) => ({
@@ -166,12 +176,22 @@ export const bill: DocumentCommand<'bill'> = {
       amount: reader.document(line.amount, body.currency, `/expenses/${position}/amount`),
       dimensions: dimensionsOf(line),
     })),
+    disputed: (body.disputed ?? []).map((line, position) => ({
+      ...line,
+      amount: reader.document(line.amount, body.currency, `/disputed/${position}/amount`),
+    })),
     tax: (body.tax ?? []).map((tax, position) => ({
       ...{ amount: reader.document(tax.amount, body.currency, `/tax/${position}/amount`), recoverable: tax.recoverable, lines: tax.lines },
     })),
+    whole: {
+      tax: body.whole?.tax,
+      total: body.whole?.total && { ...body.whole.total, asked: reader.document(body.whole.total.asked, body.currency, '/whole/total/asked') },
+    },
   }),
   async load(command, loader) {
     await loader.loadBillNumber(command.vendor, command.number, command.date);
+    await loader.loadChargeAllowances();
+    await loader.loadTaxCodes();
     const cited = command.lines.map((line) => line.of);
     // One lock over orders and receipts together: a line may be either.
     await loader.loadReceiptLines(cited);
@@ -197,16 +217,24 @@ export const bill: DocumentCommand<'bill'> = {
       table: facts.billLine,
       rows: document.lines.map((line) => ({
         ...keyOf(line.id),
-        ...(line.ahead ? { receipt_id: null, receipt_line_no: null } : citing('receipt', 'receipt_line_no', line.of)),
-        ...(line.ahead ? citing('order', 'order_line_no', line.of) : { order_id: null, order_line_no: null }),
+        ...(line.ahead || line.done ? { receipt_id: null, receipt_line_no: null } : citing('receipt', 'receipt_line_no', line.of)),
+        ...(line.ahead || line.done ? citing('order', 'order_line_no', line.of) : { order_id: null, order_line_no: null }),
         ...{ quantity: line.quantity, price: line.price, discount: line.discount, difference: line.difference, amount: line.amount },
         ...{ ordered: line.ordered, rate: line.rate, cleared: line.cleared, price_difference: line.priceDifference, payable: line.payable, tax: line.tax },
+        ...{ done: line.done ? 1 : 0, waits: line.wait ? 1 : 0, reason: line.reason?.trim() ?? '' },
       })),
     },
     {
       table: facts.billCharge,
       rows: document.charges.map((charge) => ({
         ...{ ...keyOf(charge.id), kind: charge.kind, amount: charge.documentAmount, base_amount: charge.amount, is_cost: charge.isCost ? 1 : 0 },
+        reason: charge.reason?.trim() ?? '',
+      })),
+    },
+    {
+      table: facts.billDisputed,
+      rows: document.disputed.map((line) => ({
+        ...{ ...keyOf(line.id), said: line.said, amount: line.documentAmount, base_amount: line.amount, decision: line.decision, reason: line.reason.trim() },
       })),
     },
     {
@@ -218,6 +246,10 @@ export const bill: DocumentCommand<'bill'> = {
     {
       table: facts.billTax,
       rows: (document.tax ?? []).map((tax, position) => ({ ...lineAt(saving, position), amount: tax.amount, recoverable: tax.recoverable ? 1 : 0 })),
+    },
+    {
+      table: facts.billWhole,
+      rows: document.differs.map(({ kind, amount, reason }, position) => ({ ...lineAt(saving, position), kind, amount, reason: reason.trim() })),
     },
     payableRow(saving, document.total),
   ],

@@ -1,6 +1,7 @@
 import type { Logger } from 'pino';
 import type { DataSource } from 'typeorm';
 import type { Config } from '../config.ts';
+import type { MailServer } from '../mail/mails.ts';
 
 /** What every endpoint may use. The clock is here so that tests and pictures can fix the day. */
 export interface Context {
@@ -8,6 +9,10 @@ export interface Context {
   readonly source: DataSource;
   readonly log: Logger;
   readonly now: () => Date;
+  /** Where mails are sent; undefined where no server is set up. */
+  readonly mailServer: MailServer | undefined;
+  /** The port of the mailbox that stands in for a mail server, where there is one. */
+  readonly mailboxPort: number | undefined;
 }
 
-export const todayOf = (context: Context): string => context.config.today ?? context.now().toISOString().slice(0, 10);
+export const todayOf = (context: Pick<Context, 'config' | 'now'>): string => context.config.today ?? context.now().toISOString().slice(0, 10);

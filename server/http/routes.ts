@@ -1,4 +1,4 @@
-import { Router } from 'express';
+import { Router, type Request } from 'express';
 import { api, posting } from '@obolus/contract/api';
 import type { BodyOf, PostedReply, PreviewReply } from '@obolus/contract/commands';
 import type { Endpoint } from '@obolus/contract/endpoint';
@@ -7,13 +7,20 @@ import { MAY_IMPORT, type ImportKind } from '@obolus/contract/imports';
 import { DOCUMENT_KINDS, MAY_POST, type DocumentKind, type Role } from '@obolus/contract/roles';
 import type { Me } from '@obolus/contract/views';
 import { RequestError } from '../commands/failures.ts';
-import { readIncomingBill, takeBillIn } from '../bills/incoming.ts';
+import { listCreditable } from '../bills/creditable.ts';
+import { readIncomingBill, readIncomingPaper } from '../bills/incoming.ts';
+import { answerSignOff, askSignOff, listSignOffs } from '../bills/signOff.ts';
+import { dropPaper, sayWhose, takeBillIn } from '../bills/takeIn.ts';
+import { listWaitingBills, openWaiting, planDraft, postAgreed } from '../bills/waiting.ts';
 import { postDocument, previewDocument } from '../commands/runCommand.ts';
 import { dropAdvice, keepAdvice, listAdvices } from '../despatch/advices.ts';
 import { commandOf } from '../documents/registry.ts';
 import { keepPaper, readPaper } from '../papers/kept.ts';
 import { startImport } from '../imports/load.ts';
 import { readImport, stageImport } from '../imports/stage.ts';
+import { listMails, sendMail } from '../mail/mails.ts';
+import { listBillable } from '../queries/billable.ts';
+import { listUnmatched } from '../queries/unmatched.ts';
 import { listDocuments, viewDocument } from '../queries/documents.ts';
 import { readHeldStock, readLineValue } from '../queries/held.ts';
 import { readJournal, readTrialBalance } from '../queries/ledger.ts';
@@ -33,11 +40,12 @@ import { readStockCard } from '../queries/stock.ts';
 import { listFile } from '../lists/file.ts';
 import { readList } from '../lists/read.ts';
 import { dropView, readViews, saveView } from '../lists/views.ts';
+import { baseCurrency } from '../setUp/baseCurrency.ts';
 import { answerBankAccount } from '../setUp/bankAccounts.ts';
 import { changeEntry, newEntry, viewEntry } from '../setUp/registers.ts';
 import { addPerson, listPeople, savePerson } from '../signIn/people.ts';
 import { signIn } from '../signIn/signIn.ts';
-import { dropDraft, listDrafts, readDraft, saveDraft } from '../storage/drafts.ts';
+import { dropDraft, letGoOfDraft, listDrafts, readDraft, saveDraft } from '../storage/drafts.ts';
 import { todayOf, type Context } from './context.ts';
 import { implement } from './implement.ts';
 import { newCsrfToken, type SignedIn } from './session.ts';
@@ -49,6 +57,8 @@ export function apiRouter(context: Context): Router {
   readRoutes(router, context);
   listRoutes(router, context);
   paperRoutes(router, context);
+  billRoutes(router, context);
+  mailRoutes(router, context);
   setUpRoutes(router, context);
   draftRoutes(router, context);
   importRoutes(router, context);
@@ -74,7 +84,7 @@ function signInRoutes(router: Router, context: Context): void {
 
 function readRoutes(router: Router, context: Context): void {
   const { manager } = context.source;
-  const currency = () => baseCurrency(context);
+  const currency = () => baseCurrency(context.source.manager);
   implement(router, context, api.items, () => listItems(manager));
   implement(router, context, api.vendors, () => listVendors(manager));
   implement(router, context, api.warehouses, () => listWarehouses(manager));
@@ -113,13 +123,13 @@ function readRoutes(router: Router, context: Context): void {
   implement(router, context, api.lineValue, async ({ query }) => readLineValue(manager, await currency(), query.line, query));
   implement(router, context, api.journal, async ({ query }) => readJournal(manager, await currency(), query.before, query.account));
   implement(router, context, api.trialBalance, async ({ query }) => readTrialBalance(manager, await currency(), query.asOf ?? todayOf(context)));
-  implement(router, context, api.waiting, async ({ user }) => countWaiting(manager, user.id, await currency()));
+  implement(router, context, api.waiting, async ({ user }) => countWaiting(manager, user, await currency()));
   implement(router, context, api.search, async ({ query }) => ({ rows: await search(manager, await currency(), query.find) }));
 }
 
 function listRoutes(router: Router, context: Context): void {
   const { source } = context;
-  const around = async () => ({ baseCurrency: await baseCurrency(context), today: todayOf(context) });
+  const around = async () => ({ baseCurrency: await baseCurrency(context.source.manager), today: todayOf(context) });
   implement(router, context, api.listCsv, async ({ params, query }) => listFile(source.manager, params.list, 'csv', query, await around()));
   implement(router, context, api.listXlsx, async ({ params, query }) => listFile(source.manager, params.list, 'xlsx', query, await around()));
   implement(router, context, api.listViews, async ({ params, user }) => ({ rows: await readViews(source, user.id, params.list) }));
@@ -141,8 +151,6 @@ function paperRoutes(router: Router, context: Context): void {
     await dropAdvice(source, params.id);
     return { done: true as const };
   });
-  implement(router, context, api.takeBillIn, ({ params, body, user }) => takeBillIn(source, params.id, Buffer.from(body.content, 'base64'), user.id));
-  implement(router, context, api.incomingBill, ({ params }) => readIncomingBill(source.manager, params.id));
   implement(router, context, api.keepPaper, async ({ params, body, user }) => {
     await keepPaper(source, { id: params.id, name: body.name, content: Buffer.from(body.content, 'base64') }, user.id);
     return { done: true as const };
@@ -150,9 +158,61 @@ function paperRoutes(router: Router, context: Context): void {
   implement(router, context, api.paper, ({ params }) => readPaper(source.manager, params.id));
 }
 
+function billRoutes(router: Router, context: Context): void {
+  const { source, now } = context;
+  const done = { done: true as const };
+  const today = () => todayOf(context);
+  implement(router, context, api.takeBillIn, async ({ params, body, user }) => {
+    const given = { id: params.id, name: body.name, content: Buffer.from(body.content, 'base64'), came: 'file' as const, sender: user.name };
+    return { taken: await takeBillIn(source, { ...given, by: user.id, at: now(), today: today(), another: body.another }) };
+  });
+  implement(router, context, api.incomingBill, ({ params }) => readIncomingBill(source.manager, params.id));
+  implement(router, context, api.incomingPaper, ({ params }) => readIncomingPaper(source.manager, params.id));
+  implement(router, context, api.sayWhose, async ({ params, body }) => {
+    await sayWhose(source, params.id, body.vendor, today());
+    return done;
+  });
+  implement(router, context, api.dropIncoming, async ({ params }) => {
+    await dropPaper(source, params.id);
+    return done;
+  });
+  implement(router, context, api.waitingBills, async ({ user }) => ({ rows: await listWaitingBills(source, user) }));
+  implement(router, context, api.openBill, ({ params, user }) => openWaiting(source, user, params.id, today()));
+  implement(router, context, api.letGoOfBill, async ({ params, user }) => {
+    await letGoOfDraft(source, user, params.id);
+    return done;
+  });
+  implement(router, context, api.planBill, async ({ params, body, user }) => {
+    await planDraft(source, user, params.id, body, today());
+    return done;
+  });
+  implement(router, context, api.postAgreed, ({ params, body, user }) => postAgreed(source, user, params.id, body.dry, { now, today: today() }));
+  implement(router, context, api.billable, ({ params }) => listBillable(source.manager, params.id));
+  implement(router, context, api.creditable, ({ query }) => listCreditable(source.manager, { vendor: query.vendor, all: query.all === 'yes' }, today()));
+  implement(router, context, api.unmatched, async () => listUnmatched(source.manager, await baseCurrency(source.manager), today()));
+  implement(router, context, api.signOffs, async ({ user }) => ({ rows: await listSignOffs(source, user) }));
+  implement(router, context, api.askSignOff, async ({ params, body, user }) => {
+    await askSignOff(source, user, params.id, body.bill, body.note, now());
+    return done;
+  });
+  implement(router, context, api.answerSignOff, async ({ params, body, user }) => {
+    await answerSignOff(source, user, params.id, body, now());
+    return done;
+  });
+}
+
+function mailRoutes(router: Router, context: Context): void {
+  implement(router, context, api.mails, () => listMails(context.source.manager));
+  implement(router, context, api.sendMail, async ({ params, body }) => {
+    if (!context.mailServer) throw new RequestError(503, 'Not set up', 'No mail server is set up (docs/configuration.md).');
+    await sendMail(context.source, context.mailServer, { id: params.id, ...body }, context.now());
+    return { done: true as const };
+  });
+}
+
 function setUpRoutes(router: Router, context: Context): void {
   const { source } = context;
-  const changing = async (by: string) => ({ by, at: context.now(), currency: await baseCurrency(context) });
+  const changing = async (by: string) => ({ by, at: context.now(), currency: await baseCurrency(context.source.manager) });
   implement(router, context, api.entry, ({ params, user }) => viewEntry(source, params.register, params.id, user.id));
   implement(router, context, api.newEntry, async ({ params, body, key, user }) => ({
     id: await newEntry(source, params.register, body.fields, key, user, context.now()),
@@ -164,7 +224,7 @@ function setUpRoutes(router: Router, context: Context): void {
     await answerBankAccount(source, params.id, params.account, body.answer, user.id, context.now());
     return { done: true as const };
   });
-  implement(router, context, api.people, async () => ({ rows: await listPeople(source.manager, await baseCurrency(context)) }));
+  implement(router, context, api.people, async () => ({ rows: await listPeople(source.manager, await baseCurrency(context.source.manager)) }));
   implement(router, context, api.newPerson, async ({ body, user }) => addPerson(source, body, await changing(user.id)));
   implement(router, context, api.savePerson, async ({ params, body, user }) => savePerson(source, params.id, body, await changing(user.id)));
 }
@@ -201,18 +261,23 @@ function importRoutes(router: Router, context: Context): void {
 function documentRoutes<Kind extends DocumentKind>(router: Router, context: Context, kind: Kind): void {
   type Body = TSchema & { static: BodyOf<Kind> };
   const { post, preview } = posting[kind];
-  implement(router, context, post as Endpoint<TSchema, TSchema, Body, TSchema & { static: PostedReply }>, async ({ body, key, user }) => {
+  implement(router, context, post as Endpoint<TSchema, TSchema, Body, TSchema & { static: PostedReply }>, async ({ body, key, user, request }) => {
     mayPostAll(user, kind, body as BodyOf<Kind>);
     const blind = kind === 'receipt' && (await countsBlind(context.source.manager, user.role));
-    const posted = await postDocument(context.source, kind, body as BodyOf<Kind>, { user: user.id, key, now: context.now, blind });
-    await dropDraft(context.source, user, key);
+    const posted = await postDocument(context.source, kind, body as BodyOf<Kind>, { user: user.id, key, now: context.now, blind, version: versionIn(request) });
     return posted;
   });
-  implement(router, context, preview as Endpoint<TSchema, TSchema, Body, TSchema & { static: PreviewReply }>, async ({ body, user }) => {
+  implement(router, context, preview as Endpoint<TSchema, TSchema, Body, TSchema & { static: PreviewReply }>, async ({ body, key, user }) => {
     mayPostAll(user, kind, body as BodyOf<Kind>);
     const blind = kind === 'receipt' && (await countsBlind(context.source.manager, user.role));
-    return previewDocument(context.source, kind, body as BodyOf<Kind>, user.id, blind);
+    return previewDocument(context.source, kind, body as BodyOf<Kind>, { user: user.id, ...(key === '' ? {} : { key }), blind });
   });
+}
+
+/** The version of the draft that whoever posts it looked at; undefined where nobody says. */
+function versionIn(request: Request): number | undefined {
+  const said = request.get('draft-version') ?? '';
+  return /^\d{1,9}$/.test(said) ? Number.parseInt(said, 10) : undefined;
 }
 
 async function me(context: Context, user: SignedIn, csrfToken: string): Promise<Me> {
@@ -232,14 +297,10 @@ async function me(context: Context, user: SignedIn, csrfToken: string): Promise<
       today: todayOf(context),
       blind,
       standIns: context.config.standIns,
+      mailbox: context.mailboxPort ?? null,
     },
     csrfToken,
   };
-}
-
-async function baseCurrency(context: Context): Promise<string> {
-  const [row] = (await context.source.query('SELECT currency FROM company WHERE id = 1')) as { currency: string }[];
-  return row?.currency ?? 'USD';
 }
 
 function mayImport(user: SignedIn, kind: ImportKind): void {

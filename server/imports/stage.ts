@@ -89,7 +89,7 @@ async function checkDocuments(source: DataSource, user: string, kind: DocumentIm
       group.map((row) => row.fields),
       lookups,
     );
-    const preview = await previewDocument(source, kind.into, body as BodyOf<typeof kind.into>, user);
+    const preview = await previewDocument(source, kind.into, body as BodyOf<typeof kind.into>, { user });
     for (const { at, says } of preview.refusals) {
       const [, where = '', line = '', name = ''] = at.split('/');
       const targets = where === 'lines' && line !== '' ? [group[Number(line)]] : group;

@@ -3,7 +3,8 @@ import { stringify } from 'csv-stringify/sync';
 import type { EntityManager } from 'typeorm';
 import { LISTS, type ListColumn, type ListName, type ListRow } from '@obolus/contract/lists';
 import { RequestError } from '../commands/failures.ts';
-import { readAll, type Around, type Asked } from './read.ts';
+import { readAll, type Asked } from './read.ts';
+import type { Around } from './source.ts';
 
 const MOST_ROWS = 100_000;
 /** A spreadsheet keeps fifteen digits of a number; what has more goes in as text, for no figure may be cut. */

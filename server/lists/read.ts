@@ -5,7 +5,7 @@ import { addDays, isDay, type Day } from '@obolus/core/exact/calendar';
 import { parseDecimal } from '@obolus/core/exact/decimal';
 import { RequestError } from '../commands/failures.ts';
 import { text, type Row } from '../queries/figures.ts';
-import type { ColumnSource, ListSource } from './source.ts';
+import type { Around, ColumnSource, ListSource } from './source.ts';
 import { SOURCES } from './sources.ts';
 
 const PAGE = 100;
@@ -20,11 +20,6 @@ export interface Asked {
   readonly after?: string | undefined;
 }
 
-export interface Around {
-  readonly baseCurrency: string;
-  readonly today: Day;
-}
-
 interface Query {
   readonly source: ListSource;
   readonly columns: readonly ListColumn[];
@@ -34,11 +29,13 @@ interface Query {
   /** The columns that conditions are about. */
   readonly narrowedBy: readonly string[];
   readonly today: Day;
+  /** The rows themselves, where they are given: the one parameter of where they come from. */
+  readonly given: readonly string[];
 }
 
 /** A page of a list, by key: what came in between does not move it. */
 export async function readList(manager: EntityManager, list: ListName, asked: Asked, around: Around): Promise<ListPage> {
-  const query = queryOf(list, asked, around);
+  const query = await queryOf(manager, list, asked, around);
   const { rows, next } = await readPage(manager, query, asked.after, PAGE);
   return {
     rows: await showRows(manager, query, rows, around),
@@ -49,7 +46,7 @@ export async function readList(manager: EntityManager, list: ListName, asked: As
 
 /** All rows that a list finds, a page at a time. */
 export async function* readAll(manager: EntityManager, list: ListName, asked: Asked, around: Around): AsyncGenerator<ListRow[]> {
-  const query = queryOf(list, asked, around);
+  const query = await queryOf(manager, list, asked, around);
   let after: string | null | undefined;
   do {
     const page = await readPage(manager, query, after, 1000);
@@ -58,7 +55,8 @@ export async function* readAll(manager: EntityManager, list: ListName, asked: As
   } while (after !== null);
 }
 
-function queryOf(list: ListName, asked: Asked, { baseCurrency, today }: Around): Query {
+async function queryOf(manager: EntityManager, list: ListName, asked: Asked, around: Around): Promise<Query> {
+  const { baseCurrency, today } = around;
   const { columns, sort, down } = LISTS[list];
   const source = SOURCES[list];
   const by = columns.find(({ name, told }) => name === (asked.sort ?? sort) && !told);
@@ -67,6 +65,7 @@ function queryOf(list: ListName, asked: Asked, { baseCurrency, today }: Around):
   const conditions = conditionsOf(asked.where);
   return {
     ...{ source, columns, sort: by, down: asked.sort === undefined ? down === true : asked.down === 'yes', today },
+    given: source.given ? [JSON.stringify(await source.given(manager, around))] : [],
     conditions: [...findIn(words, asked.find), ...conditions.map((condition) => conditionSql(condition, columns, source, baseCurrency, today))],
     // An amount is compared in the currency of its row.
     narrowedBy: [...words.map(({ name }) => name), ...conditions.map((condition) => condition.column), ...(source.columns.currency ? ['currency'] : [])],
@@ -79,14 +78,19 @@ function rowsWith({ source, today }: Query, columns: readonly string[], only = '
   const select = [...new Set(columns)].map((name) => `${source.columns[name]?.sql ?? 'NULL'} AS \`${name}\``);
   const join = worked?.columns.some((name) => columns.includes(name)) ? ` ${worked.join}` : '';
   const all = [where, only].filter(Boolean).join(' AND ');
-  return `SELECT ${[`${id} AS id`, ...select].join(', ')} FROM ${from}${join}${all === '' ? '' : ` WHERE ${all}`}`.replaceAll(':today', `'${today}'`);
+  return `SELECT ${[`${id} AS id`, ...select].join(', ')} FROM ${from}${join}${all === '' ? '' : ` WHERE ${all}`}`
+    .replaceAll(':today', `'${today}'`)
+    .replace(':given', '?');
 }
 
 /** The rows that meet all conditions, with these columns beside those of the conditions. */
 function found(query: Query, columns: readonly string[], ...further: Sql[]): Sql {
   const all = [...query.conditions, ...further];
   const where = all.length === 0 ? '' : ` WHERE ${all.map(({ sql }) => `(${sql})`).join(' AND ')}`;
-  return { sql: `(${rowsWith(query, [...query.narrowedBy, ...columns])}) r${where}`, parameters: all.flatMap(({ parameters }) => parameters) };
+  return {
+    sql: `(${rowsWith(query, [...query.narrowedBy, ...columns])}) r${where}`,
+    parameters: [...query.given, ...all.flatMap(({ parameters }) => parameters)],
+  };
 }
 
 interface Sql {
@@ -165,7 +169,7 @@ async function readPage(manager: EntityManager, query: Query, after: string | nu
   const last = shown.at(-1);
   if (!last) return { rows: [], next: null };
   const ids = shown.map((row) => text(row.id));
-  const rows: Row[] = await manager.query(rowsWith(query, Object.keys(source.columns), `${source.id} IN (?)`), [ids]);
+  const rows: Row[] = await manager.query(rowsWith(query, Object.keys(source.columns), `${source.id} IN (?)`), [...query.given, ids]);
   const byId = new Map(rows.map((row) => [text(row.id), row]));
   return {
     rows: ids.map((id) => byId.get(id)).filter((row): row is Row => row !== undefined),

@@ -1,12 +1,21 @@
 import type { EntityManager } from 'typeorm';
+import type { Day } from '@obolus/core/exact/calendar';
 import { decimalsOf } from '@obolus/core/exact/currencies';
 import { formatDecimal } from '@obolus/core/exact/decimal';
 import { showAmount, showPrice, showQuantity, type Row } from '../queries/figures.ts';
 import { minorUnits, scale } from '../queries/worth.ts';
 
+/** What a list is asked around. */
+export interface Around {
+  readonly baseCurrency: string;
+  readonly today: Day;
+}
+
 /** Where the rows of a list come from, and how each column is worked out and shown. */
 export interface ListSource {
+  /** Tables; or `given`, where the rows are worked out by the core. */
   readonly from: string;
+  readonly given?: (manager: EntityManager, around: Around) => Promise<readonly Readonly<Record<string, string>>[]>;
   readonly where?: string;
   /** A join that is worked out only where one of its columns is needed. */
   readonly worked?: { readonly join: string; readonly columns: readonly string[] };
@@ -24,6 +33,12 @@ export interface ColumnSource {
   /** One of a figure is so many of what the database keeps; of amounts that depends on the row's currency, so it is SQL. */
   readonly one?: (baseCurrency: string) => string;
 }
+
+/** Rows that are given: as a table with these columns, whole numbers or text. */
+export const given = (columns: Readonly<Record<string, 'whole' | 'text'>>): string =>
+  `JSON_TABLE(:given, '$[*]' COLUMNS (${Object.entries(columns)
+    .map(([name, as]) => `\`${name}\` ${as === 'whole' ? 'BIGINT' : 'VARCHAR(200)'} PATH '$.${name}'`)
+    .join(', ')})) g`;
 
 const shown = (show: (raw: string) => string) => (raw: string) => show(raw);
 

@@ -9,6 +9,8 @@ const KINDS: readonly { readonly type: string; readonly is: (content: Buffer) =>
   { type: 'image/webp', is: (content) => content.subarray(0, 4).toString('latin1') === 'RIFF' && content.subarray(8, 12).toString('latin1') === 'WEBP' },
   { type: 'application/pdf', is: (content) => content.subarray(0, 5).toString('latin1') === '%PDF-' },
 ];
+/** The media type of a picture or a PDF; undefined for everything else. */
+export const mediaTypeOf = (content: Buffer): string | undefined => KINDS.find(({ is }) => is(content))?.type;
 const MOST_BYTES = 4_000_000;
 
 interface Given {
@@ -20,7 +22,7 @@ interface Given {
 /** Keeps a picture or a PDF under an id that the client made; the same again changes nothing. */
 export async function keepPaper({ manager }: DataSource, { id, name, content }: Given, by: string): Promise<void> {
   if (content.length > MOST_BYTES) throw new RequestError(413, 'Too large', `At most ${MOST_BYTES / 1_000_000} MB: take the picture smaller.`);
-  const type = KINDS.find(({ is }) => is(content))?.type;
+  const type = mediaTypeOf(content);
   if (type === undefined) throw new RequestError(422, 'Not read', 'This is no picture (JPEG, PNG, WebP) and no PDF, whatever its name says.');
   const checksum = createHash('sha256').update(content).digest('hex');
   await manager.query('INSERT IGNORE INTO paper (id, name, media_type, checksum, content, kept_by, kept_at) VALUES (?, ?, ?, ?, ?, ?, UTC_TIMESTAMP(6))', [

@@ -48,14 +48,15 @@ const LINES: Readonly<Record<DocumentKind, string>> = {
   ...{ 'order-step': STEP, 'order-approval': STEP },
   receipt: `SELECT l.*, COALESCE(l.corrected_price, ol.price) AS price, ${BOUGHT}, o.id AS of_id, o.number AS of_number FROM receipt_line l LEFT JOIN item i ON i.id = l.item_id JOIN document o ON o.id = l.order_id
             JOIN order_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no AND ol.by_id = l.ordered_by_id WHERE l.document_id = ? ORDER BY l.line_no`,
-  bill: `SELECT l.line_no, l.quantity, l.price, COALESCE(r.per, ol.per) AS per, l.discount, l.amount, l.difference, l.price_difference, COALESCE(i.name, r.expense, ol.expense) AS item_name,
+  bill: `SELECT l.line_no, l.quantity, l.price, COALESCE(r.per, ol.per) AS per, l.discount, l.amount, l.difference, l.price_difference, l.reason, IF(l.waits, 'wait', IF(l.order_id IS NOT NULL AND l.done = 0, 'ahead', '')) AS ahead, COALESCE(i.name, r.expense, ol.expense) AS item_name,
                 COALESCE(i.number, '') AS item_number, COALESCE(i.unit, '') AS item_unit, o.id AS of_id, o.number AS of_number
          FROM bill_line l LEFT JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no
          LEFT JOIN ordered_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no
          LEFT JOIN item i ON i.id = COALESCE(r.item_id, ol.item_id) JOIN document o ON o.id = COALESCE(l.receipt_id, l.order_id) WHERE l.document_id = ?
-         UNION ALL SELECT l.line_no, NULL, NULL, NULL, NULL, l.amount, 'charge', NULL, l.kind, '', '', NULL, NULL FROM bill_charge l WHERE l.document_id = ?
-         UNION ALL SELECT l.line_no, NULL, NULL, NULL, NULL, l.amount, 'expense', NULL, l.expense, '', '', NULL, NULL FROM bill_expense l WHERE l.document_id = ?
-         UNION ALL SELECT l.line_no + 100000, NULL, NULL, NULL, NULL, l.amount, IF(l.recoverable, 'reclaimed', 'not reclaimed'), NULL, 'tax', '', '', NULL, NULL FROM bill_tax l WHERE l.document_id = ?
+         UNION ALL SELECT l.line_no, NULL, NULL, NULL, NULL, l.amount, 'charge', NULL, l.reason, '', l.kind, '', '', NULL, NULL FROM bill_charge l WHERE l.document_id = ?
+         UNION ALL SELECT l.line_no, NULL, NULL, NULL, NULL, l.amount, 'expense', NULL, '', '', l.expense, '', '', NULL, NULL FROM bill_expense l WHERE l.document_id = ?
+         UNION ALL SELECT l.line_no + 100000, NULL, NULL, NULL, NULL, l.amount, IF(l.recoverable, 'reclaimed', 'not reclaimed'), NULL, '', '', 'tax', '', '', NULL, NULL FROM bill_tax l WHERE l.document_id = ?
+         UNION ALL SELECT l.line_no, NULL, NULL, NULL, NULL, l.amount, IF(l.decision = 'credit', 'not accepted, a credit is asked for', 'not accepted, not ours'), NULL, l.reason, '', l.said, '', '', NULL, NULL FROM bill_disputed l WHERE l.document_id = ?
          ORDER BY line_no`,
   return: `SELECT l.line_no, l.quantity, ${ITEM}, ${OF}, ABS((SELECT COALESCE(SUM(c.amount), 0) FROM value_change c WHERE c.document_id = l.document_id AND c.line_document_id = l.document_id AND c.line_no = l.line_no)) AS amount
            FROM return_line l JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no JOIN item i ON i.id = r.item_id
@@ -97,7 +98,7 @@ export async function viewDocument(manager: EntityManager, baseCurrency: string,
   if (!header) throw new RequestError(404, 'Not found', 'There is no such document.');
   const kind = text(header.kind) as DocumentKind;
   const currency = text(header.currency);
-  const rows: Row[] = await manager.query(LINES[kind], kind === 'bill' ? [id, id, id, id] : [id]);
+  const rows: Row[] = await manager.query(LINES[kind], kind === 'bill' ? [id, id, id, id, id] : [id]);
   const lots = await readLotsOf({ manager, locking: false }, 'm.document_id = ?', [id]);
   const lines = rows.map((row) => ({ ...lineOf(kind, row, currency, baseCurrency), lots: (lots.get(`${id}/${text(row.line_no)}`) ?? []).map(lotOf) }));
   // Goods of several orders come in one receipt, in the currency of each: they add up where it is the same for all.
@@ -107,6 +108,7 @@ export async function viewDocument(manager: EntityManager, baseCurrency: string,
   return {
     id: text(header.id),
     kind,
+    paper: await paperOf(manager, text(header.idempotency_key)),
     number: text(header.number),
     date: text(header.date),
     party: text(header.vendor ?? header.customer),
@@ -133,7 +135,7 @@ export async function listDocuments(
 ): Promise<ReplyOf<typeof api.documents>> {
   const rows: Row[] = await manager.query(
     `SELECT d.id, d.number, d.date, d.currency, d.reference, COALESCE(v.name, d.customer, '') AS party,
-            ${['bill_line', 'bill_charge', 'bill_expense', 'bill_tax'].map((table) => `COALESCE((SELECT SUM(b.amount) FROM ${table} b WHERE b.document_id = d.id), 0)`).join(' + ')} AS billed,
+            ${['bill_line', 'bill_charge', 'bill_expense', 'bill_tax', 'bill_disputed'].map((table) => `COALESCE((SELECT SUM(b.amount) FROM ${table} b WHERE b.document_id = d.id), 0)`).join(' + ')} AS billed,
             COALESCE((SELECT SUM(j.amount) FROM journal_line j WHERE j.document_id = d.id AND j.amount > 0), 0) AS journal
      FROM document d LEFT JOIN vendor v ON v.id = d.vendor_id WHERE d.kind = ? AND (? IS NULL OR d.id < ?) ORDER BY d.id DESC LIMIT 200`,
     [kind, before ?? null, before ?? null],
@@ -186,9 +188,10 @@ function noteOf(kind: DocumentKind, row: Row, baseCurrency: string): string {
   if (kind === 'order' || kind === 'order-change')
     return [row.due_day ? `due ${row.due_day}` : '', big(row.discount) > 0n ? `less ${showDiscount(row.discount)} %` : ''].filter(Boolean).join(', ');
   if (kind === 'bill') {
-    if (row.quantity == null) return text(row.difference);
     const difference = big(row.price_difference);
-    return difference === 0n ? '' : `${showAmount(difference, baseCurrency)} ${INTO[text(row.difference)] ?? ''}`;
+    const decided = difference === 0n ? '' : `${showAmount(difference, baseCurrency)} ${INTO[text(row.difference)] ?? ''}`;
+    const ahead = { wait: 'billed ahead, paid when it is here', ahead: 'billed ahead' }[text(row.ahead)] ?? '';
+    return [row.quantity == null ? text(row.difference) : '', decided, ahead, text(row.reason)].filter(Boolean).join(', ').slice(0, 200);
   }
   if (kind === 'allocation') return `${text(row.kind)}, ${Number(row.by_hand) ? 'by hand' : `by ${text(row.basis)}`}`;
   return [text(row.purpose), text(row.where_name), row.corrected_because ? `at another price than ordered: ${text(row.corrected_because)}` : '']
@@ -212,6 +215,11 @@ function factsOf(kind: DocumentKind, header: Row): DocumentView['facts'] {
     ['Note', header.note],
   ];
   return named.flatMap(([name, value]) => (value ? [{ name, value }] : []));
+}
+
+async function paperOf(manager: EntityManager, key: string): Promise<string | null> {
+  const [row] = (await manager.query('SELECT id FROM incoming_paper WHERE id = ? AND content IS NOT NULL', [key])) as Row[];
+  return row?.id ?? null;
 }
 
 async function valueIn(manager: EntityManager, id: string): Promise<bigint> {

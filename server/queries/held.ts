@@ -35,7 +35,7 @@ export async function readHeldStock(
   const reading = { manager, locking: false };
   const of = await readAsked(reading, asked);
   const [pool] = (await manager.query('SELECT * FROM pool WHERE item_id = ? AND warehouse_id = ?', [itemId, warehouse])) as Row[];
-  const [item] = await readItems(reading, [itemId]);
+  const [item] = await readItems(reading, [itemId], currency);
   if (!pool || !item) throw new RequestError(404, 'Not found', 'This item was never in that warehouse.');
   const show = async (state: PoolState, ledger: bigint) => ({
     quantity: formatQuantity(state.quantity),

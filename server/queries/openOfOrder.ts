@@ -2,9 +2,10 @@ import { stands } from '../storage/load/rows.ts';
 
 /**
  * What has been received, billed and invoiced is worked out from the documents that stand, each time; it is nowhere stored.
- * Received: less what went back to be replaced. Billed: also ahead of the goods, and what went back before it was.
+ * Received: less what went back to be replaced; an expense also when its bill says that it was done. Billed: also ahead of the goods, and what went back before it was.
  */
 export const RECEIVED = `((SELECT COALESCE(SUM(r.quantity), 0) FROM receipt_line r WHERE r.order_id = l.document_id AND r.order_line_no = l.line_no AND ${stands('r.document_id')})
+  + (SELECT COALESCE(SUM(b.quantity), 0) FROM bill_line b WHERE b.done = 1 AND b.order_id = l.document_id AND b.order_line_no = l.line_no AND ${stands('b.document_id')})
   - (SELECT COALESCE(SUM(b.quantity), 0) FROM return_line b JOIN receipt_line r ON r.document_id = b.receipt_id AND r.line_no = b.receipt_line_no
      WHERE b.replaces = 1 AND r.order_id = l.document_id AND r.order_line_no = l.line_no AND ${stands('b.document_id')}))`;
 export const CLOSED = `(SELECT COALESCE(SUM(c.quantity), 0) FROM order_closing_line c WHERE c.order_id = l.document_id AND c.order_line_no = l.line_no AND ${stands('c.document_id')})`;

@@ -1,7 +1,9 @@
 import type { EntityManager } from 'typeorm';
 import type { api } from '@obolus/contract/api';
 import type { ReplyOf } from '@obolus/contract/endpoint';
+import { MAY_POST, MAY_SECOND } from '@obolus/contract/roles';
 import { approvalOf, barredBy } from '@obolus/core/purchasing/orderStanding';
+import type { SignedIn } from '../http/session.ts';
 import { readOrders } from '../storage/load/orders.ts';
 import { CHARGE_VENDOR, stands } from '../storage/load/rows.ts';
 import { askedIn, big, ITEM_COLUMNS, itemOf, type Row, showAmount, showDiscount, showPrice, showQuantity, text } from './figures.ts';
@@ -144,16 +146,22 @@ export async function listUninvoicedLines(
   };
 }
 
+/** Bills that wait for whoever may enter them, and those that a second person is asked to look at; for others the receipts that have none. */
+const BILLS = `((SELECT COUNT(*) FROM draft b WHERE b.shared = 1 AND b.kind IN ('bill', 'credit')) + (SELECT COUNT(*) FROM incoming_paper p WHERE p.state IN ('whose', 'refused')))`;
+const SECOND_LOOKS = `(SELECT COUNT(*) FROM sign_off s WHERE s.answer = '' AND s.asked_by <> ? AND s.id = (SELECT MAX(n.id) FROM sign_off n WHERE n.draft_id = s.draft_id)
+  AND EXISTS (SELECT 1 FROM draft d WHERE d.id = s.draft_id))`;
+const UNBILLED = `(SELECT COUNT(DISTINCT l.document_id) FROM receipt_line l WHERE ${BILLED} < l.quantity AND ${stands('l.document_id')})`;
+
 /** How many pieces of work wait, for the index. */
-export async function countWaiting(manager: EntityManager, user: string, baseCurrency: string): Promise<ReplyOf<typeof api.waiting>> {
+export async function countWaiting(manager: EntityManager, { id: user, role }: SignedIn, baseCurrency: string): Promise<ReplyOf<typeof api.waiting>> {
   const [row] = (await manager.query(
     `SELECT
        (SELECT COUNT(DISTINCT l.document_id) FROM ordered_line l WHERE ${OPEN} > 0 AND ${stands('l.document_id')}) AS receiving,
-       (SELECT COUNT(DISTINCT l.document_id) FROM receipt_line l WHERE ${BILLED} < l.quantity AND ${stands('l.document_id')}) AS bills,
+       ${MAY_SECOND.includes(role) ? `${MAY_POST.bill.includes(role) ? BILLS : '0'} + ${SECOND_LOOKS}` : UNBILLED} AS bills,
        (SELECT COUNT(*) FROM bill_charge l WHERE l.is_cost = 1 AND ${ALLOCATED} <> l.base_amount AND ${stands('l.document_id')}) AS charges,
        (SELECT COUNT(DISTINCT l.document_id) FROM delivery_line l WHERE ${INVOICED} < l.quantity AND ${stands('l.document_id')}) AS deliveries,
        (SELECT COUNT(*) FROM draft WHERE user_id = ?) AS drafts`,
-    [user],
+    MAY_SECOND.includes(role) ? [user, user] : [user],
   )) as Row[];
   return {
     approvals: await countAwaiting(manager, baseCurrency),

@@ -14,13 +14,14 @@ export async function listItems(manager: EntityManager): Promise<ReplyOf<typeof 
 
 export async function listVendors(manager: EntityManager): Promise<ReplyOf<typeof api.vendors>> {
   const rows: Row[] = await manager.query(
-    `SELECT v.id, v.number, v.name, v.currency, v.terms_id, v.hold, x.code AS tax_code FROM vendor v LEFT JOIN tax_code x ON x.id = v.tax_code_id
+    `SELECT v.id, v.number, v.name, v.currency, v.terms_id, v.hold, v.usual_expense, v.mail, x.code AS tax_code FROM vendor v LEFT JOIN tax_code x ON x.id = v.tax_code_id
      WHERE v.retired = 0 ORDER BY v.name`,
   );
   return {
     rows: rows.map((row) => ({
       ...{ id: text(row.id), number: text(row.number), name: text(row.name), currency: text(row.currency) },
       ...{ terms: text(row.terms_id), taxCode: text(row.tax_code), hold: text(row.hold) },
+      ...{ usualExpense: text(row.usual_expense), mail: text(row.mail) },
     })),
   };
 }

@@ -17,9 +17,15 @@ export interface Stored {
   readonly once: string;
 }
 
+/** Of amounts in base currency that are set up, whatever the currency has. */
+const AMOUNT_PLACES = 4;
 const PERCENT_PLACES = FRACTION_PLACES - 2;
 const retired = either('retired', 'yes');
 const tolerances = { over: figure('over_tolerance', PERCENT_PLACES), short: figure('short_tolerance', PERCENT_PLACES) };
+const limits = {
+  ...{ bill_over_part: figure('bill_over_part', PERCENT_PLACES), bill_over_amount: figure('bill_over_amount', AMOUNT_PLACES) },
+  ...{ bill_short_part: figure('bill_short_part', PERCENT_PLACES), bill_short_amount: figure('bill_short_amount', AMOUNT_PLACES) },
+};
 const NEVER = 'FALSE';
 const ALWAYS = 'TRUE';
 
@@ -27,6 +33,11 @@ const parts = (table: string, owner: string, order: string, columns: Parameters<
   partsIn(table, owner, order, columns, partsOf, (shown) => writeParts(shown));
 const sized = (column: string, places: number) => ({
   ...{ column, show: (raw: string) => formatDecimal(BigInt(raw), places), keep: (word: string) => scaled(word, places) ?? '0' },
+});
+
+/** The same, where nothing may be said. */
+const maybeSized = (column: string, places: number) => ({
+  ...{ ...sized(column, places), read: `COALESCE(k.${column}, '')`, keep: (word: string) => scaled(word, places) },
 });
 
 /** The costing method and how goods are told apart are one choice. */
@@ -50,7 +61,7 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
       ...{ tariff_code: words('tariff_code'), origin: words('origin') },
       packs: parts('item_pack', 'item_id', 'k.size, k.unit', [{ column: 'unit' }, sized('size', QUANTITY_PLACES)]),
       codes: parts('item_code', 'item_id', 'k.code', [{ column: 'code' }, { column: 'unit' }]),
-      ...{ ...tolerances, retired },
+      ...{ ...tolerances, ...limits, retired },
     },
   },
   vendors: {
@@ -60,7 +71,7 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
     fields: {
       ...{ number: words('number'), name: words('name'), currency: words('currency'), terms: entryOf('terms_id', 'terms', 'terms', 'code') },
       ...{ address: linesOf('address'), mail: words('mail'), tax_code: entryOf('tax_code_id', 'tax-codes', 'tax_code', 'code') },
-      ...{ ...tolerances, hold: words('hold'), retired },
+      ...{ ...tolerances, ...limits, hold: words('hold'), usual_expense: words('usual_expense'), retired },
       bank_account: {
         read: ACCOUNT_IN_USE,
         recordedAs: 'bank_account put forward',
@@ -136,7 +147,13 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
     used: NEVER,
     fields: {
       ...{ name: words('name'), address: linesOf('address'), over: said('over_tolerance', PERCENT_PLACES), short: said('short_tolerance', PERCENT_PLACES) },
-      ...{ blind: either('blind', 'yes'), drafts_bill: either('drafts_bill', 'yes') },
+      ...{ blind: either('blind', 'yes'), drafts_bill: either('drafts_bill', 'yes'), ...limits },
+      sign_off_above: figure('sign_off_above', AMOUNT_PLACES),
+      charge_limits: parts('charge_allowance', 'company_id', 'k.kind', [
+        { column: 'kind' },
+        ...[maybeSized('bill_over_part', PERCENT_PLACES), maybeSized('bill_over_amount', AMOUNT_PLACES)],
+        ...[maybeSized('bill_short_part', PERCENT_PLACES), maybeSized('bill_short_amount', AMOUNT_PLACES)],
+      ]),
     },
   },
 };

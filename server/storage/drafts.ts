@@ -5,68 +5,123 @@ import { RequestError } from '../commands/failures.ts';
 import type { SignedIn } from '../http/session.ts';
 
 const MOST_DRAFTS = 200;
+/** Whoever works on a draft that waits for anybody holds it for so long; every change begins it anew. */
+export const HELD_MINUTES = 15;
 
-type DraftRow = Omit<DraftView, 'body' | 'updatedAt'> & { body: string; updated_at: string };
+type DraftRow = Omit<DraftView, 'body' | 'updatedAt' | 'heldBy'> & { body: string; updated_at: string; held_by: string };
 
-const COLUMNS = 'id, kind, title, body, version, updated_at';
-const viewOf = ({ id, kind, title, body, version, updated_at: updatedAt }: DraftRow): DraftView => ({
-  id,
-  kind,
-  title,
+const HELD = `(d.shared = 1 AND d.user_id IS NOT NULL AND d.held_until > UTC_TIMESTAMP(6))`;
+const COLUMNS = `d.id, d.kind, d.title, d.body, d.version, d.updated_at, IF(${HELD} AND d.user_id <> ?, (SELECT name FROM user_account u WHERE u.id = d.user_id), '') AS held_by`;
+const viewOf = ({ id, kind, title, body, version, updated_at: updatedAt, held_by: heldBy }: DraftRow): DraftView => ({
+  ...{ id, kind, title, version, updatedAt, heldBy },
   body: JSON.parse(body) as unknown,
-  version,
-  updatedAt,
 });
 
 /** One's own, and those that wait for whoever may post such a document. */
-const MINE = '(user_id = ? OR (user_id IS NULL AND kind IN (?)))';
+const MINE = '((d.user_id = ? AND d.shared = 0) OR (d.shared = 1 AND d.kind IN (?)))';
+/** Of these, what nobody else holds. */
+const FREE = `(d.user_id IS NULL OR d.user_id = ? OR (d.shared = 1 AND (d.held_until IS NULL OR d.held_until <= UTC_TIMESTAMP(6))))`;
 const mine = ({ id, role }: SignedIn): unknown[] => [id, ['', ...DOCUMENT_KINDS.filter((kind) => MAY_POST[kind].includes(role))]];
 
+/** The drafts, called d, that somebody may look at. */
+export const DRAFT_FOR = (user: SignedIn): { mine: string; parameters: unknown[] } => ({ mine: MINE, parameters: mine(user) });
+
 export async function listDrafts(source: DataSource, user: SignedIn): Promise<DraftView[]> {
-  const rows: DraftRow[] = await source.query(`SELECT ${COLUMNS} FROM draft WHERE ${MINE} ORDER BY updated_at DESC LIMIT ${MOST_DRAFTS}`, mine(user));
+  const rows: DraftRow[] = await source.query(`SELECT ${COLUMNS} FROM draft d WHERE ${MINE} ORDER BY d.updated_at DESC LIMIT ${MOST_DRAFTS}`, [
+    user.id,
+    ...mine(user),
+  ]);
   return rows.map(viewOf);
 }
 
-/** Leaves a draft for whoever may post it. */
-export async function leaveDraft(manager: EntityManager, draft: { id?: string; kind: DocumentKind; title: string; body: object }): Promise<void> {
+/** Leaves a draft for whoever may post it; with the command that it stands for, where it is complete. */
+export async function leaveDraft(
+  manager: EntityManager,
+  draft: { id?: string; kind: DocumentKind; title: string; body: object; command?: object | undefined },
+): Promise<void> {
   await manager.query(
-    'INSERT INTO draft (id, user_id, kind, title, body, version, updated_at) VALUES (COALESCE(?, UUID()), NULL, ?, ?, ?, 1, UTC_TIMESTAMP(6))',
-    [draft.id ?? null, draft.kind, draft.title.slice(0, 120), JSON.stringify(draft.body)],
+    'INSERT INTO draft (id, user_id, shared, kind, title, body, command, version, updated_at) VALUES (COALESCE(?, UUID()), NULL, 1, ?, ?, ?, ?, 1, UTC_TIMESTAMP(6))',
+    [draft.id ?? null, draft.kind, draft.title.slice(0, 120), JSON.stringify(draft.body), draft.command ? JSON.stringify(draft.command) : null],
   );
 }
 
 export async function readDraft(source: DataSource, user: SignedIn, id: string): Promise<DraftView> {
-  const [row] = (await source.query(`SELECT ${COLUMNS} FROM draft WHERE id = ? AND ${MINE}`, [id, ...mine(user)])) as DraftRow[];
-  if (!row) throw new RequestError(404, 'Not found', 'This draft is not there any more: it was posted or thrown away.');
+  const [row] = (await source.query(`SELECT ${COLUMNS} FROM draft d WHERE d.id = ? AND ${MINE}`, [user.id, id, ...mine(user)])) as DraftRow[];
+  if (!row) throw notThere();
   return viewOf(row);
 }
 
-/** Keeps what was typed; whoever changes a draft that waited for anybody takes it up; what is posted already is a draft no more, however late a save arrives. A version that was overtaken in another window is refused, so that nothing typed is lost unseen. */
+/** Takes a draft up that waits for anybody: until the hold runs out, nobody else changes or posts it. Says who holds it, if somebody else does. */
+export async function holdDraft(source: DataSource, user: SignedIn, id: string): Promise<{ heldBy: string; version: number }> {
+  await source.query(`UPDATE draft d SET d.user_id = ?, d.held_until = ${untilThen} WHERE d.id = ? AND d.shared = 1 AND ${MINE} AND ${FREE}`, [
+    user.id,
+    id,
+    ...mine(user),
+    user.id,
+  ]);
+  const { heldBy, version } = await readDraft(source, user, id);
+  return { heldBy, version };
+}
+
+/** Lets go of a draft that one held. */
+export async function letGoOfDraft(source: DataSource, user: SignedIn, id: string): Promise<void> {
+  await source.query('UPDATE draft SET user_id = NULL, held_until = NULL WHERE id = ? AND shared = 1 AND user_id = ?', [id, user.id]);
+}
+
+const untilThen = `UTC_TIMESTAMP(6) + INTERVAL ${HELD_MINUTES} MINUTE`;
+
+/**
+ * Keeps what was typed; whoever changes a draft that waited for anybody takes it up; what is posted already is a draft no more, however late a save arrives.
+ * A version that was overtaken is refused, and one that somebody else holds, so that nothing typed is lost unseen.
+ */
 export async function saveDraft(
   source: DataSource,
   user: SignedIn,
   id: string,
-  draft: { kind: DocumentKind; title: string; body: unknown; version: number },
+  draft: { kind: DocumentKind; title: string; body: unknown; command?: unknown; version: number },
 ): Promise<number> {
   const body = JSON.stringify(draft.body ?? null);
+  const command = draft.command === undefined || draft.command === null ? null : JSON.stringify(draft.command);
   if (draft.version === 0) {
     await source.query(
-      `INSERT IGNORE INTO draft (id, user_id, kind, title, body, version, updated_at)
-       SELECT ?, ?, ?, ?, ?, 1, UTC_TIMESTAMP(6) FROM DUAL WHERE NOT EXISTS (SELECT 1 FROM document WHERE idempotency_key = ?)`,
-      [id, user.id, draft.kind, draft.title, body, id],
+      `INSERT IGNORE INTO draft (id, user_id, kind, title, body, command, version, updated_at)
+       SELECT ?, ?, ?, ?, ?, ?, 1, UTC_TIMESTAMP(6) FROM DUAL WHERE NOT EXISTS (SELECT 1 FROM document WHERE idempotency_key = ?)`,
+      [id, user.id, draft.kind, draft.title, body, command, id],
     );
   } else {
     await source.query(
-      `UPDATE draft SET title = ?, body = ?, user_id = ?, version = version + 1, updated_at = UTC_TIMESTAMP(6) WHERE id = ? AND version = ? AND ${MINE}`,
-      [draft.title, body, user.id, id, draft.version, ...mine(user)],
+      `UPDATE draft d SET d.title = ?, d.body = ?, d.command = ?, d.user_id = ?, d.held_until = IF(d.shared = 1, ${untilThen}, NULL), d.post_on = NULL, d.post_by = NULL, d.says = '', d.version = d.version + 1, d.updated_at = UTC_TIMESTAMP(6)
+       WHERE d.id = ? AND d.version = ? AND ${MINE} AND ${FREE}`,
+      [draft.title, body, command, user.id, id, draft.version, ...mine(user), user.id],
     );
   }
-  const [row] = (await source.query('SELECT version, body FROM draft WHERE id = ? AND user_id = ?', [id, user.id])) as { version: number; body: string }[];
-  if (!row) throw new RequestError(404, 'Not found', 'This draft is not there any more: it was posted or thrown away.');
-  if (row.body !== body) throw new RequestError(409, 'Changed elsewhere', 'This draft was changed in another window: load it again.');
-  return row.version;
+  const kept = await readDraft(source, user, id);
+  if (kept.heldBy !== '') throw new RequestError(409, 'Taken', `${kept.heldBy} is working on this: it is free again a while after the last change.`);
+  if (JSON.stringify(kept.body) !== body) throw new RequestError(409, 'Changed elsewhere', 'This draft was changed in another window: load it again.');
+  return kept.version;
 }
 
 export async function dropDraft(source: DataSource, user: SignedIn, id: string): Promise<void> {
-  await source.query(`DELETE FROM draft WHERE id = ? AND ${MINE}`, [id, ...mine(user)]);
+  await source.query(`DELETE d FROM draft d WHERE d.id = ? AND ${MINE} AND ${FREE}`, [id, ...mine(user), user.id]);
 }
+
+/**
+ * Whether a draft may be posted now by somebody: nobody else holds it, and it is still what they saw. One that is not kept is nobody's business.
+ * @param version as they saw it; undefined where it posts by itself, or another program posts it
+ */
+export async function checkDraft(manager: EntityManager, id: string, user: string, version: number | undefined): Promise<void> {
+  const [row] = (await manager.query(
+    `SELECT d.version, d.user_id, IF(${HELD} AND d.user_id <> ?, (SELECT name FROM user_account u WHERE u.id = d.user_id), '') AS held_by FROM draft d WHERE d.id = ? FOR UPDATE`,
+    [user, id],
+  )) as { version: number; user_id: string | null; held_by: string }[];
+  if (!row) return;
+  if (row.held_by !== '') throw new RequestError(409, 'Taken', `${row.held_by} is working on this: it is free again a while after the last change.`);
+  // What one saves oneself may be on its way.
+  if (version !== undefined && row.user_id !== user && row.version !== version)
+    throw new RequestError(409, 'Changed meanwhile', 'Somebody changed this meanwhile: load it again, and look at it before it is posted.');
+}
+
+/** What was posted is a draft no more. */
+export const endDraft = (manager: EntityManager, id: string): Promise<unknown> => manager.query('DELETE FROM draft WHERE id = ?', [id]);
+
+const notThere = (): RequestError => new RequestError(404, 'Not found', 'This draft is not there any more: it was posted or thrown away.');

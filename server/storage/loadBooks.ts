@@ -2,6 +2,7 @@ import type { EntityManager } from 'typeorm';
 import { comparePoints, documentOf, endOf, type LineId, type Point, type Pool, type PoolId } from '@obolus/core/costing/pool';
 import type { Source } from '@obolus/core/costing/taking';
 import { base, type BaseAmount } from '@obolus/core/exact/amounts';
+import { readTaxLevels } from './load/taxCodes.ts';
 import {
   companyOf,
   emptyBooks,
@@ -40,6 +41,8 @@ import { linkedPools, readItems, readPools, type DatedLayer, type Wanted } from 
 import { readLineIds, readOrders } from './load/orders.ts';
 import { readOrderLines, readReceiptLines } from './load/purchasing.ts';
 import {
+  allowanceIn,
+  limitOf,
   among,
   amountOf,
   baseOf,
@@ -77,6 +80,7 @@ export interface LoadedBooks extends Books {
   readonly draftsBills: boolean;
 }
 
+const OF_VENDOR = ['over', 'short'].flatMap((side) => ['part', 'amount'].map((what) => `v.bill_${side}_${what} AS vendor_${side}_${what}`)).join(', ');
 /** Bills with the same amount are asked about within so many days. */
 const ALIKE_WITHIN = 14;
 /** Behind every document of its day. */
@@ -94,6 +98,7 @@ export class BooksLoader {
   private readonly orders = new Map<string, Order>();
   private readonly approvalLimits = new Map<string, BaseAmount>();
   private readonly vendors = new Map<string, Vendor>();
+  private taxCodes: Books['taxCodes'] = new Map();
   private readonly bins = new Map<string, Map<string, BinKind>>();
   private readonly orderLines = new Map<LineId, OrderLine>();
   private readonly asides = new Map<LineId, Aside>();
@@ -129,7 +134,7 @@ export class BooksLoader {
   /** The company's settings, with the parties that a document's header names; what does not exist is refused. */
   async loadCompany({ vendor, warehouse, terms }: { vendor?: string; warehouse?: string; terms?: string }): Promise<{ refusals: Refusal[]; terms: Terms }> {
     const [row] = await this.query(
-      `SELECT c.*, w.name AS warehouse, v.id AS vendor, v.hold, v.over_tolerance AS vendor_over, v.short_tolerance AS vendor_short, t.days, t.after_month,
+      `SELECT c.*, w.name AS warehouse, v.id AS vendor, v.hold, v.over_tolerance AS vendor_over, v.short_tolerance AS vendor_short, ${OF_VENDOR}, t.days, t.after_month,
               (SELECT a.changed_by FROM vendor_bank_account a WHERE a.vendor_id = v.id AND a.answer IN ('', 'confirmed') ORDER BY a.id DESC LIMIT 1) AS account_by
        FROM company c LEFT JOIN vendor v ON v.id = ? LEFT JOIN warehouse w ON w.id = ? LEFT JOIN terms t ON t.id = COALESCE(?, v.terms_id)
        WHERE c.id = 1${this.lock}`,
@@ -139,6 +144,7 @@ export class BooksLoader {
     this.company = companyOf({
       ...{ currency: text(row.currency), firstOpenDay: text(row.first_open_day), lockedUntil: text(row.locked_until) },
       tolerance: { over: fractionOf(row.over_tolerance), short: fractionOf(row.short_tolerance) },
+      ...{ allowance: allowanceIn(row, text(row.currency)), signOffAbove: limitOf(row.sign_off_above, text(row.currency)) },
       ...{ recognition: text(row.recognition) as Recognition, customsValueWithFreight: isTrue(row.customs_with_freight), alikeWithin: ALIKE_WITHIN },
     });
     this.draftsBills = isTrue(row.drafts_bill);
@@ -155,15 +161,21 @@ export class BooksLoader {
   async loadVendorOf(order: string): Promise<void> {
     const vendor = this.orders.get(order)?.vendor;
     if (vendor === undefined || this.vendors.has(vendor)) return;
-    const [row] = await this.query(`SELECT hold, over_tolerance AS vendor_over, short_tolerance AS vendor_short FROM vendor WHERE id = ?${this.lock}`, [
-      vendor,
-    ]);
+    const [row] = await this.query(
+      `SELECT hold, over_tolerance AS vendor_over, short_tolerance AS vendor_short, ${OF_VENDOR} FROM vendor v WHERE v.id = ?${this.lock}`,
+      [vendor],
+    );
     if (row) this.keepVendor(vendor, row);
   }
 
   private keepVendor(vendor: string, row: Row): void {
     const tolerance = toleranceOf({ over_tolerance: row.vendor_over ?? null, short_tolerance: row.vendor_short ?? null });
-    this.vendors.set(vendor, { tolerance, hold: text(row.hold), accountBy: optional(row.account_by) });
+    const { vendor_over_part: overPart, vendor_over_amount: overAmount, vendor_short_part: shortPart, vendor_short_amount: shortAmount } = row;
+    const said = {
+      ...{ bill_over_part: overPart ?? null, bill_over_amount: overAmount ?? null, bill_short_part: shortPart ?? null, bill_short_amount: shortAmount ?? null },
+    };
+    const allowance = allowanceIn(said, this.company.currency);
+    this.vendors.set(vendor, { tolerance, allowance, hold: text(row.hold), accountBy: optional(row.account_by) });
   }
 
   /** Locks the company for a document that changes its periods: nobody posts meanwhile. */
@@ -173,7 +185,7 @@ export class BooksLoader {
 
   async loadItems(ids: readonly string[]): Promise<void> {
     const missing = distinct(ids).filter((id) => id !== '' && !this.items.has(id));
-    for (const item of await readItems(this.reading, missing)) this.items.set(item.id, item);
+    for (const item of await readItems(this.reading, missing, this.company.currency)) this.items.set(item.id, item);
   }
 
   async loadRates(currencies: readonly string[], until: string): Promise<void> {
@@ -256,6 +268,17 @@ export class BooksLoader {
   async loadExpensed(line: LineId): Promise<void> {
     await this.lockDocuments([documentOf(line)]);
     for (const expensed of await readExpensed(this.reading, line)) this.expensed.set(expensed.id, expensed);
+  }
+
+  /** What charges of each kind may differ by on a bill. */
+  async loadChargeAllowances(): Promise<void> {
+    const rows = await this.query('SELECT * FROM charge_allowance');
+    this.company = { ...this.company, chargeAllowances: new Map(rows.map((row) => [text(row.kind), allowanceIn(row, this.company.currency)])) };
+  }
+
+  /** The taxes of every code. */
+  async loadTaxCodes(): Promise<void> {
+    this.taxCodes = await readTaxLevels(this.reading.manager);
   }
 
   async loadPayables(documents: readonly string[]): Promise<void> {
@@ -384,13 +407,13 @@ export class BooksLoader {
   payable = (document: string): Payable | undefined => this.payables.get(document);
 
   books(nextDocument: bigint): LoadedBooks {
-    const { company, items, rates, tariff, orders, approvalLimits, vendors, bins, orderLines, asides, receiptLines, stockLines } = this;
+    const { company, items, rates, tariff, orders, approvalLimits, vendors, taxCodes, bins, orderLines, asides, receiptLines, stockLines } = this;
     const { charges, creditable, expensed, payables, prepayments } = this;
     const { sources, pools, billNumbers, bills, closedPeriods, suspense, documents, poolRows, poolSince, layerDays } = this;
     const names = { items: new Map([...items].map(([id, item]) => [id, item.number])), warehouses: this.warehouses };
     return {
       ...emptyBooks(company),
-      ...{ nextDocument, items, rates, tariff, orders, approvalLimits, vendors, bins, orderLines, asides, receiptLines, stockLines },
+      ...{ nextDocument, items, rates, tariff, orders, approvalLimits, vendors, taxCodes, bins, orderLines, asides, receiptLines, stockLines },
       ...{ charges, creditable, expensed, payables, prepayments },
       ...{ sources, pools, billNumbers, bills, closedPeriods, suspense, documents, poolRows, poolSince, layerDays, names, draftsBills: this.draftsBills },
     };

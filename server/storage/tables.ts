@@ -21,6 +21,10 @@ const flag = (usual = 0): Column => ({ type: 'tinyint', default: usual });
 const dimensions = () => ({ department: maybe(text(40)), location: maybe(text(40)), project: maybe(text(40)) });
 /** Where nothing is said, what holds for all. */
 const tolerances = () => ({ over_tolerance: maybe(figure()), short_tolerance: maybe(figure()) });
+/** What bills may differ by: parts of one, and amounts of four decimals in base currency. */
+const allowances = () => ({
+  ...{ bill_over_part: maybe(figure()), bill_over_amount: maybe(figure()), bill_short_part: maybe(figure()), bill_short_amount: maybe(figure()) },
+});
 const generated = (): Column => ({ type: 'bigint', primary: true, generated: 'increment' });
 
 type Row = Record<string, unknown>;
@@ -55,6 +59,9 @@ export const setUp = {
     blind: flag(),
     /** A receipt leaves a draft of its bill. */
     drafts_bill: flag(),
+    ...allowances(),
+    /** Of four decimals, in base currency. */
+    sign_off_above: maybe(figure()),
   }),
   user: table(
     'user_account',
@@ -76,6 +83,7 @@ export const setUp = {
       tracking: { ...text(10), default: 'none' },
       standard: maybe(figure()),
       ...tolerances(),
+      ...allowances(),
       retired: flag(),
     },
     { unique: { item_number_once: ['number'] } },
@@ -84,9 +92,11 @@ export const setUp = {
     'vendor',
     {
       ...{ id: generated(), number: text(40), name: text(160), currency: text(3), terms_id: ref(), address: { ...text(400), default: '' } },
-      ...{ mail: { ...text(160), default: '' }, tax_code_id: maybe(ref()), ...tolerances() },
+      ...{ mail: { ...text(160), default: '' }, tax_code_id: maybe(ref()), ...tolerances(), ...allowances() },
       /** Why nothing is ordered from it, nor paid to it. */
       ...{ hold: { ...text(160), default: '' }, retired: flag() },
+      /** The expense that its bills are for, where they are for nothing on order. */
+      usual_expense: { ...text(60), default: '' },
     },
     { unique: { vendor_number_once: ['number'] } },
   ),
@@ -100,6 +110,15 @@ export const setUp = {
     { unique: { vendor_price_once: ['vendor_id', 'item_id', 'unit', 'least', 'from_day'] } },
   ),
   /** Accounts of a vendor: one counts when a second person has confirmed it, and until a later one is. */
+  /** A bill whose differences a second person is asked to look at, as it would be posted, and the answer. */
+  signOff: table(
+    'sign_off',
+    {
+      ...{ id: generated(), draft_id: text(36), body_hash: text(64), body: long(), note: text(200), asked_by: ref(), asked_at: instant() },
+      ...{ answer: { ...text(10), default: '' }, because: { ...text(200), default: '' }, answered_by: maybe(ref()), answered_at: maybe(instant()) },
+    },
+    { indices: { sign_off_by_draft: ['draft_id'] } },
+  ),
   vendorBankAccount: table(
     'vendor_bank_account',
     {
@@ -157,6 +176,8 @@ export const setUpParts = {
   itemCode: table('item_code', { code: name(40), item_id: ref(), unit: text(20) }, { indices: { item_code_by_item: ['item_id'] } }),
   /** The vendor's own number for an item. */
   vendorItem: table('vendor_item', { vendor_id: id(), item_id: id(), number: text(40) }),
+  /** What charges of a kind may differ by on bills. */
+  chargeAllowance: table('charge_allowance', { company_id: line(), kind: name(30), ...allowances() }),
   /** Places inside a warehouse. */
   bin: table('bin', { warehouse_id: id(), code: name(20), kind: text(10) }),
   /** The taxes of a code in their order: so many percent, reclaimed or not, on the goods or on what the taxes above made of them. */
@@ -294,16 +315,24 @@ export const facts = {
       },
       ...{ quantity: figure(), price: figure(), discount: figure(), difference: text(20), amount: figure(), ordered: figure(), rate: figure() },
       ...{ cleared: figure(), price_difference: figure(), payable: figure(), tax: figure() },
+      ...{ done: flag(), waits: flag(), reason: { ...text(200), default: '' } },
     },
     { indices: { bill_line_by_receipt: ['receipt_id', 'receipt_line_no'], bill_line_by_order: ['order_id', 'order_line_no'] } },
   ),
   billCharge: table('bill_charge', {
     ...{ document_id: id(), line_no: line(), kind: text(30), amount: figure(), base_amount: figure(), is_cost: flag(1) },
+    reason: { ...text(200), default: '' },
   }),
   billExpense: table('bill_expense', {
     ...{ document_id: id(), line_no: line(), expense: text(60), amount: figure(), base_amount: figure(), ...dimensions() },
   }),
   billTax: table('bill_tax', { document_id: id(), line_no: line(), amount: figure(), recoverable: flag() }),
+  /** Where a bill as a whole was other than expected: in its tax, in what it asks for in all. */
+  billWhole: table('bill_whole', { document_id: id(), line_no: line(), kind: text(10), amount: figure(), reason: text(200) }),
+  /** What a bill asks for and was not accepted: a credit is expected for it. */
+  billDisputed: table('bill_disputed', {
+    ...{ document_id: id(), line_no: line(), said: text(200), amount: figure(), base_amount: figure(), decision: text(10), reason: text(200) },
+  }),
   payable: table('payable', { document_id: id(), amount: figure(), base_amount: figure() }),
   returnLine: table(
     'return_line',
@@ -522,6 +551,16 @@ export const state = {
     body: long(),
     version: number(),
     updated_at: instant(),
+    /** Whether it waits for whoever may post it, once nobody holds it. */
+    shared: flag(),
+    /** Until when whoever works on it holds it. */
+    held_until: maybe(instant()),
+    /** The command that it stands for, where it is complete. */
+    command: maybe(long()),
+    /** What somebody wrote to it, when it is to be looked at again, and when it posts by itself and for whom. */
+    ...{ note: { ...text(200), default: '' }, look_again: maybe(day()), post_on: maybe(day()), post_by: maybe(ref()) },
+    /** Why it did not post by itself. */
+    says: { ...text(500), default: '' },
   }),
   /** What vendors announce; who received it is found by its number. */
   despatchAdvice: table(
@@ -536,14 +575,37 @@ export const state = {
     ...{ advice_id: { type: 'varchar', length: 36, primary: true }, line_no: line(), order_id: maybe(ref()), order_line_no: maybe(number()) },
     ...{ said: text(200), quantity: figure(), lot: text(60), expires: maybe(day()), problem: text(200) },
   }),
-  /** Papers of bills, each under the id of the draft, and of the posting, that came of it. */
-  incomingBill: table(
-    'incoming_bill',
+  /**
+   * Papers of bills and credit memos, each under the id of the draft, and of the posting, that comes of it: as they came, and what of them can be read. The same
+   * paper is kept once, and `again` where somebody said why.
+   * Of what was refused only that it came is kept.
+   */
+  incomingPaper: table(
+    'incoming_paper',
     {
-      ...{ id: { type: 'varchar', length: 36, primary: true }, vendor_id: ref(), number: text(60), checksum: text(64), content: { type: 'mediumblob' } },
-      ...{ kept_by: ref(), kept_at: instant() },
+      ...{ id: { type: 'varchar', length: 36, primary: true }, came: text(10), sender: { ...text(160), default: '' }, name: text(200) },
+      ...{
+        media_type: text(40),
+        bytes: figure(),
+        checksum: maybe(text(64)),
+        again: { ...number(), default: 0 },
+        content: maybe({ type: 'longblob' }),
+        structured: maybe({ type: 'longblob' }),
+      },
+      ...{ state: text(10), says: { ...text(500), default: '' }, vendor_id: maybe(ref()), number: { ...text(60), default: '' } },
+      ...{ currency: { ...text(3), default: '' }, total: maybe(figure()) },
+      ...{ kept_by: maybe(ref()), kept_at: instant() },
     },
-    { unique: { incoming_bill_once: ['checksum'] } },
+    { unique: { incoming_paper_once: ['checksum', 'again'] } },
+  ),
+  /** Mails that came, and those that were sent. */
+  mail: table(
+    'mail',
+    {
+      ...{ id: { type: 'varchar', length: 36, primary: true }, outward: { type: 'tinyint' }, sender: text(160), recipients: text(500), subject: text(200) },
+      ...{ body: { type: 'mediumtext' }, attachments: { ...text(1000), default: '' }, at: instant() },
+    },
+    { indices: { mail_by_time: ['at'] } },
   ),
   /** How somebody likes to see a list, under a name. */
   savedView: table('saved_view', { user_id: id(), list: name(20), name: name(60), state: text(4000) }),

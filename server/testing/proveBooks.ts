@@ -32,6 +32,7 @@ async function provePools(source: DataSource): Promise<string[]> {
       await readItems(
         reading,
         pools.map((pool) => String(pool.item_id)),
+        String(company?.currency),
       )
     ).map((item) => [item.id, item]),
   );

@@ -15,6 +15,8 @@ export interface TestServer {
   readonly url: string;
   readonly config: Config;
   readonly source: DataSource;
+  /** Where the mailbox takes mails, with stand-ins. */
+  readonly mailboxPort: number;
   as(role: Role): Promise<Client>;
   signIn(email: string): Promise<Client>;
   stop(): Promise<void>;
@@ -39,7 +41,7 @@ export async function makeSchema(): Promise<{ database: DatabaseConfig; drop: ()
   return { database, drop: () => asRoot([`DROP DATABASE ${name}`]) };
 }
 
-export async function startTestServer({ connections = 24 } = {}): Promise<TestServer> {
+export async function startTestServer({ connections = 24, standIns = false } = {}): Promise<TestServer> {
   const { database, drop } = await makeSchema();
   const config: Config = {
     host: '127.0.0.1',
@@ -48,11 +50,13 @@ export async function startTestServer({ connections = 24 } = {}): Promise<TestSe
     connections,
     sessionSecret: 'x'.repeat(40),
     secureCookies: false,
-    logLevel: 'fatal',
+    logLevel: process.env.OBOLUS_TEST_LOG ?? 'fatal',
     webFolder: '/nowhere',
     today: TODAY,
     checkReplies: true,
-    standIns: false,
+    mail: { host: undefined, port: 25, from: 'purchasing@fernhollow.example' },
+    mailboxPort: 0,
+    standIns,
   };
   const running: Running = await serve(config);
   const signIn = async (email: string): Promise<Client> => {
@@ -66,6 +70,7 @@ export async function startTestServer({ connections = 24 } = {}): Promise<TestSe
     url: running.url,
     config,
     source: running.source,
+    mailboxPort: running.mailboxPort ?? 0,
     as: (role) => signIn(`${role}@test.example`),
     signIn,
     async stop() {

@@ -11,7 +11,9 @@ interface Call {
   readonly params?: Record<string, string>;
   readonly query?: Record<string, string | undefined>;
   readonly body?: unknown;
-  readonly key?: string;
+  readonly key?: string | undefined;
+  /** The version of the draft that was looked at. */
+  readonly version?: number | undefined;
 }
 
 /** What a list is asked for. */
@@ -32,13 +34,20 @@ export const listQuery = ({ sort, down, find, where }: AskedList): Record<string
 let csrfToken = '';
 
 /** One way to the server: paths and methods come from the contract; every failure is a problem document. */
-const callServer: BaseQueryFn<Call, unknown, Problem> = async ({ endpoint, params = {}, query = {}, body, key }) => {
+const callServer: BaseQueryFn<Call, unknown, Problem> = async ({ endpoint, params = {}, query = {}, body, key, version }) => {
   const path = endpoint.path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(params[name] ?? ''));
   const search = new URLSearchParams(Object.entries(query).filter((pair): pair is [string, string] => pair[1] !== undefined)).toString();
   try {
     const response = await fetch(`/api${path}${search ? `?${search}` : ''}`, {
       method: endpoint.method.toUpperCase(),
-      headers: { ...(body === undefined ? {} : { 'Content-Type': 'application/json' }), 'X-CSRF-Token': csrfToken, ...(key ? { 'Idempotency-Key': key } : {}) },
+      // What is said without a body is said also while the page is being closed.
+      keepalive: body === undefined && endpoint.method !== 'get',
+      headers: {
+        ...(body === undefined ? {} : { 'Content-Type': 'application/json' }),
+        'X-CSRF-Token': csrfToken,
+        ...(key ? { 'Idempotency-Key': key } : {}),
+        ...(version ? { 'Draft-Version': String(version) } : {}),
+      },
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
     });
     const reply: unknown = await response.json();
@@ -58,10 +67,10 @@ const as = (endpoint: unknown) => endpoint as AnyEndpoint;
 
 export const server = createApi({
   baseQuery: callServer,
-  tagTypes: ['Books', 'Session', 'SetUp', 'Drafts', 'Imports', 'Views', 'Advices'],
+  tagTypes: ['Books', 'Session', 'SetUp', 'Drafts', 'Imports', 'Views', 'Advices', 'Mails', 'SignOffs'],
   refetchOnMountOrArgChange: 20,
   endpoints: (build) => {
-    type Tag = 'Books' | 'Session' | 'SetUp' | 'Drafts' | 'Imports' | 'Views' | 'Advices';
+    type Tag = 'Books' | 'Session' | 'SetUp' | 'Drafts' | 'Imports' | 'Views' | 'Advices' | 'Mails' | 'SignOffs';
     const read = <Name extends keyof Contract>(name: Name, ...tags: Tag[]) =>
       build.query<ReplyOf<Contract[Name]>, Asked<Contract[Name]> | void>({
         query: (asked) => ({ endpoint: as(contract[name]), ...(asked as object) }),
@@ -83,6 +92,21 @@ export const server = createApi({
       keepAdvice: write('keepAdvice', 'Advices'),
       takeBillIn: write('takeBillIn', 'Drafts'),
       incomingBill: read('incomingBill', 'Books'),
+      sayWhose: write('sayWhose', 'Drafts'),
+      dropIncoming: write('dropIncoming', 'Drafts'),
+      waitingBills: read('waitingBills', 'Drafts', 'Books', 'SignOffs'),
+      openBill: write('openBill'),
+      letGoOfBill: write('letGoOfBill', 'Drafts'),
+      planBill: write('planBill', 'Drafts'),
+      postAgreed: write('postAgreed'),
+      billable: read('billable', 'Books'),
+      creditable: read('creditable', 'Books'),
+      unmatched: read('unmatched', 'Books'),
+      signOffs: read('signOffs', 'SignOffs', 'Books'),
+      askSignOff: write('askSignOff', 'SignOffs'),
+      answerSignOff: write('answerSignOff', 'SignOffs'),
+      mails: read('mails', 'Mails'),
+      sendMail: write('sendMail', 'Mails'),
       dropAdvice: write('dropAdvice', 'Advices'),
       keepPaper: write('keepPaper'),
       vendors: read('vendors', 'SetUp'),
@@ -137,13 +161,13 @@ export const server = createApi({
       import: read('import', 'Imports'),
       stageImport: write('stageImport', 'Imports'),
       loadImport: write('loadImport', 'Imports', 'SetUp', 'Books'),
-      preview: build.query<PreviewReply, { kind: DocumentKind; body: BodyOf<DocumentKind> }>({
-        query: ({ kind, body }) => ({ endpoint: posting[kind].preview, body }),
+      preview: build.query<PreviewReply, { kind: DocumentKind; body: BodyOf<DocumentKind>; key: string }>({
+        query: ({ kind, body, key }) => ({ endpoint: posting[kind].preview, body, key }),
         keepUnusedDataFor: 0,
-        providesTags: ['Books'],
+        providesTags: ['Books', 'SignOffs'],
       }),
-      post: build.mutation<PostedReply, { kind: DocumentKind; body: BodyOf<DocumentKind>; key: string }>({
-        query: ({ kind, body, key }) => ({ endpoint: posting[kind].post, body, key }),
+      post: build.mutation<PostedReply, { kind: DocumentKind; body: BodyOf<DocumentKind>; key: string; version?: number | undefined }>({
+        query: ({ kind, body, key, version }) => ({ endpoint: posting[kind].post, body, key, version }),
         invalidatesTags: (_result, problem) => (problem ? [] : ['Books', 'Drafts']),
       }),
     };

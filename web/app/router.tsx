@@ -98,6 +98,23 @@ export const router = createBrowserRouter([
           (module) => module.Bench,
         ),
       },
+      ...(
+        [
+          ['unmatched', () => import('../screens/bench/Unmatched.tsx').then((module) => module.Unmatched)],
+          ['credits', () => import('../screens/bench/Credits.tsx').then((module) => module.Credits)],
+          ['decisions', () => import('../screens/bench/Decisions.tsx').then((module) => module.Decisions)],
+          ['second-looks', () => import('../screens/bench/SecondLooks.tsx').then((module) => module.SecondLooks)],
+          ['mailbox', () => import('../screens/bench/Mailbox.tsx').then((module) => module.Mailbox)],
+        ] as const
+      ).map(([path, load]) => ({ path: `bench/${path}`, lazy: async () => ({ Component: await load() }) })),
+      { path: 'bench/:vendor/credit', loader: ({ params }) => redirect(`/bench/${params.vendor}/credit/${crypto.randomUUID()}`), element: null },
+      {
+        path: 'bench/:vendor/credit/:draft',
+        lazy: screen(
+          () => import('../screens/bench/Credit.tsx'),
+          (module) => module.NewCredit,
+        ),
+      },
       { path: 'bench/:vendor', loader: ({ params }) => redirect(`/bench/${params.vendor}/${crypto.randomUUID()}`), element: null },
       {
         path: 'bench/:vendor/:draft',

@@ -17,6 +17,7 @@ const ENTERED_AT: Readonly<Partial<Record<DocumentKind, (body: Placing) => strin
   receipt: ({ vendor }) => `/receiving/${vendor}`,
   'put-away': () => '/receiving/dock',
   bill: ({ vendor }) => `/bench/${vendor}`,
+  credit: ({ vendor }) => `/bench/${vendor}/credit`,
   allocation: () => '/landing',
   delivery: () => '/deliveries/new',
   invoice: ({ customer = '' }) => `/deliveries/invoice/${encodeURIComponent(customer)}`,

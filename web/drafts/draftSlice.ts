@@ -6,6 +6,8 @@ export interface Draft {
   readonly kind: DocumentKind;
   readonly title: string;
   readonly body: unknown;
+  /** The command that it stands for; none while there is too little to say. */
+  readonly command: unknown;
   readonly version: number;
   /** Counts the changes here, so that a save knows whether it was overtaken. */
   readonly revision: number;
@@ -19,11 +21,11 @@ export const draftSlice = createSlice({
   initialState,
   reducers: {
     opened: (drafts, { payload: { id, ...draft } }: PayloadAction<Pick<Draft, 'kind' | 'body' | 'version'> & { id: string }>) => {
-      drafts[id] ??= { ...draft, title: '', revision: 0, saved: 'yes' };
+      drafts[id] ??= { ...draft, title: '', command: undefined, revision: 0, saved: 'yes' };
     },
-    changed: (drafts, { payload: { id, title, body } }: PayloadAction<{ id: string; title: string; body: unknown }>) => {
+    changed: (drafts, { payload: { id, title, body, command } }: PayloadAction<{ id: string; title: string; body: unknown; command?: unknown }>) => {
       const draft = drafts[id];
-      if (draft) drafts[id] = { ...draft, title, body, revision: draft.revision + 1, saved: 'not yet' };
+      if (draft) drafts[id] = { ...draft, title, body, command, revision: draft.revision + 1, saved: 'not yet' };
     },
     kept: (drafts, { payload }: PayloadAction<{ id: string; version: number; revision: number }>) => {
       const draft = drafts[payload.id];

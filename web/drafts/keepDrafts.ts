@@ -26,8 +26,13 @@ keepDrafts.startListening({
     const draft = api.getState().drafts[id];
     if (!draft || draft.revision !== revision) return;
     saving.add(id);
-    const { kind, title, body, version } = draft;
-    const result = await api.dispatch(server.endpoints.saveDraft.initiate({ params: { id }, body: { kind, title: title.slice(0, 120), body, version } }));
+    const { kind, title, body, command, version } = draft;
+    const result = await api.dispatch(
+      server.endpoints.saveDraft.initiate({
+        params: { id },
+        body: { kind, title: title.slice(0, 120), body, ...(command === undefined ? {} : { command }), version },
+      }),
+    );
     saving.delete(id);
     api.dispatch(result.data ? kept({ id, version: result.data.version, revision: draft.revision }) : notKept({ id }));
   },

@@ -23,6 +23,8 @@ export interface Entering<Body> {
   readonly posting: boolean;
   readonly post: () => Promise<PostedReply | undefined>;
   readonly drop: () => void;
+  /** As it would be posted; undefined while there is nothing to say yet. */
+  readonly command: unknown;
 }
 
 interface Options<Kind extends DocumentKind, Body> {
@@ -46,7 +48,7 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const draft = useAppSelector((state) => state.drafts[id]);
-  const stored = server.useDraftQuery({ params: { id } }, { skip: draft !== undefined });
+  const stored = server.useDraftQuery({ params: { id } }, { skip: draft !== undefined, refetchOnMountOrArgChange: true });
   const latest = useRef(options);
   latest.current = options;
 
@@ -62,7 +64,7 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
   const body = draft?.body as Body | undefined;
   const command = body === undefined ? undefined : options.toCommand(body);
   const asked = useSettled(command, PREVIEW_AFTER);
-  const preview = server.usePreviewQuery({ kind, body: asked as BodyOf<Kind> }, { skip: asked === undefined });
+  const preview = server.usePreviewQuery({ kind, body: asked as BodyOf<Kind>, key: id }, { skip: asked === undefined });
   const [post, posted] = server.usePostMutation();
   const previewProblem = problemOf(preview.error);
   const postProblem = problemOf(posted.error);
@@ -72,7 +74,7 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
     change(to) {
       if (posted.isError) posted.reset();
       const next = { ...body, ...to } as Body;
-      dispatch(changed({ id, title: options.title(next), body: next }));
+      dispatch(changed({ id, title: options.title(next), body: next, command: options.toCommand(next) }));
     },
     // The last preview stands until the next is worked out, so that nothing jumps.
     preview: command === undefined ? undefined : preview.data,
@@ -81,11 +83,14 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
     failure: postProblem && !postProblem.errors ? postProblem.detail : previewProblem && !previewProblem.errors ? previewProblem.detail : undefined,
     saved: draft?.saved ?? 'yes',
     posting: posted.isLoading,
+    command,
     async post() {
       if (command === undefined || posted.isLoading) return undefined;
-      const result = await post({ kind, body: command, key: id });
+      const result = await post({ kind, body: command, key: id, version: draft?.version });
       if (!result.data) return undefined;
-      toast.success(`${result.data.number} is posted.`);
+      const { id: document, number } = result.data;
+      const look = { action: { label: 'Look at it', onClick: () => void navigate(`/documents/${document}`) } };
+      toast.success(`${number} is posted.`, latest.current.after ? look : {});
       dispatch(closed({ id }));
       if (latest.current.after) latest.current.after(result.data);
       else void navigate(`/documents/${result.data.id}`);

@@ -29,7 +29,7 @@ export function PartsField({ field: { label, parts = [] }, value, wrong, onChang
           <thead>
             <tr>
               {parts.map((part) => (
-                <th key={part.name} className={part.as === 'figure' ? 'num' : ''}>
+                <th key={part.name} className={part.as === 'figure' ? 'num' : part.as === 'choice' ? 'min-w-[104px]' : ''}>
                   {part.label}
                 </th>
               ))}

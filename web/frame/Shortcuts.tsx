@@ -6,6 +6,8 @@ const KEYS: readonly [string, string][] = [
   ['Enter', 'In a grid: the next field; in the last field of the last line: a new line'],
   ['↑ ↓', 'In a grid, a list or boxes to tick: the line above or below'],
   ['Ctrl Delete', 'In a grid: take the line out'],
+  ['Alt ↓ ↑', 'On the match bench: the next bill that waits, or the one before'],
+  ['F8', 'On the match bench: the next difference to be decided'],
   ['N', 'In a list: a new document of its kind'],
   ['/', 'In a list: filter it'],
   ['?', 'This sheet'],

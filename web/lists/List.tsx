@@ -6,6 +6,7 @@ import { listQuery, server, type AskedList } from '../app/api.ts';
 import { count, showDay, showFigure } from '../parts/figures.ts';
 import { Problem } from '../parts/Problem.tsx';
 import { useSettled } from '../parts/useSettled.ts';
+import { FindField } from './FindField.tsx';
 import { firstCondition, ListConditions, saidConditions } from './ListConditions.tsx';
 import { ListViews } from './ListViews.tsx';
 import { useAddressState, useOwnState, type KeptState } from './useListState.ts';
@@ -71,14 +72,12 @@ function Shown({ list, fixed = NONE, without = [], show = {}, empty, title, stat
       <div className="list-tools">
         {title !== undefined && <h2 className="title">{title}</h2>}
         {(title === undefined || isNarrowed || first?.next) && (
-          <input
-            ref={box}
-            className="cell w-[230px]"
+          <FindField
+            box={box}
+            label={`Find in ${(title ?? described.title).toLowerCase()}`}
             placeholder={slash ? 'Find in it   /' : 'Find in it'}
-            aria-label={`Find in ${(title ?? described.title).toLowerCase()}`}
             value={state.find ?? ''}
-            maxLength={100}
-            onChange={(event) => set({ ...state, find: event.target.value })}
+            onChange={(find) => set({ ...state, find })}
           />
         )}
         <span className="dim" role="status">
@@ -164,8 +163,8 @@ function Row({ row, columns, show }: { row: ListRow; columns: readonly ListColum
         return (
           <td
             key={name}
-            className={[as === 'figure' ? 'num' : '', name === named ? 'name' : '', at === 0 ? 'strong' : ''].join(' ')}
-            title={name === named ? text : undefined}
+            className={[as === 'figure' ? 'num' : '', name === named ? 'name' : as === 'text' ? 'words' : '', at === 0 ? 'strong' : ''].join(' ')}
+            title={as === 'text' ? text : undefined}
           >
             {show[name]?.(row) ?? (as === 'figure' ? showFigure(text) : as === 'day' ? showDay(text) : text)}
           </td>

@@ -6,14 +6,14 @@ interface Given {
   readonly label: string;
   readonly accept: string;
   readonly taking: { readonly isLoading: boolean; readonly isError: boolean; readonly error?: unknown };
-  /** Gets what is in the file, in base64. */
-  readonly onGive: (content: string) => Promise<void>;
+  /** Gets what is in the file, in base64, and what it is called. */
+  readonly onGive: (content: string, name: string) => Promise<void>;
 }
 
 /** Words that ask for a file; what is wrong with it is said below. */
 export function GiveFile({ says, label, accept, taking, onGive }: Given) {
   const give = async (file: File | undefined) => {
-    if (file) await onGive(await inBase64(file));
+    if (file) await onGive(await inBase64(file), file.name);
   };
   return (
     <div className="p-3">

@@ -1,4 +1,19 @@
-import { fraction, lineAmount, ONE_UNIT, price, quantity, FRACTION_PLACES, PRICE_PLACES, QUANTITY_PLACES, formatAmount } from '@obolus/core/exact/amounts';
+import {
+  documentAmount,
+  formatAmount,
+  formatPrice,
+  formatQuantity,
+  fraction,
+  FRACTION_PLACES,
+  lineAmount,
+  ONE_UNIT,
+  price,
+  PRICE_PLACES,
+  quantity,
+  QUANTITY_PLACES,
+} from '@obolus/core/exact/amounts';
+import { divideRounded } from '@obolus/core/exact/rounding';
+import { askedOfLine } from '@obolus/core/matching/asOrdered';
 import { decimalsOf, isCurrency } from '@obolus/core/exact/currencies';
 import { formatDecimal, parseDecimal } from '@obolus/core/exact/decimal';
 
@@ -15,6 +30,45 @@ export function amountOfLine(qty: string, unitPrice: string, discount: string, c
   const d = discount === '' ? 0n : scaled(discount, FRACTION_PLACES - 2);
   if (q === undefined || p === undefined || of === undefined || d === undefined || !isCurrency(currency)) return undefined;
   return formatAmount(lineAmount(quantity(q), { price: price(p), per: quantity(of), discount: fraction(d) }, currency), currency);
+}
+
+/** The price that two parts of a line make together, as exactly as a price can say it. */
+export function priceOfBoth(a: { quantity: string; price: string }, b: { quantity: string; price: string }): string {
+  const [q1, q2] = [a, b].map(({ quantity: units }) => scaled(units, QUANTITY_PLACES) ?? 0n) as [bigint, bigint];
+  const [p1, p2] = [a, b].map(({ price: each }) => scaled(each, PRICE_PLACES) ?? 0n) as [bigint, bigint];
+  return q1 + q2 <= 0n ? b.price : formatPrice(price(divideRounded(q1 * p1 + q2 * p2, q1 + q2)));
+}
+
+interface AskedText {
+  readonly quantity: string;
+  readonly unit: string;
+  readonly price: string;
+  readonly per: string;
+  readonly amount: string;
+}
+interface OrderedText {
+  readonly price: string;
+  readonly per: string;
+  readonly discount: string;
+  readonly item: { readonly unit: string; readonly packs: readonly { readonly unit: string; readonly size: string }[] };
+}
+
+/** What a line of a paper asks of an order line, in stock units and as the order prices it; undefined where it counts in a unit that these goods do not have. */
+export function askedOf(paper: AskedText, line: OrderedText, currency: string): { quantity: string; price: string } | undefined {
+  const figure = (text: string, places: number) => scaled(text || '0', places) ?? 0n;
+  const found = askedOfLine(
+    {
+      ...{ quantity: quantity(figure(paper.quantity, QUANTITY_PLACES)), unit: paper.unit, price: price(figure(paper.price, PRICE_PLACES)) },
+      ...{ per: quantity(figure(paper.per, QUANTITY_PLACES)), amount: documentAmount(figure(paper.amount, decimalsOf(currency))) },
+    },
+    {
+      ...{ price: price(figure(line.price, PRICE_PLACES)), per: quantity(figure(line.per, QUANTITY_PLACES)) },
+      ...{ discount: fraction(figure(line.discount, FRACTION_PLACES - 2)), unit: line.item.unit },
+      packs: line.item.packs.map(({ unit, size }) => ({ unit, size: quantity(figure(size, QUANTITY_PLACES)) })),
+    },
+    currency,
+  );
+  return found && { quantity: formatQuantity(found.quantity), price: formatPrice(found.price) };
 }
 
 /** So many packs of a size, in stock units. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { byVendor } from './byVendor.ts';
-import { amountOfLine, compareFigures, difference, isNegative, isZero, portion, sumOf } from './exact.ts';
+import { amountOfLine, askedOf, compareFigures, difference, isNegative, isZero, portion, priceOfBoth, sumOf } from './exact.ts';
 import { count, showFigure, showPrice, typedFigure } from './figures.ts';
 
 describe('figures on the screen', () => {
@@ -67,5 +67,20 @@ describe('lines by vendor', () => {
       ['2', [1, 3]],
       ['1', [2]],
     ]);
+  });
+});
+
+describe('two parts of a line', () => {
+  it('make one price together, as exactly as a price can say it', () => {
+    expect(priceOfBoth({ quantity: '2', price: '10' }, { quantity: '6', price: '11' })).toBe('10.75');
+    expect(priceOfBoth({ quantity: '1', price: '1' }, { quantity: '2', price: '1.01' })).toBe('1.006667');
+    expect(priceOfBoth({ quantity: '', price: '1' }, { quantity: '', price: '2' })).toBe('2');
+  });
+
+  it('of a paper are counted as the order counts them', () => {
+    const line = { price: '206.25', per: '25', discount: '', item: { unit: 'each', packs: [{ unit: 'box', size: '25' }] } };
+    expect(askedOf({ quantity: '2', unit: 'box', price: '210', per: '1', amount: '420.00' }, line, 'USD')).toEqual({ quantity: '50', price: '210.00' });
+    expect(askedOf({ quantity: '50', unit: '', price: '8.25', per: '1', amount: '412.50' }, line, 'USD')).toEqual({ quantity: '50', price: '206.25' });
+    expect(askedOf({ quantity: '2', unit: 'crate', price: '1', per: '1', amount: '2.00' }, line, 'USD')).toBeUndefined();
   });
 });

@@ -13,7 +13,7 @@ export interface RowsInView {
 
 const USUAL_HEIGHT = 33;
 /** Enough for the arrow keys to find the next line drawn. */
-const AROUND = 20;
+const AROUND = 10;
 
 /** Draws of a long table only what is in view, in the scrolling `.body` around it. */
 export function useRowsInView(table: RefObject<HTMLTableElement | null>, count: number): RowsInView {

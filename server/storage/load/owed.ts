@@ -47,7 +47,7 @@ export async function readCharges(reading: Reading, lines: readonly LineId[]): P
   });
 }
 
-/** What credit memos may cite: returned lines, billed lines, charges. */
+/** What credit memos may cite: returned lines, billed lines, charges, what was not accepted. */
 export async function readCreditable(reading: Reading, lines: readonly LineId[]): Promise<CreditableLine[]> {
   const keys = keysOf(lines);
   const credits = byLine(
@@ -80,6 +80,12 @@ export async function readCreditable(reading: Reading, lines: readonly LineId[])
     reading,
     `SELECT b.*, d.vendor_id, d.currency, d.rate, d.date FROM bill_charge b JOIN document d ON d.id = b.document_id
      WHERE b.is_cost = 1 AND d.kind = 'bill' AND ${among(lines, 'b.document_id', 'b.line_no')} AND ${stands('d.id')}`,
+    keys,
+  );
+  const disputed = await query(
+    reading,
+    `SELECT b.*, d.vendor_id, d.currency, d.rate, d.date FROM bill_disputed b JOIN document d ON d.id = b.document_id
+     WHERE ${among(lines, 'b.document_id', 'b.line_no')} AND ${stands('d.id')}`,
     keys,
   );
   const known = (row: Row) => {
@@ -120,6 +126,16 @@ export async function readCreditable(reading: Reading, lines: readonly LineId[])
     ...charged.map((row) => ({
       ...{ ...known(row), kind: 'charge' as const, per: ONE_UNIT, item: undefined, expense: undefined, quantity: quantity(0n), amount: amountOf(row.amount) },
       ...{ base: base(0n), dimensions: undefined, expected: nothing, goods: undefined, charge: text(row.kind) },
+    })),
+    ...disputed.map((row) => ({
+      ...{ ...known(row), kind: 'disputed' as const, per: ONE_UNIT, item: undefined, expense: undefined, quantity: quantity(0n), amount: amountOf(row.amount) },
+      ...{
+        base: base(0n),
+        dimensions: undefined,
+        expected: { amount: amountOf(row.amount), base: baseOf(row.base_amount) },
+        goods: undefined,
+        charge: undefined,
+      },
     })),
   ];
 }
@@ -171,9 +187,15 @@ export async function readPayables(reading: Reading, documents: readonly string[
      WHERE b.document_id IN (?) AND r.item_id IS NOT NULL ORDER BY b.line_no`,
     [documents],
   );
+  const waiting = await query(
+    reading,
+    'SELECT b.document_id, b.line_no, b.order_id, b.order_line_no FROM bill_line b WHERE b.document_id IN (?) AND b.waits = 1 ORDER BY b.line_no',
+    [documents],
+  );
   return rows.map((row) => {
     const document = text(row.document_id);
     return {
+      waitsFor: waiting.filter((line) => line.document_id === document).map((line) => ({ line: idOf(line), of: idOf(line, 'order_id', 'order_line_no') })),
       ...{ document, vendor: text(row.vendor_id), currency: text(row.currency), rate: rateOf(row.rate), date: text(row.date) },
       ...{ amount: amountOf(row.amount), base: baseOf(row.base_amount) },
       goods: goods

@@ -19,7 +19,7 @@ import type { Item } from '@obolus/core/posting/books';
 import { groupBy } from '../groupBy.ts';
 import { FIRST_DAY, readMovements } from './movements.ts';
 import { PACKS, packsOf } from './packs.ts';
-import { baseOf, big, distinct, idOf, priceOf, quantityOf, query, stands, text, toleranceOf, type Reading, type Row } from './rows.ts';
+import { allowanceIn, baseOf, big, distinct, idOf, priceOf, quantityOf, query, stands, text, toleranceOf, type Reading, type Row } from './rows.ts';
 import { readState } from './state.ts';
 
 /** A pool as it is needed: with its movements from a point on, or only its end (`from` undefined). */
@@ -200,7 +200,7 @@ async function carriedFrom(reading: Reading, { pool, from }: { pool: PoolId; fro
 }
 
 /** Items with their standards, the first and its changes in the order of the fold. */
-export async function readItems(reading: Reading, ids: readonly string[]): Promise<(Item & { number: string })[]> {
+export async function readItems(reading: Reading, ids: readonly string[], currency: string): Promise<(Item & { number: string })[]> {
   if (ids.length === 0) return [];
   const rows = await query(reading, `SELECT i.*, ${PACKS} AS packs FROM item i WHERE i.id IN (?)`, [distinct(ids)]);
   const standard = rows.filter((row) => row.method === 'standard').map((row) => row.id);
@@ -218,7 +218,7 @@ export async function readItems(reading: Reading, ids: readonly string[]): Promi
       weight: row.weight == null ? undefined : quantityOf(row.weight),
       volume: row.volume == null ? undefined : quantityOf(row.volume),
     },
-    ...{ tariffCode: text(row.tariff_code), origin: text(row.origin), tolerance: toleranceOf(row) },
+    ...{ tariffCode: text(row.tariff_code), origin: text(row.origin), tolerance: toleranceOf(row), allowance: allowanceIn(row, currency) },
     standards:
       row.method === 'standard'
         ? [

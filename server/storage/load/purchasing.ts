@@ -82,18 +82,24 @@ const OF_RECEIPT = {
 
 type Found<Parts> = { readonly [Name in keyof Parts]: ReadonlyMap<LineId, Row[]> };
 
+/** What is read besides a line's own columns. */
+const OF_TABLE = {
+  ordered_line: 'l.warehouse_id AS line_warehouse, ',
+  receipt_line: '(SELECT o.tax_code FROM ordered_line o WHERE o.document_id = l.order_id AND o.line_no = l.order_line_no) AS tax_code, ',
+} as const;
+
 /** Lines of a table with their document, and with what else is known of them. */
 async function readLines<Parts extends Readonly<Record<string, Further>>>(
   reading: Reading,
   lines: readonly LineId[],
-  table: string,
+  table: keyof typeof OF_TABLE,
   parts: Parts,
 ): Promise<{ rows: Row[]; found: Found<Parts> }> {
   const names = Object.keys(parts) as (keyof Parts & string)[];
   const flags = names.map((name) => `EXISTS (${parts[name]?.exists ?? ''}) AS has_${name}`).join(', ');
   const rows = await query(
     reading,
-    `SELECT l.*, ${table === 'ordered_line' ? 'l.warehouse_id AS line_warehouse, ' : ''}d.vendor_id, d.currency AS document_currency, d.date, d.warehouse_id, ${flags} FROM ${table} l JOIN document d ON d.id = l.document_id
+    `SELECT l.*, ${OF_TABLE[table]}d.vendor_id, d.currency AS document_currency, d.date, d.warehouse_id, ${flags} FROM ${table} l JOIN document d ON d.id = l.document_id
      WHERE ${among(lines, 'l.document_id', 'l.line_no')} AND ${stands('d.id')}`,
     keysOf(lines),
   );
@@ -126,6 +132,7 @@ export async function readOrderLines(reading: Reading, lines: readonly LineId[])
     const id = idOf(row);
     const quantities = (cited: Row[] | undefined) => (cited ?? []).map((part) => ({ line: idOf(part), quantity: quantityOf(part.quantity) }));
     const reopened = found.reopened.get(id) ?? [];
+    const billed = found.ahead.get(id) ?? [];
     const back = reopened.filter((part) => big(part.billed) > 0n).map((part) => aheadOfReturn(part, taken));
     return {
       ...{ id, vendor: text(row.vendor_id), currency: text(row.document_currency), date: text(row.date), bought: boughtOf(row) },
@@ -139,14 +146,15 @@ export async function readOrderLines(reading: Reading, lines: readonly LineId[])
         reason: text(part.note),
       })),
       estimates: (found.estimates.get(id) ?? []).map(estimateOf),
-      receipts: quantities(found.receipts.get(id)),
+      receipts: [...quantities(found.receipts.get(id)), ...quantities(billed.filter((part) => isTrue(part.done)))].sort(byEntry),
       reopened: quantities(reopened),
-      aheads: [...(found.ahead.get(id) ?? []).map((part) => aheadOfBill(part, taken)), ...back].sort((a, b) => entered(a.line) - entered(b.line)),
+      aheads: [...billed.filter((part) => !isTrue(part.done)).map((part) => aheadOfBill(part, taken)), ...back].sort(byEntry),
     };
   });
 }
 
 const entered = (line: LineId): number => Number(line.split('/')[0]);
+const byEntry = (a: { readonly line: LineId }, b: { readonly line: LineId }): number => entered(a.line) - entered(b.line);
 
 function aheadOfBill(row: Row, taken: ReadonlyMap<LineId, Row[]>): Ahead {
   const asked = row.difference === 'credit' ? big(row.price_difference) : 0n;
@@ -200,6 +208,7 @@ export async function readReceiptLines(reading: Reading, lines: readonly LineId[
         origin: text(row.origin),
         preference: isTrue(row.preference),
         dimensions: dimensionsOf(row),
+        taxCode: text(row.tax_code),
       },
       ...{ amount: amountOf(row.amount), baseAmount: baseOf(row.base_amount) },
       lots: of('lots').map(lotOf),

@@ -1,7 +1,10 @@
 import type { EntityManager } from 'typeorm';
 import type { Dimensions } from '@obolus/core/books/journal';
 import { documentOf, lineId, placeOf, type LineId } from '@obolus/core/costing/pool';
-import { base, documentAmount, fraction, price, quantity, rate, type Pricing } from '@obolus/core/exact/amounts';
+import { base, documentAmount, fraction, price, quantity, rate, type BaseAmount, type Pricing } from '@obolus/core/exact/amounts';
+import { decimalsOf } from '@obolus/core/exact/currencies';
+import { powerOfTen } from '@obolus/core/exact/rounding';
+import type { Allowance } from '@obolus/core/matching/allowance';
 import type { Bought, Tolerance } from '@obolus/core/posting/books';
 
 export type Row = Record<string, string | null>;
@@ -37,6 +40,19 @@ export const toleranceOf = ({ over_tolerance: over, short_tolerance: short }: Ro
   ...(over == null ? {} : { over: fractionOf(over) }),
   ...(short == null ? {} : { short: fractionOf(short) }),
 });
+
+/** Amounts that are set up in base currency have four decimals, whatever the currency has. */
+const SET_UP_PLACES = 4;
+export const limitOf = (value: string | null | undefined, currency: string): BaseAmount | undefined =>
+  value == null ? undefined : base((BigInt(value) * powerOfTen(decimalsOf(currency))) / powerOfTen(SET_UP_PLACES));
+
+/** What a row says that bills may differ by. */
+export const allowanceIn = (row: Row, currency: string): Allowance => {
+  const side = (part: string | null | undefined, amount: string | null | undefined) => ({
+    ...{ part: part == null ? undefined : fractionOf(part), amount: limitOf(amount, currency) },
+  });
+  return { over: side(row.bill_over_part, row.bill_over_amount), short: side(row.bill_short_part, row.bill_short_amount) };
+};
 
 export function dimensionsOf({ department, location, project }: Row): Dimensions | undefined {
   if (department == null && location == null && project == null) return undefined;

@@ -1,9 +1,12 @@
 import { CHARGE_KINDS } from '@obolus/contract/commands';
-import type { RefusalView } from '@obolus/contract/commands';
+import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
+import { server } from '../../app/api.ts';
 import { wrongAt } from '../../drafts/useDraft.ts';
 import { Cell, Choice, FigureCell, TakeOut } from '../../parts/Cells.tsx';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { useLines } from '../../parts/useLines.ts';
+import { useMe } from '../../frame/me.ts';
+import { Allowed } from './Allowed.tsx';
 import { nextLine, pointerOf, type FurtherLine } from './further.ts';
 
 const WHAT: readonly (readonly [FurtherLine['what'], string])[] = [
@@ -18,20 +21,28 @@ export function FurtherLines({
   lines,
   change,
   refusals,
+  differences,
   currency,
   goods,
+  vendor,
 }: {
   lines: readonly FurtherLine[];
   change: (lines: FurtherLine[]) => void;
   refusals: readonly RefusalView[];
+  differences: PreviewReply['differences'];
   currency: string;
   goods: boolean;
+  vendor: string;
 }) {
-  const rows = lines.length > 0 || goods ? lines : [nextLine([])];
+  const { company } = useMe();
+  const vendors = server.useVendorsQuery();
+  const usual = vendors.data?.rows.find(({ id }) => id === vendor)?.usualExpense ?? '';
+  const first: FurtherLine = usual === '' ? nextLine([]) : { what: 'expense', about: usual, amount: '' };
+  const rows = lines.length > 0 || goods ? lines : [first];
   const { table, set, add } = useLines(rows, nextLine(rows), () => false, change);
   const take = (at: number) => change(rows.filter((_, position) => position !== at));
   return (
-    <section className="py-4 max-w-[640px]" aria-label="Charges on this bill">
+    <section className="py-4 max-w-[860px]" aria-label="Charges on this bill">
       {rows.length > 0 && (
         <table className="sheet" aria-label="Charges" ref={table}>
           <thead>
@@ -46,6 +57,7 @@ export function FurtherLines({
           </thead>
           <tbody onKeyDown={gridKeys({ onLastEnter: () => add(), onRemove: take })}>
             {rows.map((line, at) => {
+              const difference = differences.find((one) => one.at === pointerOf(rows, at));
               const wrong = (field: string) => wrongAt(refusals, `${pointerOf(rows, at)}${field}`);
               return (
                 <tr key={at}>
@@ -55,7 +67,7 @@ export function FurtherLines({
                       value={line.what}
                       options={WHAT}
                       wrong={wrong('/kind') ?? wrong('')}
-                      onChange={(what) => set(at, { what: what as FurtherLine['what'], about: what === 'expense' ? line.about : '' })}
+                      onChange={(what) => set(at, { what: what as FurtherLine['what'], about: what === 'expense' ? line.about || usual : '' })}
                     />
                   </td>
                   <td className="w-full">
@@ -67,6 +79,24 @@ export function FurtherLines({
                         wrong={wrong('/expense')}
                         onChange={(about) => set(at, { about })}
                       />
+                    ) : difference?.outside || line.reason ? (
+                      <span className="flex items-baseline gap-3 whitespace-normal" data-difference>
+                        {difference && (
+                          <span className="whitespace-nowrap">
+                            <Allowed difference={difference} currency={company.currency} />
+                          </span>
+                        )}
+                        <span className="grow">
+                          <Cell
+                            label={`Why charge ${at + 1} is so`}
+                            placeholder="Why it is taken"
+                            list="usual-reasons"
+                            value={line.reason ?? ''}
+                            wrong={wrong('/reason')}
+                            onChange={(reason) => set(at, { reason })}
+                          />
+                        </span>
+                      </span>
                     ) : (
                       <span className="dim">{[line.about, SAYS[line.what] ?? 'a charge, put on goods later'].filter(Boolean).join(', ')}</span>
                     )}

@@ -1,22 +1,50 @@
+import { useState, type FormEvent } from 'react';
 import { useNavigate } from 'react-router';
-import { server } from '../../app/api.ts';
+import { toast } from 'sonner';
+import { problemOf, server } from '../../app/api.ts';
+import { Cell } from '../../parts/Cells.tsx';
+import { count } from '../../parts/figures.ts';
 import { GiveFile } from '../../parts/GiveFile.tsx';
 
-/** Takes in a vendor's bill and opens it with what is proposed for it. */
+/** Takes papers of bills in, and opens the first that has a vendor with what is proposed for it. The same paper again needs a reason. */
 export function GiveBill() {
   const navigate = useNavigate();
   const [take, taking] = server.useTakeBillInMutation();
-  const give = async (content: string) => {
-    const { data } = await take({ params: { id: crypto.randomUUID() }, body: { content } });
-    if (data) void navigate(`/bench/${data.vendor}/${data.draft}`);
+  const [last, setLast] = useState({ content: '', name: '' });
+  const [why, setWhy] = useState('');
+  const isThere = problemOf(taking.error)?.status === 409;
+  const give = async (content: string, name: string, another = '') => {
+    setLast({ content, name });
+    const { data } = await take({ params: { id: crypto.randomUUID() }, body: { name: name.slice(0, 200), content, ...(another ? { another } : {}) } });
+    if (!data) return;
+    setWhy('');
+    const first = data.taken.find(({ vendor }) => vendor !== null);
+    const unread = data.taken.filter(({ says }) => says !== '');
+    if (data.taken.length > 1) toast.success(`${count(data.taken.length, 'bill')} taken in.`);
+    if (unread.length > 0) toast.message(unread.length === 1 ? (unread[0]?.says ?? '') : `${unread.length} of them have parts to be typed.`);
+    if (first) void navigate(`/bench/${first.vendor}/${first.id}`);
+  };
+  const again = (event: FormEvent) => {
+    event.preventDefault();
+    void give(last.content, last.name, why);
   };
   return (
-    <GiveFile
-      says="A bill came as a file"
-      label="Bill, UBL Invoice or Cross Industry Invoice"
-      accept=".xml,text/xml,application/xml"
-      taking={taking}
-      onGive={give}
-    />
+    <>
+      <GiveFile
+        says="A bill came as a file"
+        label="Bill: XML, PDF, picture or a stack as CSV"
+        accept=".xml,.pdf,.csv,.png,.jpg,.jpeg,.webp,text/xml,application/xml,application/pdf,text/csv,image/png,image/jpeg,image/webp"
+        taking={taking}
+        onGive={give}
+      />
+      {isThere && (
+        <form className="px-3 pb-3" onSubmit={again}>
+          <Cell label="Why it is another bill" placeholder="Why it is another bill" value={why} onChange={setWhy} />
+          <button type="submit" className="act" disabled={why.trim() === '' || taking.isLoading}>
+            Take it in
+          </button>
+        </form>
+      )}
+    </>
   );
 }

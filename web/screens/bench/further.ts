@@ -8,6 +8,8 @@ export interface FurtherLine {
   readonly what: ChargeKind | 'expense' | 'tax-reclaimed' | 'tax-kept';
   readonly about: string;
   readonly amount: string;
+  /** Why a charge is other than was expected. */
+  readonly reason?: string;
   /** The goods lines that a tax is on, by what they cite; all of the bill where it does not say. */
   readonly on?: readonly string[];
 }
@@ -20,7 +22,7 @@ const isSent = ({ about, amount }: FurtherLine): boolean => amount !== '' || abo
 export function furtherToSend(lines: readonly FurtherLine[], cited: readonly string[]): Pick<Bill, 'charges' | 'expenses' | 'tax'> {
   const sent = lines.filter(isSent);
   return {
-    charges: sent.flatMap(({ what, amount }) => (isCharge(what) ? [{ kind: what, amount }] : [])),
+    charges: sent.flatMap(({ what, amount, reason }) => (isCharge(what) ? [{ kind: what, amount, ...(reason ? { reason } : {}) }] : [])),
     expenses: sent.flatMap(({ what, about, amount }) => (what === 'expense' ? [{ expense: about.trim(), amount }] : [])),
     tax: sent.flatMap(({ what, amount, on }) =>
       isTax(what) ? [{ amount, recoverable: what === 'tax-reclaimed', ...(on ? { lines: placesOf(on, cited) } : {}) }] : [],

@@ -1,6 +1,7 @@
 import { Fragment, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
+import type { DocumentKind, Role } from '@obolus/contract/roles';
 import type { DocumentView } from '@obolus/contract/views';
 import { saidAgainst, server } from '../../app/api.ts';
 import { JournalSides } from '../../frame/Footing.tsx';
@@ -10,7 +11,6 @@ import { AskReason } from '../../parts/AskReason.tsx';
 import { compareFigures } from '../../parts/exact.ts';
 import { showDay, showFigure, showPrice } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';
-import type { DocumentKind } from '@obolus/contract/roles';
 import { KIND } from '../../parts/kinds.ts';
 import { Problem } from '../../parts/Problem.tsx';
 import { OrderActions, OrderHistory, OrderLines, standingOf } from '../orders/OrderPage.tsx';
@@ -31,7 +31,7 @@ const AMOUNT: Readonly<Partial<Record<DocumentKind, string>>> = {
 /** A posted document: its trail, its lines, and the journal that it made. */
 export function Document() {
   const { id = '' } = useParams();
-  const { company } = useMe();
+  const { company, user } = useMe();
   const document = server.useDocumentQuery({ params: { id } });
   if (document.isError)
     return (
@@ -61,6 +61,14 @@ export function Document() {
                 </>
               )}
               {data.facts.map((fact) => ` · ${fact.name} ${fact.name === 'Due' ? showDay(fact.value) : fact.value}`)}
+              {data.paper && SEES_PAPERS.includes(user.role) && (
+                <>
+                  {' · '}
+                  <a className="act" href={`/api/incoming-bills/${data.paper}/paper`} target="_blank" rel="noreferrer">
+                    its paper
+                  </a>
+                </>
+              )}
               {rate}
               {order && ` · ${standingOf(order)}`}
             </>
@@ -99,6 +107,9 @@ export function Document() {
     </div>
   );
 }
+
+/** Who may look at the papers that bills were entered from. */
+const SEES_PAPERS: readonly Role[] = ['accountant', 'approver', 'auditor', 'administrator'];
 
 /** A reversed order is shown as it was placed: nothing more is done with it. */
 const isReversed = (data: DocumentView): boolean => data.facts.some((fact) => fact.name === 'Reversed by');

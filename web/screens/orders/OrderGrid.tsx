@@ -1,4 +1,4 @@
-import { useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
 import { REGISTERS } from '@obolus/contract/registers';
 import type { OrderView } from '@obolus/contract/views';
@@ -6,6 +6,8 @@ import { server } from '../../app/api.ts';
 import { NewEntry } from '../../entries/NewEntry.tsx';
 import { useMe } from '../../frame/me.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
+import { Room } from '../../parts/Room.tsx';
+import { useLasting } from '../../parts/useLasting.ts';
 import { useLines } from '../../parts/useLines.ts';
 import { useRowsInView } from '../../parts/useRowsInView.ts';
 import { isBlank, NO_EXPENSE, NO_LINE, type OrderLine } from './orderLine.ts';
@@ -107,7 +109,7 @@ export function OrderGrid({ lines, change, refusals, vendor, currency, date, tax
         })}
       >
         <Heads currency={currency} />
-        <Room height={inView.above} />
+        <Room height={inView.above} columns={WIDTH} />
         {inView.rows.map(({ index: at }) => {
           const line = lines[at] ?? NO_LINE;
           return (
@@ -127,7 +129,7 @@ export function OrderGrid({ lines, change, refusals, vendor, currency, date, tax
             />
           );
         })}
-        <Room height={inView.below} />
+        <Room height={inView.below} columns={WIDTH} />
         <tfoot>
           <tr className="plain">
             <td colSpan={WIDTH}>
@@ -179,16 +181,6 @@ const Heads = ({ currency }: { currency: string }) => (
   </thead>
 );
 
-/** The room of lines that are not drawn. */
-const Room = ({ height }: { height: number }) =>
-  height <= 0 ? null : (
-    <tbody aria-hidden="true">
-      <tr className="plain">
-        <td colSpan={WIDTH} style={{ height, padding: 0 }} />
-      </tr>
-    </tbody>
-  );
-
 const knownProps = (known: KnownPrice | undefined) => ({ knownAt: known?.price, knownFrom: known?.source });
 
 const NONE: readonly RefusalView[] = [];
@@ -202,19 +194,4 @@ function byLine(refusals: readonly RefusalView[]): ReadonlyMap<number, RefusalVi
     found.set(line, [...(found.get(line) ?? []), refusal]);
   }
   return found;
-}
-
-/** Functions that stay the same from one drawing to the next and do what was last said. */
-function useLasting<Functions extends object>(functions: Functions): Functions {
-  const latest = useRef(functions);
-  latest.current = functions;
-  const [lasting] = useState(
-    () =>
-      Object.fromEntries(
-        Object.entries(functions)
-          .filter(([, work]) => work !== undefined)
-          .map(([name]) => [name, (...given: unknown[]) => (latest.current as Record<string, (...given: unknown[]) => unknown>)[name]?.(...given)]),
-      ) as Functions,
-  );
-  return lasting;
 }

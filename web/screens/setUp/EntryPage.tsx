@@ -80,7 +80,7 @@ function Known({ register, id }: { register: RegisterName; id: string }) {
           </Link>
         )}
       </Head>
-      <div className="body">
+      <div className="body" tabIndex={0}>
         {known.data.proposed && <Proposed vendor={id} proposed={known.data.proposed} inUse={fields.bank_account ?? ''} />}
         <EntryForm key={JSON.stringify(fields)} register={register} entry={known.data} onSaved={() => toast.success('Saved.')} />
         <History register={register} changes={known.data.changes} />

@@ -1,0 +1,106 @@
+import { describe, expect, it } from '@jest/globals';
+import { formatAmount, formatPrice, formatQuantity } from '@obolus/core/exact/amounts';
+import { paperOf, type Said, type SaidLine } from './billPaper.ts';
+import { fromRows, splitStack } from './readCsv.ts';
+
+const line = (more: Partial<SaidLine> = {}): SaidLine => ({
+  ...{ number: '1', order: '', slip: '', names: [], description: 'Yarn', quantity: '10', unit: '', price: '8', per: '', amount: '80.00' },
+  ...more,
+});
+const said = (more: Partial<Said> = {}): Said => ({
+  ...{ kind: 'bill', number: 'B-1', vendor: 'Tarnside', date: '2026-03-01', currency: 'USD', refersTo: '', order: 'PO-1', slip: 'PS-1' },
+  ...{ lines: [line()], charges: [], allowances: [], taxes: [], total: '' },
+  ...more,
+});
+const lines = (more: Partial<Said>) => {
+  const { lines: read, currency } = paperOf(said(more));
+  return read.map(({ quantity, price, per, amount }) =>
+    [formatQuantity(quantity), formatPrice(price), formatQuantity(per), formatAmount(amount, currency)].join(' '),
+  );
+};
+
+describe('a paper', () => {
+  it('comes to what it says, and where it says nothing, to its parts', () => {
+    const parts = { charges: [{ said: 'Fuel', amount: '5' }], taxes: ['4.00', '', '1.5'] };
+    expect(paperOf(said(parts))).toMatchObject({ total: 9050n, tax: 550n, problems: [] });
+    expect(paperOf(said({ ...parts, total: '91' }))).toMatchObject({ total: 9100n });
+  });
+
+  it('takes what it takes off as a whole off its lines by their amounts, to the cent', () => {
+    const three = [
+      line({ amount: '10.00', quantity: '1', price: '10' }),
+      line({ amount: '10.00', quantity: '1', price: '10' }),
+      line({ amount: '10.00', quantity: '3', price: '3.333' }),
+    ];
+    expect(lines({ lines: three, allowances: [{ said: 'Discount', amount: '1.00' }] })).toEqual(['1 9.66 1 9.66', '1 9.67 1 9.67', '3 3.223333 1 9.67']);
+  });
+
+  it('prices a line by what it comes to where its price does not make that', () => {
+    expect(
+      lines({ lines: [line({ amount: '76.00' }), line({ price: '1.23456789', amount: '12.35' }), line({ price: '80', per: '10', amount: '80' })] }),
+    ).toEqual(['10 7.60 1 76.00', '10 1.235 1 12.35', '10 80.00 10 80.00']);
+    expect(lines({ currency: 'JPY', lines: [line({ price: '215', amount: '2150' })] })).toEqual(['10 215.00 1 2150']);
+  });
+
+  it('leaves out what cannot be read and names it; what can be stands', () => {
+    const broken = paperOf(
+      said({
+        ...{
+          number: '',
+          date: '1 March',
+          lines: [line(), line({ number: '2', quantity: 'ten' }), line({ number: '3', per: '0' }), line({ number: '4', amount: '8.001' })],
+        },
+        ...{ charges: [{ said: 'Fuel', amount: 'much' }], taxes: ['?'] },
+      }),
+    );
+    expect(broken.lines).toHaveLength(1);
+    expect([broken.date, broken.charges, broken.tax]).toEqual(['', [], 0n]);
+    expect(broken.problems).toEqual([
+      'It has no number.',
+      '“1 March” (its date) is no day.',
+      'In line 2 “ten” is no figure with at most 6 decimals.',
+      'In line 3 the price is for nothing (“0”).',
+      'In line 4 “8.001” is no figure with at most 2 decimals.',
+      'In the charge “Fuel” “much” is no figure with at most 2 decimals.',
+      'In the tax “?” is no figure with at most 2 decimals.',
+    ]);
+  });
+
+  it('in a currency that nobody knows has no figures at all', () => {
+    expect(paperOf(said({ currency: 'XXQ' }))).toMatchObject({ currency: '', lines: [], total: 0n, problems: ['“XXQ” is no currency that is known here.'] });
+  });
+
+  it('of very many lines is read so far, and says so', () => {
+    const many = paperOf(said({ lines: Array.from({ length: 1001 }, () => line()) }));
+    expect([many.lines.length, many.problems]).toEqual([1000, ['It has more than 1000 lines, of which the first 1000 are read.']]);
+  });
+});
+
+describe('a stack of bills', () => {
+  const csv = `vendor;number;date;amount;is;kind;vendor_item;quantity;price;description
+TARN;A;2026-03-01;80,00;;;TF 1;10;8;Yarn
+BEIR;A;2026-03-02;5.00;;;;;;Something
+TARN;A;;4.00;tax;;;;;
+TARN;A;;3.00;Charge;;;;;Fuel
+TARN;A;;2.00;taken off;;;;;
+TARN;C;2026-03-03;9.00;;credit;;;;Back
+`;
+
+  it('is taken apart by vendor and number, in its order; its rows are lines, charges, taxes, and what is taken off', async () => {
+    const stack = await splitStack(Buffer.from(csv.replace('80,00', '80.00')));
+    expect(stack.map((rows) => [rows[0]?.vendor, rows[0]?.number, rows.length])).toEqual([
+      ['TARN', 'A', 4],
+      ['BEIR', 'A', 1],
+      ['TARN', 'C', 1],
+    ]);
+    const [first = [], , credit = []] = stack;
+    const paper = paperOf(fromRows(first, 'USD'));
+    expect(paper).toMatchObject({ kind: 'bill', number: 'A', date: '2026-03-01', currency: 'USD', tax: 400n, total: 8500n, problems: [] });
+    expect(paper.lines).toMatchObject([{ vendorNumber: 'TF 1', names: ['TF 1'], amount: 7800n }]);
+    expect(paperOf(fromRows(credit, 'USD')).kind).toBe('credit');
+  });
+
+  it('whose columns are others is refused, and says which there may be', async () => {
+    await expect(splitStack(Buffer.from('vendor,number,colour\nTARN,A,red\n'))).rejects.toThrow(/missing: date, amount; not known: colour/);
+  });
+});

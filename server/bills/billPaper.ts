@@ -1,0 +1,182 @@
+import {
+  documentAmount,
+  lineAmount,
+  NO_DISCOUNT,
+  ONE_UNIT,
+  price,
+  PRICE_PLACES,
+  quantity,
+  QUANTITY_PLACES,
+  type DocumentAmount,
+} from '@obolus/core/exact/amounts';
+import { isDay } from '@obolus/core/exact/calendar';
+import { decimalsOf, isCurrency } from '@obolus/core/exact/currencies';
+import { parseDecimal } from '@obolus/core/exact/decimal';
+import { divideRounded, powerOfTen } from '@obolus/core/exact/rounding';
+import { shareOut } from '@obolus/core/exact/shareOut';
+import type { BillText } from '@obolus/core/matching/propose';
+
+/** A vendor's bill or credit memo, as its paper says it; what cannot be read is left out, and said. */
+export interface BillPaper {
+  readonly kind: 'bill' | 'credit';
+  readonly number: string;
+  /** The vendor's number here, or its name. */
+  readonly vendor: string;
+  /** Empty where it cannot be read. */
+  readonly date: string;
+  readonly currency: string;
+  /** Of a credit memo: the bill that it is for. */
+  readonly refersTo: string;
+  readonly lines: readonly PaperLine[];
+  /** Charges on all of the bill. What it takes off as a whole is taken off its lines by their amounts. */
+  readonly charges: readonly { readonly said: string; readonly amount: DocumentAmount }[];
+  readonly tax: DocumentAmount;
+  readonly total: DocumentAmount;
+  /** Which parts cannot be read, and why: they are to be typed. */
+  readonly problems: readonly string[];
+}
+
+export interface PaperLine extends BillText {
+  /** In words and numbers, as the paper names it. */
+  readonly said: string;
+  /** The vendor's own number for it; empty where the paper has none. */
+  readonly vendorNumber: string;
+}
+
+/** What every way of writing a bill says, as text. */
+export interface Said {
+  readonly kind: 'bill' | 'credit';
+  readonly number: string;
+  readonly vendor: string;
+  readonly date: string;
+  readonly currency: string;
+  readonly refersTo: string;
+  readonly order: string;
+  readonly slip: string;
+  readonly lines: readonly SaidLine[];
+  readonly charges: readonly SaidAmount[];
+  readonly allowances: readonly SaidAmount[];
+  readonly taxes: readonly string[];
+  /** Empty where the paper says none: then it is what its parts come to. */
+  readonly total: string;
+}
+
+export interface SaidAmount {
+  readonly said: string;
+  readonly amount: string;
+}
+
+export interface SaidLine {
+  readonly number: string;
+  readonly order: string;
+  readonly slip: string;
+  /** The vendor's own number first. */
+  readonly names: readonly string[];
+  readonly description: string;
+  readonly quantity: string;
+  readonly unit: string;
+  /** Net of what the line takes off. */
+  readonly price: string;
+  readonly per: string;
+  /** What the line comes to; empty where the paper leaves that to quantity and price. */
+  readonly amount: string;
+}
+
+const MOST_LINES = 1000;
+
+/** Reads the figures of a paper. What cannot be read is left out and named among the problems; nothing is guessed. */
+export function paperOf(said: Said): BillPaper {
+  const problems: string[] = [];
+  const reading: Reading = { currency: isCurrency(said.currency) ? said.currency : '', problems };
+  if (said.number === '') problems.push('It has no number.');
+  if (!isDay(said.date)) problems.push(`“${said.date}” (its date) is no day.`);
+  if (reading.currency === '') problems.push(`“${said.currency}” is no currency that is known here.`);
+  if (said.lines.length === 0) problems.push('It has no lines.');
+  if (said.lines.length > MOST_LINES) problems.push(`It has more than ${MOST_LINES} lines, of which the first ${MOST_LINES} are read.`);
+  const lines = said.lines.slice(0, MOST_LINES).flatMap((line) => lineOf(line, said, reading) ?? []);
+  const charges = said.charges.flatMap(({ said: words, amount }) => {
+    const charged = amountOf(amount, `the charge “${words}”`, reading);
+    return charged === undefined ? [] : [{ said: words, amount: charged }];
+  });
+  const off = said.allowances.reduce((sum, { said: words, amount }) => sum + (amountOf(amount, `what it takes off (“${words}”)`, reading) ?? 0n), 0n);
+  const tax = documentAmount(said.taxes.filter(Boolean).reduce((sum, text) => sum + (amountOf(text, 'the tax', reading) ?? 0n), 0n));
+  const net = takeOff(lines, off, reading);
+  const parts = [...net, ...charges].reduce((sum, { amount }) => sum + amount, 0n) + tax;
+  return {
+    ...{ kind: said.kind, number: said.number, vendor: said.vendor, date: isDay(said.date) ? said.date : '', currency: reading.currency },
+    ...{ refersTo: said.refersTo, lines: net, charges, tax, problems },
+    total: said.total === '' ? documentAmount(parts) : (amountOf(said.total, 'the total', reading) ?? documentAmount(parts)),
+  };
+}
+
+interface Reading {
+  readonly currency: string;
+  readonly problems: string[];
+}
+
+/** What a paper takes off as a whole, shared over its lines by their amounts; each is then priced by what it comes to. */
+function takeOff(lines: readonly PaperLine[], off: bigint, { currency, problems }: Reading): readonly PaperLine[] {
+  if (off === 0n || currency === '') return lines;
+  const shared = shareOut(
+    off,
+    lines.map(({ amount }) => amount),
+  );
+  if (!shared.ok) {
+    problems.push('What it takes off as a whole belongs to no line.');
+    return lines;
+  }
+  return lines.map((line, at) => priced({ ...line, amount: documentAmount(line.amount - (shared.shares[at] ?? 0n)) }, currency));
+}
+
+/** Priced by what it comes to: one unit, as exactly as a price can say it. */
+function priced(line: PaperLine, currency: string): PaperLine {
+  if (line.quantity <= 0n) return { ...line, price: price(0n) };
+  const places = powerOfTen(QUANTITY_PLACES + PRICE_PLACES) / powerOfTen(decimalsOf(currency));
+  return { ...line, price: price(divideRounded(line.amount * places, line.quantity)), per: ONE_UNIT };
+}
+
+function lineOf(line: SaidLine, { order, slip }: Said, reading: Reading): PaperLine | undefined {
+  const where = `line ${line.number}`;
+  const units = figure(line.quantity || '1', QUANTITY_PLACES, where, reading);
+  const per = line.per === '' ? ONE_UNIT : figure(line.per, QUANTITY_PLACES, where, reading);
+  if (units === undefined || per === undefined || reading.currency === '') return undefined;
+  if (per <= 0n) {
+    reading.problems.push(`In ${where} the price is for nothing (“${line.per}”).`);
+    return undefined;
+  }
+  const asked = parseDecimal(plain(line.price), PRICE_PLACES);
+  const byPrice = asked.ok
+    ? lineAmount(quantity(units), { price: price(asked.scaled), per: quantity(per), discount: NO_DISCOUNT }, reading.currency)
+    : undefined;
+  const comesTo = line.amount === '' && byPrice !== undefined ? byPrice : amountOf(line.amount, where, reading);
+  if (comesTo === undefined) return undefined;
+  const [vendorNumber = ''] = line.names;
+  const known = {
+    ...{ order: line.order || order, slip: line.slip || slip, names: line.names.filter(Boolean), description: line.description, vendorNumber },
+    said: [line.description, ...line.names].filter(Boolean).join(' · ').slice(0, 200),
+    ...{ quantity: quantity(units), unit: line.unit, amount: comesTo, per: quantity(per) },
+  };
+  // A price of more decimals, and what the line takes off or adds besides its price, are in what it comes to.
+  const isPlain = asked.ok && (units <= 0n || byPrice === comesTo);
+  return isPlain ? { ...known, price: price(asked.scaled) } : priced({ ...known, price: price(0n) }, reading.currency);
+}
+
+function amountOf(text: string, where: string, reading: Reading): DocumentAmount | undefined {
+  if (reading.currency === '') return undefined;
+  const scaled = figure(text, decimalsOf(reading.currency), where, reading);
+  return scaled === undefined ? undefined : documentAmount(scaled);
+}
+
+function figure(text: string, places: number, where: string, { problems }: Reading): bigint | undefined {
+  const parsed = parseDecimal(plain(text), places);
+  if (parsed.ok) return parsed.scaled;
+  problems.push(`In ${where} “${text.slice(0, 40)}” is no figure with at most ${places} decimals.`);
+  return undefined;
+}
+
+/** Zeros behind the last decimal say nothing. */
+const plain = (text: string): string =>
+  text
+    .trim()
+    .replace(/(\.\d*?)0+$/, '$1')
+    .replace(/\.$/, '');

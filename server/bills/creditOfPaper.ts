@@ -1,0 +1,62 @@
+import type { EntityManager } from 'typeorm';
+import type { BodyOf } from '@obolus/contract/commands';
+import type { CreditableView } from '@obolus/contract/views';
+import { documentAmount, formatAmount, formatPrice, formatQuantity } from '@obolus/core/exact/amounts';
+import { askedOfLine } from '@obolus/core/matching/asOrdered';
+import { folded, wordsOf } from '@obolus/core/matching/goods';
+import { forOne, priceOrThrow } from '@obolus/core/exact/amounts';
+import { billNumberKey } from '@obolus/core/purchasing/billNumber';
+import type { BillPaper, PaperLine } from './billPaper.ts';
+import { listCreditable } from './creditable.ts';
+
+type Credited = { readonly quantity: string; readonly price: string } | { readonly amount: string; readonly to: 'expected' };
+
+/**
+ * The draft of a credit memo: each of its lines for goods that went back and are called so, or for a credit of the same amount that was asked for, of the bill
+ * that the memo names before others. What is for neither is left to be said.
+ */
+export async function draftOfCredit(
+  manager: EntityManager,
+  id: string,
+  vendor: string,
+  paper: BillPaper,
+  today: string,
+): Promise<{ body: object; command: BodyOf<'credit'> | undefined }> {
+  const { rows } = await listCreditable(manager, { vendor, all: false }, today);
+  const money = (amount: bigint) => formatAmount(documentAmount(amount), paper.currency);
+  const credited = new Map<string, Credited>();
+  const open = ofTheBillFirst(rows, paper.refersTo).filter(({ currency }) => currency === paper.currency);
+  const left = paper.lines.filter((line) => {
+    const found = open.find((row) => !credited.has(row.line) && (isReturnOf(row, line) || row.expected === money(line.amount)));
+    if (!found) return true;
+    const asked = askedOfLine(line, { ...forOne(priceOrThrow(found.price ?? '0')), unit: found.unit, packs: [] }, paper.currency);
+    if (found.kind === 'return' && !asked) return true;
+    credited.set(
+      found.line,
+      found.kind === 'return' && asked
+        ? { quantity: formatQuantity(asked.quantity), price: formatPrice(asked.price) }
+        : { amount: money(line.amount), to: 'expected' },
+    );
+    return false;
+  });
+  const header = { vendor, number: paper.number.slice(0, 60), date: paper.date, currency: paper.currency };
+  const tax = paper.tax === 0n ? '' : money(paper.tax);
+  const isWhole = paper.problems.length === 0 && left.length === 0 && paper.charges.length === 0;
+  return {
+    body: { ...header, paper: id, credited: Object.fromEntries(credited), tax },
+    command: isWhole ? { ...header, lines: [...credited].map(([of, line]) => ({ of, ...line })), ...(tax ? { tax } : {}) } : undefined,
+  };
+}
+
+const ofTheBillFirst = (rows: readonly CreditableView[], refersTo: string): CreditableView[] => {
+  const isNamed = ({ document }: CreditableView) => refersTo !== '' && billNumberKey(document.reference) === billNumberKey(refersTo);
+  return [...rows.filter(isNamed), ...rows.filter((row) => !isNamed(row))];
+};
+
+/** Whether a line of the memo calls goods that went back by their name. */
+function isReturnOf(row: CreditableView, line: PaperLine): boolean {
+  if (row.kind !== 'return') return false;
+  const words = new Set(wordsOf(row.label));
+  const alike = wordsOf(line.description).filter((word) => words.has(word)).length;
+  return line.names.some((name) => folded(name) === folded(row.label)) || alike * 2 >= Math.max(1, words.size);
+}

@@ -1,0 +1,100 @@
+import type { EntityManager } from 'typeorm';
+import type { CreditableView } from '@obolus/contract/views';
+import type { api } from '@obolus/contract/api';
+import type { ReplyOf } from '@obolus/contract/endpoint';
+import { documentAmount, formatPrice, formatQuantity, price, PRICE_PLACES, quantity } from '@obolus/core/exact/amounts';
+import { addDays } from '@obolus/core/exact/calendar';
+import { decimalsOf } from '@obolus/core/exact/currencies';
+import { divideRounded, powerOfTen } from '@obolus/core/exact/rounding';
+import type { CreditableLine } from '@obolus/core/posting/books';
+import { sumOf } from '@obolus/core/purchasing/order';
+import { groupBy } from '../storage/groupBy.ts';
+import { readCreditable } from '../storage/load/owed.ts';
+import { idOf, stands } from '../storage/load/rows.ts';
+import { showAmount, text, type Row } from '../queries/figures.ts';
+
+const MOST = 500;
+/** Bills so many days old may still get a rebate. */
+const REBATE_DAYS = 400;
+
+/** What a credit memo may be for, the oldest first. */
+export async function listCreditable(manager: EntityManager, asked: Asked, today: string): Promise<ReplyOf<typeof api.creditable>> {
+  const open = await readOpenCredits(manager, asked, today);
+  const rows = open.map(({ line, said }) => viewOf(line, said));
+  return { rows: rows.sort((a, b) => (a.document.date < b.document.date ? -1 : a.document.date > b.document.date ? 1 : a.line < b.line ? -1 : 1)) };
+}
+
+interface Asked {
+  readonly vendor?: string | undefined;
+  readonly all: boolean;
+}
+
+/**
+ * Of a vendor, or of all: goods that went back, credits that were asked for, what was not accepted; and, where `all` is asked, lines and charges of its bills
+ * that a credit memo may make cheaper.
+ */
+export async function readOpenCredits(manager: EntityManager, { vendor, all }: Asked, today: string): Promise<{ line: CreditableLine; said: Row }[]> {
+  const of = vendor === undefined ? 'TRUE' : 'd.vendor_id = ?';
+  const open = (from: string) => `SELECT l.document_id, l.line_no FROM ${from} l JOIN document d ON d.id = l.document_id WHERE ${of} AND ${stands('d.id')}`;
+  const queries = [
+    `${open('return_line')} AND l.replaces = 0 AND l.billed > 0 AND l.billed > (SELECT COALESCE(SUM(c.quantity), 0) FROM credit_line c WHERE c.of_id = l.document_id AND c.of_line_no = l.line_no AND ${stands('c.document_id')})`,
+    `${open('bill_line')} AND l.difference = 'credit' AND l.amount <> l.ordered AND l.amount - l.ordered > ${TAKEN}`,
+    `${open('bill_disputed')} AND l.amount > ${TAKEN}`,
+    ...(all ? [`${open('bill_line')} AND d.date >= ?`, `${open('bill_charge')} AND l.is_cost = 1 AND d.kind = 'bill' AND d.date >= ?`] : []),
+  ];
+  const since = addDays(today, -REBATE_DAYS);
+  const found: Row[] = [];
+  for (const query of queries)
+    found.push(
+      ...((await manager.query(`${query} ORDER BY l.document_id DESC${all ? ` LIMIT ${MOST}` : ''}`, [
+        ...(vendor === undefined ? [] : [vendor]),
+        ...(query.includes('d.date >=') ? [since] : []),
+      ])) as Row[]),
+    );
+  const lines = [...new Set(found.map((row) => idOf(row)))];
+  const known = await readCreditable({ manager, locking: false }, lines);
+  const about = await readAbout(manager, [...new Set(lines.map((line) => line.split('/')[0] ?? ''))]);
+  return known.flatMap((line) => {
+    const said = about.get(line.id);
+    return said ? [{ line, said }] : [];
+  });
+}
+
+const TAKEN = `(SELECT COALESCE(SUM(c.amount), 0) FROM credit_line c WHERE c.of_id = l.document_id AND c.of_line_no = l.line_no AND c.goes_to = 'expected' AND ${stands('c.document_id')})`;
+
+/** What each line of some documents is called. */
+async function readAbout(manager: EntityManager, documents: readonly string[]): Promise<ReadonlyMap<string, Row>> {
+  if (documents.length === 0) return new Map();
+  const header = 'd.id AS document_id, d.number, d.reference, d.date, d.vendor_id, v.name AS vendor';
+  const of = 'JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id';
+  const rows: Row[] = await manager.query(
+    `SELECT ${header}, l.line_no, i.name AS label, i.unit FROM return_line l ${of} JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no JOIN item i ON i.id = r.item_id WHERE l.document_id IN (?)
+     UNION ALL SELECT ${header}, l.line_no, COALESCE(i.name, r.expense, o.expense), COALESCE(i.unit, '') FROM bill_line l ${of}
+       LEFT JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no LEFT JOIN ordered_line o ON o.document_id = l.order_id AND o.line_no = l.order_line_no
+       LEFT JOIN item i ON i.id = COALESCE(r.item_id, o.item_id) WHERE l.document_id IN (?)
+     UNION ALL SELECT ${header}, l.line_no, l.kind, '' FROM bill_charge l ${of} WHERE l.document_id IN (?)
+     UNION ALL SELECT ${header}, l.line_no, l.said, '' FROM bill_disputed l ${of} WHERE l.document_id IN (?)`,
+    [documents, documents, documents, documents],
+  );
+  return new Map([...groupBy(rows, (row) => idOf(row))].flatMap(([line, [row]]) => (row ? [[line, row] as const] : [])));
+}
+
+function viewOf(line: CreditableLine, said: Row): CreditableView {
+  const { currency } = line;
+  const taken = (figure: 'amount' | 'expected'): bigint => line.credits.reduce((sum, credit) => sum + credit[figure], 0n);
+  const left = quantity(line.quantity - sumOf(line.credits));
+  const isReturn = line.kind === 'return';
+  return {
+    ...{ line: line.id, kind: line.kind, label: text(said.label), unit: text(said.unit), currency },
+    document: { id: text(said.document_id), number: text(said.number), reference: text(said.reference), date: text(said.date) },
+    vendor: { id: text(said.vendor_id), name: text(said.vendor) },
+    quantity: isReturn ? formatQuantity(left) : null,
+    // What was paid for it, as a price counts it.
+    price:
+      isReturn && line.quantity > 0n
+        ? formatPrice(price(divideRounded(line.amount * line.per * powerOfTen(PRICE_PLACES), line.quantity * powerOfTen(decimalsOf(currency)))))
+        : null,
+    amount: showAmount(line.amount - taken('amount'), currency),
+    expected: showAmount(documentAmount(line.expected.amount - taken('expected')), currency),
+  };
+}

@@ -1,0 +1,147 @@
+import type { BodyOf } from '@obolus/contract/commands';
+import {
+  documentAmount,
+  formatAmount,
+  formatPrice,
+  formatQuantity,
+  FRACTION_PLACES,
+  lineAmount,
+  price,
+  quantity,
+  type DocumentAmount,
+  type Price,
+} from '@obolus/core/exact/amounts';
+import { formatDecimal } from '@obolus/core/exact/decimal';
+import { divideRounded } from '@obolus/core/exact/rounding';
+import { chargeKindOf } from '@obolus/core/matching/chargeWords';
+import type { Proposal } from '@obolus/core/matching/propose';
+import { taxesOn, type TaxLevel } from '@obolus/core/purchasing/taxCode';
+import type { BillableLine } from './openLines.ts';
+import type { BillPaper } from './billPaper.ts';
+
+/** What of the bill is for an open line: as the bench keeps it. */
+export interface Billed {
+  readonly quantity: string;
+  readonly price: string;
+  readonly difference: 'cost';
+}
+
+interface Further {
+  readonly what: string;
+  readonly about: string;
+  readonly amount: string;
+  readonly on?: readonly string[];
+}
+
+interface Covered {
+  readonly line: BillableLine;
+  readonly quantity: bigint;
+  readonly price: Price;
+}
+
+interface Known {
+  readonly open: readonly BillableLine[];
+  readonly levels: ReadonlyMap<string, readonly TaxLevel[]>;
+  /** What the vendor's bills are usually for, where they are for no goods; empty for nothing. */
+  readonly usualExpense: string;
+}
+
+/** A draft of a bill as the bench enters it, and the command that it stands for, where the paper could be read whole. */
+export interface BillDraft {
+  readonly body: object;
+  readonly command: BodyOf<'bill'> | undefined;
+}
+
+/** What a paper asks for, as far as it is proposed: goods and services, charges, expenses, and its tax where the orders' codes say which it is. */
+export function draftOfBill(id: string, vendor: string, paper: BillPaper, proposals: readonly Proposal[], known: Known): BillDraft {
+  const covered = coveredBy(proposals, known.open);
+  const money = (amount: bigint) => formatAmount(documentAmount(amount), paper.currency);
+  const charges = chargesOf(paper, proposals);
+  const expenses = expensesOf(paper, proposals, known.usualExpense);
+  const taxes = taxesOfPaper(paper, covered, known.levels);
+  const header = { vendor, number: paper.number.slice(0, 60), date: paper.date, currency: paper.currency };
+  const asked = paper.currency === '' ? '' : money(paper.total);
+  const further: Further[] = [
+    ...charges.map(([what, amount]) => ({ what, about: '', amount: money(amount) })),
+    ...expenses.map(([about, amount]) => ({ what: 'expense', about, amount: money(amount) })),
+    ...taxes.map(({ name, amount, recoverable, lines }) => ({
+      ...{ what: recoverable ? 'tax-reclaimed' : 'tax-kept', about: name, amount: money(amount) },
+      on: lines.map((at) => covered[at - 1]?.line.line ?? ''),
+    })),
+  ];
+  const body = { ...header, asked, paper: id, terms: '', billed: billedOf(covered), covers: coversOf(proposals), further, disputed: [] };
+  if (paper.problems.length > 0 || covered.length + further.length === 0) return { body, command: undefined };
+  return {
+    body,
+    command: {
+      ...header,
+      lines: covered.map(({ line, quantity: units, price: each }) => ({
+        ...{ of: line.line, quantity: formatQuantity(quantity(units)), price: formatPrice(each), difference: 'cost' as const },
+        discount: line.discount === 0n ? '' : formatDecimal(line.discount, FRACTION_PLACES - 2),
+        ...(line.service ? { done: true } : {}),
+      })),
+      charges: charges.map(([kind, amount]) => ({ kind: kind as 'freight', amount: money(amount) })),
+      whole: { total: { asked } },
+      expenses: expenses.map(([expense, amount]) => ({ expense, amount: money(amount) })),
+      tax: taxes.map(({ amount, recoverable, lines }) => ({ amount: money(amount), recoverable, lines: [...lines] })),
+    },
+  };
+}
+
+/** What is proposed for each open line, added up where several lines of the bill are for it: at the price that both make together. */
+export function coveredBy(proposals: readonly Proposal[], open: readonly BillableLine[]): Covered[] {
+  const lines = new Map(open.map((line) => [line.line, line]));
+  const sums = new Map<string, Covered>();
+  for (const cover of proposals.flatMap(({ covers }) => covers)) {
+    const line = lines.get(cover.line);
+    if (!line) continue;
+    const before = sums.get(cover.line);
+    const sum = (before?.quantity ?? 0n) + cover.quantity;
+    const both = before ? divideRounded(before.quantity * before.price + cover.quantity * cover.price, sum) : cover.price;
+    sums.set(cover.line, { line, quantity: sum, price: price(both) });
+  }
+  return [...sums.values()];
+}
+
+export const billedOf = (covered: readonly Covered[]): Record<string, Billed> =>
+  Object.fromEntries(
+    covered.map(({ line, quantity: units, price: each }) => [
+      line.line,
+      { quantity: formatQuantity(quantity(units)), price: formatPrice(each), difference: 'cost' as const },
+    ]),
+  );
+
+/** Which open lines each line of the paper is for. */
+export const coversOf = (proposals: readonly Proposal[]): { of: string; quantity: string }[][] =>
+  proposals.map(({ covers }) => covers.map(({ line, quantity: units }) => ({ of: line, quantity: formatQuantity(units) })));
+
+/** Charges by their kind: lines that name one and cover no goods, and what is charged on all of the bill. */
+function chargesOf(paper: BillPaper, proposals: readonly Proposal[]): [string, bigint][] {
+  const charges = new Map<string, bigint>();
+  const add = (kind: string, amount: bigint) => charges.set(kind, (charges.get(kind) ?? 0n) + amount);
+  proposals.forEach(({ charge }, at) => charge !== undefined && add(charge, paper.lines[at]?.amount ?? 0n));
+  for (const { said, amount } of paper.charges) add(chargeKindOf(said) ?? 'freight', amount);
+  return [...charges].filter(([, amount]) => amount > 0n);
+}
+
+function expensesOf(paper: BillPaper, proposals: readonly Proposal[], usual: string): [string, bigint][] {
+  if (usual === '') return [];
+  const sum = proposals.reduce(
+    (total, { covers, charge }, at) => (covers.length === 0 && charge === undefined ? total + (paper.lines[at]?.amount ?? 0n) : total),
+    0n,
+  );
+  return sum > 0n ? [[usual, sum]] : [];
+}
+
+function taxesOfPaper(paper: BillPaper, covered: readonly Covered[], levels: Known['levels']): ReturnType<typeof taxesOn> {
+  const expected = taxesOn(
+    covered.map(({ line, quantity: units, price: each }) => ({
+      amount: lineAmount(quantity(units), { price: each, per: line.per, discount: line.discount }, paper.currency),
+      ...{ code: line.taxCode, levels: levels.get(line.taxCode) ?? [] },
+    })),
+  ).filter(({ amount }) => amount !== 0n);
+  const sum: DocumentAmount = documentAmount(expected.reduce((total, { amount }) => total + amount, 0n));
+  const [only] = expected;
+  if (expected.length === 1 && only) return paper.tax > 0n ? [{ ...only, amount: paper.tax }] : [];
+  return sum === paper.tax ? expected : [];
+}

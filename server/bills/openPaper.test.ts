@@ -1,0 +1,35 @@
+import { describe, expect, it } from '@jest/globals';
+import { openPaper } from './openPaper.ts';
+
+const PNG = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64');
+const opened = async (name: string, content: string | Buffer) =>
+  (await openPaper(name, Buffer.from(content))).map(({ type, structured, says }) => [type, structured !== undefined, says]);
+
+describe('a file', () => {
+  it('is what is in it, not what it is called', async () => {
+    expect(await opened('bill.pdf', '<Invoice/>')).toEqual([['application/xml', true, '']]);
+    expect(await opened('bill.xml', PNG)).toEqual([['image/png', false, 'A picture is looked at, and typed.']]);
+    expect(await opened('bill.exe', '\uFEFF  <?xml version="1.0"?><Invoice/>')).toEqual([['application/xml', true, '']]);
+  });
+
+  it('of a table is a paper for each bill in it', async () => {
+    const papers = await openPaper('bills.csv', Buffer.from('vendor,number,date,amount\nTARN,A,2026-03-01,1\nTARN,B,2026-03-01,2\nTARN,A,2026-03-01,3\n'));
+    expect(papers.map(({ name, type }) => [name, type])).toEqual([
+      ['bills.csv, A', 'application/json'],
+      ['bills.csv, B', 'application/json'],
+    ]);
+    expect(JSON.parse(papers[0]?.structured?.toString() ?? '')).toHaveLength(2);
+  });
+
+  it('that is a broken PDF is kept to be looked at, and says that nothing in it can be read', async () => {
+    expect(await opened('bill.pdf', '%PDF-1.7 and nothing more')).toEqual([
+      ['application/pdf', false, expect.stringMatching(/cannot be looked into|no XML in the PDF/)],
+    ]);
+  });
+
+  it('that is none of these, or too large, is refused', async () => {
+    for (const content of ['', '#!/bin/sh\n', 'PK\u0003\u0004', 'a,b\n1,2\n', '{"vendor":1}'])
+      await expect(openPaper('bill.pdf', Buffer.from(content))).rejects.toThrow(/whatever its name says/);
+    await expect(openPaper('bill.xml', Buffer.alloc(10_000_001, '<'))).rejects.toThrow(/At most 10 MB/);
+  });
+});

@@ -1,0 +1,56 @@
+import { RequestError } from '../commands/failures.ts';
+import { mediaTypeOf } from '../papers/kept.ts';
+import { attachmentsOfPdf } from '../papers/pdfAttachments.ts';
+import { splitStack } from './readCsv.ts';
+
+/** A paper by what is in it, not by its name: what can be looked at, and what can be read of it. */
+export interface OpenedPaper {
+  readonly name: string;
+  readonly type: string;
+  readonly content: Buffer;
+  /** XML, or rows as JSON; undefined where the paper can only be looked at. */
+  readonly structured: Buffer | undefined;
+  /** Why nothing of it can be read; empty where something can. */
+  readonly says: string;
+}
+
+const MOST_BYTES = 10_000_000;
+
+/**
+ * Tells what a file is: an XML, a stack of bills as CSV, a PDF with or without an XML in it, a picture. A stack becomes a paper for each of its bills.
+ * @throws RequestError for a file that is nothing of this, or too large
+ */
+export async function openPaper(name: string, content: Buffer): Promise<OpenedPaper[]> {
+  if (content.length > MOST_BYTES) throw new RequestError(413, 'Too large', `At most ${MOST_BYTES / 1_000_000} MB for a paper: ask for it in parts.`);
+  const type = mediaTypeOf(content);
+  if (type === 'application/pdf') return [await openPdf(name, content)];
+  if (type !== undefined) return [{ name, type, content, structured: undefined, says: 'A picture is looked at, and typed.' }];
+  if (isXml(content)) return [{ name, type: 'application/xml', content, structured: content, says: '' }];
+  if (isTable(content)) return openStack(name, content);
+  throw new RequestError(422, 'Not read', 'This is no XML, no PDF, no picture (JPEG, PNG, WebP) and no table with a header, whatever its name says.');
+}
+
+async function openPdf(name: string, content: Buffer): Promise<OpenedPaper> {
+  const inside = await attachmentsOfPdf(content);
+  const structured = inside?.find((file) => isXml(file.content))?.content;
+  const says = structured
+    ? ''
+    : inside === undefined
+      ? 'The PDF cannot be looked into: it is damaged, locked, or too large unpacked.'
+      : 'There is no XML in the PDF.';
+  return { name, type: 'application/pdf', content, structured, says };
+}
+
+async function openStack(name: string, content: Buffer): Promise<OpenedPaper[]> {
+  const bills = await splitStack(content);
+  return bills.map((rows) => {
+    const structured = Buffer.from(JSON.stringify(rows));
+    const number = rows[0]?.number ?? '';
+    return { name: bills.length === 1 ? name : `${name}, ${number}`, type: 'application/json', content: structured, structured, says: '' };
+  });
+}
+
+const isXml = (content: Buffer): boolean => /^\uFEFF?\s*</.test(content.subarray(0, 200).toString('utf8'));
+
+/** Text whose first line names what the columns of a stack are called. */
+const isTable = (content: Buffer): boolean => /^\uFEFF?[\w "',;\t]*\bvendor\b[\w "',;\t]*(?:\r?\n|$)/i.test(content.subarray(0, 500).toString('utf8'));

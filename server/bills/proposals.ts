@@ -1,0 +1,39 @@
+import type { EntityManager } from 'typeorm';
+import { documentAmount, price, quantity } from '@obolus/core/exact/amounts';
+import { propose, type BillText, type Proposal } from '@obolus/core/matching/propose';
+import { text, type Row } from '../queries/figures.ts';
+import type { BillPaper } from './billPaper.ts';
+import { draftOfBill, type BillDraft } from './draftOfPaper.ts';
+import { readTaxLevels } from '../storage/load/taxCodes.ts';
+import { readBillable, type BillableLine } from './openLines.ts';
+
+/** What is proposed now for the lines of a vendor's paper, and the lines it was proposed from. */
+export async function readProposals(
+  manager: EntityManager,
+  vendor: string,
+  paper: BillPaper,
+): Promise<{ proposals: readonly Proposal[]; open: readonly BillableLine[] }> {
+  const goods = paper.lines.map((line) => (line.quantity > 0n ? line : nameless(line.description)));
+  const open = paper.currency === '' ? [] : await readBillable(manager, vendor, paper.currency);
+  return { open, proposals: propose(goods, open, paper.currency).map(wholeLine) };
+}
+
+/** What is billed beyond what is open stands on the last line that it was found for: there somebody says where it goes. */
+function wholeLine(proposal: Proposal): Proposal {
+  const last = proposal.covers.at(-1);
+  if (!last || proposal.left <= 0n) return proposal;
+  return { ...proposal, covers: [...proposal.covers.slice(0, -1), { ...last, quantity: quantity(last.quantity + proposal.left) }] };
+}
+
+/** A line that can cover no goods: it may still name a charge. */
+const nameless = (description: string): BillText => ({
+  ...{ order: '', slip: '', names: [], description, unit: '', amount: documentAmount(0n) },
+  ...{ quantity: quantity(0n), price: price(0n), per: quantity(1n) },
+});
+
+/** The draft of a bill that its paper and what is open now make. */
+export async function draftOfPaper(manager: EntityManager, id: string, vendor: string, paper: BillPaper): Promise<BillDraft> {
+  const { proposals, open } = await readProposals(manager, vendor, paper);
+  const [row] = (await manager.query('SELECT usual_expense FROM vendor WHERE id = ?', [vendor])) as Row[];
+  return draftOfBill(id, vendor, paper, proposals, { open, levels: await readTaxLevels(manager), usualExpense: text(row?.usual_expense) });
+}

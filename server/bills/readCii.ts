@@ -1,0 +1,46 @@
+import { childAt, childrenOf, textAt } from '../papers/readXml.ts';
+import type { XmlNode } from '../papers/readXml.ts';
+import { unitOf } from '../papers/units.ts';
+import type { Said } from './billPaper.ts';
+
+/** A credit memo by its code of UNTDID 1001. */
+const CREDITS = ['381', '261', '396'];
+
+/** UN/CEFACT Cross Industry Invoice (a syntax of EN 16931). */
+export function fromCii(root: XmlNode): Said {
+  const trade = childAt(root, 'SupplyChainTradeTransaction');
+  const agreed = childAt(trade, 'ApplicableHeaderTradeAgreement');
+  const settled = childAt(trade, 'ApplicableHeaderTradeSettlement');
+  const sums = childAt(settled, 'SpecifiedTradeSettlementHeaderMonetarySummation');
+  const seller = childAt(agreed, 'SellerTradeParty');
+  const onAll = (charge: string) =>
+    childrenOf(settled, 'SpecifiedTradeAllowanceCharge')
+      .filter((entry) => textAt(entry, 'ChargeIndicator', 'Indicator') === charge)
+      .map((entry) => ({ said: textAt(entry, 'Reason') || 'Charge', amount: textAt(entry, 'ActualAmount') }));
+  return {
+    kind: CREDITS.includes(textAt(root, 'ExchangedDocument', 'TypeCode')) ? 'credit' : 'bill',
+    refersTo: textAt(settled, 'InvoiceReferencedDocument', 'IssuerAssignedID'),
+    number: textAt(root, 'ExchangedDocument', 'ID'),
+    date: textAt(root, 'ExchangedDocument', 'IssueDateTime', 'DateTimeString').replace(/^(\d{4})(\d\d)(\d\d)$/, '$1-$2-$3'),
+    currency: textAt(settled, 'InvoiceCurrencyCode'),
+    vendor: textAt(seller, 'ID') || textAt(seller, 'Name'),
+    order: textAt(agreed, 'BuyerOrderReferencedDocument', 'IssuerAssignedID'),
+    slip: textAt(trade, 'ApplicableHeaderTradeDelivery', 'DespatchAdviceReferencedDocument', 'IssuerAssignedID'),
+    lines: childrenOf(trade, 'IncludedSupplyChainTradeLineItem').map((line) => {
+      const net = childAt(line, 'SpecifiedLineTradeAgreement', 'NetPriceProductTradePrice');
+      const delivered = childAt(line, 'SpecifiedLineTradeDelivery');
+      return {
+        number: textAt(line, 'AssociatedDocumentLineDocument', 'LineID'),
+        order: textAt(line, 'SpecifiedLineTradeAgreement', 'BuyerOrderReferencedDocument', 'IssuerAssignedID'),
+        slip: textAt(delivered, 'DespatchAdviceReferencedDocument', 'IssuerAssignedID'),
+        names: ['SellerAssignedID', 'BuyerAssignedID', 'GlobalID'].map((kind) => textAt(line, 'SpecifiedTradeProduct', kind)),
+        description: textAt(line, 'SpecifiedTradeProduct', 'Name'),
+        ...{ quantity: textAt(delivered, 'BilledQuantity'), unit: unitOf(childAt(delivered, 'BilledQuantity')) },
+        ...{ price: textAt(net, 'ChargeAmount'), per: textAt(net, 'BasisQuantity') },
+        amount: textAt(line, 'SpecifiedLineTradeSettlement', 'SpecifiedTradeSettlementLineMonetarySummation', 'LineTotalAmount'),
+      };
+    }),
+    ...{ charges: onAll('true'), allowances: onAll('false') },
+    ...{ taxes: [textAt(sums, 'TaxTotalAmount')], total: textAt(sums, 'GrandTotalAmount') },
+  };
+}

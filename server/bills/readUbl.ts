@@ -1,0 +1,35 @@
+import { childAt, childrenOf, textAt, type XmlNode } from '../papers/readXml.ts';
+import { unitOf } from '../papers/units.ts';
+import type { Said } from './billPaper.ts';
+
+/** OASIS UBL 2.1 Invoice or CreditNote (a syntax of EN 16931). */
+export function fromUbl(root: XmlNode, kind: Said['kind']): Said {
+  const supplier = childAt(root, 'AccountingSupplierParty');
+  const [lineName, counted] = kind === 'bill' ? ['InvoiceLine', 'InvoicedQuantity'] : ['CreditNoteLine', 'CreditedQuantity'];
+  const onAll = (charge: string) =>
+    childrenOf(root, 'AllowanceCharge')
+      .filter((entry) => textAt(entry, 'ChargeIndicator') === charge)
+      .map((entry) => ({ said: textAt(entry, 'AllowanceChargeReason') || 'Charge', amount: textAt(entry, 'Amount') }));
+  return {
+    ...{ kind, refersTo: textAt(root, 'BillingReference', 'InvoiceDocumentReference', 'ID') },
+    ...{ number: textAt(root, 'ID'), date: textAt(root, 'IssueDate'), currency: textAt(root, 'DocumentCurrencyCode') },
+    vendor:
+      textAt(supplier, 'CustomerAssignedAccountID') ||
+      textAt(supplier, 'Party', 'PartyName', 'Name') ||
+      textAt(supplier, 'Party', 'PartyLegalEntity', 'RegistrationName'),
+    ...{ order: textAt(root, 'OrderReference', 'ID'), slip: textAt(root, 'DespatchDocumentReference', 'ID') },
+    lines: childrenOf(root, lineName).map((line) => ({
+      ...{ number: textAt(line, 'ID'), order: textAt(line, 'OrderLineReference', 'OrderReference', 'ID') },
+      slip: textAt(line, 'DespatchLineReference', 'DocumentReference', 'ID'),
+      names: ['SellersItemIdentification', 'BuyersItemIdentification', 'StandardItemIdentification'].map((kind) => textAt(line, 'Item', kind, 'ID')),
+      description: textAt(line, 'Item', 'Name') || textAt(line, 'Item', 'Description'),
+      ...{ quantity: textAt(line, counted), unit: unitOf(childAt(line, counted)) },
+      ...{ price: textAt(line, 'Price', 'PriceAmount'), per: textAt(line, 'Price', 'BaseQuantity'), amount: textAt(line, 'LineExtensionAmount') },
+    })),
+    ...{ charges: onAll('true'), allowances: onAll('false') },
+    ...{
+      taxes: [textAt(root, 'TaxTotal', 'TaxAmount')],
+      total: textAt(root, 'LegalMonetaryTotal', 'TaxInclusiveAmount') || textAt(root, 'LegalMonetaryTotal', 'PayableAmount'),
+    },
+  };
+}

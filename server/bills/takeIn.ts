@@ -1,0 +1,198 @@
+import { createHash } from 'node:crypto';
+import type { DataSource, EntityManager } from 'typeorm';
+import type { api } from '@obolus/contract/api';
+import type { ReplyOf } from '@obolus/contract/endpoint';
+import { RequestError } from '../commands/failures.ts';
+import { vendorOf } from '../papers/ours.ts';
+import { text, type Row } from '../queries/figures.ts';
+import { baseCurrency } from '../setUp/baseCurrency.ts';
+import { leaveDraft } from '../storage/drafts.ts';
+import { stands } from '../storage/load/rows.ts';
+import { duplicateOf, sqlInstant, transaction } from '../storage/transaction.ts';
+import type { BillPaper } from './billPaper.ts';
+import { draftOfCredit } from './creditOfPaper.ts';
+import { openPaper, type OpenedPaper } from './openPaper.ts';
+import { draftOfPaper } from './proposals.ts';
+import { readBill } from './readBill.ts';
+
+/** A file that came: from somebody who works here, or by mail. */
+export interface Given {
+  readonly id: string;
+  readonly name: string;
+  readonly content: Buffer;
+  readonly came: 'file' | 'mail';
+  readonly sender: string;
+  /** Who gave it; nobody for a mail. */
+  readonly by: string | null;
+  readonly at: Date;
+  readonly today: string;
+  /** Why the same paper is taken in again. */
+  readonly another?: string | undefined;
+}
+
+type Taken = ReplyOf<typeof api.takeBillIn>['taken'][number];
+
+/**
+ * Takes papers of bills and credit memos in: each is kept once, by its checksum, and waits as a draft with what is proposed for it under the paper's id. What
+ * of it cannot be read is said, and typed; where nobody knows whose it is, it waits for somebody to say so.
+ * @throws RequestError for what is no paper at all, or was taken in before
+ */
+export async function takeBillIn(source: DataSource, given: Given): Promise<Taken[]> {
+  const papers = await openPaper(given.name, given.content);
+  const taken: Taken[] = [];
+  for (const [at, paper] of papers.entries()) taken.push(await takePaper(source, { ...given, id: idOfPart(given.id, at) }, paper, papers.length === 1));
+  return taken;
+}
+
+/** Parts of a stack have ids of their own, the same each time. */
+function idOfPart(id: string, at: number): string {
+  if (at === 0) return id;
+  const hash = createHash('sha256').update(`${id}/${at}`).digest('hex');
+  return [hash.slice(0, 8), hash.slice(8, 12), `4${hash.slice(13, 16)}`, `8${hash.slice(17, 20)}`, hash.slice(20, 32)].join('-');
+}
+
+async function takePaper(source: DataSource, given: Given, opened: OpenedPaper, alone: boolean): Promise<Taken> {
+  const currency = await baseCurrency(source.manager);
+  const paper = opened.structured && readBill(opened.structured, currency);
+  const checksum = createHash('sha256').update(opened.content).digest('hex');
+  const vendor = await vendorOfPaper(source.manager, paper, given);
+  const says = [opened.says, ...(paper?.problems ?? []), paper && !vendor ? `Nobody here is “${paper.vendor}”, and no order that is known is named.` : '']
+    .filter(Boolean)
+    .join(' ')
+    .slice(0, 500);
+  const kept = { id: given.id, vendor: vendor ?? null, number: paper?.number.slice(0, 60) ?? '', state: stateOf(paper, vendor), says };
+  const before = await onceMore(source, async (manager) => {
+    const [known] = (await manager.query('SELECT id, vendor_id, number, again FROM incoming_paper WHERE checksum = ? ORDER BY again DESC LIMIT 1 FOR UPDATE', [
+      checksum,
+    ])) as Row[];
+    if (known?.id === given.id) return true;
+    const ofId: unknown[] = await manager.query('SELECT 1 FROM incoming_paper WHERE id = ? UNION ALL SELECT 1 FROM draft WHERE id = ?', [given.id, given.id]);
+    if (ofId.length > 0) throw new RequestError(422, 'Key used before', 'Another bill is kept under this id: make a new one.');
+    const again = (given.another ?? '').trim() !== '';
+    if (known && !again && (await isAtWork(manager, text(known.id)))) {
+      if (alone)
+        throw new RequestError(
+          409,
+          'There already',
+          `${text(known.number) || opened.name} was taken in already: it is the same paper. Say why it is another bill, or leave it.`,
+        );
+      return true;
+    }
+    if (!again) await manager.query('DELETE FROM incoming_paper WHERE checksum = ?', [checksum]);
+    await manager.query(
+      `INSERT INTO incoming_paper (id, came, sender, name, media_type, bytes, checksum, again, content, structured, state, says, vendor_id, number, currency, total, kept_by, kept_at)
+       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+      [
+        ...[given.id, given.came, given.sender.slice(0, 160), opened.name.slice(0, 200), opened.type, opened.content.length, checksum],
+        known && again ? Number(known.again) + 1 : 0,
+        ...[
+          opened.content,
+          opened.structured ?? null,
+          kept.state,
+          says,
+          kept.vendor,
+          kept.number,
+          paper?.currency ?? '',
+          paper && paper.currency !== '' ? paper.total : null,
+          given.by,
+          sqlInstant(given.at),
+        ],
+      ],
+    );
+    if (vendor === undefined) return false;
+    const draft = await draftFor(manager, given.id, vendor, paper, given.today);
+    await leaveDraft(manager, again && draft.kind === 'bill' ? withReason({ id: given.id, ...draft }, given.another ?? '') : { id: given.id, ...draft });
+    return false;
+  });
+  return {
+    id: kept.id,
+    vendor: kept.vendor,
+    number: kept.number,
+    kind: paper?.kind ?? 'bill',
+    state: kept.state,
+    says: before ? 'It was taken in before.' : says,
+  };
+}
+
+/** Two who take the same paper in at once: the index refuses the second, who then finds it there. */
+const onceMore = <Result>(source: DataSource, work: (manager: EntityManager) => Promise<Result>): Promise<Result> =>
+  transaction(source, work).catch((problem: unknown) => {
+    if (duplicateOf(problem, 'incoming_paper_once') || duplicateOf(problem, 'PRIMARY')) return transaction(source, work);
+    throw problem;
+  });
+
+/** Why the same paper is another bill stays on the bill. */
+const withReason = <Draft extends { readonly body: object; readonly command?: object | undefined }>(draft: Draft, another: string): Draft => ({
+  ...draft,
+  body: { ...draft.body, another },
+  ...(draft.command ? { command: { ...draft.command, another } } : {}),
+});
+
+const stateOf = (paper: BillPaper | undefined, vendor: string | undefined): 'read' | 'typed' | 'whose' =>
+  vendor === undefined ? 'whose' : paper !== undefined && paper.problems.length === 0 ? 'read' : 'typed';
+
+/** Whose it is: by what the paper says, or the address that it was sent from. */
+async function vendorOfPaper(manager: EntityManager, paper: BillPaper | undefined, { came, sender }: Given): Promise<string | undefined> {
+  const said = paper && (await knownVendor(manager, paper));
+  if (said !== undefined || came !== 'mail') return said;
+  const [row] = (await manager.query("SELECT id FROM vendor WHERE mail <> '' AND mail = ? LIMIT 1", [sender])) as { id: string }[];
+  return row?.id;
+}
+
+const knownVendor = (manager: EntityManager, paper: BillPaper): Promise<string | undefined> =>
+  vendorOf(
+    manager,
+    paper.vendor,
+    paper.lines.map(({ order }) => order),
+  ).catch((problem: unknown) => {
+    if (problem instanceof RequestError) return undefined;
+    throw problem;
+  });
+
+/** Whether a draft waits under its id, somebody is to say whose it is, or a document that stands was posted from it. */
+async function isAtWork(manager: EntityManager, id: string): Promise<boolean> {
+  const rows: unknown[] = await manager.query(
+    `SELECT 1 FROM draft WHERE id = ? UNION ALL SELECT 1 FROM incoming_paper WHERE id = ? AND state = 'whose'
+     UNION ALL SELECT 1 FROM document d WHERE d.idempotency_key = ? AND ${stands('d.id')} LIMIT 1`,
+    [id, id, id],
+  );
+  return rows.length > 0;
+}
+
+/** What waits for whoever may post it: what a paper says, or where nothing of it can be read, the paper alone. */
+export async function draftFor(
+  manager: EntityManager,
+  id: string,
+  vendor: string,
+  paper: BillPaper | undefined,
+  today: string,
+): Promise<{ kind: 'bill' | 'credit'; title: string; body: object; command?: object | undefined }> {
+  const [from] = (await manager.query('SELECT name FROM vendor WHERE id = ?', [vendor])) as { name: string }[];
+  const kind = paper?.kind ?? 'bill';
+  const title = `${kind === 'credit' ? 'Credit memo' : 'Bill'} ${paper?.number ?? ''} of ${from?.name ?? ''}`;
+  if (paper === undefined) return { kind, title, body: { paper: id, vendor, date: today } };
+  const draft = kind === 'credit' ? await draftOfCredit(manager, id, vendor, paper, today) : await draftOfPaper(manager, id, vendor, paper);
+  return { kind, title, ...draft };
+}
+
+/** Somebody says whose a paper is: then it waits as a draft. */
+export function sayWhose(source: DataSource, id: string, vendor: string, today: string): Promise<void> {
+  return transaction(source, async (manager) => {
+    const [row] = (await manager.query('SELECT state, structured FROM incoming_paper WHERE id = ? FOR UPDATE', [id])) as {
+      state: string;
+      structured: Buffer | null;
+    }[];
+    if (!row || row.state === 'refused') throw new RequestError(404, 'Not found', 'There is no such paper.');
+    if (row.state !== 'whose') throw new RequestError(409, 'Said already', 'Somebody said already whose paper this is: load the list again.');
+    const [known] = (await manager.query('SELECT id FROM vendor WHERE id = ?', [vendor])) as unknown[];
+    if (!known) throw new RequestError(422, 'Refused', 'There is no such vendor: choose one from the list.');
+    const paper = row.structured ? readBill(row.structured, await baseCurrency(manager)) : undefined;
+    await manager.query('UPDATE incoming_paper SET vendor_id = ?, state = ? WHERE id = ?', [vendor, stateOf(paper, vendor), id]);
+    await leaveDraft(manager, { id, ...(await draftFor(manager, id, vendor, paper, today)) });
+  });
+}
+
+/** Takes a paper that was refused, or is nobody’s, off the list. */
+export async function dropPaper({ manager }: DataSource, id: string): Promise<void> {
+  await manager.query("DELETE FROM incoming_paper WHERE id = ? AND state IN ('refused', 'whose')", [id]);
+}

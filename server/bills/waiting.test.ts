@@ -1,0 +1,235 @@
+import { randomUUID } from 'node:crypto';
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import PDFDocument from 'pdfkit';
+import { pino } from 'pino';
+import type { WaitingBill } from '@obolus/contract/views';
+import { proveBooks } from '../testing/proveBooks.ts';
+import { make, startTestServer, type Client, type TestServer } from '../testing/testServer.ts';
+import { postPlanned } from './waiting.ts';
+
+let server: TestServer;
+let ines: Client;
+let second: Client;
+let odile: Client;
+
+beforeAll(async () => {
+  server = await startTestServer();
+  await server.source.query(
+    "INSERT INTO user_account (email, name, role, password_hash) SELECT 'second@test.example', 'second', 'accountant', password_hash FROM user_account WHERE role = 'accountant'",
+  );
+  [ines, second, odile] = await Promise.all([server.as('accountant'), server.signIn('second@test.example'), server.as('receiver')]);
+  await server.source.query('UPDATE company SET bill_over_part = 20000, bill_over_amount = 150000, bill_short_part = 100000');
+});
+afterAll(async () => {
+  expect(await proveBooks(server.source)).toEqual([]);
+  await server.stop();
+});
+
+interface Line {
+  readonly item: string;
+  readonly quantity: string;
+  readonly price: string;
+  readonly vendorItem?: string;
+}
+const HEAD = 'vendor,number,date,currency,order,vendor_item,item,description,quantity,price,amount,is\n';
+const rows = (number: string, order: string, lines: readonly Line[]) =>
+  lines
+    .map(
+      ({ item, quantity, price, vendorItem = '' }) =>
+        `TARN,${number},2026-03-20,USD,${order},${vendorItem},${item},,${quantity},${price},${(BigInt(quantity) * BigInt(price)).toString()}.00,line\n`,
+    )
+    .join('');
+
+const take = async (content: Buffer | string, { name = 'bills.csv', id = randomUUID() } = {}) => {
+  const reply = await ines.call('PUT', `/api/incoming-bills/${id}`, { name, content: Buffer.from(content).toString('base64') });
+  return {
+    status: reply.status,
+    detail: reply.body.detail,
+    taken: (reply.body.taken ?? []) as { id: string; number: string; state: string; says: string; kind: string }[],
+  };
+};
+const waiting = async (who = ines) => (await who.call('GET', '/api/bills/waiting')).body.rows as WaitingBill[];
+const received = async (item: string, quantity: string, price: string) => {
+  const order = await ines.posted('order', make.order([{ item, quantity, price }]));
+  const receipt = await odile.posted('receipt', make.receipt([{ of: `${order}/1`, quantity }]));
+  const { number } = (await ines.call('GET', `/api/orders/${order}`)).body as { number: string };
+  return { order, number, line: `${receipt}/1` };
+};
+const agreed = async (id: string, dry: boolean, who = ines) =>
+  (await who.call('POST', `/api/bills/${id}/post-agreed`, { dry })).body as { agrees: boolean; says: string; posted: { id: string } | null };
+
+describe('a stack of bills', () => {
+  it('becomes a bill for each number, and all that agree are posted in one go', async () => {
+    const [one, two] = [await received('1', '30', '10'), await received('3', '2', '500')];
+    const stack =
+      HEAD +
+      rows('S-1', one.number, [{ item: 'YARN', quantity: '30', price: '10' }]) +
+      rows('S-2', two.number, [{ item: 'LOOM', quantity: '2', price: '520' }]) +
+      'TARN,S-3,2026-03-20,USD,,,,Something else,1,5,5.00,line\n';
+    const { taken } = await take(stack);
+    expect(taken.map(({ number, state }) => [number, state])).toEqual([
+      ['S-1', 'read'],
+      ['S-2', 'read'],
+      ['S-3', 'read'],
+    ]);
+    const [s1 = '', s2 = '', s3 = ''] = taken.map(({ id }) => id);
+    expect(await agreed(s1, true)).toEqual({ agrees: true, says: '', posted: null });
+    expect((await agreed(s1, false)).posted).toMatchObject({ kind: 'bill' });
+    expect(await agreed(s2, false)).toEqual({ agrees: false, says: expect.stringContaining('40.00'), posted: null });
+    expect((await agreed(s3, false)).says).toContain('not complete');
+    // Taken in again nothing is new; what was posted is told.
+    expect((await take(stack)).taken.map(({ says }) => says)).toEqual(['It was taken in before.', 'It was taken in before.', 'It was taken in before.']);
+    expect((await ines.call('POST', `/api/bills/${s1}/post-agreed`, { dry: false })).status).toBe(404);
+  });
+
+  it('follows what has come since, and teaches what the vendor calls its goods', async () => {
+    const order = await ines.posted('order', make.order([{ item: '2', quantity: '10', price: '18' }]));
+    const { number } = (await ines.call('GET', `/api/orders/${order}`)).body as { number: string };
+    const { taken } = await take(HEAD + rows('L-1', number, [{ item: 'LINEN', quantity: '10', price: '18', vendorItem: 'BL-N' }]));
+    const id = taken[0]?.id ?? '';
+    const before = await agreed(id, true);
+    expect(before).toMatchObject({ agrees: false, says: expect.stringContaining('180.00') });
+    await odile.posted('receipt', make.receipt([{ of: `${order}/1`, quantity: '10' }]));
+    expect((await agreed(id, false)).posted).toMatchObject({ kind: 'bill' });
+    expect(await server.source.query('SELECT item_id, number FROM vendor_item WHERE vendor_id = 1 AND item_id = 2')).toEqual([
+      { item_id: '2', number: 'BL-N' },
+    ]);
+    const next = await received('2', '5', '18');
+    const { taken: again } = await take(HEAD + `TARN,L-2,2026-03-21,USD,,BL-N,,called otherwise,5,18,90.00,line\n`);
+    const shown = (await ines.call('GET', `/api/incoming-bills/${again[0]?.id}`)).body as { covers: { of: string }[][]; lines: { why: string[] }[] };
+    expect([shown.covers[0]?.[0]?.of, shown.lines[0]?.why]).toEqual([next.line, ['number', 'price', 'quantity']]);
+  });
+});
+
+describe('two accountants on one bill', () => {
+  it('the second sees who has it, and neither changes nor posts it; when it is let go, or the hold runs out, they may', async () => {
+    const goods = await received('1', '12', '10');
+    const { taken } = await take(HEAD + rows('H-1', goods.number, [{ item: 'YARN', quantity: '12', price: '10' }]));
+    const id = taken[0]?.id ?? '';
+    expect((await ines.call('POST', `/api/bills/${id}/open`)).body).toEqual({ heldBy: '', version: 1 });
+    expect((await second.call('POST', `/api/bills/${id}/open`)).body).toEqual({ heldBy: 'accountant', version: 1 });
+    expect((await waiting(second)).find((bill) => bill.id === id)?.heldBy).toBe('accountant');
+    const body = make.bill('H-1', [{ of: goods.line, quantity: '12', price: '10' }]);
+    const asSecond = await second.post('bill', body, id);
+    expect([asSecond.status, asSecond.body.title]).toEqual([409, 'Taken']);
+    expect((await agreed(id, false, second)).says).toBe('accountant is working on it.');
+    await server.source.query('UPDATE draft SET held_until = UTC_TIMESTAMP(6) - INTERVAL 1 SECOND WHERE id = ?', [id]);
+    const changed = await second.call('PUT', `/api/drafts/${id}`, { kind: 'bill', title: 'mine now', body: { vendor: '1' }, command: body, version: 1 });
+    expect(changed.body).toEqual({ version: 2 });
+    await second.call('POST', `/api/bills/${id}/let-go`);
+    // The first still looks at what was there before.
+    const late = await ines.call('POST', '/api/documents/bill', body, { 'Idempotency-Key': id, 'Draft-Version': '1' });
+    expect([late.status, late.body.title]).toEqual([409, 'Changed meanwhile']);
+    expect((await ines.call('POST', '/api/documents/bill', body, { 'Idempotency-Key': id, 'Draft-Version': '2' })).status).toBe(201);
+    const twice = await second.post('bill', body, id);
+    expect([twice.status, twice.body.title]).toEqual([409, 'Posted already']);
+  });
+
+  it('who post it at the same moment post it once', async () => {
+    const goods = await received('1', '7', '10');
+    const { taken } = await take(HEAD + rows('H-2', goods.number, [{ item: 'YARN', quantity: '7', price: '10' }]));
+    const id = taken[0]?.id ?? '';
+    const body = make.bill('H-2', [{ of: goods.line, quantity: '7', price: '10' }]);
+    const replies = await Promise.all([ines, second].map((who) => who.post('bill', body, id)));
+    expect(replies.map(({ status }) => status).sort()).toEqual([201, 409]);
+  });
+});
+
+describe('a bill that is kept for later', () => {
+  const TODAY = '2026-11-23';
+  const at = { now: () => new Date('2026-12-02T08:00:00Z'), today: '2026-12-02' };
+
+  it('posts by itself on its day, once, and says why where it cannot', async () => {
+    const [one, two] = [await received('1', '13', '10'), await received('1', '11', '10')];
+    const { taken } = await take(
+      HEAD +
+        rows('P-1', one.number, [{ item: 'YARN', quantity: '13', price: '10' }]) +
+        rows('P-2', two.number, [{ item: 'YARN', quantity: '11', price: '10' }]),
+    );
+    const [p1 = '', p2 = ''] = taken.map(({ id }) => id);
+    const plan = (id: string, to: object) => ines.call('PUT', `/api/bills/${id}/plan`, { note: '', lookAgain: '', postOn: '', ...to });
+    expect((await plan(p1, { postOn: TODAY })).status).toBe(422);
+    const planned = await plan(p1, { postOn: '2026-12-02', note: 'not before December' });
+    expect([planned.status, planned.body.detail]).toEqual([200, undefined]);
+    expect((await plan(p2, { postOn: '2026-12-01' })).status).toBe(200);
+    expect((await waiting()).find(({ id }) => id === p1)).toMatchObject({ note: 'not before December', postOn: '2026-12-02' });
+    // The goods of the second are billed by hand meanwhile.
+    await second.posted('bill', make.bill('P-2B', [{ of: two.line, quantity: '11', price: '10' }]));
+    const log = pino({ level: 'silent' });
+    await postPlanned(server.source, log, { ...at, today: '2026-11-30' });
+    expect((await waiting()).filter(({ id }) => id === p1 || id === p2)).toHaveLength(2);
+    await Promise.all([postPlanned(server.source, log, at), postPlanned(server.source, log, at)]);
+    const left = await waiting();
+    expect(left.find(({ id }) => id === p1)).toBeUndefined();
+    expect(left.find(({ id }) => id === p2)).toMatchObject({
+      postOn: null,
+      says: expect.stringContaining('Everything received on this line is billed already'),
+    });
+    expect(await server.source.query("SELECT COUNT(*) AS n FROM document WHERE reference = 'P-1'")).toEqual([{ n: '1' }]);
+  });
+});
+
+describe('papers that are more than XML', () => {
+  const pdf = async (attach?: { name: string; content: string }) => {
+    const document = new PDFDocument();
+    const parts: Buffer[] = [];
+    document.on('data', (part: Buffer) => parts.push(part));
+    const ended = new Promise((resolve) => document.on('end', resolve));
+    document.text('A bill');
+    if (attach) document.file(Buffer.from(attach.content), { name: attach.name });
+    document.end();
+    await ended;
+    return Buffer.concat(parts);
+  };
+
+  it('a PDF with an XML in it is read; one without waits for its vendor, and is looked at beside what is typed', async () => {
+    const xml = `<r:CrossIndustryInvoice xmlns:r="r" xmlns:x="x" xmlns:u="u"><r:ExchangedDocument><x:ID>PDF-1</x:ID><x:IssueDateTime><u:DateTimeString format="102">20260321</u:DateTimeString></x:IssueDateTime></r:ExchangedDocument>
+      <r:SupplyChainTradeTransaction><x:IncludedSupplyChainTradeLineItem><x:AssociatedDocumentLineDocument><x:LineID>1</x:LineID></x:AssociatedDocumentLineDocument><x:SpecifiedTradeProduct><x:Name>Merino yarn</x:Name></x:SpecifiedTradeProduct>
+      <x:SpecifiedLineTradeAgreement><x:NetPriceProductTradePrice><x:ChargeAmount>10</x:ChargeAmount></x:NetPriceProductTradePrice></x:SpecifiedLineTradeAgreement><x:SpecifiedLineTradeDelivery><x:BilledQuantity>3</x:BilledQuantity></x:SpecifiedLineTradeDelivery>
+      <x:SpecifiedLineTradeSettlement><x:SpecifiedTradeSettlementLineMonetarySummation><x:LineTotalAmount>30.00</x:LineTotalAmount></x:SpecifiedTradeSettlementLineMonetarySummation></x:SpecifiedLineTradeSettlement></x:IncludedSupplyChainTradeLineItem>
+      <x:ApplicableHeaderTradeAgreement><x:SellerTradeParty><x:Name>Tarnside Fibres</x:Name></x:SellerTradeParty></x:ApplicableHeaderTradeAgreement><x:ApplicableHeaderTradeSettlement><x:InvoiceCurrencyCode>USD</x:InvoiceCurrencyCode>
+      <x:SpecifiedTradeSettlementHeaderMonetarySummation><x:GrandTotalAmount>30.00</x:GrandTotalAmount></x:SpecifiedTradeSettlementHeaderMonetarySummation></x:ApplicableHeaderTradeSettlement></r:SupplyChainTradeTransaction></r:CrossIndustryInvoice>`;
+    const read = await take(await pdf({ name: 'factur-x.xml', content: xml }), { name: 'bill.pdf' });
+    expect(read.taken).toMatchObject([{ number: 'PDF-1', state: 'read', says: '' }]);
+    const plain = await take(await pdf(), { name: 'scan.pdf' });
+    expect(plain.taken).toMatchObject([{ state: 'whose', says: 'There is no XML in the PDF.' }]);
+    const id = plain.taken[0]?.id ?? '';
+    await ines.call('PUT', `/api/incoming-bills/${id}/vendor`, { vendor: '3' });
+    expect((await waiting()).find((bill) => bill.id === id)).toMatchObject({ vendor: { name: 'Greywake Lines' }, state: 'typed', complete: false });
+    const paper = await ines.fetch(`/api/incoming-bills/${id}/paper`);
+    expect([paper.headers.get('content-type'), paper.headers.get('content-security-policy'), paper.headers.get('x-content-type-options')]).toEqual([
+      'application/pdf',
+      "default-src 'none'; sandbox",
+      'nosniff',
+    ]);
+    expect((await agreed(id, true)).says).toContain('not complete');
+  });
+
+  it('a credit note is proposed against what went back and what was asked for', async () => {
+    const goods = await received('3', '2', '500');
+    const bill = await ines.posted(
+      'bill',
+      make.bill('CN-B', [{ of: goods.line, quantity: '2', price: '510' }], {
+        lines: [{ of: goods.line, quantity: '2', price: '510', discount: '', difference: 'credit', reason: 'wrong price' }],
+      }),
+    );
+    const back = await odile.posted('return', {
+      vendor: '1',
+      date: '2026-03-29',
+      number: 'R-1',
+      lines: [{ of: goods.line, quantity: '1', replace: false, confirmed: false }],
+    });
+    const note = `<CreditNote><ID>CN-1</ID><IssueDate>2026-03-30</IssueDate><DocumentCurrencyCode>USD</DocumentCurrencyCode><BillingReference><InvoiceDocumentReference><ID>cn b</ID></InvoiceDocumentReference></BillingReference>
+      <AccountingSupplierParty><Party><PartyName><Name>Tarnside Fibres</Name></PartyName></Party></AccountingSupplierParty><LegalMonetaryTotal><TaxInclusiveAmount>520.00</TaxInclusiveAmount></LegalMonetaryTotal>
+      <CreditNoteLine><ID>1</ID><CreditedQuantity unitCode="C62">1</CreditedQuantity><LineExtensionAmount>500.00</LineExtensionAmount><Item><Name>Floor loom, returned</Name></Item><Price><PriceAmount>500</PriceAmount></Price></CreditNoteLine>
+      <CreditNoteLine><ID>2</ID><CreditedQuantity unitCode="C62">1</CreditedQuantity><LineExtensionAmount>20.00</LineExtensionAmount><Item><Name>Price of bill CN-B</Name></Item><Price><PriceAmount>20</PriceAmount></Price></CreditNoteLine></CreditNote>`;
+    const { taken } = await take(note, { name: 'credit.xml' });
+    expect(taken).toMatchObject([{ number: 'CN-1', kind: 'credit', state: 'read' }]);
+    const draft = (await ines.call('GET', `/api/drafts/${taken[0]?.id}`)).body as { kind: string; body: { credited: object } };
+    expect([draft.kind, draft.body.credited]).toEqual([
+      'credit',
+      { [`${back}/1`]: { quantity: '1', price: '500.00' }, [`${bill}/1`]: { amount: '20.00', to: 'expected' } },
+    ]);
+    expect((await agreed(taken[0]?.id ?? '', false)).posted).toMatchObject({ kind: 'credit' });
+  });
+});

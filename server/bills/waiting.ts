@@ -1,0 +1,182 @@
+import type { DataSource, EntityManager } from 'typeorm';
+import type { api } from '@obolus/contract/api';
+import { BODIES, type BodyOf, type PostedReply } from '@obolus/contract/commands';
+import type { ReplyOf } from '@obolus/contract/endpoint';
+import type { Logger } from 'pino';
+import { RefusedError, RequestError } from '../commands/failures.ts';
+import { postDocument, previewDocument } from '../commands/runCommand.ts';
+import { worded } from '../commands/wording.ts';
+import type { SignedIn } from '../http/session.ts';
+import { validateRequest } from '../http/validate.ts';
+import { showAmount, text, type Row } from '../queries/figures.ts';
+import { baseCurrency } from '../setUp/baseCurrency.ts';
+import { DRAFT_FOR, holdDraft } from '../storage/drafts.ts';
+import { readIncomingBill } from './incoming.ts';
+import { draftFor } from './takeIn.ts';
+import { readBill } from './readBill.ts';
+
+type Waiting = ReplyOf<typeof api.waitingBills>['rows'][number];
+
+/** Bills and credit memos that wait to be entered: papers that came, what a receipt left, what somebody began; and papers that were refused. */
+export async function listWaitingBills({ manager }: DataSource, user: SignedIn): Promise<Waiting[]> {
+  const { mine, parameters } = DRAFT_FOR(user);
+  const rows: Row[] = await manager.query(
+    `SELECT d.id, d.kind, d.title, COALESCE(JSON_VALUE(d.body, '$.vendor'), p.vendor_id) AS vendor_id, v.name AS vendor, COALESCE(NULLIF(JSON_VALUE(d.body, '$.number'), ''), p.number, '') AS number,
+            COALESCE(p.currency, JSON_VALUE(d.body, '$.currency'), '') AS currency, p.total, COALESCE(p.came, IF(d.shared = 1, 'receipt', 'typed')) AS came, COALESCE(p.sender, '') AS sender,
+            COALESCE(p.name, '') AS name, COALESCE(p.kept_at, d.updated_at) AS at, IF(p.state = 'typed', 'typed', 'ready') AS state, IF(d.says <> '', d.says, COALESCE(p.says, '')) AS says,
+            d.note, d.look_again, d.post_on, IF(d.shared = 1 AND d.held_until > UTC_TIMESTAMP(6) AND d.user_id <> ?, h.name, '') AS held_by,
+            (SELECT IF(s.answer = '', 'asked', s.answer) FROM sign_off s WHERE s.draft_id = d.id ORDER BY s.id DESC LIMIT 1) AS sign_off, d.command IS NOT NULL AS complete
+     FROM draft d LEFT JOIN incoming_paper p ON p.id = d.id LEFT JOIN vendor v ON v.id = COALESCE(JSON_VALUE(d.body, '$.vendor'), p.vendor_id) LEFT JOIN user_account h ON h.id = d.user_id
+     WHERE d.kind IN ('bill', 'credit') AND ${mine}
+     UNION ALL
+     SELECT p.id, 'bill', p.name, p.vendor_id, v.name, p.number, p.currency, p.total, p.came, p.sender, p.name, p.kept_at, p.state, p.says, '', NULL, NULL, '', NULL, 0
+     FROM incoming_paper p LEFT JOIN vendor v ON v.id = p.vendor_id WHERE p.state IN ('whose', 'refused')
+     ORDER BY at, id LIMIT 500`,
+    [user.id, ...parameters],
+  );
+  return rows.map((row) => ({
+    ...{ id: text(row.id), kind: text(row.kind) as Waiting['kind'], title: text(row.title), number: text(row.number) },
+    vendor: row.vendor == null ? null : { id: text(row.vendor_id), name: text(row.vendor) },
+    ...{ currency: text(row.currency), total: row.total == null ? null : showAmount(row.total, text(row.currency)) },
+    ...{
+      came: text(row.came) as Waiting['came'],
+      sender: text(row.sender),
+      name: text(row.name),
+      at: text(row.at),
+      state: text(row.state) as Waiting['state'],
+    },
+    ...{ says: text(row.says), note: text(row.note), lookAgain: row.look_again ?? null, postOn: row.post_on ?? null, heldBy: text(row.held_by) },
+    ...{ signOff: text(row.sign_off) as Waiting['signOff'], complete: Number(row.complete ?? 0) !== 0 },
+  }));
+}
+
+/** Opens a waiting bill: whoever opens it holds it; what nobody has changed yet gets what is proposed now. */
+export async function openWaiting(source: DataSource, user: SignedIn, id: string, today: string): Promise<{ heldBy: string; version: number }> {
+  const held = await holdDraft(source, user, id);
+  if (held.heldBy === '') await proposeAnew(source.manager, id, today);
+  return held;
+}
+
+/** A draft that is as its paper made it follows what has come meanwhile. */
+async function proposeAnew(manager: EntityManager, id: string, today: string): Promise<void> {
+  const [row] = (await manager.query(
+    'SELECT p.structured, p.vendor_id FROM draft d JOIN incoming_paper p ON p.id = d.id WHERE d.id = ? AND d.version = 1 AND p.structured IS NOT NULL',
+    [id],
+  )) as { structured: Buffer; vendor_id: string }[];
+  if (!row) return;
+  const { kind, body, command } = await draftFor(manager, id, row.vendor_id, readBill(row.structured, await baseCurrency(manager)), today);
+  await manager.query('UPDATE draft SET kind = ?, body = ?, command = ? WHERE id = ? AND version = 1', [
+    kind,
+    JSON.stringify(body),
+    command ? JSON.stringify(command) : null,
+    id,
+  ]);
+}
+
+/** Keeps a word to a draft, a day on which it is to be looked at again, or one on which it posts by itself: what would be refused now is not planned. */
+export async function planDraft(
+  source: DataSource,
+  user: SignedIn,
+  id: string,
+  plan: { note: string; lookAgain: string; postOn: string },
+  today: string,
+): Promise<void> {
+  const { heldBy } = await holdDraft(source, user, id);
+  if (heldBy !== '') throw new RequestError(409, 'Taken', `${heldBy} is working on this: it is free again a while after the last change.`);
+  if (plan.postOn !== '') {
+    if (plan.postOn <= today) throw new RequestError(422, 'Refused', 'It posts by itself on a later day: choose one, or post it now.');
+    const { kind, command } = await readCommand(source.manager, id);
+    const preview = await previewDocument(source, kind, command, { user: user.id, key: id });
+    if (!preview.accepted) throw new RequestError(422, 'Refused', preview.refusals[0]?.says ?? 'It would be refused as it is.');
+  }
+  await source.query("UPDATE draft SET note = ?, look_again = ?, post_on = ?, post_by = ?, says = '' WHERE id = ?", [
+    ...[plan.note, plan.lookAgain || null, plan.postOn || null, plan.postOn ? user.id : null, id],
+  ]);
+}
+
+/** The command that a draft stands for. */
+async function readCommand(manager: EntityManager, id: string): Promise<{ kind: 'bill' | 'credit'; command: BodyOf<'bill'> & BodyOf<'credit'> }> {
+  const [row] = (await manager.query("SELECT kind, command FROM draft WHERE id = ? AND kind IN ('bill', 'credit')", [id])) as {
+    kind: 'bill' | 'credit';
+    command: string | null;
+  }[];
+  if (!row) throw new RequestError(404, 'Not found', 'This draft is not there any more: it was posted or thrown away.');
+  if (row.command === null) throw new RequestError(422, 'Refused', 'This is not complete yet: open it, and enter what is missing.');
+  const command = JSON.parse(row.command) as BodyOf<'bill'> & BodyOf<'credit'>;
+  validateRequest(BODIES[row.kind], command, '');
+  return { kind: row.kind, command };
+}
+
+interface At {
+  readonly now: () => Date;
+  readonly today: string;
+}
+
+/**
+ * Posts a waiting bill that agrees with its orders and receipts, within what is allowed: every line of its paper surely placed, its total what the paper
+ * says, nothing outside. Otherwise it says why not, and leaves it.
+ * @param dry only says it
+ */
+export async function postAgreed(
+  source: DataSource,
+  user: SignedIn,
+  id: string,
+  dry: boolean,
+  { now, today }: At,
+): Promise<{ agrees: boolean; says: string; posted: PostedReply | null }> {
+  const left = (says: string) => ({ agrees: false, says, posted: null });
+  const { heldBy, version } = await holdDraft(source, user, id);
+  if (heldBy !== '') return left(`${heldBy} is working on it.`);
+  await proposeAnew(source.manager, id, today);
+  try {
+    const { kind, command } = await readCommand(source.manager, id);
+    const preview = await previewDocument(source, kind, command, { user: user.id, key: id });
+    const against = preview.accepted
+      ? await againstPosting(source.manager, id, kind === 'credit' || version > 1, preview)
+      : (preview.refusals[0]?.says ?? 'It would be refused.');
+    if (against !== '') return left(against);
+    if (dry) return { agrees: true, says: '', posted: null };
+    return { agrees: true, says: '', posted: await postDocument(source, kind, command, { user: user.id, key: id, now, version }) };
+  } catch (problem) {
+    if (problem instanceof RefusedError) return left(worded(problem.refusals[0] as never, problem.names).says);
+    if (problem instanceof RequestError) return left(problem.message);
+    throw problem;
+  } finally {
+    await source.query('UPDATE draft SET user_id = NULL, held_until = NULL WHERE id = ? AND shared = 1 AND user_id = ? AND version = 1', [id, user.id]);
+  }
+}
+
+/**
+ * What speaks against posting it unseen; empty for nothing.
+ * @param isPlaced whether somebody said what its lines are for, or what a whole credit memo is for
+ */
+async function againstPosting(manager: EntityManager, id: string, isPlaced: boolean, preview: Awaited<ReturnType<typeof previewDocument>>): Promise<string> {
+  const outside = preview.differences.filter((one) => one.outside || one.allowed === null);
+  if (outside.length > 0) return `It differs by ${outside.map(({ amount }) => amount).join(', ')}, which is more than is allowed.`;
+  const [paper] = (await manager.query('SELECT structured IS NOT NULL AS is_read FROM incoming_paper WHERE id = ?', [id])) as { is_read: number }[];
+  if (!paper) return '';
+  if (Number(paper.is_read) === 0) return 'Its paper can only be looked at: compare it, and post it.';
+  const { lines, total, currency } = await readIncomingBill(manager, id);
+  if (total !== preview.total) return `Its paper comes to ${total} ${currency}, what is entered to ${preview.total ?? 'nothing'}.`;
+  // What covers nothing is a charge or an expense: else the totals would differ.
+  const unsure = isPlaced ? 0 : lines.filter(({ certain, covers }) => covers.length > 0 && !certain).length;
+  return unsure > 0 ? `${unsure === 1 ? 'One line is' : `${unsure} lines are`} not surely placed: look at it.` : '';
+}
+
+/** Posts what was planned for today or before, each under its own key: two that do this at once, or one that is stopped, post nothing twice. */
+export async function postPlanned(source: DataSource, log: Logger, { now, today }: At): Promise<void> {
+  const due: { id: string; post_by: string }[] = await source.query(
+    'SELECT id, post_by FROM draft WHERE post_on <= ? AND post_by IS NOT NULL ORDER BY post_on, id',
+    [today],
+  );
+  for (const { id, post_by: user } of due) {
+    try {
+      const { kind, command } = await readCommand(source.manager, id);
+      await postDocument(source, kind, command, { user, key: id, now });
+    } catch (problem) {
+      const says = problem instanceof RefusedError ? worded(problem.refusals[0] as never, problem.names).says : (problem as Error).message;
+      log.warn({ draft: id, says }, 'a planned bill was not posted');
+      await source.query('UPDATE draft SET post_on = NULL, post_by = NULL, says = ? WHERE id = ?', [`It did not post by itself: ${says}`.slice(0, 500), id]);
+    }
+  }
+}

@@ -1,0 +1,86 @@
+import { randomUUID } from 'node:crypto';
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import PDFDocument from 'pdfkit';
+import type { IncomingBill } from '@obolus/contract/views';
+import { make, startTestServer, type Client, type TestServer } from '../testing/testServer.ts';
+import { writtenElsewhere } from '../testing/writtenElsewhere.ts';
+
+let server: TestServer;
+let ines: Client;
+let order: string;
+let receipt: string;
+
+beforeAll(async () => {
+  server = await startTestServer();
+  ines = await server.as('accountant');
+  await server.source.query("INSERT INTO item_pack VALUES (1, 'cone', 500000)");
+  await server.source.query("INSERT INTO vendor_item VALUES (1, 3, 'AJ-FL')");
+  const id = await ines.posted(
+    'order',
+    make.order([
+      { item: '1', quantity: '40', price: '10' },
+      { item: '3', quantity: '3', price: '900' },
+    ]),
+  );
+  order = ((await ines.call('GET', `/api/orders/${id}`)).body as { number: string }).number;
+  receipt = await ines.posted(
+    'receipt',
+    make.receipt([
+      { of: `${id}/1`, quantity: '40' },
+      { of: `${id}/2`, quantity: '3' },
+    ]),
+  );
+});
+afterAll(() => server.stop());
+
+const LINES = [
+  { name: 'Merino yarn', quantity: '20', unit: 'XCJ', price: '5', amount: '100' },
+  { name: 'Loom of oak', sellersItem: 'AJ-FL', quantity: '1', unit: 'C62', price: '900', amount: '900' },
+  { name: 'Road freight', quantity: '1', unit: 'C62', price: '40', amount: '40' },
+];
+const bill = (number: string) => ({ number, vendor: 'Tarnside Fibres', order, lines: LINES, net: '1040', tax: '52', gross: '1092' });
+
+const read = async (content: Buffer, name: string): Promise<{ taken: object; shown: IncomingBill }> => {
+  const id = randomUUID();
+  const { body } = await ines.call('PUT', `/api/incoming-bills/${id}`, { name, content: content.toString('base64') });
+  return { taken: (body.taken as object[])[0] ?? {}, shown: (await ines.call('GET', `/api/incoming-bills/${id}`)).body as unknown as IncomingBill };
+};
+
+const pdf = async () => {
+  const document = new PDFDocument();
+  const parts: Buffer[] = [];
+  document.on('data', (part: Buffer) => parts.push(part));
+  const ended = new Promise((resolve) => document.on('end', resolve));
+  document.text('Bill E-3 of Tarnside Fibres');
+  document.end();
+  await ended;
+  return Buffer.concat(parts);
+};
+
+describe('a bill that other software wrote', () => {
+  it.each([
+    ['UBL', 'E-1', 'bill.xml'],
+    ['CII', 'E-2', 'bill.xml'],
+    ['Factur-X-EN16931', 'E-3', 'bill.pdf'],
+  ] as const)('as %s is read whole and proposed for what came', async (format, number, name) => {
+    const { taken, shown } = await read(await writtenElsewhere(format, bill(number), format.startsWith('Factur') ? await pdf() : undefined), name);
+    expect(taken).toMatchObject({ number, kind: 'bill', vendor: '1', state: 'read', says: '' });
+    expect(shown).toMatchObject({
+      number,
+      currency: 'USD',
+      tax: '52.00',
+      total: '1092.00',
+      type: name.endsWith('pdf') ? 'application/pdf' : 'application/xml',
+    });
+    expect(shown.lines.map(({ covers, charge, certain }) => [covers, charge, certain])).toEqual([
+      [[{ of: `${receipt}/1`, quantity: '10' }], '', true],
+      [[{ of: `${receipt}/2`, quantity: '1' }], '', true],
+      [[], 'freight', false],
+    ]);
+  });
+
+  it('a credit note is one, whatever it is written in', async () => {
+    const { taken } = await read(await writtenElsewhere('CII', { ...bill('E-4'), credit: true }), 'credit.xml');
+    expect(taken).toMatchObject({ number: 'E-4', kind: 'credit' });
+  });
+});

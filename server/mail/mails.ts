@@ -1,0 +1,82 @@
+import { randomUUID } from 'node:crypto';
+import type { DataSource, EntityManager } from 'typeorm';
+import { createTransport } from 'nodemailer';
+import type { api } from '@obolus/contract/api';
+import type { ReplyOf } from '@obolus/contract/endpoint';
+import { RequestError } from '../commands/failures.ts';
+import { sqlInstant } from '../storage/transaction.ts';
+import { text, type Row } from '../queries/figures.ts';
+
+interface Mail {
+  /** Sent by us, not for bills. */
+  readonly outward: boolean;
+  readonly sender: string;
+  readonly recipients: readonly string[];
+  readonly subject: string;
+  readonly text: string;
+  readonly attachments: readonly string[];
+  readonly at: Date;
+}
+
+/** Keeps a mail as plain text: nothing in it is ever run or shown as markup. Says whether it is new. */
+export async function keepMail({ manager }: DataSource, mail: Mail, id: string = randomUUID()): Promise<boolean> {
+  const { affectedRows } = (await manager.query(
+    'INSERT IGNORE INTO mail (id, outward, sender, recipients, subject, body, attachments, at) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
+    [
+      ...[id, mail.outward ? 1 : 0, mail.sender.slice(0, 160), mail.recipients.join(', ').slice(0, 500), mail.subject.slice(0, 200)],
+      ...[mail.text.slice(0, 1_000_000), mail.attachments.join(', ').slice(0, 1000), sqlInstant(mail.at)],
+    ],
+  )) as { affectedRows: number };
+  return affectedRows > 0;
+}
+
+/** Mails that came and were sent, the latest first. */
+export async function listMails(manager: EntityManager): Promise<ReplyOf<typeof api.mails>> {
+  const rows: Row[] = await manager.query('SELECT * FROM mail ORDER BY at DESC, id LIMIT 200');
+  return {
+    rows: rows.map((row) => ({
+      ...{ id: text(row.id), outward: Number(row.outward ?? 0) === 1, sender: text(row.sender), recipients: text(row.recipients), subject: text(row.subject) },
+      ...{ text: text(row.body).slice(0, 20_000), attachments: text(row.attachments), at: text(row.at) },
+    })),
+  };
+}
+
+/** Where mails go: the company’s server, or the mailbox that ships with the application. */
+export interface MailServer {
+  readonly host: string;
+  readonly port: number;
+  readonly from: string;
+}
+
+/** A mail of ours is known by this when it comes by. */
+export const messageIdOf = (id: string): string => `<${id}@obolus>`;
+
+/**
+ * Sends a mail in plain text, and keeps it; under the same id once. Throws a failure that says what to do where the server does not take it: then it is not kept.
+ */
+export async function sendMail(
+  source: DataSource,
+  { host, port, from }: MailServer,
+  { id, to, subject, text: body }: { id: string; to: string; subject: string; text: string },
+  now: Date,
+): Promise<void> {
+  const isNew = await keepMail(source, { outward: true, sender: from, recipients: [to], subject, text: body, attachments: [], at: now }, id);
+  if (!isNew) return;
+  const transport = createTransport({
+    host,
+    port,
+    secure: false,
+    ignoreTLS: host === '127.0.0.1',
+    connectionTimeout: 5000,
+    disableFileAccess: true,
+    disableUrlAccess: true,
+  });
+  try {
+    await transport.sendMail({ from, to, subject, text: body, messageId: messageIdOf(id) });
+  } catch (problem) {
+    await source.query('DELETE FROM mail WHERE id = ?', [id]);
+    throw new RequestError(502, 'Not sent', `The mail was not sent: ${(problem as Error).message}. Try again, or look at the mail server.`);
+  } finally {
+    transport.close();
+  }
+}

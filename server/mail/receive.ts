@@ -1,0 +1,109 @@
+import { randomUUID } from 'node:crypto';
+import { simpleParser } from 'mailparser';
+import { SMTPServer, type SMTPServerDataStream, type SMTPServerSession } from 'smtp-server';
+import type { DataSource } from 'typeorm';
+import type { Logger } from 'pino';
+import { takeBillIn } from '../bills/takeIn.ts';
+import { RequestError } from '../commands/failures.ts';
+import { sqlInstant } from '../storage/transaction.ts';
+import { keepMail } from './mails.ts';
+
+/** Mails to this name, at whatever domain, are bills; others are read in the mailbox. */
+const FOR_BILLS = /^bills@/i;
+const MOST_BYTES = 20_000_000;
+const MOST_ATTACHMENTS = 20;
+
+interface Post {
+  readonly source: DataSource;
+  readonly log: Logger;
+  readonly now: () => Date;
+  readonly today: () => string;
+}
+
+/**
+ * A small mailbox on loopback, instead of the company’s own: takes every mail that is sent to it. What is attached to a mail to bills@… is taken in as papers; what
+ * cannot be, and mails that are too large, show up as refused. Nothing larger than the limit is held in memory.
+ */
+export function openMailbox(post: Post, port: number): Promise<{ port: number; close(): Promise<void> }> {
+  const server = new SMTPServer({
+    ...{ authOptional: true, disabledCommands: ['AUTH', 'STARTTLS'], disableReverseLookup: true, logger: false, hideSize: true, maxClients: 10 },
+    onMailFrom({ address, args }, session, done) {
+      const bytes = sizeIn(args);
+      if (bytes <= MOST_BYTES) return done();
+      void refuseMail(post, address, 'a mail', bytes).then(() => done(refusedForSize()), done);
+      void session;
+    },
+    onData: (stream, session, done) => void takeMail(post, stream, session).then(() => done(), done),
+  });
+  server.on('error', (problem) => post.log.warn({ problem: problem.message }, 'mailbox'));
+  return new Promise((resolve, reject) => {
+    server.server.once('error', reject);
+    server.listen(port, '127.0.0.1', () => {
+      const address = server.server.address();
+      resolve({
+        port: typeof address === 'object' && address ? address.port : port,
+        close: () => new Promise<void>((closed) => server.close(() => closed())),
+      });
+    });
+  });
+}
+
+const refusedForSize = (): Error => Object.assign(new Error(`At most ${MOST_BYTES / 1_000_000} MB for a mail`), { responseCode: 552 });
+
+/** The size that the sender announces. */
+const sizeIn = (args: unknown): number => Number((args as { SIZE?: string } | undefined)?.SIZE ?? 0);
+
+async function takeMail(post: Post, stream: SMTPServerDataStream, session: SMTPServerSession): Promise<void> {
+  const sender = session.envelope.mailFrom ? session.envelope.mailFrom.address : '';
+  const recipients = session.envelope.rcptTo.map(({ address }) => address);
+  const parts: Buffer[] = [];
+  let bytes = 0;
+  for await (const part of stream) {
+    bytes += (part as Buffer).length;
+    // What is too large is read to its end, and thrown away.
+    if (bytes <= MOST_BYTES) parts.push(part as Buffer);
+    else parts.length = 0;
+  }
+  if (bytes > MOST_BYTES) {
+    await refuseMail(post, sender, 'a mail', bytes);
+    throw refusedForSize();
+  }
+  const mail = await simpleParser(Buffer.concat(parts), { skipHtmlToText: false, skipImageLinks: true });
+  const attachments = mail.attachments.slice(0, MOST_ATTACHMENTS).map((part, at) => ({ name: part.filename ?? `attachment ${at + 1}`, content: part.content }));
+  const forBills = recipients.some((address) => FOR_BILLS.test(address));
+  // What we sent is kept already, under the id that it carries.
+  const own = /^<(.+)@obolus>$/.exec(mail.messageId ?? '')?.[1];
+  await keepMail(
+    post.source,
+    {
+      ...{ outward: !forBills, sender, recipients, subject: mail.subject ?? '', text: mail.text ?? '' },
+      ...{ attachments: attachments.map(({ name }) => name), at: post.now() },
+    },
+    own,
+  );
+  if (forBills) await takeAttachments(post, sender, mail.subject ?? '', attachments);
+}
+
+/** Takes in what is attached to a mail; what cannot be is refused, each part by itself. */
+export async function takeAttachments(post: Post, sender: string, subject: string, attachments: readonly { name: string; content: Buffer }[]): Promise<void> {
+  if (attachments.length === 0) await refusePaper(post, sender, subject || 'a mail', 0, 'Nothing is attached to this mail.');
+  for (const { name, content } of attachments) {
+    try {
+      await takeBillIn(post.source, { id: randomUUID(), name, content, came: 'mail', sender, by: null, at: post.now(), today: post.today() });
+    } catch (problem) {
+      if (!(problem instanceof RequestError)) post.log.error({ problem }, 'an attachment could not be taken in');
+      await refusePaper(post, sender, name, content.length, problem instanceof RequestError ? problem.message : 'It could not be read.');
+    }
+  }
+}
+
+const refuseMail = (post: Post, sender: string, name: string, bytes: number): Promise<void> =>
+  refusePaper(post, sender, name, bytes, `It has ${Math.ceil(bytes / 1_000_000)} MB, and at most ${MOST_BYTES / 1_000_000} MB are taken.`);
+
+/** Of what is refused nothing is kept but that it came. */
+async function refusePaper({ source, now }: Post, sender: string, name: string, bytes: number, says: string): Promise<void> {
+  await source.query(
+    `INSERT INTO incoming_paper (id, came, sender, name, media_type, bytes, state, says, kept_at) VALUES (UUID(), 'mail', ?, ?, '', ?, 'refused', ?, ?)`,
+    [sender.slice(0, 160), name.slice(0, 200), bytes, says.slice(0, 500), sqlInstant(now())],
+  );
+}

@@ -1,0 +1,16 @@
+import { NavLink } from 'react-router';
+
+export function BenchTabs() {
+  return (
+    <nav className="tabs px-5 pb-2" aria-label="Match bench">
+      <NavLink to="/bench" end>
+        Bills
+      </NavLink>
+      <NavLink to="/bench/unmatched">Received or billed</NavLink>
+      <NavLink to="/bench/credits">Credits expected</NavLink>
+      <NavLink to="/bench/decisions">Decisions</NavLink>
+      <NavLink to="/bench/second-looks">Second looks</NavLink>
+      <NavLink to="/bench/mailbox">Mailbox</NavLink>
+    </nav>
+  );
+}

@@ -1,0 +1,295 @@
+import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
+import { useEffect, useMemo, useRef, useState, type RefObject } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import type { BillableView, TaxCodeView, WaitingBill } from '@obolus/contract/views';
+import { server } from '../../app/api.ts';
+import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
+import { Footing } from '../../frame/Footing.tsx';
+import { useMayPost, useMe } from '../../frame/me.ts';
+import { Cell, Field } from '../../parts/Cells.tsx';
+import { sumOf } from '../../parts/exact.ts';
+import { showFigure } from '../../parts/figures.ts';
+import { Head } from '../../parts/Head.tsx';
+import { AnotherBill, CurrencyField, DateField, TermsField } from '../../parts/HeaderFields.tsx';
+import { taxesOfLines } from '../../parts/taxes.ts';
+import { AskSecond } from './AskSecond.tsx';
+import { asReceived, lineTotal, moveTo, toCommand, type BillBody } from './billBody.ts';
+import { BillGrid } from './BillGrid.tsx';
+import { DisputedLines } from './DisputedLines.tsx';
+import { isTax, type FurtherLine } from './further.ts';
+import { FurtherLines } from './FurtherLines.tsx';
+import { PaperBeside } from './PaperBeside.tsx';
+import { PaperSays } from './PaperSays.tsx';
+import { PlanBill } from './PlanBill.tsx';
+import { TotalOfBill } from './TotalOfBill.tsx';
+import { WriteMail } from './WriteMail.tsx';
+
+interface Shown {
+  readonly vendor: string;
+  readonly draft: string;
+  /** What of the vendor may be billed. */
+  readonly lines: readonly BillableView[];
+  /** As it stands among what waits; undefined for a new one. */
+  readonly waiting: WaitingBill | undefined;
+  /** Who else is working on it; empty for nobody. */
+  readonly heldBy: string;
+}
+
+/** One bill against what was ordered and received. */
+export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
+  const me = useMe();
+  const mayBill = useMayPost('bill');
+  const navigate = useNavigate();
+  const vendors = server.useVendorsQuery();
+  const codes = server.useTaxCodesQuery();
+  const party = vendors.data?.rows.find((entry) => entry.id === vendor);
+  const entering = useDraft<'bill', BillBody>({
+    kind: 'bill',
+    id: draft,
+    blank: () => ({
+      vendor,
+      terms: only(lines.filter(({ state }) => state === 'received').map((line) => line.order.terms)),
+      ...{ number: '', date: me.company.today, currency: lines[0]?.currency ?? party?.currency ?? me.company.currency },
+      ...{ billed: {}, further: [], disputed: [] },
+    }),
+    toCommand: (body) =>
+      toCommand(
+        body,
+        lines.filter((line) => line.currency === body.currency),
+      ),
+    title: (body) => `Bill ${body.number} of ${party?.name ?? ''}`,
+    // A receipt left it: all that came with it is billed as it came.
+    restore: ({ receipt, ...kept }) =>
+      ({
+        ...kept,
+        ...(receipt ? { billed: Object.fromEntries(lines.filter((line) => line.receipt?.id === receipt).map((line) => [line.line, asReceived(line)])) } : {}),
+      }) as BillBody,
+    // One of many that wait: on to the next.
+    ...(waiting && waiting.came !== 'typed' ? { after: () => void navigate('/bench') } : {}),
+  });
+  const { body, change, refusals, preview } = entering;
+  const [beside, setBeside] = useState(false);
+  const [over, setOver] = useState('');
+  const pointer = usePointer();
+  const inCurrency = useMemo(() => lines.filter((line) => line.currency === body?.currency), [lines, body?.currency]);
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const paper = server.useIncomingBillQuery({ params: { id: body?.paper ?? '' } }, { skip: !body?.paper });
+  useFirstDifference();
+  if (!body || !party) return null;
+  const expected = expectedTaxes(inCurrency, body, codes.data?.rows ?? []);
+  const asOrdered = isSaid(expected, body.further) ? [] : expected;
+  const total = sumOf([...inCurrency.map((line) => lineTotal(body, line)), ...[...body.further, ...body.disputed].map((line) => line.amount)], body.currency);
+  const covers = body.covers ?? paper.data?.covers ?? [];
+  const move = (at: number, to: BillableView | undefined) => {
+    const line = paper.data?.lines[at];
+    const moved = line && moveTo(body, covers, at, line, to);
+    if (moved) change(moved);
+    else toast.error(`“${line?.unit ?? ''}” is no unit of ${to?.item.name ?? 'these goods'}: enter how many it is there.`);
+  };
+  const readOnly = heldBy !== '';
+  return (
+    <DndContext
+      sensors={sensors}
+      onDragMove={() => setOver(lineUnder(pointer.current))}
+      onDragCancel={() => setOver('')}
+      onDragEnd={({ active }) => {
+        const to = inCurrency.find((line) => line.line === lineUnder(pointer.current));
+        setOver('');
+        if (to) move(active.data.current?.at as number, to);
+      }}
+    >
+      <div className="screen">
+        <BillHead
+          {...{ name: party.name, hold: party.hold, draft, waiting, heldBy, body, change, lines: inCurrency, beside, setBeside }}
+          kept={entering.saved === 'yes'}
+        />
+        <div className={`body ${beside ? 'split' : ''}`}>
+          <fieldset disabled={readOnly} className="min-w-0">
+            <div className="fields">
+              <Field name="Vendor’s number" wide>
+                <Cell label="Vendor’s number" autoFocus value={body.number} wrong={wrongAt(refusals, '/number')} onChange={(number) => change({ number })} />
+              </Field>
+              <AnotherBill at="/number" value={body.another ?? ''} refusals={refusals} onChange={(another) => change({ another })} />
+              <DateField name="Date" body={body} change={change} refusals={refusals} />
+              <CurrencyField name="Currency" body={body} change={change} refusals={refusals} />
+              <TermsField body={body} change={change} refusals={refusals} />
+            </div>
+            {body.paper !== undefined && paper.data && paper.data.lines.length > 0 && (
+              <PaperSays
+                paper={paper.data}
+                covers={covers}
+                lines={inCurrency}
+                tax={sumOf(
+                  expected.map(({ amount }) => amount),
+                  body.currency,
+                )}
+                onMove={move}
+                onPropose={() => paper.data && change({ billed: paper.data.billed, covers: paper.data.covers })}
+              />
+            )}
+            {inCurrency.length > 0 && <BillGrid entering={entering} body={body} lines={inCurrency} over={over} />}
+            {asOrdered.length > 0 && (
+              <p className="pt-2">
+                <button type="button" className="act" onClick={() => change({ further: [...body.further.filter((line) => !isTax(line.what)), ...asOrdered] })}>
+                  Taxes as the order expects them: {asOrdered.map(({ about, amount }) => `${about} ${showFigure(amount)}`).join(', ')}
+                </button>
+              </p>
+            )}
+            <FurtherLines
+              lines={body.further}
+              change={(further) => change({ further })}
+              refusals={refusals}
+              differences={preview?.differences ?? []}
+              currency={body.currency}
+              goods={inCurrency.length > 0}
+              vendor={vendor}
+            />
+            <DisputedLines lines={body.disputed} change={(disputed) => change({ disputed })} refusals={refusals} currency={body.currency} />
+            <TotalOfBill {...{ body, change, total, refusals }} differences={preview?.differences ?? []} />
+          </fieldset>
+          {beside && body.paper !== undefined && <PaperBeside paper={body.paper} type={paper.data?.type ?? ''} name={paper.data?.name ?? ''} />}
+        </div>
+        <Footing
+          entering={entering}
+          allowed={mayBill && !readOnly}
+          action="Post bill"
+          waitingFor="Enter the vendor’s number and what the bill covers: quantities against receipts, charges, expenses, tax."
+          note={
+            refusals.some(({ reason }) => reason === 'second_person_needed') || waiting?.signOff ? (
+              <AskSecond
+                draft={draft}
+                body={toCommand(body, inCurrency)}
+                asked={waiting?.signOff ?? ''}
+                needed={refusals.some(({ reason }) => reason === 'second_person_needed')}
+              />
+            ) : (
+              <p className="dim">
+                A price that differs goes into the goods, to purchase price variance, or is asked back as a credit, as decided on its line.{' '}
+                <Link className="act" to="/bench/decisions">
+                  Decisions so far
+                </Link>
+              </p>
+            )
+          }
+        />
+      </div>
+    </DndContext>
+  );
+}
+
+/** Whose bill it is and who is at it; what can be done with it at the right. */
+function BillHead({
+  name,
+  hold,
+  draft,
+  waiting,
+  heldBy,
+  body,
+  change,
+  lines,
+  beside,
+  setBeside,
+  kept,
+}: {
+  name: string;
+  hold: string;
+  draft: string;
+  waiting: WaitingBill | undefined;
+  heldBy: string;
+  body: BillBody;
+  change: (to: Partial<BillBody>) => void;
+  lines: readonly BillableView[];
+  beside: boolean;
+  setBeside: (beside: boolean) => void;
+  kept: boolean;
+}) {
+  const mayBill = useMayPost('bill');
+  const here = lines.filter(({ state }) => state === 'received');
+  return (
+    <Head
+      title={name}
+      more={body.number || 'vendor bill'}
+      about={
+        <>
+          In {body.currency}
+          {hold && `; on hold: ${hold}`}
+          {heldBy !== '' && <b className="text-bronze"> · {heldBy} is working on this bill; it is free again a while after the last change</b>}
+          {waiting?.says && <span className="text-bronze"> · {waiting.says}</span>}
+        </>
+      }
+    >
+      {body.paper !== undefined && (
+        <button type="button" className="btn quiet" aria-pressed={beside} onClick={() => setBeside(!beside)}>
+          {beside ? 'Put the paper away' : 'Paper beside'}
+        </button>
+      )}
+      {heldBy === '' && mayBill && <PlanBill draft={draft} waiting={waiting} kept={kept} />}
+      {heldBy === '' && mayBill && <WriteMail vendor={name} body={body} lines={lines} />}
+      {here.length > 0 && (
+        <button
+          type="button"
+          className="btn quiet"
+          disabled={heldBy !== ''}
+          onClick={() => change({ billed: Object.fromEntries(here.map((line) => [line.line, asReceived(line)])) })}
+        >
+          Bills all of it
+        </button>
+      )}
+    </Head>
+  );
+}
+
+/** Where the pointer is, without drawing anything. */
+function usePointer(): RefObject<{ x: number; y: number }> {
+  const at = useRef({ x: 0, y: 0 });
+  useEffect(() => {
+    const onMove = ({ clientX: x, clientY: y }: PointerEvent) => (at.current = { x, y });
+    addEventListener('pointermove', onMove, { capture: true });
+    return () => removeEventListener('pointermove', onMove, { capture: true });
+  }, []);
+  return at;
+}
+
+/** The line of the bench that lies under a point, below what is dragged there. */
+const lineUnder = ({ x, y }: { x: number; y: number }): string =>
+  document
+    .elementsFromPoint(x, y)
+    .map((element) => element.closest<HTMLElement>('[data-line]')?.dataset.line)
+    .find(Boolean) ?? '';
+
+/** F8 goes to the first difference that is to be decided, and from it to the next. */
+function useFirstDifference(): void {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key !== 'F8') return;
+      event.preventDefault();
+      const fields = [...document.querySelectorAll<HTMLElement>('[data-difference] :is(select, input)')];
+      const here = fields.indexOf(document.activeElement as HTMLElement);
+      const own = document.activeElement?.closest('[data-difference]');
+      (fields.slice(here + 1).find((field) => here < 0 || field.closest('[data-difference]') !== own) ?? fields[0])?.focus();
+    };
+    addEventListener('keydown', onKey);
+    return () => removeEventListener('keydown', onKey);
+  }, []);
+}
+
+/** What they all say, if they say the same. */
+const only = (said: readonly string[]): string => (new Set(said).size === 1 ? (said[0] ?? '') : '');
+
+/** The taxes that the bill should show for what it covers, by the codes on its orders. */
+function expectedTaxes(lines: readonly BillableView[], body: BillBody, codes: readonly TaxCodeView[]): FurtherLine[] {
+  const covered = lines.filter((line) => body.billed[line.line]?.quantity);
+  const taxes = taxesOfLines(
+    covered.map((line) => ({ amount: lineTotal(body, line), code: line.taxCode })),
+    codes,
+    body.currency,
+  );
+  return taxes.map(({ name, amount, recoverable, lines: on }) => ({
+    ...{ what: recoverable ? ('tax-reclaimed' as const) : ('tax-kept' as const), about: name, amount },
+    on: on.map((at) => covered[at - 1]?.line ?? ''),
+  }));
+}
+
+const isSaid = (expected: readonly FurtherLine[], further: readonly FurtherLine[]): boolean =>
+  expected.every((tax) => further.some((line) => line.what === tax.what && line.about === tax.about && line.amount === tax.amount));

@@ -1,0 +1,111 @@
+import { useMemo, useRef, useState } from 'react';
+import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
+import type { BillableView } from '@obolus/contract/views';
+import type { Entering } from '../../drafts/useDraft.ts';
+import { count } from '../../parts/figures.ts';
+import { gridKeys } from '../../parts/gridKeys.ts';
+import { Room } from '../../parts/Room.tsx';
+import { useLasting } from '../../parts/useLasting.ts';
+import { useRowsInView } from '../../parts/useRowsInView.ts';
+import { beyond, lineTotal, placesFor, splitOff, type BillBody } from './billBody.ts';
+import { BillGridLine, WIDTH, type LineActions } from './BillGridLine.tsx';
+
+interface Props {
+  readonly entering: Entering<BillBody>;
+  readonly body: BillBody;
+  readonly lines: readonly BillableView[];
+  /** The line that one of the paper is held over; empty for none. */
+  readonly over: string;
+}
+
+/** Ordered, received and billed as columns of figures, differences in the gaps; below a line that differs, what is decided about it. */
+export function BillGrid({ entering: { change, refusals, preview }, body, lines, over }: Props) {
+  const [toCome, setToCome] = useState(false);
+  const shown = useMemo(() => lines.filter((line) => line.state !== 'ordered' || toCome || body.billed[line.line] !== undefined), [lines, toCome, body.billed]);
+  const hidden = lines.length - shown.length;
+  const table = useRef<HTMLTableElement>(null);
+  const inView = useRowsInView(table, shown.length);
+  const sentAt = useMemo(() => new Map(lines.filter((line) => body.billed[line.line]?.quantity).map((line, at) => [line.line, at])), [lines, body.billed]);
+  const refusedAt = useMemo(() => byLine(refusals), [refusals]);
+  const differsAt = useMemo(() => byLine(preview?.differences ?? []), [preview]);
+  const actions = useLasting<LineActions>({
+    set(line, to) {
+      const before = body.billed[line.line] ?? { quantity: '', price: line.price, difference: 'cost' as const };
+      change({ billed: { ...body.billed, [line.line]: { ...before, ...to } } });
+    },
+    split: (line, to) => change(splitOff(body, line, lines, to)),
+  });
+  return (
+    <>
+      <table
+        className="sheet ruled tight"
+        aria-label="Lines of the bill"
+        aria-rowcount={shown.length + 1}
+        ref={table}
+        onKeyDown={gridKeys({ passChoices: true })}
+      >
+        <thead>
+          <tr>
+            <th>Item</th>
+            <th>Receipt</th>
+            <th className="num min-w-[56px]">Ordered</th>
+            <th className="num min-w-[60px]">Received</th>
+            <th className="min-w-[54px]">
+              <span className="sr-only">Difference of quantity</span>
+            </th>
+            <th className="num min-w-[62px]">Billed</th>
+            <th className="num min-w-[76px]">Order price</th>
+            <th className="min-w-[62px]">
+              <span className="sr-only">Difference of price</span>
+            </th>
+            <th className="num min-w-[70px]">Billed at</th>
+            <th className="num min-w-[86px]">Amount</th>
+          </tr>
+        </thead>
+        <Room height={inView.above} columns={WIDTH} />
+        {inView.rows.map(({ index }) => {
+          const line = shown[index] as BillableView;
+          const at = sentAt.get(line.line) ?? -1;
+          return (
+            <BillGridLine
+              key={line.line}
+              {...{ line, at, index, actions }}
+              dropping={over === line.line}
+              billed={body.billed[line.line]}
+              amount={lineTotal(body, line) ?? ''}
+              over={beyond(body, line) ?? ''}
+              places={beyond(body, line) === undefined ? NOWHERE : placesFor(line, lines)}
+              measure={inView.ref}
+              refusals={refusedAt.get(at) ?? NO_REFUSALS}
+              differences={differsAt.get(at) ?? NO_DIFFERENCES}
+            />
+          );
+        })}
+        <Room height={inView.below} columns={WIDTH} />
+      </table>
+      {(hidden > 0 || toCome) && (
+        <p className="pt-2">
+          <button type="button" className="act" onClick={() => setToCome(!toCome)}>
+            {toCome ? 'Only what is here' : `Show what is on order and not here (${count(hidden, 'line')})`}
+          </button>
+        </p>
+      )}
+    </>
+  );
+}
+
+const NOWHERE: ReturnType<typeof placesFor> = [];
+const NO_REFUSALS: readonly RefusalView[] = [];
+const NO_DIFFERENCES: PreviewReply['differences'] = [];
+
+/** What is said of lines, by the line that it is said of. */
+function byLine<Said extends { readonly at: string }>(all: readonly Said[]): ReadonlyMap<number, Said[]> {
+  const found = new Map<number, Said[]>();
+  for (const one of all) {
+    const place = /^\/lines\/(\d+)/.exec(one.at)?.[1];
+    if (place === undefined) continue;
+    const at = Number.parseInt(place, 10);
+    found.set(at, [...(found.get(at) ?? []), one]);
+  }
+  return found;
+}

@@ -1,0 +1,217 @@
+import { memo } from 'react';
+import { Link } from 'react-router';
+import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
+import type { BillableView } from '@obolus/contract/views';
+import { wrongAt } from '../../drafts/useDraft.ts';
+import { useMe } from '../../frame/me.ts';
+import { Cell, Choice, FigureCell } from '../../parts/Cells.tsx';
+import { difference, isZero } from '../../parts/exact.ts';
+import { showFigure, showPrice } from '../../parts/figures.ts';
+import { PerPack } from '../../parts/PerPack.tsx';
+import { Signal } from '../../parts/Signal.tsx';
+import { Allowed } from './Allowed.tsx';
+import type { BilledLine, Decision, Elsewhere } from './billBody.ts';
+
+export const WIDTH = 10;
+
+/** The same from one drawing to the next, so that a line is drawn again only where it differs. */
+export interface LineActions {
+  readonly set: (line: BillableView, to: Partial<BilledLine>) => void;
+  readonly split: (line: BillableView, to: Elsewhere) => void;
+}
+
+interface Props {
+  readonly line: BillableView;
+  readonly index: number;
+  /** Where it stands among the lines that are sent. */
+  readonly at: number;
+  readonly billed: BilledLine | undefined;
+  readonly amount: string;
+  /** What is billed beyond what is open of it, and where that may go. */
+  readonly over: string;
+  readonly places: readonly Elsewhere[];
+  /** Whether a line of the paper is held over it. */
+  readonly dropping: boolean;
+  readonly actions: LineActions;
+  readonly measure: (line: HTMLElement | null) => void;
+  readonly refusals: readonly RefusalView[];
+  readonly differences: PreviewReply['differences'];
+}
+
+const DECISIONS: readonly (readonly [Decision, string])[] = [
+  ['cost', 'into cost'],
+  ['variance', 'to variance'],
+  ['credit', 'ask for credit'],
+];
+
+/** A line of the bench: what was ordered and received, what is billed, and below it what is decided where they differ. */
+export const BillGridLine = memo(function BillGridLine({
+  line,
+  index,
+  at,
+  billed,
+  amount,
+  over,
+  places,
+  dropping,
+  actions,
+  measure,
+  refusals,
+  differences,
+}: Props) {
+  const pointer = `/lines/${at}`;
+  const name = `${line.item.name}, ${line.receipt?.number ?? line.order.number}`;
+  const ordered = line.state === 'ordered';
+  const differs = Boolean(billed?.quantity) && !isZero(difference(billed?.price ?? '', line.price));
+  const undecided = differs || (ordered && Boolean(billed?.quantity)) || differences.length > 0;
+  return (
+    <tbody ref={measure} data-index={index} data-line={line.line} className={dropping ? 'dropping' : undefined}>
+      <tr className={undecided || over !== '' ? 'joined' : undefined}>
+        <td
+          className="name"
+          title={`${line.item.number} ${line.item.name}, ${line.receipt ? `${line.receipt.number}, packing slip ${line.receipt.packingSlip}` : line.order.number}`}
+        >
+          {line.item.name}
+        </td>
+        <td>
+          {line.receipt ? (
+            <Link className="act" tabIndex={-1} to={`/documents/${line.receipt.id}`}>
+              {line.receipt.number}
+            </Link>
+          ) : (
+            <>
+              <Link className="act" tabIndex={-1} to={`/documents/${line.order.id}`}>
+                {line.order.number}
+              </Link>{' '}
+              <span className="dim">{line.state === 'service' ? 'service' : 'not here'}</span>
+            </>
+          )}
+        </td>
+        <td className="num dim">{showFigure(line.ordered)}</td>
+        <td className="num">{line.state === 'received' ? showFigure(line.open) : <span className="dim">–</span>}</td>
+        <td>{billed?.quantity ? <Signal from={ordered ? '0' : line.open} to={billed.quantity} /> : null}</td>
+        <td>
+          <FigureCell
+            label={`Billed quantity, ${name}`}
+            value={billed?.quantity ?? ''}
+            wrong={over === '' ? (wrongAt(refusals, `${pointer}/quantity`) ?? wrongAt(refusals, pointer)) : undefined}
+            onChange={(quantity) => actions.set(line, { quantity })}
+          />
+        </td>
+        <td className="num">
+          {showPrice(line.price)} <PerPack line={line} />
+        </td>
+        <td>{differs ? <Signal from={line.price} to={billed?.price ?? ''} atLeast={2} /> : null}</td>
+        <td>
+          <FigureCell
+            label={`Billed price, ${name}`}
+            value={billed?.price ?? line.price}
+            wrong={wrongAt(refusals, `${pointer}/price`)}
+            onChange={(price) => actions.set(line, { price })}
+          />
+        </td>
+        <td className="num strong">{showFigure(amount)}</td>
+      </tr>
+      {over !== '' && (
+        <tr data-more data-difference>
+          <td colSpan={WIDTH} className="more">
+            <TooMany line={line} over={over} places={places} onSplit={(to) => actions.split(line, to)} />
+          </td>
+        </tr>
+      )}
+      {over === '' && billed && undecided && (
+        <tr data-more data-difference>
+          <td colSpan={WIDTH} className="more">
+            <Decided {...{ line, name, billed, differences, actions, differs }} wrong={wrongAt(refusals, `${pointer}/reason`)} />
+          </td>
+        </tr>
+      )}
+    </tbody>
+  );
+});
+
+/** How the differences of a line are decided, and why; what is allowed, and how much of that they use. */
+function Decided({
+  line,
+  name,
+  billed,
+  differences,
+  actions,
+  differs,
+  wrong,
+}: Pick<Props, 'line' | 'differences' | 'actions'> & { name: string; billed: BilledLine; differs: boolean; wrong: string | undefined }) {
+  const { company } = useMe();
+  const asksWhy = wrong !== undefined || differences.some(({ outside }) => outside) || Boolean(billed.reason);
+  return (
+    <span className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
+      {differs && (
+        <span className="inline-block w-[130px]">
+          <Choice
+            label={`Where the difference goes, ${name}`}
+            className="text-bronze font-semibold"
+            value={billed.difference}
+            options={line.item.id === '0' ? DECISIONS.filter(([key]) => key !== 'variance') : DECISIONS}
+            onChange={(to) => actions.set(line, { difference: to as Decision })}
+          />
+        </span>
+      )}
+      {line.state === 'ordered' && (
+        <span className="inline-block w-[210px]">
+          <Choice
+            label={`Billed and not here, ${name}`}
+            className="text-bronze font-semibold"
+            value={billed.wait ? 'wait' : 'ahead'}
+            options={[
+              ['ahead', 'billed ahead of the goods'],
+              ['wait', 'wait for the goods to pay it'],
+            ]}
+            onChange={(to) => actions.set(line, { wait: to === 'wait' })}
+          />
+        </span>
+      )}
+      {differences.map((one) => (
+        <Allowed key={one.kind} difference={one} currency={company.currency} />
+      ))}
+      {asksWhy && (
+        <span className="inline-block grow min-w-[220px] max-w-[460px]">
+          <Cell
+            label={`Why, ${name}`}
+            placeholder="Why it is decided so"
+            list="usual-reasons"
+            value={billed.reason ?? ''}
+            wrong={wrong}
+            onChange={(reason) => actions.set(line, { reason })}
+          />
+        </span>
+      )}
+    </span>
+  );
+}
+
+const PLACES: Readonly<Record<Elsewhere, string>> = {
+  receipts: 'it is for other receipts of these goods',
+  wait: 'wait for the goods; pay when they are here',
+  ahead: 'billed ahead of the goods',
+  credit: 'ask for a credit',
+  'not-ours': 'not ours',
+};
+
+/** More is billed than came: where the rest goes. */
+function TooMany({ line, over, places, onSplit }: { line: BillableView; over: string; places: readonly Elsewhere[]; onSplit: (to: Elsewhere) => void }) {
+  return (
+    <span className="flex flex-wrap items-baseline gap-x-4">
+      <span className="text-over">
+        {showFigure(over)} {line.item.unit} more than {line.state === 'received' ? 'came and is not billed' : 'is on order'}:
+      </span>
+      <span className="inline-block w-[300px]">
+        <Choice
+          label={`What of ${line.item.name} goes elsewhere`}
+          className="text-bronze font-semibold"
+          value=""
+          options={[['', 'where does it go?'], ...places.map((place) => [place, PLACES[place]] as const)]}
+          onChange={(to) => to && onSplit(to as Elsewhere)}
+        />
+      </span>
+    </span>
+  );
+}

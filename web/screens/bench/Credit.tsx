@@ -1,0 +1,227 @@
+import { useState } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import type { BodyOf } from '@obolus/contract/commands';
+import type { CreditableView, WaitingBill } from '@obolus/contract/views';
+import { server } from '../../app/api.ts';
+import { useDraft, wrongAt, type Entering } from '../../drafts/useDraft.ts';
+import { Footing } from '../../frame/Footing.tsx';
+import { useMayPost, useMe } from '../../frame/me.ts';
+import { Cell, Choice, Field, FigureCell } from '../../parts/Cells.tsx';
+import { amountOfLine, isZero, sumOf } from '../../parts/exact.ts';
+import { showFigure } from '../../parts/figures.ts';
+import { gridKeys } from '../../parts/gridKeys.ts';
+import { Head } from '../../parts/Head.tsx';
+import { CurrencyField, DateField } from '../../parts/HeaderFields.tsx';
+import { Problem } from '../../parts/Problem.tsx';
+import { PaperBeside } from './PaperBeside.tsx';
+import { PlanBill } from './PlanBill.tsx';
+import { Signal } from '../../parts/Signal.tsx';
+import { UnderDoubleRule } from './TotalOfBill.tsx';
+
+type To = NonNullable<BodyOf<'credit'>['lines'][number]['to']>;
+/** What a credit memo says of a line: goods that went back by quantity and price, everything else by an amount and where it goes. */
+interface Credited {
+  readonly quantity?: string;
+  readonly price?: string;
+  readonly amount?: string;
+  readonly to?: To;
+}
+interface Body extends Omit<BodyOf<'credit'>, 'lines' | 'tax'> {
+  readonly credited: Readonly<Record<string, Credited>>;
+  readonly tax: string;
+  readonly paper?: string;
+}
+
+/** A credit memo entered from its own address, not from among what waits. */
+export function NewCredit() {
+  const { vendor = '', draft = '' } = useParams();
+  return (
+    <div className="aside">
+      <Credit vendor={vendor} draft={draft} heldBy="" waiting={undefined} />
+    </div>
+  );
+}
+
+/** A vendor's credit memo against what it is for: goods that went back, credits that were asked for, or a bill that gets cheaper. */
+export function Credit({ vendor, draft, heldBy, waiting }: { vendor: string; draft: string; heldBy: string; waiting: WaitingBill | undefined }) {
+  const me = useMe();
+  const [all, setAll] = useState(false);
+  const [beside, setBeside] = useState(false);
+  const navigate = useNavigate();
+  const vendors = server.useVendorsQuery();
+  const open = server.useCreditableQuery({ query: { vendor, ...(all ? { all: 'yes' as const } : {}) } });
+  const mayCredit = useMayPost('credit');
+  const party = vendors.data?.rows.find((entry) => entry.id === vendor);
+  const lines = open.data?.rows ?? [];
+  const entering = useDraft<'credit', Body>({
+    kind: 'credit',
+    id: draft,
+    blank: () => ({ vendor, number: '', date: me.company.today, currency: party?.currency ?? me.company.currency, credited: {}, tax: '' }),
+    toCommand: ({ credited, tax, paper: _paper, ...header }) => {
+      const cited = Object.entries(credited).filter(([, line]) => (line.quantity ?? line.amount ?? '') !== '');
+      if (cited.length === 0) return undefined;
+      return { ...header, lines: cited.map(([of, line]) => ({ of: of as `${string}/${string}`, ...line })), ...(tax ? { tax } : {}) };
+    },
+    title: (body) => `Credit memo ${body.number} of ${party?.name ?? ''}`,
+    ...(waiting && waiting.came !== 'typed' ? { after: () => void navigate('/bench') } : {}),
+  });
+  const { body, change, refusals } = entering;
+  const paper = server.useIncomingBillQuery({ params: { id: body?.paper ?? '' } }, { skip: !body?.paper });
+  if (open.isError) return <Problem error={open.error} again={open.refetch} />;
+  if (!body || !party || !open.data) return null;
+  const shown = lines.filter((line) => line.currency === body.currency);
+  const total = sumOf([...shown.map((line) => amountOf(body, line)), body.tax], body.currency);
+  return (
+    <div className="screen">
+      <Head
+        title={party.name}
+        more={body.number || 'credit memo'}
+        about={
+          <>
+            In {body.currency}; it lowers what is owed
+            {heldBy !== '' && <b className="text-bronze"> · {heldBy} is working on it; it is free again a while after the last change</b>}
+          </>
+        }
+      >
+        {body.paper !== undefined && (
+          <button type="button" className="btn quiet" aria-pressed={beside} onClick={() => setBeside(!beside)}>
+            {beside ? 'Put the paper away' : 'Paper beside'}
+          </button>
+        )}
+        {heldBy === '' && mayCredit && <PlanBill draft={draft} waiting={waiting} kept={entering.saved === 'yes'} />}
+      </Head>
+      <div className={`body ${beside ? 'split' : ''}`}>
+        <fieldset disabled={heldBy !== ''} className="min-w-0">
+          <div className="fields">
+            <Field name="Vendor’s number" wide>
+              <Cell label="Vendor’s number" autoFocus value={body.number} wrong={wrongAt(refusals, '/number')} onChange={(number) => change({ number })} />
+            </Field>
+            <DateField name="Date" body={body} change={change} refusals={refusals} />
+            <CurrencyField name="Currency" body={body} change={change} refusals={refusals} />
+            <Field name="Tax that had been reclaimed">
+              <FigureCell label="Tax that had been reclaimed" value={body.tax} wrong={wrongAt(refusals, '/tax')} onChange={(tax) => change({ tax })} />
+            </Field>
+          </div>
+          {shown.length === 0 ? (
+            <div className="empty">
+              <h2>No credit of {party.name} is expected</h2>
+              <p>For a rebate on a price, show its bills.</p>
+            </div>
+          ) : (
+            <CreditGrid entering={entering} body={body} lines={shown} />
+          )}
+          <p className="pt-2">
+            <button type="button" className="act" onClick={() => setAll(!all)}>
+              {all ? 'Only what is expected' : 'Show bills that it may make cheaper'}
+            </button>
+          </p>
+          <UnderDoubleRule total={total} name={`Total of the memo, ${body.currency}`}>
+            {paper.data && <Signal from={paper.data.total} to={total} atLeast={2} />}
+          </UnderDoubleRule>
+        </fieldset>
+        {beside && body.paper !== undefined && <PaperBeside paper={body.paper} type={paper.data?.type ?? ''} name={paper.data?.name ?? ''} />}
+      </div>
+      <Footing
+        entering={entering}
+        allowed={mayCredit && heldBy === ''}
+        action="Post memo"
+        waitingFor="Enter the vendor’s number and what the memo is for: goods that went back, or amounts that were asked for."
+      />
+    </div>
+  );
+}
+
+const amountOf = (body: Body, line: CreditableView): string | undefined => {
+  const said = body.credited[line.line];
+  return said?.quantity ? amountOfLine(said.quantity, said.price ?? '', '', body.currency) : said?.amount;
+};
+
+const KIND = { return: 'went back', bill: 'billed', charge: 'a charge', disputed: 'not accepted' } as const;
+const TO: readonly (readonly [To, string])[] = [
+  ['expected', 'the credit asked for'],
+  ['cost', 'into cost'],
+  ['variance', 'to variance'],
+];
+
+function CreditGrid({ entering: { change, refusals }, body, lines }: { entering: Entering<Body>; body: Body; lines: readonly CreditableView[] }) {
+  const sent = Object.entries(body.credited)
+    .filter(([, line]) => (line.quantity ?? line.amount ?? '') !== '')
+    .map(([line]) => line);
+  const set = (line: CreditableView, to: Credited) =>
+    change({ credited: { ...body.credited, [line.line]: { ...usual(line), ...body.credited[line.line], ...to } } });
+  return (
+    <table className="sheet ruled tight" aria-label="Lines of the credit memo">
+      <thead>
+        <tr>
+          <th>What</th>
+          <th>Document</th>
+          <th>Is</th>
+          <th className="num">Open</th>
+          <th className="num min-w-[80px]">Credited</th>
+          <th className="num min-w-[80px]">At</th>
+          <th className="min-w-[150px]">Against</th>
+          <th className="num min-w-[90px]">Amount, {body.currency}</th>
+        </tr>
+      </thead>
+      <tbody onKeyDown={gridKeys({ passChoices: true })}>
+        {lines.map((line) => {
+          const said = body.credited[line.line];
+          const at = `/lines/${sent.indexOf(line.line)}`;
+          const name = `${line.label}, ${line.document.number}`;
+          const goods = line.kind === 'return';
+          return (
+            <tr key={line.line}>
+              <td className="name" title={line.label}>
+                {line.label}
+              </td>
+              <td>{[line.document.number, line.document.reference].filter(Boolean).join(' · ')}</td>
+              <td>{KIND[line.kind]}</td>
+              <td className="num">{goods ? `${showFigure(line.quantity)} ${line.unit}` : showFigure(isZero(line.expected) ? line.amount : line.expected)}</td>
+              <td>
+                {goods ? (
+                  <FigureCell
+                    label={`Credited quantity, ${name}`}
+                    value={said?.quantity ?? ''}
+                    wrong={wrongAt(refusals, `${at}/quantity`)}
+                    onChange={(quantity) => set(line, { quantity })}
+                  />
+                ) : (
+                  <FigureCell
+                    label={`Credited amount, ${name}`}
+                    value={said?.amount ?? ''}
+                    wrong={wrongAt(refusals, `${at}/amount`) ?? wrongAt(refusals, at)}
+                    onChange={(amount) => set(line, { amount })}
+                  />
+                )}
+              </td>
+              <td>
+                {goods && (
+                  <FigureCell
+                    label={`Credited price, ${name}`}
+                    value={said?.price ?? line.price ?? ''}
+                    wrong={wrongAt(refusals, `${at}/price`)}
+                    onChange={(price) => set(line, { price })}
+                  />
+                )}
+              </td>
+              <td>
+                {!goods && (
+                  <Choice
+                    label={`Where the credit goes, ${name}`}
+                    value={said?.to ?? usual(line).to ?? 'cost'}
+                    options={line.kind === 'disputed' ? TO.slice(0, 1) : isZero(line.expected) ? TO.slice(1) : TO}
+                    onChange={(to) => set(line, { to: to as To })}
+                  />
+                )}
+              </td>
+              <td className="num strong">{showFigure(amountOf(body, line))}</td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+
+/** What a line is credited by where nothing else is said. */
+const usual = (line: CreditableView): Credited => (line.kind === 'return' ? { price: line.price ?? '' } : { to: isZero(line.expected) ? 'cost' : 'expected' });

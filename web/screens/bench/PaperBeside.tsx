@@ -1,0 +1,79 @@
+import { useEffect, useRef, useState } from 'react';
+
+interface Kept {
+  readonly paper: string;
+  readonly type: string;
+  readonly name: string;
+}
+
+/** The paper as it came, beside what is entered: a PDF drawn page by page and a picture as it is, everything else as text. Nothing in it is run. */
+export function PaperBeside({ paper, type, name }: Kept) {
+  const address = `/api/incoming-bills/${paper}/paper`;
+  return (
+    <aside className="beside" aria-label={`The paper ${name}`}>
+      <p className="flex justify-between gap-2 pb-1">
+        <span className="dim truncate" title={name}>
+          {name}
+        </span>
+        <a className="act" href={address} target="_blank" rel="noreferrer">
+          By itself
+        </a>
+      </p>
+      <div className="pages">
+        {type === 'application/pdf' ? (
+          <Pages address={address} />
+        ) : type.startsWith('image/') ? (
+          <img src={address} alt={`The paper ${name}`} />
+        ) : (
+          <Text address={address} />
+        )}
+      </div>
+    </aside>
+  );
+}
+
+const MOST_PAGES = 12;
+
+function Pages({ address }: { address: string }) {
+  const place = useRef<HTMLDivElement>(null);
+  const [says, setSays] = useState('Reading …');
+  useEffect(() => {
+    let gone = false;
+    const draw = async () => {
+      const { openPdf } = await import('./openPdf.ts');
+      const document = await openPdf(address);
+      for (let at = 1; at <= Math.min(document.numPages, MOST_PAGES) && !gone; at += 1) {
+        const page = await document.getPage(at);
+        const wide = place.current?.clientWidth ?? 400;
+        const viewport = page.getViewport({ scale: (wide / page.getViewport({ scale: 1 }).width) * devicePixelRatio });
+        const canvas = window.document.createElement('canvas');
+        canvas.width = viewport.width;
+        canvas.height = viewport.height;
+        await page.render({ canvas, viewport }).promise;
+        if (!gone) place.current?.append(canvas);
+      }
+      if (!gone) setSays('');
+    };
+    draw().catch(() => !gone && setSays('This PDF cannot be shown here: open it by itself.'));
+    return () => {
+      gone = true;
+    };
+  }, [address]);
+  return (
+    <div ref={place}>
+      <p className="dim" role="status">
+        {says}
+      </p>
+    </div>
+  );
+}
+
+function Text({ address }: { address: string }) {
+  const [text, setText] = useState('Reading …');
+  useEffect(() => {
+    void fetch(address)
+      .then((reply) => reply.text())
+      .then(setText, () => setText('This cannot be shown here: open it by itself.'));
+  }, [address]);
+  return <pre>{text}</pre>;
+}

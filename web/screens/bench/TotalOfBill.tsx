@@ -1,0 +1,81 @@
+import type { ReactNode } from 'react';
+import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
+import { wrongAt } from '../../drafts/useDraft.ts';
+import { useMe } from '../../frame/me.ts';
+import { Cell, FigureCell } from '../../parts/Cells.tsx';
+import { showFigure } from '../../parts/figures.ts';
+import { Signal } from '../../parts/Signal.tsx';
+import { Allowed } from './Allowed.tsx';
+import type { BillBody } from './billBody.ts';
+
+/** What a bill or a credit memo comes to as entered, under a double rule; before it what its paper says. */
+export function UnderDoubleRule({ total, name, children }: { total: string; name: string; children?: ReactNode }) {
+  return (
+    <p className="flex justify-end items-baseline gap-4 pt-1">
+      {children}
+      <span className="dim">{name}</span>
+      <span
+        className="font-book text-[18px] font-semibold"
+        style={{ borderTop: '1px solid var(--ink)', borderBottom: '3px double var(--ink)', minWidth: 110, textAlign: 'right' }}
+      >
+        {showFigure(total)}
+      </span>
+    </p>
+  );
+}
+
+interface Shown {
+  readonly body: BillBody;
+  readonly change: (to: Partial<BillBody>) => void;
+  readonly total: string;
+  readonly differences: PreviewReply['differences'];
+  readonly refusals: readonly RefusalView[];
+}
+
+/** The bill as a whole: its tax against the orders' codes, and what the paper asks for against what its parts come to. */
+export function TotalOfBill({ body, change, total, differences, refusals }: Shown) {
+  const { company } = useMe();
+  const of = (kind: 'tax' | 'total') => differences.find((one) => one.kind === kind);
+  const [tax, whole] = [of('tax'), of('total')];
+  const asked = body.asked ?? '';
+  return (
+    <section aria-label="The bill as a whole">
+      {tax && (
+        <p className="flex justify-end items-baseline gap-4 pb-1" data-difference>
+          <span className="dim">Tax, against the orders’ codes</span>
+          <Allowed difference={tax} currency={company.currency} />
+          <Why name="its tax is so" value={body.whyTax} wrong={wrongAt(refusals, '/whole/tax/reason')} onChange={(whyTax) => change({ whyTax })} />
+        </p>
+      )}
+      {whole && (
+        <p className="flex justify-end items-baseline gap-4 pb-1" data-difference>
+          <span className="text-over">What is entered does not come to what the paper asks for</span>
+          <Why name="the totals differ" value={body.whyTotal} wrong={wrongAt(refusals, '/whole/total/reason')} onChange={(whyTotal) => change({ whyTotal })} />
+        </p>
+      )}
+      <UnderDoubleRule total={total} name={`Total of the bill, ${body.currency}`}>
+        <label className="flex items-baseline gap-2">
+          <span className="dim">The paper asks for</span>
+          <span className="inline-block w-[120px]">
+            <FigureCell
+              label="The paper asks for"
+              value={asked}
+              placeholder="in all"
+              wrong={wrongAt(refusals, '/whole/total/asked')}
+              onChange={(to) => change({ asked: to })}
+            />
+          </span>
+        </label>
+        <span className="inline-block min-w-[70px]">{asked !== '' && <Signal from={asked} to={total} atLeast={2} />}</span>
+      </UnderDoubleRule>
+    </section>
+  );
+}
+
+function Why({ name, value = '', wrong, onChange }: { name: string; value: string | undefined; wrong: string | undefined; onChange: (to: string) => void }) {
+  return (
+    <span className="inline-block w-[320px]">
+      <Cell label={`Why ${name}`} placeholder="Why it is taken" list="usual-reasons" value={value} wrong={wrong} onChange={onChange} />
+    </span>
+  );
+}
