@@ -1,4 +1,4 @@
-import { CHARGE_KINDS, DifferenceView, EntryView } from './commands.ts';
+import { CHARGE_KINDS, DifferenceView, EntryView, INCOTERMS } from './commands.ts';
 import { Amount, BaseAmount, Currency, Day, Discount, exactly, Id, Key, LineId, oneOf, Price, Quantity, Rate, Text, Type, type Static } from './figures.ts';
 import { ListState } from './lists.ts';
 import { IMPORT_KINDS } from './imports.ts';
@@ -118,8 +118,11 @@ export const OrderView = exactly({
   warehouse: Type.Union([Id, Type.Literal('')]),
   buyer: Name,
   terms: Name,
-  /** The Incoterm with its named place; empty for none. */
-  carriage: Text(70),
+  /** The terms that the order itself names; empty for the vendor's. */
+  ownTerms: Type.Union([Id, Type.Literal('')]),
+  /** Empty for none. */
+  incoterm: oneOf(['', ...INCOTERMS] as const),
+  place: Text(60, 'The named place of the Incoterm'),
   /** What it is worth in base currency. */
   base: BaseAmount,
   ...Standing,

@@ -99,6 +99,20 @@ test('a posting that meets no server keeps what was typed, and goes through when
   expect((await desk.ask<{ rows: object[] }>('documents?kind=delivery')).rows).toHaveLength(before.rows.length);
 });
 
+test('a figure is read as it was typed, also where it is posted from its own field', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  await desk.open('/deliveries/new');
+  await page.getByLabel('Customer').fill('Quillmere Weavers');
+  await desk.choose('Item, line 1', 'ecru');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('1,5');
+  await page.keyboard.press('Control+Enter');
+  await expect(page).toHaveURL(/\/documents\/\d+$/);
+  await expect(page.getByRole('region', { name: 'Journal of the document' })).toBeVisible();
+  await expect(page.getByText('1.5', { exact: false }).first()).toBeVisible();
+});
+
 test('the dark edition stays over a reload, and one can sign out', async ({ page }) => {
   const desk = new Desk(page);
   await desk.signIn();

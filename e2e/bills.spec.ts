@@ -294,7 +294,7 @@ test('a line of the paper is dragged onto another receipt, or given one by keybo
   await desk.signIn();
   await desk.open('/bench');
   await page.getByRole('link', { name: /AJ 40604/ }).click();
-  await page.getByRole('button', { name: 'The line of the paper' }).click();
+  await page.getByRole('button', { name: 'All 2 lines of the paper' }).click();
   const line = page.getByRole('table', { name: 'Lines of the paper' }).getByRole('row', { name: /Reed, steel/ });
   const receipts = page.getByRole('table', { name: 'Lines of the bill' }).locator('tbody', { hasText: 'Reed, steel' });
   const billed = receipts.getByLabel(/^Billed quantity/);

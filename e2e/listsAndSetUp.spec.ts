@@ -37,7 +37,9 @@ test('a list is narrowed, sorted and kept as a view by keyboard, and goes out as
   await expect(page.getByRole('button', { name: 'Late linen', exact: true })).toBeHidden();
   // Rows are walked with the arrow keys and opened with Enter.
   await page.getByRole('button', { name: 'Still to come' }).first().click();
-  await lines.getByRole('row', { name: /PO-1006/ }).focus();
+  const row = lines.getByRole('row', { name: /PO-1006/ });
+  await expect(row).toHaveCount(1);
+  await row.focus();
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { level: 1 })).toContainText('PO-1009');
@@ -109,12 +111,16 @@ test('a new vendor and a new item are set up without leaving the order that need
   const order = await desk.ask<OrderView>(`orders/${id}`);
   expect(order).toMatchObject({
     terms: '30 days after the month',
-    carriage: 'FCA Mossgate',
+    ...{ incoterm: 'FCA', place: 'Mossgate' },
     lines: [{ quantity: '60', asked: '5', taxCode: 'S6T', transport: 'FHL-099' }],
   });
   await expect(page.getByText('into Overflow · FHL-099 · taxes S6T')).toBeVisible();
   const pdf = await page.request.get(`${process.env.OBOLUS_E2E_URL}/api/orders/${id}/paper.pdf`);
   expect([pdf.status(), (await pdf.body()).subarray(0, 5).toString()]).toEqual([200, '%PDF-']);
+  // A copy is on the same terms, and nothing of it is due yet.
+  await page.getByRole('button', { name: 'Copy' }).click();
+  await expect(page.getByLabel('Named place')).toHaveValue('Mossgate');
+  await expect(page.getByLabel('Incoterm')).toHaveValue('FCA');
 });
 
 test('a vendor’s bank account changes only when a second person confirms it', async ({ browser }) => {

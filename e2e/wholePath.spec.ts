@@ -69,8 +69,11 @@ test('goods go from an order to cost of goods, and every step shows its journal 
   await test.step('the bill is dearer, and its difference follows the goods', async () => {
     await desk.billFor('Dholka Shuttle Works');
     await page.getByLabel('Vendor’s number').fill('DSW-5611');
-    await page.getByRole('button', { name: 'Bills all of it' }).click();
+    // The paper counts in cones.
+    const billed = page.getByLabel(/^Billed quantity, Merino/);
+    await billed.fill('120 cone');
     await page.getByLabel(/Billed price, Merino/).fill('12.40');
+    await expect(billed).toHaveValue('60');
     await page.getByLabel(/^Why, Merino/).fill('Agreed with the buyer');
     await expect(page.getByText('▲ 0.40')).toBeVisible();
     const lines = await desk.footing();

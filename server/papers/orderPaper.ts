@@ -82,7 +82,7 @@ export async function readOrderPaper(manager: EntityManager, baseCurrency: strin
     company,
     vendor: { ...addressOf(header?.vendor, header?.vendor_address), number: text(header?.vendor_number) },
     deliverTo: header?.warehouse_address ? { name: `${company.name}, ${text(header.warehouse)}`, lines: linesOf(header.warehouse_address) } : company,
-    ...{ terms: order.terms, carriage: order.carriage },
+    ...{ terms: order.terms, carriage: `${order.incoterm} ${order.place}`.trim() },
     lines: rows.map((row, at) => ({
       ...{ number: text(row.line_no), item: text(row.item_number), name: text(row.item_name ?? row.expense), unit: askedIn(row).unit },
       ...{ vendorItem: text(row.vendor_item), content: row.unit ? `${showQuantity(row.per)} ${text(row.item_unit)}` : '' },

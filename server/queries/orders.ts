@@ -16,7 +16,7 @@ export async function viewOrder(manager: EntityManager, baseCurrency: string, id
   const [order] = orders;
   if (!order) throw new RequestError(404, 'Not found', 'There is no such order, or it was reversed.');
   const [header] = (await manager.query(
-    `SELECT d.number, d.warehouse_id, v.id AS vendor_id, v.name AS vendor, u.name AS buyer, t.name AS terms, o.incoterm, o.place
+    `SELECT d.number, d.warehouse_id, v.id AS vendor_id, v.name AS vendor, u.name AS buyer, t.name AS terms, o.terms_id, o.incoterm, o.place
      FROM document d JOIN vendor v ON v.id = d.vendor_id LEFT JOIN order_terms o ON o.document_id = d.id JOIN terms t ON t.id = COALESCE(o.terms_id, v.terms_id)
      JOIN user_account u ON u.id = d.entered_by WHERE d.id = ?`,
     [id],
@@ -26,8 +26,8 @@ export async function viewOrder(manager: EntityManager, baseCurrency: string, id
   return {
     ...{ id, number: text(header?.number), date: order.date, currency: order.currency, warehouse: text(header?.warehouse_id) },
     vendor: { id: text(header?.vendor_id), name: text(header?.vendor) },
-    ...{ buyer: text(header?.buyer), terms: text(header?.terms) },
-    carriage: header?.incoterm ? `${text(header.incoterm)} ${text(header.place)}`.trim() : '',
+    ...{ buyer: text(header?.buyer), terms: text(header?.terms), ownTerms: text(header?.terms_id), place: text(header?.place) },
+    incoterm: text(header?.incoterm) as OrderView['incoterm'],
     base: showAmount(order.amount, baseCurrency),
     ...showStanding(order, limits, baseCurrency),
     lines,

@@ -131,6 +131,14 @@ function Gap({ before, after }: { before: string | null; after: string | null })
   return isNegative(gap) ? <span className="text-short">▼ {showFigure(gap.slice(1), 4)}</span> : <span className="text-over">▲ {showFigure(gap, 4)}</span>;
 }
 
+/** A figure is read as it was typed when its field is left: it is left for a moment, and stays where it was. */
+function readFigure(): void {
+  const field = document.activeElement;
+  if (!(field instanceof HTMLInputElement) || field.inputMode !== 'decimal') return;
+  field.blur();
+  field.focus();
+}
+
 /**
  * Posts by the button or Ctrl+Enter. What was typed a moment ago is worked out first: nothing is posted whose journal has not
  * been on the screen.
@@ -146,6 +154,7 @@ function usePostWhenWorkedOut(ready: boolean, { previewing, post }: Props['enter
     const onKey = (event: KeyboardEvent) => {
       if (event.key !== 'Enter' || !(event.ctrlKey || event.metaKey)) return;
       event.preventDefault();
+      readFigure();
       setAsked(true);
     };
     addEventListener('keydown', onKey);

@@ -36,8 +36,14 @@ export function Cell({ label, value, onChange, wrong, placeholder, type = 'text'
   );
 }
 
+interface FigureProps extends CellProps {
+  /** What the contract is told for what was typed; a plain figure unless said otherwise. */
+  readonly read?: (typed: string) => string;
+  readonly hint?: string;
+}
+
 /** A figure: right aligned; what was typed is brought to the contract's form when the field is left. */
-export function FigureCell(props: CellProps) {
+export function FigureCell({ read = typedFigure, hint, ...props }: FigureProps) {
   return (
     <>
       <input
@@ -45,14 +51,14 @@ export function FigureCell(props: CellProps) {
         inputMode="decimal"
         aria-label={props.label}
         aria-invalid={props.wrong ? true : undefined}
-        title={props.wrong}
+        title={props.wrong ?? hint}
         value={props.value}
         placeholder={props.placeholder}
         autoComplete="off"
         onFocus={(event) => event.target.select()}
         onChange={(event) => props.onChange(event.target.value)}
         onBlur={(event) => {
-          const clean = typedFigure(event.target.value);
+          const clean = read(event.target.value);
           if (clean !== props.value) props.onChange(clean);
         }}
       />

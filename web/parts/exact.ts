@@ -16,6 +16,7 @@ import { divideRounded } from '@obolus/core/exact/rounding';
 import { askedOfLine } from '@obolus/core/matching/asOrdered';
 import { decimalsOf, isCurrency } from '@obolus/core/exact/currencies';
 import { formatDecimal, parseDecimal } from '@obolus/core/exact/decimal';
+import { typedFigure } from './figures.ts';
 
 const scaled = (text: string, places: number): bigint | undefined => {
   const parsed = parseDecimal(text, places);
@@ -76,6 +77,14 @@ export function amountInStock(packs: string, size: string): string | undefined {
   const of = scaled(packs, QUANTITY_PLACES);
   const each = scaled(size, QUANTITY_PLACES);
   return of === undefined || each === undefined ? undefined : formatDecimal((of * each) / ONE_UNIT, QUANTITY_PLACES);
+}
+
+/** What people type as a quantity of goods: a figure, or so many packs by their name, or how it begins ("4 box"), which become stock units. */
+export function typedQuantity(text: string, { unit, packs }: OrderedText['item']): string {
+  const [, figure = '', named = ''] = /^(.*\d)\s*(\p{L}.*)$/u.exec(text.trim().toLowerCase()) ?? [];
+  const units = named === '' ? [] : [{ unit, size: '1' }, ...packs].filter((known) => known.unit.toLowerCase().startsWith(named));
+  const found = units.find((known) => known.unit.toLowerCase() === named) ?? (units.length === 1 ? units[0] : undefined);
+  return (found && amountInStock(typedFigure(figure), found.size)) ?? typedFigure(text);
 }
 
 /** The sum of amounts in a currency, exact. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { byVendor } from './byVendor.ts';
-import { amountOfLine, askedOf, compareFigures, difference, isNegative, isZero, portion, priceOfBoth, sumOf } from './exact.ts';
+import { amountOfLine, askedOf, compareFigures, difference, isNegative, isZero, portion, priceOfBoth, sumOf, typedQuantity } from './exact.ts';
 import { count, showFigure, showPrice, typedFigure } from './figures.ts';
 
 describe('figures on the screen', () => {
@@ -29,6 +29,27 @@ describe('figures on the screen', () => {
     ['a few', 'afew'],
   ])('%j as typed goes out as %j', (typed, sent) => {
     expect(typedFigure(typed)).toBe(sent);
+  });
+
+  it.each([
+    ['4 box', '100'],
+    ['4box', '100'],
+    ['1,200 B', '30000'],
+    ['3 Cone', '1.5'],
+    ['7 kg', '7'],
+    ['7', '7'],
+    ['1 240,5', '1240.5'],
+    ['2 c', '2c'],
+    ['2 crate', '2000'],
+    ['2 pallet', '2pallet'],
+    ['box', 'box'],
+  ])('%j of goods in packs is %j in stock', (typed, sent) => {
+    const packs = [
+      { unit: 'box', size: '25' },
+      { unit: 'cone', size: '0.5' },
+      { unit: 'crate', size: '1000' },
+    ];
+    expect(typedQuantity(typed, { unit: 'kg', packs })).toBe(sent);
   });
 
   it('counts have the word in the right number', () => {

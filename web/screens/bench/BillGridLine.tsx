@@ -5,7 +5,7 @@ import type { BillableView } from '@obolus/contract/views';
 import { wrongAt } from '../../drafts/useDraft.ts';
 import { useMe } from '../../frame/me.ts';
 import { Cell, Choice, FigureCell } from '../../parts/Cells.tsx';
-import { difference, isZero } from '../../parts/exact.ts';
+import { difference, isZero, typedQuantity } from '../../parts/exact.ts';
 import { showFigure, showPrice } from '../../parts/figures.ts';
 import { PerPack } from '../../parts/PerPack.tsx';
 import { Signal } from '../../parts/Signal.tsx';
@@ -95,6 +95,8 @@ export const BillGridLine = memo(function BillGridLine({
             label={`Billed quantity, ${name}`}
             value={billed?.quantity ?? ''}
             wrong={over === '' ? (wrongAt(refusals, `${pointer}/quantity`) ?? wrongAt(refusals, pointer)) : undefined}
+            read={(typed) => typedQuantity(typed, line.item)}
+            hint={inPacks(line.item)}
             onChange={(quantity) => actions.set(line, { quantity })}
           />
         </td>
@@ -129,6 +131,12 @@ export const BillGridLine = memo(function BillGridLine({
     </tbody>
   );
 });
+
+/** How a quantity may be typed that a paper counts in packs. */
+const inPacks = ({ unit, packs }: BillableView['item']): string | undefined =>
+  packs.length === 0
+    ? undefined
+    : `In ${unit}, or with a pack behind it: ${packs.map((pack) => `1 ${pack.unit} is ${showFigure(pack.size)} ${unit}`).join(', ')}`;
 
 /** How the differences of a line are decided, and why; what is allowed, and how much of that they use. */
 function Decided({

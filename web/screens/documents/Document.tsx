@@ -70,7 +70,7 @@ export function Document() {
                 </>
               )}
               {rate}
-              {order && ` · ${standingOf(order)}`}
+              {order && ` · ${[order.terms, `${order.incoterm} ${order.place}`.trim(), standingOf(order)].filter(Boolean).join(' · ')}`}
             </>
           }
         >

@@ -110,7 +110,7 @@ export function OrderActions({ order }: { order: OrderView }) {
   );
 }
 
-/** Begins a new order with the same lines, at today's date and without days due. */
+/** Begins a new order with the same lines on the same terms, at today's date, without days due and transports. */
 function CopyOrder({ order }: { order: OrderView }) {
   const { company } = useMe();
   const dispatch = useAppDispatch();
@@ -118,10 +118,11 @@ function CopyOrder({ order }: { order: OrderView }) {
   const copy = () => {
     const id = crypto.randomUUID();
     const lines = order.lines.map((line) => ({
-      ...{ ...asOrdered(line), of: '', item: line.item?.id ?? '', due: '' },
+      ...{ ...asOrdered(line), of: '', item: line.item?.id ?? '', due: '', transport: '' },
       ...(line.item ? {} : { expense: line.expense }),
     }));
-    const body: BodyOf<'order'> = { vendor: order.vendor.id, date: company.today, currency: order.currency, warehouse: order.warehouse, note: '', lines };
+    const { currency, warehouse, ownTerms: terms, incoterm, place } = order;
+    const body: BodyOf<'order'> = { vendor: order.vendor.id, date: company.today, currency, warehouse, terms, incoterm, place, note: '', lines };
     dispatch(opened({ id, kind: 'order', body, version: 0 }));
     dispatch(changed({ id, title: `Order to ${order.vendor.name}`, body }));
     void navigate(`/orders/new/${id}`);
