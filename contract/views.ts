@@ -326,6 +326,8 @@ export const CreditableView = exactly({
 
 /** A bill that a second person is asked to look at, with every difference and how it was decided. */
 export const SignOffView = exactly({
+  /** Whether its paper can be looked at, under the key of the draft. */
+  hasPaper: Type.Boolean(),
   ...{ id: Id, draft: Key, vendor: Name, number: Text(60), currency: Currency, total: Type.Union([Amount, Type.Null()]), note: Text(200) },
   ...{ askedBy: Name, askedAt: Text(40), mine: Type.Boolean() },
   ...{ answer: oneOf(['', 'agreed', 'sent back'] as const), because: Text(200), answeredBy: Name, answeredAt: Text(40) },

@@ -272,7 +272,8 @@ test('large differences are decided by two: one asks, another agrees', async ({ 
   await foot.getByRole('button', { name: 'Ask for a second look …' }).click();
   await page.keyboard.type('please look');
   await page.keyboard.press('Enter');
-  await expect(foot).toContainText('It was asked for');
+  await expect(foot).toContainText('It was asked for: this can be posted once somebody else agrees.');
+  await expect(foot.getByRole('button', { name: 'Ask for a second look …' })).toBeHidden();
   const other = await (await browser.newContext({ locale: 'en-US' })).newPage();
   const approver = new Desk(other);
   await approver.signIn('approver');
@@ -280,6 +281,8 @@ test('large differences are decided by two: one asks, another agrees', async ({ 
   await approver.open('/bench/second-looks');
   const asked = other.getByRole('region', { name: /Bill AJ 40518/ });
   await expect(asked).toContainText('New price list');
+  const paper = await other.request.get(`${process.env.OBOLUS_E2E_URL}${await asked.getByRole('link', { name: 'its paper' }).getAttribute('href')}`);
+  expect([paper.status(), await paper.text()]).toEqual([200, expect.stringContaining('AJ 40518')]);
   await asked.getByRole('button', { name: 'Agree', exact: true }).click();
   await expect(asked).toContainText('agreed by Piet Solander');
   await other.context().close();

@@ -148,9 +148,12 @@ describe('a difference on a bill', () => {
     await ines.call('PUT', `/api/drafts/${draft}`, { kind: 'bill', title: 'D-3', body: {}, command: body, version: 0 });
     const ask = (bill: object) => ines.call('POST', `/api/bills/${draft}/sign-off`, { bill, note: 'please' });
     expect((await ask({ ...body, lines: [{ ...body.lines[0], reason: '' }] })).status).toBe(422);
+    const look = async (bill: object) => ((await ines.preview('bill', bill, draft)).body as unknown as PreviewReply).secondLook;
+    expect(await look(body)).toBe('');
     expect((await ask(body)).status).toBe(200);
+    expect([await look(body), await look({ ...body, another: 'quite' })]).toEqual(['asked', '']);
     const [asked] = (await piet.call('GET', '/api/sign-offs')).body.rows as SignOffView[];
-    expect(asked).toMatchObject({ number: 'D-3', askedBy: 'accountant', note: 'please', mine: false });
+    expect(asked).toMatchObject({ number: 'D-3', askedBy: 'accountant', note: 'please', mine: false, hasPaper: false });
     expect(asked?.differences).toEqual([
       { at: '/lines/0', kind: 'price', amount: '120.00', allowed: '15.00', outside: true, label: 'Floor loom', decision: 'credit', reason: 'wrong list' },
     ]);
@@ -162,7 +165,7 @@ describe('a difference on a bill', () => {
     expect((await odile.call('GET', '/api/sign-offs')).status).toBe(403);
     const both = await Promise.all([answer(piet, 'agreed'), answer(sam, 'agreed')]);
     expect(both.map(({ status }) => status).sort()).toEqual([200, 409]);
-    expect(await waits(piet)).toBe(0);
+    expect([await waits(piet), await look(body)]).toEqual([0, 'agreed']);
     // What was agreed to is this body, and no other; in whatever order its fields are written.
     expect(refusals(await ines.post('bill', { ...body, lines: [{ ...body.lines[0], price: '561' }] }, draft))).toEqual(['second_person_needed ']);
     const posted = await ines.post('bill', Object.fromEntries(Object.entries(body).reverse()), draft);

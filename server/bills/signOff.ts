@@ -5,6 +5,7 @@ import { RequestError } from '../commands/failures.ts';
 import { previewDocument } from '../commands/runCommand.ts';
 import type { SignedIn } from '../http/session.ts';
 import { text, type Row } from '../queries/figures.ts';
+import { isTrue } from '../storage/load/rows.ts';
 import { hashOfBody } from './signedOff.ts';
 import { sqlInstant, transaction } from '../storage/transaction.ts';
 
@@ -47,7 +48,8 @@ type Answer = 'agreed' | 'sent back';
 /** What waits for a second person, with every difference and how it was decided; then the last that were answered. */
 export async function listSignOffs(source: DataSource, user: SignedIn): Promise<SignOffView[]> {
   const rows: Row[] = await source.query(
-    `SELECT s.*, a.name AS asked, b.name AS answered, v.name AS vendor FROM sign_off s JOIN user_account a ON a.id = s.asked_by LEFT JOIN user_account b ON b.id = s.answered_by
+    `SELECT s.*, a.name AS asked, b.name AS answered, v.name AS vendor, EXISTS (SELECT 1 FROM incoming_paper p WHERE p.id = s.draft_id AND p.content IS NOT NULL) AS has_paper
+     FROM sign_off s JOIN user_account a ON a.id = s.asked_by LEFT JOIN user_account b ON b.id = s.answered_by
      LEFT JOIN vendor v ON v.id = JSON_VALUE(s.body, '$.vendor')
      WHERE s.id = (SELECT MAX(n.id) FROM sign_off n WHERE n.draft_id = s.draft_id) AND (s.answer <> '' OR EXISTS (SELECT 1 FROM draft d WHERE d.id = s.draft_id))
      ORDER BY s.answer <> '', s.id DESC LIMIT 100`,
@@ -62,6 +64,7 @@ export async function listSignOffs(source: DataSource, user: SignedIn): Promise<
         ...{
           id: text(row.id),
           draft: text(row.draft_id),
+          hasPaper: isTrue(row.has_paper),
           vendor: text(row.vendor),
           number: body.number,
           currency: body.currency,

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { EntityManager } from 'typeorm';
+import type { PreviewReply } from '@obolus/contract/commands';
 
 /** A body as text that is the same for the same body, in whatever order its fields were written. */
 const inOrder = (body: unknown): string =>
@@ -18,4 +19,13 @@ export async function isSignedOff(manager: EntityManager, draft: string, body: u
     [draft, hashOfBody(body), by],
   );
   return rows.length > 0;
+}
+
+/** How exactly this body of a draft stands with the second person: as it was asked and answered last; empty where nobody was asked. */
+export async function secondLookAt(manager: EntityManager, draft: string, body: unknown): Promise<PreviewReply['secondLook']> {
+  const [last] = (await manager.query('SELECT answer FROM sign_off WHERE draft_id = ? AND body_hash = ? ORDER BY id DESC LIMIT 1', [
+    draft,
+    hashOfBody(body),
+  ])) as { answer: '' | 'agreed' | 'sent back' }[];
+  return last ? last.answer || 'asked' : '';
 }

@@ -16,7 +16,7 @@ import type { Terms } from '@obolus/core/purchasing/terms';
 import { viewEntries } from '../queries/entries.ts';
 import { showExpected } from '../queries/expectedCosts.ts';
 import { learnFromDraft } from '../bills/learn.ts';
-import { isSignedOff } from '../bills/signedOff.ts';
+import { isSignedOff, secondLookAt } from '../bills/signedOff.ts';
 import { BooksLoader, type LoadedBooks } from '../storage/loadBooks.ts';
 import { checkDraft, endDraft } from '../storage/drafts.ts';
 import { savePosted } from '../storage/savePosted.ts';
@@ -114,17 +114,20 @@ export function previewDocument<Kind extends DocumentKind>(
   return snapshot(source, async (manager) => {
     const { books, decision, command } = await loadAndDecide(manager, kind, body, { locking: false, user, key, blind });
     const bill = command?.kind === 'bill' ? readBill(books, command) : undefined;
-    const differences = (bill?.differences ?? []).map(viewDifference(books.company.currency));
-    const total = bill ? formatAmount(bill.total, command?.kind === 'bill' ? command.currency : '') : null;
-    if (!decision.accepted) return { ...notAccepted(decision.refusals, books), differences, total };
+    const about = {
+      differences: (bill?.differences ?? []).map(viewDifference(books.company.currency)),
+      total: bill ? formatAmount(bill.total, command?.kind === 'bill' ? command.currency : '') : null,
+      secondLook: kind === 'bill' && key !== undefined ? await secondLookAt(manager, key, body) : ('' as const),
+    };
+    if (!decision.accepted) return { ...notAccepted(decision.refusals, books), ...about };
     const first = await viewPosted(manager, books, decision.posted);
     const following = commandOf(kind).follows?.(decision.posted.document, body, books);
-    if (!following) return { accepted: true, refusals: [], differences, ...first };
+    if (!following) return { accepted: true, refusals: [], ...about, ...first };
     const next = decideNext(books, decision.posted, following, user);
-    if (!next.accepted) return notAccepted(next.refusals.map(below(following.at)), books);
+    if (!next.accepted) return { ...notAccepted(next.refusals.map(below(following.at)), books), ...about };
     return {
-      accepted: true,
-      ...{ refusals: [], differences },
+      ...{ accepted: true, refusals: [] },
+      ...about,
       ...first,
       entries: [...first.entries, ...(await viewEntries(manager, next.posted.entries, books.company.currency))],
     };
@@ -138,17 +141,9 @@ const viewDifference =
     allowed: allowed === undefined ? null : formatAmount(allowed, currency),
   });
 
-const notAccepted = (refusals: readonly Refusal[], books: LoadedBooks): PreviewReply => ({
-  ...{
-    accepted: false,
-    refusals: refusals.map((entry) => worded(entry, books.names)),
-    entries: [],
-    unitCosts: [],
-    shares: [],
-    expected: [],
-    differences: [],
-    total: null,
-  },
+const notAccepted = (refusals: readonly Refusal[], books: LoadedBooks): Omit<PreviewReply, 'differences' | 'total' | 'secondLook'> => ({
+  ...{ accepted: false, refusals: refusals.map((entry) => worded(entry, books.names)) },
+  ...{ entries: [], unitCosts: [], shares: [], expected: [] },
 });
 
 /** What a document that follows would be, on the books as the first one leaves them. */

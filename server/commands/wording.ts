@@ -60,7 +60,8 @@ const SAYS: Readonly<Record<RefusalReason, (values: Values) => string>> = {
       ? `The paper asks for ${size} what is entered: put it right, or say why it is taken so.`
       : `This is ${size} expected, and ${allowed} is allowed: say why it is decided so.`;
   },
-  second_person_needed: ({ amount, above, currency }) => `Differences of ${amount} ${currency} are above ${above}: a second person has to agree. Ask for it.`,
+  second_person_needed: ({ amount, above, currency }) =>
+    `Differences of ${amount} ${currency} are above ${above}: a second person has to agree before it is posted.`,
   charge_kind_twice: ({ kind }) => `A bill names a kind of charge once: add both amounts of ${kind} together.`,
   tax_on_nothing: () => 'There is nothing on this bill that the tax could belong to: name the lines it was charged on.',
   allocation_exceeds_charge: ({ left }) => `Only ${left} is left of this charge.`,

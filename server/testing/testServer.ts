@@ -160,8 +160,8 @@ export class Client {
     return String(reply.body.id);
   }
 
-  preview(kind: DocumentKind, body: object): Promise<Reply> {
-    return this.call('POST', `/api/documents/${kind}/preview`, body);
+  preview(kind: DocumentKind, body: object, key?: string): Promise<Reply> {
+    return this.call('POST', `/api/documents/${kind}/preview`, body, key === undefined ? {} : { 'Idempotency-Key': key });
   }
 }
 

@@ -1,11 +1,20 @@
 import { useState } from 'react';
-import type { BodyOf } from '@obolus/contract/commands';
-import type { WaitingBill } from '@obolus/contract/views';
+import type { BodyOf, PreviewReply } from '@obolus/contract/commands';
 import { saidAgainst, server } from '../../app/api.ts';
 import { AskReason } from '../../parts/AskReason.tsx';
 
+interface Shown {
+  readonly draft: string;
+  readonly body: BodyOf<'bill'> | undefined;
+  /** What became of it the last time, and of exactly what stands here now; empty where nobody was asked. */
+  readonly before: Look;
+  readonly now: Look;
+  readonly needed: boolean;
+}
+type Look = PreviewReply['secondLook'];
+
 /** Asks a second person to look at the differences exactly as they are decided, and says how that stands. */
-export function AskSecond({ draft, body, asked, needed }: { draft: string; body: BodyOf<'bill'> | undefined; asked: WaitingBill['signOff']; needed: boolean }) {
+export function AskSecond({ draft, body, before, now, needed }: Shown) {
   const [open, setOpen] = useState(false);
   const [ask, { error, isLoading, reset }] = server.useAskSignOffMutation();
   const send = async (note: string) => {
@@ -16,8 +25,8 @@ export function AskSecond({ draft, body, asked, needed }: { draft: string; body:
   return (
     <div>
       <h2 className="cap">A second person</h2>
-      <p className="dim pb-1">{needed ? SAYS[asked] : asked === 'agreed' ? 'Somebody else looked at this bill and agreed.' : SAYS[asked]}</p>
-      {needed && (
+      <p className="dim pb-1">{SAYS_NOW[now] ?? (needed ? SAYS_BEFORE[before] : '')}</p>
+      {needed && now !== 'asked' && (
         <button type="button" className="btn quiet" onClick={() => setOpen(true)}>
           Ask for a second look …
         </button>
@@ -40,9 +49,17 @@ export function AskSecond({ draft, body, asked, needed }: { draft: string; body:
   );
 }
 
-const SAYS: Readonly<Record<WaitingBill['signOff'], string>> = {
-  '': 'Differences this large are not decided by one person alone.',
-  asked: 'It was asked for; what is changed now has to be asked anew.',
-  agreed: 'What was agreed to has changed since: ask anew.',
+/** Of exactly what stands here now. */
+const SAYS_NOW: Readonly<Partial<Record<Look, string>>> = {
+  asked: 'It was asked for: this can be posted once somebody else agrees.',
+  agreed: 'Somebody else looked at this bill and agreed.',
   'sent back': 'It was sent back: change it, and ask again.',
+};
+
+/** Of what stood here before, where it was something else. */
+const SAYS_BEFORE: Readonly<Record<Look, string>> = {
+  '': 'Differences this large are not decided by one person alone.',
+  asked: 'It was asked for, and is changed since: ask anew.',
+  agreed: 'What was agreed to is changed since: ask anew.',
+  'sent back': 'It was sent back, and is changed since: ask again.',
 };

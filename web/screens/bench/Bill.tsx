@@ -88,6 +88,7 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
     else toast.error(`“${line?.unit ?? ''}” is no unit of ${to?.item.name ?? 'these goods'}: enter how many it is there.`);
   };
   const readOnly = heldBy !== '';
+  const needsSecond = refusals.some(({ reason }) => reason === 'second_person_needed');
   return (
     <DndContext
       sensors={sensors}
@@ -156,12 +157,11 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
           action="Post bill"
           waitingFor="Enter the vendor’s number and what the bill covers: quantities against receipts, charges, expenses, tax."
           note={
-            refusals.some(({ reason }) => reason === 'second_person_needed') || waiting?.signOff ? (
+            needsSecond || preview?.secondLook ? (
               <AskSecond
-                draft={draft}
-                body={toCommand(body, inCurrency)}
-                asked={waiting?.signOff ?? ''}
-                needed={refusals.some(({ reason }) => reason === 'second_person_needed')}
+                {...{ draft, body: toCommand(body, inCurrency), needed: needsSecond }}
+                before={waiting?.signOff ?? ''}
+                now={preview?.secondLook ?? ''}
               />
             ) : (
               <p className="dim">

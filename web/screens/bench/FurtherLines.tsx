@@ -98,7 +98,11 @@ export function FurtherLines({
                         </span>
                       </span>
                     ) : (
-                      <span className="dim">{[line.about, SAYS[line.what] ?? 'a charge, put on goods later'].filter(Boolean).join(', ')}</span>
+                      <span className="dim">
+                        {[line.about, SAYS[line.what] ?? 'a charge, put on goods later'].filter(Boolean).join(', ')}
+                        {difference && ' · '}
+                        {difference && <Allowed difference={difference} currency={company.currency} />}
+                      </span>
                     )}
                   </td>
                   <td>

@@ -5,6 +5,7 @@ import { useMe } from '../../frame/me.ts';
 import { AskReason } from '../../parts/AskReason.tsx';
 import { showFigure, showInstant } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';
+import { PaperLink } from '../../parts/PaperLink.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { Allowed } from './Allowed.tsx';
 import { BenchTabs } from './BenchTabs.tsx';
@@ -56,6 +57,12 @@ function Asked({ one }: { one: SignOffView }) {
       <p className="dim">
         {one.askedBy} asked on {showInstant(one.askedAt)}
         {one.note && `: “${one.note}”`}
+        {one.hasPaper && (
+          <>
+            {' · '}
+            <PaperLink paper={one.draft} />
+          </>
+        )}
         {one.answer !== '' && ` · ${one.answer} by ${one.answeredBy} on ${showInstant(one.answeredAt)}${one.because ? `: “${one.because}”` : ''}`}
       </p>
       {one.differences.length > 0 && (

@@ -12,6 +12,7 @@ import { compareFigures } from '../../parts/exact.ts';
 import { showDay, showFigure, showPrice } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { KIND } from '../../parts/kinds.ts';
+import { PaperLink } from '../../parts/PaperLink.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { OrderActions, OrderHistory, OrderLines, standingOf } from '../orders/OrderPage.tsx';
 
@@ -64,9 +65,7 @@ export function Document() {
               {data.paper && SEES_PAPERS.includes(user.role) && (
                 <>
                   {' · '}
-                  <a className="act" href={`/api/incoming-bills/${data.paper}/paper`} target="_blank" rel="noreferrer">
-                    its paper
-                  </a>
+                  <PaperLink paper={data.paper} />
                 </>
               )}
               {rate}
