@@ -209,3 +209,28 @@ test('an order is copied, and counts among the commitments until it comes', asyn
     new Intl.NumberFormat('en-US', { minimumFractionDigits: 2 }).format(Number(after.total)),
   );
 });
+
+test('who types faster than the vendor’s prices come gets them when they come', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  let answer = () => {};
+  const asked = new Promise<void>((resolve) => (answer = resolve));
+  await page.route('**/api/vendors/*/prices', async (route) => {
+    await asked;
+    await route.continue();
+  });
+  await desk.open('/orders/new');
+  await desk.choose('Vendor', 'aldergrove');
+  await desk.choose('Item, line 1', 'floor loom');
+  await page.getByLabel('Quantity, line 1').fill('3');
+  await page.getByRole('button', { name: 'Another line' }).click();
+  await desk.choose('Item, line 2', 'reed, steel');
+  await page.getByLabel('Quantity, line 2').fill('10');
+  await page.getByLabel('Price, line 2').fill('47');
+  await expect(page.getByText('Fill this in.').first()).toBeVisible();
+  answer();
+  await expect(page.getByLabel('Price, line 1')).toHaveValue('1585.00');
+  await expect(page.getByLabel('Price, line 2')).toHaveValue('47');
+  await page.keyboard.press('Control+Enter');
+  await expect(page).toHaveURL(/\/documents\/\d+$/);
+});

@@ -139,8 +139,10 @@ describe('a difference on a bill', () => {
     expect(netOf((await ines.preview('receipt', both)).body.entries)).toMatchObject({ 'input-tax': 4000n, payables: -54000n });
     await ines.posted('receipt', both);
   });
+});
 
-  it('above the company’s amount needs a second person, who agrees to exactly this or sends it back', async () => {
+describe('a second person', () => {
+  it('is needed above the company’s amount, and agrees to exactly this or sends it back', async () => {
     const { line: loom } = await received('3', '2', '500');
     const draft = randomUUID();
     const body = make.bill('D-3', [line(loom, '2', '560', { difference: 'credit', reason: 'wrong list' })]);

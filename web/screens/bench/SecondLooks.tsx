@@ -55,14 +55,10 @@ function Asked({ one }: { one: SignOffView }) {
         {one.total !== null && ` · ${showFigure(one.total)} ${one.currency}`}
       </h2>
       <p className="dim">
+        {one.hasPaper && <PaperLink paper={one.draft} />}
+        {one.hasPaper && ' · '}
         {one.askedBy} asked on {showInstant(one.askedAt)}
         {one.note && `: “${one.note}”`}
-        {one.hasPaper && (
-          <>
-            {' · '}
-            <PaperLink paper={one.draft} />
-          </>
-        )}
         {one.answer !== '' && ` · ${one.answer} by ${one.answeredBy} on ${showInstant(one.answeredAt)}${one.because ? `: “${one.because}”` : ''}`}
       </p>
       {one.differences.length > 0 && (

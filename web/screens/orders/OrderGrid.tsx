@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
 import { REGISTERS } from '@obolus/contract/registers';
 import type { OrderView } from '@obolus/contract/views';
@@ -78,6 +78,18 @@ export function OrderGrid({ lines, change, refusals, vendor, currency, date, tax
     takeOut,
     setUp: REGISTERS.items.mayChange.includes(user.role) ? (at, typed) => setNewItem({ at, typed }) : undefined,
   });
+  // Who types faster than the prices come gets them when they come; what is counted already stays in its unit.
+  const late = useLasting({
+    fill() {
+      const filled = lines.map((line) => {
+        if (line.price !== '' || !boughtOf.has(line.item)) return line;
+        const now = line.quantity === '' && !line.unit ? { ...line, unit: usualUnit(boughtOf.get(line.item)) } : line;
+        return { ...now, price: known(now)?.price ?? '' };
+      });
+      if (filled.some(({ price }, at) => price !== lines[at]?.price)) change(filled);
+    },
+  });
+  useEffect(() => late.fill(), [late, boughtOf]);
   const append = (line: OrderLine) => {
     const at = lines.length;
     const from = document.activeElement;
