@@ -203,8 +203,8 @@ const WORK_LISTS = {
     columns: [
       day('entered', 'Decided'),
       text('vendor', 'Vendor'),
-      text('reference', 'Vendor’s number'),
-      text('document', 'Bill'),
+      text('reference', 'Their number'),
+      text('document', 'Bill', apart),
       text('what', 'What'),
       text('kind', 'Differs in'),
       figure('amount', 'By', { sum: true }),

@@ -239,7 +239,10 @@ function documentOf(
   if ('puts' in step) return { kind: 'put-away', body: { date, lines: step.puts.map(([of, quantity, bin]) => ({ of: line(of), quantity, bin })) } };
   if ('bill' in step) {
     const { id, currency } = vendor(step.bill);
-    const lines = (step.lines ?? []).map(([of, quantity, price, difference = 'cost']) => ({ of: line(of), quantity, price, discount: '', difference }));
+    const lines = (step.lines ?? []).map(([of, quantity, price, difference = 'cost', reason]) => ({
+      ...{ of: line(of), quantity, price, discount: '', difference },
+      ...(reason ? { reason } : {}),
+    }));
     const charges = (step.charges ?? []).map(([kind, amount]) => ({ kind, amount }));
     const tax = (step.tax ?? []).map(([amount, recoverable]) => ({ amount, recoverable }));
     return { kind: 'bill', body: { vendor: id, number: step.number, date, currency, lines, charges, tax } };

@@ -29,7 +29,7 @@ export type Step = { readonly name: string; readonly day: number } & (
   | {
       readonly bill: string;
       readonly number: string;
-      readonly lines?: readonly [of: string, quantity: string, price: string, difference?: 'cost' | 'variance' | 'credit'][];
+      readonly lines?: readonly [of: string, quantity: string, price: string, difference?: 'cost' | 'variance' | 'credit', reason?: string][];
       readonly charges?: readonly [kind: string, amount: string][];
       readonly tax?: readonly [amount: string, recoverable: boolean][];
     }
@@ -60,7 +60,7 @@ export const STORY: readonly Step[] = [
   { name: 'put-1', day: 140, puts: [['gr-wool-1/1', '200', 'Y-01'], ['gr-wool-1/1', '40', 'Y-02'], ['gr-wool-1/2', '120', 'Y-02'], ['gr-looms-1/1', '6', 'L-01'], ['gr-looms-1/2', '20', 'L-01']] },
   { name: 'dn-1', day: 132, delivery: 'Oxbow Street Weavers', lines: [['YM-EC', '60'], ['TL-60', '3']] },
   { name: 'si-1', day: 131, invoice: 'Oxbow Street Weavers', lines: [['dn-1/1', '60', '34.00'], ['dn-1/2', '3', '389.00']] },
-  { name: 'vb-wool-1', day: 134, bill: 'TARN', number: 'TF-20411', lines: [['gr-wool-1/1', '240', '23.40'], ['gr-wool-1/2', '120', '24.60']] },
+  { name: 'vb-wool-1', day: 134, bill: 'TARN', number: 'TF-20411', lines: [['gr-wool-1/1', '240', '23.40'], ['gr-wool-1/2', '120', '24.60', 'cost', 'Dyed to our shade, agreed with the buyer']] },
   { name: 'vb-looms-1', day: 128, bill: 'ALDR', number: 'A-0812', lines: [['gr-looms-1/1', '6', '1585'], ['gr-looms-1/2', '20', '288.50']] },
   { name: 'vb-sea-1', day: 120, bill: 'GREY', number: 'GW-76811', charges: [['freight', '1486.20'], ['handling', '92.00']] },
   { name: 'vb-duty-1', day: 119, bill: 'LANT', number: 'L-39880', charges: [['duty', '618.45'], ['brokerage', '145.00']] },
@@ -74,12 +74,12 @@ export const STORY: readonly Step[] = [
   { name: 'si-2', day: 79, invoice: 'Saltmarsh Yarn Shop', lines: [['dn-2/1', '90', '31.50'], ['dn-2/2', '40', '36.00']] },
   { name: 'gr-linen-2', day: 72, receipt: 'BEIR', slip: 'BL 5547', lines: [['linen-1/1', '120']] },
   { name: 'put-3', day: 71, puts: [['gr-linen-2/1', '120', 'Y-03']] },
-  { name: 'vb-linen-2', day: 66, bill: 'BEIR', number: '2026/1131', lines: [['gr-linen-2/1', '120', '18.65']] },
+  { name: 'vb-linen-2', day: 66, bill: 'BEIR', number: '2026/1131', lines: [['gr-linen-2/1', '120', '18.65', 'cost', 'New price list']] },
   // Shuttles and dyes: a small difference sent to variance.
   { name: 'shuttles-1', day: 95, order: 'DHOL', lines: [['BS-25', '400', '8.10', 40]] },
   { name: 'gr-shuttles-1', day: 60, receipt: 'DHOL', slip: 'DSW/881', lines: [['shuttles-1/1', '400']] },
   { name: 'put-4', day: 59, puts: [['gr-shuttles-1/1', '400', 'S-01']] },
-  { name: 'vb-shuttles-1', day: 54, bill: 'DHOL', number: 'DSW-5402', lines: [['gr-shuttles-1/1', '400', '8.16', 'variance']] },
+  { name: 'vb-shuttles-1', day: 54, bill: 'DHOL', number: 'DSW-5402', lines: [['gr-shuttles-1/1', '400', '8.16', 'variance', 'The price of a box, rounded up']] },
   { name: 'dyes-1', day: 76, order: 'KUMO', lines: [['DY-IN', '96', '2150', 30], ['DY-MA', '48', '1680', 30]] },
   { name: 'gr-dyes-1', day: 45, receipt: 'KUMO', slip: 'K-1190', transport: 'FHL-012', lines: [['dyes-1/1', '96', [['KD-2606', '60'], ['KD-2607', '36']]], ['dyes-1/2', '48', [['KM-2605', '48']]]] },
   { name: 'put-5', day: 44, puts: [['gr-dyes-1/1', '96', 'D-01'], ['gr-dyes-1/2', '48', 'D-01']] },
