@@ -5,7 +5,7 @@ import type { ReplyOf } from '@obolus/contract/endpoint';
 import type { Logger } from 'pino';
 import { RefusedError, RequestError } from '../commands/failures.ts';
 import { postDocument, previewDocument } from '../commands/runCommand.ts';
-import { worded } from '../commands/wording.ts';
+import { inThousands, worded } from '../commands/wording.ts';
 import type { SignedIn } from '../http/session.ts';
 import { validateRequest } from '../http/validate.ts';
 import { showAmount, text, type Row } from '../queries/figures.ts';
@@ -152,12 +152,12 @@ export async function postAgreed(
  */
 async function againstPosting(manager: EntityManager, id: string, isPlaced: boolean, preview: Awaited<ReturnType<typeof previewDocument>>): Promise<string> {
   const outside = preview.differences.filter((one) => one.outside || one.allowed === null);
-  if (outside.length > 0) return `It differs by ${outside.map(({ amount }) => amount).join(', ')}, which is more than is allowed.`;
+  if (outside.length > 0) return `It differs by ${outside.map(({ amount }) => inThousands(amount)).join(', ')}, which is more than is allowed.`;
   const [paper] = (await manager.query('SELECT structured IS NOT NULL AS is_read FROM incoming_paper WHERE id = ?', [id])) as { is_read: number }[];
   if (!paper) return '';
   if (Number(paper.is_read) === 0) return 'Its paper can only be looked at: compare it, and post it.';
   const { lines, total, currency } = await readIncomingBill(manager, id);
-  if (total !== preview.total) return `Its paper comes to ${total} ${currency}, what is entered to ${preview.total ?? 'nothing'}.`;
+  if (total !== preview.total) return `Its paper comes to ${inThousands(total)} ${currency}, what is entered to ${inThousands(preview.total ?? 'nothing')}.`;
   // What covers nothing is a charge or an expense: else the totals would differ.
   const unsure = isPlaced ? 0 : lines.filter(({ certain, covers }) => covers.length > 0 && !certain).length;
   return unsure > 0 ? `${unsure === 1 ? 'One line is' : `${unsure} lines are`} not surely placed: look at it.` : '';

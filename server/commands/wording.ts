@@ -131,9 +131,20 @@ const SAYS: Readonly<Record<RefusalReason, (values: Values) => string>> = {
   document_not_reversible: () => 'This kind of document cannot be reversed.',
 };
 
+/** Values that are figures; others may look like one: a number on a paper, a day. */
+const FIGURES: ReadonlySet<string> = new Set([
+  ...['difference', 'allowed', 'above', 'amount', 'asked', 'left', 'open', 'most', 'quantity', 'missing', 'received', 'unbilled', 'waiting', 'short'],
+]);
+
+/** A figure as it is read in words: its thousands set apart. */
+export const inThousands = (figure: string): string =>
+  figure.replace(/^(-?)(\d+)/, (_, sign: string, whole: string) => sign + whole.replace(/\B(?=(\d{3})+$)/g, ','));
+
 /** A refusal in words, with the items and warehouses that it names as users know them. */
 export function worded({ reason, at, values }: Refusal, names?: LoadedBooks['names']): RefusalView {
-  const known: Record<string, string> = { ...values };
+  const known: Record<string, string> = Object.fromEntries(
+    Object.entries(values).map(([name, value]) => [name, FIGURES.has(name) ? inThousands(value) : value]),
+  );
   if (values.item) known.item = names?.items.get(values.item) ?? values.item;
   if (values.warehouse) known.warehouse = names?.warehouses.get(values.warehouse) ?? values.warehouse;
   return { reason, at, says: SAYS[reason](known) };
