@@ -341,13 +341,21 @@ test('a paper is taken in where bills are entered: once, in words where not, and
   await page.getByRole('button', { name: 'Take it in' }).click();
   await expect(page.getByLabel('Vendor’s number')).toHaveValue('AJ 40700');
   await expect(page.getByRole('region', { name: 'Footing' }).getByRole('status')).toContainText('is entered already');
-  // A broker's PDF without an XML is drawn beside what is typed.
+  // A broker's PDF without an XML is drawn beside what is typed; the paper beside stays, in the place of the list.
+  const list = page.getByRole('navigation', { name: 'Bills that wait' });
+  await expect(list).toBeHidden();
+  await page.getByRole('button', { name: 'Put the paper away' }).click();
+  await expect(list).toBeVisible();
   await page
     .getByRole('link', { name: /L_40117|Lanternhouse/ })
     .first()
     .click();
   await page.getByRole('button', { name: 'Paper beside' }).click();
-  await expect(page.getByRole('complementary').locator('canvas')).toBeVisible();
+  const drawn = page.getByRole('complementary').locator('canvas');
+  await expect(drawn).toBeVisible();
+  const width = (await drawn.boundingBox())?.width ?? 0;
+  await page.getByRole('complementary').getByRole('button', { name: 'Larger' }).click();
+  await expect.poll(async () => Math.round(((await drawn.boundingBox())?.width ?? 0) / width)).toBe(2);
   await desk.expectBooksToAgree();
 });
 

@@ -32,6 +32,8 @@ export async function startDatabase(name, { fresh = false, quiet = false, onDown
   const folder = join(dataFolder, name);
   const files = {
     data: join(folder, 'mariadb'),
+    // A server that starts clears the temporary tables that it finds, also those of another one that runs: each has a folder of its own.
+    temporary: join(folder, 'tmp'),
     pid: join(folder, 'mariadb.pid'),
     secrets: join(folder, 'secrets.json'),
     // A socket's path may have only about 100 characters, so it lies where paths are short.
@@ -41,8 +43,9 @@ export async function startDatabase(name, { fresh = false, quiet = false, onDown
     await stopLeftOver(files);
     rmSync(folder, { recursive: true, force: true });
   }
+  mkdirSync(files.temporary, { recursive: true });
   const first = !existsSync(files.secrets);
-  if (first) initialise(folder, files);
+  if (first) initialise(files);
   const secrets = JSON.parse(readFileSync(files.secrets, 'utf8'));
   await stopLeftOver(files);
   const port = await freePort(secrets.port);
@@ -83,15 +86,15 @@ export async function startDatabase(name, { fresh = false, quiet = false, onDown
   };
 }
 
-function initialise(folder, files) {
+function initialise(files) {
   rmSync(files.data, { recursive: true, force: true });
-  mkdirSync(folder, { recursive: true });
   const made = spawnSync(
     ensureDebian('mariadb-install-db', 'mariadb-server'),
     [
       '--no-defaults',
       ...asRoot(),
       `--datadir=${files.data}`,
+      `--tmpdir=${files.temporary}`,
       '--auth-root-authentication-method=normal',
       '--skip-test-db',
       '--skip-name-resolve',
@@ -112,6 +115,7 @@ function serverOptions(files, port) {
     '--no-defaults',
     ...asRoot(),
     `--datadir=${files.data}`,
+    `--tmpdir=${files.temporary}`,
     '--bind-address=127.0.0.1',
     `--port=${port}`,
     `--socket=${files.socket}`,

@@ -19,7 +19,7 @@ import { BillGrid } from './BillGrid.tsx';
 import { DisputedLines } from './DisputedLines.tsx';
 import { isTax, type FurtherLine } from './further.ts';
 import { FurtherLines } from './FurtherLines.tsx';
-import { PaperBeside } from './PaperBeside.tsx';
+import { BesideButton, PaperBeside, useBeside } from './PaperBeside.tsx';
 import { PaperSays } from './PaperSays.tsx';
 import { PlanBill } from './PlanBill.tsx';
 import { TotalOfBill } from './TotalOfBill.tsx';
@@ -69,7 +69,7 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
     ...(waiting && waiting.came !== 'typed' ? { after: () => void navigate('/bench') } : {}),
   });
   const { body, change, refusals, preview } = entering;
-  const [beside, setBeside] = useState(false);
+  const [beside, setBeside] = useBeside();
   const [over, setOver] = useState('');
   const pointer = usePointer();
   const inCurrency = useMemo(() => lines.filter((line) => line.currency === body?.currency), [lines, body?.currency]);
@@ -105,7 +105,7 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
           {...{ name: party.name, hold: party.hold, draft, waiting, heldBy, body, change, lines: inCurrency, beside, setBeside }}
           kept={entering.saved === 'yes'}
         />
-        <div className={`body ${beside ? 'split' : ''}`}>
+        <div className={`body ${beside && body.paper !== undefined ? `split ${inCurrency.length === 0 ? 'roomy' : ''}` : ''}`}>
           <fieldset disabled={readOnly} className="min-w-0">
             <div className="fields">
               <Field name="Vendor’s number" wide>
@@ -219,11 +219,7 @@ function BillHead({
         </>
       }
     >
-      {body.paper !== undefined && (
-        <button type="button" className="btn quiet" aria-pressed={beside} onClick={() => setBeside(!beside)}>
-          {beside ? 'Put the paper away' : 'Paper beside'}
-        </button>
-      )}
+      {body.paper !== undefined && <BesideButton beside={beside} onChange={setBeside} />}
       {heldBy === '' && mayBill && <PlanBill draft={draft} waiting={waiting} kept={kept} />}
       {heldBy === '' && mayBill && <WriteMail vendor={name} body={body} lines={lines} />}
       {here.length > 0 && (

@@ -13,7 +13,7 @@ import { gridKeys } from '../../parts/gridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
 import { CurrencyField, DateField } from '../../parts/HeaderFields.tsx';
 import { Problem } from '../../parts/Problem.tsx';
-import { PaperBeside } from './PaperBeside.tsx';
+import { BesideButton, PaperBeside, useBeside } from './PaperBeside.tsx';
 import { PlanBill } from './PlanBill.tsx';
 import { Signal } from '../../parts/Signal.tsx';
 import { UnderDoubleRule } from './TotalOfBill.tsx';
@@ -46,7 +46,7 @@ export function NewCredit() {
 export function Credit({ vendor, draft, heldBy, waiting }: { vendor: string; draft: string; heldBy: string; waiting: WaitingBill | undefined }) {
   const me = useMe();
   const [all, setAll] = useState(false);
-  const [beside, setBeside] = useState(false);
+  const [beside, setBeside] = useBeside();
   const navigate = useNavigate();
   const vendors = server.useVendorsQuery();
   const open = server.useCreditableQuery({ query: { vendor, ...(all ? { all: 'yes' as const } : {}) } });
@@ -83,14 +83,10 @@ export function Credit({ vendor, draft, heldBy, waiting }: { vendor: string; dra
           </>
         }
       >
-        {body.paper !== undefined && (
-          <button type="button" className="btn quiet" aria-pressed={beside} onClick={() => setBeside(!beside)}>
-            {beside ? 'Put the paper away' : 'Paper beside'}
-          </button>
-        )}
+        {body.paper !== undefined && <BesideButton beside={beside} onChange={setBeside} />}
         {heldBy === '' && mayCredit && <PlanBill draft={draft} waiting={waiting} kept={entering.saved === 'yes'} />}
       </Head>
-      <div className={`body ${beside ? 'split' : ''}`}>
+      <div className={`body ${beside && body.paper !== undefined ? 'split' : ''}`}>
         <fieldset disabled={heldBy !== ''} className="min-w-0">
           <div className="fields">
             <Field name="Vendor’s number" wide>

@@ -80,13 +80,13 @@ export function FurtherLines({
                         onChange={(about) => set(at, { about })}
                       />
                     ) : difference?.outside || line.reason ? (
-                      <span className="flex items-baseline gap-3 whitespace-normal" data-difference>
+                      <span className="flex flex-wrap items-baseline gap-x-3 whitespace-normal" data-difference>
                         {difference && (
                           <span className="whitespace-nowrap">
                             <Allowed difference={difference} currency={company.currency} />
                           </span>
                         )}
-                        <span className="grow">
+                        <span className="grow min-w-[180px]">
                           <Cell
                             label={`Why charge ${at + 1} is so`}
                             placeholder="Why it is taken"

@@ -6,33 +6,52 @@ interface Kept {
   readonly name: string;
 }
 
+let wanted = false;
+
+/** Whether the paper lies beside; it stays so for the bills that follow. */
+export function useBeside(): [boolean, (beside: boolean) => void] {
+  const [beside, setBeside] = useState(wanted);
+  return [beside, (to) => setBeside((wanted = to))];
+}
+
+export function BesideButton({ beside, onChange }: { beside: boolean; onChange: (beside: boolean) => void }) {
+  return (
+    <button type="button" className="btn quiet" aria-pressed={beside} onClick={() => onChange(!beside)}>
+      {beside ? 'Put the paper away' : 'Paper beside'}
+    </button>
+  );
+}
+
 /** The paper as it came, beside what is entered: a PDF drawn page by page and a picture as it is, everything else as text. Nothing in it is run. */
 export function PaperBeside({ paper, type, name }: Kept) {
+  const [large, setLarge] = useState(false);
   const address = `/api/incoming-bills/${paper}/paper`;
+  const isDrawn = type === 'application/pdf' || type.startsWith('image/');
   return (
     <aside className="beside" aria-label={`The paper ${name}`}>
       <p className="flex justify-between gap-2 pb-1">
-        <span className="dim truncate" title={name}>
+        <span className="dim truncate grow" title={name}>
           {name}
         </span>
+        {isDrawn && (
+          <button type="button" className="act" onClick={() => setLarge(!large)}>
+            {large ? 'Smaller' : 'Larger'}
+          </button>
+        )}
         <a className="act" href={address} target="_blank" rel="noreferrer">
           By itself
         </a>
       </p>
-      <div className="pages">
-        {type === 'application/pdf' ? (
-          <Pages address={address} />
-        ) : type.startsWith('image/') ? (
-          <img src={address} alt={`The paper ${name}`} />
-        ) : (
-          <Text address={address} />
-        )}
+      <div className={`pages ${large ? 'large' : ''}`}>
+        {!isDrawn ? <Text address={address} /> : type === 'application/pdf' ? <Pages address={address} /> : <img src={address} alt={`The paper ${name}`} />}
       </div>
     </aside>
   );
 }
 
 const MOST_PAGES = 12;
+/** So sharp that it may be shown larger. */
+const SHARP = 2;
 
 function Pages({ address }: { address: string }) {
   const place = useRef<HTMLDivElement>(null);
@@ -45,7 +64,7 @@ function Pages({ address }: { address: string }) {
       for (let at = 1; at <= Math.min(document.numPages, MOST_PAGES) && !gone; at += 1) {
         const page = await document.getPage(at);
         const wide = place.current?.clientWidth ?? 400;
-        const viewport = page.getViewport({ scale: (wide / page.getViewport({ scale: 1 }).width) * devicePixelRatio });
+        const viewport = page.getViewport({ scale: (wide / page.getViewport({ scale: 1 }).width) * SHARP * devicePixelRatio });
         const canvas = window.document.createElement('canvas');
         canvas.width = viewport.width;
         canvas.height = viewport.height;
