@@ -8,7 +8,7 @@ const line = (more: Partial<SaidLine> = {}): SaidLine => ({
   ...more,
 });
 const said = (more: Partial<Said> = {}): Said => ({
-  ...{ kind: 'bill', number: 'B-1', vendor: 'Tarnside', date: '2026-03-01', currency: 'USD', refersTo: '', order: 'PO-1', slip: 'PS-1' },
+  ...{ kind: 'bill', number: 'B-1', vendor: ['Tarnside'], date: '2026-03-01', currency: 'USD', refersTo: '', order: 'PO-1', slip: 'PS-1' },
   ...{ lines: [line()], charges: [], allowances: [], taxes: [], total: '' },
   ...more,
 });

@@ -20,8 +20,8 @@ import type { BillText } from '@obolus/core/matching/propose';
 export interface BillPaper {
   readonly kind: 'bill' | 'credit';
   readonly number: string;
-  /** The vendor's number here, or its name. */
-  readonly vendor: string;
+  /** What the vendor is called: its number here, its names, its mail address; what is surest first. */
+  readonly vendor: readonly string[];
   /** Empty where it cannot be read. */
   readonly date: string;
   readonly currency: string;
@@ -47,7 +47,7 @@ export interface PaperLine extends BillText {
 export interface Said {
   readonly kind: 'bill' | 'credit';
   readonly number: string;
-  readonly vendor: string;
+  readonly vendor: readonly string[];
   readonly date: string;
   readonly currency: string;
   readonly refersTo: string;

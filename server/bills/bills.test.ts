@@ -118,6 +118,32 @@ describe('a bill that comes as a file', () => {
     for (const { id: left } of await drafts()) await ines.call('DELETE', `/api/drafts/${left}`);
   });
 
+  it('is its vendor’s by whatever it calls it that is known here; its tax is that in its own currency', async () => {
+    await server.source.query("UPDATE vendor SET mail = 'desk@tarnside.example' WHERE id = 1");
+    const tax = (currency: string, amount: string) => `<a:TaxTotal><b:TaxAmount currencyID="${currency}">${amount}</b:TaxAmount></a:TaxTotal>`;
+    const content = ubl('TF-80', [yarn({ quantity: '1', amount: '10.00' })], { more: tax('NZD', '0.83') + tax('USD', '0.50'), total: '10.50' });
+    const called = {
+      number: content.replace('<a:Party>', '<b:CustomerAssignedAccountID>77-4</b:CustomerAssignedAccountID><a:Party>'),
+      mail: content
+        .replace('TF-80', 'TF-81')
+        .replace('Tarnside Fibres', 'Fibres of the Tarn')
+        .replace('</a:PartyName>', '</a:PartyName><a:Contact><b:ElectronicMail>Desk@tarnside.example</b:ElectronicMail></a:Contact>'),
+      other: content.replace('TF-80', 'TF-82').replace('Tarnside Fibres', 'Fibres of the Tarn'),
+    };
+    const taken = [];
+    for (const paper of Object.values(called))
+      taken.push(takenOf(await take(paper.replace(`<a:OrderReference><b:ID>${number}</b:ID></a:OrderReference>`, ''))));
+    expect(taken.map((one) => [one?.vendor, one?.state])).toEqual([
+      ['1', 'read'],
+      ['1', 'read'],
+      [null, 'whose'],
+    ]);
+    expect(taken[2]?.says).toContain('Nobody here is called “Fibres of the Tarn”');
+    expect(await read(taken[0]?.id ?? '')).toMatchObject({ tax: '0.50', total: '10.50' });
+    for (const { id } of await drafts()) await ines.call('DELETE', `/api/drafts/${id}`);
+    await ines.call('DELETE', `/api/incoming-bills/${taken[2]?.id}`);
+  });
+
   it('at another price than the order’s says so in the order’s own terms', async () => {
     const reply = await take(
       ubl('TF-79', [
@@ -167,7 +193,7 @@ describe('a bill that comes as a file', () => {
       [ubl('X3', []), 'no lines', 'typed'],
       [ubl('X4', [yarn()]).replace('2026-03-20', '20th March'), '20th March', 'typed'],
       [ubl('X5', [yarn()]).replace('>USD<', '>XXQ<'), 'XXQ', 'typed'],
-      [ubl('X6', [yarn()], { vendor: 'Nobody' }).replace(number, 'PO-0'), 'Nobody here is “Nobody”', 'whose'],
+      [ubl('X6', [yarn()], { vendor: 'Nobody' }).replace(number, 'PO-0'), 'Nobody here is called “Nobody”', 'whose'],
     ] as const) {
       const taken = takenOf(await take(content));
       expect(taken).toMatchObject({ state, says: expect.stringContaining(says) });

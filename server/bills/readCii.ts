@@ -1,4 +1,4 @@
-import { childAt, childrenOf, textAt } from '../papers/readXml.ts';
+import { amountIn, childAt, childrenOf, textAt } from '../papers/readXml.ts';
 import type { XmlNode } from '../papers/readXml.ts';
 import { unitOf } from '../papers/units.ts';
 import type { Said } from './billPaper.ts';
@@ -13,6 +13,7 @@ export function fromCii(root: XmlNode): Said {
   const settled = childAt(trade, 'ApplicableHeaderTradeSettlement');
   const sums = childAt(settled, 'SpecifiedTradeSettlementHeaderMonetarySummation');
   const seller = childAt(agreed, 'SellerTradeParty');
+  const currency = textAt(settled, 'InvoiceCurrencyCode');
   const onAll = (charge: string) =>
     childrenOf(settled, 'SpecifiedTradeAllowanceCharge')
       .filter((entry) => textAt(entry, 'ChargeIndicator', 'Indicator') === charge)
@@ -22,8 +23,14 @@ export function fromCii(root: XmlNode): Said {
     refersTo: textAt(settled, 'InvoiceReferencedDocument', 'IssuerAssignedID'),
     number: textAt(root, 'ExchangedDocument', 'ID'),
     date: textAt(root, 'ExchangedDocument', 'IssueDateTime', 'DateTimeString').replace(/^(\d{4})(\d\d)(\d\d)$/, '$1-$2-$3'),
-    currency: textAt(settled, 'InvoiceCurrencyCode'),
-    vendor: textAt(seller, 'ID') || textAt(seller, 'Name'),
+    currency,
+    vendor: [
+      textAt(seller, 'Name'),
+      textAt(seller, 'SpecifiedLegalOrganization', 'TradingBusinessName'),
+      textAt(seller, 'DefinedTradeContact', 'EmailURIUniversalCommunication', 'URIID'),
+      textAt(seller, 'URIUniversalCommunication', 'URIID'),
+      ...childrenOf(seller, 'ID').map((id) => textAt(id)),
+    ].filter(Boolean),
     order: textAt(agreed, 'BuyerOrderReferencedDocument', 'IssuerAssignedID'),
     slip: textAt(trade, 'ApplicableHeaderTradeDelivery', 'DespatchAdviceReferencedDocument', 'IssuerAssignedID'),
     lines: childrenOf(trade, 'IncludedSupplyChainTradeLineItem').map((line) => {
@@ -41,6 +48,6 @@ export function fromCii(root: XmlNode): Said {
       };
     }),
     ...{ charges: onAll('true'), allowances: onAll('false') },
-    ...{ taxes: [textAt(sums, 'TaxTotalAmount')], total: textAt(sums, 'GrandTotalAmount') },
+    ...{ taxes: [amountIn(childrenOf(sums, 'TaxTotalAmount'), currency)], total: textAt(sums, 'GrandTotalAmount') },
   };
 }

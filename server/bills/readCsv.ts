@@ -28,7 +28,7 @@ export function fromRows(rows: readonly EntryFields[], currency: string): Said {
   const of = (is: Is) => rows.filter((row) => ((row.is ?? '') || 'line').toLowerCase() === is);
   const amounts = (is: 'charge' | 'taken off') => of(is).map((row) => ({ said: (row.description ?? '') || 'Charge', amount: row.amount ?? '' }));
   return {
-    ...{ kind: first('kind').toLowerCase() === 'credit' ? 'credit' : 'bill', number: first('number'), vendor: first('vendor'), date: first('date') },
+    ...{ kind: first('kind').toLowerCase() === 'credit' ? 'credit' : 'bill', number: first('number'), vendor: [first('vendor')], date: first('date') },
     ...{ currency: (first('currency') || currency).toUpperCase(), refersTo: first('refers_to'), order: first('order'), slip: first('packing_slip') },
     lines: of('line').map((row, at) => ({
       ...{ number: String(at + 1), order: row.order ?? '', slip: row.packing_slip ?? '', names: [row.vendor_item ?? '', row.item ?? ''] },

@@ -1,10 +1,12 @@
-import { childAt, childrenOf, textAt, type XmlNode } from '../papers/readXml.ts';
+import { amountIn, childAt, childrenOf, textAt, ublParty, type XmlNode } from '../papers/readXml.ts';
 import { unitOf } from '../papers/units.ts';
 import type { Said } from './billPaper.ts';
 
 /** OASIS UBL 2.1 Invoice or CreditNote (a syntax of EN 16931). */
 export function fromUbl(root: XmlNode, kind: Said['kind']): Said {
-  const supplier = childAt(root, 'AccountingSupplierParty');
+  const currency = textAt(root, 'DocumentCurrencyCode');
+  // A second total is the same tax in the currency of the tax office.
+  const taxes = childrenOf(root, 'TaxTotal').flatMap((total) => childrenOf(total, 'TaxAmount'));
   const [lineName, counted] = kind === 'bill' ? ['InvoiceLine', 'InvoicedQuantity'] : ['CreditNoteLine', 'CreditedQuantity'];
   const onAll = (charge: string) =>
     childrenOf(root, 'AllowanceCharge')
@@ -12,11 +14,8 @@ export function fromUbl(root: XmlNode, kind: Said['kind']): Said {
       .map((entry) => ({ said: textAt(entry, 'AllowanceChargeReason') || 'Charge', amount: textAt(entry, 'Amount') }));
   return {
     ...{ kind, refersTo: textAt(root, 'BillingReference', 'InvoiceDocumentReference', 'ID') },
-    ...{ number: textAt(root, 'ID'), date: textAt(root, 'IssueDate'), currency: textAt(root, 'DocumentCurrencyCode') },
-    vendor:
-      textAt(supplier, 'CustomerAssignedAccountID') ||
-      textAt(supplier, 'Party', 'PartyName', 'Name') ||
-      textAt(supplier, 'Party', 'PartyLegalEntity', 'RegistrationName'),
+    ...{ number: textAt(root, 'ID'), date: textAt(root, 'IssueDate'), currency },
+    vendor: ublParty(childAt(root, 'AccountingSupplierParty')),
     ...{ order: textAt(root, 'OrderReference', 'ID'), slip: textAt(root, 'DespatchDocumentReference', 'ID') },
     lines: childrenOf(root, lineName).map((line) => ({
       ...{ number: textAt(line, 'ID'), order: textAt(line, 'OrderLineReference', 'OrderReference', 'ID') },
@@ -28,7 +27,7 @@ export function fromUbl(root: XmlNode, kind: Said['kind']): Said {
     })),
     ...{ charges: onAll('true'), allowances: onAll('false') },
     ...{
-      taxes: [textAt(root, 'TaxTotal', 'TaxAmount')],
+      taxes: [amountIn(taxes, currency)],
       total: textAt(root, 'LegalMonetaryTotal', 'TaxInclusiveAmount') || textAt(root, 'LegalMonetaryTotal', 'PayableAmount'),
     },
   };

@@ -3,7 +3,7 @@ import type { DataSource, EntityManager } from 'typeorm';
 import type { api } from '@obolus/contract/api';
 import type { ReplyOf } from '@obolus/contract/endpoint';
 import { RequestError } from '../commands/failures.ts';
-import { vendorOf } from '../papers/ours.ts';
+import { calledSo, vendorOf } from '../papers/ours.ts';
 import { text, type Row } from '../queries/figures.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
 import { leaveDraft } from '../storage/drafts.ts';
@@ -56,7 +56,11 @@ async function takePaper(source: DataSource, given: Given, opened: OpenedPaper, 
   const paper = opened.structured && readBill(opened.structured, currency);
   const checksum = createHash('sha256').update(opened.content).digest('hex');
   const vendor = await vendorOfPaper(source.manager, paper, given);
-  const says = [opened.says, ...(paper?.problems ?? []), paper && !vendor ? `Nobody here is “${paper.vendor}”, and no order that is known is named.` : '']
+  const says = [
+    opened.says,
+    ...(paper?.problems ?? []),
+    paper && !vendor ? `Nobody here is called ${calledSo(paper.vendor)}, and no order that is known is named.` : '',
+  ]
     .filter(Boolean)
     .join(' ')
     .slice(0, 500);
@@ -133,21 +137,10 @@ const stateOf = (paper: BillPaper | undefined, vendor: string | undefined): 'rea
 
 /** Whose it is: by what the paper says, or the address that it was sent from. */
 async function vendorOfPaper(manager: EntityManager, paper: BillPaper | undefined, { came, sender }: Given): Promise<string | undefined> {
-  const said = paper && (await knownVendor(manager, paper));
-  if (said !== undefined || came !== 'mail') return said;
-  const [row] = (await manager.query("SELECT id FROM vendor WHERE mail <> '' AND mail = ? LIMIT 1", [sender])) as { id: string }[];
-  return row?.id;
+  const orders = paper?.lines.map(({ order }) => order) ?? [];
+  const said = await vendorOf(manager, paper?.vendor ?? [], orders);
+  return said ?? (came === 'mail' ? vendorOf(manager, [sender], []) : undefined);
 }
-
-const knownVendor = (manager: EntityManager, paper: BillPaper): Promise<string | undefined> =>
-  vendorOf(
-    manager,
-    paper.vendor,
-    paper.lines.map(({ order }) => order),
-  ).catch((problem: unknown) => {
-    if (problem instanceof RequestError) return undefined;
-    throw problem;
-  });
 
 /** Whether a draft waits under its id, somebody is to say whose it is, or a document that stands was posted from it. */
 async function isAtWork(manager: EntityManager, id: string): Promise<boolean> {

@@ -8,7 +8,7 @@ import { OPEN } from '../queries/openOfOrder.ts';
 import { groupBy } from '../storage/groupBy.ts';
 import { stands } from '../storage/load/rows.ts';
 import { duplicateOf, transaction } from '../storage/transaction.ts';
-import { readGoodsCalled, vendorOf } from '../papers/ours.ts';
+import { calledSo, readGoodsCalled, vendorOf } from '../papers/ours.ts';
 import { readAdvice, type AdvisedGoods } from './readAdvice.ts';
 
 const WHY: Readonly<Record<Extract<Advised, { ok: false }>['why'], string>> = {
@@ -26,6 +26,10 @@ export async function keepAdvice(source: DataSource, id: string, content: Buffer
     advice.vendor,
     advice.lines.map(({ order }) => order),
   );
+  if (vendor === undefined) {
+    const says = `Nobody here is called ${calledSo(advice.vendor)}, and no order is named that is known: set the vendor up first, or name the order.`;
+    throw new RequestError(422, 'Not read', says);
+  }
   const awaited = await readAwaited(source.manager, vendor);
   const matched = matchDespatch(advice.lines, awaited);
   try {

@@ -4,14 +4,14 @@ import { isDay } from '@obolus/core/exact/calendar';
 import type { AdvisedLine } from '@obolus/core/purchasing/despatch';
 import { RequestError } from '../commands/failures.ts';
 import { readFile } from '../imports/readFile.ts';
-import { childrenOf, readXml, textAt, type XmlNode } from '../papers/readXml.ts';
+import { childrenOf, readXml, textAt, ublParty, type XmlNode } from '../papers/readXml.ts';
 import { unitWord } from '../papers/units.ts';
 
 /** What a vendor announces, as its paper says it. */
 export interface Advice {
   readonly number: string;
-  /** The vendor's number here, or its name; empty where the paper does not say. */
-  readonly vendor: string;
+  /** What the vendor is called, what is surest first; nothing where the paper does not say. */
+  readonly vendor: readonly string[];
   readonly despatched: string;
   readonly arrives: string;
   readonly transport: string;
@@ -40,10 +40,9 @@ function readUbl(content: Buffer): Advice {
   const root = readXml(content).DespatchAdvice;
   if (root === undefined) throw notRead('The XML is no despatch advice of UBL 2.1: its outermost element is another.');
   const shipment = childrenOf(root, 'Shipment')[0];
-  const supplier = childrenOf(root, 'DespatchSupplierParty')[0];
   return complete({
     number: textAt(root, 'ID'),
-    vendor: textAt(supplier, 'CustomerAssignedAccountID') || textAt(supplier, 'Party', 'PartyName', 'Name'),
+    vendor: ublParty(childrenOf(root, 'DespatchSupplierParty')[0]),
     despatched: textAt(root, 'IssueDate'),
     arrives: textAt(shipment, 'Delivery', 'EstimatedDeliveryPeriod', 'EndDate') || textAt(shipment, 'Delivery', 'RequestedDeliveryPeriod', 'EndDate'),
     transport: textAt(shipment, 'TransportHandlingUnit', 'TransportEquipment', 'ID') || textAt(shipment, 'Consignment', 'ID') || textAt(shipment, 'ID'),
@@ -86,7 +85,7 @@ async function readTable(content: Buffer): Promise<Advice> {
   return complete({
     ...{
       number: of(first, 'advice'),
-      vendor: of(first, 'vendor'),
+      vendor: [of(first, 'vendor')].filter(Boolean),
       despatched: of(first, 'despatched'),
       arrives: of(first, 'arrives'),
       transport: of(first, 'transport'),

@@ -1,23 +1,30 @@
 import type { EntityManager } from 'typeorm';
 import { quantity, type Quantity } from '@obolus/core/exact/amounts';
-import { RequestError } from '../commands/failures.ts';
 import { big, text, type Row } from '../queries/figures.ts';
 import { groupBy } from '../storage/groupBy.ts';
 
 /**
- * Whose paper it is: by the vendor's number here, its name, or an order that the paper names.
- * @param called what the paper calls the vendor, and the numbers of orders on it
- * @throws RequestError where nobody is called so
+ * Whose paper it is: by the vendor's number here, its name or its mail address, else by an order that the paper names.
+ * @param called what the paper calls the vendor, what is surest first, and the numbers of orders on it
+ * @returns undefined where nobody is called so
  */
-export async function vendorOf(manager: EntityManager, called: string, orders: readonly string[]): Promise<string> {
+export async function vendorOf(manager: EntityManager, called: readonly string[], orders: readonly string[]): Promise<string | undefined> {
+  for (const name of called) {
+    const [row] = (await manager.query(`SELECT id FROM vendor WHERE ? <> '' AND ? IN (number, name, mail) ORDER BY number = ? DESC, id LIMIT 1`, [
+      ...[name, name, name],
+    ])) as { id: string }[];
+    if (row) return row.id;
+  }
   const numbers = [...new Set(orders.map((order) => order.replace(/\/\d+$/, '')).filter(Boolean))];
-  const [row] = (await manager.query(
-    `SELECT v.id FROM vendor v WHERE v.number = ? OR v.name = ? UNION ALL SELECT d.vendor_id FROM document d WHERE d.kind = 'order' AND d.number IN (?) LIMIT 1`,
-    [called, called, numbers.length > 0 ? numbers : ['']],
-  )) as { id: string }[];
-  if (row) return row.id;
-  throw new RequestError(422, 'Not read', `Nobody here is “${called}”, and no order is named that is known: set the vendor up first, or name the order.`);
+  if (numbers.length === 0) return undefined;
+  const [row] = (await manager.query("SELECT vendor_id AS id FROM document WHERE kind = 'order' AND number IN (?) ORDER BY id LIMIT 1", [numbers])) as {
+    id: string;
+  }[];
+  return row?.id;
 }
+
+/** What a paper calls its vendor, to be read. */
+export const calledSo = (called: readonly string[]): string => called.map((name) => `“${name}”`).join(', ') || 'nobody';
 
 /** What goods are called, here and by a vendor, and what they are counted in. */
 export interface GoodsCalled {

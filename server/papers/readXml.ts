@@ -67,3 +67,22 @@ export function textAt(node: XmlNode | undefined, ...path: readonly string[]): s
   const text = typeof found === 'string' ? found : found['#text'];
   return typeof text === 'string' ? text.trim() : '';
 }
+
+/** Of several elements that say an amount, the one in a currency; the first where none says which it is in. */
+export function amountIn(amounts: readonly XmlNode[], currency: string): string {
+  const said = (node: XmlNode | undefined) => (typeof node === 'object' ? node['@currencyID'] : undefined);
+  return textAt(amounts.find((node) => said(node) === currency) ?? amounts.find((node) => said(node) === undefined));
+}
+
+/** What a party of a UBL document is called: its number with us, its names, its address for mails, numbers that others gave it. */
+export function ublParty(node: XmlNode | undefined): string[] {
+  const party = childAt(node, 'Party');
+  return [
+    textAt(node, 'CustomerAssignedAccountID'),
+    textAt(party, 'PartyName', 'Name'),
+    textAt(party, 'PartyLegalEntity', 'RegistrationName'),
+    textAt(party, 'Contact', 'ElectronicMail'),
+    textAt(party, 'EndpointID'),
+    ...childrenOf(party, 'PartyIdentification').map((entry) => textAt(entry, 'ID')),
+  ].filter(Boolean);
+}
