@@ -277,7 +277,7 @@ async function benchTyping(page, url) {
     await page.waitForTimeout(300);
     await page
       .getByLabel(/^Quantity, line/)
-      .nth(line === 1 ? 0 : 25)
+      .nth(line === 1 ? 0 : 12)
       .focus();
     await page.keyboard.type('12345678', { delay: 120 });
   }

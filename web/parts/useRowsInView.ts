@@ -11,9 +11,10 @@ export interface RowsInView {
   readonly scrollTo: (index: number) => void;
 }
 
-const USUAL_HEIGHT = 33;
-/** Enough for the arrow keys to find the next line drawn. */
-const AROUND = 10;
+/** Of a line without anything below it; where this is not so, every line that comes into view is drawn twice. */
+const USUAL_HEIGHT = 32;
+/** Enough for the arrow keys to find the next line drawn; every one is laid out and painted with each frame that is scrolled. */
+const AROUND = 4;
 
 /** Draws of a long table only what is in view, in the scrolling `.body` around it. */
 export function useRowsInView(table: RefObject<HTMLTableElement | null>, count: number): RowsInView {
