@@ -112,6 +112,9 @@ describe('a bill that comes as a file', () => {
     const second = randomUUID();
     expect((await ines.call('PUT', `/api/incoming-bills/${second}`, because)).status).toBe(200);
     expect((await drafts()).find((draft) => draft.id === second)).toMatchObject({ body: { number: 'TF-78', another: 'one paper for two bills' } });
+    // Proposed anew when it is opened, it is still known why.
+    await ines.call('POST', `/api/bills/${second}/open`, {});
+    expect((await drafts()).find((draft) => draft.id === second)).toMatchObject({ body: { another: 'one paper for two bills' } });
     await ines.call('DELETE', `/api/drafts/${second}`);
     await ines.call('DELETE', `/api/drafts/${id}`);
     expect((await take(content)).status).toBe(200);

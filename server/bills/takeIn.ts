@@ -105,7 +105,7 @@ async function takePaper(source: DataSource, given: Given, opened: OpenedPaper, 
     );
     if (vendor === undefined) return false;
     const draft = await draftFor(manager, given.id, vendor, paper, given.today);
-    await leaveDraft(manager, again && draft.kind === 'bill' ? withReason({ id: given.id, ...draft }, given.another ?? '') : { id: given.id, ...draft });
+    await leaveDraft(manager, { id: given.id, ...withReason(draft, given.another ?? '') });
     return false;
   });
   return {
@@ -126,11 +126,16 @@ const onceMore = <Result>(source: DataSource, work: (manager: EntityManager) => 
   });
 
 /** Why the same paper is another bill stays on the bill. */
-const withReason = <Draft extends { readonly body: object; readonly command?: object | undefined }>(draft: Draft, another: string): Draft => ({
-  ...draft,
-  body: { ...draft.body, another },
-  ...(draft.command ? { command: { ...draft.command, another } } : {}),
-});
+export const withReason = <Draft extends LeftDraft>(draft: Draft, another: string): Draft =>
+  another.trim() === '' || draft.kind !== 'bill'
+    ? draft
+    : { ...draft, body: { ...draft.body, another }, ...(draft.command ? { command: { ...draft.command, another } } : {}) };
+
+interface LeftDraft {
+  readonly kind: 'bill' | 'credit';
+  readonly body: object;
+  readonly command?: object | undefined;
+}
 
 const stateOf = (paper: BillPaper | undefined, vendor: string | undefined): 'read' | 'typed' | 'whose' =>
   vendor === undefined ? 'whose' : paper !== undefined && paper.problems.length === 0 ? 'read' : 'typed';

@@ -12,7 +12,7 @@ import { showAmount, text, type Row } from '../queries/figures.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
 import { DRAFT_FOR, holdDraft } from '../storage/drafts.ts';
 import { readIncomingBill } from './incoming.ts';
-import { draftFor } from './takeIn.ts';
+import { draftFor, withReason } from './takeIn.ts';
 import { readBill } from './readBill.ts';
 
 type Waiting = ReplyOf<typeof api.waitingBills>['rows'][number];
@@ -60,11 +60,12 @@ export async function openWaiting(source: DataSource, user: SignedIn, id: string
 /** A draft that is as its paper made it follows what has come meanwhile. */
 async function proposeAnew(manager: EntityManager, id: string, today: string): Promise<void> {
   const [row] = (await manager.query(
-    'SELECT p.structured, p.vendor_id FROM draft d JOIN incoming_paper p ON p.id = d.id WHERE d.id = ? AND d.version = 1 AND p.structured IS NOT NULL',
+    "SELECT p.structured, p.vendor_id, JSON_VALUE(d.body, '$.another') AS another FROM draft d JOIN incoming_paper p ON p.id = d.id WHERE d.id = ? AND d.version = 1 AND p.structured IS NOT NULL",
     [id],
-  )) as { structured: Buffer; vendor_id: string }[];
+  )) as { structured: Buffer; vendor_id: string; another: string | null }[];
   if (!row) return;
-  const { kind, body, command } = await draftFor(manager, id, row.vendor_id, readBill(row.structured, await baseCurrency(manager)), today);
+  const made = await draftFor(manager, id, row.vendor_id, readBill(row.structured, await baseCurrency(manager)), today);
+  const { kind, body, command } = withReason(made, row.another ?? '');
   await manager.query('UPDATE draft SET kind = ?, body = ?, command = ? WHERE id = ? AND version = 1', [
     kind,
     JSON.stringify(body),

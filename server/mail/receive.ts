@@ -27,11 +27,10 @@ interface Post {
 export function openMailbox(post: Post, port: number): Promise<{ port: number; close(): Promise<void> }> {
   const server = new SMTPServer({
     ...{ authOptional: true, disabledCommands: ['AUTH', 'STARTTLS'], disableReverseLookup: true, logger: false, hideSize: true, maxClients: 10 },
-    onMailFrom({ address, args }, session, done) {
+    onMailFrom({ address, args }, _session, done) {
       const bytes = sizeIn(args);
       if (bytes <= MOST_BYTES) return done();
       void refuseMail(post, address, 'a mail', bytes).then(() => done(refusedForSize()), done);
-      void session;
     },
     onData: (stream, session, done) => void takeMail(post, stream, session).then(() => done(), done),
   });

@@ -1,5 +1,6 @@
 import { Dialog } from 'radix-ui';
 import { useState, type FormEvent, type ReactNode } from 'react';
+import { DialogFoot } from './DialogFoot.tsx';
 
 interface Props {
   readonly title: string;
@@ -40,15 +41,7 @@ export function AskReason({ title, action, needed, wrong, busy, onClose, onDo, c
                 onChange={(event) => setReason(event.target.value)}
               />
             </label>
-            <p className="wrong min-h-[20px] pt-1" role="alert">
-              {wrong}
-            </p>
-            <div className="flex gap-2 pt-2">
-              <button type="submit" className="btn" disabled={busy || (needed && reason.trim() === '')}>
-                {action}
-              </button>
-              <Dialog.Close className="btn quiet">Leave it</Dialog.Close>
-            </div>
+            <DialogFoot wrong={wrong} action={action} disabled={busy || (needed && reason.trim() === '')} />
           </form>
         </Dialog.Content>
       </Dialog.Portal>

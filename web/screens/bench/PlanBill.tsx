@@ -3,6 +3,7 @@ import { useState, type FormEvent } from 'react';
 import type { WaitingBill } from '@obolus/contract/views';
 import { saidAgainst, server } from '../../app/api.ts';
 import { Cell, Field } from '../../parts/Cells.tsx';
+import { DialogFoot } from '../../parts/DialogFoot.tsx';
 
 /** Keeps a bill for later: with a word to it, until a day, or to post by itself on one. */
 export function PlanBill({ draft, waiting, kept }: { draft: string; waiting: WaitingBill | undefined; kept: boolean }) {
@@ -42,15 +43,7 @@ export function PlanBill({ draft, waiting, kept }: { draft: string; waiting: Wai
                 <Cell label="Post it by itself on" type="date" className="boxed" value={postOn} onChange={setPostOn} />
               </Field>
             </div>
-            <p className="wrong min-h-[20px] pt-1" role="alert">
-              {saidAgainst(error)}
-            </p>
-            <div className="flex gap-2 pt-2">
-              <button type="submit" className="btn" disabled={isLoading || !kept}>
-                Keep it so
-              </button>
-              <Dialog.Close className="btn quiet">Leave it</Dialog.Close>
-            </div>
+            <DialogFoot wrong={saidAgainst(error)} action="Keep it so" disabled={isLoading || !kept} />
           </form>
         </Dialog.Content>
       </Dialog.Portal>

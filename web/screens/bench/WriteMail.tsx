@@ -4,6 +4,7 @@ import { toast } from 'sonner';
 import type { BillableView } from '@obolus/contract/views';
 import { saidAgainst, server } from '../../app/api.ts';
 import { Cell, Field } from '../../parts/Cells.tsx';
+import { DialogFoot } from '../../parts/DialogFoot.tsx';
 import { isZero, difference } from '../../parts/exact.ts';
 import type { BillBody } from './billBody.ts';
 
@@ -53,15 +54,7 @@ function Letter({ vendor, body, lines, onSent }: Writing & { onSent: () => void 
         <Cell label="About" className="boxed" value={subject} onChange={setSubject} />
       </Field>
       <textarea className="cell boxed mt-2 w-full" rows={10} aria-label="The mail" value={text} onChange={(event) => setText(event.target.value)} />
-      <p className="wrong min-h-[20px] pt-1" role="alert">
-        {saidAgainst(error)}
-      </p>
-      <div className="flex gap-2 pt-2">
-        <button type="submit" className="btn" disabled={isLoading || to === ''}>
-          Send
-        </button>
-        <Dialog.Close className="btn quiet">Leave it</Dialog.Close>
-      </div>
+      <DialogFoot wrong={saidAgainst(error)} action="Send" disabled={isLoading || to === ''} />
     </form>
   );
 }
