@@ -8,22 +8,41 @@ module.exports = {
       from: { path: '^core/' },
       to: { path: '^(contract|server|web|demo|e2e)/' },
     },
-    { name: 'core-does-no-io', severity: 'error', from: { path: '^core/', pathNot: '\\.test\\.ts$' }, to: { dependencyTypes: ['core'] } },
+    {
+      name: 'core-does-no-io',
+      severity: 'error',
+      from: { path: '^core/', pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypes: ['core'] },
+    },
     {
       name: 'core-uses-yaml-only',
       severity: 'error',
       from: { path: '^core/', pathNot: '\\.test\\.ts$' },
       to: { dependencyTypes: ['npm'], pathNot: 'node_modules/yaml/' },
     },
-    { name: 'contract-stands-alone', severity: 'error', from: { path: '^contract/' }, to: { path: '^(core|server|web|demo|e2e)/' } },
+    {
+      name: 'contract-stands-alone',
+      severity: 'error',
+      from: { path: '^contract/' },
+      to: { path: '^(core|server|web|demo|e2e)/' },
+    },
     { name: 'web-never-the-server', severity: 'error', from: { path: '^web/' }, to: { path: '^(server|demo|e2e)/' } },
     { name: 'server-never-the-web', severity: 'error', from: { path: '^server/' }, to: { path: '^(web|demo|e2e)/' } },
-    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
+    {
+      name: 'no-circles',
+      severity: 'error',
+      from: {},
+      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+    },
   ],
   options: {
     // A part is reached by another through its built files: they count as that part, but are not looked into.
     doNotFollow: { path: '(node_modules|/dist/)' },
     tsPreCompilationDeps: true,
-    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'types', 'default'], extensions: ['.ts', '.tsx', '.js'] },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'types', 'default'],
+      extensions: ['.ts', '.tsx', '.js'],
+    },
   },
 };

@@ -8,9 +8,15 @@ const exact = {
   'no-restricted-syntax': [
     'error',
     { selector: "CallExpression[callee.name='parseFloat']", message: 'Figures are exact: use exact/decimal.' },
-    { selector: "CallExpression[callee.object.name='Number'][callee.property.name='parseFloat']", message: 'Figures are exact: use exact/decimal.' },
+    {
+      selector: "CallExpression[callee.object.name='Number'][callee.property.name='parseFloat']",
+      message: 'Figures are exact: use exact/decimal.',
+    },
     { selector: "MemberExpression[property.name='toFixed']", message: 'Figures are exact: use formatDecimal.' },
-    { selector: "MemberExpression[object.name='Math'][property.name='round']", message: 'Figures are exact: use divideRounded.' },
+    {
+      selector: "MemberExpression[object.name='Math'][property.name='round']",
+      message: 'Figures are exact: use divideRounded.',
+    },
   ],
 };
 
@@ -50,7 +56,11 @@ export default typescript.config(
       'max-lines-per-function': ['warn', { max: 140, skipBlankLines: true, skipComments: true }],
     },
   },
-  { files: ['core/**/*.ts', 'server/**/*.ts', 'contract/**/*.ts'], plugins: { obolus: { rules: { 'exact-figures': exactFigures } } }, rules: exact },
+  {
+    files: ['core/**/*.ts', 'server/**/*.ts', 'contract/**/*.ts'],
+    plugins: { obolus: { rules: { 'exact-figures': exactFigures } } },
+    rules: exact,
+  },
   // The one module that folds packed columns: exact below 2^53, and handed to whole numbers beyond.
   { files: ['core/costing/packed.ts', 'core/costing/packed.test.ts'], rules: { 'obolus/exact-figures': 'off' } },
   { files: ['web/vite.config.ts'], extends: [typescript.configs.disableTypeChecked] },

@@ -66,10 +66,34 @@ export const api = {
   me: endpoint({ method: 'get', path: '/session', summary: 'Who is signed in', allow: 'signed-in', reply: views.Me }),
 
   items: endpoint({ method: 'get', path: '/items', summary: 'Items', allow: 'signed-in', reply: list(views.ItemView) }),
-  vendors: endpoint({ method: 'get', path: '/vendors', summary: 'Vendors', allow: 'signed-in', reply: list(views.VendorView) }),
-  warehouses: endpoint({ method: 'get', path: '/warehouses', summary: 'Warehouses', allow: 'signed-in', reply: list(views.WarehouseView) }),
-  terms: endpoint({ method: 'get', path: '/terms', summary: 'Terms of payment', allow: 'signed-in', reply: list(views.TermsView) }),
-  taxCodes: endpoint({ method: 'get', path: '/tax-codes', summary: 'Tax codes', allow: 'signed-in', reply: list(views.TaxCodeView) }),
+  vendors: endpoint({
+    method: 'get',
+    path: '/vendors',
+    summary: 'Vendors',
+    allow: 'signed-in',
+    reply: list(views.VendorView),
+  }),
+  warehouses: endpoint({
+    method: 'get',
+    path: '/warehouses',
+    summary: 'Warehouses',
+    allow: 'signed-in',
+    reply: list(views.WarehouseView),
+  }),
+  terms: endpoint({
+    method: 'get',
+    path: '/terms',
+    summary: 'Terms of payment',
+    allow: 'signed-in',
+    reply: list(views.TermsView),
+  }),
+  taxCodes: endpoint({
+    method: 'get',
+    path: '/tax-codes',
+    summary: 'Tax codes',
+    allow: 'signed-in',
+    reply: list(views.TaxCodeView),
+  }),
   dimensions: endpoint({
     method: 'get',
     path: '/dimensions',
@@ -100,7 +124,10 @@ export const api = {
     summary: 'A page of a list, as it is to be sorted and filtered',
     allow: 'signed-in',
     params: ofList,
-    query: exactly({ ...listQuery, after: Type.Optional(Text(1000, 'Where the page begins: `next` of the one before')) }),
+    query: exactly({
+      ...listQuery,
+      after: Type.Optional(Text(1000, 'Where the page begins: `next` of the one before')),
+    }),
     reply: ListPage,
   }),
   listCsv: listFile('csv', 'text/csv'),
@@ -168,7 +195,13 @@ export const api = {
     reply: Done,
   }),
 
-  people: endpoint({ method: 'get', path: '/people', summary: 'People, their roles and limits', allow: 'signed-in', reply: list(views.PersonView) }),
+  people: endpoint({
+    method: 'get',
+    path: '/people',
+    summary: 'People, their roles and limits',
+    allow: 'signed-in',
+    reply: list(views.PersonView),
+  }),
   newPerson: endpoint({
     method: 'post',
     path: '/people',
@@ -187,7 +220,10 @@ export const api = {
     reply: views.PersonView,
   }),
 
-  orderPdf: endpoint({ ...paperOf('pdf', 'A version of an order as PDF; the latest where none is named'), produces: 'application/pdf' }),
+  orderPdf: endpoint({
+    ...paperOf('pdf', 'A version of an order as PDF; the latest where none is named'),
+    produces: 'application/pdf',
+  }),
   orderUbl: endpoint({ ...paperOf('xml', 'A version of an order as UBL 2.1 Order'), produces: 'application/xml' }),
   commitments: endpoint({
     method: 'get',
@@ -255,7 +291,8 @@ export const api = {
   takeBillIn: endpoint({
     method: 'put',
     path: '/incoming-bills/:id',
-    summary: 'Take papers of bills in: UBL 2.1 Invoice and CreditNote, Cross Industry Invoice, PDF with or without one, a picture, a stack of bills as CSV',
+    summary:
+      'Take papers of bills in: UBL 2.1 Invoice and CreditNote, Cross Industry Invoice, PDF with or without one, a picture, a stack of bills as CSV',
     allow: MAY_POST.bill,
     params: byKey,
     body: exactly({
@@ -265,7 +302,12 @@ export const api = {
     reply: exactly({
       taken: Type.Array(
         exactly({
-          ...{ id: Key, vendor: Type.Union([Id, Type.Null()]), number: Text(60), kind: oneOf(['bill', 'credit'] as const) },
+          ...{
+            id: Key,
+            vendor: Type.Union([Id, Type.Null()]),
+            number: Text(60),
+            kind: oneOf(['bill', 'credit'] as const),
+          },
           ...{ state: oneOf(['read', 'typed', 'whose'] as const), says: Text(500) },
         }),
       ),
@@ -334,7 +376,11 @@ export const api = {
     summary: 'Keep a bill with a word to it, to be looked at again on a day, or to post by itself on one',
     allow: MAY_POST.bill,
     params: byKey,
-    body: exactly({ note: Text(200), lookAgain: Type.Union([Day, Type.Literal('')]), postOn: Type.Union([Day, Type.Literal('')]) }),
+    body: exactly({
+      note: Text(200),
+      lookAgain: Type.Union([Day, Type.Literal('')]),
+      postOn: Type.Union([Day, Type.Literal('')]),
+    }),
     reply: Done,
   }),
   postAgreed: endpoint({
@@ -357,7 +403,8 @@ export const api = {
   creditable: endpoint({
     method: 'get',
     path: '/credits/open',
-    summary: 'What credit memos may be for: goods that went back, credits that were asked for; with all, also bills that may get cheaper',
+    summary:
+      'What credit memos may be for: goods that went back, credits that were asked for; with all, also bills that may get cheaper',
     allow: 'signed-in',
     query: exactly({ vendor: Type.Optional(Id), all: Type.Optional(Type.Literal('yes')) }),
     reply: list(views.CreditableView),
@@ -365,7 +412,8 @@ export const api = {
   unmatched: endpoint({
     method: 'get',
     path: '/bills/unmatched',
-    summary: 'What is received and not billed, billed and not received, gone back and not credited: what the account is made of',
+    summary:
+      'What is received and not billed, billed and not received, gone back and not credited: what the account is made of',
     allow: 'signed-in',
     reply: views.Unmatched,
   }),
@@ -394,14 +442,24 @@ export const api = {
     body: exactly({ answer: oneOf(['agreed', 'sent back'] as const), because: Text(200) }),
     reply: Done,
   }),
-  mails: endpoint({ method: 'get', path: '/mails', summary: 'Mails that came and were sent', allow: 'signed-in', reply: list(views.MailView) }),
+  mails: endpoint({
+    method: 'get',
+    path: '/mails',
+    summary: 'Mails that came and were sent',
+    allow: 'signed-in',
+    reply: list(views.MailView),
+  }),
   sendMail: endpoint({
     method: 'put',
     path: '/mails/:id',
     summary: 'Send a mail in plain text; under the same id once',
     allow: ['accountant', 'buyer'],
     params: byKey,
-    body: exactly({ to: Type.String({ maxLength: 160, pattern: '^[^\\s@,<>]+@[^\\s@,<>]+$' }), subject: Text(200), text: Text(20_000) }),
+    body: exactly({
+      to: Type.String({ maxLength: 160, pattern: '^[^\\s@,<>]+@[^\\s@,<>]+$' }),
+      subject: Text(200),
+      text: Text(20_000),
+    }),
     reply: Done,
   }),
   keepPaper: endpoint({
@@ -436,7 +494,13 @@ export const api = {
     allow: 'signed-in',
     reply: list(views.AsideView),
   }),
-  openCharges: endpoint({ method: 'get', path: '/charges/open', summary: 'Charges not yet on goods', allow: 'signed-in', reply: list(views.OpenCharge) }),
+  openCharges: endpoint({
+    method: 'get',
+    path: '/charges/open',
+    summary: 'Charges not yet on goods',
+    allow: 'signed-in',
+    reply: list(views.OpenCharge),
+  }),
   uninvoicedLines: endpoint({
     method: 'get',
     path: '/deliveries/uninvoiced-lines',
@@ -503,7 +567,13 @@ export const api = {
     query: exactly({ asOf: Type.Optional(Day) }),
     reply: views.TrialBalance,
   }),
-  waiting: endpoint({ method: 'get', path: '/waiting', summary: 'How much waits, by kind of work', allow: 'signed-in', reply: views.Waiting }),
+  waiting: endpoint({
+    method: 'get',
+    path: '/waiting',
+    summary: 'How much waits, by kind of work',
+    allow: 'signed-in',
+    reply: views.Waiting,
+  }),
   search: endpoint({
     method: 'get',
     path: '/search',
@@ -513,8 +583,21 @@ export const api = {
     reply: list(views.SearchHit),
   }),
 
-  drafts: endpoint({ method: 'get', path: '/drafts', summary: 'One’s own drafts', allow: 'signed-in', reply: list(views.DraftView) }),
-  draft: endpoint({ method: 'get', path: '/drafts/:id', summary: 'A draft', allow: 'signed-in', params: byKey, reply: views.DraftView }),
+  drafts: endpoint({
+    method: 'get',
+    path: '/drafts',
+    summary: 'One’s own drafts',
+    allow: 'signed-in',
+    reply: list(views.DraftView),
+  }),
+  draft: endpoint({
+    method: 'get',
+    path: '/drafts/:id',
+    summary: 'A draft',
+    allow: 'signed-in',
+    params: byKey,
+    reply: views.DraftView,
+  }),
   saveDraft: endpoint({
     method: 'put',
     path: '/drafts/:id',
@@ -527,19 +610,43 @@ export const api = {
     }),
     reply: exactly({ version: Type.Integer() }),
   }),
-  dropDraft: endpoint({ method: 'delete', path: '/drafts/:id', summary: 'Throw a draft away', allow: 'signed-in', params: byKey, reply: Done }),
+  dropDraft: endpoint({
+    method: 'delete',
+    path: '/drafts/:id',
+    summary: 'Throw a draft away',
+    allow: 'signed-in',
+    params: byKey,
+    reply: Done,
+  }),
 
-  imports: endpoint({ method: 'get', path: '/imports', summary: 'Imports, latest first', allow: importers, reply: list(views.ImportView) }),
+  imports: endpoint({
+    method: 'get',
+    path: '/imports',
+    summary: 'Imports, latest first',
+    allow: importers,
+    reply: list(views.ImportView),
+  }),
   stageImport: endpoint({
     method: 'put',
     path: '/imports/:id',
     summary: 'Stage a CSV or XLSX file: checked line by line, nothing loaded',
     allow: importers,
     params: byKey,
-    body: exactly({ kind: oneOf(IMPORT_KINDS), fileName: Text(200), content: Text(7_000_000, 'The file, CSV or XLSX, in base64') }),
+    body: exactly({
+      kind: oneOf(IMPORT_KINDS),
+      fileName: Text(200),
+      content: Text(7_000_000, 'The file, CSV or XLSX, in base64'),
+    }),
     reply: views.ImportView,
   }),
-  import: endpoint({ method: 'get', path: '/imports/:id', summary: 'An import with its lines', allow: importers, params: byKey, reply: views.ImportView }),
+  import: endpoint({
+    method: 'get',
+    path: '/imports/:id',
+    summary: 'An import with its lines',
+    allow: importers,
+    params: byKey,
+    reply: views.ImportView,
+  }),
   loadImport: endpoint({
     method: 'post',
     path: '/imports/:id/load',

@@ -1,19 +1,49 @@
-import { Amount, BaseAmount, Currency, Day, Discount, exactly, Id, Key, LineId, oneOf, Price, Quantity, Rate, Text, Type, type Static } from './figures.ts';
+import {
+  Amount,
+  BaseAmount,
+  Currency,
+  Day,
+  Discount,
+  exactly,
+  Id,
+  Key,
+  LineId,
+  oneOf,
+  Price,
+  Quantity,
+  Rate,
+  Text,
+  Type,
+  type Static,
+} from './figures.ts';
 import type { DocumentKind } from './roles.ts';
 
 const MOST_LINES = 2000;
-const lines = <Line extends Parameters<typeof exactly>[0]>(fields: Line) => Type.Array(exactly(fields), { maxItems: MOST_LINES });
+const lines = <Line extends Parameters<typeof exactly>[0]>(fields: Line) =>
+  Type.Array(exactly(fields), { maxItems: MOST_LINES });
 const Party = Type.Union([Id, Type.Literal('')], { description: 'Empty while none is chosen' });
 
 export const BASES = ['value', 'quantity', 'weight', 'volume', 'equal', 'duty', 'manual'] as const;
 export const DIFFERENCES = ['cost', 'variance', 'credit'] as const;
-export const CHARGE_KINDS = ['freight', 'duty', 'insurance', 'brokerage', 'handling', 'inspection', 'storage', 'fine'] as const;
+export const CHARGE_KINDS = [
+  'freight',
+  'duty',
+  'insurance',
+  'brokerage',
+  'handling',
+  'inspection',
+  'storage',
+  'fine',
+] as const;
 
 const Lots = Type.Optional(
-  Type.Array(exactly({ lot: Text(60), quantity: Quantity, expires: Type.Optional(Type.Union([Day, Type.Literal('')])) }), {
-    maxItems: MOST_LINES,
-    description: 'Lots or serial numbers, where the goods are kept by them',
-  }),
+  Type.Array(
+    exactly({ lot: Text(60), quantity: Quantity, expires: Type.Optional(Type.Union([Day, Type.Literal('')])) }),
+    {
+      maxItems: MOST_LINES,
+      description: 'Lots or serial numbers, where the goods are kept by them',
+    },
+  ),
 );
 const Dimensions = {
   department: Type.Optional(Text(40)),
@@ -42,15 +72,21 @@ const Asked = {
   due: Type.Union([Day, Type.Literal('')]),
   vendorNumber: Type.Optional(Text(40, 'The vendor’s own number for the item, kept for the next time')),
   packSize: Type.Optional(
-    Type.Union([Quantity, Type.Literal('')], { description: 'What a unit holds that the item was never bought in: kept for the next time' }),
+    Type.Union([Quantity, Type.Literal('')], {
+      description: 'What a unit holds that the item was never bought in: kept for the next time',
+    }),
   ),
   estimates: Estimates,
-  warehouse: Type.Optional(Type.Union([Id, Type.Literal('')], { description: 'Where it is to come in; the order’s where it is left out' })),
+  warehouse: Type.Optional(
+    Type.Union([Id, Type.Literal('')], { description: 'Where it is to come in; the order’s where it is left out' }),
+  ),
   taxCode: Type.Optional(Text(20, 'The taxes that its bill will show')),
   transport: Type.Optional(Text(60, 'The container or consignment, as far as it is known')),
   ...Dimensions,
 };
-const Terms = Type.Optional(Type.Union([Id, Type.Literal('')], { description: 'Terms of payment; the vendor’s where they are left out' }));
+const Terms = Type.Optional(
+  Type.Union([Id, Type.Literal('')], { description: 'Terms of payment; the vendor’s where they are left out' }),
+);
 const Another = Type.Optional(Text(200, 'Why it is another bill than one of the vendor that it is like'));
 const WhyDifferent = Type.Optional(Text(200, 'Why a difference is decided so; needed outside what is allowed'));
 /** The rules of the International Chamber of Commerce, 2020. */
@@ -73,12 +109,27 @@ export const OrderChangeBody = exactly({
   version: Type.Integer({ minimum: 1, description: 'The version that is changed' }),
   date: Day,
   reason: Reason,
-  lines: lines({ of: Type.Union([LineId, Type.Literal('')], { description: 'A line of the order; empty for a new one' }), ...Asked }),
+  lines: lines({
+    of: Type.Union([LineId, Type.Literal('')], { description: 'A line of the order; empty for a new one' }),
+    ...Asked,
+  }),
 });
 export const OrderClosingBody = exactly({ of: Id, date: Day, reason: Reason, lines: lines({ of: LineId }) });
 const Seen = Type.Integer({ minimum: 1, description: 'The version that was looked at' });
-export const OrderStepBody = exactly({ of: Id, seen: Seen, date: Day, step: oneOf(['held', 'released', 'sent'] as const), reason: Reason });
-export const OrderApprovalBody = exactly({ of: Id, seen: Seen, date: Day, step: oneOf(['approved', 'rejected'] as const), reason: Reason });
+export const OrderStepBody = exactly({
+  of: Id,
+  seen: Seen,
+  date: Day,
+  step: oneOf(['held', 'released', 'sent'] as const),
+  reason: Reason,
+});
+export const OrderApprovalBody = exactly({
+  of: Id,
+  seen: Seen,
+  date: Day,
+  step: oneOf(['approved', 'rejected'] as const),
+  reason: Reason,
+});
 export const ReceiptBody = exactly({
   vendor: Party,
   date: Day,
@@ -92,13 +143,21 @@ export const ReceiptBody = exactly({
     lots: Lots,
     origin: Type.Optional(Text(2, 'As seen on the goods, where it is not the usual one')),
     preference: Type.Optional(Type.Boolean({ description: 'A preference is claimed, with proof of origin' })),
-    last: Type.Optional(Type.Boolean({ description: 'No more comes of the line: what is missing is within what is allowed' })),
-    price: Type.Optional(Type.Union([Price, Type.Literal('')], { description: 'Where the order’s is known to be wrong; for whoever may enter bills' })),
+    last: Type.Optional(
+      Type.Boolean({ description: 'No more comes of the line: what is missing is within what is allowed' }),
+    ),
+    price: Type.Optional(
+      Type.Union([Price, Type.Literal('')], {
+        description: 'Where the order’s is known to be wrong; for whoever may enter bills',
+      }),
+    ),
     reason: Type.Optional(Text(200, 'Why the price is another')),
   }),
   aside: Type.Optional(
     lines({
-      of: Type.Union([LineId, Type.Literal('')], { description: 'The order line that was rejected; empty for goods without an order' }),
+      of: Type.Union([LineId, Type.Literal('')], {
+        description: 'The order line that was rejected; empty for goods without an order',
+      }),
       item: Party,
       what: Text(160, 'In words, where it is no known item'),
       quantity: Quantity,
@@ -120,7 +179,11 @@ export const ReceiptBody = exactly({
 export const PutAwayBody = exactly({ date: Day, lines: lines({ of: LineId, quantity: Quantity, bin: Text(20) }) });
 export const OUTCOMES = ['sent back', 'scrapped', 'received', 'gone astray'] as const;
 /** What became of goods that stood aside. */
-export const AsideClosingBody = exactly({ date: Day, reason: Reason, lines: lines({ of: LineId, quantity: Quantity, outcome: oneOf(OUTCOMES) }) });
+export const AsideClosingBody = exactly({
+  date: Day,
+  reason: Reason,
+  lines: lines({ of: LineId, quantity: Quantity, outcome: oneOf(OUTCOMES) }),
+});
 export const BillBody = exactly({
   vendor: Party,
   terms: Terms,
@@ -130,16 +193,26 @@ export const BillBody = exactly({
   currency: Currency,
   lines: lines({
     ...{ of: LineId, quantity: Quantity, price: Price, discount: Discount, difference: oneOf(DIFFERENCES) },
-    done: Type.Optional(Type.Boolean({ description: 'Of an expense on order: it was done, and the bill stands for its receipt' })),
+    done: Type.Optional(
+      Type.Boolean({ description: 'Of an expense on order: it was done, and the bill stands for its receipt' }),
+    ),
     wait: Type.Optional(Type.Boolean({ description: 'Ahead of the goods: the bill is not paid before they are here' })),
     reason: WhyDifferent,
   }),
   charges: Type.Array(exactly({ kind: oneOf(CHARGE_KINDS), amount: Amount, reason: WhyDifferent }), { maxItems: 50 }),
   disputed: Type.Optional(
-    Type.Array(exactly({ said: Text(200, 'As the paper calls it'), amount: Amount, decision: oneOf(['credit', 'not-ours'] as const), reason: Reason }), {
-      maxItems: 200,
-      description: 'What is not accepted: owed for now, and expected back as a credit',
-    }),
+    Type.Array(
+      exactly({
+        said: Text(200, 'As the paper calls it'),
+        amount: Amount,
+        decision: oneOf(['credit', 'not-ours'] as const),
+        reason: Reason,
+      }),
+      {
+        maxItems: 200,
+        description: 'What is not accepted: owed for now, and expected back as a credit',
+      },
+    ),
   ),
   expenses: Type.Optional(Type.Array(exactly({ expense: Text(60), amount: Amount, ...Dimensions }), { maxItems: 200 })),
   tax: Type.Optional(
@@ -147,14 +220,20 @@ export const BillBody = exactly({
       exactly({
         amount: Amount,
         recoverable: Type.Boolean(),
-        lines: Type.Optional(Type.Array(Type.Integer({ minimum: 1 }), { description: 'Counted over lines, charges and expenses; all where it is left out' })),
+        lines: Type.Optional(
+          Type.Array(Type.Integer({ minimum: 1 }), {
+            description: 'Counted over lines, charges and expenses; all where it is left out',
+          }),
+        ),
       }),
       { maxItems: 20 },
     ),
   ),
   whole: Type.Optional(
     exactly({
-      tax: Type.Optional(exactly({ reason: Text(200, 'Why its tax is taken, where it is not what the orders’ codes make') })),
+      tax: Type.Optional(
+        exactly({ reason: Text(200, 'Why its tax is taken, where it is not what the orders’ codes make') }),
+      ),
       total: Type.Optional(exactly({ asked: Amount, reason: WhyDifferent })),
     }),
   ),
@@ -201,9 +280,15 @@ export const AllocationBody = exactly({
   more: Type.Optional(Type.Boolean({ description: 'Further bills of these kinds are to come' })),
   entry: Type.Optional(Day),
   customsRate: Type.Optional(Rate),
-  declared: Type.Optional(lines({ line: LineId, origin: Type.Optional(Text(2)), preference: Type.Optional(Type.Boolean()) })),
+  declared: Type.Optional(
+    lines({ line: LineId, origin: Type.Optional(Text(2)), preference: Type.Optional(Type.Boolean()) }),
+  ),
 });
-export const EstimateClosingBody = exactly({ date: Day, reason: Reason, lines: lines({ of: LineId, charge: Text(30) }) });
+export const EstimateClosingBody = exactly({
+  date: Day,
+  reason: Reason,
+  lines: lines({ of: LineId, charge: Text(30) }),
+});
 export const ChargeMoveBody = exactly({ date: Day, of: LineId, charge: oneOf(CHARGE_KINDS), amount: BaseAmount });
 export const DeliveryBody = exactly({
   customer: Text(120),
@@ -236,7 +321,13 @@ export const AssemblyBody = exactly({
   conversion: Type.Union([BaseAmount, Type.Literal('')]),
   ...Dimensions,
 });
-export const TransferBody = exactly({ date: Day, from: Id, to: Id, inTransit: Type.Boolean(), lines: lines({ ...Goods, ...Dimensions }) });
+export const TransferBody = exactly({
+  date: Day,
+  from: Id,
+  to: Id,
+  inTransit: Type.Boolean(),
+  lines: lines({ ...Goods, ...Dimensions }),
+});
 export const ArrivalBody = exactly({
   date: Day,
   lines: lines({ of: LineId, quantity: Quantity, lost: Type.Union([Quantity, Type.Literal('')]), lots: Lots }),
@@ -262,9 +353,17 @@ export const PaymentBody = exactly({
   from: Type.Union([Id, Type.Literal('')], { description: 'A prepayment; the bank where empty' }),
   discountsTo: oneOf(['income', 'goods'] as const),
   reason: Reason,
-  bills: Type.Array(exactly({ of: Id, amount: Amount, discount: Type.Union([Amount, Type.Literal('')]), writeOff: Type.Union([Amount, Type.Literal('')]) }), {
-    maxItems: 500,
-  }),
+  bills: Type.Array(
+    exactly({
+      of: Id,
+      amount: Amount,
+      discount: Type.Union([Amount, Type.Literal('')]),
+      writeOff: Type.Union([Amount, Type.Literal('')]),
+    }),
+    {
+      maxItems: 500,
+    },
+  ),
 });
 const Period = Type.String({ maxLength: 7, description: 'A month, YYYY-MM' });
 export const PeriodBody = exactly({ date: Day, period: Period });
@@ -324,11 +423,20 @@ export const RefusalView = exactly({ reason: Text(60), at: Text(200), says: Text
 /** What posting would do, worked out by the same decision as posting itself. */
 /** What ordered goods should cost once they are here, by line of the body: in base currency, the unit cost for one stock unit. */
 export const Expected = Type.Array(
-  exactly({ line: Type.Integer({ minimum: 0 }), goods: BaseAmount, charges: Type.Array(exactly({ kind: Text(30), amount: BaseAmount })), unitCost: Amount }),
+  exactly({
+    line: Type.Integer({ minimum: 0 }),
+    goods: BaseAmount,
+    charges: Type.Array(exactly({ kind: Text(30), amount: BaseAmount })),
+    unitCost: Amount,
+  }),
 );
 
 export const DifferenceView = exactly({
-  ...{ at: Text(200), kind: oneOf(['price', 'not-here', 'charge', 'disputed', 'tax', 'total'] as const), amount: BaseAmount },
+  ...{
+    at: Text(200),
+    kind: oneOf(['price', 'not-here', 'charge', 'disputed', 'tax', 'total'] as const),
+    amount: BaseAmount,
+  },
   ...{ allowed: Type.Union([BaseAmount, Type.Null()]), outside: Type.Boolean() },
 });
 

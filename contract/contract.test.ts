@@ -51,16 +51,30 @@ describe('the endpoints', () => {
   });
 
   it('take writes of other things only under an id that is known before', () => {
-    const writes = allEndpoints.filter(({ method, keyed, path }) => method !== 'get' && !keyed && !path.endsWith('/preview') && path !== '/session');
+    const writes = allEndpoints.filter(
+      ({ method, keyed, path }) => method !== 'get' && !keyed && !path.endsWith('/preview') && path !== '/session',
+    );
     expect(writes.map(({ path }) => path)).toEqual([
-      ...['/lists/:list/views/:name', '/lists/:list/views/:name', '/registers/:register/:id', '/vendors/:id/bank-accounts/:account'],
+      ...[
+        '/lists/:list/views/:name',
+        '/lists/:list/views/:name',
+        '/registers/:register/:id',
+        '/vendors/:id/bank-accounts/:account',
+      ],
       // A person by the mail address: a second of it is refused.
       ...[
         '/people',
         '/people/:id',
         '/despatch-advices/:id',
         '/despatch-advices/:id',
-        ...['/incoming-bills/:id', '/incoming-bills/:id/vendor', '/incoming-bills/:id', '/bills/:id/open', '/bills/:id/let-go', '/bills/:id/plan'],
+        ...[
+          '/incoming-bills/:id',
+          '/incoming-bills/:id/vendor',
+          '/incoming-bills/:id',
+          '/bills/:id/open',
+          '/bills/:id/let-go',
+          '/bills/:id/plan',
+        ],
         ...['/bills/:id/post-agreed', '/bills/:id/sign-off', '/sign-offs/:id', '/mails/:id'],
         '/papers/:id',
         '/drafts/:id',
@@ -75,7 +89,11 @@ describe('the endpoints', () => {
     const open: string[] = [];
     const look = (schema: unknown, where: string): void => {
       if (typeof schema !== 'object' || schema === null) return;
-      const { type, additionalProperties, patternProperties } = schema as { type?: string; additionalProperties?: unknown; patternProperties?: unknown };
+      const { type, additionalProperties, patternProperties } = schema as {
+        type?: string;
+        additionalProperties?: unknown;
+        patternProperties?: unknown;
+      };
       if (type === 'object' && additionalProperties !== false && !patternProperties) open.push(where);
       for (const [name, part] of Object.entries(schema)) look(part, `${where}/${name}`);
     };
@@ -87,12 +105,21 @@ describe('the endpoints', () => {
 describe('the OpenAPI document', () => {
   const document = openApiDocument('1.2.3') as {
     info: { version: string };
-    paths: Record<string, Record<string, { parameters: { name: string; in: string; required: boolean }[]; security: object[] }>>;
+    paths: Record<
+      string,
+      Record<string, { parameters: { name: string; in: string; required: boolean }[]; security: object[] }>
+    >;
   };
 
   it('writes parameters in braces and says which are required', () => {
     expect(document.info.version).toBe('1.2.3');
-    expect(document.paths['/api/stock/{item}/{warehouse}']?.get?.parameters.map(({ name, in: where, required }) => [name, where, required])).toEqual([
+    expect(
+      document.paths['/api/stock/{item}/{warehouse}']?.get?.parameters.map(({ name, in: where, required }) => [
+        name,
+        where,
+        required,
+      ]),
+    ).toEqual([
       ['item', 'path', true],
       ['warehouse', 'path', true],
     ]);
@@ -100,7 +127,10 @@ describe('the OpenAPI document', () => {
   });
 
   it('names the headers that a posting needs', () => {
-    expect(document.paths['/api/documents/receipt']?.post?.parameters.map(({ name }) => name)).toEqual(['Idempotency-Key', 'X-CSRF-Token']);
+    expect(document.paths['/api/documents/receipt']?.post?.parameters.map(({ name }) => name)).toEqual([
+      'Idempotency-Key',
+      'X-CSRF-Token',
+    ]);
     expect(document.paths['/api/session']?.post?.security).toEqual([]);
   });
 });

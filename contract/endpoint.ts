@@ -19,13 +19,27 @@ export interface Endpoint<Params extends TSchema, Query extends TSchema, Body ex
 }
 
 export type AnyEndpoint = Endpoint<TSchema, TSchema, TSchema, TSchema>;
-export type ParamsOf<E> = E extends Endpoint<infer P, TSchema, TSchema, TSchema> ? (TSchema extends P ? Record<never, string> : Static<P>) : never;
-export type QueryOf<E> = E extends Endpoint<TSchema, infer Q, TSchema, TSchema> ? (TSchema extends Q ? Record<never, string> : Static<Q>) : never;
-export type BodyOfEndpoint<E> = E extends Endpoint<TSchema, TSchema, infer B, TSchema> ? (TSchema extends B ? undefined : Static<B>) : never;
+export type ParamsOf<E> =
+  E extends Endpoint<infer P, TSchema, TSchema, TSchema>
+    ? TSchema extends P
+      ? Record<never, string>
+      : Static<P>
+    : never;
+export type QueryOf<E> =
+  E extends Endpoint<TSchema, infer Q, TSchema, TSchema>
+    ? TSchema extends Q
+      ? Record<never, string>
+      : Static<Q>
+    : never;
+export type BodyOfEndpoint<E> =
+  E extends Endpoint<TSchema, TSchema, infer B, TSchema> ? (TSchema extends B ? undefined : Static<B>) : never;
 export type ReplyOf<E> = E extends Endpoint<TSchema, TSchema, TSchema, infer R> ? Static<R> : never;
 
-export function endpoint<P extends TSchema = TSchema, Q extends TSchema = TSchema, B extends TSchema = TSchema, R extends TSchema = TSchema>(
-  definition: Endpoint<P, Q, B, R>,
-): Endpoint<P, Q, B, R> {
+export function endpoint<
+  P extends TSchema = TSchema,
+  Q extends TSchema = TSchema,
+  B extends TSchema = TSchema,
+  R extends TSchema = TSchema,
+>(definition: Endpoint<P, Q, B, R>): Endpoint<P, Q, B, R> {
   return definition;
 }

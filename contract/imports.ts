@@ -2,7 +2,16 @@ import { REGISTERS, type RegisterName } from './registers.ts';
 import type { Role } from './roles.ts';
 
 const DOCUMENTS = ['opening-stock', 'orders', 'receipts'] as const;
-const ENTRIES = ['items', 'vendors', 'prices', 'warehouses', 'tax-codes', 'terms', 'dimensions', 'rates'] as const satisfies readonly RegisterName[];
+const ENTRIES = [
+  'items',
+  'vendors',
+  'prices',
+  'warehouses',
+  'tax-codes',
+  'terms',
+  'dimensions',
+  'rates',
+] as const satisfies readonly RegisterName[];
 
 /** What comes in from files: entries of registers, and documents. */
 export const IMPORT_KINDS = [...ENTRIES, ...DOCUMENTS] as const;
@@ -12,7 +21,10 @@ export const isEntryImport = (kind: ImportKind): kind is EntryImport => (ENTRIES
 
 /** Who may load what: entries whoever may change them, documents whoever may post them. */
 export const MAY_IMPORT = {
-  ...(Object.fromEntries(ENTRIES.map((name) => [name, REGISTERS[name].mayChange])) as Record<EntryImport, readonly Role[]>),
+  ...(Object.fromEntries(ENTRIES.map((name) => [name, REGISTERS[name].mayChange])) as Record<
+    EntryImport,
+    readonly Role[]
+  >),
   'opening-stock': ['accountant'],
   orders: ['buyer', 'accountant'],
   receipts: ['receiver', 'accountant'],

@@ -62,9 +62,24 @@ export const ListPage = exactly({
 export type ListRow = Static<typeof ListRow>;
 export type ListPage = Static<typeof ListPage>;
 
-const text = (name: string, title: string, more: Partial<ListColumn> = {}): ListColumn => ({ name, title, as: 'text', ...more });
-const day = (name: string, title: string, more: Partial<ListColumn> = {}): ListColumn => ({ name, title, as: 'day', ...more });
-const figure = (name: string, title: string, more: Partial<ListColumn> = {}): ListColumn => ({ name, title, as: 'figure', ...more });
+const text = (name: string, title: string, more: Partial<ListColumn> = {}): ListColumn => ({
+  name,
+  title,
+  as: 'text',
+  ...more,
+});
+const day = (name: string, title: string, more: Partial<ListColumn> = {}): ListColumn => ({
+  name,
+  title,
+  as: 'day',
+  ...more,
+});
+const figure = (name: string, title: string, more: Partial<ListColumn> = {}): ListColumn => ({
+  name,
+  title,
+  as: 'figure',
+  ...more,
+});
 const apart = { apart: true } as const;
 const hidden = { hidden: true } as const;
 
@@ -284,7 +299,12 @@ const WORK_LISTS = {
     rows: 'delivery',
     sort: 'number',
     down: true,
-    columns: [text('number', 'Delivery'), day('date', 'Date'), text('customer', 'Customer'), figure('cost', 'Cost, as now known', { sum: true })],
+    columns: [
+      text('number', 'Delivery'),
+      day('date', 'Date'),
+      text('customer', 'Customer'),
+      figure('cost', 'Cost, as now known', { sum: true }),
+    ],
   },
 } as const satisfies Record<string, List>;
 
@@ -296,7 +316,10 @@ const asColumn = (as: string): ListColumn['as'] => (as === 'figure' || as === 'd
 
 function listOf(register: RegisterName): List {
   const { title, one, fields, key } = REGISTERS[register];
-  const columns = fields.map((field): ListColumn => ({ ...{ name: field.name, title: field.label, as: asColumn(field.as) }, ...(field.apart ? apart : {}) }));
+  const columns = fields.map((field): ListColumn => ({
+    ...{ name: field.name, title: field.label, as: asColumn(field.as) },
+    ...(field.apart ? apart : {}),
+  }));
   const retires = fields.some(({ name }) => name === 'retired');
   const views: ListView[] = [{ name: 'In use', state: { where: [{ column: 'retired', is: 'empty', to: '' }] } }];
   return { title, rows: one, columns, sort: key[0] ?? '', ...(retires ? { views } : {}) };

@@ -12,7 +12,11 @@ export function openApiDocument(version: string): object {
   }
   return {
     openapi: '3.1.0',
-    info: { title: 'Obolus', version, description: 'Purchase orders, goods receipts, vendor bills, landed costs and what they do to the books.' },
+    info: {
+      title: 'Obolus',
+      version,
+      description: 'Purchase orders, goods receipts, vendor bills, landed costs and what they do to the books.',
+    },
     paths,
     components: { securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'obolus' } } },
   };
@@ -24,7 +28,9 @@ function operation(endpoint: AnyEndpoint): object {
     security: endpoint.allow === 'anyone' ? [] : [{ session: [] }],
     description: typeof endpoint.allow === 'string' ? '' : `For: ${endpoint.allow.join(', ')}`,
     parameters: [...parameters(endpoint.params, 'path'), ...parameters(endpoint.query, 'query'), ...headers(endpoint)],
-    ...(endpoint.body ? { requestBody: { required: true, content: { 'application/json': { schema: endpoint.body } } } } : {}),
+    ...(endpoint.body
+      ? { requestBody: { required: true, content: { 'application/json': { schema: endpoint.body } } } }
+      : {}),
     responses: {
       [endpoint.keyed ? 201 : 200]: {
         description: 'Done',
@@ -38,7 +44,12 @@ function operation(endpoint: AnyEndpoint): object {
 function parameters(schema: TSchema | undefined, where: 'path' | 'query'): object[] {
   const properties = (schema?.properties ?? {}) as Record<string, TSchema>;
   const required = (schema?.required ?? []) as string[];
-  return Object.entries(properties).map(([name, property]) => ({ name, in: where, required: where === 'path' || required.includes(name), schema: property }));
+  return Object.entries(properties).map(([name, property]) => ({
+    name,
+    in: where,
+    required: where === 'path' || required.includes(name),
+    schema: property,
+  }));
 }
 
 function headers(endpoint: AnyEndpoint): object[] {
@@ -49,7 +60,13 @@ function headers(endpoint: AnyEndpoint): object[] {
     schema: { type: 'string', format: 'uuid' },
     description: 'Made by the client; a retried request posts once',
   };
-  const token = { name: 'X-CSRF-Token', in: 'header', required: true, schema: { type: 'string' }, description: 'From the session' };
+  const token = {
+    name: 'X-CSRF-Token',
+    in: 'header',
+    required: true,
+    schema: { type: 'string' },
+    description: 'From the session',
+  };
   const writes = endpoint.method !== 'get' && endpoint.allow !== 'anyone';
   return [...(endpoint.keyed ? [key] : []), ...(writes ? [token] : [])];
 }

@@ -38,11 +38,27 @@ export interface RegisterField {
   readonly by?: readonly Role[];
 }
 
-export const REGISTER_NAMES = ['items', 'vendors', 'prices', 'warehouses', 'tax-codes', 'terms', 'dimensions', 'rates', 'company'] as const;
+export const REGISTER_NAMES = [
+  'items',
+  'vendors',
+  'prices',
+  'warehouses',
+  'tax-codes',
+  'terms',
+  'dimensions',
+  'rates',
+  'company',
+] as const;
 export type RegisterName = (typeof REGISTER_NAMES)[number];
 
 const SETTERS: readonly Role[] = ['administrator', 'accountant'];
-const code = (label: string, most: number): RegisterField => ({ name: 'code', label, as: 'text', required: true, most });
+const code = (label: string, most: number): RegisterField => ({
+  name: 'code',
+  label,
+  as: 'text',
+  required: true,
+  most,
+});
 const name: RegisterField = { name: 'name', label: 'Name', as: 'text', required: true, most: 160 };
 const number: RegisterField = { name: 'number', label: 'Number', as: 'text', required: true, most: 40 };
 const retired: RegisterField = {
@@ -53,7 +69,15 @@ const retired: RegisterField = {
   apart: true,
 };
 const address: RegisterField = { name: 'address', label: 'Address', as: 'lines', most: 400, apart: true };
-const percent = (name: string, label: string, hint: string): RegisterField => ({ name, label, as: 'figure', places: 4, hint, apart: true, by: SETTERS });
+const percent = (name: string, label: string, hint: string): RegisterField => ({
+  name,
+  label,
+  as: 'figure',
+  places: 4,
+  hint,
+  apart: true,
+  by: SETTERS,
+});
 const tolerances = (without: string): RegisterField[] => [
   percent('over', 'Over, percent', `How much more than ordered is taken; ${without}`),
   percent('short', 'Short, percent', `How much less closes a line; ${without}`),
@@ -61,7 +85,15 @@ const tolerances = (without: string): RegisterField[] => [
 /** What bills may ask for more, and less, than was expected, without a reason. */
 const allowances = (of: string): RegisterField[] => {
   const hint = `Of a percentage and an amount the smaller; ${of}`;
-  const limit = (name: string, label: string): RegisterField => ({ name, label, as: 'figure', places: 4, hint, apart: true, by: SETTERS });
+  const limit = (name: string, label: string): RegisterField => ({
+    name,
+    label,
+    as: 'figure',
+    places: 4,
+    hint,
+    apart: true,
+    by: SETTERS,
+  });
   return [
     limit('bill_over_part', 'Bill over, percent'),
     limit('bill_over_amount', 'Bill over, amount'),
@@ -69,7 +101,14 @@ const allowances = (of: string): RegisterField[] => {
     limit('bill_short_amount', 'Bill under, amount'),
   ];
 };
-const measure = (name: string, label: string, hint: string): RegisterField => ({ name, label, as: 'figure', places: 6, hint, apart: true });
+const measure = (name: string, label: string, hint: string): RegisterField => ({
+  name,
+  label,
+  as: 'figure',
+  places: 6,
+  hint,
+  apart: true,
+});
 
 export const REGISTERS: Readonly<Record<RegisterName, Register>> = {
   items: {
@@ -82,7 +121,14 @@ export const REGISTERS: Readonly<Record<RegisterName, Register>> = {
       number,
       name,
       { name: 'unit', label: 'Stock unit', as: 'text', required: true, most: 20, settled: true },
-      { name: 'method', label: 'Cost kept by', as: 'choice', required: true, choices: ['fifo', 'average', 'standard', 'lot', 'serial'], settled: true },
+      {
+        name: 'method',
+        label: 'Cost kept by',
+        as: 'choice',
+        required: true,
+        choices: ['fifo', 'average', 'standard', 'lot', 'serial'],
+        settled: true,
+      },
       {
         name: 'standard',
         label: 'Standard cost',
@@ -135,10 +181,24 @@ export const REGISTERS: Readonly<Record<RegisterName, Register>> = {
       { name: 'terms', label: 'Terms', as: 'entry', of: 'terms', required: true },
       address,
       { name: 'mail', label: 'Mail address', as: 'text', most: 160, hint: 'Where orders go', apart: true },
-      { name: 'tax_code', label: 'Tax code', as: 'entry', of: 'tax-codes', hint: 'Of its lines, where nothing else is said', apart: true },
+      {
+        name: 'tax_code',
+        label: 'Tax code',
+        as: 'entry',
+        of: 'tax-codes',
+        hint: 'Of its lines, where nothing else is said',
+        apart: true,
+      },
       ...tolerances('empty leaves it to the company'),
       ...allowances('empty leaves it to the company'),
-      { name: 'usual_expense', label: 'Usual expense', as: 'text', most: 60, hint: 'What its bills are for where they are for nothing on order', apart: true },
+      {
+        name: 'usual_expense',
+        label: 'Usual expense',
+        as: 'text',
+        most: 60,
+        hint: 'What its bills are for where they are for nothing on order',
+        apart: true,
+      },
       {
         name: 'hold',
         label: 'On hold because',
@@ -168,7 +228,14 @@ export const REGISTERS: Readonly<Record<RegisterName, Register>> = {
     fields: [
       { name: 'vendor', label: 'Vendor', as: 'entry', of: 'vendors', required: true, settled: true },
       { name: 'item', label: 'Item', as: 'entry', of: 'items', required: true, settled: true },
-      { name: 'price', label: 'Price', as: 'figure', places: 6, required: true, hint: 'In the vendor’s currency, for one of the unit' },
+      {
+        name: 'price',
+        label: 'Price',
+        as: 'figure',
+        places: 6,
+        required: true,
+        hint: 'In the vendor’s currency, for one of the unit',
+      },
       { name: 'unit', label: 'Unit', as: 'text', most: 20, settled: true, hint: 'Empty for the stock unit' },
       { name: 'least', label: 'From so many', as: 'figure', places: 6, settled: true },
       { name: 'from', label: 'From', as: 'day', settled: true },
@@ -246,7 +313,14 @@ export const REGISTERS: Readonly<Record<RegisterName, Register>> = {
     key: ['kind', 'code'],
     mayChange: SETTERS,
     fields: [
-      { name: 'kind', label: 'Kind', as: 'choice', choices: ['department', 'location', 'project'], required: true, settled: true },
+      {
+        name: 'kind',
+        label: 'Kind',
+        as: 'choice',
+        choices: ['department', 'location', 'project'],
+        required: true,
+        settled: true,
+      },
       { ...code('Code', 40), settled: true },
       name,
       retired,
@@ -300,8 +374,18 @@ export const REGISTERS: Readonly<Record<RegisterName, Register>> = {
         apart: true,
         by: SETTERS,
       },
-      { name: 'blind', label: 'Count blind', as: 'yes', hint: 'Whoever receives counts without seeing what was ordered' },
-      { name: 'drafts_bill', label: 'A receipt drafts its bill', as: 'yes', hint: 'What was received lies on the match bench as a draft of its bill' },
+      {
+        name: 'blind',
+        label: 'Count blind',
+        as: 'yes',
+        hint: 'Whoever receives counts without seeing what was ordered',
+      },
+      {
+        name: 'drafts_bill',
+        label: 'A receipt drafts its bill',
+        as: 'yes',
+        hint: 'What was received lies on the match bench as a draft of its bill',
+      },
     ],
   },
 };

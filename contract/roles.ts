@@ -4,8 +4,29 @@ export type Role = (typeof ROLES)[number];
 
 export const DOCUMENT_KINDS = [
   ...(['order', 'order-change', 'order-closing', 'order-step', 'order-approval'] as const),
-  ...(['receipt', 'aside-closing', 'put-away', 'bill', 'return', 'credit', 'allocation', 'estimate-closing', 'charge-move'] as const),
-  ...(['delivery', 'invoice', 'customer-return', 'opening', 'assembly', 'transfer', 'arrival', 'count', 'standard', 'write-down'] as const),
+  ...([
+    'receipt',
+    'aside-closing',
+    'put-away',
+    'bill',
+    'return',
+    'credit',
+    'allocation',
+    'estimate-closing',
+    'charge-move',
+  ] as const),
+  ...([
+    'delivery',
+    'invoice',
+    'customer-return',
+    'opening',
+    'assembly',
+    'transfer',
+    'arrival',
+    'count',
+    'standard',
+    'write-down',
+  ] as const),
   ...(['prepayment', 'payment', 'close', 'open', 'lock', 'reversal'] as const),
 ] as const;
 export type DocumentKind = (typeof DOCUMENT_KINDS)[number];

@@ -1,5 +1,22 @@
 import { CHARGE_KINDS, DifferenceView, EntryView, INCOTERMS } from './commands.ts';
-import { Amount, BaseAmount, Currency, Day, Discount, exactly, Id, Key, LineId, oneOf, Price, Quantity, Rate, Text, Type, type Static } from './figures.ts';
+import {
+  Amount,
+  BaseAmount,
+  Currency,
+  Day,
+  Discount,
+  exactly,
+  Id,
+  Key,
+  LineId,
+  oneOf,
+  Price,
+  Quantity,
+  Rate,
+  Text,
+  Type,
+  type Static,
+} from './figures.ts';
 import { ListState } from './lists.ts';
 import { IMPORT_KINDS } from './imports.ts';
 import { DOCUMENT_KINDS, ROLES } from './roles.ts';
@@ -52,10 +69,17 @@ export const TermsView = exactly({ id: Id, code: Text(20), name: Name, days: Cou
 export const TaxCodeView = exactly({
   code: Text(20),
   name: Name,
-  levels: Type.Array(exactly({ name: Text(40), percent: Discount, recoverable: Type.Boolean(), onTop: Type.Boolean() })),
+  levels: Type.Array(
+    exactly({ name: Text(40), percent: Discount, recoverable: Type.Boolean(), onTop: Type.Boolean() }),
+  ),
 });
 export const BINS = ['shelf', 'dock', 'rejects'] as const;
-export const WarehouseView = exactly({ id: Id, code: Text(20), name: Name, bins: Type.Array(exactly({ code: Text(20), kind: oneOf(BINS) })) });
+export const WarehouseView = exactly({
+  id: Id,
+  code: Text(20),
+  name: Name,
+  bins: Type.Array(exactly({ code: Text(20), kind: oneOf(BINS) })),
+});
 export const DIMENSIONS = ['department', 'location', 'project'] as const;
 export const DimensionView = exactly({ kind: oneOf(DIMENSIONS), code: Text(40), name: Name });
 
@@ -66,7 +90,9 @@ const InUnit = { unit: Text(20), per: Quantity };
 export const PriceView = exactly({
   item: Id,
   number: Text(40),
-  list: Type.Array(exactly({ unit: Text(20), least: Quantity, from: Day, to: Type.Union([Day, Type.Null()]), price: Price })),
+  list: Type.Array(
+    exactly({ unit: Text(20), least: Quantity, from: Day, to: Type.Union([Day, Type.Null()]), price: Price }),
+  ),
   last: Type.Union([exactly({ order: Text(30), unit: Text(20), price: Price }), Type.Null()]),
 });
 
@@ -151,7 +177,13 @@ export const OrderView = exactly({
       expected: Text(40),
       taxCode: Text(20),
       transport: Text(60),
-      estimates: Type.Array(exactly({ kind: oneOf(CHARGE_KINDS), by: oneOf(['unit', 'percent', 'flat', 'tariff'] as const), figure: Text(40) })),
+      estimates: Type.Array(
+        exactly({
+          kind: oneOf(CHARGE_KINDS),
+          by: oneOf(['unit', 'percent', 'flat', 'tariff'] as const),
+          figure: Text(40),
+        }),
+      ),
     }),
   ),
   history: Type.Array(
@@ -171,7 +203,12 @@ export const OrderView = exactly({
 const Committed = Type.Array(exactly({ name: Name, amount: BaseAmount }));
 
 /** What is ordered and has not come, in base currency at the rate of each order: in all, and by vendor, department and month due. */
-export const Commitments = exactly({ total: BaseAmount, vendors: Committed, departments: Committed, months: Committed });
+export const Commitments = exactly({
+  total: BaseAmount,
+  vendors: Committed,
+  departments: Committed,
+  months: Committed,
+});
 
 /** A line that a bill may be for: received and not all billed, or on order and neither received nor billed. */
 export const BillableView = exactly({
@@ -179,7 +216,10 @@ export const BillableView = exactly({
   state: oneOf(['received', 'ordered', 'service'] as const),
   /** The line of the order: its own where nothing came. */
   orderLine: LineId,
-  receipt: Type.Union([exactly({ id: Id, number: Text(30), date: Day, packingSlip: Text(60), transport: Text(60) }), Type.Null()]),
+  receipt: Type.Union([
+    exactly({ id: Id, number: Text(30), date: Day, packingSlip: Text(60), transport: Text(60) }),
+    Type.Null(),
+  ]),
   order: exactly({ id: Id, number: Text(30), terms: Type.Union([Id, Type.Literal('')]) }),
   taxCode: Text(20),
   item: ItemView,
@@ -250,7 +290,8 @@ export const AdviceView = exactly({
 
 /** How a paper came to us. */
 const Came = oneOf(['file', 'mail'] as const);
-const orEmpty = <Figure extends Parameters<typeof Type.Array>[0]>(figure: Figure) => Type.Union([figure, Type.Literal('')]);
+const orEmpty = <Figure extends Parameters<typeof Type.Array>[0]>(figure: Figure) =>
+  Type.Union([figure, Type.Literal('')]);
 
 /** A vendor's bill as its paper says it, and what is proposed for its lines. Where nothing of the paper can be read, it is only looked at. */
 export const IncomingBill = exactly({
@@ -328,10 +369,25 @@ export const CreditableView = exactly({
 export const SignOffView = exactly({
   /** Whether its paper can be looked at, under the key of the draft. */
   hasPaper: Type.Boolean(),
-  ...{ id: Id, draft: Key, vendor: Name, number: Text(60), currency: Currency, total: Type.Union([Amount, Type.Null()]), note: Text(200) },
+  ...{
+    id: Id,
+    draft: Key,
+    vendor: Name,
+    number: Text(60),
+    currency: Currency,
+    total: Type.Union([Amount, Type.Null()]),
+    note: Text(200),
+  },
   ...{ askedBy: Name, askedAt: Text(40), mine: Type.Boolean() },
-  ...{ answer: oneOf(['', 'agreed', 'sent back'] as const), because: Text(200), answeredBy: Name, answeredAt: Text(40) },
-  differences: Type.Array(exactly({ ...DifferenceView.properties, label: Text(200), decision: Text(20), reason: Text(200) })),
+  ...{
+    answer: oneOf(['', 'agreed', 'sent back'] as const),
+    because: Text(200),
+    answeredBy: Name,
+    answeredAt: Text(40),
+  },
+  differences: Type.Array(
+    exactly({ ...DifferenceView.properties, label: Text(200), decision: Text(20), reason: Text(200) }),
+  ),
 });
 
 export const MailView = exactly({
@@ -353,7 +409,10 @@ export const Unmatched = exactly({
   rows: Type.Array(
     exactly({
       kind: oneOf(['received', 'billed', 'returned'] as const),
-      ...{ vendor: exactly({ id: Id, name: Name }), document: exactly({ id: Id, number: Text(30), reference: Text(120), date: Day }) },
+      ...{
+        vendor: exactly({ id: Id, name: Name }),
+        document: exactly({ id: Id, number: Text(30), reference: Text(120), date: Day }),
+      },
       ...{ label: Name, quantity: Quantity, unit: Text(20), days: Type.Integer() },
       /** As the account has it: what is owed below zero. */
       amount: BaseAmount,
@@ -520,7 +579,14 @@ export const HeldStock = exactly({
   unitCost: Type.Union([Amount, Type.Null()]),
   /** What the ledger showed, by posting date; it differs where a late cost belongs to a day before it was posted. */
   ledger: BaseAmount,
-  layers: Type.Array(exactly({ of: exactly({ id: Id, kind: Kind, number: Text(30), date: Day }), lot: Text(60), quantity: Quantity, value: BaseAmount })),
+  layers: Type.Array(
+    exactly({
+      of: exactly({ id: Id, kind: Kind, number: Text(30), date: Day }),
+      lot: Text(60),
+      quantity: Quantity,
+      value: BaseAmount,
+    }),
+  ),
 });
 export const LineValue = exactly({ value: BaseAmount, ledger: BaseAmount });
 
@@ -534,14 +600,23 @@ export const JournalEntry = exactly({
 
 export const TrialBalance = exactly({
   asOf: Day,
-  rows: Type.Array(exactly({ account: Text(40), number: Text(10), name: Text(60), debit: BaseAmount, credit: BaseAmount })),
+  rows: Type.Array(
+    exactly({ account: Text(40), number: Text(10), name: Text(60), debit: BaseAmount, credit: BaseAmount }),
+  ),
   debit: BaseAmount,
   credit: BaseAmount,
   stock: BaseAmount,
   inventory: BaseAmount,
 });
 
-export const Waiting = exactly({ approvals: Count, receiving: Count, bills: Count, charges: Count, deliveries: Count, drafts: Count });
+export const Waiting = exactly({
+  approvals: Count,
+  receiving: Count,
+  bills: Count,
+  charges: Count,
+  deliveries: Count,
+  drafts: Count,
+});
 
 export const DraftView = exactly({
   id: Key,

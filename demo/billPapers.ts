@@ -1,4 +1,12 @@
-import { documentAmount, documentAmountOrThrow, formatAmount, forOne, lineAmount, priceOrThrow, quantityOrThrow } from '@obolus/core/exact/amounts';
+import {
+  documentAmount,
+  documentAmountOrThrow,
+  formatAmount,
+  forOne,
+  lineAmount,
+  priceOrThrow,
+  quantityOrThrow,
+} from '@obolus/core/exact/amounts';
 
 export interface Billed {
   readonly number: string;
@@ -8,7 +16,13 @@ export interface Billed {
   readonly order: string;
   readonly date: string;
   readonly currency: string;
-  readonly lines: readonly { readonly name: string; readonly item?: string; readonly quantity: string; readonly unit: string; readonly price: string }[];
+  readonly lines: readonly {
+    readonly name: string;
+    readonly item?: string;
+    readonly quantity: string;
+    readonly unit: string;
+    readonly price: string;
+  }[];
   readonly tax?: string;
   /** Taken off all of it. */
   readonly off?: string;
@@ -22,18 +36,28 @@ const escaped = (text: string): string => text.replace(/&/g, '&amp;').replace(/<
 
 /** What the lines of a bill come to, one by one and together. */
 function priced({ lines, currency, tax = '0', off = '0', total }: Billed) {
-  const amounts = lines.map(({ quantity, price }) => lineAmount(quantityOrThrow(quantity), forOne(priceOrThrow(price)), currency));
+  const amounts = lines.map(({ quantity, price }) =>
+    lineAmount(quantityOrThrow(quantity), forOne(priceOrThrow(price)), currency),
+  );
   const money = (amount: bigint) => formatAmount(documentAmount(amount), currency);
   const net = amounts.reduce((sum, amount) => sum + amount, 0n) - documentAmountOrThrow(off, currency);
-  return { amounts: amounts.map(money), net: money(net), gross: total ?? money(net + documentAmountOrThrow(tax, currency)) };
+  return {
+    amounts: amounts.map(money),
+    net: money(net),
+    gross: total ?? money(net + documentAmountOrThrow(tax, currency)),
+  };
 }
 
 /** A bill or a credit memo as a vendor sends it: OASIS UBL 2.1 Invoice or CreditNote. */
 export function billPaper(bill: Billed): string {
   const { number, vendor, order, date, currency, lines, tax, off, credits } = bill;
   const { amounts, net, gross } = priced(bill);
-  const money = (name: string, figure: string): string => `<cbc:${name} currencyID="${currency}">${figure}</cbc:${name}>`;
-  const [root, line, counted] = credits === undefined ? ['Invoice', 'InvoiceLine', 'InvoicedQuantity'] : ['CreditNote', 'CreditNoteLine', 'CreditedQuantity'];
+  const money = (name: string, figure: string): string =>
+    `<cbc:${name} currencyID="${currency}">${figure}</cbc:${name}>`;
+  const [root, line, counted] =
+    credits === undefined
+      ? ['Invoice', 'InvoiceLine', 'InvoicedQuantity']
+      : ['CreditNote', 'CreditNoteLine', 'CreditedQuantity'];
   return `<?xml version="1.0" encoding="UTF-8"?>
 <${root} xmlns="urn:oasis:names:specification:ubl:schema:xsd:${root}-2"
   xmlns:cac="urn:oasis:names:specification:ubl:schema:xsd:CommonAggregateComponents-2" xmlns:cbc="urn:oasis:names:specification:ubl:schema:xsd:CommonBasicComponents-2">
@@ -42,7 +66,9 @@ export function billPaper(bill: Billed): string {
   <cbc:IssueDate>${date}</cbc:IssueDate>
   <cbc:${root}TypeCode>${credits === undefined ? '380' : '381'}</cbc:${root}TypeCode>
   <cbc:DocumentCurrencyCode>${currency}</cbc:DocumentCurrencyCode>${order === '' ? '' : `\n  <cac:OrderReference><cbc:ID>${order}</cbc:ID></cac:OrderReference>`}${
-    credits ? `\n  <cac:BillingReference><cac:InvoiceDocumentReference><cbc:ID>${credits}</cbc:ID></cac:InvoiceDocumentReference></cac:BillingReference>` : ''
+    credits
+      ? `\n  <cac:BillingReference><cac:InvoiceDocumentReference><cbc:ID>${credits}</cbc:ID></cac:InvoiceDocumentReference></cac:BillingReference>`
+      : ''
   }
   <cac:AccountingSupplierParty><cbc:CustomerAssignedAccountID>${vendor}</cbc:CustomerAssignedAccountID></cac:AccountingSupplierParty>${
     off === undefined
@@ -87,7 +113,9 @@ export function crossIndustryPaper(bill: Billed): string {
     )
     .join('')}
     <ram:ApplicableHeaderTradeAgreement><ram:SellerTradeParty><ram:ID>${vendor}</ram:ID></ram:SellerTradeParty>${
-      order === '' ? '' : `<ram:BuyerOrderReferencedDocument><ram:IssuerAssignedID>${order}</ram:IssuerAssignedID></ram:BuyerOrderReferencedDocument>`
+      order === ''
+        ? ''
+        : `<ram:BuyerOrderReferencedDocument><ram:IssuerAssignedID>${order}</ram:IssuerAssignedID></ram:BuyerOrderReferencedDocument>`
     }</ram:ApplicableHeaderTradeAgreement>
     <ram:ApplicableHeaderTradeDelivery/>
     <ram:ApplicableHeaderTradeSettlement><ram:InvoiceCurrencyCode>${currency}</ram:InvoiceCurrencyCode>

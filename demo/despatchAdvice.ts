@@ -16,7 +16,14 @@ const line = (number: number, quantity: string, unitCode: string, name: string, 
   </cac:DespatchLine>`;
 
 /** A despatch advice (OASIS UBL 2.1) as the shuttle works sends it: boxes by their GTIN, and samples that nobody ordered. */
-export const despatchAdvice = ({ number, vendor, order, date, arrives, transport }: Announced): string => `<?xml version="1.0" encoding="UTF-8"?>
+export const despatchAdvice = ({
+  number,
+  vendor,
+  order,
+  date,
+  arrives,
+  transport,
+}: Announced): string => `<?xml version="1.0" encoding="UTF-8"?>
 <DespatchAdvice xmlns="urn:oasis:names:specification:ubl:schema:xsd:DespatchAdvice-2"
   xmlns:cac="urn:oasis:names:specification:ubl:schema:xsd:CommonAggregateComponents-2" xmlns:cbc="urn:oasis:names:specification:ubl:schema:xsd:CommonBasicComponents-2">
   <cbc:UBLVersionID>2.1</cbc:UBLVersionID>

@@ -72,14 +72,25 @@ export async function loadDemo(source: DataSource, today: string): Promise<void>
                 ? 'receiver'
                 : 'accountant'),
       )?.id ?? accountant;
-    const posted = await postDocument(source, kind, body as BodyOf<typeof kind>, { user, key: randomUUID(), now: now(step) }).catch((problem: unknown) => {
+    const posted = await postDocument(source, kind, body as BodyOf<typeof kind>, {
+      user,
+      key: randomUUID(),
+      now: now(step),
+    }).catch((problem: unknown) => {
       if (problem instanceof RefusedError)
-        throw new Error(`The demo's ${step.name} is refused: ${problem.refusals.map((entry) => worded(entry, problem.names).says).join(' ')}`);
+        throw new Error(
+          `The demo's ${step.name} is refused: ${problem.refusals.map((entry) => worded(entry, problem.names).says).join(' ')}`,
+        );
       throw problem;
     });
     documents.set(step.name, posted.id);
   }
-  await keepAdvice(source, randomUUID(), await announcedShuttles(source, documents.get('shuttles-2') ?? '0', addDays(today, 1)), idOf('receiver'));
+  await keepAdvice(
+    source,
+    randomUUID(),
+    await announcedShuttles(source, documents.get('shuttles-2') ?? '0', addDays(today, 1)),
+    idOf('receiver'),
+  );
   await allowances(source, { id: idOf('administrator'), role: 'administrator', name: '', email: '' }, today);
   for (const bill of WAITING_BILLS) await takeIn(source, bill, { documents, today, accountant });
   await refusedAttachment(source, today);
@@ -103,13 +114,23 @@ async function takeIn(
   { names, daysAgo, as, mailedFrom, ...bill }: Waiting,
   { documents, today, accountant }: { documents: ReadonlyMap<string, string>; today: string; accountant: string },
 ): Promise<void> {
-  const billed = { ...bill, order: names === undefined ? '' : await numberOf(source, documents.get(names) ?? '0'), date: addDays(today, -daysAgo) };
-  const [vendor] = (await source.query('SELECT name FROM vendor WHERE number = ?', [bill.vendor])) as { name: string }[];
+  const billed = {
+    ...bill,
+    order: names === undefined ? '' : await numberOf(source, documents.get(names) ?? '0'),
+    date: addDays(today, -daysAgo),
+  };
+  const [vendor] = (await source.query('SELECT name FROM vendor WHERE number = ?', [bill.vendor])) as {
+    name: string;
+  }[];
   const from = vendor?.name ?? bill.vendor;
-  const content = as === undefined ? Buffer.from(billPaper(billed)) : await pdfPaper(billed, from, as === 'pdf' ? undefined : crossIndustryPaper(billed));
+  const content =
+    as === undefined
+      ? Buffer.from(billPaper(billed))
+      : await pdfPaper(billed, from, as === 'pdf' ? undefined : crossIndustryPaper(billed));
   const name = `${bill.number.replace(/[^\w-]/g, '_')}.${as === undefined ? 'xml' : 'pdf'}`;
   const at = new Date(
-    Date.parse(`${addDays(today, -Math.max(0, daysAgo - 1))}T08:00:00Z`) + WAITING_BILLS.findIndex(({ number }) => number === bill.number) * 60_000,
+    Date.parse(`${addDays(today, -Math.max(0, daysAgo - 1))}T08:00:00Z`) +
+      WAITING_BILLS.findIndex(({ number }) => number === bill.number) * 60_000,
   );
   const given = { id: randomUUID(), name, content, at, today };
   if (mailedFrom === undefined) {
@@ -135,7 +156,9 @@ const BILLS = 'bills@fernhollow.example';
 async function refusedAttachment(source: DataSource, today: string): Promise<void> {
   const at = new Date(`${today}T07:40:00Z`);
   const post = { source, log: pino({ level: 'silent' }), now: () => at, today: () => today };
-  await takeAttachments(post, 'prizes@nowhere.example', 'You have won', [{ name: 'invoice.pdf', content: Buffer.from('#!/bin/sh\necho hello\n') }]);
+  await takeAttachments(post, 'prizes@nowhere.example', 'You have won', [
+    { name: 'invoice.pdf', content: Buffer.from('#!/bin/sh\necho hello\n') },
+  ]);
 }
 
 async function numberOf(source: DataSource, document: string): Promise<string> {
@@ -144,24 +167,52 @@ async function numberOf(source: DataSource, document: string): Promise<string> {
 }
 
 /** Accounts are confirmed by a second person; one was changed since and waits. */
-async function bankAccounts(source: DataSource, { confirms, accountant }: { confirms: string; accountant: string }, today: string): Promise<void> {
+async function bankAccounts(
+  source: DataSource,
+  { confirms, accountant }: { confirms: string; accountant: string },
+  today: string,
+): Promise<void> {
   const now = new Date(`${today}T08:00:00Z`);
-  const rows: { id: string; vendor_id: string }[] = await source.query("SELECT id, vendor_id FROM vendor_bank_account WHERE answer = ''");
+  const rows: { id: string; vendor_id: string }[] = await source.query(
+    "SELECT id, vendor_id FROM vendor_bank_account WHERE answer = ''",
+  );
   for (const { id, vendor_id: vendor } of rows) await answerBankAccount(source, vendor, id, 'confirmed', confirms, now);
   const [dholka] = (await source.query("SELECT id FROM vendor WHERE number = 'DHOL'")) as { id: string }[];
   const user = { id: accountant, role: 'accountant' as const, name: '', email: '' };
-  await changeEntry(source, 'vendors', dholka?.id ?? '0', { bank_account: 'IN 50200098765432' }, { bank_account: 'IN 50100012345678' }, user, now);
+  await changeEntry(
+    source,
+    'vendors',
+    dholka?.id ?? '0',
+    { bank_account: 'IN 50200098765432' },
+    { bank_account: 'IN 50100012345678' },
+    user,
+    now,
+  );
 }
 
 /** What Dholka Shuttle Works announces of its late order, as UBL 2.1: boxes by the code on them, and goods that nobody ordered. */
 async function announcedShuttles(source: DataSource, order: string, arrives: string): Promise<Buffer> {
-  const [row] = (await source.query('SELECT number, date FROM document WHERE id = ?', [order])) as { number: string; date: string }[];
-  return Buffer.from(despatchAdvice({ number: 'DSW-DA 412', vendor: 'DHOL', order: row?.number ?? '', date: row?.date ?? '', arrives, transport: 'FHL-016' }));
+  const [row] = (await source.query('SELECT number, date FROM document WHERE id = ?', [order])) as {
+    number: string;
+    date: string;
+  }[];
+  return Buffer.from(
+    despatchAdvice({
+      number: 'DSW-DA 412',
+      vendor: 'DHOL',
+      order: row?.number ?? '',
+      date: row?.date ?? '',
+      arrives,
+      transport: 'FHL-016',
+    }),
+  );
 }
 
 function imports(firstOpenDay: string, day: (before: number) => string): [ImportKind, string][] {
   const rates = RATES.flatMap(([before, ...perCurrency]) =>
-    CURRENCIES.map((currency, at) => `${currency},${before === 'start' ? firstOpenDay : day(before)},${perCurrency[at]}`),
+    CURRENCIES.map(
+      (currency, at) => `${currency},${before === 'start' ? firstOpenDay : day(before)},${perCurrency[at]}`,
+    ),
   );
   const stock = [
     'YM-EC,MAIN,80,1096.00',
@@ -191,10 +242,18 @@ function imports(firstOpenDay: string, day: (before: number) => string): [Import
   ];
 }
 
-async function importFile(source: DataSource, user: { id: string; role: Role }, kind: ImportKind, text: string): Promise<void> {
+async function importFile(
+  source: DataSource,
+  user: { id: string; role: Role },
+  kind: ImportKind,
+  text: string,
+): Promise<void> {
   const id = randomUUID();
   const staged = await stageImport(source, user, id, { kind, fileName: `${kind}.csv`, content: Buffer.from(text) });
-  if (staged.wrong > 0) throw new Error(`The demo's ${kind} are wrong: ${JSON.stringify(staged.rows.filter((row) => row.problems.length > 0))}`);
+  if (staged.wrong > 0)
+    throw new Error(
+      `The demo's ${kind} are wrong: ${JSON.stringify(staged.rows.filter((row) => row.problems.length > 0))}`,
+    );
   const worker = { source, log: pino({ level: 'silent' }), now: () => new Date() };
   await startImport(worker, id, false, loadImport);
   const loaded = await readImport(source.manager, id, { withRows: false });
@@ -215,28 +274,59 @@ function documentOf(
     return `${documents.get(document) ?? '0'}/${number}`;
   };
   const date = day(step.day);
-  const goods = ([number, quantity, lots]: readonly [string, string, StoryLots?]) => ({ item: item(number), quantity, ...lotsOf(lots) });
-  const cited = ([of, quantity, lots]: readonly [string, string, StoryLots?]) => ({ of: line(of), quantity, ...lotsOf(lots) });
+  const goods = ([number, quantity, lots]: readonly [string, string, StoryLots?]) => ({
+    item: item(number),
+    quantity,
+    ...lotsOf(lots),
+  });
+  const cited = ([of, quantity, lots]: readonly [string, string, StoryLots?]) => ({
+    of: line(of),
+    quantity,
+    ...lotsOf(lots),
+  });
   if ('order' in step) {
     const { id, currency } = vendor(step.order);
     const lines = step.lines.map(([bought, asked, price, due, freight, { warehouse: into, ...more } = {}]) => ({
-      ...(bought.startsWith('expense: ') ? { item: '', expense: bought.slice('expense: '.length) } : { item: item(bought) }),
-      ...{ quantity: asked.split(' ')[0] ?? '', unit: asked.split(' ')[1] ?? '', price, discount: '', due: addDays(date, due) },
+      ...(bought.startsWith('expense: ')
+        ? { item: '', expense: bought.slice('expense: '.length) }
+        : { item: item(bought) }),
+      ...{
+        quantity: asked.split(' ')[0] ?? '',
+        unit: asked.split(' ')[1] ?? '',
+        price,
+        discount: '',
+        due: addDays(date, due),
+      },
       ...(freight === undefined ? {} : { estimates: [{ kind: 'freight', by: 'unit', figure: freight }] }),
       ...{ ...more, ...(into === undefined ? {} : { warehouse: warehouse(into) }) },
     }));
     const [incoterm, place] = step.carriage ?? [];
     const carriage = incoterm === undefined ? {} : { incoterm, place };
-    return { kind: 'order', body: { vendor: id, date, currency, warehouse: warehouse(), note: step.note ?? '', lines, ...carriage } };
+    return {
+      kind: 'order',
+      body: { vendor: id, date, currency, warehouse: warehouse(), note: step.note ?? '', lines, ...carriage },
+    };
   }
   if ('receipt' in step) {
     const { slip: packingSlip, transport = '', last = [], aside = [] } = step;
-    const lines = step.lines.map((received) => ({ ...cited(received), ...(last.includes(received[0]) ? { last: true } : {}) }));
-    const stand = aside.map(({ of, what = '', ...said }) => ({ ...said, of: of === undefined ? '' : line(of), item: '', what }));
+    const lines = step.lines.map((received) => ({
+      ...cited(received),
+      ...(last.includes(received[0]) ? { last: true } : {}),
+    }));
+    const stand = aside.map(({ of, what = '', ...said }) => ({
+      ...said,
+      of: of === undefined ? '' : line(of),
+      item: '',
+      what,
+    }));
     const where = { date, warehouse: warehouse(step.warehouse), packingSlip, transport };
     return { kind: 'receipt', body: { vendor: vendor(step.receipt).id, ...where, lines, aside: stand } };
   }
-  if ('puts' in step) return { kind: 'put-away', body: { date, lines: step.puts.map(([of, quantity, bin]) => ({ of: line(of), quantity, bin })) } };
+  if ('puts' in step)
+    return {
+      kind: 'put-away',
+      body: { date, lines: step.puts.map(([of, quantity, bin]) => ({ of: line(of), quantity, bin })) },
+    };
   if ('bill' in step) {
     const { id, currency } = vendor(step.bill);
     const lines = (step.lines ?? []).map(([of, quantity, price, difference = 'cost', reason]) => ({
@@ -251,17 +341,34 @@ function documentOf(
     const charges = step.allocation.map(([of, basis]) => ({ of: line(of), basis, amount: '', fixed: [] }));
     return { kind: 'allocation', body: { date, to: step.to.map(line), charges } };
   }
-  if ('delivery' in step) return { kind: 'delivery', body: { customer: step.delivery, date, warehouse: warehouse(), lines: step.lines.map(goods) } };
+  if ('delivery' in step)
+    return {
+      kind: 'delivery',
+      body: { customer: step.delivery, date, warehouse: warehouse(), lines: step.lines.map(goods) },
+    };
   if ('invoice' in step) {
-    return { kind: 'invoice', body: { customer: step.invoice, date, lines: step.lines.map(([of, quantity, price]) => ({ of: line(of), quantity, price })) } };
+    return {
+      kind: 'invoice',
+      body: {
+        customer: step.invoice,
+        date,
+        lines: step.lines.map(([of, quantity, price]) => ({ of: line(of), quantity, price })),
+      },
+    };
   }
   if ('assembly' in step) {
     const { uses, assembly, conversion } = step;
-    return { kind: 'assembly', body: { date, warehouse: warehouse(), uses: uses.map(goods), makes: goods(assembly), conversion } };
+    return {
+      kind: 'assembly',
+      body: { date, warehouse: warehouse(), uses: uses.map(goods), makes: goods(assembly), conversion },
+    };
   }
   if ('transfer' in step) {
     const [from, to] = step.transfer;
-    return { kind: 'transfer', body: { date, from: warehouse(from), to: warehouse(to), inTransit: false, lines: step.lines.map(goods) } };
+    return {
+      kind: 'transfer',
+      body: { date, from: warehouse(from), to: warehouse(to), inTransit: false, lines: step.lines.map(goods) },
+    };
   }
   if ('count' in step) {
     const lines = step.lines.map(([number, quantity, change]) => ({ item: item(number), quantity, change }));
@@ -271,11 +378,23 @@ function documentOf(
     const lines = step.lines.map((part) => ({ ...cited(part), replace: false, confirmed: false }));
     return { kind: 'return', body: { vendor: vendor(step.return).id, date, number: step.number, lines } };
   }
-  if ('standard' in step) return { kind: 'standard', body: { date, lines: step.standard.map(([number, standard]) => ({ item: item(number), standard })) } };
+  if ('standard' in step)
+    return {
+      kind: 'standard',
+      body: { date, lines: step.standard.map(([number, standard]) => ({ item: item(number), standard })) },
+    };
   if ('payment' in step) {
     const { id, currency } = vendor(step.payment);
-    const bills = step.bills.map(([bill, amount]) => ({ of: documents.get(bill) ?? '0', amount, discount: '', writeOff: '' }));
-    return { kind: 'payment', body: { vendor: id, date, currency, from: '', discountsTo: 'income', reason: '', bills } };
+    const bills = step.bills.map(([bill, amount]) => ({
+      of: documents.get(bill) ?? '0',
+      amount,
+      discount: '',
+      writeOff: '',
+    }));
+    return {
+      kind: 'payment',
+      body: { vendor: id, date, currency, from: '', discountsTo: 'income', reason: '', bills },
+    };
   }
   if ('step' in step) {
     const body = { of: documents.get(step.of) ?? '0', seen: 1, date, step: step.step, reason: step.reason ?? '' };
@@ -286,12 +405,20 @@ function documentOf(
       ...{ of: line(of), item: '', quantity, price, discount: '' },
       due: addDays(date, due),
     }));
-    return { kind: 'order-change', body: { of: documents.get(step.change) ?? '0', version: 1, date, reason: step.reason, lines } };
+    return {
+      kind: 'order-change',
+      body: { of: documents.get(step.change) ?? '0', version: 1, date, reason: step.reason, lines },
+    };
   }
   if ('close' in step) {
     return {
       kind: 'order-closing',
-      body: { of: documents.get(step.close) ?? '0', date, reason: step.reason, lines: step.lines.map((of) => ({ of: line(of) })) },
+      body: {
+        of: documents.get(step.close) ?? '0',
+        date,
+        reason: step.reason,
+        lines: step.lines.map((of) => ({ of: line(of) })),
+      },
     };
   }
   const { id, currency } = vendor(step.prepayment);
@@ -299,4 +426,10 @@ function documentOf(
 }
 
 const lotsOf = (lots: StoryLots | undefined) =>
-  lots === undefined ? {} : { lots: lots.map((part) => (typeof part === 'string' ? { lot: part, quantity: '1' } : { lot: part[0], quantity: part[1] })) };
+  lots === undefined
+    ? {}
+    : {
+        lots: lots.map((part) =>
+          typeof part === 'string' ? { lot: part, quantity: '1' } : { lot: part[0], quantity: part[1] },
+        ),
+      };

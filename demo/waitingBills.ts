@@ -10,8 +10,20 @@ export interface Waiting extends Omit<Billed, 'order' | 'date'> {
   readonly mailedFrom?: string;
 }
 
-const bobbins = (quantity: string, price: string, unit = 'C62') => ({ name: 'Bobbin, birch, 10 cm', item: 'BB-10', quantity, unit, price });
-const reeds = (quantity: string, price: string) => ({ name: 'Reed, steel, 60 cm', item: 'RD-60', quantity, unit: 'C62', price });
+const bobbins = (quantity: string, price: string, unit = 'C62') => ({
+  name: 'Bobbin, birch, 10 cm',
+  item: 'BB-10',
+  quantity,
+  unit,
+  price,
+});
+const reeds = (quantity: string, price: string) => ({
+  name: 'Reed, steel, 60 cm',
+  item: 'RD-60',
+  quantity,
+  unit: 'C62',
+  price,
+});
 const work = (name: string, quantity: string, price: string) => ({ name, quantity, unit: 'C62', price });
 const TURNER = { vendor: 'MILL', currency: 'USD', daysAgo: 1 };
 const JOINER = { vendor: 'ALDR', currency: 'CAD', daysAgo: 1 };
@@ -31,7 +43,11 @@ export const WAITING_BILLS: readonly Waiting[] = [
   // Without the order's number, in the vendor's words, a price that went up, a charge.
   {
     ...{ number: 'AJ 40518', vendor: 'ALDR', daysAgo: 4, currency: 'CAD' },
-    lines: [work('Floor loom 120 cm, oak', '4', '1610.00'), work('Table loom 60 cm', '12', '288.50'), work('Crating, 4 pallets', '4', '30.00')],
+    lines: [
+      work('Floor loom 120 cm, oak', '4', '1610.00'),
+      work('Table loom 60 cm', '12', '288.50'),
+      work('Crating, 4 pallets', '4', '30.00'),
+    ],
   },
   // More than came.
   {
@@ -45,8 +61,20 @@ export const WAITING_BILLS: readonly Waiting[] = [
   // Agrees; dearer within what is allowed; a part, dearer beyond it; the other part, cheaper beyond it; in bags of fifty.
   { ...TURNER, number: 'MT-5511', names: 'bobbins-a', lines: [bobbins('400', '0.62')] },
   { ...TURNER, number: 'MT-5514', names: 'bobbins-b', lines: [bobbins('300', '0.63')] },
-  { ...TURNER, number: 'MT-5519', names: 'bobbins-c', lines: [bobbins('100', '0.72')], mailedFrom: 'desk@millrace.example' },
-  { ...TURNER, number: 'MT-5521', names: 'bobbins-c', lines: [bobbins('100', '0.60')], mailedFrom: 'desk@millrace.example' },
+  {
+    ...TURNER,
+    number: 'MT-5519',
+    names: 'bobbins-c',
+    lines: [bobbins('100', '0.72')],
+    mailedFrom: 'desk@millrace.example',
+  },
+  {
+    ...TURNER,
+    number: 'MT-5521',
+    names: 'bobbins-c',
+    lines: [bobbins('100', '0.60')],
+    mailedFrom: 'desk@millrace.example',
+  },
   { ...TURNER, number: 'MT-5523', names: 'bobbins-d', lines: [bobbins('6', '30.00', 'BG')] },
   // Less three percent on the whole; adds up wrongly.
   { ...TURNER, number: 'MT-5525', names: 'bobbins-e', lines: [bobbins('100', '0.62')], off: '1.86' },
@@ -55,7 +83,12 @@ export const WAITING_BILLS: readonly Waiting[] = [
   { ...JOINER, number: 'AJ 40601', names: 'reeds-a', lines: [reeds('12', '48.00'), reeds('8', '48.00')] },
   { ...JOINER, number: 'AJ 40602', names: 'reeds-b', lines: [reeds('30', '48.00')] },
   { ...JOINER, number: 'AJ 40603', names: 'reeds-c', lines: [reeds('12', '47.00')] },
-  { ...JOINER, number: 'AJ 40604', names: 'reeds-d', lines: [reeds('15', '48.00'), work('Freight to Greywake', '1', '140.00')] },
+  {
+    ...JOINER,
+    number: 'AJ 40604',
+    names: 'reeds-d',
+    lines: [reeds('15', '48.00'), work('Freight to Greywake', '1', '140.00')],
+  },
   // In another currency than the order; a number that differs by an O for a 0; goods that are not ours.
   { ...JOINER, number: 'AJ 40605', names: 'reeds-e', currency: 'USD', lines: [reeds('5', '35.00')] },
   { ...JOINER, number: 'A-O812', lines: [work('Spare treadles', '2', '32.00')] },
@@ -77,17 +110,42 @@ export const WAITING_BILLS: readonly Waiting[] = [
     mailedFrom: 'billing@hollin.example',
   },
   {
-    ...{ number: 'GW-77188', vendor: 'GREY', currency: 'USD', daysAgo: 1, as: 'pdf with xml' as const, mailedFrom: 'bills@greywake.example' },
+    ...{
+      number: 'GW-77188',
+      vendor: 'GREY',
+      currency: 'USD',
+      daysAgo: 1,
+      as: 'pdf with xml' as const,
+      mailedFrom: 'bills@greywake.example',
+    },
     lines: [work('Ocean freight, FHL-016', '1', '1240.00'), work('Handling at the terminal', '1', '85.00')],
   },
   {
-    ...{ number: 'L-40117', vendor: 'LANT', currency: 'USD', daysAgo: 1, as: 'pdf' as const, mailedFrom: 'desk@lanternhouse.example' },
+    ...{
+      number: 'L-40117',
+      vendor: 'LANT',
+      currency: 'USD',
+      daysAgo: 1,
+      as: 'pdf' as const,
+      mailedFrom: 'desk@lanternhouse.example',
+    },
     lines: [work('Duty paid', '1', '712.80'), work('Entry and clearance', '1', '145.00')],
   },
-  { ...{ vendor: 'PETR', currency: 'USD', daysAgo: 1 }, number: 'PM-2026/448', lines: [work('Cargo insurance', '1', '134.40')] },
+  {
+    ...{ vendor: 'PETR', currency: 'USD', daysAgo: 1 },
+    number: 'PM-2026/448',
+    lines: [work('Cargo insurance', '1', '134.40')],
+  },
   // A credit memo for what went back; a vendor that nobody knows.
   {
-    ...{ number: 'K-CN 31', vendor: 'KUMO', currency: 'JPY', daysAgo: 3, credits: 'K 7702', mailedFrom: 'desk@kumo.example' },
+    ...{
+      number: 'K-CN 31',
+      vendor: 'KUMO',
+      currency: 'JPY',
+      daysAgo: 3,
+      credits: 'K 7702',
+      mailedFrom: 'desk@kumo.example',
+    },
     lines: [{ name: 'Indigo dye, 250 g tin, returned', item: 'DY-IN', quantity: '6', unit: 'C62', price: '2150' }],
   },
   {

@@ -4,7 +4,9 @@ import { Desk } from './desk.ts';
 
 useDemoCompany();
 
-test('two receive the last of a line at the same moment: one succeeds, the other is told what is left and loses nothing typed', async ({ browser }) => {
+test('two receive the last of a line at the same moment: one succeeds, the other is told what is left and loses nothing typed', async ({
+  browser,
+}) => {
   const desks = await Promise.all(
     (['accountant', 'receiver'] as const).map(async (role) => {
       const desk = new Desk(await (await browser.newContext()).newPage());
@@ -20,7 +22,11 @@ test('two receive the last of a line at the same moment: one succeeds, the other
   const [first, second] = desks as [Desk, Desk];
   await first.post();
   await second.page.keyboard.press('Control+Enter');
-  await expect(second.page.getByRole('region', { name: 'Footing' }).getByText(/Nothing of this line is open any more|not there any more/)).toBeVisible();
+  await expect(
+    second.page
+      .getByRole('region', { name: 'Footing' })
+      .getByText(/Nothing of this line is open any more|not there any more/),
+  ).toBeVisible();
   await expect(second.page.getByLabel('Packing slip')).toHaveValue('slip of the receiver');
   await first.expectBooksToAgree();
   await Promise.all(desks.map((desk) => desk.page.context().close()));
@@ -35,7 +41,9 @@ test('a receipt over two orders is entered and posted by keyboard alone', async 
   await expect(page.getByRole('heading', { name: 'Who delivers?' })).toBeVisible();
   const tabTo = async (name: RegExp) => {
     for (let tab = 0; tab < 40; tab += 1) {
-      const label = await page.evaluate(() => document.activeElement?.getAttribute('aria-label') ?? document.activeElement?.textContent ?? '');
+      const label = await page.evaluate(
+        () => document.activeElement?.getAttribute('aria-label') ?? document.activeElement?.textContent ?? '',
+      );
       if (name.test(label)) return;
       await page.keyboard.press('Tab');
     }
@@ -67,7 +75,9 @@ test('a charge whose basis an item lacks says so at its column, and posting is n
   await page.getByRole('checkbox', { name: /PM 2026-448/ }).check();
   await page.getByRole('button', { name: 'FHL-012' }).click();
   await page.getByLabel(/Basis of insurance/).selectOption('manual');
-  await expect(page.getByRole('columnheader', { name: /insurance/i }).getByText('The shares by hand do not add up to the charge.')).toBeVisible();
+  await expect(
+    page.getByRole('columnheader', { name: /insurance/i }).getByText('The shares by hand do not add up to the charge.'),
+  ).toBeVisible();
   await expect(page.getByRole('button', { name: /Post shares/ })).toBeDisabled();
   await page.getByLabel(/insurance on Indigo/).fill('100');
   await page.getByLabel(/insurance on Madder/).fill('34.40');

@@ -59,7 +59,10 @@ test('a price that differs is decided with a reason in at most eight keys, witho
   await page.getByLabel(/^Where the difference goes, Bobbin/).selectOption('credit');
   await page.getByLabel(/^Why, Bobbin/).fill('Wrong price, vendor is asked');
   expect(await desk.footing()).toEqual(
-    expect.arrayContaining(['Expected credits, Millrace Turnery 7.00', 'Goods received not invoiced, Millrace Turnery 65.00']),
+    expect.arrayContaining([
+      'Expected credits, Millrace Turnery 7.00',
+      'Goods received not invoiced, Millrace Turnery 65.00',
+    ]),
   );
   await desk.postWaiting();
   expect((await decisions(desk))[0]).toMatchObject({
@@ -74,7 +77,9 @@ test('a price that differs is decided with a reason in at most eight keys, witho
   await desk.expectBooksToAgree();
 });
 
-test('part quantities and charges: more than came is split off, freight above its estimate needs a reason', async ({ page }) => {
+test('part quantities and charges: more than came is split off, freight above its estimate needs a reason', async ({
+  page,
+}) => {
   const desk = new Desk(page);
   await desk.signIn();
   await desk.open('/bench');
@@ -90,16 +95,23 @@ test('part quantities and charges: more than came is split off, freight above it
   await page.getByLabel('Why charge 1 is so').fill('Agreed with the buyer');
   const posted = await desk.footing();
   expect(posted).toEqual(
-    expect.arrayContaining([expect.stringContaining('Expected credits, Beira Linho'), expect.stringContaining('Charges to allocate, Beira Linho')]),
+    expect.arrayContaining([
+      expect.stringContaining('Expected credits, Beira Linho'),
+      expect.stringContaining('Charges to allocate, Beira Linho'),
+    ]),
   );
   await desk.postWaiting();
   const rows = await decisions(desk);
-  expect(rows).toContainEqual(expect.objectContaining({ kind: 'not accepted', decision: 'credit asked for', reason: 'Delivered short' }));
+  expect(rows).toContainEqual(
+    expect.objectContaining({ kind: 'not accepted', decision: 'credit asked for', reason: 'Delivered short' }),
+  );
   await unmatched(desk);
   await desk.expectBooksToAgree();
 });
 
-test('a bill before the goods stands ahead of them, waits to be paid, and is cleared when they come', async ({ page }) => {
+test('a bill before the goods stands ahead of them, waits to be paid, and is cleared when they come', async ({
+  page,
+}) => {
   const desk = new Desk(page);
   await desk.signIn();
   await desk.open('/bench');
@@ -110,10 +122,14 @@ test('a bill before the goods stands ahead of them, waits to be paid, and is cle
   expect(await desk.footing()).toContain('Goods received not invoiced, Aldergrove Joinery 411.16');
   await desk.postWaiting();
   const ahead = (await unmatched(desk)).rows.filter(({ kind }) => kind === 'billed');
-  expect(ahead.map(({ label, quantity, amount }) => [label, quantity, amount])).toEqual([['Reed, steel, 60 cm', '12', '411.16']]);
+  expect(ahead.map(({ label, quantity, amount }) => [label, quantity, amount])).toEqual([
+    ['Reed, steel, 60 cm', '12', '411.16'],
+  ]);
   await desk.open('/bench/unmatched');
   await page.getByLabel('Show').selectOption('billed');
-  await expect(page.getByRole('status').filter({ hasText: 'goods received not invoiced' })).toContainText('They agree.');
+  await expect(page.getByRole('status').filter({ hasText: 'goods received not invoiced' })).toContainText(
+    'They agree.',
+  );
   await expect(page.getByRole('table', { name: 'Received or billed' }).getByRole('row')).toHaveCount(3);
   await page.getByRole('row', { name: /Reed, steel/ }).focus();
   await page.keyboard.press('Enter');
@@ -137,7 +153,9 @@ test('a credit memo that came by mail is matched to what went back, and clears i
   await page.getByLabel('Credited quantity, Indigo dye, 250 g tin, RT-1001').fill('7');
   await expect(page.locator('td .wrong', { hasText: 'Only 6 can be credited here.' })).toBeVisible();
   await page.getByLabel('Credited quantity, Indigo dye, 250 g tin, RT-1001').fill('6');
-  expect(await desk.footing()).toEqual(expect.arrayContaining(['Payables, Kumo Dyeworks 86.82', 'Goods received not invoiced, Kumo Dyeworks 86.30']));
+  expect(await desk.footing()).toEqual(
+    expect.arrayContaining(['Payables, Kumo Dyeworks 86.82', 'Goods received not invoiced, Kumo Dyeworks 86.30']),
+  );
   await page.keyboard.press('Control+Enter');
   await expect(page).toHaveURL(/\/bench$/);
   await expect(page.getByRole('link', { name: /K-CN 31/ })).toHaveCount(0);
@@ -148,7 +166,9 @@ test('a credit memo that came by mail is matched to what went back, and clears i
   await desk.expectBooksToAgree();
 });
 
-test('the same bill twice is refused by its number, and asked about where it is only like another', async ({ page }) => {
+test('the same bill twice is refused by its number, and asked about where it is only like another', async ({
+  page,
+}) => {
   const desk = new Desk(page);
   await desk.signIn();
   await desk.open('/bench');
@@ -194,7 +214,9 @@ test('all that agree are posted in one go, with what became of each', async ({ p
   await expect(results.getByRole('row', { name: /MT-5511/ })).toContainText('agrees within what is allowed');
   const post = page.getByRole('button', { name: /^Post the \d+ bills that agree/ });
   await expect(post).toBeEnabled({ timeout: 20_000 });
-  await expect(results.getByRole('row', { name: /MT-5530/ })).toContainText('The paper asks for 10.00 USD more than what is entered');
+  await expect(results.getByRole('row', { name: /MT-5530/ })).toContainText(
+    'The paper asks for 10.00 USD more than what is entered',
+  );
   await post.click();
   await expect(results.getByRole('row', { name: /MT-5511/ })).toContainText(/posted as VB-\d+/);
   await expect(page.getByRole('progressbar')).toHaveCount(0, { timeout: 20_000 });
@@ -235,7 +257,9 @@ test('two accountants on one bill: the second sees by whom it is taken, and may 
   await other.context().close();
 });
 
-test('tax that is not what the order expects, and a total that its parts do not make, pass with a reason', async ({ page }) => {
+test('tax that is not what the order expects, and a total that its parts do not make, pass with a reason', async ({
+  page,
+}) => {
   const desk = new Desk(page);
   await desk.signIn();
   await desk.open('/bench');
@@ -277,18 +301,26 @@ test('large differences are decided by two: one asks, another agrees', async ({ 
   const other = await (await browser.newContext({ locale: 'en-US' })).newPage();
   const approver = new Desk(other);
   await approver.signIn('approver');
-  await expect(other.getByRole('navigation', { name: 'The work' }).getByRole('link', { name: /Match bench/ })).toContainText('1');
+  await expect(
+    other.getByRole('navigation', { name: 'The work' }).getByRole('link', { name: /Match bench/ }),
+  ).toContainText('1');
   await approver.open('/bench/second-looks');
   const asked = other.getByRole('region', { name: /Bill AJ 40518/ });
   await expect(asked).toContainText('New price list');
-  const paper = await other.request.get(`${process.env.OBOLUS_E2E_URL}${await asked.getByRole('link', { name: 'its paper' }).getAttribute('href')}`);
+  const paper = await other.request.get(
+    `${process.env.OBOLUS_E2E_URL}${await asked.getByRole('link', { name: 'its paper' }).getAttribute('href')}`,
+  );
   expect([paper.status(), await paper.text()]).toEqual([200, expect.stringContaining('AJ 40518')]);
   await asked.getByRole('button', { name: 'Agree', exact: true }).click();
   await expect(asked).toContainText('agreed by Piet Solander');
   await other.context().close();
   await page.reload();
   await desk.postWaiting();
-  expect((await decisions(desk))[0]).toMatchObject({ by: 'Ines Varga', second: 'Piet Solander', reason: 'New price list' });
+  expect((await decisions(desk))[0]).toMatchObject({
+    by: 'Ines Varga',
+    second: 'Piet Solander',
+    reason: 'New price list',
+  });
   await desk.expectBooksToAgree();
 });
 
@@ -318,16 +350,23 @@ test('a line of the paper is dragged onto another receipt, or given one by keybo
   await expect.poll(async () => (await values())[to]).toBe('');
 });
 
-test('a paper is taken in where bills are entered: once, in words where not, and looked at beside what is typed', async ({ page }) => {
+test('a paper is taken in where bills are entered: once, in words where not, and looked at beside what is typed', async ({
+  page,
+}) => {
   const desk = new Desk(page);
   await desk.signIn();
   await desk.open('/bench');
   const give = (content: string, name = 'bill.xml') =>
-    page.getByLabel('Bill: XML, PDF, picture or a stack as CSV').setInputFiles({ name, mimeType: 'text/xml', buffer: Buffer.from(content) });
+    page
+      .getByLabel('Bill: XML, PDF, picture or a stack as CSV')
+      .setInputFiles({ name, mimeType: 'text/xml', buffer: Buffer.from(content) });
   await give('<Order><ID>1</ID></Order>');
   await expect(page.getByRole('alert')).toContainText('its outermost element is another');
   const paper = { number: 'AJ 40700', vendor: 'ALDR', order: '', date: '2026-11-20', currency: 'CAD' };
-  const content = billPaper({ ...paper, lines: [{ name: 'Reed, steel, 60 cm', item: 'RD-60', quantity: '2', unit: 'C62', price: '48.50' }] });
+  const content = billPaper({
+    ...paper,
+    lines: [{ name: 'Reed, steel, 60 cm', item: 'RD-60', quantity: '2', unit: 'C62', price: '48.50' }],
+  });
   await give(content);
   await expect(page).toHaveURL(/\/bench\/\d+\/[\w-]+$/);
   await expect(page.getByLabel('Vendor’s number')).toHaveValue('AJ 40700');
@@ -365,9 +404,16 @@ test('a bill of a thousand lines draws only those in view, and is entered anywhe
   const { rows: vendors } = await desk.ask<{ rows: { id: string; number: string }[] }>('vendors');
   const { rows: items } = await desk.ask<{ rows: { id: string; number: string }[] }>('items');
   const { rows: warehouses } = await desk.ask<{ rows: { id: string }[] }>('warehouses');
-  const of = (rows: readonly { id: string; number: string }[], number: string) => rows.find((row) => row.number === number)?.id ?? '';
+  const of = (rows: readonly { id: string; number: string }[], number: string) =>
+    rows.find((row) => row.number === number)?.id ?? '';
   const [vendor, warehouse] = [of(vendors, 'PETR'), warehouses[0]?.id ?? ''];
-  const lines = Array.from({ length: 1000 }, () => ({ item: of(items, 'BB-10'), quantity: '10', price: '0.50', discount: '', due: '' }));
+  const lines = Array.from({ length: 1000 }, () => ({
+    item: of(items, 'BB-10'),
+    quantity: '10',
+    price: '0.50',
+    discount: '',
+    due: '',
+  }));
   const order = await desk.send('order', { vendor, date: '2026-11-22', currency: 'USD', warehouse, note: '', lines });
   const came = lines.map((_, at) => ({ of: `${order}/${at + 1}`, quantity: '10' }));
   await desk.send('receipt', { vendor, date: '2026-11-22', warehouse, packingSlip: '', transport: '', lines: came });

@@ -13,10 +13,15 @@ export interface Keys {
 /** Sets somebody up as the administrator does, and gives the password. */
 async function addAccountant(email: string, name: string): Promise<string> {
   const api = await request.newContext({ baseURL: process.env.OBOLUS_E2E_URL ?? '' });
-  const session = (await (await api.post('/api/session', { data: { email: 'sam@fernhollow.example', password: DEMO_PASSWORD } })).json()) as {
+  const session = (await (
+    await api.post('/api/session', { data: { email: 'sam@fernhollow.example', password: DEMO_PASSWORD } })
+  ).json()) as {
     csrfToken: string;
   };
-  const made = await api.post('/api/people', { data: { name, email, role: 'accountant', approvalLimit: '' }, headers: { 'X-CSRF-Token': session.csrfToken } });
+  const made = await api.post('/api/people', {
+    data: { name, email, role: 'accountant', approvalLimit: '' },
+    headers: { 'X-CSRF-Token': session.csrfToken },
+  });
   const { password } = (await made.json()) as { password: string };
   await api.dispose();
   return password;
@@ -63,7 +68,9 @@ export class Desk {
     await this.page.waitForTimeout(300);
     await expect(foot).toHaveAttribute('aria-busy', 'false');
     await expect(foot.getByText('Balances.')).toBeVisible();
-    return foot.locator('.sides .posting').evaluateAll((rows) => rows.map((row) => [...row.children].map((cell) => cell.textContent).join(' ')));
+    return foot
+      .locator('.sides .posting')
+      .evaluateAll((rows) => rows.map((row) => [...row.children].map((cell) => cell.textContent).join(' ')));
   }
 
   /** Posts by keyboard, checks that the document's journal is what the footing showed, and gives the document's number. */
@@ -96,7 +103,9 @@ export class Desk {
     await expect(this.page).toHaveURL(/\/bench$/);
     const { rows } = await this.ask<{ rows: { id: string; number: string }[] }>('documents?kind=bill');
     const [latest] = rows;
-    const { entries } = await this.ask<{ entries: { lines: { amount: string }[] }[] }>(`documents/${latest?.id ?? '0'}`);
+    const { entries } = await this.ask<{ entries: { lines: { amount: string }[] }[] }>(
+      `documents/${latest?.id ?? '0'}`,
+    );
     expect(entries.flatMap(({ lines }) => lines)).toHaveLength(before.length);
     return latest?.number ?? '';
   }
@@ -147,7 +156,9 @@ export class Desk {
   }
 
   async expectBooksToAgree(): Promise<void> {
-    const balance = await this.ask<{ debit: string; credit: string; inventory: string; stock: string }>('trial-balance?asOf=2027-12-31');
+    const balance = await this.ask<{ debit: string; credit: string; inventory: string; stock: string }>(
+      'trial-balance?asOf=2027-12-31',
+    );
     expect(balance.debit).toBe(balance.credit);
     expect(balance.inventory).toBe(balance.stock);
   }

@@ -6,7 +6,9 @@ import { Desk } from './desk.ts';
 
 useDemoCompany();
 
-test('a list is narrowed, sorted and kept as a view by keyboard, and goes out as a file with just that', async ({ page }) => {
+test('a list is narrowed, sorted and kept as a view by keyboard, and goes out as a file with just that', async ({
+  page,
+}) => {
   const desk = new Desk(page);
   await desk.signIn();
   await desk.open('/orders/lines');
@@ -22,7 +24,10 @@ test('a list is narrowed, sorted and kept as a view by keyboard, and goes out as
   await page.keyboard.type('Late linen');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('button', { name: 'Late linen', exact: true })).toHaveAttribute('aria-pressed', 'true');
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'CSV' }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'CSV' }).click(),
+  ]);
   const rows = readFileSync(await download.path(), 'utf8')
     .trim()
     .split('\n');
@@ -148,7 +153,9 @@ test('a vendor’s bank account changes only when a second person confirms it', 
   await approver.page.getByRole('button', { name: 'Confirm' }).click();
   await expect(approver.page.getByText('JP 0009-999-0000001').first()).toBeVisible();
   const history = approver.page.getByRole('region', { name: 'What was changed' });
-  await expect(history.getByRole('row', { name: /Piet Solander.*Bank account/ }).first()).toContainText('JP 0005-123-7654321');
+  await expect(history.getByRole('row', { name: /Piet Solander.*Bank account/ }).first()).toContainText(
+    'JP 0005-123-7654321',
+  );
 });
 
 test('what is set up is changed at its form, with what is wrong at the field and a history below', async ({ page }) => {
@@ -170,7 +177,9 @@ test('what is set up is changed at its form, with what is wrong at the field and
   await page.getByRole('row', { name: /S7/ }).click();
   await page.getByLabel('Name', { exact: true }).fill('State tax, from next year');
   await page.getByRole('button', { name: 'Save' }).click();
-  await expect(page.getByRole('region', { name: 'What was changed' }).getByRole('row', { name: /Again/ })).toContainText('State tax, from next year');
+  await expect(
+    page.getByRole('region', { name: 'What was changed' }).getByRole('row', { name: /Again/ }),
+  ).toContainText('State tax, from next year');
 });
 
 test('a page of an item and of a vendor tell what was bought, and how prices moved', async ({ page }) => {
@@ -184,11 +193,15 @@ test('a page of an item and of a vendor tell what was bought, and how prices mov
     .click();
   await expect(page.getByRole('region', { name: 'Received and not billed' })).toContainText('5,009.56');
   // Of five lines that were due four came, on time and whole.
-  await expect(page.getByRole('table', { name: 'On time and in full' }).getByRole('row', { name: /^Together/ })).toContainText('80 %');
+  await expect(
+    page.getByRole('table', { name: 'On time and in full' }).getByRole('row', { name: /^Together/ }),
+  ).toContainText('80 %');
   await expect(page.getByRole('region', { name: 'Prices, and how they moved' })).toContainText('▲');
   await desk.open('/setup/items');
   await page.getByRole('row', { name: /YL-NA/ }).click();
   await page.getByRole('link', { name: 'Prices and purchases' }).click();
   await expect(page.getByRole('figure', { name: /Price of one kg over time/ })).toBeVisible();
-  await expect(page.getByRole('region', { name: 'Ordered and billed' }).getByRole('row', { name: /VB-1006/ })).toContainText('▲ 2.5');
+  await expect(
+    page.getByRole('region', { name: 'Ordered and billed' }).getByRole('row', { name: /VB-1006/ }),
+  ).toContainText('▲ 2.5');
 });

@@ -23,7 +23,9 @@ test('lots come in as they are named and go out as they are chosen', async ({ pa
   const came = page.getByLabel(/Came now, Indigo/);
   await came.focus();
   await page.keyboard.type('100');
-  await expect(page.locator('td .wrong', { hasText: 'DY-IN is kept by lot or serial number: say which.' })).toBeVisible();
+  await expect(
+    page.locator('td .wrong', { hasText: 'DY-IN is kept by lot or serial number: say which.' }),
+  ).toBeVisible();
   await page.keyboard.press('Enter');
   await page.keyboard.type('KD-2701');
   await page.keyboard.press('Enter');
@@ -92,7 +94,9 @@ test('looms come in by scanned serial numbers, none twice, and leave by ticking 
   await desk.expectBooksToAgree();
 });
 
-test('an expense is ordered beside goods, received and billed with tax that is not reclaimed, a difference asked back', async ({ page }) => {
+test('an expense is ordered beside goods, received and billed with tax that is not reclaimed, a difference asked back', async ({
+  page,
+}) => {
   const desk = new Desk(page);
   await desk.signIn();
   await desk.open('/orders/new');
@@ -107,7 +111,10 @@ test('an expense is ordered beside goods, received and billed with tax that is n
   await expect(page).toHaveURL(/\/documents\/\d+$/);
   await page.getByRole('link', { name: 'Receive goods' }).click();
   await page.getByLabel(/Came now, Mailing tubes/).fill('10');
-  expect(await desk.footing()).toEqual(['Expenses, Mailing tubes 30.00', 'Goods received not invoiced, Redwillow Paper 30.00']);
+  expect(await desk.footing()).toEqual([
+    'Expenses, Mailing tubes 30.00',
+    'Goods received not invoiced, Redwillow Paper 30.00',
+  ]);
   await desk.post();
 
   await desk.billFor('Redwillow Paper');

@@ -50,11 +50,15 @@ test('no screen has a serious finding of accessibility, by day or by night', asy
     const axe = new AxeBuilder({ page });
     const { violations } = await (rules ? axe.withRules(rules) : axe).analyze();
     const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
-    expect([where, serious.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`)]).toEqual([where, []]);
+    expect([
+      where,
+      serious.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`),
+    ]).toEqual([where, []]);
   };
   await check('sign in');
   await desk.signIn();
-  const edition = (is: 'day' | 'night') => page.evaluate((name) => void (document.documentElement.dataset.edition = name), is);
+  const edition = (is: 'day' | 'night') =>
+    page.evaluate((name) => void (document.documentElement.dataset.edition = name), is);
   for (const path of SCREENS) {
     await desk.open(path);
     await page.waitForLoadState('networkidle');
@@ -79,7 +83,9 @@ test('working screens with figures on them have no serious finding either', asyn
   for (const open of ['Control+k', '?']) {
     if (open === '?') await page.getByRole('heading', { level: 1 }).click();
     const { violations } = await new AxeBuilder({ page }).analyze();
-    expect(violations.filter(({ impact }) => impact === 'serious' || impact === 'critical').map(({ id }) => id)).toEqual([]);
+    expect(
+      violations.filter(({ impact }) => impact === 'serious' || impact === 'critical').map(({ id }) => id),
+    ).toEqual([]);
     await page.keyboard.press(open);
     await expect(page.getByRole('dialog')).toBeVisible();
     expect(
@@ -215,7 +221,11 @@ test.describe('every sample file in docs/samples', () => {
       await page.getByRole('radio', { name: new RegExp(`^${kind} `) }).check();
       await page
         .getByLabel('File, CSV or XLSX')
-        .setInputFiles({ name: `${name}.csv`, mimeType: 'text/csv', buffer: readFileSync(new URL(`../docs/samples/${name}.csv`, import.meta.url)) });
+        .setInputFiles({
+          name: `${name}.csv`,
+          mimeType: 'text/csv',
+          buffer: readFileSync(new URL(`../docs/samples/${name}.csv`, import.meta.url)),
+        });
       await page.getByRole('button', { name: /^Load \d+ lines?$/ }).click();
       await expect(page.getByText(/^Loaded: \d+ lines?$/)).toBeVisible();
       await desk.expectBooksToAgree();

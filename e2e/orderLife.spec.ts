@@ -65,7 +65,9 @@ test('an order above the buyer’s limit is rejected, changed, approved, sent an
   await buyer.open(`/documents/${id}`);
   await buyer.page.getByRole('button', { name: 'Mark as sent' }).click();
   await expect(buyer.page.getByText('Approved. The vendor has version 2')).toBeVisible();
-  await expect(buyer.page.getByRole('table', { name: 'History of the order' }).getByText('twelve hundred will do')).toBeVisible();
+  await expect(
+    buyer.page.getByRole('table', { name: 'History of the order' }).getByText('twelve hundred will do'),
+  ).toBeVisible();
 
   const before = await receiver.held().then((held) => held.get('BS-25') ?? '0');
   await receiver.open('/receiving');
@@ -78,11 +80,18 @@ test('an order above the buyer’s limit is rejected, changed, approved, sent an
   expect(journal).toContain('Goods received not invoiced, Dholka Shuttle Works · WORKSHOP 8,000.00');
   await receiver.post();
   expect(BigInt(await receiver.held().then((held) => held.get('BS-25') ?? '0')) - BigInt(before)).toBe(1000n);
-  expect(await orderOf(buyer, id)).toMatchObject({ approval: 'approved', version: 2, sent: 2, lines: [{ received: '1000', open: '270', billed: '0' }] });
+  expect(await orderOf(buyer, id)).toMatchObject({
+    approval: 'approved',
+    version: 2,
+    sent: 2,
+    lines: [{ received: '1000', open: '270', billed: '0' }],
+  });
   await receiver.expectBooksToAgree();
 });
 
-test('a sent order is changed, its rest is closed with a reason, and a receipt of it is taken back', async ({ page }) => {
+test('a sent order is changed, its rest is closed with a reason, and a receipt of it is taken back', async ({
+  page,
+}) => {
   const desk = new Desk(page);
   await desk.signIn();
   await desk.open('/orders');
@@ -105,7 +114,10 @@ test('a sent order is changed, its rest is closed with a reason, and a receipt o
   await page.getByLabel(/Came now, Indigo/).fill('10');
   await page.getByLabel(/^Lot 1, Indigo/).fill('KD-2711');
   await page.getByLabel(/^Quantity of lot 1, Indigo/).fill('10');
-  expect(await desk.footing()).toEqual(['Inventory, Indigo dye, 250 g tin · STUDIO 134.60', 'Goods received not invoiced, Kumo Dyeworks · STUDIO 134.60']);
+  expect(await desk.footing()).toEqual([
+    'Inventory, Indigo dye, 250 g tin · STUDIO 134.60',
+    'Goods received not invoiced, Kumo Dyeworks · STUDIO 134.60',
+  ]);
   await desk.post();
   const receipt = page.url();
   const held = await desk.held().then((held) => held.get('DY-IN') ?? '0');
@@ -155,9 +167,23 @@ test('an order of three hundred lines is edited at its end by keyboard and place
   const { csrfToken } = await desk.ask<{ csrfToken: string }>('session');
   const { rows } = await desk.ask<{ rows: { id: string }[] }>('items');
   const id = crypto.randomUUID();
-  const lines = Array.from({ length: 300 }, (_, at) => ({ of: '', item: rows[at % rows.length]?.id, quantity: '2', price: '1.50', discount: '', due: '' }));
+  const lines = Array.from({ length: 300 }, (_, at) => ({
+    of: '',
+    item: rows[at % rows.length]?.id,
+    quantity: '2',
+    price: '1.50',
+    discount: '',
+    due: '',
+  }));
   const { rows: vendors } = await desk.ask<{ rows: { id: string; number: string }[] }>('vendors');
-  const body = { vendor: vendors.find(({ number }) => number === 'PETR')?.id, date: '2026-11-20', currency: 'USD', warehouse: '1', note: '', lines };
+  const body = {
+    vendor: vendors.find(({ number }) => number === 'PETR')?.id,
+    date: '2026-11-20',
+    currency: 'USD',
+    warehouse: '1',
+    note: '',
+    lines,
+  };
   const kept = await page.request.put(`${process.env.OBOLUS_E2E_URL}/api/drafts/${id}`, {
     headers: { 'X-CSRF-Token': csrfToken },
     data: { kind: 'order', title: 'Three hundred lines', body, version: 0 },

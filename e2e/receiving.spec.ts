@@ -10,7 +10,11 @@ const orderOf = (desk: Desk, id: string): Promise<OrderView> => desk.ask<OrderVi
 const documentOf = (desk: Desk, id: string): Promise<DocumentView> => desk.ask<DocumentView>(`documents/${id}`);
 
 /** Places an order and gives its id. */
-async function placeOrder(desk: Desk, vendor: string, lines: readonly (readonly [item: string, quantity: string, price: string])[]): Promise<string> {
+async function placeOrder(
+  desk: Desk,
+  vendor: string,
+  lines: readonly (readonly [item: string, quantity: string, price: string])[],
+): Promise<string> {
   await desk.open('/orders/new');
   await desk.choose('Vendor', vendor);
   for (const [at, [item, quantity, price]] of lines.entries()) {
@@ -39,7 +43,9 @@ async function codeOf(desk: Desk, number: string, unit: string): Promise<string>
   return rows.find((item) => item.number === number)?.codes.find((code) => code.unit === unit)?.code ?? '';
 }
 
-test('three orders come in one delivery: short, over, rejected, lots and fifty serial numbers; then the receipt is taken back', async ({ page }) => {
+test('three orders come in one delivery: short, over, rejected, lots and fifty serial numbers; then the receipt is taken back', async ({
+  page,
+}) => {
   test.setTimeout(90_000);
   const desk = new Desk(page);
   await desk.signIn();
@@ -97,7 +103,12 @@ test('three orders come in one delivery: short, over, rejected, lots and fifty s
   ]);
   const after = await desk.held();
   const more = (number: string) => Number(after.get(number)) - Number(before.get(number) ?? '0');
-  expect(['YM-EC', 'FL-120', 'YL-NA', 'DY-IN'].map((number) => more(number).toFixed(1))).toEqual(['98.5', '50.0', '10.3', '10.0']);
+  expect(['YM-EC', 'FL-120', 'YL-NA', 'DY-IN'].map((number) => more(number).toFixed(1))).toEqual([
+    '98.5',
+    '50.0',
+    '10.3',
+    '10.0',
+  ]);
   const posted = await documentOf(desk, receipt);
   const loom = posted.lines.find((line) => line.number === 'FL-120');
   expect([loom?.lots.length, loom?.lots[0]?.lot, loom?.lots[49]?.lot]).toEqual([50, 'FL-0201', 'FL-0250']);
@@ -114,7 +125,9 @@ test('three orders come in one delivery: short, over, rejected, lots and fifty s
   await page.keyboard.press('Enter');
   await expect(page.getByRole('dialog')).toBeHidden();
   expect(await desk.held()).toEqual(before);
-  expect((await Promise.all(orders.map((id) => orderOf(desk, id)))).map(({ lines }) => lines.map(({ open }) => open))).toEqual([['100'], ['50'], ['10', '12']]);
+  expect(
+    (await Promise.all(orders.map((id) => orderOf(desk, id)))).map(({ lines }) => lines.map(({ open }) => open)),
+  ).toEqual([['100'], ['50'], ['10', '12']]);
   const { rows } = await desk.ask<{ rows: AsideView[] }>('asides');
   expect(rows.some((aside) => aside.vendor.name === 'Petrel Mutual')).toBe(false);
   await desk.expectBooksToAgree();
@@ -140,11 +153,21 @@ test('goods are received on a tablet with a scanner and the keyboard alone', asy
 
   const small = await page
     .locator('.dock :is(button, a, input, select)')
-    .evaluateAll((all) => all.map((one) => one.getBoundingClientRect()).filter(({ width, height }) => width > 0 && Math.min(width, height) < 28).length);
+    .evaluateAll(
+      (all) =>
+        all
+          .map((one) => one.getBoundingClientRect())
+          .filter(({ width, height }) => width > 0 && Math.min(width, height) < 28).length,
+    );
   expect(small).toBe(0);
   const low = await page
     .locator('.dock :is(button, a, input:not([type=checkbox]), select)')
-    .evaluateAll((all) => all.map((one) => one.getBoundingClientRect()).filter(({ width, height }) => width > 0 && (width < 44 || height < 44)).length);
+    .evaluateAll(
+      (all) =>
+        all
+          .map((one) => one.getBoundingClientRect())
+          .filter(({ width, height }) => width > 0 && (width < 44 || height < 44)).length,
+    );
   expect(low).toBe(0);
   expect(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth)).toBe(true);
 
@@ -190,13 +213,17 @@ test('goods without an order wait until somebody says what became of them', asyn
   await expect(page.getByRole('row', { name: /kraft/ })).toBeHidden();
 });
 
-test('an announced delivery is filled in, scanned further, received with its bill in one step and put away', async ({ page }) => {
+test('an announced delivery is filled in, scanned further, received with its bill in one step and put away', async ({
+  page,
+}) => {
   const desk = new Desk(page);
   await desk.signIn();
   await desk.open('/receiving');
   await page.getByLabel('Find what came').fill('dsw-da');
   await page.keyboard.press('Enter');
-  await expect(page.getByText('2 of “Net shuttle, sample · DSW 60”: nothing is to come that is called so')).toBeVisible();
+  await expect(
+    page.getByText('2 of “Net shuttle, sample · DSW 60”: nothing is to come that is called so'),
+  ).toBeVisible();
   await page.getByRole('button', { name: 'Fill it in' }).click();
   const came = page.getByLabel(/^Came now, Boat shuttle/);
   await expect(came).toHaveValue('450');
@@ -238,7 +265,9 @@ test('an announced delivery is filled in, scanned further, received with its bil
   await desk.expectBooksToAgree();
 });
 
-test('who counts blind sees what may come and not how many; a photo goes with what is rejected', async ({ browser }) => {
+test('who counts blind sees what may come and not how many; a photo goes with what is rejected', async ({
+  browser,
+}) => {
   const [admin, receiver] = (await Promise.all(
     (['administrator', 'receiver'] as const).map(async (role) => {
       const desk = new Desk(await (await browser.newContext()).newPage());
@@ -264,7 +293,10 @@ test('who counts blind sees what may come and not how many; a photo goes with wh
   await page.getByLabel('Photo of what stands aside 1').setInputFiles({
     name: 'cones.png',
     mimeType: 'image/png',
-    buffer: Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64'),
+    buffer: Buffer.from(
+      'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+      'base64',
+    ),
   });
   await expect(page.getByRole('img', { name: 'What it looks like' })).toBeVisible();
   await receiver.post();

@@ -5,7 +5,9 @@ import { Desk } from './desk.ts';
 useDemoCompany();
 
 /** Madder yarn and table looms go all the way: order, part received, dearer bill, freight, freight on the goods, delivery, invoice. */
-test('goods go from an order to cost of goods, and every step shows its journal before it is posted', async ({ page }) => {
+test('goods go from an order to cost of goods, and every step shows its journal before it is posted', async ({
+  page,
+}) => {
   const desk = new Desk(page);
   await desk.signIn();
   let order = '';
@@ -17,7 +19,12 @@ test('goods go from an order to cost of goods, and every step shows its journal 
     await page.keyboard.type('dholka');
     await page.keyboard.press('Enter');
     await expect(page.getByRole('heading', { name: 'Dholka Shuttle Works' })).toBeVisible();
-    for (let tab = 0; tab < 20 && !(await page.getByRole('combobox', { name: 'Item, line 1' }).evaluate((box) => box === document.activeElement)); tab += 1)
+    for (
+      let tab = 0;
+      tab < 20 &&
+      !(await page.getByRole('combobox', { name: 'Item, line 1' }).evaluate((box) => box === document.activeElement));
+      tab += 1
+    )
       await page.keyboard.press('Tab');
     await page.keyboard.type('madder red');
     await page.keyboard.press('Enter');
@@ -47,7 +54,10 @@ test('goods go from an order to cost of goods, and every step shows its journal 
     await page.getByRole('link', { name: 'Receive goods' }).click();
     await page.getByLabel('Packing slip').fill('DSW/990');
     await page.getByLabel(`Came now, Merino yarn on cones, madder red, ${order}`).fill('60');
-    expect(await desk.footing()).toEqual(['Inventory, Merino yarn on cones, madder red 720.00', 'Goods received not invoiced, Dholka Shuttle Works 720.00']);
+    expect(await desk.footing()).toEqual([
+      'Inventory, Merino yarn on cones, madder red 720.00',
+      'Goods received not invoiced, Dholka Shuttle Works 720.00',
+    ]);
     await desk.post();
     await expect(page.getByText('892.50 to come')).toBeVisible();
   });
@@ -90,7 +100,10 @@ test('goods go from an order to cost of goods, and every step shows its journal 
     await desk.choose('A bill of another vendor', 'greywake');
     await page.getByLabel('Vendor’s number').fill('GW-80001');
     await page.getByLabel('Amount of charge 1').fill('100');
-    expect(await desk.footing()).toEqual(['Charges to allocate, Greywake Lines 100.00', 'Payables, Greywake Lines 100.00']);
+    expect(await desk.footing()).toEqual([
+      'Charges to allocate, Greywake Lines 100.00',
+      'Payables, Greywake Lines 100.00',
+    ]);
     await desk.post();
     await page.getByRole('link', { name: 'Put charges on goods' }).click();
     await page.getByRole('checkbox', { name: /GW-80001/ }).check();
@@ -109,6 +122,8 @@ test('goods go from an order to cost of goods, and every step shows its journal 
     await desk.open('/ledger/trial-balance');
     await expect(page.getByText(/is what the stock is worth, to the cent/)).toBeVisible();
     await page.getByRole('link', { name: 'Goods received not invoiced' }).click();
-    await expect(page.getByRole('table', { name: 'Journal' }).getByText('Goods received not invoiced').first()).toBeVisible();
+    await expect(
+      page.getByRole('table', { name: 'Journal' }).getByText('Goods received not invoiced').first(),
+    ).toBeVisible();
   });
 });

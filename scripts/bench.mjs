@@ -83,18 +83,31 @@ try {
 async function benchFloor(pool) {
   await pool.query('CREATE TABLE bench_row (id BIGINT PRIMARY KEY AUTO_INCREMENT, a BIGINT, b BIGINT)');
   for (const clients of CLIENTS)
-    row(`one durable row insert, ${clients} clients`, perSecond(await pound(clients, () => pool.query('INSERT INTO bench_row (a, b) VALUES (1, 2)'))));
+    row(
+      `one durable row insert, ${clients} clients`,
+      perSecond(await pound(clients, () => pool.query('INSERT INTO bench_row (a, b) VALUES (1, 2)'))),
+    );
   const answer = JSON.stringify({
-    rows: Array.from({ length: 20 }, (_, n) => ({ id: String(n), name: 'a plain answer of about two kilobytes', amount: '1234.56' })),
+    rows: Array.from({ length: 20 }, (_, n) => ({
+      id: String(n),
+      name: 'a plain answer of about two kilobytes',
+      amount: '1234.56',
+    })),
   });
-  const { default: express } = await dist('node_modules/express/index.js').catch(() => dist('server/node_modules/express/index.js'));
+  const { default: express } = await dist('node_modules/express/index.js').catch(() =>
+    dist('server/node_modules/express/index.js'),
+  );
   const app = express();
   app.get('/', (_request, response) => response.type('json').send(answer));
   const plain = createServer(app);
   await new Promise((resolve) => plain.listen(0, '127.0.0.1', resolve));
   const agent = new Agent({ keepAlive: true });
   const rate = await pound(16, () => send(agent, `http://127.0.0.1:${plain.address().port}`, 'GET', '/'));
-  row('a plain JSON answer of Express, 16 clients', perSecond(rate), `${answer.length} bytes, client and server in one process`);
+  row(
+    'a plain JSON answer of Express, 16 clients',
+    perSecond(rate),
+    `${answer.length} bytes, client and server in one process`,
+  );
   agent.destroy();
   plain.close();
 }
@@ -106,8 +119,21 @@ async function benchPosting(pool, url) {
   for (let n = 0; n < ORDERS_EACH; n += 1) {
     const replies = await Promise.all(
       users.map((user, client) => {
-        const lines = itemsOf(client).map((item) => ({ item: String(item), quantity: '1000000', price: '12.34', discount: '', due: '' }));
-        return user.post('/api/documents/order', { vendor: '1', date: '2026-03-01', currency: 'USD', warehouse: '1', note: '', lines });
+        const lines = itemsOf(client).map((item) => ({
+          item: String(item),
+          quantity: '1000000',
+          price: '12.34',
+          discount: '',
+          due: '',
+        }));
+        return user.post('/api/documents/order', {
+          vendor: '1',
+          date: '2026-03-01',
+          currency: 'USD',
+          warehouse: '1',
+          note: '',
+          lines,
+        });
       }),
     );
     replies.forEach((reply, client) => orders[client].push(reply.id));
@@ -129,7 +155,9 @@ async function benchPosting(pool, url) {
     const rates = { bare: [], http: [] };
     for (let round = 0; round < 2; round += 1) {
       rates.bare.push(await pound(clients, (client, n) => barePosting(pool, (bare += 1), order(client, n), client)));
-      rates.http.push(await pound(clients, (client, n) => users[client].post('/api/documents/receipt', body(client, n))));
+      rates.http.push(
+        await pound(clients, (client, n) => users[client].post('/api/documents/receipt', body(client, n))),
+      );
     }
     const [floor, http] = [Math.max(...rates.bare), Math.max(...rates.http)];
     row(
@@ -167,26 +195,29 @@ async function barePosting(pool, id, order, client) {
       [order, order, order],
     );
     await connection.query('SELECT * FROM item WHERE id IN (?)', [items]);
-    await connection.query('SELECT * FROM pool WHERE item_id IN (?) AND warehouse_id = 1 ORDER BY id FOR UPDATE', [items]);
-    await connection.query('SELECT NEXTVAL(document_ids), NEXTVAL(number_receipt)');
-    await connection.query("INSERT INTO document VALUES (?, 'receipt', ?, '2026-03-10', 1, NULL, 1, 'USD', 10000000000, 'PS', '', NULL, '', 1, NOW(6), ?)", [
-      id,
-      `B-${id}`,
-      `bare:${id}`,
+    await connection.query('SELECT * FROM pool WHERE item_id IN (?) AND warehouse_id = 1 ORDER BY id FOR UPDATE', [
+      items,
     ]);
+    await connection.query('SELECT NEXTVAL(document_ids), NEXTVAL(number_receipt)');
+    await connection.query(
+      "INSERT INTO document VALUES (?, 'receipt', ?, '2026-03-10', 1, NULL, 1, 'USD', 10000000000, 'PS', '', NULL, '', 1, NOW(6), ?)",
+      [id, `B-${id}`, `bare:${id}`],
+    );
     const three = (make) => [1, 2, 3].map(make);
     await connection.query(
       'INSERT INTO receipt_line (document_id, line_no, order_id, order_line_no, ordered_by_id, item_id, pool_id, quantity, currency, rate, amount, base_amount) VALUES ?',
       [three((at) => [id, at, order, at, order, items[at - 1], items[at - 1], 1, 'USD', 10000000000, 1, 1])],
     );
     await connection.query('INSERT INTO citation VALUES (?, ?)', [id, order]);
-    await connection.query('INSERT INTO movement (document_id, line_no, pool_id, date, direction, quantity, purpose) VALUES ?', [
-      three((at) => [id, at, items[at - 1], '2026-03-10', 'in', 1, 'received']),
-    ]);
+    await connection.query(
+      'INSERT INTO movement (document_id, line_no, pool_id, date, direction, quantity, purpose) VALUES ?',
+      [three((at) => [id, at, items[at - 1], '2026-03-10', 'in', 1, 'received'])],
+    );
     await connection.query("INSERT INTO entry VALUES (?, 1, '2026-03-10')", [id]);
-    await connection.query('INSERT INTO journal_line (document_id, entry_no, line_no, account, amount, item_id, vendor_id) VALUES ?', [
-      [...three((at) => [id, 1, at, 'inventory', 1, items[at - 1], null]), [id, 1, 4, 'grni', -3, null, 1]],
-    ]);
+    await connection.query(
+      'INSERT INTO journal_line (document_id, entry_no, line_no, account, amount, item_id, vendor_id) VALUES ?',
+      [[...three((at) => [id, 1, at, 'inventory', 1, items[at - 1], null]), [id, 1, 4, 'grni', -3, null, 1]]],
+    );
     await connection.query(
       'INSERT INTO value_change (document_id, change_no, entry_no, line_document_id, line_no, pool_id, component, amount, effective, posting) VALUES ?',
       [three((at) => [id, at, 1, id, at, items[at - 1], 'goods', 1, '2026-03-10', '2026-03-10'])],
@@ -195,7 +226,9 @@ async function barePosting(pool, id, order, client) {
       'INSERT INTO pool (id, item_id, warehouse_id, quantity, value, last_day) VALUES ? ON DUPLICATE KEY UPDATE quantity = quantity + VALUES(quantity), value = value + VALUES(value), last_day = VALUES(last_day)',
       [items.map((item) => [item, item, 1, 1, 1, '2026-03-10'])],
     );
-    await connection.query('INSERT INTO pool_layer VALUES ?', [three((at) => [items[at - 1], '2026-03-10', id, at, 0, 0, '', 1, 1])]);
+    await connection.query('INSERT INTO pool_layer VALUES ?', [
+      three((at) => [items[at - 1], '2026-03-10', id, at, 0, 0, '', 1, 1]),
+    ]);
     await connection.query('CALL seal_entry(?, 1)', [id]);
     await connection.query('COMMIT');
     await connection.query('DELETE FROM draft WHERE id = ? AND user_id = 1', [`bare:${id}`]);
@@ -222,7 +255,18 @@ async function benchScreens(url) {
   await first.keyboard.press('Enter');
   await first.getByRole('navigation', { name: 'The work' }).waitFor();
   await first.close();
-  for (const path of ['/orders', '/orders/new', '/receiving', '/bench', '/landing', '/deliveries', '/stock', '/ledger', '/ledger/trial-balance', '/setup']) {
+  for (const path of [
+    '/orders',
+    '/orders/new',
+    '/receiving',
+    '/bench',
+    '/landing',
+    '/deliveries',
+    '/stock',
+    '/ledger',
+    '/ledger/trial-balance',
+    '/setup',
+  ]) {
     const page = await context.newPage();
     const network = await context.newCDPSession(page);
     await network.send('Network.enable');
@@ -233,8 +277,15 @@ async function benchScreens(url) {
     await page.goto(url + path);
     await page.locator('h1, .empty h2, .aside header').first().waitFor();
     const shown = performance.now() - start;
-    await page.waitForFunction(() => document.querySelector('table.sheet tbody tr, table.sheet tfoot, .empty, fieldset') !== null);
-    row(path, `title after ${Math.round(shown)} ms`, `content after ${Math.round(performance.now() - start)} ms`, `${Math.round(bytes / 1024)} kB`);
+    await page.waitForFunction(
+      () => document.querySelector('table.sheet tbody tr, table.sheet tfoot, .empty, fieldset') !== null,
+    );
+    row(
+      path,
+      `title after ${Math.round(shown)} ms`,
+      `content after ${Math.round(performance.now() - start)} ms`,
+      `${Math.round(bytes / 1024)} kB`,
+    );
     await page.close();
   }
   await benchTyping(await context.newPage(), url);
@@ -250,7 +301,14 @@ async function benchTyping(page, url) {
   const me = await (await page.request.get(`${url}/api/session`)).json();
   const { rows } = await (await page.request.get(`${url}/api/items`)).json();
   const id = randomUUID();
-  const lines = Array.from({ length: 500 }, (_, n) => ({ of: '', item: rows[n % ITEMS].id, quantity: '10', price: '12.34', discount: '', due: '2026-03-01' }));
+  const lines = Array.from({ length: 500 }, (_, n) => ({
+    of: '',
+    item: rows[n % ITEMS].id,
+    quantity: '10',
+    price: '12.34',
+    discount: '',
+    due: '2026-03-01',
+  }));
   const body = { vendor: '1', date: '2026-02-10', currency: 'USD', warehouse: '1', note: '', lines };
   const saved = await page.request.put(`${url}/api/drafts/${id}`, {
     headers: { 'X-CSRF-Token': me.csrfToken },
@@ -273,7 +331,9 @@ async function benchTyping(page, url) {
     );
   });
   for (const line of [1, 250, 500]) {
-    await page.locator('.body').evaluate((body, part) => body.scrollTo(0, (body.scrollHeight - body.clientHeight) * part), (line - 1) / 499);
+    await page
+      .locator('.body')
+      .evaluate((body, part) => body.scrollTo(0, (body.scrollHeight - body.clientHeight) * part), (line - 1) / 499);
     await page.waitForTimeout(300);
     await page
       .getByLabel(/^Quantity, line/)
@@ -292,7 +352,11 @@ async function benchTyping(page, url) {
 async function seed(pool) {
   const { setUpCompany } = await dist('server/dist/setUp/company.js');
   const { dataSource } = await dist('server/dist/storage/dataSource.js');
-  const source = await dataSource({ host: database.host, port: database.port, name: 'obolus' }, database.app, 1).initialize();
+  const source = await dataSource(
+    { host: database.host, port: database.port, name: 'obolus' },
+    database.app,
+    1,
+  ).initialize();
   await setUpCompany(source, {
     name: 'Bench',
     currency: 'USD',
@@ -301,14 +365,18 @@ async function seed(pool) {
     users: [{ email: 'bench@localhost', name: 'Bench', role: 'accountant', password: 'bench' }],
   });
   await source.destroy();
-  await pool.query("INSERT INTO vendor (number, name, currency, terms_id) SELECT 'V', 'Vendor', 'USD', id FROM terms WHERE code = '30'");
+  await pool.query(
+    "INSERT INTO vendor (number, name, currency, terms_id) SELECT 'V', 'Vendor', 'USD', id FROM terms WHERE code = '30'",
+  );
   await pool.query(
     'INSERT INTO item (number, name, unit, method, tariff_code, origin) VALUES ?'.replace(
       '?',
       Array.from({ length: ITEMS }, (_, n) => `('I${n}', 'Item ${n}', 'each', 'fifo', '', '')`).join(', '),
     ),
   );
-  await pool.query(`INSERT INTO pool (item_id, warehouse_id, quantity, value) SELECT id, 1, 0, 0 FROM item ORDER BY id`);
+  await pool.query(
+    `INSERT INTO pool (item_id, warehouse_id, quantity, value) SELECT id, 1, 0, 0 FROM item ORDER BY id`,
+  );
 }
 
 async function signIn(url) {
@@ -317,7 +385,10 @@ async function signIn(url) {
   const headers = { Cookie: reply.headers['set-cookie'][0].split(';')[0], 'X-CSRF-Token': reply.body.csrfToken };
   return {
     async post(path, body) {
-      const { status, body: answer } = await send(agent, url, 'POST', path, body, { ...headers, 'Idempotency-Key': randomUUID() });
+      const { status, body: answer } = await send(agent, url, 'POST', path, body, {
+        ...headers,
+        'Idempotency-Key': randomUUID(),
+      });
       if (status >= 300) throw new Error(JSON.stringify(answer));
       return answer;
     },
@@ -333,11 +404,20 @@ function send(agent, url, method, path, body, headers = {}, read = JSON.parse) {
   return new Promise((resolve, reject) => {
     const call = request(
       url + path,
-      { method, agent, headers: { ...(text ? { 'Content-Type': 'application/json', 'Content-Length': Buffer.byteLength(text) } : {}), ...headers } },
+      {
+        method,
+        agent,
+        headers: {
+          ...(text ? { 'Content-Type': 'application/json', 'Content-Length': Buffer.byteLength(text) } : {}),
+          ...headers,
+        },
+      },
       (response) => {
         let answer = '';
         response.on('data', (part) => (answer += part));
-        response.on('end', () => resolve({ status: response.statusCode, headers: response.headers, body: read(answer) }));
+        response.on('end', () =>
+          resolve({ status: response.statusCode, headers: response.headers, body: read(answer) }),
+        );
       },
     );
     call.on('error', reject);

@@ -33,7 +33,8 @@ const browser = await chromium.launch({
 });
 try {
   const page = await signedIn();
-  const idOf = async (number) => (await running.source.query('SELECT id FROM document WHERE number = ?', [number]))[0].id;
+  const idOf = async (number) =>
+    (await running.source.query('SELECT id FROM document WHERE number = ?', [number]))[0].id;
   const shots = [
     ['orders', '/orders'],
     ['order-lines', '/orders/lines'],
@@ -77,7 +78,11 @@ try {
 }
 
 async function signedIn() {
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, locale: 'en-US', colorScheme: 'light' });
+  const context = await browser.newContext({
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-US',
+    colorScheme: 'light',
+  });
   const page = await context.newPage();
   await page.goto(running.url);
   await page.getByLabel('Name (mail address)').fill(DEMO_USERS[0].email);
@@ -134,7 +139,9 @@ async function receiving(page) {
   await page.getByLabel('Quantity that stands aside 1').fill('1');
   await page.getByLabel('Why it stands aside 1').fill('Lid sprung');
   await page.getByLabel('Where it stands 1').fill('Rejects');
-  const [{ code }] = await running.source.query("SELECT c.code FROM item_code c JOIN item i ON i.id = c.item_id WHERE i.number = 'DY-IN' AND c.unit = 'case'");
+  const [{ code }] = await running.source.query(
+    "SELECT c.code FROM item_code c JOIN item i ON i.id = c.item_id WHERE i.number = 'DY-IN' AND c.unit = 'case'",
+  );
   for (let scanned = 0; scanned < 10; scanned += 1) await scan(page, `(01)${code}(17)280630(10)KD-2801`);
   await scan(page, 'DY-IN');
   await page.getByLabel(/^Lot 1, Indigo/).waitFor();
@@ -153,7 +160,8 @@ async function bill(page) {
 }
 
 async function landing(page) {
-  for (const box of await page.getByRole('group', { name: 'Charges to choose from' }).getByRole('checkbox').all()) await box.check();
+  for (const box of await page.getByRole('group', { name: 'Charges to choose from' }).getByRole('checkbox').all())
+    await box.check();
   await page.getByRole('button', { name: 'FHL-014' }).click();
   await page.getByLabel(/Basis of freight/).selectOption('weight');
   await page.getByLabel(/Basis of inspection/).selectOption('equal');

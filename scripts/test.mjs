@@ -17,7 +17,8 @@ rmSync(results, { recursive: true, force: true });
 mkdirSync(results, { recursive: true });
 const summary = [];
 
-const node = (args, env = {}) => spawnSync(process.execPath, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } }).status === 0;
+const node = (args, env = {}) =>
+  spawnSync(process.execPath, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } }).status === 0;
 const bin = (name) => join(root, 'node_modules', name);
 
 if (wanted('lint')) {
@@ -33,9 +34,16 @@ if (wanted('lint')) {
   check('format', () => node([bin('prettier/bin/prettier.cjs'), '--check', '.', '--log-level', 'warn']));
 }
 
-const database = wanted('server') || wanted('browser') ? await startDatabase('test', { fresh: true, quiet: true }) : undefined;
+const database =
+  wanted('server') || wanted('browser') ? await startDatabase('test', { fresh: true, quiet: true }) : undefined;
 try {
-  const environment = database ? { ...databaseEnvironment(database), OBOLUS_TEST_DB_ROOT: database.root.password, OBOLUS_TEST_DB_SOCKET: database.socket } : {};
+  const environment = database
+    ? {
+        ...databaseEnvironment(database),
+        OBOLUS_TEST_DB_ROOT: database.root.password,
+        OBOLUS_TEST_DB_SOCKET: database.socket,
+      }
+    : {};
   for (const project of ['core', 'web', 'server']) {
     if (!wanted(project)) continue;
     const output = join(results, `${project}.json`);
@@ -53,12 +61,21 @@ try {
       ],
       environment,
     );
-    count(project, output, (report) => [report.numPassedTests, report.numFailedTests + report.numRuntimeErrorTestSuites + report.numPendingTests]);
+    count(project, output, (report) => [
+      report.numPassedTests,
+      report.numFailedTests + report.numRuntimeErrorTestSuites + report.numPendingTests,
+    ]);
   }
   if (wanted('browser')) {
     const output = join(results, 'browser.json');
     node(
-      [bin('@playwright/test/cli.js'), 'test', '--config', 'e2e/playwright.config.ts', ...(process.env.OBOLUS_GREP ? ['-g', process.env.OBOLUS_GREP] : [])],
+      [
+        bin('@playwright/test/cli.js'),
+        'test',
+        '--config',
+        'e2e/playwright.config.ts',
+        ...(process.env.OBOLUS_GREP ? ['-g', process.env.OBOLUS_GREP] : []),
+      ],
       { ...environment, PLAYWRIGHT_JSON_OUTPUT_NAME: output },
     );
     count('browser', output, ({ stats }) => [stats.expected, stats.unexpected + stats.flaky + stats.skipped]);

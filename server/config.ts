@@ -46,12 +46,14 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
   };
   const port = (name: string, otherwise: number): number => {
     const given = Number(environment[name] ?? otherwise);
-    if (!Number.isInteger(given) || given < 0 || given > 65_535) throw new Error(`${name} must be a port from 0 to 65535.`);
+    if (!Number.isInteger(given) || given < 0 || given > 65_535)
+      throw new Error(`${name} must be a port from 0 to 65535.`);
     return given;
   };
   const count = (name: string, otherwise: number): number => {
     const given = Number(environment[name] ?? otherwise);
-    if (!Number.isInteger(given) || given < 1 || given > 1000) throw new Error(`${name} must be a number from 1 to 1000.`);
+    if (!Number.isInteger(given) || given < 1 || given > 1000)
+      throw new Error(`${name} must be a number from 1 to 1000.`);
     return given;
   };
   const secret = required('OBOLUS_SESSION_SECRET');
@@ -73,7 +75,11 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
     webFolder,
     today: environment.OBOLUS_TODAY,
     checkReplies: environment.OBOLUS_CHECK_REPLIES === 'true',
-    mail: { host: environment.OBOLUS_MAIL_HOST, port: port('OBOLUS_MAIL_PORT', 25), from: environment.OBOLUS_MAIL_FROM ?? 'purchasing@localhost' },
+    mail: {
+      host: environment.OBOLUS_MAIL_HOST,
+      port: port('OBOLUS_MAIL_PORT', 25),
+      from: environment.OBOLUS_MAIL_FROM ?? 'purchasing@localhost',
+    },
     mailboxPort: port('OBOLUS_MAILBOX_PORT', 0),
     standIns: environment.OBOLUS_STAND_INS === 'true',
   };

@@ -32,7 +32,14 @@ let source: DataSource;
 
 async function startServer(): Promise<void> {
   server = fork(fileURLToPath(here('./dist/main.js')), {
-    env: { ...process.env, ...environment, OBOLUS_PORT: '0', OBOLUS_SESSION_SECRET: 'k'.repeat(40), OBOLUS_SET_UP: 'false', OBOLUS_LOG_LEVEL: 'fatal' },
+    env: {
+      ...process.env,
+      ...environment,
+      OBOLUS_PORT: '0',
+      OBOLUS_SESSION_SECRET: 'k'.repeat(40),
+      OBOLUS_SET_UP: 'false',
+      OBOLUS_LOG_LEVEL: 'fatal',
+    },
     stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
     execArgv: [],
   });
@@ -76,14 +83,38 @@ async function* work(): AsyncGenerator<[DocumentKind, object], never, string> {
   for (let n = 0; ; n += 1) {
     const receipt = yield ['receipt', make.receipt([{ of: `${order}/1`, quantity: '9' }])];
     yield ['bill', make.bill(randomUUID(), [{ of: `${receipt}/1`, quantity: '5', price: '3.47' }])];
-    yield ['transfer', { date: '2026-03-20', from: '1', to: '2', inTransit: false, lines: [{ item: '1', quantity: '2' }] }];
+    yield [
+      'transfer',
+      { date: '2026-03-20', from: '1', to: '2', inTransit: false, lines: [{ item: '1', quantity: '2' }] },
+    ];
     const delivery = yield ['delivery', make.delivery([{ item: '1', quantity: '3' }])];
-    yield ['return', { vendor: '1', date: '2026-03-21', number: '', lines: [{ of: `${receipt}/1`, quantity: '1', replace: false, confirmed: true }] }];
+    yield [
+      'return',
+      {
+        vendor: '1',
+        date: '2026-03-21',
+        number: '',
+        lines: [{ of: `${receipt}/1`, quantity: '1', replace: false, confirmed: true }],
+      },
+    ];
     yield [
       'customer-return',
-      { customer: 'Oxbow Street Weavers', date: '2026-03-22', warehouse: '1', lines: [{ of: `${delivery}/1`, quantity: '1', price: '0' }] },
+      {
+        customer: 'Oxbow Street Weavers',
+        date: '2026-03-22',
+        warehouse: '1',
+        lines: [{ of: `${delivery}/1`, quantity: '1', price: '0' }],
+      },
     ];
-    const counted = yield ['count', { date: '2026-03-23', warehouse: '1', reason: 'counted', lines: [{ item: '1', change: 'missing', quantity: '1' }] }];
+    const counted = yield [
+      'count',
+      {
+        date: '2026-03-23',
+        warehouse: '1',
+        reason: 'counted',
+        lines: [{ item: '1', change: 'missing', quantity: '1' }],
+      },
+    ];
     yield ['reversal', { date: '2026-03-24', of: counted, reason: 'counted again' }];
   }
 }
@@ -114,23 +145,31 @@ async function sendAgain(last: Sent): Promise<number> {
 }
 
 async function expectNothingLost(answered: readonly string[], last: string): Promise<void> {
-  const rows = (await source.query('SELECT idempotency_key AS k FROM document WHERE idempotency_key IN (?)', [[...answered, last]])) as { k: string }[];
+  const rows = (await source.query('SELECT idempotency_key AS k FROM document WHERE idempotency_key IN (?)', [
+    [...answered, last],
+  ])) as { k: string }[];
   expect(rows.map(({ k }) => k).sort()).toEqual([...answered, last].sort());
   expect(await proveBooks(source)).toEqual([]);
 }
 
 describe('kill -9 in the middle of posting', () => {
-  it.each([5, 10, 14, 17])('of the server after %d answers: what was answered is there, and what was not can be sent again', async (after) => {
-    const { answered, last } = await postUntilKilled(after, () => server.kill('SIGKILL'));
-    await startServer();
-    await signIn();
-    expect(await sendAgain(last)).toBe(201);
-    await expectNothingLost(answered, last.key);
-  });
+  it.each([5, 10, 14, 17])(
+    'of the server after %d answers: what was answered is there, and what was not can be sent again',
+    async (after) => {
+      const { answered, last } = await postUntilKilled(after, () => server.kill('SIGKILL'));
+      await startServer();
+      await signIn();
+      expect(await sendAgain(last)).toBe(201);
+      await expectNothingLost(answered, last.key);
+    },
+  );
 
-  it.each([4, 11, 15])('of the database after %d answers: it comes back by itself, and nothing that was posted is lost', async (after) => {
-    const { answered, last } = await postUntilKilled(after, () => process.kill(database.pid(), 'SIGKILL'));
-    expect(await sendAgain(last)).toBe(201);
-    await expectNothingLost(answered, last.key);
-  });
+  it.each([4, 11, 15])(
+    'of the database after %d answers: it comes back by itself, and nothing that was posted is lost',
+    async (after) => {
+      const { answered, last } = await postUntilKilled(after, () => process.kill(database.pid(), 'SIGKILL'));
+      expect(await sendAgain(last)).toBe(201);
+      await expectNothingLost(answered, last.key);
+    },
+  );
 });

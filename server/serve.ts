@@ -25,21 +25,37 @@ const LOOK_FOR_PLANNED = 60_000;
 
 /** Migrates, connects, listens. */
 export async function serve(config: Config, now: () => Date = () => new Date()): Promise<Running> {
-  const log = pino({ level: config.logLevel, redact: ['req.headers.cookie', 'req.headers["x-csrf-token"]', 'res.headers["set-cookie"]'] });
+  const log = pino({
+    level: config.logLevel,
+    redact: ['req.headers.cookie', 'req.headers["x-csrf-token"]', 'res.headers["set-cookie"]'],
+  });
   await migrate(config.database);
   const source = await dataSource(config.database, config.database.app, config.connections).initialize();
   const { host: databaseHost, port, name, app } = config.database;
-  const sessionPool = createPool({ host: databaseHost, port, database: name, ...app, connectionLimit: 4, timezone: 'Z' });
+  const sessionPool = createPool({
+    host: databaseHost,
+    port,
+    database: name,
+    ...app,
+    connectionLimit: 4,
+    timezone: 'Z',
+  });
   const store = sessionStore(sessionPool);
   const today = () => todayOf({ config, now });
   const mailbox = config.standIns ? await openMailbox({ source, log, now, today }, config.mailboxPort) : undefined;
   const host = config.mail.host ?? (mailbox && '127.0.0.1');
-  const mailServer = host === undefined ? undefined : { host, port: mailbox && !config.mail.host ? mailbox.port : config.mail.port, from: config.mail.from };
+  const mailServer =
+    host === undefined
+      ? undefined
+      : { host, port: mailbox && !config.mail.host ? mailbox.port : config.mail.port, from: config.mail.from };
   const context = { config, source, log, now, mailServer, mailboxPort: mailbox?.port };
   const server = createServer(createApp(context, store));
   await listen(server, config);
   await resumeImports(context);
-  const planned = () => void postPlanned(source, log, { now, today: today() }).catch((problem: unknown) => log.error({ problem }, 'planned bills'));
+  const planned = () =>
+    void postPlanned(source, log, { now, today: today() }).catch((problem: unknown) =>
+      log.error({ problem }, 'planned bills'),
+    );
   planned();
   const clock = setInterval(planned, LOOK_FOR_PLANNED);
   const address = server.address() as AddressInfo;

@@ -30,7 +30,12 @@ describe('a journal', () => {
     journal.credit('2026-03-10', 'inventory', base(20n));
     journal.debit('2026-03-10', 'cost-of-goods', base(20n));
     journal.debit('2026-03-10', 'receivables', base(30n));
-    expect(journal.entries()[0]?.lines.map(({ account }) => account)).toEqual(['receivables', 'cost-of-goods', 'inventory', 'sales']);
+    expect(journal.entries()[0]?.lines.map(({ account }) => account)).toEqual([
+      'receivables',
+      'cost-of-goods',
+      'inventory',
+      'sales',
+    ]);
   });
 
   it('gives an entry for each date, the earliest first, and one of its own even when nothing of value moved', () => {

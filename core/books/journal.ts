@@ -67,12 +67,23 @@ export class Journal {
   transfer(date: Day, amount: BaseAmount, to: AccountKey, aboutTo: About, from: AccountKey, aboutFrom: About): void {
     const last = this.last;
     // A late cost makes one such pair after the other between the same accounts.
-    if (last?.to.date === date && last.to.account === to && last.from.account === from && last.aboutTo === aboutTo && last.aboutFrom === aboutFrom) {
+    if (
+      last?.to.date === date &&
+      last.to.account === to &&
+      last.from.account === from &&
+      last.aboutTo === aboutTo &&
+      last.aboutFrom === aboutFrom
+    ) {
       last.to.amount += amount;
       last.from.amount -= amount;
       return;
     }
-    const sums = { to: this.sumOf(date, to, aboutTo, true), from: this.sumOf(date, from, aboutFrom, true), aboutTo, aboutFrom };
+    const sums = {
+      to: this.sumOf(date, to, aboutTo, true),
+      from: this.sumOf(date, from, aboutFrom, true),
+      aboutTo,
+      aboutFrom,
+    };
     sums.to.amount += amount;
     sums.from.amount -= amount;
     this.last = sums;
@@ -87,7 +98,9 @@ export class Journal {
       lines.push({ account, amount: base(amount), ofValues, ...about });
       byDate.set(date, lines);
     }
-    return [...byDate].sort(([a], [b]) => (a < b ? -1 : 1)).map(([date, lines]) => ({ date, lines: inOrder(date, lines) }));
+    return [...byDate]
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([date, lines]) => ({ date, lines: inOrder(date, lines) }));
   }
 
   private sumOf(date: Day, account: AccountKey, about: About, ofValues: boolean): Sum {
@@ -102,7 +115,14 @@ export class Journal {
   private keyOf(about: About): string {
     const known = this.keys.get(about);
     if (known !== undefined) return known;
-    const key = JSON.stringify([about.item, about.vendor, about.expense, about.department, about.location, about.project]);
+    const key = JSON.stringify([
+      about.item,
+      about.vendor,
+      about.expense,
+      about.department,
+      about.location,
+      about.project,
+    ]);
     this.keys.set(about, key);
     return key;
   }

@@ -39,7 +39,8 @@ export function parseCase(text: string): CaseFile {
 }
 
 export function asFields(value: unknown, what: string): Fields {
-  if (typeof value !== 'object' || value === null || Array.isArray(value)) throw new NotKnown(`${what} should hold named values`);
+  if (typeof value !== 'object' || value === null || Array.isArray(value))
+    throw new NotKnown(`${what} should hold named values`);
   return value as Fields;
 }
 

@@ -20,7 +20,10 @@ describe('a case that is wrong', () => {
     ['a posting', text.replace('inventory: 12,', 'inventory: 12.01,')],
     ['a balance at the end', text.replace('cost-of-goods: 620', 'cost-of-goods: 621')],
     ['the stock at the end', text.replace('value: 1182', 'value: 1183')],
-    ['an account that should not be there', text.replace('grni: -1200, inventory: 1200', 'grni: -1200, inventory: 1200, bank: 1')],
+    [
+      'an account that should not be there',
+      text.replace('grni: -1200, inventory: 1200', 'grni: -1200, inventory: 1200, bank: 1'),
+    ],
     ['a step of a kind not known', text.replace('deliver: DN-1', 'teleport: DN-1')],
     ['a word not known', text.replace('company: { currency: USD }', 'company: { currency: USD, colour: green }')],
     ['a refusal that does not come', text.replace('posts: { grni: -810, inventory: 810 }', 'refused: "no reason"')],
@@ -30,7 +33,12 @@ describe('a case that is wrong', () => {
   });
 
   it('fails by a share', () => {
-    const shares = readFileSync(new URL('07-freight-by-weight-to-the-cent.yaml', folder), 'utf8').replace('[27.64, 71.19, 1.17]', '[27.64, 71.18, 1.18]');
-    expect(runCase(shares).differences.map(({ says }) => says)).toEqual(['shares of VB-1/freight should be 27.64, 71.18, 1.18, are 27.64, 71.19, 1.17']);
+    const shares = readFileSync(new URL('07-freight-by-weight-to-the-cent.yaml', folder), 'utf8').replace(
+      '[27.64, 71.19, 1.17]',
+      '[27.64, 71.18, 1.18]',
+    );
+    expect(runCase(shares).differences.map(({ says }) => says)).toEqual([
+      'shares of VB-1/freight should be 27.64, 71.18, 1.18, are 27.64, 71.19, 1.17',
+    ]);
   });
 });

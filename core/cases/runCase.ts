@@ -5,7 +5,16 @@ import { companyOf, emptyBooks, type Books } from '../posting/books.ts';
 import { decide, type PostedDocument } from '../posting/decide.ts';
 import type { Posted } from '../posting/decision.ts';
 import { record } from '../posting/record.ts';
-import { asFields, NotKnown, optionalText, parseCase, textOf, textsOf, type CaseFile, type Fields } from './caseFile.ts';
+import {
+  asFields,
+  NotKnown,
+  optionalText,
+  parseCase,
+  textOf,
+  textsOf,
+  type CaseFile,
+  type Fields,
+} from './caseFile.ts';
 import { openingBooks } from './setting.ts';
 import { citedCharge, readStep, WAREHOUSE } from './steps.ts';
 
@@ -26,7 +35,12 @@ interface Run {
 export function runCase(text: string): CaseReport {
   const file = parseOrReport(text);
   if ('differences' in file) return file;
-  const run: Run = { books: emptyBooks(companyOf({ currency: 'USD', firstOpenDay: '1900-01-01' })), numbers: new Map(), balances: new Map(), differences: [] };
+  const run: Run = {
+    books: emptyBooks(companyOf({ currency: 'USD', firstOpenDay: '1900-01-01' })),
+    numbers: new Map(),
+    balances: new Map(),
+    differences: [],
+  };
   let at = 'the company';
   try {
     run.books = openingBooks(file);
@@ -57,11 +71,14 @@ function runStep(run: Run, step: Fields, at: string): void {
   const where = `${at}, ${name}`;
   const decision = decide(run.books, command);
   if (step.refused !== undefined) {
-    if (decision.accepted) run.differences.push({ step: where, says: `should be refused (${textOf(step, 'refused')}), but was posted` });
+    if (decision.accepted)
+      run.differences.push({ step: where, says: `should be refused (${textOf(step, 'refused')}), but was posted` });
     return;
   }
   if (!decision.accepted) {
-    const says = decision.refusals.map(({ reason, at: pointer, values }) => `${reason} at ${pointer} ${JSON.stringify(values)}`).join('; ');
+    const says = decision.refusals
+      .map(({ reason, at: pointer, values }) => `${reason} at ${pointer} ${JSON.stringify(values)}`)
+      .join('; ');
     run.differences.push({ step: where, says: `refused: ${says}` });
     return;
   }
@@ -76,7 +93,8 @@ function runStep(run: Run, step: Fields, at: string): void {
 /** The charges that a document leaves to be allocated, by kind. */
 function chargesOf(document: PostedDocument, number: string): [string, LineId][] {
   if (document.kind === 'bill') return document.charges.map((charge) => [charge.kind, charge.id]);
-  if (document.kind === 'credit') return document.lines.flatMap(({ charge, id }) => (charge === undefined ? [] : [[charge, id] as [string, LineId]]));
+  if (document.kind === 'credit')
+    return document.lines.flatMap(({ charge, id }) => (charge === undefined ? [] : [[charge, id] as [string, LineId]]));
   return document.kind === 'charge-move' ? [[document.charge, lineId(number, 1)]] : [];
 }
 
@@ -105,7 +123,10 @@ function compareAccounts(run: Run, where: string, expected: Fields, actual: Read
     const should = baseOrThrow(optionalText(expected, account) ?? '0', currency) as bigint;
     const is = actual.get(account) ?? 0n;
     if (should !== is) {
-      run.differences.push({ step: where, says: `${account} should be ${formatAmount(should, currency)}, is ${formatAmount(is, currency)}` });
+      run.differences.push({
+        step: where,
+        says: `${account} should be ${formatAmount(should, currency)}, is ${formatAmount(is, currency)}`,
+      });
     }
   }
 }
@@ -118,7 +139,10 @@ function compareShares(run: Run, where: string, expected: Fields, posted: Posted
     const should = textsOf(expected, name).map((amount) => formatAmount(baseOrThrow(amount, currency), currency));
     const is = (given.get(citedCharge(name, run.numbers)) ?? []).map((amount) => formatAmount(amount, currency));
     if (should.join(' ') !== is.join(' '))
-      run.differences.push({ step: where, says: `shares of ${name} should be ${should.join(', ')}, are ${is.join(', ')}` });
+      run.differences.push({
+        step: where,
+        says: `shares of ${name} should be ${should.join(', ')}, are ${is.join(', ')}`,
+      });
   }
 }
 
@@ -131,7 +155,8 @@ function compareEnd(run: Run, file: CaseFile): void {
     const end = pool ? endOf(pool) : EMPTY_POOL;
     const should = `${formatQuantity(quantityOrThrow(expected.qty) as Quantity)} worth ${formatAmount(baseOrThrow(expected.value, currency), currency)}`;
     const is = `${formatQuantity(end.quantity)} worth ${formatAmount(end.value, currency)}`;
-    if (should !== is) run.differences.push({ step: 'the end', says: `stock of ${item} should be ${should}, is ${is}` });
+    if (should !== is)
+      run.differences.push({ step: 'the end', says: `stock of ${item} should be ${should}, is ${is}` });
   }
 }
 
@@ -149,6 +174,9 @@ function compareFold(run: Run): void {
   }
   const balance = run.balances.get('inventory') ?? 0n;
   if (balance !== inventory) {
-    run.differences.push({ step: 'the end', says: `inventory is ${formatAmount(balance, currency)}, the pools hold ${formatAmount(inventory, currency)}` });
+    run.differences.push({
+      step: 'the end',
+      says: `inventory is ${formatAmount(balance, currency)}, the pools hold ${formatAmount(inventory, currency)}`,
+    });
   }
 }

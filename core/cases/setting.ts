@@ -1,7 +1,26 @@
-import { base, baseOrThrow, FRACTION_PLACES, fraction, priceOrThrow, quantityOrThrow, rateOrThrow, type Fraction } from '../exact/amounts.ts';
+import {
+  base,
+  baseOrThrow,
+  FRACTION_PLACES,
+  fraction,
+  priceOrThrow,
+  quantityOrThrow,
+  rateOrThrow,
+  type Fraction,
+} from '../exact/amounts.ts';
 import type { Allowance } from '../matching/allowance.ts';
 import { decimalOrThrow } from '../exact/decimal.ts';
-import { companyOf, emptyBooks, KEPT_BY, type BinKind, type Books, type DatedRate, type Item, type Tolerance, type Vendor } from '../posting/books.ts';
+import {
+  companyOf,
+  emptyBooks,
+  KEPT_BY,
+  type BinKind,
+  type Books,
+  type DatedRate,
+  type Item,
+  type Tolerance,
+  type Vendor,
+} from '../posting/books.ts';
 import type { TaxLevel } from '../purchasing/taxCode.ts';
 import type { TariffRate } from '../tariff/schedule.ts';
 import { asFields, isTrue, NotKnown, onlyKeys, optionalText, textOf, type CaseFile, type Fields } from './caseFile.ts';
@@ -28,7 +47,8 @@ export function openingBooks(file: CaseFile): Books {
     'company',
   );
   const recognition = optionalText(file.company, 'recognition') ?? 'on-sale';
-  if (recognition !== 'on-sale' && recognition !== 'on-purchase') throw new NotKnown(`cost recognised ${recognition} is not known`);
+  if (recognition !== 'on-sale' && recognition !== 'on-purchase')
+    throw new NotKnown(`cost recognised ${recognition} is not known`);
   const customs = optionalText(file.company, 'customs-value') ?? 'goods';
   if (customs !== 'goods' && customs !== 'with-freight') throw new NotKnown(`a customs value ${customs} is not known`);
   const currency = textOf(file.company, 'currency');
@@ -52,12 +72,28 @@ export function openingBooks(file: CaseFile): Books {
   return {
     ...emptyBooks(company),
     vendors: new Map(
-      Object.entries(asFields(file.company.vendors ?? {}, 'vendors')).map(([vendor, said]) => [vendor, vendorOf(asFields(said, vendor), currency)]),
+      Object.entries(asFields(file.company.vendors ?? {}, 'vendors')).map(([vendor, said]) => [
+        vendor,
+        vendorOf(asFields(said, vendor), currency),
+      ]),
     ),
-    taxCodes: new Map(Object.entries(asFields(file.company['tax-codes'] ?? {}, 'tax-codes')).map(([code, said]) => [code, taxLevels(said)])),
-    bins: new Map(Object.entries(asFields(file.company.bins ?? {}, 'bins')).map(([warehouse, said]) => [warehouse, binsOf(asFields(said, warehouse))])),
+    taxCodes: new Map(
+      Object.entries(asFields(file.company['tax-codes'] ?? {}, 'tax-codes')).map(([code, said]) => [
+        code,
+        taxLevels(said),
+      ]),
+    ),
+    bins: new Map(
+      Object.entries(asFields(file.company.bins ?? {}, 'bins')).map(([warehouse, said]) => [
+        warehouse,
+        binsOf(asFields(said, warehouse)),
+      ]),
+    ),
     approvalLimits: new Map(
-      Object.entries(asFields(file.company['approval-limits'] ?? {}, 'approval-limits')).map(([who, limit]) => [who, baseOrThrow(String(limit), currency)]),
+      Object.entries(asFields(file.company['approval-limits'] ?? {}, 'approval-limits')).map(([who, limit]) => [
+        who,
+        baseOrThrow(String(limit), currency),
+      ]),
     ),
     items: new Map(Object.entries(file.items).map(([id, fields]) => [id, itemOf(id, fields, currency)] as const)),
     rates: file.rates.flatMap((fields) => ratesOf(fields)),
@@ -66,7 +102,11 @@ export function openingBooks(file: CaseFile): Books {
 }
 
 function itemOf(id: string, fields: Fields, currency: string): Item {
-  onlyKeys(fields, ['method', 'unit', 'weight', 'volume', 'code', 'origin', 'standard', 'packs', 'over', 'short', ...ALLOWING], `item ${id}`);
+  onlyKeys(
+    fields,
+    ['method', 'unit', 'weight', 'volume', 'code', 'origin', 'standard', 'packs', 'over', 'short', ...ALLOWING],
+    `item ${id}`,
+  );
   const name = textOf(fields, 'method');
   const kept = KEPT_BY[name];
   if (!kept) throw new NotKnown(`the method ${name} is not known`);
@@ -78,12 +118,16 @@ function itemOf(id: string, fields: Fields, currency: string): Item {
     tolerance: toleranceOf(fields),
     allowance: allowanceIn(fields, currency),
     unit: optionalText(fields, 'unit') ?? 'each',
-    packs: Object.entries(asFields(fields.packs ?? {}, 'packs')).map(([unit, size]) => ({ unit, size: quantityOrThrow(String(size)) })),
+    packs: Object.entries(asFields(fields.packs ?? {}, 'packs')).map(([unit, size]) => ({
+      unit,
+      size: quantityOrThrow(String(size)),
+    })),
     weight: weight === undefined ? undefined : quantityOrThrow(weight),
     volume: volume === undefined ? undefined : quantityOrThrow(volume),
     tariffCode: optionalText(fields, 'code') ?? '',
     origin: optionalText(fields, 'origin') ?? '',
-    standards: kept.method === 'standard' ? [{ line: '', date: '', standard: priceOrThrow(textOf(fields, 'standard')) }] : [],
+    standards:
+      kept.method === 'standard' ? [{ line: '', date: '', standard: priceOrThrow(textOf(fields, 'standard')) }] : [],
   };
 }
 
@@ -94,15 +138,30 @@ function ratesOf(fields: Fields): DatedRate[] {
     .map((currency) => ({ currency, from, rate: rateOrThrow(textOf(fields, currency)) }));
 }
 
-const TARIFF_KEYS = ['code', 'measure', 'origin', 'preference', 'from', 'to', 'percent', 'perUnit', 'unit', 'combine', 'floor', 'cap'];
+const TARIFF_KEYS = [
+  'code',
+  'measure',
+  'origin',
+  'preference',
+  'from',
+  'to',
+  'percent',
+  'perUnit',
+  'unit',
+  'combine',
+  'floor',
+  'cap',
+];
 
 function tariffRate(fields: Fields, currency: string): TariffRate {
   onlyKeys(fields, TARIFF_KEYS, 'a tariff rate');
   const unit = optionalText(fields, 'unit') ?? 'stock unit';
   const combine = optionalText(fields, 'combine') ?? 'sum';
   if (unit !== 'stock unit' && unit !== 'kg') throw new NotKnown(`a rate per ${unit} is not known`);
-  if (combine !== 'sum' && combine !== 'higher' && combine !== 'lower') throw new NotKnown(`a rate that is the ${combine} is not known`);
-  const limit = (key: string) => (fields[key] === undefined ? undefined : base(baseOrThrow(textOf(fields, key), currency)));
+  if (combine !== 'sum' && combine !== 'higher' && combine !== 'lower')
+    throw new NotKnown(`a rate that is the ${combine} is not known`);
+  const limit = (key: string) =>
+    fields[key] === undefined ? undefined : base(baseOrThrow(textOf(fields, key), currency));
   return {
     measure: optionalText(fields, 'measure') ?? 'duty',
     code: textOf(fields, 'code'),
@@ -130,8 +189,14 @@ const ALLOWING = ['bill-over-percent', 'bill-over-amount', 'bill-short-percent',
 
 function allowanceIn(fields: Fields, currency: string): Allowance {
   const side = (name: 'over' | 'short') => {
-    const [percent, amount] = [optionalText(fields, `bill-${name}-percent`), optionalText(fields, `bill-${name}-amount`)];
-    return { part: percent === undefined ? undefined : percentOf(percent), amount: amount === undefined ? undefined : base(baseOrThrow(amount, currency)) };
+    const [percent, amount] = [
+      optionalText(fields, `bill-${name}-percent`),
+      optionalText(fields, `bill-${name}-amount`),
+    ];
+    return {
+      part: percent === undefined ? undefined : percentOf(percent),
+      amount: amount === undefined ? undefined : base(baseOrThrow(amount, currency)),
+    };
   };
   return { over: side('over'), short: side('short') };
 }
@@ -159,7 +224,8 @@ function taxLevels(said: unknown): TaxLevel[] {
 const binsOf = (said: Fields): ReadonlyMap<string, BinKind> =>
   new Map(
     Object.entries(said).map(([bin, kind]) => {
-      if (kind !== 'shelf' && kind !== 'dock' && kind !== 'rejects') throw new NotKnown(`a bin that is ${String(kind)} is not known`);
+      if (kind !== 'shelf' && kind !== 'dock' && kind !== 'rejects')
+        throw new NotKnown(`a bin that is ${String(kind)} is not known`);
       return [bin, kind];
     }),
   );

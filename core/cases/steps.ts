@@ -19,7 +19,17 @@ import { decimalOrThrow } from '../exact/decimal.ts';
 import type { Books, Bought, Estimate } from '../posting/books.ts';
 import type { Command, CommandOf } from '../posting/decide.ts';
 
-import { asFields, isTrue, listOf, NotKnown, onlyKeys, optionalText, textOf, textsOf, type Fields } from './caseFile.ts';
+import {
+  asFields,
+  isTrue,
+  listOf,
+  NotKnown,
+  onlyKeys,
+  optionalText,
+  textOf,
+  textsOf,
+  type Fields,
+} from './caseFile.ts';
 import { OUTCOMES } from '../purchasing/aside.ts';
 import { percentOf } from './setting.ts';
 
@@ -57,7 +67,10 @@ export function readStep(step: Fields, numbers: Numbers, books: Books): { name: 
     );
   onlyKeys(step, [...ABOUT_THE_STEP, word, ...verb.keys], word);
   const name = textOf(step, word);
-  return { name: word === 'close' || word === 'open' ? `${word} ${name}` : name, command: verb.read({ step, numbers, books, date: textOf(step, 'on') }) };
+  return {
+    name: word === 'close' || word === 'open' ? `${word} ${name}` : name,
+    command: verb.read({ step, numbers, books, date: textOf(step, 'on') }),
+  };
 }
 
 const VERBS: Readonly<Record<string, Verb>> = {
@@ -73,12 +86,41 @@ const VERBS: Readonly<Record<string, Verb>> = {
   'put-away': { keys: ['lines'], read: putAway },
   'clear-aside': { keys: ['lines', 'reason'], read: clearAside },
   bill: {
-    keys: ['currency', 'lines', 'charges', 'expenses', 'tax', 'disputed', 'number', 'another', 'signed-off', 'total', 'total-reason', 'tax-reason'],
+    keys: [
+      'currency',
+      'lines',
+      'charges',
+      'expenses',
+      'tax',
+      'disputed',
+      'number',
+      'another',
+      'signed-off',
+      'total',
+      'total-reason',
+      'tax-reason',
+    ],
     read: bill,
   },
   return: { keys: ['lines'], read: giveBack },
   credit: { keys: ['currency', 'lines', 'tax'], read: credit },
-  allocate: { keys: ['to', 'by', 'charges', 'amounts', 'amount', 'fixed', 'only', 'more', 'entry', 'customs-rate', 'origin', 'preference'], read: allocate },
+  allocate: {
+    keys: [
+      'to',
+      'by',
+      'charges',
+      'amounts',
+      'amount',
+      'fixed',
+      'only',
+      'more',
+      'entry',
+      'customs-rate',
+      'origin',
+      'preference',
+    ],
+    read: allocate,
+  },
   'close-estimate': { keys: ['lines', 'reason'], read: closeEstimate },
   'move-charge': { keys: ['of', 'type', 'amount'], read: moveCharge },
   deliver: { keys: ['warehouse', 'lines'], read: deliver },
@@ -109,8 +151,18 @@ function linesOf(step: Fields, keys: readonly string[], name = 'lines'): Fields[
 const ASKED = ['qty', 'unit', 'price', 'discount', 'estimate', 'tax-code', ...DIMENSIONS];
 
 function order({ step, books, date }: Reading): Command {
-  const lines = linesOf(step, ['item', 'expense', ...ASKED]).map((line) => ({ bought: boughtOf(line), ...askedOf(line, books) }));
-  return { kind: 'order', vendor: optionalText(step, 'vendor') ?? SOMEONE, currency: currencyOf(step, books), date, lines, by: optionalText(step, 'by') };
+  const lines = linesOf(step, ['item', 'expense', ...ASKED]).map((line) => ({
+    bought: boughtOf(line),
+    ...askedOf(line, books),
+  }));
+  return {
+    kind: 'order',
+    vendor: optionalText(step, 'vendor') ?? SOMEONE,
+    currency: currencyOf(step, books),
+    date,
+    lines,
+    by: optionalText(step, 'by'),
+  };
 }
 
 const askedOf = (line: Fields, books: Books) => ({
@@ -129,7 +181,11 @@ const askedOf = (line: Fields, books: Books) => ({
 function changeOrder({ step, numbers, books, date }: Reading): Command {
   const lines = linesOf(step, ['of', 'item', 'expense', ...ASKED]).map((line) => {
     const of = optionalText(line, 'of');
-    return { of: of === undefined ? undefined : cited(of, numbers), bought: of === undefined ? boughtOf(line) : undefined, ...askedOf(line, books) };
+    return {
+      of: of === undefined ? undefined : cited(of, numbers),
+      bought: of === undefined ? boughtOf(line) : undefined,
+      ...askedOf(line, books),
+    };
   });
   const { of, seen: version } = standingOrder(step, numbers, books);
   return { kind: 'order-change', of, version, date, lines, ...whoAndWhy(step) };
@@ -137,15 +193,33 @@ function changeOrder({ step, numbers, books, date }: Reading): Command {
 
 function closeOrder({ step, numbers, date }: Reading): Command {
   const lines = linesOf(step, ['of']).map((line) => ({ of: cited(textOf(line, 'of'), numbers) }));
-  return { kind: 'order-closing', of: numberOf(textOf(step, 'of'), numbers), date, reason: whoAndWhy(step).reason, lines };
+  return {
+    kind: 'order-closing',
+    of: numberOf(textOf(step, 'of'), numbers),
+    date,
+    reason: whoAndWhy(step).reason,
+    lines,
+  };
 }
 
 function stepOf(word: CommandOf['order-step']['step']): (reading: Reading) => Command {
-  return ({ step, numbers, books, date }) => ({ kind: 'order-step', ...standingOrder(step, numbers, books), date, step: word, ...whoAndWhy(step) });
+  return ({ step, numbers, books, date }) => ({
+    kind: 'order-step',
+    ...standingOrder(step, numbers, books),
+    date,
+    step: word,
+    ...whoAndWhy(step),
+  });
 }
 
 function answerOf(word: CommandOf['order-approval']['step']): (reading: Reading) => Command {
-  return ({ step, numbers, books, date }) => ({ kind: 'order-approval', ...standingOrder(step, numbers, books), date, step: word, ...whoAndWhy(step) });
+  return ({ step, numbers, books, date }) => ({
+    kind: 'order-approval',
+    ...standingOrder(step, numbers, books),
+    date,
+    step: word,
+    ...whoAndWhy(step),
+  });
 }
 
 function standingOrder(step: Fields, numbers: Numbers, books: Books): { of: string; seen: number } {
@@ -153,7 +227,10 @@ function standingOrder(step: Fields, numbers: Numbers, books: Books): { of: stri
   return { of, seen: books.orders.get(of)?.versions.length ?? 1 };
 }
 
-const whoAndWhy = (step: Fields) => ({ by: optionalText(step, 'by') ?? SOMEONE, reason: optionalText(step, 'reason') ?? 'as agreed' });
+const whoAndWhy = (step: Fields) => ({
+  by: optionalText(step, 'by') ?? SOMEONE,
+  reason: optionalText(step, 'reason') ?? 'as agreed',
+});
 
 function boughtOf(line: Fields): Bought {
   const expense = optionalText(line, 'expense');
@@ -165,38 +242,76 @@ function estimateOf(fields: Fields, books: Books): Estimate {
   const kind = textOf(fields, 'charge');
   if (fields.perUnit !== undefined) return { kind, by: 'unit', amount: priceOrThrow(textOf(fields, 'perUnit')) };
   if (fields.percent !== undefined) return { kind, by: 'percent', percent: percentOf(textOf(fields, 'percent')) };
-  if (fields.flat !== undefined) return { kind, by: 'flat', amount: baseOrThrow(textOf(fields, 'flat'), books.company.currency) };
+  if (fields.flat !== undefined)
+    return { kind, by: 'flat', amount: baseOrThrow(textOf(fields, 'flat'), books.company.currency) };
   if (isTrue(fields, 'tariff')) return { kind, by: 'tariff' };
   throw new NotKnown(`the estimate of ${kind} should say perUnit, percent, flat or tariff`);
 }
 
 function dimensionsOf(line: Fields): Dimensions | undefined {
   if (!DIMENSIONS.some((key) => line[key] !== undefined)) return undefined;
-  return { department: optionalText(line, 'department'), location: optionalText(line, 'location'), project: optionalText(line, 'project') };
+  return {
+    department: optionalText(line, 'department'),
+    location: optionalText(line, 'location'),
+    project: optionalText(line, 'project'),
+  };
 }
 
 function receive({ step, numbers, books, date }: Reading): Command {
-  const lines = linesOf(step, ['of', 'qty', 'unit', 'origin', 'preference', 'lots', 'serials', 'last', 'price', 'reason']).map((line) => ({
-    ...{ of: cited(textOf(line, 'of'), numbers), ...quantityOf(line), last: isTrue(line, 'last'), unit: optionalText(line, 'unit'), lots: lotsOf(line) },
+  const lines = linesOf(step, [
+    'of',
+    'qty',
+    'unit',
+    'origin',
+    'preference',
+    'lots',
+    'serials',
+    'last',
+    'price',
+    'reason',
+  ]).map((line) => ({
+    ...{
+      of: cited(textOf(line, 'of'), numbers),
+      ...quantityOf(line),
+      last: isTrue(line, 'last'),
+      unit: optionalText(line, 'unit'),
+      lots: lotsOf(line),
+    },
     ...{ origin: optionalText(line, 'origin'), preference: isTrue(line, 'preference'), corrected: correctedOf(line) },
   }));
   const aside = linesOf(step, ['of', 'item', 'what', 'qty', 'unit', 'reason', 'place'], 'aside').map((line) => {
     const of = optionalText(line, 'of');
     return {
-      ...{ of: of === undefined ? undefined : cited(of, numbers), item: optionalText(line, 'item'), what: optionalText(line, 'what') ?? '' },
-      ...{ ...quantityOf(line), unit: optionalText(line, 'unit'), reason: textOf(line, 'reason'), place: optionalText(line, 'place') ?? '' },
+      ...{
+        of: of === undefined ? undefined : cited(of, numbers),
+        item: optionalText(line, 'item'),
+        what: optionalText(line, 'what') ?? '',
+      },
+      ...{
+        ...quantityOf(line),
+        unit: optionalText(line, 'unit'),
+        reason: textOf(line, 'reason'),
+        place: optionalText(line, 'place') ?? '',
+      },
     };
   });
-  const vendor = optionalText(step, 'vendor') ?? books.orderLines.get([...lines, ...aside][0]?.of ?? '')?.vendor ?? SOMEONE;
+  const vendor =
+    optionalText(step, 'vendor') ?? books.orderLines.get([...lines, ...aside][0]?.of ?? '')?.vendor ?? SOMEONE;
   return { kind: 'receipt', vendor, date, warehouse: warehouseOf(step), lines, aside };
 }
 
 /** The price at which goods come in, where the order's is known to be wrong. */
 const correctedOf = (line: Fields) =>
-  line.price === undefined ? undefined : { price: priceOrThrow(textOf(line, 'price')), reason: optionalText(line, 'reason') ?? '' };
+  line.price === undefined
+    ? undefined
+    : { price: priceOrThrow(textOf(line, 'price')), reason: optionalText(line, 'reason') ?? '' };
 
 function putAway({ step, numbers, date }: Reading): Command {
-  const lines = linesOf(step, ['of', 'qty', 'bin']).map((line) => ({ of: cited(textOf(line, 'of'), numbers), ...quantityOf(line), bin: textOf(line, 'bin') }));
+  const lines = linesOf(step, ['of', 'qty', 'bin']).map((line) => ({
+    of: cited(textOf(line, 'of'), numbers),
+    ...quantityOf(line),
+    bin: textOf(line, 'bin'),
+  }));
   return { kind: 'put-away', date, lines };
 }
 
@@ -213,20 +328,22 @@ function clearAside({ step, numbers, date }: Reading): Command {
 
 function bill({ step, numbers, books, date }: Reading): Command {
   const currency = currencyOf(step, books);
-  const lines = linesOf(step, ['of', 'qty', 'price', 'discount', 'difference', 'wait', 'done', 'reason']).map((line) => {
-    const said = optionalText(line, 'difference') ?? 'cost';
-    const difference = (['cost', 'variance', 'credit'] as const).find((known) => known === said);
-    if (!difference) throw new NotKnown(`a difference to ${said} is not known`);
-    return {
-      of: cited(textOf(line, 'of'), numbers),
-      ...quantityOf(line),
-      ...priceOf(line),
-      difference,
-      wait: isTrue(line, 'wait'),
-      done: isTrue(line, 'done'),
-      reason: optionalText(line, 'reason'),
-    };
-  });
+  const lines = linesOf(step, ['of', 'qty', 'price', 'discount', 'difference', 'wait', 'done', 'reason']).map(
+    (line) => {
+      const said = optionalText(line, 'difference') ?? 'cost';
+      const difference = (['cost', 'variance', 'credit'] as const).find((known) => known === said);
+      if (!difference) throw new NotKnown(`a difference to ${said} is not known`);
+      return {
+        of: cited(textOf(line, 'of'), numbers),
+        ...quantityOf(line),
+        ...priceOf(line),
+        difference,
+        wait: isTrue(line, 'wait'),
+        done: isTrue(line, 'done'),
+        reason: optionalText(line, 'reason'),
+      };
+    },
+  );
   const amountOf = (fields: Fields) => documentAmountOrThrow(textOf(fields, 'amount'), currency);
   const charges = linesOf(step, ['type', 'amount', 'reason'], 'charges').map((charge) => ({
     ...{ kind: textOf(charge, 'type'), amount: amountOf(charge), reason: optionalText(charge, 'reason') },
@@ -236,7 +353,11 @@ function bill({ step, numbers, books, date }: Reading): Command {
     decision: optionalText(line, 'decision') === 'not-ours' ? ('not-ours' as const) : ('credit' as const),
   }));
   const expenses = linesOf(step, ['expense', 'type', 'amount', ...DIMENSIONS], 'expenses').map((line) => ({
-    ...{ expense: optionalText(line, 'expense') ?? optionalText(line, 'type') ?? 'expense', amount: amountOf(line), dimensions: dimensionsOf(line) },
+    ...{
+      expense: optionalText(line, 'expense') ?? optionalText(line, 'type') ?? 'expense',
+      amount: amountOf(line),
+      dimensions: dimensionsOf(line),
+    },
   }));
   const tax = linesOf(step, ['amount', 'recoverable', 'lines'], 'tax').map((fields) => ({
     amount: amountOf(fields),
@@ -246,10 +367,16 @@ function bill({ step, numbers, books, date }: Reading): Command {
   const [asked, taxReason] = [optionalText(step, 'total'), optionalText(step, 'tax-reason')];
   const whole = {
     ...(taxReason === undefined ? {} : { tax: { reason: taxReason } }),
-    ...(asked === undefined ? {} : { total: { asked: documentAmountOrThrow(asked, currency), reason: optionalText(step, 'total-reason') } }),
+    ...(asked === undefined
+      ? {}
+      : { total: { asked: documentAmountOrThrow(asked, currency), reason: optionalText(step, 'total-reason') } }),
   };
   const first = lines[0]?.of ?? '';
-  const vendor = optionalText(step, 'vendor') ?? books.receiptLines.get(first)?.vendor ?? books.orderLines.get(first)?.vendor ?? SOMEONE;
+  const vendor =
+    optionalText(step, 'vendor') ??
+    books.receiptLines.get(first)?.vendor ??
+    books.orderLines.get(first)?.vendor ??
+    SOMEONE;
   const number = optionalText(step, 'number') ?? textOf(step, 'bill');
   const said = { another: optionalText(step, 'another'), signedOff: isTrue(step, 'signed-off') };
   return { kind: 'bill', vendor, number, currency, date, lines, charges, expenses, tax, disputed, whole, ...said };
@@ -272,13 +399,15 @@ function credit({ step, numbers, books, date }: Reading): Command {
   const cites = listOf(step, 'lines').map(citedLine);
   const first = books.creditable.get(cites[0] ?? '');
   const currency = optionalText(step, 'currency') ?? first?.currency ?? books.company.currency;
-  const lines = linesOf(step, ['of', 'qty', 'price', 'amount', 'to']).map((line): CommandOf['credit']['lines'][number] => {
-    const of = citedLine(line);
-    if (line.amount === undefined) return { of, ...quantityOf(line), price: priceOrThrow(textOf(line, 'price')) };
-    const to = optionalText(line, 'to') ?? 'cost';
-    if (to !== 'cost' && to !== 'variance' && to !== 'expected') throw new NotKnown(`a credit to ${to} is not known`);
-    return { of, amount: documentAmountOrThrow(textOf(line, 'amount'), currency), to };
-  });
+  const lines = linesOf(step, ['of', 'qty', 'price', 'amount', 'to']).map(
+    (line): CommandOf['credit']['lines'][number] => {
+      const of = citedLine(line);
+      if (line.amount === undefined) return { of, ...quantityOf(line), price: priceOrThrow(textOf(line, 'price')) };
+      const to = optionalText(line, 'to') ?? 'cost';
+      if (to !== 'cost' && to !== 'variance' && to !== 'expected') throw new NotKnown(`a credit to ${to} is not known`);
+      return { of, amount: documentAmountOrThrow(textOf(line, 'amount'), currency), to };
+    },
+  );
   const tax = optionalText(step, 'tax');
   const vendor = optionalText(step, 'vendor') ?? first?.vendor ?? SOMEONE;
   return {
@@ -304,8 +433,14 @@ function allocate({ step, numbers, books, date }: Reading): Command {
     basis: basisOf(name),
     amount: amount === undefined ? undefined : baseOrThrow(amount, home),
     fixed: [
-      ...(amounts(name) ?? []).map((share, position) => ({ line: to[position] ?? '', amount: baseOrThrow(share, home) })),
-      ...Object.entries(asFields(step.fixed ?? {}, 'fixed')).map(([line, share]) => ({ line: cited(line, numbers), amount: baseOrThrow(String(share), home) })),
+      ...(amounts(name) ?? []).map((share, position) => ({
+        line: to[position] ?? '',
+        amount: baseOrThrow(share, home),
+      })),
+      ...Object.entries(asFields(step.fixed ?? {}, 'fixed')).map(([line, share]) => ({
+        line: cited(line, numbers),
+        amount: baseOrThrow(String(share), home),
+      })),
     ],
     limitedTo: only,
   }));
@@ -331,8 +466,11 @@ function basesOf(step: Fields): (charge: string) => Basis {
 /** `origin` is a list in the order of `to`, or countries by receipt line; `preference` names the lines that claim one. */
 function declaredOf(step: Fields, to: readonly LineId[], numbers: Numbers): CommandOf['allocation']['declared'] {
   const origins = new Map<LineId, string>();
-  if (Array.isArray(step.origin)) textsOf(step, 'origin').forEach((country, position) => origins.set(to[position] ?? '', country));
-  else for (const [line, country] of Object.entries(asFields(step.origin ?? {}, 'origin'))) origins.set(cited(line, numbers), String(country));
+  if (Array.isArray(step.origin))
+    textsOf(step, 'origin').forEach((country, position) => origins.set(to[position] ?? '', country));
+  else
+    for (const [line, country] of Object.entries(asFields(step.origin ?? {}, 'origin')))
+      origins.set(cited(line, numbers), String(country));
   const claimed = new Set(textsOf(step, 'preference').map((name) => cited(name, numbers)));
   return to
     .filter((line) => origins.has(line) || claimed.has(line))
@@ -348,7 +486,10 @@ function amountsByHand(step: Fields): (charge: string) => string[] | undefined {
 }
 
 function closeEstimate({ step, numbers, date }: Reading): Command {
-  const lines = linesOf(step, ['of', 'charge']).map((line) => ({ of: cited(textOf(line, 'of'), numbers), charge: textOf(line, 'charge') }));
+  const lines = linesOf(step, ['of', 'charge']).map((line) => ({
+    of: cited(textOf(line, 'of'), numbers),
+    charge: textOf(line, 'charge'),
+  }));
   return { kind: 'estimate-closing', date, reason: optionalText(step, 'reason') ?? 'no bill comes', lines };
 }
 
@@ -358,8 +499,17 @@ function moveCharge({ step, numbers, books, date }: Reading): Command {
 }
 
 function deliver({ step, date }: Reading): Command {
-  const lines = linesOf(step, ['item', 'qty', 'lots', 'serials', ...DIMENSIONS]).map((line) => ({ ...goodsOf(line), dimensions: dimensionsOf(line) }));
-  return { kind: 'delivery', customer: optionalText(step, 'customer') ?? SOMEONE, date, warehouse: warehouseOf(step), lines };
+  const lines = linesOf(step, ['item', 'qty', 'lots', 'serials', ...DIMENSIONS]).map((line) => ({
+    ...goodsOf(line),
+    dimensions: dimensionsOf(line),
+  }));
+  return {
+    kind: 'delivery',
+    customer: optionalText(step, 'customer') ?? SOMEONE,
+    date,
+    warehouse: warehouseOf(step),
+    lines,
+  };
 }
 
 function invoice({ step, numbers, date }: Reading): Command {
@@ -371,9 +521,20 @@ function invoice({ step, numbers, date }: Reading): Command {
 
 function takeBack({ step, numbers, date }: Reading): Command {
   const lines = linesOf(step, ['of', 'qty', 'price', 'lots', 'serials']).map((line) => ({
-    ...{ of: cited(textOf(line, 'of'), numbers), ...quantityOf(line), price: priceOrThrow(optionalText(line, 'price') ?? '0'), lots: lotsOf(line) },
+    ...{
+      of: cited(textOf(line, 'of'), numbers),
+      ...quantityOf(line),
+      price: priceOrThrow(optionalText(line, 'price') ?? '0'),
+      lots: lotsOf(line),
+    },
   }));
-  return { kind: 'customer-return', customer: optionalText(step, 'customer') ?? SOMEONE, date, warehouse: warehouseOf(step), lines };
+  return {
+    kind: 'customer-return',
+    customer: optionalText(step, 'customer') ?? SOMEONE,
+    date,
+    warehouse: warehouseOf(step),
+    lines,
+  };
 }
 
 function openingStock({ step, books, date }: Reading): Command {
@@ -387,11 +548,22 @@ function openingStock({ step, books, date }: Reading): Command {
 function assemble({ step, books, date }: Reading): Command {
   const uses = linesOf(step, ['item', 'qty', 'lots', 'serials'], 'uses').map(goodsOf);
   const conversion = baseOrThrow(optionalText(step, 'conversion') ?? '0', books.company.currency);
-  return { kind: 'assembly', date, warehouse: warehouseOf(step), uses, makes: goodsOf(step), conversion: base(conversion), dimensions: dimensionsOf(step) };
+  return {
+    kind: 'assembly',
+    date,
+    warehouse: warehouseOf(step),
+    uses,
+    makes: goodsOf(step),
+    conversion: base(conversion),
+    dimensions: dimensionsOf(step),
+  };
 }
 
 function transfer({ step, date }: Reading): Command {
-  const lines = linesOf(step, ['item', 'qty', 'lots', 'serials', ...DIMENSIONS]).map((line) => ({ ...goodsOf(line), dimensions: dimensionsOf(line) }));
+  const lines = linesOf(step, ['item', 'qty', 'lots', 'serials', ...DIMENSIONS]).map((line) => ({
+    ...goodsOf(line),
+    dimensions: dimensionsOf(line),
+  }));
   const from = optionalText(step, 'from') ?? WAREHOUSE;
   return { kind: 'transfer', date, from, to: textOf(step, 'to'), inTransit: isTrue(step, 'in-transit'), lines };
 }
@@ -405,7 +577,16 @@ function arrive({ step, numbers, date }: Reading): Command {
 }
 
 function count({ step, date }: Reading): Command {
-  const lines = linesOf(step, ['item', 'found', 'missing', 'scrapped', 'unitCost', 'lots', 'serials', ...DIMENSIONS]).map((line) => {
+  const lines = linesOf(step, [
+    'item',
+    'found',
+    'missing',
+    'scrapped',
+    'unitCost',
+    'lots',
+    'serials',
+    ...DIMENSIONS,
+  ]).map((line) => {
     const change = (['found', 'missing', 'scrapped'] as const).find((word) => line[word] !== undefined);
     if (!change) throw new NotKnown('a counted line should say found, missing or scrapped');
     const unitCost = optionalText(line, 'unitCost');
@@ -414,16 +595,28 @@ function count({ step, date }: Reading): Command {
       ...{ unitCost: unitCost === undefined ? undefined : priceOrThrow(unitCost), dimensions: dimensionsOf(line) },
     };
   });
-  return { kind: 'count', date, warehouse: warehouseOf(step), reason: optionalText(step, 'reason') ?? 'counted', lines };
+  return {
+    kind: 'count',
+    date,
+    warehouse: warehouseOf(step),
+    reason: optionalText(step, 'reason') ?? 'counted',
+    lines,
+  };
 }
 
 function setStandard({ step, date }: Reading): Command {
-  const lines = linesOf(step, ['item', 'standard']).map((line) => ({ item: textOf(line, 'item'), standard: priceOrThrow(textOf(line, 'standard')) }));
+  const lines = linesOf(step, ['item', 'standard']).map((line) => ({
+    item: textOf(line, 'item'),
+    standard: priceOrThrow(textOf(line, 'standard')),
+  }));
   return { kind: 'standard', date, lines };
 }
 
 function writeDown({ step, date }: Reading): Command {
-  const lines = linesOf(step, ['item', 'sells-for']).map((line) => ({ item: textOf(line, 'item'), netRealisable: priceOrThrow(textOf(line, 'sells-for')) }));
+  const lines = linesOf(step, ['item', 'sells-for']).map((line) => ({
+    item: textOf(line, 'item'),
+    netRealisable: priceOrThrow(textOf(line, 'sells-for')),
+  }));
   return { kind: 'write-down', date, warehouse: warehouseOf(step), lines };
 }
 
@@ -453,11 +646,25 @@ function pay({ step, numbers, books, date }: Reading): Command {
   if (to !== 'income' && to !== 'goods') throw new NotKnown(`discounts to ${to} are not known`);
   const vendor = optionalText(step, 'vendor') ?? first?.vendor ?? SOMEONE;
   const source = from === undefined ? undefined : numberOf(from, numbers);
-  return { kind: 'payment', vendor, currency, date, from: source, discountsTo: to, bills, reason: optionalText(step, 'reason') ?? '' };
+  return {
+    kind: 'payment',
+    vendor,
+    currency,
+    date,
+    from: source,
+    discountsTo: to,
+    bills,
+    reason: optionalText(step, 'reason') ?? '',
+  };
 }
 
 function reverse({ step, numbers, date }: Reading): Command {
-  return { kind: 'reversal', date, of: numberOf(textOf(step, 'of'), numbers), reason: optionalText(step, 'reason') ?? 'entered by mistake' };
+  return {
+    kind: 'reversal',
+    date,
+    of: numberOf(textOf(step, 'of'), numbers),
+    reason: optionalText(step, 'reason') ?? 'entered by mistake',
+  };
 }
 
 const numberOf = (name: string, numbers: Numbers): string => numbers.get(name)?.document ?? name;
@@ -476,7 +683,10 @@ export function citedCharge(name: string, numbers: Numbers): LineId {
 
 /** `lots` gives quantities by lot, `serials` lists single numbers. */
 function lotsOf(line: Fields): LotPart[] {
-  const lots = Object.entries(asFields(line.lots ?? {}, 'lots')).map(([lot, units]) => ({ lot, quantity: quantityOrThrow(String(units)) }));
+  const lots = Object.entries(asFields(line.lots ?? {}, 'lots')).map(([lot, units]) => ({
+    lot,
+    quantity: quantityOrThrow(String(units)),
+  }));
   return [...lots, ...textsOf(line, 'serials').map((lot) => ({ lot, quantity: quantityOrThrow('1') }))];
 }
 
@@ -485,7 +695,10 @@ const goodsOf = (line: Fields) => ({ item: textOf(line, 'item'), ...quantityOf(l
 const quantityOf = (line: Fields) => ({ quantity: quantityOrThrow(textOf(line, 'qty')) });
 
 function priceOf(line: Fields): { price: Price; discount: Fraction } {
-  return { price: priceOrThrow(textOf(line, 'price')), discount: fraction(decimalOrThrow(optionalText(line, 'discount') ?? '0', FRACTION_PLACES)) };
+  return {
+    price: priceOrThrow(textOf(line, 'price')),
+    discount: fraction(decimalOrThrow(optionalText(line, 'discount') ?? '0', FRACTION_PLACES)),
+  };
 }
 
 const currencyOf = (step: Fields, books: Books): string => optionalText(step, 'currency') ?? books.company.currency;

@@ -31,12 +31,19 @@ export interface AllocationCommand {
   readonly entry?: Day | undefined;
   readonly customsRate?: Rate | undefined;
   /** What customs saw, where it differs from the receipt. */
-  readonly declared?: readonly { line: LineId; origin?: string | undefined; preference?: boolean | undefined }[] | undefined;
+  readonly declared?:
+    readonly { line: LineId; origin?: string | undefined; preference?: boolean | undefined }[] | undefined;
 }
 
 export interface AllocationDocument extends AllocationCommand {
   /** Per charge, in their order, the share of each line of `to`. */
-  readonly shares: readonly { charge: LineId; kind: string; basis: Basis; amounts: readonly BaseAmount[]; estimatesUsed: readonly BaseAmount[] }[];
+  readonly shares: readonly {
+    charge: LineId;
+    kind: string;
+    basis: Basis;
+    amounts: readonly BaseAmount[];
+    estimatesUsed: readonly BaseAmount[];
+  }[];
   /** What the tariff schedule works out for each line of `to`; empty where nothing is shared by duty. */
   readonly workedOut: readonly BaseAmount[];
 }
@@ -57,20 +64,32 @@ export function decideAllocation(books: Books, command: AllocationCommand): Deci
       command.to.map((of) => ({ of })),
       '/to',
     ),
-    ...landed.flatMap((line, position) => (line ? [] : [refusalOfLine(books, command.to[position] ?? '', `/to/${position}`)])),
+    ...landed.flatMap((line, position) =>
+      line ? [] : [refusalOfLine(books, command.to[position] ?? '', `/to/${position}`)],
+    ),
   ];
-  if (command.entry !== undefined && !isDay(command.entry)) refusals.push(refusal('date_impossible', '/entry', { date: command.entry }));
+  if (command.entry !== undefined && !isDay(command.entry))
+    refusals.push(refusal('date_impossible', '/entry', { date: command.entry }));
   if (command.to.length === 0) refusals.push(refusal('no_lines', '/to'));
   if (command.charges.length === 0) refusals.push(refusal('no_lines', '/charges'));
   if (refusals.length > 0) return refused(refusals);
 
   const lines = landed as LandedLine[];
   const share = (position: number, workedOut: readonly BaseAmount[]) =>
-    shareOne(books, command, command.charges[position] as Asked, charges[position], { lines, workedOut }, `/charges/${position}`);
+    shareOne(
+      books,
+      command,
+      command.charges[position] as Asked,
+      charges[position],
+      { lines, workedOut },
+      `/charges/${position}`,
+    );
   const byDuty = command.charges.some(({ basis }) => basis === 'duty');
   const others = command.charges.flatMap(({ basis }, position) => (basis === 'duty' ? [] : share(position, [])));
   const carried = byDuty ? carriedToTheBorder(command, lines, sharesOf(others)) : [];
-  const workedOut = byDuty ? lines.map((line, position) => workedOutDuty(books, command, line, carried[position] ?? 0n)) : [];
+  const workedOut = byDuty
+    ? lines.map((line, position) => workedOutDuty(books, command, line, carried[position] ?? 0n))
+    : [];
   const shared = command.charges.map((_, position) => share(position, workedOut));
   const failed = shared.flatMap((outcome) => (outcome.ok ? [] : [outcome.refusal]));
   if (failed.length > 0) return refused(failed);
@@ -98,14 +117,25 @@ interface Share {
 type Asked = AllocationCommand['charges'][number];
 type SharedCharge = { ok: true; share: Share } | { ok: false; refusal: Refusal };
 
-const sharesOf = (outcomes: readonly SharedCharge[]): Share[] => outcomes.flatMap((outcome) => (outcome.ok ? [outcome.share] : []));
+const sharesOf = (outcomes: readonly SharedCharge[]): Share[] =>
+  outcomes.flatMap((outcome) => (outcome.ok ? [outcome.share] : []));
 
 /** What carries and insures each line to the border, as known with this allocation: what landed, and what is still only expected. */
-function carriedToTheBorder(command: AllocationCommand, lines: readonly LandedLine[], others: readonly Share[]): bigint[] {
+function carriedToTheBorder(
+  command: AllocationCommand,
+  lines: readonly LandedLine[],
+  others: readonly Share[],
+): bigint[] {
   const landing = replaceEstimates(command, lines, others);
   return lines.map(({ receipt }, position) => {
-    const now = landing.map(({ kind, amounts, estimatesUsed }) => ({ kind, amount: (amounts[position] ?? 0n) - (estimatesUsed[position] ?? 0n) }));
-    return toTheBorder(now) + (receipt ? toTheBorder(receipt.landed) + toTheBorder(receipt.estimates) - toTheBorder(receipt.estimatesUsed) : 0n);
+    const now = landing.map(({ kind, amounts, estimatesUsed }) => ({
+      kind,
+      amount: (amounts[position] ?? 0n) - (estimatesUsed[position] ?? 0n),
+    }));
+    return (
+      toTheBorder(now) +
+      (receipt ? toTheBorder(receipt.landed) + toTheBorder(receipt.estimates) - toTheBorder(receipt.estimatesUsed) : 0n)
+    );
   });
 }
 
@@ -126,11 +156,16 @@ function shareOne(
     const { currency } = books.company;
     return {
       ok: false,
-      refusal: refusal('allocation_exceeds_charge', `${at}/amount`, { left: formatAmount(left, currency), asked: formatAmount(amount, currency) }),
+      refusal: refusal('allocation_exceeds_charge', `${at}/amount`, {
+        left: formatAmount(left, currency),
+        asked: formatAmount(amount, currency),
+      }),
     };
   }
   if (left < 0n ? amount >= 0n : amount <= 0n) return { ok: false, refusal: refusal('amount_zero', `${at}/amount`) };
-  const stray = [...asked.fixed.map(({ line }) => line), ...(asked.limitedTo ?? [])].find((line) => !command.to.includes(line));
+  const stray = [...asked.fixed.map(({ line }) => line), ...(asked.limitedTo ?? [])].find(
+    (line) => !command.to.includes(line),
+  );
   if (stray !== undefined) return { ok: false, refusal: refusal('line_unknown', `${at}/fixed`, { line: stray }) };
   const negative = asked.fixed.findIndex((fixed) => (left < 0n ? fixed.amount > 0n : fixed.amount < 0n));
   if (negative >= 0) return { ok: false, refusal: refusal('amount_negative', `${at}/fixed/${negative}/amount`) };
@@ -144,13 +179,21 @@ function shareOne(
   const limitedTo = asked.limitedTo && new Set(asked.limitedTo);
   const outcome = shareCharge(amount, asked.basis, targets, fixed, at, limitedTo);
   if (!outcome.ok) return outcome;
-  return { ok: true, share: { charge: charge.id, kind: charge.kind, basis: asked.basis, amounts: outcome.shares.map(base) } };
+  return {
+    ok: true,
+    share: { charge: charge.id, kind: charge.kind, basis: asked.basis, amounts: outcome.shares.map(base) },
+  };
 }
 
-export const leftOf = (charge: Charge): BaseAmount => base(charge.amount - charge.allocated.reduce((sum, part) => sum + part.amount, 0n));
+export const leftOf = (charge: Charge): BaseAmount =>
+  base(charge.amount - charge.allocated.reduce((sum, part) => sum + part.amount, 0n));
 
 /** Two charges of one kind on one line use up its estimate one after the other. */
-function replaceEstimates(command: AllocationCommand, lines: readonly LandedLine[], shares: readonly Share[]): AllocationDocument['shares'] {
+function replaceEstimates(
+  command: AllocationCommand,
+  lines: readonly LandedLine[],
+  shares: readonly Share[],
+): AllocationDocument['shares'] {
   const used = new Map<string, bigint>();
   return shares.map((share) => {
     const estimatesUsed = lines.map((line, position) => {
@@ -175,7 +218,13 @@ function costsOf(share: AllocationDocument['shares'][number], lines: readonly La
     const common = { pool: line.pool, movement: line.id, date: line.date, shared: true };
     const costs: Cost[] = [
       { ...common, component: share.kind, amount, against: 'charges-to-allocate', about: { vendor: charge.vendor } },
-      { ...common, component: estimateComponent(share.kind), amount: base(-replaced), against: 'accrued-charges', about: aboutReceipt(line) },
+      {
+        ...common,
+        component: estimateComponent(share.kind),
+        amount: base(-replaced),
+        against: 'accrued-charges',
+        about: aboutReceipt(line),
+      },
     ];
     return costs.filter((cost) => cost.amount !== 0n);
   });

@@ -6,7 +6,10 @@ import { BASES, shareCharge, type Basis, type Target } from './basis.ts';
 const target = (id: string, received: string, goods: bigint, weight?: string, volume?: string): Target => ({
   line: { id, item: id, quantity: quantityOrThrow(received), goods: base(goods) },
   duty: base(goods / 10n + 1n),
-  item: { weight: weight === undefined ? undefined : quantityOrThrow(weight), volume: volume === undefined ? undefined : quantityOrThrow(volume) },
+  item: {
+    weight: weight === undefined ? undefined : quantityOrThrow(weight),
+    volume: volume === undefined ? undefined : quantityOrThrow(volume),
+  },
 });
 const none = new Map<string, bigint>();
 const targets = [target('A', '10', 100_00n, '2', '0.1'), target('B', '5', 300_00n, '0.5', '0.7')];
@@ -43,7 +46,10 @@ describe('a charge of 100.00', () => {
       ['A', 1n],
       ['B', 1n],
     ]);
-    expect(shareCharge(10_000n, 'weight', targets, fixed, '')).toMatchObject({ ok: false, refusal: { reason: 'allocation_does_not_add_up' } });
+    expect(shareCharge(10_000n, 'weight', targets, fixed, '')).toMatchObject({
+      ok: false,
+      refusal: { reason: 'allocation_does_not_add_up' },
+    });
   });
 
   it('by a basis that an item lacks names the item; a line fixed by hand need not have it', () => {
@@ -52,11 +58,18 @@ describe('a charge of 100.00', () => {
       ok: false,
       refusal: { reason: 'basis_missing', at: '/charges/3/basis', values: { item: 'C', basis: 'weight' } },
     });
-    expect(shareCharge(10_000n, 'weight', bare, new Map([['C', 1_000n]]), '')).toEqual({ ok: true, shares: [8_000n, 1_000n, 1_000n] });
+    expect(shareCharge(10_000n, 'weight', bare, new Map([['C', 1_000n]]), '')).toEqual({
+      ok: true,
+      shares: [8_000n, 1_000n, 1_000n],
+    });
   });
 
   it('always comes out whole, by every basis, with any shares fixed by hand', () => {
-    const line = fc.record({ received: fc.bigInt(1n, 10n ** 6n), goods: fc.bigInt(1n, 10n ** 9n), weight: fc.bigInt(1n, 10n ** 8n) });
+    const line = fc.record({
+      received: fc.bigInt(1n, 10n ** 6n),
+      goods: fc.bigInt(1n, 10n ** 9n),
+      weight: fc.bigInt(1n, 10n ** 8n),
+    });
     fc.assert(
       fc.property(
         fc.array(line, { minLength: 2, maxLength: 12 }),
@@ -64,7 +77,9 @@ describe('a charge of 100.00', () => {
         fc.constantFrom(...BASES.filter((basis) => basis !== 'manual')),
         fc.bigInt(0n, 10n ** 9n),
         (lines, amount, basis, hand) => {
-          const some = lines.map(({ received, goods, weight }, at) => target(String(at), `${received}`, goods, `${weight}`, `${weight}`));
+          const some = lines.map(({ received, goods, weight }, at) =>
+            target(String(at), `${received}`, goods, `${weight}`, `${weight}`),
+          );
           const shared = shareCharge(amount, basis, some, new Map([['0', hand]]), '');
           if (!shared.ok) throw new Error('refused');
           expect(shared.shares[0]).toBe(hand);

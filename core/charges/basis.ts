@@ -10,7 +10,12 @@ export const BASES: readonly Basis[] = ['value', 'quantity', 'weight', 'volume',
 
 /** A received line as a basis sees it. */
 export interface Target {
-  readonly line: { readonly id: LineId; readonly item: string; readonly quantity: Quantity; readonly goods: BaseAmount };
+  readonly line: {
+    readonly id: LineId;
+    readonly item: string;
+    readonly quantity: Quantity;
+    readonly goods: BaseAmount;
+  };
   readonly item: { readonly weight: Quantity | undefined; readonly volume: Quantity | undefined };
   /** What the tariff schedule works out for it; needed for the basis *duty* alone. */
   readonly duty?: BaseAmount | undefined;
@@ -41,13 +46,20 @@ export function shareCharge(
   const weights: bigint[] = [];
   for (const target of free) {
     const weight = weightOf(basis, target);
-    if (weight === undefined) return { ok: false, refusal: refusal('basis_missing', `${at}/basis`, { basis, item: target.line.item, line: target.line.id }) };
+    if (weight === undefined)
+      return {
+        ok: false,
+        refusal: refusal('basis_missing', `${at}/basis`, { basis, item: target.line.item, line: target.line.id }),
+      };
     weights.push(weight);
   }
   const shared = shareOut(left, weights);
   if (!shared.ok) {
     const line = shared.reason === 'weight_negative' ? (free[shared.line]?.line.item ?? '') : '';
-    return { ok: false, refusal: refusal('basis_all_zero', `${at}/basis`, line === '' ? { basis } : { basis, item: line }) };
+    return {
+      ok: false,
+      refusal: refusal('basis_all_zero', `${at}/basis`, line === '' ? { basis } : { basis, item: line }),
+    };
   }
   const shareOf = new Map(free.map((target, position) => [target.line.id, shared.shares[position] ?? 0n]));
   return { ok: true, shares: targets.map((target) => fixed.get(target.line.id) ?? shareOf.get(target.line.id) ?? 0n) };

@@ -19,7 +19,10 @@ export interface EstimateClosingDocument extends Omit<EstimateClosingCommand, 'l
 }
 
 /** What is left of an estimate is closed without a bill: it leaves the goods again, from accrued charges (accounting.md). */
-export function decideEstimateClosing(books: Books, command: EstimateClosingCommand): Decision<EstimateClosingDocument> {
+export function decideEstimateClosing(
+  books: Books,
+  command: EstimateClosingCommand,
+): Decision<EstimateClosingDocument> {
   const received = command.lines.map((line) => books.receiptLines.get(line.of));
   const citedDays = received.flatMap((line) => (line ? [line.date] : []));
   const refusals: Refusal[] = checkDate(books, command.date, citedDays);
@@ -30,16 +33,25 @@ export function decideEstimateClosing(books: Books, command: EstimateClosingComm
     const line = received[position];
     const at = `/lines/${position}`;
     if (!line) return void refusals.push(refusal('line_unknown', at, { line: of }));
-    if (estimateLeft(line, charge) === 0n || seen.has(`${of} ${charge}`)) refusals.push(refusal('estimate_none', at, { kind: charge }));
+    if (estimateLeft(line, charge) === 0n || seen.has(`${of} ${charge}`))
+      refusals.push(refusal('estimate_none', at, { kind: charge }));
     seen.add(`${of} ${charge}`);
   });
   if (refusals.length > 0) return refused(refusals);
 
-  const lines = command.lines.map((line, position) => ({ ...line, amount: estimateLeft(received[position] as ReceiptLine, line.charge) }));
+  const lines = command.lines.map((line, position) => ({
+    ...line,
+    amount: estimateLeft(received[position] as ReceiptLine, line.charge),
+  }));
   const costs = lines.map((line, position): Cost => {
     const { pool, id, date, vendor, dimensions } = received[position] as ReceiptLine;
     const common = { pool: pool ?? '', movement: id, date, component: estimateComponent(line.charge), shared: true };
     return { ...common, amount: base(-line.amount), against: 'accrued-charges', about: { vendor, ...dimensions } };
   });
-  return post(books, { document: { ...command, lines }, date: command.date, effects: { costs }, cites: command.lines.map(({ of }) => of) });
+  return post(books, {
+    document: { ...command, lines },
+    date: command.date,
+    effects: { costs },
+    cites: command.lines.map(({ of }) => of),
+  });
 }

@@ -7,7 +7,12 @@ import type { LandedLine } from './landedLine.ts';
 type Declared = Pick<AllocationCommand, 'entry' | 'customsRate' | 'declared'>;
 
 /** What the tariff schedule works out for a line, by measure, on the day of the customs entry, else of its receipt. */
-function workedOutByMeasure(books: Books, { entry, customsRate, declared }: Declared, line: LandedLine, carried: bigint): WorkedOut[] {
+function workedOutByMeasure(
+  books: Books,
+  { entry, customsRate, declared }: Declared,
+  line: LandedLine,
+  carried: bigint,
+): WorkedOut[] {
   const item = books.items.get(line.item);
   const seen = declared?.find((entryLine) => entryLine.line === line.id);
   const goods = {
@@ -31,10 +36,17 @@ export function workedOutDuty(books: Books, declared: Declared, line: LandedLine
  * The price paid for the line, also the part of it that went to variance, at the customs rate of exchange where given; with
  * the line's freight and insurance where the company's rule says so (accounting.md, Duty).
  */
-function customsValue(books: Books, { receipt, pricePaid }: LandedLine, customsRate: Declared['customsRate'], carried: bigint): BaseAmount {
+function customsValue(
+  books: Books,
+  { receipt, pricePaid }: LandedLine,
+  customsRate: Declared['customsRate'],
+  carried: bigint,
+): BaseAmount {
   const { currency, customsValueWithFreight } = books.company;
   const atCustomsRate = receipt !== undefined && customsRate !== undefined && receipt.currency !== currency;
-  const price = atCustomsRate ? toBase(documentAmount(billedAndOrdered(receipt)), receipt.currency, customsRate, currency) : pricePaid;
+  const price = atCustomsRate
+    ? toBase(documentAmount(billedAndOrdered(receipt)), receipt.currency, customsRate, currency)
+    : pricePaid;
   return customsValueWithFreight ? base(price + carried) : price;
 }
 

@@ -1,4 +1,11 @@
-import { base, FRACTION_PLACES, PRICE_PLACES, QUANTITY_PLACES, type BaseAmount, type Quantity } from '../exact/amounts.ts';
+import {
+  base,
+  FRACTION_PLACES,
+  PRICE_PLACES,
+  QUANTITY_PLACES,
+  type BaseAmount,
+  type Quantity,
+} from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import { cumulative } from '../exact/cumulative.ts';
 import { decimalsOf } from '../exact/currencies.ts';
@@ -19,7 +26,11 @@ export interface Received {
 }
 
 /** The charges that are expected with received goods, by kind, in base currency (accounting.md: accrued charges, by kind). */
-export function estimatesFor(books: Books, ordered: Pick<OrderLine, 'estimates' | 'quantity'>, received: Received): { kind: string; amount: BaseAmount }[] {
+export function estimatesFor(
+  books: Books,
+  ordered: Pick<OrderLine, 'estimates' | 'quantity'>,
+  received: Received,
+): { kind: string; amount: BaseAmount }[] {
   const known = ordered.estimates.flatMap((estimate) =>
     estimate.by === 'tariff' ? [] : [{ kind: estimate.kind, amount: amountOf(books, ordered, estimate, received) }],
   );
@@ -27,7 +38,11 @@ export function estimatesFor(books: Books, ordered: Pick<OrderLine, 'estimates' 
   return ordered.estimates
     .map((estimate) => ({
       kind: estimate.kind,
-      amount: base(estimate.by === 'tariff' ? dutyExpected(books, received, customsValue) : amountOf(books, ordered, estimate, received)),
+      amount: base(
+        estimate.by === 'tariff'
+          ? dutyExpected(books, received, customsValue)
+          : amountOf(books, ordered, estimate, received),
+      ),
     }))
     .filter(({ amount }) => amount !== 0n);
 }
@@ -36,17 +51,37 @@ export function estimatesFor(books: Books, ordered: Pick<OrderLine, 'estimates' 
 export const toTheBorder = (charges: readonly { kind: string; amount: bigint }[]): bigint =>
   charges.reduce((sum, { kind, amount }) => (kind === 'freight' || kind === 'insurance' ? sum + amount : sum), 0n);
 
-function dutyExpected(books: Books, { item: id, quantity, origin, preference, date }: Received, customsValue: BaseAmount): bigint {
+function dutyExpected(
+  books: Books,
+  { item: id, quantity, origin, preference, date }: Received,
+  customsValue: BaseAmount,
+): bigint {
   const item = books.items.get(id);
-  const goods = { code: item?.tariffCode ?? '', origin, preference, customsValue, quantity, unit: item?.unit ?? '', weight: item?.weight };
+  const goods = {
+    code: item?.tariffCode ?? '',
+    origin,
+    preference,
+    customsValue,
+    quantity,
+    unit: item?.unit ?? '',
+    weight: item?.weight,
+  };
   return dutyOn(books.tariff, goods, date, books.company.currency).reduce((sum, { amount }) => sum + amount, 0n);
 }
 
-function amountOf(books: Books, ordered: Pick<OrderLine, 'quantity'>, estimate: Exclude<Estimate, { by: 'tariff' }>, received: Received): bigint {
+function amountOf(
+  books: Books,
+  ordered: Pick<OrderLine, 'quantity'>,
+  estimate: Exclude<Estimate, { by: 'tariff' }>,
+  received: Received,
+): bigint {
   const { currency } = books.company;
   switch (estimate.by) {
     case 'unit':
-      return divideRounded(received.quantity * estimate.amount, powerOfTen(QUANTITY_PLACES + PRICE_PLACES - decimalsOf(currency)));
+      return divideRounded(
+        received.quantity * estimate.amount,
+        powerOfTen(QUANTITY_PLACES + PRICE_PLACES - decimalsOf(currency)),
+      );
     case 'percent':
       return divideRounded(received.value * estimate.percent, powerOfTen(FRACTION_PLACES));
     case 'flat': {

@@ -12,19 +12,39 @@ const books: Books = {
   items: new Map([['1', yarn]]),
   tariff: [
     {
-      ...{ measure: 'duty', code: '5107', origin: undefined, preference: false, from: '2026-01-01', to: undefined, percent: fraction(60_000n) },
+      ...{
+        measure: 'duty',
+        code: '5107',
+        origin: undefined,
+        preference: false,
+        from: '2026-01-01',
+        to: undefined,
+        percent: fraction(60_000n),
+      },
       ...{ perUnit: priceOrThrow('0.20'), unit: 'stock unit', combine: 'sum', floor: undefined, cap: undefined },
     },
   ],
 };
 const stated = (more: Partial<Statement> = {}): Statement => ({
-  ...{ by: '9', quantity: quantityOrThrow('100'), unit: '', price: priceOrThrow('20'), per: quantityOrThrow('1'), discount: fraction(0n), due: undefined },
+  ...{
+    by: '9',
+    quantity: quantityOrThrow('100'),
+    unit: '',
+    price: priceOrThrow('20'),
+    per: quantityOrThrow('1'),
+    discount: fraction(0n),
+    due: undefined,
+  },
   ...{ estimates: [], dimensions: undefined, warehouse: undefined, taxCode: '', transport: '', ...more },
 });
 
 describe('what ordered goods should cost once they are here', () => {
   it('is their price in base currency where nothing else is expected', () => {
-    const expected = expectedCost(books, { item: '1' }, stated(), { currency: 'EUR', rate: rateOrThrow('1.1'), date: '2026-03-01' });
+    const expected = expectedCost(books, { item: '1' }, stated(), {
+      currency: 'EUR',
+      rate: rateOrThrow('1.1'),
+      date: '2026-03-01',
+    });
     // 100 × 20.00 EUR × 1.1.
     expect(expected).toMatchObject({ goods: base(220_000n), charges: [], landed: base(220_000n) });
   });
@@ -36,7 +56,11 @@ describe('what ordered goods should cost once they are here', () => {
       { kind: 'handling', by: 'flat', amount: base(1_250n) },
       { kind: 'duty', by: 'tariff' },
     ] as const;
-    const expected = expectedCost(books, { item: '1' }, stated({ estimates }), { currency: 'USD', rate: ONE_TO_ONE, date: '2026-03-01' });
+    const expected = expectedCost(books, { item: '1' }, stated({ estimates }), {
+      currency: 'USD',
+      rate: ONE_TO_ONE,
+      date: '2026-03-01',
+    });
     // 100 × 0.35; 0.5 % of 2,000.00; 12.50; 6 % of 2,000.00 and 100 × 0.20.
     expect(expected?.charges).toEqual([
       { kind: 'freight', amount: 3_500n },
@@ -48,6 +72,8 @@ describe('what ordered goods should cost once they are here', () => {
   });
 
   it('is not asked of an expense', () => {
-    expect(expectedCost(books, { expense: 'cleaning' }, stated(), { currency: 'USD', rate: ONE_TO_ONE, date: '2026-03-01' })).toBeUndefined();
+    expect(
+      expectedCost(books, { expense: 'cleaning' }, stated(), { currency: 'USD', rate: ONE_TO_ONE, date: '2026-03-01' }),
+    ).toBeUndefined();
   });
 });

@@ -17,13 +17,28 @@ export interface ExpectedCost {
  * the order's price, and the charges that are expected with them (accounting.md, What posts what: goods receipt).
  * @returns undefined for a line that is no goods
  */
-export function expectedCost(books: Books, bought: Bought, stated: Statement, order: { currency: string; rate: Rate; date: Day }): ExpectedCost | undefined {
+export function expectedCost(
+  books: Books,
+  bought: Bought,
+  stated: Statement,
+  order: { currency: string; rate: Rate; date: Day },
+): ExpectedCost | undefined {
   const item = books.items.get(bought.item ?? '');
   if (!item) return undefined;
-  const goods = toBase(lineAmount(stated.quantity, stated, order.currency), order.currency, order.rate, books.company.currency);
+  const goods = toBase(
+    lineAmount(stated.quantity, stated, order.currency),
+    order.currency,
+    order.rate,
+    books.company.currency,
+  );
   const charges = estimatesFor(books, stated, {
     ...{ item: bought.item ?? '', quantity: stated.quantity, before: 0n as Quantity, value: goods },
     ...{ date: stated.due ?? order.date, origin: item.origin ?? '', preference: false },
   });
-  return { quantity: stated.quantity, goods, charges, landed: base(charges.reduce((sum, { amount }) => sum + amount, goods as bigint)) };
+  return {
+    quantity: stated.quantity,
+    goods,
+    charges,
+    landed: base(charges.reduce((sum, { amount }) => sum + amount, goods as bigint)),
+  };
 }

@@ -26,7 +26,8 @@ export function decideChargeMove(books: Books, command: ChargeMoveCommand): Deci
   const left = leftOf(expensed);
   const { currency, recognition } = books.company;
   if (command.amount <= 0n) refusals.push(refusal('amount_zero', '/amount'));
-  else if (command.amount > left) refusals.push(refusal('move_exceeds_expense', '/amount', { left: formatAmount(left, currency) }));
+  else if (command.amount > left)
+    refusals.push(refusal('move_exceeds_expense', '/amount', { left: formatAmount(left, currency) }));
   if (refusals.length > 0) return refused(refusals);
 
   const { vendor, dimensions, expense } = expensed;
@@ -37,7 +38,11 @@ export function decideChargeMove(books: Books, command: ChargeMoveCommand): Deci
     date: command.date,
     effects: {
       flows: [
-        { account: recognition === 'on-purchase' ? 'purchases' : 'charges-to-allocate', amount: command.amount, about: { vendor } },
+        {
+          account: recognition === 'on-purchase' ? 'purchases' : 'charges-to-allocate',
+          amount: command.amount,
+          about: { vendor },
+        },
         { account: 'expense', amount: base(-command.amount), about: { vendor, expense, ...dimensions } },
       ],
     },
@@ -45,4 +50,5 @@ export function decideChargeMove(books: Books, command: ChargeMoveCommand): Deci
   });
 }
 
-const leftOf = (line: ExpensedLine): BaseAmount => base(line.amount - line.moved.reduce((sum, part) => sum + part.amount, 0n));
+const leftOf = (line: ExpensedLine): BaseAmount =>
+  base(line.amount - line.moved.reduce((sum, part) => sum + part.amount, 0n));

@@ -4,11 +4,15 @@ import { historyOf, moved, type Moved } from '../testing/history.ts';
 import { fold } from './fold.ts';
 import { comparePoints, EMPTY_POOL, lineId, placeOf, type CostingMethod } from './pool.ts';
 
-const movement = (line: number, direction: 'in' | 'out', units: bigint, value = 0n): Moved => moved(lineId('1', line), direction, units, value);
+const movement = (line: number, direction: 'in' | 'out', units: bigint, value = 0n): Moved =>
+  moved(lineId('1', line), direction, units, value);
 
 /** Random movements that never take out more than is there. */
 const histories = fc
-  .array(fc.record({ comes: fc.boolean(), units: fc.bigInt(1n, 500n), value: fc.bigInt(0n, 100_000n) }), { minLength: 1, maxLength: 60 })
+  .array(fc.record({ comes: fc.boolean(), units: fc.bigInt(1n, 500n), value: fc.bigInt(0n, 100_000n) }), {
+    minLength: 1,
+    maxLength: 60,
+  })
   .map((steps) => {
     let held = 0n;
     return steps.map(({ comes, units, value }, line) => {
@@ -24,7 +28,13 @@ describe('first in, first out', () => {
     const folded = fold(
       'fifo',
       EMPTY_POOL,
-      historyOf([movement(1, 'in', 3n, 100n), movement(2, 'in', 2n, 50n), movement(3, 'out', 1n), movement(4, 'out', 3n), movement(5, 'out', 1n)]),
+      historyOf([
+        movement(1, 'in', 3n, 100n),
+        movement(2, 'in', 2n, 50n),
+        movement(3, 'out', 1n),
+        movement(4, 'out', 3n),
+        movement(5, 'out', 1n),
+      ]),
       'USD',
     );
     if (!folded.ok) throw new Error('short');
@@ -39,7 +49,13 @@ describe('moving average', () => {
     const folded = fold(
       'average',
       EMPTY_POOL,
-      historyOf([movement(1, 'in', 3n, 100n), movement(2, 'out', 1n), movement(3, 'in', 1n, 60n), movement(4, 'out', 2n), movement(5, 'out', 1n)]),
+      historyOf([
+        movement(1, 'in', 3n, 100n),
+        movement(2, 'out', 1n),
+        movement(3, 'in', 1n, 60n),
+        movement(4, 'out', 2n),
+        movement(5, 'out', 1n),
+      ]),
       'USD',
     );
     if (!folded.ok) throw new Error('short');
@@ -55,7 +71,10 @@ describe.each<CostingMethod>(['fifo', 'average'])('any history by %s', (method) 
         const folded = fold(method, EMPTY_POOL, historyOf(history), 'USD');
         if (!folded.ok) throw new Error('short');
         const came = history.reduce((sum, step) => sum + (step.direction === 'in' ? step.value : 0n), 0n);
-        const went = history.reduce((sum, step) => sum + (step.direction === 'out' ? (folded.values.get(step.id) ?? 0n) : 0n), 0n);
+        const went = history.reduce(
+          (sum, step) => sum + (step.direction === 'out' ? (folded.values.get(step.id) ?? 0n) : 0n),
+          0n,
+        );
         expect(came).toBe(went + folded.end.value);
         if (folded.end.quantity === 0n) expect(folded.end.value).toBe(0n);
       }),
@@ -78,7 +97,12 @@ describe.each<CostingMethod>(['fifo', 'average'])('any history by %s', (method) 
   });
 
   it('names the first movement that is short, and by how much', () => {
-    const folded = fold(method, EMPTY_POOL, historyOf([movement(1, 'in', 5n, 10n), movement(2, 'out', 3n), movement(3, 'out', 4n)]), 'USD');
+    const folded = fold(
+      method,
+      EMPTY_POOL,
+      historyOf([movement(1, 'in', 5n, 10n), movement(2, 'out', 3n), movement(3, 'out', 4n)]),
+      'USD',
+    );
     expect(folded).toEqual({ ok: false, short: { movement: '1/3', date: '2026-03-01', quantity: 2n, lot: '' } });
   });
 });

@@ -1,4 +1,13 @@
-import { base, price, quantity, QUANTITY_PLACES, PRICE_PLACES, type BaseAmount, type Price, type Quantity } from '../exact/amounts.ts';
+import {
+  base,
+  price,
+  quantity,
+  QUANTITY_PLACES,
+  PRICE_PLACES,
+  type BaseAmount,
+  type Price,
+  type Quantity,
+} from '../exact/amounts.ts';
 import { decimalsOf } from '../exact/currencies.ts';
 import { invariant } from '../exact/invariant.ts';
 import { divideRounded, powerOfTen } from '../exact/rounding.ts';
@@ -77,7 +86,12 @@ export type Folded =
  * returns that found too little of their own receipt. Values of movements in are taken as they are. Quantity never goes below
  * zero at any moment, else the first movement that is short is named.
  */
-export function fold(method: CostingMethod, from: PoolState, { movements, values: known }: History, currency: string): Folded {
+export function fold(
+  method: CostingMethod,
+  from: PoolState,
+  { movements, values: known }: History,
+  currency: string,
+): Folded {
   const pool = openFold(method, from, currency);
   const values = new Map<LineId, BaseAmount>();
   const owns = new Map<LineId, bigint>();
@@ -91,7 +105,11 @@ export function fold(method: CostingMethod, from: PoolState, { movements, values
       values.set(movement.id, base(pool.revalue(movement.standard ?? price(0n))));
     } else {
       const gone = pool.takeOut(movement, movement.back ? (owns.get(movement.id) ?? movement.back.own) : undefined);
-      if ('short' in gone) return { ok: false, short: { movement: movement.id, date: movement.date, quantity: quantity(gone.short), lot: gone.lot } };
+      if ('short' in gone)
+        return {
+          ok: false,
+          short: { movement: movement.id, date: movement.date, quantity: quantity(gone.short), lot: gone.lot },
+        };
       values.set(movement.id, base(gone.value));
       if (movement.back && gone.notOwn > 0n) notOwn.push(movement.id);
     }
@@ -173,7 +191,12 @@ class StandardPool implements FoldedPool {
   }
 
   state(): PoolState {
-    return { ...EMPTY_POOL, quantity: quantity(this.quantity), value: base(this.value), standard: price(this.standard) };
+    return {
+      ...EMPTY_POOL,
+      quantity: quantity(this.quantity),
+      value: base(this.value),
+      standard: price(this.standard),
+    };
   }
 
   private at(wanted: bigint): bigint {
@@ -224,7 +247,8 @@ class LayeredPool implements FoldedPool {
   takeOut(movement: Moved, own: bigint | undefined): Gone {
     let value = 0n;
     let notOwn = 0n;
-    const wanted: readonly { lot: string; quantity: bigint }[] = movement.lots.length === 0 ? [{ lot: '', quantity: movement.quantity }] : movement.lots;
+    const wanted: readonly { lot: string; quantity: bigint }[] =
+      movement.lots.length === 0 ? [{ lot: '', quantity: movement.quantity }] : movement.lots;
     for (const { lot, quantity: units } of wanted) {
       const queue = this.queues.get(lot) ?? { layers: [], oldest: 0 };
       const mine = own === undefined ? { quantity: 0n, value: 0n } : takeOwn(queue, movement.id, units);
@@ -243,9 +267,17 @@ class LayeredPool implements FoldedPool {
   }
 
   state(): PoolState {
-    const open = [...this.queues.values()].flatMap((queue) => queue.layers.slice(queue.oldest).filter((layer) => layer.quantity > 0n));
+    const open = [...this.queues.values()].flatMap((queue) =>
+      queue.layers.slice(queue.oldest).filter((layer) => layer.quantity > 0n),
+    );
     if (this.queues.size > 1) open.sort((a, b) => a.order - b.order);
-    const layers: Layer[] = open.map(({ of, part, lot, ...left }) => ({ of, part, lot, quantity: quantity(left.quantity), value: base(left.value) }));
+    const layers: Layer[] = open.map(({ of, part, lot, ...left }) => ({
+      of,
+      part,
+      lot,
+      quantity: quantity(left.quantity),
+      value: base(left.value),
+    }));
     return { quantity: quantity(this.quantity), value: base(this.value), layers, standard: undefined };
   }
 
@@ -267,8 +299,11 @@ class LayeredPool implements FoldedPool {
   /** A receipt line's total is shared over its lots by quantity, what stayed and what went back apart. */
   private pushLots({ id, lots }: Moved, value: bigint, parts: readonly OwnPart[]): void {
     const wentBack = new Map<string, bigint>();
-    for (const { lot, quantity: units } of parts.flatMap((part) => part.lots)) wentBack.set(lot, (wentBack.get(lot) ?? 0n) + units);
-    const stayed = lots.map(({ lot, quantity: units }) => ({ lot, quantity: units - (wentBack.get(lot) ?? 0n) })).filter((part) => part.quantity > 0n);
+    for (const { lot, quantity: units } of parts.flatMap((part) => part.lots))
+      wentBack.set(lot, (wentBack.get(lot) ?? 0n) + units);
+    const stayed = lots
+      .map(({ lot, quantity: units }) => ({ lot, quantity: units - (wentBack.get(lot) ?? 0n) }))
+      .filter((part) => part.quantity > 0n);
     const gone = parts.reduce((sum, part) => sum + part.value, 0n);
     this.pushShared(id, '', stayed, value - gone);
     parts.forEach((part, position) => {
@@ -277,12 +312,19 @@ class LayeredPool implements FoldedPool {
     });
   }
 
-  private pushShared(of: LineId, part: LineId | '', lots: readonly { lot: string; quantity: bigint }[], value: bigint): void {
+  private pushShared(
+    of: LineId,
+    part: LineId | '',
+    lots: readonly { lot: string; quantity: bigint }[],
+    value: bigint,
+  ): void {
     const shared = shareOut(
       value,
       lots.map((lot) => lot.quantity),
     );
-    lots.forEach((lot, position) => this.push(of, part, lot.lot, lot.quantity, shared.ok ? (shared.shares[position] ?? 0n) : 0n));
+    lots.forEach((lot, position) =>
+      this.push(of, part, lot.lot, lot.quantity, shared.ok ? (shared.shares[position] ?? 0n) : 0n),
+    );
   }
 
   private push(of: LineId, part: LineId | '', lot: string, units: bigint, value: bigint): void {

@@ -3,7 +3,15 @@ import { base, priceOrThrow, quantity } from '../exact/amounts.ts';
 import { historyOf, moved as madeMoved, type Moved } from '../testing/history.ts';
 import { fold, ownParts } from './fold.ts';
 import { ledgerValue, poolAsKnown, valueAsKnown, type EnteredChange, type EnteredMovement } from './known.ts';
-import { EMPTY_POOL, lineId, placeOf, type CostingMethod, type LotPart, type Movement, type PoolState } from './pool.ts';
+import {
+  EMPTY_POOL,
+  lineId,
+  placeOf,
+  type CostingMethod,
+  type LotPart,
+  type Movement,
+  type PoolState,
+} from './pool.ts';
 
 /*
  * The fold by figures worked out by hand, in whole units and minor units: what properties cannot say, for both sides of them
@@ -18,7 +26,10 @@ const moved = (line: number, direction: 'in' | 'out', units: bigint, value = 0n,
 const back = (line: number, units: bigint, price: bigint, lots: readonly LotPart[] = []) => ({
   ...{ line: lineId('1', line), date: '2026-03-01', quantity: quantity(units), price: base(price), lots },
 });
-const goesBack = (of: number) => ({ back: { of: lineId('1', of), date: '2026-03-01', own: base(0n) }, purpose: 'returned' as const });
+const goesBack = (of: number) => ({
+  back: { of: lineId('1', of), date: '2026-03-01', own: base(0n) },
+  purpose: 'returned' as const,
+});
 
 function folded(method: CostingMethod, movements: readonly Moved[], from: PoolState = EMPTY_POOL) {
   const done = fold(method, from, historyOf(movements), 'USD');
@@ -26,7 +37,13 @@ function folded(method: CostingMethod, movements: readonly Moved[], from: PoolSt
   const layers = done.end.layers.map(({ of, part, lot: name, quantity: units, value }) =>
     [of, part, name, units, value].filter((word) => word !== '').join(' '),
   );
-  return { values: [...done.values.values()], held: done.end.quantity, worth: done.end.value, layers, notOwn: done.notOwn };
+  return {
+    values: [...done.values.values()],
+    held: done.end.quantity,
+    worth: done.end.value,
+    layers,
+    notOwn: done.notOwn,
+  };
 }
 
 describe('what goods that go back are worth by themselves', () => {
@@ -55,7 +72,9 @@ describe('goods go back by moving average', () => {
     const one = [received([back(3, 1n, 90n)]), moved(2, 'out', 2n), moved(3, 'out', 1n, 0n, goesBack(1))];
     expect(folded('average', one)).toMatchObject({ values: [100n, 50n, 25n], worth: 25n, notOwn: [] });
     // Worth exactly what the pool holds: they take it.
-    expect(folded('average', [received([back(3, 1n, 45n)]), moved(2, 'out', 2n), moved(3, 'out', 1n, 0n, goesBack(1))])).toMatchObject({
+    expect(
+      folded('average', [received([back(3, 1n, 45n)]), moved(2, 'out', 2n), moved(3, 'out', 1n, 0n, goesBack(1))]),
+    ).toMatchObject({
       values: [100n, 50n, 50n],
       held: 1n,
     });
@@ -64,12 +83,21 @@ describe('goods go back by moving average', () => {
 
 describe('goods go back first in, first out', () => {
   it('from what was kept for them, which other issues use last within their receipt', () => {
-    const receipts = [moved(1, 'in', 4n, 100n, { shared: base(20n), returns: [back(4, 1n, 30n)] }), moved(2, 'in', 2n, 80n)];
+    const receipts = [
+      moved(1, 'in', 4n, 100n, { shared: base(20n), returns: [back(4, 1n, 30n)] }),
+      moved(2, 'in', 2n, 80n),
+    ];
     // Of its 100, 35 are the returned one's; the other three have 65. Four are issued: the three, then the one.
     const issued = folded('fifo', [...receipts, moved(3, 'out', 3n), moved(4, 'out', 1n, 0n, goesBack(1))]);
     expect(issued).toEqual({ values: [100n, 80n, 65n, 35n], held: 2n, worth: 80n, layers: ['1/2 2 80'], notOwn: [] });
     const gone = folded('fifo', [...receipts, moved(3, 'out', 4n), moved(4, 'out', 1n, 0n, goesBack(1))]);
-    expect(gone).toEqual({ values: [100n, 80n, 100n, 40n], held: 1n, worth: 40n, layers: ['1/2 1 40'], notOwn: ['1/4'] });
+    expect(gone).toEqual({
+      values: [100n, 80n, 100n, 40n],
+      held: 1n,
+      worth: 40n,
+      layers: ['1/2 1 40'],
+      notOwn: ['1/4'],
+    });
   });
 
   it('as layers of their own, the last of them with what is left where all went back', () => {
@@ -78,7 +106,9 @@ describe('goods go back first in, first out', () => {
     expect(folded('fifo', [all]).layers).toEqual(['1/1 1/2 1 23', '1/1 1/3 2 77']);
     const some = moved(1, 'in', 4n, 100n, { returns: [back(2, 1n, 20n), back(3, 1n, 50n)] });
     expect(folded('fifo', [some]).layers).toEqual(['1/1 2 30', '1/1 1/2 1 20', '1/1 1/3 1 50']);
-    expect(folded('fifo', [some, moved(2, 'out', 1n, 0n, goesBack(1)), moved(3, 'out', 1n, 0n, goesBack(1))])).toMatchObject({
+    expect(
+      folded('fifo', [some, moved(2, 'out', 1n, 0n, goesBack(1)), moved(3, 'out', 1n, 0n, goesBack(1))]),
+    ).toMatchObject({
       values: [100n, 20n, 50n],
       worth: 30n,
     });
@@ -104,17 +134,29 @@ describe('by lot', () => {
   });
 
   it('goods go back from their own lot, what stays shared without them', () => {
-    const returned = moved(1, 'in', 3n, 100n, { ...mixed, shared: base(9n), returns: [back(2, 1n, 40n, [lot('A', 1n)])] });
+    const returned = moved(1, 'in', 3n, 100n, {
+      ...mixed,
+      shared: base(9n),
+      returns: [back(2, 1n, 40n, [lot('A', 1n)])],
+    });
     // 40 + 3 go with the one of A; the other A and the B share 57.
     expect(folded('lot', [returned]).layers).toEqual(['1/1 A 1 29', '1/1 B 1 28', '1/1 1/2 A 1 43']);
     const out = folded('lot', [returned, moved(2, 'out', 1n, 0n, { ...goesBack(1), lots: [lot('A', 1n)] })]);
     expect(out).toMatchObject({ values: [100n, 43n], worth: 57n, notOwn: [] });
-    const all = moved(1, 'in', 2n, 100n, { lots: [lot('A', 1n), lot('B', 1n)], returns: [back(2, 1n, 40n, [lot('A', 1n)]), back(3, 1n, 40n, [lot('B', 1n)])] });
+    const all = moved(1, 'in', 2n, 100n, {
+      lots: [lot('A', 1n), lot('B', 1n)],
+      returns: [back(2, 1n, 40n, [lot('A', 1n)]), back(3, 1n, 40n, [lot('B', 1n)])],
+    });
     expect(folded('lot', [all]).layers).toEqual(['1/1 1/2 A 1 40', '1/1 1/3 B 1 60']);
   });
 
   it('says which lot is short', () => {
-    const short = fold('lot', EMPTY_POOL, historyOf([moved(1, 'in', 3n, 100n, mixed), moved(2, 'out', 3n, 0n, { lots: [lot('B', 3n)] })]), 'USD');
+    const short = fold(
+      'lot',
+      EMPTY_POOL,
+      historyOf([moved(1, 'in', 3n, 100n, mixed), moved(2, 'out', 3n, 0n, { lots: [lot('B', 3n)] })]),
+      'USD',
+    );
     expect(short).toEqual({ ok: false, short: { movement: '1/2', date: '2026-03-01', quantity: 2n, lot: 'B' } });
   });
 });
@@ -130,13 +172,26 @@ describe('short', () => {
 describe('standard cost', () => {
   it('is in and out at standard, the last unit takes what is left, and a new standard revalues what is here', () => {
     const unit = 1_000_000n;
-    const revalued = moved(3, 'in', 0n, 0n, { direction: 'revalued', purpose: 'revalued', standard: priceOrThrow('0.02') });
+    const revalued = moved(3, 'in', 0n, 0n, {
+      direction: 'revalued',
+      purpose: 'revalued',
+      standard: priceOrThrow('0.02'),
+    });
     // 0.015 each: 3 are 4.5 → 5 cents, one 1.5 → 2; two are left at 3, at 0.02 worth 4; the last takes what is left.
     const from = { ...EMPTY_POOL, standard: priceOrThrow('0.015') };
-    const history = [moved(1, 'in', 3n * unit, 999n), moved(2, 'out', unit), revalued, moved(4, 'out', unit), moved(5, 'out', unit)];
+    const history = [
+      moved(1, 'in', 3n * unit, 999n),
+      moved(2, 'out', unit),
+      revalued,
+      moved(4, 'out', unit),
+      moved(5, 'out', unit),
+    ];
     expect(folded('standard', history, from)).toMatchObject({ values: [5n, 2n, 1n, 2n, 2n], worth: 0n });
     // Taken all at once there is no rounding of its own.
-    expect(folded('standard', [moved(1, 'in', 3n * unit, 999n), moved(2, 'out', unit), moved(3, 'out', 2n * unit)], from).values).toEqual([5n, 2n, 3n]);
+    expect(
+      folded('standard', [moved(1, 'in', 3n * unit, 999n), moved(2, 'out', unit), moved(3, 'out', 2n * unit)], from)
+        .values,
+    ).toEqual([5n, 2n, 3n]);
   });
 });
 
@@ -151,7 +206,10 @@ describe('as known', () => {
   ];
 
   it('a movement is worth what counts by a day, the ledger shows what was posted by it', () => {
-    const on = (day: string, entered = Infinity) => [valueAsKnown(changes, '1/1', { on: day, entered }), ledgerValue(changes, { on: day, entered })];
+    const on = (day: string, entered = Infinity) => [
+      valueAsKnown(changes, '1/1', { on: day, entered }),
+      ledgerValue(changes, { on: day, entered }),
+    ];
     expect(on('2026-03-01')).toEqual([0n, 0n]);
     expect(on('2026-03-02')).toEqual([107n, 100n]);
     expect(on('2026-03-02', 4)).toEqual([100n, 100n]);
@@ -160,7 +218,11 @@ describe('as known', () => {
   });
 
   it('a pool is what moved by a day, with what had been entered', () => {
-    const entered = (n: number, movement: Movement): EnteredMovement => ({ entered: n, struck: undefined, movement: { ...movement, returns: [] } });
+    const entered = (n: number, movement: Movement): EnteredMovement => ({
+      entered: n,
+      struck: undefined,
+      movement: { ...movement, returns: [] },
+    });
     const movements = [
       entered(1, { ...moved(1, 'in', 4n), date: '2026-03-02' }),
       entered(2, { ...moved(1, 'out', 1n), id: '2/1', place: placeOf('2/1'), date: '2026-03-04' }),

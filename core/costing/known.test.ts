@@ -22,27 +22,61 @@ class Archive {
   keep(entered: number, { effects, settlement, sign }: Posted<PostedDocument>): void {
     this.changes.push(...settlement.valueChanges.map((change) => ({ ...change, entered })));
     if (sign === -1) {
-      const gone = new Set<string>([...effects.movements.map(({ id }) => id), ...effects.standards.map(({ line }) => line)]);
-      for (const [at, known] of this.movements.entries()) if (gone.has(known.movement.id)) this.movements[at] = { ...known, struck: entered };
+      const gone = new Set<string>([
+        ...effects.movements.map(({ id }) => id),
+        ...effects.standards.map(({ line }) => line),
+      ]);
+      for (const [at, known] of this.movements.entries())
+        if (gone.has(known.movement.id)) this.movements[at] = { ...known, struck: entered };
       return;
     }
     for (const { pool, party: _, back, ...moved } of effects.movements) {
-      const movement = { ...moved, place: placeOf(moved.id), standard: undefined, returns: [], back: back && { ...back, own: back.price } };
-      this.movements.push({ movement: movement as EnteredMovement['movement'], entered, struck: undefined, pool, item: pool.split('@')[0] ?? '' });
+      const movement = {
+        ...moved,
+        place: placeOf(moved.id),
+        standard: undefined,
+        returns: [],
+        back: back && { ...back, own: back.price },
+      };
+      this.movements.push({
+        movement: movement as EnteredMovement['movement'],
+        entered,
+        struck: undefined,
+        pool,
+        item: pool.split('@')[0] ?? '',
+      });
     }
     for (const { line, item, date, standard } of effects.standards) {
       const { shared: _, ...movement } = revaluation(line, date, standard);
-      this.movements.push({ movement: { ...movement, returns: [] }, entered, struck: undefined, pool: undefined, item });
+      this.movements.push({
+        movement: { ...movement, returns: [] },
+        entered,
+        struck: undefined,
+        pool: undefined,
+        item,
+      });
     }
   }
 
   /** The movements of a pool, each movement in with what went back of it. */
   of(pool: PoolId): EnteredMovement[] {
-    const own = this.movements.filter((known) => known.pool === pool || (known.pool === undefined && known.item === pool.split('@')[0]));
+    const own = this.movements.filter(
+      (known) => known.pool === pool || (known.pool === undefined && known.item === pool.split('@')[0]),
+    );
     return own.map((known) => {
       const returns = own.flatMap(({ movement, entered, struck }) => {
         if (movement.back?.of !== known.movement.id) return [];
-        return [{ line: movement.id, date: movement.date, quantity: movement.quantity, price: movement.back.own, lots: movement.lots, entered, struck }];
+        return [
+          {
+            line: movement.id,
+            date: movement.date,
+            quantity: movement.quantity,
+            price: movement.back.own,
+            lots: movement.lots,
+            entered,
+            struck,
+          },
+        ];
       });
       return { ...known, movement: { ...known.movement, returns } };
     });
@@ -69,7 +103,12 @@ describe('as known then', () => {
           for (const pool of pools.values()) {
             const standard = pool.checkpoints[0].state.standard;
             const changes = archive.changes.filter((change) => change.pool === pool.id);
-            const known = poolAsKnown({ method: pool.method, currency: setting.currency, standard }, archive.of(pool.id), changes, { on: LAST_DAY, entered });
+            const known = poolAsKnown(
+              { method: pool.method, currency: setting.currency, standard },
+              archive.of(pool.id),
+              changes,
+              { on: LAST_DAY, entered },
+            );
             expect(show({ ...known, standard: undefined })).toBe(show({ ...endOf(pool), standard: undefined }));
             expect(ledgerValue(changes, { on: LAST_DAY, entered })).toBe(known.value);
             for (const [at, { id, direction }] of pool.movements.entries()) {

@@ -2,7 +2,15 @@ import { base, type BaseAmount } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import { invariant } from '../exact/invariant.ts';
 import { fold } from './fold.ts';
-import { comparePoints, EMPTY_POOL, type CostingMethod, type LineId, type Movement, type PoolState, type ReturnedPart } from './pool.ts';
+import {
+  comparePoints,
+  EMPTY_POOL,
+  type CostingMethod,
+  type LineId,
+  type Movement,
+  type PoolState,
+  type ReturnedPart,
+} from './pool.ts';
 
 /*
  * As known now, and as known then (accounting.md, Dates): what a movement, a pool or a layer was worth on a day, with all that
@@ -39,12 +47,23 @@ export interface AsKnown {
 
 /** The value of a line on a day: as known now by effective date, as known then with the ledger only so far. */
 export function valueAsKnown(changes: readonly EnteredChange[], line: LineId, { on, entered }: AsKnown): BaseAmount {
-  return base(changes.reduce((sum, change) => (change.line === line && change.effective <= on && change.entered <= entered ? sum + change.amount : sum), 0n));
+  return base(
+    changes.reduce(
+      (sum, change) =>
+        change.line === line && change.effective <= on && change.entered <= entered ? sum + change.amount : sum,
+      0n,
+    ),
+  );
 }
 
 /** What the ledger shows on a day: by posting date. */
 export function ledgerValue(changes: readonly EnteredChange[], { on, entered }: AsKnown): BaseAmount {
-  return base(changes.reduce((sum, change) => (change.posting <= on && change.entered <= entered ? sum + change.amount : sum), 0n));
+  return base(
+    changes.reduce(
+      (sum, change) => (change.posting <= on && change.entered <= entered ? sum + change.amount : sum),
+      0n,
+    ),
+  );
 }
 
 /** The state of a pool on a day, with its layers, from what had been entered: folded from the first movement. */
@@ -60,7 +79,8 @@ export function poolAsKnown(
     const known = worth.get(line) ?? { value: 0n, shared: 0n };
     worth.set(line, { value: known.value + amount, shared: shared ? known.shared + amount : known.shared });
   }
-  const stood = ({ entered, struck }: Entered) => entered <= asked.entered && (struck === undefined || struck > asked.entered);
+  const stood = ({ entered, struck }: Entered) =>
+    entered <= asked.entered && (struck === undefined || struck > asked.entered);
   const history = movements
     .filter((known) => stood(known) && known.movement.date <= asked.on)
     .map(({ movement }): Movement => {
@@ -68,8 +88,15 @@ export function poolAsKnown(
       return { ...movement, shared, returns: movement.returns.filter(stood) };
     })
     .sort(comparePoints);
-  const values = history.map(({ id, direction }) => base((direction === 'out' ? -1n : 1n) * (worth.get(id)?.value ?? 0n)));
-  const folded = fold(pool.method, { ...EMPTY_POOL, standard: pool.standard }, { movements: history, values }, pool.currency);
+  const values = history.map(({ id, direction }) =>
+    base((direction === 'out' ? -1n : 1n) * (worth.get(id)?.value ?? 0n)),
+  );
+  const folded = fold(
+    pool.method,
+    { ...EMPTY_POOL, standard: pool.standard },
+    { movements: history, values },
+    pool.currency,
+  );
   invariant(folded.ok, 'what stood in the books was never short');
   return folded.end;
 }

@@ -8,10 +8,18 @@ import { EMPTY_POOL, lineId } from './pool.ts';
 
 /** Histories with quantities in any unit and values up to where products leave 2^53. */
 const histories = fc
-  .array(fc.record({ comes: fc.boolean(), units: fc.bigInt(1n, 10n ** 9n), unit: fc.constantFrom(1n, 1000n, 1_000_000n), value: fc.bigInt(0n, 10n ** 13n) }), {
-    minLength: 1,
-    maxLength: 80,
-  })
+  .array(
+    fc.record({
+      comes: fc.boolean(),
+      units: fc.bigInt(1n, 10n ** 9n),
+      unit: fc.constantFrom(1n, 1000n, 1_000_000n),
+      value: fc.bigInt(0n, 10n ** 13n),
+    }),
+    {
+      minLength: 1,
+      maxLength: 80,
+    },
+  )
   .map((steps) => {
     let held = 0n;
     return steps.map(({ comes, units, unit, value }, line): Moved => {
@@ -24,7 +32,11 @@ const histories = fc
   });
 
 const movementsOf = (history: readonly Moved[]) =>
-  history.map(({ direction, quantity: units, value }) => ({ direction: direction as 'in' | 'out', quantity: units, value }));
+  history.map(({ direction, quantity: units, value }) => ({
+    direction: direction as 'in' | 'out',
+    quantity: units,
+    value,
+  }));
 
 describe.each([
   ['fifo', foldFifo],
@@ -41,7 +53,11 @@ describe.each([
           if (!plain.ok) throw new Error('short');
           const values = [...columns.value.slice(columns.starts[pool], columns.starts[pool + 1])].map(BigInt);
           expect(values).toEqual([...plain.values.values()]);
-          expect([folded.quantity[pool], folded.value[pool], folded.short[pool]]).toEqual([Number(plain.end.quantity), Number(plain.end.value), -1]);
+          expect([folded.quantity[pool], folded.value[pool], folded.short[pool]]).toEqual([
+            Number(plain.end.quantity),
+            Number(plain.end.value),
+            -1,
+          ]);
         });
       }),
       { numRuns: runs(1000), seed },

@@ -33,9 +33,16 @@ const SAFE = Number.MAX_SAFE_INTEGER;
 export const fits = (value: bigint): boolean => value >= 0n && value <= BigInt(SAFE);
 
 /** Columns for movements of pools, or undefined where one of their figures does not fit. */
-export function packColumns(pools: readonly (readonly { direction: 'in' | 'out'; quantity: bigint; value: bigint }[])[]): Columns | undefined {
+export function packColumns(
+  pools: readonly (readonly { direction: 'in' | 'out'; quantity: bigint; value: bigint }[])[],
+): Columns | undefined {
   const count = pools.reduce((sum, movements) => sum + movements.length, 0);
-  const columns = { starts: new Int32Array(pools.length + 1), out: new Uint8Array(count), quantity: new Float64Array(count), value: new Float64Array(count) };
+  const columns = {
+    starts: new Int32Array(pools.length + 1),
+    out: new Uint8Array(count),
+    quantity: new Float64Array(count),
+    value: new Float64Array(count),
+  };
   let at = 0;
   for (const [pool, movements] of pools.entries()) {
     columns.starts[pool] = at;
@@ -74,7 +81,8 @@ export function foldAverage(columns: Columns): FoldedColumns {
       }
       // Exact in numbers while the doubled product stays below 2^53: then the quotient's floor is the rounded part.
       const doubled = 2 * worth * units + held;
-      const cost = units === held ? worth : doubled < SAFE ? Math.floor(doubled / (2 * held)) : largePart(worth, units, held);
+      const cost =
+        units === held ? worth : doubled < SAFE ? Math.floor(doubled / (2 * held)) : largePart(worth, units, held);
       value[at] = cost;
       held -= units;
       worth -= cost;
@@ -149,7 +157,8 @@ function emptyEnds(pools: number): FoldedColumns {
 
 function longestOf(starts: Int32Array): number {
   let longest = 0;
-  for (let pool = 1; pool < starts.length; pool += 1) longest = Math.max(longest, (starts[pool] as number) - (starts[pool - 1] as number));
+  for (let pool = 1; pool < starts.length; pool += 1)
+    longest = Math.max(longest, (starts[pool] as number) - (starts[pool - 1] as number));
   return longest;
 }
 

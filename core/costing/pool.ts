@@ -19,7 +19,19 @@ export const warehouseOf = (pool: PoolId): string => pool.slice(pool.lastIndexOf
 
 /** Why goods moved. It says where a movement's value comes from or goes to. */
 export type Purpose =
-  'received' | 'opened' | 'arrived' | 'made' | 'given-back' | 'found' | 'delivered' | 'returned' | 'missing' | 'scrapped' | 'moved' | 'used' | 'revalued';
+  | 'received'
+  | 'opened'
+  | 'arrived'
+  | 'made'
+  | 'given-back'
+  | 'found'
+  | 'delivered'
+  | 'returned'
+  | 'missing'
+  | 'scrapped'
+  | 'moved'
+  | 'used'
+  | 'revalued';
 
 /** A part of a movement's quantity, of one lot or one serial number. */
 export interface LotPart {
@@ -129,7 +141,8 @@ export interface Pool extends History {
   readonly writeDowns: readonly WriteDown[];
 }
 
-export const endOf = (pool: Pool): PoolState => (pool.checkpoints[pool.checkpoints.length - 1] ?? pool.checkpoints[0]).state;
+export const endOf = (pool: Pool): PoolState =>
+  (pool.checkpoints[pool.checkpoints.length - 1] ?? pool.checkpoints[0]).state;
 
 /** The order of the fold: effective date, then entry, then line. */
 export function comparePoints(a: Point, b: Point): number {

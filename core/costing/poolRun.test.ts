@@ -5,7 +5,17 @@ import { addDays } from '../exact/calendar.ts';
 import { foldedDifferently, show } from '../testing/bookkeeper.ts';
 import { firstOf, historyOf, moved as madeMoved, type Moved } from '../testing/history.ts';
 import { fold } from './fold.ts';
-import { BEFORE_ALL, EMPTY_POOL, endOf, placeOf, type Checkpoint, type CostingMethod, type Layer, type Pool, type PoolState } from './pool.ts';
+import {
+  BEFORE_ALL,
+  EMPTY_POOL,
+  endOf,
+  placeOf,
+  type Checkpoint,
+  type CostingMethod,
+  type Layer,
+  type Pool,
+  type PoolState,
+} from './pool.ts';
 import { PoolRun } from './poolRun.ts';
 
 const UNIT = 1_000_000n;
@@ -48,26 +58,47 @@ function withLateCost(pool: Pool, amount = 5n): Pool {
 /** Ten in, ten out, four times over: what happened before is forgotten each time. */
 const FORGETTING = [1, 3, 5, 7].flatMap((n) => [moved(n, 'in', 10n, 100n), moved(n + 1, 'out', 10n)]);
 /** Two receipts of which a part stays to the end. */
-const KEEPING = [moved(1, 'in', 10n, 100n), moved(2, 'in', 10n, 120n), moved(3, 'out', 4n), moved(4, 'in', 1n, 11n), moved(5, 'out', 1n), moved(6, 'out', 1n)];
+const KEEPING = [
+  moved(1, 'in', 10n, 100n),
+  moved(2, 'in', 10n, 120n),
+  moved(3, 'out', 4n),
+  moved(4, 'in', 1n, 11n),
+  moved(5, 'out', 1n),
+  moved(6, 'out', 1n),
+];
 
 describe('a late cost', () => {
-  it.each(['fifo', 'average', 'lot'] as const)('by %s stops where the state is again what was kept, and leaves later states as they are', (method) => {
-    const lots = (movement: Moved) => ({ ...movement, lots: method === 'lot' ? [{ lot: 'A', quantity: movement.quantity }] : [] });
-    const pool = poolOf(method, FORGETTING.map(lots), [1, 2, 4, 6]);
-    const after = withLateCost(pool);
-    expect(after.values.slice(0, 2)).toEqual([105n, 105n]);
-    expect(foldedDifferently(after, 'USD')).toEqual([]);
-    expect(pool.checkpoints.filter((kept) => !after.checkpoints.includes(kept)).map(({ place }) => place)).toEqual([placeOf('1/1')]);
-  });
+  it.each(['fifo', 'average', 'lot'] as const)(
+    'by %s stops where the state is again what was kept, and leaves later states as they are',
+    (method) => {
+      const lots = (movement: Moved) => ({
+        ...movement,
+        lots: method === 'lot' ? [{ lot: 'A', quantity: movement.quantity }] : [],
+      });
+      const pool = poolOf(method, FORGETTING.map(lots), [1, 2, 4, 6]);
+      const after = withLateCost(pool);
+      expect(after.values.slice(0, 2)).toEqual([105n, 105n]);
+      expect(foldedDifferently(after, 'USD')).toEqual([]);
+      expect(pool.checkpoints.filter((kept) => !after.checkpoints.includes(kept)).map(({ place }) => place)).toEqual([
+        placeOf('1/1'),
+      ]);
+    },
+  );
 
   it.each(['fifo', 'average'] as const)('by %s is carried to the end where goods stay', (method) => {
     const pool = poolOf(method, KEEPING, [2, 4]);
     const after = withLateCost(pool);
     expect(foldedDifferently(after, 'USD')).toEqual([]);
-    expect(after.checkpoints.filter((checkpoint) => pool.checkpoints.includes(checkpoint))).toEqual([pool.checkpoints[0]]);
-    expect(endOf(after).value + after.movements.reduce((sum, { direction }, at) => (direction === 'out' ? sum + (after.values[at] ?? 0n) : sum), 0n)).toBe(
-      236n,
-    );
+    expect(after.checkpoints.filter((checkpoint) => pool.checkpoints.includes(checkpoint))).toEqual([
+      pool.checkpoints[0],
+    ]);
+    expect(
+      endOf(after).value +
+        after.movements.reduce(
+          (sum, { direction }, at) => (direction === 'out' ? sum + (after.values[at] ?? 0n) : sum),
+          0n,
+        ),
+    ).toBe(236n);
   });
 
   it('is folded on behind a place where the state is the same, where something else changed behind it', () => {
@@ -97,7 +128,11 @@ describe('a state that was kept counts as met', () => {
     ['value', 'average', (state) => ({ ...state, value: base(1n) })],
     ['standard', 'standard', (state) => ({ ...state, standard: priceOrThrow('8') })],
     ['number of layers', 'lot', (state) => ({ ...state, layers: state.layers.slice(1) })],
-    ['number of layers, more', 'lot', (state) => ({ ...state, layers: [...state.layers, ...state.layers.slice(0, 1)] })],
+    [
+      'number of layers, more',
+      'lot',
+      (state) => ({ ...state, layers: [...state.layers, ...state.layers.slice(0, 1)] }),
+    ],
     ['receipt of a layer', 'lot', layer(0, { of: '9/1' })],
     ['part that goes back', 'lot', layer(0, { part: '9/1' })],
     ['lot', 'lot', layer(1, { lot: 'C' })],
@@ -107,7 +142,10 @@ describe('a state that was kept counts as met', () => {
   ])('only with the same %s', (_, method, change) => {
     const pool = poolOf(method, method === 'lot' ? LOTS : KEEPING, [4]);
     const [start, kept, end] = pool.checkpoints as unknown as [Checkpoint, Checkpoint, Checkpoint];
-    const folded = (known: Checkpoint) => withLateCost({ ...pool, checkpoints: [start, known, end] }, 0n).checkpoints.find(({ place }) => place === kept.place);
+    const folded = (known: Checkpoint) =>
+      withLateCost({ ...pool, checkpoints: [start, known, end] }, 0n).checkpoints.find(
+        ({ place }) => place === kept.place,
+      );
     expect(folded(kept)).toBe(kept);
     expect(show(folded({ ...kept, state: change(kept.state) }))).toBe(show(kept));
   });

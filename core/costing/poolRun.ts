@@ -101,7 +101,10 @@ export class PoolRun {
     this.touch(this.history[at] ?? point);
     if (struck.back) {
       const { of, date: received } = struck.back;
-      this.replace(of, received, (receipt) => ({ ...receipt, returns: receipt.returns.filter((part) => part.line !== id) }));
+      this.replace(of, received, (receipt) => ({
+        ...receipt,
+        returns: receipt.returns.filter((part) => part.line !== id),
+      }));
     }
     return { movement: struck, value };
   }
@@ -113,11 +116,15 @@ export class PoolRun {
     const at = this.positionOf(id, date);
     // Under standard cost the fold alone says what inventory keeps.
     if (this.pool.method !== 'standard') this.values[at] = base((this.values[at] ?? 0n) + amount);
-    return this.replace(id, date, (movement) => (shared ? { ...movement, shared: base(movement.shared + amount) } : movement));
+    return this.replace(id, date, (movement) =>
+      shared ? { ...movement, shared: base(movement.shared + amount) } : movement,
+    );
   }
 
   changeWriteDown(writeDown: WriteDown, adding: boolean): void {
-    this.writeDowns = adding ? [...this.writeDowns, writeDown] : this.writeDowns.filter(({ line }) => line !== writeDown.line);
+    this.writeDowns = adding
+      ? [...this.writeDowns, writeDown]
+      : this.writeDowns.filter(({ line }) => line !== writeDown.line);
   }
 
   /** Folds the next movement, and goes to rest where nothing more changes. Undefined where there is nothing to say of it. */
@@ -127,7 +134,8 @@ export class PoolRun {
     if (!movement) return undefined;
     if (this.dirty.size > 0) this.dirty.delete(movement.place);
     const before = this.values[this.position] ?? base(0n);
-    const step = movement.direction === 'out' ? this.foldOut(folding, movement, before) : this.foldIn(folding, movement, before);
+    const step =
+      movement.direction === 'out' ? this.foldOut(folding, movement, before) : this.foldIn(folding, movement, before);
     if (step?.ok === false) return step;
     if (step && step.after !== step.before) this.values[this.position] = base(step.after);
     this.position += 1;
@@ -144,17 +152,30 @@ export class PoolRun {
     if (end && last) checkpoints.push({ date: last.date, place: last.place, state: end });
     const [first, ...rest] = this.thinned(checkpoints);
     invariant(first !== undefined, 'a pool keeps its first checkpoint');
-    return { ...this.pool, movements: this.history, values: this.values, checkpoints: [first, ...rest], writeDowns: this.writeDowns };
+    return {
+      ...this.pool,
+      movements: this.history,
+      values: this.values,
+      checkpoints: [first, ...rest],
+      writeDowns: this.writeDowns,
+    };
   }
 
   private foldIn(folding: FoldedPool, movement: Movement, before: bigint): FoldStep | undefined {
-    const after = movement.direction === 'in' ? folding.takeIn(movement, before, this.partsOf(movement)) : folding.revalue(movement.standard as Price);
+    const after =
+      movement.direction === 'in'
+        ? folding.takeIn(movement, before, this.partsOf(movement))
+        : folding.revalue(movement.standard as Price);
     return after === before ? undefined : { ok: true, movement, before, after, notOwn: 0n };
   }
 
   private foldOut(folding: FoldedPool, movement: Movement, before: bigint): FoldStep | undefined {
     const gone = folding.takeOut(movement, this.ownOf(movement));
-    if ('short' in gone) return { ok: false, short: { movement: movement.id, date: movement.date, quantity: quantity(gone.short), lot: gone.lot } };
+    if ('short' in gone)
+      return {
+        ok: false,
+        short: { movement: movement.id, date: movement.date, quantity: quantity(gone.short), lot: gone.lot },
+      };
     const { value: after, notOwn } = gone;
     return after === before && notOwn === 0n ? undefined : { ok: true, movement, before, after, notOwn };
   }
@@ -170,13 +191,17 @@ export class PoolRun {
   private ownOf(movement: Movement): bigint | undefined {
     if (!movement.back) return undefined;
     const own = this.owns.get(movement.id) ?? movement.back.own;
-    if (own !== movement.back.own) this.history[this.position] = { ...movement, back: { ...movement.back, own: base(own) } };
+    if (own !== movement.back.own)
+      this.history[this.position] = { ...movement, back: { ...movement.back, own: base(own) } };
     return own;
   }
 
   private insert(movement: Movement): void {
     const first = this.pool.checkpoints[0];
-    invariant(comparePoints(first, movement) < 0, `the history of pool ${this.pool.id} is loaded from ${movement.date} on`);
+    invariant(
+      comparePoints(first, movement) < 0,
+      `the history of pool ${this.pool.id} is loaded from ${movement.date} on`,
+    );
     const at = positionOf(this.history, movement);
     this.history.splice(at, 0, movement);
     this.values.splice(at, 0, base(0n));
@@ -211,8 +236,13 @@ export class PoolRun {
   /** Opens the fold at the last state that is known to be right before the first change. */
   private begin(): FoldedPool {
     const from = this.firstDirty();
-    const [start, ...others] = [...this.kept, ...this.fresh].filter((checkpoint) => comparePoints(checkpoint, from) < 0).sort((a, b) => comparePoints(b, a));
-    invariant(start !== undefined && others.length >= 0, `the history of pool ${this.pool.id} is loaded from ${from.date} on`);
+    const [start, ...others] = [...this.kept, ...this.fresh]
+      .filter((checkpoint) => comparePoints(checkpoint, from) < 0)
+      .sort((a, b) => comparePoints(b, a));
+    invariant(
+      start !== undefined && others.length >= 0,
+      `the history of pool ${this.pool.id} is loaded from ${from.date} on`,
+    );
     this.folding = openFold(this.pool.method, start.state, this.currency);
     this.position = positionOf(this.history, { date: start.date, place: start.place + 1 });
     this.meeting = positionOf(this.kept, { date: start.date, place: start.place + 1 });
@@ -254,12 +284,25 @@ export class PoolRun {
 const NOTHING_BACK: readonly OwnPart[] = [];
 
 export function revaluation(line: LineId, date: Day, standard: Price): Movement {
-  const known = { id: line, place: placeOf(line), date, direction: 'revalued' as const, purpose: 'revalued' as const, quantity: quantity(0n) };
+  const known = {
+    id: line,
+    place: placeOf(line),
+    date,
+    direction: 'revalued' as const,
+    purpose: 'revalued' as const,
+    quantity: quantity(0n),
+  };
   return { ...known, lots: [], dimensions: undefined, shared: base(0n), returns: [], back: undefined, standard };
 }
 
 function sameState(a: PoolState, b: PoolState): boolean {
-  if (a.quantity !== b.quantity || a.value !== b.value || a.standard !== b.standard || a.layers.length !== b.layers.length) return false;
+  if (
+    a.quantity !== b.quantity ||
+    a.value !== b.value ||
+    a.standard !== b.standard ||
+    a.layers.length !== b.layers.length
+  )
+    return false;
   return a.layers.every((layer, at) => {
     const other = b.layers[at];
     const same = layer.of === other?.of && layer.part === other.part && layer.lot === other.lot;

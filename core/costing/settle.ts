@@ -7,7 +7,16 @@ import { invariant } from '../exact/invariant.ts';
 import { divideRounded, powerOfTen } from '../exact/rounding.ts';
 import type { Cost, Effects, NewMovement } from '../posting/effects.ts';
 import { PoolRun } from './poolRun.ts';
-import { comparePoints, endOf, type LineId, type Movement, type Pool, type PoolId, type PoolState, type Purpose } from './pool.ts';
+import {
+  comparePoints,
+  endOf,
+  type LineId,
+  type Movement,
+  type Pool,
+  type PoolId,
+  type PoolState,
+  type Purpose,
+} from './pool.ts';
 import { split, TAKEN, type Source, type Taking } from './taking.ts';
 
 /**
@@ -113,7 +122,10 @@ class Sweep {
     this.changeWriteDowns();
     const pools = [...this.runs.values()].map((run) => ({ before: run.pool, pool: run.finished() }));
     for (const settled of pools) this.postAllowance(settled);
-    return { ok: true, settlement: { pools, sources: [...this.sources.values()], valueChanges: this.valueChanges, notOwn: this.notOwn } };
+    return {
+      ok: true,
+      settlement: { pools, sources: [...this.sources.values()], valueChanges: this.valueChanges, notOwn: this.notOwn },
+    };
   }
 
   /** The run whose next movement stands first: value is carried forward only, so what it carries is known when it is needed. */
@@ -154,13 +166,16 @@ class Sweep {
 
   private strike(run: PoolRun, movement: { id: LineId; date: Day }): void {
     const struck = run.strike(movement.id, movement.date);
-    if (struck && (struck.movement.direction !== 'in' || run.pool.method === 'standard')) this.postMovement(run, struck.movement, struck.value, 0n);
+    if (struck && (struck.movement.direction !== 'in' || run.pool.method === 'standard'))
+      this.postMovement(run, struck.movement, struck.value, 0n);
   }
 
   private changeTakings(): void {
     for (const { of, taking } of this.effects.takings) {
       const source = this.sourceOf(of);
-      const takings = this.adding ? [...source.takings, taking] : source.takings.filter((known) => known.line !== taking.line || known.kind !== taking.kind);
+      const takings = this.adding
+        ? [...source.takings, taking]
+        : source.takings.filter((known) => known.line !== taking.line || known.kind !== taking.kind);
       this.follow(source, { ...source, takings }, this.adding ? [] : [taking]);
     }
   }
@@ -185,9 +200,21 @@ class Sweep {
       const run = this.runOf(cost.pool);
       const movement = run.addCost(cost.movement, cost.date, amount, cost.shared);
       const posting = this.postingOn(cost.date);
-      this.journal.transfer(posting, amount, 'inventory', run.aboutOf(movement), this.counter(cost.against), cost.about);
+      this.journal.transfer(
+        posting,
+        amount,
+        'inventory',
+        run.aboutOf(movement),
+        this.counter(cost.against),
+        cost.about,
+      );
       const change = { line: cost.movement, pool: cost.pool, shared: cost.shared, effective: cost.date, posting };
-      this.valueChanges.push({ ...change, component: cost.component, amount, given: { against: cost.against, about: cost.about } });
+      this.valueChanges.push({
+        ...change,
+        component: cost.component,
+        amount,
+        given: { against: cost.against, about: cost.about },
+      });
       if (run.pool.method === 'standard') this.postVariance(run, movement, cost, amount, posting);
     }
   }
@@ -201,12 +228,20 @@ class Sweep {
   private toVariance(run: PoolRun, movement: Movement, variance: AccountKey, amount: BaseAmount, posting: Day): void {
     const about = run.aboutOf(movement);
     this.journal.transfer(posting, amount, this.counter(variance), about, 'inventory', about);
-    const change = { line: movement.id, pool: run.pool.id, shared: false, effective: movement.date, posting, given: undefined };
+    const change = {
+      line: movement.id,
+      pool: run.pool.id,
+      shared: false,
+      effective: movement.date,
+      posting,
+      given: undefined,
+    };
     this.valueChanges.push({ ...change, component: variance, amount: base(-amount) });
   }
 
   private changeWriteDowns(): void {
-    for (const { line, pool, netRealisable } of this.effects.writeDowns) this.runOf(pool).changeWriteDown({ line, netRealisable }, this.adding);
+    for (const { line, pool, netRealisable } of this.effects.writeDowns)
+      this.runOf(pool).changeWriteDown({ line, netRealisable }, this.adding);
   }
 
   /** What follows when a movement's value in the fold goes from `before` to `after`. */
@@ -219,14 +254,32 @@ class Sweep {
     const pool = run.pool.id;
     if (movement.direction === 'out') {
       this.journal.transfer(posting, difference, this.counter(this.goesTo(run, purpose)), about, 'inventory', about);
-      this.valueChanges.push({ line, pool, component: purpose, shared: false, amount: base(-difference), effective, posting, given: undefined });
+      this.valueChanges.push({
+        line,
+        pool,
+        component: purpose,
+        shared: false,
+        amount: base(-difference),
+        effective,
+        posting,
+        given: undefined,
+      });
       const source = this.sources.get(movement.id) ?? this.occasion.sources.get(movement.id);
       if (source) this.follow(source, { ...source, value: base(after) });
       return;
     }
     const account = movement.direction === 'revalued' ? 'stock-adjustment' : 'price-variance';
     this.journal.transfer(posting, difference, 'inventory', about, this.counter(account), about);
-    this.valueChanges.push({ line, pool, component: 'standard', shared: false, amount: difference, effective, posting, given: undefined });
+    this.valueChanges.push({
+      line,
+      pool,
+      component: 'standard',
+      shared: false,
+      amount: difference,
+      effective,
+      posting,
+      given: undefined,
+    });
   }
 
   private goesTo(run: PoolRun, purpose: Purpose): AccountKey {
@@ -250,7 +303,8 @@ class Sweep {
       const was = known.get(`${taking.line} ${taking.kind}`);
       this.postTaking(after, taking, base((now[at] ?? 0n) - (was === undefined ? 0n : (old[was] ?? 0n))));
     });
-    for (const taking of given) this.postTaking(after, taking, base(-(old[known.get(`${taking.line} ${taking.kind}`) ?? -1] ?? 0n)));
+    for (const taking of given)
+      this.postTaking(after, taking, base(-(old[known.get(`${taking.line} ${taking.kind}`) ?? -1] ?? 0n)));
   }
 
   private postTaking(source: Source, taking: Taking, difference: BaseAmount): void {
@@ -260,7 +314,16 @@ class Sweep {
     if (taking.into === undefined && this.occasion.recognition === 'on-purchase') return;
     const posting = this.postingOn(taking.date);
     const aboutSource: About = { item: source.item, ...source.dimensions };
-    const change = { line: taking.line, pool: taking.into, component, shared: false, amount: difference, effective: taking.date, posting, given: undefined };
+    const change = {
+      line: taking.line,
+      pool: taking.into,
+      component,
+      shared: false,
+      amount: difference,
+      effective: taking.date,
+      posting,
+      given: undefined,
+    };
     this.valueChanges.push(change);
     if (taking.into === undefined) {
       const about: About = { item: source.item, ...taking.dimensions };
@@ -270,7 +333,14 @@ class Sweep {
     const run = this.runOf(taking.into);
     const movement = run.addCost(taking.line, taking.date, difference, false);
     const about = run.aboutOf(movement);
-    this.journal.transfer(posting, difference, 'inventory', about, this.counter(from), taking.kind === 'made' ? about : aboutSource);
+    this.journal.transfer(
+      posting,
+      difference,
+      'inventory',
+      about,
+      this.counter(from),
+      taking.kind === 'made' ? about : aboutSource,
+    );
     if (run.pool.method === 'standard') this.toVariance(run, movement, 'price-variance', difference, posting);
   }
 
@@ -286,7 +356,10 @@ class Sweep {
     const limit = pool.writeDowns[pool.writeDowns.length - 1]?.netRealisable;
     if (limit === undefined) return 0n;
     const { quantity: units, value }: PoolState = endOf(pool);
-    const worth = divideRounded(units * limit, powerOfTen(QUANTITY_PLACES + PRICE_PLACES - decimalsOf(this.occasion.currency)));
+    const worth = divideRounded(
+      units * limit,
+      powerOfTen(QUANTITY_PLACES + PRICE_PLACES - decimalsOf(this.occasion.currency)),
+    );
     return value > worth ? value - worth : 0n;
   }
 

@@ -4,7 +4,15 @@ import { base, quantity, quantityOrThrow } from '../exact/amounts.ts';
 import { lotsLeft, openOf, split, type Source, type Taking, type TakingKind } from './taking.ts';
 
 const taking = (kind: TakingKind, units: string): Taking => ({
-  ...{ line: '9/1', date: '2026-03-01', kind, quantity: quantityOrThrow(units), lots: [], into: undefined, dimensions: undefined },
+  ...{
+    line: '9/1',
+    date: '2026-03-01',
+    kind,
+    quantity: quantityOrThrow(units),
+    lots: [],
+    into: undefined,
+    dimensions: undefined,
+  },
 });
 const parts = (value: bigint, outOf: string, ...takings: [TakingKind, string][]) =>
   split(
@@ -26,11 +34,38 @@ describe('what is taken of a movement out', () => {
 
   it('is a part of what the invoices took where it is given back after them', () => {
     // The invoice took 26 of 51; one of its two gives 13 back, the other the rest. What nobody was invoiced for stays out of it.
-    expect(parts(51n, '4', ['invoiced', '2'], ['given-back', '1'], ['given-back-invoiced', '1'], ['given-back-invoiced', '1'])).toEqual([26n, 12n, 13n, 13n]);
+    expect(
+      parts(
+        51n,
+        '4',
+        ['invoiced', '2'],
+        ['given-back', '1'],
+        ['given-back-invoiced', '1'],
+        ['given-back-invoiced', '1'],
+      ),
+    ).toEqual([26n, 12n, 13n, 13n]);
     // Given back between two invoices: 30 of the first 90; then 60 are left of it, and 210 come.
-    expect(parts(300n, '10', ['invoiced', '3'], ['given-back-invoiced', '1'], ['invoiced', '7'], ['given-back-invoiced', '9'])).toEqual([90n, 30n, 210n, 270n]);
+    expect(
+      parts(
+        300n,
+        '10',
+        ['invoiced', '3'],
+        ['given-back-invoiced', '1'],
+        ['invoiced', '7'],
+        ['given-back-invoiced', '9'],
+      ),
+    ).toEqual([90n, 30n, 210n, 270n]);
     // An uneven invoice: 34 for one of three, then 33 and 33; the second and third are given back together.
-    expect(parts(101n, '3', ['invoiced', '1'], ['invoiced', '2'], ['given-back-invoiced', '2'], ['given-back-invoiced', '1'])).toEqual([34n, 67n, 67n, 34n]);
+    expect(
+      parts(
+        101n,
+        '3',
+        ['invoiced', '1'],
+        ['invoiced', '2'],
+        ['given-back-invoiced', '2'],
+        ['given-back-invoiced', '1'],
+      ),
+    ).toEqual([34n, 67n, 67n, 34n]);
   });
 
   it('comes back whole when all that was invoiced is given back, in whatever parts', () => {
@@ -49,7 +84,16 @@ describe('what is taken of a movement out', () => {
 
 describe('what is open of a movement out', () => {
   const source = (...takings: [TakingKind, string][]): Source => ({
-    ...{ line: '1/1', pool: 'A@B', item: 'A', date: '2026-03-01', purpose: 'delivered', party: 'S', quantity: quantityOrThrow('10'), value: base(100n) },
+    ...{
+      line: '1/1',
+      pool: 'A@B',
+      item: 'A',
+      date: '2026-03-01',
+      purpose: 'delivered',
+      party: 'S',
+      quantity: quantityOrThrow('10'),
+      value: base(100n),
+    },
     ...{ lots: [], dimensions: undefined, takings: takings.map(([kind, units]) => taking(kind, units)) },
   });
 
@@ -62,7 +106,11 @@ describe('what is open of a movement out', () => {
 
   it('by lot is what went of it, less what came back, a line with two takings once', () => {
     const lot = (name: string, units: string) => ({ lot: name, quantity: quantityOrThrow(units) });
-    const line = (id: string, kind: TakingKind, ...lots: ReturnType<typeof lot>[]) => ({ ...taking(kind, '1'), line: id, lots });
+    const line = (id: string, kind: TakingKind, ...lots: ReturnType<typeof lot>[]) => ({
+      ...taking(kind, '1'),
+      line: id,
+      lots,
+    });
     const sent = { ...source(), lots: [lot('A', '6'), lot('B', '3'), lot('C', '1')] };
     const takings = [
       line('2/1', 'given-back', lot('A', '2'), lot('C', '1')),

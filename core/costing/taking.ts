@@ -78,7 +78,8 @@ export function split(value: bigint, outOf: Quantity, takings: readonly Taking[]
 
 /** How much of a source nothing has taken yet, and how much of it is invoiced and not given back. */
 export function openOf(source: Source): { untaken: bigint; invoiced: bigint } {
-  const sum = (kinds: readonly TakingKind[]) => source.takings.reduce((total, { kind, quantity }) => (kinds.includes(kind) ? total + quantity : total), 0n);
+  const sum = (kinds: readonly TakingKind[]) =>
+    source.takings.reduce((total, { kind, quantity }) => (kinds.includes(kind) ? total + quantity : total), 0n);
   const backInvoiced = sum(['given-back-invoiced']);
   return {
     untaken: source.quantity - sum(['invoiced', 'given-back', 'arrived', 'lost', 'made']),
@@ -91,5 +92,7 @@ export function lotsLeft(source: Source): LotPart[] {
   const byLine = new Map(source.takings.map(({ line, lots }) => [line, lots]));
   const back = new Map<string, bigint>();
   for (const { lot, quantity: part } of [...byLine.values()].flat()) back.set(lot, (back.get(lot) ?? 0n) + part);
-  return source.lots.map(({ lot, quantity: sent }) => ({ lot, quantity: quantity(sent - (back.get(lot) ?? 0n)) })).filter((part) => part.quantity > 0n);
+  return source.lots
+    .map(({ lot, quantity: sent }) => ({ lot, quantity: quantity(sent - (back.get(lot) ?? 0n)) }))
+    .filter((part) => part.quantity > 0n);
 }

@@ -42,13 +42,16 @@ const ONE = powerOfTen(FRACTION_PLACES);
 export const quantityOrThrow = (text: string): Quantity => quantity(decimalOrThrow(text, QUANTITY_PLACES));
 export const priceOrThrow = (text: string): Price => price(decimalOrThrow(text, PRICE_PLACES));
 export const rateOrThrow = (text: string): Rate => rate(decimalOrThrow(text, RATE_PLACES));
-export const baseOrThrow = (text: string, currency: string): BaseAmount => base(decimalOrThrow(text, decimalsOf(currency)));
-export const documentAmountOrThrow = (text: string, currency: string): DocumentAmount => documentAmount(decimalOrThrow(text, decimalsOf(currency)));
+export const baseOrThrow = (text: string, currency: string): BaseAmount =>
+  base(decimalOrThrow(text, decimalsOf(currency)));
+export const documentAmountOrThrow = (text: string, currency: string): DocumentAmount =>
+  documentAmount(decimalOrThrow(text, decimalsOf(currency)));
 
 export const formatQuantity = (value: Quantity): string => formatDecimal(value, QUANTITY_PLACES);
 export const formatPrice = (value: Price, atLeast = 2): string => formatDecimal(value, PRICE_PLACES, atLeast);
 export const formatRate = (value: Rate): string => formatDecimal(value, RATE_PLACES);
-export const formatAmount = (minor: bigint, currency: string): string => formatDecimal(minor, decimalsOf(currency), decimalsOf(currency));
+export const formatAmount = (minor: bigint, currency: string): string =>
+  formatDecimal(minor, decimalsOf(currency), decimalsOf(currency));
 
 /** What a line is paid by: a price for so many stock units (a box of 3 at 10.00 has no price for one), less a discount. */
 export interface Pricing {

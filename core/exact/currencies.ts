@@ -29,4 +29,6 @@ export function decimalsOf(code: string): number {
 }
 
 /** The currencies whose minor unit is no hundredth. */
-export const NOT_HUNDREDTHS: readonly string[] = [...DECIMALS].flatMap(([code, decimals]) => (decimals === 2 ? [] : [code]));
+export const NOT_HUNDREDTHS: readonly string[] = [...DECIMALS].flatMap(([code, decimals]) =>
+  decimals === 2 ? [] : [code],
+);

@@ -77,7 +77,9 @@ describe('rounding', () => {
 
   it('stays exact beyond what a double holds', () => {
     const huge = quantityOrThrow('9000000000000');
-    expect(formatAmount(lineAmount(huge, forOne(priceOrThrow('1234567.89')), 'USD'), 'USD')).toBe('11111111010000000000.00');
+    expect(formatAmount(lineAmount(huge, forOne(priceOrThrow('1234567.89')), 'USD'), 'USD')).toBe(
+      '11111111010000000000.00',
+    );
   });
 
   it('shows a unit cost, and none where nothing is on hand', () => {
@@ -89,18 +91,22 @@ describe('rounding', () => {
 describe('parts of a posted amount', () => {
   it('leave nothing when the last part goes, in whatever parts it goes', () => {
     fc.assert(
-      fc.property(fc.bigInt(-(10n ** 15n), 10n ** 15n), fc.array(fc.bigInt(1n, 10n ** 9n), { minLength: 1, maxLength: 12 }), (whole, parts) => {
-        const outOf = parts.reduce((sum, part) => sum + part, 0n);
-        let soFar = 0n;
-        let taken = 0n;
-        let left = whole;
-        for (const part of parts) {
-          left -= partOfWhatIsLeft(left, part, outOf - soFar);
-          soFar += part;
-          taken += cumulative(whole, soFar, outOf, taken);
-        }
-        expect([taken, left]).toEqual([whole, 0n]);
-      }),
+      fc.property(
+        fc.bigInt(-(10n ** 15n), 10n ** 15n),
+        fc.array(fc.bigInt(1n, 10n ** 9n), { minLength: 1, maxLength: 12 }),
+        (whole, parts) => {
+          const outOf = parts.reduce((sum, part) => sum + part, 0n);
+          let soFar = 0n;
+          let taken = 0n;
+          let left = whole;
+          for (const part of parts) {
+            left -= partOfWhatIsLeft(left, part, outOf - soFar);
+            soFar += part;
+            taken += cumulative(whole, soFar, outOf, taken);
+          }
+          expect([taken, left]).toEqual([whole, 0n]);
+        },
+      ),
     );
   });
 });
@@ -119,17 +125,21 @@ describe('sharing out', () => {
 
   it('always adds up, and no share is a whole unit from its exact part', () => {
     fc.assert(
-      fc.property(fc.bigInt(-(10n ** 20n), 10n ** 20n), fc.array(fc.bigInt(0n, 10n ** 18n), { minLength: 1, maxLength: 40 }), (amount, weights) => {
-        const total = weights.reduce((sum, weight) => sum + weight, 0n);
-        fc.pre(total > 0n);
-        const shared = shareOut(amount, weights);
-        if (!shared.ok) throw new Error('refused');
-        expect(shared.shares.reduce((sum, share) => sum + share, 0n)).toBe(amount);
-        shared.shares.forEach((share, line) => {
-          const gap = share * total - amount * (weights[line] ?? 0n);
-          expect((gap < 0n ? -gap : gap) < total).toBe(true);
-        });
-      }),
+      fc.property(
+        fc.bigInt(-(10n ** 20n), 10n ** 20n),
+        fc.array(fc.bigInt(0n, 10n ** 18n), { minLength: 1, maxLength: 40 }),
+        (amount, weights) => {
+          const total = weights.reduce((sum, weight) => sum + weight, 0n);
+          fc.pre(total > 0n);
+          const shared = shareOut(amount, weights);
+          if (!shared.ok) throw new Error('refused');
+          expect(shared.shares.reduce((sum, share) => sum + share, 0n)).toBe(amount);
+          shared.shares.forEach((share, line) => {
+            const gap = share * total - amount * (weights[line] ?? 0n);
+            expect((gap < 0n ? -gap : gap) < total).toBe(true);
+          });
+        },
+      ),
     );
   });
 });

@@ -2,7 +2,10 @@
  * Sharing out by the largest remainder (accounting.md, Exactness): truncate each exact share, then give the left-over units
  * to the largest remainders, ties to the earlier line. A negative amount is shared as its absolute value. Shares always add up.
  */
-export type SharedOut = { ok: true; shares: bigint[] } | { ok: false; reason: 'weight_negative'; line: number } | { ok: false; reason: 'weights_all_zero' };
+export type SharedOut =
+  | { ok: true; shares: bigint[] }
+  | { ok: false; reason: 'weight_negative'; line: number }
+  | { ok: false; reason: 'weights_all_zero' };
 
 /** @param amount whole minor units  @param weights one per line, any common scale, in the order of the lines */
 export function shareOut(amount: bigint, weights: readonly bigint[]): SharedOut {

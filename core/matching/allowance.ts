@@ -21,7 +21,8 @@ const isSaid = ({ part, amount }: Limit): boolean => part !== undefined || amoun
 
 /** Of each side the first that says anything. */
 const firstSaid = (allowances: readonly (Allowance | undefined)[]): Allowance => {
-  const side = (name: keyof Allowance) => allowances.map((allowance) => allowance?.[name]).find((limit) => limit && isSaid(limit)) ?? UNSAID;
+  const side = (name: keyof Allowance) =>
+    allowances.map((allowance) => allowance?.[name]).find((limit) => limit && isSaid(limit)) ?? UNSAID;
   return { over: side('over'), short: side('short') };
 };
 
@@ -37,9 +38,16 @@ export const allowanceOfCharge = (books: Books, vendor: string, kind: string): A
  * How much of a difference passes without a reason; undefined where nobody set a limit.
  * @param expected what the part is of, in base currency
  */
-export function allowed({ over, short }: Allowance, difference: BaseAmount, expected: BaseAmount): BaseAmount | undefined {
+export function allowed(
+  { over, short }: Allowance,
+  difference: BaseAmount,
+  expected: BaseAmount,
+): BaseAmount | undefined {
   const { part, amount } = difference < 0n ? short : over;
   const size = expected < 0n ? -expected : expected;
-  const limits = [...(part === undefined ? [] : [(size * part) / powerOfTen(FRACTION_PLACES)]), ...(amount === undefined ? [] : [amount as bigint])];
+  const limits = [
+    ...(part === undefined ? [] : [(size * part) / powerOfTen(FRACTION_PLACES)]),
+    ...(amount === undefined ? [] : [amount as bigint]),
+  ];
   return limits.length === 0 ? undefined : base(limits.reduce((least, limit) => (limit < least ? limit : least)));
 }

@@ -1,4 +1,13 @@
-import { lineAmount, ONE_UNIT, price, quantity, type DocumentAmount, type Price, type Pricing, type Quantity } from '../exact/amounts.ts';
+import {
+  lineAmount,
+  ONE_UNIT,
+  price,
+  quantity,
+  type DocumentAmount,
+  type Price,
+  type Pricing,
+  type Quantity,
+} from '../exact/amounts.ts';
 import { divideRounded } from '../exact/rounding.ts';
 import type { Pack } from '../posting/books.ts';
 import { packSizeOf } from '../purchasing/packs.ts';
@@ -17,7 +26,9 @@ export function priceAsOrdered(asked: Asked, line: Pricing, size: bigint, curren
   const inStock = quantity((asked.quantity * size) / ONE_UNIT);
   if (lineAmount(inStock, line, currency) === asked.amount) return line.price;
   const left = ONE_UNIT - line.discount;
-  return left === 0n ? line.price : price(divideRounded(asked.price * line.per * ONE_UNIT * ONE_UNIT, asked.per * size * left));
+  return left === 0n
+    ? line.price
+    : price(divideRounded(asked.price * line.per * ONE_UNIT * ONE_UNIT, asked.per * size * left));
 }
 
 /** What a paper asks, in stock units and at a price as an order line counts it; undefined where its goods are not counted in that unit. */

@@ -90,7 +90,12 @@ function improve(reached: Map<number, Reached>, line: number, gain: number, by: 
   return true;
 }
 
-function wayTo(edges: readonly Edge[], end: { isOpen: boolean; line: number }, opens: ReadonlyMap<number, Reached>, bills: ReadonlyMap<number, Reached>): Way {
+function wayTo(
+  edges: readonly Edge[],
+  end: { isOpen: boolean; line: number },
+  opens: ReadonlyMap<number, Reached>,
+  bills: ReadonlyMap<number, Reached>,
+): Way {
   const way: number[] = [];
   let { isOpen, line } = end;
   for (;;) {

@@ -8,7 +8,10 @@ const KINDS: readonly (readonly [kind: string, words: readonly string[]])[] = [
   ['inspection', ['inspection', 'survey', 'fumigation']],
   ['storage', ['storage', 'demurrage', 'detention']],
   ['handling', ['handling', 'packing', 'packaging', 'pallet', 'pallets', 'crating']],
-  ['freight', ['freight', 'carriage', 'shipping', 'transport', 'delivery', 'courier', 'postage', 'fuel', 'surcharge', 'haulage']],
+  [
+    'freight',
+    ['freight', 'carriage', 'shipping', 'transport', 'delivery', 'courier', 'postage', 'fuel', 'surcharge', 'haulage'],
+  ],
 ];
 
 /** The kind of charge that a line of a bill is by its words; undefined where it names none. */

@@ -30,19 +30,33 @@ export function differencesOf(books: Books, bill: BillDocument): Difference[] {
     const at = `/lines/${position}`;
     const known = { at, reason: line.reason ?? '' };
     const price = difference(known, 'price', line.priceDifference, allowed(limits, line.priceDifference, line.cleared));
-    return line.ahead ? [price, difference(known, 'not-here', line.payable, allowed(limits, line.payable, base(0n)))] : [price];
+    return line.ahead
+      ? [price, difference(known, 'not-here', line.payable, allowed(limits, line.payable, base(0n)))]
+      : [price];
   });
   const charges = bill.charges.map((charge, position) => {
     const expected = expectedCharge(books, bill, charge.kind);
     const more = base(bill.lines.length === 0 ? 0n : charge.amount - expected);
     const goods = base(bill.lines.reduce((sum, line) => sum + line.cleared, 0n));
     const limits = allowanceOfCharge(books, bill.vendor, charge.kind);
-    return difference({ at: `/charges/${position}`, reason: charge.reason ?? '' }, 'charge', more, allowed(limits, more, expected === 0n ? goods : expected));
+    return difference(
+      { at: `/charges/${position}`, reason: charge.reason ?? '' },
+      'charge',
+      more,
+      allowed(limits, more, expected === 0n ? goods : expected),
+    );
   });
   const disputed = bill.disputed.map(({ amount, reason }, position) =>
-    difference({ at: `/disputed/${position}`, reason }, 'disputed', amount, books.company.signOffAbove === undefined ? undefined : base(0n)),
+    difference(
+      { at: `/disputed/${position}`, reason },
+      'disputed',
+      amount,
+      books.company.signOffAbove === undefined ? undefined : base(0n),
+    ),
   );
-  return [...lines, ...charges, ...disputed, ...taxDifference(books, bill), ...totalDifference(books, bill)].filter(({ amount }) => amount !== 0n);
+  return [...lines, ...charges, ...disputed, ...taxDifference(books, bill), ...totalDifference(books, bill)].filter(
+    ({ amount }) => amount !== 0n,
+  );
 }
 
 /** Whether a difference belongs to no single line. */
@@ -51,7 +65,9 @@ export const isOfWhole = ({ kind }: Difference): boolean => kind === 'tax' || ki
 /** Tax is compared where an order says what tax to expect. Of one code it may be on all that the bill charges and spends besides, too. */
 function taxDifference(books: Books, bill: BillDocument): Difference[] {
   const levelsOf = (code: string) => books.taxCodes.get(code) ?? [];
-  const lines = bill.lines.map(({ amount, taxCode: code }) => ({ amount, code, levels: levelsOf(code) })).filter(({ levels }) => levels.length > 0);
+  const lines = bill.lines
+    .map(({ amount, taxCode: code }) => ({ amount, code, levels: levelsOf(code) }))
+    .filter(({ levels }) => levels.length > 0);
   const [first] = lines;
   if (!first) return [];
   const asked = sumOfAmounts(bill.tax ?? []);
@@ -72,11 +88,17 @@ function totalDifference(books: Books, bill: BillDocument): Difference[] {
   return [difference({ at: '/whole/total', reason: total.reason ?? '' }, 'total', more, base(0n))];
 }
 
-const inBase = (books: Books, { currency, rate }: BillDocument, amount: DocumentAmount): BaseAmount => toBase(amount, currency, rate, books.company.currency);
+const inBase = (books: Books, { currency, rate }: BillDocument, amount: DocumentAmount): BaseAmount =>
+  toBase(amount, currency, rate, books.company.currency);
 const sumOfAmounts = (parts: readonly { readonly amount: DocumentAmount }[]): DocumentAmount =>
   documentAmount(parts.reduce((sum, { amount }) => sum + amount, 0n));
 
-function difference(known: { at: string; reason: string }, kind: Difference['kind'], amount: BaseAmount, most: BaseAmount | undefined): Difference {
+function difference(
+  known: { at: string; reason: string },
+  kind: Difference['kind'],
+  amount: BaseAmount,
+  most: BaseAmount | undefined,
+): Difference {
   return { ...known, kind, amount, allowed: most, outside: most !== undefined && sizeOf(amount) > most };
 }
 
@@ -107,5 +129,11 @@ export function checkDecided(books: Books, differences: readonly Difference[], s
     );
   const sum = base(outside.reduce((total, { amount }) => total + sizeOf(amount), 0n));
   if (unexplained.length > 0 || signedOff || signOffAbove === undefined || sum <= signOffAbove) return unexplained;
-  return [refusal('second_person_needed', '', { amount: formatAmount(sum, currency), above: formatAmount(signOffAbove, currency), currency })];
+  return [
+    refusal('second_person_needed', '', {
+      amount: formatAmount(sum, currency),
+      above: formatAmount(signOffAbove, currency),
+      currency,
+    }),
+  ];
 }

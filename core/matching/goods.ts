@@ -83,13 +83,20 @@ export function indexGoods(open: readonly OpenLine[]): OpenGoods {
         if (alike[at] === 0) touched.push(at);
         alike[at] = (alike[at] ?? 0) + 1;
       }
-    const parts = (at: number): number => Math.trunc((200 * (alike[at] ?? 0)) / Math.max(1, words.length + (all[at]?.words.size ?? 0)));
+    const parts = (at: number): number =>
+      Math.trunc((200 * (alike[at] ?? 0)) / Math.max(1, words.length + (all[at]?.words.size ?? 0)));
     const namedAs = new Map<number, string>();
     for (const name of called) for (const at of byName.get(name) ?? []) if (!namedAs.has(at)) namedAs.set(at, name);
     let least = LEAST_ALIKE;
     for (const at of touched) least = Math.max(least, parts(at) - MUCH_LESS);
-    const found: Likely[] = [...namedAs].map(([at, name]) => ({ goods: all[at] as Goods, named: { pack: all[at]?.packOf.get(name) ?? '' }, alike: parts(at) }));
-    for (const at of touched) if (!namedAs.has(at) && parts(at) >= least) found.push({ goods: all[at] as Goods, named: undefined, alike: parts(at) });
+    const found: Likely[] = [...namedAs].map(([at, name]) => ({
+      goods: all[at] as Goods,
+      named: { pack: all[at]?.packOf.get(name) ?? '' },
+      alike: parts(at),
+    }));
+    for (const at of touched)
+      if (!namedAs.has(at) && parts(at) >= least)
+        found.push({ goods: all[at] as Goods, named: undefined, alike: parts(at) });
     for (const at of touched) alike[at] = 0;
     return found;
   };
@@ -105,13 +112,24 @@ function groupGoods(open: readonly OpenLine[]): Goods[] {
     const places: Place[] = [];
     const prices: Pricing[] = [];
     const { names = [], description = '' } = open[lines[0] ?? 0] ?? {};
-    const packOf = new Map(names.map(({ name, pack }) => [folded(name), pack] as const).filter(([name]) => name !== ''));
+    const packOf = new Map(
+      names.map(({ name, pack }) => [folded(name), pack] as const).filter(([name]) => name !== ''),
+    );
     const goods: Goods = { places, prices, packOf, words: new Set(wordsOf(description)) };
     for (const at of lines) {
       const line = open[at] as OpenLine;
-      const known = prices.findIndex((one) => one.price === line.price && one.per === line.per && one.discount === line.discount);
+      const known = prices.findIndex(
+        (one) => one.price === line.price && one.per === line.per && one.discount === line.discount,
+      );
       const priced = known < 0 ? prices.push(line) - 1 : known;
-      places.push({ line, at, order: order(line.order), slips: [slip(line.slip), slip(line.transport)], goods, priced });
+      places.push({
+        line,
+        at,
+        order: order(line.order),
+        slips: [slip(line.slip), slip(line.transport)],
+        goods,
+        priced,
+      });
     }
     return goods;
   });

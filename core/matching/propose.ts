@@ -70,7 +70,9 @@ export function propose(bill: readonly BillText[], open: readonly OpenLine[], cu
     });
     return bestOf(line, fits, goods.places, claimed);
   });
-  const edges = fits.flatMap((found, from): Edge[] => found.map(({ place, points }) => ({ from, to: place.at, points })));
+  const edges = fits.flatMap((found, from): Edge[] =>
+    found.map(({ place, points }) => ({ from, to: place.at, points })),
+  );
   const wanted = bill.map((line, at) => (line.quantity * (fits[at]?.[0]?.size ?? 0n)) / ONE_UNIT);
   const flow = assign(
     edges,
@@ -80,10 +82,13 @@ export function propose(bill: readonly BillText[], open: readonly OpenLine[], cu
   let next = 0;
   return bill.map((line, at) => {
     const found = fits[at] ?? [];
-    const taken = found.map((fit, position) => ({ fit, units: flow[next + position] ?? 0n })).filter(({ units }) => units > 0n);
+    const taken = found
+      .map((fit, position) => ({ fit, units: flow[next + position] ?? 0n }))
+      .filter(({ units }) => units > 0n);
     next += found.length;
     const left = quantity((wanted[at] ?? 0n) - taken.reduce((sum, { units }) => sum + units, 0n));
-    if (taken.length === 0) return { covers: [], left, certain: false, why: [], charge: chargeKindOf(line.description) };
+    if (taken.length === 0)
+      return { covers: [], left, certain: false, why: [], charge: chargeKindOf(line.description) };
     return {
       covers: taken.map(({ fit, units }) => ({
         line: fit.place.line.line,
@@ -104,14 +109,20 @@ const MOST_POINTS = 10_000;
  * The best first, all in the pack of the best: some to choose from, and as many as hold what the line bills.
  * @param claimed by place, what earlier lines of the bill look to: lines of the same goods do not crowd each other out
  */
-function bestOf(bill: BillText, found: readonly { goods: Goods; fit: Fit }[], places: readonly Place[], claimed: Map<number, bigint>): Scored[] {
+function bestOf(
+  bill: BillText,
+  found: readonly { goods: Goods; fit: Fit }[],
+  places: readonly Place[],
+  claimed: Map<number, bigint>,
+): Scored[] {
   // Goods that the bill calls by their number are these, and no others that are called alike.
   const named = found.filter(({ fit }) => fit.named);
   const looked = named.length > 0 ? named : found;
   const fits = new Map(looked.map(({ goods, fit }) => [goods, fit]));
   const ranks = new Float64Array(looked.reduce((count, { goods }) => count + goods.places.length, 0));
   let next = 0;
-  for (const { goods, fit } of looked) for (const place of goods.places) ranks[next++] = (MOST_POINTS - pointsOf(fit, place)) * PLACES + place.at;
+  for (const { goods, fit } of looked)
+    for (const place of goods.places) ranks[next++] = (MOST_POINTS - pointsOf(fit, place)) * PLACES + place.at;
   ranks.sort();
   const best: Scored[] = [];
   let size: bigint | undefined;
@@ -138,13 +149,20 @@ function bestOf(bill: BillText, found: readonly { goods: Goods; fit: Fit }[], pl
 /** Whether nothing that is not as good to bill comes near: other goods, or the same at another price. */
 function isClear(chosen: Scored, found: readonly Scored[], taken: readonly { readonly fit: Scored }[]): boolean {
   const own = new Set(taken.map(({ fit }) => fit.place.line.line));
-  return found.every((other) => own.has(other.place.line.line) || isAsGood(chosen.place.line, other.place.line) || chosen.points - other.points >= CLEARLY);
+  return found.every(
+    (other) =>
+      own.has(other.place.line.line) ||
+      isAsGood(chosen.place.line, other.place.line) ||
+      chosen.points - other.points >= CLEARLY,
+  );
 }
 
 /** Lines of the same goods at the same price: whichever is billed, the other is left. */
-const isAsGood = (a: OpenLine, b: OpenLine): boolean => a.item === b.item && a.discount === b.discount && a.price * b.per === b.price * a.per;
+const isAsGood = (a: OpenLine, b: OpenLine): boolean =>
+  a.item === b.item && a.discount === b.discount && a.price * b.per === b.price * a.per;
 
 const byEntry = (a: OpenLine, b: OpenLine): number => compare(a.date, b.date) || compare(a.line, b.line);
-const isInOrder = (lines: readonly OpenLine[]): boolean => lines.every((line, at) => at === 0 || byEntry(lines[at - 1] as OpenLine, line) <= 0);
+const isInOrder = (lines: readonly OpenLine[]): boolean =>
+  lines.every((line, at) => at === 0 || byEntry(lines[at - 1] as OpenLine, line) <= 0);
 
 const compare = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);

@@ -50,14 +50,24 @@ export function fitOf(bill: BillText, order: string, slip: string, { goods, name
   if (size === undefined) return undefined;
   const units = bill.quantity * size;
   return {
-    ...{ points: Math.trunc((ALIKE * alike) / 100) + (named ? NAMED : 0), named: named !== undefined, alike, size, order, slip },
+    ...{
+      points: Math.trunc((ALIKE * alike) / 100) + (named ? NAMED : 0),
+      named: named !== undefined,
+      alike,
+      size,
+      order,
+      slip,
+    },
     prices: goods.prices.map((pricing) => priceFit(bill, pricing, size)),
     whole: units % ONE_UNIT === 0n ? units / ONE_UNIT : undefined,
   };
 }
 
 /** The points of one open line of goods that fit. */
-export function pointsOf({ points, prices, whole, order, slip }: Fit, { line, order: ordered, slips, priced }: Place): number {
+export function pointsOf(
+  { points, prices, whole, order, slip }: Fit,
+  { line, order: ordered, slips, priced }: Place,
+): number {
   let sum = points + PRICE[prices[priced] ?? 'far'];
   if (line.ahead) sum += NOT_HERE;
   if (order !== '') sum += order === ordered ? OF_ORDER : OF_OTHER_ORDER;
@@ -73,7 +83,13 @@ export function scored(fit: Fit, place: Place, points: number): Scored {
   if (fit.slip !== '' && place.slips.includes(fit.slip)) why.push('slip');
   if (price !== 'far') why.push(price);
   if (fit.whole === place.line.quantity) why.push('quantity');
-  return { place, points, why, size: fit.size, surely: fit.named || fit.alike >= 80 || (fit.alike >= 55 && price === 'price') };
+  return {
+    place,
+    points,
+    why,
+    size: fit.size,
+    surely: fit.named || fit.alike >= 80 || (fit.alike >= 55 && price === 'price'),
+  };
 }
 
 /** Prices compared for one stock unit: as near as their last decimals let them be, within a tenth, or far. */

@@ -62,7 +62,10 @@ export interface PaymentDocument extends Omit<PaymentCommand, 'bills'> {
 export function decidePayment(books: Books, command: PaymentCommand): Decision<PaymentDocument> {
   const payables = command.bills.map((bill) => books.payables.get(bill.of));
   const prepaid = command.from === undefined ? undefined : books.prepayments.get(command.from);
-  const citedDays = [...payables.flatMap((payable) => (payable ? [payable.date] : [])), ...(prepaid ? [prepaid.date] : [])];
+  const citedDays = [
+    ...payables.flatMap((payable) => (payable ? [payable.date] : [])),
+    ...(prepaid ? [prepaid.date] : []),
+  ];
   const refusals: Refusal[] = [
     ...checkDate(books, command.date, citedDays),
     ...checkCurrency(books, command.currency, command.date),
@@ -71,45 +74,72 @@ export function decidePayment(books: Books, command: PaymentCommand): Decision<P
     ...checkPayer(books, command.vendor, command.by),
   ];
   if (command.bills.length === 0) refusals.push(refusal('no_lines', '/bills'));
-  command.bills.forEach((bill, position) => refusals.push(...checkBill(books, command, bill, payables[position], `/bills/${position}`)));
+  command.bills.forEach((bill, position) =>
+    refusals.push(...checkBill(books, command, bill, payables[position], `/bills/${position}`)),
+  );
   refusals.push(...checkPaid(command, prepaid));
   if (refusals.length > 0) return refused(refusals);
 
   const rate = rateOn(books, command.currency, command.date) ?? ONE_TO_ONE;
   const number = books.nextDocument.toString();
-  const bills = command.bills.map((bill, position) => paidBill(bill, payables[position] as Payable, lineId(number, position + 1)));
+  const bills = command.bills.map((bill, position) =>
+    paidBill(bill, payables[position] as Payable, lineId(number, position + 1)),
+  );
   const amount = documentAmount(bills.reduce((sum, bill) => sum + bill.amount, 0n));
-  const paid = { amount, base: prepaid ? prepaidPart(prepaid, amount) : toBase(amount, command.currency, rate, books.company.currency) };
+  const paid = {
+    amount,
+    base: prepaid ? prepaidPart(prepaid, amount) : toBase(amount, command.currency, rate, books.company.currency),
+  };
   const flows = flowsOf(books, command, bills, payables as Payable[], paid.base);
   const costs = bills.flatMap((bill, position) => discountCosts(books, command, bill, payables[position] as Payable));
   const cites = [...command.bills.map(({ of }) => of), ...(command.from === undefined ? [] : [command.from])];
-  return post(books, { document: { ...command, rate, bills, paid }, date: command.date, effects: { flows, costs }, cites });
+  return post(books, {
+    document: { ...command, rate, bills, paid },
+    date: command.date,
+    effects: { flows, costs },
+    cites,
+  });
 }
 
 type Bill = PaymentCommand['bills'][number];
 
 const openOf = (payable: Payable): bigint => payable.amount - payable.paid.reduce((sum, part) => sum + part.amount, 0n);
 
-function checkBill(books: Books, command: PaymentCommand, bill: Bill, payable: Payable | undefined, at: string): Refusal[] {
+function checkBill(
+  books: Books,
+  command: PaymentCommand,
+  bill: Bill,
+  payable: Payable | undefined,
+  at: string,
+): Refusal[] {
   if (!payable) return [refusal('document_unknown', at, { document: bill.of })];
   if (payable.vendor !== command.vendor) return [refusal('vendor_differs', at)];
-  if (payable.currency !== command.currency) return [refusal('currency_differs', '/currency', { ordered: payable.currency, billed: command.currency })];
+  if (payable.currency !== command.currency)
+    return [refusal('currency_differs', '/currency', { ordered: payable.currency, billed: command.currency })];
   const settled = bill.amount + bill.discount + bill.writeOff;
   const sign = payable.amount < 0n ? -1n : 1n;
-  if ([bill.amount, bill.discount].some((figure) => figure * sign < 0n)) return [refusal('amount_negative', `${at}/amount`)];
+  if ([bill.amount, bill.discount].some((figure) => figure * sign < 0n))
+    return [refusal('amount_negative', `${at}/amount`)];
   if (settled * sign <= 0n) return [refusal('amount_zero', `${at}/amount`)];
   const waiting = stillToCome(books, payable);
   if (waiting > 0n) return [refusal('payment_waits_for_goods', at, { waiting: formatQuantity(quantity(waiting)) })];
   const open = openOf(payable);
   if (settled * sign > open * sign) {
-    return [refusal('payment_exceeds_open', `${at}/amount`, { open: formatAmount(open, payable.currency), amount: formatAmount(settled, payable.currency) })];
+    return [
+      refusal('payment_exceeds_open', `${at}/amount`, {
+        open: formatAmount(open, payable.currency),
+        amount: formatAmount(settled, payable.currency),
+      }),
+    ];
   }
   return bill.writeOff !== 0n && command.reason.trim() === '' ? [refusal('reason_missing', '/reason')] : [];
 }
 
 /** What was billed ahead of the goods, to be paid when they are here, and is not. */
 function stillToCome(books: Books, { waitsFor }: Payable): bigint {
-  const aheads = waitsFor.flatMap(({ line, of }) => books.orderLines.get(of)?.aheads.filter((ahead) => ahead.line === line) ?? []);
+  const aheads = waitsFor.flatMap(
+    ({ line, of }) => books.orderLines.get(of)?.aheads.filter((ahead) => ahead.line === line) ?? [],
+  );
   return aheads.reduce((sum, ahead) => sum + ahead.quantity - sumOf(ahead.taken), 0n);
 }
 
@@ -119,14 +149,20 @@ function checkPaid(command: PaymentCommand, prepaid: Prepayment | undefined): Re
   if (command.from === undefined) return [];
   if (!prepaid) return [refusal('document_unknown', '/from', { document: command.from })];
   if (prepaid.vendor !== command.vendor) return [refusal('vendor_differs', '/from')];
-  if (prepaid.currency !== command.currency) return [refusal('currency_differs', '/currency', { ordered: prepaid.currency, billed: command.currency })];
+  if (prepaid.currency !== command.currency)
+    return [refusal('currency_differs', '/currency', { ordered: prepaid.currency, billed: command.currency })];
   const left = prepaid.amount - prepaid.used.reduce((sum, part) => sum + part.amount, 0n);
-  return total > left ? [refusal('prepayment_exceeds_left', '/from', { left: formatAmount(left, prepaid.currency) })] : [];
+  return total > left
+    ? [refusal('prepayment_exceeds_left', '/from', { left: formatAmount(left, prepaid.currency) })]
+    : [];
 }
 
 function paidBill(bill: Bill, payable: Payable, id: LineId): PaidBill {
   const settled = documentAmount(bill.amount + bill.discount + bill.writeOff);
-  const before = payable.paid.reduce((sum, part) => ({ amount: sum.amount + part.amount, base: sum.base + part.base }), { amount: 0n, base: 0n });
+  const before = payable.paid.reduce(
+    (sum, part) => ({ amount: sum.amount + part.amount, base: sum.base + part.base }),
+    { amount: 0n, base: 0n },
+  );
   const booked = bookedPart(payable, before.amount + settled, before.base);
   return { id, ...bill, settled, booked };
 }
@@ -138,22 +174,39 @@ function bookedPart(payable: Payable, soFar: bigint, takenBefore: bigint): BaseA
 }
 
 function prepaidPart(prepaid: Prepayment, amount: bigint): BaseAmount {
-  const used = prepaid.used.reduce((sum, part) => ({ amount: sum.amount + part.amount, base: sum.base + part.base }), { amount: 0n, base: 0n });
+  const used = prepaid.used.reduce((sum, part) => ({ amount: sum.amount + part.amount, base: sum.base + part.base }), {
+    amount: 0n,
+    base: 0n,
+  });
   return base(cumulative(prepaid.base, used.amount + amount, prepaid.amount, used.base));
 }
 
-function flowsOf(books: Books, command: PaymentCommand, bills: readonly PaidBill[], payables: readonly Payable[], paid: BaseAmount): Flow[] {
+function flowsOf(
+  books: Books,
+  command: PaymentCommand,
+  bills: readonly PaidBill[],
+  payables: readonly Payable[],
+  paid: BaseAmount,
+): Flow[] {
   const about = { vendor: command.vendor };
   const home = books.company.currency;
   const discounts = bills.map((bill, position) => discountOf(books, command, bill, payables[position] as Payable));
   const onGoods = discounts.reduce((sum, { goods }) => sum + goods.reduce((total, share) => total + share, 0n), 0n);
   const income = discounts.reduce((sum, { rest }) => sum + rest, 0n);
-  const writtenOff = bills.reduce((sum, { writeOff }, position) => sum + toBase(writeOff, command.currency, payables[position]?.rate ?? ONE_TO_ONE, home), 0n);
+  const writtenOff = bills.reduce(
+    (sum, { writeOff }, position) =>
+      sum + toBase(writeOff, command.currency, payables[position]?.rate ?? ONE_TO_ONE, home),
+    0n,
+  );
   const booked = bills.reduce((sum, bill) => sum + bill.booked, 0n);
   const onPurchase = books.company.recognition === 'on-purchase';
   return [
     { account: 'payables', amount: base(booked), about },
-    { account: command.from === undefined ? 'bank' : 'prepayments', amount: base(-paid), about: command.from === undefined ? {} : about },
+    {
+      account: command.from === undefined ? 'bank' : 'prepayments',
+      amount: base(-paid),
+      about: command.from === undefined ? {} : about,
+    },
     { account: 'discounts-taken', amount: base(-income), about },
     // A discount that makes goods cheaper is carried to them as every late cost is.
     { account: onPurchase ? 'purchases' : 'grni', amount: base(-onGoods), about },
@@ -163,19 +216,32 @@ function flowsOf(books: Books, command: PaymentCommand, bills: readonly PaidBill
 }
 
 /** A discount in base currency at the bill's rate: by policy the goods of the bill take their part by their amounts. */
-function discountOf(books: Books, command: PaymentCommand, bill: PaidBill, payable: Payable): { goods: bigint[]; rest: bigint } {
+function discountOf(
+  books: Books,
+  command: PaymentCommand,
+  bill: PaidBill,
+  payable: Payable,
+): { goods: bigint[]; rest: bigint } {
   const discount = toBase(bill.discount, payable.currency, payable.rate, books.company.currency);
   if (command.discountsTo === 'income' || payable.goods.length === 0) return { goods: [], rest: discount };
   const goods = payable.goods.map(({ amount }) => amount as bigint);
   const rest = goods.reduce((left, amount) => left - amount, payable.amount as bigint);
   const shared = shareOut(discount, [...goods, rest]);
-  return shared.ok ? { goods: shared.shares.slice(0, -1), rest: shared.shares[goods.length] ?? 0n } : { goods: [], rest: discount };
+  return shared.ok
+    ? { goods: shared.shares.slice(0, -1), rest: shared.shares[goods.length] ?? 0n }
+    : { goods: [], rest: discount };
 }
 
 function discountCosts(books: Books, command: PaymentCommand, bill: PaidBill, payable: Payable): Cost[] {
   const { goods } = discountOf(books, command, bill, payable);
   const common = { component: 'discount', shared: true, against: 'grni' as const, about: { vendor: payable.vendor } };
   return payable.goods
-    .map(({ pool, movement, date }, position) => ({ ...common, pool, movement, date, amount: base(-(goods[position] ?? 0n)) }))
+    .map(({ pool, movement, date }, position) => ({
+      ...common,
+      pool,
+      movement,
+      date,
+      amount: base(-(goods[position] ?? 0n)),
+    }))
     .filter(({ amount }) => amount !== 0n);
 }

@@ -21,7 +21,10 @@ export interface PrepaymentDocument extends PrepaymentCommand {
 
 /** Money paid before the bill: prepayments against the bank at the day's rate; a payment uses it later (accounting.md). */
 export function decidePrepayment(books: Books, command: PrepaymentCommand): Decision<PrepaymentDocument> {
-  const refusals: Refusal[] = [...checkDate(books, command.date), ...checkCurrency(books, command.currency, command.date)];
+  const refusals: Refusal[] = [
+    ...checkDate(books, command.date),
+    ...checkCurrency(books, command.currency, command.date),
+  ];
   refusals.push(...checkHold(books, command.vendor, '/vendor'), ...checkPayer(books, command.vendor, command.by));
   if (command.amount <= 0n) refusals.push(refusal('amount_zero', '/amount'));
   if (refusals.length > 0) return refused(refusals);

@@ -13,7 +13,9 @@ export function accruals(books: Books, on: Day): Flow[] {
   return [
     ...[...books.receiptLines.values()].filter(({ date }) => date <= on).flatMap((line) => receivedAccruals(line, on)),
     ...[...books.orderLines.values()].flatMap((line) => aheadAccruals(line, on)),
-    ...[...books.creditable.values()].filter(({ date, kind }) => kind === 'return' && date <= on).flatMap((line) => returnAccruals(line, on)),
+    ...[...books.creditable.values()]
+      .filter(({ date, kind }) => kind === 'return' && date <= on)
+      .flatMap((line) => returnAccruals(line, on)),
   ];
 }
 
@@ -51,7 +53,8 @@ function aheadAccruals(line: OrderLine, on: Day): Flow[] {
 }
 
 /** What of a bill ahead of the goods still stands in goods received not invoiced. */
-export const aheadLeft = (ahead: Ahead): bigint => ahead.taken.reduce((left, taken) => left - taken.base - taken.tax, ahead.base + ahead.tax);
+export const aheadLeft = (ahead: Ahead): bigint =>
+  ahead.taken.reduce((left, taken) => left - taken.base - taken.tax, ahead.base + ahead.tax);
 
 function returnAccruals(line: CreditableLine, on: Day): Flow[] {
   const { base: waiting } = awaitingCredit(line, on);

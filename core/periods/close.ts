@@ -32,20 +32,28 @@ export function decideClose(books: Books, command: CloseCommand): Decision<Close
   if (refusals.length > 0) return refused(refusals);
   const measured = remeasured(books, date);
   if (measured.missing.length > 0) {
-    return refused([...new Set(measured.missing)].map((currency) => refusal('rate_missing', '/date', { currency, date })));
+    return refused(
+      [...new Set(measured.missing)].map((currency) => refusal('rate_missing', '/date', { currency, date })),
+    );
   }
   const onPurchase = books.company.recognition === 'on-purchase';
   const accrued = [...measured.flows, ...(onPurchase ? accruals(books, date) : [])];
   const flows = [...accrued, ...(onPurchase ? changeInStock(books, date) : [])];
   const openBefore = books.company.firstOpenDay;
-  const document = { ...command, accruals: accrued.filter(({ amount }) => amount !== 0n), openFrom: dayAfter(period), openBefore };
+  const document = {
+    ...command,
+    accruals: accrued.filter(({ amount }) => amount !== 0n),
+    openFrom: dayAfter(period),
+    openBefore,
+  };
   return post(books, { document, date, effects: { flows } });
 }
 
 function checkClose(books: Books, { period, date }: CloseCommand): Refusal[] {
   if (!isPeriod(period)) return [refusal('period_impossible', '/period', { period })];
   if (!isDay(date)) return [refusal('date_impossible', '/date', { date })];
-  if (date < firstDayOf(period) || date > lastDayOf(period)) return [refusal('date_outside_period', '/date', { date, period })];
+  if (date < firstDayOf(period) || date > lastDayOf(period))
+    return [refusal('date_outside_period', '/date', { date, period })];
   if (firstDayOf(period) < books.company.firstOpenDay) return [refusal('period_closed_already', '/period', { period })];
   const standing = books.closedPeriods.find((closed) => closed.accruals.length > 0 && !closed.takenBack);
   return standing ? [refusal('period_accruals_stand', '/period', { period: standing.period })] : [];

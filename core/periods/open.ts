@@ -23,13 +23,19 @@ export function decideOpen(books: Books, command: OpenCommand): Decision<OpenDoc
   const { period, date } = command;
   const refusals: Refusal[] = checkDate(books, date);
   if (!isPeriod(period)) refusals.push(refusal('period_impossible', '/period', { period }));
-  else if (date < firstDayOf(period) || date > lastDayOf(period)) refusals.push(refusal('date_outside_period', '/date', { date, period }));
+  else if (date < firstDayOf(period) || date > lastDayOf(period))
+    refusals.push(refusal('date_outside_period', '/date', { date, period }));
   if (refusals.length > 0) return refused(refusals);
   const closing = books.closedPeriods.find((closed) => dayAfter(closed.period) === firstDayOf(period));
   if (!closing) return refused([refusal('period_not_closed', '/period', { period })]);
   if (closing.takenBack) return refused([refusal('period_taken_back', '/period', { period })]);
   const flows: Flow[] = closing.accruals.map((flow) => ({ ...flow, amount: base(-flow.amount) }));
-  return post(books, { document: { ...command, closing: closing.document }, date, effects: { flows }, cites: [lineId(closing.document, 0)] });
+  return post(books, {
+    document: { ...command, closing: closing.document },
+    date,
+    effects: { flows },
+    cites: [lineId(closing.document, 0)],
+  });
 }
 
 export interface LockCommand {
@@ -42,8 +48,11 @@ export interface LockCommand {
 export function decideLock(books: Books, command: LockCommand): Decision<LockCommand> {
   const { period } = command;
   if (!isPeriod(period)) return refused([refusal('period_impossible', '/period', { period })]);
-  if (dayAfter(period) > books.company.firstOpenDay) return refused([refusal('period_not_closed', '/period', { period })]);
+  if (dayAfter(period) > books.company.firstOpenDay)
+    return refused([refusal('period_not_closed', '/period', { period })]);
   if (dayAfter(period) <= books.company.lockedUntil) return refused([refusal('period_locked', '/period', { period })]);
   const refusals = checkDate(books, command.date);
-  return refusals.length > 0 ? refused(refusals) : post(books, { document: command, date: command.date, postsNothing: true });
+  return refusals.length > 0
+    ? refused(refusals)
+    : post(books, { document: command, date: command.date, postsNothing: true });
 }

@@ -28,8 +28,16 @@ export function unbilledAt(line: ReceiptLine, on: Day): OpenAmount {
 /** What the vendor owes for billed goods that went back: cleared by the credit memo. */
 export function awaitingCredit(line: CreditableLine, on: Day): OpenAmount {
   const known = line.credits.filter(({ date }) => date <= on);
-  const credited = known.reduce((sum, credit) => ({ amount: sum.amount + credit.amount, base: sum.base + credit.base }), { amount: 0n, base: 0n });
-  return { vendor: line.vendor, currency: line.currency, amount: documentAmount(line.amount - credited.amount), base: base(line.base - credited.base) };
+  const credited = known.reduce(
+    (sum, credit) => ({ amount: sum.amount + credit.amount, base: sum.base + credit.base }),
+    { amount: 0n, base: 0n },
+  );
+  return {
+    vendor: line.vendor,
+    currency: line.currency,
+    amount: documentAmount(line.amount - credited.amount),
+    base: base(line.base - credited.base),
+  };
 }
 
 export function owedOn(payable: Payable, on: Day): OpenAmount {
@@ -38,14 +46,24 @@ export function owedOn(payable: Payable, on: Day): OpenAmount {
     amount: payable.amount as bigint,
     base: payable.base as bigint,
   });
-  return { vendor: payable.vendor, currency: payable.currency, amount: documentAmount(-left.amount), base: base(-left.base) };
+  return {
+    vendor: payable.vendor,
+    currency: payable.currency,
+    amount: documentAmount(-left.amount),
+    base: base(-left.base),
+  };
 }
 
 /**
  * Open amounts in foreign currency measured again at the closing rate, to exchange difference (IAS 21.28; accounting.md,
  * period end). A rate that is missing leaves the amount as it is: `missing` names its currency.
  */
-export function remeasure(books: Books, account: 'payables' | 'grni', open: readonly OpenAmount[], on: Day): { flows: Flow[]; missing: string[] } {
+export function remeasure(
+  books: Books,
+  account: 'payables' | 'grni',
+  open: readonly OpenAmount[],
+  on: Day,
+): { flows: Flow[]; missing: string[] } {
   const home = books.company.currency;
   const flows: Flow[] = [];
   const missing: string[] = [];
@@ -57,7 +75,10 @@ export function remeasure(books: Books, account: 'payables' | 'grni', open: read
       continue;
     }
     const difference = toBase(amount, currency, rate, home) - booked;
-    flows.push({ account, amount: base(difference), about: { vendor } }, { account: 'exchange-difference', amount: base(-difference), about: {} });
+    flows.push(
+      { account, amount: base(difference), about: { vendor } },
+      { account: 'exchange-difference', amount: base(-difference), about: {} },
+    );
   }
   return { flows, missing };
 }

@@ -27,7 +27,9 @@ beforeAll(() => {
     journal[name] = entries.flatMap((entry) =>
       readable(entry).map(({ account, amount, ...about }) => {
         const { item: goods, expense, vendor, department, location, project } = about;
-        return [account, amount, goods, expense, vendor, department, location, project].filter((word) => word !== undefined).join(' ');
+        return [account, amount, goods, expense, vendor, department, location, project]
+          .filter((word) => word !== undefined)
+          .join(' ');
       }),
     );
     return keeper.post(command);
@@ -45,7 +47,13 @@ beforeAll(() => {
         dimensions,
         estimates: [{ kind: 'freight', by: 'flat', amount: base(1000n) }],
       },
-      { ...line, bought: { expense: 'packing' }, quantity: q('1'), price: priceOrThrow('50'), dimensions: { ...dimensions, department: 'sales' } },
+      {
+        ...line,
+        bought: { expense: 'packing' },
+        quantity: q('1'),
+        price: priceOrThrow('50'),
+        dimensions: { ...dimensions, department: 'sales' },
+      },
       { ...line, bought: { item: 'YARN' }, quantity: q('10'), price: priceOrThrow('5') },
       { ...line, bought: { item: 'SHUTTLE' }, quantity: q('10'), price: priceOrThrow('6'), dimensions },
     ],
@@ -75,12 +83,22 @@ beforeAll(() => {
       { amount: money(900n), recoverable: true, lines: undefined },
     ],
   });
-  post('allocation', { kind: 'allocation', date: '2026-03-05', to: ['2/1'], charges: [{ of: '3/5', basis: 'value', amount: undefined, fixed: [] }] });
+  post('allocation', {
+    kind: 'allocation',
+    date: '2026-03-05',
+    to: ['2/1'],
+    charges: [{ of: '3/5', basis: 'value', amount: undefined, fixed: [] }],
+  });
   post('delivery', {
     ...{ kind: 'delivery', customer: 'S', date: '2026-03-06', warehouse: 'main' },
     lines: [{ item: 'LOOM', quantity: q('1'), dimensions: { ...dimensions, department: 'shop' } }],
   });
-  post('invoice', { kind: 'invoice', customer: 'S', date: '2026-03-07', lines: [{ of: '5/1', quantity: q('1'), price: priceOrThrow('200') }] });
+  post('invoice', {
+    kind: 'invoice',
+    customer: 'S',
+    date: '2026-03-07',
+    lines: [{ of: '5/1', quantity: q('1'), price: priceOrThrow('200') }],
+  });
   post('transfer', {
     ...{ kind: 'transfer', date: '2026-03-08', from: 'main', to: 'other', inTransit: true },
     lines: [{ item: 'LOOM', quantity: q('2'), dimensions: { ...dimensions, department: 'logistics' } }],
@@ -88,7 +106,14 @@ beforeAll(() => {
   post('arrival', { kind: 'arrival', date: '2026-03-09', lines: [{ of: '7/1', quantity: q('1'), lost: q('1') }] });
   const uses = [{ item: 'YARN', quantity: q('2') }];
   post('assembly', {
-    ...{ kind: 'assembly', date: '2026-03-09', warehouse: 'main', uses, makes: { item: 'KIT', quantity: q('1') }, conversion: base(300n) },
+    ...{
+      kind: 'assembly',
+      date: '2026-03-09',
+      warehouse: 'main',
+      uses,
+      makes: { item: 'KIT', quantity: q('1') },
+      conversion: base(300n),
+    },
     dimensions,
   });
   const missing = { item: 'YARN', change: 'missing' as const, quantity: q('1'), dimensions };
@@ -100,7 +125,12 @@ beforeAll(() => {
     lines: [missing, { item: 'LOOM', change: 'found', quantity: q('1') }],
   });
   post('charge-move', { kind: 'charge-move', date: '2026-03-11', of: '3/7', charge: 'handling', amount: base(1200n) });
-  post('late cost', { kind: 'allocation', date: '2026-03-11', to: ['2/1'], charges: [{ of: '11/1', basis: 'value', amount: undefined, fixed: [] }] });
+  post('late cost', {
+    kind: 'allocation',
+    date: '2026-03-11',
+    to: ['2/1'],
+    charges: [{ of: '11/1', basis: 'value', amount: undefined, fixed: [] }],
+  });
   post('return', { kind: 'return', vendor: 'V', date: '2026-03-12', lines: [{ of: '2/3', quantity: q('3') }] });
   post('credit', {
     kind: 'credit',
@@ -111,7 +141,12 @@ beforeAll(() => {
     lines: [{ of: '13/1', quantity: q('3'), price: priceOrThrow('6') }],
   });
   post('standard', { kind: 'standard', date: '2026-03-13', lines: [{ item: 'SHUTTLE', standard: priceOrThrow('9') }] });
-  post('write-down', { kind: 'write-down', date: '2026-03-14', warehouse: 'main', lines: [{ item: 'YARN', netRealisable: priceOrThrow('2') }] });
+  post('write-down', {
+    kind: 'write-down',
+    date: '2026-03-14',
+    warehouse: 'main',
+    lines: [{ item: 'YARN', netRealisable: priceOrThrow('2') }],
+  });
   post('customer return', {
     ...{ kind: 'customer-return', customer: 'S', date: '2026-03-15', warehouse: 'main' },
     lines: [{ of: '5/1', quantity: q('1'), price: priceOrThrow('200') }],
@@ -151,16 +186,28 @@ describe('each line of a journal says what it is about', () => {
         'payables -65000 V',
       ],
     ],
-    ['allocation', ['inventory 600 LOOM weaving north P1', 'accrued-charges 1000 V weaving north P1', 'charges-to-allocate -1600 V']],
+    [
+      'allocation',
+      ['inventory 600 LOOM weaving north P1', 'accrued-charges 1000 V weaving north P1', 'charges-to-allocate -1600 V'],
+    ],
     ['delivery', ['shipped-not-billed 10900 LOOM shop north P1', 'inventory -10900 LOOM shop north P1']],
     [
       'invoice',
-      ['receivables 20000', 'cost-of-goods 10900 LOOM shop north P1', 'shipped-not-billed -10900 LOOM shop north P1', 'sales -20000 LOOM shop north P1'],
+      [
+        'receivables 20000',
+        'cost-of-goods 10900 LOOM shop north P1',
+        'shipped-not-billed -10900 LOOM shop north P1',
+        'sales -20000 LOOM shop north P1',
+      ],
     ],
     ['transfer', ['goods-in-transit 21800 LOOM logistics north P1', 'inventory -21800 LOOM logistics north P1']],
     [
       'arrival',
-      ['inventory 10900 LOOM logistics north P1', 'stock-adjustment 10900 LOOM logistics north P1', 'goods-in-transit -21800 LOOM logistics north P1'],
+      [
+        'inventory 10900 LOOM logistics north P1',
+        'stock-adjustment 10900 LOOM logistics north P1',
+        'goods-in-transit -21800 LOOM logistics north P1',
+      ],
     ],
     [
       'assembly',
@@ -172,7 +219,15 @@ describe('each line of a journal says what it is about', () => {
         'conversion -300 weaving north P1',
       ],
     ],
-    ['count', ['inventory 10900 LOOM', 'stock-adjustment 500 YARN weaving north P1', 'inventory -500 YARN weaving north P1', 'stock-adjustment -10900 LOOM']],
+    [
+      'count',
+      [
+        'inventory 10900 LOOM',
+        'stock-adjustment 500 YARN weaving north P1',
+        'inventory -500 YARN weaving north P1',
+        'stock-adjustment -10900 LOOM',
+      ],
+    ],
     ['charge-move', ['charges-to-allocate 1200 V', 'expense -1200 cleaning V weaving south P1']],
     [
       'late cost',
@@ -191,7 +246,12 @@ describe('each line of a journal says what it is about', () => {
     ['write-down', ['write-down 1200 YARN', 'allowance -1200 YARN']],
     [
       'customer return',
-      ['inventory 11200 LOOM shop north P1', 'sales 20000 LOOM shop north P1', 'receivables -20000', 'cost-of-goods -11200 LOOM shop north P1'],
+      [
+        'inventory 11200 LOOM shop north P1',
+        'sales 20000 LOOM shop north P1',
+        'receivables -20000',
+        'cost-of-goods -11200 LOOM shop north P1',
+      ],
     ],
   ])('%s', (name, lines) => {
     expect(journal[name]).toEqual(lines);

@@ -1,7 +1,15 @@
 import type { Dimensions } from '../books/journal.ts';
 import type { CostingMethod, LineId, LotPart, Pool, PoolId } from '../costing/pool.ts';
 import type { Source } from '../costing/taking.ts';
-import { fraction, type BaseAmount, type DocumentAmount, type Fraction, type Price, type Quantity, type Rate } from '../exact/amounts.ts';
+import {
+  fraction,
+  type BaseAmount,
+  type DocumentAmount,
+  type Fraction,
+  type Price,
+  type Quantity,
+  type Rate,
+} from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import { NO_ALLOWANCE, type Allowance } from '../matching/allowance.ts';
 import type { KnownBill } from '../purchasing/alikeBills.ts';
@@ -111,7 +119,8 @@ export type Estimate =
   | { readonly kind: string; readonly by: 'tariff' };
 
 /** What a line is for: goods of an item, or an expense. */
-export type Bought = { readonly item: string; readonly expense?: undefined } | { readonly item?: undefined; readonly expense: string };
+export type Bought =
+  { readonly item: string; readonly expense?: undefined } | { readonly item?: undefined; readonly expense: string };
 
 /**
  * Quantity of an order line that is paid for before it comes: billed ahead, or gone back to be replaced. What stands in
@@ -431,7 +440,14 @@ export interface Books {
   readonly documents: ReadonlyMap<string, PostedFacts>;
 }
 
-export const NOT_COSTS: ReadonlySet<string> = new Set(['storage', 'demurrage', 'detention', 'fine', 'penalty', 'interest']);
+export const NOT_COSTS: ReadonlySet<string> = new Set([
+  'storage',
+  'demurrage',
+  'detention',
+  'fine',
+  'penalty',
+  'interest',
+]);
 
 export const companyOf = (settings: Pick<Company, 'currency' | 'firstOpenDay'> & Partial<Company>): Company => ({
   recognition: 'on-sale',

@@ -1,5 +1,9 @@
 import { decideAllocation, type AllocationCommand, type AllocationDocument } from '../charges/allocation.ts';
-import { decideEstimateClosing, type EstimateClosingCommand, type EstimateClosingDocument } from '../charges/closeEstimate.ts';
+import {
+  decideEstimateClosing,
+  type EstimateClosingCommand,
+  type EstimateClosingDocument,
+} from '../charges/closeEstimate.ts';
 import { decideChargeMove, type ChargeMoveCommand, type ChargeMoveDocument } from '../charges/moveCharge.ts';
 import { decidePayment, type PaymentCommand, type PaymentDocument } from '../paying/payment.ts';
 import { decidePrepayment, type PrepaymentCommand, type PrepaymentDocument } from '../paying/prepayment.ts';
@@ -22,7 +26,11 @@ import {
 import { decidePutAway, type PutAwayCommand, type PutAwayDocument } from '../purchasing/putAway.ts';
 import { decideReceipt, type ReceiptCommand, type ReceiptDocument } from '../purchasing/receipt.ts';
 import { decideReturn, type ReturnCommand, type ReturnDocument } from '../purchasing/vendorReturn.ts';
-import { decideCustomerReturn, type CustomerReturnCommand, type CustomerReturnDocument } from '../sales/customerReturn.ts';
+import {
+  decideCustomerReturn,
+  type CustomerReturnCommand,
+  type CustomerReturnDocument,
+} from '../sales/customerReturn.ts';
 import { decideDelivery, type DeliveryCommand } from '../sales/delivery.ts';
 import { decideInvoice, type InvoiceCommand, type InvoiceDocument } from '../sales/invoice.ts';
 import { decideAssembly, type AssemblyCommand } from '../stock/assembly.ts';
@@ -75,7 +83,9 @@ export type DocumentOf = { [Kind in DocumentKind]: Kinds[Kind][1] };
 export type Command = CommandOf[DocumentKind];
 export type PostedDocument = DocumentOf[DocumentKind];
 
-const DECIDE: { readonly [Kind in DocumentKind]: (books: Books, command: CommandOf[Kind]) => Decision<DocumentOf[Kind]> } = {
+const DECIDE: {
+  readonly [Kind in DocumentKind]: (books: Books, command: CommandOf[Kind]) => Decision<DocumentOf[Kind]>;
+} = {
   order: decideOrder,
   'order-change': decideOrderChange,
   'order-closing': decideOrderClosing,

@@ -1,5 +1,15 @@
 import { Journal, type Entry } from '../books/journal.ts';
-import { BEFORE_ALL, EMPTY_POOL, endOf, poolId, type LineId, type LotPart, type Movement, type Pool, type PoolId } from '../costing/pool.ts';
+import {
+  BEFORE_ALL,
+  EMPTY_POOL,
+  endOf,
+  poolId,
+  type LineId,
+  type LotPart,
+  type Movement,
+  type Pool,
+  type PoolId,
+} from '../costing/pool.ts';
 import { revaluation } from '../costing/poolRun.ts';
 import { lotsLeft, type Source } from '../costing/taking.ts';
 import { settle, type Settlement, type Short } from '../costing/settle.ts';
@@ -23,9 +33,13 @@ export interface Posted<Document> {
   readonly entries: readonly Entry[];
 }
 
-export type Decision<Document> = { accepted: true; posted: Posted<Document> } | { accepted: false; refusals: readonly Refusal[] };
+export type Decision<Document> =
+  { accepted: true; posted: Posted<Document> } | { accepted: false; refusals: readonly Refusal[] };
 
-export const refused = (refusals: readonly Refusal[]): { accepted: false; refusals: readonly Refusal[] } => ({ accepted: false, refusals });
+export const refused = (refusals: readonly Refusal[]): { accepted: false; refusals: readonly Refusal[] } => ({
+  accepted: false,
+  refusals,
+});
 
 /** Refusals of a document's own date: it must exist, lie in an open period, and not precede what the document cites. */
 export function checkDate(books: Books, date: Day, cited: readonly Day[] = []): Refusal[] {
@@ -42,7 +56,10 @@ export function checkDate(books: Books, date: Day, cited: readonly Day[] = []): 
 export function rateOn(books: Books, currency: string, date: Day): Rate | undefined {
   if (currency === books.company.currency) return ONE_TO_ONE;
   const begun = books.rates.filter((dated) => dated.currency === currency && dated.from <= date);
-  return begun.reduce<(typeof begun)[number] | undefined>((latest, dated) => (latest && latest.from > dated.from ? latest : dated), undefined)?.rate;
+  return begun.reduce<(typeof begun)[number] | undefined>(
+    (latest, dated) => (latest && latest.from > dated.from ? latest : dated),
+    undefined,
+  )?.rate;
 }
 
 export function checkCurrency(books: Books, currency: string, date: Day): Refusal[] {
@@ -65,31 +82,53 @@ export function checkCitedOnce(lines: readonly { of: string }[], at: string): Re
 /** Goods by lot or serial say which; others do not. */
 export function checkLots(item: Item | undefined, wanted: Quantity, lots: readonly LotPart[], at: string): Refusal[] {
   if (!item) return [];
-  if (item.tracking === 'none') return lots.length === 0 ? [] : [refusal('lots_not_kept', `${at}/lots`, { item: item.id })];
+  if (item.tracking === 'none')
+    return lots.length === 0 ? [] : [refusal('lots_not_kept', `${at}/lots`, { item: item.id })];
   const named = lots.filter(({ lot }) => lot.trim() !== '');
-  if (named.length < lots.length || lots.length === 0) return [refusal('lots_missing', `${at}/lots`, { item: item.id })];
-  if (new Set(lots.map(({ lot }) => lot)).size < lots.length) return [refusal('lot_twice', `${at}/lots`, { item: item.id })];
-  const wrong = lots.findIndex((part) => part.quantity <= 0n || (item.tracking === 'serial' && part.quantity !== ONE_UNIT));
-  if (wrong >= 0) return [refusal('lot_quantity_wrong', `${at}/lots/${wrong}`, { item: item.id, lot: lots[wrong]?.lot ?? '' })];
+  if (named.length < lots.length || lots.length === 0)
+    return [refusal('lots_missing', `${at}/lots`, { item: item.id })];
+  if (new Set(lots.map(({ lot }) => lot)).size < lots.length)
+    return [refusal('lot_twice', `${at}/lots`, { item: item.id })];
+  const wrong = lots.findIndex(
+    (part) => part.quantity <= 0n || (item.tracking === 'serial' && part.quantity !== ONE_UNIT),
+  );
+  if (wrong >= 0)
+    return [refusal('lot_quantity_wrong', `${at}/lots/${wrong}`, { item: item.id, lot: lots[wrong]?.lot ?? '' })];
   const total = lots.reduce((sum, part) => sum + part.quantity, 0n);
   if (total === wanted) return [];
-  return [refusal('lots_do_not_add_up', `${at}/lots`, { quantity: formatQuantity(wanted), lots: formatQuantity(quantity(total)) })];
+  return [
+    refusal('lots_do_not_add_up', `${at}/lots`, {
+      quantity: formatQuantity(wanted),
+      lots: formatQuantity(quantity(total)),
+    }),
+  ];
 }
 
 /** What comes back or arrives of goods by lot or serial are those that went. */
-export function checkLotsOf(books: Books, source: Source, line: { quantity: Quantity; lots?: readonly LotPart[] | undefined }, at: string): Refusal[] {
+export function checkLotsOf(
+  books: Books,
+  source: Source,
+  line: { quantity: Quantity; lots?: readonly LotPart[] | undefined },
+  at: string,
+): Refusal[] {
   const lots = line.lots ?? [];
   const refusals = checkLots(books.items.get(source.item), line.quantity, lots, at);
   if (refusals.length > 0) return refusals;
   const left = new Map(lotsLeft(source).map((part) => [part.lot, part.quantity]));
   return lots.flatMap(({ lot, quantity: wanted }, position) => {
     const open = left.get(lot) ?? quantity(0n);
-    return wanted > open ? [refusal('lot_not_sent', `${at}/lots/${position}`, { item: source.item, lot, open: formatQuantity(open) })] : [];
+    return wanted > open
+      ? [refusal('lot_not_sent', `${at}/lots/${position}`, { item: source.item, lot, open: formatQuantity(open) })]
+      : [];
   });
 }
 
 /** What every line of goods must say: an item that is kept, a quantity, its lots. */
-export function checkGoods(books: Books, line: { item: string; quantity: Quantity; lots?: readonly LotPart[] | undefined }, at: string): Refusal[] {
+export function checkGoods(
+  books: Books,
+  line: { item: string; quantity: Quantity; lots?: readonly LotPart[] | undefined },
+  at: string,
+): Refusal[] {
   const item = books.items.get(line.item);
   if (!item) return [refusal('item_unknown', `${at}/item`, { item: line.item })];
   if (line.quantity <= 0n) return [refusal('quantity_not_positive', `${at}/quantity`)];
@@ -107,7 +146,16 @@ export function poolOrEmpty(books: Books, item: Item, warehouse: string): Pool {
   const start = { ...BEFORE_ALL, state: { ...EMPTY_POOL, standard: first?.standard } };
   const end = last && { date: last.date, place: last.place, state: { ...EMPTY_POOL, standard: last.standard } };
   const { method } = item;
-  return { id, item: item.id, warehouse, method, checkpoints: end ? [start, end] : [start], movements, values: movements.map(() => base(0n)), writeDowns: [] };
+  return {
+    id,
+    item: item.id,
+    warehouse,
+    method,
+    checkpoints: end ? [start, end] : [start],
+    movements,
+    values: movements.map(() => base(0n)),
+    writeDowns: [],
+  };
 }
 
 /** What a decision hands over to be posted. */
@@ -137,7 +185,12 @@ export function post<Document>(books: Books, decided: Decided<Document>): Decisi
   }
   const pools = new Map<PoolId, Pool>([...opened.map((pool) => [pool.id, pool] as const), ...books.pools]);
   const { currency, recognition, firstOpenDay, checkpointEvery } = books.company;
-  const settled = settle({ date, firstOpenDay, currency, recognition, checkpointEvery, pools, sources: books.sources }, effects, sign, journal);
+  const settled = settle(
+    { date, firstOpenDay, currency, recognition, checkpointEvery, pools, sources: books.sources },
+    effects,
+    sign,
+    journal,
+  );
   if (!settled.ok) return refused([refusalOfShort(settled.short, effects)]);
   const twice = serialTwice(books, settled.settlement, effects);
   if (twice) return refused([twice]);
@@ -147,7 +200,9 @@ export function post<Document>(books: Books, decided: Decided<Document>): Decisi
 }
 
 function refusalOfShort({ pool, movement, date, quantity: missing, lot }: Short, { movements }: Effects): Refusal {
-  const own = movements.find((added) => added.id === movement) ?? movements.find((added) => added.pool === pool.id && added.direction === 'out');
+  const own =
+    movements.find((added) => added.id === movement) ??
+    movements.find((added) => added.pool === pool.id && added.direction === 'out');
   const line = own ? Number(own.id.split('/')[1]) : 1;
   const values = { item: pool.item, warehouse: pool.warehouse, date, short: formatQuantity(missing) };
   return refusal('stock_short', `/lines/${Math.max(line - 1, 0)}/quantity`, lot === '' ? values : { ...values, lot });
@@ -159,7 +214,9 @@ function serialTwice(books: Books, settlement: Settlement, { movements }: Effect
     if (books.items.get(pool.item)?.tracking !== 'serial') continue;
     const seen = new Set<string>();
     for (const { lot } of endOf(pool).layers) {
-      const line = movements.findIndex((added) => added.pool === pool.id && added.lots.some((part) => part.lot === lot));
+      const line = movements.findIndex(
+        (added) => added.pool === pool.id && added.lots.some((part) => part.lot === lot),
+      );
       if (seen.has(lot)) return refusal('serial_on_hand', `/lines/${Math.max(line, 0)}/lots`, { item: pool.item, lot });
       seen.add(lot);
     }

@@ -31,12 +31,19 @@ const nothing = '2026-02-27';
 const FREIGHT = GOOD.allocation?.charges ?? [];
 
 const spoilt: Spoilt[] = [
-  ...(['return', 'credit', 'estimate-closing', 'customer-return', 'transfer', 'arrival', 'count', 'standard', 'write-down'] as const).map((kind): Spoilt => [
-    'no lines',
-    kind,
-    none,
-    'no_lines /lines',
-  ]),
+  ...(
+    [
+      'return',
+      'credit',
+      'estimate-closing',
+      'customer-return',
+      'transfer',
+      'arrival',
+      'count',
+      'standard',
+      'write-down',
+    ] as const
+  ).map((kind): Spoilt => ['no lines', kind, none, 'no_lines /lines']),
   ...(
     [
       'return',
@@ -54,7 +61,12 @@ const spoilt: Spoilt[] = [
       'payment',
       'reversal',
     ] as const
-  ).map((kind): Spoilt => ['a closed period', kind, { date: nothing }, 'date_in_closed_period /date date=2026-02-27 firstOpenDay=2026-03-01']),
+  ).map((kind): Spoilt => [
+    'a closed period',
+    kind,
+    { date: nothing },
+    'date_in_closed_period /date date=2026-02-27 firstOpenDay=2026-03-01',
+  ]),
   ...(['return', 'credit', 'estimate-closing', 'customer-return', 'arrival'] as const).map((kind): Spoilt => [
     'a line that is not there',
     kind,
@@ -69,17 +81,37 @@ const spoilt: Spoilt[] = [
   ]),
   ['another vendor', 'return', { vendor: 'W' }, 'vendor_differs /lines/0'],
   ['an expense', 'return', firstLine('return', { of: '2/2' }), 'not_stock /lines/0'],
-  ['more than came', 'return', firstLine('return', { quantity: q('3') }), 'return_exceeds_received /lines/0/quantity open=2 quantity=3'],
-  ['the day before the receipt', 'return', { date: '2026-03-04' }, 'date_before_cited /date date=2026-03-04 cited=2026-03-05'],
+  [
+    'more than came',
+    'return',
+    firstLine('return', { quantity: q('3') }),
+    'return_exceeds_received /lines/0/quantity open=2 quantity=3',
+  ],
+  [
+    'the day before the receipt',
+    'return',
+    { date: '2026-03-04' },
+    'date_before_cited /date date=2026-03-04 cited=2026-03-05',
+  ],
   ['no lot', 'return', firstLine('return', { of: '2/3' }), 'lots_missing /lines/0/lots item=DYE'],
   ['another vendor', 'credit', { vendor: 'W' }, 'vendor_differs /lines/0'],
   ['another currency', 'credit', { currency: 'EUR' }, 'currency_differs /currency ordered=USD billed=EUR'],
   ['a number that is taken', 'credit', { number: 'b 1' }, 'bill_number_taken /number number=b 1'],
-  ['more than went back billed', 'credit', firstLine('credit', { quantity: q('2') }), 'credit_exceeds_open /lines/0/quantity open=1 quantity=2'],
+  [
+    'more than went back billed',
+    'credit',
+    firstLine('credit', { quantity: q('2') }),
+    'credit_exceeds_open /lines/0/quantity open=1 quantity=2',
+  ],
   ['no quantity', 'credit', firstLine('credit', { quantity: q('0') }), 'quantity_not_positive /lines/0/quantity'],
   ['a price below zero', 'credit', firstLine('credit', { price: priceOrThrow('-1') }), 'price_negative /lines/0/price'],
   ['tax below zero', 'credit', { tax: money(-1n) }, 'amount_negative /tax'],
-  ['an amount on a returned line', 'credit', { lines: [{ of: '6/1', amount: money(1n), to: 'cost' }] }, 'missing /lines/0/quantity'],
+  [
+    'an amount on a returned line',
+    'credit',
+    { lines: [{ of: '6/1', amount: money(1n), to: 'cost' }] },
+    'missing /lines/0/quantity',
+  ],
   ['a quantity on a billed line', 'credit', firstLine('credit', { of: '3/1' }), 'missing /lines/0/amount'],
   ['nothing', 'credit', { lines: [{ of: '3/1', amount: money(0n), to: 'cost' }] }, 'amount_zero /lines/0/amount'],
   [
@@ -102,11 +134,21 @@ const spoilt: Spoilt[] = [
   ],
   ['no reason', 'estimate-closing', { reason: ' ' }, 'reason_missing /reason'],
   ['an estimate that is not there', 'estimate-closing', {}, 'estimate_none /lines/0 kind=freight'],
-  ['the day before the receipt', 'estimate-closing', { date: '2026-03-04' }, 'date_before_cited /date date=2026-03-04 cited=2026-03-05'],
+  [
+    'the day before the receipt',
+    'estimate-closing',
+    { date: '2026-03-04' },
+    'date_before_cited /date date=2026-03-04 cited=2026-03-05',
+  ],
   ['a line that is no expense', 'charge-move', { of: '3/1' }, 'line_unknown /of line=3/1'],
   ['nothing', 'charge-move', { amount: base(0n) }, 'amount_zero /amount'],
   ['more than the expense', 'charge-move', { amount: base(2001n) }, 'move_exceeds_expense /amount left=20.00'],
-  ['the day before the bill', 'charge-move', { date: '2026-03-05' }, 'date_before_cited /date date=2026-03-05 cited=2026-03-06'],
+  [
+    'the day before the bill',
+    'charge-move',
+    { date: '2026-03-05' },
+    'date_before_cited /date date=2026-03-05 cited=2026-03-06',
+  ],
   ['another customer', 'customer-return', { customer: 'T' }, 'customer_differs /lines/0'],
   [
     'more than was delivered',
@@ -114,10 +156,25 @@ const spoilt: Spoilt[] = [
     firstLine('customer-return', { quantity: q('3') }),
     'return_exceeds_delivered /lines/0/quantity open=2 quantity=3',
   ],
-  ['a price below zero', 'customer-return', firstLine('customer-return', { price: priceOrThrow('-1') }), 'price_negative /lines/0/price'],
-  ['the day before the invoice', 'customer-return', { date: '2026-03-07' }, 'date_before_cited /date date=2026-03-07 cited=2026-03-08'],
+  [
+    'a price below zero',
+    'customer-return',
+    firstLine('customer-return', { price: priceOrThrow('-1') }),
+    'price_negative /lines/0/price',
+  ],
+  [
+    'the day before the invoice',
+    'customer-return',
+    { date: '2026-03-07' },
+    'date_before_cited /date date=2026-03-07 cited=2026-03-08',
+  ],
   ['nothing used', 'assembly', { uses: [] }, 'no_lines /uses'],
-  ['an item nobody knows', 'assembly', { makes: { item: 'GHOST', quantity: q('1') } }, 'item_unknown /makes/item item=GHOST'],
+  [
+    'an item nobody knows',
+    'assembly',
+    { makes: { item: 'GHOST', quantity: q('1') } },
+    'item_unknown /makes/item item=GHOST',
+  ],
   [
     'more than is here',
     'assembly',
@@ -133,20 +190,65 @@ const spoilt: Spoilt[] = [
     'stock_short /lines/0/quantity item=LOOM warehouse=main date=2026-03-12 short=6',
   ],
   ['a delivery', 'arrival', firstLine('arrival', { of: '4/1' }), 'line_unknown /lines/0 line=4/1'],
-  ['more than was sent', 'arrival', firstLine('arrival', { lost: q('1') }), 'arrival_exceeds_sent /lines/0/quantity open=1 quantity=2'],
+  [
+    'more than was sent',
+    'arrival',
+    firstLine('arrival', { lost: q('1') }),
+    'arrival_exceeds_sent /lines/0/quantity open=1 quantity=2',
+  ],
   ['nothing', 'arrival', firstLine('arrival', { quantity: q('0') }), 'quantity_not_positive /lines/0/quantity'],
   ['a loss below zero', 'arrival', firstLine('arrival', { lost: q('-1') }), 'quantity_not_positive /lines/0/quantity'],
-  ['the day before it was sent', 'arrival', { date: '2026-03-09' }, 'date_before_cited /date date=2026-03-09 cited=2026-03-10'],
+  [
+    'the day before it was sent',
+    'arrival',
+    { date: '2026-03-09' },
+    'date_before_cited /date date=2026-03-09 cited=2026-03-10',
+  ],
   ['no reason', 'count', { reason: '' }, 'reason_missing /reason'],
-  ['a cost below zero', 'count', firstLine('count', { unitCost: priceOrThrow('-1') }), 'price_negative /lines/0/unitCost'],
+  [
+    'a cost below zero',
+    'count',
+    firstLine('count', { unitCost: priceOrThrow('-1') }),
+    'price_negative /lines/0/unitCost',
+  ],
   ['an item nobody knows', 'count', firstLine('count', { item: 'GHOST' }), 'item_unknown /lines/0/item item=GHOST'],
-  ['goods without a standard', 'standard', firstLine('standard', { item: 'LOOM' }), 'standard_not_kept /lines/0/item item=LOOM'],
-  ['an item nobody knows', 'standard', firstLine('standard', { item: 'GHOST' }), 'item_unknown /lines/0/item item=GHOST'],
-  ['a standard below zero', 'standard', firstLine('standard', { standard: priceOrThrow('-1') }), 'price_negative /lines/0/standard'],
-  ['an item nobody knows', 'write-down', firstLine('write-down', { item: 'GHOST' }), 'item_unknown /lines/0/item item=GHOST'],
-  ['a price below zero', 'write-down', firstLine('write-down', { netRealisable: priceOrThrow('-1') }), 'price_negative /lines/0/netRealisable'],
+  [
+    'goods without a standard',
+    'standard',
+    firstLine('standard', { item: 'LOOM' }),
+    'standard_not_kept /lines/0/item item=LOOM',
+  ],
+  [
+    'an item nobody knows',
+    'standard',
+    firstLine('standard', { item: 'GHOST' }),
+    'item_unknown /lines/0/item item=GHOST',
+  ],
+  [
+    'a standard below zero',
+    'standard',
+    firstLine('standard', { standard: priceOrThrow('-1') }),
+    'price_negative /lines/0/standard',
+  ],
+  [
+    'an item nobody knows',
+    'write-down',
+    firstLine('write-down', { item: 'GHOST' }),
+    'item_unknown /lines/0/item item=GHOST',
+  ],
+  [
+    'a price below zero',
+    'write-down',
+    firstLine('write-down', { netRealisable: priceOrThrow('-1') }),
+    'price_negative /lines/0/netRealisable',
+  ],
   ['nothing', 'prepayment', { amount: money(0n) }, 'amount_zero /amount'],
-  ['a currency without a rate', 'prepayment', { currency: 'JPY' }, 'rate_missing /currency currency=JPY date=2026-03-12'],
+  [
+    'a currency without a rate',
+    'prepayment',
+    { currency: 'JPY' },
+    'rate_missing /currency currency=JPY date=2026-03-12',
+  ],
   ['no bills', 'payment', { bills: [] }, 'no_lines /bills'],
   [
     'a bill that is not there',
@@ -162,9 +264,24 @@ const spoilt: Spoilt[] = [
     { bills: [{ of: '3', amount: money(33_801n), discount: money(0n), writeOff: money(0n) }] },
     'payment_exceeds_open /bills/0/amount open=338.00 amount=338.01',
   ],
-  ['nothing', 'payment', { bills: [{ of: '3', amount: money(0n), discount: money(0n), writeOff: money(0n) }] }, 'amount_zero /bills/0/amount'],
-  ['less than nothing', 'payment', { bills: [{ of: '3', amount: money(-1n), discount: money(2n), writeOff: money(0n) }] }, 'amount_negative /bills/0/amount'],
-  ['a write-off without a reason', 'payment', { bills: [{ of: '3', amount: money(1n), discount: money(0n), writeOff: money(1n) }] }, 'reason_missing /reason'],
+  [
+    'nothing',
+    'payment',
+    { bills: [{ of: '3', amount: money(0n), discount: money(0n), writeOff: money(0n) }] },
+    'amount_zero /bills/0/amount',
+  ],
+  [
+    'less than nothing',
+    'payment',
+    { bills: [{ of: '3', amount: money(-1n), discount: money(2n), writeOff: money(0n) }] },
+    'amount_negative /bills/0/amount',
+  ],
+  [
+    'a write-off without a reason',
+    'payment',
+    { bills: [{ of: '3', amount: money(1n), discount: money(0n), writeOff: money(1n) }] },
+    'reason_missing /reason',
+  ],
   ['a prepayment that is not there', 'payment', { from: '99' }, 'document_unknown /from document=99'],
   [
     'more than the prepayment',
@@ -175,10 +292,20 @@ const spoilt: Spoilt[] = [
   ['no month', 'close', { period: '2026-13' }, 'period_impossible /period period=2026-13'],
   ['a day outside it', 'close', { date: '2026-04-01' }, 'date_outside_period /date date=2026-04-01 period=2026-03'],
   ['a day that does not exist', 'close', { date: '2026-03-32' }, 'date_impossible /date date=2026-03-32'],
-  ['a closed month', 'close', { date: '2026-02-28', period: '2026-02' }, 'period_closed_already /period period=2026-02'],
+  [
+    'a closed month',
+    'close',
+    { date: '2026-02-28', period: '2026-02' },
+    'period_closed_already /period period=2026-02',
+  ],
   ['a document that is not there', 'reversal', { of: '99' }, 'document_unknown /of document=99'],
   ['a document that others build on', 'reversal', { of: '4' }, 'document_cited /of documents=5'],
-  ['the day before the document', 'reversal', { date: '2026-03-09' }, 'date_before_cited /date date=2026-03-09 cited=2026-03-10'],
+  [
+    'the day before the document',
+    'reversal',
+    { date: '2026-03-09' },
+    'date_before_cited /date date=2026-03-09 cited=2026-03-10',
+  ],
   ['no reason', 'reversal', { reason: '' }, 'reason_missing /reason'],
   [
     'lots of goods that have none',
@@ -186,14 +313,24 @@ const spoilt: Spoilt[] = [
     { lines: [{ item: 'LOOM', quantity: q('1'), lots: [{ lot: 'A', quantity: q('1') }] }] },
     'lots_not_kept /lines/0/lots item=LOOM',
   ],
-  ['a lot without a name', 'delivery', firstLine('delivery', { lots: [{ lot: ' ', quantity: q('2') }] }), 'lots_missing /lines/0/lots item=DYE'],
+  [
+    'a lot without a name',
+    'delivery',
+    firstLine('delivery', { lots: [{ lot: ' ', quantity: q('2') }] }),
+    'lots_missing /lines/0/lots item=DYE',
+  ],
   [
     'lots that do not add up',
     'delivery',
     firstLine('delivery', { lots: [{ lot: 'A', quantity: q('1') }] }),
     'lots_do_not_add_up /lines/0/lots quantity=2 lots=1',
   ],
-  ['a lot twice', 'delivery', firstLine('delivery', { lots: [1, 2].map(() => ({ lot: 'A', quantity: q('1') })) }), 'lot_twice /lines/0/lots item=DYE'],
+  [
+    'a lot twice',
+    'delivery',
+    firstLine('delivery', { lots: [1, 2].map(() => ({ lot: 'A', quantity: q('1') })) }),
+    'lot_twice /lines/0/lots item=DYE',
+  ],
   [
     'a lot of nothing',
     'delivery',
@@ -217,24 +354,69 @@ const spoilt: Spoilt[] = [
     firstLine('delivery', { lots: [{ lot: 'B', quantity: q('2') }] }),
     'stock_short /lines/0/quantity item=DYE warehouse=main date=2026-03-12 short=2 lot=B',
   ],
-  ['an expense of nothing', 'bill', { expenses: [{ expense: 'x', amount: money(0n) }] }, 'amount_zero /expenses/0/amount'],
-  ['an expense below zero', 'bill', { expenses: [{ expense: 'x', amount: money(-1n) }] }, 'amount_negative /expenses/0/amount'],
-  ['an expense without a name', 'bill', { expenses: [{ expense: '', amount: money(1n) }] }, 'missing /expenses/0/expense'],
-  ['tax below zero', 'bill', { tax: [{ amount: money(-1n), recoverable: true, lines: undefined }] }, 'amount_negative /tax/0/amount'],
+  [
+    'an expense of nothing',
+    'bill',
+    { expenses: [{ expense: 'x', amount: money(0n) }] },
+    'amount_zero /expenses/0/amount',
+  ],
+  [
+    'an expense below zero',
+    'bill',
+    { expenses: [{ expense: 'x', amount: money(-1n) }] },
+    'amount_negative /expenses/0/amount',
+  ],
+  [
+    'an expense without a name',
+    'bill',
+    { expenses: [{ expense: '', amount: money(1n) }] },
+    'missing /expenses/0/expense',
+  ],
+  [
+    'tax below zero',
+    'bill',
+    { tax: [{ amount: money(-1n), recoverable: true, lines: undefined }] },
+    'amount_negative /tax/0/amount',
+  ],
   ['tax on nothing', 'bill', { tax: [{ amount: money(1n), recoverable: false, lines: [7] }] }, 'tax_on_nothing /tax/0'],
   ['no lines', 'allocation', { to: [] }, 'no_lines /to'],
   ['no charges', 'allocation', { charges: [] }, 'no_lines /charges'],
-  ['the day before the bill', 'allocation', { date: '2026-03-05' }, 'date_before_cited /date date=2026-03-05 cited=2026-03-06'],
-  ['a closed period', 'allocation', { date: nothing }, 'date_in_closed_period /date date=2026-02-27 firstOpenDay=2026-03-01'],
+  [
+    'the day before the bill',
+    'allocation',
+    { date: '2026-03-05' },
+    'date_before_cited /date date=2026-03-05 cited=2026-03-06',
+  ],
+  [
+    'a closed period',
+    'allocation',
+    { date: nothing },
+    'date_in_closed_period /date date=2026-02-27 firstOpenDay=2026-03-01',
+  ],
   ['a customs entry on no day', 'allocation', { entry: '2026-02-30' }, 'date_impossible /entry date=2026-02-30'],
   ['an expense', 'allocation', { to: ['2/2'] }, 'not_stock /to/0'],
   ['a line that is not there', 'allocation', { to: ['2/1', '99/1'] }, 'line_unknown /to/1 line=99/1'],
   ['a line twice', 'allocation', { to: ['2/1', '2/1'] }, 'line_cited_twice /to/1 line=2/1'],
   ['a charge twice', 'allocation', { charges: [...FREIGHT, ...FREIGHT] }, 'line_cited_twice /charges/1 line=3/2'],
-  ['a charge that is not there', 'allocation', { charges: [{ ...FREIGHT[0], of: '3/3' }] }, 'line_unknown /charges/0 line=3/3'],
+  [
+    'a charge that is not there',
+    'allocation',
+    { charges: [{ ...FREIGHT[0], of: '3/3' }] },
+    'line_unknown /charges/0 line=3/3',
+  ],
   ['nothing', 'allocation', { charges: [{ ...FREIGHT[0], amount: base(0n) }] }, 'amount_zero /charges/0/amount'],
-  ['less than nothing', 'allocation', { charges: [{ ...FREIGHT[0], amount: base(-1n) }] }, 'amount_zero /charges/0/amount'],
-  ['limited to a line that is not on it', 'allocation', { charges: [{ ...FREIGHT[0], limitedTo: ['2/3'] }] }, 'line_unknown /charges/0/fixed line=2/3'],
+  [
+    'less than nothing',
+    'allocation',
+    { charges: [{ ...FREIGHT[0], amount: base(-1n) }] },
+    'amount_zero /charges/0/amount',
+  ],
+  [
+    'limited to a line that is not on it',
+    'allocation',
+    { charges: [{ ...FREIGHT[0], limitedTo: ['2/3'] }] },
+    'line_unknown /charges/0/fixed line=2/3',
+  ],
   ['a value below zero', 'opening', firstLine('opening', { value: base(-1n) }), 'amount_negative /lines/0/value'],
 ];
 
@@ -279,16 +461,32 @@ describe('accepted', () => {
       warehouse: 'main',
       lines: [{ item: 'DYE', quantity: q('5'), value: base(3000n), lots: lots('B', '5') }],
     });
-    const delivery = keeper.post({ ...GOOD.delivery, lines: [{ item: 'DYE', quantity: q('4'), lots: [...lots('A', '3'), ...lots('B', '1')] }] } as Command);
+    const delivery = keeper.post({
+      ...GOOD.delivery,
+      lines: [{ item: 'DYE', quantity: q('4'), lots: [...lots('A', '3'), ...lots('B', '1')] }],
+    } as Command);
     const back = (named: object[], units: string): Command =>
-      ({ ...GOOD['customer-return'], lines: [{ of: `${delivery}/1`, quantity: q(units), price: priceOrThrow('9'), lots: named }] }) as unknown as Command;
+      ({
+        ...GOOD['customer-return'],
+        lines: [{ of: `${delivery}/1`, quantity: q(units), price: priceOrThrow('9'), lots: named }],
+      }) as unknown as Command;
     expect(reasons(back(lots('B', '2'), '2'))).toEqual(['lot_not_sent /lines/0/lots/0 item=DYE lot=B open=1']);
-    expect(reasons(back([...lots('A', '1'), ...lots('C', '1')], '2'))).toEqual(['lot_not_sent /lines/0/lots/1 item=DYE lot=C open=0']);
+    expect(reasons(back([...lots('A', '1'), ...lots('C', '1')], '2'))).toEqual([
+      'lot_not_sent /lines/0/lots/1 item=DYE lot=C open=0',
+    ]);
     expect(reasons(back(lots('A', '1'), '2'))).toEqual(['lots_do_not_add_up /lines/0/lots quantity=2 lots=1']);
     keeper.post(back(lots('A', '2'), '2'));
     expect(reasons(back(lots('A', '2'), '2'))).toEqual(['lot_not_sent /lines/0/lots/0 item=DYE lot=A open=1']);
-    const sent = keeper.post({ ...GOOD.transfer, inTransit: true, lines: [{ item: 'DYE', quantity: q('2'), lots: lots('B', '2') }] } as Command);
-    const arrival = (name: string) => ({ ...GOOD.arrival, lines: [{ of: `${sent}/1`, quantity: q('2'), lost: q('0'), lots: lots(name, '2') }] }) as Command;
+    const sent = keeper.post({
+      ...GOOD.transfer,
+      inTransit: true,
+      lines: [{ item: 'DYE', quantity: q('2'), lots: lots('B', '2') }],
+    } as Command);
+    const arrival = (name: string) =>
+      ({
+        ...GOOD.arrival,
+        lines: [{ of: `${sent}/1`, quantity: q('2'), lost: q('0'), lots: lots(name, '2') }],
+      }) as Command;
     expect(reasons(arrival('A'))).toEqual(['lot_not_sent /lines/0/lots/0 item=DYE lot=A open=0']);
     expect(reasons(arrival('B'))).toEqual([]);
   });
@@ -299,7 +497,9 @@ describe('accepted', () => {
 
   it('a share of nothing by hand', () => {
     const fixed = [{ line: '2/1', amount: base(0n) }];
-    expect(reasons({ ...GOOD.allocation, to: ['2/1', '2/3'], charges: [{ ...FREIGHT[0], fixed }] } as Command)).toEqual([]);
+    expect(reasons({ ...GOOD.allocation, to: ['2/1', '2/3'], charges: [{ ...FREIGHT[0], fixed }] } as Command)).toEqual(
+      [],
+    );
   });
 
   it('a payment from a prepayment of the same vendor and currency alone', () => {
@@ -307,7 +507,9 @@ describe('accepted', () => {
     keeper.post({ kind: 'prepayment', vendor: 'V', currency: 'EUR', date: '2026-03-10', amount: money(5000n) });
     expect(reasons({ ...GOOD.payment, from: '9' } as Command)).toEqual([]);
     expect(reasons({ ...GOOD.payment, from: '10' } as Command)).toEqual(['vendor_differs /from']);
-    expect(reasons({ ...GOOD.payment, from: '11' } as Command)).toEqual(['currency_differs /currency ordered=EUR billed=USD']);
+    expect(reasons({ ...GOOD.payment, from: '11' } as Command)).toEqual([
+      'currency_differs /currency ordered=EUR billed=USD',
+    ]);
   });
 });
 
@@ -317,8 +519,12 @@ describe('a period', () => {
 
   it('is opened after a closing alone, on one of its days, once', () => {
     expect(reasons(open('2026-13', '2026-04-01'))).toEqual(['period_impossible /period period=2026-13']);
-    expect(reasons(open('2026-04', '2026-05-01'))).toEqual(['date_outside_period /date date=2026-05-01 period=2026-04']);
-    expect(reasons(open('2026-04', '2026-03-31'))).toEqual(['date_outside_period /date date=2026-03-31 period=2026-04']);
+    expect(reasons(open('2026-04', '2026-05-01'))).toEqual([
+      'date_outside_period /date date=2026-05-01 period=2026-04',
+    ]);
+    expect(reasons(open('2026-04', '2026-03-31'))).toEqual([
+      'date_outside_period /date date=2026-03-31 period=2026-04',
+    ]);
     expect(reasons(open('2026-04', '2026-04-01'))).toEqual(['period_not_closed /period period=2026-04']);
     keeper.post(GOOD.close as Command);
     for (const day of ['2026-04-01', '2026-04-30']) expect(reasons(open('2026-04', day))).toEqual([]);
@@ -339,7 +545,9 @@ describe('a period', () => {
     keeper.post(GOOD.close as Command);
     expect(reasons(GOOD.close as Command)).toContain('period_closed_already /period period=2026-03');
     expect(reasons({ kind: 'close', period: '2026-04', date: '2026-04-30' })).toEqual([]);
-    expect(reasons({ ...GOOD.bill, date: '2026-03-31' } as Command)).toContain('date_in_closed_period /date date=2026-03-31 firstOpenDay=2026-04-01');
+    expect(reasons({ ...GOOD.bill, date: '2026-03-31' } as Command)).toContain(
+      'date_in_closed_period /date date=2026-03-31 firstOpenDay=2026-04-01',
+    );
   });
 });
 
@@ -349,18 +557,32 @@ describe('a bill ahead of the goods', () => {
     lines: [{ of: '10/1', quantity: q(units), price: priceOrThrow('5'), discount: NO_DISCOUNT, difference: 'cost' }],
   });
   beforeEach(() => {
-    const line = { bought: { item: 'YARN' }, quantity: q('10'), price: priceOrThrow('5'), discount: NO_DISCOUNT, due: undefined };
+    const line = {
+      bought: { item: 'YARN' },
+      quantity: q('10'),
+      price: priceOrThrow('5'),
+      discount: NO_DISCOUNT,
+      due: undefined,
+    };
     keeper.post({ kind: 'order', vendor: 'V', currency: 'USD', date: '2026-03-10', lines: [line] });
   });
 
   it('is for no more than is still to come, what is billed ahead already counted', () => {
     expect(reasons(ahead('10.5'))).toEqual(['bill_ahead_exceeds_ordered /lines/0/quantity open=10 quantity=10.5']);
     keeper.post(ahead('6'));
-    expect(reasons({ ...ahead('5'), number: 'B10' } as Command)).toEqual(['bill_ahead_exceeds_ordered /lines/0/quantity open=4 quantity=5']);
+    expect(reasons({ ...ahead('5'), number: 'B10' } as Command)).toEqual([
+      'bill_ahead_exceeds_ordered /lines/0/quantity open=4 quantity=5',
+    ]);
   });
 
   it('waits until all that came is billed', () => {
-    keeper.post({ kind: 'receipt', vendor: 'V', date: '2026-03-11', warehouse: 'main', lines: [{ of: '10/1', quantity: q('3') }] });
+    keeper.post({
+      kind: 'receipt',
+      vendor: 'V',
+      date: '2026-03-11',
+      warehouse: 'main',
+      lines: [{ of: '10/1', quantity: q('3') }],
+    });
     expect(reasons(ahead('2'))).toEqual(['bill_ahead_while_unbilled /lines/0 unbilled=3']);
   });
 });
@@ -370,7 +592,9 @@ describe('what is short or here already is said at the line that asks for it', (
   it('in a delivery of several lines, from several pools', () => {
     const lines = [goods('DYE', '2', [{ lot: 'A', quantity: q('2') }]), goods('LOOM', '1'), goods('LOOM', '9')];
     const delivery = { ...GOOD.delivery, lines } as unknown as Command;
-    expect(reasons(delivery)).toEqual(['stock_short /lines/2/quantity item=LOOM warehouse=main date=2026-03-12 short=7']);
+    expect(reasons(delivery)).toEqual([
+      'stock_short /lines/2/quantity item=LOOM warehouse=main date=2026-03-12 short=7',
+    ]);
   });
 
   it('at the line of the pool where a later document is short, else at the first', () => {
@@ -382,11 +606,16 @@ describe('what is short or here already is said at the line that asks for it', (
   });
 
   it('for a serial number that comes in twice', () => {
-    const serial = (name: string) => ({ ...goods('SERIAL', '1', [{ lot: name, quantity: q('1') }]), value: base(100n) });
+    const serial = (name: string) => ({
+      ...goods('SERIAL', '1', [{ lot: name, quantity: q('1') }]),
+      value: base(100n),
+    });
     const opening = (...lines: object[]) => ({ ...GOOD.opening, lines }) as unknown as Command;
     keeper.post(opening(serial('S1'), serial('S2')));
     const yarn = { ...goods('YARN', '1'), value: base(1n) };
-    expect(reasons(opening(yarn, serial('S3'), serial('S2')))).toEqual(['serial_on_hand /lines/2/lots item=SERIAL lot=S2']);
+    expect(reasons(opening(yarn, serial('S3'), serial('S2')))).toEqual([
+      'serial_on_hand /lines/2/lots item=SERIAL lot=S2',
+    ]);
     expect(reasons(opening(serial('S4'), serial('S4')))).toEqual(['serial_on_hand /lines/0/lots item=SERIAL lot=S4']);
     expect(reasons(opening(serial('S3')))).toEqual([]);
   });

@@ -4,7 +4,16 @@ import { readable } from '../books/journal.ts';
 import { fold } from '../costing/fold.ts';
 import { endOf, type CostingMethod, type LotPart } from '../costing/pool.ts';
 import { lotsLeft, openOf } from '../costing/taking.ts';
-import { base, documentAmount, NO_DISCOUNT, price, priceOrThrow, quantity, quantityOrThrow, rateOrThrow } from '../exact/amounts.ts';
+import {
+  base,
+  documentAmount,
+  NO_DISCOUNT,
+  price,
+  priceOrThrow,
+  quantity,
+  quantityOrThrow,
+  rateOrThrow,
+} from '../exact/amounts.ts';
 import { unbilledOf } from '../purchasing/billedAmounts.ts';
 import { Bookkeeper } from '../testing/bookkeeper.ts';
 import { Occurrences } from '../testing/histories.ts';
@@ -28,7 +37,18 @@ afterAll(() => console.info(`Orders of papers with OBOLUS_SEED=${seed}: ${occurr
 
 const UNIT = 1_000_000n;
 const METHODS: readonly CostingMethod[] = ['fifo', 'average', 'standard', 'lot'];
-const STEPS = ['deliver', 'deliver', 'invoice', 'transfer', 'assemble', 'assemble', 'assemble of kits', 'give back', 'send back', 'scrap'] as const;
+const STEPS = [
+  'deliver',
+  'deliver',
+  'invoice',
+  'transfer',
+  'assemble',
+  'assemble',
+  'assemble of kits',
+  'give back',
+  'send back',
+  'scrap',
+] as const;
 
 interface Receipt {
   readonly units: bigint;
@@ -58,10 +78,13 @@ const trades: fc.Arbitrary<Trade> = fc.record({
     }),
     { minLength: 1, maxLength: 4 },
   ),
-  steps: fc.array(fc.record({ step: fc.constantFrom(...STEPS), pick: fc.nat(40), units: fc.bigInt(1n, 20n), back: fc.nat(3) }), {
-    minLength: 8,
-    maxLength: 16,
-  }),
+  steps: fc.array(
+    fc.record({ step: fc.constantFrom(...STEPS), pick: fc.nat(40), units: fc.bigInt(1n, 20n), back: fc.nat(3) }),
+    {
+      minLength: 8,
+      maxLength: 16,
+    },
+  ),
   currency: fc.constantFrom('USD', 'EUR'),
 });
 
@@ -72,7 +95,11 @@ function opening({ methods }: Trade): Books {
     ['KIT', item('KIT', methods[1])],
     ['SET', item('SET', methods[2])],
   ]);
-  return { ...emptyBooks(companyOf({ currency: 'USD', firstOpenDay: '2026-01-01', checkpointEvery: 4 })), items, rates };
+  return {
+    ...emptyBooks(companyOf({ currency: 'USD', firstOpenDay: '2026-01-01', checkpointEvery: 4 })),
+    items,
+    rates,
+  };
 }
 
 /** Plays a trade with the papers of each receipt known before the step that `late` names. */
@@ -82,9 +109,19 @@ function keep(trade: Trade, late: readonly number[], counting: boolean): Bookkee
   const currency = sentBack ? 'USD' : trade.currency;
   const lots = trade.methods[0] === 'lot';
   const receipts = trade.receipts.map(({ units, cents }, at) => {
-    const line = { bought: { item: 'YARN' }, quantity: quantity(units * UNIT), price: price(cents * 10_000n), discount: NO_DISCOUNT, due: undefined };
+    const line = {
+      bought: { item: 'YARN' },
+      quantity: quantity(units * UNIT),
+      price: price(cents * 10_000n),
+      discount: NO_DISCOUNT,
+      due: undefined,
+    };
     const order = keeper.post({ kind: 'order', vendor: 'V', currency, date: '2026-03-01', lines: [line] });
-    const received = { of: `${order}/1`, quantity: line.quantity, lots: lots ? [{ lot: `L${at % 2}`, quantity: line.quantity }] : [] };
+    const received = {
+      of: `${order}/1`,
+      quantity: line.quantity,
+      lots: lots ? [{ lot: `L${at % 2}`, quantity: line.quantity }] : [],
+    };
     return `${keeper.post({ kind: 'receipt', vendor: 'V', date: '2026-03-10', warehouse: 'main', lines: [received] })}/1`;
   });
   for (let place = 0; place <= trade.steps.length; place += 1) {
@@ -107,12 +144,34 @@ function papers(keeper: Bookkeeper, line: string, receipt: Receipt, at: number):
   const { currency } = received;
   const difference = receipt.toVariance ? ('variance' as const) : ('cost' as const);
   if (unbilledOf(received) > 0n) {
-    const billed = { of: line, quantity: unbilledOf(received), price: billedPrice(receipt), discount: NO_DISCOUNT, difference };
-    keeper.post({ kind: 'bill', vendor: 'V', number: `B${at}`, currency, date: '2026-04-02', lines: [billed], charges: [] });
+    const billed = {
+      of: line,
+      quantity: unbilledOf(received),
+      price: billedPrice(receipt),
+      discount: NO_DISCOUNT,
+      difference,
+    };
+    keeper.post({
+      kind: 'bill',
+      vendor: 'V',
+      number: `B${at}`,
+      currency,
+      date: '2026-04-02',
+      lines: [billed],
+      charges: [],
+    });
   }
   if (receipt.freight === 0n) return;
   const charges = [{ kind: 'freight', amount: documentAmount(receipt.freight) }];
-  const bill = keeper.post({ kind: 'bill', vendor: 'C', number: `F${at}`, currency: 'USD', date: '2026-04-03', lines: [], charges });
+  const bill = keeper.post({
+    kind: 'bill',
+    vendor: 'C',
+    number: `F${at}`,
+    currency: 'USD',
+    date: '2026-04-03',
+    lines: [],
+    charges,
+  });
   const allocated = [{ of: `${bill}/1`, basis: 'weight' as const, amount: undefined, fixed: [] }];
   keeper.post({ kind: 'allocation', date: '2026-04-03', to: [line], charges: allocated });
 }
@@ -122,11 +181,20 @@ const billedPrice = ({ cents, dearer }: Receipt) => price((cents + dearer) * 10_
 /** Whatever had been billed before it went back is credited at its price. */
 function clearReturns(keeper: Bookkeeper, trade: Trade, receipts: readonly string[]): void {
   for (const line of [...keeper.books.creditable.values()].filter(({ kind }) => kind === 'return')) {
-    const cited = [...keeper.books.receiptLines.values()].find((receipt) => receipt.returns.some((part) => part.line === line.id));
+    const cited = [...keeper.books.receiptLines.values()].find((receipt) =>
+      receipt.returns.some((part) => part.line === line.id),
+    );
     const receipt = trade.receipts[receipts.indexOf(cited?.id ?? '')] as Receipt;
     const dearer = trade.methods[0] === 'average' ? 0n : receipt.dearer;
     const credited = { of: line.id, quantity: line.quantity, price: billedPrice({ ...receipt, dearer }) };
-    keeper.post({ kind: 'credit', vendor: 'V', number: `C${line.id}`, currency: 'USD', date: '2026-04-20', lines: [credited] });
+    keeper.post({
+      kind: 'credit',
+      vendor: 'V',
+      number: `C${line.id}`,
+      currency: 'USD',
+      date: '2026-04-20',
+      lines: [credited],
+    });
   }
 }
 
@@ -138,7 +206,9 @@ function stepOf(keeper: Bookkeeper, { step, pick, units, back }: Step, receipts:
   const date = `2026-03-${20 - back}`;
   const held = [...books.pools.values()].filter((pool) => endOf(pool).quantity > 0n);
   const pool = held[pick % Math.max(held.length, 1)];
-  const open = [...books.sources.values()].filter((source) => source.purpose === 'delivered' && openOf(source).untaken > 0n);
+  const open = [...books.sources.values()].filter(
+    (source) => source.purpose === 'delivered' && openOf(source).untaken > 0n,
+  );
   const source = open[pick % Math.max(open.length, 1)];
   const some = (there: bigint) => quantity(units * UNIT < there ? units * UNIT : there);
   const later = '2026-03-25';
@@ -150,8 +220,13 @@ function stepOf(keeper: Bookkeeper, { step, pick, units, back }: Step, receipts:
       const wanted = some(endOf(pool).quantity);
       const line = { item: pool.item, quantity: wanted, lots: lotsOf(books, pool.id, wanted) };
       const { warehouse } = pool;
-      if (step === 'deliver') return keeper.try({ kind: 'delivery', customer: 'S', date, warehouse, lines: [line] }) !== undefined;
-      if (step === 'scrap') return keeper.try({ kind: 'count', date, warehouse, reason: 'torn', lines: [{ ...line, change: 'scrapped' }] }) !== undefined;
+      if (step === 'deliver')
+        return keeper.try({ kind: 'delivery', customer: 'S', date, warehouse, lines: [line] }) !== undefined;
+      if (step === 'scrap')
+        return (
+          keeper.try({ kind: 'count', date, warehouse, reason: 'torn', lines: [{ ...line, change: 'scrapped' }] }) !==
+          undefined
+        );
       const to = warehouse === 'main' ? 'overflow' : 'main';
       return keeper.try({ kind: 'transfer', date, from: warehouse, to, inTransit: false, lines: [line] }) !== undefined;
     }
@@ -171,7 +246,10 @@ function stepOf(keeper: Bookkeeper, { step, pick, units, back }: Step, receipts:
         .slice(0, 1)
         .map((part) => ({ ...part, quantity: wanted }));
       const line = { of: source.line, quantity: wanted, price: priceOrThrow('70'), lots };
-      return keeper.try({ kind: 'customer-return', customer: 'S', date: later, warehouse: 'main', lines: [line] }) !== undefined;
+      return (
+        keeper.try({ kind: 'customer-return', customer: 'S', date: later, warehouse: 'main', lines: [line] }) !==
+        undefined
+      );
     }
     case 'send back': {
       const of = receipts[pick % receipts.length] ?? '';
@@ -179,7 +257,10 @@ function stepOf(keeper: Bookkeeper, { step, pick, units, back }: Step, receipts:
       const gone = received?.returns.reduce((sum, part) => sum + part.unbilled + part.billed, 0n) ?? 0n;
       const wanted = some((received?.quantity ?? 0n) - gone);
       const lots = (received?.lots ?? []).map(({ lot }) => ({ lot, quantity: wanted }));
-      return keeper.try({ kind: 'return', vendor: 'V', date, lines: [{ of, quantity: wanted, lots, confirmed: true }] }) !== undefined;
+      return (
+        keeper.try({ kind: 'return', vendor: 'V', date, lines: [{ of, quantity: wanted, lots, confirmed: true }] }) !==
+        undefined
+      );
     }
   }
 }
@@ -235,26 +316,57 @@ describe('where the books end', () => {
 });
 
 describe('a difference that falls on a later day', () => {
-  const line = { bought: { item: 'YARN' }, quantity: quantityOrThrow('10'), price: priceOrThrow('5'), discount: NO_DISCOUNT, due: undefined };
+  const line = {
+    bought: { item: 'YARN' },
+    quantity: quantityOrThrow('10'),
+    price: priceOrThrow('5'),
+    discount: NO_DISCOUNT,
+    due: undefined,
+  };
   const dearer = {
     ...{ kind: 'bill' as const, vendor: 'V', number: '1', currency: 'USD', date: '2026-03-09', charges: [] },
-    lines: [{ of: '2/1', quantity: line.quantity, price: priceOrThrow('6'), discount: NO_DISCOUNT, difference: 'cost' as const }],
+    lines: [
+      {
+        of: '2/1',
+        quantity: line.quantity,
+        price: priceOrThrow('6'),
+        discount: NO_DISCOUNT,
+        difference: 'cost' as const,
+      },
+    ],
   };
   const posted = (keeper: Bookkeeper) => {
     const decision = decide(keeper.books, dearer);
     if (!decision.accepted) throw new Error('refused');
-    return decision.posted.entries.map((entry) => [entry.date, Object.fromEntries(readable(entry).map(({ account, amount }) => [account, amount]))]);
+    return decision.posted.entries.map((entry) => [
+      entry.date,
+      Object.fromEntries(readable(entry).map(({ account, amount }) => [account, amount])),
+    ]);
   };
   const received = (date: string) => {
-    const keeper = new Bookkeeper(opening({ methods: ['fifo', 'fifo', 'fifo'], receipts: [], steps: [], currency: 'USD' }));
+    const keeper = new Bookkeeper(
+      opening({ methods: ['fifo', 'fifo', 'fifo'], receipts: [], steps: [], currency: 'USD' }),
+    );
     keeper.post({ kind: 'order', vendor: 'V', currency: 'USD', date: '2026-03-01', lines: [line] });
-    keeper.post({ kind: 'receipt', vendor: 'V', date, warehouse: 'main', lines: [{ of: '1/1', quantity: line.quantity }] });
+    keeper.post({
+      kind: 'receipt',
+      vendor: 'V',
+      date,
+      warehouse: 'main',
+      lines: [{ of: '1/1', quantity: line.quantity }],
+    });
     return keeper;
   };
 
   it('is posted on the day of the movement that it changes, in an entry of its own', () => {
     const keeper = received('2026-03-02');
-    keeper.post({ kind: 'delivery', customer: 'S', date: '2026-03-20', warehouse: 'main', lines: [{ item: 'YARN', quantity: quantityOrThrow('4') }] });
+    keeper.post({
+      kind: 'delivery',
+      customer: 'S',
+      date: '2026-03-20',
+      warehouse: 'main',
+      lines: [{ item: 'YARN', quantity: quantityOrThrow('4') }],
+    });
     expect(posted(keeper)).toEqual([
       ['2026-03-09', { inventory: base(1000n), grni: 5000n, payables: -6000n }],
       ['2026-03-20', { 'shipped-not-billed': 400n, inventory: -400n }],

@@ -8,12 +8,21 @@ import { companyOf, emptyBooks, type Order } from './books.ts';
 import { decide, type Command, type CommandOf } from './decide.ts';
 
 const q = quantityOrThrow;
-const asked = (units: string, price: string) => ({ quantity: q(units), price: priceOrThrow(price), discount: NO_DISCOUNT, due: undefined });
+const asked = (units: string, price: string) => ({
+  quantity: q(units),
+  price: priceOrThrow(price),
+  discount: NO_DISCOUNT,
+  due: undefined,
+});
 const about = { of: '1', date: '2026-03-04', by: 'ines', reason: 'agreed' };
 const change = (lines: CommandOf['order-change']['lines'], more: Partial<CommandOf['order-change']> = {}): Command => ({
   ...{ kind: 'order-change', ...about, version: keeper.books.orders.get('1')?.versions.length ?? 1, lines, ...more },
 });
-const line = (at: number, units: string, price: string) => ({ of: `1/${at}`, bought: undefined, ...asked(units, price) });
+const line = (at: number, units: string, price: string) => ({
+  of: `1/${at}`,
+  bought: undefined,
+  ...asked(units, price),
+});
 const added = (units: string, price: string) => ({ of: undefined, bought: { item: 'LOOM' }, ...asked(units, price) });
 const close = (lines: readonly { of: string }[] = [], more: Partial<CommandOf['order-closing']> = {}): Command => ({
   ...{ kind: 'order-closing', of: '1', date: '2026-03-04', reason: 'sold out', lines, ...more },
@@ -21,11 +30,20 @@ const close = (lines: readonly { of: string }[] = [], more: Partial<CommandOf['o
 const step = (word: CommandOf['order-step']['step'], more: Partial<CommandOf['order-step']> = {}): Command => ({
   ...{ kind: 'order-step', ...about, seen: order().versions.length, step: word, ...more },
 });
-const answer = (word: CommandOf['order-approval']['step'], more: Partial<CommandOf['order-approval']> = {}): Command => ({
+const answer = (
+  word: CommandOf['order-approval']['step'],
+  more: Partial<CommandOf['order-approval']> = {},
+): Command => ({
   ...{ kind: 'order-approval', ...about, seen: order().versions.length, by: 'otto', step: word, ...more },
 });
 const receive = (at: number, units: string): Command => ({
-  ...{ kind: 'receipt', vendor: 'V', date: '2026-03-05', warehouse: 'main', lines: [{ of: `1/${at}`, quantity: q(units) }] },
+  ...{
+    kind: 'receipt',
+    vendor: 'V',
+    date: '2026-03-05',
+    warehouse: 'main',
+    lines: [{ of: `1/${at}`, quantity: q(units) }],
+  },
 });
 
 /** Document 1: ines, who may order up to 500.00, orders 10 of yarn at 5 and 2 of looms at 200: 450.00. */
@@ -53,7 +71,9 @@ describe('a later version of an order', () => {
     expect(['1/1', '1/2', '1/3'].map((id) => keeper.books.orderLines.get(id)?.by)).toEqual(['2', '1', '2']);
     // 12 × 6 + 2 × 200 + 1 × 30.
     expect(order().amount).toBe(50_200n);
-    expect(keeper.books.orderLines.get('1/1')?.earlier.map(({ by, price }) => [by, price])).toEqual([['1', priceOrThrow('5')]]);
+    expect(keeper.books.orderLines.get('1/1')?.earlier.map(({ by, price }) => [by, price])).toEqual([
+      ['1', priceOrThrow('5')],
+    ]);
   });
 
   it('is taken back by its reverse, also where another came after it', () => {
@@ -63,21 +83,36 @@ describe('a later version of an order', () => {
     expect(keeper.books.orderLines.get('1/1')).toMatchObject({ by: '3', quantity: q('13'), earlier: [{ by: '1' }] });
     expect(keeper.books.orderLines.has('1/3')).toBe(false);
     keeper.post({ kind: 'reversal', date: '2026-03-05', of: '3', reason: 'a mistake' });
-    expect(keeper.books.orderLines.get('1/1')).toMatchObject({ by: '1', quantity: q('10'), price: priceOrThrow('5'), earlier: [] });
+    expect(keeper.books.orderLines.get('1/1')).toMatchObject({
+      by: '1',
+      quantity: q('10'),
+      price: priceOrThrow('5'),
+      earlier: [],
+    });
     expect(order()).toMatchObject({ amount: 45_000n, versions: [{ document: '1', by: 'ines' }] });
   });
 
   it('stands while goods came by it', () => {
     keeper.post(change([line(1, '12', '6')]));
     keeper.post(receive(1, '11'));
-    expect(reasons({ kind: 'reversal', date: '2026-03-06', of: '2', reason: 'a mistake' })).toEqual(['document_cited /of documents=3']);
+    expect(reasons({ kind: 'reversal', date: '2026-03-06', of: '2', reason: 'a mistake' })).toEqual([
+      'document_cited /of documents=3',
+    ]);
     expect(reasons(change([line(1, '10.5', '6')]))).toEqual(['order_below_received /lines/0/quantity received=11']);
     expect(reasons(change([line(1, '11', '6')]))).toEqual([]);
   });
 
   it('counts what was billed ahead as taken', () => {
     const ahead = { of: '1/1', ...asked('4', '5'), difference: 'cost' as const };
-    keeper.post({ kind: 'bill', vendor: 'V', number: 'B', currency: 'USD', date: '2026-03-03', lines: [ahead], charges: [] });
+    keeper.post({
+      kind: 'bill',
+      vendor: 'V',
+      number: 'B',
+      currency: 'USD',
+      date: '2026-03-03',
+      lines: [ahead],
+      charges: [],
+    });
     expect(reasons(change([line(1, '3', '5')]))).toEqual(['order_below_received /lines/0/quantity received=4']);
     expect(reasons(close([{ of: '1/1' }]))).toEqual(['order_billed_ahead /lines/0']);
     keeper.post(close());
@@ -90,7 +125,9 @@ describe('a later version of an order', () => {
     expect(reasons(change([line(1, '11', '5')], { reason: ' ' }))).toEqual(['reason_missing /reason']);
     expect(reasons(change([line(1, '11', '5')], { version: 2 }))).toEqual(['order_changed_since /version version=1']);
     expect(reasons(change([line(1, '11', '5')], { of: '7' }))).toEqual(['document_unknown /of document=7']);
-    expect(reasons(change([line(1, '11', '5')], { date: '2026-03-01' }))).toEqual(['date_before_cited /date date=2026-03-01 cited=2026-03-02']);
+    expect(reasons(change([line(1, '11', '5')], { date: '2026-03-01' }))).toEqual([
+      'date_before_cited /date date=2026-03-01 cited=2026-03-02',
+    ]);
     expect(reasons(change([line(9, '11', '5')]))).toEqual(['line_unknown /lines/0 line=1/9']);
     expect(reasons(change([line(1, '11', '5'), line(1, '12', '5')]))).toEqual(['line_cited_twice /lines/1 line=1/1']);
     expect(reasons(change([{ ...added('0', '-1'), bought: { item: 'NONE' } }]))).toEqual([
@@ -108,7 +145,9 @@ describe('lines of which no more comes', () => {
     const closed = () => keeper.books.orderLines.get('1/1');
     expect(closed()?.closed).toEqual([{ line: '3/1', date: '2026-03-04', quantity: q('6'), reason: 'sold out' }]);
     expect(reasons(receive(1, '1'))).toEqual(['order_line_closed /lines/0/quantity date=2026-03-04 reason=sold out']);
-    expect(reasons(change([line(1, '12', '5')]))).toEqual(['order_line_closed /lines/0/quantity date=2026-03-04 reason=sold out']);
+    expect(reasons(change([line(1, '12', '5')]))).toEqual([
+      'order_line_closed /lines/0/quantity date=2026-03-04 reason=sold out',
+    ]);
     expect(reasons(close([{ of: '1/1' }]))).toEqual(['nothing_open /lines/0']);
     keeper.post({ kind: 'reversal', date: '2026-03-05', of: '3', reason: 'more is there' });
     expect(openToReceive(closed() as NonNullable<ReturnType<typeof closed>>)).toBe(q('6'));
@@ -125,7 +164,9 @@ describe('lines of which no more comes', () => {
     expect(reasons(close([], { reason: '' }))).toEqual(['reason_missing /reason']);
     expect(reasons(close([], { of: '5' }))).toEqual(['document_unknown /of document=5']);
     expect(reasons(close([{ of: '11/1' }]))).toEqual(['line_unknown /lines/0 line=11/1']);
-    expect(reasons(close([], { date: '2026-03-01' }))).toEqual(['date_before_cited /date date=2026-03-01 cited=2026-03-02']);
+    expect(reasons(close([], { date: '2026-03-01' }))).toEqual([
+      'date_before_cited /date date=2026-03-01 cited=2026-03-02',
+    ]);
   });
 });
 
@@ -151,7 +192,9 @@ describe('an order on hold', () => {
 
   it('is not undone but released: what happened to an order happened', () => {
     keeper.post(step('held'));
-    expect(reasons({ kind: 'reversal', date: '2026-03-05', of: '2', reason: 'a mistake' })).toEqual(['document_not_reversible /of kind=order-step']);
+    expect(reasons({ kind: 'reversal', date: '2026-03-05', of: '2', reason: 'a mistake' })).toEqual([
+      'document_not_reversible /of kind=order-step',
+    ]);
   });
 });
 

@@ -1,7 +1,16 @@
 import { lineId, placeOf, positionOf, type LineId } from '../costing/pool.ts';
 import { sourceFrom } from '../costing/settle.ts';
 import type { Dimensions } from '../books/journal.ts';
-import { base, documentAmount, ONE_TO_ONE, ONE_UNIT, quantity, type BaseAmount, type DocumentAmount, type Quantity } from '../exact/amounts.ts';
+import {
+  base,
+  documentAmount,
+  ONE_TO_ONE,
+  ONE_UNIT,
+  quantity,
+  type BaseAmount,
+  type DocumentAmount,
+  type Quantity,
+} from '../exact/amounts.ts';
 import { linesOfOrder, orderAmount } from '../purchasing/orderStanding.ts';
 import { aheadOf, billedPartOf, type BillDocument } from '../purchasing/bill.ts';
 import type { CreditDocument } from '../purchasing/creditMemo.ts';
@@ -13,7 +22,9 @@ import { rateOn, type Posted } from './decision.ts';
 import { strikeOut } from './strikeOut.ts';
 
 /** Books that are being written: the same, with maps that take entries. */
-export type Writing = { -readonly [Key in keyof Books]: Books[Key] extends ReadonlyMap<infer Id, infer Value> ? Map<Id, Value> : Books[Key] };
+export type Writing = {
+  -readonly [Key in keyof Books]: Books[Key] extends ReadonlyMap<infer Id, infer Value> ? Map<Id, Value> : Books[Key];
+};
 
 /** The books after a document: what it appended is in them, what it changed by its facts is worked out. */
 export function record(books: Books, posted: Posted<PostedDocument>): Books {
@@ -23,12 +34,16 @@ export function record(books: Books, posted: Posted<PostedDocument>): Books {
   for (const { pool } of settlement.pools) next.pools.set(pool.id, pool);
   recordSources(next, posted);
   const suspense = entries.flatMap((entry) =>
-    entry.lines.filter((line) => line.account === 'stock-suspense').map((line) => ({ document: number, date: entry.date, amount: line.amount })),
+    entry.lines
+      .filter((line) => line.account === 'stock-suspense')
+      .map((line) => ({ document: number, date: entry.date, amount: line.amount })),
   );
   next.suspense = [...books.suspense, ...suspense];
-  for (const cited of cites) change(next.documents, cited, (facts) => ({ ...facts, citedBy: [...facts.citedBy, number] }));
+  for (const cited of cites)
+    change(next.documents, cited, (facts) => ({ ...facts, citedBy: [...facts.citedBy, number] }));
   next.documents.set(number, { document: number, kind: document.kind, date: document.date, effects, citedBy: [] });
-  if (posted.sign === 1) for (const { line, item, date, standard } of effects.standards) addStandard(next, item, { line, date, standard });
+  if (posted.sign === 1)
+    for (const { line, item, date, standard } of effects.standards) addStandard(next, item, { line, date, standard });
   recordLines(next, number, document);
   return next;
 }
@@ -73,7 +88,8 @@ function recordSources(next: Writing, { effects, settlement, sign }: Posted<Post
     if (!pool) continue;
     const at = positionOf(pool.movements, { date: movement.date, place: placeOf(movement.id) });
     const value = pool.values[at];
-    if (value !== undefined && pool.movements[at]?.id === movement.id) next.sources.set(movement.id, sourceFrom(movement, pool.item, value));
+    if (value !== undefined && pool.movements[at]?.id === movement.id)
+      next.sources.set(movement.id, sourceFrom(movement, pool.item, value));
   }
 }
 
@@ -100,7 +116,10 @@ function recordLines(next: Writing, number: string, document: PostedDocument): v
     case 'order-step':
     case 'order-approval': {
       const { step, by, version, amount } = document;
-      change(next.orders, document.of, (order) => ({ ...order, steps: [...order.steps, { document: number, step, by, version, amount }] }));
+      change(next.orders, document.of, (order) => ({
+        ...order,
+        steps: [...order.steps, { document: number, step, by, version, amount }],
+      }));
       return;
     }
     case 'receipt':
@@ -125,12 +144,18 @@ function recordLines(next: Writing, number: string, document: PostedDocument): v
       return;
     case 'aside-closing':
       document.lines.forEach(({ of, quantity: gone }, position) =>
-        change(next.asides, of, (aside) => ({ ...aside, gone: [...aside.gone, { line: at(position), quantity: gone }] })),
+        change(next.asides, of, (aside) => ({
+          ...aside,
+          gone: [...aside.gone, { line: at(position), quantity: gone }],
+        })),
       );
       return;
     case 'put-away':
       document.lines.forEach(({ of, quantity: put, bin }, position) =>
-        change(next.receiptLines, of, (line) => ({ ...line, putAway: [...line.putAway, { line: at(position), quantity: put, bin }] })),
+        change(next.receiptLines, of, (line) => ({
+          ...line,
+          putAway: [...line.putAway, { line: at(position), quantity: put, bin }],
+        })),
       );
       return;
     case 'bill':
@@ -152,20 +177,31 @@ function recordLines(next: Writing, number: string, document: PostedDocument): v
       });
       return;
     case 'estimate-closing':
-      document.lines.forEach(({ of, charge, amount }, position) => useEstimate(next, of, { line: at(position), date: document.date, kind: charge, amount }));
+      document.lines.forEach(({ of, charge, amount }, position) =>
+        useEstimate(next, of, { line: at(position), date: document.date, kind: charge, amount }),
+      );
       return;
     case 'charge-move':
       next.charges.set(document.moved.id, document.moved);
-      change(next.expensed, document.of, (known) => ({ ...known, moved: [...known.moved, { line: document.moved.id, amount: document.amount }] }));
+      change(next.expensed, document.of, (known) => ({
+        ...known,
+        moved: [...known.moved, { line: document.moved.id, amount: document.amount }],
+      }));
       return;
     case 'transfer':
       if (!document.inTransit)
-        document.lines.forEach((line, position) => stockLine(next, at(document.lines.length + position), line.item, document.to, document.date, line));
+        document.lines.forEach((line, position) =>
+          stockLine(next, at(document.lines.length + position), line.item, document.to, document.date, line),
+        );
       return;
     case 'arrival':
       document.lines.forEach((line, position) => {
         const source = next.sources.get(line.of);
-        if (source && line.quantity > 0n) stockLine(next, at(position), source.item, source.party, document.date, { ...line, dimensions: source.dimensions });
+        if (source && line.quantity > 0n)
+          stockLine(next, at(position), source.item, source.party, document.date, {
+            ...line,
+            dimensions: source.dimensions,
+          });
       });
       return;
     case 'assembly':
@@ -180,7 +216,10 @@ function recordLines(next: Writing, number: string, document: PostedDocument): v
     }
     case 'payment':
       for (const { id, of, settled, booked } of document.bills) {
-        change(next.payables, of, (known) => ({ ...known, paid: [...known.paid, { line: id, date: document.date, amount: settled, base: booked }] }));
+        change(next.payables, of, (known) => ({
+          ...known,
+          paid: [...known.paid, { line: id, date: document.date, amount: settled, base: booked }],
+        }));
       }
       if (document.from !== undefined) {
         const used = { line: at(0), amount: document.paid.amount, base: document.paid.base };
@@ -190,11 +229,16 @@ function recordLines(next: Writing, number: string, document: PostedDocument): v
     case 'close': {
       const { period, date, accruals, openFrom, openBefore } = document;
       next.company = { ...next.company, firstOpenDay: openFrom };
-      next.closedPeriods = [...next.closedPeriods, { document: number, period, date, accruals, takenBack: false, openBefore }];
+      next.closedPeriods = [
+        ...next.closedPeriods,
+        { document: number, period, date, accruals, takenBack: false, openBefore },
+      ];
       return;
     }
     case 'open':
-      next.closedPeriods = next.closedPeriods.map((closed) => (closed.document === document.closing ? { ...closed, takenBack: true } : closed));
+      next.closedPeriods = next.closedPeriods.map((closed) =>
+        closed.document === document.closing ? { ...closed, takenBack: true } : closed,
+      );
       return;
     case 'lock':
       next.company = { ...next.company, lockedUntil: dayAfter(document.period) };
@@ -212,17 +256,43 @@ function recordLines(next: Writing, number: string, document: PostedDocument): v
   }
 }
 
-function recordOrder(next: Writing, number: string, { vendor, currency, date, by = '', lines }: DocumentOf['order']): void {
+function recordOrder(
+  next: Writing,
+  number: string,
+  { vendor, currency, date, by = '', lines }: DocumentOf['order'],
+): void {
   const rate = rateOn(next, currency, date) ?? ONE_TO_ONE;
   lines.forEach((line, position) => {
     const id = lineId(number, position + 1);
     next.orderLines.set(id, { ...NOTHING_YET, id, vendor, currency, date, bought: line.bought, ...line.stated });
   });
-  const order: Order = { id: number, vendor, currency, rate, date, versions: [{ document: number, by }], amount: base(0n), steps: [] };
+  const order: Order = {
+    id: number,
+    vendor,
+    currency,
+    rate,
+    date,
+    versions: [{ document: number, by }],
+    amount: base(0n),
+    steps: [],
+  };
   next.orders.set(number, { ...order, amount: orderAmount(order, linesOfOrder(next, number), next.company.currency) });
 }
 
-const statementIn = ({ by, quantity: asked, unit, price, per, discount, due, estimates, dimensions, warehouse, taxCode, transport }: OrderLine): Statement => ({
+const statementIn = ({
+  by,
+  quantity: asked,
+  unit,
+  price,
+  per,
+  discount,
+  due,
+  estimates,
+  dimensions,
+  warehouse,
+  taxCode,
+  transport,
+}: OrderLine): Statement => ({
   ...{ by, quantity: asked, unit, price, per, discount, due, estimates, dimensions },
   ...{ warehouse, taxCode, transport },
 });
@@ -234,11 +304,20 @@ function recordOrderChange(next: Writing, number: string, { of, by, lines }: Doc
   for (const { id, isNew, bought, stated } of lines) {
     const { vendor, currency, date } = order;
     if (isNew) next.orderLines.set(id, { ...NOTHING_YET, id, vendor, currency, date, bought, ...stated });
-    else change(next.orderLines, id, (known) => ({ ...known, ...stated, earlier: [...known.earlier, statementIn(known)] }));
+    else
+      change(next.orderLines, id, (known) => ({
+        ...known,
+        ...stated,
+        earlier: [...known.earlier, statementIn(known)],
+      }));
     taxAsOrdered(next, id);
   }
   const versions = [...order.versions, { document: number, by }];
-  next.orders.set(of, { ...order, versions, amount: orderAmount(order, linesOfOrder(next, of), next.company.currency) });
+  next.orders.set(of, {
+    ...order,
+    versions,
+    amount: orderAmount(order, linesOfOrder(next, of), next.company.currency),
+  });
 }
 
 /** The taxes that a bill will show follow the order, also of what came before it was changed. */
@@ -254,32 +333,97 @@ function recordBill(next: Writing, number: string, bill: BillDocument): void {
   for (const line of bill.lines) {
     const done = { line: line.id, quantity: line.quantity };
     if (line.done) change(next.orderLines, line.of, (known) => ({ ...known, receipts: [...known.receipts, done] }));
-    else if (line.ahead) change(next.orderLines, line.of, (known) => ({ ...known, aheads: [...known.aheads, aheadOf(line, date)] }));
-    else change(next.receiptLines, line.of, (known) => ({ ...known, bills: [...known.bills, billedPartOf(line, date)] }));
+    else if (line.ahead)
+      change(next.orderLines, line.of, (known) => ({ ...known, aheads: [...known.aheads, aheadOf(line, date)] }));
+    else
+      change(next.receiptLines, line.of, (known) => ({ ...known, bills: [...known.bills, billedPartOf(line, date)] }));
     next.creditable.set(line.id, billedCreditable(bill, line));
   }
   for (const { documentAmount: charged, isCost, ...charge } of bill.charges) {
     if (isCost) {
       next.charges.set(charge.id, charge);
       next.creditable.set(charge.id, chargeCreditable(bill, charge, charged));
-    } else next.expensed.set(charge.id, { id: charge.id, vendor, date, expense: charge.kind, amount: charge.amount, dimensions: undefined, moved: [] });
+    } else
+      next.expensed.set(charge.id, {
+        id: charge.id,
+        vendor,
+        date,
+        expense: charge.kind,
+        amount: charge.amount,
+        dimensions: undefined,
+        moved: [],
+      });
   }
-  for (const { id, expense, amount, dimensions } of bill.expenses) next.expensed.set(id, { id, vendor, date, expense, amount, dimensions, moved: [] });
+  for (const { id, expense, amount, dimensions } of bill.expenses)
+    next.expensed.set(id, { id, vendor, date, expense, amount, dimensions, moved: [] });
   for (const { id, documentAmount: amount, amount: inBase } of bill.disputed) {
-    const none = { item: undefined, expense: undefined, dimensions: undefined, charge: undefined, goods: undefined, quantity: quantity(0n), per: ONE_UNIT };
+    const none = {
+      item: undefined,
+      expense: undefined,
+      dimensions: undefined,
+      charge: undefined,
+      goods: undefined,
+      quantity: quantity(0n),
+      per: ONE_UNIT,
+    };
     const expected = { amount, base: inBase };
-    next.creditable.set(id, { ...none, id, vendor, currency, rate, date, kind: 'disputed', amount, base: base(0n), expected, credits: [] });
+    next.creditable.set(id, {
+      ...none,
+      id,
+      vendor,
+      currency,
+      rate,
+      date,
+      kind: 'disputed',
+      amount,
+      base: base(0n),
+      expected,
+      credits: [],
+    });
   }
   const waitsFor = bill.lines.filter(({ wait }) => wait).map(({ id, of }) => ({ line: id, of }));
-  const goods = bill.lines.flatMap(({ pool, of, received, amount }) => (pool === undefined ? [] : [{ pool, movement: of, date: received, amount }]));
-  next.payables.set(number, { document: number, vendor, currency, rate, date, amount: bill.total.amount, base: bill.total.base, goods, waitsFor, paid: [] });
+  const goods = bill.lines.flatMap(({ pool, of, received, amount }) =>
+    pool === undefined ? [] : [{ pool, movement: of, date: received, amount }],
+  );
+  next.payables.set(number, {
+    document: number,
+    vendor,
+    currency,
+    rate,
+    date,
+    amount: bill.total.amount,
+    base: bill.total.base,
+    goods,
+    waitsFor,
+    paid: [],
+  });
 }
 
 function chargeCreditable(bill: BillDocument, { id, kind }: Charge, amount: DocumentAmount): CreditableLine {
   const { vendor, currency, date, rate } = bill;
   const nothing = { amount: documentAmount(0n), base: base(0n) };
-  const of = { id, vendor, currency, rate, date, kind: 'charge' as const, item: undefined, expense: undefined, dimensions: undefined, charge: kind };
-  return { ...of, quantity: quantity(0n), per: ONE_UNIT, amount, base: base(0n), expected: nothing, goods: undefined, credits: [] };
+  const of = {
+    id,
+    vendor,
+    currency,
+    rate,
+    date,
+    kind: 'charge' as const,
+    item: undefined,
+    expense: undefined,
+    dimensions: undefined,
+    charge: kind,
+  };
+  return {
+    ...of,
+    quantity: quantity(0n),
+    per: ONE_UNIT,
+    amount,
+    base: base(0n),
+    expected: nothing,
+    goods: undefined,
+    credits: [],
+  };
 }
 
 function billedCreditable(bill: BillDocument, line: BillDocument['lines'][number]): CreditableLine {
@@ -302,7 +446,9 @@ function billedCreditable(bill: BillDocument, line: BillDocument['lines'][number
       base: base(0n),
       dimensions,
     },
-    expected: asked ? { amount: documentAmount(amount - line.ordered), base: line.priceDifference } : { amount: documentAmount(0n), base: base(0n) },
+    expected: asked
+      ? { amount: documentAmount(amount - line.ordered), base: line.priceDifference }
+      : { amount: documentAmount(0n), base: base(0n) },
     goods: pool === undefined ? undefined : { pool, movement: of, date: received },
     charge: undefined,
     credits: [],
@@ -321,13 +467,31 @@ function recordReturn(next: Writing, document: ReturnDocument): void {
       change(next.orderLines, receipt.of, (ordered) => ({
         ...ordered,
         reopened: [...ordered.reopened, { line: line.line, quantity: line.quantity }],
-        aheads: line.billed > 0n ? [...ordered.aheads, { line: line.line, date: line.date, quantity: line.billed, ...goods }] : ordered.aheads,
+        aheads:
+          line.billed > 0n
+            ? [...ordered.aheads, { line: line.line, date: line.date, quantity: line.billed, ...goods }]
+            : ordered.aheads,
       }));
     } else if (line.billed > 0n) {
       next.creditable.set(line.line, {
-        ...{ id: line.line, vendor, currency, rate, date: line.date, kind: 'return', item: bought.item, expense: undefined, dimensions },
+        ...{
+          id: line.line,
+          vendor,
+          currency,
+          rate,
+          date: line.date,
+          kind: 'return',
+          item: bought.item,
+          expense: undefined,
+          dimensions,
+        },
         ...{ quantity: line.billed, per, amount: line.billedAmount, base: waiting },
-        ...{ expected: { amount: documentAmount(0n), base: base(0n) }, goods: undefined, charge: undefined, credits: [] },
+        ...{
+          expected: { amount: documentAmount(0n), base: base(0n) },
+          goods: undefined,
+          charge: undefined,
+          credits: [],
+        },
       });
     }
   }
@@ -344,15 +508,37 @@ function recordCredit(next: Writing, number: string, credit: CreditDocument): vo
     };
     change(next.creditable, line.of, (known) => ({ ...known, credits: [...known.credits, taken] }));
     if (line.charge !== undefined) {
-      next.charges.set(line.id, { id: line.id, kind: line.charge, vendor, date, amount: base(-line.payable), allocated: [] });
+      next.charges.set(line.id, {
+        id: line.id,
+        kind: line.charge,
+        vendor,
+        date,
+        amount: base(-line.payable),
+        allocated: [],
+      });
     }
   }
   const owed = { amount: documentAmount(-total.amount), base: base(-total.base) };
-  next.payables.set(number, { document: number, vendor, currency, rate, date, ...owed, goods: [], waitsFor: [], paid: [] });
+  next.payables.set(number, {
+    document: number,
+    vendor,
+    currency,
+    rate,
+    date,
+    ...owed,
+    goods: [],
+    waitsFor: [],
+    paid: [],
+  });
 }
 
-function useEstimate(next: Writing, line: LineId, used: { line: LineId; date: string; kind: string; amount: BaseAmount }): void {
-  if (used.amount !== 0n) change(next.receiptLines, line, (known) => ({ ...known, estimatesUsed: [...known.estimatesUsed, used] }));
+function useEstimate(
+  next: Writing,
+  line: LineId,
+  used: { line: LineId; date: string; kind: string; amount: BaseAmount },
+): void {
+  if (used.amount !== 0n)
+    change(next.receiptLines, line, (known) => ({ ...known, estimatesUsed: [...known.estimatesUsed, used] }));
 }
 
 function stockLine(
@@ -363,7 +549,14 @@ function stockLine(
   date: string,
   line: { quantity: Quantity; dimensions?: Dimensions | undefined },
 ): void {
-  next.stockLines.set(id, { id, date, item, pool: `${item}@${warehouse}`, quantity: line.quantity, dimensions: line.dimensions });
+  next.stockLines.set(id, {
+    id,
+    date,
+    item,
+    pool: `${item}@${warehouse}`,
+    quantity: line.quantity,
+    dimensions: line.dimensions,
+  });
 }
 
 function change<Id, Value>(map: Map<Id, Value>, id: Id, to: (value: Value) => Value): void {

@@ -1,5 +1,14 @@
 import { beforeEach, describe, expect, it } from '@jest/globals';
-import { base, documentAmount, NO_DISCOUNT, fraction, price, priceOrThrow, quantity, quantityOrThrow } from '../exact/amounts.ts';
+import {
+  base,
+  documentAmount,
+  NO_DISCOUNT,
+  fraction,
+  price,
+  priceOrThrow,
+  quantity,
+  quantityOrThrow,
+} from '../exact/amounts.ts';
 import { inWords, item } from '../testing/make.ts';
 import { companyOf, emptyBooks, type Books } from './books.ts';
 import { decide, type Command } from './decide.ts';
@@ -11,7 +20,9 @@ const order = (overrides: Partial<Extract<Command, { kind: 'order' }>> = {}): Co
   vendor: 'V',
   currency: 'USD',
   date: '2026-03-02',
-  lines: [{ bought: { item: 'LOOM' }, quantity: FIVE, price: priceOrThrow('100'), discount: NO_DISCOUNT, due: undefined }],
+  lines: [
+    { bought: { item: 'LOOM' }, quantity: FIVE, price: priceOrThrow('100'), discount: NO_DISCOUNT, due: undefined },
+  ],
   ...overrides,
 });
 const receipt = (overrides: Partial<Extract<Command, { kind: 'receipt' }>> = {}): Command => ({
@@ -54,16 +65,38 @@ function reasons(command: Command): string[] {
 }
 
 describe('an order is refused', () => {
-  const line = { bought: { item: 'LOOM' }, quantity: FIVE, price: priceOrThrow('1'), discount: NO_DISCOUNT, due: undefined };
+  const line = {
+    bought: { item: 'LOOM' },
+    quantity: FIVE,
+    price: priceOrThrow('1'),
+    discount: NO_DISCOUNT,
+    due: undefined,
+  };
   it.each<[string, Command, string]>([
     ['without lines', order({ lines: [] }), 'no_lines /lines'],
     ['on a day that does not exist', order({ date: '2026-02-30' }), 'date_impossible /date date=2026-02-30'],
-    ['in a closed period', order({ date: '2026-02-27' }), 'date_in_closed_period /date date=2026-02-27 firstOpenDay=2026-03-01'],
-    ['for an item that nobody knows', order({ lines: [{ ...line, bought: { item: 'NONE' } }] }), 'item_unknown /lines/0/item item=NONE'],
+    [
+      'in a closed period',
+      order({ date: '2026-02-27' }),
+      'date_in_closed_period /date date=2026-02-27 firstOpenDay=2026-03-01',
+    ],
+    [
+      'for an item that nobody knows',
+      order({ lines: [{ ...line, bought: { item: 'NONE' } }] }),
+      'item_unknown /lines/0/item item=NONE',
+    ],
     ['for nothing', order({ lines: [{ ...line, quantity: quantity(0n) }] }), 'quantity_not_positive /lines/0/quantity'],
     ['at a negative price', order({ lines: [{ ...line, price: price(-1n) }] }), 'price_negative /lines/0/price'],
-    ['with a discount over all of it', order({ lines: [{ ...line, discount: fraction(1_000_001n) }] }), 'discount_out_of_range /lines/0/discount'],
-    ['due on a day that does not exist', order({ lines: [{ ...line, due: '2026-04-31' }] }), 'date_impossible /lines/0/due date=2026-04-31'],
+    [
+      'with a discount over all of it',
+      order({ lines: [{ ...line, discount: fraction(1_000_001n) }] }),
+      'discount_out_of_range /lines/0/discount',
+    ],
+    [
+      'due on a day that does not exist',
+      order({ lines: [{ ...line, due: '2026-04-31' }] }),
+      'date_impossible /lines/0/due date=2026-04-31',
+    ],
     ['in a currency that is none', order({ currency: 'ABC' }), 'currency_unknown /currency currency=ABC'],
     ['in a currency without a rate', order({ currency: 'EUR' }), 'rate_missing /currency currency=EUR date=2026-03-02'],
   ])('%s', (_, command, reason) => {
@@ -81,7 +114,11 @@ describe('a receipt is refused', () => {
     ],
     ['before its order', receipt({ date: '2026-03-01' }), 'date_before_cited /date date=2026-03-01 cited=2026-03-02'],
     ['for another vendor’s line', receipt({ vendor: 'W' }), 'vendor_differs /lines/0'],
-    ['for a line that is not there', receipt({ lines: [{ of: '9/1', quantity: FIVE }] }), 'line_unknown /lines/0 line=9/1'],
+    [
+      'for a line that is not there',
+      receipt({ lines: [{ of: '9/1', quantity: FIVE }] }),
+      'line_unknown /lines/0 line=9/1',
+    ],
     [
       'when it names a line twice',
       receipt({
@@ -92,7 +129,11 @@ describe('a receipt is refused', () => {
       }),
       'line_cited_twice /lines/1 line=1/1',
     ],
-    ['for nothing', receipt({ lines: [{ of: '1/1', quantity: quantity(0n) }] }), 'quantity_not_positive /lines/0/quantity'],
+    [
+      'for nothing',
+      receipt({ lines: [{ of: '1/1', quantity: quantity(0n) }] }),
+      'quantity_not_positive /lines/0/quantity',
+    ],
   ])('%s', (_, command, reason) => {
     expect(reasons(command)).toContain(reason);
   });
@@ -110,9 +151,19 @@ describe('a bill is refused', () => {
     post(order());
     post(receipt());
   });
-  const line = { of: '2/1', quantity: FIVE, price: priceOrThrow('100'), discount: NO_DISCOUNT, difference: 'cost' as const };
+  const line = {
+    of: '2/1',
+    quantity: FIVE,
+    price: priceOrThrow('100'),
+    discount: NO_DISCOUNT,
+    difference: 'cost' as const,
+  };
   it.each<[string, Command, string]>([
-    ['for more than is received', bill({ lines: [{ ...line, quantity: quantityOrThrow('6') }] }), 'bill_exceeds_received /lines/0/quantity open=5 quantity=6'],
+    [
+      'for more than is received',
+      bill({ lines: [{ ...line, quantity: quantityOrThrow('6') }] }),
+      'bill_exceeds_received /lines/0/quantity open=5 quantity=6',
+    ],
     ['at a negative price', bill({ lines: [{ ...line, price: price(-1n) }] }), 'price_negative /lines/0/price'],
     [
       'with one kind of charge twice',
@@ -124,8 +175,16 @@ describe('a bill is refused', () => {
       }),
       'charge_kind_twice /charges/1/kind kind=duty',
     ],
-    ['with a negative charge', bill({ charges: [{ kind: 'duty', amount: documentAmount(-1n) }] }), 'amount_negative /charges/0/amount'],
-    ['with a charge of nothing', bill({ charges: [{ kind: 'duty', amount: documentAmount(0n) }] }), 'amount_zero /charges/0/amount'],
+    [
+      'with a negative charge',
+      bill({ charges: [{ kind: 'duty', amount: documentAmount(-1n) }] }),
+      'amount_negative /charges/0/amount',
+    ],
+    [
+      'with a charge of nothing',
+      bill({ charges: [{ kind: 'duty', amount: documentAmount(0n) }] }),
+      'amount_zero /charges/0/amount',
+    ],
     ['without anything on it', bill({ lines: [], charges: [] }), 'no_lines /lines'],
   ])('%s', (_, command, reason) => {
     expect(reasons(command)).toContain(reason);
@@ -144,7 +203,9 @@ describe('a bill is refused', () => {
 
   it('in another currency than the order’s', () => {
     books = { ...books, rates: [{ currency: 'EUR', from: '2026-01-01', rate: 10_000_000_000n as never }] };
-    expect(reasons(bill({ currency: 'EUR' }))).toContain('currency_differs_from_order /currency ordered=USD billed=EUR');
+    expect(reasons(bill({ currency: 'EUR' }))).toContain(
+      'currency_differs_from_order /currency ordered=USD billed=EUR',
+    );
   });
 });
 
@@ -154,21 +215,50 @@ describe('an allocation is refused', () => {
     post(receipt());
     post(bill());
   });
-  const allocation = (basis: 'weight' | 'volume' | 'value' | 'manual', fixed: { line: string; amount: bigint }[] = [], amount?: bigint): Command => ({
+  const allocation = (
+    basis: 'weight' | 'volume' | 'value' | 'manual',
+    fixed: { line: string; amount: bigint }[] = [],
+    amount?: bigint,
+  ): Command => ({
     kind: 'allocation',
     date: '2026-03-09',
     to: ['2/1'],
     charges: [
-      { of: '3/2', basis, amount: amount === undefined ? undefined : base(amount), fixed: fixed.map((share) => ({ ...share, amount: base(share.amount) })) },
+      {
+        of: '3/2',
+        basis,
+        amount: amount === undefined ? undefined : base(amount),
+        fixed: fixed.map((share) => ({ ...share, amount: base(share.amount) })),
+      },
     ],
   });
   it.each<[string, Command, string]>([
-    ['by weight where an item has none', allocation('weight'), 'basis_missing /charges/0/basis basis=weight item=LOOM line=2/1'],
+    [
+      'by weight where an item has none',
+      allocation('weight'),
+      'basis_missing /charges/0/basis basis=weight item=LOOM line=2/1',
+    ],
     ['by volume where all have zero', allocation('volume'), 'basis_all_zero /charges/0/basis basis=volume'],
-    ['for more than the charge', allocation('value', [], 1001n), 'allocation_exceeds_charge /charges/0/amount left=10.00 asked=10.01'],
-    ['by hand when it does not add up', allocation('manual', [{ line: '2/1', amount: 999n }]), 'allocation_does_not_add_up /charges/0 out=1'],
-    ['with a negative share by hand', allocation('manual', [{ line: '2/1', amount: -1n }]), 'amount_negative /charges/0/fixed/0/amount'],
-    ['with a share for a line that is not on it', allocation('value', [{ line: '9/9', amount: 1n }]), 'line_unknown /charges/0/fixed line=9/9'],
+    [
+      'for more than the charge',
+      allocation('value', [], 1001n),
+      'allocation_exceeds_charge /charges/0/amount left=10.00 asked=10.01',
+    ],
+    [
+      'by hand when it does not add up',
+      allocation('manual', [{ line: '2/1', amount: 999n }]),
+      'allocation_does_not_add_up /charges/0 out=1',
+    ],
+    [
+      'with a negative share by hand',
+      allocation('manual', [{ line: '2/1', amount: -1n }]),
+      'amount_negative /charges/0/fixed/0/amount',
+    ],
+    [
+      'with a share for a line that is not on it',
+      allocation('value', [{ line: '9/9', amount: 1n }]),
+      'line_unknown /charges/0/fixed line=9/9',
+    ],
   ])('%s', (_, command, reason) => {
     expect(reasons(command)).toEqual([reason]);
   });
@@ -205,10 +295,16 @@ describe('goods out', () => {
   });
 
   it('are refused beyond what is there, also when a back-dated delivery makes a later one short', () => {
-    expect(reasons(delivery('6'))).toEqual(['stock_short /lines/0/quantity item=LOOM warehouse=main date=2026-03-10 short=1']);
+    expect(reasons(delivery('6'))).toEqual([
+      'stock_short /lines/0/quantity item=LOOM warehouse=main date=2026-03-10 short=1',
+    ]);
     post(delivery('4', '2026-03-10'));
-    expect(reasons(delivery('2', '2026-03-06'))).toEqual(['stock_short /lines/0/quantity item=LOOM warehouse=main date=2026-03-10 short=1']);
-    expect(reasons(delivery('1', '2026-03-04'))).toEqual(['stock_short /lines/0/quantity item=LOOM warehouse=main date=2026-03-04 short=1']);
+    expect(reasons(delivery('2', '2026-03-06'))).toEqual([
+      'stock_short /lines/0/quantity item=LOOM warehouse=main date=2026-03-10 short=1',
+    ]);
+    expect(reasons(delivery('1', '2026-03-04'))).toEqual([
+      'stock_short /lines/0/quantity item=LOOM warehouse=main date=2026-03-04 short=1',
+    ]);
   });
 
   it('are invoiced to their own customer, and no more than was delivered', () => {

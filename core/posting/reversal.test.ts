@@ -27,7 +27,9 @@ function thereAndBack(command: Command): void {
 }
 
 describe('a document that is reversed leaves the books as they were', () => {
-  const kinds = (Object.keys(GOOD) as DocumentKind[]).filter((kind) => kind !== 'estimate-closing' && kind !== 'reversal');
+  const kinds = (Object.keys(GOOD) as DocumentKind[]).filter(
+    (kind) => kind !== 'estimate-closing' && kind !== 'reversal',
+  );
   it.each(kinds)('%s', (kind) => thereAndBack(GOOD[kind] as Command));
 
   it('a payment from a prepayment, which can be used again', () => {
@@ -36,7 +38,11 @@ describe('a document that is reversed leaves the books as they were', () => {
   });
 
   it('an arrival of which a part never came', () => {
-    thereAndBack({ kind: 'arrival', date: '2026-03-12', lines: [{ of: '8/1', quantity: quantityOrThrow('0.4'), lost: quantityOrThrow('0.6') }] });
+    thereAndBack({
+      kind: 'arrival',
+      date: '2026-03-12',
+      lines: [{ of: '8/1', quantity: quantityOrThrow('0.4'), lost: quantityOrThrow('0.6') }],
+    });
   });
 
   it('the opening of a period, and then its closing, the latest first', () => {
@@ -47,8 +53,12 @@ describe('a document that is reversed leaves the books as they were', () => {
     const april = keeper.post({ kind: 'close', date: '2026-04-30', period: '2026-04' });
     expect(refusals(reversal(closing, '2026-04-30'))).toContain('period_closed_already /of period=2026-03');
     keeper.post(reversal(april, '2026-04-30'));
-    expect(refusals(reversal(closing, '2026-03-30'))).toContain('date_before_cited /date date=2026-03-30 cited=2026-03-31');
-    expect(refusals(reversal(closing, '2026-03-32'))).toContain('date_before_cited /date date=2026-03-32 cited=2026-03-31');
+    expect(refusals(reversal(closing, '2026-03-30'))).toContain(
+      'date_before_cited /date date=2026-03-30 cited=2026-03-31',
+    );
+    expect(refusals(reversal(closing, '2026-03-32'))).toContain(
+      'date_before_cited /date date=2026-03-32 cited=2026-03-31',
+    );
     keeper.post(reversal(closing, '2026-03-31'));
     expect(standing()).toEqual(beforeClosing);
   });
@@ -84,8 +94,16 @@ describe('a reversal', () => {
   });
 
   it('is refused where goods would be short', () => {
-    keeper.post({ kind: 'delivery', customer: 'S', date: '2026-03-12', warehouse: 'main', lines: [{ item: 'LOOM', quantity: quantityOrThrow('3') }] });
-    expect(refusals(reversal('7', '2026-03-12'))).toEqual(['stock_short /lines/0/quantity item=LOOM warehouse=main date=2026-03-10 short=1']);
+    keeper.post({
+      kind: 'delivery',
+      customer: 'S',
+      date: '2026-03-12',
+      warehouse: 'main',
+      lines: [{ item: 'LOOM', quantity: quantityOrThrow('3') }],
+    });
+    expect(refusals(reversal('7', '2026-03-12'))).toEqual([
+      'stock_short /lines/0/quantity item=LOOM warehouse=main date=2026-03-10 short=1',
+    ]);
   });
 
   it('says nothing of a reason but blanks', () => {

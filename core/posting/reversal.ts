@@ -24,10 +24,12 @@ export interface ReversalDocument extends ReversalCommand {
 export function decideReversal(books: Books, command: ReversalCommand): Decision<ReversalDocument> {
   const facts = books.documents.get(command.of);
   if (!facts) return refused([refusal('document_unknown', '/of', { document: command.of })]);
-  const refusals = facts.kind === 'close' ? checkClosing(books, facts, command.date) : checkDate(books, command.date, [facts.date]);
+  const refusals =
+    facts.kind === 'close' ? checkClosing(books, facts, command.date) : checkDate(books, command.date, [facts.date]);
   if (command.reason.trim() === '') refusals.push(refusal('reason_missing', '/reason'));
   if (STANDS_FOR_EVER.has(facts.kind)) refusals.push(refusal('document_not_reversible', '/of', { kind: facts.kind }));
-  if (facts.citedBy.length > 0) refusals.push(refusal('document_cited', '/of', { documents: facts.citedBy.join(', ') }));
+  if (facts.citedBy.length > 0)
+    refusals.push(refusal('document_cited', '/of', { documents: facts.citedBy.join(', ') }));
   if (refusals.length > 0) return refused(refusals);
   return post(books, {
     document: { ...command, reversed: facts.kind },
@@ -46,7 +48,9 @@ function checkClosing(books: Books, facts: PostedFacts, date: Day): Refusal[] {
   if (!isDay(date) || date < facts.date) return [refusal('date_before_cited', '/date', { date, cited: facts.date })];
   const closed = books.closedPeriods.find(({ document }) => document === facts.document);
   if (!closed) return [refusal('period_not_closed', '/of', { period: '' })];
-  if (dayAfter(closed.period) <= books.company.lockedUntil) return [refusal('period_locked', '/of', { period: closed.period })];
-  if (dayAfter(closed.period) < books.company.firstOpenDay) return [refusal('period_closed_already', '/of', { period: closed.period })];
+  if (dayAfter(closed.period) <= books.company.lockedUntil)
+    return [refusal('period_locked', '/of', { period: closed.period })];
+  if (dayAfter(closed.period) < books.company.firstOpenDay)
+    return [refusal('period_closed_already', '/of', { period: closed.period })];
   return [];
 }

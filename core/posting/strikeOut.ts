@@ -11,7 +11,15 @@ export function strikeOut(next: Writing, document: string): void {
   const isOwn = (line: LineId | '') => line !== '' && documentOf(line) === document;
   const without = <Part extends Cited>(parts: readonly Part[]): readonly Part[] =>
     parts.some(({ line }) => isOwn(line)) ? parts.filter(({ line }) => !isOwn(line)) : parts;
-  const lines = [next.orderLines, next.receiptLines, next.asides, next.stockLines, next.charges, next.creditable, next.expensed] as Map<LineId, unknown>[];
+  const lines = [
+    next.orderLines,
+    next.receiptLines,
+    next.asides,
+    next.stockLines,
+    next.charges,
+    next.creditable,
+    next.expensed,
+  ] as Map<LineId, unknown>[];
   for (const map of lines) for (const id of map.keys()) if (isOwn(id)) map.delete(id);
 
   next.orders.delete(document);
@@ -47,7 +55,11 @@ export function strikeOut(next: Writing, document: string): void {
 
   openAgain(next, document);
   next.documents.delete(document);
-  each(next.documents, (facts) => (facts.citedBy.includes(document) ? { ...facts, citedBy: facts.citedBy.filter((number) => number !== document) } : facts));
+  each(next.documents, (facts) =>
+    facts.citedBy.includes(document)
+      ? { ...facts, citedBy: facts.citedBy.filter((number) => number !== document) }
+      : facts,
+  );
 }
 
 /** A version of an order that is reversed: its new lines go, the others are again what they were before it. */
@@ -75,8 +87,12 @@ function openAgain(next: Writing, document: string): void {
     next.closedPeriods = next.closedPeriods.filter((period) => period !== closed);
   }
   if (facts?.kind !== 'open') return;
-  const taken = [...next.documents.values()].filter(({ kind, citedBy }) => kind === 'close' && citedBy.includes(document)).map((close) => close.document);
-  next.closedPeriods = next.closedPeriods.map((period) => (taken.includes(period.document) ? { ...period, takenBack: false } : period));
+  const taken = [...next.documents.values()]
+    .filter(({ kind, citedBy }) => kind === 'close' && citedBy.includes(document))
+    .map((close) => close.document);
+  next.closedPeriods = next.closedPeriods.map((period) =>
+    taken.includes(period.document) ? { ...period, takenBack: false } : period,
+  );
 }
 
 function each<Id, Value>(map: Map<Id, Value>, change: (value: Value) => Value): void {

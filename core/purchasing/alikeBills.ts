@@ -27,7 +27,12 @@ export function checkAlike(books: Books, bill: KnownBill, another: string): Refu
     const values = { number: known.number, date: known.date };
     if (billNumberShape(known.number) === shape) return [refusal('bill_number_alike', '/number', values)];
     if (known.currency === bill.currency && known.amount === bill.amount && isNear(known.date, bill.date, alikeWithin))
-      return [refusal('bill_amount_alike', '/number', { ...values, amount: `${formatAmount(known.amount, known.currency)} ${known.currency}` })];
+      return [
+        refusal('bill_amount_alike', '/number', {
+          ...values,
+          amount: `${formatAmount(known.amount, known.currency)} ${known.currency}`,
+        }),
+      ];
   }
   return [];
 }

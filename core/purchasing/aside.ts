@@ -30,7 +30,8 @@ export function checkAside(books: Books, vendor: string, line: AsideCommand, at:
   const ordered = line.of === undefined ? undefined : books.orderLines.get(line.of);
   if (line.of !== undefined && !ordered) return [refusal('line_unknown', at, { line: line.of })];
   if (ordered && ordered.vendor !== vendor) return [refusal('vendor_differs', at)];
-  if (line.item !== undefined && !books.items.has(line.item)) refusals.push(refusal('item_unknown', `${at}/item`, { item: line.item }));
+  if (line.item !== undefined && !books.items.has(line.item))
+    refusals.push(refusal('item_unknown', `${at}/item`, { item: line.item }));
   if (!ordered && line.item === undefined && line.what.trim() === '') refusals.push(refusal('missing', `${at}/what`));
   if (line.quantity <= 0n) refusals.push(refusal('quantity_not_positive', `${at}/quantity`));
   if (line.reason.trim() === '') refusals.push(refusal('reason_missing', `${at}/reason`));
@@ -40,10 +41,19 @@ export function checkAside(books: Books, vendor: string, line: AsideCommand, at:
 /** In stock units, under its own line of the receipt. */
 export function asideLine(books: Books, line: AsideCommand, id: LineId): AsideLine {
   const { of, item, what, reason, place } = line;
-  return { id, of, item, what: what.trim(), quantity: inStockUnits(itemOf(books, line), line).quantity, reason: reason.trim(), place: place.trim() };
+  return {
+    id,
+    of,
+    item,
+    what: what.trim(),
+    quantity: inStockUnits(itemOf(books, line), line).quantity,
+    reason: reason.trim(),
+    place: place.trim(),
+  };
 }
 
-const itemOf = (books: Books, { of, item }: AsideCommand) => books.items.get(item ?? books.orderLines.get(of ?? '/0')?.bought.item ?? '');
+const itemOf = (books: Books, { of, item }: AsideCommand) =>
+  books.items.get(item ?? books.orderLines.get(of ?? '/0')?.bought.item ?? '');
 
 export const OUTCOMES = ['sent back', 'scrapped', 'received', 'gone astray'] as const;
 export type Outcome = (typeof OUTCOMES)[number];
@@ -76,7 +86,12 @@ export function decideAsideClosing(books: Books, command: AsideClosingCommand): 
   const [vendor, ...others] = new Set(asides.map((aside) => aside.vendor));
   if (others.length > 0) refusals.push(refusal('vendor_differs', '/lines'));
   if (refusals.length > 0 || vendor === undefined) return refused(refusals);
-  return post(books, { document: { ...command, vendor }, date: command.date, cites: command.lines.map(({ of }) => of), postsNothing: true });
+  return post(books, {
+    document: { ...command, vendor },
+    date: command.date,
+    cites: command.lines.map(({ of }) => of),
+    postsNothing: true,
+  });
 }
 
 function checkGone(books: Books, line: AsideClosingCommand['lines'][number], at: string): Refusal[] {
@@ -85,5 +100,10 @@ function checkGone(books: Books, line: AsideClosingCommand['lines'][number], at:
   if (line.quantity <= 0n) return [refusal('quantity_not_positive', `${at}/quantity`)];
   const left = quantity(aside.quantity - sumOf(aside.gone));
   if (line.quantity <= left) return [];
-  return [refusal('aside_exceeds_held', `${at}/quantity`, { open: formatQuantity(left), quantity: formatQuantity(line.quantity) })];
+  return [
+    refusal('aside_exceeds_held', `${at}/quantity`, {
+      open: formatQuantity(left),
+      quantity: formatQuantity(line.quantity),
+    }),
+  ];
 }

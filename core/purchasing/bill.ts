@@ -39,7 +39,8 @@ export interface BillCommand {
   /** Of a received line, or of an order line where the bill comes ahead of the goods. */
   readonly lines: readonly BillLine[];
   readonly charges: readonly { kind: string; amount: DocumentAmount; reason?: string | undefined }[];
-  readonly expenses?: readonly { expense: string; amount: DocumentAmount; dimensions?: Dimensions | undefined }[] | undefined;
+  readonly expenses?:
+    readonly { expense: string; amount: DocumentAmount; dimensions?: Dimensions | undefined }[] | undefined;
   readonly tax?: readonly BillTax[] | undefined;
   /** What the paper asks for and is not accepted: owed for now, and expected back as a credit. */
   readonly disputed?: readonly Disputed[] | undefined;
@@ -121,11 +122,25 @@ export interface BillDocument extends Omit<BillCommand, 'lines' | 'charges' | 'e
   readonly rate: Rate;
   readonly lines: readonly BilledLine[];
   /** Numbered after the lines; `amount` with its tax. */
-  readonly charges: readonly (Charge & { documentAmount: DocumentAmount; isCost: boolean; reason: string | undefined })[];
+  readonly charges: readonly (Charge & {
+    documentAmount: DocumentAmount;
+    isCost: boolean;
+    reason: string | undefined;
+  })[];
   /** Numbered after the charges; `amount` with its tax. */
-  readonly expenses: readonly { id: LineId; expense: string; documentAmount: DocumentAmount; amount: BaseAmount; dimensions: Dimensions | undefined }[];
+  readonly expenses: readonly {
+    id: LineId;
+    expense: string;
+    documentAmount: DocumentAmount;
+    amount: BaseAmount;
+    dimensions: Dimensions | undefined;
+  }[];
   /** Numbered after the expenses. */
-  readonly disputed: readonly (Omit<Disputed, 'amount'> & { id: LineId; documentAmount: DocumentAmount; amount: BaseAmount })[];
+  readonly disputed: readonly (Omit<Disputed, 'amount'> & {
+    id: LineId;
+    documentAmount: DocumentAmount;
+    amount: BaseAmount;
+  })[];
   readonly recoverableTax: BaseAmount;
   /** Where the bill as a whole is other than expected. */
   readonly differs: readonly Difference[];
@@ -149,20 +164,30 @@ export function decideBill(books: Books, command: BillCommand): Decision<BillDoc
   if (open.length > 0) return refused(open);
   const bills = command.lines.map((line) => line.of);
   // A version of an order cannot be taken back under what was billed by it ahead of the goods.
-  const statedBy = bills.flatMap((line) => (books.receiptLines.has(line) ? [] : (books.orderLines.get(line)?.by ?? []))).map((by) => lineId(by, 0));
+  const statedBy = bills
+    .flatMap((line) => (books.receiptLines.has(line) ? [] : (books.orderLines.get(line)?.by ?? [])))
+    .map((by) => lineId(by, 0));
   return post(books, {
     document: { ...document, differs: differences.filter(isOfWhole) },
     date: command.date,
-    effects: { flows: flowsOf(books, document), costs: document.lines.flatMap((line) => costsOf(command.vendor, line)) },
+    effects: {
+      flows: flowsOf(books, document),
+      costs: document.lines.flatMap((line) => costsOf(command.vendor, line)),
+    },
     cites: [...bills, ...statedBy],
   });
 }
 
 /** What a bill comes to, and where it differs from what was ordered and received; undefined while its lines cannot be read. */
-export function readBill(books: Books, command: BillCommand): { total: DocumentAmount; differences: Difference[] } | undefined {
+export function readBill(
+  books: Books,
+  command: BillCommand,
+): { total: DocumentAmount; differences: Difference[] } | undefined {
   if (checkBill(books, command).length > 0) return undefined;
   const document = billDocument(books, command);
-  return 'reason' in document ? undefined : { total: document.total.amount, differences: differencesOf(books, document) };
+  return 'reason' in document
+    ? undefined
+    : { total: document.total.amount, differences: differencesOf(books, document) };
 }
 
 function billDocument(books: Books, command: BillCommand): BillDocument | Refusal {
@@ -176,10 +201,18 @@ function billDocument(books: Books, command: BillCommand): BillDocument | Refusa
   const amounts = [...lines, ...command.charges, ...expenses].map(({ amount }) => amount);
   const tax = shareTax(command.tax ?? [], amounts, currency, rate, home);
   if (!tax.ok) return tax.refusal;
-  const withTax = (position: number, amount: DocumentAmount) => base(toBase(amount, currency, rate, home) + (tax.shares[position] ?? 0n));
+  const withTax = (position: number, amount: DocumentAmount) =>
+    base(toBase(amount, currency, rate, home) + (tax.shares[position] ?? 0n));
   const charges = command.charges.map(({ kind, amount: charged, reason }, at) => {
     const position = lines.length + at;
-    const known = { id: id(position), kind, vendor: command.vendor, date: command.date, amount: withTax(position, charged), allocated: [] };
+    const known = {
+      id: id(position),
+      kind,
+      vendor: command.vendor,
+      date: command.date,
+      amount: withTax(position, charged),
+      allocated: [],
+    };
     return { ...known, documentAmount: charged, isCost: !books.company.notCosts.has(kind), reason };
   });
   const expensed = expenses.map(({ expense, amount, dimensions }, at) => {
@@ -188,11 +221,23 @@ function billDocument(books: Books, command: BillCommand): BillDocument | Refusa
   });
   const disputed = (command.disputed ?? []).map((line, at) => {
     const position = lines.length + charges.length + expenses.length + at;
-    return { ...line, id: id(position), documentAmount: line.amount, amount: toBase(line.amount, currency, rate, home) };
+    return {
+      ...line,
+      id: id(position),
+      documentAmount: line.amount,
+      amount: toBase(line.amount, currency, rate, home),
+    };
   });
   const taxed = lines.map((line, position) => ({ ...line, tax: base(tax.shares[position] ?? 0n) }));
-  const owed = [...taxed.map((line) => line.payable + line.tax), ...[...charges, ...expensed, ...disputed].map(({ amount }) => amount), tax.recoverable];
-  const total = [...amounts, ...[...(command.tax ?? []), ...(command.disputed ?? [])].map(({ amount }) => amount)].reduce((sum, amount) => sum + amount, 0n);
+  const owed = [
+    ...taxed.map((line) => line.payable + line.tax),
+    ...[...charges, ...expensed, ...disputed].map(({ amount }) => amount),
+    tax.recoverable,
+  ];
+  const total = [
+    ...amounts,
+    ...[...(command.tax ?? []), ...(command.disputed ?? [])].map(({ amount }) => amount),
+  ].reduce((sum, amount) => sum + amount, 0n);
   return {
     ...command,
     numberKey: billNumberKey(command.number),
@@ -207,14 +252,21 @@ function billDocument(books: Books, command: BillCommand): BillDocument | Refusa
   };
 }
 
-function billedLine(books: Books, line: BillCommand['lines'][number], billRate: Rate, id: LineId): Omit<BilledLine, 'tax'> {
+function billedLine(
+  books: Books,
+  line: BillCommand['lines'][number],
+  billRate: Rate,
+  id: LineId,
+): Omit<BilledLine, 'tax'> {
   const received = books.receiptLines.get(line.of);
   const of = (received ?? books.orderLines.get(line.of)) as ReceiptLine | OrderLine;
   const { currency, bought, dimensions, taxCode } = of;
   const home = books.company.currency;
   const rate = received?.rate ?? billRate;
   const amount = lineAmount(line.quantity, { price: line.price, per: of.per, discount: line.discount }, currency);
-  const { ordered, cleared } = received ? clearing(received, line.quantity) : orderedAhead(of as OrderLine, line.quantity, rate, home);
+  const { ordered, cleared } = received
+    ? clearing(received, line.quantity)
+    : orderedAhead(of as OrderLine, line.quantity, rate, home);
   return {
     ...{
       id,
@@ -235,7 +287,12 @@ function billedLine(books: Books, line: BillCommand['lines'][number], billRate: 
   };
 }
 
-function orderedAhead(ordered: OrderLine, part: Quantity, rate: Rate, home: string): { ordered: DocumentAmount; cleared: BaseAmount } {
+function orderedAhead(
+  ordered: OrderLine,
+  part: Quantity,
+  rate: Rate,
+  home: string,
+): { ordered: DocumentAmount; cleared: BaseAmount } {
   const amount = lineAmount(part, ordered, ordered.currency);
   return { ordered: amount, cleared: toBase(amount, ordered.currency, rate, home) };
 }
@@ -245,14 +302,32 @@ export function aheadOf(line: BilledLine, date: Day): Ahead {
   const asked = line.difference === 'credit' ? line.priceDifference : 0n;
   const standing = base(line.payable - asked);
   const goods = line.difference === 'cost' ? standing : line.cleared;
-  return { line: line.id, date, quantity: line.quantity, amount: line.amount, base: standing, goods: base(goods), tax: line.tax, taken: [] };
+  return {
+    line: line.id,
+    date,
+    quantity: line.quantity,
+    amount: line.amount,
+    base: standing,
+    goods: base(goods),
+    tax: line.tax,
+    taken: [],
+  };
 }
 
 /** What a bill line takes of a received line. */
 export function billedPartOf(line: BilledLine, date: Day): BilledPart {
   const { id, quantity, ordered, cleared, amount, priceDifference, difference } = line;
   const when = (decision: DifferenceDecision) => (difference === decision ? priceDifference : base(0n));
-  return { line: id, date, quantity, ordered, cleared, billed: amount, intoGoods: when('cost'), toVariance: when('variance') };
+  return {
+    line: id,
+    date,
+    quantity,
+    ordered,
+    cleared,
+    billed: amount,
+    intoGoods: when('cost'),
+    toVariance: when('variance'),
+  };
 }
 
 /**
@@ -272,7 +347,8 @@ function flowsOf(books: Books, bill: BillDocument): Flow[] {
     else flows.push({ account: onPurchase ? 'purchases' : 'charges-to-allocate', amount, about });
   }
   for (const { amount } of bill.disputed) flows.push({ account: 'expected-credits', amount, about });
-  for (const { amount, expense, dimensions } of bill.expenses) flows.push({ account: 'expense', amount, about: { ...about, expense, ...dimensions } });
+  for (const { amount, expense, dimensions } of bill.expenses)
+    flows.push({ account: 'expense', amount, about: { ...about, expense, ...dimensions } });
   return flows;
 }
 
@@ -280,16 +356,28 @@ function flowsOf(books: Books, bill: BillDocument): Flow[] {
 function soldLine(bill: BillDocument, line: BilledLine): Flow[] {
   const { payable, cleared, priceDifference, difference, tax, dimensions, bought } = line;
   const about: About = { vendor: bill.vendor, ...dimensions };
-  const asked: Flow[] = difference === 'credit' ? [{ account: 'expected-credits', amount: priceDifference, about }] : [];
+  const asked: Flow[] =
+    difference === 'credit' ? [{ account: 'expected-credits', amount: priceDifference, about }] : [];
   if (line.ahead) {
     const standing = aheadOf(line, bill.date);
     return [...asked, { account: 'grni', amount: base(standing.base + tax), about }];
   }
-  const flows: Flow[] = [...asked, { account: 'exchange-difference', amount: base(payable - cleared - priceDifference), about: dimensions ?? {} }];
+  const flows: Flow[] = [
+    ...asked,
+    { account: 'exchange-difference', amount: base(payable - cleared - priceDifference), about: dimensions ?? {} },
+  ];
   if (bought.expense !== undefined) {
     const further = base(tax + (difference === 'credit' ? 0n : priceDifference));
-    if (line.done) return [...flows, { account: 'expense', amount: base(cleared + further), about: { ...about, expense: bought.expense } }];
-    return [...flows, { account: 'grni', amount: cleared, about }, { account: 'expense', amount: further, about: { ...about, expense: bought.expense } }];
+    if (line.done)
+      return [
+        ...flows,
+        { account: 'expense', amount: base(cleared + further), about: { ...about, expense: bought.expense } },
+      ];
+    return [
+      ...flows,
+      { account: 'grni', amount: cleared, about },
+      { account: 'expense', amount: further, about: { ...about, expense: bought.expense } },
+    ];
   }
   const intoGoods = base(tax + (difference === 'cost' ? priceDifference : 0n));
   const variance = difference === 'variance' ? priceDifference : base(0n);
@@ -299,7 +387,10 @@ function soldLine(bill: BillDocument, line: BilledLine): Flow[] {
 }
 
 /** Purchases expensed when billed. */
-function purchasedLine(bill: BillDocument, { payable, priceDifference, difference, tax, dimensions, bought }: BilledLine): Flow[] {
+function purchasedLine(
+  bill: BillDocument,
+  { payable, priceDifference, difference, tax, dimensions, bought }: BilledLine,
+): Flow[] {
   const about: About = { vendor: bill.vendor, ...dimensions };
   const asked = difference === 'credit' ? priceDifference : 0n;
   const expense: Pick<Flow, 'account' | 'about'> =
@@ -312,11 +403,15 @@ function purchasedLine(bill: BillDocument, { payable, priceDifference, differenc
   ];
 }
 
-function costsOf(vendor: string, { pool, of, received, difference, priceDifference, tax, dimensions }: BilledLine): Cost[] {
+function costsOf(
+  vendor: string,
+  { pool, of, received, difference, priceDifference, tax, dimensions }: BilledLine,
+): Cost[] {
   if (pool === undefined) return [];
   const common = { pool, movement: of, date: received, against: 'grni' as const, about: { vendor, ...dimensions } };
   const costs: Cost[] = [{ ...common, component: 'tax', shared: true, amount: tax }];
-  if (difference === 'cost') costs.push({ ...common, component: 'price difference', shared: false, amount: priceDifference });
+  if (difference === 'cost')
+    costs.push({ ...common, component: 'price difference', shared: false, amount: priceDifference });
   return costs.filter(({ amount }) => amount !== 0n);
 }
 
@@ -329,7 +424,10 @@ function checkBill(books: Books, command: BillCommand): Refusal[] {
   ];
   const expenses = command.expenses ?? [];
   const disputed = command.disputed ?? [];
-  if (command.lines.length + command.charges.length + expenses.length + disputed.length + (command.tax ?? []).length === 0)
+  if (
+    command.lines.length + command.charges.length + expenses.length + disputed.length + (command.tax ?? []).length ===
+    0
+  )
     refusals.push(refusal('no_lines', '/lines'));
   if (books.billNumbers.has(`${command.vendor}|${billNumberKey(command.number)}`)) {
     refusals.push(refusal('bill_number_taken', '/number', { number: command.number }));
@@ -337,10 +435,12 @@ function checkBill(books: Books, command: BillCommand): Refusal[] {
   command.lines.forEach((line, position) => refusals.push(...checkLine(books, command, line, `/lines/${position}`)));
   expenses.forEach(({ expense, amount }, position) => {
     if (expense === '') refusals.push(refusal('missing', `/expenses/${position}/expense`));
-    if (amount <= 0n) refusals.push(refusal(amount === 0n ? 'amount_zero' : 'amount_negative', `/expenses/${position}/amount`));
+    if (amount <= 0n)
+      refusals.push(refusal(amount === 0n ? 'amount_zero' : 'amount_negative', `/expenses/${position}/amount`));
   });
   disputed.forEach(({ amount, reason }, position) => {
-    if (amount <= 0n) refusals.push(refusal(amount === 0n ? 'amount_zero' : 'amount_negative', `/disputed/${position}/amount`));
+    if (amount <= 0n)
+      refusals.push(refusal(amount === 0n ? 'amount_zero' : 'amount_negative', `/disputed/${position}/amount`));
     if (reason.trim() === '') refusals.push(refusal('reason_missing', `/disputed/${position}/reason`));
   });
   return [...refusals, ...checkCharges(command)];
@@ -354,7 +454,9 @@ function checkLine(books: Books, command: BillCommand, line: BillCommand['lines'
   const refusals: Refusal[] = [];
   if (of.vendor !== command.vendor) refusals.push(refusal('vendor_differs', at));
   if (of.currency !== command.currency) {
-    refusals.push(refusal('currency_differs_from_order', '/currency', { ordered: of.currency, billed: command.currency }));
+    refusals.push(
+      refusal('currency_differs_from_order', '/currency', { ordered: of.currency, billed: command.currency }),
+    );
   }
   if (line.quantity <= 0n) refusals.push(refusal('quantity_not_positive', `${at}/quantity`));
   else if (received) refusals.push(...checkOpen('bill_exceeds_received', unbilledOf(received), line.quantity, at));
@@ -370,13 +472,21 @@ function checkAhead(books: Books, { lines }: BillCommand, ordered: OrderLine, wa
     const here = lines.reduce((billed, { of, quantity }) => (of === line ? billed + quantity : billed), 0n);
     return received ? sum + unbilledOf(received) - here : sum;
   }, 0n);
-  if (unbilled > 0n) return [refusal('bill_ahead_while_unbilled', at, { unbilled: formatQuantity(unbilled as Quantity) })];
+  if (unbilled > 0n)
+    return [refusal('bill_ahead_while_unbilled', at, { unbilled: formatQuantity(unbilled as Quantity) })];
   const waiting = sumOf(ordered.aheads) - ordered.aheads.reduce((sum, ahead) => sum + sumOf(ahead.taken), 0n);
   return checkOpen('bill_ahead_exceeds_ordered', (openToReceive(ordered) - waiting) as Quantity, wanted, at);
 }
 
-function checkOpen(reason: 'bill_exceeds_received' | 'bill_ahead_exceeds_ordered', open: Quantity, wanted: Quantity, at: string): Refusal[] {
-  return wanted > open ? [refusal(reason, `${at}/quantity`, { open: formatQuantity(open), quantity: formatQuantity(wanted) })] : [];
+function checkOpen(
+  reason: 'bill_exceeds_received' | 'bill_ahead_exceeds_ordered',
+  open: Quantity,
+  wanted: Quantity,
+  at: string,
+): Refusal[] {
+  return wanted > open
+    ? [refusal(reason, `${at}/quantity`, { open: formatQuantity(open), quantity: formatQuantity(wanted) })]
+    : [];
 }
 
 function checkCharges(command: BillCommand): Refusal[] {

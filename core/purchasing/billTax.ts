@@ -16,7 +16,13 @@ export type SharedTax = { ok: true; shares: bigint[]; recoverable: bigint } | { 
  * The tax that each line bears, in base currency, by the lines' amounts (accounting.md, What posts what: tax).
  * @param amounts of lines, charges and expenses in their order, in the bill's currency
  */
-export function shareTax(taxes: readonly BillTax[], amounts: readonly DocumentAmount[], currency: string, rate: Rate, home: string): SharedTax {
+export function shareTax(
+  taxes: readonly BillTax[],
+  amounts: readonly DocumentAmount[],
+  currency: string,
+  rate: Rate,
+  home: string,
+): SharedTax {
   const shares = amounts.map(() => 0n);
   let recoverable = 0n;
   for (const [position, tax] of taxes.entries()) {
@@ -27,7 +33,9 @@ export function shareTax(taxes: readonly BillTax[], amounts: readonly DocumentAm
       recoverable += amount;
       continue;
     }
-    const weights = amounts.map((line, index) => (tax.lines === undefined || tax.lines.includes(index + 1) ? line : 0n));
+    const weights = amounts.map((line, index) =>
+      tax.lines === undefined || tax.lines.includes(index + 1) ? line : 0n,
+    );
     const shared = shareOut(amount, weights);
     if (!shared.ok) return { ok: false, refusal: refusal('tax_on_nothing', at) };
     shared.shares.forEach((share, index) => (shares[index] = (shares[index] ?? 0n) + share));

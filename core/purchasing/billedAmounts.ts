@@ -1,4 +1,11 @@
-import { base, documentAmount, quantity, type BaseAmount, type DocumentAmount, type Quantity } from '../exact/amounts.ts';
+import {
+  base,
+  documentAmount,
+  quantity,
+  type BaseAmount,
+  type DocumentAmount,
+  type Quantity,
+} from '../exact/amounts.ts';
 import { cumulative, partOfWhatIsLeft } from '../exact/cumulative.ts';
 import type { ReceiptLine, ReturnedLine } from '../posting/books.ts';
 import { sumOf } from './order.ts';
@@ -36,7 +43,10 @@ export function billedPart(line: ReceiptLine, part: Quantity): BilledAmounts {
   const left = billed - line.returns.reduce((total, { billed: back }) => total + back, 0n);
   if (part === 0n) return { billedAmount: documentAmount(0n), billedGoods: base(0n), billedVariance: base(0n) };
   const amount = sum(line.bills, 'billed') + sum(line.ahead, 'amount') - sum(line.returns, 'billedAmount');
-  const goods = line.bills.reduce((total, bill) => total + bill.cleared + bill.intoGoods, 0n) + sum(line.ahead, 'goods') - sum(line.returns, 'billedGoods');
+  const goods =
+    line.bills.reduce((total, bill) => total + bill.cleared + bill.intoGoods, 0n) +
+    sum(line.ahead, 'goods') -
+    sum(line.returns, 'billedGoods');
   const aheadVariance = sum(line.ahead, 'base') - sum(line.ahead, 'goods');
   const variance = sum(line.bills, 'toVariance') + aheadVariance - sum(line.returns, 'billedVariance');
   return {

@@ -86,16 +86,23 @@ export function decideCredit(books: Books, command: CreditCommand): Decision<Cre
     refusals.push(refusal('bill_number_taken', '/number', { number: command.number }));
   }
   if ((command.tax ?? 0n) < 0n) refusals.push(refusal('amount_negative', '/tax'));
-  command.lines.forEach((line, position) => refusals.push(...checkLine(command, line, cited[position], `/lines/${position}`)));
+  command.lines.forEach((line, position) =>
+    refusals.push(...checkLine(command, line, cited[position], `/lines/${position}`)),
+  );
   if (refusals.length > 0) return refused(refusals);
 
   const rate = rateOn(books, command.currency, command.date) ?? ONE_TO_ONE;
   const home = books.company.currency;
   const number = books.nextDocument.toString();
-  const lines = command.lines.map((line, position) => creditedLine(line, cited[position] as CreditableLine, rate, home, lineId(number, position + 1)));
+  const lines = command.lines.map((line, position) =>
+    creditedLine(line, cited[position] as CreditableLine, rate, home, lineId(number, position + 1)),
+  );
   const tax = toBase(documentAmount(command.tax ?? 0n), command.currency, rate, home);
   const amount = lines.reduce((sum, line) => sum + line.amount, command.tax ?? 0n);
-  const total = { amount: documentAmount(amount), base: base(lines.reduce((sum, line) => sum + line.payable, tax as bigint)) };
+  const total = {
+    amount: documentAmount(amount),
+    base: base(lines.reduce((sum, line) => sum + line.payable, tax as bigint)),
+  };
   const about = { vendor: command.vendor };
   return post(books, {
     document: { ...command, numberKey: billNumberKey(command.number), rate, lines, total },
@@ -117,23 +124,35 @@ type Line = CreditCommand['lines'][number];
 function checkLine(command: CreditCommand, line: Line, of: CreditableLine | undefined, at: string): Refusal[] {
   if (!of) return [refusal('line_unknown', at, { line: line.of })];
   if (of.vendor !== command.vendor) return [refusal('vendor_differs', at)];
-  if (of.currency !== command.currency) return [refusal('currency_differs', '/currency', { ordered: of.currency, billed: command.currency })];
+  if (of.currency !== command.currency)
+    return [refusal('currency_differs', '/currency', { ordered: of.currency, billed: command.currency })];
   if (of.kind === 'return') {
     if (line.quantity === undefined) return [refusal('missing', `${at}/quantity`)];
     if (line.quantity <= 0n) return [refusal('quantity_not_positive', `${at}/quantity`)];
     if (line.price < 0n) return [refusal('price_negative', `${at}/price`)];
     const open = quantity(of.quantity - sumOf(of.credits));
     if (line.quantity <= open) return [];
-    return [refusal('credit_exceeds_open', `${at}/quantity`, { open: formatQuantity(open), quantity: formatQuantity(line.quantity) })];
+    return [
+      refusal('credit_exceeds_open', `${at}/quantity`, {
+        open: formatQuantity(open),
+        quantity: formatQuantity(line.quantity),
+      }),
+    ];
   }
   if (line.amount === undefined) return [refusal('missing', `${at}/amount`)];
   if (line.amount <= 0n) return [refusal('amount_zero', `${at}/amount`)];
   if (of.kind === 'disputed' && line.to !== 'expected') return [refusal('credit_of_disputed', at)];
   const left = leftOf(of, line.to);
   if (line.amount > left) {
-    return [refusal('credit_exceeds_open', `${at}/amount`, { open: formatAmount(left, of.currency), quantity: formatAmount(line.amount, of.currency) })];
+    return [
+      refusal('credit_exceeds_open', `${at}/amount`, {
+        open: formatAmount(left, of.currency),
+        quantity: formatAmount(line.amount, of.currency),
+      }),
+    ];
   }
-  if (line.to === 'cost' && of.kind === 'bill' && !of.goods && of.expense === undefined) return [refusal('credit_of_nothing', at)];
+  if (line.to === 'cost' && of.kind === 'bill' && !of.goods && of.expense === undefined)
+    return [refusal('credit_of_nothing', at)];
   return [];
 }
 
@@ -152,15 +171,35 @@ function creditedLine(line: Line, of: CreditableLine, rate: Rate, home: string, 
     const ownAmount = documentAmount(cumulative(of.amount, soFar, of.quantity, taken(of, 'amount')));
     const own = base(cumulative(of.base, soFar, of.quantity, taken(of, 'base')));
     const priceDifference = toBase(documentAmount(ownAmount - amount), of.currency, of.rate, home);
-    return { ...known, to: 'return', quantity: line.quantity, amount, ownAmount, own, priceDifference, payable: atCredit(amount) };
+    return {
+      ...known,
+      to: 'return',
+      quantity: line.quantity,
+      amount,
+      ownAmount,
+      own,
+      priceDifference,
+      payable: atCredit(amount),
+    };
   }
   const { amount, to } = line;
   const own =
     to === 'expected'
-      ? base(cumulative(of.expected.base, taken(of, 'expected') + amount, of.expected.amount, taken(of, 'expectedBase')))
+      ? base(
+          cumulative(of.expected.base, taken(of, 'expected') + amount, of.expected.amount, taken(of, 'expectedBase')),
+        )
       : toBase(amount, of.currency, of.rate, home);
   const goesTo = of.kind === 'charge' ? 'charge' : to;
-  return { ...known, to: goesTo, quantity: quantity(0n), amount, ownAmount: amount, own, priceDifference: base(0n), payable: atCredit(amount) };
+  return {
+    ...known,
+    to: goesTo,
+    quantity: quantity(0n),
+    amount,
+    ownAmount: amount,
+    own,
+    priceDifference: base(0n),
+    payable: atCredit(amount),
+  };
 }
 
 const taken = (of: CreditableLine, figure: 'amount' | 'base' | 'expected' | 'expectedBase'): bigint =>
@@ -168,13 +207,20 @@ const taken = (of: CreditableLine, figure: 'amount' | 'base' | 'expected' | 'exp
 
 function flowsOf(books: Books, line: CreditedLine, of: CreditableLine): Flow[] {
   const about: About = { vendor: of.vendor, ...of.dimensions };
-  const exchange: Flow = { account: 'exchange-difference', amount: base(line.own - line.priceDifference - line.payable), about: of.dimensions ?? {} };
+  const exchange: Flow = {
+    account: 'exchange-difference',
+    amount: base(line.own - line.priceDifference - line.payable),
+    about: of.dimensions ?? {},
+  };
   const onPurchase = books.company.recognition === 'on-purchase';
-  if (line.to === 'charge') return [{ account: onPurchase ? 'purchases' : 'charges-to-allocate', amount: base(-line.payable), about }];
+  if (line.to === 'charge')
+    return [{ account: onPurchase ? 'purchases' : 'charges-to-allocate', amount: base(-line.payable), about }];
   if (line.to === 'expected') return [{ account: 'expected-credits', amount: base(-line.own), about }, exchange];
-  if (of.expense !== undefined) return [{ account: 'expense', amount: base(-line.payable), about: { ...about, expense: of.expense } }];
+  if (of.expense !== undefined)
+    return [{ account: 'expense', amount: base(-line.payable), about: { ...about, expense: of.expense } }];
   if (onPurchase) return [{ account: 'purchases', amount: base(-line.payable), about: { ...about, item: of.item } }];
-  if (line.to === 'variance') return [{ account: 'price-variance', amount: base(-line.own), about: { ...about, item: of.item } }, exchange];
+  if (line.to === 'variance')
+    return [{ account: 'price-variance', amount: base(-line.own), about: { ...about, item: of.item } }, exchange];
   if (line.to === 'cost') return [{ account: 'grni', amount: base(-line.own), about }, exchange];
   return [
     { account: 'grni', amount: base(-line.own), about },
@@ -187,5 +233,16 @@ function flowsOf(books: Books, line: CreditedLine, of: CreditableLine): Flow[] {
 function costsOf({ to, own }: CreditedLine, { goods, vendor, dimensions }: CreditableLine): Cost[] {
   if (to !== 'cost' || !goods) return [];
   const about = { vendor, ...dimensions };
-  return [{ pool: goods.pool, movement: goods.movement, date: goods.date, component: 'rebate', shared: true, amount: base(-own), against: 'grni', about }];
+  return [
+    {
+      pool: goods.pool,
+      movement: goods.movement,
+      date: goods.date,
+      component: 'rebate',
+      shared: true,
+      amount: base(-own),
+      against: 'grni',
+      about,
+    },
+  ];
 }

@@ -3,7 +3,14 @@ import { quantityOrThrow } from '../exact/amounts.ts';
 import { matchDespatch, type AdvisedLine, type AwaitedLine } from './despatch.ts';
 
 const shuttles = (order: string, line: string, open: string, due: string): AwaitedLine => ({
-  ...{ line: `${order}/${line}`, order: `PO-${order}`, orderLine: line, unit: 'each', open: quantityOrThrow(open), due },
+  ...{
+    line: `${order}/${line}`,
+    order: `PO-${order}`,
+    orderLine: line,
+    unit: 'each',
+    open: quantityOrThrow(open),
+    due,
+  },
   names: [
     { name: 'BS-25', pack: '' },
     { name: 'DSW 25', pack: '' },
@@ -13,7 +20,15 @@ const shuttles = (order: string, line: string, open: string, due: string): Await
   packs: [{ unit: 'box', size: quantityOrThrow('25') }],
 });
 const yarn: AwaitedLine = {
-  ...{ line: '1002/2', order: 'PO-1002', orderLine: '2', unit: 'kg', open: quantityOrThrow('60'), due: undefined, packs: [] },
+  ...{
+    line: '1002/2',
+    order: 'PO-1002',
+    orderLine: '2',
+    unit: 'kg',
+    open: quantityOrThrow('60'),
+    due: undefined,
+    packs: [],
+  },
   names: [{ name: 'YM-EC', pack: '' }],
 };
 const AWAITED = [shuttles('1002', '1', '500', '2026-12-10'), shuttles('1001', '1', '100', '2026-11-30'), yarn];
@@ -26,11 +41,19 @@ const says = (more: Partial<AdvisedLine>): AdvisedLine => ({
   quantity: more.quantity ?? quantityOrThrow('10'),
 });
 const found = (...lines: Partial<AdvisedLine>[]) =>
-  matchDespatch(lines.map(says), AWAITED).map((entry) => (entry.ok ? [entry.line, entry.quantity / 1_000_000n] : entry.why));
+  matchDespatch(lines.map(says), AWAITED).map((entry) =>
+    entry.ok ? [entry.line, entry.quantity / 1_000_000n] : entry.why,
+  );
 
 describe('an announced delivery', () => {
   it('is for the order that it names, by our number, the vendor’s or a code on the goods', () => {
-    expect(found({ order: 'PO-1002' }, { order: 'po-1002', names: ['dsw 25'] }, { order: 'PO-1002/2', names: ['2000000000800'] })).toEqual([
+    expect(
+      found(
+        { order: 'PO-1002' },
+        { order: 'po-1002', names: ['dsw 25'] },
+        { order: 'PO-1002/2', names: ['2000000000800'] },
+      ),
+    ).toEqual([
       ['1002/1', 10n],
       ['1002/1', 10n],
       ['1002/1', 10n],
@@ -52,15 +75,24 @@ describe('an announced delivery', () => {
       ['1002/1', 250n],
       ['1002/1', 10n],
     ]);
-    expect(found({ unit: 'box', quantity: quantityOrThrow('1.5') }, { unit: 'crate' })).toEqual(['pack_not_whole', 'unit_unknown']);
+    expect(found({ unit: 'box', quantity: quantityOrThrow('1.5') }, { unit: 'crate' })).toEqual([
+      'pack_not_whole',
+      'unit_unknown',
+    ]);
   });
 
   it('takes the order’s line where that is said and fits, and says what it does not know', () => {
-    expect(found({ order: 'PO-1002', orderLine: '2', names: ['YM-EC'] }, { order: 'PO-1002', orderLine: '9' })).toEqual([
-      ['1002/2', 10n],
-      ['1002/1', 10n],
+    expect(found({ order: 'PO-1002', orderLine: '2', names: ['YM-EC'] }, { order: 'PO-1002', orderLine: '9' })).toEqual(
+      [
+        ['1002/2', 10n],
+        ['1002/1', 10n],
+      ],
+    );
+    expect(found({ order: 'PO-7' }, { names: ['YM-XX'] }, { names: [''] })).toEqual([
+      'order_unknown',
+      'goods_unknown',
+      'goods_unknown',
     ]);
-    expect(found({ order: 'PO-7' }, { names: ['YM-XX'] }, { names: [''] })).toEqual(['order_unknown', 'goods_unknown', 'goods_unknown']);
   });
 
   it('that is more than what is open stays with the last line that waits for it', () => {

@@ -76,7 +76,11 @@ function lineFor(advised: AdvisedLine, awaited: readonly AwaitedLine[], left: Re
 }
 
 /** What is announced, in stock units: in the unit that is said, else in the pack that its code is of. */
-function inStock(advised: AdvisedLine, of: AwaitedLine, codePack: string): Quantity | 'unit_unknown' | 'pack_not_whole' {
+function inStock(
+  advised: AdvisedLine,
+  of: AwaitedLine,
+  codePack: string,
+): Quantity | 'unit_unknown' | 'pack_not_whole' {
   const size = packSizeOf(advised.unit, codePack, of);
   if (size === undefined) return 'unit_unknown';
   if (size === ONE_UNIT) return advised.quantity;

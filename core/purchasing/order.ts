@@ -50,14 +50,33 @@ export function decideOrder(books: Books, command: OrderCommand): Decision<Order
   command.lines.forEach((line, position) => refusals.push(...checkOrderLine(books, line, `/lines/${position}`)));
   if (refusals.length > 0) return refused(refusals);
   const by = books.nextDocument.toString();
-  const lines = command.lines.map((line) => ({ bought: line.bought, stated: statementOf(books, line.bought, line, by) }));
+  const lines = command.lines.map((line) => ({
+    bought: line.bought,
+    stated: statementOf(books, line.bought, line, by),
+  }));
   return post(books, { document: { ...command, lines }, date: command.date, postsNothing: true });
 }
 
 /** A line as a document states it: in stock units, at a price for as many of them as its pack holds. */
-export function statementOf(books: Books, { item }: Bought, line: Omit<OrderLineCommand, 'bought'>, by: string): Statement {
+export function statementOf(
+  books: Books,
+  { item }: Bought,
+  line: Omit<OrderLineCommand, 'bought'>,
+  by: string,
+): Statement {
   const { price, discount, due, estimates = [], dimensions, warehouse, taxCode = '', transport = '' } = line;
-  return { by, ...inStockUnits(books.items.get(item ?? ''), line), price, discount, due, estimates, dimensions, warehouse, taxCode, transport };
+  return {
+    by,
+    ...inStockUnits(books.items.get(item ?? ''), line),
+    price,
+    discount,
+    due,
+    estimates,
+    dimensions,
+    warehouse,
+    taxCode,
+    transport,
+  };
 }
 
 /** What every line must say, on a new order and in a later version of it. */
@@ -68,14 +87,20 @@ export function checkOrderLine(books: Books, line: OrderLineCommand, at: string)
   if (expense === '') refusals.push(refusal('missing', `${at}/expense`));
   if (line.quantity <= 0n) refusals.push(refusal('quantity_not_positive', `${at}/quantity`));
   refusals.push(...checkUnit(books.items.get(item ?? ''), line, at));
-  if (line.due !== undefined && !isDay(line.due)) refusals.push(refusal('date_impossible', `${at}/due`, { date: line.due }));
-  return [...refusals, ...checkPrice(line.price, line.discount, at), ...checkEstimates(line.estimates ?? [], expense !== undefined, at)];
+  if (line.due !== undefined && !isDay(line.due))
+    refusals.push(refusal('date_impossible', `${at}/due`, { date: line.due }));
+  return [
+    ...refusals,
+    ...checkPrice(line.price, line.discount, at),
+    ...checkEstimates(line.estimates ?? [], expense !== undefined, at),
+  ];
 }
 
 export function checkPrice(price: Price, discount: Fraction, at: string): Refusal[] {
   const refusals: Refusal[] = [];
   if (price < 0n) refusals.push(refusal('price_negative', `${at}/price`));
-  if (discount < 0n || discount > powerOfTen(FRACTION_PLACES)) refusals.push(refusal('discount_out_of_range', `${at}/discount`));
+  if (discount < 0n || discount > powerOfTen(FRACTION_PLACES))
+    refusals.push(refusal('discount_out_of_range', `${at}/discount`));
   return refusals;
 }
 
@@ -99,6 +124,8 @@ export function openToReceive(line: OrderLine): bigint {
 }
 
 /** What of an order line is billed ahead of the goods and has not come yet. */
-export const billedAhead = (line: OrderLine): bigint => line.aheads.reduce((sum, ahead) => sum + ahead.quantity - sumOf(ahead.taken), 0n);
+export const billedAhead = (line: OrderLine): bigint =>
+  line.aheads.reduce((sum, ahead) => sum + ahead.quantity - sumOf(ahead.taken), 0n);
 
-export const sumOf = (parts: readonly { quantity: bigint }[]): bigint => parts.reduce((sum, part) => sum + part.quantity, 0n);
+export const sumOf = (parts: readonly { quantity: bigint }[]): bigint =>
+  parts.reduce((sum, part) => sum + part.quantity, 0n);

@@ -30,7 +30,13 @@ export interface OrderChangeCommand {
 export interface OrderChangeDocument extends Omit<OrderChangeCommand, 'lines'> {
   readonly vendor: string;
   /** Only what differs: each line by its id on the order, and where the command said it. */
-  readonly lines: readonly { readonly id: LineId; readonly isNew: boolean; readonly bought: Bought; readonly stated: Statement; readonly said: number }[];
+  readonly lines: readonly {
+    readonly id: LineId;
+    readonly isNew: boolean;
+    readonly bought: Bought;
+    readonly stated: Statement;
+    readonly said: number;
+  }[];
 }
 
 /**
@@ -44,7 +50,9 @@ export function decideOrderChange(books: Books, command: OrderChangeCommand): De
   const refusals: Refusal[] = [...checkDate(books, command.date, [order.date]), ...checkCitedOnce(cited, '/lines')];
   refusals.push(...checkSeen(order, command.version, '/version'), ...checkHold(books, order.vendor, '/of'));
   if (command.reason.trim() === '') refusals.push(refusal('reason_missing', '/reason'));
-  command.lines.forEach((line, position) => refusals.push(...checkChanged(books, command.of, line, `/lines/${position}`)));
+  command.lines.forEach((line, position) =>
+    refusals.push(...checkChanged(books, command.of, line, `/lines/${position}`)),
+  );
   if (refusals.length > 0) return refused(refusals);
 
   const document = books.nextDocument.toString();
@@ -57,7 +65,12 @@ export function decideOrderChange(books: Books, command: OrderChangeCommand): De
     return [{ id: lineId(order.id, (last += 1)), isNew: true, bought, stated, said }];
   });
   if (lines.length === 0) return refused([refusal('nothing_changed', '/lines')]);
-  return post(books, { document: { ...command, vendor: order.vendor, lines }, date: command.date, cites: [lineId(order.id, 0)], postsNothing: true });
+  return post(books, {
+    document: { ...command, vendor: order.vendor, lines },
+    date: command.date,
+    cites: [lineId(order.id, 0)],
+    postsNothing: true,
+  });
 }
 
 function checkChanged(books: Books, order: string, line: ChangedLine, at: string): Refusal[] {
@@ -66,7 +79,8 @@ function checkChanged(books: Books, order: string, line: ChangedLine, at: string
   if (!known || documentOf(known.id) !== order) return [refusal('line_unknown', at, { line: line.of })];
   const refusals = checkOrderLine(books, { ...line, bought: known.bought }, at);
   const stated = statementOf(books, known.bought, line, '');
-  if (known.closed.length > 0 && !isSame(known, stated)) refusals.push(refusal('order_line_closed', `${at}/quantity`, closedBy(known)));
+  if (known.closed.length > 0 && !isSame(known, stated))
+    refusals.push(refusal('order_line_closed', `${at}/quantity`, closedBy(known)));
   const least = quantity(taken(known));
   if (stated.quantity < least && stated.quantity < known.quantity)
     refusals.push(refusal('order_below_received', `${at}/quantity`, { received: formatQuantity(least) }));
@@ -79,12 +93,24 @@ function taken(line: OrderLine): bigint {
 }
 
 /** What a line says beside who says it. */
-const STATED = ['quantity', 'unit', 'price', 'per', 'discount', 'due', 'estimates', 'warehouse', 'taxCode', 'transport'] as const;
+const STATED = [
+  'quantity',
+  'unit',
+  'price',
+  'per',
+  'discount',
+  'due',
+  'estimates',
+  'warehouse',
+  'taxCode',
+  'transport',
+] as const;
 
 function isSame(known: OrderLine, stated: Statement): boolean {
   const text = ({ dimensions, ...said }: Omit<Statement, 'by'>) =>
-    JSON.stringify([STATED.map((name) => said[name]), dimensions?.department, dimensions?.location, dimensions?.project], (_, value: unknown) =>
-      typeof value === 'bigint' ? value.toString() : value,
+    JSON.stringify(
+      [STATED.map((name) => said[name]), dimensions?.department, dimensions?.location, dimensions?.project],
+      (_, value: unknown) => (typeof value === 'bigint' ? value.toString() : value),
     );
   return text(known) === text(stated);
 }

@@ -25,15 +25,28 @@ export interface OrderClosingDocument extends Omit<OrderClosingCommand, 'lines'>
 export function decideOrderClosing(books: Books, command: OrderClosingCommand): Decision<OrderClosingDocument> {
   const order = books.orders.get(command.of);
   if (!order) return refused([refusal('document_unknown', '/of', { document: command.of })]);
-  const refusals: Refusal[] = [...checkDate(books, command.date, [order.date]), ...checkCitedOnce(command.lines, '/lines')];
+  const refusals: Refusal[] = [
+    ...checkDate(books, command.date, [order.date]),
+    ...checkCitedOnce(command.lines, '/lines'),
+  ];
   if (command.reason.trim() === '') refusals.push(refusal('reason_missing', '/reason'));
-  command.lines.forEach(({ of }, position) => refusals.push(...checkClosed(books.orderLines.get(of), command.of, of, `/lines/${position}`)));
+  command.lines.forEach(({ of }, position) =>
+    refusals.push(...checkClosed(books.orderLines.get(of), command.of, of, `/lines/${position}`)),
+  );
   if (refusals.length > 0) return refused(refusals);
 
-  const chosen = command.lines.length > 0 ? command.lines.flatMap(({ of }) => books.orderLines.get(of) ?? []) : linesOfOrder(books, order.id).filter(canClose);
+  const chosen =
+    command.lines.length > 0
+      ? command.lines.flatMap(({ of }) => books.orderLines.get(of) ?? [])
+      : linesOfOrder(books, order.id).filter(canClose);
   const lines = chosen.map((line) => ({ of: line.id, quantity: quantity(openToReceive(line)) }));
   if (lines.length === 0) return refused([refusal('nothing_open', '/lines')]);
-  return post(books, { document: { ...command, vendor: order.vendor, lines }, date: command.date, cites: [lineId(order.id, 0)], postsNothing: true });
+  return post(books, {
+    document: { ...command, vendor: order.vendor, lines },
+    date: command.date,
+    cites: [lineId(order.id, 0)],
+    postsNothing: true,
+  });
 }
 
 const canClose = (line: OrderLine): boolean => openToReceive(line) > 0n && billedAhead(line) === 0n;

@@ -38,10 +38,14 @@ export const latestVersion = ({ id, versions }: Order): string => versions[versi
 /** The lowest limit of those who stated the order; undefined where none of them has one. */
 export function limitOf({ versions }: Order, limits: Books['approvalLimits']): BaseAmount | undefined {
   const own = versions.flatMap(({ by }) => limits.get(by) ?? []);
-  return own.reduce<BaseAmount | undefined>((least, limit) => (least === undefined || limit < least ? limit : least), undefined);
+  return own.reduce<BaseAmount | undefined>(
+    (least, limit) => (least === undefined || limit < least ? limit : least),
+    undefined,
+  );
 }
 
-const lastOf = ({ steps }: Order, ...kinds: OrderStep['step'][]): OrderStep | undefined => [...steps].reverse().find(({ step }) => kinds.includes(step));
+const lastOf = ({ steps }: Order, ...kinds: OrderStep['step'][]): OrderStep | undefined =>
+  [...steps].reverse().find(({ step }) => kinds.includes(step));
 
 export const isHeld = (order: Order): boolean => lastOf(order, 'held', 'released')?.step === 'held';
 
@@ -49,7 +53,10 @@ export const isHeld = (order: Order): boolean => lastOf(order, 'held', 'released
 export const sentVersion = (order: Order): string | undefined => lastOf(order, 'sent')?.version;
 
 /** What keeps an order from being sent, and its goods from being received; undefined where nothing does. */
-export function barredBy(order: Order, limits: Books['approvalLimits']): 'order_on_hold' | 'order_awaits_approval' | 'order_rejected' | undefined {
+export function barredBy(
+  order: Order,
+  limits: Books['approvalLimits'],
+): 'order_on_hold' | 'order_awaits_approval' | 'order_rejected' | undefined {
   if (isHeld(order)) return 'order_on_hold';
   const approval = approvalOf(order, limits);
   return approval === 'awaited' ? 'order_awaits_approval' : approval === 'rejected' ? 'order_rejected' : undefined;

@@ -29,7 +29,10 @@ export type OrderApprovalDocument = Stepped<OrderApprovalCommand>;
 export function decideOrderStep(books: Books, command: OrderStepCommand): Decision<OrderStepDocument> {
   const order = books.orders.get(command.of);
   if (!order) return refused([refusal('document_unknown', '/of', { document: command.of })]);
-  const refusals: Refusal[] = [...checkDate(books, command.date, [order.date]), ...checkSeen(order, command.seen, '/seen')];
+  const refusals: Refusal[] = [
+    ...checkDate(books, command.date, [order.date]),
+    ...checkSeen(order, command.seen, '/seen'),
+  ];
   if (command.step === 'held' && isHeld(order)) refusals.push(refusal('order_on_hold', '/of', { order: order.id }));
   if (command.step === 'held' && command.reason.trim() === '') refusals.push(refusal('reason_missing', '/reason'));
   if (command.step === 'released' && !isHeld(order)) refusals.push(refusal('order_not_held', '/of'));
@@ -44,14 +47,21 @@ export function decideOrderStep(books: Books, command: OrderStepCommand): Decisi
 export function decideOrderApproval(books: Books, command: OrderApprovalCommand): Decision<OrderApprovalDocument> {
   const order = books.orders.get(command.of);
   if (!order) return refused([refusal('document_unknown', '/of', { document: command.of })]);
-  const refusals: Refusal[] = [...checkDate(books, command.date, [order.date]), ...checkSeen(order, command.seen, '/seen')];
+  const refusals: Refusal[] = [
+    ...checkDate(books, command.date, [order.date]),
+    ...checkSeen(order, command.seen, '/seen'),
+  ];
   if (order.versions.some(({ by }) => by === command.by)) refusals.push(refusal('order_own', '/of'));
   if (approvalOf(order, books.approvalLimits) !== 'awaited') refusals.push(refusal('approval_not_awaited', '/of'));
   if (command.step === 'rejected' && command.reason.trim() === '') refusals.push(refusal('reason_missing', '/reason'));
   return refusals.length > 0 ? refused(refusals) : stepped(books, command, order);
 }
 
-function stepped<Command extends OrderStepCommand | OrderApprovalCommand>(books: Books, command: Command, order: Order): Decision<Stepped<Command>> {
+function stepped<Command extends OrderStepCommand | OrderApprovalCommand>(
+  books: Books,
+  command: Command,
+  order: Order,
+): Decision<Stepped<Command>> {
   const document = { ...command, vendor: order.vendor, version: latestVersion(order), amount: order.amount };
   return post(books, { document, date: command.date, cites: [lineId(order.id, 0)], postsNothing: true });
 }

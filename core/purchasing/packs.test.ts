@@ -11,28 +11,48 @@ const said = (of: string, unit?: string) => ({ quantity: quantityOrThrow(of), un
 
 describe('what is bought in packs', () => {
   it('is so many stock units, priced by the pack', () => {
-    expect(inStockUnits(shuttle, said('4', 'box'))).toEqual({ quantity: quantityOrThrow('100'), unit: 'box', per: quantityOrThrow('25') });
-    expect(inStockUnits(yarn, said('3', 'cone'))).toEqual({ quantity: quantityOrThrow('1.5'), unit: 'cone', per: quantityOrThrow('0.5') });
+    expect(inStockUnits(shuttle, said('4', 'box'))).toEqual({
+      quantity: quantityOrThrow('100'),
+      unit: 'box',
+      per: quantityOrThrow('25'),
+    });
+    expect(inStockUnits(yarn, said('3', 'cone'))).toEqual({
+      quantity: quantityOrThrow('1.5'),
+      unit: 'cone',
+      per: quantityOrThrow('0.5'),
+    });
   });
 
   it('in its stock unit, named or not, is what is said', () => {
     for (const unit of [undefined, '', 'kg'])
-      expect(inStockUnits(yarn, said('1.25', unit))).toEqual({ quantity: quantityOrThrow('1.25'), unit: '', per: ONE_UNIT });
+      expect(inStockUnits(yarn, said('1.25', unit))).toEqual({
+        quantity: quantityOrThrow('1.25'),
+        unit: '',
+        per: ONE_UNIT,
+      });
     expect(checkUnit(yarn, said('1.25', 'kg'), '/lines/0')).toEqual([]);
   });
 
   it('comes in whole packs', () => {
     expect(checkUnit(shuttle, said('4'), '/lines/0')).toEqual([]);
-    expect(checkUnit(shuttle, said('4.5', 'box'), '/lines/0').map(inWords)).toEqual(['pack_not_whole /lines/0/quantity unit=box stockUnit=each']);
+    expect(checkUnit(shuttle, said('4.5', 'box'), '/lines/0').map(inWords)).toEqual([
+      'pack_not_whole /lines/0/quantity unit=box stockUnit=each',
+    ]);
   });
 
   it('is refused where it is more than can be kept', () => {
-    expect(checkUnit(shuttle, said('9000000000000', 'box'), '/lines/0').map(inWords)).toEqual(['too_large /lines/0/quantity']);
+    expect(checkUnit(shuttle, said('9000000000000', 'box'), '/lines/0').map(inWords)).toEqual([
+      'too_large /lines/0/quantity',
+    ]);
   });
 
   it('is refused in a unit that nobody has set up, and an expense in any', () => {
-    expect(checkUnit(shuttle, said('4', 'crate'), '/lines/2').map(inWords)).toEqual(['unit_unknown /lines/2/unit unit=crate units=each, box']);
-    expect(checkUnit(undefined, said('4', 'box'), '/lines/2').map(inWords)).toEqual(['unit_unknown /lines/2/unit unit=box units=']);
+    expect(checkUnit(shuttle, said('4', 'crate'), '/lines/2').map(inWords)).toEqual([
+      'unit_unknown /lines/2/unit unit=crate units=each, box',
+    ]);
+    expect(checkUnit(undefined, said('4', 'box'), '/lines/2').map(inWords)).toEqual([
+      'unit_unknown /lines/2/unit unit=box units=',
+    ]);
   });
 
   it('a box of three at 10.00 is 10.00, though a third has no price', () => {
@@ -43,15 +63,20 @@ describe('what is bought in packs', () => {
 
   it('costs as much as so many packs cost', () => {
     fc.assert(
-      fc.property(fc.bigInt(1n, 10_000n), fc.bigInt(1n, 999_999_999n), fc.bigInt(0n, 10n ** 12n), (packs, size, asked) => {
-        const goods = item('G', 'fifo', { packs: [{ unit: 'box', size: quantity(size) }] });
-        const { quantity: ordered, per } = inStockUnits(goods, { quantity: quantity(packs * ONE_UNIT), unit: 'box' });
-        const [byPack, byUnit] = [
-          { price: price(asked), per, discount: fraction(0n) },
-          { price: price(asked), per: ONE_UNIT, discount: fraction(0n) },
-        ];
-        expect(lineAmount(ordered, byPack, 'USD')).toBe(lineAmount(quantity(packs * ONE_UNIT), byUnit, 'USD'));
-      }),
+      fc.property(
+        fc.bigInt(1n, 10_000n),
+        fc.bigInt(1n, 999_999_999n),
+        fc.bigInt(0n, 10n ** 12n),
+        (packs, size, asked) => {
+          const goods = item('G', 'fifo', { packs: [{ unit: 'box', size: quantity(size) }] });
+          const { quantity: ordered, per } = inStockUnits(goods, { quantity: quantity(packs * ONE_UNIT), unit: 'box' });
+          const [byPack, byUnit] = [
+            { price: price(asked), per, discount: fraction(0n) },
+            { price: price(asked), per: ONE_UNIT, discount: fraction(0n) },
+          ];
+          expect(lineAmount(ordered, byPack, 'USD')).toBe(lineAmount(quantity(packs * ONE_UNIT), byUnit, 'USD'));
+        },
+      ),
     );
   });
 });
@@ -66,7 +91,8 @@ describe('a price list', () => {
     entry('', '0', '2026-06-01', '2026-06-30', '12.00'),
     entry('cone', '0', '2026-01-01', undefined, '7.25'),
   ];
-  const asked = (quantityOf: string, date: string, unit = '') => listPrice(list, unit, quantityOrThrow(quantityOf), date)?.price;
+  const asked = (quantityOf: string, date: string, unit = '') =>
+    listPrice(list, unit, quantityOrThrow(quantityOf), date)?.price;
 
   it('gives the price of the largest quantity that is reached', () => {
     expect(asked('99.999999', '2026-03-01')).toBe(priceOrThrow('14.20'));

@@ -27,10 +27,17 @@ export function checkUnit(item: Item | undefined, said: Said, at: string): Refus
   if (!pack) return [refusal('unit_unknown', `${at}/unit`, { unit: said.unit ?? '', units: unitsOf(item).join(', ') })];
   if (pack.size <= 0n) return [refusal('quantity_not_positive', `${at}/packSize`)];
   if (said.packSize !== undefined && said.packSize !== pack.size) {
-    return [refusal('pack_differs', `${at}/packSize`, { unit: pack.unit, size: formatQuantity(pack.size), stockUnit: item?.unit ?? '' })];
+    return [
+      refusal('pack_differs', `${at}/packSize`, {
+        unit: pack.unit,
+        size: formatQuantity(pack.size),
+        stockUnit: item?.unit ?? '',
+      }),
+    ];
   }
   if (/[|=]/.test(pack.unit)) return [refusal('unit_unreadable', `${at}/unit`)];
-  if (said.quantity % ONE_UNIT !== 0n) return [refusal('pack_not_whole', `${at}/quantity`, { unit: said.unit ?? '', stockUnit: item?.unit ?? '' })];
+  if (said.quantity % ONE_UNIT !== 0n)
+    return [refusal('pack_not_whole', `${at}/quantity`, { unit: said.unit ?? '', stockUnit: item?.unit ?? '' })];
   return (said.quantity * pack.size) / ONE_UNIT > LARGEST ? [refusal('too_large', `${at}/quantity`)] : [];
 }
 
@@ -48,7 +55,11 @@ export function inStockUnits(item: Item | undefined, said: Said): { quantity: Qu
  * that the code on the goods is of, else the stock unit.
  * @returns undefined for a unit that the goods do not have
  */
-export function packSizeOf(unit: string, codePack: string, of: { readonly unit: string; readonly packs: readonly Pack[] }): Quantity | undefined {
+export function packSizeOf(
+  unit: string,
+  codePack: string,
+  of: { readonly unit: string; readonly packs: readonly Pack[] },
+): Quantity | undefined {
   const named = (unit.trim() || codePack).toLowerCase();
   const pack = of.packs.find((known) => known.unit.toLowerCase() === named);
   return pack?.size ?? (named === '' || named === of.unit.toLowerCase() ? ONE_UNIT : undefined);

@@ -15,9 +15,21 @@ export interface ListPrice {
  * The price that the list gives for a quantity on a day: of those that hold then, the one for the largest quantity that is
  * reached; of several, the one that began last.
  */
-export function listPrice<Listed extends ListPrice>(prices: readonly Listed[], unit: string, asked: Quantity, date: Day): Listed | undefined {
-  const holding = prices.filter((entry) => entry.unit === unit && entry.least <= asked && entry.from <= date && (entry.to === undefined || date <= entry.to));
-  return holding.reduce<Listed | undefined>((best, entry) => (best === undefined || isCloser(entry, best) ? entry : best), undefined);
+export function listPrice<Listed extends ListPrice>(
+  prices: readonly Listed[],
+  unit: string,
+  asked: Quantity,
+  date: Day,
+): Listed | undefined {
+  const holding = prices.filter(
+    (entry) =>
+      entry.unit === unit && entry.least <= asked && entry.from <= date && (entry.to === undefined || date <= entry.to),
+  );
+  return holding.reduce<Listed | undefined>(
+    (best, entry) => (best === undefined || isCloser(entry, best) ? entry : best),
+    undefined,
+  );
 }
 
-const isCloser = (one: ListPrice, other: ListPrice): boolean => one.least > other.least || (one.least === other.least && one.from > other.from);
+const isCloser = (one: ListPrice, other: ListPrice): boolean =>
+  one.least > other.least || (one.least === other.least && one.from > other.from);

@@ -33,7 +33,9 @@ export function decidePutAway(books: Books, command: PutAwayCommand): Decision<P
   if (command.lines.length === 0) refusals.push(refusal('no_lines', '/lines'));
   const put = new Map<LineId, bigint>();
   command.lines.forEach((line, position) => refusals.push(...checkPut(books, line, put, `/lines/${position}`)));
-  const [warehouse, ...others] = new Set(received.flatMap(({ pool }) => (pool === undefined ? [] : [warehouseOf(pool)])));
+  const [warehouse, ...others] = new Set(
+    received.flatMap(({ pool }) => (pool === undefined ? [] : [warehouseOf(pool)])),
+  );
   if (others.length > 0) refusals.push(refusal('warehouse_differs', '/lines'));
   if (refusals.length > 0 || warehouse === undefined) return refused(refusals);
   const cites = [...new Set(command.lines.map(({ of }) => of))];
@@ -41,7 +43,12 @@ export function decidePutAway(books: Books, command: PutAwayCommand): Decision<P
 }
 
 /** @param put what earlier lines of the same document put away of each received line */
-function checkPut(books: Books, line: PutAwayCommand['lines'][number], put: Map<LineId, bigint>, at: string): Refusal[] {
+function checkPut(
+  books: Books,
+  line: PutAwayCommand['lines'][number],
+  put: Map<LineId, bigint>,
+  at: string,
+): Refusal[] {
   const received = books.receiptLines.get(line.of);
   if (!received) return [refusal('line_unknown', at, { line: line.of })];
   if (received.pool === undefined) return [refusal('not_stock', at)];
@@ -53,7 +60,10 @@ function checkPut(books: Books, line: PutAwayCommand['lines'][number], put: Map<
   put.set(line.of, before + line.quantity);
   if (line.quantity <= left) return [];
   return [
-    refusal('put_away_exceeds_received', `${at}/quantity`, { open: formatQuantity(left > 0n ? left : quantity(0n)), quantity: formatQuantity(line.quantity) }),
+    refusal('put_away_exceeds_received', `${at}/quantity`, {
+      open: formatQuantity(left > 0n ? left : quantity(0n)),
+      quantity: formatQuantity(line.quantity),
+    }),
   ];
 }
 

@@ -18,7 +18,16 @@ import {
 import type { Day } from '../exact/calendar.ts';
 import { cumulative } from '../exact/cumulative.ts';
 import type { Ahead, AheadTaken, Books, Item, OrderLine, ReceiptLine } from '../posting/books.ts';
-import { checkCitedOnce, checkDate, checkLots, poolOrEmpty, post, rateOn, refused, type Decision } from '../posting/decision.ts';
+import {
+  checkCitedOnce,
+  checkDate,
+  checkLots,
+  poolOrEmpty,
+  post,
+  rateOn,
+  refused,
+  type Decision,
+} from '../posting/decision.ts';
 import type { Cost, Flow, NewMovement } from '../posting/effects.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
 import { asideLine, checkAside, type AsideCommand, type AsideLine } from './aside.ts';
@@ -67,25 +76,39 @@ export interface ReceiptDocument extends Omit<ReceiptCommand, 'lines' | 'aside'>
 export function decideReceipt(books: Books, command: ReceiptCommand): Decision<ReceiptDocument> {
   const ordered = command.lines.map((line) => books.orderLines.get(line.of));
   const citedDays = ordered.flatMap((line) => (line ? [line.date] : []));
-  const refusals: Refusal[] = [...checkDate(books, command.date, citedDays), ...checkCitedOnce(command.lines, '/lines')];
+  const refusals: Refusal[] = [
+    ...checkDate(books, command.date, citedDays),
+    ...checkCitedOnce(command.lines, '/lines'),
+  ];
   const aside = command.aside ?? [];
   if (command.lines.length + aside.length === 0) refusals.push(refusal('no_lines', '/lines'));
   aside.forEach((line, position) => refusals.push(...checkAside(books, command.vendor, line, `/aside/${position}`)));
-  const counted = command.lines.map((line, position) => ({ ...line, ...inStockUnits(itemOf(books, ordered[position]), line) }));
+  const counted = command.lines.map((line, position) => ({
+    ...line,
+    ...inStockUnits(itemOf(books, ordered[position]), line),
+  }));
   command.lines.forEach((line, position) => {
     const units = ordered[position] ? checkUnit(itemOf(books, ordered[position]), line, `/lines/${position}`) : [];
-    refusals.push(...(units.length > 0 ? units : checkLine(books, command, counted[position] as Line, ordered[position], `/lines/${position}`)));
+    refusals.push(
+      ...(units.length > 0
+        ? units
+        : checkLine(books, command, counted[position] as Line, ordered[position], `/lines/${position}`)),
+    );
   });
   if (refusals.length > 0) return refused(refusals);
 
   const document = books.nextDocument.toString();
-  const lines = counted.map((line, position) => receiptLine(books, command, line, ordered[position] as OrderLine, lineId(document, position + 1)));
+  const lines = counted.map((line, position) =>
+    receiptLine(books, command, line, ordered[position] as OrderLine, lineId(document, position + 1)),
+  );
   const aheadLines = lines.flatMap((line) => line.ahead.map((part) => part.of));
   return post(books, {
     document: {
       ...command,
       lines,
-      closed: counted.flatMap((line, position) => closedWith(ordered[position] as OrderLine, line, lineId(document, position + 1))),
+      closed: counted.flatMap((line, position) =>
+        closedWith(ordered[position] as OrderLine, line, lineId(document, position + 1)),
+      ),
       aside: aside.map((line, position) => asideLine(books, line, lineId(document, lines.length + position + 1))),
     },
     date: command.date,
@@ -107,16 +130,24 @@ export function decideReceipt(books: Books, command: ReceiptCommand): Decision<R
 
 type Line = ReceiptCommand['lines'][number];
 
-const itemOf = (books: Books, ordered: OrderLine | undefined): Item | undefined => books.items.get(ordered?.bought.item ?? '');
+const itemOf = (books: Books, ordered: OrderLine | undefined): Item | undefined =>
+  books.items.get(ordered?.bought.item ?? '');
 
-function checkLine(books: Books, command: ReceiptCommand, line: Line, ordered: OrderLine | undefined, at: string): Refusal[] {
+function checkLine(
+  books: Books,
+  command: ReceiptCommand,
+  line: Line,
+  ordered: OrderLine | undefined,
+  at: string,
+): Refusal[] {
   if (!ordered) return [refusal('line_unknown', at, { line: line.of })];
   if (ordered.vendor !== command.vendor) return [refusal('vendor_differs', at)];
   if (line.quantity <= 0n) return [refusal('quantity_not_positive', `${at}/quantity`)];
   const standing = checkStanding(books, books.orders.get(documentOf(ordered.id)), `${at}/quantity`);
   if (standing.length > 0) return standing;
   const open = quantity(openToReceive(ordered));
-  if (open === 0n && ordered.closed.length > 0) return [refusal('order_line_closed', `${at}/quantity`, closedBy(ordered))];
+  if (open === 0n && ordered.closed.length > 0)
+    return [refusal('order_line_closed', `${at}/quantity`, closedBy(ordered))];
   const { over, short } = toleranceOf(books, ordered);
   // A line that is full is done: who counts the same goods a second time is told so.
   const most = quantity(open > 0n ? open + partOf(ordered.quantity, over) : 0n);
@@ -131,11 +162,18 @@ function checkLine(books: Books, command: ReceiptCommand, line: Line, ordered: O
   }
   const missing = quantity(open - line.quantity);
   if (line.last && missing > partOf(ordered.quantity, short)) {
-    return [refusal('short_beyond_tolerance', `${at}/last`, { missing: formatQuantity(missing), allowed: formatQuantity(partOf(ordered.quantity, short)) })];
+    return [
+      refusal('short_beyond_tolerance', `${at}/last`, {
+        missing: formatQuantity(missing),
+        allowed: formatQuantity(partOf(ordered.quantity, short)),
+      }),
+    ];
   }
-  if (line.last && missing > 0n && billedAhead(ordered) > line.quantity) return [refusal('order_billed_ahead', `${at}/last`)];
+  if (line.last && missing > 0n && billedAhead(ordered) > line.quantity)
+    return [refusal('order_billed_ahead', `${at}/last`)];
   const expired = (line.lots ?? []).findIndex(({ expires }) => expires !== undefined && expires < command.date);
-  if (expired >= 0) return [refusal('lot_expired', `${at}/lots/${expired}/expires`, { lot: line.lots?.[expired]?.lot ?? '' })];
+  if (expired >= 0)
+    return [refusal('lot_expired', `${at}/lots/${expired}/expires`, { lot: line.lots?.[expired]?.lot ?? '' })];
   if (line.corrected && line.corrected.price < 0n) return [refusal('price_negative', `${at}/price`)];
   if (line.corrected && line.corrected.reason.trim() === '') return [refusal('reason_missing', `${at}/reason`)];
   if (rateOn(books, ordered.currency, command.date) === undefined) {
@@ -144,12 +182,20 @@ function checkLine(books: Books, command: ReceiptCommand, line: Line, ordered: O
   return checkLots(itemOf(books, ordered), line.quantity, line.lots ?? [], at);
 }
 
-function receiptLine(books: Books, command: ReceiptCommand, line: Line, ordered: OrderLine, id: LineId): ReceiptDocument['lines'][number] {
+function receiptLine(
+  books: Books,
+  command: ReceiptCommand,
+  line: Line,
+  ordered: OrderLine,
+  id: LineId,
+): ReceiptDocument['lines'][number] {
   const rate: Rate = rateOn(books, ordered.currency, command.date) ?? ONE_TO_ONE;
   const ahead = takeAhead(ordered, line.quantity, id);
   const rest = quantity(line.quantity - sumOf(ahead));
   const { price, per, discount } = ordered;
-  const pricing = line.corrected ? { price: line.corrected.price, per, discount: fraction(0n) } : { price, per, discount };
+  const pricing = line.corrected
+    ? { price: line.corrected.price, per, discount: fraction(0n) }
+    : { price, per, discount };
   const amount = lineAmount(rest, pricing, ordered.currency);
   const baseAmount = toBase(amount, ordered.currency, rate, books.company.currency);
   const { item } = ordered.bought;
@@ -211,13 +257,19 @@ function partsOf(ahead: Ahead, soFar: bigint): Pick<AheadTaken, 'amount' | 'base
     const before = ahead.taken.reduce((sum, taken) => sum + taken[figure], 0n);
     return cumulative(ahead[figure], soFar, ahead.quantity, before);
   };
-  return { amount: documentAmount(part('amount')), base: base(part('base')), goods: base(part('goods')), tax: base(part('tax')) };
+  return {
+    amount: documentAmount(part('amount')),
+    base: base(part('base')),
+    goods: base(part('goods')),
+    tax: base(part('tax')),
+  };
 }
 
 const aboutOf = (line: ReceiptLine) => ({ vendor: line.vendor, ...line.dimensions });
 
 /** The goods' price as they came in: as ordered, and as billed for what was billed ahead. */
-export const goodsReceived = (line: ReceiptLine): BaseAmount => base(line.baseAmount + line.ahead.reduce((sum, part) => sum + part.goods, 0n));
+export const goodsReceived = (line: ReceiptLine): BaseAmount =>
+  base(line.baseAmount + line.ahead.reduce((sum, part) => sum + part.goods, 0n));
 
 function movementOf(line: ReceiptLine): NewMovement[] {
   if (line.pool === undefined) return [];

@@ -16,7 +16,10 @@ const receive = (lines: Receipt['lines'], more: Partial<Receipt> = {}): Command 
 const aside = (more: Partial<NonNullable<Receipt['aside']>[number]> = {}) => ({
   ...{ of: '1/1', item: undefined, what: '', quantity: q('2'), reason: 'wet', place: 'dock', ...more },
 });
-const clear = (lines: CommandOf['aside-closing']['lines'], more: Partial<CommandOf['aside-closing']> = {}): Command => ({
+const clear = (
+  lines: CommandOf['aside-closing']['lines'],
+  more: Partial<CommandOf['aside-closing']> = {},
+): Command => ({
   ...{ kind: 'aside-closing', date: '2026-03-06', reason: 'collected', lines, ...more },
 });
 
@@ -36,9 +39,21 @@ function books({
     ...{ items, vendors: new Map([['V', { tolerance: vendor, hold: '', accountBy: undefined }]]) },
   });
   const asked = (bought: string, units: string, price: string) => ({
-    ...{ bought: { item: bought }, quantity: q(units), price: priceOrThrow(price), discount: NO_DISCOUNT, due: undefined },
+    ...{
+      bought: { item: bought },
+      quantity: q(units),
+      price: priceOrThrow(price),
+      discount: NO_DISCOUNT,
+      due: undefined,
+    },
   });
-  made.post({ kind: 'order', vendor: 'V', currency: 'USD', date: '2026-03-02', lines: [asked('YARN', '100', '5'), asked('DYE', '4', '8')] });
+  made.post({
+    kind: 'order',
+    vendor: 'V',
+    currency: 'USD',
+    date: '2026-03-02',
+    lines: [asked('YARN', '100', '5'), asked('DYE', '4', '8')],
+  });
   return made;
 }
 
@@ -69,12 +84,16 @@ describe('more than was ordered', () => {
       'receipt_exceeds_ordered /lines/0/quantity open=40 most=45 quantity=45.000001',
     ]);
     keeper.post(receive([{ of: '1/1', quantity: q('45') }]));
-    expect(reasons(receive([{ of: '1/1', quantity: q('0.000001') }]))).toEqual(['receipt_exceeds_ordered /lines/0/quantity open=0 most=0 quantity=0.000001']);
+    expect(reasons(receive([{ of: '1/1', quantity: q('0.000001') }]))).toEqual([
+      'receipt_exceeds_ordered /lines/0/quantity open=0 most=0 quantity=0.000001',
+    ]);
   });
 
   it('is not taken of a line that is full: the same goods may have been counted by another', () => {
     keeper.post(receive([{ of: '1/1', quantity: q('100') }]));
-    expect(reasons(receive([{ of: '1/1', quantity: q('2') }]))).toEqual(['receipt_exceeds_ordered /lines/0/quantity open=0 most=0 quantity=2']);
+    expect(reasons(receive([{ of: '1/1', quantity: q('2') }]))).toEqual([
+      'receipt_exceeds_ordered /lines/0/quantity open=0 most=0 quantity=2',
+    ]);
   });
 
   it.each([
@@ -85,13 +104,24 @@ describe('more than was ordered', () => {
   ])('is allowed by %s', (_, tolerances, most) => {
     const of = books(tolerances);
     expect(reasons(receive([{ of: '1/1', quantity: q(most) }]), of)).toEqual([]);
-    expect(reasons(receive([{ of: '1/1', quantity: q(most) + 1n } as { of: string; quantity: ReturnType<typeof q> }]), of)).toHaveLength(1);
+    expect(
+      reasons(receive([{ of: '1/1', quantity: q(most) + 1n } as { of: string; quantity: ReturnType<typeof q> }]), of),
+    ).toHaveLength(1);
   });
 
   it('does not stand in the way of a later version at another price', () => {
     keeper.post(receive([{ of: '1/1', quantity: q('105') }]));
-    const version = { ...{ kind: 'order-change' as const, of: '1', by: 'ines', version: 1, date: '2026-03-06', reason: 'agreed' } };
-    const at = (units: string) => ({ of: '1/1', bought: undefined, quantity: q(units), price: priceOrThrow('6'), discount: NO_DISCOUNT, due: undefined });
+    const version = {
+      ...{ kind: 'order-change' as const, of: '1', by: 'ines', version: 1, date: '2026-03-06', reason: 'agreed' },
+    };
+    const at = (units: string) => ({
+      of: '1/1',
+      bought: undefined,
+      quantity: q(units),
+      price: priceOrThrow('6'),
+      discount: NO_DISCOUNT,
+      due: undefined,
+    });
     expect(reasons({ ...version, lines: [at('100')] })).toEqual([]);
     expect(reasons({ ...version, lines: [at('99')] })).toEqual(['order_below_received /lines/0/quantity received=105']);
   });
@@ -101,13 +131,17 @@ describe('less than was ordered', () => {
   it('ends the line where little enough is missing, and its reverse opens it again', () => {
     keeper.post(receive([{ of: '1/1', quantity: q('98'), last: true }]));
     expect(openToReceive(line('1/1'))).toBe(0n);
-    expect(reasons(receive([{ of: '1/1', quantity: q('1') }]))).toEqual(['order_line_closed /lines/0/quantity date=2026-03-05 reason=']);
+    expect(reasons(receive([{ of: '1/1', quantity: q('1') }]))).toEqual([
+      'order_line_closed /lines/0/quantity date=2026-03-05 reason=',
+    ]);
     keeper.post({ kind: 'reversal', of: '2', date: '2026-03-06', reason: 'miscounted' });
     expect([openToReceive(line('1/1')), line('1/1').closed]).toEqual([q('100'), []]);
   });
 
   it('leaves the rest open where nobody says that no more comes, and where too much is missing', () => {
-    expect(reasons(receive([{ of: '1/1', quantity: q('97.9'), last: true }]))).toEqual(['short_beyond_tolerance /lines/0/last missing=2.1 allowed=2']);
+    expect(reasons(receive([{ of: '1/1', quantity: q('97.9'), last: true }]))).toEqual([
+      'short_beyond_tolerance /lines/0/last missing=2.1 allowed=2',
+    ]);
     keeper.post(receive([{ of: '1/1', quantity: q('99') }]));
     expect(openToReceive(line('1/1'))).toBe(q('1'));
   });
@@ -119,20 +153,31 @@ describe('less than was ordered', () => {
 
   it('cannot end a line of which more is billed than came', () => {
     const bill = { kind: 'bill' as const, vendor: 'V', number: 'B', currency: 'USD', date: '2026-03-03', charges: [] };
-    keeper.post({ ...bill, lines: [{ of: '1/1', quantity: q('100'), price: priceOrThrow('5'), discount: NO_DISCOUNT, difference: 'cost' }] });
-    expect(reasons(receive([{ of: '1/1', quantity: q('99'), last: true }]))).toEqual(['order_billed_ahead /lines/0/last']);
+    keeper.post({
+      ...bill,
+      lines: [{ of: '1/1', quantity: q('100'), price: priceOrThrow('5'), discount: NO_DISCOUNT, difference: 'cost' }],
+    });
+    expect(reasons(receive([{ of: '1/1', quantity: q('99'), last: true }]))).toEqual([
+      'order_billed_ahead /lines/0/last',
+    ]);
   });
 });
 
 describe('goods that stand aside', () => {
   it('post nothing and are held by quantity, in stock units, beside what is received', () => {
-    const posted = accepted(receive([{ of: '1/1', quantity: q('96') }], { aside: [aside({ quantity: q('8'), unit: 'cone' })] }));
+    const posted = accepted(
+      receive([{ of: '1/1', quantity: q('96') }], { aside: [aside({ quantity: q('8'), unit: 'cone' })] }),
+    );
     expect((posted.document as ReceiptDocument).aside).toEqual([{ ...aside(), id: '2/2', quantity: q('4') }]);
     expect([keeper.books.asides.get('2/2')?.quantity, openToReceive(line('1/1'))]).toEqual([q('4'), q('4')]);
   });
 
   it('may be all that came, also of what nobody ordered', () => {
-    const posted = accepted(receive([], { aside: [aside(), aside({ of: undefined, item: 'YARN' }), aside({ of: undefined, what: 'bobbins' })] }));
+    const posted = accepted(
+      receive([], {
+        aside: [aside(), aside({ of: undefined, item: 'YARN' }), aside({ of: undefined, what: 'bobbins' })],
+      }),
+    );
     expect(posted.entries).toEqual([]);
     expect([...keeper.books.asides.keys()]).toEqual(['2/1', '2/2', '2/3']);
   });
@@ -162,7 +207,9 @@ describe('goods that stand aside', () => {
     const gone = (units: string) => ({ of: '2/1', quantity: q(units), outcome: 'sent back' as const });
     keeper.post(clear([gone('1.5')]));
     expect(reasons(clear([gone('0.6')]))).toEqual(['aside_exceeds_held /lines/0/quantity open=0.5 quantity=0.6']);
-    expect(reasons({ kind: 'reversal', of: '2', date: '2026-03-07', reason: 'wrong' })).toEqual(['document_cited /of documents=3']);
+    expect(reasons({ kind: 'reversal', of: '2', date: '2026-03-07', reason: 'wrong' })).toEqual([
+      'document_cited /of documents=3',
+    ]);
     keeper.post({ kind: 'reversal', of: '3', date: '2026-03-07', reason: 'still here' });
     expect(reasons(clear([gone('2')]))).toEqual([]);
     keeper.post({ kind: 'reversal', of: '2', date: '2026-03-07', reason: 'wrong' });
@@ -175,7 +222,9 @@ describe('goods that stand aside', () => {
     const both = ['2/1', '3/1'].map((of) => ({ of, quantity: q('1'), outcome: 'scrapped' as const }));
     expect(reasons(clear(both))).toEqual(['vendor_differs /lines']);
     expect(reasons(clear([], { reason: '' }))).toEqual(['no_lines /lines', 'reason_missing /reason']);
-    expect(reasons(clear([{ of: '9/1', quantity: q('1'), outcome: 'scrapped' }]))).toEqual(['line_unknown /lines/0 line=9/1']);
+    expect(reasons(clear([{ of: '9/1', quantity: q('1'), outcome: 'scrapped' }]))).toEqual([
+      'line_unknown /lines/0 line=9/1',
+    ]);
     expect(reasons(clear([{ of: '2/1', quantity: q('0'), outcome: 'scrapped' }], { date: '2026-03-04' }))).toEqual([
       expect.stringMatching(/^date_before_cited/),
       'quantity_not_positive /lines/0/quantity',
@@ -192,6 +241,8 @@ describe('a lot with a day on it', () => {
   });
 
   it('is not received after that day', () => {
-    expect(reasons(receive([{ of: '1/2', quantity: q('4'), lots: lots('2026-03-04') }]))).toEqual(['lot_expired /lines/0/lots/0/expires lot=KD-1']);
+    expect(reasons(receive([{ of: '1/2', quantity: q('4'), lots: lots('2026-03-04') }]))).toEqual([
+      'lot_expired /lines/0/lots/0/expires lot=KD-1',
+    ]);
   });
 });

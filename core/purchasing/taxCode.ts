@@ -21,7 +21,9 @@ export interface TaxOfLines extends Pick<TaxLevel, 'name' | 'recoverable'> {
  * (accounting.md, What posts what: tax).
  * @param lines amounts in the bill's currency, each with the levels of its code; none for a line without tax
  */
-export function taxesOn(lines: readonly { readonly amount: DocumentAmount; readonly code: string; readonly levels: readonly TaxLevel[] }[]): TaxOfLines[] {
+export function taxesOn(
+  lines: readonly { readonly amount: DocumentAmount; readonly code: string; readonly levels: readonly TaxLevel[] }[],
+): TaxOfLines[] {
   const codes = new Map<string, { levels: readonly TaxLevel[]; amount: bigint; lines: number[] }>();
   lines.forEach(({ amount, code, levels }, position) => {
     if (levels.length === 0) return;

@@ -8,4 +8,5 @@ export interface Terms {
 }
 
 /** The day on which a bill is due. */
-export const dueDay = ({ days, afterMonth }: Terms, bill: Day): Day => addDays(afterMonth ? endOfMonth(bill) : bill, days);
+export const dueDay = ({ days, afterMonth }: Terms, bill: Day): Day =>
+  addDays(afterMonth ? endOfMonth(bill) : bill, days);

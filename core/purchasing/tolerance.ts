@@ -11,4 +11,5 @@ export function toleranceOf(books: Books, { vendor, bought }: Pick<OrderLine, 'v
 }
 
 /** So much of what was ordered, not more than the part says. */
-export const partOf = (ordered: Quantity, part: bigint): Quantity => quantity((ordered * part) / powerOfTen(FRACTION_PLACES));
+export const partOf = (ordered: Quantity, part: bigint): Quantity =>
+  quantity((ordered * part) / powerOfTen(FRACTION_PLACES));

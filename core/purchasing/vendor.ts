@@ -9,5 +9,7 @@ export function checkHold(books: Books, vendor: string, at: string): Refusal[] {
 
 /** Whoever changed a vendor's bank account does not pay it (job.md, Who does it). */
 export function checkPayer(books: Books, vendor: string, by: string | undefined): Refusal[] {
-  return by !== undefined && books.vendors.get(vendor)?.accountBy === by ? [refusal('own_bank_account', '/vendor')] : [];
+  return by !== undefined && books.vendors.get(vendor)?.accountBy === by
+    ? [refusal('own_bank_account', '/vendor')]
+    : [];
 }

@@ -41,21 +41,33 @@ export interface ReturnDocument extends Omit<ReturnCommand, 'lines'> {
 export function decideReturn(books: Books, command: ReturnCommand): Decision<ReturnDocument> {
   const received = command.lines.map((line) => books.receiptLines.get(line.of));
   const citedDays = received.flatMap((line) => (line ? [line.date] : []));
-  const refusals: Refusal[] = [...checkDate(books, command.date, citedDays), ...checkCitedOnce(command.lines, '/lines')];
+  const refusals: Refusal[] = [
+    ...checkDate(books, command.date, citedDays),
+    ...checkCitedOnce(command.lines, '/lines'),
+  ];
   if (command.lines.length === 0) refusals.push(refusal('no_lines', '/lines'));
-  command.lines.forEach((line, position) => refusals.push(...checkLine(books, command, line, received[position], `/lines/${position}`)));
+  command.lines.forEach((line, position) =>
+    refusals.push(...checkLine(books, command, line, received[position], `/lines/${position}`)),
+  );
   if (refusals.length > 0) return refused(refusals);
 
   const number = books.nextDocument.toString();
-  const lines = command.lines.map((line, position) => returnedLine(command, line, received[position] as ReceiptLine, lineId(number, position + 1)));
+  const lines = command.lines.map((line, position) =>
+    returnedLine(command, line, received[position] as ReceiptLine, lineId(number, position + 1)),
+  );
   const decision = post(books, {
     document: { ...command, lines },
     date: command.date,
     effects: {
-      movements: command.lines.map((line, position) => movementOf(command, line, received[position] as ReceiptLine, lines[position] as ReturnDocumentLine)),
+      movements: command.lines.map((line, position) =>
+        movementOf(command, line, received[position] as ReceiptLine, lines[position] as ReturnDocumentLine),
+      ),
       flows: lines.flatMap((line, position) => flowsOf(books, line, received[position] as ReceiptLine)),
     },
-    cites: lines.flatMap((line, position) => [line.of, ...(line.billed > 0n ? (received[position]?.bills ?? []).map((bill) => bill.line) : [])]),
+    cites: lines.flatMap((line, position) => [
+      line.of,
+      ...(line.billed > 0n ? (received[position]?.bills ?? []).map((bill) => bill.line) : []),
+    ]),
   });
   if (!decision.accepted) return decision;
   const unconfirmed = decision.posted.settlement.notOwn.flatMap(({ line, quantity: missing }) => {
@@ -68,14 +80,25 @@ export function decideReturn(books: Books, command: ReturnCommand): Decision<Ret
 
 type Line = ReturnCommand['lines'][number];
 
-function checkLine(books: Books, command: ReturnCommand, line: Line, of: ReceiptLine | undefined, at: string): Refusal[] {
+function checkLine(
+  books: Books,
+  command: ReturnCommand,
+  line: Line,
+  of: ReceiptLine | undefined,
+  at: string,
+): Refusal[] {
   if (!of) return [refusal('line_unknown', at, { line: line.of })];
   if (of.pool === undefined) return [refusal('not_stock', at)];
   if (of.vendor !== command.vendor) return [refusal('vendor_differs', at)];
   if (line.quantity <= 0n) return [refusal('quantity_not_positive', `${at}/quantity`)];
   const open = quantity(of.quantity - of.returns.reduce((sum, part) => sum + part.unbilled + part.billed, 0n));
   if (line.quantity > open) {
-    return [refusal('return_exceeds_received', `${at}/quantity`, { open: formatQuantity(open), quantity: formatQuantity(line.quantity) })];
+    return [
+      refusal('return_exceeds_received', `${at}/quantity`, {
+        open: formatQuantity(open),
+        quantity: formatQuantity(line.quantity),
+      }),
+    ];
   }
   return checkLots(books.items.get(of.bought.item ?? ''), line.quantity, line.lots ?? [], at);
 }
@@ -86,7 +109,14 @@ function returnedLine(command: ReturnCommand, line: Line, of: ReceiptLine, id: L
   const billed = quantity(line.quantity - unbilled);
   const { ordered, cleared } = clearing(of, unbilled);
   return {
-    ...{ line: id, of: line.of, date: command.date, quantity: line.quantity, pool: of.pool as PoolId, replace: line.replace ?? false },
+    ...{
+      line: id,
+      of: line.of,
+      date: command.date,
+      quantity: line.quantity,
+      pool: of.pool as PoolId,
+      replace: line.replace ?? false,
+    },
     ...{ unbilled, unbilledOrdered: ordered, unbilledCleared: cleared, billed, ...billedPart(of, billed) },
   };
 }
@@ -98,7 +128,17 @@ function movementOf(command: ReturnCommand, line: Line, of: ReceiptLine, returne
   const back = { of: of.id, date: of.date, price: ownPrice(returned) };
   const { line: id, pool } = returned;
   const { dimensions } = of;
-  return { pool, id, date: command.date, direction: 'out', purpose: 'returned', quantity: line.quantity, lots: line.lots ?? [], dimensions, back };
+  return {
+    pool,
+    id,
+    date: command.date,
+    direction: 'out',
+    purpose: 'returned',
+    quantity: line.quantity,
+    lots: line.lots ?? [],
+    dimensions,
+    back,
+  };
 }
 
 /** The goods' value goes to return variance as a whole; what the vendor answers for is taken out of it here. */

@@ -1,9 +1,26 @@
 import { lineId, type LineId, type LotPart } from '../costing/pool.ts';
 import { openOf, type Source, type Taking } from '../costing/taking.ts';
-import { base, formatQuantity, forOne, lineAmount, quantity, type BaseAmount, type Price, type Quantity } from '../exact/amounts.ts';
+import {
+  base,
+  formatQuantity,
+  forOne,
+  lineAmount,
+  quantity,
+  type BaseAmount,
+  type Price,
+  type Quantity,
+} from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import type { Books, Item } from '../posting/books.ts';
-import { checkCitedOnce, checkDate, checkLotsOf, poolOrEmpty, post, refused, type Decision } from '../posting/decision.ts';
+import {
+  checkCitedOnce,
+  checkDate,
+  checkLotsOf,
+  poolOrEmpty,
+  post,
+  refused,
+  type Decision,
+} from '../posting/decision.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
 import { soldFlows } from './invoice.ts';
 
@@ -36,15 +53,28 @@ export interface CustomerReturnDocument extends Omit<CustomerReturnCommand, 'lin
  */
 export function decideCustomerReturn(books: Books, command: CustomerReturnCommand): Decision<CustomerReturnDocument> {
   const sources = command.lines.map((line) => books.sources.get(line.of));
-  const citedDays = sources.flatMap((source) => (source ? [source.date, ...source.takings.map((taking) => taking.date)] : []));
-  const refusals: Refusal[] = [...checkDate(books, command.date, citedDays), ...checkCitedOnce(command.lines, '/lines')];
+  const citedDays = sources.flatMap((source) =>
+    source ? [source.date, ...source.takings.map((taking) => taking.date)] : [],
+  );
+  const refusals: Refusal[] = [
+    ...checkDate(books, command.date, citedDays),
+    ...checkCitedOnce(command.lines, '/lines'),
+  ];
   if (command.lines.length === 0) refusals.push(refusal('no_lines', '/lines'));
-  command.lines.forEach((line, position) => refusals.push(...checkLine(books, command, line, sources[position], `/lines/${position}`)));
+  command.lines.forEach((line, position) =>
+    refusals.push(...checkLine(books, command, line, sources[position], `/lines/${position}`)),
+  );
   if (refusals.length > 0) return refused(refusals);
 
   const document = books.nextDocument.toString();
-  const lines = command.lines.map((line, position) => returnLine(books, line, sources[position] as Source, lineId(document, position + 1)));
-  const each = lines.map((line, position) => ({ line, source: sources[position] as Source, lots: command.lines[position]?.lots ?? [] }));
+  const lines = command.lines.map((line, position) =>
+    returnLine(books, line, sources[position] as Source, lineId(document, position + 1)),
+  );
+  const each = lines.map((line, position) => ({
+    line,
+    source: sources[position] as Source,
+    lots: command.lines[position]?.lots ?? [],
+  }));
   return post(books, {
     document: { ...command, lines },
     date: command.date,
@@ -52,7 +82,14 @@ export function decideCustomerReturn(books: Books, command: CustomerReturnComman
       flows: each.flatMap(({ line, source }) => soldFlows(base(-line.credit), source)),
       movements: each.map(({ line, source, lots }) => ({
         pool: `${source.item}@${command.warehouse}`,
-        ...{ id: line.id, date: command.date, direction: 'in' as const, purpose: 'given-back' as const, quantity: line.quantity, lots },
+        ...{
+          id: line.id,
+          date: command.date,
+          direction: 'in' as const,
+          purpose: 'given-back' as const,
+          quantity: line.quantity,
+          lots,
+        },
         dimensions: source.dimensions,
       })),
       takings: each.flatMap(({ line, source, lots }) => takingsOf(command, line, lots, source)),
@@ -64,9 +101,16 @@ export function decideCustomerReturn(books: Books, command: CustomerReturnComman
 
 type Line = CustomerReturnCommand['lines'][number];
 
-const invoicesOf = (source: Source): LineId[] => source.takings.filter((taking) => taking.kind === 'invoiced').map((taking) => taking.line);
+const invoicesOf = (source: Source): LineId[] =>
+  source.takings.filter((taking) => taking.kind === 'invoiced').map((taking) => taking.line);
 
-function checkLine(books: Books, command: CustomerReturnCommand, line: Line, of: Source | undefined, at: string): Refusal[] {
+function checkLine(
+  books: Books,
+  command: CustomerReturnCommand,
+  line: Line,
+  of: Source | undefined,
+  at: string,
+): Refusal[] {
   if (of?.purpose !== 'delivered') return [refusal('line_unknown', at, { line: line.of })];
   if (of.party !== command.customer) return [refusal('customer_differs', at)];
   const refusals: Refusal[] = line.price < 0n ? [refusal('price_negative', `${at}/price`)] : [];
@@ -74,7 +118,13 @@ function checkLine(books: Books, command: CustomerReturnCommand, line: Line, of:
   const { untaken, invoiced } = openOf(of);
   const open = quantity(untaken + invoiced);
   if (line.quantity > open) {
-    return [...refusals, refusal('return_exceeds_delivered', `${at}/quantity`, { open: formatQuantity(open), quantity: formatQuantity(line.quantity) })];
+    return [
+      ...refusals,
+      refusal('return_exceeds_delivered', `${at}/quantity`, {
+        open: formatQuantity(open),
+        quantity: formatQuantity(line.quantity),
+      }),
+    ];
   }
   return [...refusals, ...checkLotsOf(books, of, line, at)];
 }
@@ -87,8 +137,19 @@ function returnLine(books: Books, line: Line, source: Source, id: LineId): Custo
   return { id, of: line.of, price: line.price, quantity: line.quantity, uninvoiced, invoiced, credit };
 }
 
-function takingsOf(command: CustomerReturnCommand, line: CustomerReturnLine, lots: readonly LotPart[], source: Source): { of: LineId; taking: Taking }[] {
-  const common = { line: line.id, date: command.date, lots, into: `${source.item}@${command.warehouse}`, dimensions: source.dimensions };
+function takingsOf(
+  command: CustomerReturnCommand,
+  line: CustomerReturnLine,
+  lots: readonly LotPart[],
+  source: Source,
+): { of: LineId; taking: Taking }[] {
+  const common = {
+    line: line.id,
+    date: command.date,
+    lots,
+    into: `${source.item}@${command.warehouse}`,
+    dimensions: source.dimensions,
+  };
   const takings: Taking[] = [
     { ...common, kind: 'given-back', quantity: line.uninvoiced },
     { ...common, kind: 'given-back-invoiced', quantity: line.invoiced },

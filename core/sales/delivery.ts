@@ -11,7 +11,12 @@ export interface DeliveryCommand {
   readonly customer: string;
   readonly date: Day;
   readonly warehouse: string;
-  readonly lines: readonly { item: string; quantity: Quantity; lots?: readonly LotPart[] | undefined; dimensions?: Dimensions | undefined }[];
+  readonly lines: readonly {
+    item: string;
+    quantity: Quantity;
+    lots?: readonly LotPart[] | undefined;
+    dimensions?: Dimensions | undefined;
+  }[];
 }
 
 /** Goods delivered leave inventory at what the pool's method says, to *shipped not invoiced* (accounting.md, What posts what). */

@@ -1,6 +1,15 @@
 import { lineId, type LineId } from '../costing/pool.ts';
 import { openOf, type Source, type Taking } from '../costing/taking.ts';
-import { base, formatQuantity, forOne, lineAmount, quantity, type BaseAmount, type Price, type Quantity } from '../exact/amounts.ts';
+import {
+  base,
+  formatQuantity,
+  forOne,
+  lineAmount,
+  quantity,
+  type BaseAmount,
+  type Price,
+  type Quantity,
+} from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import type { Books } from '../posting/books.ts';
 import { checkCitedOnce, checkDate, post, refused, type Decision } from '../posting/decision.ts';
@@ -25,9 +34,14 @@ export interface InvoiceDocument extends Omit<InvoiceCommand, 'lines'> {
 export function decideInvoice(books: Books, command: InvoiceCommand): Decision<InvoiceDocument> {
   const delivered = command.lines.map((line) => books.sources.get(line.of));
   const citedDays = delivered.flatMap((line) => (line ? [line.date] : []));
-  const refusals: Refusal[] = [...checkDate(books, command.date, citedDays), ...checkCitedOnce(command.lines, '/lines')];
+  const refusals: Refusal[] = [
+    ...checkDate(books, command.date, citedDays),
+    ...checkCitedOnce(command.lines, '/lines'),
+  ];
   if (command.lines.length === 0) refusals.push(refusal('no_lines', '/lines'));
-  command.lines.forEach((line, position) => refusals.push(...checkLine(command, line, delivered[position], `/lines/${position}`)));
+  command.lines.forEach((line, position) =>
+    refusals.push(...checkLine(command, line, delivered[position], `/lines/${position}`)),
+  );
   if (refusals.length > 0) return refused(refusals);
 
   const document = books.nextDocument.toString();
@@ -36,8 +50,16 @@ export function decideInvoice(books: Books, command: InvoiceCommand): Decision<I
     return { id: lineId(document, position + 1), ...line, amount };
   });
   const flows = lines.flatMap((line, position) => soldFlows(line.amount, delivered[position] as Source));
-  const takings = lines.map((line, position) => ({ of: line.of, taking: invoicedTaking(line, command.date, delivered[position] as Source) }));
-  return post(books, { document: { ...command, lines }, date: command.date, effects: { flows, takings }, cites: command.lines.map((line) => line.of) });
+  const takings = lines.map((line, position) => ({
+    of: line.of,
+    taking: invoicedTaking(line, command.date, delivered[position] as Source),
+  }));
+  return post(books, {
+    document: { ...command, lines },
+    date: command.date,
+    effects: { flows, takings },
+    cites: command.lines.map((line) => line.of),
+  });
 }
 
 /** Receivables against sales; negative for what a customer is given back. */
@@ -49,15 +71,34 @@ export function soldFlows(amount: BaseAmount, { item, dimensions }: Source): Flo
 }
 
 function invoicedTaking(line: { id: LineId; quantity: Quantity }, date: Day, source: Source): Taking {
-  return { line: line.id, date, kind: 'invoiced', quantity: line.quantity, lots: [], into: undefined, dimensions: source.dimensions };
+  return {
+    line: line.id,
+    date,
+    kind: 'invoiced',
+    quantity: line.quantity,
+    lots: [],
+    into: undefined,
+    dimensions: source.dimensions,
+  };
 }
 
-function checkLine(command: InvoiceCommand, line: InvoiceCommand['lines'][number], of: Source | undefined, at: string): Refusal[] {
+function checkLine(
+  command: InvoiceCommand,
+  line: InvoiceCommand['lines'][number],
+  of: Source | undefined,
+  at: string,
+): Refusal[] {
   if (of?.purpose !== 'delivered') return [refusal('line_unknown', at, { line: line.of })];
   if (of.party !== command.customer) return [refusal('customer_differs', at)];
   const refusals: Refusal[] = line.price < 0n ? [refusal('price_negative', `${at}/price`)] : [];
   if (line.quantity <= 0n) return [...refusals, refusal('quantity_not_positive', `${at}/quantity`)];
   const open = quantity(openOf(of).untaken);
   if (line.quantity <= open) return refusals;
-  return [...refusals, refusal('invoice_exceeds_delivered', `${at}/quantity`, { open: formatQuantity(open), quantity: formatQuantity(line.quantity) })];
+  return [
+    ...refusals,
+    refusal('invoice_exceeds_delivered', `${at}/quantity`, {
+      open: formatQuantity(open),
+      quantity: formatQuantity(line.quantity),
+    }),
+  ];
 }

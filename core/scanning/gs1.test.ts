@@ -16,7 +16,11 @@ describe('a code on goods', () => {
   });
 
   it('says how many, what they weigh, which one, and for which order', () => {
-    expect(readScan('(02)04012345678901(37)0025(400)PO-1009')).toEqual({ code: '04012345678901', count: '25', order: 'PO-1009' });
+    expect(readScan('(02)04012345678901(37)0025(400)PO-1009')).toEqual({
+      code: '04012345678901',
+      count: '25',
+      order: 'PO-1009',
+    });
     expect(readScan('(01)04012345678901(3103)012500')).toEqual({ code: '04012345678901', weight: '12.5' });
     expect(readScan(`(01)04012345678901(21)FL-0151`)).toEqual({ code: '04012345678901', serial: 'FL-0151' });
     expect(readScan(`]C121FL-0151`)).toEqual({ code: '', serial: 'FL-0151' });
@@ -35,11 +39,14 @@ describe('a code on goods', () => {
   });
 
   it('that is broken is taken as it stands, never half', () => {
-    for (const text of [']C10104012', '(01)0401(', ']C1AB', '(99)x']) expect([undefined, { code: text }]).toContainEqual(readScan(text));
+    for (const text of [']C10104012', '(01)0401(', ']C1AB', '(99)x'])
+      expect([undefined, { code: text }]).toContainEqual(readScan(text));
   });
 
   it('never fails, whatever a scanner sends', () => {
-    const likeCodes = fc.array(fc.constantFrom(FNC1, ']', '(', ')', '0', '1', '2', '3', 'C', 'Q', 'd'), { maxLength: 40 }).map((signs) => signs.join(''));
+    const likeCodes = fc
+      .array(fc.constantFrom(FNC1, ']', '(', ')', '0', '1', '2', '3', 'C', 'Q', 'd'), { maxLength: 40 })
+      .map((signs) => signs.join(''));
     fc.assert(fc.property(fc.oneof(fc.string(), likeCodes), (text) => void readScan(text)));
   });
 });

@@ -18,7 +18,23 @@ export interface Scanned {
 
 /** Application identifiers of the GS1 General Specifications whose data are of a fixed length, by their first two digits. */
 const FIXED: Readonly<Record<string, number>> = {
-  ...{ '00': 18, '01': 14, '02': 14, '03': 14, '04': 16, '11': 6, '12': 6, '13': 6, '14': 6, '15': 6, '16': 6, '17': 6, '18': 6, '19': 6, '20': 2 },
+  ...{
+    '00': 18,
+    '01': 14,
+    '02': 14,
+    '03': 14,
+    '04': 16,
+    '11': 6,
+    '12': 6,
+    '13': 6,
+    '14': 6,
+    '15': 6,
+    '16': 6,
+    '17': 6,
+    '18': 6,
+    '19': 6,
+    '20': 2,
+  },
   ...{ '31': 6, '32': 6, '33': 6, '34': 6, '35': 6, '36': 6, '41': 13 },
 };
 /** How long an identifier is, by its first two digits; two where it is not said. */
@@ -54,7 +70,11 @@ const SYMBOLOGY = /^\](?:C1|e0|d2|Q3|J1)/;
 export function readScan(typed: string): Scanned | undefined {
   const text = typed.trim();
   if (text === '') return undefined;
-  const elements = text.startsWith('(') ? bracketed(text) : SYMBOLOGY.test(text) ? elementString(text.replace(SYMBOLOGY, '')) : undefined;
+  const elements = text.startsWith('(')
+    ? bracketed(text)
+    : SYMBOLOGY.test(text)
+      ? elementString(text.replace(SYMBOLOGY, ''))
+      : undefined;
   if (elements) return fromElements(elements);
   // A scanner that names no symbol: an element string is known by its GTIN that is followed by more.
   const bare = /^01\d{14}./.test(text) ? elementString(text) : undefined;
@@ -65,7 +85,9 @@ type Elements = ReadonlyMap<string, string>;
 
 function bracketed(text: string): Elements | undefined {
   const parts = [...text.matchAll(/\((\d{2,4})\)([^(]*)/g)];
-  return parts.map(([whole]) => whole).join('') === text ? new Map(parts.map(([, identifier = '', data = '']) => [identifier, data.trim()])) : undefined;
+  return parts.map(([whole]) => whole).join('') === text
+    ? new Map(parts.map(([, identifier = '', data = '']) => [identifier, data.trim()]))
+    : undefined;
 }
 
 function elementString(text: string): Elements | undefined {
@@ -104,7 +126,8 @@ function fromElements(elements: Elements): Scanned | undefined {
 const given = <Name extends string>(name: Name, value: string | undefined): Partial<Record<Name, string>> =>
   value === undefined || value === '' ? {} : ({ [name]: value } as Record<Name, string>);
 
-const plain = (digits: string | undefined): string | undefined => (digits !== undefined && /^\d+$/.test(digits) ? BigInt(digits).toString() : undefined);
+const plain = (digits: string | undefined): string | undefined =>
+  digits !== undefined && /^\d+$/.test(digits) ? BigInt(digits).toString() : undefined;
 
 /** YYMMDD; the day 00 is the last of its month. Years are of this century, as on anything that is received now. */
 function dayOf(digits: string): Day | undefined {

@@ -42,25 +42,49 @@ export function decideCount(books: Books, command: CountCommand): Decision<Count
   if (command.reason.trim() === '') refusals.push(refusal('reason_missing', '/reason'));
   command.lines.forEach((line, position) => {
     refusals.push(...checkGoods(books, line, `/lines/${position}`));
-    if (line.unitCost !== undefined && line.unitCost < 0n) refusals.push(refusal('price_negative', `/lines/${position}/unitCost`));
+    if (line.unitCost !== undefined && line.unitCost < 0n)
+      refusals.push(refusal('price_negative', `/lines/${position}/unitCost`));
   });
   if (refusals.length > 0) return refused(refusals);
 
   const document = books.nextDocument.toString();
   const opened = command.lines.map((line) => poolOrEmpty(books, books.items.get(line.item) as Item, warehouse));
-  const lines = command.lines.map((line, position) => ({ ...line, value: valueOf(books, line, opened[position] as Pool) }));
-  const moved = lines.map((line, position) => ({ ...line, id: lineId(document, position + 1), pool: poolId(line.item, warehouse) }));
+  const lines = command.lines.map((line, position) => ({
+    ...line,
+    value: valueOf(books, line, opened[position] as Pool),
+  }));
+  const moved = lines.map((line, position) => ({
+    ...line,
+    id: lineId(document, position + 1),
+    pool: poolId(line.item, warehouse),
+  }));
   return post(books, {
     document: { ...command, lines },
     date,
     effects: {
       movements: moved.map(({ id, pool, change, quantity, lots, dimensions }) => {
-        return { pool, id, date, direction: change === 'found' ? 'in' : 'out', purpose: change, quantity, lots: lots ?? [], dimensions };
+        return {
+          pool,
+          id,
+          date,
+          direction: change === 'found' ? 'in' : 'out',
+          purpose: change,
+          quantity,
+          lots: lots ?? [],
+          dimensions,
+        };
       }),
       costs: moved
         .filter(({ value }) => value > 0n)
         .map(({ id, pool, value, dimensions, item }) => {
-          const common = { pool, movement: id, date, component: 'goods', shared: false, against: 'stock-adjustment' as const };
+          const common = {
+            pool,
+            movement: id,
+            date,
+            component: 'goods',
+            shared: false,
+            against: 'stock-adjustment' as const,
+          };
           return { ...common, amount: value, about: { item, ...dimensions } };
         }),
     },
@@ -71,7 +95,12 @@ export function decideCount(books: Books, command: CountCommand): Decision<Count
 function valueOf(books: Books, line: CountLine, pool: Pool): BaseAmount {
   if (line.change !== 'found') return base(0n);
   if (line.unitCost !== undefined) {
-    return base(divideRounded(line.quantity * line.unitCost, powerOfTen(QUANTITY_PLACES + PRICE_PLACES - decimalsOf(books.company.currency))));
+    return base(
+      divideRounded(
+        line.quantity * line.unitCost,
+        powerOfTen(QUANTITY_PLACES + PRICE_PLACES - decimalsOf(books.company.currency)),
+      ),
+    );
   }
   const end = endOf(pool);
   return end.quantity === 0n ? base(0n) : base(divideRounded(end.value * line.quantity, end.quantity));

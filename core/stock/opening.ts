@@ -9,7 +9,12 @@ export interface OpeningCommand {
   readonly kind: 'opening';
   readonly date: Day;
   readonly warehouse: string;
-  readonly lines: readonly { item: string; quantity: Quantity; value: BaseAmount; lots?: readonly LotPart[] | undefined }[];
+  readonly lines: readonly {
+    item: string;
+    quantity: Quantity;
+    value: BaseAmount;
+    lots?: readonly LotPart[] | undefined;
+  }[];
 }
 
 /** Stock taken over from earlier books: inventory against opening balances, each line a layer of its own. */
@@ -24,16 +29,38 @@ export function decideOpening(books: Books, command: OpeningCommand): Decision<O
 
   const document = books.nextDocument.toString();
   const { date, warehouse } = command;
-  const lines = command.lines.map((line, position) => ({ ...line, id: lineId(document, position + 1), pool: `${line.item}@${warehouse}` }));
+  const lines = command.lines.map((line, position) => ({
+    ...line,
+    id: lineId(document, position + 1),
+    pool: `${line.item}@${warehouse}`,
+  }));
   return post(books, {
     document: command,
     date,
     effects: {
       movements: lines.map(({ id, pool, quantity, lots }) => {
-        return { pool, id, date, direction: 'in' as const, purpose: 'opened' as const, quantity, lots: lots ?? [], dimensions: undefined };
+        return {
+          pool,
+          id,
+          date,
+          direction: 'in' as const,
+          purpose: 'opened' as const,
+          quantity,
+          lots: lots ?? [],
+          dimensions: undefined,
+        };
       }),
       costs: lines.map(({ id, pool, value }) => {
-        return { pool, movement: id, date, component: 'goods', shared: false, amount: value, against: 'opening-balance' as const, about: {} };
+        return {
+          pool,
+          movement: id,
+          date,
+          component: 'goods',
+          shared: false,
+          amount: value,
+          against: 'opening-balance' as const,
+          about: {},
+        };
       }),
     },
     opened: command.lines.map((line) => poolOrEmpty(books, books.items.get(line.item) as Item, warehouse)),

@@ -27,6 +27,10 @@ export function decideStandard(books: Books, command: StandardCommand): Decision
   });
   if (refusals.length > 0) return refused(refusals);
   const document = books.nextDocument.toString();
-  const standards = command.lines.map((line, position) => ({ ...line, line: lineId(document, position + 1), date: command.date }));
+  const standards = command.lines.map((line, position) => ({
+    ...line,
+    line: lineId(document, position + 1),
+    date: command.date,
+  }));
   return post(books, { document: command, date: command.date, effects: { standards } });
 }

@@ -4,7 +4,16 @@ import { openOf, type Source, type Taking } from '../costing/taking.ts';
 import { formatQuantity, quantity, type Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import type { Books, Item } from '../posting/books.ts';
-import { checkCitedOnce, checkDate, checkGoods, checkLotsOf, poolOrEmpty, post, refused, type Decision } from '../posting/decision.ts';
+import {
+  checkCitedOnce,
+  checkDate,
+  checkGoods,
+  checkLotsOf,
+  poolOrEmpty,
+  post,
+  refused,
+  type Decision,
+} from '../posting/decision.ts';
 import type { NewMovement } from '../posting/effects.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
 import type { GoodsLine } from './assembly.ts';
@@ -35,17 +44,34 @@ export function decideTransfer(books: Books, command: TransferCommand): Decision
   const pairs = command.lines.map(({ item, quantity: units, lots, dimensions }, position) => {
     const common = { date, quantity: units, lots: lots ?? [], dimensions };
     const left: NewMovement = {
-      ...{ ...common, pool: poolId(item, from), id: lineId(document, position + 1), direction: 'out', purpose: 'moved', party: to },
+      ...{
+        ...common,
+        pool: poolId(item, from),
+        id: lineId(document, position + 1),
+        direction: 'out',
+        purpose: 'moved',
+        party: to,
+      },
     };
     const arrived: NewMovement = {
-      ...{ ...common, pool: poolId(item, to), id: lineId(document, command.lines.length + position + 1), direction: 'in', purpose: 'arrived' },
+      ...{
+        ...common,
+        pool: poolId(item, to),
+        id: lineId(document, command.lines.length + position + 1),
+        direction: 'in',
+        purpose: 'arrived',
+      },
     };
     return { left, arrived };
   });
   const takings = pairs.map(({ left, arrived }) => ({ of: left.id, taking: arrivedTaking(arrived) }));
-  const opened = command.lines.flatMap(({ item }) => [from, to].map((warehouse) => poolOrEmpty(books, books.items.get(item) as Item, warehouse)));
+  const opened = command.lines.flatMap(({ item }) =>
+    [from, to].map((warehouse) => poolOrEmpty(books, books.items.get(item) as Item, warehouse)),
+  );
   const lefts = pairs.map(({ left }) => left);
-  const effects = inTransit ? { movements: lefts } : { movements: [...lefts, ...pairs.map(({ arrived }) => arrived)], takings };
+  const effects = inTransit
+    ? { movements: lefts }
+    : { movements: [...lefts, ...pairs.map(({ arrived }) => arrived)], takings };
   return post(books, { document: command, date, effects, opened });
 }
 
@@ -64,19 +90,31 @@ export interface ArrivalCommand {
 export function decideArrival(books: Books, command: ArrivalCommand): Decision<ArrivalCommand> {
   const sent = command.lines.map((line) => books.sources.get(line.of));
   const citedDays = sent.flatMap((source) => (source ? [source.date] : []));
-  const refusals: Refusal[] = [...checkDate(books, command.date, citedDays), ...checkCitedOnce(command.lines, '/lines')];
+  const refusals: Refusal[] = [
+    ...checkDate(books, command.date, citedDays),
+    ...checkCitedOnce(command.lines, '/lines'),
+  ];
   if (command.lines.length === 0) refusals.push(refusal('no_lines', '/lines'));
-  command.lines.forEach((line, position) => refusals.push(...checkArrival(books, line, sent[position], `/lines/${position}`)));
+  command.lines.forEach((line, position) =>
+    refusals.push(...checkArrival(books, line, sent[position], `/lines/${position}`)),
+  );
   if (refusals.length > 0) return refused(refusals);
 
   const document = books.nextDocument.toString();
-  const arrivals = command.lines.map((line, position) => arrivalOf(command, line, sent[position] as Source, lineId(document, position + 1)));
+  const arrivals = command.lines.map((line, position) =>
+    arrivalOf(command, line, sent[position] as Source, lineId(document, position + 1)),
+  );
   return post(books, {
     document: command,
     date: command.date,
-    effects: { movements: arrivals.flatMap(({ movements }) => movements), takings: arrivals.flatMap(({ takings }) => takings) },
+    effects: {
+      movements: arrivals.flatMap(({ movements }) => movements),
+      takings: arrivals.flatMap(({ takings }) => takings),
+    },
     cites: command.lines.map((line) => line.of),
-    opened: sent.flatMap((source) => (source ? [poolOrEmpty(books, books.items.get(source.item) as Item, source.party)] : [])),
+    opened: sent.flatMap((source) =>
+      source ? [poolOrEmpty(books, books.items.get(source.item) as Item, source.party)] : [],
+    ),
   });
 }
 
@@ -84,21 +122,44 @@ function arrivalOf(command: ArrivalCommand, line: ArrivalCommand['lines'][number
   const { dimensions } = source;
   const { date } = command;
   const pool = poolId(source.item, source.party);
-  const movement: NewMovement = { pool, id, date, direction: 'in', purpose: 'arrived', quantity: line.quantity, lots: line.lots ?? [], dimensions };
+  const movement: NewMovement = {
+    pool,
+    id,
+    date,
+    direction: 'in',
+    purpose: 'arrived',
+    quantity: line.quantity,
+    lots: line.lots ?? [],
+    dimensions,
+  };
   const lost: Taking = { line: id, date, kind: 'lost', quantity: line.lost, lots: [], into: undefined, dimensions };
   const arrives = line.quantity > 0n;
   return {
     movements: arrives ? [movement] : [],
-    takings: [...(arrives ? [arrivedTaking(movement)] : []), ...(line.lost > 0n ? [lost] : [])].map((taking) => ({ of: line.of, taking })),
+    takings: [...(arrives ? [arrivedTaking(movement)] : []), ...(line.lost > 0n ? [lost] : [])].map((taking) => ({
+      of: line.of,
+      taking,
+    })),
   };
 }
 
-function checkArrival(books: Books, line: ArrivalCommand['lines'][number], of: Source | undefined, at: string): Refusal[] {
+function checkArrival(
+  books: Books,
+  line: ArrivalCommand['lines'][number],
+  of: Source | undefined,
+  at: string,
+): Refusal[] {
   if (of?.purpose !== 'moved') return [refusal('line_unknown', at, { line: line.of })];
-  if (line.quantity < 0n || line.lost < 0n || line.quantity + line.lost === 0n) return [refusal('quantity_not_positive', `${at}/quantity`)];
+  if (line.quantity < 0n || line.lost < 0n || line.quantity + line.lost === 0n)
+    return [refusal('quantity_not_positive', `${at}/quantity`)];
   const open = quantity(openOf(of).untaken);
   if (line.quantity + line.lost > open) {
-    return [refusal('arrival_exceeds_sent', `${at}/quantity`, { open: formatQuantity(open), quantity: formatQuantity(quantity(line.quantity + line.lost)) })];
+    return [
+      refusal('arrival_exceeds_sent', `${at}/quantity`, {
+        open: formatQuantity(open),
+        quantity: formatQuantity(quantity(line.quantity + line.lost)),
+      }),
+    ];
   }
   return line.quantity > 0n ? checkLotsOf(books, of, line, at) : [];
 }

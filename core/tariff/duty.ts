@@ -1,4 +1,11 @@
-import { base, FRACTION_PLACES, PRICE_PLACES, QUANTITY_PLACES, type BaseAmount, type Quantity } from '../exact/amounts.ts';
+import {
+  base,
+  FRACTION_PLACES,
+  PRICE_PLACES,
+  QUANTITY_PLACES,
+  type BaseAmount,
+  type Quantity,
+} from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import { decimalsOf } from '../exact/currencies.ts';
 import { divideRounded, powerOfTen } from '../exact/rounding.ts';
@@ -21,7 +28,11 @@ export interface WorkedOut {
 
 /** Duty as the schedule works it out, measure by measure (accounting.md, Duty). Base currency. */
 export function dutyOn(tariff: Tariff, line: DutiableLine, on: Day, currency: string): WorkedOut[] {
-  return ratesFor(tariff, line, on).map((rate) => ({ measure: rate.measure, rate, amount: base(amountOf(rate, line, currency)) }));
+  return ratesFor(tariff, line, on).map((rate) => ({
+    measure: rate.measure,
+    rate,
+    amount: base(amountOf(rate, line, currency)),
+  }));
 }
 
 /** Amount = round(customs value × percent) + round(quantity × amount per unit), or the higher or lower of the two, within floor and cap. */

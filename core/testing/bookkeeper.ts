@@ -44,35 +44,58 @@ export class Bookkeeper {
   }
 
   accounts(): Record<string, bigint> {
-    return Object.fromEntries([...this.balances].filter(([, balance]) => balance !== 0n).sort(([a], [b]) => (a < b ? -1 : 1)));
+    return Object.fromEntries(
+      [...this.balances].filter(([, balance]) => balance !== 0n).sort(([a], [b]) => (a < b ? -1 : 1)),
+    );
   }
 }
 
 /** What the accounts must hold, worked out from the lines and pools alone: nothing of it comes from the journal. */
 export function expectedBalances(books: Books): Partial<Record<AccountKey, bigint>> {
-  const sum = <Value>(values: Iterable<Value>, of: (value: Value) => bigint) => [...values].reduce((total, value) => total + of(value), 0n);
+  const sum = <Value>(values: Iterable<Value>, of: (value: Value) => bigint) =>
+    [...values].reduce((total, value) => total + of(value), 0n);
   const sources = [...books.sources.values()];
   const taken = (source: Source, kinds: readonly TakingKind[]) => {
     const parts = split(source.value, source.quantity, source.takings);
-    return source.takings.reduce((total, { kind }, at) => (kinds.includes(kind) ? total + (parts[at] ?? 0n) : total), 0n);
+    return source.takings.reduce(
+      (total, { kind }, at) => (kinds.includes(kind) ? total + (parts[at] ?? 0n) : total),
+      0n,
+    );
   };
   const of = (purpose: Source['purpose']) => sources.filter((source) => source.purpose === purpose);
-  const kinds = (line: { estimates: readonly { kind: string }[] }) => [...new Set(line.estimates.map(({ kind }) => kind))];
+  const kinds = (line: { estimates: readonly { kind: string }[] }) => [
+    ...new Set(line.estimates.map(({ kind }) => kind)),
+  ];
   return {
     inventory: sum(books.pools.values(), (pool) => endOf(pool).value),
     'shipped-not-billed': sum(of('delivered'), (source) => source.value - taken(source, ['invoiced', 'given-back'])),
-    'cost-of-goods': sum(of('delivered'), (source) => taken(source, ['invoiced']) - taken(source, ['given-back-invoiced'])),
+    'cost-of-goods': sum(
+      of('delivered'),
+      (source) => taken(source, ['invoiced']) - taken(source, ['given-back-invoiced']),
+    ),
     'goods-in-transit': sum(of('moved'), (source) => source.value - taken(source, ['arrived', 'lost'])),
     'work-in-process': 0n,
     'charges-to-allocate': sum(books.charges.values(), leftOf),
-    'accrued-charges': -sum(books.receiptLines.values(), (line) => sum(kinds(line), (kind) => estimateLeft(line, kind))),
+    'accrued-charges': -sum(books.receiptLines.values(), (line) =>
+      sum(kinds(line), (kind) => estimateLeft(line, kind)),
+    ),
     payables: -sum(books.payables.values(), (payable) => payable.base - sum(payable.paid, (part) => part.base)),
-    prepayments: sum(books.prepayments.values(), (prepayment) => prepayment.base - sum(prepayment.used, (part) => part.base)),
-    'expected-credits': sum(books.creditable.values(), ({ expected, credits }) => expected.base - sum(credits, (credit) => credit.expectedBase)),
+    prepayments: sum(
+      books.prepayments.values(),
+      (prepayment) => prepayment.base - sum(prepayment.used, (part) => part.base),
+    ),
+    'expected-credits': sum(
+      books.creditable.values(),
+      ({ expected, credits }) => expected.base - sum(credits, (credit) => credit.expectedBase),
+    ),
     grni:
       -sum(books.receiptLines.values(), (line) => openAmounts(line).cleared) +
-      sum(books.orderLines.values(), (line) => sum(line.aheads, (ahead) => ahead.base + ahead.tax - sum(ahead.taken, (part) => part.base + part.tax))) +
-      sum(books.creditable.values(), (line) => (line.kind === 'return' ? line.base - sum(line.credits, (credit) => credit.base) : 0n)),
+      sum(books.orderLines.values(), (line) =>
+        sum(line.aheads, (ahead) => ahead.base + ahead.tax - sum(ahead.taken, (part) => part.base + part.tax)),
+      ) +
+      sum(books.creditable.values(), (line) =>
+        line.kind === 'return' ? line.base - sum(line.credits, (credit) => credit.base) : 0n,
+      ),
   };
 }
 
@@ -84,12 +107,16 @@ export function foldedDifferently(pool: Pool, currency: string): string[] {
   if (!whole.ok) return [`${pool.id} is short at ${whole.short.movement}`];
   for (const [at, { id }] of pool.movements.entries()) {
     const value = whole.values.get(id);
-    if (value !== pool.values[at]) wrong.push(`${pool.id}: ${id} should be worth ${value}, is worth ${pool.values[at]}`);
+    if (value !== pool.values[at])
+      wrong.push(`${pool.id}: ${id} should be worth ${value}, is worth ${pool.values[at]}`);
   }
   for (const checkpoint of kept) {
-    const until = pool.movements.findIndex((movement) => movement.date === checkpoint.date && movement.place === checkpoint.place);
+    const until = pool.movements.findIndex(
+      (movement) => movement.date === checkpoint.date && movement.place === checkpoint.place,
+    );
     const part = fold(pool.method, first.state, firstOf(pool, until + 1), currency);
-    if (!part.ok || show(part.end) !== show(checkpoint.state)) wrong.push(`${pool.id}: the state after ${checkpoint.date} ${checkpoint.place} is wrong`);
+    if (!part.ok || show(part.end) !== show(checkpoint.state))
+      wrong.push(`${pool.id}: the state after ${checkpoint.date} ${checkpoint.place} is wrong`);
   }
   if (show(whole.end) !== show(endOf(pool))) wrong.push(`${pool.id}: the end is wrong`);
   if (whole.end.quantity < 0n) wrong.push(`${pool.id} holds less than nothing`);
@@ -99,9 +126,18 @@ export function foldedDifferently(pool: Pool, currency: string): string[] {
 /** The books without what a document and its reversal leave behind on purpose: their numbers, and pools that are empty again. */
 export function comparable(books: Books): Record<string, string> {
   const { nextDocument: _, documents: __, suspense: ___, pools, ...rest } = books;
-  const held = [...pools.values()].filter((pool) => pool.movements.some(({ purpose }) => purpose !== 'revalued') || pool.writeDowns.length > 0);
-  const shown = held.map((pool) => show([pool.id, pool.movements, pool.values, pool.writeDowns, pool.checkpoints[pool.checkpoints.length - 1]])).sort();
-  return { pools: shown.join('\n'), ...Object.fromEntries(Object.entries(rest).map(([key, value]) => [key, show(value)])) };
+  const held = [...pools.values()].filter(
+    (pool) => pool.movements.some(({ purpose }) => purpose !== 'revalued') || pool.writeDowns.length > 0,
+  );
+  const shown = held
+    .map((pool) =>
+      show([pool.id, pool.movements, pool.values, pool.writeDowns, pool.checkpoints[pool.checkpoints.length - 1]]),
+    )
+    .sort();
+  return {
+    pools: shown.join('\n'),
+    ...Object.fromEntries(Object.entries(rest).map(([key, value]) => [key, show(value)])),
+  };
 }
 
 /** Plain text of a value with whole numbers in it, to compare. */

@@ -2,7 +2,16 @@ import fc from 'fast-check';
 import { lotsLeft, openOf, type Source } from '../costing/taking.ts';
 import type { CostingMethod, LotPart } from '../costing/pool.ts';
 import { documentOf, endOf } from '../costing/pool.ts';
-import { base, documentAmount, fraction, NO_DISCOUNT, price, priceOrThrow, quantity, rateOrThrow } from '../exact/amounts.ts';
+import {
+  base,
+  documentAmount,
+  fraction,
+  NO_DISCOUNT,
+  price,
+  priceOrThrow,
+  quantity,
+  rateOrThrow,
+} from '../exact/amounts.ts';
 import { addDays, laterOf, type Day } from '../exact/calendar.ts';
 import { companyOf, emptyBooks, type Books, type Item, type Recognition } from '../posting/books.ts';
 import type { Command } from '../posting/decide.ts';
@@ -74,7 +83,20 @@ export const settings: fc.Arbitrary<Setting> = fc.record({
 
 /** Receipts come often enough that there is something to deliver. */
 const move = fc.oneof(
-  { weight: 4, arbitrary: fc.constantFrom<Move>('order', 'receive', 'receive', 'receive', 'bill', 'charge', 'assemble', 'deliver', 'invoice') },
+  {
+    weight: 4,
+    arbitrary: fc.constantFrom<Move>(
+      'order',
+      'receive',
+      'receive',
+      'receive',
+      'bill',
+      'charge',
+      'assemble',
+      'deliver',
+      'invoice',
+    ),
+  },
   {
     weight: 4,
     arbitrary: fc.constantFrom<Move>(...MOVES),
@@ -83,7 +105,14 @@ const move = fc.oneof(
 
 export const choices = (most: number): fc.Arbitrary<Choice[]> =>
   fc.array(
-    fc.record({ move, pick: fc.nat(60), other: fc.nat(60), units: fc.bigInt(1n, 40n), cents: fc.bigInt(0n, 999n), back: fc.constantFrom(0, 0, 0, 0, 1, 2, 6) }),
+    fc.record({
+      move,
+      pick: fc.nat(60),
+      other: fc.nat(60),
+      units: fc.bigInt(1n, 40n),
+      cents: fc.bigInt(0n, 999n),
+      back: fc.constantFrom(0, 0, 0, 0, 1, 2, 6),
+    }),
     { minLength: Math.floor(most / 2), maxLength: most },
   );
 
@@ -96,7 +125,11 @@ const UNIT = 1_000_000n;
 export function openingBooks({ methods, recognition, currency, scale }: Setting): Books {
   const kept = (id: string, at: 0 | 1 | 2): [string, Item] => [
     id,
-    item(id, methods[at], methods[at] === 'standard' ? { standards: [{ line: '', date: '', standard: price(5_000_000n * scale) }] } : {}),
+    item(
+      id,
+      methods[at],
+      methods[at] === 'standard' ? { standards: [{ line: '', date: '', standard: price(5_000_000n * scale) }] } : {},
+    ),
   ];
   const company = companyOf({ currency, recognition, firstOpenDay: '2026-01-01', checkpointEvery: 3 });
   const rates = [
@@ -151,7 +184,8 @@ function lotsOut(books: Books, pool: string, units: bigint): LotPart[] {
 }
 
 /** Of goods by lot, those come back or arrive that went. */
-const lotsBack = (source: Source, units: bigint): LotPart[] => takenOf(new Map(lotsLeft(source).map((part) => [part.lot, part.quantity])), units);
+const lotsBack = (source: Source, units: bigint): LotPart[] =>
+  takenOf(new Map(lotsLeft(source).map((part) => [part.lot, part.quantity])), units);
 
 function takenOf(there: ReadonlyMap<string, bigint>, units: bigint): LotPart[] {
   let wanted = units;
@@ -175,7 +209,9 @@ const heldPool = (books: Books, at: number) =>
 
 /** Now and then a bill asks for something that is not accepted. */
 const disputedIn = ({ other, cents }: Choice) =>
-  other % 6 === 1 ? [{ said: 'wrapping', amount: documentAmount(cents + 1n), decision: 'credit' as const, reason: 'not ordered' }] : [];
+  other % 6 === 1
+    ? [{ said: 'wrapping', amount: documentAmount(cents + 1n), decision: 'credit' as const, reason: 'not ordered' }]
+    : [];
 
 const READ: Readonly<Record<Move, Read>> = {
   order: (reading) => {
@@ -188,7 +224,12 @@ const READ: Readonly<Record<Move, Read>> = {
             { kind: 'insurance', by: 'percent' as const, percent: fraction(21_000n) },
           ]
         : [];
-    const goods = { bought: { item: YARN }, quantity: quantity(choice.units * 2n * UNIT), price: unitPrice(reading), estimates };
+    const goods = {
+      bought: { item: YARN },
+      quantity: quantity(choice.units * 2n * UNIT),
+      price: unitPrice(reading),
+      estimates,
+    };
     return { kind: 'order', vendor: 'V', currency, date, lines: [{ ...goods, discount: NO_DISCOUNT, due: undefined }] };
   },
   'change order': (reading) => {
@@ -196,8 +237,14 @@ const READ: Readonly<Record<Move, Read>> = {
     const line = pickOf(books.orderLines.values(), choice.pick);
     if (!line) return undefined;
     const order = documentOf(line.id);
-    const asked = { quantity: quantity(choice.units * 2n * UNIT), price: unitPrice(reading), discount: NO_DISCOUNT, due: undefined };
-    const changed = choice.other % 4 === 0 ? { of: undefined, bought: { item: YARN } } : { of: line.id, bought: undefined };
+    const asked = {
+      quantity: quantity(choice.units * 2n * UNIT),
+      price: unitPrice(reading),
+      discount: NO_DISCOUNT,
+      due: undefined,
+    };
+    const changed =
+      choice.other % 4 === 0 ? { of: undefined, bought: { item: YARN } } : { of: line.id, bought: undefined };
     const version = books.orders.get(order)?.versions.length ?? 1;
     return {
       kind: 'order-change',
@@ -214,7 +261,13 @@ const READ: Readonly<Record<Move, Read>> = {
     const line = pickOf(open, choice.pick);
     if (!line) return undefined;
     const lines = choice.other % 2 === 0 ? [] : [{ of: line.id }];
-    return { kind: 'order-closing', of: documentOf(line.id), date: laterOf(date, line.date), reason: 'no more comes', lines };
+    return {
+      kind: 'order-closing',
+      of: documentOf(line.id),
+      date: laterOf(date, line.date),
+      reason: 'no more comes',
+      lines,
+    };
   },
   receive: (reading) => {
     const { books, choice, date, warehouse } = reading;
@@ -230,7 +283,11 @@ const READ: Readonly<Record<Move, Read>> = {
     const open = [...books.receiptLines.values()].filter((line) => line.pool !== undefined && openToPutAway(line) > 0n);
     const line = pickOf(open, choice.pick);
     if (!line) return undefined;
-    return { kind: 'put-away', date: laterOf(date, line.date), lines: [{ of: line.id, quantity: atMost(choice.units, openToPutAway(line)), bin: 'A-1' }] };
+    return {
+      kind: 'put-away',
+      date: laterOf(date, line.date),
+      lines: [{ of: line.id, quantity: atMost(choice.units, openToPutAway(line)), bin: 'A-1' }],
+    };
   },
   bill: (reading) => {
     const { books, choice, date } = reading;
@@ -238,8 +295,17 @@ const READ: Readonly<Record<Move, Read>> = {
     const line = pickOf(open, choice.pick);
     if (!line) return undefined;
     const difference = (['cost', 'cost', 'variance', 'credit'] as const)[choice.other % 4] ?? 'cost';
-    const billed = { of: line.id, quantity: atMost(choice.units, unbilledOf(line)), price: unitPrice(reading), discount: NO_DISCOUNT, difference };
-    const tax = choice.other % 5 === 0 ? [{ amount: documentAmount(choice.cents), recoverable: choice.other % 2 === 0, lines: undefined }] : [];
+    const billed = {
+      of: line.id,
+      quantity: atMost(choice.units, unbilledOf(line)),
+      price: unitPrice(reading),
+      discount: NO_DISCOUNT,
+      difference,
+    };
+    const tax =
+      choice.other % 5 === 0
+        ? [{ amount: documentAmount(choice.cents), recoverable: choice.other % 2 === 0, lines: undefined }]
+        : [];
     return {
       kind: 'bill',
       vendor: 'V',
@@ -261,22 +327,50 @@ const READ: Readonly<Record<Move, Read>> = {
     if (!line) return undefined;
     const difference = (['cost', 'variance', 'credit'] as const)[choice.other % 3] ?? 'cost';
     const common = { price: unitPrice(reading), discount: NO_DISCOUNT, difference };
-    const billed = { ...common, of: line.id, quantity: atMost(choice.units, openToReceive(line)), wait: choice.other % 5 === 2 };
+    const billed = {
+      ...common,
+      of: line.id,
+      quantity: atMost(choice.units, openToReceive(line)),
+      wait: choice.other % 5 === 2,
+    };
     // Often with all of it that is here: one bill for what came and what is to come.
-    const here = line.receipts.flatMap(({ line: id }) => books.receiptLines.get(id) ?? []).filter((received) => unbilledOf(received) > 0n);
-    const lines = choice.other % 2 === 0 ? [] : here.map((received) => ({ ...common, of: received.id, quantity: unbilledOf(received) }));
-    return { kind: 'bill', vendor: 'V', number: String(books.nextDocument), currency: line.currency, date, lines: [...lines, billed], charges: [] };
+    const here = line.receipts
+      .flatMap(({ line: id }) => books.receiptLines.get(id) ?? [])
+      .filter((received) => unbilledOf(received) > 0n);
+    const lines =
+      choice.other % 2 === 0
+        ? []
+        : here.map((received) => ({ ...common, of: received.id, quantity: unbilledOf(received) }));
+    return {
+      kind: 'bill',
+      vendor: 'V',
+      number: String(books.nextDocument),
+      currency: line.currency,
+      date,
+      lines: [...lines, billed],
+      charges: [],
+    };
   },
   charge: ({ books, choice, date, scale }) => {
     const charge = pickOf(
       [...books.charges.values()].filter((known) => known.allocated.length === 0),
       choice.pick,
     );
-    const to = [...books.receiptLines.keys(), ...books.stockLines.keys()].filter((_, at) => (at + choice.other) % 2 === 0);
+    const to = [...books.receiptLines.keys(), ...books.stockLines.keys()].filter(
+      (_, at) => (at + choice.other) % 2 === 0,
+    );
     if (charge === undefined || choice.pick % 3 === 0 || to.length === 0) {
       const amount = documentAmount((choice.cents + 1n) * scale);
       const charges = [{ kind: choice.other % 2 === 0 ? 'freight' : 'insurance', amount }];
-      return { kind: 'bill', vendor: 'C', number: String(books.nextDocument), currency: books.company.currency, date, lines: [], charges };
+      return {
+        kind: 'bill',
+        vendor: 'C',
+        number: String(books.nextDocument),
+        currency: books.company.currency,
+        date,
+        lines: [],
+        charges,
+      };
     }
     const basis = (['quantity', 'value', 'equal', 'weight'] as const)[choice.other % 4] ?? 'equal';
     const charges = [{ of: charge.id, basis, amount: undefined, fixed: [] }];
@@ -288,7 +382,13 @@ const READ: Readonly<Record<Move, Read>> = {
     const gone = line.returns.reduce((sum, part) => sum + part.unbilled + part.billed, 0n);
     const units = atMost(choice.units, line.quantity - gone);
     const lots = line.lots.map(({ lot }) => ({ lot, quantity: units }));
-    const back = { of: line.id, quantity: units, lots, replace: choice.other % 4 === 0, confirmed: choice.other % 2 === 0 };
+    const back = {
+      of: line.id,
+      quantity: units,
+      lots,
+      replace: choice.other % 4 === 0,
+      confirmed: choice.other % 2 === 0,
+    };
     return { kind: 'return', vendor: 'V', date: laterOf(date, line.date), lines: [back] };
   },
   credit: (reading) => {
@@ -302,7 +402,11 @@ const READ: Readonly<Record<Move, Read>> = {
       currency: line.currency,
       date: laterOf(date, line.date),
     };
-    if (line.kind === 'return') return { ...common, lines: [{ of: line.id, quantity: atMost(choice.units, line.quantity), price: unitPrice(reading) }] };
+    if (line.kind === 'return')
+      return {
+        ...common,
+        lines: [{ of: line.id, quantity: atMost(choice.units, line.quantity), price: unitPrice(reading) }],
+      };
     const to = (['cost', 'variance', 'expected'] as const)[choice.other % 3] ?? 'cost';
     return { ...common, lines: [{ of: line.id, amount: documentAmount(choice.cents), to }] };
   },
@@ -354,14 +458,22 @@ const READ: Readonly<Record<Move, Read>> = {
     const pool = `${YARN}@${warehouse}`;
     const units = change === 'found' ? quantity(choice.units * UNIT) : atMost(choice.units, onHand(books, pool));
     const lots = change === 'found' ? lotsIn(books, YARN, units, choice.other) : lotsOut(books, pool, units);
-    return { kind: 'count', date, warehouse, reason: 'counted', lines: [{ item: YARN, change, quantity: units, lots }] };
+    return {
+      kind: 'count',
+      date,
+      warehouse,
+      reason: 'counted',
+      lines: [{ item: YARN, change, quantity: units, lots }],
+    };
   },
   'new standard': ({ books, choice, date, scale }) => {
     const id = pickOf(
       [YARN, KIT, SET].filter((known) => books.items.get(known)?.method === 'standard'),
       choice.pick,
     );
-    return id === undefined ? undefined : { kind: 'standard', date, lines: [{ item: id, standard: price((300n + choice.cents) * 10_000n * scale) }] };
+    return id === undefined
+      ? undefined
+      : { kind: 'standard', date, lines: [{ item: id, standard: price((300n + choice.cents) * 10_000n * scale) }] };
   },
   'write down': ({ choice, date, warehouse, scale }) => ({
     kind: 'write-down',
@@ -375,17 +487,36 @@ const READ: Readonly<Record<Move, Read>> = {
       choice.pick,
     );
     if (!line) return undefined;
-    return { kind: 'estimate-closing', date: laterOf(date, line.date), reason: 'no bill', lines: [{ of: line.id, charge: 'freight' }] };
+    return {
+      kind: 'estimate-closing',
+      date: laterOf(date, line.date),
+      reason: 'no bill',
+      lines: [{ of: line.id, charge: 'freight' }],
+    };
   },
   pay: ({ books, choice, date }) => {
     const payable = pickOf(books.payables.values(), choice.pick);
     if (!payable || payable.amount <= 0n) return undefined;
     const open = payable.amount - payable.paid.reduce((sum, part) => sum + part.amount, 0n);
     const amount = documentAmount(open - open / (choice.units + 1n));
-    const bill = { of: payable.document, amount, discount: documentAmount((open - amount) / 2n), writeOff: documentAmount(0n) };
+    const bill = {
+      of: payable.document,
+      amount,
+      discount: documentAmount((open - amount) / 2n),
+      writeOff: documentAmount(0n),
+    };
     const discountsTo = choice.other % 2 === 0 ? ('goods' as const) : ('income' as const);
     const { vendor, currency } = payable;
-    return { kind: 'payment', vendor, currency, date: laterOf(date, payable.date), from: undefined, discountsTo, bills: [bill], reason: '' };
+    return {
+      kind: 'payment',
+      vendor,
+      currency,
+      date: laterOf(date, payable.date),
+      from: undefined,
+      discountsTo,
+      bills: [bill],
+      reason: '',
+    };
   },
   reverse: ({ books, choice, date }) => {
     const facts = pickOf(
@@ -401,10 +532,22 @@ function transferOf({ books, choice, date }: Reading, inTransit: boolean): Comma
   if (!pool) return undefined;
   const units = atMost(choice.units, endOf(pool).quantity);
   const line = { item: pool.item, quantity: units, lots: lotsOut(books, pool.id, units) };
-  return { kind: 'transfer', date, from: pool.warehouse, to: pool.warehouse === 'main' ? 'overflow' : 'main', inTransit, lines: [line] };
+  return {
+    kind: 'transfer',
+    date,
+    from: pool.warehouse,
+    to: pool.warehouse === 'main' ? 'overflow' : 'main',
+    inTransit,
+    lines: [line],
+  };
 }
 
-function assemblyOf({ books, choice, date, scale }: Reading, from: string, into: string, each: bigint): Command | undefined {
+function assemblyOf(
+  { books, choice, date, scale }: Reading,
+  from: string,
+  into: string,
+  each: bigint,
+): Command | undefined {
   const warehouse = onHand(books, `${from}@main`) > onHand(books, `${from}@overflow`) ? 'main' : 'overflow';
   const pool = `${from}@${warehouse}`;
   const made = onHand(books, pool) / (each * UNIT) < choice.units ? onHand(books, pool) / (each * UNIT) : choice.units;
@@ -430,7 +573,12 @@ export class Occurrences {
 }
 
 /** Posts what a choice stands for, if the rules accept it; gives the document's number. */
-export function play(keeper: Bookkeeper, setting: Setting, choice: Choice, occurrences?: Occurrences): string | undefined {
+export function play(
+  keeper: Bookkeeper,
+  setting: Setting,
+  choice: Choice,
+  occurrences?: Occurrences,
+): string | undefined {
   const command = commandFor(keeper.books, choice, setting);
   const days = [...keeper.books.documents.values()].map(({ date }) => date);
   const number = command && keeper.try(command);

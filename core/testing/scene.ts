@@ -49,18 +49,46 @@ export function scene(): Bookkeeper {
     ],
     expenses: [{ expense: 'cleaning', amount: money(2000n) }],
   });
-  keeper.post({ kind: 'delivery', customer: 'S', date: '2026-03-07', warehouse: 'main', lines: [{ item: 'LOOM', quantity: q('2') }] });
-  keeper.post({ kind: 'invoice', customer: 'S', date: '2026-03-08', lines: [{ of: '4/1', quantity: q('1'), price: priceOrThrow('200') }] });
+  keeper.post({
+    kind: 'delivery',
+    customer: 'S',
+    date: '2026-03-07',
+    warehouse: 'main',
+    lines: [{ item: 'LOOM', quantity: q('2') }],
+  });
+  keeper.post({
+    kind: 'invoice',
+    customer: 'S',
+    date: '2026-03-08',
+    lines: [{ of: '4/1', quantity: q('1'), price: priceOrThrow('200') }],
+  });
   keeper.post({ kind: 'return', vendor: 'V', date: '2026-03-09', lines: [{ of: '2/1', quantity: q('3') }] });
-  keeper.post({ kind: 'opening', date: '2026-03-09', warehouse: 'main', lines: [{ item: 'LOOM', quantity: q('4'), value: base(40_000n) }] });
-  keeper.post({ kind: 'transfer', date: '2026-03-10', from: 'main', to: 'other', inTransit: true, lines: [{ item: 'LOOM', quantity: q('1') }] });
+  keeper.post({
+    kind: 'opening',
+    date: '2026-03-09',
+    warehouse: 'main',
+    lines: [{ item: 'LOOM', quantity: q('4'), value: base(40_000n) }],
+  });
+  keeper.post({
+    kind: 'transfer',
+    date: '2026-03-10',
+    from: 'main',
+    to: 'other',
+    inTransit: true,
+    lines: [{ item: 'LOOM', quantity: q('1') }],
+  });
   keeper.post({ kind: 'prepayment', vendor: 'V', currency: 'USD', date: '2026-03-10', amount: money(5000n) });
   return keeper;
 }
 
 /** A good command of each kind in those books. */
 export const GOOD: { readonly [Kind in DocumentKind]?: CommandOf[Kind] } = {
-  return: { kind: 'return', vendor: 'V', date: '2026-03-12', lines: [{ of: '2/1', quantity: q('1'), confirmed: true }] },
+  return: {
+    kind: 'return',
+    vendor: 'V',
+    date: '2026-03-12',
+    lines: [{ of: '2/1', quantity: q('1'), confirmed: true }],
+  },
   credit: {
     kind: 'credit',
     vendor: 'V',
@@ -69,7 +97,12 @@ export const GOOD: { readonly [Kind in DocumentKind]?: CommandOf[Kind] } = {
     date: '2026-03-12',
     lines: [{ of: '6/1', quantity: q('1'), price: priceOrThrow('100') }],
   },
-  'estimate-closing': { kind: 'estimate-closing', date: '2026-03-12', reason: 'no bill', lines: [{ of: '2/1', charge: 'freight' }] },
+  'estimate-closing': {
+    kind: 'estimate-closing',
+    date: '2026-03-12',
+    reason: 'no bill',
+    lines: [{ of: '2/1', charge: 'freight' }],
+  },
   'charge-move': { kind: 'charge-move', date: '2026-03-12', of: '3/4', charge: 'freight', amount: base(1000n) },
   'customer-return': {
     kind: 'customer-return',
@@ -86,17 +119,48 @@ export const GOOD: { readonly [Kind in DocumentKind]?: CommandOf[Kind] } = {
     makes: { item: 'YARN', quantity: q('1') },
     conversion: base(0n),
   },
-  transfer: { kind: 'transfer', date: '2026-03-12', from: 'main', to: 'other', inTransit: false, lines: [{ item: 'LOOM', quantity: q('1') }] },
+  transfer: {
+    kind: 'transfer',
+    date: '2026-03-12',
+    from: 'main',
+    to: 'other',
+    inTransit: false,
+    lines: [{ item: 'LOOM', quantity: q('1') }],
+  },
   arrival: { kind: 'arrival', date: '2026-03-12', lines: [{ of: '8/1', quantity: q('1'), lost: q('0') }] },
-  count: { kind: 'count', date: '2026-03-12', warehouse: 'main', reason: 'counted', lines: [{ item: 'LOOM', change: 'missing', quantity: q('1') }] },
+  count: {
+    kind: 'count',
+    date: '2026-03-12',
+    warehouse: 'main',
+    reason: 'counted',
+    lines: [{ item: 'LOOM', change: 'missing', quantity: q('1') }],
+  },
   standard: { kind: 'standard', date: '2026-03-12', lines: [{ item: 'SHUTTLE', standard: priceOrThrow('9') }] },
-  'write-down': { kind: 'write-down', date: '2026-03-12', warehouse: 'main', lines: [{ item: 'LOOM', netRealisable: priceOrThrow('50') }] },
+  'write-down': {
+    kind: 'write-down',
+    date: '2026-03-12',
+    warehouse: 'main',
+    lines: [{ item: 'LOOM', netRealisable: priceOrThrow('50') }],
+  },
   prepayment: { kind: 'prepayment', vendor: 'V', currency: 'USD', date: '2026-03-12', amount: money(1n) },
   payment: {
-    ...{ kind: 'payment', vendor: 'V', currency: 'USD', date: '2026-03-12', from: undefined, discountsTo: 'income', reason: '' },
+    ...{
+      kind: 'payment',
+      vendor: 'V',
+      currency: 'USD',
+      date: '2026-03-12',
+      from: undefined,
+      discountsTo: 'income',
+      reason: '',
+    },
     bills: [{ of: '3', amount: money(1000n), discount: money(0n), writeOff: money(0n) }],
   },
-  allocation: { kind: 'allocation', date: '2026-03-12', to: ['2/1'], charges: [{ of: '3/2', basis: 'value', amount: undefined, fixed: [] }] },
+  allocation: {
+    kind: 'allocation',
+    date: '2026-03-12',
+    to: ['2/1'],
+    charges: [{ of: '3/2', basis: 'value', amount: undefined, fixed: [] }],
+  },
   close: { kind: 'close', date: '2026-03-31', period: '2026-03' },
   reversal: { kind: 'reversal', date: '2026-03-12', of: '9', reason: 'a mistake' },
   delivery: {
@@ -106,6 +170,19 @@ export const GOOD: { readonly [Kind in DocumentKind]?: CommandOf[Kind] } = {
     warehouse: 'main',
     lines: [{ item: 'DYE', quantity: q('2'), lots: [{ lot: 'A', quantity: q('2') }] }],
   },
-  bill: { kind: 'bill', vendor: 'V', number: 'B2', currency: 'USD', date: '2026-03-12', lines: [], charges: [{ kind: 'freight', amount: money(100n) }] },
-  opening: { kind: 'opening', date: '2026-03-12', warehouse: 'main', lines: [{ item: 'YARN', quantity: q('1'), value: base(1n) }] },
+  bill: {
+    kind: 'bill',
+    vendor: 'V',
+    number: 'B2',
+    currency: 'USD',
+    date: '2026-03-12',
+    lines: [],
+    charges: [{ kind: 'freight', amount: money(100n) }],
+  },
+  opening: {
+    kind: 'opening',
+    date: '2026-03-12',
+    warehouse: 'main',
+    lines: [{ item: 'YARN', quantity: q('1'), value: base(1n) }],
+  },
 };

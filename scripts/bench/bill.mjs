@@ -7,14 +7,37 @@ const STEPS = 125;
 /** A bill of 1,000 lines on the bench: frames while it is scrolled from end to end and back, and from a key to the drawing that shows it. */
 export async function benchBill(page, url, me, items) {
   const post = async (path, data) => {
-    const reply = await page.request.post(`${url}/api/documents/${path}`, { headers: { 'X-CSRF-Token': me.csrfToken, 'Idempotency-Key': randomUUID() }, data });
+    const reply = await page.request.post(`${url}/api/documents/${path}`, {
+      headers: { 'X-CSRF-Token': me.csrfToken, 'Idempotency-Key': randomUUID() },
+      data,
+    });
     if (!reply.ok()) throw new Error(await reply.text());
     return (await reply.json()).id;
   };
-  const lines = Array.from({ length: LINES }, (_, n) => ({ item: items[n % items.length].id, quantity: '10', price: '12.34', discount: '', due: '' }));
-  const order = await post('order', { vendor: '1', date: '2026-02-10', currency: 'USD', warehouse: '1', note: '', lines });
+  const lines = Array.from({ length: LINES }, (_, n) => ({
+    item: items[n % items.length].id,
+    quantity: '10',
+    price: '12.34',
+    discount: '',
+    due: '',
+  }));
+  const order = await post('order', {
+    vendor: '1',
+    date: '2026-02-10',
+    currency: 'USD',
+    warehouse: '1',
+    note: '',
+    lines,
+  });
   const came = lines.map((_, n) => ({ of: `${order}/${n + 1}`, quantity: '10' }));
-  await post('receipt', { vendor: '1', date: '2026-02-12', warehouse: '1', packingSlip: '', transport: '', lines: came });
+  await post('receipt', {
+    vendor: '1',
+    date: '2026-02-12',
+    warehouse: '1',
+    packingSlip: '',
+    transport: '',
+    lines: came,
+  });
   await page.goto(`${url}/bench/1/${randomUUID()}`);
   await page.getByLabel('Vendor’s number').fill('B-1000');
   await page.getByRole('button', { name: 'Bills all of it' }).click();

@@ -23,7 +23,11 @@ async function benchMatching() {
   const received = makeReceived(20_000, 3);
   const bill = makeBill(received, 300, 4).map(({ text }) => text);
   const took = Array.from({ length: ROUNDS }, () => timed(() => propose(bill, received, 'USD')));
-  row('proposals, 300 bill lines among 20,000 open ones', `${median(took).toFixed(0)} ms`, `first ${took[0].toFixed(0)} ms`);
+  row(
+    'proposals, 300 bill lines among 20,000 open ones',
+    `${median(took).toFixed(0)} ms`,
+    `first ${took[0].toFixed(0)} ms`,
+  );
 }
 
 /** Movements of many items, sorted by item: two in, one out, in whole stock units. */
@@ -129,9 +133,23 @@ async function longPool(method, later, firstUnits) {
     const goes = n > 1 && n % 2 === 1;
     const id = `${n + 1}/1`;
     const quantity = n === 0 ? firstUnits * 1_000_000n : 10_000_000n;
-    const known = { id, place: placeOf(id), date: '2026-03-01', direction: goes ? 'out' : 'in', purpose: goes ? 'delivered' : 'received', quantity, lots: [] };
+    const known = {
+      id,
+      place: placeOf(id),
+      date: '2026-03-01',
+      direction: goes ? 'out' : 'in',
+      purpose: goes ? 'delivered' : 'received',
+      quantity,
+      lots: [],
+    };
     // Not spread together from two objects: such objects are many times slower to read than what storage makes.
-    return Object.assign(known, { dimensions: undefined, shared: 0n, returns: [], back: undefined, standard: undefined });
+    return Object.assign(known, {
+      dimensions: undefined,
+      shared: 0n,
+      returns: [],
+      back: undefined,
+      standard: undefined,
+    });
   });
   const paid = movements.map(({ direction }, n) => (direction === 'in' ? 10_000n + BigInt(n % 97) : 0n));
   const folded = fold(method, EMPTY_POOL, { movements, values: paid }, 'USD');
@@ -144,17 +162,37 @@ async function longPool(method, later, firstUnits) {
   }
   const { date, place } = movements[later];
   const known = { id: 'YARN@main', item: 'YARN', warehouse: 'main', method, movements, writeDowns: [] };
-  return { ...known, values: movements.map(({ id }) => folded.values.get(id)), checkpoints: [...checkpoints, { date, place, state: folded.end }] };
+  return {
+    ...known,
+    values: movements.map(({ id }) => folded.values.get(id)),
+    checkpoints: [...checkpoints, { date, place, state: folded.end }],
+  };
 }
 
 async function lateCost(pool, amount) {
   const { settle } = await dist('costing/settle.js');
   const { Journal } = await dist('books/journal.js');
   const { NO_EFFECTS } = await dist('posting/effects.js');
-  const rules = { date: '2026-03-02', firstOpenDay: '2026-01-01', currency: 'USD', recognition: 'on-sale', checkpointEvery: 256 };
+  const rules = {
+    date: '2026-03-02',
+    firstOpenDay: '2026-01-01',
+    currency: 'USD',
+    recognition: 'on-sale',
+    checkpointEvery: 256,
+  };
   const occasion = { ...rules, sources: new Map(), pools: new Map([[pool.id, pool]]) };
-  const cost = { pool: pool.id, movement: '1/1', date: '2026-03-01', component: 'freight', shared: true, amount, against: 'grni', about: {} };
-  return () => settle(occasion, { ...NO_EFFECTS, costs: [cost] }, 1, new Journal('2026-03-02')).settlement.valueChanges.length;
+  const cost = {
+    pool: pool.id,
+    movement: '1/1',
+    date: '2026-03-01',
+    component: 'freight',
+    shared: true,
+    amount,
+    against: 'grni',
+    about: {},
+  };
+  return () =>
+    settle(occasion, { ...NO_EFFECTS, costs: [cost] }, 1, new Journal('2026-03-02')).settlement.valueChanges.length;
 }
 
 /** The same late cost by moving average, and nothing more: the same movements read, the same arithmetic, as many changes made. */
@@ -174,7 +212,16 @@ function floorLateCost({ movements, values }, amount) {
     held -= quantity;
     worth -= cost;
     if (cost === now[at]) continue;
-    changes.push({ line, pool: '', component, shared: false, amount: now[at] - cost, effective: date, posting: date, given: undefined });
+    changes.push({
+      line,
+      pool: '',
+      component,
+      shared: false,
+      amount: now[at] - cost,
+      effective: date,
+      posting: date,
+      given: undefined,
+    });
     now[at] = cost;
   }
   return changes.length;
@@ -199,7 +246,10 @@ async function benchLateCost() {
         `${took.toFixed(1)} ms`,
         `${changed.toLocaleString('en')} values changed`,
       ];
-      row(...said, ...(method === 'average' ? [`${(took / bare).toFixed(1)} × the floor (${bare.toFixed(1)} ms)`] : []));
+      row(
+        ...said,
+        ...(method === 'average' ? [`${(took / bare).toFixed(1)} × the floor (${bare.toFixed(1)} ms)`] : []),
+      );
     }
   }
 }
@@ -208,14 +258,20 @@ async function benchSharing() {
   const { shareCharge } = await dist('charges/basis.js');
   for (const size of [200, 2_000, 20_000]) {
     const targets = Array.from({ length: size }, (_, n) => {
-      const line = { id: `1/${n + 1}`, item: 'YARN', quantity: 1_000_000n, goods: BigInt(1_000 + ((n * 7919) % 99_991)) };
+      const line = {
+        id: `1/${n + 1}`,
+        item: 'YARN',
+        quantity: 1_000_000n,
+        goods: BigInt(1_000 + ((n * 7919) % 99_991)),
+      };
       return { line, item: { weight: 1_000_000n, volume: undefined } };
     });
     const values = Float64Array.from(targets, ({ line }) => Number(line.goods));
     const shares = new Float64Array(size);
     const floor = () => {
       const total = values.reduce((sum, value) => sum + value, 0);
-      for (let charge = 0; charge < 12; charge += 1) for (let at = 0; at < size; at += 1) shares[at] = Math.floor((987_654 * values[at]) / total);
+      for (let charge = 0; charge < 12; charge += 1)
+        for (let at = 0; at < size; at += 1) shares[at] = Math.floor((987_654 * values[at]) / total);
     };
     const twelve = () => {
       for (let charge = 0; charge < 12; charge += 1) shareCharge(987_654n, 'value', targets, new Map(), '');
@@ -232,8 +288,14 @@ async function benchSharing() {
 async function benchProof() {
   const { proveJournal } = await dist('books/proof.js');
   for (const size of SIZES) {
-    const amounts = BigInt64Array.from({ length: size }, (_, n) => BigInt(n % 2 === 0 ? 1_000 + (n % 997) : -(1_000 + ((n - 1) % 997))));
-    const lines = Array.from(amounts, (amount, n) => ({ entry: String(n >> 1), account: n % 2 === 0 ? 'inventory' : 'grni', amount }));
+    const amounts = BigInt64Array.from({ length: size }, (_, n) =>
+      BigInt(n % 2 === 0 ? 1_000 + (n % 997) : -(1_000 + ((n - 1) % 997))),
+    );
+    const lines = Array.from(amounts, (amount, n) => ({
+      entry: String(n >> 1),
+      account: n % 2 === 0 ? 'inventory' : 'grni',
+      amount,
+    }));
     const floor = () => {
       let sum = 0n;
       for (let at = 0; at < amounts.length; at += 1) sum += amounts[at];

@@ -18,17 +18,25 @@ const DAY = '2026-02-01';
 
 /** Items of their own, with a pool each that holds plenty. */
 async function makeItem(pool, number, method) {
-  const [made] = await pool.query("INSERT INTO item (number, name, unit, method, weight, tariff_code, origin) VALUES (?, ?, 'each', ?, 1000000, '', '')", [
-    number,
-    number,
-    method,
-  ]);
+  const [made] = await pool.query(
+    "INSERT INTO item (number, name, unit, method, weight, tariff_code, origin) VALUES (?, ?, 'each', ?, 1000000, '', '')",
+    [number, number, method],
+  );
   return String(made.insertId);
 }
 
 async function order(user, item, quantity) {
   const lines = [{ item, quantity, price: '100', discount: '', due: '' }];
-  return (await user.post('/api/documents/order', { vendor: '1', date: '2026-01-05', currency: 'USD', warehouse: '1', note: '', lines })).id;
+  return (
+    await user.post('/api/documents/order', {
+      vendor: '1',
+      date: '2026-01-05',
+      currency: 'USD',
+      warehouse: '1',
+      note: '',
+      lines,
+    })
+  ).id;
 }
 
 async function receive(user, item, quantity, date) {
@@ -37,7 +45,8 @@ async function receive(user, item, quantity, date) {
   return (await user.post('/api/documents/receipt', body)).id;
 }
 
-const deliver = (user, item, quantity, date) => user.post('/api/documents/delivery', { customer: 'C', date, warehouse: '1', lines: [{ item, quantity }] });
+const deliver = (user, item, quantity, date) =>
+  user.post('/api/documents/delivery', { customer: 'C', date, warehouse: '1', lines: [{ item, quantity }] });
 
 /** Fresh ids, beyond which the sequence goes on. */
 async function takeIds(pool, count) {
@@ -47,7 +56,8 @@ async function takeIds(pool, count) {
 }
 
 async function insert(pool, table, columns, rows) {
-  for (let from = 0; from < rows.length; from += 2_000) await pool.query(`INSERT INTO ${table} (${columns}) VALUES ?`, [rows.slice(from, from + 2_000)]);
+  for (let from = 0; from < rows.length; from += 2_000)
+    await pool.query(`INSERT INTO ${table} (${columns}) VALUES ?`, [rows.slice(from, from + 2_000)]);
 }
 
 /** Movements behind a receipt, at the values that folding gives them, with states kept on the way as postings keep them. */
@@ -67,7 +77,19 @@ async function writeHistory(pool, item, method, first, count) {
     const moved = { id: `${id}/1`, quantity: 10_000_000n, lots: [] };
     const value = goes ? -fold.takeOut(moved, undefined).value : fold.takeIn(moved, 100_000n + BigInt(n % 97), []);
     movements.push([id, 1, row_.id, DAY, goes ? 'out' : 'in', '10000000', goes ? 'delivered' : 'received']);
-    changes.push([id, 1, 1, id, 1, row_.id, goes ? 'delivered' : 'goods', value.toString(), DAY, DAY, goes ? null : 'grni']);
+    changes.push([
+      id,
+      1,
+      1,
+      id,
+      1,
+      row_.id,
+      goes ? 'delivered' : 'goods',
+      value.toString(),
+      DAY,
+      DAY,
+      goes ? null : 'grni',
+    ]);
     if ((n + 1) % 256 === 0) kept.push([row_.id, DAY, id * 100_000 + 1, fold.state()]);
   }
   await insert(pool, 'movement', 'document_id, line_no, pool_id, date, direction, quantity, purpose', movements);
@@ -97,10 +119,23 @@ async function lateCost(pool, user) {
   const times = [];
   const item = await makeItem(pool, 'LATE', 'average');
   const receipt = await receive(user, item, '2000000', '2026-01-06');
-  await writeHistory(pool, item, 'average', { id: receipt, quantity: 2_000_000_000_000n, value: 20_000_000_000n }, LATER);
+  await writeHistory(
+    pool,
+    item,
+    'average',
+    { id: receipt, quantity: 2_000_000_000_000n, value: 20_000_000_000n },
+    LATER,
+  );
   for (let round = 0; round < 3; round += 1) {
     const charges = [{ kind: 'freight', amount: '100000000.00' }];
-    const bill = await user.post('/api/documents/bill', { vendor: '1', number: `LATE ${round}`, date: '2026-02-02', currency: 'USD', lines: [], charges });
+    const bill = await user.post('/api/documents/bill', {
+      vendor: '1',
+      number: `LATE ${round}`,
+      date: '2026-02-02',
+      currency: 'USD',
+      lines: [],
+      charges,
+    });
     const start = performance.now();
     await user.post('/api/documents/allocation', {
       date: '2026-02-02',

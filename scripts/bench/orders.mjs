@@ -24,9 +24,22 @@ export async function benchOrders(pool, user) {
     return made;
   };
   for (let round = 0; round < ROUNDS; round += 1) {
-    const lines = items.map((item) => ({ item, quantity: String(EACH), price: '12.34', discount: '2.5', due: '2026-03-01' }));
+    const lines = items.map((item) => ({
+      item,
+      quantity: String(EACH),
+      price: '12.34',
+      discount: '2.5',
+      due: '2026-03-01',
+    }));
     const order = await timed('order', () =>
-      user.post('/api/documents/order', { vendor: '1', date: '2026-02-10', currency: 'USD', warehouse: '1', note: '', lines }),
+      user.post('/api/documents/order', {
+        vendor: '1',
+        date: '2026-02-10',
+        currency: 'USD',
+        warehouse: '1',
+        note: '',
+        lines,
+      }),
     );
     const received = items.map((_, at) => ({
       of: `${order.id}/${at + 1}`,
@@ -39,7 +52,11 @@ export async function benchOrders(pool, user) {
     await timed('paper', () => user.read(`/api/orders/${order.id}/paper.pdf`));
   }
   row(`order of ${LINES} lines, posted`, `${median(times.order).toFixed(0)} ms`);
-  row(`the same as PDF`, `${times.paper[0].toFixed(0)} ms the first time`, `${median(times.paper).toFixed(0)} ms median`);
+  row(
+    `the same as PDF`,
+    `${times.paper[0].toFixed(0)} ms the first time`,
+    `${median(times.paper).toFixed(0)} ms median`,
+  );
   row(`receipt of it with ${LINES * EACH} serial numbers, previewed`, `${median(times.preview).toFixed(0)} ms`);
   row(`the same, posted`, `${median(times.receipt).toFixed(0)} ms`);
 }

@@ -8,7 +8,8 @@ import { createHash } from 'node:crypto';
 import { join } from 'node:path';
 import { dataFolder, ensureDebian, stopWith } from './project.mjs';
 
-const SQL_MODE = 'STRICT_ALL_TABLES,ONLY_FULL_GROUP_BY,NO_ENGINE_SUBSTITUTION,ERROR_FOR_DIVISION_BY_ZERO,NO_ZERO_DATE,NO_ZERO_IN_DATE';
+const SQL_MODE =
+  'STRICT_ALL_TABLES,ONLY_FULL_GROUP_BY,NO_ENGINE_SUBSTITUTION,ERROR_FOR_DIVISION_BY_ZERO,NO_ZERO_DATE,NO_ZERO_IN_DATE';
 
 /** The first free port from `wanted` on; a taken one is stepped over. */
 export async function freePort(wanted, host = '127.0.0.1') {
@@ -20,7 +21,9 @@ export async function freePort(wanted, host = '127.0.0.1') {
     });
     if (free) return port;
   }
-  return stopWith(`Ports ${wanted} to ${wanted + 99} on ${host} are all taken: free one, or name another with OBOLUS_PORT.`);
+  return stopWith(
+    `Ports ${wanted} to ${wanted + 99} on ${host} are all taken: free one, or name another with OBOLUS_PORT.`,
+  );
 }
 
 /**
@@ -59,7 +62,10 @@ export async function startDatabase(name, { fresh = false, quiet = false, onDown
     child.stderr.on('data', (text) => (said = (said + text).slice(-4000)));
     child.once('exit', (code, signal) => {
       if (stopping) return;
-      if (!quiet) console.error(`The database ended unexpectedly (${signal ?? code}); starting it again. Nothing that was posted is lost.`);
+      if (!quiet)
+        console.error(
+          `The database ended unexpectedly (${signal ?? code}); starting it again. Nothing that was posted is lost.`,
+        );
       if (code) console.error(said);
       onDown?.();
       setTimeout(launch, 300);
@@ -102,9 +108,16 @@ function initialise(files) {
     ],
     { encoding: 'utf8' },
   );
-  if (made.status !== 0) stopWith(`The database could not be initialised in ${files.data}: ${made.stderr || made.stdout}`);
+  if (made.status !== 0)
+    stopWith(`The database could not be initialised in ${files.data}: ${made.stderr || made.stdout}`);
   const secret = () => randomBytes(24).toString('hex');
-  const secrets = { port: 33_610 + Math.floor(Math.random() * 200), root: secret(), owner: secret(), app: secret(), session: secret() };
+  const secrets = {
+    port: 33_610 + Math.floor(Math.random() * 200),
+    root: secret(),
+    owner: secret(),
+    app: secret(),
+    session: secret(),
+  };
   writeFileSync(files.secrets, JSON.stringify(secrets), { mode: 0o600 });
 }
 
@@ -135,7 +148,8 @@ function serverOptions(files, port) {
 async function stopLeftOver(files) {
   if (!existsSync(files.pid)) return;
   const pid = Number(readFileSync(files.pid, 'utf8'));
-  const running = () => existsSync(`/proc/${pid}/cmdline`) && readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(files.data);
+  const running = () =>
+    existsSync(`/proc/${pid}/cmdline`) && readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(files.data);
   if (!pid || !running()) return;
   process.kill(pid, 'SIGTERM');
   for (let wait = 0; wait < 100 && running(); wait += 1) await new Promise((resolve) => setTimeout(resolve, 100));

@@ -17,7 +17,9 @@ export function stopWith(message) {
 export function checkNode() {
   const [major = 0, minor = 0] = process.versions.node.split('.').map(Number);
   if (major > 20 || (major === 20 && minor >= 19)) return;
-  stopWith(`Obolus needs Node.js 20.19 or newer; this is ${process.versions.node}. Install a newer Node.js and start again.`);
+  stopWith(
+    `Obolus needs Node.js 20.19 or newer; this is ${process.versions.node}. Install a newer Node.js and start again.`,
+  );
 }
 
 export function run(command, args, options = {}) {
@@ -47,11 +49,13 @@ export async function ensurePackages() {
 export async function ensureBuilt(parts) {
   await ensurePackages();
   const projects = parts.filter((part) => part !== 'web');
-  if (projects.length > 0) await run(process.execPath, [join(root, 'node_modules/typescript/bin/tsc'), '-b', ...projects]);
+  if (projects.length > 0)
+    await run(process.execPath, [join(root, 'node_modules/typescript/bin/tsc'), '-b', ...projects]);
   if (!parts.includes('web')) return;
   const sources = fingerprint(['web', 'core', 'contract']);
   const stamp = join(dataFolder, 'web-built');
-  if (existsSync(join(root, 'web/dist/index.html')) && existsSync(stamp) && readFileSync(stamp, 'utf8') === sources) return;
+  if (existsSync(join(root, 'web/dist/index.html')) && existsSync(stamp) && readFileSync(stamp, 'utf8') === sources)
+    return;
   console.log('Building the web application …');
   await run('npm', ['run', 'build', '-w', 'web', '--silent']);
   mkdirSync(dataFolder, { recursive: true });
@@ -78,12 +82,15 @@ export function ensureDebian(program, packageName) {
   if (path) return path;
   const asRoot = process.getuid?.() === 0;
   const sudo = !asRoot && spawnSync('sudo', ['-n', 'true'], { stdio: 'ignore' }).status === 0;
-  if (!asRoot && !sudo) stopWith(`${packageName} is missing: install it (Debian: apt-get install ${packageName}) and start again.`);
+  if (!asRoot && !sudo)
+    stopWith(`${packageName} is missing: install it (Debian: apt-get install ${packageName}) and start again.`);
   console.log(`Installing ${packageName} …`);
   const apt = (...args) => {
     const command = asRoot ? ['apt-get', ...args] : ['sudo', '-n', 'apt-get', ...args];
-    return spawnSync(command[0], command.slice(1), { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } })
-      .status;
+    return spawnSync(command[0], command.slice(1), {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    }).status;
   };
   const install = () => apt('install', '-y', '-qq', '--no-install-recommends', packageName);
   if (install() !== 0) {

@@ -30,22 +30,33 @@ export const exactFigures = ESLintUtils.RuleCreator.withoutDocs({
   defaultOptions: [],
   create(context) {
     const services = ESLintUtils.getParserServices(context);
-    const holds = (type, flags) => (type.isUnionOrIntersection() ? type.types.some((part) => holds(part, flags)) : (type.flags & flags) !== 0);
+    const holds = (type, flags) =>
+      type.isUnionOrIntersection() ? type.types.some((part) => holds(part, flags)) : (type.flags & flags) !== 0;
     const isNumber = (node) =>
-      holds(services.getTypeAtLocation(node), ts.TypeFlags.NumberLike) && !holds(services.getTypeAtLocation(node), ts.TypeFlags.BigIntLike);
+      holds(services.getTypeAtLocation(node), ts.TypeFlags.NumberLike) &&
+      !holds(services.getTypeAtLocation(node), ts.TypeFlags.BigIntLike);
     const check = (node, name) => {
-      if (name !== undefined && isFigure(name) && isNumber(node)) context.report({ node, messageId: 'held', data: { name } });
+      if (name !== undefined && isFigure(name) && isNumber(node))
+        context.report({ node, messageId: 'held', data: { name } });
     };
     const checkPattern = (node) => {
       if (node?.type === 'Identifier') check(node, node.name);
       else if (node?.type === 'AssignmentPattern') checkPattern(node.left);
       else if (node?.type === 'ObjectPattern')
-        for (const property of node.properties) checkPattern(property.type === 'Property' ? property.value : property.argument);
+        for (const property of node.properties)
+          checkPattern(property.type === 'Property' ? property.value : property.argument);
       else if (node?.type === 'ArrayPattern') for (const element of node.elements) checkPattern(element);
     };
     const nameOf = (node) =>
-      node?.type === 'MemberExpression' ? (node.property.name ?? node.property.value) : node?.type === 'Identifier' ? node.name : undefined;
-    const functions = (node) => node.params.forEach((parameter) => checkPattern(parameter.type === 'TSParameterProperty' ? parameter.parameter : parameter));
+      node?.type === 'MemberExpression'
+        ? (node.property.name ?? node.property.value)
+        : node?.type === 'Identifier'
+          ? node.name
+          : undefined;
+    const functions = (node) =>
+      node.params.forEach((parameter) =>
+        checkPattern(parameter.type === 'TSParameterProperty' ? parameter.parameter : parameter),
+      );
     return {
       VariableDeclarator: (node) => checkPattern(node.id),
       ArrowFunctionExpression: functions,
@@ -57,7 +68,10 @@ export const exactFigures = ESLintUtils.RuleCreator.withoutDocs({
         const [argument] = node.arguments;
         if (nameOf(node.callee) !== 'Number' || !argument) return;
         const name = nameOf(argument);
-        if (holds(services.getTypeAtLocation(argument), ts.TypeFlags.BigIntLike) || (name !== undefined && isFigure(name))) {
+        if (
+          holds(services.getTypeAtLocation(argument), ts.TypeFlags.BigIntLike) ||
+          (name !== undefined && isFigure(name))
+        ) {
           context.report({ node, messageId: 'made' });
         }
       },

@@ -4,11 +4,31 @@ import { paperOf, type Said, type SaidLine } from './billPaper.ts';
 import { fromRows, splitStack } from './readCsv.ts';
 
 const line = (more: Partial<SaidLine> = {}): SaidLine => ({
-  ...{ number: '1', order: '', slip: '', names: [], description: 'Yarn', quantity: '10', unit: '', price: '8', per: '', amount: '80.00' },
+  ...{
+    number: '1',
+    order: '',
+    slip: '',
+    names: [],
+    description: 'Yarn',
+    quantity: '10',
+    unit: '',
+    price: '8',
+    per: '',
+    amount: '80.00',
+  },
   ...more,
 });
 const said = (more: Partial<Said> = {}): Said => ({
-  ...{ kind: 'bill', number: 'B-1', vendor: ['Tarnside'], date: '2026-03-01', currency: 'USD', refersTo: '', order: 'PO-1', slip: 'PS-1' },
+  ...{
+    kind: 'bill',
+    number: 'B-1',
+    vendor: ['Tarnside'],
+    date: '2026-03-01',
+    currency: 'USD',
+    refersTo: '',
+    order: 'PO-1',
+    slip: 'PS-1',
+  },
   ...{ lines: [line()], charges: [], allowances: [], taxes: [], total: '' },
   ...more,
 });
@@ -32,12 +52,22 @@ describe('a paper', () => {
       line({ amount: '10.00', quantity: '1', price: '10' }),
       line({ amount: '10.00', quantity: '3', price: '3.333' }),
     ];
-    expect(lines({ lines: three, allowances: [{ said: 'Discount', amount: '1.00' }] })).toEqual(['1 9.66 1 9.66', '1 9.67 1 9.67', '3 3.223333 1 9.67']);
+    expect(lines({ lines: three, allowances: [{ said: 'Discount', amount: '1.00' }] })).toEqual([
+      '1 9.66 1 9.66',
+      '1 9.67 1 9.67',
+      '3 3.223333 1 9.67',
+    ]);
   });
 
   it('prices a line by what it comes to where its price does not make that', () => {
     expect(
-      lines({ lines: [line({ amount: '76.00' }), line({ price: '1.23456789', amount: '12.35' }), line({ price: '80', per: '10', amount: '80' })] }),
+      lines({
+        lines: [
+          line({ amount: '76.00' }),
+          line({ price: '1.23456789', amount: '12.35' }),
+          line({ price: '80', per: '10', amount: '80' }),
+        ],
+      }),
     ).toEqual(['10 7.60 1 76.00', '10 1.235 1 12.35', '10 80.00 10 80.00']);
     expect(lines({ currency: 'JPY', lines: [line({ price: '215', amount: '2150' })] })).toEqual(['10 215.00 1 2150']);
   });
@@ -48,7 +78,12 @@ describe('a paper', () => {
         ...{
           number: '',
           date: '1 March',
-          lines: [line(), line({ number: '2', quantity: 'ten' }), line({ number: '3', per: '0' }), line({ number: '4', amount: '8.001' })],
+          lines: [
+            line(),
+            line({ number: '2', quantity: 'ten' }),
+            line({ number: '3', per: '0' }),
+            line({ number: '4', amount: '8.001' }),
+          ],
         },
         ...{ charges: [{ said: 'Fuel', amount: 'much' }], taxes: ['?'] },
       }),
@@ -67,12 +102,20 @@ describe('a paper', () => {
   });
 
   it('in a currency that nobody knows has no figures at all', () => {
-    expect(paperOf(said({ currency: 'XXQ' }))).toMatchObject({ currency: '', lines: [], total: 0n, problems: ['“XXQ” is no currency that is known here.'] });
+    expect(paperOf(said({ currency: 'XXQ' }))).toMatchObject({
+      currency: '',
+      lines: [],
+      total: 0n,
+      problems: ['“XXQ” is no currency that is known here.'],
+    });
   });
 
   it('of very many lines is read so far, and says so', () => {
     const many = paperOf(said({ lines: Array.from({ length: 1001 }, () => line()) }));
-    expect([many.lines.length, many.problems]).toEqual([1000, ['It has more than 1000 lines, of which the first 1000 are read.']]);
+    expect([many.lines.length, many.problems]).toEqual([
+      1000,
+      ['It has more than 1000 lines, of which the first 1000 are read.'],
+    ]);
   });
 });
 
@@ -95,12 +138,22 @@ TARN;C;2026-03-03;9.00;;credit;;;;Back
     ]);
     const [first = [], , credit = []] = stack;
     const paper = paperOf(fromRows(first, 'USD'));
-    expect(paper).toMatchObject({ kind: 'bill', number: 'A', date: '2026-03-01', currency: 'USD', tax: 400n, total: 8500n, problems: [] });
+    expect(paper).toMatchObject({
+      kind: 'bill',
+      number: 'A',
+      date: '2026-03-01',
+      currency: 'USD',
+      tax: 400n,
+      total: 8500n,
+      problems: [],
+    });
     expect(paper.lines).toMatchObject([{ vendorNumber: 'TF 1', names: ['TF 1'], amount: 7800n }]);
     expect(paperOf(fromRows(credit, 'USD')).kind).toBe('credit');
   });
 
   it('whose columns are others is refused, and says which there may be', async () => {
-    await expect(splitStack(Buffer.from('vendor,number,colour\nTARN,A,red\n'))).rejects.toThrow(/missing: date, amount; not known: colour/);
+    await expect(splitStack(Buffer.from('vendor,number,colour\nTARN,A,red\n'))).rejects.toThrow(
+      /missing: date, amount; not known: colour/,
+    );
   });
 });

@@ -92,20 +92,33 @@ export function paperOf(said: Said): BillPaper {
   if (!isDay(said.date)) problems.push(`“${said.date}” (its date) is no day.`);
   if (reading.currency === '') problems.push(`“${said.currency}” is no currency that is known here.`);
   if (said.lines.length === 0) problems.push('It has no lines.');
-  if (said.lines.length > MOST_LINES) problems.push(`It has more than ${MOST_LINES} lines, of which the first ${MOST_LINES} are read.`);
+  if (said.lines.length > MOST_LINES)
+    problems.push(`It has more than ${MOST_LINES} lines, of which the first ${MOST_LINES} are read.`);
   const lines = said.lines.slice(0, MOST_LINES).flatMap((line) => lineOf(line, said, reading) ?? []);
   const charges = said.charges.flatMap(({ said: words, amount }) => {
     const charged = amountOf(amount, `the charge “${words}”`, reading);
     return charged === undefined ? [] : [{ said: words, amount: charged }];
   });
-  const off = said.allowances.reduce((sum, { said: words, amount }) => sum + (amountOf(amount, `what it takes off (“${words}”)`, reading) ?? 0n), 0n);
-  const tax = documentAmount(said.taxes.filter(Boolean).reduce((sum, text) => sum + (amountOf(text, 'the tax', reading) ?? 0n), 0n));
+  const off = said.allowances.reduce(
+    (sum, { said: words, amount }) => sum + (amountOf(amount, `what it takes off (“${words}”)`, reading) ?? 0n),
+    0n,
+  );
+  const tax = documentAmount(
+    said.taxes.filter(Boolean).reduce((sum, text) => sum + (amountOf(text, 'the tax', reading) ?? 0n), 0n),
+  );
   const net = takeOff(lines, off, reading);
   const parts = [...net, ...charges].reduce((sum, { amount }) => sum + amount, 0n) + tax;
   return {
-    ...{ kind: said.kind, number: said.number, vendor: said.vendor, date: isDay(said.date) ? said.date : '', currency: reading.currency },
+    ...{
+      kind: said.kind,
+      number: said.number,
+      vendor: said.vendor,
+      date: isDay(said.date) ? said.date : '',
+      currency: reading.currency,
+    },
     ...{ refersTo: said.refersTo, lines: net, charges, tax, problems },
-    total: said.total === '' ? documentAmount(parts) : (amountOf(said.total, 'the total', reading) ?? documentAmount(parts)),
+    total:
+      said.total === '' ? documentAmount(parts) : (amountOf(said.total, 'the total', reading) ?? documentAmount(parts)),
   };
 }
 
@@ -125,7 +138,9 @@ function takeOff(lines: readonly PaperLine[], off: bigint, { currency, problems 
     problems.push('What it takes off as a whole belongs to no line.');
     return lines;
   }
-  return lines.map((line, at) => priced({ ...line, amount: documentAmount(line.amount - (shared.shares[at] ?? 0n)) }, currency));
+  return lines.map((line, at) =>
+    priced({ ...line, amount: documentAmount(line.amount - (shared.shares[at] ?? 0n)) }, currency),
+  );
 }
 
 /** Priced by what it comes to: one unit, as exactly as a price can say it. */
@@ -146,13 +161,23 @@ function lineOf(line: SaidLine, { order, slip }: Said, reading: Reading): PaperL
   }
   const asked = parseDecimal(plain(line.price), PRICE_PLACES);
   const byPrice = asked.ok
-    ? lineAmount(quantity(units), { price: price(asked.scaled), per: quantity(per), discount: NO_DISCOUNT }, reading.currency)
+    ? lineAmount(
+        quantity(units),
+        { price: price(asked.scaled), per: quantity(per), discount: NO_DISCOUNT },
+        reading.currency,
+      )
     : undefined;
   const comesTo = line.amount === '' && byPrice !== undefined ? byPrice : amountOf(line.amount, where, reading);
   if (comesTo === undefined) return undefined;
   const [vendorNumber = ''] = line.names;
   const known = {
-    ...{ order: line.order || order, slip: line.slip || slip, names: line.names.filter(Boolean), description: line.description, vendorNumber },
+    ...{
+      order: line.order || order,
+      slip: line.slip || slip,
+      names: line.names.filter(Boolean),
+      description: line.description,
+      vendorNumber,
+    },
     said: [line.description, ...line.names].filter(Boolean).join(' · ').slice(0, 200),
     ...{ quantity: quantity(units), unit: line.unit, amount: comesTo, per: quantity(per) },
   };

@@ -33,10 +33,16 @@ afterAll(async () => {
 });
 
 const take = (content: string, id: string = randomUUID(), client = ines): Promise<Reply> =>
-  client.call('PUT', `/api/incoming-bills/${id}`, { name: 'bill.xml', content: Buffer.from(content).toString('base64') });
-const takenOf = ({ body }: Reply) => (body.taken as { id: string; vendor: string | null; state: string; says: string }[])[0];
-const drafts = async () => ((await ines.call('GET', '/api/drafts')).body.rows as DraftView[]).filter(({ kind }) => kind === 'bill');
-const read = async (id: string) => (await ines.call('GET', `/api/incoming-bills/${id}`)).body as unknown as IncomingBill;
+  client.call('PUT', `/api/incoming-bills/${id}`, {
+    name: 'bill.xml',
+    content: Buffer.from(content).toString('base64'),
+  });
+const takenOf = ({ body }: Reply) =>
+  (body.taken as { id: string; vendor: string | null; state: string; says: string }[])[0];
+const drafts = async () =>
+  ((await ines.call('GET', '/api/drafts')).body.rows as DraftView[]).filter(({ kind }) => kind === 'bill');
+const read = async (id: string) =>
+  (await ines.call('GET', `/api/incoming-bills/${id}`)).body as unknown as IncomingBill;
 
 interface Line {
   readonly name: string;
@@ -47,7 +53,11 @@ interface Line {
   readonly item?: string;
 }
 /** As another program writes it: prefixes of its own, an attribute more than is asked for. */
-const ubl = (id: string, lines: readonly Line[], { more = '', total = '0', vendor = 'Tarnside Fibres' } = {}) => `<?xml version="1.0"?>
+const ubl = (
+  id: string,
+  lines: readonly Line[],
+  { more = '', total = '0', vendor = 'Tarnside Fibres' } = {},
+) => `<?xml version="1.0"?>
 <i:Invoice xmlns:i="urn:oasis:names:specification:ubl:schema:xsd:Invoice-2" xmlns:a="urn:a" xmlns:b="urn:b">
   <b:ID schemeID="x">${id}</b:ID><b:IssueDate>2026-03-20</b:IssueDate><b:InvoiceTypeCode>380</b:InvoiceTypeCode><b:DocumentCurrencyCode>USD</b:DocumentCurrencyCode>
   <a:OrderReference><b:ID>${number}</b:ID></a:OrderReference>
@@ -63,7 +73,14 @@ const ubl = (id: string, lines: readonly Line[], { more = '', total = '0', vendo
     .join('')}
 </i:Invoice>`;
 
-const yarn = (line: Partial<Line> = {}): Line => ({ name: 'Yarn', item: 'yarn', quantity: '50', price: '10', amount: '500.00', ...line });
+const yarn = (line: Partial<Line> = {}): Line => ({
+  name: 'Yarn',
+  item: 'yarn',
+  quantity: '50',
+  price: '10',
+  amount: '500.00',
+  ...line,
+});
 const carriage: Line = { name: 'Road freight', quantity: '1', price: '35', amount: '35.00' };
 
 describe('a bill that comes as a file', () => {
@@ -71,9 +88,15 @@ describe('a bill that comes as a file', () => {
     const id = randomUUID();
     const more =
       '<a:AllowanceCharge><b:ChargeIndicator>true</b:ChargeIndicator><b:AllowanceChargeReason>Fuel surcharge</b:AllowanceChargeReason><b:Amount>5</b:Amount></a:AllowanceCharge>';
-    const content = ubl('TF-77', [yarn({ quantity: '100', code: 'XCJ', price: '5.000000000' }), carriage], { more, total: '540.00' });
+    const content = ubl('TF-77', [yarn({ quantity: '100', code: 'XCJ', price: '5.000000000' }), carriage], {
+      more,
+      total: '540.00',
+    });
     const taken = await take(content, id);
-    expect([taken.status, taken.body]).toEqual([200, { taken: [{ id, vendor: '1', number: 'TF-77', kind: 'bill', state: 'read', says: '' }] }]);
+    expect([taken.status, taken.body]).toEqual([
+      200,
+      { taken: [{ id, vendor: '1', number: 'TF-77', kind: 'bill', state: 'read', says: '' }] },
+    ]);
     const [draft] = await drafts();
     expect(draft).toMatchObject({
       ...{ id, title: 'Bill TF-77 of Tarnside Fibres' },
@@ -89,14 +112,26 @@ describe('a bill that comes as a file', () => {
     expect(await read(id)).toMatchObject({
       ...{ number: 'TF-77', total: '540.00', charges: [{ said: 'Fuel surcharge', amount: '5.00' }] },
       lines: [
-        { said: 'Yarn · yarn', quantity: '100', unit: 'cone', price: '5.00', amount: '500.00', certain: true, why: ['number', 'order', 'price'], charge: '' },
+        {
+          said: 'Yarn · yarn',
+          quantity: '100',
+          unit: 'cone',
+          price: '5.00',
+          amount: '500.00',
+          certain: true,
+          why: ['number', 'order', 'price'],
+          charge: '',
+        },
         { said: 'Road freight', covers: [], certain: false, charge: 'freight' },
       ],
     });
     const lines = [{ of: `${first}/1`, quantity: '40', price: '10', discount: '', difference: 'cost' }];
     expect((await ines.post('bill', make.bill('TF-77', lines), id)).status).toBe(201);
     expect(await drafts()).toEqual([]);
-    expect((await read(id)).lines[0]).toMatchObject({ covers: [{ of: `${second}/1`, quantity: '50' }], certain: false });
+    expect((await read(id)).lines[0]).toMatchObject({
+      covers: [{ of: `${second}/1`, quantity: '50' }],
+      certain: false,
+    });
   });
 
   it('is taken in once, and again only when its draft was thrown away', async () => {
@@ -107,14 +142,25 @@ describe('a bill that comes as a file', () => {
     const other = await take(ubl('TF-78B', [yarn({ quantity: '2', amount: '20.00' })]), id);
     expect([other.status, other.body.detail]).toEqual([422, 'Another bill is kept under this id: make a new one.']);
     const again = await take(content);
-    expect([again.status, again.body.detail]).toEqual([409, 'TF-78 was taken in already: it is the same paper. Say why it is another bill, or leave it.']);
-    const because = { name: 'bill.xml', content: Buffer.from(content).toString('base64'), another: 'one paper for two bills' };
+    expect([again.status, again.body.detail]).toEqual([
+      409,
+      'TF-78 was taken in already: it is the same paper. Say why it is another bill, or leave it.',
+    ]);
+    const because = {
+      name: 'bill.xml',
+      content: Buffer.from(content).toString('base64'),
+      another: 'one paper for two bills',
+    };
     const second = randomUUID();
     expect((await ines.call('PUT', `/api/incoming-bills/${second}`, because)).status).toBe(200);
-    expect((await drafts()).find((draft) => draft.id === second)).toMatchObject({ body: { number: 'TF-78', another: 'one paper for two bills' } });
+    expect((await drafts()).find((draft) => draft.id === second)).toMatchObject({
+      body: { number: 'TF-78', another: 'one paper for two bills' },
+    });
     // Proposed anew when it is opened, it is still known why.
     await ines.call('POST', `/api/bills/${second}/open`, {});
-    expect((await drafts()).find((draft) => draft.id === second)).toMatchObject({ body: { another: 'one paper for two bills' } });
+    expect((await drafts()).find((draft) => draft.id === second)).toMatchObject({
+      body: { another: 'one paper for two bills' },
+    });
     await ines.call('DELETE', `/api/drafts/${second}`);
     await ines.call('DELETE', `/api/drafts/${id}`);
     expect((await take(content)).status).toBe(200);
@@ -157,8 +203,22 @@ describe('a bill that comes as a file', () => {
     const shown = await read(String(takenOf(await take(cii))?.id));
     // The line takes ten off what its price makes: 190.00 for 20.
     expect(shown).toMatchObject({
-      ...{ number: 'TF-80', tax: '15.20', total: '205.20', billed: { [`${second}/1`]: { quantity: '20', price: '9.50' } } },
-      lines: [{ quantity: '20', unit: 'kg', price: '9.50', amount: '190.00', why: ['number', 'slip', 'price-near', 'quantity'], certain: true }],
+      ...{
+        number: 'TF-80',
+        tax: '15.20',
+        total: '205.20',
+        billed: { [`${second}/1`]: { quantity: '20', price: '9.50' } },
+      },
+      lines: [
+        {
+          quantity: '20',
+          unit: 'kg',
+          price: '9.50',
+          amount: '190.00',
+          why: ['number', 'slip', 'price-near', 'quantity'],
+          certain: true,
+        },
+      ],
     });
   });
 
@@ -207,14 +267,21 @@ describe('a bill that comes as a file', () => {
 describe('whose a bill is', () => {
   it('is its vendor’s by whatever it calls it that is known here; its tax is that in its own currency', async () => {
     await server.source.query("UPDATE vendor SET mail = 'desk@tarnside.example' WHERE id = 1");
-    const tax = (currency: string, amount: string) => `<a:TaxTotal><b:TaxAmount currencyID="${currency}">${amount}</b:TaxAmount></a:TaxTotal>`;
-    const content = ubl('TF-80', [yarn({ quantity: '1', amount: '10.00' })], { more: tax('NZD', '0.83') + tax('USD', '0.50'), total: '10.50' });
+    const tax = (currency: string, amount: string) =>
+      `<a:TaxTotal><b:TaxAmount currencyID="${currency}">${amount}</b:TaxAmount></a:TaxTotal>`;
+    const content = ubl('TF-80', [yarn({ quantity: '1', amount: '10.00' })], {
+      more: tax('NZD', '0.83') + tax('USD', '0.50'),
+      total: '10.50',
+    });
     const called = {
       number: content.replace('<a:Party>', '<b:CustomerAssignedAccountID>77-4</b:CustomerAssignedAccountID><a:Party>'),
       mail: content
         .replace('TF-80', 'TF-81')
         .replace('Tarnside Fibres', 'Fibres of the Tarn')
-        .replace('</a:PartyName>', '</a:PartyName><a:Contact><b:ElectronicMail>Desk@tarnside.example</b:ElectronicMail></a:Contact>'),
+        .replace(
+          '</a:PartyName>',
+          '</a:PartyName><a:Contact><b:ElectronicMail>Desk@tarnside.example</b:ElectronicMail></a:Contact>',
+        ),
       other: content.replace('TF-80', 'TF-82').replace('Tarnside Fibres', 'Fibres of the Tarn'),
     };
     const taken = [];

@@ -9,7 +9,8 @@ import { billNumberKey } from '@obolus/core/purchasing/billNumber';
 import type { BillPaper, PaperLine } from './billPaper.ts';
 import { listCreditable } from './creditable.ts';
 
-type Credited = { readonly quantity: string; readonly price: string } | { readonly amount: string; readonly to: 'expected' };
+type Credited =
+  { readonly quantity: string; readonly price: string } | { readonly amount: string; readonly to: 'expected' };
 
 /**
  * The draft of a credit memo: each of its lines for goods that went back and are called so, or for a credit of the same amount that was asked for, of the bill
@@ -27,9 +28,15 @@ export async function draftOfCredit(
   const credited = new Map<string, Credited>();
   const open = ofTheBillFirst(rows, paper.refersTo).filter(({ currency }) => currency === paper.currency);
   const left = paper.lines.filter((line) => {
-    const found = open.find((row) => !credited.has(row.line) && (isReturnOf(row, line) || row.expected === money(line.amount)));
+    const found = open.find(
+      (row) => !credited.has(row.line) && (isReturnOf(row, line) || row.expected === money(line.amount)),
+    );
     if (!found) return true;
-    const asked = askedOfLine(line, { ...forOne(priceOrThrow(found.price ?? '0')), unit: found.unit, packs: [] }, paper.currency);
+    const asked = askedOfLine(
+      line,
+      { ...forOne(priceOrThrow(found.price ?? '0')), unit: found.unit, packs: [] },
+      paper.currency,
+    );
     if (found.kind === 'return' && !asked) return true;
     credited.set(
       found.line,
@@ -44,12 +51,15 @@ export async function draftOfCredit(
   const isWhole = paper.problems.length === 0 && left.length === 0 && paper.charges.length === 0;
   return {
     body: { ...header, paper: id, credited: Object.fromEntries(credited), tax },
-    command: isWhole ? { ...header, lines: [...credited].map(([of, line]) => ({ of, ...line })), ...(tax ? { tax } : {}) } : undefined,
+    command: isWhole
+      ? { ...header, lines: [...credited].map(([of, line]) => ({ of, ...line })), ...(tax ? { tax } : {}) }
+      : undefined,
   };
 }
 
 const ofTheBillFirst = (rows: readonly CreditableView[], refersTo: string): CreditableView[] => {
-  const isNamed = ({ document }: CreditableView) => refersTo !== '' && billNumberKey(document.reference) === billNumberKey(refersTo);
+  const isNamed = ({ document }: CreditableView) =>
+    refersTo !== '' && billNumberKey(document.reference) === billNumberKey(refersTo);
   return [...rows.filter(isNamed), ...rows.filter((row) => !isNamed(row))];
 };
 

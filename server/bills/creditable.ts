@@ -18,10 +18,18 @@ const MOST = 500;
 const REBATE_DAYS = 400;
 
 /** What a credit memo may be for, the oldest first. */
-export async function listCreditable(manager: EntityManager, asked: Asked, today: string): Promise<ReplyOf<typeof api.creditable>> {
+export async function listCreditable(
+  manager: EntityManager,
+  asked: Asked,
+  today: string,
+): Promise<ReplyOf<typeof api.creditable>> {
   const open = await readOpenCredits(manager, asked, today);
   const rows = open.map(({ line, said }) => viewOf(line, said));
-  return { rows: rows.sort((a, b) => (a.document.date < b.document.date ? -1 : a.document.date > b.document.date ? 1 : a.line < b.line ? -1 : 1)) };
+  return {
+    rows: rows.sort((a, b) =>
+      a.document.date < b.document.date ? -1 : a.document.date > b.document.date ? 1 : a.line < b.line ? -1 : 1,
+    ),
+  };
 }
 
 interface Asked {
@@ -33,14 +41,24 @@ interface Asked {
  * Of a vendor, or of all: goods that went back, credits that were asked for, what was not accepted; and, where `all` is asked, lines and charges of its bills
  * that a credit memo may make cheaper.
  */
-export async function readOpenCredits(manager: EntityManager, { vendor, all }: Asked, today: string): Promise<{ line: CreditableLine; said: Row }[]> {
+export async function readOpenCredits(
+  manager: EntityManager,
+  { vendor, all }: Asked,
+  today: string,
+): Promise<{ line: CreditableLine; said: Row }[]> {
   const of = vendor === undefined ? 'TRUE' : 'd.vendor_id = ?';
-  const open = (from: string) => `SELECT l.document_id, l.line_no FROM ${from} l JOIN document d ON d.id = l.document_id WHERE ${of} AND ${stands('d.id')}`;
+  const open = (from: string) =>
+    `SELECT l.document_id, l.line_no FROM ${from} l JOIN document d ON d.id = l.document_id WHERE ${of} AND ${stands('d.id')}`;
   const queries = [
     `${open('return_line')} AND l.replaces = 0 AND l.billed > 0 AND l.billed > (SELECT COALESCE(SUM(c.quantity), 0) FROM credit_line c WHERE c.of_id = l.document_id AND c.of_line_no = l.line_no AND ${stands('c.document_id')})`,
     `${open('bill_line')} AND l.difference = 'credit' AND l.amount <> l.ordered AND l.amount - l.ordered > ${TAKEN}`,
     `${open('bill_disputed')} AND l.amount > ${TAKEN}`,
-    ...(all ? [`${open('bill_line')} AND d.date >= ?`, `${open('bill_charge')} AND l.is_cost = 1 AND d.kind = 'bill' AND d.date >= ?`] : []),
+    ...(all
+      ? [
+          `${open('bill_line')} AND d.date >= ?`,
+          `${open('bill_charge')} AND l.is_cost = 1 AND d.kind = 'bill' AND d.date >= ?`,
+        ]
+      : []),
   ];
   const since = addDays(today, -REBATE_DAYS);
   const found: Row[] = [];
@@ -76,23 +94,38 @@ async function readAbout(manager: EntityManager, documents: readonly string[]): 
      UNION ALL SELECT ${header}, l.line_no, l.said, '' FROM bill_disputed l ${of} WHERE l.document_id IN (?)`,
     [documents, documents, documents, documents],
   );
-  return new Map([...groupBy(rows, (row) => idOf(row))].flatMap(([line, [row]]) => (row ? [[line, row] as const] : [])));
+  return new Map(
+    [...groupBy(rows, (row) => idOf(row))].flatMap(([line, [row]]) => (row ? [[line, row] as const] : [])),
+  );
 }
 
 function viewOf(line: CreditableLine, said: Row): CreditableView {
   const { currency } = line;
-  const taken = (figure: 'amount' | 'expected'): bigint => line.credits.reduce((sum, credit) => sum + credit[figure], 0n);
+  const taken = (figure: 'amount' | 'expected'): bigint =>
+    line.credits.reduce((sum, credit) => sum + credit[figure], 0n);
   const left = quantity(line.quantity - sumOf(line.credits));
   const isReturn = line.kind === 'return';
   return {
     ...{ line: line.id, kind: line.kind, label: text(said.label), unit: text(said.unit), currency },
-    document: { id: text(said.document_id), number: text(said.number), reference: text(said.reference), date: text(said.date) },
+    document: {
+      id: text(said.document_id),
+      number: text(said.number),
+      reference: text(said.reference),
+      date: text(said.date),
+    },
     vendor: { id: text(said.vendor_id), name: text(said.vendor) },
     quantity: isReturn ? formatQuantity(left) : null,
     // What was paid for it, as a price counts it.
     price:
       isReturn && line.quantity > 0n
-        ? formatPrice(price(divideRounded(line.amount * line.per * powerOfTen(PRICE_PLACES), line.quantity * powerOfTen(decimalsOf(currency)))))
+        ? formatPrice(
+            price(
+              divideRounded(
+                line.amount * line.per * powerOfTen(PRICE_PLACES),
+                line.quantity * powerOfTen(decimalsOf(currency)),
+              ),
+            ),
+          )
         : null,
     amount: showAmount(line.amount - taken('amount'), currency),
     expected: showAmount(documentAmount(line.expected.amount - taken('expected')), currency),

@@ -15,9 +15,16 @@ let odile: Client;
 
 beforeAll(async () => {
   server = await startTestServer();
-  [ines, sam, piet, odile] = await Promise.all([server.as('accountant'), server.as('administrator'), server.as('approver'), server.as('receiver')]);
+  [ines, sam, piet, odile] = await Promise.all([
+    server.as('accountant'),
+    server.as('administrator'),
+    server.as('approver'),
+    server.as('receiver'),
+  ]);
   // Two percent, at most 15.00; less by ten percent; a second person above 100.00.
-  await server.source.query('UPDATE company SET bill_over_part = 20000, bill_over_amount = 150000, bill_short_part = 100000, sign_off_above = 1000000');
+  await server.source.query(
+    'UPDATE company SET bill_over_part = 20000, bill_over_amount = 150000, bill_short_part = 100000, sign_off_above = 1000000',
+  );
 });
 afterAll(async () => {
   expect(await proveBooks(server.source)).toEqual([]);
@@ -28,14 +35,25 @@ const received = async (item: string, quantity: string, price: string, ordered =
   const order = await ines.posted('order', make.order([{ item, quantity: ordered, price }]));
   return { order, line: `${await odile.posted('receipt', make.receipt([{ of: `${order}/1`, quantity }]))}/1` };
 };
-const refusals = ({ body }: Reply) => ((body.errors ?? body.refusals) as RefusalView[]).map(({ reason, at }) => `${reason} ${at}`);
-const line = (of: string, quantity: string, price: string, more: object = {}) => ({ of, quantity, price, difference: 'cost', ...more });
+const refusals = ({ body }: Reply) =>
+  ((body.errors ?? body.refusals) as RefusalView[]).map(({ reason, at }) => `${reason} ${at}`);
+const line = (of: string, quantity: string, price: string, more: object = {}) => ({
+  of,
+  quantity,
+  price,
+  difference: 'cost',
+  ...more,
+});
 
 describe('a difference on a bill', () => {
   it('passes within what is allowed, and shows what that is; outside it needs a reason, which stays with the bill', async () => {
     const { line: yarn } = await received('1', '100', '10');
-    const within = (await ines.preview('bill', make.bill('D-1', [line(yarn, '50', '10.20')]))).body as unknown as PreviewReply;
-    expect([within.accepted, within.differences]).toEqual([true, [{ at: '/lines/0', kind: 'price', amount: '10.00', allowed: '10.00', outside: false }]]);
+    const within = (await ines.preview('bill', make.bill('D-1', [line(yarn, '50', '10.20')])))
+      .body as unknown as PreviewReply;
+    expect([within.accepted, within.differences]).toEqual([
+      true,
+      [{ at: '/lines/0', kind: 'price', amount: '10.00', allowed: '10.00', outside: false }],
+    ]);
     const outside = make.bill('D-1', [line(yarn, '50', '10.21')]);
     expect(refusals(await ines.post('bill', outside))).toEqual(['difference_unexplained /lines/0/reason']);
     const bill = await ines.posted('bill', { ...outside, lines: [{ ...outside.lines[0], reason: 'new list' }] });
@@ -54,11 +72,16 @@ describe('a difference on a bill', () => {
   it('of an item, a vendor, a kind of charge is measured by what is set up for it', async () => {
     await server.source.query('UPDATE item SET bill_over_amount = 500000 WHERE id = 3');
     await server.source.query('UPDATE vendor SET bill_over_part = 0 WHERE id = 1');
-    await server.source.query("INSERT INTO charge_allowance (company_id, kind, bill_over_amount) VALUES (1, 'freight', 80000)");
+    await server.source.query(
+      "INSERT INTO charge_allowance (company_id, kind, bill_over_amount) VALUES (1, 'freight', 80000)",
+    );
     const { line: loom } = await received('3', '2', '500');
     const { line: yarn } = await received('1', '10', '10');
     const preview = async (body: object) =>
-      ((await ines.preview('bill', body)).body as unknown as PreviewReply).differences.map(({ allowed, outside }) => [allowed, outside]);
+      ((await ines.preview('bill', body)).body as unknown as PreviewReply).differences.map(({ allowed, outside }) => [
+        allowed,
+        outside,
+      ]);
     expect(await preview(make.bill('D-2', [line(loom, '1', '550'), line(yarn, '10', '10.01')]))).toEqual([
       ['50.00', false],
       ['0.00', true],
@@ -88,7 +111,8 @@ describe('a difference on a bill', () => {
       sign_off_above: '100',
       charge_limits: 'freight = = 8 | handling = 10 = 60',
     };
-    const company = async () => ((await sam.call('GET', '/api/registers/company/1')).body as { fields: Record<string, string> }).fields;
+    const company = async () =>
+      ((await sam.call('GET', '/api/registers/company/1')).body as { fields: Record<string, string> }).fields;
     const change = (who: Client, fields: object) => who.call('PUT', '/api/registers/company/1', { fields, seen: {} });
     expect((await change(odile, limits)).status).toBe(403);
     expect((await change(sam, { sign_off_above: 'a lot' })).status).toBe(422);
@@ -105,8 +129,12 @@ describe('a difference on a bill', () => {
 
   it('may be in its tax, or in what the paper asks for in all: allowed, explained and kept as on a line', async () => {
     await server.source.query("INSERT INTO tax_code (id, code, name) VALUES (1, 'T8', 'Eight')");
-    await server.source.query("INSERT INTO tax_level (tax_code_id, level_no, name, percent, recoverable) VALUES (1, 1, 'Tax', 80000, 1)");
-    await server.source.query("INSERT INTO charge_allowance (company_id, kind, bill_over_amount) VALUES (1, 'tax', 5000)");
+    await server.source.query(
+      "INSERT INTO tax_level (tax_code_id, level_no, name, percent, recoverable) VALUES (1, 1, 'Tax', 80000, 1)",
+    );
+    await server.source.query(
+      "INSERT INTO charge_allowance (company_id, kind, bill_over_amount) VALUES (1, 'tax', 5000)",
+    );
     const order = await ines.posted('order', make.order([{ item: '1', quantity: '100', price: '10', taxCode: 'T8' }]));
     const receipt = await odile.posted('receipt', make.receipt([{ of: `${order}/1`, quantity: '50' }]));
     const billed = (number: string, tax: string, whole: object) =>
@@ -121,14 +149,25 @@ describe('a difference on a bill', () => {
       ],
     ]);
     const refused = await ines.post('bill', asked);
-    expect(refusals(refused)).toEqual(['difference_unexplained /whole/tax/reason', 'difference_unexplained /whole/total/reason']);
+    expect(refusals(refused)).toEqual([
+      'difference_unexplained /whole/tax/reason',
+      'difference_unexplained /whole/total/reason',
+    ]);
     expect((refused.body.errors as RefusalView[])[1]?.says).toBe(
       'The paper asks for 0.40 USD more than what is entered: put it right, or say why it is taken so.',
     );
-    await ines.posted('bill', billed('D-2T', '20.60', { tax: { reason: 'by the vendor’s rounding' }, total: { asked: '271.00', reason: 'they misadd' } }));
+    await ines.posted(
+      'bill',
+      billed('D-2T', '20.60', {
+        tax: { reason: 'by the vendor’s rounding' },
+        total: { asked: '271.00', reason: 'they misadd' },
+      }),
+    );
     expect((await ines.post('bill', billed('D-2U', '20.50', { total: { asked: 'much' } }))).status).toBe(422);
     await ines.posted('bill', billed('D-2U', '20.50', { total: { asked: '270.50' } }));
-    const decisions = (await ines.call('GET', '/api/lists/decisions?find=the+whole+bill')).body.rows as { cells: Record<string, string> }[];
+    const decisions = (await ines.call('GET', '/api/lists/decisions?find=the+whole+bill')).body.rows as {
+      cells: Record<string, string>;
+    }[];
     expect(decisions.map(({ cells }) => [cells.kind, cells.amount, cells.reason]).sort()).toEqual([
       ['tax', '0.50', ''],
       ['tax', '0.60', 'by the vendor’s rounding'],
@@ -136,7 +175,10 @@ describe('a difference on a bill', () => {
     ]);
     // With the receipt the bill is entered with the taxes of its order.
     const both = make.receipt([{ of: `${order}/1`, quantity: '50' }], { bill: { number: 'D-2V' } });
-    expect(netOf((await ines.preview('receipt', both)).body.entries)).toMatchObject({ 'input-tax': 4000n, payables: -54000n });
+    expect(netOf((await ines.preview('receipt', both)).body.entries)).toMatchObject({
+      'input-tax': 4000n,
+      payables: -54000n,
+    });
     await ines.posted('receipt', both);
   });
 });
@@ -150,18 +192,29 @@ describe('a second person', () => {
     await ines.call('PUT', `/api/drafts/${draft}`, { kind: 'bill', title: 'D-3', body: {}, command: body, version: 0 });
     const ask = (bill: object) => ines.call('POST', `/api/bills/${draft}/sign-off`, { bill, note: 'please' });
     expect((await ask({ ...body, lines: [{ ...body.lines[0], reason: '' }] })).status).toBe(422);
-    const look = async (bill: object) => ((await ines.preview('bill', bill, draft)).body as unknown as PreviewReply).secondLook;
+    const look = async (bill: object) =>
+      ((await ines.preview('bill', bill, draft)).body as unknown as PreviewReply).secondLook;
     expect(await look(body)).toBe('');
     expect((await ask(body)).status).toBe(200);
     expect([await look(body), await look({ ...body, another: 'quite' })]).toEqual(['asked', '']);
     const [asked] = (await piet.call('GET', '/api/sign-offs')).body.rows as SignOffView[];
     expect(asked).toMatchObject({ number: 'D-3', askedBy: 'accountant', note: 'please', mine: false, hasPaper: false });
     expect(asked?.differences).toEqual([
-      { at: '/lines/0', kind: 'price', amount: '120.00', allowed: '15.00', outside: true, label: 'Floor loom', decision: 'credit', reason: 'wrong list' },
+      {
+        at: '/lines/0',
+        kind: 'price',
+        amount: '120.00',
+        allowed: '15.00',
+        outside: true,
+        label: 'Floor loom',
+        decision: 'credit',
+        reason: 'wrong list',
+      },
     ]);
     const waits = async (who: Client) => ((await who.call('GET', '/api/waiting')).body as { bills: number }).bills;
     expect([await waits(piet), await waits(sam), await waits(odile)]).toEqual([1, 1, expect.any(Number)]);
-    const answer = (who: Client, said: string, because = '') => who.call('PUT', `/api/sign-offs/${asked?.id}`, { answer: said, because });
+    const answer = (who: Client, said: string, because = '') =>
+      who.call('PUT', `/api/sign-offs/${asked?.id}`, { answer: said, because });
     expect((await answer(ines, 'agreed')).status).toBe(403);
     expect((await answer(piet, 'sent back')).status).toBe(422);
     expect((await odile.call('GET', '/api/sign-offs')).status).toBe(403);
@@ -169,7 +222,9 @@ describe('a second person', () => {
     expect(both.map(({ status }) => status).sort()).toEqual([200, 409]);
     expect([await waits(piet), await look(body)]).toEqual([0, 'agreed']);
     // What was agreed to is this body, and no other; in whatever order its fields are written.
-    expect(refusals(await ines.post('bill', { ...body, lines: [{ ...body.lines[0], price: '561' }] }, draft))).toEqual(['second_person_needed ']);
+    expect(refusals(await ines.post('bill', { ...body, lines: [{ ...body.lines[0], price: '561' }] }, draft))).toEqual([
+      'second_person_needed ',
+    ]);
     const posted = await ines.post('bill', Object.fromEntries(Object.entries(body).reverse()), draft);
     expect(posted.status).toBe(201);
     const decisions = (await ines.call('GET', '/api/lists/decisions')).body.rows as { cells: Record<string, string> }[];
@@ -188,17 +243,34 @@ describe('what a bill asks for', () => {
     const disputed = [{ said: 'Gift wrapping', amount: '30.00', decision: 'not-ours', reason: 'not ordered' }];
     const body = make.bill('D-4', [line(yarn, '10', '10')], { disputed });
     const preview = (await ines.preview('bill', body)).body as unknown as PreviewReply;
-    expect([netOf(preview.entries), preview.total]).toEqual([{ grni: 10000n, 'expected-credits': 3000n, payables: -13000n }, '130.00']);
+    expect([netOf(preview.entries), preview.total]).toEqual([
+      { grni: 10000n, 'expected-credits': 3000n, payables: -13000n },
+      '130.00',
+    ]);
     const bill = await ines.posted('bill', body);
     const open = async () =>
-      ((await ines.call('GET', '/api/credits/open?vendor=1')).body.rows as CreditableView[]).map(({ line: of, label, expected }) => [of, label, expected]);
+      ((await ines.call('GET', '/api/credits/open?vendor=1')).body.rows as CreditableView[]).map(
+        ({ line: of, label, expected }) => [of, label, expected],
+      );
     expect(await open()).toContainEqual([`${bill}/2`, 'Gift wrapping', '30.00']);
     // What the list says of prices and of what is not accepted is what the account holds.
-    const listed = (await ines.call('GET', `/api/lists/credits?where=${JSON.stringify([{ column: 'kind', is: 'has not', to: 'went' }])}`))
-      .body as unknown as ListPage;
-    const [held] = (await server.source.query("SELECT SUM(amount) AS amount FROM journal_line WHERE account = 'expected-credits'")) as { amount: string }[];
+    const listed = (
+      await ines.call(
+        'GET',
+        `/api/lists/credits?where=${JSON.stringify([{ column: 'kind', is: 'has not', to: 'went' }])}`,
+      )
+    ).body as unknown as ListPage;
+    const [held] = (await server.source.query(
+      "SELECT SUM(amount) AS amount FROM journal_line WHERE account = 'expected-credits'",
+    )) as { amount: string }[];
     expect([listed.sums.base, listed.count]).toEqual([formatAmount(base(BigInt(held?.amount ?? 0)), 'USD'), 2]);
-    const credit = { vendor: '1', number: 'C-4', date: '2026-03-29', currency: 'USD', lines: [{ of: `${bill}/2`, amount: '30.00', to: 'expected' }] };
+    const credit = {
+      vendor: '1',
+      number: 'C-4',
+      date: '2026-03-29',
+      currency: 'USD',
+      lines: [{ of: `${bill}/2`, amount: '30.00', to: 'expected' }],
+    };
     await ines.posted('credit', credit);
     expect(await open()).not.toContainEqual(expect.arrayContaining([`${bill}/2`]));
   });
@@ -222,12 +294,22 @@ describe('what a bill asks for', () => {
   });
 
   it('of a service stands on its order alone: its bill stands for its receipt, and what is billed is no longer to come', async () => {
-    const order = await ines.posted('order', make.order([{ item: '', expense: 'workshop cleaning', quantity: '4', price: '150' }]));
+    const order = await ines.posted(
+      'order',
+      make.order([{ item: '', expense: 'workshop cleaning', quantity: '4', price: '150' }]),
+    );
     const body = make.bill('D-6', [line(`${order}/1`, '3', '150', { done: true })]);
     const preview = (await ines.preview('bill', body)).body as unknown as PreviewReply;
     expect([netOf(preview.entries), preview.differences]).toEqual([{ expense: 45000n, payables: -45000n }, []]);
     const bill = await ines.posted('bill', body);
-    const standing = async () => ((await ines.call('GET', `/api/orders/${order}`)).body.lines as { received: string; billed: string; open: string }[])[0];
+    const standing = async () =>
+      (
+        (await ines.call('GET', `/api/orders/${order}`)).body.lines as {
+          received: string;
+          billed: string;
+          open: string;
+        }[]
+      )[0];
     expect(await standing()).toMatchObject({ received: '3', billed: '3', open: '1' });
     await ines.posted('reversal', { date: '2026-03-30', of: bill, reason: 'not done yet' });
     expect(await standing()).toMatchObject({ received: '0', billed: '0', open: '4' });

@@ -1,5 +1,11 @@
 import { describe, expect, it } from '@jest/globals';
-import { documentAmountOrThrow, fraction, NO_DISCOUNT, priceOrThrow, quantityOrThrow } from '@obolus/core/exact/amounts';
+import {
+  documentAmountOrThrow,
+  fraction,
+  NO_DISCOUNT,
+  priceOrThrow,
+  quantityOrThrow,
+} from '@obolus/core/exact/amounts';
 import { propose, type Proposal } from '@obolus/core/matching/propose';
 import type { TaxLevel } from '@obolus/core/purchasing/taxCode';
 import { paperOf, type BillPaper, type Said, type SaidLine } from './billPaper.ts';
@@ -8,17 +14,55 @@ import type { BillableLine } from './openLines.ts';
 
 const q = quantityOrThrow;
 const open = (line: string, more: Partial<BillableLine> = {}): BillableLine => ({
-  ...{ line: line as '7/1', item: 'YARN', order: 'PO-1', slip: 'PS-1', transport: '', names: [{ name: 'Y-1', pack: '' }], description: 'Yarn', unit: 'kg' },
-  ...{ packs: [], quantity: q('10'), price: priceOrThrow('8'), per: q('1'), discount: NO_DISCOUNT, date: '2026-03-01', taxCode: '', service: false },
+  ...{
+    line: line as '7/1',
+    item: 'YARN',
+    order: 'PO-1',
+    slip: 'PS-1',
+    transport: '',
+    names: [{ name: 'Y-1', pack: '' }],
+    description: 'Yarn',
+    unit: 'kg',
+  },
+  ...{
+    packs: [],
+    quantity: q('10'),
+    price: priceOrThrow('8'),
+    per: q('1'),
+    discount: NO_DISCOUNT,
+    date: '2026-03-01',
+    taxCode: '',
+    service: false,
+  },
   ...more,
 });
 const line = (more: Partial<SaidLine> = {}): SaidLine => ({
-  ...{ number: '1', order: '', slip: '', names: ['Y-1'], description: 'Yarn', quantity: '10', unit: '', price: '8', per: '', amount: '80.00' },
+  ...{
+    number: '1',
+    order: '',
+    slip: '',
+    names: ['Y-1'],
+    description: 'Yarn',
+    quantity: '10',
+    unit: '',
+    price: '8',
+    per: '',
+    amount: '80.00',
+  },
   ...more,
 });
 const paper = (more: Partial<Said> = {}): BillPaper =>
   paperOf({
-    ...{ kind: 'bill', number: 'B-1', vendor: ['Tarnside'], date: '2026-03-01', currency: 'USD', refersTo: '', order: 'PO-1', slip: 'PS-1' },
+    ...{
+      kind: 'bill',
+      number: 'B-1',
+      vendor: ['Tarnside'],
+      date: '2026-03-01',
+      currency: 'USD',
+      refersTo: '',
+      order: 'PO-1',
+      slip: 'PS-1',
+    },
     ...{ lines: [line()], charges: [], allowances: [], taxes: [], total: '' },
     ...more,
   });
@@ -32,19 +76,45 @@ function draft(
   more: { levels?: Record<string, TaxLevel[]>; usualExpense?: string } = {},
 ): BillDraft {
   const proposals = propose(said.lines, lines, said.currency);
-  return draftOfBill('paper', '3', said, proposals, { open: lines, levels: new Map(Object.entries(more.levels ?? {})), usualExpense: more.usualExpense ?? '' });
+  return draftOfBill('paper', '3', said, proposals, {
+    open: lines,
+    levels: new Map(Object.entries(more.levels ?? {})),
+    usualExpense: more.usualExpense ?? '',
+  });
 }
-const furtherOf = ({ body }: BillDraft) => (body as { further: { what: string; about: string; amount: string; on?: string[] }[] }).further;
+const furtherOf = ({ body }: BillDraft) =>
+  (body as { further: { what: string; about: string; amount: string; on?: string[] }[] }).further;
 
 describe('the draft of a bill', () => {
   it('is a command that asks for what its paper asks, beside the body that the bench shows', () => {
     const { body, command } = draft(paper({ total: '80.00' }));
     expect(body).toMatchObject({
-      ...{ vendor: '3', number: 'B-1', date: '2026-03-01', currency: 'USD', asked: '80.00', paper: 'paper', further: [], disputed: [] },
-      ...{ billed: { '7/1': { quantity: '10', price: '8.00', difference: 'cost' } }, covers: [[{ of: '7/1', quantity: '10' }]] },
+      ...{
+        vendor: '3',
+        number: 'B-1',
+        date: '2026-03-01',
+        currency: 'USD',
+        asked: '80.00',
+        paper: 'paper',
+        further: [],
+        disputed: [],
+      },
+      ...{
+        billed: { '7/1': { quantity: '10', price: '8.00', difference: 'cost' } },
+        covers: [[{ of: '7/1', quantity: '10' }]],
+      },
     });
     expect(command).toEqual({
-      ...{ vendor: '3', number: 'B-1', date: '2026-03-01', currency: 'USD', charges: [], expenses: [], tax: [], whole: { total: { asked: '80.00' } } },
+      ...{
+        vendor: '3',
+        number: 'B-1',
+        date: '2026-03-01',
+        currency: 'USD',
+        charges: [],
+        expenses: [],
+        tax: [],
+        whole: { total: { asked: '80.00' } },
+      },
       lines: [{ of: '7/1', quantity: '10', price: '8.00', discount: '', difference: 'cost' }],
     });
   });
@@ -52,7 +122,9 @@ describe('the draft of a bill', () => {
   it('says a discount of the order as a percentage, and the price before it', () => {
     const lines = [open('7/1', { price: priceOrThrow('10'), discount: fraction(125_000n) })];
     const { command } = draft(paper({ lines: [line({ price: '8.75', amount: '87.50' })] }), lines);
-    expect(command?.lines).toEqual([{ of: '7/1', quantity: '10', price: '10.00', discount: '12.5', difference: 'cost' }]);
+    expect(command?.lines).toEqual([
+      { of: '7/1', quantity: '10', price: '10.00', discount: '12.5', difference: 'cost' },
+    ]);
   });
 
   it('takes a service as done, whoever received it', () => {
@@ -66,13 +138,19 @@ describe('the draft of a bill', () => {
       quantity: q('1'),
       price: priceOrThrow('80'),
     });
-    const { command } = draft(paper({ lines: [line({ names: [], description: 'Cleaning of the hall', quantity: '1', price: '80' })] }), [service]);
+    const { command } = draft(
+      paper({ lines: [line({ names: [], description: 'Cleaning of the hall', quantity: '1', price: '80' })] }),
+      [service],
+    );
     expect(command?.lines).toMatchObject([{ of: '4/1', done: true }]);
   });
 
   it('is left to a person where its paper could not be read whole, or it stands for nothing', () => {
     const broken = draft(paper({ number: '' }));
-    expect([broken.command, (broken.body as { billed: object }).billed]).toEqual([undefined, { '7/1': { quantity: '10', price: '8.00', difference: 'cost' } }]);
+    expect([broken.command, (broken.body as { billed: object }).billed]).toEqual([
+      undefined,
+      { '7/1': { quantity: '10', price: '8.00', difference: 'cost' } },
+    ]);
     expect(draft(paper({ lines: [line({ names: [], description: 'Something else' })] })).command).toBeUndefined();
     expect((draft(paper({ currency: 'QQQ' })).body as { asked: string }).asked).toBe('');
   });
@@ -84,7 +162,10 @@ describe('the draft of a bill', () => {
 
 describe('what a paper charges', () => {
   it('is added up by kind: lines that name one, and what is charged on all of it', () => {
-    const lines = [line(), line({ names: [], description: 'Freight to your dock', quantity: '1', price: '12', amount: '12.00' })];
+    const lines = [
+      line(),
+      line({ names: [], description: 'Freight to your dock', quantity: '1', price: '12', amount: '12.00' }),
+    ];
     const found = draft(
       paper({
         lines,
@@ -111,7 +192,9 @@ describe('what a paper charges', () => {
         line({ names: [], description: 'April', quantity: '1', price: '2', amount: '2.00' }),
       ],
     });
-    expect(furtherOf(draft(said, [], { usualExpense: 'telephone' }))).toEqual([{ what: 'expense', about: 'telephone', amount: '42.00' }]);
+    expect(furtherOf(draft(said, [], { usualExpense: 'telephone' }))).toEqual([
+      { what: 'expense', about: 'telephone', amount: '42.00' },
+    ]);
     expect(furtherOf(draft(said, []))).toEqual([]);
   });
 });
@@ -146,13 +229,25 @@ describe('the tax of a paper', () => {
 
 describe('lines of a paper for one open line', () => {
   const cover = (of: string, units: string, price: string): Proposal => ({
-    ...{ covers: [{ line: of as '7/1', quantity: q(units), price: priceOrThrow(price) }], left: q('0'), certain: true, why: [], charge: undefined },
+    ...{
+      covers: [{ line: of as '7/1', quantity: q(units), price: priceOrThrow(price) }],
+      left: q('0'),
+      certain: true,
+      why: [],
+      charge: undefined,
+    },
   });
 
   it('are added up, at the price that they make together', () => {
     const proposals = [cover('7/1', '4', '8'), cover('7/1', '6', '9'), cover('9/9', '1', '1')];
-    expect(billedOf(coveredBy(proposals, [open('7/1')]))).toEqual({ '7/1': { quantity: '10', price: '8.60', difference: 'cost' } });
-    expect(coversOf(proposals)).toEqual([[{ of: '7/1', quantity: '4' }], [{ of: '7/1', quantity: '6' }], [{ of: '9/9', quantity: '1' }]]);
+    expect(billedOf(coveredBy(proposals, [open('7/1')]))).toEqual({
+      '7/1': { quantity: '10', price: '8.60', difference: 'cost' },
+    });
+    expect(coversOf(proposals)).toEqual([
+      [{ of: '7/1', quantity: '4' }],
+      [{ of: '7/1', quantity: '6' }],
+      [{ of: '9/9', quantity: '1' }],
+    ]);
   });
 });
 

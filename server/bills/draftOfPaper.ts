@@ -53,7 +53,13 @@ export interface BillDraft {
 }
 
 /** What a paper asks for, as far as it is proposed: goods and services, charges, expenses, and its tax where the orders' codes say which it is. */
-export function draftOfBill(id: string, vendor: string, paper: BillPaper, proposals: readonly Proposal[], known: Known): BillDraft {
+export function draftOfBill(
+  id: string,
+  vendor: string,
+  paper: BillPaper,
+  proposals: readonly Proposal[],
+  known: Known,
+): BillDraft {
   const covered = coveredBy(proposals, known.open);
   const money = (amount: bigint) => formatAmount(documentAmount(amount), paper.currency);
   const charges = chargesOf(paper, proposals);
@@ -69,14 +75,28 @@ export function draftOfBill(id: string, vendor: string, paper: BillPaper, propos
       on: lines.map((at) => covered[at - 1]?.line.line ?? ''),
     })),
   ];
-  const body = { ...header, asked, paper: id, terms: '', billed: billedOf(covered), covers: coversOf(proposals), further, disputed: [] };
+  const body = {
+    ...header,
+    asked,
+    paper: id,
+    terms: '',
+    billed: billedOf(covered),
+    covers: coversOf(proposals),
+    further,
+    disputed: [],
+  };
   if (paper.problems.length > 0 || covered.length + further.length === 0) return { body, command: undefined };
   return {
     body,
     command: {
       ...header,
       lines: covered.map(({ line, quantity: units, price: each }) => ({
-        ...{ of: line.line, quantity: formatQuantity(quantity(units)), price: formatPrice(each), difference: 'cost' as const },
+        ...{
+          of: line.line,
+          quantity: formatQuantity(quantity(units)),
+          price: formatPrice(each),
+          difference: 'cost' as const,
+        },
         discount: line.discount === 0n ? '' : formatDecimal(line.discount, FRACTION_PLACES - 2),
         ...(line.service ? { done: true } : {}),
       })),
@@ -97,7 +117,9 @@ export function coveredBy(proposals: readonly Proposal[], open: readonly Billabl
     if (!line) continue;
     const before = sums.get(cover.line);
     const sum = (before?.quantity ?? 0n) + cover.quantity;
-    const both = before ? divideRounded(before.quantity * before.price + cover.quantity * cover.price, sum) : cover.price;
+    const both = before
+      ? divideRounded(before.quantity * before.price + cover.quantity * cover.price, sum)
+      : cover.price;
     sums.set(cover.line, { line, quantity: sum, price: price(both) });
   }
   return [...sums.values()];
@@ -113,7 +135,9 @@ export const billedOf = (covered: readonly Covered[]): Record<string, Billed> =>
 
 /** Which open lines each line of the paper is for. */
 export const coversOf = (proposals: readonly Proposal[]): { of: string; quantity: string }[][] =>
-  proposals.map(({ covers }) => covers.map(({ line, quantity: units }) => ({ of: line, quantity: formatQuantity(units) })));
+  proposals.map(({ covers }) =>
+    covers.map(({ line, quantity: units }) => ({ of: line, quantity: formatQuantity(units) })),
+  );
 
 /** Charges by their kind: lines that name one and cover no goods, and what is charged on all of the bill. */
 function chargesOf(paper: BillPaper, proposals: readonly Proposal[]): [string, bigint][] {
@@ -127,13 +151,18 @@ function chargesOf(paper: BillPaper, proposals: readonly Proposal[]): [string, b
 function expensesOf(paper: BillPaper, proposals: readonly Proposal[], usual: string): [string, bigint][] {
   if (usual === '') return [];
   const sum = proposals.reduce(
-    (total, { covers, charge }, at) => (covers.length === 0 && charge === undefined ? total + (paper.lines[at]?.amount ?? 0n) : total),
+    (total, { covers, charge }, at) =>
+      covers.length === 0 && charge === undefined ? total + (paper.lines[at]?.amount ?? 0n) : total,
     0n,
   );
   return sum > 0n ? [[usual, sum]] : [];
 }
 
-function taxesOfPaper(paper: BillPaper, covered: readonly Covered[], levels: Known['levels']): ReturnType<typeof taxesOn> {
+function taxesOfPaper(
+  paper: BillPaper,
+  covered: readonly Covered[],
+  levels: Known['levels'],
+): ReturnType<typeof taxesOn> {
   const expected = taxesOn(
     covered.map(({ line, quantity: units, price: each }) => ({
       amount: lineAmount(quantity(units), { price: each, per: line.per, discount: line.discount }, paper.currency),

@@ -27,7 +27,16 @@ export async function readIncomingBill(manager: EntityManager, id: string): Prom
     sender: text(row.sender),
     says: text(row.says),
   };
-  const nothing = { number: text(row.number), currency: '', tax: '', total: '', charges: [], lines: [], billed: {}, covers: [] };
+  const nothing = {
+    number: text(row.number),
+    currency: '',
+    tax: '',
+    total: '',
+    charges: [],
+    lines: [],
+    billed: {},
+    covers: [],
+  };
   if (!row.structured) return { ...about, ...nothing };
   const paper = readBill(row.structured, await baseCurrency(manager));
   if (paper.currency === '') return { ...about, ...nothing };
@@ -35,24 +44,48 @@ export async function readIncomingBill(manager: EntityManager, id: string): Prom
   const money = (amount: bigint): string => formatAmount(amount, paper.currency);
   return {
     ...about,
-    ...{ number: paper.number.slice(0, 60), currency: paper.currency, tax: money(paper.tax), total: money(paper.total) },
+    ...{
+      number: paper.number.slice(0, 60),
+      currency: paper.currency,
+      tax: money(paper.tax),
+      total: money(paper.total),
+    },
     charges: paper.charges.map(({ said, amount }) => ({ said: said.slice(0, 200), amount: money(amount) })),
     lines: paper.lines.map((line, at) => viewOf(line, proposals[at] as Proposal, money)),
     ...{ billed: billedOf(coveredBy(proposals, open)), covers: coversOf(proposals) },
   };
 }
 
-function viewOf(line: PaperLine, { covers, certain, why, charge }: Proposal, money: (amount: bigint) => string): IncomingBill['lines'][number] {
+function viewOf(
+  line: PaperLine,
+  { covers, certain, why, charge }: Proposal,
+  money: (amount: bigint) => string,
+): IncomingBill['lines'][number] {
   return {
-    ...{ said: line.said, quantity: formatQuantity(line.quantity), unit: line.unit.slice(0, 20), price: formatPrice(line.price), amount: money(line.amount) },
-    ...{ per: formatQuantity(line.per), covers: covers.map((cover) => ({ of: cover.line, quantity: formatQuantity(cover.quantity) })) },
+    ...{
+      said: line.said,
+      quantity: formatQuantity(line.quantity),
+      unit: line.unit.slice(0, 20),
+      price: formatPrice(line.price),
+      amount: money(line.amount),
+    },
+    ...{
+      per: formatQuantity(line.per),
+      covers: covers.map((cover) => ({ of: cover.line, quantity: formatQuantity(cover.quantity) })),
+    },
     ...{ certain, why: [...why], charge: (charge ?? '') as IncomingBill['lines'][number]['charge'] },
   };
 }
 
 /** A paper as it came: never as something that a browser would run. */
-export async function readIncomingPaper(manager: EntityManager, id: string): Promise<{ name: string; type: string; content: Buffer }> {
-  const [row] = (await manager.query('SELECT name, media_type, content FROM incoming_paper WHERE id = ? AND content IS NOT NULL', [id])) as {
+export async function readIncomingPaper(
+  manager: EntityManager,
+  id: string,
+): Promise<{ name: string; type: string; content: Buffer }> {
+  const [row] = (await manager.query(
+    'SELECT name, media_type, content FROM incoming_paper WHERE id = ? AND content IS NOT NULL',
+    [id],
+  )) as {
     name: string;
     media_type: string;
     content: Buffer;

@@ -11,7 +11,10 @@ interface Kept {
 
 /** What a vendor calls goods is learnt from its paper, once somebody has posted which lines it is for: the number that the paper gives the goods of one item. */
 export async function learnFromDraft(manager: EntityManager, id: string): Promise<void> {
-  const [row] = (await manager.query('SELECT d.body, p.structured, p.vendor_id FROM draft d JOIN incoming_paper p ON p.id = d.id WHERE d.id = ?', [id])) as {
+  const [row] = (await manager.query(
+    'SELECT d.body, p.structured, p.vendor_id FROM draft d JOIN incoming_paper p ON p.id = d.id WHERE d.id = ?',
+    [id],
+  )) as {
     body: string;
     structured: Buffer | null;
     vendor_id: string;
@@ -27,7 +30,8 @@ export async function learnFromDraft(manager: EntityManager, id: string): Promis
     const of = new Set(parts.map((part) => items.get(part.of) ?? ''));
     const [item = ''] = of;
     const number = lines[at]?.vendorNumber ?? '';
-    if (of.size === 1 && item !== '' && number !== '' && number.length <= 40) await learnVendorNumber(manager, row.vendor_id, item, number);
+    if (of.size === 1 && item !== '' && number !== '' && number.length <= 40)
+      await learnVendorNumber(manager, row.vendor_id, item, number);
   }
 }
 

@@ -1,19 +1,31 @@
 import { describe, expect, it } from '@jest/globals';
 import { openPaper } from './openPaper.ts';
 
-const PNG = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64');
+const PNG = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+  'base64',
+);
 const opened = async (name: string, content: string | Buffer) =>
-  (await openPaper(name, Buffer.from(content))).map(({ type, structured, says }) => [type, structured !== undefined, says]);
+  (await openPaper(name, Buffer.from(content))).map(({ type, structured, says }) => [
+    type,
+    structured !== undefined,
+    says,
+  ]);
 
 describe('a file', () => {
   it('is what is in it, not what it is called', async () => {
     expect(await opened('bill.pdf', '<Invoice/>')).toEqual([['application/xml', true, '']]);
     expect(await opened('bill.xml', PNG)).toEqual([['image/png', false, 'A picture is looked at, and typed.']]);
-    expect(await opened('bill.exe', '\uFEFF  <?xml version="1.0"?><Invoice/>')).toEqual([['application/xml', true, '']]);
+    expect(await opened('bill.exe', '\uFEFF  <?xml version="1.0"?><Invoice/>')).toEqual([
+      ['application/xml', true, ''],
+    ]);
   });
 
   it('of a table is a paper for each bill in it', async () => {
-    const papers = await openPaper('bills.csv', Buffer.from('vendor,number,date,amount\nTARN,A,2026-03-01,1\nTARN,B,2026-03-01,2\nTARN,A,2026-03-01,3\n'));
+    const papers = await openPaper(
+      'bills.csv',
+      Buffer.from('vendor,number,date,amount\nTARN,A,2026-03-01,1\nTARN,B,2026-03-01,2\nTARN,A,2026-03-01,3\n'),
+    );
     expect(papers.map(({ name, type }) => [name, type])).toEqual([
       ['bills.csv, A', 'application/json'],
       ['bills.csv, B', 'application/json'],

@@ -21,13 +21,19 @@ const MOST_BYTES = 10_000_000;
  * @throws RequestError for a file that is nothing of this, or too large
  */
 export async function openPaper(name: string, content: Buffer): Promise<OpenedPaper[]> {
-  if (content.length > MOST_BYTES) throw new RequestError(413, 'Too large', `At most ${MOST_BYTES / 1_000_000} MB for a paper: ask for it in parts.`);
+  if (content.length > MOST_BYTES)
+    throw new RequestError(413, 'Too large', `At most ${MOST_BYTES / 1_000_000} MB for a paper: ask for it in parts.`);
   const type = mediaTypeOf(content);
   if (type === 'application/pdf') return [await openPdf(name, content)];
-  if (type !== undefined) return [{ name, type, content, structured: undefined, says: 'A picture is looked at, and typed.' }];
+  if (type !== undefined)
+    return [{ name, type, content, structured: undefined, says: 'A picture is looked at, and typed.' }];
   if (isXml(content)) return [{ name, type: 'application/xml', content, structured: content, says: '' }];
   if (isTable(content)) return openStack(name, content);
-  throw new RequestError(422, 'Not read', 'This is no XML, no PDF, no picture (JPEG, PNG, WebP) and no table with a header, whatever its name says.');
+  throw new RequestError(
+    422,
+    'Not read',
+    'This is no XML, no PDF, no picture (JPEG, PNG, WebP) and no table with a header, whatever its name says.',
+  );
 }
 
 async function openPdf(name: string, content: Buffer): Promise<OpenedPaper> {
@@ -46,11 +52,18 @@ async function openStack(name: string, content: Buffer): Promise<OpenedPaper[]> 
   return bills.map((rows) => {
     const structured = Buffer.from(JSON.stringify(rows));
     const number = rows[0]?.number ?? '';
-    return { name: bills.length === 1 ? name : `${name}, ${number}`, type: 'application/json', content: structured, structured, says: '' };
+    return {
+      name: bills.length === 1 ? name : `${name}, ${number}`,
+      type: 'application/json',
+      content: structured,
+      structured,
+      says: '',
+    };
   });
 }
 
 const isXml = (content: Buffer): boolean => /^\uFEFF?\s*</.test(content.subarray(0, 200).toString('utf8'));
 
 /** Text whose first line names what the columns of a stack are called. */
-const isTable = (content: Buffer): boolean => /^\uFEFF?[\w "',;\t]*\bvendor\b[\w "',;\t]*(?:\r?\n|$)/i.test(content.subarray(0, 500).toString('utf8'));
+const isTable = (content: Buffer): boolean =>
+  /^\uFEFF?[\w "',;\t]*\bvendor\b[\w "',;\t]*(?:\r?\n|$)/i.test(content.subarray(0, 500).toString('utf8'));

@@ -22,7 +22,10 @@ export async function readProposals(
 function wholeLine(proposal: Proposal): Proposal {
   const last = proposal.covers.at(-1);
   if (!last || proposal.left <= 0n) return proposal;
-  return { ...proposal, covers: [...proposal.covers.slice(0, -1), { ...last, quantity: quantity(last.quantity + proposal.left) }] };
+  return {
+    ...proposal,
+    covers: [...proposal.covers.slice(0, -1), { ...last, quantity: quantity(last.quantity + proposal.left) }],
+  };
 }
 
 /** A line that can cover no goods: it may still name a charge. */
@@ -32,8 +35,17 @@ const nameless = (description: string): BillText => ({
 });
 
 /** The draft of a bill that its paper and what is open now make. */
-export async function draftOfPaper(manager: EntityManager, id: string, vendor: string, paper: BillPaper): Promise<BillDraft> {
+export async function draftOfPaper(
+  manager: EntityManager,
+  id: string,
+  vendor: string,
+  paper: BillPaper,
+): Promise<BillDraft> {
   const { proposals, open } = await readProposals(manager, vendor, paper);
   const [row] = (await manager.query('SELECT usual_expense FROM vendor WHERE id = ?', [vendor])) as Row[];
-  return draftOfBill(id, vendor, paper, proposals, { open, levels: await readTaxLevels(manager), usualExpense: text(row?.usual_expense) });
+  return draftOfBill(id, vendor, paper, proposals, {
+    open,
+    levels: await readTaxLevels(manager),
+    usualExpense: text(row?.usual_expense),
+  });
 }

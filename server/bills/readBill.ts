@@ -11,10 +11,15 @@ import { fromUbl } from './readUbl.ts';
  * @throws RequestError where it is none of these, or XML that is not read at all
  */
 export function readBill(content: Buffer, currency: string): BillPaper {
-  if (content.subarray(0, 1).toString('latin1') === '[') return paperOf(fromRows(JSON.parse(content.toString('utf8')) as EntryFields[], currency));
+  if (content.subarray(0, 1).toString('latin1') === '[')
+    return paperOf(fromRows(JSON.parse(content.toString('utf8')) as EntryFields[], currency));
   const root = readXml(content);
   if (root.Invoice !== undefined) return paperOf(fromUbl(root.Invoice, 'bill'));
   if (root.CreditNote !== undefined) return paperOf(fromUbl(root.CreditNote, 'credit'));
   if (root.CrossIndustryInvoice !== undefined) return paperOf(fromCii(root.CrossIndustryInvoice));
-  throw new RequestError(422, 'Not read', 'The XML is no Invoice or CreditNote of UBL 2.1 and no Cross Industry Invoice: its outermost element is another.');
+  throw new RequestError(
+    422,
+    'Not read',
+    'The XML is no Invoice or CreditNote of UBL 2.1 and no Cross Industry Invoice: its outermost element is another.',
+  );
 }

@@ -22,7 +22,10 @@ export function fromCii(root: XmlNode): Said {
     kind: CREDITS.includes(textAt(root, 'ExchangedDocument', 'TypeCode')) ? 'credit' : 'bill',
     refersTo: textAt(settled, 'InvoiceReferencedDocument', 'IssuerAssignedID'),
     number: textAt(root, 'ExchangedDocument', 'ID'),
-    date: textAt(root, 'ExchangedDocument', 'IssueDateTime', 'DateTimeString').replace(/^(\d{4})(\d\d)(\d\d)$/, '$1-$2-$3'),
+    date: textAt(root, 'ExchangedDocument', 'IssueDateTime', 'DateTimeString').replace(
+      /^(\d{4})(\d\d)(\d\d)$/,
+      '$1-$2-$3',
+    ),
     currency,
     vendor: [
       textAt(seller, 'Name'),
@@ -40,11 +43,18 @@ export function fromCii(root: XmlNode): Said {
         number: textAt(line, 'AssociatedDocumentLineDocument', 'LineID'),
         order: textAt(line, 'SpecifiedLineTradeAgreement', 'BuyerOrderReferencedDocument', 'IssuerAssignedID'),
         slip: textAt(delivered, 'DespatchAdviceReferencedDocument', 'IssuerAssignedID'),
-        names: ['SellerAssignedID', 'BuyerAssignedID', 'GlobalID'].map((kind) => textAt(line, 'SpecifiedTradeProduct', kind)),
+        names: ['SellerAssignedID', 'BuyerAssignedID', 'GlobalID'].map((kind) =>
+          textAt(line, 'SpecifiedTradeProduct', kind),
+        ),
         description: textAt(line, 'SpecifiedTradeProduct', 'Name'),
         ...{ quantity: textAt(delivered, 'BilledQuantity'), unit: unitOf(childAt(delivered, 'BilledQuantity')) },
         ...{ price: textAt(net, 'ChargeAmount'), per: textAt(net, 'BasisQuantity') },
-        amount: textAt(line, 'SpecifiedLineTradeSettlement', 'SpecifiedTradeSettlementLineMonetarySummation', 'LineTotalAmount'),
+        amount: textAt(
+          line,
+          'SpecifiedLineTradeSettlement',
+          'SpecifiedTradeSettlementLineMonetarySummation',
+          'LineTotalAmount',
+        ),
       };
     }),
     ...{ charges: onAll('true'), allowances: onAll('false') },

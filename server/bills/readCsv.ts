@@ -5,7 +5,21 @@ import type { Said } from './billPaper.ts';
 /** The columns of a stack of bills (docs/csv-files.md): one row for each line, charge or tax, those of a bill under each other. */
 export const STACK = {
   required: ['vendor', 'number', 'date', 'amount'],
-  optional: ['kind', 'currency', 'refers_to', 'order', 'packing_slip', 'vendor_item', 'item', 'description', 'quantity', 'unit', 'price', 'is', 'total'],
+  optional: [
+    'kind',
+    'currency',
+    'refers_to',
+    'order',
+    'packing_slip',
+    'vendor_item',
+    'item',
+    'description',
+    'quantity',
+    'unit',
+    'price',
+    'is',
+    'total',
+  ],
 };
 /** What a row is; one that says nothing is a line. */
 type Is = 'line' | 'charge' | 'taken off' | 'tax';
@@ -26,13 +40,36 @@ export async function splitStack(content: Buffer): Promise<EntryFields[][]> {
 export function fromRows(rows: readonly EntryFields[], currency: string): Said {
   const first = (name: string): string => rows.map((row) => row[name] ?? '').find(Boolean) ?? '';
   const of = (is: Is) => rows.filter((row) => ((row.is ?? '') || 'line').toLowerCase() === is);
-  const amounts = (is: 'charge' | 'taken off') => of(is).map((row) => ({ said: (row.description ?? '') || 'Charge', amount: row.amount ?? '' }));
+  const amounts = (is: 'charge' | 'taken off') =>
+    of(is).map((row) => ({ said: (row.description ?? '') || 'Charge', amount: row.amount ?? '' }));
   return {
-    ...{ kind: first('kind').toLowerCase() === 'credit' ? 'credit' : 'bill', number: first('number'), vendor: [first('vendor')], date: first('date') },
-    ...{ currency: (first('currency') || currency).toUpperCase(), refersTo: first('refers_to'), order: first('order'), slip: first('packing_slip') },
+    ...{
+      kind: first('kind').toLowerCase() === 'credit' ? 'credit' : 'bill',
+      number: first('number'),
+      vendor: [first('vendor')],
+      date: first('date'),
+    },
+    ...{
+      currency: (first('currency') || currency).toUpperCase(),
+      refersTo: first('refers_to'),
+      order: first('order'),
+      slip: first('packing_slip'),
+    },
     lines: of('line').map((row, at) => ({
-      ...{ number: String(at + 1), order: row.order ?? '', slip: row.packing_slip ?? '', names: [row.vendor_item ?? '', row.item ?? ''] },
-      ...{ description: row.description ?? '', quantity: row.quantity ?? '', unit: row.unit ?? '', price: row.price ?? '', per: '', amount: row.amount ?? '' },
+      ...{
+        number: String(at + 1),
+        order: row.order ?? '',
+        slip: row.packing_slip ?? '',
+        names: [row.vendor_item ?? '', row.item ?? ''],
+      },
+      ...{
+        description: row.description ?? '',
+        quantity: row.quantity ?? '',
+        unit: row.unit ?? '',
+        price: row.price ?? '',
+        per: '',
+        amount: row.amount ?? '',
+      },
     })),
     ...{ charges: amounts('charge'), allowances: amounts('taken off'), total: first('total') },
     taxes: of('tax').map((row) => row.amount ?? ''),

@@ -7,7 +7,8 @@ export function fromUbl(root: XmlNode, kind: Said['kind']): Said {
   const currency = textAt(root, 'DocumentCurrencyCode');
   // A second total is the same tax in the currency of the tax office.
   const taxes = childrenOf(root, 'TaxTotal').flatMap((total) => childrenOf(total, 'TaxAmount'));
-  const [lineName, counted] = kind === 'bill' ? ['InvoiceLine', 'InvoicedQuantity'] : ['CreditNoteLine', 'CreditedQuantity'];
+  const [lineName, counted] =
+    kind === 'bill' ? ['InvoiceLine', 'InvoicedQuantity'] : ['CreditNoteLine', 'CreditedQuantity'];
   const onAll = (charge: string) =>
     childrenOf(root, 'AllowanceCharge')
       .filter((entry) => textAt(entry, 'ChargeIndicator') === charge)
@@ -20,15 +21,22 @@ export function fromUbl(root: XmlNode, kind: Said['kind']): Said {
     lines: childrenOf(root, lineName).map((line) => ({
       ...{ number: textAt(line, 'ID'), order: textAt(line, 'OrderLineReference', 'OrderReference', 'ID') },
       slip: textAt(line, 'DespatchLineReference', 'DocumentReference', 'ID'),
-      names: ['SellersItemIdentification', 'BuyersItemIdentification', 'StandardItemIdentification'].map((kind) => textAt(line, 'Item', kind, 'ID')),
+      names: ['SellersItemIdentification', 'BuyersItemIdentification', 'StandardItemIdentification'].map((kind) =>
+        textAt(line, 'Item', kind, 'ID'),
+      ),
       description: textAt(line, 'Item', 'Name') || textAt(line, 'Item', 'Description'),
       ...{ quantity: textAt(line, counted), unit: unitOf(childAt(line, counted)) },
-      ...{ price: textAt(line, 'Price', 'PriceAmount'), per: textAt(line, 'Price', 'BaseQuantity'), amount: textAt(line, 'LineExtensionAmount') },
+      ...{
+        price: textAt(line, 'Price', 'PriceAmount'),
+        per: textAt(line, 'Price', 'BaseQuantity'),
+        amount: textAt(line, 'LineExtensionAmount'),
+      },
     })),
     ...{ charges: onAll('true'), allowances: onAll('false') },
     ...{
       taxes: [amountIn(taxes, currency)],
-      total: textAt(root, 'LegalMonetaryTotal', 'TaxInclusiveAmount') || textAt(root, 'LegalMonetaryTotal', 'PayableAmount'),
+      total:
+        textAt(root, 'LegalMonetaryTotal', 'TaxInclusiveAmount') || textAt(root, 'LegalMonetaryTotal', 'PayableAmount'),
     },
   };
 }

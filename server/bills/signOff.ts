@@ -10,14 +10,24 @@ import { hashOfBody } from './signedOff.ts';
 import { sqlInstant, transaction } from '../storage/transaction.ts';
 
 /** Asks a second person to look at a bill exactly as it would be posted. */
-export async function askSignOff(source: DataSource, user: SignedIn, draft: string, body: BodyOf<'bill'>, note: string, now: Date): Promise<void> {
+export async function askSignOff(
+  source: DataSource,
+  user: SignedIn,
+  draft: string,
+  body: BodyOf<'bill'>,
+  note: string,
+  now: Date,
+): Promise<void> {
   const { refusals } = await previewDocument(source, 'bill', body, { user: user.id, key: draft });
   const others = refusals.filter(({ reason }) => reason !== 'second_person_needed');
-  if (others.length > 0) throw new RequestError(422, 'Refused', `This is to be put right first: ${others[0]?.says ?? ''}`);
-  if (refusals.length === 0) throw new RequestError(422, 'Refused', 'Nobody else has to agree to this: it can be posted.');
-  await source.query('INSERT INTO sign_off (draft_id, body_hash, body, note, asked_by, asked_at) VALUES (?, ?, ?, ?, ?, ?)', [
-    ...[draft, hashOfBody(body), JSON.stringify(body), note, user.id, sqlInstant(now)],
-  ]);
+  if (others.length > 0)
+    throw new RequestError(422, 'Refused', `This is to be put right first: ${others[0]?.says ?? ''}`);
+  if (refusals.length === 0)
+    throw new RequestError(422, 'Refused', 'Nobody else has to agree to this: it can be posted.');
+  await source.query(
+    'INSERT INTO sign_off (draft_id, body_hash, body, note, asked_by, asked_at) VALUES (?, ?, ?, ?, ?, ?)',
+    [...[draft, hashOfBody(body), JSON.stringify(body), note, user.id, sqlInstant(now)]],
+  );
 }
 
 /** A second person agrees, or sends it back; nobody answers themselves, and only the last that was asked of a draft is answered. */
@@ -34,9 +44,12 @@ export function answerSignOff(
       [id],
     )) as Row[];
     if (!row) throw new RequestError(404, 'Not found', 'Nobody asks for this any more.');
-    if (row.asked_by === user.id) throw new RequestError(403, 'Not allowed', 'You decided this yourself: somebody else has to agree.');
-    if (row.answer !== '' || row.last !== id) throw new RequestError(409, 'Answered', 'This was answered, or asked anew, meanwhile: load the list again.');
-    if (answer === 'sent back' && because.trim() === '') throw new RequestError(422, 'Refused', 'Say why it goes back.');
+    if (row.asked_by === user.id)
+      throw new RequestError(403, 'Not allowed', 'You decided this yourself: somebody else has to agree.');
+    if (row.answer !== '' || row.last !== id)
+      throw new RequestError(409, 'Answered', 'This was answered, or asked anew, meanwhile: load the list again.');
+    if (answer === 'sent back' && because.trim() === '')
+      throw new RequestError(422, 'Refused', 'Say why it goes back.');
     await manager.query('UPDATE sign_off SET answer = ?, because = ?, answered_by = ?, answered_at = ? WHERE id = ?', [
       ...[answer, because.trim(), user.id, sqlInstant(now), id],
     ]);
@@ -58,7 +71,9 @@ export async function listSignOffs(source: DataSource, user: SignedIn): Promise<
     rows.map(async (row) => {
       const body = JSON.parse(text(row.body)) as BodyOf<'bill'>;
       const isOpen = row.answer === '';
-      const preview = isOpen ? await previewDocument(source, 'bill', body, { user: text(row.asked_by), key: text(row.draft_id) }) : undefined;
+      const preview = isOpen
+        ? await previewDocument(source, 'bill', body, { user: text(row.asked_by), key: text(row.draft_id) })
+        : undefined;
       const names = await namesOf(source.manager, body);
       return {
         ...{
@@ -70,9 +85,23 @@ export async function listSignOffs(source: DataSource, user: SignedIn): Promise<
           currency: body.currency,
           total: preview?.total ?? null,
         },
-        ...{ note: text(row.note), askedBy: text(row.asked), askedAt: text(row.asked_at), mine: row.asked_by === user.id },
-        ...{ answer: text(row.answer) as SignOffView['answer'], because: text(row.because), answeredBy: text(row.answered), answeredAt: text(row.answered_at) },
-        differences: (preview?.differences ?? []).map((one) => ({ ...one, ...decided(body, one.at), label: names(one.at) })),
+        ...{
+          note: text(row.note),
+          askedBy: text(row.asked),
+          askedAt: text(row.asked_at),
+          mine: row.asked_by === user.id,
+        },
+        ...{
+          answer: text(row.answer) as SignOffView['answer'],
+          because: text(row.because),
+          answeredBy: text(row.answered),
+          answeredAt: text(row.answered_at),
+        },
+        differences: (preview?.differences ?? []).map((one) => ({
+          ...one,
+          ...decided(body, one.at),
+          label: names(one.at),
+        })),
       };
     }),
   );
@@ -87,7 +116,8 @@ function decided(body: BodyOf<'bill'>, at: string): { decision: string; reason: 
     return { decision: line?.wait ? 'waits' : (line?.difference ?? ''), reason: line?.reason ?? '' };
   }
   if (group === 'charges') return { decision: 'charge', reason: body.charges[position]?.reason ?? '' };
-  if (group === 'whole') return { decision: 'taken', reason: (place === 'tax' ? body.whole?.tax?.reason : body.whole?.total?.reason) ?? '' };
+  if (group === 'whole')
+    return { decision: 'taken', reason: (place === 'tax' ? body.whole?.tax?.reason : body.whole?.total?.reason) ?? '' };
   const line = body.disputed?.[position];
   return { decision: line?.decision ?? '', reason: line?.reason ?? '' };
 }

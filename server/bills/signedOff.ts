@@ -22,10 +22,14 @@ export async function isSignedOff(manager: EntityManager, draft: string, body: u
 }
 
 /** How exactly this body of a draft stands with the second person: as it was asked and answered last; empty where nobody was asked. */
-export async function secondLookAt(manager: EntityManager, draft: string, body: unknown): Promise<PreviewReply['secondLook']> {
-  const [last] = (await manager.query('SELECT answer FROM sign_off WHERE draft_id = ? AND body_hash = ? ORDER BY id DESC LIMIT 1', [
-    draft,
-    hashOfBody(body),
-  ])) as { answer: '' | 'agreed' | 'sent back' }[];
+export async function secondLookAt(
+  manager: EntityManager,
+  draft: string,
+  body: unknown,
+): Promise<PreviewReply['secondLook']> {
+  const [last] = (await manager.query(
+    'SELECT answer FROM sign_off WHERE draft_id = ? AND body_hash = ? ORDER BY id DESC LIMIT 1',
+    [draft, hashOfBody(body)],
+  )) as { answer: '' | 'agreed' | 'sent back' }[];
   return last ? last.answer || 'asked' : '';
 }

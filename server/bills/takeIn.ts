@@ -40,7 +40,8 @@ type Taken = ReplyOf<typeof api.takeBillIn>['taken'][number];
 export async function takeBillIn(source: DataSource, given: Given): Promise<Taken[]> {
   const papers = await openPaper(given.name, given.content);
   const taken: Taken[] = [];
-  for (const [at, paper] of papers.entries()) taken.push(await takePaper(source, { ...given, id: idOfPart(given.id, at) }, paper, papers.length === 1));
+  for (const [at, paper] of papers.entries())
+    taken.push(await takePaper(source, { ...given, id: idOfPart(given.id, at) }, paper, papers.length === 1));
   return taken;
 }
 
@@ -48,7 +49,13 @@ export async function takeBillIn(source: DataSource, given: Given): Promise<Take
 function idOfPart(id: string, at: number): string {
   if (at === 0) return id;
   const hash = createHash('sha256').update(`${id}/${at}`).digest('hex');
-  return [hash.slice(0, 8), hash.slice(8, 12), `4${hash.slice(13, 16)}`, `8${hash.slice(17, 20)}`, hash.slice(20, 32)].join('-');
+  return [
+    hash.slice(0, 8),
+    hash.slice(8, 12),
+    `4${hash.slice(13, 16)}`,
+    `8${hash.slice(17, 20)}`,
+    hash.slice(20, 32),
+  ].join('-');
 }
 
 async function takePaper(source: DataSource, given: Given, opened: OpenedPaper, alone: boolean): Promise<Taken> {
@@ -64,14 +71,25 @@ async function takePaper(source: DataSource, given: Given, opened: OpenedPaper, 
     .filter(Boolean)
     .join(' ')
     .slice(0, 500);
-  const kept = { id: given.id, vendor: vendor ?? null, number: paper?.number.slice(0, 60) ?? '', state: stateOf(paper, vendor), says };
+  const kept = {
+    id: given.id,
+    vendor: vendor ?? null,
+    number: paper?.number.slice(0, 60) ?? '',
+    state: stateOf(paper, vendor),
+    says,
+  };
   const before = await onceMore(source, async (manager) => {
-    const [known] = (await manager.query('SELECT id, vendor_id, number, again FROM incoming_paper WHERE checksum = ? ORDER BY again DESC LIMIT 1 FOR UPDATE', [
-      checksum,
-    ])) as Row[];
+    const [known] = (await manager.query(
+      'SELECT id, vendor_id, number, again FROM incoming_paper WHERE checksum = ? ORDER BY again DESC LIMIT 1 FOR UPDATE',
+      [checksum],
+    )) as Row[];
     if (known?.id === given.id) return true;
-    const ofId: unknown[] = await manager.query('SELECT 1 FROM incoming_paper WHERE id = ? UNION ALL SELECT 1 FROM draft WHERE id = ?', [given.id, given.id]);
-    if (ofId.length > 0) throw new RequestError(422, 'Key used before', 'Another bill is kept under this id: make a new one.');
+    const ofId: unknown[] = await manager.query(
+      'SELECT 1 FROM incoming_paper WHERE id = ? UNION ALL SELECT 1 FROM draft WHERE id = ?',
+      [given.id, given.id],
+    );
+    if (ofId.length > 0)
+      throw new RequestError(422, 'Key used before', 'Another bill is kept under this id: make a new one.');
     const again = (given.another ?? '').trim() !== '';
     if (known && !again && (await isAtWork(manager, text(known.id)))) {
       if (alone)
@@ -87,7 +105,15 @@ async function takePaper(source: DataSource, given: Given, opened: OpenedPaper, 
       `INSERT INTO incoming_paper (id, came, sender, name, media_type, bytes, checksum, again, content, structured, state, says, vendor_id, number, currency, total, kept_by, kept_at)
        VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
       [
-        ...[given.id, given.came, given.sender.slice(0, 160), opened.name.slice(0, 200), opened.type, opened.content.length, checksum],
+        ...[
+          given.id,
+          given.came,
+          given.sender.slice(0, 160),
+          opened.name.slice(0, 200),
+          opened.type,
+          opened.content.length,
+          checksum,
+        ],
         known && again ? Number(known.again) + 1 : 0,
         ...[
           opened.content,
@@ -121,7 +147,8 @@ async function takePaper(source: DataSource, given: Given, opened: OpenedPaper, 
 /** Two who take the same paper in at once: the index refuses the second, who then finds it there. */
 const onceMore = <Result>(source: DataSource, work: (manager: EntityManager) => Promise<Result>): Promise<Result> =>
   transaction(source, work).catch((problem: unknown) => {
-    if (duplicateOf(problem, 'incoming_paper_once') || duplicateOf(problem, 'PRIMARY')) return transaction(source, work);
+    if (duplicateOf(problem, 'incoming_paper_once') || duplicateOf(problem, 'PRIMARY'))
+      return transaction(source, work);
     throw problem;
   });
 
@@ -129,7 +156,11 @@ const onceMore = <Result>(source: DataSource, work: (manager: EntityManager) => 
 export const withReason = <Draft extends LeftDraft>(draft: Draft, another: string): Draft =>
   another.trim() === '' || draft.kind !== 'bill'
     ? draft
-    : { ...draft, body: { ...draft.body, another }, ...(draft.command ? { command: { ...draft.command, another } } : {}) };
+    : {
+        ...draft,
+        body: { ...draft.body, another },
+        ...(draft.command ? { command: { ...draft.command, another } } : {}),
+      };
 
 interface LeftDraft {
   readonly kind: 'bill' | 'credit';
@@ -141,7 +172,11 @@ const stateOf = (paper: BillPaper | undefined, vendor: string | undefined): 'rea
   vendor === undefined ? 'whose' : paper !== undefined && paper.problems.length === 0 ? 'read' : 'typed';
 
 /** Whose it is: by what the paper says, or the address that it was sent from. */
-async function vendorOfPaper(manager: EntityManager, paper: BillPaper | undefined, { came, sender }: Given): Promise<string | undefined> {
+async function vendorOfPaper(
+  manager: EntityManager,
+  paper: BillPaper | undefined,
+  { came, sender }: Given,
+): Promise<string | undefined> {
   const orders = paper?.lines.map(({ order }) => order) ?? [];
   const said = await vendorOf(manager, paper?.vendor ?? [], orders);
   return said ?? (came === 'mail' ? vendorOf(manager, [sender], []) : undefined);
@@ -169,23 +204,33 @@ export async function draftFor(
   const kind = paper?.kind ?? 'bill';
   const title = `${kind === 'credit' ? 'Credit memo' : 'Bill'} ${paper?.number ?? ''} of ${from?.name ?? ''}`;
   if (paper === undefined) return { kind, title, body: { paper: id, vendor, date: today } };
-  const draft = kind === 'credit' ? await draftOfCredit(manager, id, vendor, paper, today) : await draftOfPaper(manager, id, vendor, paper);
+  const draft =
+    kind === 'credit'
+      ? await draftOfCredit(manager, id, vendor, paper, today)
+      : await draftOfPaper(manager, id, vendor, paper);
   return { kind, title, ...draft };
 }
 
 /** Somebody says whose a paper is: then it waits as a draft. */
 export function sayWhose(source: DataSource, id: string, vendor: string, today: string): Promise<void> {
   return transaction(source, async (manager) => {
-    const [row] = (await manager.query('SELECT state, structured FROM incoming_paper WHERE id = ? FOR UPDATE', [id])) as {
+    const [row] = (await manager.query('SELECT state, structured FROM incoming_paper WHERE id = ? FOR UPDATE', [
+      id,
+    ])) as {
       state: string;
       structured: Buffer | null;
     }[];
     if (!row || row.state === 'refused') throw new RequestError(404, 'Not found', 'There is no such paper.');
-    if (row.state !== 'whose') throw new RequestError(409, 'Said already', 'Somebody said already whose paper this is: load the list again.');
+    if (row.state !== 'whose')
+      throw new RequestError(409, 'Said already', 'Somebody said already whose paper this is: load the list again.');
     const [known] = (await manager.query('SELECT id FROM vendor WHERE id = ?', [vendor])) as unknown[];
     if (!known) throw new RequestError(422, 'Refused', 'There is no such vendor: choose one from the list.');
     const paper = row.structured ? readBill(row.structured, await baseCurrency(manager)) : undefined;
-    await manager.query('UPDATE incoming_paper SET vendor_id = ?, state = ? WHERE id = ?', [vendor, stateOf(paper, vendor), id]);
+    await manager.query('UPDATE incoming_paper SET vendor_id = ?, state = ? WHERE id = ?', [
+      vendor,
+      stateOf(paper, vendor),
+      id,
+    ]);
     await leaveDraft(manager, { id, ...(await draftFor(manager, id, vendor, paper, today)) });
   });
 }

@@ -17,8 +17,14 @@ beforeAll(async () => {
   await server.source.query(
     "INSERT INTO user_account (email, name, role, password_hash) SELECT 'second@test.example', 'second', 'accountant', password_hash FROM user_account WHERE role = 'accountant'",
   );
-  [ines, second, odile] = await Promise.all([server.as('accountant'), server.signIn('second@test.example'), server.as('receiver')]);
-  await server.source.query('UPDATE company SET bill_over_part = 20000, bill_over_amount = 150000, bill_short_part = 100000');
+  [ines, second, odile] = await Promise.all([
+    server.as('accountant'),
+    server.signIn('second@test.example'),
+    server.as('receiver'),
+  ]);
+  await server.source.query(
+    'UPDATE company SET bill_over_part = 20000, bill_over_amount = 150000, bill_short_part = 100000',
+  );
 });
 afterAll(async () => {
   expect(await proveBooks(server.source)).toEqual([]);
@@ -41,7 +47,10 @@ const rows = (number: string, order: string, lines: readonly Line[]) =>
     .join('');
 
 const take = async (content: Buffer | string, { name = 'bills.csv', id = randomUUID() } = {}) => {
-  const reply = await ines.call('PUT', `/api/incoming-bills/${id}`, { name, content: Buffer.from(content).toString('base64') });
+  const reply = await ines.call('PUT', `/api/incoming-bills/${id}`, {
+    name,
+    content: Buffer.from(content).toString('base64'),
+  });
   return {
     status: reply.status,
     detail: reply.body.detail,
@@ -56,7 +65,11 @@ const received = async (item: string, quantity: string, price: string) => {
   return { order, number, line: `${receipt}/1` };
 };
 const agreed = async (id: string, dry: boolean, who = ines) =>
-  (await who.call('POST', `/api/bills/${id}/post-agreed`, { dry })).body as { agrees: boolean; says: string; posted: { id: string } | null };
+  (await who.call('POST', `/api/bills/${id}/post-agreed`, { dry })).body as {
+    agrees: boolean;
+    says: string;
+    posted: { id: string } | null;
+  };
 
 describe('a stack of bills', () => {
   it('becomes a bill for each number, and all that agree are posted in one go', async () => {
@@ -78,25 +91,34 @@ describe('a stack of bills', () => {
     expect(await agreed(s2, false)).toEqual({ agrees: false, says: expect.stringContaining('40.00'), posted: null });
     expect((await agreed(s3, false)).says).toContain('not complete');
     // Taken in again nothing is new; what was posted is told.
-    expect((await take(stack)).taken.map(({ says }) => says)).toEqual(['It was taken in before.', 'It was taken in before.', 'It was taken in before.']);
+    expect((await take(stack)).taken.map(({ says }) => says)).toEqual([
+      'It was taken in before.',
+      'It was taken in before.',
+      'It was taken in before.',
+    ]);
     expect((await ines.call('POST', `/api/bills/${s1}/post-agreed`, { dry: false })).status).toBe(404);
   });
 
   it('follows what has come since, and teaches what the vendor calls its goods', async () => {
     const order = await ines.posted('order', make.order([{ item: '2', quantity: '10', price: '18' }]));
     const { number } = (await ines.call('GET', `/api/orders/${order}`)).body as { number: string };
-    const { taken } = await take(HEAD + rows('L-1', number, [{ item: 'LINEN', quantity: '10', price: '18', vendorItem: 'BL-N' }]));
+    const { taken } = await take(
+      HEAD + rows('L-1', number, [{ item: 'LINEN', quantity: '10', price: '18', vendorItem: 'BL-N' }]),
+    );
     const id = taken[0]?.id ?? '';
     const before = await agreed(id, true);
     expect(before).toMatchObject({ agrees: false, says: expect.stringContaining('180.00') });
     await odile.posted('receipt', make.receipt([{ of: `${order}/1`, quantity: '10' }]));
     expect((await agreed(id, false)).posted).toMatchObject({ kind: 'bill' });
-    expect(await server.source.query('SELECT item_id, number FROM vendor_item WHERE vendor_id = 1 AND item_id = 2')).toEqual([
-      { item_id: '2', number: 'BL-N' },
-    ]);
+    expect(
+      await server.source.query('SELECT item_id, number FROM vendor_item WHERE vendor_id = 1 AND item_id = 2'),
+    ).toEqual([{ item_id: '2', number: 'BL-N' }]);
     const next = await received('2', '5', '18');
     const { taken: again } = await take(HEAD + `TARN,L-2,2026-03-21,USD,,BL-N,,called otherwise,5,18,90.00,line\n`);
-    const shown = (await ines.call('GET', `/api/incoming-bills/${again[0]?.id}`)).body as { covers: { of: string }[][]; lines: { why: string[] }[] };
+    const shown = (await ines.call('GET', `/api/incoming-bills/${again[0]?.id}`)).body as {
+      covers: { of: string }[][];
+      lines: { why: string[] }[];
+    };
     expect([shown.covers[0]?.[0]?.of, shown.lines[0]?.why]).toEqual([next.line, ['number', 'price', 'quantity']]);
   });
 });
@@ -114,13 +136,21 @@ describe('two accountants on one bill', () => {
     expect([asSecond.status, asSecond.body.title]).toEqual([409, 'Taken']);
     expect((await agreed(id, false, second)).says).toBe('accountant is working on it.');
     await server.source.query('UPDATE draft SET held_until = UTC_TIMESTAMP(6) - INTERVAL 1 SECOND WHERE id = ?', [id]);
-    const changed = await second.call('PUT', `/api/drafts/${id}`, { kind: 'bill', title: 'mine now', body: { vendor: '1' }, command: body, version: 1 });
+    const changed = await second.call('PUT', `/api/drafts/${id}`, {
+      kind: 'bill',
+      title: 'mine now',
+      body: { vendor: '1' },
+      command: body,
+      version: 1,
+    });
     expect(changed.body).toEqual({ version: 2 });
     await second.call('POST', `/api/bills/${id}/let-go`);
     // The first still looks at what was there before.
     const late = await ines.call('POST', '/api/documents/bill', body, { 'Idempotency-Key': id, 'Draft-Version': '1' });
     expect([late.status, late.body.title]).toEqual([409, 'Changed meanwhile']);
-    expect((await ines.call('POST', '/api/documents/bill', body, { 'Idempotency-Key': id, 'Draft-Version': '2' })).status).toBe(201);
+    expect(
+      (await ines.call('POST', '/api/documents/bill', body, { 'Idempotency-Key': id, 'Draft-Version': '2' })).status,
+    ).toBe(201);
     const twice = await second.post('bill', body, id);
     expect([twice.status, twice.body.title]).toEqual([409, 'Posted already']);
   });
@@ -147,12 +177,16 @@ describe('a bill that is kept for later', () => {
         rows('P-2', two.number, [{ item: 'YARN', quantity: '11', price: '10' }]),
     );
     const [p1 = '', p2 = ''] = taken.map(({ id }) => id);
-    const plan = (id: string, to: object) => ines.call('PUT', `/api/bills/${id}/plan`, { note: '', lookAgain: '', postOn: '', ...to });
+    const plan = (id: string, to: object) =>
+      ines.call('PUT', `/api/bills/${id}/plan`, { note: '', lookAgain: '', postOn: '', ...to });
     expect((await plan(p1, { postOn: TODAY })).status).toBe(422);
     const planned = await plan(p1, { postOn: '2026-12-02', note: 'not before December' });
     expect([planned.status, planned.body.detail]).toEqual([200, undefined]);
     expect((await plan(p2, { postOn: '2026-12-01' })).status).toBe(200);
-    expect((await waiting()).find(({ id }) => id === p1)).toMatchObject({ note: 'not before December', postOn: '2026-12-02' });
+    expect((await waiting()).find(({ id }) => id === p1)).toMatchObject({
+      note: 'not before December',
+      postOn: '2026-12-02',
+    });
     // The goods of the second are billed by hand meanwhile.
     await second.posted('bill', make.bill('P-2B', [{ of: two.line, quantity: '11', price: '10' }]));
     const log = pino({ level: 'silent' });
@@ -165,7 +199,9 @@ describe('a bill that is kept for later', () => {
       postOn: null,
       says: expect.stringContaining('Everything received on this line is billed already'),
     });
-    expect(await server.source.query("SELECT COUNT(*) AS n FROM document WHERE reference = 'P-1'")).toEqual([{ n: '1' }]);
+    expect(await server.source.query("SELECT COUNT(*) AS n FROM document WHERE reference = 'P-1'")).toEqual([
+      { n: '1' },
+    ]);
   });
 });
 
@@ -195,13 +231,17 @@ describe('papers that are more than XML', () => {
     expect(plain.taken).toMatchObject([{ state: 'whose', says: 'There is no XML in the PDF.' }]);
     const id = plain.taken[0]?.id ?? '';
     await ines.call('PUT', `/api/incoming-bills/${id}/vendor`, { vendor: '3' });
-    expect((await waiting()).find((bill) => bill.id === id)).toMatchObject({ vendor: { name: 'Greywake Lines' }, state: 'typed', complete: false });
+    expect((await waiting()).find((bill) => bill.id === id)).toMatchObject({
+      vendor: { name: 'Greywake Lines' },
+      state: 'typed',
+      complete: false,
+    });
     const paper = await ines.fetch(`/api/incoming-bills/${id}/paper`);
-    expect([paper.headers.get('content-type'), paper.headers.get('content-security-policy'), paper.headers.get('x-content-type-options')]).toEqual([
-      'application/pdf',
-      "default-src 'none'; sandbox",
-      'nosniff',
-    ]);
+    expect([
+      paper.headers.get('content-type'),
+      paper.headers.get('content-security-policy'),
+      paper.headers.get('x-content-type-options'),
+    ]).toEqual(['application/pdf', "default-src 'none'; sandbox", 'nosniff']);
     expect((await agreed(id, true)).says).toContain('not complete');
   });
 
@@ -210,7 +250,9 @@ describe('papers that are more than XML', () => {
     const bill = await ines.posted(
       'bill',
       make.bill('CN-B', [{ of: goods.line, quantity: '2', price: '510' }], {
-        lines: [{ of: goods.line, quantity: '2', price: '510', discount: '', difference: 'credit', reason: 'wrong price' }],
+        lines: [
+          { of: goods.line, quantity: '2', price: '510', discount: '', difference: 'credit', reason: 'wrong price' },
+        ],
       }),
     );
     const back = await odile.posted('return', {
@@ -225,7 +267,10 @@ describe('papers that are more than XML', () => {
       <CreditNoteLine><ID>2</ID><CreditedQuantity unitCode="C62">1</CreditedQuantity><LineExtensionAmount>20.00</LineExtensionAmount><Item><Name>Price of bill CN-B</Name></Item><Price><PriceAmount>20</PriceAmount></Price></CreditNoteLine></CreditNote>`;
     const { taken } = await take(note, { name: 'credit.xml' });
     expect(taken).toMatchObject([{ number: 'CN-1', kind: 'credit', state: 'read' }]);
-    const draft = (await ines.call('GET', `/api/drafts/${taken[0]?.id}`)).body as { kind: string; body: { credited: object } };
+    const draft = (await ines.call('GET', `/api/drafts/${taken[0]?.id}`)).body as {
+      kind: string;
+      body: { credited: object };
+    };
     expect([draft.kind, draft.body.credited]).toEqual([
       'credit',
       { [`${back}/1`]: { quantity: '1', price: '500.00' }, [`${bill}/1`]: { amount: '20.00', to: 'expected' } },

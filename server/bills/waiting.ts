@@ -45,13 +45,24 @@ export async function listWaitingBills({ manager }: DataSource, user: SignedIn):
       at: text(row.at),
       state: text(row.state) as Waiting['state'],
     },
-    ...{ says: text(row.says), note: text(row.note), lookAgain: row.look_again ?? null, postOn: row.post_on ?? null, heldBy: text(row.held_by) },
+    ...{
+      says: text(row.says),
+      note: text(row.note),
+      lookAgain: row.look_again ?? null,
+      postOn: row.post_on ?? null,
+      heldBy: text(row.held_by),
+    },
     ...{ signOff: text(row.sign_off) as Waiting['signOff'], complete: Number(row.complete ?? 0) !== 0 },
   }));
 }
 
 /** Opens a waiting bill: whoever opens it holds it; what nobody has changed yet gets what is proposed now. */
-export async function openWaiting(source: DataSource, user: SignedIn, id: string, today: string): Promise<{ heldBy: string; version: number }> {
+export async function openWaiting(
+  source: DataSource,
+  user: SignedIn,
+  id: string,
+  today: string,
+): Promise<{ heldBy: string; version: number }> {
   const held = await holdDraft(source, user, id);
   if (held.heldBy === '') await proposeAnew(source.manager, id, today);
   return held;
@@ -83,12 +94,19 @@ export async function planDraft(
   today: string,
 ): Promise<void> {
   const { heldBy } = await holdDraft(source, user, id);
-  if (heldBy !== '') throw new RequestError(409, 'Taken', `${heldBy} is working on this: it is free again a while after the last change.`);
+  if (heldBy !== '')
+    throw new RequestError(
+      409,
+      'Taken',
+      `${heldBy} is working on this: it is free again a while after the last change.`,
+    );
   if (plan.postOn !== '') {
-    if (plan.postOn <= today) throw new RequestError(422, 'Refused', 'It posts by itself on a later day: choose one, or post it now.');
+    if (plan.postOn <= today)
+      throw new RequestError(422, 'Refused', 'It posts by itself on a later day: choose one, or post it now.');
     const { kind, command } = await readCommand(source.manager, id);
     const preview = await previewDocument(source, kind, command, { user: user.id, key: id });
-    if (!preview.accepted) throw new RequestError(422, 'Refused', preview.refusals[0]?.says ?? 'It would be refused as it is.');
+    if (!preview.accepted)
+      throw new RequestError(422, 'Refused', preview.refusals[0]?.says ?? 'It would be refused as it is.');
   }
   await source.query("UPDATE draft SET note = ?, look_again = ?, post_on = ?, post_by = ?, says = '' WHERE id = ?", [
     ...[plan.note, plan.lookAgain || null, plan.postOn || null, plan.postOn ? user.id : null, id],
@@ -96,13 +114,19 @@ export async function planDraft(
 }
 
 /** The command that a draft stands for. */
-async function readCommand(manager: EntityManager, id: string): Promise<{ kind: 'bill' | 'credit'; command: BodyOf<'bill'> & BodyOf<'credit'> }> {
-  const [row] = (await manager.query("SELECT kind, command FROM draft WHERE id = ? AND kind IN ('bill', 'credit')", [id])) as {
+async function readCommand(
+  manager: EntityManager,
+  id: string,
+): Promise<{ kind: 'bill' | 'credit'; command: BodyOf<'bill'> & BodyOf<'credit'> }> {
+  const [row] = (await manager.query("SELECT kind, command FROM draft WHERE id = ? AND kind IN ('bill', 'credit')", [
+    id,
+  ])) as {
     kind: 'bill' | 'credit';
     command: string | null;
   }[];
   if (!row) throw new RequestError(404, 'Not found', 'This draft is not there any more: it was posted or thrown away.');
-  if (row.command === null) throw new RequestError(422, 'Refused', 'This is not complete yet: open it, and enter what is missing.');
+  if (row.command === null)
+    throw new RequestError(422, 'Refused', 'This is not complete yet: open it, and enter what is missing.');
   const command = JSON.parse(row.command) as BodyOf<'bill'> & BodyOf<'credit'>;
   validateRequest(BODIES[row.kind], command, '');
   return { kind: row.kind, command };
@@ -137,13 +161,20 @@ export async function postAgreed(
       : (preview.refusals[0]?.says ?? 'It would be refused.');
     if (against !== '') return left(against);
     if (dry) return { agrees: true, says: '', posted: null };
-    return { agrees: true, says: '', posted: await postDocument(source, kind, command, { user: user.id, key: id, now, version }) };
+    return {
+      agrees: true,
+      says: '',
+      posted: await postDocument(source, kind, command, { user: user.id, key: id, now, version }),
+    };
   } catch (problem) {
     if (problem instanceof RefusedError) return left(worded(problem.refusals[0] as never, problem.names).says);
     if (problem instanceof RequestError) return left(problem.message);
     throw problem;
   } finally {
-    await source.query('UPDATE draft SET user_id = NULL, held_until = NULL WHERE id = ? AND shared = 1 AND user_id = ? AND version = 1', [id, user.id]);
+    await source.query(
+      'UPDATE draft SET user_id = NULL, held_until = NULL WHERE id = ? AND shared = 1 AND user_id = ? AND version = 1',
+      [id, user.id],
+    );
   }
 }
 
@@ -151,14 +182,23 @@ export async function postAgreed(
  * What speaks against posting it unseen; empty for nothing.
  * @param isPlaced whether somebody said what its lines are for, or what a whole credit memo is for
  */
-async function againstPosting(manager: EntityManager, id: string, isPlaced: boolean, preview: Awaited<ReturnType<typeof previewDocument>>): Promise<string> {
+async function againstPosting(
+  manager: EntityManager,
+  id: string,
+  isPlaced: boolean,
+  preview: Awaited<ReturnType<typeof previewDocument>>,
+): Promise<string> {
   const outside = preview.differences.filter((one) => one.outside || one.allowed === null);
-  if (outside.length > 0) return `It differs by ${outside.map(({ amount }) => inThousands(amount)).join(', ')}, which is more than is allowed.`;
-  const [paper] = (await manager.query('SELECT structured IS NOT NULL AS is_read FROM incoming_paper WHERE id = ?', [id])) as { is_read: number }[];
+  if (outside.length > 0)
+    return `It differs by ${outside.map(({ amount }) => inThousands(amount)).join(', ')}, which is more than is allowed.`;
+  const [paper] = (await manager.query('SELECT structured IS NOT NULL AS is_read FROM incoming_paper WHERE id = ?', [
+    id,
+  ])) as { is_read: number }[];
   if (!paper) return '';
   if (Number(paper.is_read) === 0) return 'Its paper can only be looked at: compare it, and post it.';
   const { lines, total, currency } = await readIncomingBill(manager, id);
-  if (total !== preview.total) return `Its paper comes to ${inThousands(total)} ${currency}, what is entered to ${inThousands(preview.total ?? 'nothing')}.`;
+  if (total !== preview.total)
+    return `Its paper comes to ${inThousands(total)} ${currency}, what is entered to ${inThousands(preview.total ?? 'nothing')}.`;
   // What covers nothing is a charge or an expense: else the totals would differ.
   const unsure = isPlaced ? 0 : lines.filter(({ certain, covers }) => covers.length > 0 && !certain).length;
   return unsure > 0 ? `${unsure === 1 ? 'One line is' : `${unsure} lines are`} not surely placed: look at it.` : '';
@@ -175,9 +215,15 @@ export async function postPlanned(source: DataSource, log: Logger, { now, today 
       const { kind, command } = await readCommand(source.manager, id);
       await postDocument(source, kind, command, { user, key: id, now });
     } catch (problem) {
-      const says = problem instanceof RefusedError ? worded(problem.refusals[0] as never, problem.names).says : (problem as Error).message;
+      const says =
+        problem instanceof RefusedError
+          ? worded(problem.refusals[0] as never, problem.names).says
+          : (problem as Error).message;
       log.warn({ draft: id, says }, 'a planned bill was not posted');
-      await source.query('UPDATE draft SET post_on = NULL, post_by = NULL, says = ? WHERE id = ?', [`It did not post by itself: ${says}`.slice(0, 500), id]);
+      await source.query('UPDATE draft SET post_on = NULL, post_by = NULL, says = ? WHERE id = ?', [
+        `It did not post by itself: ${says}`.slice(0, 500),
+        id,
+      ]);
     }
   }
 }

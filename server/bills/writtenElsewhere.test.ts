@@ -38,12 +38,23 @@ const LINES = [
   { name: 'Loom of oak', sellersItem: 'AJ-FL', quantity: '1', unit: 'C62', price: '900', amount: '900' },
   { name: 'Road freight', quantity: '1', unit: 'C62', price: '40', amount: '40' },
 ];
-const bill = (number: string) => ({ number, vendor: 'Tarnside Fibres', order, lines: LINES, net: '1040', tax: '52', gross: '1092' });
+const bill = (number: string) => ({
+  number,
+  vendor: 'Tarnside Fibres',
+  order,
+  lines: LINES,
+  net: '1040',
+  tax: '52',
+  gross: '1092',
+});
 
 const read = async (content: Buffer, name: string): Promise<{ taken: object; shown: IncomingBill }> => {
   const id = randomUUID();
   const { body } = await ines.call('PUT', `/api/incoming-bills/${id}`, { name, content: content.toString('base64') });
-  return { taken: (body.taken as object[])[0] ?? {}, shown: (await ines.call('GET', `/api/incoming-bills/${id}`)).body as unknown as IncomingBill };
+  return {
+    taken: (body.taken as object[])[0] ?? {},
+    shown: (await ines.call('GET', `/api/incoming-bills/${id}`)).body as unknown as IncomingBill,
+  };
 };
 
 const pdf = async () => {
@@ -63,7 +74,10 @@ describe('a bill that other software wrote', () => {
     ['CII', 'E-2', 'bill.xml'],
     ['Factur-X-EN16931', 'E-3', 'bill.pdf'],
   ] as const)('as %s is read whole and proposed for what came', async (format, number, name) => {
-    const { taken, shown } = await read(await writtenElsewhere(format, bill(number), format.startsWith('Factur') ? await pdf() : undefined), name);
+    const { taken, shown } = await read(
+      await writtenElsewhere(format, bill(number), format.startsWith('Factur') ? await pdf() : undefined),
+      name,
+    );
     expect(taken).toMatchObject({ number, kind: 'bill', vendor: '1', state: 'read', says: '' });
     expect(shown).toMatchObject({
       number,

@@ -26,7 +26,10 @@ beforeAll(async () => {
 afterAll(async () => {
   expect(await proveBooks(server.source)).toEqual([]);
   // As known at the end of all days, folded from the first movement with everything ever reversed, each pool is what it is now.
-  const pools = (await server.source.query('SELECT item_id AS item, warehouse_id AS warehouse FROM pool')) as { item: string; warehouse: string }[];
+  const pools = (await server.source.query('SELECT item_id AS item, warehouse_id AS warehouse FROM pool')) as {
+    item: string;
+    warehouse: string;
+  }[];
   for (const { item, warehouse } of pools) {
     const held = async (query: string) => (await ines.call('GET', `/api/stock/${item}/${warehouse}/held${query}`)).body;
     expect(await held('?known=9999-01-01')).toEqual(await held(''));
@@ -49,10 +52,14 @@ async function both(kind: DocumentKind, body: object, net: Record<string, bigint
 
 async function refusal(kind: DocumentKind, body: object): Promise<string> {
   const reply = await ines.post(kind, body);
-  return [reply.status, ...((reply.body.errors as { reason: string }[] | undefined) ?? []).map(({ reason }) => reason)].join(' ');
+  return [
+    reply.status,
+    ...((reply.body.errors as { reason: string }[] | undefined) ?? []).map(({ reason }) => reason),
+  ].join(' ');
 }
 
-const reverse = (of: string, net: Record<string, bigint>, date = '2026-03-31') => both('reversal', { date, of, reason: 'a mistake' }, net);
+const reverse = (of: string, net: Record<string, bigint>, date = '2026-03-31') =>
+  both('reversal', { date, of, reason: 'a mistake' }, net);
 
 describe('purchasing', () => {
   it('estimates, an expense line, tax, a return, its credit and the payment', async () => {
@@ -109,12 +116,23 @@ describe('purchasing', () => {
     // 20 unbilled at 12.00 and 10 billed at 12.40: 364.00; their share of freight, duty and tax is 30 % of 181.70.
     const back = await both(
       'return',
-      { vendor: '1', date: '2026-03-29', number: 'RMA 7', lines: [{ of: `${receipt}/1`, quantity: '30', replace: false, confirmed: false }] },
+      {
+        vendor: '1',
+        date: '2026-03-29',
+        number: 'RMA 7',
+        lines: [{ of: `${receipt}/1`, quantity: '30', replace: false, confirmed: false }],
+      },
       { grni: 36_400n, 'return-variance': 5_451n, inventory: -41_851n },
     );
     const credit = await both(
       'credit',
-      { vendor: '1', number: 'CN 1', date: '2026-03-30', currency: 'USD', lines: [{ of: `${back}/1`, quantity: '10', price: '12.40' }] },
+      {
+        vendor: '1',
+        number: 'CN 1',
+        date: '2026-03-30',
+        currency: 'USD',
+        lines: [{ of: `${back}/1`, quantity: '10', price: '12.40' }],
+      },
       { payables: 12_400n, grni: -12_400n },
     );
     const paid = await both(
@@ -129,7 +147,13 @@ describe('purchasing', () => {
       // 11.02 over 1,102.10: on the goods' 992.00 it is 9.92, of which 30 in a hundred went back.
       { payables: 88_702n, bank: -87_600n, 'discounts-taken': -110n, inventory: -694n, 'return-variance': -298n },
     );
-    await reverse(paid, { payables: -88_702n, bank: 87_600n, 'discounts-taken': 110n, inventory: 694n, 'return-variance': 298n });
+    await reverse(paid, {
+      payables: -88_702n,
+      bank: 87_600n,
+      'discounts-taken': 110n,
+      inventory: 694n,
+      'return-variance': 298n,
+    });
     await reverse(credit, { payables: -12_400n, grni: 12_400n });
     await reverse(back, { grni: -36_400n, 'return-variance': -5_451n, inventory: 41_851n });
     const closing = await both(
@@ -141,7 +165,13 @@ describe('purchasing', () => {
       },
     );
     await reverse(closing, { 'accrued-charges': -8_400n, inventory: 8_400n });
-    await reverse(bill, { payables: 110_210n, grni: -101_000n, inventory: -7_970n, expense: -240n, 'input-tax': -1_000n });
+    await reverse(bill, {
+      payables: 110_210n,
+      grni: -101_000n,
+      inventory: -7_970n,
+      expense: -240n,
+      'input-tax': -1_000n,
+    });
     await reverse(receipt, { inventory: -133_400n, expense: -5_000n, grni: 125_000n, 'accrued-charges': 13_400n });
     // The bill's number is free again, and the whole order open.
     const again = await both('receipt', make.receipt([{ of: `${order}/1`, quantity: '100' }]), {
@@ -149,19 +179,37 @@ describe('purchasing', () => {
       grni: -120_000n,
       'accrued-charges': -13_400n,
     });
-    await both('bill', make.bill('TF-9', [{ of: `${again}/1`, quantity: '100', price: '12' }]), { payables: -120_000n, grni: 120_000n });
+    await both('bill', make.bill('TF-9', [{ of: `${again}/1`, quantity: '100', price: '12' }]), {
+      payables: -120_000n,
+      grni: 120_000n,
+    });
   });
 
   it('a bill ahead of the goods, in part, and goods that are replaced', async () => {
     const order = await both('order', make.order([{ item: '3', quantity: '10', price: '1180' }]), {});
-    const ahead = await both('bill', make.bill('AJ-1', [{ of: `${order}/1`, quantity: '6', price: '1195' }]), { payables: -717_000n, grni: 717_000n });
-    const receipt = await both('receipt', make.receipt([{ of: `${order}/1`, quantity: '8' }]), { inventory: 953_000n, grni: -953_000n });
+    const ahead = await both('bill', make.bill('AJ-1', [{ of: `${order}/1`, quantity: '6', price: '1195' }]), {
+      payables: -717_000n,
+      grni: 717_000n,
+    });
+    const receipt = await both('receipt', make.receipt([{ of: `${order}/1`, quantity: '8' }]), {
+      inventory: 953_000n,
+      grni: -953_000n,
+    });
     expect(await refusal('reversal', { date: '2026-03-31', of: ahead, reason: 'x' })).toBe('422 document_cited');
-    expect(await refusal('bill', make.bill('AJ-2', [{ of: `${order}/1`, quantity: '1', price: '1180' }]))).toBe('422 bill_ahead_while_unbilled');
+    expect(await refusal('bill', make.bill('AJ-2', [{ of: `${order}/1`, quantity: '1', price: '1180' }]))).toBe(
+      '422 bill_ahead_while_unbilled',
+    );
     // The two unbilled at 1,180 and one billed at 1,195 go back; one comes in its place.
     const lines = [{ of: `${receipt}/1`, quantity: '3', replace: true, confirmed: false }];
-    await both('return', { vendor: '1', date: '2026-03-20', number: '', lines }, { grni: 355_500n, inventory: -355_500n });
-    await both('receipt', make.receipt([{ of: `${order}/1`, quantity: '1' }], { date: '2026-03-25' }), { inventory: 119_500n, grni: -119_500n });
+    await both(
+      'return',
+      { vendor: '1', date: '2026-03-20', number: '', lines },
+      { grni: 355_500n, inventory: -355_500n },
+    );
+    await both('receipt', make.receipt([{ of: `${order}/1`, quantity: '1' }], { date: '2026-03-25' }), {
+      inventory: 119_500n,
+      grni: -119_500n,
+    });
   });
 });
 
@@ -202,24 +250,42 @@ describe('charges', () => {
     );
     const to = [`${receipt}/1`, `${receipt}/2`];
     // Only the yarn has a rate: 36.00 worked out, and so it takes all.
-    const allocation = await both('allocation', make.allocation(`${bill}/2`, to, 'duty'), { 'charges-to-allocate': -9_000n, inventory: 9_000n });
+    const allocation = await both('allocation', make.allocation(`${bill}/2`, to, 'duty'), {
+      'charges-to-allocate': -9_000n,
+      inventory: 9_000n,
+    });
     await reverse(allocation, { 'charges-to-allocate': 9_000n, inventory: -9_000n });
-    await both('allocation', make.allocation(`${bill}/2`, to, 'quantity'), { 'charges-to-allocate': -9_000n, inventory: 9_000n });
+    await both('allocation', make.allocation(`${bill}/2`, to, 'quantity'), {
+      'charges-to-allocate': -9_000n,
+      inventory: 9_000n,
+    });
     const moved = await both(
       'charge-move',
       { date: '2026-03-30', of: `${bill}/1`, charge: 'freight', amount: '20' },
       { 'charges-to-allocate': 2_000n, expense: -2_000n },
     );
-    await both('allocation', make.allocation(`${moved}/1`, to, 'equal'), { 'charges-to-allocate': -2_000n, inventory: 2_000n });
+    await both('allocation', make.allocation(`${moved}/1`, to, 'equal'), {
+      'charges-to-allocate': -2_000n,
+      inventory: 2_000n,
+    });
     const refund = await both(
       'credit',
-      { vendor: '3', number: 'GWC', date: '2026-03-30', currency: 'USD', lines: [{ of: `${bill}/2`, amount: '10', to: 'cost' }] },
+      {
+        vendor: '3',
+        number: 'GWC',
+        date: '2026-03-30',
+        currency: 'USD',
+        lines: [{ of: `${bill}/2`, amount: '10', to: 'cost' }],
+      },
       {
         payables: 1_000n,
         'charges-to-allocate': -1_000n,
       },
     );
-    await both('allocation', make.allocation(`${refund}/1`, to, 'equal'), { 'charges-to-allocate': 1_000n, inventory: -1_000n });
+    await both('allocation', make.allocation(`${refund}/1`, to, 'equal'), {
+      'charges-to-allocate': 1_000n,
+      inventory: -1_000n,
+    });
   });
 });
 
@@ -249,7 +315,12 @@ describe('stock and sales', () => {
       { item: '7', quantity: '1', lots: [{ lot: 'S2', quantity: '1' }] },
     ];
     await both('delivery', make.delivery(delivered), { inventory: -121_000n, 'shipped-not-billed': 121_000n });
-    expect(await refusal('delivery', make.delivery([{ item: '7', quantity: '1', lots: [{ lot: 'S2', quantity: '1' }] } as never]))).toBe('422 stock_short');
+    expect(
+      await refusal(
+        'delivery',
+        make.delivery([{ item: '7', quantity: '1', lots: [{ lot: 'S2', quantity: '1' }] } as never]),
+      ),
+    ).toBe('422 stock_short');
     // 0.40 dearer on 40 tins: 5 of them are delivered.
     await both('bill', make.bill('KD-1', [{ of: `${receipt}/1`, quantity: '40', price: '6.40' }]), {
       payables: -25_600n,
@@ -257,14 +328,23 @@ describe('stock and sales', () => {
       inventory: 1_400n,
       'shipped-not-billed': 200n,
     });
-    const gone = [{ of: `${receipt}/2`, quantity: '1', lots: [{ lot: 'S1', quantity: '1' }], replace: false, confirmed: false }];
-    await both('return', { vendor: '1', date: '2026-03-30', number: '', lines: gone }, { grni: 118_000n, inventory: -118_000n });
+    const gone = [
+      { of: `${receipt}/2`, quantity: '1', lots: [{ lot: 'S1', quantity: '1' }], replace: false, confirmed: false },
+    ];
+    await both(
+      'return',
+      { vendor: '1', date: '2026-03-30', number: '', lines: gone },
+      { grni: 118_000n, inventory: -118_000n },
+    );
   });
 
   it('assembly, transfers and a late cost through all of them; what customers give back', async () => {
     const order = await both('order', make.order([{ item: '3', quantity: '10', price: '100' }]), {});
     // A warehouse of their own, so that no other loom is in the pool.
-    const receipt = await both('receipt', make.receipt([{ of: `${order}/1`, quantity: '10' }], { warehouse: '2' }), { inventory: 100_000n, grni: -100_000n });
+    const receipt = await both('receipt', make.receipt([{ of: `${order}/1`, quantity: '10' }], { warehouse: '2' }), {
+      inventory: 100_000n,
+      grni: -100_000n,
+    });
     const made = { item: '8', quantity: '5' };
     const assembly = await both(
       'assembly',
@@ -288,25 +368,50 @@ describe('stock and sales', () => {
         'goods-in-transit': -42_000n,
       },
     );
-    const delivery = await both('delivery', make.delivery([{ item: '8', quantity: '2' }]), { inventory: -21_000n, 'shipped-not-billed': 21_000n });
+    const delivery = await both('delivery', make.delivery([{ item: '8', quantity: '2' }]), {
+      inventory: -21_000n,
+      'shipped-not-billed': 21_000n,
+    });
     await both('invoice', make.invoice([{ of: `${delivery}/1`, quantity: '1', price: '300' }]), {
       ...{ receivables: 30_000n, sales: -30_000n, 'cost-of-goods': 10_500n, 'shipped-not-billed': -10_500n },
     });
-    const back = { customer: 'Oxbow Street Weavers', date: '2026-03-20', warehouse: '1', lines: [{ of: `${delivery}/1`, quantity: '1', price: '300' }] };
+    const back = {
+      customer: 'Oxbow Street Weavers',
+      date: '2026-03-20',
+      warehouse: '1',
+      lines: [{ of: `${delivery}/1`, quantity: '1', price: '300' }],
+    };
     await both('customer-return', back, { inventory: 10_500n, 'shipped-not-billed': -10_500n });
     // 10.00 dearer a loom: 5 looms here, one kit here, three moved of which one is with the customer, one lost.
     await both('bill', make.bill('AJ-9', [{ of: `${receipt}/1`, quantity: '10', price: '110' }]), {
-      ...{ payables: -110_000n, grni: 100_000n, inventory: 8_000n, 'stock-adjustment': 1_000n, 'cost-of-goods': 1_000n },
+      ...{
+        payables: -110_000n,
+        grni: 100_000n,
+        inventory: 8_000n,
+        'stock-adjustment': 1_000n,
+        'cost-of-goods': 1_000n,
+      },
     });
     expect(await refusal('reversal', { date: '2026-03-31', of: assembly, reason: 'x' })).toBe('422 stock_short');
-    const once = await both('transfer', { date: '2026-03-30', from: '2', to: '1', inTransit: false, lines: [{ item: '3', quantity: '2' }] }, {});
+    const once = await both(
+      'transfer',
+      { date: '2026-03-30', from: '2', to: '1', inTransit: false, lines: [{ item: '3', quantity: '2' }] },
+      {},
+    );
     await reverse(once, {});
   });
 
   it('standards, counts and write-downs', async () => {
     const order = await both('order', make.order([{ item: '5', quantity: '200', price: '8.10' }]), {});
-    await both('receipt', make.receipt([{ of: `${order}/1`, quantity: '200' }]), { inventory: 170_000n, grni: -162_000n, 'price-variance': -8_000n });
-    await both('delivery', make.delivery([{ item: '5', quantity: '35' }]), { inventory: -29_750n, 'shipped-not-billed': 29_750n });
+    await both('receipt', make.receipt([{ of: `${order}/1`, quantity: '200' }]), {
+      inventory: 170_000n,
+      grni: -162_000n,
+      'price-variance': -8_000n,
+    });
+    await both('delivery', make.delivery([{ item: '5', quantity: '35' }]), {
+      inventory: -29_750n,
+      'shipped-not-billed': 29_750n,
+    });
     // Dated before the delivery: 200 on hand then, 35 of them delivered at the new standard.
     const raised = await both(
       'standard',
@@ -317,7 +422,12 @@ describe('stock and sales', () => {
     );
     await both(
       'count',
-      { date: '2026-03-20', warehouse: '1', reason: 'broken', lines: [{ item: '5', quantity: '5', change: 'scrapped' }] },
+      {
+        date: '2026-03-20',
+        warehouse: '1',
+        reason: 'broken',
+        lines: [{ item: '5', quantity: '5', change: 'scrapped' }],
+      },
       {
         inventory: -4_500n,
         'stock-adjustment': 4_500n,
@@ -338,13 +448,32 @@ describe('stock and sales', () => {
 
 describe('money and periods', () => {
   it('a prepayment in euro, the closing of a period, its opening and its lock', async () => {
-    const prepaid = await both('prepayment', { vendor: '2', date: '2026-03-02', currency: 'EUR', amount: '600' }, { prepayments: 64_800n, bank: -64_800n });
+    const prepaid = await both(
+      'prepayment',
+      { vendor: '2', date: '2026-03-02', currency: 'EUR', amount: '600' },
+      { prepayments: 64_800n, bank: -64_800n },
+    );
     const bill = await both(
       'bill',
-      { vendor: '2', number: 'BL-1', date: '2026-03-22', currency: 'EUR', lines: [], charges: [], expenses: [{ expense: 'cleaning', amount: '1000' }] },
+      {
+        vendor: '2',
+        number: 'BL-1',
+        date: '2026-03-22',
+        currency: 'EUR',
+        lines: [],
+        charges: [],
+        expenses: [{ expense: 'cleaning', amount: '1000' }],
+      },
       { expense: 110_000n, payables: -110_000n },
     );
-    const paying = { vendor: '2', date: '2026-03-23', currency: 'EUR', from: prepaid, discountsTo: 'income', reason: '' };
+    const paying = {
+      vendor: '2',
+      date: '2026-03-23',
+      currency: 'EUR',
+      from: prepaid,
+      discountsTo: 'income',
+      reason: '',
+    };
     await both(
       'payment',
       { ...paying, bills: [{ of: bill, amount: '400', discount: '', writeOff: '' }] },
@@ -352,14 +481,34 @@ describe('money and periods', () => {
         ...{ payables: 44_000n, prepayments: -43_200n, 'exchange-difference': -800n },
       },
     );
-    await server.source.query("INSERT INTO exchange_rate (currency, from_day, rate) VALUES ('EUR', '2026-03-31', 11200000000)");
-    const closing = await both('close', { date: '2026-03-31', period: '2026-03' }, { payables: -1_200n, 'exchange-difference': 1_200n });
-    expect(await refusal('prepayment', { vendor: '2', date: '2026-03-31', currency: 'EUR', amount: '1' })).toBe('422 date_in_closed_period');
-    const opening = await both('open', { date: '2026-04-01', period: '2026-04' }, { payables: 1_200n, 'exchange-difference': -1_200n });
+    await server.source.query(
+      "INSERT INTO exchange_rate (currency, from_day, rate) VALUES ('EUR', '2026-03-31', 11200000000)",
+    );
+    const closing = await both(
+      'close',
+      { date: '2026-03-31', period: '2026-03' },
+      { payables: -1_200n, 'exchange-difference': 1_200n },
+    );
+    expect(await refusal('prepayment', { vendor: '2', date: '2026-03-31', currency: 'EUR', amount: '1' })).toBe(
+      '422 date_in_closed_period',
+    );
+    const opening = await both(
+      'open',
+      { date: '2026-04-01', period: '2026-04' },
+      { payables: 1_200n, 'exchange-difference': -1_200n },
+    );
     await reverse(opening, { payables: -1_200n, 'exchange-difference': 1_200n }, '2026-04-01');
     await reverse(closing, { payables: 1_200n, 'exchange-difference': -1_200n });
-    await both('prepayment', { vendor: '1', date: '2026-03-31', currency: 'USD', amount: '1' }, { prepayments: 100n, bank: -100n });
-    const last = await both('close', { date: '2026-03-31', period: '2026-03' }, { payables: -1_200n, 'exchange-difference': 1_200n });
+    await both(
+      'prepayment',
+      { vendor: '1', date: '2026-03-31', currency: 'USD', amount: '1' },
+      { prepayments: 100n, bank: -100n },
+    );
+    const last = await both(
+      'close',
+      { date: '2026-03-31', period: '2026-03' },
+      { payables: -1_200n, 'exchange-difference': 1_200n },
+    );
     await both('lock', { date: '2026-04-02', period: '2026-03' }, {});
     expect(await refusal('reversal', { date: '2026-04-02', of: last, reason: 'x' })).toBe('422 period_locked');
   });

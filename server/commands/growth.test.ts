@@ -38,10 +38,9 @@ async function counted(work: () => Promise<unknown>): Promise<{ statements: numb
 }
 
 async function counters(): Promise<Map<string, number>> {
-  const rows = (await server.source.query("SHOW SESSION STATUS WHERE Variable_name = 'Questions' OR Variable_name LIKE 'Handler%'")) as Record<
-    string,
-    string
-  >[];
+  const rows = (await server.source.query(
+    "SHOW SESSION STATUS WHERE Variable_name = 'Questions' OR Variable_name LIKE 'Handler%'",
+  )) as Record<string, string>[];
   return new Map(
     rows.map((row) => {
       const [name = '', count] = Object.values(row);
@@ -86,7 +85,9 @@ describe('an ordinary posting', () => {
     // Enough for states to be kept on the way in both pools.
     for (let n = 6; n < 150; n += 1) await trade(n);
     const much = await counted(() => trade(150));
-    const [{ kept }] = (await server.source.query('SELECT COUNT(*) AS kept FROM pool_checkpoint')) as [{ kept: string }];
+    const [{ kept }] = (await server.source.query('SELECT COUNT(*) AS kept FROM pool_checkpoint')) as [
+      { kept: string },
+    ];
     expect(Number(kept)).toBe(2);
     expect(much.statements).toBe(little.statements);
     // A sequence writes down now and then how far it has come.
@@ -96,10 +97,20 @@ describe('an ordinary posting', () => {
   });
 
   it('behind others of its day’s past reads from the last state kept before it, not from the first movement', async () => {
-    const order = await ines.posted('order', make.order([{ item: '1', quantity: '10', price: '12' }], { date: day(140) }));
-    const late = await counted(() => ines.posted('receipt', make.receipt([{ of: `${order}/1`, quantity: '10' }], { date: day(140) })));
-    const first = await ines.posted('order', make.order([{ item: '1', quantity: '10', price: '12' }], { date: day(0) }));
-    const early = await counted(() => ines.posted('receipt', make.receipt([{ of: `${first}/1`, quantity: '10' }], { date: day(0) })));
+    const order = await ines.posted(
+      'order',
+      make.order([{ item: '1', quantity: '10', price: '12' }], { date: day(140) }),
+    );
+    const late = await counted(() =>
+      ines.posted('receipt', make.receipt([{ of: `${order}/1`, quantity: '10' }], { date: day(140) })),
+    );
+    const first = await ines.posted(
+      'order',
+      make.order([{ item: '1', quantity: '10', price: '12' }], { date: day(0) }),
+    );
+    const early = await counted(() =>
+      ines.posted('receipt', make.receipt([{ of: `${first}/1`, quantity: '10' }], { date: day(0) })),
+    );
     expect(late.read).toBeLessThan(early.read / 3);
     expect(await proveBooks(server.source)).toEqual([]);
   });

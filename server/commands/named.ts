@@ -24,7 +24,9 @@ export async function checkNamed(reading: Reading, body: unknown): Promise<Refus
   for (const { field, reason, table, key } of NAMED) {
     const of = said.filter((entry) => entry.field === field);
     if (of.length === 0) continue;
-    const rows = await query(reading, `SELECT ${key} AS name FROM ${table} WHERE ${key} IN (?)`, [distinct(of.map(({ name }) => name))]);
+    const rows = await query(reading, `SELECT ${key} AS name FROM ${table} WHERE ${key} IN (?)`, [
+      distinct(of.map(({ name }) => name)),
+    ]);
     const known = new Set(rows.map((row) => text(row.name)));
     refusals.push(...of.filter(({ name }) => !known.has(name)).map(({ name, at }) => refusal(reason, at, { name })));
   }
@@ -50,7 +52,9 @@ function lineFields(body: unknown): Said[] {
     Array.isArray(lines)
       ? lines.flatMap((line: unknown, position) =>
           Object.entries((line ?? {}) as Record<string, unknown>)
-            .filter((pair): pair is [string, string] => FIELDS.has(pair[0]) && typeof pair[1] === 'string' && pair[1] !== '')
+            .filter(
+              (pair): pair is [string, string] => FIELDS.has(pair[0]) && typeof pair[1] === 'string' && pair[1] !== '',
+            )
             .map(([field, name]) => ({ field, name, at: `/${list}/${position}/${field}` })),
         )
       : [],

@@ -10,7 +10,11 @@ let approver: Client;
 beforeAll(async () => {
   server = await startTestServer();
   await server.source.query("UPDATE user_account SET approval_limit = 50000 WHERE role = 'buyer'");
-  [buyer, accountant, approver] = await Promise.all([server.as('buyer'), server.as('accountant'), server.as('approver')]);
+  [buyer, accountant, approver] = await Promise.all([
+    server.as('buyer'),
+    server.as('accountant'),
+    server.as('approver'),
+  ]);
 });
 afterAll(() => server.stop());
 
@@ -23,7 +27,8 @@ const change = (of: string, quantity: string, price: string, more: readonly obje
   lines: [{ of: `${of}/1`, item: '', quantity, price, discount: '', due: '' }, ...more],
 });
 const receive = (of: string, quantity: string) => make.receipt([{ of: `${of}/1`, quantity }]);
-const view = async (id: string): Promise<OrderView> => (await buyer.call('GET', `/api/orders/${id}`)).body as unknown as OrderView;
+const view = async (id: string): Promise<OrderView> =>
+  (await buyer.call('GET', `/api/orders/${id}`)).body as unknown as OrderView;
 const said = ({ status, body }: Reply): unknown[] => [
   status,
   ...((body.errors ?? []) as { reason: string; at: string }[]).map(({ reason, at }) => `${reason} ${at}`),
@@ -33,8 +38,19 @@ describe('an order above its buyer’s limit', () => {
   it('goes on when another person has approved it, and shows the way it went', async () => {
     const id = await buyer.posted('order', orderOf('100', '6'));
     expect(said(await buyer.post('order-step', step(id, 'sent')))).toEqual([422, 'order_awaits_approval /of']);
-    expect(said(await accountant.post('receipt', receive(id, '10')))).toEqual([422, 'order_awaits_approval /lines/0/quantity']);
-    expect(await view(id)).toMatchObject({ base: '600.00', limit: '500.00', approval: 'awaited', held: false, version: 1, sent: null, buyer: 'buyer' });
+    expect(said(await accountant.post('receipt', receive(id, '10')))).toEqual([
+      422,
+      'order_awaits_approval /lines/0/quantity',
+    ]);
+    expect(await view(id)).toMatchObject({
+      base: '600.00',
+      limit: '500.00',
+      approval: 'awaited',
+      held: false,
+      version: 1,
+      sent: null,
+      buyer: 'buyer',
+    });
 
     await approver.posted('order-approval', step(id, 'approved'));
     await buyer.posted('order-step', step(id, 'sent'));
@@ -45,7 +61,9 @@ describe('an order above its buyer’s limit', () => {
     const order = await view(id);
     // 90 × 6.10 + 20 = 569.00, no dearer than the 600.00 that were approved.
     expect(order).toMatchObject({ base: '569.00', approval: 'approved', version: 2, sent: 1 });
-    expect(order.lines.map(({ quantity, received, open, billed, amount }) => [quantity, received, open, billed, amount])).toEqual([
+    expect(
+      order.lines.map(({ quantity, received, open, billed, amount }) => [quantity, received, open, billed, amount]),
+    ).toEqual([
       ['90', '90', '0', '0', '549.00'],
       ['1', '0', '1', '0', '20.00'],
     ]);
@@ -61,7 +79,10 @@ describe('an order above its buyer’s limit', () => {
       ['2', 'new line', '', '1 at 20.00 USD'],
     ]);
     // 10 at 6 and 80 at 6.10.
-    const [pool] = (await server.source.query('SELECT quantity, value FROM pool WHERE item_id = 1')) as { quantity: string; value: string }[];
+    const [pool] = (await server.source.query('SELECT quantity, value FROM pool WHERE item_id = 1')) as {
+      quantity: string;
+      value: string;
+    }[];
     expect(pool).toEqual({ quantity: '90000000', value: '54800' });
     expect(await proveBooks(server.source)).toEqual([]);
   });
@@ -96,7 +117,9 @@ describe('an order above its buyer’s limit', () => {
   it('is answered once, also where two answer at the same moment', async () => {
     for (let round = 0; round < 5; round += 1) {
       const id = await buyer.posted('order', orderOf('100', '6'));
-      const answers = await Promise.all(['approved', 'rejected'].map((word) => approver.post('order-approval', step(id, word))));
+      const answers = await Promise.all(
+        ['approved', 'rejected'].map((word) => approver.post('order-approval', step(id, word))),
+      );
       expect(answers.map(({ status }) => status).sort()).toEqual([201, 422]);
       const order = await view(id);
       expect(order.history.map((entry) => entry.step)).toEqual(['placed', order.approval]);
@@ -108,7 +131,10 @@ describe('a version of an order', () => {
   it('and a receipt at the same moment leave nothing received beyond what is ordered', async () => {
     for (let round = 0; round < 8; round += 1) {
       const id = await accountant.posted('order', orderOf('10', '5'));
-      const [changed, received] = await Promise.all([accountant.post('order-change', change(id, '4', '5')), accountant.post('receipt', receive(id, '7'))]);
+      const [changed, received] = await Promise.all([
+        accountant.post('order-change', change(id, '4', '5')),
+        accountant.post('receipt', receive(id, '7')),
+      ]);
       expect([changed.status, received.status].sort()).toEqual([201, 422]);
     }
     expect(await proveBooks(server.source)).toEqual([]);
@@ -117,7 +143,10 @@ describe('a version of an order', () => {
   it('is stated by one of two who change the order at the same moment; the other is told', async () => {
     for (let round = 0; round < 5; round += 1) {
       const id = await accountant.posted('order', orderOf('10', '5'));
-      const changes = await Promise.all([accountant.post('order-change', change(id, '12', '5')), buyer.post('order-change', change(id, '10', '6'))]);
+      const changes = await Promise.all([
+        accountant.post('order-change', change(id, '12', '5')),
+        buyer.post('order-change', change(id, '10', '6')),
+      ]);
       expect(changes.map(({ status }) => status).sort()).toEqual([201, 422]);
       expect((await view(id)).version).toBe(2);
     }
@@ -129,10 +158,19 @@ describe('a version of an order', () => {
     await accountant.posted('reversal', { date: '2026-03-05', of: version, reason: 'a mistake' });
     expect((await view(id)).lines.map(({ quantity, price }) => [quantity, price])).toEqual([['10', '5.00']]);
     const again = await accountant.posted('order-change', change(id, '12', '5.5'));
-    expect(said(await buyer.post('order-change', change(id, '13', '5')))).toEqual([422, 'order_changed_since /version']);
+    expect(said(await buyer.post('order-change', change(id, '13', '5')))).toEqual([
+      422,
+      'order_changed_since /version',
+    ]);
     await accountant.posted('receipt', receive(id, '12'));
-    expect(said(await accountant.post('reversal', { date: '2026-03-30', of: again, reason: 'a mistake' }))).toEqual([422, 'document_cited /of']);
-    expect(said(await accountant.post('order-change', change(id, '11', '5.5', [], 2)))).toEqual([422, 'order_below_received /lines/0/quantity']);
+    expect(said(await accountant.post('reversal', { date: '2026-03-30', of: again, reason: 'a mistake' }))).toEqual([
+      422,
+      'document_cited /of',
+    ]);
+    expect(said(await accountant.post('order-change', change(id, '11', '5.5', [], 2)))).toEqual([
+      422,
+      'order_below_received /lines/0/quantity',
+    ]);
   });
 
   it('is previewed like any document and posts nothing', async () => {
@@ -141,21 +179,33 @@ describe('a version of an order', () => {
       accepted: false,
       refusals: [{ reason: 'nothing_changed' }],
     });
-    expect((await accountant.preview('order-change', change(id, '11', '5'))).body).toMatchObject({ accepted: true, entries: [] });
+    expect((await accountant.preview('order-change', change(id, '11', '5'))).body).toMatchObject({
+      accepted: true,
+      entries: [],
+    });
   });
 });
 
 describe('the paper of an order', () => {
   it('is that of each version, shown and never run', async () => {
-    const id = await accountant.posted('order', make.order([{ item: '1', quantity: '10', price: '5' }], { note: 'A <note> & more' }));
+    const id = await accountant.posted(
+      'order',
+      make.order([{ item: '1', quantity: '10', price: '5' }], { note: 'A <note> & more' }),
+    );
     await accountant.posted('order-change', change(id, '12', '5.5'));
     const first = await buyer.call('GET', `/api/orders/${id}/paper.xml?version=1`);
     const latest = await buyer.call('GET', `/api/orders/${id}/paper.xml`);
-    expect([first, latest].map(({ body }) => /<cbc:Quantity unitCode="KGM">([\d.]+)</.exec(String(body.text))?.[1])).toEqual(['10', '12']);
+    expect(
+      [first, latest].map(({ body }) => /<cbc:Quantity unitCode="KGM">([\d.]+)</.exec(String(body.text))?.[1]),
+    ).toEqual(['10', '12']);
     expect(String(latest.body.text)).toContain('<cbc:PayableAmount currencyID="USD">66.00</cbc:PayableAmount>');
     expect(String(latest.body.text)).toContain('A &lt;note&gt; &amp; more');
     const pdf = await buyer.call('GET', `/api/orders/${id}/paper.pdf?version=1`);
-    expect([pdf.status, pdf.headers.get('content-type'), String(pdf.body.text).slice(0, 5)]).toEqual([200, 'application/pdf', '%PDF-']);
+    expect([pdf.status, pdf.headers.get('content-type'), String(pdf.body.text).slice(0, 5)]).toEqual([
+      200,
+      'application/pdf',
+      '%PDF-',
+    ]);
     expect(pdf.headers.get('content-security-policy')).toContain('sandbox');
     expect(pdf.headers.get('content-disposition')).toMatch(/^inline; filename="PO-\d+-1\.pdf"$/);
     expect((await buyer.call('GET', `/api/orders/${id}/paper.pdf?version=3`)).status).toBe(404);
@@ -169,7 +219,10 @@ describe('the rest of an order', () => {
     await accountant.posted('receipt', receive(id, '4'));
     const closing = await buyer.posted('order-closing', { of: id, date: '2026-03-11', reason: 'sold out', lines: [] });
     expect((await view(id)).lines[0]).toMatchObject({ open: '0', closed: { quantity: '6', reason: 'sold out' } });
-    const atTheDoor = await accountant.post('receipt', make.receipt([{ of: `${id}/1`, quantity: '1' }], { date: '2026-03-12' }));
+    const atTheDoor = await accountant.post(
+      'receipt',
+      make.receipt([{ of: `${id}/1`, quantity: '1' }], { date: '2026-03-12' }),
+    );
     expect(said(atTheDoor)).toEqual([422, 'order_line_closed /lines/0/quantity']);
     expect(JSON.stringify(atTheDoor.body)).toContain('closed on 2026-03-11 (sold out)');
     const open = (await accountant.call('GET', '/api/orders/open-lines?vendor=1')).body as { rows: { line: string }[] };
@@ -189,6 +242,8 @@ describe('the rest of an order', () => {
 
   it('is not there for an order that is not', async () => {
     expect((await buyer.call('GET', '/api/orders/999999')).status).toBe(404);
-    expect(said(await buyer.post('order-closing', { of: '999999', date: '2026-03-11', reason: 'x', lines: [] }))).toEqual([422, 'document_unknown /of']);
+    expect(
+      said(await buyer.post('order-closing', { of: '999999', date: '2026-03-11', reason: 'x', lines: [] })),
+    ).toEqual([422, 'document_unknown /of']);
   });
 });

@@ -15,8 +15,17 @@ afterAll(async () => {
   await server.stop();
 });
 
-const refusalsOf = (reply: Reply) => (reply.body.errors as { reason: string; at: string; says: string }[]).map(({ at, says }) => `${at} ${says}`);
-const asked = (item: string, quantity: string, unit: string, price: string, more = {}) => ({ item, quantity, unit, price, discount: '', due: '', ...more });
+const refusalsOf = (reply: Reply) =>
+  (reply.body.errors as { reason: string; at: string; says: string }[]).map(({ at, says }) => `${at} ${says}`);
+const asked = (item: string, quantity: string, unit: string, price: string, more = {}) => ({
+  item,
+  quantity,
+  unit,
+  price,
+  discount: '',
+  due: '',
+  ...more,
+});
 type Lines = Parameters<typeof make.order>[0];
 const order = (...lines: Lines) => ines.posted('order', make.order(lines));
 const orderRefused = async (...lines: Lines) => {
@@ -34,7 +43,9 @@ describe('goods ordered by the pack', () => {
       { quantity: '6', unit: 'box', asked: '2', per: '3', price: '10.00', amount: '20.00' },
       { quantity: '4', unit: 'cone', asked: '8', per: '0.5', price: '7.25', amount: '58.00' },
     ]);
-    const open = (await view<{ rows: OpenOrderLine[] }>('orders/open-lines?vendor=1')).rows.filter(({ order: of }) => of.id === placed);
+    const open = (await view<{ rows: OpenOrderLine[] }>('orders/open-lines?vendor=1')).rows.filter(
+      ({ order: of }) => of.id === placed,
+    );
     expect(open).toMatchObject([
       { ordered: '6', asked: '2', unit: 'box', open: '6' },
       { ordered: '4', asked: '8', unit: 'cone', open: '4' },
@@ -51,7 +62,10 @@ describe('goods ordered by the pack', () => {
       { quantity: '4', amount: '13.33' },
       { quantity: '4', amount: '58.00' },
     ]);
-    const bill = await ines.posted('bill', make.bill('BY-THE-BOX', [{ of: `${receipt}/1`, quantity: '4', price: '10.50' }]));
+    const bill = await ines.posted(
+      'bill',
+      make.bill('BY-THE-BOX', [{ of: `${receipt}/1`, quantity: '4', price: '10.50' }]),
+    );
     expect((await view<DocumentView>(`documents/${bill}`)).amount).toBe('14.00');
   });
 
@@ -70,14 +84,22 @@ describe('goods ordered by the pack', () => {
   });
 
   it('are refused where the pack is not known, is divided, or is of another size', async () => {
-    expect(await orderRefused(asked('3', '2', 'crate', '10'))).toEqual(['/lines/0/unit “crate” is no unit of this item: choose each, box.']);
-    expect(await orderRefused(asked('3', '1.5', 'box', '10'))).toEqual(['/lines/0/quantity A box is not divided: give a whole number, or each instead.']);
+    expect(await orderRefused(asked('3', '2', 'crate', '10'))).toEqual([
+      '/lines/0/unit “crate” is no unit of this item: choose each, box.',
+    ]);
+    expect(await orderRefused(asked('3', '1.5', 'box', '10'))).toEqual([
+      '/lines/0/quantity A box is not divided: give a whole number, or each instead.',
+    ]);
     expect(await orderRefused(asked('3', '2', 'box', '10', { packSize: '4' }))).toEqual([
       '/lines/0/packSize A box of this item holds 3 each: give one of another size another name.',
     ]);
-    expect(await orderRefused(asked('3', '2', 'a|b', '10', { packSize: '4' }))).toEqual(['/lines/0/unit A unit’s name has no bar and no equals sign in it.']);
+    expect(await orderRefused(asked('3', '2', 'a|b', '10', { packSize: '4' }))).toEqual([
+      '/lines/0/unit A unit’s name has no bar and no equals sign in it.',
+    ]);
     expect(await orderRefused(asked('3', '2', 'crate', '10', { packSize: '0' }))).toHaveLength(1);
-    expect(await orderRefused(asked('', '2', 'box', '10', { expense: 'Cleaning' }))).toEqual(['/lines/0/unit An expense has no unit.']);
+    expect(await orderRefused(asked('', '2', 'box', '10', { expense: 'Cleaning' }))).toEqual([
+      '/lines/0/unit An expense has no unit.',
+    ]);
   });
 });
 
@@ -106,6 +128,7 @@ describe('what an order tells of buying an item', () => {
   it('of two who tell of the same pack at once, both orders stand by what they said', async () => {
     const lines = [asked('4', '2', 'tray', '10', { packSize: '6' })];
     const placed = await Promise.all([order(...lines), order(...lines), order(...lines)]);
-    for (const id of placed) expect((await view<OrderView>(`orders/${id}`)).lines).toMatchObject([{ quantity: '12', per: '6' }]);
+    for (const id of placed)
+      expect((await view<OrderView>(`orders/${id}`)).lines).toMatchObject([{ quantity: '12', per: '6' }]);
   });
 });

@@ -17,7 +17,8 @@ afterAll(async () => {
 });
 
 const rowsOf = async (reply: Promise<Reply>) => (await reply).body.rows as Record<string, never>[];
-const refusalsOf = (reply: Reply) => (reply.body.errors as { reason: string; at: string; says: string }[]).map(({ reason, at }) => `${reason} ${at}`);
+const refusalsOf = (reply: Reply) =>
+  (reply.body.errors as { reason: string; at: string; says: string }[]).map(({ reason, at }) => `${reason} ${at}`);
 
 /** Previews, posts, and checks that both say the same; gives the document. */
 async function both(kind: DocumentKind, body: object): Promise<{ id: string; net: Record<string, bigint> }> {
@@ -39,15 +40,31 @@ describe('one order all the way to cost of goods', () => {
     const delivery = await both('delivery', make.delivery([{ item: '1', quantity: '40' }]));
     expect(delivery.net).toEqual({ 'shipped-not-billed': 48_000n, inventory: -48_000n });
     const invoice = await both('invoice', make.invoice([{ of: `${delivery.id}/1`, quantity: '30', price: '24' }]));
-    expect(invoice.net).toEqual({ receivables: 72_000n, sales: -72_000n, 'cost-of-goods': 36_000n, 'shipped-not-billed': -36_000n });
+    expect(invoice.net).toEqual({
+      receivables: 72_000n,
+      sales: -72_000n,
+      'cost-of-goods': 36_000n,
+      'shipped-not-billed': -36_000n,
+    });
     // 0.40 dearer on 60: 20 on hand, 30 invoiced, 10 delivered and not invoiced.
     const bill = await both('bill', make.bill('TF-1', [{ of: `${receipt.id}/1`, quantity: '60', price: '12.40' }]));
-    expect(bill.net).toEqual({ payables: -74_400n, grni: 72_000n, inventory: 800n, 'cost-of-goods': 1_200n, 'shipped-not-billed': 400n });
+    expect(bill.net).toEqual({
+      payables: -74_400n,
+      grni: 72_000n,
+      inventory: 800n,
+      'cost-of-goods': 1_200n,
+      'shipped-not-billed': 400n,
+    });
     const freight = await both('bill', make.charge('GW-1', '61.35'));
     expect(freight.net).toEqual({ payables: -6_135n, 'charges-to-allocate': 6_135n });
     // 61.35 on 60: the 40 delivered take 40.90, of which 30 invoiced take round(30.675) = 30.68.
     const allocation = await both('allocation', make.allocation(`${freight.id}/1`, [`${receipt.id}/1`]));
-    expect(allocation.net).toEqual({ 'charges-to-allocate': -6_135n, inventory: 2_045n, 'cost-of-goods': 3_068n, 'shipped-not-billed': 1_022n });
+    expect(allocation.net).toEqual({
+      'charges-to-allocate': -6_135n,
+      inventory: 2_045n,
+      'cost-of-goods': 3_068n,
+      'shipped-not-billed': 1_022n,
+    });
 
     const balance = (await ines.call('GET', '/api/trial-balance?asOf=2026-12-31')).body;
     expect(balance.debit).toBe(balance.credit);
@@ -57,16 +74,30 @@ describe('one order all the way to cost of goods', () => {
   });
 
   it('keeps foreign goods at the receipt’s rate and sends the rate’s difference to exchange difference', async () => {
-    const order = await both('order', make.order([{ item: '2', quantity: '100', price: '10' }], { vendor: '2', currency: 'EUR' }));
+    const order = await both(
+      'order',
+      make.order([{ item: '2', quantity: '100', price: '10' }], { vendor: '2', currency: 'EUR' }),
+    );
     const receipt = await both('receipt', make.receipt([{ of: `${order.id}/1`, quantity: '100' }], { vendor: '2' }));
-    const bill = await both('bill', make.bill('2026/1', [{ of: `${receipt.id}/1`, quantity: '100', price: '10.5' }], { vendor: '2', currency: 'EUR' }));
+    const bill = await both(
+      'bill',
+      make.bill('2026/1', [{ of: `${receipt.id}/1`, quantity: '100', price: '10.5' }], {
+        vendor: '2',
+        currency: 'EUR',
+      }),
+    );
     expect(bill.net).toEqual({ payables: -115_500n, grni: 108_000n, 'exchange-difference': 2_100n, inventory: 5_400n });
   });
 
   it('shows the trail of every document in it', async () => {
     const [order] = await rowsOf(ines.call('GET', '/api/documents?kind=order'));
     const view = (await ines.call('GET', `/api/documents/${String(order?.id)}`)).body;
-    expect((view.trail as { label: string }[]).map(({ label }) => label)).toEqual(['Ordered', 'Received', 'Billed', 'Charges on it']);
+    expect((view.trail as { label: string }[]).map(({ label }) => label)).toEqual([
+      'Ordered',
+      'Received',
+      'Billed',
+      'Charges on it',
+    ]);
   });
 
   it('gives every list and lookup in the shape of the contract', async () => {
@@ -105,7 +136,9 @@ describe('a request that is sent again', () => {
     const first = await ines.post('opening', body, key);
     const again = await Promise.all(Array.from({ length: 6 }, () => ines.post('opening', body, key)));
     expect(again.map((reply) => [reply.status, reply.body.id])).toEqual(again.map(() => [201, first.body.id]));
-    const [count] = (await server.source.query("SELECT COUNT(*) AS n FROM document WHERE kind = 'opening'")) as { n: string }[];
+    const [count] = (await server.source.query("SELECT COUNT(*) AS n FROM document WHERE kind = 'opening'")) as {
+      n: string;
+    }[];
     expect(Number(count?.n)).toBe(1);
   });
 
@@ -118,8 +151,12 @@ describe('a request that is sent again', () => {
 
   it('may be put right under the same key after a refusal, which is not kept', async () => {
     const key = randomUUID();
-    expect((await ines.post('opening', make.opening([{ item: '3', quantity: '-1', value: '500' }]), key)).status).toBe(422);
-    expect((await ines.post('opening', make.opening([{ item: '3', quantity: '1', value: '500' }]), key)).status).toBe(201);
+    expect((await ines.post('opening', make.opening([{ item: '3', quantity: '-1', value: '500' }]), key)).status).toBe(
+      422,
+    );
+    expect((await ines.post('opening', make.opening([{ item: '3', quantity: '1', value: '500' }]), key)).status).toBe(
+      201,
+    );
   });
 });
 
@@ -132,24 +169,65 @@ describe('bad input', () => {
     );
 
   it.each<[string, DocumentKind, () => Promise<object> | object, string]>([
-    ['an impossible date', 'delivery', () => make.delivery([{ item: '1', quantity: '1' }], { date: '2026-02-30' }), 'date_impossible /date'],
-    ['a negative price', 'order', () => make.order([{ item: '1', quantity: '1', price: '-3' }]), 'price_negative /lines/0/price'],
-    ['a quantity with too many decimals', 'order', () => make.order([{ item: '1', quantity: '1.0000001', price: '3' }]), 'too_many_decimals /lines/0/quantity'],
-    ['a figure that is none', 'order', () => make.order([{ item: '1', quantity: 'ten', price: '3' }]), 'not_a_number /lines/0/quantity'],
-    ['a vendor that is not there', 'order', () => make.order([{ item: '1', quantity: '1', price: '3' }], { vendor: '99' }), 'vendor_unknown /vendor'],
+    [
+      'an impossible date',
+      'delivery',
+      () => make.delivery([{ item: '1', quantity: '1' }], { date: '2026-02-30' }),
+      'date_impossible /date',
+    ],
+    [
+      'a negative price',
+      'order',
+      () => make.order([{ item: '1', quantity: '1', price: '-3' }]),
+      'price_negative /lines/0/price',
+    ],
+    [
+      'a quantity with too many decimals',
+      'order',
+      () => make.order([{ item: '1', quantity: '1.0000001', price: '3' }]),
+      'too_many_decimals /lines/0/quantity',
+    ],
+    [
+      'a figure that is none',
+      'order',
+      () => make.order([{ item: '1', quantity: 'ten', price: '3' }]),
+      'not_a_number /lines/0/quantity',
+    ],
+    [
+      'a vendor that is not there',
+      'order',
+      () => make.order([{ item: '1', quantity: '1', price: '3' }], { vendor: '99' }),
+      'vendor_unknown /vendor',
+    ],
     [
       'a warehouse that is not there',
       'opening',
       () => make.opening([{ item: '1', quantity: '1', value: '3' }], { warehouse: '99' }),
       'warehouse_unknown /warehouse',
     ],
-    ['an item that is not there', 'order', () => make.order([{ item: '99', quantity: '1', price: '3' }]), 'item_unknown /lines/0/item'],
-    ['more than is on hand', 'delivery', () => make.delivery([{ item: '4', quantity: '1' }]), 'stock_short /lines/0/quantity'],
+    [
+      'an item that is not there',
+      'order',
+      () => make.order([{ item: '99', quantity: '1', price: '3' }]),
+      'item_unknown /lines/0/item',
+    ],
+    [
+      'more than is on hand',
+      'delivery',
+      () => make.delivery([{ item: '4', quantity: '1' }]),
+      'stock_short /lines/0/quantity',
+    ],
     ['an allocation with no weight', 'allocation', weightless, 'basis_missing /charges/0/basis'],
     [
       'more received than is open',
       'receipt',
-      async () => make.receipt([{ of: `${await ines.posted('order', make.order([{ item: '4', quantity: '5', price: '1' }]))}/1`, quantity: '6' }]),
+      async () =>
+        make.receipt([
+          {
+            of: `${await ines.posted('order', make.order([{ item: '4', quantity: '5', price: '1' }]))}/1`,
+            quantity: '6',
+          },
+        ]),
       'receipt_exceeds_ordered /lines/0/quantity',
     ],
   ])('%s is refused at its field and leaves nothing', async (_, kind, body, refusal) => {

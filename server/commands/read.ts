@@ -1,6 +1,17 @@
 import { decimalsOf, isCurrency } from '@obolus/core/exact/currencies';
 import { parseDecimal } from '@obolus/core/exact/decimal';
-import { base, documentAmount, fraction, FRACTION_PLACES, price, PRICE_PLACES, quantity, QUANTITY_PLACES, rate, RATE_PLACES } from '@obolus/core/exact/amounts';
+import {
+  base,
+  documentAmount,
+  fraction,
+  FRACTION_PLACES,
+  price,
+  PRICE_PLACES,
+  quantity,
+  QUANTITY_PLACES,
+  rate,
+  RATE_PLACES,
+} from '@obolus/core/exact/amounts';
 import type { BaseAmount, DocumentAmount, Fraction, Price, Quantity, Rate } from '@obolus/core/exact/amounts';
 import { refusal, type Refusal } from '@obolus/core/posting/refusal';
 
@@ -12,7 +23,8 @@ export class Reader {
   price = (text: string, at: string): Price => price(this.decimal(text, PRICE_PLACES, at));
   rate = (text: string, at: string): Rate => rate(this.decimal(text, RATE_PLACES, at));
   base = (text: string, currency: string, at: string): BaseAmount => base(this.amount(text, currency, at));
-  document = (text: string, currency: string, at: string): DocumentAmount => documentAmount(this.amount(text, currency, at));
+  document = (text: string, currency: string, at: string): DocumentAmount =>
+    documentAmount(this.amount(text, currency, at));
 
   /** A discount in percent; nothing means none. */
   discount(text: string, at: string): Fraction {

@@ -27,15 +27,31 @@ const said = ({ status, body }: Reply): unknown[] => [
 ];
 const view = async <View>(path: string): Promise<View> => (await odile.call('GET', `/api/${path}`)).body as View;
 const asides = async () => (await view<{ rows: AsideView[] }>('asides')).rows;
-const ordered = (quantity: string, item = '1', vendor = '1') => ines.posted('order', make.order([{ item, quantity, price: '5' }], { vendor }));
-const came = (of: string, quantity: string, more: object = {}, rest: object = {}) => make.receipt([{ of: `${of}/1`, quantity, ...more }], rest);
-const aside = (more: object = {}) => ({ of: '', item: '', what: '', quantity: '1', reason: 'wet', place: 'dock', ...more });
+const ordered = (quantity: string, item = '1', vendor = '1') =>
+  ines.posted('order', make.order([{ item, quantity, price: '5' }], { vendor }));
+const came = (of: string, quantity: string, more: object = {}, rest: object = {}) =>
+  make.receipt([{ of: `${of}/1`, quantity, ...more }], rest);
+const aside = (more: object = {}) => ({
+  of: '',
+  item: '',
+  what: '',
+  quantity: '1',
+  reason: 'wet',
+  place: 'dock',
+  ...more,
+});
 
 describe('more or less than was ordered', () => {
   it('is taken within what the company, the vendor or the item allows', async () => {
     const [company, vendor, item] = await Promise.all([ordered('100'), ordered('100', '1', '3'), ordered('100', '2')]);
-    expect(said(await odile.post('receipt', came(company, '105.1')))).toEqual([422, '/lines/0/quantity Only 105 of this line may come: 100 are open.']);
-    expect(said(await odile.post('receipt', came(vendor, '100.1', {}, { vendor: '3' })))).toEqual([422, '/lines/0/quantity Only 100 of this line are open.']);
+    expect(said(await odile.post('receipt', came(company, '105.1')))).toEqual([
+      422,
+      '/lines/0/quantity Only 105 of this line may come: 100 are open.',
+    ]);
+    expect(said(await odile.post('receipt', came(vendor, '100.1', {}, { vendor: '3' })))).toEqual([
+      422,
+      '/lines/0/quantity Only 100 of this line are open.',
+    ]);
     await odile.posted('receipt', came(company, '105'));
     await odile.posted('receipt', came(item, '110'));
     const shown = await view<OrderView>(`orders/${item}`);
@@ -50,7 +66,9 @@ describe('more or less than was ordered', () => {
     ]);
     const receipt = await odile.posted('receipt', came(order, '98', { last: true }));
     const shown = await view<OrderView>(`orders/${order}`);
-    expect(shown.lines).toMatchObject([{ open: '0', closed: { quantity: '2', reason: 'came short, within what is allowed' } }]);
+    expect(shown.lines).toMatchObject([
+      { open: '0', closed: { quantity: '2', reason: 'came short, within what is allowed' } },
+    ]);
     expect(shown.history.at(-1)).toMatchObject({ step: 'closed', id: receipt });
     const late = said(await odile.post('receipt', came(order, '1')));
     expect(late[1]).toContain('came short, within what is allowed');
@@ -62,11 +80,17 @@ describe('more or less than was ordered', () => {
 describe('goods that stand aside', () => {
   it('come with others or alone, post nothing, and stay on the list until something becomes of them', async () => {
     const order = await ordered('10');
-    const receipt = await odile.posted('receipt', came(order, '8', {}, { aside: [aside({ of: `${order}/1`, quantity: '2' })] }));
+    const receipt = await odile.posted(
+      'receipt',
+      came(order, '8', {}, { aside: [aside({ of: `${order}/1`, quantity: '2' })] }),
+    );
     const shown = await view<DocumentView>(`documents/${receipt}`);
     expect(shown.facts).toContainEqual({ name: 'Stands aside', value: '2 kg Merino yarn: wet, dock' });
     expect(shown.amount).toBe('40.00');
-    const alone = await odile.posted('receipt', make.receipt([], { aside: [aside({ item: '3' }), aside({ what: 'a crate of bobbins', quantity: '1' })] }));
+    const alone = await odile.posted(
+      'receipt',
+      make.receipt([], { aside: [aside({ item: '3' }), aside({ what: 'a crate of bobbins', quantity: '1' })] }),
+    );
     expect((await view<DocumentView>(`documents/${alone}`)).entries).toEqual([]);
     expect(await asides()).toMatchObject([
       { what: 'Merino yarn', quantity: '2', left: '2', order: { id: order } },
@@ -76,10 +100,19 @@ describe('goods that stand aside', () => {
     // The rejected goods are still to come.
     expect((await view<OrderView>(`orders/${order}`)).lines).toMatchObject([{ received: '8', open: '2' }]);
 
-    const gone = (of: string, quantity: string, outcome = 'sent back') => ({ date: '2026-03-12', reason: 'collected', lines: [{ of, quantity, outcome }] });
+    const gone = (of: string, quantity: string, outcome = 'sent back') => ({
+      date: '2026-03-12',
+      reason: 'collected',
+      lines: [{ of, quantity, outcome }],
+    });
     const closing = await odile.posted('aside-closing', gone(`${receipt}/2`, '1.5'));
-    expect(said(await odile.post('aside-closing', gone(`${receipt}/2`, '1')))).toEqual([422, '/lines/0/quantity Only 0.5 of it stand aside.']);
-    expect((await view<DocumentView>(`documents/${closing}`)).lines).toMatchObject([{ label: 'Merino yarn', quantity: '1.5', note: 'sent back' }]);
+    expect(said(await odile.post('aside-closing', gone(`${receipt}/2`, '1')))).toEqual([
+      422,
+      '/lines/0/quantity Only 0.5 of it stand aside.',
+    ]);
+    expect((await view<DocumentView>(`documents/${closing}`)).lines).toMatchObject([
+      { label: 'Merino yarn', quantity: '1.5', note: 'sent back' },
+    ]);
     expect((await asides())[0]).toMatchObject({ quantity: '2', left: '0.5' });
     expect(said(await ines.post('reversal', { of: receipt, date: '2026-03-13', reason: 'x' }))).toEqual([
       422,
@@ -88,8 +121,15 @@ describe('goods that stand aside', () => {
   });
 
   it('cannot go twice when two say so at once', async () => {
-    const receipt = await odile.posted('receipt', make.receipt([], { aside: [aside({ what: 'pallets', quantity: '3' })] }));
-    const go = { date: '2026-03-12', reason: 'collected', lines: [{ of: `${receipt}/1`, quantity: '2', outcome: 'sent back' }] };
+    const receipt = await odile.posted(
+      'receipt',
+      make.receipt([], { aside: [aside({ what: 'pallets', quantity: '3' })] }),
+    );
+    const go = {
+      date: '2026-03-12',
+      reason: 'collected',
+      lines: [{ of: `${receipt}/1`, quantity: '2', outcome: 'sent back' }],
+    };
     const replies = await Promise.all([odile.post('aside-closing', go), ines.post('aside-closing', go)]);
     expect(replies.map(({ status }) => status).sort()).toEqual([201, 422]);
   });
@@ -97,11 +137,21 @@ describe('goods that stand aside', () => {
   it('say what they are and why, at the field', async () => {
     const reply = await odile.post(
       'receipt',
-      make.receipt([], { aside: [aside({ reason: ' ' }), aside({ what: 'x', quantity: 'two' }), aside({ item: '99' })] }),
+      make.receipt([], {
+        aside: [aside({ reason: ' ' }), aside({ what: 'x', quantity: 'two' }), aside({ item: '99' })],
+      }),
     );
     expect(said(reply)).toEqual([422, '/aside/1/quantity “two” is not a number: write it like 1240.50.']);
-    const next = await odile.post('receipt', make.receipt([], { aside: [aside({ reason: ' ' }), aside({ item: '99' })] }));
-    expect(said(next).map((text) => String(text).split(' ')[0])).toEqual(['422', '/aside/0/what', '/aside/0/reason', '/aside/1/item']);
+    const next = await odile.post(
+      'receipt',
+      make.receipt([], { aside: [aside({ reason: ' ' }), aside({ item: '99' })] }),
+    );
+    expect(said(next).map((text) => String(text).split(' ')[0])).toEqual([
+      '422',
+      '/aside/0/what',
+      '/aside/0/reason',
+      '/aside/1/item',
+    ]);
   });
 });
 
@@ -113,12 +163,15 @@ it('a lot keeps its day, and does not come in after it', async () => {
     '/lines/0/lots/0/expires Lot KD-1 is past its day: reject it, or correct the day.',
   ]);
   const receipt = await odile.posted('receipt', came(order, '4', lots('2027-03-31')));
-  const [kept] = (await server.source.query('SELECT expires FROM movement_lot WHERE document_id = ?', [receipt])) as { expires: string }[];
+  const [kept] = (await server.source.query('SELECT expires FROM movement_lot WHERE document_id = ?', [receipt])) as {
+    expires: string;
+  }[];
   expect(kept?.expires).toBe('2027-03-31');
 });
 
 describe('the bill that comes with the goods', () => {
-  const withBill = (of: string, quantity: string, number: string, more: object = {}) => came(of, quantity, more, { bill: { number, another: 'another one' } });
+  const withBill = (of: string, quantity: string, number: string, more: object = {}) =>
+    came(of, quantity, more, { bill: { number, another: 'another one' } });
 
   it('is posted with the receipt in one step, as the preview shows both', async () => {
     const order = await ordered('40');
@@ -130,19 +183,30 @@ describe('the bill that comes with the goods', () => {
     const receipt = await view<DocumentView>(`documents/${posted}`);
     const bill = receipt.trail.flatMap(({ documents }) => documents).find(({ number }) => number.startsWith('VB-'));
     const billed = await view<DocumentView>(`documents/${bill?.id ?? ''}`);
-    expect([billed.reference, billed.amount, netOf([...receipt.entries, ...billed.entries])]).toEqual(['ONE-STEP 1', '200.00', netOf(preview.entries)]);
-    expect(await view<OrderView>(`orders/${order}`)).toMatchObject({ lines: [{ received: '40', billed: '40', open: '0' }] });
+    expect([billed.reference, billed.amount, netOf([...receipt.entries, ...billed.entries])]).toEqual([
+      'ONE-STEP 1',
+      '200.00',
+      netOf(preview.entries),
+    ]);
+    expect(await view<OrderView>(`orders/${order}`)).toMatchObject({
+      lines: [{ received: '40', billed: '40', open: '0' }],
+    });
   });
 
   it('is wholly there or not at all: a number that is taken is said at its field, and nothing is received', async () => {
     const order = await ordered('40');
     const body = withBill(order, '10', 'one-step 1');
     expect(said(await ines.preview('receipt', body))[0]).toBe(200);
-    expect((await ines.preview('receipt', body)).body).toMatchObject({ accepted: false, refusals: [{ at: '/bill/number' }] });
+    expect((await ines.preview('receipt', body)).body).toMatchObject({
+      accepted: false,
+      refusals: [{ at: '/bill/number' }],
+    });
     expect(said(await ines.post('receipt', body))[1]).toMatch(/^\/bill\/number /);
     expect(said(await ines.post('receipt', withBill(order, '10', ' ')))[1]).toMatch(/^\/bill\/number /);
     expect(await view<OrderView>(`orders/${order}`)).toMatchObject({ lines: [{ received: '0', billed: '0' }] });
-    const replies = await Promise.all(['10', '11', '12', '13'].map((quantity) => ines.post('receipt', withBill(order, quantity, 'ONE-STEP 2'))));
+    const replies = await Promise.all(
+      ['10', '11', '12', '13'].map((quantity) => ines.post('receipt', withBill(order, quantity, 'ONE-STEP 2'))),
+    );
     expect(replies.map(({ status }) => status).sort()).toEqual([201, 422, 422, 422]);
   });
 
@@ -150,19 +214,29 @@ describe('the bill that comes with the goods', () => {
     const order = await ordered('40');
     const [key, body] = [crypto.randomUUID(), withBill(order, '40', 'ONE-STEP 3')];
     const replies = await Promise.all([1, 2, 3].map(() => ines.post('receipt', body, key)));
-    expect([replies.map(({ status }) => status < 300), new Set(replies.map((reply) => reply.body.id)).size]).toEqual([[true, true, true], 1]);
+    expect([replies.map(({ status }) => status < 300), new Set(replies.map((reply) => reply.body.id)).size]).toEqual([
+      [true, true, true],
+      1,
+    ]);
     expect(await view<OrderView>(`orders/${order}`)).toMatchObject({ lines: [{ received: '40', billed: '40' }] });
   });
 
   it('and another price than the order’s are for whoever may enter bills', async () => {
     const order = await ordered('40');
     for (const body of [withBill(order, '1', 'X-1'), came(order, '1', { price: '6', reason: 'as agreed' })]) {
-      expect([(await odile.post('receipt', body)).status, (await odile.preview('receipt', body)).status]).toEqual([403, 403]);
+      expect([(await odile.post('receipt', body)).status, (await odile.preview('receipt', body)).status]).toEqual([
+        403, 403,
+      ]);
     }
     expect(said(await ines.post('receipt', came(order, '1', { price: '6' })))[1]).toMatch(/^\/lines\/0\/reason /);
-    const receipt = await ines.posted('receipt', came(order, '10', { price: '6.5', reason: 'as agreed by telephone' }, { bill: { number: 'ONE-STEP 4' } }));
+    const receipt = await ines.posted(
+      'receipt',
+      came(order, '10', { price: '6.5', reason: 'as agreed by telephone' }, { bill: { number: 'ONE-STEP 4' } }),
+    );
     const shown = await view<DocumentView>(`documents/${receipt}`);
-    expect(shown.lines).toMatchObject([{ price: '6.50', amount: '65.00', note: expect.stringContaining('as agreed by telephone') }]);
+    expect(shown.lines).toMatchObject([
+      { price: '6.50', amount: '65.00', note: expect.stringContaining('as agreed by telephone') },
+    ]);
     expect(netOf(shown.entries)).toEqual({ inventory: 6_500n, grni: -6_500n });
   });
 });
@@ -172,25 +246,34 @@ describe('goods on the dock', () => {
     date: '2026-03-11',
     lines: lines.map(([of, quantity, bin]) => ({ of, quantity, bin })),
   });
-  const onDock = async () => (await view<{ rows: { line: string; left: string }[] }>('receipts/on-dock')).rows.map(({ line, left }) => [line, left]);
+  const onDock = async () =>
+    (await view<{ rows: { line: string; left: string }[] }>('receipts/on-dock')).rows.map(({ line, left }) => [
+      line,
+      left,
+    ]);
 
   it('go into bins in a second step, no more of them than came, and stand there again when that is taken back', async () => {
     await server.source.query("INSERT INTO bin VALUES (1, 'DOCK', 'dock'), (1, 'A-1', 'shelf'), (1, 'A-2', 'shelf')");
     const receipt = `${await odile.posted('receipt', came(await ordered('40'), '40'))}/1`;
     const elsewhere = `${await odile.posted('receipt', came(await ordered('5'), '5', {}, { warehouse: '2' }))}/1`;
     expect((await onDock()).filter(([line]) => line === receipt || line === elsewhere)).toEqual([[receipt, '40']]);
-    expect(said(await odile.post('put-away', put([receipt, '41', 'A-1'])))).toEqual([422, '/lines/0/quantity Only 40 of it still stand on the dock, not 41.']);
+    expect(said(await odile.post('put-away', put([receipt, '41', 'A-1'])))).toEqual([
+      422,
+      '/lines/0/quantity Only 40 of it still stand on the dock, not 41.',
+    ]);
     expect(said(await odile.post('put-away', put([receipt, '1', 'B-1'])))[1]).toBe(
       '/lines/0/bin “B-1” is no bin of this warehouse: choose one of those that are set up.',
     );
     const document = await odile.posted('put-away', put([receipt, '25', 'A-1'], [receipt, '10', 'A-2']));
     const shown = await view<DocumentView>(`documents/${document}`);
-    expect([shown.lines.map(({ note }) => note), shown.entries, (await onDock()).find(([line]) => line === receipt)]).toEqual([
-      ['A-1', 'A-2'],
-      [],
-      [receipt, '5'],
-    ]);
-    expect(said(await ines.post('reversal', { of: receipt.split('/')[0], date: '2026-03-12', reason: 'x' }))[1]).toContain('PT-');
+    expect([
+      shown.lines.map(({ note }) => note),
+      shown.entries,
+      (await onDock()).find(([line]) => line === receipt),
+    ]).toEqual([['A-1', 'A-2'], [], [receipt, '5']]);
+    expect(
+      said(await ines.post('reversal', { of: receipt.split('/')[0], date: '2026-03-12', reason: 'x' }))[1],
+    ).toContain('PT-');
     await ines.posted('reversal', { of: document, date: '2026-03-12', reason: 'wrong shelf' });
     expect((await onDock()).find(([line]) => line === receipt)).toEqual([receipt, '40']);
   });

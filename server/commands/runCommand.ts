@@ -47,7 +47,12 @@ const NOT_YET_NUMBERED = { document: 90_000_000_000n, number: '' };
  * The one path of a command: load what it rests on, locked; decide in the core; save in one transaction. The same key
  * with the same body gives the document that is there; refusals leave nothing, not even the key.
  */
-export async function postDocument<Kind extends DocumentKind>(source: DataSource, kind: Kind, body: BodyOf<Kind>, posting: Posting): Promise<PostedReply> {
+export async function postDocument<Kind extends DocumentKind>(
+  source: DataSource,
+  kind: Kind,
+  body: BodyOf<Kind>,
+  posting: Posting,
+): Promise<PostedReply> {
   const hash = createHash('sha256')
     .update(JSON.stringify([kind, posting.user, body]))
     .digest('hex');
@@ -64,24 +69,41 @@ export async function postDocument<Kind extends DocumentKind>(source: DataSource
   } catch (problem) {
     // Two people enter the same bill at the same moment: the unique index decides, and says what the rule says.
     if (duplicateOf(problem, 'bill_number_once')) {
-      throw new RefusedError([refusal('bill_number_taken', kind === 'receipt' ? '/bill/number' : '/number', { number: billNumberIn(body) })], {
-        items: new Map(),
-        warehouses: new Map(),
-      });
+      throw new RefusedError(
+        [refusal('bill_number_taken', kind === 'receipt' ? '/bill/number' : '/number', { number: billNumberIn(body) })],
+        {
+          items: new Map(),
+          warehouses: new Map(),
+        },
+      );
     }
     throw problem;
   }
 }
 
-const billNumberIn = (body: { readonly number?: string; readonly bill?: { readonly number: string } } | object): string =>
-  'bill' in body ? (body.bill?.number ?? '') : 'number' in body ? (body.number ?? '') : '';
+const billNumberIn = (
+  body: { readonly number?: string; readonly bill?: { readonly number: string } } | object,
+): string => ('bill' in body ? (body.bill?.number ?? '') : 'number' in body ? (body.number ?? '') : '');
 
 /** Posts a document, and what follows it, in the transaction that is open. */
-async function postWithin<Kind extends DocumentKind>(manager: EntityManager, kind: Kind, body: BodyOf<Kind>, posting: Posting): Promise<PostedReply> {
-  const { books, decision, terms, number } = await loadAndDecide(manager, kind, body, { locking: true, ...posting, blind: posting.blind ?? false });
+async function postWithin<Kind extends DocumentKind>(
+  manager: EntityManager,
+  kind: Kind,
+  body: BodyOf<Kind>,
+  posting: Posting,
+): Promise<PostedReply> {
+  const { books, decision, terms, number } = await loadAndDecide(manager, kind, body, {
+    locking: true,
+    ...posting,
+    blind: posting.blind ?? false,
+  });
   if (!decision.accepted) throw new RefusedError(decision.refusals, books.names);
   const id = books.nextDocument.toString();
-  const saving: Saving = { id, books, poolRow: (pool) => (pool === undefined ? null : (books.poolRows.get(pool) ?? null)) };
+  const saving: Saving = {
+    id,
+    books,
+    poolRow: (pool) => (pool === undefined ? null : (books.poolRows.get(pool) ?? null)),
+  };
   const { document } = decision.posted;
   const command = commandOf(kind);
   await command.settle?.(document, manager, saving, body);
@@ -92,8 +114,13 @@ async function postWithin<Kind extends DocumentKind>(manager: EntityManager, kin
   });
   const following = command.follows?.(document, body, books);
   if (following) {
-    await postWithin(manager, following.kind, following.body, { ...posting, key: `${posting.key}:${following.kind}` }).catch((problem: unknown) => {
-      throw problem instanceof RefusedError ? new RefusedError(problem.refusals.map(below(following.at)), problem.names) : problem;
+    await postWithin(manager, following.kind, following.body, {
+      ...posting,
+      key: `${posting.key}:${following.kind}`,
+    }).catch((problem: unknown) => {
+      throw problem instanceof RefusedError
+        ? new RefusedError(problem.refusals.map(below(following.at)), problem.names)
+        : problem;
     });
   }
   return { id, kind, number };
@@ -141,13 +168,21 @@ const viewDifference =
     allowed: allowed === undefined ? null : formatAmount(allowed, currency),
   });
 
-const notAccepted = (refusals: readonly Refusal[], books: LoadedBooks): Omit<PreviewReply, 'differences' | 'total' | 'secondLook'> => ({
+const notAccepted = (
+  refusals: readonly Refusal[],
+  books: LoadedBooks,
+): Omit<PreviewReply, 'differences' | 'total' | 'secondLook'> => ({
   ...{ accepted: false, refusals: refusals.map((entry) => worded(entry, books.names)) },
   ...{ entries: [], unitCosts: [], shares: [], expected: [] },
 });
 
 /** What a document that follows would be, on the books as the first one leaves them. */
-function decideNext(books: LoadedBooks, posted: Posted<PostedDocument>, { kind, body }: Following, user: string): Decision<PostedDocument> {
+function decideNext(
+  books: LoadedBooks,
+  posted: Posted<PostedDocument>,
+  { kind, body }: Following,
+  user: string,
+): Decision<PostedDocument> {
   const reader = new Reader();
   const command = commandOf(kind).read(body, reader, { user, baseCurrency: books.company.currency });
   if (reader.refusals.length > 0) return refused(reader.refusals);
@@ -159,13 +194,23 @@ async function loadAndDecide<Kind extends DocumentKind>(
   kind: Kind,
   body: BodyOf<Kind>,
   { locking, user, key, blind }: { locking: boolean; user: string; key?: string | undefined; blind: boolean },
-): Promise<{ books: LoadedBooks; decision: Decision<DocumentOf[Kind]>; terms: Terms; number: string; command?: CommandOf[Kind] }> {
+): Promise<{
+  books: LoadedBooks;
+  decision: Decision<DocumentOf[Kind]>;
+  terms: Terms;
+  number: string;
+  command?: CommandOf[Kind];
+}> {
   const loader = new BooksLoader(manager, locking);
   const { refusals, terms } = await loader.loadCompany(commandOf(kind).header(body));
   refusals.push(...(await checkNamed({ manager, locking }, body)));
   const reader = new Reader();
   const signedOff = key !== undefined && kind === 'bill' && (await isSignedOff(manager, key, body, user));
-  const command = commandOf(kind).read(body, reader, { user, baseCurrency: loader.books(0n).company.currency, signedOff });
+  const command = commandOf(kind).read(body, reader, {
+    user,
+    baseCurrency: loader.books(0n).company.currency,
+    signedOff,
+  });
   // What cannot be read is not decided.
   refusals.push(...reader.refusals);
   if (refusals.length > 0) return { books: loader.books(0n), decision: refused(refusals), terms, number: '' };
@@ -175,12 +220,20 @@ async function loadAndDecide<Kind extends DocumentKind>(
   const { document, number } = locking ? await nextNumbers(manager, kind) : NOT_YET_NUMBERED;
   const books = loader.books(document);
   const decision = decide<Kind>(books, command);
-  return { books, decision: blind && !decision.accepted ? refused(decision.refusals.map(veiled)) : decision, terms, number, command };
+  return {
+    books,
+    decision: blind && !decision.accepted ? refused(decision.refusals.map(veiled)) : decision,
+    terms,
+    number,
+    command,
+  };
 }
 
 /** A refusal for somebody who counts blind. */
 const veiled = (told: Refusal): Refusal =>
-  told.reason === 'receipt_exceeds_ordered' || told.reason === 'short_beyond_tolerance' ? refusal('count_again', told.at) : told;
+  told.reason === 'receipt_exceeds_ordered' || told.reason === 'short_beyond_tolerance'
+    ? refusal('count_again', told.at)
+    : told;
 
 async function claimKey(manager: EntityManager, posting: Posting, hash: string): Promise<PostedReply | undefined> {
   try {
@@ -194,31 +247,40 @@ async function claimKey(manager: EntityManager, posting: Posting, hash: string):
   } catch (problem) {
     if (!duplicateOf(problem, 'PRIMARY')) throw problem;
   }
-  const [known] = (await manager.query('SELECT body_hash, user_id FROM idempotency WHERE `key` = ?', [posting.key])) as {
+  const [known] = (await manager.query('SELECT body_hash, user_id FROM idempotency WHERE `key` = ?', [
+    posting.key,
+  ])) as {
     body_hash: string;
     user_id: string;
   }[];
   if (known && known.user_id !== posting.user) await refuseOther(manager, posting.key);
-  if (known?.body_hash !== hash) throw new RequestError(422, 'Key used before', 'This Idempotency-Key belongs to another request: make a new one.');
-  const [document] = (await manager.query('SELECT id, kind, number FROM document WHERE idempotency_key = ?', [posting.key])) as PostedReply[];
+  if (known?.body_hash !== hash)
+    throw new RequestError(422, 'Key used before', 'This Idempotency-Key belongs to another request: make a new one.');
+  const [document] = (await manager.query('SELECT id, kind, number FROM document WHERE idempotency_key = ?', [
+    posting.key,
+  ])) as PostedReply[];
   if (!document) throw new Error(`The key ${posting.key} has no document.`);
   return { id: document.id, kind: document.kind, number: document.number };
 }
 
 /** Two people post from the same draft: the second is told who was first. */
 async function refuseOther(manager: EntityManager, key: string): Promise<void> {
-  const [posted] = (await manager.query('SELECT d.number, u.name FROM document d JOIN user_account u ON u.id = d.entered_by WHERE d.idempotency_key = ?', [
-    key,
-  ])) as {
+  const [posted] = (await manager.query(
+    'SELECT d.number, u.name FROM document d JOIN user_account u ON u.id = d.entered_by WHERE d.idempotency_key = ?',
+    [key],
+  )) as {
     number: string;
     name: string;
   }[];
-  if (posted) throw new RequestError(409, 'Posted already', `${posted.name} posted this as ${posted.number} a moment ago.`);
+  if (posted)
+    throw new RequestError(409, 'Posted already', `${posted.name} posted this as ${posted.number} a moment ago.`);
 }
 
 /** Taken after the locks: within an order and a pool, documents are numbered in the order in which they commit. */
 async function nextNumbers(manager: EntityManager, kind: DocumentKind): Promise<{ document: bigint; number: string }> {
-  const [row] = (await manager.query(`SELECT NEXTVAL(document_ids) AS document, NEXTVAL(${seriesOf(kind)}) AS number`)) as {
+  const [row] = (await manager.query(
+    `SELECT NEXTVAL(document_ids) AS document, NEXTVAL(${seriesOf(kind)}) AS number`,
+  )) as {
     document: string;
     number: string;
   }[];
@@ -234,20 +296,29 @@ async function viewPosted(
   const { document } = posted;
   const shares =
     document.kind === 'allocation'
-      ? document.shares.map((share) => ({ charge: share.charge, amounts: share.amounts.map((amount) => formatAmount(amount, currency)) }))
+      ? document.shares.map((share) => ({
+          charge: share.charge,
+          amounts: share.amounts.map((amount) => formatAmount(amount, currency)),
+        }))
       : [];
   return {
     entries: await viewEntries(manager, posted.entries, currency),
     unitCosts: await viewUnitCosts(manager, posted.settlement, books),
     ...{ shares, expected: viewExpected(books, document) },
-    total: document.kind === 'bill' || document.kind === 'credit' ? formatAmount(document.total.amount, document.currency) : null,
+    total:
+      document.kind === 'bill' || document.kind === 'credit'
+        ? formatAmount(document.total.amount, document.currency)
+        : null,
   };
 }
 
 /** What the goods of an order, or of a later version of it, should cost once they are here. */
 function viewExpected(books: LoadedBooks, document: PostedDocument): PreviewReply['expected'] {
   if (document.kind !== 'order' && document.kind !== 'order-change') return [];
-  const order = document.kind === 'order' ? { ...document, rate: rateOn(books, document.currency, document.date) } : books.orders.get(document.of);
+  const order =
+    document.kind === 'order'
+      ? { ...document, rate: rateOn(books, document.currency, document.date) }
+      : books.orders.get(document.of);
   if (order?.rate === undefined) return [];
   const at = { currency: order.currency, rate: order.rate, date: order.date };
   return document.lines.flatMap(({ bought, stated }, position) => {
@@ -257,11 +328,18 @@ function viewExpected(books: LoadedBooks, document: PostedDocument): PreviewRepl
   });
 }
 
-async function viewUnitCosts(manager: EntityManager, settlement: Settlement, books: LoadedBooks): Promise<PreviewReply['unitCosts']> {
+async function viewUnitCosts(
+  manager: EntityManager,
+  settlement: Settlement,
+  books: LoadedBooks,
+): Promise<PreviewReply['unitCosts']> {
   if (settlement.pools.length === 0) return [];
   const { currency } = books.company;
   const ids = settlement.pools.map(({ pool }) => pool.item);
-  const rows = (await manager.query('SELECT id, name FROM item WHERE id IN (?)', [ids])) as { id: string; name: string }[];
+  const rows = (await manager.query('SELECT id, name FROM item WHERE id IN (?)', [ids])) as {
+    id: string;
+    name: string;
+  }[];
   const names = new Map(rows.map((row) => [row.id, row.name]));
   return settlement.pools.map(({ before, pool }) => {
     const [was, is] = [endOf(before), endOf(pool)];

@@ -17,7 +17,9 @@ describe('at the same moment', () => {
   it('two receive the last five: one succeeds, the other is told what is left', async () => {
     for (let round = 0; round < 15; round += 1) {
       const order = await user(0).posted('order', make.order([{ item: '1', quantity: '5', price: '10' }]));
-      const replies = await Promise.all([0, 1].map((n) => user(n).post('receipt', make.receipt([{ of: `${order}/1`, quantity: '5' }]))));
+      const replies = await Promise.all(
+        [0, 1].map((n) => user(n).post('receipt', make.receipt([{ of: `${order}/1`, quantity: '5' }]))),
+      );
       expect(replies.map(({ status }) => status).sort()).toEqual([201, 422]);
       expect(replies.find(({ status }) => status === 422)?.body.detail).toBe('Nothing of this line is open any more.');
     }
@@ -26,7 +28,11 @@ describe('at the same moment', () => {
 
   it('eight enter the same bill: one is kept', async () => {
     for (let round = 0; round < 5; round += 1) {
-      const replies = await Promise.all(users.map((each, n) => each.post('bill', make.charge(n % 2 ? `GW-${round}` : `gw ${'0'.repeat(n)}${round}`, '10'))));
+      const replies = await Promise.all(
+        users.map((each, n) =>
+          each.post('bill', make.charge(n % 2 ? `GW-${round}` : `gw ${'0'.repeat(n)}${round}`, '10')),
+        ),
+      );
       expect(replies.filter(({ status }) => status === 201)).toHaveLength(1);
       expect(replies.filter(({ status }) => status === 422)).toHaveLength(7);
     }
@@ -54,7 +60,9 @@ describe('at the same moment', () => {
         ),
       ),
     );
-    const freight = await Promise.all(receipts.map((_, n) => user(n).posted('bill', make.charge(`F-${n}`, `${n + 1}3.37`))));
+    const freight = await Promise.all(
+      receipts.map((_, n) => user(n).posted('bill', make.charge(`F-${n}`, `${n + 1}3.37`))),
+    );
     const work = receipts.flatMap((receipt, n) => [
       () =>
         user(n).post(
@@ -78,8 +86,14 @@ describe('at the same moment', () => {
           { item: '1', quantity: '11' },
           { item: '2', quantity: '13' },
         ];
-        const delivery = await user(n + d).posted('delivery', make.delivery(d % 2 ? lines : lines.reverse(), { date: `2026-03-2${(n * d) % 5}` }));
-        return user(d).post('invoice', make.invoice([{ of: `${delivery}/1`, quantity: '5', price: '20' }], { date: '2026-03-29' }));
+        const delivery = await user(n + d).posted(
+          'delivery',
+          make.delivery(d % 2 ? lines : lines.reverse(), { date: `2026-03-2${(n * d) % 5}` }),
+        );
+        return user(d).post(
+          'invoice',
+          make.invoice([{ of: `${delivery}/1`, quantity: '5', price: '20' }], { date: '2026-03-29' }),
+        );
       }),
     ]);
     const replies = await Promise.all(work.map((task) => task()));
@@ -90,10 +104,14 @@ describe('at the same moment', () => {
   it('more deliveries than the stock allows: just as many succeed as there are goods', async () => {
     await user(0).posted('opening', make.opening([{ item: '3', quantity: '10', value: '777.77' }], { warehouse: '2' }));
     const replies = await Promise.all(
-      Array.from({ length: 16 }, (_, n) => user(n).post('delivery', make.delivery([{ item: '3', quantity: '1' }], { warehouse: '2' }))),
+      Array.from({ length: 16 }, (_, n) =>
+        user(n).post('delivery', make.delivery([{ item: '3', quantity: '1' }], { warehouse: '2' })),
+      ),
     );
     expect(replies.filter(({ status }) => status === 201)).toHaveLength(10);
-    const [pool] = (await server.source.query('SELECT quantity, value FROM pool WHERE item_id = 3 AND warehouse_id = 2')) as {
+    const [pool] = (await server.source.query(
+      'SELECT quantity, value FROM pool WHERE item_id = 3 AND warehouse_id = 2',
+    )) as {
       quantity: string;
       value: string;
     }[];

@@ -21,10 +21,17 @@ async function bought(name: string): Promise<{ order: string; receipt: string; b
   const lines = [{ discount: '', due: '', item: '1', quantity: '10', price: '12', estimates }];
   const order = await ines().posted('order', make.order([], { lines }));
   const receipt = await ines().posted('receipt', make.receipt([{ of: `${order}/1`, quantity: '10' }]));
-  const bill = await ines().posted('bill', make.bill(name, [{ of: `${receipt}/1`, quantity: '10', price: '12' }], { date: '2026-03-11' }));
+  const bill = await ines().posted(
+    'bill',
+    make.bill(name, [{ of: `${receipt}/1`, quantity: '10', price: '12' }], { date: '2026-03-11' }),
+  );
   return { order, receipt, bill };
 }
-const expensed = (number: string) => ({ ...make.bill(number, []), expenses: [{ expense: 'cleaning', amount: '40' }], date: '2026-03-11' });
+const expensed = (number: string) => ({
+  ...make.bill(number, []),
+  expenses: [{ expense: 'cleaning', amount: '40' }],
+  date: '2026-03-11',
+});
 const payment = (of: string, amount: string, from = '') => ({
   ...{ vendor: '1', date: '2026-03-20', currency: 'USD', from, discountsTo: 'income', reason: '' },
   bills: [{ of, amount, discount: '', writeOff: '' }],
@@ -39,7 +46,12 @@ const CONTESTS: Partial<Record<DocumentKind, Contest>> = {
   return: {
     async ready(round) {
       const { receipt } = await bought(`R${round}`);
-      return { vendor: '1', date: '2026-03-15', number: '', lines: [{ of: `${receipt}/1`, quantity: '6', replace: false, confirmed: true }] };
+      return {
+        vendor: '1',
+        date: '2026-03-15',
+        number: '',
+        lines: [{ of: `${receipt}/1`, quantity: '6', replace: false, confirmed: true }],
+      };
     },
   },
   credit: {
@@ -48,7 +60,13 @@ const CONTESTS: Partial<Record<DocumentKind, Contest>> = {
       const lines = [{ of: `${receipt}/1`, quantity: '5', replace: false, confirmed: true }];
       const back = await ines().posted('return', { vendor: '1', date: '2026-03-15', number: '', lines });
       // Two memos of other numbers for the same goods.
-      return { vendor: '1', number: '?', date: '2026-03-18', currency: 'USD', lines: [{ of: `${back}/1`, quantity: '5', price: '12' }] };
+      return {
+        vendor: '1',
+        number: '?',
+        date: '2026-03-18',
+        currency: 'USD',
+        lines: [{ of: `${back}/1`, quantity: '5', price: '12' }],
+      };
     },
   },
   'estimate-closing': {
@@ -79,38 +97,68 @@ const CONTESTS: Partial<Record<DocumentKind, Contest>> = {
   'customer-return': {
     async ready() {
       const delivery = await ines().posted('delivery', make.delivery([{ item: '1', quantity: '4' }]));
-      return { customer: 'Oxbow Street Weavers', date: '2026-03-18', warehouse: '1', lines: [{ of: `${delivery}/1`, quantity: '3', price: '0' }] };
+      return {
+        customer: 'Oxbow Street Weavers',
+        date: '2026-03-18',
+        warehouse: '1',
+        lines: [{ of: `${delivery}/1`, quantity: '3', price: '0' }],
+      };
     },
   },
   arrival: {
     async ready() {
-      const sent = await ines().posted('transfer', { date: '2026-03-17', from: '1', to: '2', inTransit: true, lines: [{ item: '1', quantity: '2' }] });
+      const sent = await ines().posted('transfer', {
+        date: '2026-03-17',
+        from: '1',
+        to: '2',
+        inTransit: true,
+        lines: [{ item: '1', quantity: '2' }],
+      });
       return { date: '2026-03-18', lines: [{ of: `${sent}/1`, quantity: '2', lost: '' }] };
     },
   },
   reversal: {
     async ready() {
-      const prepaid = await ines().posted('prepayment', { vendor: '1', date: '2026-03-18', currency: 'USD', amount: '5' });
+      const prepaid = await ines().posted('prepayment', {
+        vendor: '1',
+        date: '2026-03-18',
+        currency: 'USD',
+        amount: '5',
+      });
       return { date: '2026-03-18', of: prepaid, reason: 'twice' };
     },
   },
 };
 
 describe('two at the same moment', () => {
-  it.each(Object.keys(CONTESTS) as DocumentKind[])('post the same %s: one does, the other is told why not', async (kind) => {
-    await ines().posted('opening', make.opening([{ item: '1', quantity: '100', value: '1000' }]));
-    for (let round = 0; round < 3; round += 1) {
-      const body = await CONTESTS[kind]?.ready(round);
-      const replies = await Promise.all([1, 2].map((n) => user(n).post(kind, kind === 'credit' ? { ...body, number: `CM-${round}-${n}` } : (body ?? {}))));
-      expect([kind, ...replies.map(({ status }) => status).sort()]).toEqual([kind, 201, 422]);
-    }
-    expect(await proveBooks(server.source)).toEqual([]);
-  });
+  it.each(Object.keys(CONTESTS) as DocumentKind[])(
+    'post the same %s: one does, the other is told why not',
+    async (kind) => {
+      await ines().posted('opening', make.opening([{ item: '1', quantity: '100', value: '1000' }]));
+      for (let round = 0; round < 3; round += 1) {
+        const body = await CONTESTS[kind]?.ready(round);
+        const replies = await Promise.all(
+          [1, 2].map((n) =>
+            user(n).post(kind, kind === 'credit' ? { ...body, number: `CM-${round}-${n}` } : (body ?? {})),
+          ),
+        );
+        expect([kind, ...replies.map(({ status }) => status).sort()]).toEqual([kind, 201, 422]);
+      }
+      expect(await proveBooks(server.source)).toEqual([]);
+    },
+  );
 
   it('use up one prepayment: no more of it is used than there is', async () => {
-    const prepaid = await ines().posted('prepayment', { vendor: '1', date: '2026-03-05', currency: 'USD', amount: '150' });
+    const prepaid = await ines().posted('prepayment', {
+      vendor: '1',
+      date: '2026-03-05',
+      currency: 'USD',
+      amount: '150',
+    });
     const bills = await Promise.all(
-      [1, 2, 3].map((n) => user(n).posted('bill', { ...expensed(`PP${n}`), expenses: [{ expense: 'cleaning', amount: '100' }] })),
+      [1, 2, 3].map((n) =>
+        user(n).posted('bill', { ...expensed(`PP${n}`), expenses: [{ expense: 'cleaning', amount: '100' }] }),
+      ),
     );
     const replies = await Promise.all(bills.map((bill, n) => user(n).post('payment', payment(bill, '70', prepaid))));
     expect(replies.filter(({ status }) => status === 201)).toHaveLength(2);
@@ -123,7 +171,12 @@ describe('two at the same moment', () => {
       const replies = await Promise.all([
         user(1).post('reversal', { date: '2026-03-18', of: bill, reason: 'wrong paper' }),
         user(2).post('payment', payment(bill, '120')),
-        user(3).post('return', { vendor: '1', date: '2026-03-15', number: '', lines: [{ of: `${receipt}/1`, quantity: '1', replace: true, confirmed: true }] }),
+        user(3).post('return', {
+          vendor: '1',
+          date: '2026-03-15',
+          number: '',
+          lines: [{ of: `${receipt}/1`, quantity: '1', replace: true, confirmed: true }],
+        }),
       ]);
       const [reversed, paid] = replies.map(({ status }) => status);
       expect([reversed, paid].filter((status) => status === 201)).toHaveLength(1);
@@ -134,7 +187,9 @@ describe('two at the same moment', () => {
   it('close a month, one of them twice, while others post into it: all or nothing is in it', async () => {
     const work = [
       ...[1, 2].map((n) => user(n).post('close', { date: '2026-01-31', period: '2026-01' })),
-      ...[3, 4, 5].map((n) => user(n).post('opening', make.opening([{ item: '2', quantity: '1', value: '10' }], { date: '2026-01-20' }))),
+      ...[3, 4, 5].map((n) =>
+        user(n).post('opening', make.opening([{ item: '2', quantity: '1', value: '10' }], { date: '2026-01-20' })),
+      ),
     ];
     const replies = await Promise.all(work);
     expect(
@@ -147,7 +202,10 @@ describe('two at the same moment', () => {
       expect([201, 422]).toContain(status);
       if (status === 422) expect(body.errors).toMatchObject([{ reason: 'date_in_closed_period' }]);
     }
-    expect((await ines().post('opening', make.opening([{ item: '2', quantity: '1', value: '10' }], { date: '2026-01-20' }))).status).toBe(422);
+    expect(
+      (await ines().post('opening', make.opening([{ item: '2', quantity: '1', value: '10' }], { date: '2026-01-20' })))
+        .status,
+    ).toBe(422);
   });
 });
 
@@ -160,15 +218,42 @@ describe('many at the same moment', () => {
     const kinds: ((n: number) => [DocumentKind, object])[] = [
       (n) => ['transfer', { date: `2026-03-2${n % 5}`, from: '1', to: '2', inTransit: false, lines: one('1') }],
       () => ['transfer', { date: '2026-03-26', from: '2', to: '1', inTransit: false, lines: one('1') }],
-      () => ['assembly', { date: '2026-03-24', warehouse: '1', uses: [...one('1'), ...one('2')], makes: one('3')[0], conversion: '1' }],
-      (n) => ['count', { date: '2026-03-25', warehouse: '1', reason: 'counted', lines: [{ ...one('1')[0], change: n % 2 ? 'found' : 'missing' }] }],
-      () => ['return', { vendor: '1', date: '2026-03-24', number: '', lines: [{ of: `${receipt}/1`, quantity: '1', replace: false, confirmed: true }] }],
+      () => [
+        'assembly',
+        { date: '2026-03-24', warehouse: '1', uses: [...one('1'), ...one('2')], makes: one('3')[0], conversion: '1' },
+      ],
+      (n) => [
+        'count',
+        {
+          date: '2026-03-25',
+          warehouse: '1',
+          reason: 'counted',
+          lines: [{ ...one('1')[0], change: n % 2 ? 'found' : 'missing' }],
+        },
+      ],
+      () => [
+        'return',
+        {
+          vendor: '1',
+          date: '2026-03-24',
+          number: '',
+          lines: [{ of: `${receipt}/1`, quantity: '1', replace: false, confirmed: true }],
+        },
+      ],
       () => [
         'customer-return',
-        { customer: 'Oxbow Street Weavers', date: '2026-03-27', warehouse: '1', lines: [{ of: `${delivery}/1`, quantity: '1', price: '0' }] },
+        {
+          customer: 'Oxbow Street Weavers',
+          date: '2026-03-27',
+          warehouse: '1',
+          lines: [{ of: `${delivery}/1`, quantity: '1', price: '0' }],
+        },
       ],
       () => ['write-down', { date: '2026-03-28', warehouse: '1', lines: [{ item: '1', netRealisable: '9' }] }],
-      () => ['estimate-closing', { date: '2026-03-29', reason: 'none', lines: [{ of: `${receipt}/1`, charge: 'freight' }] }],
+      () => [
+        'estimate-closing',
+        { date: '2026-03-29', reason: 'none', lines: [{ of: `${receipt}/1`, charge: 'freight' }] },
+      ],
     ];
     const replies = await Promise.all(
       Array.from({ length: 40 }, (_, n) => {
@@ -180,7 +265,9 @@ describe('many at the same moment', () => {
     expect(replies.filter(({ status }) => status === 201).length).toBeGreaterThan(30);
     expect(await proveBooks(server.source)).toEqual([]);
     const posted = replies.flatMap(({ status, body }) => (status === 201 ? [String(body.id)] : []));
-    const undone = await Promise.all(posted.map((of, n) => user(n).post('reversal', { date: '2026-03-30', of, reason: 'all of it again' })));
+    const undone = await Promise.all(
+      posted.map((of, n) => user(n).post('reversal', { date: '2026-03-30', of, reason: 'all of it again' })),
+    );
     expect(undone.every(({ status }) => status === 201 || status === 422)).toBe(true);
     expect(await proveBooks(server.source)).toEqual([]);
   });

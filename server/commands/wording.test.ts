@@ -65,19 +65,33 @@ describe('the wording of refusals', () => {
 
   it('names items and warehouses as users know them', () => {
     const names = { items: new Map([['7', 'YM-EC']]), warehouses: new Map([['1', 'Main']]) };
-    expect(worded({ reason: 'stock_short', at: '', values }, names).says).toBe('YM-EC (S-0007) in Main would be 2 short on 2026-03-01.');
+    expect(worded({ reason: 'stock_short', at: '', values }, names).says).toBe(
+      'YM-EC (S-0007) in Main would be 2 short on 2026-03-01.',
+    );
   });
 
   it('says nothing is open where nothing is', () => {
-    expect(worded({ reason: 'receipt_exceeds_ordered', at: '', values: { open: '0' } }).says).toBe('Nothing of this line is open any more.');
+    expect(worded({ reason: 'receipt_exceeds_ordered', at: '', values: { open: '0' } }).says).toBe(
+      'Nothing of this line is open any more.',
+    );
   });
 
   it('sets the thousands of figures apart, and of nothing that only looks like one', () => {
     const difference = { kind: 'total', difference: '-35995827.52', allowed: '0.00', currency: 'USD' };
-    expect(worded({ reason: 'difference_unexplained', at: '', values: difference }).says).toContain('asks for 35,995,827.52 USD less than');
+    expect(worded({ reason: 'difference_unexplained', at: '', values: difference }).says).toContain(
+      'asks for 35,995,827.52 USD less than',
+    );
     const alike = { number: '20261', date: '2026-03-01', amount: '1234567 JPY' };
-    expect(worded({ reason: 'bill_amount_alike', at: '', values: alike }).says).toContain('Bill 20261 of 2026-03-01 comes to 1,234,567 JPY too');
-    expect(['0', '999', '1000', '-1000.5', '0.123456'].map(inThousands)).toEqual(['0', '999', '1,000', '-1,000.5', '0.123456']);
+    expect(worded({ reason: 'bill_amount_alike', at: '', values: alike }).says).toContain(
+      'Bill 20261 of 2026-03-01 comes to 1,234,567 JPY too',
+    );
+    expect(['0', '999', '1000', '-1000.5', '0.123456'].map(inThousands)).toEqual([
+      '0',
+      '999',
+      '1,000',
+      '-1,000.5',
+      '0.123456',
+    ]);
   });
 });
 

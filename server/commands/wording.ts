@@ -12,8 +12,10 @@ const SAYS: Readonly<Record<RefusalReason, (values: Values) => string>> = {
   too_large: () => 'This number is too large to keep.',
   no_lines: () => 'Add at least one line.',
   date_impossible: ({ date }) => `“${date}” is not a day: write it as year-month-day, like 2026-11-23.`,
-  date_in_closed_period: ({ date, firstOpenDay }) => `${date} lies in a closed period: choose ${firstOpenDay} or later.`,
-  date_before_cited: ({ date, cited }) => `${date} is before the document that this one builds on: choose ${cited} or later.`,
+  date_in_closed_period: ({ date, firstOpenDay }) =>
+    `${date} lies in a closed period: choose ${firstOpenDay} or later.`,
+  date_before_cited: ({ date, cited }) =>
+    `${date} is before the document that this one builds on: choose ${cited} or later.`,
   item_unknown: () => 'There is no such item: choose one from the list.',
   line_unknown: () => 'This line is not there any more, or is of another kind: load the list again.',
   line_cited_twice: () => 'The same line stands here twice: put its quantity on one of them.',
@@ -23,37 +25,54 @@ const SAYS: Readonly<Record<RefusalReason, (values: Values) => string>> = {
   amount_zero: () => 'The amount must be more than zero.',
   discount_out_of_range: () => 'A discount lies between 0 and 100 percent.',
   currency_unknown: ({ currency }) => `${currency} is not a currency of ISO 4217.`,
-  currency_differs_from_order: ({ ordered, billed }) => `The order is in ${ordered}, the bill in ${billed}: a bill must be in its order’s currency.`,
-  currency_differs: ({ ordered, billed }) => `This is in ${billed}, what it settles in ${ordered}: both must be in one currency.`,
+  currency_differs_from_order: ({ ordered, billed }) =>
+    `The order is in ${ordered}, the bill in ${billed}: a bill must be in its order’s currency.`,
+  currency_differs: ({ ordered, billed }) =>
+    `This is in ${billed}, what it settles in ${ordered}: both must be in one currency.`,
   rate_missing: ({ currency, date }) => `There is no rate of exchange for ${currency} on ${date}: enter one first.`,
   vendor_unknown: () => 'There is no such vendor: choose one from the list.',
   warehouse_unknown: () => 'There is no such warehouse: choose one from the list.',
   warehouse_differs: () => 'These goods are in different warehouses: put away those of one at a time.',
-  bin_unknown: ({ bin }) => (bin ? `“${bin}” is no bin of this warehouse: choose one of those that are set up.` : 'Choose a bin.'),
+  bin_unknown: ({ bin }) =>
+    bin ? `“${bin}” is no bin of this warehouse: choose one of those that are set up.` : 'Choose a bin.',
   put_away_exceeds_received: ({ open, quantity }) => `Only ${open} of it still stand on the dock, not ${quantity}.`,
   warehouse_same: () => 'Goods cannot go from a warehouse to itself: choose another.',
   vendor_differs: () => 'This line belongs to another vendor.',
   customer_differs: () => 'This delivery went to another customer.',
   count_again: () => 'This is not what may come: count again, set aside what is too much, or leave the line open.',
-  short_beyond_tolerance: ({ missing, allowed }) => `${missing} are missing and ${allowed} may be: leave the rest open, or let the buyer close it.`,
-  aside_exceeds_held: ({ open }) => (open === '0' ? 'None of it stands aside any more.' : `Only ${open} of it stand aside.`),
+  short_beyond_tolerance: ({ missing, allowed }) =>
+    `${missing} are missing and ${allowed} may be: leave the rest open, or let the buyer close it.`,
+  aside_exceeds_held: ({ open }) =>
+    open === '0' ? 'None of it stands aside any more.' : `Only ${open} of it stand aside.`,
   lot_expired: ({ lot }) => `Lot ${lot} is past its day: reject it, or correct the day.`,
-  unit_unknown: ({ unit, units }) => (units ? `“${unit}” is no unit of this item: choose ${units}.` : 'An expense has no unit.'),
+  unit_unknown: ({ unit, units }) =>
+    units ? `“${unit}” is no unit of this item: choose ${units}.` : 'An expense has no unit.',
   pack_not_whole: ({ unit, stockUnit }) => `A ${unit} is not divided: give a whole number, or ${stockUnit} instead.`,
-  pack_differs: ({ unit, size, stockUnit }) => `A ${unit} of this item holds ${size} ${stockUnit}: give one of another size another name.`,
+  pack_differs: ({ unit, size, stockUnit }) =>
+    `A ${unit} of this item holds ${size} ${stockUnit}: give one of another size another name.`,
   unit_unreadable: () => 'A unit’s name has no bar and no equals sign in it.',
   receipt_exceeds_ordered: ({ open, most }) => {
     if (open === '0') return 'Nothing of this line is open any more.';
-    return open === most ? `Only ${open} of this line are open.` : `Only ${most} of this line may come: ${open} are open.`;
+    return open === most
+      ? `Only ${open} of this line are open.`
+      : `Only ${most} of this line may come: ${open} are open.`;
   },
-  bill_exceeds_received: ({ open }) => (open === '0' ? 'Everything received on this line is billed already.' : `Only ${open} are received and not billed.`),
-  bill_ahead_while_unbilled: ({ unbilled }) => `${unbilled} of this line are received and not billed: bill those first.`,
+  bill_exceeds_received: ({ open }) =>
+    open === '0' ? 'Everything received on this line is billed already.' : `Only ${open} are received and not billed.`,
+  bill_ahead_while_unbilled: ({ unbilled }) =>
+    `${unbilled} of this line are received and not billed: bill those first.`,
   bill_ahead_exceeds_ordered: ({ open }) =>
-    open === '0' ? 'Everything on order of this line is billed already.' : `Only ${open} of this line are on order and not billed.`,
-  bill_number_alike: ({ number, date }) => `Bill ${number} of ${date} is entered, and this number is almost the same: say why it is another bill, or leave it.`,
-  bill_amount_alike: ({ number, date, amount }) => `Bill ${number} of ${date} comes to ${amount} too: say why this is another bill, or leave it.`,
-  bill_number_taken: ({ number }) => `This vendor’s bill ${number} is entered already (case, blanks, separators and leading zeros aside).`,
-  done_is_goods: () => 'Goods are billed when they are received, or ahead of that: only a service is done without a receipt.',
+    open === '0'
+      ? 'Everything on order of this line is billed already.'
+      : `Only ${open} of this line are on order and not billed.`,
+  bill_number_alike: ({ number, date }) =>
+    `Bill ${number} of ${date} is entered, and this number is almost the same: say why it is another bill, or leave it.`,
+  bill_amount_alike: ({ number, date, amount }) =>
+    `Bill ${number} of ${date} comes to ${amount} too: say why this is another bill, or leave it.`,
+  bill_number_taken: ({ number }) =>
+    `This vendor’s bill ${number} is entered already (case, blanks, separators and leading zeros aside).`,
+  done_is_goods: () =>
+    'Goods are billed when they are received, or ahead of that: only a service is done without a receipt.',
   difference_unexplained: ({ kind, difference = '', allowed, currency }) => {
     const size = `${difference.replace('-', '')} ${currency} ${difference.startsWith('-') ? 'less' : 'more'} than`;
     return kind === 'total'
@@ -74,27 +93,37 @@ const SAYS: Readonly<Record<RefusalReason, (values: Values) => string>> = {
   not_stock: () => 'This line is no stock: only goods can be chosen here.',
   estimate_none: ({ kind }) => `No estimate of ${kind} is left on this line.`,
   invoice_exceeds_delivered: ({ open }) =>
-    open === '0' ? 'Everything delivered on this line is invoiced already.' : `Only ${open} are delivered and not invoiced.`,
-  return_exceeds_received: ({ open }) => (open === '0' ? 'Everything received on this line has gone back already.' : `Only ${open} of this line can go back.`),
-  return_not_on_hand: ({ quantity }) => `${quantity} of this receipt are not here any more: confirm that other goods go back in their place.`,
+    open === '0'
+      ? 'Everything delivered on this line is invoiced already.'
+      : `Only ${open} are delivered and not invoiced.`,
+  return_exceeds_received: ({ open }) =>
+    open === '0' ? 'Everything received on this line has gone back already.' : `Only ${open} of this line can go back.`,
+  return_not_on_hand: ({ quantity }) =>
+    `${quantity} of this receipt are not here any more: confirm that other goods go back in their place.`,
   return_exceeds_delivered: ({ open }) =>
-    open === '0' ? 'Everything delivered on this line was given back already.' : `Only ${open} of this line can be given back.`,
+    open === '0'
+      ? 'Everything delivered on this line was given back already.'
+      : `Only ${open} of this line can be given back.`,
   credit_exceeds_open: ({ open }) => `Only ${open} can be credited here.`,
   credit_of_nothing: () => 'There are no goods that this credit could make cheaper: send it to variance.',
-  credit_of_disputed: () => 'This was never accepted, and is in no cost: take it against the credit that was asked for.',
-  arrival_exceeds_sent: ({ open }) => (open === '0' ? 'Nothing of this line is in transit any more.' : `Only ${open} of this line are in transit.`),
+  credit_of_disputed: () =>
+    'This was never accepted, and is in no cost: take it against the credit that was asked for.',
+  arrival_exceeds_sent: ({ open }) =>
+    open === '0' ? 'Nothing of this line is in transit any more.' : `Only ${open} of this line are in transit.`,
   move_exceeds_expense: ({ left }) => `Only ${left} is left of this expense.`,
   lots_not_kept: ({ item }) => `${item} is not kept by lot or serial number: leave this empty.`,
   lots_missing: ({ item }) => `${item} is kept by lot or serial number: say which.`,
   lot_twice: () => 'The same lot or serial number stands here twice.',
-  lot_quantity_wrong: ({ lot }) => `The quantity of ${lot} is wrong: more than zero, and exactly one for a serial number.`,
+  lot_quantity_wrong: ({ lot }) =>
+    `The quantity of ${lot} is wrong: more than zero, and exactly one for a serial number.`,
   lots_do_not_add_up: ({ quantity, lots }) => `The line says ${quantity}, its lots or serial numbers ${lots}.`,
   lot_not_sent: ({ item, lot, open }) =>
     open === '0'
       ? `${item} ${lot} is not among what went out on this line and is still out.`
       : `Only ${open} of ${item} ${lot} went out on this line and are still out.`,
   serial_on_hand: ({ item, lot }) => `${item} ${lot} is here already: a serial number stands for one thing.`,
-  stock_short: ({ item, warehouse, date, short, lot }) => `${item}${lot ? ` (${lot})` : ''} in ${warehouse} would be ${short} short on ${date}.`,
+  stock_short: ({ item, warehouse, date, short, lot }) =>
+    `${item}${lot ? ` (${lot})` : ''} in ${warehouse} would be ${short} short on ${date}.`,
   standard_not_kept: ({ item }) => `${item} is not kept at standard cost.`,
   payment_exceeds_open: ({ open }) => `Only ${open} is open on this bill.`,
   payment_waits_for_goods: ({ waiting }) => `${waiting} that it bills are not here: it is paid when they are.`,
@@ -106,18 +135,23 @@ const SAYS: Readonly<Record<RefusalReason, (values: Values) => string>> = {
   period_closed_already: ({ period }) => `${period} is closed already, or a later period is.`,
   period_not_closed: ({ period }) => `${period || 'This period'} does not follow a closed period.`,
   period_taken_back: ({ period }) => `What was accrued before ${period} is taken back already.`,
-  period_accruals_stand: ({ period }) => `What closing ${period} accrued is not taken back yet: open the period after it first.`,
+  period_accruals_stand: ({ period }) =>
+    `What closing ${period} accrued is not taken back yet: open the period after it first.`,
   period_locked: ({ period }) => `${period} is locked for good.`,
-  order_changed_since: ({ version }) => `Somebody changed this order meanwhile: version ${version} stands. Look at it, and begin your change anew from there.`,
+  order_changed_since: ({ version }) =>
+    `Somebody changed this order meanwhile: version ${version} stands. Look at it, and begin your change anew from there.`,
   nothing_changed: () => 'Nothing is different from the order as it stands: change a line or add one.',
   nothing_open: () => 'Nothing of this is open any more.',
-  order_below_received: ({ received }) => `${received} of this line have come or are billed already: order at least that.`,
+  order_below_received: ({ received }) =>
+    `${received} of this line have come or are billed already: order at least that.`,
   order_line_closed: ({ date, reason }) =>
     `This line was closed on ${date} (${reason}): reverse that closing to open it again, or keep the goods for the buyer to explain.`,
-  order_billed_ahead: () => 'Goods that are billed already are still to come on this line: get a credit for them first.',
+  order_billed_ahead: () =>
+    'Goods that are billed already are still to come on this line: get a credit for them first.',
   order_on_hold: () => 'This order is on hold: release it first.',
   order_not_held: () => 'This order is not on hold.',
-  vendor_on_hold: ({ reason }) => `This vendor is on hold: ${reason}. Nothing is ordered from it, and nothing paid to it, until that is lifted in Setup.`,
+  vendor_on_hold: ({ reason }) =>
+    `This vendor is on hold: ${reason}. Nothing is ordered from it, and nothing paid to it, until that is lifted in Setup.`,
   own_bank_account: () => 'Whoever changed the bank account of a vendor does not pay it: somebody else has to.',
   tax_code_unknown: ({ name }) => `There is no tax code “${name}”: choose one, or set it up first.`,
   terms_unknown: () => 'Choose terms of payment that are set up.',
@@ -133,7 +167,22 @@ const SAYS: Readonly<Record<RefusalReason, (values: Values) => string>> = {
 
 /** Values that are figures; others may look like one: a number on a paper, a day. */
 const FIGURES: ReadonlySet<string> = new Set([
-  ...['difference', 'allowed', 'above', 'amount', 'asked', 'left', 'open', 'most', 'quantity', 'missing', 'received', 'unbilled', 'waiting', 'short'],
+  ...[
+    'difference',
+    'allowed',
+    'above',
+    'amount',
+    'asked',
+    'left',
+    'open',
+    'most',
+    'quantity',
+    'missing',
+    'received',
+    'unbilled',
+    'waiting',
+    'short',
+  ],
 ]);
 
 /** A figure as it is read in words: its thousands set apart. */

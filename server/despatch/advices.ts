@@ -34,12 +34,22 @@ export async function keepAdvice(source: DataSource, id: string, content: Buffer
   const matched = matchDespatch(advice.lines, awaited);
   try {
     await transaction(source, async (manager) => {
-      const [known] = (await manager.query('SELECT number FROM despatch_advice WHERE id = ?', [id])) as { number: string }[];
+      const [known] = (await manager.query('SELECT number FROM despatch_advice WHERE id = ?', [id])) as {
+        number: string;
+      }[];
       if (known?.number === advice.number) return;
       if (known) throw new RequestError(422, 'Key used before', 'This id belongs to another advice: make a new one.');
       await manager.query(
         'INSERT INTO despatch_advice (id, vendor_id, number, despatched, arrives, transport, kept_by, kept_at) VALUES (?, ?, ?, ?, ?, ?, ?, UTC_TIMESTAMP(6))',
-        [id, vendor, advice.number.slice(0, 60), advice.despatched || null, advice.arrives || null, advice.transport.slice(0, 60), by],
+        [
+          id,
+          vendor,
+          advice.number.slice(0, 60),
+          advice.despatched || null,
+          advice.arrives || null,
+          advice.transport.slice(0, 60),
+          by,
+        ],
       );
       const rows = advice.lines.map((line, at) => rowOf(id, at, line, matched[at]));
       await manager.query(
@@ -78,7 +88,11 @@ async function readAwaited(manager: EntityManager, vendor: string): Promise<Awai
     rows.map((row) => text(row.item_id)),
   );
   return rows.map((row) => ({
-    ...{ line: `${text(row.document_id)}/${text(row.line_no)}` as const, order: text(row.number), orderLine: text(row.line_no) },
+    ...{
+      line: `${text(row.document_id)}/${text(row.line_no)}` as const,
+      order: text(row.number),
+      orderLine: text(row.line_no),
+    },
     ...{ open: quantity(big(row.open)), due: row.due_day ?? undefined, ...called(text(row.item_id)) },
   }));
 }
@@ -92,7 +106,9 @@ export async function listAdvices(manager: EntityManager): Promise<AdviceView[]>
   );
   if (rows.length === 0) return [];
   const lines = groupBy(
-    (await manager.query('SELECT * FROM despatch_advice_line WHERE advice_id IN (?) ORDER BY advice_id, line_no', [rows.map((row) => row.id)])) as Row[],
+    (await manager.query('SELECT * FROM despatch_advice_line WHERE advice_id IN (?) ORDER BY advice_id, line_no', [
+      rows.map((row) => row.id),
+    ])) as Row[],
     (row) => text(row.advice_id),
   );
   return rows.map((row) => ({
@@ -100,7 +116,13 @@ export async function listAdvices(manager: EntityManager): Promise<AdviceView[]>
     ...{ arrives: row.arrives ?? null, transport: text(row.transport) },
     lines: (lines.get(text(row.id)) ?? []).map((line) => ({
       of: line.order_id == null ? null : `${line.order_id}/${text(line.order_line_no)}`,
-      ...{ said: text(line.said), quantity: showQuantity(line.quantity), lot: text(line.lot), expires: text(line.expires), problem: text(line.problem) },
+      ...{
+        said: text(line.said),
+        quantity: showQuantity(line.quantity),
+        lot: text(line.lot),
+        expires: text(line.expires),
+        problem: text(line.problem),
+      },
     })),
   }));
 }

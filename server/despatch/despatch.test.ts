@@ -53,8 +53,11 @@ const ublLine = (
 
 describe('a despatch advice', () => {
   it('in UBL fills in what comes before it comes, and goes off the list with the receipt', async () => {
-    const gtin = '<a:StandardItemIdentification><b:ID schemeID="0160">12000000000104</b:ID></a:StandardItemIdentification>';
-    const serials = ['FL-1', 'FL-2'].map((serial) => `<a:ItemInstance><b:SerialID>${serial}</b:SerialID></a:ItemInstance>`).join('');
+    const gtin =
+      '<a:StandardItemIdentification><b:ID schemeID="0160">12000000000104</b:ID></a:StandardItemIdentification>';
+    const serials = ['FL-1', 'FL-2']
+      .map((serial) => `<a:ItemInstance><b:SerialID>${serial}</b:SerialID></a:ItemInstance>`)
+      .join('');
     const loom = `<a:SellersItemIdentification><b:ID>aj-fl</b:ID></a:SellersItemIdentification>${serials}`;
     const lot =
       '<a:ItemInstance><a:LotIdentification><b:LotNumberID>L7</b:LotNumberID><b:ExpiryDate>2027-01-31</b:ExpiryDate></a:LotIdentification></a:ItemInstance>';
@@ -62,7 +65,9 @@ describe('a despatch advice', () => {
     const id = randomUUID();
     const content = ubl([ublLine(gtin, '80', 'XCJ'), ublLine(loom, '2', 'EA'), ublLine(unknown, '4', 'KGM')].join(''));
     const kept = await send(odile, content, id);
-    expect([kept.status, (await send(odile, content, id)).status, (await send(odile, content)).status]).toEqual([200, 200, 409]);
+    expect([kept.status, (await send(odile, content, id)).status, (await send(odile, content)).status]).toEqual([
+      200, 200, 409,
+    ]);
     expect(await waiting()).toMatchObject([
       {
         ...{ number: 'DA-551', vendor: { name: 'Tarnside Fibres' }, arrives: '2026-03-12', transport: 'FHL-077' },
@@ -70,11 +75,21 @@ describe('a despatch advice', () => {
           { of: `${order}/1`, quantity: '40', lot: '', problem: '' },
           { of: `${order}/2`, quantity: '1', lot: 'FL-1', problem: '' },
           { of: `${order}/2`, quantity: '1', lot: 'FL-2', problem: '' },
-          { of: null, said: 'Goods & more · NOBODY', quantity: '4', lot: 'L7', expires: '2027-01-31', problem: 'nothing is to come that is called so' },
+          {
+            of: null,
+            said: 'Goods & more · NOBODY',
+            quantity: '4',
+            lot: 'L7',
+            expires: '2027-01-31',
+            problem: 'nothing is to come that is called so',
+          },
         ],
       },
     ]);
-    const receipt = await odile.posted('receipt', make.receipt([{ of: `${order}/1`, quantity: '40' }], { packingSlip: 'DA-551' }));
+    const receipt = await odile.posted(
+      'receipt',
+      make.receipt([{ of: `${order}/1`, quantity: '40' }], { packingSlip: 'DA-551' }),
+    );
     expect(await waiting()).toEqual([]);
     await ines.posted('reversal', { of: receipt, date: '2026-03-12', reason: 'wrong warehouse' });
     expect(await waiting()).toHaveLength(1);
@@ -84,20 +99,32 @@ describe('a despatch advice', () => {
 
   it('comes as a table too, and says which part cannot be read', async () => {
     const table = (rows: string) => send(odile, `advice;order;item;quantity;unit;lot\n${rows}`);
-    expect((await table(`CSV-1;${number};02000000000107;12.5;kg;\nCSV-1;${number};YARN;10;cone;\n`)).body).toMatchObject({
+    expect(
+      (await table(`CSV-1;${number};02000000000107;12.5;kg;\nCSV-1;${number};YARN;10;cone;\n`)).body,
+    ).toMatchObject({
       ...{ number: 'CSV-1', vendor: { name: 'Tarnside Fibres' } },
       lines: [{ quantity: '12.5' }, { quantity: '5' }],
     });
     const says = async (reply: Promise<Reply>) => [(await reply).status, (await reply).body.detail];
-    expect(await says(table(`CSV-2;${number};YARN;ten;kg;`))).toEqual([422, 'Line 1: “ten” is no quantity above zero.']);
-    expect(await says(table(`A;;YARN;1;;\nB;;YARN;1;;`))).toEqual([422, 'The file holds more than one advice (A, B): give each in a file of its own.']);
-    expect(await says(table(`CSV-3;PO-0;YARN;1;;`))).toEqual([422, expect.stringContaining('no order is named that is known')]);
+    expect(await says(table(`CSV-2;${number};YARN;ten;kg;`))).toEqual([
+      422,
+      'Line 1: “ten” is no quantity above zero.',
+    ]);
+    expect(await says(table(`A;;YARN;1;;\nB;;YARN;1;;`))).toEqual([
+      422,
+      'The file holds more than one advice (A, B): give each in a file of its own.',
+    ]);
+    expect(await says(table(`CSV-3;PO-0;YARN;1;;`))).toEqual([
+      422,
+      expect.stringContaining('no order is named that is known'),
+    ]);
     expect(await says(send(odile, 'item,quantity\nYARN,1'))).toEqual([422, expect.stringContaining('missing: advice')]);
   });
 
   it('that means harm is refused, and nothing of it is kept', async () => {
     const before = await waiting();
-    const bomb = '<!DOCTYPE x [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;">]><DespatchAdvice><ID>&b;</ID></DespatchAdvice>';
+    const bomb =
+      '<!DOCTYPE x [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;">]><DespatchAdvice><ID>&b;</ID></DespatchAdvice>';
     const outside = '<!DOCTYPE x SYSTEM "file:///etc/passwd"><DespatchAdvice/>';
     for (const [content, says] of [
       [bomb, 'DOCTYPE'],
@@ -119,7 +146,10 @@ describe('a despatch advice', () => {
 });
 
 describe('a photo of rejected goods', () => {
-  const PNG = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64');
+  const PNG = Buffer.from(
+    'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+    'base64',
+  );
   const keep = (client: Client, content: Buffer, id: string, name = 'tins.png') =>
     client.call('PUT', `/api/papers/${id}`, { name, content: content.toString('base64') });
 
@@ -132,9 +162,9 @@ describe('a photo of rejected goods', () => {
     expect((await odile.call('GET', '/api/asides')).body.rows as AsideView[]).toMatchObject([{ photo: id }]);
     const shown = await odile.fetch(`/api/papers/${id}`);
     expect(Buffer.from(await shown.arrayBuffer()).equals(PNG)).toBe(true);
-    expect(['content-type', 'x-content-type-options', 'content-security-policy'].map((name) => shown.headers.get(name))).toEqual([
-      ...['image/png', 'nosniff', "default-src 'none'; sandbox"],
-    ]);
+    expect(
+      ['content-type', 'x-content-type-options', 'content-security-policy'].map((name) => shown.headers.get(name)),
+    ).toEqual([...['image/png', 'nosniff', "default-src 'none'; sandbox"]]);
   });
 
   it('is refused where it is something else under another name, or somebody else may not', async () => {
@@ -148,7 +178,9 @@ describe('a photo of rejected goods', () => {
       (
         await odile.post(
           'receipt',
-          make.receipt([], { aside: [{ of: `${order}/1`, item: '', what: '', quantity: '1', reason: 'x', place: '', photo: 'me.png' }] }),
+          make.receipt([], {
+            aside: [{ of: `${order}/1`, item: '', what: '', quantity: '1', reason: 'x', place: '', photo: 'me.png' }],
+          }),
         )
       ).status,
     ).toBe(400);
@@ -158,8 +190,16 @@ describe('a photo of rejected goods', () => {
 describe('what the company wants of receiving', () => {
   it('is counted blind: whoever receives sees which goods may come, not how many, also not in what is refused', async () => {
     await server.source.query('UPDATE company SET blind = 1');
-    const lines = async (client: Client) => (await client.call('GET', '/api/orders/open-lines')).body.rows as OpenOrderLine[];
-    expect((await lines(odile))[0]).toMatchObject({ line: `${order}/1`, ordered: '', open: '', received: '', asked: '', mayBeOver: '' });
+    const lines = async (client: Client) =>
+      (await client.call('GET', '/api/orders/open-lines')).body.rows as OpenOrderLine[];
+    expect((await lines(odile))[0]).toMatchObject({
+      line: `${order}/1`,
+      ordered: '',
+      open: '',
+      received: '',
+      asked: '',
+      mayBeOver: '',
+    });
     expect((await lines(ines))[0]).toMatchObject({ open: '60' });
     const tooMuch = make.receipt([{ of: `${order}/1`, quantity: '61' }]);
     for (const reply of [await odile.post('receipt', tooMuch), await odile.preview('receipt', tooMuch)]) {
@@ -167,10 +207,10 @@ describe('what the company wants of receiving', () => {
       expect([refusal?.reason, /\d/.test(refusal?.says ?? '')]).toEqual(['count_again', false]);
     }
     expect(JSON.stringify((await ines.post('receipt', tooMuch)).body)).toContain('60');
-    expect([(await odile.call('GET', '/api/session')).body.company, (await ines.call('GET', '/api/session')).body.company]).toMatchObject([
-      { blind: true },
-      { blind: false },
-    ]);
+    expect([
+      (await odile.call('GET', '/api/session')).body.company,
+      (await ines.call('GET', '/api/session')).body.company,
+    ]).toMatchObject([{ blind: true }, { blind: false }]);
     await server.source.query('UPDATE company SET blind = 0');
   });
 
@@ -191,10 +231,27 @@ describe('what the company wants of receiving', () => {
     );
     const second = await server.signIn('second@test.example');
     expect(await drafts(second)).toHaveLength(1);
-    const kept = await ines.call('PUT', `/api/drafts/${draft?.id}`, { kind: 'bill', title: 'Mine', body: { vendor: '1', number: 'B-1' }, version: 1 });
+    const kept = await ines.call('PUT', `/api/drafts/${draft?.id}`, {
+      kind: 'bill',
+      title: 'Mine',
+      body: { vendor: '1', number: 'B-1' },
+      version: 1,
+    });
     const seen = async (client: Client) => (await drafts(client)).map(({ title, heldBy }) => [title, heldBy]);
-    expect([kept.status, await seen(second), await seen(ines)]).toEqual([200, [['Mine', 'accountant']], [['Mine', '']]]);
-    const late = await second.call('PUT', `/api/drafts/${draft?.id}`, { kind: 'bill', title: 'Theirs', body: {}, version: 2 });
-    expect([late.status, late.body.detail]).toEqual([409, 'accountant is working on this: it is free again a while after the last change.']);
+    expect([kept.status, await seen(second), await seen(ines)]).toEqual([
+      200,
+      [['Mine', 'accountant']],
+      [['Mine', '']],
+    ]);
+    const late = await second.call('PUT', `/api/drafts/${draft?.id}`, {
+      kind: 'bill',
+      title: 'Theirs',
+      body: {},
+      version: 2,
+    });
+    expect([late.status, late.body.detail]).toEqual([
+      409,
+      'accountant is working on this: it is free again a while after the last change.',
+    ]);
   });
 });

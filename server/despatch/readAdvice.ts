@@ -44,8 +44,13 @@ function readUbl(content: Buffer): Advice {
     number: textAt(root, 'ID'),
     vendor: ublParty(childrenOf(root, 'DespatchSupplierParty')[0]),
     despatched: textAt(root, 'IssueDate'),
-    arrives: textAt(shipment, 'Delivery', 'EstimatedDeliveryPeriod', 'EndDate') || textAt(shipment, 'Delivery', 'RequestedDeliveryPeriod', 'EndDate'),
-    transport: textAt(shipment, 'TransportHandlingUnit', 'TransportEquipment', 'ID') || textAt(shipment, 'Consignment', 'ID') || textAt(shipment, 'ID'),
+    arrives:
+      textAt(shipment, 'Delivery', 'EstimatedDeliveryPeriod', 'EndDate') ||
+      textAt(shipment, 'Delivery', 'RequestedDeliveryPeriod', 'EndDate'),
+    transport:
+      textAt(shipment, 'TransportHandlingUnit', 'TransportEquipment', 'ID') ||
+      textAt(shipment, 'Consignment', 'ID') ||
+      textAt(shipment, 'ID'),
     lines: childrenOf(root, 'DespatchLine').flatMap((line) => ublLines(line, textAt(root, 'OrderReference', 'ID'))),
   });
 }
@@ -54,13 +59,24 @@ function readUbl(content: Buffer): Advice {
 function ublLines(line: XmlNode, headerOrder: string): AdvisedGoods[] {
   const item = childrenOf(line, 'Item')[0];
   const delivered = childrenOf(line, 'DeliveredQuantity')[0];
-  const code = typeof delivered === 'object' && typeof delivered['@unitCode'] === 'string' ? delivered['@unitCode'] : '';
-  const names = ['BuyersItemIdentification', 'SellersItemIdentification', 'StandardItemIdentification'].map((kind) => textAt(item, kind, 'ID'));
+  const code =
+    typeof delivered === 'object' && typeof delivered['@unitCode'] === 'string' ? delivered['@unitCode'] : '';
+  const names = ['BuyersItemIdentification', 'SellersItemIdentification', 'StandardItemIdentification'].map((kind) =>
+    textAt(item, kind, 'ID'),
+  );
   const known = {
-    ...{ order: textAt(line, 'OrderLineReference', 'OrderReference', 'ID') || headerOrder, orderLine: textAt(line, 'OrderLineReference', 'LineID') },
+    ...{
+      order: textAt(line, 'OrderLineReference', 'OrderReference', 'ID') || headerOrder,
+      orderLine: textAt(line, 'OrderLineReference', 'LineID'),
+    },
     ...{ names, unit: unitWord(code), said: [textAt(item, 'Name'), ...names].filter(Boolean).join(' · ') },
   };
-  const whole = { ...known, quantity: quantityIn(textAt(line, 'DeliveredQuantity'), textAt(line, 'ID')), lot: '', expires: '' };
+  const whole = {
+    ...known,
+    quantity: quantityIn(textAt(line, 'DeliveredQuantity'), textAt(line, 'ID')),
+    lot: '',
+    expires: '',
+  };
   const parts = childrenOf(item, 'ItemInstance').map((part) => ({
     lot: textAt(part, 'SerialID') || textAt(part, 'LotIdentification', 'LotNumberID'),
     expires: textAt(part, 'LotIdentification', 'ExpiryDate'),
@@ -81,7 +97,10 @@ async function readTable(content: Buffer): Promise<Advice> {
   const of = (row: Readonly<Record<string, string>> | undefined, name: string) => row?.[name]?.trim() ?? '';
   const [first] = rows;
   const others = rows.find((row) => of(row, 'advice') !== of(first, 'advice'));
-  if (others) throw notRead(`The file holds more than one advice (${of(first, 'advice')}, ${of(others, 'advice')}): give each in a file of its own.`);
+  if (others)
+    throw notRead(
+      `The file holds more than one advice (${of(first, 'advice')}, ${of(others, 'advice')}): give each in a file of its own.`,
+    );
   return complete({
     ...{
       number: of(first, 'advice'),
@@ -91,8 +110,18 @@ async function readTable(content: Buffer): Promise<Advice> {
       transport: of(first, 'transport'),
     },
     lines: rows.map((row, at) => ({
-      ...{ order: of(row, 'order'), orderLine: of(row, 'line'), names: [of(row, 'item')], unit: of(row, 'unit'), said: of(row, 'item') },
-      ...{ quantity: quantityIn(of(row, 'quantity'), String(at + 1)), lot: of(row, 'lot'), expires: of(row, 'expires') },
+      ...{
+        order: of(row, 'order'),
+        orderLine: of(row, 'line'),
+        names: [of(row, 'item')],
+        unit: of(row, 'unit'),
+        said: of(row, 'item'),
+      },
+      ...{
+        quantity: quantityIn(of(row, 'quantity'), String(at + 1)),
+        lot: of(row, 'lot'),
+        expires: of(row, 'expires'),
+      },
     })),
   });
 }

@@ -10,7 +10,8 @@ export const allocation: DocumentCommand<'allocation'> = {
     charges: body.charges.map((charge, position) => ({
       of: charge.of,
       basis: charge.basis,
-      amount: charge.amount === '' ? undefined : reader.base(charge.amount, baseCurrency, `/charges/${position}/amount`),
+      amount:
+        charge.amount === '' ? undefined : reader.base(charge.amount, baseCurrency, `/charges/${position}/amount`),
       fixed: charge.fixed.map((share, at) => ({
         line: share.line,
         amount: reader.base(share.amount, baseCurrency, `/charges/${position}/fixed/${at}/amount`),
@@ -19,7 +20,10 @@ export const allocation: DocumentCommand<'allocation'> = {
     })),
     more: body.more,
     entry: body.entry === '' ? undefined : body.entry,
-    customsRate: body.customsRate === undefined || body.customsRate === '' ? undefined : reader.rate(body.customsRate, '/customsRate'),
+    customsRate:
+      body.customsRate === undefined || body.customsRate === ''
+        ? undefined
+        : reader.rate(body.customsRate, '/customsRate'),
     declared: body.declared,
   }),
   async load(command, loader) {
@@ -77,11 +81,18 @@ export const estimateClosing: DocumentCommand<'estimate-closing'> = {
 };
 
 export const chargeMove: DocumentCommand<'charge-move'> = {
-  read: (body, reader, { baseCurrency }) => ({ kind: 'charge-move', ...body, amount: reader.base(body.amount, baseCurrency, '/amount') }),
+  read: (body, reader, { baseCurrency }) => ({
+    kind: 'charge-move',
+    ...body,
+    amount: reader.base(body.amount, baseCurrency, '/amount'),
+  }),
   load: (command, loader) => loader.loadExpensed(command.of),
   header: () => ({}),
   rows: ({ moved, of, amount }, { id }) => [
-    { table: facts.billCharge, rows: [{ ...keyOf(moved.id), kind: moved.kind, amount, base_amount: amount, is_cost: 1 }] },
+    {
+      table: facts.billCharge,
+      rows: [{ ...keyOf(moved.id), kind: moved.kind, amount, base_amount: amount, is_cost: 1 }],
+    },
     { table: facts.expenseMove, rows: [{ document_id: id, ...citing('of', 'of_line_no', of), amount }] },
   ],
 };

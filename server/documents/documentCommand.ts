@@ -29,7 +29,9 @@ export interface DocumentCommand<Kind extends DocumentKind> {
 }
 
 /** A document that follows another. What is refused of it is said at `at` of the first one's body. */
-export type Following = { readonly [Kind in DocumentKind]: { readonly kind: Kind; readonly body: BodyOf<Kind>; readonly at: string } }[DocumentKind];
+export type Following = {
+  readonly [Kind in DocumentKind]: { readonly kind: Kind; readonly body: BodyOf<Kind>; readonly at: string };
+}[DocumentKind];
 
 /** Who asks, the currency of the books, and whether a second person agreed to exactly this body. */
 export interface Asking {

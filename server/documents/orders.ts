@@ -28,11 +28,22 @@ export const order: DocumentCommand<'order'> = {
     await loader.loadRates([command.currency], command.date);
     if (command.lines.some(expectsByTariff)) await loader.loadTariff();
   },
-  header: ({ vendor, warehouse, currency, note, terms }) => ({ vendor, warehouse, currency, note, ...(terms ? { terms } : {}) }),
+  header: ({ vendor, warehouse, currency, note, terms }) => ({
+    vendor,
+    warehouse,
+    currency,
+    note,
+    ...(terms ? { terms } : {}),
+  }),
   rows: ({ lines }, { id }, { terms, incoterm = '', place = '' }) => [
     ...statedRows(lines.map((line, position) => ({ id: `${id}/${position + 1}`, ...line }))),
     ...(terms || incoterm
-      ? [{ table: facts.orderTerms, rows: [{ document_id: id, terms_id: terms || null, incoterm, place: incoterm && place.trim() }] }]
+      ? [
+          {
+            table: facts.orderTerms,
+            rows: [{ document_id: id, terms_id: terms || null, incoterm, place: incoterm && place.trim() }],
+          },
+        ]
       : []),
   ],
   settle: ({ vendor, lines }, manager, _, body) =>
@@ -53,7 +64,14 @@ const ON_AN_ORDER = {
 export const orderChange: DocumentCommand<'order-change'> = {
   ...ON_AN_ORDER,
   read: (body, reader, from) => ({
-    ...{ kind: 'order-change', of: body.of, version: body.version, by: from.user, date: body.date, reason: body.reason },
+    ...{
+      kind: 'order-change',
+      of: body.of,
+      version: body.version,
+      by: from.user,
+      date: body.date,
+      reason: body.reason,
+    },
     lines: body.lines.map((line, position) => {
       const at = `/lines/${position}`;
       const [of, bought] = line.of === '' ? [undefined, boughtOf(line, reader, at)] : [line.of, undefined];
@@ -68,7 +86,10 @@ export const orderChange: DocumentCommand<'order-change'> = {
   },
   rows: ({ of, lines }, saving) => [
     ...statedRows(lines),
-    { table: facts.orderStep, rows: [{ document_id: saving.id, order_id: of, step: 'changed', version_id: saving.id, amount: 0 }] },
+    {
+      table: facts.orderStep,
+      rows: [{ document_id: saving.id, order_id: of, step: 'changed', version_id: saving.id, amount: 0 }],
+    },
   ],
   settle: ({ vendor, lines }, manager, _, body) =>
     learn(
@@ -84,7 +105,11 @@ export const orderClosing: DocumentCommand<'order-closing'> = {
   rows: ({ lines }, saving) => [
     {
       table: facts.orderClosingLine,
-      rows: lines.map(({ of, quantity }, position) => ({ ...lineAt(saving, position), ...citing('order', 'order_line_no', of), quantity })),
+      rows: lines.map(({ of, quantity }, position) => ({
+        ...lineAt(saving, position),
+        ...citing('order', 'order_line_no', of),
+        quantity,
+      })),
     },
   ],
 };
@@ -101,19 +126,28 @@ export const orderApproval: DocumentCommand<'order-approval'> = {
   rows: stepRows,
 };
 
-function stepRows({ of, step, version, amount }: { of: string; step: string; version: string; amount: bigint }, { id }: { id: string }): TableRows[] {
+function stepRows(
+  { of, step, version, amount }: { of: string; step: string; version: string; amount: bigint },
+  { id }: { id: string },
+): TableRows[] {
   return [{ table: facts.orderStep, rows: [{ document_id: id, order_id: of, step, version_id: version, amount }] }];
 }
 
 type LineBody = BodyOf<'order'>['lines'][number];
-const expectsByTariff = ({ estimates = [] }: Pick<OrderLineCommand, 'estimates'>): boolean => estimates.some(({ by }) => by === 'tariff');
+const expectsByTariff = ({ estimates = [] }: Pick<OrderLineCommand, 'estimates'>): boolean =>
+  estimates.some(({ by }) => by === 'tariff');
 
 function boughtOf(line: LineBody, reader: Reader, at: string): Bought {
   const expense = line.expense?.trim() ?? '';
   return expense === '' ? { item: reader.given(line.item, `${at}/item`) } : { expense };
 }
 
-function askedOf(line: LineBody, reader: Reader, { baseCurrency }: Asking, at: string): Omit<OrderLineCommand, 'bought'> {
+function askedOf(
+  line: LineBody,
+  reader: Reader,
+  { baseCurrency }: Asking,
+  at: string,
+): Omit<OrderLineCommand, 'bought'> {
   return {
     quantity: reader.quantity(line.quantity, `${at}/quantity`),
     unit: line.unit?.trim(),
@@ -122,7 +156,9 @@ function askedOf(line: LineBody, reader: Reader, { baseCurrency }: Asking, at: s
     discount: reader.discount(line.discount, `${at}/discount`),
     due: line.due === '' ? undefined : line.due,
     ...{ warehouse: line.warehouse || undefined, taxCode: line.taxCode ?? '', transport: line.transport?.trim() ?? '' },
-    estimates: (line.estimates ?? []).map((estimate, number) => estimateOf(estimate, reader, baseCurrency, `${at}/estimates/${number}/figure`)),
+    estimates: (line.estimates ?? []).map((estimate, number) =>
+      estimateOf(estimate, reader, baseCurrency, `${at}/estimates/${number}/figure`),
+    ),
     dimensions: dimensionsOf(line),
   };
 }
@@ -138,7 +174,12 @@ async function learn(
     const number = said?.vendorNumber?.trim() ?? '';
     if (number !== '') await learnVendorNumber(manager, vendor, bought.item, number);
     // Of two who say the same at once, either may: an order keeps what its own pack held.
-    if (said?.packSize) await manager.query('INSERT IGNORE INTO item_pack (item_id, unit, size) VALUES (?, ?, ?)', [bought.item, stated.unit, stated.per]);
+    if (said?.packSize)
+      await manager.query('INSERT IGNORE INTO item_pack (item_id, unit, size) VALUES (?, ?, ?)', [
+        bought.item,
+        stated.unit,
+        stated.per,
+      ]);
   }
 }
 
@@ -151,14 +192,23 @@ function statedRows(lines: readonly { id: LineId; bought: Bought; stated: Statem
       rows: lines.map(({ id, bought, stated }) => ({
         ...{ ...keyOfLine(id, stated), item_id: bought.item ?? null, quantity: stated.quantity },
         ...{ unit: stated.unit, price: stated.price, per: stated.per, discount: stated.discount },
-        ...{ due_day: stated.due ?? null, expense: bought.expense ?? null, ...dimensionColumns(stated.dimensions ?? {}) },
+        ...{
+          due_day: stated.due ?? null,
+          expense: bought.expense ?? null,
+          ...dimensionColumns(stated.dimensions ?? {}),
+        },
         ...{ warehouse_id: stated.warehouse ?? null, tax_code: stated.taxCode, transport: stated.transport },
       })),
     },
     {
       table: facts.orderEstimate,
       rows: lines.flatMap(({ id, stated }) =>
-        stated.estimates.map((estimate) => ({ ...keyOfLine(id, stated), kind: estimate.kind, estimated_by: estimate.by, figure: figureOf(estimate) })),
+        stated.estimates.map((estimate) => ({
+          ...keyOfLine(id, stated),
+          kind: estimate.kind,
+          estimated_by: estimate.by,
+          figure: figureOf(estimate),
+        })),
       ),
     },
   ];
@@ -179,4 +229,5 @@ function estimateOf({ kind, by, figure }: EstimateBody, reader: Reader, baseCurr
   }
 }
 
-const figureOf = (estimate: Estimate): bigint => (estimate.by === 'tariff' ? 0n : estimate.by === 'percent' ? estimate.percent : estimate.amount);
+const figureOf = (estimate: Estimate): bigint =>
+  estimate.by === 'tariff' ? 0n : estimate.by === 'percent' ? estimate.percent : estimate.amount;

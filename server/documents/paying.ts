@@ -5,29 +5,50 @@ import type { DocumentCommand } from './documentCommand.ts';
 
 export const prepayment: DocumentCommand<'prepayment'> = {
   read: (body, reader, { user }) => ({
-    ...{ kind: 'prepayment', by: user, vendor: reader.given(body.vendor, '/vendor'), currency: body.currency, date: body.date },
+    ...{
+      kind: 'prepayment',
+      by: user,
+      vendor: reader.given(body.vendor, '/vendor'),
+      currency: body.currency,
+      date: body.date,
+    },
     amount: reader.document(body.amount, body.currency, '/amount'),
   }),
   load: (command, loader) => loader.loadRates([command.currency], command.date),
   header: ({ vendor, currency }) => ({ vendor, currency }),
-  rows: (document, { id }) => [{ table: facts.prepayment, rows: [{ document_id: id, amount: document.amount, base_amount: document.base }] }],
+  rows: (document, { id }) => [
+    { table: facts.prepayment, rows: [{ document_id: id, amount: document.amount, base_amount: document.base }] },
+  ],
 };
 
 export const payment: DocumentCommand<'payment'> = {
   read: (body, reader, { user }) => {
-    const optional = (amount: string, at: string) => (amount === '' ? documentAmount(0n) : reader.document(amount, body.currency, at));
+    const optional = (amount: string, at: string) =>
+      amount === '' ? documentAmount(0n) : reader.document(amount, body.currency, at);
     return {
-      ...{ kind: 'payment', by: user, vendor: reader.given(body.vendor, '/vendor'), currency: body.currency, date: body.date, reason: body.reason },
+      ...{
+        kind: 'payment',
+        by: user,
+        vendor: reader.given(body.vendor, '/vendor'),
+        currency: body.currency,
+        date: body.date,
+        reason: body.reason,
+      },
       ...{ from: body.from === '' ? undefined : body.from, discountsTo: body.discountsTo },
       bills: body.bills.map((bill, position) => ({
         ...{ of: bill.of, amount: reader.document(bill.amount, body.currency, `/bills/${position}/amount`) },
-        ...{ discount: optional(bill.discount, `/bills/${position}/discount`), writeOff: optional(bill.writeOff, `/bills/${position}/writeOff`) },
+        ...{
+          discount: optional(bill.discount, `/bills/${position}/discount`),
+          writeOff: optional(bill.writeOff, `/bills/${position}/writeOff`),
+        },
       })),
     };
   },
   async load(command, loader) {
     await loader.loadPayables(command.bills.map(({ of }) => of));
-    await loader.loadOrderLines(command.bills.flatMap(({ of }) => loader.payable(of)?.waitsFor.map((line) => line.of) ?? []));
+    await loader.loadOrderLines(
+      command.bills.flatMap(({ of }) => loader.payable(of)?.waitsFor.map((line) => line.of) ?? []),
+    );
     if (command.from !== undefined) await loader.loadPrepayment(command.from);
     await loader.loadRates([command.currency], command.date);
     if (command.discountsTo === 'income') return;
@@ -51,7 +72,13 @@ export const payment: DocumentCommand<'payment'> = {
     {
       table: facts.paymentLine,
       rows: document.bills.map((bill) => ({
-        ...{ ...keyOf(bill.id), of_id: bill.of, amount: bill.amount, discount: bill.discount, write_off: bill.writeOff },
+        ...{
+          ...keyOf(bill.id),
+          of_id: bill.of,
+          amount: bill.amount,
+          discount: bill.discount,
+          write_off: bill.writeOff,
+        },
         ...{ settled: bill.settled, booked: bill.booked },
       })),
     },

@@ -14,12 +14,25 @@ export const close: DocumentCommand<'close'> = {
   rows: (document, saving) => [
     {
       table: facts.periodClosing,
-      rows: [{ document_id: saving.id, period: document.period, open_from: document.openFrom, open_before: document.openBefore }],
+      rows: [
+        {
+          document_id: saving.id,
+          period: document.period,
+          open_from: document.openFrom,
+          open_before: document.openBefore,
+        },
+      ],
     },
     {
       table: facts.periodAccrual,
       rows: document.accruals.map(({ account, amount, about }, position) => ({
-        ...{ ...lineAt(saving, position), account, amount, item_id: about.item ?? null, vendor_id: about.vendor ?? null },
+        ...{
+          ...lineAt(saving, position),
+          account,
+          amount,
+          item_id: about.item ?? null,
+          vendor_id: about.vendor ?? null,
+        },
         ...{ expense: about.expense ?? null, ...dimensionColumns(about) },
       })),
     },
@@ -36,7 +49,9 @@ export const open: DocumentCommand<'open'> = {
     await loader.loadClosedPeriods();
   },
   header: ({ period }) => ({ reference: period }),
-  rows: ({ period, closing }, { id }) => [{ table: facts.periodOpening, rows: [{ document_id: id, period, closing_id: closing ?? null }] }],
+  rows: ({ period, closing }, { id }) => [
+    { table: facts.periodOpening, rows: [{ document_id: id, period, closing_id: closing ?? null }] },
+  ],
 };
 
 export const lock: DocumentCommand<'lock'> = {

@@ -24,18 +24,36 @@ export const receipt: DocumentCommand<'receipt'> = {
     date: body.date,
     warehouse: body.warehouse,
     lines: body.lines.map((line, position) => ({
-      ...{ of: line.of, quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`), lots: lotsOf(line, reader, `/lines/${position}`) },
-      corrected: line.price ? { price: reader.price(line.price, `/lines/${position}/price`), reason: line.reason ?? '' } : undefined,
-      ...{ unit: line.unit?.trim(), last: line.last, origin: line.origin === '' ? undefined : line.origin, preference: line.preference },
+      ...{
+        of: line.of,
+        quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`),
+        lots: lotsOf(line, reader, `/lines/${position}`),
+      },
+      corrected: line.price
+        ? { price: reader.price(line.price, `/lines/${position}/price`), reason: line.reason ?? '' }
+        : undefined,
+      ...{
+        unit: line.unit?.trim(),
+        last: line.last,
+        origin: line.origin === '' ? undefined : line.origin,
+        preference: line.preference,
+      },
     })),
     aside: (body.aside ?? []).map((line, position) => ({
       ...{ of: line.of === '' ? undefined : line.of, item: line.item === '' ? undefined : line.item, what: line.what },
-      ...{ quantity: reader.quantity(line.quantity, `/aside/${position}/quantity`), unit: line.unit?.trim(), reason: line.reason, place: line.place },
+      ...{
+        quantity: reader.quantity(line.quantity, `/aside/${position}/quantity`),
+        unit: line.unit?.trim(),
+        reason: line.reason,
+        place: line.place,
+      },
     })),
   }),
   async load(command, loader) {
     const aside = command.aside ?? [];
-    await loader.loadOrderLines([...new Set([...command.lines.map((line) => line.of), ...aside.flatMap(({ of }) => of ?? [])])]);
+    await loader.loadOrderLines([
+      ...new Set([...command.lines.map((line) => line.of), ...aside.flatMap(({ of }) => of ?? [])]),
+    ]);
     await loader.loadItems(aside.flatMap(({ item }) => item ?? []));
     const ordered = command.lines.flatMap((line) => loader.orderLine(line.of) ?? []);
     await loader.loadRates(
@@ -54,32 +72,68 @@ export const receipt: DocumentCommand<'receipt'> = {
   async settle({ vendor, lines }, manager, { id, books }, body) {
     if (!books.draftsBills || body.bill || lines.length === 0) return;
     const [from] = (await manager.query('SELECT name FROM vendor WHERE id = ?', [vendor])) as { name: string }[];
-    await leaveDraft(manager, { kind: 'bill', title: `Bill of ${from?.name ?? ''} for what came on ${body.date}`, body: { vendor, receipt: id } });
+    await leaveDraft(manager, {
+      kind: 'bill',
+      title: `Bill of ${from?.name ?? ''} for what came on ${body.date}`,
+      body: { vendor, receipt: id },
+    });
   },
   // What goods cost is for whoever may say what was billed.
   alsoNeeds: ({ bill: billed, lines }) => (billed || lines.some(({ price }) => price) ? ['bill'] : []),
   async loadFollowing({ vendor, date, bill: billed }, loader) {
     if (billed) await loader.loadBillNumber(vendor, billed.number, date);
   },
-  follows: (document, { bill: billed }, { taxCodes }) => billed && { kind: 'bill', body: billOf(document, billed, taxCodes), at: '/bill' },
+  follows: (document, { bill: billed }, { taxCodes }) =>
+    billed && { kind: 'bill', body: billOf(document, billed, taxCodes), at: '/bill' },
   rows: ({ lines, aside, closed }, saving, body) => [
     {
       table: facts.receiptAside,
       rows: aside.map((line, position) => ({
         ...keyOf(line.id),
-        ...(line.of === undefined ? { order_id: null, order_line_no: null } : citing('order', 'order_line_no', line.of)),
-        ...{ item_id: line.item ?? null, what: line.what, quantity: line.quantity, reason: line.reason, place: line.place },
+        ...(line.of === undefined
+          ? { order_id: null, order_line_no: null }
+          : citing('order', 'order_line_no', line.of)),
+        ...{
+          item_id: line.item ?? null,
+          what: line.what,
+          quantity: line.quantity,
+          reason: line.reason,
+          place: line.place,
+        },
         photo_id: body.aside?.[position]?.photo || null,
       })),
     },
-    { table: facts.orderClosingLine, rows: closed.map(({ line, of, quantity }) => ({ ...keyOf(line), ...citing('order', 'order_line_no', of), quantity })) },
+    {
+      table: facts.orderClosingLine,
+      rows: closed.map(({ line, of, quantity }) => ({
+        ...keyOf(line),
+        ...citing('order', 'order_line_no', of),
+        quantity,
+      })),
+    },
     {
       table: facts.receiptLine,
       rows: lines.map((line) => ({
-        ...{ ...keyOf(line.id), ...citing('order', 'order_line_no', line.of), ordered_by_id: saving.books.orderLines.get(line.of)?.by ?? null },
+        ...{
+          ...keyOf(line.id),
+          ...citing('order', 'order_line_no', line.of),
+          ordered_by_id: saving.books.orderLines.get(line.of)?.by ?? null,
+        },
         ...{ item_id: line.bought.item ?? null, pool_id: saving.poolRow(line.pool) },
-        ...{ quantity: line.quantity, per: line.per, currency: line.currency, rate: line.rate, amount: line.amount, base_amount: line.baseAmount },
-        ...{ expense: line.bought.expense ?? null, origin: line.origin, preference: line.preference ? 1 : 0, ...dimensionColumns(line.dimensions ?? {}) },
+        ...{
+          quantity: line.quantity,
+          per: line.per,
+          currency: line.currency,
+          rate: line.rate,
+          amount: line.amount,
+          base_amount: line.baseAmount,
+        },
+        ...{
+          expense: line.bought.expense ?? null,
+          origin: line.origin,
+          preference: line.preference ? 1 : 0,
+          ...dimensionColumns(line.dimensions ?? {}),
+        },
         ...{ corrected_price: line.corrected?.price ?? null, corrected_because: line.corrected?.reason ?? '' },
       })),
     },
@@ -87,12 +141,20 @@ export const receipt: DocumentCommand<'receipt'> = {
       table: facts.receiptAhead,
       rows: lines.flatMap((line) =>
         line.ahead.map((part) => ({
-          ...{ ...keyOf(line.id), ...citing('ahead', 'ahead_line_no', part.of), quantity: part.quantity, amount: part.amount },
+          ...{
+            ...keyOf(line.id),
+            ...citing('ahead', 'ahead_line_no', part.of),
+            quantity: part.quantity,
+            amount: part.amount,
+          },
           ...{ base_amount: part.base, goods: part.goods, tax: part.tax },
         })),
       ),
     },
-    { table: facts.receiptEstimate, rows: lines.flatMap((line) => line.estimates.map(({ kind, amount }) => ({ ...keyOf(line.id), kind, amount }))) },
+    {
+      table: facts.receiptEstimate,
+      rows: lines.flatMap((line) => line.estimates.map(({ kind, amount }) => ({ ...keyOf(line.id), kind, amount }))),
+    },
   ],
 };
 
@@ -102,23 +164,37 @@ function billOf(
   { number, terms, another }: NonNullable<BodyOf<'receipt'>['bill']>,
   taxCodes: Books['taxCodes'],
 ): BodyOf<'bill'> {
-  const open = lines.map((line) => ({ ...line, open: quantity(line.quantity - sumOf(line.ahead)) })).filter((line) => line.open > 0n);
+  const open = lines
+    .map((line) => ({ ...line, open: quantity(line.quantity - sumOf(line.ahead)) }))
+    .filter((line) => line.open > 0n);
   const currency = lines[0]?.currency ?? '';
-  const taxes = taxesOn(open.map(({ amount, taxCode }) => ({ amount, code: taxCode, levels: taxCodes.get(taxCode) ?? [] })));
+  const taxes = taxesOn(
+    open.map(({ amount, taxCode }) => ({ amount, code: taxCode, levels: taxCodes.get(taxCode) ?? [] })),
+  );
   return {
     ...{ vendor, number, date, currency, ...(terms ? { terms } : {}), ...(another ? { another } : {}), charges: [] },
     lines: open.map((line) => ({
       ...{ of: line.id, quantity: formatQuantity(line.open), difference: 'cost' as const },
-      ...{ price: formatDecimal(line.pricing.price, PRICE_PLACES), discount: formatDecimal(line.pricing.discount, FRACTION_PLACES - 2) },
+      ...{
+        price: formatDecimal(line.pricing.price, PRICE_PLACES),
+        discount: formatDecimal(line.pricing.discount, FRACTION_PLACES - 2),
+      },
     })),
-    tax: taxes.map(({ amount, recoverable, lines: on }) => ({ amount: formatAmount(amount, currency), recoverable, lines: [...on] })),
+    tax: taxes.map(({ amount, recoverable, lines: on }) => ({
+      amount: formatAmount(amount, currency),
+      recoverable,
+      lines: [...on],
+    })),
   };
 }
 
 export const asideClosing: DocumentCommand<'aside-closing'> = {
   read: (body, reader) => ({
     ...{ kind: 'aside-closing', date: body.date, reason: body.reason },
-    lines: body.lines.map((line, position) => ({ ...line, quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`) })),
+    lines: body.lines.map((line, position) => ({
+      ...line,
+      quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`),
+    })),
   }),
   load: (command, loader) => loader.loadAsides(command.lines.map(({ of }) => of)),
   header: ({ reason }) => ({ note: reason }),
@@ -126,7 +202,12 @@ export const asideClosing: DocumentCommand<'aside-closing'> = {
   rows: ({ lines }, saving) => [
     {
       table: facts.asideClosingLine,
-      rows: lines.map(({ of, quantity, outcome }, position) => ({ ...lineAt(saving, position), ...citing('aside', 'aside_line_no', of), quantity, outcome })),
+      rows: lines.map(({ of, quantity, outcome }, position) => ({
+        ...lineAt(saving, position),
+        ...citing('aside', 'aside_line_no', of),
+        quantity,
+        outcome,
+      })),
     },
   ],
 };
@@ -147,7 +228,12 @@ export const putAway: DocumentCommand<'put-away'> = {
   rows: ({ lines }, saving) => [
     {
       table: facts.putAwayLine,
-      rows: lines.map(({ of, quantity, bin }, position) => ({ ...lineAt(saving, position), ...citing('receipt', 'receipt_line_no', of), quantity, bin })),
+      rows: lines.map(({ of, quantity, bin }, position) => ({
+        ...lineAt(saving, position),
+        ...citing('receipt', 'receipt_line_no', of),
+        quantity,
+        bin,
+      })),
     },
   ],
 };
@@ -181,11 +267,18 @@ export const bill: DocumentCommand<'bill'> = {
       amount: reader.document(line.amount, body.currency, `/disputed/${position}/amount`),
     })),
     tax: (body.tax ?? []).map((tax, position) => ({
-      ...{ amount: reader.document(tax.amount, body.currency, `/tax/${position}/amount`), recoverable: tax.recoverable, lines: tax.lines },
+      ...{
+        amount: reader.document(tax.amount, body.currency, `/tax/${position}/amount`),
+        recoverable: tax.recoverable,
+        lines: tax.lines,
+      },
     })),
     whole: {
       tax: body.whole?.tax,
-      total: body.whole?.total && { ...body.whole.total, asked: reader.document(body.whole.total.asked, body.currency, '/whole/total/asked') },
+      total: body.whole?.total && {
+        ...body.whole.total,
+        asked: reader.document(body.whole.total.asked, body.currency, '/whole/total/asked'),
+      },
     },
   }),
   async load(command, loader) {
@@ -197,7 +290,9 @@ export const bill: DocumentCommand<'bill'> = {
     await loader.loadReceiptLines(cited);
     const ahead = cited.filter((line) => loader.receiptLine(line) === undefined);
     await loader.loadOrderLines(ahead);
-    await loader.loadReceiptLines(ahead.flatMap((line) => (loader.orderLine(line)?.receipts ?? []).map((received) => received.line)));
+    await loader.loadReceiptLines(
+      ahead.flatMap((line) => (loader.orderLine(line)?.receipts ?? []).map((received) => received.line)),
+    );
     await loader.loadRates([command.currency], command.date);
     const reached = new Set(poolsReached(loader.books(0n), command));
     for (const line of cited) {
@@ -217,44 +312,94 @@ export const bill: DocumentCommand<'bill'> = {
       table: facts.billLine,
       rows: document.lines.map((line) => ({
         ...keyOf(line.id),
-        ...(line.ahead || line.done ? { receipt_id: null, receipt_line_no: null } : citing('receipt', 'receipt_line_no', line.of)),
-        ...(line.ahead || line.done ? citing('order', 'order_line_no', line.of) : { order_id: null, order_line_no: null }),
-        ...{ quantity: line.quantity, price: line.price, discount: line.discount, difference: line.difference, amount: line.amount },
-        ...{ ordered: line.ordered, rate: line.rate, cleared: line.cleared, price_difference: line.priceDifference, payable: line.payable, tax: line.tax },
+        ...(line.ahead || line.done
+          ? { receipt_id: null, receipt_line_no: null }
+          : citing('receipt', 'receipt_line_no', line.of)),
+        ...(line.ahead || line.done
+          ? citing('order', 'order_line_no', line.of)
+          : { order_id: null, order_line_no: null }),
+        ...{
+          quantity: line.quantity,
+          price: line.price,
+          discount: line.discount,
+          difference: line.difference,
+          amount: line.amount,
+        },
+        ...{
+          ordered: line.ordered,
+          rate: line.rate,
+          cleared: line.cleared,
+          price_difference: line.priceDifference,
+          payable: line.payable,
+          tax: line.tax,
+        },
         ...{ done: line.done ? 1 : 0, waits: line.wait ? 1 : 0, reason: line.reason?.trim() ?? '' },
       })),
     },
     {
       table: facts.billCharge,
       rows: document.charges.map((charge) => ({
-        ...{ ...keyOf(charge.id), kind: charge.kind, amount: charge.documentAmount, base_amount: charge.amount, is_cost: charge.isCost ? 1 : 0 },
+        ...{
+          ...keyOf(charge.id),
+          kind: charge.kind,
+          amount: charge.documentAmount,
+          base_amount: charge.amount,
+          is_cost: charge.isCost ? 1 : 0,
+        },
         reason: charge.reason?.trim() ?? '',
       })),
     },
     {
       table: facts.billDisputed,
       rows: document.disputed.map((line) => ({
-        ...{ ...keyOf(line.id), said: line.said, amount: line.documentAmount, base_amount: line.amount, decision: line.decision, reason: line.reason.trim() },
+        ...{
+          ...keyOf(line.id),
+          said: line.said,
+          amount: line.documentAmount,
+          base_amount: line.amount,
+          decision: line.decision,
+          reason: line.reason.trim(),
+        },
       })),
     },
     {
       table: facts.billExpense,
       rows: document.expenses.map((line) => ({
-        ...{ ...keyOf(line.id), expense: line.expense, amount: line.documentAmount, base_amount: line.amount, ...dimensionColumns(line.dimensions ?? {}) },
+        ...{
+          ...keyOf(line.id),
+          expense: line.expense,
+          amount: line.documentAmount,
+          base_amount: line.amount,
+          ...dimensionColumns(line.dimensions ?? {}),
+        },
       })),
     },
     {
       table: facts.billTax,
-      rows: (document.tax ?? []).map((tax, position) => ({ ...lineAt(saving, position), amount: tax.amount, recoverable: tax.recoverable ? 1 : 0 })),
+      rows: (document.tax ?? []).map((tax, position) => ({
+        ...lineAt(saving, position),
+        amount: tax.amount,
+        recoverable: tax.recoverable ? 1 : 0,
+      })),
     },
     {
       table: facts.billWhole,
-      rows: document.differs.map(({ kind, amount, reason }, position) => ({ ...lineAt(saving, position), kind, amount, reason: reason.trim() })),
+      rows: document.differs.map(({ kind, amount, reason }, position) => ({
+        ...lineAt(saving, position),
+        kind,
+        amount,
+        reason: reason.trim(),
+      })),
     },
     payableRow(saving, document.total),
   ],
   settle: ({ vendor, number, numberKey, date, currency, total }, manager, saving) =>
-    keepNumber(manager, vendor, numberKey, saving.id, { shape: billNumberShape(number).slice(0, 60), date, currency, amount: total.amount.toString() }),
+    keepNumber(manager, vendor, numberKey, saving.id, {
+      shape: billNumberShape(number).slice(0, 60),
+      date,
+      currency,
+      amount: total.amount.toString(),
+    }),
 };
 
 const payableRow = ({ id }: Saving, { amount, base }: { amount: bigint; base: bigint }) => ({
@@ -268,13 +413,18 @@ async function keepNumber(
   vendor: string,
   key: string,
   document: string,
-  alike: { shape: string; date: string | null; currency: string; amount: string } = { shape: '', date: null, currency: '', amount: '0' },
+  alike: { shape: string; date: string | null; currency: string; amount: string } = {
+    shape: '',
+    date: null,
+    currency: '',
+    amount: '0',
+  },
 ): Promise<void> {
   const { shape, date, currency, amount } = alike;
-  await manager.query('INSERT INTO bill_number (vendor_id, number_key, document_id, shape, date, currency, amount) VALUES (?, ?, ?, ?, ?, ?, ?)', [
-    ...[vendor, key, document],
-    ...[shape, date, currency, amount],
-  ]);
+  await manager.query(
+    'INSERT INTO bill_number (vendor_id, number_key, document_id, shape, date, currency, amount) VALUES (?, ?, ?, ?, ?, ?, ?)',
+    [...[vendor, key, document], ...[shape, date, currency, amount]],
+  );
 }
 
 export const vendorReturn: DocumentCommand<'return'> = {
@@ -283,7 +433,11 @@ export const vendorReturn: DocumentCommand<'return'> = {
     vendor: reader.given(body.vendor, '/vendor'),
     date: body.date,
     lines: body.lines.map((line, position) => ({
-      ...{ of: line.of, quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`), lots: lotsOf(line, reader, `/lines/${position}`) },
+      ...{
+        of: line.of,
+        quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`),
+        lots: lotsOf(line, reader, `/lines/${position}`),
+      },
       ...{ replace: line.replace, confirmed: line.confirmed },
     })),
   }),
@@ -299,8 +453,18 @@ export const vendorReturn: DocumentCommand<'return'> = {
     {
       table: facts.returnLine,
       rows: lines.map((line) => ({
-        ...{ ...keyOf(line.line), ...citing('receipt', 'receipt_line_no', line.of), quantity: line.quantity, replaces: line.replace ? 1 : 0 },
-        ...{ unbilled: line.unbilled, unbilled_ordered: line.unbilledOrdered, unbilled_cleared: line.unbilledCleared, billed: line.billed },
+        ...{
+          ...keyOf(line.line),
+          ...citing('receipt', 'receipt_line_no', line.of),
+          quantity: line.quantity,
+          replaces: line.replace ? 1 : 0,
+        },
+        ...{
+          unbilled: line.unbilled,
+          unbilled_ordered: line.unbilledOrdered,
+          unbilled_cleared: line.unbilledCleared,
+          billed: line.billed,
+        },
         ...{ billed_amount: line.billedAmount, billed_goods: line.billedGoods, billed_variance: line.billedVariance },
       })),
     },
@@ -334,14 +498,22 @@ export const credit: DocumentCommand<'credit'> = {
     {
       table: facts.creditLine,
       rows: document.lines.map((line) => ({
-        ...{ ...keyOf(line.id), ...citing('of', 'of_line_no', line.of), goes_to: line.to, quantity: line.quantity, amount: line.amount },
+        ...{
+          ...keyOf(line.id),
+          ...citing('of', 'of_line_no', line.of),
+          goes_to: line.to,
+          quantity: line.quantity,
+          amount: line.amount,
+        },
         ...{ own_amount: line.ownAmount, own: line.own, payable: line.payable },
       })),
     },
     {
       table: facts.billCharge,
       rows: document.lines.flatMap((line) =>
-        line.charge === undefined ? [] : [{ ...keyOf(line.id), kind: line.charge, amount: -line.amount, base_amount: -line.payable, is_cost: 1 }],
+        line.charge === undefined
+          ? []
+          : [{ ...keyOf(line.id), kind: line.charge, amount: -line.amount, base_amount: -line.payable, is_cost: 1 }],
       ),
     },
     payableRow(saving, { amount: -document.total.amount, base: -document.total.base }),
@@ -350,7 +522,17 @@ export const credit: DocumentCommand<'credit'> = {
 };
 
 /** A returned line says quantity and price, another an amount and where it goes. */
-function creditLine(line: BodyOf<'credit'>['lines'][number], currency: string, reader: Reader, at: string): CommandOf['credit']['lines'][number] {
-  if (line.amount !== undefined) return { of: line.of, amount: reader.document(line.amount, currency, `${at}/amount`), to: line.to ?? 'cost' };
-  return { of: line.of, quantity: reader.quantity(line.quantity ?? '', `${at}/quantity`), price: reader.price(line.price ?? '', `${at}/price`) };
+function creditLine(
+  line: BodyOf<'credit'>['lines'][number],
+  currency: string,
+  reader: Reader,
+  at: string,
+): CommandOf['credit']['lines'][number] {
+  if (line.amount !== undefined)
+    return { of: line.of, amount: reader.document(line.amount, currency, `${at}/amount`), to: line.to ?? 'cost' };
+  return {
+    of: line.of,
+    quantity: reader.quantity(line.quantity ?? '', `${at}/quantity`),
+    price: reader.price(line.price ?? '', `${at}/price`),
+  };
 }

@@ -35,6 +35,14 @@ interface GoodsBody {
   readonly lots?: readonly LotBody[];
 }
 
-export function goodsOf(line: GoodsBody, reader: Reader, at: string): { item: string; quantity: Quantity; lots: LotPart[] } {
-  return { item: reader.given(line.item, `${at}/item`), quantity: reader.quantity(line.quantity, `${at}/quantity`), lots: lotsOf(line, reader, at) };
+export function goodsOf(
+  line: GoodsBody,
+  reader: Reader,
+  at: string,
+): { item: string; quantity: Quantity; lots: LotPart[] } {
+  return {
+    item: reader.given(line.item, `${at}/item`),
+    quantity: reader.quantity(line.quantity, `${at}/quantity`),
+    lots: lotsOf(line, reader, at),
+  };
 }

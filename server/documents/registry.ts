@@ -9,7 +9,13 @@ import { customerReturn, delivery, invoice } from './sales.ts';
 import { arrival, assembly, count, opening, standard, transfer, writeDown } from './stock.ts';
 
 const DOCUMENT_COMMANDS: { readonly [Kind in DocumentKind]: DocumentCommand<Kind> } = {
-  ...{ order, 'order-change': orderChange, 'order-closing': orderClosing, 'order-step': orderStep, 'order-approval': orderApproval },
+  ...{
+    order,
+    'order-change': orderChange,
+    'order-closing': orderClosing,
+    'order-step': orderStep,
+    'order-approval': orderApproval,
+  },
   ...{
     receipt,
     'aside-closing': asideClosing,
@@ -21,7 +27,18 @@ const DOCUMENT_COMMANDS: { readonly [Kind in DocumentKind]: DocumentCommand<Kind
     'estimate-closing': estimateClosing,
     'charge-move': chargeMove,
   },
-  ...{ delivery, invoice, 'customer-return': customerReturn, opening, assembly, transfer, arrival, count, standard, 'write-down': writeDown },
+  ...{
+    delivery,
+    invoice,
+    'customer-return': customerReturn,
+    opening,
+    assembly,
+    transfer,
+    arrival,
+    count,
+    standard,
+    'write-down': writeDown,
+  },
   ...{ prepayment, payment, close, open, lock, reversal },
 };
 
@@ -39,8 +56,26 @@ export const PREFIX: Readonly<Record<DocumentKind, string>> = {
     'estimate-closing': 'EC',
     'charge-move': 'MC',
   },
-  ...{ delivery: 'DN', invoice: 'SI', 'customer-return': 'CR', opening: 'OS', assembly: 'AS', transfer: 'TR', arrival: 'AR', count: 'CT' },
-  ...{ standard: 'ST', 'write-down': 'WD', prepayment: 'PP', payment: 'PY', close: 'CL', open: 'OP', lock: 'LK', reversal: 'RV' },
+  ...{
+    delivery: 'DN',
+    invoice: 'SI',
+    'customer-return': 'CR',
+    opening: 'OS',
+    assembly: 'AS',
+    transfer: 'TR',
+    arrival: 'AR',
+    count: 'CT',
+  },
+  ...{
+    standard: 'ST',
+    'write-down': 'WD',
+    prepayment: 'PP',
+    payment: 'PY',
+    close: 'CL',
+    open: 'OP',
+    lock: 'LK',
+    reversal: 'RV',
+  },
 };
 
 /** The command of a kind; the table ties each kind to its own body and command. */

@@ -10,7 +10,10 @@ export const delivery: DocumentCommand<'delivery'> = {
     customer: reader.given(body.customer, '/customer'),
     date: body.date,
     warehouse: body.warehouse,
-    lines: body.lines.map((line, position) => ({ ...goodsOf(line, reader, `/lines/${position}`), dimensions: dimensionsOf(line) })),
+    lines: body.lines.map((line, position) => ({
+      ...goodsOf(line, reader, `/lines/${position}`),
+      dimensions: dimensionsOf(line),
+    })),
   }),
   async load(command, loader) {
     const items = command.lines.map((line) => line.item).filter((item) => item !== '');
@@ -49,7 +52,13 @@ export const invoice: DocumentCommand<'invoice'> = {
     {
       table: facts.invoiceLine,
       rows: lines.map((line) => ({
-        ...{ ...keyOf(line.id), ...citing('delivery', 'delivery_line_no', line.of), quantity: line.quantity, price: line.price, amount: line.amount },
+        ...{
+          ...keyOf(line.id),
+          ...citing('delivery', 'delivery_line_no', line.of),
+          quantity: line.quantity,
+          price: line.price,
+          amount: line.amount,
+        },
       })),
     },
   ],
@@ -63,7 +72,10 @@ export const customerReturn: DocumentCommand<'customer-return'> = {
     warehouse: body.warehouse,
     lines: body.lines.map((line, position) => ({
       ...{ of: line.of, quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`) },
-      ...{ price: reader.price(line.price, `/lines/${position}/price`), lots: lotsOf(line, reader, `/lines/${position}`) },
+      ...{
+        price: reader.price(line.price, `/lines/${position}/price`),
+        lots: lotsOf(line, reader, `/lines/${position}`),
+      },
     })),
   }),
   async load(command, loader) {
@@ -80,7 +92,12 @@ export const customerReturn: DocumentCommand<'customer-return'> = {
     {
       table: facts.customerReturnLine,
       rows: lines.map((line) => ({
-        ...{ ...keyOf(line.id), ...citing('delivery', 'delivery_line_no', line.of), quantity: line.quantity, price: line.price },
+        ...{
+          ...keyOf(line.id),
+          ...citing('delivery', 'delivery_line_no', line.of),
+          quantity: line.quantity,
+          price: line.price,
+        },
         ...{ uninvoiced: line.uninvoiced, invoiced: line.invoiced, credit: line.credit },
       })),
     },

@@ -58,7 +58,12 @@ export const assembly: DocumentCommand<'assembly'> = {
     {
       table: facts.assemblyLine,
       rows: [...uses, makes].map((line, position) => ({
-        ...{ ...lineAt(saving, position), item_id: line.item, pool_id: saving.poolRow(poolId(line.item, warehouse)), quantity: line.quantity },
+        ...{
+          ...lineAt(saving, position),
+          item_id: line.item,
+          pool_id: saving.poolRow(poolId(line.item, warehouse)),
+          quantity: line.quantity,
+        },
         made: position === uses.length ? 1 : 0,
       })),
     },
@@ -72,7 +77,10 @@ export const transfer: DocumentCommand<'transfer'> = {
     from: body.from,
     to: body.to,
     inTransit: body.inTransit,
-    lines: body.lines.map((line, position) => ({ ...goodsOf(line, reader, `/lines/${position}`), dimensions: dimensionsOf(line) })),
+    lines: body.lines.map((line, position) => ({
+      ...goodsOf(line, reader, `/lines/${position}`),
+      dimensions: dimensionsOf(line),
+    })),
   }),
   async load(command, loader) {
     const items = command.lines.map(({ item }) => item).filter((item) => item !== '');
@@ -84,10 +92,21 @@ export const transfer: DocumentCommand<'transfer'> = {
   header: ({ from }) => ({ warehouse: from }),
   rows: ({ lines, to, inTransit }, saving) => {
     const row = (line: (typeof lines)[number], position: number, arrived: boolean) => ({
-      ...{ ...lineAt(saving, position), item_id: line.item, to_warehouse_id: to, quantity: line.quantity, arrived: arrived ? 1 : 0 },
+      ...{
+        ...lineAt(saving, position),
+        item_id: line.item,
+        to_warehouse_id: to,
+        quantity: line.quantity,
+        arrived: arrived ? 1 : 0,
+      },
     });
     const left = lines.map((line, position) => row(line, position, false));
-    return [{ table: facts.transferLine, rows: inTransit ? left : [...left, ...lines.map((line, position) => row(line, lines.length + position, true))] }];
+    return [
+      {
+        table: facts.transferLine,
+        rows: inTransit ? left : [...left, ...lines.map((line, position) => row(line, lines.length + position, true))],
+      },
+    ];
   },
 };
 
@@ -96,7 +115,11 @@ export const arrival: DocumentCommand<'arrival'> = {
     kind: 'arrival',
     date: body.date,
     lines: body.lines.map((line, position) => ({
-      ...{ of: line.of, quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`), lots: lotsOf(line, reader, `/lines/${position}`) },
+      ...{
+        of: line.of,
+        quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`),
+        lots: lotsOf(line, reader, `/lines/${position}`),
+      },
       lost: line.lost === '' ? quantity(0n) : reader.quantity(line.lost, `/lines/${position}/lost`),
     })),
   }),
@@ -114,7 +137,12 @@ export const arrival: DocumentCommand<'arrival'> = {
     {
       table: facts.arrivalLine,
       rows: lines.map((line, position) => ({
-        ...{ ...lineAt(saving, position), ...citing('transfer', 'transfer_line_no', line.of), quantity: line.quantity, lost: line.lost },
+        ...{
+          ...lineAt(saving, position),
+          ...citing('transfer', 'transfer_line_no', line.of),
+          quantity: line.quantity,
+          lost: line.lost,
+        },
       })),
     },
   ],
@@ -128,7 +156,10 @@ export const count: DocumentCommand<'count'> = {
     reason: body.reason,
     lines: body.lines.map((line, position) => ({
       ...{ ...goodsOf(line, reader, `/lines/${position}`), change: line.change, dimensions: dimensionsOf(line) },
-      unitCost: line.unitCost === undefined || line.unitCost === '' ? undefined : reader.price(line.unitCost, `/lines/${position}/unitCost`),
+      unitCost:
+        line.unitCost === undefined || line.unitCost === ''
+          ? undefined
+          : reader.price(line.unitCost, `/lines/${position}/unitCost`),
     })),
   }),
   async load(command, loader) {
@@ -145,7 +176,12 @@ export const count: DocumentCommand<'count'> = {
     {
       table: facts.countLine,
       rows: lines.map((line, position) => ({
-        ...{ ...lineAt(saving, position), item_id: line.item, pool_id: saving.poolRow(poolId(line.item, warehouse)), change: line.change },
+        ...{
+          ...lineAt(saving, position),
+          item_id: line.item,
+          pool_id: saving.poolRow(poolId(line.item, warehouse)),
+          change: line.change,
+        },
         ...{ quantity: line.quantity, value: line.value },
       })),
     },
@@ -164,13 +200,19 @@ export const standard: DocumentCommand<'standard'> = {
   async load(command, loader) {
     await loader.loadItems(command.lines.map(({ item }) => item));
     // The last place of its day: the document is entered after everything that is known.
-    for (const { item } of command.lines) if (item !== '') await loader.wantItem(item, { id: '90000000000/0', date: command.date });
+    for (const { item } of command.lines)
+      if (item !== '') await loader.wantItem(item, { id: '90000000000/0', date: command.date });
   },
   header: () => ({}),
   rows: ({ lines, date }, saving) => [
     {
       table: facts.standardLine,
-      rows: lines.map((line, position) => ({ ...lineAt(saving, position), item_id: line.item, date, standard: line.standard })),
+      rows: lines.map((line, position) => ({
+        ...lineAt(saving, position),
+        item_id: line.item,
+        date,
+        standard: line.standard,
+      })),
     },
   ],
 };
@@ -200,7 +242,11 @@ export const writeDown: DocumentCommand<'write-down'> = {
     {
       table: facts.writeDownLine,
       rows: lines.map((line, position) => ({
-        ...{ ...lineAt(saving, position), pool_id: saving.poolRow(poolId(line.item, warehouse)), net_realisable: line.netRealisable },
+        ...{
+          ...lineAt(saving, position),
+          pool_id: saving.poolRow(poolId(line.item, warehouse)),
+          net_realisable: line.netRealisable,
+        },
       })),
     },
   ],

@@ -21,7 +21,11 @@ export function createApp(context: Context, store: SessionStore): Express {
   app.disable('x-powered-by');
   app.set('trust proxy', 'loopback');
   app.use(
-    pinoHttp({ logger: context.log, genReqId: requestId, autoLogging: { ignore: (request: IncomingMessage) => request.url?.startsWith('/health') ?? false } }),
+    pinoHttp({
+      logger: context.log,
+      genReqId: requestId,
+      autoLogging: { ignore: (request: IncomingMessage) => request.url?.startsWith('/health') ?? false },
+    }),
   );
   app.use(
     helmet({
@@ -33,7 +37,15 @@ export function createApp(context: Context, store: SessionStore): Express {
   health(app, context);
   // A paper may be larger than anything else that is sent.
   app.use('/api/incoming-bills', express.json({ limit: '15mb', strict: false }));
-  app.use('/api', express.json({ limit: '6mb', strict: false }), sessions(context.config, store), refuseCrossSite, apiRouter(context), apiDocument(), notFound);
+  app.use(
+    '/api',
+    express.json({ limit: '6mb', strict: false }),
+    sessions(context.config, store),
+    refuseCrossSite,
+    apiRouter(context),
+    apiDocument(),
+    notFound,
+  );
   web(app, context.config.webFolder);
   app.use(notFound);
   app.use(answerProblems);

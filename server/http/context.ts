@@ -15,4 +15,5 @@ export interface Context {
   readonly mailboxPort: number | undefined;
 }
 
-export const todayOf = (context: Pick<Context, 'config' | 'now'>): string => context.config.today ?? context.now().toISOString().slice(0, 10);
+export const todayOf = (context: Pick<Context, 'config' | 'now'>): string =>
+  context.config.today ?? context.now().toISOString().slice(0, 10);

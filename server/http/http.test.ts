@@ -12,8 +12,14 @@ afterAll(() => server.stop());
 const nothing = { date: '2026-03-30' };
 const goods = { item: '', quantity: '' };
 const bodies: Readonly<Record<DocumentKind, object>> = {
-  ...{ return: { ...nothing, vendor: '1', number: '', lines: [] }, credit: { ...nothing, vendor: '1', number: 'C', currency: 'USD', lines: [] } },
-  ...{ 'estimate-closing': { ...nothing, reason: '', lines: [] }, 'charge-move': { ...nothing, of: '1/1', charge: 'freight', amount: '1' } },
+  ...{
+    return: { ...nothing, vendor: '1', number: '', lines: [] },
+    credit: { ...nothing, vendor: '1', number: 'C', currency: 'USD', lines: [] },
+  },
+  ...{
+    'estimate-closing': { ...nothing, reason: '', lines: [] },
+    'charge-move': { ...nothing, of: '1/1', charge: 'freight', amount: '1' },
+  },
   ...{
     'customer-return': { ...nothing, customer: 'C', warehouse: '1', lines: [] },
     assembly: { ...nothing, warehouse: '1', uses: [], makes: goods, conversion: '' },
@@ -26,7 +32,12 @@ const bodies: Readonly<Record<DocumentKind, object>> = {
   },
   prepayment: { ...nothing, vendor: '1', currency: 'USD', amount: '' },
   payment: { ...nothing, vendor: '1', currency: 'USD', from: '', discountsTo: 'income', reason: '', bills: [] },
-  ...{ close: { ...nothing, period: '' }, open: { ...nothing, period: '' }, lock: { ...nothing, period: '' }, reversal: { ...nothing, of: '1', reason: '' } },
+  ...{
+    close: { ...nothing, period: '' },
+    open: { ...nothing, period: '' },
+    lock: { ...nothing, period: '' },
+    reversal: { ...nothing, of: '1', reason: '' },
+  },
   'order-change': { ...nothing, of: '1', version: 1, reason: '', lines: [] },
   'order-closing': { ...nothing, of: '1', reason: '', lines: [] },
   ...{
@@ -45,18 +56,23 @@ const bodies: Readonly<Record<DocumentKind, object>> = {
 };
 
 describe('who may come in', () => {
-  it.each(allEndpoints.filter((endpoint) => endpoint.allow !== 'anyone').map((endpoint) => [endpoint.method.toUpperCase(), endpoint.path] as const))(
-    '%s %s refuses the unauthenticated',
-    async (method, path) => {
-      const address = path
-        .replace(':item', '1')
-        .replace(':warehouse', '1')
-        .replace(':id', /drafts|imports|papers|advices/.test(path) ? crypto.randomUUID() : '1');
-      const reply = await new Client(server.url).call(method, `/api${address}`, method === 'GET' || method === 'DELETE' ? undefined : {});
-      expect(reply.status).toBe(401);
-      expect(reply.headers.get('content-type')).toContain('application/problem+json');
-    },
-  );
+  it.each(
+    allEndpoints
+      .filter((endpoint) => endpoint.allow !== 'anyone')
+      .map((endpoint) => [endpoint.method.toUpperCase(), endpoint.path] as const),
+  )('%s %s refuses the unauthenticated', async (method, path) => {
+    const address = path
+      .replace(':item', '1')
+      .replace(':warehouse', '1')
+      .replace(':id', /drafts|imports|papers|advices/.test(path) ? crypto.randomUUID() : '1');
+    const reply = await new Client(server.url).call(
+      method,
+      `/api${address}`,
+      method === 'GET' || method === 'DELETE' ? undefined : {},
+    );
+    expect(reply.status).toBe(401);
+    expect(reply.headers.get('content-type')).toContain('application/problem+json');
+  });
 
   it.each(ROLES.flatMap((role) => DOCUMENT_KINDS.map((kind) => [role, kind] as const)))(
     'as %s, posting a %s is refused or not as the roles say',
@@ -91,7 +107,10 @@ describe('who may come in', () => {
 describe('requests from elsewhere', () => {
   it('are refused without the session’s token, or from another site', async () => {
     const client = await server.as('accountant');
-    const without = await client.call('POST', '/api/documents/order', bodies.order, { 'X-CSRF-Token': '', 'Idempotency-Key': crypto.randomUUID() });
+    const without = await client.call('POST', '/api/documents/order', bodies.order, {
+      'X-CSRF-Token': '',
+      'Idempotency-Key': crypto.randomUUID(),
+    });
     expect([without.status, without.body.title]).toEqual([403, 'Refused']);
     const elsewhere = await client.call('POST', '/api/documents/order', bodies.order, {
       'Sec-Fetch-Site': 'cross-site',
@@ -101,7 +120,10 @@ describe('requests from elsewhere', () => {
   });
 
   it('carry strict cookies that scripts cannot read, and a policy without eval', async () => {
-    const reply = await new Client(server.url).call('POST', '/api/session', { email: 'buyer@test.example', password: 'for the tests only' });
+    const reply = await new Client(server.url).call('POST', '/api/session', {
+      email: 'buyer@test.example',
+      password: 'for the tests only',
+    });
     expect(reply.headers.get('set-cookie')).toMatch(/HttpOnly; SameSite=Strict/);
     expect(reply.headers.get('content-security-policy')).not.toContain('unsafe-eval');
   });
@@ -112,9 +134,18 @@ describe('what cannot be understood', () => {
     ['broken JSON', '{"vendor":'],
     ['an unknown field', { ...make.order([]), colour: 'green' }],
     ['an over-long text', { ...make.order([]), note: 'x'.repeat(501) }],
-    ['a number where text belongs', { ...make.order([]), lines: [{ item: '1', quantity: 5, price: '1', discount: '', due: '' }] }],
+    [
+      'a number where text belongs',
+      { ...make.order([]), lines: [{ item: '1', quantity: 5, price: '1', discount: '', due: '' }] },
+    ],
     ['no body', null],
-    ['too many lines', { ...make.order([]), lines: Array.from({ length: 2001 }, () => ({ item: '1', quantity: '1', price: '1', discount: '', due: '' })) }],
+    [
+      'too many lines',
+      {
+        ...make.order([]),
+        lines: Array.from({ length: 2001 }, () => ({ item: '1', quantity: '1', price: '1', discount: '', due: '' })),
+      },
+    ],
   ])('%s is a 400 with a problem document and no stack', async (_, body) => {
     const client = await server.as('accountant');
     const reply = await client.post('order', body as object);
@@ -147,7 +178,10 @@ describe('what machines read', () => {
     for (const path of ['/api/openapi.json', '/api/docs/', '/api/docs/swagger-ui.css'])
       expect([path, (await anyone.call('GET', path)).status]).toEqual([path, 401]);
     const reader = await server.as('auditor');
-    const document = (await reader.call('GET', '/api/openapi.json')).body as { openapi: string; paths: Record<string, object> };
+    const document = (await reader.call('GET', '/api/openapi.json')).body as {
+      openapi: string;
+      paths: Record<string, object>;
+    };
     expect(document.openapi).toBe('3.1.0');
     const operations = Object.values(document.paths).reduce((sum, path) => sum + Object.keys(path).length, 0);
     expect(operations).toBe(allEndpoints.length);
@@ -157,6 +191,8 @@ describe('what machines read', () => {
   });
 
   it('every answer carries a request id', async () => {
-    expect((await new Client(server.url).call('GET', '/api/session')).headers.get('x-request-id')).toMatch(/^[0-9a-f-]{36}$/);
+    expect((await new Client(server.url).call('GET', '/api/session')).headers.get('x-request-id')).toMatch(
+      /^[0-9a-f-]{36}$/,
+    );
   });
 });

@@ -20,7 +20,12 @@ export interface Call<E> {
 }
 
 /** Puts an endpoint on the router: who may call it, what it takes and what it gives come from the contract alone. */
-export function implement<E>(router: Router, context: Context, definition: E, handle: (call: Call<E>) => Promise<ReplyOf<E>>): void {
+export function implement<E>(
+  router: Router,
+  context: Context,
+  definition: E,
+  handle: (call: Call<E>) => Promise<ReplyOf<E>>,
+): void {
   const endpoint = definition as unknown as AnyEndpoint;
   router[endpoint.method](endpoint.path, async (request, response) => {
     authorise(endpoint, request);
@@ -29,7 +34,15 @@ export function implement<E>(router: Router, context: Context, definition: E, ha
     if (endpoint.body) validateRequest(endpoint.body, request.body ?? null, '');
     const key = request.get('idempotency-key') ?? '';
     if (endpoint.keyed) validateRequest(Key, key, 'Idempotency-Key');
-    const call = { params: request.params, query: { ...request.query }, body: request.body as unknown, user: request.session.user, key, request, response };
+    const call = {
+      params: request.params,
+      query: { ...request.query },
+      body: request.body as unknown,
+      user: request.session.user,
+      key,
+      request,
+      response,
+    };
     const reply = await handle(call as unknown as Call<E>);
     if (context.config.checkReplies) validateReply(endpoint.reply, reply, endpoint.path);
     if (endpoint.produces) sendPaper(response, endpoint.produces, reply as Paper);
@@ -59,6 +72,10 @@ function authorise(endpoint: AnyEndpoint, request: Request): void {
   if (!user) throw new RequestError(401, 'Not signed in', 'Sign in first.');
   if (endpoint.allow === 'signed-in') return;
   if (!(endpoint.allow as readonly Role[]).includes(user.role)) {
-    throw new RequestError(403, 'Not allowed', `As ${user.role} you may not do this; it is for: ${endpoint.allow.join(', ')}.`);
+    throw new RequestError(
+      403,
+      'Not allowed',
+      `As ${user.role} you may not do this; it is for: ${endpoint.allow.join(', ')}.`,
+    );
   }
 }

@@ -16,7 +16,12 @@ export class InvalidRequest extends Error {
 }
 
 export const notFound: RequestHandler = (request, response) => {
-  sendProblem(response, { type: 'about:blank', title: 'Not found', status: 404, detail: `There is nothing at ${request.path}.` });
+  sendProblem(response, {
+    type: 'about:blank',
+    title: 'Not found',
+    status: 404,
+    detail: `There is nothing at ${request.path}.`,
+  });
 };
 
 /** The one place where failures become answers. What is not expected is logged and told without details. */
@@ -29,8 +34,18 @@ export const answerProblems: ErrorRequestHandler = (problem: unknown, request, r
   sendProblem(
     response,
     busy
-      ? { type: 'about:blank', title: 'Busy', status: 503, detail: 'Others are posting to the same goods: try again in a moment.' }
-      : { type: 'about:blank', title: 'Something failed here', status: 500, detail: `Nothing was saved. The log names it by request ${request.id as string}.` },
+      ? {
+          type: 'about:blank',
+          title: 'Busy',
+          status: 503,
+          detail: 'Others are posting to the same goods: try again in a moment.',
+        }
+      : {
+          type: 'about:blank',
+          title: 'Something failed here',
+          status: 500,
+          detail: `Nothing was saved. The log names it by request ${request.id as string}.`,
+        },
   );
 };
 
@@ -66,11 +81,14 @@ function problemOf(problem: unknown): Problem | undefined {
       errors,
     };
   }
-  if (problem instanceof RequestError) return { type: 'about:blank', title: problem.title, status: problem.status, detail: problem.message };
+  if (problem instanceof RequestError)
+    return { type: 'about:blank', title: problem.title, status: problem.status, detail: problem.message };
   const status = (problem as { status?: unknown }).status;
   const type = (problem as { type?: unknown }).type;
-  if (type === 'entity.parse.failed') return { type: 'about:blank', title: 'Not understood', status: 400, detail: 'The body is not JSON.' };
-  if (type === 'entity.too.large') return { type: 'about:blank', title: 'Too large', status: 413, detail: 'The body is larger than is taken here.' };
+  if (type === 'entity.parse.failed')
+    return { type: 'about:blank', title: 'Not understood', status: 400, detail: 'The body is not JSON.' };
+  if (type === 'entity.too.large')
+    return { type: 'about:blank', title: 'Too large', status: 413, detail: 'The body is larger than is taken here.' };
   if (typeof status === 'number' && status >= 400 && status < 500)
     return { type: 'about:blank', title: 'Not understood', status, detail: 'The request could not be read.' };
   return undefined;

@@ -25,7 +25,14 @@ import { listDocuments, viewDocument } from '../queries/documents.ts';
 import { readHeldStock, readLineValue } from '../queries/held.ts';
 import { readJournal, readTrialBalance } from '../queries/ledger.ts';
 import { countsBlind, unseen } from '../queries/blind.ts';
-import { countWaiting, listOpenCharges, listOpenOrderLines, listReceivedLines, listUnbilledLines, listUninvoicedLines } from '../queries/openWork.ts';
+import {
+  countWaiting,
+  listOpenCharges,
+  listOpenOrderLines,
+  listReceivedLines,
+  listUnbilledLines,
+  listUninvoicedLines,
+} from '../queries/openWork.ts';
 import { orderPdf } from '../papers/orderPdf.ts';
 import { orderUbl } from '../papers/orderUbl.ts';
 import { readOrderPaper } from '../papers/orderPaper.ts';
@@ -34,7 +41,15 @@ import { search } from '../queries/search.ts';
 import { listAsides } from '../queries/asides.ts';
 import { listOnDock } from '../queries/onDock.ts';
 import { readCommitments } from '../queries/commitments.ts';
-import { listDimensions, listItems, listPrices, listTaxCodes, listTerms, listVendors, listWarehouses } from '../queries/setUp.ts';
+import {
+  listDimensions,
+  listItems,
+  listPrices,
+  listTaxCodes,
+  listTerms,
+  listVendors,
+  listWarehouses,
+} from '../queries/setUp.ts';
 import { readVendorRecord } from '../queries/vendorRecord.ts';
 import { readStockCard } from '../queries/stock.ts';
 import { listFile } from '../lists/file.ts';
@@ -69,13 +84,17 @@ export function apiRouter(context: Context): Router {
 function signInRoutes(router: Router, context: Context): void {
   implement(router, context, api.signIn, async ({ body, request }) => {
     const user = await signIn(context.source, body.email, body.password, request.ip ?? '');
-    await new Promise<void>((resolve, reject) => request.session.regenerate((problem: unknown) => (problem ? reject(asError(problem)) : resolve())));
+    await new Promise<void>((resolve, reject) =>
+      request.session.regenerate((problem: unknown) => (problem ? reject(asError(problem)) : resolve())),
+    );
     request.session.user = user;
     request.session.csrfToken = newCsrfToken();
     return me(context, user, request.session.csrfToken);
   });
   implement(router, context, api.signOut, async ({ request, response }) => {
-    await new Promise<void>((resolve, reject) => request.session.destroy((problem: unknown) => (problem ? reject(asError(problem)) : resolve())));
+    await new Promise<void>((resolve, reject) =>
+      request.session.destroy((problem: unknown) => (problem ? reject(asError(problem)) : resolve())),
+    );
     response.clearCookie('obolus');
     return { done: true as const };
   });
@@ -112,27 +131,53 @@ function readRoutes(router: Router, context: Context): void {
     const order = await paper(params.id, query.version);
     return { name: `${order.number}-${order.version}.xml`, content: orderUbl(order) };
   });
-  implement(router, context, api.unbilledLines, async ({ query }) => listUnbilledLines(manager, await currency(), query.vendor));
-  implement(router, context, api.receivedLines, async ({ query }) => listReceivedLines(manager, await currency(), query.find));
+  implement(router, context, api.unbilledLines, async ({ query }) =>
+    listUnbilledLines(manager, await currency(), query.vendor),
+  );
+  implement(router, context, api.receivedLines, async ({ query }) =>
+    listReceivedLines(manager, await currency(), query.find),
+  );
   implement(router, context, api.openCharges, async () => listOpenCharges(manager, await currency()));
-  implement(router, context, api.uninvoicedLines, async ({ query }) => listUninvoicedLines(manager, await currency(), query.customer));
-  implement(router, context, api.documents, async ({ query }) => listDocuments(manager, await currency(), query.kind, query.before));
+  implement(router, context, api.uninvoicedLines, async ({ query }) =>
+    listUninvoicedLines(manager, await currency(), query.customer),
+  );
+  implement(router, context, api.documents, async ({ query }) =>
+    listDocuments(manager, await currency(), query.kind, query.before),
+  );
   implement(router, context, api.document, async ({ params }) => viewDocument(manager, await currency(), params.id));
-  implement(router, context, api.stockCard, async ({ params }) => readStockCard(manager, await currency(), params.item, params.warehouse));
-  implement(router, context, api.heldStock, async ({ params, query }) => readHeldStock(manager, await currency(), params, query));
-  implement(router, context, api.lineValue, async ({ query }) => readLineValue(manager, await currency(), query.line, query));
-  implement(router, context, api.journal, async ({ query }) => readJournal(manager, await currency(), query.before, query.account));
-  implement(router, context, api.trialBalance, async ({ query }) => readTrialBalance(manager, await currency(), query.asOf ?? todayOf(context)));
+  implement(router, context, api.stockCard, async ({ params }) =>
+    readStockCard(manager, await currency(), params.item, params.warehouse),
+  );
+  implement(router, context, api.heldStock, async ({ params, query }) =>
+    readHeldStock(manager, await currency(), params, query),
+  );
+  implement(router, context, api.lineValue, async ({ query }) =>
+    readLineValue(manager, await currency(), query.line, query),
+  );
+  implement(router, context, api.journal, async ({ query }) =>
+    readJournal(manager, await currency(), query.before, query.account),
+  );
+  implement(router, context, api.trialBalance, async ({ query }) =>
+    readTrialBalance(manager, await currency(), query.asOf ?? todayOf(context)),
+  );
   implement(router, context, api.waiting, async ({ user }) => countWaiting(manager, user, await currency()));
-  implement(router, context, api.search, async ({ query }) => ({ rows: await search(manager, await currency(), query.find) }));
+  implement(router, context, api.search, async ({ query }) => ({
+    rows: await search(manager, await currency(), query.find),
+  }));
 }
 
 function listRoutes(router: Router, context: Context): void {
   const { source } = context;
   const around = async () => ({ baseCurrency: await baseCurrency(context.source.manager), today: todayOf(context) });
-  implement(router, context, api.listCsv, async ({ params, query }) => listFile(source.manager, params.list, 'csv', query, await around()));
-  implement(router, context, api.listXlsx, async ({ params, query }) => listFile(source.manager, params.list, 'xlsx', query, await around()));
-  implement(router, context, api.listViews, async ({ params, user }) => ({ rows: await readViews(source, user.id, params.list) }));
+  implement(router, context, api.listCsv, async ({ params, query }) =>
+    listFile(source.manager, params.list, 'csv', query, await around()),
+  );
+  implement(router, context, api.listXlsx, async ({ params, query }) =>
+    listFile(source.manager, params.list, 'xlsx', query, await around()),
+  );
+  implement(router, context, api.listViews, async ({ params, user }) => ({
+    rows: await readViews(source, user.id, params.list),
+  }));
   implement(router, context, api.saveListView, async ({ params, body, user }) => {
     await saveView(source, user.id, params.list, params.name, body);
     return { done: true as const };
@@ -141,12 +186,16 @@ function listRoutes(router: Router, context: Context): void {
     await dropView(source, user.id, params.list, params.name);
     return { done: true as const };
   });
-  implement(router, context, api.list, async ({ params, query }) => readList(source.manager, params.list, query, await around()));
+  implement(router, context, api.list, async ({ params, query }) =>
+    readList(source.manager, params.list, query, await around()),
+  );
 }
 
 function paperRoutes(router: Router, context: Context): void {
   const { source } = context;
-  implement(router, context, api.keepAdvice, ({ params, body, user }) => keepAdvice(source, params.id, Buffer.from(body.content, 'base64'), user.id));
+  implement(router, context, api.keepAdvice, ({ params, body, user }) =>
+    keepAdvice(source, params.id, Buffer.from(body.content, 'base64'), user.id),
+  );
   implement(router, context, api.dropAdvice, async ({ params }) => {
     await dropAdvice(source, params.id);
     return { done: true as const };
@@ -163,8 +212,16 @@ function billRoutes(router: Router, context: Context): void {
   const done = { done: true as const };
   const today = () => todayOf(context);
   implement(router, context, api.takeBillIn, async ({ params, body, user }) => {
-    const given = { id: params.id, name: body.name, content: Buffer.from(body.content, 'base64'), came: 'file' as const, sender: user.name };
-    return { taken: await takeBillIn(source, { ...given, by: user.id, at: now(), today: today(), another: body.another }) };
+    const given = {
+      id: params.id,
+      name: body.name,
+      content: Buffer.from(body.content, 'base64'),
+      came: 'file' as const,
+      sender: user.name,
+    };
+    return {
+      taken: await takeBillIn(source, { ...given, by: user.id, at: now(), today: today(), another: body.another }),
+    };
   });
   implement(router, context, api.incomingBill, ({ params }) => readIncomingBill(source.manager, params.id));
   implement(router, context, api.incomingPaper, ({ params }) => readIncomingPaper(source.manager, params.id));
@@ -186,10 +243,16 @@ function billRoutes(router: Router, context: Context): void {
     await planDraft(source, user, params.id, body, today());
     return done;
   });
-  implement(router, context, api.postAgreed, ({ params, body, user }) => postAgreed(source, user, params.id, body.dry, { now, today: today() }));
+  implement(router, context, api.postAgreed, ({ params, body, user }) =>
+    postAgreed(source, user, params.id, body.dry, { now, today: today() }),
+  );
   implement(router, context, api.billable, ({ params }) => listBillable(source.manager, params.id));
-  implement(router, context, api.creditable, ({ query }) => listCreditable(source.manager, { vendor: query.vendor, all: query.all === 'yes' }, today()));
-  implement(router, context, api.unmatched, async () => listUnmatched(source.manager, await baseCurrency(source.manager), today()));
+  implement(router, context, api.creditable, ({ query }) =>
+    listCreditable(source.manager, { vendor: query.vendor, all: query.all === 'yes' }, today()),
+  );
+  implement(router, context, api.unmatched, async () =>
+    listUnmatched(source.manager, await baseCurrency(source.manager), today()),
+  );
   implement(router, context, api.signOffs, async ({ user }) => ({ rows: await listSignOffs(source, user) }));
   implement(router, context, api.askSignOff, async ({ params, body, user }) => {
     await askSignOff(source, user, params.id, body.bill, body.note, now());
@@ -204,7 +267,8 @@ function billRoutes(router: Router, context: Context): void {
 function mailRoutes(router: Router, context: Context): void {
   implement(router, context, api.mails, () => listMails(context.source.manager));
   implement(router, context, api.sendMail, async ({ params, body }) => {
-    if (!context.mailServer) throw new RequestError(503, 'Not set up', 'No mail server is set up (docs/configuration.md).');
+    if (!context.mailServer)
+      throw new RequestError(503, 'Not set up', 'No mail server is set up (docs/configuration.md).');
     await sendMail(context.source, context.mailServer, { id: params.id, ...body }, context.now());
     return { done: true as const };
   });
@@ -212,7 +276,11 @@ function mailRoutes(router: Router, context: Context): void {
 
 function setUpRoutes(router: Router, context: Context): void {
   const { source } = context;
-  const changing = async (by: string) => ({ by, at: context.now(), currency: await baseCurrency(context.source.manager) });
+  const changing = async (by: string) => ({
+    by,
+    at: context.now(),
+    currency: await baseCurrency(context.source.manager),
+  });
   implement(router, context, api.entry, ({ params, user }) => viewEntry(source, params.register, params.id, user.id));
   implement(router, context, api.newEntry, async ({ params, body, key, user }) => ({
     id: await newEntry(source, params.register, body.fields, key, user, context.now()),
@@ -224,16 +292,22 @@ function setUpRoutes(router: Router, context: Context): void {
     await answerBankAccount(source, params.id, params.account, body.answer, user.id, context.now());
     return { done: true as const };
   });
-  implement(router, context, api.people, async () => ({ rows: await listPeople(source.manager, await baseCurrency(context.source.manager)) }));
+  implement(router, context, api.people, async () => ({
+    rows: await listPeople(source.manager, await baseCurrency(context.source.manager)),
+  }));
   implement(router, context, api.newPerson, async ({ body, user }) => addPerson(source, body, await changing(user.id)));
-  implement(router, context, api.savePerson, async ({ params, body, user }) => savePerson(source, params.id, body, await changing(user.id)));
+  implement(router, context, api.savePerson, async ({ params, body, user }) =>
+    savePerson(source, params.id, body, await changing(user.id)),
+  );
 }
 
 function draftRoutes(router: Router, context: Context): void {
   const { source } = context;
   implement(router, context, api.drafts, async ({ user }) => ({ rows: await listDrafts(source, user) }));
   implement(router, context, api.draft, ({ params, user }) => readDraft(source, user, params.id));
-  implement(router, context, api.saveDraft, async ({ params, body, user }) => ({ version: await saveDraft(source, user, params.id, body) }));
+  implement(router, context, api.saveDraft, async ({ params, body, user }) => ({
+    version: await saveDraft(source, user, params.id, body),
+  }));
   implement(router, context, api.dropDraft, async ({ params, user }) => {
     await dropDraft(source, user, params.id);
     return { done: true as const };
@@ -261,17 +335,37 @@ function importRoutes(router: Router, context: Context): void {
 function documentRoutes<Kind extends DocumentKind>(router: Router, context: Context, kind: Kind): void {
   type Body = TSchema & { static: BodyOf<Kind> };
   const { post, preview } = posting[kind];
-  implement(router, context, post as Endpoint<TSchema, TSchema, Body, TSchema & { static: PostedReply }>, async ({ body, key, user, request }) => {
-    mayPostAll(user, kind, body as BodyOf<Kind>);
-    const blind = kind === 'receipt' && (await countsBlind(context.source.manager, user.role));
-    const posted = await postDocument(context.source, kind, body as BodyOf<Kind>, { user: user.id, key, now: context.now, blind, version: versionIn(request) });
-    return posted;
-  });
-  implement(router, context, preview as Endpoint<TSchema, TSchema, Body, TSchema & { static: PreviewReply }>, async ({ body, key, user }) => {
-    mayPostAll(user, kind, body as BodyOf<Kind>);
-    const blind = kind === 'receipt' && (await countsBlind(context.source.manager, user.role));
-    return previewDocument(context.source, kind, body as BodyOf<Kind>, { user: user.id, ...(key === '' ? {} : { key }), blind });
-  });
+  implement(
+    router,
+    context,
+    post as Endpoint<TSchema, TSchema, Body, TSchema & { static: PostedReply }>,
+    async ({ body, key, user, request }) => {
+      mayPostAll(user, kind, body as BodyOf<Kind>);
+      const blind = kind === 'receipt' && (await countsBlind(context.source.manager, user.role));
+      const posted = await postDocument(context.source, kind, body as BodyOf<Kind>, {
+        user: user.id,
+        key,
+        now: context.now,
+        blind,
+        version: versionIn(request),
+      });
+      return posted;
+    },
+  );
+  implement(
+    router,
+    context,
+    preview as Endpoint<TSchema, TSchema, Body, TSchema & { static: PreviewReply }>,
+    async ({ body, key, user }) => {
+      mayPostAll(user, kind, body as BodyOf<Kind>);
+      const blind = kind === 'receipt' && (await countsBlind(context.source.manager, user.role));
+      return previewDocument(context.source, kind, body as BodyOf<Kind>, {
+        user: user.id,
+        ...(key === '' ? {} : { key }),
+        blind,
+      });
+    },
+  );
 }
 
 /** The version of the draft that whoever posts it looked at; undefined where nobody says. */
@@ -305,14 +399,19 @@ async function me(context: Context, user: SignedIn, csrfToken: string): Promise<
 
 function mayImport(user: SignedIn, kind: ImportKind): void {
   const allowed: readonly Role[] = MAY_IMPORT[kind];
-  if (!allowed.includes(user.role)) throw new RequestError(403, 'Not allowed', `As ${user.role} you may not import ${kind}.`);
+  if (!allowed.includes(user.role))
+    throw new RequestError(403, 'Not allowed', `As ${user.role} you may not import ${kind}.`);
 }
 
 /** A body may ask for more than its own kind: then the role must allow that too. */
 function mayPostAll<Kind extends DocumentKind>(user: SignedIn, kind: Kind, body: BodyOf<Kind>): void {
   for (const also of commandOf(kind).alsoNeeds?.(body) ?? []) {
     if (!MAY_POST[also].includes(user.role))
-      throw new RequestError(403, 'Not allowed', `As ${user.role} you may not say what goods were billed at; it is for: ${MAY_POST[also].join(', ')}.`);
+      throw new RequestError(
+        403,
+        'Not allowed',
+        `As ${user.role} you may not say what goods were billed at; it is for: ${MAY_POST[also].join(', ')}.`,
+      );
   }
 }
 

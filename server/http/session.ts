@@ -61,7 +61,8 @@ export const newCsrfToken = (): string => randomBytes(24).toString('base64url');
 export const refuseCrossSite: RequestHandler = (request, _response, next) => {
   if (['GET', 'HEAD', 'OPTIONS'].includes(request.method)) return next();
   const site = request.get('sec-fetch-site');
-  if (site !== undefined && site !== 'same-origin' && site !== 'none') throw new RequestError(403, 'Refused', 'This request came from another site.');
+  if (site !== undefined && site !== 'same-origin' && site !== 'none')
+    throw new RequestError(403, 'Refused', 'This request came from another site.');
   const expected = request.session.csrfToken;
   if (expected === undefined) return next();
   const given = Buffer.from(request.get('x-csrf-token') ?? '');

@@ -19,17 +19,24 @@ export function validateRequest(schema: TSchema | undefined, value: unknown, whe
   if (!schema) return;
   const validate = validatorOf(schema);
   if (validate(value)) return;
-  throw new InvalidRequest((validate.errors ?? []).map((error) => ({ at: `${where}${error.instancePath}`, says: says(error.message, error.params) })));
+  throw new InvalidRequest(
+    (validate.errors ?? []).map((error) => ({
+      at: `${where}${error.instancePath}`,
+      says: says(error.message, error.params),
+    })),
+  );
 }
 
 /** Whether a reply is what the contract promises; a broken promise is ours. */
 export function validateReply(schema: TSchema, value: unknown, path: string): void {
   const validate = validatorOf(schema);
-  if (!validate(value)) throw new Error(`Broken invariant: the reply of ${path} fits its schema: ${ajv.errorsText(validate.errors)}`);
+  if (!validate(value))
+    throw new Error(`Broken invariant: the reply of ${path} fits its schema: ${ajv.errorsText(validate.errors)}`);
 }
 
 function says(message: string | undefined, params: Record<string, unknown>): string {
-  if (typeof params.additionalProperty === 'string') return `the field “${params.additionalProperty.slice(0, 60)}” is not known`;
+  if (typeof params.additionalProperty === 'string')
+    return `the field “${params.additionalProperty.slice(0, 60)}” is not known`;
   if (Array.isArray(params.allowedValues)) return `must be one of ${params.allowedValues.join(', ')}`;
   return message ?? 'is not right';
 }

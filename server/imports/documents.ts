@@ -35,7 +35,9 @@ const of = (fields: Fields, name: string): string => fields[name]?.trim() ?? '';
 
 const known = (fields: Fields, field: string, map: ReadonlyMap<string, unknown>): FieldProblem[] => {
   const number = of(fields, field);
-  return number === '' || map.has(fold(number)) ? [] : [says(field, `there is no ${field} “${number}”: import it first or correct the number`)];
+  return number === '' || map.has(fold(number))
+    ? []
+    : [says(field, `there is no ${field} “${number}”: import it first or correct the number`)];
 };
 
 const openingStock: DocumentImport = {
@@ -44,12 +46,19 @@ const openingStock: DocumentImport = {
   optional: ['lots'],
   group: (fields) => `${of(fields, 'date')}|${fold(of(fields, 'warehouse'))}`,
   columns: { item: 'item', quantity: 'quantity', value: 'value', date: 'date', warehouse: 'warehouse', lots: 'lots' },
-  check: (fields, lookups) => [...known(fields, 'item', lookups.items), ...known(fields, 'warehouse', lookups.warehouses)],
+  check: (fields, lookups) => [
+    ...known(fields, 'item', lookups.items),
+    ...known(fields, 'warehouse', lookups.warehouses),
+  ],
   body: (rows, lookups) => ({
     date: of(rows[0] ?? {}, 'date'),
     warehouse: lookups.warehouses.get(fold(of(rows[0] ?? {}, 'warehouse'))) ?? '0',
     lines: rows.map((fields) => ({
-      ...{ item: lookups.items.get(fold(of(fields, 'item'))) ?? '', quantity: of(fields, 'quantity'), value: of(fields, 'value') },
+      ...{
+        item: lookups.items.get(fold(of(fields, 'item'))) ?? '',
+        quantity: of(fields, 'quantity'),
+        value: of(fields, 'value'),
+      },
       ...(of(fields, 'lots') === '' ? {} : { lots: lotsOf(of(fields, 'lots')) }),
     })),
   }),
@@ -142,7 +151,11 @@ const orderedLine = (fields: Fields, lookups: Lookups): LineId | undefined =>
 /** Under what number an order was known before it was taken over. */
 const TAKEN_OVER = 'Taken over as ';
 
-export const DOCUMENT_IMPORTS: Readonly<Record<Exclude<ImportKind, EntryImport>, DocumentImport>> = { 'opening-stock': openingStock, orders, receipts };
+export const DOCUMENT_IMPORTS: Readonly<Record<Exclude<ImportKind, EntryImport>, DocumentImport>> = {
+  'opening-stock': openingStock,
+  orders,
+  receipts,
+};
 
 /** Columns that must hold something. */
 export function checkRequired({ required }: DocumentImport, fields: Fields): FieldProblem[] {
@@ -156,7 +169,9 @@ export async function readLookups(manager: EntityManager): Promise<Lookups> {
     `SELECT d.id, l.line_no, d.number, d.note, i.number AS item FROM ordered_line l JOIN document d ON d.id = l.document_id JOIN item i ON i.id = l.item_id
      WHERE ${stands('d.id')} ORDER BY d.id, l.line_no`,
   );
-  const vendorRows: { id: string; number: string; currency: string }[] = await manager.query('SELECT id, number, currency FROM vendor');
+  const vendorRows: { id: string; number: string; currency: string }[] = await manager.query(
+    'SELECT id, number, currency FROM vendor',
+  );
   const warehouseRows: { id: string; code: string }[] = await manager.query('SELECT id, code FROM warehouse');
   return {
     items: new Map(itemRows.map(({ id, number }) => [fold(number), id])),
@@ -165,7 +180,9 @@ export async function readLookups(manager: EntityManager): Promise<Lookups> {
       // Of several lines the first is set last.
       orderRows.reverse().flatMap(({ id, line_no, number, note, item }) => {
         const before = note.startsWith(TAKEN_OVER) ? [note.slice(TAKEN_OVER.length)] : [];
-        return [number, ...before].flatMap((order) => ['', String(line_no)].map((line) => [orderLineKey(order, item, line), `${id}/${line_no}`] as const));
+        return [number, ...before].flatMap((order) =>
+          ['', String(line_no)].map((line) => [orderLineKey(order, item, line), `${id}/${line_no}`] as const),
+        );
       }),
     ),
     warehouses: new Map(warehouseRows.map(({ id, code }) => [fold(code), id])),

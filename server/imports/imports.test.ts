@@ -24,7 +24,8 @@ const problemsOf = (reply: Reply) =>
   (reply.body.rows as { row: number; problems: { field: string; says: string }[] }[])
     .filter((row) => row.problems.length > 0)
     .map((row) => `${row.row} ${row.problems.map(({ field }) => field).join(' ')}`);
-const count = async (table: string) => Number(((await server.source.query(`SELECT COUNT(*) AS n FROM ${table}`)) as { n: string }[])[0]?.n);
+const count = async (table: string) =>
+  Number(((await server.source.query(`SELECT COUNT(*) AS n FROM ${table}`)) as { n: string }[])[0]?.n);
 
 async function load(id: unknown, leaveOutWrong = false): Promise<Reply> {
   const started = await ines.call('POST', `/api/imports/${String(id)}/load`, { leaveOutWrong });
@@ -68,12 +69,18 @@ describe('a file', () => {
     const id = randomUUID();
     await stage('vendors', 'number,name,currency,terms\nKUMO,Kumo Dyeworks,JPY,30', id);
     expect((await stage('vendors', 'number,name,currency,terms\nKUMO,Kumo Dyeworks,JPY,30', id)).body.total).toBe(1);
-    expect((await stage('vendors', 'number,name,currency,terms\nDHOL,Dholka Shuttle Works,USD,30', id)).status).toBe(422);
+    expect((await stage('vendors', 'number,name,currency,terms\nDHOL,Dholka Shuttle Works,USD,30', id)).status).toBe(
+      422,
+    );
   });
 
   it('is refused to a role that may not load its kind', async () => {
     const buyer = await server.as('buyer');
-    const reply = await buyer.call('PUT', `/api/imports/${randomUUID()}`, { kind: 'opening-stock', fileName: 'x', content: 'YQ==' });
+    const reply = await buyer.call('PUT', `/api/imports/${randomUUID()}`, {
+      kind: 'opening-stock',
+      fileName: 'x',
+      content: 'YQ==',
+    });
     expect(reply.status).toBe(403);
   });
 });
@@ -99,7 +106,9 @@ describe('documents from a file', () => {
       'order,vendor,date,warehouse,item,quantity,price,due\nA1,TARN,2026-03-01,MAIN,YARN,10,12,2026-04-01\nA1,TARN,2026-03-01,MAIN,LINEN,5,3,\nA2,BEIR,2026-03-02,MAIN,LINEN,7,9,\n',
     );
     expect((await load(orders.body.id)).body).toMatchObject({ state: 'loaded', loaded: 3 });
-    const kinds = (await server.source.query('SELECT kind, COUNT(*) AS n FROM document GROUP BY kind ORDER BY kind')) as { kind: string; n: string }[];
+    const kinds = (await server.source.query(
+      'SELECT kind, COUNT(*) AS n FROM document GROUP BY kind ORDER BY kind',
+    )) as { kind: string; n: string }[];
     expect(kinds.map(({ kind, n }) => [kind, Number(n)])).toEqual([
       ['opening', 2],
       ['order', 2],
@@ -115,7 +124,10 @@ describe('documents from a file', () => {
     expect(await count('document')).toBe(before + 12);
     // As a kill leaves it: some documents are posted whose lines are not marked, and the lease has run out.
     await server.source.query("UPDATE import_row SET state = 'staged' WHERE import_id = ? AND row_no > 4", [id]);
-    await server.source.query("UPDATE import_batch SET state = 'loading', lease_until = UTC_TIMESTAMP(6) - INTERVAL 1 SECOND WHERE id = ?", [id]);
+    await server.source.query(
+      "UPDATE import_batch SET state = 'loading', lease_until = UTC_TIMESTAMP(6) - INTERVAL 1 SECOND WHERE id = ?",
+      [id],
+    );
     await resumeImports({ source: server.source, log: pino({ level: 'silent' }), now: () => new Date() });
     expect((await finished(id)).body).toMatchObject({ state: 'loaded', loaded: 12 });
     expect(await count('document')).toBe(before + 12);
@@ -128,7 +140,10 @@ describe('documents from a file', () => {
       `H${n},TARN,2026-03-01,MAIN,YARN,${2 * n + 2},7.25,cone`,
       `H${n},TARN,2026-03-01,MAIN,LOOM,1,${1000 + n},`,
     ]).flat();
-    const placed = await stage('orders', `order,vendor,date,warehouse,item,quantity,price,unit\n${orders.join('\n')}\n`);
+    const placed = await stage(
+      'orders',
+      `order,vendor,date,warehouse,item,quantity,price,unit\n${orders.join('\n')}\n`,
+    );
     expect((await load(placed.body.id)).body).toMatchObject({ state: 'loaded', loaded: 200 });
 
     const rows = Array.from({ length: 100 }, (_, n) => [
@@ -148,7 +163,10 @@ describe('documents from a file', () => {
     const before = await count('document');
     await load(id);
     await server.source.query("UPDATE import_row SET state = 'staged' WHERE import_id = ? AND row_no > 60", [id]);
-    await server.source.query("UPDATE import_batch SET state = 'loading', lease_until = UTC_TIMESTAMP(6) - INTERVAL 1 SECOND WHERE id = ?", [id]);
+    await server.source.query(
+      "UPDATE import_batch SET state = 'loading', lease_until = UTC_TIMESTAMP(6) - INTERVAL 1 SECOND WHERE id = ?",
+      [id],
+    );
     await resumeImports({ source: server.source, log: pino({ level: 'silent' }), now: () => new Date() });
     expect((await finished(id)).body).toMatchObject({ state: 'loaded', loaded: 200 });
     expect(await count('document')).toBe(before + 100);
@@ -157,7 +175,10 @@ describe('documents from a file', () => {
       "SELECT SUM(l.amount) AS amount FROM journal_line l JOIN document d ON d.id = l.document_id WHERE d.kind = 'receipt' AND l.account = 'grni'",
     )) as { amount: string }[];
     expect(owed?.amount).toBe(String(-(10_100 * 725 + 104_950 * 100)));
-    const open = (await ines.call('GET', '/api/orders/open-lines')).body.rows as { order: { number: string }; item: { number: string } }[];
+    const open = (await ines.call('GET', '/api/orders/open-lines')).body.rows as {
+      order: { number: string };
+      item: { number: string };
+    }[];
     expect(open.filter(({ item }) => item.number === 'LOOM')).toEqual([]);
   });
 });
@@ -166,12 +187,21 @@ describe('a register as a file', () => {
   it.each(['items', 'vendors', 'prices', 'warehouses', 'tax-codes', 'terms', 'dimensions', 'rates'] as const)(
     '%s goes out and comes in again, as CSV and as XLSX, and changes nothing',
     async (kind) => {
-      const made = await ines.call('POST', `/api/registers/${kind}`, { fields: ROUND_TRIP[kind] }, { 'Idempotency-Key': randomUUID() });
+      const made = await ines.call(
+        'POST',
+        `/api/registers/${kind}`,
+        { fields: ROUND_TRIP[kind] },
+        { 'Idempotency-Key': randomUUID() },
+      );
       expect([kind, made.status, made.body.errors]).toEqual([kind, 201, undefined]);
       for (const ending of ['csv', 'xlsx']) {
         const file = Buffer.from(await (await ines.fetch(`/api/lists/${kind}/file.${ending}`)).arrayBuffer());
         const id = randomUUID();
-        const staged = await ines.call('PUT', `/api/imports/${id}`, { kind, fileName: `${kind}.${ending}`, content: file.toString('base64') });
+        const staged = await ines.call('PUT', `/api/imports/${id}`, {
+          kind,
+          fileName: `${kind}.${ending}`,
+          content: file.toString('base64'),
+        });
         expect([staged.status, staged.body.wrong]).toEqual([200, 0]);
         const rows = staged.body.rows as { does: string; problems: unknown[] }[];
         expect(rows.length).toBeGreaterThan(0);
@@ -187,7 +217,9 @@ describe('a register as a file', () => {
     expect(staged.body.rows).toMatchObject([{ does: 'changes name, over', problems: [] }]);
     await ines.call('POST', `/api/imports/${id}/load`, { leaveOutWrong: false });
     await finished(id);
-    const [item] = await server.source.query<{ id: string; name: string; unit: string }[]>("SELECT id, name, unit FROM item WHERE number = 'ROUND-1'");
+    const [item] = await server.source.query<{ id: string; name: string; unit: string }[]>(
+      "SELECT id, name, unit FROM item WHERE number = 'ROUND-1'",
+    );
     expect(item).toMatchObject({ name: '=Renamed', unit: 'each' });
     const { changes } = (await ines.call('GET', `/api/registers/items/${item?.id ?? ''}`)).body as unknown as {
       changes: { field: string; became: string; by: string }[];
@@ -203,7 +235,10 @@ describe('a register as a file', () => {
   it('is refused to whoever may not change it', async () => {
     const buyer = await server.as('buyer');
     const content = Buffer.from('code,name,days,after\n99,"99 days",99,the bill\n').toString('base64');
-    expect((await buyer.call('PUT', `/api/imports/${randomUUID()}`, { kind: 'terms', fileName: 'terms.csv', content })).status).toBe(403);
+    expect(
+      (await buyer.call('PUT', `/api/imports/${randomUUID()}`, { kind: 'terms', fileName: 'terms.csv', content }))
+        .status,
+    ).toBe(403);
   });
 });
 
@@ -218,11 +253,38 @@ const ROUND_TRIP = {
     packs: 'box = 25 | crate = 400',
     codes: '0012345 = box',
   },
-  vendors: { number: '00042', name: '+Mill', currency: 'USD', terms: '30', address: '1 Lane | Town', bank_account: 'XX12 3456' },
-  prices: { vendor: 'TARN', item: 'YARN', price: '12.3456', unit: '', least: '1000', from: '2026-01-31', to: '2026-12-31', vendor_number: '007' },
+  vendors: {
+    number: '00042',
+    name: '+Mill',
+    currency: 'USD',
+    terms: '30',
+    address: '1 Lane | Town',
+    bank_account: 'XX12 3456',
+  },
+  prices: {
+    vendor: 'TARN',
+    item: 'YARN',
+    price: '12.3456',
+    unit: '',
+    least: '1000',
+    from: '2026-01-31',
+    to: '2026-12-31',
+    vendor_number: '007',
+  },
   warehouses: { code: 'W-9', name: 'Yard', bins: 'A-1 = shelf | D = dock', address: 'Gate 1 | Fernhollow' },
-  'tax-codes': { code: 'TWO', name: 'Two', levels: 'State = 5 = reclaimed | Town = 1.25 = into cost = the goods and the taxes above' },
-  terms: { code: '045', name: '45 days', days: '45', after: 'the end of its month', discount: '2', discount_days: '10' },
+  'tax-codes': {
+    code: 'TWO',
+    name: 'Two',
+    levels: 'State = 5 = reclaimed | Town = 1.25 = into cost = the goods and the taxes above',
+  },
+  terms: {
+    code: '045',
+    name: '45 days',
+    days: '45',
+    after: 'the end of its month',
+    discount: '2',
+    discount_days: '10',
+  },
   dimensions: { kind: 'project', code: '2026-11-23', name: 'A day as a code' },
   rates: { currency: 'NZD', from: '2026-02-28', rate: '0.5984123456' },
 } as const;

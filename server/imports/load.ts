@@ -37,12 +37,21 @@ export async function startImport(
   load: (worker: Worker, id: string) => Promise<void> = inBackground,
 ): Promise<void> {
   await transaction(worker.source, async (manager) => {
-    const [batch] = (await manager.query('SELECT state FROM import_batch WHERE id = ? FOR UPDATE', [id])) as { state: string }[];
+    const [batch] = (await manager.query('SELECT state FROM import_batch WHERE id = ? FOR UPDATE', [id])) as {
+      state: string;
+    }[];
     if (!batch) throw new RequestError(404, 'Not found', 'There is no such import.');
     if (batch.state === 'loaded') return;
-    const [wrong] = (await manager.query("SELECT COUNT(*) AS n FROM import_row WHERE import_id = ? AND state = 'wrong'", [id])) as { n: string }[];
+    const [wrong] = (await manager.query(
+      "SELECT COUNT(*) AS n FROM import_row WHERE import_id = ? AND state = 'wrong'",
+      [id],
+    )) as { n: string }[];
     if (Number(wrong?.n) > 0 && !leaveOutWrong) {
-      throw new RequestError(422, 'Refused', `${wrong?.n} lines are wrong: correct the file and stage it again, or leave them out.`);
+      throw new RequestError(
+        422,
+        'Refused',
+        `${wrong?.n} lines are wrong: correct the file and stage it again, or leave them out.`,
+      );
     }
     await manager.query("UPDATE import_row SET state = 'left out' WHERE import_id = ? AND state = 'wrong'", [id]);
     await manager.query("UPDATE import_batch SET state = 'loading', says = '' WHERE id = ?", [id]);
@@ -73,7 +82,9 @@ export async function loadImport(worker: Worker, id: string): Promise<void> {
     )) as Batch[];
     if (!batch) return;
     const { kind } = batch;
-    const loadGroup = isEntryImport(kind) ? await entryLoader(worker, batch, kind) : await documentLoader(worker, batch, kind);
+    const loadGroup = isEntryImport(kind)
+      ? await entryLoader(worker, batch, kind)
+      : await documentLoader(worker, batch, kind);
     const groups: { group_no: number }[] = await worker.source.query(
       "SELECT DISTINCT group_no FROM import_row WHERE import_id = ? AND state = 'staged' ORDER BY group_no",
       [id],
@@ -94,7 +105,10 @@ export async function loadImport(worker: Worker, id: string): Promise<void> {
     const says = whyStopped(problem);
     worker.log.error({ err: problem, import: id }, 'an import stopped');
     await worker.source
-      .query("UPDATE import_batch SET state = 'stopped', says = ?, lease_until = NULL WHERE id = ?", [says.slice(0, 500), id])
+      .query("UPDATE import_batch SET state = 'stopped', says = ?, lease_until = NULL WHERE id = ?", [
+        says.slice(0, 500),
+        id,
+      ])
       .catch(() => undefined);
   }
 }
@@ -109,7 +123,8 @@ async function takeLease(source: DataSource, id: string, held: boolean): Promise
 }
 
 function whyStopped(problem: unknown): string {
-  if (problem instanceof RefusedError) return problem.refusals.map((entry) => worded(entry, problem.names).says).join(' ');
+  if (problem instanceof RefusedError)
+    return problem.refusals.map((entry) => worded(entry, problem.names).says).join(' ');
   if (problem instanceof WrongEntry) return problem.problems.map(({ field, says }) => `${field}: ${says}`).join('; ');
   return 'The load stopped: start it again to go on.';
 }
@@ -122,13 +137,21 @@ async function entryLoader({ source, now }: Worker, batch: Batch, kind: EntryImp
   return (group, rows) =>
     transaction(source, async (manager) => {
       for (const fields of rows) {
-        await saveEntry(manager, kind, entries.get(keyOf(kind, fields))?.id, fields, { by: batch.user_id, role: batch.role, at: sqlInstant(now()) });
+        await saveEntry(manager, kind, entries.get(keyOf(kind, fields))?.id, fields, {
+          by: batch.user_id,
+          role: batch.role,
+          at: sqlInstant(now()),
+        });
       }
       await markLoaded(manager, batch.id, group);
     });
 }
 
-async function documentLoader(worker: Worker, batch: Batch, kind: Exclude<ImportKind, EntryImport>): Promise<GroupLoader> {
+async function documentLoader(
+  worker: Worker,
+  batch: Batch,
+  kind: Exclude<ImportKind, EntryImport>,
+): Promise<GroupLoader> {
   const lookups = await readLookups(worker.source.manager);
   const { into, body } = DOCUMENT_IMPORTS[kind];
   return async (group, rows) => {
@@ -140,5 +163,8 @@ async function documentLoader(worker: Worker, batch: Batch, kind: Exclude<Import
 }
 
 async function markLoaded(manager: EntityManager, id: string, group: number): Promise<void> {
-  await manager.query("UPDATE import_row SET state = 'loaded' WHERE import_id = ? AND group_no = ? AND state = 'staged'", [id, group]);
+  await manager.query(
+    "UPDATE import_row SET state = 'loaded' WHERE import_id = ? AND group_no = ? AND state = 'staged'",
+    [id, group],
+  );
 }

@@ -23,13 +23,20 @@ export async function readFile(content: Buffer, columns: Columns): Promise<Entry
   checkColumns(names, columns);
   const filled = lines.filter((cells) => cells.some((cell) => cell !== ''));
   if (filled.length === 0) throw notRead('The file has no lines below its header.');
-  if (filled.length > MOST_ROWS) throw new RequestError(422, 'Too large', `At most ${MOST_ROWS} lines at once: split the file.`);
+  if (filled.length > MOST_ROWS)
+    throw new RequestError(422, 'Too large', `At most ${MOST_ROWS} lines at once: split the file.`);
   return filled.map((cells) => Object.fromEntries(names.map((name, at) => [name, cells[at] ?? ''])));
 }
 
 function readCsv(content: Buffer): string[][] {
   try {
-    const lines: string[][] = parse(content, { bom: true, skip_empty_lines: true, trim: true, delimiter: [',', ';', '\t'], relax_column_count_less: true });
+    const lines: string[][] = parse(content, {
+      bom: true,
+      skip_empty_lines: true,
+      trim: true,
+      delimiter: [',', ';', '\t'],
+      relax_column_count_less: true,
+    });
     // An apostrophe tells text apart that a spreadsheet would take for a formula; so it left us.
     return lines.map((cells) => cells.map((cell) => (/^'[=+\-@]/.test(cell) ? cell.slice(1) : cell)));
   } catch (problem) {
@@ -45,10 +52,13 @@ async function readXlsx(content: Buffer): Promise<string[][]> {
     throw notRead('The file is no spreadsheet that can be read here: save it as XLSX or CSV.');
   }
   const [sheet] = book.worksheets;
-  if (!sheet || sheet.rowCount * sheet.columnCount > MOST_CELLS) throw notRead('The file has no sheet that can be read here, or one that is too large.');
+  if (!sheet || sheet.rowCount * sheet.columnCount > MOST_CELLS)
+    throw notRead('The file has no sheet that can be read here, or one that is too large.');
   const width = sheet.columnCount;
   const rows: string[][] = [];
-  sheet.eachRow({ includeEmpty: false }, (row) => rows.push(Array.from({ length: width }, (_, at) => textOf(row.getCell(at + 1)))));
+  sheet.eachRow({ includeEmpty: false }, (row) =>
+    rows.push(Array.from({ length: width }, (_, at) => textOf(row.getCell(at + 1)))),
+  );
   return rows;
 }
 
@@ -67,7 +77,10 @@ function checkColumns(names: readonly string[], { required, optional }: Columns)
   const missing = required.filter((name) => !names.includes(name));
   const unknown = names.filter((name) => name !== '' && !columns.includes(name));
   if (missing.length === 0 && unknown.length === 0) return;
-  const parts = [missing.length > 0 ? `missing: ${missing.join(', ')}` : '', unknown.length > 0 ? `not known: ${unknown.join(', ')}` : ''].filter(Boolean);
+  const parts = [
+    missing.length > 0 ? `missing: ${missing.join(', ')}` : '',
+    unknown.length > 0 ? `not known: ${unknown.join(', ')}` : '',
+  ].filter(Boolean);
   throw notRead(`The columns are not right (${parts.join('; ')}). Expected: ${columns.join(', ')}.`);
 }
 

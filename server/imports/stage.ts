@@ -33,13 +33,19 @@ export async function stageImport(
     ? await checkEntries(source.manager, user.role, kind, await readFile(content, columnsOf(kind)))
     : await checkDocuments(source, user.id, DOCUMENT_IMPORTS[kind], await readFile(content, DOCUMENT_IMPORTS[kind]));
   await transaction(source, async (manager) => {
-    const [known] = (await manager.query('SELECT user_id, checksum FROM import_batch WHERE id = ? FOR UPDATE', [id])) as {
+    const [known] = (await manager.query('SELECT user_id, checksum FROM import_batch WHERE id = ? FOR UPDATE', [
+      id,
+    ])) as {
       user_id: string;
       checksum: string;
     }[];
     if (known) {
       if (known.user_id === user.id && known.checksum === checksum) return;
-      throw new RequestError(422, 'Key used before', 'This import is staged already with another file: start a new one.');
+      throw new RequestError(
+        422,
+        'Key used before',
+        'This import is staged already with another file: start a new one.',
+      );
     }
     await manager.query(
       "INSERT INTO import_batch (id, user_id, kind, file_name, checksum, state, says, created_at) VALUES (?, ?, ?, ?, ?, 'staged', '', UTC_TIMESTAMP(6))",
@@ -58,7 +64,12 @@ function columnsOf(kind: EntryImport): { required: readonly string[]; optional: 
 }
 
 /** Entries of a register: new ones, and those that are there already with what the file says of them. */
-async function checkEntries(manager: EntityManager, role: Role, kind: EntryImport, rows: readonly EntryFields[]): Promise<StagedRow[]> {
+async function checkEntries(
+  manager: EntityManager,
+  role: Role,
+  kind: EntryImport,
+  rows: readonly EntryFields[],
+): Promise<StagedRow[]> {
   const known = await readKnown(manager, kind, rows);
   const entries = await entriesByKey(manager, kind);
   const seen = new Map<string, number>();
@@ -69,7 +80,8 @@ async function checkEntries(manager: EntityManager, role: Role, kind: EntryImpor
     if (before === undefined) seen.set(key, position + 1);
     const entry = entries.get(key);
     const { problems, changed } = await checkChange(manager, kind, entry, fields, role, known);
-    const twice = before === undefined ? [] : [{ field: REGISTERS[kind].key[0] ?? '', says: `stands in line ${before} already` }];
+    const twice =
+      before === undefined ? [] : [{ field: REGISTERS[kind].key[0] ?? '', says: `stands in line ${before} already` }];
     const does = entry === undefined ? 'new' : changed.length === 0 ? 'is so already' : `changes ${changed.join(', ')}`;
     staged.push({ fields, group: position + 1, problems: [...problems, ...twice], does: does.slice(0, 200) });
   }
@@ -77,9 +89,19 @@ async function checkEntries(manager: EntityManager, role: Role, kind: EntryImpor
 }
 
 /** Each group of rows is previewed as the document that it will be; what the preview refuses stands at its row. */
-async function checkDocuments(source: DataSource, user: string, kind: DocumentImport, rows: readonly EntryFields[]): Promise<StagedRow[]> {
+async function checkDocuments(
+  source: DataSource,
+  user: string,
+  kind: DocumentImport,
+  rows: readonly EntryFields[],
+): Promise<StagedRow[]> {
   const lookups = await readLookups(source.manager);
-  const staged = rows.map((fields) => ({ fields, does: '', problems: [...checkRequired(kind, fields), ...kind.check(fields, lookups)], group: 0 }));
+  const staged = rows.map((fields) => ({
+    fields,
+    does: '',
+    problems: [...checkRequired(kind, fields), ...kind.check(fields, lookups)],
+    group: 0,
+  }));
   let number = 0;
   for (const group of groupBy(staged, (row) => kind.group(row.fields)).values()) {
     number += 1;
@@ -119,7 +141,9 @@ async function insertRows(manager: EntityManager, id: string, rows: readonly Sta
 }
 
 export async function readImport(manager: EntityManager, id: string, { withRows = true } = {}): Promise<ImportView> {
-  const [batch] = (await manager.query('SELECT id, kind, file_name, state, says FROM import_batch WHERE id = ?', [id])) as {
+  const [batch] = (await manager.query('SELECT id, kind, file_name, state, says FROM import_batch WHERE id = ?', [
+    id,
+  ])) as {
     id: string;
     kind: ImportKind;
     file_name: string;
@@ -127,10 +151,23 @@ export async function readImport(manager: EntityManager, id: string, { withRows 
     says: string;
   }[];
   if (!batch) throw new RequestError(404, 'Not found', 'There is no such import.');
-  const counts: { state: string; n: string }[] = await manager.query('SELECT state, COUNT(*) AS n FROM import_row WHERE import_id = ? GROUP BY state', [id]);
-  const count = (...states: string[]) => counts.filter((row) => states.includes(row.state)).reduce((sum, row) => sum + Number(row.n), 0);
-  const rows: { row_no: number; fields: string; problems: string; does: string; state: ImportView['rows'][number]['state'] }[] = withRows
-    ? await manager.query("SELECT row_no, fields, problems, does, state FROM import_row WHERE import_id = ? ORDER BY state <> 'wrong', row_no LIMIT 1000", [id])
+  const counts: { state: string; n: string }[] = await manager.query(
+    'SELECT state, COUNT(*) AS n FROM import_row WHERE import_id = ? GROUP BY state',
+    [id],
+  );
+  const count = (...states: string[]) =>
+    counts.filter((row) => states.includes(row.state)).reduce((sum, row) => sum + Number(row.n), 0);
+  const rows: {
+    row_no: number;
+    fields: string;
+    problems: string;
+    does: string;
+    state: ImportView['rows'][number]['state'];
+  }[] = withRows
+    ? await manager.query(
+        "SELECT row_no, fields, problems, does, state FROM import_row WHERE import_id = ? ORDER BY state <> 'wrong', row_no LIMIT 1000",
+        [id],
+      )
     : [];
   return {
     id: batch.id,

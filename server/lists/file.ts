@@ -28,7 +28,11 @@ export async function listFile(
   for await (const page of readAll(manager, list, asked, around)) {
     rows.push(...page);
     if (rows.length > MOST_ROWS)
-      throw new RequestError(422, 'Too large', `A file holds at most ${MOST_ROWS.toLocaleString('en')} rows: filter the list first.`);
+      throw new RequestError(
+        422,
+        'Too large',
+        `A file holds at most ${MOST_ROWS.toLocaleString('en')} rows: filter the list first.`,
+      );
   }
   const name = `${list}-${around.today}.${ending}`;
   return { name, content: ending === 'csv' ? csvOf(columns, rows) : await xlsxOf(LISTS[list].title, columns, rows) };
@@ -57,7 +61,9 @@ const harmless = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text
 
 async function xlsxOf(title: string, columns: readonly ListColumn[], rows: readonly ListRow[]): Promise<Buffer> {
   const book = new ExcelJS.Workbook();
-  const sheet = book.addWorksheet(title.replace(/[*?:\\/[\]]/g, ' ').slice(0, 31), { views: [{ state: 'frozen', ySplit: 1 }] });
+  const sheet = book.addWorksheet(title.replace(/[*?:\\/[\]]/g, ' ').slice(0, 31), {
+    views: [{ state: 'frozen', ySplit: 1 }],
+  });
   sheet.columns = columns.map(({ name, as }) => ({ header: name, key: name, width: as === 'text' ? 24 : 14 }));
   sheet.getRow(1).font = { bold: true };
   for (const { cells } of rows) sheet.addRow(columns.map(({ name, as }) => cellOf(as, cells[name] ?? '')));

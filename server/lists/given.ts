@@ -22,8 +22,22 @@ const WHY: Readonly<Record<CreditableLine['kind'], string>> = {
 export async function unmatchedRows(manager: EntityManager, { today }: Around): Promise<Given[]> {
   const lines = await readUnmatched(manager, today);
   return lines.map(({ of, kind, quantity, amount, vendor, document, label, unit, days }) => ({
-    ...{ id: numberOf(of), document: document.number, date: document.date, days: days.toString(), vendor: vendor.name, vendor_id: vendor.id },
-    ...{ what: label, quantity: quantity.toString(), unit, kind: UNMATCHED_KINDS[kind], amount: amount.toString(), reference: document.reference },
+    ...{
+      id: numberOf(of),
+      document: document.number,
+      date: document.date,
+      days: days.toString(),
+      vendor: vendor.name,
+      vendor_id: vendor.id,
+    },
+    ...{
+      what: label,
+      quantity: quantity.toString(),
+      unit,
+      kind: UNMATCHED_KINDS[kind],
+      amount: amount.toString(),
+      reference: document.reference,
+    },
   }));
 }
 
@@ -33,10 +47,26 @@ export async function creditRows(manager: EntityManager, { today }: Around): Pro
   return open.map(({ line, said }) => {
     const left = leftOf(line);
     return {
-      ...{ id: numberOf(line.id), document: text(said.number), date: text(said.date), days: daysBetween(text(said.date), today).toString() },
-      ...{ vendor: text(said.vendor), vendor_id: text(said.vendor_id), what: text(said.label), unit: text(said.unit), kind: WHY[line.kind] },
+      ...{
+        id: numberOf(line.id),
+        document: text(said.number),
+        date: text(said.date),
+        days: daysBetween(text(said.date), today).toString(),
+      },
+      ...{
+        vendor: text(said.vendor),
+        vendor_id: text(said.vendor_id),
+        what: text(said.label),
+        unit: text(said.unit),
+        kind: WHY[line.kind],
+      },
       ...(line.kind === 'return' ? { quantity: (line.quantity - sumOf(line.credits)).toString() } : {}),
-      ...{ amount: left.amount.toString(), currency: line.currency, base: left.base.toString(), reference: text(said.reference) },
+      ...{
+        amount: left.amount.toString(),
+        currency: line.currency,
+        base: left.base.toString(),
+        reference: text(said.reference),
+      },
     };
   });
 }
@@ -44,7 +74,10 @@ export async function creditRows(manager: EntityManager, { today }: Around): Pro
 /** What is still to be credited: of goods that went back what was billed of them, else what was asked for. */
 function leftOf(line: CreditableLine): { amount: bigint; base: bigint } {
   if (line.kind === 'return') return awaitingCredit(line, LAST_DAY);
-  const taken = line.credits.reduce((sum, { expected, expectedBase }) => ({ amount: sum.amount + expected, base: sum.base + expectedBase }), NOTHING);
+  const taken = line.credits.reduce(
+    (sum, { expected, expectedBase }) => ({ amount: sum.amount + expected, base: sum.base + expectedBase }),
+    NOTHING,
+  );
   return { amount: line.expected.amount - taken.amount, base: line.expected.base - taken.base };
 }
 

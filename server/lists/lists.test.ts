@@ -1,6 +1,14 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import ExcelJS from 'exceljs';
-import { LIST_NAMES, LISTS, type Condition, type ListName, type ListPage, type ListRow, type ListState } from '@obolus/contract/lists';
+import {
+  LIST_NAMES,
+  LISTS,
+  type Condition,
+  type ListName,
+  type ListPage,
+  type ListRow,
+  type ListState,
+} from '@obolus/contract/lists';
 import { make, startTestServer, type Client, type TestServer } from '../testing/testServer.ts';
 
 let server: TestServer;
@@ -12,12 +20,21 @@ beforeAll(async () => {
   // 230 items, of which every third has an origin, so that a list has pages and equals.
   const items = Array.from(
     { length: 230 },
-    (_, at) => `(${1000 + at}, 'N-${String(at).padStart(3, '0')}', 'Shuttle ${at % 7}', 'each', 'average', '', '${at % 3 === 0 ? 'IN' : ''}')`,
+    (_, at) =>
+      `(${1000 + at}, 'N-${String(at).padStart(3, '0')}', 'Shuttle ${at % 7}', 'each', 'average', '', '${at % 3 === 0 ? 'IN' : ''}')`,
   );
-  await server.source.query(`INSERT INTO item (id, number, name, unit, method, tariff_code, origin) VALUES ${items.join(', ')}`);
-  const late = await ines.posted('order', make.order([{ item: '1', quantity: '100', price: '12.345', due: '2026-11-01' }]));
+  await server.source.query(
+    `INSERT INTO item (id, number, name, unit, method, tariff_code, origin) VALUES ${items.join(', ')}`,
+  );
+  const late = await ines.posted(
+    'order',
+    make.order([{ item: '1', quantity: '100', price: '12.345', due: '2026-11-01' }]),
+  );
   await ines.posted('receipt', make.receipt([{ of: `${late}/1`, quantity: '40' }], { packingSlip: 'PS-77' }));
-  await ines.posted('order', make.order([{ item: '2', quantity: '10', price: '9', due: '2026-11-29' }], { vendor: '2', currency: 'EUR' }));
+  await ines.posted(
+    'order',
+    make.order([{ item: '2', quantity: '10', price: '9', due: '2026-11-29' }], { vendor: '2', currency: 'EUR' }),
+  );
 });
 afterAll(() => server.stop());
 
@@ -45,9 +62,11 @@ describe('a list', () => {
   it.each(LIST_NAMES)('%s can be sorted both ways by every column that can be, and filtered by each', async (list) => {
     for (const { name, as, told, hidden } of LISTS[list].columns) {
       if (told) continue;
-      const wanted = { text: [where(name, 'has', 'x'), where(name, 'is', 'x')], day: [where(name, 'from', 'today-30')], figure: [where(name, 'to', '1240.5')] }[
-        as
-      ];
+      const wanted = {
+        text: [where(name, 'has', 'x'), where(name, 'is', 'x')],
+        day: [where(name, 'from', 'today-30')],
+        figure: [where(name, 'to', '1240.5')],
+      }[as];
       for (const asked of [
         { sort: name },
         { sort: name, down: true },
@@ -81,13 +100,17 @@ describe('a list', () => {
     expect((await page('items', { find: 'shuttle 3' })).count).toBe(33);
     expect((await page('items', { find: '100%' })).count).toBe(0);
     expect(
-      (await page('items', { where: [where('origin', 'is', 'IN'), where('number', 'from', 'N-2'), where('name', 'has not', '4')] })).rows.length,
+      (
+        await page('items', {
+          where: [where('origin', 'is', 'IN'), where('number', 'from', 'N-2'), where('name', 'has not', '4')],
+        })
+      ).rows.length,
     ).toBeGreaterThan(0);
     const soon = await page('order-lines', { where: [where('due', 'from', 'today'), where('due', 'to', 'today+7')] });
     expect(numbers(soon.rows, 'item')).toEqual(['Linen yarn']);
-    expect((await page('order-lines', { where: [where('open', 'from', '60'), where('open', 'to', '60.0')] })).rows).toMatchObject([
-      { cells: { open: '60', late: '22' } },
-    ]);
+    expect(
+      (await page('order-lines', { where: [where('open', 'from', '60'), where('open', 'to', '60.0')] })).rows,
+    ).toMatchObject([{ cells: { open: '60', late: '22' } }]);
   });
 
   it('adds up what it finds, in base currency', async () => {
@@ -95,16 +118,30 @@ describe('a list', () => {
     const lines = await page('order-lines', { where: [where('open', 'filled')] });
     expect([lines.sums.worth, lines.count]).toEqual(['837.90', 2]);
     const receipts = await page('receipts', { find: 'PS-77' });
-    expect(receipts.rows).toMatchObject([{ cells: { amount: '493.80', unbilled: '493.80', orders: expect.stringMatching(/^PO-\d+$/) } }]);
+    expect(receipts.rows).toMatchObject([
+      { cells: { amount: '493.80', unbilled: '493.80', orders: expect.stringMatching(/^PO-\d+$/) } },
+    ]);
     expect(receipts.sums).toEqual({ amount: '493.80', unbilled: '493.80' });
   });
 
   it('says what is wrong with how it is asked for', async () => {
-    const says = async (asked: Asked & { where?: Condition[] }) => [(await ask('orders', asked)).status, (await ask('orders', asked)).body.detail];
+    const says = async (asked: Asked & { where?: Condition[] }) => [
+      (await ask('orders', asked)).status,
+      (await ask('orders', asked)).body.detail,
+    ];
     expect(await says({ sort: 'stands' })).toEqual([422, 'The list cannot be sorted by “stands”.']);
-    expect(await says({ where: [where('due', 'from', 'soon')] })).toEqual([422, 'Next due: write a day as year-month-day, or today+7.']);
-    expect(await says({ where: [where('amount', 'from', 'much')] })).toEqual([422, 'Ordered: “much” is not a number: write it like 1240.50.']);
-    expect(await says({ where: [where('secret', 'is', '1')] })).toEqual([422, 'The list cannot be filtered by “secret”.']);
+    expect(await says({ where: [where('due', 'from', 'soon')] })).toEqual([
+      422,
+      'Next due: write a day as year-month-day, or today+7.',
+    ]);
+    expect(await says({ where: [where('amount', 'from', 'much')] })).toEqual([
+      422,
+      'Ordered: “much” is not a number: write it like 1240.50.',
+    ]);
+    expect(await says({ where: [where('secret', 'is', '1')] })).toEqual([
+      422,
+      'The list cannot be filtered by “secret”.',
+    ]);
     expect((await ines.call('GET', '/api/lists/orders?where=[{"column":"number"}]')).status).toBe(422);
     expect(await says({ after: 'x' })).toEqual([422, 'There is no such page of the list: begin at the first.']);
     expect(await says({ where: [where('number', 'is', "' OR 1=1 --")] })).toEqual([200, undefined]);
@@ -113,7 +150,8 @@ describe('a list', () => {
 
 describe('ways of looking at a list', () => {
   it('are kept for whoever keeps them, changed under the same name, and forgotten', async () => {
-    const put = (name: string, state: ListState, client = ines) => client.call('PUT', `/api/lists/orders/views/${encodeURIComponent(name)}`, state);
+    const put = (name: string, state: ListState, client = ines) =>
+      client.call('PUT', `/api/lists/orders/views/${encodeURIComponent(name)}`, state);
     const views = async (client = ines) => (await client.call('GET', '/api/lists/orders/views')).body.rows;
     expect((await put('Mine / late', { sort: 'due', where: [where('vendor', 'has', 'Tarn')] })).status).toBe(200);
     expect((await put('Mine / late', { sort: 'date', down: true })).status).toBe(200);
@@ -140,7 +178,21 @@ describe('a list as a file', () => {
         .trim()
         .split('\n')
         .map((line) => line.trim()),
-    ).toEqual([...['number,origin', 'N-000,IN', 'N-001,', 'N-002,', 'N-003,IN', 'N-004,', 'N-005,', 'N-006,IN', 'N-007,', 'N-008,', 'N-009,IN']]);
+    ).toEqual([
+      ...[
+        'number,origin',
+        'N-000,IN',
+        'N-001,',
+        'N-002,',
+        'N-003,IN',
+        'N-004,',
+        'N-005,',
+        'N-006,IN',
+        'N-007,',
+        'N-008,',
+        'N-009,IN',
+      ],
+    ]);
     expect((await file('csv', {})).toString().trim().split('\n')).toHaveLength(235);
   });
 
@@ -175,9 +227,14 @@ describe('prices that moved', () => {
   it('stand beside the one before of the same vendor, for one stock unit in its own currency: a rate that moved is no change', async () => {
     // 12.345 before: 13.00 is 5.31 % more. 9.00 EUR stays 9.00 EUR at another rate.
     await ines.posted('order', make.order([{ item: '1', quantity: '1', price: '13' }], { date: '2026-03-25' }));
-    await ines.posted('order', make.order([{ item: '2', quantity: '1', price: '9' }], { date: '2026-03-25', vendor: '2', currency: 'EUR' }));
+    await ines.posted(
+      'order',
+      make.order([{ item: '2', quantity: '1', price: '9' }], { date: '2026-03-25', vendor: '2', currency: 'EUR' }),
+    );
     const moved = await page('purchases', { where: [where('change', 'filled')] });
-    expect(moved.rows.map(({ cells }) => [cells.item, cells.before, cells.price, cells.change])).toEqual([['Merino yarn', '12.345', '13.00', '5.31']]);
+    expect(moved.rows.map(({ cells }) => [cells.item, cells.before, cells.price, cells.change])).toEqual([
+      ['Merino yarn', '12.345', '13.00', '5.31'],
+    ]);
     const linen = await page('purchases', { where: [where('item', 'is', 'Linen yarn')] });
     expect(numbers(linen.rows, 'unit_price')).toEqual(['9.9', '9.72']);
   });

@@ -1,6 +1,14 @@
 import { Ajv } from 'ajv';
 import type { EntityManager } from 'typeorm';
-import { Conditions, LISTS, type Condition, type ListColumn, type ListName, type ListPage, type ListRow } from '@obolus/contract/lists';
+import {
+  Conditions,
+  LISTS,
+  type Condition,
+  type ListColumn,
+  type ListName,
+  type ListPage,
+  type ListRow,
+} from '@obolus/contract/lists';
 import { addDays, isDay, type Day } from '@obolus/core/exact/calendar';
 import { parseDecimal } from '@obolus/core/exact/decimal';
 import { RequestError } from '../commands/failures.ts';
@@ -34,7 +42,12 @@ interface Query {
 }
 
 /** A page of a list, by key: what came in between does not move it. */
-export async function readList(manager: EntityManager, list: ListName, asked: Asked, around: Around): Promise<ListPage> {
+export async function readList(
+  manager: EntityManager,
+  list: ListName,
+  asked: Asked,
+  around: Around,
+): Promise<ListPage> {
   const query = await queryOf(manager, list, asked, around);
   const { rows, next } = await readPage(manager, query, asked.after, PAGE);
   return {
@@ -45,7 +58,12 @@ export async function readList(manager: EntityManager, list: ListName, asked: As
 }
 
 /** All rows that a list finds, a page at a time. */
-export async function* readAll(manager: EntityManager, list: ListName, asked: Asked, around: Around): AsyncGenerator<ListRow[]> {
+export async function* readAll(
+  manager: EntityManager,
+  list: ListName,
+  asked: Asked,
+  around: Around,
+): AsyncGenerator<ListRow[]> {
   const query = await queryOf(manager, list, asked, around);
   let after: string | null | undefined;
   do {
@@ -61,14 +79,22 @@ async function queryOf(manager: EntityManager, list: ListName, asked: Asked, aro
   const source = SOURCES[list];
   const by = columns.find(({ name, told }) => name === (asked.sort ?? sort) && !told);
   if (!by) throw new RequestError(422, 'Not sorted', `The list cannot be sorted by “${asked.sort}”.`);
-  const words = (asked.find ?? '').trim() === '' ? [] : columns.filter(({ as, told, hidden }) => as === 'text' && !told && !hidden);
+  const words =
+    (asked.find ?? '').trim() === '' ? [] : columns.filter(({ as, told, hidden }) => as === 'text' && !told && !hidden);
   const conditions = conditionsOf(asked.where);
   return {
     ...{ source, columns, sort: by, down: asked.sort === undefined ? down === true : asked.down === 'yes', today },
     given: source.given ? [JSON.stringify(await source.given(manager, around))] : [],
-    conditions: [...findIn(words, asked.find), ...conditions.map((condition) => conditionSql(condition, columns, source, baseCurrency, today))],
+    conditions: [
+      ...findIn(words, asked.find),
+      ...conditions.map((condition) => conditionSql(condition, columns, source, baseCurrency, today)),
+    ],
     // An amount is compared in the currency of its row.
-    narrowedBy: [...words.map(({ name }) => name), ...conditions.map((condition) => condition.column), ...(source.columns.currency ? ['currency'] : [])],
+    narrowedBy: [
+      ...words.map(({ name }) => name),
+      ...conditions.map((condition) => condition.column),
+      ...(source.columns.currency ? ['currency'] : []),
+    ],
   };
 }
 
@@ -102,7 +128,14 @@ const column = (name: string) => `r.\`${name}\``;
 const like = (text: string) => `%${text.trim().replace(/[\\%_]/g, '\\$&')}%`;
 
 const findIn = (words: readonly ListColumn[], find = ''): Sql[] =>
-  words.length === 0 ? [] : [{ sql: words.map(({ name }) => `${column(name)} LIKE ?`).join(' OR '), parameters: words.map(() => like(find)) }];
+  words.length === 0
+    ? []
+    : [
+        {
+          sql: words.map(({ name }) => `${column(name)} LIKE ?`).join(' OR '),
+          parameters: words.map(() => like(find)),
+        },
+      ];
 
 const isConditions = new Ajv().compile<Condition[]>(Conditions);
 
@@ -114,10 +147,20 @@ function conditionsOf(where: string | undefined): Condition[] {
   } catch {
     // Said below, with everything else that is no list of conditions.
   }
-  throw new RequestError(422, 'Not filtered', 'The conditions are not as they should be: an array of column, is and to.');
+  throw new RequestError(
+    422,
+    'Not filtered',
+    'The conditions are not as they should be: an array of column, is and to.',
+  );
 }
 
-function conditionSql({ column: name, is, to }: Condition, columns: readonly ListColumn[], source: ListSource, baseCurrency: string, today: Day): Sql {
+function conditionSql(
+  { column: name, is, to }: Condition,
+  columns: readonly ListColumn[],
+  source: ListSource,
+  baseCurrency: string,
+  today: Day,
+): Sql {
   const described = columns.find((entry) => entry.name === name && !entry.told);
   const from = source.columns[name];
   if (!described || !from) throw new RequestError(422, 'Not filtered', `The list cannot be filtered by “${name}”.`);
@@ -147,29 +190,45 @@ function valueOf({ as, title }: ListColumn, { one }: ColumnSource, to: string, b
   if (as === 'day') {
     const said = /^today\s*([+-]\s*\d{1,4})?$/.exec(to.trim());
     const day = said ? addDays(today, Number((said[1] ?? '0').replace(/\s/g, ''))) : to.trim();
-    if (!isDay(day)) throw new RequestError(422, 'Not filtered', `${title}: write a day as year-month-day, or today+7.`);
+    if (!isDay(day))
+      throw new RequestError(422, 'Not filtered', `${title}: write a day as year-month-day, or today+7.`);
     return { sql: '?', parameters: [day] };
   }
   const parsed = parseDecimal(to, FIGURE_PLACES);
-  if (!parsed.ok) throw new RequestError(422, 'Not filtered', `${title}: “${to}” is not a number: write it like 1240.50.`);
-  return { sql: `CAST(? AS DECIMAL(30, 0)) * ${one?.(baseCurrency) ?? '1'} / 1000000`, parameters: [parsed.scaled.toString()] };
+  if (!parsed.ok)
+    throw new RequestError(422, 'Not filtered', `${title}: “${to}” is not a number: write it like 1240.50.`);
+  return {
+    sql: `CAST(? AS DECIMAL(30, 0)) * ${one?.(baseCurrency) ?? '1'} / 1000000`,
+    parameters: [parsed.scaled.toString()],
+  };
 }
 
 /**
  * Which rows are on the page is found by the columns that say so; only their other columns are worked out. What is empty stands first upwards,
  * and last downwards; of equals the one with the lower number.
  */
-async function readPage(manager: EntityManager, query: Query, after: string | null | undefined, most: number): Promise<{ rows: Row[]; next: string | null }> {
+async function readPage(
+  manager: EntityManager,
+  query: Query,
+  after: string | null | undefined,
+  most: number,
+): Promise<{ rows: Row[]; next: string | null }> {
   const { sort, down, source } = query;
   const by = column(sort.name);
   const order = down ? 'DESC' : 'ASC';
   const { sql, parameters } = found(query, [sort.name], ...(after == null ? [] : [beyond(keyOf(after), by, down)]));
-  const keys: Row[] = await manager.query(`SELECT r.id, ${by} FROM ${sql} ORDER BY ${by} ${order}, r.id ${order} LIMIT ${most + 1}`, [...parameters]);
+  const keys: Row[] = await manager.query(
+    `SELECT r.id, ${by} FROM ${sql} ORDER BY ${by} ${order}, r.id ${order} LIMIT ${most + 1}`,
+    [...parameters],
+  );
   const shown = keys.slice(0, most);
   const last = shown.at(-1);
   if (!last) return { rows: [], next: null };
   const ids = shown.map((row) => text(row.id));
-  const rows: Row[] = await manager.query(rowsWith(query, Object.keys(source.columns), `${source.id} IN (?)`), [...query.given, ids]);
+  const rows: Row[] = await manager.query(rowsWith(query, Object.keys(source.columns), `${source.id} IN (?)`), [
+    ...query.given,
+    ids,
+  ]);
   const byId = new Map(rows.map((row) => [text(row.id), row]));
   return {
     rows: ids.map((id) => byId.get(id)).filter((row): row is Row => row !== undefined),
@@ -180,8 +239,15 @@ async function readPage(manager: EntityManager, query: Query, after: string | nu
 /** What comes after a row, in the order of the list (platform.md: a page by key). */
 function beyond({ value, id }: { value: string | null; id: string }, by: string, down: boolean): Sql {
   const compare = down ? '<' : '>';
-  if (value === null) return { sql: down ? `${by} IS NULL AND r.id ${compare} ?` : `${by} IS NOT NULL OR r.id ${compare} ?`, parameters: [id] };
-  return { sql: `${by} ${compare} ? OR (${by} = ? AND r.id ${compare} ?)${down ? ` OR ${by} IS NULL` : ''}`, parameters: [value, value, id] };
+  if (value === null)
+    return {
+      sql: down ? `${by} IS NULL AND r.id ${compare} ?` : `${by} IS NOT NULL OR r.id ${compare} ?`,
+      parameters: [id],
+    };
+  return {
+    sql: `${by} ${compare} ? OR (${by} = ? AND r.id ${compare} ?)${down ? ` OR ${by} IS NULL` : ''}`,
+    parameters: [value, value, id],
+  };
 }
 
 function keyOf(after: string): { value: string | null; id: string } {
@@ -195,7 +261,11 @@ function keyOf(after: string): { value: string | null; id: string } {
   throw new RequestError(422, 'Not found', 'There is no such page of the list: begin at the first.');
 }
 
-async function countAndSum(manager: EntityManager, query: Query, around: Around): Promise<Pick<ListPage, 'count' | 'sums'>> {
+async function countAndSum(
+  manager: EntityManager,
+  query: Query,
+  around: Around,
+): Promise<Pick<ListPage, 'count' | 'sums'>> {
   const { columns, source } = query;
   const summed = columns.filter(({ sum }) => sum);
   const { sql, parameters } = found(
@@ -206,20 +276,31 @@ async function countAndSum(manager: EntityManager, query: Query, around: Around)
   const [row] = (await manager.query(`SELECT COUNT(*) AS \`how many\`${sums} FROM ${sql}`, [...parameters])) as Row[];
   return {
     count: Number(row?.['how many'] ?? 0),
-    sums: Object.fromEntries(summed.map(({ name }) => [name, shown(source.columns[name], text(row?.[name] ?? '0'), row ?? {}, around)])),
+    sums: Object.fromEntries(
+      summed.map(({ name }) => [name, shown(source.columns[name], text(row?.[name] ?? '0'), row ?? {}, around)]),
+    ),
   };
 }
 
 const shown = (source: ColumnSource | undefined, raw: string, row: Row, { baseCurrency }: Around): string =>
   raw !== '' && source?.show ? source.show(raw, row, baseCurrency) : raw;
 
-async function showRows(manager: EntityManager, { source, columns }: Query, rows: readonly Row[], around: Around): Promise<ListRow[]> {
+async function showRows(
+  manager: EntityManager,
+  { source, columns }: Query,
+  rows: readonly Row[],
+  around: Around,
+): Promise<ListRow[]> {
   const told = rows.length > 0 && source.tell ? await source.tell(manager, rows, around.baseCurrency) : {};
   return rows.map((row, position) => {
     const cell = ({ name, told: isTold }: ListColumn): [string, string] => [
       name,
       isTold ? (told[name]?.[position] ?? '') : shown(source.columns[name], text(row[name]), row, around),
     ];
-    return { id: text(row.id), link: source.link(row), cells: Object.fromEntries(columns.filter(({ hidden }) => !hidden).map(cell)) };
+    return {
+      id: text(row.id),
+      link: source.link(row),
+      cells: Object.fromEntries(columns.filter(({ hidden }) => !hidden).map(cell)),
+    };
   });
 }

@@ -24,7 +24,11 @@ export interface ListSource {
   readonly link: (row: Row) => string;
   readonly columns: Readonly<Record<string, ColumnSource>>;
   /** Columns that are told of the rows on a page. */
-  readonly tell?: (manager: EntityManager, rows: readonly Row[], currency: string) => Promise<Readonly<Record<string, readonly string[]>>>;
+  readonly tell?: (
+    manager: EntityManager,
+    rows: readonly Row[],
+    currency: string,
+  ) => Promise<Readonly<Record<string, readonly string[]>>>;
 }
 
 export interface ColumnSource {
@@ -47,7 +51,11 @@ export const day = text;
 export const quantity = (sql: string): ColumnSource => ({ sql, show: shown(showQuantity), one: () => scale(6) });
 export const price = (sql: string): ColumnSource => ({ sql, show: shown(showPrice), one: () => scale(6) });
 export const whole = (sql: string): ColumnSource => ({ sql, one: () => '1' });
-export const scaled = (sql: string, places: number): ColumnSource => ({ sql, show: (raw) => formatDecimal(BigInt(raw), places), one: () => scale(places) });
+export const scaled = (sql: string, places: number): ColumnSource => ({
+  sql,
+  show: (raw) => formatDecimal(BigInt(raw), places),
+  one: () => scale(places),
+});
 /** An amount in base currency. */
 export const base = (sql: string): ColumnSource => ({
   sql,
@@ -55,4 +63,8 @@ export const base = (sql: string): ColumnSource => ({
   one: (currency) => scale(decimalsOf(currency)),
 });
 /** An amount in the currency that the column `currency` of the row names. */
-export const amount = (sql: string): ColumnSource => ({ sql, show: (raw, row) => showAmount(raw, row.currency ?? 'USD'), one: () => minorUnits('r.currency') });
+export const amount = (sql: string): ColumnSource => ({
+  sql,
+  show: (raw, row) => showAmount(raw, row.currency ?? 'USD'),
+  one: () => minorUnits('r.currency'),
+});

@@ -9,7 +9,19 @@ import { STORED } from '../setUp/stored.ts';
 import { readOrders, type ReadOrders } from '../storage/load/orders.ts';
 import { stands } from '../storage/load/rows.ts';
 import { creditRows, unmatchedRows } from './given.ts';
-import { amount, base, day, given, price, quantity, scaled, text, whole, type ColumnSource, type ListSource } from './source.ts';
+import {
+  amount,
+  base,
+  day,
+  given,
+  price,
+  quantity,
+  scaled,
+  text,
+  whole,
+  type ColumnSource,
+  type ListSource,
+} from './source.ts';
 
 const BASE = '(SELECT currency FROM company WHERE id = 1)';
 const nothing = (sql: string) => `NULLIF(${sql}, 0)`;
@@ -24,11 +36,20 @@ const OF_LINES = `(SELECT l.document_id, COUNT(*) AS line_count, MIN(IF(l.open >
 const orders: ListSource = {
   from: 'document d JOIN vendor v ON v.id = d.vendor_id JOIN user_account u ON u.id = d.entered_by LEFT JOIN warehouse w ON w.id = d.warehouse_id',
   where: `d.kind = 'order' AND ${stands('d.id')}`,
-  worked: { join: `LEFT JOIN ${OF_LINES} s ON s.document_id = d.id`, columns: ['due', 'amount', 'received', 'billed', 'open', 'unbilled', 'lines'] },
+  worked: {
+    join: `LEFT JOIN ${OF_LINES} s ON s.document_id = d.id`,
+    columns: ['due', 'amount', 'received', 'billed', 'open', 'unbilled', 'lines'],
+  },
   id: 'd.id',
   link: (row) => `/documents/${textOf(row.id)}`,
   columns: {
-    ...{ number: text('d.number'), date: day('d.date'), vendor: text('v.name'), vendor_id: text('d.vendor_id'), currency: text('d.currency') },
+    ...{
+      number: text('d.number'),
+      date: day('d.date'),
+      vendor: text('v.name'),
+      vendor_id: text('d.vendor_id'),
+      currency: text('d.currency'),
+    },
     ...{ due: day('s.due'), amount: amount('s.amount'), received: amount('s.received'), billed: amount('s.billed') },
     ...{ open: amount(nothing('s.open')), unbilled: amount(nothing('s.unbilled')) },
     ...{ buyer: text('u.name'), warehouse: text('w.name'), note: text('d.note'), lines: whole('s.line_count') },
@@ -55,7 +76,9 @@ function standsIn(order: Order | undefined, limits: ReadOrders['limits']): strin
   const sent = sentVersion(order);
   if (sent === undefined) return approval === 'approved' ? 'approved' : '';
   const last = versions.length;
-  return versions.indexOf(sent) + 1 === last ? `sent${last > 1 ? `, version ${last}` : ''}` : `version ${last} not sent`;
+  return versions.indexOf(sent) + 1 === last
+    ? `sent${last > 1 ? `, version ${last}` : ''}`
+    : `version ${last} not sent`;
 }
 
 /** Days, from the end of the due day on, with goods still to come. */
@@ -68,9 +91,25 @@ const orderLines: ListSource = {
   id: 'l.document_id * 10000 + l.line_no',
   link: (row) => `/documents/${textOf(row.document_id)}`,
   columns: {
-    ...{ document_id: text('d.id'), order: text('d.number'), due: day('l.due_day'), late: whole(LATE), vendor: text('v.name'), vendor_id: text('d.vendor_id') },
-    ...{ item: text('COALESCE(i.name, l.expense)'), number: text("COALESCE(i.number, '')"), item_id: text('l.item_id') },
-    ...{ ordered: quantity('l.quantity'), received: quantity(RECEIVED), open: quantity(nothing(OPEN)), billed: quantity(BILLED_OF_ORDER) },
+    ...{
+      document_id: text('d.id'),
+      order: text('d.number'),
+      due: day('l.due_day'),
+      late: whole(LATE),
+      vendor: text('v.name'),
+      vendor_id: text('d.vendor_id'),
+    },
+    ...{
+      item: text('COALESCE(i.name, l.expense)'),
+      number: text("COALESCE(i.number, '')"),
+      item_id: text('l.item_id'),
+    },
+    ...{
+      ordered: quantity('l.quantity'),
+      received: quantity(RECEIVED),
+      open: quantity(nothing(OPEN)),
+      billed: quantity(BILLED_OF_ORDER),
+    },
     ...{ unit: text("COALESCE(i.unit, '')"), currency: text('d.currency'), price: price('l.price') },
     worth: base(nothing(inBase(worthOf(OPEN, 'd.currency'), 'd.currency', 'd.rate', BASE))),
     ...{ warehouse: text('w.name'), transport: text('l.transport'), buyer: text('u.name') },
@@ -89,8 +128,19 @@ const receipts: ListSource = {
   id: 'd.id',
   link: (row) => `/documents/${textOf(row.id)}`,
   columns: {
-    ...{ number: text('d.number'), date: day('d.date'), vendor: text('v.name'), vendor_id: text('d.vendor_id'), slip: text('d.reference') },
-    ...{ transport: text('d.transport'), warehouse: text('w.name'), by: text('u.name'), lines: whole('COALESCE(s.line_count, 0)') },
+    ...{
+      number: text('d.number'),
+      date: day('d.date'),
+      vendor: text('v.name'),
+      vendor_id: text('d.vendor_id'),
+      slip: text('d.reference'),
+    },
+    ...{
+      transport: text('d.transport'),
+      warehouse: text('w.name'),
+      by: text('u.name'),
+      lines: whole('COALESCE(s.line_count, 0)'),
+    },
     orders: text(
       "(SELECT GROUP_CONCAT(DISTINCT o.number ORDER BY o.id SEPARATOR ', ') FROM receipt_line l JOIN document o ON o.id = l.order_id WHERE l.document_id = d.id)",
     ),
@@ -113,16 +163,33 @@ const BOUGHT_AT = `(SELECT l.document_id, l.line_no, 0 AS source, 'ordered' AS k
     JOIN ordered_line o ON o.document_id = COALESCE(r.order_id, b.order_id) AND o.line_no = COALESCE(r.order_line_no, b.order_line_no)
     JOIN document d ON d.id = b.document_id WHERE o.item_id IS NOT NULL AND ${stands('d.id')})`;
 /** In the vendor's own currency: a rate of exchange that moved is no change of its price. */
-const BEFORE = 'LAG(p.own_price) OVER (PARTITION BY p.source, p.vendor_id, p.currency, p.item_id ORDER BY p.date, p.document_id, p.line_no)';
+const BEFORE =
+  'LAG(p.own_price) OVER (PARTITION BY p.source, p.vendor_id, p.currency, p.item_id ORDER BY p.date, p.document_id, p.line_no)';
 
 const purchases: ListSource = {
   from: `(SELECT p.*, ${BEFORE} AS earlier FROM ${BOUGHT_AT} p) x JOIN vendor v ON v.id = x.vendor_id JOIN item i ON i.id = x.item_id`,
   id: '(x.document_id * 10000 + x.line_no) * 2 + x.source',
   link: (row) => `/documents/${textOf(row.document_id)}`,
   columns: {
-    ...{ document_id: text('x.document_id'), date: day('x.date'), kind: text('x.kind'), document: text('x.number'), vendor: text('v.name') },
-    ...{ vendor_id: text('x.vendor_id'), item_id: text('x.item_id'), item: text('i.name'), quantity: quantity('x.quantity') },
-    ...{ unit: text("IF(x.unit = '', i.unit, x.unit)"), price: price('x.price'), currency: text('x.currency'), unit_price: scaled('x.unit_price', 6) },
+    ...{
+      document_id: text('x.document_id'),
+      date: day('x.date'),
+      kind: text('x.kind'),
+      document: text('x.number'),
+      vendor: text('v.name'),
+    },
+    ...{
+      vendor_id: text('x.vendor_id'),
+      item_id: text('x.item_id'),
+      item: text('i.name'),
+      quantity: quantity('x.quantity'),
+    },
+    ...{
+      unit: text("IF(x.unit = '', i.unit, x.unit)"),
+      price: price('x.price'),
+      currency: text('x.currency'),
+      unit_price: scaled('x.unit_price', 6),
+    },
     ...{
       before: scaled('NULLIF(x.earlier, x.own_price)', 6),
       change: scaled('NULLIF(ROUND((x.own_price - x.earlier) * 10000 / NULLIF(x.earlier, 0)), 0)', 2),
@@ -148,39 +215,98 @@ const decisions: ListSource = {
   id: 'x.document_id * 100000 + x.line_no',
   link: (row) => `/documents/${textOf(row.document_id)}`,
   columns: {
-    ...{ document_id: text('x.document_id'), entered: day('DATE(d.entered_at)'), date: day('d.date'), vendor: text('v.name'), vendor_id: text('d.vendor_id') },
-    ...{ reference: text('d.reference'), document: text('d.number'), what: text('x.what'), kind: text('x.kind'), amount: base('x.amount') },
-    ...{ decision: text('x.decision'), reason: text('x.reason'), by: text('u.name'), second: text("COALESCE(s.name, '')") },
+    ...{
+      document_id: text('x.document_id'),
+      entered: day('DATE(d.entered_at)'),
+      date: day('d.date'),
+      vendor: text('v.name'),
+      vendor_id: text('d.vendor_id'),
+    },
+    ...{
+      reference: text('d.reference'),
+      document: text('d.number'),
+      what: text('x.what'),
+      kind: text('x.kind'),
+      amount: base('x.amount'),
+    },
+    ...{
+      decision: text('x.decision'),
+      reason: text('x.reason'),
+      by: text('u.name'),
+      second: text("COALESCE(s.name, '')"),
+    },
     reversed: text("IF(t.document_id IS NULL, '', 'yes')"),
   },
 };
 
 const unmatched: ListSource = {
   from: given({
-    ...{ id: 'whole', document: 'text', date: 'text', days: 'whole', vendor: 'text', vendor_id: 'whole', what: 'text', quantity: 'whole' },
+    ...{
+      id: 'whole',
+      document: 'text',
+      date: 'text',
+      days: 'whole',
+      vendor: 'text',
+      vendor_id: 'whole',
+      what: 'text',
+      quantity: 'whole',
+    },
     ...{ unit: 'text', kind: 'text', amount: 'whole', reference: 'text' },
   }),
   given: unmatchedRows,
   id: 'g.id',
   link: (row) => `/bench/${textOf(row.vendor_id)}`,
   columns: {
-    ...{ document: text('g.document'), date: day('g.date'), days: whole('g.days'), vendor: text('g.vendor'), vendor_id: text('g.vendor_id') },
-    ...{ what: text('g.what'), quantity: quantity('g.quantity'), unit: text('g.unit'), kind: text('g.kind'), amount: base('g.amount') },
+    ...{
+      document: text('g.document'),
+      date: day('g.date'),
+      days: whole('g.days'),
+      vendor: text('g.vendor'),
+      vendor_id: text('g.vendor_id'),
+    },
+    ...{
+      what: text('g.what'),
+      quantity: quantity('g.quantity'),
+      unit: text('g.unit'),
+      kind: text('g.kind'),
+      amount: base('g.amount'),
+    },
     reference: text('g.reference'),
   },
 };
 
 const credits: ListSource = {
   from: given({
-    ...{ id: 'whole', document: 'text', date: 'text', days: 'whole', vendor: 'text', vendor_id: 'whole', what: 'text', quantity: 'whole' },
+    ...{
+      id: 'whole',
+      document: 'text',
+      date: 'text',
+      days: 'whole',
+      vendor: 'text',
+      vendor_id: 'whole',
+      what: 'text',
+      quantity: 'whole',
+    },
     ...{ unit: 'text', kind: 'text', amount: 'whole', currency: 'text', base: 'whole', reference: 'text' },
   }),
   given: creditRows,
   id: 'g.id',
   link: (row) => `/bench/${textOf(row.vendor_id)}/credit`,
   columns: {
-    ...{ document: text('g.document'), date: day('g.date'), days: whole('g.days'), vendor: text('g.vendor'), vendor_id: text('g.vendor_id') },
-    ...{ what: text('g.what'), quantity: quantity('g.quantity'), unit: text('g.unit'), kind: text('g.kind'), amount: amount('g.amount') },
+    ...{
+      document: text('g.document'),
+      date: day('g.date'),
+      days: whole('g.days'),
+      vendor: text('g.vendor'),
+      vendor_id: text('g.vendor_id'),
+    },
+    ...{
+      what: text('g.what'),
+      quantity: quantity('g.quantity'),
+      unit: text('g.unit'),
+      kind: text('g.kind'),
+      amount: amount('g.amount'),
+    },
     ...{ currency: text('g.currency'), base: base('g.base'), reference: text('g.reference') },
   },
 };
@@ -190,11 +316,18 @@ const stock: ListSource = {
   id: 'p.id',
   link: (row) => `/stock/${textOf(row.item_id)}/${textOf(row.warehouse_id)}`,
   columns: {
-    ...{ item: text('i.name'), number: text('i.number'), item_id: text('i.id'), warehouse: text('w.name'), warehouse_id: text('w.id') },
+    ...{
+      item: text('i.name'),
+      number: text('i.number'),
+      item_id: text('i.id'),
+      warehouse: text('w.name'),
+      warehouse_id: text('w.id'),
+    },
     method: text("IF(i.tracking = 'serial', 'serial', i.method)"),
     ...{ last: day('p.last_day'), quantity: quantity('p.quantity'), unit: text('i.unit'), value: base('p.value') },
   },
-  tell: (_, rows, currency) => Promise.resolve({ unit_cost: rows.map((row) => showUnitCost(big(row.value), big(row.quantity), currency) ?? '') }),
+  tell: (_, rows, currency) =>
+    Promise.resolve({ unit_cost: rows.map((row) => showUnitCost(big(row.value), big(row.quantity), currency) ?? '') }),
 };
 
 const deliveries: ListSource = {
@@ -213,16 +346,33 @@ const deliveries: ListSource = {
 /** A register as a list: each field as it is kept. */
 function registerSource(register: RegisterName): ListSource {
   const { table, fields } = STORED[register];
-  const places = new Map(REGISTERS[register].fields.map(({ name, as, places: kept = 0 }) => [name, as === 'figure' ? kept : undefined]));
+  const places = new Map(
+    REGISTERS[register].fields.map(({ name, as, places: kept = 0 }) => [name, as === 'figure' ? kept : undefined]),
+  );
   const columns = Object.entries(fields).map(([name, { read, show }]): [string, ColumnSource] => {
     const decimals = places.get(name);
     return [name, decimals === undefined ? { sql: read, ...(show ? { show } : {}) } : scaled(read, decimals)];
   });
-  return { from: `${table} t`, id: 't.id', link: (row) => `/setup/${register}/${textOf(row.id)}`, columns: Object.fromEntries(columns) };
+  return {
+    from: `${table} t`,
+    id: 't.id',
+    link: (row) => `/setup/${register}/${textOf(row.id)}`,
+    columns: Object.fromEntries(columns),
+  };
 }
 
 export const SOURCES: Readonly<Record<ListName, ListSource>> = {
   ...{ orders, 'order-lines': orderLines, receipts, purchases, decisions, unmatched, credits, stock, deliveries },
-  ...{ items: registerSource('items'), vendors: registerSource('vendors'), prices: registerSource('prices'), warehouses: registerSource('warehouses') },
-  ...{ 'tax-codes': registerSource('tax-codes'), terms: registerSource('terms'), dimensions: registerSource('dimensions'), rates: registerSource('rates') },
+  ...{
+    items: registerSource('items'),
+    vendors: registerSource('vendors'),
+    prices: registerSource('prices'),
+    warehouses: registerSource('warehouses'),
+  },
+  ...{
+    'tax-codes': registerSource('tax-codes'),
+    terms: registerSource('terms'),
+    dimensions: registerSource('dimensions'),
+    rates: registerSource('rates'),
+  },
 };

@@ -7,25 +7,30 @@ const MOST_VIEWS = 50;
 
 /** Somebody's own ways of looking at a list. */
 export async function readViews(source: DataSource, user: string, list: ListName): Promise<SavedView[]> {
-  const rows: { name: string; state: string }[] = await source.query('SELECT name, state FROM saved_view WHERE user_id = ? AND list = ? ORDER BY name', [
-    user,
-    list,
-  ]);
+  const rows: { name: string; state: string }[] = await source.query(
+    'SELECT name, state FROM saved_view WHERE user_id = ? AND list = ? ORDER BY name',
+    [user, list],
+  );
   return rows.map(({ name, state }) => ({ name, state: JSON.parse(state) as ListState }));
 }
 
-export async function saveView(source: DataSource, user: string, list: ListName, name: string, state: ListState): Promise<void> {
+export async function saveView(
+  source: DataSource,
+  user: string,
+  list: ListName,
+  name: string,
+  state: ListState,
+): Promise<void> {
   const kept = JSON.stringify(state);
   if (name.trim() === '') throw new RequestError(422, 'Refused', 'Give the view a name.');
-  if (kept.length > 4000) throw new RequestError(422, 'Refused', 'The view says more than can be kept: take a condition out.');
+  if (kept.length > 4000)
+    throw new RequestError(422, 'Refused', 'The view says more than can be kept: take a condition out.');
   if ((await readViews(source, user, list)).length >= MOST_VIEWS)
     throw new RequestError(422, 'Refused', `At most ${MOST_VIEWS} views of a list: forget one first.`);
-  await source.query('INSERT INTO saved_view (user_id, list, name, state) VALUES (?, ?, ?, ?) ON DUPLICATE KEY UPDATE state = VALUES(state)', [
-    user,
-    list,
-    name,
-    kept,
-  ]);
+  await source.query(
+    'INSERT INTO saved_view (user_id, list, name, state) VALUES (?, ?, ?, ?) ON DUPLICATE KEY UPDATE state = VALUES(state)',
+    [user, list, name, kept],
+  );
 }
 
 export async function dropView(source: DataSource, user: string, list: ListName, name: string): Promise<void> {

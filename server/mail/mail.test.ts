@@ -21,7 +21,10 @@ interface Attached {
   readonly filename: string;
   readonly content: string | Buffer;
 }
-const send = (attachments: readonly Attached[], { from = 'desk@tarnside.example', to = 'bills@fernhollow.example', subject = 'Our bill' } = {}) =>
+const send = (
+  attachments: readonly Attached[],
+  { from = 'desk@tarnside.example', to = 'bills@fernhollow.example', subject = 'Our bill' } = {},
+) =>
   createTransport({ host: '127.0.0.1', port: server.mailboxPort, secure: false, ignoreTLS: true }).sendMail({
     from,
     to,
@@ -41,13 +44,24 @@ describe('the mailbox', () => {
       sender: 'desk@tarnside.example',
       vendor: { name: 'Tarnside Fibres' },
     });
-    expect((await mails())[0]).toMatchObject({ outward: false, subject: 'Our bill', attachments: 'bill.csv', text: expect.stringContaining('See attached.') });
+    expect((await mails())[0]).toMatchObject({
+      outward: false,
+      subject: 'Our bill',
+      attachments: 'bill.csv',
+      text: expect.stringContaining('See attached.'),
+    });
   });
 
   it('knows a vendor by the address that it writes from, where its paper does not say', async () => {
-    const png = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64');
+    const png = Buffer.from(
+      'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+      'base64',
+    );
     await send([{ filename: 'photo.png', content: png }], { from: 'bills@greywake.example' });
-    expect((await waiting()).find(({ name }) => name === 'photo.png')).toMatchObject({ vendor: { name: 'Greywake Lines' }, state: 'typed' });
+    expect((await waiting()).find(({ name }) => name === 'photo.png')).toMatchObject({
+      vendor: { name: 'Greywake Lines' },
+      state: 'typed',
+    });
   });
 
   it('shows what is broken or meant to do harm as refused, and takes no harm', async () => {
@@ -62,9 +76,19 @@ describe('the mailbox', () => {
       { filename: 'page.html', content: '<html><script>alert(1)</script></html>' },
     ]);
     const refused = (await waiting()).filter(({ state }) => state === 'refused');
-    expect(refused.map(({ name }) => name).sort()).toEqual(['bill.pdf', 'bomb.zip', 'broken.xml', 'expand.xml', 'page.html']);
+    expect(refused.map(({ name }) => name).sort()).toEqual([
+      'bill.pdf',
+      'bomb.zip',
+      'broken.xml',
+      'expand.xml',
+      'page.html',
+    ]);
     expect(refused.find(({ name }) => name === 'expand.xml')?.says).toContain('DOCTYPE');
-    expect(await server.source.query("SELECT COUNT(*) AS n FROM incoming_paper WHERE state = 'refused' AND content IS NOT NULL")).toEqual([{ n: '0' }]);
+    expect(
+      await server.source.query(
+        "SELECT COUNT(*) AS n FROM incoming_paper WHERE state = 'refused' AND content IS NOT NULL",
+      ),
+    ).toEqual([{ n: '0' }]);
     expect(process.memoryUsage().rss - before).toBeLessThan(400_000_000);
     for (const { id } of refused) expect((await ines.call('DELETE', `/api/incoming-bills/${id}`)).status).toBe(200);
     expect((await waiting()).filter(({ state }) => state === 'refused')).toEqual([]);
@@ -108,11 +132,15 @@ describe('the mailbox', () => {
       });
     const announced = await talk(['EHLO me', 'MAIL FROM:<big@tarnside.example> SIZE=200000000', 'QUIT']);
     expect(announced).toContain('552');
-    const sent = await talk(['EHLO me', 'MAIL FROM:<silent@tarnside.example>', 'RCPT TO:<bills@fernhollow.example>', 'DATA'], async (socket) => {
-      const part = `${'x'.repeat(998)}\r\n`.repeat(1000);
-      for (let at = 0; at < 200; at += 1) if (!socket.write(part)) await new Promise((resolve) => socket.once('drain', resolve));
-      socket.write('\r\n.\r\n');
-    });
+    const sent = await talk(
+      ['EHLO me', 'MAIL FROM:<silent@tarnside.example>', 'RCPT TO:<bills@fernhollow.example>', 'DATA'],
+      async (socket) => {
+        const part = `${'x'.repeat(998)}\r\n`.repeat(1000);
+        for (let at = 0; at < 200; at += 1)
+          if (!socket.write(part)) await new Promise((resolve) => socket.once('drain', resolve));
+        socket.write('\r\n.\r\n');
+      },
+    );
     expect(sent).toContain('552');
     const refused = (await waiting()).filter(({ state }) => state === 'refused');
     expect(refused.map(({ sender }) => sender).sort()).toEqual(['big@tarnside.example', 'silent@tarnside.example']);
@@ -122,10 +150,18 @@ describe('the mailbox', () => {
   it('is where sent mails are read, and sends only for whoever may write to vendors', async () => {
     const mail = { to: 'desk@tarnside.example', subject: 'Your bill M-1', text: 'Please send a credit memo.' };
     const id = randomUUID();
-    for (const again of [1, 2]) expect([again, (await ines.call('PUT', `/api/mails/${id}`, mail)).status]).toEqual([again, 200]);
+    for (const again of [1, 2])
+      expect([again, (await ines.call('PUT', `/api/mails/${id}`, mail)).status]).toEqual([again, 200]);
     expect((await mails()).filter(({ subject }) => subject === mail.subject)).toHaveLength(1);
-    expect((await mails())[0]).toMatchObject({ outward: true, sender: 'purchasing@fernhollow.example', recipients: mail.to, subject: mail.subject });
+    expect((await mails())[0]).toMatchObject({
+      outward: true,
+      sender: 'purchasing@fernhollow.example',
+      recipients: mail.to,
+      subject: mail.subject,
+    });
     expect((await odile.call('PUT', `/api/mails/${randomUUID()}`, mail)).status).toBe(403);
-    expect((await ines.call('PUT', `/api/mails/${randomUUID()}`, { ...mail, to: 'a@b.example\nBcc: c@d.example' })).status).toBe(400);
+    expect(
+      (await ines.call('PUT', `/api/mails/${randomUUID()}`, { ...mail, to: 'a@b.example\nBcc: c@d.example' })).status,
+    ).toBe(400);
   });
 });

@@ -23,7 +23,13 @@ export async function keepMail({ manager }: DataSource, mail: Mail, id: string =
   const { affectedRows } = (await manager.query(
     'INSERT IGNORE INTO mail (id, outward, sender, recipients, subject, body, attachments, at) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
     [
-      ...[id, mail.outward ? 1 : 0, mail.sender.slice(0, 160), mail.recipients.join(', ').slice(0, 500), mail.subject.slice(0, 200)],
+      ...[
+        id,
+        mail.outward ? 1 : 0,
+        mail.sender.slice(0, 160),
+        mail.recipients.join(', ').slice(0, 500),
+        mail.subject.slice(0, 200),
+      ],
       ...[mail.text.slice(0, 1_000_000), mail.attachments.join(', ').slice(0, 1000), sqlInstant(mail.at)],
     ],
   )) as { affectedRows: number };
@@ -35,7 +41,13 @@ export async function listMails(manager: EntityManager): Promise<ReplyOf<typeof 
   const rows: Row[] = await manager.query('SELECT * FROM mail ORDER BY at DESC, id LIMIT 200');
   return {
     rows: rows.map((row) => ({
-      ...{ id: text(row.id), outward: Number(row.outward ?? 0) === 1, sender: text(row.sender), recipients: text(row.recipients), subject: text(row.subject) },
+      ...{
+        id: text(row.id),
+        outward: Number(row.outward ?? 0) === 1,
+        sender: text(row.sender),
+        recipients: text(row.recipients),
+        subject: text(row.subject),
+      },
       ...{ text: text(row.body).slice(0, 20_000), attachments: text(row.attachments), at: text(row.at) },
     })),
   };
@@ -60,7 +72,11 @@ export async function sendMail(
   { id, to, subject, text: body }: { id: string; to: string; subject: string; text: string },
   now: Date,
 ): Promise<void> {
-  const isNew = await keepMail(source, { outward: true, sender: from, recipients: [to], subject, text: body, attachments: [], at: now }, id);
+  const isNew = await keepMail(
+    source,
+    { outward: true, sender: from, recipients: [to], subject, text: body, attachments: [], at: now },
+    id,
+  );
   if (!isNew) return;
   const transport = createTransport({
     host,
@@ -75,7 +91,11 @@ export async function sendMail(
     await transport.sendMail({ from, to, subject, text: body, messageId: messageIdOf(id) });
   } catch (problem) {
     await source.query('DELETE FROM mail WHERE id = ?', [id]);
-    throw new RequestError(502, 'Not sent', `The mail was not sent: ${(problem as Error).message}. Try again, or look at the mail server.`);
+    throw new RequestError(
+      502,
+      'Not sent',
+      `The mail was not sent: ${(problem as Error).message}. Try again, or look at the mail server.`,
+    );
   } finally {
     transport.close();
   }

@@ -26,7 +26,14 @@ interface Post {
  */
 export function openMailbox(post: Post, port: number): Promise<{ port: number; close(): Promise<void> }> {
   const server = new SMTPServer({
-    ...{ authOptional: true, disabledCommands: ['AUTH', 'STARTTLS'], disableReverseLookup: true, logger: false, hideSize: true, maxClients: 10 },
+    ...{
+      authOptional: true,
+      disabledCommands: ['AUTH', 'STARTTLS'],
+      disableReverseLookup: true,
+      logger: false,
+      hideSize: true,
+      maxClients: 10,
+    },
     onMailFrom({ address, args }, _session, done) {
       const bytes = sizeIn(args);
       if (bytes <= MOST_BYTES) return done();
@@ -47,7 +54,8 @@ export function openMailbox(post: Post, port: number): Promise<{ port: number; c
   });
 }
 
-const refusedForSize = (): Error => Object.assign(new Error(`At most ${MOST_BYTES / 1_000_000} MB for a mail`), { responseCode: 552 });
+const refusedForSize = (): Error =>
+  Object.assign(new Error(`At most ${MOST_BYTES / 1_000_000} MB for a mail`), { responseCode: 552 });
 
 /** The size that the sender announces. */
 const sizeIn = (args: unknown): number => Number((args as { SIZE?: string } | undefined)?.SIZE ?? 0);
@@ -68,7 +76,9 @@ async function takeMail(post: Post, stream: SMTPServerDataStream, session: SMTPS
     throw refusedForSize();
   }
   const mail = await simpleParser(Buffer.concat(parts), { skipHtmlToText: false, skipImageLinks: true });
-  const attachments = mail.attachments.slice(0, MOST_ATTACHMENTS).map((part, at) => ({ name: part.filename ?? `attachment ${at + 1}`, content: part.content }));
+  const attachments = mail.attachments
+    .slice(0, MOST_ATTACHMENTS)
+    .map((part, at) => ({ name: part.filename ?? `attachment ${at + 1}`, content: part.content }));
   const forBills = recipients.some((address) => FOR_BILLS.test(address));
   // What we sent is kept already, under the id that it carries.
   const own = /^<(.+)@obolus>$/.exec(mail.messageId ?? '')?.[1];
@@ -84,23 +94,56 @@ async function takeMail(post: Post, stream: SMTPServerDataStream, session: SMTPS
 }
 
 /** Takes in what is attached to a mail; what cannot be is refused, each part by itself. */
-export async function takeAttachments(post: Post, sender: string, subject: string, attachments: readonly { name: string; content: Buffer }[]): Promise<void> {
-  if (attachments.length === 0) await refusePaper(post, sender, subject || 'a mail', 0, 'Nothing is attached to this mail.');
+export async function takeAttachments(
+  post: Post,
+  sender: string,
+  subject: string,
+  attachments: readonly { name: string; content: Buffer }[],
+): Promise<void> {
+  if (attachments.length === 0)
+    await refusePaper(post, sender, subject || 'a mail', 0, 'Nothing is attached to this mail.');
   for (const { name, content } of attachments) {
     try {
-      await takeBillIn(post.source, { id: randomUUID(), name, content, came: 'mail', sender, by: null, at: post.now(), today: post.today() });
+      await takeBillIn(post.source, {
+        id: randomUUID(),
+        name,
+        content,
+        came: 'mail',
+        sender,
+        by: null,
+        at: post.now(),
+        today: post.today(),
+      });
     } catch (problem) {
       if (!(problem instanceof RequestError)) post.log.error({ problem }, 'an attachment could not be taken in');
-      await refusePaper(post, sender, name, content.length, problem instanceof RequestError ? problem.message : 'It could not be read.');
+      await refusePaper(
+        post,
+        sender,
+        name,
+        content.length,
+        problem instanceof RequestError ? problem.message : 'It could not be read.',
+      );
     }
   }
 }
 
 const refuseMail = (post: Post, sender: string, name: string, bytes: number): Promise<void> =>
-  refusePaper(post, sender, name, bytes, `It has ${Math.ceil(bytes / 1_000_000)} MB, and at most ${MOST_BYTES / 1_000_000} MB are taken.`);
+  refusePaper(
+    post,
+    sender,
+    name,
+    bytes,
+    `It has ${Math.ceil(bytes / 1_000_000)} MB, and at most ${MOST_BYTES / 1_000_000} MB are taken.`,
+  );
 
 /** Of what is refused nothing is kept but that it came. */
-async function refusePaper({ source, now }: Post, sender: string, name: string, bytes: number, says: string): Promise<void> {
+async function refusePaper(
+  { source, now }: Post,
+  sender: string,
+  name: string,
+  bytes: number,
+  says: string,
+): Promise<void> {
   await source.query(
     `INSERT INTO incoming_paper (id, came, sender, name, media_type, bytes, state, says, kept_at) VALUES (UUID(), 'mail', ?, ?, '', ?, 'refused', ?, ?)`,
     [sender.slice(0, 160), name.slice(0, 200), bytes, says.slice(0, 500), sqlInstant(now())],

@@ -8,7 +8,13 @@ const MOST_BYTES = 4_000_000;
 
 const parts: Buffer[] = [];
 for await (const part of process.stdin) parts.push(part as Buffer);
-const loading = getDocument({ data: new Uint8Array(Buffer.concat(parts)), isEvalSupported: false, useWorkerFetch: false, disableFontFace: true, verbosity: 0 });
+const loading = getDocument({
+  data: new Uint8Array(Buffer.concat(parts)),
+  isEvalSupported: false,
+  useWorkerFetch: false,
+  disableFontFace: true,
+  verbosity: 0,
+});
 const document = await loading.promise;
 const attached = ((await document.getAttachments()) ?? {}) as Record<string, { filename: string; content: Uint8Array }>;
 const files = Object.values(attached)

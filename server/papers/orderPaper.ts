@@ -1,7 +1,16 @@
 import type { EntityManager } from 'typeorm';
 import { RequestError } from '../commands/failures.ts';
 import { viewOrder } from '../queries/orders.ts';
-import { amountOfLine, askedIn, type Row, showAmount, showDiscount, showPrice, showQuantity, text } from '../queries/figures.ts';
+import {
+  amountOfLine,
+  askedIn,
+  type Row,
+  showAmount,
+  showDiscount,
+  showPrice,
+  showQuantity,
+  text,
+} from '../queries/figures.ts';
 import { stands } from '../storage/load/rows.ts';
 
 export interface Address {
@@ -53,7 +62,12 @@ export interface PaperLine {
 }
 
 /** Reads a version of an order, the latest where none is asked for: its lines as that version stated them. */
-export async function readOrderPaper(manager: EntityManager, baseCurrency: string, id: string, asked: number | undefined): Promise<OrderPaper> {
+export async function readOrderPaper(
+  manager: EntityManager,
+  baseCurrency: string,
+  id: string,
+  asked: number | undefined,
+): Promise<OrderPaper> {
   const order = await viewOrder(manager, baseCurrency, id);
   const versions = order.history.filter(({ step }) => step === 'placed' || step === 'changed');
   const version = asked ?? order.version;
@@ -77,17 +91,44 @@ export async function readOrderPaper(manager: EntityManager, baseCurrency: strin
   const amounts = rows.map((row) => amountOfLine(row, order.currency));
   const company = addressOf(header?.company, header?.company_address);
   return {
-    ...{ number: order.number, version, date: order.date, stated: by.date, buyer: order.buyer, currency: order.currency, note: text(header?.note) },
+    ...{
+      number: order.number,
+      version,
+      date: order.date,
+      stated: by.date,
+      buyer: order.buyer,
+      currency: order.currency,
+      note: text(header?.note),
+    },
     released: !order.held && (order.approval === 'not needed' || order.approval === 'approved'),
     company,
     vendor: { ...addressOf(header?.vendor, header?.vendor_address), number: text(header?.vendor_number) },
-    deliverTo: header?.warehouse_address ? { name: `${company.name}, ${text(header.warehouse)}`, lines: linesOf(header.warehouse_address) } : company,
+    deliverTo: header?.warehouse_address
+      ? { name: `${company.name}, ${text(header.warehouse)}`, lines: linesOf(header.warehouse_address) }
+      : company,
     ...{ terms: order.terms, carriage: `${order.incoterm} ${order.place}`.trim() },
     lines: rows.map((row, at) => ({
-      ...{ number: text(row.line_no), item: text(row.item_number), name: text(row.item_name ?? row.expense), unit: askedIn(row).unit },
-      ...{ vendorItem: text(row.vendor_item), content: row.unit ? `${showQuantity(row.per)} ${text(row.item_unit)}` : '' },
-      ...{ quantity: askedIn(row).asked, price: showPrice(row.price), discount: showDiscount(row.discount), due: text(row.due_day), into: text(row.warehouse) },
-      ...{ amount: showAmount(amounts[at], order.currency), reduction: showAmount((full[at] ?? 0n) - (amounts[at] ?? 0n), order.currency) },
+      ...{
+        number: text(row.line_no),
+        item: text(row.item_number),
+        name: text(row.item_name ?? row.expense),
+        unit: askedIn(row).unit,
+      },
+      ...{
+        vendorItem: text(row.vendor_item),
+        content: row.unit ? `${showQuantity(row.per)} ${text(row.item_unit)}` : '',
+      },
+      ...{
+        quantity: askedIn(row).asked,
+        price: showPrice(row.price),
+        discount: showDiscount(row.discount),
+        due: text(row.due_day),
+        into: text(row.warehouse),
+      },
+      ...{
+        amount: showAmount(amounts[at], order.currency),
+        reduction: showAmount((full[at] ?? 0n) - (amounts[at] ?? 0n), order.currency),
+      },
     })),
     total: showAmount(
       amounts.reduce((sum, amount) => sum + amount, 0n),
@@ -97,4 +138,7 @@ export async function readOrderPaper(manager: EntityManager, baseCurrency: strin
 }
 
 const linesOf = (address: string | null | undefined): string[] => text(address).split('\n').filter(Boolean);
-const addressOf = (name: string | null | undefined, address: string | null | undefined): Address => ({ name: text(name), lines: linesOf(address) });
+const addressOf = (name: string | null | undefined, address: string | null | undefined): Address => ({
+  name: text(name),
+  lines: linesOf(address),
+});

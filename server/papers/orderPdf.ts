@@ -41,20 +41,33 @@ const formats = new Map<number, Intl.NumberFormat>();
 /** A decimal text grouped by thousands, without ever becoming a binary number. */
 function grouped(figure: string): string {
   const places = (figure.split('.')[1] ?? '').length;
-  const format = formats.get(places) ?? new Intl.NumberFormat('en-US', { minimumFractionDigits: places, maximumFractionDigits: places });
+  const format =
+    formats.get(places) ??
+    new Intl.NumberFormat('en-US', { minimumFractionDigits: places, maximumFractionDigits: places });
   formats.set(places, format);
   return format.format(figure as `${number}`);
 }
 
 const dayFormat = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' });
 const longDay = (day: string): string => (day === '' ? '' : dayFormat.format(new Date(`${day}T00:00:00Z`)));
-const shortFormat = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
+const shortFormat = new Intl.DateTimeFormat('en-GB', {
+  day: 'numeric',
+  month: 'short',
+  year: 'numeric',
+  timeZone: 'UTC',
+});
 const shortDay = (day: string): string => (day === '' ? '' : shortFormat.format(new Date(`${day}T00:00:00Z`)));
 
 /** The order as PDF: a letter with the vendor's address in the window, lines over as many pages as they need, the total at the end. */
 export function orderPdf(paper: OrderPaper): Promise<Buffer> {
   const pdf = new PdfDocument({
-    ...{ size: 'A4', margins: { top: 56, left: LEFT, right: 56, bottom: 36 }, bufferPages: true, font: FONTS.text, lang: 'en' },
+    ...{
+      size: 'A4',
+      margins: { top: 56, left: LEFT, right: 56, bottom: 36 },
+      bufferPages: true,
+      font: FONTS.text,
+      lang: 'en',
+    },
     info: { Title: `Purchase order ${paper.number}, version ${paper.version}`, Author: paper.company.name },
   });
   const chunks: Buffer[] = [];
@@ -92,13 +105,28 @@ function letterHead(pdf: Pdf, paper: OrderPaper): void {
   write(pdf, paper.company.name, LEFT, 48, { size: 17, font: FONTS.title, width: 300 });
   write(pdf, paper.company.lines.join(' · '), LEFT, pdf.y, { size: 8.5, color: DIM, width: 300 });
   write(pdf, 'Purchase order', 339, 48, { size: 17, font: FONTS.title, width: 200, align: 'right' });
-  write(pdf, `${paper.number}${paper.version > 1 ? `, version ${paper.version}` : ''}`, 339, pdf.y, { size: 11, width: 200, align: 'right' });
+  write(pdf, `${paper.number}${paper.version > 1 ? `, version ${paper.version}` : ''}`, 339, pdf.y, {
+    size: 11,
+    width: 200,
+    align: 'right',
+  });
   if (!paper.released)
-    write(pdf, 'Not released: this is no order yet', 339, pdf.y + 2, { size: 9.5, color: '#9a3324', font: FONTS.strong, width: 200, align: 'right' });
-  const below = Math.max(addressBlock(pdf, paper.vendor, LEFT, 128, `To (${paper.vendor.number})`), addressBlock(pdf, paper.deliverTo, 339, 128, 'Deliver to'));
+    write(pdf, 'Not released: this is no order yet', 339, pdf.y + 2, {
+      size: 9.5,
+      color: '#9a3324',
+      font: FONTS.strong,
+      width: 200,
+      align: 'right',
+    });
+  const below = Math.max(
+    addressBlock(pdf, paper.vendor, LEFT, 128, `To (${paper.vendor.number})`),
+    addressBlock(pdf, paper.deliverTo, 339, 128, 'Deliver to'),
+  );
   const facts: readonly (readonly [string, string])[] = [
     ['Date', longDay(paper.date)],
-    ...(paper.version > 1 ? [['This version', `${longDay(paper.stated)}; it takes the place of all earlier ones`] as const] : []),
+    ...(paper.version > 1
+      ? [['This version', `${longDay(paper.stated)}; it takes the place of all earlier ones`] as const]
+      : []),
     ['Ordered by', paper.buyer],
     ['Currency', paper.currency],
     ['Payment', paper.terms],
@@ -122,15 +150,19 @@ function heading(pdf: Pdf, paper: OrderPaper, top: number): number {
   return top + 19;
 }
 
-const rule = (pdf: Pdf, y: number, thick: number) => pdf.moveTo(LEFT, y).lineTo(RIGHT, y).lineWidth(thick).strokeColor(INK).stroke();
+const rule = (pdf: Pdf, y: number, thick: number) =>
+  pdf.moveTo(LEFT, y).lineTo(RIGHT, y).lineWidth(thick).strokeColor(INK).stroke();
 
 function lines(pdf: Pdf, paper: OrderPaper): void {
   let y = heading(pdf, paper, pdf.y);
   for (const line of paper.lines) {
     const content = line.content === '' ? '' : `1 ${line.unit} = ${line.content}`;
     const yours = line.vendorItem === '' ? '' : `your ${line.vendorItem}`;
-    const more = [line.item, yours, content, line.discount === '' ? '' : `less ${line.discount} %`].filter(Boolean).join(' · ');
-    const height = pdf.font(FONTS.text).fontSize(9.5).heightOfString(line.name, { width: 168, lineGap: 1 }) + (more === '' ? 0 : 12);
+    const more = [line.item, yours, content, line.discount === '' ? '' : `less ${line.discount} %`]
+      .filter(Boolean)
+      .join(' · ');
+    const height =
+      pdf.font(FONTS.text).fontSize(9.5).heightOfString(line.name, { width: 168, lineGap: 1 }) + (more === '' ? 0 : 12);
     if (y + height > BOTTOM - 30) {
       pdf.addPage();
       y = heading(pdf, paper, 56);
@@ -151,7 +183,12 @@ function lines(pdf: Pdf, paper: OrderPaper): void {
   }
   rule(pdf, y + 4, 0.8);
   write(pdf, 'Total', 80, y + 9, { font: FONTS.strong, size: 11 });
-  write(pdf, `${paper.currency} ${grouped(paper.total)}`, 300, y + 9, { width: RIGHT - 300, align: 'right', font: FONTS.strong, size: 11 });
+  write(pdf, `${paper.currency} ${grouped(paper.total)}`, 300, y + 9, {
+    width: RIGHT - 300,
+    align: 'right',
+    font: FONTS.strong,
+    size: 11,
+  });
   rule(pdf, y + 26, 0.8);
   rule(pdf, y + 28, 0.8);
 }

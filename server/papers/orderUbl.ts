@@ -10,9 +10,17 @@ const NAMESPACES = {
 
 /** The order as an OASIS UBL 2.1 Order: elements in the order of the schema. A later version names the order that it takes the place of. */
 export function orderUbl(paper: OrderPaper): string {
-  const builder = new XMLBuilder({ ignoreAttributes: false, format: true, suppressEmptyNode: true, tagValueProcessor: (_, value) => allowed(String(value)) });
+  const builder = new XMLBuilder({
+    ignoreAttributes: false,
+    format: true,
+    suppressEmptyNode: true,
+    tagValueProcessor: (_, value) => allowed(String(value)),
+  });
   const money = (amount: string) => ({ '#text': amount, '@_currencyID': paper.currency });
-  const earlier = paper.version === 1 ? {} : { 'cac:OrderDocumentReference': { 'cbc:ID': paper.number, 'cbc:IssueDate': paper.date } };
+  const earlier =
+    paper.version === 1
+      ? {}
+      : { 'cac:OrderDocumentReference': { 'cbc:ID': paper.number, 'cbc:IssueDate': paper.date } };
   return builder.build({
     '?xml': { '@_version': '1.0', '@_encoding': 'UTF-8' },
     Order: {
@@ -23,10 +31,19 @@ export function orderUbl(paper: OrderPaper): string {
       ...(paper.note === '' ? {} : { 'cbc:Note': paper.note }),
       'cbc:DocumentCurrencyCode': paper.currency,
       ...earlier,
-      'cac:BuyerCustomerParty': { 'cac:Party': { ...partyOf(paper.company), 'cac:Contact': { 'cbc:Name': paper.buyer } } },
-      'cac:SellerSupplierParty': { 'cbc:CustomerAssignedAccountID': paper.vendor.number, 'cac:Party': partyOf(paper.vendor) },
-      'cac:Delivery': { 'cac:DeliveryLocation': { 'cbc:Name': paper.deliverTo.name, 'cac:Address': addressOf(paper.deliverTo) } },
-      ...(paper.carriage === '' ? {} : { 'cac:DeliveryTerms': { 'cbc:ID': paper.carriage.slice(0, 3), 'cbc:SpecialTerms': paper.carriage } }),
+      'cac:BuyerCustomerParty': {
+        'cac:Party': { ...partyOf(paper.company), 'cac:Contact': { 'cbc:Name': paper.buyer } },
+      },
+      'cac:SellerSupplierParty': {
+        'cbc:CustomerAssignedAccountID': paper.vendor.number,
+        'cac:Party': partyOf(paper.vendor),
+      },
+      'cac:Delivery': {
+        'cac:DeliveryLocation': { 'cbc:Name': paper.deliverTo.name, 'cac:Address': addressOf(paper.deliverTo) },
+      },
+      ...(paper.carriage === ''
+        ? {}
+        : { 'cac:DeliveryTerms': { 'cbc:ID': paper.carriage.slice(0, 3), 'cbc:SpecialTerms': paper.carriage } }),
       'cac:PaymentTerms': { 'cbc:Note': paper.terms },
       'cac:AnticipatedMonetaryTotal': { 'cbc:PayableAmount': money(paper.total) },
       'cac:OrderLine': paper.lines.map((line) => ({ 'cac:LineItem': lineItem(line, money) })),
@@ -37,7 +54,8 @@ export function orderUbl(paper: OrderPaper): string {
 /** XML 1.0 knows no control characters but tab and line ends. */
 const allowed = (text: string): string => text.replace(/[^\P{Cc}\t\n\r]/gu, '');
 
-const addressOf = ({ lines }: Address) => (lines.length === 0 ? '' : { 'cac:AddressLine': lines.map((line) => ({ 'cbc:Line': line })) });
+const addressOf = ({ lines }: Address) =>
+  lines.length === 0 ? '' : { 'cac:AddressLine': lines.map((line) => ({ 'cbc:Line': line })) };
 
 const partyOf = (address: Address) => ({
   'cac:PartyName': { 'cbc:Name': address.name },

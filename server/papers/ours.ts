@@ -8,16 +8,24 @@ import { groupBy } from '../storage/groupBy.ts';
  * @param called what the paper calls the vendor, what is surest first, and the numbers of orders on it
  * @returns undefined where nobody is called so
  */
-export async function vendorOf(manager: EntityManager, called: readonly string[], orders: readonly string[]): Promise<string | undefined> {
+export async function vendorOf(
+  manager: EntityManager,
+  called: readonly string[],
+  orders: readonly string[],
+): Promise<string | undefined> {
   for (const name of called) {
-    const [row] = (await manager.query(`SELECT id FROM vendor WHERE ? <> '' AND ? IN (number, name, mail) ORDER BY number = ? DESC, id LIMIT 1`, [
-      ...[name, name, name],
-    ])) as { id: string }[];
+    const [row] = (await manager.query(
+      `SELECT id FROM vendor WHERE ? <> '' AND ? IN (number, name, mail) ORDER BY number = ? DESC, id LIMIT 1`,
+      [...[name, name, name]],
+    )) as { id: string }[];
     if (row) return row.id;
   }
   const numbers = [...new Set(orders.map((order) => order.replace(/\/\d+$/, '')).filter(Boolean))];
   if (numbers.length === 0) return undefined;
-  const [row] = (await manager.query("SELECT vendor_id AS id FROM document WHERE kind = 'order' AND number IN (?) ORDER BY id LIMIT 1", [numbers])) as {
+  const [row] = (await manager.query(
+    "SELECT vendor_id AS id FROM document WHERE kind = 'order' AND number IN (?) ORDER BY id LIMIT 1",
+    [numbers],
+  )) as {
     id: string;
   }[];
   return row?.id;
@@ -35,10 +43,16 @@ export interface GoodsCalled {
 }
 
 /** Reads what goods are called, once for all of a vendor's. */
-export async function readGoodsCalled(manager: EntityManager, vendor: string, ids: readonly string[]): Promise<(item: string) => GoodsCalled> {
+export async function readGoodsCalled(
+  manager: EntityManager,
+  vendor: string,
+  ids: readonly string[],
+): Promise<(item: string) => GoodsCalled> {
   const items = [...new Set(ids)];
   const read = async (sql: string, ...before: string[]) =>
-    groupBy(items.length === 0 ? [] : ((await manager.query(sql, [...before, items])) as Row[]), (row) => text(row.item_id));
+    groupBy(items.length === 0 ? [] : ((await manager.query(sql, [...before, items])) as Row[]), (row) =>
+      text(row.item_id),
+    );
   const known = await read(
     'SELECT i.id AS item_id, i.number, i.unit, n.number AS vendor_number FROM item i LEFT JOIN vendor_item n ON n.vendor_id = ? AND n.item_id = i.id WHERE i.id IN (?)',
     vendor,

@@ -60,7 +60,12 @@ async function read(pdf: Buffer): Promise<{ pages: string[]; embedded: number }>
 describe('an order on paper', () => {
   it('names who orders what of whom, where to, by when and at what price, in fonts of its own', async () => {
     const { pages, embedded } = await read(
-      await orderPdf(paper({ note: 'Freight to be billed by the carrier', lines: [line(1, { discount: '5', name: 'Linen yarn, naturel é ő ß' })] })),
+      await orderPdf(
+        paper({
+          note: 'Freight to be billed by the carrier',
+          lines: [line(1, { discount: '5', name: 'Linen yarn, naturel é ő ß' })],
+        }),
+      ),
     );
     expect(pages).toHaveLength(1);
     for (const said of [
@@ -93,8 +98,13 @@ describe('an order on paper', () => {
   });
 
   it('goes on over as many pages as it needs, each with the heads of its columns, every line once, the total at the end', async () => {
-    const long = 'Merino yarn on cones, worsted spun, dyed in the wool, colour agreed by sample of spring, wound for warping without knots '.repeat(3).trim();
-    const lines = Array.from({ length: 120 }, (_, at) => line(at + 1, at % 7 === 0 ? { name: `${long} ${at + 1}` } : {}));
+    const long =
+      'Merino yarn on cones, worsted spun, dyed in the wool, colour agreed by sample of spring, wound for warping without knots '
+        .repeat(3)
+        .trim();
+    const lines = Array.from({ length: 120 }, (_, at) =>
+      line(at + 1, at % 7 === 0 ? { name: `${long} ${at + 1}` } : {}),
+    );
     const { pages } = await read(await orderPdf(paper({ lines, total: '1234567890.12' })));
     expect(pages.length).toBeGreaterThan(4);
     pages.forEach((page, at) => {
@@ -117,7 +127,11 @@ describe('an order on paper', () => {
 
 describe('an order as UBL 2.1', () => {
   const parsed = (xml: string): Record<string, unknown> => {
-    const parser = new XMLParser({ ignoreAttributes: false, parseTagValue: false, isArray: (name) => name === 'cac:OrderLine' });
+    const parser = new XMLParser({
+      ignoreAttributes: false,
+      parseTagValue: false,
+      isArray: (name) => name === 'cac:OrderLine',
+    });
     return (parser.parse(xml) as { Order: Record<string, unknown> }).Order;
   };
 
@@ -133,11 +147,23 @@ describe('an order as UBL 2.1', () => {
       ),
     );
     expect(Object.keys(order).filter((key) => !key.startsWith('@'))).toEqual([
-      ...['cbc:UBLVersionID', 'cbc:ID', 'cbc:IssueDate', 'cbc:DocumentCurrencyCode', 'cac:BuyerCustomerParty', 'cac:SellerSupplierParty', 'cac:Delivery'],
+      ...[
+        'cbc:UBLVersionID',
+        'cbc:ID',
+        'cbc:IssueDate',
+        'cbc:DocumentCurrencyCode',
+        'cac:BuyerCustomerParty',
+        'cac:SellerSupplierParty',
+        'cac:Delivery',
+      ],
       ...['cac:DeliveryTerms', 'cac:PaymentTerms', 'cac:AnticipatedMonetaryTotal', 'cac:OrderLine'],
     ]);
-    expect(order['cac:AnticipatedMonetaryTotal']).toEqual({ 'cbc:PayableAmount': { '#text': '292.50', '@_currencyID': 'EUR' } });
-    const [goods, expense] = (order['cac:OrderLine'] as { 'cac:LineItem': Record<string, unknown> }[]).map((entry) => entry['cac:LineItem']);
+    expect(order['cac:AnticipatedMonetaryTotal']).toEqual({
+      'cbc:PayableAmount': { '#text': '292.50', '@_currencyID': 'EUR' },
+    });
+    const [goods, expense] = (order['cac:OrderLine'] as { 'cac:LineItem': Record<string, unknown> }[]).map(
+      (entry) => entry['cac:LineItem'],
+    );
     expect(goods).toEqual({
       'cbc:ID': '1',
       'cbc:Quantity': { '#text': '12.5', '@_unitCode': 'KGM' },
@@ -147,10 +173,16 @@ describe('an order as UBL 2.1', () => {
         ...{ 'cbc:ChargeIndicator': 'false', 'cbc:AllowanceChargeReason': 'less 5 %' },
         'cbc:Amount': { '#text': '14.63', '@_currencyID': 'EUR' },
       },
-      'cac:Price': { 'cbc:PriceAmount': { '#text': '23.40', '@_currencyID': 'EUR' }, 'cbc:BaseQuantity': { '#text': '1', '@_unitCode': 'KGM' } },
+      'cac:Price': {
+        'cbc:PriceAmount': { '#text': '23.40', '@_currencyID': 'EUR' },
+        'cbc:BaseQuantity': { '#text': '1', '@_unitCode': 'KGM' },
+      },
       'cac:Item': { 'cbc:Name': 'Item 1', 'cac:BuyersItemIdentification': { 'cbc:ID': 'I-1' } },
     });
-    expect(expense).toMatchObject({ 'cbc:Quantity': { '@_unitCode': 'C62' }, 'cac:Item': { 'cbc:Name': 'Packing paper' } });
+    expect(expense).toMatchObject({
+      'cbc:Quantity': { '@_unitCode': 'C62' },
+      'cac:Item': { 'cbc:Name': 'Packing paper' },
+    });
   });
 
   it('names the order that a later version takes the place of', () => {

@@ -3,7 +3,12 @@ import { readFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 
 /** Built: where this runs from its source, as in tests, the reader beside it is no program yet. */
-const READER = fileURLToPath(new URL(import.meta.url.endsWith('.ts') ? '../dist/papers/attachmentsOfPdf.js' : './attachmentsOfPdf.js', import.meta.url));
+const READER = fileURLToPath(
+  new URL(
+    import.meta.url.endsWith('.ts') ? '../dist/papers/attachmentsOfPdf.js' : './attachmentsOfPdf.js',
+    import.meta.url,
+  ),
+);
 const LONGEST = 15_000;
 const MOST_PAGES = 160_000;
 const LOOK_EVERY = 50;
@@ -21,7 +26,9 @@ export async function attachmentsOfPdf(content: Buffer): Promise<{ name: string;
   child.stdout.on('data', (part: Buffer) => said.push(part));
   child.stdin.on('error', stop);
   child.stdin.end(content);
-  const code = await new Promise<number | null>((resolve) => child.on('close', resolve).on('error', () => resolve(null)));
+  const code = await new Promise<number | null>((resolve) =>
+    child.on('close', resolve).on('error', () => resolve(null)),
+  );
   clearTimeout(late);
   clearInterval(watch);
   if (code !== 0) return undefined;

@@ -14,7 +14,8 @@ export type XmlNode = string | { readonly [name: string]: XmlNode | readonly Xml
 export function readXml(content: Buffer): Readonly<Record<string, XmlNode>> {
   if (content.length > MOST_BYTES) throw notRead(`it is larger than ${MOST_BYTES / 1_000_000} MB`);
   const text = decoded(content);
-  if (/<!\s*(?:DOCTYPE|ENTITY)/i.test(text)) throw notRead('it brings definitions of its own (DOCTYPE), which are not read');
+  if (/<!\s*(?:DOCTYPE|ENTITY)/i.test(text))
+    throw notRead('it brings definitions of its own (DOCTYPE), which are not read');
   if (depthOf(text) > DEEPEST) throw notRead(`its elements lie more than ${DEEPEST} deep in each other`);
   const valid = XMLValidator.validate(text);
   if (valid !== true) throw notRead(`${valid.err.msg} (line ${valid.err.line})`);
@@ -26,7 +27,8 @@ export function readXml(content: Buffer): Readonly<Record<string, XmlNode>> {
 }
 
 function decoded(content: Buffer): string {
-  const declared = /^<\?xml[^>]*encoding=["']([\w.:-]+)["']/.exec(content.subarray(0, 200).toString('latin1'))?.[1] ?? 'utf-8';
+  const declared =
+    /^<\?xml[^>]*encoding=["']([\w.:-]+)["']/.exec(content.subarray(0, 200).toString('latin1'))?.[1] ?? 'utf-8';
   try {
     return new TextDecoder(declared, { fatal: true }).decode(content);
   } catch {

@@ -15,14 +15,26 @@ const ASIDES = `SELECT l.document_id, l.line_no, l.quantity, l.reason, l.place, 
 
 /** What still stands aside, the longest first. */
 export async function listAsides(manager: EntityManager): Promise<ReplyOf<typeof api.asides>> {
-  const rows: Row[] = await manager.query(`${ASIDES} WHERE ${stands('d.id')} AND ${LEFT} > 0 ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`);
+  const rows: Row[] = await manager.query(
+    `${ASIDES} WHERE ${stands('d.id')} AND ${LEFT} > 0 ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
+  );
   return {
     rows: rows.map((row) => ({
       line: `${text(row.document_id)}/${text(row.line_no)}`,
-      receipt: { id: text(row.document_id), number: text(row.number), date: text(row.date), packingSlip: text(row.reference) },
+      receipt: {
+        id: text(row.document_id),
+        number: text(row.number),
+        date: text(row.date),
+        packingSlip: text(row.reference),
+      },
       vendor: { id: text(row.vendor_id), name: text(row.vendor) },
       order: row.order_id == null ? null : { id: row.order_id, number: text(row.order_number) },
-      ...{ what: text(row.what), unit: text(row.unit), quantity: showQuantity(row.quantity), left: showQuantity(row.stays) },
+      ...{
+        what: text(row.what),
+        unit: text(row.unit),
+        quantity: showQuantity(row.quantity),
+        left: showQuantity(row.stays),
+      },
       ...{ reason: text(row.reason), place: text(row.place), photo: row.photo_id ?? null },
     })),
   };

@@ -25,7 +25,12 @@ export async function listBillable(manager: EntityManager, vendor: string): Prom
      WHERE d.vendor_id = ? AND ${BILLABLE_AHEAD} > 0 AND ${stands('d.id')} ORDER BY l.document_id, l.line_no LIMIT ${MOST}`,
     [vendor],
   );
-  return { rows: [...received.map((row) => viewOf(row, 'received')), ...ordered.map((row) => viewOf(row, row.item_id == null ? 'service' : 'ordered'))] };
+  return {
+    rows: [
+      ...received.map((row) => viewOf(row, 'received')),
+      ...ordered.map((row) => viewOf(row, row.item_id == null ? 'service' : 'ordered')),
+    ],
+  };
 }
 
 const viewOf = (row: Row, state: BillableView['state']): BillableView => ({
@@ -38,10 +43,21 @@ const viewOf = (row: Row, state: BillableView['state']): BillableView => ({
   },
   receipt:
     state === 'received'
-      ? { id: text(row.document_id), number: text(row.number), date: text(row.date), packingSlip: text(row.reference), transport: text(row.transport) }
+      ? {
+          id: text(row.document_id),
+          number: text(row.number),
+          date: text(row.date),
+          packingSlip: text(row.reference),
+          transport: text(row.transport),
+        }
       : null,
   order: { id: text(row.order_id), number: text(row.order_number), terms: text(row.terms_id) },
   item: itemOf(row),
-  ...{ ordered: showQuantity(row.ordered), received: showQuantity(row.received), open: showQuantity(row.open), price: showPrice(row.price) },
+  ...{
+    ordered: showQuantity(row.ordered),
+    received: showQuantity(row.received),
+    open: showQuantity(row.open),
+    price: showPrice(row.price),
+  },
   ...{ unit: askedIn(row).unit, per: showQuantity(row.per), discount: showDiscount(row.discount) },
 });

@@ -10,4 +10,12 @@ export async function countsBlind(manager: EntityManager, role: Role): Promise<b
 }
 
 /** A line as somebody sees it who counts blind: what goods may come, not how many. */
-export const unseen = (line: OpenOrderLine): OpenOrderLine => ({ ...line, ordered: '', asked: '', received: '', open: '', mayBeOver: '', mayBeShort: '' });
+export const unseen = (line: OpenOrderLine): OpenOrderLine => ({
+  ...line,
+  ordered: '',
+  asked: '',
+  received: '',
+  open: '',
+  mayBeOver: '',
+  mayBeShort: '',
+});

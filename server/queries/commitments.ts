@@ -13,14 +13,26 @@ export async function readCommitments(manager: EntityManager, baseCurrency: stri
   );
   const lines = rows.map((row) => {
     const currency = text(row.currency);
-    const amount: bigint = toBase(documentAmount(amountOfLine(row, currency, row.open)), currency, rateOf(row.rate), baseCurrency);
+    const amount: bigint = toBase(
+      documentAmount(amountOfLine(row, currency, row.open)),
+      currency,
+      rateOf(row.rate),
+      baseCurrency,
+    );
     return { vendor: text(row.vendor), department: text(row.department), month: text(row.month), amount };
   });
   const by = (what: 'vendor' | 'department' | 'month') => {
     const sums = new Map<string, bigint>();
     for (const line of lines) sums.set(line[what], (sums.get(line[what]) ?? 0n) + line.amount);
-    return [...sums].sort(([a], [b]) => (a < b ? -1 : 1)).map(([name, sum]) => ({ name, amount: showAmount(sum, baseCurrency) }));
+    return [...sums]
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([name, sum]) => ({ name, amount: showAmount(sum, baseCurrency) }));
   };
   const total = lines.reduce((sum, { amount }) => sum + amount, 0n);
-  return { total: showAmount(total, baseCurrency), vendors: by('vendor'), departments: by('department'), months: by('month') };
+  return {
+    total: showAmount(total, baseCurrency),
+    vendors: by('vendor'),
+    departments: by('department'),
+    months: by('month'),
+  };
 }

@@ -19,7 +19,8 @@ import { trailOf } from './trail.ts';
 type Line = DocumentView['lines'][number];
 const ITEM = 'i.name AS item_name, i.number AS item_number, i.unit AS item_unit';
 /** Goods of an item, or an expense. */
-const BOUGHT = "COALESCE(i.name, l.expense) AS item_name, COALESCE(i.number, '') AS item_number, COALESCE(i.unit, '') AS item_unit";
+const BOUGHT =
+  "COALESCE(i.name, l.expense) AS item_name, COALESCE(i.number, '') AS item_number, COALESCE(i.unit, '') AS item_unit";
 const OF = 'o.id AS of_id, o.number AS of_number';
 const VALUE =
   'ABS((SELECT COALESCE(SUM(c.amount), 0) FROM value_change c WHERE c.line_document_id = m.document_id AND c.line_no = m.line_no AND c.document_id = m.document_id))';
@@ -100,11 +101,15 @@ export async function viewDocument(manager: EntityManager, baseCurrency: string,
   const currency = text(header.currency);
   const rows: Row[] = await manager.query(LINES[kind], kind === 'bill' ? [id, id, id, id, id] : [id]);
   const lots = await readLotsOf({ manager, locking: false }, 'm.document_id = ?', [id]);
-  const lines = rows.map((row) => ({ ...lineOf(kind, row, currency, baseCurrency), lots: (lots.get(`${id}/${text(row.line_no)}`) ?? []).map(lotOf) }));
+  const lines = rows.map((row) => ({
+    ...lineOf(kind, row, currency, baseCurrency),
+    lots: (lots.get(`${id}/${text(row.line_no)}`) ?? []).map(lotOf),
+  }));
   // Goods of several orders come in one receipt, in the currency of each: they add up where it is the same for all.
   const currencies = new Set(lines.map((line) => line.currency));
   const [shown = currency] = currencies.size === 1 ? currencies : [currency];
-  const total = currencies.size > 1 ? await valueIn(manager, id) : rows.reduce((sum, row) => sum + amountOf(kind, row, shown), 0n);
+  const total =
+    currencies.size > 1 ? await valueIn(manager, id) : rows.reduce((sum, row) => sum + amountOf(kind, row, shown), 0n);
   return {
     id: text(header.id),
     kind,
@@ -114,7 +119,10 @@ export async function viewDocument(manager: EntityManager, baseCurrency: string,
     party: text(header.vendor ?? header.customer),
     vendor: header.vendor_id ?? null,
     reference: text(header.reference),
-    facts: [...factsOf(kind, header), ...(kind === 'receipt' ? (await asidesOf(manager, id)).map((value) => ({ name: 'Stands aside', value })) : [])],
+    facts: [
+      ...factsOf(kind, header),
+      ...(kind === 'receipt' ? (await asidesOf(manager, id)).map((value) => ({ name: 'Stands aside', value })) : []),
+    ],
     currency: shown,
     amount: showAmount(total, shown),
     rate: currency === baseCurrency ? null : formatRate(rate(big(header.rate))),
@@ -182,28 +190,53 @@ function lineOf(kind: DocumentKind, row: Row, documentCurrency: string, baseCurr
 }
 
 /** A price of a pack is not for one. */
-const pricedFor = (row: Row): string => (row.per == null || showQuantity(row.per) === '1' ? '' : `price for ${showQuantity(row.per)} ${text(row.item_unit)}`);
+const pricedFor = (row: Row): string =>
+  row.per == null || showQuantity(row.per) === '1' ? '' : `price for ${showQuantity(row.per)} ${text(row.item_unit)}`;
 
 function noteOf(kind: DocumentKind, row: Row, baseCurrency: string): string {
   if (kind === 'order' || kind === 'order-change')
-    return [row.due_day ? `due ${row.due_day}` : '', big(row.discount) > 0n ? `less ${showDiscount(row.discount)} %` : ''].filter(Boolean).join(', ');
+    return [
+      row.due_day ? `due ${row.due_day}` : '',
+      big(row.discount) > 0n ? `less ${showDiscount(row.discount)} %` : '',
+    ]
+      .filter(Boolean)
+      .join(', ');
   if (kind === 'bill') {
     const difference = big(row.price_difference);
-    const decided = difference === 0n ? '' : `${showAmount(difference, baseCurrency)} ${INTO[text(row.difference)] ?? ''}`;
+    const decided =
+      difference === 0n ? '' : `${showAmount(difference, baseCurrency)} ${INTO[text(row.difference)] ?? ''}`;
     const ahead = { wait: 'billed ahead, paid when it is here', ahead: 'billed ahead' }[text(row.ahead)] ?? '';
-    return [row.quantity == null ? text(row.difference) : '', decided, ahead, text(row.reason)].filter(Boolean).join(', ').slice(0, 200);
+    return [row.quantity == null ? text(row.difference) : '', decided, ahead, text(row.reason)]
+      .filter(Boolean)
+      .join(', ')
+      .slice(0, 200);
   }
   if (kind === 'allocation') return `${text(row.kind)}, ${Number(row.by_hand) ? 'by hand' : `by ${text(row.basis)}`}`;
-  return [text(row.purpose), text(row.where_name), row.corrected_because ? `at another price than ordered: ${text(row.corrected_because)}` : '']
+  return [
+    text(row.purpose),
+    text(row.where_name),
+    row.corrected_because ? `at another price than ordered: ${text(row.corrected_because)}` : '',
+  ]
     .filter(Boolean)
     .join(', ');
 }
 
 const REFERENCE: Readonly<Partial<Record<DocumentKind, string>>> = {
-  ...{ bill: 'Vendor’s number', credit: 'Vendor’s number', return: 'Vendor’s return number', close: 'Period', open: 'Period', lock: 'Period' },
+  ...{
+    bill: 'Vendor’s number',
+    credit: 'Vendor’s number',
+    return: 'Vendor’s return number',
+    close: 'Period',
+    open: 'Period',
+    lock: 'Period',
+  },
 };
 
-const INTO: Readonly<Record<string, string>> = { cost: 'into cost', variance: 'to purchase price variance', credit: 'asked for as a credit' };
+const INTO: Readonly<Record<string, string>> = {
+  cost: 'into cost',
+  variance: 'to purchase price variance',
+  credit: 'asked for as a credit',
+};
 
 function factsOf(kind: DocumentKind, header: Row): DocumentView['facts'] {
   const named: [string, string | null | undefined][] = [
@@ -218,15 +251,17 @@ function factsOf(kind: DocumentKind, header: Row): DocumentView['facts'] {
 }
 
 async function paperOf(manager: EntityManager, key: string): Promise<string | null> {
-  const [row] = (await manager.query('SELECT id FROM incoming_paper WHERE id = ? AND content IS NOT NULL', [key])) as Row[];
+  const [row] = (await manager.query('SELECT id FROM incoming_paper WHERE id = ? AND content IS NOT NULL', [
+    key,
+  ])) as Row[];
   return row?.id ?? null;
 }
 
 async function valueIn(manager: EntityManager, id: string): Promise<bigint> {
-  const [row] = (await manager.query('SELECT COALESCE(SUM(amount), 0) AS value FROM value_change WHERE document_id = ? AND line_document_id = ?', [
-    id,
-    id,
-  ])) as Row[];
+  const [row] = (await manager.query(
+    'SELECT COALESCE(SUM(amount), 0) AS value FROM value_change WHERE document_id = ? AND line_document_id = ?',
+    [id, id],
+  )) as Row[];
   return big(row?.value);
 }
 
@@ -245,7 +280,8 @@ async function entriesOf(manager: EntityManager, id: string, currency: string): 
 }
 
 /** What a journal's lines are read by: `l` with its item `i` and vendor `v`. */
-export const JOURNAL_COLUMNS = 'l.account, l.amount, l.of_values, l.expense, l.department, l.location, l.project, i.name AS item, v.name AS vendor';
+export const JOURNAL_COLUMNS =
+  'l.account, l.amount, l.of_values, l.expense, l.department, l.location, l.project, i.name AS item, v.name AS vendor';
 
 /** The lines of an entry as users read them: what the document's figures and what values made, summed. */
 export function journalLines(rows: readonly Row[], currency: string): DocumentView['entries'][number]['lines'] {
@@ -254,7 +290,9 @@ export function journalLines(rows: readonly Row[], currency: string): DocumentVi
     const { item, vendor, expense, department, location, project } = row;
     const about = { item, vendor, expense, department, location, project };
     const said = Object.fromEntries(Object.entries(about).filter(([, value]) => value != null));
-    return [{ account: row.account as AccountKey, amount: base(big(row.amount)), ofValues: isTrue(row.of_values), ...said }];
+    return [
+      { account: row.account as AccountKey, amount: base(big(row.amount)), ofValues: isTrue(row.of_values), ...said },
+    ];
   });
   return entryLines({ date: '', lines }, currency);
 }

@@ -5,7 +5,11 @@ import { readable, type Entry } from '@obolus/core/books/journal';
 import { formatAmount } from '@obolus/core/exact/amounts';
 
 /** Entries as users read them: accounts, items and vendors by name. */
-export async function viewEntries(manager: EntityManager, entries: readonly Entry[], currency: string): Promise<EntryView[]> {
+export async function viewEntries(
+  manager: EntityManager,
+  entries: readonly Entry[],
+  currency: string,
+): Promise<EntryView[]> {
   const lines = entries.flatMap((entry) => entry.lines);
   const items = await namesOf(
     manager,
@@ -31,7 +35,14 @@ export async function viewEntries(manager: EntityManager, entries: readonly Entr
 /** The lines of an entry, with the names of what they are about. */
 export function entryLines(entry: Entry, currency: string, itemName = itself, vendorName = itself): EntryView['lines'] {
   return readable(entry).map(({ account, amount, item, vendor, expense, department, location, project }) => {
-    const about = { item: item && itemName(item), vendor: vendor && vendorName(vendor), expense, department, location, project };
+    const about = {
+      item: item && itemName(item),
+      vendor: vendor && vendorName(vendor),
+      expense,
+      department,
+      location,
+      project,
+    };
     const said = Object.fromEntries(Object.entries(about).filter(([, value]) => value !== undefined));
     return { account, accountName: accountOf(account).name, amount: formatAmount(amount, currency), ...said };
   });
@@ -39,8 +50,15 @@ export function entryLines(entry: Entry, currency: string, itemName = itself, ve
 
 const itself = (name: string): string => name;
 
-async function namesOf(manager: EntityManager, table: 'item' | 'vendor', ids: readonly string[]): Promise<Map<string, string>> {
+async function namesOf(
+  manager: EntityManager,
+  table: 'item' | 'vendor',
+  ids: readonly string[],
+): Promise<Map<string, string>> {
   if (ids.length === 0) return new Map();
-  const rows = (await manager.query(`SELECT id, name FROM ${table} WHERE id IN (?)`, [[...new Set(ids)]])) as { id: string; name: string }[];
+  const rows = (await manager.query(`SELECT id, name FROM ${table} WHERE id IN (?)`, [[...new Set(ids)]])) as {
+    id: string;
+    name: string;
+  }[];
   return new Map(rows.map((row) => [row.id, row.name]));
 }

@@ -1,4 +1,14 @@
-import { base, formatAmount, lineAmount, ONE_UNIT, formatPrice, formatQuantity, price, quantity, unitCost } from '@obolus/core/exact/amounts';
+import {
+  base,
+  formatAmount,
+  lineAmount,
+  ONE_UNIT,
+  formatPrice,
+  formatQuantity,
+  price,
+  quantity,
+  unitCost,
+} from '@obolus/core/exact/amounts';
 import { CODES, codesOf, packsOf, PACKS } from '../storage/load/packs.ts';
 import { pricingOf } from '../storage/load/rows.ts';
 import type { ItemView } from '@obolus/contract/views';
@@ -10,13 +20,17 @@ export const big = (value: string | null | undefined): bigint => BigInt(value ??
 export const text = (value: string | null | undefined): string => (value == null ? '' : String(value));
 export const showQuantity = (scaled: string | null | undefined): string => formatQuantity(quantity(big(scaled)));
 export const showPrice = (scaled: string | null | undefined): string => formatPrice(price(big(scaled)));
-export const showAmount = (minor: string | bigint | null | undefined, currency: string): string => formatAmount(BigInt(minor ?? 0), currency);
+export const showAmount = (minor: string | bigint | null | undefined, currency: string): string =>
+  formatAmount(BigInt(minor ?? 0), currency);
 /** A discount in percent, from millionths of one. */
-export const showDiscount = (scaled: string | null | undefined): string => (big(scaled) === 0n ? '' : formatQuantity(quantity(big(scaled) * 100n)));
-export const showUnitCost = (value: bigint, held: bigint, currency: string): string | null => unitCost(base(value), quantity(held), currency) ?? null;
+export const showDiscount = (scaled: string | null | undefined): string =>
+  big(scaled) === 0n ? '' : formatQuantity(quantity(big(scaled) * 100n));
+export const showUnitCost = (value: bigint, held: bigint, currency: string): string | null =>
+  unitCost(base(value), quantity(held), currency) ?? null;
 
 /** What a line with `quantity`, `price`, `per` and `discount` comes to; or another quantity of it. */
-export const amountOfLine = (row: Row, currency: string, of = row.quantity): bigint => lineAmount(quantity(big(of)), pricingOf(row), currency);
+export const amountOfLine = (row: Row, currency: string, of = row.quantity): bigint =>
+  lineAmount(quantity(big(of)), pricingOf(row), currency);
 
 /** A line's unit, and its quantity in that: of an order in boxes, how many boxes. */
 export const askedIn = (row: Row): { unit: string; asked: string; per: string } => ({

@@ -21,7 +21,8 @@ const LAST_DAY = '9999-12-31';
 
 /** The day and the place in the ledger's sequence that are asked for (accounting.md, Dates). */
 async function readAsked(reading: Reading, { on, known }: Asked): Promise<AsKnown> {
-  for (const day of [on, known]) if (day !== undefined && !isDay(day)) throw new RequestError(400, 'Not a day', 'Write the day as year-month-day.');
+  for (const day of [on, known])
+    if (day !== undefined && !isDay(day)) throw new RequestError(400, 'Not a day', 'Write the day as year-month-day.');
   return { on: on ?? LAST_DAY, entered: known === undefined ? Infinity : await lastEnteredBy(reading, known) };
 }
 
@@ -34,7 +35,10 @@ export async function readHeldStock(
 ): Promise<ReplyOf<typeof api.heldStock>> {
   const reading = { manager, locking: false };
   const of = await readAsked(reading, asked);
-  const [pool] = (await manager.query('SELECT * FROM pool WHERE item_id = ? AND warehouse_id = ?', [itemId, warehouse])) as Row[];
+  const [pool] = (await manager.query('SELECT * FROM pool WHERE item_id = ? AND warehouse_id = ?', [
+    itemId,
+    warehouse,
+  ])) as Row[];
   const [item] = await readItems(reading, [itemId], currency);
   if (!pool || !item) throw new RequestError(404, 'Not found', 'This item was never in that warehouse.');
   const show = async (state: PoolState, ledger: bigint) => ({
@@ -48,25 +52,47 @@ export async function readHeldStock(
   const changes = await readEnteredChanges(reading, { pool: text(pool.id) });
   const movements = await readEnteredMovements(reading, { id: text(pool.id), item: itemId });
   const standard = item.standards[0]?.standard;
-  return show(poolAsKnown({ method: item.method, currency, standard }, movements, changes, of), ledgerValue(changes, of));
+  return show(
+    poolAsKnown({ method: item.method, currency, standard }, movements, changes, of),
+    ledgerValue(changes, of),
+  );
 }
 
-async function layersOf(manager: EntityManager, currency: string, { layers }: PoolState): Promise<ReplyOf<typeof api.heldStock>['layers']> {
+async function layersOf(
+  manager: EntityManager,
+  currency: string,
+  { layers }: PoolState,
+): Promise<ReplyOf<typeof api.heldStock>['layers']> {
   if (layers.length === 0) return [];
-  const rows: Row[] = await manager.query('SELECT id, kind, number, date FROM document WHERE id IN (?)', [distinct(layers.map(({ of }) => documentOf(of)))]);
+  const rows: Row[] = await manager.query('SELECT id, kind, number, date FROM document WHERE id IN (?)', [
+    distinct(layers.map(({ of }) => documentOf(of))),
+  ]);
   const documents = new Map(rows.map((row) => [text(row.id), row]));
   return layers.map(({ of, lot, quantity, value }) => {
     const row = documents.get(documentOf(of));
-    const document = { id: text(row?.id), kind: text(row?.kind) as DocumentKind, number: text(row?.number), date: text(row?.date) };
+    const document = {
+      id: text(row?.id),
+      kind: text(row?.kind) as DocumentKind,
+      number: text(row?.number),
+      date: text(row?.date),
+    };
     return { of: document, lot, quantity: formatQuantity(quantity), value: showAmount(value, currency) };
   });
 }
 
 /** The value of a movement by effective date, and what the ledger shows of it by posting date. */
-export async function readLineValue(manager: EntityManager, currency: string, line: string, asked: Asked): Promise<ReplyOf<typeof api.lineValue>> {
+export async function readLineValue(
+  manager: EntityManager,
+  currency: string,
+  line: string,
+  asked: Asked,
+): Promise<ReplyOf<typeof api.lineValue>> {
   const reading = { manager, locking: false };
   const of = await readAsked(reading, asked);
   const changes = await readEnteredChanges(reading, { line });
   if (changes.length === 0) throw new RequestError(404, 'Not found', 'There is no such movement.');
-  return { value: showAmount(valueAsKnown(changes, line, of), currency), ledger: showAmount(ledgerValue(changes, of), currency) };
+  return {
+    value: showAmount(valueAsKnown(changes, line, of), currency),
+    ledger: showAmount(ledgerValue(changes, of), currency),
+  };
 }

@@ -17,7 +17,9 @@ export async function readJournal(
   account: string | undefined,
 ): Promise<ReplyOf<typeof api.journal>> {
   const touching =
-    account === undefined ? '' : 'AND EXISTS (SELECT 1 FROM journal_line a WHERE a.document_id = k.document_id AND a.entry_no = k.entry_no AND a.account = ?)';
+    account === undefined
+      ? ''
+      : 'AND EXISTS (SELECT 1 FROM journal_line a WHERE a.document_id = k.document_id AND a.entry_no = k.entry_no AND a.account = ?)';
   const links: Row[] = await manager.query(
     `SELECT k.number, k.hash, k.document_id, k.entry_no, e.date, d.kind, d.number AS document_number FROM ledger_link k JOIN entry e ON e.document_id = k.document_id AND e.entry_no = k.entry_no
      JOIN document d ON d.id = k.document_id WHERE (? IS NULL OR k.number < ?) ${touching} ORDER BY k.number DESC LIMIT ${PAGE}`,
@@ -35,28 +37,43 @@ export async function readJournal(
       number: text(link.number),
       hash: text(link.hash),
       date: text(link.date),
-      document: { id: text(link.document_id), kind: text(link.kind) as DocumentKind, number: text(link.document_number) },
+      document: {
+        id: text(link.document_id),
+        kind: text(link.kind) as DocumentKind,
+        number: text(link.document_number),
+      },
       lines: journalLines(byEntry.get(`${text(link.document_id)}/${text(link.entry_no)}`) ?? [], currency),
     })),
   };
 }
 
 /** Balances by account as of a day, and beside the inventory account what the stock is worth by its own rows. */
-export async function readTrialBalance(manager: EntityManager, currency: string, asOf: string): Promise<ReplyOf<typeof api.trialBalance>> {
+export async function readTrialBalance(
+  manager: EntityManager,
+  currency: string,
+  asOf: string,
+): Promise<ReplyOf<typeof api.trialBalance>> {
   const sums: Row[] = await manager.query(
     `SELECT l.account, SUM(l.amount) AS balance FROM journal_line l JOIN ledger_link k ON k.document_id = l.document_id AND k.entry_no = l.entry_no
      JOIN entry e ON e.document_id = l.document_id AND e.entry_no = l.entry_no WHERE e.date <= ? GROUP BY l.account`,
     [asOf],
   );
-  const [stock] = (await manager.query('SELECT COALESCE(SUM(amount), 0) AS value FROM value_change WHERE pool_id IS NOT NULL AND posting <= ?', [
-    asOf,
-  ])) as Row[];
+  const [stock] = (await manager.query(
+    'SELECT COALESCE(SUM(amount), 0) AS value FROM value_change WHERE pool_id IS NOT NULL AND posting <= ?',
+    [asOf],
+  )) as Row[];
   const balances = new Map(sums.map((row) => [text(row.account), big(row.balance)]));
   const rows = ACCOUNTS.flatMap(({ key, number, name }) => {
     const balance = balances.get(key) ?? 0n;
     if (balance === 0n) return [];
     return [
-      { account: key, number, name, debit: showAmount(balance > 0n ? balance : 0n, currency), credit: showAmount(balance < 0n ? -balance : 0n, currency) },
+      {
+        account: key,
+        number,
+        name,
+        debit: showAmount(balance > 0n ? balance : 0n, currency),
+        credit: showAmount(balance < 0n ? -balance : 0n, currency),
+      },
     ];
   });
   const total = (side: 1n | -1n) =>

@@ -22,8 +22,17 @@ export async function listOnDock(manager: EntityManager): Promise<ReplyOf<typeof
   return {
     rows: rows.map((row) => ({
       line: `${text(row.document_id)}/${text(row.line_no)}`,
-      receipt: { id: text(row.document_id), number: text(row.number), date: text(row.date), packingSlip: text(row.reference) },
-      ...{ vendor: text(row.vendor), item: itemOf(row), warehouse: { id: text(row.warehouse_id), name: text(row.warehouse) } },
+      receipt: {
+        id: text(row.document_id),
+        number: text(row.number),
+        date: text(row.date),
+        packingSlip: text(row.reference),
+      },
+      ...{
+        vendor: text(row.vendor),
+        item: itemOf(row),
+        warehouse: { id: text(row.warehouse_id), name: text(row.warehouse) },
+      },
       ...{ received: showQuantity(row.quantity), left: showQuantity(row.stays) },
       bins: bins.get(`${text(row.item_id)} ${text(row.warehouse_id)}`) ?? [],
     })),

@@ -6,7 +6,18 @@ import { approvalOf, barredBy } from '@obolus/core/purchasing/orderStanding';
 import type { SignedIn } from '../http/session.ts';
 import { readOrders } from '../storage/load/orders.ts';
 import { CHARGE_VENDOR, stands } from '../storage/load/rows.ts';
-import { askedIn, big, ITEM_COLUMNS, itemOf, type Row, showAmount, showDiscount, showPrice, showQuantity, text } from './figures.ts';
+import {
+  askedIn,
+  big,
+  ITEM_COLUMNS,
+  itemOf,
+  type Row,
+  showAmount,
+  showDiscount,
+  showPrice,
+  showQuantity,
+  text,
+} from './figures.ts';
 
 import { BILLED, OPEN, RECEIVED } from './openOfOrder.ts';
 
@@ -15,7 +26,11 @@ const ALLOCATED = `(SELECT COALESCE(SUM(s.amount), 0) FROM allocation_share s WH
 const MOST = 2000;
 
 const inWords = (barred: ReturnType<typeof barredBy>) => (barred ? BARRED[barred] : '');
-const BARRED = { order_on_hold: 'on hold', order_awaits_approval: 'waits for approval', order_rejected: 'rejected' } as const;
+const BARRED = {
+  order_on_hold: 'on hold',
+  order_awaits_approval: 'waits for approval',
+  order_rejected: 'rejected',
+} as const;
 
 export async function listOpenOrderLines(
   manager: EntityManager,
@@ -29,12 +44,21 @@ export async function listOpenOrderLines(
      LEFT JOIN warehouse w ON w.id = COALESCE(l.warehouse_id, d.warehouse_id) WHERE (? IS NULL OR d.vendor_id = ?) AND ${OPEN} > 0 AND ${stands('d.id')} ORDER BY COALESCE(l.due_day, '9999-12-31'), l.document_id, l.line_no LIMIT ${MOST}`,
     [vendor ?? null, vendor ?? null],
   );
-  const { orders, limits } = await readOrders({ manager, locking: false }, [...new Set(rows.map((row) => text(row.document_id)))], baseCurrency);
+  const { orders, limits } = await readOrders(
+    { manager, locking: false },
+    [...new Set(rows.map((row) => text(row.document_id)))],
+    baseCurrency,
+  );
   const barred = new Map(orders.map((order) => [order.id, barredBy(order, limits)]));
   return {
     rows: rows.map((row) => ({
       line: `${text(row.document_id)}/${text(row.line_no)}`,
-      order: { id: text(row.document_id), number: text(row.number), date: text(row.date), currency: text(row.currency) },
+      order: {
+        id: text(row.document_id),
+        number: text(row.number),
+        date: text(row.date),
+        currency: text(row.currency),
+      },
       vendor: { id: text(row.vendor_id), name: text(row.vendor) },
       item: itemOf(row),
       ordered: showQuantity(row.quantity),
@@ -43,7 +67,10 @@ export async function listOpenOrderLines(
       open: showQuantity(row.open),
       ...{ mayBeOver: showQuantity(row.may_be_over), mayBeShort: showQuantity(row.may_be_short) },
       barred: inWords(barred.get(text(row.document_id))),
-      ...{ transport: text(row.transport), warehouse: row.into_id == null ? null : { id: row.into_id, name: text(row.into_name) } },
+      ...{
+        transport: text(row.transport),
+        warehouse: row.into_id == null ? null : { id: row.into_id, name: text(row.into_name) },
+      },
       price: showPrice(row.price),
       due: row.due_day ?? null,
     })),
@@ -66,7 +93,13 @@ function receivedLine(row: Row, currency: string): ReplyOf<typeof api.unbilledLi
   const held = row.item_method === 'fifo' || row.item_method === 'lot' ? big(row.layer) : pooled;
   return {
     line: `${text(row.document_id)}/${text(row.line_no)}`,
-    receipt: { id: text(row.document_id), number: text(row.number), date: text(row.date), packingSlip: text(row.reference), transport: text(row.transport) },
+    receipt: {
+      id: text(row.document_id),
+      number: text(row.number),
+      date: text(row.date),
+      packingSlip: text(row.reference),
+      transport: text(row.transport),
+    },
     order: { id: text(row.order_id), number: text(row.order_number), terms: text(row.terms_id) },
     taxCode: text(row.tax_code),
     vendor: { id: text(row.vendor_id), name: text(row.vendor) },
@@ -84,7 +117,11 @@ function receivedLine(row: Row, currency: string): ReplyOf<typeof api.unbilledLi
   };
 }
 
-export async function listUnbilledLines(manager: EntityManager, currency: string, vendor: string | undefined): Promise<ReplyOf<typeof api.unbilledLines>> {
+export async function listUnbilledLines(
+  manager: EntityManager,
+  currency: string,
+  vendor: string | undefined,
+): Promise<ReplyOf<typeof api.unbilledLines>> {
   const rows: Row[] = await manager.query(
     `${RECEIVED_LINES} WHERE (? IS NULL OR d.vendor_id = ?) AND ${BILLED} < l.quantity AND ${stands('d.id')} ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
     [vendor ?? null, vendor ?? null],
@@ -93,7 +130,11 @@ export async function listUnbilledLines(manager: EntityManager, currency: string
 }
 
 /** Received lines, latest first; `find` looks for a transport, packing slip, receipt, order or vendor. */
-export async function listReceivedLines(manager: EntityManager, currency: string, find: string | undefined): Promise<ReplyOf<typeof api.receivedLines>> {
+export async function listReceivedLines(
+  manager: EntityManager,
+  currency: string,
+  find: string | undefined,
+): Promise<ReplyOf<typeof api.receivedLines>> {
   const like = `%${(find ?? '').replace(/[\\%_]/g, '\\$&')}%`;
   const rows: Row[] = await manager.query(
     `${RECEIVED_LINES} WHERE l.item_id IS NOT NULL AND ${stands('d.id')} AND (d.transport LIKE ? OR d.reference LIKE ? OR d.number LIKE ? OR o.number LIKE ? OR v.name LIKE ? OR i.name LIKE ?)
@@ -103,7 +144,10 @@ export async function listReceivedLines(manager: EntityManager, currency: string
   return { rows: rows.map((row) => receivedLine(row, currency)) };
 }
 
-export async function listOpenCharges(manager: EntityManager, currency: string): Promise<ReplyOf<typeof api.openCharges>> {
+export async function listOpenCharges(
+  manager: EntityManager,
+  currency: string,
+): Promise<ReplyOf<typeof api.openCharges>> {
   const rows: Row[] = await manager.query(
     `SELECT l.document_id, l.line_no, l.kind, l.base_amount, d.number, d.reference, d.date, v.name AS vendor,
             ${ALLOCATED} AS allocated
@@ -137,7 +181,12 @@ export async function listUninvoicedLines(
   return {
     rows: rows.map((row) => ({
       line: `${text(row.document_id)}/${text(row.line_no)}`,
-      delivery: { id: text(row.document_id), number: text(row.number), date: text(row.date), customer: text(row.customer) },
+      delivery: {
+        id: text(row.document_id),
+        number: text(row.number),
+        date: text(row.date),
+        customer: text(row.customer),
+      },
       item: itemOf(row),
       delivered: showQuantity(row.quantity),
       invoiced: showQuantity(row.invoiced),
@@ -153,7 +202,11 @@ const SECOND_LOOKS = `(SELECT COUNT(*) FROM sign_off s WHERE s.answer = '' AND s
 const UNBILLED = `(SELECT COUNT(DISTINCT l.document_id) FROM receipt_line l WHERE ${BILLED} < l.quantity AND ${stands('l.document_id')})`;
 
 /** How many pieces of work wait, for the index. */
-export async function countWaiting(manager: EntityManager, { id: user, role }: SignedIn, baseCurrency: string): Promise<ReplyOf<typeof api.waiting>> {
+export async function countWaiting(
+  manager: EntityManager,
+  { id: user, role }: SignedIn,
+  baseCurrency: string,
+): Promise<ReplyOf<typeof api.waiting>> {
   const [row] = (await manager.query(
     `SELECT
        (SELECT COUNT(DISTINCT l.document_id) FROM ordered_line l WHERE ${OPEN} > 0 AND ${stands('l.document_id')}) AS receiving,

@@ -6,7 +6,19 @@ import { RequestError } from '../commands/failures.ts';
 import { groupBy } from '../storage/groupBy.ts';
 import { readOrders, type ReadOrders } from '../storage/load/orders.ts';
 import { stands, WHY_CLOSED } from '../storage/load/rows.ts';
-import { amountOfLine, askedIn, big, ITEM_COLUMNS, itemOf, type Row, showAmount, showDiscount, showPrice, showQuantity, text } from './figures.ts';
+import {
+  amountOfLine,
+  askedIn,
+  big,
+  ITEM_COLUMNS,
+  itemOf,
+  type Row,
+  showAmount,
+  showDiscount,
+  showPrice,
+  showQuantity,
+  text,
+} from './figures.ts';
 import { readExpectedCosts } from './expectedCosts.ts';
 import { BILLED_OF_ORDER, CLOSED, OPEN, RECEIVED } from './openOfOrder.ts';
 
@@ -24,9 +36,20 @@ export async function viewOrder(manager: EntityManager, baseCurrency: string, id
   const lines = await readLines(manager, id, order.currency, baseCurrency);
   const versions = order.versions.map(({ document }) => document);
   return {
-    ...{ id, number: text(header?.number), date: order.date, currency: order.currency, warehouse: text(header?.warehouse_id) },
+    ...{
+      id,
+      number: text(header?.number),
+      date: order.date,
+      currency: order.currency,
+      warehouse: text(header?.warehouse_id),
+    },
     vendor: { id: text(header?.vendor_id), name: text(header?.vendor) },
-    ...{ buyer: text(header?.buyer), terms: text(header?.terms), ownTerms: text(header?.terms_id), place: text(header?.place) },
+    ...{
+      buyer: text(header?.buyer),
+      terms: text(header?.terms),
+      ownTerms: text(header?.terms_id),
+      place: text(header?.place),
+    },
     incoterm: text(header?.incoterm) as OrderView['incoterm'],
     base: showAmount(order.amount, baseCurrency),
     ...showStanding(order, limits, baseCurrency),
@@ -51,7 +74,12 @@ export function showStanding(
   };
 }
 
-async function readLines(manager: EntityManager, id: string, currency: string, baseCurrency: string): Promise<OrderView['lines']> {
+async function readLines(
+  manager: EntityManager,
+  id: string,
+  currency: string,
+  baseCurrency: string,
+): Promise<OrderView['lines']> {
   const rows: Row[] = await manager.query(
     `SELECT l.*, ${ITEM_COLUMNS}, ${RECEIVED} AS received, ${BILLED_OF_ORDER} AS billed, ${OPEN} AS open, ${CLOSED} AS closed,
             (SELECT GROUP_CONCAT(DISTINCT ${WHY_CLOSED} SEPARATOR '; ') FROM order_closing_line c JOIN document d ON d.id = c.document_id
@@ -70,23 +98,45 @@ async function readLines(manager: EntityManager, id: string, currency: string, b
     expected: expected.get(`${id}/${text(row.line_no)}`)?.unitCost ?? '',
     ...{ item: row.item_id == null ? null : itemOf(row), expense: text(row.expense) },
     ...askedIn(row),
-    ...{ quantity: showQuantity(row.quantity), price: showPrice(row.price), discount: showDiscount(row.discount), due: row.due_day ?? null },
+    ...{
+      quantity: showQuantity(row.quantity),
+      price: showPrice(row.price),
+      discount: showDiscount(row.discount),
+      due: row.due_day ?? null,
+    },
     amount: showAmount(amountOfLine(row, currency), currency),
     ...{ received: showQuantity(row.received), billed: showQuantity(row.billed), open: showQuantity(row.open) },
     closed: big(row.closed) === 0n ? null : { quantity: showQuantity(row.closed), reason: text(row.reason) },
     ...{ department: text(row.department), location: text(row.location), project: text(row.project) },
     ...{ warehouse: text(row.warehouse_id), taxCode: text(row.tax_code), transport: text(row.transport) },
-    estimates: estimates.filter((estimate) => text(estimate.line_no) === text(row.line_no)).map((estimate) => estimateOf(estimate, baseCurrency)),
+    estimates: estimates
+      .filter((estimate) => text(estimate.line_no) === text(row.line_no))
+      .map((estimate) => estimateOf(estimate, baseCurrency)),
   }));
 }
 
-function estimateOf({ kind, estimated_by: by, figure }: Row, baseCurrency: string): OrderView['lines'][number]['estimates'][number] {
-  const shown = by === 'tariff' ? '' : by === 'percent' ? showDiscount(figure) : by === 'unit' ? showPrice(figure) : showAmount(figure, baseCurrency);
+function estimateOf(
+  { kind, estimated_by: by, figure }: Row,
+  baseCurrency: string,
+): OrderView['lines'][number]['estimates'][number] {
+  const shown =
+    by === 'tariff'
+      ? ''
+      : by === 'percent'
+        ? showDiscount(figure)
+        : by === 'unit'
+          ? showPrice(figure)
+          : showAmount(figure, baseCurrency);
   return { kind: text(kind) as 'freight', by: text(by) as 'unit', figure: shown };
 }
 
 /** What was done with it, in the order of entry; a later version says what it changed. */
-async function readHistory(manager: EntityManager, id: string, versions: readonly string[], currency: string): Promise<OrderView['history']> {
+async function readHistory(
+  manager: EntityManager,
+  id: string,
+  versions: readonly string[],
+  currency: string,
+): Promise<OrderView['history']> {
   const rows: Row[] = await manager.query(
     `SELECT d.id, d.number, d.kind, d.date, ${WHY_CLOSED} AS note, u.name AS by_name, s.step, s.version_id FROM document d JOIN user_account u ON u.id = d.entered_by
      LEFT JOIN order_step s ON s.document_id = d.id
@@ -146,7 +196,15 @@ function differences(before: Row | undefined, now: Row, currency: string): Chang
   const line = text(now.line_no);
   if (!before)
     return [
-      { line, label, what: 'new line', was: '', is: `${askedIn(now).asked}${now.unit ? ` ${text(now.unit)}` : ''} at ${showPrice(now.price)} ${currency}` },
+      {
+        line,
+        label,
+        what: 'new line',
+        was: '',
+        is: `${askedIn(now).asked}${now.unit ? ` ${text(now.unit)}` : ''} at ${showPrice(now.price)} ${currency}`,
+      },
     ];
-  return SHOWN.flatMap(([what, show]) => (show(before) === show(now) ? [] : [{ line, label, what, was: show(before), is: show(now) }]));
+  return SHOWN.flatMap(([what, show]) =>
+    show(before) === show(now) ? [] : [{ line, label, what, was: show(before), is: show(now) }],
+  );
 }

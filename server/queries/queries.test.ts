@@ -1,5 +1,15 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { Commitments, DocumentView, JournalEntry, OpenOrderLine, ReceivedLine, SearchHit, StockCard, TrialBalance, Waiting } from '@obolus/contract/views';
+import type {
+  Commitments,
+  DocumentView,
+  JournalEntry,
+  OpenOrderLine,
+  ReceivedLine,
+  SearchHit,
+  StockCard,
+  TrialBalance,
+  Waiting,
+} from '@obolus/contract/views';
 import { make, startTestServer, type Client, type TestServer } from '../testing/testServer.ts';
 
 /** One small story, read back through every list: an order of two lines, half received, billed dearer, charged, sold. */
@@ -16,12 +26,17 @@ beforeAll(async () => {
       { item: '3', quantity: '2', price: '500' },
     ]),
   );
-  ids.receipt = await ines.posted('receipt', make.receipt([{ of: `${ids.order}/1`, quantity: '60' }], { packingSlip: 'PS 7', transport: 'FHL-1' }));
+  ids.receipt = await ines.posted(
+    'receipt',
+    make.receipt([{ of: `${ids.order}/1`, quantity: '60' }], { packingSlip: 'PS 7', transport: 'FHL-1' }),
+  );
   ids.bill = await ines.posted('bill', make.bill('TF-9', [{ of: `${ids.receipt}/1`, quantity: '40', price: '12.50' }]));
   ids.freight = await ines.posted('bill', make.charge('GW-9', '30'));
   ids.allocation = await ines.posted(
     'allocation',
-    make.allocation(`${ids.freight}/1`, [`${ids.receipt}/1`], 'weight', { charges: [{ of: `${ids.freight}/1`, basis: 'weight', amount: '24', fixed: [] }] }),
+    make.allocation(`${ids.freight}/1`, [`${ids.receipt}/1`], 'weight', {
+      charges: [{ of: `${ids.freight}/1`, basis: 'weight', amount: '24', fixed: [] }],
+    }),
   );
   ids.delivery = await ines.posted('delivery', make.delivery([{ item: '1', quantity: '10' }]));
   ids.invoice = await ines.posted('invoice', make.invoice([{ of: `${ids.delivery}/1`, quantity: '4', price: '20' }]));
@@ -33,7 +48,9 @@ const view = async <View>(path: string) => (await ines.call('GET', `/api/${path}
 
 describe('what is open', () => {
   it('is worked out on an order', async () => {
-    expect(await rows('lists/orders')).toMatchObject([{ cells: { amount: '2200.00', received: '720.00', billed: '480.00', open: '1480.00', lines: '2' } }]);
+    expect(await rows('lists/orders')).toMatchObject([
+      { cells: { amount: '2200.00', received: '720.00', billed: '480.00', open: '1480.00', lines: '2' } },
+    ]);
   });
 
   it('is still to come', async () => {
@@ -55,8 +72,12 @@ describe('what is open', () => {
   });
 
   it('is left of a charge, and of a delivery', async () => {
-    expect(await rows('charges/open')).toMatchObject([{ kind: 'freight', amount: '30.00', left: '6.00', bill: { number: 'GW-9' } }]);
-    expect(await rows('deliveries/uninvoiced-lines')).toMatchObject([{ delivered: '10', invoiced: '4', cost: '127.33' }]);
+    expect(await rows('charges/open')).toMatchObject([
+      { kind: 'freight', amount: '30.00', left: '6.00', bill: { number: 'GW-9' } },
+    ]);
+    expect(await rows('deliveries/uninvoiced-lines')).toMatchObject([
+      { delivered: '10', invoiced: '4', cost: '127.33' },
+    ]);
     expect(await rows('deliveries/uninvoiced-lines?customer=Nobody')).toEqual([]);
   });
 
@@ -69,8 +90,11 @@ describe('what is open', () => {
 
   it('is a commitment at the rate of its order, by vendor, department and month', async () => {
     const body = await view<Commitments>('orders/commitments');
-    const sum = (rows: Commitments['vendors']) => rows.reduce((all, { amount }) => all + Number(amount.replace('.', '')), 0);
-    expect([body.vendors, body.departments, body.months].map(sum)).toEqual(Array.from({ length: 3 }, () => Number(body.total.replace('.', ''))));
+    const sum = (rows: Commitments['vendors']) =>
+      rows.reduce((all, { amount }) => all + Number(amount.replace('.', '')), 0);
+    expect([body.vendors, body.departments, body.months].map(sum)).toEqual(
+      Array.from({ length: 3 }, () => Number(body.total.replace('.', ''))),
+    );
     const lines = [
       { item: '1', quantity: '10', price: '3.333', department: 'Weaving', due: '2026-05-31' },
       { item: '2', quantity: '2', price: '5', due: '2026-06-01' },
@@ -91,7 +115,9 @@ describe('what is open', () => {
   });
 
   it('is bought at what the list says, and what the last order paid', async () => {
-    await server.source.query("INSERT INTO vendor_price (vendor_id, item_id, unit, least, from_day, price) VALUES (1, 3, '', 0, '2026-01-01', 480000000)");
+    await server.source.query(
+      "INSERT INTO vendor_price (vendor_id, item_id, unit, least, from_day, price) VALUES (1, 3, '', 0, '2026-01-01', 480000000)",
+    );
     expect(await rows('vendors/1/prices')).toEqual([
       {
         item: '3',
@@ -107,8 +133,16 @@ describe('what is open', () => {
 describe('a document', () => {
   it('shows its lines, what they stand on, and what was decided', async () => {
     const bill = await view<DocumentView>(`documents/${ids.bill}`);
-    expect(bill).toMatchObject({ kind: 'bill', party: 'Tarnside Fibres', reference: 'TF-9', amount: '500.00', rate: null });
-    expect(bill.lines).toMatchObject([{ label: 'Merino yarn', quantity: '40', price: '12.50', of: { id: ids.receipt }, note: '20.00 into cost' }]);
+    expect(bill).toMatchObject({
+      kind: 'bill',
+      party: 'Tarnside Fibres',
+      reference: 'TF-9',
+      amount: '500.00',
+      rate: null,
+    });
+    expect(bill.lines).toMatchObject([
+      { label: 'Merino yarn', quantity: '40', price: '12.50', of: { id: ids.receipt }, note: '20.00 into cost' },
+    ]);
     expect(bill.facts).toContainEqual({ name: 'Due', value: '2026-04-27' });
   });
 
@@ -130,10 +164,23 @@ describe('a document', () => {
   });
 
   it('keeps a trail in foreign currency free of exchange', async () => {
-    const order = await ines.posted('order', make.order([{ item: '2', quantity: '3', price: '3.33' }], { vendor: '2', currency: 'EUR' }));
-    await ines.posted('receipt', make.receipt([{ of: `${order}/1`, quantity: '1' }], { vendor: '2', date: '2026-03-25' }));
-    const receipt = await ines.posted('receipt', make.receipt([{ of: `${order}/1`, quantity: '2' }], { vendor: '2', date: '2026-03-26' }));
-    expect(await view<DocumentView>(`documents/${receipt}`)).toMatchObject({ currency: 'EUR', amount: '6.66', lines: [{ amount: '6.66', currency: 'EUR' }] });
+    const order = await ines.posted(
+      'order',
+      make.order([{ item: '2', quantity: '3', price: '3.33' }], { vendor: '2', currency: 'EUR' }),
+    );
+    await ines.posted(
+      'receipt',
+      make.receipt([{ of: `${order}/1`, quantity: '1' }], { vendor: '2', date: '2026-03-25' }),
+    );
+    const receipt = await ines.posted(
+      'receipt',
+      make.receipt([{ of: `${order}/1`, quantity: '2' }], { vendor: '2', date: '2026-03-26' }),
+    );
+    expect(await view<DocumentView>(`documents/${receipt}`)).toMatchObject({
+      currency: 'EUR',
+      amount: '6.66',
+      lines: [{ amount: '6.66', currency: 'EUR' }],
+    });
     const { trail } = await view<DocumentView>(`documents/${order}`);
     expect([trail[0]?.amount, trail[1]?.amount]).toEqual(['10.79', '10.79']);
   });
@@ -142,7 +189,16 @@ describe('a document', () => {
 describe('stock', () => {
   it('has a card whose balance is the ledger’s, late costs on their own day', async () => {
     const card = await view<StockCard>('stock/1/1');
-    expect(card.movements.map(({ date, direction, what, value, balance, balanceValue }) => [date, direction, what, value, balance, balanceValue])).toEqual([
+    expect(
+      card.movements.map(({ date, direction, what, value, balance, balanceValue }) => [
+        date,
+        direction,
+        what,
+        value,
+        balance,
+        balanceValue,
+      ]),
+    ).toEqual([
       ['2026-03-10', 'in', '', '720.00', '60', '720.00'],
       ['2026-03-16', 'out', '', '-127.33', '50', '592.67'],
       ['2026-03-28', 'cost', expect.stringMatching(/^price difference on GR-/), '20.00', '50', '612.67'],

@@ -21,10 +21,10 @@ export async function search(manager: EntityManager, currency: string, find: str
     `SELECT i.id, i.number, i.name, p.warehouse_id FROM item i LEFT JOIN pool p ON p.item_id = i.id WHERE i.number LIKE ? OR i.name LIKE ? ORDER BY i.number LIMIT ${MOST}`,
     [like, like],
   );
-  const vendors: Row[] = await manager.query(`SELECT id, number, name FROM vendor WHERE number LIKE ? OR name LIKE ? ORDER BY name LIMIT ${MOST}`, [
-    like,
-    like,
-  ]);
+  const vendors: Row[] = await manager.query(
+    `SELECT id, number, name FROM vendor WHERE number LIKE ? OR name LIKE ? ORDER BY name LIMIT ${MOST}`,
+    [like, like],
+  );
   return [
     ...documents.map(documentHit),
     ...(await amountHits(manager, currency, wanted)),
@@ -34,7 +34,12 @@ export async function search(manager: EntityManager, currency: string, find: str
       detail: text(row.number),
       link: row.warehouse_id == null ? `/items/${text(row.id)}` : `/stock/${text(row.id)}/${text(row.warehouse_id)}`,
     })),
-    ...vendors.map((row) => ({ what: 'vendor', title: text(row.name), detail: text(row.number), link: `/vendors/${text(row.id)}` })),
+    ...vendors.map((row) => ({
+      what: 'vendor',
+      title: text(row.name),
+      detail: text(row.number),
+      link: `/vendors/${text(row.id)}`,
+    })),
   ];
 }
 

@@ -28,7 +28,9 @@ export async function listVendors(manager: EntityManager): Promise<ReplyOf<typeo
 
 export async function listWarehouses(manager: EntityManager): Promise<ReplyOf<typeof api.warehouses>> {
   const rows: Row[] = await manager.query('SELECT id, code, name FROM warehouse WHERE retired = 0 ORDER BY id');
-  const bins = groupBy((await manager.query('SELECT * FROM bin ORDER BY code')) as Row[], (row) => text(row.warehouse_id));
+  const bins = groupBy((await manager.query('SELECT * FROM bin ORDER BY code')) as Row[], (row) =>
+    text(row.warehouse_id),
+  );
   return {
     rows: rows.map((row) => ({
       ...{ id: text(row.id), code: text(row.code), name: text(row.name) },
@@ -38,17 +40,27 @@ export async function listWarehouses(manager: EntityManager): Promise<ReplyOf<ty
 }
 
 export async function listTerms(manager: EntityManager): Promise<ReplyOf<typeof api.terms>> {
-  const rows: Row[] = await manager.query('SELECT id, code, name, days, after_month FROM terms WHERE retired = 0 ORDER BY days, code');
+  const rows: Row[] = await manager.query(
+    'SELECT id, code, name, days, after_month FROM terms WHERE retired = 0 ORDER BY days, code',
+  );
   return {
     rows: rows.map((row) => ({
-      ...{ id: text(row.id), code: text(row.code), name: text(row.name), days: Number(row.days), afterMonth: isTrue(row.after_month) },
+      ...{
+        id: text(row.id),
+        code: text(row.code),
+        name: text(row.name),
+        days: Number(row.days),
+        afterMonth: isTrue(row.after_month),
+      },
     })),
   };
 }
 
 export async function listTaxCodes(manager: EntityManager): Promise<ReplyOf<typeof api.taxCodes>> {
   const rows: Row[] = await manager.query('SELECT id, code, name FROM tax_code WHERE retired = 0 ORDER BY code');
-  const levels = groupBy((await manager.query('SELECT * FROM tax_level ORDER BY level_no')) as Row[], (row) => text(row.tax_code_id));
+  const levels = groupBy((await manager.query('SELECT * FROM tax_level ORDER BY level_no')) as Row[], (row) =>
+    text(row.tax_code_id),
+  );
   return {
     rows: rows.map((row) => ({
       ...{ code: text(row.code), name: text(row.name) },
@@ -61,14 +73,21 @@ export async function listTaxCodes(manager: EntityManager): Promise<ReplyOf<type
 }
 
 export async function listDimensions(manager: EntityManager): Promise<ReplyOf<typeof api.dimensions>> {
-  const rows: Row[] = await manager.query('SELECT kind, code, name FROM dimension WHERE retired = 0 ORDER BY kind, code');
-  return { rows: rows.map((row) => ({ kind: text(row.kind) as 'department', code: text(row.code), name: text(row.name) })) };
+  const rows: Row[] = await manager.query(
+    'SELECT kind, code, name FROM dimension WHERE retired = 0 ORDER BY kind, code',
+  );
+  return {
+    rows: rows.map((row) => ({ kind: text(row.kind) as 'department', code: text(row.code), name: text(row.name) })),
+  };
 }
 
 /** What is known of buying from a vendor, by item. */
 export async function listPrices(manager: EntityManager, vendor: string): Promise<ReplyOf<typeof api.prices>> {
   const numbers: Row[] = await manager.query('SELECT item_id, number FROM vendor_item WHERE vendor_id = ?', [vendor]);
-  const listed: Row[] = await manager.query('SELECT * FROM vendor_price WHERE vendor_id = ? ORDER BY item_id, unit, least, from_day', [vendor]);
+  const listed: Row[] = await manager.query(
+    'SELECT * FROM vendor_price WHERE vendor_id = ? ORDER BY item_id, unit, least, from_day',
+    [vendor],
+  );
   const ordered: Row[] = await manager.query(
     `SELECT l.item_id, l.unit, l.price, d.number FROM ordered_line l JOIN document d ON d.id = l.document_id
      WHERE d.vendor_id = ? AND d.kind = 'order' AND l.item_id IS NOT NULL AND ${stands('d.id')} ORDER BY l.document_id DESC, l.line_no DESC LIMIT 2000`,
@@ -82,12 +101,19 @@ export async function listPrices(manager: EntityManager, vendor: string): Promis
       const last = orders.get(item)?.[0];
       return {
         ...{ item, number: number.get(item) ?? '', list: (lists.get(item) ?? []).map(listedPrice) },
-        last: last === undefined ? null : { order: text(last.number), unit: text(last.unit), price: showPrice(last.price) },
+        last:
+          last === undefined ? null : { order: text(last.number), unit: text(last.unit), price: showPrice(last.price) },
       };
     }),
   };
 }
 
 const listedPrice = (row: Row) => ({
-  ...{ unit: text(row.unit), least: showQuantity(row.least), from: text(row.from_day), to: row.to_day ?? null, price: showPrice(row.price) },
+  ...{
+    unit: text(row.unit),
+    least: showQuantity(row.least),
+    from: text(row.from_day),
+    to: row.to_day ?? null,
+    price: showPrice(row.price),
+  },
 });

@@ -23,8 +23,16 @@ const rowOf = (row: Row, currency: string): StockRow => ({
  * The card of an item in a warehouse: each movement at the value it was posted with, and late costs as rows of their own
  * on the day they were posted, so that the running balance is the ledger's.
  */
-export async function readStockCard(manager: EntityManager, currency: string, item: string, warehouse: string): Promise<ReplyOf<typeof api.stockCard>> {
-  const [pool] = (await manager.query(`${POOLS} WHERE p.item_id = ? AND p.warehouse_id = ?`, [item, warehouse])) as Row[];
+export async function readStockCard(
+  manager: EntityManager,
+  currency: string,
+  item: string,
+  warehouse: string,
+): Promise<ReplyOf<typeof api.stockCard>> {
+  const [pool] = (await manager.query(`${POOLS} WHERE p.item_id = ? AND p.warehouse_id = ?`, [
+    item,
+    warehouse,
+  ])) as Row[];
   if (!pool) throw new RequestError(404, 'Not found', 'This item was never in that warehouse.');
   const changes: Row[] = await manager.query(
     `SELECT c.document_id, d.kind, d.number, c.posting AS date, IF(c.document_id = c.line_document_id, m.direction, IF(x.document_id IS NULL OR m.direction IS NULL, 'cost', IF(m.direction = 'in', 'out', 'in'))) AS direction, o.number AS of_number,

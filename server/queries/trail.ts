@@ -10,7 +10,11 @@ import { amountOfLine, big, type Row, showAmount, text } from './figures.ts';
  * The whole chain that a document stands in, in base currency: ordered, received, billed and charged; or delivered and
  * invoiced. It starts at the orders (deliveries) that the document goes back to, and follows everything that cites them.
  */
-export async function trailOf(manager: EntityManager, currency: string, document: { id: string; kind: DocumentKind }): Promise<TrailPart[]> {
+export async function trailOf(
+  manager: EntityManager,
+  currency: string,
+  document: { id: string; kind: DocumentKind },
+): Promise<TrailPart[]> {
   const { kind } = document;
   if (kind === 'delivery' || kind === 'invoice') return salesTrail(manager, currency, document);
   if (kind !== 'order' && kind !== 'receipt' && kind !== 'bill' && kind !== 'allocation') return [];
@@ -32,7 +36,11 @@ async function ordersOf(manager: EntityManager, { id, kind }: { id: string; kind
   return rows.map((row) => text(row.order_id));
 }
 
-async function purchaseTrail(manager: EntityManager, currency: string, orders: readonly string[]): Promise<TrailPart[]> {
+async function purchaseTrail(
+  manager: EntityManager,
+  currency: string,
+  orders: readonly string[],
+): Promise<TrailPart[]> {
   const ordered: Row[] = await manager.query(
     `SELECT d.id, d.kind, d.number, d.date, d.currency, d.rate, l.quantity, l.price, l.per, l.discount FROM document d JOIN ordered_line l ON l.document_id = d.id WHERE d.id IN (?) ORDER BY d.id`,
     [orders],
@@ -60,8 +68,15 @@ async function purchaseTrail(manager: EntityManager, currency: string, orders: r
   ];
 }
 
-async function salesTrail(manager: EntityManager, currency: string, { id, kind }: { id: string; kind: DocumentKind }): Promise<TrailPart[]> {
-  const from: Row[] = kind === 'delivery' ? [{ id }] : await manager.query('SELECT DISTINCT delivery_id AS id FROM invoice_line WHERE document_id = ?', [id]);
+async function salesTrail(
+  manager: EntityManager,
+  currency: string,
+  { id, kind }: { id: string; kind: DocumentKind },
+): Promise<TrailPart[]> {
+  const from: Row[] =
+    kind === 'delivery'
+      ? [{ id }]
+      : await manager.query('SELECT DISTINCT delivery_id AS id FROM invoice_line WHERE document_id = ?', [id]);
   const deliveries = from.map((row) => row.id);
   const delivered: Row[] = await manager.query(
     `SELECT d.id, d.kind, d.number, d.date, COALESCE(-SUM(c.amount), 0) AS amount FROM document d LEFT JOIN value_change c ON c.line_document_id = d.id WHERE d.id IN (?) GROUP BY d.id, d.kind, d.number, d.date ORDER BY d.id`,
@@ -103,6 +118,9 @@ function inBase(rows: readonly Row[], currency: string): bigint {
   return [...groups.values()].reduce((total, group) => {
     const sum = group.reduce((amount, row) => amount + big(row.amount), 0n);
     const [first] = group;
-    return total + (first?.currency == null ? sum : toBase(documentAmount(sum), first.currency, rate(big(first.rate)), currency));
+    return (
+      total +
+      (first?.currency == null ? sum : toBase(documentAmount(sum), first.currency, rate(big(first.rate)), currency))
+    );
   }, 0n);
 }

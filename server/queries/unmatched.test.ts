@@ -23,16 +23,28 @@ const stands = async () => {
   const found = (await ines.call('GET', '/api/bills/unmatched')).body as unknown as Unmatched;
   expect([found.sum, 'is the account']).toEqual([found.account, 'is the account']);
   // The list of the same lines, sorted and filtered by the server, adds up to the same.
-  const { rows, sums, count } = (await ines.call('GET', '/api/lists/unmatched?sort=amount')).body as unknown as ListPage;
+  const { rows, sums, count } = (await ines.call('GET', '/api/lists/unmatched?sort=amount'))
+    .body as unknown as ListPage;
   expect(rows.map(({ cells }) => cells.amount).sort()).toEqual(found.rows.map(({ amount }) => amount).sort());
-  expect([sums.amount, count]).toEqual([formatAmount(base(cents(found.sum) - cents(found.measured)), 'USD'), found.rows.length]);
+  expect([sums.amount, count]).toEqual([
+    formatAmount(base(cents(found.sum) - cents(found.measured)), 'USD'),
+    found.rows.length,
+  ]);
   return found.rows.map(({ kind, label, quantity, amount }) => `${kind} ${label} ${quantity} ${amount}`);
 };
 const cents = (amount: string) => BigInt(amount.replace('.', ''));
-const ordered = (item: string, quantity: string, price: string, rest: object = {}) => ines.posted('order', make.order([{ item, quantity, price }], rest));
-const received = (order: string, quantity: string, rest: object = {}) => odile.posted('receipt', make.receipt([{ of: `${order}/1`, quantity }], rest));
+const ordered = (item: string, quantity: string, price: string, rest: object = {}) =>
+  ines.posted('order', make.order([{ item, quantity, price }], rest));
+const received = (order: string, quantity: string, rest: object = {}) =>
+  odile.posted('receipt', make.receipt([{ of: `${order}/1`, quantity }], rest));
 const EURO = { vendor: '2', currency: 'EUR' };
-const line = (of: string, quantity: string, price: string, more: object = {}) => ({ of, quantity, price, difference: 'cost', ...more });
+const line = (of: string, quantity: string, price: string, more: object = {}) => ({
+  of,
+  quantity,
+  price,
+  difference: 'cost',
+  ...more,
+});
 
 describe('what is received or billed and not both', () => {
   it('follows a delivery through its bills, to the cent in another currency', async () => {
@@ -61,15 +73,25 @@ describe('what is received or billed and not both', () => {
     const receipt = await received(order, '4');
     await ines.posted('bill', make.bill('U-4', [line(`${receipt}/1`, '4', '500')]));
     const back = (quantity: string, replace: boolean) =>
-      odile.posted('return', { vendor: '1', date: '2026-03-29', number: 'R', lines: [{ of: `${receipt}/1`, quantity, replace, confirmed: false }] });
+      odile.posted('return', {
+        vendor: '1',
+        date: '2026-03-29',
+        number: 'R',
+        lines: [{ of: `${receipt}/1`, quantity, replace, confirmed: false }],
+      });
     const returned = await back('1', false);
     await back('2', true);
     expect(await stands()).toEqual(['billed Floor loom 2 1000.00', 'returned Floor loom 1 500.00']);
     const credits = async () =>
-      ((await ines.call('GET', '/api/credits/open')).body.rows as CreditableView[]).map(({ kind, label, quantity, price }) => [kind, label, quantity, price]);
+      ((await ines.call('GET', '/api/credits/open')).body.rows as CreditableView[]).map(
+        ({ kind, label, quantity, price }) => [kind, label, quantity, price],
+      );
     expect(await credits()).toEqual([['return', 'Floor loom', '1', '500.00']]);
     const [listed] = ((await ines.call('GET', '/api/lists/credits?find=loom')).body as unknown as ListPage).rows;
-    expect(listed).toMatchObject({ link: '/bench/1/credit', cells: { kind: 'went back', quantity: '1', amount: '500.00', base: '500.00', currency: 'USD' } });
+    expect(listed).toMatchObject({
+      link: '/bench/1/credit',
+      cells: { kind: 'went back', quantity: '1', amount: '500.00', base: '500.00', currency: 'USD' },
+    });
     await received(order, '2', { date: '2026-03-30' });
     await ines.posted('credit', {
       vendor: '1',
@@ -84,8 +106,11 @@ describe('what is received or billed and not both', () => {
   it('is the account also after the end of a period measured what is open anew, and after that is taken back', async () => {
     const order = await ordered('2', '100', '2', EURO);
     await received(order, '100', { vendor: '2' });
-    await server.source.query("INSERT INTO exchange_rate (currency, from_day, rate) VALUES ('EUR', '2026-03-31', 12000000000)");
-    for (const period of ['2026-01', '2026-02']) await ines.posted('close', { date: `${period}-${period === '2026-01' ? '31' : '28'}`, period });
+    await server.source.query(
+      "INSERT INTO exchange_rate (currency, from_day, rate) VALUES ('EUR', '2026-03-31', 12000000000)",
+    );
+    for (const period of ['2026-01', '2026-02'])
+      await ines.posted('close', { date: `${period}-${period === '2026-01' ? '31' : '28'}`, period });
     await ines.posted('close', { date: '2026-03-31', period: '2026-03' });
     const found = (await ines.call('GET', '/api/bills/unmatched')).body as unknown as Unmatched;
     expect([found.rows.map(({ amount }) => amount), found.sum]).toEqual([['-216.00'], found.account]);

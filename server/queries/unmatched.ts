@@ -43,7 +43,11 @@ export async function listUnmatched(manager: EntityManager, currency: string, to
   return {
     asOf: today,
     rows: lines
-      .map(({ of: _of, amount, quantity: open, ...line }) => ({ ...line, quantity: formatQuantity(open), amount: showAmount(amount, currency) }))
+      .map(({ of: _of, amount, quantity: open, ...line }) => ({
+        ...line,
+        quantity: formatQuantity(open),
+        amount: showAmount(amount, currency),
+      }))
       .sort((a, b) => b.days - a.days),
     measured: showAmount(measured, currency),
     sum: showAmount(
@@ -55,7 +59,9 @@ export async function listUnmatched(manager: EntityManager, currency: string, to
 }
 
 export async function readUnmatched(manager: EntityManager, today: string): Promise<UnmatchedLine[]> {
-  const lines = [...(await received(manager)), ...(await billedAhead(manager)), ...(await returned(manager))].filter(({ amount }) => amount !== 0n);
+  const lines = [...(await received(manager)), ...(await billedAhead(manager)), ...(await returned(manager))].filter(
+    ({ amount }) => amount !== 0n,
+  );
   const about = await readAbout(manager, [...new Set(lines.map(({ of }) => documentOf(of)))]);
   return lines.flatMap((line) => {
     const row = about.get(line.of);
@@ -68,7 +74,12 @@ async function received(manager: EntityManager): Promise<Line[]> {
     `SELECT l.document_id, l.line_no FROM receipt_line l WHERE ${BILLED} < l.quantity AND ${stands('l.document_id')} ORDER BY l.document_id, l.line_no`,
   );
   const lines = await inParts(open, (some) => readReceiptLines({ manager, locking: false }, some));
-  return lines.map((line) => ({ kind: 'received', of: line.id, quantity: unbilledOf(line), amount: unbilledAt(line, LAST_DAY).base }));
+  return lines.map((line) => ({
+    kind: 'received',
+    of: line.id,
+    quantity: unbilledOf(line),
+    amount: unbilledAt(line, LAST_DAY).base,
+  }));
 }
 
 async function billedAhead(manager: EntityManager): Promise<Line[]> {
@@ -99,7 +110,10 @@ async function returned(manager: EntityManager): Promise<Line[]> {
 }
 
 /** Reads lines some hundred at a time. */
-async function inParts<Found>(rows: readonly Row[], read: (lines: readonly LineId[]) => Promise<Found[]>): Promise<Found[]> {
+async function inParts<Found>(
+  rows: readonly Row[],
+  read: (lines: readonly LineId[]) => Promise<Found[]>,
+): Promise<Found[]> {
   const lines = rows.map((row) => idOf(row));
   const found: Found[] = [];
   for (let at = 0; at < lines.length; at += AT_ONCE) found.push(...(await read(lines.slice(at, at + AT_ONCE))));
@@ -123,6 +137,11 @@ async function readAbout(manager: EntityManager, documents: readonly string[]): 
 
 const aboutLine = (row: Row, today: string) => ({
   vendor: { id: text(row.vendor_id), name: text(row.vendor) },
-  document: { id: text(row.document_id), number: text(row.number), reference: text(row.reference), date: text(row.date) },
+  document: {
+    id: text(row.document_id),
+    number: text(row.number),
+    reference: text(row.reference),
+    date: text(row.date),
+  },
   ...{ label: text(row.label), unit: text(row.unit), days: daysBetween(text(row.date), today) },
 });

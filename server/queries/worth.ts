@@ -17,10 +17,14 @@ export function minorUnits(currency: string): string {
  * @param currency a column
  */
 export const worthOf = (of: string, currency: string): string =>
-  divided(`${DECIMAL(of)} * l.price * (1000000 - l.discount) * ${minorUnits(currency)}`, `${DECIMAL('l.per')} * 1000000000000`);
+  divided(
+    `${DECIMAL(of)} * l.price * (1000000 - l.discount) * ${minorUnits(currency)}`,
+    `${DECIMAL('l.per')} * 1000000000000`,
+  );
 
 /** An amount in base currency, as `toBase` of the core works it out. */
 export const inBase = (amount: string, currency: string, rate: string, base: string): string =>
   divided(`${DECIMAL(amount)} * ${rate} * ${minorUnits(base)}`, `${DECIMAL(minorUnits(currency))} * 10000000000`);
 
-const divided = (numerator: string, denominator: string): string => `((2 * ${numerator} + ${denominator}) DIV (2 * ${denominator}))`;
+const divided = (numerator: string, denominator: string): string =>
+  `((2 * ${numerator} + ${denominator}) DIV (2 * ${denominator}))`;

@@ -8,9 +8,20 @@ export const ACCOUNT_IN_USE =
   "COALESCE((SELECT a.account FROM vendor_bank_account a WHERE a.vendor_id = t.id AND a.answer = 'confirmed' ORDER BY a.id DESC LIMIT 1), '')";
 
 /** Puts an account forward for a second person to confirm; what was put forward before and not answered is overtaken. */
-export async function proposeBankAccount(manager: EntityManager, vendor: string, account: string, by: string, at: string): Promise<void> {
-  await manager.query("UPDATE vendor_bank_account SET answer = 'overtaken' WHERE vendor_id = ? AND answer = ''", [vendor]);
-  await manager.query('INSERT INTO vendor_bank_account (vendor_id, account, changed_by, changed_at) VALUES (?, ?, ?, ?)', [vendor, account, by, at]);
+export async function proposeBankAccount(
+  manager: EntityManager,
+  vendor: string,
+  account: string,
+  by: string,
+  at: string,
+): Promise<void> {
+  await manager.query("UPDATE vendor_bank_account SET answer = 'overtaken' WHERE vendor_id = ? AND answer = ''", [
+    vendor,
+  ]);
+  await manager.query(
+    'INSERT INTO vendor_bank_account (vendor_id, account, changed_by, changed_at) VALUES (?, ?, ?, ?)',
+    [vendor, account, by, at],
+  );
 }
 
 interface Proposed {
@@ -21,19 +32,40 @@ interface Proposed {
 }
 
 /** Confirms or refuses an account that somebody else put forward: the only way into use. */
-export function answerBankAccount(source: DataSource, vendor: string, account: string, answer: 'confirmed' | 'refused', by: string, now: Date): Promise<void> {
+export function answerBankAccount(
+  source: DataSource,
+  vendor: string,
+  account: string,
+  answer: 'confirmed' | 'refused',
+  by: string,
+  now: Date,
+): Promise<void> {
   return transaction(source, async (manager) => {
-    const [entry] = (await manager.query(`SELECT ${ACCOUNT_IN_USE} AS account FROM vendor t WHERE t.id = ? FOR UPDATE`, [vendor])) as { account: string }[];
-    const [proposed] = (await manager.query('SELECT id, account, changed_by, answer FROM vendor_bank_account WHERE id = ? AND vendor_id = ? FOR UPDATE', [
-      account,
-      vendor,
-    ])) as Proposed[];
+    const [entry] = (await manager.query(
+      `SELECT ${ACCOUNT_IN_USE} AS account FROM vendor t WHERE t.id = ? FOR UPDATE`,
+      [vendor],
+    )) as { account: string }[];
+    const [proposed] = (await manager.query(
+      'SELECT id, account, changed_by, answer FROM vendor_bank_account WHERE id = ? AND vendor_id = ? FOR UPDATE',
+      [account, vendor],
+    )) as Proposed[];
     if (!entry || !proposed) throw new RequestError(404, 'Not found', 'There is no such account.');
     if (proposed.answer === answer) return;
-    if (proposed.answer !== '') throw new RequestError(409, 'Answered already', `This account was ${proposed.answer} already.`);
-    if (proposed.changed_by === by) throw new RequestError(403, 'Not allowed', 'Whoever changed the account does not confirm it: a second person has to.');
+    if (proposed.answer !== '')
+      throw new RequestError(409, 'Answered already', `This account was ${proposed.answer} already.`);
+    if (proposed.changed_by === by)
+      throw new RequestError(
+        403,
+        'Not allowed',
+        'Whoever changed the account does not confirm it: a second person has to.',
+      );
     const at = sqlInstant(now);
-    await manager.query('UPDATE vendor_bank_account SET answer = ?, answered_by = ?, answered_at = ? WHERE id = ?', [answer, by, at, proposed.id]);
+    await manager.query('UPDATE vendor_bank_account SET answer = ?, answered_by = ?, answered_at = ? WHERE id = ?', [
+      answer,
+      by,
+      at,
+      proposed.id,
+    ]);
     const change = {
       field: 'bank_account',
       was: answer === 'confirmed' ? entry.account : proposed.account,
@@ -46,7 +78,10 @@ export function answerBankAccount(source: DataSource, vendor: string, account: s
 }
 
 /** What waits for a second person, of one vendor. */
-export async function proposedAccount(manager: EntityManager, vendor: string): Promise<{ id: string; account: string; by: string; byId: string } | null> {
+export async function proposedAccount(
+  manager: EntityManager,
+  vendor: string,
+): Promise<{ id: string; account: string; by: string; byId: string } | null> {
   const [row] = (await manager.query(
     `SELECT a.id, a.account, a.changed_by, u.name FROM vendor_bank_account a JOIN user_account u ON u.id = a.changed_by
      WHERE a.vendor_id = ? AND a.answer = '' ORDER BY a.id DESC LIMIT 1`,

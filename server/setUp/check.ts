@@ -1,5 +1,12 @@
 import type { EntityManager } from 'typeorm';
-import { partsOf, REGISTERS, writeParts, type EntryFields, type RegisterField, type RegisterName } from '@obolus/contract/registers';
+import {
+  partsOf,
+  REGISTERS,
+  writeParts,
+  type EntryFields,
+  type RegisterField,
+  type RegisterName,
+} from '@obolus/contract/registers';
 import { isDay } from '@obolus/core/exact/calendar';
 import { isCurrency } from '@obolus/core/exact/currencies';
 import { formatDecimal, parseDecimal } from '@obolus/core/exact/decimal';
@@ -15,11 +22,16 @@ const says = (field: string, text: string): FieldProblem => ({ field, says: text
 /** Fields in the form in which they are kept: nothing around the words, figures without zeros that say nothing. What cannot be read stays. */
 export const tidy = (register: RegisterName, fields: EntryFields): EntryFields =>
   Object.fromEntries(
-    REGISTERS[register].fields.flatMap((field) => (fields[field.name] === undefined ? [] : [[field.name, tidied(field, fields[field.name] ?? '')]])),
+    REGISTERS[register].fields.flatMap((field) =>
+      fields[field.name] === undefined ? [] : [[field.name, tidied(field, fields[field.name] ?? '')]],
+    ),
   );
 
 function tidied({ as, places = 0, parts = [] }: RegisterField, text: string): string {
-  if (as === 'parts') return writeParts(partsOf(text).map((words) => words.map((word, at) => (parts[at] ? tidied(parts[at], word) : word))));
+  if (as === 'parts')
+    return writeParts(
+      partsOf(text).map((words) => words.map((word, at) => (parts[at] ? tidied(parts[at], word) : word))),
+    );
   const parsed = as === 'figure' ? parseDecimal(text, places) : undefined;
   return parsed?.ok ? formatDecimal(parsed.scaled, places) : text.trim();
 }
@@ -43,7 +55,11 @@ function checkField(field: RegisterField, text: string, known: Known): FieldProb
   return problemsOf(field, text, known).map((problem) => says(field.name, problem));
 }
 
-function problemsOf({ as, most = 400, places = 0, choices = [], of, parts = [] }: RegisterField, text: string, known: Known): string[] {
+function problemsOf(
+  { as, most = 400, places = 0, choices = [], of, parts = [] }: RegisterField,
+  text: string,
+  known: Known,
+): string[] {
   if (as === 'parts') return partsOf(text).flatMap((written) => checkPart(parts, written, known));
   if (text.length > most) return [`at most ${most} characters`];
   switch (as) {
@@ -72,13 +88,16 @@ function problemsOf({ as, most = 400, places = 0, choices = [], of, parts = [] }
 function problemOfFigure(text: string, places: number): string[] {
   const parsed = parseDecimal(text, places);
   if (parsed.ok) return parsed.scaled < 0n ? ['cannot be negative'] : [];
-  if (parsed.problem === 'too_many_decimals') return [places === 0 ? 'write a whole number' : `at most ${places} decimals`];
+  if (parsed.problem === 'too_many_decimals')
+    return [places === 0 ? 'write a whole number' : `at most ${places} decimals`];
   return [parsed.problem === 'too_large' ? 'is too large' : `“${text}” is not a number: write it like 1240.50`];
 }
 
 function checkPart(parts: readonly RegisterField[], written: readonly string[], known: Known): string[] {
   if (written.length > parts.length)
-    return [`“${written.join(' = ')}” says too much: write each as ${parts.map(({ label }) => label.toLowerCase()).join(' = ')}`];
+    return [
+      `“${written.join(' = ')}” says too much: write each as ${parts.map(({ label }) => label.toLowerCase()).join(' = ')}`,
+    ];
   return parts.flatMap((part, at) => {
     const word = written[at] ?? '';
     if (word === '') return part.required ? [`${part.label}: fill this in`] : [];
@@ -96,9 +115,15 @@ const TOGETHER: Partial<Record<RegisterName, (fields: EntryFields) => FieldProbl
     const again = twice([unit, ...units]);
     return [
       ...(method === 'standard' && standard === '' ? [says('standard', 'fill in the standard cost')] : []),
-      ...(method !== 'standard' && standard !== '' ? [says('standard', 'only goods at standard cost have one: leave this empty')] : []),
-      ...(again === undefined || again === '' ? [] : [says('packs', `“${again}” is there twice: each pack needs a name of its own, and not the stock unit’s`)]),
-      ...(partsOf(packs).some(([, size = '']) => /^0*\.?0*$/.test(size)) ? [says('packs', 'a pack holds more than nothing')] : []),
+      ...(method !== 'standard' && standard !== ''
+        ? [says('standard', 'only goods at standard cost have one: leave this empty')]
+        : []),
+      ...(again === undefined || again === ''
+        ? []
+        : [says('packs', `“${again}” is there twice: each pack needs a name of its own, and not the stock unit’s`)]),
+      ...(partsOf(packs).some(([, size = '']) => /^0*\.?0*$/.test(size))
+        ? [says('packs', 'a pack holds more than nothing')]
+        : []),
       ...(unknown === undefined ? [] : [says('codes', `“${unknown}” is not among the packs`)]),
     ];
   },
@@ -108,28 +133,37 @@ const TOGETHER: Partial<Record<RegisterName, (fields: EntryFields) => FieldProbl
     return again === undefined ? [] : [says('bins', `“${again}” is there twice`)];
   },
   terms({ days = '', discount = '', discount_days: within = '' }) {
-    if ((discount === '') !== (within === '')) return [says(discount === '' ? 'discount' : 'discount_days', 'a discount needs both its percent and its days')];
+    if ((discount === '') !== (within === ''))
+      return [says(discount === '' ? 'discount' : 'discount_days', 'a discount needs both its percent and its days')];
     return Number(days) > 999 || Number(within) > 999 ? [says('days', 'at most 999 days')] : [];
   },
   rates: ({ rate = '' }) => (/^0*\.?0*$/.test(rate) ? [says('rate', 'must be more than zero')] : []),
 };
 
-type BesideCheck = (manager: EntityManager, id: string | undefined, fields: EntryFields, known: Known) => Promise<FieldProblem[]>;
+type BesideCheck = (
+  manager: EntityManager,
+  id: string | undefined,
+  fields: EntryFields,
+  known: Known,
+) => Promise<FieldProblem[]>;
 
 /** What fields say of other entries. */
 const BESIDE: Partial<Record<RegisterName, BesideCheck>> = {
   async items(manager, id, { codes = '' }) {
     const written = partsOf(codes).map(([code = '']) => code);
     if (written.length === 0) return [];
-    const [taken] = (await manager.query('SELECT code FROM item_code WHERE code IN (?) AND item_id <> ? LIMIT 1', [written, id ?? '0'])) as { code: string }[];
+    const [taken] = (await manager.query('SELECT code FROM item_code WHERE code IN (?) AND item_id <> ? LIMIT 1', [
+      written,
+      id ?? '0',
+    ])) as { code: string }[];
     return taken ? [says('codes', `the code ${taken.code} is on another item already`)] : [];
   },
   async prices(manager, _, { item = '', unit = '' }, known) {
     if (unit === '') return [];
-    const rows = (await manager.query('SELECT unit FROM item WHERE id = ? UNION ALL SELECT unit FROM item_pack WHERE item_id = ?', [
-      known.get('items')?.get(fold(item)),
-      known.get('items')?.get(fold(item)),
-    ])) as { unit: string }[];
+    const rows = (await manager.query(
+      'SELECT unit FROM item WHERE id = ? UNION ALL SELECT unit FROM item_pack WHERE item_id = ?',
+      [known.get('items')?.get(fold(item)), known.get('items')?.get(fold(item))],
+    )) as { unit: string }[];
     const units = rows.map((row) => row.unit);
     return units.includes(unit) ? [] : [says('unit', `“${unit}” is no unit of this item: write ${units.join(' or ')}`)];
   },

@@ -36,14 +36,12 @@ export async function setUpCompany(source: DataSource, company: CompanySetUp): P
       await manager.query('INSERT INTO warehouse (code, name, address) VALUES (?, ?, ?)', [code, name, address]);
     }
     for (const [position, user] of company.users.entries()) {
-      const limit = user.approvalLimit === undefined ? null : baseOrThrow(user.approvalLimit, company.currency).toString();
-      await manager.query('INSERT INTO user_account (email, name, role, password_hash, approval_limit) VALUES (?, ?, ?, ?, ?)', [
-        user.email.toLowerCase(),
-        user.name,
-        user.role,
-        hashes[position],
-        limit,
-      ]);
+      const limit =
+        user.approvalLimit === undefined ? null : baseOrThrow(user.approvalLimit, company.currency).toString();
+      await manager.query(
+        'INSERT INTO user_account (email, name, role, password_hash, approval_limit) VALUES (?, ?, ?, ?, ?)',
+        [user.email.toLowerCase(), user.name, user.role, hashes[position], limit],
+      );
     }
     return true;
   });
@@ -55,17 +53,22 @@ const USUAL_TERMS = [
 ];
 
 /** Percents as millionths of one. */
-const percents = ({ over, short } = { over: '0', short: '0' }): string[] => [over, short].map((part) => decimalOrThrow(part, FRACTION_PLACES - 2).toString());
+const percents = ({ over, short } = { over: '0', short: '0' }): string[] =>
+  [over, short].map((part) => decimalOrThrow(part, FRACTION_PLACES - 2).toString());
 
 /** A company as the environment describes it (docs/configuration.md), with passwords made here and told once. */
-export function companyFromEnvironment(environment: Readonly<Record<string, string | undefined>>, today: string): CompanySetUp {
+export function companyFromEnvironment(
+  environment: Readonly<Record<string, string | undefined>>,
+  today: string,
+): CompanySetUp {
   const currency = environment.OBOLUS_CURRENCY ?? 'USD';
   if (!isCurrency(currency)) throw new Error(`OBOLUS_CURRENCY: ${currency} is not a currency of ISO 4217.`);
   const listed = environment.OBOLUS_USERS ?? 'administrator@localhost=administrator,accountant@localhost=accountant';
   const users = listed.split(',').map((entry) => {
     const [email = '', role = ''] = entry.split('=').map((part) => part.trim());
     const known = ROLES.find((name) => name === role);
-    if (!email || !known) throw new Error(`OBOLUS_USERS: write email=role, separated by commas; the roles are ${ROLES.join(', ')}.`);
+    if (!email || !known)
+      throw new Error(`OBOLUS_USERS: write email=role, separated by commas; the roles are ${ROLES.join(', ')}.`);
     return { email, name: email.split('@')[0] ?? email, role: known, password: randomBytes(9).toString('base64url') };
   });
   return {

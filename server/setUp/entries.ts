@@ -24,7 +24,12 @@ export interface Entry {
 }
 
 /** The entries of a register, by id: all, or one. */
-export async function readEntries(manager: EntityManager, register: RegisterName, id?: string, locking = false): Promise<Entry[]> {
+export async function readEntries(
+  manager: EntityManager,
+  register: RegisterName,
+  id?: string,
+  locking = false,
+): Promise<Entry[]> {
   const { table, fields } = STORED[register];
   const columns = Object.entries(fields).map(([name, { read }]) => `${read} AS \`${name}\``);
   const rows: Record<string, string | number | null>[] = await manager.query(
@@ -56,19 +61,29 @@ export async function entriesByKey(manager: EntityManager, register: RegisterNam
 /** Whether an entry is used, so that what is settled of it stays. */
 export async function isUsed(manager: EntityManager, register: RegisterName, id: string): Promise<boolean> {
   const { table, used } = STORED[register];
-  const [row] = (await manager.query(`SELECT ${used} AS used FROM ${table} t WHERE t.id = ?`, [id])) as { used: string | number }[];
+  const [row] = (await manager.query(`SELECT ${used} AS used FROM ${table} t WHERE t.id = ?`, [id])) as {
+    used: string | number;
+  }[];
   return Number(row?.used ?? 0) === 1;
 }
 
 /** Ids of the entries that fields name, by their keys. */
-export async function readKnown(manager: EntityManager, register: RegisterName, rows: readonly EntryFields[]): Promise<Known> {
+export async function readKnown(
+  manager: EntityManager,
+  register: RegisterName,
+  rows: readonly EntryFields[],
+): Promise<Known> {
   const known = new Map<RegisterName, Map<string, string>>();
   for (const { name, of } of REGISTERS[register].fields) {
     if (of === undefined) continue;
     const named = [...new Set(rows.map((fields) => fields[name] ?? '').filter(Boolean))];
     const [key = ''] = REGISTERS[of].key;
     const found: { id: string; known_by: string }[] =
-      named.length === 0 ? [] : await manager.query(`SELECT t.id, t.${key} AS known_by FROM ${STORED[of].table} t WHERE t.${key} IN (?)`, [named]);
+      named.length === 0
+        ? []
+        : await manager.query(`SELECT t.id, t.${key} AS known_by FROM ${STORED[of].table} t WHERE t.${key} IN (?)`, [
+            named,
+          ]);
     known.set(of, new Map([...(known.get(of) ?? []), ...found.map((row) => [fold(row.known_by), row.id] as const)]));
   }
   return known;
@@ -100,10 +115,21 @@ export async function checkChange(
   const tidied = tidy(register, said);
   const fields = { ...entry?.fields, ...tidied };
   const changed = Object.keys(tidied).filter((name) => (entry?.fields[name] ?? '') !== tidied[name]);
-  const problems = [...(await checkEntry(manager, register, entry?.id, fields, known)), ...forbidden(register, changed, role)];
-  const settled = entry === undefined ? [] : REGISTERS[register].fields.filter((field) => field.settled && changed.includes(field.name));
+  const problems = [
+    ...(await checkEntry(manager, register, entry?.id, fields, known)),
+    ...forbidden(register, changed, role),
+  ];
+  const settled =
+    entry === undefined
+      ? []
+      : REGISTERS[register].fields.filter((field) => field.settled && changed.includes(field.name));
   if (entry && settled.length > 0 && (await isUsed(manager, register, entry.id))) {
-    problems.push(...settled.map(({ name }) => ({ field: name, says: `stays “${entry.fields[name]}”: this ${REGISTERS[register].one} is in use` })));
+    problems.push(
+      ...settled.map(({ name }) => ({
+        field: name,
+        says: `stays “${entry.fields[name]}”: this ${REGISTERS[register].one} is in use`,
+      })),
+    );
   }
   return { problems, fields, changed };
 }
@@ -111,18 +137,32 @@ export async function checkChange(
 const forbidden = (register: RegisterName, changed: readonly string[], role: Role): FieldProblem[] =>
   REGISTERS[register].fields
     .filter(({ name, by }) => by !== undefined && changed.includes(name) && !by.includes(role))
-    .map(({ name, by = [] }) => ({ field: name, says: `as ${role} you may not change this: it is for ${by.join(' and ')}s` }));
+    .map(({ name, by = [] }) => ({
+      field: name,
+      says: `as ${role} you may not change this: it is for ${by.join(' and ')}s`,
+    }));
 
 /** Keeps an entry, new or changed, with the record of who changed what. Throws `WrongEntry` with what is wrong. */
-export async function saveEntry(manager: EntityManager, register: RegisterName, id: string | undefined, said: EntryFields, saver: Saver): Promise<string> {
+export async function saveEntry(
+  manager: EntityManager,
+  register: RegisterName,
+  id: string | undefined,
+  said: EntryFields,
+  saver: Saver,
+): Promise<string> {
   const [entry] = id === undefined ? [undefined] : await readEntries(manager, register, id, true);
-  if (id !== undefined && !entry) throw new RequestError(404, 'Not found', `There is no such ${REGISTERS[register].one}.`);
+  if (id !== undefined && !entry)
+    throw new RequestError(404, 'Not found', `There is no such ${REGISTERS[register].one}.`);
   const known = await readKnown(manager, register, [{ ...entry?.fields, ...said }]);
   const { problems, fields, changed } = await checkChange(manager, register, entry, said, saver.role, known);
   if (problems.length > 0) throw new WrongEntry(problems);
   const kept = await write(manager, register, id, fields, changed, known, saver);
   const changes = entry
-    ? changed.map((field) => ({ field: STORED[register].fields[field]?.recordedAs ?? field, was: entry.fields[field] ?? '', became: fields[field] ?? '' }))
+    ? changed.map((field) => ({
+        field: STORED[register].fields[field]?.recordedAs ?? field,
+        was: entry.fields[field] ?? '',
+        became: fields[field] ?? '',
+      }))
     : [{ field: '', was: '', became: REGISTERS[register].key.map((field) => fields[field] ?? '').join(' ') }];
   await keepChanges(manager, { what: register, which: kept, by: saver.by, at: saver.at }, changes);
   return kept;
@@ -139,24 +179,37 @@ async function write(
 ): Promise<string> {
   const { table, fields: kept } = STORED[register];
   const touched = id === undefined ? Object.keys(kept) : changed;
-  const columns = Object.assign({}, ...touched.map((name) => kept[name]?.columns?.(fields[name] ?? '', known) ?? {})) as Record<string, unknown>;
+  const columns = Object.assign(
+    {},
+    ...touched.map((name) => kept[name]?.columns?.(fields[name] ?? '', known) ?? {}),
+  ) as Record<string, unknown>;
   const of = id ?? (await insert(manager, register, columns));
   if (id !== undefined && Object.keys(columns).length > 0) {
     const set = Object.keys(columns).map((column) => `${column} = ?`);
-    await refusingTwice(register, () => manager.query(`UPDATE ${table} SET ${set.join(', ')} WHERE id = ?`, [...Object.values(columns), id]));
+    await refusingTwice(register, () =>
+      manager.query(`UPDATE ${table} SET ${set.join(', ')} WHERE id = ?`, [...Object.values(columns), id]),
+    );
   }
   for (const name of touched) {
     const text = fields[name] ?? '';
-    if (id !== undefined || text !== '') await kept[name]?.store?.(manager, { id: of, by: saver.by, at: saver.at }, text);
+    if (id !== undefined || text !== '')
+      await kept[name]?.store?.(manager, { id: of, by: saver.by, at: saver.at }, text);
   }
   return of;
 }
 
-async function insert(manager: EntityManager, register: RegisterName, columns: Readonly<Record<string, unknown>>): Promise<string> {
+async function insert(
+  manager: EntityManager,
+  register: RegisterName,
+  columns: Readonly<Record<string, unknown>>,
+): Promise<string> {
   const names = Object.keys(columns);
   const marks = names.map(() => '?').join(', ');
   const made = await refusingTwice(register, () =>
-    manager.query(`INSERT INTO ${STORED[register].table} (${names.join(', ')}) VALUES (${marks})`, Object.values(columns)),
+    manager.query(
+      `INSERT INTO ${STORED[register].table} (${names.join(', ')}) VALUES (${marks})`,
+      Object.values(columns),
+    ),
   );
   return String((made as { insertId: string | number }).insertId);
 }
@@ -168,6 +221,11 @@ async function refusingTwice<Result>(register: RegisterName, work: () => Promise
   } catch (problem) {
     if (!duplicateOf(problem, STORED[register].once)) throw problem;
     const { key, one } = REGISTERS[register];
-    throw new WrongEntry([{ field: key.at(-1) ?? '', says: `there is ${/^[aeiou]/.test(one) ? 'an' : 'a'} ${one} of this ${key.join(', ')} already` }]);
+    throw new WrongEntry([
+      {
+        field: key.at(-1) ?? '',
+        says: `there is ${/^[aeiou]/.test(one) ? 'an' : 'a'} ${one} of this ${key.join(', ')} already`,
+      },
+    ]);
   }
 }

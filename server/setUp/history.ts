@@ -13,10 +13,10 @@ export async function keepChanges(
   changes: readonly Change[],
 ): Promise<void> {
   for (const { field, was, became } of changes) {
-    await manager.query('INSERT INTO set_up_change (what, which_id, field, was, became, changed_by, changed_at) VALUES (?, ?, ?, ?, ?, ?, ?)', [
-      ...[what, which, field, was.slice(0, 2000), became.slice(0, 2000)],
-      ...[by, at],
-    ]);
+    await manager.query(
+      'INSERT INTO set_up_change (what, which_id, field, was, became, changed_by, changed_at) VALUES (?, ?, ?, ?, ?, ?, ?)',
+      [...[what, which, field, was.slice(0, 2000), became.slice(0, 2000)], ...[by, at]],
+    );
   }
 }
 

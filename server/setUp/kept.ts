@@ -64,7 +64,10 @@ export const day = (column: string, empty: string | null = null): Kept => ({
 
 /** True or not, as one word or another. */
 export const either = (column: string, whenTrue: string, whenFalse = ''): Kept => ({
-  ...{ read: `IF(t.${column}, '${whenTrue}', '${whenFalse}')`, columns: (text) => ({ [column]: text === whenTrue ? 1 : 0 }) },
+  ...{
+    read: `IF(t.${column}, '${whenTrue}', '${whenFalse}')`,
+    columns: (text) => ({ [column]: text === whenTrue ? 1 : 0 }),
+  },
 });
 
 /** An entry of another register, by its key. */
@@ -78,22 +81,32 @@ export function partsIn(
   table: string,
   owner: string,
   order: string,
-  parts: readonly { column: string; read?: string; show?: (raw: string) => string; keep?: (word: string, at: number) => unknown }[],
+  parts: readonly {
+    column: string;
+    read?: string;
+    show?: (raw: string) => string;
+    keep?: (word: string, at: number) => unknown;
+  }[],
   read: (written: string) => string[][],
   write: (parts: string[][]) => string,
 ): Kept {
   const columns = parts.map(({ column, read: expression }) => expression ?? `k.${column}`);
   return {
     read: `(SELECT GROUP_CONCAT(CONCAT_WS('=', ${columns.join(', ')}) ORDER BY ${order} SEPARATOR '|') FROM ${table} k WHERE k.${owner} = t.id)`,
-    show: (raw) => write(read(raw).map((words) => parts.map(({ show }, at) => (show && words[at] ? show(words[at]) : (words[at] ?? ''))))),
+    show: (raw) =>
+      write(
+        read(raw).map((words) =>
+          parts.map(({ show }, at) => (show && words[at] ? show(words[at]) : (words[at] ?? ''))),
+        ),
+      ),
     async store(manager, { id }, text) {
       await manager.query(`DELETE FROM ${table} WHERE ${owner} = ?`, [id]);
       for (const [at, words] of read(text).entries()) {
         const values = parts.map(({ keep }, column) => (keep ? keep(words[column] ?? '', at) : (words[column] ?? '')));
-        await manager.query(`INSERT INTO ${table} (${[owner, ...parts.map(({ column }) => column)].join(', ')}) VALUES (?${', ?'.repeat(parts.length)})`, [
-          id,
-          ...values,
-        ]);
+        await manager.query(
+          `INSERT INTO ${table} (${[owner, ...parts.map(({ column }) => column)].join(', ')}) VALUES (?${', ?'.repeat(parts.length)})`,
+          [id, ...values],
+        );
       }
     },
   };

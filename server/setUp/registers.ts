@@ -10,31 +10,59 @@ import { entriesByKey, isUsed, keyOf, readEntries, saveEntry, WrongEntry, type S
 import { readChanges } from './history.ts';
 
 /** An entry with everything that was ever changed of it. */
-export async function viewEntry({ manager }: DataSource, register: RegisterName, id: string, user: string): Promise<RegisterEntry> {
+export async function viewEntry(
+  { manager }: DataSource,
+  register: RegisterName,
+  id: string,
+  user: string,
+): Promise<RegisterEntry> {
   const [entry] = await readEntries(manager, register, id);
   if (!entry) throw new RequestError(404, 'Not found', `There is no such ${REGISTERS[register].one}.`);
   const proposed = register === 'vendors' ? await proposedAccount(manager, id) : null;
   return {
-    ...{ id: entry.id, fields: entry.fields, used: await isUsed(manager, register, id), changes: await readChanges(manager, register, id) },
+    ...{
+      id: entry.id,
+      fields: entry.fields,
+      used: await isUsed(manager, register, id),
+      changes: await readChanges(manager, register, id),
+    },
     proposed: proposed && { id: proposed.id, account: proposed.account, by: proposed.by, mine: proposed.byId === user },
   };
 }
 
 /** Sets up a new entry; asked again with the same key it is the one that was made. */
-export function newEntry(source: DataSource, register: RegisterName, fields: EntryFields, key: string, user: SignedIn, now: Date): Promise<string> {
+export function newEntry(
+  source: DataSource,
+  register: RegisterName,
+  fields: EntryFields,
+  key: string,
+  user: SignedIn,
+  now: Date,
+): Promise<string> {
   const saver = saverOf(register, user, now);
   const hash = createHash('sha256')
     .update(JSON.stringify([register, fields]))
     .digest('hex');
   return transaction(source, async (manager) => {
     try {
-      await manager.query('INSERT INTO idempotency (`key`, user_id, body_hash, entered_at) VALUES (?, ?, ?, ?)', [key, user.id, hash, saver.at]);
+      await manager.query('INSERT INTO idempotency (`key`, user_id, body_hash, entered_at) VALUES (?, ?, ?, ?)', [
+        key,
+        user.id,
+        hash,
+        saver.at,
+      ]);
     } catch (problem) {
       if (!duplicateOf(problem, 'PRIMARY')) throw problem;
-      const [known] = (await manager.query('SELECT body_hash FROM idempotency WHERE `key` = ?', [key])) as { body_hash: string }[];
+      const [known] = (await manager.query('SELECT body_hash FROM idempotency WHERE `key` = ?', [key])) as {
+        body_hash: string;
+      }[];
       const made = (await entriesByKey(manager, register)).get(keyOf(register, fields));
       if (known?.body_hash === hash && made) return made.id;
-      throw new RequestError(422, 'Key used before', 'This Idempotency-Key belongs to another request: make a new one.');
+      throw new RequestError(
+        422,
+        'Key used before',
+        'This Idempotency-Key belongs to another request: make a new one.',
+      );
     }
     return saveEntry(manager, register, undefined, fields, saver);
   });
@@ -53,9 +81,16 @@ export function changeEntry(
   const saver = saverOf(register, user, now);
   return transaction(source, async (manager) => {
     const [entry] = await readEntries(manager, register, id, true);
-    const overtaken = Object.keys(fields).filter((name) => entry && seen[name] !== undefined && seen[name] !== entry.fields[name]);
+    const overtaken = Object.keys(fields).filter(
+      (name) => entry && seen[name] !== undefined && seen[name] !== entry.fields[name],
+    );
     if (overtaken.length > 0)
-      throw new WrongEntry(overtaken.map((field) => ({ field, says: `somebody changed this meanwhile: it is “${entry?.fields[field]}” now` })));
+      throw new WrongEntry(
+        overtaken.map((field) => ({
+          field,
+          says: `somebody changed this meanwhile: it is “${entry?.fields[field]}” now`,
+        })),
+      );
     return saveEntry(manager, register, id, fields, saver);
   });
 }
@@ -63,6 +98,10 @@ export function changeEntry(
 function saverOf(register: RegisterName, { id, role }: SignedIn, now: Date): Saver {
   const { mayChange, title } = REGISTERS[register];
   if (!mayChange.includes(role))
-    throw new RequestError(403, 'Not allowed', `As ${role} you may not change ${title.toLowerCase()}; it is for: ${mayChange.join(', ')}.`);
+    throw new RequestError(
+      403,
+      'Not allowed',
+      `As ${role} you may not change ${title.toLowerCase()}; it is for: ${mayChange.join(', ')}.`,
+    );
   return { by: id, role, at: sqlInstant(now) };
 }

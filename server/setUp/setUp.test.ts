@@ -13,7 +13,12 @@ let piet: Client;
 
 beforeAll(async () => {
   server = await startTestServer();
-  [sam, ines, tomas, piet] = await Promise.all([server.as('administrator'), server.as('accountant'), server.as('buyer'), server.as('approver')]);
+  [sam, ines, tomas, piet] = await Promise.all([
+    server.as('administrator'),
+    server.as('accountant'),
+    server.as('buyer'),
+    server.as('approver'),
+  ]);
 });
 afterAll(() => server.stop());
 
@@ -26,37 +31,87 @@ const added = async (client: Client, register: RegisterName, fields: EntryFields
   if (reply.status !== 201) throw new Error(JSON.stringify(reply.body));
   return String(reply.body.id);
 };
-const change = (client: Client, register: RegisterName, id: string, fields: EntryFields, seen: EntryFields = {}): Promise<Reply> =>
-  client.call('PUT', `/api/registers/${register}/${id}`, { fields, seen });
+const change = (
+  client: Client,
+  register: RegisterName,
+  id: string,
+  fields: EntryFields,
+  seen: EntryFields = {},
+): Promise<Reply> => client.call('PUT', `/api/registers/${register}/${id}`, { fields, seen });
 const read = async (register: RegisterName, id: string, client = ines): Promise<RegisterEntry> =>
   (await client.call('GET', `/api/registers/${register}/${id}`)).body as unknown as RegisterEntry;
 const wrong = ({ body }: Reply) =>
-  Object.fromEntries((body.errors as { at: string; says: string }[]).map(({ at, says }) => [at.replace('/fields/', ''), says]));
+  Object.fromEntries(
+    (body.errors as { at: string; says: string }[]).map(({ at, says }) => [at.replace('/fields/', ''), says]),
+  );
 
 /** One of each, as it is written and as it is kept. */
 const EXAMPLES: Readonly<Record<Exclude<RegisterName, 'company'>, EntryFields>> = {
   items: {
-    ...{ number: 'SH-9', name: 'Shuttle, maple', unit: 'each', method: 'standard', standard: '8.1', weight: '0.2', tariff_code: '8448.49', origin: 'IN' },
+    ...{
+      number: 'SH-9',
+      name: 'Shuttle, maple',
+      unit: 'each',
+      method: 'standard',
+      standard: '8.1',
+      weight: '0.2',
+      tariff_code: '8448.49',
+      origin: 'IN',
+    },
     ...{ packs: 'box = 25 | crate = 400', codes: '02000000000800 | 12000000000807 = box', over: '3', short: '2.5' },
   },
-  vendors: { number: 'DHOL', name: 'Dholka Shuttle Works', currency: 'USD', terms: '30', address: 'Plot 31 | Dholka', mail: 'orders@dholka.example' },
-  prices: { vendor: 'TARN', item: 'YARN', price: '23.4', least: '250', from: '2026-06-01', to: '2026-12-31', vendor_number: 'TF 220' },
-  warehouses: { code: 'YARD', name: 'Yard', address: 'Gate 3 | Fernhollow', bins: 'A-1 = shelf | D = dock | R = rejects' },
-  'tax-codes': { code: 'TWO', name: 'Two levels', levels: 'State = 5 = reclaimed | Town = 1.25 = into cost = the goods and the taxes above' },
-  terms: { code: '45EOM', name: '45 days after the month', days: '45', after: 'the end of its month', discount: '2', discount_days: '10' },
+  vendors: {
+    number: 'DHOL',
+    name: 'Dholka Shuttle Works',
+    currency: 'USD',
+    terms: '30',
+    address: 'Plot 31 | Dholka',
+    mail: 'orders@dholka.example',
+  },
+  prices: {
+    vendor: 'TARN',
+    item: 'YARN',
+    price: '23.4',
+    least: '250',
+    from: '2026-06-01',
+    to: '2026-12-31',
+    vendor_number: 'TF 220',
+  },
+  warehouses: {
+    code: 'YARD',
+    name: 'Yard',
+    address: 'Gate 3 | Fernhollow',
+    bins: 'A-1 = shelf | D = dock | R = rejects',
+  },
+  'tax-codes': {
+    code: 'TWO',
+    name: 'Two levels',
+    levels: 'State = 5 = reclaimed | Town = 1.25 = into cost = the goods and the taxes above',
+  },
+  terms: {
+    code: '45EOM',
+    name: '45 days after the month',
+    days: '45',
+    after: 'the end of its month',
+    discount: '2',
+    discount_days: '10',
+  },
   dimensions: { kind: 'project', code: 'P-1', name: 'Open studio' },
   rates: { currency: 'JPY', from: '2026-02-01', rate: '0.0067' },
 };
 
 describe('what is set up', () => {
-  it.each(Object.keys(EXAMPLES) as (keyof typeof EXAMPLES)[])('%s are kept as they are written, and read back', async (register) => {
-    const written = EXAMPLES[register];
-    const id = await added(ines, register, written);
-    const { fields, changes } = await read(register, id);
-    expect(fields).toMatchObject(written);
-    expect(changes).toMatchObject([{ field: '', by: 'accountant' }]);
-    expect(Object.keys(fields).sort()).toEqual(REGISTERS[register].fields.map(({ name }) => name).sort());
-  });
+  it.each(Object.keys(EXAMPLES) as (keyof typeof EXAMPLES)[])(
+    '%s are kept as they are written, and read back',
+    async (register) => {
+      const written = EXAMPLES[register];
+      const id = await added(ines, register, written);
+      const { fields, changes } = await read(register, id);
+      expect(fields).toMatchObject(written);
+      expect(changes).toMatchObject([{ field: '', by: 'accountant' }]);
+      expect(Object.keys(fields).sort()).toEqual(REGISTERS[register].fields.map(({ name }) => name).sort());
+    },
+  );
 
   it('is there once, whatever its case, also when it is asked for twice with one key', async () => {
     const [key, number] = [randomUUID(), fresh()];
@@ -64,9 +119,13 @@ describe('what is set up', () => {
     const first = await add(ines, 'items', fields, key);
     const again = await add(ines, 'items', fields, key);
     expect([first.status, again.status, again.body.id]).toEqual([201, 201, first.body.id]);
-    expect(wrong(await add(ines, 'items', { ...fields, number: number.toLowerCase() }))).toEqual({ number: 'there is an item of this number already' });
+    expect(wrong(await add(ines, 'items', { ...fields, number: number.toLowerCase() }))).toEqual({
+      number: 'there is an item of this number already',
+    });
     expect((await add(ines, 'items', { ...fields, name: 'Another' }, key)).status).toBe(422);
-    const [count] = await server.source.query<{ n: string }[]>('SELECT COUNT(*) AS n FROM item WHERE number = ?', [number]);
+    const [count] = await server.source.query<{ n: string }[]>('SELECT COUNT(*) AS n FROM item WHERE number = ?', [
+      number,
+    ]);
     expect(count?.n).toBe('1');
   });
 
@@ -79,7 +138,16 @@ describe('what is set up', () => {
   it('says at each field what is wrong, and leaves nothing behind', async () => {
     const number = fresh();
     const reply = await add(ines, 'items', {
-      ...{ number, name: ' ', unit: 'each', method: 'newest', weight: '1,5kg', origin: 'Japan', packs: 'box = 25 | box = 30', codes: '1 = crate' },
+      ...{
+        number,
+        name: ' ',
+        unit: 'each',
+        method: 'newest',
+        weight: '1,5kg',
+        origin: 'Japan',
+        packs: 'box = 25 | box = 30',
+        codes: '1 = crate',
+      },
     });
     expect(wrong(reply)).toEqual({
       name: 'fill this in',
@@ -94,11 +162,15 @@ describe('what is set up', () => {
       currency: 'write a currency of ISO 4217, like USD',
       terms: 'there is no terms of payment “31”: set it up first or correct this',
     });
-    expect(wrong(await add(ines, 'items', { number, name: 'X', unit: 'each', method: 'standard', packs: 'box = 0' }))).toEqual({
+    expect(
+      wrong(await add(ines, 'items', { number, name: 'X', unit: 'each', method: 'standard', packs: 'box = 0' })),
+    ).toEqual({
       standard: 'fill in the standard cost',
       packs: 'a pack holds more than nothing',
     });
-    expect(wrong(await add(ines, 'terms', { code: number, name: 'T', days: '1.5', after: 'the bill', discount: '2' }))).toMatchObject({
+    expect(
+      wrong(await add(ines, 'terms', { code: number, name: 'T', days: '1.5', after: 'the bill', discount: '2' })),
+    ).toMatchObject({
       days: 'write a whole number',
     });
   });
@@ -136,15 +208,27 @@ describe('what is set up', () => {
       const client = await server.as(role);
       for (const register of REGISTER_NAMES) {
         const reply = await change(client, register, '1', {});
-        expect([role, register, reply.status]).toEqual([role, register, REGISTERS[register].mayChange.includes(role) ? 200 : 403]);
+        expect([role, register, reply.status]).toEqual([
+          role,
+          register,
+          REGISTERS[register].mayChange.includes(role) ? 200 : 403,
+        ]);
       }
     }
     expect(wrong(await change(tomas, 'vendors', '1', { hold: 'I say so' }))).toEqual({
       hold: 'as buyer you may not change this: it is for administrator and accountants',
     });
-    expect(wrong(await add(tomas, 'vendors', { number: fresh(), name: 'Mine', currency: 'USD', terms: '30', bank_account: 'XX1' }))).toHaveProperty(
-      'bank_account',
-    );
+    expect(
+      wrong(
+        await add(tomas, 'vendors', {
+          number: fresh(),
+          name: 'Mine',
+          currency: 'USD',
+          terms: '30',
+          bank_account: 'XX1',
+        }),
+      ),
+    ).toHaveProperty('bank_account');
   });
 });
 
@@ -153,13 +237,21 @@ describe('a vendor on hold', () => {
     const id = await added(ines, 'vendors', { number: fresh(), name: 'Quarrel Mill', currency: 'USD', terms: '30' });
     const order = await ines.posted('order', make.order([{ item: '1', quantity: '10', price: '5' }], { vendor: id }));
     await change(ines, 'vendors', id, { hold: 'asks twice for the same goods' });
-    const refused = async (kind: 'order' | 'order-change' | 'prepayment' | 'payment', body: object) => wrong(await ines.post(kind, body));
+    const refused = async (kind: 'order' | 'order-change' | 'prepayment' | 'payment', body: object) =>
+      wrong(await ines.post(kind, body));
     const says = expect.stringContaining('on hold: asks twice for the same goods');
-    expect(await refused('order', make.order([{ item: '1', quantity: '1', price: '5' }], { vendor: id }))).toEqual({ '/vendor': says });
+    expect(await refused('order', make.order([{ item: '1', quantity: '1', price: '5' }], { vendor: id }))).toEqual({
+      '/vendor': says,
+    });
     const line = { of: `${order}/1`, item: '', quantity: '11', price: '5', discount: '', due: '' };
-    expect(await refused('order-change', { of: order, version: 1, date: '2026-03-11', reason: 'more', lines: [line] })).toEqual({ '/of': says });
+    expect(
+      await refused('order-change', { of: order, version: 1, date: '2026-03-11', reason: 'more', lines: [line] }),
+    ).toEqual({ '/of': says });
     const receipt = await ines.posted('receipt', make.receipt([{ of: `${order}/1`, quantity: '10' }], { vendor: id }));
-    const bill = await ines.posted('bill', make.bill('Q-1', [{ of: `${receipt}/1`, quantity: '10', price: '5' }], { vendor: id }));
+    const bill = await ines.posted(
+      'bill',
+      make.bill('Q-1', [{ of: `${receipt}/1`, quantity: '10', price: '5' }], { vendor: id }),
+    );
     const paid = {
       vendor: id,
       date: '2026-03-30',
@@ -170,7 +262,9 @@ describe('a vendor on hold', () => {
       bills: [{ of: bill, amount: '50', discount: '', writeOff: '' }],
     };
     expect(await refused('payment', paid)).toEqual({ '/vendor': says });
-    expect(await refused('prepayment', { vendor: id, date: '2026-03-20', currency: 'USD', amount: '5' })).toEqual({ '/vendor': says });
+    expect(await refused('prepayment', { vendor: id, date: '2026-03-20', currency: 'USD', amount: '5' })).toEqual({
+      '/vendor': says,
+    });
     await change(ines, 'vendors', id, { hold: '' });
     expect((await ines.post('payment', paid)).status).toBe(201);
   });
@@ -179,7 +273,13 @@ describe('a vendor on hold', () => {
 describe('a vendor’s bank account', () => {
   let vendor: string;
   beforeEach(async () => {
-    vendor = await added(ines, 'vendors', { number: fresh(), name: 'Paid Mill', currency: 'USD', terms: '30', bank_account: 'OLD 1' });
+    vendor = await added(ines, 'vendors', {
+      number: fresh(),
+      name: 'Paid Mill',
+      currency: 'USD',
+      terms: '30',
+      bank_account: 'OLD 1',
+    });
   });
   const waits = async (client = ines) => (await read('vendors', vendor, client)).proposed;
   const answer = (client: Client, account: string, said = 'confirmed') =>
@@ -203,14 +303,17 @@ describe('a vendor’s bank account', () => {
     await change(sam, 'vendors', vendor, { bank_account: 'NEW 2' });
     expect((await answer(piet, first)).status).toBe(409);
     const second = await waits(piet);
-    expect((await piet.call('PUT', `/api/vendors/1/bank-accounts/${second?.id}`, { answer: 'confirmed' })).status).toBe(404);
+    expect((await piet.call('PUT', `/api/vendors/1/bank-accounts/${second?.id}`, { answer: 'confirmed' })).status).toBe(
+      404,
+    );
     expect((await answer(piet, second?.id ?? '', 'refused')).status).toBe(200);
     expect((await answer(ines, second?.id ?? '')).status).toBe(409);
     expect(await inUse()).toBe('');
   });
 
   it('is paid by neither of those who changed it last nor put another forward, only by others', async () => {
-    const pay = (client: Client) => client.post('prepayment', { vendor, date: '2026-03-20', currency: 'USD', amount: '5' });
+    const pay = (client: Client) =>
+      client.post('prepayment', { vendor, date: '2026-03-20', currency: 'USD', amount: '5' });
     await answer(piet, (await waits())?.id ?? '');
     expect(wrong(await pay(ines))).toEqual({ '/vendor': expect.stringMatching(/changed/) });
     await change(sam, 'vendors', vendor, { bank_account: 'NEW 3' });
@@ -219,7 +322,9 @@ describe('a vendor’s bank account', () => {
 
   it('has a history of who put it forward, who confirmed it and when', async () => {
     await answer(piet, (await waits())?.id ?? '');
-    expect((await read('vendors', vendor)).changes.map(({ field, was, became, by }) => [field, was, became, by])).toEqual([
+    expect(
+      (await read('vendors', vendor)).changes.map(({ field, was, became, by }) => [field, was, became, by]),
+    ).toEqual([
       ['bank_account', '', 'OLD 1', 'approver'],
       ['', '', expect.any(String), 'accountant'],
     ]);
@@ -238,11 +343,18 @@ describe('people', () => {
     const person = { name: 'Nell Ash', email: 'Nell@Test.example', role: 'receiver', approvalLimit: '' };
     expect((await ines.call('POST', '/api/people', person)).status).toBe(403);
     const made = await sam.call('POST', '/api/people', person);
-    const { person: nell, password } = made.body as unknown as { person: { id: string; email: string }; password: string };
+    const { person: nell, password } = made.body as unknown as {
+      person: { id: string; email: string };
+      password: string;
+    };
     expect(nell.email).toBe('nell@test.example');
-    expect(wrong(await sam.call('POST', '/api/people', person))).toEqual({ '/email': 'Somebody has this mail address already.' });
+    expect(wrong(await sam.call('POST', '/api/people', person))).toEqual({
+      '/email': 'Somebody has this mail address already.',
+    });
     const client = new Client(server.url);
-    expect((await client.call('POST', '/api/session', { email: 'nell@test.example', password })).status).toBeLessThan(300);
+    expect((await client.call('POST', '/api/session', { email: 'nell@test.example', password })).status).toBeLessThan(
+      300,
+    );
     expect((await client.call('GET', '/api/session')).status).toBe(200);
     await sam.call('PUT', `/api/people/${nell.id}`, { role: 'receiver', approvalLimit: '', blocked: true });
     expect((await client.call('GET', '/api/session')).status).toBe(401);

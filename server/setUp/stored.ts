@@ -23,8 +23,14 @@ const PERCENT_PLACES = FRACTION_PLACES - 2;
 const retired = either('retired', 'yes');
 const tolerances = { over: figure('over_tolerance', PERCENT_PLACES), short: figure('short_tolerance', PERCENT_PLACES) };
 const limits = {
-  ...{ bill_over_part: figure('bill_over_part', PERCENT_PLACES), bill_over_amount: figure('bill_over_amount', AMOUNT_PLACES) },
-  ...{ bill_short_part: figure('bill_short_part', PERCENT_PLACES), bill_short_amount: figure('bill_short_amount', AMOUNT_PLACES) },
+  ...{
+    bill_over_part: figure('bill_over_part', PERCENT_PLACES),
+    bill_over_amount: figure('bill_over_amount', AMOUNT_PLACES),
+  },
+  ...{
+    bill_short_part: figure('bill_short_part', PERCENT_PLACES),
+    bill_short_amount: figure('bill_short_amount', AMOUNT_PLACES),
+  },
 };
 const NEVER = 'FALSE';
 const ALWAYS = 'TRUE';
@@ -32,7 +38,11 @@ const ALWAYS = 'TRUE';
 const parts = (table: string, owner: string, order: string, columns: Parameters<typeof partsIn>[3]): Kept =>
   partsIn(table, owner, order, columns, partsOf, (shown) => writeParts(shown));
 const sized = (column: string, places: number) => ({
-  ...{ column, show: (raw: string) => formatDecimal(BigInt(raw), places), keep: (word: string) => scaled(word, places) ?? '0' },
+  ...{
+    column,
+    show: (raw: string) => formatDecimal(BigInt(raw), places),
+    keep: (word: string) => scaled(word, places) ?? '0',
+  },
 });
 
 /** The same, where nothing may be said. */
@@ -57,7 +67,11 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
     used: 'EXISTS (SELECT 1 FROM pool p WHERE p.item_id = t.id) OR EXISTS (SELECT 1 FROM order_line l WHERE l.item_id = t.id)',
     fields: {
       ...{ number: words('number'), name: words('name'), unit: words('unit'), method },
-      ...{ standard: figure('standard', PRICE_PLACES), weight: figure('weight', QUANTITY_PLACES), volume: figure('volume', QUANTITY_PLACES) },
+      ...{
+        standard: figure('standard', PRICE_PLACES),
+        weight: figure('weight', QUANTITY_PLACES),
+        volume: figure('volume', QUANTITY_PLACES),
+      },
       ...{ tariff_code: words('tariff_code'), origin: words('origin') },
       packs: parts('item_pack', 'item_id', 'k.size, k.unit', [{ column: 'unit' }, sized('size', QUANTITY_PLACES)]),
       codes: parts('item_code', 'item_id', 'k.code', [{ column: 'code' }, { column: 'unit' }]),
@@ -69,8 +83,17 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
     once: 'vendor_number_once',
     used: NEVER,
     fields: {
-      ...{ number: words('number'), name: words('name'), currency: words('currency'), terms: entryOf('terms_id', 'terms', 'terms', 'code') },
-      ...{ address: linesOf('address'), mail: words('mail'), tax_code: entryOf('tax_code_id', 'tax-codes', 'tax_code', 'code') },
+      ...{
+        number: words('number'),
+        name: words('name'),
+        currency: words('currency'),
+        terms: entryOf('terms_id', 'terms', 'terms', 'code'),
+      },
+      ...{
+        address: linesOf('address'),
+        mail: words('mail'),
+        tax_code: entryOf('tax_code_id', 'tax-codes', 'tax_code', 'code'),
+      },
       ...{ ...tolerances, ...limits, hold: words('hold'), usual_expense: words('usual_expense'), retired },
       bank_account: {
         read: ACCOUNT_IN_USE,
@@ -84,13 +107,19 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
     once: 'vendor_price_once',
     used: ALWAYS,
     fields: {
-      ...{ vendor: entryOf('vendor_id', 'vendors', 'vendor', 'number'), item: entryOf('item_id', 'items', 'item', 'number') },
+      ...{
+        vendor: entryOf('vendor_id', 'vendors', 'vendor', 'number'),
+        item: entryOf('item_id', 'items', 'item', 'number'),
+      },
       ...{ price: figure('price', PRICE_PLACES), unit: words('unit'), least: figure('least', QUANTITY_PLACES, '0') },
       ...{ from: day('from_day', FIRST_DAY), to: day('to_day') },
       vendor_number: {
         read: '(SELECT n.number FROM vendor_item n WHERE n.vendor_id = t.vendor_id AND n.item_id = t.item_id)',
         async store(manager, { id }, number) {
-          const [of] = (await manager.query('SELECT vendor_id, item_id FROM vendor_price WHERE id = ?', [id])) as { vendor_id: string; item_id: string }[];
+          const [of] = (await manager.query('SELECT vendor_id, item_id FROM vendor_price WHERE id = ?', [id])) as {
+            vendor_id: string;
+            item_id: string;
+          }[];
           if (of && number !== '') await learnVendorNumber(manager, of.vendor_id, of.item_id, number);
         },
       },
@@ -114,7 +143,11 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
       levels: parts('tax_level', 'tax_code_id', 'k.level_no', [
         { column: 'name' },
         sized('percent', PERCENT_PLACES),
-        { column: 'recoverable', read: `IF(k.recoverable, '${RECLAIMED}', '${INTO_COST}')`, keep: (word) => (word === RECLAIMED ? 1 : 0) },
+        {
+          column: 'recoverable',
+          read: `IF(k.recoverable, '${RECLAIMED}', '${INTO_COST}')`,
+          keep: (word) => (word === RECLAIMED ? 1 : 0),
+        },
         { column: 'on_top', read: `IF(k.on_top, '${ON_TOP}', '')`, keep: (word) => (word === ON_TOP ? 1 : 0) },
         { column: 'level_no', read: "''", keep: (_, at) => at + 1 },
       ]),
@@ -125,7 +158,12 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
     once: 'terms_once',
     used: NEVER,
     fields: {
-      ...{ code: words('code'), name: words('name'), days: said('days', 0), after: either('after_month', 'the end of its month', 'the bill') },
+      ...{
+        code: words('code'),
+        name: words('name'),
+        days: said('days', 0),
+        after: either('after_month', 'the end of its month', 'the bill'),
+      },
       ...{ discount: figure('discount', PERCENT_PLACES), discount_days: figure('discount_days', 0), retired },
     },
   },
@@ -146,7 +184,12 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
     once: 'PRIMARY',
     used: NEVER,
     fields: {
-      ...{ name: words('name'), address: linesOf('address'), over: said('over_tolerance', PERCENT_PLACES), short: said('short_tolerance', PERCENT_PLACES) },
+      ...{
+        name: words('name'),
+        address: linesOf('address'),
+        over: said('over_tolerance', PERCENT_PLACES),
+        short: said('short_tolerance', PERCENT_PLACES),
+      },
       ...{ blind: either('blind', 'yes'), drafts_bill: either('drafts_bill', 'yes'), ...limits },
       sign_off_above: figure('sign_off_above', AMOUNT_PLACES),
       charge_limits: parts('charge_allowance', 'company_id', 'k.kind', [

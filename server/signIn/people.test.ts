@@ -10,7 +10,9 @@ beforeAll(async () => {
 afterAll(() => server.stop());
 
 const idOf = async (role: string): Promise<string> => {
-  const [row] = (await server.source.query('SELECT id FROM user_account WHERE email = ?', [`${role}@test.example`])) as { id: string }[];
+  const [row] = (await server.source.query('SELECT id FROM user_account WHERE email = ?', [
+    `${role}@test.example`,
+  ])) as { id: string }[];
   return row?.id ?? '';
 };
 const save = (client: Client, id: string, role: string, approvalLimit: string) =>
@@ -19,9 +21,15 @@ const save = (client: Client, id: string, role: string, approvalLimit: string) =
 describe('people', () => {
   it('are changed by an administrator, and who did is kept', async () => {
     const buyer = await idOf('buyer');
-    expect((await save(administrator, buyer, 'buyer', '2500')).body).toMatchObject({ role: 'buyer', approvalLimit: '2500.00' });
+    expect((await save(administrator, buyer, 'buyer', '2500')).body).toMatchObject({
+      role: 'buyer',
+      approvalLimit: '2500.00',
+    });
     expect((await save(administrator, buyer, 'buyer', '')).body).toMatchObject({ approvalLimit: null });
-    const kept: unknown = await server.source.query('SELECT field, was, became, changed_by FROM set_up_change WHERE which_id = ? ORDER BY id', [buyer]);
+    const kept: unknown = await server.source.query(
+      'SELECT field, was, became, changed_by FROM set_up_change WHERE which_id = ? ORDER BY id',
+      [buyer],
+    );
     const by = await idOf('administrator');
     expect(kept).toEqual([
       { field: 'approval_limit', was: '', became: '250000', changed_by: by },
@@ -45,7 +53,10 @@ describe('people', () => {
 
   it('say what is wrong at the field', async () => {
     const wrong = await save(administrator, await idOf('buyer'), 'buyer', 'a lot');
-    expect([wrong.status, wrong.body.errors]).toEqual([422, [expect.objectContaining({ at: '/approvalLimit', reason: 'not_a_number' })]]);
+    expect([wrong.status, wrong.body.errors]).toEqual([
+      422,
+      [expect.objectContaining({ at: '/approvalLimit', reason: 'not_a_number' })],
+    ]);
     expect((await save(administrator, '999999', 'buyer', '')).status).toBe(404);
   });
 });

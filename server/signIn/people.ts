@@ -44,21 +44,38 @@ export async function addPerson(
 ): Promise<{ person: PersonView; password: string }> {
   const address = email.trim().toLowerCase();
   if (name.trim() === '') throw new FieldsRefused([{ at: '/name', says: 'Fill this in.' }]);
-  if (!/^[^\s@]+@[^\s@]+$/.test(address)) throw new FieldsRefused([{ at: '/email', says: 'Write a mail address, like ines@fernhollow.example.' }]);
+  if (!/^[^\s@]+@[^\s@]+$/.test(address))
+    throw new FieldsRefused([{ at: '/email', says: 'Write a mail address, like ines@fernhollow.example.' }]);
   const limit = limitOf(approvalLimit, currency);
   const password = randomBytes(9).toString('base64url');
   const kept = await hash(password);
   return transaction(source, async (manager) => {
     const made = (await manager
-      .query('INSERT INTO user_account (email, name, role, password_hash, approval_limit) VALUES (?, ?, ?, ?, ?)', [address, name.trim(), role, kept, limit])
+      .query('INSERT INTO user_account (email, name, role, password_hash, approval_limit) VALUES (?, ?, ?, ?, ?)', [
+        address,
+        name.trim(),
+        role,
+        kept,
+        limit,
+      ])
       .catch((problem: unknown) => {
-        if (duplicateOf(problem, 'user_email_once')) throw new FieldsRefused([{ at: '/email', says: 'Somebody has this mail address already.' }]);
+        if (duplicateOf(problem, 'user_email_once'))
+          throw new FieldsRefused([{ at: '/email', says: 'Somebody has this mail address already.' }]);
         throw problem;
       })) as { insertId: string | number };
     const id = String(made.insertId);
-    await keepChanges(manager, { what: 'people', which: id, by, at: sqlInstant(at) }, [{ field: '', was: '', became: `${address}, ${role}` }]);
+    await keepChanges(manager, { what: 'people', which: id, by, at: sqlInstant(at) }, [
+      { field: '', was: '', became: `${address}, ${role}` },
+    ]);
     return {
-      person: { id, name: name.trim(), email: address, role, approvalLimit: limit === null ? null : showAmount(limit, currency), blocked: false },
+      person: {
+        id,
+        name: name.trim(),
+        email: address,
+        role,
+        approvalLimit: limit === null ? null : showAmount(limit, currency),
+        blocked: false,
+      },
       password,
     };
   });
@@ -74,21 +91,30 @@ export async function savePerson(
   body: { role: Role; approvalLimit: string; blocked: boolean },
   { by, at, currency }: Changing,
 ): Promise<PersonView> {
-  if (id === by) throw new RequestError(403, 'Not allowed', 'Nobody changes their own role or limit: ask another administrator.');
+  if (id === by)
+    throw new RequestError(403, 'Not allowed', 'Nobody changes their own role or limit: ask another administrator.');
   const limit = limitOf(body.approvalLimit, currency);
   return transaction(source, async (manager) => {
     const [before] = (await manager.query(`${COLUMNS} WHERE id = ? FOR UPDATE`, [id])) as Row[];
     if (!before) throw new RequestError(404, 'Not found', 'There is no such person.');
     const blocked = body.blocked ? '1' : '0';
-    await manager.query('UPDATE user_account SET role = ?, approval_limit = ?, blocked = ? WHERE id = ?', [body.role, limit, blocked, id]);
+    await manager.query('UPDATE user_account SET role = ?, approval_limit = ?, blocked = ? WHERE id = ?', [
+      body.role,
+      limit,
+      blocked,
+      id,
+    ]);
     const after: Row = { ...before, role: body.role, approval_limit: limit, blocked };
-    const changed = (['role', 'approval_limit', 'blocked'] as const).filter((field) => text(before[field]) !== text(after[field]));
+    const changed = (['role', 'approval_limit', 'blocked'] as const).filter(
+      (field) => text(before[field]) !== text(after[field]),
+    );
     await keepChanges(
       manager,
       { what: 'people', which: id, by, at: sqlInstant(at) },
       changed.map((field) => ({ field, was: text(before[field]), became: text(after[field]) })),
     );
-    if (changed.some((field) => field !== 'approval_limit')) await manager.query("DELETE FROM session WHERE JSON_VALUE(data, '$.user.id') = ?", [id]);
+    if (changed.some((field) => field !== 'approval_limit'))
+      await manager.query("DELETE FROM session WHERE JSON_VALUE(data, '$.user.id') = ?", [id]);
     return personOf(after, currency);
   });
 }

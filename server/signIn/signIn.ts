@@ -21,12 +21,18 @@ export async function signIn(source: DataSource, email: string, password: string
   if (Number(count?.by_name) >= MOST_FAILURES || Number(count?.by_address) >= MOST_FROM_ADDRESS) {
     throw new RequestError(429, 'Too many attempts', `Too many attempts: wait ${MINUTES} minutes and try again.`);
   }
-  const [user] = (await source.query('SELECT id, name, email, role, password_hash FROM user_account WHERE email = ? AND blocked = 0', [name])) as (SignedIn & {
+  const [user] = (await source.query(
+    'SELECT id, name, email, role, password_hash FROM user_account WHERE email = ? AND blocked = 0',
+    [name],
+  )) as (SignedIn & {
     password_hash: string;
   })[];
   const right = await verify(user?.password_hash ?? NOBODY, password).catch(() => false);
   if (!user || !right) {
-    await source.query('INSERT INTO sign_in_attempt (email, address, at) VALUES (?, ?, UTC_TIMESTAMP(6))', [name.slice(0, 160), address.slice(0, 60)]);
+    await source.query('INSERT INTO sign_in_attempt (email, address, at) VALUES (?, ?, UTC_TIMESTAMP(6))', [
+      name.slice(0, 160),
+      address.slice(0, 60),
+    ]);
     throw new RequestError(401, 'Not signed in', 'The name or the password is wrong.');
   }
   await source.query('DELETE FROM sign_in_attempt WHERE email = ?', [name]);

@@ -45,7 +45,10 @@ async function refuseStrangers(owner: DataSource): Promise<void> {
   if (!table) return;
   const done = (await owner.query('SELECT name FROM migrations')) as { name: string }[];
   const stranger = done.find(({ name }) => !known.has(name));
-  if (stranger) throw new Error(`These books were made by another version (${stranger.name}): restore that version, or begin with an empty .data folder.`);
+  if (stranger)
+    throw new Error(
+      `These books were made by another version (${stranger.name}): restore that version, or begin with an empty .data folder.`,
+    );
 }
 
 /** The application's account as the database knows it, user@host; it may not see the schema yet. */

@@ -2,7 +2,17 @@ import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { SignedIn } from '../http/session.ts';
 import { startTestServer, type TestServer } from '../testing/testServer.ts';
-import { checkDraft, dropDraft, endDraft, holdDraft, leaveDraft, letGoOfDraft, listDrafts, readDraft, saveDraft } from './drafts.ts';
+import {
+  checkDraft,
+  dropDraft,
+  endDraft,
+  holdDraft,
+  leaveDraft,
+  letGoOfDraft,
+  listDrafts,
+  readDraft,
+  saveDraft,
+} from './drafts.ts';
 
 let server: TestServer;
 let first: SignedIn;
@@ -27,7 +37,8 @@ const left = async (kind: 'bill' | 'receipt' = 'bill') => {
 };
 const save = (who: SignedIn, id: string, n: number, version: number) =>
   saveDraft(server.source, who, id, { kind: 'bill', title: 'A bill', body: { n }, command: { n }, version });
-const runsOut = (id: string) => server.source.query('UPDATE draft SET held_until = UTC_TIMESTAMP(6) - INTERVAL 1 SECOND WHERE id = ?', [id]);
+const runsOut = (id: string) =>
+  server.source.query('UPDATE draft SET held_until = UTC_TIMESTAMP(6) - INTERVAL 1 SECOND WHERE id = ?', [id]);
 
 describe('a draft that waits for anybody', () => {
   it('is seen by whoever may post its kind, and held by whoever takes it up until they let go', async () => {
@@ -71,7 +82,8 @@ describe('a draft that waits for anybody', () => {
 
   it('is posted as it was seen: not while another holds it, nor when another changed it since', async () => {
     const id = await left();
-    const check = (who: SignedIn, version: number | undefined) => server.source.transaction((manager) => checkDraft(manager, id, who.id, version));
+    const check = (who: SignedIn, version: number | undefined) =>
+      server.source.transaction((manager) => checkDraft(manager, id, who.id, version));
     await holdDraft(server.source, first, id);
     await expect(check(second, 1)).rejects.toThrow('accountant is working on this');
     await save(first, id, 1, 1);

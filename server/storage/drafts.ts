@@ -8,7 +8,11 @@ const MOST_DRAFTS = 200;
 /** Whoever works on a draft that waits for anybody holds it for so long; every change begins it anew. */
 export const HELD_MINUTES = 15;
 
-type DraftRow = Omit<DraftView, 'body' | 'updatedAt' | 'heldBy'> & { body: string; updated_at: string; held_by: string };
+type DraftRow = Omit<DraftView, 'body' | 'updatedAt' | 'heldBy'> & {
+  body: string;
+  updated_at: string;
+  held_by: string;
+};
 
 const HELD = `(d.shared = 1 AND d.user_id IS NOT NULL AND d.held_until > UTC_TIMESTAMP(6))`;
 const COLUMNS = `d.id, d.kind, d.title, d.body, d.version, d.updated_at, IF(${HELD} AND d.user_id <> ?, (SELECT name FROM user_account u WHERE u.id = d.user_id), '') AS held_by`;
@@ -21,16 +25,22 @@ const viewOf = ({ id, kind, title, body, version, updated_at: updatedAt, held_by
 const MINE = '((d.user_id = ? AND d.shared = 0) OR (d.shared = 1 AND d.kind IN (?)))';
 /** Of these, what nobody else holds. */
 const FREE = `(d.user_id IS NULL OR d.user_id = ? OR (d.shared = 1 AND (d.held_until IS NULL OR d.held_until <= UTC_TIMESTAMP(6))))`;
-const mine = ({ id, role }: SignedIn): unknown[] => [id, ['', ...DOCUMENT_KINDS.filter((kind) => MAY_POST[kind].includes(role))]];
+const mine = ({ id, role }: SignedIn): unknown[] => [
+  id,
+  ['', ...DOCUMENT_KINDS.filter((kind) => MAY_POST[kind].includes(role))],
+];
 
 /** The drafts, called d, that somebody may look at. */
-export const DRAFT_FOR = (user: SignedIn): { mine: string; parameters: unknown[] } => ({ mine: MINE, parameters: mine(user) });
+export const DRAFT_FOR = (user: SignedIn): { mine: string; parameters: unknown[] } => ({
+  mine: MINE,
+  parameters: mine(user),
+});
 
 export async function listDrafts(source: DataSource, user: SignedIn): Promise<DraftView[]> {
-  const rows: DraftRow[] = await source.query(`SELECT ${COLUMNS} FROM draft d WHERE ${MINE} ORDER BY d.updated_at DESC LIMIT ${MOST_DRAFTS}`, [
-    user.id,
-    ...mine(user),
-  ]);
+  const rows: DraftRow[] = await source.query(
+    `SELECT ${COLUMNS} FROM draft d WHERE ${MINE} ORDER BY d.updated_at DESC LIMIT ${MOST_DRAFTS}`,
+    [user.id, ...mine(user)],
+  );
   return rows.map(viewOf);
 }
 
@@ -41,31 +51,46 @@ export async function leaveDraft(
 ): Promise<void> {
   await manager.query(
     'INSERT INTO draft (id, user_id, shared, kind, title, body, command, version, updated_at) VALUES (COALESCE(?, UUID()), NULL, 1, ?, ?, ?, ?, 1, UTC_TIMESTAMP(6))',
-    [draft.id ?? null, draft.kind, draft.title.slice(0, 120), JSON.stringify(draft.body), draft.command ? JSON.stringify(draft.command) : null],
+    [
+      draft.id ?? null,
+      draft.kind,
+      draft.title.slice(0, 120),
+      JSON.stringify(draft.body),
+      draft.command ? JSON.stringify(draft.command) : null,
+    ],
   );
 }
 
 export async function readDraft(source: DataSource, user: SignedIn, id: string): Promise<DraftView> {
-  const [row] = (await source.query(`SELECT ${COLUMNS} FROM draft d WHERE d.id = ? AND ${MINE}`, [user.id, id, ...mine(user)])) as DraftRow[];
+  const [row] = (await source.query(`SELECT ${COLUMNS} FROM draft d WHERE d.id = ? AND ${MINE}`, [
+    user.id,
+    id,
+    ...mine(user),
+  ])) as DraftRow[];
   if (!row) throw notThere();
   return viewOf(row);
 }
 
 /** Takes a draft up that waits for anybody: until the hold runs out, nobody else changes or posts it. Says who holds it, if somebody else does. */
-export async function holdDraft(source: DataSource, user: SignedIn, id: string): Promise<{ heldBy: string; version: number }> {
-  await source.query(`UPDATE draft d SET d.user_id = ?, d.held_until = ${untilThen} WHERE d.id = ? AND d.shared = 1 AND ${MINE} AND ${FREE}`, [
-    user.id,
-    id,
-    ...mine(user),
-    user.id,
-  ]);
+export async function holdDraft(
+  source: DataSource,
+  user: SignedIn,
+  id: string,
+): Promise<{ heldBy: string; version: number }> {
+  await source.query(
+    `UPDATE draft d SET d.user_id = ?, d.held_until = ${untilThen} WHERE d.id = ? AND d.shared = 1 AND ${MINE} AND ${FREE}`,
+    [user.id, id, ...mine(user), user.id],
+  );
   const { heldBy, version } = await readDraft(source, user, id);
   return { heldBy, version };
 }
 
 /** Lets go of a draft that one held. */
 export async function letGoOfDraft(source: DataSource, user: SignedIn, id: string): Promise<void> {
-  await source.query('UPDATE draft SET user_id = NULL, held_until = NULL WHERE id = ? AND shared = 1 AND user_id = ?', [id, user.id]);
+  await source.query('UPDATE draft SET user_id = NULL, held_until = NULL WHERE id = ? AND shared = 1 AND user_id = ?', [
+    id,
+    user.id,
+  ]);
 }
 
 const untilThen = `UTC_TIMESTAMP(6) + INTERVAL ${HELD_MINUTES} MINUTE`;
@@ -96,8 +121,14 @@ export async function saveDraft(
     );
   }
   const kept = await readDraft(source, user, id);
-  if (kept.heldBy !== '') throw new RequestError(409, 'Taken', `${kept.heldBy} is working on this: it is free again a while after the last change.`);
-  if (JSON.stringify(kept.body) !== body) throw new RequestError(409, 'Changed elsewhere', 'This draft was changed in another window: load it again.');
+  if (kept.heldBy !== '')
+    throw new RequestError(
+      409,
+      'Taken',
+      `${kept.heldBy} is working on this: it is free again a while after the last change.`,
+    );
+  if (JSON.stringify(kept.body) !== body)
+    throw new RequestError(409, 'Changed elsewhere', 'This draft was changed in another window: load it again.');
   return kept.version;
 }
 
@@ -109,19 +140,35 @@ export async function dropDraft(source: DataSource, user: SignedIn, id: string):
  * Whether a draft may be posted now by somebody: nobody else holds it, and it is still what they saw. One that is not kept is nobody's business.
  * @param version as they saw it; undefined where it posts by itself, or another program posts it
  */
-export async function checkDraft(manager: EntityManager, id: string, user: string, version: number | undefined): Promise<void> {
+export async function checkDraft(
+  manager: EntityManager,
+  id: string,
+  user: string,
+  version: number | undefined,
+): Promise<void> {
   const [row] = (await manager.query(
     `SELECT d.version, d.user_id, IF(${HELD} AND d.user_id <> ?, (SELECT name FROM user_account u WHERE u.id = d.user_id), '') AS held_by FROM draft d WHERE d.id = ? FOR UPDATE`,
     [user, id],
   )) as { version: number; user_id: string | null; held_by: string }[];
   if (!row) return;
-  if (row.held_by !== '') throw new RequestError(409, 'Taken', `${row.held_by} is working on this: it is free again a while after the last change.`);
+  if (row.held_by !== '')
+    throw new RequestError(
+      409,
+      'Taken',
+      `${row.held_by} is working on this: it is free again a while after the last change.`,
+    );
   // What one saves oneself may be on its way.
   if (version !== undefined && row.user_id !== user && row.version !== version)
-    throw new RequestError(409, 'Changed meanwhile', 'Somebody changed this meanwhile: load it again, and look at it before it is posted.');
+    throw new RequestError(
+      409,
+      'Changed meanwhile',
+      'Somebody changed this meanwhile: load it again, and look at it before it is posted.',
+    );
 }
 
 /** What was posted is a draft no more. */
-export const endDraft = (manager: EntityManager, id: string): Promise<unknown> => manager.query('DELETE FROM draft WHERE id = ?', [id]);
+export const endDraft = (manager: EntityManager, id: string): Promise<unknown> =>
+  manager.query('DELETE FROM draft WHERE id = ?', [id]);
 
-const notThere = (): RequestError => new RequestError(404, 'Not found', 'This draft is not there any more: it was posted or thrown away.');
+const notThere = (): RequestError =>
+  new RequestError(404, 'Not found', 'This draft is not there any more: it was posted or thrown away.');

@@ -12,16 +12,32 @@ const MANY = 2_500;
 const TABLE = 'movement_lot';
 const COLUMNS = ['document_id', 'line_no', 'position', 'lot', 'quantity'];
 
-const add = (rows: readonly unknown[][]) => server.source.transaction((manager) => insertRows(manager, TABLE, COLUMNS, rows));
+const add = (rows: readonly unknown[][]) =>
+  server.source.transaction((manager) => insertRows(manager, TABLE, COLUMNS, rows));
 const read = (document: number) =>
-  server.source.query(`SELECT position, lot, quantity FROM ${TABLE} WHERE document_id = ? ORDER BY position`, [document]) as Promise<
-    { position: number; lot: string; quantity: string }[]
-  >;
+  server.source.query(`SELECT position, lot, quantity FROM ${TABLE} WHERE document_id = ? ORDER BY position`, [
+    document,
+  ]) as Promise<{ position: number; lot: string; quantity: string }[]>;
 
 describe('many rows at once', () => {
   it('arrive as they were given: signs that part fields, figures beyond what a double holds', async () => {
-    const odd = ['tab\there', 'line\nbelow', 'back\\slash \\N \\0', 'zero\0in it', 'Žluťoučký 綿', '', '\r', 'quote\'d "twice"'];
-    const rows = Array.from({ length: MANY }, (_, at) => [91, 1, at, odd[at % odd.length], 9_007_199_254_740_993n + BigInt(at)]);
+    const odd = [
+      'tab\there',
+      'line\nbelow',
+      'back\\slash \\N \\0',
+      'zero\0in it',
+      'Žluťoučký 綿',
+      '',
+      '\r',
+      'quote\'d "twice"',
+    ];
+    const rows = Array.from({ length: MANY }, (_, at) => [
+      91,
+      1,
+      at,
+      odd[at % odd.length],
+      9_007_199_254_740_993n + BigInt(at),
+    ]);
     await add(rows);
     const found = await read(91);
     expect(found).toHaveLength(MANY);

@@ -15,7 +15,10 @@ export async function insertRows(
   replacing: readonly string[] = [],
 ): Promise<void> {
   if (replacing.length === 0 && rows.length > ROWS_AT_ONCE) return streamRows(manager, table, columns, rows);
-  const over = replacing.length > 0 ? ` ON DUPLICATE KEY UPDATE ${replacing.map((column) => `\`${column}\` = VALUES(\`${column}\`)`).join(', ')}` : '';
+  const over =
+    replacing.length > 0
+      ? ` ON DUPLICATE KEY UPDATE ${replacing.map((column) => `\`${column}\` = VALUES(\`${column}\`)`).join(', ')}`
+      : '';
   for (let from = 0; from < rows.length; from += ROWS_AT_ONCE) {
     const some = rows.slice(from, from + ROWS_AT_ONCE).map((row) => row.map(asText));
     await manager.query(`INSERT INTO \`${table}\` (${named(columns)}) VALUES ?${over}`, [some]);
@@ -36,16 +39,26 @@ interface Streaming {
 }
 
 /** `LOAD DATA LOCAL` passes over a row that it cannot take and warns; a row of the books is never passed over. */
-async function streamRows(manager: EntityManager, table: string, columns: readonly string[], rows: readonly (readonly unknown[])[]): Promise<void> {
+async function streamRows(
+  manager: EntityManager,
+  table: string,
+  columns: readonly string[],
+  rows: readonly (readonly unknown[])[],
+): Promise<void> {
   const connection = (await manager.queryRunner?.connect()) as Streaming | undefined;
   if (!connection) throw new Error('Rows are added within a transaction.');
   const sql = `LOAD DATA LOCAL INFILE 'rows' INTO TABLE \`${table}\` CHARACTER SET utf8mb4 (${named(columns)})`;
-  const { affectedRows, warningStatus } = await new Promise<{ affectedRows: number; warningStatus: number }>((resolve, reject) =>
-    connection.query({ sql, infileStreamFactory: () => Readable.from(lines(rows)) }, (problem, result) => (problem ? reject(problem) : resolve(result))),
+  const { affectedRows, warningStatus } = await new Promise<{ affectedRows: number; warningStatus: number }>(
+    (resolve, reject) =>
+      connection.query({ sql, infileStreamFactory: () => Readable.from(lines(rows)) }, (problem, result) =>
+        problem ? reject(problem) : resolve(result),
+      ),
   );
   if (affectedRows === rows.length && warningStatus === 0) return;
   const [warning] = (await manager.query('SHOW WARNINGS LIMIT 1')) as { Message: string }[];
-  throw new Error(`${table}: ${affectedRows} of ${rows.length} rows were taken${warning ? `: ${warning.Message}` : ''}`);
+  throw new Error(
+    `${table}: ${affectedRows} of ${rows.length} rows were taken${warning ? `: ${warning.Message}` : ''}`,
+  );
 }
 
 function* lines(rows: readonly (readonly unknown[])[]): Generator<Buffer> {
@@ -69,7 +82,9 @@ function* lines(rows: readonly (readonly unknown[])[]): Generator<Buffer> {
 
 const field = (value: unknown): string => {
   if (value === null || value === undefined) return String.raw`\N`;
-  return typeof value === 'string' ? value.replace(/[\\\t\n\r\0]/g, (sign) => `\\${ESCAPED[sign] ?? sign}`) : String(value as number | bigint);
+  return typeof value === 'string'
+    ? value.replace(/[\\\t\n\r\0]/g, (sign) => `\\${ESCAPED[sign] ?? sign}`)
+    : String(value as number | bigint);
 };
 
 const ESCAPED: Record<string, string> = { '\t': 't', '\n': 'n', '\r': 'r', '\0': '0' };

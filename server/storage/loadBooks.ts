@@ -1,5 +1,13 @@
 import type { EntityManager } from 'typeorm';
-import { comparePoints, documentOf, endOf, type LineId, type Point, type Pool, type PoolId } from '@obolus/core/costing/pool';
+import {
+  comparePoints,
+  documentOf,
+  endOf,
+  type LineId,
+  type Point,
+  type Pool,
+  type PoolId,
+} from '@obolus/core/costing/pool';
 import type { Source } from '@obolus/core/costing/taking';
 import { base, type BaseAmount } from '@obolus/core/exact/amounts';
 import { readTaxLevels } from './load/taxCodes.ts';
@@ -80,7 +88,9 @@ export interface LoadedBooks extends Books {
   readonly draftsBills: boolean;
 }
 
-const OF_VENDOR = ['over', 'short'].flatMap((side) => ['part', 'amount'].map((what) => `v.bill_${side}_${what} AS vendor_${side}_${what}`)).join(', ');
+const OF_VENDOR = ['over', 'short']
+  .flatMap((side) => ['part', 'amount'].map((what) => `v.bill_${side}_${what} AS vendor_${side}_${what}`))
+  .join(', ');
 /** Bills with the same amount are asked about within so many days. */
 const ALIKE_WITHIN = 14;
 /** Behind every document of its day. */
@@ -132,7 +142,15 @@ export class BooksLoader {
   }
 
   /** The company's settings, with the parties that a document's header names; what does not exist is refused. */
-  async loadCompany({ vendor, warehouse, terms }: { vendor?: string; warehouse?: string; terms?: string }): Promise<{ refusals: Refusal[]; terms: Terms }> {
+  async loadCompany({
+    vendor,
+    warehouse,
+    terms,
+  }: {
+    vendor?: string;
+    warehouse?: string;
+    terms?: string;
+  }): Promise<{ refusals: Refusal[]; terms: Terms }> {
     const [row] = await this.query(
       `SELECT c.*, w.name AS warehouse, v.id AS vendor, v.hold, v.over_tolerance AS vendor_over, v.short_tolerance AS vendor_short, ${OF_VENDOR}, t.days, t.after_month,
               (SELECT a.changed_by FROM vendor_bank_account a WHERE a.vendor_id = v.id AND a.answer IN ('', 'confirmed') ORDER BY a.id DESC LIMIT 1) AS account_by
@@ -144,8 +162,15 @@ export class BooksLoader {
     this.company = companyOf({
       ...{ currency: text(row.currency), firstOpenDay: text(row.first_open_day), lockedUntil: text(row.locked_until) },
       tolerance: { over: fractionOf(row.over_tolerance), short: fractionOf(row.short_tolerance) },
-      ...{ allowance: allowanceIn(row, text(row.currency)), signOffAbove: limitOf(row.sign_off_above, text(row.currency)) },
-      ...{ recognition: text(row.recognition) as Recognition, customsValueWithFreight: isTrue(row.customs_with_freight), alikeWithin: ALIKE_WITHIN },
+      ...{
+        allowance: allowanceIn(row, text(row.currency)),
+        signOffAbove: limitOf(row.sign_off_above, text(row.currency)),
+      },
+      ...{
+        recognition: text(row.recognition) as Recognition,
+        customsValueWithFreight: isTrue(row.customs_with_freight),
+        alikeWithin: ALIKE_WITHIN,
+      },
     });
     this.draftsBills = isTrue(row.drafts_bill);
     if (vendor) this.keepVendor(vendor, row);
@@ -169,10 +194,23 @@ export class BooksLoader {
   }
 
   private keepVendor(vendor: string, row: Row): void {
-    const tolerance = toleranceOf({ over_tolerance: row.vendor_over ?? null, short_tolerance: row.vendor_short ?? null });
-    const { vendor_over_part: overPart, vendor_over_amount: overAmount, vendor_short_part: shortPart, vendor_short_amount: shortAmount } = row;
+    const tolerance = toleranceOf({
+      over_tolerance: row.vendor_over ?? null,
+      short_tolerance: row.vendor_short ?? null,
+    });
+    const {
+      vendor_over_part: overPart,
+      vendor_over_amount: overAmount,
+      vendor_short_part: shortPart,
+      vendor_short_amount: shortAmount,
+    } = row;
     const said = {
-      ...{ bill_over_part: overPart ?? null, bill_over_amount: overAmount ?? null, bill_short_part: shortPart ?? null, bill_short_amount: shortAmount ?? null },
+      ...{
+        bill_over_part: overPart ?? null,
+        bill_over_amount: overAmount ?? null,
+        bill_short_part: shortPart ?? null,
+        bill_short_amount: shortAmount ?? null,
+      },
     };
     const allowance = allowanceIn(said, this.company.currency);
     this.vendors.set(vendor, { tolerance, allowance, hold: text(row.hold), accountBy: optional(row.account_by) });
@@ -191,17 +229,38 @@ export class BooksLoader {
   async loadRates(currencies: readonly string[], until: string): Promise<void> {
     const foreign = distinct(currencies).filter((currency) => currency !== this.company.currency);
     if (foreign.length === 0) return;
-    const latest = 'SELECT currency, MAX(from_day) AS from_day FROM exchange_rate WHERE currency IN (?) AND from_day <= ? GROUP BY currency';
-    const rows = await this.query(`SELECT r.* FROM exchange_rate r JOIN (${latest}) latest USING (currency, from_day)`, [foreign, until]);
-    for (const row of rows) this.rates.push({ currency: text(row.currency), from: text(row.from_day), rate: rateOf(row.rate) });
+    const latest =
+      'SELECT currency, MAX(from_day) AS from_day FROM exchange_rate WHERE currency IN (?) AND from_day <= ? GROUP BY currency';
+    const rows = await this.query(
+      `SELECT r.* FROM exchange_rate r JOIN (${latest}) latest USING (currency, from_day)`,
+      [foreign, until],
+    );
+    for (const row of rows)
+      this.rates.push({ currency: text(row.currency), from: text(row.from_day), rate: rateOf(row.rate) });
   }
 
   async loadTariff(): Promise<void> {
     this.tariff = (await this.query('SELECT * FROM tariff_rate')).map((row) => ({
-      ...{ measure: text(row.measure), code: text(row.code), origin: optional(row.origin), preference: isTrue(row.preference) },
-      ...{ from: text(row.from_day), to: optional(row.to_day), percent: fractionOf(row.percent), perUnit: priceOf(row.per_unit) },
-      ...{ unit: row.unit === 'kg' ? 'kg' : 'stock unit', combine: row.combine === 'higher' || row.combine === 'lower' ? row.combine : 'sum' },
-      ...{ floor: row.floor == null ? undefined : baseOf(row.floor), cap: row.cap == null ? undefined : baseOf(row.cap) },
+      ...{
+        measure: text(row.measure),
+        code: text(row.code),
+        origin: optional(row.origin),
+        preference: isTrue(row.preference),
+      },
+      ...{
+        from: text(row.from_day),
+        to: optional(row.to_day),
+        percent: fractionOf(row.percent),
+        perUnit: priceOf(row.per_unit),
+      },
+      ...{
+        unit: row.unit === 'kg' ? 'kg' : 'stock unit',
+        combine: row.combine === 'higher' || row.combine === 'lower' ? row.combine : 'sum',
+      },
+      ...{
+        floor: row.floor == null ? undefined : baseOf(row.floor),
+        cap: row.cap == null ? undefined : baseOf(row.cap),
+      },
     }));
   }
 
@@ -210,7 +269,8 @@ export class BooksLoader {
     await this.keepOrders(documentsOf(lines));
     for (const line of await readOrderLines(this.reading, lines)) this.orderLines.set(line.id, line);
     await this.loadItems(lines.flatMap((line) => this.orderLines.get(line)?.bought.item ?? []));
-    if (lines.some((line) => this.orderLines.get(line)?.estimates.some(({ by }) => by === 'tariff'))) await this.loadTariff();
+    if (lines.some((line) => this.orderLines.get(line)?.estimates.some(({ by }) => by === 'tariff')))
+      await this.loadTariff();
   }
 
   /** An order with all its lines. */
@@ -273,7 +333,10 @@ export class BooksLoader {
   /** What charges of each kind may differ by on a bill. */
   async loadChargeAllowances(): Promise<void> {
     const rows = await this.query('SELECT * FROM charge_allowance');
-    this.company = { ...this.company, chargeAllowances: new Map(rows.map((row) => [text(row.kind), allowanceIn(row, this.company.currency)])) };
+    this.company = {
+      ...this.company,
+      chargeAllowances: new Map(rows.map((row) => [text(row.kind), allowanceIn(row, this.company.currency)])),
+    };
   }
 
   /** The taxes of every code. */
@@ -308,19 +371,30 @@ export class BooksLoader {
     if (vendor === '') return;
     const key = billNumberKey(number);
     const shape = billNumberShape(number);
-    if (date !== undefined && isDay(date)) await this.loadAlike(vendor, shape, [addDays(date, -ALIKE_WITHIN), addDays(date, ALIKE_WITHIN)]);
-    const rows = await this.query('SELECT document_id FROM bill_number WHERE vendor_id = ? AND number_key = ?', [vendor, key]);
+    if (date !== undefined && isDay(date))
+      await this.loadAlike(vendor, shape, [addDays(date, -ALIKE_WITHIN), addDays(date, ALIKE_WITHIN)]);
+    const rows = await this.query('SELECT document_id FROM bill_number WHERE vendor_id = ? AND number_key = ?', [
+      vendor,
+      key,
+    ]);
     for (const row of rows) this.billNumbers.set(`${vendor}|${key}`, text(row.document_id));
   }
 
   private async loadAlike(vendor: string, shape: string, days: readonly [string, string]): Promise<void> {
-    const known = 'SELECT b.document_id, b.date, b.currency, b.amount, d.reference FROM bill_number b JOIN document d ON d.id = b.document_id';
-    const rows = await this.query(`${known} WHERE b.vendor_id = ? AND b.shape = ? UNION ${known} WHERE b.vendor_id = ? AND b.date BETWEEN ? AND ?`, [
-      ...[vendor, shape || '?', vendor],
-      ...days,
-    ]);
+    const known =
+      'SELECT b.document_id, b.date, b.currency, b.amount, d.reference FROM bill_number b JOIN document d ON d.id = b.document_id';
+    const rows = await this.query(
+      `${known} WHERE b.vendor_id = ? AND b.shape = ? UNION ${known} WHERE b.vendor_id = ? AND b.date BETWEEN ? AND ?`,
+      [...[vendor, shape || '?', vendor], ...days],
+    );
     for (const row of rows) {
-      const bill = { vendor, number: text(row.reference), date: text(row.date), currency: text(row.currency), amount: amountOf(row.amount) };
+      const bill = {
+        vendor,
+        number: text(row.reference),
+        date: text(row.date),
+        currency: text(row.currency),
+        amount: amountOf(row.amount),
+      };
       if (row.date != null) this.bills.set(text(row.document_id), bill);
     }
   }
@@ -332,13 +406,19 @@ export class BooksLoader {
     if (!facts) return;
     this.documents.set(document, facts);
     const { movements, costs, takings, standards, writeDowns } = facts.effects;
-    const reached = [...movements.map(({ pool }) => pool), ...costs.map(({ pool }) => pool), ...writeDowns.map(({ pool }) => pool)];
+    const reached = [
+      ...movements.map(({ pool }) => pool),
+      ...costs.map(({ pool }) => pool),
+      ...writeDowns.map(({ pool }) => pool),
+    ];
     await this.loadItems([...reached.map((pool) => pool.split('@')[0] ?? ''), ...standards.map(({ item }) => item)]);
     await this.loadSources(takings.map(({ of }) => of));
     await this.keepSources('m.document_id = ?', [document]);
-    for (const { pool, id, date, back } of movements) this.wantFrom(pool, back ? { id: back.of, date: back.date } : { id, date });
+    for (const { pool, id, date, back } of movements)
+      this.wantFrom(pool, back ? { id: back.of, date: back.date } : { id, date });
     for (const { pool, movement, date } of costs) this.wantFrom(pool, { id: movement, date });
-    for (const { taking } of takings) if (taking.into !== undefined) this.wantFrom(taking.into, { id: taking.line, date: taking.date });
+    for (const { taking } of takings)
+      if (taking.into !== undefined) this.wantFrom(taking.into, { id: taking.line, date: taking.date });
     for (const { pool } of writeDowns) this.want(pool, {});
     for (const { item, line, date } of standards) await this.wantItem(item, { id: line, date });
     if (facts.kind === 'close' || facts.kind === 'open') this.closedPeriods = await readClosedPeriods(this.reading);
@@ -356,7 +436,9 @@ export class BooksLoader {
     await this.loadCreditable(open.returns);
     await this.loadPayables(open.payables);
     this.suspense = [{ document: '', date: '', amount: base(big(open.suspense)) }];
-    const used = [...this.receiptLines.values(), ...this.payables.values(), ...this.creditable.values()].map((line) => line.currency);
+    const used = [...this.receiptLines.values(), ...this.payables.values(), ...this.creditable.values()].map(
+      (line) => line.currency,
+    );
     await this.loadRates(used, on);
   }
 
@@ -367,7 +449,13 @@ export class BooksLoader {
 
   /** A pool in which an old movement changes: its history is needed from there. */
   wantFrom(id: PoolId, movement: { id: LineId; date: string }): void {
-    this.want(id, { from: pointOf({ document_id: documentOf(movement.id), line_no: movement.id.split('/')[1] ?? '0', date: movement.date }) });
+    this.want(id, {
+      from: pointOf({
+        document_id: documentOf(movement.id),
+        line_no: movement.id.split('/')[1] ?? '0',
+        date: movement.date,
+      }),
+    });
   }
 
   /** Every pool of an item, for a change of standard. */
@@ -381,7 +469,11 @@ export class BooksLoader {
   async readWantedPools(): Promise<void> {
     const rows = await this.lockWanted();
     await this.loadItems([...rows.values()].map((row) => text(row.item_id)));
-    const wanted: Wanted[] = [...this.wanted].map(([pool, { from, layers }]) => ({ pool, from, layers: layers || from !== undefined || this.isSerial(pool) }));
+    const wanted: Wanted[] = [...this.wanted].map(([pool, { from, layers }]) => ({
+      pool,
+      from,
+      layers: layers || from !== undefined || this.isSerial(pool),
+    }));
     for (const pool of await readPools(this.reading, rows, wanted, this.items)) {
       this.pools.set(pool.id, pool);
       for (const layer of endOf(pool).layers as readonly DatedLayer[]) this.layerDays.set(layer.of, layer.day);
@@ -391,11 +483,16 @@ export class BooksLoader {
       this.poolSince.set(id, Number(row.since_checkpoint));
     }
     const lines = [...this.sourceLines];
-    if (this.reading.locking && lines.length > 0) await this.keepSources(among(lines, 'm.document_id', 'm.line_no'), keysOf(lines));
+    if (this.reading.locking && lines.length > 0)
+      await this.keepSources(among(lines, 'm.document_id', 'm.line_no'), keysOf(lines));
     for (const { pool, from } of wanted) {
       if (from === undefined || !rows.has(pool)) continue;
-      const taken = 'EXISTS (SELECT 1 FROM taking t WHERE t.source_id = m.document_id AND t.source_line_no = m.line_no)';
-      await this.keepSources(`m.pool_id = ? AND m.date >= ? AND ${taken}`, [rows.get(pool)?.id, this.pools.get(pool)?.checkpoints[0].date || FIRST_DAY]);
+      const taken =
+        'EXISTS (SELECT 1 FROM taking t WHERE t.source_id = m.document_id AND t.source_line_no = m.line_no)';
+      await this.keepSources(`m.pool_id = ? AND m.date >= ? AND ${taken}`, [
+        rows.get(pool)?.id,
+        this.pools.get(pool)?.checkpoints[0].date || FIRST_DAY,
+      ]);
     }
   }
 
@@ -407,15 +504,57 @@ export class BooksLoader {
   payable = (document: string): Payable | undefined => this.payables.get(document);
 
   books(nextDocument: bigint): LoadedBooks {
-    const { company, items, rates, tariff, orders, approvalLimits, vendors, taxCodes, bins, orderLines, asides, receiptLines, stockLines } = this;
+    const {
+      company,
+      items,
+      rates,
+      tariff,
+      orders,
+      approvalLimits,
+      vendors,
+      taxCodes,
+      bins,
+      orderLines,
+      asides,
+      receiptLines,
+      stockLines,
+    } = this;
     const { charges, creditable, expensed, payables, prepayments } = this;
-    const { sources, pools, billNumbers, bills, closedPeriods, suspense, documents, poolRows, poolSince, layerDays } = this;
+    const { sources, pools, billNumbers, bills, closedPeriods, suspense, documents, poolRows, poolSince, layerDays } =
+      this;
     const names = { items: new Map([...items].map(([id, item]) => [id, item.number])), warehouses: this.warehouses };
     return {
       ...emptyBooks(company),
-      ...{ nextDocument, items, rates, tariff, orders, approvalLimits, vendors, taxCodes, bins, orderLines, asides, receiptLines, stockLines },
+      ...{
+        nextDocument,
+        items,
+        rates,
+        tariff,
+        orders,
+        approvalLimits,
+        vendors,
+        taxCodes,
+        bins,
+        orderLines,
+        asides,
+        receiptLines,
+        stockLines,
+      },
       ...{ charges, creditable, expensed, payables, prepayments },
-      ...{ sources, pools, billNumbers, bills, closedPeriods, suspense, documents, poolRows, poolSince, layerDays, names, draftsBills: this.draftsBills },
+      ...{
+        sources,
+        pools,
+        billNumbers,
+        bills,
+        closedPeriods,
+        suspense,
+        documents,
+        poolRows,
+        poolSince,
+        layerDays,
+        names,
+        draftsBills: this.draftsBills,
+      },
     };
   }
 
@@ -463,7 +602,8 @@ export class BooksLoader {
   private async reachOn(rows: ReadonlyMap<PoolId, Row>): Promise<void> {
     for (const [id, { from, day }] of this.wanted) {
       const last = rows.get(id)?.last_day;
-      if (from === undefined && day !== undefined && last != null && last > day) this.want(id, { from: { date: day, place: END_OF_DAY } });
+      if (from === undefined && day !== undefined && last != null && last > day)
+        this.want(id, { from: { date: day, place: END_OF_DAY } });
     }
     const starts = [...this.wanted].flatMap(([pool, { from }]) => (from === undefined ? [] : [{ pool, from }]));
     if (starts.length === 0) return;
@@ -479,11 +619,16 @@ export class BooksLoader {
     const where = pairs.map(() => '(p.item_id = ? AND p.warehouse_id = ?)').join(' OR ');
     const read = () => this.query(`SELECT p.* FROM pool p WHERE ${where} ORDER BY p.id${lock}`, pairs.flat());
     let rows = await read();
-    const missing = pairs.filter(([item, warehouse]) => !rows.some((row) => row.item_id === item && row.warehouse_id === warehouse));
+    const missing = pairs.filter(
+      ([item, warehouse]) => !rows.some((row) => row.item_id === item && row.warehouse_id === warehouse),
+    );
     const known = missing.filter(([item]) => this.items.has(item));
     if (creating && known.length > 0) {
       const values = known.map(() => '(?, ?, 0, 0)').join(', ');
-      await this.query(`INSERT IGNORE INTO pool (item_id, warehouse_id, quantity, value) VALUES ${values}`, known.flat());
+      await this.query(
+        `INSERT IGNORE INTO pool (item_id, warehouse_id, quantity, value) VALUES ${values}`,
+        known.flat(),
+      );
       rows = await read();
     }
     return new Map(rows.map((row) => [`${text(row.item_id)}@${text(row.warehouse_id)}`, row]));
@@ -492,7 +637,8 @@ export class BooksLoader {
   private async nameWarehouses(ids: readonly string[]): Promise<void> {
     const missing = distinct(ids).filter((id) => !this.warehouses.has(id));
     if (missing.length === 0) return;
-    for (const row of await this.query('SELECT id, name FROM warehouse WHERE id IN (?)', [missing])) this.warehouses.set(text(row.id), text(row.name));
+    for (const row of await this.query('SELECT id, name FROM warehouse WHERE id IN (?)', [missing]))
+      this.warehouses.set(text(row.id), text(row.name));
   }
 
   private async keepSources(where: string, parameters: unknown[]): Promise<void> {
@@ -500,6 +646,7 @@ export class BooksLoader {
   }
 
   private async lockDocuments(ids: readonly string[]): Promise<void> {
-    if (this.reading.locking && ids.length > 0) await this.query('SELECT id FROM document WHERE id IN (?) ORDER BY id FOR UPDATE', [ids]);
+    if (this.reading.locking && ids.length > 0)
+      await this.query('SELECT id FROM document WHERE id IN (?) ORDER BY id FOR UPDATE', [ids]);
   }
 }

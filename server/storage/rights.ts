@@ -19,7 +19,8 @@ export async function grantRights(owner: DataSource, account: string): Promise<v
   for (const table of named(setUp)) await grant('SELECT, INSERT, UPDATE', `\`${table}\``);
   for (const table of named(facts)) await grant('SELECT, INSERT', `\`${table}\``);
   for (const table of named(chain)) await grant('SELECT', `\`${table}\``);
-  for (const table of [...named(setUpParts), ...named(state)]) await grant('SELECT, INSERT, UPDATE, DELETE', `\`${table}\``);
+  for (const table of [...named(setUpParts), ...named(state)])
+    await grant('SELECT, INSERT, UPDATE, DELETE', `\`${table}\``);
   await grant('SELECT', '`ordered_line`');
   for (const sequence of ['document_ids', ...SERIES]) await grant('SELECT, INSERT', `\`${sequence}\``);
   await grant('SELECT', '`migrations`');

@@ -1,5 +1,13 @@
 import type { EntityManager } from 'typeorm';
-import { comparePoints, endOf, positionOf, type Checkpoint, type Layer, type LineId, type Pool } from '@obolus/core/costing/pool';
+import {
+  comparePoints,
+  endOf,
+  positionOf,
+  type Checkpoint,
+  type Layer,
+  type LineId,
+  type Pool,
+} from '@obolus/core/costing/pool';
 import type { SettledPool } from '@obolus/core/costing/settle';
 import { insertRows } from './insertRows.ts';
 import { layersText } from './load/state.ts';
@@ -8,16 +16,31 @@ import type { LoadedBooks } from './loadBooks.ts';
 const KEYS = ['pool_id', 'day', 'document_id', 'line_no', 'part_id', 'part_line_no', 'lot'];
 
 /** The pools' totals and states, and of their layers only those that are new, changed or gone. */
-export async function savePools(manager: EntityManager, books: LoadedBooks, pools: readonly SettledPool[]): Promise<void> {
+export async function savePools(
+  manager: EntityManager,
+  books: LoadedBooks,
+  pools: readonly SettledPool[],
+): Promise<void> {
   if (pools.length === 0) return;
   const rowOf = ({ pool }: SettledPool) => books.poolRows.get(pool.id) ?? '';
-  const checkpoints = pools.map((settled) => checkpointChanges(settled, books.poolSince.get(settled.pool.id) ?? 0, books.company.checkpointEvery));
+  const checkpoints = pools.map((settled) =>
+    checkpointChanges(settled, books.poolSince.get(settled.pool.id) ?? 0, books.company.checkpointEvery),
+  );
   const totals = pools.map((settled, position) => {
     const { pool } = settled;
     const end = endOf(pool);
     const last = pool.checkpoints[pool.checkpoints.length - 1]?.date ?? '';
     const since = checkpoints[position]?.since ?? 0;
-    return [rowOf(settled), pool.item, pool.warehouse, end.quantity, end.value, last === '' ? null : last, end.standard ?? null, since];
+    return [
+      rowOf(settled),
+      pool.item,
+      pool.warehouse,
+      end.quantity,
+      end.value,
+      last === '' ? null : last,
+      end.standard ?? null,
+      since,
+    ];
   });
   const columns = ['quantity', 'value', 'last_day', 'standard', 'since_checkpoint'];
   await insertRows(manager, 'pool', ['id', 'item_id', 'warehouse_id', ...columns], totals, columns);
@@ -25,20 +48,34 @@ export async function savePools(manager: EntityManager, books: LoadedBooks, pool
   const gone = changes.flatMap((change) => change.gone);
   for (let from = 0; from < gone.length; from += 500) {
     const some = gone.slice(from, from + 500);
-    await manager.query(`DELETE FROM pool_layer WHERE ${some.map(() => `(${KEYS.map((key) => `${key} = ?`).join(' AND ')})`).join(' OR ')}`, some.flat());
+    await manager.query(
+      `DELETE FROM pool_layer WHERE ${some.map(() => `(${KEYS.map((key) => `${key} = ?`).join(' AND ')})`).join(' OR ')}`,
+      some.flat(),
+    );
   }
   const left = changes.flatMap((change) => change.left);
   await insertRows(manager, 'pool_layer', [...KEYS, 'quantity', 'value'], left, ['quantity', 'value']);
-  for (const [position, settled] of pools.entries()) await saveCheckpoints(manager, rowOf(settled), checkpoints[position] as CheckpointChanges);
+  for (const [position, settled] of pools.entries())
+    await saveCheckpoints(manager, rowOf(settled), checkpoints[position] as CheckpointChanges);
 }
 
-function layerChanges(row: string, { before, pool }: SettledPool, books: LoadedBooks): { gone: unknown[][]; left: unknown[][] } {
+function layerChanges(
+  row: string,
+  { before, pool }: SettledPool,
+  books: LoadedBooks,
+): { gone: unknown[][]; left: unknown[][] } {
   const keyOf = (layer: Layer) => `${layer.of} ${layer.part} ${layer.lot}`;
   const stored = new Map(endOf(before).layers.map((layer) => [keyOf(layer), layer]));
   const { layers } = endOf(pool);
   const dayOf = stored.size + layers.length === 0 ? books.layerDays : daysOf(pool, books.layerDays);
   const kept = new Set(layers.map(keyOf));
-  const columns = (layer: Layer) => [row, dayOf.get(layer.of), ...layer.of.split('/'), ...(layer.part === '' ? ['0', '0'] : layer.part.split('/')), layer.lot];
+  const columns = (layer: Layer) => [
+    row,
+    dayOf.get(layer.of),
+    ...layer.of.split('/'),
+    ...(layer.part === '' ? ['0', '0'] : layer.part.split('/')),
+    layer.lot,
+  ];
   const changed = layers.filter((layer) => {
     const known = stored.get(keyOf(layer));
     return known?.quantity !== layer.quantity || known.value !== layer.value;
@@ -97,7 +134,8 @@ function appended(pool: Pool, before: number, every: number): CheckpointChanges 
 async function saveCheckpoints(manager: EntityManager, row: string, { gone, made }: CheckpointChanges): Promise<void> {
   const remade = new Set(made.map(({ date, place }) => `${date} ${place}`));
   const lost = gone.filter(({ date, place }) => !remade.has(`${date} ${place}`));
-  for (const { date, place } of lost) await manager.query('DELETE FROM pool_checkpoint WHERE pool_id = ? AND day = ? AND place = ?', [row, date, place]);
+  for (const { date, place } of lost)
+    await manager.query('DELETE FROM pool_checkpoint WHERE pool_id = ? AND day = ? AND place = ?', [row, date, place]);
   const columns = ['quantity', 'value', 'standard', 'layers'];
   const rows = [...made].sort(comparePoints).map(({ date, place, state }) => {
     return [row, date, place, state.quantity, state.value, state.standard ?? null, layersText(state.layers)];

@@ -26,7 +26,12 @@ export interface Entering {
 }
 
 /** Appends a posted document with all that it caused, brings its pools up to date, and seals its entries last of all. */
-export async function savePosted(manager: EntityManager, books: LoadedBooks, posted: Posted<PostedDocument>, entering: Entering): Promise<void> {
+export async function savePosted(
+  manager: EntityManager,
+  books: LoadedBooks,
+  posted: Posted<PostedDocument>,
+  entering: Entering,
+): Promise<void> {
   const { document, effects, settlement, entries, cites, sign } = posted;
   const save = (table: EntitySchema, rows: readonly object[]) => append(manager, table, rows);
   const rowOf = (pool: string | undefined) => (pool === undefined ? null : (books.poolRows.get(pool) ?? null));
@@ -44,14 +49,24 @@ export async function savePosted(manager: EntityManager, books: LoadedBooks, pos
     await save(
       facts.movementLot,
       effects.movements.flatMap(({ id, lots }) =>
-        lots.map(({ lot, quantity, expires }, position) => ({ ...keyOf(id), position, lot, quantity, expires: expires ?? null })),
+        lots.map(({ lot, quantity, expires }, position) => ({
+          ...keyOf(id),
+          position,
+          lot,
+          quantity,
+          expires: expires ?? null,
+        })),
       ),
     );
     await save(
       facts.taking,
       effects.takings.map(({ of, taking }) => ({
         ...{ ...keyOf(taking.line), ...citing('source', 'source_line_no', of), kind: taking.kind, date: taking.date },
-        ...{ quantity: taking.quantity, into_pool_id: rowOf(taking.into), ...dimensionColumns(taking.dimensions ?? {}) },
+        ...{
+          quantity: taking.quantity,
+          into_pool_id: rowOf(taking.into),
+          ...dimensionColumns(taking.dimensions ?? {}),
+        },
       })),
     );
   }
@@ -64,15 +79,34 @@ export async function savePosted(manager: EntityManager, books: LoadedBooks, pos
     facts.journalLine,
     entries.flatMap((entry, position) =>
       entry.lines.map((line, at) => ({
-        ...{ document_id: entering.id, entry_no: position + 1, line_no: at + 1, account: line.account, amount: line.amount },
-        ...{ item_id: line.item ?? null, vendor_id: line.vendor ?? null, of_values: line.ofValues ? 1 : 0, expense: line.expense ?? null },
+        ...{
+          document_id: entering.id,
+          entry_no: position + 1,
+          line_no: at + 1,
+          account: line.account,
+          amount: line.amount,
+        },
+        ...{
+          item_id: line.item ?? null,
+          vendor_id: line.vendor ?? null,
+          of_values: line.ofValues ? 1 : 0,
+          expense: line.expense ?? null,
+        },
         ...dimensionColumns(line),
       })),
     ),
   );
   const { valueChanges } = settlement;
   const changeRow = (change: ValueChange, position: number) => [
-    ...[entering.id, position + 1, entryOf.get(change.posting) ?? 1, ...change.line.split('/'), rowOf(change.pool), change.component, change.amount],
+    ...[
+      entering.id,
+      position + 1,
+      entryOf.get(change.posting) ?? 1,
+      ...change.line.split('/'),
+      rowOf(change.pool),
+      change.component,
+      change.amount,
+    ],
     ...[change.effective, change.posting, ...givenColumns(change)],
   ];
   await insertRows(manager, facts.valueChange.options.name, VALUE_CHANGE_COLUMNS, valueChanges.map(changeRow));
@@ -80,7 +114,11 @@ export async function savePosted(manager: EntityManager, books: LoadedBooks, pos
   for (const position of entries.keys()) await manager.query('CALL seal_entry(?, ?)', [entering.id, position + 1]);
 }
 
-function documentRow(books: LoadedBooks, document: PostedDocument, { id, number, key, user, at, header, terms }: Entering): object {
+function documentRow(
+  books: LoadedBooks,
+  document: PostedDocument,
+  { id, number, key, user, at, header, terms }: Entering,
+): object {
   const currency = header.currency ?? books.company.currency;
   return {
     id,
@@ -104,17 +142,41 @@ function documentRow(books: LoadedBooks, document: PostedDocument, { id, number,
 
 function movementRow(movement: NewMovement, pool: string | null): object {
   const { back } = movement;
-  const from = back ? { ...citing('back', 'back_line_no', back.of), back_day: back.date, back_price: back.price } : NO_BACK;
+  const from = back
+    ? { ...citing('back', 'back_line_no', back.of), back_day: back.date, back_price: back.price }
+    : NO_BACK;
   return {
-    ...{ ...keyOf(movement.id), pool_id: pool, date: movement.date, direction: movement.direction, quantity: movement.quantity },
-    ...{ purpose: movement.purpose, party: movement.party ?? null, ...dimensionColumns(movement.dimensions ?? {}), ...from },
+    ...{
+      ...keyOf(movement.id),
+      pool_id: pool,
+      date: movement.date,
+      direction: movement.direction,
+      quantity: movement.quantity,
+    },
+    ...{
+      purpose: movement.purpose,
+      party: movement.party ?? null,
+      ...dimensionColumns(movement.dimensions ?? {}),
+      ...from,
+    },
   };
 }
 
 const NO_BACK = { back_id: null, back_line_no: null, back_day: null, back_price: null };
 
 const VALUE_CHANGE_COLUMNS = [
-  ...['document_id', 'change_no', 'entry_no', 'line_document_id', 'line_no', 'pool_id', 'component', 'amount', 'effective', 'posting'],
+  ...[
+    'document_id',
+    'change_no',
+    'entry_no',
+    'line_document_id',
+    'line_no',
+    'pool_id',
+    'component',
+    'amount',
+    'effective',
+    'posting',
+  ],
   ...['shared', 'against', 'vendor_id', 'about_item_id', 'department', 'location', 'project'],
 ];
 
@@ -122,7 +184,15 @@ const VALUE_CHANGE_COLUMNS = [
 function givenColumns({ given, shared }: ValueChange): unknown[] {
   if (given === undefined) return FOLLOWS;
   const { vendor, item, department, location, project } = given.about;
-  return [shared ? 1 : 0, given.against, vendor ?? null, item ?? null, department ?? null, location ?? null, project ?? null];
+  return [
+    shared ? 1 : 0,
+    given.against,
+    vendor ?? null,
+    item ?? null,
+    department ?? null,
+    location ?? null,
+    project ?? null,
+  ];
 }
 
 const FOLLOWS = [0, null, null, null, null, null, null];

@@ -28,14 +28,21 @@ describe('facts', () => {
       const column =
         table === 'idempotency'
           ? '`key`'
-          : Object.keys([...Object.values(facts), ...Object.values(chain)].find((entry) => entry.options.name === table)?.options.columns ?? {})[0];
-      await expect(server.source.query(`UPDATE ${table} SET ${column} = ${column}`)).rejects.toMatchObject({ errno: 1142 });
+          : Object.keys(
+              [...Object.values(facts), ...Object.values(chain)].find((entry) => entry.options.name === table)?.options
+                .columns ?? {},
+            )[0];
+      await expect(server.source.query(`UPDATE ${table} SET ${column} = ${column}`)).rejects.toMatchObject({
+        errno: 1142,
+      });
       await expect(server.source.query(`DELETE FROM ${table}`)).rejects.toMatchObject({ errno: 1142 });
     },
   );
 
   it('the chain cannot be written past its procedure', async () => {
-    await expect(server.source.query("INSERT INTO ledger_link VALUES (99, 1, 9, '', '', '', NOW(6))")).rejects.toMatchObject({ errno: 1142 });
+    await expect(
+      server.source.query("INSERT INTO ledger_link VALUES (99, 1, 9, '', '', '', NOW(6))"),
+    ).rejects.toMatchObject({ errno: 1142 });
   });
 });
 
@@ -44,7 +51,10 @@ describe('an entry', () => {
     server.source.transaction(async (manager) => {
       await manager.query("INSERT INTO entry VALUES (777, 1, '2026-03-01')");
       for (const [at, amount] of amounts.entries())
-        await manager.query("INSERT INTO journal_line (document_id, entry_no, line_no, account, amount) VALUES (777, 1, ?, 'bank', ?)", [at + 1, amount]);
+        await manager.query(
+          "INSERT INTO journal_line (document_id, entry_no, line_no, account, amount) VALUES (777, 1, ?, 'bank', ?)",
+          [at + 1, amount],
+        );
       await manager.query('CALL seal_entry(777, 1)');
     });
 
@@ -57,9 +67,14 @@ describe('an entry', () => {
   });
 
   it('takes no more lines once it is sealed', async () => {
-    const [sealed] = (await server.source.query('SELECT document_id FROM ledger_link LIMIT 1')) as { document_id: string }[];
+    const [sealed] = (await server.source.query('SELECT document_id FROM ledger_link LIMIT 1')) as {
+      document_id: string;
+    }[];
     await expect(
-      server.source.query("INSERT INTO journal_line (document_id, entry_no, line_no, account, amount) VALUES (?, 1, 99, 'bank', 0)", [sealed?.document_id]),
+      server.source.query(
+        "INSERT INTO journal_line (document_id, entry_no, line_no, account, amount) VALUES (?, 1, 99, 'bank', 0)",
+        [sealed?.document_id],
+      ),
     ).rejects.toThrow('entry_is_sealed');
   });
 });
@@ -72,7 +87,11 @@ describe('the proof', () => {
     const found = await proveBooks(server.source);
     await owner.query("UPDATE journal_line SET amount = amount - IF(account = 'inventory', 1, -1)");
     await owner.destroy();
-    expect(found).toEqual(['inventory should be 10000, is 10001', 'entry 1 is not what was sealed', expect.stringContaining('hash')]);
+    expect(found).toEqual([
+      'inventory should be 10000, is 10001',
+      'entry 1 is not what was sealed',
+      expect.stringContaining('hash'),
+    ]);
     expect(await proveBooks(server.source)).toEqual([]);
   });
 });

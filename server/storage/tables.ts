@@ -23,7 +23,12 @@ const dimensions = () => ({ department: maybe(text(40)), location: maybe(text(40
 const tolerances = () => ({ over_tolerance: maybe(figure()), short_tolerance: maybe(figure()) });
 /** What bills may differ by: parts of one, and amounts of four decimals in base currency. */
 const allowances = () => ({
-  ...{ bill_over_part: maybe(figure()), bill_over_amount: maybe(figure()), bill_short_part: maybe(figure()), bill_short_amount: maybe(figure()) },
+  ...{
+    bill_over_part: maybe(figure()),
+    bill_over_amount: maybe(figure()),
+    bill_short_part: maybe(figure()),
+    bill_short_amount: maybe(figure()),
+  },
 });
 const generated = (): Column => ({ type: 'bigint', primary: true, generated: 'increment' });
 
@@ -65,7 +70,15 @@ export const setUp = {
   }),
   user: table(
     'user_account',
-    { id: generated(), email: text(160), name: text(160), role: text(20), password_hash: text(200), approval_limit: maybe(figure()), blocked: flag() },
+    {
+      id: generated(),
+      email: text(160),
+      name: text(160),
+      role: text(20),
+      password_hash: text(200),
+      approval_limit: maybe(figure()),
+      blocked: flag(),
+    },
     { unique: { user_email_once: ['email'] } },
   ),
   item: table(
@@ -91,7 +104,14 @@ export const setUp = {
   vendor: table(
     'vendor',
     {
-      ...{ id: generated(), number: text(40), name: text(160), currency: text(3), terms_id: ref(), address: { ...text(400), default: '' } },
+      ...{
+        id: generated(),
+        number: text(40),
+        name: text(160),
+        currency: text(3),
+        terms_id: ref(),
+        address: { ...text(400), default: '' },
+      },
       ...{ mail: { ...text(160), default: '' }, tax_code_id: maybe(ref()), ...tolerances(), ...allowances() },
       /** Why nothing is ordered from it, nor paid to it. */
       ...{ hold: { ...text(160), default: '' }, retired: flag() },
@@ -114,8 +134,21 @@ export const setUp = {
   signOff: table(
     'sign_off',
     {
-      ...{ id: generated(), draft_id: text(36), body_hash: text(64), body: long(), note: text(200), asked_by: ref(), asked_at: instant() },
-      ...{ answer: { ...text(10), default: '' }, because: { ...text(200), default: '' }, answered_by: maybe(ref()), answered_at: maybe(instant()) },
+      ...{
+        id: generated(),
+        draft_id: text(36),
+        body_hash: text(64),
+        body: long(),
+        note: text(200),
+        asked_by: ref(),
+        asked_at: instant(),
+      },
+      ...{
+        answer: { ...text(10), default: '' },
+        because: { ...text(200), default: '' },
+        answered_by: maybe(ref()),
+        answered_at: maybe(instant()),
+      },
     },
     { indices: { sign_off_by_draft: ['draft_id'] } },
   ),
@@ -132,7 +165,11 @@ export const setUp = {
     { id: generated(), code: text(20), name: text(160), address: { ...text(400), default: '' }, retired: flag() },
     { unique: { warehouse_code_once: ['code'] } },
   ),
-  taxCode: table('tax_code', { id: generated(), code: text(20), name: text(160), retired: flag() }, { unique: { tax_code_once: ['code'] } }),
+  taxCode: table(
+    'tax_code',
+    { id: generated(), code: text(20), name: text(160), retired: flag() },
+    { unique: { tax_code_once: ['code'] } },
+  ),
   terms: table(
     'terms',
     {
@@ -173,7 +210,11 @@ export const setUpParts = {
   /** What an item is bought in beside its stock unit, and how many stock units that holds. */
   itemPack: table('item_pack', { item_id: id(), unit: name(20), size: figure() }),
   /** Codes on the goods, each of one item in one unit. */
-  itemCode: table('item_code', { code: name(40), item_id: ref(), unit: text(20) }, { indices: { item_code_by_item: ['item_id'] } }),
+  itemCode: table(
+    'item_code',
+    { code: name(40), item_id: ref(), unit: text(20) },
+    { indices: { item_code_by_item: ['item_id'] } },
+  ),
   /** The vendor's own number for an item. */
   vendorItem: table('vendor_item', { vendor_id: id(), item_id: id(), number: text(40) }),
   /** What charges of a kind may differ by on bills. */
@@ -210,12 +251,20 @@ export const facts = {
     },
     {
       unique: { document_number_once: ['kind', 'number'], document_key_once: ['idempotency_key'] },
-      indices: { document_by_kind: ['kind', 'id'], document_by_vendor: ['vendor_id', 'kind'], document_by_entry: ['entered_at'] },
+      indices: {
+        document_by_kind: ['kind', 'id'],
+        document_by_vendor: ['vendor_id', 'kind'],
+        document_by_entry: ['entered_at'],
+      },
     },
   ),
   /** Which documents build on which: none can be reversed while another stands on it. */
   citation: table('citation', { document_id: id(), cited_id: id() }, { indices: { citation_by_cited: ['cited_id'] } }),
-  reversal: table('reversal', { document_id: id(), reversed_id: ref() }, { unique: { reversed_once: ['reversed_id'] } }),
+  reversal: table(
+    'reversal',
+    { document_id: id(), reversed_id: ref() },
+    { unique: { reversed_once: ['reversed_id'] } },
+  ),
   /** A line as each document states it: the order itself, then later versions. The view `ordered_line` has what stands. */
   orderLine: table(
     'order_line',
@@ -234,14 +283,30 @@ export const facts = {
       },
       ...{ expense: maybe(text(60)), ...dimensions() },
       /** Where it is to come in, where that is not the order's warehouse. */
-      ...{ warehouse_id: maybe(ref()), tax_code: { ...text(20), default: '' }, transport: { ...text(60), default: '' } },
+      ...{
+        warehouse_id: maybe(ref()),
+        tax_code: { ...text(20), default: '' },
+        transport: { ...text(60), default: '' },
+      },
     },
     { indices: { order_line_by_item: ['item_id'] } },
   ),
   /** What an order says of paying and of carriage. */
-  orderTerms: table('order_terms', { document_id: id(), terms_id: maybe(ref()), incoterm: { ...text(3), default: '' }, place: { ...text(60), default: '' } }),
+  orderTerms: table('order_terms', {
+    document_id: id(),
+    terms_id: maybe(ref()),
+    incoterm: { ...text(3), default: '' },
+    place: { ...text(60), default: '' },
+  }),
   orderEstimate: table('order_estimate', {
-    ...{ document_id: id(), line_no: line(), by_id: id(), kind: { type: 'varchar', length: 30, primary: true }, estimated_by: text(10), figure: figure() },
+    ...{
+      document_id: id(),
+      line_no: line(),
+      by_id: id(),
+      kind: { type: 'varchar', length: 30, primary: true },
+      estimated_by: text(10),
+      figure: figure(),
+    },
   }),
   /** What was done with an order after it was placed: changed, held, released, sent, approved, rejected. */
   orderStep: table(
@@ -257,8 +322,23 @@ export const facts = {
   receiptLine: table(
     'receipt_line',
     {
-      ...{ document_id: id(), line_no: line(), order_id: ref(), order_line_no: number(), ordered_by_id: ref(), item_id: maybe(ref()), pool_id: maybe(ref()) },
-      ...{ quantity: figure(), per: { ...figure(), default: 1_000_000 }, currency: text(3), rate: figure(), amount: figure(), base_amount: figure() },
+      ...{
+        document_id: id(),
+        line_no: line(),
+        order_id: ref(),
+        order_line_no: number(),
+        ordered_by_id: ref(),
+        item_id: maybe(ref()),
+        pool_id: maybe(ref()),
+      },
+      ...{
+        quantity: figure(),
+        per: { ...figure(), default: 1_000_000 },
+        currency: text(3),
+        rate: figure(),
+        amount: figure(),
+        base_amount: figure(),
+      },
       ...{ expense: maybe(text(60)), origin: { ...text(2), default: '' }, preference: flag(), ...dimensions() },
       /** The price at which it came in, where that is not the order's. */
       ...{ corrected_price: maybe(figure()), corrected_because: { ...text(200), default: '' } },
@@ -267,23 +347,55 @@ export const facts = {
   ),
   /** What came and is not taken: rejected, or without an order. */
   receiptAside: table('receipt_aside', {
-    ...{ document_id: id(), line_no: line(), order_id: maybe(ref()), order_line_no: maybe(number()), item_id: maybe(ref()) },
-    ...{ what: text(160), quantity: figure(), reason: text(200), place: text(60), photo_id: maybe({ type: 'varchar', length: 36 }) },
+    ...{
+      document_id: id(),
+      line_no: line(),
+      order_id: maybe(ref()),
+      order_line_no: maybe(number()),
+      item_id: maybe(ref()),
+    },
+    ...{
+      what: text(160),
+      quantity: figure(),
+      reason: text(200),
+      place: text(60),
+      photo_id: maybe({ type: 'varchar', length: 36 }),
+    },
   }),
   /** Pictures and PDFs, as they were given. */
   paper: table('paper', {
-    ...{ id: { type: 'varchar', length: 36, primary: true }, name: text(200), media_type: text(40), checksum: text(64), content: { type: 'mediumblob' } },
+    ...{
+      id: { type: 'varchar', length: 36, primary: true },
+      name: text(200),
+      media_type: text(40),
+      checksum: text(64),
+      content: { type: 'mediumblob' },
+    },
     ...{ kept_by: ref(), kept_at: instant() },
   }),
   /** Received goods that went from the dock into bins. */
   putAwayLine: table(
     'put_away_line',
-    { document_id: id(), line_no: line(), receipt_id: ref(), receipt_line_no: number(), quantity: figure(), bin: text(20) },
+    {
+      document_id: id(),
+      line_no: line(),
+      receipt_id: ref(),
+      receipt_line_no: number(),
+      quantity: figure(),
+      bin: text(20),
+    },
     { indices: { put_away_by_line: ['receipt_id', 'receipt_line_no'] } },
   ),
   asideClosingLine: table(
     'aside_closing_line',
-    { document_id: id(), line_no: line(), aside_id: ref(), aside_line_no: number(), quantity: figure(), outcome: text(12) },
+    {
+      document_id: id(),
+      line_no: line(),
+      aside_id: ref(),
+      aside_line_no: number(),
+      quantity: figure(),
+      outcome: text(12),
+    },
     { indices: { aside_closing_by_line: ['aside_id', 'aside_line_no'] } },
   ),
   receiptAhead: table(
@@ -299,7 +411,14 @@ export const facts = {
   }),
   estimateUse: table(
     'estimate_use',
-    { document_id: id(), line_no: line(), receipt_id: ref(), receipt_line_no: number(), kind: text(30), amount: figure() },
+    {
+      document_id: id(),
+      line_no: line(),
+      receipt_id: ref(),
+      receipt_line_no: number(),
+      kind: text(30),
+      amount: figure(),
+    },
     { indices: { estimate_use_by_receipt: ['receipt_id', 'receipt_line_no'] } },
   ),
   billLine: table(
@@ -313,31 +432,79 @@ export const facts = {
         order_id: maybe(ref()),
         order_line_no: maybe(number()),
       },
-      ...{ quantity: figure(), price: figure(), discount: figure(), difference: text(20), amount: figure(), ordered: figure(), rate: figure() },
+      ...{
+        quantity: figure(),
+        price: figure(),
+        discount: figure(),
+        difference: text(20),
+        amount: figure(),
+        ordered: figure(),
+        rate: figure(),
+      },
       ...{ cleared: figure(), price_difference: figure(), payable: figure(), tax: figure() },
       ...{ done: flag(), waits: flag(), reason: { ...text(200), default: '' } },
     },
-    { indices: { bill_line_by_receipt: ['receipt_id', 'receipt_line_no'], bill_line_by_order: ['order_id', 'order_line_no'] } },
+    {
+      indices: {
+        bill_line_by_receipt: ['receipt_id', 'receipt_line_no'],
+        bill_line_by_order: ['order_id', 'order_line_no'],
+      },
+    },
   ),
   billCharge: table('bill_charge', {
-    ...{ document_id: id(), line_no: line(), kind: text(30), amount: figure(), base_amount: figure(), is_cost: flag(1) },
+    ...{
+      document_id: id(),
+      line_no: line(),
+      kind: text(30),
+      amount: figure(),
+      base_amount: figure(),
+      is_cost: flag(1),
+    },
     reason: { ...text(200), default: '' },
   }),
   billExpense: table('bill_expense', {
-    ...{ document_id: id(), line_no: line(), expense: text(60), amount: figure(), base_amount: figure(), ...dimensions() },
+    ...{
+      document_id: id(),
+      line_no: line(),
+      expense: text(60),
+      amount: figure(),
+      base_amount: figure(),
+      ...dimensions(),
+    },
   }),
   billTax: table('bill_tax', { document_id: id(), line_no: line(), amount: figure(), recoverable: flag() }),
   /** Where a bill as a whole was other than expected: in its tax, in what it asks for in all. */
-  billWhole: table('bill_whole', { document_id: id(), line_no: line(), kind: text(10), amount: figure(), reason: text(200) }),
+  billWhole: table('bill_whole', {
+    document_id: id(),
+    line_no: line(),
+    kind: text(10),
+    amount: figure(),
+    reason: text(200),
+  }),
   /** What a bill asks for and was not accepted: a credit is expected for it. */
   billDisputed: table('bill_disputed', {
-    ...{ document_id: id(), line_no: line(), said: text(200), amount: figure(), base_amount: figure(), decision: text(10), reason: text(200) },
+    ...{
+      document_id: id(),
+      line_no: line(),
+      said: text(200),
+      amount: figure(),
+      base_amount: figure(),
+      decision: text(10),
+      reason: text(200),
+    },
   }),
   payable: table('payable', { document_id: id(), amount: figure(), base_amount: figure() }),
   returnLine: table(
     'return_line',
     {
-      ...{ document_id: id(), line_no: line(), receipt_id: ref(), receipt_line_no: number(), quantity: figure(), replaces: flag() },
+      ...{
+        document_id: id(),
+        line_no: line(),
+        receipt_id: ref(),
+        receipt_line_no: number(),
+        quantity: figure(),
+        replaces: flag(),
+      },
       ...{ unbilled: figure(), unbilled_ordered: figure(), unbilled_cleared: figure() },
       ...{ billed: figure(), billed_amount: figure(), billed_goods: figure(), billed_variance: figure() },
     },
@@ -346,7 +513,14 @@ export const facts = {
   creditLine: table(
     'credit_line',
     {
-      ...{ document_id: id(), line_no: line(), of_id: ref(), of_line_no: number(), goes_to: text(12), quantity: figure() },
+      ...{
+        document_id: id(),
+        line_no: line(),
+        of_id: ref(),
+        of_line_no: number(),
+        goes_to: text(12),
+        quantity: figure(),
+      },
       ...{ amount: figure(), own_amount: figure(), own: figure(), payable: figure() },
     },
     { indices: { credit_line_by_line: ['of_id', 'of_line_no'] } },
@@ -369,32 +543,94 @@ export const facts = {
       by_hand: { type: 'boolean' },
       amount: figure(),
     },
-    { indices: { allocation_by_charge: ['charge_id', 'charge_line_no'], allocation_by_receipt: ['receipt_id', 'receipt_line_no'] } },
+    {
+      indices: {
+        allocation_by_charge: ['charge_id', 'charge_line_no'],
+        allocation_by_receipt: ['receipt_id', 'receipt_line_no'],
+      },
+    },
   ),
-  deliveryLine: table('delivery_line', { document_id: id(), line_no: line(), item_id: ref(), pool_id: ref(), quantity: figure() }),
+  deliveryLine: table('delivery_line', {
+    document_id: id(),
+    line_no: line(),
+    item_id: ref(),
+    pool_id: ref(),
+    quantity: figure(),
+  }),
   invoiceLine: table(
     'invoice_line',
-    { document_id: id(), line_no: line(), delivery_id: ref(), delivery_line_no: number(), quantity: figure(), price: figure(), amount: figure() },
+    {
+      document_id: id(),
+      line_no: line(),
+      delivery_id: ref(),
+      delivery_line_no: number(),
+      quantity: figure(),
+      price: figure(),
+      amount: figure(),
+    },
     { indices: { invoice_line_by_delivery: ['delivery_id', 'delivery_line_no'] } },
   ),
   customerReturnLine: table(
     'customer_return_line',
     {
-      ...{ document_id: id(), line_no: line(), delivery_id: ref(), delivery_line_no: number(), quantity: figure(), price: figure() },
+      ...{
+        document_id: id(),
+        line_no: line(),
+        delivery_id: ref(),
+        delivery_line_no: number(),
+        quantity: figure(),
+        price: figure(),
+      },
       ...{ uninvoiced: figure(), invoiced: figure(), credit: figure() },
     },
     { indices: { customer_return_by_delivery: ['delivery_id', 'delivery_line_no'] } },
   ),
-  openingLine: table('opening_line', { document_id: id(), line_no: line(), item_id: ref(), pool_id: ref(), quantity: figure(), value: figure() }),
-  assemblyLine: table('assembly_line', { document_id: id(), line_no: line(), item_id: ref(), pool_id: ref(), quantity: figure(), made: flag() }),
-  transferLine: table('transfer_line', { document_id: id(), line_no: line(), item_id: ref(), to_warehouse_id: ref(), quantity: figure(), arrived: flag() }),
+  openingLine: table('opening_line', {
+    document_id: id(),
+    line_no: line(),
+    item_id: ref(),
+    pool_id: ref(),
+    quantity: figure(),
+    value: figure(),
+  }),
+  assemblyLine: table('assembly_line', {
+    document_id: id(),
+    line_no: line(),
+    item_id: ref(),
+    pool_id: ref(),
+    quantity: figure(),
+    made: flag(),
+  }),
+  transferLine: table('transfer_line', {
+    document_id: id(),
+    line_no: line(),
+    item_id: ref(),
+    to_warehouse_id: ref(),
+    quantity: figure(),
+    arrived: flag(),
+  }),
   arrivalLine: table(
     'arrival_line',
-    { document_id: id(), line_no: line(), transfer_id: ref(), transfer_line_no: number(), quantity: figure(), lost: figure() },
+    {
+      document_id: id(),
+      line_no: line(),
+      transfer_id: ref(),
+      transfer_line_no: number(),
+      quantity: figure(),
+      lost: figure(),
+    },
     { indices: { arrival_line_by_transfer: ['transfer_id', 'transfer_line_no'] } },
   ),
   countLine: table('count_line', {
-    ...{ document_id: id(), line_no: line(), item_id: ref(), pool_id: ref(), change: text(10), quantity: figure(), value: figure() },
+    ...{
+      document_id: id(),
+      line_no: line(),
+      item_id: ref(),
+      pool_id: ref(),
+      change: text(10),
+      quantity: figure(),
+      value: figure(),
+    },
   }),
   standardLine: table(
     'standard_line',
@@ -407,18 +643,38 @@ export const facts = {
     { indices: { write_down_by_pool: ['pool_id'] } },
   ),
   prepayment: table('prepayment', { document_id: id(), amount: figure(), base_amount: figure() }),
-  payment: table('payment', { document_id: id(), prepayment_id: maybe(ref()), discounts_to: text(10), amount: figure(), base_amount: figure() }),
+  payment: table('payment', {
+    document_id: id(),
+    prepayment_id: maybe(ref()),
+    discounts_to: text(10),
+    amount: figure(),
+    base_amount: figure(),
+  }),
   paymentLine: table(
     'payment_line',
     {
-      ...{ document_id: id(), line_no: line(), of_id: ref(), amount: figure(), discount: figure(), write_off: figure() },
+      ...{
+        document_id: id(),
+        line_no: line(),
+        of_id: ref(),
+        amount: figure(),
+        discount: figure(),
+        write_off: figure(),
+      },
       ...{ settled: figure(), booked: figure() },
     },
     { indices: { payment_line_by_document: ['of_id'] } },
   ),
   periodClosing: table('period_closing', { document_id: id(), period: text(7), open_from: day(), open_before: day() }),
   periodAccrual: table('period_accrual', {
-    ...{ document_id: id(), line_no: line(), account: text(40), amount: figure(), item_id: maybe(ref()), vendor_id: maybe(ref()) },
+    ...{
+      document_id: id(),
+      line_no: line(),
+      account: text(40),
+      amount: figure(),
+      item_id: maybe(ref()),
+      vendor_id: maybe(ref()),
+    },
     ...{ expense: maybe(text(60)), ...dimensions() },
   }),
   periodOpening: table('period_opening', { document_id: id(), period: text(7), closing_id: maybe(ref()) }),
@@ -429,7 +685,12 @@ export const facts = {
       ...{ purpose: text(12), party: maybe(text(120)), ...dimensions() },
       ...{ back_id: maybe(ref()), back_line_no: maybe(number()), back_day: maybe(day()), back_price: maybe(figure()) },
     },
-    { indices: { movement_by_pool: ['pool_id', 'date', 'document_id', 'line_no'], movement_by_back: ['back_id', 'back_line_no'] } },
+    {
+      indices: {
+        movement_by_pool: ['pool_id', 'date', 'document_id', 'line_no'],
+        movement_by_back: ['back_id', 'back_line_no'],
+      },
+    },
   ),
   movementLot: table(
     'movement_lot',
@@ -440,7 +701,13 @@ export const facts = {
   taking: table(
     'taking',
     {
-      ...{ document_id: id(), line_no: line(), source_id: id(), source_line_no: line(), kind: { type: 'varchar', length: 20, primary: true } },
+      ...{
+        document_id: id(),
+        line_no: line(),
+        source_id: id(),
+        source_line_no: line(),
+        kind: { type: 'varchar', length: 20, primary: true },
+      },
       ...{ date: day(), quantity: figure(), into_pool_id: maybe(ref()), ...dimensions() },
     },
     { indices: { taking_by_source: ['source_id', 'source_line_no'] } },
@@ -489,10 +756,24 @@ export const facts = {
   /** Who changed what in the setting up, and when. */
   setUpChange: table(
     'set_up_change',
-    { id: generated(), what: text(20), which_id: ref(), field: text(40), was: text(2000), became: text(2000), changed_by: ref(), changed_at: instant() },
+    {
+      id: generated(),
+      what: text(20),
+      which_id: ref(),
+      field: text(40),
+      was: text(2000),
+      became: text(2000),
+      changed_by: ref(),
+      changed_at: instant(),
+    },
     { indices: { set_up_change_by_which: ['what', 'which_id'] } },
   ),
-  idempotency: table('idempotency', { key: { type: 'varchar', length: 80, primary: true }, user_id: ref(), body_hash: text(64), entered_at: instant() }),
+  idempotency: table('idempotency', {
+    key: { type: 'varchar', length: 80, primary: true },
+    user_id: ref(),
+    body_hash: text(64),
+    entered_at: instant(),
+  }),
 };
 
 /** The chain of the ledger: only the procedure `seal_entry` writes it. */
@@ -500,7 +781,15 @@ export const chain = {
   ledgerHead: table('ledger_head', { id: line(), number: figure(), hash: text(64) }),
   ledgerLink: table(
     'ledger_link',
-    { number: id(), document_id: ref(), entry_no: number(), digest: text(64), previous_hash: text(64), hash: text(64), sealed_at: instant() },
+    {
+      number: id(),
+      document_id: ref(),
+      entry_no: number(),
+      digest: text(64),
+      previous_hash: text(64),
+      hash: text(64),
+      sealed_at: instant(),
+    },
     { unique: { ledger_link_once: ['document_id', 'entry_no'] } },
   ),
 };
@@ -527,20 +816,44 @@ export const state = {
     {
       ...{ id: generated(), vendor_id: ref(), number_key: text(120), document_id: ref() },
       /** What another bill may be taken for this one by; empty for a credit memo. */
-      ...{ shape: { ...text(60), default: '' }, date: maybe(day()), currency: { ...text(3), default: '' }, amount: { ...figure(), default: 0 } },
+      ...{
+        shape: { ...text(60), default: '' },
+        date: maybe(day()),
+        currency: { ...text(3), default: '' },
+        amount: { ...figure(), default: 0 },
+      },
     },
     {
       unique: { bill_number_once: ['vendor_id', 'number_key'] },
-      indices: { bill_number_by_document: ['document_id'], bill_number_by_shape: ['vendor_id', 'shape'], bill_number_by_date: ['vendor_id', 'date'] },
+      indices: {
+        bill_number_by_document: ['document_id'],
+        bill_number_by_shape: ['vendor_id', 'shape'],
+        bill_number_by_date: ['vendor_id', 'date'],
+      },
     },
   ),
   poolLayer: table('pool_layer', {
-    ...{ pool_id: id(), day: { type: 'date', primary: true }, document_id: id(), line_no: line(), part_id: id(), part_line_no: line() },
+    ...{
+      pool_id: id(),
+      day: { type: 'date', primary: true },
+      document_id: id(),
+      line_no: line(),
+      part_id: id(),
+      part_line_no: line(),
+    },
     ...{ lot: { type: 'varchar', length: 60, primary: true }, quantity: figure(), value: figure() },
   }),
   /** States of a pool on the way, each with its layers as text: a late cost starts at the last before its movement. */
   poolCheckpoint: table('pool_checkpoint', {
-    ...{ pool_id: id(), day: { type: 'date', primary: true }, place: id(), quantity: figure(), value: figure(), standard: maybe(figure()), layers: long() },
+    ...{
+      pool_id: id(),
+      day: { type: 'date', primary: true },
+      place: id(),
+      quantity: figure(),
+      value: figure(),
+      standard: maybe(figure()),
+      layers: long(),
+    },
   }),
   draft: table('draft', {
     id: { type: 'varchar', length: 36, primary: true },
@@ -566,13 +879,24 @@ export const state = {
   despatchAdvice: table(
     'despatch_advice',
     {
-      ...{ id: { type: 'varchar', length: 36, primary: true }, vendor_id: ref(), number: text(60), despatched: maybe(day()), arrives: maybe(day()) },
+      ...{
+        id: { type: 'varchar', length: 36, primary: true },
+        vendor_id: ref(),
+        number: text(60),
+        despatched: maybe(day()),
+        arrives: maybe(day()),
+      },
       ...{ transport: text(60), kept_by: ref(), kept_at: instant() },
     },
     { unique: { despatch_advice_once: ['vendor_id', 'number'] } },
   ),
   despatchAdviceLine: table('despatch_advice_line', {
-    ...{ advice_id: { type: 'varchar', length: 36, primary: true }, line_no: line(), order_id: maybe(ref()), order_line_no: maybe(number()) },
+    ...{
+      advice_id: { type: 'varchar', length: 36, primary: true },
+      line_no: line(),
+      order_id: maybe(ref()),
+      order_line_no: maybe(number()),
+    },
     ...{ said: text(200), quantity: figure(), lot: text(60), expires: maybe(day()), problem: text(200) },
   }),
   /**
@@ -583,7 +907,12 @@ export const state = {
   incomingPaper: table(
     'incoming_paper',
     {
-      ...{ id: { type: 'varchar', length: 36, primary: true }, came: text(10), sender: { ...text(160), default: '' }, name: text(200) },
+      ...{
+        id: { type: 'varchar', length: 36, primary: true },
+        came: text(10),
+        sender: { ...text(160), default: '' },
+        name: text(200),
+      },
       ...{
         media_type: text(40),
         bytes: figure(),
@@ -592,7 +921,12 @@ export const state = {
         content: maybe({ type: 'longblob' }),
         structured: maybe({ type: 'longblob' }),
       },
-      ...{ state: text(10), says: { ...text(500), default: '' }, vendor_id: maybe(ref()), number: { ...text(60), default: '' } },
+      ...{
+        state: text(10),
+        says: { ...text(500), default: '' },
+        vendor_id: maybe(ref()),
+        number: { ...text(60), default: '' },
+      },
       ...{ currency: { ...text(3), default: '' }, total: maybe(figure()) },
       ...{ kept_by: maybe(ref()), kept_at: instant() },
     },
@@ -602,14 +936,24 @@ export const state = {
   mail: table(
     'mail',
     {
-      ...{ id: { type: 'varchar', length: 36, primary: true }, outward: { type: 'tinyint' }, sender: text(160), recipients: text(500), subject: text(200) },
+      ...{
+        id: { type: 'varchar', length: 36, primary: true },
+        outward: { type: 'tinyint' },
+        sender: text(160),
+        recipients: text(500),
+        subject: text(200),
+      },
       ...{ body: { type: 'mediumtext' }, attachments: { ...text(1000), default: '' }, at: instant() },
     },
     { indices: { mail_by_time: ['at'] } },
   ),
   /** How somebody likes to see a list, under a name. */
   savedView: table('saved_view', { user_id: id(), list: name(20), name: name(60), state: text(4000) }),
-  session: table('session', { session_id: { type: 'varchar', length: 128, primary: true }, expires: { type: 'int', unsigned: true }, data: maybe(long()) }),
+  session: table('session', {
+    session_id: { type: 'varchar', length: 128, primary: true },
+    expires: { type: 'int', unsigned: true },
+    data: maybe(long()),
+  }),
   signInAttempt: table(
     'sign_in_attempt',
     { id: generated(), email: text(160), address: text(60), at: instant() },
@@ -638,4 +982,10 @@ export const state = {
   }),
 };
 
-export const allTables = [...Object.values(setUp), ...Object.values(setUpParts), ...Object.values(facts), ...Object.values(chain), ...Object.values(state)];
+export const allTables = [
+  ...Object.values(setUp),
+  ...Object.values(setUpParts),
+  ...Object.values(facts),
+  ...Object.values(chain),
+  ...Object.values(state),
+];

@@ -7,7 +7,9 @@ const ATTEMPTS = 8;
 
 /** The number by which MariaDB names an error; its code names mislead (platform.md). */
 export function errorNumber(problem: unknown): number | undefined {
-  const errno = (problem as { errno?: unknown; driverError?: { errno?: unknown } })?.driverError?.errno ?? (problem as { errno?: unknown })?.errno;
+  const errno =
+    (problem as { errno?: unknown; driverError?: { errno?: unknown } })?.driverError?.errno ??
+    (problem as { errno?: unknown })?.errno;
   return typeof errno === 'number' ? errno : undefined;
 }
 
@@ -20,7 +22,10 @@ export function duplicateOf(problem: unknown, index: string): boolean {
  * Runs work in one transaction at READ COMMITTED; a deadlock or a lock that was waited for too long starts it again,
  * so the work must have no effect outside the transaction.
  */
-export async function transaction<Result>(source: DataSource, work: (manager: EntityManager) => Promise<Result>): Promise<Result> {
+export async function transaction<Result>(
+  source: DataSource,
+  work: (manager: EntityManager) => Promise<Result>,
+): Promise<Result> {
   for (let attempt = 1; ; attempt += 1) {
     try {
       return await source.transaction('READ COMMITTED', work);
@@ -33,7 +38,10 @@ export async function transaction<Result>(source: DataSource, work: (manager: En
 }
 
 /** Reads at one moment, without locks: nothing that happens meanwhile shows. */
-export async function snapshot<Result>(source: DataSource, work: (manager: EntityManager) => Promise<Result>): Promise<Result> {
+export async function snapshot<Result>(
+  source: DataSource,
+  work: (manager: EntityManager) => Promise<Result>,
+): Promise<Result> {
   const runner = source.createQueryRunner();
   await runner.connect();
   try {

@@ -18,12 +18,19 @@ type Row = Record<string, string>;
  * parts, the inventory account, quantities beyond what is open, balances of entries, and the ledger's chain.
  */
 export async function proveBooks(source: DataSource): Promise<string[]> {
-  return [...(await provePools(source)), ...(await proveTakings(source)), ...(await proveLedger(source)), ...(await proveOpen(source))];
+  return [
+    ...(await provePools(source)),
+    ...(await proveTakings(source)),
+    ...(await proveLedger(source)),
+    ...(await proveOpen(source)),
+  ];
 }
 
 async function provePools(source: DataSource): Promise<string[]> {
   const wrong: string[] = [];
-  const pools: Row[] = await source.query('SELECT p.*, i.method, i.tracking FROM pool p JOIN item i ON i.id = p.item_id');
+  const pools: Row[] = await source.query(
+    'SELECT p.*, i.method, i.tracking FROM pool p JOIN item i ON i.id = p.item_id',
+  );
   const [company] = (await source.query('SELECT currency FROM company')) as Row[];
   let inventory = 0n;
   const reading = { manager: source.manager, locking: false };
@@ -47,38 +54,70 @@ async function provePools(source: DataSource): Promise<string[]> {
     }
     for (const [at, { id }] of history.movements.entries()) {
       const should = folded.values.get(id);
-      if (should !== history.values[at]) wrong.push(`pool ${pool.id}: ${id} should be worth ${should}, is worth ${history.values[at]}`);
+      if (should !== history.values[at])
+        wrong.push(`pool ${pool.id}: ${id} should be worth ${should}, is worth ${history.values[at]}`);
     }
     if (folded.end.quantity !== BigInt(pool.quantity ?? 0) || folded.end.value !== BigInt(pool.value ?? 0)) {
-      wrong.push(`pool ${pool.id} should hold ${folded.end.quantity} worth ${folded.end.value}, holds ${pool.quantity} worth ${pool.value}`);
+      wrong.push(
+        `pool ${pool.id} should hold ${folded.end.quantity} worth ${folded.end.value}, holds ${pool.quantity} worth ${pool.value}`,
+      );
     }
-    wrong.push(...(await proveLayers(source, pool, folded.end)), ...(await proveCheckpoints(reading, pool, item, history, String(company?.currency))));
+    wrong.push(
+      ...(await proveLayers(source, pool, folded.end)),
+      ...(await proveCheckpoints(reading, pool, item, history, String(company?.currency))),
+    );
     inventory += folded.end.value;
   }
-  const [account] = (await source.query("SELECT COALESCE(SUM(amount), 0) AS balance FROM journal_line WHERE account = 'inventory'")) as Row[];
-  if (BigInt(account?.balance ?? 0) !== inventory) wrong.push(`inventory should be ${inventory}, is ${account?.balance}`);
+  const [account] = (await source.query(
+    "SELECT COALESCE(SUM(amount), 0) AS balance FROM journal_line WHERE account = 'inventory'",
+  )) as Row[];
+  if (BigInt(account?.balance ?? 0) !== inventory)
+    wrong.push(`inventory should be ${inventory}, is ${account?.balance}`);
   return wrong;
 }
 
 async function proveLayers(source: DataSource, pool: Row, end: PoolState): Promise<string[]> {
-  const layers: Row[] = await source.query('SELECT * FROM pool_layer WHERE pool_id = ? ORDER BY day, document_id, line_no, part_id, part_line_no, lot', [
-    pool.id,
-  ]);
-  const stored = layers.map((layer) => `${layer.document_id}/${layer.line_no}:${layer.part_id}:${layer.lot}:${layer.quantity}:${layer.value}`).sort();
-  const should = end.layers.map((layer) => `${layer.of}:${layer.part.split('/')[0] || '0'}:${layer.lot}:${layer.quantity}:${layer.value}`).sort();
-  return stored.join(' ') === should.join(' ') ? [] : [`pool ${pool.id} should have layers ${should.join(' ')}, has ${stored.join(' ')}`];
+  const layers: Row[] = await source.query(
+    'SELECT * FROM pool_layer WHERE pool_id = ? ORDER BY day, document_id, line_no, part_id, part_line_no, lot',
+    [pool.id],
+  );
+  const stored = layers
+    .map(
+      (layer) => `${layer.document_id}/${layer.line_no}:${layer.part_id}:${layer.lot}:${layer.quantity}:${layer.value}`,
+    )
+    .sort();
+  const should = end.layers
+    .map((layer) => `${layer.of}:${layer.part.split('/')[0] || '0'}:${layer.lot}:${layer.quantity}:${layer.value}`)
+    .sort();
+  return stored.join(' ') === should.join(' ')
+    ? []
+    : [`pool ${pool.id} should have layers ${should.join(' ')}, has ${stored.join(' ')}`];
 }
 
 /** Every state that was kept on the way is what folding from the first movement says. */
-async function proveCheckpoints(reading: Reading, pool: Row, item: Item, history: History, currency: string): Promise<string[]> {
+async function proveCheckpoints(
+  reading: Reading,
+  pool: Row,
+  item: Item,
+  history: History,
+  currency: string,
+): Promise<string[]> {
   const start: PoolState = { ...EMPTY_POOL, standard: item.standards[0]?.standard };
   const kept: Row[] = await reading.manager.query('SELECT * FROM pool_checkpoint WHERE pool_id = ?', [pool.id]);
   return kept.flatMap((row) => {
     const point = { date: String(row.day), place: Number(row.place) };
-    const folded = fold(item.method, start, firstOf(history, positionOf(history.movements, { ...point, place: point.place + 1 })), currency);
+    const folded = fold(
+      item.method,
+      start,
+      firstOf(history, positionOf(history.movements, { ...point, place: point.place + 1 })),
+      currency,
+    );
     const state = readState(row);
     const same =
-      folded.ok && folded.end.quantity === state.quantity && folded.end.value === state.value && layersText(folded.end.layers) === layersText(state.layers);
+      folded.ok &&
+      folded.end.quantity === state.quantity &&
+      folded.end.value === state.value &&
+      layersText(folded.end.layers) === layersText(state.layers);
     return same ? [] : [`pool ${pool.id}: the state kept after ${point.date} ${point.place} is wrong`];
   });
 }
@@ -99,7 +138,9 @@ async function proveTakings(source: DataSource): Promise<string[]> {
     const parts = split(from.value, from.quantity, from.takings);
     from.takings.forEach((taking, at) => should.set(taking.line, (should.get(taking.line) ?? 0n) + (parts[at] ?? 0n)));
   }
-  return [...should].flatMap(([line, value]) => ((known.get(line) ?? 0n) === value ? [] : [`${line} should take ${value}, takes ${known.get(line)}`]));
+  return [...should].flatMap(([line, value]) =>
+    (known.get(line) ?? 0n) === value ? [] : [`${line} should take ${value}, takes ${known.get(line)}`],
+  );
 }
 
 async function proveLedger(source: DataSource): Promise<string[]> {
@@ -118,7 +159,8 @@ async function proveLedger(source: DataSource): Promise<string[]> {
   let previous = createHash('sha256').update('').digest('hex');
   for (const [position, link] of links.entries()) {
     const entry = lines.get(`${link.document_id}/${link.entry_no}`) ?? [];
-    if (entry.reduce((sum, line) => sum + BigInt(line.amount ?? 0), 0n) !== 0n) wrong.push(`entry ${link.number} does not balance`);
+    if (entry.reduce((sum, line) => sum + BigInt(line.amount ?? 0), 0n) !== 0n)
+      wrong.push(`entry ${link.number} does not balance`);
     const text = entry
       .map((line) =>
         [

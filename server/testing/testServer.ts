@@ -81,7 +81,11 @@ export async function startTestServer({ connections = 24, standIns = false } = {
 }
 
 async function asRoot(statements: readonly string[]): Promise<void> {
-  const connection = await createConnection({ socketPath: env('OBOLUS_TEST_DB_SOCKET'), user: 'root', password: env('OBOLUS_TEST_DB_ROOT') });
+  const connection = await createConnection({
+    socketPath: env('OBOLUS_TEST_DB_SOCKET'),
+    user: 'root',
+    password: env('OBOLUS_TEST_DB_ROOT'),
+  });
   try {
     for (const statement of statements) await connection.query(statement);
   } finally {
@@ -110,7 +114,9 @@ export async function seed(source: DataSource): Promise<void> {
     `INSERT INTO vendor (id, number, name, currency, terms_id) SELECT 1, 'TARN', 'Tarnside Fibres', 'USD', id FROM terms WHERE code = '30'
      UNION ALL SELECT 2, 'BEIR', 'Beira Linho', 'EUR', id FROM terms WHERE code = '30' UNION ALL SELECT 3, 'GREY', 'Greywake Lines', 'USD', id FROM terms WHERE code = '14'`,
   );
-  await source.query("INSERT INTO exchange_rate (currency, from_day, rate) VALUES ('EUR', '2026-01-01', 10800000000), ('EUR', '2026-03-20', 11000000000)");
+  await source.query(
+    "INSERT INTO exchange_rate (currency, from_day, rate) VALUES ('EUR', '2026-01-01', 10800000000), ('EUR', '2026-03-20', 11000000000)",
+  );
 }
 
 export interface Reply {
@@ -133,7 +139,12 @@ export class Client {
   async call(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Reply> {
     const response = await fetch(this.url + path, {
       method,
-      headers: { ...(body === undefined ? {} : { 'Content-Type': 'application/json' }), Cookie: this.cookie, 'X-CSRF-Token': this.csrfToken, ...headers },
+      headers: {
+        ...(body === undefined ? {} : { 'Content-Type': 'application/json' }),
+        Cookie: this.cookie,
+        'X-CSRF-Token': this.csrfToken,
+        ...headers,
+      },
       ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
     });
     const cookie = response.headers.get('set-cookie');
@@ -161,13 +172,21 @@ export class Client {
   }
 
   preview(kind: DocumentKind, body: object, key?: string): Promise<Reply> {
-    return this.call('POST', `/api/documents/${kind}/preview`, body, key === undefined ? {} : { 'Idempotency-Key': key });
+    return this.call(
+      'POST',
+      `/api/documents/${kind}/preview`,
+      body,
+      key === undefined ? {} : { 'Idempotency-Key': key },
+    );
   }
 }
 
 /** Bodies as the interface sends them, with what a test does not care about filled in. */
 export const make = {
-  order: (lines: readonly ({ item: string; quantity: string; price: string } & Partial<BodyOf<'order'>['lines'][number]>)[], rest: object = {}) => ({
+  order: (
+    lines: readonly ({ item: string; quantity: string; price: string } & Partial<BodyOf<'order'>['lines'][number]>)[],
+    rest: object = {},
+  ) => ({
     vendor: '1',
     date: '2026-03-02',
     currency: 'USD',
@@ -225,7 +244,12 @@ export const make = {
     lines,
     ...rest,
   }),
-  opening: (lines: readonly { item: string; quantity: string; value: string }[], rest: object = {}) => ({ date: '2026-01-02', warehouse: '1', lines, ...rest }),
+  opening: (lines: readonly { item: string; quantity: string; value: string }[], rest: object = {}) => ({
+    date: '2026-01-02',
+    warehouse: '1',
+    lines,
+    ...rest,
+  }),
 };
 
 export const mayPost = (role: Role, kind: DocumentKind): boolean => MAY_POST[kind].includes(role);

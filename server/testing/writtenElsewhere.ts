@@ -26,7 +26,11 @@ const VAT = { 'cbc:ID': 'S', 'cbc:Percent': '5', 'cac:TaxScheme': { 'cbc:ID': 'V
  * A bill as an independent library writes it (e-invoices of EN 16931), so that what is read was not written by those who read it.
  * @param pdf the paper that the XML is put into, for Factur-X
  */
-export async function writtenElsewhere(format: 'UBL' | 'CII' | 'Factur-X-EN16931', { lines, ...said }: Said, pdf?: Uint8Array): Promise<Buffer> {
+export async function writtenElsewhere(
+  format: 'UBL' | 'CII' | 'Factur-X-EN16931',
+  { lines, ...said }: Said,
+  pdf?: Uint8Array,
+): Promise<Buffer> {
   const money = (name: string, amount: string) => ({ [`cbc:${name}`]: amount, [`cbc:${name}@currencyID`]: 'USD' });
   const invoice = {
     'ubl:Invoice': {
@@ -60,7 +64,9 @@ export async function writtenElsewhere(format: 'UBL' | 'CII' | 'Factur-X-EN16931
       'cac:TaxTotal': [
         {
           ...money('TaxAmount', said.tax),
-          'cac:TaxSubtotal': [{ ...money('TaxableAmount', said.net), ...money('TaxAmount', said.tax), 'cac:TaxCategory': VAT }],
+          'cac:TaxSubtotal': [
+            { ...money('TaxableAmount', said.net), ...money('TaxAmount', said.tax), 'cac:TaxCategory': VAT },
+          ],
         },
       ],
       'cac:LegalMonetaryTotal': {
@@ -76,14 +82,22 @@ export async function writtenElsewhere(format: 'UBL' | 'CII' | 'Factur-X-EN16931
         ...money('LineExtensionAmount', line.amount),
         'cac:Item': {
           'cbc:Name': line.name,
-          ...(line.sellersItem === undefined ? {} : { 'cac:SellersItemIdentification': { 'cbc:ID': line.sellersItem } }),
+          ...(line.sellersItem === undefined
+            ? {}
+            : { 'cac:SellersItemIdentification': { 'cbc:ID': line.sellersItem } }),
           'cac:ClassifiedTaxCategory': VAT,
         },
         'cac:Price': money('PriceAmount', line.price),
       })),
     },
   } as unknown as Invoice;
-  const quiet = { ...console, log: () => undefined, warn: () => undefined, info: () => undefined, debug: () => undefined };
+  const quiet = {
+    ...console,
+    log: () => undefined,
+    warn: () => undefined,
+    info: () => undefined,
+    debug: () => undefined,
+  };
   const written = await new InvoiceService(quiet).generate(invoice, {
     ...{ format, lang: 'en' },
     ...(pdf === undefined ? {} : { pdf: { buffer: pdf, filename: 'bill.pdf', mimetype: 'application/pdf' } }),

@@ -34,9 +34,18 @@ export const listQuery = ({ sort, down, find, where }: AskedList): Record<string
 let csrfToken = '';
 
 /** One way to the server: paths and methods come from the contract; every failure is a problem document. */
-const callServer: BaseQueryFn<Call, unknown, Problem> = async ({ endpoint, params = {}, query = {}, body, key, version }) => {
+const callServer: BaseQueryFn<Call, unknown, Problem> = async ({
+  endpoint,
+  params = {},
+  query = {},
+  body,
+  key,
+  version,
+}) => {
   const path = endpoint.path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(params[name] ?? ''));
-  const search = new URLSearchParams(Object.entries(query).filter((pair): pair is [string, string] => pair[1] !== undefined)).toString();
+  const search = new URLSearchParams(
+    Object.entries(query).filter((pair): pair is [string, string] => pair[1] !== undefined),
+  ).toString();
   try {
     const response = await fetch(`/api${path}${search ? `?${search}` : ''}`, {
       method: endpoint.method.toUpperCase(),
@@ -55,7 +64,14 @@ const callServer: BaseQueryFn<Call, unknown, Problem> = async ({ endpoint, param
     if (typeof reply === 'object' && reply !== null && 'csrfToken' in reply) csrfToken = String(reply.csrfToken);
     return { data: reply };
   } catch {
-    return { error: { type: 'about:blank', title: 'No answer', status: 0, detail: 'The server does not answer. What you typed is kept here; try again.' } };
+    return {
+      error: {
+        type: 'about:blank',
+        title: 'No answer',
+        status: 0,
+        detail: 'The server does not answer. What you typed is kept here; try again.',
+      },
+    };
   }
 };
 
@@ -166,7 +182,10 @@ export const server = createApi({
         keepUnusedDataFor: 0,
         providesTags: ['Books', 'SignOffs'],
       }),
-      post: build.mutation<PostedReply, { kind: DocumentKind; body: BodyOf<DocumentKind>; key: string; version?: number | undefined }>({
+      post: build.mutation<
+        PostedReply,
+        { kind: DocumentKind; body: BodyOf<DocumentKind>; key: string; version?: number | undefined }
+      >({
         query: ({ kind, body, key, version }) => ({ endpoint: posting[kind].post, body, key, version }),
         invalidatesTags: (_result, problem) => (problem ? [] : ['Books', 'Drafts']),
       }),

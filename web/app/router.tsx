@@ -46,7 +46,11 @@ export const router = createBrowserRouter([
           (module) => module.NewOrder,
         ),
       },
-      { path: 'orders/:order/change', loader: ({ params }) => redirect(`/orders/${params.order}/change/${crypto.randomUUID()}`), element: null },
+      {
+        path: 'orders/:order/change',
+        loader: ({ params }) => redirect(`/orders/${params.order}/change/${crypto.randomUUID()}`),
+        element: null,
+      },
       {
         path: 'orders/:order/change/:draft',
         lazy: screen(
@@ -83,7 +87,11 @@ export const router = createBrowserRouter([
           (module) => module.Asides,
         ),
       },
-      { path: 'receiving/:vendor', loader: ({ params }) => redirect(`/receiving/${params.vendor}/${crypto.randomUUID()}`), element: null },
+      {
+        path: 'receiving/:vendor',
+        loader: ({ params }) => redirect(`/receiving/${params.vendor}/${crypto.randomUUID()}`),
+        element: null,
+      },
       {
         path: 'receiving/:vendor/:draft',
         lazy: screen(
@@ -107,7 +115,11 @@ export const router = createBrowserRouter([
           ['mailbox', () => import('../screens/bench/Mailbox.tsx').then((module) => module.Mailbox)],
         ] as const
       ).map(([path, load]) => ({ path: `bench/${path}`, lazy: async () => ({ Component: await load() }) })),
-      { path: 'bench/:vendor/credit', loader: ({ params }) => redirect(`/bench/${params.vendor}/credit/${crypto.randomUUID()}`), element: null },
+      {
+        path: 'bench/:vendor/credit',
+        loader: ({ params }) => redirect(`/bench/${params.vendor}/credit/${crypto.randomUUID()}`),
+        element: null,
+      },
       {
         path: 'bench/:vendor/credit/:draft',
         lazy: screen(
@@ -115,7 +127,11 @@ export const router = createBrowserRouter([
           (module) => module.NewCredit,
         ),
       },
-      { path: 'bench/:vendor', loader: ({ params }) => redirect(`/bench/${params.vendor}/${crypto.randomUUID()}`), element: null },
+      {
+        path: 'bench/:vendor',
+        loader: ({ params }) => redirect(`/bench/${params.vendor}/${crypto.randomUUID()}`),
+        element: null,
+      },
       {
         path: 'bench/:vendor/:draft',
         lazy: screen(
@@ -148,7 +164,8 @@ export const router = createBrowserRouter([
       },
       {
         path: 'deliveries/invoice/:customer',
-        loader: ({ params }) => redirect(`/deliveries/invoice/${encodeURIComponent(params.customer ?? '')}/${crypto.randomUUID()}`),
+        loader: ({ params }) =>
+          redirect(`/deliveries/invoice/${encodeURIComponent(params.customer ?? '')}/${crypto.randomUUID()}`),
         element: null,
       },
       {

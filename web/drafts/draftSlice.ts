@@ -20,16 +20,29 @@ export const draftSlice = createSlice({
   name: 'drafts',
   initialState,
   reducers: {
-    opened: (drafts, { payload: { id, ...draft } }: PayloadAction<Pick<Draft, 'kind' | 'body' | 'version'> & { id: string }>) => {
+    opened: (
+      drafts,
+      { payload: { id, ...draft } }: PayloadAction<Pick<Draft, 'kind' | 'body' | 'version'> & { id: string }>,
+    ) => {
       drafts[id] ??= { ...draft, title: '', command: undefined, revision: 0, saved: 'yes' };
     },
-    changed: (drafts, { payload: { id, title, body, command } }: PayloadAction<{ id: string; title: string; body: unknown; command?: unknown }>) => {
+    changed: (
+      drafts,
+      {
+        payload: { id, title, body, command },
+      }: PayloadAction<{ id: string; title: string; body: unknown; command?: unknown }>,
+    ) => {
       const draft = drafts[id];
       if (draft) drafts[id] = { ...draft, title, body, command, revision: draft.revision + 1, saved: 'not yet' };
     },
     kept: (drafts, { payload }: PayloadAction<{ id: string; version: number; revision: number }>) => {
       const draft = drafts[payload.id];
-      if (draft) drafts[payload.id] = { ...draft, version: payload.version, saved: draft.revision === payload.revision ? 'yes' : 'not yet' };
+      if (draft)
+        drafts[payload.id] = {
+          ...draft,
+          version: payload.version,
+          saved: draft.revision === payload.revision ? 'yes' : 'not yet',
+        };
     },
     notKept: (drafts, { payload }: PayloadAction<{ id: string }>) => {
       const draft = drafts[payload.id];

@@ -48,7 +48,10 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const draft = useAppSelector((state) => state.drafts[id]);
-  const stored = server.useDraftQuery({ params: { id } }, { skip: draft !== undefined, refetchOnMountOrArgChange: true });
+  const stored = server.useDraftQuery(
+    { params: { id } },
+    { skip: draft !== undefined, refetchOnMountOrArgChange: true },
+  );
   const latest = useRef(options);
   latest.current = options;
 
@@ -57,7 +60,8 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
     const found = stored.data?.kind === kind ? stored.data : undefined;
     // What an earlier edition kept may lack a field that is new.
     const kept = { ...latest.current.blank(), ...(found?.body ?? {}) };
-    const body = found && latest.current.restore ? latest.current.restore(kept as Partial<Body> & Record<string, unknown>) : kept;
+    const body =
+      found && latest.current.restore ? latest.current.restore(kept as Partial<Body> & Record<string, unknown>) : kept;
     dispatch(opened({ id, kind, body, version: found?.version ?? 0 }));
   }, [draft, stored, dispatch, id, kind]);
 
@@ -79,8 +83,14 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
     // The last preview stands until the next is worked out, so that nothing jumps.
     preview: command === undefined ? undefined : preview.data,
     previewing: command !== asked || preview.isFetching,
-    refusals: postProblem?.errors ?? (command === undefined ? [] : (previewProblem?.errors ?? preview.data?.refusals ?? [])),
-    failure: postProblem && !postProblem.errors ? postProblem.detail : previewProblem && !previewProblem.errors ? previewProblem.detail : undefined,
+    refusals:
+      postProblem?.errors ?? (command === undefined ? [] : (previewProblem?.errors ?? preview.data?.refusals ?? [])),
+    failure:
+      postProblem && !postProblem.errors
+        ? postProblem.detail
+        : previewProblem && !previewProblem.errors
+          ? previewProblem.detail
+          : undefined,
     saved: draft?.saved ?? 'yes',
     posting: posted.isLoading,
     command,
@@ -104,4 +114,5 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
 }
 
 /** What is wrong at a field, by its pointer. */
-export const wrongAt = (refusals: readonly RefusalView[], pointer: string): string | undefined => refusals.find((refusal) => refusal.at === pointer)?.says;
+export const wrongAt = (refusals: readonly RefusalView[], pointer: string): string | undefined =>
+  refusals.find((refusal) => refusal.at === pointer)?.says;

@@ -33,7 +33,9 @@ export function EntryForm({ register, entry, begin = NOTHING, onSaved, children 
   const { error, isLoading } = entry ? saving : creating;
   const errors: readonly RefusalView[] = problemOf(error)?.errors ?? [];
   const may = mayChange.includes(user.role);
-  const changed = Object.fromEntries(Object.entries(typed).filter(([name, text]) => text !== (entry?.fields[name] ?? '')));
+  const changed = Object.fromEntries(
+    Object.entries(typed).filter(([name, text]) => text !== (entry?.fields[name] ?? '')),
+  );
   const isChanged = Object.keys(changed).length > 0;
   const submit = async (event: FormEvent) => {
     event.preventDefault();

@@ -11,14 +11,19 @@ interface Props {
 
 /** Parts as they are being typed: also what is still empty, which is left out when they are kept. */
 const writeTyped = (rows: readonly (readonly string[])[]): string => rows.map((words) => words.join(' = ')).join(' | ');
-const readTyped = (text: string): string[][] => (text === '' ? [] : text.split('|').map((part) => part.split('=').map((word) => word.trim())));
+const readTyped = (text: string): string[][] =>
+  text === '' ? [] : text.split('|').map((part) => part.split('=').map((word) => word.trim()));
 
 /** A field that is several parts: packs, codes, bins, levels of a tax; a small grid with a line for each. */
 export function PartsField({ field: { label, parts = [] }, value, wrong, onChange }: Props) {
   const rows = readTyped(value);
   const set = (at: number, column: number, text: string) =>
     onChange(
-      writeTyped(rows.map((words, row) => parts.map((_, place) => (row === at && place === column ? text.replace(/[|=]/g, ' ') : (words[place] ?? ''))))),
+      writeTyped(
+        rows.map((words, row) =>
+          parts.map((_, place) => (row === at && place === column ? text.replace(/[|=]/g, ' ') : (words[place] ?? ''))),
+        ),
+      ),
     );
   const add = () => onChange(writeTyped([...rows, parts.map(({ choices }) => choices?.[0] ?? '')]));
   const takeOut = (at: number) => onChange(writeTyped(rows.filter((_, row) => row !== at)));
@@ -29,7 +34,10 @@ export function PartsField({ field: { label, parts = [] }, value, wrong, onChang
           <thead>
             <tr>
               {parts.map((part) => (
-                <th key={part.name} className={part.as === 'figure' ? 'num' : part.as === 'choice' ? 'min-w-[104px]' : ''}>
+                <th
+                  key={part.name}
+                  className={part.as === 'figure' ? 'num' : part.as === 'choice' ? 'min-w-[104px]' : ''}
+                >
                   {part.label}
                 </th>
               ))}
@@ -52,7 +60,10 @@ export function PartsField({ field: { label, parts = [] }, value, wrong, onChang
                       {part.as === 'choice' ? (
                         <Choice
                           {...said}
-                          options={[...(part.required ? [] : [['', ''] as const]), ...(part.choices ?? []).map((choice) => [choice, choice] as const)]}
+                          options={[
+                            ...(part.required ? [] : [['', ''] as const]),
+                            ...(part.choices ?? []).map((choice) => [choice, choice] as const),
+                          ]}
                         />
                       ) : part.as === 'figure' ? (
                         <FigureCell {...said} />

@@ -7,7 +7,10 @@ import { showDay, showFigure } from '../parts/figures.ts';
 import { useMe } from './me.ts';
 
 interface Props {
-  readonly entering: Pick<Entering<unknown>, 'preview' | 'previewing' | 'refusals' | 'failure' | 'saved' | 'posting' | 'post'>;
+  readonly entering: Pick<
+    Entering<unknown>,
+    'preview' | 'previewing' | 'refusals' | 'failure' | 'saved' | 'posting' | 'post'
+  >;
   readonly action: string;
   /** What to do next while nothing can be previewed yet. */
   readonly waitingFor: string;
@@ -51,7 +54,9 @@ export function Footing({ entering, action, waitingFor, note, allowed }: Props) 
         </p>
         <p className="dim text-[12.5px] pb-1">
           {allowed
-            ? { yes: 'Draft kept', 'not yet': 'Keeping draft …', failed: 'Draft not kept; it is only here' }[entering.saved]
+            ? { yes: 'Draft kept', 'not yet': 'Keeping draft …', failed: 'Draft not kept; it is only here' }[
+                entering.saved
+              ]
             : 'Your role may look, not post.'}
         </p>
         <button type="button" className="btn justify-center" disabled={!ready} onClick={post}>
@@ -66,7 +71,9 @@ export function Footing({ entering, action, waitingFor, note, allowed }: Props) 
 export function JournalSides({ entries }: { entries: readonly EntryView[] }) {
   const { company } = useMe();
   const own = entries[0]?.date;
-  const lines = entries.flatMap((entry) => entry.lines.map((line) => ({ ...line, day: entry.date === own ? '' : `, ${showDay(entry.date)}` })));
+  const lines = entries.flatMap((entry) =>
+    entry.lines.map((line) => ({ ...line, day: entry.date === own ? '' : `, ${showDay(entry.date)}` })),
+  );
   const side = (name: string, some: typeof lines) => (
     <div>
       <h2 className="cap">
@@ -116,7 +123,8 @@ function UnitCosts({ preview }: { preview: NonNullable<Props['entering']['previe
           <span title={`${cost.item}, ${cost.warehouse}`}>{cost.item}</span>
           <span className="whitespace-nowrap">
             <span className="dim">{cost.before === null ? 'none' : showFigure(cost.before)} → </span>
-            <b>{cost.after === null ? 'none left' : showFigure(cost.after)}</b> <Gap before={cost.before} after={cost.after} />
+            <b>{cost.after === null ? 'none left' : showFigure(cost.after)}</b>{' '}
+            <Gap before={cost.before} after={cost.after} />
           </span>
         </div>
       ))}
@@ -128,7 +136,11 @@ function Gap({ before, after }: { before: string | null; after: string | null })
   if (before === null || after === null) return null;
   const gap = difference(after, before);
   if (gap === undefined || isZero(gap)) return null;
-  return isNegative(gap) ? <span className="text-short">▼ {showFigure(gap.slice(1), 4)}</span> : <span className="text-over">▲ {showFigure(gap, 4)}</span>;
+  return isNegative(gap) ? (
+    <span className="text-short">▼ {showFigure(gap.slice(1), 4)}</span>
+  ) : (
+    <span className="text-over">▲ {showFigure(gap, 4)}</span>
+  );
 }
 
 /** A figure is read as it was typed when its field is left: it is left for a moment, and stays where it was. */

@@ -56,7 +56,10 @@ function Signed({ me }: { me: Me }) {
       </main>
       <Search open={searching} onOpenChange={setSearching} />
       <Shortcuts open={helping} onOpenChange={setHelping} />
-      <Toaster position="bottom-left" toastOptions={{ style: { background: 'var(--ink)', color: 'var(--paper)', border: 0, borderRadius: 3 } }} />
+      <Toaster
+        position="bottom-left"
+        toastOptions={{ style: { background: 'var(--ink)', color: 'var(--paper)', border: 0, borderRadius: 3 } }}
+      />
     </div>
   );
 }

@@ -70,7 +70,9 @@ export function Search({ open, onOpenChange }: { open: boolean; onOpenChange: (o
               className="w-full bg-transparent px-4 py-3 text-[17px] outline-none border-b border-rule placeholder:text-ink-3"
             />
             <Command.List className="py-1">
-              {choices.length === 0 && <p className="px-4 py-3 text-ink-3">{busy ? 'Looking …' : 'Nothing is called or amounts to that.'}</p>}
+              {choices.length === 0 && (
+                <p className="px-4 py-3 text-ink-3">{busy ? 'Looking …' : 'Nothing is called or amounts to that.'}</p>
+              )}
               {choices.map((choice) => (
                 <Command.Item
                   key={choice.key}

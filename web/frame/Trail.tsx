@@ -22,9 +22,15 @@ export function Trail({ parts, here, currency }: { parts: readonly TrailPart[]; 
               {part.documents.length > 1 ? ` ${part.documents.length}` : ''}
             </div>
             <div className="band">
-              {!isZero(part.amount) && <div className="fill" style={{ height: `${Math.max(14, portion(part.amount, whole) * 100)}%` }} />}
+              {!isZero(part.amount) && (
+                <div className="fill" style={{ height: `${Math.max(14, portion(part.amount, whole) * 100)}%` }} />
+              )}
               <div className="what">
-                {isZero(part.amount) ? <span className="dim">{apart ? 'none yet' : 'nothing yet'}</span> : showFigure(part.amount)}
+                {isZero(part.amount) ? (
+                  <span className="dim">{apart ? 'none yet' : 'nothing yet'}</span>
+                ) : (
+                  showFigure(part.amount)
+                )}
                 {!apart && !isZero(part.amount) && !isZero(missing) && (
                   <span className={isNegative(missing) ? 'text-over pl-2' : 'text-short pl-2'}>
                     {isNegative(missing)

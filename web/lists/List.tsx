@@ -1,7 +1,15 @@
 import { DropdownMenu } from 'radix-ui';
 import { useEffect, useRef, type KeyboardEvent, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
-import { LISTS, type Condition, type ListColumn, type ListName, type ListRow, type ListState, type List as Described } from '@obolus/contract/lists';
+import {
+  LISTS,
+  type Condition,
+  type ListColumn,
+  type ListName,
+  type ListRow,
+  type ListState,
+  type List as Described,
+} from '@obolus/contract/lists';
 import { listQuery, server, type AskedList } from '../app/api.ts';
 import { count, showDay, showFigure } from '../parts/figures.ts';
 import { Problem } from '../parts/Problem.tsx';
@@ -43,12 +51,30 @@ export function ListBeside(props: Props) {
 }
 
 /** Rows that are sorted, filtered and paged by the server, walked with the arrow keys and opened with Enter; the same for every list. */
-function Shown({ list, fixed = NONE, without = [], show = {}, empty, title, state, set, slash = false }: Props & KeptState & { slash?: boolean }) {
+function Shown({
+  list,
+  fixed = NONE,
+  without = [],
+  show = {},
+  empty,
+  title,
+  state,
+  set,
+  slash = false,
+}: Props & KeptState & { slash?: boolean }) {
   const described: Described = LISTS[list];
   const columns = described.columns.filter(({ name, hidden }) => !hidden && !without.includes(name));
-  const shown = columns.filter(({ name, apart }) => (state.columns === undefined ? !apart : state.columns.includes(name)));
+  const shown = columns.filter(({ name, apart }) =>
+    state.columns === undefined ? !apart : state.columns.includes(name),
+  );
   const where = state.where ?? [];
-  const asked: AskedList = { list, sort: state.sort, down: state.down, find: state.find, where: [...fixed, ...saidConditions(where)] };
+  const asked: AskedList = {
+    list,
+    sort: state.sort,
+    down: state.down,
+    find: state.find,
+    where: [...fixed, ...saidConditions(where)],
+  };
   const settled = useSettled(asked, ASKED_AFTER);
   const pages = server.useListInfiniteQuery(settled);
   const first = pages.currentData?.pages[0] ?? pages.data?.pages[0];
@@ -83,14 +109,20 @@ function Shown({ list, fixed = NONE, without = [], show = {}, empty, title, stat
         <span className="dim" role="status">
           {first?.count == null ? '' : count(first.count, described.rows)}
         </span>
-        <button type="button" className="act" onClick={() => set({ ...state, where: [...where, firstCondition(columns)] })}>
+        <button
+          type="button"
+          className="act"
+          onClick={() => set({ ...state, where: [...where, firstCondition(columns)] })}
+        >
           {where.length === 0 ? 'Only where …' : 'and …'}
         </button>
         <Columns columns={columns} shown={shown} change={(names) => set({ ...state, columns: names })} />
         <span className="grow" />
         <Files asked={asked} columns={shown} />
       </div>
-      {where.length > 0 && <ListConditions columns={columns} where={where} change={(to) => set({ ...state, where: to })} />}
+      {where.length > 0 && (
+        <ListConditions columns={columns} where={where} change={(to) => set({ ...state, where: to })} />
+      )}
       {pages.isError && (
         <p className="wrong py-1" role="alert">
           {'detail' in pages.error ? String(pages.error.detail) : 'The list could not be read.'}
@@ -121,15 +153,24 @@ function Shown({ list, fixed = NONE, without = [], show = {}, empty, title, stat
           </tfoot>
         )}
       </table>
-      {rows.length === 0 && first !== undefined && <p className="dim py-4">Nothing fits what is asked for. Take a condition away, or choose “All”.</p>}
-      {pages.hasNextPage && <Further key={rows.length} busy={pages.isFetchingNextPage} fetch={() => void pages.fetchNextPage()} />}
+      {rows.length === 0 && first !== undefined && (
+        <p className="dim py-4">Nothing fits what is asked for. Take a condition away, or choose “All”.</p>
+      )}
+      {pages.hasNextPage && (
+        <Further key={rows.length} busy={pages.isFetchingNextPage} fetch={() => void pages.fetchNextPage()} />
+      )}
     </section>
   );
 }
 
 const ALL = { name: 'All', state: { where: [] } };
 
-function Heading({ column: { name, title, as, told }, described, state, set }: { column: ListColumn; described: Described } & KeptState) {
+function Heading({
+  column: { name, title, as, told },
+  described,
+  state,
+  set,
+}: { column: ListColumn; described: Described } & KeptState) {
   const sorted = (state.sort ?? described.sort) === name;
   const down = state.sort === undefined ? described.down === true : state.down === true;
   const turn = () => set({ ...state, sort: name, down: sorted ? !down : false });
@@ -149,7 +190,15 @@ function Heading({ column: { name, title, as, told }, described, state, set }: {
 
 const NAMES = new Set(['item', 'name', 'vendor', 'customer']);
 
-function Row({ row, columns, show }: { row: ListRow; columns: readonly ListColumn[]; show: NonNullable<Props['show']> }) {
+function Row({
+  row,
+  columns,
+  show,
+}: {
+  row: ListRow;
+  columns: readonly ListColumn[];
+  show: NonNullable<Props['show']>;
+}) {
   const navigate = useNavigate();
   const named = columns.find(({ name }) => NAMES.has(name))?.name;
   const open = () => void navigate(row.link);
@@ -163,7 +212,11 @@ function Row({ row, columns, show }: { row: ListRow; columns: readonly ListColum
         return (
           <td
             key={name}
-            className={[as === 'figure' ? 'num' : '', name === named ? 'name' : as === 'text' ? 'words' : '', at === 0 ? 'strong' : ''].join(' ')}
+            className={[
+              as === 'figure' ? 'num' : '',
+              name === named ? 'name' : as === 'text' ? 'words' : '',
+              at === 0 ? 'strong' : '',
+            ].join(' ')}
             title={as === 'text' ? text : undefined}
           >
             {show[name]?.(row) ?? (as === 'figure' ? showFigure(text) : as === 'day' ? showDay(text) : text)}
@@ -174,7 +227,15 @@ function Row({ row, columns, show }: { row: ListRow; columns: readonly ListColum
   );
 }
 
-function Columns({ columns, shown, change }: { columns: readonly ListColumn[]; shown: readonly ListColumn[]; change: (names: string[]) => void }) {
+function Columns({
+  columns,
+  shown,
+  change,
+}: {
+  columns: readonly ListColumn[];
+  shown: readonly ListColumn[];
+  change: (names: string[]) => void;
+}) {
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger className="act">Columns</DropdownMenu.Trigger>
@@ -182,7 +243,9 @@ function Columns({ columns, shown, change }: { columns: readonly ListColumn[]; s
         <DropdownMenu.Content className="menu" align="start" sideOffset={4}>
           {columns.map(({ name, title }) => {
             const isShown = shown.some((column) => column.name === name);
-            const names = columns.filter((column) => (column.name === name ? !isShown : shown.includes(column))).map((column) => column.name);
+            const names = columns
+              .filter((column) => (column.name === name ? !isShown : shown.includes(column)))
+              .map((column) => column.name);
             return (
               <DropdownMenu.CheckboxItem
                 key={name}
@@ -225,7 +288,9 @@ function Further({ busy, fetch }: { busy: boolean; fetch: () => void }) {
   const latest = useRef(fetch);
   latest.current = fetch;
   useEffect(() => {
-    const seen = new IntersectionObserver((entries) => entries.some((entry) => entry.isIntersecting) && latest.current());
+    const seen = new IntersectionObserver(
+      (entries) => entries.some((entry) => entry.isIntersecting) && latest.current(),
+    );
     if (button.current) seen.observe(button.current);
     return () => seen.disconnect();
   }, []);

@@ -22,7 +22,8 @@ interface Props {
 /** What the rows must hold, as sentences that can be changed: each names a column, what of it, and what it is compared with. */
 export function ListConditions({ columns, where, change }: Props) {
   const known = columns.filter(({ told, hidden }) => !told && !hidden);
-  const set = (at: number, to: Partial<Condition>) => change(where.map((condition, position) => (position === at ? { ...condition, ...to } : condition)));
+  const set = (at: number, to: Partial<Condition>) =>
+    change(where.map((condition, position) => (position === at ? { ...condition, ...to } : condition)));
   return (
     <ul className="conditions" aria-label="Only rows of which">
       {where.map((condition, at) => {
@@ -35,7 +36,13 @@ export function ListConditions({ columns, where, change }: Props) {
               label={`Column of condition ${at + 1}`}
               value={condition.column}
               options={known.map(({ name, title }) => [name, title])}
-              onChange={(name) => set(at, { column: name, is: FITTING[known.find((entry) => entry.name === name)?.as ?? 'text'][0] ?? 'has', to: '' })}
+              onChange={(name) =>
+                set(at, {
+                  column: name,
+                  is: FITTING[known.find((entry) => entry.name === name)?.as ?? 'text'][0] ?? 'has',
+                  to: '',
+                })
+              }
             />
             <Choice
               label={`Condition ${at + 1}`}
@@ -78,4 +85,5 @@ export const firstCondition = (columns: readonly ListColumn[]): Condition => {
 };
 
 /** Conditions that say enough to be asked for. */
-export const saidConditions = (where: readonly Condition[]): Condition[] => where.filter(({ is, to }) => !needsText(is) || to.trim() !== '');
+export const saidConditions = (where: readonly Condition[]): Condition[] =>
+  where.filter(({ is, to }) => !needsText(is) || to.trim() !== '');

@@ -15,7 +15,17 @@ interface CellProps {
 }
 
 /** A field without a frame of its own, for a line of a grid. What is wrong is said below it, and read out. */
-export function Cell({ label, value, onChange, wrong, placeholder, type = 'text', className = '', autoFocus, list }: CellProps) {
+export function Cell({
+  label,
+  value,
+  onChange,
+  wrong,
+  placeholder,
+  type = 'text',
+  className = '',
+  autoFocus,
+  list,
+}: CellProps) {
   return (
     <>
       <input

@@ -19,5 +19,13 @@ export function Dimension({ kind, label, value, wrong, onChange }: Props) {
   if (known.length === 0) return <Cell label={label} value={value} wrong={wrong} onChange={onChange} />;
   const options = known.map(({ code, name }) => [code, name] as const);
   const old = value !== '' && !known.some(({ code }) => code === value) ? [[value, value] as const] : [];
-  return <Choice label={label} value={value} options={[['', 'none'], ...options, ...old]} wrong={wrong} onChange={onChange} />;
+  return (
+    <Choice
+      label={label}
+      value={value}
+      options={[['', 'none'], ...options, ...old]}
+      wrong={wrong}
+      onChange={onChange}
+    />
+  );
 }

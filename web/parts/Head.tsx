@@ -1,7 +1,17 @@
 import type { ReactNode } from 'react';
 
 /** The title of a screen in the book face, what it is about below, and what can be done at the right. */
-export function Head({ title, more, about, children }: { title: string; more?: string; about?: ReactNode; children?: ReactNode }) {
+export function Head({
+  title,
+  more,
+  about,
+  children,
+}: {
+  title: string;
+  more?: string;
+  about?: ReactNode;
+  children?: ReactNode;
+}) {
   return (
     <header className="head">
       <div className="min-w-0">

@@ -20,7 +20,13 @@ interface Entered<Key extends string> {
 export function DateField({ name, body, change, refusals }: Entered<'date'>) {
   return (
     <Field name={name}>
-      <Cell label={name} type="date" value={body.date} wrong={wrongAt(refusals, '/date')} onChange={(date) => change({ date })} />
+      <Cell
+        label={name}
+        type="date"
+        value={body.date}
+        wrong={wrongAt(refusals, '/date')}
+        onChange={(date) => change({ date })}
+      />
     </Field>
   );
 }
@@ -31,7 +37,13 @@ export function WarehouseField({ name, body, change, refusals }: Entered<'wareho
   const options = (warehouses.data?.rows ?? []).map((entry) => [entry.id, entry.name] as const);
   return (
     <Field name={name}>
-      <Choice label={name} value={body.warehouse} options={options} wrong={wrongAt(refusals, '/warehouse')} onChange={(warehouse) => change({ warehouse })} />
+      <Choice
+        label={name}
+        value={body.warehouse}
+        options={options}
+        wrong={wrongAt(refusals, '/warehouse')}
+        onChange={(warehouse) => change({ warehouse })}
+      />
     </Field>
   );
 }
@@ -49,7 +61,12 @@ function useRateOn(currency: string, date: string): string | undefined {
 }
 
 /** The currency of the document, by its code, and the rate that holds on its date. */
-export function CurrencyField({ name, body, change, refusals }: Omit<Entered<'currency' | 'date'>, 'change'> & { change: (to: { currency: string }) => void }) {
+export function CurrencyField({
+  name,
+  body,
+  change,
+  refusals,
+}: Omit<Entered<'currency' | 'date'>, 'change'> & { change: (to: { currency: string }) => void }) {
   const rate = useRateOn(body.currency, body.date);
   return (
     <Field name={rate === undefined ? name : `${name}, at ${rate}`}>
@@ -76,13 +93,20 @@ export function TermsField({
   body,
   change,
   refusals,
-}: Omit<Entered<'date' | 'vendor'>, 'name' | 'change'> & { body: { terms?: string }; change: (to: { terms: string }) => void }) {
+}: Omit<Entered<'date' | 'vendor'>, 'name' | 'change'> & {
+  body: { terms?: string };
+  change: (to: { terms: string }) => void;
+}) {
   const known = server.useTermsQuery();
   const held = useTermsOf(body.terms, body.vendor);
   const usual = useTermsOf(undefined, body.vendor);
   const options = (known.data?.rows ?? []).map(({ id, name }) => [id, name] as const);
   return (
-    <Field name={held && isDay(body.date) ? `Terms: a bill of this date is due ${showDay(dueDay(held, body.date))}` : 'Terms'}>
+    <Field
+      name={
+        held && isDay(body.date) ? `Terms: a bill of this date is due ${showDay(dueDay(held, body.date))}` : 'Terms'
+      }
+    >
       <Choice
         label="Terms"
         value={body.terms ?? ''}

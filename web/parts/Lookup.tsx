@@ -34,9 +34,14 @@ export function Lookup({ label, options, value, onChange, wrong, placeholder, au
   const known = (
     wanted === shown(chosen).toLowerCase()
       ? options
-      : options.filter((option) => `${option.number} ${option.name} ${option.also ?? ''}`.toLowerCase().includes(wanted))
+      : options.filter((option) =>
+          `${option.number} ${option.name} ${option.also ?? ''}`.toLowerCase().includes(wanted),
+        )
   ).slice(0, MOST);
-  const fitting = onNew && wanted !== '' && wanted !== shown(chosen).toLowerCase() ? [...known, { id: NEW, name: text.trim(), number: '' }] : known;
+  const fitting =
+    onNew && wanted !== '' && wanted !== shown(chosen).toLowerCase()
+      ? [...known, { id: NEW, name: text.trim(), number: '' }]
+      : known;
   const box = useCombobox<Option>({
     items: fitting,
     itemToString: (option) => shown(option ?? undefined),
@@ -53,7 +58,8 @@ export function Lookup({ label, options, value, onChange, wrong, placeholder, au
       if (selectedItem) setText(shown(selectedItem));
     },
     onStateChange: ({ type }) => {
-      if (type === useCombobox.stateChangeTypes.InputBlur) setText((typed) => (typed === '' && value !== '' ? (onChange(''), '') : shown(chosen)));
+      if (type === useCombobox.stateChangeTypes.InputBlur)
+        setText((typed) => (typed === '' && value !== '' ? (onChange(''), '') : shown(chosen)));
     },
   });
   const open = box.isOpen && fitting.length > 0;
@@ -75,7 +81,10 @@ export function Lookup({ label, options, value, onChange, wrong, placeholder, au
         title={chosen ? `${chosen.number} ${chosen.name}` : undefined}
       />
       {wrong && <div className="wrong">{wrong}</div>}
-      <ul {...box.getMenuProps({ 'aria-label': `Choices for ${label}`, 'aria-labelledby': undefined })} className={open ? 'options' : 'hidden'}>
+      <ul
+        {...box.getMenuProps({ 'aria-label': `Choices for ${label}`, 'aria-labelledby': undefined })}
+        className={open ? 'options' : 'hidden'}
+      >
         {open &&
           fitting.map((option, index) => (
             <li key={option.id} {...box.getItemProps({ item: option, index })}>

@@ -4,7 +4,17 @@ import { useState } from 'react';
 import { compareFigures, difference } from './exact.ts';
 import { showFigure } from './figures.ts';
 import { Cell, FigureCell } from './Cells.tsx';
-import { heldByLot, LOTS, lotsToSend, namedIn, oldestFirst, serialRun, serialsOf, withoutRanges, type LotPart } from './lots.ts';
+import {
+  heldByLot,
+  LOTS,
+  lotsToSend,
+  namedIn,
+  oldestFirst,
+  serialRun,
+  serialsOf,
+  withoutRanges,
+  type LotPart,
+} from './lots.ts';
 
 interface Props {
   readonly item: ItemView;
@@ -22,11 +32,13 @@ interface Props {
 /** The row below a line of goods kept by lot or serial number that come in: which they are. */
 export function LotsIn({ item, line, quantity, parts = [], onChange, columns, wrong }: Props) {
   const rows = parts.length > 0 ? parts : [NO_LOT];
-  const set = (at: number, to: Partial<LotPart>) => onChange(rows.map((part, position) => (position === at ? { ...part, ...to } : part)));
+  const set = (at: number, to: Partial<LotPart>) =>
+    onChange(rows.map((part, position) => (position === at ? { ...part, ...to } : part)));
   const sent = lotsToSend(item.tracking, parts, quantity).lots ?? [];
   const missing = Number(difference(quantity || '0', namedIn(item.tracking, parts, quantity)) ?? '0');
   const pointerOf = (lot: string) => `/${sent.findIndex((part) => part.lot === lot.trim())}`;
-  const wrongSerial = item.tracking === 'serial' ? sent.map((_, at) => wrong(`/${at}`) ?? wrong(`/${at}/lot`)).find(Boolean) : undefined;
+  const wrongSerial =
+    item.tracking === 'serial' ? sent.map((_, at) => wrong(`/${at}`) ?? wrong(`/${at}/lot`)).find(Boolean) : undefined;
   return (
     <LotRow item={item} quantity={quantity} parts={parts} columns={columns} wrong={wrong('') ?? wrongSerial}>
       {item.tracking === 'serial' ? (
@@ -118,7 +130,8 @@ export function LotsOut({ warehouse, ...props }: Props & { readonly warehouse: s
   const held = server.useHeldStockQuery({ params: { item: item.id, warehouse } });
   const lots = heldByLot(held.data?.layers ?? []);
   const takenOf = (lot: string) => parts.find((part) => part.lot === lot)?.quantity ?? '';
-  const set = (lot: string, taken: string) => onChange([...parts.filter((part) => part.lot !== lot), ...(taken === '' ? [] : [{ lot, quantity: taken }])]);
+  const set = (lot: string, taken: string) =>
+    onChange([...parts.filter((part) => part.lot !== lot), ...(taken === '' ? [] : [{ lot, quantity: taken }])]);
   const sent = lotsToSend(item.tracking, parts, quantity).lots ?? [];
   const wrongPart = (lot: string) => {
     const at = `/${sent.findIndex((part) => part.lot === lot)}`;
@@ -132,10 +145,14 @@ export function LotsOut({ warehouse, ...props }: Props & { readonly warehouse: s
       parts={parts}
       columns={columns}
       oldest={quantity !== '' && lots.length > 0 ? () => onChange(oldestFirst(lots, quantity)) : undefined}
-      wrong={wrong('') ?? (gone.length > 0 ? `${gone.map(({ lot }) => lot).join(', ')}: not in this warehouse.` : undefined)}
+      wrong={
+        wrong('') ?? (gone.length > 0 ? `${gone.map(({ lot }) => lot).join(', ')}: not in this warehouse.` : undefined)
+      }
     >
       {lots.length === 0 ? (
-        <p className="dim py-1">{held.isFetching ? 'Looking for what is here …' : 'None of it is in this warehouse.'}</p>
+        <p className="dim py-1">
+          {held.isFetching ? 'Looking for what is here …' : 'None of it is in this warehouse.'}
+        </p>
       ) : (
         <div className="flex flex-wrap items-center gap-x-5 gap-y-1 max-h-[170px] overflow-auto">
           {lots.map(({ lot, quantity: here }) =>
@@ -155,7 +172,12 @@ export function LotsOut({ warehouse, ...props }: Props & { readonly warehouse: s
                   {lot} <span className="dim">{showFigure(here)}</span>
                 </span>
                 <div className="w-[84px]">
-                  <FigureCell label={`Out of lot ${lot}, ${line}`} value={takenOf(lot)} wrong={wrongPart(lot)} onChange={(taken) => set(lot, taken)} />
+                  <FigureCell
+                    label={`Out of lot ${lot}, ${line}`}
+                    value={takenOf(lot)}
+                    wrong={wrongPart(lot)}
+                    onChange={(taken) => set(lot, taken)}
+                  />
                 </div>
               </div>
             ),
@@ -175,7 +197,11 @@ function LotRow({
   wrong,
   oldest,
   children,
-}: Pick<Props, 'item' | 'quantity' | 'parts' | 'columns'> & { wrong: string | undefined; oldest?: (() => void) | undefined; children: React.ReactNode }) {
+}: Pick<Props, 'item' | 'quantity' | 'parts' | 'columns'> & {
+  wrong: string | undefined;
+  oldest?: (() => void) | undefined;
+  children: React.ReactNode;
+}) {
   const named = namedIn(item.tracking, parts, quantity);
   const gap = compareFigures(named, quantity || '0');
   return (

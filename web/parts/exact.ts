@@ -24,13 +24,23 @@ const scaled = (text: string, places: number): bigint | undefined => {
 };
 
 /** The amount of a line as the core makes it, at a price for so many of what the quantity counts; undefined while a figure cannot be read. */
-export function amountOfLine(qty: string, unitPrice: string, discount: string, currency: string, per = '1'): string | undefined {
+export function amountOfLine(
+  qty: string,
+  unitPrice: string,
+  discount: string,
+  currency: string,
+  per = '1',
+): string | undefined {
   const of = scaled(per, QUANTITY_PLACES);
   const q = scaled(qty, QUANTITY_PLACES);
   const p = scaled(unitPrice, PRICE_PLACES);
   const d = discount === '' ? 0n : scaled(discount, FRACTION_PLACES - 2);
-  if (q === undefined || p === undefined || of === undefined || d === undefined || !isCurrency(currency)) return undefined;
-  return formatAmount(lineAmount(quantity(q), { price: price(p), per: quantity(of), discount: fraction(d) }, currency), currency);
+  if (q === undefined || p === undefined || of === undefined || d === undefined || !isCurrency(currency))
+    return undefined;
+  return formatAmount(
+    lineAmount(quantity(q), { price: price(p), per: quantity(of), discount: fraction(d) }, currency),
+    currency,
+  );
 }
 
 /** The price that two parts of a line make together, as exactly as a price can say it. */
@@ -55,12 +65,23 @@ interface OrderedText {
 }
 
 /** What a line of a paper asks of an order line, in stock units and as the order prices it; undefined where it counts in a unit that these goods do not have. */
-export function askedOf(paper: AskedText, line: OrderedText, currency: string): { quantity: string; price: string } | undefined {
+export function askedOf(
+  paper: AskedText,
+  line: OrderedText,
+  currency: string,
+): { quantity: string; price: string } | undefined {
   const figure = (text: string, places: number) => scaled(text || '0', places) ?? 0n;
   const found = askedOfLine(
     {
-      ...{ quantity: quantity(figure(paper.quantity, QUANTITY_PLACES)), unit: paper.unit, price: price(figure(paper.price, PRICE_PLACES)) },
-      ...{ per: quantity(figure(paper.per, QUANTITY_PLACES)), amount: documentAmount(figure(paper.amount, decimalsOf(currency))) },
+      ...{
+        quantity: quantity(figure(paper.quantity, QUANTITY_PLACES)),
+        unit: paper.unit,
+        price: price(figure(paper.price, PRICE_PLACES)),
+      },
+      ...{
+        per: quantity(figure(paper.per, QUANTITY_PLACES)),
+        amount: documentAmount(figure(paper.amount, decimalsOf(currency))),
+      },
     },
     {
       ...{ price: price(figure(line.price, PRICE_PLACES)), per: quantity(figure(line.per, QUANTITY_PLACES)) },
@@ -82,8 +103,10 @@ export function amountInStock(packs: string, size: string): string | undefined {
 /** What people type as a quantity of goods: a figure, or so many packs by their name, or how it begins ("4 box"), which become stock units. */
 export function typedQuantity(text: string, { unit, packs }: OrderedText['item']): string {
   const [, figure = '', named = ''] = /^(.*\d)\s*(\p{L}.*)$/u.exec(text.trim().toLowerCase()) ?? [];
-  const units = named === '' ? [] : [{ unit, size: '1' }, ...packs].filter((known) => known.unit.toLowerCase().startsWith(named));
-  const found = units.find((known) => known.unit.toLowerCase() === named) ?? (units.length === 1 ? units[0] : undefined);
+  const units =
+    named === '' ? [] : [{ unit, size: '1' }, ...packs].filter((known) => known.unit.toLowerCase().startsWith(named));
+  const found =
+    units.find((known) => known.unit.toLowerCase() === named) ?? (units.length === 1 ? units[0] : undefined);
   return (found && amountInStock(typedFigure(figure), found.size)) ?? typedFigure(text);
 }
 

@@ -6,7 +6,10 @@ export function showFigure(text: string | null | undefined, decimals?: number): 
   const places = decimals ?? (text.split('.')[1] ?? '').length;
   let format = grouped.get(places);
   if (!format) {
-    format = new Intl.NumberFormat(undefined, { minimumFractionDigits: places, maximumFractionDigits: Math.max(places, 0) });
+    format = new Intl.NumberFormat(undefined, {
+      minimumFractionDigits: places,
+      maximumFractionDigits: Math.max(places, 0),
+    });
     grouped.set(places, format);
   }
   return format.format(text as `${number}`).replace('-', '−');
@@ -18,11 +21,23 @@ export const showPrice = (text: string): string => showFigure(text, Math.max(2, 
 /** A count with its word: 1 line, 2 lines. */
 export const count = (n: number, word: string): string => `${n} ${word}${n === 1 ? '' : 's'}`;
 
-const dayFormat = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
+const dayFormat = new Intl.DateTimeFormat(undefined, {
+  day: 'numeric',
+  month: 'short',
+  year: 'numeric',
+  timeZone: 'UTC',
+});
 
-export const showDay = (day: string | null | undefined): string => (day ? dayFormat.format(new Date(`${day}T00:00:00Z`)) : '');
+export const showDay = (day: string | null | undefined): string =>
+  day ? dayFormat.format(new Date(`${day}T00:00:00Z`)) : '';
 
-const instantFormat = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' });
+const instantFormat = new Intl.DateTimeFormat(undefined, {
+  day: 'numeric',
+  month: 'short',
+  year: 'numeric',
+  hour: '2-digit',
+  minute: '2-digit',
+});
 
 const monthFormat = new Intl.DateTimeFormat(undefined, { month: 'long', year: 'numeric', timeZone: 'UTC' });
 
@@ -30,7 +45,8 @@ const monthFormat = new Intl.DateTimeFormat(undefined, { month: 'long', year: 'n
 export const showMonth = (month: string): string => monthFormat.format(new Date(`${month}-01T00:00:00Z`));
 
 /** A moment as the server tells it, in universal time, where the user is. */
-export const showInstant = (instant: string): string => instantFormat.format(new Date(`${instant.replace(' ', 'T').replace(/(\.\d{3})\d*$/, '$1')}Z`));
+export const showInstant = (instant: string): string =>
+  instantFormat.format(new Date(`${instant.replace(' ', 'T').replace(/(\.\d{3})\d*$/, '$1')}Z`));
 
 /** What people type as a figure, as the contract wants it: no grouping, no blanks, a point. */
 export const typedFigure = (text: string): string =>

@@ -19,7 +19,9 @@ export function gridKeys({ onLastEnter, onRemove, passChoices = false }: GridKey
     const field = event.target as HTMLElement;
     if (!field.matches(FIELDS) || field.dataset.open !== undefined) return;
     const ownKeys = field.matches('select, textarea');
-    const rows = [...event.currentTarget.querySelectorAll('tr')].map((row) => [...row.querySelectorAll<HTMLElement>(FIELDS)]).filter((row) => row.length > 0);
+    const rows = [...event.currentTarget.querySelectorAll('tr')]
+      .map((row) => [...row.querySelectorAll<HTMLElement>(FIELDS)])
+      .filter((row) => row.length > 0);
     const at = rows.findIndex((row) => row.includes(field));
     const column = rows[at]?.indexOf(field) ?? 0;
     const goTo = (target: HTMLElement | undefined) => {

@@ -13,7 +13,8 @@ export interface LotPart {
 export const LOTS: Readonly<Record<ItemView['tracking'], string>> = { none: '', lot: 'Lots', serial: 'Serial numbers' };
 
 /** Serial numbers as they are typed or scanned: one to a line, or with commas between. */
-export const serialsOf = (typed: string): LotPart[] => typed.split(/[\n,;\t]/).map((lot) => ({ lot: lot.trimStart(), quantity: '1' }));
+export const serialsOf = (typed: string): LotPart[] =>
+  typed.split(/[\n,;\t]/).map((lot) => ({ lot: lot.trimStart(), quantity: '1' }));
 
 /** So many serial numbers from the first on: its last digits count up. */
 export function serialRun(first: string, many: number): LotPart[] {
@@ -41,16 +42,24 @@ export function withoutRanges(parts: readonly LotPart[]): LotPart[] {
 }
 
 /** What is sent: blank parts left out; one lot alone is all of the line; nothing for goods that are kept without. */
-export function lotsToSend(tracking: ItemView['tracking'], parts: readonly LotPart[] | undefined, quantity: string): { lots?: LotPart[] } {
+export function lotsToSend(
+  tracking: ItemView['tracking'],
+  parts: readonly LotPart[] | undefined,
+  quantity: string,
+): { lots?: LotPart[] } {
   if (tracking === 'none') return {};
   const named = (parts ?? []).map((part) => ({ ...part, lot: part.lot.trim() })).filter((part) => part.lot !== '');
-  if (tracking === 'lot' && named.length === 1 && named[0]?.quantity === '') return { lots: [{ ...named[0], quantity }] };
+  if (tracking === 'lot' && named.length === 1 && named[0]?.quantity === '')
+    return { lots: [{ ...named[0], quantity }] };
   return { lots: named.filter((part) => part.quantity !== '') };
 }
 
 /** How much of a line the parts name. */
-export const namedIn = (tracking: ItemView['tracking'], parts: readonly LotPart[] | undefined, quantity: string): string =>
-  sumOfQuantities((lotsToSend(tracking, parts, quantity).lots ?? []).map((part) => part.quantity));
+export const namedIn = (
+  tracking: ItemView['tracking'],
+  parts: readonly LotPart[] | undefined,
+  quantity: string,
+): string => sumOfQuantities((lotsToSend(tracking, parts, quantity).lots ?? []).map((part) => part.quantity));
 
 /** Layers of one lot together, in the order in which they came. */
 export function heldByLot(layers: readonly LotPart[]): LotPart[] {

@@ -7,4 +7,5 @@ const METHODS: Readonly<Record<string, string>> = {
 /** How goods are valued, in the trade's words. */
 export const methodInWords = (method: string | undefined): string => METHODS[method ?? ''] ?? '';
 
-export const methodOf = ({ method, tracking }: ItemView): string => methodInWords(tracking === 'serial' ? 'serial' : method);
+export const methodOf = ({ method, tracking }: ItemView): string =>
+  methodInWords(tracking === 'serial' ? 'serial' : method);

@@ -1,6 +1,17 @@
 import { describe, expect, it } from '@jest/globals';
 import { byVendor } from './byVendor.ts';
-import { amountOfLine, askedOf, compareFigures, difference, isNegative, isZero, portion, priceOfBoth, sumOf, typedQuantity } from './exact.ts';
+import {
+  amountOfLine,
+  askedOf,
+  compareFigures,
+  difference,
+  isNegative,
+  isZero,
+  portion,
+  priceOfBoth,
+  sumOf,
+  typedQuantity,
+} from './exact.ts';
 import { count, showFigure, showPrice, typedFigure } from './figures.ts';
 
 describe('figures on the screen', () => {
@@ -62,7 +73,11 @@ describe('reckoning on the screen', () => {
     expect(amountOfLine('7', '8.1', '', 'USD')).toBe('56.70');
     expect(amountOfLine('240', '23.40', '2.5', 'NZD')).toBe('5475.60');
     expect(amountOfLine('3', '2150.5', '', 'JPY')).toBe('6452');
-    for (const unfinished of [amountOfLine('', '1', '', 'USD'), amountOfLine('1', '1.', 'x', 'USD'), amountOfLine('1', '1', '', 'XX')])
+    for (const unfinished of [
+      amountOfLine('', '1', '', 'USD'),
+      amountOfLine('1', '1.', 'x', 'USD'),
+      amountOfLine('1', '1', '', 'XX'),
+    ])
       expect(unfinished).toBeUndefined();
   });
 
@@ -76,7 +91,9 @@ describe('reckoning on the screen', () => {
   it('knows nothing, less than nothing, and a part of a whole', () => {
     expect([isZero(undefined), isZero('0.00'), isZero('-0'), isZero('0.01')]).toEqual([true, true, true, false]);
     expect([isNegative('-0.01'), isNegative('1')]).toEqual([true, false]);
-    expect([portion('1', '4'), portion('5', '4'), portion('-1', '4'), portion('1', '0'), portion('x', '4')]).toEqual([0.25, 1, 0, 0, 0]);
+    expect([portion('1', '4'), portion('5', '4'), portion('-1', '4'), portion('1', '0'), portion('x', '4')]).toEqual([
+      0.25, 1, 0, 0, 0,
+    ]);
   });
 });
 
@@ -99,9 +116,22 @@ describe('two parts of a line', () => {
   });
 
   it('of a paper are counted as the order counts them', () => {
-    const line = { price: '206.25', per: '25', discount: '', item: { unit: 'each', packs: [{ unit: 'box', size: '25' }] } };
-    expect(askedOf({ quantity: '2', unit: 'box', price: '210', per: '1', amount: '420.00' }, line, 'USD')).toEqual({ quantity: '50', price: '210.00' });
-    expect(askedOf({ quantity: '50', unit: '', price: '8.25', per: '1', amount: '412.50' }, line, 'USD')).toEqual({ quantity: '50', price: '206.25' });
-    expect(askedOf({ quantity: '2', unit: 'crate', price: '1', per: '1', amount: '2.00' }, line, 'USD')).toBeUndefined();
+    const line = {
+      price: '206.25',
+      per: '25',
+      discount: '',
+      item: { unit: 'each', packs: [{ unit: 'box', size: '25' }] },
+    };
+    expect(askedOf({ quantity: '2', unit: 'box', price: '210', per: '1', amount: '420.00' }, line, 'USD')).toEqual({
+      quantity: '50',
+      price: '210.00',
+    });
+    expect(askedOf({ quantity: '50', unit: '', price: '8.25', per: '1', amount: '412.50' }, line, 'USD')).toEqual({
+      quantity: '50',
+      price: '206.25',
+    });
+    expect(
+      askedOf({ quantity: '2', unit: 'crate', price: '1', per: '1', amount: '2.00' }, line, 'USD'),
+    ).toBeUndefined();
   });
 });

@@ -18,12 +18,30 @@ const scaled = (text: string | undefined, places: number): bigint => {
 };
 
 /** The taxes that a bill should show for lines, by their codes; what cannot be read counts for nothing. */
-export function taxesOfLines(lines: readonly { amount: string | undefined; code: string }[], codes: readonly TaxCodeView[], currency: string): Tax[] {
+export function taxesOfLines(
+  lines: readonly { amount: string | undefined; code: string }[],
+  codes: readonly TaxCodeView[],
+  currency: string,
+): Tax[] {
   if (!isCurrency(currency)) return [];
   const levelsOf = new Map(
-    codes.map(({ code, levels }) => [code, levels.map((level) => ({ ...level, percent: fraction(scaled(level.percent, FRACTION_PLACES - 2)) }))]),
+    codes.map(({ code, levels }) => [
+      code,
+      levels.map((level) => ({ ...level, percent: fraction(scaled(level.percent, FRACTION_PLACES - 2)) })),
+    ]),
   );
-  return taxesOn(lines.map(({ amount, code }) => ({ amount: documentAmount(scaled(amount, decimalsOf(currency))), code, levels: levelsOf.get(code) ?? [] })))
-    .map(({ name, amount, recoverable, lines: on }) => ({ name, recoverable, amount: formatAmount(amount, currency), lines: on }))
+  return taxesOn(
+    lines.map(({ amount, code }) => ({
+      amount: documentAmount(scaled(amount, decimalsOf(currency))),
+      code,
+      levels: levelsOf.get(code) ?? [],
+    })),
+  )
+    .map(({ name, amount, recoverable, lines: on }) => ({
+      name,
+      recoverable,
+      amount: formatAmount(amount, currency),
+      lines: on,
+    }))
     .filter(({ amount }) => !/^0*(\.0*)?$/.test(amount));
 }

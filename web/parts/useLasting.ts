@@ -9,7 +9,11 @@ export function useLasting<Functions extends object>(functions: Functions): Func
       Object.fromEntries(
         Object.entries(functions)
           .filter(([, work]) => work !== undefined)
-          .map(([name]) => [name, (...given: unknown[]) => (latest.current as Record<string, (...given: unknown[]) => unknown>)[name]?.(...given)]),
+          .map(([name]) => [
+            name,
+            (...given: unknown[]) =>
+              (latest.current as Record<string, (...given: unknown[]) => unknown>)[name]?.(...given),
+          ]),
       ) as Functions,
   );
   return lasting;

@@ -17,13 +17,17 @@ export function useLines<Line extends object>(
   change: (lines: Line[]) => void,
 ): Lines<Line> {
   const table = useRef<HTMLTableElement>(null);
-  const sent = new Map(lines.flatMap((line, position) => (isBlank(line) ? [] : [position])).map((position, at) => [position, at]));
+  const sent = new Map(
+    lines.flatMap((line, position) => (isBlank(line) ? [] : [position])).map((position, at) => [position, at]),
+  );
   return {
     table,
     set: (at, to) => change(lines.map((line, position) => (position === at ? { ...line, ...to } : line))),
     add(line = blank) {
       change([...lines, line]);
-      requestAnimationFrame(() => table.current?.querySelector<HTMLElement>('tbody:last-of-type tr:last-child :is(input, select)')?.focus());
+      requestAnimationFrame(() =>
+        table.current?.querySelector<HTMLElement>('tbody:last-of-type tr:last-child :is(input, select)')?.focus(),
+      );
     },
     remove: (at) => change(lines.length > 1 ? lines.filter((_, position) => position !== at) : [blank]),
     sentAt: (at) => sent.get(at) ?? -1,

@@ -6,7 +6,8 @@ export function useNewKey(to: string | undefined): void {
   const navigate = useNavigate();
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      const typing = event.target instanceof HTMLElement && event.target.matches('input, textarea, select, [role=dialog] *');
+      const typing =
+        event.target instanceof HTMLElement && event.target.matches('input, textarea, select, [role=dialog] *');
       if (!to || typing || event.key.toLowerCase() !== 'n' || event.ctrlKey || event.metaKey || event.altKey) return;
       event.preventDefault();
       void navigate(to);

@@ -20,10 +20,17 @@ const AROUND = 4;
 export function useRowsInView(table: RefObject<HTMLTableElement | null>, count: number): RowsInView {
   const [before, setBefore] = useState(0);
   const scroller = () => table.current?.closest<HTMLElement>('.body') ?? null;
-  const virtual = useVirtualizer({ count, getScrollElement: scroller, estimateSize: () => USUAL_HEIGHT, overscan: AROUND, scrollMargin: before });
+  const virtual = useVirtualizer({
+    count,
+    getScrollElement: scroller,
+    estimateSize: () => USUAL_HEIGHT,
+    overscan: AROUND,
+    scrollMargin: before,
+  });
   useLayoutEffect(() => {
     const [body, head] = [scroller(), table.current?.tHead];
-    if (body && head) setBefore(head.getBoundingClientRect().bottom - body.getBoundingClientRect().top + body.scrollTop);
+    if (body && head)
+      setBefore(head.getBoundingClientRect().bottom - body.getBoundingClientRect().top + body.scrollTop);
   });
   const rows = virtual.getVirtualItems();
   const [first, last] = [rows[0], rows.at(-1)];

@@ -4,11 +4,28 @@ import { poolId, type LineId, type Purpose } from '@obolus/core/costing/pool';
 import type { PostedFacts } from '@obolus/core/posting/books';
 import type { Cost, Effects, Flow, NewMovement } from '@obolus/core/posting/effects';
 import { readLots, takingOf } from './movements.ts';
-import { baseOf, dimensionsOf, idOf, isTrue, optional, priceOf, quantityOf, query, stands, text, type Reading, type Row } from './rows.ts';
+import {
+  baseOf,
+  dimensionsOf,
+  idOf,
+  isTrue,
+  optional,
+  priceOf,
+  quantityOf,
+  query,
+  stands,
+  text,
+  type Reading,
+  type Row,
+} from './rows.ts';
 
 /** A posted document as its reversal needs it: what it did by itself, and what builds on it. Undefined where it is none. */
 export async function readFacts(reading: Reading, document: string): Promise<PostedFacts | undefined> {
-  const [row] = await query(reading, `SELECT id, kind, date FROM document WHERE id = ? AND ${stands('id')}${reading.locking ? ' FOR UPDATE' : ''}`, [document]);
+  const [row] = await query(
+    reading,
+    `SELECT id, kind, date FROM document WHERE id = ? AND ${stands('id')}${reading.locking ? ' FOR UPDATE' : ''}`,
+    [document],
+  );
   if (!row) return undefined;
   const cited = await query(
     reading,
@@ -20,9 +37,15 @@ export async function readFacts(reading: Reading, document: string): Promise<Pos
     movements: await readOwnMovements(reading, document),
     costs: await readCosts(reading, document),
     takings: (
-      await query(reading, 'SELECT t.*, p.item_id, p.warehouse_id FROM taking t LEFT JOIN pool p ON p.id = t.into_pool_id WHERE t.document_id = ?', [document])
+      await query(
+        reading,
+        'SELECT t.*, p.item_id, p.warehouse_id FROM taking t LEFT JOIN pool p ON p.id = t.into_pool_id WHERE t.document_id = ?',
+        [document],
+      )
     ).map((taking) => ({ of: idOf(taking, 'source_id', 'source_line_no'), taking: takingOf(taking) })),
-    standards: (await query(reading, 'SELECT * FROM standard_line WHERE document_id = ? ORDER BY line_no', [document])).map((line) => ({
+    standards: (
+      await query(reading, 'SELECT * FROM standard_line WHERE document_id = ? ORDER BY line_no', [document])
+    ).map((line) => ({
       ...{ line: idOf(line), item: text(line.item_id), date: text(line.date), standard: priceOf(line.standard) },
     })),
     writeDowns: (
@@ -33,7 +56,13 @@ export async function readFacts(reading: Reading, document: string): Promise<Pos
       )
     ).map((line) => ({ line: idOf(line), pool: poolOf(line), netRealisable: priceOf(line.net_realisable) })),
   };
-  return { document, kind: text(row.kind), date: text(row.date), effects, citedBy: cited.map((citing) => text(citing.number)) };
+  return {
+    document,
+    kind: text(row.kind),
+    date: text(row.date),
+    effects,
+    citedBy: cited.map((citing) => text(citing.number)),
+  };
 }
 
 const poolOf = (row: Row) => poolId(text(row.item_id), text(row.warehouse_id));
@@ -47,8 +76,16 @@ const aboutOf = (row: Row, item: string | null | undefined): About => ({
 
 /** The journal lines that the document's own figures made. */
 async function readFlows(reading: Reading, document: string): Promise<Flow[]> {
-  const rows = await query(reading, 'SELECT * FROM journal_line WHERE document_id = ? AND of_values = 0 ORDER BY entry_no, line_no', [document]);
-  return rows.map((row) => ({ account: text(row.account) as AccountKey, amount: baseOf(row.amount), about: aboutOf(row, row.item_id) }));
+  const rows = await query(
+    reading,
+    'SELECT * FROM journal_line WHERE document_id = ? AND of_values = 0 ORDER BY entry_no, line_no',
+    [document],
+  );
+  return rows.map((row) => ({
+    account: text(row.account) as AccountKey,
+    amount: baseOf(row.amount),
+    about: aboutOf(row, row.item_id),
+  }));
 }
 
 async function readOwnMovements(reading: Reading, document: string): Promise<NewMovement[]> {
@@ -64,9 +101,23 @@ async function readOwnMovements(reading: Reading, document: string): Promise<New
   return rows.map((row) => {
     const id: LineId = idOf(row);
     return {
-      ...{ pool: poolOf(row), id, date: text(row.date), direction: row.direction === 'in' ? 'in' : 'out', purpose: text(row.purpose) as Purpose },
-      ...{ quantity: quantityOf(row.quantity), lots: lots.get(id) ?? [], dimensions: dimensionsOf(row), party: optional(row.party) },
-      back: row.back_id == null ? undefined : { of: idOf(row, 'back_id', 'back_line_no'), date: text(row.back_day), price: baseOf(row.back_price) },
+      ...{
+        pool: poolOf(row),
+        id,
+        date: text(row.date),
+        direction: row.direction === 'in' ? 'in' : 'out',
+        purpose: text(row.purpose) as Purpose,
+      },
+      ...{
+        quantity: quantityOf(row.quantity),
+        lots: lots.get(id) ?? [],
+        dimensions: dimensionsOf(row),
+        party: optional(row.party),
+      },
+      back:
+        row.back_id == null
+          ? undefined
+          : { of: idOf(row, 'back_id', 'back_line_no'), date: text(row.back_day), price: baseOf(row.back_price) },
     };
   });
 }
@@ -80,7 +131,17 @@ async function readCosts(reading: Reading, document: string): Promise<Cost[]> {
     [document],
   );
   return rows.map((row) => ({
-    ...{ pool: poolOf(row), movement: idOf(row, 'of_id', 'line_no'), date: text(row.effective), component: text(row.component) },
-    ...{ shared: isTrue(row.shared), amount: baseOf(row.amount), against: text(row.against) as AccountKey, about: aboutOf(row, row.about_item_id) },
+    ...{
+      pool: poolOf(row),
+      movement: idOf(row, 'of_id', 'line_no'),
+      date: text(row.effective),
+      component: text(row.component),
+    },
+    ...{
+      shared: isTrue(row.shared),
+      amount: baseOf(row.amount),
+      against: text(row.against) as AccountKey,
+      about: aboutOf(row, row.about_item_id),
+    },
   }));
 }

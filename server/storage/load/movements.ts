@@ -13,7 +13,23 @@ import {
 } from '@obolus/core/costing/pool';
 import type { Source, Taking, TakingKind } from '@obolus/core/costing/taking';
 import { base, type BaseAmount } from '@obolus/core/exact/amounts';
-import { among, baseOf, big, byLine, dimensionsOf, distinct, idOf, isTrue, keysOf, quantityOf, query, stands, text, type Reading, type Row } from './rows.ts';
+import {
+  among,
+  baseOf,
+  big,
+  byLine,
+  dimensionsOf,
+  distinct,
+  idOf,
+  isTrue,
+  keysOf,
+  quantityOf,
+  query,
+  stands,
+  text,
+  type Reading,
+  type Row,
+} from './rows.ts';
 
 /**
  * The movements of a pool after a point, at their value as now known, in the order of the fold, with their lots, what went
@@ -33,7 +49,10 @@ export async function readMovements(reading: Reading, pool: string, after: Point
   const back = rows.filter((row) => row.back_id != null);
   const lots = withLots ? await readLotsOf(reading, later, parameters) : new Map<LineId, LotPart[]>();
   // What goes back goes back later than it came.
-  const returns = back.length === 0 ? new Map<LineId, ReturnedPart[]>() : await readReturns(reading, 'm.pool_id = ? AND m.back_id IS NOT NULL', [pool]);
+  const returns =
+    back.length === 0
+      ? new Map<LineId, ReturnedPart[]>()
+      : await readReturns(reading, 'm.pool_id = ? AND m.back_id IS NOT NULL', [pool]);
   const owns = await readOwn(reading, back, returns);
   const movements: Movement[] = [];
   const values: BaseAmount[] = [];
@@ -59,7 +78,10 @@ const NOTHING: Worth = { value: null, shared: null };
 /** What the movements of a pool are worth: of a whole history from the index alone, of a few movements by their lines. */
 async function readWorth(reading: Reading, pool: string, rows: readonly Row[]): Promise<(row: Row) => Worth> {
   if (rows.length === 0) return () => NOTHING;
-  const earliest = rows.reduce((first, row) => (isEarlier(text(row.document_id), first) ? text(row.document_id) : first), text(rows[0]?.document_id));
+  const earliest = rows.reduce(
+    (first, row) => (isEarlier(text(row.document_id), first) ? text(row.document_id) : first),
+    text(rows[0]?.document_id),
+  );
   const sums = await query(
     reading,
     `SELECT v.line_document_id, v.line_no, SUM(v.amount) AS value, SUM(v.shared * v.amount) AS shared FROM value_change v FORCE INDEX (value_change_by_pool)
@@ -110,7 +132,10 @@ function movementOf(row: Row, shared: string | null, { lots, returns, owns }: Ab
     dimensions: dimensionsOf(row),
     shared: base(comes ? big(shared) : 0n),
     returns: returns.get(id) ?? [],
-    back: row.back_id == null ? undefined : { of: idOf(row, 'back_id', 'back_line_no'), date: text(row.back_day), own: base(owns.get(id) ?? 0n) },
+    back:
+      row.back_id == null
+        ? undefined
+        : { of: idOf(row, 'back_id', 'back_line_no'), date: text(row.back_day), own: base(owns.get(id) ?? 0n) },
     standard: undefined,
   };
 }
@@ -118,11 +143,21 @@ function movementOf(row: Row, shared: string | null, { lots, returns, owns }: Ab
 /** Lots and serial numbers of lines, in their order. */
 export async function readLots(reading: Reading, lines: readonly LineId[]): Promise<Map<LineId, LotPart[]>> {
   if (lines.length === 0) return new Map();
-  return lotsByLine(await query(reading, `SELECT * FROM movement_lot l WHERE ${among(lines, 'l.document_id', 'l.line_no')} ${IN_ORDER}`, keysOf(lines)));
+  return lotsByLine(
+    await query(
+      reading,
+      `SELECT * FROM movement_lot l WHERE ${among(lines, 'l.document_id', 'l.line_no')} ${IN_ORDER}`,
+      keysOf(lines),
+    ),
+  );
 }
 
 /** Lots and serial numbers of movements: `where` is about the movement `m`. */
-export async function readLotsOf(reading: Reading, where: string, parameters: unknown[]): Promise<Map<LineId, LotPart[]>> {
+export async function readLotsOf(
+  reading: Reading,
+  where: string,
+  parameters: unknown[],
+): Promise<Map<LineId, LotPart[]>> {
   const from = 'FROM movement_lot l JOIN movement m ON m.document_id = l.document_id AND m.line_no = l.line_no';
   return lotsByLine(await query(reading, `SELECT l.* ${from} WHERE ${where} ${IN_ORDER}`, parameters));
 }
@@ -135,7 +170,11 @@ function lotsByLine(rows: readonly Row[]): Map<LineId, LotPart[]> {
 }
 
 /** What went back to the vendor, by the line received, in the order of entry: `where` is about the returning movement `m`. */
-async function readReturns(reading: Reading, where: string, parameters: unknown[]): Promise<Map<LineId, ReturnedPart[]>> {
+async function readReturns(
+  reading: Reading,
+  where: string,
+  parameters: unknown[],
+): Promise<Map<LineId, ReturnedPart[]>> {
   const rows = await query(
     reading,
     `SELECT m.document_id, m.line_no, m.date, m.quantity, m.back_id, m.back_line_no, m.back_price FROM movement m
@@ -145,14 +184,30 @@ async function readReturns(reading: Reading, where: string, parameters: unknown[
   if (rows.length === 0) return new Map();
   const lots = await readLotsOf(reading, where, parameters);
   const found = byLine(rows, 'back_id', 'back_line_no');
-  return new Map([...found].map(([line, parts]) => [line, parts.map((part) => ({ ...returned(part), lots: lots.get(idOf(part)) ?? [] }))]));
+  return new Map(
+    [...found].map(([line, parts]) => [
+      line,
+      parts.map((part) => ({ ...returned(part), lots: lots.get(idOf(part)) ?? [] })),
+    ]),
+  );
 }
 
-const returned = (row: Row) => ({ line: idOf(row), date: text(row.date), quantity: quantityOf(row.quantity), price: baseOf(row.back_price) });
+const returned = (row: Row) => ({
+  line: idOf(row),
+  date: text(row.date),
+  quantity: quantityOf(row.quantity),
+  price: baseOf(row.back_price),
+});
 
 /** What returned goods are worth by themselves: their price, and their share of what their receipt shares. */
-async function readOwn(reading: Reading, rows: readonly Row[], returns: ReadonlyMap<LineId, ReturnedPart[]>): Promise<Map<LineId, bigint>> {
-  const receipts = [...new Set(rows.filter((row) => row.back_id != null).map((row) => idOf(row, 'back_id', 'back_line_no')))];
+async function readOwn(
+  reading: Reading,
+  rows: readonly Row[],
+  returns: ReadonlyMap<LineId, ReturnedPart[]>,
+): Promise<Map<LineId, bigint>> {
+  const receipts = [
+    ...new Set(rows.filter((row) => row.back_id != null).map((row) => idOf(row, 'back_id', 'back_line_no'))),
+  ];
   if (receipts.length === 0) return new Map();
   const received = await query(
     reading,
@@ -161,7 +216,9 @@ async function readOwn(reading: Reading, rows: readonly Row[], returns: Readonly
      WHERE ${among(receipts, 'm.document_id', 'm.line_no')} GROUP BY m.document_id, m.line_no, m.quantity`,
     keysOf(receipts),
   );
-  const parts = received.flatMap((row) => ownParts(quantityOf(row.quantity), big(row.shared), returns.get(idOf(row)) ?? []));
+  const parts = received.flatMap((row) =>
+    ownParts(quantityOf(row.quantity), big(row.shared), returns.get(idOf(row)) ?? []),
+  );
   return new Map(parts.map((part) => [part.line, part.value]));
 }
 
@@ -195,8 +252,20 @@ export async function readSources(reading: Reading, where: string, parameters: u
     const line = idOf(row);
     const item = text(row.item_id);
     return {
-      ...{ line, pool: poolId(item, text(row.warehouse_id)), item, date: text(row.date), purpose: text(row.purpose) as Purpose, party: text(row.party) },
-      ...{ quantity: quantityOf(row.quantity), value: baseOf(row.value), dimensions: dimensionsOf(row), lots: lots.get(line) ?? [] },
+      ...{
+        line,
+        pool: poolId(item, text(row.warehouse_id)),
+        item,
+        date: text(row.date),
+        purpose: text(row.purpose) as Purpose,
+        party: text(row.party),
+      },
+      ...{
+        quantity: quantityOf(row.quantity),
+        value: baseOf(row.value),
+        dimensions: dimensionsOf(row),
+        lots: lots.get(line) ?? [],
+      },
       takings: (takings.get(line) ?? []).map((taking) => ({ ...takingOf(taking), lots: lots.get(idOf(taking)) ?? [] })),
     };
   });
@@ -205,6 +274,12 @@ export async function readSources(reading: Reading, where: string, parameters: u
 /** A taking without its lots, which only goods that are still out ask for. */
 export function takingOf(row: Row): Taking {
   const into: PoolId | undefined = row.item_id == null ? undefined : poolId(row.item_id, text(row.warehouse_id));
-  const known = { line: idOf(row), date: text(row.date), kind: text(row.kind) as TakingKind, quantity: quantityOf(row.quantity), lots: [] };
+  const known = {
+    line: idOf(row),
+    date: text(row.date),
+    kind: text(row.kind) as TakingKind,
+    quantity: quantityOf(row.quantity),
+    lots: [],
+  };
   return { ...known, into, dimensions: dimensionsOf(row) };
 }

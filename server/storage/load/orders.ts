@@ -2,7 +2,19 @@ import type { LineId } from '@obolus/core/costing/pool';
 import { base, type BaseAmount } from '@obolus/core/exact/amounts';
 import type { Order, OrderStep } from '@obolus/core/posting/books';
 import { orderAmount } from '@obolus/core/purchasing/orderStanding';
-import { baseOf, idOf, isTrue, pricingOf, quantityOf, query, rateOf, stands, text, type Reading, type Row } from './rows.ts';
+import {
+  baseOf,
+  idOf,
+  isTrue,
+  pricingOf,
+  quantityOf,
+  query,
+  rateOf,
+  stands,
+  text,
+  type Reading,
+  type Row,
+} from './rows.ts';
 
 export interface ReadOrders {
   readonly orders: readonly Order[];
@@ -10,7 +22,12 @@ export interface ReadOrders {
 }
 
 /** Orders with what was done with them, and the limits of those who stated them. */
-export async function readOrders(reading: Reading, ids: readonly string[], baseCurrency: string, { weighed = false } = {}): Promise<ReadOrders> {
+export async function readOrders(
+  reading: Reading,
+  ids: readonly string[],
+  baseCurrency: string,
+  { weighed = false } = {},
+): Promise<ReadOrders> {
   if (ids.length === 0) return { orders: [], limits: new Map() };
   const rows = await query(
     reading,
@@ -29,7 +46,9 @@ export async function readOrders(reading: Reading, ids: readonly string[], baseC
           [stepped],
         );
   const limits = new Map(
-    [...rows, ...steps].flatMap((row) => (row.approval_limit == null ? [] : [[text(row.entered_by), baseOf(row.approval_limit)] as const])),
+    [...rows, ...steps].flatMap((row) =>
+      row.approval_limit == null ? [] : [[text(row.entered_by), baseOf(row.approval_limit)] as const],
+    ),
   );
   // No decision asks what an order is worth that nobody limits and nobody has done anything with.
   const asked = rows.length > 0 && (weighed || limits.size > 0 || steps.length > 0);
@@ -38,7 +57,14 @@ export async function readOrders(reading: Reading, ids: readonly string[], baseC
     const id = text(row.id);
     const own = steps.filter((step) => step.order_id === id);
     return {
-      ...{ id, vendor: text(row.vendor_id), currency: text(row.currency), rate: rateOf(row.rate), date: text(row.date), amount: amounts.get(id) ?? base(0n) },
+      ...{
+        id,
+        vendor: text(row.vendor_id),
+        currency: text(row.currency),
+        rate: rateOf(row.rate),
+        date: text(row.date),
+        amount: amounts.get(id) ?? base(0n),
+      },
       versions: [
         { document: id, by: text(row.entered_by) },
         ...own.filter(isVersion).map((step) => ({ document: text(step.document_id), by: text(step.entered_by) })),
@@ -52,24 +78,46 @@ export async function readOrders(reading: Reading, ids: readonly string[], baseC
 const isVersion = (step: Row): boolean => step.step === 'changed';
 
 const stepOf = (row: Row): OrderStep => ({
-  ...{ document: text(row.document_id), step: text(row.step) as OrderStep['step'], by: text(row.entered_by), version: text(row.version_id) },
+  ...{
+    document: text(row.document_id),
+    step: text(row.step) as OrderStep['step'],
+    by: text(row.entered_by),
+    version: text(row.version_id),
+  },
   amount: baseOf(row.amount),
 });
 
-async function readAmounts(reading: Reading, orders: readonly Row[], baseCurrency: string): Promise<Map<string, BaseAmount>> {
+async function readAmounts(
+  reading: Reading,
+  orders: readonly Row[],
+  baseCurrency: string,
+): Promise<Map<string, BaseAmount>> {
   const ids = orders.map((row) => row.id);
-  const lines = await query(reading, 'SELECT l.document_id, l.quantity, l.price, l.per, l.discount FROM ordered_line l WHERE l.document_id IN (?)', [ids]);
+  const lines = await query(
+    reading,
+    'SELECT l.document_id, l.quantity, l.price, l.per, l.discount FROM ordered_line l WHERE l.document_id IN (?)',
+    [ids],
+  );
   return new Map(
     orders.map((order) => {
-      const own = lines.filter((line) => line.document_id === order.id).map((line) => ({ quantity: quantityOf(line.quantity), ...pricingOf(line) }));
-      return [text(order.id), orderAmount({ currency: text(order.currency), rate: rateOf(order.rate) }, own, baseCurrency)];
+      const own = lines
+        .filter((line) => line.document_id === order.id)
+        .map((line) => ({ quantity: quantityOf(line.quantity), ...pricingOf(line) }));
+      return [
+        text(order.id),
+        orderAmount({ currency: text(order.currency), rate: rateOf(order.rate) }, own, baseCurrency),
+      ];
     }),
   );
 }
 
 /** The lines of an order, by their ids. */
 export async function readLineIds(reading: Reading, order: string): Promise<LineId[]> {
-  return (await query(reading, 'SELECT l.document_id, l.line_no FROM ordered_line l WHERE l.document_id = ? ORDER BY l.line_no', [order])).map((row) =>
-    idOf(row),
-  );
+  return (
+    await query(
+      reading,
+      'SELECT l.document_id, l.line_no FROM ordered_line l WHERE l.document_id = ? ORDER BY l.line_no',
+      [order],
+    )
+  ).map((row) => idOf(row));
 }

@@ -1,6 +1,13 @@
 import { poolId, type LineId } from '@obolus/core/costing/pool';
 import { base, documentAmount, ONE_UNIT, quantity } from '@obolus/core/exact/amounts';
-import type { Charge, CreditableLine, CreditTaken, ExpensedLine, Payable, Prepayment } from '@obolus/core/posting/books';
+import type {
+  Charge,
+  CreditableLine,
+  CreditTaken,
+  ExpensedLine,
+  Payable,
+  Prepayment,
+} from '@obolus/core/posting/books';
 import {
   CHARGE_VENDOR,
   among,
@@ -43,7 +50,14 @@ export async function readCharges(reading: Reading, lines: readonly LineId[]): P
   return rows.map((row) => {
     const id = idOf(row);
     const allocated = (shares.get(id) ?? []).map((share) => ({ line: idOf(share), amount: baseOf(share.amount) }));
-    return { id, kind: text(row.kind), vendor: text(row.vendor_id), date: text(row.date), amount: baseOf(row.base_amount), allocated };
+    return {
+      id,
+      kind: text(row.kind),
+      vendor: text(row.vendor_id),
+      date: text(row.date),
+      amount: baseOf(row.base_amount),
+      allocated,
+    };
   });
 }
 
@@ -91,7 +105,14 @@ export async function readCreditable(reading: Reading, lines: readonly LineId[])
   const known = (row: Row) => {
     const id = idOf(row);
     const taken = (credits.get(id) ?? []).map(creditTaken);
-    return { id, vendor: text(row.vendor_id), currency: text(row.currency), rate: rateOf(row.rate), date: text(row.date), credits: taken };
+    return {
+      id,
+      vendor: text(row.vendor_id),
+      currency: text(row.currency),
+      rate: rateOf(row.rate),
+      date: text(row.date),
+      credits: taken,
+    };
   };
   const nothing = { amount: documentAmount(0n), base: base(0n) };
   return [
@@ -104,7 +125,11 @@ export async function readCreditable(reading: Reading, lines: readonly LineId[])
         expense: undefined,
         quantity: quantityOf(row.billed),
       },
-      ...{ amount: amountOf(row.billed_amount), base: base(big(row.billed_goods) + big(row.billed_variance)), dimensions: dimensionsOf(row) },
+      ...{
+        amount: amountOf(row.billed_amount),
+        base: base(big(row.billed_goods) + big(row.billed_variance)),
+        dimensions: dimensionsOf(row),
+      },
       ...{ expected: nothing, goods: undefined, charge: undefined },
     })),
     ...billed.map((row) => ({
@@ -117,18 +142,41 @@ export async function readCreditable(reading: Reading, lines: readonly LineId[])
         quantity: quantityOf(row.quantity),
       },
       ...{ amount: amountOf(row.amount), base: base(0n), dimensions: dimensionsOf(row), charge: undefined },
-      expected: row.difference === 'credit' ? { amount: documentAmount(big(row.amount) - big(row.ordered)), base: baseOf(row.price_difference) } : nothing,
+      expected:
+        row.difference === 'credit'
+          ? { amount: documentAmount(big(row.amount) - big(row.ordered)), base: baseOf(row.price_difference) }
+          : nothing,
       goods:
         row.receipt_id == null || row.item_id == null
           ? undefined
-          : { pool: poolId(row.item_id, text(row.warehouse_id)), movement: idOf(row, 'receipt_id', 'receipt_line_no'), date: text(row.received) },
+          : {
+              pool: poolId(row.item_id, text(row.warehouse_id)),
+              movement: idOf(row, 'receipt_id', 'receipt_line_no'),
+              date: text(row.received),
+            },
     })),
     ...charged.map((row) => ({
-      ...{ ...known(row), kind: 'charge' as const, per: ONE_UNIT, item: undefined, expense: undefined, quantity: quantity(0n), amount: amountOf(row.amount) },
+      ...{
+        ...known(row),
+        kind: 'charge' as const,
+        per: ONE_UNIT,
+        item: undefined,
+        expense: undefined,
+        quantity: quantity(0n),
+        amount: amountOf(row.amount),
+      },
       ...{ base: base(0n), dimensions: undefined, expected: nothing, goods: undefined, charge: text(row.kind) },
     })),
     ...disputed.map((row) => ({
-      ...{ ...known(row), kind: 'disputed' as const, per: ONE_UNIT, item: undefined, expense: undefined, quantity: quantity(0n), amount: amountOf(row.amount) },
+      ...{
+        ...known(row),
+        kind: 'disputed' as const,
+        per: ONE_UNIT,
+        item: undefined,
+        expense: undefined,
+        quantity: quantity(0n),
+        amount: amountOf(row.amount),
+      },
       ...{
         base: base(0n),
         dimensions: undefined,
@@ -143,7 +191,13 @@ export async function readCreditable(reading: Reading, lines: readonly LineId[])
 function creditTaken(row: Row): CreditTaken {
   const expected = row.goes_to === 'expected';
   return {
-    ...{ line: idOf(row), date: text(row.date), quantity: quantityOf(row.quantity), amount: amountOf(row.own_amount), base: baseOf(row.own) },
+    ...{
+      line: idOf(row),
+      date: text(row.date),
+      quantity: quantityOf(row.quantity),
+      amount: amountOf(row.own_amount),
+      base: baseOf(row.own),
+    },
     ...{ expected: documentAmount(expected ? big(row.amount) : 0n), expectedBase: base(expected ? big(row.own) : 0n) },
   };
 }
@@ -159,9 +213,19 @@ export async function readExpensed(reading: Reading, line: LineId): Promise<Expe
      FROM bill_charge c JOIN document d ON d.id = c.document_id WHERE c.is_cost = 0 AND ${among([line], 'c.document_id', 'c.line_no')} AND ${stands('d.id')}`,
     [...keys, ...keys],
   );
-  const moved = await query(reading, `SELECT * FROM expense_move m WHERE m.of_id = ? AND m.of_line_no = ? AND ${stands('m.document_id')}`, keys);
+  const moved = await query(
+    reading,
+    `SELECT * FROM expense_move m WHERE m.of_id = ? AND m.of_line_no = ? AND ${stands('m.document_id')}`,
+    keys,
+  );
   return rows.map((row) => ({
-    ...{ id: idOf(row), vendor: text(row.vendor_id), date: text(row.date), expense: text(row.expense), amount: baseOf(row.base_amount) },
+    ...{
+      id: idOf(row),
+      vendor: text(row.vendor_id),
+      date: text(row.date),
+      expense: text(row.expense),
+      amount: baseOf(row.base_amount),
+    },
     dimensions: dimensionsOf(row),
     moved: moved.map((part) => ({ line: `${text(part.document_id)}/1`, amount: baseOf(part.amount) })),
   }));
@@ -195,18 +259,34 @@ export async function readPayables(reading: Reading, documents: readonly string[
   return rows.map((row) => {
     const document = text(row.document_id);
     return {
-      waitsFor: waiting.filter((line) => line.document_id === document).map((line) => ({ line: idOf(line), of: idOf(line, 'order_id', 'order_line_no') })),
-      ...{ document, vendor: text(row.vendor_id), currency: text(row.currency), rate: rateOf(row.rate), date: text(row.date) },
+      waitsFor: waiting
+        .filter((line) => line.document_id === document)
+        .map((line) => ({ line: idOf(line), of: idOf(line, 'order_id', 'order_line_no') })),
+      ...{
+        document,
+        vendor: text(row.vendor_id),
+        currency: text(row.currency),
+        rate: rateOf(row.rate),
+        date: text(row.date),
+      },
       ...{ amount: amountOf(row.amount), base: baseOf(row.base_amount) },
       goods: goods
         .filter((line) => line.document_id === document)
         .map((line) => ({
-          ...{ pool: poolId(text(line.item_id), text(line.warehouse_id)), movement: idOf(line, 'receipt_id', 'receipt_line_no') },
+          ...{
+            pool: poolId(text(line.item_id), text(line.warehouse_id)),
+            movement: idOf(line, 'receipt_id', 'receipt_line_no'),
+          },
           ...{ date: text(line.date), amount: amountOf(line.amount) },
         })),
       paid: paid
         .filter((line) => line.of_id === document)
-        .map((line) => ({ line: idOf(line), date: text(line.date), amount: amountOf(line.settled), base: baseOf(line.booked) })),
+        .map((line) => ({
+          line: idOf(line),
+          date: text(line.date),
+          amount: amountOf(line.settled),
+          base: baseOf(line.booked),
+        })),
     };
   });
 }
@@ -217,7 +297,11 @@ export async function readPrepayment(reading: Reading, document: string): Promis
     `SELECT p.*, d.vendor_id, d.currency, d.date FROM prepayment p JOIN document d ON d.id = p.document_id WHERE p.document_id = ? AND ${stands('d.id')}`,
     [document],
   );
-  const used = await query(reading, `SELECT * FROM payment p WHERE p.prepayment_id = ? AND ${stands('p.document_id')} ORDER BY p.document_id`, [document]);
+  const used = await query(
+    reading,
+    `SELECT * FROM payment p WHERE p.prepayment_id = ? AND ${stands('p.document_id')} ORDER BY p.document_id`,
+    [document],
+  );
   return rows.map((row) => ({
     ...{
       document,
@@ -227,6 +311,10 @@ export async function readPrepayment(reading: Reading, document: string): Promis
       amount: amountOf(row.amount),
       base: baseOf(row.base_amount),
     },
-    used: used.map((part) => ({ line: `${text(part.document_id)}/1`, amount: amountOf(part.amount), base: baseOf(part.base_amount) })),
+    used: used.map((part) => ({
+      line: `${text(part.document_id)}/1`,
+      amount: amountOf(part.amount),
+      base: baseOf(part.base_amount),
+    })),
   }));
 }

@@ -2,10 +2,12 @@ import type { Pack } from '@obolus/core/posting/books';
 import { quantityOf } from './rows.ts';
 
 /** What an item `i` is bought in beside its stock unit, in one column: no name of a unit holds a bar or an equals sign. */
-export const PACKS = "(SELECT GROUP_CONCAT(k.unit, '=', k.size ORDER BY k.size, k.unit SEPARATOR '|') FROM item_pack k WHERE k.item_id = i.id)";
+export const PACKS =
+  "(SELECT GROUP_CONCAT(k.unit, '=', k.size ORDER BY k.size, k.unit SEPARATOR '|') FROM item_pack k WHERE k.item_id = i.id)";
 
 /** Codes on an item `i`, in one column. */
-export const CODES = "(SELECT GROUP_CONCAT(k.unit, '=', k.code ORDER BY k.code SEPARATOR '|') FROM item_code k WHERE k.item_id = i.id)";
+export const CODES =
+  "(SELECT GROUP_CONCAT(k.unit, '=', k.code ORDER BY k.code SEPARATOR '|') FROM item_code k WHERE k.item_id = i.id)";
 
 /** A column of `PACKS` or `CODES` as pairs of a unit and what is said of it. */
 function pairsOf(column: string | null | undefined): [unit: string, of: string][] {
@@ -16,6 +18,8 @@ function pairsOf(column: string | null | undefined): [unit: string, of: string][
   });
 }
 
-export const codesOf = (column: string | null | undefined): { code: string; unit: string }[] => pairsOf(column).map(([unit, code]) => ({ code, unit }));
+export const codesOf = (column: string | null | undefined): { code: string; unit: string }[] =>
+  pairsOf(column).map(([unit, code]) => ({ code, unit }));
 
-export const packsOf = (column: string | null | undefined): Pack[] => pairsOf(column).map(([unit, size]) => ({ unit, size: quantityOf(size) }));
+export const packsOf = (column: string | null | undefined): Pack[] =>
+  pairsOf(column).map(([unit, size]) => ({ unit, size: quantityOf(size) }));

@@ -11,16 +11,29 @@ export async function readClosedPeriods(reading: Reading): Promise<ClosedPeriod[
      FROM period_closing c JOIN document d ON d.id = c.document_id WHERE ${stands('c.document_id')} ORDER BY c.period, c.document_id`,
   );
   const last = rows.slice(-2).map((row) => row.document_id);
-  const accruals = last.length === 0 ? [] : await query(reading, 'SELECT * FROM period_accrual WHERE document_id IN (?) ORDER BY line_no', [last]);
+  const accruals =
+    last.length === 0
+      ? []
+      : await query(reading, 'SELECT * FROM period_accrual WHERE document_id IN (?) ORDER BY line_no', [last]);
   return rows.map((row) => ({
-    ...{ document: text(row.document_id), period: text(row.period), date: text(row.date), openBefore: text(row.open_before) },
+    ...{
+      document: text(row.document_id),
+      period: text(row.period),
+      date: text(row.date),
+      openBefore: text(row.open_before),
+    },
     takenBack: isTrue(row.taken_back),
     accruals: accruals
       .filter((flow) => flow.document_id === row.document_id)
       .map((flow) => ({
         account: text(flow.account) as AccountKey,
         amount: baseOf(flow.amount),
-        about: { item: optional(flow.item_id), vendor: optional(flow.vendor_id), expense: optional(flow.expense), ...dimensionsOf(flow) },
+        about: {
+          item: optional(flow.item_id),
+          vendor: optional(flow.vendor_id),
+          expense: optional(flow.expense),
+          ...dimensionsOf(flow),
+        },
       })),
   }));
 }
@@ -36,7 +49,8 @@ export interface OpenAtClose {
 
 export async function readOpenAtClose(reading: Reading, onPurchase: boolean, on: string): Promise<OpenAtClose> {
   const foreign = (column: string) => (onPurchase ? 'TRUE' : `${column} <> (SELECT currency FROM company)`);
-  const billed = 'SELECT COALESCE(SUM(b.quantity), 0) FROM bill_line b JOIN document bd ON bd.id = b.document_id AND bd.date <= ?';
+  const billed =
+    'SELECT COALESCE(SUM(b.quantity), 0) FROM bill_line b JOIN document bd ON bd.id = b.document_id AND bd.date <= ?';
   const receipts = await query(
     reading,
     `SELECT l.document_id, l.line_no FROM receipt_line l JOIN document d ON d.id = l.document_id

@@ -19,7 +19,21 @@ import type { Item } from '@obolus/core/posting/books';
 import { groupBy } from '../groupBy.ts';
 import { FIRST_DAY, readMovements } from './movements.ts';
 import { PACKS, packsOf } from './packs.ts';
-import { allowanceIn, baseOf, big, distinct, idOf, priceOf, quantityOf, query, stands, text, toleranceOf, type Reading, type Row } from './rows.ts';
+import {
+  allowanceIn,
+  baseOf,
+  big,
+  distinct,
+  idOf,
+  priceOf,
+  quantityOf,
+  query,
+  stands,
+  text,
+  toleranceOf,
+  type Reading,
+  type Row,
+} from './rows.ts';
 import { readState } from './state.ts';
 
 /** A pool as it is needed: with its movements from a point on, or only its end (`from` undefined). */
@@ -49,11 +63,18 @@ export async function readPools(
     const item = items.get(text(row.item_id));
     if (!item) continue;
     const end = ends.get(id) as PoolState;
-    const about = { id, item: item.id, warehouse: text(row.warehouse_id), method: item.method, writeDowns: writeDowns.get(text(row.id)) ?? [] };
+    const about = {
+      id,
+      item: item.id,
+      warehouse: text(row.warehouse_id),
+      method: item.method,
+      writeDowns: writeDowns.get(text(row.id)) ?? [],
+    };
     // A pool that nothing ever moved in is begun by the document itself.
     if (row.last_day == null) continue;
     // Without anything later, the state at the end is all that is needed; documents are entered behind it.
-    if (from === undefined) pools.push({ ...about, checkpoints: [{ date: row.last_day, place: 0, state: end }], movements: [], values: [] });
+    if (from === undefined)
+      pools.push({ ...about, checkpoints: [{ date: row.last_day, place: 0, state: end }], movements: [], values: [] });
     else pools.push({ ...about, ...(await readHistory(reading, text(row.id), item, from, end)) });
   }
   return pools;
@@ -62,31 +83,39 @@ export async function readPools(
 const startOf = (item: Item): PoolState => ({ ...EMPTY_POOL, standard: item.standards[0]?.standard });
 
 /** A pool's movements after the last state kept before a point, with the states on the way to its end. */
-export async function readHistory(reading: Reading, row: string, item: Item, from: Point, end: PoolState): Promise<History & Pick<Pool, 'checkpoints'>> {
-  const [start] = await readCheckpoints(reading, 'c.pool_id = ? AND (c.day < ? OR (c.day = ? AND c.place < ?)) ORDER BY c.day DESC, c.place DESC LIMIT 1', [
-    row,
-    from.date,
-    from.date,
-    from.place,
-  ]);
+export async function readHistory(
+  reading: Reading,
+  row: string,
+  item: Item,
+  from: Point,
+  end: PoolState,
+): Promise<History & Pick<Pool, 'checkpoints'>> {
+  const [start] = await readCheckpoints(
+    reading,
+    'c.pool_id = ? AND (c.day < ? OR (c.day = ? AND c.place < ?)) ORDER BY c.day DESC, c.place DESC LIMIT 1',
+    [row, from.date, from.date, from.place],
+  );
   const first: Checkpoint = start ?? { ...BEFORE_ALL, state: startOf(item) };
   const found = await readMovements(reading, row, first, item.tracking !== 'none');
   const { movements, values } = withRevaluations(found, await readRevaluations(reading, row, item, first));
-  const kept = await readCheckpoints(reading, 'c.pool_id = ? AND (c.day > ? OR (c.day = ? AND c.place > ?)) ORDER BY c.day, c.place', [
-    row,
-    first.date || FIRST_DAY,
-    first.date,
-    first.place,
-  ]);
+  const kept = await readCheckpoints(
+    reading,
+    'c.pool_id = ? AND (c.day > ? OR (c.day = ? AND c.place > ?)) ORDER BY c.day, c.place',
+    [row, first.date || FIRST_DAY, first.date, first.place],
+  );
   const last = movements[movements.length - 1];
   const between = kept.filter((checkpoint) => last !== undefined && comparePoints(checkpoint, last) < 0);
-  const checkpoints: [Checkpoint, ...Checkpoint[]] = last ? [first, ...between, { date: last.date, place: last.place, state: end }] : [first];
+  const checkpoints: [Checkpoint, ...Checkpoint[]] = last
+    ? [first, ...between, { date: last.date, place: last.place, state: end }]
+    : [first];
   return { checkpoints, movements, values };
 }
 
 /** Changes of standard after a point, each worth what it added to the goods that were on hand. */
 async function readRevaluations(reading: Reading, row: string, item: Item, after: Point): Promise<History> {
-  const changes = item.standards.slice(1).filter(({ line, date }) => comparePoints({ date, place: placeOf(line) }, after) > 0);
+  const changes = item.standards
+    .slice(1)
+    .filter(({ line, date }) => comparePoints({ date, place: placeOf(line) }, after) > 0);
   if (changes.length === 0) return { movements: [], values: [] };
   const values = await query(
     reading,
@@ -103,7 +132,9 @@ async function readRevaluations(reading: Reading, row: string, item: Item, after
 
 function withRevaluations(moved: History, revalued: History): History {
   if (revalued.movements.length === 0) return moved;
-  const each = [moved, revalued].flatMap(({ movements, values }) => movements.map((movement, at) => ({ movement, value: values[at] ?? base(0n) })));
+  const each = [moved, revalued].flatMap(({ movements, values }) =>
+    movements.map((movement, at) => ({ movement, value: values[at] ?? base(0n) })),
+  );
   each.sort((a, b) => comparePoints(a.movement, b.movement));
   return { movements: each.map(({ movement }) => movement), values: each.map(({ value }) => value) };
 }
@@ -113,7 +144,11 @@ async function readCheckpoints(reading: Reading, where: string, parameters: unkn
   return rows.map((row) => ({ date: text(row.day), place: Number(row.place), state: readState(row) }));
 }
 
-async function readEnds(reading: Reading, rows: ReadonlyMap<PoolId, Row>, wanted: readonly Wanted[]): Promise<Map<PoolId, PoolState>> {
+async function readEnds(
+  reading: Reading,
+  rows: ReadonlyMap<PoolId, Row>,
+  wanted: readonly Wanted[],
+): Promise<Map<PoolId, PoolState>> {
   const withLayers = wanted.filter(({ layers }) => layers).map(({ pool }) => text(rows.get(pool)?.id));
   const layers = groupBy(await readLayers(reading, withLayers), (row) => row.pool_id);
   return new Map(
@@ -127,7 +162,11 @@ async function readEnds(reading: Reading, rows: ReadonlyMap<PoolId, Row>, wanted
 const readLayers = async (reading: Reading, pools: readonly string[]): Promise<Row[]> =>
   pools.length === 0
     ? []
-    : query(reading, 'SELECT * FROM pool_layer WHERE pool_id IN (?) ORDER BY pool_id, day, document_id, line_no, part_id, part_line_no, lot', [pools]);
+    : query(
+        reading,
+        'SELECT * FROM pool_layer WHERE pool_id IN (?) ORDER BY pool_id, day, document_id, line_no, part_id, part_line_no, lot',
+        [pools],
+      );
 
 const endState = (row: Row, layers: readonly Row[]): PoolState => ({
   quantity: quantityOf(row.quantity),
@@ -137,7 +176,8 @@ const endState = (row: Row, layers: readonly Row[]): PoolState => ({
 });
 
 /** What a pool holds now, by its row. */
-export const readEnd = async (reading: Reading, row: Row): Promise<PoolState> => endState(row, await readLayers(reading, [text(row.id)]));
+export const readEnd = async (reading: Reading, row: Row): Promise<PoolState> =>
+  endState(row, await readLayers(reading, [text(row.id)]));
 
 export interface DatedLayer extends Layer {
   readonly day: string;
@@ -145,15 +185,24 @@ export interface DatedLayer extends Layer {
 
 function layerOf(row: Row): DatedLayer {
   const part: Layer['part'] = row.part_id === '0' ? '' : idOf(row, 'part_id', 'part_line_no');
-  return { of: idOf(row), part, lot: text(row.lot), quantity: quantityOf(row.quantity), value: baseOf(row.value), day: text(row.day) };
+  return {
+    of: idOf(row),
+    part,
+    lot: text(row.lot),
+    quantity: quantityOf(row.quantity),
+    value: baseOf(row.value),
+    day: text(row.day),
+  };
 }
 
 async function readWriteDowns(reading: Reading, pools: readonly string[]): Promise<Map<string, WriteDown[]>> {
   const found = new Map<string, WriteDown[]>();
   if (pools.length === 0) return found;
-  const rows = await query(reading, `SELECT * FROM write_down_line w WHERE w.pool_id IN (?) AND ${stands('w.document_id')} ORDER BY w.document_id, w.line_no`, [
-    pools,
-  ]);
+  const rows = await query(
+    reading,
+    `SELECT * FROM write_down_line w WHERE w.pool_id IN (?) AND ${stands('w.document_id')} ORDER BY w.document_id, w.line_no`,
+    [pools],
+  );
   for (const row of rows) {
     const pool = text(row.pool_id);
     found.set(pool, [...(found.get(pool) ?? []), { line: idOf(row), netRealisable: priceOf(row.net_realisable) }]);
@@ -165,7 +214,10 @@ async function readWriteDowns(reading: Reading, pools: readonly string[]): Promi
  * The pools that a change in these may reach: those that carry on value of movements out at or after the points, and so on.
  * Each with the point from which it may change.
  */
-export async function linkedPools(reading: Reading, starts: readonly { pool: PoolId; from: Point }[]): Promise<Map<PoolId, Point>> {
+export async function linkedPools(
+  reading: Reading,
+  starts: readonly { pool: PoolId; from: Point }[],
+): Promise<Map<PoolId, Point>> {
   const reached = new Map<PoolId, Point>();
   let open = [...starts];
   while (open.length > 0) {
@@ -179,7 +231,10 @@ export async function linkedPools(reading: Reading, starts: readonly { pool: Poo
   return reached;
 }
 
-async function carriedFrom(reading: Reading, { pool, from }: { pool: PoolId; from: Point }): Promise<{ pool: PoolId; from: Point }[]> {
+async function carriedFrom(
+  reading: Reading,
+  { pool, from }: { pool: PoolId; from: Point },
+): Promise<{ pool: PoolId; from: Point }[]> {
   const [item, warehouse] = pool.split('@');
   const rows = await query(
     reading,
@@ -200,25 +255,41 @@ async function carriedFrom(reading: Reading, { pool, from }: { pool: PoolId; fro
 }
 
 /** Items with their standards, the first and its changes in the order of the fold. */
-export async function readItems(reading: Reading, ids: readonly string[], currency: string): Promise<(Item & { number: string })[]> {
+export async function readItems(
+  reading: Reading,
+  ids: readonly string[],
+  currency: string,
+): Promise<(Item & { number: string })[]> {
   if (ids.length === 0) return [];
   const rows = await query(reading, `SELECT i.*, ${PACKS} AS packs FROM item i WHERE i.id IN (?)`, [distinct(ids)]);
   const standard = rows.filter((row) => row.method === 'standard').map((row) => row.id);
   const changes =
     standard.length === 0
       ? []
-      : await query(reading, `SELECT * FROM standard_line s WHERE s.item_id IN (?) AND ${stands('s.document_id')} ORDER BY s.date, s.document_id, s.line_no`, [
-          standard,
-        ]);
+      : await query(
+          reading,
+          `SELECT * FROM standard_line s WHERE s.item_id IN (?) AND ${stands('s.document_id')} ORDER BY s.date, s.document_id, s.line_no`,
+          [standard],
+        );
   return rows.map((row) => ({
-    ...{ id: text(row.id), number: text(row.number), method: text(row.method) as Item['method'], tracking: text(row.tracking) as Item['tracking'] },
+    ...{
+      id: text(row.id),
+      number: text(row.number),
+      method: text(row.method) as Item['method'],
+      tracking: text(row.tracking) as Item['tracking'],
+    },
     ...{
       unit: text(row.unit),
       packs: packsOf(row.packs),
       weight: row.weight == null ? undefined : quantityOf(row.weight),
       volume: row.volume == null ? undefined : quantityOf(row.volume),
     },
-    ...{ tariffCode: text(row.tariff_code), origin: text(row.origin), tolerance: toleranceOf(row), allowance: allowanceIn(row, currency) },
+    ...{
+      tariffCode: text(row.tariff_code),
+      origin: text(row.origin),
+      tolerance: toleranceOf(row),
+      allowance: allowanceIn(row, currency),
+    },
     standards:
       row.method === 'standard'
         ? [

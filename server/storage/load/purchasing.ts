@@ -1,7 +1,15 @@
 import type { LineId } from '@obolus/core/costing/pool';
 import { poolId } from '@obolus/core/costing/pool';
 import { base, documentAmount } from '@obolus/core/exact/amounts';
-import type { Ahead, AheadTaken, BilledPart, Estimate, OrderLine, ReceiptLine, ReturnedLine } from '@obolus/core/posting/books';
+import type {
+  Ahead,
+  AheadTaken,
+  BilledPart,
+  Estimate,
+  OrderLine,
+  ReceiptLine,
+  ReturnedLine,
+} from '@obolus/core/posting/books';
 import {
   among,
   amountOf,
@@ -62,7 +70,8 @@ const OF_ORDER = {
   ahead: citing('bill_line', 'order'),
   closed: citing('order_closing_line', 'order', `, ${WHY_CLOSED} AS note`),
   estimates: {
-    exists: 'SELECT 1 FROM order_estimate t WHERE t.document_id = l.document_id AND t.line_no = l.line_no AND t.by_id = l.by_id',
+    exists:
+      'SELECT 1 FROM order_estimate t WHERE t.document_id = l.document_id AND t.line_no = l.line_no AND t.by_id = l.by_id',
     select: `SELECT t.* FROM order_estimate t JOIN ordered_line l ON l.document_id = t.document_id AND l.line_no = t.line_no AND l.by_id = t.by_id
       WHERE LINES ORDER BY t.kind`,
     by: ['document_id', 'line_no'],
@@ -74,7 +83,12 @@ const OF_RECEIPT = {
   estimates: own('receipt_estimate', 't.kind'),
   lots: own('movement_lot', 't.document_id, t.line_no, t.position'),
   used: citing('estimate_use', 'receipt'),
-  landed: citing('allocation_share', 'receipt', ', c.kind', 'JOIN bill_charge c ON c.document_id = t.charge_id AND c.line_no = t.charge_line_no'),
+  landed: citing(
+    'allocation_share',
+    'receipt',
+    ', c.kind',
+    'JOIN bill_charge c ON c.document_id = t.charge_id AND c.line_no = t.charge_line_no',
+  ),
   bills: citing('bill_line', 'receipt'),
   returns: citing('return_line', 'receipt'),
   putAway: citing('put_away_line', 'receipt'),
@@ -85,7 +99,8 @@ type Found<Parts> = { readonly [Name in keyof Parts]: ReadonlyMap<LineId, Row[]>
 /** What is read besides a line's own columns. */
 const OF_TABLE = {
   ordered_line: 'l.warehouse_id AS line_warehouse, ',
-  receipt_line: '(SELECT o.tax_code FROM ordered_line o WHERE o.document_id = l.order_id AND o.line_no = l.order_line_no) AS tax_code, ',
+  receipt_line:
+    '(SELECT o.tax_code FROM ordered_line o WHERE o.document_id = l.order_id AND o.line_no = l.order_line_no) AS tax_code, ',
 } as const;
 
 /** Lines of a table with their document, and with what else is known of them. */
@@ -107,7 +122,9 @@ async function readLines<Parts extends Readonly<Record<string, Further>>>(
   for (const name of names) {
     const { select, by } = parts[name] as Further;
     const some = rows.some((row) => isTrue(row[`has_${name}`]));
-    const all = some ? await query(reading, select.replace('LINES', among(lines, `t.${by[0]}`, `t.${by[1]}`)), keysOf(lines)) : [];
+    const all = some
+      ? await query(reading, select.replace('LINES', among(lines, `t.${by[0]}`, `t.${by[1]}`)), keysOf(lines))
+      : [];
     found[name] = byLine(all, by[0], by[1]);
   }
   return { rows, found: found as Found<Parts> };
@@ -130,12 +147,19 @@ export async function readOrderLines(reading: Reading, lines: readonly LineId[])
   );
   return rows.map((row) => {
     const id = idOf(row);
-    const quantities = (cited: Row[] | undefined) => (cited ?? []).map((part) => ({ line: idOf(part), quantity: quantityOf(part.quantity) }));
+    const quantities = (cited: Row[] | undefined) =>
+      (cited ?? []).map((part) => ({ line: idOf(part), quantity: quantityOf(part.quantity) }));
     const reopened = found.reopened.get(id) ?? [];
     const billed = found.ahead.get(id) ?? [];
     const back = reopened.filter((part) => big(part.billed) > 0n).map((part) => aheadOfReturn(part, taken));
     return {
-      ...{ id, vendor: text(row.vendor_id), currency: text(row.document_currency), date: text(row.date), bought: boughtOf(row) },
+      ...{
+        id,
+        vendor: text(row.vendor_id),
+        currency: text(row.document_currency),
+        date: text(row.date),
+        bought: boughtOf(row),
+      },
       ...{ by: text(row.by_id), quantity: quantityOf(row.quantity), unit: text(row.unit), ...pricingOf(row) },
       ...{ due: optional(row.due_day), dimensions: dimensionsOf(row), earlier: [] },
       ...{ warehouse: optional(row.line_warehouse), taxCode: text(row.tax_code), transport: text(row.transport) },
@@ -146,34 +170,55 @@ export async function readOrderLines(reading: Reading, lines: readonly LineId[])
         reason: text(part.note),
       })),
       estimates: (found.estimates.get(id) ?? []).map(estimateOf),
-      receipts: [...quantities(found.receipts.get(id)), ...quantities(billed.filter((part) => isTrue(part.done)))].sort(byEntry),
+      receipts: [...quantities(found.receipts.get(id)), ...quantities(billed.filter((part) => isTrue(part.done)))].sort(
+        byEntry,
+      ),
       reopened: quantities(reopened),
-      aheads: [...billed.filter((part) => !isTrue(part.done)).map((part) => aheadOfBill(part, taken)), ...back].sort(byEntry),
+      aheads: [...billed.filter((part) => !isTrue(part.done)).map((part) => aheadOfBill(part, taken)), ...back].sort(
+        byEntry,
+      ),
     };
   });
 }
 
 const entered = (line: LineId): number => Number(line.split('/')[0]);
-const byEntry = (a: { readonly line: LineId }, b: { readonly line: LineId }): number => entered(a.line) - entered(b.line);
+const byEntry = (a: { readonly line: LineId }, b: { readonly line: LineId }): number =>
+  entered(a.line) - entered(b.line);
 
 function aheadOfBill(row: Row, taken: ReadonlyMap<LineId, Row[]>): Ahead {
   const asked = row.difference === 'credit' ? big(row.price_difference) : 0n;
   const standing = base(big(row.payable) - asked);
   const goods = row.difference === 'cost' ? standing : baseOf(row.cleared);
-  const known = { line: idOf(row), date: text(row.date), quantity: quantityOf(row.quantity), amount: amountOf(row.amount) };
+  const known = {
+    line: idOf(row),
+    date: text(row.date),
+    quantity: quantityOf(row.quantity),
+    amount: amountOf(row.amount),
+  };
   return { ...known, base: standing, goods, tax: baseOf(row.tax), taken: takenOf(row, taken) };
 }
 
 function aheadOfReturn(row: Row, taken: ReadonlyMap<LineId, Row[]>): Ahead {
-  const known = { line: idOf(row), date: text(row.date), quantity: quantityOf(row.billed), amount: amountOf(row.billed_amount) };
+  const known = {
+    line: idOf(row),
+    date: text(row.date),
+    quantity: quantityOf(row.billed),
+    amount: amountOf(row.billed_amount),
+  };
   const standing = base(big(row.billed_goods) + big(row.billed_variance));
   return { ...known, base: standing, goods: baseOf(row.billed_goods), tax: base(0n), taken: takenOf(row, taken) };
 }
 
-const takenOf = (row: Row, taken: ReadonlyMap<LineId, Row[]>): AheadTaken[] => (taken.get(idOf(row)) ?? []).map(aheadTaken);
+const takenOf = (row: Row, taken: ReadonlyMap<LineId, Row[]>): AheadTaken[] =>
+  (taken.get(idOf(row)) ?? []).map(aheadTaken);
 
 function aheadTaken(row: Row): AheadTaken {
-  const amounts = { amount: amountOf(row.amount), base: baseOf(row.base_amount), goods: baseOf(row.goods), tax: baseOf(row.tax) };
+  const amounts = {
+    amount: amountOf(row.amount),
+    base: baseOf(row.base_amount),
+    goods: baseOf(row.goods),
+    tax: baseOf(row.tax),
+  };
   return { line: idOf(row), quantity: quantityOf(row.quantity), ...amounts };
 }
 
@@ -200,8 +245,18 @@ export async function readReceiptLines(reading: Reading, lines: readonly LineId[
     const of = (part: keyof typeof found) => found[part].get(id) ?? [];
     const charge = (part: Row) => ({ line: idOf(part), kind: text(part.kind), amount: baseOf(part.amount) });
     return {
-      ...{ id, of: idOf(row, 'order_id', 'order_line_no'), vendor: text(row.vendor_id), currency: text(row.currency), rate: rateOf(row.rate) },
-      ...{ date: text(row.date), bought: boughtOf(row), pool: item == null ? undefined : poolId(item, text(row.warehouse_id)) },
+      ...{
+        id,
+        of: idOf(row, 'order_id', 'order_line_no'),
+        vendor: text(row.vendor_id),
+        currency: text(row.currency),
+        rate: rateOf(row.rate),
+      },
+      ...{
+        date: text(row.date),
+        bought: boughtOf(row),
+        pool: item == null ? undefined : poolId(item, text(row.warehouse_id)),
+      },
       ...{
         quantity: quantityOf(row.quantity),
         per: quantityOf(row.per),
@@ -218,8 +273,15 @@ export async function readReceiptLines(reading: Reading, lines: readonly LineId[
       landed: of('landed').map(charge),
       bills: of('bills').map(billedPart),
       returns: of('returns').map(returnedLine),
-      putAway: of('putAway').map((part) => ({ line: idOf(part), quantity: quantityOf(part.quantity), bin: text(part.bin) })),
-      corrected: row.corrected_price == null ? undefined : { price: priceOf(row.corrected_price), reason: text(row.corrected_because) },
+      putAway: of('putAway').map((part) => ({
+        line: idOf(part),
+        quantity: quantityOf(part.quantity),
+        bin: text(part.bin),
+      })),
+      corrected:
+        row.corrected_price == null
+          ? undefined
+          : { price: priceOf(row.corrected_price), reason: text(row.corrected_because) },
     };
   });
 }
@@ -233,8 +295,17 @@ function billedPart(row: Row): BilledPart {
 
 function returnedLine(row: Row): ReturnedLine {
   return {
-    ...{ line: idOf(row), date: text(row.date), unbilled: quantityOf(row.unbilled), unbilledOrdered: documentAmount(big(row.unbilled_ordered)) },
-    ...{ unbilledCleared: baseOf(row.unbilled_cleared), billed: quantityOf(row.billed), billedAmount: amountOf(row.billed_amount) },
+    ...{
+      line: idOf(row),
+      date: text(row.date),
+      unbilled: quantityOf(row.unbilled),
+      unbilledOrdered: documentAmount(big(row.unbilled_ordered)),
+    },
+    ...{
+      unbilledCleared: baseOf(row.unbilled_cleared),
+      billed: quantityOf(row.billed),
+      billedAmount: amountOf(row.billed_amount),
+    },
     ...{ billedGoods: baseOf(row.billed_goods), billedVariance: baseOf(row.billed_variance) },
   };
 }

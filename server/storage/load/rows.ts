@@ -1,7 +1,16 @@
 import type { EntityManager } from 'typeorm';
 import type { Dimensions } from '@obolus/core/books/journal';
 import { documentOf, lineId, placeOf, type LineId } from '@obolus/core/costing/pool';
-import { base, documentAmount, fraction, price, quantity, rate, type BaseAmount, type Pricing } from '@obolus/core/exact/amounts';
+import {
+  base,
+  documentAmount,
+  fraction,
+  price,
+  quantity,
+  rate,
+  type BaseAmount,
+  type Pricing,
+} from '@obolus/core/exact/amounts';
 import { decimalsOf } from '@obolus/core/exact/currencies';
 import { powerOfTen } from '@obolus/core/exact/rounding';
 import type { Allowance } from '@obolus/core/matching/allowance';
@@ -15,7 +24,8 @@ export interface Reading {
   readonly locking: boolean;
 }
 
-export const query = ({ manager }: Reading, sql: string, parameters: unknown[] = []): Promise<Row[]> => manager.query(sql, parameters);
+export const query = ({ manager }: Reading, sql: string, parameters: unknown[] = []): Promise<Row[]> =>
+  manager.query(sql, parameters);
 
 export const text = (value: string | null | undefined): string => value ?? '';
 export const big = (value: string | null | undefined): bigint => BigInt(value ?? 0);
@@ -30,10 +40,15 @@ export const rateOf = (value: string | null | undefined) => rate(big(value));
 export const fractionOf = (value: string | null | undefined) => fraction(big(value));
 
 /** The line of a row, by its columns `document_id` and `line_no` or others so named. */
-export const idOf = (row: Row, document = 'document_id', line = 'line_no'): LineId => lineId(text(row[document]), Number(row[line]));
+export const idOf = (row: Row, document = 'document_id', line = 'line_no'): LineId =>
+  lineId(text(row[document]), Number(row[line]));
 
 /** What a line is paid by, of a row with `price`, `per` and `discount`. */
-export const pricingOf = (row: Row): Pricing => ({ price: priceOf(row.price), per: quantityOf(row.per), discount: fractionOf(row.discount) });
+export const pricingOf = (row: Row): Pricing => ({
+  price: priceOf(row.price),
+  per: quantityOf(row.per),
+  discount: fractionOf(row.discount),
+});
 
 /** What a row says of tolerances; nothing where it leaves it to others. */
 export const toleranceOf = ({ over_tolerance: over, short_tolerance: short }: Row): Partial<Tolerance> => ({
@@ -51,7 +66,10 @@ export const allowanceIn = (row: Row, currency: string): Allowance => {
   const side = (part: string | null | undefined, amount: string | null | undefined) => ({
     ...{ part: part == null ? undefined : fractionOf(part), amount: limitOf(amount, currency) },
   });
-  return { over: side(row.bill_over_part, row.bill_over_amount), short: side(row.bill_short_part, row.bill_short_amount) };
+  return {
+    over: side(row.bill_over_part, row.bill_over_amount),
+    short: side(row.bill_short_part, row.bill_short_amount),
+  };
 };
 
 export function dimensionsOf({ department, location, project }: Row): Dimensions | undefined {
@@ -59,16 +77,19 @@ export function dimensionsOf({ department, location, project }: Row): Dimensions
   return { department: optional(department), location: optional(location), project: optional(project) };
 }
 
-export const boughtOf = ({ item_id: item, expense }: Row): Bought => (item == null ? { expense: text(expense) } : { item });
+export const boughtOf = ({ item_id: item, expense }: Row): Bought =>
+  item == null ? { expense: text(expense) } : { item };
 
 /** A document that nobody has reversed. */
-export const stands = (column: string): string => `NOT EXISTS (SELECT 1 FROM reversal x WHERE x.reversed_id = ${column})`;
+export const stands = (column: string): string =>
+  `NOT EXISTS (SELECT 1 FROM reversal x WHERE x.reversed_id = ${column})`;
 
 /** Why no more came of an order line that document `d` closed: as somebody said, or as its receipt found. */
 export const WHY_CLOSED = "IF(d.kind = 'receipt', 'came short, within what is allowed', d.note)";
 
 /** The vendor of a charge on document `d`; one that was moved from expense is its bill's vendor's. */
-export const CHARGE_VENDOR = 'COALESCE(d.vendor_id, (SELECT b.vendor_id FROM expense_move e JOIN document b ON b.id = e.of_id WHERE e.document_id = d.id))';
+export const CHARGE_VENDOR =
+  'COALESCE(d.vendor_id, (SELECT b.vendor_id FROM expense_move e JOIN document b ON b.id = e.of_id WHERE e.document_id = d.id))';
 
 /** Rows whose two columns name one of the lines. */
 export const among = (lines: readonly LineId[], document: string, line: string): string =>

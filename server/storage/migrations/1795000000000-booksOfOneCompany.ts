@@ -112,7 +112,10 @@ const VIEWS = [
 ];
 
 /** Gaps are allowed: a sequence never waits for another transaction. */
-const SEQUENCES = ['CREATE SEQUENCE document_ids CACHE 50', ...SERIES.map((series) => `CREATE SEQUENCE ${series} START WITH 1001 CACHE 20`)];
+const SEQUENCES = [
+  'CREATE SEQUENCE document_ids CACHE 50',
+  ...SERIES.map((series) => `CREATE SEQUENCE ${series} START WITH 1001 CACHE 20`),
+];
 
 const LEDGER = [
   `INSERT INTO ledger_head (id, number, hash) VALUES (1, 0, SHA2('', 256))`,

@@ -3,7 +3,13 @@ import { difference, isNegative } from '../../parts/exact.ts';
 import { showFigure } from '../../parts/figures.ts';
 
 /** How much a difference comes to in the books' currency, what is allowed, and what of that is left. */
-export function Allowed({ difference: { kind, amount, allowed, outside }, currency }: { difference: PreviewReply['differences'][number]; currency: string }) {
+export function Allowed({
+  difference: { kind, amount, allowed, outside },
+  currency,
+}: {
+  difference: PreviewReply['differences'][number];
+  currency: string;
+}) {
   const size = amount.replace('-', '');
   const left = allowed === null ? undefined : difference(allowed, size);
   return (

@@ -52,7 +52,15 @@ export function Bench() {
 }
 
 /** Whoever opens what waits for anybody holds it; shown once it is known whether somebody else does. */
-function Held({ draft, waiting, children }: { draft: string; waiting: WaitingBill | undefined; children: (heldBy: string) => ReactNode }) {
+function Held({
+  draft,
+  waiting,
+  children,
+}: {
+  draft: string;
+  waiting: WaitingBill | undefined;
+  children: (heldBy: string) => ReactNode;
+}) {
   const heldBy = useHold(draft, waiting !== undefined && waiting.came !== 'typed');
   return heldBy === undefined ? null : children(heldBy);
 }
@@ -61,7 +69,10 @@ function Start({ waiting, bills, mayBill }: { waiting: number; bills: number; ma
   return (
     <div className="screen">
       <div>
-        <Head title="Match bench" about="Bills against what was ordered and received; only what differs asks for a decision" />
+        <Head
+          title="Match bench"
+          about="Bills against what was ordered and received; only what differs asks for a decision"
+        />
         <BenchTabs />
       </div>
       <div className="body">

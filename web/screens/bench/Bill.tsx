@@ -63,7 +63,13 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
     restore: ({ receipt, ...kept }) =>
       ({
         ...kept,
-        ...(receipt ? { billed: Object.fromEntries(lines.filter((line) => line.receipt?.id === receipt).map((line) => [line.line, asReceived(line)])) } : {}),
+        ...(receipt
+          ? {
+              billed: Object.fromEntries(
+                lines.filter((line) => line.receipt?.id === receipt).map((line) => [line.line, asReceived(line)]),
+              ),
+            }
+          : {}),
       }) as BillBody,
     // One of many that wait: on to the next.
     ...(waiting && waiting.came !== 'typed' ? { after: () => void navigate('/bench') } : {}),
@@ -79,13 +85,20 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
   if (!body || !party) return null;
   const expected = expectedTaxes(inCurrency, body, codes.data?.rows ?? []);
   const asOrdered = isSaid(expected, body.further) ? [] : expected;
-  const total = sumOf([...inCurrency.map((line) => lineTotal(body, line)), ...[...body.further, ...body.disputed].map((line) => line.amount)], body.currency);
+  const total = sumOf(
+    [
+      ...inCurrency.map((line) => lineTotal(body, line)),
+      ...[...body.further, ...body.disputed].map((line) => line.amount),
+    ],
+    body.currency,
+  );
   const covers = body.covers ?? paper.data?.covers ?? [];
   const move = (at: number, to: BillableView | undefined) => {
     const line = paper.data?.lines[at];
     const moved = line && moveTo(body, covers, at, line, to);
     if (moved) change(moved);
-    else toast.error(`“${line?.unit ?? ''}” is no unit of ${to?.item.name ?? 'these goods'}: enter how many it is there.`);
+    else
+      toast.error(`“${line?.unit ?? ''}” is no unit of ${to?.item.name ?? 'these goods'}: enter how many it is there.`);
   };
   const readOnly = heldBy !== '';
   const needsSecond = refusals.some(({ reason }) => reason === 'second_person_needed');
@@ -102,16 +115,40 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
     >
       <div className="screen">
         <BillHead
-          {...{ name: party.name, hold: party.hold, draft, waiting, heldBy, body, change, lines: inCurrency, beside, setBeside }}
+          {...{
+            name: party.name,
+            hold: party.hold,
+            draft,
+            waiting,
+            heldBy,
+            body,
+            change,
+            lines: inCurrency,
+            beside,
+            setBeside,
+          }}
           kept={entering.saved === 'yes'}
         />
-        <div className={`body ${beside && body.paper !== undefined ? `split ${inCurrency.length === 0 ? 'roomy' : ''}` : ''}`}>
+        <div
+          className={`body ${beside && body.paper !== undefined ? `split ${inCurrency.length === 0 ? 'roomy' : ''}` : ''}`}
+        >
           <fieldset disabled={readOnly} className="min-w-0">
             <div className="fields">
               <Field name="Vendor’s number" wide>
-                <Cell label="Vendor’s number" autoFocus value={body.number} wrong={wrongAt(refusals, '/number')} onChange={(number) => change({ number })} />
+                <Cell
+                  label="Vendor’s number"
+                  autoFocus
+                  value={body.number}
+                  wrong={wrongAt(refusals, '/number')}
+                  onChange={(number) => change({ number })}
+                />
               </Field>
-              <AnotherBill at="/number" value={body.another ?? ''} refusals={refusals} onChange={(another) => change({ another })} />
+              <AnotherBill
+                at="/number"
+                value={body.another ?? ''}
+                refusals={refusals}
+                onChange={(another) => change({ another })}
+              />
               <DateField name="Date" body={body} change={change} refusals={refusals} />
               <CurrencyField name="Currency" body={body} change={change} refusals={refusals} />
               <TermsField body={body} change={change} refusals={refusals} />
@@ -132,8 +169,15 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
             {inCurrency.length > 0 && <BillGrid entering={entering} body={body} lines={inCurrency} over={over} />}
             {asOrdered.length > 0 && (
               <p className="pt-2">
-                <button type="button" className="act" onClick={() => change({ further: [...body.further.filter((line) => !isTax(line.what)), ...asOrdered] })}>
-                  Taxes as the order expects them: {asOrdered.map(({ about, amount }) => `${about} ${showFigure(amount)}`).join(', ')}
+                <button
+                  type="button"
+                  className="act"
+                  onClick={() =>
+                    change({ further: [...body.further.filter((line) => !isTax(line.what)), ...asOrdered] })
+                  }
+                >
+                  Taxes as the order expects them:{' '}
+                  {asOrdered.map(({ about, amount }) => `${about} ${showFigure(amount)}`).join(', ')}
                 </button>
               </p>
             )}
@@ -146,10 +190,17 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
               goods={inCurrency.length > 0}
               vendor={vendor}
             />
-            <DisputedLines lines={body.disputed} change={(disputed) => change({ disputed })} refusals={refusals} currency={body.currency} />
+            <DisputedLines
+              lines={body.disputed}
+              change={(disputed) => change({ disputed })}
+              refusals={refusals}
+              currency={body.currency}
+            />
             <TotalOfBill {...{ body, change, total, refusals }} differences={preview?.differences ?? []} />
           </fieldset>
-          {beside && body.paper !== undefined && <PaperBeside paper={body.paper} type={paper.data?.type ?? ''} name={paper.data?.name ?? ''} />}
+          {beside && body.paper !== undefined && (
+            <PaperBeside paper={body.paper} type={paper.data?.type ?? ''} name={paper.data?.name ?? ''} />
+          )}
         </div>
         <Footing
           entering={entering}
@@ -165,7 +216,8 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
               />
             ) : (
               <p className="dim">
-                A price that differs goes into the goods, to purchase price variance, or is asked back as a credit, as decided on its line.{' '}
+                A price that differs goes into the goods, to purchase price variance, or is asked back as a credit, as
+                decided on its line.{' '}
                 <Link className="act" to="/bench/decisions">
                   Decisions so far
                 </Link>
@@ -214,7 +266,12 @@ function BillHead({
         <>
           In {body.currency}
           {hold && `; on hold: ${hold}`}
-          {heldBy !== '' && <b className="text-bronze"> · {heldBy} is working on this bill; it is free again a while after the last change</b>}
+          {heldBy !== '' && (
+            <b className="text-bronze">
+              {' '}
+              · {heldBy} is working on this bill; it is free again a while after the last change
+            </b>
+          )}
           {waiting?.says && <span className="text-bronze"> · {waiting.says}</span>}
         </>
       }
@@ -263,7 +320,9 @@ function useFirstDifference(): void {
       const fields = [...document.querySelectorAll<HTMLElement>('[data-difference] :is(select, input)')];
       const here = fields.indexOf(document.activeElement as HTMLElement);
       const own = document.activeElement?.closest('[data-difference]');
-      (fields.slice(here + 1).find((field) => here < 0 || field.closest('[data-difference]') !== own) ?? fields[0])?.focus();
+      (
+        fields.slice(here + 1).find((field) => here < 0 || field.closest('[data-difference]') !== own) ?? fields[0]
+      )?.focus();
     };
     addEventListener('keydown', onKey);
     return () => removeEventListener('keydown', onKey);
@@ -288,4 +347,6 @@ function expectedTaxes(lines: readonly BillableView[], body: BillBody, codes: re
 }
 
 const isSaid = (expected: readonly FurtherLine[], further: readonly FurtherLine[]): boolean =>
-  expected.every((tax) => further.some((line) => line.what === tax.what && line.about === tax.about && line.amount === tax.amount));
+  expected.every((tax) =>
+    further.some((line) => line.what === tax.what && line.about === tax.about && line.amount === tax.amount),
+  );

@@ -21,11 +21,17 @@ interface Props {
 /** Ordered, received and billed as columns of figures, differences in the gaps; below a line that differs, what is decided about it. */
 export function BillGrid({ entering: { change, refusals, preview }, body, lines, over }: Props) {
   const [toCome, setToCome] = useState(false);
-  const shown = useMemo(() => lines.filter((line) => line.state !== 'ordered' || toCome || body.billed[line.line] !== undefined), [lines, toCome, body.billed]);
+  const shown = useMemo(
+    () => lines.filter((line) => line.state !== 'ordered' || toCome || body.billed[line.line] !== undefined),
+    [lines, toCome, body.billed],
+  );
   const hidden = lines.length - shown.length;
   const table = useRef<HTMLTableElement>(null);
   const inView = useRowsInView(table, shown.length);
-  const sentAt = useMemo(() => new Map(lines.filter((line) => body.billed[line.line]?.quantity).map((line, at) => [line.line, at])), [lines, body.billed]);
+  const sentAt = useMemo(
+    () => new Map(lines.filter((line) => body.billed[line.line]?.quantity).map((line, at) => [line.line, at])),
+    [lines, body.billed],
+  );
   const refusedAt = useMemo(() => byLine(refusals), [refusals]);
   const differsAt = useMemo(() => byLine(preview?.differences ?? []), [preview]);
   const actions = useLasting<LineActions>({

@@ -124,7 +124,10 @@ export const BillGridLine = memo(function BillGridLine({
       {over === '' && billed && undecided && (
         <tr data-more data-difference>
           <td colSpan={WIDTH} className="more">
-            <Decided {...{ line, name, billed, differences, actions, differs }} wrong={wrongAt(refusals, `${pointer}/reason`)} />
+            <Decided
+              {...{ line, name, billed, differences, actions, differs }}
+              wrong={wrongAt(refusals, `${pointer}/reason`)}
+            />
           </td>
         </tr>
       )}
@@ -147,7 +150,12 @@ function Decided({
   actions,
   differs,
   wrong,
-}: Pick<Props, 'line' | 'differences' | 'actions'> & { name: string; billed: BilledLine; differs: boolean; wrong: string | undefined }) {
+}: Pick<Props, 'line' | 'differences' | 'actions'> & {
+  name: string;
+  billed: BilledLine;
+  differs: boolean;
+  wrong: string | undefined;
+}) {
   const { company } = useMe();
   const asksWhy = wrong !== undefined || differences.some(({ outside }) => outside) || Boolean(billed.reason);
   return (
@@ -205,11 +213,22 @@ const PLACES: Readonly<Record<Elsewhere, string>> = {
 };
 
 /** More is billed than came: where the rest goes. */
-function TooMany({ line, over, places, onSplit }: { line: BillableView; over: string; places: readonly Elsewhere[]; onSplit: (to: Elsewhere) => void }) {
+function TooMany({
+  line,
+  over,
+  places,
+  onSplit,
+}: {
+  line: BillableView;
+  over: string;
+  places: readonly Elsewhere[];
+  onSplit: (to: Elsewhere) => void;
+}) {
   return (
     <span className="flex flex-wrap items-baseline gap-x-4">
       <span className="text-over">
-        {showFigure(over)} {line.item.unit} more than {line.state === 'received' ? 'came and is not billed' : 'is on order'}:
+        {showFigure(over)} {line.item.unit} more than{' '}
+        {line.state === 'received' ? 'came and is not billed' : 'is on order'}:
       </span>
       <span className="inline-block w-[300px]">
         <Choice

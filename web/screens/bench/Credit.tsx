@@ -43,7 +43,17 @@ export function NewCredit() {
 }
 
 /** A vendor's credit memo against what it is for: goods that went back, credits that were asked for, or a bill that gets cheaper. */
-export function Credit({ vendor, draft, heldBy, waiting }: { vendor: string; draft: string; heldBy: string; waiting: WaitingBill | undefined }) {
+export function Credit({
+  vendor,
+  draft,
+  heldBy,
+  waiting,
+}: {
+  vendor: string;
+  draft: string;
+  heldBy: string;
+  waiting: WaitingBill | undefined;
+}) {
   const me = useMe();
   const [all, setAll] = useState(false);
   const [beside, setBeside] = useBeside();
@@ -56,11 +66,22 @@ export function Credit({ vendor, draft, heldBy, waiting }: { vendor: string; dra
   const entering = useDraft<'credit', Body>({
     kind: 'credit',
     id: draft,
-    blank: () => ({ vendor, number: '', date: me.company.today, currency: party?.currency ?? me.company.currency, credited: {}, tax: '' }),
+    blank: () => ({
+      vendor,
+      number: '',
+      date: me.company.today,
+      currency: party?.currency ?? me.company.currency,
+      credited: {},
+      tax: '',
+    }),
     toCommand: ({ credited, tax, paper: _paper, ...header }) => {
       const cited = Object.entries(credited).filter(([, line]) => (line.quantity ?? line.amount ?? '') !== '');
       if (cited.length === 0) return undefined;
-      return { ...header, lines: cited.map(([of, line]) => ({ of: of as `${string}/${string}`, ...line })), ...(tax ? { tax } : {}) };
+      return {
+        ...header,
+        lines: cited.map(([of, line]) => ({ of: of as `${string}/${string}`, ...line })),
+        ...(tax ? { tax } : {}),
+      };
     },
     title: (body) => `Credit memo ${body.number} of ${party?.name ?? ''}`,
     ...(waiting && waiting.came !== 'typed' ? { after: () => void navigate('/bench') } : {}),
@@ -79,7 +100,12 @@ export function Credit({ vendor, draft, heldBy, waiting }: { vendor: string; dra
         about={
           <>
             In {body.currency}; it lowers what is owed
-            {heldBy !== '' && <b className="text-bronze"> · {heldBy} is working on it; it is free again a while after the last change</b>}
+            {heldBy !== '' && (
+              <b className="text-bronze">
+                {' '}
+                · {heldBy} is working on it; it is free again a while after the last change
+              </b>
+            )}
           </>
         }
       >
@@ -90,12 +116,23 @@ export function Credit({ vendor, draft, heldBy, waiting }: { vendor: string; dra
         <fieldset disabled={heldBy !== ''} className="min-w-0">
           <div className="fields">
             <Field name="Vendor’s number" wide>
-              <Cell label="Vendor’s number" autoFocus value={body.number} wrong={wrongAt(refusals, '/number')} onChange={(number) => change({ number })} />
+              <Cell
+                label="Vendor’s number"
+                autoFocus
+                value={body.number}
+                wrong={wrongAt(refusals, '/number')}
+                onChange={(number) => change({ number })}
+              />
             </Field>
             <DateField name="Date" body={body} change={change} refusals={refusals} />
             <CurrencyField name="Currency" body={body} change={change} refusals={refusals} />
             <Field name="Tax that had been reclaimed">
-              <FigureCell label="Tax that had been reclaimed" value={body.tax} wrong={wrongAt(refusals, '/tax')} onChange={(tax) => change({ tax })} />
+              <FigureCell
+                label="Tax that had been reclaimed"
+                value={body.tax}
+                wrong={wrongAt(refusals, '/tax')}
+                onChange={(tax) => change({ tax })}
+              />
             </Field>
           </div>
           {shown.length === 0 ? (
@@ -115,7 +152,9 @@ export function Credit({ vendor, draft, heldBy, waiting }: { vendor: string; dra
             {paper.data && <Signal from={paper.data.total} to={total} atLeast={2} />}
           </UnderDoubleRule>
         </fieldset>
-        {beside && body.paper !== undefined && <PaperBeside paper={body.paper} type={paper.data?.type ?? ''} name={paper.data?.name ?? ''} />}
+        {beside && body.paper !== undefined && (
+          <PaperBeside paper={body.paper} type={paper.data?.type ?? ''} name={paper.data?.name ?? ''} />
+        )}
       </div>
       <Footing
         entering={entering}
@@ -139,7 +178,15 @@ const TO: readonly (readonly [To, string])[] = [
   ['variance', 'to variance'],
 ];
 
-function CreditGrid({ entering: { change, refusals }, body, lines }: { entering: Entering<Body>; body: Body; lines: readonly CreditableView[] }) {
+function CreditGrid({
+  entering: { change, refusals },
+  body,
+  lines,
+}: {
+  entering: Entering<Body>;
+  body: Body;
+  lines: readonly CreditableView[];
+}) {
   const sent = Object.entries(body.credited)
     .filter(([, line]) => (line.quantity ?? line.amount ?? '') !== '')
     .map(([line]) => line);
@@ -172,7 +219,11 @@ function CreditGrid({ entering: { change, refusals }, body, lines }: { entering:
               </td>
               <td>{[line.document.number, line.document.reference].filter(Boolean).join(' · ')}</td>
               <td>{KIND[line.kind]}</td>
-              <td className="num">{goods ? `${showFigure(line.quantity)} ${line.unit}` : showFigure(isZero(line.expected) ? line.amount : line.expected)}</td>
+              <td className="num">
+                {goods
+                  ? `${showFigure(line.quantity)} ${line.unit}`
+                  : showFigure(isZero(line.expected) ? line.amount : line.expected)}
+              </td>
               <td>
                 {goods ? (
                   <FigureCell
@@ -220,4 +271,5 @@ function CreditGrid({ entering: { change, refusals }, body, lines }: { entering:
 }
 
 /** What a line is credited by where nothing else is said. */
-const usual = (line: CreditableView): Credited => (line.kind === 'return' ? { price: line.price ?? '' } : { to: isZero(line.expected) ? 'cost' : 'expected' });
+const usual = (line: CreditableView): Credited =>
+  line.kind === 'return' ? { price: line.price ?? '' } : { to: isZero(line.expected) ? 'cost' : 'expected' };

@@ -16,7 +16,10 @@ export function Credits() {
           empty={
             <>
               <h2>No credit is expected</h2>
-              <p>What is asked back on a bill, and goods that went back after they were billed, wait here for the vendor’s credit memo.</p>
+              <p>
+                What is asked back on a bill, and goods that went back after they were billed, wait here for the
+                vendor’s credit memo.
+              </p>
             </>
           }
         />

@@ -40,7 +40,12 @@ export function DisputedLines({
             {lines.map((line, at) => (
               <tr key={at} data-difference>
                 <td>
-                  <Cell label={`Not accepted ${at + 1}`} value={line.said} placeholder="As the paper calls it" onChange={(said) => set(at, { said })} />
+                  <Cell
+                    label={`Not accepted ${at + 1}`}
+                    value={line.said}
+                    placeholder="As the paper calls it"
+                    onChange={(said) => set(at, { said })}
+                  />
                 </td>
                 <td>
                   <Choice

@@ -67,7 +67,12 @@ export function FurtherLines({
                       value={line.what}
                       options={WHAT}
                       wrong={wrong('/kind') ?? wrong('')}
-                      onChange={(what) => set(at, { what: what as FurtherLine['what'], about: what === 'expense' ? line.about || usual : '' })}
+                      onChange={(what) =>
+                        set(at, {
+                          what: what as FurtherLine['what'],
+                          about: what === 'expense' ? line.about || usual : '',
+                        })
+                      }
                     />
                   </td>
                   <td className="w-full">
@@ -106,7 +111,12 @@ export function FurtherLines({
                     )}
                   </td>
                   <td>
-                    <FigureCell label={`Amount of charge ${at + 1}`} value={line.amount} wrong={wrong('/amount')} onChange={(amount) => set(at, { amount })} />
+                    <FigureCell
+                      label={`Amount of charge ${at + 1}`}
+                      value={line.amount}
+                      wrong={wrong('/amount')}
+                      onChange={(amount) => set(at, { amount })}
+                    />
                   </td>
                   <td className="num">
                     <TakeOut label={`Take out charge ${at + 1}`} onClick={() => take(at)} />

@@ -15,13 +15,17 @@ export function GiveBill() {
   const isThere = problemOf(taking.error)?.status === 409;
   const give = async (content: string, name: string, another = '') => {
     setLast({ content, name });
-    const { data } = await take({ params: { id: crypto.randomUUID() }, body: { name: name.slice(0, 200), content, ...(another ? { another } : {}) } });
+    const { data } = await take({
+      params: { id: crypto.randomUUID() },
+      body: { name: name.slice(0, 200), content, ...(another ? { another } : {}) },
+    });
     if (!data) return;
     setWhy('');
     const first = data.taken.find(({ vendor }) => vendor !== null);
     const unread = data.taken.filter(({ says }) => says !== '');
     if (data.taken.length > 1) toast.success(`${count(data.taken.length, 'bill')} taken in.`);
-    if (unread.length > 0) toast.message(unread.length === 1 ? (unread[0]?.says ?? '') : `${unread.length} of them have parts to be typed.`);
+    if (unread.length > 0)
+      toast.message(unread.length === 1 ? (unread[0]?.says ?? '') : `${unread.length} of them have parts to be typed.`);
     if (first) void navigate(`/bench/${first.vendor}/${first.id}`);
   };
   const again = (event: FormEvent) => {

@@ -43,7 +43,13 @@ export function PaperBeside({ paper, type, name }: Kept) {
         </a>
       </p>
       <div className={`pages ${large ? 'large' : ''}`}>
-        {!isDrawn ? <Text address={address} /> : type === 'application/pdf' ? <Pages address={address} /> : <img src={address} alt={`The paper ${name}`} />}
+        {!isDrawn ? (
+          <Text address={address} />
+        ) : type === 'application/pdf' ? (
+          <Pages address={address} />
+        ) : (
+          <img src={address} alt={`The paper ${name}`} />
+        )}
       </div>
     </aside>
   );
@@ -64,7 +70,9 @@ function Pages({ address }: { address: string }) {
       for (let at = 1; at <= Math.min(document.numPages, MOST_PAGES) && !gone; at += 1) {
         const page = await document.getPage(at);
         const wide = place.current?.clientWidth ?? 400;
-        const viewport = page.getViewport({ scale: (wide / page.getViewport({ scale: 1 }).width) * SHARP * devicePixelRatio });
+        const viewport = page.getViewport({
+          scale: (wide / page.getViewport({ scale: 1 }).width) * SHARP * devicePixelRatio,
+        });
         const canvas = window.document.createElement('canvas');
         canvas.width = viewport.width;
         canvas.height = viewport.height;

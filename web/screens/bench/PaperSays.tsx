@@ -50,7 +50,9 @@ export function PaperSays({ paper, covers, lines, tax: expected, onMove, onPropo
   const [shows, setShows] = useState(first);
   const rows = useMemo(
     () =>
-      paper.lines.map((line, at) => ({ line, at })).filter(({ line, at }) => shows === 'all' || (shows === 'to look at' && isToLookAt(line, covers[at] ?? []))),
+      paper.lines
+        .map((line, at) => ({ line, at }))
+        .filter(({ line, at }) => shows === 'all' || (shows === 'to look at' && isToLookAt(line, covers[at] ?? []))),
     [paper.lines, covers, shows],
   );
   const table = useRef<HTMLTableElement>(null);
@@ -61,7 +63,12 @@ export function PaperSays({ paper, covers, lines, tax: expected, onMove, onPropo
     <section className={shows === 'none' ? 'pt-1' : 'pt-3'} aria-label="What the paper says">
       {shows !== 'none' && <h2 className="cap">What the paper says</h2>}
       {shows !== 'none' && (
-        <table className="sheet ruled tight" aria-label="Lines of the paper" aria-rowcount={paper.lines.length + 1} ref={table}>
+        <table
+          className="sheet ruled tight"
+          aria-label="Lines of the paper"
+          aria-rowcount={paper.lines.length + 1}
+          ref={table}
+        >
           <thead>
             <tr>
               <th>Called</th>
@@ -116,20 +123,32 @@ export function PaperSays({ paper, covers, lines, tax: expected, onMove, onPropo
           Take what is proposed now
         </button>
         {first !== 'all' && (
-          <button type="button" className="act" aria-expanded={shows === 'all'} onClick={() => setShows(shows === 'all' ? first : 'all')}>
-            {shows === 'all' ? AWAY[first] : paper.lines.length === 1 ? 'The line of the paper' : `All ${paper.lines.length} lines of the paper`}
+          <button
+            type="button"
+            className="act"
+            aria-expanded={shows === 'all'}
+            onClick={() => setShows(shows === 'all' ? first : 'all')}
+          >
+            {shows === 'all'
+              ? AWAY[first]
+              : paper.lines.length === 1
+                ? 'The line of the paper'
+                : `All ${paper.lines.length} lines of the paper`}
           </button>
         )}
         {shows === 'none' && <span className="dim">Every line is surely placed.</span>}
         {shows === 'to look at' && <span className="dim">{count(rows.length, 'line')} to be looked at.</span>}
         {open > 0 && (
-          <span className="text-bronze">{open === 1 ? 'One line is' : `${open} lines are`} for nothing that is received or ordered and not billed.</span>
+          <span className="text-bronze">
+            {open === 1 ? 'One line is' : `${open} lines are`} for nothing that is received or ordered and not billed.
+          </span>
         )}
         <span className="grow" />
         <span className="dim">Tax {showFigure(tax)}</span>
         {!isZero(difference(tax, expected || '0')) && (
           <span title="What the paper asks for, against the tax codes of the orders">
-            <Signal from={expected || '0'} to={tax} atLeast={2} /> <span className="dim">by the orders’ codes {showFigure(expected || '0')}</span>
+            <Signal from={expected || '0'} to={tax} atLeast={2} />{' '}
+            <span className="dim">by the orders’ codes {showFigure(expected || '0')}</span>
           </span>
         )}
       </p>
@@ -137,11 +156,17 @@ export function PaperSays({ paper, covers, lines, tax: expected, onMove, onPropo
   );
 }
 
-const AWAY: Readonly<Record<Shows, string>> = { all: '', none: 'Put the paper’s lines away', 'to look at': 'Only what is to be looked at' };
+const AWAY: Readonly<Record<Shows, string>> = {
+  all: '',
+  none: 'Put the paper’s lines away',
+  'to look at': 'Only what is to be looked at',
+};
 
-const isToLookAt = (line: Line, covers: Covers[number]): boolean => (line.covers.length > 0 && !line.certain) || (covers.length === 0 && line.charge === '');
+const isToLookAt = (line: Line, covers: Covers[number]): boolean =>
+  (line.covers.length > 0 && !line.certain) || (covers.length === 0 && line.charge === '');
 
-const placeName = (line: BillableView): string => `${line.receipt?.number ?? `${line.order.number} to come`} · ${line.item.name}`;
+const placeName = (line: BillableView): string =>
+  `${line.receipt?.number ?? `${line.order.number} to come`} · ${line.item.name}`;
 
 interface LineProps {
   readonly line: Line;
@@ -159,16 +184,34 @@ function PaperLine({ line, at, index, covers, places, measure, onMove }: LinePro
   const names = new Map(places);
   const options: (readonly [string, string])[] = [
     ['', line.charge === '' ? 'nothing here' : `a charge: ${line.charge}`],
-    ...(several ? [['several', covers.map(({ of, quantity }) => `${(names.get(of) ?? '').split(' · ')[0]} ${showFigure(quantity)}`).join(', ')] as const] : []),
+    ...(several
+      ? [
+          [
+            'several',
+            covers
+              .map(({ of, quantity }) => `${(names.get(of) ?? '').split(' · ')[0]} ${showFigure(quantity)}`)
+              .join(', '),
+          ] as const,
+        ]
+      : []),
     ...places,
   ];
   return (
     <tbody ref={measure} data-index={index}>
       <tr
-        style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)`, position: 'relative', zIndex: 5 } : undefined}
+        style={
+          transform
+            ? { transform: `translate(${transform.x}px, ${transform.y}px)`, position: 'relative', zIndex: 5 }
+            : undefined
+        }
         className={isDragging ? 'here' : undefined}
       >
-        <td className="name cursor-grab" ref={setNodeRef} {...listeners} title={`${line.said}: drag it onto the line that it is for`}>
+        <td
+          className="name cursor-grab"
+          ref={setNodeRef}
+          {...listeners}
+          title={`${line.said}: drag it onto the line that it is for`}
+        >
           {line.said}
         </td>
         <td className="num">

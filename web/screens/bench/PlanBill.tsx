@@ -37,7 +37,13 @@ export function PlanBill({ draft, waiting, kept }: { draft: string; waiting: Wai
             </Field>
             <div className="flex gap-4 pt-2">
               <Field name="Look at it again on">
-                <Cell label="Look at it again on" type="date" className="boxed" value={lookAgain} onChange={setLookAgain} />
+                <Cell
+                  label="Look at it again on"
+                  type="date"
+                  className="boxed"
+                  value={lookAgain}
+                  onChange={setLookAgain}
+                />
               </Field>
               <Field name="Post it by itself on">
                 <Cell label="Post it by itself on" type="date" className="boxed" value={postOn} onChange={setPostOn} />

@@ -29,7 +29,13 @@ export function PostAgreed() {
       setAt({ done, of: ids.length, dry });
       const { data, error } = await postAgreed({ params: { id }, body: { dry } });
       const result: Result = {
-        ...{ id, name, agrees: data?.agrees ?? false, number: data?.posted?.number ?? '', document: data?.posted?.id ?? '' },
+        ...{
+          id,
+          name,
+          agrees: data?.agrees ?? false,
+          number: data?.posted?.number ?? '',
+          document: data?.posted?.id ?? '',
+        },
         says: data?.says ?? (error as { detail?: string } | undefined)?.detail ?? '',
       };
       setResults((before) => [...before.filter((one) => one.id !== id), result]);
@@ -37,7 +43,9 @@ export function PostAgreed() {
     setAt(undefined);
     if (!dry) dispatch(server.util.invalidateTags(['Books', 'Drafts']));
   };
-  const ready = (bills.data?.rows ?? []).filter(({ vendor, state, complete }) => vendor !== null && state === 'ready' && complete);
+  const ready = (bills.data?.rows ?? []).filter(
+    ({ vendor, state, complete }) => vendor !== null && state === 'ready' && complete,
+  );
   const agreed = results.filter(({ agrees, number }) => agrees && number === '');
   return (
     <section className="pb-4 max-w-[860px]" aria-label="Bills that agree">

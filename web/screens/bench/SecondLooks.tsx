@@ -11,7 +11,12 @@ import { Allowed } from './Allowed.tsx';
 import { BenchTabs } from './BenchTabs.tsx';
 
 const DECIDED: Readonly<Record<string, string>> = {
-  ...{ cost: 'into cost', variance: 'to purchase price variance', credit: 'a credit is asked for', 'not-ours': 'not ours' },
+  ...{
+    cost: 'into cost',
+    variance: 'to purchase price variance',
+    credit: 'a credit is asked for',
+    'not-ours': 'not ours',
+  },
   ...{ waits: 'waits for the goods', charge: 'taken as a charge', taken: 'taken so' },
 };
 
@@ -29,7 +34,10 @@ export function SecondLooks() {
         {asked.data?.rows.length === 0 && (
           <div className="empty">
             <h2>Nobody asks for a second look</h2>
-            <p>A bill whose differences are outside what is allowed, and together above the company’s amount, comes here before it can be posted.</p>
+            <p>
+              A bill whose differences are outside what is allowed, and together above the company’s amount, comes here
+              before it can be posted.
+            </p>
           </div>
         )}
         {asked.data?.rows.map((one) => (
@@ -59,7 +67,8 @@ function Asked({ one }: { one: SignOffView }) {
         {one.hasPaper && ' · '}
         {one.askedBy} asked on {showInstant(one.askedAt)}
         {one.note && `: “${one.note}”`}
-        {one.answer !== '' && ` · ${one.answer} by ${one.answeredBy} on ${showInstant(one.answeredAt)}${one.because ? `: “${one.because}”` : ''}`}
+        {one.answer !== '' &&
+          ` · ${one.answer} by ${one.answeredBy} on ${showInstant(one.answeredAt)}${one.because ? `: “${one.because}”` : ''}`}
       </p>
       {one.differences.length > 0 && (
         <table className="sheet" aria-label={`Differences of bill ${one.number}`}>

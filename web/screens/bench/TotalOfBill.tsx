@@ -16,7 +16,12 @@ export function UnderDoubleRule({ total, name, children }: { total: string; name
       <span className="dim">{name}</span>
       <span
         className="font-book text-[18px] font-semibold"
-        style={{ borderTop: '1px solid var(--ink)', borderBottom: '3px double var(--ink)', minWidth: 110, textAlign: 'right' }}
+        style={{
+          borderTop: '1px solid var(--ink)',
+          borderBottom: '3px double var(--ink)',
+          minWidth: 110,
+          textAlign: 'right',
+        }}
       >
         {showFigure(total)}
       </span>
@@ -44,13 +49,23 @@ export function TotalOfBill({ body, change, total, differences, refusals }: Show
         <p className="flex justify-end items-baseline gap-4 pb-1" data-difference>
           <span className="dim">Tax, against the orders’ codes</span>
           <Allowed difference={tax} currency={company.currency} />
-          <Why name="its tax is so" value={body.whyTax} wrong={wrongAt(refusals, '/whole/tax/reason')} onChange={(whyTax) => change({ whyTax })} />
+          <Why
+            name="its tax is so"
+            value={body.whyTax}
+            wrong={wrongAt(refusals, '/whole/tax/reason')}
+            onChange={(whyTax) => change({ whyTax })}
+          />
         </p>
       )}
       {whole && (
         <p className="flex justify-end items-baseline gap-4 pb-1" data-difference>
           <span className="text-over">What is entered does not come to what the paper asks for</span>
-          <Why name="the totals differ" value={body.whyTotal} wrong={wrongAt(refusals, '/whole/total/reason')} onChange={(whyTotal) => change({ whyTotal })} />
+          <Why
+            name="the totals differ"
+            value={body.whyTotal}
+            wrong={wrongAt(refusals, '/whole/total/reason')}
+            onChange={(whyTotal) => change({ whyTotal })}
+          />
         </p>
       )}
       <UnderDoubleRule total={total} name={`Total of the bill, ${body.currency}`}>
@@ -66,16 +81,35 @@ export function TotalOfBill({ body, change, total, differences, refusals }: Show
             />
           </span>
         </label>
-        <span className="inline-block min-w-[70px]">{asked !== '' && <Signal from={asked} to={total} atLeast={2} />}</span>
+        <span className="inline-block min-w-[70px]">
+          {asked !== '' && <Signal from={asked} to={total} atLeast={2} />}
+        </span>
       </UnderDoubleRule>
     </section>
   );
 }
 
-function Why({ name, value = '', wrong, onChange }: { name: string; value: string | undefined; wrong: string | undefined; onChange: (to: string) => void }) {
+function Why({
+  name,
+  value = '',
+  wrong,
+  onChange,
+}: {
+  name: string;
+  value: string | undefined;
+  wrong: string | undefined;
+  onChange: (to: string) => void;
+}) {
   return (
     <span className="inline-block w-[320px]">
-      <Cell label={`Why ${name}`} placeholder="Why it is taken" list="usual-reasons" value={value} wrong={wrong} onChange={onChange} />
+      <Cell
+        label={`Why ${name}`}
+        placeholder="Why it is taken"
+        list="usual-reasons"
+        value={value}
+        wrong={wrong}
+        onChange={onChange}
+      />
     </span>
   );
 }

@@ -37,7 +37,10 @@ export function Unmatched() {
   return (
     <div className="screen">
       <div>
-        <Head title="Received or billed" about="What stands in goods received not invoiced: what came and is not billed, and the other way round" />
+        <Head
+          title="Received or billed"
+          about="What stands in goods received not invoiced: what came and is not billed, and the other way round"
+        />
         <BenchTabs />
       </div>
       <div className="body">
@@ -54,7 +57,12 @@ export function Unmatched() {
                 />
               </Field>
             </div>
-            <ByVendor rows={rows} currency={company.currency} chosen={vendor} onChoose={(id) => setVendor(id === vendor ? '' : id)} />
+            <ByVendor
+              rows={rows}
+              currency={company.currency}
+              chosen={vendor}
+              onChoose={(id) => setVendor(id === vendor ? '' : id)}
+            />
             <Proved data={data} currency={company.currency} />
             <List
               list="unmatched"
@@ -62,7 +70,9 @@ export function Unmatched() {
               empty={
                 <>
                   <h2>Nothing of this kind</h2>
-                  <p>What is received and not billed, or billed and not received, stands here until the other half comes.</p>
+                  <p>
+                    What is received and not billed, or billed and not received, stands here until the other half comes.
+                  </p>
                 </>
               }
             />
@@ -73,14 +83,27 @@ export function Unmatched() {
   );
 }
 
-function ByVendor({ rows, currency, chosen, onChoose }: { rows: readonly Row[]; currency: string; chosen: string; onChoose: (vendor: string) => void }) {
-  const vendors = [...new Map(rows.map(({ vendor }) => [vendor.id, vendor])).values()].sort((a, b) => (a.name < b.name ? -1 : 1));
+function ByVendor({
+  rows,
+  currency,
+  chosen,
+  onChoose,
+}: {
+  rows: readonly Row[];
+  currency: string;
+  chosen: string;
+  onChoose: (vendor: string) => void;
+}) {
+  const vendors = [...new Map(rows.map(({ vendor }) => [vendor.id, vendor])).values()].sort((a, b) =>
+    a.name < b.name ? -1 : 1,
+  );
   const sum = (of: readonly Row[]) =>
     sumOf(
       of.map(({ amount }) => amount),
       currency,
     );
-  const aged = (of: readonly Row[], from: number, until: number) => of.filter(({ days }) => days >= from && days <= until);
+  const aged = (of: readonly Row[], from: number, until: number) =>
+    of.filter(({ days }) => days >= from && days <= until);
   return (
     <table className="sheet max-w-[860px]" aria-label="By vendor and age">
       <thead>
@@ -138,8 +161,9 @@ function Proved({ data, currency }: { data: Lines; currency: string }) {
   return (
     <p className="py-3" role="status">
       {isZero(data.measured) ? '' : `With ${showFigure(data.measured)} that the end of a period measured anew, the`}
-      {isZero(data.measured) ? 'The' : ''} lines come to {showFigure(data.sum)} {currency}; the account goods received not invoiced stands at{' '}
-      {showFigure(data.account)}. {isZero(gap) ? 'They agree.' : <b className="text-over">They differ by {showFigure(gap)}.</b>}
+      {isZero(data.measured) ? 'The' : ''} lines come to {showFigure(data.sum)} {currency}; the account goods received
+      not invoiced stands at {showFigure(data.account)}.{' '}
+      {isZero(gap) ? 'They agree.' : <b className="text-over">They differ by {showFigure(gap)}.</b>}
     </p>
   );
 }

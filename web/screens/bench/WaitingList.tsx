@@ -8,18 +8,31 @@ import { count, showDay, showFigure } from '../../parts/figures.ts';
 import { Lookup } from '../../parts/Lookup.tsx';
 import { GiveBill } from './GiveBill.tsx';
 
-type Vendors = ReadonlyMap<string, { readonly id: string; readonly name: string; readonly lines: readonly ReceivedLine[] }>;
+type Vendors = ReadonlyMap<
+  string,
+  { readonly id: string; readonly name: string; readonly lines: readonly ReceivedLine[] }
+>;
 
 const openOf = (line: ReceivedLine): string => difference(line.received, line.billed) ?? '0';
-const placeOf = ({ vendor, id }: WaitingBill): string | undefined => (vendor === null ? undefined : `/bench/${vendor.id}/${id}`);
+const placeOf = ({ vendor, id }: WaitingBill): string | undefined =>
+  vendor === null ? undefined : `/bench/${vendor.id}/${id}`;
 
 /** Bills that wait, those to be looked at later last; then vendors whose goods have no bill. */
-export function WaitingList({ vendors, bills, mayBill }: { vendors: Vendors; bills: readonly WaitingBill[]; mayBill: boolean }) {
+export function WaitingList({
+  vendors,
+  bills,
+  mayBill,
+}: {
+  vendors: Vendors;
+  bills: readonly WaitingBill[];
+  mayBill: boolean;
+}) {
   const { company } = useMe();
   const { vendor, draft } = useParams();
   const navigate = useNavigate();
   const all = server.useVendorsQuery();
-  const isLater = ({ lookAgain, postOn }: WaitingBill) => (lookAgain ?? '') > company.today || (postOn ?? '') > company.today;
+  const isLater = ({ lookAgain, postOn }: WaitingBill) =>
+    (lookAgain ?? '') > company.today || (postOn ?? '') > company.today;
   const sorted = [...bills.filter((bill) => !isLater(bill)), ...bills.filter(isLater)];
   const billed = new Set(bills.map((bill) => bill.vendor?.id));
   useNextBill(sorted, draft);
@@ -43,17 +56,25 @@ export function WaitingList({ vendors, bills, mayBill }: { vendors: Vendors; bil
         {[...vendors.values()].map((group) => {
           const currency = group.lines[0]?.currency ?? '';
           const owed = sumOf(
-            group.lines.filter((line) => line.currency === currency).map((line) => amountOfLine(openOf(line), line.price, line.discount, currency, line.per)),
+            group.lines
+              .filter((line) => line.currency === currency)
+              .map((line) => amountOfLine(openOf(line), line.price, line.discount, currency, line.per)),
             currency,
           );
           return (
-            <Link key={group.id} className="pick" to={`/bench/${group.id}`} aria-current={group.id === vendor && !bills.some(({ id }) => id === draft)}>
+            <Link
+              key={group.id}
+              className="pick"
+              to={`/bench/${group.id}`}
+              aria-current={group.id === vendor && !bills.some(({ id }) => id === draft)}
+            >
               <span>
                 <b className="strong">{group.name}</b>
               </span>
               <span>
                 <small>
-                  {[...new Set(group.lines.map((line) => line.receipt.number))].join(', ')} · since {showDay(group.lines[0]?.receipt.date)}
+                  {[...new Set(group.lines.map((line) => line.receipt.number))].join(', ')} · since{' '}
+                  {showDay(group.lines[0]?.receipt.date)}
                   {billed.has(group.id) && ' · a bill waits'}
                 </small>
               </span>
@@ -96,7 +117,12 @@ function useNextBill(bills: readonly WaitingBill[], draft: string | undefined): 
   }, [bills, draft, navigate]);
 }
 
-const CAME: Readonly<Record<WaitingBill['came'], string>> = { typed: 'begun here', file: 'as a file', mail: 'by mail', receipt: 'left by a receipt' };
+const CAME: Readonly<Record<WaitingBill['came'], string>> = {
+  typed: 'begun here',
+  file: 'as a file',
+  mail: 'by mail',
+  receipt: 'left by a receipt',
+};
 
 function Waiting({ bill, here, later }: { bill: WaitingBill; here: boolean; later: boolean }) {
   const to = placeOf(bill);
@@ -130,7 +156,13 @@ function Waiting({ bill, here, later }: { bill: WaitingBill; here: boolean; late
 }
 
 /** What is to be known of a waiting bill before it is opened. */
-function Marks({ bill: { state, says, note, lookAgain, postOn, heldBy, signOff }, later }: { bill: WaitingBill; later: boolean }) {
+function Marks({
+  bill: { state, says, note, lookAgain, postOn, heldBy, signOff },
+  later,
+}: {
+  bill: WaitingBill;
+  later: boolean;
+}) {
   const marks = [
     heldBy && `${heldBy} is at it`,
     postOn && `posts on ${showDay(postOn)}`,
@@ -164,9 +196,20 @@ function WithoutVendor({ bill }: { bill: WaitingBill }) {
   return (
     <>
       {bill.state === 'whose' && (
-        <Lookup label={`Whose is ${bill.name}`} placeholder="Whose is it?" options={vendors.data?.rows ?? []} value="" onChange={(id) => void choose(id)} />
+        <Lookup
+          label={`Whose is ${bill.name}`}
+          placeholder="Whose is it?"
+          options={vendors.data?.rows ?? []}
+          value=""
+          onChange={(id) => void choose(id)}
+        />
       )}
-      <button type="button" className="act text-[12.5px]" onClick={() => void drop({ params: { id: bill.id } })} aria-label={`Take ${bill.name} off the list`}>
+      <button
+        type="button"
+        className="act text-[12.5px]"
+        onClick={() => void drop({ params: { id: bill.id } })}
+        aria-label={`Take ${bill.name} off the list`}
+      >
         Take off the list
       </button>
     </>

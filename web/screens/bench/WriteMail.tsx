@@ -53,7 +53,13 @@ function Letter({ vendor, body, lines, onSent }: Writing & { onSent: () => void 
       <Field name="About" wide>
         <Cell label="About" className="boxed" value={subject} onChange={setSubject} />
       </Field>
-      <textarea className="cell boxed mt-2 w-full" rows={10} aria-label="The mail" value={text} onChange={(event) => setText(event.target.value)} />
+      <textarea
+        className="cell boxed mt-2 w-full"
+        rows={10}
+        aria-label="The mail"
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+      />
       <DialogFoot wrong={saidAgainst(error)} action="Send" disabled={isLoading || to === ''} />
     </form>
   );
@@ -64,14 +70,20 @@ function letterOf(vendor: string, body: BillBody, lines: readonly BillableView[]
   const prices = lines.flatMap((line) => {
     const billed = body.billed[line.line];
     if (!billed?.quantity || isZero(difference(billed.price, line.price))) return [];
-    return [`- ${line.item.name} (${line.order.number}): you bill ${billed.price}, we ordered at ${line.price} ${body.currency}.`];
+    return [
+      `- ${line.item.name} (${line.order.number}): you bill ${billed.price}, we ordered at ${line.price} ${body.currency}.`,
+    ];
   });
-  const disputed = body.disputed.map(({ said, amount, reason }) => `- ${said}: ${amount} ${body.currency}. ${reason}`.trim());
+  const disputed = body.disputed.map(({ said, amount, reason }) =>
+    `- ${said}: ${amount} ${body.currency}. ${reason}`.trim(),
+  );
   const points = [...prices, ...disputed];
   return [
     `To ${vendor}`,
     '',
-    points.length > 0 ? `On your bill ${body.number} of ${body.date} we find:` : `About your bill ${body.number} of ${body.date}:`,
+    points.length > 0
+      ? `On your bill ${body.number} of ${body.date} we find:`
+      : `About your bill ${body.number} of ${body.date}:`,
     ...points,
     '',
     points.length > 0 ? 'Please send a credit memo, or tell us why.' : '',

@@ -1,6 +1,15 @@
 import type { BodyOf } from '@obolus/contract/commands';
 import type { BillableView, IncomingBill } from '@obolus/contract/views';
-import { amountOfLine, askedOf, compareFigures, difference, isNegative, isZero, priceOfBoth, sumOfQuantities } from '../../parts/exact.ts';
+import {
+  amountOfLine,
+  askedOf,
+  compareFigures,
+  difference,
+  isNegative,
+  isZero,
+  priceOfBoth,
+  sumOfQuantities,
+} from '../../parts/exact.ts';
 import { furtherToSend, type FurtherLine } from './further.ts';
 
 type Bill = BodyOf<'bill'>;
@@ -33,7 +42,11 @@ export interface BillBody extends Omit<Bill, 'lines' | 'charges' | 'expenses' | 
 }
 
 /** All that is open of a line, at the order's price. */
-export const asReceived = (line: BillableView): BilledLine => ({ quantity: line.open, price: line.price, difference: 'cost' });
+export const asReceived = (line: BillableView): BilledLine => ({
+  quantity: line.open,
+  price: line.price,
+  difference: 'cost',
+});
 
 /** As it would be posted; undefined while there is nothing to say yet. */
 export function toCommand(
@@ -72,7 +85,9 @@ export function toCommand(
 
 export const lineTotal = (body: BillBody, line: BillableView): string | undefined => {
   const billed = body.billed[line.line];
-  return billed?.quantity ? amountOfLine(billed.quantity, billed.price, line.discount, body.currency, line.per) : undefined;
+  return billed?.quantity
+    ? amountOfLine(billed.quantity, billed.price, line.discount, body.currency, line.per)
+    : undefined;
 };
 
 /** What is billed on a line beyond what is open of it; undefined where it is not. */
@@ -88,14 +103,27 @@ export type Elsewhere = 'receipts' | 'wait' | 'ahead' | 'credit' | 'not-ours';
 export function placesFor(line: BillableView, lines: readonly BillableView[]): Elsewhere[] {
   const others = lines.some((other) => isSameGoods(line, other) && other.state === 'received');
   const toCome = lines.some((other) => other.state === 'ordered' && other.orderLine === line.orderLine);
-  return [...(others ? (['receipts'] as const) : []), ...(toCome ? (['wait', 'ahead'] as const) : []), 'credit', 'not-ours'];
+  return [
+    ...(others ? (['receipts'] as const) : []),
+    ...(toCome ? (['wait', 'ahead'] as const) : []),
+    'credit',
+    'not-ours',
+  ];
 }
 
 const isSameGoods = (line: BillableView, other: BillableView): boolean =>
-  other.line !== line.line && other.item.id === line.item.id && other.item.id !== '0' && other.currency === line.currency;
+  other.line !== line.line &&
+  other.item.id === line.item.id &&
+  other.item.id !== '0' &&
+  other.currency === line.currency;
 
 /** Splits a line: what is open stays on it, the rest goes where it is said to. */
-export function splitOff(body: BillBody, line: BillableView, lines: readonly BillableView[], to: Elsewhere): Partial<BillBody> {
+export function splitOff(
+  body: BillBody,
+  line: BillableView,
+  lines: readonly BillableView[],
+  to: Elsewhere,
+): Partial<BillBody> {
   const [entry, over] = [body.billed[line.line], beyond(body, line)];
   if (!entry || over === undefined) return {};
   const kept = { ...body.billed, [line.line]: { ...entry, quantity: line.open } };
@@ -127,14 +155,22 @@ export function splitOff(body: BillBody, line: BillableView, lines: readonly Bil
 function add(billed: BillBody['billed'], line: string, part: { quantity: string; price: string }): BillBody['billed'] {
   const before = billed[line];
   if (!before?.quantity) return { ...billed, [line]: { difference: 'cost', ...before, ...part } };
-  return { ...billed, [line]: { ...before, quantity: sumOfQuantities([before.quantity, part.quantity]), price: priceOfBoth(before, part) } };
+  return {
+    ...billed,
+    [line]: {
+      ...before,
+      quantity: sumOfQuantities([before.quantity, part.quantity]),
+      price: priceOfBoth(before, part),
+    },
+  };
 }
 
 function take(billed: BillBody['billed'], line: string, quantity: string): BillBody['billed'] {
   const before = billed[line];
   if (!before) return billed;
   const left = difference(before.quantity, quantity);
-  if (left === undefined || isZero(left) || isNegative(left)) return Object.fromEntries(Object.entries(billed).filter(([key]) => key !== line));
+  if (left === undefined || isZero(left) || isNegative(left))
+    return Object.fromEntries(Object.entries(billed).filter(([key]) => key !== line));
   return { ...billed, [line]: { ...before, quantity: left } };
 }
 
@@ -151,6 +187,8 @@ export function moveTo(
   if (to && !asked) return undefined;
   return {
     billed: to && asked ? add(without, to.line, asked) : without,
-    covers: covers.map((parts, position) => (position !== at ? parts : to && asked ? [{ of: to.line, quantity: asked.quantity }] : [])),
+    covers: covers.map((parts, position) =>
+      position !== at ? parts : to && asked ? [{ of: to.line, quantity: asked.quantity }] : [],
+    ),
   };
 }

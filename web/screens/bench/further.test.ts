@@ -29,11 +29,20 @@ describe('what a bill lists besides goods', () => {
 
   it('names the lines that a tax is on by where they stand among those that are billed', () => {
     const taxed = [{ ...line('tax-kept', '2.10', 'State tax'), on: ['7/1', '7/3', '9/9'] }];
-    expect(furtherToSend(taxed, ['7/1', '7/2', '7/3']).tax).toEqual([{ amount: '2.10', recoverable: false, lines: [1, 3] }]);
+    expect(furtherToSend(taxed, ['7/1', '7/2', '7/3']).tax).toEqual([
+      { amount: '2.10', recoverable: false, lines: [1, 3] },
+    ]);
   });
 
   it('is found again by where it stands in what was sent', () => {
-    expect(LINES.map((_, at) => pointerOf(LINES, at))).toEqual(['/charges/0', '/tax/0', '/none', '/expenses/0', '/tax/1', '/expenses/1']);
+    expect(LINES.map((_, at) => pointerOf(LINES, at))).toEqual([
+      '/charges/0',
+      '/tax/0',
+      '/none',
+      '/expenses/0',
+      '/tax/1',
+      '/expenses/1',
+    ]);
     expect(pointerOf(LINES, 9)).toBe('/none');
   });
 

@@ -19,19 +19,29 @@ export const isTax = (what: FurtherLine['what']): boolean => what === 'tax-recla
 const isSent = ({ about, amount }: FurtherLine): boolean => amount !== '' || about !== '';
 
 /** As the bill's command takes them; lines that say nothing yet are left out. */
-export function furtherToSend(lines: readonly FurtherLine[], cited: readonly string[]): Pick<Bill, 'charges' | 'expenses' | 'tax'> {
+export function furtherToSend(
+  lines: readonly FurtherLine[],
+  cited: readonly string[],
+): Pick<Bill, 'charges' | 'expenses' | 'tax'> {
   const sent = lines.filter(isSent);
   return {
-    charges: sent.flatMap(({ what, amount, reason }) => (isCharge(what) ? [{ kind: what, amount, ...(reason ? { reason } : {}) }] : [])),
-    expenses: sent.flatMap(({ what, about, amount }) => (what === 'expense' ? [{ expense: about.trim(), amount }] : [])),
+    charges: sent.flatMap(({ what, amount, reason }) =>
+      isCharge(what) ? [{ kind: what, amount, ...(reason ? { reason } : {}) }] : [],
+    ),
+    expenses: sent.flatMap(({ what, about, amount }) =>
+      what === 'expense' ? [{ expense: about.trim(), amount }] : [],
+    ),
     tax: sent.flatMap(({ what, amount, on }) =>
-      isTax(what) ? [{ amount, recoverable: what === 'tax-reclaimed', ...(on ? { lines: placesOf(on, cited) } : {}) }] : [],
+      isTax(what)
+        ? [{ amount, recoverable: what === 'tax-reclaimed', ...(on ? { lines: placesOf(on, cited) } : {}) }]
+        : [],
     ),
   };
 }
 
 /** Where the lines that a tax is on stand among those of the bill, counted from one. */
-const placesOf = (on: readonly string[], cited: readonly string[]): number[] => cited.flatMap((of, at) => (on.includes(of) ? [at + 1] : []));
+const placesOf = (on: readonly string[], cited: readonly string[]): number[] =>
+  cited.flatMap((of, at) => (on.includes(of) ? [at + 1] : []));
 
 /** Where a line stands in the command, for finding what is wrong with it. */
 export function pointerOf(lines: readonly FurtherLine[], at: number): string {

@@ -4,4 +4,5 @@ import worker from 'pdfjs-dist/build/pdf.worker.min.mjs?url';
 GlobalWorkerOptions.workerSrc = worker;
 
 /** Opens a PDF of ours for drawing; scripts in it are never run. */
-export const openPdf = (address: string): Promise<PDFDocumentProxy> => getDocument({ url: address, isEvalSupported: false, enableXfa: false }).promise;
+export const openPdf = (address: string): Promise<PDFDocumentProxy> =>
+  getDocument({ url: address, isEvalSupported: false, enableXfa: false }).promise;

@@ -26,14 +26,16 @@ export function useHold(draft: string, isShared: boolean): string | undefined {
       const { data } = await open({ params: { id: draft } });
       // What was looked at here before may have changed meanwhile: by somebody else, or because goods came.
       const old = kept.current;
-      if (first && data && old?.saved === 'yes' && (old.version !== data.version || old.revision === 0)) dispatch(closed({ id: draft }));
+      if (first && data && old?.saved === 'yes' && (old.version !== data.version || old.revision === 0))
+        dispatch(closed({ id: draft }));
       if (!gone) setHeldBy(data?.heldBy ?? '');
     };
     const go = () => void letGo({ params: { id: draft } });
     const savesYet = () => dispatch((_: unknown, state: () => State) => state().drafts[draft]?.saved === 'not yet');
     // What was typed last is kept first, for keeping it takes the bill up again; unless it is open here again by then.
     const leave = async () => {
-      for (let waits = 0; waits < WAITS && savesYet(); waits += 1) await new Promise((resolve) => setTimeout(resolve, WAIT));
+      for (let waits = 0; waits < WAITS && savesYet(); waits += 1)
+        await new Promise((resolve) => setTimeout(resolve, WAIT));
       if (!openHere.has(draft)) go();
     };
     void ask(true);

@@ -36,7 +36,9 @@ export function Deliveries() {
             <h2 className="cap">Delivered and not invoiced</h2>
             {[...customers].map(([customer, group]) => (
               <div key={customer} className="flex gap-4 py-1.5 border-b border-rule">
-                <span className="w-[110px] text-right font-book text-[16px] font-semibold">{showFigure(sumOf(group.cost, me.company.currency))}</span>
+                <span className="w-[110px] text-right font-book text-[16px] font-semibold">
+                  {showFigure(sumOf(group.cost, me.company.currency))}
+                </span>
                 <span className="grow">
                   {customer} <span className="dim">{[...group.deliveries].join(', ')}, at cost</span>
                 </span>

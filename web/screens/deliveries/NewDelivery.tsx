@@ -42,7 +42,9 @@ export function NewDelivery() {
   });
   const mayDeliver = useMayPost('delivery');
   const { body, change, refusals } = entering;
-  const { table, set, add, remove, sentAt } = useLines(body?.lines ?? [], NO_LINE, isBlank, (lines) => change({ lines }));
+  const { table, set, add, remove, sentAt } = useLines(body?.lines ?? [], NO_LINE, isBlank, (lines) =>
+    change({ lines }),
+  );
   if (!body) return null;
   return (
     <div className="screen">
@@ -54,7 +56,13 @@ export function NewDelivery() {
       <div className="body">
         <div className="fields">
           <Field name="Customer" wide>
-            <Cell label="Customer" autoFocus value={body.customer} wrong={wrongAt(refusals, '/customer')} onChange={(customer) => change({ customer })} />
+            <Cell
+              label="Customer"
+              autoFocus
+              value={body.customer}
+              wrong={wrongAt(refusals, '/customer')}
+              onChange={(customer) => change({ customer })}
+            />
           </Field>
           <DateField name="Date" body={body} change={change} refusals={refusals} />
           <WarehouseField name="From warehouse" body={body} change={change} refusals={refusals} />
@@ -88,7 +96,9 @@ export function NewDelivery() {
                         onChange={(chosen) => set(at, { item: chosen, lots: [] })}
                       />
                     </td>
-                    <td className="num dim">{line.item && <OnHand item={line.item} warehouse={body.warehouse || first} />}</td>
+                    <td className="num dim">
+                      {line.item && <OnHand item={line.item} warehouse={body.warehouse || first} />}
+                    </td>
                     <td>
                       <FigureCell
                         label={`Quantity, line ${at + 1}`}
@@ -123,7 +133,12 @@ export function NewDelivery() {
           Another line
         </button>
       </div>
-      <Footing entering={entering} allowed={mayDeliver} action="Post delivery" waitingFor="Enter the customer, the items and how much goes out." />
+      <Footing
+        entering={entering}
+        allowed={mayDeliver}
+        action="Post delivery"
+        waitingFor="Enter the customer, the items and how much goes out."
+      />
     </div>
   );
 }

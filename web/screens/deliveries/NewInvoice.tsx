@@ -39,10 +39,16 @@ function Invoice({ customer, lines }: { customer: string; lines: readonly Delive
   const entering = useDraft<'invoice', Body>({
     kind: 'invoice',
     id: draft,
-    blank: () => ({ customer, date: me.company.today, invoiced: Object.fromEntries(lines.map((line) => [line.line, { quantity: openOf(line), price: '' }])) }),
+    blank: () => ({
+      customer,
+      date: me.company.today,
+      invoiced: Object.fromEntries(lines.map((line) => [line.line, { quantity: openOf(line), price: '' }])),
+    }),
     toCommand: ({ invoiced, ...body }) => {
       const cited = lines.flatMap((line) =>
-        invoiced[line.line]?.quantity && invoiced[line.line]?.price ? [{ of: line.line, ...(invoiced[line.line] as { quantity: string; price: string }) }] : [],
+        invoiced[line.line]?.quantity && invoiced[line.line]?.price
+          ? [{ of: line.line, ...(invoiced[line.line] as { quantity: string; price: string }) }]
+          : [],
       );
       return cited.length === 0 ? undefined : { ...body, lines: cited };
     },
@@ -51,15 +57,22 @@ function Invoice({ customer, lines }: { customer: string; lines: readonly Delive
   const mayInvoice = useMayPost('invoice');
   const { body, change, refusals } = entering;
   if (!body) return null;
-  const sent = lines.filter((line) => body.invoiced[line.line]?.quantity && body.invoiced[line.line]?.price).map((line) => line.line);
+  const sent = lines
+    .filter((line) => body.invoiced[line.line]?.quantity && body.invoiced[line.line]?.price)
+    .map((line) => line.line);
   const set = (line: DeliveredLine, to: { quantity?: string; price?: string }) => {
     const before = body.invoiced[line.line] ?? { quantity: '', price: '' };
     change({ invoiced: { ...body.invoiced, [line.line]: { ...before, ...to } } });
   };
-  const amountOf = (line: DeliveredLine) => amountOfLine(body.invoiced[line.line]?.quantity ?? '', body.invoiced[line.line]?.price ?? '', '', currency);
+  const amountOf = (line: DeliveredLine) =>
+    amountOfLine(body.invoiced[line.line]?.quantity ?? '', body.invoiced[line.line]?.price ?? '', '', currency);
   return (
     <div className="screen">
-      <Head title={customer} more="invoice" about={`In ${currency}; the cost of what is invoiced goes to cost of goods`} />
+      <Head
+        title={customer}
+        more="invoice"
+        about={`In ${currency}; the cost of what is invoiced goes to cost of goods`}
+      />
       <div className="body">
         <div className="fields">
           <DateField name="Date" body={body} change={change} refusals={refusals} />
@@ -119,7 +132,12 @@ function Invoice({ customer, lines }: { customer: string; lines: readonly Delive
           </tfoot>
         </table>
       </div>
-      <Footing entering={entering} allowed={mayInvoice} action="Post invoice" waitingFor="Enter the selling price of what is invoiced." />
+      <Footing
+        entering={entering}
+        allowed={mayInvoice}
+        action="Post invoice"
+        waitingFor="Enter the selling price of what is invoiced."
+      />
     </div>
   );
 }

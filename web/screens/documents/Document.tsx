@@ -69,7 +69,8 @@ export function Document() {
                 </>
               )}
               {rate}
-              {order && ` · ${[order.terms, `${order.incoterm} ${order.place}`.trim(), standingOf(order)].filter(Boolean).join(' · ')}`}
+              {order &&
+                ` · ${[order.terms, `${order.incoterm} ${order.place}`.trim(), standingOf(order)].filter(Boolean).join(' · ')}`}
             </>
           }
         >
@@ -87,7 +88,11 @@ export function Document() {
         </p>
       </div>
       {data.entries.length > 0 ? (
-        <section className="foot" style={{ gridTemplateColumns: 'minmax(0, 2fr) minmax(0, 1fr)' }} aria-label="Journal of the document">
+        <section
+          className="foot"
+          style={{ gridTemplateColumns: 'minmax(0, 2fr) minmax(0, 1fr)' }}
+          aria-label="Journal of the document"
+        >
           <div>
             <JournalSides entries={data.entries} />
           </div>
@@ -140,7 +145,8 @@ function Lines({ data }: { data: DocumentView }) {
           <Fragment key={line.line}>
             <tr className={line.lots.length > 0 ? 'joined' : ''}>
               <td className="name" title={`${line.number} ${line.label}`}>
-                <span className={line.number ? '' : 'sentence'}>{line.label}</span> <span className="dim">{line.number}</span>
+                <span className={line.number ? '' : 'sentence'}>{line.label}</span>{' '}
+                <span className="dim">{line.number}</span>
               </td>
               {hasOf && (
                 <td>
@@ -161,7 +167,11 @@ function Lines({ data }: { data: DocumentView }) {
             </tr>
             {line.lots.length > 0 && (
               <tr className="lots">
-                <td colSpan={columns}>{line.lots.map(({ lot, quantity }) => (quantity === '1' ? lot : `${lot} (${showFigure(quantity)})`)).join(' · ')}</td>
+                <td colSpan={columns}>
+                  {line.lots
+                    .map(({ lot, quantity }) => (quantity === '1' ? lot : `${lot} (${showFigure(quantity)})`))
+                    .join(' · ')}
+                </td>
               </tr>
             )}
           </Fragment>
@@ -224,11 +234,17 @@ function Reverse({ data }: { data: DocumentView }) {
   );
 }
 
-const isLess = (part: string | undefined, whole: string | undefined): boolean => compareFigures(part ?? '0', whole ?? '0') < 0;
+const isLess = (part: string | undefined, whole: string | undefined): boolean =>
+  compareFigures(part ?? '0', whole ?? '0') < 0;
 
 /** The one next step that this document usually asks for. */
 function Next({ data }: { data: DocumentView }) {
-  const may = { receipt: useMayPost('receipt'), bill: useMayPost('bill'), allocation: useMayPost('allocation'), invoice: useMayPost('invoice') };
+  const may = {
+    receipt: useMayPost('receipt'),
+    bill: useMayPost('bill'),
+    allocation: useMayPost('allocation'),
+    invoice: useMayPost('invoice'),
+  };
   const { vendor } = data;
   const step =
     data.kind === 'order' && vendor && may.receipt && isLess(data.trail[1]?.amount, data.trail[0]?.amount)

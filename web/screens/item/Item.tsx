@@ -36,16 +36,28 @@ export function Item() {
         </Link>
       </Head>
       <div className="body flex flex-col gap-7">
-        <PriceChart rows={bought.data?.pages.flatMap((page) => page.rows) ?? []} unit={unit} currency={company.currency} />
+        <PriceChart
+          rows={bought.data?.pages.flatMap((page) => page.rows) ?? []}
+          unit={unit}
+          currency={company.currency}
+        />
         <ListBeside
           list="order-lines"
           fixed={[its, { column: 'open', is: 'filled', to: '' }]}
-          first={{ columns: ['order', 'due', 'late', 'vendor', 'ordered', 'received', 'open', 'price', 'currency', 'worth'] }}
+          first={{
+            columns: ['order', 'due', 'late', 'vendor', 'ordered', 'received', 'open', 'price', 'currency', 'worth'],
+          }}
           without={['item', 'number']}
           title="Still to come"
           empty={<p>Nothing is on order.</p>}
         />
-        <ListBeside list="stock" fixed={[its]} without={['item', 'number', 'method']} title="On hand" empty={<p>None of it was ever here.</p>} />
+        <ListBeside
+          list="stock"
+          fixed={[its]}
+          without={['item', 'number', 'method']}
+          title="On hand"
+          empty={<p>None of it was ever here.</p>}
+        />
         <ListBeside
           list="purchases"
           fixed={[its]}

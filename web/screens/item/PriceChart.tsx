@@ -15,7 +15,10 @@ const asDay = (day: number): string => new Date(day).toISOString().slice(0, 10);
 /** The way of a price over time: what was ordered at, and what was billed. With fewer than two days there is no way to draw. */
 export function PriceChart({ rows, unit, currency }: { rows: readonly ListRow[]; unit: string; currency: string }) {
   const points = rows
-    .map(({ cells }): Point => ({ day: Date.parse(`${cells.date}T00:00:00Z`), [cells.kind === 'billed' ? 'billed' : 'ordered']: Number(cells.unit_price) }))
+    .map(({ cells }): Point => ({
+      day: Date.parse(`${cells.date}T00:00:00Z`),
+      [cells.kind === 'billed' ? 'billed' : 'ordered']: Number(cells.unit_price),
+    }))
     .sort((a, b) => a.day - b.day);
   if (new Set(points.map(({ day }) => day)).size < 2) return null;
   return (
@@ -45,7 +48,12 @@ export function PriceChart({ rows, unit, currency }: { rows: readonly ListRow[];
           <Tooltip
             labelFormatter={(day) => showDay(asDay(Number(day)))}
             formatter={(price) => showPrice(String(price))}
-            contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--rule-strong)', borderRadius: 3, color: 'var(--ink)' }}
+            contentStyle={{
+              background: 'var(--sheet)',
+              border: '1px solid var(--rule-strong)',
+              borderRadius: 3,
+              color: 'var(--ink)',
+            }}
           />
           <Legend verticalAlign="top" align="right" height={22} iconType="plainline" />
           <Line

@@ -72,7 +72,9 @@ export function Landing() {
           lines.data && (
             <>
               <Choosing entering={entering} body={body} charges={charges.data.rows} lines={lines.data.rows} />
-              {(chosen.length > 0 || received.length > 0) && <LandingGrid body={body} change={change} refusals={refusals} charges={chosen} lines={received} />}
+              {(chosen.length > 0 || received.length > 0) && (
+                <LandingGrid body={body} change={change} refusals={refusals} charges={chosen} lines={received} />
+              )}
             </>
           )
         )}
@@ -82,7 +84,11 @@ export function Landing() {
         allowed={mayAllocate}
         action="Post shares"
         waitingFor="Choose at least one charge and the received lines it belongs to."
-        note={<p className="dim">What has been sold already takes its part of a charge to cost of goods; the rest stays in inventory.</p>}
+        note={
+          <p className="dim">
+            What has been sold already takes its part of a charge to cost of goods; the rest stays in inventory.
+          </p>
+        }
       />
     </div>
   );
@@ -103,9 +109,14 @@ function Choosing({
   const [find, setFind] = useState('');
   const wanted = find.trim().toLowerCase();
   const fitting = lines.filter((line) =>
-    [line.receipt.transport, line.receipt.number, line.receipt.packingSlip, line.order.number, line.vendor.name, line.item.name].some((text) =>
-      text.toLowerCase().includes(wanted),
-    ),
+    [
+      line.receipt.transport,
+      line.receipt.number,
+      line.receipt.packingSlip,
+      line.order.number,
+      line.vendor.name,
+      line.item.name,
+    ].some((text) => text.toLowerCase().includes(wanted)),
   );
   const transports = [...new Set(lines.map((line) => line.receipt.transport).filter(Boolean))].slice(0, 6);
   const toggleCharge = (of: string) =>
@@ -115,12 +126,18 @@ function Choosing({
         : [...body.charges, { of, basis: 'value', fixed: {} }],
     });
   const toggleLines = (ids: readonly string[]) =>
-    change({ to: ids.every((id) => body.to.includes(id)) ? body.to.filter((id) => !ids.includes(id)) : [...new Set([...body.to, ...ids])] });
+    change({
+      to: ids.every((id) => body.to.includes(id))
+        ? body.to.filter((id) => !ids.includes(id))
+        : [...new Set([...body.to, ...ids])],
+    });
   if (charges.length === 0 && body.charges.length === 0) {
     return (
       <div className="empty">
         <h2>Every charge is on its goods</h2>
-        <p>Freight, duty, insurance and the like wait here when a bill that carries them is posted on the match bench.</p>
+        <p>
+          Freight, duty, insurance and the like wait here when a bill that carries them is posted on the match bench.
+        </p>
       </div>
     );
   }
@@ -128,7 +145,12 @@ function Choosing({
     <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] gap-x-10">
       <section aria-label="Charges not on goods">
         <h2 className="cap">Charges on no goods yet</h2>
-        <div className="max-h-[118px] overflow-auto" role="group" onKeyDown={walkChoices} aria-label="Charges to choose from">
+        <div
+          className="max-h-[118px] overflow-auto"
+          role="group"
+          onKeyDown={walkChoices}
+          aria-label="Charges to choose from"
+        >
           {charges.map((charge, position) => (
             <label key={charge.line} className="flex gap-2 py-1 border-b border-rule cursor-pointer">
               <input
@@ -164,13 +186,20 @@ function Choosing({
               key={transport}
               type="button"
               className="act"
-              onClick={() => toggleLines(lines.filter((line) => line.receipt.transport === transport).map((line) => line.line))}
+              onClick={() =>
+                toggleLines(lines.filter((line) => line.receipt.transport === transport).map((line) => line.line))
+              }
             >
               {transport}
             </button>
           ))}
         </div>
-        <div className="max-h-[88px] overflow-auto" role="group" onKeyDown={walkChoices} aria-label="Received lines to choose from">
+        <div
+          className="max-h-[88px] overflow-auto"
+          role="group"
+          onKeyDown={walkChoices}
+          aria-label="Received lines to choose from"
+        >
           {fitting.slice(0, 80).map((line, position) => (
             <label key={line.line} className="flex gap-2 py-1 border-b border-rule cursor-pointer">
               <input
@@ -183,7 +212,8 @@ function Choosing({
               <span className="grow min-w-0 truncate">
                 {line.item.name}{' '}
                 <span className="dim">
-                  {line.receipt.number} {line.receipt.transport && `· ${line.receipt.transport}`} · {line.vendor.name}, {showDay(line.receipt.date)}
+                  {line.receipt.number} {line.receipt.transport && `· ${line.receipt.transport}`} · {line.vendor.name},{' '}
+                  {showDay(line.receipt.date)}
                 </span>
               </span>
               <span className="shrink-0">

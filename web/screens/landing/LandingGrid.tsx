@@ -95,7 +95,15 @@ export function LandingGrid({ body, change, refusals, charges, lines }: Props) {
               </td>
             ))}
             <td className="num">
-              {showFigure(sumOf([...lines.map((line) => line.value), ...columns.flatMap(({ shares }) => (shares.ok ? shares.shares : []))], currency))}
+              {showFigure(
+                sumOf(
+                  [
+                    ...lines.map((line) => line.value),
+                    ...columns.flatMap(({ shares }) => (shares.ok ? shares.shares : [])),
+                  ],
+                  currency,
+                ),
+              )}
             </td>
             <td colSpan={3} />
           </tr>
@@ -157,7 +165,11 @@ function Row({
       >
         {line.item.name} <span className="dim">{line.receipt.number}</span>
         {!isZero(sold) && (
-          <span className="bar" role="img" aria-label={`${showFigure(line.onHand)} of ${showFigure(line.received)} on hand`}>
+          <span
+            className="bar"
+            role="img"
+            aria-label={`${showFigure(line.onHand)} of ${showFigure(line.received)} on hand`}
+          >
             <i style={{ width: `${portion(line.onHand, line.received) * 100}%` }} />
           </span>
         )}
@@ -194,7 +206,9 @@ function Row({
       <td className="num strong">{showFigure(landed)}</td>
       <td className="num dim">{showFigure(before)}</td>
       <td className="num strong">{showFigure(after)}</td>
-      <td className="num">{before !== undefined && after !== undefined && !isZero(before) ? percent(before, after) : ''}</td>
+      <td className="num">
+        {before !== undefined && after !== undefined && !isZero(before) ? percent(before, after) : ''}
+      </td>
     </tr>
   );
 }

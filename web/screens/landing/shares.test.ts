@@ -11,7 +11,18 @@ const line = (id: string, received: string, goods: string, weight: string | null
   vendor: { id: '1', name: 'V' },
   unit: 'kg',
   per: '1',
-  item: { id, number: id, name: id, unit: 'kg', packs: [], codes: [], method: 'fifo', tracking: 'none', weight, volume: null },
+  item: {
+    id,
+    number: id,
+    name: id,
+    unit: 'kg',
+    packs: [],
+    codes: [],
+    method: 'fifo',
+    tracking: 'none',
+    weight,
+    volume: null,
+  },
   currency: 'USD',
   ordered: received,
   received,
@@ -31,7 +42,8 @@ const charge: OpenCharge = {
   left: '100.00',
 };
 const lines = [line('1/1', '33', '468.60', '1'), line('1/2', '2', '2360.00', '42.5'), line('2/1', '7', '56.70', '0.2')];
-const shares = (basis: Basis, fixed: Record<string, string> = {}, some = lines) => sharesOf(charge, { of: charge.line, basis, fixed }, some, 'USD');
+const shares = (basis: Basis, fixed: Record<string, string> = {}, some = lines) =>
+  sharesOf(charge, { of: charge.line, basis, fixed }, some, 'USD');
 
 describe('shares on the sheet', () => {
   it.each<[Basis, string[]]>([
@@ -51,7 +63,10 @@ describe('shares on the sheet', () => {
     expect(shares('weight', {}, [line('1/1', '1', '1.00', null)])).toEqual({ ok: false });
     expect(shares('weight', { '1/1': '1.' + '999' })).toEqual({ ok: false });
     expect(shares('manual', { '1/1': '99.99' })).toEqual({ ok: false });
-    expect(shares('manual', { '1/1': '99.99', '2/1': '0.01' })).toEqual({ ok: true, shares: ['99.99', '0.00', '0.01'] });
+    expect(shares('manual', { '1/1': '99.99', '2/1': '0.01' })).toEqual({
+      ok: true,
+      shares: ['99.99', '0.00', '0.01'],
+    });
   });
 
   it('give a unit cost to four decimals', () => {

@@ -10,10 +10,20 @@ export type ColumnShares = { ok: true; shares: string[] } | { ok: false };
 const scaledQuantity = (text: string) => quantity(decimalOrThrow(text, QUANTITY_PLACES));
 
 /** The shares of one charge over the chosen lines, by the core's own sharing out: what posting will do, at once. */
-export function sharesOf(charge: OpenCharge, chosen: Body['charges'][number], lines: readonly ReceivedLine[], currency: string): ColumnShares {
+export function sharesOf(
+  charge: OpenCharge,
+  chosen: Body['charges'][number],
+  lines: readonly ReceivedLine[],
+  currency: string,
+): ColumnShares {
   const minor = (text: string) => decimalOrThrow(text, decimalsOf(currency));
   const targets: Target[] = lines.map((line) => ({
-    line: { id: line.line, item: line.item.id, quantity: scaledQuantity(line.received), goods: base(minor(line.goods)) },
+    line: {
+      id: line.line,
+      item: line.item.id,
+      quantity: scaledQuantity(line.received),
+      goods: base(minor(line.goods)),
+    },
     item: {
       weight: line.item.weight === null ? undefined : scaledQuantity(line.item.weight),
       volume: line.item.volume === null ? undefined : scaledQuantity(line.item.volume),

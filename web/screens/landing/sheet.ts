@@ -6,7 +6,11 @@ export type Basis = Exclude<(typeof BASES)[number], 'duty'>;
 /** Charges on the sheet with their basis, received lines in order, and shares typed by hand. */
 export interface Body {
   readonly date: string;
-  readonly charges: readonly { readonly of: string; readonly basis: Basis; readonly fixed: Readonly<Record<string, string>> }[];
+  readonly charges: readonly {
+    readonly of: string;
+    readonly basis: Basis;
+    readonly fixed: Readonly<Record<string, string>>;
+  }[];
   readonly to: readonly string[];
 }
 
@@ -18,4 +22,6 @@ const BASIS_NAMES: Readonly<Record<Basis, string>> = {
   equal: 'equally',
   manual: 'by hand',
 };
-export const BASIS_CHOICES = BASES.filter((basis): basis is Basis => basis !== 'duty').map((basis) => [basis, BASIS_NAMES[basis]] as const);
+export const BASIS_CHOICES = BASES.filter((basis): basis is Basis => basis !== 'duty').map(
+  (basis) => [basis, BASIS_NAMES[basis]] as const,
+);

@@ -16,7 +16,9 @@ export function Journal() {
   const account = search.get('account') ?? undefined;
   const [before, setBefore] = useState<readonly (string | undefined)[]>([undefined]);
   const page = before[before.length - 1];
-  const journal = server.useJournalQuery({ query: { ...(page ? { before: page } : {}), ...(account ? { account } : {}) } });
+  const journal = server.useJournalQuery({
+    query: { ...(page ? { before: page } : {}), ...(account ? { account } : {}) },
+  });
   const rows = journal.data?.rows ?? [];
   return (
     <div className="screen">
@@ -70,7 +72,11 @@ export function Journal() {
             </button>
           )}
           {rows.length === 60 && (
-            <button type="button" className="btn quiet" onClick={() => setBefore([...before, rows[rows.length - 1]?.number])}>
+            <button
+              type="button"
+              className="btn quiet"
+              onClick={() => setBefore([...before, rows[rows.length - 1]?.number])}
+            >
               Earlier entries
             </button>
           )}
@@ -98,7 +104,8 @@ function EntryRows({ entry }: { entry: JournalEntry }) {
             )}
           </td>
           <td className="name" style={{ paddingLeft: line?.amount.startsWith('-') ? 28 : undefined }}>
-            {line ? line.accountName : <span className="dim">nothing of value moved</span>} <span className="dim">{line && aboutLine(line)}</span>
+            {line ? line.accountName : <span className="dim">nothing of value moved</span>}{' '}
+            <span className="dim">{line && aboutLine(line)}</span>
           </td>
           <td className="num">{line && !line.amount.startsWith('-') ? showFigure(line.amount) : ''}</td>
           <td className="num">{line?.amount.startsWith('-') ? showFigure(line.amount.slice(1)) : ''}</td>

@@ -64,10 +64,13 @@ export function TrialBalance() {
             </table>
             <p className="pt-4" role="status">
               {isZero(gap) ? (
-                <span className="text-proved">✓ Inventory in the ledger, {showFigure(data.inventory)}, is what the stock is worth, to the cent.</span>
+                <span className="text-proved">
+                  ✓ Inventory in the ledger, {showFigure(data.inventory)}, is what the stock is worth, to the cent.
+                </span>
               ) : (
                 <span className="text-over">
-                  ▲ Inventory in the ledger is {showFigure(data.inventory)}, the stock is worth {showFigure(data.stock)}: {showFigure(gap)} apart.
+                  ▲ Inventory in the ledger is {showFigure(data.inventory)}, the stock is worth {showFigure(data.stock)}
+                  : {showFigure(gap)} apart.
                 </span>
               )}
             </p>

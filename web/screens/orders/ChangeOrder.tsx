@@ -36,7 +36,13 @@ function Changing({ order }: { order: OrderView }) {
   const entering = useDraft<'order-change', Body>({
     kind: 'order-change',
     id: draft,
-    blank: () => ({ of: order.id, version: order.version, date: me.company.today, reason: '', lines: order.lines.map(asOrdered) }),
+    blank: () => ({
+      of: order.id,
+      version: order.version,
+      date: me.company.today,
+      reason: '',
+      lines: order.lines.map(asOrdered),
+    }),
     toCommand: (body) => ({ ...body, lines: body.lines.filter((line) => !isBlank(line)) }),
     title: () => `Change of ${order.number}`,
     after: () => void navigate(`/documents/${order.id}`),
@@ -59,7 +65,13 @@ function Changing({ order }: { order: OrderView }) {
         <div className="fields">
           <DateField name="Date" body={body} change={change} refusals={refusals} />
           <Field name="Why it changes" wide>
-            <Cell label="Why it changes" autoFocus value={body.reason} wrong={wrongAt(refusals, '/reason')} onChange={(reason) => change({ reason })} />
+            <Cell
+              label="Why it changes"
+              autoFocus
+              value={body.reason}
+              wrong={wrongAt(refusals, '/reason')}
+              onChange={(reason) => change({ reason })}
+            />
           </Field>
         </div>
         <OrderGrid
@@ -79,7 +91,14 @@ function Changing({ order }: { order: OrderView }) {
         allowed={mayChange}
         action="Place version"
         waitingFor="Change a line or add one."
-        note={<Commitment lines={body.lines} currency={order.currency} before={before} expected={entering.preview?.expected} />}
+        note={
+          <Commitment
+            lines={body.lines}
+            currency={order.currency}
+            before={before}
+            expected={entering.preview?.expected}
+          />
+        }
       />
     </div>
   );

@@ -25,7 +25,8 @@ export function Commitment({ lines, currency, expected = [], before }: Props) {
     currency,
   );
   const charges = new Map<string, string[]>();
-  for (const { kind, amount } of expected.flatMap((line) => line.charges)) charges.set(kind, [...(charges.get(kind) ?? []), amount]);
+  for (const { kind, amount } of expected.flatMap((line) => line.charges))
+    charges.set(kind, [...(charges.get(kind) ?? []), amount]);
   return (
     <>
       <h2 className="cap">Commitment, {currency}</h2>

@@ -15,7 +15,10 @@ export function Commitments() {
   return (
     <div className="screen">
       <div>
-        <Head title="Commitments" about={`What is ordered and has not come, in ${company.currency} at the rate of each order`} />
+        <Head
+          title="Commitments"
+          about={`What is ordered and has not come, in ${company.currency} at the rate of each order`}
+        />
         <OrderTabs />
       </div>
       <div className="body">
@@ -43,7 +46,17 @@ export function Commitments() {
   );
 }
 
-function Sums({ title, rows, total, nothing }: { title: string; rows: View['vendors']; total: string; nothing: string }) {
+function Sums({
+  title,
+  rows,
+  total,
+  nothing,
+}: {
+  title: string;
+  rows: View['vendors'];
+  total: string;
+  nothing: string;
+}) {
   return (
     <table className="sheet w-[330px]" aria-label={`Commitments by ${title.toLowerCase()}`}>
       <thead>
@@ -61,7 +74,10 @@ function Sums({ title, rows, total, nothing }: { title: string; rows: View['vend
             <td className={row.name === '' ? 'dim' : ''}>{row.name || nothing}</td>
             <td className="num">{showFigure(row.amount)}</td>
             <td>
-              <span className="block h-[6px] bg-bronze" style={{ width: `${Math.round(portion(row.amount, total) * 90)}px` }} />
+              <span
+                className="block h-[6px] bg-bronze"
+                style={{ width: `${Math.round(portion(row.amount, total) * 90)}px` }}
+              />
             </td>
           </tr>
         ))}

@@ -61,7 +61,11 @@ export function ExpectedCharges({ line, at, set, wrong, expected }: Props) {
         </div>
       ))}
       {unused && (
-        <button type="button" className="act self-start" onClick={() => set({ estimates: [...estimates, { kind: unused, by: 'unit', figure: '' }] })}>
+        <button
+          type="button"
+          className="act self-start"
+          onClick={() => set({ estimates: [...estimates, { kind: unused, by: 'unit', figure: '' }] })}
+        >
           {estimates.length === 0 ? 'Expect freight or another charge with it' : 'Expect another charge'}
         </button>
       )}

@@ -69,7 +69,10 @@ export function FurtherOfLine({
           <Choice
             label={`Warehouse, line ${at + 1}`}
             value={line.warehouse ?? ''}
-            options={[['', 'as the order says'], ...(warehouses.data?.rows ?? []).map(({ id, name }) => [id, name] as const)]}
+            options={[
+              ['', 'as the order says'],
+              ...(warehouses.data?.rows ?? []).map(({ id, name }) => [id, name] as const),
+            ]}
             wrong={wrong('warehouse')}
             onChange={(warehouse) => set({ warehouse })}
           />

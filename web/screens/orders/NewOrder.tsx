@@ -26,11 +26,22 @@ export function NewOrder() {
   const entering = useDraft<'order', Body>({
     kind: 'order',
     id: draft,
-    blank: () => ({ vendor: '', date: me.company.today, currency: me.company.currency, warehouse: '', lines: [NO_LINE], note: '' }),
+    blank: () => ({
+      vendor: '',
+      date: me.company.today,
+      currency: me.company.currency,
+      warehouse: '',
+      lines: [NO_LINE],
+      note: '',
+    }),
     toCommand: (body) => {
       const lines = body.lines.filter((line) => !isBlank(line));
       if (lines.length === 0 || body.vendor === '') return undefined;
-      return { ...body, warehouse: body.warehouse || (warehouses.data?.rows[0]?.id ?? '0'), lines: lines.map(({ of: _, ...line }) => line) };
+      return {
+        ...body,
+        warehouse: body.warehouse || (warehouses.data?.rows[0]?.id ?? '0'),
+        lines: lines.map(({ of: _, ...line }) => line),
+      };
     },
     title: (body) => `Order to ${vendors.data?.rows.find((vendor) => vendor.id === body.vendor)?.name ?? 'a vendor'}`,
   });
@@ -40,7 +51,12 @@ export function NewOrder() {
   const [newVendor, setNewVendor] = useState<string>();
   if (!body) return null;
   const vendor = vendors.data?.rows.find((entry) => entry.id === body.vendor);
-  const choose = (id: string) => change({ vendor: id, terms: '', currency: vendors.data?.rows.find((entry) => entry.id === id)?.currency ?? body.currency });
+  const choose = (id: string) =>
+    change({
+      vendor: id,
+      terms: '',
+      currency: vendors.data?.rows.find((entry) => entry.id === id)?.currency ?? body.currency,
+    });
   return (
     <div className="screen">
       <Head
@@ -82,7 +98,14 @@ export function NewOrder() {
                 wrong={wrongAt(refusals, '/incoterm')}
                 onChange={(incoterm) => change({ incoterm: incoterm as Body['incoterm'] })}
               />
-              {body.incoterm && <Cell label="Named place" placeholder="Port, town …" value={body.place ?? ''} onChange={(place) => change({ place })} />}
+              {body.incoterm && (
+                <Cell
+                  label="Named place"
+                  placeholder="Port, town …"
+                  value={body.place ?? ''}
+                  onChange={(place) => change({ place })}
+                />
+              )}
             </div>
           </Field>
           <Field name="Note" wide>

@@ -30,7 +30,17 @@ interface Props {
 }
 
 /** The lines of an order, new or changed: a grid that grows as it is filled; what is seldom said is in a row of its own below. */
-export function OrderGrid({ lines, change, refusals, vendor, currency, date, taxCode, expected = NO_COSTS, onOrder }: Props) {
+export function OrderGrid({
+  lines,
+  change,
+  refusals,
+  vendor,
+  currency,
+  date,
+  taxCode,
+  expected = NO_COSTS,
+  onOrder,
+}: Props) {
   const { company, user } = useMe();
   const items = server.useItemsQuery();
   const prices = server.usePricesQuery({ params: { id: vendor } }, { skip: vendor === '' });
@@ -52,7 +62,8 @@ export function OrderGrid({ lines, change, refusals, vendor, currency, date, tax
     [items.data, boughtOf],
   );
   const forItem = (line: OrderLine) => line.item || (onOrder?.get(line.of)?.item?.id ?? '');
-  const known = (line: OrderLine): KnownPrice | undefined => knownPrice(boughtOf.get(forItem(line)), { unit: line.unit ?? '', quantity: line.quantity, date });
+  const known = (line: OrderLine): KnownPrice | undefined =>
+    knownPrice(boughtOf.get(forItem(line)), { unit: line.unit ?? '', quantity: line.quantity, date });
   // A price that was the known one, or none, goes with the quantity and the unit; one that somebody typed stays.
   const priced = (before: OrderLine, now: OrderLine): string =>
     before.price === '' || before.price === known(before)?.price ? (known(now)?.price ?? before.price) : before.price;
@@ -71,7 +82,13 @@ export function OrderGrid({ lines, change, refusals, vendor, currency, date, tax
     choose(at, item) {
       const before = lines[at];
       if (!before) return;
-      const now = { ...before, item, unit: usualUnit(boughtOf.get(item)), packSize: undefined, taxCode: before.taxCode || taxCode };
+      const now = {
+        ...before,
+        item,
+        unit: usualUnit(boughtOf.get(item)),
+        packSize: undefined,
+        taxCode: before.taxCode || taxCode,
+      };
       set(at, { ...now, price: priced(before, now) });
     },
     open: (at, open) => setOpened(new Set(open ? [...opened, at] : [...opened].filter((row) => row !== at))),
@@ -107,7 +124,9 @@ export function OrderGrid({ lines, change, refusals, vendor, currency, date, tax
   const refusedAt = useMemo(() => byLine(refusals), [refusals]);
   const knownNow = lines.map(known);
   const refresh = () => change(lines.map((line, at) => ({ ...line, price: knownNow[at]?.price ?? line.price })));
-  const stale = lines.filter((line, at) => !isBlank(line) && knownNow[at] !== undefined && knownNow[at].price !== line.price).length;
+  const stale = lines.filter(
+    (line, at) => !isBlank(line) && knownNow[at] !== undefined && knownNow[at].price !== line.price,
+  ).length;
   return (
     <>
       <table

@@ -72,7 +72,10 @@ export const OrderGridLine = memo(function OrderGridLine({
   const set = (to: Partial<OrderLine>) => actions.set(at, to);
   const isExpense = line.expense !== undefined || (ordered !== undefined && ordered.item === null);
   const wide =
-    opened || refusals.some((refusal) => /\/(estimates|packSize|vendorNumber|warehouse|taxCode|transport|department|location|project)/.test(refusal.at));
+    opened ||
+    refusals.some((refusal) =>
+      /\/(estimates|packSize|vendorNumber|warehouse|taxCode|transport|department|location|project)/.test(refusal.at),
+    );
   return (
     <tbody ref={measure} data-index={at}>
       <tr className={wide ? 'joined' : ''} aria-rowindex={at + 2}>
@@ -102,7 +105,12 @@ export const OrderGridLine = memo(function OrderGridLine({
           )}
         </td>
         <td>
-          <FigureCell label={`Quantity, line ${at + 1}`} value={line.quantity} wrong={wrong('quantity')} onChange={(quantity) => set({ quantity })} />
+          <FigureCell
+            label={`Quantity, line ${at + 1}`}
+            value={line.quantity}
+            wrong={wrong('quantity')}
+            onChange={(quantity) => set({ quantity })}
+          />
         </td>
         <td className="dim">
           {isExpense || !item ? (
@@ -121,11 +129,20 @@ export const OrderGridLine = memo(function OrderGridLine({
           )}
         </td>
         <td>
-          <FigureCell label={`Price, line ${at + 1}`} value={line.price} wrong={wrong('price')} onChange={(price) => set({ price })} />
+          <FigureCell
+            label={`Price, line ${at + 1}`}
+            value={line.price}
+            wrong={wrong('price')}
+            onChange={(price) => set({ price })}
+          />
         </td>
         <td className="dim">
           {inStock(line, item)}
-          {priceFrom(line.price, knownAt === undefined ? undefined : { price: knownAt, source: knownFrom ?? '' }, ordered)}
+          {priceFrom(
+            line.price,
+            knownAt === undefined ? undefined : { price: knownAt, source: knownFrom ?? '' },
+            ordered,
+          )}
         </td>
         <td>
           <FigureCell
@@ -136,7 +153,13 @@ export const OrderGridLine = memo(function OrderGridLine({
           />
         </td>
         <td>
-          <Cell label={`Due, line ${at + 1}`} type="date" value={line.due} wrong={wrong('due')} onChange={(due) => set({ due })} />
+          <Cell
+            label={`Due, line ${at + 1}`}
+            type="date"
+            value={line.due}
+            wrong={wrong('due')}
+            onChange={(due) => set({ due })}
+          />
         </td>
         <td className="num strong">{showFigure(amountOfLine(line.quantity, line.price, line.discount, currency))}</td>
         <td className="num">

@@ -25,16 +25,52 @@ interface Deed {
   readonly lines?: readonly string[];
 }
 
-const HOLD: Deed = { kind: 'order-step', step: 'held', title: 'Put the order on hold', action: 'Put on hold', needsReason: true };
-const RELEASE: Deed = { kind: 'order-step', step: 'released', title: 'Release the order', action: 'Release', needsReason: false };
-const APPROVE: Deed = { kind: 'order-approval', step: 'approved', title: 'Approve the order as it stands', action: 'Approve', needsReason: false };
-const REJECT: Deed = { kind: 'order-approval', step: 'rejected', title: 'Reject the order as it stands', action: 'Reject', needsReason: true };
-const closing = (lines: readonly string[], title: string): Deed => ({ kind: 'order-closing', title, action: 'Close', needsReason: true, lines });
+const HOLD: Deed = {
+  kind: 'order-step',
+  step: 'held',
+  title: 'Put the order on hold',
+  action: 'Put on hold',
+  needsReason: true,
+};
+const RELEASE: Deed = {
+  kind: 'order-step',
+  step: 'released',
+  title: 'Release the order',
+  action: 'Release',
+  needsReason: false,
+};
+const APPROVE: Deed = {
+  kind: 'order-approval',
+  step: 'approved',
+  title: 'Approve the order as it stands',
+  action: 'Approve',
+  needsReason: false,
+};
+const REJECT: Deed = {
+  kind: 'order-approval',
+  step: 'rejected',
+  title: 'Reject the order as it stands',
+  action: 'Reject',
+  needsReason: true,
+};
+const closing = (lines: readonly string[], title: string): Deed => ({
+  kind: 'order-closing',
+  title,
+  action: 'Close',
+  needsReason: true,
+  lines,
+});
 
 const isOpen = (order: OrderView): boolean => order.lines.some((line) => !isZero(line.open));
 
 /** How an order stands, in words; nothing where there is nothing to say. */
-export function standingOf({ approval, held, version, sent, limit }: Pick<OrderView, 'approval' | 'held' | 'version' | 'sent' | 'limit'>): string {
+export function standingOf({
+  approval,
+  held,
+  version,
+  sent,
+  limit,
+}: Pick<OrderView, 'approval' | 'held' | 'version' | 'sent' | 'limit'>): string {
   if (held) return 'On hold';
   if (approval === 'awaited') return `Waits for approval: above its buyer’s limit of ${showFigure(limit)}`;
   if (approval === 'rejected') return 'Rejected: a new version asks again';
@@ -76,7 +112,9 @@ export function OrderActions({ order }: { order: OrderView }) {
               type="button"
               className="btn quiet"
               disabled={doing.isLoading}
-              onClick={() => perform({ kind: 'order-step', step: 'sent', title: '', action: '', needsReason: false }, '')}
+              onClick={() =>
+                perform({ kind: 'order-step', step: 'sent', title: '', action: '', needsReason: false }, '')
+              }
             >
               Mark as sent
             </button>
@@ -98,11 +136,15 @@ export function OrderActions({ order }: { order: OrderView }) {
         >
           {deed.kind === 'order-approval' && (
             <p>
-              {showFigure(order.base)} for {order.vendor.name}, ordered by {order.buyer}, whose limit is {showFigure(order.limit)}.
+              {showFigure(order.base)} for {order.vendor.name}, ordered by {order.buyer}, whose limit is{' '}
+              {showFigure(order.limit)}.
             </p>
           )}
           {deed.kind === 'order-closing' && (
-            <p>What is still to come of {count(order.lines.filter((line) => !isZero(line.open)).length, 'line')} will not come.</p>
+            <p>
+              What is still to come of {count(order.lines.filter((line) => !isZero(line.open)).length, 'line')} will not
+              come.
+            </p>
           )}
         </AskReason>
       )}
@@ -122,7 +164,17 @@ function CopyOrder({ order }: { order: OrderView }) {
       ...(line.item ? {} : { expense: line.expense }),
     }));
     const { currency, warehouse, ownTerms: terms, incoterm, place } = order;
-    const body: BodyOf<'order'> = { vendor: order.vendor.id, date: company.today, currency, warehouse, terms, incoterm, place, note: '', lines };
+    const body: BodyOf<'order'> = {
+      vendor: order.vendor.id,
+      date: company.today,
+      currency,
+      warehouse,
+      terms,
+      incoterm,
+      place,
+      note: '',
+      lines,
+    };
     dispatch(opened({ id, kind: 'order', body, version: 0 }));
     dispatch(changed({ id, title: `Order to ${order.vendor.name}`, body }));
     void navigate(`/orders/new/${id}`);
@@ -142,7 +194,9 @@ function useDeed(order: OrderView, done: () => void) {
   const perform = (deed: Deed, reason: string) => {
     const about = { of: order.id, date: company.today < order.date ? order.date : company.today, reason };
     const body =
-      deed.kind === 'order-closing' ? { ...about, lines: (deed.lines ?? []).map((of) => ({ of })) } : { ...about, seen: order.version, step: deed.step };
+      deed.kind === 'order-closing'
+        ? { ...about, lines: (deed.lines ?? []).map((of) => ({ of })) }
+        : { ...about, seen: order.version, step: deed.step };
     void post({ kind: deed.kind, body: body as BodyOf<Kind>, key }).then((result) => {
       if (!result.data) {
         if (deed.title === '') toast.error(saidAgainst(result.error) ?? 'That was not possible.');
@@ -185,18 +239,37 @@ export function OrderLines({ order }: { order: OrderView }) {
         <tbody>
           {order.lines.map((line) => {
             const about = [
-              ...[line.warehouse && `into ${warehouses.data?.rows.find(({ id }) => id === line.warehouse)?.name ?? 'another warehouse'}`, line.transport],
-              ...[line.taxCode && `taxes ${line.taxCode}`, line.department, line.location, line.project, ...line.estimates.map(estimateInWords)],
-              line.estimates.length > 0 && `should cost ${showFigure(line.expected)} ${company.currency} a ${line.item?.unit ?? 'unit'} once here`,
+              ...[
+                line.warehouse &&
+                  `into ${warehouses.data?.rows.find(({ id }) => id === line.warehouse)?.name ?? 'another warehouse'}`,
+                line.transport,
+              ],
+              ...[
+                line.taxCode && `taxes ${line.taxCode}`,
+                line.department,
+                line.location,
+                line.project,
+                ...line.estimates.map(estimateInWords),
+              ],
+              line.estimates.length > 0 &&
+                `should cost ${showFigure(line.expected)} ${company.currency} a ${line.item?.unit ?? 'unit'} once here`,
             ].filter(Boolean);
-            const packs = line.per === '1' ? [] : [`${showFigure(line.asked)} ${line.unit} of ${showFigure(line.per)} ${line.item?.unit ?? ''}`];
-            const more = [...packs, ...about, ...(line.closed ? [`${showFigure(line.closed.quantity)} closed: ${line.closed.reason}`] : [])];
+            const packs =
+              line.per === '1'
+                ? []
+                : [`${showFigure(line.asked)} ${line.unit} of ${showFigure(line.per)} ${line.item?.unit ?? ''}`];
+            const more = [
+              ...packs,
+              ...about,
+              ...(line.closed ? [`${showFigure(line.closed.quantity)} closed: ${line.closed.reason}`] : []),
+            ];
             const label = line.item?.name ?? line.expense;
             return (
               <Fragment key={line.line}>
                 <tr className={more.length > 0 ? 'joined' : ''}>
                   <td className="name" title={`${line.item?.number ?? ''} ${label}`}>
-                    <span className={line.item ? '' : 'sentence'}>{label}</span> <span className="dim">{line.item?.number}</span>
+                    <span className={line.item ? '' : 'sentence'}>{label}</span>{' '}
+                    <span className="dim">{line.item?.number}</span>
                   </td>
                   <td className="num">{showFigure(line.quantity)}</td>
                   <td className="dim">{line.item?.unit ?? 'expense'}</td>
@@ -211,7 +284,12 @@ export function OrderLines({ order }: { order: OrderView }) {
                   <td className="num strong">{isZero(line.open) ? '' : showFigure(line.open)}</td>
                   <td className="num">
                     {mayClose && !isZero(line.open) && (
-                      <button type="button" className="act" aria-label={`Close ${label}`} onClick={() => setCloses(line)}>
+                      <button
+                        type="button"
+                        className="act"
+                        aria-label={`Close ${label}`}
+                        onClick={() => setCloses(line)}
+                      >
                         Close
                       </button>
                     )}
@@ -279,7 +357,9 @@ export function OrderHistory({ order }: { order: OrderView }) {
                 <td className="dim">{showDay(entry.date)}</td>
                 <td>
                   {STEPS[entry.step]}
-                  {entry.version > 0 && entry.step !== 'closed' && <span className="dim"> · version {entry.version}</span>}
+                  {entry.version > 0 && entry.step !== 'closed' && (
+                    <span className="dim"> · version {entry.version}</span>
+                  )}
                 </td>
                 <td>{entry.by}</td>
                 <td className="name" title={entry.reason}>

@@ -39,7 +39,9 @@ export function Orders() {
           empty={
             <>
               <h2>No orders yet</h2>
-              <p>An order says what was asked for, so that there is something to check the goods and the bill against.</p>
+              <p>
+                An order says what was asked for, so that there is something to check the goods and the bill against.
+              </p>
               <p className="pt-3">
                 <Link className="act" to="/orders/new">
                   Enter the first order

@@ -5,11 +5,22 @@ export type OrderLine = BodyOf<'order-change'>['lines'][number];
 
 export const NO_LINE: OrderLine = { of: '', item: '', quantity: '', price: '', discount: '', due: '' };
 export const NO_EXPENSE: OrderLine = { ...NO_LINE, expense: '' };
-export const isBlank = (line: OrderLine): boolean => !line.of && line.item === '' && !line.expense && line.quantity === '' && line.price === '';
+export const isBlank = (line: OrderLine): boolean =>
+  !line.of && line.item === '' && !line.expense && line.quantity === '' && line.price === '';
 
 /** How much is said of a line beyond what every line says. */
-export const saidBeside = ({ department, location, project, estimates, vendorNumber, warehouse, taxCode, transport }: OrderLine): number =>
-  [department, location, project, vendorNumber, warehouse, taxCode, transport].filter(Boolean).length + (estimates?.length ?? 0);
+export const saidBeside = ({
+  department,
+  location,
+  project,
+  estimates,
+  vendorNumber,
+  warehouse,
+  taxCode,
+  transport,
+}: OrderLine): number =>
+  [department, location, project, vendorNumber, warehouse, taxCode, transport].filter(Boolean).length +
+  (estimates?.length ?? 0);
 
 /** A line as it is on the order, to be changed. */
 export const asOrdered = (line: OrderView['lines'][number]): OrderLine => ({

@@ -23,7 +23,10 @@ const scaled = (text: string, places: number): bigint => {
 };
 
 /** What the vendor asks: by its list, for this quantity on this day; without one, as on the last order in this unit. */
-export function knownPrice(known: PriceView | undefined, { unit, quantity: asked, date }: Wanted): KnownPrice | undefined {
+export function knownPrice(
+  known: PriceView | undefined,
+  { unit, quantity: asked, date }: Wanted,
+): KnownPrice | undefined {
   if (!known) return undefined;
   const list = known.list.map((entry) => ({
     ...{ unit: entry.unit, from: entry.from, to: entry.to ?? undefined, shown: entry },
@@ -43,7 +46,11 @@ function inWords({ least, to }: PriceView['list'][number]): string {
 export const usualUnit = (known: PriceView | undefined): string => known?.last?.unit ?? known?.list[0]?.unit ?? '';
 
 /** Where a line's price comes from, in words. */
-export function priceFrom(price: string, known: KnownPrice | undefined, ordered: OrderView['lines'][number] | undefined): string {
+export function priceFrom(
+  price: string,
+  known: KnownPrice | undefined,
+  ordered: OrderView['lines'][number] | undefined,
+): string {
   if (ordered !== undefined && price === ordered.price) return 'as ordered';
   if (known) return known.price === price ? known.source : `not the ${known.source}: ${known.price}`;
   return price ? 'typed' : '';

@@ -21,8 +21,12 @@ interface Props {
 export function AsideRows({ rows, lines, warehouse, refusals, change }: Props) {
   const items = server.useItemsQuery();
   const warehouses = server.useWarehousesQuery();
-  const places = (warehouses.data?.rows.find(({ id }) => id === warehouse) ?? warehouses.data?.rows[0])?.bins.filter(({ kind }) => kind === 'rejects') ?? [];
-  const set = (at: number, to: Partial<AsideRow>) => change(rows.map((row, position) => (position === at ? { ...row, ...to } : row)));
+  const places =
+    (warehouses.data?.rows.find(({ id }) => id === warehouse) ?? warehouses.data?.rows[0])?.bins.filter(
+      ({ kind }) => kind === 'rejects',
+    ) ?? [];
+  const set = (at: number, to: Partial<AsideRow>) =>
+    change(rows.map((row, position) => (position === at ? { ...row, ...to } : row)));
   const takeOut = (at: number) => change(rows.filter((_, position) => position !== at));
   return (
     <table className="sheet ruled mt-6" aria-label="Goods that stand aside">
@@ -85,7 +89,12 @@ export function AsideRows({ rows, lines, warehouse, refusals, change }: Props) {
               </td>
               <td className="dim">{item?.unit}</td>
               <td>
-                <Cell label={`Why it stands aside ${at + 1}`} value={row.reason} wrong={wrong('reason')} onChange={(reason) => set(at, { reason })} />
+                <Cell
+                  label={`Why it stands aside ${at + 1}`}
+                  value={row.reason}
+                  wrong={wrong('reason')}
+                  onChange={(reason) => set(at, { reason })}
+                />
               </td>
               <td>
                 <Cell
@@ -97,7 +106,11 @@ export function AsideRows({ rows, lines, warehouse, refusals, change }: Props) {
                 />
               </td>
               <td>
-                <Photo label={`Photo of what stands aside ${at + 1}`} id={row.photo ?? ''} onKept={(photo) => set(at, { photo })} />
+                <Photo
+                  label={`Photo of what stands aside ${at + 1}`}
+                  id={row.photo ?? ''}
+                  onKept={(photo) => set(at, { photo })}
+                />
               </td>
               <td className="num">
                 <TakeOut label={`Take out what stands aside ${at + 1}`} onClick={() => takeOut(at)} />

@@ -28,13 +28,19 @@ export function Asides() {
   const rows = asides.data?.rows ?? [];
   return (
     <div className="screen">
-      <Head title="Standing aside" about="Rejected when they came, or come without an order: in no stock, owed to nobody" />
+      <Head
+        title="Standing aside"
+        about="Rejected when they came, or come without an order: in no stock, owed to nobody"
+      />
       <div className="body">
         {asides.isError && <Problem error={asides.error} again={asides.refetch} />}
         {asides.data && rows.length === 0 ? (
           <div className="empty">
             <h2>Nothing stands aside</h2>
-            <p>Goods that are rejected at the dock, or that nobody ordered, wait here until they go back, are scrapped, or an order explains them.</p>
+            <p>
+              Goods that are rejected at the dock, or that nobody ordered, wait here until they go back, are scrapped,
+              or an order explains them.
+            </p>
           </div>
         ) : (
           <table className="sheet" aria-label="Goods that stand aside">
@@ -59,9 +65,16 @@ export function Asides() {
                   <td className="num strong">{showFigure(row.left)}</td>
                   <td className="dim">{row.unit}</td>
                   <td>{row.vendor.name}</td>
-                  <td>{row.order ? <Link to={`/documents/${row.order.id}`}>{row.order.number}</Link> : <span className="text-over">none</span>}</td>
                   <td>
-                    <Link to={`/documents/${row.receipt.id}`}>{row.receipt.number}</Link> <span className="dim">{showDay(row.receipt.date)}</span>
+                    {row.order ? (
+                      <Link to={`/documents/${row.order.id}`}>{row.order.number}</Link>
+                    ) : (
+                      <span className="text-over">none</span>
+                    )}
+                  </td>
+                  <td>
+                    <Link to={`/documents/${row.receipt.id}`}>{row.receipt.number}</Link>{' '}
+                    <span className="dim">{showDay(row.receipt.date)}</span>
                   </td>
                   <td>
                     <span className="flex items-center gap-2">
@@ -71,7 +84,12 @@ export function Asides() {
                   </td>
                   <td className="num">
                     {mayClear && (
-                      <button type="button" className="act" aria-label={`Say what became of ${row.what}`} onClick={() => setClears(row)}>
+                      <button
+                        type="button"
+                        className="act"
+                        aria-label={`Say what became of ${row.what}`}
+                        onClick={() => setClears(row)}
+                      >
                         They are gone
                       </button>
                     )}
@@ -95,7 +113,11 @@ function Clearing({ aside, onClose }: { aside: AsideView; onClose: () => void })
   const [key] = useState(() => crypto.randomUUID());
   const [post, { isLoading, error }] = server.usePostMutation();
   const clear = async (reason: string) => {
-    const body: BodyOf<'aside-closing'> = { date: me.company.today, reason, lines: [{ of: aside.line, quantity, outcome }] };
+    const body: BodyOf<'aside-closing'> = {
+      date: me.company.today,
+      reason,
+      lines: [{ of: aside.line, quantity, outcome }],
+    };
     const posted = await post({ kind: 'aside-closing', body, key });
     if ('error' in posted) return;
     toast.success(`${posted.data.number} is posted.`);

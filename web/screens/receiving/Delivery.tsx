@@ -32,12 +32,26 @@ export function Delivery({ vendor, draft, lines }: { vendor: string; draft: stri
   const entering = useDraft<'receipt', Body>({
     kind: 'receipt',
     id: draft,
-    blank: () => ({ vendor, date: me.company.today, warehouse: '', packingSlip: '', transport: '', billNumber: '', billAnother: '', ...NOTHING_COUNTED }),
+    blank: () => ({
+      vendor,
+      date: me.company.today,
+      warehouse: '',
+      packingSlip: '',
+      transport: '',
+      billNumber: '',
+      billAnother: '',
+      ...NOTHING_COUNTED,
+    }),
     toCommand: ({ quantities, units, lots, last, aside, further, billNumber, billAnother, ...body }) => {
       const sent = toSend(lines, { quantities, units, lots, last, aside, further });
       if (sent.lines.length + (sent.aside?.length ?? 0) === 0) return undefined;
       const warehouse = body.warehouse || (usualWarehouse(lines, quantities) ?? warehouses.data?.rows[0]?.id ?? '0');
-      return { ...body, warehouse, ...sent, ...(billNumber.trim() === '' ? {} : { bill: { number: billNumber, another: billAnother } }) };
+      return {
+        ...body,
+        warehouse,
+        ...sent,
+        ...(billNumber.trim() === '' ? {} : { bill: { number: billNumber, another: billAnother } }),
+      };
     },
     title: () => `Receipt from ${name}`,
   });
@@ -47,9 +61,12 @@ export function Delivery({ vendor, draft, lines }: { vendor: string; draft: stri
   const advices = server.useAdvicesQuery();
   const announced = (advices.data?.rows ?? []).filter((advice) => advice.vendor.id === vendor);
   if (!body) return null;
-  const fillIn = (advice: AdviceView) => change({ ...fromAdvice(lines, advice), packingSlip: advice.number, transport: advice.transport || body.transport });
+  const fillIn = (advice: AdviceView) =>
+    change({ ...fromAdvice(lines, advice), packingSlip: advice.number, transport: advice.transport || body.transport });
   const setAside = (row: Partial<AsideRow>) =>
-    change({ aside: [...body.aside, { of: '', item: '', what: '', quantity: '', reason: '', place: '', photo: '', ...row }] });
+    change({
+      aside: [...body.aside, { of: '', item: '', what: '', quantity: '', reason: '', place: '', photo: '', ...row }],
+    });
   const scan = (text: string): string => {
     const scanned = readScan(text);
     const found = scanned && count(lines, body, scanned);
@@ -87,7 +104,12 @@ export function Delivery({ vendor, draft, lines }: { vendor: string; draft: stri
             <Cell label="Packing slip" value={body.packingSlip} onChange={(packingSlip) => change({ packingSlip })} />
           </Field>
           <Field name="Transport">
-            <Cell label="Transport" value={body.transport} placeholder="Container, waybill …" onChange={(transport) => change({ transport })} />
+            <Cell
+              label="Transport"
+              value={body.transport}
+              placeholder="Container, waybill …"
+              onChange={(transport) => change({ transport })}
+            />
           </Field>
           <WarehouseField name="Into warehouse" body={body} change={change} refusals={refusals} />
           {mayBill && (
@@ -101,10 +123,20 @@ export function Delivery({ vendor, draft, lines }: { vendor: string; draft: stri
               />
             </Field>
           )}
-          <AnotherBill at="/bill/number" value={body.billAnother} refusals={refusals} onChange={(billAnother) => change({ billAnother })} />
+          <AnotherBill
+            at="/bill/number"
+            value={body.billAnother}
+            refusals={refusals}
+            onChange={(billAnother) => change({ billAnother })}
+          />
         </div>
         {announced.map((advice) => (
-          <Announced key={advice.id} advice={advice} filled={body.packingSlip === advice.number} onFill={() => fillIn(advice)} />
+          <Announced
+            key={advice.id}
+            advice={advice}
+            filled={body.packingSlip === advice.number}
+            onFill={() => fillIn(advice)}
+          />
         ))}
         <ReceivingGrid
           lines={lines}
@@ -116,7 +148,13 @@ export function Delivery({ vendor, draft, lines }: { vendor: string; draft: stri
           here={here}
         />
         {body.aside.length > 0 && (
-          <AsideRows rows={body.aside} lines={lines} warehouse={body.warehouse} refusals={refusals} change={(aside) => change({ aside })} />
+          <AsideRows
+            rows={body.aside}
+            lines={lines}
+            warehouse={body.warehouse}
+            refusals={refusals}
+            change={(aside) => change({ aside })}
+          />
         )}
         <p className="pt-3">
           <button type="button" className="act" onClick={() => setAside({})}>
@@ -129,7 +167,11 @@ export function Delivery({ vendor, draft, lines }: { vendor: string; draft: stri
         allowed={mayReceive}
         action="Post receipt"
         waitingFor="Scan the goods, or enter what came of each line."
-        note={<p className="dim">Goods come in at the order’s price, against goods received not invoiced, until the bill is here.</p>}
+        note={
+          <p className="dim">
+            Goods come in at the order’s price, against goods received not invoiced, until the bill is here.
+          </p>
+        }
       />
     </div>
   );

@@ -30,7 +30,9 @@ export function Dock() {
     toCommand: ({ date, put }) => {
       const sent = lines.flatMap((line) => {
         const said = put[line.line];
-        return said?.quantity ? [{ of: line.line, quantity: said.quantity, bin: said.bin || (line.bins[0] ?? '') }] : [];
+        return said?.quantity
+          ? [{ of: line.line, quantity: said.quantity, bin: said.bin || (line.bins[0] ?? '') }]
+          : [];
       });
       return sent.length === 0 ? undefined : { date, lines: sent };
     },
@@ -42,10 +44,18 @@ export function Dock() {
   const set = (line: OnDockLine, to: Partial<Body['put'][string]>) =>
     change({ put: { ...body.put, [line.line]: { quantity: '', bin: '', ...body.put[line.line], ...to } } });
   const sent = lines.filter((line) => body.put[line.line]?.quantity).map(({ line }) => line);
-  const allOfIt = () => change({ put: Object.fromEntries(lines.map((line) => [line.line, { bin: '', ...body.put[line.line], quantity: line.left }])) });
+  const allOfIt = () =>
+    change({
+      put: Object.fromEntries(
+        lines.map((line) => [line.line, { bin: '', ...body.put[line.line], quantity: line.left }]),
+      ),
+    });
   return (
     <div className="screen dock">
-      <Head title="On the dock" about="Received and not put away yet. Bins are places inside a warehouse: nothing is posted, stock stays what it is">
+      <Head
+        title="On the dock"
+        about="Received and not put away yet. Bins are places inside a warehouse: nothing is posted, stock stays what it is"
+      >
         <Link className="btn quiet" to="/receiving">
           Receive goods
         </Link>
@@ -60,7 +70,10 @@ export function Dock() {
         {all.data && lines.length === 0 ? (
           <div className="empty">
             <h2>The dock is empty</h2>
-            <p>Goods that are received into a warehouse with bins stand here until they are put away. Bins are set up with their warehouse.</p>
+            <p>
+              Goods that are received into a warehouse with bins stand here until they are put away. Bins are set up
+              with their warehouse.
+            </p>
           </div>
         ) : (
           <>
@@ -84,7 +97,10 @@ export function Dock() {
                 {lines.map((line) => {
                   const at = `/lines/${sent.indexOf(line.line)}`;
                   const label = `${line.item.name}, ${line.receipt.number}`;
-                  const bins = warehouses.data?.rows.find(({ id }) => id === line.warehouse.id)?.bins.filter(({ kind }) => kind !== 'dock') ?? [];
+                  const bins =
+                    warehouses.data?.rows
+                      .find(({ id }) => id === line.warehouse.id)
+                      ?.bins.filter(({ kind }) => kind !== 'dock') ?? [];
                   const said = body.put[line.line];
                   return (
                     <tr key={line.line}>
@@ -112,7 +128,12 @@ export function Dock() {
                         <Choice
                           label={`Bin, ${label}`}
                           value={said?.bin || (line.bins[0] ?? '')}
-                          options={[['', 'which bin?'], ...bins.map(({ code }) => [code, line.bins.includes(code) ? `${code}, as before` : code] as const)]}
+                          options={[
+                            ['', 'which bin?'],
+                            ...bins.map(
+                              ({ code }) => [code, line.bins.includes(code) ? `${code}, as before` : code] as const,
+                            ),
+                          ]}
                           wrong={wrongAt(refusals, `${at}/bin`)}
                           onChange={(bin) => set(line, { bin })}
                         />

@@ -39,7 +39,12 @@ export function FurtherOfCount({ line, label, said, wrong, onChange }: Props) {
       {mayPrice && (
         <>
           <Said name={`Another price than ${line.price}`} width="w-[90px]">
-            <FigureCell label={`Price, ${label}`} value={said.price ?? ''} wrong={wrong('price')} onChange={(price) => onChange({ ...said, price })} />
+            <FigureCell
+              label={`Price, ${label}`}
+              value={said.price ?? ''}
+              wrong={wrong('price')}
+              onChange={(price) => onChange({ ...said, price })}
+            />
           </Said>
           {said.price && (
             <Said name="because" width="w-[220px]">

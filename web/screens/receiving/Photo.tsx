@@ -22,7 +22,10 @@ export function Photo({ label, id, onKept }: { label: string; id: string; onKept
   const take = async (file: File | undefined) => {
     if (!file) return;
     const paper = crypto.randomUUID();
-    const kept = await keep({ params: { id: paper }, body: { name: file.name.slice(0, 200), content: await inBase64(await small(file)) } });
+    const kept = await keep({
+      params: { id: paper },
+      body: { name: file.name.slice(0, 200), content: await inBase64(await small(file)) },
+    });
     if (kept.data) onKept(paper);
   };
   return (
@@ -48,7 +51,11 @@ export function Photo({ label, id, onKept }: { label: string; id: string; onKept
 export function Thumbnail({ id }: { id: string }) {
   return (
     <a href={`/api/papers/${id}`} target="_blank" rel="noreferrer">
-      <img src={`/api/papers/${id}`} alt="What it looks like" className="h-[28px] w-[38px] object-cover border border-rule-strong" />
+      <img
+        src={`/api/papers/${id}`}
+        alt="What it looks like"
+        className="h-[28px] w-[38px] object-cover border border-rule-strong"
+      />
     </a>
   );
 }

@@ -25,7 +25,10 @@ export function Receiving() {
   const advices = given.data?.rows ?? [];
   const announced = advices.filter((advice) => isAnnounced(advice, find));
   const groups = [...waiting.values()].filter(
-    (group) => find.trim() === '' || announced.some(({ vendor: of }) => of.id === group.id) || group.lines.some((line) => isMeant(line, find, readScan(find))),
+    (group) =>
+      find.trim() === '' ||
+      announced.some(({ vendor: of }) => of.id === group.id) ||
+      group.lines.some((line) => isMeant(line, find, readScan(find))),
   );
   // Enter that was pressed before the answer is here, as a scanner does, takes the first of what comes.
   const isKnown = all.data !== undefined && given.data !== undefined;

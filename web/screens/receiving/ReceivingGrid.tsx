@@ -31,9 +31,12 @@ const SELDOM = ['price', 'reason', 'origin'] as const satisfies readonly (keyof 
 export function ReceivingGrid({ lines, counted, change, reject, refusals, today, here }: Props) {
   const { company } = useMe();
   const [opened, setOpened] = useState<ReadonlySet<string>>(new Set());
-  const turn = (line: string) => setOpened(new Set(opened.has(line) ? [...opened].filter((other) => other !== line) : [...opened, line]));
+  const turn = (line: string) =>
+    setOpened(new Set(opened.has(line) ? [...opened].filter((other) => other !== line) : [...opened, line]));
   const isWide = (line: string, at: string) =>
-    opened.has(line) || counted.further[line] !== undefined || refusals.some(({ at: of }) => SELDOM.some((field) => of === `${at}/${field}`));
+    opened.has(line) ||
+    counted.further[line] !== undefined ||
+    refusals.some(({ at: of }) => SELDOM.some((field) => of === `${at}/${field}`));
   const sent = lines.filter((line) => counted.quantities[line.line]).map((line) => line.line);
   return (
     <table className="sheet ruled" aria-label="Lines still to come">
@@ -65,11 +68,13 @@ export function ReceivingGrid({ lines, counted, change, reject, refusals, today,
             <Fragment key={line.line}>
               <tr className={line.line === here ? 'here' : ''}>
                 <td className="name" title={`${line.item.number} ${line.item.name}`}>
-                  {line.item.name} <span className="dim">{[line.item.number, line.transport].filter(Boolean).join(' · ')}</span>
+                  {line.item.name}{' '}
+                  <span className="dim">{[line.item.number, line.transport].filter(Boolean).join(' · ')}</span>
                 </td>
                 <td>{line.order.number}</td>
                 <td>
-                  {showDay(line.due)} {line.due !== null && line.due < today && <span className="text-over">▲ late</span>}
+                  {showDay(line.due)}{' '}
+                  {line.due !== null && line.due < today && <span className="text-over">▲ late</span>}
                 </td>
                 {!company.blind && (
                   <>
@@ -98,7 +103,10 @@ export function ReceivingGrid({ lines, counted, change, reject, refusals, today,
                     <Choice
                       label={`Unit, ${label}`}
                       value={counted.units[line.line] ?? ''}
-                      options={[['', line.item.unit], ...line.item.packs.map((pack) => [pack.unit, pack.unit] as const)]}
+                      options={[
+                        ['', line.item.unit],
+                        ...line.item.packs.map((pack) => [pack.unit, pack.unit] as const),
+                      ]}
                       wrong={wrongAt(refusals, `${at}/unit`)}
                       onChange={(unit) => change({ units: { ...counted.units, [line.line]: unit } })}
                     />
@@ -110,7 +118,12 @@ export function ReceivingGrid({ lines, counted, change, reject, refusals, today,
                   </span>
                   {line.barred === '' && (
                     <>
-                      <button type="button" className="act ml-3" aria-label={`Reject some of ${label}`} onClick={() => reject(line)}>
+                      <button
+                        type="button"
+                        className="act ml-3"
+                        aria-label={`Reject some of ${label}`}
+                        onClick={() => reject(line)}
+                      >
                         Reject
                       </button>
                       <button
@@ -139,7 +152,13 @@ export function ReceivingGrid({ lines, counted, change, reject, refusals, today,
                   </td>
                 </tr>
               )}
-              <Gap line={line} label={label} counted={counted} change={change} wrong={wrongAt(refusals, `${at}/last`)} />
+              <Gap
+                line={line}
+                label={label}
+                counted={counted}
+                change={change}
+                wrong={wrongAt(refusals, `${at}/last`)}
+              />
               {line.item.tracking !== 'none' && quantity !== '' && (
                 <LotsIn
                   item={line.item}
@@ -186,7 +205,11 @@ function Gap({
             {short ? '▼' : '▲'} {showFigure(gap)} {unit} {short ? 'less' : 'more'} than is due
           </span>
           <span className="dim">
-            {within ? `${showFigure(allowed)} ${unit} are allowed` : short ? 'the rest stays on order' : `only ${showFigure(allowed)} ${unit} are allowed`}
+            {within
+              ? `${showFigure(allowed)} ${unit} are allowed`
+              : short
+                ? 'the rest stays on order'
+                : `only ${showFigure(allowed)} ${unit} are allowed`}
           </span>
           {short && (within || ends) && (
             <label className="flex items-center gap-2">

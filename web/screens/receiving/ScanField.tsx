@@ -14,7 +14,12 @@ export function ScanField({ label, placeholder, onScan }: Props) {
     // Scanners send FNC1, the separator of GS1, as a control key that a field would not take.
     if (event.ctrlKey && event.key === ']') {
       event.preventDefault();
-      event.currentTarget.setRangeText('\u001d', event.currentTarget.selectionStart ?? 0, event.currentTarget.selectionEnd ?? 0, 'end');
+      event.currentTarget.setRangeText(
+        '\u001d',
+        event.currentTarget.selectionStart ?? 0,
+        event.currentTarget.selectionEnd ?? 0,
+        'end',
+      );
     }
     if (event.key !== 'Enter' || event.ctrlKey || event.metaKey) return;
     event.preventDefault();
@@ -25,7 +30,15 @@ export function ScanField({ label, placeholder, onScan }: Props) {
   };
   return (
     <div className="scan">
-      <input className="cell boxed" aria-label={label} placeholder={placeholder} autoComplete="off" spellCheck={false} autoFocus onKeyDown={onKeyDown} />
+      <input
+        className="cell boxed"
+        aria-label={label}
+        placeholder={placeholder}
+        autoComplete="off"
+        spellCheck={false}
+        autoFocus
+        onKeyDown={onKeyDown}
+      />
       <output aria-live="polite">{said}</output>
     </div>
   );

@@ -8,8 +8,12 @@ export function codesOf(lines: readonly OpenOrderLine[]): { label: string; code:
   return lines.flatMap(({ item, order, line }, at) =>
     item.codes.slice(0, 2).map(({ code, unit }) => {
       const own = `${order.number.replace(/\D/g, '')}${line.split('/')[1] ?? ''}${at}`;
-      const more = item.tracking === 'serial' ? `(21)SIM-${own}` : item.tracking === 'lot' ? `(17)301231(10)SIM-${own}` : '';
-      return { label: `${item.name}${unit ? `, ${unit}` : ''}, ${order.number}`, code: `(01)${code.padStart(14, '0')}${more}` };
+      const more =
+        item.tracking === 'serial' ? `(21)SIM-${own}` : item.tracking === 'lot' ? `(17)301231(10)SIM-${own}` : '';
+      return {
+        label: `${item.name}${unit ? `, ${unit}` : ''}, ${order.number}`,
+        code: `(01)${code.padStart(14, '0')}${more}`,
+      };
     }),
   );
 }

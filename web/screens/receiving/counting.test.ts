@@ -1,11 +1,38 @@
 import { describe, expect, it } from '@jest/globals';
 import type { AdviceView, OpenOrderLine } from '@obolus/contract/views';
-import { cameOf, count, fromAdvice, gapOf, isMeant, NOTHING_COUNTED, toSend, type Counted, type ScanResult } from './counting.ts';
+import {
+  cameOf,
+  count,
+  fromAdvice,
+  gapOf,
+  isMeant,
+  NOTHING_COUNTED,
+  toSend,
+  type Counted,
+  type ScanResult,
+} from './counting.ts';
 
-const line = (id: string, more: Partial<OpenOrderLine> = {}, item: Partial<OpenOrderLine['item']> = {}): OpenOrderLine => ({
-  ...{ line: id, order: { id: '1', number: 'PO-1009', date: '2026-03-02', currency: 'NZD' }, vendor: { id: '1', name: 'Tarnside Fibres' } },
+const line = (
+  id: string,
+  more: Partial<OpenOrderLine> = {},
+  item: Partial<OpenOrderLine['item']> = {},
+): OpenOrderLine => ({
+  ...{
+    line: id,
+    order: { id: '1', number: 'PO-1009', date: '2026-03-02', currency: 'NZD' },
+    vendor: { id: '1', name: 'Tarnside Fibres' },
+  },
   item: {
-    ...{ id: '7', number: 'YM-EC', name: 'Merino yarn', unit: 'kg', method: 'fifo', tracking: 'none', weight: null, volume: null },
+    ...{
+      id: '7',
+      number: 'YM-EC',
+      name: 'Merino yarn',
+      unit: 'kg',
+      method: 'fifo',
+      tracking: 'none',
+      weight: null,
+      volume: null,
+    },
     ...{
       packs: [{ unit: 'cone', size: '0.5' }],
       codes: [
@@ -15,7 +42,19 @@ const line = (id: string, more: Partial<OpenOrderLine> = {}, item: Partial<OpenO
     },
     ...item,
   },
-  ...{ ordered: '10', unit: 'kg', per: '1', asked: '10', received: '0', open: '10', barred: '', price: '5.00', due: null, mayBeOver: '0.5', mayBeShort: '0.2' },
+  ...{
+    ordered: '10',
+    unit: 'kg',
+    per: '1',
+    asked: '10',
+    received: '0',
+    open: '10',
+    barred: '',
+    price: '5.00',
+    due: null,
+    mayBeOver: '0.5',
+    mayBeShort: '0.2',
+  },
   ...{ transport: '', warehouse: null },
   ...more,
 });
@@ -25,8 +64,17 @@ const scanned = (lines: OpenOrderLine[], ...codes: Parameters<typeof count>[2][]
 
 describe('what is scanned', () => {
   it('is counted on the line that waits for it, a pack as what it holds', () => {
-    const result = scanned([line('1/1')], { code: '04012345678901' }, { code: '14012345678908' }, { code: '14012345678908', count: '3' });
-    expect(result).toMatchObject({ line: '1/1', says: 'Merino yarn, PO-1009: 3 kg', counted: { quantities: { '1/1': '3' } } });
+    const result = scanned(
+      [line('1/1')],
+      { code: '04012345678901' },
+      { code: '14012345678908' },
+      { code: '14012345678908', count: '3' },
+    );
+    expect(result).toMatchObject({
+      line: '1/1',
+      says: 'Merino yarn, PO-1009: 3 kg',
+      counted: { quantities: { '1/1': '3' } },
+    });
   });
 
   it('fills one line before the next, and is too much on the last', () => {
@@ -43,13 +91,20 @@ describe('what is scanned', () => {
   });
 
   it('is weighed where the code says so and the goods are kept by kilogram', () => {
-    expect(scanned([line('1/1')], { code: '04012345678901', weight: '2.125' })?.counted.quantities).toEqual({ '1/1': '2.125' });
-    expect(scanned([line('1/1', {}, { unit: 'each' })], { code: '04012345678901', weight: '2.125' })?.counted.quantities).toEqual({ '1/1': '1' });
+    expect(scanned([line('1/1')], { code: '04012345678901', weight: '2.125' })?.counted.quantities).toEqual({
+      '1/1': '2.125',
+    });
+    expect(
+      scanned([line('1/1', {}, { unit: 'each' })], { code: '04012345678901', weight: '2.125' })?.counted.quantities,
+    ).toEqual({ '1/1': '1' });
   });
 
   it('goes on from what was counted in packs, in stock units', () => {
     const before = counted({ quantities: { '1/1': '4' }, units: { '1/1': 'cone' } });
-    expect(count([line('1/1')], before, { code: '04012345678901' })?.counted).toMatchObject({ quantities: { '1/1': '3' }, units: { '1/1': '' } });
+    expect(count([line('1/1')], before, { code: '04012345678901' })?.counted).toMatchObject({
+      quantities: { '1/1': '3' },
+      units: { '1/1': '' },
+    });
   });
 
   it('brings its lot with its day, a lot that is there already growing', () => {
@@ -64,7 +119,10 @@ describe('what is scanned', () => {
   it('is counted once where it has a serial number', () => {
     const code = { code: '04012345678901', serial: 'FL-0151' };
     const result = scanned([line('1/1', {}, { tracking: 'serial', unit: 'each' })], code, code);
-    expect(result).toMatchObject({ says: 'FL-0151 is counted already: Merino yarn, PO-1009', counted: { quantities: { '1/1': '1' } } });
+    expect(result).toMatchObject({
+      says: 'FL-0151 is counted already: Merino yarn, PO-1009',
+      counted: { quantities: { '1/1': '1' } },
+    });
   });
 });
 
@@ -133,7 +191,13 @@ describe('what a vendor announced', () => {
   });
   const advice: AdviceView = {
     ...{ id: 'x', vendor: { id: '1', name: 'V' }, number: 'DA-1', arrives: null, transport: '' },
-    lines: [advised('1/1', '4', 'L1'), advised('1/1', '6', 'L2'), advised(null, '9'), advised('1/2', '5'), advised('9/9', '1')],
+    lines: [
+      advised('1/1', '4', 'L1'),
+      advised('1/1', '6', 'L2'),
+      advised(null, '9'),
+      advised('1/2', '5'),
+      advised('9/9', '1'),
+    ],
   };
 
   it('is filled in line by line with its lots; what nobody knows and what may not come is left out', () => {

@@ -46,7 +46,16 @@ export function toSend(lines: readonly OpenOrderLine[], counted: Counted): Pick<
       if (quantity === '') return [];
       const named = lotsToSend(line.item.tracking, lots[line.line], cameOf(line, counted) ?? quantity);
       const unit = units[line.line] ?? '';
-      return [{ of: line.line, quantity, ...(unit === '' ? {} : { unit }), ...named, ...(last[line.line] ? { last: true } : {}), ...said(further[line.line]) }];
+      return [
+        {
+          of: line.line,
+          quantity,
+          ...(unit === '' ? {} : { unit }),
+          ...named,
+          ...(last[line.line] ? { last: true } : {}),
+          ...said(further[line.line]),
+        },
+      ];
     }),
     aside: aside.filter((row) => row.quantity !== '' || row.what !== '' || row.reason !== ''),
   };
@@ -59,7 +68,10 @@ const said = ({ origin, preference, price, reason }: FurtherOfLine = {}): Furthe
 });
 
 /** What a vendor announced, as if it had been counted: by line, with lots and serial numbers. Lines that nobody knows are left out. */
-export function fromAdvice(lines: readonly OpenOrderLine[], advice: AdviceView): Pick<Counted, 'quantities' | 'units' | 'lots'> {
+export function fromAdvice(
+  lines: readonly OpenOrderLine[],
+  advice: AdviceView,
+): Pick<Counted, 'quantities' | 'units' | 'lots'> {
   const known = new Map(lines.filter((line) => line.barred === '').map((line) => [line.line as string, line]));
   const quantities: Record<string, string> = {};
   const lots: Record<string, LotPart[]> = {};
@@ -67,7 +79,8 @@ export function fromAdvice(lines: readonly OpenOrderLine[], advice: AdviceView):
     const line = known.get(of ?? '');
     if (!line) continue;
     quantities[line.line] = sumOfQuantities([quantities[line.line] ?? '0', quantity]);
-    if (lot !== '' && line.item.tracking !== 'none') lots[line.line] = [...(lots[line.line] ?? []), { lot, quantity, ...(expires === '' ? {} : { expires }) }];
+    if (lot !== '' && line.item.tracking !== 'none')
+      lots[line.line] = [...(lots[line.line] ?? []), { lot, quantity, ...(expires === '' ? {} : { expires }) }];
   }
   return { quantities, units: {}, lots };
 }
@@ -85,25 +98,40 @@ export interface ScanResult {
  */
 export function count(lines: readonly OpenOrderLine[], counted: Counted, scanned: Scanned): ScanResult | undefined {
   const wanted = lines.filter(
-    (line) => line.barred === '' && (scanned.order === undefined || line.order.number === scanned.order) && unitOf(line, scanned) !== undefined,
+    (line) =>
+      line.barred === '' &&
+      (scanned.order === undefined || line.order.number === scanned.order) &&
+      unitOf(line, scanned) !== undefined,
   );
   // Who counts blind does not know what is full.
-  const line = wanted.find((entry) => entry.open === '' || compareFigures(cameOf(entry, counted) ?? '0', entry.open) < 0) ?? wanted.at(-1);
+  const line =
+    wanted.find((entry) => entry.open === '' || compareFigures(cameOf(entry, counted) ?? '0', entry.open) < 0) ??
+    wanted.at(-1);
   if (!line) return undefined;
   const known = counted.lots[line.line] ?? [];
-  const named = line.item.tracking === 'serial' ? (scanned.serial ?? scanned.lot) : line.item.tracking === 'lot' ? scanned.lot : undefined;
+  const named =
+    line.item.tracking === 'serial'
+      ? (scanned.serial ?? scanned.lot)
+      : line.item.tracking === 'lot'
+        ? scanned.lot
+        : undefined;
   const label = `${line.item.name}, ${line.order.number}`;
   if (line.item.tracking === 'serial' && known.some(({ lot }) => lot === named))
     return { counted, line: line.line, says: `${named} is counted already: ${label}` };
   const each =
-    scanned.weight !== undefined && line.item.unit === 'kg' ? scanned.weight : (amountInStock(scanned.count ?? '1', unitOf(line, scanned) ?? '1') ?? '1');
+    scanned.weight !== undefined && line.item.unit === 'kg'
+      ? scanned.weight
+      : (amountInStock(scanned.count ?? '1', unitOf(line, scanned) ?? '1') ?? '1');
   const quantity = sumOfQuantities([cameOf(line, counted) ?? '0', each]);
   return {
     counted: {
       ...counted,
       quantities: { ...counted.quantities, [line.line]: quantity },
       units: { ...counted.units, [line.line]: '' },
-      lots: named === undefined ? counted.lots : { ...counted.lots, [line.line]: withLot(known, named, each, scanned.expires) },
+      lots:
+        named === undefined
+          ? counted.lots
+          : { ...counted.lots, [line.line]: withLot(known, named, each, scanned.expires) },
     },
     ...{ line: line.line, says: `${label}: ${quantity} ${line.item.unit}` },
   };
@@ -121,11 +149,16 @@ function withLot(parts: readonly LotPart[], lot: string, quantity: string, expir
   const named = parts.filter((part) => part.lot !== '');
   const at = named.findIndex((part) => part.lot === lot);
   if (at < 0) return [...named, { lot, quantity, ...(expires === undefined ? {} : { expires }) }];
-  return named.map((part, position) => (position === at ? { ...part, quantity: sumOfQuantities([part.quantity, quantity]) } : part));
+  return named.map((part, position) =>
+    position === at ? { ...part, quantity: sumOfQuantities([part.quantity, quantity]) } : part,
+  );
 }
 
 /** How what came differs from what was still due, and whether that is allowed: nothing where it agrees or nothing came. */
-export function gapOf(line: OpenOrderLine, counted: Counted): { gap: string; allowed: string; within: boolean; short: boolean } | undefined {
+export function gapOf(
+  line: OpenOrderLine,
+  counted: Counted,
+): { gap: string; allowed: string; within: boolean; short: boolean } | undefined {
   const came = cameOf(line, counted);
   if (came === undefined || line.open === '' || (counted.quantities[line.line] ?? '') === '') return undefined;
   const short = compareFigures(came, line.open) < 0;
@@ -138,6 +171,10 @@ export function gapOf(line: OpenOrderLine, counted: Counted): { gap: string; all
 /** Whether a line is what somebody looks for: by its order, vendor, item, or a code on the goods. */
 export function isMeant(line: OpenOrderLine, find: string, scanned: Scanned | undefined): boolean {
   const wanted = find.trim().toLowerCase();
-  const named = `${line.order.number} ${line.vendor.name} ${line.item.number} ${line.item.name} ${line.transport}`.toLowerCase();
-  return named.includes(wanted) || (scanned !== undefined && (line.order.number === scanned.order || unitOf(line, scanned) !== undefined));
+  const named =
+    `${line.order.number} ${line.vendor.name} ${line.item.number} ${line.item.name} ${line.transport}`.toLowerCase();
+  return (
+    named.includes(wanted) ||
+    (scanned !== undefined && (line.order.number === scanned.order || unitOf(line, scanned) !== undefined))
+  );
 }

@@ -19,7 +19,11 @@ export function EntryPage() {
   return (
     <div className="aside">
       <SetUpIndex />
-      {entry === 'new' ? <New register={register} /> : <Known key={`${register} ${entry}`} register={register} id={entry} />}
+      {entry === 'new' ? (
+        <New register={register} />
+      ) : (
+        <Known key={`${register} ${entry}`} register={register} id={entry} />
+      )}
     </div>
   );
 }
@@ -73,7 +77,11 @@ function Known({ register, id }: { register: RegisterName; id: string }) {
   const further = FURTHER[register];
   return (
     <div className="screen">
-      <Head title={titleOf(register, fields)} more={fields.number ?? fields.code ?? ''} about={REGISTERS[register].about}>
+      <Head
+        title={titleOf(register, fields)}
+        more={fields.number ?? fields.code ?? ''}
+        about={REGISTERS[register].about}
+      >
         {further && (
           <Link className="btn quiet" to={further.to(id)}>
             {further.says}
@@ -81,8 +89,15 @@ function Known({ register, id }: { register: RegisterName; id: string }) {
         )}
       </Head>
       <div className="body" tabIndex={0}>
-        {known.data.proposed && <Proposed vendor={id} proposed={known.data.proposed} inUse={fields.bank_account ?? ''} />}
-        <EntryForm key={JSON.stringify(fields)} register={register} entry={known.data} onSaved={() => toast.success('Saved.')} />
+        {known.data.proposed && (
+          <Proposed vendor={id} proposed={known.data.proposed} inUse={fields.bank_account ?? ''} />
+        )}
+        <EntryForm
+          key={JSON.stringify(fields)}
+          register={register}
+          entry={known.data}
+          onSaved={() => toast.success('Saved.')}
+        />
         <History register={register} changes={known.data.changes} />
       </div>
     </div>
@@ -90,11 +105,20 @@ function Known({ register, id }: { register: RegisterName; id: string }) {
 }
 
 /** A bank account that waits for a second person. */
-function Proposed({ vendor, proposed, inUse }: { vendor: string; proposed: NonNullable<RegisterEntry['proposed']>; inUse: string }) {
+function Proposed({
+  vendor,
+  proposed,
+  inUse,
+}: {
+  vendor: string;
+  proposed: NonNullable<RegisterEntry['proposed']>;
+  inUse: string;
+}) {
   const { user } = useMe();
   const [answer, answering] = server.useAnswerAccountMutation();
   const may = !proposed.mine && ['administrator', 'accountant', 'approver'].includes(user.role);
-  const give = (said: 'confirmed' | 'refused') => void answer({ params: { id: vendor, account: proposed.id }, body: { answer: said } });
+  const give = (said: 'confirmed' | 'refused') =>
+    void answer({ params: { id: vendor, account: proposed.id }, body: { answer: said } });
   return (
     <section className="mb-4 border-l-4 border-bronze bg-sheet px-4 py-3 max-w-[940px]" aria-label="A new bank account">
       <p>

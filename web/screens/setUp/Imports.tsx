@@ -13,12 +13,22 @@ import { Problem } from '../../parts/Problem.tsx';
 import { SetUpIndex } from './SetUpIndex.tsx';
 
 const DOCUMENTS: Readonly<Partial<Record<ImportKind, { name: string; columns: string }>>> = {
-  'opening-stock': { name: 'Opening stock', columns: 'item, warehouse, date, quantity, value, lots (A-1: 20 | A-2: 16)' },
-  orders: { name: 'Open orders', columns: 'order, vendor, date, warehouse, item, quantity, price, currency, unit, discount, due' },
-  receipts: { name: 'Receipts', columns: 'receipt, vendor, date, warehouse, order, item, quantity, line, unit, lots, packing_slip, transport' },
+  'opening-stock': {
+    name: 'Opening stock',
+    columns: 'item, warehouse, date, quantity, value, lots (A-1: 20 | A-2: 16)',
+  },
+  orders: {
+    name: 'Open orders',
+    columns: 'order, vendor, date, warehouse, item, quantity, price, currency, unit, discount, due',
+  },
+  receipts: {
+    name: 'Receipts',
+    columns: 'receipt, vendor, date, warehouse, order, item, quantity, line, unit, lots, packing_slip, transport',
+  },
 };
 
-const nameOf = (kind: ImportKind): string => (isEntryImport(kind) ? REGISTERS[kind].title : (DOCUMENTS[kind]?.name ?? kind));
+const nameOf = (kind: ImportKind): string =>
+  isEntryImport(kind) ? REGISTERS[kind].title : (DOCUMENTS[kind]?.name ?? kind);
 const columnsOf = (kind: ImportKind): string =>
   isEntryImport(kind) ? REGISTERS[kind].fields.map(({ name }) => name).join(', ') : (DOCUMENTS[kind]?.columns ?? '');
 
@@ -61,7 +71,10 @@ function Choosing() {
   const read = async (file: File | undefined) => {
     if (!file) return;
     const id = crypto.randomUUID();
-    const staged = await stage({ params: { id }, body: { kind, fileName: file.name.slice(0, 200), content: await inBase64(file) } });
+    const staged = await stage({
+      params: { id },
+      body: { kind, fileName: file.name.slice(0, 200), content: await inBase64(file) },
+    });
     if (staged.data) void navigate(`/setup/imports/${id}`);
   };
   if (allowed.length === 0) {
@@ -82,7 +95,13 @@ function Choosing() {
           <legend className="cap">What the file holds</legend>
           {allowed.map((entry) => (
             <label key={entry} className="flex gap-3 py-1.5 border-b border-rule cursor-pointer">
-              <input type="radio" name="kind" className="accent-bronze" checked={kind === entry} onChange={() => setKind(entry)} />
+              <input
+                type="radio"
+                name="kind"
+                className="accent-bronze"
+                checked={kind === entry}
+                onChange={() => setKind(entry)}
+              />
               <span className="w-[140px]">{nameOf(entry)}</span>
               <span className="dim">{columnsOf(entry)}</span>
             </label>
@@ -127,12 +146,22 @@ function Staged({ id }: { id: string }) {
     <div className="screen">
       <Head title={nameOf(data.kind)} more={data.fileName} about={aboutOf(data)}>
         {waiting && data.wrong > 0 && (
-          <button type="button" className="btn quiet" disabled={result.isLoading} onClick={() => void load({ params: { id }, body: { leaveOutWrong: true } })}>
+          <button
+            type="button"
+            className="btn quiet"
+            disabled={result.isLoading}
+            onClick={() => void load({ params: { id }, body: { leaveOutWrong: true } })}
+          >
             Load {count(data.total - data.wrong - data.loaded, 'right line')}, leave {data.wrong} out
           </button>
         )}
         {waiting && data.wrong === 0 && (
-          <button type="button" className="btn" disabled={result.isLoading} onClick={() => void load({ params: { id }, body: { leaveOutWrong: false } })}>
+          <button
+            type="button"
+            className="btn"
+            disabled={result.isLoading}
+            onClick={() => void load({ params: { id }, body: { leaveOutWrong: false } })}
+          >
             {data.state === 'stopped' ? 'Go on loading' : `Load ${count(data.total, 'line')}`}
           </button>
         )}
@@ -151,7 +180,8 @@ function Staged({ id }: { id: string }) {
 
 function aboutOf(data: ImportView): string {
   if (data.state === 'loading') return `Loading: ${data.loaded} of ${count(data.total, 'line')}`;
-  if (data.state === 'loaded') return `Loaded: ${count(data.loaded, 'line')}${data.total > data.loaded ? `; left out: ${data.total - data.loaded}` : ''}`;
+  if (data.state === 'loaded')
+    return `Loaded: ${count(data.loaded, 'line')}${data.total > data.loaded ? `; left out: ${data.total - data.loaded}` : ''}`;
   return data.wrong > 0
     ? `${data.wrong} of ${count(data.total, 'line')} wrong; nothing is loaded`
     : `${count(data.total, 'line')}, all right; nothing is loaded yet`;
@@ -175,7 +205,10 @@ function Rows({ data }: { data: ImportView }) {
           <tr key={row.row} className={row.state === 'left out' ? 'dim' : ''}>
             <td className="dim">{row.row}</td>
             {columns.map((column) => (
-              <td key={column} className={row.problems.some((problem) => problem.field === column) ? 'text-over' : 'name'}>
+              <td
+                key={column}
+                className={row.problems.some((problem) => problem.field === column) ? 'text-over' : 'name'}
+              >
                 {row.fields[column]}
               </td>
             ))}

@@ -22,7 +22,10 @@ export function People() {
     <div className="aside">
       <SetUpIndex />
       <div className="screen">
-        <Head title="People" about="What each may do, and above which amount another person approves their orders. Nobody changes their own.">
+        <Head
+          title="People"
+          about="What each may do, and above which amount another person approves their orders. Nobody changes their own."
+        >
           {user.role === 'administrator' && (
             <button type="button" className="btn" onClick={() => setAdding(true)}>
               Somebody new
@@ -78,7 +81,8 @@ function NewPerson({ onClose }: { onClose: () => void }) {
           {adding.data ? (
             <>
               <p>
-                {adding.data.person.name} signs in as <b>{adding.data.person.email}</b> with the password <code className="strong">{adding.data.password}</code>
+                {adding.data.person.name} signs in as <b>{adding.data.person.email}</b> with the password{' '}
+                <code className="strong">{adding.data.password}</code>
               </p>
               <p className="dim py-2">It is shown this once: hand it over now.</p>
               <Dialog.Close className="btn">It is handed over</Dialog.Close>
@@ -87,13 +91,29 @@ function NewPerson({ onClose }: { onClose: () => void }) {
             <form onSubmit={submit}>
               <div className="fields">
                 <Field name="Name" wide>
-                  <Cell label="Name" autoFocus value={person.name} wrong={wrongAt(errors, '/name')} onChange={(name) => set({ name })} />
+                  <Cell
+                    label="Name"
+                    autoFocus
+                    value={person.name}
+                    wrong={wrongAt(errors, '/name')}
+                    onChange={(name) => set({ name })}
+                  />
                 </Field>
                 <Field name="Mail address" wide>
-                  <Cell label="Mail address" value={person.email} wrong={wrongAt(errors, '/email')} onChange={(email) => set({ email })} />
+                  <Cell
+                    label="Mail address"
+                    value={person.email}
+                    wrong={wrongAt(errors, '/email')}
+                    onChange={(email) => set({ email })}
+                  />
                 </Field>
                 <Field name="Role">
-                  <Choice label="Role" value={person.role} options={ROLES.map((name) => [name, name])} onChange={(role) => set({ role: role as Role })} />
+                  <Choice
+                    label="Role"
+                    value={person.role}
+                    options={ROLES.map((name) => [name, name])}
+                    onChange={(role) => set({ role: role as Role })}
+                  />
                 </Field>
                 <Field name="Orders alone up to">
                   <FigureCell
@@ -148,10 +168,21 @@ function Person({ person }: { person: PersonView }) {
       {mayChange ? (
         <>
           <td>
-            <Choice label={`Role of ${person.name}`} value={role} options={ROLES.map((name) => [name, name])} onChange={(name) => setRole(name as Role)} />
+            <Choice
+              label={`Role of ${person.name}`}
+              value={role}
+              options={ROLES.map((name) => [name, name])}
+              onChange={(name) => setRole(name as Role)}
+            />
           </td>
           <td>
-            <FigureCell label={`Limit of ${person.name}`} value={limit} placeholder="no limit" wrong={saidAgainst(saving.error)} onChange={setLimit} />
+            <FigureCell
+              label={`Limit of ${person.name}`}
+              value={limit}
+              placeholder="no limit"
+              wrong={saidAgainst(saving.error)}
+              onChange={setLimit}
+            />
           </td>
           <td className="num">
             {isChanged && (
@@ -159,7 +190,12 @@ function Person({ person }: { person: PersonView }) {
                 Save
               </button>
             )}
-            <button type="button" className="act" disabled={saving.isLoading} onClick={() => void keep(!person.blocked)}>
+            <button
+              type="button"
+              className="act"
+              disabled={saving.isLoading}
+              onClick={() => void keep(!person.blocked)}
+            >
               {person.blocked ? 'Let in again' : 'Keep out'}
             </button>
           </td>
@@ -167,7 +203,9 @@ function Person({ person }: { person: PersonView }) {
       ) : (
         <>
           <td>{person.role}</td>
-          <td className="num">{person.approvalLimit === null ? <span className="dim">no limit</span> : showFigure(person.approvalLimit)}</td>
+          <td className="num">
+            {person.approvalLimit === null ? <span className="dim">no limit</span> : showFigure(person.approvalLimit)}
+          </td>
           <td />
         </>
       )}

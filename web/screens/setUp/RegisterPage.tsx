@@ -11,7 +11,11 @@ import { SetUpIndex } from './SetUpIndex.tsx';
 /** The entries of a register: a list like every other, and a way to a new one. */
 export function RegisterPage() {
   const register = registerOf(useParams().register);
-  return register === undefined || register === 'company' ? <Navigate to="/setup/items" replace /> : <Entries key={register} register={register} />;
+  return register === undefined || register === 'company' ? (
+    <Navigate to="/setup/items" replace />
+  ) : (
+    <Entries key={register} register={register} />
+  );
 }
 
 function Entries({ register }: { register: Exclude<RegisterName, 'company'> }) {

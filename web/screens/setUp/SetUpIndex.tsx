@@ -3,7 +3,10 @@ import { Link, useLocation } from 'react-router';
 import { REGISTER_NAMES, REGISTERS } from '@obolus/contract/registers';
 
 const PAGES = [
-  ...REGISTER_NAMES.map((name) => ({ to: name === 'company' ? '/setup/company/1' : `/setup/${name}`, name: REGISTERS[name].title })),
+  ...REGISTER_NAMES.map((name) => ({
+    to: name === 'company' ? '/setup/company/1' : `/setup/${name}`,
+    name: REGISTERS[name].title,
+  })),
   { to: '/setup/people', name: 'People' },
   { to: '/setup/imports', name: 'Files in' },
 ];

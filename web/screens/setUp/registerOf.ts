@@ -1,4 +1,5 @@
 import { REGISTER_NAMES, type RegisterName } from '@obolus/contract/registers';
 
 /** The register that an address names, if there is one. */
-export const registerOf = (name: string | undefined): RegisterName | undefined => REGISTER_NAMES.find((known) => known === name);
+export const registerOf = (name: string | undefined): RegisterName | undefined =>
+  REGISTER_NAMES.find((known) => known === name);

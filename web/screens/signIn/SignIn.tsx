@@ -18,7 +18,15 @@ export function SignIn() {
         </h1>
         <label className="block pb-3">
           <span className="cap">Name (mail address)</span>
-          <input className="cell" type="email" autoComplete="username" autoFocus required value={email} onChange={(event) => setEmail(event.target.value)} />
+          <input
+            className="cell"
+            type="email"
+            autoComplete="username"
+            autoFocus
+            required
+            value={email}
+            onChange={(event) => setEmail(event.target.value)}
+          />
         </label>
         <label className="block pb-4">
           <span className="cap">Password</span>

@@ -66,13 +66,18 @@ export function StockCard() {
               <tr key={position} className={movement.direction === 'cost' ? 'text-bronze' : ''}>
                 <td>{showDay(movement.date)}</td>
                 <td className="name">
-                  <Link className={movement.direction === 'cost' ? 'act' : ''} to={`/documents/${movement.document.id}`}>
+                  <Link
+                    className={movement.direction === 'cost' ? 'act' : ''}
+                    to={`/documents/${movement.document.id}`}
+                  >
                     {KIND[movement.document.kind]} {movement.document.number}
                   </Link>{' '}
                   <span className="dim">{movement.what}</span>
                 </td>
                 <td className="num">{movement.direction === 'in' ? showFigure(movement.quantity) : ''}</td>
-                <td className="num">{movement.direction === 'out' ? showFigure(movement.quantity.replace('-', '')) : ''}</td>
+                <td className="num">
+                  {movement.direction === 'out' ? showFigure(movement.quantity.replace('-', '')) : ''}
+                </td>
                 <td className="num dim">{showFigure(movement.balance)}</td>
                 <td className="num">{showFigure(movement.value)}</td>
                 <td className="num strong">{showFigure(movement.balanceValue)}</td>

@@ -22,7 +22,11 @@ export function Vendor() {
   const its = { column: 'vendor_id', is: 'is', to: vendor } as const;
   return (
     <div className="screen">
-      <Head title={name} more={number} about={hold ? <span className="text-over">On hold: {hold}</span> : `Asks in ${currency}; ${terms}`}>
+      <Head
+        title={name}
+        more={number}
+        about={hold ? <span className="text-over">On hold: {hold}</span> : `Asks in ${currency}; ${terms}`}
+      >
         <Link className="btn quiet" to={`/setup/vendors/${vendor}`}>
           Set up
         </Link>
