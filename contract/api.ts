@@ -296,19 +296,19 @@ export const api = {
     allow: MAY_POST.bill,
     params: byKey,
     body: exactly({
-      ...{ name: Text(200), content: Text(14_000_000, 'The file, in base64') },
+      name: Text(200),
+      content: Text(14_000_000, 'The file, in base64'),
       another: Type.Optional(Text(200, 'Why the same paper is taken in again')),
     }),
     reply: exactly({
       taken: Type.Array(
         exactly({
-          ...{
-            id: Key,
-            vendor: Type.Union([Id, Type.Null()]),
-            number: Text(60),
-            kind: oneOf(['bill', 'credit'] as const),
-          },
-          ...{ state: oneOf(['read', 'typed', 'whose'] as const), says: Text(500) },
+          id: Key,
+          vendor: Type.Union([Id, Type.Null()]),
+          number: Text(60),
+          kind: oneOf(['bill', 'credit'] as const),
+          state: oneOf(['read', 'typed', 'whose'] as const),
+          says: Text(500),
         }),
       ),
     }),
@@ -605,7 +605,10 @@ export const api = {
     allow: 'signed-in',
     params: byKey,
     body: exactly({
-      ...{ kind: oneOf(DOCUMENT_KINDS), title: Text(120), body: Type.Unknown(), version: Type.Integer({ minimum: 0 }) },
+      kind: oneOf(DOCUMENT_KINDS),
+      title: Text(120),
+      body: Type.Unknown(),
+      version: Type.Integer({ minimum: 0 }),
       command: Type.Optional(Type.Unknown({ description: 'The command that it stands for, where it is complete' })),
     }),
     reply: exactly({ version: Type.Integer() }),

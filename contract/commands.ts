@@ -192,7 +192,11 @@ export const BillBody = exactly({
   date: Day,
   currency: Currency,
   lines: lines({
-    ...{ of: LineId, quantity: Quantity, price: Price, discount: Discount, difference: oneOf(DIFFERENCES) },
+    of: LineId,
+    quantity: Quantity,
+    price: Price,
+    discount: Discount,
+    difference: oneOf(DIFFERENCES),
     done: Type.Optional(
       Type.Boolean({ description: 'Of an expense on order: it was done, and the bill stands for its receipt' }),
     ),
@@ -432,12 +436,11 @@ export const Expected = Type.Array(
 );
 
 export const DifferenceView = exactly({
-  ...{
-    at: Text(200),
-    kind: oneOf(['price', 'not-here', 'charge', 'disputed', 'tax', 'total'] as const),
-    amount: BaseAmount,
-  },
-  ...{ allowed: Type.Union([BaseAmount, Type.Null()]), outside: Type.Boolean() },
+  at: Text(200),
+  kind: oneOf(['price', 'not-here', 'charge', 'disputed', 'tax', 'total'] as const),
+  amount: BaseAmount,
+  allowed: Type.Union([BaseAmount, Type.Null()]),
+  outside: Type.Boolean(),
 });
 
 export const PreviewReply = exactly({

@@ -317,7 +317,9 @@ const asColumn = (as: string): ListColumn['as'] => (as === 'figure' || as === 'd
 function listOf(register: RegisterName): List {
   const { title, one, fields, key } = REGISTERS[register];
   const columns = fields.map((field): ListColumn => ({
-    ...{ name: field.name, title: field.label, as: asColumn(field.as) },
+    name: field.name,
+    title: field.label,
+    as: asColumn(field.as),
     ...(field.apart ? apart : {}),
   }));
   const retires = fields.some(({ name }) => name === 'retired');

@@ -54,7 +54,11 @@ export const ItemView = exactly({
   volume: Type.Union([Quantity, Type.Null()]),
 });
 export const VendorView = exactly({
-  ...{ id: Id, number: Text(40), name: Name, currency: Currency, terms: Id },
+  id: Id,
+  number: Text(40),
+  name: Name,
+  currency: Currency,
+  terms: Id,
   /** Of its lines, where nothing else is said; empty for none. */
   taxCode: Text(20),
   /** Why nothing is ordered from it, nor paid to it; empty where it is. */
@@ -108,7 +112,11 @@ const Standing = {
 
 /** Somebody who works with the books, and up to which amount without another person's approval; no limit, no approval. */
 export const PersonView = exactly({
-  ...{ id: Id, name: Name, email: Text(160), role: oneOf(ROLES), approvalLimit: Type.Union([BaseAmount, Type.Null()]) },
+  id: Id,
+  name: Name,
+  email: Text(160),
+  role: oneOf(ROLES),
+  approvalLimit: Type.Union([BaseAmount, Type.Null()]),
   /** Cannot sign in any more. */
   blocked: Type.Boolean(),
 });
@@ -295,7 +303,10 @@ const orEmpty = <Figure extends Parameters<typeof Type.Array>[0]>(figure: Figure
 
 /** A vendor's bill as its paper says it, and what is proposed for its lines. Where nothing of the paper can be read, it is only looked at. */
 export const IncomingBill = exactly({
-  ...{ name: Text(200), type: Text(40), came: Came, sender: Text(160) },
+  name: Text(200),
+  type: Text(40),
+  came: Came,
+  sender: Text(160),
   /** Which parts cannot be read, and why. */
   says: Text(500),
   number: Text(60),
@@ -338,11 +349,15 @@ export const WaitingBill = exactly({
   /** What its paper comes to. */
   total: Type.Union([Amount, Type.Null()]),
   came: oneOf(['typed', 'file', 'mail', 'receipt'] as const),
-  ...{ sender: Text(160), name: Text(200), at: Text(40) },
+  sender: Text(160),
+  name: Text(200),
+  at: Text(40),
   /** Whose it is is not known; it is to be typed, wholly or in part; it was refused. */
   state: oneOf(['ready', 'typed', 'whose', 'refused'] as const),
   says: Text(500),
-  ...{ note: Text(200), lookAgain: Type.Union([Day, Type.Null()]), postOn: Type.Union([Day, Type.Null()]) },
+  note: Text(200),
+  lookAgain: Type.Union([Day, Type.Null()]),
+  postOn: Type.Union([Day, Type.Null()]),
   /** Who works on it now, if that is somebody else. */
   heldBy: Name,
   /** Whether a second person was asked, and the answer. */
@@ -357,9 +372,12 @@ export const CreditableView = exactly({
   kind: oneOf(['return', 'bill', 'charge', 'disputed'] as const),
   document: exactly({ id: Id, number: Text(30), reference: Text(120), date: Day }),
   vendor: exactly({ id: Id, name: Name }),
-  ...{ label: Text(200), unit: Text(20), currency: Currency },
+  label: Text(200),
+  unit: Text(20),
+  currency: Currency,
   /** Of goods that went back: how many, and what one was billed at. */
-  ...{ quantity: Type.Union([Quantity, Type.Null()]), price: Type.Union([Price, Type.Null()]) },
+  quantity: Type.Union([Quantity, Type.Null()]),
+  price: Type.Union([Price, Type.Null()]),
   amount: Amount,
   /** The credit that was asked for. */
   expected: Amount,
@@ -369,38 +387,34 @@ export const CreditableView = exactly({
 export const SignOffView = exactly({
   /** Whether its paper can be looked at, under the key of the draft. */
   hasPaper: Type.Boolean(),
-  ...{
-    id: Id,
-    draft: Key,
-    vendor: Name,
-    number: Text(60),
-    currency: Currency,
-    total: Type.Union([Amount, Type.Null()]),
-    note: Text(200),
-  },
-  ...{ askedBy: Name, askedAt: Text(40), mine: Type.Boolean() },
-  ...{
-    answer: oneOf(['', 'agreed', 'sent back'] as const),
-    because: Text(200),
-    answeredBy: Name,
-    answeredAt: Text(40),
-  },
+  id: Id,
+  draft: Key,
+  vendor: Name,
+  number: Text(60),
+  currency: Currency,
+  total: Type.Union([Amount, Type.Null()]),
+  note: Text(200),
+  askedBy: Name,
+  askedAt: Text(40),
+  mine: Type.Boolean(),
+  answer: oneOf(['', 'agreed', 'sent back'] as const),
+  because: Text(200),
+  answeredBy: Name,
+  answeredAt: Text(40),
   differences: Type.Array(
     exactly({ ...DifferenceView.properties, label: Text(200), decision: Text(20), reason: Text(200) }),
   ),
 });
 
 export const MailView = exactly({
-  ...{
-    id: Key,
-    outward: Type.Boolean(),
-    sender: Text(160),
-    recipients: Text(500),
-    subject: Text(200),
-    text: Text(20_000),
-    attachments: Text(1000),
-    at: Text(40),
-  },
+  id: Key,
+  outward: Type.Boolean(),
+  sender: Text(160),
+  recipients: Text(500),
+  subject: Text(200),
+  text: Text(20_000),
+  attachments: Text(1000),
+  at: Text(40),
 });
 
 /** What is received and not billed, billed and not received, gone back and not credited, in base currency: what goods received not invoiced is made of. */
@@ -409,11 +423,12 @@ export const Unmatched = exactly({
   rows: Type.Array(
     exactly({
       kind: oneOf(['received', 'billed', 'returned'] as const),
-      ...{
-        vendor: exactly({ id: Id, name: Name }),
-        document: exactly({ id: Id, number: Text(30), reference: Text(120), date: Day }),
-      },
-      ...{ label: Name, quantity: Quantity, unit: Text(20), days: Type.Integer() },
+      vendor: exactly({ id: Id, name: Name }),
+      document: exactly({ id: Id, number: Text(30), reference: Text(120), date: Day }),
+      label: Name,
+      quantity: Quantity,
+      unit: Text(20),
+      days: Type.Integer(),
       /** As the account has it: what is owed below zero. */
       amount: BaseAmount,
     }),
@@ -421,7 +436,8 @@ export const Unmatched = exactly({
   /** What foreign amounts were measured anew by at the end of a period. */
   measured: BaseAmount,
   /** What the lines and that come to, and the balance of the account. */
-  ...{ sum: BaseAmount, account: BaseAmount },
+  sum: BaseAmount,
+  account: BaseAmount,
 });
 
 /** Received goods that are not put away yet. */

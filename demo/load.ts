@@ -290,15 +290,14 @@ function documentOf(
       ...(bought.startsWith('expense: ')
         ? { item: '', expense: bought.slice('expense: '.length) }
         : { item: item(bought) }),
-      ...{
-        quantity: asked.split(' ')[0] ?? '',
-        unit: asked.split(' ')[1] ?? '',
-        price,
-        discount: '',
-        due: addDays(date, due),
-      },
+      quantity: asked.split(' ')[0] ?? '',
+      unit: asked.split(' ')[1] ?? '',
+      price,
+      discount: '',
+      due: addDays(date, due),
       ...(freight === undefined ? {} : { estimates: [{ kind: 'freight', by: 'unit', figure: freight }] }),
-      ...{ ...more, ...(into === undefined ? {} : { warehouse: warehouse(into) }) },
+      ...more,
+      ...(into === undefined ? {} : { warehouse: warehouse(into) }),
     }));
     const [incoterm, place] = step.carriage ?? [];
     const carriage = incoterm === undefined ? {} : { incoterm, place };
@@ -330,7 +329,11 @@ function documentOf(
   if ('bill' in step) {
     const { id, currency } = vendor(step.bill);
     const lines = (step.lines ?? []).map(([of, quantity, price, difference = 'cost', reason]) => ({
-      ...{ of: line(of), quantity, price, discount: '', difference },
+      of: line(of),
+      quantity,
+      price,
+      discount: '',
+      difference,
       ...(reason ? { reason } : {}),
     }));
     const charges = (step.charges ?? []).map(([kind, amount]) => ({ kind, amount }));
@@ -402,7 +405,11 @@ function documentOf(
   }
   if ('change' in step) {
     const lines = step.lines.map(([of, quantity, price, due]) => ({
-      ...{ of: line(of), item: '', quantity, price, discount: '' },
+      of: line(of),
+      item: '',
+      quantity,
+      price,
+      discount: '',
       due: addDays(date, due),
     }));
     return {

@@ -33,7 +33,11 @@ const PAPER = { vendor: 'REDW', currency: 'USD', daysAgo: 1 };
 export const WAITING_BILLS: readonly Waiting[] = [
   // Agrees.
   {
-    ...{ number: 'TF-24-0871', vendor: 'TARN', names: 'wool-2', daysAgo: 5, currency: 'NZD' },
+    number: 'TF-24-0871',
+    vendor: 'TARN',
+    names: 'wool-2',
+    daysAgo: 5,
+    currency: 'NZD',
     lines: [
       { name: 'Merino on cones, ecru', item: 'YM-EC', quantity: '200', unit: 'KGM', price: '23.40' },
       { name: 'Merino on cones, slate', item: 'YM-SL', quantity: '100', unit: 'KGM', price: '24.10' },
@@ -42,7 +46,10 @@ export const WAITING_BILLS: readonly Waiting[] = [
   },
   // Without the order's number, in the vendor's words, a price that went up, a charge.
   {
-    ...{ number: 'AJ 40518', vendor: 'ALDR', daysAgo: 4, currency: 'CAD' },
+    number: 'AJ 40518',
+    vendor: 'ALDR',
+    daysAgo: 4,
+    currency: 'CAD',
     lines: [
       work('Floor loom 120 cm, oak', '4', '1610.00'),
       work('Table loom 60 cm', '12', '288.50'),
@@ -51,7 +58,11 @@ export const WAITING_BILLS: readonly Waiting[] = [
   },
   // More than came.
   {
-    ...{ number: 'BL/2291', vendor: 'BEIR', names: 'linen-2', daysAgo: 2, currency: 'EUR' },
+    number: 'BL/2291',
+    vendor: 'BEIR',
+    names: 'linen-2',
+    daysAgo: 2,
+    currency: 'EUR',
     lines: [
       { name: 'Linen yarn, natural', item: 'YL-NA', quantity: '260', unit: 'KGM', price: '18.60' },
       { name: 'Linen yarn, bleached', item: 'YL-BL', quantity: '60', unit: 'KGM', price: '19.95' },
@@ -93,7 +104,9 @@ export const WAITING_BILLS: readonly Waiting[] = [
   { ...JOINER, number: 'AJ 40605', names: 'reeds-e', currency: 'USD', lines: [reeds('5', '35.00')] },
   { ...JOINER, number: 'A-O812', lines: [work('Spare treadles', '2', '32.00')] },
   {
-    ...{ vendor: 'TARN', currency: 'NZD', daysAgo: 1 },
+    vendor: 'TARN',
+    currency: 'NZD',
+    daysAgo: 1,
     number: 'TF-24-0899',
     lines: [{ name: 'Silk on cones, undyed', item: 'SK-00', quantity: '20', unit: 'KGM', price: '61.00' }],
   },
@@ -104,52 +117,52 @@ export const WAITING_BILLS: readonly Waiting[] = [
   { ...PAPER, number: 'RW 3388', names: 'paper-2', lines: [work('Packing paper', '79', '4.35')], tax: '20.62' },
   // No order at all: water and light; a carrier's and a broker's charges; the insurer's bill of a month ago once more.
   {
-    ...{ vendor: 'HOLL', currency: 'USD', daysAgo: 2 },
+    vendor: 'HOLL',
+    currency: 'USD',
+    daysAgo: 2,
     number: '88-1204',
     lines: [work('Water and light, October', '1', '214.30')],
     mailedFrom: 'billing@hollin.example',
   },
   {
-    ...{
-      number: 'GW-77188',
-      vendor: 'GREY',
-      currency: 'USD',
-      daysAgo: 1,
-      as: 'pdf with xml' as const,
-      mailedFrom: 'bills@greywake.example',
-    },
+    number: 'GW-77188',
+    vendor: 'GREY',
+    currency: 'USD',
+    daysAgo: 1,
+    as: 'pdf with xml' as const,
+    mailedFrom: 'bills@greywake.example',
     lines: [work('Ocean freight, FHL-016', '1', '1240.00'), work('Handling at the terminal', '1', '85.00')],
   },
   {
-    ...{
-      number: 'L-40117',
-      vendor: 'LANT',
-      currency: 'USD',
-      daysAgo: 1,
-      as: 'pdf' as const,
-      mailedFrom: 'desk@lanternhouse.example',
-    },
+    number: 'L-40117',
+    vendor: 'LANT',
+    currency: 'USD',
+    daysAgo: 1,
+    as: 'pdf' as const,
+    mailedFrom: 'desk@lanternhouse.example',
     lines: [work('Duty paid', '1', '712.80'), work('Entry and clearance', '1', '145.00')],
   },
   {
-    ...{ vendor: 'PETR', currency: 'USD', daysAgo: 1 },
+    vendor: 'PETR',
+    currency: 'USD',
+    daysAgo: 1,
     number: 'PM-2026/448',
     lines: [work('Cargo insurance', '1', '134.40')],
   },
   // A credit memo for what went back; a vendor that nobody knows.
   {
-    ...{
-      number: 'K-CN 31',
-      vendor: 'KUMO',
-      currency: 'JPY',
-      daysAgo: 3,
-      credits: 'K 7702',
-      mailedFrom: 'desk@kumo.example',
-    },
+    number: 'K-CN 31',
+    vendor: 'KUMO',
+    currency: 'JPY',
+    daysAgo: 3,
+    credits: 'K 7702',
+    mailedFrom: 'desk@kumo.example',
     lines: [{ name: 'Indigo dye, 250 g tin, returned', item: 'DY-IN', quantity: '6', unit: 'C62', price: '2150' }],
   },
   {
-    ...{ vendor: 'Marlock Tools', currency: 'USD', daysAgo: 1 },
+    vendor: 'Marlock Tools',
+    currency: 'USD',
+    daysAgo: 1,
     number: '2026-77',
     lines: [work('Chisel set', '1', '88.00')],
     mailedFrom: 'sales@marlock.example',

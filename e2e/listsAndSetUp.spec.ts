@@ -116,7 +116,8 @@ test('a new vendor and a new item are set up without leaving the order that need
   const order = await desk.ask<OrderView>(`orders/${id}`);
   expect(order).toMatchObject({
     terms: '30 days after the month',
-    ...{ incoterm: 'FCA', place: 'Mossgate' },
+    incoterm: 'FCA',
+    place: 'Mossgate',
     lines: [{ quantity: '60', asked: '5', taxCode: 'S6T', transport: 'FHL-099' }],
   });
   await expect(page.getByText('into Overflow · FHL-099 · taxes S6T')).toBeVisible();

@@ -219,13 +219,11 @@ test.describe('every sample file in docs/samples', () => {
       await desk.signIn();
       await desk.open('/setup/imports');
       await page.getByRole('radio', { name: new RegExp(`^${kind} `) }).check();
-      await page
-        .getByLabel('File, CSV or XLSX')
-        .setInputFiles({
-          name: `${name}.csv`,
-          mimeType: 'text/csv',
-          buffer: readFileSync(new URL(`../docs/samples/${name}.csv`, import.meta.url)),
-        });
+      await page.getByLabel('File, CSV or XLSX').setInputFiles({
+        name: `${name}.csv`,
+        mimeType: 'text/csv',
+        buffer: readFileSync(new URL(`../docs/samples/${name}.csv`, import.meta.url)),
+      });
       await page.getByRole('button', { name: /^Load \d+ lines?$/ }).click();
       await expect(page.getByText(/^Loaded: \d+ lines?$/)).toBeVisible();
       await desk.expectBooksToAgree();

@@ -175,7 +175,8 @@ test('goods are received on a tablet with a scanner and the keyboard alone', asy
   const posted = await documentOf(desk, idIn(desk));
   expect(posted.lines).toMatchObject([
     {
-      ...{ number: 'DY-IN', quantity: '25' },
+      number: 'DY-IN',
+      quantity: '25',
       lots: [
         { lot: 'KD-2801', quantity: '24' },
         { lot: 'KD-2802', quantity: '1' },

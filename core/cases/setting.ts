@@ -55,7 +55,8 @@ export function openingBooks(file: CaseFile): Books {
   const alike = optionalText(file.company, 'alike-within');
   const signOff = optionalText(file.company, 'sign-off-above');
   const company = companyOf({
-    ...{ currency, allowance: allowanceIn(file.company, currency) },
+    currency,
+    allowance: allowanceIn(file.company, currency),
     chargeAllowances: new Map(
       Object.entries(asFields(file.company['charge-allowances'] ?? {}, 'charge-allowances')).map(([kind, said]) => [
         kind,

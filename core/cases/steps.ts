@@ -166,14 +166,12 @@ function order({ step, books, date }: Reading): Command {
 }
 
 const askedOf = (line: Fields, books: Books) => ({
-  ...{
-    ...quantityOf(line),
-    unit: optionalText(line, 'unit'),
-    ...priceOf(line),
-    due: undefined,
-    dimensions: dimensionsOf(line),
-    taxCode: optionalText(line, 'tax-code'),
-  },
+  ...quantityOf(line),
+  unit: optionalText(line, 'unit'),
+  ...priceOf(line),
+  due: undefined,
+  dimensions: dimensionsOf(line),
+  taxCode: optionalText(line, 'tax-code'),
   estimates: listOf(line, 'estimate').map((estimate) => estimateOf(estimate, books)),
 });
 
@@ -270,29 +268,25 @@ function receive({ step, numbers, books, date }: Reading): Command {
     'price',
     'reason',
   ]).map((line) => ({
-    ...{
-      of: cited(textOf(line, 'of'), numbers),
-      ...quantityOf(line),
-      last: isTrue(line, 'last'),
-      unit: optionalText(line, 'unit'),
-      lots: lotsOf(line),
-    },
-    ...{ origin: optionalText(line, 'origin'), preference: isTrue(line, 'preference'), corrected: correctedOf(line) },
+    of: cited(textOf(line, 'of'), numbers),
+    ...quantityOf(line),
+    last: isTrue(line, 'last'),
+    unit: optionalText(line, 'unit'),
+    lots: lotsOf(line),
+    origin: optionalText(line, 'origin'),
+    preference: isTrue(line, 'preference'),
+    corrected: correctedOf(line),
   }));
   const aside = linesOf(step, ['of', 'item', 'what', 'qty', 'unit', 'reason', 'place'], 'aside').map((line) => {
     const of = optionalText(line, 'of');
     return {
-      ...{
-        of: of === undefined ? undefined : cited(of, numbers),
-        item: optionalText(line, 'item'),
-        what: optionalText(line, 'what') ?? '',
-      },
-      ...{
-        ...quantityOf(line),
-        unit: optionalText(line, 'unit'),
-        reason: textOf(line, 'reason'),
-        place: optionalText(line, 'place') ?? '',
-      },
+      of: of === undefined ? undefined : cited(of, numbers),
+      item: optionalText(line, 'item'),
+      what: optionalText(line, 'what') ?? '',
+      ...quantityOf(line),
+      unit: optionalText(line, 'unit'),
+      reason: textOf(line, 'reason'),
+      place: optionalText(line, 'place') ?? '',
     };
   });
   const vendor =
@@ -346,18 +340,20 @@ function bill({ step, numbers, books, date }: Reading): Command {
   );
   const amountOf = (fields: Fields) => documentAmountOrThrow(textOf(fields, 'amount'), currency);
   const charges = linesOf(step, ['type', 'amount', 'reason'], 'charges').map((charge) => ({
-    ...{ kind: textOf(charge, 'type'), amount: amountOf(charge), reason: optionalText(charge, 'reason') },
+    kind: textOf(charge, 'type'),
+    amount: amountOf(charge),
+    reason: optionalText(charge, 'reason'),
   }));
   const disputed = linesOf(step, ['said', 'amount', 'decision', 'reason'], 'disputed').map((line) => ({
-    ...{ said: textOf(line, 'said'), amount: amountOf(line), reason: optionalText(line, 'reason') ?? '' },
+    said: textOf(line, 'said'),
+    amount: amountOf(line),
+    reason: optionalText(line, 'reason') ?? '',
     decision: optionalText(line, 'decision') === 'not-ours' ? ('not-ours' as const) : ('credit' as const),
   }));
   const expenses = linesOf(step, ['expense', 'type', 'amount', ...DIMENSIONS], 'expenses').map((line) => ({
-    ...{
-      expense: optionalText(line, 'expense') ?? optionalText(line, 'type') ?? 'expense',
-      amount: amountOf(line),
-      dimensions: dimensionsOf(line),
-    },
+    expense: optionalText(line, 'expense') ?? optionalText(line, 'type') ?? 'expense',
+    amount: amountOf(line),
+    dimensions: dimensionsOf(line),
   }));
   const tax = linesOf(step, ['amount', 'recoverable', 'lines'], 'tax').map((fields) => ({
     amount: amountOf(fields),
@@ -384,8 +380,11 @@ function bill({ step, numbers, books, date }: Reading): Command {
 
 function giveBack({ step, numbers, books, date }: Reading): Command {
   const lines = linesOf(step, ['of', 'qty', 'lots', 'serials', 'replace', 'confirmed']).map((line) => ({
-    ...{ of: cited(textOf(line, 'of'), numbers), ...quantityOf(line), lots: lotsOf(line) },
-    ...{ replace: isTrue(line, 'replace'), confirmed: isTrue(line, 'confirmed') },
+    of: cited(textOf(line, 'of'), numbers),
+    ...quantityOf(line),
+    lots: lotsOf(line),
+    replace: isTrue(line, 'replace'),
+    confirmed: isTrue(line, 'confirmed'),
   }));
   const vendor = optionalText(step, 'vendor') ?? books.receiptLines.get(lines[0]?.of ?? '')?.vendor ?? SOMEONE;
   return { kind: 'return', vendor, date, lines };
@@ -514,19 +513,19 @@ function deliver({ step, date }: Reading): Command {
 
 function invoice({ step, numbers, date }: Reading): Command {
   const lines = linesOf(step, ['of', 'qty', 'price']).map((line) => ({
-    ...{ of: cited(textOf(line, 'of'), numbers), ...quantityOf(line), price: priceOrThrow(textOf(line, 'price')) },
+    of: cited(textOf(line, 'of'), numbers),
+    ...quantityOf(line),
+    price: priceOrThrow(textOf(line, 'price')),
   }));
   return { kind: 'invoice', customer: optionalText(step, 'customer') ?? SOMEONE, date, lines };
 }
 
 function takeBack({ step, numbers, date }: Reading): Command {
   const lines = linesOf(step, ['of', 'qty', 'price', 'lots', 'serials']).map((line) => ({
-    ...{
-      of: cited(textOf(line, 'of'), numbers),
-      ...quantityOf(line),
-      price: priceOrThrow(optionalText(line, 'price') ?? '0'),
-      lots: lotsOf(line),
-    },
+    of: cited(textOf(line, 'of'), numbers),
+    ...quantityOf(line),
+    price: priceOrThrow(optionalText(line, 'price') ?? '0'),
+    lots: lotsOf(line),
   }));
   return {
     kind: 'customer-return',
@@ -570,8 +569,10 @@ function transfer({ step, date }: Reading): Command {
 
 function arrive({ step, numbers, date }: Reading): Command {
   const lines = linesOf(step, ['of', 'qty', 'lost', 'lots', 'serials']).map((line) => ({
-    ...{ of: cited(textOf(line, 'of'), numbers), quantity: quantityOrThrow(optionalText(line, 'qty') ?? '0') },
-    ...{ lost: quantityOrThrow(optionalText(line, 'lost') ?? '0'), lots: lotsOf(line) },
+    of: cited(textOf(line, 'of'), numbers),
+    quantity: quantityOrThrow(optionalText(line, 'qty') ?? '0'),
+    lost: quantityOrThrow(optionalText(line, 'lost') ?? '0'),
+    lots: lotsOf(line),
   }));
   return { kind: 'arrival', date, lines };
 }
@@ -591,8 +592,12 @@ function count({ step, date }: Reading): Command {
     if (!change) throw new NotKnown('a counted line should say found, missing or scrapped');
     const unitCost = optionalText(line, 'unitCost');
     return {
-      ...{ item: textOf(line, 'item'), change, quantity: quantityOrThrow(textOf(line, change)), lots: lotsOf(line) },
-      ...{ unitCost: unitCost === undefined ? undefined : priceOrThrow(unitCost), dimensions: dimensionsOf(line) },
+      item: textOf(line, 'item'),
+      change,
+      quantity: quantityOrThrow(textOf(line, change)),
+      lots: lotsOf(line),
+      unitCost: unitCost === undefined ? undefined : priceOrThrow(unitCost),
+      dimensions: dimensionsOf(line),
     };
   });
   return {
@@ -638,8 +643,10 @@ function pay({ step, numbers, books, date }: Reading): Command {
   const amountOf = (line: Fields, key: string): DocumentAmount =>
     line[key] === undefined ? documentAmount(0n) : documentAmountOrThrow(textOf(line, key), currency);
   const bills = listed.map((line) => ({
-    ...{ of: numberOf(textOf(line, 'of'), numbers), amount: amountOf(line, 'amount') },
-    ...{ discount: amountOf(line, 'discount'), writeOff: amountOf(line, 'write-off') },
+    of: numberOf(textOf(line, 'of'), numbers),
+    amount: amountOf(line, 'amount'),
+    discount: amountOf(line, 'discount'),
+    writeOff: amountOf(line, 'write-off'),
   }));
   const from = optionalText(step, 'from');
   const to = optionalText(step, 'discounts') ?? 'income';

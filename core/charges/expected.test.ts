@@ -4,38 +4,51 @@ import { companyOf, emptyBooks, type Books, type Item, type Statement } from '..
 import { expectedCost } from './expected.ts';
 
 const yarn: Item = {
-  ...{ id: '1', method: 'fifo', tracking: 'none', unit: 'kg', packs: [], weight: undefined, volume: undefined },
-  ...{ tariffCode: '5107.10', origin: 'NZ', standards: [] },
+  id: '1',
+  method: 'fifo',
+  tracking: 'none',
+  unit: 'kg',
+  packs: [],
+  weight: undefined,
+  volume: undefined,
+  tariffCode: '5107.10',
+  origin: 'NZ',
+  standards: [],
 };
 const books: Books = {
   ...emptyBooks(companyOf({ currency: 'USD', firstOpenDay: '2026-01-01' })),
   items: new Map([['1', yarn]]),
   tariff: [
     {
-      ...{
-        measure: 'duty',
-        code: '5107',
-        origin: undefined,
-        preference: false,
-        from: '2026-01-01',
-        to: undefined,
-        percent: fraction(60_000n),
-      },
-      ...{ perUnit: priceOrThrow('0.20'), unit: 'stock unit', combine: 'sum', floor: undefined, cap: undefined },
+      measure: 'duty',
+      code: '5107',
+      origin: undefined,
+      preference: false,
+      from: '2026-01-01',
+      to: undefined,
+      percent: fraction(60_000n),
+      perUnit: priceOrThrow('0.20'),
+      unit: 'stock unit',
+      combine: 'sum',
+      floor: undefined,
+      cap: undefined,
     },
   ],
 };
 const stated = (more: Partial<Statement> = {}): Statement => ({
-  ...{
-    by: '9',
-    quantity: quantityOrThrow('100'),
-    unit: '',
-    price: priceOrThrow('20'),
-    per: quantityOrThrow('1'),
-    discount: fraction(0n),
-    due: undefined,
-  },
-  ...{ estimates: [], dimensions: undefined, warehouse: undefined, taxCode: '', transport: '', ...more },
+  by: '9',
+  quantity: quantityOrThrow('100'),
+  unit: '',
+  price: priceOrThrow('20'),
+  per: quantityOrThrow('1'),
+  discount: fraction(0n),
+  due: undefined,
+  estimates: [],
+  dimensions: undefined,
+  warehouse: undefined,
+  taxCode: '',
+  transport: '',
+  ...more,
 });
 
 describe('what ordered goods should cost once they are here', () => {

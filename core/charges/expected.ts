@@ -32,8 +32,13 @@ export function expectedCost(
     books.company.currency,
   );
   const charges = estimatesFor(books, stated, {
-    ...{ item: bought.item ?? '', quantity: stated.quantity, before: 0n as Quantity, value: goods },
-    ...{ date: stated.due ?? order.date, origin: item.origin ?? '', preference: false },
+    item: bought.item ?? '',
+    quantity: stated.quantity,
+    before: 0n as Quantity,
+    value: goods,
+    date: stated.due ?? order.date,
+    origin: item.origin ?? '',
+    preference: false,
   });
   return {
     quantity: stated.quantity,

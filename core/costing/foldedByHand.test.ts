@@ -24,7 +24,11 @@ const moved = (line: number, direction: 'in' | 'out', units: bigint, value = 0n,
 
 /** Of `line`, so many go back with line `of` at a price of their own. */
 const back = (line: number, units: bigint, price: bigint, lots: readonly LotPart[] = []) => ({
-  ...{ line: lineId('1', line), date: '2026-03-01', quantity: quantity(units), price: base(price), lots },
+  line: lineId('1', line),
+  date: '2026-03-01',
+  quantity: quantity(units),
+  price: base(price),
+  lots,
 });
 const goesBack = (of: number) => ({
   back: { of: lineId('1', of), date: '2026-03-01', own: base(0n) },
@@ -197,7 +201,12 @@ describe('standard cost', () => {
 
 describe('as known', () => {
   const change = (entered: number, amount: bigint, effective: string, posting: string): EnteredChange => ({
-    ...{ line: '1/1', amount: base(amount), shared: false, effective, posting, entered },
+    line: '1/1',
+    amount: base(amount),
+    shared: false,
+    effective,
+    posting,
+    entered,
   });
   const changes = [
     change(1, 100n, '2026-03-02', '2026-03-02'),

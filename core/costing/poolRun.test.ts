@@ -39,7 +39,13 @@ function poolOf(method: CostingMethod, history: readonly Moved[], kept: readonly
     return { date: last.date, place: last.place, state: part.end };
   };
   return {
-    ...{ id: 'YARN@main', item: 'YARN', warehouse: 'main', method, writeDowns: [], movements: history, values },
+    id: 'YARN@main',
+    item: 'YARN',
+    warehouse: 'main',
+    method,
+    writeDowns: [],
+    movements: history,
+    values,
     checkpoints: [{ ...BEFORE_ALL, state: start }, ...kept.map(after), after(history.length)],
   };
 }
@@ -163,7 +169,13 @@ describe('states kept on the way', () => {
       lots: [],
     }) as unknown as NewMovement;
   const empty = (method: CostingMethod): Pool => ({
-    ...{ id: 'YARN@main', item: 'YARN', warehouse: 'main', method, writeDowns: [], movements: [], values: [] },
+    id: 'YARN@main',
+    item: 'YARN',
+    warehouse: 'main',
+    method,
+    writeDowns: [],
+    movements: [],
+    values: [],
     checkpoints: [{ ...BEFORE_ALL, state: EMPTY_POOL }],
   });
   const places = (pool: Pool): number[] => pool.checkpoints.map(({ place }) => Math.floor(place / 100_000));

@@ -4,15 +4,13 @@ import { base, quantity, quantityOrThrow } from '../exact/amounts.ts';
 import { lotsLeft, openOf, split, type Source, type Taking, type TakingKind } from './taking.ts';
 
 const taking = (kind: TakingKind, units: string): Taking => ({
-  ...{
-    line: '9/1',
-    date: '2026-03-01',
-    kind,
-    quantity: quantityOrThrow(units),
-    lots: [],
-    into: undefined,
-    dimensions: undefined,
-  },
+  line: '9/1',
+  date: '2026-03-01',
+  kind,
+  quantity: quantityOrThrow(units),
+  lots: [],
+  into: undefined,
+  dimensions: undefined,
 });
 const parts = (value: bigint, outOf: string, ...takings: [TakingKind, string][]) =>
   split(
@@ -84,17 +82,17 @@ describe('what is taken of a movement out', () => {
 
 describe('what is open of a movement out', () => {
   const source = (...takings: [TakingKind, string][]): Source => ({
-    ...{
-      line: '1/1',
-      pool: 'A@B',
-      item: 'A',
-      date: '2026-03-01',
-      purpose: 'delivered',
-      party: 'S',
-      quantity: quantityOrThrow('10'),
-      value: base(100n),
-    },
-    ...{ lots: [], dimensions: undefined, takings: takings.map(([kind, units]) => taking(kind, units)) },
+    line: '1/1',
+    pool: 'A@B',
+    item: 'A',
+    date: '2026-03-01',
+    purpose: 'delivered',
+    party: 'S',
+    quantity: quantityOrThrow('10'),
+    value: base(100n),
+    lots: [],
+    dimensions: undefined,
+    takings: takings.map(([kind, units]) => taking(kind, units)),
   });
 
   it('is what nothing has taken, and what is invoiced and still with the customer', () => {

@@ -42,7 +42,9 @@ describe('whose limit holds', () => {
   const books = (more: { item?: Allowance; vendor?: Allowance; company?: Allowance; charge?: Allowance }): Books => ({
     ...emptyBooks(
       companyOf({
-        ...{ currency: 'USD', firstOpenDay: '2026-01-01', allowance: more.company ?? NO_ALLOWANCE },
+        currency: 'USD',
+        firstOpenDay: '2026-01-01',
+        allowance: more.company ?? NO_ALLOWANCE,
         chargeAllowances: new Map(more.charge ? [['freight', more.charge]] : []),
       }),
     ),

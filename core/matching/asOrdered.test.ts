@@ -15,17 +15,18 @@ import {
 import { askedOfLine, type Asked } from './asOrdered.ts';
 
 const asked = (units: string, each: string, comesTo: string, more: Partial<Asked> = {}): Asked => ({
-  ...{
-    quantity: quantityOrThrow(units),
-    unit: '',
-    price: priceOrThrow(each),
-    per: quantityOrThrow('1'),
-    amount: documentAmountOrThrow(comesTo, 'USD'),
-  },
+  quantity: quantityOrThrow(units),
+  unit: '',
+  price: priceOrThrow(each),
+  per: quantityOrThrow('1'),
+  amount: documentAmountOrThrow(comesTo, 'USD'),
   ...more,
 });
 const line = (each: string, per = '1', discount = NO_DISCOUNT) => ({
-  ...{ price: priceOrThrow(each), per: quantityOrThrow(per), discount, unit: 'kg' },
+  price: priceOrThrow(each),
+  per: quantityOrThrow(per),
+  discount,
+  unit: 'kg',
   packs: [
     { unit: 'cone', size: quantityOrThrow('0.5') },
     { unit: 'box', size: quantityOrThrow('25') },

@@ -42,10 +42,17 @@ function books(company: Partial<Company> = {}, currency = 'USD'): Bookkeeper {
   });
   const plain = { discount: NO_DISCOUNT, due: undefined };
   keeper.post({
-    ...{ kind: 'order', vendor: 'V', currency, date: '2026-03-02' },
+    kind: 'order',
+    vendor: 'V',
+    currency,
+    date: '2026-03-02',
     lines: [
       {
-        ...{ ...plain, bought: { item: 'YARN' }, quantity: q('100'), price: priceOrThrow('5'), taxCode: 'T7' },
+        ...plain,
+        bought: { item: 'YARN' },
+        quantity: q('100'),
+        price: priceOrThrow('5'),
+        taxCode: 'T7',
         estimates: [{ kind: 'freight', by: 'unit', amount: priceOrThrow('0.2') }],
       },
       { ...plain, bought: { item: 'LOOM' }, quantity: q('1'), price: priceOrThrow('400') },
@@ -63,7 +70,14 @@ function books(company: Partial<Company> = {}, currency = 'USD'): Bookkeeper {
 }
 
 const bill = (more: Partial<BillCommand> = {}): CommandOf['bill'] => ({
-  ...{ kind: 'bill', vendor: 'V', number: 'B1', currency: 'USD', date: '2026-03-06', lines: [], charges: [], ...more },
+  kind: 'bill',
+  vendor: 'V',
+  number: 'B1',
+  currency: 'USD',
+  date: '2026-03-06',
+  lines: [],
+  charges: [],
+  ...more,
 });
 const line = (
   of: string,
@@ -71,14 +85,12 @@ const line = (
   price: string,
   more: Partial<BillCommand['lines'][number]> = {},
 ): BillCommand['lines'][number] => ({
-  ...{
-    of: of as '2/1',
-    quantity: q(units),
-    price: priceOrThrow(price),
-    discount: NO_DISCOUNT,
-    difference: 'cost',
-    ...more,
-  },
+  of: of as '2/1',
+  quantity: q(units),
+  price: priceOrThrow(price),
+  discount: NO_DISCOUNT,
+  difference: 'cost',
+  ...more,
 });
 const tax = (amount: string, lines: number[]) => [{ amount: usd(amount), recoverable: true, lines }];
 const whole = (keeper: Bookkeeper, command: CommandOf['bill']): Difference[] => {
@@ -294,7 +306,8 @@ describe('what is to be decided', () => {
   it('keeps with the bill only what belongs to no line of it', () => {
     const keeper = books();
     const command = bill({
-      ...{ lines: [line('2/1', '100', '5.50', { reason: 'agreed' })], tax: tax('70.00', [1]) },
+      lines: [line('2/1', '100', '5.50', { reason: 'agreed' })],
+      tax: tax('70.00', [1]),
       whole: { tax: { reason: 'twice the rate since March' }, total: { asked: usd('620.00') } },
     });
     const decision = decide(keeper.books, command);

@@ -96,7 +96,9 @@ export function propose(bill: readonly BillText[], open: readonly OpenLine[], cu
         price: priceAsOrdered(line, fit.place.line, fit.size, currency),
       })),
       certain: left === 0n && taken.every(({ fit }) => fit.surely && isClear(fit, found, taken)),
-      ...{ left, why: [...new Set(taken.flatMap(({ fit }) => fit.why))], charge: undefined },
+      left,
+      why: [...new Set(taken.flatMap(({ fit }) => fit.why))],
+      charge: undefined,
     };
   });
 }

@@ -50,14 +50,12 @@ export function fitOf(bill: BillText, order: string, slip: string, { goods, name
   if (size === undefined) return undefined;
   const units = bill.quantity * size;
   return {
-    ...{
-      points: Math.trunc((ALIKE * alike) / 100) + (named ? NAMED : 0),
-      named: named !== undefined,
-      alike,
-      size,
-      order,
-      slip,
-    },
+    points: Math.trunc((ALIKE * alike) / 100) + (named ? NAMED : 0),
+    named: named !== undefined,
+    alike,
+    size,
+    order,
+    slip,
     prices: goods.prices.map((pricing) => priceFit(bill, pricing, size)),
     whole: units % ONE_UNIT === 0n ? units / ONE_UNIT : undefined,
   };

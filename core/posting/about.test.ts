@@ -37,7 +37,10 @@ beforeAll(() => {
   const line = { discount: NO_DISCOUNT, due: undefined };
   const dimensions = { department: 'weaving', location: 'north', project: 'P1' };
   post('order', {
-    ...{ kind: 'order', vendor: 'V', currency: 'USD', date: '2026-03-02' },
+    kind: 'order',
+    vendor: 'V',
+    currency: 'USD',
+    date: '2026-03-02',
     lines: [
       {
         ...line,
@@ -60,7 +63,10 @@ beforeAll(() => {
   });
   const quantities = ['4', '1', '10', '10'];
   post('receipt', {
-    ...{ kind: 'receipt', vendor: 'V', date: '2026-03-03', warehouse: 'main' },
+    kind: 'receipt',
+    vendor: 'V',
+    date: '2026-03-03',
+    warehouse: 'main',
     lines: quantities.map((units, at) => ({ of: `1/${at + 1}`, quantity: q(units) })),
   });
   const billed = (at: number, price: string, difference: 'cost' | 'variance' | 'credit') => ({
@@ -71,7 +77,11 @@ beforeAll(() => {
     difference,
   });
   post('bill', {
-    ...{ kind: 'bill', vendor: 'V', number: 'B1', currency: 'USD', date: '2026-03-04' },
+    kind: 'bill',
+    vendor: 'V',
+    number: 'B1',
+    currency: 'USD',
+    date: '2026-03-04',
     lines: [billed(1, '103', 'cost'), billed(2, '51', 'cost'), billed(3, '6', 'variance'), billed(4, '7', 'credit')],
     charges: [
       { kind: 'freight', amount: money(1600n) },
@@ -90,7 +100,10 @@ beforeAll(() => {
     charges: [{ of: '3/5', basis: 'value', amount: undefined, fixed: [] }],
   });
   post('delivery', {
-    ...{ kind: 'delivery', customer: 'S', date: '2026-03-06', warehouse: 'main' },
+    kind: 'delivery',
+    customer: 'S',
+    date: '2026-03-06',
+    warehouse: 'main',
     lines: [{ item: 'LOOM', quantity: q('1'), dimensions: { ...dimensions, department: 'shop' } }],
   });
   post('invoice', {
@@ -100,20 +113,22 @@ beforeAll(() => {
     lines: [{ of: '5/1', quantity: q('1'), price: priceOrThrow('200') }],
   });
   post('transfer', {
-    ...{ kind: 'transfer', date: '2026-03-08', from: 'main', to: 'other', inTransit: true },
+    kind: 'transfer',
+    date: '2026-03-08',
+    from: 'main',
+    to: 'other',
+    inTransit: true,
     lines: [{ item: 'LOOM', quantity: q('2'), dimensions: { ...dimensions, department: 'logistics' } }],
   });
   post('arrival', { kind: 'arrival', date: '2026-03-09', lines: [{ of: '7/1', quantity: q('1'), lost: q('1') }] });
   const uses = [{ item: 'YARN', quantity: q('2') }];
   post('assembly', {
-    ...{
-      kind: 'assembly',
-      date: '2026-03-09',
-      warehouse: 'main',
-      uses,
-      makes: { item: 'KIT', quantity: q('1') },
-      conversion: base(300n),
-    },
+    kind: 'assembly',
+    date: '2026-03-09',
+    warehouse: 'main',
+    uses,
+    makes: { item: 'KIT', quantity: q('1') },
+    conversion: base(300n),
     dimensions,
   });
   const missing = { item: 'YARN', change: 'missing' as const, quantity: q('1'), dimensions };
@@ -148,7 +163,10 @@ beforeAll(() => {
     lines: [{ item: 'YARN', netRealisable: priceOrThrow('2') }],
   });
   post('customer return', {
-    ...{ kind: 'customer-return', customer: 'S', date: '2026-03-15', warehouse: 'main' },
+    kind: 'customer-return',
+    customer: 'S',
+    date: '2026-03-15',
+    warehouse: 'main',
     lines: [{ of: '5/1', quantity: q('1'), price: priceOrThrow('200') }],
   });
 });

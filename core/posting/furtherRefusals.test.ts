@@ -553,7 +553,12 @@ describe('a period', () => {
 
 describe('a bill ahead of the goods', () => {
   const ahead = (units: string): Command => ({
-    ...{ kind: 'bill', vendor: 'V', number: 'B9', currency: 'USD', date: '2026-03-12', charges: [] },
+    kind: 'bill',
+    vendor: 'V',
+    number: 'B9',
+    currency: 'USD',
+    date: '2026-03-12',
+    charges: [],
     lines: [{ of: '10/1', quantity: q(units), price: priceOrThrow('5'), discount: NO_DISCOUNT, difference: 'cost' }],
   });
   beforeEach(() => {

@@ -324,7 +324,12 @@ describe('a difference that falls on a later day', () => {
     due: undefined,
   };
   const dearer = {
-    ...{ kind: 'bill' as const, vendor: 'V', number: '1', currency: 'USD', date: '2026-03-09', charges: [] },
+    kind: 'bill' as const,
+    vendor: 'V',
+    number: '1',
+    currency: 'USD',
+    date: '2026-03-09',
+    charges: [],
     lines: [
       {
         of: '2/1',

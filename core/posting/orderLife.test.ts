@@ -16,7 +16,11 @@ const asked = (units: string, price: string) => ({
 });
 const about = { of: '1', date: '2026-03-04', by: 'ines', reason: 'agreed' };
 const change = (lines: CommandOf['order-change']['lines'], more: Partial<CommandOf['order-change']> = {}): Command => ({
-  ...{ kind: 'order-change', ...about, version: keeper.books.orders.get('1')?.versions.length ?? 1, lines, ...more },
+  kind: 'order-change',
+  ...about,
+  version: keeper.books.orders.get('1')?.versions.length ?? 1,
+  lines,
+  ...more,
 });
 const line = (at: number, units: string, price: string) => ({
   of: `1/${at}`,
@@ -25,25 +29,37 @@ const line = (at: number, units: string, price: string) => ({
 });
 const added = (units: string, price: string) => ({ of: undefined, bought: { item: 'LOOM' }, ...asked(units, price) });
 const close = (lines: readonly { of: string }[] = [], more: Partial<CommandOf['order-closing']> = {}): Command => ({
-  ...{ kind: 'order-closing', of: '1', date: '2026-03-04', reason: 'sold out', lines, ...more },
+  kind: 'order-closing',
+  of: '1',
+  date: '2026-03-04',
+  reason: 'sold out',
+  lines,
+  ...more,
 });
 const step = (word: CommandOf['order-step']['step'], more: Partial<CommandOf['order-step']> = {}): Command => ({
-  ...{ kind: 'order-step', ...about, seen: order().versions.length, step: word, ...more },
+  kind: 'order-step',
+  ...about,
+  seen: order().versions.length,
+  step: word,
+  ...more,
 });
 const answer = (
   word: CommandOf['order-approval']['step'],
   more: Partial<CommandOf['order-approval']> = {},
 ): Command => ({
-  ...{ kind: 'order-approval', ...about, seen: order().versions.length, by: 'otto', step: word, ...more },
+  kind: 'order-approval',
+  ...about,
+  seen: order().versions.length,
+  by: 'otto',
+  step: word,
+  ...more,
 });
 const receive = (at: number, units: string): Command => ({
-  ...{
-    kind: 'receipt',
-    vendor: 'V',
-    date: '2026-03-05',
-    warehouse: 'main',
-    lines: [{ of: `1/${at}`, quantity: q(units) }],
-  },
+  kind: 'receipt',
+  vendor: 'V',
+  date: '2026-03-05',
+  warehouse: 'main',
+  lines: [{ of: `1/${at}`, quantity: q(units) }],
 });
 
 /** Document 1: ines, who may order up to 500.00, orders 10 of yarn at 5 and 2 of looms at 200: 450.00. */

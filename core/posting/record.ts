@@ -293,8 +293,18 @@ const statementIn = ({
   taxCode,
   transport,
 }: OrderLine): Statement => ({
-  ...{ by, quantity: asked, unit, price, per, discount, due, estimates, dimensions },
-  ...{ warehouse, taxCode, transport },
+  by,
+  quantity: asked,
+  unit,
+  price,
+  per,
+  discount,
+  due,
+  estimates,
+  dimensions,
+  warehouse,
+  taxCode,
+  transport,
 });
 const NOTHING_YET = { earlier: [], closed: [], receipts: [], reopened: [], aheads: [] };
 
@@ -431,21 +441,19 @@ function billedCreditable(bill: BillDocument, line: BillDocument['lines'][number
   const asked = line.difference === 'credit';
   const { id, rate, bought, quantity: billed, amount, pool, of, received, dimensions } = line;
   return {
-    ...{
-      id,
-      vendor,
-      currency,
-      rate,
-      date,
-      kind: 'bill',
-      item: bought.item,
-      expense: bought.expense,
-      quantity: billed,
-      per: ONE_UNIT,
-      amount,
-      base: base(0n),
-      dimensions,
-    },
+    id,
+    vendor,
+    currency,
+    rate,
+    date,
+    kind: 'bill',
+    item: bought.item,
+    expense: bought.expense,
+    quantity: billed,
+    per: ONE_UNIT,
+    amount,
+    base: base(0n),
+    dimensions,
     expected: asked
       ? { amount: documentAmount(amount - line.ordered), base: line.priceDifference }
       : { amount: documentAmount(0n), base: base(0n) },
@@ -474,24 +482,23 @@ function recordReturn(next: Writing, document: ReturnDocument): void {
       }));
     } else if (line.billed > 0n) {
       next.creditable.set(line.line, {
-        ...{
-          id: line.line,
-          vendor,
-          currency,
-          rate,
-          date: line.date,
-          kind: 'return',
-          item: bought.item,
-          expense: undefined,
-          dimensions,
-        },
-        ...{ quantity: line.billed, per, amount: line.billedAmount, base: waiting },
-        ...{
-          expected: { amount: documentAmount(0n), base: base(0n) },
-          goods: undefined,
-          charge: undefined,
-          credits: [],
-        },
+        id: line.line,
+        vendor,
+        currency,
+        rate,
+        date: line.date,
+        kind: 'return',
+        item: bought.item,
+        expense: undefined,
+        dimensions,
+        quantity: line.billed,
+        per,
+        amount: line.billedAmount,
+        base: waiting,
+        expected: { amount: documentAmount(0n), base: base(0n) },
+        goods: undefined,
+        charge: undefined,
+        credits: [],
       });
     }
   }
@@ -503,8 +510,13 @@ function recordCredit(next: Writing, number: string, credit: CreditDocument): vo
   for (const line of credit.lines) {
     const expected = line.to === 'expected';
     const taken = {
-      ...{ line: line.id, date, quantity: line.quantity, amount: line.ownAmount, base: line.own },
-      ...{ expected: expected ? line.amount : documentAmount(0n), expectedBase: expected ? line.own : base(0n) },
+      line: line.id,
+      date,
+      quantity: line.quantity,
+      amount: line.ownAmount,
+      base: line.own,
+      expected: expected ? line.amount : documentAmount(0n),
+      expectedBase: expected ? line.own : base(0n),
     };
     change(next.creditable, line.of, (known) => ({ ...known, credits: [...known.credits, taken] }));
     if (line.charge !== undefined) {

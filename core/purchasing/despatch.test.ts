@@ -3,14 +3,12 @@ import { quantityOrThrow } from '../exact/amounts.ts';
 import { matchDespatch, type AdvisedLine, type AwaitedLine } from './despatch.ts';
 
 const shuttles = (order: string, line: string, open: string, due: string): AwaitedLine => ({
-  ...{
-    line: `${order}/${line}`,
-    order: `PO-${order}`,
-    orderLine: line,
-    unit: 'each',
-    open: quantityOrThrow(open),
-    due,
-  },
+  line: `${order}/${line}`,
+  order: `PO-${order}`,
+  orderLine: line,
+  unit: 'each',
+  open: quantityOrThrow(open),
+  due,
   names: [
     { name: 'BS-25', pack: '' },
     { name: 'DSW 25', pack: '' },
@@ -20,15 +18,13 @@ const shuttles = (order: string, line: string, open: string, due: string): Await
   packs: [{ unit: 'box', size: quantityOrThrow('25') }],
 });
 const yarn: AwaitedLine = {
-  ...{
-    line: '1002/2',
-    order: 'PO-1002',
-    orderLine: '2',
-    unit: 'kg',
-    open: quantityOrThrow('60'),
-    due: undefined,
-    packs: [],
-  },
+  line: '1002/2',
+  order: 'PO-1002',
+  orderLine: '2',
+  unit: 'kg',
+  open: quantityOrThrow('60'),
+  due: undefined,
+  packs: [],
   names: [{ name: 'YM-EC', pack: '' }],
 };
 const AWAITED = [shuttles('1002', '1', '500', '2026-12-10'), shuttles('1001', '1', '100', '2026-11-30'), yarn];

@@ -83,7 +83,11 @@ describe('what is bought in packs', () => {
 
 describe('a price list', () => {
   const entry = (unit: string, least: string, from: string, to: string | undefined, asked: string) => ({
-    ...{ unit, least: quantityOrThrow(least), from, to, price: priceOrThrow(asked) },
+    unit,
+    least: quantityOrThrow(least),
+    from,
+    to,
+    price: priceOrThrow(asked),
   });
   const list = [
     entry('', '0', '2026-01-01', undefined, '14.20'),

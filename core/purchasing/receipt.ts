@@ -214,7 +214,8 @@ function receiptLine(
     bought: ordered.bought,
     pool: item === undefined ? undefined : `${item}@${command.warehouse}`,
     quantity: line.quantity,
-    ...{ per, pricing },
+    per,
+    pricing,
     corrected: line.corrected && { price: line.corrected.price, reason: line.corrected.reason.trim() },
     lots: line.lots ?? [],
     origin,
@@ -286,7 +287,10 @@ function costsOf(line: ReceiptLine): Cost[] {
     { ...common, component: 'tax', shared: true, amount: tax, against: 'grni' as const },
     ...line.estimates.map(({ kind, amount }) => ({
       ...common,
-      ...{ component: estimateComponent(kind), shared: true, amount, against: 'accrued-charges' as const },
+      component: estimateComponent(kind),
+      shared: true,
+      amount,
+      against: 'accrued-charges' as const,
     })),
   ].filter(({ amount }) => amount !== 0n);
 }

@@ -11,16 +11,31 @@ const q = quantityOrThrow;
 const percent = (of: bigint) => fraction(of * 10_000n);
 type Receipt = CommandOf['receipt'];
 const receive = (lines: Receipt['lines'], more: Partial<Receipt> = {}): Command => ({
-  ...{ kind: 'receipt', vendor: 'V', date: '2026-03-05', warehouse: 'main', lines, ...more },
+  kind: 'receipt',
+  vendor: 'V',
+  date: '2026-03-05',
+  warehouse: 'main',
+  lines,
+  ...more,
 });
 const aside = (more: Partial<NonNullable<Receipt['aside']>[number]> = {}) => ({
-  ...{ of: '1/1', item: undefined, what: '', quantity: q('2'), reason: 'wet', place: 'dock', ...more },
+  of: '1/1',
+  item: undefined,
+  what: '',
+  quantity: q('2'),
+  reason: 'wet',
+  place: 'dock',
+  ...more,
 });
 const clear = (
   lines: CommandOf['aside-closing']['lines'],
   more: Partial<CommandOf['aside-closing']> = {},
 ): Command => ({
-  ...{ kind: 'aside-closing', date: '2026-03-06', reason: 'collected', lines, ...more },
+  kind: 'aside-closing',
+  date: '2026-03-06',
+  reason: 'collected',
+  lines,
+  ...more,
 });
 
 /** Document 1: 100 of yarn at 5 and 4 of dye, kept by lot. More by 5 percent and less by 2 are taken, unless a test says otherwise. */
@@ -36,16 +51,15 @@ function books({
   ]);
   const made = new Bookkeeper({
     ...emptyBooks(companyOf({ currency: 'USD', firstOpenDay: '2026-03-01', tolerance })),
-    ...{ items, vendors: new Map([['V', { tolerance: vendor, hold: '', accountBy: undefined }]]) },
+    items,
+    vendors: new Map([['V', { tolerance: vendor, hold: '', accountBy: undefined }]]),
   });
   const asked = (bought: string, units: string, price: string) => ({
-    ...{
-      bought: { item: bought },
-      quantity: q(units),
-      price: priceOrThrow(price),
-      discount: NO_DISCOUNT,
-      due: undefined,
-    },
+    bought: { item: bought },
+    quantity: q(units),
+    price: priceOrThrow(price),
+    discount: NO_DISCOUNT,
+    due: undefined,
   });
   made.post({
     kind: 'order',
@@ -112,7 +126,12 @@ describe('more than was ordered', () => {
   it('does not stand in the way of a later version at another price', () => {
     keeper.post(receive([{ of: '1/1', quantity: q('105') }]));
     const version = {
-      ...{ kind: 'order-change' as const, of: '1', by: 'ines', version: 1, date: '2026-03-06', reason: 'agreed' },
+      kind: 'order-change' as const,
+      of: '1',
+      by: 'ines',
+      version: 1,
+      date: '2026-03-06',
+      reason: 'agreed',
     };
     const at = (units: string) => ({
       of: '1/1',

@@ -109,15 +109,17 @@ function returnedLine(command: ReturnCommand, line: Line, of: ReceiptLine, id: L
   const billed = quantity(line.quantity - unbilled);
   const { ordered, cleared } = clearing(of, unbilled);
   return {
-    ...{
-      line: id,
-      of: line.of,
-      date: command.date,
-      quantity: line.quantity,
-      pool: of.pool as PoolId,
-      replace: line.replace ?? false,
-    },
-    ...{ unbilled, unbilledOrdered: ordered, unbilledCleared: cleared, billed, ...billedPart(of, billed) },
+    line: id,
+    of: line.of,
+    date: command.date,
+    quantity: line.quantity,
+    pool: of.pool as PoolId,
+    replace: line.replace ?? false,
+    unbilled,
+    unbilledOrdered: ordered,
+    unbilledCleared: cleared,
+    billed,
+    ...billedPart(of, billed),
   };
 }
 

@@ -40,27 +40,25 @@ export function decideAssembly(books: Books, command: AssemblyCommand): Decision
 
   const document = books.nextDocument.toString();
   const used: NewMovement[] = command.uses.map(({ item, quantity, lots }, position) => ({
-    ...{
-      pool: `${item}@${warehouse}`,
-      id: lineId(document, position + 1),
-      date,
-      direction: 'out' as const,
-      purpose: 'used' as const,
-    },
-    ...{ quantity, lots: lots ?? [], dimensions },
+    pool: `${item}@${warehouse}`,
+    id: lineId(document, position + 1),
+    date,
+    direction: 'out' as const,
+    purpose: 'used' as const,
+    quantity,
+    lots: lots ?? [],
+    dimensions,
   }));
   const pool = `${makes.item}@${warehouse}`;
   const made: NewMovement = {
-    ...{
-      pool,
-      id: lineId(document, used.length + 1),
-      date,
-      direction: 'in',
-      purpose: 'made',
-      quantity: makes.quantity,
-      lots: makes.lots ?? [],
-      dimensions,
-    },
+    pool,
+    id: lineId(document, used.length + 1),
+    date,
+    direction: 'in',
+    purpose: 'made',
+    quantity: makes.quantity,
+    lots: makes.lots ?? [],
+    dimensions,
   };
   const takings = used.map(({ id, quantity }) => ({
     of: id,

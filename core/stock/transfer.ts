@@ -44,23 +44,19 @@ export function decideTransfer(books: Books, command: TransferCommand): Decision
   const pairs = command.lines.map(({ item, quantity: units, lots, dimensions }, position) => {
     const common = { date, quantity: units, lots: lots ?? [], dimensions };
     const left: NewMovement = {
-      ...{
-        ...common,
-        pool: poolId(item, from),
-        id: lineId(document, position + 1),
-        direction: 'out',
-        purpose: 'moved',
-        party: to,
-      },
+      ...common,
+      pool: poolId(item, from),
+      id: lineId(document, position + 1),
+      direction: 'out',
+      purpose: 'moved',
+      party: to,
     };
     const arrived: NewMovement = {
-      ...{
-        ...common,
-        pool: poolId(item, to),
-        id: lineId(document, command.lines.length + position + 1),
-        direction: 'in',
-        purpose: 'arrived',
-      },
+      ...common,
+      pool: poolId(item, to),
+      id: lineId(document, command.lines.length + position + 1),
+      direction: 'in',
+      purpose: 'arrived',
     };
     return { left, arrived };
   });

@@ -108,18 +108,19 @@ export function makeReceived(count: number, seed: number): Received[] {
     const dearer = happens(15) ? 1n + BigInt(below(5)) : 0n;
     const one = own.cents + (own.cents * dearer) / 100n;
     return {
-      ...{
-        line: `${9000 + order}/${(at % 5) + 1}` as const,
-        item: `I${own.at}`,
-        order: `PO-${1000 + order}`,
-        slip: `PS${7000 + order}`,
-        transport: `T-${300 + Math.floor(order / 4)}`,
-      },
+      line: `${9000 + order}/${(at % 5) + 1}` as const,
+      item: `I${own.at}`,
+      order: `PO-${1000 + order}`,
+      slip: `PS${7000 + order}`,
+      transport: `T-${300 + Math.floor(order / 4)}`,
       names: [
         { name: `TX-${100 + own.at}`, pack: '' },
         ...(own.known ? [{ name: `VN ${5000 + own.at}`, pack: '' }] : []),
       ],
-      ...{ description: own.description, unit: 'each', packs: own.packs, discount: NO_DISCOUNT },
+      description: own.description,
+      unit: 'each',
+      packs: own.packs,
+      discount: NO_DISCOUNT,
       quantity: quantity(BigInt(1 + below(40)) * (boxed?.size ?? ONE_UNIT)),
       // A box costs what its pieces cost.
       ...(boxed
@@ -166,7 +167,11 @@ export function makeBill(received: readonly Received[], count: number, seed: num
       return {
         truly,
         text: {
-          ...{ order, slip: happens(30) ? from.slip : '', names: number, ...asked, unit: boxes ? 'box' : '' },
+          order,
+          slip: happens(30) ? from.slip : '',
+          names: number,
+          ...asked,
+          unit: boxes ? 'box' : '',
           description: happens(NOISE.otherWords) ? otherWords(from.description, below) : from.description,
           amount: lineAmount(asked.quantity, { ...asked, discount: NO_DISCOUNT }, 'USD'),
         },

@@ -6,17 +6,15 @@ import type { Refusal } from '../posting/refusal.ts';
 /** An item for tests: plain unless a test says what is special about it. */
 export function item(id: string, method: CostingMethod, special: Partial<Item> = {}): Item {
   return {
-    ...{
-      id,
-      method,
-      tracking: method === 'lot' ? 'lot' : 'none',
-      unit: 'each',
-      packs: [],
-      weight: quantityOrThrow('1'),
-      volume: undefined,
-      tariffCode: '',
-      origin: '',
-    },
+    id,
+    method,
+    tracking: method === 'lot' ? 'lot' : 'none',
+    unit: 'each',
+    packs: [],
+    weight: quantityOrThrow('1'),
+    volume: undefined,
+    tariffCode: '',
+    origin: '',
     standards: method === 'standard' ? [{ line: '', date: '', standard: priceOrThrow('5') }] : [],
     ...special,
   };

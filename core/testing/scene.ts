@@ -24,7 +24,10 @@ export function scene(): Bookkeeper {
   const keeper = new Bookkeeper({ ...emptyBooks(company), items: new Map([...items, ...special]), rates });
   const line = { discount: NO_DISCOUNT, due: undefined };
   keeper.post({
-    ...{ kind: 'order', vendor: 'V', currency: 'USD', date: '2026-03-02' },
+    kind: 'order',
+    vendor: 'V',
+    currency: 'USD',
+    date: '2026-03-02',
     lines: [
       { ...line, bought: { item: 'LOOM' }, quantity: q('5'), price: priceOrThrow('100') },
       { ...line, bought: { expense: 'packing' }, quantity: q('1'), price: priceOrThrow('50') },
@@ -33,7 +36,10 @@ export function scene(): Bookkeeper {
   });
   const lots = [{ lot: 'A', quantity: q('10') }];
   keeper.post({
-    ...{ kind: 'receipt', vendor: 'V', date: '2026-03-05', warehouse: 'main' },
+    kind: 'receipt',
+    vendor: 'V',
+    date: '2026-03-05',
+    warehouse: 'main',
     lines: [
       { of: '1/1', quantity: q('5') },
       { of: '1/2', quantity: q('1') },
@@ -41,7 +47,11 @@ export function scene(): Bookkeeper {
     ],
   });
   keeper.post({
-    ...{ kind: 'bill', vendor: 'V', number: 'B1', currency: 'USD', date: '2026-03-06' },
+    kind: 'bill',
+    vendor: 'V',
+    number: 'B1',
+    currency: 'USD',
+    date: '2026-03-06',
     lines: [{ of: '2/1', quantity: q('3'), price: priceOrThrow('101'), discount: NO_DISCOUNT, difference: 'credit' }],
     charges: [
       { kind: 'freight', amount: money(1000n) },
@@ -144,15 +154,13 @@ export const GOOD: { readonly [Kind in DocumentKind]?: CommandOf[Kind] } = {
   },
   prepayment: { kind: 'prepayment', vendor: 'V', currency: 'USD', date: '2026-03-12', amount: money(1n) },
   payment: {
-    ...{
-      kind: 'payment',
-      vendor: 'V',
-      currency: 'USD',
-      date: '2026-03-12',
-      from: undefined,
-      discountsTo: 'income',
-      reason: '',
-    },
+    kind: 'payment',
+    vendor: 'V',
+    currency: 'USD',
+    date: '2026-03-12',
+    from: undefined,
+    discountsTo: 'income',
+    reason: '',
     bills: [{ of: '3', amount: money(1000n), discount: money(0n), writeOff: money(0n) }],
   },
   allocation: {

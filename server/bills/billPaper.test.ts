@@ -4,32 +4,32 @@ import { paperOf, type Said, type SaidLine } from './billPaper.ts';
 import { fromRows, splitStack } from './readCsv.ts';
 
 const line = (more: Partial<SaidLine> = {}): SaidLine => ({
-  ...{
-    number: '1',
-    order: '',
-    slip: '',
-    names: [],
-    description: 'Yarn',
-    quantity: '10',
-    unit: '',
-    price: '8',
-    per: '',
-    amount: '80.00',
-  },
+  number: '1',
+  order: '',
+  slip: '',
+  names: [],
+  description: 'Yarn',
+  quantity: '10',
+  unit: '',
+  price: '8',
+  per: '',
+  amount: '80.00',
   ...more,
 });
 const said = (more: Partial<Said> = {}): Said => ({
-  ...{
-    kind: 'bill',
-    number: 'B-1',
-    vendor: ['Tarnside'],
-    date: '2026-03-01',
-    currency: 'USD',
-    refersTo: '',
-    order: 'PO-1',
-    slip: 'PS-1',
-  },
-  ...{ lines: [line()], charges: [], allowances: [], taxes: [], total: '' },
+  kind: 'bill',
+  number: 'B-1',
+  vendor: ['Tarnside'],
+  date: '2026-03-01',
+  currency: 'USD',
+  refersTo: '',
+  order: 'PO-1',
+  slip: 'PS-1',
+  lines: [line()],
+  charges: [],
+  allowances: [],
+  taxes: [],
+  total: '',
   ...more,
 });
 const lines = (more: Partial<Said>) => {
@@ -75,17 +75,16 @@ describe('a paper', () => {
   it('leaves out what cannot be read and names it; what can be stands', () => {
     const broken = paperOf(
       said({
-        ...{
-          number: '',
-          date: '1 March',
-          lines: [
-            line(),
-            line({ number: '2', quantity: 'ten' }),
-            line({ number: '3', per: '0' }),
-            line({ number: '4', amount: '8.001' }),
-          ],
-        },
-        ...{ charges: [{ said: 'Fuel', amount: 'much' }], taxes: ['?'] },
+        number: '',
+        date: '1 March',
+        lines: [
+          line(),
+          line({ number: '2', quantity: 'ten' }),
+          line({ number: '3', per: '0' }),
+          line({ number: '4', amount: '8.001' }),
+        ],
+        charges: [{ said: 'Fuel', amount: 'much' }],
+        taxes: ['?'],
       }),
     );
     expect(broken.lines).toHaveLength(1);

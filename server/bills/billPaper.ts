@@ -109,14 +109,16 @@ export function paperOf(said: Said): BillPaper {
   const net = takeOff(lines, off, reading);
   const parts = [...net, ...charges].reduce((sum, { amount }) => sum + amount, 0n) + tax;
   return {
-    ...{
-      kind: said.kind,
-      number: said.number,
-      vendor: said.vendor,
-      date: isDay(said.date) ? said.date : '',
-      currency: reading.currency,
-    },
-    ...{ refersTo: said.refersTo, lines: net, charges, tax, problems },
+    kind: said.kind,
+    number: said.number,
+    vendor: said.vendor,
+    date: isDay(said.date) ? said.date : '',
+    currency: reading.currency,
+    refersTo: said.refersTo,
+    lines: net,
+    charges,
+    tax,
+    problems,
     total:
       said.total === '' ? documentAmount(parts) : (amountOf(said.total, 'the total', reading) ?? documentAmount(parts)),
   };
@@ -171,15 +173,16 @@ function lineOf(line: SaidLine, { order, slip }: Said, reading: Reading): PaperL
   if (comesTo === undefined) return undefined;
   const [vendorNumber = ''] = line.names;
   const known = {
-    ...{
-      order: line.order || order,
-      slip: line.slip || slip,
-      names: line.names.filter(Boolean),
-      description: line.description,
-      vendorNumber,
-    },
+    order: line.order || order,
+    slip: line.slip || slip,
+    names: line.names.filter(Boolean),
+    description: line.description,
+    vendorNumber,
     said: [line.description, ...line.names].filter(Boolean).join(' · ').slice(0, 200),
-    ...{ quantity: quantity(units), unit: line.unit, amount: comesTo, per: quantity(per) },
+    quantity: quantity(units),
+    unit: line.unit,
+    amount: comesTo,
+    per: quantity(per),
   };
   // A price of more decimals, and what the line takes off or adds besides its price, are in what it comes to.
   const isPlain = asked.ok && (units <= 0n || byPrice === comesTo);

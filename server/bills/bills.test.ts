@@ -99,9 +99,13 @@ describe('a bill that comes as a file', () => {
     ]);
     const [draft] = await drafts();
     expect(draft).toMatchObject({
-      ...{ id, title: 'Bill TF-77 of Tarnside Fibres' },
+      id,
+      title: 'Bill TF-77 of Tarnside Fibres',
       body: {
-        ...{ paper: id, number: 'TF-77', date: '2026-03-20', currency: 'USD' },
+        paper: id,
+        number: 'TF-77',
+        date: '2026-03-20',
+        currency: 'USD',
         billed: {
           [`${first}/1`]: { quantity: '40', price: '10.00', difference: 'cost' },
           [`${second}/1`]: { quantity: '10', price: '10.00', difference: 'cost' },
@@ -110,7 +114,9 @@ describe('a bill that comes as a file', () => {
       },
     });
     expect(await read(id)).toMatchObject({
-      ...{ number: 'TF-77', total: '540.00', charges: [{ said: 'Fuel surcharge', amount: '5.00' }] },
+      number: 'TF-77',
+      total: '540.00',
+      charges: [{ said: 'Fuel surcharge', amount: '5.00' }],
       lines: [
         {
           said: 'Yarn · yarn',
@@ -203,12 +209,10 @@ describe('a bill that comes as a file', () => {
     const shown = await read(String(takenOf(await take(cii))?.id));
     // The line takes ten off what its price makes: 190.00 for 20.
     expect(shown).toMatchObject({
-      ...{
-        number: 'TF-80',
-        tax: '15.20',
-        total: '205.20',
-        billed: { [`${second}/1`]: { quantity: '20', price: '9.50' } },
-      },
+      number: 'TF-80',
+      tax: '15.20',
+      total: '205.20',
+      billed: { [`${second}/1`]: { quantity: '20', price: '9.50' } },
       lines: [
         {
           quantity: '20',

@@ -106,7 +106,11 @@ function viewOf(line: CreditableLine, said: Row): CreditableView {
   const left = quantity(line.quantity - sumOf(line.credits));
   const isReturn = line.kind === 'return';
   return {
-    ...{ line: line.id, kind: line.kind, label: text(said.label), unit: text(said.unit), currency },
+    line: line.id,
+    kind: line.kind,
+    label: text(said.label),
+    unit: text(said.unit),
+    currency,
     document: {
       id: text(said.document_id),
       number: text(said.number),

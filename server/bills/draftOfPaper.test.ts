@@ -14,56 +14,52 @@ import type { BillableLine } from './openLines.ts';
 
 const q = quantityOrThrow;
 const open = (line: string, more: Partial<BillableLine> = {}): BillableLine => ({
-  ...{
-    line: line as '7/1',
-    item: 'YARN',
-    order: 'PO-1',
-    slip: 'PS-1',
-    transport: '',
-    names: [{ name: 'Y-1', pack: '' }],
-    description: 'Yarn',
-    unit: 'kg',
-  },
-  ...{
-    packs: [],
-    quantity: q('10'),
-    price: priceOrThrow('8'),
-    per: q('1'),
-    discount: NO_DISCOUNT,
-    date: '2026-03-01',
-    taxCode: '',
-    service: false,
-  },
+  line: line as '7/1',
+  item: 'YARN',
+  order: 'PO-1',
+  slip: 'PS-1',
+  transport: '',
+  names: [{ name: 'Y-1', pack: '' }],
+  description: 'Yarn',
+  unit: 'kg',
+  packs: [],
+  quantity: q('10'),
+  price: priceOrThrow('8'),
+  per: q('1'),
+  discount: NO_DISCOUNT,
+  date: '2026-03-01',
+  taxCode: '',
+  service: false,
   ...more,
 });
 const line = (more: Partial<SaidLine> = {}): SaidLine => ({
-  ...{
-    number: '1',
-    order: '',
-    slip: '',
-    names: ['Y-1'],
-    description: 'Yarn',
-    quantity: '10',
-    unit: '',
-    price: '8',
-    per: '',
-    amount: '80.00',
-  },
+  number: '1',
+  order: '',
+  slip: '',
+  names: ['Y-1'],
+  description: 'Yarn',
+  quantity: '10',
+  unit: '',
+  price: '8',
+  per: '',
+  amount: '80.00',
   ...more,
 });
 const paper = (more: Partial<Said> = {}): BillPaper =>
   paperOf({
-    ...{
-      kind: 'bill',
-      number: 'B-1',
-      vendor: ['Tarnside'],
-      date: '2026-03-01',
-      currency: 'USD',
-      refersTo: '',
-      order: 'PO-1',
-      slip: 'PS-1',
-    },
-    ...{ lines: [line()], charges: [], allowances: [], taxes: [], total: '' },
+    kind: 'bill',
+    number: 'B-1',
+    vendor: ['Tarnside'],
+    date: '2026-03-01',
+    currency: 'USD',
+    refersTo: '',
+    order: 'PO-1',
+    slip: 'PS-1',
+    lines: [line()],
+    charges: [],
+    allowances: [],
+    taxes: [],
+    total: '',
     ...more,
   });
 const TAX: TaxLevel = { name: 'Sales tax', percent: fraction(70_000n), recoverable: true, onTop: false };
@@ -89,32 +85,26 @@ describe('the draft of a bill', () => {
   it('is a command that asks for what its paper asks, beside the body that the bench shows', () => {
     const { body, command } = draft(paper({ total: '80.00' }));
     expect(body).toMatchObject({
-      ...{
-        vendor: '3',
-        number: 'B-1',
-        date: '2026-03-01',
-        currency: 'USD',
-        asked: '80.00',
-        paper: 'paper',
-        further: [],
-        disputed: [],
-      },
-      ...{
-        billed: { '7/1': { quantity: '10', price: '8.00', difference: 'cost' } },
-        covers: [[{ of: '7/1', quantity: '10' }]],
-      },
+      vendor: '3',
+      number: 'B-1',
+      date: '2026-03-01',
+      currency: 'USD',
+      asked: '80.00',
+      paper: 'paper',
+      further: [],
+      disputed: [],
+      billed: { '7/1': { quantity: '10', price: '8.00', difference: 'cost' } },
+      covers: [[{ of: '7/1', quantity: '10' }]],
     });
     expect(command).toEqual({
-      ...{
-        vendor: '3',
-        number: 'B-1',
-        date: '2026-03-01',
-        currency: 'USD',
-        charges: [],
-        expenses: [],
-        tax: [],
-        whole: { total: { asked: '80.00' } },
-      },
+      vendor: '3',
+      number: 'B-1',
+      date: '2026-03-01',
+      currency: 'USD',
+      charges: [],
+      expenses: [],
+      tax: [],
+      whole: { total: { asked: '80.00' } },
       lines: [{ of: '7/1', quantity: '10', price: '8.00', discount: '', difference: 'cost' }],
     });
   });
@@ -229,13 +219,11 @@ describe('the tax of a paper', () => {
 
 describe('lines of a paper for one open line', () => {
   const cover = (of: string, units: string, price: string): Proposal => ({
-    ...{
-      covers: [{ line: of as '7/1', quantity: q(units), price: priceOrThrow(price) }],
-      left: q('0'),
-      certain: true,
-      why: [],
-      charge: undefined,
-    },
+    covers: [{ line: of as '7/1', quantity: q(units), price: priceOrThrow(price) }],
+    left: q('0'),
+    certain: true,
+    why: [],
+    charge: undefined,
   });
 
   it('are added up, at the price that they make together', () => {

@@ -71,7 +71,9 @@ export function draftOfBill(
     ...charges.map(([what, amount]) => ({ what, about: '', amount: money(amount) })),
     ...expenses.map(([about, amount]) => ({ what: 'expense', about, amount: money(amount) })),
     ...taxes.map(({ name, amount, recoverable, lines }) => ({
-      ...{ what: recoverable ? 'tax-reclaimed' : 'tax-kept', about: name, amount: money(amount) },
+      what: recoverable ? 'tax-reclaimed' : 'tax-kept',
+      about: name,
+      amount: money(amount),
       on: lines.map((at) => covered[at - 1]?.line.line ?? ''),
     })),
   ];
@@ -91,12 +93,10 @@ export function draftOfBill(
     command: {
       ...header,
       lines: covered.map(({ line, quantity: units, price: each }) => ({
-        ...{
-          of: line.line,
-          quantity: formatQuantity(quantity(units)),
-          price: formatPrice(each),
-          difference: 'cost' as const,
-        },
+        of: line.line,
+        quantity: formatQuantity(quantity(units)),
+        price: formatPrice(each),
+        difference: 'cost' as const,
         discount: line.discount === 0n ? '' : formatDecimal(line.discount, FRACTION_PLACES - 2),
         ...(line.service ? { done: true } : {}),
       })),
@@ -166,7 +166,8 @@ function taxesOfPaper(
   const expected = taxesOn(
     covered.map(({ line, quantity: units, price: each }) => ({
       amount: lineAmount(quantity(units), { price: each, per: line.per, discount: line.discount }, paper.currency),
-      ...{ code: line.taxCode, levels: levels.get(line.taxCode) ?? [] },
+      code: line.taxCode,
+      levels: levels.get(line.taxCode) ?? [],
     })),
   ).filter(({ amount }) => amount !== 0n);
   const sum: DocumentAmount = documentAmount(expected.reduce((total, { amount }) => total + amount, 0n));

@@ -44,15 +44,14 @@ export async function readIncomingBill(manager: EntityManager, id: string): Prom
   const money = (amount: bigint): string => formatAmount(amount, paper.currency);
   return {
     ...about,
-    ...{
-      number: paper.number.slice(0, 60),
-      currency: paper.currency,
-      tax: money(paper.tax),
-      total: money(paper.total),
-    },
+    number: paper.number.slice(0, 60),
+    currency: paper.currency,
+    tax: money(paper.tax),
+    total: money(paper.total),
     charges: paper.charges.map(({ said, amount }) => ({ said: said.slice(0, 200), amount: money(amount) })),
     lines: paper.lines.map((line, at) => viewOf(line, proposals[at] as Proposal, money)),
-    ...{ billed: billedOf(coveredBy(proposals, open)), covers: coversOf(proposals) },
+    billed: billedOf(coveredBy(proposals, open)),
+    covers: coversOf(proposals),
   };
 }
 
@@ -62,18 +61,16 @@ function viewOf(
   money: (amount: bigint) => string,
 ): IncomingBill['lines'][number] {
   return {
-    ...{
-      said: line.said,
-      quantity: formatQuantity(line.quantity),
-      unit: line.unit.slice(0, 20),
-      price: formatPrice(line.price),
-      amount: money(line.amount),
-    },
-    ...{
-      per: formatQuantity(line.per),
-      covers: covers.map((cover) => ({ of: cover.line, quantity: formatQuantity(cover.quantity) })),
-    },
-    ...{ certain, why: [...why], charge: (charge ?? '') as IncomingBill['lines'][number]['charge'] },
+    said: line.said,
+    quantity: formatQuantity(line.quantity),
+    unit: line.unit.slice(0, 20),
+    price: formatPrice(line.price),
+    amount: money(line.amount),
+    per: formatQuantity(line.per),
+    covers: covers.map((cover) => ({ of: cover.line, quantity: formatQuantity(cover.quantity) })),
+    certain,
+    why: [...why],
+    charge: (charge ?? '') as IncomingBill['lines'][number]['charge'],
   };
 }
 

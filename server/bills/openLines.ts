@@ -44,24 +44,20 @@ export async function readBillable(manager: EntityManager, vendor: string, curre
     rows.flatMap((row) => (row.item_id == null ? [] : [text(row.item_id)])),
   );
   return rows.map((row) => ({
-    ...{
-      line: `${text(row.document_id)}/${text(row.line_no)}` as const,
-      item: text(row.item_id) || text(row.name),
-      description: text(row.name),
-    },
-    ...{
-      order: text(row.order_number),
-      slip: text(row.reference),
-      transport: text(row.transport),
-      date: text(row.date),
-    },
-    ...{
-      quantity: quantity(big(row.open)),
-      price: price(big(row.price)),
-      per: quantity(big(row.per)),
-      discount: fraction(big(row.discount)),
-    },
-    ...{ taxCode: text(row.tax_code), ahead: isTrue(row.ahead), service: isTrue(row.service) },
+    line: `${text(row.document_id)}/${text(row.line_no)}` as const,
+    item: text(row.item_id) || text(row.name),
+    description: text(row.name),
+    order: text(row.order_number),
+    slip: text(row.reference),
+    transport: text(row.transport),
+    date: text(row.date),
+    quantity: quantity(big(row.open)),
+    price: price(big(row.price)),
+    per: quantity(big(row.per)),
+    discount: fraction(big(row.discount)),
+    taxCode: text(row.tax_code),
+    ahead: isTrue(row.ahead),
+    service: isTrue(row.service),
     ...called(text(row.item_id)),
   }));
 }

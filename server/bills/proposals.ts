@@ -30,8 +30,15 @@ function wholeLine(proposal: Proposal): Proposal {
 
 /** A line that can cover no goods: it may still name a charge. */
 const nameless = (description: string): BillText => ({
-  ...{ order: '', slip: '', names: [], description, unit: '', amount: documentAmount(0n) },
-  ...{ quantity: quantity(0n), price: price(0n), per: quantity(1n) },
+  order: '',
+  slip: '',
+  names: [],
+  description,
+  unit: '',
+  amount: documentAmount(0n),
+  quantity: quantity(0n),
+  price: price(0n),
+  per: quantity(1n),
 });
 
 /** The draft of a bill that its paper and what is open now make. */

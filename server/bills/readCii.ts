@@ -47,8 +47,10 @@ export function fromCii(root: XmlNode): Said {
           textAt(line, 'SpecifiedTradeProduct', kind),
         ),
         description: textAt(line, 'SpecifiedTradeProduct', 'Name'),
-        ...{ quantity: textAt(delivered, 'BilledQuantity'), unit: unitOf(childAt(delivered, 'BilledQuantity')) },
-        ...{ price: textAt(net, 'ChargeAmount'), per: textAt(net, 'BasisQuantity') },
+        quantity: textAt(delivered, 'BilledQuantity'),
+        unit: unitOf(childAt(delivered, 'BilledQuantity')),
+        price: textAt(net, 'ChargeAmount'),
+        per: textAt(net, 'BasisQuantity'),
         amount: textAt(
           line,
           'SpecifiedLineTradeSettlement',
@@ -57,7 +59,9 @@ export function fromCii(root: XmlNode): Said {
         ),
       };
     }),
-    ...{ charges: onAll('true'), allowances: onAll('false') },
-    ...{ taxes: [amountIn(childrenOf(sums, 'TaxTotalAmount'), currency)], total: textAt(sums, 'GrandTotalAmount') },
+    charges: onAll('true'),
+    allowances: onAll('false'),
+    taxes: [amountIn(childrenOf(sums, 'TaxTotalAmount'), currency)],
+    total: textAt(sums, 'GrandTotalAmount'),
   };
 }

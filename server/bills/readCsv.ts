@@ -43,35 +43,29 @@ export function fromRows(rows: readonly EntryFields[], currency: string): Said {
   const amounts = (is: 'charge' | 'taken off') =>
     of(is).map((row) => ({ said: (row.description ?? '') || 'Charge', amount: row.amount ?? '' }));
   return {
-    ...{
-      kind: first('kind').toLowerCase() === 'credit' ? 'credit' : 'bill',
-      number: first('number'),
-      vendor: [first('vendor')],
-      date: first('date'),
-    },
-    ...{
-      currency: (first('currency') || currency).toUpperCase(),
-      refersTo: first('refers_to'),
-      order: first('order'),
-      slip: first('packing_slip'),
-    },
+    kind: first('kind').toLowerCase() === 'credit' ? 'credit' : 'bill',
+    number: first('number'),
+    vendor: [first('vendor')],
+    date: first('date'),
+    currency: (first('currency') || currency).toUpperCase(),
+    refersTo: first('refers_to'),
+    order: first('order'),
+    slip: first('packing_slip'),
     lines: of('line').map((row, at) => ({
-      ...{
-        number: String(at + 1),
-        order: row.order ?? '',
-        slip: row.packing_slip ?? '',
-        names: [row.vendor_item ?? '', row.item ?? ''],
-      },
-      ...{
-        description: row.description ?? '',
-        quantity: row.quantity ?? '',
-        unit: row.unit ?? '',
-        price: row.price ?? '',
-        per: '',
-        amount: row.amount ?? '',
-      },
+      number: String(at + 1),
+      order: row.order ?? '',
+      slip: row.packing_slip ?? '',
+      names: [row.vendor_item ?? '', row.item ?? ''],
+      description: row.description ?? '',
+      quantity: row.quantity ?? '',
+      unit: row.unit ?? '',
+      price: row.price ?? '',
+      per: '',
+      amount: row.amount ?? '',
     })),
-    ...{ charges: amounts('charge'), allowances: amounts('taken off'), total: first('total') },
+    charges: amounts('charge'),
+    allowances: amounts('taken off'),
+    total: first('total'),
     taxes: of('tax').map((row) => row.amount ?? ''),
   };
 }

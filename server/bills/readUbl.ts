@@ -14,29 +14,32 @@ export function fromUbl(root: XmlNode, kind: Said['kind']): Said {
       .filter((entry) => textAt(entry, 'ChargeIndicator') === charge)
       .map((entry) => ({ said: textAt(entry, 'AllowanceChargeReason') || 'Charge', amount: textAt(entry, 'Amount') }));
   return {
-    ...{ kind, refersTo: textAt(root, 'BillingReference', 'InvoiceDocumentReference', 'ID') },
-    ...{ number: textAt(root, 'ID'), date: textAt(root, 'IssueDate'), currency },
+    kind,
+    refersTo: textAt(root, 'BillingReference', 'InvoiceDocumentReference', 'ID'),
+    number: textAt(root, 'ID'),
+    date: textAt(root, 'IssueDate'),
+    currency,
     vendor: ublParty(childAt(root, 'AccountingSupplierParty')),
-    ...{ order: textAt(root, 'OrderReference', 'ID'), slip: textAt(root, 'DespatchDocumentReference', 'ID') },
+    order: textAt(root, 'OrderReference', 'ID'),
+    slip: textAt(root, 'DespatchDocumentReference', 'ID'),
     lines: childrenOf(root, lineName).map((line) => ({
-      ...{ number: textAt(line, 'ID'), order: textAt(line, 'OrderLineReference', 'OrderReference', 'ID') },
+      number: textAt(line, 'ID'),
+      order: textAt(line, 'OrderLineReference', 'OrderReference', 'ID'),
       slip: textAt(line, 'DespatchLineReference', 'DocumentReference', 'ID'),
       names: ['SellersItemIdentification', 'BuyersItemIdentification', 'StandardItemIdentification'].map((kind) =>
         textAt(line, 'Item', kind, 'ID'),
       ),
       description: textAt(line, 'Item', 'Name') || textAt(line, 'Item', 'Description'),
-      ...{ quantity: textAt(line, counted), unit: unitOf(childAt(line, counted)) },
-      ...{
-        price: textAt(line, 'Price', 'PriceAmount'),
-        per: textAt(line, 'Price', 'BaseQuantity'),
-        amount: textAt(line, 'LineExtensionAmount'),
-      },
+      quantity: textAt(line, counted),
+      unit: unitOf(childAt(line, counted)),
+      price: textAt(line, 'Price', 'PriceAmount'),
+      per: textAt(line, 'Price', 'BaseQuantity'),
+      amount: textAt(line, 'LineExtensionAmount'),
     })),
-    ...{ charges: onAll('true'), allowances: onAll('false') },
-    ...{
-      taxes: [amountIn(taxes, currency)],
-      total:
-        textAt(root, 'LegalMonetaryTotal', 'TaxInclusiveAmount') || textAt(root, 'LegalMonetaryTotal', 'PayableAmount'),
-    },
+    charges: onAll('true'),
+    allowances: onAll('false'),
+    taxes: [amountIn(taxes, currency)],
+    total:
+      textAt(root, 'LegalMonetaryTotal', 'TaxInclusiveAmount') || textAt(root, 'LegalMonetaryTotal', 'PayableAmount'),
   };
 }

@@ -26,7 +26,7 @@ export async function askSignOff(
     throw new RequestError(422, 'Refused', 'Nobody else has to agree to this: it can be posted.');
   await source.query(
     'INSERT INTO sign_off (draft_id, body_hash, body, note, asked_by, asked_at) VALUES (?, ?, ?, ?, ?, ?)',
-    [...[draft, hashOfBody(body), JSON.stringify(body), note, user.id, sqlInstant(now)]],
+    [draft, hashOfBody(body), JSON.stringify(body), note, user.id, sqlInstant(now)],
   );
 }
 
@@ -51,7 +51,11 @@ export function answerSignOff(
     if (answer === 'sent back' && because.trim() === '')
       throw new RequestError(422, 'Refused', 'Say why it goes back.');
     await manager.query('UPDATE sign_off SET answer = ?, because = ?, answered_by = ?, answered_at = ? WHERE id = ?', [
-      ...[answer, because.trim(), user.id, sqlInstant(now), id],
+      answer,
+      because.trim(),
+      user.id,
+      sqlInstant(now),
+      id,
     ]);
   });
 }
@@ -76,27 +80,21 @@ export async function listSignOffs(source: DataSource, user: SignedIn): Promise<
         : undefined;
       const names = await namesOf(source.manager, body);
       return {
-        ...{
-          id: text(row.id),
-          draft: text(row.draft_id),
-          hasPaper: isTrue(row.has_paper),
-          vendor: text(row.vendor),
-          number: body.number,
-          currency: body.currency,
-          total: preview?.total ?? null,
-        },
-        ...{
-          note: text(row.note),
-          askedBy: text(row.asked),
-          askedAt: text(row.asked_at),
-          mine: row.asked_by === user.id,
-        },
-        ...{
-          answer: text(row.answer) as SignOffView['answer'],
-          because: text(row.because),
-          answeredBy: text(row.answered),
-          answeredAt: text(row.answered_at),
-        },
+        id: text(row.id),
+        draft: text(row.draft_id),
+        hasPaper: isTrue(row.has_paper),
+        vendor: text(row.vendor),
+        number: body.number,
+        currency: body.currency,
+        total: preview?.total ?? null,
+        note: text(row.note),
+        askedBy: text(row.asked),
+        askedAt: text(row.asked_at),
+        mine: row.asked_by === user.id,
+        answer: text(row.answer) as SignOffView['answer'],
+        because: text(row.because),
+        answeredBy: text(row.answered),
+        answeredAt: text(row.answered_at),
         differences: (preview?.differences ?? []).map((one) => ({
           ...one,
           ...decided(body, one.at),

@@ -35,24 +35,25 @@ export async function listWaitingBills({ manager }: DataSource, user: SignedIn):
     [user.id, ...parameters],
   );
   return rows.map((row) => ({
-    ...{ id: text(row.id), kind: text(row.kind) as Waiting['kind'], title: text(row.title), number: text(row.number) },
+    id: text(row.id),
+    kind: text(row.kind) as Waiting['kind'],
+    title: text(row.title),
+    number: text(row.number),
     vendor: row.vendor == null ? null : { id: text(row.vendor_id), name: text(row.vendor) },
-    ...{ currency: text(row.currency), total: row.total == null ? null : showAmount(row.total, text(row.currency)) },
-    ...{
-      came: text(row.came) as Waiting['came'],
-      sender: text(row.sender),
-      name: text(row.name),
-      at: text(row.at),
-      state: text(row.state) as Waiting['state'],
-    },
-    ...{
-      says: text(row.says),
-      note: text(row.note),
-      lookAgain: row.look_again ?? null,
-      postOn: row.post_on ?? null,
-      heldBy: text(row.held_by),
-    },
-    ...{ signOff: text(row.sign_off) as Waiting['signOff'], complete: Number(row.complete ?? 0) !== 0 },
+    currency: text(row.currency),
+    total: row.total == null ? null : showAmount(row.total, text(row.currency)),
+    came: text(row.came) as Waiting['came'],
+    sender: text(row.sender),
+    name: text(row.name),
+    at: text(row.at),
+    state: text(row.state) as Waiting['state'],
+    says: text(row.says),
+    note: text(row.note),
+    lookAgain: row.look_again ?? null,
+    postOn: row.post_on ?? null,
+    heldBy: text(row.held_by),
+    signOff: text(row.sign_off) as Waiting['signOff'],
+    complete: Number(row.complete ?? 0) !== 0,
   }));
 }
 
@@ -109,7 +110,11 @@ export async function planDraft(
       throw new RequestError(422, 'Refused', preview.refusals[0]?.says ?? 'It would be refused as it is.');
   }
   await source.query("UPDATE draft SET note = ?, look_again = ?, post_on = ?, post_by = ?, says = '' WHERE id = ?", [
-    ...[plan.note, plan.lookAgain || null, plan.postOn || null, plan.postOn ? user.id : null, id],
+    plan.note,
+    plan.lookAgain || null,
+    plan.postOn || null,
+    plan.postOn ? user.id : null,
+    id,
   ]);
 }
 

@@ -72,7 +72,10 @@ describe('goods ordered by the pack', () => {
   it('keep the pack in which a version states them', async () => {
     const placed = await order(asked('3', '2', 'box', '10'));
     await ines.posted('order-change', {
-      ...{ of: placed, version: 1, date: '2026-03-03', reason: 'Loose ones will do' },
+      of: placed,
+      version: 1,
+      date: '2026-03-03',
+      reason: 'Loose ones will do',
       lines: [{ of: `${placed}/1`, ...asked('', '7', '', '3.50') }],
     });
     const shown = await view<OrderView>(`orders/${placed}`);

@@ -108,7 +108,12 @@ async function postWithin<Kind extends DocumentKind>(
   const command = commandOf(kind);
   await command.settle?.(document, manager, saving, body);
   await savePosted(manager, books, decision.posted, {
-    ...{ id, number, key: posting.key, user: posting.user, at: sqlInstant(posting.now()), terms },
+    id,
+    number,
+    key: posting.key,
+    user: posting.user,
+    at: sqlInstant(posting.now()),
+    terms,
     header: { ...command.header(body), ...command.headerOf?.(document) },
     rows: command.rows(document, saving, body),
   });
@@ -153,7 +158,8 @@ export function previewDocument<Kind extends DocumentKind>(
     const next = decideNext(books, decision.posted, following, user);
     if (!next.accepted) return { ...notAccepted(next.refusals.map(below(following.at)), books), ...about };
     return {
-      ...{ accepted: true, refusals: [] },
+      accepted: true,
+      refusals: [],
       ...about,
       ...first,
       entries: [...first.entries, ...(await viewEntries(manager, next.posted.entries, books.company.currency))],
@@ -164,7 +170,10 @@ export function previewDocument<Kind extends DocumentKind>(
 const viewDifference =
   (currency: string) =>
   ({ at, kind, amount, allowed, outside }: Difference): PreviewReply['differences'][number] => ({
-    ...{ at, kind, amount: formatAmount(amount, currency), outside },
+    at,
+    kind,
+    amount: formatAmount(amount, currency),
+    outside,
     allowed: allowed === undefined ? null : formatAmount(allowed, currency),
   });
 
@@ -172,8 +181,12 @@ const notAccepted = (
   refusals: readonly Refusal[],
   books: LoadedBooks,
 ): Omit<PreviewReply, 'differences' | 'total' | 'secondLook'> => ({
-  ...{ accepted: false, refusals: refusals.map((entry) => worded(entry, books.names)) },
-  ...{ entries: [], unitCosts: [], shares: [], expected: [] },
+  accepted: false,
+  refusals: refusals.map((entry) => worded(entry, books.names)),
+  entries: [],
+  unitCosts: [],
+  shares: [],
+  expected: [],
 });
 
 /** What a document that follows would be, on the books as the first one leaves them. */
@@ -304,7 +317,8 @@ async function viewPosted(
   return {
     entries: await viewEntries(manager, posted.entries, currency),
     unitCosts: await viewUnitCosts(manager, posted.settlement, books),
-    ...{ shares, expected: viewExpected(books, document) },
+    shares,
+    expected: viewExpected(books, document),
     total:
       document.kind === 'bill' || document.kind === 'credit'
         ? formatAmount(document.total.amount, document.currency)

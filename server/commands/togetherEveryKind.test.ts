@@ -33,7 +33,12 @@ const expensed = (number: string) => ({
   date: '2026-03-11',
 });
 const payment = (of: string, amount: string, from = '') => ({
-  ...{ vendor: '1', date: '2026-03-20', currency: 'USD', from, discountsTo: 'income', reason: '' },
+  vendor: '1',
+  date: '2026-03-20',
+  currency: 'USD',
+  from,
+  discountsTo: 'income',
+  reason: '',
   bills: [{ of, amount, discount: '', writeOff: '' }],
 });
 

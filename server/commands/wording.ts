@@ -167,22 +167,20 @@ const SAYS: Readonly<Record<RefusalReason, (values: Values) => string>> = {
 
 /** Values that are figures; others may look like one: a number on a paper, a day. */
 const FIGURES: ReadonlySet<string> = new Set([
-  ...[
-    'difference',
-    'allowed',
-    'above',
-    'amount',
-    'asked',
-    'left',
-    'open',
-    'most',
-    'quantity',
-    'missing',
-    'received',
-    'unbilled',
-    'waiting',
-    'short',
-  ],
+  'difference',
+  'allowed',
+  'above',
+  'amount',
+  'asked',
+  'left',
+  'open',
+  'most',
+  'quantity',
+  'missing',
+  'received',
+  'unbilled',
+  'waiting',
+  'short',
 ]);
 
 /** A figure as it is read in words: its thousands set apart. */

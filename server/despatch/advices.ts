@@ -69,8 +69,15 @@ export async function keepAdvice(source: DataSource, id: string, content: Buffer
 function rowOf(id: string, at: number, line: AdvisedGoods, found: Advised | undefined): unknown[] {
   const [order = null, number = null] = found?.ok ? found.line.split('/') : [];
   return [
-    ...[id, at + 1, order, number, line.said.slice(0, 200), (found?.ok ? found.quantity : line.quantity).toString()],
-    ...[line.lot.slice(0, 60), line.expires || null, found?.ok === false ? WHY[found.why] : ''],
+    id,
+    at + 1,
+    order,
+    number,
+    line.said.slice(0, 200),
+    (found?.ok ? found.quantity : line.quantity).toString(),
+    line.lot.slice(0, 60),
+    line.expires || null,
+    found?.ok === false ? WHY[found.why] : '',
   ];
 }
 
@@ -88,12 +95,12 @@ async function readAwaited(manager: EntityManager, vendor: string): Promise<Awai
     rows.map((row) => text(row.item_id)),
   );
   return rows.map((row) => ({
-    ...{
-      line: `${text(row.document_id)}/${text(row.line_no)}` as const,
-      order: text(row.number),
-      orderLine: text(row.line_no),
-    },
-    ...{ open: quantity(big(row.open)), due: row.due_day ?? undefined, ...called(text(row.item_id)) },
+    line: `${text(row.document_id)}/${text(row.line_no)}` as const,
+    order: text(row.number),
+    orderLine: text(row.line_no),
+    open: quantity(big(row.open)),
+    due: row.due_day ?? undefined,
+    ...called(text(row.item_id)),
   }));
 }
 
@@ -112,17 +119,18 @@ export async function listAdvices(manager: EntityManager): Promise<AdviceView[]>
     (row) => text(row.advice_id),
   );
   return rows.map((row) => ({
-    ...{ id: text(row.id), vendor: { id: text(row.vendor_id), name: text(row.vendor) }, number: text(row.number) },
-    ...{ arrives: row.arrives ?? null, transport: text(row.transport) },
+    id: text(row.id),
+    vendor: { id: text(row.vendor_id), name: text(row.vendor) },
+    number: text(row.number),
+    arrives: row.arrives ?? null,
+    transport: text(row.transport),
     lines: (lines.get(text(row.id)) ?? []).map((line) => ({
       of: line.order_id == null ? null : `${line.order_id}/${text(line.order_line_no)}`,
-      ...{
-        said: text(line.said),
-        quantity: showQuantity(line.quantity),
-        lot: text(line.lot),
-        expires: text(line.expires),
-        problem: text(line.problem),
-      },
+      said: text(line.said),
+      quantity: showQuantity(line.quantity),
+      lot: text(line.lot),
+      expires: text(line.expires),
+      problem: text(line.problem),
     })),
   }));
 }

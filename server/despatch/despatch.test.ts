@@ -70,7 +70,10 @@ describe('a despatch advice', () => {
     ]);
     expect(await waiting()).toMatchObject([
       {
-        ...{ number: 'DA-551', vendor: { name: 'Tarnside Fibres' }, arrives: '2026-03-12', transport: 'FHL-077' },
+        number: 'DA-551',
+        vendor: { name: 'Tarnside Fibres' },
+        arrives: '2026-03-12',
+        transport: 'FHL-077',
         lines: [
           { of: `${order}/1`, quantity: '40', lot: '', problem: '' },
           { of: `${order}/2`, quantity: '1', lot: 'FL-1', problem: '' },
@@ -102,7 +105,8 @@ describe('a despatch advice', () => {
     expect(
       (await table(`CSV-1;${number};02000000000107;12.5;kg;\nCSV-1;${number};YARN;10;cone;\n`)).body,
     ).toMatchObject({
-      ...{ number: 'CSV-1', vendor: { name: 'Tarnside Fibres' } },
+      number: 'CSV-1',
+      vendor: { name: 'Tarnside Fibres' },
       lines: [{ quantity: '12.5' }, { quantity: '5' }],
     });
     const says = async (reply: Promise<Reply>) => [(await reply).status, (await reply).body.detail];
@@ -164,7 +168,7 @@ describe('a photo of rejected goods', () => {
     expect(Buffer.from(await shown.arrayBuffer()).equals(PNG)).toBe(true);
     expect(
       ['content-type', 'x-content-type-options', 'content-security-policy'].map((name) => shown.headers.get(name)),
-    ).toEqual([...['image/png', 'nosniff', "default-src 'none'; sandbox"]]);
+    ).toEqual(['image/png', 'nosniff', "default-src 'none'; sandbox"]);
   });
 
   it('is refused where it is something else under another name, or somebody else may not', async () => {

@@ -65,11 +65,11 @@ function ublLines(line: XmlNode, headerOrder: string): AdvisedGoods[] {
     textAt(item, kind, 'ID'),
   );
   const known = {
-    ...{
-      order: textAt(line, 'OrderLineReference', 'OrderReference', 'ID') || headerOrder,
-      orderLine: textAt(line, 'OrderLineReference', 'LineID'),
-    },
-    ...{ names, unit: unitWord(code), said: [textAt(item, 'Name'), ...names].filter(Boolean).join(' · ') },
+    order: textAt(line, 'OrderLineReference', 'OrderReference', 'ID') || headerOrder,
+    orderLine: textAt(line, 'OrderLineReference', 'LineID'),
+    names,
+    unit: unitWord(code),
+    said: [textAt(item, 'Name'), ...names].filter(Boolean).join(' · '),
   };
   const whole = {
     ...known,
@@ -102,26 +102,20 @@ async function readTable(content: Buffer): Promise<Advice> {
       `The file holds more than one advice (${of(first, 'advice')}, ${of(others, 'advice')}): give each in a file of its own.`,
     );
   return complete({
-    ...{
-      number: of(first, 'advice'),
-      vendor: [of(first, 'vendor')].filter(Boolean),
-      despatched: of(first, 'despatched'),
-      arrives: of(first, 'arrives'),
-      transport: of(first, 'transport'),
-    },
+    number: of(first, 'advice'),
+    vendor: [of(first, 'vendor')].filter(Boolean),
+    despatched: of(first, 'despatched'),
+    arrives: of(first, 'arrives'),
+    transport: of(first, 'transport'),
     lines: rows.map((row, at) => ({
-      ...{
-        order: of(row, 'order'),
-        orderLine: of(row, 'line'),
-        names: [of(row, 'item')],
-        unit: of(row, 'unit'),
-        said: of(row, 'item'),
-      },
-      ...{
-        quantity: quantityIn(of(row, 'quantity'), String(at + 1)),
-        lot: of(row, 'lot'),
-        expires: of(row, 'expires'),
-      },
+      order: of(row, 'order'),
+      orderLine: of(row, 'line'),
+      names: [of(row, 'item')],
+      unit: of(row, 'unit'),
+      said: of(row, 'item'),
+      quantity: quantityIn(of(row, 'quantity'), String(at + 1)),
+      lot: of(row, 'lot'),
+      expires: of(row, 'expires'),
     })),
   });
 }

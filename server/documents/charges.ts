@@ -74,7 +74,10 @@ export const estimateClosing: DocumentCommand<'estimate-closing'> = {
     {
       table: facts.estimateUse,
       rows: lines.map(({ of, charge, amount }, position) => ({
-        ...{ ...lineAt(saving, position), ...citing('receipt', 'receipt_line_no', of), kind: charge, amount },
+        ...lineAt(saving, position),
+        ...citing('receipt', 'receipt_line_no', of),
+        kind: charge,
+        amount,
       })),
     },
   ],

@@ -64,14 +64,12 @@ const ON_AN_ORDER = {
 export const orderChange: DocumentCommand<'order-change'> = {
   ...ON_AN_ORDER,
   read: (body, reader, from) => ({
-    ...{
-      kind: 'order-change',
-      of: body.of,
-      version: body.version,
-      by: from.user,
-      date: body.date,
-      reason: body.reason,
-    },
+    kind: 'order-change',
+    of: body.of,
+    version: body.version,
+    by: from.user,
+    date: body.date,
+    reason: body.reason,
     lines: body.lines.map((line, position) => {
       const at = `/lines/${position}`;
       const [of, bought] = line.of === '' ? [undefined, boughtOf(line, reader, at)] : [line.of, undefined];
@@ -155,7 +153,9 @@ function askedOf(
     price: reader.price(line.price, `${at}/price`),
     discount: reader.discount(line.discount, `${at}/discount`),
     due: line.due === '' ? undefined : line.due,
-    ...{ warehouse: line.warehouse || undefined, taxCode: line.taxCode ?? '', transport: line.transport?.trim() ?? '' },
+    warehouse: line.warehouse || undefined,
+    taxCode: line.taxCode ?? '',
+    transport: line.transport?.trim() ?? '',
     estimates: (line.estimates ?? []).map((estimate, number) =>
       estimateOf(estimate, reader, baseCurrency, `${at}/estimates/${number}/figure`),
     ),
@@ -190,14 +190,19 @@ function statedRows(lines: readonly { id: LineId; bought: Bought; stated: Statem
     {
       table: facts.orderLine,
       rows: lines.map(({ id, bought, stated }) => ({
-        ...{ ...keyOfLine(id, stated), item_id: bought.item ?? null, quantity: stated.quantity },
-        ...{ unit: stated.unit, price: stated.price, per: stated.per, discount: stated.discount },
-        ...{
-          due_day: stated.due ?? null,
-          expense: bought.expense ?? null,
-          ...dimensionColumns(stated.dimensions ?? {}),
-        },
-        ...{ warehouse_id: stated.warehouse ?? null, tax_code: stated.taxCode, transport: stated.transport },
+        ...keyOfLine(id, stated),
+        item_id: bought.item ?? null,
+        quantity: stated.quantity,
+        unit: stated.unit,
+        price: stated.price,
+        per: stated.per,
+        discount: stated.discount,
+        due_day: stated.due ?? null,
+        expense: bought.expense ?? null,
+        ...dimensionColumns(stated.dimensions ?? {}),
+        warehouse_id: stated.warehouse ?? null,
+        tax_code: stated.taxCode,
+        transport: stated.transport,
       })),
     },
     {

@@ -5,13 +5,11 @@ import type { DocumentCommand } from './documentCommand.ts';
 
 export const prepayment: DocumentCommand<'prepayment'> = {
   read: (body, reader, { user }) => ({
-    ...{
-      kind: 'prepayment',
-      by: user,
-      vendor: reader.given(body.vendor, '/vendor'),
-      currency: body.currency,
-      date: body.date,
-    },
+    kind: 'prepayment',
+    by: user,
+    vendor: reader.given(body.vendor, '/vendor'),
+    currency: body.currency,
+    date: body.date,
     amount: reader.document(body.amount, body.currency, '/amount'),
   }),
   load: (command, loader) => loader.loadRates([command.currency], command.date),
@@ -26,21 +24,19 @@ export const payment: DocumentCommand<'payment'> = {
     const optional = (amount: string, at: string) =>
       amount === '' ? documentAmount(0n) : reader.document(amount, body.currency, at);
     return {
-      ...{
-        kind: 'payment',
-        by: user,
-        vendor: reader.given(body.vendor, '/vendor'),
-        currency: body.currency,
-        date: body.date,
-        reason: body.reason,
-      },
-      ...{ from: body.from === '' ? undefined : body.from, discountsTo: body.discountsTo },
+      kind: 'payment',
+      by: user,
+      vendor: reader.given(body.vendor, '/vendor'),
+      currency: body.currency,
+      date: body.date,
+      reason: body.reason,
+      from: body.from === '' ? undefined : body.from,
+      discountsTo: body.discountsTo,
       bills: body.bills.map((bill, position) => ({
-        ...{ of: bill.of, amount: reader.document(bill.amount, body.currency, `/bills/${position}/amount`) },
-        ...{
-          discount: optional(bill.discount, `/bills/${position}/discount`),
-          writeOff: optional(bill.writeOff, `/bills/${position}/writeOff`),
-        },
+        of: bill.of,
+        amount: reader.document(bill.amount, body.currency, `/bills/${position}/amount`),
+        discount: optional(bill.discount, `/bills/${position}/discount`),
+        writeOff: optional(bill.writeOff, `/bills/${position}/writeOff`),
       })),
     };
   },
@@ -64,22 +60,24 @@ export const payment: DocumentCommand<'payment'> = {
       table: facts.payment,
       rows: [
         {
-          ...{ document_id: id, prepayment_id: document.from ?? null, discounts_to: document.discountsTo },
-          ...{ amount: document.paid.amount, base_amount: document.paid.base },
+          document_id: id,
+          prepayment_id: document.from ?? null,
+          discounts_to: document.discountsTo,
+          amount: document.paid.amount,
+          base_amount: document.paid.base,
         },
       ],
     },
     {
       table: facts.paymentLine,
       rows: document.bills.map((bill) => ({
-        ...{
-          ...keyOf(bill.id),
-          of_id: bill.of,
-          amount: bill.amount,
-          discount: bill.discount,
-          write_off: bill.writeOff,
-        },
-        ...{ settled: bill.settled, booked: bill.booked },
+        ...keyOf(bill.id),
+        of_id: bill.of,
+        amount: bill.amount,
+        discount: bill.discount,
+        write_off: bill.writeOff,
+        settled: bill.settled,
+        booked: bill.booked,
       })),
     },
   ],

@@ -26,14 +26,13 @@ export const close: DocumentCommand<'close'> = {
     {
       table: facts.periodAccrual,
       rows: document.accruals.map(({ account, amount, about }, position) => ({
-        ...{
-          ...lineAt(saving, position),
-          account,
-          amount,
-          item_id: about.item ?? null,
-          vendor_id: about.vendor ?? null,
-        },
-        ...{ expense: about.expense ?? null, ...dimensionColumns(about) },
+        ...lineAt(saving, position),
+        account,
+        amount,
+        item_id: about.item ?? null,
+        vendor_id: about.vendor ?? null,
+        expense: about.expense ?? null,
+        ...dimensionColumns(about),
       })),
     },
   ],

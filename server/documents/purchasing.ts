@@ -24,29 +24,25 @@ export const receipt: DocumentCommand<'receipt'> = {
     date: body.date,
     warehouse: body.warehouse,
     lines: body.lines.map((line, position) => ({
-      ...{
-        of: line.of,
-        quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`),
-        lots: lotsOf(line, reader, `/lines/${position}`),
-      },
+      of: line.of,
+      quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`),
+      lots: lotsOf(line, reader, `/lines/${position}`),
       corrected: line.price
         ? { price: reader.price(line.price, `/lines/${position}/price`), reason: line.reason ?? '' }
         : undefined,
-      ...{
-        unit: line.unit?.trim(),
-        last: line.last,
-        origin: line.origin === '' ? undefined : line.origin,
-        preference: line.preference,
-      },
+      unit: line.unit?.trim(),
+      last: line.last,
+      origin: line.origin === '' ? undefined : line.origin,
+      preference: line.preference,
     })),
     aside: (body.aside ?? []).map((line, position) => ({
-      ...{ of: line.of === '' ? undefined : line.of, item: line.item === '' ? undefined : line.item, what: line.what },
-      ...{
-        quantity: reader.quantity(line.quantity, `/aside/${position}/quantity`),
-        unit: line.unit?.trim(),
-        reason: line.reason,
-        place: line.place,
-      },
+      of: line.of === '' ? undefined : line.of,
+      item: line.item === '' ? undefined : line.item,
+      what: line.what,
+      quantity: reader.quantity(line.quantity, `/aside/${position}/quantity`),
+      unit: line.unit?.trim(),
+      reason: line.reason,
+      place: line.place,
     })),
   }),
   async load(command, loader) {
@@ -93,13 +89,11 @@ export const receipt: DocumentCommand<'receipt'> = {
         ...(line.of === undefined
           ? { order_id: null, order_line_no: null }
           : citing('order', 'order_line_no', line.of)),
-        ...{
-          item_id: line.item ?? null,
-          what: line.what,
-          quantity: line.quantity,
-          reason: line.reason,
-          place: line.place,
-        },
+        item_id: line.item ?? null,
+        what: line.what,
+        quantity: line.quantity,
+        reason: line.reason,
+        place: line.place,
         photo_id: body.aside?.[position]?.photo || null,
       })),
     },
@@ -114,40 +108,36 @@ export const receipt: DocumentCommand<'receipt'> = {
     {
       table: facts.receiptLine,
       rows: lines.map((line) => ({
-        ...{
-          ...keyOf(line.id),
-          ...citing('order', 'order_line_no', line.of),
-          ordered_by_id: saving.books.orderLines.get(line.of)?.by ?? null,
-        },
-        ...{ item_id: line.bought.item ?? null, pool_id: saving.poolRow(line.pool) },
-        ...{
-          quantity: line.quantity,
-          per: line.per,
-          currency: line.currency,
-          rate: line.rate,
-          amount: line.amount,
-          base_amount: line.baseAmount,
-        },
-        ...{
-          expense: line.bought.expense ?? null,
-          origin: line.origin,
-          preference: line.preference ? 1 : 0,
-          ...dimensionColumns(line.dimensions ?? {}),
-        },
-        ...{ corrected_price: line.corrected?.price ?? null, corrected_because: line.corrected?.reason ?? '' },
+        ...keyOf(line.id),
+        ...citing('order', 'order_line_no', line.of),
+        ordered_by_id: saving.books.orderLines.get(line.of)?.by ?? null,
+        item_id: line.bought.item ?? null,
+        pool_id: saving.poolRow(line.pool),
+        quantity: line.quantity,
+        per: line.per,
+        currency: line.currency,
+        rate: line.rate,
+        amount: line.amount,
+        base_amount: line.baseAmount,
+        expense: line.bought.expense ?? null,
+        origin: line.origin,
+        preference: line.preference ? 1 : 0,
+        ...dimensionColumns(line.dimensions ?? {}),
+        corrected_price: line.corrected?.price ?? null,
+        corrected_because: line.corrected?.reason ?? '',
       })),
     },
     {
       table: facts.receiptAhead,
       rows: lines.flatMap((line) =>
         line.ahead.map((part) => ({
-          ...{
-            ...keyOf(line.id),
-            ...citing('ahead', 'ahead_line_no', part.of),
-            quantity: part.quantity,
-            amount: part.amount,
-          },
-          ...{ base_amount: part.base, goods: part.goods, tax: part.tax },
+          ...keyOf(line.id),
+          ...citing('ahead', 'ahead_line_no', part.of),
+          quantity: part.quantity,
+          amount: part.amount,
+          base_amount: part.base,
+          goods: part.goods,
+          tax: part.tax,
         })),
       ),
     },
@@ -172,13 +162,19 @@ function billOf(
     open.map(({ amount, taxCode }) => ({ amount, code: taxCode, levels: taxCodes.get(taxCode) ?? [] })),
   );
   return {
-    ...{ vendor, number, date, currency, ...(terms ? { terms } : {}), ...(another ? { another } : {}), charges: [] },
+    vendor,
+    number,
+    date,
+    currency,
+    ...(terms ? { terms } : {}),
+    ...(another ? { another } : {}),
+    charges: [],
     lines: open.map((line) => ({
-      ...{ of: line.id, quantity: formatQuantity(line.open), difference: 'cost' as const },
-      ...{
-        price: formatDecimal(line.pricing.price, PRICE_PLACES),
-        discount: formatDecimal(line.pricing.discount, FRACTION_PLACES - 2),
-      },
+      of: line.id,
+      quantity: formatQuantity(line.open),
+      difference: 'cost' as const,
+      price: formatDecimal(line.pricing.price, PRICE_PLACES),
+      discount: formatDecimal(line.pricing.discount, FRACTION_PLACES - 2),
     })),
     tax: taxes.map(({ amount, recoverable, lines: on }) => ({
       amount: formatAmount(amount, currency),
@@ -190,7 +186,9 @@ function billOf(
 
 export const asideClosing: DocumentCommand<'aside-closing'> = {
   read: (body, reader) => ({
-    ...{ kind: 'aside-closing', date: body.date, reason: body.reason },
+    kind: 'aside-closing',
+    date: body.date,
+    reason: body.reason,
     lines: body.lines.map((line, position) => ({
       ...line,
       quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`),
@@ -214,9 +212,12 @@ export const asideClosing: DocumentCommand<'aside-closing'> = {
 
 export const putAway: DocumentCommand<'put-away'> = {
   read: (body, reader) => ({
-    ...{ kind: 'put-away', date: body.date },
+    kind: 'put-away',
+    date: body.date,
     lines: body.lines.map((line, position) => ({
-      ...{ of: line.of, quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`), bin: line.bin.trim() },
+      of: line.of,
+      quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`),
+      bin: line.bin.trim(),
     })),
   }),
   async load(command, loader) {
@@ -243,7 +244,8 @@ export const bill: DocumentCommand<'bill'> = {
     kind: 'bill',
     vendor: reader.given(body.vendor, '/vendor'),
     number: reader.given(body.number, '/number'),
-    ...{ another: body.another, signedOff },
+    another: body.another,
+    signedOff,
     currency: body.currency,
     date: body.date,
     lines: body.lines.map((line, position) => ({
@@ -251,10 +253,14 @@ export const bill: DocumentCommand<'bill'> = {
       quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`),
       price: reader.price(line.price, `/lines/${position}/price`),
       discount: reader.discount(line.discount, `/lines/${position}/discount`),
-      ...{ difference: line.difference, wait: line.wait, done: line.done, reason: line.reason },
+      difference: line.difference,
+      wait: line.wait,
+      done: line.done,
+      reason: line.reason,
     })),
     charges: body.charges.map((charge, position) => ({
-      ...{ kind: charge.kind, reason: charge.reason },
+      kind: charge.kind,
+      reason: charge.reason,
       amount: reader.document(charge.amount, body.currency, `/charges/${position}/amount`),
     })),
     expenses: (body.expenses ?? []).map((line, position) => ({
@@ -267,11 +273,9 @@ export const bill: DocumentCommand<'bill'> = {
       amount: reader.document(line.amount, body.currency, `/disputed/${position}/amount`),
     })),
     tax: (body.tax ?? []).map((tax, position) => ({
-      ...{
-        amount: reader.document(tax.amount, body.currency, `/tax/${position}/amount`),
-        recoverable: tax.recoverable,
-        lines: tax.lines,
-      },
+      amount: reader.document(tax.amount, body.currency, `/tax/${position}/amount`),
+      recoverable: tax.recoverable,
+      lines: tax.lines,
     })),
     whole: {
       tax: body.whole?.tax,
@@ -318,60 +322,52 @@ export const bill: DocumentCommand<'bill'> = {
         ...(line.ahead || line.done
           ? citing('order', 'order_line_no', line.of)
           : { order_id: null, order_line_no: null }),
-        ...{
-          quantity: line.quantity,
-          price: line.price,
-          discount: line.discount,
-          difference: line.difference,
-          amount: line.amount,
-        },
-        ...{
-          ordered: line.ordered,
-          rate: line.rate,
-          cleared: line.cleared,
-          price_difference: line.priceDifference,
-          payable: line.payable,
-          tax: line.tax,
-        },
-        ...{ done: line.done ? 1 : 0, waits: line.wait ? 1 : 0, reason: line.reason?.trim() ?? '' },
+        quantity: line.quantity,
+        price: line.price,
+        discount: line.discount,
+        difference: line.difference,
+        amount: line.amount,
+        ordered: line.ordered,
+        rate: line.rate,
+        cleared: line.cleared,
+        price_difference: line.priceDifference,
+        payable: line.payable,
+        tax: line.tax,
+        done: line.done ? 1 : 0,
+        waits: line.wait ? 1 : 0,
+        reason: line.reason?.trim() ?? '',
       })),
     },
     {
       table: facts.billCharge,
       rows: document.charges.map((charge) => ({
-        ...{
-          ...keyOf(charge.id),
-          kind: charge.kind,
-          amount: charge.documentAmount,
-          base_amount: charge.amount,
-          is_cost: charge.isCost ? 1 : 0,
-        },
+        ...keyOf(charge.id),
+        kind: charge.kind,
+        amount: charge.documentAmount,
+        base_amount: charge.amount,
+        is_cost: charge.isCost ? 1 : 0,
         reason: charge.reason?.trim() ?? '',
       })),
     },
     {
       table: facts.billDisputed,
       rows: document.disputed.map((line) => ({
-        ...{
-          ...keyOf(line.id),
-          said: line.said,
-          amount: line.documentAmount,
-          base_amount: line.amount,
-          decision: line.decision,
-          reason: line.reason.trim(),
-        },
+        ...keyOf(line.id),
+        said: line.said,
+        amount: line.documentAmount,
+        base_amount: line.amount,
+        decision: line.decision,
+        reason: line.reason.trim(),
       })),
     },
     {
       table: facts.billExpense,
       rows: document.expenses.map((line) => ({
-        ...{
-          ...keyOf(line.id),
-          expense: line.expense,
-          amount: line.documentAmount,
-          base_amount: line.amount,
-          ...dimensionColumns(line.dimensions ?? {}),
-        },
+        ...keyOf(line.id),
+        expense: line.expense,
+        amount: line.documentAmount,
+        base_amount: line.amount,
+        ...dimensionColumns(line.dimensions ?? {}),
       })),
     },
     {
@@ -423,7 +419,7 @@ async function keepNumber(
   const { shape, date, currency, amount } = alike;
   await manager.query(
     'INSERT INTO bill_number (vendor_id, number_key, document_id, shape, date, currency, amount) VALUES (?, ?, ?, ?, ?, ?, ?)',
-    [...[vendor, key, document], ...[shape, date, currency, amount]],
+    [vendor, key, document, shape, date, currency, amount],
   );
 }
 
@@ -433,12 +429,11 @@ export const vendorReturn: DocumentCommand<'return'> = {
     vendor: reader.given(body.vendor, '/vendor'),
     date: body.date,
     lines: body.lines.map((line, position) => ({
-      ...{
-        of: line.of,
-        quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`),
-        lots: lotsOf(line, reader, `/lines/${position}`),
-      },
-      ...{ replace: line.replace, confirmed: line.confirmed },
+      of: line.of,
+      quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`),
+      lots: lotsOf(line, reader, `/lines/${position}`),
+      replace: line.replace,
+      confirmed: line.confirmed,
     })),
   }),
   async load(command, loader) {
@@ -453,19 +448,17 @@ export const vendorReturn: DocumentCommand<'return'> = {
     {
       table: facts.returnLine,
       rows: lines.map((line) => ({
-        ...{
-          ...keyOf(line.line),
-          ...citing('receipt', 'receipt_line_no', line.of),
-          quantity: line.quantity,
-          replaces: line.replace ? 1 : 0,
-        },
-        ...{
-          unbilled: line.unbilled,
-          unbilled_ordered: line.unbilledOrdered,
-          unbilled_cleared: line.unbilledCleared,
-          billed: line.billed,
-        },
-        ...{ billed_amount: line.billedAmount, billed_goods: line.billedGoods, billed_variance: line.billedVariance },
+        ...keyOf(line.line),
+        ...citing('receipt', 'receipt_line_no', line.of),
+        quantity: line.quantity,
+        replaces: line.replace ? 1 : 0,
+        unbilled: line.unbilled,
+        unbilled_ordered: line.unbilledOrdered,
+        unbilled_cleared: line.unbilledCleared,
+        billed: line.billed,
+        billed_amount: line.billedAmount,
+        billed_goods: line.billedGoods,
+        billed_variance: line.billedVariance,
       })),
     },
   ],
@@ -498,14 +491,14 @@ export const credit: DocumentCommand<'credit'> = {
     {
       table: facts.creditLine,
       rows: document.lines.map((line) => ({
-        ...{
-          ...keyOf(line.id),
-          ...citing('of', 'of_line_no', line.of),
-          goes_to: line.to,
-          quantity: line.quantity,
-          amount: line.amount,
-        },
-        ...{ own_amount: line.ownAmount, own: line.own, payable: line.payable },
+        ...keyOf(line.id),
+        ...citing('of', 'of_line_no', line.of),
+        goes_to: line.to,
+        quantity: line.quantity,
+        amount: line.amount,
+        own_amount: line.ownAmount,
+        own: line.own,
+        payable: line.payable,
       })),
     },
     {

@@ -6,7 +6,8 @@ import type { Reader } from '../commands/read.ts';
 /** Lots or serial numbers of a line, as the core's. */
 export function lotsOf(line: { lots?: readonly LotBody[] }, reader: Reader, at: string): LotPart[] {
   return (line.lots ?? []).map(({ lot, quantity, expires }, position) => ({
-    ...{ lot: lot.trim(), quantity: reader.quantity(quantity, `${at}/lots/${position}/quantity`) },
+    lot: lot.trim(),
+    quantity: reader.quantity(quantity, `${at}/lots/${position}/quantity`),
     ...(expires ? { expires } : {}),
   }));
 }

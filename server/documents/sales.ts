@@ -29,7 +29,10 @@ export const delivery: DocumentCommand<'delivery'> = {
     {
       table: facts.deliveryLine,
       rows: lines.map(({ item, quantity }, position) => ({
-        ...{ ...lineAt(saving, position), item_id: item, pool_id: saving.poolRow(poolId(item, warehouse)), quantity },
+        ...lineAt(saving, position),
+        item_id: item,
+        pool_id: saving.poolRow(poolId(item, warehouse)),
+        quantity,
       })),
     },
   ],
@@ -52,13 +55,11 @@ export const invoice: DocumentCommand<'invoice'> = {
     {
       table: facts.invoiceLine,
       rows: lines.map((line) => ({
-        ...{
-          ...keyOf(line.id),
-          ...citing('delivery', 'delivery_line_no', line.of),
-          quantity: line.quantity,
-          price: line.price,
-          amount: line.amount,
-        },
+        ...keyOf(line.id),
+        ...citing('delivery', 'delivery_line_no', line.of),
+        quantity: line.quantity,
+        price: line.price,
+        amount: line.amount,
       })),
     },
   ],
@@ -71,11 +72,10 @@ export const customerReturn: DocumentCommand<'customer-return'> = {
     date: body.date,
     warehouse: body.warehouse,
     lines: body.lines.map((line, position) => ({
-      ...{ of: line.of, quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`) },
-      ...{
-        price: reader.price(line.price, `/lines/${position}/price`),
-        lots: lotsOf(line, reader, `/lines/${position}`),
-      },
+      of: line.of,
+      quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`),
+      price: reader.price(line.price, `/lines/${position}/price`),
+      lots: lotsOf(line, reader, `/lines/${position}`),
     })),
   }),
   async load(command, loader) {
@@ -92,13 +92,13 @@ export const customerReturn: DocumentCommand<'customer-return'> = {
     {
       table: facts.customerReturnLine,
       rows: lines.map((line) => ({
-        ...{
-          ...keyOf(line.id),
-          ...citing('delivery', 'delivery_line_no', line.of),
-          quantity: line.quantity,
-          price: line.price,
-        },
-        ...{ uninvoiced: line.uninvoiced, invoiced: line.invoiced, credit: line.credit },
+        ...keyOf(line.id),
+        ...citing('delivery', 'delivery_line_no', line.of),
+        quantity: line.quantity,
+        price: line.price,
+        uninvoiced: line.uninvoiced,
+        invoiced: line.invoiced,
+        credit: line.credit,
       })),
     },
   ],

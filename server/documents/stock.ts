@@ -29,8 +29,11 @@ export const opening: DocumentCommand<'opening'> = {
     {
       table: facts.openingLine,
       rows: lines.map((line, position) => ({
-        ...{ ...lineAt(saving, position), item_id: line.item, pool_id: saving.poolRow(poolId(line.item, warehouse)) },
-        ...{ quantity: line.quantity, value: line.value },
+        ...lineAt(saving, position),
+        item_id: line.item,
+        pool_id: saving.poolRow(poolId(line.item, warehouse)),
+        quantity: line.quantity,
+        value: line.value,
       })),
     },
   ],
@@ -58,12 +61,10 @@ export const assembly: DocumentCommand<'assembly'> = {
     {
       table: facts.assemblyLine,
       rows: [...uses, makes].map((line, position) => ({
-        ...{
-          ...lineAt(saving, position),
-          item_id: line.item,
-          pool_id: saving.poolRow(poolId(line.item, warehouse)),
-          quantity: line.quantity,
-        },
+        ...lineAt(saving, position),
+        item_id: line.item,
+        pool_id: saving.poolRow(poolId(line.item, warehouse)),
+        quantity: line.quantity,
         made: position === uses.length ? 1 : 0,
       })),
     },
@@ -92,13 +93,11 @@ export const transfer: DocumentCommand<'transfer'> = {
   header: ({ from }) => ({ warehouse: from }),
   rows: ({ lines, to, inTransit }, saving) => {
     const row = (line: (typeof lines)[number], position: number, arrived: boolean) => ({
-      ...{
-        ...lineAt(saving, position),
-        item_id: line.item,
-        to_warehouse_id: to,
-        quantity: line.quantity,
-        arrived: arrived ? 1 : 0,
-      },
+      ...lineAt(saving, position),
+      item_id: line.item,
+      to_warehouse_id: to,
+      quantity: line.quantity,
+      arrived: arrived ? 1 : 0,
     });
     const left = lines.map((line, position) => row(line, position, false));
     return [
@@ -115,11 +114,9 @@ export const arrival: DocumentCommand<'arrival'> = {
     kind: 'arrival',
     date: body.date,
     lines: body.lines.map((line, position) => ({
-      ...{
-        of: line.of,
-        quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`),
-        lots: lotsOf(line, reader, `/lines/${position}`),
-      },
+      of: line.of,
+      quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`),
+      lots: lotsOf(line, reader, `/lines/${position}`),
       lost: line.lost === '' ? quantity(0n) : reader.quantity(line.lost, `/lines/${position}/lost`),
     })),
   }),
@@ -137,12 +134,10 @@ export const arrival: DocumentCommand<'arrival'> = {
     {
       table: facts.arrivalLine,
       rows: lines.map((line, position) => ({
-        ...{
-          ...lineAt(saving, position),
-          ...citing('transfer', 'transfer_line_no', line.of),
-          quantity: line.quantity,
-          lost: line.lost,
-        },
+        ...lineAt(saving, position),
+        ...citing('transfer', 'transfer_line_no', line.of),
+        quantity: line.quantity,
+        lost: line.lost,
       })),
     },
   ],
@@ -155,7 +150,9 @@ export const count: DocumentCommand<'count'> = {
     warehouse: body.warehouse,
     reason: body.reason,
     lines: body.lines.map((line, position) => ({
-      ...{ ...goodsOf(line, reader, `/lines/${position}`), change: line.change, dimensions: dimensionsOf(line) },
+      ...goodsOf(line, reader, `/lines/${position}`),
+      change: line.change,
+      dimensions: dimensionsOf(line),
       unitCost:
         line.unitCost === undefined || line.unitCost === ''
           ? undefined
@@ -176,13 +173,12 @@ export const count: DocumentCommand<'count'> = {
     {
       table: facts.countLine,
       rows: lines.map((line, position) => ({
-        ...{
-          ...lineAt(saving, position),
-          item_id: line.item,
-          pool_id: saving.poolRow(poolId(line.item, warehouse)),
-          change: line.change,
-        },
-        ...{ quantity: line.quantity, value: line.value },
+        ...lineAt(saving, position),
+        item_id: line.item,
+        pool_id: saving.poolRow(poolId(line.item, warehouse)),
+        change: line.change,
+        quantity: line.quantity,
+        value: line.value,
       })),
     },
   ],
@@ -242,11 +238,9 @@ export const writeDown: DocumentCommand<'write-down'> = {
     {
       table: facts.writeDownLine,
       rows: lines.map((line, position) => ({
-        ...{
-          ...lineAt(saving, position),
-          pool_id: saving.poolRow(poolId(line.item, warehouse)),
-          net_realisable: line.netRealisable,
-        },
+        ...lineAt(saving, position),
+        pool_id: saving.poolRow(poolId(line.item, warehouse)),
+        net_realisable: line.netRealisable,
       })),
     },
   ],

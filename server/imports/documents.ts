@@ -54,11 +54,9 @@ const openingStock: DocumentImport = {
     date: of(rows[0] ?? {}, 'date'),
     warehouse: lookups.warehouses.get(fold(of(rows[0] ?? {}, 'warehouse'))) ?? '0',
     lines: rows.map((fields) => ({
-      ...{
-        item: lookups.items.get(fold(of(fields, 'item'))) ?? '',
-        quantity: of(fields, 'quantity'),
-        value: of(fields, 'value'),
-      },
+      item: lookups.items.get(fold(of(fields, 'item'))) ?? '',
+      quantity: of(fields, 'quantity'),
+      value: of(fields, 'value'),
       ...(of(fields, 'lots') === '' ? {} : { lots: lotsOf(of(fields, 'lots')) }),
     })),
   }),
@@ -132,11 +130,15 @@ const receipts: DocumentImport = {
   body(rows, lookups) {
     const first = rows[0] ?? {};
     return {
-      ...{ vendor: lookups.vendors.get(fold(of(first, 'vendor')))?.id ?? '', date: of(first, 'date') },
+      vendor: lookups.vendors.get(fold(of(first, 'vendor')))?.id ?? '',
+      date: of(first, 'date'),
       warehouse: lookups.warehouses.get(fold(of(first, 'warehouse'))) ?? '0',
-      ...{ packingSlip: of(first, 'packing_slip') || of(first, 'receipt'), transport: of(first, 'transport') },
+      packingSlip: of(first, 'packing_slip') || of(first, 'receipt'),
+      transport: of(first, 'transport'),
       lines: rows.map((fields) => ({
-        ...{ of: orderedLine(fields, lookups) ?? '', quantity: of(fields, 'quantity'), unit: of(fields, 'unit') },
+        of: orderedLine(fields, lookups) ?? '',
+        quantity: of(fields, 'quantity'),
+        unit: of(fields, 'unit'),
         ...(of(fields, 'lots') === '' ? {} : { lots: lotsOf(of(fields, 'lots')) }),
       })),
     };

@@ -18,7 +18,9 @@ afterAll(async () => {
 
 const stage = (kind: string, text: string, id = randomUUID()) =>
   ines.call('PUT', `/api/imports/${id}`, {
-    ...{ kind, fileName: `${kind}.csv`, content: Buffer.from(text).toString('base64') },
+    kind,
+    fileName: `${kind}.csv`,
+    content: Buffer.from(text).toString('base64'),
   });
 const problemsOf = (reply: Reply) =>
   (reply.body.rows as { row: number; problems: { field: string; says: string }[] }[])

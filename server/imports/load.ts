@@ -156,7 +156,9 @@ async function documentLoader(
   const { into, body } = DOCUMENT_IMPORTS[kind];
   return async (group, rows) => {
     await postDocument(worker.source, into, body(rows, lookups) as BodyOf<typeof into>, {
-      ...{ user: batch.user_id, key: `import:${batch.id}:${group}`, now: worker.now },
+      user: batch.user_id,
+      key: `import:${batch.id}:${group}`,
+      now: worker.now,
     });
     await markLoaded(worker.source.manager, batch.id, group);
   };

@@ -15,29 +15,28 @@ type Given = Readonly<Record<string, string>>;
 const NOTHING = { amount: 0n, base: 0n };
 const LAST_DAY = '9999-12-31';
 const WHY: Readonly<Record<CreditableLine['kind'], string>> = {
-  ...{ return: 'went back', bill: 'a credit was asked for', charge: 'a charge', disputed: 'was not accepted' },
+  return: 'went back',
+  bill: 'a credit was asked for',
+  charge: 'a charge',
+  disputed: 'was not accepted',
 };
 
 /** What goods received not invoiced is made of; its amounts add up to the account, less what a period's end measured anew. */
 export async function unmatchedRows(manager: EntityManager, { today }: Around): Promise<Given[]> {
   const lines = await readUnmatched(manager, today);
   return lines.map(({ of, kind, quantity, amount, vendor, document, label, unit, days }) => ({
-    ...{
-      id: numberOf(of),
-      document: document.number,
-      date: document.date,
-      days: days.toString(),
-      vendor: vendor.name,
-      vendor_id: vendor.id,
-    },
-    ...{
-      what: label,
-      quantity: quantity.toString(),
-      unit,
-      kind: UNMATCHED_KINDS[kind],
-      amount: amount.toString(),
-      reference: document.reference,
-    },
+    id: numberOf(of),
+    document: document.number,
+    date: document.date,
+    days: days.toString(),
+    vendor: vendor.name,
+    vendor_id: vendor.id,
+    what: label,
+    quantity: quantity.toString(),
+    unit,
+    kind: UNMATCHED_KINDS[kind],
+    amount: amount.toString(),
+    reference: document.reference,
   }));
 }
 
@@ -47,26 +46,20 @@ export async function creditRows(manager: EntityManager, { today }: Around): Pro
   return open.map(({ line, said }) => {
     const left = leftOf(line);
     return {
-      ...{
-        id: numberOf(line.id),
-        document: text(said.number),
-        date: text(said.date),
-        days: daysBetween(text(said.date), today).toString(),
-      },
-      ...{
-        vendor: text(said.vendor),
-        vendor_id: text(said.vendor_id),
-        what: text(said.label),
-        unit: text(said.unit),
-        kind: WHY[line.kind],
-      },
+      id: numberOf(line.id),
+      document: text(said.number),
+      date: text(said.date),
+      days: daysBetween(text(said.date), today).toString(),
+      vendor: text(said.vendor),
+      vendor_id: text(said.vendor_id),
+      what: text(said.label),
+      unit: text(said.unit),
+      kind: WHY[line.kind],
       ...(line.kind === 'return' ? { quantity: (line.quantity - sumOf(line.credits)).toString() } : {}),
-      ...{
-        amount: left.amount.toString(),
-        currency: line.currency,
-        base: left.base.toString(),
-        reference: text(said.reference),
-      },
+      amount: left.amount.toString(),
+      currency: line.currency,
+      base: left.base.toString(),
+      reference: text(said.reference),
     };
   });
 }

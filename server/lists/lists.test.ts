@@ -179,19 +179,17 @@ describe('a list as a file', () => {
         .split('\n')
         .map((line) => line.trim()),
     ).toEqual([
-      ...[
-        'number,origin',
-        'N-000,IN',
-        'N-001,',
-        'N-002,',
-        'N-003,IN',
-        'N-004,',
-        'N-005,',
-        'N-006,IN',
-        'N-007,',
-        'N-008,',
-        'N-009,IN',
-      ],
+      'number,origin',
+      'N-000,IN',
+      'N-001,',
+      'N-002,',
+      'N-003,IN',
+      'N-004,',
+      'N-005,',
+      'N-006,IN',
+      'N-007,',
+      'N-008,',
+      'N-009,IN',
     ]);
     expect((await file('csv', {})).toString().trim().split('\n')).toHaveLength(235);
   });

@@ -83,7 +83,11 @@ async function queryOf(manager: EntityManager, list: ListName, asked: Asked, aro
     (asked.find ?? '').trim() === '' ? [] : columns.filter(({ as, told, hidden }) => as === 'text' && !told && !hidden);
   const conditions = conditionsOf(asked.where);
   return {
-    ...{ source, columns, sort: by, down: asked.sort === undefined ? down === true : asked.down === 'yes', today },
+    source,
+    columns,
+    sort: by,
+    down: asked.sort === undefined ? down === true : asked.down === 'yes',
+    today,
     given: source.given ? [JSON.stringify(await source.given(manager, around))] : [],
     conditions: [
       ...findIn(words, asked.find),

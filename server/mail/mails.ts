@@ -23,14 +23,14 @@ export async function keepMail({ manager }: DataSource, mail: Mail, id: string =
   const { affectedRows } = (await manager.query(
     'INSERT IGNORE INTO mail (id, outward, sender, recipients, subject, body, attachments, at) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
     [
-      ...[
-        id,
-        mail.outward ? 1 : 0,
-        mail.sender.slice(0, 160),
-        mail.recipients.join(', ').slice(0, 500),
-        mail.subject.slice(0, 200),
-      ],
-      ...[mail.text.slice(0, 1_000_000), mail.attachments.join(', ').slice(0, 1000), sqlInstant(mail.at)],
+      id,
+      mail.outward ? 1 : 0,
+      mail.sender.slice(0, 160),
+      mail.recipients.join(', ').slice(0, 500),
+      mail.subject.slice(0, 200),
+      mail.text.slice(0, 1_000_000),
+      mail.attachments.join(', ').slice(0, 1000),
+      sqlInstant(mail.at),
     ],
   )) as { affectedRows: number };
   return affectedRows > 0;
@@ -41,14 +41,14 @@ export async function listMails(manager: EntityManager): Promise<ReplyOf<typeof 
   const rows: Row[] = await manager.query('SELECT * FROM mail ORDER BY at DESC, id LIMIT 200');
   return {
     rows: rows.map((row) => ({
-      ...{
-        id: text(row.id),
-        outward: Number(row.outward ?? 0) === 1,
-        sender: text(row.sender),
-        recipients: text(row.recipients),
-        subject: text(row.subject),
-      },
-      ...{ text: text(row.body).slice(0, 20_000), attachments: text(row.attachments), at: text(row.at) },
+      id: text(row.id),
+      outward: Number(row.outward ?? 0) === 1,
+      sender: text(row.sender),
+      recipients: text(row.recipients),
+      subject: text(row.subject),
+      text: text(row.body).slice(0, 20_000),
+      attachments: text(row.attachments),
+      at: text(row.at),
     })),
   };
 }

@@ -26,14 +26,12 @@ interface Post {
  */
 export function openMailbox(post: Post, port: number): Promise<{ port: number; close(): Promise<void> }> {
   const server = new SMTPServer({
-    ...{
-      authOptional: true,
-      disabledCommands: ['AUTH', 'STARTTLS'],
-      disableReverseLookup: true,
-      logger: false,
-      hideSize: true,
-      maxClients: 10,
-    },
+    authOptional: true,
+    disabledCommands: ['AUTH', 'STARTTLS'],
+    disableReverseLookup: true,
+    logger: false,
+    hideSize: true,
+    maxClients: 10,
     onMailFrom({ address, args }, _session, done) {
       const bytes = sizeIn(args);
       if (bytes <= MOST_BYTES) return done();
@@ -85,8 +83,13 @@ async function takeMail(post: Post, stream: SMTPServerDataStream, session: SMTPS
   await keepMail(
     post.source,
     {
-      ...{ outward: !forBills, sender, recipients, subject: mail.subject ?? '', text: mail.text ?? '' },
-      ...{ attachments: attachments.map(({ name }) => name), at: post.now() },
+      outward: !forBills,
+      sender,
+      recipients,
+      subject: mail.subject ?? '',
+      text: mail.text ?? '',
+      attachments: attachments.map(({ name }) => name),
+      at: post.now(),
     },
     own,
   );

@@ -91,44 +91,35 @@ export async function readOrderPaper(
   const amounts = rows.map((row) => amountOfLine(row, order.currency));
   const company = addressOf(header?.company, header?.company_address);
   return {
-    ...{
-      number: order.number,
-      version,
-      date: order.date,
-      stated: by.date,
-      buyer: order.buyer,
-      currency: order.currency,
-      note: text(header?.note),
-    },
+    number: order.number,
+    version,
+    date: order.date,
+    stated: by.date,
+    buyer: order.buyer,
+    currency: order.currency,
+    note: text(header?.note),
     released: !order.held && (order.approval === 'not needed' || order.approval === 'approved'),
     company,
     vendor: { ...addressOf(header?.vendor, header?.vendor_address), number: text(header?.vendor_number) },
     deliverTo: header?.warehouse_address
       ? { name: `${company.name}, ${text(header.warehouse)}`, lines: linesOf(header.warehouse_address) }
       : company,
-    ...{ terms: order.terms, carriage: `${order.incoterm} ${order.place}`.trim() },
+    terms: order.terms,
+    carriage: `${order.incoterm} ${order.place}`.trim(),
     lines: rows.map((row, at) => ({
-      ...{
-        number: text(row.line_no),
-        item: text(row.item_number),
-        name: text(row.item_name ?? row.expense),
-        unit: askedIn(row).unit,
-      },
-      ...{
-        vendorItem: text(row.vendor_item),
-        content: row.unit ? `${showQuantity(row.per)} ${text(row.item_unit)}` : '',
-      },
-      ...{
-        quantity: askedIn(row).asked,
-        price: showPrice(row.price),
-        discount: showDiscount(row.discount),
-        due: text(row.due_day),
-        into: text(row.warehouse),
-      },
-      ...{
-        amount: showAmount(amounts[at], order.currency),
-        reduction: showAmount((full[at] ?? 0n) - (amounts[at] ?? 0n), order.currency),
-      },
+      number: text(row.line_no),
+      item: text(row.item_number),
+      name: text(row.item_name ?? row.expense),
+      unit: askedIn(row).unit,
+      vendorItem: text(row.vendor_item),
+      content: row.unit ? `${showQuantity(row.per)} ${text(row.item_unit)}` : '',
+      quantity: askedIn(row).asked,
+      price: showPrice(row.price),
+      discount: showDiscount(row.discount),
+      due: text(row.due_day),
+      into: text(row.warehouse),
+      amount: showAmount(amounts[at], order.currency),
+      reduction: showAmount((full[at] ?? 0n) - (amounts[at] ?? 0n), order.currency),
     })),
     total: showAmount(
       amounts.reduce((sum, amount) => sum + amount, 0n),

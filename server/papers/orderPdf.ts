@@ -61,13 +61,11 @@ const shortDay = (day: string): string => (day === '' ? '' : shortFormat.format(
 /** The order as PDF: a letter with the vendor's address in the window, lines over as many pages as they need, the total at the end. */
 export function orderPdf(paper: OrderPaper): Promise<Buffer> {
   const pdf = new PdfDocument({
-    ...{
-      size: 'A4',
-      margins: { top: 56, left: LEFT, right: 56, bottom: 36 },
-      bufferPages: true,
-      font: FONTS.text,
-      lang: 'en',
-    },
+    size: 'A4',
+    margins: { top: 56, left: LEFT, right: 56, bottom: 36 },
+    bufferPages: true,
+    font: FONTS.text,
+    lang: 'en',
     info: { Title: `Purchase order ${paper.number}, version ${paper.version}`, Author: paper.company.name },
   });
   const chunks: Buffer[] = [];

@@ -16,7 +16,7 @@ export async function vendorOf(
   for (const name of called) {
     const [row] = (await manager.query(
       `SELECT id FROM vendor WHERE ? <> '' AND ? IN (number, name, mail) ORDER BY number = ? DESC, id LIMIT 1`,
-      [...[name, name, name]],
+      [name, name, name],
     )) as { id: string }[];
     if (row) return row.id;
   }

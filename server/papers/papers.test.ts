@@ -6,38 +6,38 @@ import { orderPdf } from './orderPdf.ts';
 import { orderUbl } from './orderUbl.ts';
 
 const line = (number: number, more: Partial<PaperLine> = {}): PaperLine => ({
-  ...{
-    number: String(number),
-    item: `I-${number}`,
-    name: `Item ${number}`,
-    quantity: '12.5',
-    vendorItem: '',
-    content: '',
-    unit: 'kg',
-    price: '23.40',
-    discount: '',
-    reduction: '0.00',
-    into: '',
-  },
-  ...{ due: '2026-12-24', amount: '292.50', ...more },
+  number: String(number),
+  item: `I-${number}`,
+  name: `Item ${number}`,
+  quantity: '12.5',
+  vendorItem: '',
+  content: '',
+  unit: 'kg',
+  price: '23.40',
+  discount: '',
+  reduction: '0.00',
+  into: '',
+  due: '2026-12-24',
+  amount: '292.50',
+  ...more,
 });
 const paper = (more: Partial<OrderPaper> = {}): OrderPaper => ({
-  ...{
-    number: 'PO-1012',
-    version: 1,
-    date: '2026-11-07',
-    stated: '2026-11-07',
-    released: true,
-    buyer: 'Tomas Reyl',
-    currency: 'EUR',
-    terms: '30 days',
-    carriage: 'FCA Porto',
-    note: '',
-  },
+  number: 'PO-1012',
+  version: 1,
+  date: '2026-11-07',
+  stated: '2026-11-07',
+  released: true,
+  buyer: 'Tomas Reyl',
+  currency: 'EUR',
+  terms: '30 days',
+  carriage: 'FCA Porto',
+  note: '',
   company: { name: 'Fernhollow Loom Supply', lines: ['18 Weir Lane', 'Fernhollow'] },
   vendor: { name: 'Beira Linho', number: 'BEIR', lines: ['Rua do Moinho 12', 'Beira'] },
   deliverTo: { name: 'Fernhollow Loom Supply, Main', lines: ['Gate 2'] },
-  ...{ lines: [line(1)], total: '292.50', ...more },
+  lines: [line(1)],
+  total: '292.50',
+  ...more,
 });
 
 /** The text of each page, as another program reads it, and the names of the fonts that are embedded. */
@@ -147,16 +147,17 @@ describe('an order as UBL 2.1', () => {
       ),
     );
     expect(Object.keys(order).filter((key) => !key.startsWith('@'))).toEqual([
-      ...[
-        'cbc:UBLVersionID',
-        'cbc:ID',
-        'cbc:IssueDate',
-        'cbc:DocumentCurrencyCode',
-        'cac:BuyerCustomerParty',
-        'cac:SellerSupplierParty',
-        'cac:Delivery',
-      ],
-      ...['cac:DeliveryTerms', 'cac:PaymentTerms', 'cac:AnticipatedMonetaryTotal', 'cac:OrderLine'],
+      'cbc:UBLVersionID',
+      'cbc:ID',
+      'cbc:IssueDate',
+      'cbc:DocumentCurrencyCode',
+      'cac:BuyerCustomerParty',
+      'cac:SellerSupplierParty',
+      'cac:Delivery',
+      'cac:DeliveryTerms',
+      'cac:PaymentTerms',
+      'cac:AnticipatedMonetaryTotal',
+      'cac:OrderLine',
     ]);
     expect(order['cac:AnticipatedMonetaryTotal']).toEqual({
       'cbc:PayableAmount': { '#text': '292.50', '@_currencyID': 'EUR' },
@@ -170,7 +171,8 @@ describe('an order as UBL 2.1', () => {
       'cbc:LineExtensionAmount': { '#text': '277.87', '@_currencyID': 'EUR' },
       'cac:Delivery': { 'cac:RequestedDeliveryPeriod': { 'cbc:EndDate': '2026-12-24' } },
       'cac:AllowanceCharge': {
-        ...{ 'cbc:ChargeIndicator': 'false', 'cbc:AllowanceChargeReason': 'less 5 %' },
+        'cbc:ChargeIndicator': 'false',
+        'cbc:AllowanceChargeReason': 'less 5 %',
         'cbc:Amount': { '#text': '14.63', '@_currencyID': 'EUR' },
       },
       'cac:Price': {
@@ -188,7 +190,8 @@ describe('an order as UBL 2.1', () => {
   it('names the order that a later version takes the place of', () => {
     const order = parsed(orderUbl(paper({ version: 2, stated: '2026-11-14' })));
     expect([order['cbc:ID'], order['cbc:IssueDate'], order['cac:OrderDocumentReference']]).toEqual([
-      ...['PO-1012/2', '2026-11-14'],
+      'PO-1012/2',
+      '2026-11-14',
       { 'cbc:ID': 'PO-1012', 'cbc:IssueDate': '2026-11-07' },
     ]);
   });

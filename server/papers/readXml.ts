@@ -20,8 +20,14 @@ export function readXml(content: Buffer): Readonly<Record<string, XmlNode>> {
   const valid = XMLValidator.validate(text);
   if (valid !== true) throw notRead(`${valid.err.msg} (line ${valid.err.line})`);
   const parser = new XMLParser({
-    ...{ ignoreAttributes: false, attributeNamePrefix: '@', removeNSPrefix: true, trimValues: true },
-    ...{ parseTagValue: false, parseAttributeValue: false, ignoreDeclaration: true, ignorePiTags: true },
+    ignoreAttributes: false,
+    attributeNamePrefix: '@',
+    removeNSPrefix: true,
+    trimValues: true,
+    parseTagValue: false,
+    parseAttributeValue: false,
+    ignoreDeclaration: true,
+    ignorePiTags: true,
   });
   return parser.parse(text) as Record<string, XmlNode>;
 }

@@ -2,21 +2,19 @@ import type { XmlNode } from './readXml.ts';
 
 /** Units of UN/ECE Recommendation 20; what it does not know counts as pieces. */
 const UNITS: Readonly<Record<string, string>> = {
-  ...{
-    kg: 'KGM',
-    g: 'GRM',
-    l: 'LTR',
-    m: 'MTR',
-    'm²': 'MTK',
-    'm³': 'MTQ',
-    each: 'EA',
-    tin: 'TN',
-    box: 'BX',
-    bag: 'BG',
-    cone: 'CJ',
-    case: 'CS',
-    h: 'HUR',
-  },
+  kg: 'KGM',
+  g: 'GRM',
+  l: 'LTR',
+  m: 'MTR',
+  'm²': 'MTK',
+  'm³': 'MTQ',
+  each: 'EA',
+  tin: 'TN',
+  box: 'BX',
+  bag: 'BG',
+  cone: 'CJ',
+  case: 'CS',
+  h: 'HUR',
 };
 const ONE = 'C62';
 const WORDS: ReadonlyMap<string, string> = new Map(Object.entries(UNITS).map(([word, code]) => [code, word]));

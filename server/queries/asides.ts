@@ -29,13 +29,13 @@ export async function listAsides(manager: EntityManager): Promise<ReplyOf<typeof
       },
       vendor: { id: text(row.vendor_id), name: text(row.vendor) },
       order: row.order_id == null ? null : { id: row.order_id, number: text(row.order_number) },
-      ...{
-        what: text(row.what),
-        unit: text(row.unit),
-        quantity: showQuantity(row.quantity),
-        left: showQuantity(row.stays),
-      },
-      ...{ reason: text(row.reason), place: text(row.place), photo: row.photo_id ?? null },
+      what: text(row.what),
+      unit: text(row.unit),
+      quantity: showQuantity(row.quantity),
+      left: showQuantity(row.stays),
+      reason: text(row.reason),
+      place: text(row.place),
+      photo: row.photo_id ?? null,
     })),
   };
 }

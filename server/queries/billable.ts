@@ -34,13 +34,11 @@ export async function listBillable(manager: EntityManager, vendor: string): Prom
 }
 
 const viewOf = (row: Row, state: BillableView['state']): BillableView => ({
-  ...{
-    line: `${text(row.document_id)}/${text(row.line_no)}`,
-    state,
-    orderLine: `${text(row.order_id)}/${text(row.order_line_no)}`,
-    currency: text(row.currency),
-    taxCode: text(row.tax_code),
-  },
+  line: `${text(row.document_id)}/${text(row.line_no)}`,
+  state,
+  orderLine: `${text(row.order_id)}/${text(row.order_line_no)}`,
+  currency: text(row.currency),
+  taxCode: text(row.tax_code),
   receipt:
     state === 'received'
       ? {
@@ -53,11 +51,11 @@ const viewOf = (row: Row, state: BillableView['state']): BillableView => ({
       : null,
   order: { id: text(row.order_id), number: text(row.order_number), terms: text(row.terms_id) },
   item: itemOf(row),
-  ...{
-    ordered: showQuantity(row.ordered),
-    received: showQuantity(row.received),
-    open: showQuantity(row.open),
-    price: showPrice(row.price),
-  },
-  ...{ unit: askedIn(row).unit, per: showQuantity(row.per), discount: showDiscount(row.discount) },
+  ordered: showQuantity(row.ordered),
+  received: showQuantity(row.received),
+  open: showQuantity(row.open),
+  price: showPrice(row.price),
+  unit: askedIn(row).unit,
+  per: showQuantity(row.per),
+  discount: showDiscount(row.discount),
 });

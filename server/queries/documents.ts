@@ -46,7 +46,8 @@ const LINES: Readonly<Record<DocumentKind, string>> = {
             JOIN document o ON o.id = l.aside_id WHERE l.document_id = ? ORDER BY l.line_no`,
   'put-away': `SELECT l.line_no, l.quantity, 0 AS amount, l.bin AS purpose, ${ITEM}, ${OF} FROM put_away_line l JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no
             JOIN item i ON i.id = r.item_id JOIN document o ON o.id = l.receipt_id WHERE l.document_id = ? ORDER BY l.line_no`,
-  ...{ 'order-step': STEP, 'order-approval': STEP },
+  'order-step': STEP,
+  'order-approval': STEP,
   receipt: `SELECT l.*, COALESCE(l.corrected_price, ol.price) AS price, ${BOUGHT}, o.id AS of_id, o.number AS of_number FROM receipt_line l LEFT JOIN item i ON i.id = l.item_id JOIN document o ON o.id = l.order_id
             JOIN order_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no AND ol.by_id = l.ordered_by_id WHERE l.document_id = ? ORDER BY l.line_no`,
   bill: `SELECT l.line_no, l.quantity, l.price, COALESCE(r.per, ol.per) AS per, l.discount, l.amount, l.difference, l.price_difference, l.reason, IF(l.waits, 'wait', IF(l.order_id IS NOT NULL AND l.done = 0, 'ahead', '')) AS ahead, COALESCE(i.name, r.expense, ol.expense) AS item_name,
@@ -69,14 +70,19 @@ const LINES: Readonly<Record<DocumentKind, string>> = {
   'charge-move': `SELECT l.line_no, l.base_amount AS amount, l.kind AS item_name, '' AS item_number, '' AS item_unit, ${OF}
            FROM bill_charge l JOIN expense_move x ON x.document_id = l.document_id JOIN document o ON o.id = x.of_id WHERE l.document_id = ?`,
   'customer-return': MOVED,
-  ...{ assembly: MOVED, transfer: MOVED, arrival: MOVED, count: MOVED },
+  assembly: MOVED,
+  transfer: MOVED,
+  arrival: MOVED,
+  count: MOVED,
   standard: `SELECT l.line_no, l.standard AS price, 0 AS amount, ${ITEM}, NULL AS of_id FROM standard_line l JOIN item i ON i.id = l.item_id WHERE l.document_id = ? ORDER BY l.line_no`,
   'write-down': `SELECT l.line_no, l.net_realisable AS price, 0 AS amount, ${ITEM}, NULL AS of_id FROM write_down_line l JOIN pool p ON p.id = l.pool_id JOIN item i ON i.id = p.item_id
            WHERE l.document_id = ? ORDER BY l.line_no`,
   prepayment: `SELECT 1 AS line_no, l.amount, 'Prepayment' AS item_name, '' AS item_number, '' AS item_unit, NULL AS of_id FROM prepayment l WHERE l.document_id = ?`,
   payment: `SELECT l.line_no, l.amount, o.reference AS item_name, o.number AS item_number, '' AS item_unit, ${OF} FROM payment_line l JOIN document o ON o.id = l.of_id
            WHERE l.document_id = ? ORDER BY l.line_no`,
-  ...{ close: NOTHING, open: NOTHING, lock: NOTHING },
+  close: NOTHING,
+  open: NOTHING,
+  lock: NOTHING,
   reversal: `SELECT 1 AS line_no, (SELECT COALESCE(SUM(j.amount), 0) FROM journal_line j WHERE j.document_id = l.document_id AND j.amount > 0) AS amount,
            CONCAT('All of ', o.number) AS item_name, '' AS item_number, '' AS item_unit, ${OF} FROM reversal l JOIN document o ON o.id = l.reversed_id WHERE l.document_id = ?`,
   allocation: `SELECT l.line_no, l.amount, l.basis, l.by_hand, c.kind, ${ITEM}, o.id AS of_id, o.number AS of_number FROM allocation_share l
@@ -222,14 +228,12 @@ function noteOf(kind: DocumentKind, row: Row, baseCurrency: string): string {
 }
 
 const REFERENCE: Readonly<Partial<Record<DocumentKind, string>>> = {
-  ...{
-    bill: 'Vendor’s number',
-    credit: 'Vendor’s number',
-    return: 'Vendor’s return number',
-    close: 'Period',
-    open: 'Period',
-    lock: 'Period',
-  },
+  bill: 'Vendor’s number',
+  credit: 'Vendor’s number',
+  return: 'Vendor’s return number',
+  close: 'Period',
+  open: 'Period',
+  lock: 'Period',
 };
 
 const INTO: Readonly<Record<string, string>> = {

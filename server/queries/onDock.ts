@@ -28,12 +28,11 @@ export async function listOnDock(manager: EntityManager): Promise<ReplyOf<typeof
         date: text(row.date),
         packingSlip: text(row.reference),
       },
-      ...{
-        vendor: text(row.vendor),
-        item: itemOf(row),
-        warehouse: { id: text(row.warehouse_id), name: text(row.warehouse) },
-      },
-      ...{ received: showQuantity(row.quantity), left: showQuantity(row.stays) },
+      vendor: text(row.vendor),
+      item: itemOf(row),
+      warehouse: { id: text(row.warehouse_id), name: text(row.warehouse) },
+      received: showQuantity(row.quantity),
+      left: showQuantity(row.stays),
       bins: bins.get(`${text(row.item_id)} ${text(row.warehouse_id)}`) ?? [],
     })),
   };

@@ -36,20 +36,16 @@ export async function viewOrder(manager: EntityManager, baseCurrency: string, id
   const lines = await readLines(manager, id, order.currency, baseCurrency);
   const versions = order.versions.map(({ document }) => document);
   return {
-    ...{
-      id,
-      number: text(header?.number),
-      date: order.date,
-      currency: order.currency,
-      warehouse: text(header?.warehouse_id),
-    },
+    id,
+    number: text(header?.number),
+    date: order.date,
+    currency: order.currency,
+    warehouse: text(header?.warehouse_id),
     vendor: { id: text(header?.vendor_id), name: text(header?.vendor) },
-    ...{
-      buyer: text(header?.buyer),
-      terms: text(header?.terms),
-      ownTerms: text(header?.terms_id),
-      place: text(header?.place),
-    },
+    buyer: text(header?.buyer),
+    terms: text(header?.terms),
+    ownTerms: text(header?.terms_id),
+    place: text(header?.place),
     incoterm: text(header?.incoterm) as OrderView['incoterm'],
     base: showAmount(order.amount, baseCurrency),
     ...showStanding(order, limits, baseCurrency),
@@ -69,7 +65,9 @@ export function showStanding(
   const limit = limitOf(order, limits);
   return {
     limit: limit === undefined ? null : showAmount(limit, baseCurrency),
-    ...{ approval: approvalOf(order, limits), held: isHeld(order), version: versions.length },
+    approval: approvalOf(order, limits),
+    held: isHeld(order),
+    version: versions.length,
     sent: sent === undefined ? null : versions.indexOf(sent) + 1,
   };
 }
@@ -96,19 +94,24 @@ async function readLines(
   return rows.map((row) => ({
     line: `${id}/${text(row.line_no)}`,
     expected: expected.get(`${id}/${text(row.line_no)}`)?.unitCost ?? '',
-    ...{ item: row.item_id == null ? null : itemOf(row), expense: text(row.expense) },
+    item: row.item_id == null ? null : itemOf(row),
+    expense: text(row.expense),
     ...askedIn(row),
-    ...{
-      quantity: showQuantity(row.quantity),
-      price: showPrice(row.price),
-      discount: showDiscount(row.discount),
-      due: row.due_day ?? null,
-    },
+    quantity: showQuantity(row.quantity),
+    price: showPrice(row.price),
+    discount: showDiscount(row.discount),
+    due: row.due_day ?? null,
     amount: showAmount(amountOfLine(row, currency), currency),
-    ...{ received: showQuantity(row.received), billed: showQuantity(row.billed), open: showQuantity(row.open) },
+    received: showQuantity(row.received),
+    billed: showQuantity(row.billed),
+    open: showQuantity(row.open),
     closed: big(row.closed) === 0n ? null : { quantity: showQuantity(row.closed), reason: text(row.reason) },
-    ...{ department: text(row.department), location: text(row.location), project: text(row.project) },
-    ...{ warehouse: text(row.warehouse_id), taxCode: text(row.tax_code), transport: text(row.transport) },
+    department: text(row.department),
+    location: text(row.location),
+    project: text(row.project),
+    warehouse: text(row.warehouse_id),
+    taxCode: text(row.tax_code),
+    transport: text(row.transport),
     estimates: estimates
       .filter((estimate) => text(estimate.line_no) === text(row.line_no))
       .map((estimate) => estimateOf(estimate, baseCurrency)),
@@ -145,13 +148,11 @@ async function readHistory(
   );
   const changes = await readChanges(manager, id, currency);
   return rows.map((row) => ({
-    ...{
-      id: text(row.id),
-      number: text(row.number),
-      date: text(row.date),
-      by: text(row.by_name),
-      reason: row.kind === 'order' ? '' : text(row.note),
-    },
+    id: text(row.id),
+    number: text(row.number),
+    date: text(row.date),
+    by: text(row.by_name),
+    reason: row.kind === 'order' ? '' : text(row.note),
     step: (row.kind === 'order' ? 'placed' : row.step == null ? 'closed' : text(row.step)) as 'placed',
     version: versions.indexOf(text(row.step === 'changed' || row.kind === 'order' ? row.id : row.version_id)) + 1,
     changes: changes.get(text(row.id)) ?? [],

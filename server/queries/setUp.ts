@@ -19,9 +19,15 @@ export async function listVendors(manager: EntityManager): Promise<ReplyOf<typeo
   );
   return {
     rows: rows.map((row) => ({
-      ...{ id: text(row.id), number: text(row.number), name: text(row.name), currency: text(row.currency) },
-      ...{ terms: text(row.terms_id), taxCode: text(row.tax_code), hold: text(row.hold) },
-      ...{ usualExpense: text(row.usual_expense), mail: text(row.mail) },
+      id: text(row.id),
+      number: text(row.number),
+      name: text(row.name),
+      currency: text(row.currency),
+      terms: text(row.terms_id),
+      taxCode: text(row.tax_code),
+      hold: text(row.hold),
+      usualExpense: text(row.usual_expense),
+      mail: text(row.mail),
     })),
   };
 }
@@ -33,7 +39,9 @@ export async function listWarehouses(manager: EntityManager): Promise<ReplyOf<ty
   );
   return {
     rows: rows.map((row) => ({
-      ...{ id: text(row.id), code: text(row.code), name: text(row.name) },
+      id: text(row.id),
+      code: text(row.code),
+      name: text(row.name),
       bins: (bins.get(text(row.id)) ?? []).map((bin) => ({ code: text(bin.code), kind: text(bin.kind) as 'shelf' })),
     })),
   };
@@ -45,13 +53,11 @@ export async function listTerms(manager: EntityManager): Promise<ReplyOf<typeof 
   );
   return {
     rows: rows.map((row) => ({
-      ...{
-        id: text(row.id),
-        code: text(row.code),
-        name: text(row.name),
-        days: Number(row.days),
-        afterMonth: isTrue(row.after_month),
-      },
+      id: text(row.id),
+      code: text(row.code),
+      name: text(row.name),
+      days: Number(row.days),
+      afterMonth: isTrue(row.after_month),
     })),
   };
 }
@@ -63,10 +69,13 @@ export async function listTaxCodes(manager: EntityManager): Promise<ReplyOf<type
   );
   return {
     rows: rows.map((row) => ({
-      ...{ code: text(row.code), name: text(row.name) },
+      code: text(row.code),
+      name: text(row.name),
       levels: (levels.get(text(row.id)) ?? []).map((level) => ({
-        ...{ name: text(level.name), percent: formatDecimal(big(level.percent), FRACTION_PLACES - 2) },
-        ...{ recoverable: isTrue(level.recoverable), onTop: isTrue(level.on_top) },
+        name: text(level.name),
+        percent: formatDecimal(big(level.percent), FRACTION_PLACES - 2),
+        recoverable: isTrue(level.recoverable),
+        onTop: isTrue(level.on_top),
       })),
     })),
   };
@@ -100,7 +109,9 @@ export async function listPrices(manager: EntityManager, vendor: string): Promis
     rows: [...new Set([...number.keys(), ...lists.keys(), ...orders.keys()])].map((item) => {
       const last = orders.get(item)?.[0];
       return {
-        ...{ item, number: number.get(item) ?? '', list: (lists.get(item) ?? []).map(listedPrice) },
+        item,
+        number: number.get(item) ?? '',
+        list: (lists.get(item) ?? []).map(listedPrice),
         last:
           last === undefined ? null : { order: text(last.number), unit: text(last.unit), price: showPrice(last.price) },
       };
@@ -109,11 +120,9 @@ export async function listPrices(manager: EntityManager, vendor: string): Promis
 }
 
 const listedPrice = (row: Row) => ({
-  ...{
-    unit: text(row.unit),
-    least: showQuantity(row.least),
-    from: text(row.from_day),
-    to: row.to_day ?? null,
-    price: showPrice(row.price),
-  },
+  unit: text(row.unit),
+  least: showQuantity(row.least),
+  from: text(row.from_day),
+  to: row.to_day ?? null,
+  price: showPrice(row.price),
 });

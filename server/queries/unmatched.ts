@@ -91,7 +91,9 @@ async function billedAhead(manager: EntityManager): Promise<Line[]> {
   const lines = await inParts(open, (some) => readOrderLines({ manager, locking: false }, some));
   return lines.flatMap((line) =>
     line.aheads.map((ahead) => ({
-      ...{ kind: 'billed' as const, of: ahead.line, amount: aheadLeft(ahead) },
+      kind: 'billed' as const,
+      of: ahead.line,
+      amount: aheadLeft(ahead),
       quantity: quantity(ahead.quantity - sumOf(ahead.taken)),
     })),
   );
@@ -104,7 +106,9 @@ async function returned(manager: EntityManager): Promise<Line[]> {
   );
   const lines = await inParts(open, (some) => readCreditable({ manager, locking: false }, some));
   return lines.map((line) => ({
-    ...{ kind: 'returned' as const, of: line.id, amount: awaitingCredit(line, LAST_DAY).base },
+    kind: 'returned' as const,
+    of: line.id,
+    amount: awaitingCredit(line, LAST_DAY).base,
     quantity: quantity(line.quantity - sumOf(line.credits)),
   }));
 }
@@ -143,5 +147,7 @@ const aboutLine = (row: Row, today: string) => ({
     reference: text(row.reference),
     date: text(row.date),
   },
-  ...{ label: text(row.label), unit: text(row.unit), days: daysBetween(text(row.date), today) },
+  label: text(row.label),
+  unit: text(row.unit),
+  days: daysBetween(text(row.date), today),
 });

@@ -27,16 +27,18 @@ export async function readVendorRecord(manager: EntityManager, id: string, today
     [id, today],
   );
   return {
-    ...{ id: text(vendor.id), number: text(vendor.number), name: text(vendor.name), currency: text(vendor.currency) },
-    ...{ terms: text(vendor.terms), hold: text(vendor.hold) },
+    id: text(vendor.id),
+    number: text(vendor.number),
+    name: text(vendor.name),
+    currency: text(vendor.currency),
+    terms: text(vendor.terms),
+    hold: text(vendor.hold),
     months: months.map((row) => ({
-      ...{
-        month: text(row.month),
-        lines: Number(row.due_lines),
-        onTime: Number(row.on_time),
-        inFull: Number(row.in_full),
-        both: Number(row.both_of_it),
-      },
+      month: text(row.month),
+      lines: Number(row.due_lines),
+      onTime: Number(row.on_time),
+      inFull: Number(row.in_full),
+      both: Number(row.both_of_it),
     })),
   };
 }

@@ -15,7 +15,7 @@ export async function keepChanges(
   for (const { field, was, became } of changes) {
     await manager.query(
       'INSERT INTO set_up_change (what, which_id, field, was, became, changed_by, changed_at) VALUES (?, ?, ?, ?, ?, ?, ?)',
-      [...[what, which, field, was.slice(0, 2000), became.slice(0, 2000)], ...[by, at]],
+      [what, which, field, was.slice(0, 2000), became.slice(0, 2000), by, at],
     );
   }
 }

@@ -31,7 +31,8 @@ export const words = (column: string): Kept => ({ read: `t.${column}`, columns: 
 
 /** The lines of a text, which stand in one field apart by bars. */
 export const linesOf = (column: string): Kept => ({
-  ...{ read: `t.${column}`, show: (raw) => raw.replaceAll('\n', ' | ') },
+  read: `t.${column}`,
+  show: (raw) => raw.replaceAll('\n', ' | '),
   columns: (text) => ({
     [column]: text
       .split('|')
@@ -64,10 +65,8 @@ export const day = (column: string, empty: string | null = null): Kept => ({
 
 /** True or not, as one word or another. */
 export const either = (column: string, whenTrue: string, whenFalse = ''): Kept => ({
-  ...{
-    read: `IF(t.${column}, '${whenTrue}', '${whenFalse}')`,
-    columns: (text) => ({ [column]: text === whenTrue ? 1 : 0 }),
-  },
+  read: `IF(t.${column}, '${whenTrue}', '${whenFalse}')`,
+  columns: (text) => ({ [column]: text === whenTrue ? 1 : 0 }),
 });
 
 /** An entry of another register, by its key. */

@@ -20,12 +20,10 @@ export async function viewEntry(
   if (!entry) throw new RequestError(404, 'Not found', `There is no such ${REGISTERS[register].one}.`);
   const proposed = register === 'vendors' ? await proposedAccount(manager, id) : null;
   return {
-    ...{
-      id: entry.id,
-      fields: entry.fields,
-      used: await isUsed(manager, register, id),
-      changes: await readChanges(manager, register, id),
-    },
+    id: entry.id,
+    fields: entry.fields,
+    used: await isUsed(manager, register, id),
+    changes: await readChanges(manager, register, id),
     proposed: proposed && { id: proposed.id, account: proposed.account, by: proposed.by, mine: proposed.byId === user },
   };
 }

@@ -48,17 +48,18 @@ const wrong = ({ body }: Reply) =>
 /** One of each, as it is written and as it is kept. */
 const EXAMPLES: Readonly<Record<Exclude<RegisterName, 'company'>, EntryFields>> = {
   items: {
-    ...{
-      number: 'SH-9',
-      name: 'Shuttle, maple',
-      unit: 'each',
-      method: 'standard',
-      standard: '8.1',
-      weight: '0.2',
-      tariff_code: '8448.49',
-      origin: 'IN',
-    },
-    ...{ packs: 'box = 25 | crate = 400', codes: '02000000000800 | 12000000000807 = box', over: '3', short: '2.5' },
+    number: 'SH-9',
+    name: 'Shuttle, maple',
+    unit: 'each',
+    method: 'standard',
+    standard: '8.1',
+    weight: '0.2',
+    tariff_code: '8448.49',
+    origin: 'IN',
+    packs: 'box = 25 | crate = 400',
+    codes: '02000000000800 | 12000000000807 = box',
+    over: '3',
+    short: '2.5',
   },
   vendors: {
     number: 'DHOL',
@@ -138,16 +139,14 @@ describe('what is set up', () => {
   it('says at each field what is wrong, and leaves nothing behind', async () => {
     const number = fresh();
     const reply = await add(ines, 'items', {
-      ...{
-        number,
-        name: ' ',
-        unit: 'each',
-        method: 'newest',
-        weight: '1,5kg',
-        origin: 'Japan',
-        packs: 'box = 25 | box = 30',
-        codes: '1 = crate',
-      },
+      number,
+      name: ' ',
+      unit: 'each',
+      method: 'newest',
+      weight: '1,5kg',
+      origin: 'Japan',
+      packs: 'box = 25 | box = 30',
+      codes: '1 = crate',
     });
     expect(wrong(reply)).toEqual({
       name: 'fill this in',

@@ -23,14 +23,10 @@ const PERCENT_PLACES = FRACTION_PLACES - 2;
 const retired = either('retired', 'yes');
 const tolerances = { over: figure('over_tolerance', PERCENT_PLACES), short: figure('short_tolerance', PERCENT_PLACES) };
 const limits = {
-  ...{
-    bill_over_part: figure('bill_over_part', PERCENT_PLACES),
-    bill_over_amount: figure('bill_over_amount', AMOUNT_PLACES),
-  },
-  ...{
-    bill_short_part: figure('bill_short_part', PERCENT_PLACES),
-    bill_short_amount: figure('bill_short_amount', AMOUNT_PLACES),
-  },
+  bill_over_part: figure('bill_over_part', PERCENT_PLACES),
+  bill_over_amount: figure('bill_over_amount', AMOUNT_PLACES),
+  bill_short_part: figure('bill_short_part', PERCENT_PLACES),
+  bill_short_amount: figure('bill_short_amount', AMOUNT_PLACES),
 };
 const NEVER = 'FALSE';
 const ALWAYS = 'TRUE';
@@ -38,16 +34,16 @@ const ALWAYS = 'TRUE';
 const parts = (table: string, owner: string, order: string, columns: Parameters<typeof partsIn>[3]): Kept =>
   partsIn(table, owner, order, columns, partsOf, (shown) => writeParts(shown));
 const sized = (column: string, places: number) => ({
-  ...{
-    column,
-    show: (raw: string) => formatDecimal(BigInt(raw), places),
-    keep: (word: string) => scaled(word, places) ?? '0',
-  },
+  column,
+  show: (raw: string) => formatDecimal(BigInt(raw), places),
+  keep: (word: string) => scaled(word, places) ?? '0',
 });
 
 /** The same, where nothing may be said. */
 const maybeSized = (column: string, places: number) => ({
-  ...{ ...sized(column, places), read: `COALESCE(k.${column}, '')`, keep: (word: string) => scaled(word, places) },
+  ...sized(column, places),
+  read: `COALESCE(k.${column}, '')`,
+  keep: (word: string) => scaled(word, places),
 });
 
 /** The costing method and how goods are told apart are one choice. */
@@ -66,16 +62,20 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
     once: 'item_number_once',
     used: 'EXISTS (SELECT 1 FROM pool p WHERE p.item_id = t.id) OR EXISTS (SELECT 1 FROM order_line l WHERE l.item_id = t.id)',
     fields: {
-      ...{ number: words('number'), name: words('name'), unit: words('unit'), method },
-      ...{
-        standard: figure('standard', PRICE_PLACES),
-        weight: figure('weight', QUANTITY_PLACES),
-        volume: figure('volume', QUANTITY_PLACES),
-      },
-      ...{ tariff_code: words('tariff_code'), origin: words('origin') },
+      number: words('number'),
+      name: words('name'),
+      unit: words('unit'),
+      method,
+      standard: figure('standard', PRICE_PLACES),
+      weight: figure('weight', QUANTITY_PLACES),
+      volume: figure('volume', QUANTITY_PLACES),
+      tariff_code: words('tariff_code'),
+      origin: words('origin'),
       packs: parts('item_pack', 'item_id', 'k.size, k.unit', [{ column: 'unit' }, sized('size', QUANTITY_PLACES)]),
       codes: parts('item_code', 'item_id', 'k.code', [{ column: 'code' }, { column: 'unit' }]),
-      ...{ ...tolerances, ...limits, retired },
+      ...tolerances,
+      ...limits,
+      retired,
     },
   },
   vendors: {
@@ -83,18 +83,18 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
     once: 'vendor_number_once',
     used: NEVER,
     fields: {
-      ...{
-        number: words('number'),
-        name: words('name'),
-        currency: words('currency'),
-        terms: entryOf('terms_id', 'terms', 'terms', 'code'),
-      },
-      ...{
-        address: linesOf('address'),
-        mail: words('mail'),
-        tax_code: entryOf('tax_code_id', 'tax-codes', 'tax_code', 'code'),
-      },
-      ...{ ...tolerances, ...limits, hold: words('hold'), usual_expense: words('usual_expense'), retired },
+      number: words('number'),
+      name: words('name'),
+      currency: words('currency'),
+      terms: entryOf('terms_id', 'terms', 'terms', 'code'),
+      address: linesOf('address'),
+      mail: words('mail'),
+      tax_code: entryOf('tax_code_id', 'tax-codes', 'tax_code', 'code'),
+      ...tolerances,
+      ...limits,
+      hold: words('hold'),
+      usual_expense: words('usual_expense'),
+      retired,
       bank_account: {
         read: ACCOUNT_IN_USE,
         recordedAs: 'bank_account put forward',
@@ -107,12 +107,13 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
     once: 'vendor_price_once',
     used: ALWAYS,
     fields: {
-      ...{
-        vendor: entryOf('vendor_id', 'vendors', 'vendor', 'number'),
-        item: entryOf('item_id', 'items', 'item', 'number'),
-      },
-      ...{ price: figure('price', PRICE_PLACES), unit: words('unit'), least: figure('least', QUANTITY_PLACES, '0') },
-      ...{ from: day('from_day', FIRST_DAY), to: day('to_day') },
+      vendor: entryOf('vendor_id', 'vendors', 'vendor', 'number'),
+      item: entryOf('item_id', 'items', 'item', 'number'),
+      price: figure('price', PRICE_PLACES),
+      unit: words('unit'),
+      least: figure('least', QUANTITY_PLACES, '0'),
+      from: day('from_day', FIRST_DAY),
+      to: day('to_day'),
       vendor_number: {
         read: '(SELECT n.number FROM vendor_item n WHERE n.vendor_id = t.vendor_id AND n.item_id = t.item_id)',
         async store(manager, { id }, number) {
@@ -130,7 +131,10 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
     once: 'warehouse_code_once',
     used: NEVER,
     fields: {
-      ...{ code: words('code'), name: words('name'), address: linesOf('address'), retired },
+      code: words('code'),
+      name: words('name'),
+      address: linesOf('address'),
+      retired,
       bins: parts('bin', 'warehouse_id', 'k.code', [{ column: 'code' }, { column: 'kind' }]),
     },
   },
@@ -139,7 +143,9 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
     once: 'tax_code_once',
     used: NEVER,
     fields: {
-      ...{ code: words('code'), name: words('name'), retired },
+      code: words('code'),
+      name: words('name'),
+      retired,
       levels: parts('tax_level', 'tax_code_id', 'k.level_no', [
         { column: 'name' },
         sized('percent', PERCENT_PLACES),
@@ -158,13 +164,13 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
     once: 'terms_once',
     used: NEVER,
     fields: {
-      ...{
-        code: words('code'),
-        name: words('name'),
-        days: said('days', 0),
-        after: either('after_month', 'the end of its month', 'the bill'),
-      },
-      ...{ discount: figure('discount', PERCENT_PLACES), discount_days: figure('discount_days', 0), retired },
+      code: words('code'),
+      name: words('name'),
+      days: said('days', 0),
+      after: either('after_month', 'the end of its month', 'the bill'),
+      discount: figure('discount', PERCENT_PLACES),
+      discount_days: figure('discount_days', 0),
+      retired,
     },
   },
   dimensions: {
@@ -184,18 +190,20 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
     once: 'PRIMARY',
     used: NEVER,
     fields: {
-      ...{
-        name: words('name'),
-        address: linesOf('address'),
-        over: said('over_tolerance', PERCENT_PLACES),
-        short: said('short_tolerance', PERCENT_PLACES),
-      },
-      ...{ blind: either('blind', 'yes'), drafts_bill: either('drafts_bill', 'yes'), ...limits },
+      name: words('name'),
+      address: linesOf('address'),
+      over: said('over_tolerance', PERCENT_PLACES),
+      short: said('short_tolerance', PERCENT_PLACES),
+      blind: either('blind', 'yes'),
+      drafts_bill: either('drafts_bill', 'yes'),
+      ...limits,
       sign_off_above: figure('sign_off_above', AMOUNT_PLACES),
       charge_limits: parts('charge_allowance', 'company_id', 'k.kind', [
         { column: 'kind' },
-        ...[maybeSized('bill_over_part', PERCENT_PLACES), maybeSized('bill_over_amount', AMOUNT_PLACES)],
-        ...[maybeSized('bill_short_part', PERCENT_PLACES), maybeSized('bill_short_amount', AMOUNT_PLACES)],
+        maybeSized('bill_over_part', PERCENT_PLACES),
+        maybeSized('bill_over_amount', AMOUNT_PLACES),
+        maybeSized('bill_short_part', PERCENT_PLACES),
+        maybeSized('bill_short_amount', AMOUNT_PLACES),
       ]),
     },
   },

@@ -18,7 +18,10 @@ export async function listPeople(manager: EntityManager, currency: string): Prom
 }
 
 const personOf = (row: Row, currency: string): PersonView => ({
-  ...{ id: text(row.id), name: text(row.name), email: text(row.email), role: text(row.role) as Role },
+  id: text(row.id),
+  name: text(row.name),
+  email: text(row.email),
+  role: text(row.role) as Role,
   approvalLimit: row.approval_limit == null ? null : showAmount(row.approval_limit, currency),
   blocked: isTrue(row.blocked),
 });

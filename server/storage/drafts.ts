@@ -17,7 +17,12 @@ type DraftRow = Omit<DraftView, 'body' | 'updatedAt' | 'heldBy'> & {
 const HELD = `(d.shared = 1 AND d.user_id IS NOT NULL AND d.held_until > UTC_TIMESTAMP(6))`;
 const COLUMNS = `d.id, d.kind, d.title, d.body, d.version, d.updated_at, IF(${HELD} AND d.user_id <> ?, (SELECT name FROM user_account u WHERE u.id = d.user_id), '') AS held_by`;
 const viewOf = ({ id, kind, title, body, version, updated_at: updatedAt, held_by: heldBy }: DraftRow): DraftView => ({
-  ...{ id, kind, title, version, updatedAt, heldBy },
+  id,
+  kind,
+  title,
+  version,
+  updatedAt,
+  heldBy,
   body: JSON.parse(body) as unknown,
 });
 

@@ -160,17 +160,15 @@ export class BooksLoader {
     );
     if (!row) throw new Error('The company is not set up.');
     this.company = companyOf({
-      ...{ currency: text(row.currency), firstOpenDay: text(row.first_open_day), lockedUntil: text(row.locked_until) },
+      currency: text(row.currency),
+      firstOpenDay: text(row.first_open_day),
+      lockedUntil: text(row.locked_until),
       tolerance: { over: fractionOf(row.over_tolerance), short: fractionOf(row.short_tolerance) },
-      ...{
-        allowance: allowanceIn(row, text(row.currency)),
-        signOffAbove: limitOf(row.sign_off_above, text(row.currency)),
-      },
-      ...{
-        recognition: text(row.recognition) as Recognition,
-        customsValueWithFreight: isTrue(row.customs_with_freight),
-        alikeWithin: ALIKE_WITHIN,
-      },
+      allowance: allowanceIn(row, text(row.currency)),
+      signOffAbove: limitOf(row.sign_off_above, text(row.currency)),
+      recognition: text(row.recognition) as Recognition,
+      customsValueWithFreight: isTrue(row.customs_with_freight),
+      alikeWithin: ALIKE_WITHIN,
     });
     this.draftsBills = isTrue(row.drafts_bill);
     if (vendor) this.keepVendor(vendor, row);
@@ -205,12 +203,10 @@ export class BooksLoader {
       vendor_short_amount: shortAmount,
     } = row;
     const said = {
-      ...{
-        bill_over_part: overPart ?? null,
-        bill_over_amount: overAmount ?? null,
-        bill_short_part: shortPart ?? null,
-        bill_short_amount: shortAmount ?? null,
-      },
+      bill_over_part: overPart ?? null,
+      bill_over_amount: overAmount ?? null,
+      bill_short_part: shortPart ?? null,
+      bill_short_amount: shortAmount ?? null,
     };
     const allowance = allowanceIn(said, this.company.currency);
     this.vendors.set(vendor, { tolerance, allowance, hold: text(row.hold), accountBy: optional(row.account_by) });
@@ -241,26 +237,18 @@ export class BooksLoader {
 
   async loadTariff(): Promise<void> {
     this.tariff = (await this.query('SELECT * FROM tariff_rate')).map((row) => ({
-      ...{
-        measure: text(row.measure),
-        code: text(row.code),
-        origin: optional(row.origin),
-        preference: isTrue(row.preference),
-      },
-      ...{
-        from: text(row.from_day),
-        to: optional(row.to_day),
-        percent: fractionOf(row.percent),
-        perUnit: priceOf(row.per_unit),
-      },
-      ...{
-        unit: row.unit === 'kg' ? 'kg' : 'stock unit',
-        combine: row.combine === 'higher' || row.combine === 'lower' ? row.combine : 'sum',
-      },
-      ...{
-        floor: row.floor == null ? undefined : baseOf(row.floor),
-        cap: row.cap == null ? undefined : baseOf(row.cap),
-      },
+      measure: text(row.measure),
+      code: text(row.code),
+      origin: optional(row.origin),
+      preference: isTrue(row.preference),
+      from: text(row.from_day),
+      to: optional(row.to_day),
+      percent: fractionOf(row.percent),
+      perUnit: priceOf(row.per_unit),
+      unit: row.unit === 'kg' ? 'kg' : 'stock unit',
+      combine: row.combine === 'higher' || row.combine === 'lower' ? row.combine : 'sum',
+      floor: row.floor == null ? undefined : baseOf(row.floor),
+      cap: row.cap == null ? undefined : baseOf(row.cap),
     }));
   }
 
@@ -385,7 +373,7 @@ export class BooksLoader {
       'SELECT b.document_id, b.date, b.currency, b.amount, d.reference FROM bill_number b JOIN document d ON d.id = b.document_id';
     const rows = await this.query(
       `${known} WHERE b.vendor_id = ? AND b.shape = ? UNION ${known} WHERE b.vendor_id = ? AND b.date BETWEEN ? AND ?`,
-      [...[vendor, shape || '?', vendor], ...days],
+      [vendor, shape || '?', vendor, ...days],
     );
     for (const row of rows) {
       const bill = {
@@ -525,36 +513,36 @@ export class BooksLoader {
     const names = { items: new Map([...items].map(([id, item]) => [id, item.number])), warehouses: this.warehouses };
     return {
       ...emptyBooks(company),
-      ...{
-        nextDocument,
-        items,
-        rates,
-        tariff,
-        orders,
-        approvalLimits,
-        vendors,
-        taxCodes,
-        bins,
-        orderLines,
-        asides,
-        receiptLines,
-        stockLines,
-      },
-      ...{ charges, creditable, expensed, payables, prepayments },
-      ...{
-        sources,
-        pools,
-        billNumbers,
-        bills,
-        closedPeriods,
-        suspense,
-        documents,
-        poolRows,
-        poolSince,
-        layerDays,
-        names,
-        draftsBills: this.draftsBills,
-      },
+      nextDocument,
+      items,
+      rates,
+      tariff,
+      orders,
+      approvalLimits,
+      vendors,
+      taxCodes,
+      bins,
+      orderLines,
+      asides,
+      receiptLines,
+      stockLines,
+      charges,
+      creditable,
+      expensed,
+      payables,
+      prepayments,
+      sources,
+      pools,
+      billNumbers,
+      bills,
+      closedPeriods,
+      suspense,
+      documents,
+      poolRows,
+      poolSince,
+      layerDays,
+      names,
+      draftsBills: this.draftsBills,
     };
   }
 

@@ -61,12 +61,13 @@ export async function savePosted(
     await save(
       facts.taking,
       effects.takings.map(({ of, taking }) => ({
-        ...{ ...keyOf(taking.line), ...citing('source', 'source_line_no', of), kind: taking.kind, date: taking.date },
-        ...{
-          quantity: taking.quantity,
-          into_pool_id: rowOf(taking.into),
-          ...dimensionColumns(taking.dimensions ?? {}),
-        },
+        ...keyOf(taking.line),
+        ...citing('source', 'source_line_no', of),
+        kind: taking.kind,
+        date: taking.date,
+        quantity: taking.quantity,
+        into_pool_id: rowOf(taking.into),
+        ...dimensionColumns(taking.dimensions ?? {}),
       })),
     );
   }
@@ -79,35 +80,31 @@ export async function savePosted(
     facts.journalLine,
     entries.flatMap((entry, position) =>
       entry.lines.map((line, at) => ({
-        ...{
-          document_id: entering.id,
-          entry_no: position + 1,
-          line_no: at + 1,
-          account: line.account,
-          amount: line.amount,
-        },
-        ...{
-          item_id: line.item ?? null,
-          vendor_id: line.vendor ?? null,
-          of_values: line.ofValues ? 1 : 0,
-          expense: line.expense ?? null,
-        },
+        document_id: entering.id,
+        entry_no: position + 1,
+        line_no: at + 1,
+        account: line.account,
+        amount: line.amount,
+        item_id: line.item ?? null,
+        vendor_id: line.vendor ?? null,
+        of_values: line.ofValues ? 1 : 0,
+        expense: line.expense ?? null,
         ...dimensionColumns(line),
       })),
     ),
   );
   const { valueChanges } = settlement;
   const changeRow = (change: ValueChange, position: number) => [
-    ...[
-      entering.id,
-      position + 1,
-      entryOf.get(change.posting) ?? 1,
-      ...change.line.split('/'),
-      rowOf(change.pool),
-      change.component,
-      change.amount,
-    ],
-    ...[change.effective, change.posting, ...givenColumns(change)],
+    entering.id,
+    position + 1,
+    entryOf.get(change.posting) ?? 1,
+    ...change.line.split('/'),
+    rowOf(change.pool),
+    change.component,
+    change.amount,
+    change.effective,
+    change.posting,
+    ...givenColumns(change),
   ];
   await insertRows(manager, facts.valueChange.options.name, VALUE_CHANGE_COLUMNS, valueChanges.map(changeRow));
   await savePools(manager, books, settlement.pools);
@@ -146,38 +143,38 @@ function movementRow(movement: NewMovement, pool: string | null): object {
     ? { ...citing('back', 'back_line_no', back.of), back_day: back.date, back_price: back.price }
     : NO_BACK;
   return {
-    ...{
-      ...keyOf(movement.id),
-      pool_id: pool,
-      date: movement.date,
-      direction: movement.direction,
-      quantity: movement.quantity,
-    },
-    ...{
-      purpose: movement.purpose,
-      party: movement.party ?? null,
-      ...dimensionColumns(movement.dimensions ?? {}),
-      ...from,
-    },
+    ...keyOf(movement.id),
+    pool_id: pool,
+    date: movement.date,
+    direction: movement.direction,
+    quantity: movement.quantity,
+    purpose: movement.purpose,
+    party: movement.party ?? null,
+    ...dimensionColumns(movement.dimensions ?? {}),
+    ...from,
   };
 }
 
 const NO_BACK = { back_id: null, back_line_no: null, back_day: null, back_price: null };
 
 const VALUE_CHANGE_COLUMNS = [
-  ...[
-    'document_id',
-    'change_no',
-    'entry_no',
-    'line_document_id',
-    'line_no',
-    'pool_id',
-    'component',
-    'amount',
-    'effective',
-    'posting',
-  ],
-  ...['shared', 'against', 'vendor_id', 'about_item_id', 'department', 'location', 'project'],
+  'document_id',
+  'change_no',
+  'entry_no',
+  'line_document_id',
+  'line_no',
+  'pool_id',
+  'component',
+  'amount',
+  'effective',
+  'posting',
+  'shared',
+  'against',
+  'vendor_id',
+  'about_item_id',
+  'department',
+  'location',
+  'project',
 ];
 
 /** What the document itself said of a change; a late cost makes many that only follow from it. */

@@ -99,7 +99,8 @@ export async function writtenElsewhere(
     debug: () => undefined,
   };
   const written = await new InvoiceService(quiet).generate(invoice, {
-    ...{ format, lang: 'en' },
+    format,
+    lang: 'en',
     ...(pdf === undefined ? {} : { pdf: { buffer: pdf, filename: 'bill.pdf', mimetype: 'application/pdf' } }),
   });
   return Buffer.from(written as Uint8Array);

@@ -27,7 +27,9 @@ export interface AskedList {
 
 /** How a list is asked for in an address. */
 export const listQuery = ({ sort, down, find, where }: AskedList): Record<string, string | undefined> => ({
-  ...{ sort, down: down ? 'yes' : undefined, find: find || undefined },
+  sort,
+  down: down ? 'yes' : undefined,
+  find: find || undefined,
   where: where.length > 0 ? JSON.stringify(where) : undefined,
 });
 

@@ -2,8 +2,13 @@ import { CONDITIONS, type Condition, type ListColumn } from '@obolus/contract/li
 import { Cell, Choice } from '../parts/Cells.tsx';
 
 const IN_WORDS: Readonly<Record<Condition['is'], string>> = {
-  ...{ has: 'contains', 'has not': 'does not contain', is: 'is', from: 'is at least', to: 'is at most' },
-  ...{ empty: 'has nothing', filled: 'has something' },
+  has: 'contains',
+  'has not': 'does not contain',
+  is: 'is',
+  from: 'is at least',
+  to: 'is at most',
+  empty: 'has nothing',
+  filled: 'has something',
 };
 const OF_DAYS: Partial<Record<Condition['is'], string>> = { from: 'is on or after', to: 'is on or before' };
 const FITTING: Readonly<Record<ListColumn['as'], readonly Condition['is'][]>> = {

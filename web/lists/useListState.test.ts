@@ -3,7 +3,9 @@ import type { ListState } from '@obolus/contract/lists';
 import { fromAddress, isSameState, toAddress } from './useListState.ts';
 
 const whole: ListState = {
-  ...{ sort: 'due', down: true, find: 'yarn & co' },
+  sort: 'due',
+  down: true,
+  find: 'yarn & co',
   where: [{ column: 'vendor', is: 'has', to: 'Tarn=side' }],
   columns: ['order', 'due'],
 };

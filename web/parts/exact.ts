@@ -73,19 +73,17 @@ export function askedOf(
   const figure = (text: string, places: number) => scaled(text || '0', places) ?? 0n;
   const found = askedOfLine(
     {
-      ...{
-        quantity: quantity(figure(paper.quantity, QUANTITY_PLACES)),
-        unit: paper.unit,
-        price: price(figure(paper.price, PRICE_PLACES)),
-      },
-      ...{
-        per: quantity(figure(paper.per, QUANTITY_PLACES)),
-        amount: documentAmount(figure(paper.amount, decimalsOf(currency))),
-      },
+      quantity: quantity(figure(paper.quantity, QUANTITY_PLACES)),
+      unit: paper.unit,
+      price: price(figure(paper.price, PRICE_PLACES)),
+      per: quantity(figure(paper.per, QUANTITY_PLACES)),
+      amount: documentAmount(figure(paper.amount, decimalsOf(currency))),
     },
     {
-      ...{ price: price(figure(line.price, PRICE_PLACES)), per: quantity(figure(line.per, QUANTITY_PLACES)) },
-      ...{ discount: fraction(figure(line.discount, FRACTION_PLACES - 2)), unit: line.item.unit },
+      price: price(figure(line.price, PRICE_PLACES)),
+      per: quantity(figure(line.per, QUANTITY_PLACES)),
+      discount: fraction(figure(line.discount, FRACTION_PLACES - 2)),
+      unit: line.item.unit,
       packs: line.item.packs.map(({ unit, size }) => ({ unit, size: quantity(figure(size, QUANTITY_PLACES)) })),
     },
     currency,

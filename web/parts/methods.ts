@@ -1,7 +1,11 @@
 import type { ItemView } from '@obolus/contract/views';
 
 const METHODS: Readonly<Record<string, string>> = {
-  ...{ fifo: 'FIFO', average: 'moving average', standard: 'standard cost', lot: 'by lot', serial: 'by serial number' },
+  fifo: 'FIFO',
+  average: 'moving average',
+  standard: 'standard cost',
+  lot: 'by lot',
+  serial: 'by serial number',
 };
 
 /** How goods are valued, in the trade's words. */

@@ -5,7 +5,8 @@ import { taxesOfLines } from './taxes.ts';
 const CODES: TaxCodeView[] = [
   { code: 'V', name: 'One tax', levels: [{ name: 'VAT', percent: '21', recoverable: true, onTop: false }] },
   {
-    ...{ code: 'TWO', name: 'Two levels' },
+    code: 'TWO',
+    name: 'Two levels',
     levels: [
       { name: 'State', percent: '5', recoverable: true, onTop: false },
       // On the goods and the tax above: 2 % of 105.

@@ -20,7 +20,10 @@ export async function readAsides(reading: Reading, lines: readonly LineId[]): Pr
     'aside_line_no',
   );
   return rows.map((row) => ({
-    ...{ id: idOf(row), vendor: text(row.vendor_id), date: text(row.date), quantity: quantityOf(row.quantity) },
+    id: idOf(row),
+    vendor: text(row.vendor_id),
+    date: text(row.date),
+    quantity: quantityOf(row.quantity),
     of: row.order_id == null ? undefined : idOf(row, 'order_id', 'order_line_no'),
     gone: (gone.get(idOf(row)) ?? []).map((part) => ({ line: idOf(part), quantity: quantityOf(part.quantity) })),
   }));

@@ -46,7 +46,10 @@ export async function readFacts(reading: Reading, document: string): Promise<Pos
     standards: (
       await query(reading, 'SELECT * FROM standard_line WHERE document_id = ? ORDER BY line_no', [document])
     ).map((line) => ({
-      ...{ line: idOf(line), item: text(line.item_id), date: text(line.date), standard: priceOf(line.standard) },
+      line: idOf(line),
+      item: text(line.item_id),
+      date: text(line.date),
+      standard: priceOf(line.standard),
     })),
     writeDowns: (
       await query(
@@ -101,19 +104,15 @@ async function readOwnMovements(reading: Reading, document: string): Promise<New
   return rows.map((row) => {
     const id: LineId = idOf(row);
     return {
-      ...{
-        pool: poolOf(row),
-        id,
-        date: text(row.date),
-        direction: row.direction === 'in' ? 'in' : 'out',
-        purpose: text(row.purpose) as Purpose,
-      },
-      ...{
-        quantity: quantityOf(row.quantity),
-        lots: lots.get(id) ?? [],
-        dimensions: dimensionsOf(row),
-        party: optional(row.party),
-      },
+      pool: poolOf(row),
+      id,
+      date: text(row.date),
+      direction: row.direction === 'in' ? 'in' : 'out',
+      purpose: text(row.purpose) as Purpose,
+      quantity: quantityOf(row.quantity),
+      lots: lots.get(id) ?? [],
+      dimensions: dimensionsOf(row),
+      party: optional(row.party),
       back:
         row.back_id == null
           ? undefined
@@ -131,17 +130,13 @@ async function readCosts(reading: Reading, document: string): Promise<Cost[]> {
     [document],
   );
   return rows.map((row) => ({
-    ...{
-      pool: poolOf(row),
-      movement: idOf(row, 'of_id', 'line_no'),
-      date: text(row.effective),
-      component: text(row.component),
-    },
-    ...{
-      shared: isTrue(row.shared),
-      amount: baseOf(row.amount),
-      against: text(row.against) as AccountKey,
-      about: aboutOf(row, row.about_item_id),
-    },
+    pool: poolOf(row),
+    movement: idOf(row, 'of_id', 'line_no'),
+    date: text(row.effective),
+    component: text(row.component),
+    shared: isTrue(row.shared),
+    amount: baseOf(row.amount),
+    against: text(row.against) as AccountKey,
+    about: aboutOf(row, row.about_item_id),
   }));
 }

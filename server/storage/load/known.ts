@@ -92,13 +92,12 @@ export async function readEnteredChanges(
     parameters,
   );
   return rows.map((row) => ({
-    ...{
-      line: idOf(row, 'line_document_id'),
-      amount: baseOf(row.amount),
-      shared: isTrue(row.shared),
-      entered: Number(row.document_id),
-    },
-    ...{ effective: text(row.effective), posting: text(row.posting) },
+    line: idOf(row, 'line_document_id'),
+    amount: baseOf(row.amount),
+    shared: isTrue(row.shared),
+    entered: Number(row.document_id),
+    effective: text(row.effective),
+    posting: text(row.posting),
   }));
 }
 

@@ -252,20 +252,16 @@ export async function readSources(reading: Reading, where: string, parameters: u
     const line = idOf(row);
     const item = text(row.item_id);
     return {
-      ...{
-        line,
-        pool: poolId(item, text(row.warehouse_id)),
-        item,
-        date: text(row.date),
-        purpose: text(row.purpose) as Purpose,
-        party: text(row.party),
-      },
-      ...{
-        quantity: quantityOf(row.quantity),
-        value: baseOf(row.value),
-        dimensions: dimensionsOf(row),
-        lots: lots.get(line) ?? [],
-      },
+      line,
+      pool: poolId(item, text(row.warehouse_id)),
+      item,
+      date: text(row.date),
+      purpose: text(row.purpose) as Purpose,
+      party: text(row.party),
+      quantity: quantityOf(row.quantity),
+      value: baseOf(row.value),
+      dimensions: dimensionsOf(row),
+      lots: lots.get(line) ?? [],
       takings: (takings.get(line) ?? []).map((taking) => ({ ...takingOf(taking), lots: lots.get(idOf(taking)) ?? [] })),
     };
   });

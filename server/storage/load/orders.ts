@@ -57,14 +57,12 @@ export async function readOrders(
     const id = text(row.id);
     const own = steps.filter((step) => step.order_id === id);
     return {
-      ...{
-        id,
-        vendor: text(row.vendor_id),
-        currency: text(row.currency),
-        rate: rateOf(row.rate),
-        date: text(row.date),
-        amount: amounts.get(id) ?? base(0n),
-      },
+      id,
+      vendor: text(row.vendor_id),
+      currency: text(row.currency),
+      rate: rateOf(row.rate),
+      date: text(row.date),
+      amount: amounts.get(id) ?? base(0n),
       versions: [
         { document: id, by: text(row.entered_by) },
         ...own.filter(isVersion).map((step) => ({ document: text(step.document_id), by: text(step.entered_by) })),
@@ -78,12 +76,10 @@ export async function readOrders(
 const isVersion = (step: Row): boolean => step.step === 'changed';
 
 const stepOf = (row: Row): OrderStep => ({
-  ...{
-    document: text(row.document_id),
-    step: text(row.step) as OrderStep['step'],
-    by: text(row.entered_by),
-    version: text(row.version_id),
-  },
+  document: text(row.document_id),
+  step: text(row.step) as OrderStep['step'],
+  by: text(row.entered_by),
+  version: text(row.version_id),
   amount: baseOf(row.amount),
 });
 

@@ -117,31 +117,30 @@ export async function readCreditable(reading: Reading, lines: readonly LineId[])
   const nothing = { amount: documentAmount(0n), base: base(0n) };
   return [
     ...returned.map((row) => ({
-      ...{
-        ...known(row),
-        kind: 'return' as const,
-        per: quantityOf(row.per),
-        item: optional(row.item_id),
-        expense: undefined,
-        quantity: quantityOf(row.billed),
-      },
-      ...{
-        amount: amountOf(row.billed_amount),
-        base: base(big(row.billed_goods) + big(row.billed_variance)),
-        dimensions: dimensionsOf(row),
-      },
-      ...{ expected: nothing, goods: undefined, charge: undefined },
+      ...known(row),
+      kind: 'return' as const,
+      per: quantityOf(row.per),
+      item: optional(row.item_id),
+      expense: undefined,
+      quantity: quantityOf(row.billed),
+      amount: amountOf(row.billed_amount),
+      base: base(big(row.billed_goods) + big(row.billed_variance)),
+      dimensions: dimensionsOf(row),
+      expected: nothing,
+      goods: undefined,
+      charge: undefined,
     })),
     ...billed.map((row) => ({
-      ...{
-        ...known(row),
-        kind: 'bill' as const,
-        per: ONE_UNIT,
-        item: optional(row.item_id),
-        expense: optional(row.expense),
-        quantity: quantityOf(row.quantity),
-      },
-      ...{ amount: amountOf(row.amount), base: base(0n), dimensions: dimensionsOf(row), charge: undefined },
+      ...known(row),
+      kind: 'bill' as const,
+      per: ONE_UNIT,
+      item: optional(row.item_id),
+      expense: optional(row.expense),
+      quantity: quantityOf(row.quantity),
+      amount: amountOf(row.amount),
+      base: base(0n),
+      dimensions: dimensionsOf(row),
+      charge: undefined,
       expected:
         row.difference === 'credit'
           ? { amount: documentAmount(big(row.amount) - big(row.ordered)), base: baseOf(row.price_difference) }
@@ -156,34 +155,32 @@ export async function readCreditable(reading: Reading, lines: readonly LineId[])
             },
     })),
     ...charged.map((row) => ({
-      ...{
-        ...known(row),
-        kind: 'charge' as const,
-        per: ONE_UNIT,
-        item: undefined,
-        expense: undefined,
-        quantity: quantity(0n),
-        amount: amountOf(row.amount),
-      },
-      ...{ base: base(0n), dimensions: undefined, expected: nothing, goods: undefined, charge: text(row.kind) },
+      ...known(row),
+      kind: 'charge' as const,
+      per: ONE_UNIT,
+      item: undefined,
+      expense: undefined,
+      quantity: quantity(0n),
+      amount: amountOf(row.amount),
+      base: base(0n),
+      dimensions: undefined,
+      expected: nothing,
+      goods: undefined,
+      charge: text(row.kind),
     })),
     ...disputed.map((row) => ({
-      ...{
-        ...known(row),
-        kind: 'disputed' as const,
-        per: ONE_UNIT,
-        item: undefined,
-        expense: undefined,
-        quantity: quantity(0n),
-        amount: amountOf(row.amount),
-      },
-      ...{
-        base: base(0n),
-        dimensions: undefined,
-        expected: { amount: amountOf(row.amount), base: baseOf(row.base_amount) },
-        goods: undefined,
-        charge: undefined,
-      },
+      ...known(row),
+      kind: 'disputed' as const,
+      per: ONE_UNIT,
+      item: undefined,
+      expense: undefined,
+      quantity: quantity(0n),
+      amount: amountOf(row.amount),
+      base: base(0n),
+      dimensions: undefined,
+      expected: { amount: amountOf(row.amount), base: baseOf(row.base_amount) },
+      goods: undefined,
+      charge: undefined,
     })),
   ];
 }
@@ -191,14 +188,13 @@ export async function readCreditable(reading: Reading, lines: readonly LineId[])
 function creditTaken(row: Row): CreditTaken {
   const expected = row.goes_to === 'expected';
   return {
-    ...{
-      line: idOf(row),
-      date: text(row.date),
-      quantity: quantityOf(row.quantity),
-      amount: amountOf(row.own_amount),
-      base: baseOf(row.own),
-    },
-    ...{ expected: documentAmount(expected ? big(row.amount) : 0n), expectedBase: base(expected ? big(row.own) : 0n) },
+    line: idOf(row),
+    date: text(row.date),
+    quantity: quantityOf(row.quantity),
+    amount: amountOf(row.own_amount),
+    base: baseOf(row.own),
+    expected: documentAmount(expected ? big(row.amount) : 0n),
+    expectedBase: base(expected ? big(row.own) : 0n),
   };
 }
 
@@ -219,13 +215,11 @@ export async function readExpensed(reading: Reading, line: LineId): Promise<Expe
     keys,
   );
   return rows.map((row) => ({
-    ...{
-      id: idOf(row),
-      vendor: text(row.vendor_id),
-      date: text(row.date),
-      expense: text(row.expense),
-      amount: baseOf(row.base_amount),
-    },
+    id: idOf(row),
+    vendor: text(row.vendor_id),
+    date: text(row.date),
+    expense: text(row.expense),
+    amount: baseOf(row.base_amount),
     dimensions: dimensionsOf(row),
     moved: moved.map((part) => ({ line: `${text(part.document_id)}/1`, amount: baseOf(part.amount) })),
   }));
@@ -262,22 +256,20 @@ export async function readPayables(reading: Reading, documents: readonly string[
       waitsFor: waiting
         .filter((line) => line.document_id === document)
         .map((line) => ({ line: idOf(line), of: idOf(line, 'order_id', 'order_line_no') })),
-      ...{
-        document,
-        vendor: text(row.vendor_id),
-        currency: text(row.currency),
-        rate: rateOf(row.rate),
-        date: text(row.date),
-      },
-      ...{ amount: amountOf(row.amount), base: baseOf(row.base_amount) },
+      document,
+      vendor: text(row.vendor_id),
+      currency: text(row.currency),
+      rate: rateOf(row.rate),
+      date: text(row.date),
+      amount: amountOf(row.amount),
+      base: baseOf(row.base_amount),
       goods: goods
         .filter((line) => line.document_id === document)
         .map((line) => ({
-          ...{
-            pool: poolId(text(line.item_id), text(line.warehouse_id)),
-            movement: idOf(line, 'receipt_id', 'receipt_line_no'),
-          },
-          ...{ date: text(line.date), amount: amountOf(line.amount) },
+          pool: poolId(text(line.item_id), text(line.warehouse_id)),
+          movement: idOf(line, 'receipt_id', 'receipt_line_no'),
+          date: text(line.date),
+          amount: amountOf(line.amount),
         })),
       paid: paid
         .filter((line) => line.of_id === document)
@@ -303,14 +295,12 @@ export async function readPrepayment(reading: Reading, document: string): Promis
     [document],
   );
   return rows.map((row) => ({
-    ...{
-      document,
-      vendor: text(row.vendor_id),
-      currency: text(row.currency),
-      date: text(row.date),
-      amount: amountOf(row.amount),
-      base: baseOf(row.base_amount),
-    },
+    document,
+    vendor: text(row.vendor_id),
+    currency: text(row.currency),
+    date: text(row.date),
+    amount: amountOf(row.amount),
+    base: baseOf(row.base_amount),
     used: used.map((part) => ({
       line: `${text(part.document_id)}/1`,
       amount: amountOf(part.amount),

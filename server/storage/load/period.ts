@@ -16,12 +16,10 @@ export async function readClosedPeriods(reading: Reading): Promise<ClosedPeriod[
       ? []
       : await query(reading, 'SELECT * FROM period_accrual WHERE document_id IN (?) ORDER BY line_no', [last]);
   return rows.map((row) => ({
-    ...{
-      document: text(row.document_id),
-      period: text(row.period),
-      date: text(row.date),
-      openBefore: text(row.open_before),
-    },
+    document: text(row.document_id),
+    period: text(row.period),
+    date: text(row.date),
+    openBefore: text(row.open_before),
     takenBack: isTrue(row.taken_back),
     accruals: accruals
       .filter((flow) => flow.document_id === row.document_id)
@@ -87,7 +85,10 @@ export async function readOpenAtClose(reading: Reading, onPurchase: boolean, on:
     : [];
   const lines = (rows: typeof receipts) => rows.map((row) => idOf(row));
   return {
-    ...{ receipts: lines(receipts), orders: lines(orders), returns: lines(returns) },
-    ...{ payables: payables.map((row) => text(row.document_id)), suspense: suspense?.balance ?? '0' },
+    receipts: lines(receipts),
+    orders: lines(orders),
+    returns: lines(returns),
+    payables: payables.map((row) => text(row.document_id)),
+    suspense: suspense?.balance ?? '0',
   };
 }

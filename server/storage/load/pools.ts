@@ -272,24 +272,18 @@ export async function readItems(
           [standard],
         );
   return rows.map((row) => ({
-    ...{
-      id: text(row.id),
-      number: text(row.number),
-      method: text(row.method) as Item['method'],
-      tracking: text(row.tracking) as Item['tracking'],
-    },
-    ...{
-      unit: text(row.unit),
-      packs: packsOf(row.packs),
-      weight: row.weight == null ? undefined : quantityOf(row.weight),
-      volume: row.volume == null ? undefined : quantityOf(row.volume),
-    },
-    ...{
-      tariffCode: text(row.tariff_code),
-      origin: text(row.origin),
-      tolerance: toleranceOf(row),
-      allowance: allowanceIn(row, currency),
-    },
+    id: text(row.id),
+    number: text(row.number),
+    method: text(row.method) as Item['method'],
+    tracking: text(row.tracking) as Item['tracking'],
+    unit: text(row.unit),
+    packs: packsOf(row.packs),
+    weight: row.weight == null ? undefined : quantityOf(row.weight),
+    volume: row.volume == null ? undefined : quantityOf(row.volume),
+    tariffCode: text(row.tariff_code),
+    origin: text(row.origin),
+    tolerance: toleranceOf(row),
+    allowance: allowanceIn(row, currency),
     standards:
       row.method === 'standard'
         ? [

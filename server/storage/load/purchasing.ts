@@ -153,16 +153,21 @@ export async function readOrderLines(reading: Reading, lines: readonly LineId[])
     const billed = found.ahead.get(id) ?? [];
     const back = reopened.filter((part) => big(part.billed) > 0n).map((part) => aheadOfReturn(part, taken));
     return {
-      ...{
-        id,
-        vendor: text(row.vendor_id),
-        currency: text(row.document_currency),
-        date: text(row.date),
-        bought: boughtOf(row),
-      },
-      ...{ by: text(row.by_id), quantity: quantityOf(row.quantity), unit: text(row.unit), ...pricingOf(row) },
-      ...{ due: optional(row.due_day), dimensions: dimensionsOf(row), earlier: [] },
-      ...{ warehouse: optional(row.line_warehouse), taxCode: text(row.tax_code), transport: text(row.transport) },
+      id,
+      vendor: text(row.vendor_id),
+      currency: text(row.document_currency),
+      date: text(row.date),
+      bought: boughtOf(row),
+      by: text(row.by_id),
+      quantity: quantityOf(row.quantity),
+      unit: text(row.unit),
+      ...pricingOf(row),
+      due: optional(row.due_day),
+      dimensions: dimensionsOf(row),
+      earlier: [],
+      warehouse: optional(row.line_warehouse),
+      taxCode: text(row.tax_code),
+      transport: text(row.transport),
       closed: (found.closed.get(id) ?? []).map((part) => ({
         line: idOf(part),
         date: text(part.date),
@@ -245,27 +250,22 @@ export async function readReceiptLines(reading: Reading, lines: readonly LineId[
     const of = (part: keyof typeof found) => found[part].get(id) ?? [];
     const charge = (part: Row) => ({ line: idOf(part), kind: text(part.kind), amount: baseOf(part.amount) });
     return {
-      ...{
-        id,
-        of: idOf(row, 'order_id', 'order_line_no'),
-        vendor: text(row.vendor_id),
-        currency: text(row.currency),
-        rate: rateOf(row.rate),
-      },
-      ...{
-        date: text(row.date),
-        bought: boughtOf(row),
-        pool: item == null ? undefined : poolId(item, text(row.warehouse_id)),
-      },
-      ...{
-        quantity: quantityOf(row.quantity),
-        per: quantityOf(row.per),
-        origin: text(row.origin),
-        preference: isTrue(row.preference),
-        dimensions: dimensionsOf(row),
-        taxCode: text(row.tax_code),
-      },
-      ...{ amount: amountOf(row.amount), baseAmount: baseOf(row.base_amount) },
+      id,
+      of: idOf(row, 'order_id', 'order_line_no'),
+      vendor: text(row.vendor_id),
+      currency: text(row.currency),
+      rate: rateOf(row.rate),
+      date: text(row.date),
+      bought: boughtOf(row),
+      pool: item == null ? undefined : poolId(item, text(row.warehouse_id)),
+      quantity: quantityOf(row.quantity),
+      per: quantityOf(row.per),
+      origin: text(row.origin),
+      preference: isTrue(row.preference),
+      dimensions: dimensionsOf(row),
+      taxCode: text(row.tax_code),
+      amount: amountOf(row.amount),
+      baseAmount: baseOf(row.base_amount),
       lots: of('lots').map(lotOf),
       ahead: of('ahead').map((part) => ({ ...aheadTaken(part), of: idOf(part, 'ahead_id', 'ahead_line_no') })),
       estimates: of('estimates').map((estimate) => ({ kind: text(estimate.kind), amount: baseOf(estimate.amount) })),
@@ -295,17 +295,14 @@ function billedPart(row: Row): BilledPart {
 
 function returnedLine(row: Row): ReturnedLine {
   return {
-    ...{
-      line: idOf(row),
-      date: text(row.date),
-      unbilled: quantityOf(row.unbilled),
-      unbilledOrdered: documentAmount(big(row.unbilled_ordered)),
-    },
-    ...{
-      unbilledCleared: baseOf(row.unbilled_cleared),
-      billed: quantityOf(row.billed),
-      billedAmount: amountOf(row.billed_amount),
-    },
-    ...{ billedGoods: baseOf(row.billed_goods), billedVariance: baseOf(row.billed_variance) },
+    line: idOf(row),
+    date: text(row.date),
+    unbilled: quantityOf(row.unbilled),
+    unbilledOrdered: documentAmount(big(row.unbilled_ordered)),
+    unbilledCleared: baseOf(row.unbilled_cleared),
+    billed: quantityOf(row.billed),
+    billedAmount: amountOf(row.billed_amount),
+    billedGoods: baseOf(row.billed_goods),
+    billedVariance: baseOf(row.billed_variance),
   };
 }

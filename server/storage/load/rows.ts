@@ -64,7 +64,8 @@ export const limitOf = (value: string | null | undefined, currency: string): Bas
 /** What a row says that bills may differ by. */
 export const allowanceIn = (row: Row, currency: string): Allowance => {
   const side = (part: string | null | undefined, amount: string | null | undefined) => ({
-    ...{ part: part == null ? undefined : fractionOf(part), amount: limitOf(amount, currency) },
+    part: part == null ? undefined : fractionOf(part),
+    amount: limitOf(amount, currency),
   });
   return {
     over: side(row.bill_over_part, row.bill_over_amount),

@@ -10,11 +10,9 @@ export const layersText = (layers: readonly Layer[]): string =>
 export function readState(row: Row): PoolState {
   const layers = JSON.parse(text(row.layers)) as [string, string, string, string, string][];
   return {
-    ...{
-      quantity: quantityOf(row.quantity),
-      value: baseOf(row.value),
-      standard: row.standard == null ? undefined : priceOf(row.standard),
-    },
+    quantity: quantityOf(row.quantity),
+    value: baseOf(row.value),
+    standard: row.standard == null ? undefined : priceOf(row.standard),
     layers: layers.map(([of, part, lot, quantity, value]) => ({
       of,
       part,

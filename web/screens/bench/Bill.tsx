@@ -50,8 +50,12 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
     blank: () => ({
       vendor,
       terms: only(lines.filter(({ state }) => state === 'received').map((line) => line.order.terms)),
-      ...{ number: '', date: me.company.today, currency: lines[0]?.currency ?? party?.currency ?? me.company.currency },
-      ...{ billed: {}, further: [], disputed: [] },
+      number: '',
+      date: me.company.today,
+      currency: lines[0]?.currency ?? party?.currency ?? me.company.currency,
+      billed: {},
+      further: [],
+      disputed: [],
     }),
     toCommand: (body) =>
       toCommand(
@@ -341,7 +345,9 @@ function expectedTaxes(lines: readonly BillableView[], body: BillBody, codes: re
     body.currency,
   );
   return taxes.map(({ name, amount, recoverable, lines: on }) => ({
-    ...{ what: recoverable ? ('tax-reclaimed' as const) : ('tax-kept' as const), about: name, amount },
+    what: recoverable ? ('tax-reclaimed' as const) : ('tax-kept' as const),
+    about: name,
+    amount,
     on: on.map((at) => covered[at - 1]?.line ?? ''),
   }));
 }

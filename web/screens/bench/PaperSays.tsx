@@ -12,14 +12,12 @@ type Line = IncomingBill['lines'][number];
 type Covers = readonly (readonly { readonly of: string; readonly quantity: string }[])[];
 
 const WHY: Readonly<Record<Line['why'][number], string>> = {
-  ...{
-    number: 'the item’s number',
-    words: 'the words',
-    order: 'the order',
-    slip: 'the packing slip',
-    price: 'the price',
-    'price-near': 'a price that is near',
-  },
+  number: 'the item’s number',
+  words: 'the words',
+  order: 'the order',
+  slip: 'the packing slip',
+  price: 'the price',
+  'price-near': 'a price that is near',
   quantity: 'the quantity',
 };
 const WIDTH = 6;

@@ -29,13 +29,11 @@ export function PostAgreed() {
       setAt({ done, of: ids.length, dry });
       const { data, error } = await postAgreed({ params: { id }, body: { dry } });
       const result: Result = {
-        ...{
-          id,
-          name,
-          agrees: data?.agrees ?? false,
-          number: data?.posted?.number ?? '',
-          document: data?.posted?.id ?? '',
-        },
+        id,
+        name,
+        agrees: data?.agrees ?? false,
+        number: data?.posted?.number ?? '',
+        document: data?.posted?.id ?? '',
         says: data?.says ?? (error as { detail?: string } | undefined)?.detail ?? '',
       };
       setResults((before) => [...before.filter((one) => one.id !== id), result]);

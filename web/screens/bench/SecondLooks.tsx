@@ -11,13 +11,13 @@ import { Allowed } from './Allowed.tsx';
 import { BenchTabs } from './BenchTabs.tsx';
 
 const DECIDED: Readonly<Record<string, string>> = {
-  ...{
-    cost: 'into cost',
-    variance: 'to purchase price variance',
-    credit: 'a credit is asked for',
-    'not-ours': 'not ours',
-  },
-  ...{ waits: 'waits for the goods', charge: 'taken as a charge', taken: 'taken so' },
+  cost: 'into cost',
+  variance: 'to purchase price variance',
+  credit: 'a credit is asked for',
+  'not-ours': 'not ours',
+  waits: 'waits for the goods',
+  charge: 'taken as a charge',
+  taken: 'taken so',
 };
 
 /** Bills whose differences somebody else has to agree to, with how each was decided. */

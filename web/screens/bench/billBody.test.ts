@@ -3,39 +3,45 @@ import type { BillableView, IncomingBill } from '@obolus/contract/views';
 import { asReceived, beyond, lineTotal, moveTo, placesFor, splitOff, toCommand, type BillBody } from './billBody.ts';
 
 const item = (id: string, packs: BillableView['item']['packs'] = []): BillableView['item'] => ({
-  ...{
-    id,
-    number: `I-${id}`,
-    name: id === '0' ? 'Cleaning' : `Item ${id}`,
-    unit: 'kg',
-    packs,
-    codes: [],
-    method: 'fifo',
-    tracking: 'none',
-    weight: null,
-    volume: null,
-  },
+  id,
+  number: `I-${id}`,
+  name: id === '0' ? 'Cleaning' : `Item ${id}`,
+  unit: 'kg',
+  packs,
+  codes: [],
+  method: 'fifo',
+  tracking: 'none',
+  weight: null,
+  volume: null,
 });
 const line = (of: string, more: Partial<BillableView> = {}): BillableView => ({
-  ...{
-    line: of,
-    state: 'received',
-    orderLine: '1/1',
-    taxCode: '',
-    item: item('1'),
-    currency: 'USD',
-    unit: 'kg',
-    per: '1',
-    discount: '',
-  },
-  ...{ ordered: '10', received: '8', open: '8', price: '10.00', order: { id: '1', number: 'PO-1', terms: '' } },
+  line: of,
+  state: 'received',
+  orderLine: '1/1',
+  taxCode: '',
+  item: item('1'),
+  currency: 'USD',
+  unit: 'kg',
+  per: '1',
+  discount: '',
+  ordered: '10',
+  received: '8',
+  open: '8',
+  price: '10.00',
+  order: { id: '1', number: 'PO-1', terms: '' },
   receipt: { id: of.split('/')[0] ?? '', number: `GR-${of}`, date: '2026-03-01', packingSlip: '', transport: '' },
   ...more,
 });
 const toCome = (more: Partial<BillableView> = {}) =>
   line('1/1', { state: 'ordered', receipt: null, open: '2', ...more });
 const body = (more: Partial<BillBody> = {}): BillBody => ({
-  ...{ vendor: '1', number: 'B-1', date: '2026-03-05', currency: 'USD', billed: {}, further: [], disputed: [] },
+  vendor: '1',
+  number: 'B-1',
+  date: '2026-03-05',
+  currency: 'USD',
+  billed: {},
+  further: [],
+  disputed: [],
   ...more,
 });
 const billed = (quantity: string, price = '10.00') => ({ quantity, price, difference: 'cost' as const });
@@ -118,18 +124,16 @@ describe('more than came', () => {
 
 describe('a line of the paper', () => {
   const paper = (more: Partial<IncomingBill['lines'][number]> = {}): IncomingBill['lines'][number] => ({
-    ...{
-      said: 'Yarn',
-      quantity: '6',
-      unit: '',
-      price: '10.00',
-      per: '1',
-      amount: '60.00',
-      covers: [],
-      certain: false,
-      why: [],
-      charge: '',
-    },
+    said: 'Yarn',
+    quantity: '6',
+    unit: '',
+    price: '10.00',
+    per: '1',
+    amount: '60.00',
+    covers: [],
+    certain: false,
+    why: [],
+    charge: '',
     ...more,
   });
 

@@ -59,7 +59,11 @@ export function toCommand(
     const { quantity, price, difference: decision, wait, reason } = entry;
     return [
       {
-        ...{ of: line.line, discount: line.discount, quantity, price, difference: decision },
+        of: line.line,
+        discount: line.discount,
+        quantity,
+        price,
+        difference: decision,
         ...(line.state === 'service' ? { done: true } : {}),
         ...(wait && line.state === 'ordered' ? { wait } : {}),
         ...(reason ? { reason } : {}),
@@ -77,7 +81,9 @@ export function toCommand(
     ...(asked ? { total: { asked, ...(whyTotal ? { reason: whyTotal } : {}) } } : {}),
   };
   return {
-    ...{ ...header, lines: cited, ...given },
+    ...header,
+    lines: cited,
+    ...given,
     ...(disputed.length > 0 ? { disputed: [...disputed] } : {}),
     ...(Object.keys(whole).length > 0 ? { whole } : {}),
   };

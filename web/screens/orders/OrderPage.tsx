@@ -160,7 +160,11 @@ function CopyOrder({ order }: { order: OrderView }) {
   const copy = () => {
     const id = crypto.randomUUID();
     const lines = order.lines.map((line) => ({
-      ...{ ...asOrdered(line), of: '', item: line.item?.id ?? '', due: '', transport: '' },
+      ...asOrdered(line),
+      of: '',
+      item: line.item?.id ?? '',
+      due: '',
+      transport: '',
       ...(line.item ? {} : { expense: line.expense }),
     }));
     const { currency, warehouse, ownTerms: terms, incoterm, place } = order;
@@ -239,18 +243,14 @@ export function OrderLines({ order }: { order: OrderView }) {
         <tbody>
           {order.lines.map((line) => {
             const about = [
-              ...[
-                line.warehouse &&
-                  `into ${warehouses.data?.rows.find(({ id }) => id === line.warehouse)?.name ?? 'another warehouse'}`,
-                line.transport,
-              ],
-              ...[
-                line.taxCode && `taxes ${line.taxCode}`,
-                line.department,
-                line.location,
-                line.project,
-                ...line.estimates.map(estimateInWords),
-              ],
+              line.warehouse &&
+                `into ${warehouses.data?.rows.find(({ id }) => id === line.warehouse)?.name ?? 'another warehouse'}`,
+              line.transport,
+              line.taxCode && `taxes ${line.taxCode}`,
+              line.department,
+              line.location,
+              line.project,
+              ...line.estimates.map(estimateInWords),
               line.estimates.length > 0 &&
                 `should cost ${showFigure(line.expected)} ${company.currency} a ${line.item?.unit ?? 'unit'} once here`,
             ].filter(Boolean);

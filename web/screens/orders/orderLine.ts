@@ -24,15 +24,18 @@ export const saidBeside = ({
 
 /** A line as it is on the order, to be changed. */
 export const asOrdered = (line: OrderView['lines'][number]): OrderLine => ({
-  ...{
-    of: line.line,
-    item: '',
-    quantity: line.asked,
-    unit: line.item?.unit === line.unit ? '' : line.unit,
-    price: line.price,
-    discount: line.discount,
-    due: line.due ?? '',
-  },
-  ...{ department: line.department, location: line.location, project: line.project, estimates: line.estimates },
-  ...{ warehouse: line.warehouse, taxCode: line.taxCode, transport: line.transport },
+  of: line.line,
+  item: '',
+  quantity: line.asked,
+  unit: line.item?.unit === line.unit ? '' : line.unit,
+  price: line.price,
+  discount: line.discount,
+  due: line.due ?? '',
+  department: line.department,
+  location: line.location,
+  project: line.project,
+  estimates: line.estimates,
+  warehouse: line.warehouse,
+  taxCode: line.taxCode,
+  transport: line.transport,
 });

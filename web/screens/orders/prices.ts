@@ -29,8 +29,12 @@ export function knownPrice(
 ): KnownPrice | undefined {
   if (!known) return undefined;
   const list = known.list.map((entry) => ({
-    ...{ unit: entry.unit, from: entry.from, to: entry.to ?? undefined, shown: entry },
-    ...{ least: quantity(scaled(entry.least, QUANTITY_PLACES)), price: price(scaled(entry.price, PRICE_PLACES)) },
+    unit: entry.unit,
+    from: entry.from,
+    to: entry.to ?? undefined,
+    shown: entry,
+    least: quantity(scaled(entry.least, QUANTITY_PLACES)),
+    price: price(scaled(entry.price, PRICE_PLACES)),
   }));
   const listed = listPrice(list, unit, quantity(scaled(asked, QUANTITY_PLACES)), date);
   if (listed) return { price: listed.shown.price, source: inWords(listed.shown) };

@@ -17,45 +17,38 @@ const line = (
   more: Partial<OpenOrderLine> = {},
   item: Partial<OpenOrderLine['item']> = {},
 ): OpenOrderLine => ({
-  ...{
-    line: id,
-    order: { id: '1', number: 'PO-1009', date: '2026-03-02', currency: 'NZD' },
-    vendor: { id: '1', name: 'Tarnside Fibres' },
-  },
+  line: id,
+  order: { id: '1', number: 'PO-1009', date: '2026-03-02', currency: 'NZD' },
+  vendor: { id: '1', name: 'Tarnside Fibres' },
   item: {
-    ...{
-      id: '7',
-      number: 'YM-EC',
-      name: 'Merino yarn',
-      unit: 'kg',
-      method: 'fifo',
-      tracking: 'none',
-      weight: null,
-      volume: null,
-    },
-    ...{
-      packs: [{ unit: 'cone', size: '0.5' }],
-      codes: [
-        { code: '4012345678901', unit: '' },
-        { code: '14012345678908', unit: 'cone' },
-      ],
-    },
+    id: '7',
+    number: 'YM-EC',
+    name: 'Merino yarn',
+    unit: 'kg',
+    method: 'fifo',
+    tracking: 'none',
+    weight: null,
+    volume: null,
+    packs: [{ unit: 'cone', size: '0.5' }],
+    codes: [
+      { code: '4012345678901', unit: '' },
+      { code: '14012345678908', unit: 'cone' },
+    ],
     ...item,
   },
-  ...{
-    ordered: '10',
-    unit: 'kg',
-    per: '1',
-    asked: '10',
-    received: '0',
-    open: '10',
-    barred: '',
-    price: '5.00',
-    due: null,
-    mayBeOver: '0.5',
-    mayBeShort: '0.2',
-  },
-  ...{ transport: '', warehouse: null },
+  ordered: '10',
+  unit: 'kg',
+  per: '1',
+  asked: '10',
+  received: '0',
+  open: '10',
+  barred: '',
+  price: '5.00',
+  due: null,
+  mayBeOver: '0.5',
+  mayBeShort: '0.2',
+  transport: '',
+  warehouse: null,
   ...more,
 });
 const counted = (more: Partial<Counted>): Counted => ({ ...NOTHING_COUNTED, ...more });
@@ -131,12 +124,10 @@ describe('what is sent', () => {
     const lines = [line('1/1'), line('1/2', {}, { tracking: 'lot' }), line('1/3')];
     const aside = { of: '1/3', item: '', what: '', quantity: '1', reason: 'wet', place: '' };
     const of = counted({
-      ...{
-        quantities: { '1/1': '19', '1/2': '4' },
-        units: { '1/1': 'cone', '1/2': 'cone' },
-        lots: { '1/2': [{ lot: 'A', quantity: '' }] },
-        last: { '1/1': true },
-      },
+      quantities: { '1/1': '19', '1/2': '4' },
+      units: { '1/1': 'cone', '1/2': 'cone' },
+      lots: { '1/2': [{ lot: 'A', quantity: '' }] },
+      last: { '1/1': true },
       aside: [aside, { ...aside, quantity: '', reason: '' }],
     });
     expect(toSend(lines, of)).toEqual({
@@ -190,7 +181,11 @@ describe('what a vendor announced', () => {
     problem: of ? '' : 'unknown',
   });
   const advice: AdviceView = {
-    ...{ id: 'x', vendor: { id: '1', name: 'V' }, number: 'DA-1', arrives: null, transport: '' },
+    id: 'x',
+    vendor: { id: '1', name: 'V' },
+    number: 'DA-1',
+    arrives: null,
+    transport: '',
     lines: [
       advised('1/1', '4', 'L1'),
       advised('1/1', '6', 'L2'),
@@ -203,7 +198,8 @@ describe('what a vendor announced', () => {
   it('is filled in line by line with its lots; what nobody knows and what may not come is left out', () => {
     const lines = [line('1/1', {}, { tracking: 'lot' }), line('1/2', { barred: 'on hold' })];
     expect(fromAdvice(lines, advice)).toEqual({
-      ...{ quantities: { '1/1': '10' }, units: {} },
+      quantities: { '1/1': '10' },
+      units: {},
       lots: {
         '1/1': [
           { lot: 'L1', quantity: '4' },

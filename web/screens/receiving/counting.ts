@@ -133,7 +133,8 @@ export function count(lines: readonly OpenOrderLine[], counted: Counted, scanned
           ? counted.lots
           : { ...counted.lots, [line.line]: withLot(known, named, each, scanned.expires) },
     },
-    ...{ line: line.line, says: `${label}: ${quantity} ${line.item.unit}` },
+    line: line.line,
+    says: `${label}: ${quantity} ${line.item.unit}`,
   };
 }
 
