@@ -4,7 +4,7 @@ import { BaseAmount, Day, exactly, Id, Key, LineId, oneOf, Text, Type } from './
 import { IMPORT_KINDS, MAY_IMPORT } from './imports.ts';
 import { DOCUMENT_KINDS, MAY_POST, MAY_SECOND, ROLES, type DocumentKind, type Role } from './roles.ts';
 import { LIST_NAMES, ListPage, ListState } from './lists.ts';
-import { REGISTER_NAMES } from './registers.ts';
+import { REGISTER_NAMES } from './registers/register.ts';
 import * as views from './views.ts';
 
 const byId = exactly({ id: Id });
@@ -93,6 +93,13 @@ export const api = {
     summary: 'Tax codes',
     allow: 'signed-in',
     reply: list(views.TaxCodeView),
+  }),
+  chargeKinds: endpoint({
+    method: 'get',
+    path: '/charge-kinds',
+    summary: 'Kinds of charge',
+    allow: 'signed-in',
+    reply: list(views.ChargeKindView),
   }),
   dimensions: endpoint({
     method: 'get',

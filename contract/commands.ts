@@ -25,16 +25,8 @@ const Party = Type.Union([Id, Type.Literal('')], { description: 'Empty while non
 
 export const BASES = ['value', 'quantity', 'weight', 'volume', 'equal', 'duty', 'manual'] as const;
 export const DIFFERENCES = ['cost', 'variance', 'credit'] as const;
-export const CHARGE_KINDS = [
-  'freight',
-  'duty',
-  'insurance',
-  'brokerage',
-  'handling',
-  'inspection',
-  'storage',
-  'fine',
-] as const;
+/** A kind of charge, by its code in the register. */
+export const ChargeKind = Type.String({ minLength: 1, maxLength: 30, description: 'A kind of charge that is set up' });
 
 const Lots = Type.Optional(
   Type.Array(
@@ -54,7 +46,7 @@ const Reason = Text(200, 'Why');
 const Estimates = Type.Optional(
   Type.Array(
     exactly({
-      kind: oneOf(CHARGE_KINDS),
+      kind: ChargeKind,
       by: oneOf(['unit', 'percent', 'flat', 'tariff'] as const),
       figure: Text(40, 'By the unit or flat in base currency, or percent of the goods; empty by tariff'),
     }),
@@ -203,7 +195,7 @@ export const BillBody = exactly({
     wait: Type.Optional(Type.Boolean({ description: 'Ahead of the goods: the bill is not paid before they are here' })),
     reason: WhyDifferent,
   }),
-  charges: Type.Array(exactly({ kind: oneOf(CHARGE_KINDS), amount: Amount, reason: WhyDifferent }), { maxItems: 50 }),
+  charges: Type.Array(exactly({ kind: ChargeKind, amount: Amount, reason: WhyDifferent }), { maxItems: 50 }),
   disputed: Type.Optional(
     Type.Array(
       exactly({
@@ -293,7 +285,7 @@ export const EstimateClosingBody = exactly({
   reason: Reason,
   lines: lines({ of: LineId, charge: Text(30) }),
 });
-export const ChargeMoveBody = exactly({ date: Day, of: LineId, charge: oneOf(CHARGE_KINDS), amount: BaseAmount });
+export const ChargeMoveBody = exactly({ date: Day, of: LineId, charge: ChargeKind, amount: BaseAmount });
 export const DeliveryBody = exactly({
   customer: Text(120),
   date: Day,

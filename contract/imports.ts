@@ -1,14 +1,21 @@
-import { REGISTERS, type RegisterName } from './registers.ts';
+import { type RegisterName } from './registers/register.ts';
+import { REGISTERS } from './registers/registers.ts';
 import type { Role } from './roles.ts';
 
 const DOCUMENTS = ['opening-stock', 'orders', 'receipts'] as const;
 const ENTRIES = [
   'items',
+  'item-groups',
   'vendors',
+  'customers',
   'prices',
   'warehouses',
+  'shipments',
+  'charge-kinds',
+  'tariff',
   'tax-codes',
   'terms',
+  'expense-accounts',
   'dimensions',
   'rates',
 ] as const satisfies readonly RegisterName[];

@@ -1,5 +1,6 @@
 import { exactly, oneOf, Text, Type, type Static } from './figures.ts';
-import { REGISTERS, type RegisterName } from './registers.ts';
+import { type RegisterName } from './registers/register.ts';
+import { REGISTERS } from './registers/registers.ts';
 
 /** A list of many rows, described once: the server sorts, filters and pages it, the web draws it, and a file of it has the same columns. */
 export interface List {

@@ -1,4 +1,4 @@
-import { CHARGE_KINDS, DifferenceView, EntryView, INCOTERMS } from './commands.ts';
+import { BASES, ChargeKind, DifferenceView, EntryView, INCOTERMS } from './commands.ts';
 import {
   Amount,
   BaseAmount,
@@ -66,6 +66,13 @@ export const VendorView = exactly({
   /** What its bills are for, where they are for nothing on order; empty for nothing. */
   usualExpense: Text(60),
   mail: Text(160),
+});
+/** A kind of charge: whether it goes onto goods or is an expense, and how it is usually shared. */
+export const ChargeKindView = exactly({
+  code: Text(30),
+  name: Name,
+  isCost: Type.Boolean(),
+  basis: oneOf(['', ...BASES] as const),
 });
 /** When a bill is due: so many days after it, or after the end of its month. */
 export const TermsView = exactly({ id: Id, code: Text(20), name: Name, days: Count, afterMonth: Type.Boolean() });
@@ -187,7 +194,7 @@ export const OrderView = exactly({
       transport: Text(60),
       estimates: Type.Array(
         exactly({
-          kind: oneOf(CHARGE_KINDS),
+          kind: ChargeKind,
           by: oneOf(['unit', 'percent', 'flat', 'tariff'] as const),
           figure: Text(40),
         }),
@@ -329,7 +336,7 @@ export const IncomingBill = exactly({
       certain: Type.Boolean(),
       why: Type.Array(oneOf(['number', 'words', 'order', 'slip', 'price', 'price-near', 'quantity'] as const)),
       /** The kind of charge that it is, where it covers no goods. */
-      charge: Type.Union([oneOf(CHARGE_KINDS), Type.Literal('')]),
+      charge: Text(30),
     }),
   ),
   /** All that is proposed, by received line. */
@@ -496,7 +503,7 @@ export const OpenCharge = exactly({
   line: LineId,
   bill: exactly({ id: Id, number: Text(30), date: Day }),
   vendor: Name,
-  kind: oneOf(CHARGE_KINDS),
+  kind: ChargeKind,
   amount: BaseAmount,
   left: BaseAmount,
 });

@@ -39,6 +39,7 @@ export function openingBooks(file: CaseFile): Books {
       'vendors',
       'bins',
       'alike-within',
+      'write-off-limit',
       ...ALLOWING,
       'charge-allowances',
       'tax-codes',
@@ -53,6 +54,7 @@ export function openingBooks(file: CaseFile): Books {
   if (customs !== 'goods' && customs !== 'with-freight') throw new NotKnown(`a customs value ${customs} is not known`);
   const currency = textOf(file.company, 'currency');
   const alike = optionalText(file.company, 'alike-within');
+  const writeOff = optionalText(file.company, 'write-off-limit');
   const signOff = optionalText(file.company, 'sign-off-above');
   const company = companyOf({
     currency,
@@ -65,6 +67,7 @@ export function openingBooks(file: CaseFile): Books {
     ),
     signOffAbove: signOff === undefined ? undefined : base(baseOrThrow(signOff, currency)),
     firstOpenDay: '1900-01-01',
+    writeOffLimit: writeOff === undefined ? undefined : baseOrThrow(writeOff, currency),
     recognition,
     customsValueWithFreight: customs === 'with-freight',
     alikeWithin: alike === undefined ? undefined : Number(alike),

@@ -7,7 +7,7 @@ import type { Cost } from '../posting/effects.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
 import { shareCharge, type Basis, type Target } from './basis.ts';
 import { workedOutDuty } from './customs.ts';
-import { estimateComponent, estimateLeft, toTheBorder } from './estimate.ts';
+import { carriedBy, estimateComponent, estimateLeft } from './estimate.ts';
 import { landedLine, type LandedLine } from './landedLine.ts';
 
 export interface AllocationCommand {
@@ -86,7 +86,7 @@ export function decideAllocation(books: Books, command: AllocationCommand): Deci
     );
   const byDuty = command.charges.some(({ basis }) => basis === 'duty');
   const others = command.charges.flatMap(({ basis }, position) => (basis === 'duty' ? [] : share(position, [])));
-  const carried = byDuty ? carriedToTheBorder(command, lines, sharesOf(others)) : [];
+  const carried = byDuty ? carriedToTheBorder(books, command, lines, sharesOf(others)) : [];
   const workedOut = byDuty
     ? lines.map((line, position) => workedOutDuty(books, command, line, carried[position] ?? 0n))
     : [];
@@ -122,6 +122,7 @@ const sharesOf = (outcomes: readonly SharedCharge[]): Share[] =>
 
 /** What carries and insures each line to the border, as known with this allocation: what landed, and what is still only expected. */
 function carriedToTheBorder(
+  books: Books,
   command: AllocationCommand,
   lines: readonly LandedLine[],
   others: readonly Share[],
@@ -133,8 +134,12 @@ function carriedToTheBorder(
       amount: (amounts[position] ?? 0n) - (estimatesUsed[position] ?? 0n),
     }));
     return (
-      toTheBorder(now) +
-      (receipt ? toTheBorder(receipt.landed) + toTheBorder(receipt.estimates) - toTheBorder(receipt.estimatesUsed) : 0n)
+      carriedBy(books, now) +
+      (receipt
+        ? carriedBy(books, receipt.landed) +
+          carriedBy(books, receipt.estimates) -
+          carriedBy(books, receipt.estimatesUsed)
+        : 0n)
     );
   });
 }

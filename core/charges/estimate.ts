@@ -34,7 +34,7 @@ export function estimatesFor(
   const known = ordered.estimates.flatMap((estimate) =>
     estimate.by === 'tariff' ? [] : [{ kind: estimate.kind, amount: amountOf(books, ordered, estimate, received) }],
   );
-  const customsValue = base(received.value + (books.company.customsValueWithFreight ? toTheBorder(known) : 0n));
+  const customsValue = base(received.value + (books.company.customsValueWithFreight ? carriedBy(books, known) : 0n));
   return ordered.estimates
     .map((estimate) => ({
       kind: estimate.kind,
@@ -48,8 +48,8 @@ export function estimatesFor(
 }
 
 /** Of charges on goods, what carries and insures them to the border (accounting.md, Duty: customs value). */
-export const toTheBorder = (charges: readonly { kind: string; amount: bigint }[]): bigint =>
-  charges.reduce((sum, { kind, amount }) => (kind === 'freight' || kind === 'insurance' ? sum + amount : sum), 0n);
+export const carriedBy = (books: Books, charges: readonly { kind: string; amount: bigint }[]): bigint =>
+  charges.reduce((sum, { kind, amount }) => (books.company.toTheBorder.has(kind) ? sum + amount : sum), 0n);
 
 function dutyExpected(
   books: Books,

@@ -132,7 +132,14 @@ function checkBill(
       }),
     ];
   }
-  return bill.writeOff !== 0n && command.reason.trim() === '' ? [refusal('reason_missing', '/reason')] : [];
+  if (bill.writeOff === 0n) return [];
+  const off = toBase(bill.writeOff, payable.currency, payable.rate, books.company.currency);
+  const { writeOffLimit, currency } = books.company;
+  if (writeOffLimit !== undefined && (off < 0n ? -off : off) > writeOffLimit)
+    return [
+      refusal('write_off_exceeds_limit', `${at}/writeOff`, { limit: formatAmount(writeOffLimit, currency), currency }),
+    ];
+  return command.reason.trim() === '' ? [refusal('reason_missing', '/reason')] : [];
 }
 
 /** What was billed ahead of the goods, to be paid when they are here, and is not. */

@@ -30,6 +30,8 @@ export interface Company {
   readonly lockedUntil: Day;
   /** Kinds of charge that are no cost of goods: storage after a delay, a fine. They go to expense. */
   readonly notCosts: ReadonlySet<string>;
+  /** Kinds of charge that carry or insure goods to the border. */
+  readonly toTheBorder: ReadonlySet<string>;
   /** Whether customs value takes in the goods' share of freight and insurance to the border. */
   readonly customsValueWithFreight: boolean;
   /** States of a pool are kept on the way at least this many movements apart. */
@@ -42,6 +44,8 @@ export interface Company {
   readonly signOffAbove: BaseAmount | undefined;
   /** Bills of a vendor with the same amount and dates no more days apart are asked about; undefined where nobody is asked. */
   readonly alikeWithin: number | undefined;
+  /** The most that may be written off of a bill when it is paid; undefined for any amount. */
+  readonly writeOffLimit: BaseAmount | undefined;
 }
 
 /** How single goods of an item are told apart. */
@@ -453,6 +457,7 @@ export const companyOf = (settings: Pick<Company, 'currency' | 'firstOpenDay'> &
   recognition: 'on-sale',
   lockedUntil: '',
   notCosts: NOT_COSTS,
+  toTheBorder: new Set(['freight', 'insurance']),
   customsValueWithFreight: false,
   checkpointEvery: 256,
   tolerance: { over: fraction(0n), short: fraction(0n) },
@@ -460,6 +465,7 @@ export const companyOf = (settings: Pick<Company, 'currency' | 'firstOpenDay'> &
   chargeAllowances: new Map(),
   signOffAbove: undefined,
   alikeWithin: undefined,
+  writeOffLimit: undefined,
   ...settings,
 });
 

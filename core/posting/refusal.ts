@@ -1,109 +1,116 @@
 /** Why a document is refused. Each reads as the rule that it breaks; the wording for users is made once, in the server. */
-export type RefusalReason =
-  | 'missing'
-  | 'not_a_number'
-  | 'too_many_decimals'
-  | 'too_large'
-  | 'no_lines'
-  | 'date_impossible'
-  | 'date_in_closed_period'
-  | 'date_before_cited'
-  | 'item_unknown'
-  | 'line_unknown'
-  | 'line_cited_twice'
-  | 'quantity_not_positive'
-  | 'unit_unknown'
-  | 'pack_not_whole'
-  | 'pack_differs'
-  | 'unit_unreadable'
-  | 'price_negative'
-  | 'amount_negative'
-  | 'amount_zero'
-  | 'discount_out_of_range'
-  | 'currency_unknown'
-  | 'currency_differs_from_order'
-  | 'currency_differs'
-  | 'rate_missing'
-  | 'vendor_unknown'
-  | 'vendor_on_hold'
-  | 'own_bank_account'
-  | 'tax_code_unknown'
-  | 'terms_unknown'
-  | 'dimension_unknown'
-  | 'warehouse_unknown'
-  | 'warehouse_same'
-  | 'warehouse_differs'
-  | 'bin_unknown'
-  | 'put_away_exceeds_received'
-  | 'vendor_differs'
-  | 'customer_differs'
-  | 'receipt_exceeds_ordered'
-  | 'short_beyond_tolerance'
-  | 'count_again'
-  | 'aside_exceeds_held'
-  | 'bill_exceeds_received'
-  | 'bill_ahead_while_unbilled'
-  | 'bill_ahead_exceeds_ordered'
-  | 'bill_number_taken'
-  | 'bill_number_alike'
-  | 'bill_amount_alike'
-  | 'done_is_goods'
-  | 'difference_unexplained'
-  | 'second_person_needed'
-  | 'charge_kind_twice'
-  | 'tax_on_nothing'
-  | 'allocation_exceeds_charge'
-  | 'allocation_does_not_add_up'
-  | 'basis_missing'
-  | 'basis_all_zero'
-  | 'not_stock'
-  | 'estimate_none'
-  | 'invoice_exceeds_delivered'
-  | 'return_exceeds_received'
-  | 'return_not_on_hand'
-  | 'return_exceeds_delivered'
-  | 'credit_exceeds_open'
-  | 'credit_of_nothing'
-  | 'credit_of_disputed'
-  | 'arrival_exceeds_sent'
-  | 'move_exceeds_expense'
-  | 'lots_not_kept'
-  | 'lots_missing'
-  | 'lot_twice'
-  | 'lot_expired'
-  | 'lot_quantity_wrong'
-  | 'lots_do_not_add_up'
-  | 'lot_not_sent'
-  | 'serial_on_hand'
-  | 'stock_short'
-  | 'standard_not_kept'
-  | 'payment_exceeds_open'
-  | 'payment_negative'
-  | 'payment_waits_for_goods'
-  | 'prepayment_exceeds_left'
-  | 'reason_missing'
-  | 'period_impossible'
-  | 'date_outside_period'
-  | 'period_closed_already'
-  | 'period_not_closed'
-  | 'period_taken_back'
-  | 'period_accruals_stand'
-  | 'period_locked'
-  | 'order_changed_since'
-  | 'nothing_changed'
-  | 'nothing_open'
-  | 'order_below_received'
-  | 'order_line_closed'
-  | 'order_billed_ahead'
-  | 'order_on_hold'
-  | 'order_not_held'
-  | 'order_awaits_approval'
-  | 'order_rejected'
-  | 'order_own'
-  | 'approval_not_awaited'
-  | 'document_unknown'
-  | 'document_cited'
-  | 'document_not_reversible';
+export const REFUSAL_REASONS = [
+  'missing',
+  'not_a_number',
+  'too_many_decimals',
+  'too_large',
+  'no_lines',
+  'date_impossible',
+  'date_in_closed_period',
+  'date_before_cited',
+  'item_unknown',
+  'line_unknown',
+  'line_cited_twice',
+  'quantity_not_positive',
+  'unit_unknown',
+  'pack_not_whole',
+  'pack_differs',
+  'unit_unreadable',
+  'price_negative',
+  'amount_negative',
+  'amount_zero',
+  'discount_out_of_range',
+  'currency_unknown',
+  'currency_differs_from_order',
+  'currency_differs',
+  'rate_missing',
+  'vendor_unknown',
+  'vendor_on_hold',
+  'own_bank_account',
+  'tax_code_unknown',
+  'terms_unknown',
+  'dimension_unknown',
+  'warehouse_unknown',
+  'warehouse_same',
+  'warehouse_differs',
+  'bin_unknown',
+  'put_away_exceeds_received',
+  'vendor_differs',
+  'customer_differs',
+  'receipt_exceeds_ordered',
+  'short_beyond_tolerance',
+  'count_again',
+  'aside_exceeds_held',
+  'bill_exceeds_received',
+  'bill_ahead_while_unbilled',
+  'bill_ahead_exceeds_ordered',
+  'bill_number_taken',
+  'bill_number_alike',
+  'bill_amount_alike',
+  'done_is_goods',
+  'difference_unexplained',
+  'second_person_needed',
+  'charge_kind_unknown',
+  'expense_unknown',
+  'customer_unknown',
+  'no_longer_used',
+  'write_off_exceeds_limit',
+  'charge_kind_twice',
+  'tax_on_nothing',
+  'allocation_exceeds_charge',
+  'allocation_does_not_add_up',
+  'basis_missing',
+  'basis_all_zero',
+  'not_stock',
+  'estimate_none',
+  'invoice_exceeds_delivered',
+  'return_exceeds_received',
+  'return_not_on_hand',
+  'return_exceeds_delivered',
+  'credit_exceeds_open',
+  'credit_of_nothing',
+  'credit_of_disputed',
+  'arrival_exceeds_sent',
+  'move_exceeds_expense',
+  'lots_not_kept',
+  'lots_missing',
+  'lot_twice',
+  'lot_expired',
+  'lot_quantity_wrong',
+  'lots_do_not_add_up',
+  'lot_not_sent',
+  'serial_on_hand',
+  'stock_short',
+  'standard_not_kept',
+  'payment_exceeds_open',
+  'payment_negative',
+  'payment_waits_for_goods',
+  'prepayment_exceeds_left',
+  'reason_missing',
+  'period_impossible',
+  'date_outside_period',
+  'period_closed_already',
+  'period_not_closed',
+  'period_taken_back',
+  'period_accruals_stand',
+  'period_locked',
+  'order_changed_since',
+  'nothing_changed',
+  'nothing_open',
+  'order_below_received',
+  'order_line_closed',
+  'order_billed_ahead',
+  'order_on_hold',
+  'order_not_held',
+  'order_awaits_approval',
+  'order_rejected',
+  'order_own',
+  'approval_not_awaited',
+  'document_unknown',
+  'document_cited',
+  'document_not_reversible',
+] as const;
+export type RefusalReason = (typeof REFUSAL_REASONS)[number];
 
 /** One refusal. `at` is a JSON pointer into the command (RFC 6901), `values` the offending figures as text. */
 export interface Refusal {

@@ -1,4 +1,4 @@
-import type { EntryFields } from '@obolus/contract/registers';
+import type { EntryFields } from '@obolus/contract/registers/register';
 import { RequestError } from '../commands/failures.ts';
 import { readXml } from '../papers/readXml.ts';
 import { paperOf, type BillPaper } from './billPaper.ts';

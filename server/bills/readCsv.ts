@@ -1,4 +1,4 @@
-import type { EntryFields } from '@obolus/contract/registers';
+import type { EntryFields } from '@obolus/contract/registers/register';
 import { readFile } from '../imports/readFile.ts';
 import type { Said } from './billPaper.ts';
 

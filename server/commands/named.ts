@@ -2,24 +2,37 @@ import { DIMENSIONS } from '@obolus/contract/views';
 import { refusal, type Refusal, type RefusalReason } from '@obolus/core/posting/refusal';
 import { distinct, query, text, type Reading } from '../storage/load/rows.ts';
 
-/** What lines name of the setting up: the field, and what is said where there is no such entry. */
-const NAMED = [
-  { field: 'warehouse', reason: 'warehouse_unknown', table: 'warehouse', key: 'id' },
-  { field: 'taxCode', reason: 'tax_code_unknown', table: 'tax_code', key: 'code' },
-] as const satisfies readonly { field: string; reason: RefusalReason; table: string; key: string }[];
-
+/** Something that a body names of the setting up, and where. */
 interface Said {
   readonly field: string;
   readonly name: string;
   readonly at: string;
 }
 
-/**
- * Whether everything that the lines of a body name is set up: the same for every kind of document. Departments, locations and
- * projects are written freely until there is a list of them.
- */
-export async function checkNamed(reading: Reading, body: unknown): Promise<Refusal[]> {
-  const said = lineFields(body);
+/** What a body brings into the books anew: nothing of it may be out of use. */
+export interface Brought {
+  readonly what: 'item' | 'vendor' | 'warehouse';
+  readonly id: string;
+  readonly at: string;
+}
+
+/** What bodies name by the field: what is said where there is no such entry. */
+const NAMED = [
+  { field: 'warehouse', reason: 'warehouse_unknown', table: 'warehouse', key: 'id' },
+  { field: 'taxCode', reason: 'tax_code_unknown', table: 'tax_code', key: 'code' },
+  { field: 'kind', reason: 'charge_kind_unknown', table: 'charge_kind', key: 'code' },
+  { field: 'charge', reason: 'charge_kind_unknown', table: 'charge_kind', key: 'code' },
+] as const satisfies readonly { field: string; reason: RefusalReason; table: string; key: string }[];
+
+/** What is written freely until there is a list of it; then bodies name an entry that is in use. */
+const LISTED = [
+  { field: 'expense', reason: 'expense_unknown', table: 'expense_account', key: 'code' },
+  { field: 'customer', reason: 'customer_unknown', table: 'customer', key: 'name' },
+] as const satisfies readonly { field: string; reason: RefusalReason; table: string; key: string }[];
+
+/** Whether everything that a body names is set up: the same for every kind of document. */
+export async function checkNamed(reading: Reading, body: unknown, brought: readonly Brought[]): Promise<Refusal[]> {
+  const said = namesIn(body, '');
   const refusals: Refusal[] = [];
   for (const { field, reason, table, key } of NAMED) {
     const of = said.filter((entry) => entry.field === field);
@@ -30,8 +43,17 @@ export async function checkNamed(reading: Reading, body: unknown): Promise<Refus
     const known = new Set(rows.map((row) => text(row.name)));
     refusals.push(...of.filter(({ name }) => !known.has(name)).map(({ name, at }) => refusal(reason, at, { name })));
   }
+  for (const { field, reason, table, key } of LISTED) {
+    const of = said.filter((entry) => entry.field === field);
+    if (of.length === 0) continue;
+    const rows = await query(reading, `SELECT ${key} AS name FROM ${table} WHERE retired = 0`);
+    const known = new Set(rows.map((row) => text(row.name)));
+    if (known.size === 0) continue;
+    refusals.push(...of.filter(({ name }) => !known.has(name)).map(({ name, at }) => refusal(reason, at, { name })));
+  }
   const dimensions = said.filter(({ field }) => (DIMENSIONS as readonly string[]).includes(field));
-  return dimensions.length === 0 ? refusals : [...refusals, ...(await checkDimensions(reading, dimensions))];
+  if (dimensions.length > 0) refusals.push(...(await checkDimensions(reading, dimensions)));
+  return [...refusals, ...(await checkInUse(reading, brought))];
 }
 
 async function checkDimensions(reading: Reading, said: readonly Said[]): Promise<Refusal[]> {
@@ -43,20 +65,41 @@ async function checkDimensions(reading: Reading, said: readonly Said[]): Promise
     .map(({ field, name, at }) => refusal('dimension_unknown', at, { kind: field, name }));
 }
 
-const FIELDS: ReadonlySet<string> = new Set([...NAMED.map(({ field }) => field), ...DIMENSIONS]);
+/** What is out of use stays in the books, and comes into no new document. */
+async function checkInUse(reading: Reading, brought: readonly Brought[]): Promise<Refusal[]> {
+  const refusals: Refusal[] = [];
+  for (const what of ['item', 'vendor', 'warehouse'] as const) {
+    const of = brought.filter((entry) => entry.what === what && entry.id !== '');
+    if (of.length === 0) continue;
+    const rows = await query(reading, `SELECT id, name FROM ${what} WHERE retired = 1 AND id IN (?)`, [
+      distinct(of.map(({ id }) => id)),
+    ]);
+    const names = new Map(rows.map((row) => [text(row.id), text(row.name)]));
+    refusals.push(
+      ...of.flatMap(({ id, at }) => {
+        const name = names.get(id);
+        return name === undefined ? [] : [refusal('no_longer_used', at, { name })];
+      }),
+    );
+  }
+  return refusals;
+}
 
-/** What the lines of a body say in these fields, each with its place. */
-function lineFields(body: unknown): Said[] {
+const FIELDS: ReadonlySet<string> = new Set([
+  ...NAMED.map(({ field }) => field),
+  ...LISTED.map(({ field }) => field),
+  ...DIMENSIONS,
+]);
+
+/** What a body says in these fields, each with its place (RFC 6901). */
+function namesIn(body: unknown, at: string): Said[] {
   if (typeof body !== 'object' || body === null) return [];
-  return Object.entries(body).flatMap(([list, lines]) =>
-    Array.isArray(lines)
-      ? lines.flatMap((line: unknown, position) =>
-          Object.entries((line ?? {}) as Record<string, unknown>)
-            .filter(
-              (pair): pair is [string, string] => FIELDS.has(pair[0]) && typeof pair[1] === 'string' && pair[1] !== '',
-            )
-            .map(([field, name]) => ({ field, name, at: `/${list}/${position}/${field}` })),
-        )
-      : [],
-  );
+  return Object.entries(body).flatMap(([field, value]: [string, unknown]): Said[] => {
+    const place = `${at}/${field}`;
+    if (typeof value !== 'string') return namesIn(value, place);
+    // The warehouse of the document itself is looked up with its header; where goods go to is another.
+    if (place === '/warehouse' || value === '') return [];
+    if (place === '/to') return [{ field: 'warehouse', name: value, at: place }];
+    return FIELDS.has(field) ? [{ field, name: value.trim(), at: place }] : [];
+  });
 }

@@ -216,7 +216,7 @@ async function loadAndDecide<Kind extends DocumentKind>(
 }> {
   const loader = new BooksLoader(manager, locking);
   const { refusals, terms } = await loader.loadCompany(commandOf(kind).header(body));
-  refusals.push(...(await checkNamed({ manager, locking }, body)));
+  refusals.push(...(await checkNamed({ manager, locking }, body, commandOf(kind).brings?.(body) ?? [])));
   const reader = new Reader();
   const signedOff = key !== undefined && kind === 'bill' && (await isSignedOff(manager, key, body, user));
   const command = commandOf(kind).read(body, reader, {

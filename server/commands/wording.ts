@@ -81,6 +81,12 @@ const SAYS: Readonly<Record<RefusalReason, (values: Values) => string>> = {
   },
   second_person_needed: ({ amount, above, currency }) =>
     `Differences of ${amount} ${currency} are above ${above}: a second person has to agree before it is posted.`,
+  charge_kind_unknown: ({ name }) => `There is no kind of charge “${name}”: choose one, or set it up first.`,
+  expense_unknown: ({ name }) => `There is no expense account “${name}”: choose one, or set it up first.`,
+  customer_unknown: ({ name }) => `There is no customer “${name}”: choose one, or set it up first.`,
+  no_longer_used: ({ name }) => `${name} is no longer used: choose another, or take it into use again in Setup.`,
+  write_off_exceeds_limit: ({ limit, currency }) =>
+    `At most ${limit} ${currency} may be written off: pay more, leave the rest open, or ask for a credit.`,
   charge_kind_twice: ({ kind }) => `A bill names a kind of charge once: add both amounts of ${kind} together.`,
   tax_on_nothing: () => 'There is nothing on this bill that the tax could belong to: name the lines it was charged on.',
   allocation_exceeds_charge: ({ left }) => `Only ${left} is left of this charge.`,

@@ -3,6 +3,7 @@ import type { BodyOf } from '@obolus/contract/commands';
 import type { DocumentKind } from '@obolus/contract/roles';
 import type { Books } from '@obolus/core/posting/books';
 import type { CommandOf, DocumentOf } from '@obolus/core/posting/decide';
+import type { Brought } from '../commands/named.ts';
 import type { Reader } from '../commands/read.ts';
 import type { BooksLoader, LoadedBooks } from '../storage/loadBooks.ts';
 
@@ -12,6 +13,8 @@ export interface DocumentCommand<Kind extends DocumentKind> {
   read(body: BodyOf<Kind>, reader: Reader, from: Asking): CommandOf[Kind];
   /** Loads, and for posting locks, in the loader's order; which pools are needed is only said. The company is loaded already. */
   load(command: CommandOf[Kind], loader: BooksLoader): Promise<void>;
+  /** What it brings into the books anew: nothing of it may be out of use. */
+  brings?(body: BodyOf<Kind>): readonly Brought[];
   /** What stands on the document beside its lines. */
   header(body: BodyOf<Kind>): DocumentHeader;
   /** The vendor or the warehouse of a document whose body does not name it. */

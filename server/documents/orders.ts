@@ -8,7 +8,7 @@ import type { BooksLoader } from '../storage/loadBooks.ts';
 import { citing, dimensionColumns, keyOf } from '../storage/savePosted.ts';
 import { facts } from '../storage/tables.ts';
 import { lineAt, type Asking, type DocumentCommand, type TableRows } from './documentCommand.ts';
-import { dimensionsOf } from './readParts.ts';
+import { dimensionsOf, itemsOf, vendorIn, warehouseIn, warehousesOf } from './readParts.ts';
 import { learnVendorNumber } from './vendorNumbers.ts';
 
 export const order: DocumentCommand<'order'> = {
@@ -28,6 +28,7 @@ export const order: DocumentCommand<'order'> = {
     await loader.loadRates([command.currency], command.date);
     if (command.lines.some(expectsByTariff)) await loader.loadTariff();
   },
+  brings: (body) => [vendorIn(body), warehouseIn(body), ...itemsOf(body.lines), ...warehousesOf(body.lines)],
   header: ({ vendor, warehouse, currency, note, terms }) => ({
     vendor,
     warehouse,
@@ -82,6 +83,7 @@ export const orderChange: DocumentCommand<'order-change'> = {
     await loader.loadItems(command.lines.flatMap((line) => line.bought?.item ?? []));
     if (command.lines.some(expectsByTariff)) await loader.loadTariff();
   },
+  brings: ({ lines }) => [...itemsOf(lines), ...warehousesOf(lines)],
   rows: ({ of, lines }, saving) => [
     ...statedRows(lines),
     {

@@ -2,6 +2,7 @@ import { documentAmount } from '@obolus/core/exact/amounts';
 import { keyOf } from '../storage/savePosted.ts';
 import { facts } from '../storage/tables.ts';
 import type { DocumentCommand } from './documentCommand.ts';
+import { vendorIn } from './readParts.ts';
 
 export const prepayment: DocumentCommand<'prepayment'> = {
   read: (body, reader, { user }) => ({
@@ -13,6 +14,7 @@ export const prepayment: DocumentCommand<'prepayment'> = {
     amount: reader.document(body.amount, body.currency, '/amount'),
   }),
   load: (command, loader) => loader.loadRates([command.currency], command.date),
+  brings: (body) => [vendorIn(body)],
   header: ({ vendor, currency }) => ({ vendor, currency }),
   rows: (document, { id }) => [
     { table: facts.prepayment, rows: [{ document_id: id, amount: document.amount, base_amount: document.base }] },

@@ -15,7 +15,7 @@ import { citing, dimensionColumns, keyOf } from '../storage/savePosted.ts';
 import { facts } from '../storage/tables.ts';
 import { lineAt, type DocumentCommand, type Saving } from './documentCommand.ts';
 import { leaveDraft } from '../storage/drafts.ts';
-import { dimensionsOf, lotsOf } from './readParts.ts';
+import { dimensionsOf, lotsOf, vendorIn, warehouseIn } from './readParts.ts';
 
 export const receipt: DocumentCommand<'receipt'> = {
   read: (body, reader) => ({
@@ -64,6 +64,7 @@ export const receipt: DocumentCommand<'receipt'> = {
       'in',
     );
   },
+  brings: (body) => [warehouseIn(body)],
   header: ({ vendor, warehouse, packingSlip, transport }) => ({ vendor, warehouse, reference: packingSlip, transport }),
   async settle({ vendor, lines }, manager, { id, books }, body) {
     if (!books.draftsBills || body.bill || lines.length === 0) return;
@@ -304,6 +305,8 @@ export const bill: DocumentCommand<'bill'> = {
       if (received?.pool !== undefined && reached.has(received.pool)) loader.wantFrom(received.pool, received);
     }
   },
+  // What a vendor delivered while it was in use is still billed.
+  brings: (body) => (body.lines.length === 0 ? [vendorIn(body)] : []),
   header: ({ vendor, currency, number, terms, another }) => ({
     vendor,
     currency,

@@ -1,6 +1,7 @@
 import type { Dimensions } from '@obolus/core/books/journal';
 import type { LotPart } from '@obolus/core/costing/pool';
 import type { Quantity } from '@obolus/core/exact/amounts';
+import type { Brought } from '../commands/named.ts';
 import type { Reader } from '../commands/read.ts';
 
 /** Lots or serial numbers of a line, as the core's. */
@@ -47,3 +48,26 @@ export function goodsOf(
     lots: lotsOf(line, reader, at),
   };
 }
+
+/** The items of lines, as something that a document brings. */
+export const itemsOf = (lines: readonly { readonly item: string }[], at = '/lines'): Brought[] =>
+  lines.map(({ item }, position) => ({ what: 'item', id: item, at: `${at}/${position}/item` }));
+
+export const vendorIn = ({ vendor }: { readonly vendor: string }): Brought => ({
+  what: 'vendor',
+  id: vendor,
+  at: '/vendor',
+});
+export const warehouseIn = ({ warehouse }: { readonly warehouse: string }): Brought => ({
+  what: 'warehouse',
+  id: warehouse,
+  at: '/warehouse',
+});
+
+/** Warehouses that lines name. */
+export const warehousesOf = (lines: readonly { readonly warehouse?: string }[]): Brought[] =>
+  lines.map(({ warehouse = '' }, position) => ({
+    what: 'warehouse',
+    id: warehouse,
+    at: `/lines/${position}/warehouse`,
+  }));

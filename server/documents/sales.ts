@@ -2,7 +2,7 @@ import { poolId } from '@obolus/core/costing/pool';
 import { citing, keyOf } from '../storage/savePosted.ts';
 import { facts } from '../storage/tables.ts';
 import { lineAt, type DocumentCommand } from './documentCommand.ts';
-import { dimensionsOf, goodsOf, lotsOf } from './readParts.ts';
+import { dimensionsOf, goodsOf, lotsOf, warehouseIn } from './readParts.ts';
 
 export const delivery: DocumentCommand<'delivery'> = {
   read: (body, reader) => ({
@@ -87,6 +87,7 @@ export const customerReturn: DocumentCommand<'customer-return'> = {
       'in',
     );
   },
+  brings: (body) => [warehouseIn(body)],
   header: ({ customer, warehouse }) => ({ customer: customer.trim(), warehouse }),
   rows: ({ lines }) => [
     {

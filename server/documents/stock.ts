@@ -3,7 +3,7 @@ import { base, quantity } from '@obolus/core/exact/amounts';
 import { citing } from '../storage/savePosted.ts';
 import { facts } from '../storage/tables.ts';
 import { lineAt, type DocumentCommand } from './documentCommand.ts';
-import { dimensionsOf, goodsOf, lotsOf } from './readParts.ts';
+import { dimensionsOf, goodsOf, itemsOf, lotsOf, warehouseIn } from './readParts.ts';
 
 export const opening: DocumentCommand<'opening'> = {
   read: (body, reader, { baseCurrency }) => ({
@@ -24,6 +24,7 @@ export const opening: DocumentCommand<'opening'> = {
       'in',
     );
   },
+  brings: (body) => [warehouseIn(body), ...itemsOf(body.lines)],
   header: ({ warehouse }) => ({ warehouse }),
   rows: ({ lines, warehouse }, saving) => [
     {
@@ -56,6 +57,7 @@ export const assembly: DocumentCommand<'assembly'> = {
     loader.wantGoods(pools, command.date, 'out');
     loader.wantGoods([poolId(command.makes.item, command.warehouse)], command.date, 'in');
   },
+  brings: (body) => [warehouseIn(body), { what: 'item', id: body.makes.item, at: '/makes/item' }],
   header: ({ warehouse }) => ({ warehouse }),
   rows: ({ uses, makes, warehouse }, saving) => [
     {
@@ -90,6 +92,7 @@ export const transfer: DocumentCommand<'transfer'> = {
     loader.wantGoods(at(command.from), command.date, 'out');
     loader.wantGoods(command.inTransit ? [] : at(command.to), command.date, 'in');
   },
+  brings: ({ to }) => [{ what: 'warehouse', id: to, at: '/to' }],
   header: ({ from }) => ({ warehouse: from }),
   rows: ({ lines, to, inTransit }, saving) => {
     const row = (line: (typeof lines)[number], position: number, arrived: boolean) => ({

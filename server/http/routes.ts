@@ -42,6 +42,7 @@ import { listAsides } from '../queries/asides.ts';
 import { listOnDock } from '../queries/onDock.ts';
 import { readCommitments } from '../queries/commitments.ts';
 import {
+  listChargeKinds,
   listDimensions,
   listItems,
   listPrices,
@@ -115,6 +116,7 @@ function readRoutes(router: Router, context: Context): void {
   implement(router, context, api.terms, () => listTerms(manager));
   implement(router, context, api.taxCodes, () => listTaxCodes(manager));
   implement(router, context, api.dimensions, () => listDimensions(manager));
+  implement(router, context, api.chargeKinds, () => listChargeKinds(manager));
   implement(router, context, api.commitments, async () => readCommitments(manager, await currency()));
   implement(router, context, api.openOrderLines, async ({ query, user }) => {
     const lines = await listOpenOrderLines(manager, await currency(), query.vendor);

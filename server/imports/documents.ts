@@ -1,7 +1,7 @@
 import type { EntityManager } from 'typeorm';
 import type { BodyOf } from '@obolus/contract/commands';
 import type { EntryImport, ImportKind } from '@obolus/contract/imports';
-import type { EntryFields as Fields } from '@obolus/contract/registers';
+import type { EntryFields as Fields } from '@obolus/contract/registers/register';
 import type { LineId } from '@obolus/core/costing/pool';
 import type { FieldProblem } from '../setUp/check.ts';
 import { fold } from '../setUp/kept.ts';

@@ -2,7 +2,7 @@ import type { DataSource, EntityManager } from 'typeorm';
 import type { Logger } from 'pino';
 import type { BodyOf } from '@obolus/contract/commands';
 import { isEntryImport, type EntryImport, type ImportKind } from '@obolus/contract/imports';
-import type { EntryFields } from '@obolus/contract/registers';
+import type { EntryFields } from '@obolus/contract/registers/register';
 import type { Role } from '@obolus/contract/roles';
 import { RefusedError, RequestError } from '../commands/failures.ts';
 import { postDocument } from '../commands/runCommand.ts';

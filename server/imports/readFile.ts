@@ -1,6 +1,6 @@
 import { parse } from 'csv-parse/sync';
 import ExcelJS from 'exceljs';
-import type { EntryFields } from '@obolus/contract/registers';
+import type { EntryFields } from '@obolus/contract/registers/register';
 import { RequestError } from '../commands/failures.ts';
 
 const MOST_ROWS = 20_000;

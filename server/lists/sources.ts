@@ -1,5 +1,6 @@
 import type { ListName } from '@obolus/contract/lists';
-import { REGISTERS, type RegisterName } from '@obolus/contract/registers';
+import { REGISTER_NAMES, type RegisterName } from '@obolus/contract/registers/register';
+import { REGISTERS } from '@obolus/contract/registers/registers';
 import type { Order } from '@obolus/core/posting/books';
 import { approvalOf, isHeld, sentVersion } from '@obolus/core/purchasing/orderStanding';
 import { BILLED, BILLED_OF_ORDER, OPEN, RECEIVED } from '../queries/openOfOrder.ts';
@@ -350,6 +351,11 @@ function registerSource(register: RegisterName): ListSource {
   };
 }
 
+type Listed = Exclude<RegisterName, 'company'>;
+const registers = Object.fromEntries(
+  REGISTER_NAMES.filter((name): name is Listed => name !== 'company').map((name) => [name, registerSource(name)]),
+) as Record<Listed, ListSource>;
+
 export const SOURCES: Readonly<Record<ListName, ListSource>> = {
   orders,
   'order-lines': orderLines,
@@ -360,12 +366,5 @@ export const SOURCES: Readonly<Record<ListName, ListSource>> = {
   credits,
   stock,
   deliveries,
-  items: registerSource('items'),
-  vendors: registerSource('vendors'),
-  prices: registerSource('prices'),
-  warehouses: registerSource('warehouses'),
-  'tax-codes': registerSource('tax-codes'),
-  terms: registerSource('terms'),
-  dimensions: registerSource('dimensions'),
-  rates: registerSource('rates'),
+  ...registers,
 };

@@ -90,6 +90,21 @@ export async function listDimensions(manager: EntityManager): Promise<ReplyOf<ty
   };
 }
 
+/** Kinds of charge that are in use, those that go onto goods first. */
+export async function listChargeKinds(manager: EntityManager): Promise<ReplyOf<typeof api.chargeKinds>> {
+  const rows: Row[] = await manager.query(
+    'SELECT code, name, is_cost, basis FROM charge_kind WHERE retired = 0 ORDER BY is_cost DESC, id',
+  );
+  return {
+    rows: rows.map((row) => ({
+      code: text(row.code),
+      name: text(row.name),
+      isCost: isTrue(row.is_cost),
+      basis: text(row.basis) as '' | 'value',
+    })),
+  };
+}
+
 /** What is known of buying from a vendor, by item. */
 export async function listPrices(manager: EntityManager, vendor: string): Promise<ReplyOf<typeof api.prices>> {
   const numbers: Row[] = await manager.query('SELECT item_id, number FROM vendor_item WHERE vendor_id = ?', [vendor]);

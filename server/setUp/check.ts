@@ -1,15 +1,16 @@
 import type { EntityManager } from 'typeorm';
 import {
   partsOf,
-  REGISTERS,
   writeParts,
   type EntryFields,
   type RegisterField,
   type RegisterName,
-} from '@obolus/contract/registers';
+} from '@obolus/contract/registers/register';
+import { REGISTERS } from '@obolus/contract/registers/registers';
 import { isDay } from '@obolus/core/exact/calendar';
 import { isCurrency } from '@obolus/core/exact/currencies';
 import { formatDecimal, parseDecimal } from '@obolus/core/exact/decimal';
+import { baseCurrency } from './baseCurrency.ts';
 import { fold, type Known } from './kept.ts';
 
 export interface FieldProblem {
@@ -56,7 +57,7 @@ function checkField(field: RegisterField, text: string, known: Known): FieldProb
 }
 
 function problemsOf(
-  { as, most = 400, places = 0, choices = [], of, parts = [] }: RegisterField,
+  { as, most = 400, places = 0, choices = [], of, parts = [], positive }: RegisterField,
   text: string,
   known: Known,
 ): string[] {
@@ -64,7 +65,7 @@ function problemsOf(
   if (text.length > most) return [`at most ${most} characters`];
   switch (as) {
     case 'figure':
-      return problemOfFigure(text, places);
+      return problemOfFigure(text, places, positive === true);
     case 'day':
       return isDay(text) ? [] : ['write the day as year-month-day'];
     case 'yes':
@@ -85,8 +86,9 @@ function problemsOf(
   }
 }
 
-function problemOfFigure(text: string, places: number): string[] {
+function problemOfFigure(text: string, places: number, positive: boolean): string[] {
   const parsed = parseDecimal(text, places);
+  if (parsed.ok && positive && parsed.scaled === 0n) return ['must be more than zero'];
   if (parsed.ok) return parsed.scaled < 0n ? ['cannot be negative'] : [];
   if (parsed.problem === 'too_many_decimals')
     return [places === 0 ? 'write a whole number' : `at most ${places} decimals`];
@@ -137,7 +139,17 @@ const TOGETHER: Partial<Record<RegisterName, (fields: EntryFields) => FieldProbl
       return [says(discount === '' ? 'discount' : 'discount_days', 'a discount needs both its percent and its days')];
     return Number(days) > 999 || Number(within) > 999 ? [says('days', 'at most 999 days')] : [];
   },
-  rates: ({ rate = '' }) => (/^0*\.?0*$/.test(rate) ? [says('rate', 'must be more than zero')] : []),
+  tariff: ({ from = '', to = '', percent = '', per_unit: perUnit = '' }) => [
+    ...(to !== '' && to < from ? [says('to', 'must not be before the first day')] : []),
+    ...(percent === '' && perUnit === ''
+      ? [says('percent', 'fill in a percentage, an amount per unit, or both; 0 for none')]
+      : []),
+  ],
+  company({ alike_within: days = '', gln = '' }) {
+    return [...(Number(days) > 999 ? [says('alike_within', 'at most 999 days')] : []), ...checkGln(gln)];
+  },
+  vendors: ({ gln = '' }) => checkGln(gln),
+  customers: ({ gln = '' }) => checkGln(gln),
 };
 
 type BesideCheck = (
@@ -149,6 +161,17 @@ type BesideCheck = (
 
 /** What fields say of other entries. */
 const BESIDE: Partial<Record<RegisterName, BesideCheck>> = {
+  async rates(manager, _, { currency = '' }) {
+    return currency === (await baseCurrency(manager))
+      ? [says('currency', `${currency} is the books’ own currency: one of it is one`)]
+      : [];
+  },
+  async company(manager, _, { charge_limits: limits = '' }) {
+    const named = partsOf(limits).flatMap(([kind = '']) => (kind === 'tax' ? [] : [kind]));
+    const rows = (await manager.query('SELECT code FROM charge_kind')) as { code: string }[];
+    const unknown = named.find((kind) => !rows.some(({ code }) => code === kind));
+    return unknown === undefined ? [] : [says('charge_limits', `there is no kind of charge “${unknown}”`)];
+  },
   async items(manager, id, { codes = '' }) {
     const written = partsOf(codes).map(([code = '']) => code);
     if (written.length === 0) return [];
@@ -168,3 +191,12 @@ const BESIDE: Partial<Record<RegisterName, BesideCheck>> = {
     return units.includes(unit) ? [] : [says('unit', `“${unit}” is no unit of this item: write ${units.join(' or ')}`)];
   },
 };
+
+/** A global location number has 13 digits, the last of them a check digit (GS1 General Specifications, 7.9). */
+function checkGln(gln: string): FieldProblem[] {
+  if (gln === '') return [];
+  const digits = [...gln].map(Number);
+  const sum = digits.reduce((total, digit, at) => total + digit * (at % 2 === 0 ? 1 : 3), 0);
+  const isGln = /^\d{13}$/.test(gln) && sum % 10 === 0;
+  return isGln ? [] : [says('gln', 'is no global location number: write its 13 digits')];
+}

@@ -26,10 +26,17 @@ export async function setUpCompany(source: DataSource, company: CompanySetUp): P
   const hashes = await Promise.all(company.users.map((user) => hash(user.password)));
   return transaction(source, async (manager) => {
     const inserted = (await manager.query(
-      "INSERT IGNORE INTO company (id, name, currency, recognition, first_open_day, address, over_tolerance, short_tolerance) VALUES (1, ?, ?, 'on-sale', ?, ?, ?, ?)",
+      "INSERT IGNORE INTO company (id, name, currency, recognition, first_open_day, address, alike_within, over_tolerance, short_tolerance) VALUES (1, ?, ?, 'on-sale', ?, ?, 14, ?, ?)",
       [company.name, company.currency, company.firstOpenDay, company.address ?? '', ...percents(company.tolerance)],
     )) as { affectedRows: number };
     if (inserted.affectedRows === 0) return false;
+    for (const { code, name, isCost = true, toBorder = false } of USUAL_CHARGES)
+      await manager.query('INSERT INTO charge_kind (code, name, is_cost, to_border) VALUES (?, ?, ?, ?)', [
+        code,
+        name,
+        isCost ? 1 : 0,
+        toBorder ? 1 : 0,
+      ]);
     for (const { code, name, days } of company.terms ?? USUAL_TERMS)
       await manager.query('INSERT INTO terms (code, name, days) VALUES (?, ?, ?)', [code, name, days]);
     for (const { code, name, address = '' } of company.warehouses) {
@@ -50,6 +57,22 @@ export async function setUpCompany(source: DataSource, company: CompanySetUp): P
 const USUAL_TERMS = [
   { code: '0', name: 'On receipt of the bill', days: 0 },
   ...[7, 14, 30, 45, 60, 90].map((days) => ({ code: String(days), name: `${days} days`, days })),
+];
+
+/** Kinds of charge to begin with; the last ones are no cost of goods. */
+const USUAL_CHARGES: readonly { code: string; name: string; isCost?: boolean; toBorder?: boolean }[] = [
+  { code: 'freight', name: 'Freight', toBorder: true },
+  { code: 'duty', name: 'Duty' },
+  { code: 'insurance', name: 'Insurance', toBorder: true },
+  { code: 'brokerage', name: 'Brokerage' },
+  { code: 'handling', name: 'Handling' },
+  { code: 'inspection', name: 'Inspection' },
+  { code: 'storage', name: 'Storage after a delay', isCost: false },
+  { code: 'demurrage', name: 'Demurrage', isCost: false },
+  { code: 'detention', name: 'Detention', isCost: false },
+  { code: 'fine', name: 'Fine', isCost: false },
+  { code: 'penalty', name: 'Penalty', isCost: false },
+  { code: 'interest', name: 'Interest', isCost: false },
 ];
 
 /** Percents as millionths of one. */

@@ -1,5 +1,6 @@
 import type { EntityManager } from 'typeorm';
-import { REGISTERS, type EntryFields, type RegisterName } from '@obolus/contract/registers';
+import { type EntryFields, type RegisterName } from '@obolus/contract/registers/register';
+import { REGISTERS } from '@obolus/contract/registers/registers';
 import type { Role } from '@obolus/contract/roles';
 import { FieldsRefused, RequestError } from '../commands/failures.ts';
 import { duplicateOf } from '../storage/transaction.ts';
@@ -133,6 +134,14 @@ export async function checkChange(
   }
   return { problems, fields, changed };
 }
+
+/** What is said of a field that the register does not have is refused, never left out in silence. */
+const unknownFields = (register: RegisterName, said: EntryFields): FieldProblem[] =>
+  Object.keys(said)
+    .filter((name) => !REGISTERS[register].fields.some((field) => field.name === name))
+    .map((field) => ({ field, says: `there is no such field: those that are known are ${fieldNames(register)}` }));
+
+const fieldNames = (register: RegisterName): string => REGISTERS[register].fields.map(({ name }) => name).join(', ');
 
 const forbidden = (register: RegisterName, changed: readonly string[], role: Role): FieldProblem[] =>
   REGISTERS[register].fields

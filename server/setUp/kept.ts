@@ -1,5 +1,5 @@
 import type { EntityManager } from 'typeorm';
-import type { RegisterName } from '@obolus/contract/registers';
+import type { RegisterName } from '@obolus/contract/registers/register';
 import { formatDecimal, parseDecimal } from '@obolus/core/exact/decimal';
 
 /** Ids of entries by their folded keys, of the registers that some fields name. */

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { DataSource } from 'typeorm';
-import { REGISTERS, type EntryFields, type RegisterName } from '@obolus/contract/registers';
+import { type EntryFields, type RegisterName } from '@obolus/contract/registers/register';
+import { REGISTERS } from '@obolus/contract/registers/registers';
 import type { RegisterEntry } from '@obolus/contract/views';
 import { RequestError } from '../commands/failures.ts';
 import type { SignedIn } from '../http/session.ts';

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from '@jest/globals';
-import { REGISTER_NAMES, REGISTERS, type EntryFields, type RegisterName } from '@obolus/contract/registers';
+import { REGISTER_NAMES, type EntryFields, type RegisterName } from '@obolus/contract/registers/register';
+import { REGISTERS } from '@obolus/contract/registers/registers';
 import { ROLES } from '@obolus/contract/roles';
 import type { RegisterEntry } from '@obolus/contract/views';
 import { Client, make, startTestServer, type Reply, type TestServer } from '../testing/testServer.ts';
@@ -61,6 +62,39 @@ const EXAMPLES: Readonly<Record<Exclude<RegisterName, 'company'>, EntryFields>> 
     over: '3',
     short: '2.5',
   },
+  'item-groups': { code: 'SHUTTLES', name: 'Shuttles' },
+  customers: {
+    number: 'OXB',
+    name: 'Oxbow Street Weavers',
+    address: '4 Oxbow Street',
+    mail: 'desk@oxbow.example',
+    gln: '4012345000009',
+    tax_number: 'US 12',
+  },
+  shipments: { number: 'FHLU 120 034-5', carrier: 'GREY', note: 'one container' },
+  'charge-kinds': {
+    code: 'wharfage',
+    name: 'Wharfage',
+    goes: 'onto goods',
+    border: 'yes',
+    basis: 'weight',
+    vendor: 'GREY',
+  },
+  tariff: {
+    measure: 'duty',
+    code: '5107',
+    origin: 'NZ',
+    preference: 'yes',
+    from: '2026-01-01',
+    to: '2026-12-31',
+    percent: '6.5',
+    per_unit: '0.12',
+    unit: 'kg',
+    combine: 'higher',
+    floor: '30',
+    cap: '400.5',
+  },
+  'expense-accounts': { code: 'wharf dues', number: '6020' },
   vendors: {
     number: 'DHOL',
     name: 'Dholka Shuttle Works',

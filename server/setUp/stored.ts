@@ -1,4 +1,4 @@
-import { partsOf, writeParts, type RegisterName } from '@obolus/contract/registers';
+import { partsOf, writeParts, type RegisterName } from '@obolus/contract/registers/register';
 import { formatDecimal } from '@obolus/core/exact/decimal';
 import { FRACTION_PLACES, PRICE_PLACES, QUANTITY_PLACES, RATE_PLACES } from '@obolus/core/exact/amounts';
 import { KEPT_BY } from '@obolus/core/posting/books';
@@ -52,6 +52,16 @@ const method: Kept = {
   columns: (text) => ({ method: KEPT_BY[text]?.method, tracking: KEPT_BY[text]?.tracking }),
 };
 
+const identifiers = { tax_number: words('tax_number'), gln: words('gln') };
+
+/** One of several words, kept as another: `kept` by the word on the screen. */
+const wording = (column: string, kept: Readonly<Record<string, string>>): Kept => ({
+  read: `t.${column}`,
+  show: (raw) => Object.keys(kept).find((word) => word !== '' && kept[word] === raw) ?? raw,
+  columns: (text) => ({ [column]: kept[text] ?? '' }),
+});
+const RECOGNIZED = { 'when goods are sold': 'on-sale', 'when purchases are billed': 'on-purchase' };
+
 const INTO_COST = 'into cost';
 const RECLAIMED = 'reclaimed';
 const ON_TOP = 'the goods and the taxes above';
@@ -69,6 +79,7 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
       standard: figure('standard', PRICE_PLACES),
       weight: figure('weight', QUANTITY_PLACES),
       volume: figure('volume', QUANTITY_PLACES),
+      group: entryOf('group_id', 'item-groups', 'item_group', 'code'),
       tariff_code: words('tariff_code'),
       origin: words('origin'),
       packs: parts('item_pack', 'item_id', 'k.size, k.unit', [{ column: 'unit' }, sized('size', QUANTITY_PLACES)]),
@@ -89,6 +100,7 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
       terms: entryOf('terms_id', 'terms', 'terms', 'code'),
       address: linesOf('address'),
       mail: words('mail'),
+      ...identifiers,
       tax_code: entryOf('tax_code_id', 'tax-codes', 'tax_code', 'code'),
       ...tolerances,
       ...limits,
@@ -137,6 +149,76 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
       retired,
       bins: parts('bin', 'warehouse_id', 'k.code', [{ column: 'code' }, { column: 'kind' }]),
     },
+  },
+  'item-groups': {
+    table: 'item_group',
+    once: 'item_group_once',
+    used: NEVER,
+    fields: { code: words('code'), name: words('name'), retired },
+  },
+  customers: {
+    table: 'customer',
+    once: 'customer_once',
+    used: NEVER,
+    fields: {
+      number: words('number'),
+      name: words('name'),
+      address: linesOf('address'),
+      mail: words('mail'),
+      ...identifiers,
+      retired,
+    },
+  },
+  shipments: {
+    table: 'shipment',
+    once: 'shipment_once',
+    used: NEVER,
+    fields: {
+      number: words('number'),
+      carrier: entryOf('carrier_id', 'vendors', 'vendor', 'number'),
+      note: words('note'),
+      retired,
+    },
+  },
+  'charge-kinds': {
+    table: 'charge_kind',
+    once: 'charge_kind_once',
+    used: 'EXISTS (SELECT 1 FROM bill_charge c WHERE c.kind = t.code) OR EXISTS (SELECT 1 FROM order_estimate e WHERE e.kind = t.code)',
+    fields: {
+      code: words('code'),
+      name: words('name'),
+      goes: either('is_cost', 'onto goods', 'to expense'),
+      border: either('to_border', 'yes'),
+      basis: words('basis'),
+      vendor: entryOf('vendor_id', 'vendors', 'vendor', 'number'),
+      account: entryOf('expense_account_id', 'expense-accounts', 'expense_account', 'code'),
+      retired,
+    },
+  },
+  tariff: {
+    table: 'tariff_rate',
+    once: 'tariff_rate_once',
+    used: ALWAYS,
+    fields: {
+      measure: words('measure'),
+      code: words('code'),
+      origin: words('origin'),
+      preference: either('preference', 'yes'),
+      from: day('from_day'),
+      to: day('to_day'),
+      percent: said('percent', PERCENT_PLACES),
+      per_unit: figure('per_unit', PRICE_PLACES, '0'),
+      unit: wording('unit', { '': 'stock unit', 'stock unit': 'stock unit', kg: 'kg' }),
+      combine: wording('combine', { '': 'sum', sum: 'sum', higher: 'higher', lower: 'lower' }),
+      floor: figure('floor', AMOUNT_PLACES),
+      cap: figure('cap', AMOUNT_PLACES),
+    },
+  },
+  'expense-accounts': {
+    table: 'expense_account',
+    once: 'expense_account_once',
+    used: NEVER,
+    fields: { code: words('code'), number: words('number'), retired },
   },
   'tax-codes': {
     table: 'tax_code',
@@ -188,10 +270,16 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
   company: {
     table: 'company',
     once: 'PRIMARY',
-    used: NEVER,
+    used: 'EXISTS (SELECT 1 FROM document)',
     fields: {
       name: words('name'),
       address: linesOf('address'),
+      ...identifiers,
+      bank_account: words('bank_account'),
+      recognition: wording('recognition', RECOGNIZED),
+      customs_value: either('customs_with_freight', 'goods with freight and insurance', 'goods'),
+      alike_within: figure('alike_within', 0),
+      write_off_limit: figure('write_off_limit', AMOUNT_PLACES),
       over: said('over_tolerance', PERCENT_PLACES),
       short: said('short_tolerance', PERCENT_PLACES),
       blind: either('blind', 'yes'),

@@ -91,8 +91,10 @@ export interface LoadedBooks extends Books {
 const OF_VENDOR = ['over', 'short']
   .flatMap((side) => ['part', 'amount'].map((what) => `v.bill_${side}_${what} AS vendor_${side}_${what}`))
   .join(', ');
-/** Bills with the same amount are asked about within so many days. */
-const ALIKE_WITHIN = 14;
+/** Kinds of charge that are no cost of goods, and those that carry or insure goods to the border, each in one column. */
+const CHARGE_KINDS = `(SELECT GROUP_CONCAT(k.code SEPARATOR '|') FROM charge_kind k WHERE k.is_cost = 0) AS not_costs,
+  (SELECT GROUP_CONCAT(k.code SEPARATOR '|') FROM charge_kind k WHERE k.to_border = 1) AS to_border`;
+const wordsOf = (column: string | null | undefined): ReadonlySet<string> => new Set(column ? column.split('|') : []);
 /** Behind every document of its day. */
 const END_OF_DAY = Number.MAX_SAFE_INTEGER;
 
@@ -152,7 +154,7 @@ export class BooksLoader {
     terms?: string;
   }): Promise<{ refusals: Refusal[]; terms: Terms }> {
     const [row] = await this.query(
-      `SELECT c.*, w.name AS warehouse, v.id AS vendor, v.hold, v.over_tolerance AS vendor_over, v.short_tolerance AS vendor_short, ${OF_VENDOR}, t.days, t.after_month,
+      `SELECT c.*, ${CHARGE_KINDS}, w.name AS warehouse, v.id AS vendor, v.hold, v.over_tolerance AS vendor_over, v.short_tolerance AS vendor_short, ${OF_VENDOR}, t.days, t.after_month,
               (SELECT a.changed_by FROM vendor_bank_account a WHERE a.vendor_id = v.id AND a.answer IN ('', 'confirmed') ORDER BY a.id DESC LIMIT 1) AS account_by
        FROM company c LEFT JOIN vendor v ON v.id = ? LEFT JOIN warehouse w ON w.id = ? LEFT JOIN terms t ON t.id = COALESCE(?, v.terms_id)
        WHERE c.id = 1${this.lock}`,
@@ -168,7 +170,10 @@ export class BooksLoader {
       signOffAbove: limitOf(row.sign_off_above, text(row.currency)),
       recognition: text(row.recognition) as Recognition,
       customsValueWithFreight: isTrue(row.customs_with_freight),
-      alikeWithin: ALIKE_WITHIN,
+      alikeWithin: row.alike_within == null ? undefined : Number(row.alike_within),
+      writeOffLimit: limitOf(row.write_off_limit, text(row.currency)) ?? base(0n),
+      notCosts: wordsOf(row.not_costs),
+      toTheBorder: wordsOf(row.to_border),
     });
     this.draftsBills = isTrue(row.drafts_bill);
     if (vendor) this.keepVendor(vendor, row);
@@ -239,7 +244,7 @@ export class BooksLoader {
     this.tariff = (await this.query('SELECT * FROM tariff_rate')).map((row) => ({
       measure: text(row.measure),
       code: text(row.code),
-      origin: optional(row.origin),
+      origin: text(row.origin) || undefined,
       preference: isTrue(row.preference),
       from: text(row.from_day),
       to: optional(row.to_day),
@@ -247,8 +252,8 @@ export class BooksLoader {
       perUnit: priceOf(row.per_unit),
       unit: row.unit === 'kg' ? 'kg' : 'stock unit',
       combine: row.combine === 'higher' || row.combine === 'lower' ? row.combine : 'sum',
-      floor: row.floor == null ? undefined : baseOf(row.floor),
-      cap: row.cap == null ? undefined : baseOf(row.cap),
+      floor: limitOf(row.floor, this.company.currency),
+      cap: limitOf(row.cap, this.company.currency),
     }));
   }
 
@@ -359,8 +364,9 @@ export class BooksLoader {
     if (vendor === '') return;
     const key = billNumberKey(number);
     const shape = billNumberShape(number);
-    if (date !== undefined && isDay(date))
-      await this.loadAlike(vendor, shape, [addDays(date, -ALIKE_WITHIN), addDays(date, ALIKE_WITHIN)]);
+    const { alikeWithin } = this.company;
+    if (date !== undefined && isDay(date) && alikeWithin !== undefined)
+      await this.loadAlike(vendor, shape, [addDays(date, -alikeWithin), addDays(date, alikeWithin)]);
     const rows = await this.query('SELECT document_id FROM bill_number WHERE vendor_id = ? AND number_key = ?', [
       vendor,
       key,

@@ -28,6 +28,11 @@ const allowances = () => ({
   bill_short_part: maybe(figure()),
   bill_short_amount: maybe(figure()),
 });
+/** What others name a party by. */
+const identifiers = () => ({
+  tax_number: { ...text(40), default: '' },
+  gln: { ...text(13), default: '' },
+});
 const generated = (): Column => ({ type: 'bigint', primary: true, generated: 'increment' });
 
 type Row = Record<string, unknown>;
@@ -56,6 +61,12 @@ export const setUp = {
     locked_until: maybe(day()),
     customs_with_freight: flag(),
     address: { ...text(400), default: '' },
+    ...identifiers(),
+    bank_account: { ...text(60), default: '' },
+    /** Bills of a vendor with the same amount are asked about within so many days. */
+    alike_within: maybe(number()),
+    /** Of four decimals, in base currency. */
+    write_off_limit: maybe(figure()),
     over_tolerance: { ...figure(), default: 0 },
     short_tolerance: { ...figure(), default: 0 },
     /** Goods are counted without seeing what was ordered. */
@@ -93,6 +104,7 @@ export const setUp = {
       origin: text(2),
       tracking: { ...text(10), default: 'none' },
       standard: maybe(figure()),
+      group_id: maybe(ref()),
       ...tolerances(),
       ...allowances(),
       retired: flag(),
@@ -109,6 +121,7 @@ export const setUp = {
       terms_id: ref(),
       address: { ...text(400), default: '' },
       mail: { ...text(160), default: '' },
+      ...identifiers(),
       tax_code_id: maybe(ref()),
       ...tolerances(),
       ...allowances(),
@@ -197,21 +210,74 @@ export const setUp = {
     { id: generated(), kind: text(12), code: text(40), name: text(160), retired: flag() },
     { unique: { dimension_once: ['kind', 'code'] } },
   ),
-  tariffRate: table('tariff_rate', {
-    id: generated(),
-    measure: text(40),
-    code: text(20),
-    origin: maybe(text(2)),
-    preference: flag(),
-    from_day: day(),
-    to_day: maybe(day()),
-    percent: figure(),
-    per_unit: figure(),
-    unit: text(12),
-    combine: text(10),
-    floor: maybe(figure()),
-    cap: maybe(figure()),
-  }),
+  itemGroup: table(
+    'item_group',
+    { id: generated(), code: text(20), name: text(160), retired: flag() },
+    { unique: { item_group_once: ['code'] } },
+  ),
+  customer: table(
+    'customer',
+    {
+      id: generated(),
+      number: text(40),
+      name: text(120),
+      address: { ...text(400), default: '' },
+      mail: { ...text(160), default: '' },
+      ...identifiers(),
+      retired: flag(),
+    },
+    { unique: { customer_once: ['number'] } },
+  ),
+  shipment: table(
+    'shipment',
+    {
+      id: generated(),
+      number: text(60),
+      carrier_id: maybe(ref()),
+      note: { ...text(160), default: '' },
+      retired: flag(),
+    },
+    { unique: { shipment_once: ['number'] } },
+  ),
+  chargeKind: table(
+    'charge_kind',
+    {
+      id: generated(),
+      code: text(30),
+      name: text(160),
+      is_cost: flag(1),
+      to_border: flag(),
+      basis: { ...text(20), default: '' },
+      vendor_id: maybe(ref()),
+      expense_account_id: maybe(ref()),
+      retired: flag(),
+    },
+    { unique: { charge_kind_once: ['code'] } },
+  ),
+  expenseAccount: table(
+    'expense_account',
+    { id: generated(), code: text(60), number: { ...text(20), default: '' }, retired: flag() },
+    { unique: { expense_account_once: ['code'] } },
+  ),
+  tariffRate: table(
+    'tariff_rate',
+    {
+      id: generated(),
+      measure: text(40),
+      code: text(20),
+      origin: { ...text(2), default: '' },
+      preference: flag(),
+      from_day: day(),
+      to_day: maybe(day()),
+      percent: figure(),
+      per_unit: figure(),
+      unit: text(12),
+      combine: text(10),
+      floor: maybe(figure()),
+      cap: maybe(figure()),
+    },
+    { unique: { tariff_rate_once: ['measure', 'code', 'origin', 'preference', 'from_day'] } },
+  ),
   exchangeRate: table(
     'exchange_rate',
     { id: generated(), currency: text(3), from_day: day(), rate: figure() },

@@ -132,6 +132,7 @@ export const server = createApi({
       terms: read('terms', 'SetUp'),
       taxCodes: read('taxCodes', 'SetUp'),
       dimensions: read('dimensions', 'SetUp'),
+      chargeKinds: read('chargeKinds', 'SetUp'),
       entry: read('entry', 'SetUp', 'Books'),
       newEntry: build.mutation<ReplyOf<Contract['newEntry']>, Written<Contract['newEntry']> & { key: string }>({
         query: (asked) => ({ endpoint: as(contract.newEntry), ...(asked as object) }),

@@ -1,4 +1,5 @@
-import { REGISTERS, type RegisterName } from '@obolus/contract/registers';
+import { type RegisterName } from '@obolus/contract/registers/register';
+import { REGISTERS } from '@obolus/contract/registers/registers';
 import { server } from '../app/api.ts';
 import { Lookup, type Option } from '../parts/Lookup.tsx';
 

@@ -1,6 +1,7 @@
 import { Fragment, useState, type FormEvent, type ReactNode } from 'react';
 import type { RefusalView } from '@obolus/contract/commands';
-import { REGISTERS, type EntryFields, type RegisterField, type RegisterName } from '@obolus/contract/registers';
+import { type EntryFields, type RegisterField, type RegisterName } from '@obolus/contract/registers/register';
+import { REGISTERS } from '@obolus/contract/registers/registers';
 import { problemOf, saidAgainst, server } from '../app/api.ts';
 import { wrongAt } from '../drafts/useDraft.ts';
 import { useMe } from '../frame/me.ts';

@@ -1,6 +1,7 @@
 import { Dialog } from 'radix-ui';
 import { toast } from 'sonner';
-import { REGISTERS, type EntryFields, type RegisterName } from '@obolus/contract/registers';
+import { type EntryFields, type RegisterName } from '@obolus/contract/registers/register';
+import { REGISTERS } from '@obolus/contract/registers/registers';
 import { EntryForm } from './EntryForm.tsx';
 
 interface Props {

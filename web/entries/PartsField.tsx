@@ -1,4 +1,4 @@
-import { partsOf, type RegisterField } from '@obolus/contract/registers';
+import { partsOf, type RegisterField } from '@obolus/contract/registers/register';
 import { Cell, Choice, FigureCell, TakeOut } from '../parts/Cells.tsx';
 import { gridKeys } from '../parts/gridKeys.ts';
 

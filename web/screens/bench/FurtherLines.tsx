@@ -1,16 +1,15 @@
-import { CHARGE_KINDS } from '@obolus/contract/commands';
 import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
 import { server } from '../../app/api.ts';
 import { wrongAt } from '../../drafts/useDraft.ts';
 import { Cell, Choice, FigureCell, TakeOut } from '../../parts/Cells.tsx';
+import { useChargeKinds, type ChargeKind } from '../../parts/chargeKinds.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { useLines } from '../../parts/useLines.ts';
 import { useMe } from '../../frame/me.ts';
 import { Allowed } from './Allowed.tsx';
 import { nextLine, pointerOf, type FurtherLine } from './further.ts';
 
-const WHAT: readonly (readonly [FurtherLine['what'], string])[] = [
-  ...CHARGE_KINDS.map((kind) => [kind, kind] as const),
+const BESIDE_CHARGES: readonly (readonly [string, string])[] = [
   ['expense', 'expense'],
   ['tax-reclaimed', 'tax, reclaimed'],
   ['tax-kept', 'tax, not reclaimed'],
@@ -36,10 +35,12 @@ export function FurtherLines({
 }) {
   const { company } = useMe();
   const vendors = server.useVendorsQuery();
+  const chargeKinds = useChargeKinds();
+  const kinds = chargeKinds.map(({ code }) => code);
   const usual = vendors.data?.rows.find(({ id }) => id === vendor)?.usualExpense ?? '';
-  const first: FurtherLine = usual === '' ? nextLine([]) : { what: 'expense', about: usual, amount: '' };
+  const first: FurtherLine = usual === '' ? nextLine([], kinds) : { what: 'expense', about: usual, amount: '' };
   const rows = lines.length > 0 || goods ? lines : [first];
-  const { table, set, add } = useLines(rows, nextLine(rows), () => false, change);
+  const { table, set, add } = useLines(rows, nextLine(rows, kinds), () => false, change);
   const take = (at: number) => change(rows.filter((_, position) => position !== at));
   return (
     <section className="py-4 max-w-[860px]" aria-label="Charges on this bill">
@@ -65,7 +66,7 @@ export function FurtherLines({
                     <Choice
                       label={`Kind of charge ${at + 1}`}
                       value={line.what}
-                      options={WHAT}
+                      options={[...kinds.map((kind) => [kind, kind] as const), ...BESIDE_CHARGES]}
                       wrong={wrong('/kind') ?? wrong('')}
                       onChange={(what) =>
                         set(at, {
@@ -104,7 +105,7 @@ export function FurtherLines({
                       </span>
                     ) : (
                       <span className="dim">
-                        {[line.about, SAYS[line.what] ?? 'a charge, put on goods later'].filter(Boolean).join(', ')}
+                        {[line.about, saysOf(line.what, chargeKinds)].filter(Boolean).join(', ')}
                         {difference && ' · '}
                         {difference && <Allowed difference={difference} currency={company.currency} />}
                       </span>
@@ -134,8 +135,11 @@ export function FurtherLines({
   );
 }
 
-const SAYS: Readonly<Partial<Record<FurtherLine['what'], string>>> = {
-  'tax-reclaimed': 'never part of cost',
-  'tax-kept': 'part of the cost of what it was charged on',
-  fine: 'no part of cost',
-};
+/** What becomes of a charge or a tax. */
+function saysOf(what: string, kinds: readonly ChargeKind[]): string {
+  if (what === 'tax-reclaimed') return 'never part of cost';
+  if (what === 'tax-kept') return 'part of the cost of what it was charged on';
+  return kinds.some(({ code, isCost }) => code === what && !isCost)
+    ? 'no part of cost'
+    : 'a charge, put on goods later';
+}

@@ -1,5 +1,4 @@
 import { describe, expect, it } from '@jest/globals';
-import { CHARGE_KINDS } from '@obolus/contract/commands';
 import { furtherToSend, nextLine, pointerOf, type FurtherLine } from './further.ts';
 
 const line = (what: FurtherLine['what'], amount: string, about = ''): FurtherLine => ({ what, amount, about });
@@ -11,6 +10,8 @@ const LINES = [
   line('tax-reclaimed', '5'),
   line('expense', '', 'paper'),
 ];
+
+const KINDS = ['freight', 'duty', 'demurrage'];
 
 describe('what a bill lists besides goods', () => {
   it('goes out as charges, expenses and tax; a line without a word or a figure does not', () => {
@@ -47,7 +48,12 @@ describe('what a bill lists besides goods', () => {
   });
 
   it('offers each kind of charge once, then an expense', () => {
-    expect(nextLine([line('freight', '1')]).what).toBe('duty');
-    expect(nextLine(CHARGE_KINDS.map((kind) => line(kind, '1'))).what).toBe('expense');
+    expect(nextLine([line('freight', '1')], KINDS).what).toBe('duty');
+    expect(
+      nextLine(
+        KINDS.map((kind) => line(kind, '1')),
+        KINDS,
+      ).what,
+    ).toBe('expense');
   });
 });

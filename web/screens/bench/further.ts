@@ -1,11 +1,10 @@
-import { CHARGE_KINDS, type BodyOf } from '@obolus/contract/commands';
+import type { BodyOf } from '@obolus/contract/commands';
 
 type Bill = BodyOf<'bill'>;
-type ChargeKind = (typeof CHARGE_KINDS)[number];
 
-/** What a bill lists besides goods: a charge of a kind, an expense that `about` names, or tax. */
+/** What a bill lists besides goods: a charge of a kind (its code), an `expense` that `about` names, `tax-reclaimed` or `tax-kept`. */
 export interface FurtherLine {
-  readonly what: ChargeKind | 'expense' | 'tax-reclaimed' | 'tax-kept';
+  readonly what: string;
   readonly about: string;
   readonly amount: string;
   /** Why a charge is other than was expected. */
@@ -14,8 +13,8 @@ export interface FurtherLine {
   readonly on?: readonly string[];
 }
 
-const isCharge = (what: FurtherLine['what']): what is ChargeKind => (CHARGE_KINDS as readonly string[]).includes(what);
-export const isTax = (what: FurtherLine['what']): boolean => what === 'tax-reclaimed' || what === 'tax-kept';
+export const isTax = (what: string): boolean => what === 'tax-reclaimed' || what === 'tax-kept';
+const isCharge = (what: string): boolean => what !== 'expense' && !isTax(what);
 const isSent = ({ about, amount }: FurtherLine): boolean => amount !== '' || about !== '';
 
 /** As the bill's command takes them; lines that say nothing yet are left out. */
@@ -53,7 +52,7 @@ export function pointerOf(lines: readonly FurtherLine[], at: number): string {
 }
 
 /** The next line offered: a kind of charge that is not there yet. */
-export function nextLine(lines: readonly FurtherLine[]): FurtherLine {
-  const what = CHARGE_KINDS.find((kind) => !lines.some((line) => line.what === kind)) ?? 'expense';
+export function nextLine(lines: readonly FurtherLine[], kinds: readonly string[]): FurtherLine {
+  const what = kinds.find((kind) => !lines.some((line) => line.what === kind)) ?? 'expense';
   return { what, about: '', amount: '' };
 }

@@ -1,4 +1,4 @@
-import { CHARGE_KINDS } from '@obolus/contract/commands';
+import { useChargeKinds } from '../../parts/chargeKinds.ts';
 import { Choice, FigureCell, TakeOut } from '../../parts/Cells.tsx';
 import type { OrderLine } from './orderLine.ts';
 
@@ -25,7 +25,8 @@ export function ExpectedCharges({ line, at, set, wrong, expected }: Props) {
   const estimates = line.estimates ?? [];
   const change = (place: number, to: Partial<Estimate>) =>
     set({ estimates: estimates.map((estimate, position) => (position === place ? { ...estimate, ...to } : estimate)) });
-  const unused = CHARGE_KINDS.find((kind) => !estimates.some((estimate) => estimate.kind === kind));
+  const kinds = useChargeKinds().flatMap(({ code, isCost }) => (isCost ? [code] : []));
+  const unused = kinds.find((kind) => !estimates.some((estimate) => estimate.kind === kind));
   return (
     <div className="flex flex-col gap-1">
       {estimates.map((estimate, place) => (
@@ -34,9 +35,9 @@ export function ExpectedCharges({ line, at, set, wrong, expected }: Props) {
           <Choice
             label={`Estimated charge ${place + 1}, line ${at + 1}`}
             value={estimate.kind}
-            options={CHARGE_KINDS.map((kind) => [kind, kind])}
+            options={kinds.map((kind) => [kind, kind])}
             wrong={wrong(`estimates/${place}/kind`)}
-            onChange={(kind) => change(place, { kind: kind as Estimate['kind'] })}
+            onChange={(kind) => change(place, { kind })}
           />
           {estimate.by !== 'tariff' && (
             <span className="inline-block w-[90px] shrink-0">

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useParams } from 'react-router';
 import { INCOTERMS, type BodyOf } from '@obolus/contract/commands';
-import { REGISTERS } from '@obolus/contract/registers';
+import { REGISTERS } from '@obolus/contract/registers/registers';
 import { server } from '../../app/api.ts';
 import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
-import { REGISTERS } from '@obolus/contract/registers';
+import { REGISTERS } from '@obolus/contract/registers/registers';
 import type { OrderView } from '@obolus/contract/views';
 import { server } from '../../app/api.ts';
 import { NewEntry } from '../../entries/NewEntry.tsx';

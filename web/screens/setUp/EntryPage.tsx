@@ -1,6 +1,7 @@
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
-import { REGISTERS, type RegisterName } from '@obolus/contract/registers';
+import { type RegisterName } from '@obolus/contract/registers/register';
+import { REGISTERS } from '@obolus/contract/registers/registers';
 import type { RegisterEntry } from '@obolus/contract/views';
 import { saidAgainst, server } from '../../app/api.ts';
 import { useMe } from '../../frame/me.ts';

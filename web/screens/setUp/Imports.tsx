@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { IMPORT_KINDS, isEntryImport, MAY_IMPORT, type ImportKind } from '@obolus/contract/imports';
-import { REGISTERS } from '@obolus/contract/registers';
+import { REGISTERS } from '@obolus/contract/registers/registers';
 import type { Role } from '@obolus/contract/roles';
 import type { ImportView } from '@obolus/contract/views';
 import { problemOf, server } from '../../app/api.ts';

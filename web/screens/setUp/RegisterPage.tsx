@@ -1,5 +1,6 @@
 import { Link, Navigate, useParams } from 'react-router';
-import { REGISTERS, type RegisterName } from '@obolus/contract/registers';
+import { type RegisterName } from '@obolus/contract/registers/register';
+import { REGISTERS } from '@obolus/contract/registers/registers';
 import type { ListName } from '@obolus/contract/lists';
 import { useMe } from '../../frame/me.ts';
 import { List } from '../../lists/List.tsx';

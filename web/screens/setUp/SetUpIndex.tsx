@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { Link, useLocation } from 'react-router';
-import { REGISTER_NAMES, REGISTERS } from '@obolus/contract/registers';
+import { REGISTER_NAMES } from '@obolus/contract/registers/register';
+import { REGISTERS } from '@obolus/contract/registers/registers';
 
 const PAGES = [
   ...REGISTER_NAMES.map((name) => ({

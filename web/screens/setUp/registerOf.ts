@@ -1,4 +1,4 @@
-import { REGISTER_NAMES, type RegisterName } from '@obolus/contract/registers';
+import { REGISTER_NAMES, type RegisterName } from '@obolus/contract/registers/register';
 
 /** The register that an address names, if there is one. */
 export const registerOf = (name: string | undefined): RegisterName | undefined =>

@@ -1,0 +1,25 @@
+import { chargeKinds, tariff } from './charges.ts';
+import { company } from './company.ts';
+import { itemGroups, items } from './goods.ts';
+import { dimensions, expenseAccounts, rates, taxCodes, terms } from './money.ts';
+import { customers, prices, vendors } from './parties.ts';
+import { shipments, warehouses } from './places.ts';
+import type { Register, RegisterName } from './register.ts';
+
+export const REGISTERS: Readonly<Record<RegisterName, Register>> = {
+  items,
+  'item-groups': itemGroups,
+  vendors,
+  customers,
+  prices,
+  warehouses,
+  shipments,
+  'charge-kinds': chargeKinds,
+  tariff,
+  'tax-codes': taxCodes,
+  terms,
+  'expense-accounts': expenseAccounts,
+  dimensions,
+  rates,
+  company,
+};

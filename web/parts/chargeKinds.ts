@@ -1,0 +1,10 @@
+import type { ReplyOf } from '@obolus/contract/endpoint';
+import type { api } from '@obolus/contract/api';
+import { server } from '../app/api.ts';
+
+export type ChargeKind = ReplyOf<typeof api.chargeKinds>['rows'][number];
+
+/** The kinds of charge that are in use, those that go onto goods first; none while they are not here yet. */
+export const useChargeKinds = (): readonly ChargeKind[] => server.useChargeKindsQuery().data?.rows ?? NONE;
+
+const NONE: readonly ChargeKind[] = [];
