@@ -1,4 +1,5 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { describe, expect, it } from '@jest/globals';
 import { runCase } from './runCase.ts';
 
@@ -14,6 +15,21 @@ describe('the casebook', () => {
   });
 });
 
+describe('what the cases post', () => {
+  const file = new URL('facts.json', folder);
+  const posted = files.map((name) => {
+    const { facts } = runCase(readFileSync(new URL(name, folder), 'utf8'));
+    return [name, createHash('sha256').update(JSON.stringify(facts)).digest('hex').slice(0, 16)] as const;
+  });
+  if (process.env.OBOLUS_KEEP_FACTS) writeFileSync(file, `${JSON.stringify(Object.fromEntries(posted), null, 2)}\n`);
+  const known = JSON.parse(readFileSync(file, 'utf8')) as Record<string, string>;
+
+  // Every entry, movement, cost and change of value: a restructuring changes none. OBOLUS_KEEP_FACTS=1 keeps what a new rule posts.
+  it.each(posted)('%s posts the facts that it always posted', (name, hash) => {
+    expect(hash).toBe(known[name]);
+  });
+});
+
 describe('a case that is wrong', () => {
   const text = readFileSync(new URL('03-dearer-bill-fifo.yaml', folder), 'utf8');
   it.each([
@@ -26,6 +42,10 @@ describe('a case that is wrong', () => {
     ],
     ['a step of a kind not known', text.replace('deliver: DN-1', 'teleport: DN-1')],
     ['a word not known', text.replace('company: { currency: USD }', 'company: { currency: USD, colour: green }')],
+    [
+      'a refusal for another reason',
+      text.replace('posts: { grni: -810, inventory: 810 }', 'refused: "no", reason: stock_short'),
+    ],
     ['a refusal that does not come', text.replace('posts: { grni: -810, inventory: 810 }', 'refused: "no reason"')],
   ])('fails by %s', (_, wrong) => {
     expect(wrong).not.toBe(text);

@@ -1,10 +1,12 @@
+import { NotAFigure } from '../exact/decimal.ts';
 import { fold } from '../costing/fold.ts';
 import { EMPTY_POOL, endOf, lineId, type LineId } from '../costing/pool.ts';
 import { baseOrThrow, formatAmount, formatQuantity, quantityOrThrow, type Quantity } from '../exact/amounts.ts';
 import { companyOf, emptyBooks, type Books } from '../posting/books.ts';
-import { decide, type PostedDocument } from '../posting/decide.ts';
-import type { Posted } from '../posting/decision.ts';
+import { decide, type Command, type PostedDocument } from '../posting/decide.ts';
+import type { Decision, Posted } from '../posting/decision.ts';
 import { record } from '../posting/record.ts';
+import { REFUSAL_REASONS, type Refusal, type RefusalReason } from '../posting/refusal.ts';
 import {
   asFields,
   NotKnown,
@@ -15,80 +17,118 @@ import {
   type CaseFile,
   type Fields,
 } from './caseFile.ts';
+import { factsOf, type StepFacts } from './facts.ts';
 import { openingBooks } from './setting.ts';
 import { citedCharge, readStep, WAREHOUSE } from './steps.ts';
 
 /** What a run of a case file found. No differences: it passed. */
 export interface CaseReport {
   readonly title: string;
-  readonly differences: readonly { step: string; says: string }[];
+  readonly differences: readonly Difference[];
+  /** What was posted, step by step. */
+  readonly facts: readonly StepFacts[];
+}
+
+/** A step as the core took it: for others who take the same step to compare themselves with. */
+export interface CaseStep {
+  readonly where: string;
+  /** The books before it. */
+  readonly books: Books;
+  readonly command: Command;
+  readonly decision: Decision<PostedDocument>;
+}
+
+interface Difference {
+  readonly step: string;
+  readonly says: string;
 }
 
 interface Run {
   books: Books;
   numbers: Map<string, { document: string; charges: Map<string, LineId> }>;
   balances: Map<string, bigint>;
-  differences: { step: string; says: string }[];
+  differences: Difference[];
+  facts: StepFacts[];
 }
 
 /** Runs the text of a case file from its first step to its last and compares every posting on the way. */
 export function runCase(text: string): CaseReport {
-  const file = parseOrReport(text);
-  if ('differences' in file) return file;
+  const steps = playCase(text);
+  for (let next = steps.next(); ; next = steps.next()) if (next.done) return next.value;
+}
+
+/** Runs a case, and shows each of its steps on the way: the first with the books that it begins with. */
+export function* playCase(text: string): Generator<CaseStep, CaseReport> {
   const run: Run = {
     books: emptyBooks(companyOf({ currency: 'USD', firstOpenDay: '1900-01-01' })),
     numbers: new Map(),
     balances: new Map(),
     differences: [],
+    facts: [],
   };
-  let at = 'the company';
+  let at = 'the file';
+  let title = 'unreadable';
   try {
+    const file = parseCase(text);
+    title = file.title;
+    at = 'the company';
     run.books = openingBooks(file);
-    file.steps.forEach((step, position) => {
+    for (const [position, step] of file.steps.entries()) {
       at = `step ${position + 1}`;
-      runStep(run, step, at);
-    });
+      const taken = runStep(run, step, at);
+      if (taken) yield taken;
+    }
     at = 'the end';
     compareEnd(run, file);
   } catch (problem) {
     run.differences.push({ step: at, says: problem instanceof Error ? problem.message : String(problem) });
   }
-  return { title: file.title, differences: run.differences };
+  return { title, differences: run.differences, facts: run.facts };
 }
 
-function parseOrReport(text: string): CaseFile | CaseReport {
-  try {
-    return parseCase(text);
-  } catch (problem) {
-    return { title: 'unreadable', differences: [{ step: 'the file', says: (problem as Error).message }] };
-  }
-}
-
-function runStep(run: Run, step: Fields, at: string): void {
-  const read = readOrRefuse(run, step);
-  if (!read) return;
+function runStep(run: Run, written: Fields, at: string): CaseStep | undefined {
+  const { step, reason } = expectedRefusal(written);
+  const read = readOrRefuse(run, step, reason, at);
+  if (!read) return undefined;
   const { name, command } = read;
   const where = `${at}, ${name}`;
-  const decision = decide(run.books, command);
+  const { books } = run;
+  const decision = decide(books, command);
+  const taken = { where, books, command, decision };
   if (step.refused !== undefined) {
     if (decision.accepted)
       run.differences.push({ step: where, says: `should be refused (${textOf(step, 'refused')}), but was posted` });
-    return;
+    else if (reason !== undefined && !decision.refusals.some((refusal) => refusal.reason === reason))
+      run.differences.push({
+        step: where,
+        says: `should be refused as ${reason}, was refused as ${inWords(decision)}`,
+      });
+    return taken;
   }
   if (!decision.accepted) {
-    const says = decision.refusals
-      .map(({ reason, at: pointer, values }) => `${reason} at ${pointer} ${JSON.stringify(values)}`)
-      .join('; ');
-    run.differences.push({ step: where, says: `refused: ${says}` });
-    return;
+    run.differences.push({ step: where, says: `refused: ${inWords(decision)}` });
+    return taken;
   }
   const { posted } = decision;
   comparePostings(run, where, step, posted);
   if (step.shares !== undefined) compareShares(run, where, asFields(step.shares, 'shares'), posted);
-  const document = run.books.nextDocument.toString();
+  const document = books.nextDocument.toString();
   run.numbers.set(name, { document, charges: new Map(chargesOf(posted.document, document)) });
-  run.books = record(run.books, posted);
+  run.facts.push({ step: where, ...factsOf(posted) });
+  run.books = record(books, posted);
+  return taken;
 }
+
+/** Why a step should be refused, where it names one of the reasons; a verb that has a reason of its own keeps it otherwise. */
+function expectedRefusal(step: Fields): { step: Fields; reason: RefusalReason | undefined } {
+  const reason = REFUSAL_REASONS.find((known) => known === step.reason);
+  if (step.refused === undefined || reason === undefined) return { step, reason: undefined };
+  const { reason: _, ...rest } = step;
+  return { step: rest, reason };
+}
+
+const inWords = ({ refusals }: { refusals: readonly Refusal[] }): string =>
+  refusals.map(({ reason, at, values }) => `${reason} at ${at} ${JSON.stringify(values)}`).join('; ');
 
 /** The charges that a document leaves to be allocated, by kind. */
 function chargesOf(document: PostedDocument, number: string): [string, LineId][] {
@@ -99,12 +139,20 @@ function chargesOf(document: PostedDocument, number: string): [string, LineId][]
 }
 
 /** A figure that cannot be kept (too many decimals) refuses its step, as it would a user's document. */
-function readOrRefuse(run: Run, step: Fields): ReturnType<typeof readStep> | undefined {
+function readOrRefuse(
+  run: Run,
+  step: Fields,
+  reason: RefusalReason | undefined,
+  at: string,
+): ReturnType<typeof readStep> | undefined {
   try {
     return readStep(step, run.numbers, run.books);
   } catch (problem) {
-    if (problem instanceof RangeError && step.refused !== undefined) return undefined;
-    throw problem;
+    if (!(problem instanceof RangeError) || step.refused === undefined) throw problem;
+    const found = problem instanceof NotAFigure ? problem.problem : undefined;
+    if (reason !== undefined && reason !== found)
+      run.differences.push({ step: at, says: `should be refused as ${reason}: ${problem.message}` });
+    return undefined;
   }
 }
 

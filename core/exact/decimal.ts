@@ -24,10 +24,20 @@ export function parseDecimal(text: string, places: number): ParsedDecimal {
   return { ok: true, scaled: sign === '-' ? -magnitude : magnitude };
 }
 
-/** As `parseDecimal`, for text that is known to be right; throws otherwise. */
+/** A text that is no figure of so many places. */
+export class NotAFigure extends RangeError {
+  readonly problem: DecimalProblem;
+
+  constructor(text: string, places: number, problem: DecimalProblem) {
+    super(`"${text}" is not a decimal of at most ${places} places: ${problem}`);
+    this.problem = problem;
+  }
+}
+
+/** As `parseDecimal`, for text that is known to be right; throws `NotAFigure` otherwise. */
 export function decimalOrThrow(text: string, places: number): bigint {
   const parsed = parseDecimal(text, places);
-  if (!parsed.ok) throw new RangeError(`"${text}" is not a decimal of at most ${places} places: ${parsed.problem}`);
+  if (!parsed.ok) throw new NotAFigure(text, places, parsed.problem);
   return parsed.scaled;
 }
 

@@ -195,8 +195,8 @@ const BESIDE: Partial<Record<RegisterName, BesideCheck>> = {
 /** A global location number has 13 digits, the last of them a check digit (GS1 General Specifications, 7.9). */
 function checkGln(gln: string): FieldProblem[] {
   if (gln === '') return [];
-  const digits = [...gln].map(Number);
-  const sum = digits.reduce((total, digit, at) => total + digit * (at % 2 === 0 ? 1 : 3), 0);
-  const isGln = /^\d{13}$/.test(gln) && sum % 10 === 0;
-  return isGln ? [] : [says('gln', 'is no global location number: write its 13 digits')];
+  const check = [...gln].map(Number).reduce((weighed, digit, at) => weighed + digit * (at % 2 === 0 ? 1 : 3), 0);
+  return /^\d{13}$/.test(gln) && check % 10 === 0
+    ? []
+    : [says('gln', 'is no global location number: write its 13 digits')];
 }

@@ -117,6 +117,7 @@ export async function checkChange(
   const fields = { ...entry?.fields, ...tidied };
   const changed = Object.keys(tidied).filter((name) => (entry?.fields[name] ?? '') !== tidied[name]);
   const problems = [
+    ...unknownFields(register, said),
     ...(await checkEntry(manager, register, entry?.id, fields, known)),
     ...forbidden(register, changed, role),
   ];

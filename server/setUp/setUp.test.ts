@@ -4,7 +4,7 @@ import { REGISTER_NAMES, type EntryFields, type RegisterName } from '@obolus/con
 import { REGISTERS } from '@obolus/contract/registers/registers';
 import { ROLES } from '@obolus/contract/roles';
 import type { RegisterEntry } from '@obolus/contract/views';
-import { Client, make, startTestServer, type Reply, type TestServer } from '../testing/testServer.ts';
+import { Client, make, netOf, startTestServer, type Reply, type TestServer } from '../testing/testServer.ts';
 
 let server: TestServer;
 let sam: Client;
@@ -208,6 +208,38 @@ describe('what is set up', () => {
     });
   });
 
+  it('refuses what it has no field for, what is nothing, and a rate of its own currency', async () => {
+    const number = fresh();
+    expect(wrong(await add(ines, 'warehouses', { code: number, name: 'X', colour: 'green' }))).toMatchObject({
+      colour: expect.stringContaining('there is no such field'),
+    });
+    const item = { number, name: 'X', unit: 'each', method: 'standard', standard: '0', weight: '0.000' };
+    expect(wrong(await add(ines, 'items', item))).toEqual({
+      standard: 'must be more than zero',
+      weight: 'must be more than zero',
+    });
+    expect(wrong(await add(ines, 'rates', { currency: 'USD', from: '2026-01-01', rate: '1' }))).toHaveProperty(
+      'currency',
+    );
+    expect(wrong(await add(ines, 'rates', { currency: 'EUR', from: '2026-05-01', rate: '0' }))).toHaveProperty('rate');
+    expect(wrong(await add(ines, 'customers', { number, name: 'X', gln: '4012345000008' }))).toHaveProperty('gln');
+  });
+
+  it('is chosen once how cost is recognized: before the first document', async () => {
+    const as = (recognition: string) => change(sam, 'company', '1', { recognition });
+    const other = await startTestServer();
+    try {
+      const admin = await other.as('administrator');
+      const reply = await change(admin, 'company', '1', { recognition: 'when purchases are billed' });
+      expect(reply.status).toBe(200);
+      expect((await read('company', '1', admin)).fields.recognition).toBe('when purchases are billed');
+    } finally {
+      await other.stop();
+    }
+    await ines.posted('opening', make.opening([{ item: '1', quantity: '1', value: '1' }]));
+    expect(wrong(await as('when purchases are billed'))).toHaveProperty('recognition');
+  });
+
   it('keeps of a used item what its books rest on, and changes the rest', async () => {
     const id = await added(ines, 'items', { number: fresh(), name: 'Used', unit: 'kg', method: 'fifo' });
     expect((await change(ines, 'items', id, { method: 'average' }, { method: 'fifo' })).status).toBe(200);
@@ -262,6 +294,58 @@ describe('what is set up', () => {
         }),
       ),
     ).toHaveProperty('bank_account');
+  });
+});
+
+describe('what is no longer used', () => {
+  it('comes into no new document, and what was begun with it is ended', async () => {
+    const [item, vendor, warehouse] = await Promise.all([
+      added(ines, 'items', { number: fresh(), name: 'Old yarn', unit: 'kg', method: 'fifo' }),
+      added(ines, 'vendors', { number: fresh(), name: 'Old Mill', currency: 'USD', terms: '30' }),
+      added(ines, 'warehouses', { code: fresh(), name: 'Old Shed' }),
+    ]);
+    const line = { item, quantity: '10', price: '5' };
+    const order = await ines.posted('order', make.order([line], { vendor, warehouse }));
+    await change(ines, 'items', item, { retired: 'yes' });
+    await change(ines, 'vendors', vendor, { retired: 'yes' });
+    await change(ines, 'warehouses', warehouse, { retired: 'yes' });
+    expect(wrong(await ines.post('order', make.order([line], { vendor, warehouse })))).toMatchObject({
+      '/vendor': expect.stringContaining('no longer used'),
+      '/warehouse': expect.stringContaining('no longer used'),
+      '/lines/0/item': expect.stringContaining('no longer used'),
+    });
+    const received = make.receipt([{ of: `${order}/1`, quantity: '10' }], { vendor });
+    expect(wrong(await ines.post('receipt', { ...received, warehouse }))).toHaveProperty(['/warehouse']);
+    const receipt = await ines.posted('receipt', received);
+    await ines.posted('bill', make.bill('O-1', [{ of: `${receipt}/1`, quantity: '10', price: '5' }], { vendor }));
+    expect(wrong(await ines.post('bill', make.charge('O-2', '5', { vendor })))).toHaveProperty(['/vendor']);
+    await ines.posted('delivery', make.delivery([{ item, quantity: '10' }]));
+    expect(wrong(await ines.post('opening', make.opening([{ item, quantity: '1', value: '1' }])))).toHaveProperty([
+      '/lines/0/item',
+    ]);
+    const gone = {
+      date: '2026-03-30',
+      from: '1',
+      to: warehouse,
+      inTransit: false,
+      lines: [{ item: '1', quantity: '1' }],
+    };
+    expect(wrong(await ines.post('transfer', gone))).toHaveProperty(['/to']);
+    expect(wrong(await ines.post('transfer', { ...gone, to: '99' }))).toHaveProperty(['/to']);
+  });
+});
+
+describe('kinds of charge', () => {
+  it('are the company’s own: a bill names one that is set up, and it goes where that says', async () => {
+    const charged = (kind: string, number: string) => ({
+      ...make.charge(number, '30'),
+      charges: [{ kind, amount: '30' }],
+    });
+    expect(wrong(await ines.post('bill', charged('wharf cranes', 'W-1')))).toHaveProperty(['/charges/0/kind']);
+    await added(ines, 'charge-kinds', { code: 'wharf cranes', name: 'Wharf cranes', goes: 'to expense' });
+    const preview = await ines.preview('bill', charged('wharf cranes', 'W-1'));
+    expect(netOf(preview.body.entries)).toEqual({ expense: 3000n, payables: -3000n });
+    expect(netOf((await ines.preview('bill', charged('demurrage', 'W-2'))).body.entries)).toHaveProperty('expense');
   });
 });
 

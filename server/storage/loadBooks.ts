@@ -53,7 +53,6 @@ import {
   limitOf,
   among,
   amountOf,
-  baseOf,
   big,
   dimensionsOf,
   distinct,
