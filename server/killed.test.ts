@@ -6,7 +6,7 @@ import type { DataSource } from 'typeorm';
 import type { DocumentKind } from '@obolus/contract/roles';
 import { dataSource } from './storage/dataSource.ts';
 import { Client, make, PASSWORD, seed } from './testing/testServer.ts';
-import { proveBooks } from './testing/proveBooks.ts';
+import { proveBooks } from './proof/proveBooks.ts';
 
 /** What scripts/lib/database.mjs gives: a private MariaDB that starts again when it dies. */
 interface PrivateDatabase {

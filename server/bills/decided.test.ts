@@ -4,7 +4,7 @@ import type { ListPage } from '@obolus/contract/lists';
 import { base, formatAmount } from '@obolus/core/exact/amounts';
 import type { CreditableView, SignOffView } from '@obolus/contract/views';
 import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
-import { proveBooks } from '../testing/proveBooks.ts';
+import { proveBooks } from '../proof/proveBooks.ts';
 import { make, netOf, startTestServer, type Client, type Reply, type TestServer } from '../testing/testServer.ts';
 
 let server: TestServer;

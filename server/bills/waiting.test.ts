@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import PDFDocument from 'pdfkit';
 import { pino } from 'pino';
 import type { WaitingBill } from '@obolus/contract/views';
-import { proveBooks } from '../testing/proveBooks.ts';
+import { proveBooks } from '../proof/proveBooks.ts';
 import { make, startTestServer, type Client, type TestServer } from '../testing/testServer.ts';
 import { postPlanned } from './waiting.ts';
 

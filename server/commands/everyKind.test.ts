@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { DocumentKind } from '@obolus/contract/roles';
-import { proveBooks } from '../testing/proveBooks.ts';
+import { proveBooks } from '../proof/proveBooks.ts';
 import { make, netOf, startTestServer, type Client, type TestServer } from '../testing/testServer.ts';
 
 /*

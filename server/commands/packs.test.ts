@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { DocumentView, OpenOrderLine, OrderView } from '@obolus/contract/views';
-import { proveBooks } from '../testing/proveBooks.ts';
+import { proveBooks } from '../proof/proveBooks.ts';
 import { make, startTestServer, type Client, type Reply, type TestServer } from '../testing/testServer.ts';
 
 let server: TestServer;

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { LIST_NAMES } from '@obolus/contract/lists';
 import type { DocumentKind } from '@obolus/contract/roles';
-import { proveBooks } from '../testing/proveBooks.ts';
+import { proveBooks } from '../proof/proveBooks.ts';
 import { make, netOf, startTestServer, type Client, type Reply, type TestServer } from '../testing/testServer.ts';
 
 let server: TestServer;

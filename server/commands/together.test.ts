@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import { proveBooks } from '../testing/proveBooks.ts';
+import { proveBooks } from '../proof/proveBooks.ts';
 import { make, startTestServer, type Client, type TestServer } from '../testing/testServer.ts';
 
 /** Many users at the same moment, against the real database; afterwards the books are proved from scratch. */

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { DocumentKind } from '@obolus/contract/roles';
-import { proveBooks } from '../testing/proveBooks.ts';
+import { proveBooks } from '../proof/proveBooks.ts';
 import { make, startTestServer, type Client, type TestServer } from '../testing/testServer.ts';
 
 /** What two users do at the same moment to the same thing, for every kind of document that takes something away from another. */

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { pino } from 'pino';
-import { proveBooks } from '../testing/proveBooks.ts';
+import { proveBooks } from '../proof/proveBooks.ts';
 import { startTestServer, type Client, type Reply, type TestServer } from '../testing/testServer.ts';
 import { resumeImports } from './load.ts';
 

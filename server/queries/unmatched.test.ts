@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { ListPage } from '@obolus/contract/lists';
 import { base, formatAmount } from '@obolus/core/exact/amounts';
 import type { CreditableView, Unmatched } from '@obolus/contract/views';
-import { proveBooks } from '../testing/proveBooks.ts';
+import { proveBooks } from '../proof/proveBooks.ts';
 import { make, startTestServer, type Client, type TestServer } from '../testing/testServer.ts';
 
 let server: TestServer;

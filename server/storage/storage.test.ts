@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
-import { proveBooks } from '../testing/proveBooks.ts';
+import { proveBooks } from '../proof/proveBooks.ts';
 import { dataSource } from './dataSource.ts';
 import { chain, facts } from './tables.ts';
 

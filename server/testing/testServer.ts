@@ -1,4 +1,4 @@
-import { randomBytes, randomUUID } from 'node:crypto';
+import { randomBytes } from 'node:crypto';
 import { createConnection } from 'mysql2/promise';
 import type { DataSource } from 'typeorm';
 import type { BodyOf } from '@obolus/contract/commands';
@@ -6,6 +6,9 @@ import { MAY_POST, ROLES, type DocumentKind, type Role } from '@obolus/contract/
 import type { Config, DatabaseConfig } from '../config.ts';
 import { serve, type Running } from '../serve.ts';
 import { setUpCompany } from '../setUp/company.ts';
+import { Client } from './client.ts';
+
+export { Client, type Reply } from './client.ts';
 
 export const TODAY = '2026-11-23';
 export const PASSWORD = 'for the tests only';
@@ -117,68 +120,6 @@ export async function seed(source: DataSource): Promise<void> {
   await source.query(
     "INSERT INTO exchange_rate (currency, from_day, rate) VALUES ('EUR', '2026-01-01', 10800000000), ('EUR', '2026-03-20', 11000000000)",
   );
-}
-
-export interface Reply {
-  readonly status: number;
-  /** Looked into field by field by the tests. */
-  readonly body: { readonly [field: string]: unknown };
-  readonly headers: Headers;
-}
-
-/** A signed-in user over HTTP: keeps its cookie and its token, makes keys. */
-export class Client {
-  private cookie = '';
-  csrfToken = '';
-  private readonly url: string;
-
-  constructor(url: string) {
-    this.url = url;
-  }
-
-  async call(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Reply> {
-    const response = await fetch(this.url + path, {
-      method,
-      headers: {
-        ...(body === undefined ? {} : { 'Content-Type': 'application/json' }),
-        Cookie: this.cookie,
-        'X-CSRF-Token': this.csrfToken,
-        ...headers,
-      },
-      ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
-    });
-    const cookie = response.headers.get('set-cookie');
-    if (cookie) this.cookie = cookie.split(';')[0] ?? '';
-    const text = await response.text();
-    const parsed = (text.startsWith('{') ? JSON.parse(text) : { text }) as Reply['body'];
-    if (typeof parsed.csrfToken === 'string') this.csrfToken = parsed.csrfToken;
-    return { status: response.status, body: parsed, headers: response.headers };
-  }
-
-  /** A file, as it is. */
-  fetch(path: string): Promise<Response> {
-    return fetch(this.url + path, { headers: { Cookie: this.cookie } });
-  }
-
-  post(kind: DocumentKind, body: object, key: string = randomUUID()): Promise<Reply> {
-    return this.call('POST', `/api/documents/${kind}`, body, { 'Idempotency-Key': key });
-  }
-
-  /** Posts what must be accepted and gives the document's id. */
-  async posted(kind: DocumentKind, body: object): Promise<string> {
-    const reply = await this.post(kind, body);
-    if (reply.status !== 201) throw new Error(`${kind}: ${JSON.stringify(reply.body)}`);
-    return String(reply.body.id);
-  }
-
-  preview(kind: DocumentKind, body: object, key?: string): Promise<Reply> {
-    return this.call(
-      'POST',
-      `/api/documents/${kind}/preview`,
-      body,
-      key === undefined ? {} : { 'Idempotency-Key': key },
-    );
-  }
 }
 
 /** Bodies as the interface sends them, with what a test does not care about filled in. */

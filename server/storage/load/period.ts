@@ -49,11 +49,15 @@ export async function readOpenAtClose(reading: Reading, onPurchase: boolean, on:
   const foreign = (column: string) => (onPurchase ? 'TRUE' : `${column} <> (SELECT currency FROM company)`);
   const billed =
     'SELECT COALESCE(SUM(b.quantity), 0) FROM bill_line b JOIN document bd ON bd.id = b.document_id AND bd.date <= ?';
+  // Estimates are accrued also of what is billed.
+  const estimated = onPurchase
+    ? 'OR EXISTS (SELECT 1 FROM receipt_estimate e WHERE e.document_id = l.document_id AND e.line_no = l.line_no)'
+    : '';
   const receipts = await query(
     reading,
     `SELECT l.document_id, l.line_no FROM receipt_line l JOIN document d ON d.id = l.document_id
      WHERE ${foreign('l.currency')} AND d.date <= ? AND ${stands('d.id')}
-       AND l.quantity > (${billed} WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND ${stands('b.document_id')})`,
+       AND (l.quantity > (${billed} WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND ${stands('b.document_id')}) ${estimated})`,
     [on, on],
   );
   const orders = onPurchase

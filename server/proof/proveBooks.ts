@@ -133,10 +133,15 @@ async function proveTakings(source: DataSource): Promise<string[]> {
     `SELECT line_document_id, line_no, SUM(CASE WHEN component IN ('invoiced', 'lost', 'carried') THEN amount ELSE 0 END) AS value FROM value_change GROUP BY line_document_id, line_no`,
   );
   const known = new Map(values.map((row) => [`${row.line_document_id}/${row.line_no}`, BigInt(row.value ?? 0)]));
+  const [company] = (await source.query('SELECT recognition FROM company')) as Row[];
   const should = new Map<string, bigint>();
   for (const from of sources) {
     const parts = split(from.value, from.quantity, from.takings);
-    from.takings.forEach((taking, at) => should.set(taking.line, (should.get(taking.line) ?? 0n) + (parts[at] ?? 0n)));
+    from.takings.forEach((taking, at) => {
+      // Where purchases are expensed when billed, what carries nothing into a pool takes no cost (accounting.md).
+      const part = taking.into === undefined && company?.recognition === 'on-purchase' ? 0n : (parts[at] ?? 0n);
+      should.set(taking.line, (should.get(taking.line) ?? 0n) + part);
+    });
   }
   return [...should].flatMap(([line, value]) =>
     (known.get(line) ?? 0n) === value ? [] : [`${line} should take ${value}, takes ${known.get(line)}`],
