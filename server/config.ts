@@ -37,37 +37,50 @@ export interface Config {
   readonly standIns: boolean;
 }
 
+type Environment = Readonly<Record<string, string | undefined>>;
+
+const required = (environment: Environment, name: string): string => {
+  const value = environment[name];
+  if (value === undefined || value === '') throw new Error(`${name} is not set: see docs/configuration.md.`);
+  return value;
+};
+
+function port(environment: Environment, name: string, otherwise: number): number {
+  const given = Number(environment[name] ?? otherwise);
+  if (!Number.isInteger(given) || given < 0 || given > 65_535)
+    throw new Error(`${name} must be a port from 0 to 65535.`);
+  return given;
+}
+
+/** Where the books are kept, from environment variables. Throws, naming what is missing. */
+export function readDatabase(environment: Environment): DatabaseConfig {
+  const account = (name: string): Account => ({
+    user: required(environment, `OBOLUS_DB_${name}USER`),
+    password: required(environment, `OBOLUS_DB_${name}PASSWORD`),
+  });
+  return {
+    host: required(environment, 'OBOLUS_DB_HOST'),
+    port: port(environment, 'OBOLUS_DB_PORT', 3306),
+    name: environment.OBOLUS_DB_NAME ?? 'obolus',
+    owner: account('OWNER_'),
+    app: account(''),
+  };
+}
+
 /** Reads the configuration from environment variables (the table in docs/configuration.md). Throws, naming what is missing. */
-export function readConfig(environment: Readonly<Record<string, string | undefined>>, webFolder: string): Config {
-  const required = (name: string): string => {
-    const value = environment[name];
-    if (!value) throw new Error(`Set ${name} (see docs/configuration.md).`);
-    return value;
-  };
-  const port = (name: string, otherwise: number): number => {
-    const given = Number(environment[name] ?? otherwise);
-    if (!Number.isInteger(given) || given < 0 || given > 65_535)
-      throw new Error(`${name} must be a port from 0 to 65535.`);
-    return given;
-  };
+export function readConfig(environment: Environment, webFolder: string): Config {
   const count = (name: string, otherwise: number): number => {
     const given = Number(environment[name] ?? otherwise);
     if (!Number.isInteger(given) || given < 1 || given > 1000)
       throw new Error(`${name} must be a number from 1 to 1000.`);
     return given;
   };
-  const secret = required('OBOLUS_SESSION_SECRET');
+  const secret = required(environment, 'OBOLUS_SESSION_SECRET');
   if (secret.length < 32) throw new Error('OBOLUS_SESSION_SECRET must have at least 32 characters.');
   return {
     host: environment.OBOLUS_HOST ?? '127.0.0.1',
-    port: port('OBOLUS_PORT', 4300),
-    database: {
-      host: required('OBOLUS_DB_HOST'),
-      port: port('OBOLUS_DB_PORT', 3306),
-      name: environment.OBOLUS_DB_NAME ?? 'obolus',
-      owner: { user: required('OBOLUS_DB_OWNER_USER'), password: required('OBOLUS_DB_OWNER_PASSWORD') },
-      app: { user: required('OBOLUS_DB_USER'), password: required('OBOLUS_DB_PASSWORD') },
-    },
+    port: port(environment, 'OBOLUS_PORT', 4300),
+    database: readDatabase(environment),
     connections: count('OBOLUS_DB_CONNECTIONS', 24),
     sessionSecret: secret,
     secureCookies: environment.OBOLUS_SECURE_COOKIES === 'true',
@@ -77,10 +90,10 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
     checkReplies: environment.OBOLUS_CHECK_REPLIES === 'true',
     mail: {
       host: environment.OBOLUS_MAIL_HOST,
-      port: port('OBOLUS_MAIL_PORT', 25),
+      port: port(environment, 'OBOLUS_MAIL_PORT', 25),
       from: environment.OBOLUS_MAIL_FROM ?? 'purchasing@localhost',
     },
-    mailboxPort: port('OBOLUS_MAILBOX_PORT', 0),
+    mailboxPort: port(environment, 'OBOLUS_MAILBOX_PORT', 0),
     standIns: environment.OBOLUS_STAND_INS === 'true',
   };
 }

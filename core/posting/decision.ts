@@ -136,21 +136,21 @@ export function checkGoods(
 }
 
 /** A pool as the books hold it, or an empty one for goods that were never in that warehouse. */
-export function poolOrEmpty(books: Books, item: Item, warehouse: string): Pool {
-  const id = poolId(item.id, warehouse);
-  const known = books.pools.get(id);
-  if (known) return known;
+export const poolOrEmpty = (books: Books, item: Item, warehouse: string): Pool =>
+  books.pools.get(poolId(item.id, warehouse)) ?? emptyPool(item, warehouse);
+
+/** A pool that nothing ever moved in, with the standards that were set meanwhile. */
+export function emptyPool(item: Item, warehouse: string): Pool {
   const [first, ...changes] = item.standards;
   const movements: Movement[] = changes.map(({ line, date, standard }) => revaluation(line, date, standard));
   const last = movements[movements.length - 1];
   const start = { ...BEFORE_ALL, state: { ...EMPTY_POOL, standard: first?.standard } };
   const end = last && { date: last.date, place: last.place, state: { ...EMPTY_POOL, standard: last.standard } };
-  const { method } = item;
   return {
-    id,
+    id: poolId(item.id, warehouse),
     item: item.id,
     warehouse,
-    method,
+    method: item.method,
     checkpoints: end ? [start, end] : [start],
     movements,
     values: movements.map(() => base(0n)),

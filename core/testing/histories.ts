@@ -12,7 +12,8 @@ import {
   quantity,
   rateOrThrow,
 } from '../exact/amounts.ts';
-import { addDays, laterOf, type Day } from '../exact/calendar.ts';
+import { addDays, endOfMonth, laterOf, type Day } from '../exact/calendar.ts';
+import { dayAfter } from '../periods/period.ts';
 import { companyOf, emptyBooks, type Books, type Item, type Recognition } from '../posting/books.ts';
 import type { Command } from '../posting/decide.ts';
 import { openToReceive } from '../purchasing/order.ts';
@@ -69,7 +70,9 @@ export const MOVES = [
   'pay',
   'reverse',
 ] as const;
-export type Move = (typeof MOVES)[number];
+/** With the closing of periods and their opening, for books whose accounts nobody works out from the lines alone. */
+export const MOVES_WITH_PERIODS = [...MOVES, 'close or open', 'prepay'] as const;
+export type Move = (typeof MOVES_WITH_PERIODS)[number];
 
 const METHODS: readonly CostingMethod[] = ['fifo', 'average', 'standard', 'lot'];
 const method = fc.constantFrom(...METHODS);
@@ -82,31 +85,29 @@ export const settings: fc.Arbitrary<Setting> = fc.record({
 });
 
 /** Receipts come often enough that there is something to deliver. */
-const move = fc.oneof(
-  {
-    weight: 4,
-    arbitrary: fc.constantFrom<Move>(
-      'order',
-      'receive',
-      'receive',
-      'receive',
-      'bill',
-      'charge',
-      'assemble',
-      'deliver',
-      'invoice',
-    ),
-  },
-  {
-    weight: 4,
-    arbitrary: fc.constantFrom<Move>(...MOVES),
-  },
-);
+const moveOf = (moves: readonly Move[]) =>
+  fc.oneof(
+    {
+      weight: 4,
+      arbitrary: fc.constantFrom<Move>(
+        'order',
+        'receive',
+        'receive',
+        'receive',
+        'bill',
+        'charge',
+        'assemble',
+        'deliver',
+        'invoice',
+      ),
+    },
+    { weight: 4, arbitrary: fc.constantFrom<Move>(...moves) },
+  );
 
-export const choices = (most: number): fc.Arbitrary<Choice[]> =>
+export const choices = (most: number, moves: readonly Move[] = MOVES): fc.Arbitrary<Choice[]> =>
   fc.array(
     fc.record({
-      move,
+      move: moveOf(moves),
       pick: fc.nat(60),
       other: fc.nat(60),
       units: fc.bigInt(1n, 40n),
@@ -147,7 +148,8 @@ export function openingBooks({ methods, recognition, currency, scale }: Setting)
 /** The command that a choice stands for, where the books have something for it. */
 export function commandFor(books: Books, choice: Choice, { scale }: Setting): Command | undefined {
   // Two documents are entered on a day.
-  const date: Day = addDays('2026-03-08', Math.floor(documentsIn(books) / 2) - choice.back);
+  const entered = addDays('2026-03-08', Math.floor(documentsIn(books) / 2) - choice.back);
+  const date: Day = laterOf(entered, books.company.firstOpenDay);
   const reading: Reading = { books, choice, date, scale, warehouse: WAREHOUSES[choice.other % 2] ?? 'main' };
   return READ[choice.move](reading);
 }
@@ -518,6 +520,19 @@ const READ: Readonly<Record<Move, Read>> = {
       reason: '',
     };
   },
+  'close or open': ({ books, date }) => {
+    const standing = books.closedPeriods.find(({ accruals, takenBack }) => accruals.length > 0 && !takenBack);
+    if (!standing) return { kind: 'close', date: endOfMonth(date), period: date.slice(0, 7) };
+    const next = dayAfter(standing.period);
+    return { kind: 'open', date: next, period: next.slice(0, 7) };
+  },
+  prepay: ({ choice, date }) => ({
+    kind: 'prepayment',
+    vendor: 'V',
+    currency: choice.other % 2 === 0 ? 'EUR' : 'USD',
+    date,
+    amount: documentAmount(choice.cents * 100n + 1n),
+  }),
   reverse: ({ books, choice, date }) => {
     const facts = pickOf(
       [...books.documents.values()].filter((known) => known.citedBy.length === 0 && known.kind !== 'reversal'),

@@ -28,9 +28,9 @@ export async function freePort(wanted, host = '127.0.0.1') {
 
 /**
  * Starts the database called `name` (initialising it the first time) and gives how to connect to it and how to stop it.
- * One that is left running by a start that was killed is taken over.
+ * One that is left running by a start that was killed is taken over; one that runs is joined where that is asked for, and left running.
  */
-export async function startDatabase(name, { fresh = false, quiet = false, onDown } = {}) {
+export async function startDatabase(name, { fresh = false, quiet = false, joining = false, onDown } = {}) {
   const mariadbd = ensureDebian('mariadbd', 'mariadb-server');
   const folder = join(dataFolder, name);
   const files = {
@@ -38,6 +38,7 @@ export async function startDatabase(name, { fresh = false, quiet = false, onDown
     // A server that starts clears the temporary tables that it finds, also those of another one that runs: each has a folder of its own.
     temporary: join(folder, 'tmp'),
     pid: join(folder, 'mariadb.pid'),
+    port: join(folder, 'port'),
     secrets: join(folder, 'secrets.json'),
     // A socket's path may have only about 100 characters, so it lies where paths are short.
     socket: join(tmpdir(), `obolus-${createHash('sha256').update(folder).digest('hex').slice(0, 12)}.sock`),
@@ -50,8 +51,11 @@ export async function startDatabase(name, { fresh = false, quiet = false, onDown
   const first = !existsSync(files.secrets);
   if (first) initialise(files);
   const secrets = JSON.parse(readFileSync(files.secrets, 'utf8'));
+  if (joining && pidOf(files) !== undefined)
+    return { ...connectionTo(files, secrets, Number(readFileSync(files.port, 'utf8'))), stop: () => Promise.resolve() };
   await stopLeftOver(files);
   const port = await freePort(secrets.port);
+  writeFileSync(files.port, String(port));
   if (port !== secrets.port && !quiet) console.log(`Port ${secrets.port} is taken; the database listens on ${port}.`);
 
   let stopping = false;
@@ -72,15 +76,10 @@ export async function startDatabase(name, { fresh = false, quiet = false, onDown
     });
   };
   launch();
-  const connection = { host: '127.0.0.1', port, database: 'obolus' };
   await waitUntilUp(files, first ? '' : secrets.root);
   if (first || !secrets.ready) await createAccounts(files, secrets, first);
   return {
-    ...connection,
-    owner: { user: 'obolus_owner', password: secrets.owner },
-    app: { user: 'obolus_app', password: secrets.app },
-    root: { user: 'root', password: secrets.root },
-    socket: files.socket,
+    ...connectionTo(files, secrets, port),
     pid: () => child.pid,
     stop: () =>
       new Promise((resolve) => {
@@ -91,6 +90,16 @@ export async function startDatabase(name, { fresh = false, quiet = false, onDown
       }),
   };
 }
+
+const connectionTo = (files, secrets, port) => ({
+  host: '127.0.0.1',
+  port,
+  database: 'obolus',
+  owner: { user: 'obolus_owner', password: secrets.owner },
+  app: { user: 'obolus_app', password: secrets.app },
+  root: { user: 'root', password: secrets.root },
+  socket: files.socket,
+});
 
 function initialise(files) {
   rmSync(files.data, { recursive: true, force: true });
@@ -146,13 +155,19 @@ function serverOptions(files, port) {
 
 /** A database of ours that a killed start left running is stopped cleanly before its folder is used again. */
 async function stopLeftOver(files) {
-  if (!existsSync(files.pid)) return;
-  const pid = Number(readFileSync(files.pid, 'utf8'));
-  const running = () =>
-    existsSync(`/proc/${pid}/cmdline`) && readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(files.data);
-  if (!pid || !running()) return;
+  const pid = pidOf(files);
+  if (pid === undefined) return;
   process.kill(pid, 'SIGTERM');
-  for (let wait = 0; wait < 100 && running(); wait += 1) await new Promise((resolve) => setTimeout(resolve, 100));
+  for (let wait = 0; wait < 100 && pidOf(files) !== undefined; wait += 1)
+    await new Promise((resolve) => setTimeout(resolve, 100));
+}
+
+/** The process of a database of ours that runs; undefined where none does. */
+function pidOf(files) {
+  if (!existsSync(files.pid)) return undefined;
+  const pid = Number(readFileSync(files.pid, 'utf8'));
+  const command = `/proc/${pid}/cmdline`;
+  return pid && existsSync(command) && readFileSync(command, 'utf8').includes(files.data) ? pid : undefined;
 }
 
 async function connect(files, password) {

@@ -1,6 +1,8 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { makeSchema } from '../testing/testServer.ts';
+import { runs, seed } from '@obolus/core/testing/runs';
+import { histories, playHistory } from './histories.ts';
 import { HttpBooks } from './httpBooks.ts';
 import { playBoth } from './run.ts';
 
@@ -26,4 +28,14 @@ describe('the casebook over HTTP', () => {
   it.each(files)('%s is as the core has it', async (name) => {
     expect((await playBoth(server, readFileSync(new URL(name, folder), 'utf8'))).differences).toEqual([]);
   });
+});
+
+describe('random histories over HTTP', () => {
+  const count = runs(40);
+  it.each(histories(count, seed).map((history, at) => [at + 1, history] as const))(
+    `history %i of seed ${seed} is as the core has it`,
+    async (_, history) => {
+      expect(await playHistory(server, history)).toEqual([]);
+    },
+  );
 });

@@ -1,7 +1,8 @@
 import { playCase, type CaseReport } from '@obolus/core/cases/runCase';
 import type { Books } from '@obolus/core/posting/books';
 import { record } from '@obolus/core/posting/record';
-import type { DatabaseConfig } from '../config.ts';
+import { readDatabase } from '../config.ts';
+import { histories, playHistory } from './histories.ts';
 import { HttpBooks, type Difference, type ServerFacts } from './httpBooks.ts';
 
 /** What the core and the server made of a case. */
@@ -32,14 +33,35 @@ export async function playBoth(server: HttpBooks, text: string): Promise<BothRep
   }
 }
 
-/** Plays cases one after the other on one database, and gives what came of each as soon as it is there. */
-export async function* playCases(
-  database: DatabaseConfig,
-  texts: Iterable<readonly [name: string, text: string]>,
-): AsyncGenerator<BothReports & { name: string }> {
-  const server = await HttpBooks.open(database);
+/** A report under the name of its case. */
+export interface NamedReport extends BothReports {
+  readonly name: string;
+}
+
+/** Plays cases one after the other on the database that the environment names, and gives what came of each as soon as it is there. */
+export async function* playCases(cases: Iterable<readonly [name: string, text: string]>): AsyncGenerator<NamedReport> {
+  const server = await HttpBooks.open(readDatabase(process.env));
   try {
-    for (const [name, text] of texts) yield { name, ...(await playBoth(server, text)) };
+    for (const [name, text] of cases) yield { name, ...(await playBoth(server, text)) };
+  } finally {
+    await server.close();
+  }
+}
+
+/** Plays random histories of a seed in the same way. */
+export async function* playHistories(count: number, seed: number): AsyncGenerator<NamedReport> {
+  const server = await HttpBooks.open(readDatabase(process.env));
+  try {
+    for (const [at, history] of histories(count, seed).entries()) {
+      const differences = await playHistory(server, history);
+      yield {
+        name: `history ${at + 1} of seed ${seed}`,
+        title: `${history[1].length} choices, ${history[0].recognition}, ${history[0].currency}`,
+        differences,
+        core: [],
+        server: server.posted,
+      };
+    }
   } finally {
     await server.close();
   }

@@ -16,6 +16,7 @@ import {
 } from '@obolus/core/costing/pool';
 import { base } from '@obolus/core/exact/amounts';
 import type { Item } from '@obolus/core/posting/books';
+import { emptyPool } from '@obolus/core/posting/decision';
 import { groupBy } from '../groupBy.ts';
 import { FIRST_DAY, readMovements } from './movements.ts';
 import { PACKS, packsOf } from './packs.ts';
@@ -70,8 +71,11 @@ export async function readPools(
       method: item.method,
       writeDowns: writeDowns.get(text(row.id)) ?? [],
     };
-    // A pool that nothing ever moved in is begun by the document itself.
-    if (row.last_day == null) continue;
+    // A pool that nothing ever moved in is begun by the document itself; what it can be sold for may be known already.
+    if (row.last_day == null) {
+      if (about.writeDowns.length > 0) pools.push({ ...emptyPool(item, about.warehouse), ...about });
+      continue;
+    }
     // Without anything later, the state at the end is all that is needed; documents are entered behind it.
     if (from === undefined)
       pools.push({ ...about, checkpoints: [{ date: row.last_day, place: 0, state: end }], movements: [], values: [] });
