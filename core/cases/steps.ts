@@ -148,7 +148,7 @@ function linesOf(step: Fields, keys: readonly string[], name = 'lines'): Fields[
   return lines;
 }
 
-const ASKED = ['qty', 'unit', 'price', 'discount', 'estimate', 'tax-code', ...DIMENSIONS];
+const ASKED = ['qty', 'unit', 'price', 'due', 'discount', 'estimate', 'tax-code', ...DIMENSIONS];
 
 function order({ step, books, date }: Reading): Command {
   const lines = linesOf(step, ['item', 'expense', ...ASKED]).map((line) => ({
@@ -169,7 +169,7 @@ const askedOf = (line: Fields, books: Books) => ({
   ...quantityOf(line),
   unit: optionalText(line, 'unit'),
   ...priceOf(line),
-  due: undefined,
+  due: optionalText(line, 'due'),
   dimensions: dimensionsOf(line),
   taxCode: optionalText(line, 'tax-code'),
   estimates: listOf(line, 'estimate').map((estimate) => estimateOf(estimate, books)),

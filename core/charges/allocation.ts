@@ -206,15 +206,14 @@ function replaceEstimates(
       const key = `${line.id} ${share.kind}`;
       const left = estimateLeft(line.receipt, share.kind) - (used.get(key) ?? 0n);
       const amount = share.amounts[position] ?? base(0n);
-      const part = command.more ? smallerOf(left, amount) : amount === 0n ? 0n : left;
+      // A refund never uses an estimate up.
+      const part = amount <= 0n ? 0n : command.more && amount < left ? amount : left;
       used.set(key, (used.get(key) ?? 0n) + part);
       return base(part);
     });
     return { ...share, estimatesUsed };
   });
 }
-
-const smallerOf = (left: bigint, share: bigint): bigint => (share < 0n ? 0n : share < left ? share : left);
 
 function costsOf(share: AllocationDocument['shares'][number], lines: readonly LandedLine[], charge: Charge): Cost[] {
   return lines.flatMap((line, position) => {

@@ -7,10 +7,13 @@ export type DecimalProblem = 'not_a_number' | 'too_many_decimals' | 'too_large';
 
 export type ParsedDecimal = { ok: true; scaled: bigint } | { ok: false; problem: DecimalProblem };
 
-const DECIMAL = /^([+-]?)(\d+)(?:\.(\d*))?$/;
+const DECIMAL = /^([+-]?)(?=\.?\d)(\d*)(?:\.(\d*))?$/;
 
 /** What a signed 64-bit column of the database can hold. */
 export const LARGEST = 9_223_372_036_854_775_807n;
+
+/** The largest amount that a line may come to, in minor units: thousands of them still add up to what a column holds. */
+export const LARGEST_AMOUNT = 100_000_000_000_000_000n;
 
 /** Reads `text` as a decimal with at most `places` decimals; trailing zeros beyond them are fine. */
 export function parseDecimal(text: string, places: number): ParsedDecimal {
@@ -19,7 +22,7 @@ export function parseDecimal(text: string, places: number): ParsedDecimal {
   const [, sign, whole = '', fraction = ''] = match;
   const kept = fraction.replace(/0+$/, '');
   if (kept.length > places) return { ok: false, problem: 'too_many_decimals' };
-  const magnitude = BigInt(whole + kept.padEnd(places, '0'));
+  const magnitude = BigInt(`0${whole}` + kept.padEnd(places, '0'));
   if (magnitude > LARGEST) return { ok: false, problem: 'too_large' };
   return { ok: true, scaled: sign === '-' ? -magnitude : magnitude };
 }

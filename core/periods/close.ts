@@ -54,6 +54,8 @@ function checkClose(books: Books, { period, date }: CloseCommand): Refusal[] {
   if (!isDay(date)) return [refusal('date_impossible', '/date', { date })];
   if (date < firstDayOf(period) || date > lastDayOf(period))
     return [refusal('date_outside_period', '/date', { date, period })];
+  const { today } = books.company;
+  if (today !== undefined && firstDayOf(period) > today) return [refusal('period_not_begun', '/period', { period })];
   if (firstDayOf(period) < books.company.firstOpenDay) return [refusal('period_closed_already', '/period', { period })];
   const standing = books.closedPeriods.find((closed) => closed.accruals.length > 0 && !closed.takenBack);
   return standing ? [refusal('period_accruals_stand', '/period', { period: standing.period })] : [];

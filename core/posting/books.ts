@@ -28,6 +28,8 @@ export interface Company {
   readonly firstOpenDay: Day;
   /** Periods that end before this day can never be opened again. */
   readonly lockedUntil: Day;
+  /** The day on which documents are entered; undefined where nobody looks at a clock. */
+  readonly today: Day | undefined;
   /** Kinds of charge that are no cost of goods: storage after a delay, a fine. They go to expense. */
   readonly notCosts: ReadonlySet<string>;
   /** Kinds of charge that carry or insure goods to the border. */
@@ -456,6 +458,7 @@ export const NOT_COSTS: ReadonlySet<string> = new Set([
 export const companyOf = (settings: Pick<Company, 'currency' | 'firstOpenDay'> & Partial<Company>): Company => ({
   recognition: 'on-sale',
   lockedUntil: '',
+  today: undefined,
   notCosts: NOT_COSTS,
   toTheBorder: new Set(['freight', 'insurance']),
   customsValueWithFreight: false,

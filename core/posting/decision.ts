@@ -14,8 +14,9 @@ import { revaluation } from '../costing/poolRun.ts';
 import { lotsLeft, type Source } from '../costing/taking.ts';
 import { settle, type Settlement, type Short } from '../costing/settle.ts';
 import { base, formatQuantity, ONE_TO_ONE, ONE_UNIT, quantity, type Quantity, type Rate } from '../exact/amounts.ts';
-import { isDay, type Day } from '../exact/calendar.ts';
+import { addDays, isDay, type Day } from '../exact/calendar.ts';
 import { isCurrency } from '../exact/currencies.ts';
+import { LARGEST, LARGEST_AMOUNT } from '../exact/decimal.ts';
 import type { Books, Item } from './books.ts';
 import { NO_EFFECTS, type Effects } from './effects.ts';
 import { refusal, type Refusal } from './refusal.ts';
@@ -47,9 +48,21 @@ export function checkDate(books: Books, date: Day, cited: readonly Day[] = []): 
   if (date < books.company.firstOpenDay) {
     return [refusal('date_in_closed_period', '/date', { date, firstOpenDay: books.company.firstOpenDay })];
   }
+  const ahead = checkAhead(books, date, DAYS_AHEAD, '/date');
+  if (ahead.length > 0) return ahead;
   const after = cited.filter((day) => day > date).sort();
   const latest = after[after.length - 1];
   return latest ? [refusal('date_before_cited', '/date', { date, cited: latest })] : [];
+}
+
+/** No document is dated further ahead of the day on which it is entered; what is due may be. */
+const DAYS_AHEAD = 366;
+export const DAYS_DUE_AHEAD = 3660;
+
+/** A day that lies years ahead is a slip of the hand. */
+export function checkAhead({ company: { today } }: Books, date: Day, days: number, at: string): Refusal[] {
+  const farthest = today === undefined ? undefined : addDays(today, days);
+  return farthest !== undefined && date > farthest ? [refusal('date_far_ahead', at, { date, farthest })] : [];
 }
 
 /** The rate of a currency on a day: the latest that had begun. Base currency is one to one. */
@@ -194,6 +207,8 @@ export function post<Document>(books: Books, decided: Decided<Document>): Decisi
   if (!settled.ok) return refused([refusalOfShort(settled.short, effects)]);
   const twice = serialTwice(books, settled.settlement, effects);
   if (twice) return refused([twice]);
+  const beyond = beyondColumns(settled.settlement, effects);
+  if (beyond) return refused([beyond]);
   const entries = decided.postsNothing ? [] : journal.entries();
   const cited = [...new Set(cites.map((line) => line.split('/')[0] ?? ''))];
   return { accepted: true, posted: { document, effects, sign, cites: cited, settlement: settled.settlement, entries } };
@@ -206,6 +221,14 @@ function refusalOfShort({ pool, movement, date, quantity: missing, lot }: Short,
   const line = own ? Number(own.id.split('/')[1]) : 1;
   const values = { item: pool.item, warehouse: pool.warehouse, date, short: formatQuantity(missing) };
   return refusal('stock_short', `/lines/${Math.max(line - 1, 0)}/quantity`, lot === '' ? values : { ...values, lot });
+}
+
+/** Amounts that no column could hold are refused before anything is written. */
+function beyondColumns({ pools, valueChanges }: Settlement, { flows }: Effects): Refusal | undefined {
+  const isLarge = (amount: bigint, most: bigint) => amount > most || amount < -most;
+  const amounts = [...flows, ...valueChanges].some(({ amount }) => isLarge(amount, LARGEST_AMOUNT));
+  const held = pools.some(({ pool }) => isLarge(endOf(pool).value, LARGEST) || isLarge(endOf(pool).quantity, LARGEST));
+  return amounts || held ? refusal('too_large', '') : undefined;
 }
 
 /** A serial number stands for one thing: it cannot come in while it is here. */

@@ -228,7 +228,7 @@ const spoilt: Spoilt[] = [
     'a standard below zero',
     'standard',
     firstLine('standard', { standard: priceOrThrow('-1') }),
-    'price_negative /lines/0/standard',
+    'standard_not_positive /lines/0/standard',
   ],
   [
     'an item nobody knows',

@@ -176,11 +176,6 @@ describe('a bill is refused', () => {
       'charge_kind_twice /charges/1/kind kind=duty',
     ],
     [
-      'with a negative charge',
-      bill({ charges: [{ kind: 'duty', amount: documentAmount(-1n) }] }),
-      'amount_negative /charges/0/amount',
-    ],
-    [
       'with a charge of nothing',
       bill({ charges: [{ kind: 'duty', amount: documentAmount(0n) }] }),
       'amount_zero /charges/0/amount',

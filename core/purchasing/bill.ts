@@ -500,7 +500,7 @@ function checkCharges(command: BillCommand): Refusal[] {
     const at = `/charges/${position}`;
     const twice = kinds.has(charge.kind) ? [refusal('charge_kind_twice', `${at}/kind`, { kind: charge.kind })] : [];
     kinds.add(charge.kind);
-    if (charge.amount < 0n) return [...twice, refusal('amount_negative', `${at}/amount`)];
+    // Below zero it is a refund (accounting.md, refund of a charge).
     return charge.amount === 0n ? [...twice, refusal('amount_zero', `${at}/amount`)] : twice;
   });
 }

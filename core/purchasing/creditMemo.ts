@@ -18,6 +18,7 @@ import {
 } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import { cumulative } from '../exact/cumulative.ts';
+import { divideRounded } from '../exact/rounding.ts';
 import type { Books, CreditableLine } from '../posting/books.ts';
 import { checkCitedOnce, checkCurrency, checkDate, post, rateOn, refused, type Decision } from '../posting/decision.ts';
 import type { Cost, Flow } from '../posting/effects.ts';
@@ -170,7 +171,7 @@ function creditedLine(line: Line, of: CreditableLine, rate: Rate, home: string, 
     const soFar = sumOf(of.credits) + line.quantity;
     const ownAmount = documentAmount(cumulative(of.amount, soFar, of.quantity, taken(of, 'amount')));
     const own = base(cumulative(of.base, soFar, of.quantity, taken(of, 'base')));
-    const priceDifference = toBase(documentAmount(ownAmount - amount), of.currency, of.rate, home);
+    const priceDifference = atWhatItIsCarried(of, ownAmount - amount, home);
     return {
       ...known,
       to: 'return',
@@ -200,6 +201,20 @@ function creditedLine(line: Line, of: CreditableLine, rate: Rate, home: string, 
     priceDifference: base(0n),
     payable: atCredit(amount),
   };
+}
+
+/**
+ * What the vendor keeps of goods that went back, at the rate at which they were carried: their base amount ÷ their amount in
+ * the document's currency, which for goods billed ahead is the bill's (accounting.md, credit memo on a return).
+ */
+function atWhatItIsCarried(
+  { amount, base: carried, currency, rate }: CreditableLine,
+  kept: bigint,
+  home: string,
+): BaseAmount {
+  return amount === 0n
+    ? toBase(documentAmount(kept), currency, rate, home)
+    : base(divideRounded(kept * carried, amount));
 }
 
 const taken = (of: CreditableLine, figure: 'amount' | 'base' | 'expected' | 'expectedBase'): bigint =>

@@ -1,9 +1,28 @@
 import type { Dimensions } from '../books/journal.ts';
-import { FRACTION_PLACES, type Fraction, type Price, type Quantity } from '../exact/amounts.ts';
+import {
+  FRACTION_PLACES,
+  lineAmount,
+  ONE_TO_ONE,
+  toBase,
+  type Fraction,
+  type Price,
+  type Quantity,
+} from '../exact/amounts.ts';
+import { isCurrency } from '../exact/currencies.ts';
+import { LARGEST_AMOUNT } from '../exact/decimal.ts';
 import { isDay, type Day } from '../exact/calendar.ts';
 import { powerOfTen } from '../exact/rounding.ts';
 import type { Books, Bought, Estimate, OrderLine, Statement } from '../posting/books.ts';
-import { checkCurrency, checkDate, post, refused, type Decision } from '../posting/decision.ts';
+import {
+  checkAhead,
+  checkCurrency,
+  checkDate,
+  DAYS_DUE_AHEAD,
+  post,
+  rateOn,
+  refused,
+  type Decision,
+} from '../posting/decision.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
 import { checkUnit, inStockUnits } from './packs.ts';
 import { checkHold } from './vendor.ts';
@@ -47,7 +66,9 @@ export function decideOrder(books: Books, command: OrderCommand): Decision<Order
     ...checkHold(books, command.vendor, '/vendor'),
   ];
   if (command.lines.length === 0) refusals.push(refusal('no_lines', '/lines'));
-  command.lines.forEach((line, position) => refusals.push(...checkOrderLine(books, line, `/lines/${position}`)));
+  command.lines.forEach((line, position) =>
+    refusals.push(...checkOrderLine(books, line, command, `/lines/${position}`)),
+  );
   if (refusals.length > 0) return refused(refusals);
   const by = books.nextDocument.toString();
   const lines = command.lines.map((line) => ({
@@ -80,20 +101,46 @@ export function statementOf(
 }
 
 /** What every line must say, on a new order and in a later version of it. */
-export function checkOrderLine(books: Books, line: OrderLineCommand, at: string): Refusal[] {
+export function checkOrderLine(
+  books: Books,
+  line: OrderLineCommand,
+  order: { readonly date: Day; readonly currency: string },
+  at: string,
+): Refusal[] {
   const refusals: Refusal[] = [];
   const { item, expense } = line.bought;
   if (item !== undefined && !books.items.has(item)) refusals.push(refusal('item_unknown', `${at}/item`, { item }));
   if (expense === '') refusals.push(refusal('missing', `${at}/expense`));
   if (line.quantity <= 0n) refusals.push(refusal('quantity_not_positive', `${at}/quantity`));
   refusals.push(...checkUnit(books.items.get(item ?? ''), line, at));
-  if (line.due !== undefined && !isDay(line.due))
-    refusals.push(refusal('date_impossible', `${at}/due`, { date: line.due }));
+  refusals.push(...checkDue(books, line.due, order.date, `${at}/due`), ...checkAmount(books, line, order, at));
   return [
     ...refusals,
     ...checkPrice(line.price, line.discount, at),
     ...checkEstimates(line.estimates ?? [], expense !== undefined, at),
   ];
+}
+
+function checkDue(books: Books, due: Day | undefined, ordered: Day, at: string): Refusal[] {
+  if (due === undefined) return [];
+  if (!isDay(due)) return [refusal('date_impossible', at, { date: due })];
+  if (due < ordered) return [refusal('due_before_ordered', at, { date: ordered })];
+  return checkAhead(books, due, DAYS_DUE_AHEAD, at);
+}
+
+/** What a line comes to must be something that its receipt can be entered at. */
+function checkAmount(
+  books: Books,
+  line: OrderLineCommand,
+  { currency, date }: { readonly date: Day; readonly currency: string },
+  at: string,
+): Refusal[] {
+  if (!isCurrency(currency)) return [];
+  const { quantity, per } = inStockUnits(books.items.get(line.bought.item ?? ''), line);
+  if (per <= 0n) return [];
+  const amount = lineAmount(quantity, { price: line.price, per, discount: line.discount }, currency);
+  const inBase = toBase(amount, currency, rateOn(books, currency, date) ?? ONE_TO_ONE, books.company.currency);
+  return amount > LARGEST_AMOUNT || inBase > LARGEST_AMOUNT ? [refusal('too_large', `${at}/price`)] : [];
 }
 
 export function checkPrice(price: Price, discount: Fraction, at: string): Refusal[] {

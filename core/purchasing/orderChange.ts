@@ -1,7 +1,7 @@
 import { documentOf, lineId, type LineId } from '../costing/pool.ts';
 import { formatQuantity, quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
-import type { Books, Bought, OrderLine, Statement } from '../posting/books.ts';
+import type { Books, Bought, Order, OrderLine, Statement } from '../posting/books.ts';
 import { checkCitedOnce, checkDate, post, refused, type Decision } from '../posting/decision.ts';
 import { refusal, type Refusal } from '../posting/refusal.ts';
 import { billedAhead, checkOrderLine, statementOf, sumOf, type OrderLineCommand } from './order.ts';
@@ -50,9 +50,7 @@ export function decideOrderChange(books: Books, command: OrderChangeCommand): De
   const refusals: Refusal[] = [...checkDate(books, command.date, [order.date]), ...checkCitedOnce(cited, '/lines')];
   refusals.push(...checkSeen(order, command.version, '/version'), ...checkHold(books, order.vendor, '/of'));
   if (command.reason.trim() === '') refusals.push(refusal('reason_missing', '/reason'));
-  command.lines.forEach((line, position) =>
-    refusals.push(...checkChanged(books, command.of, line, `/lines/${position}`)),
-  );
+  command.lines.forEach((line, position) => refusals.push(...checkChanged(books, order, line, `/lines/${position}`)));
   if (refusals.length > 0) return refused(refusals);
 
   const document = books.nextDocument.toString();
@@ -73,11 +71,11 @@ export function decideOrderChange(books: Books, command: OrderChangeCommand): De
   });
 }
 
-function checkChanged(books: Books, order: string, line: ChangedLine, at: string): Refusal[] {
-  if (line.of === undefined) return checkOrderLine(books, { ...line, bought: line.bought ?? { item: '' } }, at);
+function checkChanged(books: Books, order: Order, line: ChangedLine, at: string): Refusal[] {
+  if (line.of === undefined) return checkOrderLine(books, { ...line, bought: line.bought ?? { item: '' } }, order, at);
   const known = books.orderLines.get(line.of);
-  if (!known || documentOf(known.id) !== order) return [refusal('line_unknown', at, { line: line.of })];
-  const refusals = checkOrderLine(books, { ...line, bought: known.bought }, at);
+  if (!known || documentOf(known.id) !== order.id) return [refusal('line_unknown', at, { line: line.of })];
+  const refusals = checkOrderLine(books, { ...line, bought: known.bought }, order, at);
   const stated = statementOf(books, known.bought, line, '');
   if (known.closed.length > 0 && !isSame(known, stated))
     refusals.push(refusal('order_line_closed', `${at}/quantity`, closedBy(known)));

@@ -23,7 +23,7 @@ export function decideStandard(books: Books, command: StandardCommand): Decision
     else if (known.method !== 'standard') refusals.push(refusal('standard_not_kept', `${at}/item`, { item }));
     if (seen.has(item)) refusals.push(refusal('line_cited_twice', at, { line: item }));
     seen.add(item);
-    if (standard < 0n) refusals.push(refusal('price_negative', `${at}/standard`));
+    if (standard <= 0n) refusals.push(refusal('standard_not_positive', `${at}/standard`));
   });
   if (refusals.length > 0) return refused(refusals);
   const document = books.nextDocument.toString();

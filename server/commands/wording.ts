@@ -12,6 +12,11 @@ const SAYS: Readonly<Record<RefusalReason, (values: Values) => string>> = {
   too_large: () => 'This number is too large to keep.',
   no_lines: () => 'Add at least one line.',
   date_impossible: ({ date }) => `“${date}” is not a day: write it as year-month-day, like 2026-11-23.`,
+  date_far_ahead: ({ date, farthest }) => `${date} lies far ahead: choose ${farthest} or earlier.`,
+  due_before_ordered: ({ date }) => `This cannot be due before it is ordered: choose ${date} or later.`,
+  item_and_expense: () => 'A line is for an item or an expense, not for both: leave one of them out.',
+  standard_not_positive: () => 'A standard cost must be more than zero.',
+  period_not_begun: ({ period }) => `${period} has not begun yet: close it when it has.`,
   date_in_closed_period: ({ date, firstOpenDay }) =>
     `${date} lies in a closed period: choose ${firstOpenDay} or later.`,
   date_before_cited: ({ date, cited }) =>
