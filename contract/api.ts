@@ -1,6 +1,6 @@
 import { BODIES, PostedReply, PreviewReply } from './commands.ts';
 import { endpoint, type AnyEndpoint } from './endpoint.ts';
-import { BaseAmount, Day, exactly, Id, Key, LineId, oneOf, Text, Type } from './figures.ts';
+import { AskedDay, BaseAmount, Day, exactly, Id, Key, LineId, oneOf, Text, Type } from './figures.ts';
 import { IMPORT_KINDS, MAY_IMPORT } from './imports.ts';
 import { DOCUMENT_KINDS, MAY_POST, MAY_SECOND, ROLES, type DocumentKind, type Role } from './roles.ts';
 import { LIST_NAMES, ListPage, ListState } from './lists.ts';
@@ -13,7 +13,7 @@ const list = <Row extends Parameters<typeof Type.Array>[0]>(row: Row) => exactly
 const Done = exactly({ done: Type.Literal(true) });
 const importers: readonly Role[] = [...new Set(Object.values(MAY_IMPORT).flat())];
 /** As of a day, by all that is known, or only by what had been entered when a day ended. */
-const asKnown = { on: Type.Optional(Day), known: Type.Optional(Day) };
+const asKnown = { on: Type.Optional(AskedDay), known: Type.Optional(AskedDay) };
 const vendorFilter = exactly({ vendor: Type.Optional(Id) });
 
 const paperOf = (ending: string, summary: string) => ({
@@ -571,7 +571,7 @@ export const api = {
     path: '/trial-balance',
     summary: 'The trial balance as of a day',
     allow: 'signed-in',
-    query: exactly({ asOf: Type.Optional(Day) }),
+    query: exactly({ asOf: Type.Optional(AskedDay) }),
     reply: views.TrialBalance,
   }),
   waiting: endpoint({

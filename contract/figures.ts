@@ -10,6 +10,8 @@ export const Amount = figure('An amount in the currency named beside it');
 export const BaseAmount = figure('An amount in the company’s base currency');
 export const Rate = figure('Base currency units for one unit of the document’s currency');
 export const Day = Type.String({ maxLength: 10, description: 'A day, YYYY-MM-DD' });
+/** A day that must be one, where nothing else looks at it. */
+export const AskedDay = Type.String({ format: 'date', description: 'A day, YYYY-MM-DD' });
 export const Id = Type.String({ pattern: '^[0-9]{1,19}$', description: 'An identifier' });
 export const LineId = Type.String({
   pattern: '^[0-9]{1,19}/[0-9]{1,6}$',

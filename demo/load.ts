@@ -51,7 +51,7 @@ export async function loadDemo(source: DataSource, today: string): Promise<void>
   // Whoever sets up a bank account does not pay it, so the administrator does.
   for (const [kind, text] of imports(firstOpenDay, day)) {
     const role = kind === 'vendors' ? 'administrator' : 'accountant';
-    await importFile(source, { id: idOf(role), role }, kind, text);
+    await importFile(source, { id: idOf(role), role }, today, [kind, text]);
   }
   await bankAccounts(source, { confirms: idOf('approver'), accountant }, today);
 
@@ -76,6 +76,7 @@ export async function loadDemo(source: DataSource, today: string): Promise<void>
       user,
       key: randomUUID(),
       now: now(step),
+      today: day(step.day),
     }).catch((problem: unknown) => {
       if (problem instanceof RefusedError)
         throw new Error(
@@ -245,11 +246,15 @@ function imports(firstOpenDay: string, day: (before: number) => string): [Import
 async function importFile(
   source: DataSource,
   user: { id: string; role: Role },
-  kind: ImportKind,
-  text: string,
+  today: string,
+  [kind, text]: readonly [ImportKind, string],
 ): Promise<void> {
   const id = randomUUID();
-  const staged = await stageImport(source, user, id, { kind, fileName: `${kind}.csv`, content: Buffer.from(text) });
+  const staged = await stageImport(source, user, today, id, {
+    kind,
+    fileName: `${kind}.csv`,
+    content: Buffer.from(text),
+  });
   if (staged.wrong > 0)
     throw new Error(
       `The demo's ${kind} are wrong: ${JSON.stringify(staged.rows.filter((row) => row.problems.length > 0))}`,

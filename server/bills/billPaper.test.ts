@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { formatAmount, formatPrice, formatQuantity } from '@obolus/core/exact/amounts';
-import { paperOf, type Said, type SaidLine } from './billPaper.ts';
+import { paperOf, PLAIN, type Said, type SaidLine } from './billPaper.ts';
 import { fromRows, splitStack } from './readCsv.ts';
 
 const line = (more: Partial<SaidLine> = {}): SaidLine => ({
@@ -28,6 +28,7 @@ const said = (more: Partial<Said> = {}): Said => ({
   lines: [line()],
   charges: [],
   allowances: [],
+  besides: PLAIN,
   taxes: [],
   total: '',
   ...more,

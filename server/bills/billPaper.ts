@@ -32,9 +32,26 @@ export interface BillPaper {
   readonly charges: readonly { readonly said: string; readonly amount: DocumentAmount }[];
   readonly tax: DocumentAmount;
   readonly total: DocumentAmount;
+  /** What it is besides a plain bill or credit memo: looked at before it is posted. */
+  readonly besides: Besides;
   /** Which parts cannot be read, and why: they are to be typed. */
   readonly problems: readonly string[];
 }
+
+/** What a paper says that a plain bill does not, as text; empty where it says nothing. */
+export interface Besides {
+  /** The code of UNTDID 1001: 380 is a commercial invoice, 381 a credit note. */
+  readonly typeCode: string;
+  /** Names and numbers of whom it is made out to. */
+  readonly buyer: readonly string[];
+  readonly prepaid: string;
+  /** What is asked for, where that is not what it comes to in all. */
+  readonly payable: string;
+  readonly rounding: string;
+  readonly withheld: string;
+}
+
+export const PLAIN: Besides = { typeCode: '', buyer: [], prepaid: '', payable: '', rounding: '', withheld: '' };
 
 export interface PaperLine extends BillText {
   /** In words and numbers, as the paper names it. */
@@ -59,6 +76,7 @@ export interface Said {
   readonly taxes: readonly string[];
   /** Empty where the paper says none: then it is what its parts come to. */
   readonly total: string;
+  readonly besides: Besides;
 }
 
 export interface SaidAmount {
@@ -119,6 +137,7 @@ export function paperOf(said: Said): BillPaper {
     charges,
     tax,
     problems,
+    besides: said.besides,
     total:
       said.total === '' ? documentAmount(parts) : (amountOf(said.total, 'the total', reading) ?? documentAmount(parts)),
   };

@@ -8,7 +8,7 @@ import {
 } from '@obolus/core/exact/amounts';
 import { propose, type Proposal } from '@obolus/core/matching/propose';
 import type { TaxLevel } from '@obolus/core/purchasing/taxCode';
-import { paperOf, type BillPaper, type Said, type SaidLine } from './billPaper.ts';
+import { paperOf, PLAIN, type BillPaper, type Said, type SaidLine } from './billPaper.ts';
 import { billedOf, coveredBy, coversOf, draftOfBill, type BillDraft } from './draftOfPaper.ts';
 import type { BillableLine } from './openLines.ts';
 
@@ -58,6 +58,7 @@ const paper = (more: Partial<Said> = {}): BillPaper =>
     lines: [line()],
     charges: [],
     allowances: [],
+    besides: PLAIN,
     taxes: [],
     total: '',
     ...more,

@@ -13,6 +13,7 @@ export function fromCii(root: XmlNode): Said {
   const settled = childAt(trade, 'ApplicableHeaderTradeSettlement');
   const sums = childAt(settled, 'SpecifiedTradeSettlementHeaderMonetarySummation');
   const seller = childAt(agreed, 'SellerTradeParty');
+  const buyer = childAt(agreed, 'BuyerTradeParty');
   const currency = textAt(settled, 'InvoiceCurrencyCode');
   const onAll = (charge: string) =>
     childrenOf(settled, 'SpecifiedTradeAllowanceCharge')
@@ -59,6 +60,19 @@ export function fromCii(root: XmlNode): Said {
         ),
       };
     }),
+    besides: {
+      typeCode: textAt(root, 'ExchangedDocument', 'TypeCode') || 'none',
+      buyer: [
+        textAt(buyer, 'Name'),
+        textAt(buyer, 'SpecifiedLegalOrganization', 'ID'),
+        textAt(buyer, 'SpecifiedTaxRegistration', 'ID'),
+        textAt(buyer, 'GlobalID'),
+      ].filter(Boolean),
+      prepaid: textAt(sums, 'TotalPrepaidAmount'),
+      payable: textAt(sums, 'DuePayableAmount'),
+      rounding: textAt(sums, 'RoundingAmount'),
+      withheld: '',
+    },
     charges: onAll('true'),
     allowances: onAll('false'),
     taxes: [amountIn(childrenOf(sums, 'TaxTotalAmount'), currency)],

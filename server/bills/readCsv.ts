@@ -1,6 +1,6 @@
 import type { EntryFields } from '@obolus/contract/registers/register';
 import { readFile } from '../imports/readFile.ts';
-import type { Said } from './billPaper.ts';
+import { PLAIN, type Said } from './billPaper.ts';
 
 /** The columns of a stack of bills (docs/csv-files.md): one row for each line, charge or tax, those of a bill under each other. */
 export const STACK = {
@@ -63,6 +63,7 @@ export function fromRows(rows: readonly EntryFields[], currency: string): Said {
       per: '',
       amount: row.amount ?? '',
     })),
+    besides: PLAIN,
     charges: amounts('charge'),
     allowances: amounts('taken off'),
     total: first('total'),

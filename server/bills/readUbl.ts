@@ -36,6 +36,14 @@ export function fromUbl(root: XmlNode, kind: Said['kind']): Said {
       per: textAt(line, 'Price', 'BaseQuantity'),
       amount: textAt(line, 'LineExtensionAmount'),
     })),
+    besides: {
+      typeCode: kind === 'bill' ? textAt(root, 'InvoiceTypeCode') || 'none' : textAt(root, 'CreditNoteTypeCode'),
+      buyer: buyerOf(childAt(root, 'AccountingCustomerParty', 'Party')),
+      prepaid: textAt(root, 'LegalMonetaryTotal', 'PrepaidAmount'),
+      payable: textAt(root, 'LegalMonetaryTotal', 'PayableAmount'),
+      rounding: textAt(root, 'LegalMonetaryTotal', 'PayableRoundingAmount'),
+      withheld: textAt(root, 'WithholdingTaxTotal', 'TaxAmount'),
+    },
     charges: onAll('true'),
     allowances: onAll('false'),
     taxes: [amountIn(taxes, currency)],
@@ -43,3 +51,12 @@ export function fromUbl(root: XmlNode, kind: Said['kind']): Said {
       textAt(root, 'LegalMonetaryTotal', 'TaxInclusiveAmount') || textAt(root, 'LegalMonetaryTotal', 'PayableAmount'),
   };
 }
+
+const buyerOf = (party: XmlNode | undefined): string[] =>
+  [
+    textAt(party, 'PartyName', 'Name'),
+    textAt(party, 'PartyLegalEntity', 'RegistrationName'),
+    textAt(party, 'PartyLegalEntity', 'CompanyID'),
+    textAt(party, 'PartyTaxScheme', 'CompanyID'),
+    ...childrenOf(party, 'PartyIdentification').map((entry) => textAt(entry, 'ID')),
+  ].filter(Boolean);

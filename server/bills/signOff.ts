@@ -14,11 +14,10 @@ export async function askSignOff(
   source: DataSource,
   user: SignedIn,
   draft: string,
-  body: BodyOf<'bill'>,
-  note: string,
+  { bill: body, note, today }: { bill: BodyOf<'bill'>; note: string; today: string },
   now: Date,
 ): Promise<void> {
-  const { refusals } = await previewDocument(source, 'bill', body, { user: user.id, key: draft });
+  const { refusals } = await previewDocument(source, 'bill', body, { user: user.id, today, key: draft });
   const others = refusals.filter(({ reason }) => reason !== 'second_person_needed');
   if (others.length > 0)
     throw new RequestError(422, 'Refused', `This is to be put right first: ${others[0]?.says ?? ''}`);
@@ -63,7 +62,7 @@ export function answerSignOff(
 type Answer = 'agreed' | 'sent back';
 
 /** What waits for a second person, with every difference and how it was decided; then the last that were answered. */
-export async function listSignOffs(source: DataSource, user: SignedIn): Promise<SignOffView[]> {
+export async function listSignOffs(source: DataSource, user: SignedIn, today: string): Promise<SignOffView[]> {
   const rows: Row[] = await source.query(
     `SELECT s.*, a.name AS asked, b.name AS answered, v.name AS vendor, EXISTS (SELECT 1 FROM incoming_paper p WHERE p.id = s.draft_id AND p.content IS NOT NULL) AS has_paper
      FROM sign_off s JOIN user_account a ON a.id = s.asked_by LEFT JOIN user_account b ON b.id = s.answered_by
@@ -71,38 +70,39 @@ export async function listSignOffs(source: DataSource, user: SignedIn): Promise<
      WHERE s.id = (SELECT MAX(n.id) FROM sign_off n WHERE n.draft_id = s.draft_id) AND (s.answer <> '' OR EXISTS (SELECT 1 FROM draft d WHERE d.id = s.draft_id))
      ORDER BY s.answer <> '', s.id DESC LIMIT 100`,
   );
-  return Promise.all(
-    rows.map(async (row) => {
-      const body = JSON.parse(text(row.body)) as BodyOf<'bill'>;
-      const isOpen = row.answer === '';
-      const preview = isOpen
-        ? await previewDocument(source, 'bill', body, { user: text(row.asked_by), key: text(row.draft_id) })
-        : undefined;
-      const names = await namesOf(source.manager, body);
-      return {
-        id: text(row.id),
-        draft: text(row.draft_id),
-        hasPaper: isTrue(row.has_paper),
-        vendor: text(row.vendor),
-        number: body.number,
-        currency: body.currency,
-        total: preview?.total ?? null,
-        note: text(row.note),
-        askedBy: text(row.asked),
-        askedAt: text(row.asked_at),
-        mine: row.asked_by === user.id,
-        answer: text(row.answer) as SignOffView['answer'],
-        because: text(row.because),
-        answeredBy: text(row.answered),
-        answeredAt: text(row.answered_at),
-        differences: (preview?.differences ?? []).map((one) => ({
-          ...one,
-          ...decided(body, one.at),
-          label: names(one.at),
-        })),
-      };
-    }),
-  );
+  const views: SignOffView[] = [];
+  // One after the other: a hundred previews at once would take every connection.
+  for (const row of rows) {
+    const body = JSON.parse(text(row.body)) as BodyOf<'bill'>;
+    const isOpen = row.answer === '';
+    const preview = isOpen
+      ? await previewDocument(source, 'bill', body, { user: text(row.asked_by), today, key: text(row.draft_id) })
+      : undefined;
+    const names = await namesOf(source.manager, body);
+    views.push({
+      id: text(row.id),
+      draft: text(row.draft_id),
+      hasPaper: isTrue(row.has_paper),
+      vendor: text(row.vendor),
+      number: body.number,
+      currency: body.currency,
+      total: preview?.total ?? null,
+      note: text(row.note),
+      askedBy: text(row.asked),
+      askedAt: text(row.asked_at),
+      mine: row.asked_by === user.id,
+      answer: text(row.answer) as SignOffView['answer'],
+      because: text(row.because),
+      answeredBy: text(row.answered),
+      answeredAt: text(row.answered_at),
+      differences: (preview?.differences ?? []).map((one) => ({
+        ...one,
+        ...decided(body, one.at),
+        label: names(one.at),
+      })),
+    });
+  }
+  return views;
 }
 
 /** How a line of a body was decided, and why, by its pointer. */

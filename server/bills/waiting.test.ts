@@ -71,6 +71,68 @@ const agreed = async (id: string, dry: boolean, who = ines) =>
     posted: { id: string } | null;
   };
 
+/** A bill of 10 units at 10 as UBL 2.1, with whatever else it says. */
+const ubl = (
+  number: string,
+  order: string,
+  { type = '380', date = '2026-03-20', more = '', sums = '', customer = '' } = {},
+) => `<Invoice xmlns="urn:oasis:names:specification:ubl:schema:xsd:Invoice-2">
+  <ID>${number}</ID><IssueDate>${date}</IssueDate>${type === '' ? '' : `<InvoiceTypeCode>${type}</InvoiceTypeCode>`}<DocumentCurrencyCode>USD</DocumentCurrencyCode>
+  <OrderReference><ID>${order}</ID></OrderReference>
+  <AccountingSupplierParty><Party><PartyName><Name>Tarnside Fibres</Name></PartyName></Party></AccountingSupplierParty>
+  ${customer === '' ? '' : `<AccountingCustomerParty><Party><PartyName><Name>${customer}</Name></PartyName></Party></AccountingCustomerParty>`}${more}
+  <LegalMonetaryTotal><LineExtensionAmount>100</LineExtensionAmount><TaxInclusiveAmount>100.00</TaxInclusiveAmount>${sums}</LegalMonetaryTotal>
+  <InvoiceLine><ID>1</ID><InvoicedQuantity>10</InvoicedQuantity><LineExtensionAmount>100.00</LineExtensionAmount>
+    <Item><Name>Yarn</Name><BuyersItemIdentification><ID>YARN</ID></BuyersItemIdentification></Item><Price><PriceAmount>10</PriceAmount></Price></InvoiceLine>
+</Invoice>`;
+
+describe('what is no plain bill', () => {
+  it('is never posted unseen, and says why', async () => {
+    const { number, line } = await received('1', '10', '10');
+    const euro = make.order([{ item: '2', quantity: '10', price: '10' }], { vendor: '2', currency: 'EUR' });
+    const otherOrder = await ines.posted('order', euro);
+    const other = (await ines.call('GET', `/api/orders/${otherOrder}`)).body.number as string;
+    const looked = async (content: string) => {
+      const { taken } = await take(content, { name: 'bill.xml' });
+      const id = taken[0]?.id ?? '';
+      const says = (await agreed(id, true)).says;
+      expect([says, (await agreed(id, false)).posted]).toEqual([says, null]);
+      await ines.call('DELETE', `/api/drafts/${id}`);
+      return says;
+    };
+    const withheld = '<WithholdingTaxTotal><TaxAmount>10</TaxAmount></WithholdingTaxTotal>';
+    expect(await looked(ubl('D-1', number, { type: '325' }))).toContain('its type is 325');
+    expect(await looked(ubl('D-2', number, { type: '' }))).toContain('its type is none');
+    expect(await looked(ubl('D-3', 'PO-999999'))).toContain('order PO-999999, which is not known here');
+    expect(await looked(ubl('D-4', other))).toContain(`order ${other}, which is another vendor’s`);
+    expect(await looked(ubl('D-5', number, { customer: 'Somebody Else' }))).toContain('made out to “Somebody Else”');
+    expect(await looked(ubl('D-6', number, { sums: '<PrepaidAmount>40</PrepaidAmount>' }))).toContain('40 USD is paid');
+    expect(await looked(ubl('D-7', number, { sums: '<PayableRoundingAmount>0.02</PayableRoundingAmount>' }))).toContain(
+      'rounds what it asks for by 0.02',
+    );
+    expect(await looked(ubl('D-8', number, { more: withheld }))).toContain('withholds tax of 10');
+    expect(await looked(ubl('D-9', number, { date: '2027-01-05' }))).toContain('2027-01-05, which is still to come');
+    expect(await looked(ubl('D-10', number, { sums: '<PayableAmount>60.00</PayableAmount>' }))).toContain(
+      '60.00 of 100',
+    );
+    // Billed in full by another paper meanwhile.
+    const plain = ubl('D-11', number, {
+      customer: ' fernhollow loom  supply',
+      sums: '<PayableAmount>100</PayableAmount>',
+    });
+    const [first] = (await take(plain, { name: 'bill.xml' })).taken;
+    await ines.posted('bill', make.bill('D-12', [{ of: line, quantity: '10', price: '10' }]));
+    expect((await agreed(first?.id ?? '', true)).agrees).toBe(false);
+    expect(await looked(ubl('D-13', number))).not.toBe('');
+    await ines.call('DELETE', `/api/drafts/${first?.id}`);
+    // The same paper for an order that is open is posted.
+    const again = await received('1', '10', '10');
+    const [good] = (await take(plain.replaceAll(number, again.number).replace('D-11', 'D-14').replace('2026-03-20', '2026-05-20'), { name: 'b.xml' }))
+      .taken;
+    expect(await agreed(good?.id ?? '', false)).toMatchObject({ agrees: true, says: '' });
+  });
+});
+
 describe('a stack of bills', () => {
   it('becomes a bill for each number, and all that agree are posted in one go', async () => {
     const [one, two] = [await received('1', '30', '10'), await received('3', '2', '500')];

@@ -11,6 +11,7 @@ import { validateRequest } from '../http/validate.ts';
 import { showAmount, text, type Row } from '../queries/figures.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
 import { DRAFT_FOR, holdDraft } from '../storage/drafts.ts';
+import { doubtOf } from './doubts.ts';
 import { readIncomingBill } from './incoming.ts';
 import { draftFor, withReason } from './takeIn.ts';
 import { readBill } from './readBill.ts';
@@ -105,7 +106,7 @@ export async function planDraft(
     if (plan.postOn <= today)
       throw new RequestError(422, 'Refused', 'It posts by itself on a later day: choose one, or post it now.');
     const { kind, command } = await readCommand(source.manager, id);
-    const preview = await previewDocument(source, kind, command, { user: user.id, key: id });
+    const preview = await previewDocument(source, kind, command, { user: user.id, key: id, today });
     if (!preview.accepted)
       throw new RequestError(422, 'Refused', preview.refusals[0]?.says ?? 'It would be refused as it is.');
   }
@@ -160,16 +161,16 @@ export async function postAgreed(
   await proposeAnew(source.manager, id, today);
   try {
     const { kind, command } = await readCommand(source.manager, id);
-    const preview = await previewDocument(source, kind, command, { user: user.id, key: id });
+    const preview = await previewDocument(source, kind, command, { user: user.id, key: id, today });
     const against = preview.accepted
-      ? await againstPosting(source.manager, id, kind === 'credit' || version > 1, preview)
+      ? await againstPosting(source.manager, id, today, kind === 'credit' || version > 1, preview)
       : (preview.refusals[0]?.says ?? 'It would be refused.');
     if (against !== '') return left(against);
     if (dry) return { agrees: true, says: '', posted: null };
     return {
       agrees: true,
       says: '',
-      posted: await postDocument(source, kind, command, { user: user.id, key: id, now, version }),
+      posted: await postDocument(source, kind, command, { user: user.id, key: id, now, today, version }),
     };
   } catch (problem) {
     if (problem instanceof RefusedError) return left(worded(problem.refusals[0] as never, problem.names).says);
@@ -190,6 +191,7 @@ export async function postAgreed(
 async function againstPosting(
   manager: EntityManager,
   id: string,
+  today: string,
   isPlaced: boolean,
   preview: Awaited<ReturnType<typeof previewDocument>>,
 ): Promise<string> {
@@ -201,12 +203,23 @@ async function againstPosting(
   ])) as { is_read: number }[];
   if (!paper) return '';
   if (Number(paper.is_read) === 0) return 'Its paper can only be looked at: compare it, and post it.';
+  const doubt = await doubtOfPaper(manager, id, today);
+  if (doubt !== '') return doubt;
   const { lines, total, currency } = await readIncomingBill(manager, id);
   if (total !== preview.total)
     return `Its paper comes to ${inThousands(total)} ${currency}, what is entered to ${inThousands(preview.total ?? 'nothing')}.`;
   // What covers nothing is a charge or an expense: else the totals would differ.
   const unsure = isPlaced ? 0 : lines.filter(({ certain, covers }) => covers.length > 0 && !certain).length;
   return unsure > 0 ? `${unsure === 1 ? 'One line is' : `${unsure} lines are`} not surely placed: look at it.` : '';
+}
+
+async function doubtOfPaper(manager: EntityManager, id: string, today: string): Promise<string> {
+  const [row] = (await manager.query('SELECT structured, vendor_id FROM incoming_paper WHERE id = ?', [id])) as {
+    structured: Buffer;
+    vendor_id: string;
+  }[];
+  if (!row) return '';
+  return doubtOf(manager, row.vendor_id, readBill(row.structured, await baseCurrency(manager)), today);
 }
 
 /** Posts what was planned for today or before, each under its own key: two that do this at once, or one that is stopped, post nothing twice. */
@@ -218,7 +231,7 @@ export async function postPlanned(source: DataSource, log: Logger, { now, today 
   for (const { id, post_by: user } of due) {
     try {
       const { kind, command } = await readCommand(source.manager, id);
-      await postDocument(source, kind, command, { user, key: id, now });
+      await postDocument(source, kind, command, { user, key: id, now, today });
     } catch (problem) {
       const says =
         problem instanceof RefusedError

@@ -457,6 +457,22 @@ describe('stock and sales', () => {
   });
 });
 
+describe('a stock card', () => {
+  it('shows a change of standard as a cost', async () => {
+    await server.source.query(
+      `INSERT INTO item (id, number, name, unit, method, tariff_code, origin, standard) VALUES (9, 'PIRN', 'Pirn', 'each', 'standard', '', '', 2000000)`,
+    );
+    await ines.posted('opening', make.opening([{ item: '9', quantity: '10', value: '20' }]));
+    await ines.posted('standard', { date: '2026-03-12', lines: [{ item: '9', standard: '2.5' }] });
+    const card = await ines.call('GET', '/api/stock/9/1');
+    expect(card.status).toBe(200);
+    expect(card.body.movements).toMatchObject([
+      { direction: 'in', quantity: '10', balanceValue: '20.00' },
+      { direction: 'cost', quantity: '0', value: '5.00', balanceValue: '25.00' },
+    ]);
+  });
+});
+
 describe('money and periods', () => {
   it('a prepayment in euro, the closing of a period, its opening and its lock', async () => {
     const prepaid = await both(

@@ -34,6 +34,8 @@ export interface Posting {
   readonly user: string;
   readonly key: string;
   readonly now: () => Date;
+  /** The day on which it is entered: nothing is dated far ahead of it. */
+  readonly today: string;
   /** The version of the draft that was looked at, where it is posted from one. */
   readonly version?: number | undefined;
   /** Goods are counted without seeing what was ordered: a refusal does not tell it either. */
@@ -141,10 +143,16 @@ export function previewDocument<Kind extends DocumentKind>(
   source: DataSource,
   kind: Kind,
   body: BodyOf<Kind>,
-  { user, key, blind = false }: { user: string; key?: string; blind?: boolean },
+  { user, today, key, blind = false }: { user: string; today: string; key?: string; blind?: boolean },
 ): Promise<PreviewReply> {
   return snapshot(source, async (manager) => {
-    const { books, decision, command } = await loadAndDecide(manager, kind, body, { locking: false, user, key, blind });
+    const { books, decision, command } = await loadAndDecide(manager, kind, body, {
+      locking: false,
+      user,
+      today,
+      key,
+      blind,
+    });
     const bill = command?.kind === 'bill' ? readBill(books, command) : undefined;
     const about = {
       differences: (bill?.differences ?? []).map(viewDifference(books.company.currency)),
@@ -206,7 +214,13 @@ async function loadAndDecide<Kind extends DocumentKind>(
   manager: EntityManager,
   kind: Kind,
   body: BodyOf<Kind>,
-  { locking, user, key, blind }: { locking: boolean; user: string; key?: string | undefined; blind: boolean },
+  {
+    locking,
+    user,
+    today,
+    key,
+    blind,
+  }: { locking: boolean; user: string; today: string; key?: string | undefined; blind: boolean },
 ): Promise<{
   books: LoadedBooks;
   decision: Decision<DocumentOf[Kind]>;
@@ -214,7 +228,7 @@ async function loadAndDecide<Kind extends DocumentKind>(
   number: string;
   command?: CommandOf[Kind];
 }> {
-  const loader = new BooksLoader(manager, locking);
+  const loader = new BooksLoader(manager, locking, today);
   const { refusals, terms } = await loader.loadCompany(commandOf(kind).header(body));
   refusals.push(...(await checkNamed({ manager, locking }, body, commandOf(kind).brings?.(body) ?? [])));
   const reader = new Reader();

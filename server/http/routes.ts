@@ -160,7 +160,7 @@ function readRoutes(router: Router, context: Context): void {
     readJournal(manager, await currency(), query.before, query.account),
   );
   implement(router, context, api.trialBalance, async ({ query }) =>
-    readTrialBalance(manager, await currency(), query.asOf ?? todayOf(context)),
+    readTrialBalance(context.source, await currency(), query.asOf ?? todayOf(context)),
   );
   implement(router, context, api.waiting, async ({ user }) => countWaiting(manager, user, await currency()));
   implement(router, context, api.search, async ({ query }) => ({
@@ -255,9 +255,9 @@ function billRoutes(router: Router, context: Context): void {
   implement(router, context, api.unmatched, async () =>
     listUnmatched(source.manager, await baseCurrency(source.manager), today()),
   );
-  implement(router, context, api.signOffs, async ({ user }) => ({ rows: await listSignOffs(source, user) }));
+  implement(router, context, api.signOffs, async ({ user }) => ({ rows: await listSignOffs(source, user, today()) }));
   implement(router, context, api.askSignOff, async ({ params, body, user }) => {
-    await askSignOff(source, user, params.id, body.bill, body.note, now());
+    await askSignOff(source, user, params.id, { ...body, today: today() }, now());
     return done;
   });
   implement(router, context, api.answerSignOff, async ({ params, body, user }) => {
@@ -324,7 +324,10 @@ function importRoutes(router: Router, context: Context): void {
   });
   implement(router, context, api.stageImport, ({ params, body, user }) => {
     mayImport(user, body.kind);
-    return stageImport(source, user, params.id, { ...body, content: Buffer.from(body.content, 'base64') });
+    return stageImport(source, user, todayOf(context), params.id, {
+      ...body,
+      content: Buffer.from(body.content, 'base64'),
+    });
   });
   implement(router, context, api.import, ({ params }) => readImport(source.manager, params.id));
   implement(router, context, api.loadImport, async ({ params, body, user }) => {
@@ -348,6 +351,7 @@ function documentRoutes<Kind extends DocumentKind>(router: Router, context: Cont
         user: user.id,
         key,
         now: context.now,
+        today: todayOf(context),
         blind,
         version: versionIn(request),
       });
@@ -363,6 +367,7 @@ function documentRoutes<Kind extends DocumentKind>(router: Router, context: Cont
       const blind = kind === 'receipt' && (await countsBlind(context.source.manager, user.role));
       return previewDocument(context.source, kind, body as BodyOf<Kind>, {
         user: user.id,
+        today: todayOf(context),
         ...(key === '' ? {} : { key }),
         blind,
       });

@@ -1,8 +1,12 @@
 import { Ajv, type ValidateFunction } from 'ajv';
 import type { TSchema } from '@obolus/contract/figures';
+import { isDay } from '@obolus/core/exact/calendar';
 import { InvalidRequest } from './problems.ts';
 
 const ajv = new Ajv({ allErrors: true, coerceTypes: false, strict: true, strictTypes: false });
+
+// A day that exists: 2026-02-29 is not.
+ajv.addFormat('date', isDay);
 
 const compiled = new WeakMap<TSchema, ValidateFunction>();
 
@@ -38,5 +42,6 @@ function says(message: string | undefined, params: Record<string, unknown>): str
   if (typeof params.additionalProperty === 'string')
     return `the field “${params.additionalProperty.slice(0, 60)}” is not known`;
   if (Array.isArray(params.allowedValues)) return `must be one of ${params.allowedValues.join(', ')}`;
+  if (params.format === 'date') return 'is not a day: write it as year-month-day';
   return message ?? 'is not right';
 }

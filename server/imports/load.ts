@@ -159,6 +159,7 @@ async function documentLoader(
       user: batch.user_id,
       key: `import:${batch.id}:${group}`,
       now: worker.now,
+      today: worker.now().toISOString().slice(0, 10),
     });
     await markLoaded(worker.source.manager, batch.id, group);
   };

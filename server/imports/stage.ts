@@ -26,13 +26,19 @@ interface StagedRow {
 export async function stageImport(
   source: DataSource,
   user: { id: string; role: Role },
+  today: string,
   id: string,
   { kind, fileName, content }: { kind: ImportKind; fileName: string; content: Buffer },
 ): Promise<ImportView> {
   const checksum = createHash('sha256').update(content).digest('hex');
   const rows = isEntryImport(kind)
     ? await checkEntries(source.manager, user.role, kind, await readFile(content, columnsOf(kind)))
-    : await checkDocuments(source, user.id, DOCUMENT_IMPORTS[kind], await readFile(content, DOCUMENT_IMPORTS[kind]));
+    : await checkDocuments(
+        source,
+        { user: user.id, today },
+        DOCUMENT_IMPORTS[kind],
+        await readFile(content, DOCUMENT_IMPORTS[kind]),
+      );
   await transaction(source, async (manager) => {
     const [known] = (await manager.query('SELECT user_id, checksum FROM import_batch WHERE id = ? FOR UPDATE', [
       id,
@@ -92,7 +98,7 @@ async function checkEntries(
 /** Each group of rows is previewed as the document that it will be; what the preview refuses stands at its row. */
 async function checkDocuments(
   source: DataSource,
-  user: string,
+  { user, today }: { user: string; today: string },
   kind: DocumentImport,
   rows: readonly EntryFields[],
 ): Promise<StagedRow[]> {
@@ -112,7 +118,10 @@ async function checkDocuments(
       group.map((row) => row.fields),
       lookups,
     );
-    const preview = await previewDocument(source, kind.into, body as BodyOf<typeof kind.into>, { user });
+    const preview = await previewDocument(source, kind.into, body as BodyOf<typeof kind.into>, {
+      user,
+      today,
+    });
     for (const { at, says } of preview.refusals) {
       const [, where = '', line = '', name = ''] = at.split('/');
       const targets = where === 'lines' && line !== '' ? [group[Number(line)]] : group;

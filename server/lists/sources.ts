@@ -3,7 +3,7 @@ import { REGISTER_NAMES, type RegisterName } from '@obolus/contract/registers/re
 import { REGISTERS } from '@obolus/contract/registers/registers';
 import type { Order } from '@obolus/core/posting/books';
 import { approvalOf, isHeld, sentVersion } from '@obolus/core/purchasing/orderStanding';
-import { BILLED, BILLED_OF_ORDER, OPEN, RECEIVED } from '../queries/openOfOrder.ts';
+import { BILLED_OF_ORDER, OPEN, RECEIVED } from '../queries/openOfOrder.ts';
 import { big, showUnitCost, text as textOf } from '../queries/figures.ts';
 import { inBase, worthOf } from '../queries/worth.ts';
 import { STORED } from '../setUp/stored.ts';
@@ -123,9 +123,12 @@ const orderLines: ListSource = {
   },
 };
 
-/** The lines of each receipt together; what is not billed of a line is its part of what the line was received at. */
-const OF_RECEIPT = `(SELECT l.document_id, COUNT(*) AS line_count, SUM(l.base_amount) AS amount, SUM(ROUND(l.base_amount * l.unbilled / l.quantity)) AS unbilled
-  FROM (SELECT l.document_id, l.quantity, l.base_amount, GREATEST(l.quantity - ${BILLED}, 0) AS unbilled FROM receipt_line l) l GROUP BY l.document_id)`;
+/** What of receipt line l was cleared by bills and by goods that went back before they were billed, in base currency: to the cent as it was posted. */
+const CLEARED_OF = `(COALESCE((SELECT SUM(b.cleared) FROM bill_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND ${stands('b.document_id')}), 0)
+  + COALESCE((SELECT SUM(b.unbilled_cleared) FROM return_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND ${stands('b.document_id')}), 0))`;
+/** The lines of each receipt together; what is not billed of them is what goods received not invoiced still holds for them. */
+const OF_RECEIPT = `(SELECT l.document_id, COUNT(*) AS line_count, SUM(l.base_amount) AS amount, SUM(l.unbilled) AS unbilled
+  FROM (SELECT l.document_id, l.base_amount, l.base_amount - ${CLEARED_OF} AS unbilled FROM receipt_line l) l GROUP BY l.document_id)`;
 
 const receipts: ListSource = {
   from: `document d JOIN vendor v ON v.id = d.vendor_id JOIN user_account u ON u.id = d.entered_by LEFT JOIN warehouse w ON w.id = d.warehouse_id`,

@@ -6,11 +6,14 @@ import { formatAmount, unitCost } from '@obolus/core/exact/amounts';
 import { linesOfOrder } from '@obolus/core/purchasing/orderStanding';
 import { BooksLoader } from '../storage/loadBooks.ts';
 
+/** Nothing is entered here: no day is too far ahead. */
+const NO_CLOCK = '9999-12-31';
+
 type Shown = Omit<PreviewReply['expected'][number], 'line'>;
 
 /** What the goods on an order should cost once they are here, by line. */
 export async function readExpectedCosts(manager: EntityManager, id: string): Promise<ReadonlyMap<LineId, Shown>> {
-  const loader = new BooksLoader(manager, false);
+  const loader = new BooksLoader(manager, false, NO_CLOCK);
   await loader.loadCompany({});
   await loader.loadOrder(id);
   const books = loader.books(0n);

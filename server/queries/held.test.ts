@@ -28,7 +28,12 @@ beforeAll(async () => {
     id: string;
   }[];
   const enter = async (name: keyof typeof ids, kind: DocumentKind, body: object) => {
-    const entering = { user: user?.id ?? '', key: randomUUID(), now: () => new Date(`${ENTERED[name]}T15:00:00Z`) };
+    const entering = {
+      user: user?.id ?? '',
+      key: randomUUID(),
+      now: () => new Date(`${ENTERED[name]}T15:00:00Z`),
+      today: '2026-12-31',
+    };
     ids[name] = (await postDocument(server.source, kind, body as BodyOf<typeof kind>, entering)).id;
   };
   await enter('order', 'order', make.order([{ item: '1', quantity: '100', price: '12' }], { date: '2026-02-01' }));

@@ -5,7 +5,6 @@ import type { DocumentKind } from '@obolus/contract/roles';
 import { ledgerValue, poolAsKnown, valueAsKnown, type AsKnown } from '@obolus/core/costing/known';
 import { documentOf, type PoolState } from '@obolus/core/costing/pool';
 import { formatQuantity } from '@obolus/core/exact/amounts';
-import { isDay } from '@obolus/core/exact/calendar';
 import { RequestError } from '../commands/failures.ts';
 import { lastEnteredBy, readEnteredChanges, readEnteredMovements } from '../storage/load/known.ts';
 import { readEnd, readItems } from '../storage/load/pools.ts';
@@ -21,8 +20,6 @@ const LAST_DAY = '9999-12-31';
 
 /** The day and the place in the ledger's sequence that are asked for (accounting.md, Dates). */
 async function readAsked(reading: Reading, { on, known }: Asked): Promise<AsKnown> {
-  for (const day of [on, known])
-    if (day !== undefined && !isDay(day)) throw new RequestError(400, 'Not a day', 'Write the day as year-month-day.');
   return { on: on ?? LAST_DAY, entered: known === undefined ? Infinity : await lastEnteredBy(reading, known) };
 }
 

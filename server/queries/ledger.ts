@@ -1,9 +1,10 @@
-import type { EntityManager } from 'typeorm';
+import type { DataSource, EntityManager } from 'typeorm';
 import type { api } from '@obolus/contract/api';
 import type { ReplyOf } from '@obolus/contract/endpoint';
 import type { DocumentKind } from '@obolus/contract/roles';
 import { ACCOUNTS } from '@obolus/core/books/accounts';
 import { groupBy } from '../storage/groupBy.ts';
+import { snapshot } from '../storage/transaction.ts';
 import { JOURNAL_COLUMNS, journalLines } from './documents.ts';
 import { big, showAmount, text, type Row } from './figures.ts';
 
@@ -48,7 +49,16 @@ export async function readJournal(
 }
 
 /** Balances by account as of a day, and beside the inventory account what the stock is worth by its own rows. */
-export async function readTrialBalance(
+export function readTrialBalance(
+  source: DataSource,
+  currency: string,
+  asOf: string,
+): Promise<ReplyOf<typeof api.trialBalance>> {
+  return snapshot(source, (manager) => trialBalanceAt(manager, currency, asOf));
+}
+
+/** The accounts and the stock are read at one moment: what is posted between two reads would show as a difference. */
+async function trialBalanceAt(
   manager: EntityManager,
   currency: string,
   asOf: string,

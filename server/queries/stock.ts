@@ -35,7 +35,7 @@ export async function readStockCard(
   ])) as Row[];
   if (!pool) throw new RequestError(404, 'Not found', 'This item was never in that warehouse.');
   const changes: Row[] = await manager.query(
-    `SELECT c.document_id, d.kind, d.number, c.posting AS date, IF(c.document_id = c.line_document_id, m.direction, IF(x.document_id IS NULL OR m.direction IS NULL, 'cost', IF(m.direction = 'in', 'out', 'in'))) AS direction, o.number AS of_number,
+    `SELECT c.document_id, d.kind, d.number, c.posting AS date, IF(c.document_id = c.line_document_id, COALESCE(m.direction, 'cost'), IF(x.document_id IS NULL OR m.direction IS NULL, 'cost', IF(m.direction = 'in', 'out', 'in'))) AS direction, o.number AS of_number,
             IF(m.quantity IS NOT NULL AND (c.document_id = c.line_document_id OR x.document_id IS NOT NULL), m.quantity, 0) AS quantity, SUM(c.amount) AS value, GROUP_CONCAT(DISTINCT c.component ORDER BY c.component SEPARATOR ', ') AS component
      FROM value_change c JOIN document d ON d.id = c.document_id JOIN document o ON o.id = c.line_document_id
      LEFT JOIN movement m ON m.document_id = c.line_document_id AND m.line_no = c.line_no AND m.pool_id = c.pool_id

@@ -104,6 +104,7 @@ const END_OF_DAY = Number.MAX_SAFE_INTEGER;
  */
 export class BooksLoader {
   private readonly reading: Reading;
+  private readonly today: string;
   private draftsBills = false;
   private readonly items = new Map<string, Item & { number: string }>();
   private readonly orders = new Map<string, Order>();
@@ -138,8 +139,10 @@ export class BooksLoader {
   private tariff: Tariff = [];
   private company: Company = companyOf({ currency: '', firstOpenDay: '' });
 
-  constructor(manager: EntityManager, locking: boolean) {
+  /** @param today the day on which something is entered */
+  constructor(manager: EntityManager, locking: boolean, today: string) {
     this.reading = { manager, locking };
+    this.today = today;
   }
 
   /** The company's settings, with the parties that a document's header names; what does not exist is refused. */
@@ -164,6 +167,7 @@ export class BooksLoader {
       currency: text(row.currency),
       firstOpenDay: text(row.first_open_day),
       lockedUntil: text(row.locked_until),
+      today: this.today,
       tolerance: { over: fractionOf(row.over_tolerance), short: fractionOf(row.short_tolerance) },
       allowance: allowanceIn(row, text(row.currency)),
       signOffAbove: limitOf(row.sign_off_above, text(row.currency)),
