@@ -16,7 +16,8 @@ import {
   Type,
   type Static,
 } from './figures.ts';
-import type { DocumentKind } from './roles.ts';
+import { lenient } from './leftOut.ts';
+import { DOCUMENT_KINDS, type DocumentKind } from './roles.ts';
 
 const MOST_LINES = 2000;
 const lines = <Line extends Parameters<typeof exactly>[0]>(fields: Line) =>
@@ -95,10 +96,11 @@ export const OrderBody = exactly({
   incoterm: Type.Optional(oneOf(['', ...INCOTERMS] as const)),
   place: Type.Optional(Text(60, 'The named place of the Incoterm')),
 });
+const Seen = Type.Integer({ minimum: 1, description: 'The version that was looked at' });
 /** A later version of an order: the lines that differ, each as it should be now; others stay. */
 export const OrderChangeBody = exactly({
   of: Id,
-  version: Type.Integer({ minimum: 1, description: 'The version that is changed' }),
+  seen: Seen,
   date: Day,
   reason: Reason,
   lines: lines({
@@ -107,7 +109,6 @@ export const OrderChangeBody = exactly({
   }),
 });
 export const OrderClosingBody = exactly({ of: Id, date: Day, reason: Reason, lines: lines({ of: LineId }) });
-const Seen = Type.Integer({ minimum: 1, description: 'The version that was looked at' });
 export const OrderStepBody = exactly({
   of: Id,
   seen: Seen,
@@ -161,7 +162,7 @@ export const ReceiptBody = exactly({
   ),
   bill: Type.Optional(
     exactly({
-      number: Text(60, 'The vendor’s number'),
+      reference: Text(60, 'The vendor’s number'),
       another: Another,
       terms: Terms,
     }),
@@ -179,7 +180,7 @@ export const AsideClosingBody = exactly({
 export const BillBody = exactly({
   vendor: Party,
   terms: Terms,
-  number: Text(60),
+  reference: Text(60, 'The vendor’s number'),
   another: Another,
   date: Day,
   currency: Currency,
@@ -237,7 +238,7 @@ export const BillBody = exactly({
 export const ReturnBody = exactly({
   vendor: Party,
   date: Day,
-  number: Text(60, 'The vendor’s return number'),
+  reference: Type.Optional(Text(60, 'The vendor’s return number')),
   lines: lines({
     of: LineId,
     quantity: Quantity,
@@ -248,7 +249,7 @@ export const ReturnBody = exactly({
 });
 export const CreditBody = exactly({
   vendor: Party,
-  number: Text(60),
+  reference: Text(60, 'The vendor’s number'),
   date: Day,
   currency: Currency,
   lines: lines({
@@ -365,8 +366,7 @@ const Period = Type.String({ maxLength: 7, description: 'A month, YYYY-MM' });
 export const PeriodBody = exactly({ date: Day, period: Period });
 export const ReversalBody = exactly({ date: Day, of: Id, reason: Reason });
 
-/** The body of each command, by the document that it makes. */
-export const BODIES = {
+const STATED = {
   order: OrderBody,
   'order-change': OrderChangeBody,
   'order-closing': OrderClosingBody,
@@ -399,9 +399,20 @@ export const BODIES = {
   reversal: ReversalBody,
 } as const satisfies Record<DocumentKind, unknown>;
 
+/** The body of each command, by the document that it makes. */
+export const BODIES = Object.fromEntries(
+  Object.entries(STATED).map(([kind, body]) => [kind, lenient(body)]),
+) as unknown as typeof STATED;
+
 export type BodyOf<Kind extends DocumentKind> = Static<(typeof BODIES)[Kind]>;
 
-export const PostedReply = exactly({ id: Id, kind: Text(20), number: Text(30) });
+export const PostedReply = exactly({
+  id: Id,
+  kind: oneOf(DOCUMENT_KINDS),
+  number: Text(30, 'Its number here'),
+  lines: Type.Array(LineId, { description: 'Its lines, in their order' }),
+  touched: Type.Array(Id, { description: 'Documents that it rests on and that show it from now on' }),
+});
 
 const EntryLine = exactly({
   account: Text(40),

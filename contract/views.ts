@@ -210,7 +210,7 @@ export const OrderView = exactly({
       reason: Text(500),
       step: oneOf(['placed', 'changed', 'held', 'released', 'sent', 'approved', 'rejected', 'closed'] as const),
       version: Count,
-      changes: Type.Array(exactly({ line: Text(10), label: Name, what: Text(20), was: Text(60), is: Text(60) })),
+      changes: Type.Array(exactly({ line: LineId, label: Name, what: Text(20), was: Text(60), is: Text(60) })),
     }),
   ),
 });
@@ -529,7 +529,7 @@ export const DocumentRow = exactly({
 });
 
 export const DocumentLine = exactly({
-  line: Text(30),
+  line: Type.Union([LineId, Type.Literal('')], { description: 'Empty where nothing can cite it, as of a tax' }),
   label: Name,
   number: Text(40),
   quantity: Type.Union([Quantity, Type.Null()]),

@@ -343,7 +343,7 @@ function documentOf(
     }));
     const charges = (step.charges ?? []).map(([kind, amount]) => ({ kind, amount }));
     const tax = (step.tax ?? []).map(([amount, recoverable]) => ({ amount, recoverable }));
-    return { kind: 'bill', body: { vendor: id, number: step.number, date, currency, lines, charges, tax } };
+    return { kind: 'bill', body: { vendor: id, reference: step.number, date, currency, lines, charges, tax } };
   }
   if ('allocation' in step) {
     const charges = step.allocation.map(([of, basis]) => ({ of: line(of), basis, amount: '', fixed: [] }));
@@ -384,7 +384,7 @@ function documentOf(
   }
   if ('return' in step) {
     const lines = step.lines.map((part) => ({ ...cited(part), replace: false, confirmed: false }));
-    return { kind: 'return', body: { vendor: vendor(step.return).id, date, number: step.number, lines } };
+    return { kind: 'return', body: { vendor: vendor(step.return).id, date, reference: step.number, lines } };
   }
   if ('standard' in step)
     return {

@@ -93,7 +93,7 @@ async function* work(): AsyncGenerator<[DocumentKind, object], never, string> {
       {
         vendor: '1',
         date: '2026-03-21',
-        number: '',
+        reference: '',
         lines: [{ of: `${receipt}/1`, quantity: '1', replace: false, confirmed: true }],
       },
     ];

@@ -185,8 +185,7 @@ function changeOrder({ step, numbers, books, date }: Reading): Command {
       ...askedOf(line, books),
     };
   });
-  const { of, seen: version } = standingOrder(step, numbers, books);
-  return { kind: 'order-change', of, version, date, lines, ...whoAndWhy(step) };
+  return { kind: 'order-change', ...standingOrder(step, numbers, books), date, lines, ...whoAndWhy(step) };
 }
 
 function closeOrder({ step, numbers, date }: Reading): Command {
@@ -373,9 +372,9 @@ function bill({ step, numbers, books, date }: Reading): Command {
     books.receiptLines.get(first)?.vendor ??
     books.orderLines.get(first)?.vendor ??
     SOMEONE;
-  const number = optionalText(step, 'number') ?? textOf(step, 'bill');
+  const reference = optionalText(step, 'number') ?? textOf(step, 'bill');
   const said = { another: optionalText(step, 'another'), signedOff: isTrue(step, 'signed-off') };
-  return { kind: 'bill', vendor, number, currency, date, lines, charges, expenses, tax, disputed, whole, ...said };
+  return { kind: 'bill', vendor, reference, currency, date, lines, charges, expenses, tax, disputed, whole, ...said };
 }
 
 function giveBack({ step, numbers, books, date }: Reading): Command {
@@ -412,7 +411,7 @@ function credit({ step, numbers, books, date }: Reading): Command {
   return {
     kind: 'credit',
     vendor,
-    number: textOf(step, 'credit'),
+    reference: textOf(step, 'credit'),
     currency,
     date,
     lines,

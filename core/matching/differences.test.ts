@@ -72,7 +72,7 @@ function books(company: Partial<Company> = {}, currency = 'USD'): Bookkeeper {
 const bill = (more: Partial<BillCommand> = {}): CommandOf['bill'] => ({
   kind: 'bill',
   vendor: 'V',
-  number: 'B1',
+  reference: 'B1',
   currency: 'USD',
   date: '2026-03-06',
   lines: [],
@@ -213,7 +213,7 @@ describe('what differs of a charge', () => {
       charges: [{ of: '3/2', basis: 'value', amount: undefined, fixed: [] }],
     });
     const again = bill({
-      number: 'B2',
+      reference: 'B2',
       lines: [line('2/1', '40', '5')],
       charges: [{ kind: 'freight', amount: usd('20.00') }],
       tax: tax('14.00', [1]),

@@ -79,7 +79,7 @@ beforeAll(() => {
   post('bill', {
     kind: 'bill',
     vendor: 'V',
-    number: 'B1',
+    reference: 'B1',
     currency: 'USD',
     date: '2026-03-04',
     lines: [billed(1, '103', 'cost'), billed(2, '51', 'cost'), billed(3, '6', 'variance'), billed(4, '7', 'credit')],
@@ -150,7 +150,7 @@ beforeAll(() => {
   post('credit', {
     kind: 'credit',
     vendor: 'V',
-    number: 'C1',
+    reference: 'C1',
     currency: 'USD',
     date: '2026-03-13',
     lines: [{ of: '13/1', quantity: q('3'), price: priceOrThrow('6') }],

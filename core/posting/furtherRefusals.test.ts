@@ -96,7 +96,7 @@ const spoilt: Spoilt[] = [
   ['no lot', 'return', firstLine('return', { of: '2/3' }), 'lots_missing /lines/0/lots item=DYE'],
   ['another vendor', 'credit', { vendor: 'W' }, 'vendor_differs /lines/0'],
   ['another currency', 'credit', { currency: 'EUR' }, 'currency_differs /currency ordered=USD billed=EUR'],
-  ['a number that is taken', 'credit', { number: 'b 1' }, 'bill_number_taken /number number=b 1'],
+  ['a number that is taken', 'credit', { reference: 'b 1' }, 'bill_number_taken /reference number=b 1'],
   [
     'more than went back billed',
     'credit',
@@ -555,7 +555,7 @@ describe('a bill ahead of the goods', () => {
   const ahead = (units: string): Command => ({
     kind: 'bill',
     vendor: 'V',
-    number: 'B9',
+    reference: 'B9',
     currency: 'USD',
     date: '2026-03-12',
     charges: [],
@@ -575,7 +575,7 @@ describe('a bill ahead of the goods', () => {
   it('is for no more than is still to come, what is billed ahead already counted', () => {
     expect(reasons(ahead('10.5'))).toEqual(['bill_ahead_exceeds_ordered /lines/0/quantity open=10 quantity=10.5']);
     keeper.post(ahead('6'));
-    expect(reasons({ ...ahead('5'), number: 'B10' } as Command)).toEqual([
+    expect(reasons({ ...ahead('5'), reference: 'B10' } as Command)).toEqual([
       'bill_ahead_exceeds_ordered /lines/0/quantity open=4 quantity=5',
     ]);
   });

@@ -154,7 +154,7 @@ function papers(keeper: Bookkeeper, line: string, receipt: Receipt, at: number):
     keeper.post({
       kind: 'bill',
       vendor: 'V',
-      number: `B${at}`,
+      reference: `B${at}`,
       currency,
       date: '2026-04-02',
       lines: [billed],
@@ -166,7 +166,7 @@ function papers(keeper: Bookkeeper, line: string, receipt: Receipt, at: number):
   const bill = keeper.post({
     kind: 'bill',
     vendor: 'C',
-    number: `F${at}`,
+    reference: `F${at}`,
     currency: 'USD',
     date: '2026-04-03',
     lines: [],
@@ -190,7 +190,7 @@ function clearReturns(keeper: Bookkeeper, trade: Trade, receipts: readonly strin
     keeper.post({
       kind: 'credit',
       vendor: 'V',
-      number: `C${line.id}`,
+      reference: `C${line.id}`,
       currency: 'USD',
       date: '2026-04-20',
       lines: [credited],
@@ -326,7 +326,7 @@ describe('a difference that falls on a later day', () => {
   const dearer = {
     kind: 'bill' as const,
     vendor: 'V',
-    number: '1',
+    reference: '1',
     currency: 'USD',
     date: '2026-03-09',
     charges: [],

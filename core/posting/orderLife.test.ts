@@ -18,7 +18,7 @@ const about = { of: '1', date: '2026-03-04', by: 'ines', reason: 'agreed' };
 const change = (lines: CommandOf['order-change']['lines'], more: Partial<CommandOf['order-change']> = {}): Command => ({
   kind: 'order-change',
   ...about,
-  version: keeper.books.orders.get('1')?.versions.length ?? 1,
+  seen: keeper.books.orders.get('1')?.versions.length ?? 1,
   lines,
   ...more,
 });
@@ -123,7 +123,7 @@ describe('a later version of an order', () => {
     keeper.post({
       kind: 'bill',
       vendor: 'V',
-      number: 'B',
+      reference: 'B',
       currency: 'USD',
       date: '2026-03-03',
       lines: [ahead],
@@ -139,7 +139,7 @@ describe('a later version of an order', () => {
     expect(reasons(change([line(1, '10', '5')]))).toEqual(['nothing_changed /lines']);
     expect(reasons(change([]))).toEqual(['nothing_changed /lines']);
     expect(reasons(change([line(1, '11', '5')], { reason: ' ' }))).toEqual(['reason_missing /reason']);
-    expect(reasons(change([line(1, '11', '5')], { version: 2 }))).toEqual(['order_changed_since /version version=1']);
+    expect(reasons(change([line(1, '11', '5')], { seen: 2 }))).toEqual(['order_changed_since /seen version=1']);
     expect(reasons(change([line(1, '11', '5')], { of: '7' }))).toEqual(['document_unknown /of document=7']);
     expect(reasons(change([line(1, '11', '5')], { date: '2026-03-01' }))).toEqual([
       'date_before_cited /date date=2026-03-01 cited=2026-03-02',

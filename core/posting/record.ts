@@ -339,7 +339,7 @@ function taxAsOrdered(next: Writing, line: LineId): void {
 function recordBill(next: Writing, number: string, bill: BillDocument): void {
   const { vendor, currency, date, rate } = bill;
   next.billNumbers.set(`${vendor}|${bill.numberKey}`, number);
-  next.bills.set(number, { vendor, number: bill.number, date, currency, amount: bill.total.amount });
+  next.bills.set(number, { vendor, reference: bill.reference, date, currency, amount: bill.total.amount });
   for (const line of bill.lines) {
     const done = { line: line.id, quantity: line.quantity };
     if (line.done) change(next.orderLines, line.of, (known) => ({ ...known, receipts: [...known.receipts, done] }));

@@ -36,7 +36,7 @@ const receipt = (overrides: Partial<Extract<Command, { kind: 'receipt' }>> = {})
 const bill = (overrides: Partial<Extract<Command, { kind: 'bill' }>> = {}): Command => ({
   kind: 'bill',
   vendor: 'V',
-  number: 'INV 0012',
+  reference: 'INV 0012',
   currency: 'USD',
   date: '2026-03-08',
   lines: [{ of: '2/1', quantity: FIVE, price: priceOrThrow('100'), discount: NO_DISCOUNT, difference: 'cost' }],
@@ -185,15 +185,15 @@ describe('a bill is refused', () => {
     expect(reasons(command)).toContain(reason);
   });
 
-  it.each(['INV 0012', 'inv-12', 'Inv/012', ' INV.00012 ', 'ＩＮＶ 12'])('when %j is INV 0012 again', (number) => {
+  it.each(['INV 0012', 'inv-12', 'Inv/012', ' INV.00012 ', 'ＩＮＶ 12'])('when %j is INV 0012 again', (reference) => {
     post(bill({ lines: [] }));
-    expect(reasons(bill({ number }))).toContain(`bill_number_taken /number number=${number}`);
+    expect(reasons(bill({ reference }))).toContain(`bill_number_taken /reference number=${reference}`);
   });
 
   it('but not when the number is another, or another vendor’s', () => {
-    post(bill({ lines: [], number: '2026-1/11' }));
-    expect(reasons(bill({ number: '2026-11/1' }))).toEqual([]);
-    expect(reasons(bill({ number: '2026-1/11', vendor: 'W', lines: [] }))).toEqual([]);
+    post(bill({ lines: [], reference: '2026-1/11' }));
+    expect(reasons(bill({ reference: '2026-11/1' }))).toEqual([]);
+    expect(reasons(bill({ reference: '2026-1/11', vendor: 'W', lines: [] }))).toEqual([]);
   });
 
   it('in another currency than the order’s', () => {

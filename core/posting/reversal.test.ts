@@ -90,7 +90,7 @@ describe('a reversal', () => {
     keeper.post(reversal('3', '2026-03-12'));
     expect(keeper.books.payables.has('3')).toBe(false);
     // Its number can be used again.
-    expect(refusals({ ...GOOD.bill, number: 'b 1' } as Command)).toEqual([]);
+    expect(refusals({ ...GOOD.bill, reference: 'b 1' } as Command)).toEqual([]);
   });
 
   it('is refused where goods would be short', () => {

@@ -7,7 +7,7 @@ import { billNumberShape } from './billNumber.ts';
 /** A bill that is there, as far as another may be taken for it. */
 export interface KnownBill {
   readonly vendor: string;
-  readonly number: string;
+  readonly reference: string;
   readonly date: Day;
   readonly currency: string;
   readonly amount: DocumentAmount;
@@ -21,14 +21,14 @@ export interface KnownBill {
 export function checkAlike(books: Books, bill: KnownBill, another: string): Refusal[] {
   const { alikeWithin } = books.company;
   if (alikeWithin === undefined || another.trim() !== '') return [];
-  const shape = billNumberShape(bill.number);
+  const shape = billNumberShape(bill.reference);
   for (const known of books.bills.values()) {
     if (known.vendor !== bill.vendor) continue;
-    const values = { number: known.number, date: known.date };
-    if (billNumberShape(known.number) === shape) return [refusal('bill_number_alike', '/number', values)];
+    const values = { number: known.reference, date: known.date };
+    if (billNumberShape(known.reference) === shape) return [refusal('bill_number_alike', '/reference', values)];
     if (known.currency === bill.currency && known.amount === bill.amount && isNear(known.date, bill.date, alikeWithin))
       return [
-        refusal('bill_amount_alike', '/number', {
+        refusal('bill_amount_alike', '/reference', {
           ...values,
           amount: `${formatAmount(known.amount, known.currency)} ${known.currency}`,
         }),

@@ -33,7 +33,7 @@ export interface BillCommand {
   readonly kind: 'bill';
   readonly vendor: string;
   /** The vendor's number on the paper. */
-  readonly number: string;
+  readonly reference: string;
   readonly currency: string;
   readonly date: Day;
   /** Of a received line, or of an order line where the bill comes ahead of the goods. */
@@ -240,7 +240,7 @@ function billDocument(books: Books, command: BillCommand): BillDocument | Refusa
   ].reduce((sum, amount) => sum + amount, 0n);
   return {
     ...command,
-    numberKey: billNumberKey(command.number),
+    numberKey: billNumberKey(command.reference),
     rate,
     lines: taxed,
     charges,
@@ -434,8 +434,8 @@ function checkBill(books: Books, command: BillCommand): Refusal[] {
     0
   )
     refusals.push(refusal('no_lines', '/lines'));
-  if (books.billNumbers.has(`${command.vendor}|${billNumberKey(command.number)}`)) {
-    refusals.push(refusal('bill_number_taken', '/number', { number: command.number }));
+  if (books.billNumbers.has(`${command.vendor}|${billNumberKey(command.reference)}`)) {
+    refusals.push(refusal('bill_number_taken', '/reference', { number: command.reference }));
   }
   command.lines.forEach((line, position) => refusals.push(...checkLine(books, command, line, `/lines/${position}`)));
   expenses.forEach(({ expense, amount }, position) => {

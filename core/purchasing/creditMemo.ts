@@ -35,7 +35,7 @@ export type CreditDecision = 'cost' | 'variance' | 'expected';
 export interface CreditCommand {
   readonly kind: 'credit';
   readonly vendor: string;
-  readonly number: string;
+  readonly reference: string;
   readonly currency: string;
   readonly date: Day;
   /** Of a returned line: quantity and price. Of a billed line: an amount, and where it goes. */
@@ -83,8 +83,8 @@ export function decideCredit(books: Books, command: CreditCommand): Decision<Cre
     ...checkCitedOnce(command.lines, '/lines'),
   ];
   if (command.lines.length === 0) refusals.push(refusal('no_lines', '/lines'));
-  if (books.billNumbers.has(`${command.vendor}|${billNumberKey(command.number)}`)) {
-    refusals.push(refusal('bill_number_taken', '/number', { number: command.number }));
+  if (books.billNumbers.has(`${command.vendor}|${billNumberKey(command.reference)}`)) {
+    refusals.push(refusal('bill_number_taken', '/reference', { number: command.reference }));
   }
   if ((command.tax ?? 0n) < 0n) refusals.push(refusal('amount_negative', '/tax'));
   command.lines.forEach((line, position) =>
@@ -106,7 +106,7 @@ export function decideCredit(books: Books, command: CreditCommand): Decision<Cre
   };
   const about = { vendor: command.vendor };
   return post(books, {
-    document: { ...command, numberKey: billNumberKey(command.number), rate, lines, total },
+    document: { ...command, numberKey: billNumberKey(command.reference), rate, lines, total },
     date: command.date,
     effects: {
       flows: [

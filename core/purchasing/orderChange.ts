@@ -22,7 +22,7 @@ export interface OrderChangeCommand {
   readonly date: Day;
   readonly reason: string;
   /** The version that is changed: what somebody else changed meanwhile is not put back unseen. */
-  readonly version: number;
+  readonly seen: number;
   /** Lines that are not named stay as they are. */
   readonly lines: readonly ChangedLine[];
 }
@@ -48,7 +48,7 @@ export function decideOrderChange(books: Books, command: OrderChangeCommand): De
   if (!order) return refused([refusal('document_unknown', '/of', { document: command.of })]);
   const cited = command.lines.flatMap((line) => (line.of === undefined ? [] : [{ of: line.of }]));
   const refusals: Refusal[] = [...checkDate(books, command.date, [order.date]), ...checkCitedOnce(cited, '/lines')];
-  refusals.push(...checkSeen(order, command.version, '/version'), ...checkHold(books, order.vendor, '/of'));
+  refusals.push(...checkSeen(order, command.seen, '/seen'), ...checkHold(books, order.vendor, '/of'));
   if (command.reason.trim() === '') refusals.push(refusal('reason_missing', '/reason'));
   command.lines.forEach((line, position) => refusals.push(...checkChanged(books, order, line, `/lines/${position}`)));
   if (refusals.length > 0) return refused(refusals);

@@ -129,7 +129,7 @@ describe('more than was ordered', () => {
       kind: 'order-change' as const,
       of: '1',
       by: 'ines',
-      version: 1,
+      seen: 1,
       date: '2026-03-06',
       reason: 'agreed',
     };
@@ -171,7 +171,7 @@ describe('less than was ordered', () => {
   });
 
   it('cannot end a line of which more is billed than came', () => {
-    const bill = { kind: 'bill' as const, vendor: 'V', number: 'B', currency: 'USD', date: '2026-03-03', charges: [] };
+    const bill = { kind: 'bill' as const, vendor: 'V', reference: 'B', currency: 'USD', date: '2026-03-03', charges: [] };
     keeper.post({
       ...bill,
       lines: [{ of: '1/1', quantity: q('100'), price: priceOrThrow('5'), discount: NO_DISCOUNT, difference: 'cost' }],

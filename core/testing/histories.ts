@@ -247,11 +247,11 @@ const READ: Readonly<Record<Move, Read>> = {
     };
     const changed =
       choice.other % 4 === 0 ? { of: undefined, bought: { item: YARN } } : { of: line.id, bought: undefined };
-    const version = books.orders.get(order)?.versions.length ?? 1;
+    const seen = books.orders.get(order)?.versions.length ?? 1;
     return {
       kind: 'order-change',
       of: order,
-      version,
+      seen,
       by: 'B',
       date: laterOf(date, line.date),
       reason: 'asked for otherwise',
@@ -311,7 +311,7 @@ const READ: Readonly<Record<Move, Read>> = {
     return {
       kind: 'bill',
       vendor: 'V',
-      number: String(books.nextDocument),
+      reference: String(books.nextDocument),
       currency: line.currency,
       date,
       lines: [billed],
@@ -346,7 +346,7 @@ const READ: Readonly<Record<Move, Read>> = {
     return {
       kind: 'bill',
       vendor: 'V',
-      number: String(books.nextDocument),
+      reference: String(books.nextDocument),
       currency: line.currency,
       date,
       lines: [...lines, billed],
@@ -367,7 +367,7 @@ const READ: Readonly<Record<Move, Read>> = {
       return {
         kind: 'bill',
         vendor: 'C',
-        number: String(books.nextDocument),
+        reference: String(books.nextDocument),
         currency: books.company.currency,
         date,
         lines: [],
@@ -400,7 +400,7 @@ const READ: Readonly<Record<Move, Read>> = {
     const common = {
       kind: 'credit' as const,
       vendor: line.vendor,
-      number: String(books.nextDocument),
+      reference: String(books.nextDocument),
       currency: line.currency,
       date: laterOf(date, line.date),
     };

@@ -49,7 +49,7 @@ export function scene(): Bookkeeper {
   keeper.post({
     kind: 'bill',
     vendor: 'V',
-    number: 'B1',
+    reference: 'B1',
     currency: 'USD',
     date: '2026-03-06',
     lines: [{ of: '2/1', quantity: q('3'), price: priceOrThrow('101'), discount: NO_DISCOUNT, difference: 'credit' }],
@@ -102,7 +102,7 @@ export const GOOD: { readonly [Kind in DocumentKind]?: CommandOf[Kind] } = {
   credit: {
     kind: 'credit',
     vendor: 'V',
-    number: 'C1',
+    reference: 'C1',
     currency: 'USD',
     date: '2026-03-12',
     lines: [{ of: '6/1', quantity: q('1'), price: priceOrThrow('100') }],
@@ -181,7 +181,7 @@ export const GOOD: { readonly [Kind in DocumentKind]?: CommandOf[Kind] } = {
   bill: {
     kind: 'bill',
     vendor: 'V',
-    number: 'B2',
+    reference: 'B2',
     currency: 'USD',
     date: '2026-03-12',
     lines: [],

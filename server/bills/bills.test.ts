@@ -103,7 +103,7 @@ describe('a bill that comes as a file', () => {
       title: 'Bill TF-77 of Tarnside Fibres',
       body: {
         paper: id,
-        number: 'TF-77',
+        reference: 'TF-77',
         date: '2026-03-20',
         currency: 'USD',
         billed: {
@@ -160,7 +160,7 @@ describe('a bill that comes as a file', () => {
     const second = randomUUID();
     expect((await ines.call('PUT', `/api/incoming-bills/${second}`, because)).status).toBe(200);
     expect((await drafts()).find((draft) => draft.id === second)).toMatchObject({
-      body: { number: 'TF-78', another: 'one paper for two bills' },
+      body: { reference: 'TF-78', another: 'one paper for two bills' },
     });
     // Proposed anew when it is opened, it is still known why.
     await ines.call('POST', `/api/bills/${second}/open`, {});
@@ -245,7 +245,9 @@ describe('a bill that comes as a file', () => {
     const whose = waiting.find(({ state }) => state === 'whose');
     expect((await ines.call('PUT', `/api/incoming-bills/${whose?.id}/vendor`, { vendor: '1' })).status).toBe(200);
     expect((await ines.call('PUT', `/api/incoming-bills/${whose?.id}/vendor`, { vendor: '2' })).status).toBe(409);
-    expect((await drafts()).find(({ id }) => id === whose?.id)).toMatchObject({ body: { vendor: '1', number: 'X6' } });
+    expect((await drafts()).find(({ id }) => id === whose?.id)).toMatchObject({
+      body: { vendor: '1', reference: 'X6' },
+    });
     for (const { id } of await drafts()) await ines.call('DELETE', `/api/drafts/${id}`);
   });
 

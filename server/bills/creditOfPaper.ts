@@ -46,7 +46,7 @@ export async function draftOfCredit(
     );
     return false;
   });
-  const header = { vendor, number: paper.number.slice(0, 60), date: paper.date, currency: paper.currency };
+  const header = { vendor, reference: paper.number.slice(0, 60), date: paper.date, currency: paper.currency };
   const tax = paper.tax === 0n ? '' : money(paper.tax);
   const isWhole = paper.problems.length === 0 && left.length === 0 && paper.charges.length === 0;
   return {

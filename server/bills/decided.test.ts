@@ -174,7 +174,7 @@ describe('a difference on a bill', () => {
       ['total', '0.40', 'they misadd'],
     ]);
     // With the receipt the bill is entered with the taxes of its order.
-    const both = make.receipt([{ of: `${order}/1`, quantity: '50' }], { bill: { number: 'D-2V' } });
+    const both = make.receipt([{ of: `${order}/1`, quantity: '50' }], { bill: { reference: 'D-2V' } });
     expect(netOf((await ines.preview('receipt', both)).body.entries)).toMatchObject({
       'input-tax': 4000n,
       payables: -54000n,
@@ -266,7 +266,7 @@ describe('what a bill asks for', () => {
     expect([listed.sums.base, listed.count]).toEqual([formatAmount(base(BigInt(held?.amount ?? 0)), 'USD'), 2]);
     const credit = {
       vendor: '1',
-      number: 'C-4',
+      reference: 'C-4',
       date: '2026-03-29',
       currency: 'USD',
       lines: [{ of: `${bill}/2`, amount: '30.00', to: 'expected' }],

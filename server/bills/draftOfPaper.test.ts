@@ -87,7 +87,7 @@ describe('the draft of a bill', () => {
     const { body, command } = draft(paper({ total: '80.00' }));
     expect(body).toMatchObject({
       vendor: '3',
-      number: 'B-1',
+      reference: 'B-1',
       date: '2026-03-01',
       currency: 'USD',
       asked: '80.00',
@@ -99,7 +99,7 @@ describe('the draft of a bill', () => {
     });
     expect(command).toEqual({
       vendor: '3',
-      number: 'B-1',
+      reference: 'B-1',
       date: '2026-03-01',
       currency: 'USD',
       charges: [],
@@ -147,7 +147,7 @@ describe('the draft of a bill', () => {
   });
 
   it('keeps no more of a number than fits', () => {
-    expect((draft(paper({ number: 'B'.repeat(90) })).body as { number: string }).number).toHaveLength(60);
+    expect((draft(paper({ number: 'B'.repeat(90) })).body as { reference: string }).reference).toHaveLength(60);
   });
 });
 

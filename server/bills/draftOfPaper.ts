@@ -65,7 +65,7 @@ export function draftOfBill(
   const charges = chargesOf(paper, proposals);
   const expenses = expensesOf(paper, proposals, known.usualExpense);
   const taxes = taxesOfPaper(paper, covered, known.levels);
-  const header = { vendor, number: paper.number.slice(0, 60), date: paper.date, currency: paper.currency };
+  const header = { vendor, reference: paper.number.slice(0, 60), date: paper.date, currency: paper.currency };
   const asked = paper.currency === '' ? '' : money(paper.total);
   const further: Further[] = [
     ...charges.map(([what, amount]) => ({ what, about: '', amount: money(amount) })),

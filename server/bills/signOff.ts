@@ -6,7 +6,7 @@ import { previewDocument } from '../commands/runCommand.ts';
 import type { SignedIn } from '../http/session.ts';
 import { text, type Row } from '../queries/figures.ts';
 import { isTrue } from '../storage/load/rows.ts';
-import { hashOfBody } from './signedOff.ts';
+import { hashOfBody } from '../storage/bodyHash.ts';
 import { sqlInstant, transaction } from '../storage/transaction.ts';
 
 /** Asks a second person to look at a bill exactly as it would be posted. */
@@ -84,7 +84,7 @@ export async function listSignOffs(source: DataSource, user: SignedIn, today: st
       draft: text(row.draft_id),
       hasPaper: isTrue(row.has_paper),
       vendor: text(row.vendor),
-      number: body.number,
+      number: body.reference,
       currency: body.currency,
       total: preview?.total ?? null,
       note: text(row.note),

@@ -127,8 +127,11 @@ describe('what is no plain bill', () => {
     await ines.call('DELETE', `/api/drafts/${first?.id}`);
     // The same paper for an order that is open is posted.
     const again = await received('1', '10', '10');
-    const [good] = (await take(plain.replaceAll(number, again.number).replace('D-11', 'D-14').replace('2026-03-20', '2026-05-20'), { name: 'b.xml' }))
-      .taken;
+    const [good] = (
+      await take(plain.replaceAll(number, again.number).replace('D-11', 'D-14').replace('2026-03-20', '2026-05-20'), {
+        name: 'b.xml',
+      })
+    ).taken;
     expect(await agreed(good?.id ?? '', false)).toMatchObject({ agrees: true, says: '' });
   });
 });
@@ -214,7 +217,7 @@ describe('two accountants on one bill', () => {
       (await ines.call('POST', '/api/documents/bill', body, { 'Idempotency-Key': id, 'Draft-Version': '2' })).status,
     ).toBe(201);
     const twice = await second.post('bill', body, id);
-    expect([twice.status, twice.body.title]).toEqual([409, 'Posted already']);
+    expect([twice.status, twice.body.title]).toEqual([422, 'Posted already']);
   });
 
   it('who post it at the same moment post it once', async () => {
@@ -223,7 +226,7 @@ describe('two accountants on one bill', () => {
     const id = taken[0]?.id ?? '';
     const body = make.bill('H-2', [{ of: goods.line, quantity: '7', price: '10' }]);
     const replies = await Promise.all([ines, second].map((who) => who.post('bill', body, id)));
-    expect(replies.map(({ status }) => status).sort()).toEqual([201, 409]);
+    expect(replies.map(({ status }) => status).sort()).toEqual([201, 422]);
   });
 });
 
@@ -320,7 +323,7 @@ describe('papers that are more than XML', () => {
     const back = await odile.posted('return', {
       vendor: '1',
       date: '2026-03-29',
-      number: 'R-1',
+      reference: 'R-1',
       lines: [{ of: goods.line, quantity: '1', replace: false, confirmed: false }],
     });
     const note = `<CreditNote><ID>CN-1</ID><IssueDate>2026-03-30</IssueDate><DocumentCurrencyCode>USD</DocumentCurrencyCode><BillingReference><InvoiceDocumentReference><ID>cn b</ID></InvoiceDocumentReference></BillingReference>

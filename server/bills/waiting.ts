@@ -7,7 +7,7 @@ import { RefusedError, RequestError } from '../commands/failures.ts';
 import { postDocument, previewDocument } from '../commands/runCommand.ts';
 import { inThousands, worded } from '../commands/wording.ts';
 import type { SignedIn } from '../http/session.ts';
-import { validateRequest } from '../http/validate.ts';
+import { readBody } from '../http/validate.ts';
 import { showAmount, text, type Row } from '../queries/figures.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
 import { DRAFT_FOR, holdDraft } from '../storage/drafts.ts';
@@ -22,7 +22,7 @@ type Waiting = ReplyOf<typeof api.waitingBills>['rows'][number];
 export async function listWaitingBills({ manager }: DataSource, user: SignedIn): Promise<Waiting[]> {
   const { mine, parameters } = DRAFT_FOR(user);
   const rows: Row[] = await manager.query(
-    `SELECT d.id, d.kind, d.title, COALESCE(JSON_VALUE(d.body, '$.vendor'), p.vendor_id) AS vendor_id, v.name AS vendor, COALESCE(NULLIF(JSON_VALUE(d.body, '$.number'), ''), p.number, '') AS number,
+    `SELECT d.id, d.kind, d.title, COALESCE(JSON_VALUE(d.body, '$.vendor'), p.vendor_id) AS vendor_id, v.name AS vendor, COALESCE(NULLIF(JSON_VALUE(d.body, '$.reference'), ''), p.number, '') AS number,
             COALESCE(p.currency, JSON_VALUE(d.body, '$.currency'), '') AS currency, p.total, COALESCE(p.came, IF(d.shared = 1, 'receipt', 'typed')) AS came, COALESCE(p.sender, '') AS sender,
             COALESCE(p.name, '') AS name, COALESCE(p.kept_at, d.updated_at) AS at, IF(p.state = 'typed', 'typed', 'ready') AS state, IF(d.says <> '', d.says, COALESCE(p.says, '')) AS says,
             d.note, d.look_again, d.post_on, IF(d.shared = 1 AND d.held_until > UTC_TIMESTAMP(6) AND d.user_id <> ?, h.name, '') AS held_by,
@@ -133,8 +133,7 @@ async function readCommand(
   if (!row) throw new RequestError(404, 'Not found', 'This draft is not there any more: it was posted or thrown away.');
   if (row.command === null)
     throw new RequestError(422, 'Refused', 'This is not complete yet: open it, and enter what is missing.');
-  const command = JSON.parse(row.command) as BodyOf<'bill'> & BodyOf<'credit'>;
-  validateRequest(BODIES[row.kind], command, '');
+  const command = readBody(BODIES[row.kind], JSON.parse(row.command)) as BodyOf<'bill'> & BodyOf<'credit'>;
   return { kind: row.kind, command };
 }
 

@@ -94,9 +94,9 @@ export const BODY_OF: Write = {
     note: '',
     lines: lines.map((line) => ({ ...bought(line.bought, names), ...asked(line, names) })),
   }),
-  'order-change': ({ of, version, date, reason, lines }, names) => ({
+  'order-change': ({ of, seen, date, reason, lines }, names) => ({
     of: names.document(of),
-    version,
+    seen,
     date,
     reason,
     lines: lines.map((line) => ({
@@ -156,7 +156,7 @@ export const BODY_OF: Write = {
     const amount = (minor: bigint) => formatAmount(minor, command.currency);
     return {
       vendor: names.vendor(command.vendor),
-      number: command.number,
+      reference: command.reference,
       ...given('another', command.another),
       date: command.date,
       currency: command.currency,
@@ -202,7 +202,7 @@ export const BODY_OF: Write = {
   return: ({ vendor, date, lines }, names) => ({
     vendor: names.vendor(vendor),
     date,
-    number: '',
+    reference: '',
     lines: lines.map((line) => ({
       of: names.line(line.of),
       quantity: formatQuantity(line.quantity),
@@ -211,9 +211,9 @@ export const BODY_OF: Write = {
       confirmed: line.confirmed ?? false,
     })),
   }),
-  credit: ({ vendor, number, date, currency, lines, tax }, names) => ({
+  credit: ({ vendor, reference, date, currency, lines, tax }, names) => ({
     vendor: names.vendor(vendor),
-    number,
+    reference,
     date,
     currency,
     lines: lines.map((line) =>

@@ -133,8 +133,9 @@ export class HttpBooks {
   async take(taken: Taken): Promise<Difference[]> {
     const { where, books, command, decision } = taken;
     const kind = command.kind;
-    // Nothing is dated far behind the day on which it is entered, nor ahead of it.
-    if (/^\d{4}-\d{2}-\d{2}$/.test(command.date) && command.date < '2990') this.clock.today = command.date;
+    // Where a case does not say what day it is, it is the day of what is entered.
+    if (books.company.today !== undefined) this.clock.today = books.company.today;
+    else if (/^\d{4}-\d{2}-\d{2}$/.test(command.date) && command.date < '2990') this.clock.today = command.date;
     const wrong = await this.enterNamed(books, command);
     const body = BODY_OF[kind](command as never, this.names(books));
     const { client } = await this.personOf(
@@ -421,7 +422,7 @@ const refusalsIn = ({ body }: Reply): string => {
   return [...new Set(said.map(({ reason }) => reason))].sort().join(' ');
 };
 
-type Line = Pick<EntryView['lines'][number], 'account' | 'amount'> & { readonly [about: string]: unknown };
+type Line = Pick<EntryView['lines'][number], 'account' | 'amount'> & { readonly [about: string]: string | undefined };
 
 const lineAsText = (date: string, { account, amount, item, vendor, expense, department, location, project }: Line) =>
   [date, account, amount, ...[item, vendor, expense, department, location, project].map((said) => said ?? '-')].join(

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { DocumentKind } from '@obolus/contract/roles';
 import { proveBooks } from '../proof/proveBooks.ts';
@@ -41,14 +42,27 @@ afterAll(async () => {
 async function both(kind: DocumentKind, body: object, net: Record<string, bigint>): Promise<string> {
   const preview = await ines.preview(kind, body);
   expect([kind, preview.body.refusals]).toEqual([kind, []]);
-  const id = await ines.posted(kind, body);
-  const document = (await ines.call('GET', `/api/documents/${id}`)).body as { entries: { number?: string }[] };
+  const key = randomUUID();
+  const reply = await ines.post(kind, body, key);
+  expect([kind, reply.status]).toEqual([kind, 201]);
+  const { id, number, lines } = reply.body as { id: string; number: string; lines: string[] };
+  const document = (await ines.call('GET', `/api/documents/${id}`)).body as {
+    number: string;
+    lines: { line: string }[];
+    entries: { number?: string }[];
+  };
+  expect([kind, number, lines]).toEqual([kind, document.number, shownLines(document)]);
+  // Whenever it is asked again, the reply is the same.
+  expect((await ines.post(kind, body, key)).body).toEqual(reply.body);
   const entries = document.entries.map(({ number: _, ...entry }) => entry);
   expect(entries).toEqual(preview.body.entries);
   expect([kind, netOf(entries)]).toEqual([kind, net]);
   expect((await ines.call('GET', `/api/documents?kind=${kind}`)).status).toBe(200);
   return id;
 }
+
+const shownLines = ({ lines }: { lines: { line: string }[] }): string[] =>
+  lines.map(({ line }) => line).filter((line) => line !== '');
 
 async function refusal(kind: DocumentKind, body: object): Promise<string> {
   const reply = await ines.post(kind, body);
@@ -119,7 +133,7 @@ describe('purchasing', () => {
       {
         vendor: '1',
         date: '2026-03-29',
-        number: 'RMA 7',
+        reference: 'RMA 7',
         lines: [{ of: `${receipt}/1`, quantity: '30', replace: false, confirmed: false }],
       },
       { grni: 36_400n, 'return-variance': 5_451n, inventory: -41_851n },
@@ -128,7 +142,7 @@ describe('purchasing', () => {
       'credit',
       {
         vendor: '1',
-        number: 'CN 1',
+        reference: 'CN 1',
         date: '2026-03-30',
         currency: 'USD',
         lines: [{ of: `${back}/1`, quantity: '10', price: '12.40' }],
@@ -208,7 +222,7 @@ describe('purchasing', () => {
     const lines = [{ of: `${receipt}/1`, quantity: '3', replace: true, confirmed: false }];
     await both(
       'return',
-      { vendor: '1', date: '2026-03-20', number: '', lines },
+      { vendor: '1', date: '2026-03-20', reference: '', lines },
       { grni: 355_500n, inventory: -355_500n },
     );
     await both('receipt', make.receipt([{ of: `${order}/1`, quantity: '1' }], { date: '2026-03-25' }), {
@@ -277,7 +291,7 @@ describe('charges', () => {
       'credit',
       {
         vendor: '3',
-        number: 'GWC',
+        reference: 'GWC',
         date: '2026-03-30',
         currency: 'USD',
         lines: [{ of: `${bill}/2`, amount: '10', to: 'cost' }],
@@ -338,7 +352,7 @@ describe('stock and sales', () => {
     ];
     await both(
       'return',
-      { vendor: '1', date: '2026-03-30', number: '', lines: gone },
+      { vendor: '1', date: '2026-03-30', reference: '', lines: gone },
       { grni: 118_000n, inventory: -118_000n },
     );
   });
@@ -484,7 +498,7 @@ describe('money and periods', () => {
       'bill',
       {
         vendor: '2',
-        number: 'BL-1',
+        reference: 'BL-1',
         date: '2026-03-22',
         currency: 'EUR',
         lines: [],

@@ -21,9 +21,9 @@ afterAll(() => server.stop());
 const orderOf = (quantity: string, price: string) => make.order([{ item: '1', quantity, price }]);
 const about = (of: string) => ({ of, date: '2026-03-04', reason: 'agreed' });
 const step = (of: string, word: string, seen = 1) => ({ ...about(of), seen, step: word });
-const change = (of: string, quantity: string, price: string, more: readonly object[] = [], version = 1) => ({
+const change = (of: string, quantity: string, price: string, more: readonly object[] = [], seen = 1) => ({
   ...about(of),
-  version,
+  seen,
   lines: [{ of: `${of}/1`, item: '', quantity, price, discount: '', due: '' }, ...more],
 });
 const receive = (of: string, quantity: string) => make.receipt([{ of: `${of}/1`, quantity }]);
@@ -74,9 +74,9 @@ describe('an order above its buyer’s limit', () => {
       ['changed', 'buyer', 2],
     ]);
     expect(order.history[3]?.changes.map(({ line, what, was, is }) => [line, what, was, is])).toEqual([
-      ['1', 'quantity', '100', '90'],
-      ['1', 'price', '6.00', '6.10'],
-      ['2', 'new line', '', '1 at 20.00 USD'],
+      [`${id}/1`, 'quantity', '100', '90'],
+      [`${id}/1`, 'price', '6.00', '6.10'],
+      [`${id}/2`, 'new line', '', '1 at 20.00 USD'],
     ]);
     // 10 at 6 and 80 at 6.10.
     const [pool] = (await server.source.query('SELECT quantity, value FROM pool WHERE item_id = 1')) as {
@@ -158,10 +158,7 @@ describe('a version of an order', () => {
     await accountant.posted('reversal', { date: '2026-03-05', of: version, reason: 'a mistake' });
     expect((await view(id)).lines.map(({ quantity, price }) => [quantity, price])).toEqual([['10', '5.00']]);
     const again = await accountant.posted('order-change', change(id, '12', '5.5'));
-    expect(said(await buyer.post('order-change', change(id, '13', '5')))).toEqual([
-      422,
-      'order_changed_since /version',
-    ]);
+    expect(said(await buyer.post('order-change', change(id, '13', '5')))).toEqual([422, 'order_changed_since /seen']);
     await accountant.posted('receipt', receive(id, '12'));
     expect(said(await accountant.post('reversal', { date: '2026-03-30', of: again, reason: 'a mistake' }))).toEqual([
       422,

@@ -73,7 +73,7 @@ describe('goods ordered by the pack', () => {
     const placed = await order(asked('3', '2', 'box', '10'));
     await ines.posted('order-change', {
       of: placed,
-      version: 1,
+      seen: 1,
       date: '2026-03-03',
       reason: 'Loose ones will do',
       lines: [{ of: `${placed}/1`, ...asked('', '7', '', '3.50') }],

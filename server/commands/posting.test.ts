@@ -247,7 +247,7 @@ describe('bad input', () => {
 
   it('a bill’s number that differs only in case, blanks, separator or zeros is taken', async () => {
     await ines.posted('bill', make.charge('INV 0012', '5'));
-    expect(refusalsOf(await ines.post('bill', make.charge('inv-12', '6')))).toEqual(['bill_number_taken /number']);
+    expect(refusalsOf(await ines.post('bill', make.charge('inv-12', '6')))).toEqual(['bill_number_taken /reference']);
     expect((await ines.post('bill', make.charge('INV 0013', '6'))).status).toBe(201);
   });
 });

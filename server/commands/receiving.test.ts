@@ -171,7 +171,7 @@ it('a lot keeps its day, and does not come in after it', async () => {
 
 describe('the bill that comes with the goods', () => {
   const withBill = (of: string, quantity: string, number: string, more: object = {}) =>
-    came(of, quantity, more, { bill: { number, another: 'another one' } });
+    came(of, quantity, more, { bill: { reference: number, another: 'another one' } });
 
   it('is posted with the receipt in one step, as the preview shows both', async () => {
     const order = await ordered('40');
@@ -199,10 +199,10 @@ describe('the bill that comes with the goods', () => {
     expect(said(await ines.preview('receipt', body))[0]).toBe(200);
     expect((await ines.preview('receipt', body)).body).toMatchObject({
       accepted: false,
-      refusals: [{ at: '/bill/number' }],
+      refusals: [{ at: '/bill/reference' }],
     });
-    expect(said(await ines.post('receipt', body))[1]).toMatch(/^\/bill\/number /);
-    expect(said(await ines.post('receipt', withBill(order, '10', ' ')))[1]).toMatch(/^\/bill\/number /);
+    expect(said(await ines.post('receipt', body))[1]).toMatch(/^\/bill\/reference /);
+    expect(said(await ines.post('receipt', withBill(order, '10', ' ')))[1]).toMatch(/^\/bill\/reference /);
     expect(await view<OrderView>(`orders/${order}`)).toMatchObject({ lines: [{ received: '0', billed: '0' }] });
     const replies = await Promise.all(
       ['10', '11', '12', '13'].map((quantity) => ines.post('receipt', withBill(order, quantity, 'ONE-STEP 2'))),
@@ -231,7 +231,7 @@ describe('the bill that comes with the goods', () => {
     expect(said(await ines.post('receipt', came(order, '1', { price: '6' })))[1]).toMatch(/^\/lines\/0\/reason /);
     const receipt = await ines.posted(
       'receipt',
-      came(order, '10', { price: '6.5', reason: 'as agreed by telephone' }, { bill: { number: 'ONE-STEP 4' } }),
+      came(order, '10', { price: '6.5', reason: 'as agreed by telephone' }, { bill: { reference: 'ONE-STEP 4' } }),
     );
     const shown = await view<DocumentView>(`documents/${receipt}`);
     expect(shown.lines).toMatchObject([

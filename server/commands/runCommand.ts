@@ -1,5 +1,4 @@
-import { createHash } from 'node:crypto';
-import type { DataSource, EntityManager } from 'typeorm';
+import type { DataSource, EntityManager, EntitySchema } from 'typeorm';
 import type { BodyOf, PostedReply, PreviewReply } from '@obolus/contract/commands';
 import type { DocumentKind } from '@obolus/contract/roles';
 import { expectedCost } from '@obolus/core/charges/expected';
@@ -19,12 +18,14 @@ import { learnFromDraft } from '../bills/learn.ts';
 import { isSignedOff, secondLookAt } from '../bills/signedOff.ts';
 import { BooksLoader, type LoadedBooks } from '../storage/loadBooks.ts';
 import { checkDraft, endDraft } from '../storage/drafts.ts';
-import { savePosted } from '../storage/savePosted.ts';
+import { once } from '../storage/once.ts';
+import { savePosted, touchedBy } from '../storage/savePosted.ts';
+import { facts } from '../storage/tables.ts';
 import { duplicateOf, snapshot, sqlInstant, transaction } from '../storage/transaction.ts';
-import type { Following, Saving } from '../documents/documentCommand.ts';
+import type { Following, Saving, TableRows } from '../documents/documentCommand.ts';
 import { commandOf, PREFIX } from '../documents/registry.ts';
 import { seriesOf } from '../storage/rights.ts';
-import { RefusedError, RequestError } from './failures.ts';
+import { RefusedError } from './failures.ts';
 import { checkNamed } from './named.ts';
 import { Reader } from './read.ts';
 import { worded } from './wording.ts';
@@ -55,24 +56,26 @@ export async function postDocument<Kind extends DocumentKind>(
   body: BodyOf<Kind>,
   posting: Posting,
 ): Promise<PostedReply> {
-  const hash = createHash('sha256')
-    .update(JSON.stringify([kind, posting.user, body]))
-    .digest('hex');
+  const keyed = { key: posting.key, user: posting.user, at: sqlInstant(posting.now()) };
   try {
-    return await transaction(source, async (manager) => {
-      const known = await claimKey(manager, posting, hash);
-      if (known) return known;
-      await checkDraft(manager, posting.key, posting.user, posting.version);
-      const posted = await postWithin(manager, kind, body, posting);
-      if (kind === 'bill') await learnFromDraft(manager, posting.key);
-      await endDraft(manager, posting.key);
-      return posted;
-    });
+    return await transaction(source, (manager) =>
+      once(manager, keyed, [kind, body], async () => {
+        await checkDraft(manager, posting.key, posting.user, posting.version);
+        const posted = await postWithin(manager, kind, body, posting);
+        if (kind === 'bill') await learnFromDraft(manager, posting.key);
+        await endDraft(manager, posting.key);
+        return posted;
+      }),
+    );
   } catch (problem) {
     // Two people enter the same bill at the same moment: the unique index decides, and says what the rule says.
     if (duplicateOf(problem, 'bill_number_once')) {
       throw new RefusedError(
-        [refusal('bill_number_taken', kind === 'receipt' ? '/bill/number' : '/number', { number: billNumberIn(body) })],
+        [
+          refusal('bill_number_taken', kind === 'receipt' ? '/bill/reference' : '/reference', {
+            number: billNumberIn(body),
+          }),
+        ],
         {
           items: new Map(),
           warehouses: new Map(),
@@ -84,8 +87,8 @@ export async function postDocument<Kind extends DocumentKind>(
 }
 
 const billNumberIn = (
-  body: { readonly number?: string; readonly bill?: { readonly number: string } } | object,
-): string => ('bill' in body ? (body.bill?.number ?? '') : 'number' in body ? (body.number ?? '') : '');
+  body: { readonly reference?: string; readonly bill?: { readonly reference: string } } | object,
+): string => ('bill' in body ? (body.bill?.reference ?? '') : 'reference' in body ? (body.reference ?? '') : '');
 
 /** Posts a document, and what follows it, in the transaction that is open. */
 async function postWithin<Kind extends DocumentKind>(
@@ -109,6 +112,7 @@ async function postWithin<Kind extends DocumentKind>(
   const { document } = decision.posted;
   const command = commandOf(kind);
   await command.settle?.(document, manager, saving, body);
+  const rows = command.rows(document, saving, body);
   await savePosted(manager, books, decision.posted, {
     id,
     number,
@@ -117,7 +121,7 @@ async function postWithin<Kind extends DocumentKind>(
     at: sqlInstant(posting.now()),
     terms,
     header: { ...command.header(body), ...command.headerOf?.(document) },
-    rows: command.rows(document, saving, body),
+    rows,
   });
   const following = command.follows?.(document, body, books);
   if (following) {
@@ -130,8 +134,21 @@ async function postWithin<Kind extends DocumentKind>(
         : problem;
     });
   }
-  return { id, kind, number };
+  return { id, kind, number, lines: linesIn(rows, id), touched: touchedBy(decision.posted) };
 }
+
+/** The document's own lines, by id, in their order; a later version of an order states lines of the order. */
+function linesIn(rows: readonly TableRows[], id: string): string[] {
+  const lines = rows
+    .filter(({ table }) => !NOT_LINES.has(table))
+    .flatMap(({ rows: each }) => each as readonly { document_id: string; line_no?: number; by_id?: string }[])
+    .filter((row) => row.line_no !== undefined && (row.by_id ?? row.document_id) === id)
+    .sort((a, b) => (a.line_no ?? 0) - (b.line_no ?? 0));
+  return [...new Set(lines.map((row) => `${row.document_id}/${row.line_no ?? ''}`))];
+}
+
+/** Numbered rows that are not lines: nothing cites them. */
+const NOT_LINES: ReadonlySet<EntitySchema> = new Set([facts.billTax, facts.billWhole, facts.periodAccrual]);
 
 /** A refusal of a document that follows, at its place in the body of the first. */
 const below =
@@ -261,47 +278,6 @@ const veiled = (told: Refusal): Refusal =>
   told.reason === 'receipt_exceeds_ordered' || told.reason === 'short_beyond_tolerance'
     ? refusal('count_again', told.at)
     : told;
-
-async function claimKey(manager: EntityManager, posting: Posting, hash: string): Promise<PostedReply | undefined> {
-  try {
-    await manager.query('INSERT INTO idempotency (`key`, user_id, body_hash, entered_at) VALUES (?, ?, ?, ?)', [
-      posting.key,
-      posting.user,
-      hash,
-      sqlInstant(posting.now()),
-    ]);
-    return undefined;
-  } catch (problem) {
-    if (!duplicateOf(problem, 'PRIMARY')) throw problem;
-  }
-  const [known] = (await manager.query('SELECT body_hash, user_id FROM idempotency WHERE `key` = ?', [
-    posting.key,
-  ])) as {
-    body_hash: string;
-    user_id: string;
-  }[];
-  if (known && known.user_id !== posting.user) await refuseOther(manager, posting.key);
-  if (known?.body_hash !== hash)
-    throw new RequestError(422, 'Key used before', 'This Idempotency-Key belongs to another request: make a new one.');
-  const [document] = (await manager.query('SELECT id, kind, number FROM document WHERE idempotency_key = ?', [
-    posting.key,
-  ])) as PostedReply[];
-  if (!document) throw new Error(`The key ${posting.key} has no document.`);
-  return { id: document.id, kind: document.kind, number: document.number };
-}
-
-/** Two people post from the same draft: the second is told who was first. */
-async function refuseOther(manager: EntityManager, key: string): Promise<void> {
-  const [posted] = (await manager.query(
-    'SELECT d.number, u.name FROM document d JOIN user_account u ON u.id = d.entered_by WHERE d.idempotency_key = ?',
-    [key],
-  )) as {
-    number: string;
-    name: string;
-  }[];
-  if (posted)
-    throw new RequestError(409, 'Posted already', `${posted.name} posted this as ${posted.number} a moment ago.`);
-}
 
 /** Taken after the locks: within an order and a pool, documents are numbered in the order in which they commit. */
 async function nextNumbers(manager: EntityManager, kind: DocumentKind): Promise<{ document: bigint; number: string }> {

@@ -54,7 +54,7 @@ const CONTESTS: Partial<Record<DocumentKind, Contest>> = {
       return {
         vendor: '1',
         date: '2026-03-15',
-        number: '',
+        reference: '',
         lines: [{ of: `${receipt}/1`, quantity: '6', replace: false, confirmed: true }],
       };
     },
@@ -63,11 +63,11 @@ const CONTESTS: Partial<Record<DocumentKind, Contest>> = {
     async ready(round) {
       const { receipt } = await bought(`C${round}`);
       const lines = [{ of: `${receipt}/1`, quantity: '5', replace: false, confirmed: true }];
-      const back = await ines().posted('return', { vendor: '1', date: '2026-03-15', number: '', lines });
+      const back = await ines().posted('return', { vendor: '1', date: '2026-03-15', reference: '', lines });
       // Two memos of other numbers for the same goods.
       return {
         vendor: '1',
-        number: '?',
+        reference: '?',
         date: '2026-03-18',
         currency: 'USD',
         lines: [{ of: `${back}/1`, quantity: '5', price: '12' }],
@@ -144,7 +144,7 @@ describe('two at the same moment', () => {
         const body = await CONTESTS[kind]?.ready(round);
         const replies = await Promise.all(
           [1, 2].map((n) =>
-            user(n).post(kind, kind === 'credit' ? { ...body, number: `CM-${round}-${n}` } : (body ?? {})),
+            user(n).post(kind, kind === 'credit' ? { ...body, reference: `CM-${round}-${n}` } : (body ?? {})),
           ),
         );
         expect([kind, ...replies.map(({ status }) => status).sort()]).toEqual([kind, 201, 422]);
@@ -179,7 +179,7 @@ describe('two at the same moment', () => {
         user(3).post('return', {
           vendor: '1',
           date: '2026-03-15',
-          number: '',
+          reference: '',
           lines: [{ of: `${receipt}/1`, quantity: '1', replace: true, confirmed: true }],
         }),
       ]);
@@ -241,7 +241,7 @@ describe('many at the same moment', () => {
         {
           vendor: '1',
           date: '2026-03-24',
-          number: '',
+          reference: '',
           lines: [{ of: `${receipt}/1`, quantity: '1', replace: false, confirmed: true }],
         },
       ],

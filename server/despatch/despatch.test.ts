@@ -238,7 +238,7 @@ describe('what the company wants of receiving', () => {
     const kept = await ines.call('PUT', `/api/drafts/${draft?.id}`, {
       kind: 'bill',
       title: 'Mine',
-      body: { vendor: '1', number: 'B-1' },
+      body: { vendor: '1', reference: 'B-1' },
       version: 1,
     });
     const seen = async (client: Client) => (await drafts(client)).map(({ title, heldBy }) => [title, heldBy]);

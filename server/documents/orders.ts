@@ -5,6 +5,7 @@ import type { OrderLineCommand } from '@obolus/core/purchasing/order';
 import type { EntityManager } from 'typeorm';
 import type { Reader } from '../commands/read.ts';
 import type { BooksLoader } from '../storage/loadBooks.ts';
+import { refusal } from '@obolus/core/posting/refusal';
 import { citing, dimensionColumns, keyOf } from '../storage/savePosted.ts';
 import { facts } from '../storage/tables.ts';
 import { lineAt, type Asking, type DocumentCommand, type TableRows } from './documentCommand.ts';
@@ -67,7 +68,7 @@ export const orderChange: DocumentCommand<'order-change'> = {
   read: (body, reader, from) => ({
     kind: 'order-change',
     of: body.of,
-    version: body.version,
+    seen: body.seen,
     by: from.user,
     date: body.date,
     reason: body.reason,
@@ -139,6 +140,7 @@ const expectsByTariff = ({ estimates = [] }: Pick<OrderLineCommand, 'estimates'>
 
 function boughtOf(line: LineBody, reader: Reader, at: string): Bought {
   const expense = line.expense?.trim() ?? '';
+  if (expense !== '' && line.item !== '') reader.refusals.push(refusal('item_and_expense', `${at}/expense`));
   return expense === '' ? { item: reader.given(line.item, `${at}/item`) } : { expense };
 }
 

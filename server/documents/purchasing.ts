@@ -78,7 +78,7 @@ export const receipt: DocumentCommand<'receipt'> = {
   // What goods cost is for whoever may say what was billed.
   alsoNeeds: ({ bill: billed, lines }) => (billed || lines.some(({ price }) => price) ? ['bill'] : []),
   async loadFollowing({ vendor, date, bill: billed }, loader) {
-    if (billed) await loader.loadBillNumber(vendor, billed.number, date);
+    if (billed) await loader.loadBillNumber(vendor, billed.reference, date);
   },
   follows: (document, { bill: billed }, { taxCodes }) =>
     billed && { kind: 'bill', body: billOf(document, billed, taxCodes), at: '/bill' },
@@ -152,7 +152,7 @@ export const receipt: DocumentCommand<'receipt'> = {
 /** The bill that came with the goods: all that was received and is not billed ahead, at what it was received at, with the taxes of its order. */
 function billOf(
   { vendor, date, lines }: ReceiptDocument,
-  { number, terms, another }: NonNullable<BodyOf<'receipt'>['bill']>,
+  { reference, terms, another }: NonNullable<BodyOf<'receipt'>['bill']>,
   taxCodes: Books['taxCodes'],
 ): BodyOf<'bill'> {
   const open = lines
@@ -164,7 +164,7 @@ function billOf(
   );
   return {
     vendor,
-    number,
+    reference,
     date,
     currency,
     ...(terms ? { terms } : {}),
@@ -244,7 +244,7 @@ export const bill: DocumentCommand<'bill'> = {
   read: (body, reader, { signedOff }) => ({
     kind: 'bill',
     vendor: reader.given(body.vendor, '/vendor'),
-    number: reader.given(body.number, '/number'),
+    reference: reader.given(body.reference, '/reference'),
     another: body.another,
     signedOff,
     currency: body.currency,
@@ -287,7 +287,7 @@ export const bill: DocumentCommand<'bill'> = {
     },
   }),
   async load(command, loader) {
-    await loader.loadBillNumber(command.vendor, command.number, command.date);
+    await loader.loadBillNumber(command.vendor, command.reference, command.date);
     await loader.loadChargeAllowances();
     await loader.loadTaxCodes();
     const cited = command.lines.map((line) => line.of);
@@ -307,10 +307,10 @@ export const bill: DocumentCommand<'bill'> = {
   },
   // What a vendor delivered while it was in use is still billed.
   brings: (body) => (body.lines.length === 0 ? [vendorIn(body)] : []),
-  header: ({ vendor, currency, number, terms, another }) => ({
+  header: ({ vendor, currency, reference, terms, another }) => ({
     vendor,
     currency,
-    reference: number.trim(),
+    reference: reference.trim(),
     ...(terms ? { terms } : {}),
     ...(another ? { note: another.trim() } : {}),
   }),
@@ -392,9 +392,9 @@ export const bill: DocumentCommand<'bill'> = {
     },
     payableRow(saving, document.total),
   ],
-  settle: ({ vendor, number, numberKey, date, currency, total }, manager, saving) =>
+  settle: ({ vendor, reference, numberKey, date, currency, total }, manager, saving) =>
     keepNumber(manager, vendor, numberKey, saving.id, {
-      shape: billNumberShape(number).slice(0, 60),
+      shape: billNumberShape(reference).slice(0, 60),
       date,
       currency,
       amount: total.amount.toString(),
@@ -446,7 +446,7 @@ export const vendorReturn: DocumentCommand<'return'> = {
       if (received?.pool !== undefined) loader.wantFrom(received.pool, received);
     }
   },
-  header: ({ vendor, number }) => ({ vendor, reference: number }),
+  header: ({ vendor, reference }) => ({ vendor, reference }),
   rows: ({ lines }) => [
     {
       table: facts.returnLine,
@@ -471,14 +471,14 @@ export const credit: DocumentCommand<'credit'> = {
   read: (body, reader) => ({
     kind: 'credit',
     vendor: reader.given(body.vendor, '/vendor'),
-    number: reader.given(body.number, '/number'),
+    reference: reader.given(body.reference, '/reference'),
     currency: body.currency,
     date: body.date,
     lines: body.lines.map((line, position) => creditLine(line, body.currency, reader, `/lines/${position}`)),
     tax: body.tax === undefined || body.tax === '' ? undefined : reader.document(body.tax, body.currency, '/tax'),
   }),
   async load(command, loader) {
-    await loader.loadBillNumber(command.vendor, command.number);
+    await loader.loadBillNumber(command.vendor, command.reference);
     await loader.loadCreditable(command.lines.map((line) => line.of));
     await loader.loadRates([command.currency], command.date);
     for (const line of command.lines) {
@@ -489,7 +489,7 @@ export const credit: DocumentCommand<'credit'> = {
       }
     }
   },
-  header: ({ vendor, currency, number }) => ({ vendor, currency, reference: number.trim() }),
+  header: ({ vendor, currency, reference }) => ({ vendor, currency, reference: reference.trim() }),
   rows: (document, saving) => [
     {
       table: facts.creditLine,

@@ -9,7 +9,7 @@ import helmet from 'helmet';
 import { pinoHttp } from 'pino-http';
 import { openApiDocument } from '@obolus/contract/openapi';
 import type { Context } from './context.ts';
-import { answerProblems, notFound } from './problems.ts';
+import { answerProblems, notFound, wrongMethod } from './problems.ts';
 import { apiRouter } from './routes.ts';
 import { refuseCrossSite, sessions, signedIn, type SessionStore } from './session.ts';
 
@@ -44,6 +44,7 @@ export function createApp(context: Context, store: SessionStore): Express {
     refuseCrossSite,
     apiRouter(context),
     apiDocument(),
+    wrongMethod,
     notFound,
   );
   web(app, context.config.webFolder);

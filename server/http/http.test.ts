@@ -12,8 +12,8 @@ afterAll(() => server.stop());
 const nothing = { date: '2026-03-30' };
 const goods = { item: '', quantity: '' };
 const bodies: Readonly<Record<DocumentKind, object>> = {
-  return: { ...nothing, vendor: '1', number: '', lines: [] },
-  credit: { ...nothing, vendor: '1', number: 'C', currency: 'USD', lines: [] },
+  return: { ...nothing, vendor: '1', reference: '', lines: [] },
+  credit: { ...nothing, vendor: '1', reference: 'C', currency: 'USD', lines: [] },
   'estimate-closing': { ...nothing, reason: '', lines: [] },
   'charge-move': { ...nothing, of: '1/1', charge: 'freight', amount: '1' },
   'customer-return': { ...nothing, customer: 'C', warehouse: '1', lines: [] },
@@ -29,7 +29,7 @@ const bodies: Readonly<Record<DocumentKind, object>> = {
   open: { ...nothing, period: '' },
   lock: { ...nothing, period: '' },
   reversal: { ...nothing, of: '1', reason: '' },
-  'order-change': { ...nothing, of: '1', version: 1, reason: '', lines: [] },
+  'order-change': { ...nothing, of: '1', seen: 1, reason: '', lines: [] },
   'order-closing': { ...nothing, of: '1', reason: '', lines: [] },
   'order-step': { ...nothing, of: '1', seen: 1, step: 'held', reason: '' },
   'order-approval': { ...nothing, of: '1', seen: 1, step: 'rejected', reason: '' },
@@ -115,6 +115,35 @@ describe('requests from elsewhere', () => {
     });
     expect(reply.headers.get('set-cookie')).toMatch(/HttpOnly; SameSite=Strict/);
     expect(reply.headers.get('content-security-policy')).not.toContain('unsafe-eval');
+  });
+});
+
+describe('another method', () => {
+  it('at a path that is there is told which are taken', async () => {
+    const client = await server.as('accountant');
+    const wrong = await client.call('PATCH', '/api/documents/order', {});
+    expect([wrong.status, wrong.headers.get('allow'), wrong.body.title]).toEqual([405, 'GET, POST', 'Wrong method']);
+    expect((await client.call('PUT', '/api/drafts')).headers.get('allow')).toBe('GET');
+    expect((await client.call('DELETE', '/api/nothing')).status).toBe(404);
+  });
+});
+
+describe('what is empty', () => {
+  it('may be left out, and is the same request', async () => {
+    const client = await server.as('accountant');
+    const key = crypto.randomUUID();
+    const [line] = [{ item: '1', quantity: '1', price: '1' }];
+    const { vendor, date, currency, warehouse } = make.order([]);
+    const short = await client.post('order', { vendor, date, currency, warehouse, lines: [line] }, key);
+    const long = await client.post(
+      'order',
+      { ...make.order([]), note: '', terms: '', incoterm: '', lines: [{ ...line, discount: '', due: '', unit: '' }] },
+      key,
+    );
+    expect([short.status, long.body]).toEqual([201, short.body]);
+    const none = await client.post('order', { currency, warehouse });
+    expect((none.body.errors as { at: string }[]).map(({ at }) => at)).toContain('/vendor');
+    expect(none.status).toBe(422);
   });
 });
 

@@ -5,7 +5,7 @@ import type { Role } from '@obolus/contract/roles';
 import { RequestError } from '../commands/failures.ts';
 import type { Context } from './context.ts';
 import type { SignedIn } from './session.ts';
-import { validateReply, validateRequest } from './validate.ts';
+import { readBody, validateReply, validateRequest } from './validate.ts';
 
 /** A request that was validated and authorised. */
 export interface Call<E> {
@@ -31,13 +31,13 @@ export function implement<E>(
     authorise(endpoint, request);
     validateRequest(endpoint.params, request.params, 'path');
     if (endpoint.query) validateRequest(endpoint.query, { ...request.query }, 'query');
-    if (endpoint.body) validateRequest(endpoint.body, request.body ?? null, '');
+    const body = endpoint.body && readBody(endpoint.body, (request.body as unknown) ?? null);
     const key = request.get('idempotency-key') ?? '';
     if (endpoint.keyed) validateRequest(Key, key, 'Idempotency-Key');
     const call = {
       params: request.params,
       query: { ...request.query },
-      body: request.body as unknown,
+      body,
       user: request.session.user,
       key,
       request,

@@ -1,5 +1,6 @@
 import 'pino-http';
 import type { ErrorRequestHandler, RequestHandler, Response } from 'express';
+import { allEndpoints } from '@obolus/contract/api';
 import type { Problem } from '@obolus/contract/problem';
 import { FieldsRefused, RefusedError, RequestError } from '../commands/failures.ts';
 import { worded } from '../commands/wording.ts';
@@ -21,6 +22,24 @@ export const notFound: RequestHandler = (request, response) => {
     title: 'Not found',
     status: 404,
     detail: `There is nothing at ${request.path}.`,
+  });
+};
+
+const PATHS = allEndpoints.map(({ method, path }) => ({
+  method: method.toUpperCase(),
+  path: new RegExp(`^${path.replace(/:\w+/g, '[^/]+')}$`),
+}));
+
+/** Another method at a path that is there: RFC 9110, 15.5.6. */
+export const wrongMethod: RequestHandler = (request, response, next) => {
+  const allowed = PATHS.filter(({ path }) => path.test(request.path)).map(({ method }) => method);
+  if (allowed.length === 0 || allowed.includes(request.method)) return next();
+  response.set('Allow', [...new Set(allowed)].join(', '));
+  sendProblem(response, {
+    type: 'about:blank',
+    title: 'Wrong method',
+    status: 405,
+    detail: `${request.baseUrl}${request.path} takes ${allowed.join(' or ')}, not ${request.method}.`,
   });
 };
 

@@ -1,9 +1,11 @@
 import { Ajv, type ValidateFunction } from 'ajv';
 import type { TSchema } from '@obolus/contract/figures';
+import { completed, LEFT_OUT } from '@obolus/contract/leftOut';
 import { isDay } from '@obolus/core/exact/calendar';
 import { InvalidRequest } from './problems.ts';
 
 const ajv = new Ajv({ allErrors: true, coerceTypes: false, strict: true, strictTypes: false });
+ajv.addVocabulary([LEFT_OUT]);
 
 // A day that exists: 2026-02-29 is not.
 ajv.addFormat('date', isDay);
@@ -29,6 +31,13 @@ export function validateRequest(schema: TSchema | undefined, value: unknown, whe
       says: says(error.message, error.params),
     })),
   );
+}
+
+/** A body as its schema has it, validated: what may be left out is empty. */
+export function readBody(schema: TSchema, value: unknown): unknown {
+  const body = completed(schema, value);
+  validateRequest(schema, body, '');
+  return body;
 }
 
 /** Whether a reply is what the contract promises; a broken promise is ours. */

@@ -30,12 +30,12 @@ const MOVED = `SELECT m.line_no, m.quantity, m.purpose, ${ITEM}, w.name AS where
 const NOTHING = 'SELECT 1 AS line_no FROM DUAL WHERE ? IS NULL';
 
 /** What was done with an order, as its only line. */
-const STEP = `SELECT 1 AS line_no, s.amount, s.step AS item_name, '' AS item_number, '' AS item_unit, ${OF} FROM order_step s JOIN document o ON o.id = s.order_id WHERE s.document_id = ?`;
+const STEP = `SELECT NULL AS line_no, s.amount, s.step AS item_name, '' AS item_number, '' AS item_unit, ${OF} FROM order_step s JOIN document o ON o.id = s.order_id WHERE s.document_id = ?`;
 
 /** The lines of each kind, as one shape: a label, a quantity, an amount and what the line stands on. */
 const LINES: Readonly<Record<DocumentKind, string>> = {
   order: `SELECT l.*, ${BOUGHT} FROM ordered_line l LEFT JOIN item i ON i.id = l.item_id WHERE l.document_id = ? ORDER BY l.line_no`,
-  'order-change': `SELECT l.line_no, l.quantity, l.price, l.per, l.discount, l.due_day, ${BOUGHT}, ${OF} FROM order_line l LEFT JOIN item i ON i.id = l.item_id JOIN document o ON o.id = l.document_id
+  'order-change': `SELECT l.document_id AS line_document, l.line_no, l.quantity, l.price, l.per, l.discount, l.due_day, ${BOUGHT}, ${OF} FROM order_line l LEFT JOIN item i ON i.id = l.item_id JOIN document o ON o.id = l.document_id
             WHERE l.by_id = ? ORDER BY l.line_no`,
   'order-closing': `SELECT l.line_no, l.quantity, 0 AS amount, COALESCE(i.name, ol.expense) AS item_name, COALESCE(i.number, '') AS item_number, COALESCE(i.unit, '') AS item_unit, ${OF}
             FROM order_closing_line l JOIN ordered_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no LEFT JOIN item i ON i.id = ol.item_id
@@ -51,15 +51,15 @@ const LINES: Readonly<Record<DocumentKind, string>> = {
   receipt: `SELECT l.*, COALESCE(l.corrected_price, ol.price) AS price, ${BOUGHT}, o.id AS of_id, o.number AS of_number FROM receipt_line l LEFT JOIN item i ON i.id = l.item_id JOIN document o ON o.id = l.order_id
             JOIN order_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no AND ol.by_id = l.ordered_by_id WHERE l.document_id = ? ORDER BY l.line_no`,
   bill: `SELECT l.line_no, l.quantity, l.price, COALESCE(r.per, ol.per) AS per, l.discount, l.amount, l.difference, l.price_difference, l.reason, IF(l.waits, 'wait', IF(l.order_id IS NOT NULL AND l.done = 0, 'ahead', '')) AS ahead, COALESCE(i.name, r.expense, ol.expense) AS item_name,
-                COALESCE(i.number, '') AS item_number, COALESCE(i.unit, '') AS item_unit, o.id AS of_id, o.number AS of_number
+                COALESCE(i.number, '') AS item_number, COALESCE(i.unit, '') AS item_unit, o.id AS of_id, o.number AS of_number, l.line_no AS position
          FROM bill_line l LEFT JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no
          LEFT JOIN ordered_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no
          LEFT JOIN item i ON i.id = COALESCE(r.item_id, ol.item_id) JOIN document o ON o.id = COALESCE(l.receipt_id, l.order_id) WHERE l.document_id = ?
-         UNION ALL SELECT l.line_no, NULL, NULL, NULL, NULL, l.amount, 'charge', NULL, l.reason, '', l.kind, '', '', NULL, NULL FROM bill_charge l WHERE l.document_id = ?
-         UNION ALL SELECT l.line_no, NULL, NULL, NULL, NULL, l.amount, 'expense', NULL, '', '', l.expense, '', '', NULL, NULL FROM bill_expense l WHERE l.document_id = ?
-         UNION ALL SELECT l.line_no + 100000, NULL, NULL, NULL, NULL, l.amount, IF(l.recoverable, 'reclaimed', 'not reclaimed'), NULL, '', '', 'tax', '', '', NULL, NULL FROM bill_tax l WHERE l.document_id = ?
-         UNION ALL SELECT l.line_no, NULL, NULL, NULL, NULL, l.amount, IF(l.decision = 'credit', 'not accepted, a credit is asked for', 'not accepted, not ours'), NULL, l.reason, '', l.said, '', '', NULL, NULL FROM bill_disputed l WHERE l.document_id = ?
-         ORDER BY line_no`,
+         UNION ALL SELECT l.line_no, NULL, NULL, NULL, NULL, l.amount, 'charge', NULL, l.reason, '', l.kind, '', '', NULL, NULL, l.line_no FROM bill_charge l WHERE l.document_id = ?
+         UNION ALL SELECT l.line_no, NULL, NULL, NULL, NULL, l.amount, 'expense', NULL, '', '', l.expense, '', '', NULL, NULL, l.line_no FROM bill_expense l WHERE l.document_id = ?
+         UNION ALL SELECT NULL, NULL, NULL, NULL, NULL, l.amount, IF(l.recoverable, 'reclaimed', 'not reclaimed'), NULL, '', '', 'tax', '', '', NULL, NULL, l.line_no + 100000 FROM bill_tax l WHERE l.document_id = ?
+         UNION ALL SELECT l.line_no, NULL, NULL, NULL, NULL, l.amount, IF(l.decision = 'credit', 'not accepted, a credit is asked for', 'not accepted, not ours'), NULL, l.reason, '', l.said, '', '', NULL, NULL, l.line_no FROM bill_disputed l WHERE l.document_id = ?
+         ORDER BY position`,
   return: `SELECT l.line_no, l.quantity, ${ITEM}, ${OF}, ABS((SELECT COALESCE(SUM(c.amount), 0) FROM value_change c WHERE c.document_id = l.document_id AND c.line_document_id = l.document_id AND c.line_no = l.line_no)) AS amount
            FROM return_line l JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no JOIN item i ON i.id = r.item_id
            JOIN document o ON o.id = l.receipt_id WHERE l.document_id = ? ORDER BY l.line_no`,
@@ -77,13 +77,13 @@ const LINES: Readonly<Record<DocumentKind, string>> = {
   standard: `SELECT l.line_no, l.standard AS price, 0 AS amount, ${ITEM}, NULL AS of_id FROM standard_line l JOIN item i ON i.id = l.item_id WHERE l.document_id = ? ORDER BY l.line_no`,
   'write-down': `SELECT l.line_no, l.net_realisable AS price, 0 AS amount, ${ITEM}, NULL AS of_id FROM write_down_line l JOIN pool p ON p.id = l.pool_id JOIN item i ON i.id = p.item_id
            WHERE l.document_id = ? ORDER BY l.line_no`,
-  prepayment: `SELECT 1 AS line_no, l.amount, 'Prepayment' AS item_name, '' AS item_number, '' AS item_unit, NULL AS of_id FROM prepayment l WHERE l.document_id = ?`,
+  prepayment: `SELECT NULL AS line_no, l.amount, 'Prepayment' AS item_name, '' AS item_number, '' AS item_unit, NULL AS of_id FROM prepayment l WHERE l.document_id = ?`,
   payment: `SELECT l.line_no, l.amount, o.reference AS item_name, o.number AS item_number, '' AS item_unit, ${OF} FROM payment_line l JOIN document o ON o.id = l.of_id
            WHERE l.document_id = ? ORDER BY l.line_no`,
   close: NOTHING,
   open: NOTHING,
   lock: NOTHING,
-  reversal: `SELECT 1 AS line_no, (SELECT COALESCE(SUM(j.amount), 0) FROM journal_line j WHERE j.document_id = l.document_id AND j.amount > 0) AS amount,
+  reversal: `SELECT NULL AS line_no, (SELECT COALESCE(SUM(j.amount), 0) FROM journal_line j WHERE j.document_id = l.document_id AND j.amount > 0) AS amount,
            CONCAT('All of ', o.number) AS item_name, '' AS item_number, '' AS item_unit, ${OF} FROM reversal l JOIN document o ON o.id = l.reversed_id WHERE l.document_id = ?`,
   allocation: `SELECT l.line_no, l.amount, l.basis, l.by_hand, c.kind, ${ITEM}, o.id AS of_id, o.number AS of_number FROM allocation_share l
                JOIN bill_charge c ON c.document_id = l.charge_id AND c.line_no = l.charge_line_no JOIN movement r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no
@@ -108,6 +108,7 @@ export async function viewDocument(manager: EntityManager, baseCurrency: string,
   const rows: Row[] = await manager.query(LINES[kind], kind === 'bill' ? [id, id, id, id, id] : [id]);
   const lots = await readLotsOf({ manager, locking: false }, 'm.document_id = ?', [id]);
   const lines = rows.map((row) => ({
+    line: row.line_no == null ? ('' as const) : `${text(row.line_document ?? id)}/${text(row.line_no)}`,
     ...lineOf(kind, row, currency, baseCurrency),
     lots: (lots.get(`${id}/${text(row.line_no)}`) ?? []).map(lotOf),
   }));
@@ -179,10 +180,14 @@ function amountOf(kind: DocumentKind, row: Row, currency: string): bigint {
 
 const lotOf = ({ lot, quantity: part }: LotPart): Line['lots'][number] => ({ lot, quantity: formatQuantity(part) });
 
-function lineOf(kind: DocumentKind, row: Row, documentCurrency: string, baseCurrency: string): Omit<Line, 'lots'> {
+function lineOf(
+  kind: DocumentKind,
+  row: Row,
+  documentCurrency: string,
+  baseCurrency: string,
+): Omit<Line, 'line' | 'lots'> {
   const currency = kind === 'receipt' ? text(row.currency) : documentCurrency;
   return {
-    line: text(row.line_no),
     label: text(row.item_name),
     number: text(row.item_number),
     quantity: row.quantity == null ? null : showQuantity(row.quantity),

@@ -194,7 +194,7 @@ const SHOWN: readonly (readonly [what: string, show: (row: Row) => string])[] = 
 
 function differences(before: Row | undefined, now: Row, currency: string): Change[] {
   const label = text(now.label);
-  const line = text(now.line_no);
+  const line = `${text(now.document_id)}/${text(now.line_no)}`;
   if (!before)
     return [
       {

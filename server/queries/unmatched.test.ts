@@ -76,7 +76,7 @@ describe('what is received or billed and not both', () => {
       odile.posted('return', {
         vendor: '1',
         date: '2026-03-29',
-        number: 'R',
+        reference: 'R',
         lines: [{ of: `${receipt}/1`, quantity, replace, confirmed: false }],
       });
     const returned = await back('1', false);
@@ -95,7 +95,7 @@ describe('what is received or billed and not both', () => {
     await received(order, '2', { date: '2026-03-30' });
     await ines.posted('credit', {
       vendor: '1',
-      number: 'C-1',
+      reference: 'C-1',
       date: '2026-03-30',
       currency: 'USD',
       lines: [{ of: `${returned}/1`, quantity: '1', price: '490' }],

@@ -1,13 +1,13 @@
-import { createHash } from 'node:crypto';
 import type { DataSource } from 'typeorm';
 import { type EntryFields, type RegisterName } from '@obolus/contract/registers/register';
 import { REGISTERS } from '@obolus/contract/registers/registers';
 import type { RegisterEntry } from '@obolus/contract/views';
 import { RequestError } from '../commands/failures.ts';
 import type { SignedIn } from '../http/session.ts';
-import { duplicateOf, sqlInstant, transaction } from '../storage/transaction.ts';
+import { once } from '../storage/once.ts';
+import { sqlInstant, transaction } from '../storage/transaction.ts';
 import { proposedAccount } from './bankAccounts.ts';
-import { entriesByKey, isUsed, keyOf, readEntries, saveEntry, WrongEntry, type Saver } from './entries.ts';
+import { isUsed, readEntries, saveEntry, WrongEntry, type Saver } from './entries.ts';
 import { readChanges } from './history.ts';
 
 /** An entry with everything that was ever changed of it. */
@@ -39,31 +39,12 @@ export function newEntry(
   now: Date,
 ): Promise<string> {
   const saver = saverOf(register, user, now);
-  const hash = createHash('sha256')
-    .update(JSON.stringify([register, fields]))
-    .digest('hex');
+  const keyed = { key, user: user.id, at: saver.at };
   return transaction(source, async (manager) => {
-    try {
-      await manager.query('INSERT INTO idempotency (`key`, user_id, body_hash, entered_at) VALUES (?, ?, ?, ?)', [
-        key,
-        user.id,
-        hash,
-        saver.at,
-      ]);
-    } catch (problem) {
-      if (!duplicateOf(problem, 'PRIMARY')) throw problem;
-      const [known] = (await manager.query('SELECT body_hash FROM idempotency WHERE `key` = ?', [key])) as {
-        body_hash: string;
-      }[];
-      const made = (await entriesByKey(manager, register)).get(keyOf(register, fields));
-      if (known?.body_hash === hash && made) return made.id;
-      throw new RequestError(
-        422,
-        'Key used before',
-        'This Idempotency-Key belongs to another request: make a new one.',
-      );
-    }
-    return saveEntry(manager, register, undefined, fields, saver);
+    const { id } = await once(manager, keyed, [register, fields], async () => ({
+      id: await saveEntry(manager, register, undefined, fields, saver),
+    }));
+    return id;
   });
 }
 

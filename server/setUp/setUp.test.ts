@@ -362,7 +362,7 @@ describe('a vendor on hold', () => {
     });
     const line = { of: `${order}/1`, item: '', quantity: '11', price: '5', discount: '', due: '' };
     expect(
-      await refused('order-change', { of: order, version: 1, date: '2026-03-11', reason: 'more', lines: [line] }),
+      await refused('order-change', { of: order, seen: 1, date: '2026-03-11', reason: 'more', lines: [line] }),
     ).toEqual({ '/of': says });
     const receipt = await ines.posted('receipt', make.receipt([{ of: `${order}/1`, quantity: '10' }], { vendor: id }));
     const bill = await ines.posted(

@@ -363,10 +363,10 @@ export class BooksLoader {
   }
 
   /** Whether a number is taken, and what else of the vendor a bill may be taken for. */
-  async loadBillNumber(vendor: string, number: string, date?: string): Promise<void> {
+  async loadBillNumber(vendor: string, reference: string, date?: string): Promise<void> {
     if (vendor === '') return;
-    const key = billNumberKey(number);
-    const shape = billNumberShape(number);
+    const key = billNumberKey(reference);
+    const shape = billNumberShape(reference);
     const { alikeWithin } = this.company;
     if (date !== undefined && isDay(date) && alikeWithin !== undefined)
       await this.loadAlike(vendor, shape, [addDays(date, -alikeWithin), addDays(date, alikeWithin)]);
@@ -387,7 +387,7 @@ export class BooksLoader {
     for (const row of rows) {
       const bill = {
         vendor,
-        number: text(row.reference),
+        reference: text(row.reference),
         date: text(row.date),
         currency: text(row.currency),
         amount: amountOf(row.amount),

@@ -32,14 +32,14 @@ export async function savePosted(
   posted: Posted<PostedDocument>,
   entering: Entering,
 ): Promise<void> {
-  const { document, effects, settlement, entries, cites, sign } = posted;
+  const { document, effects, settlement, entries, sign } = posted;
   const save = (table: EntitySchema, rows: readonly object[]) => append(manager, table, rows);
   const rowOf = (pool: string | undefined) => (pool === undefined ? null : (books.poolRows.get(pool) ?? null));
   await save(facts.document, [documentRow(books, document, entering)]);
   for (const { table, rows } of entering.rows) await save(table, rows);
   await save(
     facts.citation,
-    cites.filter((cited) => cited !== '').map((cited) => ({ document_id: entering.id, cited_id: cited })),
+    touchedBy(posted).map((cited) => ({ document_id: entering.id, cited_id: cited })),
   );
   if (sign === 1) {
     await save(
@@ -110,6 +110,9 @@ export async function savePosted(
   await savePools(manager, books, settlement.pools);
   for (const position of entries.keys()) await manager.query('CALL seal_entry(?, ?)', [entering.id, position + 1]);
 }
+
+/** The documents on which it rests, and which are shown with it. */
+export const touchedBy = ({ cites }: Posted<PostedDocument>): string[] => cites.filter((cited) => cited !== '');
 
 function documentRow(
   books: LoadedBooks,

@@ -25,13 +25,12 @@ describe('facts', () => {
   it.each([...Object.values(facts), ...Object.values(chain)].map((table) => table.options.name))(
     '%s cannot be changed or removed by the application',
     async (table) => {
-      const column =
-        table === 'idempotency'
-          ? '`key`'
-          : Object.keys(
-              [...Object.values(facts), ...Object.values(chain)].find((entry) => entry.options.name === table)?.options
-                .columns ?? {},
-            )[0];
+      const column = ['idempotency', 'reply'].includes(table)
+        ? '`key`'
+        : Object.keys(
+            [...Object.values(facts), ...Object.values(chain)].find((entry) => entry.options.name === table)?.options
+              .columns ?? {},
+          )[0];
       await expect(server.source.query(`UPDATE ${table} SET ${column} = ${column}`)).rejects.toMatchObject({
         errno: 1142,
       });

@@ -868,6 +868,7 @@ export const facts = {
     body_hash: text(64),
     entered_at: instant(),
   }),
+  reply: table('reply', { key: { type: 'varchar', length: 80, primary: true }, body: { type: 'mediumtext' } }),
 };
 
 /** The chain of the ledger: only the procedure `seal_entry` writes it. */

@@ -145,9 +145,9 @@ export const make = {
     lines,
     ...rest,
   }),
-  bill: (number: string, lines: readonly { of: string; quantity: string; price: string }[], rest: object = {}) => ({
+  bill: (reference: string, lines: readonly { of: string; quantity: string; price: string }[], rest: object = {}) => ({
     vendor: '1',
-    number,
+    reference,
     // Tests bill the same amount over and over.
     another: 'another one',
     date: '2026-03-28',
@@ -156,9 +156,9 @@ export const make = {
     lines: lines.map((line) => ({ discount: '', difference: 'cost', ...line })),
     ...rest,
   }),
-  charge: (number: string, amount: string, rest: object = {}) => ({
+  charge: (reference: string, amount: string, rest: object = {}) => ({
     vendor: '3',
-    number,
+    reference,
     another: 'another one',
     date: '2026-03-28',
     currency: 'USD',

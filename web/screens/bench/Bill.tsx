@@ -50,7 +50,7 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
     blank: () => ({
       vendor,
       terms: only(lines.filter(({ state }) => state === 'received').map((line) => line.order.terms)),
-      number: '',
+      reference: '',
       date: me.company.today,
       currency: lines[0]?.currency ?? party?.currency ?? me.company.currency,
       billed: {},
@@ -62,7 +62,7 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
         body,
         lines.filter((line) => line.currency === body.currency),
       ),
-    title: (body) => `Bill ${body.number} of ${party?.name ?? ''}`,
+    title: (body) => `Bill ${body.reference} of ${party?.name ?? ''}`,
     // A receipt left it: all that came with it is billed as it came.
     restore: ({ receipt, ...kept }) =>
       ({
@@ -142,13 +142,13 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
                 <Cell
                   label="Vendor’s number"
                   autoFocus
-                  value={body.number}
-                  wrong={wrongAt(refusals, '/number')}
-                  onChange={(number) => change({ number })}
+                  value={body.reference}
+                  wrong={wrongAt(refusals, '/reference')}
+                  onChange={(reference) => change({ reference })}
                 />
               </Field>
               <AnotherBill
-                at="/number"
+                at="/reference"
                 value={body.another ?? ''}
                 refusals={refusals}
                 onChange={(another) => change({ another })}
@@ -265,7 +265,7 @@ function BillHead({
   return (
     <Head
       title={name}
-      more={body.number || 'vendor bill'}
+      more={body.reference || 'vendor bill'}
       about={
         <>
           In {body.currency}

@@ -68,7 +68,7 @@ export function Credit({
     id: draft,
     blank: () => ({
       vendor,
-      number: '',
+      reference: '',
       date: me.company.today,
       currency: party?.currency ?? me.company.currency,
       credited: {},
@@ -83,7 +83,7 @@ export function Credit({
         ...(tax ? { tax } : {}),
       };
     },
-    title: (body) => `Credit memo ${body.number} of ${party?.name ?? ''}`,
+    title: (body) => `Credit memo ${body.reference} of ${party?.name ?? ''}`,
     ...(waiting && waiting.came !== 'typed' ? { after: () => void navigate('/bench') } : {}),
   });
   const { body, change, refusals } = entering;
@@ -96,7 +96,7 @@ export function Credit({
     <div className="screen">
       <Head
         title={party.name}
-        more={body.number || 'credit memo'}
+        more={body.reference || 'credit memo'}
         about={
           <>
             In {body.currency}; it lowers what is owed
@@ -119,9 +119,9 @@ export function Credit({
               <Cell
                 label="Vendor’s number"
                 autoFocus
-                value={body.number}
-                wrong={wrongAt(refusals, '/number')}
-                onChange={(number) => change({ number })}
+                value={body.reference}
+                wrong={wrongAt(refusals, '/reference')}
+                onChange={(reference) => change({ reference })}
               />
             </Field>
             <DateField name="Date" body={body} change={change} refusals={refusals} />

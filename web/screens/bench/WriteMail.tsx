@@ -33,7 +33,7 @@ export function WriteMail({ vendor, body, lines }: Writing) {
 function Letter({ vendor, body, lines, onSent }: Writing & { onSent: () => void }) {
   const vendors = server.useVendorsQuery();
   const [to, setTo] = useState(vendors.data?.rows.find(({ id }) => id === body.vendor)?.mail ?? '');
-  const [subject, setSubject] = useState(`Your bill ${body.number}`);
+  const [subject, setSubject] = useState(`Your bill ${body.reference}`);
   const [text, setText] = useState(() => letterOf(vendor, body, lines));
   const [id] = useState(() => crypto.randomUUID());
   const [send, { error, isLoading }] = server.useSendMailMutation();
@@ -82,8 +82,8 @@ function letterOf(vendor: string, body: BillBody, lines: readonly BillableView[]
     `To ${vendor}`,
     '',
     points.length > 0
-      ? `On your bill ${body.number} of ${body.date} we find:`
-      : `About your bill ${body.number} of ${body.date}:`,
+      ? `On your bill ${body.reference} of ${body.date} we find:`
+      : `About your bill ${body.reference} of ${body.date}:`,
     ...points,
     '',
     points.length > 0 ? 'Please send a credit memo, or tell us why.' : '',

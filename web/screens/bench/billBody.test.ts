@@ -36,7 +36,7 @@ const toCome = (more: Partial<BillableView> = {}) =>
   line('1/1', { state: 'ordered', receipt: null, open: '2', ...more });
 const body = (more: Partial<BillBody> = {}): BillBody => ({
   vendor: '1',
-  number: 'B-1',
+  reference: 'B-1',
   date: '2026-03-05',
   currency: 'USD',
   billed: {},

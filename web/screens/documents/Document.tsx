@@ -141,8 +141,8 @@ function Lines({ data }: { data: DocumentView }) {
         </tr>
       </thead>
       <tbody>
-        {data.lines.map((line) => (
-          <Fragment key={line.line}>
+        {data.lines.map((line, at) => (
+          <Fragment key={at}>
             <tr className={line.lots.length > 0 ? 'joined' : ''}>
               <td className="name" title={`${line.number} ${line.label}`}>
                 <span className={line.number ? '' : 'sentence'}>{line.label}</span>{' '}

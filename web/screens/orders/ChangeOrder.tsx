@@ -38,7 +38,7 @@ function Changing({ order }: { order: OrderView }) {
     id: draft,
     blank: () => ({
       of: order.id,
-      version: order.version,
+      seen: order.version,
       date: me.company.today,
       reason: '',
       lines: order.lines.map(asOrdered),

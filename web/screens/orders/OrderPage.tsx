@@ -385,8 +385,8 @@ export function OrderHistory({ order }: { order: OrderView }) {
                   <td colSpan={4}>
                     {entry.changes.map((change) => (
                       <div key={`${change.line} ${change.what}`}>
-                        Line {change.line}, {change.label}: {change.what} {change.was && <s>{shown(change.was)}</s>}{' '}
-                        <b className="strong">{shown(change.is)}</b>
+                        Line {change.line.split('/')[1]}, {change.label}: {change.what}{' '}
+                        {change.was && <s>{shown(change.was)}</s>} <b className="strong">{shown(change.is)}</b>
                       </div>
                     ))}
                   </td>

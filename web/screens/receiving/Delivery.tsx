@@ -50,7 +50,7 @@ export function Delivery({ vendor, draft, lines }: { vendor: string; draft: stri
         ...body,
         warehouse,
         ...sent,
-        ...(billNumber.trim() === '' ? {} : { bill: { number: billNumber, another: billAnother } }),
+        ...(billNumber.trim() === '' ? {} : { bill: { reference: billNumber, another: billAnother } }),
       };
     },
     title: () => `Receipt from ${name}`,
@@ -118,13 +118,13 @@ export function Delivery({ vendor, draft, lines }: { vendor: string; draft: stri
                 label="Number of the bill"
                 placeholder="The vendor’s number"
                 value={body.billNumber}
-                wrong={wrongAt(refusals, '/bill/number')}
+                wrong={wrongAt(refusals, '/bill/reference')}
                 onChange={(billNumber) => change({ billNumber })}
               />
             </Field>
           )}
           <AnotherBill
-            at="/bill/number"
+            at="/bill/reference"
             value={body.billAnother}
             refusals={refusals}
             onChange={(billAnother) => change({ billAnother })}

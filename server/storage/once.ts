@@ -1,0 +1,50 @@
+import type { EntityManager } from 'typeorm';
+import { RequestError } from '../commands/failures.ts';
+import { hashOfBody } from './bodyHash.ts';
+import { duplicateOf } from './transaction.ts';
+
+/** Who asks, under which key, and at what instant (as SQL writes it). */
+export interface Keyed {
+  readonly key: string;
+  readonly user: string;
+  readonly at: string;
+}
+
+/**
+ * Does a keyed request once, within the transaction that is open: the same request under the same key gets the reply that the
+ * first one got; a key that belongs to another request, or to somebody else's, is refused with 422 (docs/api.md, Keys).
+ */
+export async function once<Reply extends object>(
+  manager: EntityManager,
+  { key, user, at }: Keyed,
+  request: unknown,
+  work: () => Promise<Reply>,
+): Promise<Reply> {
+  const hash = hashOfBody(request);
+  try {
+    await manager.query('INSERT INTO idempotency (`key`, user_id, body_hash, entered_at) VALUES (?, ?, ?, ?)', [
+      key,
+      user,
+      hash,
+      at,
+    ]);
+  } catch (problem) {
+    if (!duplicateOf(problem, 'PRIMARY')) throw problem;
+    return replyBefore<Reply>(manager, key, user, hash);
+  }
+  const reply = await work();
+  await manager.query('INSERT INTO reply (`key`, body) VALUES (?, ?)', [key, JSON.stringify(reply)]);
+  return reply;
+}
+
+async function replyBefore<Reply>(manager: EntityManager, key: string, user: string, hash: string): Promise<Reply> {
+  const [known] = (await manager.query(
+    `SELECT k.body_hash, k.user_id, r.body AS reply, u.name, d.number FROM idempotency k JOIN reply r ON r.\`key\` = k.\`key\` JOIN user_account u ON u.id = k.user_id
+     LEFT JOIN document d ON d.idempotency_key = k.\`key\` WHERE k.\`key\` = ?`,
+    [key],
+  )) as { body_hash: string; user_id: string; reply: string; name: string; number: string | null }[];
+  if (known?.body_hash === hash && known.user_id === user) return JSON.parse(known.reply) as Reply;
+  throw known && known.user_id !== user && known.number !== null
+    ? new RequestError(422, 'Posted already', `${known.name} posted this as ${known.number} a moment ago.`)
+    : new RequestError(422, 'Key used before', 'This Idempotency-Key belongs to another request: make a new one.');
+}
