@@ -1,11 +1,12 @@
-import { fork, type ChildProcess } from 'node:child_process';
+import { type ChildProcess, fork } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { DataSource } from 'typeorm';
 import type { DocumentKind } from '@obolus/contract/roles';
 import { dataSource } from './storage/dataSource.ts';
-import { Client, make, PASSWORD, seed } from './testing/testServer.ts';
+import { Client } from './testing/client.ts';
+import { make, PASSWORD, seed } from './testing/testServer.ts';
 import { proveBooks } from './proof/proveBooks.ts';
 
 /** What scripts/lib/database.mjs gives: a private MariaDB that starts again when it dies. */

@@ -1,5 +1,5 @@
 import type { PostedDocument } from '../posting/decide.ts';
-import type { Posted } from '../posting/decision.ts';
+import type { Posted } from '../state/decision.ts';
 
 /** What a document caused, as plain text for other programs: whole minor units, millionths, days. */
 export interface PostedFacts {

@@ -1,21 +1,22 @@
 import { NotAFigure } from '../exact/decimal.ts';
 import { fold } from '../costing/fold.ts';
 import { EMPTY_POOL, endOf, lineId, type LineId } from '../costing/pool.ts';
-import { baseOrThrow, formatAmount, formatQuantity, quantityOrThrow, type Quantity } from '../exact/amounts.ts';
-import { companyOf, emptyBooks, type Books } from '../posting/books.ts';
-import { decide, type Command, type PostedDocument } from '../posting/decide.ts';
-import type { Decision, Posted } from '../posting/decision.ts';
+import { baseOrThrow, formatAmount, formatQuantity, type Quantity, quantityOrThrow } from '../exact/amounts.ts';
+import { companyOf } from '../state/company.ts';
+import { type Books, emptyBooks } from '../state/books.ts';
+import { type Command, decide, type PostedDocument } from '../posting/decide.ts';
+import type { Decision, Posted } from '../state/decision.ts';
 import { record } from '../posting/record.ts';
-import { REFUSAL_REASONS, type Refusal, type RefusalReason } from '../posting/refusal.ts';
+import { type Refusal, REFUSAL_REASONS, type RefusalReason } from '../state/refusal.ts';
 import {
   asFields,
+  type CaseFile,
+  type Fields,
   NotKnown,
   optionalText,
   parseCase,
   textOf,
   textsOf,
-  type CaseFile,
-  type Fields,
 } from './caseFile.ts';
 import { factsOf, type StepFacts } from './facts.ts';
 import { openingBooks } from './setting.ts';

@@ -1,29 +1,26 @@
 import {
   base,
   baseOrThrow,
-  FRACTION_PLACES,
   fraction,
+  type Fraction,
+  FRACTION_PLACES,
   priceOrThrow,
   quantityOrThrow,
   rateOrThrow,
-  type Fraction,
 } from '../exact/amounts.ts';
-import type { Allowance } from '../matching/allowance.ts';
-import { decimalOrThrow } from '../exact/decimal.ts';
 import {
+  type Allowance,
   companyOf,
-  emptyBooks,
-  KEPT_BY,
-  type BinKind,
-  type Books,
   type DatedRate,
-  type Item,
+  type TaxLevel,
   type Tolerance,
   type Vendor,
-} from '../posting/books.ts';
-import type { TaxLevel } from '../purchasing/taxCode.ts';
+} from '../state/company.ts';
+import { decimalOrThrow } from '../exact/decimal.ts';
+import { type Books, emptyBooks } from '../state/books.ts';
+import { type BinKind, type Item, KEPT_BY } from '../state/stock.ts';
 import type { TariffRate } from '../tariff/schedule.ts';
-import { asFields, isTrue, NotKnown, onlyKeys, optionalText, textOf, type CaseFile, type Fields } from './caseFile.ts';
+import { asFields, type CaseFile, type Fields, isTrue, NotKnown, onlyKeys, optionalText, textOf } from './caseFile.ts';
 
 /** The books before the first step: the company, its items, rates of exchange and tariff. */
 export function openingBooks(file: CaseFile): Books {

@@ -4,23 +4,25 @@ import {
   base,
   baseOrThrow,
   documentAmount,
+  type DocumentAmount,
   documentAmountOrThrow,
-  FRACTION_PLACES,
   fraction,
+  type Fraction,
+  FRACTION_PLACES,
+  type Price,
   priceOrThrow,
   quantityOrThrow,
   rateOrThrow,
-  type DocumentAmount,
-  type Fraction,
-  type Price,
 } from '../exact/amounts.ts';
 import type { Dimensions } from '../books/journal.ts';
 import { decimalOrThrow } from '../exact/decimal.ts';
-import type { Books, Bought, Estimate } from '../posting/books.ts';
+import type { Books } from '../state/books.ts';
+import type { Bought, Estimate } from '../state/purchasing.ts';
 import type { Command, CommandOf } from '../posting/decide.ts';
-
+import { OUTCOMES } from '../purchasing/aside.ts';
 import {
   asFields,
+  type Fields,
   isTrue,
   listOf,
   NotKnown,
@@ -28,9 +30,7 @@ import {
   optionalText,
   textOf,
   textsOf,
-  type Fields,
 } from './caseFile.ts';
-import { OUTCOMES } from '../purchasing/aside.ts';
 import { percentOf } from './setting.ts';
 
 /** Document numbers as the case writes them, and the numbers the books gave. */

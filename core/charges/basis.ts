@@ -1,7 +1,7 @@
 import type { LineId } from '../costing/pool.ts';
 import type { BaseAmount, Quantity } from '../exact/amounts.ts';
 import { shareOut } from '../exact/shareOut.ts';
-import { refusal, type Refusal } from '../posting/refusal.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
 
 /** How a charge is spread over received lines (accounting.md, Allocation). */
 export type Basis = 'value' | 'quantity' | 'weight' | 'volume' | 'equal' | 'duty' | 'manual';

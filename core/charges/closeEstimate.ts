@@ -1,10 +1,12 @@
 import type { LineId } from '../costing/pool.ts';
 import { base, type BaseAmount } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
-import type { Books, ReceiptLine } from '../posting/books.ts';
-import { checkDate, post, refused, type Decision } from '../posting/decision.ts';
-import type { Cost } from '../posting/effects.ts';
-import { refusal, type Refusal } from '../posting/refusal.ts';
+import type { Books } from '../state/books.ts';
+import type { ReceiptLine } from '../state/purchasing.ts';
+import { checkDate } from '../state/checks.ts';
+import { type Decision, post, refused } from '../state/decision.ts';
+import type { Cost } from '../costing/effects.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
 import { estimateComponent, estimateLeft } from './estimate.ts';
 
 export interface EstimateClosingCommand {

@@ -1,5 +1,5 @@
-import { base, documentAmount, toBase, type BaseAmount } from '../exact/amounts.ts';
-import type { Books } from '../posting/books.ts';
+import { base, type BaseAmount, documentAmount, toBase } from '../exact/amounts.ts';
+import type { Books } from '../state/books.ts';
 import { dutyOn, type WorkedOut } from '../tariff/duty.ts';
 import type { AllocationCommand } from './allocation.ts';
 import type { LandedLine } from './landedLine.ts';

@@ -1,16 +1,17 @@
 import {
   base,
+  type BaseAmount,
   FRACTION_PLACES,
   PRICE_PLACES,
-  QUANTITY_PLACES,
-  type BaseAmount,
   type Quantity,
+  QUANTITY_PLACES,
 } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import { cumulative } from '../exact/cumulative.ts';
 import { decimalsOf } from '../exact/currencies.ts';
 import { divideRounded, powerOfTen } from '../exact/rounding.ts';
-import type { Books, Estimate, OrderLine, ReceiptLine } from '../posting/books.ts';
+import type { Books } from '../state/books.ts';
+import type { Estimate, OrderLine, ReceiptLine } from '../state/purchasing.ts';
 import { dutyOn } from '../tariff/duty.ts';
 
 /** Goods just received, as an estimate sees them. */

@@ -1,6 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
 import { base, fraction, ONE_TO_ONE, priceOrThrow, quantityOrThrow, rateOrThrow } from '../exact/amounts.ts';
-import { companyOf, emptyBooks, type Books, type Item, type Statement } from '../posting/books.ts';
+import { companyOf } from '../state/company.ts';
+import { type Books, emptyBooks } from '../state/books.ts';
+import type { Item } from '../state/stock.ts';
+import type { Statement } from '../state/purchasing.ts';
 import { expectedCost } from './expected.ts';
 
 const yarn: Item = {

@@ -1,6 +1,7 @@
-import { base, lineAmount, toBase, type BaseAmount, type Quantity, type Rate } from '../exact/amounts.ts';
+import { base, type BaseAmount, lineAmount, type Quantity, type Rate, toBase } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
-import type { Books, Bought, Statement } from '../posting/books.ts';
+import type { Books } from '../state/books.ts';
+import type { Bought, Statement } from '../state/purchasing.ts';
 import { estimatesFor } from './estimate.ts';
 
 /** What ordered goods should cost once they are here, in base currency, for the whole line. */

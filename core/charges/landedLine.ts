@@ -2,7 +2,9 @@ import type { Dimensions } from '../books/journal.ts';
 import type { LineId, PoolId } from '../costing/pool.ts';
 import { base, type BaseAmount, type Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
-import type { Books, ReceiptLine, StockLine } from '../posting/books.ts';
+import type { Books } from '../state/books.ts';
+import type { ReceiptLine } from '../state/purchasing.ts';
+import type { StockLine } from '../state/stock.ts';
 import { goodsKnown, pricePaid } from '../purchasing/billedAmounts.ts';
 
 /** Goods in a pool onto which charges can go: received, arrived of a transfer, or made. */

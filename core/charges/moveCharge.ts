@@ -1,9 +1,11 @@
 import { lineId, type LineId } from '../costing/pool.ts';
-import { base, formatAmount, type BaseAmount } from '../exact/amounts.ts';
+import { base, type BaseAmount, formatAmount } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
-import type { Books, Charge, ExpensedLine } from '../posting/books.ts';
-import { checkDate, post, refused, type Decision } from '../posting/decision.ts';
-import { refusal, type Refusal } from '../posting/refusal.ts';
+import type { Books } from '../state/books.ts';
+import type { Charge, ExpensedLine } from '../state/owed.ts';
+import { checkDate } from '../state/checks.ts';
+import { type Decision, post, refused } from '../state/decision.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
 
 export interface ChargeMoveCommand {
   readonly kind: 'charge-move';

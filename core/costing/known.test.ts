@@ -1,16 +1,16 @@
 import { describe, expect, it } from '@jest/globals';
-import fc from 'fast-check';
 import { decide, type PostedDocument } from '../posting/decide.ts';
-import type { Posted } from '../posting/decision.ts';
+import type { Posted } from '../state/decision.ts';
 import { record } from '../posting/record.ts';
-import type { Books } from '../posting/books.ts';
+import type { Books } from '../state/books.ts';
 import { show } from '../testing/bookkeeper.ts';
 import { choices, commandFor, openingBooks, settings } from '../testing/histories.ts';
 import { runs, seed } from '../testing/runs.ts';
 import { documentsIn } from '../testing/make.ts';
-import { ledgerValue, poolAsKnown, valueAsKnown, type EnteredChange, type EnteredMovement } from './known.ts';
+import { type EnteredChange, type EnteredMovement, ledgerValue, poolAsKnown, valueAsKnown } from './known.ts';
 import { endOf, placeOf, type PoolId } from './pool.ts';
 import { revaluation } from './poolRun.ts';
+import fc from 'fast-check';
 
 const LAST_DAY = '9999-12-31';
 

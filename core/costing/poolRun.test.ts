@@ -1,18 +1,18 @@
 import { describe, expect, it } from '@jest/globals';
-import type { NewMovement } from '../posting/effects.ts';
 import { base, priceOrThrow, quantity, quantityOrThrow } from '../exact/amounts.ts';
 import { addDays } from '../exact/calendar.ts';
 import { foldedDifferently, show } from '../testing/bookkeeper.ts';
-import { firstOf, historyOf, moved as madeMoved, type Moved } from '../testing/history.ts';
+import { firstOf, historyOf, type Moved, moved as madeMoved } from '../testing/history.ts';
+import type { NewMovement } from './effects.ts';
 import { fold } from './fold.ts';
 import {
   BEFORE_ALL,
-  EMPTY_POOL,
-  endOf,
-  placeOf,
   type Checkpoint,
   type CostingMethod,
+  EMPTY_POOL,
+  endOf,
   type Layer,
+  placeOf,
   type Pool,
   type PoolState,
 } from './pool.ts';

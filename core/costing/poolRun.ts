@@ -1,20 +1,20 @@
 import type { About } from '../books/journal.ts';
-import { base, quantity, type BaseAmount, type Price, type Quantity } from '../exact/amounts.ts';
+import { base, type BaseAmount, type Price, quantity, type Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import { invariant } from '../exact/invariant.ts';
-import type { NewMovement } from '../posting/effects.ts';
-import { openFold, ownParts, type FoldedPool, type OwnPart } from './fold.ts';
+import type { NewMovement } from './effects.ts';
+import { type FoldedPool, openFold, type OwnPart, ownParts } from './fold.ts';
 import {
   BEFORE_ALL,
-  comparePoints,
-  placeOf,
-  positionOf,
   type Checkpoint,
+  comparePoints,
   type LineId,
   type Movement,
+  placeOf,
   type Point,
   type Pool,
   type PoolState,
+  positionOf,
   type WriteDown,
 } from './pool.ts';
 

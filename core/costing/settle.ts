@@ -1,11 +1,11 @@
 import type { AccountKey } from '../books/accounts.ts';
 import { type About, type Journal, postingDate } from '../books/journal.ts';
-import { base, PRICE_PLACES, quantity, QUANTITY_PLACES, type BaseAmount, type Quantity } from '../exact/amounts.ts';
+import { base, type BaseAmount, PRICE_PLACES, quantity, type Quantity, QUANTITY_PLACES } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import { decimalsOf } from '../exact/currencies.ts';
 import { invariant } from '../exact/invariant.ts';
 import { divideRounded, powerOfTen } from '../exact/rounding.ts';
-import type { Cost, Effects, NewMovement } from '../posting/effects.ts';
+import type { Cost, Effects, NewMovement } from './effects.ts';
 import { PoolRun } from './poolRun.ts';
 import {
   comparePoints,
@@ -17,7 +17,7 @@ import {
   type PoolState,
   type Purpose,
 } from './pool.ts';
-import { split, TAKEN, type Source, type Taking } from './taking.ts';
+import { type Source, split, TAKEN, type Taking } from './taking.ts';
 
 /**
  * A change in what a line is worth. On a movement, positive adds to inventory; on a line that takes from a movement out,

@@ -1,9 +1,10 @@
 import { describe, expect, it } from '@jest/globals';
-import fc from 'fast-check';
 import { base, fraction } from '../exact/amounts.ts';
-import { companyOf, emptyBooks, type Books } from '../posting/books.ts';
+import { type Allowance, companyOf, NO_ALLOWANCE, UNSAID } from '../state/company.ts';
+import { type Books, emptyBooks } from '../state/books.ts';
 import { item } from '../testing/make.ts';
-import { allowanceOf, allowanceOfCharge, allowed, NO_ALLOWANCE, UNSAID, type Allowance } from './allowance.ts';
+import { allowanceOf, allowanceOfCharge, allowed } from './allowance.ts';
+import fc from 'fast-check';
 
 const percent = (of: bigint) => ({ part: fraction(of * 10_000n), amount: undefined });
 const amount = (of: bigint) => ({ part: undefined, amount: base(of) });

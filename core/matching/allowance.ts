@@ -1,21 +1,8 @@
-import { FRACTION_PLACES, type BaseAmount, type Fraction, base } from '../exact/amounts.ts';
+import { base, type BaseAmount, FRACTION_PLACES } from '../exact/amounts.ts';
 import { powerOfTen } from '../exact/rounding.ts';
-import type { Books, Bought } from '../posting/books.ts';
-
-/** The most that may differ without a reason: a part of what was expected, an amount in base currency, of both the smaller. */
-export interface Limit {
-  readonly part: Fraction | undefined;
-  readonly amount: BaseAmount | undefined;
-}
-
-/** What a bill may ask for more, and less, than was expected. */
-export interface Allowance {
-  readonly over: Limit;
-  readonly short: Limit;
-}
-
-export const UNSAID: Limit = { part: undefined, amount: undefined };
-export const NO_ALLOWANCE: Allowance = { over: UNSAID, short: UNSAID };
+import type { Books } from '../state/books.ts';
+import type { Bought } from '../state/purchasing.ts';
+import { type Allowance, type Limit, UNSAID } from '../state/company.ts';
 
 const isSaid = ({ part, amount }: Limit): boolean => part !== undefined || amount !== undefined;
 

@@ -1,15 +1,15 @@
 import {
+  type DocumentAmount,
   lineAmount,
   ONE_UNIT,
   price,
-  quantity,
-  type DocumentAmount,
   type Price,
   type Pricing,
+  quantity,
   type Quantity,
 } from '../exact/amounts.ts';
 import { divideRounded } from '../exact/rounding.ts';
-import type { Pack } from '../posting/books.ts';
+import type { Pack } from '../state/stock.ts';
 import { packSizeOf } from '../purchasing/packs.ts';
 
 /** What a paper asks for goods: so much of its unit, at a price for so many of these, and what that comes to. */

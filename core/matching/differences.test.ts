@@ -1,5 +1,4 @@
 import { describe, expect, it } from '@jest/globals';
-import fc from 'fast-check';
 import {
   base,
   documentAmount,
@@ -10,13 +9,14 @@ import {
   quantityOrThrow,
   rateOrThrow,
 } from '../exact/amounts.ts';
-import { companyOf, emptyBooks, type Company } from '../posting/books.ts';
-import { decide, type CommandOf } from '../posting/decide.ts';
-import { readBill, type BillCommand } from '../purchasing/bill.ts';
+import { type Allowance, type Company, companyOf, NO_ALLOWANCE, UNSAID } from '../state/company.ts';
+import { emptyBooks } from '../state/books.ts';
+import { type CommandOf, decide } from '../posting/decide.ts';
+import { type BillCommand, readBill } from '../purchasing/bill.ts';
 import { Bookkeeper } from '../testing/bookkeeper.ts';
 import { inWords, item } from '../testing/make.ts';
-import { NO_ALLOWANCE, UNSAID, type Allowance } from './allowance.ts';
 import { checkDecided, type Difference } from './differences.ts';
+import fc from 'fast-check';
 
 const q = quantityOrThrow;
 const usd = (text: string) => documentAmountOrThrow(text, 'USD');

@@ -1,12 +1,12 @@
 import type { LineId } from '../costing/pool.ts';
-import { ONE_UNIT, quantity, type Price, type Pricing, type Quantity } from '../exact/amounts.ts';
+import { ONE_UNIT, type Price, type Pricing, quantity, type Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
-import type { Pack } from '../posting/books.ts';
-import { priceAsOrdered, type Asked } from './asOrdered.ts';
+import type { Pack } from '../state/stock.ts';
+import { type Asked, priceAsOrdered } from './asOrdered.ts';
 import { assign, type Edge } from './assign.ts';
 import { chargeKindOf } from './chargeWords.ts';
-import { folded, indexGoods, orderNumber, type Goods, type Place } from './goods.ts';
-import { fitOf, pointsOf, scored, type Fit, type Scored, type Why } from './score.ts';
+import { folded, type Goods, indexGoods, orderNumber, type Place } from './goods.ts';
+import { type Fit, fitOf, pointsOf, scored, type Scored, type Why } from './score.ts';
 
 /** A line of a bill as its paper says it: in the unit that it names, else in stock units, net of what the line takes off. */
 export interface BillText extends Asked {

@@ -1,23 +1,25 @@
 import { lineId, type LineId } from '../costing/pool.ts';
 import {
   base,
+  type BaseAmount,
   documentAmount,
+  type DocumentAmount,
   formatAmount,
   formatQuantity,
   ONE_TO_ONE,
   quantity,
-  toBase,
-  type BaseAmount,
-  type DocumentAmount,
   type Rate,
+  toBase,
 } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import { cumulative } from '../exact/cumulative.ts';
 import { shareOut } from '../exact/shareOut.ts';
-import type { Books, Payable, Prepayment } from '../posting/books.ts';
-import { checkCitedOnce, checkCurrency, checkDate, post, rateOn, refused, type Decision } from '../posting/decision.ts';
-import type { Cost, Flow } from '../posting/effects.ts';
-import { refusal, type Refusal } from '../posting/refusal.ts';
+import type { Books } from '../state/books.ts';
+import type { Payable, Prepayment } from '../state/owed.ts';
+import { checkCitedOnce, checkCurrency, checkDate, rateOn } from '../state/checks.ts';
+import { type Decision, post, refused } from '../state/decision.ts';
+import type { Cost, Flow } from '../costing/effects.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
 import { sumOf } from '../purchasing/order.ts';
 import { checkHold, checkPayer } from '../purchasing/vendor.ts';
 

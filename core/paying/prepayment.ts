@@ -1,8 +1,9 @@
-import { base, ONE_TO_ONE, toBase, type BaseAmount, type DocumentAmount, type Rate } from '../exact/amounts.ts';
+import { base, type BaseAmount, type DocumentAmount, ONE_TO_ONE, type Rate, toBase } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
-import type { Books } from '../posting/books.ts';
-import { checkCurrency, checkDate, post, rateOn, refused, type Decision } from '../posting/decision.ts';
-import { refusal, type Refusal } from '../posting/refusal.ts';
+import type { Books } from '../state/books.ts';
+import { checkCurrency, checkDate, rateOn } from '../state/checks.ts';
+import { type Decision, post, refused } from '../state/decision.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
 import { checkHold, checkPayer } from '../purchasing/vendor.ts';
 
 export interface PrepaymentCommand {

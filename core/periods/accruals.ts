@@ -1,8 +1,10 @@
 import { estimateLeft } from '../charges/estimate.ts';
 import { base } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
-import type { Ahead, Books, CreditableLine, OrderLine, ReceiptLine } from '../posting/books.ts';
-import type { Flow } from '../posting/effects.ts';
+import type { Ahead, OrderLine, ReceiptLine } from '../state/purchasing.ts';
+import type { Books } from '../state/books.ts';
+import type { CreditableLine } from '../state/owed.ts';
+import type { Flow } from '../costing/effects.ts';
 import { awaitingCredit, receiptAsOf, unbilledAt } from './remeasure.ts';
 
 /**

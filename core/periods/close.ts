@@ -1,9 +1,9 @@
 import { base } from '../exact/amounts.ts';
-import { isDay, type Day } from '../exact/calendar.ts';
-import type { Books } from '../posting/books.ts';
-import { post, refused, type Decision } from '../posting/decision.ts';
-import type { Flow } from '../posting/effects.ts';
-import { refusal, type Refusal } from '../posting/refusal.ts';
+import { type Day, isDay } from '../exact/calendar.ts';
+import type { Books } from '../state/books.ts';
+import { type Decision, post, refused } from '../state/decision.ts';
+import type { Flow } from '../costing/effects.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
 import { accruals } from './accruals.ts';
 import { dayAfter, firstDayOf, isPeriod, lastDayOf, type Period } from './period.ts';
 import { awaitingCredit, owedOn, remeasure, unbilledAt } from './remeasure.ts';

@@ -1,10 +1,11 @@
 import { base } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import { lineId } from '../costing/pool.ts';
-import type { Books } from '../posting/books.ts';
-import { checkDate, post, refused, type Decision } from '../posting/decision.ts';
-import type { Flow } from '../posting/effects.ts';
-import { refusal, type Refusal } from '../posting/refusal.ts';
+import type { Books } from '../state/books.ts';
+import { checkDate } from '../state/checks.ts';
+import { type Decision, post, refused } from '../state/decision.ts';
+import type { Flow } from '../costing/effects.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
 import { dayAfter, firstDayOf, isPeriod, lastDayOf, type Period } from './period.ts';
 
 export interface OpenCommand {

@@ -1,8 +1,10 @@
-import { base, documentAmount, toBase, type BaseAmount, type DocumentAmount, type Rate } from '../exact/amounts.ts';
+import { base, type BaseAmount, documentAmount, type DocumentAmount, type Rate, toBase } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
-import type { Books, CreditableLine, Payable, ReceiptLine } from '../posting/books.ts';
-import { rateOn } from '../posting/decision.ts';
-import type { Flow } from '../posting/effects.ts';
+import type { Books } from '../state/books.ts';
+import type { CreditableLine, Payable } from '../state/owed.ts';
+import type { ReceiptLine } from '../state/purchasing.ts';
+import { rateOn } from '../state/checks.ts';
+import type { Flow } from '../costing/effects.ts';
 import { openAmounts } from '../purchasing/billedAmounts.ts';
 
 /** An amount that is open in a currency, and what it stands at in the books. Both negative where it is owed. */

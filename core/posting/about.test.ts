@@ -3,8 +3,9 @@ import { readable } from '../books/journal.ts';
 import { base, documentAmount, NO_DISCOUNT, priceOrThrow, quantityOrThrow } from '../exact/amounts.ts';
 import { Bookkeeper } from '../testing/bookkeeper.ts';
 import { item } from '../testing/make.ts';
-import { companyOf, emptyBooks } from './books.ts';
-import { decide, type Command } from './decide.ts';
+import { companyOf } from '../state/company.ts';
+import { emptyBooks } from '../state/books.ts';
+import { type Command, decide } from './decide.ts';
 
 /*
  * What every line of every journal is about: the goods, the vendor or the expense, and the department, location and project

@@ -1,17 +1,17 @@
-import { decideAllocation, type AllocationCommand, type AllocationDocument } from '../charges/allocation.ts';
+import { type AllocationCommand, type AllocationDocument, decideAllocation } from '../charges/allocation.ts';
 import {
   decideEstimateClosing,
   type EstimateClosingCommand,
   type EstimateClosingDocument,
 } from '../charges/closeEstimate.ts';
-import { decideChargeMove, type ChargeMoveCommand, type ChargeMoveDocument } from '../charges/moveCharge.ts';
+import { type ChargeMoveCommand, type ChargeMoveDocument, decideChargeMove } from '../charges/moveCharge.ts';
 import { decidePayment, type PaymentCommand, type PaymentDocument } from '../paying/payment.ts';
 import { decidePrepayment, type PrepaymentCommand, type PrepaymentDocument } from '../paying/prepayment.ts';
-import { decideClose, type CloseCommand, type CloseDocument } from '../periods/close.ts';
+import { type CloseCommand, type CloseDocument, decideClose } from '../periods/close.ts';
 import { decideLock, decideOpen, type LockCommand, type OpenCommand, type OpenDocument } from '../periods/open.ts';
-import { decideAsideClosing, type AsideClosingCommand, type AsideClosingDocument } from '../purchasing/aside.ts';
-import { decideBill, type BillCommand, type BillDocument } from '../purchasing/bill.ts';
-import { decideCredit, type CreditCommand, type CreditDocument } from '../purchasing/creditMemo.ts';
+import { type AsideClosingCommand, type AsideClosingDocument, decideAsideClosing } from '../purchasing/aside.ts';
+import { type BillCommand, type BillDocument, decideBill } from '../purchasing/bill.ts';
+import { type CreditCommand, type CreditDocument, decideCredit } from '../purchasing/creditMemo.ts';
 import { decideOrder, type OrderCommand, type OrderDocument } from '../purchasing/order.ts';
 import { decideOrderChange, type OrderChangeCommand, type OrderChangeDocument } from '../purchasing/orderChange.ts';
 import { decideOrderClosing, type OrderClosingCommand, type OrderClosingDocument } from '../purchasing/orderClosing.ts';
@@ -27,20 +27,20 @@ import { decidePutAway, type PutAwayCommand, type PutAwayDocument } from '../pur
 import { decideReceipt, type ReceiptCommand, type ReceiptDocument } from '../purchasing/receipt.ts';
 import { decideReturn, type ReturnCommand, type ReturnDocument } from '../purchasing/vendorReturn.ts';
 import {
-  decideCustomerReturn,
   type CustomerReturnCommand,
   type CustomerReturnDocument,
+  decideCustomerReturn,
 } from '../sales/customerReturn.ts';
 import { decideDelivery, type DeliveryCommand } from '../sales/delivery.ts';
 import { decideInvoice, type InvoiceCommand, type InvoiceDocument } from '../sales/invoice.ts';
-import { decideAssembly, type AssemblyCommand } from '../stock/assembly.ts';
-import { decideCount, type CountCommand, type CountDocument } from '../stock/count.ts';
+import { type AssemblyCommand, decideAssembly } from '../stock/assembly.ts';
+import { type CountCommand, type CountDocument, decideCount } from '../stock/count.ts';
 import { decideOpening, type OpeningCommand } from '../stock/opening.ts';
 import { decideStandard, type StandardCommand } from '../stock/standardChange.ts';
-import { decideArrival, decideTransfer, type ArrivalCommand, type TransferCommand } from '../stock/transfer.ts';
+import { type ArrivalCommand, decideArrival, decideTransfer, type TransferCommand } from '../stock/transfer.ts';
 import { decideWriteDown, type WriteDownCommand } from '../stock/writeDown.ts';
-import type { Books } from './books.ts';
-import type { Decision } from './decision.ts';
+import type { Books } from '../state/books.ts';
+import type { Decision } from '../state/decision.ts';
 import { decideReversal, type ReversalCommand, type ReversalDocument } from './reversal.ts';
 
 /** Every kind of document: the command that makes it, and the document that it makes. */

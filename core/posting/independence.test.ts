@@ -1,8 +1,7 @@
 import { afterAll, describe, expect, it } from '@jest/globals';
-import fc from 'fast-check';
 import { readable } from '../books/journal.ts';
 import { fold } from '../costing/fold.ts';
-import { endOf, type CostingMethod, type LotPart } from '../costing/pool.ts';
+import { type CostingMethod, endOf, type LotPart } from '../costing/pool.ts';
 import { lotsLeft, openOf } from '../costing/taking.ts';
 import {
   base,
@@ -19,8 +18,10 @@ import { Bookkeeper } from '../testing/bookkeeper.ts';
 import { Occurrences } from '../testing/histories.ts';
 import { item } from '../testing/make.ts';
 import { runs, seed } from '../testing/runs.ts';
-import { companyOf, emptyBooks, type Books } from './books.ts';
+import { companyOf } from '../state/company.ts';
+import { type Books, emptyBooks } from '../state/books.ts';
 import { decide } from './decide.ts';
+import fc from 'fast-check';
 
 /*
  * Goods come, are moved, made into kits and kits of kits, sold, invoiced, given back and sent back; the papers of each receipt

@@ -4,8 +4,10 @@ import { openToReceive } from '../purchasing/order.ts';
 import { approvalOf, isHeld, sentVersion } from '../purchasing/orderStanding.ts';
 import { Bookkeeper } from '../testing/bookkeeper.ts';
 import { inWords, item } from '../testing/make.ts';
-import { companyOf, emptyBooks, type Order } from './books.ts';
-import { decide, type Command, type CommandOf } from './decide.ts';
+import { companyOf } from '../state/company.ts';
+import { emptyBooks } from '../state/books.ts';
+import type { Order } from '../state/purchasing.ts';
+import { type Command, type CommandOf, decide } from './decide.ts';
 
 const q = quantityOrThrow;
 const asked = (units: string, price: string) => ({

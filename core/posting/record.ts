@@ -1,30 +1,30 @@
-import { lineId, placeOf, positionOf, type LineId } from '../costing/pool.ts';
+import { lineId, type LineId, placeOf, positionOf } from '../costing/pool.ts';
 import { sourceFrom } from '../costing/settle.ts';
 import type { Dimensions } from '../books/journal.ts';
 import {
   base,
+  type BaseAmount,
   documentAmount,
+  type DocumentAmount,
   ONE_TO_ONE,
   ONE_UNIT,
   quantity,
-  type BaseAmount,
-  type DocumentAmount,
   type Quantity,
 } from '../exact/amounts.ts';
 import { linesOfOrder, orderAmount } from '../purchasing/orderStanding.ts';
-import { aheadOf, billedPartOf, type BillDocument } from '../purchasing/bill.ts';
+import { aheadOf, type BillDocument, billedPartOf } from '../purchasing/bill.ts';
 import type { CreditDocument } from '../purchasing/creditMemo.ts';
 import type { ReturnDocument } from '../purchasing/vendorReturn.ts';
 import { dayAfter } from '../periods/period.ts';
-import type { AheadTaken, Books, Charge, CreditableLine, Item, Order, OrderLine, Statement } from './books.ts';
+import type { AheadTaken, Order, OrderLine, Statement } from '../state/purchasing.ts';
+import type { Books } from '../state/books.ts';
+import type { Charge, CreditableLine } from '../state/owed.ts';
+import { rateOn } from '../state/checks.ts';
+import type { Posted } from '../state/decision.ts';
+import { change, writing, type Writing } from '../state/writing.ts';
+import type { Item } from '../state/stock.ts';
 import type { DocumentOf, PostedDocument } from './decide.ts';
-import { rateOn, type Posted } from './decision.ts';
 import { strikeOut } from './strikeOut.ts';
-
-/** Books that are being written: the same, with maps that take entries. */
-export type Writing = {
-  -readonly [Key in keyof Books]: Books[Key] extends ReadonlyMap<infer Id, infer Value> ? Map<Id, Value> : Books[Key];
-};
 
 /** The books after a document: what it appended is in them, what it changed by its facts is worked out. */
 export function record(books: Books, posted: Posted<PostedDocument>): Books {
@@ -46,33 +46,6 @@ export function record(books: Books, posted: Posted<PostedDocument>): Books {
     for (const { line, item, date, standard } of effects.standards) addStandard(next, item, { line, date, standard });
   recordLines(next, number, document);
   return next;
-}
-
-function writing(books: Books): Writing {
-  return {
-    ...books,
-    nextDocument: books.nextDocument + 1n,
-    items: new Map(books.items),
-    orders: new Map(books.orders),
-    approvalLimits: new Map(books.approvalLimits),
-    vendors: new Map(books.vendors),
-    taxCodes: new Map(books.taxCodes),
-    bins: new Map(books.bins),
-    orderLines: new Map(books.orderLines),
-    asides: new Map(books.asides),
-    receiptLines: new Map(books.receiptLines),
-    stockLines: new Map(books.stockLines),
-    charges: new Map(books.charges),
-    creditable: new Map(books.creditable),
-    expensed: new Map(books.expensed),
-    payables: new Map(books.payables),
-    prepayments: new Map(books.prepayments),
-    sources: new Map(books.sources),
-    pools: new Map(books.pools),
-    billNumbers: new Map(books.billNumbers),
-    bills: new Map(books.bills),
-    documents: new Map(books.documents),
-  };
 }
 
 /** Movements out from which value may be taken, at what they are worth now. */
@@ -569,9 +542,4 @@ function stockLine(
     quantity: line.quantity,
     dimensions: line.dimensions,
   });
-}
-
-function change<Id, Value>(map: Map<Id, Value>, id: Id, to: (value: Value) => Value): void {
-  const value = map.get(id);
-  if (value !== undefined) map.set(id, to(value));
 }

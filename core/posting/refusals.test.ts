@@ -2,16 +2,17 @@ import { beforeEach, describe, expect, it } from '@jest/globals';
 import {
   base,
   documentAmount,
-  NO_DISCOUNT,
   fraction,
+  NO_DISCOUNT,
   price,
   priceOrThrow,
   quantity,
   quantityOrThrow,
 } from '../exact/amounts.ts';
 import { inWords, item } from '../testing/make.ts';
-import { companyOf, emptyBooks, type Books } from './books.ts';
-import { decide, type Command } from './decide.ts';
+import { companyOf } from '../state/company.ts';
+import { type Books, emptyBooks } from '../state/books.ts';
+import { type Command, decide } from './decide.ts';
 import { record } from './record.ts';
 
 const FIVE = quantityOrThrow('5');

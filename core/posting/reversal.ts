@@ -1,9 +1,10 @@
 import { lineId } from '../costing/pool.ts';
-import { isDay, type Day } from '../exact/calendar.ts';
+import { type Day, isDay } from '../exact/calendar.ts';
 import { dayAfter } from '../periods/period.ts';
-import type { Books, PostedFacts } from './books.ts';
-import { checkDate, post, refused, type Decision } from './decision.ts';
-import { refusal, type Refusal } from './refusal.ts';
+import type { Books, PostedFacts } from '../state/books.ts';
+import { checkDate } from '../state/checks.ts';
+import { type Decision, post, refused } from '../state/decision.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
 
 export interface ReversalCommand {
   readonly kind: 'reversal';

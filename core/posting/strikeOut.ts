@@ -1,6 +1,6 @@
 import { documentOf, type LineId } from '../costing/pool.ts';
 import { linesOfOrder, orderAmount } from '../purchasing/orderStanding.ts';
-import type { Writing } from './record.ts';
+import type { Writing } from '../state/writing.ts';
 
 interface Cited {
   readonly line: LineId | '';

@@ -1,17 +1,9 @@
-import { formatAmount, type DocumentAmount } from '../exact/amounts.ts';
+import { formatAmount } from '../exact/amounts.ts';
 import { addDays, type Day } from '../exact/calendar.ts';
-import type { Books } from '../posting/books.ts';
-import { refusal, type Refusal } from '../posting/refusal.ts';
+import type { Books } from '../state/books.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
+import type { KnownBill } from '../state/owed.ts';
 import { billNumberShape } from './billNumber.ts';
-
-/** A bill that is there, as far as another may be taken for it. */
-export interface KnownBill {
-  readonly vendor: string;
-  readonly reference: string;
-  readonly date: Day;
-  readonly currency: string;
-  readonly amount: DocumentAmount;
-}
 
 /**
  * A bill that is like another of its vendor passes only with a reason why it is another: where the numbers differ in punctuation or O for 0 alone,

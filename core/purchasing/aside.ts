@@ -1,9 +1,10 @@
-import { type LineId } from '../costing/pool.ts';
+import type { LineId } from '../costing/pool.ts';
 import { formatQuantity, quantity, type Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
-import type { Books } from '../posting/books.ts';
-import { checkCitedOnce, checkDate, post, refused, type Decision } from '../posting/decision.ts';
-import { refusal, type Refusal } from '../posting/refusal.ts';
+import type { Books } from '../state/books.ts';
+import { checkCitedOnce, checkDate } from '../state/checks.ts';
+import { type Decision, post, refused } from '../state/decision.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
 import { sumOf } from './order.ts';
 import { checkUnit, inStockUnits } from './packs.ts';
 

@@ -2,28 +2,31 @@ import type { About, Dimensions } from '../books/journal.ts';
 import { lineId, type LineId, type PoolId } from '../costing/pool.ts';
 import {
   base,
+  type BaseAmount,
   documentAmount,
+  type DocumentAmount,
   formatQuantity,
+  type Fraction,
   lineAmount,
   ONE_TO_ONE,
-  toBase,
-  type BaseAmount,
-  type DocumentAmount,
-  type Fraction,
   type Price,
   type Quantity,
   type Rate,
+  toBase,
 } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
-import type { Ahead, Books, BilledPart, Bought, Charge, OrderLine, ReceiptLine } from '../posting/books.ts';
-import { checkCitedOnce, checkCurrency, checkDate, post, rateOn, refused, type Decision } from '../posting/decision.ts';
-import type { Cost, Flow } from '../posting/effects.ts';
-import { refusal, type Refusal } from '../posting/refusal.ts';
+import type { Ahead, BilledPart, Bought, OrderLine, ReceiptLine } from '../state/purchasing.ts';
+import type { Books } from '../state/books.ts';
+import type { Charge } from '../state/owed.ts';
+import { checkCitedOnce, checkCurrency, checkDate, rateOn } from '../state/checks.ts';
+import { type Decision, post, refused } from '../state/decision.ts';
+import type { Cost, Flow } from '../costing/effects.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
+import { checkDecided, type Difference, differencesOf, isOfWhole } from '../matching/differences.ts';
 import { clearing, unbilledOf } from './billedAmounts.ts';
-import { checkDecided, differencesOf, isOfWhole, type Difference } from '../matching/differences.ts';
 import { checkAlike } from './alikeBills.ts';
 import { billNumberKey } from './billNumber.ts';
-import { shareTax, type BillTax } from './billTax.ts';
+import { type BillTax, shareTax } from './billTax.ts';
 import { checkPrice, openToReceive, sumOf } from './order.ts';
 
 /** Where a price difference goes: into the goods as a late cost, to purchase price variance, or back as a credit that is asked for. */

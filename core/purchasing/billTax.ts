@@ -1,6 +1,6 @@
-import { toBase, type BaseAmount, type DocumentAmount, type Rate } from '../exact/amounts.ts';
+import { type BaseAmount, type DocumentAmount, type Rate, toBase } from '../exact/amounts.ts';
 import { shareOut } from '../exact/shareOut.ts';
-import { refusal, type Refusal } from '../posting/refusal.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
 
 /** Tax on a bill. What can be reclaimed never enters cost; else it follows what it was charged on. */
 export interface BillTax {

@@ -1,13 +1,13 @@
 import {
   base,
-  documentAmount,
-  quantity,
   type BaseAmount,
+  documentAmount,
   type DocumentAmount,
+  quantity,
   type Quantity,
 } from '../exact/amounts.ts';
 import { cumulative, partOfWhatIsLeft } from '../exact/cumulative.ts';
-import type { ReceiptLine, ReturnedLine } from '../posting/books.ts';
+import type { ReceiptLine, ReturnedLine } from '../state/purchasing.ts';
 import { sumOf } from './order.ts';
 
 /** The quantity that no bill ahead of the goods has paid for. */

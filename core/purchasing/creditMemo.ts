@@ -2,27 +2,29 @@ import type { About } from '../books/journal.ts';
 import { lineId, type LineId } from '../costing/pool.ts';
 import {
   base,
+  type BaseAmount,
   documentAmount,
+  type DocumentAmount,
   formatAmount,
   formatQuantity,
   lineAmount,
   NO_DISCOUNT,
   ONE_TO_ONE,
-  quantity,
-  toBase,
-  type BaseAmount,
-  type DocumentAmount,
   type Price,
+  quantity,
   type Quantity,
   type Rate,
+  toBase,
 } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import { cumulative } from '../exact/cumulative.ts';
 import { divideRounded } from '../exact/rounding.ts';
-import type { Books, CreditableLine } from '../posting/books.ts';
-import { checkCitedOnce, checkCurrency, checkDate, post, rateOn, refused, type Decision } from '../posting/decision.ts';
-import type { Cost, Flow } from '../posting/effects.ts';
-import { refusal, type Refusal } from '../posting/refusal.ts';
+import type { Books } from '../state/books.ts';
+import type { CreditableLine } from '../state/owed.ts';
+import { checkCitedOnce, checkCurrency, checkDate, rateOn } from '../state/checks.ts';
+import { type Decision, post, refused } from '../state/decision.ts';
+import type { Cost, Flow } from '../costing/effects.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
 import { billNumberKey } from './billNumber.ts';
 import { sumOf } from './order.ts';
 

@@ -1,29 +1,22 @@
 import type { Dimensions } from '../books/journal.ts';
 import {
+  type Fraction,
   FRACTION_PLACES,
   lineAmount,
   ONE_TO_ONE,
-  toBase,
-  type Fraction,
   type Price,
   type Quantity,
+  toBase,
 } from '../exact/amounts.ts';
 import { isCurrency } from '../exact/currencies.ts';
 import { LARGEST_AMOUNT } from '../exact/decimal.ts';
-import { isDay, type Day } from '../exact/calendar.ts';
+import { type Day, isDay } from '../exact/calendar.ts';
 import { powerOfTen } from '../exact/rounding.ts';
-import type { Books, Bought, Estimate, OrderLine, Statement } from '../posting/books.ts';
-import {
-  checkAhead,
-  checkCurrency,
-  checkDate,
-  DAYS_DUE_AHEAD,
-  post,
-  rateOn,
-  refused,
-  type Decision,
-} from '../posting/decision.ts';
-import { refusal, type Refusal } from '../posting/refusal.ts';
+import type { Books } from '../state/books.ts';
+import type { Bought, Estimate, OrderLine, Statement } from '../state/purchasing.ts';
+import { checkAhead, checkCurrency, checkDate, DAYS_DUE_AHEAD, rateOn } from '../state/checks.ts';
+import { type Decision, post, refused } from '../state/decision.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
 import { checkUnit, inStockUnits } from './packs.ts';
 import { checkHold } from './vendor.ts';
 

@@ -1,10 +1,12 @@
 import { documentOf, lineId, type LineId } from '../costing/pool.ts';
 import { formatQuantity, quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
-import type { Books, Bought, Order, OrderLine, Statement } from '../posting/books.ts';
-import { checkCitedOnce, checkDate, post, refused, type Decision } from '../posting/decision.ts';
-import { refusal, type Refusal } from '../posting/refusal.ts';
-import { billedAhead, checkOrderLine, statementOf, sumOf, type OrderLineCommand } from './order.ts';
+import type { Books } from '../state/books.ts';
+import type { Bought, Order, OrderLine, Statement } from '../state/purchasing.ts';
+import { checkCitedOnce, checkDate } from '../state/checks.ts';
+import { type Decision, post, refused } from '../state/decision.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
+import { billedAhead, checkOrderLine, type OrderLineCommand, statementOf, sumOf } from './order.ts';
 import { checkSeen, linesOfOrder } from './orderStanding.ts';
 import { checkHold } from './vendor.ts';
 

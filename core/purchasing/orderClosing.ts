@@ -1,9 +1,11 @@
 import { documentOf, lineId, type LineId } from '../costing/pool.ts';
 import { quantity, type Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
-import type { Books, OrderLine } from '../posting/books.ts';
-import { checkCitedOnce, checkDate, post, refused, type Decision } from '../posting/decision.ts';
-import { refusal, type Refusal } from '../posting/refusal.ts';
+import type { Books } from '../state/books.ts';
+import type { OrderLine } from '../state/purchasing.ts';
+import { checkCitedOnce, checkDate } from '../state/checks.ts';
+import { type Decision, post, refused } from '../state/decision.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
 import { billedAhead, openToReceive } from './order.ts';
 import { linesOfOrder } from './orderStanding.ts';
 

@@ -1,9 +1,11 @@
 import { lineId } from '../costing/pool.ts';
 import type { BaseAmount } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
-import type { Books, Order } from '../posting/books.ts';
-import { checkDate, post, refused, type Decision } from '../posting/decision.ts';
-import { refusal, type Refusal } from '../posting/refusal.ts';
+import type { Books } from '../state/books.ts';
+import type { Order } from '../state/purchasing.ts';
+import { checkDate } from '../state/checks.ts';
+import { type Decision, post, refused } from '../state/decision.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
 import { approvalOf, checkSeen, checkStanding, isHeld, latestVersion } from './orderStanding.ts';
 
 interface Step<Kind extends string, Steps extends string> {

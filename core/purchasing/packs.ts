@@ -1,7 +1,7 @@
 import { LARGEST } from '../exact/decimal.ts';
 import { formatQuantity, ONE_UNIT, quantity, type Quantity } from '../exact/amounts.ts';
-import type { Item, Pack } from '../posting/books.ts';
-import { refusal, type Refusal } from '../posting/refusal.ts';
+import type { Item, Pack } from '../state/stock.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
 
 /** How much a line says, in the unit that it names; in the stock unit where it names none. */
 export interface Said {

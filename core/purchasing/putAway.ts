@@ -1,9 +1,11 @@
-import { warehouseOf, type LineId } from '../costing/pool.ts';
+import { type LineId, warehouseOf } from '../costing/pool.ts';
 import { formatQuantity, quantity, type Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
-import type { Books, ReceiptLine } from '../posting/books.ts';
-import { checkDate, post, refused, type Decision } from '../posting/decision.ts';
-import { refusal, type Refusal } from '../posting/refusal.ts';
+import type { Books } from '../state/books.ts';
+import type { ReceiptLine } from '../state/purchasing.ts';
+import { checkDate } from '../state/checks.ts';
+import { type Decision, post, refused } from '../state/decision.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
 import { sumOf } from './order.ts';
 
 export interface PutAwayCommand {

@@ -2,35 +2,29 @@ import { estimateComponent, estimatesFor } from '../charges/estimate.ts';
 import { documentOf, lineId, type LineId, type LotPart, type Pool } from '../costing/pool.ts';
 import {
   base,
+  type BaseAmount,
   documentAmount,
-  fraction,
   formatQuantity,
+  fraction,
   lineAmount,
   ONE_TO_ONE,
-  quantity,
-  toBase,
-  type BaseAmount,
   type Price,
   type Pricing,
+  quantity,
   type Quantity,
   type Rate,
+  toBase,
 } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import { cumulative } from '../exact/cumulative.ts';
-import type { Ahead, AheadTaken, Books, Item, OrderLine, ReceiptLine } from '../posting/books.ts';
-import {
-  checkCitedOnce,
-  checkDate,
-  checkLots,
-  poolOrEmpty,
-  post,
-  rateOn,
-  refused,
-  type Decision,
-} from '../posting/decision.ts';
-import type { Cost, Flow, NewMovement } from '../posting/effects.ts';
-import { refusal, type Refusal } from '../posting/refusal.ts';
-import { asideLine, checkAside, type AsideCommand, type AsideLine } from './aside.ts';
+import type { Ahead, AheadTaken, OrderLine, ReceiptLine } from '../state/purchasing.ts';
+import type { Books } from '../state/books.ts';
+import type { Item } from '../state/stock.ts';
+import { checkCitedOnce, checkDate, checkLots, poolOrEmpty, rateOn } from '../state/checks.ts';
+import { type Decision, post, refused } from '../state/decision.ts';
+import type { Cost, Flow, NewMovement } from '../costing/effects.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
+import { type AsideCommand, asideLine, type AsideLine, checkAside } from './aside.ts';
 import { billedAhead, openToReceive, sumOf } from './order.ts';
 import { closedBy } from './orderChange.ts';
 import { checkStanding } from './orderStanding.ts';

@@ -1,7 +1,8 @@
 import { beforeEach, describe, expect, it } from '@jest/globals';
 import { fraction, NO_DISCOUNT, priceOrThrow, quantityOrThrow } from '../exact/amounts.ts';
-import { companyOf, emptyBooks, type Tolerance } from '../posting/books.ts';
-import { decide, type Command, type CommandOf } from '../posting/decide.ts';
+import { companyOf, type Tolerance } from '../state/company.ts';
+import { emptyBooks } from '../state/books.ts';
+import { type Command, type CommandOf, decide } from '../posting/decide.ts';
 import { Bookkeeper } from '../testing/bookkeeper.ts';
 import { inWords, item } from '../testing/make.ts';
 import { openToReceive } from './order.ts';
@@ -171,7 +172,14 @@ describe('less than was ordered', () => {
   });
 
   it('cannot end a line of which more is billed than came', () => {
-    const bill = { kind: 'bill' as const, vendor: 'V', reference: 'B', currency: 'USD', date: '2026-03-03', charges: [] };
+    const bill = {
+      kind: 'bill' as const,
+      vendor: 'V',
+      reference: 'B',
+      currency: 'USD',
+      date: '2026-03-03',
+      charges: [],
+    };
     keeper.post({
       ...bill,
       lines: [{ of: '1/1', quantity: q('100'), price: priceOrThrow('5'), discount: NO_DISCOUNT, difference: 'cost' }],

@@ -1,14 +1,6 @@
-import { documentAmount, FRACTION_PLACES, type DocumentAmount, type Fraction } from '../exact/amounts.ts';
+import { documentAmount, type DocumentAmount, FRACTION_PLACES } from '../exact/amounts.ts';
 import { divideRounded, powerOfTen } from '../exact/rounding.ts';
-
-/** One tax of a code, in the order in which they are worked out. */
-export interface TaxLevel {
-  readonly name: string;
-  readonly percent: Fraction;
-  readonly recoverable: boolean;
-  /** Worked out on the goods with the taxes above it, not on the goods alone. */
-  readonly onTop: boolean;
-}
+import type { TaxLevel } from '../state/company.ts';
 
 export interface TaxOfLines extends Pick<TaxLevel, 'name' | 'recoverable'> {
   readonly amount: DocumentAmount;

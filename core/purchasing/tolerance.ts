@@ -1,6 +1,8 @@
 import { FRACTION_PLACES, quantity, type Quantity } from '../exact/amounts.ts';
 import { powerOfTen } from '../exact/rounding.ts';
-import type { Books, OrderLine, Tolerance } from '../posting/books.ts';
+import type { Books } from '../state/books.ts';
+import type { OrderLine } from '../state/purchasing.ts';
+import type { Tolerance } from '../state/company.ts';
 
 /** How much more or less than ordered is taken of a line without asking: as its item says, else its vendor, else the company. */
 export function toleranceOf(books: Books, { vendor, bought }: Pick<OrderLine, 'vendor' | 'bought'>): Tolerance {

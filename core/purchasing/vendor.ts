@@ -1,5 +1,5 @@
-import type { Books } from '../posting/books.ts';
-import { refusal, type Refusal } from '../posting/refusal.ts';
+import type { Books } from '../state/books.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
 
 /** While a vendor is on hold nothing is ordered from it, and nothing paid to it. What it delivers and bills is still entered. */
 export function checkHold(books: Books, vendor: string, at: string): Refusal[] {

@@ -1,11 +1,13 @@
 import type { About } from '../books/journal.ts';
 import { lineId, type LineId, type LotPart, type PoolId } from '../costing/pool.ts';
-import { base, formatQuantity, quantity, type BaseAmount, type Quantity } from '../exact/amounts.ts';
+import { base, type BaseAmount, formatQuantity, quantity, type Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
-import type { Books, ReceiptLine, ReturnedLine } from '../posting/books.ts';
-import { checkCitedOnce, checkDate, checkLots, post, refused, type Decision } from '../posting/decision.ts';
-import type { Flow, NewMovement } from '../posting/effects.ts';
-import { refusal, type Refusal } from '../posting/refusal.ts';
+import type { Books } from '../state/books.ts';
+import type { ReceiptLine, ReturnedLine } from '../state/purchasing.ts';
+import { checkCitedOnce, checkDate, checkLots } from '../state/checks.ts';
+import { type Decision, post, refused } from '../state/decision.ts';
+import type { Flow, NewMovement } from '../costing/effects.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
 import { billedPart, clearing, unbilledOf } from './billedAmounts.ts';
 
 export interface ReturnCommand {

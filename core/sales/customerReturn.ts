@@ -2,26 +2,20 @@ import { lineId, type LineId, type LotPart } from '../costing/pool.ts';
 import { openOf, type Source, type Taking } from '../costing/taking.ts';
 import {
   base,
+  type BaseAmount,
   formatQuantity,
   forOne,
   lineAmount,
-  quantity,
-  type BaseAmount,
   type Price,
+  quantity,
   type Quantity,
 } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
-import type { Books, Item } from '../posting/books.ts';
-import {
-  checkCitedOnce,
-  checkDate,
-  checkLotsOf,
-  poolOrEmpty,
-  post,
-  refused,
-  type Decision,
-} from '../posting/decision.ts';
-import { refusal, type Refusal } from '../posting/refusal.ts';
+import type { Books } from '../state/books.ts';
+import type { Item } from '../state/stock.ts';
+import { checkCitedOnce, checkDate, checkLotsOf, poolOrEmpty } from '../state/checks.ts';
+import { type Decision, post, refused } from '../state/decision.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
 import { soldFlows } from './invoice.ts';
 
 export interface CustomerReturnCommand {

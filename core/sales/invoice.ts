@@ -2,19 +2,20 @@ import { lineId, type LineId } from '../costing/pool.ts';
 import { openOf, type Source, type Taking } from '../costing/taking.ts';
 import {
   base,
+  type BaseAmount,
   formatQuantity,
   forOne,
   lineAmount,
-  quantity,
-  type BaseAmount,
   type Price,
+  quantity,
   type Quantity,
 } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
-import type { Books } from '../posting/books.ts';
-import { checkCitedOnce, checkDate, post, refused, type Decision } from '../posting/decision.ts';
-import type { Flow } from '../posting/effects.ts';
-import { refusal, type Refusal } from '../posting/refusal.ts';
+import type { Books } from '../state/books.ts';
+import { checkCitedOnce, checkDate } from '../state/checks.ts';
+import { type Decision, post, refused } from '../state/decision.ts';
+import type { Flow } from '../costing/effects.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
 
 export interface InvoiceCommand {
   readonly kind: 'invoice';

@@ -2,10 +2,12 @@ import type { Dimensions } from '../books/journal.ts';
 import { lineId, type LotPart } from '../costing/pool.ts';
 import type { BaseAmount, Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
-import type { Books, Item } from '../posting/books.ts';
-import { checkDate, checkGoods, poolOrEmpty, post, refused, type Decision } from '../posting/decision.ts';
-import type { NewMovement } from '../posting/effects.ts';
-import { refusal, type Refusal } from '../posting/refusal.ts';
+import type { Books } from '../state/books.ts';
+import type { Item } from '../state/stock.ts';
+import { checkDate, checkGoods, poolOrEmpty } from '../state/checks.ts';
+import { type Decision, post, refused } from '../state/decision.ts';
+import type { NewMovement } from '../costing/effects.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
 
 /** Goods that are used or made. */
 export interface GoodsLine {

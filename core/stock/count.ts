@@ -1,12 +1,14 @@
 import type { Dimensions } from '../books/journal.ts';
-import { endOf, lineId, poolId, type LotPart, type Pool } from '../costing/pool.ts';
-import { base, PRICE_PLACES, QUANTITY_PLACES, type BaseAmount, type Price, type Quantity } from '../exact/amounts.ts';
+import { endOf, lineId, type LotPart, type Pool, poolId } from '../costing/pool.ts';
+import { base, type BaseAmount, type Price, PRICE_PLACES, type Quantity, QUANTITY_PLACES } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import { decimalsOf } from '../exact/currencies.ts';
 import { divideRounded, powerOfTen } from '../exact/rounding.ts';
-import type { Books, Item } from '../posting/books.ts';
-import { checkDate, checkGoods, poolOrEmpty, post, refused, type Decision } from '../posting/decision.ts';
-import { refusal, type Refusal } from '../posting/refusal.ts';
+import type { Books } from '../state/books.ts';
+import type { Item } from '../state/stock.ts';
+import { checkDate, checkGoods, poolOrEmpty } from '../state/checks.ts';
+import { type Decision, post, refused } from '../state/decision.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
 
 /** What a line finds more of, or fewer. */
 export interface CountLine {

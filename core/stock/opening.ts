@@ -1,9 +1,11 @@
 import { lineId, type LotPart } from '../costing/pool.ts';
 import type { BaseAmount, Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
-import type { Books, Item } from '../posting/books.ts';
-import { checkDate, checkGoods, poolOrEmpty, post, refused, type Decision } from '../posting/decision.ts';
-import { refusal, type Refusal } from '../posting/refusal.ts';
+import type { Books } from '../state/books.ts';
+import type { Item } from '../state/stock.ts';
+import { checkDate, checkGoods, poolOrEmpty } from '../state/checks.ts';
+import { type Decision, post, refused } from '../state/decision.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
 
 export interface OpeningCommand {
   readonly kind: 'opening';

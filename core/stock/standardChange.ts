@@ -1,9 +1,10 @@
 import { lineId } from '../costing/pool.ts';
 import type { Price } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
-import type { Books } from '../posting/books.ts';
-import { checkDate, post, refused, type Decision } from '../posting/decision.ts';
-import { refusal, type Refusal } from '../posting/refusal.ts';
+import type { Books } from '../state/books.ts';
+import { checkDate } from '../state/checks.ts';
+import { type Decision, post, refused } from '../state/decision.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
 
 export interface StandardCommand {
   readonly kind: 'standard';

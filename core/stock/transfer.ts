@@ -1,21 +1,14 @@
 import type { Dimensions } from '../books/journal.ts';
-import { lineId, poolId, type LineId, type LotPart } from '../costing/pool.ts';
+import { lineId, type LineId, type LotPart, poolId } from '../costing/pool.ts';
 import { openOf, type Source, type Taking } from '../costing/taking.ts';
 import { formatQuantity, quantity, type Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
-import type { Books, Item } from '../posting/books.ts';
-import {
-  checkCitedOnce,
-  checkDate,
-  checkGoods,
-  checkLotsOf,
-  poolOrEmpty,
-  post,
-  refused,
-  type Decision,
-} from '../posting/decision.ts';
-import type { NewMovement } from '../posting/effects.ts';
-import { refusal, type Refusal } from '../posting/refusal.ts';
+import type { Books } from '../state/books.ts';
+import type { Item } from '../state/stock.ts';
+import { checkCitedOnce, checkDate, checkGoods, checkLotsOf, poolOrEmpty } from '../state/checks.ts';
+import { type Decision, post, refused } from '../state/decision.ts';
+import type { NewMovement } from '../costing/effects.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
 import type { GoodsLine } from './assembly.ts';
 
 export interface TransferCommand {

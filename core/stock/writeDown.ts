@@ -1,9 +1,11 @@
 import { lineId, poolId } from '../costing/pool.ts';
 import type { Price } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
-import type { Books, Item } from '../posting/books.ts';
-import { checkDate, poolOrEmpty, post, refused, type Decision } from '../posting/decision.ts';
-import { refusal, type Refusal } from '../posting/refusal.ts';
+import type { Books } from '../state/books.ts';
+import type { Item } from '../state/stock.ts';
+import { checkDate, poolOrEmpty } from '../state/checks.ts';
+import { type Decision, post, refused } from '../state/decision.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
 
 export interface WriteDownCommand {
   readonly kind: 'write-down';

@@ -1,15 +1,15 @@
 import type { AccountKey } from '../books/accounts.ts';
 import { fold } from '../costing/fold.ts';
-import { firstOf } from './history.ts';
 import { endOf, type Pool } from '../costing/pool.ts';
-import { split, type Source, type TakingKind } from '../costing/taking.ts';
+import { type Source, split, type TakingKind } from '../costing/taking.ts';
 import { estimateLeft } from '../charges/estimate.ts';
 import { leftOf } from '../charges/allocation.ts';
 import { openAmounts } from '../purchasing/billedAmounts.ts';
-import type { Books } from '../posting/books.ts';
-import { decide, type Command, type PostedDocument } from '../posting/decide.ts';
-import type { Decision } from '../posting/decision.ts';
+import type { Books } from '../state/books.ts';
+import { type Command, decide, type PostedDocument } from '../posting/decide.ts';
+import type { Decision } from '../state/decision.ts';
 import { record } from '../posting/record.ts';
+import { firstOf } from './history.ts';
 
 /** Keeps books in a test: posts commands one after the other and sums the accounts. */
 export class Bookkeeper {

@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { lotsLeft, openOf, type Source } from '../costing/taking.ts';
-import type { CostingMethod, LotPart } from '../costing/pool.ts';
-import { documentOf, endOf } from '../costing/pool.ts';
+import { type CostingMethod, documentOf, endOf, type LotPart } from '../costing/pool.ts';
 import {
   base,
   documentAmount,
@@ -12,9 +11,11 @@ import {
   quantity,
   rateOrThrow,
 } from '../exact/amounts.ts';
-import { addDays, endOfMonth, laterOf, type Day } from '../exact/calendar.ts';
+import { addDays, type Day, endOfMonth, laterOf } from '../exact/calendar.ts';
 import { dayAfter } from '../periods/period.ts';
-import { companyOf, emptyBooks, type Books, type Item, type Recognition } from '../posting/books.ts';
+import { companyOf, type Recognition } from '../state/company.ts';
+import { type Books, emptyBooks } from '../state/books.ts';
+import type { Item } from '../state/stock.ts';
 import type { Command } from '../posting/decide.ts';
 import { openToReceive } from '../purchasing/order.ts';
 import { openToPutAway } from '../purchasing/putAway.ts';

@@ -1,7 +1,8 @@
 import type { CostingMethod } from '../costing/pool.ts';
 import { priceOrThrow, quantityOrThrow } from '../exact/amounts.ts';
-import type { Books, Item } from '../posting/books.ts';
-import type { Refusal } from '../posting/refusal.ts';
+import type { Books } from '../state/books.ts';
+import type { Item } from '../state/stock.ts';
+import type { Refusal } from '../state/refusal.ts';
 
 /** An item for tests: plain unless a test says what is special about it. */
 export function item(id: string, method: CostingMethod, special: Partial<Item> = {}): Item {

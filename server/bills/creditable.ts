@@ -6,12 +6,12 @@ import { documentAmount, formatPrice, formatQuantity, price, PRICE_PLACES, quant
 import { addDays } from '@obolus/core/exact/calendar';
 import { decimalsOf } from '@obolus/core/exact/currencies';
 import { divideRounded, powerOfTen } from '@obolus/core/exact/rounding';
-import type { CreditableLine } from '@obolus/core/posting/books';
+import type { CreditableLine } from '@obolus/core/state/owed';
 import { sumOf } from '@obolus/core/purchasing/order';
 import { groupBy } from '../storage/groupBy.ts';
 import { readCreditable } from '../storage/load/owed.ts';
 import { idOf, stands } from '../storage/load/rows.ts';
-import { showAmount, text, type Row } from '../queries/figures.ts';
+import { type Row, showAmount, text } from '../queries/figures.ts';
 
 const MOST = 500;
 /** Bills so many days old may still get a rebate. */

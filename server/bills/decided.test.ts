@@ -5,7 +5,8 @@ import { base, formatAmount } from '@obolus/core/exact/amounts';
 import type { CreditableView, SignOffView } from '@obolus/contract/views';
 import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
 import { proveBooks } from '../proof/proveBooks.ts';
-import { make, netOf, startTestServer, type Client, type Reply, type TestServer } from '../testing/testServer.ts';
+import { make, netOf, startTestServer, type TestServer } from '../testing/testServer.ts';
+import type { Client, Reply } from '../testing/client.ts';
 
 let server: TestServer;
 let ines: Client;

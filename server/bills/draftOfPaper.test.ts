@@ -6,10 +6,10 @@ import {
   priceOrThrow,
   quantityOrThrow,
 } from '@obolus/core/exact/amounts';
-import { propose, type Proposal } from '@obolus/core/matching/propose';
-import type { TaxLevel } from '@obolus/core/purchasing/taxCode';
-import { paperOf, PLAIN, type BillPaper, type Said, type SaidLine } from './billPaper.ts';
-import { billedOf, coveredBy, coversOf, draftOfBill, type BillDraft } from './draftOfPaper.ts';
+import { type Proposal, propose } from '@obolus/core/matching/propose';
+import type { TaxLevel } from '@obolus/core/state/company';
+import { type BillPaper, paperOf, PLAIN, type Said, type SaidLine } from './billPaper.ts';
+import { type BillDraft, billedOf, coveredBy, coversOf, draftOfBill } from './draftOfPaper.ts';
 import type { BillableLine } from './openLines.ts';
 
 const q = quantityOrThrow;

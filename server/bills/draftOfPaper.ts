@@ -1,21 +1,22 @@
 import type { BodyOf } from '@obolus/contract/commands';
 import {
   documentAmount,
+  type DocumentAmount,
   formatAmount,
   formatPrice,
   formatQuantity,
   FRACTION_PLACES,
   lineAmount,
   price,
-  quantity,
-  type DocumentAmount,
   type Price,
+  quantity,
 } from '@obolus/core/exact/amounts';
 import { formatDecimal } from '@obolus/core/exact/decimal';
 import { divideRounded } from '@obolus/core/exact/rounding';
 import { chargeKindOf } from '@obolus/core/matching/chargeWords';
 import type { Proposal } from '@obolus/core/matching/propose';
-import { taxesOn, type TaxLevel } from '@obolus/core/purchasing/taxCode';
+import { taxesOn } from '@obolus/core/purchasing/taxCode';
+import type { TaxLevel } from '@obolus/core/state/company';
 import type { BillableLine } from './openLines.ts';
 import type { BillPaper } from './billPaper.ts';
 

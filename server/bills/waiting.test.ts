@@ -1,11 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import PDFDocument from 'pdfkit';
 import { pino } from 'pino';
 import type { WaitingBill } from '@obolus/contract/views';
 import { proveBooks } from '../proof/proveBooks.ts';
-import { make, startTestServer, type Client, type TestServer } from '../testing/testServer.ts';
+import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
+import type { Client } from '../testing/client.ts';
 import { postPlanned } from './waiting.ts';
+import PDFDocument from 'pdfkit';
 
 let server: TestServer;
 let ines: Client;

@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import PDFDocument from 'pdfkit';
 import type { IncomingBill } from '@obolus/contract/views';
-import { make, startTestServer, type Client, type TestServer } from '../testing/testServer.ts';
+import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
+import type { Client } from '../testing/client.ts';
 import { writtenElsewhere } from '../testing/writtenElsewhere.ts';
+import PDFDocument from 'pdfkit';
 
 let server: TestServer;
 let ines: Client;

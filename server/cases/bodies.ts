@@ -7,12 +7,12 @@ import {
   formatPrice,
   formatQuantity,
   formatRate,
-  FRACTION_PLACES,
   type Fraction,
+  FRACTION_PLACES,
   type Quantity,
 } from '@obolus/core/exact/amounts';
 import { formatDecimal } from '@obolus/core/exact/decimal';
-import type { Estimate } from '@obolus/core/posting/books';
+import type { Estimate } from '@obolus/core/state/purchasing';
 import type { CommandOf } from '@obolus/core/posting/decide';
 
 /** What the server calls what the core's books name. */

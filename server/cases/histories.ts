@@ -1,15 +1,15 @@
 import fc from 'fast-check';
 import { decide, type PostedDocument } from '@obolus/core/posting/decide';
-import type { Decision } from '@obolus/core/posting/decision';
+import type { Decision } from '@obolus/core/state/decision';
 import { record } from '@obolus/core/posting/record';
 import {
+  type Choice,
   choices,
   commandFor,
   MOVES_WITH_PERIODS,
   openingBooks,
-  settings,
-  type Choice,
   type Setting,
+  settings,
 } from '@obolus/core/testing/histories';
 import type { Difference, HttpBooks } from './httpBooks.ts';
 

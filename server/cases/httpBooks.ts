@@ -5,18 +5,18 @@ import type { EntryView } from '@obolus/contract/commands';
 import { readable } from '@obolus/core/books/journal';
 import { endOf, type LineId } from '@obolus/core/costing/pool';
 import { formatAmount, formatQuantity } from '@obolus/core/exact/amounts';
-import type { Books } from '@obolus/core/posting/books';
+import type { Books } from '@obolus/core/state/books';
 import type { Command, PostedDocument } from '@obolus/core/posting/decide';
-import type { Decision, Posted } from '@obolus/core/posting/decision';
+import type { Decision, Posted } from '@obolus/core/state/decision';
 import type { DatabaseConfig } from '../config.ts';
 import { proveBooks } from '../proof/proveBooks.ts';
-import { serve, type Running } from '../serve.ts';
+import { type Running, serve } from '../serve.ts';
 import { setUpCompany } from '../setUp/company.ts';
 import { dataSource } from '../storage/dataSource.ts';
 import { chain, facts, setUp, setUpParts, state } from '../storage/tables.ts';
 import { Client, type Reply } from '../testing/client.ts';
 import { BODY_OF, type ServerNames } from './bodies.ts';
-import { chargeKind, companyFields, entriesOf, vendorEntry, warehouseEntry, type NewEntry } from './setUpBooks.ts';
+import { chargeKind, companyFields, entriesOf, type NewEntry, vendorEntry, warehouseEntry } from './setUpBooks.ts';
 
 /** A command as the core took it. */
 export interface Taken {

@@ -1,9 +1,9 @@
-import { playCase, type CaseReport } from '@obolus/core/cases/runCase';
-import type { Books } from '@obolus/core/posting/books';
+import { type CaseReport, playCase } from '@obolus/core/cases/runCase';
+import type { Books } from '@obolus/core/state/books';
 import { record } from '@obolus/core/posting/record';
 import { readDatabase } from '../config.ts';
 import { histories, playHistory } from './histories.ts';
-import { HttpBooks, type Difference, type ServerFacts } from './httpBooks.ts';
+import { type Difference, HttpBooks, type ServerFacts } from './httpBooks.ts';
 
 /** What the core and the server made of a case. */
 export interface BothReports {

@@ -1,16 +1,17 @@
-import { writeParts, type EntryFields, type RegisterName } from '@obolus/contract/registers/register';
+import { type EntryFields, type RegisterName, writeParts } from '@obolus/contract/registers/register';
 import {
+  type BaseAmount,
   formatAmount,
   formatPrice,
   formatQuantity,
   formatRate,
-  FRACTION_PLACES,
-  type BaseAmount,
   type Fraction,
+  FRACTION_PLACES,
 } from '@obolus/core/exact/amounts';
 import { formatDecimal } from '@obolus/core/exact/decimal';
-import type { Allowance, Limit } from '@obolus/core/matching/allowance';
-import { KEPT_BY, type Books, type Company, type Item, type Tolerance, type Vendor } from '@obolus/core/posting/books';
+import type { Allowance, Company, Limit, Tolerance, Vendor } from '@obolus/core/state/company';
+import { type Item, KEPT_BY } from '@obolus/core/state/stock';
+import type { Books } from '@obolus/core/state/books';
 import type { TariffRate } from '@obolus/core/tariff/schedule';
 
 /** An entry of a register as the API takes it. */

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { DocumentView } from '@obolus/contract/views';
-import { make, startTestServer, type Client, type Reply, type TestServer } from '../testing/testServer.ts';
+import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
+import type { Client, Reply } from '../testing/client.ts';
 
 let server: TestServer;
 let ines: Client;

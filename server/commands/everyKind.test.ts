@@ -2,7 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { DocumentKind } from '@obolus/contract/roles';
 import { proveBooks } from '../proof/proveBooks.ts';
-import { make, netOf, startTestServer, type Client, type TestServer } from '../testing/testServer.ts';
+import { make, netOf, startTestServer, type TestServer } from '../testing/testServer.ts';
+import type { Client } from '../testing/client.ts';
 
 /*
  * Every kind of document over HTTP: the preview says what posting does, the journal is right to the cent, what is reversed

@@ -1,4 +1,4 @@
-import type { Refusal } from '@obolus/core/posting/refusal';
+import type { Refusal } from '@obolus/core/state/refusal';
 import type { LoadedBooks } from '../storage/loadBooks.ts';
 
 /** A document that the rules refuse; the transaction is rolled back and nothing is left behind. */

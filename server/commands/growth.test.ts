@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { proveBooks } from '../proof/proveBooks.ts';
-import { make, startTestServer, type Client, type TestServer } from '../testing/testServer.ts';
+import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
+import type { Client } from '../testing/client.ts';
 
 /*
  * What an ordinary posting reads and writes does not grow with the history behind it: rows and statements are counted by the

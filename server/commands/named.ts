@@ -1,6 +1,6 @@
 import { DIMENSIONS } from '@obolus/contract/views';
-import { refusal, type Refusal, type RefusalReason } from '@obolus/core/posting/refusal';
-import { distinct, query, text, type Reading } from '../storage/load/rows.ts';
+import { refusal, type Refusal, type RefusalReason } from '@obolus/core/state/refusal';
+import { distinct, query, type Reading, text } from '../storage/load/rows.ts';
 
 /** Something that a body names of the setting up, and where. */
 interface Said {

@@ -1,7 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { DocumentView, OpenOrderLine, OrderView } from '@obolus/contract/views';
 import { proveBooks } from '../proof/proveBooks.ts';
-import { make, startTestServer, type Client, type Reply, type TestServer } from '../testing/testServer.ts';
+import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
+import type { Client, Reply } from '../testing/client.ts';
 
 let server: TestServer;
 let ines: Client;

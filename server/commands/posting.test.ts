@@ -3,7 +3,8 @@ import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { LIST_NAMES } from '@obolus/contract/lists';
 import type { DocumentKind } from '@obolus/contract/roles';
 import { proveBooks } from '../proof/proveBooks.ts';
-import { make, netOf, startTestServer, type Client, type Reply, type TestServer } from '../testing/testServer.ts';
+import { make, netOf, startTestServer, type TestServer } from '../testing/testServer.ts';
+import type { Client, Reply } from '../testing/client.ts';
 
 let server: TestServer;
 let ines: Client;

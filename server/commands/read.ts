@@ -2,18 +2,23 @@ import { decimalsOf, isCurrency } from '@obolus/core/exact/currencies';
 import { parseDecimal } from '@obolus/core/exact/decimal';
 import {
   base,
+  type BaseAmount,
   documentAmount,
+  type DocumentAmount,
   fraction,
+  type Fraction,
   FRACTION_PLACES,
   price,
+  type Price,
   PRICE_PLACES,
   quantity,
+  type Quantity,
   QUANTITY_PLACES,
   rate,
+  type Rate,
   RATE_PLACES,
 } from '@obolus/core/exact/amounts';
-import type { BaseAmount, DocumentAmount, Fraction, Price, Quantity, Rate } from '@obolus/core/exact/amounts';
-import { refusal, type Refusal } from '@obolus/core/posting/refusal';
+import { refusal, type Refusal } from '@obolus/core/state/refusal';
 
 /** Turns the text of figures into the core's, and gathers what cannot be read, each at its field. */
 export class Reader {

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { proveBooks } from '../proof/proveBooks.ts';
-import { make, startTestServer, type Client, type TestServer } from '../testing/testServer.ts';
+import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
+import type { Client } from '../testing/client.ts';
 
 /** Many users at the same moment, against the real database; afterwards the books are proved from scratch. */
 let server: TestServer;

@@ -1,7 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { DocumentKind } from '@obolus/contract/roles';
 import { proveBooks } from '../proof/proveBooks.ts';
-import { make, startTestServer, type Client, type TestServer } from '../testing/testServer.ts';
+import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
+import type { Client } from '../testing/client.ts';
 
 /** What two users do at the same moment to the same thing, for every kind of document that takes something away from another. */
 let server: TestServer;

@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { REFUSAL_REASONS } from '@obolus/core/posting/refusal';
+import { REFUSAL_REASONS } from '@obolus/core/state/refusal';
 import { Reader } from './read.ts';
 import { inThousands, worded } from './wording.ts';
 

@@ -1,5 +1,5 @@
 import type { RefusalView } from '@obolus/contract/commands';
-import type { Refusal, RefusalReason } from '@obolus/core/posting/refusal';
+import type { Refusal, RefusalReason } from '@obolus/core/state/refusal';
 import type { LoadedBooks } from '../storage/loadBooks.ts';
 
 type Values = Readonly<Record<string, string>>;

@@ -2,7 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { AdviceView, AsideView, DraftView, OpenOrderLine } from '@obolus/contract/views';
 import { proveBooks } from '../proof/proveBooks.ts';
-import { make, startTestServer, type Client, type Reply, type TestServer } from '../testing/testServer.ts';
+import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
+import type { Client, Reply } from '../testing/client.ts';
 
 let server: TestServer;
 let odile: Client;

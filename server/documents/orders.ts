@@ -1,14 +1,14 @@
+import type { EntityManager } from 'typeorm';
 import type { BodyOf } from '@obolus/contract/commands';
 import type { LineId } from '@obolus/core/costing/pool';
-import type { Bought, Estimate, Statement } from '@obolus/core/posting/books';
+import type { Bought, Estimate, Statement } from '@obolus/core/state/purchasing';
 import type { OrderLineCommand } from '@obolus/core/purchasing/order';
-import type { EntityManager } from 'typeorm';
+import { refusal } from '@obolus/core/state/refusal';
 import type { Reader } from '../commands/read.ts';
 import type { BooksLoader } from '../storage/loadBooks.ts';
-import { refusal } from '@obolus/core/posting/refusal';
 import { citing, dimensionColumns, keyOf } from '../storage/savePosted.ts';
 import { facts } from '../storage/tables.ts';
-import { lineAt, type Asking, type DocumentCommand, type TableRows } from './documentCommand.ts';
+import { type Asking, type DocumentCommand, lineAt, type TableRows } from './documentCommand.ts';
 import { dimensionsOf, itemsOf, vendorIn, warehouseIn, warehousesOf } from './readParts.ts';
 import { learnVendorNumber } from './vendorNumbers.ts';
 

@@ -1,7 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { allEndpoints } from '@obolus/contract/api';
-import { DOCUMENT_KINDS, ROLES, type DocumentKind } from '@obolus/contract/roles';
-import { Client, make, mayPost, startTestServer, type TestServer } from '../testing/testServer.ts';
+import { DOCUMENT_KINDS, type DocumentKind, ROLES } from '@obolus/contract/roles';
+import { Client } from '../testing/client.ts';
+import { make, mayPost, startTestServer, type TestServer } from '../testing/testServer.ts';
 
 let server: TestServer;
 beforeAll(async () => {

@@ -2,7 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { pino } from 'pino';
 import { proveBooks } from '../proof/proveBooks.ts';
-import { startTestServer, type Client, type Reply, type TestServer } from '../testing/testServer.ts';
+import { startTestServer, type TestServer } from '../testing/testServer.ts';
+import type { Client, Reply } from '../testing/client.ts';
 import { resumeImports } from './load.ts';
 
 let server: TestServer;

@@ -1,9 +1,9 @@
 import type { EntityManager } from 'typeorm';
 import { UNMATCHED_KINDS } from '@obolus/contract/lists';
-import { placeOf, type LineId } from '@obolus/core/costing/pool';
+import { type LineId, placeOf } from '@obolus/core/costing/pool';
 import { daysBetween } from '@obolus/core/exact/calendar';
 import { awaitingCredit } from '@obolus/core/periods/remeasure';
-import type { CreditableLine } from '@obolus/core/posting/books';
+import type { CreditableLine } from '@obolus/core/state/owed';
 import { sumOf } from '@obolus/core/purchasing/order';
 import { readOpenCredits } from '../bills/creditable.ts';
 import { text } from '../queries/figures.ts';

@@ -1,15 +1,16 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import ExcelJS from 'exceljs';
 import {
-  LIST_NAMES,
-  LISTS,
   type Condition,
+  LIST_NAMES,
   type ListName,
   type ListPage,
   type ListRow,
+  LISTS,
   type ListState,
 } from '@obolus/contract/lists';
-import { make, startTestServer, type Client, type TestServer } from '../testing/testServer.ts';
+import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
+import type { Client } from '../testing/client.ts';
+import ExcelJS from 'exceljs';
 
 let server: TestServer;
 let ines: Client;

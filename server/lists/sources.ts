@@ -1,7 +1,7 @@
 import type { ListName } from '@obolus/contract/lists';
 import { REGISTER_NAMES, type RegisterName } from '@obolus/contract/registers/register';
 import { REGISTERS } from '@obolus/contract/registers/registers';
-import type { Order } from '@obolus/core/posting/books';
+import type { Order } from '@obolus/core/state/purchasing';
 import { approvalOf, isHeld, sentVersion } from '@obolus/core/purchasing/orderStanding';
 import { BILLED_OF_ORDER, OPEN, RECEIVED } from '../queries/openOfOrder.ts';
 import { big, showUnitCost, text as textOf } from '../queries/figures.ts';
@@ -13,15 +13,15 @@ import { creditRows, unmatchedRows } from './given.ts';
 import {
   amount,
   base,
+  type ColumnSource,
   day,
   given,
+  type ListSource,
   price,
   quantity,
   scaled,
   text,
   whole,
-  type ColumnSource,
-  type ListSource,
 } from './source.ts';
 
 const BASE = '(SELECT currency FROM company WHERE id = 1)';

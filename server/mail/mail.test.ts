@@ -4,7 +4,8 @@ import { connect } from 'node:net';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { createTransport } from 'nodemailer';
 import type { MailView, WaitingBill } from '@obolus/contract/views';
-import { startTestServer, type Client, type TestServer } from '../testing/testServer.ts';
+import { startTestServer, type TestServer } from '../testing/testServer.ts';
+import type { Client } from '../testing/client.ts';
 
 let server: TestServer;
 let ines: Client;

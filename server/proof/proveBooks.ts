@@ -1,13 +1,13 @@
 import { createHash } from 'node:crypto';
 import type { DataSource } from 'typeorm';
 import { fold } from '@obolus/core/costing/fold';
-import { BEFORE_ALL, EMPTY_POOL, positionOf, type History, type PoolState } from '@obolus/core/costing/pool';
+import { BEFORE_ALL, EMPTY_POOL, type History, type PoolState, positionOf } from '@obolus/core/costing/pool';
 import { firstOf } from '@obolus/core/testing/history';
 import { split } from '@obolus/core/costing/taking';
-import type { Item } from '@obolus/core/posting/books';
+import type { Item } from '@obolus/core/state/stock';
 import { readSources } from '../storage/load/movements.ts';
 import { readHistory, readItems } from '../storage/load/pools.ts';
-import { stands, type Reading } from '../storage/load/rows.ts';
+import { type Reading, stands } from '../storage/load/rows.ts';
 import { layersText, readState } from '../storage/load/state.ts';
 import { groupBy } from '../storage/groupBy.ts';
 

@@ -4,7 +4,8 @@ import type { BodyOf } from '@obolus/contract/commands';
 import type { DocumentKind } from '@obolus/contract/roles';
 import type { HeldStock } from '@obolus/contract/views';
 import { postDocument } from '../commands/runCommand.ts';
-import { make, startTestServer, type Client, type TestServer } from '../testing/testServer.ts';
+import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
+import type { Client } from '../testing/client.ts';
 
 /*
  * Sixty came on the 2nd and ten went on the 4th; the bill, 0.50 dearer, is of the 3rd but was entered on the 10th; ten more

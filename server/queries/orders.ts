@@ -1,6 +1,6 @@
 import type { EntityManager } from 'typeorm';
 import type { OrderView } from '@obolus/contract/views';
-import type { Order } from '@obolus/core/posting/books';
+import type { Order } from '@obolus/core/state/purchasing';
 import { approvalOf, isHeld, limitOf, sentVersion } from '@obolus/core/purchasing/orderStanding';
 import { RequestError } from '../commands/failures.ts';
 import { groupBy } from '../storage/groupBy.ts';

@@ -10,7 +10,8 @@ import type {
   TrialBalance,
   Waiting,
 } from '@obolus/contract/views';
-import { make, startTestServer, type Client, type TestServer } from '../testing/testServer.ts';
+import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
+import type { Client } from '../testing/client.ts';
 
 /** One small story, read back through every list: an order of two lines, half received, billed dearer, charged, sold. */
 let server: TestServer;

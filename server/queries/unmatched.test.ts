@@ -3,7 +3,8 @@ import type { ListPage } from '@obolus/contract/lists';
 import { base, formatAmount } from '@obolus/core/exact/amounts';
 import type { CreditableView, Unmatched } from '@obolus/contract/views';
 import { proveBooks } from '../proof/proveBooks.ts';
-import { make, startTestServer, type Client, type TestServer } from '../testing/testServer.ts';
+import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
+import type { Client } from '../testing/client.ts';
 
 let server: TestServer;
 let ines: Client;

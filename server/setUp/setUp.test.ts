@@ -1,10 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from '@jest/globals';
-import { REGISTER_NAMES, type EntryFields, type RegisterName } from '@obolus/contract/registers/register';
+import { type EntryFields, REGISTER_NAMES, type RegisterName } from '@obolus/contract/registers/register';
 import { REGISTERS } from '@obolus/contract/registers/registers';
 import { ROLES } from '@obolus/contract/roles';
 import type { RegisterEntry } from '@obolus/contract/views';
-import { Client, make, netOf, startTestServer, type Reply, type TestServer } from '../testing/testServer.ts';
+import { Client, type Reply } from '../testing/client.ts';
+import { make, netOf, startTestServer, type TestServer } from '../testing/testServer.ts';
 
 let server: TestServer;
 let sam: Client;

@@ -1,11 +1,11 @@
-import { partsOf, writeParts, type RegisterName } from '@obolus/contract/registers/register';
+import { partsOf, type RegisterName, writeParts } from '@obolus/contract/registers/register';
 import { formatDecimal } from '@obolus/core/exact/decimal';
 import { FRACTION_PLACES, PRICE_PLACES, QUANTITY_PLACES, RATE_PLACES } from '@obolus/core/exact/amounts';
-import { KEPT_BY } from '@obolus/core/posting/books';
+import { KEPT_BY } from '@obolus/core/state/stock';
 import { learnVendorNumber } from '../documents/vendorNumbers.ts';
 import { FIRST_DAY } from '../storage/load/movements.ts';
 import { ACCOUNT_IN_USE, proposeBankAccount } from './bankAccounts.ts';
-import { day, either, entryOf, figure, linesOf, partsIn, said, scaled, words, type Kept } from './kept.ts';
+import { day, either, entryOf, figure, type Kept, linesOf, partsIn, said, scaled, words } from './kept.ts';
 
 /** Where and how the entries of a register are kept. */
 export interface Stored {

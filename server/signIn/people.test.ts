@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import { startTestServer, type Client, type TestServer } from '../testing/testServer.ts';
+import { startTestServer, type TestServer } from '../testing/testServer.ts';
+import type { Client } from '../testing/client.ts';
 
 let server: TestServer;
 let administrator: Client;

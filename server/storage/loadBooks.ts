@@ -10,47 +10,28 @@ import {
 } from '@obolus/core/costing/pool';
 import type { Source } from '@obolus/core/costing/taking';
 import { base, type BaseAmount } from '@obolus/core/exact/amounts';
-import { readTaxLevels } from './load/taxCodes.ts';
-import {
-  companyOf,
-  emptyBooks,
-  type Aside,
-  type Books,
-  type Charge,
-  type ClosedPeriod,
-  type Company,
-  type CreditableLine,
-  type DatedRate,
-  type ExpensedLine,
-  type Item,
-  type Order,
-  type OrderLine,
-  type Payable,
-  type PostedFacts,
-  type Prepayment,
-  type ReceiptLine,
-  type Recognition,
-  type StockLine,
-  type BinKind,
-  type Vendor,
-} from '@obolus/core/posting/books';
-import { refusal, type Refusal } from '@obolus/core/posting/refusal';
+import { type Company, companyOf, type DatedRate, type Recognition, type Vendor } from '@obolus/core/state/company';
+import { type Books, emptyBooks, type PostedFacts } from '@obolus/core/state/books';
+import type { Aside, Order, OrderLine, ReceiptLine } from '@obolus/core/state/purchasing';
+import type { Charge, CreditableLine, ExpensedLine, KnownBill, Payable, Prepayment } from '@obolus/core/state/owed';
+import type { ClosedPeriod } from '@obolus/core/state/periods';
+import type { BinKind, Item, StockLine } from '@obolus/core/state/stock';
+import { refusal, type Refusal } from '@obolus/core/state/refusal';
 import { addDays, isDay } from '@obolus/core/exact/calendar';
-import type { KnownBill } from '@obolus/core/purchasing/alikeBills';
 import { billNumberKey, billNumberShape } from '@obolus/core/purchasing/billNumber';
 import type { Terms } from '@obolus/core/purchasing/terms';
 import type { Tariff } from '@obolus/core/tariff/schedule';
+import { readTaxLevels } from './load/taxCodes.ts';
 import { readAsides } from './load/asides.ts';
 import { readFacts } from './load/facts.ts';
 import { FIRST_DAY, readSources } from './load/movements.ts';
 import { readCharges, readCreditable, readExpensed, readPayables, readPrepayment } from './load/owed.ts';
 import { readClosedPeriods, readOpenAtClose } from './load/period.ts';
-import { linkedPools, readItems, readPools, type DatedLayer, type Wanted } from './load/pools.ts';
+import { type DatedLayer, linkedPools, readItems, readPools, type Wanted } from './load/pools.ts';
 import { readLineIds, readOrders } from './load/orders.ts';
 import { readOrderLines, readReceiptLines } from './load/purchasing.ts';
 import {
   allowanceIn,
-  limitOf,
   among,
   amountOf,
   big,
@@ -61,17 +42,18 @@ import {
   idOf,
   isTrue,
   keysOf,
+  limitOf,
   optional,
   pointOf,
   priceOf,
   quantityOf,
   query,
   rateOf,
+  type Reading,
+  type Row,
   stands,
   text,
   toleranceOf,
-  type Reading,
-  type Row,
 } from './load/rows.ts';
 
 /** Books as far as a command needs them, and what the refusals need to speak of them in the user's words. */

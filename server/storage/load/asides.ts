@@ -1,6 +1,6 @@
 import type { LineId } from '@obolus/core/costing/pool';
-import type { Aside } from '@obolus/core/posting/books';
-import { among, byLine, idOf, keysOf, quantityOf, query, stands, text, type Reading } from './rows.ts';
+import type { Aside } from '@obolus/core/state/purchasing';
+import { among, byLine, idOf, keysOf, quantityOf, query, type Reading, stands, text } from './rows.ts';
 
 /** Goods that stand aside, with what became of them. */
 export async function readAsides(reading: Reading, lines: readonly LineId[]): Promise<Aside[]> {

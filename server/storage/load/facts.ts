@@ -1,8 +1,8 @@
 import type { AccountKey } from '@obolus/core/books/accounts';
 import type { About } from '@obolus/core/books/journal';
-import { poolId, type LineId, type Purpose } from '@obolus/core/costing/pool';
-import type { PostedFacts } from '@obolus/core/posting/books';
-import type { Cost, Effects, Flow, NewMovement } from '@obolus/core/posting/effects';
+import { type LineId, poolId, type Purpose } from '@obolus/core/costing/pool';
+import type { PostedFacts } from '@obolus/core/state/books';
+import type { Cost, Effects, Flow, NewMovement } from '@obolus/core/costing/effects';
 import { readLots, takingOf } from './movements.ts';
 import {
   baseOf,
@@ -13,10 +13,10 @@ import {
   priceOf,
   quantityOf,
   query,
-  stands,
-  text,
   type Reading,
   type Row,
+  stands,
+  text,
 } from './rows.ts';
 
 /** A posted document as its reversal needs it: what it did by itself, and what builds on it. Undefined where it is none. */

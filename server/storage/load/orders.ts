@@ -1,6 +1,6 @@
 import type { LineId } from '@obolus/core/costing/pool';
 import { base, type BaseAmount } from '@obolus/core/exact/amounts';
-import type { Order, OrderStep } from '@obolus/core/posting/books';
+import type { Order, OrderStep } from '@obolus/core/state/purchasing';
 import { orderAmount } from '@obolus/core/purchasing/orderStanding';
 import {
   baseOf,
@@ -10,10 +10,10 @@ import {
   quantityOf,
   query,
   rateOf,
-  stands,
-  text,
   type Reading,
   type Row,
+  stands,
+  text,
 } from './rows.ts';
 
 export interface ReadOrders {

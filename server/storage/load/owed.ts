@@ -1,20 +1,13 @@
-import { poolId, type LineId } from '@obolus/core/costing/pool';
+import { type LineId, poolId } from '@obolus/core/costing/pool';
 import { base, documentAmount, ONE_UNIT, quantity } from '@obolus/core/exact/amounts';
-import type {
-  Charge,
-  CreditableLine,
-  CreditTaken,
-  ExpensedLine,
-  Payable,
-  Prepayment,
-} from '@obolus/core/posting/books';
+import type { Charge, CreditableLine, CreditTaken, ExpensedLine, Payable, Prepayment } from '@obolus/core/state/owed';
 import {
-  CHARGE_VENDOR,
   among,
   amountOf,
   baseOf,
   big,
   byLine,
+  CHARGE_VENDOR,
   dimensionsOf,
   idOf,
   keysOf,
@@ -22,10 +15,10 @@ import {
   quantityOf,
   query,
   rateOf,
-  stands,
-  text,
   type Reading,
   type Row,
+  stands,
+  text,
 } from './rows.ts';
 
 /** Charges, of bills, credit memos or moved from expense, and what was allocated of them. */

@@ -1,4 +1,4 @@
-import type { Pack } from '@obolus/core/posting/books';
+import type { Pack } from '@obolus/core/state/stock';
 import { quantityOf } from './rows.ts';
 
 /** What an item `i` is bought in beside its stock unit, in one column: no name of a unit holds a bar or an equals sign. */

@@ -1,7 +1,7 @@
 import type { AccountKey } from '@obolus/core/books/accounts';
 import type { LineId } from '@obolus/core/costing/pool';
-import type { ClosedPeriod } from '@obolus/core/posting/books';
-import { baseOf, dimensionsOf, idOf, isTrue, optional, query, stands, text, type Reading } from './rows.ts';
+import type { ClosedPeriod } from '@obolus/core/state/periods';
+import { baseOf, dimensionsOf, idOf, isTrue, optional, query, type Reading, stands, text } from './rows.ts';
 
 /** Closed periods that stand, in their order, with what their closing accrued and whether that is taken back. */
 export async function readClosedPeriods(reading: Reading): Promise<ClosedPeriod[]> {

@@ -1,22 +1,22 @@
 import { revaluation } from '@obolus/core/costing/poolRun';
 import {
   BEFORE_ALL,
+  type Checkpoint,
   comparePoints,
   EMPTY_POOL,
-  placeOf,
-  poolId,
-  type Checkpoint,
-  type Layer,
   type History,
+  type Layer,
+  placeOf,
   type Point,
   type Pool,
+  poolId,
   type PoolId,
   type PoolState,
   type WriteDown,
 } from '@obolus/core/costing/pool';
 import { base } from '@obolus/core/exact/amounts';
-import type { Item } from '@obolus/core/posting/books';
-import { emptyPool } from '@obolus/core/posting/decision';
+import type { Item } from '@obolus/core/state/stock';
+import { emptyPool } from '@obolus/core/state/checks';
 import { groupBy } from '../groupBy.ts';
 import { FIRST_DAY, readMovements } from './movements.ts';
 import { PACKS, packsOf } from './packs.ts';
@@ -29,11 +29,11 @@ import {
   priceOf,
   quantityOf,
   query,
+  type Reading,
+  type Row,
   stands,
   text,
   toleranceOf,
-  type Reading,
-  type Row,
 } from './rows.ts';
 import { readState } from './state.ts';
 

@@ -1,5 +1,4 @@
-import type { LineId } from '@obolus/core/costing/pool';
-import { poolId } from '@obolus/core/costing/pool';
+import { type LineId, poolId } from '@obolus/core/costing/pool';
 import { base, documentAmount } from '@obolus/core/exact/amounts';
 import type {
   Ahead,
@@ -9,7 +8,7 @@ import type {
   OrderLine,
   ReceiptLine,
   ReturnedLine,
-} from '@obolus/core/posting/books';
+} from '@obolus/core/state/purchasing';
 import {
   among,
   amountOf,

@@ -1,20 +1,20 @@
 import type { EntityManager } from 'typeorm';
 import type { Dimensions } from '@obolus/core/books/journal';
-import { documentOf, lineId, placeOf, type LineId } from '@obolus/core/costing/pool';
+import { documentOf, lineId, type LineId, placeOf } from '@obolus/core/costing/pool';
 import {
   base,
+  type BaseAmount,
   documentAmount,
   fraction,
   price,
+  type Pricing,
   quantity,
   rate,
-  type BaseAmount,
-  type Pricing,
 } from '@obolus/core/exact/amounts';
 import { decimalsOf } from '@obolus/core/exact/currencies';
 import { powerOfTen } from '@obolus/core/exact/rounding';
-import type { Allowance } from '@obolus/core/matching/allowance';
-import type { Bought, Tolerance } from '@obolus/core/posting/books';
+import type { Allowance, Tolerance } from '@obolus/core/state/company';
+import type { Bought } from '@obolus/core/state/purchasing';
 
 export type Row = Record<string, string | null>;
 

@@ -1,6 +1,6 @@
 import type { EntityManager } from 'typeorm';
-import type { TaxLevel } from '@obolus/core/purchasing/taxCode';
-import { fractionOf, isTrue, text, type Row } from './rows.ts';
+import type { TaxLevel } from '@obolus/core/state/company';
+import { fractionOf, isTrue, type Row, text } from './rows.ts';
 
 /** The taxes of every code, level by level. */
 export async function readTaxLevels(manager: EntityManager): Promise<ReadonlyMap<string, readonly TaxLevel[]>> {

@@ -1,0 +1,111 @@
+import { type BaseAmount, type Fraction, fraction, type Rate } from '../exact/amounts.ts';
+import type { Day } from '../exact/calendar.ts';
+
+/** The most that may differ without a reason: a part of what was expected, an amount in base currency, of both the smaller. */
+export interface Limit {
+  readonly part: Fraction | undefined;
+  readonly amount: BaseAmount | undefined;
+}
+
+/** What a bill may ask for more, and less, than was expected. */
+export interface Allowance {
+  readonly over: Limit;
+  readonly short: Limit;
+}
+
+export const UNSAID: Limit = { part: undefined, amount: undefined };
+
+export const NO_ALLOWANCE: Allowance = { over: UNSAID, short: UNSAID };
+
+/** When cost is recognised: when goods are sold, or purchases expensed when billed (accounting.md, What posts what). */
+export type Recognition = 'on-sale' | 'on-purchase';
+
+/** Settings that every decision rests on. */
+export interface Company {
+  readonly currency: string;
+  readonly recognition: Recognition;
+  /** The first day of the first period that is not closed. */
+  readonly firstOpenDay: Day;
+  /** Periods that end before this day can never be opened again. */
+  readonly lockedUntil: Day;
+  /** The day on which documents are entered; undefined where nobody looks at a clock. */
+  readonly today: Day | undefined;
+  /** Kinds of charge that are no cost of goods: storage after a delay, a fine. They go to expense. */
+  readonly notCosts: ReadonlySet<string>;
+  /** Kinds of charge that carry or insure goods to the border. */
+  readonly toTheBorder: ReadonlySet<string>;
+  /** Whether customs value takes in the goods' share of freight and insurance to the border. */
+  readonly customsValueWithFreight: boolean;
+  /** States of a pool are kept on the way at least this many movements apart. */
+  readonly checkpointEvery: number;
+  readonly tolerance: Tolerance;
+  /** What a bill may differ by without a reason, and charges by their kind. */
+  readonly allowance: Allowance;
+  readonly chargeAllowances: ReadonlyMap<string, Allowance>;
+  /** Differences outside what is allowed need a second person above this amount together; undefined where none is needed. */
+  readonly signOffAbove: BaseAmount | undefined;
+  /** Bills of a vendor with the same amount and dates no more days apart are asked about; undefined where nobody is asked. */
+  readonly alikeWithin: number | undefined;
+  /** The most that may be written off of a bill when it is paid; undefined for any amount. */
+  readonly writeOffLimit: BaseAmount | undefined;
+}
+
+/** What is set up of a vendor, as far as decisions rest on it. */
+export interface Vendor {
+  /** What its deliveries may differ by. */
+  readonly tolerance: Partial<Tolerance>;
+  /** What its bills may differ by, where that is not the company's. */
+  readonly allowance?: Allowance | undefined;
+  /** Why nothing is ordered from it, nor paid to it; empty where it is. */
+  readonly hold: string;
+  /** Who changed the bank account that is in use: whoever it was does not pay it (job.md, Who does it). */
+  readonly accountBy: string | undefined;
+}
+
+/** How much more, or less, than was ordered is taken without asking: parts of what was ordered. */
+export interface Tolerance {
+  readonly over: Fraction;
+  readonly short: Fraction;
+}
+
+/** Base units for one unit of a foreign currency, from a day on. */
+export interface DatedRate {
+  readonly currency: string;
+  readonly from: Day;
+  readonly rate: Rate;
+}
+
+export const NOT_COSTS: ReadonlySet<string> = new Set([
+  'storage',
+  'demurrage',
+  'detention',
+  'fine',
+  'penalty',
+  'interest',
+]);
+
+export const companyOf = (settings: Pick<Company, 'currency' | 'firstOpenDay'> & Partial<Company>): Company => ({
+  recognition: 'on-sale',
+  lockedUntil: '',
+  today: undefined,
+  notCosts: NOT_COSTS,
+  toTheBorder: new Set(['freight', 'insurance']),
+  customsValueWithFreight: false,
+  checkpointEvery: 256,
+  tolerance: { over: fraction(0n), short: fraction(0n) },
+  allowance: NO_ALLOWANCE,
+  chargeAllowances: new Map(),
+  signOffAbove: undefined,
+  alikeWithin: undefined,
+  writeOffLimit: undefined,
+  ...settings,
+});
+
+/** One tax of a code, in the order in which they are worked out. */
+export interface TaxLevel {
+  readonly name: string;
+  readonly percent: Fraction;
+  readonly recoverable: boolean;
+  /** Worked out on the goods with the taxes above it, not on the goods alone. */
+  readonly onTop: boolean;
+}

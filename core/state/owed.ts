@@ -1,0 +1,98 @@
+import type { BaseAmount, DocumentAmount, Quantity, Rate } from '../exact/amounts.ts';
+import type { Day } from '../exact/calendar.ts';
+import type { Dimensions } from '../books/journal.ts';
+import type { LineId, PoolId } from '../costing/pool.ts';
+
+/** A bill that is there, as far as another may be taken for it. */
+export interface KnownBill {
+  readonly vendor: string;
+  readonly reference: string;
+  readonly date: Day;
+  readonly currency: string;
+  readonly amount: DocumentAmount;
+}
+
+/** A charge and what has been allocated of it. */
+export interface Charge {
+  readonly id: LineId;
+  readonly kind: string;
+  readonly vendor: string;
+  readonly date: Day;
+  readonly amount: BaseAmount;
+  readonly allocated: readonly { line: LineId; amount: BaseAmount }[];
+}
+
+/** What a credit memo may cite: the billed part of a return, a billed line, a billed charge, or what of a bill was not accepted. */
+export interface CreditableLine {
+  readonly id: LineId;
+  readonly vendor: string;
+  readonly currency: string;
+  /** The rate of the amounts. */
+  readonly rate: Rate;
+  readonly date: Day;
+  readonly kind: 'return' | 'bill' | 'charge' | 'disputed';
+  readonly item: string | undefined;
+  readonly expense: string | undefined;
+  readonly quantity: Quantity;
+  /** The stock units that a price of it is for. */
+  readonly per: Quantity;
+  readonly amount: DocumentAmount;
+  /** Of a return: what waits in goods received not invoiced for it. */
+  readonly base: BaseAmount;
+  /** The credit that was asked for. */
+  readonly expected: { readonly amount: DocumentAmount; readonly base: BaseAmount };
+  /** Of a bill: the goods that a credit may make cheaper. */
+  readonly goods: { readonly pool: PoolId; readonly movement: LineId; readonly date: Day } | undefined;
+  /** Of a charge: its kind. */
+  readonly charge: string | undefined;
+  readonly dimensions: Dimensions | undefined;
+  readonly credits: readonly CreditTaken[];
+}
+
+/** What a credit memo took of it: in all, and of the credit that was asked for. */
+export interface CreditTaken {
+  readonly line: LineId;
+  readonly date: Day;
+  readonly quantity: Quantity;
+  readonly amount: DocumentAmount;
+  readonly base: BaseAmount;
+  readonly expected: DocumentAmount;
+  readonly expectedBase: BaseAmount;
+}
+
+/** An expense that a bill posted, from which a charge may be moved. */
+export interface ExpensedLine {
+  readonly id: LineId;
+  readonly vendor: string;
+  readonly date: Day;
+  readonly expense: string;
+  readonly amount: BaseAmount;
+  readonly dimensions: Dimensions | undefined;
+  readonly moved: readonly { line: LineId; amount: BaseAmount }[];
+}
+
+/** What is owed on a bill, or, with negative amounts, by the vendor on a credit memo. Keyed by document. */
+export interface Payable {
+  readonly document: string;
+  readonly vendor: string;
+  readonly currency: string;
+  readonly rate: Rate;
+  readonly date: Day;
+  readonly amount: DocumentAmount;
+  readonly base: BaseAmount;
+  /** The goods on it by amount, for a discount that makes them cheaper. */
+  readonly goods: readonly { pool: PoolId; movement: LineId; date: Day; amount: DocumentAmount }[];
+  /** Lines ahead of the goods, by the order lines that they bill, that are not paid before the goods are here. */
+  readonly waitsFor: readonly { line: LineId; of: LineId }[];
+  readonly paid: readonly { line: LineId; date: Day; amount: DocumentAmount; base: BaseAmount }[];
+}
+
+export interface Prepayment {
+  readonly document: string;
+  readonly vendor: string;
+  readonly currency: string;
+  readonly date: Day;
+  readonly amount: DocumentAmount;
+  readonly base: BaseAmount;
+  readonly used: readonly { line: LineId; amount: DocumentAmount; base: BaseAmount }[];
+}
