@@ -1,4 +1,4 @@
-import type { PostedDocument } from '../posting/decide.ts';
+import type { PostedDocument } from '../posting/kinds.ts';
 import type { Posted } from '../state/decision.ts';
 
 /** What a document caused, as plain text for other programs: whole minor units, millionths, days. */

@@ -1,26 +1,20 @@
 import { NotAFigure } from '../exact/decimal.ts';
 import { fold } from '../costing/fold.ts';
-import { EMPTY_POOL, endOf, lineId, type LineId } from '../costing/pool.ts';
+import { EMPTY_POOL, endOf, type LineId } from '../costing/pool.ts';
 import { baseOrThrow, formatAmount, formatQuantity, type Quantity, quantityOrThrow } from '../exact/amounts.ts';
 import { companyOf } from '../state/company.ts';
 import { type Books, emptyBooks } from '../state/books.ts';
-import { type Command, decide, type PostedDocument } from '../posting/decide.ts';
+import { type Command, kindOf, type PostedDocument } from '../posting/kinds.ts';
+import { decide } from '../posting/decide.ts';
 import type { Decision, Posted } from '../state/decision.ts';
 import { record } from '../posting/record.ts';
 import { type Refusal, REFUSAL_REASONS, type RefusalReason } from '../state/refusal.ts';
-import {
-  asFields,
-  type CaseFile,
-  type Fields,
-  NotKnown,
-  optionalText,
-  parseCase,
-  textOf,
-  textsOf,
-} from './caseFile.ts';
+import { asFields, type Fields, NotKnown, optionalText, textOf, textsOf } from '../reading/fields.ts';
+import { citedCharge, WAREHOUSE } from '../state/caseStep.ts';
+import { type CaseFile, parseCase } from './caseFile.ts';
 import { factsOf, type StepFacts } from './facts.ts';
 import { openingBooks } from './setting.ts';
-import { citedCharge, readStep, WAREHOUSE } from './steps.ts';
+import { readStep } from './steps.ts';
 
 /** What a run of a case file found. No differences: it passed. */
 export interface CaseReport {
@@ -114,7 +108,10 @@ function runStep(run: Run, written: Fields, at: string): CaseStep | undefined {
   comparePostings(run, where, step, posted);
   if (step.shares !== undefined) compareShares(run, where, asFields(step.shares, 'shares'), posted);
   const document = books.nextDocument.toString();
-  run.numbers.set(name, { document, charges: new Map(chargesOf(posted.document, document)) });
+  run.numbers.set(name, {
+    document,
+    charges: new Map(kindOf(posted.document.kind).charges?.(posted.document, document)),
+  });
   run.facts.push({ step: where, ...factsOf(posted) });
   run.books = record(books, posted);
   return taken;
@@ -132,13 +129,6 @@ const inWords = ({ refusals }: { refusals: readonly Refusal[] }): string =>
   refusals.map(({ reason, at, values }) => `${reason} at ${at} ${JSON.stringify(values)}`).join('; ');
 
 /** The charges that a document leaves to be allocated, by kind. */
-function chargesOf(document: PostedDocument, number: string): [string, LineId][] {
-  if (document.kind === 'bill') return document.charges.map((charge) => [charge.kind, charge.id]);
-  if (document.kind === 'credit')
-    return document.lines.flatMap(({ charge, id }) => (charge === undefined ? [] : [[charge, id] as [string, LineId]]));
-  return document.kind === 'charge-move' ? [[document.charge, lineId(number, 1)]] : [];
-}
-
 /** A figure that cannot be kept (too many decimals) refuses its step, as it would a user's document. */
 function readOrRefuse(
   run: Run,

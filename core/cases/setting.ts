@@ -1,13 +1,4 @@
-import {
-  base,
-  baseOrThrow,
-  fraction,
-  type Fraction,
-  FRACTION_PLACES,
-  priceOrThrow,
-  quantityOrThrow,
-  rateOrThrow,
-} from '../exact/amounts.ts';
+import { base, baseOrThrow, fraction, priceOrThrow, quantityOrThrow, rateOrThrow } from '../exact/amounts.ts';
 import {
   type Allowance,
   companyOf,
@@ -16,11 +7,12 @@ import {
   type Tolerance,
   type Vendor,
 } from '../state/company.ts';
-import { decimalOrThrow } from '../exact/decimal.ts';
 import { type Books, emptyBooks } from '../state/books.ts';
 import { type BinKind, type Item, KEPT_BY } from '../state/stock.ts';
 import type { TariffRate } from '../tariff/schedule.ts';
-import { asFields, type CaseFile, type Fields, isTrue, NotKnown, onlyKeys, optionalText, textOf } from './caseFile.ts';
+import { asFields, type Fields, isTrue, NotKnown, onlyKeys, optionalText, textOf } from '../reading/fields.ts';
+import { percentOf } from '../state/caseStep.ts';
+import type { CaseFile } from './caseFile.ts';
 
 /** The books before the first step: the company, its items, rates of exchange and tariff. */
 export function openingBooks(file: CaseFile): Books {
@@ -203,9 +195,6 @@ function allowanceIn(fields: Fields, currency: string): Allowance {
   };
   return { over: side('over'), short: side('short') };
 }
-
-/** 15 is 0.15 of one. */
-export const percentOf = (text: string): Fraction => fraction(decimalOrThrow(text, FRACTION_PLACES - 2));
 
 /** The taxes of a code: each so many percent, on the goods or on top of those above it, reclaimed or not. */
 function taxLevels(said: unknown): TaxLevel[] {

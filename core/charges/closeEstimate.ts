@@ -1,4 +1,4 @@
-import type { LineId } from '../costing/pool.ts';
+import { type LineId, lineId } from '../costing/pool.ts';
 import { base, type BaseAmount } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import type { Books } from '../state/books.ts';
@@ -7,7 +7,10 @@ import { checkDate } from '../state/checks.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
 import type { Cost } from '../costing/effects.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
-import { estimateComponent, estimateLeft } from './estimate.ts';
+import { cited, linesOf, type Reading } from '../state/caseStep.ts';
+import { kind } from '../state/kind.ts';
+import { optionalText, textOf } from '../reading/fields.ts';
+import { estimateComponent, estimateLeft, useEstimate } from './estimate.ts';
 
 export interface EstimateClosingCommand {
   readonly kind: 'estimate-closing';
@@ -57,3 +60,21 @@ export function decideEstimateClosing(
     cites: command.lines.map(({ of }) => of),
   });
 }
+
+function closingStep({ step, numbers, date }: Reading): EstimateClosingCommand {
+  const lines = linesOf(step, ['of', 'charge']).map((line) => ({
+    of: cited(textOf(line, 'of'), numbers),
+    charge: textOf(line, 'charge'),
+  }));
+  return { kind: 'estimate-closing', date, reason: optionalText(step, 'reason') ?? 'no bill comes', lines };
+}
+
+export const estimateClosing = kind({
+  name: 'estimate-closing',
+  decide: decideEstimateClosing,
+  record: (next, { lines, date }, number) =>
+    lines.forEach(({ of, charge, amount }, position) =>
+      useEstimate(next, of, { line: lineId(number, position + 1), date, kind: charge, amount }),
+    ),
+  verbs: { 'close-estimate': { keys: ['lines', 'reason'], read: closingStep } },
+});

@@ -13,6 +13,8 @@ import { divideRounded, powerOfTen } from '../exact/rounding.ts';
 import type { Books } from '../state/books.ts';
 import type { Estimate, OrderLine, ReceiptLine } from '../state/purchasing.ts';
 import { dutyOn } from '../tariff/duty.ts';
+import type { LineId } from '../costing/pool.ts';
+import { change, type Writing } from '../state/writing.ts';
 
 /** Goods just received, as an estimate sees them. */
 export interface Received {
@@ -100,3 +102,12 @@ export function estimateLeft(line: ReceiptLine, kind: string): BaseAmount {
 }
 
 export const estimateComponent = (kind: string): string => `estimate:${kind}`;
+
+export function useEstimate(
+  next: Writing,
+  line: LineId,
+  used: { line: LineId; date: string; kind: string; amount: BaseAmount },
+): void {
+  if (used.amount !== 0n)
+    change(next.receiptLines, line, (known) => ({ ...known, estimatesUsed: [...known.estimatesUsed, used] }));
+}

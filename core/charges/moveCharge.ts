@@ -1,11 +1,15 @@
 import { lineId, type LineId } from '../costing/pool.ts';
-import { base, type BaseAmount, formatAmount } from '../exact/amounts.ts';
+import { base, type BaseAmount, baseOrThrow, formatAmount } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import type { Books } from '../state/books.ts';
 import type { Charge, ExpensedLine } from '../state/owed.ts';
 import { checkDate } from '../state/checks.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
+import { cited, type Reading } from '../state/caseStep.ts';
+import { change } from '../state/writing.ts';
+import { kind } from '../state/kind.ts';
+import { textOf } from '../reading/fields.ts';
 
 export interface ChargeMoveCommand {
   readonly kind: 'charge-move';
@@ -54,3 +58,19 @@ export function decideChargeMove(books: Books, command: ChargeMoveCommand): Deci
 
 const leftOf = (line: ExpensedLine): BaseAmount =>
   base(line.amount - line.moved.reduce((sum, part) => sum + part.amount, 0n));
+
+function moveStep({ step, numbers, books, date }: Reading): ChargeMoveCommand {
+  const amount = baseOrThrow(textOf(step, 'amount'), books.company.currency);
+  return { kind: 'charge-move', date, of: cited(textOf(step, 'of'), numbers), charge: textOf(step, 'type'), amount };
+}
+
+export const chargeMove = kind({
+  name: 'charge-move',
+  decide: decideChargeMove,
+  record: (next, { moved, of, amount }) => {
+    next.charges.set(moved.id, moved);
+    change(next.expensed, of, (known) => ({ ...known, moved: [...known.moved, { line: moved.id, amount }] }));
+  },
+  charges: ({ charge, moved }) => [[charge, moved.id]],
+  verbs: { 'move-charge': { keys: ['of', 'type', 'amount'], read: moveStep } },
+});

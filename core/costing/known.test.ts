@@ -1,5 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
-import { decide, type PostedDocument } from '../posting/decide.ts';
+import { decide } from '../posting/decide.ts';
+import type { PostedDocument } from '../posting/kinds.ts';
 import type { Posted } from '../state/decision.ts';
 import { record } from '../posting/record.ts';
 import type { Books } from '../state/books.ts';

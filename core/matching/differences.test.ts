@@ -11,8 +11,10 @@ import {
 } from '../exact/amounts.ts';
 import { type Allowance, type Company, companyOf, NO_ALLOWANCE, UNSAID } from '../state/company.ts';
 import { emptyBooks } from '../state/books.ts';
-import { type CommandOf, decide } from '../posting/decide.ts';
-import { type BillCommand, readBill } from '../purchasing/bill.ts';
+import type { CommandOf } from '../posting/kinds.ts';
+import { decide } from '../posting/decide.ts';
+import type { BillCommand } from '../purchasing/bill/command.ts';
+import { readBill } from '../purchasing/bill/read.ts';
 import { Bookkeeper } from '../testing/bookkeeper.ts';
 import { inWords, item } from '../testing/make.ts';
 import { checkDecided, type Difference } from './differences.ts';

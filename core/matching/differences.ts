@@ -2,7 +2,7 @@ import { estimateLeft } from '../charges/estimate.ts';
 import { base, type BaseAmount, documentAmount, type DocumentAmount, formatAmount, toBase } from '../exact/amounts.ts';
 import type { Books } from '../state/books.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
-import type { BillDocument } from '../purchasing/bill.ts';
+import type { BillDocument } from '../purchasing/bill/command.ts';
 import { taxesOn } from '../purchasing/taxCode.ts';
 import { allowanceOf, allowanceOfCharge, allowed } from './allowance.ts';
 

@@ -1,10 +1,21 @@
-import { base, type BaseAmount, type DocumentAmount, ONE_TO_ONE, type Rate, toBase } from '../exact/amounts.ts';
+import {
+  base,
+  type BaseAmount,
+  type DocumentAmount,
+  documentAmountOrThrow,
+  ONE_TO_ONE,
+  type Rate,
+  toBase,
+} from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import type { Books } from '../state/books.ts';
 import { checkCurrency, checkDate, rateOn } from '../state/checks.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
 import { checkHold, checkPayer } from '../purchasing/vendor.ts';
+import { currencyOf, type Reading, SOMEONE } from '../state/caseStep.ts';
+import { kind } from '../state/kind.ts';
+import { optionalText, textOf } from '../reading/fields.ts';
 
 export interface PrepaymentCommand {
   readonly kind: 'prepayment';
@@ -42,3 +53,22 @@ export function decidePrepayment(books: Books, command: PrepaymentCommand): Deci
     },
   });
 }
+
+function prepaymentStep({ step, books, date }: Reading): PrepaymentCommand {
+  const currency = currencyOf(step, books);
+  return {
+    kind: 'prepayment',
+    vendor: optionalText(step, 'vendor') ?? SOMEONE,
+    currency,
+    date,
+    amount: documentAmountOrThrow(textOf(step, 'amount'), currency),
+  };
+}
+
+export const prepayment = kind({
+  name: 'prepayment',
+  decide: decidePrepayment,
+  record: (next, { vendor, currency, date, amount, base }, document) =>
+    void next.prepayments.set(document, { document, vendor, currency, date, amount, base, used: [] }),
+  verbs: { prepay: { keys: ['currency', 'amount'], read: prepaymentStep } },
+});

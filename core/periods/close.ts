@@ -1,9 +1,12 @@
 import { base } from '../exact/amounts.ts';
 import { type Day, isDay } from '../exact/calendar.ts';
-import type { Books } from '../state/books.ts';
+import type { Books, PostedFacts } from '../state/books.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
 import type { Flow } from '../costing/effects.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
+import type { Writing } from '../state/writing.ts';
+import { kind } from '../state/kind.ts';
+import { textOf } from '../reading/fields.ts';
 import { accruals } from './accruals.ts';
 import { dayAfter, firstDayOf, isPeriod, lastDayOf, type Period } from './period.ts';
 import { awaitingCredit, owedOn, remeasure, unbilledAt } from './remeasure.ts';
@@ -78,4 +81,43 @@ function changeInStock(books: Books, on: Day): Flow[] {
     { account: 'stock-suspense', amount: base(-balance), about: {} },
     { account: 'stock-change', amount: base(balance), about: {} },
   ];
+}
+
+/** Its period is open again. */
+function openAgain(next: Writing, document: string): void {
+  const closed = next.closedPeriods.find((period) => period.document === document);
+  if (!closed) return;
+  next.company = { ...next.company, firstOpenDay: closed.openBefore };
+  next.closedPeriods = next.closedPeriods.filter((period) => period !== closed);
+}
+
+export const close = kind({
+  name: 'close',
+  decide: decideClose,
+  record: (next, { period, date, accruals, openFrom, openBefore }, document) => {
+    next.company = { ...next.company, firstOpenDay: openFrom };
+    const closed = { document, period, date, accruals, takenBack: false, openBefore };
+    next.closedPeriods = [...next.closedPeriods, closed];
+  },
+  strikeOut: openAgain,
+  checkReversal: checkOpening,
+  verbs: {
+    close: {
+      keys: [],
+      calledByWord: true,
+      read: ({ step, date }) => ({ kind: 'close', date, period: textOf(step, 'close') }),
+    },
+  },
+});
+
+/** A closed period is opened again by reversing its closing, on its own day, the latest first, until it is locked. */
+function checkOpening(books: Books, facts: PostedFacts, date: Day): Refusal[] {
+  if (!isDay(date) || date < facts.date) return [refusal('date_before_cited', '/date', { date, cited: facts.date })];
+  const closed = books.closedPeriods.find(({ document }) => document === facts.document);
+  if (!closed) return [refusal('period_not_closed', '/of', { period: '' })];
+  if (dayAfter(closed.period) <= books.company.lockedUntil)
+    return [refusal('period_locked', '/of', { period: closed.period })];
+  if (dayAfter(closed.period) < books.company.firstOpenDay)
+    return [refusal('period_closed_already', '/of', { period: closed.period })];
+  return [];
 }

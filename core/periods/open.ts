@@ -6,6 +6,10 @@ import { checkDate } from '../state/checks.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
 import type { Flow } from '../costing/effects.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
+import type { ClosedPeriod } from '../state/periods.ts';
+import type { Writing } from '../state/writing.ts';
+import { kind } from '../state/kind.ts';
+import { textOf } from '../reading/fields.ts';
 import { dayAfter, firstDayOf, isPeriod, lastDayOf, type Period } from './period.ts';
 
 export interface OpenCommand {
@@ -57,3 +61,33 @@ export function decideLock(books: Books, command: LockCommand): Decision<LockCom
     ? refused(refusals)
     : post(books, { document: command, date: command.date, postsNothing: true });
 }
+
+/** A period that is opened takes back what its closing only accrued; reversed, it puts that there again. */
+const takeBack = (next: Writing, isOf: (closed: ClosedPeriod) => boolean, takenBack: boolean): void => {
+  next.closedPeriods = next.closedPeriods.map((closed) => (isOf(closed) ? { ...closed, takenBack } : closed));
+};
+
+export const open = kind({
+  name: 'open',
+  decide: decideOpen,
+  record: (next, { closing }) => takeBack(next, ({ document }) => document === closing, true),
+  strikeOut: (next, opening) =>
+    takeBack(next, ({ document }) => next.documents.get(document)?.citedBy.includes(opening) === true, false),
+  verbs: {
+    open: {
+      keys: [],
+      calledByWord: true,
+      read: ({ step, date }) => ({ kind: 'open', date, period: textOf(step, 'open') }),
+    },
+  },
+});
+
+export const lock = kind({
+  name: 'lock',
+  decide: decideLock,
+  record: (next, { period }) => {
+    next.company = { ...next.company, lockedUntil: dayAfter(period) };
+  },
+  irreversible: true,
+  verbs: { lock: { keys: [], read: ({ step, date }) => ({ kind: 'lock', date, period: textOf(step, 'lock') }) } },
+});

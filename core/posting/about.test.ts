@@ -5,7 +5,8 @@ import { Bookkeeper } from '../testing/bookkeeper.ts';
 import { item } from '../testing/make.ts';
 import { companyOf } from '../state/company.ts';
 import { emptyBooks } from '../state/books.ts';
-import { type Command, decide } from './decide.ts';
+import type { Command } from './kinds.ts';
+import { decide } from './decide.ts';
 
 /*
  * What every line of every journal is about: the goods, the vendor or the expense, and the department, location and project

@@ -1,9 +1,10 @@
 import { beforeEach, describe, expect, it } from '@jest/globals';
 import { base, documentAmount, NO_DISCOUNT, priceOrThrow, quantityOrThrow } from '../exact/amounts.ts';
-import { show, type Bookkeeper } from '../testing/bookkeeper.ts';
+import { type Bookkeeper, show } from '../testing/bookkeeper.ts';
 import { inWords } from '../testing/make.ts';
 import { GOOD, scene } from '../testing/scene.ts';
-import { decide, type Command, type DocumentKind } from './decide.ts';
+import { decide } from './decide.ts';
+import type { Command, DocumentKind } from './kinds.ts';
 
 /* What each kind of document refuses, at its field; and that nothing is left behind. */
 const q = quantityOrThrow;

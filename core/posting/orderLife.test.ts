@@ -7,7 +7,8 @@ import { inWords, item } from '../testing/make.ts';
 import { companyOf } from '../state/company.ts';
 import { emptyBooks } from '../state/books.ts';
 import type { Order } from '../state/purchasing.ts';
-import { type Command, type CommandOf, decide } from './decide.ts';
+import type { Command, CommandOf } from './kinds.ts';
+import { decide } from './decide.ts';
 
 const q = quantityOrThrow;
 const asked = (units: string, price: string) => ({

@@ -12,7 +12,8 @@ import {
 import { inWords, item } from '../testing/make.ts';
 import { companyOf } from '../state/company.ts';
 import { type Books, emptyBooks } from '../state/books.ts';
-import { type Command, decide } from './decide.ts';
+import type { Command } from './kinds.ts';
+import { decide } from './decide.ts';
 import { record } from './record.ts';
 
 const FIVE = quantityOrThrow('5');

@@ -1,9 +1,10 @@
 import { beforeEach, describe, expect, it } from '@jest/globals';
 import { documentAmount, quantityOrThrow } from '../exact/amounts.ts';
-import { comparable, show, type Bookkeeper } from '../testing/bookkeeper.ts';
+import { type Bookkeeper, comparable, show } from '../testing/bookkeeper.ts';
 import { inWords } from '../testing/make.ts';
 import { GOOD, scene } from '../testing/scene.ts';
-import { decide, type Command, type DocumentKind } from './decide.ts';
+import { decide } from './decide.ts';
+import type { Command, DocumentKind } from './kinds.ts';
 
 let keeper: Bookkeeper;
 beforeEach(() => {

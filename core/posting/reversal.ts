@@ -1,10 +1,13 @@
 import { lineId } from '../costing/pool.ts';
-import { type Day, isDay } from '../exact/calendar.ts';
-import { dayAfter } from '../periods/period.ts';
-import type { Books, PostedFacts } from '../state/books.ts';
+import type { Day } from '../exact/calendar.ts';
+import type { Books } from '../state/books.ts';
 import { checkDate } from '../state/checks.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
-import { refusal, type Refusal } from '../state/refusal.ts';
+import { refusal } from '../state/refusal.ts';
+import { type Kind, kind } from '../state/kind.ts';
+import { numberOf, type Reading } from '../state/caseStep.ts';
+import { optionalText, textOf } from '../reading/fields.ts';
+import { strikeOut } from '../state/strikeOut.ts';
 
 export interface ReversalCommand {
   readonly kind: 'reversal';
@@ -22,13 +25,13 @@ export interface ReversalDocument extends ReversalCommand {
  * what that changes is posted on the reversal's date. Refused while other documents build on its lines, naming them, or
  * where quantity would go below zero (accounting.md, Reversal).
  */
-export function decideReversal(books: Books, command: ReversalCommand): Decision<ReversalDocument> {
+function decideReversal(books: Books, command: ReversalCommand, kindOf: KindOf): Decision<ReversalDocument> {
   const facts = books.documents.get(command.of);
   if (!facts) return refused([refusal('document_unknown', '/of', { document: command.of })]);
-  const refusals =
-    facts.kind === 'close' ? checkClosing(books, facts, command.date) : checkDate(books, command.date, [facts.date]);
+  const of = kindOf(facts.kind);
+  const refusals = of?.checkReversal?.(books, facts, command.date) ?? checkDate(books, command.date, [facts.date]);
   if (command.reason.trim() === '') refusals.push(refusal('reason_missing', '/reason'));
-  if (STANDS_FOR_EVER.has(facts.kind)) refusals.push(refusal('document_not_reversible', '/of', { kind: facts.kind }));
+  if (!of || of.irreversible) refusals.push(refusal('document_not_reversible', '/of', { kind: facts.kind }));
   if (facts.citedBy.length > 0)
     refusals.push(refusal('document_cited', '/of', { documents: facts.citedBy.join(', ') }));
   if (refusals.length > 0) return refused(refusals);
@@ -41,17 +44,28 @@ export function decideReversal(books: Books, command: ReversalCommand): Decision
   });
 }
 
-/** What happened to an order happened; a hold is released, an approval is answered anew by the next version. */
-const STANDS_FOR_EVER: ReadonlySet<string> = new Set(['reversal', 'lock', 'order-step', 'order-approval']);
-
-/** A closed period is opened again by reversing its closing, on its own day, the latest first, until it is locked. */
-function checkClosing(books: Books, facts: PostedFacts, date: Day): Refusal[] {
-  if (!isDay(date) || date < facts.date) return [refusal('date_before_cited', '/date', { date, cited: facts.date })];
-  const closed = books.closedPeriods.find(({ document }) => document === facts.document);
-  if (!closed) return [refusal('period_not_closed', '/of', { period: '' })];
-  if (dayAfter(closed.period) <= books.company.lockedUntil)
-    return [refusal('period_locked', '/of', { period: closed.period })];
-  if (dayAfter(closed.period) < books.company.firstOpenDay)
-    return [refusal('period_closed_already', '/of', { period: closed.period })];
-  return [];
+function reversalStep({ step, numbers, date }: Reading): ReversalCommand {
+  return {
+    kind: 'reversal',
+    date,
+    of: numberOf(textOf(step, 'of'), numbers),
+    reason: optionalText(step, 'reason') ?? 'entered by mistake',
+  };
 }
+
+/** What a kind says of its own reversal; undefined for a kind that is never reversed. */
+type KindOf = (
+  name: string,
+) => Pick<Kind<never, never, never>, 'irreversible' | 'checkReversal' | 'strikeOut'> | undefined;
+
+/** The reversal of kinds: the roof gives them, so that no kind knows of all the others. */
+export const reversalOf = (kindOf: KindOf) =>
+  kind({
+    name: 'reversal',
+    decide: (books: Books, command: ReversalCommand) => decideReversal(books, command, kindOf),
+    record: (next, { of, reversed }) => {
+      kindOf(reversed)?.strikeOut?.(next, of);
+      strikeOut(next, of);
+    },
+    verbs: { reverse: { keys: ['of', 'reason'], read: reversalStep } },
+  });

@@ -1,10 +1,14 @@
-import type { LineId } from '../costing/pool.ts';
+import { type LineId, lineId } from '../costing/pool.ts';
 import { formatQuantity, quantity, type Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import type { Books } from '../state/books.ts';
 import { checkCitedOnce, checkDate } from '../state/checks.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
+import { NotKnown, optionalText, textOf } from '../reading/fields.ts';
+import { cited, linesOf, quantityOf, type Reading, whoAndWhy } from '../state/caseStep.ts';
+import { change } from '../state/writing.ts';
+import { kind } from '../state/kind.ts';
 import { sumOf } from './order.ts';
 import { checkUnit, inStockUnits } from './packs.ts';
 
@@ -108,3 +112,27 @@ function checkGone(books: Books, line: AsideClosingCommand['lines'][number], at:
     }),
   ];
 }
+
+/** What became of goods that stood aside. */
+function clearingStep({ step, numbers, date }: Reading): AsideClosingCommand {
+  const lines = linesOf(step, ['of', 'qty', 'outcome']).map((line) => {
+    const said = optionalText(line, 'outcome') ?? 'sent back';
+    const outcome = OUTCOMES.find((known) => known === said);
+    if (!outcome) throw new NotKnown(`goods that stood aside cannot be ${said}`);
+    return { of: cited(textOf(line, 'of'), numbers), ...quantityOf(line), outcome };
+  });
+  return { kind: 'aside-closing', date, reason: whoAndWhy(step).reason, lines };
+}
+
+export const asideClosing = kind({
+  name: 'aside-closing',
+  decide: decideAsideClosing,
+  record: (next, { lines }, number) =>
+    lines.forEach(({ of, quantity }, position) =>
+      change(next.asides, of, (aside) => ({
+        ...aside,
+        gone: [...aside.gone, { line: lineId(number, position + 1), quantity }],
+      })),
+    ),
+  verbs: { 'clear-aside': { keys: ['lines', 'reason'], read: clearingStep } },
+});

@@ -17,8 +17,11 @@ import type { Bought, Estimate, OrderLine, Statement } from '../state/purchasing
 import { checkAhead, checkCurrency, checkDate, DAYS_DUE_AHEAD, rateOn } from '../state/checks.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
+import { kind } from '../state/kind.ts';
 import { checkUnit, inStockUnits } from './packs.ts';
 import { checkHold } from './vendor.ts';
+import { recordOrder } from './orderRecord.ts';
+import { placingStep } from './orderCase.ts';
 
 export interface OrderLineCommand {
   readonly bought: Bought;
@@ -169,3 +172,11 @@ export const billedAhead = (line: OrderLine): bigint =>
 
 export const sumOf = (parts: readonly { quantity: bigint }[]): bigint =>
   parts.reduce((sum, part) => sum + part.quantity, 0n);
+
+export const order = kind({
+  name: 'order',
+  decide: decideOrder,
+  record: recordOrder,
+  strikeOut: (next, document) => void next.orders.delete(document),
+  verbs: { order: { keys: ['currency', 'lines', 'by'], read: placingStep } },
+});

@@ -6,9 +6,12 @@ import type { Bought, Order, OrderLine, Statement } from '../state/purchasing.ts
 import { checkCitedOnce, checkDate } from '../state/checks.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
+import { kind } from '../state/kind.ts';
 import { billedAhead, checkOrderLine, type OrderLineCommand, statementOf, sumOf } from './order.ts';
 import { checkSeen, linesOfOrder } from './orderStanding.ts';
 import { checkHold } from './vendor.ts';
+import { changeStep } from './orderCase.ts';
+import { recordOrderChange, takeVersionBack } from './orderRecord.ts';
 
 /** A line as it should be now: one that is on the order, or a new one. */
 export interface ChangedLine extends Omit<OrderLineCommand, 'bought'> {
@@ -120,3 +123,11 @@ export function closedBy(line: OrderLine): Record<string, string> {
   const last = line.closed[line.closed.length - 1];
   return { date: last?.date ?? '', reason: last?.reason ?? '' };
 }
+
+export const orderChange = kind({
+  name: 'order-change',
+  decide: decideOrderChange,
+  record: recordOrderChange,
+  strikeOut: takeVersionBack,
+  verbs: { 'change-order': { keys: ['of', 'lines', 'by', 'reason'], read: changeStep } },
+});

@@ -6,8 +6,11 @@ import type { OrderLine } from '../state/purchasing.ts';
 import { checkCitedOnce, checkDate } from '../state/checks.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
+import { change } from '../state/writing.ts';
+import { kind } from '../state/kind.ts';
 import { billedAhead, openToReceive } from './order.ts';
 import { linesOfOrder } from './orderStanding.ts';
+import { closingStep } from './orderCase.ts';
 
 export interface OrderClosingCommand {
   readonly kind: 'order-closing';
@@ -58,3 +61,14 @@ function checkClosed(line: OrderLine | undefined, order: string, of: LineId, at:
   if (openToReceive(line) <= 0n) return [refusal('nothing_open', at)];
   return billedAhead(line) > 0n ? [refusal('order_billed_ahead', at)] : [];
 }
+
+export const orderClosing = kind({
+  name: 'order-closing',
+  decide: decideOrderClosing,
+  record: (next, { lines, date, reason }, number) =>
+    lines.forEach(({ of, quantity }, position) => {
+      const closed = { line: lineId(number, position + 1), date, quantity, reason };
+      change(next.orderLines, of, (known) => ({ ...known, closed: [...known.closed, closed] }));
+    }),
+  verbs: { 'close-order': { keys: ['of', 'lines', 'reason'], read: closingStep } },
+});

@@ -6,7 +6,10 @@ import type { Order } from '../state/purchasing.ts';
 import { checkDate } from '../state/checks.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
+import { change, type Writing } from '../state/writing.ts';
+import { kind } from '../state/kind.ts';
 import { approvalOf, checkSeen, checkStanding, isHeld, latestVersion } from './orderStanding.ts';
+import { answerOf, stepOf } from './orderCase.ts';
 
 interface Step<Kind extends string, Steps extends string> {
   readonly kind: Kind;
@@ -67,3 +70,39 @@ function stepped<Command extends OrderStepCommand | OrderApprovalCommand>(
   const document = { ...command, vendor: order.vendor, version: latestVersion(order), amount: order.amount };
   return post(books, { document, date: command.date, cites: [lineId(order.id, 0)], postsNothing: true });
 }
+
+/** What was done with an order stays among its steps; what happened stands for ever. */
+function recordStep(
+  next: Writing,
+  { of, step, by, version, amount }: OrderStepDocument | OrderApprovalDocument,
+  document: string,
+): void {
+  change(next.orders, of, (order) => ({ ...order, steps: [...order.steps, { document, step, by, version, amount }] }));
+}
+
+const WORDS = ['of', 'by', 'reason'];
+
+/** A hold is released rather than reversed. */
+export const orderStep = kind({
+  name: 'order-step',
+  decide: decideOrderStep,
+  record: recordStep,
+  irreversible: true,
+  verbs: {
+    'hold-order': { keys: WORDS, read: stepOf('held') },
+    'release-order': { keys: WORDS, read: stepOf('released') },
+    'send-order': { keys: WORDS, read: stepOf('sent') },
+  },
+});
+
+/** An approval is answered anew by the next version. */
+export const orderApproval = kind({
+  name: 'order-approval',
+  decide: decideOrderApproval,
+  record: recordStep,
+  irreversible: true,
+  verbs: {
+    'approve-order': { keys: WORDS, read: answerOf('approved') },
+    'reject-order': { keys: WORDS, read: answerOf('rejected') },
+  },
+});

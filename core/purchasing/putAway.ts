@@ -1,4 +1,4 @@
-import { type LineId, warehouseOf } from '../costing/pool.ts';
+import { type LineId, lineId, warehouseOf } from '../costing/pool.ts';
 import { formatQuantity, quantity, type Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import type { Books } from '../state/books.ts';
@@ -6,6 +6,10 @@ import type { ReceiptLine } from '../state/purchasing.ts';
 import { checkDate } from '../state/checks.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
+import { cited, linesOf, quantityOf, type Reading } from '../state/caseStep.ts';
+import { change } from '../state/writing.ts';
+import { kind } from '../state/kind.ts';
+import { textOf } from '../reading/fields.ts';
 import { sumOf } from './order.ts';
 
 export interface PutAwayCommand {
@@ -72,3 +76,25 @@ function checkPut(
 /** What of a received line still stands on the dock. */
 export const openToPutAway = ({ quantity: came, returns, putAway }: ReceiptLine): bigint =>
   came - returns.reduce((sum, { billed, unbilled }) => sum + billed + unbilled, 0n) - sumOf(putAway);
+
+function putAwayStep({ step, numbers, date }: Reading): PutAwayCommand {
+  const lines = linesOf(step, ['of', 'qty', 'bin']).map((line) => ({
+    of: cited(textOf(line, 'of'), numbers),
+    ...quantityOf(line),
+    bin: textOf(line, 'bin'),
+  }));
+  return { kind: 'put-away', date, lines };
+}
+
+export const putAway = kind({
+  name: 'put-away',
+  decide: decidePutAway,
+  record: (next, { lines }, number) =>
+    lines.forEach(({ of, quantity: put, bin }, position) =>
+      change(next.receiptLines, of, (line) => ({
+        ...line,
+        putAway: [...line.putAway, { line: lineId(number, position + 1), quantity: put, bin }],
+      })),
+    ),
+  verbs: { 'put-away': { keys: ['lines'], read: putAwayStep } },
+});

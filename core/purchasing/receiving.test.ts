@@ -2,11 +2,12 @@ import { beforeEach, describe, expect, it } from '@jest/globals';
 import { fraction, NO_DISCOUNT, priceOrThrow, quantityOrThrow } from '../exact/amounts.ts';
 import { companyOf, type Tolerance } from '../state/company.ts';
 import { emptyBooks } from '../state/books.ts';
-import { type Command, type CommandOf, decide } from '../posting/decide.ts';
+import type { Command, CommandOf } from '../posting/kinds.ts';
+import { decide } from '../posting/decide.ts';
 import { Bookkeeper } from '../testing/bookkeeper.ts';
 import { inWords, item } from '../testing/make.ts';
 import { openToReceive } from './order.ts';
-import type { ReceiptDocument } from './receipt.ts';
+import type { ReceiptDocument } from './receipt/command.ts';
 
 const q = quantityOrThrow;
 const percent = (of: bigint) => fraction(of * 10_000n);

@@ -1,6 +1,6 @@
 import type { About } from '../books/journal.ts';
 import { lineId, type LineId, type LotPart, type PoolId } from '../costing/pool.ts';
-import { base, type BaseAmount, formatQuantity, quantity, type Quantity } from '../exact/amounts.ts';
+import { base, type BaseAmount, documentAmount, formatQuantity, quantity, type Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import type { Books } from '../state/books.ts';
 import type { ReceiptLine, ReturnedLine } from '../state/purchasing.ts';
@@ -8,6 +8,10 @@ import { checkCitedOnce, checkDate, checkLots } from '../state/checks.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
 import type { Flow, NewMovement } from '../costing/effects.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
+import { cited, linesOf, lotsOf, quantityOf, type Reading, SOMEONE } from '../state/caseStep.ts';
+import { change, type Writing } from '../state/writing.ts';
+import { isTrue, optionalText, textOf } from '../reading/fields.ts';
+import { kind } from '../state/kind.ts';
 import { billedPart, clearing, unbilledOf } from './billedAmounts.ts';
 
 export interface ReturnCommand {
@@ -164,3 +168,63 @@ function flowsOf(books: Books, line: ReturnDocumentLine, of: ReceiptLine): Flow[
     { account: 'return-variance', amount: base(-ownPrice(line)), about: ofGoods },
   ];
 }
+
+function returnStep({ step, numbers, books, date }: Reading): ReturnCommand {
+  const lines = linesOf(step, ['of', 'qty', 'lots', 'serials', 'replace', 'confirmed']).map((line) => ({
+    of: cited(textOf(line, 'of'), numbers),
+    ...quantityOf(line),
+    lots: lotsOf(line),
+    replace: isTrue(line, 'replace'),
+    confirmed: isTrue(line, 'confirmed'),
+  }));
+  const vendor = optionalText(step, 'vendor') ?? books.receiptLines.get(lines[0]?.of ?? '')?.vendor ?? SOMEONE;
+  return { kind: 'return', vendor, date, lines };
+}
+
+function recordReturn(next: Writing, document: ReturnDocument): void {
+  for (const line of document.lines) {
+    const receipt = next.receiptLines.get(line.of);
+    if (!receipt) continue;
+    next.receiptLines.set(line.of, { ...receipt, returns: [...receipt.returns, line] });
+    const { vendor, currency, rate, bought, dimensions, per } = receipt;
+    const waiting = base(line.billedGoods + line.billedVariance);
+    if (line.replace) {
+      const goods = { amount: line.billedAmount, base: waiting, goods: line.billedGoods, tax: base(0n), taken: [] };
+      change(next.orderLines, receipt.of, (ordered) => ({
+        ...ordered,
+        reopened: [...ordered.reopened, { line: line.line, quantity: line.quantity }],
+        aheads:
+          line.billed > 0n
+            ? [...ordered.aheads, { line: line.line, date: line.date, quantity: line.billed, ...goods }]
+            : ordered.aheads,
+      }));
+    } else if (line.billed > 0n) {
+      next.creditable.set(line.line, {
+        id: line.line,
+        vendor,
+        currency,
+        rate,
+        date: line.date,
+        kind: 'return',
+        item: bought.item,
+        expense: undefined,
+        dimensions,
+        quantity: line.billed,
+        per,
+        amount: line.billedAmount,
+        base: waiting,
+        expected: { amount: documentAmount(0n), base: base(0n) },
+        goods: undefined,
+        charge: undefined,
+        credits: [],
+      });
+    }
+  }
+}
+
+export const vendorReturn = kind({
+  name: 'return',
+  decide: decideReturn,
+  record: recordReturn,
+  verbs: { return: { keys: ['lines'], read: returnStep } },
+});

@@ -7,6 +7,7 @@ import {
   forOne,
   lineAmount,
   type Price,
+  priceOrThrow,
   quantity,
   type Quantity,
 } from '../exact/amounts.ts';
@@ -16,6 +17,9 @@ import type { Item } from '../state/stock.ts';
 import { checkCitedOnce, checkDate, checkLotsOf, poolOrEmpty } from '../state/checks.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
+import { cited, linesOf, lotsOf, quantityOf, type Reading, SOMEONE, warehouseOf } from '../state/caseStep.ts';
+import { kind } from '../state/kind.ts';
+import { optionalText, textOf } from '../reading/fields.ts';
 import { soldFlows } from './invoice.ts';
 
 export interface CustomerReturnCommand {
@@ -148,3 +152,25 @@ function takingsOf(
   ];
   return takings.filter((taking) => taking.quantity > 0n).map((taking) => ({ of: line.of, taking }));
 }
+
+function returnStep({ step, numbers, date }: Reading): CustomerReturnCommand {
+  const lines = linesOf(step, ['of', 'qty', 'price', 'lots', 'serials']).map((line) => ({
+    of: cited(textOf(line, 'of'), numbers),
+    ...quantityOf(line),
+    price: priceOrThrow(optionalText(line, 'price') ?? '0'),
+    lots: lotsOf(line),
+  }));
+  return {
+    kind: 'customer-return',
+    customer: optionalText(step, 'customer') ?? SOMEONE,
+    date,
+    warehouse: warehouseOf(step),
+    lines,
+  };
+}
+
+export const customerReturn = kind({
+  name: 'customer-return',
+  decide: decideCustomerReturn,
+  verbs: { 'take-back': { keys: ['warehouse', 'lines'], read: returnStep } },
+});

@@ -7,6 +7,9 @@ import type { Item } from '../state/stock.ts';
 import { checkDate, checkGoods, poolOrEmpty } from '../state/checks.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
+import { DIMENSIONS, dimensionsOf, goodsOf, linesOf, type Reading, SOMEONE, warehouseOf } from '../state/caseStep.ts';
+import { kind } from '../state/kind.ts';
+import { optionalText } from '../reading/fields.ts';
 
 export interface DeliveryCommand {
   readonly kind: 'delivery';
@@ -43,3 +46,23 @@ export function decideDelivery(books: Books, command: DeliveryCommand): Decision
   }));
   return post(books, { document: command, date: command.date, effects: { movements }, opened });
 }
+
+function deliveryStep({ step, date }: Reading): DeliveryCommand {
+  const lines = linesOf(step, ['item', 'qty', 'lots', 'serials', ...DIMENSIONS]).map((line) => ({
+    ...goodsOf(line),
+    dimensions: dimensionsOf(line),
+  }));
+  return {
+    kind: 'delivery',
+    customer: optionalText(step, 'customer') ?? SOMEONE,
+    date,
+    warehouse: warehouseOf(step),
+    lines,
+  };
+}
+
+export const delivery = kind({
+  name: 'delivery',
+  decide: decideDelivery,
+  verbs: { deliver: { keys: ['warehouse', 'lines'], read: deliveryStep } },
+});

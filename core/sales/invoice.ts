@@ -7,6 +7,7 @@ import {
   forOne,
   lineAmount,
   type Price,
+  priceOrThrow,
   quantity,
   type Quantity,
 } from '../exact/amounts.ts';
@@ -16,6 +17,9 @@ import { checkCitedOnce, checkDate } from '../state/checks.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
 import type { Flow } from '../costing/effects.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
+import { cited, linesOf, quantityOf, type Reading, SOMEONE } from '../state/caseStep.ts';
+import { kind } from '../state/kind.ts';
+import { optionalText, textOf } from '../reading/fields.ts';
 
 export interface InvoiceCommand {
   readonly kind: 'invoice';
@@ -103,3 +107,18 @@ function checkLine(
     }),
   ];
 }
+
+function invoiceStep({ step, numbers, date }: Reading): InvoiceCommand {
+  const lines = linesOf(step, ['of', 'qty', 'price']).map((line) => ({
+    of: cited(textOf(line, 'of'), numbers),
+    ...quantityOf(line),
+    price: priceOrThrow(textOf(line, 'price')),
+  }));
+  return { kind: 'invoice', customer: optionalText(step, 'customer') ?? SOMEONE, date, lines };
+}
+
+export const invoice = kind({
+  name: 'invoice',
+  decide: decideInvoice,
+  verbs: { invoice: { keys: ['lines'], read: invoiceStep } },
+});

@@ -36,3 +36,7 @@ export function change<Id, Value>(map: Map<Id, Value>, id: Id, to: (value: Value
   const value = map.get(id);
   if (value !== undefined) map.set(id, to(value));
 }
+
+export function each<Id, Value>(map: Map<Id, Value>, change: (value: Value) => Value): void {
+  for (const [id, value] of map) map.set(id, change(value));
+}

@@ -1,6 +1,6 @@
 import type { Dimensions } from '../books/journal.ts';
 import { lineId, type LotPart } from '../costing/pool.ts';
-import type { BaseAmount, Quantity } from '../exact/amounts.ts';
+import { base, type BaseAmount, baseOrThrow, type Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import type { Books } from '../state/books.ts';
 import type { Item } from '../state/stock.ts';
@@ -8,6 +8,10 @@ import { checkDate, checkGoods, poolOrEmpty } from '../state/checks.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
 import type { NewMovement } from '../costing/effects.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
+import { DIMENSIONS, dimensionsOf, goodsOf, linesOf, type Reading, warehouseOf } from '../state/caseStep.ts';
+import { kind } from '../state/kind.ts';
+import { optionalText } from '../reading/fields.ts';
+import { stockLine } from './stockLine.ts';
 
 /** Goods that are used or made. */
 export interface GoodsLine {
@@ -82,3 +86,33 @@ export function decideAssembly(books: Books, command: AssemblyCommand): Decision
     opened: [...command.uses, makes].map(({ item }) => poolOrEmpty(books, books.items.get(item) as Item, warehouse)),
   });
 }
+
+function assemblyStep({ step, books, date }: Reading): AssemblyCommand {
+  const uses = linesOf(step, ['item', 'qty', 'lots', 'serials'], 'uses').map(goodsOf);
+  const conversion = baseOrThrow(optionalText(step, 'conversion') ?? '0', books.company.currency);
+  return {
+    kind: 'assembly',
+    date,
+    warehouse: warehouseOf(step),
+    uses,
+    makes: goodsOf(step),
+    conversion: base(conversion),
+    dimensions: dimensionsOf(step),
+  };
+}
+
+export const assembly = kind({
+  name: 'assembly',
+  decide: decideAssembly,
+  record: (next, { uses, makes, warehouse, date, dimensions }, number) =>
+    stockLine(next, lineId(number, uses.length + 1), makes.item, warehouse, date, {
+      quantity: makes.quantity,
+      dimensions,
+    }),
+  verbs: {
+    assemble: {
+      keys: ['warehouse', 'item', 'qty', 'lots', 'uses', 'conversion', ...DIMENSIONS],
+      read: assemblyStep,
+    },
+  },
+});

@@ -1,6 +1,15 @@
 import type { Dimensions } from '../books/journal.ts';
 import { endOf, lineId, type LotPart, type Pool, poolId } from '../costing/pool.ts';
-import { base, type BaseAmount, type Price, PRICE_PLACES, type Quantity, QUANTITY_PLACES } from '../exact/amounts.ts';
+import {
+  base,
+  type BaseAmount,
+  type Price,
+  PRICE_PLACES,
+  priceOrThrow,
+  type Quantity,
+  QUANTITY_PLACES,
+  quantityOrThrow,
+} from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import { decimalsOf } from '../exact/currencies.ts';
 import { divideRounded, powerOfTen } from '../exact/rounding.ts';
@@ -9,6 +18,9 @@ import type { Item } from '../state/stock.ts';
 import { checkDate, checkGoods, poolOrEmpty } from '../state/checks.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
+import { DIMENSIONS, dimensionsOf, linesOf, lotsOf, type Reading, warehouseOf } from '../state/caseStep.ts';
+import { NotKnown, optionalText, textOf } from '../reading/fields.ts';
+import { kind } from '../state/kind.ts';
 
 /** What a line finds more of, or fewer. */
 export interface CountLine {
@@ -107,3 +119,41 @@ function valueOf(books: Books, line: CountLine, pool: Pool): BaseAmount {
   const end = endOf(pool);
   return end.quantity === 0n ? base(0n) : base(divideRounded(end.value * line.quantity, end.quantity));
 }
+
+function countStep({ step, date }: Reading): CountCommand {
+  const lines = linesOf(step, [
+    'item',
+    'found',
+    'missing',
+    'scrapped',
+    'unitCost',
+    'lots',
+    'serials',
+    ...DIMENSIONS,
+  ]).map((line) => {
+    const change = (['found', 'missing', 'scrapped'] as const).find((word) => line[word] !== undefined);
+    if (!change) throw new NotKnown('a counted line should say found, missing or scrapped');
+    const unitCost = optionalText(line, 'unitCost');
+    return {
+      item: textOf(line, 'item'),
+      change,
+      quantity: quantityOrThrow(textOf(line, change)),
+      lots: lotsOf(line),
+      unitCost: unitCost === undefined ? undefined : priceOrThrow(unitCost),
+      dimensions: dimensionsOf(line),
+    };
+  });
+  return {
+    kind: 'count',
+    date,
+    warehouse: warehouseOf(step),
+    reason: optionalText(step, 'reason') ?? 'counted',
+    lines,
+  };
+}
+
+export const count = kind({
+  name: 'count',
+  decide: decideCount,
+  verbs: { count: { keys: ['warehouse', 'lines', 'reason'], read: countStep } },
+});

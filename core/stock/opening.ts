@@ -1,11 +1,14 @@
 import { lineId, type LotPart } from '../costing/pool.ts';
-import type { BaseAmount, Quantity } from '../exact/amounts.ts';
+import { type BaseAmount, baseOrThrow, type Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import type { Books } from '../state/books.ts';
 import type { Item } from '../state/stock.ts';
 import { checkDate, checkGoods, poolOrEmpty } from '../state/checks.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
+import { goodsOf, linesOf, type Reading, warehouseOf } from '../state/caseStep.ts';
+import { kind } from '../state/kind.ts';
+import { textOf } from '../reading/fields.ts';
 
 export interface OpeningCommand {
   readonly kind: 'opening';
@@ -68,3 +71,17 @@ export function decideOpening(books: Books, command: OpeningCommand): Decision<O
     opened: command.lines.map((line) => poolOrEmpty(books, books.items.get(line.item) as Item, warehouse)),
   });
 }
+
+function openingStep({ step, books, date }: Reading): OpeningCommand {
+  const lines = linesOf(step, ['item', 'qty', 'value', 'lots', 'serials']).map((line) => ({
+    ...goodsOf(line),
+    value: baseOrThrow(textOf(line, 'value'), books.company.currency),
+  }));
+  return { kind: 'opening', date, warehouse: warehouseOf(step), lines };
+}
+
+export const opening = kind({
+  name: 'opening',
+  decide: decideOpening,
+  verbs: { 'opening-stock': { keys: ['warehouse', 'lines'], read: openingStep } },
+});

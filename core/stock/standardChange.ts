@@ -1,10 +1,13 @@
 import { lineId } from '../costing/pool.ts';
-import type { Price } from '../exact/amounts.ts';
+import { type Price, priceOrThrow } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import type { Books } from '../state/books.ts';
 import { checkDate } from '../state/checks.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
+import { linesOf, type Reading } from '../state/caseStep.ts';
+import { kind } from '../state/kind.ts';
+import { textOf } from '../reading/fields.ts';
 
 export interface StandardCommand {
   readonly kind: 'standard';
@@ -35,3 +38,17 @@ export function decideStandard(books: Books, command: StandardCommand): Decision
   }));
   return post(books, { document: command, date: command.date, effects: { standards } });
 }
+
+function standardStep({ step, date }: Reading): StandardCommand {
+  const lines = linesOf(step, ['item', 'standard']).map((line) => ({
+    item: textOf(line, 'item'),
+    standard: priceOrThrow(textOf(line, 'standard')),
+  }));
+  return { kind: 'standard', date, lines };
+}
+
+export const standard = kind({
+  name: 'standard',
+  decide: decideStandard,
+  verbs: { 'set-standard': { keys: ['lines'], read: standardStep } },
+});

@@ -1,7 +1,7 @@
 import type { Dimensions } from '../books/journal.ts';
 import { lineId, type LineId, type LotPart, poolId } from '../costing/pool.ts';
 import { openOf, type Source, type Taking } from '../costing/taking.ts';
-import { formatQuantity, quantity, type Quantity } from '../exact/amounts.ts';
+import { formatQuantity, quantity, type Quantity, quantityOrThrow } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import type { Books } from '../state/books.ts';
 import type { Item } from '../state/stock.ts';
@@ -9,7 +9,20 @@ import { checkCitedOnce, checkDate, checkGoods, checkLotsOf, poolOrEmpty } from 
 import { type Decision, post, refused } from '../state/decision.ts';
 import type { NewMovement } from '../costing/effects.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
+import {
+  cited,
+  DIMENSIONS,
+  dimensionsOf,
+  goodsOf,
+  linesOf,
+  lotsOf,
+  type Reading,
+  WAREHOUSE,
+} from '../state/caseStep.ts';
+import { isTrue, optionalText, textOf } from '../reading/fields.ts';
+import { kind } from '../state/kind.ts';
 import type { GoodsLine } from './assembly.ts';
+import { stockLine } from './stockLine.ts';
 
 export interface TransferCommand {
   readonly kind: 'transfer';
@@ -152,3 +165,48 @@ function checkArrival(
   }
   return line.quantity > 0n ? checkLotsOf(books, of, line, at) : [];
 }
+
+function transferStep({ step, date }: Reading): TransferCommand {
+  const lines = linesOf(step, ['item', 'qty', 'lots', 'serials', ...DIMENSIONS]).map((line) => ({
+    ...goodsOf(line),
+    dimensions: dimensionsOf(line),
+  }));
+  const from = optionalText(step, 'from') ?? WAREHOUSE;
+  return { kind: 'transfer', date, from, to: textOf(step, 'to'), inTransit: isTrue(step, 'in-transit'), lines };
+}
+
+function arrivalStep({ step, numbers, date }: Reading): ArrivalCommand {
+  const lines = linesOf(step, ['of', 'qty', 'lost', 'lots', 'serials']).map((line) => ({
+    of: cited(textOf(line, 'of'), numbers),
+    quantity: quantityOrThrow(optionalText(line, 'qty') ?? '0'),
+    lost: quantityOrThrow(optionalText(line, 'lost') ?? '0'),
+    lots: lotsOf(line),
+  }));
+  return { kind: 'arrival', date, lines };
+}
+
+export const transfer = kind({
+  name: 'transfer',
+  decide: decideTransfer,
+  record: (next, { lines, to, date, inTransit }, number) => {
+    if (inTransit) return;
+    lines.forEach((line, position) =>
+      stockLine(next, lineId(number, lines.length + position + 1), line.item, to, date, line),
+    );
+  },
+  verbs: { transfer: { keys: ['from', 'to', 'in-transit', 'lines'], read: transferStep } },
+});
+
+export const arrival = kind({
+  name: 'arrival',
+  decide: decideArrival,
+  record: (next, { lines, date }, number) =>
+    lines.forEach((line, position) => {
+      const source = next.sources.get(line.of);
+      if (!source || line.quantity <= 0n) return;
+      const { quantity } = line;
+      const { item, party, dimensions } = source;
+      stockLine(next, lineId(number, position + 1), item, party, date, { quantity, dimensions });
+    }),
+  verbs: { arrive: { keys: ['lines'], read: arrivalStep } },
+});

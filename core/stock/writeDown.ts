@@ -1,11 +1,14 @@
 import { lineId, poolId } from '../costing/pool.ts';
-import type { Price } from '../exact/amounts.ts';
+import { type Price, priceOrThrow } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import type { Books } from '../state/books.ts';
 import type { Item } from '../state/stock.ts';
 import { checkDate, poolOrEmpty } from '../state/checks.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
+import { linesOf, type Reading, warehouseOf } from '../state/caseStep.ts';
+import { kind } from '../state/kind.ts';
+import { textOf } from '../reading/fields.ts';
 
 export interface WriteDownCommand {
   readonly kind: 'write-down';
@@ -34,3 +37,17 @@ export function decideWriteDown(books: Books, command: WriteDownCommand): Decisi
   const opened = command.lines.map(({ item }) => poolOrEmpty(books, books.items.get(item) as Item, command.warehouse));
   return post(books, { document: command, date: command.date, effects: { writeDowns }, opened });
 }
+
+function writeDownStep({ step, date }: Reading): WriteDownCommand {
+  const lines = linesOf(step, ['item', 'sells-for']).map((line) => ({
+    item: textOf(line, 'item'),
+    netRealisable: priceOrThrow(textOf(line, 'sells-for')),
+  }));
+  return { kind: 'write-down', date, warehouse: warehouseOf(step), lines };
+}
+
+export const writeDown = kind({
+  name: 'write-down',
+  decide: decideWriteDown,
+  verbs: { 'write-down': { keys: ['warehouse', 'lines'], read: writeDownStep } },
+});

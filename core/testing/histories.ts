@@ -16,7 +16,7 @@ import { dayAfter } from '../periods/period.ts';
 import { companyOf, type Recognition } from '../state/company.ts';
 import { type Books, emptyBooks } from '../state/books.ts';
 import type { Item } from '../state/stock.ts';
-import type { Command } from '../posting/decide.ts';
+import type { Command } from '../posting/kinds.ts';
 import { openToReceive } from '../purchasing/order.ts';
 import { openToPutAway } from '../purchasing/putAway.ts';
 import { unbilledOf } from '../purchasing/billedAmounts.ts';

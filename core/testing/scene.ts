@@ -1,7 +1,7 @@
 import { base, documentAmount, NO_DISCOUNT, priceOrThrow, quantityOrThrow, rateOrThrow } from '../exact/amounts.ts';
 import { companyOf } from '../state/company.ts';
 import { emptyBooks } from '../state/books.ts';
-import type { CommandOf, DocumentKind } from '../posting/decide.ts';
+import type { CommandOf, DocumentKind } from '../posting/kinds.ts';
 import { Bookkeeper } from './bookkeeper.ts';
 import { item } from './make.ts';
 

@@ -6,7 +6,7 @@ import { readable } from '@obolus/core/books/journal';
 import { endOf, type LineId } from '@obolus/core/costing/pool';
 import { formatAmount, formatQuantity } from '@obolus/core/exact/amounts';
 import type { Books } from '@obolus/core/state/books';
-import type { Command, PostedDocument } from '@obolus/core/posting/decide';
+import type { Command, PostedDocument } from '@obolus/core/posting/kinds';
 import type { Decision, Posted } from '@obolus/core/state/decision';
 import type { DatabaseConfig } from '../config.ts';
 import { proveBooks } from '../proof/proveBooks.ts';

@@ -2,7 +2,7 @@ import type { EntityManager, EntitySchema } from 'typeorm';
 import type { BodyOf } from '@obolus/contract/commands';
 import type { DocumentKind } from '@obolus/contract/roles';
 import type { Books } from '@obolus/core/state/books';
-import type { CommandOf, DocumentOf } from '@obolus/core/posting/decide';
+import type { CommandOf, DocumentOf } from '@obolus/core/posting/kinds';
 import type { Brought } from '../commands/named.ts';
 import type { Reader } from '../commands/read.ts';
 import type { BooksLoader, LoadedBooks } from '../storage/loadBooks.ts';

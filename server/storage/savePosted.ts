@@ -3,7 +3,7 @@ import type { About } from '@obolus/core/books/journal';
 import type { LineId } from '@obolus/core/costing/pool';
 import type { ValueChange } from '@obolus/core/costing/settle';
 import { ONE_TO_ONE } from '@obolus/core/exact/amounts';
-import type { PostedDocument } from '@obolus/core/posting/decide';
+import type { PostedDocument } from '@obolus/core/posting/kinds';
 import { rateOn } from '@obolus/core/state/checks';
 import type { Posted } from '@obolus/core/state/decision';
 import type { NewMovement } from '@obolus/core/costing/effects';

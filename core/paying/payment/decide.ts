@@ -1,4 +1,4 @@
-import { lineId, type LineId } from '../costing/pool.ts';
+import { lineId, type LineId } from '../../costing/pool.ts';
 import {
   base,
   type BaseAmount,
@@ -10,18 +10,18 @@ import {
   quantity,
   type Rate,
   toBase,
-} from '../exact/amounts.ts';
-import type { Day } from '../exact/calendar.ts';
-import { cumulative } from '../exact/cumulative.ts';
-import { shareOut } from '../exact/shareOut.ts';
-import type { Books } from '../state/books.ts';
-import type { Payable, Prepayment } from '../state/owed.ts';
-import { checkCitedOnce, checkCurrency, checkDate, rateOn } from '../state/checks.ts';
-import { type Decision, post, refused } from '../state/decision.ts';
-import type { Cost, Flow } from '../costing/effects.ts';
-import { refusal, type Refusal } from '../state/refusal.ts';
-import { sumOf } from '../purchasing/order.ts';
-import { checkHold, checkPayer } from '../purchasing/vendor.ts';
+} from '../../exact/amounts.ts';
+import type { Day } from '../../exact/calendar.ts';
+import { cumulative } from '../../exact/cumulative.ts';
+import { shareOut } from '../../exact/shareOut.ts';
+import type { Books } from '../../state/books.ts';
+import type { Payable, Prepayment } from '../../state/owed.ts';
+import { checkCitedOnce, checkCurrency, checkDate, rateOn } from '../../state/checks.ts';
+import { type Decision, post, refused } from '../../state/decision.ts';
+import type { Cost, Flow } from '../../costing/effects.ts';
+import { refusal, type Refusal } from '../../state/refusal.ts';
+import { sumOf } from '../../purchasing/order.ts';
+import { checkHold, checkPayer } from '../../purchasing/vendor.ts';
 
 export interface PaymentCommand {
   readonly kind: 'payment';

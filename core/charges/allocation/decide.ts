@@ -1,16 +1,16 @@
-import type { LineId } from '../costing/pool.ts';
-import { base, type BaseAmount, formatAmount, type Rate } from '../exact/amounts.ts';
-import { type Day, isDay } from '../exact/calendar.ts';
-import type { Books } from '../state/books.ts';
-import type { Charge } from '../state/owed.ts';
-import { checkCitedOnce, checkDate } from '../state/checks.ts';
-import { type Decision, post, refused } from '../state/decision.ts';
-import type { Cost } from '../costing/effects.ts';
-import { refusal, type Refusal } from '../state/refusal.ts';
-import { type Basis, shareCharge, type Target } from './basis.ts';
-import { workedOutDuty } from './customs.ts';
-import { carriedBy, estimateComponent, estimateLeft } from './estimate.ts';
-import { landedLine, type LandedLine } from './landedLine.ts';
+import type { LineId } from '../../costing/pool.ts';
+import { base, type BaseAmount, formatAmount, type Rate } from '../../exact/amounts.ts';
+import { type Day, isDay } from '../../exact/calendar.ts';
+import type { Books } from '../../state/books.ts';
+import type { Charge } from '../../state/owed.ts';
+import { checkCitedOnce, checkDate } from '../../state/checks.ts';
+import { type Decision, post, refused } from '../../state/decision.ts';
+import type { Cost } from '../../costing/effects.ts';
+import { refusal, type Refusal } from '../../state/refusal.ts';
+import { type Basis, shareCharge, type Target } from '../basis.ts';
+import { workedOutDuty } from '../customs.ts';
+import { carriedBy, estimateComponent, estimateLeft } from '../estimate.ts';
+import { landedLine, type LandedLine } from '../landedLine.ts';
 
 export interface AllocationCommand {
   readonly kind: 'allocation';

@@ -1,6 +1,6 @@
 import { documentOf, type LineId } from '../costing/pool.ts';
-import { linesOfOrder, orderAmount } from '../purchasing/orderStanding.ts';
 import type { Writing } from '../state/writing.ts';
+import { each } from './writing.ts';
 
 interface Cited {
   readonly line: LineId | '';
@@ -22,8 +22,6 @@ export function strikeOut(next: Writing, document: string): void {
   ] as Map<LineId, unknown>[];
   for (const map of lines) for (const id of map.keys()) if (isOwn(id)) map.delete(id);
 
-  next.orders.delete(document);
-  takeVersionBack(next, document);
   each(next.orderLines, (line) => ({
     ...line,
     closed: without(line.closed),
@@ -53,48 +51,10 @@ export function strikeOut(next: Writing, document: string): void {
   next.bills.delete(document);
   for (const [key, number] of next.billNumbers) if (number === document) next.billNumbers.delete(key);
 
-  openAgain(next, document);
   next.documents.delete(document);
   each(next.documents, (facts) =>
     facts.citedBy.includes(document)
       ? { ...facts, citedBy: facts.citedBy.filter((number) => number !== document) }
       : facts,
   );
-}
-
-/** A version of an order that is reversed: its new lines go, the others are again what they were before it. */
-function takeVersionBack(next: Writing, document: string): void {
-  for (const [id, line] of next.orderLines) {
-    const earlier = line.earlier.filter(({ by }) => by !== document);
-    const before = earlier[earlier.length - 1];
-    if (line.by !== document) next.orderLines.set(id, { ...line, earlier });
-    else if (before) next.orderLines.set(id, { ...line, ...before, earlier: earlier.slice(0, -1) });
-    else next.orderLines.delete(id);
-  }
-  each(next.orders, (order) => {
-    if (!order.versions.some((version) => version.document === document)) return order;
-    const versions = order.versions.filter((version) => version.document !== document);
-    return { ...order, versions, amount: orderAmount(order, linesOfOrder(next, order.id), next.company.currency) };
-  });
-}
-
-/** A closing that is reversed opens its period again; an opening that is reversed puts the accruals back. */
-function openAgain(next: Writing, document: string): void {
-  const facts = next.documents.get(document);
-  const closed = next.closedPeriods.find((period) => period.document === document);
-  if (closed) {
-    next.company = { ...next.company, firstOpenDay: closed.openBefore };
-    next.closedPeriods = next.closedPeriods.filter((period) => period !== closed);
-  }
-  if (facts?.kind !== 'open') return;
-  const taken = [...next.documents.values()]
-    .filter(({ kind, citedBy }) => kind === 'close' && citedBy.includes(document))
-    .map((close) => close.document);
-  next.closedPeriods = next.closedPeriods.map((period) =>
-    taken.includes(period.document) ? { ...period, takenBack: false } : period,
-  );
-}
-
-function each<Id, Value>(map: Map<Id, Value>, change: (value: Value) => Value): void {
-  for (const [id, value] of map) map.set(id, change(value));
 }

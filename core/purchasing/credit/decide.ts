@@ -1,5 +1,5 @@
-import type { About } from '../books/journal.ts';
-import { lineId, type LineId } from '../costing/pool.ts';
+import type { About } from '../../books/journal.ts';
+import { lineId, type LineId } from '../../costing/pool.ts';
 import {
   base,
   type BaseAmount,
@@ -15,18 +15,18 @@ import {
   type Quantity,
   type Rate,
   toBase,
-} from '../exact/amounts.ts';
-import type { Day } from '../exact/calendar.ts';
-import { cumulative } from '../exact/cumulative.ts';
-import { divideRounded } from '../exact/rounding.ts';
-import type { Books } from '../state/books.ts';
-import type { CreditableLine } from '../state/owed.ts';
-import { checkCitedOnce, checkCurrency, checkDate, rateOn } from '../state/checks.ts';
-import { type Decision, post, refused } from '../state/decision.ts';
-import type { Cost, Flow } from '../costing/effects.ts';
-import { refusal, type Refusal } from '../state/refusal.ts';
-import { billNumberKey } from './billNumber.ts';
-import { sumOf } from './order.ts';
+} from '../../exact/amounts.ts';
+import type { Day } from '../../exact/calendar.ts';
+import { cumulative } from '../../exact/cumulative.ts';
+import { divideRounded } from '../../exact/rounding.ts';
+import type { Books } from '../../state/books.ts';
+import type { CreditableLine } from '../../state/owed.ts';
+import { checkCitedOnce, checkCurrency, checkDate, rateOn } from '../../state/checks.ts';
+import { type Decision, post, refused } from '../../state/decision.ts';
+import type { Cost, Flow } from '../../costing/effects.ts';
+import { refusal, type Refusal } from '../../state/refusal.ts';
+import { billNumberKey } from '../billNumber.ts';
+import { sumOf } from '../order.ts';
 
 /**
  * Where a credit on a price goes: into the goods, to purchase price variance, or against the credit that was asked for. One

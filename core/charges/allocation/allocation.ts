@@ -1,0 +1,42 @@
+import { change, type Writing } from '../../state/writing.ts';
+import { base } from '../../exact/amounts.ts';
+import { kind } from '../../state/kind.ts';
+import { lineId } from '../../costing/pool.ts';
+import { useEstimate } from '../estimate.ts';
+import { type AllocationDocument, decideAllocation } from './decide.ts';
+import { allocationStep } from './case.ts';
+/** What of each charge landed on which goods, and the estimates that it stands in for. */
+function recordAllocation(next: Writing, { shares, to, date }: AllocationDocument, number: string): void {
+  shares.forEach(({ charge, kind: name, amounts, estimatesUsed }, position) => {
+    const line = lineId(number, position + 1);
+    const amount = base(amounts.reduce((sum, share) => sum + share, 0n));
+    change(next.charges, charge, (known) => ({ ...known, allocated: [...known.allocated, { line, amount }] }));
+    to.forEach((of, place) => {
+      useEstimate(next, of, { line, date, kind: name, amount: estimatesUsed[place] ?? base(0n) });
+      const share = { line, kind: name, amount: amounts[place] ?? base(0n) };
+      change(next.receiptLines, of, (known) => ({ ...known, landed: [...known.landed, share] }));
+    });
+  });
+}
+
+const WORDS = [
+  'to',
+  'by',
+  'charges',
+  'amounts',
+  'amount',
+  'fixed',
+  'only',
+  'more',
+  'entry',
+  'customs-rate',
+  'origin',
+  'preference',
+];
+
+export const allocation = kind({
+  name: 'allocation',
+  decide: decideAllocation,
+  record: recordAllocation,
+  verbs: { allocate: { keys: WORDS, read: allocationStep } },
+});

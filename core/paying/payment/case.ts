@@ -1,0 +1,33 @@
+import { type DocumentAmount, documentAmount, documentAmountOrThrow } from '../../exact/amounts.ts';
+import { type Fields, NotKnown, optionalText, textOf } from '../../reading/fields.ts';
+import { linesOf, numberOf, type Reading, SOMEONE } from '../../state/caseStep.ts';
+import type { PaymentCommand } from './decide.ts';
+
+export function paymentStep({ step, numbers, books, date }: Reading): PaymentCommand {
+  const listed = linesOf(step, ['of', 'amount', 'discount', 'write-off'], 'bills');
+  const first = books.payables.get(numberOf(textOf(listed[0] ?? {}, 'of'), numbers));
+  const currency = optionalText(step, 'currency') ?? first?.currency ?? books.company.currency;
+  const amountOf = (line: Fields, key: string): DocumentAmount =>
+    line[key] === undefined ? documentAmount(0n) : documentAmountOrThrow(textOf(line, key), currency);
+  const bills = listed.map((line) => ({
+    of: numberOf(textOf(line, 'of'), numbers),
+    amount: amountOf(line, 'amount'),
+    discount: amountOf(line, 'discount'),
+    writeOff: amountOf(line, 'write-off'),
+  }));
+  const from = optionalText(step, 'from');
+  const to = optionalText(step, 'discounts') ?? 'income';
+  if (to !== 'income' && to !== 'goods') throw new NotKnown(`discounts to ${to} are not known`);
+  const vendor = optionalText(step, 'vendor') ?? first?.vendor ?? SOMEONE;
+  const source = from === undefined ? undefined : numberOf(from, numbers);
+  return {
+    kind: 'payment',
+    vendor,
+    currency,
+    date,
+    from: source,
+    discountsTo: to,
+    bills,
+    reason: optionalText(step, 'reason') ?? '',
+  };
+}

@@ -1,0 +1,90 @@
+import { allocation } from '../charges/allocation/allocation.ts';
+import { estimateClosing } from '../charges/closeEstimate.ts';
+import { chargeMove } from '../charges/moveCharge.ts';
+import { payment } from '../paying/payment/payment.ts';
+import { prepayment } from '../paying/prepayment.ts';
+import { close } from '../periods/close.ts';
+import { lock, open } from '../periods/open.ts';
+import { asideClosing } from '../purchasing/aside.ts';
+import { bill } from '../purchasing/bill/bill.ts';
+import { credit } from '../purchasing/credit/credit.ts';
+import { order } from '../purchasing/order.ts';
+import { orderChange } from '../purchasing/orderChange.ts';
+import { orderClosing } from '../purchasing/orderClosing.ts';
+import { orderApproval, orderStep } from '../purchasing/orderStep.ts';
+import { putAway } from '../purchasing/putAway.ts';
+import { receipt } from '../purchasing/receipt/receipt.ts';
+import { vendorReturn } from '../purchasing/vendorReturn.ts';
+import { customerReturn } from '../sales/customerReturn.ts';
+import { delivery } from '../sales/delivery.ts';
+import { invoice } from '../sales/invoice.ts';
+import { assembly } from '../stock/assembly.ts';
+import { count } from '../stock/count.ts';
+import { opening } from '../stock/opening.ts';
+import { standard } from '../stock/standardChange.ts';
+import { arrival, transfer } from '../stock/transfer.ts';
+import { writeDown } from '../stock/writeDown.ts';
+import type { Books } from '../state/books.ts';
+import type { Decision } from '../state/decision.ts';
+import type { Kind } from '../state/kind.ts';
+import type { LineId } from '../costing/pool.ts';
+import type { Writing } from '../state/writing.ts';
+import { reversalOf } from './reversal.ts';
+
+/** Every kind of document: one line each. */
+const REVERSED = {
+  order,
+  'order-change': orderChange,
+  'order-closing': orderClosing,
+  'order-step': orderStep,
+  'order-approval': orderApproval,
+  receipt,
+  'aside-closing': asideClosing,
+  'put-away': putAway,
+  bill,
+  return: vendorReturn,
+  credit,
+  allocation,
+  'estimate-closing': estimateClosing,
+  'charge-move': chargeMove,
+  delivery,
+  invoice,
+  'customer-return': customerReturn,
+  opening,
+  assembly,
+  transfer,
+  arrival,
+  count,
+  standard,
+  'write-down': writeDown,
+  prepayment,
+  payment,
+  close,
+  open,
+  lock,
+};
+
+/** A reversal is of any other kind, as that kind says. */
+export const KINDS = {
+  ...REVERSED,
+  reversal: reversalOf((name) => (REVERSED as Readonly<Record<string, Reversed>>)[name]),
+};
+
+type Reversed = Pick<Kind<never, never, never>, 'irreversible' | 'checkReversal' | 'strikeOut'>;
+type Kinds = typeof KINDS;
+export type DocumentKind = keyof Kinds;
+export type CommandOf = { [Name in DocumentKind]: Parameters<Kinds[Name]['decide']>[1] };
+export type DocumentOf = {
+  [Name in DocumentKind]: Extract<ReturnType<Kinds[Name]['decide']>, { accepted: true }>['posted']['document'];
+};
+export type Command = CommandOf[DocumentKind];
+export type PostedDocument = DocumentOf[DocumentKind];
+
+/** The definition of a kind: the one place where its name ties a command to its own definition. */
+export const kindOf = <Name extends DocumentKind>(name: Name): Defined<Name> => KINDS[name] as unknown as Defined<Name>;
+
+type Defined<Name extends DocumentKind> = Omit<Kind<never, never, never>, 'name' | 'decide' | 'record' | 'charges'> & {
+  readonly decide: (books: Books, command: CommandOf[Name]) => Decision<DocumentOf[Name]>;
+  readonly record?: (next: Writing, document: DocumentOf[Name], number: string) => void;
+  readonly charges?: (document: DocumentOf[Name], number: string) => readonly (readonly [name: string, LineId])[];
+};

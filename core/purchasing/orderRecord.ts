@@ -1,0 +1,105 @@
+import { type LineId, lineId } from '../costing/pool.ts';
+import { base, ONE_TO_ONE } from '../exact/amounts.ts';
+import type { Order, OrderLine, Statement } from '../state/purchasing.ts';
+import { change, each, type Writing } from '../state/writing.ts';
+import { rateOn } from '../state/checks.ts';
+import type { OrderChangeDocument } from './orderChange.ts';
+import type { OrderDocument } from './order.ts';
+import { linesOfOrder, orderAmount } from './orderStanding.ts';
+
+export function recordOrder(
+  next: Writing,
+  { vendor, currency, date, by = '', lines }: OrderDocument,
+  number: string,
+): void {
+  const rate = rateOn(next, currency, date) ?? ONE_TO_ONE;
+  lines.forEach((line, position) => {
+    const id = lineId(number, position + 1);
+    next.orderLines.set(id, { ...NOTHING_YET, id, vendor, currency, date, bought: line.bought, ...line.stated });
+  });
+  const order: Order = {
+    id: number,
+    vendor,
+    currency,
+    rate,
+    date,
+    versions: [{ document: number, by }],
+    amount: base(0n),
+    steps: [],
+  };
+  next.orders.set(number, { ...order, amount: orderAmount(order, linesOfOrder(next, number), next.company.currency) });
+}
+
+const statementIn = ({
+  by,
+  quantity: asked,
+  unit,
+  price,
+  per,
+  discount,
+  due,
+  estimates,
+  dimensions,
+  warehouse,
+  taxCode,
+  transport,
+}: OrderLine): Statement => ({
+  by,
+  quantity: asked,
+  unit,
+  price,
+  per,
+  discount,
+  due,
+  estimates,
+  dimensions,
+  warehouse,
+  taxCode,
+  transport,
+});
+
+const NOTHING_YET = { earlier: [], closed: [], receipts: [], reopened: [], aheads: [] };
+
+export function recordOrderChange(next: Writing, { of, by, lines }: OrderChangeDocument, number: string): void {
+  const order = next.orders.get(of);
+  if (!order) return;
+  for (const { id, isNew, bought, stated } of lines) {
+    const { vendor, currency, date } = order;
+    if (isNew) next.orderLines.set(id, { ...NOTHING_YET, id, vendor, currency, date, bought, ...stated });
+    else
+      change(next.orderLines, id, (known) => ({
+        ...known,
+        ...stated,
+        earlier: [...known.earlier, statementIn(known)],
+      }));
+    taxAsOrdered(next, id);
+  }
+  const versions = [...order.versions, { document: number, by }];
+  next.orders.set(of, {
+    ...order,
+    versions,
+    amount: orderAmount(order, linesOfOrder(next, of), next.company.currency),
+  });
+}
+
+/** The taxes that a bill will show follow the order, also of what came before it was changed. */
+function taxAsOrdered(next: Writing, line: LineId): void {
+  const { receipts = [], taxCode = '' } = next.orderLines.get(line) ?? {};
+  for (const received of receipts) change(next.receiptLines, received.line, (known) => ({ ...known, taxCode }));
+}
+
+/** A version of an order that is reversed: its new lines go, the others are again what they were before it. */
+export function takeVersionBack(next: Writing, document: string): void {
+  for (const [id, line] of next.orderLines) {
+    const earlier = line.earlier.filter(({ by }) => by !== document);
+    const before = earlier[earlier.length - 1];
+    if (line.by !== document) next.orderLines.set(id, { ...line, earlier });
+    else if (before) next.orderLines.set(id, { ...line, ...before, earlier: earlier.slice(0, -1) });
+    else next.orderLines.delete(id);
+  }
+  each(next.orders, (order) => {
+    if (!order.versions.some((version) => version.document === document)) return order;
+    const versions = order.versions.filter((version) => version.document !== document);
+    return { ...order, versions, amount: orderAmount(order, linesOfOrder(next, order.id), next.company.currency) };
+  });
+}

@@ -1,0 +1,124 @@
+import { estimateComponent } from '../../charges/estimate.ts';
+import { lineId, type Pool } from '../../costing/pool.ts';
+import { base } from '../../exact/amounts.ts';
+import type { OrderLine, ReceiptLine } from '../../state/purchasing.ts';
+import type { Books } from '../../state/books.ts';
+import type { Item } from '../../state/stock.ts';
+import { checkCitedOnce, checkDate, poolOrEmpty } from '../../state/checks.ts';
+import { type Decision, post, refused } from '../../state/decision.ts';
+import type { Cost, Flow, NewMovement } from '../../costing/effects.ts';
+import { refusal, type Refusal } from '../../state/refusal.ts';
+import { asideLine, checkAside } from '../aside.ts';
+import { checkUnit, inStockUnits } from '../packs.ts';
+import { checkLine, itemOf, type Line } from './check.ts';
+import type { ReceiptCommand, ReceiptDocument } from './command.ts';
+import { closedWith, goodsReceived, receiptLine } from './received.ts';
+
+/**
+ * Goods received: inventory at round(qty × order price) at the receipt's rate, against goods received not invoiced, and the
+ * charges expected with them, against accrued charges; what was billed ahead is received first, at what it was billed at
+ * (accounting.md, What posts what). One receipt may cover lines of several orders of one vendor.
+ */
+export function decideReceipt(books: Books, command: ReceiptCommand): Decision<ReceiptDocument> {
+  const ordered = command.lines.map((line) => books.orderLines.get(line.of));
+  const citedDays = ordered.flatMap((line) => (line ? [line.date] : []));
+  const refusals: Refusal[] = [
+    ...checkDate(books, command.date, citedDays),
+    ...checkCitedOnce(command.lines, '/lines'),
+  ];
+  const aside = command.aside ?? [];
+  if (command.lines.length + aside.length === 0) refusals.push(refusal('no_lines', '/lines'));
+  aside.forEach((line, position) => refusals.push(...checkAside(books, command.vendor, line, `/aside/${position}`)));
+  const counted = command.lines.map((line, position) => ({
+    ...line,
+    ...inStockUnits(itemOf(books, ordered[position]), line),
+  }));
+  command.lines.forEach((line, position) => {
+    const units = ordered[position] ? checkUnit(itemOf(books, ordered[position]), line, `/lines/${position}`) : [];
+    refusals.push(
+      ...(units.length > 0
+        ? units
+        : checkLine(books, command, counted[position] as Line, ordered[position], `/lines/${position}`)),
+    );
+  });
+  if (refusals.length > 0) return refused(refusals);
+
+  const document = books.nextDocument.toString();
+  const lines = counted.map((line, position) =>
+    receiptLine(books, command, line, ordered[position] as OrderLine, lineId(document, position + 1)),
+  );
+  const aheadLines = lines.flatMap((line) => line.ahead.map((part) => part.of));
+  return post(books, {
+    document: {
+      ...command,
+      lines,
+      closed: counted.flatMap((line, position) =>
+        closedWith(ordered[position] as OrderLine, line, lineId(document, position + 1)),
+      ),
+      aside: aside.map((line, position) => asideLine(books, line, lineId(document, lines.length + position + 1))),
+    },
+    date: command.date,
+    effects: {
+      movements: lines.flatMap(movementOf),
+      costs: lines.flatMap(costsOf),
+      flows: lines.flatMap((line) => flowsOf(books, line)),
+    },
+    cites: [
+      ...command.lines.map((line) => line.of),
+      ...aside.flatMap(({ of }) => of ?? []),
+      ...ordered.flatMap((line) => (line ? [lineId(line.by, 0)] : [])),
+      ...aheadLines,
+    ],
+    opened: lines.flatMap((line) => openedPool(books, line, command.warehouse)),
+    postsNothing: lines.length === 0,
+  });
+}
+
+const aboutOf = (line: ReceiptLine) => ({ vendor: line.vendor, ...line.dimensions });
+
+function movementOf(line: ReceiptLine): NewMovement[] {
+  if (line.pool === undefined) return [];
+  const { id, date, quantity: units, lots, dimensions, pool } = line;
+  return [{ pool, id, date, direction: 'in', purpose: 'received', quantity: units, lots, dimensions }];
+}
+
+function costsOf(line: ReceiptLine): Cost[] {
+  if (line.pool === undefined) return [];
+  const common = { pool: line.pool, movement: line.id, date: line.date, about: aboutOf(line) };
+  const tax = base(line.ahead.reduce((sum, part) => sum + part.tax, 0n));
+  return [
+    { ...common, component: 'goods', shared: false, amount: goodsReceived(line), against: 'grni' as const },
+    { ...common, component: 'tax', shared: true, amount: tax, against: 'grni' as const },
+    ...line.estimates.map(({ kind, amount }) => ({
+      ...common,
+      component: estimateComponent(kind),
+      shared: true,
+      amount,
+      against: 'accrued-charges' as const,
+    })),
+  ].filter(({ amount }) => amount !== 0n);
+}
+
+/** An expense is posted when it comes; what was billed ahead to variance when its goods come. On purchase, neither. */
+function flowsOf(books: Books, line: ReceiptLine): Flow[] {
+  if (books.company.recognition === 'on-purchase') return [];
+  const about = aboutOf(line);
+  const sum = (figure: 'base' | 'goods' | 'tax') => line.ahead.reduce((total, part) => total + part[figure], 0n);
+  if (line.bought.expense !== undefined) {
+    const amount = line.baseAmount + sum('base') + sum('tax');
+    return [
+      { account: 'expense', amount: base(amount), about: { ...about, expense: line.bought.expense } },
+      { account: 'grni', amount: base(-amount), about },
+    ];
+  }
+  const variance = sum('base') - sum('goods');
+  return [
+    { account: 'price-variance', amount: base(variance), about: { ...about, item: line.bought.item } },
+    { account: 'grni', amount: base(-variance), about },
+  ];
+}
+
+function openedPool(books: Books, line: ReceiptLine, warehouse: string): Pool[] {
+  const item: Item | undefined = books.items.get(line.bought.item ?? '');
+  return item ? [poolOrEmpty(books, item, warehouse)] : [];
+}

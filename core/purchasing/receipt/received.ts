@@ -1,0 +1,113 @@
+import type { Ahead, AheadTaken, OrderLine, ReceiptLine } from '../../state/purchasing.ts';
+import {
+  base,
+  type BaseAmount,
+  documentAmount,
+  fraction,
+  lineAmount,
+  ONE_TO_ONE,
+  type Quantity,
+  quantity,
+  type Rate,
+  toBase,
+} from '../../exact/amounts.ts';
+import type { Books } from '../../state/books.ts';
+import type { LineId } from '../../costing/pool.ts';
+import { cumulative } from '../../exact/cumulative.ts';
+import { estimatesFor } from '../../charges/estimate.ts';
+import { openToReceive, sumOf } from '../order.ts';
+import { rateOn } from '../../state/checks.ts';
+import type { Line } from './check.ts';
+import type { ReceiptCommand, ReceiptDocument } from './command.ts';
+
+export function receiptLine(
+  books: Books,
+  command: ReceiptCommand,
+  line: Line,
+  ordered: OrderLine,
+  id: LineId,
+): ReceiptDocument['lines'][number] {
+  const rate: Rate = rateOn(books, ordered.currency, command.date) ?? ONE_TO_ONE;
+  const ahead = takeAhead(ordered, line.quantity, id);
+  const rest = quantity(line.quantity - sumOf(ahead));
+  const { price, per, discount } = ordered;
+  const pricing = line.corrected
+    ? { price: line.corrected.price, per, discount: fraction(0n) }
+    : { price, per, discount };
+  const amount = lineAmount(rest, pricing, ordered.currency);
+  const baseAmount = toBase(amount, ordered.currency, rate, books.company.currency);
+  const { item } = ordered.bought;
+  const origin = line.origin ?? books.items.get(item ?? '')?.origin ?? '';
+  const preference = line.preference ?? false;
+  const before = quantity(sumOf(ordered.receipts));
+  const value = base(baseAmount + ahead.reduce((sum, part) => sum + part.goods, 0n));
+  const received = { item: item ?? '', quantity: line.quantity, before, value, date: command.date, origin, preference };
+  return {
+    id,
+    of: line.of,
+    vendor: command.vendor,
+    currency: ordered.currency,
+    rate,
+    date: command.date,
+    bought: ordered.bought,
+    pool: item === undefined ? undefined : `${item}@${command.warehouse}`,
+    quantity: line.quantity,
+    per,
+    pricing,
+    corrected: line.corrected && { price: line.corrected.price, reason: line.corrected.reason.trim() },
+    lots: line.lots ?? [],
+    origin,
+    preference,
+    dimensions: ordered.dimensions,
+    taxCode: ordered.taxCode,
+    ahead,
+    amount,
+    baseAmount,
+    estimates: item === undefined ? [] : estimatesFor(books, ordered, received),
+    estimatesUsed: [],
+    landed: [],
+    bills: [],
+    returns: [],
+    putAway: [],
+  };
+}
+
+/** What is missing of a line that is the last of its order line. */
+export function closedWith(
+  ordered: OrderLine,
+  { of, quantity: came, last }: Line,
+  line: LineId,
+): ReceiptDocument['closed'] {
+  const missing = openToReceive(ordered) - came;
+  return last && missing > 0n ? [{ line, of, quantity: quantity(missing) }] : [];
+}
+
+/** What was billed ahead comes first, in the order in which it was billed: each receipt takes its cumulative part. */
+export function takeAhead(ordered: OrderLine, received: Quantity, id: LineId): (AheadTaken & { of: LineId })[] {
+  let wanted = received as bigint;
+  return ordered.aheads.flatMap((ahead) => {
+    const before = sumOf(ahead.taken);
+    const left = ahead.quantity - before;
+    const part = wanted < left ? wanted : left;
+    if (part <= 0n) return [];
+    wanted -= part;
+    return [{ of: ahead.line, line: id, quantity: quantity(part), ...partsOf(ahead, before + part) }];
+  });
+}
+
+export function partsOf(ahead: Ahead, soFar: bigint): Pick<AheadTaken, 'amount' | 'base' | 'goods' | 'tax'> {
+  const part = (figure: 'amount' | 'base' | 'goods' | 'tax'): bigint => {
+    const before = ahead.taken.reduce((sum, taken) => sum + taken[figure], 0n);
+    return cumulative(ahead[figure], soFar, ahead.quantity, before);
+  };
+  return {
+    amount: documentAmount(part('amount')),
+    base: base(part('base')),
+    goods: base(part('goods')),
+    tax: base(part('tax')),
+  };
+}
+
+/** The goods' price as they came in: as ordered, and as billed for what was billed ahead. */
+export const goodsReceived = (line: ReceiptLine): BaseAmount =>
+  base(line.baseAmount + line.ahead.reduce((sum, part) => sum + part.goods, 0n));
