@@ -29,6 +29,20 @@ module.exports = {
     { name: 'web-never-the-server', severity: 'error', from: { path: '^web/' }, to: { path: '^(server|demo|e2e)/' } },
     { name: 'server-never-the-web', severity: 'error', from: { path: '^server/' }, to: { path: '^(web|demo|e2e)/' } },
     {
+      name: 'kinds-never-know-the-registry',
+      severity: 'error',
+      comment: 'posting is the roof: the registry imports the kinds, and no kind imports it.',
+      from: { path: '^core/(?!posting|cases|testing)', pathNot: '\\.test\\.ts$' },
+      to: { path: '^core/posting/' },
+    },
+    {
+      name: 'no-circles-in-the-core',
+      severity: 'error',
+      comment: 'Types included: a circle of types is a circle of thought.',
+      from: { path: '^core/' },
+      to: { circular: true },
+    },
+    {
       name: 'no-circles',
       severity: 'error',
       from: {},

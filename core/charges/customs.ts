@@ -1,7 +1,7 @@
 import { base, type BaseAmount, documentAmount, toBase } from '../exact/amounts.ts';
 import type { Books } from '../state/books.ts';
 import { dutyOn, type WorkedOut } from '../tariff/duty.ts';
-import type { AllocationCommand } from './allocation/decide.ts';
+import type { AllocationCommand } from './allocation/command.ts';
 import type { LandedLine } from './landedLine.ts';
 
 type Declared = Pick<AllocationCommand, 'entry' | 'customsRate' | 'declared'>;

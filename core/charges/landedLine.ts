@@ -5,7 +5,7 @@ import type { Day } from '../exact/calendar.ts';
 import type { Books } from '../state/books.ts';
 import type { ReceiptLine } from '../state/purchasing.ts';
 import type { StockLine } from '../state/stock.ts';
-import { goodsKnown, pricePaid } from '../purchasing/billedAmounts.ts';
+import { goodsKnown, pricePaid } from '../state/billedAmounts.ts';
 
 /** Goods in a pool onto which charges can go: received, arrived of a transfer, or made. */
 export interface LandedLine {

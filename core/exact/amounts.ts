@@ -81,3 +81,6 @@ export function unitCost(value: BaseAmount, qty: Quantity, currency: string, pla
   const exact = value * powerOfTen(QUANTITY_PLACES + places);
   return formatDecimal(divideRounded(exact, qty * powerOfTen(decimalsOf(currency))), places, places);
 }
+
+export const sumOf = (parts: readonly { quantity: bigint }[]): bigint =>
+  parts.reduce((sum, part) => sum + part.quantity, 0n);

@@ -1,5 +1,5 @@
 import type { Pricing } from '../exact/amounts.ts';
-import type { OpenLine } from './propose.ts';
+import type { OpenLine } from './billText.ts';
 
 /** Words as they are compared: folded, letters and figures apart, each once. */
 export function wordsOf(text: string): string[] {

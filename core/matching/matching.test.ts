@@ -9,11 +9,12 @@ import {
   quantity,
   quantityOrThrow,
 } from '../exact/amounts.ts';
-import { makeBill, makeReceived, type MadeLine, type Received } from '../testing/billPapers.ts';
+import { type MadeLine, makeBill, makeReceived, type Received } from '../testing/billPapers.ts';
 import { runs } from '../testing/runs.ts';
 import { assign } from './assign.ts';
 import { chargeKindOf } from './chargeWords.ts';
-import { propose as proposeIn, type BillText, type OpenLine, type Proposal } from './propose.ts';
+import { type Proposal, propose as proposeIn } from './propose.ts';
+import type { BillText, OpenLine } from './billText.ts';
 
 const propose = (bill: readonly BillText[], lines: readonly OpenLine[]) => proposeIn(bill, lines, 'USD');
 const open = (line: OpenLine['line'], more: Partial<OpenLine> = {}): OpenLine => ({

@@ -1,41 +1,11 @@
 import type { LineId } from '../costing/pool.ts';
-import { ONE_UNIT, type Price, type Pricing, quantity, type Quantity } from '../exact/amounts.ts';
-import type { Day } from '../exact/calendar.ts';
-import type { Pack } from '../state/stock.ts';
-import { type Asked, priceAsOrdered } from './asOrdered.ts';
+import { ONE_UNIT, type Price, quantity, type Quantity } from '../exact/amounts.ts';
+import { priceAsOrdered } from './asOrdered.ts';
 import { assign, type Edge } from './assign.ts';
 import { chargeKindOf } from './chargeWords.ts';
 import { folded, type Goods, indexGoods, orderNumber, type Place } from './goods.ts';
 import { type Fit, fitOf, pointsOf, scored, type Scored, type Why } from './score.ts';
-
-/** A line of a bill as its paper says it: in the unit that it names, else in stock units, net of what the line takes off. */
-export interface BillText extends Asked {
-  /** The order's number, and the packing slip or transport; empty where the paper does not say. */
-  readonly order: string;
-  readonly slip: string;
-  /** What it calls the goods: the vendor's number, ours, a code on them. */
-  readonly names: readonly string[];
-  readonly description: string;
-}
-
-/** A line that may be billed: received and not all billed, or on order and neither received nor billed. */
-export interface OpenLine extends Pricing {
-  readonly line: LineId;
-  readonly item: string;
-  readonly order: string;
-  readonly slip: string;
-  readonly transport: string;
-  /** Our number, the vendor's, codes on the goods, with the pack that each is of; the empty pack is the stock unit. */
-  readonly names: readonly { readonly name: string; readonly pack: string }[];
-  readonly description: string;
-  readonly unit: string;
-  readonly packs: readonly Pack[];
-  /** What of it is not billed, in stock units. */
-  readonly quantity: Quantity;
-  readonly date: Day;
-  /** On order and not here: billed after what is here, or for a service without a receipt. */
-  readonly ahead?: boolean;
-}
+import type { BillText, OpenLine } from './billText.ts';
 
 export interface Proposal {
   /** How much of which open lines, in stock units, and at what price as their order counts it, before its discount. */

@@ -1,7 +1,7 @@
 import { ONE_UNIT, type Pricing } from '../exact/amounts.ts';
 import { packSizeOf } from '../purchasing/packs.ts';
 import type { Likely, Place } from './goods.ts';
-import type { BillText } from './propose.ts';
+import type { BillText } from './billText.ts';
 
 /** Why an open line is proposed for a bill line. */
 export type Why = 'number' | 'words' | 'order' | 'slip' | 'price' | 'price-near' | 'quantity';

@@ -5,7 +5,7 @@ import type { CreditableLine, Payable } from '../state/owed.ts';
 import type { ReceiptLine } from '../state/purchasing.ts';
 import { rateOn } from '../state/checks.ts';
 import type { Flow } from '../costing/effects.ts';
-import { openAmounts } from '../purchasing/billedAmounts.ts';
+import { openAmounts } from '../state/billedAmounts.ts';
 
 /** An amount that is open in a currency, and what it stands at in the books. Both negative where it is owed. */
 export interface OpenAmount {

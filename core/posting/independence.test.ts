@@ -13,7 +13,7 @@ import {
   quantityOrThrow,
   rateOrThrow,
 } from '../exact/amounts.ts';
-import { unbilledOf } from '../purchasing/billedAmounts.ts';
+import { unbilledOf } from '../state/billedAmounts.ts';
 import { Bookkeeper } from '../testing/bookkeeper.ts';
 import { Occurrences } from '../testing/histories.ts';
 import { item } from '../testing/make.ts';

@@ -1,5 +1,5 @@
 import { type LineId, lineId } from '../costing/pool.ts';
-import { formatQuantity, quantity, type Quantity } from '../exact/amounts.ts';
+import { formatQuantity, quantity, type Quantity, sumOf } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import type { Books } from '../state/books.ts';
 import { checkCitedOnce, checkDate } from '../state/checks.ts';
@@ -9,7 +9,6 @@ import { NotKnown, optionalText, textOf } from '../reading/fields.ts';
 import { cited, linesOf, quantityOf, type Reading, whoAndWhy } from '../state/caseStep.ts';
 import { change } from '../state/writing.ts';
 import { kind } from '../state/kind.ts';
-import { sumOf } from './order.ts';
 import { checkUnit, inStockUnits } from './packs.ts';
 
 /** Goods that came and are not received: of an order line, of an item that nobody ordered, or of something in words. */

@@ -1,5 +1,5 @@
 import { type LineId, lineId, warehouseOf } from '../costing/pool.ts';
-import { formatQuantity, quantity, type Quantity } from '../exact/amounts.ts';
+import { formatQuantity, quantity, type Quantity, sumOf } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import type { Books } from '../state/books.ts';
 import type { ReceiptLine } from '../state/purchasing.ts';
@@ -10,7 +10,6 @@ import { cited, linesOf, quantityOf, type Reading } from '../state/caseStep.ts';
 import { change } from '../state/writing.ts';
 import { kind } from '../state/kind.ts';
 import { textOf } from '../reading/fields.ts';
-import { sumOf } from './order.ts';
 
 export interface PutAwayCommand {
   readonly kind: 'put-away';

@@ -12,7 +12,7 @@ import { cited, linesOf, lotsOf, quantityOf, type Reading, SOMEONE } from '../st
 import { change, type Writing } from '../state/writing.ts';
 import { isTrue, optionalText, textOf } from '../reading/fields.ts';
 import { kind } from '../state/kind.ts';
-import { billedPart, clearing, unbilledOf } from './billedAmounts.ts';
+import { billedPart, clearing, unbilledOf } from '../state/billedAmounts.ts';
 
 export interface ReturnCommand {
   readonly kind: 'return';

@@ -4,7 +4,7 @@ import { endOf, type Pool } from '../costing/pool.ts';
 import { type Source, split, type TakingKind } from '../costing/taking.ts';
 import { estimateLeft } from '../charges/estimate.ts';
 import { leftOf } from '../charges/allocation/decide.ts';
-import { openAmounts } from '../purchasing/billedAmounts.ts';
+import { openAmounts } from '../state/billedAmounts.ts';
 import type { Books } from '../state/books.ts';
 import type { Command, PostedDocument } from '../posting/kinds.ts';
 import { decide } from '../posting/decide.ts';

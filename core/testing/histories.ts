@@ -17,9 +17,9 @@ import { companyOf, type Recognition } from '../state/company.ts';
 import { type Books, emptyBooks } from '../state/books.ts';
 import type { Item } from '../state/stock.ts';
 import type { Command } from '../posting/kinds.ts';
-import { openToReceive } from '../purchasing/order.ts';
+import { openToReceive } from '../purchasing/order/decide.ts';
 import { openToPutAway } from '../purchasing/putAway.ts';
-import { unbilledOf } from '../purchasing/billedAmounts.ts';
+import { unbilledOf } from '../state/billedAmounts.ts';
 import type { Bookkeeper } from './bookkeeper.ts';
 import { documentsIn, item } from './make.ts';
 

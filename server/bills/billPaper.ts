@@ -1,5 +1,6 @@
 import {
   documentAmount,
+  type DocumentAmount,
   lineAmount,
   NO_DISCOUNT,
   ONE_UNIT,
@@ -7,14 +8,13 @@ import {
   PRICE_PLACES,
   quantity,
   QUANTITY_PLACES,
-  type DocumentAmount,
 } from '@obolus/core/exact/amounts';
 import { isDay } from '@obolus/core/exact/calendar';
 import { decimalsOf, isCurrency } from '@obolus/core/exact/currencies';
 import { parseDecimal } from '@obolus/core/exact/decimal';
 import { divideRounded, powerOfTen } from '@obolus/core/exact/rounding';
 import { shareOut } from '@obolus/core/exact/shareOut';
-import type { BillText } from '@obolus/core/matching/propose';
+import type { BillText } from '@obolus/core/matching/billText';
 
 /** A vendor's bill or credit memo, as its paper says it; what cannot be read is left out, and said. */
 export interface BillPaper {

@@ -2,12 +2,19 @@ import type { EntityManager } from 'typeorm';
 import type { CreditableView } from '@obolus/contract/views';
 import type { api } from '@obolus/contract/api';
 import type { ReplyOf } from '@obolus/contract/endpoint';
-import { documentAmount, formatPrice, formatQuantity, price, PRICE_PLACES, quantity } from '@obolus/core/exact/amounts';
+import {
+  documentAmount,
+  formatPrice,
+  formatQuantity,
+  price,
+  PRICE_PLACES,
+  quantity,
+  sumOf,
+} from '@obolus/core/exact/amounts';
 import { addDays } from '@obolus/core/exact/calendar';
 import { decimalsOf } from '@obolus/core/exact/currencies';
 import { divideRounded, powerOfTen } from '@obolus/core/exact/rounding';
 import type { CreditableLine } from '@obolus/core/state/owed';
-import { sumOf } from '@obolus/core/purchasing/order';
 import { groupBy } from '../storage/groupBy.ts';
 import { readCreditable } from '../storage/load/owed.ts';
 import { idOf, stands } from '../storage/load/rows.ts';

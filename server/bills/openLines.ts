@@ -1,8 +1,8 @@
 import type { EntityManager } from 'typeorm';
 import { fraction, price, quantity } from '@obolus/core/exact/amounts';
-import type { OpenLine } from '@obolus/core/matching/propose';
+import type { OpenLine } from '@obolus/core/matching/billText';
 import { readGoodsCalled } from '../papers/ours.ts';
-import { big, text, type Row } from '../queries/figures.ts';
+import { big, type Row, text } from '../queries/figures.ts';
 import { BILLED, OPEN } from '../queries/openOfOrder.ts';
 import { isTrue, stands } from '../storage/load/rows.ts';
 

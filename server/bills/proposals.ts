@@ -1,11 +1,12 @@
 import type { EntityManager } from 'typeorm';
 import { documentAmount, price, quantity } from '@obolus/core/exact/amounts';
-import { propose, type BillText, type Proposal } from '@obolus/core/matching/propose';
-import { text, type Row } from '../queries/figures.ts';
-import type { BillPaper } from './billPaper.ts';
-import { draftOfBill, type BillDraft } from './draftOfPaper.ts';
+import { type Proposal, propose } from '@obolus/core/matching/propose';
+import type { BillText } from '@obolus/core/matching/billText';
+import { type Row, text } from '../queries/figures.ts';
 import { readTaxLevels } from '../storage/load/taxCodes.ts';
-import { readBillable, type BillableLine } from './openLines.ts';
+import type { BillPaper } from './billPaper.ts';
+import { type BillDraft, draftOfBill } from './draftOfPaper.ts';
+import { type BillableLine, readBillable } from './openLines.ts';
 
 /** What is proposed now for the lines of a vendor's paper, and the lines it was proposed from. */
 export async function readProposals(

@@ -2,7 +2,15 @@ import type { BodyOf } from '@obolus/contract/commands';
 import type { DocumentKind } from '@obolus/contract/roles';
 import type { Dimensions } from '@obolus/core/books/journal';
 import type { LineId, LotPart } from '@obolus/core/costing/pool';
-import { formatAmount, formatPrice, formatQuantity, formatRate, type Fraction, FRACTION_PLACES, type Quantity } from '@obolus/core/exact/amounts';
+import {
+  formatAmount,
+  formatPrice,
+  formatQuantity,
+  formatRate,
+  type Fraction,
+  FRACTION_PLACES,
+  type Quantity,
+} from '@obolus/core/exact/amounts';
 import { formatDecimal } from '@obolus/core/exact/decimal';
 import type { Estimate } from '@obolus/core/state/purchasing';
 import type { CommandOf } from '@obolus/core/posting/kinds';

@@ -3,7 +3,15 @@ import { decide } from '@obolus/core/posting/decide';
 import type { PostedDocument } from '@obolus/core/posting/kinds';
 import type { Decision } from '@obolus/core/state/decision';
 import { record } from '@obolus/core/posting/record';
-import { type Choice, choices, commandFor, MOVES_WITH_PERIODS, openingBooks, type Setting, settings } from '@obolus/core/testing/histories';
+import {
+  type Choice,
+  choices,
+  commandFor,
+  MOVES_WITH_PERIODS,
+  openingBooks,
+  type Setting,
+  settings,
+} from '@obolus/core/testing/histories';
 import type { Difference, HttpBooks } from './httpBooks.ts';
 
 const LONGEST = 26;

@@ -11,7 +11,7 @@ import { rateOn } from '@obolus/core/state/checks';
 import { type Decision, type Posted, refused } from '@obolus/core/state/decision';
 import { record } from '@obolus/core/posting/record';
 import { refusal, type Refusal } from '@obolus/core/state/refusal';
-import type { Difference } from '@obolus/core/matching/differences';
+import type { Difference } from '@obolus/core/purchasing/bill/command';
 import { readBill } from '@obolus/core/purchasing/bill/read';
 import type { Terms } from '@obolus/core/purchasing/terms';
 import { viewEntries } from '../queries/entries.ts';

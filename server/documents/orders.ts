@@ -2,7 +2,7 @@ import type { EntityManager } from 'typeorm';
 import type { BodyOf } from '@obolus/contract/commands';
 import type { LineId } from '@obolus/core/costing/pool';
 import type { Bought, Estimate, Statement } from '@obolus/core/state/purchasing';
-import type { OrderLineCommand } from '@obolus/core/purchasing/order';
+import type { OrderLineCommand } from '@obolus/core/purchasing/order/commands';
 import { refusal } from '@obolus/core/state/refusal';
 import type { Reader } from '../commands/read.ts';
 import type { BooksLoader } from '../storage/loadBooks.ts';

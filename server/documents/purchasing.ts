@@ -2,10 +2,16 @@ import type { EntityManager } from 'typeorm';
 import type { BodyOf } from '@obolus/contract/commands';
 import { poolId } from '@obolus/core/costing/pool';
 import { poolsReached } from '@obolus/core/purchasing/bill/decide';
-import { formatAmount, formatQuantity, FRACTION_PLACES, PRICE_PLACES, quantity } from '@obolus/core/exact/amounts';
+import {
+  formatAmount,
+  formatQuantity,
+  FRACTION_PLACES,
+  PRICE_PLACES,
+  quantity,
+  sumOf,
+} from '@obolus/core/exact/amounts';
 import { formatDecimal } from '@obolus/core/exact/decimal';
 import { billNumberShape } from '@obolus/core/purchasing/billNumber';
-import { sumOf } from '@obolus/core/purchasing/order';
 import { taxesOn } from '@obolus/core/purchasing/taxCode';
 import type { ReceiptDocument } from '@obolus/core/purchasing/receipt/command';
 import type { Books } from '@obolus/core/state/books';

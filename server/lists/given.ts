@@ -4,7 +4,7 @@ import { type LineId, placeOf } from '@obolus/core/costing/pool';
 import { daysBetween } from '@obolus/core/exact/calendar';
 import { awaitingCredit } from '@obolus/core/periods/remeasure';
 import type { CreditableLine } from '@obolus/core/state/owed';
-import { sumOf } from '@obolus/core/purchasing/order';
+import { sumOf } from '@obolus/core/exact/amounts';
 import { readOpenCredits } from '../bills/creditable.ts';
 import { text } from '../queries/figures.ts';
 import { readUnmatched } from '../queries/unmatched.ts';

@@ -2,7 +2,7 @@ import type { ListName } from '@obolus/contract/lists';
 import { REGISTER_NAMES, type RegisterName } from '@obolus/contract/registers/register';
 import { REGISTERS } from '@obolus/contract/registers/registers';
 import type { Order } from '@obolus/core/state/purchasing';
-import { approvalOf, isHeld, sentVersion } from '@obolus/core/purchasing/orderStanding';
+import { approvalOf, isHeld, sentVersion } from '@obolus/core/purchasing/order/standing';
 import { BILLED_OF_ORDER, OPEN, RECEIVED } from '../queries/openOfOrder.ts';
 import { big, showUnitCost, text as textOf } from '../queries/figures.ts';
 import { inBase, worthOf } from '../queries/worth.ts';

@@ -3,7 +3,7 @@ import type { PreviewReply } from '@obolus/contract/commands';
 import { expectedCost, type ExpectedCost } from '@obolus/core/charges/expected';
 import type { LineId } from '@obolus/core/costing/pool';
 import { formatAmount, unitCost } from '@obolus/core/exact/amounts';
-import { linesOfOrder } from '@obolus/core/purchasing/orderStanding';
+import { linesOfOrder } from '@obolus/core/purchasing/order/standing';
 import { BooksLoader } from '../storage/loadBooks.ts';
 
 /** Nothing is entered here: no day is too far ahead. */

@@ -2,7 +2,7 @@ import type { EntityManager } from 'typeorm';
 import type { api } from '@obolus/contract/api';
 import type { ReplyOf } from '@obolus/contract/endpoint';
 import { MAY_POST, MAY_SECOND } from '@obolus/contract/roles';
-import { approvalOf, barredBy } from '@obolus/core/purchasing/orderStanding';
+import { approvalOf, barredBy } from '@obolus/core/purchasing/order/standing';
 import type { SignedIn } from '../http/session.ts';
 import { readOrders } from '../storage/load/orders.ts';
 import { CHARGE_VENDOR, stands } from '../storage/load/rows.ts';

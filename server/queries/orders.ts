@@ -1,7 +1,7 @@
 import type { EntityManager } from 'typeorm';
 import type { OrderView } from '@obolus/contract/views';
 import type { Order } from '@obolus/core/state/purchasing';
-import { approvalOf, isHeld, limitOf, sentVersion } from '@obolus/core/purchasing/orderStanding';
+import { approvalOf, isHeld, limitOf, sentVersion } from '@obolus/core/purchasing/order/standing';
 import { RequestError } from '../commands/failures.ts';
 import { groupBy } from '../storage/groupBy.ts';
 import { readOrders, type ReadOrders } from '../storage/load/orders.ts';

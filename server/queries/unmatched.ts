@@ -1,16 +1,15 @@
 import type { EntityManager } from 'typeorm';
 import type { Unmatched } from '@obolus/contract/views';
 import { documentOf, type LineId } from '@obolus/core/costing/pool';
-import { formatQuantity, quantity, type Quantity } from '@obolus/core/exact/amounts';
+import { formatQuantity, quantity, type Quantity, sumOf } from '@obolus/core/exact/amounts';
 import { daysBetween } from '@obolus/core/exact/calendar';
 import { awaitingCredit, unbilledAt } from '@obolus/core/periods/remeasure';
 import { aheadLeft } from '@obolus/core/periods/accruals';
-import { unbilledOf } from '@obolus/core/purchasing/billedAmounts';
-import { sumOf } from '@obolus/core/purchasing/order';
+import { unbilledOf } from '@obolus/core/state/billedAmounts';
 import { readCreditable } from '../storage/load/owed.ts';
 import { readOrderLines, readReceiptLines } from '../storage/load/purchasing.ts';
 import { idOf, stands } from '../storage/load/rows.ts';
-import { showAmount, text, type Row } from './figures.ts';
+import { type Row, showAmount, text } from './figures.ts';
 import { BILLED } from './openOfOrder.ts';
 
 type Kind = Unmatched['rows'][number]['kind'];

@@ -3,7 +3,8 @@ import { base } from '../../exact/amounts.ts';
 import { kind } from '../../state/kind.ts';
 import { lineId } from '../../costing/pool.ts';
 import { useEstimate } from '../estimate.ts';
-import { type AllocationDocument, decideAllocation } from './decide.ts';
+import type { AllocationDocument } from './command.ts';
+import { decideAllocation } from './decide.ts';
 import { allocationStep } from './case.ts';
 /** What of each charge landed on which goods, and the estimates that it stands in for. */
 function recordAllocation(next: Writing, { shares, to, date }: AllocationDocument, number: string): void {

@@ -3,7 +3,7 @@ import { asFields, type Fields, isTrue, NotKnown, optionalText, textOf, textsOf 
 import type { LineId } from '../../costing/pool.ts';
 import { cited, citedCharge, type Numbers, type Reading } from '../../state/caseStep.ts';
 import { baseOrThrow, rateOrThrow } from '../../exact/amounts.ts';
-import type { AllocationCommand } from './decide.ts';
+import type { AllocationCommand } from './command.ts';
 
 export function allocationStep({ step, numbers, books, date }: Reading): AllocationCommand {
   const basisOf = basesOf(step);

@@ -9,6 +9,7 @@ import {
   ONE_TO_ONE,
   quantity,
   type Rate,
+  sumOf,
   toBase,
 } from '../../exact/amounts.ts';
 import type { Day } from '../../exact/calendar.ts';
@@ -20,7 +21,6 @@ import { checkCitedOnce, checkCurrency, checkDate, rateOn } from '../../state/ch
 import { type Decision, post, refused } from '../../state/decision.ts';
 import type { Cost, Flow } from '../../costing/effects.ts';
 import { refusal, type Refusal } from '../../state/refusal.ts';
-import { sumOf } from '../../purchasing/order.ts';
 import { checkHold, checkPayer } from '../../purchasing/vendor.ts';
 
 export interface PaymentCommand {

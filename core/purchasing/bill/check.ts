@@ -1,11 +1,11 @@
 import type { Books } from '../../state/books.ts';
 import type { OrderLine } from '../../state/purchasing.ts';
-import { formatQuantity, type Quantity } from '../../exact/amounts.ts';
+import { formatQuantity, type Quantity, sumOf } from '../../exact/amounts.ts';
 import { type Refusal, refusal } from '../../state/refusal.ts';
 import { billNumberKey } from '../billNumber.ts';
 import { checkCitedOnce, checkCurrency, checkDate } from '../../state/checks.ts';
-import { checkPrice, openToReceive, sumOf } from '../order.ts';
-import { unbilledOf } from '../billedAmounts.ts';
+import { checkPrice, openToReceive } from '../order/decide.ts';
+import { unbilledOf } from '../../state/billedAmounts.ts';
 import type { BillCommand } from './command.ts';
 
 export function checkBill(books: Books, command: BillCommand): Refusal[] {

@@ -3,7 +3,6 @@ import type { BillTax } from '../billTax.ts';
 import type { Bought } from '../../state/purchasing.ts';
 import type { Charge } from '../../state/owed.ts';
 import type { Day } from '../../exact/calendar.ts';
-import type { Difference } from '../../matching/differences.ts';
 import type { Dimensions } from '../../books/journal.ts';
 import type { LineId, PoolId } from '../../costing/pool.ts';
 
@@ -127,4 +126,17 @@ export interface BillDocument extends Omit<BillCommand, 'lines' | 'charges' | 'e
   readonly differs: readonly Difference[];
   /** What is owed in all. */
   readonly total: { amount: DocumentAmount; base: BaseAmount };
+}
+
+/** What a bill asks for and nobody ordered, or nobody received, in base currency. */
+export interface Difference {
+  /** JSON pointer to the line of the bill, or to what is said of it as a whole. */
+  readonly at: string;
+  readonly kind: 'price' | 'not-here' | 'charge' | 'disputed' | 'tax' | 'total';
+  /** More than expected; below zero: less. */
+  readonly amount: BaseAmount;
+  /** What of it passes without a reason; undefined where nobody set a limit. */
+  readonly allowed: BaseAmount | undefined;
+  readonly outside: boolean;
+  readonly reason: string;
 }

@@ -12,14 +12,14 @@ import {
 } from '../../exact/amounts.ts';
 import type { Books } from '../../state/books.ts';
 import type { Day } from '../../exact/calendar.ts';
-import { type Difference, differencesOf } from '../../matching/differences.ts';
 import { type LineId, lineId } from '../../costing/pool.ts';
 import type { Refusal } from '../../state/refusal.ts';
 import { billNumberKey } from '../billNumber.ts';
-import { clearing } from '../billedAmounts.ts';
+import { clearing } from '../../state/billedAmounts.ts';
 import { rateOn } from '../../state/checks.ts';
 import { shareTax } from '../billTax.ts';
-import type { BillCommand, BillDocument, BilledLine, DifferenceDecision } from './command.ts';
+import type { BillCommand, BillDocument, BilledLine, Difference, DifferenceDecision } from './command.ts';
+import { differencesOf } from './differences.ts';
 import { checkBill } from './check.ts';
 
 /** What a bill comes to, and where it differs from what was ordered and received; undefined while its lines cannot be read. */

@@ -14,6 +14,7 @@ import {
   quantity,
   type Quantity,
   type Rate,
+  sumOf,
   toBase,
 } from '../../exact/amounts.ts';
 import type { Day } from '../../exact/calendar.ts';
@@ -26,7 +27,6 @@ import { type Decision, post, refused } from '../../state/decision.ts';
 import type { Cost, Flow } from '../../costing/effects.ts';
 import { refusal, type Refusal } from '../../state/refusal.ts';
 import { billNumberKey } from '../billNumber.ts';
-import { sumOf } from '../order.ts';
 
 /**
  * Where a credit on a price goes: into the goods, to purchase price variance, or against the credit that was asked for. One

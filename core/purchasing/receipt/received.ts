@@ -9,13 +9,14 @@ import {
   type Quantity,
   quantity,
   type Rate,
+  sumOf,
   toBase,
 } from '../../exact/amounts.ts';
 import type { Books } from '../../state/books.ts';
 import type { LineId } from '../../costing/pool.ts';
 import { cumulative } from '../../exact/cumulative.ts';
 import { estimatesFor } from '../../charges/estimate.ts';
-import { openToReceive, sumOf } from '../order.ts';
+import { openToReceive } from '../order/decide.ts';
 import { rateOn } from '../../state/checks.ts';
 import type { Line } from './check.ts';
 import type { ReceiptCommand, ReceiptDocument } from './command.ts';

@@ -1,7 +1,7 @@
 import type { LineId } from '@obolus/core/costing/pool';
 import { base, type BaseAmount } from '@obolus/core/exact/amounts';
 import type { Order, OrderStep } from '@obolus/core/state/purchasing';
-import { orderAmount } from '@obolus/core/purchasing/orderStanding';
+import { orderAmount } from '@obolus/core/purchasing/order/standing';
 import {
   baseOf,
   idOf,

@@ -1,8 +1,8 @@
-import { base, type BaseAmount, FRACTION_PLACES } from '../exact/amounts.ts';
-import { powerOfTen } from '../exact/rounding.ts';
-import type { Books } from '../state/books.ts';
-import type { Bought } from '../state/purchasing.ts';
-import { type Allowance, type Limit, UNSAID } from '../state/company.ts';
+import { base, type BaseAmount, FRACTION_PLACES } from '../../exact/amounts.ts';
+import { powerOfTen } from '../../exact/rounding.ts';
+import type { Books } from '../../state/books.ts';
+import type { Bought } from '../../state/purchasing.ts';
+import { type Allowance, type Limit, UNSAID } from '../../state/company.ts';
 
 const isSaid = ({ part, amount }: Limit): boolean => part !== undefined || amount !== undefined;
 

@@ -1,30 +1,16 @@
-import { documentOf, lineId, type LineId } from '../costing/pool.ts';
-import { quantity, type Quantity } from '../exact/amounts.ts';
-import type { Day } from '../exact/calendar.ts';
-import type { Books } from '../state/books.ts';
-import type { OrderLine } from '../state/purchasing.ts';
-import { checkCitedOnce, checkDate } from '../state/checks.ts';
-import { type Decision, post, refused } from '../state/decision.ts';
-import { refusal, type Refusal } from '../state/refusal.ts';
-import { change } from '../state/writing.ts';
-import { kind } from '../state/kind.ts';
-import { billedAhead, openToReceive } from './order.ts';
-import { linesOfOrder } from './orderStanding.ts';
-import { closingStep } from './orderCase.ts';
-
-export interface OrderClosingCommand {
-  readonly kind: 'order-closing';
-  readonly of: string;
-  readonly date: Day;
-  readonly reason: string;
-  /** The lines of which no more comes; all that are open where there are none. */
-  readonly lines: readonly { of: LineId }[];
-}
-
-export interface OrderClosingDocument extends Omit<OrderClosingCommand, 'lines'> {
-  readonly vendor: string;
-  readonly lines: readonly { readonly of: LineId; readonly quantity: Quantity }[];
-}
+import { documentOf, lineId, type LineId } from '../../costing/pool.ts';
+import { quantity } from '../../exact/amounts.ts';
+import type { Books } from '../../state/books.ts';
+import type { OrderLine } from '../../state/purchasing.ts';
+import { checkCitedOnce, checkDate } from '../../state/checks.ts';
+import { type Decision, post, refused } from '../../state/decision.ts';
+import { refusal, type Refusal } from '../../state/refusal.ts';
+import { change } from '../../state/writing.ts';
+import { kind } from '../../state/kind.ts';
+import { billedAhead, openToReceive } from './decide.ts';
+import { linesOfOrder } from './standing.ts';
+import { closingStep } from './case.ts';
+import type { OrderClosingCommand, OrderClosingDocument } from './commands.ts';
 
 /** No more comes on lines of an order, or on all of it: what was open is closed, with a reason. Its reverse opens them again. */
 export function decideOrderClosing(books: Books, command: OrderClosingCommand): Decision<OrderClosingDocument> {

@@ -5,10 +5,10 @@ import {
   type DocumentAmount,
   quantity,
   type Quantity,
+  sumOf,
 } from '../exact/amounts.ts';
 import { cumulative, partOfWhatIsLeft } from '../exact/cumulative.ts';
-import type { ReceiptLine, ReturnedLine } from '../state/purchasing.ts';
-import { sumOf } from './order.ts';
+import type { ReceiptLine, ReturnedLine } from './purchasing.ts';
 
 /** The quantity that no bill ahead of the goods has paid for. */
 const ownQuantity = (line: ReceiptLine): bigint => line.quantity - sumOf(line.ahead);

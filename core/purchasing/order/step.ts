@@ -1,35 +1,20 @@
-import { lineId } from '../costing/pool.ts';
-import type { BaseAmount } from '../exact/amounts.ts';
-import type { Day } from '../exact/calendar.ts';
-import type { Books } from '../state/books.ts';
-import type { Order } from '../state/purchasing.ts';
-import { checkDate } from '../state/checks.ts';
-import { type Decision, post, refused } from '../state/decision.ts';
-import { refusal, type Refusal } from '../state/refusal.ts';
-import { change, type Writing } from '../state/writing.ts';
-import { kind } from '../state/kind.ts';
-import { approvalOf, checkSeen, checkStanding, isHeld, latestVersion } from './orderStanding.ts';
-import { answerOf, stepOf } from './orderCase.ts';
-
-interface Step<Kind extends string, Steps extends string> {
-  readonly kind: Kind;
-  readonly of: string;
-  readonly by: string;
-  readonly date: Day;
-  /** The version that was on the screen: nobody approves or gives out what came a moment before. */
-  readonly seen: number;
-  readonly step: Steps;
-  readonly reason: string;
-}
-
-/** What the one who orders does with an order: holds it, lets it go on, gives it to the vendor. */
-export type OrderStepCommand = Step<'order-step', 'held' | 'released' | 'sent'>;
-/** What another person answers to an order above its buyer's limit. */
-export type OrderApprovalCommand = Step<'order-approval', 'approved' | 'rejected'>;
-
-type Stepped<Command> = Command & { readonly vendor: string; readonly version: string; readonly amount: BaseAmount };
-export type OrderStepDocument = Stepped<OrderStepCommand>;
-export type OrderApprovalDocument = Stepped<OrderApprovalCommand>;
+import { lineId } from '../../costing/pool.ts';
+import type { Books } from '../../state/books.ts';
+import type { Order } from '../../state/purchasing.ts';
+import { checkDate } from '../../state/checks.ts';
+import { type Decision, post, refused } from '../../state/decision.ts';
+import { refusal, type Refusal } from '../../state/refusal.ts';
+import { change, type Writing } from '../../state/writing.ts';
+import { kind } from '../../state/kind.ts';
+import { approvalOf, checkSeen, checkStanding, isHeld, latestVersion } from './standing.ts';
+import { answerOf, stepOf } from './case.ts';
+import type {
+  OrderApprovalCommand,
+  OrderApprovalDocument,
+  OrderStepCommand,
+  OrderStepDocument,
+  Stepped,
+} from './commands.ts';
 
 export function decideOrderStep(books: Books, command: OrderStepCommand): Decision<OrderStepDocument> {
   const order = books.orders.get(command.of);

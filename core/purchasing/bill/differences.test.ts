@@ -8,16 +8,16 @@ import {
   priceOrThrow,
   quantityOrThrow,
   rateOrThrow,
-} from '../exact/amounts.ts';
-import { type Allowance, type Company, companyOf, NO_ALLOWANCE, UNSAID } from '../state/company.ts';
-import { emptyBooks } from '../state/books.ts';
-import type { CommandOf } from '../posting/kinds.ts';
-import { decide } from '../posting/decide.ts';
-import type { BillCommand } from '../purchasing/bill/command.ts';
-import { readBill } from '../purchasing/bill/read.ts';
-import { Bookkeeper } from '../testing/bookkeeper.ts';
-import { inWords, item } from '../testing/make.ts';
-import { checkDecided, type Difference } from './differences.ts';
+} from '../../exact/amounts.ts';
+import { type Allowance, type Company, companyOf, NO_ALLOWANCE, UNSAID } from '../../state/company.ts';
+import { emptyBooks } from '../../state/books.ts';
+import type { CommandOf } from '../../posting/kinds.ts';
+import { decide } from '../../posting/decide.ts';
+import { Bookkeeper } from '../../testing/bookkeeper.ts';
+import { inWords, item } from '../../testing/make.ts';
+import type { BillCommand, Difference } from './command.ts';
+import { readBill } from './read.ts';
+import { checkDecided } from './differences.ts';
 import fc from 'fast-check';
 
 const q = quantityOrThrow;

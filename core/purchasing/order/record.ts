@@ -1,11 +1,10 @@
-import { type LineId, lineId } from '../costing/pool.ts';
-import { base, ONE_TO_ONE } from '../exact/amounts.ts';
-import type { Order, OrderLine, Statement } from '../state/purchasing.ts';
-import { change, each, type Writing } from '../state/writing.ts';
-import { rateOn } from '../state/checks.ts';
-import type { OrderChangeDocument } from './orderChange.ts';
-import type { OrderDocument } from './order.ts';
-import { linesOfOrder, orderAmount } from './orderStanding.ts';
+import { type LineId, lineId } from '../../costing/pool.ts';
+import { base, ONE_TO_ONE } from '../../exact/amounts.ts';
+import type { Order, OrderLine, Statement } from '../../state/purchasing.ts';
+import { change, each, type Writing } from '../../state/writing.ts';
+import { rateOn } from '../../state/checks.ts';
+import type { OrderChangeDocument, OrderDocument } from './commands.ts';
+import { linesOfOrder, orderAmount } from './standing.ts';
 
 export function recordOrder(
   next: Writing,

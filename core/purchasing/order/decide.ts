@@ -1,58 +1,27 @@
-import type { Dimensions } from '../books/journal.ts';
 import {
   type Fraction,
   FRACTION_PLACES,
   lineAmount,
   ONE_TO_ONE,
   type Price,
-  type Quantity,
+  sumOf,
   toBase,
-} from '../exact/amounts.ts';
-import { isCurrency } from '../exact/currencies.ts';
-import { LARGEST_AMOUNT } from '../exact/decimal.ts';
-import { type Day, isDay } from '../exact/calendar.ts';
-import { powerOfTen } from '../exact/rounding.ts';
-import type { Books } from '../state/books.ts';
-import type { Bought, Estimate, OrderLine, Statement } from '../state/purchasing.ts';
-import { checkAhead, checkCurrency, checkDate, DAYS_DUE_AHEAD, rateOn } from '../state/checks.ts';
-import { type Decision, post, refused } from '../state/decision.ts';
-import { refusal, type Refusal } from '../state/refusal.ts';
-import { kind } from '../state/kind.ts';
-import { checkUnit, inStockUnits } from './packs.ts';
-import { checkHold } from './vendor.ts';
-import { recordOrder } from './orderRecord.ts';
-import { placingStep } from './orderCase.ts';
-
-export interface OrderLineCommand {
-  readonly bought: Bought;
-  readonly quantity: Quantity;
-  /** The unit of quantity and price: a pack of the item, or its stock unit where undefined or empty. */
-  readonly unit?: string | undefined;
-  /** What the unit holds, where the item was never bought in it. */
-  readonly packSize?: Quantity | undefined;
-  readonly price: Price;
-  readonly discount: Fraction;
-  readonly due: Day | undefined;
-  readonly estimates?: readonly Estimate[] | undefined;
-  readonly dimensions?: Dimensions | undefined;
-  readonly warehouse?: string | undefined;
-  readonly taxCode?: string | undefined;
-  readonly transport?: string | undefined;
-}
-
-export interface OrderCommand {
-  readonly kind: 'order';
-  readonly vendor: string;
-  /** Who orders; nobody in particular where no limit is to be looked up. */
-  readonly by?: string | undefined;
-  readonly currency: string;
-  readonly date: Day;
-  readonly lines: readonly OrderLineCommand[];
-}
-
-export interface OrderDocument extends Omit<OrderCommand, 'lines'> {
-  readonly lines: readonly { readonly bought: Bought; readonly stated: Statement }[];
-}
+} from '../../exact/amounts.ts';
+import { isCurrency } from '../../exact/currencies.ts';
+import { LARGEST_AMOUNT } from '../../exact/decimal.ts';
+import { type Day, isDay } from '../../exact/calendar.ts';
+import { powerOfTen } from '../../exact/rounding.ts';
+import type { Books } from '../../state/books.ts';
+import type { Bought, Estimate, OrderLine, Statement } from '../../state/purchasing.ts';
+import { checkAhead, checkCurrency, checkDate, DAYS_DUE_AHEAD, rateOn } from '../../state/checks.ts';
+import { type Decision, post, refused } from '../../state/decision.ts';
+import { refusal, type Refusal } from '../../state/refusal.ts';
+import { kind } from '../../state/kind.ts';
+import { checkUnit, inStockUnits } from '../packs.ts';
+import { checkHold } from '../vendor.ts';
+import { recordOrder } from './record.ts';
+import { placingStep } from './case.ts';
+import type { OrderCommand, OrderDocument, OrderLineCommand } from './commands.ts';
 
 /** A purchase order posts nothing: it is a commitment (accounting.md, What posts what). */
 export function decideOrder(books: Books, command: OrderCommand): Decision<OrderDocument> {
@@ -169,9 +138,6 @@ export function openToReceive(line: OrderLine): bigint {
 /** What of an order line is billed ahead of the goods and has not come yet. */
 export const billedAhead = (line: OrderLine): bigint =>
   line.aheads.reduce((sum, ahead) => sum + ahead.quantity - sumOf(ahead.taken), 0n);
-
-export const sumOf = (parts: readonly { quantity: bigint }[]): bigint =>
-  parts.reduce((sum, part) => sum + part.quantity, 0n);
 
 export const order = kind({
   name: 'order',

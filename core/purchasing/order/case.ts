@@ -1,4 +1,4 @@
-import type { Books } from '../state/books.ts';
+import type { Books } from '../../state/books.ts';
 import {
   boughtOf,
   cited,
@@ -14,14 +14,17 @@ import {
   type Reading,
   SOMEONE,
   whoAndWhy,
-} from '../state/caseStep.ts';
-import type { Estimate } from '../state/purchasing.ts';
-import { type Fields, isTrue, listOf, NotKnown, onlyKeys, optionalText, textOf } from '../reading/fields.ts';
-import { baseOrThrow, priceOrThrow } from '../exact/amounts.ts';
-import type { OrderApprovalCommand, OrderStepCommand } from './orderStep.ts';
-import type { OrderChangeCommand } from './orderChange.ts';
-import type { OrderClosingCommand } from './orderClosing.ts';
-import type { OrderCommand } from './order.ts';
+} from '../../state/caseStep.ts';
+import type { Estimate } from '../../state/purchasing.ts';
+import { type Fields, isTrue, listOf, NotKnown, onlyKeys, optionalText, textOf } from '../../reading/fields.ts';
+import { baseOrThrow, priceOrThrow } from '../../exact/amounts.ts';
+import type {
+  OrderApprovalCommand,
+  OrderChangeCommand,
+  OrderClosingCommand,
+  OrderCommand,
+  OrderStepCommand,
+} from './commands.ts';
 
 const ASKED = ['qty', 'unit', 'price', 'due', 'discount', 'estimate', 'tax-code', ...DIMENSIONS];
 

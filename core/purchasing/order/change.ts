@@ -1,48 +1,17 @@
-import { documentOf, lineId, type LineId } from '../costing/pool.ts';
-import { formatQuantity, quantity } from '../exact/amounts.ts';
-import type { Day } from '../exact/calendar.ts';
-import type { Books } from '../state/books.ts';
-import type { Bought, Order, OrderLine, Statement } from '../state/purchasing.ts';
-import { checkCitedOnce, checkDate } from '../state/checks.ts';
-import { type Decision, post, refused } from '../state/decision.ts';
-import { refusal, type Refusal } from '../state/refusal.ts';
-import { kind } from '../state/kind.ts';
-import { billedAhead, checkOrderLine, type OrderLineCommand, statementOf, sumOf } from './order.ts';
-import { checkSeen, linesOfOrder } from './orderStanding.ts';
-import { checkHold } from './vendor.ts';
-import { changeStep } from './orderCase.ts';
-import { recordOrderChange, takeVersionBack } from './orderRecord.ts';
-
-/** A line as it should be now: one that is on the order, or a new one. */
-export interface ChangedLine extends Omit<OrderLineCommand, 'bought'> {
-  readonly of: LineId | undefined;
-  /** What a new line is for; a line on the order stays what it was. */
-  readonly bought: Bought | undefined;
-}
-
-export interface OrderChangeCommand {
-  readonly kind: 'order-change';
-  readonly of: string;
-  readonly by: string;
-  readonly date: Day;
-  readonly reason: string;
-  /** The version that is changed: what somebody else changed meanwhile is not put back unseen. */
-  readonly seen: number;
-  /** Lines that are not named stay as they are. */
-  readonly lines: readonly ChangedLine[];
-}
-
-export interface OrderChangeDocument extends Omit<OrderChangeCommand, 'lines'> {
-  readonly vendor: string;
-  /** Only what differs: each line by its id on the order, and where the command said it. */
-  readonly lines: readonly {
-    readonly id: LineId;
-    readonly isNew: boolean;
-    readonly bought: Bought;
-    readonly stated: Statement;
-    readonly said: number;
-  }[];
-}
+import { documentOf, lineId } from '../../costing/pool.ts';
+import { formatQuantity, quantity, sumOf } from '../../exact/amounts.ts';
+import type { Books } from '../../state/books.ts';
+import type { Bought, Order, OrderLine, Statement } from '../../state/purchasing.ts';
+import { checkCitedOnce, checkDate } from '../../state/checks.ts';
+import { type Decision, post, refused } from '../../state/decision.ts';
+import { refusal, type Refusal } from '../../state/refusal.ts';
+import { kind } from '../../state/kind.ts';
+import { checkHold } from '../vendor.ts';
+import { billedAhead, checkOrderLine, statementOf } from './decide.ts';
+import { checkSeen, linesOfOrder } from './standing.ts';
+import { changeStep } from './case.ts';
+import { recordOrderChange, takeVersionBack } from './record.ts';
+import type { ChangedLine, OrderChangeCommand, OrderChangeDocument } from './commands.ts';
 
 /**
  * A new version of an order. It posts nothing, and touches nothing that has come: what is received keeps the price at which it

@@ -1,23 +1,17 @@
-import { estimateLeft } from '../charges/estimate.ts';
-import { base, type BaseAmount, documentAmount, type DocumentAmount, formatAmount, toBase } from '../exact/amounts.ts';
-import type { Books } from '../state/books.ts';
-import { refusal, type Refusal } from '../state/refusal.ts';
-import type { BillDocument } from '../purchasing/bill/command.ts';
-import { taxesOn } from '../purchasing/taxCode.ts';
+import { estimateLeft } from '../../charges/estimate.ts';
+import {
+  base,
+  type BaseAmount,
+  documentAmount,
+  type DocumentAmount,
+  formatAmount,
+  toBase,
+} from '../../exact/amounts.ts';
+import type { Books } from '../../state/books.ts';
+import { refusal, type Refusal } from '../../state/refusal.ts';
+import { taxesOn } from '../taxCode.ts';
+import type { BillDocument, Difference } from './command.ts';
 import { allowanceOf, allowanceOfCharge, allowed } from './allowance.ts';
-
-/** What a bill asks for and nobody ordered, or nobody received, in base currency. */
-export interface Difference {
-  /** JSON pointer to the line of the bill, or to what is said of it as a whole. */
-  readonly at: string;
-  readonly kind: 'price' | 'not-here' | 'charge' | 'disputed' | 'tax' | 'total';
-  /** More than expected; below zero: less. */
-  readonly amount: BaseAmount;
-  /** What of it passes without a reason; undefined where nobody set a limit. */
-  readonly allowed: BaseAmount | undefined;
-  readonly outside: boolean;
-  readonly reason: string;
-}
 
 /**
  * Where a bill differs from what was ordered and received: in price, in what is billed and not here, in charges against those

@@ -1,8 +1,8 @@
-import { base, type BaseAmount, lineAmount, type Pricing, toBase } from '../exact/amounts.ts';
-import { documentOf } from '../costing/pool.ts';
-import type { Books } from '../state/books.ts';
-import type { Order, OrderLine, OrderStep } from '../state/purchasing.ts';
-import { refusal, type Refusal } from '../state/refusal.ts';
+import { base, type BaseAmount, lineAmount, type Pricing, toBase } from '../../exact/amounts.ts';
+import { documentOf } from '../../costing/pool.ts';
+import type { Books } from '../../state/books.ts';
+import type { Order, OrderLine, OrderStep } from '../../state/purchasing.ts';
+import { refusal, type Refusal } from '../../state/refusal.ts';
 
 /** Whether somebody else has agreed to an order that is above its buyer's limit. */
 export type Approval = 'not needed' | 'awaited' | 'approved' | 'rejected';

@@ -1,8 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
-import { base, fraction } from '../exact/amounts.ts';
-import { type Allowance, companyOf, NO_ALLOWANCE, UNSAID } from '../state/company.ts';
-import { type Books, emptyBooks } from '../state/books.ts';
-import { item } from '../testing/make.ts';
+import { base, fraction } from '../../exact/amounts.ts';
+import { type Allowance, companyOf, NO_ALLOWANCE, UNSAID } from '../../state/company.ts';
+import { type Books, emptyBooks } from '../../state/books.ts';
+import { item } from '../../testing/make.ts';
 import { allowanceOf, allowanceOfCharge, allowed } from './allowance.ts';
 import fc from 'fast-check';
 
