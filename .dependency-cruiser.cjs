@@ -36,17 +36,11 @@ module.exports = {
       to: { path: '^core/posting/' },
     },
     {
-      name: 'no-circles-in-the-core',
-      severity: 'error',
-      comment: 'Types included: a circle of types is a circle of thought.',
-      from: { path: '^core/' },
-      to: { circular: true },
-    },
-    {
       name: 'no-circles',
       severity: 'error',
+      comment: 'Types included: a circle of types is a circle of thought.',
       from: {},
-      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+      to: { circular: true },
     },
   ],
   options: {

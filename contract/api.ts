@@ -1,8 +1,9 @@
-import { BODIES, PostedReply, PreviewReply } from './commands.ts';
-import { endpoint, type AnyEndpoint } from './endpoint.ts';
+import { PostedReply, PreviewReply } from './commands.ts';
+import { type AnyEndpoint, endpoint } from './endpoint.ts';
 import { AskedDay, BaseAmount, Day, exactly, Id, Key, LineId, oneOf, Text, Type } from './figures.ts';
 import { IMPORT_KINDS, MAY_IMPORT } from './imports.ts';
-import { DOCUMENT_KINDS, MAY_POST, MAY_SECOND, ROLES, type DocumentKind, type Role } from './roles.ts';
+import { DOCUMENT_KINDS, type DocumentKind, KINDS } from './kinds/kinds.ts';
+import { MAY_SECOND, type Role, ROLES } from './roles.ts';
 import { LIST_NAMES, ListPage, ListState } from './lists.ts';
 import { REGISTER_NAMES } from './registers/register.ts';
 import * as views from './views.ts';
@@ -300,7 +301,7 @@ export const api = {
     path: '/incoming-bills/:id',
     summary:
       'Take papers of bills in: UBL 2.1 Invoice and CreditNote, Cross Industry Invoice, PDF with or without one, a picture, a stack of bills as CSV',
-    allow: MAY_POST.bill,
+    allow: KINDS.bill.mayPost,
     params: byKey,
     body: exactly({
       name: Text(200),
@@ -324,7 +325,7 @@ export const api = {
     method: 'get',
     path: '/incoming-bills/:id',
     summary: 'What the paper of a bill says, with what is proposed for it now',
-    allow: MAY_POST.bill,
+    allow: KINDS.bill.mayPost,
     params: byKey,
     reply: views.IncomingBill,
   }),
@@ -332,7 +333,7 @@ export const api = {
     method: 'get',
     path: '/incoming-bills/:id/paper',
     summary: 'The paper of a bill as it came',
-    allow: [...MAY_POST.bill, 'approver', 'auditor', 'administrator'],
+    allow: [...KINDS.bill.mayPost, 'approver', 'auditor', 'administrator'],
     params: byKey,
     reply: views.Paper,
     produces: 'application/octet-stream',
@@ -341,7 +342,7 @@ export const api = {
     method: 'put',
     path: '/incoming-bills/:id/vendor',
     summary: 'Say whose a paper is that nobody knows: it waits as a draft then',
-    allow: MAY_POST.bill,
+    allow: KINDS.bill.mayPost,
     params: byKey,
     body: exactly({ vendor: Id }),
     reply: Done,
@@ -350,7 +351,7 @@ export const api = {
     method: 'delete',
     path: '/incoming-bills/:id',
     summary: 'Take a paper that was refused, or is nobody’s, off the list',
-    allow: MAY_POST.bill,
+    allow: KINDS.bill.mayPost,
     params: byKey,
     reply: Done,
   }),
@@ -358,14 +359,14 @@ export const api = {
     method: 'get',
     path: '/bills/waiting',
     summary: 'Bills and credit memos that wait',
-    allow: MAY_POST.bill,
+    allow: KINDS.bill.mayPost,
     reply: list(views.WaitingBill),
   }),
   openBill: endpoint({
     method: 'post',
     path: '/bills/:id/open',
     summary: 'Take a waiting bill up: nobody else changes or posts it meanwhile; says who holds it, if somebody does',
-    allow: MAY_POST.bill,
+    allow: KINDS.bill.mayPost,
     params: byKey,
     reply: exactly({ heldBy: Text(160), version: Type.Integer() }),
   }),
@@ -373,7 +374,7 @@ export const api = {
     method: 'post',
     path: '/bills/:id/let-go',
     summary: 'Let go of a bill that one took up',
-    allow: MAY_POST.bill,
+    allow: KINDS.bill.mayPost,
     params: byKey,
     reply: Done,
   }),
@@ -381,7 +382,7 @@ export const api = {
     method: 'put',
     path: '/bills/:id/plan',
     summary: 'Keep a bill with a word to it, to be looked at again on a day, or to post by itself on one',
-    allow: MAY_POST.bill,
+    allow: KINDS.bill.mayPost,
     params: byKey,
     body: exactly({
       note: Text(200),
@@ -394,7 +395,7 @@ export const api = {
     method: 'post',
     path: '/bills/:id/post-agreed',
     summary: 'Post a waiting bill that agrees within what is allowed; otherwise say why not, and leave it',
-    allow: MAY_POST.bill,
+    allow: KINDS.bill.mayPost,
     params: byKey,
     body: exactly({ dry: Type.Boolean({ description: 'Only say it' }) }),
     reply: exactly({ agrees: Type.Boolean(), says: Text(500), posted: Type.Union([PostedReply, Type.Null()]) }),
@@ -403,7 +404,7 @@ export const api = {
     method: 'get',
     path: '/vendors/:id/billable',
     summary: 'What of a vendor may be billed: received and not billed, then ordered and neither',
-    allow: MAY_POST.bill,
+    allow: KINDS.bill.mayPost,
     params: byId,
     reply: list(views.BillableView),
   }),
@@ -435,9 +436,9 @@ export const api = {
     method: 'post',
     path: '/bills/:id/sign-off',
     summary: 'Ask a second person to look at a bill exactly as it would be posted',
-    allow: MAY_POST.bill,
+    allow: KINDS.bill.mayPost,
     params: byKey,
-    body: exactly({ bill: BODIES.bill, note: Text(200) }),
+    body: exactly({ bill: KINDS.bill.body, note: Text(200) }),
     reply: Done,
   }),
   answerSignOff: endpoint({
@@ -677,8 +678,8 @@ export const posting = Object.fromEntries(
         method: 'post',
         path: `/documents/${kind}`,
         summary: `Post: ${kind}`,
-        allow: MAY_POST[kind],
-        body: BODIES[kind],
+        allow: KINDS[kind].mayPost,
+        body: KINDS[kind].body,
         reply: PostedReply,
         keyed: true,
       }),
@@ -686,13 +687,13 @@ export const posting = Object.fromEntries(
         method: 'post',
         path: `/documents/${kind}/preview`,
         summary: `Preview: ${kind}`,
-        allow: MAY_POST[kind],
-        body: BODIES[kind],
+        allow: KINDS[kind].mayPost,
+        body: KINDS[kind].body,
         reply: PreviewReply,
       }),
     },
   ]),
-) as unknown as { [Kind in DocumentKind]: { post: AnyEndpoint; preview: AnyEndpoint } };
+) as unknown as { [Name in DocumentKind]: { post: AnyEndpoint; preview: AnyEndpoint } };
 
 export const allEndpoints: readonly AnyEndpoint[] = [
   ...(Object.values(api) as unknown as AnyEndpoint[]),

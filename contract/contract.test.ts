@@ -2,11 +2,13 @@ import { describe, expect, it } from '@jest/globals';
 import { allEndpoints, api, posting } from './api.ts';
 import { openApiDocument } from './openapi.ts';
 import { IMPORT_KINDS, MAY_IMPORT } from './imports.ts';
-import { DOCUMENT_KINDS, MAY_POST, ROLES } from './roles.ts';
+import { DOCUMENT_KINDS, KINDS } from './kinds/kinds.ts';
+import { ROLES } from './roles.ts';
 
 describe('the roles', () => {
   it('let an auditor post nothing, an administrator set up but not post, and an approver answer what others ordered', () => {
-    const allowed = (role: (typeof ROLES)[number]) => DOCUMENT_KINDS.filter((kind) => MAY_POST[kind].includes(role));
+    const allowed = (role: (typeof ROLES)[number]) =>
+      DOCUMENT_KINDS.filter((kind) => KINDS[kind].mayPost.includes(role));
     expect([allowed('auditor'), allowed('approver'), allowed('administrator')]).toEqual([[], ['order-approval'], []]);
     expect(allowed('buyer')).toEqual(['order', 'order-change', 'order-closing', 'order-step', 'aside-closing']);
     expect(allowed('receiver')).toEqual([

@@ -1,4 +1,7 @@
-import { BASES, ChargeKind, DifferenceView, EntryView, INCOTERMS } from './commands.ts';
+import { BASES } from './kinds/allocation.ts';
+import { ChargeKind } from './kinds/parts.ts';
+import { DifferenceView, EntryView } from './commands.ts';
+import { INCOTERMS } from './kinds/order.ts';
 import {
   Amount,
   BaseAmount,
@@ -13,13 +16,14 @@ import {
   Price,
   Quantity,
   Rate,
+  type Static,
   Text,
   Type,
-  type Static,
 } from './figures.ts';
 import { ListState } from './lists.ts';
 import { IMPORT_KINDS } from './imports.ts';
-import { DOCUMENT_KINDS, ROLES } from './roles.ts';
+import { DOCUMENT_KINDS } from './kinds/kinds.ts';
+import { ROLES } from './roles.ts';
 
 const Name = Text(160);
 const Count = Type.Integer({ minimum: 0 });

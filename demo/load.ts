@@ -1,31 +1,31 @@
 import { randomUUID } from 'node:crypto';
 import type { DataSource } from 'typeorm';
 import { pino } from 'pino';
-import type { BodyOf } from '@obolus/contract/commands';
+import type { BodyOf, DocumentKind } from '@obolus/contract/kinds/kinds';
 import type { ImportKind } from '@obolus/contract/imports';
-import type { DocumentKind, Role } from '@obolus/contract/roles';
+import type { Role } from '@obolus/contract/roles';
 import { addDays } from '@obolus/core/exact/calendar';
-import { RefusedError } from '@obolus/server/commands/failures';
+import { RefusedError } from '@obolus/server/asking/failures';
 import { postDocument } from '@obolus/server/commands/runCommand';
-import { worded } from '@obolus/server/commands/wording';
+import { worded } from '@obolus/server/asking/wording';
 import { loadImport, startImport } from '@obolus/server/imports/load';
 import { readImport, stageImport } from '@obolus/server/imports/stage';
-import { readLookups, type Lookups } from '@obolus/server/imports/documents';
+import { type Lookups, readLookups } from '@obolus/server/imports/documents';
 import { setUpCompany } from '@obolus/server/setUp/company';
 import { answerBankAccount } from '@obolus/server/setUp/bankAccounts';
 import { changeEntry } from '@obolus/server/setUp/registers';
 import { takeBillIn } from '@obolus/server/bills/takeIn';
 import { keepMail } from '@obolus/server/mail/mails';
 import { takeAttachments } from '@obolus/server/mail/receive';
-import type { SignedIn } from '@obolus/server/http/session';
+import type { SignedIn } from '@obolus/server/asking/signedIn';
 import { keepAdvice } from '@obolus/server/despatch/advices';
-
 import { billPaper, crossIndustryPaper } from './billPapers.ts';
 import { demoCompany, DIMENSIONS, ITEMS, PRICES, TAX_CODES, TERMS, VENDORS, WAREHOUSES } from './company.ts';
 import { despatchAdvice } from './despatchAdvice.ts';
 import { pdfPaper } from './pdfPaper.ts';
-import { STORY, type Step, type StoryLots } from './story.ts';
-import { WAITING_BILLS, type Waiting } from './waitingBills.ts';
+import { type Step, STORY, type StoryLots } from './story.ts';
+import { type Waiting, WAITING_BILLS } from './waitingBills.ts';
+
 
 const DAYS = 185;
 

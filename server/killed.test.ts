@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { DataSource } from 'typeorm';
-import type { DocumentKind } from '@obolus/contract/roles';
+import type { DocumentKind } from '@obolus/contract/kinds/kinds';
 import { dataSource } from './storage/dataSource.ts';
 import { Client } from './testing/client.ts';
 import { make, PASSWORD, seed } from './testing/testServer.ts';

@@ -1,5 +1,5 @@
-import { BASES } from '../commands.ts';
-import { code, name, retired, SETTERS, type Register } from './register.ts';
+import { BASES } from '../kinds/allocation.ts';
+import { code, name, type Register, retired, SETTERS } from './register.ts';
 
 export const chargeKinds: Register = {
   title: 'Kinds of charge',

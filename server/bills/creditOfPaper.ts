@@ -1,12 +1,18 @@
 import type { EntityManager } from 'typeorm';
-import type { BodyOf } from '@obolus/contract/commands';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { CreditableView } from '@obolus/contract/views';
-import { documentAmount, formatAmount, formatPrice, formatQuantity } from '@obolus/core/exact/amounts';
+import {
+  documentAmount,
+  formatAmount,
+  formatPrice,
+  formatQuantity,
+  forOne,
+  priceOrThrow,
+} from '@obolus/core/exact/amounts';
 import { askedOfLine } from '@obolus/core/matching/asOrdered';
 import { folded, wordsOf } from '@obolus/core/matching/goods';
-import { forOne, priceOrThrow } from '@obolus/core/exact/amounts';
 import { billNumberKey } from '@obolus/core/purchasing/billNumber';
-import type { BillPaper, PaperLine } from './billPaper.ts';
+import type { BillPaper, PaperLine } from '../billPapers/billPaper.ts';
 import { listCreditable } from './creditable.ts';
 
 type Credited =

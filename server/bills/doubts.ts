@@ -3,10 +3,10 @@ import { addDays } from '@obolus/core/exact/calendar';
 import { formatAmount } from '@obolus/core/exact/amounts';
 import { decimalsOf } from '@obolus/core/exact/currencies';
 import { parseDecimal } from '@obolus/core/exact/decimal';
-import { inThousands } from '../commands/wording.ts';
+import { inThousands } from '../asking/wording.ts';
 import { text, type Row } from '../queries/figures.ts';
 import { stands } from '../storage/load/rows.ts';
-import type { BillPaper } from './billPaper.ts';
+import type { BillPaper } from '../billPapers/billPaper.ts';
 import { readBillable } from './openLines.ts';
 
 const COMMERCIAL = '380';

@@ -8,7 +8,7 @@ import {
 } from '@obolus/core/exact/amounts';
 import { type Proposal, propose } from '@obolus/core/matching/propose';
 import type { TaxLevel } from '@obolus/core/state/company';
-import { type BillPaper, paperOf, PLAIN, type Said, type SaidLine } from './billPaper.ts';
+import { type BillPaper, paperOf, PLAIN, type Said, type SaidLine } from '../billPapers/billPaper.ts';
 import { type BillDraft, billedOf, coveredBy, coversOf, draftOfBill } from './draftOfPaper.ts';
 import type { BillableLine } from './openLines.ts';
 

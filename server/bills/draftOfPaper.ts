@@ -1,4 +1,4 @@
-import type { BodyOf } from '@obolus/contract/commands';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import {
   documentAmount,
   type DocumentAmount,
@@ -17,8 +17,8 @@ import { chargeKindOf } from '@obolus/core/matching/chargeWords';
 import type { Proposal } from '@obolus/core/matching/propose';
 import { taxesOn } from '@obolus/core/purchasing/taxCode';
 import type { TaxLevel } from '@obolus/core/state/company';
+import type { BillPaper } from '../billPapers/billPaper.ts';
 import type { BillableLine } from './openLines.ts';
-import type { BillPaper } from './billPaper.ts';
 
 /** What of the bill is for an open line: as the bench keeps it. */
 export interface Billed {

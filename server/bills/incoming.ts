@@ -3,13 +3,13 @@ import type { api } from '@obolus/contract/api';
 import type { ReplyOf } from '@obolus/contract/endpoint';
 import { formatAmount, formatPrice, formatQuantity } from '@obolus/core/exact/amounts';
 import type { Proposal } from '@obolus/core/matching/propose';
-import { RequestError } from '../commands/failures.ts';
+import { RequestError } from '../asking/failures.ts';
 import { text, type Row } from '../queries/figures.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
-import type { PaperLine } from './billPaper.ts';
+import type { PaperLine } from '../billPapers/billPaper.ts';
 import { billedOf, coveredBy, coversOf } from './draftOfPaper.ts';
 import { readProposals } from './proposals.ts';
-import { readBill } from './readBill.ts';
+import { readBill } from '../billPapers/readBill.ts';
 
 type IncomingBill = ReplyOf<typeof api.incomingBill>;
 

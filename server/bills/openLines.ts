@@ -3,7 +3,7 @@ import { fraction, price, quantity } from '@obolus/core/exact/amounts';
 import type { OpenLine } from '@obolus/core/matching/billText';
 import { readGoodsCalled } from '../papers/ours.ts';
 import { big, type Row, text } from '../queries/figures.ts';
-import { BILLED, OPEN } from '../queries/openOfOrder.ts';
+import { BILLABLE_AHEAD, BILLED } from '../queries/openOfOrder.ts';
 import { isTrue, stands } from '../storage/load/rows.ts';
 
 /** A line of a vendor that may be billed, with what its bill line says beside quantity and price. */
@@ -12,13 +12,6 @@ export interface BillableLine extends OpenLine {
   /** An expense on order: its bill stands for its receipt. */
   readonly service: boolean;
 }
-
-/** What is billed ahead of the goods and has not come of order line l. */
-const AHEAD = `((SELECT COALESCE(SUM(b.quantity), 0) FROM bill_line b WHERE b.done = 0 AND b.order_id = l.document_id AND b.order_line_no = l.line_no AND ${stands('b.document_id')})
-  - (SELECT COALESCE(SUM(a.quantity), 0) FROM receipt_ahead a JOIN bill_line b ON b.document_id = a.ahead_id AND b.line_no = a.ahead_line_no
-     WHERE b.order_id = l.document_id AND b.order_line_no = l.line_no AND ${stands('a.document_id')}))`;
-/** What of order line l may be billed before it comes, or as a service without a receipt. */
-export const BILLABLE_AHEAD = `(${OPEN} - ${AHEAD})`;
 
 /** Received lines of a vendor that are not all billed, as the order prices them; then what is on order and neither received nor billed. */
 export async function readBillable(manager: EntityManager, vendor: string, currency: string): Promise<BillableLine[]> {

@@ -4,7 +4,7 @@ import { type Proposal, propose } from '@obolus/core/matching/propose';
 import type { BillText } from '@obolus/core/matching/billText';
 import { type Row, text } from '../queries/figures.ts';
 import { readTaxLevels } from '../storage/load/taxCodes.ts';
-import type { BillPaper } from './billPaper.ts';
+import type { BillPaper } from '../billPapers/billPaper.ts';
 import { type BillDraft, draftOfBill } from './draftOfPaper.ts';
 import { type BillableLine, readBillable } from './openLines.ts';
 

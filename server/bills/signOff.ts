@@ -1,10 +1,10 @@
 import type { DataSource, EntityManager } from 'typeorm';
-import type { BodyOf } from '@obolus/contract/commands';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { SignOffView } from '@obolus/contract/views';
-import { RequestError } from '../commands/failures.ts';
+import { RequestError } from '../asking/failures.ts';
 import { previewDocument } from '../commands/runCommand.ts';
-import type { SignedIn } from '../http/session.ts';
-import { text, type Row } from '../queries/figures.ts';
+import type { SignedIn } from '../asking/signedIn.ts';
+import { type Row, text } from '../queries/figures.ts';
 import { isTrue } from '../storage/load/rows.ts';
 import { hashOfBody } from '../storage/bodyHash.ts';
 import { sqlInstant, transaction } from '../storage/transaction.ts';

@@ -2,18 +2,18 @@ import { createHash } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
 import type { api } from '@obolus/contract/api';
 import type { ReplyOf } from '@obolus/contract/endpoint';
-import { RequestError } from '../commands/failures.ts';
+import { RequestError } from '../asking/failures.ts';
 import { calledSo, vendorOf } from '../papers/ours.ts';
 import { text, type Row } from '../queries/figures.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
 import { leaveDraft } from '../storage/drafts.ts';
 import { stands } from '../storage/load/rows.ts';
 import { duplicateOf, sqlInstant, transaction } from '../storage/transaction.ts';
-import type { BillPaper } from './billPaper.ts';
+import type { BillPaper } from '../billPapers/billPaper.ts';
 import { draftOfCredit } from './creditOfPaper.ts';
-import { openPaper, type OpenedPaper } from './openPaper.ts';
+import { openPaper, type OpenedPaper } from '../billPapers/openPaper.ts';
 import { draftOfPaper } from './proposals.ts';
-import { readBill } from './readBill.ts';
+import { readBill } from '../billPapers/readBill.ts';
 
 /** A file that came: from somebody who works here, or by mail. */
 export interface Given {

@@ -1,20 +1,21 @@
 import type { DataSource, EntityManager } from 'typeorm';
-import type { api } from '@obolus/contract/api';
-import { BODIES, type BodyOf, type PostedReply } from '@obolus/contract/commands';
-import type { ReplyOf } from '@obolus/contract/endpoint';
 import type { Logger } from 'pino';
-import { RefusedError, RequestError } from '../commands/failures.ts';
+import type { api } from '@obolus/contract/api';
+import { type BodyOf, KINDS } from '@obolus/contract/kinds/kinds';
+import type { PostedReply } from '@obolus/contract/commands';
+import type { ReplyOf } from '@obolus/contract/endpoint';
+import { RefusedError, RequestError } from '../asking/failures.ts';
 import { postDocument, previewDocument } from '../commands/runCommand.ts';
-import { inThousands, worded } from '../commands/wording.ts';
-import type { SignedIn } from '../http/session.ts';
-import { readBody } from '../http/validate.ts';
-import { showAmount, text, type Row } from '../queries/figures.ts';
+import { inThousands, worded } from '../asking/wording.ts';
+import type { SignedIn } from '../asking/signedIn.ts';
+import { readBody } from '../asking/validate.ts';
+import { type Row, showAmount, text } from '../queries/figures.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
 import { DRAFT_FOR, holdDraft } from '../storage/drafts.ts';
+import { readBill } from '../billPapers/readBill.ts';
 import { doubtOf } from './doubts.ts';
 import { readIncomingBill } from './incoming.ts';
 import { draftFor, withReason } from './takeIn.ts';
-import { readBill } from './readBill.ts';
 
 type Waiting = ReplyOf<typeof api.waitingBills>['rows'][number];
 
@@ -133,7 +134,7 @@ async function readCommand(
   if (!row) throw new RequestError(404, 'Not found', 'This draft is not there any more: it was posted or thrown away.');
   if (row.command === null)
     throw new RequestError(422, 'Refused', 'This is not complete yet: open it, and enter what is missing.');
-  const command = readBody(BODIES[row.kind], JSON.parse(row.command)) as BodyOf<'bill'> & BodyOf<'credit'>;
+  const command = readBody(KINDS[row.kind].body, JSON.parse(row.command)) as BodyOf<'bill'> & BodyOf<'credit'>;
   return { kind: row.kind, command };
 }
 

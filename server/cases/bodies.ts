@@ -1,5 +1,4 @@
-import type { BodyOf } from '@obolus/contract/commands';
-import type { DocumentKind } from '@obolus/contract/roles';
+import type { BodyOf, DocumentKind } from '@obolus/contract/kinds/kinds';
 import type { Dimensions } from '@obolus/core/books/journal';
 import type { LineId, LotPart } from '@obolus/core/costing/pool';
 import {

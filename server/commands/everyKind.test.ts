@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { DocumentKind } from '@obolus/contract/roles';
+import type { DocumentKind } from '@obolus/contract/kinds/kinds';
 import { proveBooks } from '../proof/proveBooks.ts';
 import { make, netOf, startTestServer, type TestServer } from '../testing/testServer.ts';
 import type { Client } from '../testing/client.ts';

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { LIST_NAMES } from '@obolus/contract/lists';
-import type { DocumentKind } from '@obolus/contract/roles';
+import type { DocumentKind } from '@obolus/contract/kinds/kinds';
 import { proveBooks } from '../proof/proveBooks.ts';
 import { make, netOf, startTestServer, type TestServer } from '../testing/testServer.ts';
 import type { Client, Reply } from '../testing/client.ts';

@@ -1,6 +1,6 @@
 import type { DataSource, EntityManager, EntitySchema } from 'typeorm';
-import type { BodyOf, PostedReply, PreviewReply } from '@obolus/contract/commands';
-import type { DocumentKind } from '@obolus/contract/roles';
+import { type BodyOf, type DocumentKind, KINDS } from '@obolus/contract/kinds/kinds';
+import type { PostedReply, PreviewReply } from '@obolus/contract/commands';
 import { expectedCost } from '@obolus/core/charges/expected';
 import { endOf } from '@obolus/core/costing/pool';
 import type { Settlement } from '@obolus/core/costing/settle';
@@ -16,21 +16,22 @@ import { readBill } from '@obolus/core/purchasing/bill/read';
 import type { Terms } from '@obolus/core/purchasing/terms';
 import { viewEntries } from '../queries/entries.ts';
 import { showExpected } from '../queries/expectedCosts.ts';
-import { learnFromDraft } from '../bills/learn.ts';
-import { isSignedOff, secondLookAt } from '../bills/signedOff.ts';
+import { learnFromDraft } from '../documents/bill/learn.ts';
+import { isSignedOff, secondLookAt } from '../documents/bill/signedOff.ts';
 import { BooksLoader, type LoadedBooks } from '../storage/loadBooks.ts';
 import { checkDraft, endDraft } from '../storage/drafts.ts';
 import { once } from '../storage/once.ts';
 import { savePosted, touchedBy } from '../storage/savePosted.ts';
 import { facts } from '../storage/tables.ts';
 import { duplicateOf, snapshot, sqlInstant, transaction } from '../storage/transaction.ts';
-import type { Following, Saving, TableRows } from '../documents/documentCommand.ts';
-import { commandOf, PREFIX } from '../documents/registry.ts';
+import type { Following, Saving } from '../documents/documentCommand.ts';
+import type { TableRows } from '../storage/documentRows.ts';
+import { commandOf } from '../documents/registry.ts';
 import { seriesOf } from '../storage/rights.ts';
-import { RefusedError } from './failures.ts';
-import { checkNamed } from './named.ts';
-import { Reader } from './read.ts';
-import { worded } from './wording.ts';
+import { RefusedError } from '../asking/failures.ts';
+import { checkNamed } from '../documents/named.ts';
+import { Reader } from '../asking/reader.ts';
+import { worded } from '../asking/wording.ts';
 
 /** Who posts, under which key, and when: the clock is the caller's. */
 export interface Posting {
@@ -289,7 +290,7 @@ async function nextNumbers(manager: EntityManager, kind: DocumentKind): Promise<
     document: string;
     number: string;
   }[];
-  return { document: BigInt(row?.document ?? 0), number: `${PREFIX[kind]}-${row?.number ?? ''}` };
+  return { document: BigInt(row?.document ?? 0), number: `${KINDS[kind].prefix}-${row?.number ?? ''}` };
 }
 
 async function viewPosted(

@@ -2,7 +2,7 @@ import type { DataSource, EntityManager } from 'typeorm';
 import type { AdviceView } from '@obolus/contract/views';
 import { quantity } from '@obolus/core/exact/amounts';
 import { matchDespatch, type Advised, type AwaitedLine } from '@obolus/core/purchasing/despatch';
-import { RequestError } from '../commands/failures.ts';
+import { RequestError } from '../asking/failures.ts';
 import { big, showQuantity, text, type Row } from '../queries/figures.ts';
 import { OPEN } from '../queries/openOfOrder.ts';
 import { groupBy } from '../storage/groupBy.ts';

@@ -2,8 +2,8 @@ import { parseDecimal } from '@obolus/core/exact/decimal';
 import { quantity, QUANTITY_PLACES, type Quantity } from '@obolus/core/exact/amounts';
 import { isDay } from '@obolus/core/exact/calendar';
 import type { AdvisedLine } from '@obolus/core/purchasing/despatch';
-import { RequestError } from '../commands/failures.ts';
-import { readFile } from '../imports/readFile.ts';
+import { RequestError } from '../asking/failures.ts';
+import { readFile } from '../papers/readFile.ts';
 import { childrenOf, readXml, textAt, ublParty, type XmlNode } from '../papers/readXml.ts';
 import { unitWord } from '../papers/units.ts';
 

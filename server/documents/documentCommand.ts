@@ -1,11 +1,11 @@
-import type { EntityManager, EntitySchema } from 'typeorm';
-import type { BodyOf } from '@obolus/contract/commands';
-import type { DocumentKind } from '@obolus/contract/roles';
+import type { EntityManager } from 'typeorm';
+import type { BodyOf, DocumentKind } from '@obolus/contract/kinds/kinds';
 import type { Books } from '@obolus/core/state/books';
 import type { CommandOf, DocumentOf } from '@obolus/core/posting/kinds';
-import type { Brought } from '../commands/named.ts';
-import type { Reader } from '../commands/read.ts';
+import type { Reader } from '../asking/reader.ts';
 import type { BooksLoader, LoadedBooks } from '../storage/loadBooks.ts';
+import type { DocumentHeader, TableRows } from '../storage/documentRows.ts';
+import type { Brought } from './named.ts';
 
 /** What a kind of document adds to the one path of a command: how its body is read, what its decision rests on, its own rows. */
 export interface DocumentCommand<Kind extends DocumentKind> {
@@ -41,25 +41,6 @@ export interface Asking {
   readonly user: string;
   readonly baseCurrency: string;
   readonly signedOff?: boolean;
-}
-
-export interface DocumentHeader {
-  readonly vendor?: string;
-  readonly customer?: string;
-  readonly warehouse?: string;
-  /** The base currency where undefined. */
-  readonly currency?: string;
-  readonly reference?: string;
-  readonly transport?: string;
-  readonly note?: string;
-  /** Terms of payment, where they are not the vendor's usual ones. */
-  readonly terms?: string;
-}
-
-/** A table and rows for it, all of the same columns. */
-export interface TableRows {
-  readonly table: EntitySchema;
-  readonly rows: readonly object[];
 }
 
 /** What rows are made with: the new document's id, and the row behind each pool. */

@@ -1,16 +1,17 @@
 import type { EntityManager } from 'typeorm';
-import type { BodyOf } from '@obolus/contract/commands';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { LineId } from '@obolus/core/costing/pool';
 import type { Bought, Estimate, Statement } from '@obolus/core/state/purchasing';
 import type { OrderLineCommand } from '@obolus/core/purchasing/order/commands';
 import { refusal } from '@obolus/core/state/refusal';
-import type { Reader } from '../commands/read.ts';
+import type { Reader } from '../asking/reader.ts';
 import type { BooksLoader } from '../storage/loadBooks.ts';
 import { citing, dimensionColumns, keyOf } from '../storage/savePosted.ts';
 import { facts } from '../storage/tables.ts';
-import { type Asking, type DocumentCommand, lineAt, type TableRows } from './documentCommand.ts';
+import type { TableRows } from '../storage/documentRows.ts';
+import { learnVendorNumber } from '../setUp/vendorNumbers.ts';
+import { type Asking, type DocumentCommand, lineAt } from './documentCommand.ts';
 import { dimensionsOf, itemsOf, vendorIn, warehouseIn, warehousesOf } from './readParts.ts';
-import { learnVendorNumber } from './vendorNumbers.ts';
 
 export const order: DocumentCommand<'order'> = {
   read: (body, reader, from) => ({

@@ -1,5 +1,5 @@
 import type { EntityManager } from 'typeorm';
-import type { BodyOf } from '@obolus/contract/commands';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import { poolId } from '@obolus/core/costing/pool';
 import { poolsReached } from '@obolus/core/purchasing/bill/decide';
 import {
@@ -16,7 +16,7 @@ import { taxesOn } from '@obolus/core/purchasing/taxCode';
 import type { ReceiptDocument } from '@obolus/core/purchasing/receipt/command';
 import type { Books } from '@obolus/core/state/books';
 import type { CommandOf } from '@obolus/core/posting/kinds';
-import type { Reader } from '../commands/read.ts';
+import type { Reader } from '../asking/reader.ts';
 import { citing, dimensionColumns, keyOf } from '../storage/savePosted.ts';
 import { facts } from '../storage/tables.ts';
 import { leaveDraft } from '../storage/drafts.ts';

@@ -1,8 +1,8 @@
 import type { Dimensions } from '@obolus/core/books/journal';
 import type { LotPart } from '@obolus/core/costing/pool';
 import type { Quantity } from '@obolus/core/exact/amounts';
-import type { Brought } from '../commands/named.ts';
-import type { Reader } from '../commands/read.ts';
+import type { Brought } from './named.ts';
+import type { Reader } from '../asking/reader.ts';
 
 /** Lots or serial numbers of a line, as the core's. */
 export function lotsOf(line: { lots?: readonly LotBody[] }, reader: Reader, at: string): LotPart[] {

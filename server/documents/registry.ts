@@ -1,4 +1,4 @@
-import type { DocumentKind } from '@obolus/contract/roles';
+import type { DocumentKind } from '@obolus/contract/kinds/kinds';
 import { allocation, chargeMove, estimateClosing } from './charges.ts';
 import type { DocumentCommand } from './documentCommand.ts';
 import { payment, prepayment } from './paying.ts';
@@ -39,40 +39,6 @@ const DOCUMENT_COMMANDS: { readonly [Kind in DocumentKind]: DocumentCommand<Kind
   open,
   lock,
   reversal,
-};
-
-/** The prefix of each kind's numbers. */
-export const PREFIX: Readonly<Record<DocumentKind, string>> = {
-  order: 'PO',
-  'order-change': 'PV',
-  'order-closing': 'PC',
-  'order-step': 'PS',
-  'order-approval': 'PA',
-  receipt: 'GR',
-  'aside-closing': 'AC',
-  'put-away': 'PT',
-  bill: 'VB',
-  return: 'RT',
-  credit: 'CM',
-  allocation: 'LC',
-  'estimate-closing': 'EC',
-  'charge-move': 'MC',
-  delivery: 'DN',
-  invoice: 'SI',
-  'customer-return': 'CR',
-  opening: 'OS',
-  assembly: 'AS',
-  transfer: 'TR',
-  arrival: 'AR',
-  count: 'CT',
-  standard: 'ST',
-  'write-down': 'WD',
-  prepayment: 'PP',
-  payment: 'PY',
-  close: 'CL',
-  open: 'OP',
-  lock: 'LK',
-  reversal: 'RV',
 };
 
 /** The command of a kind; the table ties each kind to its own body and command. */

@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from '@jest/globals';
-import { BODIES } from '@obolus/contract/commands';
 import { LineId, Quantity, type TSchema } from '@obolus/contract/figures';
 import { completed } from '@obolus/contract/leftOut';
 import { openApiDocument } from '@obolus/contract/openapi';
+import { KINDS } from '@obolus/contract/kinds/kinds';
 
 /** What docs/api.md says, held over the document of all endpoints. */
 interface Operation {
@@ -65,7 +65,7 @@ describe('every endpoint', () => {
   });
 });
 
-const documents = Object.entries(BODIES) as [string, TSchema][];
+const documents = Object.values(KINDS).map(({ name, body }): [string, TSchema] => [name, body]);
 
 describe.each(documents)('the body of %s', (kind, body) => {
   const fields = [...fieldsOf(body)];
@@ -98,7 +98,7 @@ describe('what is left out', () => {
       warehouse: '1',
       lines: [{ of: '1/1', quantity: '2', origin: '', lots: [{ lot: 'A', expires: '' }] }],
     };
-    expect(completed(BODIES.receipt, body)).toEqual({
+    expect(completed(KINDS.receipt.body, body)).toEqual({
       vendor: '',
       date: '',
       packingSlip: '',
@@ -109,9 +109,9 @@ describe('what is left out', () => {
   });
 
   it('leaves what is no such thing as it is, to be refused', () => {
-    expect(completed(BODIES.receipt, 'no')).toBe('no');
-    expect(completed(BODIES.receipt, null)).toBeNull();
-    expect(completed(BODIES.receipt, { lines: 'no', other: 1 })).toMatchObject({ lines: 'no', other: 1 });
+    expect(completed(KINDS.receipt.body, 'no')).toBe('no');
+    expect(completed(KINDS.receipt.body, null)).toBeNull();
+    expect(completed(KINDS.receipt.body, { lines: 'no', other: 1 })).toMatchObject({ lines: 'no', other: 1 });
     expect(completed(Quantity, '')).toBe('');
   });
 });

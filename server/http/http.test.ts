@@ -1,8 +1,9 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { allEndpoints } from '@obolus/contract/api';
-import { DOCUMENT_KINDS, type DocumentKind, ROLES } from '@obolus/contract/roles';
+import { DOCUMENT_KINDS, type DocumentKind, mayPost } from '@obolus/contract/kinds/kinds';
+import { ROLES } from '@obolus/contract/roles';
 import { Client } from '../testing/client.ts';
-import { make, mayPost, startTestServer, type TestServer } from '../testing/testServer.ts';
+import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
 
 let server: TestServer;
 beforeAll(async () => {

@@ -2,10 +2,10 @@ import type { Request, Response, Router } from 'express';
 import type { AnyEndpoint, BodyOfEndpoint, ParamsOf, QueryOf, ReplyOf } from '@obolus/contract/endpoint';
 import { Key } from '@obolus/contract/figures';
 import type { Role } from '@obolus/contract/roles';
-import { RequestError } from '../commands/failures.ts';
+import { RequestError } from '../asking/failures.ts';
+import type { SignedIn } from '../asking/signedIn.ts';
+import { readBody, validateReply, validateRequest } from '../asking/validate.ts';
 import type { Context } from './context.ts';
-import type { SignedIn } from './session.ts';
-import { readBody, validateReply, validateRequest } from './validate.ts';
 
 /** A request that was validated and authorised. */
 export interface Call<E> {

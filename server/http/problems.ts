@@ -2,19 +2,9 @@ import 'pino-http';
 import type { ErrorRequestHandler, RequestHandler, Response } from 'express';
 import { allEndpoints } from '@obolus/contract/api';
 import type { Problem } from '@obolus/contract/problem';
-import { FieldsRefused, RefusedError, RequestError } from '../commands/failures.ts';
-import { worded } from '../commands/wording.ts';
+import { FieldsRefused, InvalidRequest, RefusedError, RequestError } from '../asking/failures.ts';
+import { worded } from '../asking/wording.ts';
 import { errorNumber } from '../storage/transaction.ts';
-
-/** A body, query or parameter that its schema refuses. */
-export class InvalidRequest extends Error {
-  readonly errors: { at: string; says: string }[];
-
-  constructor(errors: { at: string; says: string }[]) {
-    super('invalid request');
-    this.errors = errors;
-  }
-}
 
 export const notFound: RequestHandler = (request, response) => {
   sendProblem(response, {

@@ -1,12 +1,13 @@
-import { Router, type Request } from 'express';
+import { type Request, Router } from 'express';
 import { api, posting } from '@obolus/contract/api';
-import type { BodyOf, PostedReply, PreviewReply } from '@obolus/contract/commands';
+import { type BodyOf, DOCUMENT_KINDS, type DocumentKind, KINDS, mayPost } from '@obolus/contract/kinds/kinds';
+import type { PostedReply, PreviewReply } from '@obolus/contract/commands';
 import type { Endpoint } from '@obolus/contract/endpoint';
 import type { TSchema } from '@obolus/contract/figures';
-import { MAY_IMPORT, type ImportKind } from '@obolus/contract/imports';
-import { DOCUMENT_KINDS, MAY_POST, type DocumentKind, type Role } from '@obolus/contract/roles';
+import { type ImportKind, MAY_IMPORT } from '@obolus/contract/imports';
+import type { Role } from '@obolus/contract/roles';
 import type { Me } from '@obolus/contract/views';
-import { RequestError } from '../commands/failures.ts';
+import { RequestError } from '../asking/failures.ts';
 import { listCreditable } from '../bills/creditable.ts';
 import { readIncomingBill, readIncomingPaper } from '../bills/incoming.ts';
 import { answerSignOff, askSignOff, listSignOffs } from '../bills/signOff.ts';
@@ -62,9 +63,10 @@ import { changeEntry, newEntry, viewEntry } from '../setUp/registers.ts';
 import { addPerson, listPeople, savePerson } from '../signIn/people.ts';
 import { signIn } from '../signIn/signIn.ts';
 import { dropDraft, letGoOfDraft, listDrafts, readDraft, saveDraft } from '../storage/drafts.ts';
-import { todayOf, type Context } from './context.ts';
+import type { SignedIn } from '../asking/signedIn.ts';
+import { type Context, todayOf } from './context.ts';
 import { implement } from './implement.ts';
-import { newCsrfToken, type SignedIn } from './session.ts';
+import { newCsrfToken } from './session.ts';
 
 /** Every endpoint of the contract, below /api. */
 export function apiRouter(context: Context): Router {
@@ -413,11 +415,11 @@ function mayImport(user: SignedIn, kind: ImportKind): void {
 /** A body may ask for more than its own kind: then the role must allow that too. */
 function mayPostAll<Kind extends DocumentKind>(user: SignedIn, kind: Kind, body: BodyOf<Kind>): void {
   for (const also of commandOf(kind).alsoNeeds?.(body) ?? []) {
-    if (!MAY_POST[also].includes(user.role))
+    if (!mayPost(user.role, also))
       throw new RequestError(
         403,
         'Not allowed',
-        `As ${user.role} you may not say what goods were billed at; it is for: ${MAY_POST[also].join(', ')}.`,
+        `As ${user.role} you may not say what goods were billed at; it is for: ${KINDS[also].mayPost.join(', ')}.`,
       );
   }
 }

@@ -1,24 +1,17 @@
 import { randomBytes, timingSafeEqual } from 'node:crypto';
 import type { RequestHandler } from 'express';
+import type { Pool } from 'mysql2/promise';
+import { RequestError } from '../asking/failures.ts';
+import type { Config } from '../config.ts';
+import type { SignedIn } from '../asking/signedIn.ts';
 import session from 'express-session';
 import mysqlSession from 'express-mysql-session';
-import type { Pool } from 'mysql2/promise';
-import type { Role } from '@obolus/contract/roles';
-import { RequestError } from '../commands/failures.ts';
-import type { Config } from '../config.ts';
 
 declare module 'express-session' {
   interface SessionData {
     user: SignedIn;
     csrfToken: string;
   }
-}
-
-export interface SignedIn {
-  readonly id: string;
-  readonly name: string;
-  readonly email: string;
-  readonly role: Role;
 }
 
 export type SessionStore = session.Store & { close(): Promise<void> };

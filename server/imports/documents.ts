@@ -1,5 +1,5 @@
 import type { EntityManager } from 'typeorm';
-import type { BodyOf } from '@obolus/contract/commands';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { EntryImport, ImportKind } from '@obolus/contract/imports';
 import type { EntryFields as Fields } from '@obolus/contract/registers/register';
 import type { LineId } from '@obolus/core/costing/pool';

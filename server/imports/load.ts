@@ -1,12 +1,12 @@
 import type { DataSource, EntityManager } from 'typeorm';
 import type { Logger } from 'pino';
-import type { BodyOf } from '@obolus/contract/commands';
-import { isEntryImport, type EntryImport, type ImportKind } from '@obolus/contract/imports';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
+import { type EntryImport, type ImportKind, isEntryImport } from '@obolus/contract/imports';
 import type { EntryFields } from '@obolus/contract/registers/register';
 import type { Role } from '@obolus/contract/roles';
-import { RefusedError, RequestError } from '../commands/failures.ts';
+import { RefusedError, RequestError } from '../asking/failures.ts';
 import { postDocument } from '../commands/runCommand.ts';
-import { worded } from '../commands/wording.ts';
+import { worded } from '../asking/wording.ts';
 import { entriesByKey, keyOf, saveEntry, WrongEntry } from '../setUp/entries.ts';
 import { sqlInstant, transaction } from '../storage/transaction.ts';
 import { DOCUMENT_IMPORTS, readLookups } from './documents.ts';

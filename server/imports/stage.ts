@@ -1,19 +1,19 @@
 import { createHash } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
-import type { BodyOf } from '@obolus/contract/commands';
-import { isEntryImport, type EntryImport, type ImportKind } from '@obolus/contract/imports';
-import { type EntryFields } from '@obolus/contract/registers/register';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
+import { type EntryImport, type ImportKind, isEntryImport } from '@obolus/contract/imports';
+import type { EntryFields } from '@obolus/contract/registers/register';
 import { REGISTERS } from '@obolus/contract/registers/registers';
 import type { Role } from '@obolus/contract/roles';
 import type { ImportView } from '@obolus/contract/views';
-import { RequestError } from '../commands/failures.ts';
+import { RequestError } from '../asking/failures.ts';
 import { previewDocument } from '../commands/runCommand.ts';
 import type { FieldProblem } from '../setUp/check.ts';
 import { checkChange, entriesByKey, keyOf, readKnown } from '../setUp/entries.ts';
 import { groupBy } from '../storage/groupBy.ts';
 import { transaction } from '../storage/transaction.ts';
-import { checkRequired, DOCUMENT_IMPORTS, readLookups, type DocumentImport } from './documents.ts';
-import { readFile } from './readFile.ts';
+import { readFile } from '../papers/readFile.ts';
+import { checkRequired, DOCUMENT_IMPORTS, type DocumentImport, readLookups } from './documents.ts';
 
 interface StagedRow {
   readonly fields: EntryFields;

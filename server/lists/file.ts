@@ -2,7 +2,7 @@ import ExcelJS from 'exceljs';
 import { stringify } from 'csv-stringify/sync';
 import type { EntityManager } from 'typeorm';
 import { LISTS, type ListColumn, type ListName, type ListRow } from '@obolus/contract/lists';
-import { RequestError } from '../commands/failures.ts';
+import { RequestError } from '../asking/failures.ts';
 import { readAll, type Asked } from './read.ts';
 import type { Around } from './source.ts';
 

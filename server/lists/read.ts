@@ -11,7 +11,7 @@ import {
 } from '@obolus/contract/lists';
 import { addDays, isDay, type Day } from '@obolus/core/exact/calendar';
 import { parseDecimal } from '@obolus/core/exact/decimal';
-import { RequestError } from '../commands/failures.ts';
+import { RequestError } from '../asking/failures.ts';
 import { text, type Row } from '../queries/figures.ts';
 import type { Around, ColumnSource, ListSource } from './source.ts';
 import { SOURCES } from './sources.ts';

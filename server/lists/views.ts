@@ -1,7 +1,7 @@
 import type { DataSource } from 'typeorm';
 import type { ListName, ListState } from '@obolus/contract/lists';
 import type { SavedView } from '@obolus/contract/views';
-import { RequestError } from '../commands/failures.ts';
+import { RequestError } from '../asking/failures.ts';
 
 const MOST_VIEWS = 50;
 

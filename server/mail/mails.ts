@@ -3,7 +3,7 @@ import type { DataSource, EntityManager } from 'typeorm';
 import { createTransport } from 'nodemailer';
 import type { api } from '@obolus/contract/api';
 import type { ReplyOf } from '@obolus/contract/endpoint';
-import { RequestError } from '../commands/failures.ts';
+import { RequestError } from '../asking/failures.ts';
 import { sqlInstant } from '../storage/transaction.ts';
 import { text, type Row } from '../queries/figures.ts';
 

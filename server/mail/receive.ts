@@ -4,7 +4,7 @@ import { SMTPServer, type SMTPServerDataStream, type SMTPServerSession } from 's
 import type { DataSource } from 'typeorm';
 import type { Logger } from 'pino';
 import { takeBillIn } from '../bills/takeIn.ts';
-import { RequestError } from '../commands/failures.ts';
+import { RequestError } from '../asking/failures.ts';
 import { sqlInstant } from '../storage/transaction.ts';
 import { keepMail } from './mails.ts';
 

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
-import { RequestError } from '../commands/failures.ts';
+import { RequestError } from '../asking/failures.ts';
 
 /** What a paper is by its first bytes; what it calls itself does not count. */
 const KINDS: readonly { readonly type: string; readonly is: (content: Buffer) => boolean }[] = [

@@ -1,5 +1,5 @@
 import type { EntityManager } from 'typeorm';
-import { RequestError } from '../commands/failures.ts';
+import { RequestError } from '../asking/failures.ts';
 import { viewOrder } from '../queries/orders.ts';
 import {
   amountOfLine,

@@ -1,9 +1,8 @@
 import type { EntityManager } from 'typeorm';
 import type { BillableView } from '@obolus/contract/views';
-import { BILLABLE_AHEAD } from '../bills/openLines.ts';
 import { stands } from '../storage/load/rows.ts';
-import { askedIn, ITEM_COLUMNS, itemOf, showDiscount, showPrice, showQuantity, text, type Row } from './figures.ts';
-import { BILLED, RECEIVED } from './openOfOrder.ts';
+import { BILLABLE_AHEAD, BILLED, RECEIVED } from './openOfOrder.ts';
+import { askedIn, ITEM_COLUMNS, itemOf, type Row, showDiscount, showPrice, showQuantity, text } from './figures.ts';
 
 const MOST = 2000;
 

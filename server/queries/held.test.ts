@@ -1,7 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { BodyOf } from '@obolus/contract/commands';
-import type { DocumentKind } from '@obolus/contract/roles';
+import type { BodyOf, DocumentKind } from '@obolus/contract/kinds/kinds';
 import type { HeldStock } from '@obolus/contract/views';
 import { postDocument } from '../commands/runCommand.ts';
 import { make, startTestServer, type TestServer } from '../testing/testServer.ts';

@@ -1,15 +1,15 @@
 import type { EntityManager } from 'typeorm';
 import type { api } from '@obolus/contract/api';
 import type { ReplyOf } from '@obolus/contract/endpoint';
-import type { DocumentKind } from '@obolus/contract/roles';
-import { ledgerValue, poolAsKnown, valueAsKnown, type AsKnown } from '@obolus/core/costing/known';
+import type { DocumentKind } from '@obolus/contract/kinds/kinds';
+import { type AsKnown, ledgerValue, poolAsKnown, valueAsKnown } from '@obolus/core/costing/known';
 import { documentOf, type PoolState } from '@obolus/core/costing/pool';
 import { formatQuantity } from '@obolus/core/exact/amounts';
-import { RequestError } from '../commands/failures.ts';
+import { RequestError } from '../asking/failures.ts';
 import { lastEnteredBy, readEnteredChanges, readEnteredMovements } from '../storage/load/known.ts';
 import { readEnd, readItems } from '../storage/load/pools.ts';
 import { distinct, type Reading } from '../storage/load/rows.ts';
-import { big, showAmount, showUnitCost, text, type Row } from './figures.ts';
+import { big, type Row, showAmount, showUnitCost, text } from './figures.ts';
 
 interface Asked {
   readonly on?: string | undefined;

@@ -1,12 +1,12 @@
 import type { DataSource, EntityManager } from 'typeorm';
 import type { api } from '@obolus/contract/api';
 import type { ReplyOf } from '@obolus/contract/endpoint';
-import type { DocumentKind } from '@obolus/contract/roles';
+import type { DocumentKind } from '@obolus/contract/kinds/kinds';
 import { ACCOUNTS } from '@obolus/core/books/accounts';
 import { groupBy } from '../storage/groupBy.ts';
 import { snapshot } from '../storage/transaction.ts';
 import { JOURNAL_COLUMNS, journalLines } from './documents.ts';
-import { big, showAmount, text, type Row } from './figures.ts';
+import { big, type Row, showAmount, text } from './figures.ts';
 
 const PAGE = 60;
 

@@ -19,3 +19,11 @@ export const BILLED_OF_ORDER = `((SELECT COALESCE(SUM(b.quantity), 0) FROM recei
 export const BILLED = `((SELECT COALESCE(SUM(b.quantity), 0) FROM bill_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND ${stands('b.document_id')})
   + (SELECT COALESCE(SUM(a.quantity), 0) FROM receipt_ahead a WHERE a.document_id = l.document_id AND a.line_no = l.line_no)
   + (SELECT COALESCE(SUM(b.unbilled), 0) FROM return_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND ${stands('b.document_id')}))`;
+
+/** What is billed ahead of the goods and has not come of order line l. */
+const AHEAD = `((SELECT COALESCE(SUM(b.quantity), 0) FROM bill_line b WHERE b.done = 0 AND b.order_id = l.document_id AND b.order_line_no = l.line_no AND ${stands('b.document_id')})
+  - (SELECT COALESCE(SUM(a.quantity), 0) FROM receipt_ahead a JOIN bill_line b ON b.document_id = a.ahead_id AND b.line_no = a.ahead_line_no
+     WHERE b.order_id = l.document_id AND b.order_line_no = l.line_no AND ${stands('a.document_id')}))`;
+
+/** What of order line l may be billed before it comes, or as a service without a receipt. */
+export const BILLABLE_AHEAD = `(${OPEN} - ${AHEAD})`;

@@ -1,9 +1,10 @@
 import type { EntityManager } from 'typeorm';
 import type { api } from '@obolus/contract/api';
 import type { ReplyOf } from '@obolus/contract/endpoint';
-import { MAY_POST, MAY_SECOND } from '@obolus/contract/roles';
+import { MAY_SECOND } from '@obolus/contract/roles';
 import { approvalOf, barredBy } from '@obolus/core/purchasing/order/standing';
-import type { SignedIn } from '../http/session.ts';
+import { KINDS } from '@obolus/contract/kinds/kinds';
+import type { SignedIn } from '../asking/signedIn.ts';
 import { readOrders } from '../storage/load/orders.ts';
 import { CHARGE_VENDOR, stands } from '../storage/load/rows.ts';
 import {
@@ -18,7 +19,6 @@ import {
   showQuantity,
   text,
 } from './figures.ts';
-
 import { BILLED, OPEN, RECEIVED } from './openOfOrder.ts';
 
 const INVOICED = `(SELECT COALESCE(SUM(t.quantity), 0) FROM taking t WHERE t.source_id = l.document_id AND t.source_line_no = l.line_no AND t.kind IN ('invoiced', 'given-back') AND ${stands('t.document_id')})`;
@@ -210,7 +210,7 @@ export async function countWaiting(
   const [row] = (await manager.query(
     `SELECT
        (SELECT COUNT(DISTINCT l.document_id) FROM ordered_line l WHERE ${OPEN} > 0 AND ${stands('l.document_id')}) AS receiving,
-       ${MAY_SECOND.includes(role) ? `${MAY_POST.bill.includes(role) ? BILLS : '0'} + ${SECOND_LOOKS}` : UNBILLED} AS bills,
+       ${MAY_SECOND.includes(role) ? `${KINDS.bill.mayPost.includes(role) ? BILLS : '0'} + ${SECOND_LOOKS}` : UNBILLED} AS bills,
        (SELECT COUNT(*) FROM bill_charge l WHERE l.is_cost = 1 AND ${ALLOCATED} <> l.base_amount AND ${stands('l.document_id')}) AS charges,
        (SELECT COUNT(DISTINCT l.document_id) FROM delivery_line l WHERE ${INVOICED} < l.quantity AND ${stands('l.document_id')}) AS deliveries,
        (SELECT COUNT(*) FROM draft WHERE user_id = ?) AS drafts`,

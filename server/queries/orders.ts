@@ -2,7 +2,7 @@ import type { EntityManager } from 'typeorm';
 import type { OrderView } from '@obolus/contract/views';
 import type { Order } from '@obolus/core/state/purchasing';
 import { approvalOf, isHeld, limitOf, sentVersion } from '@obolus/core/purchasing/order/standing';
-import { RequestError } from '../commands/failures.ts';
+import { RequestError } from '../asking/failures.ts';
 import { groupBy } from '../storage/groupBy.ts';
 import { readOrders, type ReadOrders } from '../storage/load/orders.ts';
 import { stands, WHY_CLOSED } from '../storage/load/rows.ts';

@@ -1,11 +1,11 @@
 import type { EntityManager } from 'typeorm';
 import type { api } from '@obolus/contract/api';
 import type { ReplyOf } from '@obolus/contract/endpoint';
-import type { DocumentKind } from '@obolus/contract/roles';
+import type { DocumentKind } from '@obolus/contract/kinds/kinds';
 import type { StockRow } from '@obolus/contract/views';
 import { formatQuantity, quantity } from '@obolus/core/exact/amounts';
-import { RequestError } from '../commands/failures.ts';
-import { big, ITEM_COLUMNS, itemOf, showAmount, showQuantity, showUnitCost, text, type Row } from './figures.ts';
+import { RequestError } from '../asking/failures.ts';
+import { big, ITEM_COLUMNS, itemOf, type Row, showAmount, showQuantity, showUnitCost, text } from './figures.ts';
 
 const POOLS = `SELECT ${ITEM_COLUMNS}, w.id AS warehouse_id, w.code, w.name AS warehouse, p.id AS pool_id, p.quantity, p.value, p.last_day
   FROM pool p JOIN item i ON i.id = p.item_id JOIN warehouse w ON w.id = p.warehouse_id`;

@@ -1,5 +1,5 @@
 import type { EntityManager } from 'typeorm';
-import type { DocumentKind } from '@obolus/contract/roles';
+import type { DocumentKind } from '@obolus/contract/kinds/kinds';
 import type { TrailPart } from '@obolus/contract/views';
 import { documentAmount, rate, toBase } from '@obolus/core/exact/amounts';
 import { groupBy } from '../storage/groupBy.ts';

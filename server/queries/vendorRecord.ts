@@ -1,6 +1,6 @@
 import type { EntityManager } from 'typeorm';
 import type { VendorRecord } from '@obolus/contract/views';
-import { RequestError } from '../commands/failures.ts';
+import { RequestError } from '../asking/failures.ts';
 import { stands } from '../storage/load/rows.ts';
 import { text, type Row } from './figures.ts';
 import { CLOSED } from './openOfOrder.ts';

@@ -1,5 +1,5 @@
 import type { DataSource, EntityManager } from 'typeorm';
-import { RequestError } from '../commands/failures.ts';
+import { RequestError } from '../asking/failures.ts';
 import { sqlInstant, transaction } from '../storage/transaction.ts';
 import { keepChanges } from './history.ts';
 

@@ -2,7 +2,7 @@ import type { EntityManager } from 'typeorm';
 import { type EntryFields, type RegisterName } from '@obolus/contract/registers/register';
 import { REGISTERS } from '@obolus/contract/registers/registers';
 import type { Role } from '@obolus/contract/roles';
-import { FieldsRefused, RequestError } from '../commands/failures.ts';
+import { FieldsRefused, RequestError } from '../asking/failures.ts';
 import { duplicateOf } from '../storage/transaction.ts';
 import { checkEntry, tidy, type FieldProblem } from './check.ts';
 import { keepChanges } from './history.ts';

@@ -1,13 +1,13 @@
 import type { DataSource } from 'typeorm';
-import { type EntryFields, type RegisterName } from '@obolus/contract/registers/register';
+import type { EntryFields, RegisterName } from '@obolus/contract/registers/register';
 import { REGISTERS } from '@obolus/contract/registers/registers';
 import type { RegisterEntry } from '@obolus/contract/views';
-import { RequestError } from '../commands/failures.ts';
-import type { SignedIn } from '../http/session.ts';
+import { RequestError } from '../asking/failures.ts';
+import type { SignedIn } from '../asking/signedIn.ts';
 import { once } from '../storage/once.ts';
 import { sqlInstant, transaction } from '../storage/transaction.ts';
 import { proposedAccount } from './bankAccounts.ts';
-import { isUsed, readEntries, saveEntry, WrongEntry, type Saver } from './entries.ts';
+import { isUsed, readEntries, saveEntry, type Saver, WrongEntry } from './entries.ts';
 import { readChanges } from './history.ts';
 
 /** An entry with everything that was ever changed of it. */

@@ -2,7 +2,7 @@ import { partsOf, type RegisterName, writeParts } from '@obolus/contract/registe
 import { formatDecimal } from '@obolus/core/exact/decimal';
 import { FRACTION_PLACES, PRICE_PLACES, QUANTITY_PLACES, RATE_PLACES } from '@obolus/core/exact/amounts';
 import { KEPT_BY } from '@obolus/core/state/stock';
-import { learnVendorNumber } from '../documents/vendorNumbers.ts';
+import { learnVendorNumber } from './vendorNumbers.ts';
 import { FIRST_DAY } from '../storage/load/movements.ts';
 import { ACCOUNT_IN_USE, proposeBankAccount } from './bankAccounts.ts';
 import { day, either, entryOf, figure, type Kept, linesOf, partsIn, said, scaled, words } from './kept.ts';

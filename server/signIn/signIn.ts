@@ -1,7 +1,7 @@
 import { verify } from '@node-rs/argon2';
 import type { DataSource } from 'typeorm';
-import { RequestError } from '../commands/failures.ts';
-import type { SignedIn } from '../http/session.ts';
+import { RequestError } from '../asking/failures.ts';
+import type { SignedIn } from '../asking/signedIn.ts';
 
 const MOST_FAILURES = 8;
 const MOST_FROM_ADDRESS = 40;

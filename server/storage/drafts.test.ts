@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { SignedIn } from '../http/session.ts';
+import type { SignedIn } from '../asking/signedIn.ts';
 import { startTestServer, type TestServer } from '../testing/testServer.ts';
 import {
   checkDraft,

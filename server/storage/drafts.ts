@@ -1,8 +1,8 @@
 import type { DataSource, EntityManager } from 'typeorm';
-import { DOCUMENT_KINDS, MAY_POST, type DocumentKind } from '@obolus/contract/roles';
+import { DOCUMENT_KINDS, type DocumentKind, KINDS } from '@obolus/contract/kinds/kinds';
 import type { DraftView } from '@obolus/contract/views';
-import { RequestError } from '../commands/failures.ts';
-import type { SignedIn } from '../http/session.ts';
+import { RequestError } from '../asking/failures.ts';
+import type { SignedIn } from '../asking/signedIn.ts';
 
 const MOST_DRAFTS = 200;
 /** Whoever works on a draft that waits for anybody holds it for so long; every change begins it anew. */
@@ -32,7 +32,7 @@ const MINE = '((d.user_id = ? AND d.shared = 0) OR (d.shared = 1 AND d.kind IN (
 const FREE = `(d.user_id IS NULL OR d.user_id = ? OR (d.shared = 1 AND (d.held_until IS NULL OR d.held_until <= UTC_TIMESTAMP(6))))`;
 const mine = ({ id, role }: SignedIn): unknown[] => [
   id,
-  ['', ...DOCUMENT_KINDS.filter((kind) => MAY_POST[kind].includes(role))],
+  ['', ...DOCUMENT_KINDS.filter((kind) => KINDS[kind].mayPost.includes(role))],
 ];
 
 /** The drafts, called d, that somebody may look at. */

@@ -21,6 +21,7 @@ import { addDays, isDay } from '@obolus/core/exact/calendar';
 import { billNumberKey, billNumberShape } from '@obolus/core/purchasing/billNumber';
 import type { Terms } from '@obolus/core/purchasing/terms';
 import type { Tariff } from '@obolus/core/tariff/schedule';
+import type { Names } from '../asking/failures.ts';
 import { readTaxLevels } from './load/taxCodes.ts';
 import { readAsides } from './load/asides.ts';
 import { readFacts } from './load/facts.ts';
@@ -58,7 +59,7 @@ import {
 
 /** Books as far as a command needs them, and what the refusals need to speak of them in the user's words. */
 export interface LoadedBooks extends Books {
-  readonly names: { readonly items: ReadonlyMap<string, string>; readonly warehouses: ReadonlyMap<string, string> };
+  readonly names: Names;
   /** The rows behind the pools, by the core's id. */
   readonly poolRows: ReadonlyMap<PoolId, string>;
   /** How many movements came since the last state that was kept on the way. */

@@ -1,5 +1,5 @@
 import type { EntityManager } from 'typeorm';
-import { RequestError } from '../commands/failures.ts';
+import { RequestError } from '../asking/failures.ts';
 import { hashOfBody } from './bodyHash.ts';
 import { duplicateOf } from './transaction.ts';
 

@@ -1,5 +1,5 @@
-import { DOCUMENT_KINDS, type DocumentKind } from '@obolus/contract/roles';
 import type { DataSource, EntitySchema } from 'typeorm';
+import { DOCUMENT_KINDS, type DocumentKind } from '@obolus/contract/kinds/kinds';
 import { chain, facts, setUp, setUpParts, state } from './tables.ts';
 
 const named = (tables: Record<string, EntitySchema>) => Object.values(tables).map((table) => table.options.name);

@@ -8,7 +8,7 @@ import { rateOn } from '@obolus/core/state/checks';
 import type { Posted } from '@obolus/core/state/decision';
 import type { NewMovement } from '@obolus/core/costing/effects';
 import { dueDay, type Terms } from '@obolus/core/purchasing/terms';
-import type { DocumentHeader, TableRows } from '../documents/documentCommand.ts';
+import type { DocumentHeader, TableRows } from './documentRows.ts';
 import { insertRows } from './insertRows.ts';
 import type { LoadedBooks } from './loadBooks.ts';
 import { savePools } from './savePools.ts';

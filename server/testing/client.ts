@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { DocumentKind } from '@obolus/contract/roles';
+import type { DocumentKind } from '@obolus/contract/kinds/kinds';
 
 export interface Reply {
   readonly status: number;

@@ -1,10 +1,10 @@
 import { randomBytes } from 'node:crypto';
 import { createConnection } from 'mysql2/promise';
 import type { DataSource } from 'typeorm';
-import type { BodyOf } from '@obolus/contract/commands';
-import { MAY_POST, ROLES, type DocumentKind, type Role } from '@obolus/contract/roles';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
+import { type Role, ROLES } from '@obolus/contract/roles';
 import type { Config, DatabaseConfig } from '../config.ts';
-import { serve, type Running } from '../serve.ts';
+import { type Running, serve } from '../serve.ts';
 import { setUpCompany } from '../setUp/company.ts';
 import { Client } from './client.ts';
 
@@ -192,8 +192,6 @@ export const make = {
     ...rest,
   }),
 };
-
-export const mayPost = (role: Role, kind: DocumentKind): boolean => MAY_POST[kind].includes(role);
 
 /** What entries come to by account, in cents: the base currency of the tests has two decimals. */
 export const netOf = (entries: unknown): Record<string, bigint> => {

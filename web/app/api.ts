@@ -1,10 +1,10 @@
-import { createApi, type BaseQueryFn } from '@reduxjs/toolkit/query/react';
+import { type BaseQueryFn, createApi } from '@reduxjs/toolkit/query/react';
 import { api as contract, posting } from '@obolus/contract/api';
-import type { BodyOf, PostedReply, PreviewReply } from '@obolus/contract/commands';
+import type { BodyOf, DocumentKind } from '@obolus/contract/kinds/kinds';
+import type { PostedReply, PreviewReply } from '@obolus/contract/commands';
 import type { AnyEndpoint, BodyOfEndpoint, ParamsOf, QueryOf, ReplyOf } from '@obolus/contract/endpoint';
 import type { Problem } from '@obolus/contract/problem';
 import type { Condition, ListName, ListPage } from '@obolus/contract/lists';
-import type { DocumentKind } from '@obolus/contract/roles';
 
 interface Call {
   readonly endpoint: AnyEndpoint;

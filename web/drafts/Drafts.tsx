@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import type { DraftView } from '@obolus/contract/views';
-import type { DocumentKind } from '@obolus/contract/roles';
+import type { DocumentKind } from '@obolus/contract/kinds/kinds';
 import { server } from '../app/api.ts';
 
 /** What of a draft's body says where it is entered. */

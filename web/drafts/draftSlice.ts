@@ -1,5 +1,5 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import type { DocumentKind } from '@obolus/contract/roles';
+import type { DocumentKind } from '@obolus/contract/kinds/kinds';
 
 /** What is typed and not posted. The server keeps a copy; `version` is the copy's, 0 while there is none. */
 export interface Draft {

@@ -1,8 +1,8 @@
 import { useEffect, useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
-import type { BodyOf, PostedReply, PreviewReply, RefusalView } from '@obolus/contract/commands';
-import type { DocumentKind } from '@obolus/contract/roles';
+import type { BodyOf, DocumentKind } from '@obolus/contract/kinds/kinds';
+import type { PostedReply, PreviewReply, RefusalView } from '@obolus/contract/commands';
 import { problemOf, server } from '../app/api.ts';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
 import { useSettled } from '../parts/useSettled.ts';

@@ -1,6 +1,6 @@
 import { createContext, use } from 'react';
 import type { Me } from '@obolus/contract/views';
-import { MAY_POST, type DocumentKind } from '@obolus/contract/roles';
+import { type DocumentKind, mayPost } from '@obolus/contract/kinds/kinds';
 
 export const MeContext = createContext<Me | undefined>(undefined);
 
@@ -11,4 +11,4 @@ export function useMe(): Me {
 }
 
 /** Whether the user's role may post such a document. The server checks again. */
-export const useMayPost = (kind: DocumentKind): boolean => MAY_POST[kind].includes(useMe().user.role);
+export const useMayPost = (kind: DocumentKind): boolean => mayPost(useMe().user.role, kind);

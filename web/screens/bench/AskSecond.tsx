@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import type { BodyOf, PreviewReply } from '@obolus/contract/commands';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
+import type { PreviewReply } from '@obolus/contract/commands';
 import { saidAgainst, server } from '../../app/api.ts';
 import { AskReason } from '../../parts/AskReason.tsx';
 

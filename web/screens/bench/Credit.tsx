@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import type { BodyOf } from '@obolus/contract/commands';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { CreditableView, WaitingBill } from '@obolus/contract/views';
 import { server } from '../../app/api.ts';
-import { useDraft, wrongAt, type Entering } from '../../drafts/useDraft.ts';
+import { type Entering, useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../frame/me.ts';
 import { Cell, Choice, Field, FigureCell } from '../../parts/Cells.tsx';
@@ -13,9 +13,9 @@ import { gridKeys } from '../../parts/gridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
 import { CurrencyField, DateField } from '../../parts/HeaderFields.tsx';
 import { Problem } from '../../parts/Problem.tsx';
+import { Signal } from '../../parts/Signal.tsx';
 import { BesideButton, PaperBeside, useBeside } from './PaperBeside.tsx';
 import { PlanBill } from './PlanBill.tsx';
-import { Signal } from '../../parts/Signal.tsx';
 import { UnderDoubleRule } from './TotalOfBill.tsx';
 
 type To = NonNullable<BodyOf<'credit'>['lines'][number]['to']>;

@@ -1,4 +1,4 @@
-import type { BodyOf } from '@obolus/contract/commands';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { BillableView, IncomingBill } from '@obolus/contract/views';
 import {
   amountOfLine,
@@ -10,7 +10,7 @@ import {
   priceOfBoth,
   sumOfQuantities,
 } from '../../parts/exact.ts';
-import { furtherToSend, type FurtherLine } from './further.ts';
+import { type FurtherLine, furtherToSend } from './further.ts';
 
 type Bill = BodyOf<'bill'>;
 export type Decision = Bill['lines'][number]['difference'];

@@ -1,4 +1,4 @@
-import type { BodyOf } from '@obolus/contract/commands';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
 
 type Bill = BodyOf<'bill'>;
 

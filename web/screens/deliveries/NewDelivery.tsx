@@ -1,6 +1,6 @@
 import { Fragment } from 'react';
 import { useParams } from 'react-router';
-import type { BodyOf } from '@obolus/contract/commands';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import { server } from '../../app/api.ts';
 import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';

@@ -1,5 +1,5 @@
 import { useParams } from 'react-router';
-import type { BodyOf } from '@obolus/contract/commands';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { DeliveredLine } from '@obolus/contract/views';
 import { server } from '../../app/api.ts';
 import { useDraft, wrongAt } from '../../drafts/useDraft.ts';

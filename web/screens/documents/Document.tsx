@@ -1,7 +1,8 @@
 import { Fragment, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
-import type { DocumentKind, Role } from '@obolus/contract/roles';
+import { type DocumentKind, KINDS } from '@obolus/contract/kinds/kinds';
+import type { Role } from '@obolus/contract/roles';
 import type { DocumentView } from '@obolus/contract/views';
 import { saidAgainst, server } from '../../app/api.ts';
 import { JournalSides } from '../../frame/Footing.tsx';
@@ -11,23 +12,9 @@ import { AskReason } from '../../parts/AskReason.tsx';
 import { compareFigures } from '../../parts/exact.ts';
 import { showDay, showFigure, showPrice } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';
-import { KIND } from '../../parts/kinds.ts';
 import { PaperLink } from '../../parts/PaperLink.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { OrderActions, OrderHistory, OrderLines, standingOf } from '../orders/OrderPage.tsx';
-
-/** What the amounts of the lines are; goods that moved unless it says otherwise. */
-const AMOUNT: Readonly<Partial<Record<DocumentKind, string>>> = {
-  order: 'Ordered',
-  receipt: 'Received',
-  bill: 'Billed',
-  credit: 'Credited',
-  allocation: 'Shared out',
-  delivery: 'Cost as now known',
-  invoice: 'Invoiced',
-  prepayment: 'Paid',
-  payment: 'Paid',
-};
 
 /** A posted document: its trail, its lines, and the journal that it made. */
 export function Document() {
@@ -48,11 +35,11 @@ export function Document() {
     <div className="screen">
       <div>
         <Head
-          title={data.party || KIND[data.kind]}
+          title={data.party || KINDS[data.kind].title}
           more={data.number}
           about={
             <>
-              {KIND[data.kind]} of {showDay(data.date)}
+              {KINDS[data.kind].title} of {showDay(data.date)}
               {data.vendor && (
                 <>
                   {' · '}
@@ -134,7 +121,7 @@ function Lines({ data }: { data: DocumentView }) {
           {hasQuantity && <th>Unit</th>}
           {hasPrice && <th className="num">Price</th>}
           <th className="num">
-            {AMOUNT[data.kind] ?? 'Value'}
+            {KINDS[data.kind].amounts ?? 'Value'}
             {currencies.size === 1 ? `, ${[...currencies][0]}` : ''}
           </th>
           <th>Note</th>

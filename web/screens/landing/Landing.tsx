@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { useParams } from 'react-router';
-import type { BodyOf } from '@obolus/contract/commands';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { OpenCharge, ReceivedLine } from '@obolus/contract/views';
 import { server } from '../../app/api.ts';
-import { useDraft, type Entering } from '../../drafts/useDraft.ts';
+import { type Entering, useDraft } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../frame/me.ts';
 import { sumOf } from '../../parts/exact.ts';

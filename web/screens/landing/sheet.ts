@@ -1,4 +1,4 @@
-import { BASES } from '@obolus/contract/commands';
+import { BASES } from '@obolus/contract/kinds/allocation';
 
 /** The bases that the sheet can show side by side by itself; duty needs the tariff schedule. */
 export type Basis = Exclude<(typeof BASES)[number], 'duty'>;

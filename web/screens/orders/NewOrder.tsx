@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { useParams } from 'react-router';
-import { INCOTERMS, type BodyOf } from '@obolus/contract/commands';
+import { INCOTERMS } from '@obolus/contract/kinds/order';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import { REGISTERS } from '@obolus/contract/registers/registers';
 import { server } from '../../app/api.ts';
 import { useDraft, wrongAt } from '../../drafts/useDraft.ts';

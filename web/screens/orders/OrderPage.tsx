@@ -1,7 +1,7 @@
 import { Fragment, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
-import type { BodyOf } from '@obolus/contract/commands';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { OrderView } from '@obolus/contract/views';
 import { saidAgainst, server } from '../../app/api.ts';
 import { useAppDispatch } from '../../app/store.ts';

@@ -1,4 +1,4 @@
-import type { BodyOf } from '@obolus/contract/commands';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { OrderView } from '@obolus/contract/views';
 
 export type OrderLine = BodyOf<'order-change'>['lines'][number];

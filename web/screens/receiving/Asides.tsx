@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
-import { OUTCOMES, type BodyOf } from '@obolus/contract/commands';
+import { OUTCOMES } from '@obolus/contract/kinds/asideClosing';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { AsideView } from '@obolus/contract/views';
 import { saidAgainst, server } from '../../app/api.ts';
 import { useMayPost, useMe } from '../../frame/me.ts';

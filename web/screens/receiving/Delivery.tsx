@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { BodyOf } from '@obolus/contract/commands';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { AdviceView, OpenOrderLine } from '@obolus/contract/views';
 import { readScan } from '@obolus/core/scanning/gs1';
 import { server } from '../../app/api.ts';
@@ -11,7 +11,7 @@ import { count as counting, showDay } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { AnotherBill, DateField, WarehouseField } from '../../parts/HeaderFields.tsx';
 import { AsideRows } from './AsideRows.tsx';
-import { count, fromAdvice, NOTHING_COUNTED, toSend, type AsideRow, type Counted } from './counting.ts';
+import { type AsideRow, count, type Counted, fromAdvice, NOTHING_COUNTED, toSend } from './counting.ts';
 import { ReceivingGrid } from './ReceivingGrid.tsx';
 import { ScanField } from './ScanField.tsx';
 import { ScannerStandIn } from './ScannerStandIn.tsx';

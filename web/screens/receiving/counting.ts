@@ -1,8 +1,8 @@
 import type { AdviceView, OpenOrderLine } from '@obolus/contract/views';
-import type { BodyOf } from '@obolus/contract/commands';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import { asGtin, type Scanned } from '@obolus/core/scanning/gs1';
 import { amountInStock, compareFigures, difference, sumOfQuantities } from '../../parts/exact.ts';
-import { lotsToSend, type LotPart } from '../../parts/lots.ts';
+import { type LotPart, lotsToSend } from '../../parts/lots.ts';
 
 /** What is seldom said of a line that came. */
 export interface FurtherOfLine {

@@ -1,9 +1,9 @@
 import { Link, useParams } from 'react-router';
+import { KINDS } from '@obolus/contract/kinds/kinds';
 import { server } from '../../app/api.ts';
 import { useMe } from '../../frame/me.ts';
 import { showDay, showFigure } from '../../parts/figures.ts';
 import { Problem } from '../../parts/Problem.tsx';
-import { KIND } from '../../parts/kinds.ts';
 import { methodOf } from '../../parts/methods.ts';
 
 /** The card of an item in a warehouse: what came in and went out, and late costs on the day they were posted. */
@@ -70,7 +70,7 @@ export function StockCard() {
                     className={movement.direction === 'cost' ? 'act' : ''}
                     to={`/documents/${movement.document.id}`}
                   >
-                    {KIND[movement.document.kind]} {movement.document.number}
+                    {KINDS[movement.document.kind].title} {movement.document.number}
                   </Link>{' '}
                   <span className="dim">{movement.what}</span>
                 </td>

@@ -1,7 +1,7 @@
 import { parse } from 'csv-parse/sync';
 import ExcelJS from 'exceljs';
 import type { EntryFields } from '@obolus/contract/registers/register';
-import { RequestError } from '../commands/failures.ts';
+import { RequestError } from '../asking/failures.ts';
 
 const MOST_ROWS = 20_000;
 /** A spreadsheet is packed: what it unpacks to is held down too. */

@@ -1,6 +1,6 @@
 import type { EntityManager } from 'typeorm';
 import type { PreviewReply } from '@obolus/contract/commands';
-import { hashOfBody } from '../storage/bodyHash.ts';
+import { hashOfBody } from '../../storage/bodyHash.ts';
 
 /** Whether somebody other than whoever posts it looked at exactly this body of a draft and agreed. */
 export async function isSignedOff(manager: EntityManager, draft: string, body: unknown, by: string): Promise<boolean> {

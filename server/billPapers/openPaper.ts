@@ -1,4 +1,4 @@
-import { RequestError } from '../commands/failures.ts';
+import { RequestError } from '../asking/failures.ts';
 import { mediaTypeOf } from '../papers/kept.ts';
 import { attachmentsOfPdf } from '../papers/pdfAttachments.ts';
 import { splitStack } from './readCsv.ts';

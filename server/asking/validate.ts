@@ -2,7 +2,7 @@ import { Ajv, type ValidateFunction } from 'ajv';
 import type { TSchema } from '@obolus/contract/figures';
 import { completed, LEFT_OUT } from '@obolus/contract/leftOut';
 import { isDay } from '@obolus/core/exact/calendar';
-import { InvalidRequest } from './problems.ts';
+import { InvalidRequest } from './failures.ts';
 
 const ajv = new Ajv({ allErrors: true, coerceTypes: false, strict: true, strictTypes: false });
 ajv.addVocabulary([LEFT_OUT]);

@@ -1,12 +1,17 @@
 import type { Refusal } from '@obolus/core/state/refusal';
-import type { LoadedBooks } from '../storage/loadBooks.ts';
+
+/** What users call items and warehouses, by id. */
+export interface Names {
+  readonly items: ReadonlyMap<string, string>;
+  readonly warehouses: ReadonlyMap<string, string>;
+}
 
 /** A document that the rules refuse; the transaction is rolled back and nothing is left behind. */
 export class RefusedError extends Error {
   readonly refusals: readonly Refusal[];
-  readonly names: LoadedBooks['names'];
+  readonly names: Names;
 
-  constructor(refusals: readonly Refusal[], names: LoadedBooks['names']) {
+  constructor(refusals: readonly Refusal[], names: Names) {
     super('refused');
     this.refusals = refusals;
     this.names = names;
@@ -31,6 +36,16 @@ export class FieldsRefused extends Error {
 
   constructor(errors: readonly { at: string; says: string }[]) {
     super('refused');
+    this.errors = errors;
+  }
+}
+
+/** A body, query or parameter that its schema refuses. */
+export class InvalidRequest extends Error {
+  readonly errors: { at: string; says: string }[];
+
+  constructor(errors: { at: string; says: string }[]) {
+    super('invalid request');
     this.errors = errors;
   }
 }

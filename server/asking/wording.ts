@@ -1,6 +1,6 @@
 import type { RefusalView } from '@obolus/contract/commands';
 import type { Refusal, RefusalReason } from '@obolus/core/state/refusal';
-import type { LoadedBooks } from '../storage/loadBooks.ts';
+import type { Names } from './failures.ts';
 
 type Values = Readonly<Record<string, string>>;
 
@@ -199,7 +199,7 @@ export const inThousands = (figure: string): string =>
   figure.replace(/^(-?)(\d+)/, (_, sign: string, whole: string) => sign + whole.replace(/\B(?=(\d{3})+$)/g, ','));
 
 /** A refusal in words, with the items and warehouses that it names as users know them. */
-export function worded({ reason, at, values }: Refusal, names?: LoadedBooks['names']): RefusalView {
+export function worded({ reason, at, values }: Refusal, names?: Names): RefusalView {
   const known: Record<string, string> = Object.fromEntries(
     Object.entries(values).map(([name, value]) => [name, FIGURES.has(name) ? inThousands(value) : value]),
   );

@@ -1,5 +1,5 @@
 import type { EntryFields } from '@obolus/contract/registers/register';
-import { RequestError } from '../commands/failures.ts';
+import { RequestError } from '../asking/failures.ts';
 import { readXml } from '../papers/readXml.ts';
 import { paperOf, type BillPaper } from './billPaper.ts';
 import { fromCii } from './readCii.ts';

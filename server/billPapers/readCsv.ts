@@ -1,5 +1,5 @@
 import type { EntryFields } from '@obolus/contract/registers/register';
-import { readFile } from '../imports/readFile.ts';
+import { readFile } from '../papers/readFile.ts';
 import { PLAIN, type Said } from './billPaper.ts';
 
 /** The columns of a stack of bills (docs/csv-files.md): one row for each line, charge or tax, those of a bill under each other. */

@@ -1,8 +1,8 @@
 import type { EntityManager } from 'typeorm';
-import { learnVendorNumber } from '../documents/vendorNumbers.ts';
-import { text, type Row } from '../queries/figures.ts';
-import { readBill } from './readBill.ts';
-import { baseCurrency } from '../setUp/baseCurrency.ts';
+import { learnVendorNumber } from '../../setUp/vendorNumbers.ts';
+import { text, type Row } from '../../queries/figures.ts';
+import { readBill } from '../../billPapers/readBill.ts';
+import { baseCurrency } from '../../setUp/baseCurrency.ts';
 
 interface Kept {
   readonly vendor?: string;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { REFUSAL_REASONS } from '@obolus/core/state/refusal';
-import { Reader } from './read.ts';
+import { Reader } from './reader.ts';
 import { inThousands, worded } from './wording.ts';
 
 /** Every value that any decision gives with a refusal. */

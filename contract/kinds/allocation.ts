@@ -1,0 +1,33 @@
+import { BaseAmount, Day, exactly, LineId, oneOf, Rate, Text, Type } from '../figures.ts';
+import { lines, MOST_LINES } from './parts.ts';
+import { kind } from './kind.ts';
+
+export const BASES = ['value', 'quantity', 'weight', 'volume', 'equal', 'duty', 'manual'] as const;
+
+export const allocation = kind({
+  name: 'allocation',
+  title: 'Charges on goods',
+  prefix: 'LC',
+  mayPost: ['accountant'],
+  amounts: 'Shared out',
+  body: exactly({
+    date: Day,
+    to: Type.Array(LineId, { maxItems: MOST_LINES }),
+    charges: Type.Array(
+      exactly({
+        of: LineId,
+        basis: oneOf(BASES),
+        amount: Type.Union([BaseAmount, Type.Literal('')], { description: 'Empty for all that is left' }),
+        fixed: lines({ line: LineId, amount: BaseAmount }),
+        limitedTo: Type.Optional(Type.Array(LineId, { maxItems: MOST_LINES })),
+      }),
+      { maxItems: 50 },
+    ),
+    more: Type.Optional(Type.Boolean({ description: 'Further bills of these kinds are to come' })),
+    entry: Type.Optional(Day),
+    customsRate: Type.Optional(Rate),
+    declared: Type.Optional(
+      lines({ line: LineId, origin: Type.Optional(Text(2)), preference: Type.Optional(Type.Boolean()) }),
+    ),
+  }),
+});

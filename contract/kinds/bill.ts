@@ -1,0 +1,75 @@
+import { Amount, Currency, Day, Discount, exactly, LineId, oneOf, Price, Quantity, Text, Type } from '../figures.ts';
+import { Another, ChargeKind, Dimensions, lines, Party, Reason, Terms, WhyDifferent } from './parts.ts';
+import { kind } from './kind.ts';
+
+export const DIFFERENCES = ['cost', 'variance', 'credit'] as const;
+
+export const bill = kind({
+  name: 'bill',
+  title: 'Vendor bill',
+  prefix: 'VB',
+  mayPost: ['accountant'],
+  amounts: 'Billed',
+  body: exactly({
+    vendor: Party,
+    terms: Terms,
+    reference: Text(60, 'The vendor’s number'),
+    another: Another,
+    date: Day,
+    currency: Currency,
+    lines: lines({
+      of: LineId,
+      quantity: Quantity,
+      price: Price,
+      discount: Discount,
+      difference: oneOf(DIFFERENCES),
+      done: Type.Optional(
+        Type.Boolean({ description: 'Of an expense on order: it was done, and the bill stands for its receipt' }),
+      ),
+      wait: Type.Optional(
+        Type.Boolean({ description: 'Ahead of the goods: the bill is not paid before they are here' }),
+      ),
+      reason: WhyDifferent,
+    }),
+    charges: Type.Array(exactly({ kind: ChargeKind, amount: Amount, reason: WhyDifferent }), { maxItems: 50 }),
+    disputed: Type.Optional(
+      Type.Array(
+        exactly({
+          said: Text(200, 'As the paper calls it'),
+          amount: Amount,
+          decision: oneOf(['credit', 'not-ours'] as const),
+          reason: Reason,
+        }),
+        {
+          maxItems: 200,
+          description: 'What is not accepted: owed for now, and expected back as a credit',
+        },
+      ),
+    ),
+    expenses: Type.Optional(
+      Type.Array(exactly({ expense: Text(60), amount: Amount, ...Dimensions }), { maxItems: 200 }),
+    ),
+    tax: Type.Optional(
+      Type.Array(
+        exactly({
+          amount: Amount,
+          recoverable: Type.Boolean(),
+          lines: Type.Optional(
+            Type.Array(Type.Integer({ minimum: 1 }), {
+              description: 'Counted over lines, charges and expenses; all where it is left out',
+            }),
+          ),
+        }),
+        { maxItems: 20 },
+      ),
+    ),
+    whole: Type.Optional(
+      exactly({
+        tax: Type.Optional(
+          exactly({ reason: Text(200, 'Why its tax is taken, where it is not what the orders’ codes make') }),
+        ),
+        total: Type.Optional(exactly({ asked: Amount, reason: WhyDifferent })),
+      }),
+    ),
+  }),
+});

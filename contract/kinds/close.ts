@@ -1,0 +1,11 @@
+import { Day, exactly } from '../figures.ts';
+import { Period } from './parts.ts';
+import { kind } from './kind.ts';
+
+export const close = kind({
+  name: 'close',
+  title: 'Period closed',
+  prefix: 'CL',
+  mayPost: ['accountant'],
+  body: exactly({ date: Day, period: Period }),
+});

@@ -1,0 +1,25 @@
+import { Amount, Currency, Day, exactly, LineId, oneOf, Price, Quantity, Text, Type } from '../figures.ts';
+import { lines, Party } from './parts.ts';
+import { kind } from './kind.ts';
+
+export const credit = kind({
+  name: 'credit',
+  title: 'Credit memo',
+  prefix: 'CM',
+  mayPost: ['accountant'],
+  amounts: 'Credited',
+  body: exactly({
+    vendor: Party,
+    reference: Text(60, 'The vendor’s number'),
+    date: Day,
+    currency: Currency,
+    lines: lines({
+      of: LineId,
+      quantity: Type.Optional(Quantity),
+      price: Type.Optional(Price),
+      amount: Type.Optional(Amount),
+      to: Type.Optional(oneOf(['cost', 'variance', 'expected'] as const)),
+    }),
+    tax: Type.Optional(Amount),
+  }),
+});

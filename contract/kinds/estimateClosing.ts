@@ -1,0 +1,15 @@
+import { Day, exactly, LineId, Text } from '../figures.ts';
+import { lines, Reason } from './parts.ts';
+import { kind } from './kind.ts';
+
+export const estimateClosing = kind({
+  name: 'estimate-closing',
+  title: 'Estimate closed',
+  prefix: 'EC',
+  mayPost: ['accountant'],
+  body: exactly({
+    date: Day,
+    reason: Reason,
+    lines: lines({ of: LineId, charge: Text(30) }),
+  }),
+});

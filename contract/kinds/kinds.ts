@@ -1,0 +1,74 @@
+import type { Static } from '../figures.ts';
+import type { Role } from '../roles.ts';
+import { allocation } from './allocation.ts';
+import { arrival } from './arrival.ts';
+import { asideClosing } from './asideClosing.ts';
+import { assembly } from './assembly.ts';
+import { bill } from './bill.ts';
+import { chargeMove } from './chargeMove.ts';
+import { close } from './close.ts';
+import { count } from './count.ts';
+import { credit } from './credit.ts';
+import { customerReturn } from './customerReturn.ts';
+import { delivery } from './delivery.ts';
+import { estimateClosing } from './estimateClosing.ts';
+import { invoice } from './invoice.ts';
+import { lock } from './lock.ts';
+import { open } from './open.ts';
+import { opening } from './opening.ts';
+import { order } from './order.ts';
+import { orderApproval } from './orderApproval.ts';
+import { orderChange } from './orderChange.ts';
+import { orderClosing } from './orderClosing.ts';
+import { orderStep } from './orderStep.ts';
+import { payment } from './payment.ts';
+import { prepayment } from './prepayment.ts';
+import { putAway } from './putAway.ts';
+import { receipt } from './receipt.ts';
+import { reversal } from './reversal.ts';
+import { standard } from './standard.ts';
+import { transfer } from './transfer.ts';
+import { vendorReturn } from './vendorReturn.ts';
+import { writeDown } from './writeDown.ts';
+
+/** Every kind of document, one line each, in the order in which they are listed. */
+export const KINDS = {
+  order,
+  'order-change': orderChange,
+  'order-closing': orderClosing,
+  'order-step': orderStep,
+  'order-approval': orderApproval,
+  receipt,
+  'aside-closing': asideClosing,
+  'put-away': putAway,
+  bill,
+  return: vendorReturn,
+  credit,
+  allocation,
+  'estimate-closing': estimateClosing,
+  'charge-move': chargeMove,
+  delivery,
+  invoice,
+  'customer-return': customerReturn,
+  opening,
+  assembly,
+  transfer,
+  arrival,
+  count,
+  standard,
+  'write-down': writeDown,
+  prepayment,
+  payment,
+  close,
+  open,
+  lock,
+  reversal,
+};
+
+export type DocumentKind = keyof typeof KINDS;
+export const DOCUMENT_KINDS = Object.keys(KINDS) as readonly DocumentKind[];
+
+/** The body of the command that makes a document of each kind. */
+export type BodyOf<Name extends DocumentKind> = Static<(typeof KINDS)[Name]['body']>;
+
+export const mayPost = (role: Role, kind: DocumentKind): boolean => KINDS[kind].mayPost.includes(role);

@@ -1,0 +1,11 @@
+import { Day, exactly } from '../figures.ts';
+import { Period } from './parts.ts';
+import { kind } from './kind.ts';
+
+export const lock = kind({
+  name: 'lock',
+  title: 'Period locked',
+  prefix: 'LK',
+  mayPost: ['accountant'],
+  body: exactly({ date: Day, period: Period }),
+});

@@ -1,0 +1,25 @@
+import { Currency, Day, exactly, Id, oneOf, Text, Type } from '../figures.ts';
+import { Asked, lines, Party, Terms } from './parts.ts';
+import { kind } from './kind.ts';
+
+/** The rules of the International Chamber of Commerce, 2020. */
+export const INCOTERMS = ['EXW', 'FCA', 'CPT', 'CIP', 'DAP', 'DPU', 'DDP', 'FAS', 'FOB', 'CFR', 'CIF'] as const;
+
+export const order = kind({
+  name: 'order',
+  title: 'Purchase order',
+  prefix: 'PO',
+  mayPost: ['buyer', 'accountant'],
+  amounts: 'Ordered',
+  body: exactly({
+    vendor: Party,
+    date: Day,
+    currency: Currency,
+    warehouse: Id,
+    lines: lines(Asked),
+    note: Text(500),
+    terms: Terms,
+    incoterm: Type.Optional(oneOf(['', ...INCOTERMS] as const)),
+    place: Type.Optional(Text(60, 'The named place of the Incoterm')),
+  }),
+});

@@ -1,0 +1,11 @@
+import { Day, exactly, Id, LineId } from '../figures.ts';
+import { lines, Reason } from './parts.ts';
+import { kind } from './kind.ts';
+
+export const orderClosing = kind({
+  name: 'order-closing',
+  title: 'No more comes on an order',
+  prefix: 'PC',
+  mayPost: ['buyer', 'accountant'],
+  body: exactly({ of: Id, date: Day, reason: Reason, lines: lines({ of: LineId }) }),
+});

@@ -1,0 +1,17 @@
+import { Day, exactly, Id, oneOf } from '../figures.ts';
+import { Reason, Seen } from './parts.ts';
+import { kind } from './kind.ts';
+
+export const orderStep = kind({
+  name: 'order-step',
+  title: 'Step of an order',
+  prefix: 'PS',
+  mayPost: ['buyer', 'accountant'],
+  body: exactly({
+    of: Id,
+    seen: Seen,
+    date: Day,
+    step: oneOf(['held', 'released', 'sent'] as const),
+    reason: Reason,
+  }),
+});

@@ -1,0 +1,30 @@
+import { Amount, Currency, Day, exactly, Id, oneOf, Type } from '../figures.ts';
+import { Party, Reason } from './parts.ts';
+import { kind } from './kind.ts';
+
+export const payment = kind({
+  name: 'payment',
+  title: 'Payment',
+  prefix: 'PY',
+  mayPost: ['accountant'],
+  amounts: 'Paid',
+  body: exactly({
+    vendor: Party,
+    date: Day,
+    currency: Currency,
+    from: Type.Union([Id, Type.Literal('')], { description: 'A prepayment; the bank where empty' }),
+    discountsTo: oneOf(['income', 'goods'] as const),
+    reason: Reason,
+    bills: Type.Array(
+      exactly({
+        of: Id,
+        amount: Amount,
+        discount: Type.Union([Amount, Type.Literal('')]),
+        writeOff: Type.Union([Amount, Type.Literal('')]),
+      }),
+      {
+        maxItems: 500,
+      },
+    ),
+  }),
+});

@@ -1,0 +1,11 @@
+import { Day, exactly, Id } from '../figures.ts';
+import { Reason } from './parts.ts';
+import { kind } from './kind.ts';
+
+export const reversal = kind({
+  name: 'reversal',
+  title: 'Reversal',
+  prefix: 'RV',
+  mayPost: ['accountant'],
+  body: exactly({ date: Day, of: Id, reason: Reason }),
+});

@@ -1,0 +1,11 @@
+import { Day, exactly, Price } from '../figures.ts';
+import { lines, Party } from './parts.ts';
+import { kind } from './kind.ts';
+
+export const standard = kind({
+  name: 'standard',
+  title: 'New standard cost',
+  prefix: 'ST',
+  mayPost: ['accountant'],
+  body: exactly({ date: Day, lines: lines({ item: Party, standard: Price }) }),
+});

@@ -1,0 +1,17 @@
+import { Day, exactly, Id, Type } from '../figures.ts';
+import { Dimensions, Goods, lines } from './parts.ts';
+import { kind } from './kind.ts';
+
+export const transfer = kind({
+  name: 'transfer',
+  title: 'Transfer',
+  prefix: 'TR',
+  mayPost: ['receiver', 'accountant'],
+  body: exactly({
+    date: Day,
+    from: Id,
+    to: Id,
+    inTransit: Type.Boolean(),
+    lines: lines({ ...Goods, ...Dimensions }),
+  }),
+});

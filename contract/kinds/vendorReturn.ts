@@ -1,0 +1,22 @@
+import { Day, exactly, LineId, Quantity, Text, Type } from '../figures.ts';
+import { lines, Lots, Party } from './parts.ts';
+import { kind } from './kind.ts';
+
+export const vendorReturn = kind({
+  name: 'return',
+  title: 'Return to vendor',
+  prefix: 'RT',
+  mayPost: ['receiver', 'accountant'],
+  body: exactly({
+    vendor: Party,
+    date: Day,
+    reference: Type.Optional(Text(60, 'The vendor’s return number')),
+    lines: lines({
+      of: LineId,
+      quantity: Quantity,
+      lots: Lots,
+      replace: Type.Boolean({ description: 'Others come in their place' }),
+      confirmed: Type.Boolean({ description: 'They go back though none of their own receipt are left' }),
+    }),
+  }),
+});

@@ -1,0 +1,19 @@
+import type { EntitySchema } from 'typeorm';
+export interface DocumentHeader {
+  readonly vendor?: string;
+  readonly customer?: string;
+  readonly warehouse?: string;
+  /** The base currency where undefined. */
+  readonly currency?: string;
+  readonly reference?: string;
+  readonly transport?: string;
+  readonly note?: string;
+  /** Terms of payment, where they are not the vendor's usual ones. */
+  readonly terms?: string;
+}
+
+/** A table and rows for it, all of the same columns. */
+export interface TableRows {
+  readonly table: EntitySchema;
+  readonly rows: readonly object[];
+}
