@@ -15,7 +15,8 @@ import { setUpCompany } from '../setUp/company.ts';
 import { dataSource } from '../storage/dataSource.ts';
 import { chain, facts, setUp, setUpParts, state } from '../storage/tables.ts';
 import { Client, type Reply } from '../testing/client.ts';
-import { BODY_OF, type ServerNames } from './bodies.ts';
+import type { ServerNames } from '../documents/writeParts.ts';
+import { commandOf } from '../documents/registry.ts';
 import { chargeKind, companyFields, entriesOf, type NewEntry, vendorEntry, warehouseEntry } from './setUpBooks.ts';
 
 /** A command as the core took it. */
@@ -137,7 +138,7 @@ export class HttpBooks {
     if (books.company.today !== undefined) this.clock.today = books.company.today;
     else if (/^\d{4}-\d{2}-\d{2}$/.test(command.date) && command.date < '2990') this.clock.today = command.date;
     const wrong = await this.enterNamed(books, command);
-    const body = BODY_OF[kind](command as never, this.names(books));
+    const body = commandOf(kind).write(command as never, this.names(books));
     const { client } = await this.personOf(
       whoOf(command),
       kind === 'order-approval' ? 'approver' : 'accountant',

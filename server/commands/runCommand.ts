@@ -1,23 +1,16 @@
 import type { DataSource, EntityManager, EntitySchema } from 'typeorm';
 import { type BodyOf, type DocumentKind, KINDS } from '@obolus/contract/kinds/kinds';
 import type { PostedReply, PreviewReply } from '@obolus/contract/commands';
-import { expectedCost } from '@obolus/core/charges/expected';
 import { endOf } from '@obolus/core/costing/pool';
 import type { Settlement } from '@obolus/core/costing/settle';
-import { formatAmount, formatQuantity, unitCost } from '@obolus/core/exact/amounts';
+import { formatQuantity, unitCost } from '@obolus/core/exact/amounts';
 import type { CommandOf, DocumentOf, PostedDocument } from '@obolus/core/posting/kinds';
 import { decide } from '@obolus/core/posting/decide';
-import { rateOn } from '@obolus/core/state/checks';
 import { type Decision, type Posted, refused } from '@obolus/core/state/decision';
 import { record } from '@obolus/core/posting/record';
 import { refusal, type Refusal } from '@obolus/core/state/refusal';
-import type { Difference } from '@obolus/core/purchasing/bill/command';
-import { readBill } from '@obolus/core/purchasing/bill/read';
 import type { Terms } from '@obolus/core/purchasing/terms';
 import { viewEntries } from '../queries/entries.ts';
-import { showExpected } from '../queries/expectedCosts.ts';
-import { learnFromDraft } from '../documents/bill/learn.ts';
-import { isSignedOff, secondLookAt } from '../documents/bill/signedOff.ts';
 import { BooksLoader, type LoadedBooks } from '../storage/loadBooks.ts';
 import { checkDraft, endDraft } from '../storage/drafts.ts';
 import { once } from '../storage/once.ts';
@@ -65,33 +58,18 @@ export async function postDocument<Kind extends DocumentKind>(
       once(manager, keyed, [kind, body], async () => {
         await checkDraft(manager, posting.key, posting.user, posting.version);
         const posted = await postWithin(manager, kind, body, posting);
-        if (kind === 'bill') await learnFromDraft(manager, posting.key);
+        await commandOf(kind).after?.(manager, posting.key);
         await endDraft(manager, posting.key);
         return posted;
       }),
     );
   } catch (problem) {
-    // Two people enter the same bill at the same moment: the unique index decides, and says what the rule says.
-    if (duplicateOf(problem, 'bill_number_once')) {
-      throw new RefusedError(
-        [
-          refusal('bill_number_taken', kind === 'receipt' ? '/bill/reference' : '/reference', {
-            number: billNumberIn(body),
-          }),
-        ],
-        {
-          items: new Map(),
-          warehouses: new Map(),
-        },
-      );
-    }
+    // Two people enter the same number at the same moment: the unique index decides, and says what the rule says.
+    const taken = duplicateOf(problem, 'bill_number_once') && commandOf(kind).duplicate?.(body);
+    if (taken) throw new RefusedError([taken], { items: new Map(), warehouses: new Map() });
     throw problem;
   }
 }
-
-const billNumberIn = (
-  body: { readonly reference?: string; readonly bill?: { readonly reference: string } } | object,
-): string => ('bill' in body ? (body.bill?.reference ?? '') : 'reference' in body ? (body.reference ?? '') : '');
 
 /** Posts a document, and what follows it, in the transaction that is open. */
 async function postWithin<Kind extends DocumentKind>(
@@ -173,48 +151,36 @@ export function previewDocument<Kind extends DocumentKind>(
       key,
       blind,
     });
-    const bill = command?.kind === 'bill' ? readBill(books, command) : undefined;
-    const about = {
-      differences: (bill?.differences ?? []).map(viewDifference(books.company.currency)),
-      total: bill ? formatAmount(bill.total, command?.kind === 'bill' ? command.currency : '') : null,
-      secondLook: kind === 'bill' && key !== undefined ? await secondLookAt(manager, key, body) : ('' as const),
-    };
+    const about = await commandOf(kind).preview?.(manager, { key, body, books, command });
     if (!decision.accepted) return { ...notAccepted(decision.refusals, books), ...about };
     const first = await viewPosted(manager, books, decision.posted);
     const following = commandOf(kind).follows?.(decision.posted.document, body, books);
-    if (!following) return { accepted: true, refusals: [], ...about, ...first };
+    if (!following) return { ...first, ...about };
     const next = decideNext(books, decision.posted, following, user);
     if (!next.accepted) return { ...notAccepted(next.refusals.map(below(following.at)), books), ...about };
     return {
-      accepted: true,
-      refusals: [],
-      ...about,
       ...first,
+      ...about,
       entries: [...first.entries, ...(await viewEntries(manager, next.posted.entries, books.company.currency))],
     };
   });
 }
 
-const viewDifference =
-  (currency: string) =>
-  ({ at, kind, amount, allowed, outside }: Difference): PreviewReply['differences'][number] => ({
-    at,
-    kind,
-    amount: formatAmount(amount, currency),
-    outside,
-    allowed: allowed === undefined ? null : formatAmount(allowed, currency),
-  });
-
-const notAccepted = (
-  refusals: readonly Refusal[],
-  books: LoadedBooks,
-): Omit<PreviewReply, 'differences' | 'total' | 'secondLook'> => ({
+const NOTHING_SHOWN: PreviewReply = {
   accepted: false,
-  refusals: refusals.map((entry) => worded(entry, books.names)),
+  refusals: [],
   entries: [],
   unitCosts: [],
   shares: [],
   expected: [],
+  differences: [],
+  total: null,
+  secondLook: '',
+};
+
+const notAccepted = (refusals: readonly Refusal[], books: LoadedBooks): PreviewReply => ({
+  ...NOTHING_SHOWN,
+  refusals: refusals.map((entry) => worded(entry, books.names)),
 });
 
 /** What a document that follows would be, on the books as the first one leaves them. */
@@ -252,11 +218,11 @@ async function loadAndDecide<Kind extends DocumentKind>(
   const { refusals, terms } = await loader.loadCompany(commandOf(kind).header(body));
   refusals.push(...(await checkNamed({ manager, locking }, body, commandOf(kind).brings?.(body) ?? [])));
   const reader = new Reader();
-  const signedOff = key !== undefined && kind === 'bill' && (await isSignedOff(manager, key, body, user));
+  const signedOff = key !== undefined && (await commandOf(kind).question?.(manager, { key, user, body }));
   const command = commandOf(kind).read(body, reader, {
     user,
     baseCurrency: loader.books(0n).company.currency,
-    signedOff,
+    signedOff: signedOff === true,
   });
   // What cannot be read is not decided.
   refusals.push(...reader.refusals);
@@ -296,43 +262,15 @@ async function nextNumbers(manager: EntityManager, kind: DocumentKind): Promise<
 async function viewPosted(
   manager: EntityManager,
   books: LoadedBooks,
-  posted: Posted<PostedDocument>,
-): Promise<Pick<PreviewReply, 'entries' | 'unitCosts' | 'shares' | 'expected' | 'total'>> {
-  const { currency } = books.company;
-  const { document } = posted;
-  const shares =
-    document.kind === 'allocation'
-      ? document.shares.map((share) => ({
-          charge: share.charge,
-          amounts: share.amounts.map((amount) => formatAmount(amount, currency)),
-        }))
-      : [];
+  { document, entries, settlement }: Posted<PostedDocument>,
+): Promise<PreviewReply> {
   return {
-    entries: await viewEntries(manager, posted.entries, currency),
-    unitCosts: await viewUnitCosts(manager, posted.settlement, books),
-    shares,
-    expected: viewExpected(books, document),
-    total:
-      document.kind === 'bill' || document.kind === 'credit'
-        ? formatAmount(document.total.amount, document.currency)
-        : null,
+    ...NOTHING_SHOWN,
+    accepted: true,
+    entries: await viewEntries(manager, entries, books.company.currency),
+    unitCosts: await viewUnitCosts(manager, settlement, books),
+    ...commandOf(document.kind).shows?.(document as never, books),
   };
-}
-
-/** What the goods of an order, or of a later version of it, should cost once they are here. */
-function viewExpected(books: LoadedBooks, document: PostedDocument): PreviewReply['expected'] {
-  if (document.kind !== 'order' && document.kind !== 'order-change') return [];
-  const order =
-    document.kind === 'order'
-      ? { ...document, rate: rateOn(books, document.currency, document.date) }
-      : books.orders.get(document.of);
-  if (order?.rate === undefined) return [];
-  const at = { currency: order.currency, rate: order.rate, date: order.date };
-  return document.lines.flatMap(({ bought, stated }, position) => {
-    const expected = expectedCost(books, bought, stated, at);
-    const line = document.kind === 'order' ? position : (document.lines[position]?.said ?? position);
-    return expected ? [{ line, ...showExpected(expected, books.company.currency) }] : [];
-  });
 }
 
 async function viewUnitCosts(

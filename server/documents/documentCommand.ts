@@ -1,11 +1,15 @@
+import type { PreviewReply } from '@obolus/contract/commands';
 import type { EntityManager } from 'typeorm';
 import type { BodyOf, DocumentKind } from '@obolus/contract/kinds/kinds';
 import type { Books } from '@obolus/core/state/books';
 import type { CommandOf, DocumentOf } from '@obolus/core/posting/kinds';
+import type { Refusal } from '@obolus/core/state/refusal';
 import type { Reader } from '../asking/reader.ts';
 import type { BooksLoader, LoadedBooks } from '../storage/loadBooks.ts';
 import type { DocumentHeader, TableRows } from '../storage/documentRows.ts';
+import type { Row } from '../queries/figures.ts';
 import type { Brought } from './named.ts';
+import type { ServerNames } from './writeParts.ts';
 
 /** What a kind of document adds to the one path of a command: how its body is read, what its decision rests on, its own rows. */
 export interface DocumentCommand<Kind extends DocumentKind> {
@@ -19,10 +23,34 @@ export interface DocumentCommand<Kind extends DocumentKind> {
   header(body: BodyOf<Kind>): DocumentHeader;
   /** The vendor or the warehouse of a document whose body does not name it. */
   headerOf?(document: DocumentOf[Kind]): Pick<DocumentHeader, 'vendor' | 'warehouse'>;
+  /** The same command as a body: what reading it gives is the command again. */
+  write(command: CommandOf[Kind], names: ServerNames): BodyOf<Kind>;
+  /** Its lines as one shape (`lineQueries`): a label, a quantity, an amount and what the line stands on; each `?` is its id. */
+  readonly lines: string;
+  /** What its reference is called; a packing slip where nothing is said. */
+  readonly reference?: string;
+  /** The amount of a line that does not hold one, in minor units of the currency. */
+  amountOf?(row: Row, currency: string): bigint;
+  /** What a line says in words. */
+  noteOf?(row: Row, baseCurrency: string): string;
+  /** Further facts of its head. */
+  facts?(manager: EntityManager, id: string): Promise<{ name: string; value: string }[]>;
   /** The rows of the document's own lines. */
   rows(document: DocumentOf[Kind], saving: Saving, body: BodyOf<Kind>): TableRows[];
   /** What changes beside facts: the first open day, a bill's number. */
   settle?(document: DocumentOf[Kind], manager: EntityManager, saving: Saving, body: BodyOf<Kind>): Promise<void>;
+  /** Whether a second person agreed to exactly this body, asked before it is read. */
+  question?(manager: EntityManager, asked: { key: string; user: string; body: BodyOf<Kind> }): Promise<boolean>;
+  /** What a preview shows of it beside what it would post, whether it is accepted or not. */
+  preview?(manager: EntityManager, shown: Shown<Kind>): Promise<Partial<PreviewReply>>;
+  /** What a preview shows of the document that would be posted, beside its entries. */
+  shows?(document: DocumentOf[Kind], books: Books): Partial<PreviewReply>;
+  /** What is refused where somebody entered the same number at the same moment: the unique index decided. */
+  duplicate?(body: BodyOf<Kind>): Refusal;
+  /** What follows in the same transaction once it is posted from a draft. */
+  after?(manager: EntityManager, draft: string): Promise<void>;
+  /** Whether some count it without seeing what was ordered. */
+  readonly blind?: true;
   /** Kinds that whoever posts this body must be allowed to post too. */
   alsoNeeds?(body: BodyOf<Kind>): readonly DocumentKind[];
   /** What else the document that follows rests on, for a preview; posting loads it anew. */
@@ -51,3 +79,11 @@ export interface Saving {
 }
 
 export const lineAt = ({ id }: Saving, position: number) => ({ document_id: id, line_no: position + 1 });
+
+/** A command that is looked at before it is posted; undefined where its body cannot be read. */
+export interface Shown<Kind extends DocumentKind> {
+  readonly key: string | undefined;
+  readonly body: BodyOf<Kind>;
+  readonly books: Books;
+  readonly command: CommandOf[Kind] | undefined;
+}

@@ -1,6 +1,7 @@
 import { DIMENSIONS } from '@obolus/contract/views';
 import { refusal, type Refusal, type RefusalReason } from '@obolus/core/state/refusal';
-import { distinct, query, type Reading, text } from '../storage/load/rows.ts';
+import { distinct, query, type Reading } from '../storage/load/rows.ts';
+import { text } from '../queries/figures.ts';
 
 /** Something that a body names of the setting up, and where. */
 interface Said {

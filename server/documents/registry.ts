@@ -1,12 +1,35 @@
 import type { DocumentKind } from '@obolus/contract/kinds/kinds';
-import { allocation, chargeMove, estimateClosing } from './charges.ts';
 import type { DocumentCommand } from './documentCommand.ts';
-import { payment, prepayment } from './paying.ts';
-import { close, lock, open, reversal } from './periods.ts';
-import { order, orderApproval, orderChange, orderClosing, orderStep } from './orders.ts';
-import { asideClosing, bill, credit, putAway, receipt, vendorReturn } from './purchasing.ts';
-import { customerReturn, delivery, invoice } from './sales.ts';
-import { arrival, assembly, count, opening, standard, transfer, writeDown } from './stock.ts';
+import { allocation } from './allocation.ts';
+import { arrival } from './arrival.ts';
+import { asideClosing } from './asideClosing.ts';
+import { assembly } from './assembly.ts';
+import { bill } from './bill/bill.ts';
+import { chargeMove } from './chargeMove.ts';
+import { close } from './close.ts';
+import { count } from './count.ts';
+import { credit } from './credit.ts';
+import { customerReturn } from './customerReturn.ts';
+import { delivery } from './delivery.ts';
+import { estimateClosing } from './estimateClosing.ts';
+import { invoice } from './invoice.ts';
+import { lock } from './lock.ts';
+import { open } from './open.ts';
+import { opening } from './opening.ts';
+import { order } from './order.ts';
+import { orderApproval } from './orderApproval.ts';
+import { orderChange } from './orderChange.ts';
+import { orderClosing } from './orderClosing.ts';
+import { orderStep } from './orderStep.ts';
+import { payment } from './payment.ts';
+import { prepayment } from './prepayment.ts';
+import { putAway } from './putAway.ts';
+import { receipt } from './receipt.ts';
+import { reversal } from './reversal.ts';
+import { standard } from './standard.ts';
+import { transfer } from './transfer.ts';
+import { vendorReturn } from './vendorReturn.ts';
+import { writeDown } from './writeDown.ts';
 
 const DOCUMENT_COMMANDS: { readonly [Kind in DocumentKind]: DocumentCommand<Kind> } = {
   order,

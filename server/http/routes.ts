@@ -22,7 +22,8 @@ import { readImport, stageImport } from '../imports/stage.ts';
 import { listMails, sendMail } from '../mail/mails.ts';
 import { listBillable } from '../queries/billable.ts';
 import { listUnmatched } from '../queries/unmatched.ts';
-import { listDocuments, viewDocument } from '../queries/documents.ts';
+import { listDocuments } from '../queries/listDocuments.ts';
+import { viewDocument } from '../documents/view.ts';
 import { readHeldStock, readLineValue } from '../queries/held.ts';
 import { readJournal, readTrialBalance } from '../queries/ledger.ts';
 import { countsBlind, unseen } from '../queries/blind.ts';
@@ -348,7 +349,7 @@ function documentRoutes<Kind extends DocumentKind>(router: Router, context: Cont
     post as Endpoint<TSchema, TSchema, Body, TSchema & { static: PostedReply }>,
     async ({ body, key, user, request }) => {
       mayPostAll(user, kind, body as BodyOf<Kind>);
-      const blind = kind === 'receipt' && (await countsBlind(context.source.manager, user.role));
+      const blind = commandOf(kind).blind === true && (await countsBlind(context.source.manager, user.role));
       const posted = await postDocument(context.source, kind, body as BodyOf<Kind>, {
         user: user.id,
         key,
@@ -366,7 +367,7 @@ function documentRoutes<Kind extends DocumentKind>(router: Router, context: Cont
     preview as Endpoint<TSchema, TSchema, Body, TSchema & { static: PreviewReply }>,
     async ({ body, key, user }) => {
       mayPostAll(user, kind, body as BodyOf<Kind>);
-      const blind = kind === 'receipt' && (await countsBlind(context.source.manager, user.role));
+      const blind = commandOf(kind).blind === true && (await countsBlind(context.source.manager, user.role));
       return previewDocument(context.source, kind, body as BodyOf<Kind>, {
         user: user.id,
         today: todayOf(context),

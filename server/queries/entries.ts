@@ -1,8 +1,11 @@
 import type { EntityManager } from 'typeorm';
 import type { EntryView } from '@obolus/contract/commands';
-import { accountOf } from '@obolus/core/books/accounts';
-import { readable, type Entry } from '@obolus/core/books/journal';
-import { formatAmount } from '@obolus/core/exact/amounts';
+import { type AccountKey, accountOf } from '@obolus/core/books/accounts';
+import { type Entry, type EntryLine, readable } from '@obolus/core/books/journal';
+import { base, formatAmount } from '@obolus/core/exact/amounts';
+import type { DocumentView } from '@obolus/contract/views';
+import { isTrue } from '../storage/load/rows.ts';
+import { big, type Row } from './figures.ts';
 
 /** Entries as users read them: accounts, items and vendors by name. */
 export async function viewEntries(
@@ -61,4 +64,22 @@ async function namesOf(
     name: string;
   }[];
   return new Map(rows.map((row) => [row.id, row.name]));
+}
+
+/** What a journal's lines are read by: `l` with its item `i` and vendor `v`. */
+export const JOURNAL_COLUMNS =
+  'l.account, l.amount, l.of_values, l.expense, l.department, l.location, l.project, i.name AS item, v.name AS vendor';
+
+/** The lines of an entry as users read them: what the document's figures and what values made, summed. */
+export function journalLines(rows: readonly Row[], currency: string): DocumentView['entries'][number]['lines'] {
+  const lines = rows.flatMap((row): EntryLine[] => {
+    if (row.account == null) return [];
+    const { item, vendor, expense, department, location, project } = row;
+    const about = { item, vendor, expense, department, location, project };
+    const said = Object.fromEntries(Object.entries(about).filter(([, value]) => value != null));
+    return [
+      { account: row.account as AccountKey, amount: base(big(row.amount)), ofValues: isTrue(row.of_values), ...said },
+    ];
+  });
+  return entryLines({ date: '', lines }, currency);
 }

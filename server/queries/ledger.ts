@@ -5,7 +5,7 @@ import type { DocumentKind } from '@obolus/contract/kinds/kinds';
 import { ACCOUNTS } from '@obolus/core/books/accounts';
 import { groupBy } from '../storage/groupBy.ts';
 import { snapshot } from '../storage/transaction.ts';
-import { JOURNAL_COLUMNS, journalLines } from './documents.ts';
+import { JOURNAL_COLUMNS, journalLines } from './entries.ts';
 import { big, type Row, showAmount, text } from './figures.ts';
 
 const PAGE = 60;

@@ -8,6 +8,8 @@ export interface DocumentHeader {
   readonly reference?: string;
   readonly transport?: string;
   readonly note?: string;
+  /** A bill: it is due by its terms. */
+  readonly isOwed?: true;
   /** Terms of payment, where they are not the vendor's usual ones. */
   readonly terms?: string;
 }

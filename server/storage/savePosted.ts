@@ -133,7 +133,7 @@ function documentRow(
     rate: rateOn(books, currency, document.date) ?? ONE_TO_ONE,
     reference: header.reference ?? '',
     transport: header.transport ?? '',
-    due_day: document.kind === 'bill' ? dueDay(terms, document.date) : null,
+    due_day: header.isOwed ? dueDay(terms, document.date) : null,
     note: header.note ?? '',
     entered_by: user,
     entered_at: at,

@@ -1,6 +1,10 @@
+import { formatAmount, formatRate } from '@obolus/core/exact/amounts';
+import { citing } from '../storage/savePosted.ts';
 import { facts } from '../storage/tables.ts';
-import { citing, keyOf } from '../storage/savePosted.ts';
-import { lineAt, type DocumentCommand } from './documentCommand.ts';
+import { text } from '../queries/figures.ts';
+import { type DocumentCommand, lineAt } from './documentCommand.ts';
+import { ITEM } from './lineQueries.ts';
+import { given } from './writeParts.ts';
 
 export const allocation: DocumentCommand<'allocation'> = {
   read: (body, reader, { baseCurrency }) => ({
@@ -58,44 +62,40 @@ export const allocation: DocumentCommand<'allocation'> = {
       { table: facts.estimateUse, rows: uses.map((row, position) => ({ ...lineAt(saving, position), ...row })) },
     ];
   },
-};
-
-export const estimateClosing: DocumentCommand<'estimate-closing'> = {
-  read: (body) => ({ kind: 'estimate-closing', ...body }),
-  async load(command, loader) {
-    await loader.loadReceiptLines(command.lines.map(({ of }) => of));
-    for (const { of } of command.lines) {
-      const received = loader.receiptLine(of);
-      if (received?.pool !== undefined) loader.wantFrom(received.pool, received);
-    }
-  },
-  header: ({ reason }) => ({ note: reason }),
-  rows: ({ lines }, saving) => [
-    {
-      table: facts.estimateUse,
-      rows: lines.map(({ of, charge, amount }, position) => ({
-        ...lineAt(saving, position),
-        ...citing('receipt', 'receipt_line_no', of),
-        kind: charge,
-        amount,
-      })),
-    },
-  ],
-};
-
-export const chargeMove: DocumentCommand<'charge-move'> = {
-  read: (body, reader, { baseCurrency }) => ({
-    kind: 'charge-move',
-    ...body,
-    amount: reader.base(body.amount, baseCurrency, '/amount'),
+  shows: ({ shares }, { company }) => ({
+    shares: shares.map(({ charge, amounts }) => ({
+      charge,
+      amounts: amounts.map((amount) => formatAmount(amount, company.currency)),
+    })),
   }),
-  load: (command, loader) => loader.loadExpensed(command.of),
-  header: () => ({}),
-  rows: ({ moved, of, amount }, { id }) => [
-    {
-      table: facts.billCharge,
-      rows: [{ ...keyOf(moved.id), kind: moved.kind, amount, base_amount: amount, is_cost: 1 }],
-    },
-    { table: facts.expenseMove, rows: [{ document_id: id, ...citing('of', 'of_line_no', of), amount }] },
-  ],
+  write: ({ date, to, charges, more, entry, customsRate, declared }, names) => ({
+    date,
+    to: to.map((line) => names.line(line)),
+    charges: charges.map(({ of, basis, amount, fixed, limitedTo }) => ({
+      of: names.line(of),
+      basis,
+      amount: amount === undefined ? '' : formatAmount(amount, names.baseCurrency),
+      fixed: fixed.map((share) => ({
+        line: names.line(share.line),
+        amount: formatAmount(share.amount, names.baseCurrency),
+      })),
+      ...(limitedTo === undefined ? {} : { limitedTo: limitedTo.map((line) => names.line(line)) }),
+    })),
+    ...(more ? { more } : {}),
+    ...given('entry', entry),
+    ...given('customsRate', customsRate && formatRate(customsRate)),
+    ...(declared === undefined
+      ? {}
+      : {
+          declared: declared.map(({ line, origin, preference }) => ({
+            line: names.line(line),
+            ...given('origin', origin),
+            ...(preference === undefined ? {} : { preference }),
+          })),
+        }),
+  }),
+  noteOf: (row) => `${text(row.kind)}, ${Number(row.by_hand) ? 'by hand' : `by ${text(row.basis)}`}`,
+  lines: `SELECT l.line_no, l.amount, l.basis, l.by_hand, c.kind, ${ITEM}, o.id AS of_id, o.number AS of_number FROM allocation_share l
+               JOIN bill_charge c ON c.document_id = l.charge_id AND c.line_no = l.charge_line_no JOIN movement r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no
+               JOIN pool p ON p.id = r.pool_id JOIN item i ON i.id = p.item_id JOIN document o ON o.id = l.receipt_id WHERE l.document_id = ? ORDER BY l.line_no`,
 };

@@ -1,25 +1,8 @@
-import { documentAmount } from '@obolus/core/exact/amounts';
-import { keyOf } from '../storage/savePosted.ts';
+import { documentAmount, formatAmount } from '@obolus/core/exact/amounts';
 import { facts } from '../storage/tables.ts';
+import { keyOf } from '../storage/savePosted.ts';
 import type { DocumentCommand } from './documentCommand.ts';
-import { vendorIn } from './readParts.ts';
-
-export const prepayment: DocumentCommand<'prepayment'> = {
-  read: (body, reader, { user }) => ({
-    kind: 'prepayment',
-    by: user,
-    vendor: reader.given(body.vendor, '/vendor'),
-    currency: body.currency,
-    date: body.date,
-    amount: reader.document(body.amount, body.currency, '/amount'),
-  }),
-  load: (command, loader) => loader.loadRates([command.currency], command.date),
-  brings: (body) => [vendorIn(body)],
-  header: ({ vendor, currency }) => ({ vendor, currency }),
-  rows: (document, { id }) => [
-    { table: facts.prepayment, rows: [{ document_id: id, amount: document.amount, base_amount: document.base }] },
-  ],
-};
+import { OF } from './lineQueries.ts';
 
 export const payment: DocumentCommand<'payment'> = {
   read: (body, reader, { user }) => {
@@ -83,4 +66,20 @@ export const payment: DocumentCommand<'payment'> = {
       })),
     },
   ],
+  write: ({ vendor, date, currency, from, discountsTo, reason, bills }, names) => ({
+    vendor: names.vendor(vendor),
+    date,
+    currency,
+    from: from === undefined ? '' : names.document(from),
+    discountsTo,
+    reason,
+    bills: bills.map(({ of, amount, discount, writeOff }) => ({
+      of: names.document(of),
+      amount: formatAmount(amount, currency),
+      discount: formatAmount(discount, currency),
+      writeOff: formatAmount(writeOff, currency),
+    })),
+  }),
+  lines: `SELECT l.line_no, l.amount, o.reference AS item_name, o.number AS item_number, '' AS item_unit, ${OF} FROM payment_line l JOIN document o ON o.id = l.of_id
+           WHERE l.document_id = ? ORDER BY l.line_no`,
 };

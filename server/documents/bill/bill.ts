@@ -1,0 +1,276 @@
+import type { PreviewReply } from '@obolus/contract/commands';
+import { billNumberShape } from '@obolus/core/purchasing/billNumber';
+import { formatAmount, formatPrice, formatQuantity } from '@obolus/core/exact/amounts';
+import { poolsReached } from '@obolus/core/purchasing/bill/decide';
+import { refusal } from '@obolus/core/state/refusal';
+import { type DocumentCommand, lineAt } from '../documentCommand.ts';
+import { citing, dimensionColumns, keyOf } from '../../storage/savePosted.ts';
+import { dimensions, given, percent } from '../writeParts.ts';
+import { dimensionsOf, vendorIn } from '../readParts.ts';
+import { facts } from '../../storage/tables.ts';
+import { keepNumber, payableRow } from '../billNumbers.ts';
+import { big, type Row, showAmount, text } from '../../queries/figures.ts';
+import type { Difference } from '@obolus/core/purchasing/bill/command';
+import { readBill } from '@obolus/core/purchasing/bill/read';
+import { isSignedOff, secondLookAt } from './signedOff.ts';
+import { learnFromDraft } from './learn.ts';
+
+export const bill: DocumentCommand<'bill'> = {
+  read: (body, reader, { signedOff }) => ({
+    kind: 'bill',
+    vendor: reader.given(body.vendor, '/vendor'),
+    reference: reader.given(body.reference, '/reference'),
+    another: body.another,
+    signedOff,
+    currency: body.currency,
+    date: body.date,
+    lines: body.lines.map((line, position) => ({
+      of: line.of,
+      quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`),
+      price: reader.price(line.price, `/lines/${position}/price`),
+      discount: reader.discount(line.discount, `/lines/${position}/discount`),
+      difference: line.difference,
+      wait: line.wait,
+      done: line.done,
+      reason: line.reason,
+    })),
+    charges: body.charges.map((charge, position) => ({
+      kind: charge.kind,
+      reason: charge.reason,
+      amount: reader.document(charge.amount, body.currency, `/charges/${position}/amount`),
+    })),
+    expenses: (body.expenses ?? []).map((line, position) => ({
+      expense: reader.given(line.expense, `/expenses/${position}/expense`),
+      amount: reader.document(line.amount, body.currency, `/expenses/${position}/amount`),
+      dimensions: dimensionsOf(line),
+    })),
+    disputed: (body.disputed ?? []).map((line, position) => ({
+      ...line,
+      amount: reader.document(line.amount, body.currency, `/disputed/${position}/amount`),
+    })),
+    tax: (body.tax ?? []).map((tax, position) => ({
+      amount: reader.document(tax.amount, body.currency, `/tax/${position}/amount`),
+      recoverable: tax.recoverable,
+      lines: tax.lines,
+    })),
+    whole: {
+      tax: body.whole?.tax,
+      total: body.whole?.total && {
+        ...body.whole.total,
+        asked: reader.document(body.whole.total.asked, body.currency, '/whole/total/asked'),
+      },
+    },
+  }),
+  async load(command, loader) {
+    await loader.loadBillNumber(command.vendor, command.reference, command.date);
+    await loader.loadChargeAllowances();
+    await loader.loadTaxCodes();
+    const cited = command.lines.map((line) => line.of);
+    // One lock over orders and receipts together: a line may be either.
+    await loader.loadReceiptLines(cited);
+    const ahead = cited.filter((line) => loader.receiptLine(line) === undefined);
+    await loader.loadOrderLines(ahead);
+    await loader.loadReceiptLines(
+      ahead.flatMap((line) => (loader.orderLine(line)?.receipts ?? []).map((received) => received.line)),
+    );
+    await loader.loadRates([command.currency], command.date);
+    const reached = new Set(poolsReached(loader.books(0n), command));
+    for (const line of cited) {
+      const received = loader.receiptLine(line);
+      if (received?.pool !== undefined && reached.has(received.pool)) loader.wantFrom(received.pool, received);
+    }
+  },
+  // What a vendor delivered while it was in use is still billed.
+  brings: (body) => (body.lines.length === 0 ? [vendorIn(body)] : []),
+  header: ({ vendor, currency, reference, terms, another }) => ({
+    isOwed: true,
+    vendor,
+    currency,
+    reference: reference.trim(),
+    ...(terms ? { terms } : {}),
+    ...(another ? { note: another.trim() } : {}),
+  }),
+  rows: (document, saving) => [
+    {
+      table: facts.billLine,
+      rows: document.lines.map((line) => ({
+        ...keyOf(line.id),
+        ...(line.ahead || line.done
+          ? { receipt_id: null, receipt_line_no: null }
+          : citing('receipt', 'receipt_line_no', line.of)),
+        ...(line.ahead || line.done
+          ? citing('order', 'order_line_no', line.of)
+          : { order_id: null, order_line_no: null }),
+        quantity: line.quantity,
+        price: line.price,
+        discount: line.discount,
+        difference: line.difference,
+        amount: line.amount,
+        ordered: line.ordered,
+        rate: line.rate,
+        cleared: line.cleared,
+        price_difference: line.priceDifference,
+        payable: line.payable,
+        tax: line.tax,
+        done: line.done ? 1 : 0,
+        waits: line.wait ? 1 : 0,
+        reason: line.reason?.trim() ?? '',
+      })),
+    },
+    {
+      table: facts.billCharge,
+      rows: document.charges.map((charge) => ({
+        ...keyOf(charge.id),
+        kind: charge.kind,
+        amount: charge.documentAmount,
+        base_amount: charge.amount,
+        is_cost: charge.isCost ? 1 : 0,
+        reason: charge.reason?.trim() ?? '',
+      })),
+    },
+    {
+      table: facts.billDisputed,
+      rows: document.disputed.map((line) => ({
+        ...keyOf(line.id),
+        said: line.said,
+        amount: line.documentAmount,
+        base_amount: line.amount,
+        decision: line.decision,
+        reason: line.reason.trim(),
+      })),
+    },
+    {
+      table: facts.billExpense,
+      rows: document.expenses.map((line) => ({
+        ...keyOf(line.id),
+        expense: line.expense,
+        amount: line.documentAmount,
+        base_amount: line.amount,
+        ...dimensionColumns(line.dimensions ?? {}),
+      })),
+    },
+    {
+      table: facts.billTax,
+      rows: (document.tax ?? []).map((tax, position) => ({
+        ...lineAt(saving, position),
+        amount: tax.amount,
+        recoverable: tax.recoverable ? 1 : 0,
+      })),
+    },
+    {
+      table: facts.billWhole,
+      rows: document.differs.map(({ kind, amount, reason }, position) => ({
+        ...lineAt(saving, position),
+        kind,
+        amount,
+        reason: reason.trim(),
+      })),
+    },
+    payableRow(saving, document.total),
+  ],
+  settle: ({ vendor, reference, numberKey, date, currency, total }, manager, saving) =>
+    keepNumber(manager, vendor, numberKey, saving.id, {
+      shape: billNumberShape(reference).slice(0, 60),
+      date,
+      currency,
+      amount: total.amount.toString(),
+    }),
+  question: (manager, { key, user, body }) => isSignedOff(manager, key, body, user),
+  preview: async (manager, { key, body, books, command }) => {
+    const read = command && readBill(books, command);
+    return {
+      differences: (read?.differences ?? []).map(viewDifference(books.company.currency)),
+      total: read ? formatAmount(read.total, body.currency) : null,
+      secondLook: key === undefined ? '' : await secondLookAt(manager, key, body),
+    };
+  },
+  duplicate: ({ reference }) => refusal('bill_number_taken', '/reference', { number: reference }),
+  after: learnFromDraft,
+  write: (command, names) => {
+    const amount = (minor: bigint) => formatAmount(minor, command.currency);
+    return {
+      vendor: names.vendor(command.vendor),
+      reference: command.reference,
+      ...given('another', command.another),
+      date: command.date,
+      currency: command.currency,
+      lines: command.lines.map((line) => ({
+        of: names.line(line.of),
+        quantity: formatQuantity(line.quantity),
+        price: formatPrice(line.price),
+        discount: percent(line.discount),
+        difference: line.difference,
+        ...(line.done ? { done: true } : {}),
+        ...(line.wait ? { wait: true } : {}),
+        ...given('reason', line.reason),
+      })),
+      charges: command.charges.map((charge) => ({
+        kind: charge.kind,
+        amount: amount(charge.amount),
+        ...given('reason', charge.reason),
+      })),
+      expenses: (command.expenses ?? []).map((line) => ({
+        expense: line.expense,
+        amount: amount(line.amount),
+        ...dimensions(line.dimensions),
+      })),
+      disputed: (command.disputed ?? []).map((line) => ({ ...line, amount: amount(line.amount) })),
+      tax: (command.tax ?? []).map((tax) => ({
+        amount: amount(tax.amount),
+        recoverable: tax.recoverable,
+        ...(tax.lines === undefined ? {} : { lines: [...tax.lines] }),
+      })),
+      whole: {
+        ...(command.whole?.tax ? { tax: command.whole.tax } : {}),
+        ...(command.whole?.total
+          ? {
+              total: {
+                asked: amount(command.whole.total.asked),
+                ...given('reason', command.whole.total.reason),
+              },
+            }
+          : {}),
+      },
+    };
+  },
+  reference: 'Vendor’s number',
+  noteOf: decidedOf,
+  lines: `SELECT l.line_no, l.quantity, l.price, COALESCE(r.per, ol.per) AS per, l.discount, l.amount, l.difference, l.price_difference, l.reason, IF(l.waits, 'wait', IF(l.order_id IS NOT NULL AND l.done = 0, 'ahead', '')) AS ahead, COALESCE(i.name, r.expense, ol.expense) AS item_name,
+                COALESCE(i.number, '') AS item_number, COALESCE(i.unit, '') AS item_unit, o.id AS of_id, o.number AS of_number, l.line_no AS position
+         FROM bill_line l LEFT JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no
+         LEFT JOIN ordered_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no
+         LEFT JOIN item i ON i.id = COALESCE(r.item_id, ol.item_id) JOIN document o ON o.id = COALESCE(l.receipt_id, l.order_id) WHERE l.document_id = ?
+         UNION ALL SELECT l.line_no, NULL, NULL, NULL, NULL, l.amount, 'charge', NULL, l.reason, '', l.kind, '', '', NULL, NULL, l.line_no FROM bill_charge l WHERE l.document_id = ?
+         UNION ALL SELECT l.line_no, NULL, NULL, NULL, NULL, l.amount, 'expense', NULL, '', '', l.expense, '', '', NULL, NULL, l.line_no FROM bill_expense l WHERE l.document_id = ?
+         UNION ALL SELECT NULL, NULL, NULL, NULL, NULL, l.amount, IF(l.recoverable, 'reclaimed', 'not reclaimed'), NULL, '', '', 'tax', '', '', NULL, NULL, l.line_no + 100000 FROM bill_tax l WHERE l.document_id = ?
+         UNION ALL SELECT l.line_no, NULL, NULL, NULL, NULL, l.amount, IF(l.decision = 'credit', 'not accepted, a credit is asked for', 'not accepted, not ours'), NULL, l.reason, '', l.said, '', '', NULL, NULL, l.line_no FROM bill_disputed l WHERE l.document_id = ?
+         ORDER BY position`,
+};
+
+/** How the difference of a line was decided, whether it is ahead of the goods, and why. */
+function decidedOf(row: Row, baseCurrency: string): string {
+  const difference = big(row.price_difference);
+  const decided =
+    difference === 0n ? '' : `${showAmount(difference, baseCurrency)} ${INTO[text(row.difference)] ?? ''}`;
+  const ahead = { wait: 'billed ahead, paid when it is here', ahead: 'billed ahead' }[text(row.ahead)] ?? '';
+  return [row.quantity == null ? text(row.difference) : '', decided, ahead, text(row.reason)]
+    .filter(Boolean)
+    .join(', ')
+    .slice(0, 200);
+}
+
+const INTO: Readonly<Record<string, string>> = {
+  cost: 'into cost',
+  variance: 'to purchase price variance',
+  credit: 'asked for as a credit',
+};
+
+const viewDifference =
+  (currency: string) =>
+  ({ at, kind, amount, allowed, outside }: Difference): PreviewReply['differences'][number] => ({
+    at,
+    kind,
+    amount: formatAmount(amount, currency),
+    outside,
+    allowed: allowed === undefined ? null : formatAmount(allowed, currency),
+  });

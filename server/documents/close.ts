@@ -1,0 +1,45 @@
+import { dimensionColumns } from '../storage/savePosted.ts';
+import { facts } from '../storage/tables.ts';
+import { type DocumentCommand, lineAt } from './documentCommand.ts';
+import { NOTHING } from './lineQueries.ts';
+
+export const close: DocumentCommand<'close'> = {
+  read: (body) => ({ kind: 'close', ...body }),
+  async load(command, loader) {
+    await loader.lockCompany();
+    await loader.loadClosedPeriods();
+    await loader.loadOpenAtClose(command.date);
+  },
+  header: ({ period }) => ({ reference: period }),
+  rows: (document, saving) => [
+    {
+      table: facts.periodClosing,
+      rows: [
+        {
+          document_id: saving.id,
+          period: document.period,
+          open_from: document.openFrom,
+          open_before: document.openBefore,
+        },
+      ],
+    },
+    {
+      table: facts.periodAccrual,
+      rows: document.accruals.map(({ account, amount, about }, position) => ({
+        ...lineAt(saving, position),
+        account,
+        amount,
+        item_id: about.item ?? null,
+        vendor_id: about.vendor ?? null,
+        expense: about.expense ?? null,
+        ...dimensionColumns(about),
+      })),
+    },
+  ],
+  async settle({ openFrom }, manager) {
+    await manager.query('UPDATE company SET first_open_day = ? WHERE id = 1', [openFrom]);
+  },
+  write: ({ date, period }) => ({ date, period }),
+  reference: 'Period',
+  lines: NOTHING,
+};

@@ -1,0 +1,48 @@
+import { poolId } from '@obolus/core/costing/pool';
+import { facts } from '../storage/tables.ts';
+import { type DocumentCommand, lineAt } from './documentCommand.ts';
+import { ITEM } from './lineQueries.ts';
+import { dimensions, goods } from './writeParts.ts';
+import { dimensionsOf, goodsOf } from './readParts.ts';
+
+export const delivery: DocumentCommand<'delivery'> = {
+  read: (body, reader) => ({
+    kind: 'delivery',
+    customer: reader.given(body.customer, '/customer'),
+    date: body.date,
+    warehouse: body.warehouse,
+    lines: body.lines.map((line, position) => ({
+      ...goodsOf(line, reader, `/lines/${position}`),
+      dimensions: dimensionsOf(line),
+    })),
+  }),
+  async load(command, loader) {
+    const items = command.lines.map((line) => line.item).filter((item) => item !== '');
+    await loader.loadItems(items);
+    loader.wantGoods(
+      items.map((item) => poolId(item, command.warehouse)),
+      command.date,
+      'out',
+    );
+  },
+  header: ({ customer, warehouse }) => ({ customer: customer.trim(), warehouse }),
+  rows: ({ lines, warehouse }, saving) => [
+    {
+      table: facts.deliveryLine,
+      rows: lines.map(({ item, quantity }, position) => ({
+        ...lineAt(saving, position),
+        item_id: item,
+        pool_id: saving.poolRow(poolId(item, warehouse)),
+        quantity,
+      })),
+    },
+  ],
+  write: ({ customer, date, warehouse, lines }, names) => ({
+    customer,
+    date,
+    warehouse: names.warehouse(warehouse),
+    lines: lines.map((line) => ({ ...goods(line, names), ...dimensions(line.dimensions) })),
+  }),
+  lines: `SELECT l.*, ${ITEM}, (SELECT COALESCE(-SUM(c.amount), 0) FROM value_change c WHERE c.line_document_id = l.document_id AND c.line_no = l.line_no) AS amount
+             FROM delivery_line l JOIN item i ON i.id = l.item_id WHERE l.document_id = ? ORDER BY l.line_no`,
+};

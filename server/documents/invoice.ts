@@ -1,0 +1,43 @@
+import { formatPrice, formatQuantity } from '@obolus/core/exact/amounts';
+import { citing, keyOf } from '../storage/savePosted.ts';
+import { facts } from '../storage/tables.ts';
+import type { DocumentCommand } from './documentCommand.ts';
+import { ITEM } from './lineQueries.ts';
+
+export const invoice: DocumentCommand<'invoice'> = {
+  read: (body, reader) => ({
+    kind: 'invoice',
+    customer: reader.given(body.customer, '/customer'),
+    date: body.date,
+    lines: body.lines.map((line, position) => ({
+      of: line.of,
+      quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`),
+      price: reader.price(line.price, `/lines/${position}/price`),
+    })),
+  }),
+  load: (command, loader) => loader.loadSources(command.lines.map((line) => line.of)),
+  header: ({ customer }) => ({ customer: customer.trim() }),
+  rows: ({ lines }) => [
+    {
+      table: facts.invoiceLine,
+      rows: lines.map((line) => ({
+        ...keyOf(line.id),
+        ...citing('delivery', 'delivery_line_no', line.of),
+        quantity: line.quantity,
+        price: line.price,
+        amount: line.amount,
+      })),
+    },
+  ],
+  write: ({ customer, date, lines }, names) => ({
+    customer,
+    date,
+    lines: lines.map(({ of, quantity, price }) => ({
+      of: names.line(of),
+      quantity: formatQuantity(quantity),
+      price: formatPrice(price),
+    })),
+  }),
+  lines: `SELECT l.*, ${ITEM}, o.id AS of_id, o.number AS of_number FROM invoice_line l JOIN delivery_line d ON d.document_id = l.delivery_id AND d.line_no = l.delivery_line_no
+            JOIN item i ON i.id = d.item_id JOIN document o ON o.id = l.delivery_id WHERE l.document_id = ? ORDER BY l.line_no`,
+};

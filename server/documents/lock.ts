@@ -1,0 +1,16 @@
+import { dayAfter } from '@obolus/core/periods/period';
+import type { DocumentCommand } from './documentCommand.ts';
+import { NOTHING } from './lineQueries.ts';
+
+export const lock: DocumentCommand<'lock'> = {
+  read: (body) => ({ kind: 'lock', ...body }),
+  load: (_command, loader) => loader.lockCompany(),
+  header: ({ period }) => ({ reference: period }),
+  rows: () => [],
+  async settle({ period }, manager) {
+    await manager.query('UPDATE company SET locked_until = ? WHERE id = 1', [dayAfter(period)]);
+  },
+  write: ({ date, period }) => ({ date, period }),
+  reference: 'Period',
+  lines: NOTHING,
+};

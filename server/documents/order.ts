@@ -1,0 +1,67 @@
+import { rateOn } from '@obolus/core/state/checks';
+import { facts } from '../storage/tables.ts';
+import { amountOfLine } from '../queries/figures.ts';
+import { BOUGHT } from './lineQueries.ts';
+import type { DocumentCommand } from './documentCommand.ts';
+import { asked, bought } from './writeParts.ts';
+import { askedOf, boughtOf, expectedOf, expectsByTariff, learn, noteOfAsked, statedRows } from './orderLines.ts';
+import { itemsOf, vendorIn, warehouseIn, warehousesOf } from './readParts.ts';
+
+export const order: DocumentCommand<'order'> = {
+  read: (body, reader, from) => ({
+    kind: 'order',
+    vendor: reader.given(body.vendor, '/vendor'),
+    by: from.user,
+    currency: body.currency,
+    date: body.date,
+    lines: body.lines.map((line, position) => {
+      const at = `/lines/${position}`;
+      return { bought: boughtOf(line, reader, at), ...askedOf(line, reader, from, at) };
+    }),
+  }),
+  async load(command, loader) {
+    await loader.loadItems(command.lines.flatMap((line) => line.bought.item ?? []));
+    await loader.loadRates([command.currency], command.date);
+    if (command.lines.some(expectsByTariff)) await loader.loadTariff();
+  },
+  brings: (body) => [vendorIn(body), warehouseIn(body), ...itemsOf(body.lines), ...warehousesOf(body.lines)],
+  header: ({ vendor, warehouse, currency, note, terms }) => ({
+    vendor,
+    warehouse,
+    currency,
+    note,
+    ...(terms ? { terms } : {}),
+  }),
+  rows: ({ lines }, { id }, { terms, incoterm = '', place = '' }) => [
+    ...statedRows(lines.map((line, position) => ({ id: `${id}/${position + 1}`, ...line }))),
+    ...(terms || incoterm
+      ? [
+          {
+            table: facts.orderTerms,
+            rows: [{ document_id: id, terms_id: terms || null, incoterm, place: incoterm && place.trim() }],
+          },
+        ]
+      : []),
+  ],
+  settle: ({ vendor, lines }, manager, _, body) =>
+    learn(
+      manager,
+      vendor,
+      lines.map((line, position) => ({ ...line, said: body.lines[position] })),
+    ),
+  shows: ({ lines, currency, date }, books) => {
+    const rate = rateOn(books, currency, date);
+    return rate === undefined ? {} : { expected: expectedOf(books, lines, { currency, rate, date }) };
+  },
+  write: ({ vendor, date, currency, lines }, names) => ({
+    vendor: names.vendor(vendor),
+    date,
+    currency,
+    warehouse: names.warehouse('main'),
+    note: '',
+    lines: lines.map((line) => ({ ...bought(line.bought, names), ...asked(line, names) })),
+  }),
+  amountOf: amountOfLine,
+  noteOf: noteOfAsked,
+  lines: `SELECT l.*, ${BOUGHT} FROM ordered_line l LEFT JOIN item i ON i.id = l.item_id WHERE l.document_id = ? ORDER BY l.line_no`,
+};

@@ -1,0 +1,72 @@
+import { facts } from '../storage/tables.ts';
+import { amountOfLine } from '../queries/figures.ts';
+import { BOUGHT, OF } from './lineQueries.ts';
+import type { DocumentCommand } from './documentCommand.ts';
+import {
+  askedOf,
+  boughtOf,
+  expectedOf,
+  expectsByTariff,
+  learn,
+  noteOfAsked,
+  ON_AN_ORDER,
+  statedRows,
+} from './orderLines.ts';
+import { asked, bought } from './writeParts.ts';
+import { itemsOf, warehousesOf } from './readParts.ts';
+
+export const orderChange: DocumentCommand<'order-change'> = {
+  ...ON_AN_ORDER,
+  read: (body, reader, from) => ({
+    kind: 'order-change',
+    of: body.of,
+    seen: body.seen,
+    by: from.user,
+    date: body.date,
+    reason: body.reason,
+    lines: body.lines.map((line, position) => {
+      const at = `/lines/${position}`;
+      const [of, bought] = line.of === '' ? [undefined, boughtOf(line, reader, at)] : [line.of, undefined];
+      return { of, bought, ...askedOf(line, reader, from, at) };
+    }),
+  }),
+  async load(command, loader) {
+    await loader.loadOrder(command.of);
+    await loader.loadVendorOf(command.of);
+    await loader.loadItems(command.lines.flatMap((line) => line.bought?.item ?? []));
+    if (command.lines.some(expectsByTariff)) await loader.loadTariff();
+  },
+  brings: ({ lines }) => [...itemsOf(lines), ...warehousesOf(lines)],
+  rows: ({ of, lines }, saving) => [
+    ...statedRows(lines),
+    {
+      table: facts.orderStep,
+      rows: [{ document_id: saving.id, order_id: of, step: 'changed', version_id: saving.id, amount: 0 }],
+    },
+  ],
+  settle: ({ vendor, lines }, manager, _, body) =>
+    learn(
+      manager,
+      vendor,
+      lines.map((line) => ({ ...line, said: body.lines[line.said] })),
+    ),
+  shows: ({ of, lines }, books) => {
+    const order = books.orders.get(of);
+    return order ? { expected: expectedOf(books, lines, order) } : {};
+  },
+  write: ({ of, seen, date, reason, lines }, names) => ({
+    of: names.document(of),
+    seen,
+    date,
+    reason,
+    lines: lines.map((line) => ({
+      of: line.of === undefined ? '' : names.line(line.of),
+      ...bought(line.bought, names),
+      ...asked(line, names),
+    })),
+  }),
+  amountOf: amountOfLine,
+  noteOf: noteOfAsked,
+  lines: `SELECT l.document_id AS line_document, l.line_no, l.quantity, l.price, l.per, l.discount, l.due_day, ${BOUGHT}, ${OF} FROM order_line l LEFT JOIN item i ON i.id = l.item_id JOIN document o ON o.id = l.document_id
+            WHERE l.by_id = ? ORDER BY l.line_no`,
+};

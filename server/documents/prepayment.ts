@@ -1,0 +1,28 @@
+import { formatAmount } from '@obolus/core/exact/amounts';
+import { facts } from '../storage/tables.ts';
+import type { DocumentCommand } from './documentCommand.ts';
+import { vendorIn } from './readParts.ts';
+
+export const prepayment: DocumentCommand<'prepayment'> = {
+  read: (body, reader, { user }) => ({
+    kind: 'prepayment',
+    by: user,
+    vendor: reader.given(body.vendor, '/vendor'),
+    currency: body.currency,
+    date: body.date,
+    amount: reader.document(body.amount, body.currency, '/amount'),
+  }),
+  load: (command, loader) => loader.loadRates([command.currency], command.date),
+  brings: (body) => [vendorIn(body)],
+  header: ({ vendor, currency }) => ({ vendor, currency }),
+  rows: (document, { id }) => [
+    { table: facts.prepayment, rows: [{ document_id: id, amount: document.amount, base_amount: document.base }] },
+  ],
+  write: ({ vendor, date, currency, amount }, names) => ({
+    vendor: names.vendor(vendor),
+    date,
+    currency,
+    amount: formatAmount(amount, currency),
+  }),
+  lines: `SELECT NULL AS line_no, l.amount, 'Prepayment' AS item_name, '' AS item_number, '' AS item_unit, NULL AS of_id FROM prepayment l WHERE l.document_id = ?`,
+};

@@ -1,0 +1,225 @@
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
+import type { Books } from '@obolus/core/state/books';
+import {
+  formatAmount,
+  formatPrice,
+  formatQuantity,
+  FRACTION_PLACES,
+  PRICE_PLACES,
+  quantity,
+  sumOf,
+} from '@obolus/core/exact/amounts';
+import type { ReceiptDocument } from '@obolus/core/purchasing/receipt/command';
+import { formatDecimal } from '@obolus/core/exact/decimal';
+import { poolId } from '@obolus/core/costing/pool';
+import { taxesOn } from '@obolus/core/purchasing/taxCode';
+import { refusal } from '@obolus/core/state/refusal';
+import { citing, dimensionColumns, keyOf } from '../storage/savePosted.ts';
+import { facts } from '../storage/tables.ts';
+import { leaveDraft } from '../storage/drafts.ts';
+import { asidesOf } from '../queries/asides.ts';
+import { text } from '../queries/figures.ts';
+import { BOUGHT } from './lineQueries.ts';
+import type { DocumentCommand } from './documentCommand.ts';
+import { given, lots } from './writeParts.ts';
+import { lotsOf, warehouseIn } from './readParts.ts';
+
+export const receipt: DocumentCommand<'receipt'> = {
+  read: (body, reader) => ({
+    kind: 'receipt',
+    vendor: reader.given(body.vendor, '/vendor'),
+    date: body.date,
+    warehouse: body.warehouse,
+    lines: body.lines.map((line, position) => ({
+      of: line.of,
+      quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`),
+      lots: lotsOf(line, reader, `/lines/${position}`),
+      corrected: line.price
+        ? { price: reader.price(line.price, `/lines/${position}/price`), reason: line.reason ?? '' }
+        : undefined,
+      unit: line.unit?.trim(),
+      last: line.last,
+      origin: line.origin === '' ? undefined : line.origin,
+      preference: line.preference,
+    })),
+    aside: (body.aside ?? []).map((line, position) => ({
+      of: line.of === '' ? undefined : line.of,
+      item: line.item === '' ? undefined : line.item,
+      what: line.what,
+      quantity: reader.quantity(line.quantity, `/aside/${position}/quantity`),
+      unit: line.unit?.trim(),
+      reason: line.reason,
+      place: line.place,
+    })),
+  }),
+  async load(command, loader) {
+    const aside = command.aside ?? [];
+    await loader.loadOrderLines([
+      ...new Set([...command.lines.map((line) => line.of), ...aside.flatMap(({ of }) => of ?? [])]),
+    ]);
+    await loader.loadItems(aside.flatMap(({ item }) => item ?? []));
+    const ordered = command.lines.flatMap((line) => loader.orderLine(line.of) ?? []);
+    await loader.loadRates(
+      ordered.map((line) => line.currency),
+      command.date,
+    );
+    await loader.loadTaxCodes();
+    const items = ordered.flatMap(({ bought }) => bought.item ?? []);
+    loader.wantGoods(
+      items.map((item) => poolId(item, command.warehouse)),
+      command.date,
+      'in',
+    );
+  },
+  brings: (body) => [warehouseIn(body)],
+  header: ({ vendor, warehouse, packingSlip, transport }) => ({ vendor, warehouse, reference: packingSlip, transport }),
+  async settle({ vendor, lines }, manager, { id, books }, body) {
+    if (!books.draftsBills || body.bill || lines.length === 0) return;
+    const [from] = (await manager.query('SELECT name FROM vendor WHERE id = ?', [vendor])) as { name: string }[];
+    await leaveDraft(manager, {
+      kind: 'bill',
+      title: `Bill of ${from?.name ?? ''} for what came on ${body.date}`,
+      body: { vendor, receipt: id },
+    });
+  },
+  // What goods cost is for whoever may say what was billed.
+  alsoNeeds: ({ bill: billed, lines }) => (billed || lines.some(({ price }) => price) ? ['bill'] : []),
+  async loadFollowing({ vendor, date, bill: billed }, loader) {
+    if (billed) await loader.loadBillNumber(vendor, billed.reference, date);
+  },
+  follows: (document, { bill: billed }, { taxCodes }) =>
+    billed && { kind: 'bill', body: billOf(document, billed, taxCodes), at: '/bill' },
+  rows: ({ lines, aside, closed }, saving, body) => [
+    {
+      table: facts.receiptAside,
+      rows: aside.map((line, position) => ({
+        ...keyOf(line.id),
+        ...(line.of === undefined
+          ? { order_id: null, order_line_no: null }
+          : citing('order', 'order_line_no', line.of)),
+        item_id: line.item ?? null,
+        what: line.what,
+        quantity: line.quantity,
+        reason: line.reason,
+        place: line.place,
+        photo_id: body.aside?.[position]?.photo || null,
+      })),
+    },
+    {
+      table: facts.orderClosingLine,
+      rows: closed.map(({ line, of, quantity }) => ({
+        ...keyOf(line),
+        ...citing('order', 'order_line_no', of),
+        quantity,
+      })),
+    },
+    {
+      table: facts.receiptLine,
+      rows: lines.map((line) => ({
+        ...keyOf(line.id),
+        ...citing('order', 'order_line_no', line.of),
+        ordered_by_id: saving.books.orderLines.get(line.of)?.by ?? null,
+        item_id: line.bought.item ?? null,
+        pool_id: saving.poolRow(line.pool),
+        quantity: line.quantity,
+        per: line.per,
+        currency: line.currency,
+        rate: line.rate,
+        amount: line.amount,
+        base_amount: line.baseAmount,
+        expense: line.bought.expense ?? null,
+        origin: line.origin,
+        preference: line.preference ? 1 : 0,
+        ...dimensionColumns(line.dimensions ?? {}),
+        corrected_price: line.corrected?.price ?? null,
+        corrected_because: line.corrected?.reason ?? '',
+      })),
+    },
+    {
+      table: facts.receiptAhead,
+      rows: lines.flatMap((line) =>
+        line.ahead.map((part) => ({
+          ...keyOf(line.id),
+          ...citing('ahead', 'ahead_line_no', part.of),
+          quantity: part.quantity,
+          amount: part.amount,
+          base_amount: part.base,
+          goods: part.goods,
+          tax: part.tax,
+        })),
+      ),
+    },
+    {
+      table: facts.receiptEstimate,
+      rows: lines.flatMap((line) => line.estimates.map(({ kind, amount }) => ({ ...keyOf(line.id), kind, amount }))),
+    },
+  ],
+  blind: true,
+  duplicate: ({ bill }) => refusal('bill_number_taken', '/bill/reference', { number: bill?.reference ?? '' }),
+  write: ({ vendor, date, warehouse, lines, aside = [] }, names) => ({
+    vendor: names.vendor(vendor),
+    date,
+    warehouse: names.warehouse(warehouse),
+    packingSlip: '',
+    transport: '',
+    lines: lines.map((line) => ({
+      of: names.line(line.of),
+      quantity: formatQuantity(line.quantity),
+      ...given('unit', line.unit),
+      ...lots(line.lots),
+      ...given('origin', line.origin),
+      ...(line.preference ? { preference: true } : {}),
+      ...(line.last ? { last: true } : {}),
+      ...(line.corrected ? { price: formatPrice(line.corrected.price), reason: line.corrected.reason } : {}),
+    })),
+    aside: aside.map((line) => ({
+      of: line.of === undefined ? '' : names.line(line.of),
+      item: line.item === undefined ? '' : names.item(line.item),
+      what: line.what,
+      quantity: formatQuantity(line.quantity),
+      ...given('unit', line.unit),
+      reason: line.reason,
+      place: line.place,
+    })),
+  }),
+  noteOf: (row) => (row.corrected_because ? `at another price than ordered: ${text(row.corrected_because)}` : ''),
+  facts: async (manager, id) => (await asidesOf(manager, id)).map((value) => ({ name: 'Stands aside', value })),
+  lines: `SELECT l.*, COALESCE(l.corrected_price, ol.price) AS price, ${BOUGHT}, o.id AS of_id, o.number AS of_number FROM receipt_line l LEFT JOIN item i ON i.id = l.item_id JOIN document o ON o.id = l.order_id
+            JOIN order_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no AND ol.by_id = l.ordered_by_id WHERE l.document_id = ? ORDER BY l.line_no`,
+};
+
+/** The bill that came with the goods: all that was received and is not billed ahead, at what it was received at, with the taxes of its order. */
+function billOf(
+  { vendor, date, lines }: ReceiptDocument,
+  { reference, terms, another }: NonNullable<BodyOf<'receipt'>['bill']>,
+  taxCodes: Books['taxCodes'],
+): BodyOf<'bill'> {
+  const open = lines
+    .map((line) => ({ ...line, open: quantity(line.quantity - sumOf(line.ahead)) }))
+    .filter((line) => line.open > 0n);
+  const currency = lines[0]?.currency ?? '';
+  const taxes = taxesOn(
+    open.map(({ amount, taxCode }) => ({ amount, code: taxCode, levels: taxCodes.get(taxCode) ?? [] })),
+  );
+  return {
+    vendor,
+    reference,
+    date,
+    currency,
+    ...(terms ? { terms } : {}),
+    ...(another ? { another } : {}),
+    charges: [],
+    lines: open.map((line) => ({
+      of: line.id,
+      quantity: formatQuantity(line.open),
+      difference: 'cost' as const,
+      price: formatDecimal(line.pricing.price, PRICE_PLACES),
+      discount: formatDecimal(line.pricing.discount, FRACTION_PLACES - 2),
+    })),
+    tax: taxes.map(({ amount, recoverable, lines: on }) => ({
+      amount: formatAmount(amount, currency),
+      recoverable,
+      lines: [...on],
+    })),
+  };
+}

@@ -1,0 +1,64 @@
+import { formatQuantity } from '@obolus/core/exact/amounts';
+import { citing, keyOf } from '../storage/savePosted.ts';
+import { facts } from '../storage/tables.ts';
+import type { DocumentCommand } from './documentCommand.ts';
+import { ITEM, OF } from './lineQueries.ts';
+import { lots } from './writeParts.ts';
+import { lotsOf } from './readParts.ts';
+
+export const vendorReturn: DocumentCommand<'return'> = {
+  read: (body, reader) => ({
+    kind: 'return',
+    vendor: reader.given(body.vendor, '/vendor'),
+    date: body.date,
+    lines: body.lines.map((line, position) => ({
+      of: line.of,
+      quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`),
+      lots: lotsOf(line, reader, `/lines/${position}`),
+      replace: line.replace,
+      confirmed: line.confirmed,
+    })),
+  }),
+  async load(command, loader) {
+    await loader.loadReceiptLines(command.lines.map((line) => line.of));
+    for (const line of command.lines) {
+      const received = loader.receiptLine(line.of);
+      if (received?.pool !== undefined) loader.wantFrom(received.pool, received);
+    }
+  },
+  header: ({ vendor, reference }) => ({ vendor, reference }),
+  rows: ({ lines }) => [
+    {
+      table: facts.returnLine,
+      rows: lines.map((line) => ({
+        ...keyOf(line.line),
+        ...citing('receipt', 'receipt_line_no', line.of),
+        quantity: line.quantity,
+        replaces: line.replace ? 1 : 0,
+        unbilled: line.unbilled,
+        unbilled_ordered: line.unbilledOrdered,
+        unbilled_cleared: line.unbilledCleared,
+        billed: line.billed,
+        billed_amount: line.billedAmount,
+        billed_goods: line.billedGoods,
+        billed_variance: line.billedVariance,
+      })),
+    },
+  ],
+  write: ({ vendor, date, lines }, names) => ({
+    vendor: names.vendor(vendor),
+    date,
+    reference: '',
+    lines: lines.map((line) => ({
+      of: names.line(line.of),
+      quantity: formatQuantity(line.quantity),
+      ...lots(line.lots),
+      replace: line.replace ?? false,
+      confirmed: line.confirmed ?? false,
+    })),
+  }),
+  reference: 'Vendor’s return number',
+  lines: `SELECT l.line_no, l.quantity, ${ITEM}, ${OF}, ABS((SELECT COALESCE(SUM(c.amount), 0) FROM value_change c WHERE c.document_id = l.document_id AND c.line_document_id = l.document_id AND c.line_no = l.line_no)) AS amount
+           FROM return_line l JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no JOIN item i ON i.id = r.item_id
+           JOIN document o ON o.id = l.receipt_id WHERE l.document_id = ? ORDER BY l.line_no`,
+};
