@@ -26,7 +26,6 @@ import { pdfPaper } from './pdfPaper.ts';
 import { type Step, STORY, type StoryLots } from './story.ts';
 import { type Waiting, WAITING_BILLS } from './waitingBills.ts';
 
-
 const DAYS = 185;
 
 /** Illustrative rates of exchange, from so many days ago on. */
@@ -419,7 +418,7 @@ function documentOf(
     }));
     return {
       kind: 'order-change',
-      body: { of: documents.get(step.change) ?? '0', version: 1, date, reason: step.reason, lines },
+      body: { of: documents.get(step.change) ?? '0', seen: 1, date, reason: step.reason, lines },
     };
   }
   if ('close' in step) {

@@ -1,5 +1,6 @@
-// npm test: installs and builds what is missing, then lint, unit, server and browser tests, and one summary.
-import { spawnSync } from 'node:child_process';
+// npm test: installs and builds what is missing, then lint beside the core, web, server and browser tests, and one summary with the
+// time that each part took beside its budget on two cores.
+import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { databaseEnvironment, startDatabase } from './lib/database.mjs';
@@ -8,34 +9,32 @@ import { checkNode, dataFolder, ensureBuilt, ensureDebian, root } from './lib/pr
 const only = process.argv.slice(2);
 const wanted = (name) => only.length === 0 || only.includes(name);
 
-checkNode();
-ensureDebian('chromium', 'chromium');
-await ensureBuilt(['core', 'contract', 'server', 'demo', 'e2e', 'web']);
-
+/** Seconds that a part may take on two cores. Whoever makes it longer looks for what to make shorter. */
+const BUDGET = { build: 45, 'lint and core': 75, web: 20, bench: 30, server: 150, browser: 190 };
+const times = [];
 const results = join(dataFolder, 'results');
-rmSync(results, { recursive: true, force: true });
-mkdirSync(results, { recursive: true });
 const summary = [];
 
-const node = (args, env = {}) =>
-  spawnSync(process.execPath, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } }).status === 0;
-const bin = (name) => join(root, 'node_modules', name);
+checkNode();
+ensureDebian('chromium', 'chromium');
+await timed('build', () => ensureBuilt(['core', 'contract', 'server', 'demo', 'e2e', 'web']));
+rmSync(results, { recursive: true, force: true });
+mkdirSync(results, { recursive: true });
 
-if (wanted('lint')) {
-  check('lint', () => node([bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0']));
-  check('direction of imports', () =>
-    node([
-      bin('dependency-cruiser/bin/dependency-cruise.mjs'),
-      '--config',
-      '.dependency-cruiser.cjs',
-      '{core,contract,server,web,demo,e2e}/{*,!(dist|node_modules|public)/**/*}.{ts,tsx}',
-    ]),
-  );
-  check('format', () => node([bin('prettier/bin/prettier.cjs'), '--check', '.', '--log-level', 'warn']));
-}
+// Lint needs one core and no database: it runs beside the core's tests, and says what it found when they are done.
+await timed('lint and core', async () => {
+  const linting = wanted('lint') ? lint() : undefined;
+  if (wanted('core')) await jest('core', 1);
+  await linting;
+});
+if (wanted('web')) await timed('web', () => jest('web', 2));
+// What is measured by hand is run here in small form, so that it still runs when somebody wants to know.
+if (wanted('bench')) await timed('bench', () => check('bench', ['scripts/bench.mjs', '--small', 'core', 'history']));
 
 const database =
-  wanted('server') || wanted('browser') ? await startDatabase('test', { fresh: true, quiet: true }) : undefined;
+  wanted('server') || wanted('browser')
+    ? await startDatabase('test', { fresh: true, quiet: true, thrownAway: true })
+    : undefined;
 try {
   const environment = database
     ? {
@@ -44,42 +43,8 @@ try {
         OBOLUS_TEST_DB_SOCKET: database.socket,
       }
     : {};
-  for (const project of ['core', 'web', 'server']) {
-    if (!wanted(project)) continue;
-    const output = join(results, `${project}.json`);
-    node(
-      [
-        '--experimental-vm-modules',
-        '--no-warnings',
-        bin('jest/bin/jest.js'),
-        '--selectProjects',
-        project,
-        '--json',
-        `--outputFile=${output}`,
-        '--maxWorkers=2',
-        '--testTimeout=60000',
-      ],
-      environment,
-    );
-    count(project, output, (report) => [
-      report.numPassedTests,
-      report.numFailedTests + report.numRuntimeErrorTestSuites + report.numPendingTests,
-    ]);
-  }
-  if (wanted('browser')) {
-    const output = join(results, 'browser.json');
-    node(
-      [
-        bin('@playwright/test/cli.js'),
-        'test',
-        '--config',
-        'e2e/playwright.config.ts',
-        ...(process.env.OBOLUS_GREP ? ['-g', process.env.OBOLUS_GREP] : []),
-      ],
-      { ...environment, PLAYWRIGHT_JSON_OUTPUT_NAME: output },
-    );
-    count('browser', output, ({ stats }) => [stats.expected, stats.unexpected + stats.flaky + stats.skipped]);
-  }
+  if (wanted('server')) await timed('server', () => jest('server', 2, environment));
+  if (wanted('browser')) await timed('browser', () => browser(environment));
 } finally {
   await database?.stop();
 }
@@ -88,12 +53,71 @@ const passed = summary.reduce((sum, part) => sum + part.passed, 0);
 const failed = summary.reduce((sum, part) => sum + part.failed, 0);
 console.log('\nSummary');
 for (const part of summary) console.log(`  ${part.name.padEnd(22)} ${part.passed} passed, ${part.failed} failed`);
+console.log('\nTime, and budget on two cores');
+for (const { name, seconds } of times) console.log(`  ${name.padEnd(22)} ${seconds} s of ${BUDGET[name]} s`);
 console.log(`${passed} passed, ${failed} failed`);
 process.exitCode = failed > 0 || passed === 0 ? 1 : 0;
 
-function check(name, work) {
-  const good = work();
+async function timed(name, work) {
+  const begun = Date.now();
+  await work();
+  times.push({ name, seconds: Math.round((Date.now() - begun) / 1000) });
+}
+
+/** Runs a program of ours; what it says is kept until it ends where others run beside it. */
+function node(args, { env = {}, beside = false } = {}) {
+  return new Promise((resolve) => {
+    const child = spawn(process.execPath, args, {
+      cwd: root,
+      stdio: beside ? ['ignore', 'pipe', 'pipe'] : 'inherit',
+      env: { ...process.env, ...env },
+    });
+    let said = '';
+    for (const stream of [child.stdout, child.stderr]) stream?.on('data', (text) => (said += text));
+    child.once('exit', (code) => {
+      if (said.trim() !== '') console.log(said.trimEnd());
+      resolve(code === 0);
+    });
+  });
+}
+
+async function lint() {
+  const bin = (name) => join(root, 'node_modules', name);
+  const everything = '{core,contract,server,web,demo,e2e}/{*,!(dist|node_modules|public)/**/*}.{ts,tsx}';
+  const cruise = [bin('dependency-cruiser/bin/dependency-cruise.mjs'), '--config'];
+  await check('lint', [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0']);
+  await check('direction of imports', [...cruise, '.dependency-cruiser.cjs', everything]);
+  await check('circles of folders', [...cruise, '.dependency-cruiser-folders.cjs', 'core', 'contract', 'server']);
+  await check('format', [bin('prettier/bin/prettier.cjs'), '--check', '.', '--log-level', 'warn']);
+}
+
+async function check(name, args) {
+  const good = await node(args, { beside: true });
   summary.push({ name, passed: good ? 1 : 0, failed: good ? 0 : 1 });
+}
+
+async function jest(project, workers, env = {}) {
+  const output = join(results, `${project}.json`);
+  const program = join(root, 'node_modules/jest/bin/jest.js');
+  const report = ['--json', `--outputFile=${output}`];
+  const how = [`--maxWorkers=${workers}`, '--testTimeout=60000'];
+  await node(['--experimental-vm-modules', '--no-warnings', program, '--selectProjects', project, ...report, ...how], {
+    env,
+  });
+  count(project, output, (found) => [
+    found.numPassedTests,
+    found.numFailedTests + found.numRuntimeErrorTestSuites + found.numPendingTests,
+  ]);
+}
+
+async function browser(environment) {
+  const output = join(results, 'browser.json');
+  const program = join(root, 'node_modules/@playwright/test/cli.js');
+  const which = process.env.OBOLUS_GREP ? ['-g', process.env.OBOLUS_GREP] : [];
+  await node([program, 'test', '--config', 'e2e/playwright.config.ts', ...which], {
+    env: { ...environment, PLAYWRIGHT_JSON_OUTPUT_NAME: output },
+  });
+  count('browser', output, ({ stats }) => [stats.expected, stats.unexpected + stats.flaky + stats.skipped]);
 }
 
 /** A run that left no report is a failure of its own. */

@@ -4,9 +4,10 @@ import { root } from '../lib/project.mjs';
 import { median, row, sideBySide, timed } from './measure.mjs';
 
 const dist = (path) => import(join(root, 'core/dist', path));
-const SIZES = [10_000, 100_000, 1_000_000];
+const small = process.argv.includes('--small');
+const SIZES = small ? [10_000] : [10_000, 100_000, 1_000_000];
 const PER_POOL = 100;
-const ROUNDS = 7;
+const ROUNDS = small ? 1 : 7;
 
 export async function benchCore() {
   await benchFolds();
@@ -172,7 +173,7 @@ async function longPool(method, later, firstUnits) {
 async function lateCost(pool, amount) {
   const { settle } = await dist('costing/settle.js');
   const { Journal } = await dist('books/journal.js');
-  const { NO_EFFECTS } = await dist('posting/effects.js');
+  const { NO_EFFECTS } = await dist('costing/effects.js');
   const rules = {
     date: '2026-03-02',
     firstOpenDay: '2026-01-01',

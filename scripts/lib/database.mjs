@@ -26,11 +26,22 @@ export async function freePort(wanted, host = '127.0.0.1') {
   );
 }
 
+/** For books that nobody keeps: nothing waits for the disk. A server that is killed loses nothing by it, a machine that falls over may. */
+const WITHOUT_WAITING = [
+  '--innodb-flush-log-at-trx-commit=2',
+  '--innodb-flush-method=nosync',
+  '--skip-innodb-doublewrite',
+];
+
 /**
  * Starts the database called `name` (initialising it the first time) and gives how to connect to it and how to stop it.
+ * `thrownAway` is for books that nobody keeps.
  * One that is left running by a start that was killed is taken over; one that runs is joined where that is asked for, and left running.
  */
-export async function startDatabase(name, { fresh = false, quiet = false, joining = false, onDown } = {}) {
+export async function startDatabase(
+  name,
+  { fresh = false, quiet = false, joining = false, thrownAway = false, onDown } = {},
+) {
   const mariadbd = ensureDebian('mariadbd', 'mariadb-server');
   const folder = join(dataFolder, name);
   const files = {
@@ -61,7 +72,10 @@ export async function startDatabase(name, { fresh = false, quiet = false, joinin
   let stopping = false;
   let child;
   const launch = () => {
-    child = spawn(mariadbd, serverOptions(files, port), { stdio: ['ignore', 'ignore', 'pipe'], detached: true });
+    child = spawn(mariadbd, [...serverOptions(files, port), ...(thrownAway ? WITHOUT_WAITING : [])], {
+      stdio: ['ignore', 'ignore', 'pipe'],
+      detached: true,
+    });
     let said = '';
     child.stderr.on('data', (text) => (said = (said + text).slice(-4000)));
     child.once('exit', (code, signal) => {
