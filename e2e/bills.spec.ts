@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import type { ListPage } from '@obolus/contract/lists';
-import type { Unmatched } from '@obolus/contract/views';
+import type { Unmatched } from '@obolus/contract/views/bench';
 import { billPaper } from '@obolus/demo/billPapers';
 import { useDemoCompany } from './demoCompany.ts';
 import { Desk } from './desk.ts';

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
-import type { OrderView } from '@obolus/contract/views';
+import type { OrderView } from '@obolus/contract/views/orders';
 import { useDemoCompany } from './demoCompany.ts';
 import { Desk } from './desk.ts';
 

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import type { Commitments, OrderView } from '@obolus/contract/views';
+import type { Commitments, OrderView } from '@obolus/contract/views/orders';
 import { useDemoCompany } from './demoCompany.ts';
 import { Desk } from './desk.ts';
 

@@ -1,5 +1,8 @@
 import { expect, test } from '@playwright/test';
-import type { AsideView, DocumentView, ItemView, OrderView } from '@obolus/contract/views';
+import type { AsideView } from '@obolus/contract/views/receiving';
+import type { DocumentView } from '@obolus/contract/views/documents';
+import type { ItemView } from '@obolus/contract/views/setUp';
+import type { OrderView } from '@obolus/contract/views/orders';
 import { useDemoCompany } from './demoCompany.ts';
 import { Desk } from './desk.ts';
 

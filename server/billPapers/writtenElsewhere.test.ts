@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { IncomingBill } from '@obolus/contract/views';
+import type { IncomingBill } from '@obolus/contract/views/bench';
 import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
 import type { Client } from '../testing/client.ts';
 import { writtenElsewhere } from '../testing/writtenElsewhere.ts';

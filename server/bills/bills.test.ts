@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { DraftView, IncomingBill, WaitingBill } from '@obolus/contract/views';
+import type { DraftView } from '@obolus/contract/views/drafts';
+import type { IncomingBill, WaitingBill } from '@obolus/contract/views/bench';
 import { proveBooks } from '../proof/proveBooks.ts';
 import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
 import type { Client, Reply } from '../testing/client.ts';

@@ -1,6 +1,6 @@
 import type { EntityManager } from 'typeorm';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
-import type { CreditableView } from '@obolus/contract/views';
+import type { CreditableView } from '@obolus/contract/views/bench';
 import {
   documentAmount,
   formatAmount,

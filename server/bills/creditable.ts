@@ -1,5 +1,5 @@
 import type { EntityManager } from 'typeorm';
-import type { CreditableView } from '@obolus/contract/views';
+import type { CreditableView } from '@obolus/contract/views/bench';
 import type { api } from '@obolus/contract/api';
 import type { ReplyOf } from '@obolus/contract/endpoint';
 import {

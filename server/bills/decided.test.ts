@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { ListPage } from '@obolus/contract/lists';
 import { base, formatAmount } from '@obolus/core/exact/amounts';
-import type { CreditableView, SignOffView } from '@obolus/contract/views';
+import type { CreditableView, SignOffView } from '@obolus/contract/views/bench';
 import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
 import { proveBooks } from '../proof/proveBooks.ts';
 import { make, netOf, startTestServer, type TestServer } from '../testing/testServer.ts';

@@ -1,6 +1,6 @@
 import type { DataSource, EntityManager } from 'typeorm';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
-import type { SignOffView } from '@obolus/contract/views';
+import type { SignOffView } from '@obolus/contract/views/bench';
 import { RequestError } from '../asking/failures.ts';
 import { previewDocument } from '../commands/runCommand.ts';
 import type { SignedIn } from '../asking/signedIn.ts';

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { pino } from 'pino';
-import type { WaitingBill } from '@obolus/contract/views';
+import type { WaitingBill } from '@obolus/contract/views/bench';
 import { proveBooks } from '../proof/proveBooks.ts';
 import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
 import type { Client } from '../testing/client.ts';

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { DocumentView } from '@obolus/contract/views';
+import type { DocumentView } from '@obolus/contract/views/documents';
 import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
 import type { Client, Reply } from '../testing/client.ts';
 

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { DocumentView, OpenOrderLine, OrderView } from '@obolus/contract/views';
+import type { DocumentView } from '@obolus/contract/views/documents';
+import type { OpenOrderLine, OrderView } from '@obolus/contract/views/orders';
 import { proveBooks } from '../proof/proveBooks.ts';
 import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
 import type { Client, Reply } from '../testing/client.ts';

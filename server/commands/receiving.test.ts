@@ -1,5 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { AsideView, DocumentView, OrderView } from '@obolus/contract/views';
+import type { AsideView } from '@obolus/contract/views/receiving';
+import type { DocumentView } from '@obolus/contract/views/documents';
+import type { OrderView } from '@obolus/contract/views/orders';
 import { proveBooks } from '../proof/proveBooks.ts';
 import { make, netOf, startTestServer, type TestServer } from '../testing/testServer.ts';
 import type { Client, Reply } from '../testing/client.ts';

@@ -1,15 +1,15 @@
 import type { DataSource, EntityManager } from 'typeorm';
-import type { AdviceView } from '@obolus/contract/views';
+import type { AdviceView } from '@obolus/contract/views/receiving';
 import { quantity } from '@obolus/core/exact/amounts';
-import { matchDespatch, type Advised, type AwaitedLine } from '@obolus/core/purchasing/despatch';
+import { type Advised, type AwaitedLine, matchDespatch } from '@obolus/core/purchasing/despatch';
 import { RequestError } from '../asking/failures.ts';
-import { big, showQuantity, text, type Row } from '../queries/figures.ts';
+import { big, type Row, showQuantity, text } from '../queries/figures.ts';
 import { OPEN } from '../queries/openOfOrder.ts';
 import { groupBy } from '../storage/groupBy.ts';
 import { stands } from '../storage/load/rows.ts';
 import { duplicateOf, transaction } from '../storage/transaction.ts';
 import { calledSo, readGoodsCalled, vendorOf } from '../papers/ours.ts';
-import { readAdvice, type AdvisedGoods } from './readAdvice.ts';
+import { type AdvisedGoods, readAdvice } from './readAdvice.ts';
 
 const WHY: Readonly<Record<Extract<Advised, { ok: false }>['why'], string>> = {
   order_unknown: 'no order of this vendor with goods to come has that number',

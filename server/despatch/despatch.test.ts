@@ -1,6 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { AdviceView, AsideView, DraftView, OpenOrderLine } from '@obolus/contract/views';
+import type { AdviceView, AsideView } from '@obolus/contract/views/receiving';
+import type { DraftView } from '@obolus/contract/views/drafts';
+import type { OpenOrderLine } from '@obolus/contract/views/orders';
 import { proveBooks } from '../proof/proveBooks.ts';
 import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
 import type { Client, Reply } from '../testing/client.ts';

@@ -1,4 +1,4 @@
-import { DIMENSIONS } from '@obolus/contract/views';
+import { DIMENSIONS } from '@obolus/contract/views/setUp';
 import { refusal, type Refusal, type RefusalReason } from '@obolus/core/state/refusal';
 import { distinct, query, type Reading } from '../storage/load/rows.ts';
 import { text } from '../queries/figures.ts';

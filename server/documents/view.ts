@@ -1,6 +1,6 @@
 import type { EntityManager } from 'typeorm';
 import type { DocumentKind } from '@obolus/contract/kinds/kinds';
-import type { DocumentView } from '@obolus/contract/views';
+import type { DocumentView } from '@obolus/contract/views/documents';
 import type { LotPart } from '@obolus/core/costing/pool';
 import { formatQuantity, formatRate, rate } from '@obolus/core/exact/amounts';
 import { RequestError } from '../asking/failures.ts';

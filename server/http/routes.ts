@@ -6,7 +6,7 @@ import type { Endpoint } from '@obolus/contract/endpoint';
 import type { TSchema } from '@obolus/contract/figures';
 import { type ImportKind, MAY_IMPORT } from '@obolus/contract/imports';
 import type { Role } from '@obolus/contract/roles';
-import type { Me } from '@obolus/contract/views';
+import type { Me } from '@obolus/contract/views/me';
 import { RequestError } from '../asking/failures.ts';
 import { listCreditable } from '../bills/creditable.ts';
 import { readIncomingBill, readIncomingPaper } from '../bills/incoming.ts';

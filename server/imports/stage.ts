@@ -5,7 +5,7 @@ import { type EntryImport, type ImportKind, isEntryImport } from '@obolus/contra
 import type { EntryFields } from '@obolus/contract/registers/register';
 import { REGISTERS } from '@obolus/contract/registers/registers';
 import type { Role } from '@obolus/contract/roles';
-import type { ImportView } from '@obolus/contract/views';
+import type { ImportView } from '@obolus/contract/views/drafts';
 import { RequestError } from '../asking/failures.ts';
 import { previewDocument } from '../commands/runCommand.ts';
 import type { FieldProblem } from '../setUp/check.ts';

@@ -1,6 +1,6 @@
 import type { DataSource } from 'typeorm';
 import type { ListName, ListState } from '@obolus/contract/lists';
-import type { SavedView } from '@obolus/contract/views';
+import type { SavedView } from '@obolus/contract/views/setUp';
 import { RequestError } from '../asking/failures.ts';
 
 const MOST_VIEWS = 50;

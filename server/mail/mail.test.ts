@@ -3,7 +3,7 @@ import { deflateSync } from 'node:zlib';
 import { connect } from 'node:net';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { createTransport } from 'nodemailer';
-import type { MailView, WaitingBill } from '@obolus/contract/views';
+import type { MailView, WaitingBill } from '@obolus/contract/views/bench';
 import { startTestServer, type TestServer } from '../testing/testServer.ts';
 import type { Client } from '../testing/client.ts';
 

@@ -1,5 +1,5 @@
 import type { EntityManager } from 'typeorm';
-import type { BillableView } from '@obolus/contract/views';
+import type { BillableView } from '@obolus/contract/views/bench';
 import { stands } from '../storage/load/rows.ts';
 import { BILLABLE_AHEAD, BILLED, RECEIVED } from './openOfOrder.ts';
 import { askedIn, ITEM_COLUMNS, itemOf, type Row, showDiscount, showPrice, showQuantity, text } from './figures.ts';

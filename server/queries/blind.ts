@@ -1,6 +1,6 @@
 import type { EntityManager } from 'typeorm';
 import type { Role } from '@obolus/contract/roles';
-import type { OpenOrderLine } from '@obolus/contract/views';
+import type { OpenOrderLine } from '@obolus/contract/views/orders';
 
 /** Whether goods are to be counted without seeing what was ordered: if the company wants it, by those who receive. */
 export async function countsBlind(manager: EntityManager, role: Role): Promise<boolean> {

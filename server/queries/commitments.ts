@@ -1,8 +1,8 @@
 import type { EntityManager } from 'typeorm';
-import type { Commitments } from '@obolus/contract/views';
+import type { Commitments } from '@obolus/contract/views/orders';
 import { documentAmount, toBase } from '@obolus/core/exact/amounts';
 import { rateOf, stands } from '../storage/load/rows.ts';
-import { amountOfLine, showAmount, text, type Row } from './figures.ts';
+import { amountOfLine, type Row, showAmount, text } from './figures.ts';
 import { OPEN } from './openOfOrder.ts';
 
 /** What is ordered and has not come, each line rounded at its order's own rate; what is on hold or waits for approval counts too. */

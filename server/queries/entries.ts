@@ -3,7 +3,7 @@ import type { EntryView } from '@obolus/contract/commands';
 import { type AccountKey, accountOf } from '@obolus/core/books/accounts';
 import { type Entry, type EntryLine, readable } from '@obolus/core/books/journal';
 import { base, formatAmount } from '@obolus/core/exact/amounts';
-import type { DocumentView } from '@obolus/contract/views';
+import type { DocumentView } from '@obolus/contract/views/documents';
 import { isTrue } from '../storage/load/rows.ts';
 import { big, type Row } from './figures.ts';
 

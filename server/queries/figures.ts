@@ -1,17 +1,17 @@
 import {
   base,
   formatAmount,
-  lineAmount,
-  ONE_UNIT,
   formatPrice,
   formatQuantity,
+  lineAmount,
+  ONE_UNIT,
   price,
   quantity,
   unitCost,
 } from '@obolus/core/exact/amounts';
-import { CODES, codesOf, packsOf, PACKS } from '../storage/load/packs.ts';
+import type { ItemView } from '@obolus/contract/views/setUp';
+import { CODES, codesOf, PACKS, packsOf } from '../storage/load/packs.ts';
 import { pricingOf } from '../storage/load/rows.ts';
-import type { ItemView } from '@obolus/contract/views';
 
 /** A row as the database gives it: money and quantities (BIGINT, sums) as text; plain INT columns go through `text` or Number. */
 export type Row = Record<string, string | null>;

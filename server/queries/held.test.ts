@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { BodyOf, DocumentKind } from '@obolus/contract/kinds/kinds';
-import type { HeldStock } from '@obolus/contract/views';
+import type { HeldStock } from '@obolus/contract/views/stock';
 import { postDocument } from '../commands/runCommand.ts';
 import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
 import type { Client } from '../testing/client.ts';

@@ -1,5 +1,5 @@
 import type { EntityManager } from 'typeorm';
-import type { OrderView } from '@obolus/contract/views';
+import type { OrderView } from '@obolus/contract/views/orders';
 import type { Order } from '@obolus/core/state/purchasing';
 import { approvalOf, isHeld, limitOf, sentVersion } from '@obolus/core/purchasing/order/standing';
 import { RequestError } from '../asking/failures.ts';

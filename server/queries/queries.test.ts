@@ -1,15 +1,9 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type {
-  Commitments,
-  DocumentView,
-  JournalEntry,
-  OpenOrderLine,
-  ReceivedLine,
-  SearchHit,
-  StockCard,
-  TrialBalance,
-  Waiting,
-} from '@obolus/contract/views';
+import type { Commitments, OpenOrderLine } from '@obolus/contract/views/orders';
+import type { DocumentView, JournalEntry, TrialBalance } from '@obolus/contract/views/documents';
+import type { StockCard } from '@obolus/contract/views/stock';
+import type { SearchHit, Waiting } from '@obolus/contract/views/me';
+import type { ReceivedLine } from '@obolus/contract/views/receiving';
 import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
 import type { Client } from '../testing/client.ts';
 

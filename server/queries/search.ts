@@ -1,9 +1,9 @@
 import type { EntityManager } from 'typeorm';
-import type { SearchHit } from '@obolus/contract/views';
+import type { SearchHit } from '@obolus/contract/views/me';
 import { decimalsOf } from '@obolus/core/exact/currencies';
 import { parseDecimal } from '@obolus/core/exact/decimal';
 import { billNumberKey } from '@obolus/core/purchasing/billNumber';
-import { showAmount, text, type Row } from './figures.ts';
+import { type Row, showAmount, text } from './figures.ts';
 
 const MOST = 8;
 

@@ -2,7 +2,7 @@ import type { EntityManager } from 'typeorm';
 import type { api } from '@obolus/contract/api';
 import type { ReplyOf } from '@obolus/contract/endpoint';
 import type { DocumentKind } from '@obolus/contract/kinds/kinds';
-import type { StockRow } from '@obolus/contract/views';
+import type { StockRow } from '@obolus/contract/views/stock';
 import { formatQuantity, quantity } from '@obolus/core/exact/amounts';
 import { RequestError } from '../asking/failures.ts';
 import { big, ITEM_COLUMNS, itemOf, type Row, showAmount, showQuantity, showUnitCost, text } from './figures.ts';

@@ -1,6 +1,6 @@
 import type { EntityManager } from 'typeorm';
 import type { DocumentKind } from '@obolus/contract/kinds/kinds';
-import type { TrailPart } from '@obolus/contract/views';
+import type { TrailPart } from '@obolus/contract/views/documents';
 import { documentAmount, rate, toBase } from '@obolus/core/exact/amounts';
 import { groupBy } from '../storage/groupBy.ts';
 import { stands } from '../storage/load/rows.ts';

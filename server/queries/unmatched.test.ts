@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { ListPage } from '@obolus/contract/lists';
 import { base, formatAmount } from '@obolus/core/exact/amounts';
-import type { CreditableView, Unmatched } from '@obolus/contract/views';
+import type { CreditableView, Unmatched } from '@obolus/contract/views/bench';
 import { proveBooks } from '../proof/proveBooks.ts';
 import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
 import type { Client } from '../testing/client.ts';

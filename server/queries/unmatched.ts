@@ -1,5 +1,5 @@
 import type { EntityManager } from 'typeorm';
-import type { Unmatched } from '@obolus/contract/views';
+import type { Unmatched } from '@obolus/contract/views/bench';
 import { documentOf, type LineId } from '@obolus/core/costing/pool';
 import { formatQuantity, quantity, type Quantity, sumOf } from '@obolus/core/exact/amounts';
 import { daysBetween } from '@obolus/core/exact/calendar';

@@ -1,8 +1,8 @@
 import type { EntityManager } from 'typeorm';
-import type { VendorRecord } from '@obolus/contract/views';
+import type { VendorRecord } from '@obolus/contract/views/orders';
 import { RequestError } from '../asking/failures.ts';
 import { stands } from '../storage/load/rows.ts';
-import { text, type Row } from './figures.ts';
+import { type Row, text } from './figures.ts';
 import { CLOSED } from './openOfOrder.ts';
 
 const came = (until = '') =>

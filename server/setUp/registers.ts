@@ -1,7 +1,7 @@
 import type { DataSource } from 'typeorm';
 import type { EntryFields, RegisterName } from '@obolus/contract/registers/register';
 import { REGISTERS } from '@obolus/contract/registers/registers';
-import type { RegisterEntry } from '@obolus/contract/views';
+import type { RegisterEntry } from '@obolus/contract/views/setUp';
 import { RequestError } from '../asking/failures.ts';
 import type { SignedIn } from '../asking/signedIn.ts';
 import { once } from '../storage/once.ts';

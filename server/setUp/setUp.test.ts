@@ -3,7 +3,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from '@jest/glo
 import { type EntryFields, REGISTER_NAMES, type RegisterName } from '@obolus/contract/registers/register';
 import { REGISTERS } from '@obolus/contract/registers/registers';
 import { ROLES } from '@obolus/contract/roles';
-import type { RegisterEntry } from '@obolus/contract/views';
+import type { RegisterEntry } from '@obolus/contract/views/setUp';
 import { Client, type Reply } from '../testing/client.ts';
 import { make, netOf, startTestServer, type TestServer } from '../testing/testServer.ts';
 

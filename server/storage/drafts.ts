@@ -1,6 +1,6 @@
 import type { DataSource, EntityManager } from 'typeorm';
 import { DOCUMENT_KINDS, type DocumentKind, KINDS } from '@obolus/contract/kinds/kinds';
-import type { DraftView } from '@obolus/contract/views';
+import type { DraftView } from '@obolus/contract/views/drafts';
 import { RequestError } from '../asking/failures.ts';
 import type { SignedIn } from '../asking/signedIn.ts';
 

@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import type { DraftView } from '@obolus/contract/views';
+import type { DraftView } from '@obolus/contract/views/drafts';
 import type { DocumentKind } from '@obolus/contract/kinds/kinds';
 import { server } from '../app/api.ts';
 

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { NavLink, Outlet, useLocation } from 'react-router';
 import { Toaster } from 'sonner';
-import type { Me, Waiting } from '@obolus/contract/views';
+import type { Me, Waiting } from '@obolus/contract/views/me';
 import { problemOf, server } from '../app/api.ts';
 import { Problem } from '../parts/Problem.tsx';
 import { showDay } from '../parts/figures.ts';

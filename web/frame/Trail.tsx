@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import type { TrailPart } from '@obolus/contract/views';
+import type { TrailPart } from '@obolus/contract/views/documents';
 import { difference, isNegative, isZero, portion } from '../parts/exact.ts';
 import { showFigure } from '../parts/figures.ts';
 

@@ -1,5 +1,5 @@
 import { createContext, use } from 'react';
-import type { Me } from '@obolus/contract/views';
+import type { Me } from '@obolus/contract/views/me';
 import { type DocumentKind, mayPost } from '@obolus/contract/kinds/kinds';
 
 export const MeContext = createContext<Me | undefined>(undefined);

@@ -1,4 +1,4 @@
-import type { DimensionView } from '@obolus/contract/views';
+import type { DimensionView } from '@obolus/contract/views/setUp';
 import { server } from '../app/api.ts';
 import { Cell, Choice } from './Cells.tsx';
 

@@ -1,6 +1,6 @@
 import type { RefusalView } from '@obolus/contract/commands';
 import type { Condition } from '@obolus/contract/lists';
-import type { TermsView } from '@obolus/contract/views';
+import type { TermsView } from '@obolus/contract/views/setUp';
 import { dueDay } from '@obolus/core/purchasing/terms';
 import { isDay } from '@obolus/core/exact/calendar';
 import { server } from '../app/api.ts';

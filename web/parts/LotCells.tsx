@@ -1,11 +1,12 @@
-import type { ItemView } from '@obolus/contract/views';
-import { server } from '../app/api.ts';
 import { useState } from 'react';
+import type { ItemView } from '@obolus/contract/views/setUp';
+import { server } from '../app/api.ts';
 import { compareFigures, difference } from './exact.ts';
 import { showFigure } from './figures.ts';
 import { Cell, FigureCell } from './Cells.tsx';
 import {
   heldByLot,
+  type LotPart,
   LOTS,
   lotsToSend,
   namedIn,
@@ -13,7 +14,6 @@ import {
   serialRun,
   serialsOf,
   withoutRanges,
-  type LotPart,
 } from './lots.ts';
 
 interface Props {

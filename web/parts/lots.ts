@@ -1,4 +1,4 @@
-import type { ItemView } from '@obolus/contract/views';
+import type { ItemView } from '@obolus/contract/views/setUp';
 import { compareFigures, difference, isZero, sumOfQuantities } from './exact.ts';
 
 /** A part of a line by lot or serial number, as it is typed. */

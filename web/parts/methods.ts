@@ -1,4 +1,4 @@
-import type { ItemView } from '@obolus/contract/views';
+import type { ItemView } from '@obolus/contract/views/setUp';
 
 const METHODS: Readonly<Record<string, string>> = {
   fifo: 'FIFO',

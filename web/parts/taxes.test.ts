@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import type { TaxCodeView } from '@obolus/contract/views';
+import type { TaxCodeView } from '@obolus/contract/views/setUp';
 import { taxesOfLines } from './taxes.ts';
 
 const CODES: TaxCodeView[] = [

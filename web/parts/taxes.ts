@@ -1,5 +1,5 @@
-import type { TaxCodeView } from '@obolus/contract/views';
-import { documentAmount, fraction, formatAmount, FRACTION_PLACES } from '@obolus/core/exact/amounts';
+import type { TaxCodeView } from '@obolus/contract/views/setUp';
+import { documentAmount, formatAmount, fraction, FRACTION_PLACES } from '@obolus/core/exact/amounts';
 import { decimalsOf, isCurrency } from '@obolus/core/exact/currencies';
 import { parseDecimal } from '@obolus/core/exact/decimal';
 import { taxesOn } from '@obolus/core/purchasing/taxCode';

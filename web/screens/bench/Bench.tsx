@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { useParams } from 'react-router';
-import type { WaitingBill } from '@obolus/contract/views';
+import type { WaitingBill } from '@obolus/contract/views/bench';
 import { server } from '../../app/api.ts';
 import { useMayPost } from '../../frame/me.ts';
 import { byVendor } from '../../parts/byVendor.ts';

@@ -1,14 +1,14 @@
 import { useMemo, useRef, useState } from 'react';
 import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
-import type { BillableView } from '@obolus/contract/views';
+import type { BillableView } from '@obolus/contract/views/bench';
 import type { Entering } from '../../drafts/useDraft.ts';
 import { count } from '../../parts/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { Room } from '../../parts/Room.tsx';
 import { useLasting } from '../../parts/useLasting.ts';
 import { useRowsInView } from '../../parts/useRowsInView.ts';
-import { beyond, lineTotal, placesFor, splitOff, type BillBody } from './billBody.ts';
-import { BillGridLine, WIDTH, type LineActions } from './BillGridLine.tsx';
+import { beyond, type BillBody, lineTotal, placesFor, splitOff } from './billBody.ts';
+import { BillGridLine, type LineActions, WIDTH } from './BillGridLine.tsx';
 
 interface Props {
   readonly entering: Entering<BillBody>;

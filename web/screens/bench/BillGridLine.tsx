@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import { Link } from 'react-router';
 import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
-import type { BillableView } from '@obolus/contract/views';
+import type { BillableView } from '@obolus/contract/views/bench';
 import { wrongAt } from '../../drafts/useDraft.ts';
 import { useMe } from '../../frame/me.ts';
 import { Cell, Choice, FigureCell } from '../../parts/Cells.tsx';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
-import type { CreditableView, WaitingBill } from '@obolus/contract/views';
+import type { CreditableView, WaitingBill } from '@obolus/contract/views/bench';
 import { server } from '../../app/api.ts';
 import { type Entering, useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';

@@ -1,6 +1,6 @@
 import { useDraggable } from '@dnd-kit/core';
 import { useMemo, useRef, useState } from 'react';
-import type { BillableView, IncomingBill } from '@obolus/contract/views';
+import type { BillableView, IncomingBill } from '@obolus/contract/views/bench';
 import { Choice } from '../../parts/Cells.tsx';
 import { difference, isZero } from '../../parts/exact.ts';
 import { count, showFigure, showPrice } from '../../parts/figures.ts';

@@ -1,6 +1,6 @@
 import { Dialog } from 'radix-ui';
-import { useState, type FormEvent } from 'react';
-import type { WaitingBill } from '@obolus/contract/views';
+import { type FormEvent, useState } from 'react';
+import type { WaitingBill } from '@obolus/contract/views/bench';
 import { saidAgainst, server } from '../../app/api.ts';
 import { Cell, Field } from '../../parts/Cells.tsx';
 import { DialogFoot } from '../../parts/DialogFoot.tsx';

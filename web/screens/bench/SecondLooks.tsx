@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { SignOffView } from '@obolus/contract/views';
+import type { SignOffView } from '@obolus/contract/views/bench';
 import { saidAgainst, server } from '../../app/api.ts';
 import { useMe } from '../../frame/me.ts';
 import { AskReason } from '../../parts/AskReason.tsx';

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
-import { UNMATCHED_KINDS, type Condition } from '@obolus/contract/lists';
-import type { Unmatched as Lines } from '@obolus/contract/views';
+import { type Condition, UNMATCHED_KINDS } from '@obolus/contract/lists';
+import type { Unmatched as Lines } from '@obolus/contract/views/bench';
 import { server } from '../../app/api.ts';
 import { useMe } from '../../frame/me.ts';
 import { List } from '../../lists/List.tsx';

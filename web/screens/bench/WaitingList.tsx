@@ -1,6 +1,7 @@
 import { useEffect } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import type { ReceivedLine, WaitingBill } from '@obolus/contract/views';
+import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import type { WaitingBill } from '@obolus/contract/views/bench';
 import { server } from '../../app/api.ts';
 import { useMe } from '../../frame/me.ts';
 import { amountOfLine, difference, sumOf } from '../../parts/exact.ts';

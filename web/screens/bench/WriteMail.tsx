@@ -1,11 +1,11 @@
 import { Dialog } from 'radix-ui';
-import { useState, type FormEvent } from 'react';
+import { type FormEvent, useState } from 'react';
 import { toast } from 'sonner';
-import type { BillableView } from '@obolus/contract/views';
+import type { BillableView } from '@obolus/contract/views/bench';
 import { saidAgainst, server } from '../../app/api.ts';
 import { Cell, Field } from '../../parts/Cells.tsx';
 import { DialogFoot } from '../../parts/DialogFoot.tsx';
-import { isZero, difference } from '../../parts/exact.ts';
+import { difference, isZero } from '../../parts/exact.ts';
 import type { BillBody } from './billBody.ts';
 
 interface Writing {

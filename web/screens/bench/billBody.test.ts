@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
-import type { BillableView, IncomingBill } from '@obolus/contract/views';
-import { asReceived, beyond, lineTotal, moveTo, placesFor, splitOff, toCommand, type BillBody } from './billBody.ts';
+import type { BillableView, IncomingBill } from '@obolus/contract/views/bench';
+import { asReceived, beyond, type BillBody, lineTotal, moveTo, placesFor, splitOff, toCommand } from './billBody.ts';
 
 const item = (id: string, packs: BillableView['item']['packs'] = []): BillableView['item'] => ({
   id,

@@ -1,5 +1,5 @@
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
-import type { BillableView, IncomingBill } from '@obolus/contract/views';
+import type { BillableView, IncomingBill } from '@obolus/contract/views/bench';
 import {
   amountOfLine,
   askedOf,

@@ -1,6 +1,6 @@
 import { useParams } from 'react-router';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
-import type { DeliveredLine } from '@obolus/contract/views';
+import type { DeliveredLine } from '@obolus/contract/views/documents';
 import { server } from '../../app/api.ts';
 import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';

@@ -3,7 +3,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { type DocumentKind, KINDS } from '@obolus/contract/kinds/kinds';
 import type { Role } from '@obolus/contract/roles';
-import type { DocumentView } from '@obolus/contract/views';
+import type { DocumentView } from '@obolus/contract/views/documents';
 import { saidAgainst, server } from '../../app/api.ts';
 import { JournalSides } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../frame/me.ts';

@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { useParams } from 'react-router';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
-import type { OpenCharge, ReceivedLine } from '@obolus/contract/views';
+import type { OpenCharge } from '@obolus/contract/views/bench';
+import type { ReceivedLine } from '@obolus/contract/views/receiving';
 import { server } from '../../app/api.ts';
 import { type Entering, useDraft } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';

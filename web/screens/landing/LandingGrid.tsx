@@ -1,13 +1,14 @@
 import type { RefusalView } from '@obolus/contract/commands';
-import type { OpenCharge, ReceivedLine } from '@obolus/contract/views';
+import type { OpenCharge } from '@obolus/contract/views/bench';
+import type { ReceivedLine } from '@obolus/contract/views/receiving';
 import { wrongAt } from '../../drafts/useDraft.ts';
 import { useMe } from '../../frame/me.ts';
 import { Choice } from '../../parts/Cells.tsx';
 import { difference, isZero, portion, sumOf } from '../../parts/exact.ts';
 import { showFigure, typedFigure } from '../../parts/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
-import { BASIS_CHOICES, type Basis, type Body } from './sheet.ts';
-import { lineUnitCost, sharesOf, type ColumnShares } from './shares.ts';
+import { type Basis, BASIS_CHOICES, type Body } from './sheet.ts';
+import { type ColumnShares, lineUnitCost, sharesOf } from './shares.ts';
 
 interface Props {
   readonly body: Body;

@@ -1,5 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
-import type { OpenCharge, ReceivedLine } from '@obolus/contract/views';
+import type { OpenCharge } from '@obolus/contract/views/bench';
+import type { ReceivedLine } from '@obolus/contract/views/receiving';
 import type { Basis } from './sheet.ts';
 import { lineUnitCost, sharesOf } from './shares.ts';
 

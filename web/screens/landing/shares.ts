@@ -2,7 +2,8 @@ import { shareCharge, type Target } from '@obolus/core/charges/basis';
 import { base, formatAmount, quantity, QUANTITY_PLACES, unitCost } from '@obolus/core/exact/amounts';
 import { decimalsOf } from '@obolus/core/exact/currencies';
 import { decimalOrThrow, parseDecimal } from '@obolus/core/exact/decimal';
-import type { OpenCharge, ReceivedLine } from '@obolus/contract/views';
+import type { OpenCharge } from '@obolus/contract/views/bench';
+import type { ReceivedLine } from '@obolus/contract/views/receiving';
 import type { Body } from './sheet.ts';
 
 export type ColumnShares = { ok: true; shares: string[] } | { ok: false };

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import type { JournalEntry } from '@obolus/contract/views';
+import type { JournalEntry } from '@obolus/contract/views/documents';
 import { server } from '../../app/api.ts';
 import { useMe } from '../../frame/me.ts';
 import { aboutLine } from '../../parts/aboutLine.ts';

@@ -1,6 +1,6 @@
 import { useNavigate, useParams } from 'react-router';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
-import type { OrderView } from '@obolus/contract/views';
+import type { OrderView } from '@obolus/contract/views/orders';
 import { server } from '../../app/api.ts';
 import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';

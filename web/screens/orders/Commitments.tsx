@@ -1,4 +1,4 @@
-import type { Commitments as View } from '@obolus/contract/views';
+import type { Commitments as View } from '@obolus/contract/views/orders';
 import { server } from '../../app/api.ts';
 import { useMe } from '../../frame/me.ts';
 import { portion } from '../../parts/exact.ts';

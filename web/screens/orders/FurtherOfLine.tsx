@@ -1,4 +1,4 @@
-import { DIMENSIONS } from '@obolus/contract/views';
+import { DIMENSIONS } from '@obolus/contract/views/setUp';
 import { server } from '../../app/api.ts';
 import { Cell, Choice, FigureCell, Said } from '../../parts/Cells.tsx';
 import { Dimension } from '../../parts/Dimension.tsx';

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
 import { REGISTERS } from '@obolus/contract/registers/registers';
-import type { OrderView } from '@obolus/contract/views';
+import type { OrderView } from '@obolus/contract/views/orders';
 import { server } from '../../app/api.ts';
 import { NewEntry } from '../../entries/NewEntry.tsx';
 import { useMe } from '../../frame/me.ts';
@@ -11,8 +11,8 @@ import { useLasting } from '../../parts/useLasting.ts';
 import { useLines } from '../../parts/useLines.ts';
 import { useRowsInView } from '../../parts/useRowsInView.ts';
 import { isBlank, NO_EXPENSE, NO_LINE, type OrderLine } from './orderLine.ts';
-import { OrderGridLine, WIDTH, type LineActions } from './OrderGridLine.tsx';
-import { knownPrice, usualUnit, type KnownPrice } from './prices.ts';
+import { type LineActions, OrderGridLine, WIDTH } from './OrderGridLine.tsx';
+import { knownPrice, type KnownPrice, usualUnit } from './prices.ts';
 
 interface Props {
   readonly lines: readonly OrderLine[];

@@ -1,13 +1,14 @@
 import { memo } from 'react';
 import type { RefusalView } from '@obolus/contract/commands';
-import type { ItemView, OrderView, PriceView } from '@obolus/contract/views';
+import type { ItemView, PriceView } from '@obolus/contract/views/setUp';
+import type { OrderView } from '@obolus/contract/views/orders';
 import { wrongAt } from '../../drafts/useDraft.ts';
 import { Cell, Choice, FigureCell, TakeOut } from '../../parts/Cells.tsx';
 import { amountInStock, amountOfLine } from '../../parts/exact.ts';
 import { showFigure } from '../../parts/figures.ts';
 import { Lookup, type Option } from '../../parts/Lookup.tsx';
 import { FurtherOfLine } from './FurtherOfLine.tsx';
-import { saidBeside, type OrderLine } from './orderLine.ts';
+import { type OrderLine, saidBeside } from './orderLine.ts';
 import { priceFrom } from './prices.ts';
 
 export const WIDTH = 9;

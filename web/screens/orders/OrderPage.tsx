@@ -2,7 +2,7 @@ import { Fragment, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
-import type { OrderView } from '@obolus/contract/views';
+import type { OrderView } from '@obolus/contract/views/orders';
 import { saidAgainst, server } from '../../app/api.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { changed, opened } from '../../drafts/draftSlice.ts';

@@ -1,5 +1,5 @@
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
-import type { OrderView } from '@obolus/contract/views';
+import type { OrderView } from '@obolus/contract/views/orders';
 
 export type OrderLine = BodyOf<'order-change'>['lines'][number];
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import type { PriceView } from '@obolus/contract/views';
+import type { PriceView } from '@obolus/contract/views/setUp';
 import { knownPrice, priceFrom, usualUnit } from './prices.ts';
 
 const yarn: PriceView = {

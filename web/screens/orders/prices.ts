@@ -1,4 +1,5 @@
-import type { OrderView, PriceView } from '@obolus/contract/views';
+import type { OrderView } from '@obolus/contract/views/orders';
+import type { PriceView } from '@obolus/contract/views/setUp';
 import { price, PRICE_PLACES, quantity, QUANTITY_PLACES } from '@obolus/core/exact/amounts';
 import { parseDecimal } from '@obolus/core/exact/decimal';
 import { listPrice } from '@obolus/core/purchasing/priceList';

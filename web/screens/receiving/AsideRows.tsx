@@ -1,5 +1,5 @@
 import type { RefusalView } from '@obolus/contract/commands';
-import type { OpenOrderLine } from '@obolus/contract/views';
+import type { OpenOrderLine } from '@obolus/contract/views/orders';
 import { server } from '../../app/api.ts';
 import { wrongAt } from '../../drafts/useDraft.ts';
 import { Cell, FigureCell, TakeOut } from '../../parts/Cells.tsx';

@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { OUTCOMES } from '@obolus/contract/kinds/asideClosing';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
-import type { AsideView } from '@obolus/contract/views';
+import type { AsideView } from '@obolus/contract/views/receiving';
 import { saidAgainst, server } from '../../app/api.ts';
 import { useMayPost, useMe } from '../../frame/me.ts';
 import { AskReason } from '../../parts/AskReason.tsx';

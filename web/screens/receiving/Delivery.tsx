@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
-import type { AdviceView, OpenOrderLine } from '@obolus/contract/views';
+import type { AdviceView } from '@obolus/contract/views/receiving';
+import type { OpenOrderLine } from '@obolus/contract/views/orders';
 import { readScan } from '@obolus/core/scanning/gs1';
 import { server } from '../../app/api.ts';
 import { useDraft, wrongAt } from '../../drafts/useDraft.ts';

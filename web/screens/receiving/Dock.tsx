@@ -1,6 +1,6 @@
 import { Link, useParams } from 'react-router';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
-import type { OnDockLine } from '@obolus/contract/views';
+import type { OnDockLine } from '@obolus/contract/views/receiving';
 import { server } from '../../app/api.ts';
 import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';

@@ -1,4 +1,4 @@
-import type { OpenOrderLine } from '@obolus/contract/views';
+import type { OpenOrderLine } from '@obolus/contract/views/orders';
 import { useMayPost } from '../../frame/me.ts';
 import { Cell, FigureCell, Said } from '../../parts/Cells.tsx';
 import type { FurtherOfLine } from './counting.ts';

@@ -1,7 +1,8 @@
 import { useEffect, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { readScan } from '@obolus/core/scanning/gs1';
-import type { AdviceView, OpenOrderLine } from '@obolus/contract/views';
+import type { AdviceView } from '@obolus/contract/views/receiving';
+import type { OpenOrderLine } from '@obolus/contract/views/orders';
 import { server } from '../../app/api.ts';
 import { useMayPost } from '../../frame/me.ts';
 import { byVendor } from '../../parts/byVendor.ts';

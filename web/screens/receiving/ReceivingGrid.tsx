@@ -1,7 +1,7 @@
 import { Fragment, useState } from 'react';
 import { Link } from 'react-router';
 import type { RefusalView } from '@obolus/contract/commands';
-import type { OpenOrderLine } from '@obolus/contract/views';
+import type { OpenOrderLine } from '@obolus/contract/views/orders';
 import { wrongAt } from '../../drafts/useDraft.ts';
 import { useMe } from '../../frame/me.ts';
 import { Choice, FigureCell } from '../../parts/Cells.tsx';
@@ -9,7 +9,7 @@ import { showDay, showFigure } from '../../parts/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { LotsIn } from '../../parts/LotCells.tsx';
 import { PerPack } from '../../parts/PerPack.tsx';
-import { cameOf, gapOf, type Counted, type FurtherOfLine } from './counting.ts';
+import { cameOf, type Counted, type FurtherOfLine, gapOf } from './counting.ts';
 import { FurtherOfCount } from './FurtherOfCount.tsx';
 
 interface Props {

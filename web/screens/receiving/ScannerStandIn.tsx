@@ -1,5 +1,5 @@
 import { DropdownMenu } from 'radix-ui';
-import type { OpenOrderLine } from '@obolus/contract/views';
+import type { OpenOrderLine } from '@obolus/contract/views/orders';
 
 const DEAD_TIME = 4;
 

@@ -1,15 +1,16 @@
 import { describe, expect, it } from '@jest/globals';
-import type { AdviceView, OpenOrderLine } from '@obolus/contract/views';
+import type { AdviceView } from '@obolus/contract/views/receiving';
+import type { OpenOrderLine } from '@obolus/contract/views/orders';
 import {
   cameOf,
   count,
+  type Counted,
   fromAdvice,
   gapOf,
   isMeant,
   NOTHING_COUNTED,
-  toSend,
-  type Counted,
   type ScanResult,
+  toSend,
 } from './counting.ts';
 
 const line = (

@@ -1,4 +1,5 @@
-import type { AdviceView, OpenOrderLine } from '@obolus/contract/views';
+import type { AdviceView } from '@obolus/contract/views/receiving';
+import type { OpenOrderLine } from '@obolus/contract/views/orders';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import { asGtin, type Scanned } from '@obolus/core/scanning/gs1';
 import { amountInStock, compareFigures, difference, sumOfQuantities } from '../../parts/exact.ts';

@@ -1,8 +1,8 @@
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
-import { type RegisterName } from '@obolus/contract/registers/register';
+import type { RegisterName } from '@obolus/contract/registers/register';
 import { REGISTERS } from '@obolus/contract/registers/registers';
-import type { RegisterEntry } from '@obolus/contract/views';
+import type { RegisterEntry } from '@obolus/contract/views/setUp';
 import { saidAgainst, server } from '../../app/api.ts';
 import { useMe } from '../../frame/me.ts';
 import { showInstant } from '../../parts/figures.ts';

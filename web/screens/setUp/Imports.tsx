@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { IMPORT_KINDS, isEntryImport, MAY_IMPORT, type ImportKind } from '@obolus/contract/imports';
+import { IMPORT_KINDS, type ImportKind, isEntryImport, MAY_IMPORT } from '@obolus/contract/imports';
 import { REGISTERS } from '@obolus/contract/registers/registers';
 import type { Role } from '@obolus/contract/roles';
-import type { ImportView } from '@obolus/contract/views';
+import type { ImportView } from '@obolus/contract/views/drafts';
 import { problemOf, server } from '../../app/api.ts';
 import { useMe } from '../../frame/me.ts';
 import { Head } from '../../parts/Head.tsx';

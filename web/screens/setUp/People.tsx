@@ -1,8 +1,8 @@
 import { Dialog } from 'radix-ui';
-import { useState, type FormEvent } from 'react';
+import { type FormEvent, useState } from 'react';
 import { toast } from 'sonner';
-import { ROLES, type Role } from '@obolus/contract/roles';
-import type { PersonView } from '@obolus/contract/views';
+import { type Role, ROLES } from '@obolus/contract/roles';
+import type { PersonView } from '@obolus/contract/views/setUp';
 import { problemOf, saidAgainst, server } from '../../app/api.ts';
 import { wrongAt } from '../../drafts/useDraft.ts';
 import { useMe } from '../../frame/me.ts';

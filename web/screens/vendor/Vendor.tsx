@@ -1,5 +1,5 @@
 import { Link, useParams } from 'react-router';
-import type { VendorRecord } from '@obolus/contract/views';
+import type { VendorRecord } from '@obolus/contract/views/orders';
 import { server } from '../../app/api.ts';
 import { ListBeside } from '../../lists/List.tsx';
 import { showMonth } from '../../parts/figures.ts';

@@ -1,0 +1,74 @@
+import { AskedDay, exactly, Id, LineId, oneOf, Text, Type } from '../figures.ts';
+import { DOCUMENT_KINDS } from '../kinds/kinds.ts';
+import { DeliveredLine, DocumentRow, DocumentView, JournalEntry, TrialBalance } from '../views/documents.ts';
+import { HeldStock, LineValue, StockCard } from '../views/stock.ts';
+import { endpoint } from '../endpoint.ts';
+import { asKnown, byId, list } from './parts.ts';
+
+export const ledgerEndpoints = {
+  uninvoicedLines: endpoint({
+    method: 'get',
+    path: '/deliveries/uninvoiced-lines',
+    summary: 'Delivered lines not yet invoiced',
+    allow: 'signed-in',
+    query: exactly({ customer: Type.Optional(Text(120)) }),
+    reply: list(DeliveredLine),
+  }),
+  documents: endpoint({
+    method: 'get',
+    path: '/documents',
+    summary: 'Documents of a kind, latest first',
+    allow: 'signed-in',
+    query: exactly({ kind: oneOf(DOCUMENT_KINDS), before: Type.Optional(Id) }),
+    reply: list(DocumentRow),
+  }),
+  document: endpoint({
+    method: 'get',
+    path: '/documents/:id',
+    summary: 'A document with its lines, journal and trail',
+    allow: 'signed-in',
+    params: byId,
+    reply: DocumentView,
+  }),
+  stockCard: endpoint({
+    method: 'get',
+    path: '/stock/:item/:warehouse',
+    summary: 'The movements of an item in a warehouse',
+    allow: 'signed-in',
+    params: exactly({ item: Id, warehouse: Id }),
+    reply: StockCard,
+  }),
+  heldStock: endpoint({
+    method: 'get',
+    path: '/stock/:item/:warehouse/held',
+    summary: 'What is held of an item in a warehouse, with its layers: now, on a day, or as it was known on a day',
+    allow: 'signed-in',
+    params: exactly({ item: Id, warehouse: Id }),
+    query: exactly(asKnown),
+    reply: HeldStock,
+  }),
+  lineValue: endpoint({
+    method: 'get',
+    path: '/lines/value',
+    summary: 'What a movement is worth: now, on a day, or as it was known on a day',
+    allow: 'signed-in',
+    query: exactly({ line: LineId, ...asKnown }),
+    reply: LineValue,
+  }),
+  journal: endpoint({
+    method: 'get',
+    path: '/journal',
+    summary: 'The journal, latest first',
+    allow: 'signed-in',
+    query: exactly({ before: Type.Optional(Id), account: Type.Optional(Text(40)) }),
+    reply: list(JournalEntry),
+  }),
+  trialBalance: endpoint({
+    method: 'get',
+    path: '/trial-balance',
+    summary: 'The trial balance as of a day',
+    allow: 'signed-in',
+    query: exactly({ asOf: Type.Optional(AskedDay) }),
+    reply: TrialBalance,
+  }),
+} as const;

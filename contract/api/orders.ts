@@ -1,0 +1,103 @@
+import { AdviceView, AsideView, OnDockLine, ReceivedLine } from '../views/receiving.ts';
+import { Commitments, OpenOrderLine, OrderView } from '../views/orders.ts';
+import { Paper } from '../views/documents.ts';
+import { exactly, Text, Type } from '../figures.ts';
+import { endpoint } from '../endpoint.ts';
+import { byId, byKey, Done, list, vendorFilter } from './parts.ts';
+
+const paperOf = (ending: string, summary: string) => ({
+  method: 'get' as const,
+  path: `/orders/:id/paper.${ending}`,
+  summary,
+  allow: 'signed-in' as const,
+  params: byId,
+  query: exactly({ version: Type.Optional(Type.String({ pattern: '^[1-9][0-9]{0,3}$' })) }),
+  reply: Paper,
+});
+
+const receivers = ['receiver', 'buyer', 'accountant'] as const;
+
+export const ordersEndpoints = {
+  orderPdf: endpoint({
+    ...paperOf('pdf', 'A version of an order as PDF; the latest where none is named'),
+    produces: 'application/pdf',
+  }),
+  orderUbl: endpoint({ ...paperOf('xml', 'A version of an order as UBL 2.1 Order'), produces: 'application/xml' }),
+  commitments: endpoint({
+    method: 'get',
+    path: '/orders/commitments',
+    summary: 'What is ordered and has not come',
+    allow: 'signed-in',
+    reply: Commitments,
+  }),
+  openOrderLines: endpoint({
+    method: 'get',
+    path: '/orders/open-lines',
+    summary: 'Order lines with goods still to come',
+    allow: 'signed-in',
+    query: vendorFilter,
+    reply: list(OpenOrderLine),
+  }),
+  order: endpoint({
+    method: 'get',
+    path: '/orders/:id',
+    summary: 'An order as it stands, with everything that was done with it',
+    allow: 'signed-in',
+    params: byId,
+    reply: OrderView,
+  }),
+  unbilledLines: endpoint({
+    method: 'get',
+    path: '/receipts/unbilled-lines',
+    summary: 'Received lines not yet billed',
+    allow: 'signed-in',
+    query: vendorFilter,
+    reply: list(ReceivedLine),
+  }),
+  receivedLines: endpoint({
+    method: 'get',
+    path: '/receipts/lines',
+    summary: 'Received lines on which charges may land, latest first',
+    allow: 'signed-in',
+    query: exactly({ find: Type.Optional(Text(100)) }),
+    reply: list(ReceivedLine),
+  }),
+  advices: endpoint({
+    method: 'get',
+    path: '/despatch-advices',
+    summary: 'What vendors announce and has not come yet',
+    allow: 'signed-in',
+    reply: list(AdviceView),
+  }),
+  keepAdvice: endpoint({
+    method: 'put',
+    path: '/despatch-advices/:id',
+    summary: 'Keep a vendor’s despatch advice: UBL 2.1, CSV or XLSX',
+    allow: receivers,
+    params: byKey,
+    body: exactly({ content: Text(5_600_000, 'The file, in base64') }),
+    reply: AdviceView,
+  }),
+  dropAdvice: endpoint({
+    method: 'delete',
+    path: '/despatch-advices/:id',
+    summary: 'Take an advice off the list that was given by mistake',
+    allow: receivers,
+    params: byKey,
+    reply: Done,
+  }),
+  onDock: endpoint({
+    method: 'get',
+    path: '/receipts/on-dock',
+    summary: 'Received goods that are not put away yet',
+    allow: 'signed-in',
+    reply: list(OnDockLine),
+  }),
+  asides: endpoint({
+    method: 'get',
+    path: '/asides',
+    summary: 'Goods that stand aside: rejected, or without an order',
+    allow: 'signed-in',
+    reply: list(AsideView),
+  }),
+} as const;

@@ -1,0 +1,72 @@
+import { DOCUMENT_KINDS } from '../kinds/kinds.ts';
+import { DraftView } from '../views/drafts.ts';
+import { Me, SearchHit, Waiting } from '../views/me.ts';
+import { exactly, oneOf, Text, Type } from '../figures.ts';
+import { endpoint } from '../endpoint.ts';
+import { byKey, Done, list } from './parts.ts';
+
+export const sessionEndpoints = {
+  signIn: endpoint({
+    method: 'post',
+    path: '/session',
+    summary: 'Sign in',
+    allow: 'anyone',
+    body: exactly({ email: Text(160), password: Text(200) }),
+    reply: Me,
+  }),
+  signOut: endpoint({ method: 'delete', path: '/session', summary: 'Sign out', allow: 'signed-in', reply: Done }),
+  me: endpoint({ method: 'get', path: '/session', summary: 'Who is signed in', allow: 'signed-in', reply: Me }),
+  waiting: endpoint({
+    method: 'get',
+    path: '/waiting',
+    summary: 'How much waits, by kind of work',
+    allow: 'signed-in',
+    reply: Waiting,
+  }),
+  search: endpoint({
+    method: 'get',
+    path: '/search',
+    summary: 'Documents, vendors, items and numbers from a paper',
+    allow: 'signed-in',
+    query: exactly({ find: Text(100) }),
+    reply: list(SearchHit),
+  }),
+  drafts: endpoint({
+    method: 'get',
+    path: '/drafts',
+    summary: 'One’s own drafts',
+    allow: 'signed-in',
+    reply: list(DraftView),
+  }),
+  draft: endpoint({
+    method: 'get',
+    path: '/drafts/:id',
+    summary: 'A draft',
+    allow: 'signed-in',
+    params: byKey,
+    reply: DraftView,
+  }),
+  saveDraft: endpoint({
+    method: 'put',
+    path: '/drafts/:id',
+    summary: 'Keep a draft; its id becomes the key of the posting',
+    allow: 'signed-in',
+    params: byKey,
+    body: exactly({
+      kind: oneOf(DOCUMENT_KINDS),
+      title: Text(120),
+      body: Type.Unknown(),
+      version: Type.Integer({ minimum: 0 }),
+      command: Type.Optional(Type.Unknown({ description: 'The command that it stands for, where it is complete' })),
+    }),
+    reply: exactly({ version: Type.Integer() }),
+  }),
+  dropDraft: endpoint({
+    method: 'delete',
+    path: '/drafts/:id',
+    summary: 'Throw a draft away',
+    allow: 'signed-in',
+    params: byKey,
+    reply: Done,
+  }),
+} as const;

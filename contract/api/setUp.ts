@@ -1,0 +1,190 @@
+import { BaseAmount, exactly, Id, oneOf, Text, Type } from '../figures.ts';
+import {
+  ChargeKindView,
+  DimensionView,
+  Fields,
+  ItemView,
+  PersonView,
+  PriceView,
+  RegisterEntry,
+  SavedEntry,
+  TaxCodeView,
+  TermsView,
+  VendorView,
+  WarehouseView,
+} from '../views/setUp.ts';
+import { IMPORT_KINDS, MAY_IMPORT } from '../imports.ts';
+import { ImportView } from '../views/drafts.ts';
+import { REGISTER_NAMES } from '../registers/register.ts';
+import { type Role, ROLES } from '../roles.ts';
+import { VendorRecord } from '../views/orders.ts';
+import { endpoint } from '../endpoint.ts';
+import { byId, byKey, Done, list } from './parts.ts';
+
+const importers: readonly Role[] = [...new Set(Object.values(MAY_IMPORT).flat())];
+
+const PERSON = {
+  role: oneOf(ROLES),
+  approvalLimit: Type.Union([BaseAmount, Type.Literal('')], { description: 'In base currency; empty for none' }),
+};
+
+const ofRegister = { register: oneOf(REGISTER_NAMES) };
+
+export const setUpEndpoints = {
+  items: endpoint({ method: 'get', path: '/items', summary: 'Items', allow: 'signed-in', reply: list(ItemView) }),
+  vendors: endpoint({
+    method: 'get',
+    path: '/vendors',
+    summary: 'Vendors',
+    allow: 'signed-in',
+    reply: list(VendorView),
+  }),
+  warehouses: endpoint({
+    method: 'get',
+    path: '/warehouses',
+    summary: 'Warehouses',
+    allow: 'signed-in',
+    reply: list(WarehouseView),
+  }),
+  terms: endpoint({
+    method: 'get',
+    path: '/terms',
+    summary: 'Terms of payment',
+    allow: 'signed-in',
+    reply: list(TermsView),
+  }),
+  taxCodes: endpoint({
+    method: 'get',
+    path: '/tax-codes',
+    summary: 'Tax codes',
+    allow: 'signed-in',
+    reply: list(TaxCodeView),
+  }),
+  chargeKinds: endpoint({
+    method: 'get',
+    path: '/charge-kinds',
+    summary: 'Kinds of charge',
+    allow: 'signed-in',
+    reply: list(ChargeKindView),
+  }),
+  dimensions: endpoint({
+    method: 'get',
+    path: '/dimensions',
+    summary: 'Departments, locations and projects',
+    allow: 'signed-in',
+    reply: list(DimensionView),
+  }),
+  vendorRecord: endpoint({
+    method: 'get',
+    path: '/vendors/:id/record',
+    summary: 'How a vendor delivers: on time and in full, by month',
+    allow: 'signed-in',
+    params: byId,
+    reply: VendorRecord,
+  }),
+  prices: endpoint({
+    method: 'get',
+    path: '/vendors/:id/prices',
+    summary: 'Prices of a vendor: its list, else the last order',
+    allow: 'signed-in',
+    params: byId,
+    reply: list(PriceView),
+  }),
+  entry: endpoint({
+    method: 'get',
+    path: '/registers/:register/:id',
+    summary: 'What is set up: an entry with its history',
+    allow: 'signed-in',
+    params: exactly({ ...ofRegister, id: Id }),
+    reply: RegisterEntry,
+  }),
+  newEntry: endpoint({
+    method: 'post',
+    path: '/registers/:register',
+    summary: 'Set up a new entry; who may is said by the register',
+    allow: 'signed-in',
+    params: exactly(ofRegister),
+    body: exactly({ fields: Fields }),
+    reply: SavedEntry,
+    keyed: true,
+  }),
+  saveEntry: endpoint({
+    method: 'put',
+    path: '/registers/:register/:id',
+    summary: 'Change fields of an entry, each from what it was seen to be; who may is said by the register',
+    allow: 'signed-in',
+    params: exactly({ ...ofRegister, id: Id }),
+    body: exactly({ fields: Fields, seen: Fields }),
+    reply: SavedEntry,
+  }),
+  answerAccount: endpoint({
+    method: 'put',
+    path: '/vendors/:id/bank-accounts/:account',
+    summary: 'Confirm or refuse a vendor’s new bank account; never one’s own change',
+    allow: ['administrator', 'accountant', 'approver'],
+    params: exactly({ id: Id, account: Id }),
+    body: exactly({ answer: oneOf(['confirmed', 'refused'] as const) }),
+    reply: Done,
+  }),
+  people: endpoint({
+    method: 'get',
+    path: '/people',
+    summary: 'People, their roles and limits',
+    allow: 'signed-in',
+    reply: list(PersonView),
+  }),
+  newPerson: endpoint({
+    method: 'post',
+    path: '/people',
+    summary: 'Somebody new, with a password that is shown once',
+    allow: ['administrator'],
+    body: exactly({ name: Text(160), email: Text(160), ...PERSON }),
+    reply: exactly({ person: PersonView, password: Text(60) }),
+  }),
+  savePerson: endpoint({
+    method: 'put',
+    path: '/people/:id',
+    summary: 'Change somebody’s role or limit, or keep them out; never one’s own',
+    allow: ['administrator'],
+    params: byId,
+    body: exactly({ ...PERSON, blocked: Type.Boolean() }),
+    reply: PersonView,
+  }),
+  imports: endpoint({
+    method: 'get',
+    path: '/imports',
+    summary: 'Imports, latest first',
+    allow: importers,
+    reply: list(ImportView),
+  }),
+  stageImport: endpoint({
+    method: 'put',
+    path: '/imports/:id',
+    summary: 'Stage a CSV or XLSX file: checked line by line, nothing loaded',
+    allow: importers,
+    params: byKey,
+    body: exactly({
+      kind: oneOf(IMPORT_KINDS),
+      fileName: Text(200),
+      content: Text(7_000_000, 'The file, CSV or XLSX, in base64'),
+    }),
+    reply: ImportView,
+  }),
+  import: endpoint({
+    method: 'get',
+    path: '/imports/:id',
+    summary: 'An import with its lines',
+    allow: importers,
+    params: byKey,
+    reply: ImportView,
+  }),
+  loadImport: endpoint({
+    method: 'post',
+    path: '/imports/:id/load',
+    summary: 'Load a staged import, or go on with one that was interrupted',
+    allow: importers,
+    params: byKey,
+    body: exactly({ leaveOutWrong: Type.Boolean() }),
+    reply: ImportView,
+  }),
+} as const;

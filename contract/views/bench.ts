@@ -1,0 +1,211 @@
+import {
+  Amount,
+  BaseAmount,
+  Currency,
+  Day,
+  Discount,
+  exactly,
+  Id,
+  Key,
+  LineId,
+  oneOf,
+  Price,
+  Quantity,
+  type Static,
+  Text,
+  Type,
+} from '../figures.ts';
+import { ChargeKind } from '../kinds/parts.ts';
+import { DifferenceView } from '../commands.ts';
+import { InUnit, Name, orEmpty } from './parts.ts';
+import { ItemView } from './setUp.ts';
+
+/** How a paper came to us. */
+export const Came = oneOf(['file', 'mail'] as const);
+
+/** A line that a bill may be for: received and not all billed, or on order and neither received nor billed. */
+export const BillableView = exactly({
+  line: LineId,
+  state: oneOf(['received', 'ordered', 'service'] as const),
+  /** The line of the order: its own where nothing came. */
+  orderLine: LineId,
+  receipt: Type.Union([
+    exactly({ id: Id, number: Text(30), date: Day, packingSlip: Text(60), transport: Text(60) }),
+    Type.Null(),
+  ]),
+  order: exactly({ id: Id, number: Text(30), terms: Type.Union([Id, Type.Literal('')]) }),
+  taxCode: Text(20),
+  item: ItemView,
+  currency: Currency,
+  ordered: Quantity,
+  /** What of it came, and what of that, or of the order, is not billed. */
+  received: Quantity,
+  open: Quantity,
+  price: Price,
+  ...InUnit,
+  discount: Discount,
+});
+
+export type BillableView = Static<typeof BillableView>;
+
+/** A vendor's bill as its paper says it, and what is proposed for its lines. Where nothing of the paper can be read, it is only looked at. */
+export const IncomingBill = exactly({
+  name: Text(200),
+  type: Text(40),
+  came: Came,
+  sender: Text(160),
+  /** Which parts cannot be read, and why. */
+  says: Text(500),
+  number: Text(60),
+  currency: orEmpty(Currency),
+  charges: Type.Array(exactly({ said: Text(200), amount: Amount })),
+  tax: orEmpty(Amount),
+  total: orEmpty(Amount),
+  lines: Type.Array(
+    exactly({
+      said: Text(200),
+      /** In the unit that the paper names; in stock units where it names none. */
+      quantity: Quantity,
+      unit: Text(20),
+      price: Price,
+      /** How many of its unit the price is for. */
+      per: Quantity,
+      amount: Amount,
+      /** Received or ordered lines, and how much of each in stock units; what is beyond what is open stands on the last. */
+      covers: Type.Array(exactly({ of: LineId, quantity: Quantity })),
+      certain: Type.Boolean(),
+      why: Type.Array(oneOf(['number', 'words', 'order', 'slip', 'price', 'price-near', 'quantity'] as const)),
+      /** The kind of charge that it is, where it covers no goods. */
+      charge: Text(30),
+    }),
+  ),
+  /** All that is proposed, by received line. */
+  billed: Type.Record(Type.String(), exactly({ quantity: Quantity, price: Price, difference: Type.Literal('cost') })),
+  /** Which lines each line of the paper is for. */
+  covers: Type.Array(Type.Array(exactly({ of: LineId, quantity: Quantity }))),
+});
+
+export type IncomingBill = Static<typeof IncomingBill>;
+
+/** A bill or credit memo that waits to be entered, or a paper that was refused. */
+export const WaitingBill = exactly({
+  id: Key,
+  kind: oneOf(['bill', 'credit'] as const),
+  title: Text(200),
+  number: Text(60),
+  vendor: Type.Union([exactly({ id: Id, name: Name }), Type.Null()]),
+  currency: Text(3),
+  /** What its paper comes to. */
+  total: Type.Union([Amount, Type.Null()]),
+  came: oneOf(['typed', 'file', 'mail', 'receipt'] as const),
+  sender: Text(160),
+  name: Text(200),
+  at: Text(40),
+  /** Whose it is is not known; it is to be typed, wholly or in part; it was refused. */
+  state: oneOf(['ready', 'typed', 'whose', 'refused'] as const),
+  says: Text(500),
+  note: Text(200),
+  lookAgain: Type.Union([Day, Type.Null()]),
+  postOn: Type.Union([Day, Type.Null()]),
+  /** Who works on it now, if that is somebody else. */
+  heldBy: Name,
+  /** Whether a second person was asked, and the answer. */
+  signOff: oneOf(['', 'asked', 'agreed', 'sent back'] as const),
+  /** Whether all that is needed to post it is there. */
+  complete: Type.Boolean(),
+});
+
+export type WaitingBill = Static<typeof WaitingBill>;
+
+/** What a credit memo may be for; what is left of it. */
+export const CreditableView = exactly({
+  line: LineId,
+  kind: oneOf(['return', 'bill', 'charge', 'disputed'] as const),
+  document: exactly({ id: Id, number: Text(30), reference: Text(120), date: Day }),
+  vendor: exactly({ id: Id, name: Name }),
+  label: Text(200),
+  unit: Text(20),
+  currency: Currency,
+  /** Of goods that went back: how many, and what one was billed at. */
+  quantity: Type.Union([Quantity, Type.Null()]),
+  price: Type.Union([Price, Type.Null()]),
+  amount: Amount,
+  /** The credit that was asked for. */
+  expected: Amount,
+});
+
+export type CreditableView = Static<typeof CreditableView>;
+
+/** A bill that a second person is asked to look at, with every difference and how it was decided. */
+export const SignOffView = exactly({
+  /** Whether its paper can be looked at, under the key of the draft. */
+  hasPaper: Type.Boolean(),
+  id: Id,
+  draft: Key,
+  vendor: Name,
+  number: Text(60),
+  currency: Currency,
+  total: Type.Union([Amount, Type.Null()]),
+  note: Text(200),
+  askedBy: Name,
+  askedAt: Text(40),
+  mine: Type.Boolean(),
+  answer: oneOf(['', 'agreed', 'sent back'] as const),
+  because: Text(200),
+  answeredBy: Name,
+  answeredAt: Text(40),
+  differences: Type.Array(
+    exactly({ ...DifferenceView.properties, label: Text(200), decision: Text(20), reason: Text(200) }),
+  ),
+});
+
+export type SignOffView = Static<typeof SignOffView>;
+
+export const MailView = exactly({
+  id: Key,
+  outward: Type.Boolean(),
+  sender: Text(160),
+  recipients: Text(500),
+  subject: Text(200),
+  text: Text(20_000),
+  attachments: Text(1000),
+  at: Text(40),
+});
+
+export type MailView = Static<typeof MailView>;
+
+/** What is received and not billed, billed and not received, gone back and not credited, in base currency: what goods received not invoiced is made of. */
+export const Unmatched = exactly({
+  asOf: Day,
+  rows: Type.Array(
+    exactly({
+      kind: oneOf(['received', 'billed', 'returned'] as const),
+      vendor: exactly({ id: Id, name: Name }),
+      document: exactly({ id: Id, number: Text(30), reference: Text(120), date: Day }),
+      label: Name,
+      quantity: Quantity,
+      unit: Text(20),
+      days: Type.Integer(),
+      /** As the account has it: what is owed below zero. */
+      amount: BaseAmount,
+    }),
+  ),
+  /** What foreign amounts were measured anew by at the end of a period. */
+  measured: BaseAmount,
+  /** What the lines and that come to, and the balance of the account. */
+  sum: BaseAmount,
+  account: BaseAmount,
+});
+
+export type Unmatched = Static<typeof Unmatched>;
+
+export const OpenCharge = exactly({
+  line: LineId,
+  bill: exactly({ id: Id, number: Text(30), date: Day }),
+  vendor: Name,
+  kind: ChargeKind,
+  amount: BaseAmount,
+  left: BaseAmount,
+});
+
+export type OpenCharge = Static<typeof OpenCharge>;

@@ -1,0 +1,119 @@
+import {
+  Amount,
+  BaseAmount,
+  Currency,
+  Day,
+  exactly,
+  Id,
+  Key,
+  LineId,
+  Price,
+  Quantity,
+  Rate,
+  type Static,
+  Text,
+  Type,
+} from '../figures.ts';
+import { EntryView } from '../commands.ts';
+import { ItemView } from './setUp.ts';
+import { AnyKind, Name } from './parts.ts';
+
+/** A file to be looked at or kept, by its name. */
+export const Paper = exactly({
+  name: Text(200),
+  content: Type.Unknown(),
+  /** Its media type, where the endpoint does not say it. */ type: Type.Optional(Text(100)),
+});
+
+export const DeliveredLine = exactly({
+  line: LineId,
+  delivery: exactly({ id: Id, number: Text(30), date: Day, customer: Name }),
+  item: ItemView,
+  delivered: Quantity,
+  invoiced: Quantity,
+  cost: BaseAmount,
+});
+
+export type DeliveredLine = Static<typeof DeliveredLine>;
+
+export const DocumentRow = exactly({
+  id: Id,
+  kind: AnyKind,
+  number: Text(30),
+  date: Day,
+  party: Name,
+  reference: Text(120),
+  amount: Amount,
+  currency: Currency,
+});
+
+export type DocumentRow = Static<typeof DocumentRow>;
+
+export const DocumentLine = exactly({
+  line: Type.Union([LineId, Type.Literal('')], { description: 'Empty where nothing can cite it, as of a tax' }),
+  label: Name,
+  number: Text(40),
+  quantity: Type.Union([Quantity, Type.Null()]),
+  unit: Text(20),
+  price: Type.Union([Price, Type.Null()]),
+  amount: Amount,
+  currency: Currency,
+  of: Type.Union([exactly({ id: Id, number: Text(30) }), Type.Null()]),
+  note: Text(200),
+  lots: Type.Array(exactly({ lot: Text(60), quantity: Quantity })),
+});
+
+export const TrailPart = exactly({
+  label: Text(60),
+  amount: BaseAmount,
+  documents: Type.Array(exactly({ id: Id, kind: AnyKind, number: Text(30), date: Day, amount: BaseAmount })),
+});
+
+export type TrailPart = Static<typeof TrailPart>;
+
+export const DocumentView = exactly({
+  id: Id,
+  kind: AnyKind,
+  /** The paper that it was entered from, where it came as one. */
+  paper: Type.Union([Key, Type.Null()]),
+  number: Text(30),
+  date: Day,
+  /** Whose it is, where it is a vendor's. */
+  vendor: Type.Union([Id, Type.Null()]),
+  party: Name,
+  reference: Text(120),
+  facts: Type.Array(exactly({ name: Text(60), value: Text(500) })),
+  currency: Currency,
+  amount: Amount,
+  rate: Type.Union([Rate, Type.Null()]),
+  lines: Type.Array(DocumentLine),
+  entries: Type.Array(EntryView),
+  trail: Type.Array(TrailPart),
+  enteredBy: Name,
+  enteredAt: Text(40),
+});
+
+export type DocumentView = Static<typeof DocumentView>;
+
+export const JournalEntry = exactly({
+  number: Text(20),
+  hash: Text(64),
+  date: Day,
+  document: exactly({ id: Id, kind: AnyKind, number: Text(30) }),
+  lines: EntryView.properties.lines,
+});
+
+export type JournalEntry = Static<typeof JournalEntry>;
+
+export const TrialBalance = exactly({
+  asOf: Day,
+  rows: Type.Array(
+    exactly({ account: Text(40), number: Text(10), name: Text(60), debit: BaseAmount, credit: BaseAmount }),
+  ),
+  debit: BaseAmount,
+  credit: BaseAmount,
+  stock: BaseAmount,
+  inventory: BaseAmount,
+});
+
+export type TrialBalance = Static<typeof TrialBalance>;

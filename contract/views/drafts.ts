@@ -1,0 +1,41 @@
+import { IMPORT_KINDS } from '../imports.ts';
+import { exactly, Key, oneOf, type Static, Text, Type } from '../figures.ts';
+import { AnyKind, Count, Name } from './parts.ts';
+
+export const DraftView = exactly({
+  id: Key,
+  kind: AnyKind,
+  title: Text(120),
+  body: Type.Unknown({ description: 'What was typed, complete or not' }),
+  version: Count,
+  updatedAt: Text(40),
+  /** Who works on it now, if that is somebody else. */
+  heldBy: Name,
+});
+
+export type DraftView = Static<typeof DraftView>;
+
+export const ImportRow = exactly({
+  row: Count,
+  fields: Type.Record(Type.String(), Type.String()),
+  problems: Type.Array(exactly({ field: Text(60), says: Text(300) })),
+  /** What loading it does to what is there already: new, changes, nothing. */
+  does: Text(200),
+  state: oneOf(['staged', 'wrong', 'left out', 'loaded'] as const),
+});
+
+export type ImportRow = Static<typeof ImportRow>;
+
+export const ImportView = exactly({
+  id: Key,
+  kind: oneOf(IMPORT_KINDS),
+  fileName: Text(200),
+  state: oneOf(['staged', 'loading', 'loaded', 'stopped'] as const),
+  says: Text(500),
+  total: Count,
+  wrong: Count,
+  loaded: Count,
+  rows: Type.Array(ImportRow),
+});
+
+export type ImportView = Static<typeof ImportView>;

@@ -1,0 +1,98 @@
+import {
+  BaseAmount,
+  Currency,
+  Day,
+  Discount,
+  exactly,
+  Id,
+  Key,
+  LineId,
+  Price,
+  Quantity,
+  type Static,
+  Text,
+  Type,
+} from '../figures.ts';
+import { InUnit, Name } from './parts.ts';
+import { ItemView } from './setUp.ts';
+
+/** What a vendor announces: each line with the order line that it is for. */
+export const AdviceView = exactly({
+  id: Key,
+  vendor: exactly({ id: Id, name: Name }),
+  number: Text(60),
+  arrives: Type.Union([Day, Type.Null()]),
+  transport: Text(60),
+  lines: Type.Array(
+    exactly({
+      of: Type.Union([LineId, Type.Null()]),
+      said: Text(200),
+      /** In stock units, where it is known what it is for. */
+      quantity: Quantity,
+      lot: Text(60),
+      expires: Text(10),
+      /** Why nobody knows what it is for; empty where that is known. */
+      problem: Text(200),
+    }),
+  ),
+});
+
+export type AdviceView = Static<typeof AdviceView>;
+
+/** Received goods that are not put away yet. */
+export const OnDockLine = exactly({
+  line: LineId,
+  receipt: exactly({ id: Id, number: Text(30), date: Day, packingSlip: Text(60) }),
+  vendor: Name,
+  item: ItemView,
+  warehouse: exactly({ id: Id, name: Name }),
+  received: Quantity,
+  left: Quantity,
+  /** Where this item was put before, the latest first. */
+  bins: Type.Array(Text(20)),
+});
+
+export type OnDockLine = Static<typeof OnDockLine>;
+
+/** Goods that stand aside: rejected, or without an order. */
+export const AsideView = exactly({
+  line: LineId,
+  receipt: exactly({ id: Id, number: Text(30), date: Day, packingSlip: Text(60) }),
+  vendor: exactly({ id: Id, name: Name }),
+  order: Type.Union([exactly({ id: Id, number: Text(30) }), Type.Null()]),
+  what: Name,
+  unit: Text(20),
+  quantity: Quantity,
+  /** How much of it is still there. */
+  left: Quantity,
+  reason: Text(200),
+  place: Text(60),
+  photo: Type.Union([Key, Type.Null()]),
+});
+
+export type AsideView = Static<typeof AsideView>;
+
+/** A received line with goods not yet billed, or on which charges may land. */
+export const ReceivedLine = exactly({
+  line: LineId,
+  receipt: exactly({ id: Id, number: Text(30), date: Day, packingSlip: Text(60), transport: Text(60) }),
+  /** With the terms that it names; empty for the vendor's. */
+  order: exactly({ id: Id, number: Text(30), terms: Type.Union([Id, Type.Literal('')]) }),
+  taxCode: Text(20),
+  vendor: exactly({ id: Id, name: Name }),
+  item: ItemView,
+  currency: Currency,
+  ordered: Quantity,
+  received: Quantity,
+  billed: Quantity,
+  price: Price,
+  ...InUnit,
+  discount: Discount,
+  /** Price component, and everything on the line, as now known. */
+  goods: BaseAmount,
+  value: BaseAmount,
+  /** How much of this line is still there; in an average pool, at most. */
+  onHand: Quantity,
+});
+
+export type ReceivedLine = Static<typeof ReceivedLine>;
