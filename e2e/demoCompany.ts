@@ -1,36 +1,56 @@
+import { mkdirSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { test } from '@playwright/test';
 import { loadDemo } from '@obolus/demo/load';
-import { serve, type Running } from '@obolus/server/serve';
+import { type Running, serve } from '@obolus/server/serve';
+import { dumpSchema, restoreSchema } from '@obolus/server/testing/dump';
 import { makeSchema } from '@obolus/server/testing/testServer';
 
 const TODAY = '2026-11-23';
+const here = dirname(fileURLToPath(import.meta.url));
 
-/** Gives a file of tests the built application with a demo company of its own, laid relative to a fixed day. */
+type Schema = Awaited<ReturnType<typeof makeSchema>>;
+
+const start = (database: Schema['database']): Promise<Running> =>
+  serve({
+    host: '127.0.0.1',
+    port: 0,
+    database,
+    connections: 12,
+    sessionSecret: 'e'.repeat(40),
+    secureCookies: false,
+    logLevel: 'error',
+    webFolder: join(here, '../web/dist'),
+    today: TODAY,
+    checkReplies: true,
+    mail: { host: undefined, port: 25, from: 'purchasing@fernhollow.example' },
+    mailboxPort: 0,
+    standIns: true,
+  });
+
+/** Loads the demo company once, laid relative to a fixed day; each file of tests gets a copy of it. */
+export default async function loadOnce(): Promise<void> {
+  const { database, drop } = await makeSchema();
+  const running = await start(database);
+  await loadDemo(running.source, TODAY);
+  await running.stop();
+  const folder = join(here, '../.data/results');
+  mkdirSync(folder, { recursive: true });
+  process.env.OBOLUS_E2E_DEMO = join(folder, 'demo.sql');
+  await dumpSchema(database.name, process.env.OBOLUS_E2E_DEMO);
+  await drop();
+}
+
+/** Gives a file of tests the built application with a demo company of its own. */
 export function useDemoCompany(): void {
   let running: Running;
   let drop: () => Promise<void>;
   test.beforeAll(async () => {
     const schema = await makeSchema();
     drop = schema.drop;
-    const webFolder = join(dirname(fileURLToPath(import.meta.url)), '../web/dist');
-    running = await serve({
-      host: '127.0.0.1',
-      port: 0,
-      database: schema.database,
-      connections: 12,
-      sessionSecret: 'e'.repeat(40),
-      secureCookies: false,
-      logLevel: 'error',
-      webFolder,
-      today: TODAY,
-      checkReplies: true,
-      mail: { host: undefined, port: 25, from: 'purchasing@fernhollow.example' },
-      mailboxPort: 0,
-      standIns: true,
-    });
-    await loadDemo(running.source, TODAY);
+    await restoreSchema(schema.database.name, process.env.OBOLUS_E2E_DEMO ?? '');
+    running = await start(schema.database);
     process.env.OBOLUS_E2E_URL = running.url;
   });
   test.afterAll(async () => {

@@ -3,6 +3,7 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: '.',
   testMatch: '*.spec.ts',
+  globalSetup: './demoCompany.ts',
   outputDir: '../.data/results/browser',
   // Each file has a server and books of its own.
   workers: 2,
