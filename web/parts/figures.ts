@@ -19,7 +19,13 @@ export function showFigure(text: string | null | undefined, decimals?: number): 
 export const showPrice = (text: string): string => showFigure(text, Math.max(2, (text.split('.')[1] ?? '').length));
 
 /** A count with its word: 1 line, 2 lines. */
-export const count = (n: number, word: string): string => `${n} ${word}${n === 1 ? '' : 's'}`;
+export const count = (n: number, word: string): string => `${n} ${n === 1 ? word : manyOf(word)}`;
+
+/** Orders, kinds of charge, terms of payment. */
+function manyOf(word: string): string {
+  const [noun = '', ...rest] = word.split(' of ');
+  return [noun.endsWith('s') ? noun : `${noun}s`, ...rest].join(' of ');
+}
 
 const dayFormat = new Intl.DateTimeFormat(undefined, {
   day: 'numeric',
