@@ -242,6 +242,9 @@ function imports(firstOpenDay: string, day: (before: number) => string): [Import
   ];
 }
 
+/** A body of a kind, as the interface sends it. */
+type Posted = { [Kind in DocumentKind]: { readonly kind: Kind; readonly body: BodyOf<Kind> } }[DocumentKind];
+
 async function importFile(
   source: DataSource,
   user: { id: string; role: Role },
@@ -269,7 +272,7 @@ function documentOf(
   lookups: Lookups,
   documents: ReadonlyMap<string, string>,
   day: (before: number) => string,
-): { kind: DocumentKind; body: unknown } {
+): Posted {
   const item = (number: string) => lookups.items.get(number.toLowerCase()) ?? '';
   const vendor = (number: string) => lookups.vendors.get(number.toLowerCase()) ?? { id: '', currency: 'USD' };
   const warehouse = (code = 'MAIN') => lookups.warehouses.get(code.toLowerCase()) ?? '';
@@ -299,12 +302,12 @@ function documentOf(
       price,
       discount: '',
       due: addDays(date, due),
-      ...(freight === undefined ? {} : { estimates: [{ kind: 'freight', by: 'unit', figure: freight }] }),
+      ...(freight === undefined ? {} : { estimates: [{ kind: 'freight', by: 'unit' as const, figure: freight }] }),
       ...more,
       ...(into === undefined ? {} : { warehouse: warehouse(into) }),
     }));
     const [incoterm, place] = step.carriage ?? [];
-    const carriage = incoterm === undefined ? {} : { incoterm, place };
+    const carriage = incoterm === undefined || place === undefined ? {} : { incoterm, place };
     return {
       kind: 'order',
       body: { vendor: id, date, currency, warehouse: warehouse(), note: step.note ?? '', lines, ...carriage },
@@ -404,8 +407,11 @@ function documentOf(
     };
   }
   if ('step' in step) {
-    const body = { of: documents.get(step.of) ?? '0', seen: 1, date, step: step.step, reason: step.reason ?? '' };
-    return { kind: step.step === 'approved' || step.step === 'rejected' ? 'order-approval' : 'order-step', body };
+    const about = { of: documents.get(step.of) ?? '0', seen: 1, date, reason: step.reason ?? '' };
+    const { step: deed } = step;
+    return deed === 'approved' || deed === 'rejected'
+      ? { kind: 'order-approval', body: { ...about, step: deed } }
+      : { kind: 'order-step', body: { ...about, step: deed } };
   }
   if ('change' in step) {
     const lines = step.lines.map(([of, quantity, price, due]) => ({

@@ -1,3 +1,5 @@
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
+
 /** Lots with their quantities, or serial numbers. */
 export type StoryLots = readonly (string | readonly [lot: string, quantity: string])[];
 /** An item's number, or `expense: what for`; the quantity in the stock unit, or with that of a pack behind it. */
@@ -14,7 +16,7 @@ interface OrderedFor {
 
 /** One step of the demo: a document, laid so many days before the day the demo is loaded. */
 export type Step = { readonly name: string; readonly day: number } & (
-  | { readonly order: string; readonly lines: readonly Ordered[]; readonly note?: string; readonly carriage?: readonly [incoterm: string, place: string] }
+  | { readonly order: string; readonly lines: readonly Ordered[]; readonly note?: string; readonly carriage?: readonly [incoterm: NonNullable<BodyOf<'order'>['incoterm']>, place: string] }
   | {
       readonly receipt: string;
       readonly lines: readonly (readonly [of: string, quantity: string, lots?: StoryLots])[];
@@ -33,7 +35,7 @@ export type Step = { readonly name: string; readonly day: number } & (
       readonly charges?: readonly [kind: string, amount: string][];
       readonly tax?: readonly [amount: string, recoverable: boolean][];
     }
-  | { readonly allocation: readonly [charge: string, basis: string][]; readonly to: readonly string[] }
+  | { readonly allocation: readonly [charge: string, basis: BodyOf<'allocation'>['charges'][number]['basis']][]; readonly to: readonly string[] }
   | { readonly delivery: string; readonly lines: readonly (readonly [item: string, quantity: string, lots?: StoryLots])[] }
   | { readonly invoice: string; readonly lines: readonly [of: string, quantity: string, price: string][] }
   | { readonly assembly: readonly [item: string, quantity: string]; readonly uses: readonly (readonly [item: string, quantity: string])[]; readonly conversion: string }
