@@ -1,4 +1,4 @@
-import { BaseAmount, Day, exactly, LineId, oneOf, Rate, Text, Type } from '../figures.ts';
+import { BaseAmount, Day, exactly, Id, LineId, oneOf, Type } from '../figures.ts';
 import { lines, MOST_LINES } from './parts.ts';
 import { kind } from './kind.ts';
 
@@ -24,10 +24,8 @@ export const allocation = kind({
       { maxItems: 50 },
     ),
     more: Type.Optional(Type.Boolean({ description: 'Further bills of these kinds are to come' })),
-    entry: Type.Optional(Day),
-    customsRate: Type.Optional(Rate),
-    declared: Type.Optional(
-      lines({ line: LineId, origin: Type.Optional(Text(2)), preference: Type.Optional(Type.Boolean()) }),
+    entry: Type.Optional(
+      Type.Union([Id, Type.Literal('')], { description: 'The customs entry that duty is worked out by' }),
     ),
   }),
 });

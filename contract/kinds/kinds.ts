@@ -9,6 +9,7 @@ import { chargeMove } from './chargeMove.ts';
 import { close } from './close.ts';
 import { count } from './count.ts';
 import { credit } from './credit.ts';
+import { customsEntry } from './customsEntry.ts';
 import { customerReturn } from './customerReturn.ts';
 import { delivery } from './delivery.ts';
 import { estimateClosing } from './estimateClosing.ts';
@@ -44,6 +45,7 @@ export const KINDS = {
   bill,
   return: vendorReturn,
   credit,
+  'customs-entry': customsEntry,
   allocation,
   'estimate-closing': estimateClosing,
   'charge-move': chargeMove,

@@ -14,7 +14,7 @@ import { citedCharge, WAREHOUSE } from '../state/caseStep.ts';
 import { type CaseFile, parseCase } from './caseFile.ts';
 import { factsOf, type StepFacts } from './facts.ts';
 import { openingBooks } from './setting.ts';
-import { readStep } from './steps.ts';
+import { documentsIn, readStep } from './steps.ts';
 
 /** What a run of a case file found. No differences: it passed. */
 export interface CaseReport {
@@ -70,8 +70,7 @@ export function* playCase(text: string): Generator<CaseStep, CaseReport> {
     run.books = openingBooks(file);
     for (const [position, step] of file.steps.entries()) {
       at = `step ${position + 1}`;
-      const taken = runStep(run, step, at);
-      if (taken) yield taken;
+      yield* runStep(run, step, at);
     }
     at = 'the end';
     compareEnd(run, file);
@@ -81,40 +80,63 @@ export function* playCase(text: string): Generator<CaseStep, CaseReport> {
   return { title, differences: run.differences, facts: run.facts };
 }
 
-function runStep(run: Run, written: Fields, at: string): CaseStep | undefined {
+/** A step, document by document: the last is the step itself, what it states of another stands before it. */
+function* runStep(run: Run, written: Fields, at: string): Generator<CaseStep> {
   const { step, reason } = expectedRefusal(written);
+  const documents = documentsIn(step);
+  for (const [position, document] of documents.entries()) {
+    const last = position === documents.length - 1;
+    const taken = takeStep(run, { ...document, refused: step.refused }, reason, at);
+    if (!taken) return;
+    const { where, books, decision } = taken;
+    if (step.refused !== undefined && (last || !decision.accepted)) compareRefusal(run, taken, step, reason);
+    else if (!decision.accepted) run.differences.push({ step: where, says: `refused: ${inWords(decision)}` });
+    else {
+      if (last) comparePosted(run, where, step, decision.posted);
+      keep(run, taken, decision.posted);
+    }
+    yield { where, books, command: taken.command, decision };
+    if (!decision.accepted) return;
+  }
+}
+
+interface TakenStep extends CaseStep {
+  readonly name: string;
+}
+
+function takeStep(run: Run, step: Fields, reason: RefusalReason | undefined, at: string): TakenStep | undefined {
   const read = readOrRefuse(run, step, reason, at);
   if (!read) return undefined;
-  const { name, command } = read;
-  const where = `${at}, ${name}`;
   const { books } = run;
-  const decision = decide(books, command);
-  const taken = { where, books, command, decision };
-  if (step.refused !== undefined) {
-    if (decision.accepted)
-      run.differences.push({ step: where, says: `should be refused (${textOf(step, 'refused')}), but was posted` });
-    else if (reason !== undefined && !decision.refusals.some((refusal) => refusal.reason === reason))
-      run.differences.push({
-        step: where,
-        says: `should be refused as ${reason}, was refused as ${inWords(decision)}`,
-      });
-    return taken;
-  }
-  if (!decision.accepted) {
-    run.differences.push({ step: where, says: `refused: ${inWords(decision)}` });
-    return taken;
-  }
-  const { posted } = decision;
+  return { ...read, where: `${at}, ${read.name}`, books, decision: decide(books, read.command) };
+}
+
+function compareRefusal(
+  run: Run,
+  { where, decision }: CaseStep,
+  step: Fields,
+  reason: RefusalReason | undefined,
+): void {
+  if (decision.accepted)
+    run.differences.push({ step: where, says: `should be refused (${textOf(step, 'refused')}), but was posted` });
+  else if (reason !== undefined && !decision.refusals.some((refusal) => refusal.reason === reason))
+    run.differences.push({
+      step: where,
+      says: `should be refused as ${reason}, was refused as ${inWords(decision)}`,
+    });
+}
+
+function comparePosted(run: Run, where: string, step: Fields, posted: Posted<PostedDocument>): void {
   comparePostings(run, where, step, posted);
   if (step.shares !== undefined) compareShares(run, where, asFields(step.shares, 'shares'), posted);
-  const document = books.nextDocument.toString();
-  run.numbers.set(name, {
-    document,
-    charges: new Map(kindOf(posted.document.kind).charges?.(posted.document, document)),
-  });
   run.facts.push({ step: where, ...factsOf(posted) });
+}
+
+function keep(run: Run, { name, books }: TakenStep, posted: Posted<PostedDocument>): void {
+  const document = books.nextDocument.toString();
+  const charges = kindOf(posted.document.kind).charges?.(posted.document, document);
+  run.numbers.set(name, { document, charges: new Map(charges) });
   run.books = record(books, posted);
-  return taken;
 }
 
 /** Why a step should be refused, where it names one of the reasons; a verb that has a reason of its own keeps it otherwise. */
@@ -128,7 +150,6 @@ function expectedRefusal(step: Fields): { step: Fields; reason: RefusalReason | 
 const inWords = ({ refusals }: { refusals: readonly Refusal[] }): string =>
   refusals.map(({ reason, at, values }) => `${reason} at ${at} ${JSON.stringify(values)}`).join('; ');
 
-/** The charges that a document leaves to be allocated, by kind. */
 /** A figure that cannot be kept (too many decimals) refuses its step, as it would a user's document. */
 function readOrRefuse(
   run: Run,

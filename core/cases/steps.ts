@@ -2,15 +2,24 @@ import type { Books } from '../state/books.ts';
 import { type Command, KINDS } from '../posting/kinds.ts';
 import { type Fields, NotKnown, onlyKeys, textOf } from '../reading/fields.ts';
 import type { Numbers, Verb } from '../state/caseStep.ts';
+
 const ABOUT_THE_STEP = ['on', 'posts', 'shares', 'refused', 'vendor', 'customer'];
 
 const VERBS: Readonly<Record<string, Verb<Command>>> = Object.fromEntries(
   Object.values(KINDS).flatMap(({ verbs }) => Object.entries(verbs as Readonly<Record<string, Verb<Command>>>)),
 );
 
+const wordOf = (step: Fields): string => Object.keys(step).find((key) => Object.hasOwn(VERBS, key)) ?? '';
+
+/** A step as the documents that it stands for, in their order: one, or what it states of another document before it. */
+export function documentsIn(step: Fields): readonly Fields[] {
+  const apart = VERBS[wordOf(step)]?.apart?.(step);
+  return apart ? [apart.first, apart.rest] : [step];
+}
+
 /** The verb of a step and the command that it stands for. Throws `NotKnown` for a verb or a word that the core lacks. */
 export function readStep(step: Fields, numbers: Numbers, books: Books): { name: string; command: Command } {
-  const word = Object.keys(step).find((key) => Object.hasOwn(VERBS, key)) ?? '';
+  const word = wordOf(step);
   const verb = VERBS[word];
   if (!verb)
     throw new NotKnown(

@@ -1,35 +1,38 @@
 import { base, type BaseAmount, documentAmount, toBase } from '../exact/amounts.ts';
 import type { Books } from '../state/books.ts';
 import { dutyOn, type WorkedOut } from '../tariff/duty.ts';
-import type { AllocationCommand } from './allocation/command.ts';
+import type { CustomsEntry } from '../state/customs.ts';
 import type { LandedLine } from './landedLine.ts';
-
-type Declared = Pick<AllocationCommand, 'entry' | 'customsRate' | 'declared'>;
 
 /** What the tariff schedule works out for a line, by measure, on the day of the customs entry, else of its receipt. */
 function workedOutByMeasure(
   books: Books,
-  { entry, customsRate, declared }: Declared,
+  entry: CustomsEntry | undefined,
   line: LandedLine,
   carried: bigint,
 ): WorkedOut[] {
   const item = books.items.get(line.item);
-  const seen = declared?.find((entryLine) => entryLine.line === line.id);
+  const seen = entry?.declared.get(line.id);
   const goods = {
     code: item?.tariffCode ?? '',
     origin: seen?.origin ?? line.origin,
     preference: seen?.preference ?? line.preference,
-    customsValue: customsValue(books, line, customsRate, carried),
+    customsValue: customsValue(books, line, entry, carried),
     quantity: line.quantity,
     unit: item?.unit ?? '',
     weight: item?.weight,
   };
-  return dutyOn(books.tariff, goods, entry ?? line.date, books.company.currency);
+  return dutyOn(books.tariff, goods, entry?.date ?? line.date, books.company.currency);
 }
 
 /** @param carried what carries and insures the line to the border, in base currency */
-export function workedOutDuty(books: Books, declared: Declared, line: LandedLine, carried: bigint): BaseAmount {
-  return base(workedOutByMeasure(books, declared, line, carried).reduce((sum, { amount }) => sum + amount, 0n));
+export function workedOutDuty(
+  books: Books,
+  entry: CustomsEntry | undefined,
+  line: LandedLine,
+  carried: bigint,
+): BaseAmount {
+  return base(workedOutByMeasure(books, entry, line, carried).reduce((sum, { amount }) => sum + amount, 0n));
 }
 
 /**
@@ -39,14 +42,15 @@ export function workedOutDuty(books: Books, declared: Declared, line: LandedLine
 function customsValue(
   books: Books,
   { receipt, pricePaid }: LandedLine,
-  customsRate: Declared['customsRate'],
+  entry: CustomsEntry | undefined,
   carried: bigint,
 ): BaseAmount {
   const { currency, customsValueWithFreight } = books.company;
-  const atCustomsRate = receipt !== undefined && customsRate !== undefined && receipt.currency !== currency;
-  const price = atCustomsRate
-    ? toBase(documentAmount(billedAndOrdered(receipt)), receipt.currency, customsRate, currency)
-    : pricePaid;
+  const customsRate = entry?.rates.find((known) => known.currency === receipt?.currency)?.rate;
+  const price =
+    receipt !== undefined && customsRate !== undefined
+      ? toBase(documentAmount(billedAndOrdered(receipt)), receipt.currency, customsRate, currency)
+      : pricePaid;
   return customsValueWithFreight ? base(price + carried) : price;
 }
 

@@ -6,6 +6,7 @@ import type { Books } from '../state/books.ts';
 import type { ReceiptLine } from '../state/purchasing.ts';
 import type { StockLine } from '../state/stock.ts';
 import { goodsKnown, pricePaid } from '../state/billedAmounts.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
 
 /** Goods in a pool onto which charges can go: received, arrived of a transfer, or made. */
 export interface LandedLine {
@@ -34,6 +35,10 @@ export function landedLine(books: Books, id: LineId): LandedLine | undefined {
   const line = books.stockLines.get(id);
   return line && fromStock(books, line);
 }
+
+/** Why there are no goods to land on. */
+export const refusalOfGoods = (books: Books, line: LineId, at: string): Refusal =>
+  books.receiptLines.has(line) ? refusal('not_stock', at) : refusal('line_unknown', at, { line });
 
 function fromStock(books: Books, line: StockLine): LandedLine {
   const pool = books.pools.get(line.pool);

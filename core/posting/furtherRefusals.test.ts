@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from '@jest/globals';
-import { base, documentAmount, NO_DISCOUNT, priceOrThrow, quantityOrThrow } from '../exact/amounts.ts';
+import { base, documentAmount, NO_DISCOUNT, priceOrThrow, quantityOrThrow, rateOrThrow } from '../exact/amounts.ts';
 import { type Bookkeeper, show } from '../testing/bookkeeper.ts';
 import { inWords } from '../testing/make.ts';
 import { GOOD, scene } from '../testing/scene.ts';
@@ -394,7 +394,47 @@ const spoilt: Spoilt[] = [
     { date: nothing },
     'date_in_closed_period /date date=2026-02-27 firstOpenDay=2026-03-01',
   ],
-  ['a customs entry on no day', 'allocation', { entry: '2026-02-30' }, 'date_impossible /entry date=2026-02-30'],
+  ['a customs entry that is not there', 'allocation', { entry: '99' }, 'document_unknown /entry document=99'],
+  ['a day that does not exist', 'customs-entry', { date: '2026-02-30' }, 'date_impossible /date date=2026-02-30'],
+  ['no lines', 'customs-entry', none, 'no_lines /lines'],
+  ['an expense', 'customs-entry', firstLine('customs-entry', { goods: ['2/2'] }), 'not_stock /lines/0/goods'],
+  [
+    'goods that are not there',
+    'customs-entry',
+    firstLine('customs-entry', { goods: ['2/1', '99/1'] }),
+    'line_unknown /lines/0/goods line=99/1',
+  ],
+  [
+    'goods twice',
+    'customs-entry',
+    firstLine('customs-entry', { goods: ['2/1', '2/1'] }),
+    'line_cited_twice /lines/0/goods line=2/1',
+  ],
+  ...(['value', 'duty', 'importTax'] as const).map((name): Spoilt => [
+    'an amount below zero',
+    'customs-entry',
+    firstLine('customs-entry', { [name]: base(-1n) }),
+    `amount_negative /lines/0/${name}`,
+  ]),
+  ...(
+    [
+      [[['ABC', '1']], 'currency_unknown /rates/0/currency currency=ABC'],
+      [[['USD', '1']], 'rate_of_base_currency /rates/0/currency currency=USD'],
+      [[['EUR', '0']], 'rate_not_positive /rates/0/rate'],
+      [
+        [
+          ['EUR', '1.1'],
+          ['EUR', '1.2'],
+        ],
+        'rate_twice /rates/1/currency currency=EUR',
+      ],
+    ] as const
+  ).map(([rates, reason]): Spoilt => [
+    `rates like ${JSON.stringify(rates)}`,
+    'customs-entry',
+    { rates: rates.map(([currency, rate]) => ({ currency, rate: rateOrThrow(rate) })) },
+    reason,
+  ]),
   ['an expense', 'allocation', { to: ['2/2'] }, 'not_stock /to/0'],
   ['a line that is not there', 'allocation', { to: ['2/1', '99/1'] }, 'line_unknown /to/1 line=99/1'],
   ['a line twice', 'allocation', { to: ['2/1', '2/1'] }, 'line_cited_twice /to/1 line=2/1'],

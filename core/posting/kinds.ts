@@ -1,4 +1,5 @@
 import { allocation } from '../charges/allocation/allocation.ts';
+import { customsEntry } from '../charges/customsEntry/customsEntry.ts';
 import { estimateClosing } from '../charges/closeEstimate.ts';
 import { chargeMove } from '../charges/moveCharge.ts';
 import { payment } from '../paying/payment/payment.ts';
@@ -44,6 +45,7 @@ const REVERSED = {
   bill,
   return: vendorReturn,
   credit,
+  'customs-entry': customsEntry,
   allocation,
   'estimate-closing': estimateClosing,
   'charge-move': chargeMove,

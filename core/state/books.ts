@@ -5,6 +5,7 @@ import type { Day } from '../exact/calendar.ts';
 import type { Tariff } from '../tariff/schedule.ts';
 import type { Effects } from '../costing/effects.ts';
 import type { Charge, CreditableLine, ExpensedLine, KnownBill, Payable, Prepayment } from './owed.ts';
+import type { CustomsEntry } from './customs.ts';
 import type { Company, DatedRate, TaxLevel, Vendor } from './company.ts';
 import type { Aside, Order, OrderLine, ReceiptLine } from './purchasing.ts';
 import type { BinKind, Item, StockLine } from './stock.ts';
@@ -44,6 +45,7 @@ export interface Books {
   readonly receiptLines: ReadonlyMap<LineId, ReceiptLine>;
   readonly stockLines: ReadonlyMap<LineId, StockLine>;
   readonly charges: ReadonlyMap<LineId, Charge>;
+  readonly customsEntries: ReadonlyMap<string, CustomsEntry>;
   readonly creditable: ReadonlyMap<LineId, CreditableLine>;
   readonly expensed: ReadonlyMap<LineId, ExpensedLine>;
   readonly payables: ReadonlyMap<string, Payable>;
@@ -78,6 +80,7 @@ export function emptyBooks(company: Company): Books {
     receiptLines: new Map(),
     stockLines: new Map(),
     charges: new Map(),
+    customsEntries: new Map(),
     creditable: new Map(),
     expensed: new Map(),
     payables: new Map(),

@@ -35,6 +35,8 @@ export interface Verb<Command> {
   /** The words that a step of it may hold, beside those of every step. */
   readonly keys: readonly string[];
   readonly read: (reading: Reading) => Command;
+  /** Words that state another document: its step, and what is left of this one, which then names it. */
+  readonly apart?: (step: Fields) => { readonly first: Fields; readonly rest: Fields } | undefined;
   /** Its step is called by its word too: a month has no number. */
   readonly calledByWord?: boolean;
 }

@@ -22,7 +22,7 @@ export function checkDate(books: Books, date: Day, cited: readonly Day[] = []): 
 }
 
 /** No document is dated further ahead of the day on which it is entered; what is due may be. */
-const DAYS_AHEAD = 366;
+export const DAYS_AHEAD = 366;
 
 export const DAYS_DUE_AHEAD = 3660;
 

@@ -20,6 +20,7 @@ export function writing(books: Books): Writing {
     receiptLines: new Map(books.receiptLines),
     stockLines: new Map(books.stockLines),
     charges: new Map(books.charges),
+    customsEntries: new Map(books.customsEntries),
     creditable: new Map(books.creditable),
     expensed: new Map(books.expensed),
     payables: new Map(books.payables),

@@ -170,6 +170,24 @@ export const GOOD: { readonly [Kind in DocumentKind]?: CommandOf[Kind] } = {
     to: ['2/1'],
     charges: [{ of: '3/2', basis: 'value', amount: undefined, fixed: [] }],
   },
+  'customs-entry': {
+    kind: 'customs-entry',
+    date: '2026-02-27',
+    reference: '26US-1',
+    vendor: '',
+    rates: [],
+    lines: [
+      {
+        goods: ['2/1'],
+        code: '8446.30',
+        origin: 'CA',
+        preference: undefined,
+        value: base(50_000n),
+        duty: base(0n),
+        importTax: undefined,
+      },
+    ],
+  },
   close: { kind: 'close', date: '2026-03-31', period: '2026-03' },
   reversal: { kind: 'reversal', date: '2026-03-12', of: '9', reason: 'a mistake' },
   delivery: {

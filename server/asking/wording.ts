@@ -35,6 +35,9 @@ const SAYS: Readonly<Record<RefusalReason, (values: Values) => string>> = {
   currency_differs: ({ ordered, billed }) =>
     `This is in ${billed}, what it settles in ${ordered}: both must be in one currency.`,
   rate_missing: ({ currency, date }) => `There is no rate of exchange for ${currency} on ${date}: enter one first.`,
+  rate_not_positive: () => 'A rate of exchange is greater than zero.',
+  rate_of_base_currency: ({ currency }) => `${currency} is the company’s own currency: it needs no rate.`,
+  rate_twice: ({ currency }) => `There are two rates for ${currency}: state one.`,
   vendor_unknown: () => 'There is no such vendor: choose one from the list.',
   warehouse_unknown: () => 'There is no such warehouse: choose one from the list.',
   warehouse_differs: () => 'These goods are in different warehouses: put away those of one at a time.',

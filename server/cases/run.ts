@@ -23,7 +23,9 @@ export async function playBoth(server: HttpBooks, text: string): Promise<BothRep
     if (next.done) {
       if (books) wrong.push(...(await server.end(books)));
       const { title, differences, facts } = next.value;
-      return { title, differences: [...differences, ...wrong], core: facts, server: books ? server.posted : [] };
+      const own = new Set(facts.map(({ step }) => step));
+      const posted = books ? server.posted.filter(({ step }) => own.has(step)) : [];
+      return { title, differences: [...differences, ...wrong], core: facts, server: posted };
     }
     const step = next.value;
     if (!books) wrong.push(...(await server.begin(step.books)));

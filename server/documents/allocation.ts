@@ -1,4 +1,4 @@
-import { formatAmount, formatRate } from '@obolus/core/exact/amounts';
+import { formatAmount } from '@obolus/core/exact/amounts';
 import { citing } from '../storage/savePosted.ts';
 import { facts } from '../storage/tables.ts';
 import { text } from '../queries/figures.ts';
@@ -23,17 +23,13 @@ export const allocation: DocumentCommand<'allocation'> = {
       limitedTo: charge.limitedTo,
     })),
     more: body.more,
-    entry: body.entry === '' ? undefined : body.entry,
-    customsRate:
-      body.customsRate === undefined || body.customsRate === ''
-        ? undefined
-        : reader.rate(body.customsRate, '/customsRate'),
-    declared: body.declared,
+    entry: body.entry || undefined,
   }),
   async load(command, loader) {
     await loader.loadReceiptLines(command.to);
     await loader.loadStockLines(command.to.filter((line) => loader.receiptLine(line) === undefined));
     await loader.loadCharges(command.charges.map((charge) => charge.of));
+    if (command.entry !== undefined) await loader.loadCustomsEntry(command.entry);
     if (command.charges.some(({ basis }) => basis === 'duty')) await loader.loadTariff();
     for (const line of command.to) {
       const landed = loader.receiptLine(line) ?? loader.stockLine(line);
@@ -59,6 +55,7 @@ export const allocation: DocumentCommand<'allocation'> = {
     );
     return [
       { table: facts.allocationShare, rows: shares.map((row, position) => ({ ...lineAt(saving, position), ...row })) },
+      { table: facts.allocation, rows: [{ document_id: saving.id, entry_id: document.entry ?? null }] },
       { table: facts.estimateUse, rows: uses.map((row, position) => ({ ...lineAt(saving, position), ...row })) },
     ];
   },
@@ -68,7 +65,7 @@ export const allocation: DocumentCommand<'allocation'> = {
       amounts: amounts.map((amount) => formatAmount(amount, company.currency)),
     })),
   }),
-  write: ({ date, to, charges, more, entry, customsRate, declared }, names) => ({
+  write: ({ date, to, charges, more, entry }, names) => ({
     date,
     to: to.map((line) => names.line(line)),
     charges: charges.map(({ of, basis, amount, fixed, limitedTo }) => ({
@@ -82,17 +79,7 @@ export const allocation: DocumentCommand<'allocation'> = {
       ...(limitedTo === undefined ? {} : { limitedTo: limitedTo.map((line) => names.line(line)) }),
     })),
     ...(more ? { more } : {}),
-    ...given('entry', entry),
-    ...given('customsRate', customsRate && formatRate(customsRate)),
-    ...(declared === undefined
-      ? {}
-      : {
-          declared: declared.map(({ line, origin, preference }) => ({
-            line: names.line(line),
-            ...given('origin', origin),
-            ...(preference === undefined ? {} : { preference }),
-          })),
-        }),
+    ...given('entry', entry && names.document(entry)),
   }),
   noteOf: (row) => `${text(row.kind)}, ${Number(row.by_hand) ? 'by hand' : `by ${text(row.basis)}`}`,
   lines: `SELECT l.line_no, l.amount, l.basis, l.by_hand, c.kind, ${ITEM}, o.id AS of_id, o.number AS of_number FROM allocation_share l

@@ -1,6 +1,6 @@
 import type { EntitySchema } from 'typeorm';
 export interface DocumentHeader {
-  readonly vendor?: string;
+  readonly vendor?: string | undefined;
   readonly customer?: string;
   readonly warehouse?: string;
   /** The base currency where undefined. */

@@ -14,6 +14,7 @@ import { type Company, companyOf, type DatedRate, type Recognition, type Vendor 
 import { type Books, emptyBooks, type PostedFacts } from '@obolus/core/state/books';
 import type { Aside, Order, OrderLine, ReceiptLine } from '@obolus/core/state/purchasing';
 import type { Charge, CreditableLine, ExpensedLine, KnownBill, Payable, Prepayment } from '@obolus/core/state/owed';
+import type { CustomsEntry } from '@obolus/core/state/customs';
 import type { ClosedPeriod } from '@obolus/core/state/periods';
 import type { BinKind, Item, StockLine } from '@obolus/core/state/stock';
 import { refusal, type Refusal } from '@obolus/core/state/refusal';
@@ -24,6 +25,7 @@ import type { Tariff } from '@obolus/core/tariff/schedule';
 import type { Names } from '../asking/failures.ts';
 import { readTaxLevels } from './load/taxCodes.ts';
 import { readAsides } from './load/asides.ts';
+import { readCustomsEntry } from './load/customs.ts';
 import { readFacts } from './load/facts.ts';
 import { FIRST_DAY, readSources } from './load/movements.ts';
 import { readCharges, readCreditable, readExpensed, readPayables, readPrepayment } from './load/owed.ts';
@@ -100,6 +102,7 @@ export class BooksLoader {
   private readonly receiptLines = new Map<LineId, ReceiptLine>();
   private readonly stockLines = new Map<LineId, StockLine>();
   private readonly charges = new Map<LineId, Charge>();
+  private readonly customsEntries = new Map<string, CustomsEntry>();
   private readonly creditable = new Map<LineId, CreditableLine>();
   private readonly expensed = new Map<LineId, ExpensedLine>();
   private readonly payables = new Map<string, Payable>();
@@ -297,6 +300,11 @@ export class BooksLoader {
   async loadCharges(lines: readonly LineId[]): Promise<void> {
     await this.lockDocuments(documentsOf(lines));
     for (const charge of await readCharges(this.reading, lines)) this.charges.set(charge.id, charge);
+  }
+
+  async loadCustomsEntry(document: string): Promise<void> {
+    await this.lockDocuments([document]);
+    for (const entry of await readCustomsEntry(this.reading, document)) this.customsEntries.set(document, entry);
   }
 
   async loadCreditable(lines: readonly LineId[]): Promise<void> {
@@ -499,7 +507,7 @@ export class BooksLoader {
       receiptLines,
       stockLines,
     } = this;
-    const { charges, creditable, expensed, payables, prepayments } = this;
+    const { charges, customsEntries, creditable, expensed, payables, prepayments } = this;
     const { sources, pools, billNumbers, bills, closedPeriods, suspense, documents, poolRows, poolSince, layerDays } =
       this;
     const names = { items: new Map([...items].map(([id, item]) => [id, item.number])), warehouses: this.warehouses };
@@ -519,6 +527,7 @@ export class BooksLoader {
       receiptLines,
       stockLines,
       charges,
+      customsEntries,
       creditable,
       expensed,
       payables,

@@ -5,7 +5,7 @@ import { lineId } from '../../costing/pool.ts';
 import { useEstimate } from '../estimate.ts';
 import type { AllocationDocument } from './command.ts';
 import { decideAllocation } from './decide.ts';
-import { allocationStep } from './case.ts';
+import { allocationStep, customsEntryOf } from './case.ts';
 /** What of each charge landed on which goods, and the estimates that it stands in for. */
 function recordAllocation(next: Writing, { shares, to, date }: AllocationDocument, number: string): void {
   shares.forEach(({ charge, kind: name, amounts, estimatesUsed }, position) => {
@@ -20,24 +20,11 @@ function recordAllocation(next: Writing, { shares, to, date }: AllocationDocumen
   });
 }
 
-const WORDS = [
-  'to',
-  'by',
-  'charges',
-  'amounts',
-  'amount',
-  'fixed',
-  'only',
-  'more',
-  'entry',
-  'customs-rate',
-  'origin',
-  'preference',
-];
+const WORDS = ['to', 'by', 'charges', 'amounts', 'amount', 'fixed', 'only', 'more', 'entry'];
 
 export const allocation = kind({
   name: 'allocation',
   decide: decideAllocation,
   record: recordAllocation,
-  verbs: { allocate: { keys: WORDS, read: allocationStep } },
+  verbs: { allocate: { keys: WORDS, read: allocationStep, apart: customsEntryOf } },
 });

@@ -1,8 +1,7 @@
 import { BASES, type Basis } from '../basis.ts';
 import { asFields, type Fields, isTrue, NotKnown, optionalText, textOf, textsOf } from '../../reading/fields.ts';
-import type { LineId } from '../../costing/pool.ts';
-import { cited, citedCharge, type Numbers, type Reading } from '../../state/caseStep.ts';
-import { baseOrThrow, rateOrThrow } from '../../exact/amounts.ts';
+import { cited, citedCharge, numberOf, type Reading } from '../../state/caseStep.ts';
+import { baseOrThrow } from '../../exact/amounts.ts';
 import type { AllocationCommand } from './command.ts';
 
 export function allocationStep({ step, numbers, books, date }: Reading): AllocationCommand {
@@ -28,13 +27,15 @@ export function allocationStep({ step, numbers, books, date }: Reading): Allocat
     ],
     limitedTo: only,
   }));
-  const rate = optionalText(step, 'customs-rate');
-  const customs = {
-    entry: optionalText(step, 'entry'),
-    customsRate: rate === undefined ? undefined : rateOrThrow(rate),
-    declared: declaredOf(step, to, numbers),
+  const entry = optionalText(step, 'entry');
+  return {
+    kind: 'allocation',
+    date,
+    to,
+    charges,
+    more: isTrue(step, 'more'),
+    entry: entry === undefined ? undefined : numberOf(entry, numbers),
   };
-  return { kind: 'allocation', date, to, charges, more: isTrue(step, 'more'), ...customs };
 }
 
 /** One basis for all charges, or one by charge. */
@@ -47,18 +48,37 @@ function basesOf(step: Fields): (charge: string) => Basis {
   };
 }
 
-/** `origin` is a list in the order of `to`, or countries by receipt line; `preference` names the lines that claim one. */
-function declaredOf(step: Fields, to: readonly LineId[], numbers: Numbers): AllocationCommand['declared'] {
-  const origins = new Map<LineId, string>();
-  if (Array.isArray(step.origin))
-    textsOf(step, 'origin').forEach((country, position) => origins.set(to[position] ?? '', country));
-  else
-    for (const [line, country] of Object.entries(asFields(step.origin ?? {}, 'origin')))
-      origins.set(cited(line, numbers), String(country));
-  const claimed = new Set(textsOf(step, 'preference').map((name) => cited(name, numbers)));
-  return to
-    .filter((line) => origins.has(line) || claimed.has(line))
-    .map((line) => ({ line, origin: origins.get(line), preference: claimed.has(line) ? true : undefined }));
+const OF_CUSTOMS = ['customs-rate', 'origin', 'preference'];
+
+/**
+ * An allocation may state what customs went by in words of its own: the day in `entry`, `customs-rate`, `origin` (a list in the
+ * order of `to`, or countries by receipt line), `preference` (the lines that claim one). They are the customs entry of these
+ * goods, which then stands before it.
+ */
+export function customsEntryOf(step: Fields): { first: Fields; rest: Fields } | undefined {
+  const entry = optionalText(step, 'entry');
+  const entered = entry !== undefined && /^\d{4}-/.test(entry) ? entry : undefined;
+  if (entered === undefined && !OF_CUSTOMS.some((word) => step[word] !== undefined)) return undefined;
+  const name = `${textOf(step, 'allocate')}, customs entry`;
+  const to = textsOf(step, 'to');
+  const origins = Array.isArray(step.origin)
+    ? new Map(textsOf(step, 'origin').map((country, position) => [to[position] ?? '', country]))
+    : new Map(Object.entries(asFields(step.origin ?? {}, 'origin')).map(([line, country]) => [line, String(country)]));
+  const claimed = new Set(textsOf(step, 'preference'));
+  const lines = to.map((line) => ({
+    goods: [line],
+    ...(origins.has(line) ? { origin: origins.get(line) } : {}),
+    ...(claimed.has(line) ? { preference: 'true' } : {}),
+  }));
+  const { entry: _, 'customs-rate': rate, origin: __, preference: ___, ...rest } = step;
+  const first = {
+    on: step.on,
+    'customs-entry': name,
+    lines,
+    ...(entered ? { entered } : {}),
+    ...(rate ? { rate } : {}),
+  };
+  return { first, rest: { ...rest, entry: name } };
 }
 
 /** `amounts` is a list for the only charge, or lists by charge. */

@@ -1,4 +1,4 @@
-import type { BaseAmount, Rate } from '../../exact/amounts.ts';
+import type { BaseAmount } from '../../exact/amounts.ts';
 import type { Basis } from '../basis.ts';
 import type { Day } from '../../exact/calendar.ts';
 import type { LineId } from '../../costing/pool.ts';
@@ -20,12 +20,8 @@ export interface AllocationCommand {
   }[];
   /** Further bills of these kinds are to come: an estimate is used up, not replaced. */
   readonly more?: boolean | undefined;
-  /** The day of the customs entry, and the rate of exchange that customs used. */
-  readonly entry?: Day | undefined;
-  readonly customsRate?: Rate | undefined;
-  /** What customs saw, where it differs from the receipt. */
-  readonly declared?:
-    readonly { line: LineId; origin?: string | undefined; preference?: boolean | undefined }[] | undefined;
+  /** The customs entry that duty is worked out by: its day, its rates of exchange, what was declared. */
+  readonly entry?: string | undefined;
 }
 
 export interface AllocationDocument extends AllocationCommand {

@@ -1,6 +1,5 @@
-import type { LineId } from '../../costing/pool.ts';
+import { type LineId, lineId } from '../../costing/pool.ts';
 import { base, type BaseAmount, formatAmount } from '../../exact/amounts.ts';
-import { isDay } from '../../exact/calendar.ts';
 import type { Books } from '../../state/books.ts';
 import type { Charge } from '../../state/owed.ts';
 import { checkCitedOnce, checkDate } from '../../state/checks.ts';
@@ -10,7 +9,7 @@ import { refusal, type Refusal } from '../../state/refusal.ts';
 import { type Basis, shareCharge, type Target } from '../basis.ts';
 import { workedOutDuty } from '../customs.ts';
 import { carriedBy, estimateComponent, estimateLeft } from '../estimate.ts';
-import { landedLine, type LandedLine } from '../landedLine.ts';
+import { landedLine, type LandedLine, refusalOfGoods } from '../landedLine.ts';
 import type { AllocationCommand, AllocationDocument } from './command.ts';
 
 /**
@@ -30,11 +29,12 @@ export function decideAllocation(books: Books, command: AllocationCommand): Deci
       '/to',
     ),
     ...landed.flatMap((line, position) =>
-      line ? [] : [refusalOfLine(books, command.to[position] ?? '', `/to/${position}`)],
+      line ? [] : [refusalOfGoods(books, command.to[position] ?? '', `/to/${position}`)],
     ),
   ];
-  if (command.entry !== undefined && !isDay(command.entry))
-    refusals.push(refusal('date_impossible', '/entry', { date: command.entry }));
+  const entry = command.entry === undefined ? undefined : books.customsEntries.get(command.entry);
+  if (command.entry !== undefined && !entry)
+    refusals.push(refusal('document_unknown', '/entry', { document: command.entry }));
   if (command.to.length === 0) refusals.push(refusal('no_lines', '/to'));
   if (command.charges.length === 0) refusals.push(refusal('no_lines', '/charges'));
   if (refusals.length > 0) return refused(refusals);
@@ -53,7 +53,7 @@ export function decideAllocation(books: Books, command: AllocationCommand): Deci
   const others = command.charges.flatMap(({ basis }, position) => (basis === 'duty' ? [] : share(position, [])));
   const carried = byDuty ? carriedToTheBorder(books, command, lines, sharesOf(others)) : [];
   const workedOut = byDuty
-    ? lines.map((line, position) => workedOutDuty(books, command, line, carried[position] ?? 0n))
+    ? lines.map((line, position) => workedOutDuty(books, entry, line, carried[position] ?? 0n))
     : [];
   const shared = command.charges.map((_, position) => share(position, workedOut));
   const failed = shared.flatMap((outcome) => (outcome.ok ? [] : [outcome.refusal]));
@@ -65,12 +65,8 @@ export function decideAllocation(books: Books, command: AllocationCommand): Deci
     document: { ...command, shares, workedOut },
     date: command.date,
     effects: { costs },
-    cites: [...command.to, ...command.charges.map(({ of }) => of)],
+    cites: [...command.to, ...command.charges.map(({ of }) => of), ...(entry ? [lineId(entry.document, 0)] : [])],
   });
-}
-
-function refusalOfLine(books: Books, line: LineId, at: string): Refusal {
-  return books.receiptLines.has(line) ? refusal('not_stock', at) : refusal('line_unknown', at, { line });
 }
 
 interface Share {

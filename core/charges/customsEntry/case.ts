@@ -1,0 +1,48 @@
+import { baseOrThrow, rateOrThrow } from '../../exact/amounts.ts';
+import { asFields, type Fields, isTrue, optionalText, textOf, textsOf } from '../../reading/fields.ts';
+import type { Books } from '../../state/books.ts';
+import { cited, linesOf, type Reading } from '../../state/caseStep.ts';
+import type { CustomsRate } from '../../state/customs.ts';
+import type { CustomsEntryCommand, CustomsEntryLine } from './command.ts';
+
+export const CUSTOMS_ENTRY_WORDS = ['entered', 'number', 'rate', 'lines'];
+const LINE_WORDS = ['goods', 'code', 'origin', 'preference', 'value', 'duty', 'import-tax'];
+
+export function customsEntryStep({ step, numbers, books, date }: Reading): CustomsEntryCommand {
+  const home = books.company.currency;
+  const amount = (line: Fields, name: string) => {
+    const text = optionalText(line, name);
+    return text === undefined ? undefined : baseOrThrow(text, home);
+  };
+  const lines = linesOf(step, LINE_WORDS).map((line) => ({
+    goods: textsOf(line, 'goods').map((name) => cited(name, numbers)),
+    code: optionalText(line, 'code') ?? '',
+    origin: optionalText(line, 'origin'),
+    preference: line.preference === undefined ? undefined : isTrue(line, 'preference'),
+    value: amount(line, 'value'),
+    duty: amount(line, 'duty'),
+    importTax: amount(line, 'import-tax'),
+  }));
+  return {
+    kind: 'customs-entry',
+    date: optionalText(step, 'entered') ?? date,
+    reference: optionalText(step, 'number') ?? textOf(step, 'customs-entry'),
+    vendor: optionalText(step, 'vendor') ?? '',
+    rates: ratesOf(step, lines, books),
+    lines,
+  };
+}
+
+/** `rate` is by currency, or one figure for all goods that were bought in another currency. */
+function ratesOf({ rate }: Fields, lines: readonly CustomsEntryLine[], books: Books): CustomsRate[] {
+  if (rate === undefined) return [];
+  if (typeof rate === 'string') {
+    const bought = lines.flatMap(({ goods }) => goods.flatMap((id) => books.receiptLines.get(id)?.currency ?? []));
+    const foreign = [...new Set(bought)].filter((currency) => currency !== books.company.currency);
+    return foreign.map((currency) => ({ currency, rate: rateOrThrow(rate) }));
+  }
+  return Object.entries(asFields(rate, 'rate')).map(([currency, figure]) => ({
+    currency,
+    rate: rateOrThrow(String(figure)),
+  }));
+}

@@ -1,0 +1,113 @@
+import { type BaseAmount, formatAmount, formatRate, rate } from '@obolus/core/exact/amounts';
+import { citing } from '../storage/savePosted.ts';
+import { facts } from '../storage/tables.ts';
+import { big, type Row, showAmount, text } from '../queries/figures.ts';
+import { type DocumentCommand, lineAt } from './documentCommand.ts';
+import { vendorIn } from './readParts.ts';
+
+export const customsEntry: DocumentCommand<'customs-entry'> = {
+  read: (body, reader, { baseCurrency }) => {
+    const stated = (amount: string, at: string) => (amount === '' ? undefined : reader.base(amount, baseCurrency, at));
+    return {
+      kind: 'customs-entry',
+      date: body.date,
+      reference: reader.given(body.reference, '/reference'),
+      vendor: body.vendor,
+      rates: body.rates.map((row, position) => ({
+        currency: row.currency,
+        rate: reader.rate(row.rate, `/rates/${position}/rate`),
+      })),
+      lines: body.lines.map((line, position) => ({
+        goods: line.goods,
+        code: line.code.trim(),
+        origin: line.origin || undefined,
+        preference: line.preference,
+        value: stated(line.value, `/lines/${position}/value`),
+        duty: stated(line.duty, `/lines/${position}/duty`),
+        importTax: stated(line.importTax, `/lines/${position}/importTax`),
+      })),
+    };
+  },
+  async load({ lines }, loader) {
+    const goods = lines.flatMap((line) => line.goods);
+    await loader.loadReceiptLines(goods);
+    await loader.loadStockLines(goods.filter((line) => loader.receiptLine(line) === undefined));
+    // Goods that were made or moved: what they are worth stands in their pool.
+    for (const line of goods) {
+      const moved = loader.stockLine(line);
+      if (moved) loader.wantFrom(moved.pool, moved);
+    }
+  },
+  brings: (body) => [vendorIn(body)],
+  header: ({ vendor, reference }) => ({ vendor: vendor || undefined, reference: reference.trim() }),
+  reference: 'Entry number',
+  rows: ({ lines, rates }, saving) => [
+    {
+      table: facts.customsEntryLine,
+      rows: lines.map((line, position) => ({
+        ...lineAt(saving, position),
+        code: line.code,
+        origin: line.origin ?? null,
+        preference: line.preference ?? null,
+        value: line.value ?? null,
+        duty: line.duty ?? null,
+        import_tax: line.importTax ?? null,
+      })),
+    },
+    {
+      table: facts.customsEntryGoods,
+      rows: lines.flatMap(({ goods }, position) =>
+        goods.map((line) => ({
+          document_id: saving.id,
+          entry_line_no: position + 1,
+          ...citing('goods', 'goods_line_no', line),
+        })),
+      ),
+    },
+    { table: facts.customsEntryRate, rows: rates.map((row) => ({ document_id: saving.id, ...row })) },
+  ],
+  write: ({ date, reference, vendor, rates, lines }, names) => {
+    const stated = (amount: BaseAmount | undefined) =>
+      amount === undefined ? '' : formatAmount(amount, names.baseCurrency);
+    return {
+      date,
+      reference,
+      vendor: names.vendor(vendor),
+      rates: rates.map((row) => ({ currency: row.currency, rate: formatRate(row.rate) })),
+      lines: lines.map(({ goods, code, origin = '', preference, value, duty, importTax }) => ({
+        goods: goods.map((line) => names.line(line)),
+        code,
+        origin,
+        ...(preference === undefined ? {} : { preference }),
+        value: stated(value),
+        duty: stated(duty),
+        importTax: stated(importTax),
+      })),
+    };
+  },
+  async facts(manager, id) {
+    const rows: Row[] = await manager.query(
+      'SELECT currency, rate FROM customs_entry_rate WHERE document_id = ? ORDER BY currency',
+      [id],
+    );
+    return rows.map((row) => ({
+      name: `Customs rate of ${text(row.currency)}`,
+      value: formatRate(rate(big(row.rate))),
+    }));
+  },
+  noteOf: (row, currency) =>
+    [
+      text(row.goods),
+      row.value == null ? '' : `customs value ${showAmount(row.value, currency)}`,
+      row.import_tax == null ? '' : `import tax ${showAmount(row.import_tax, currency)}`,
+      row.preference == null ? '' : Number(row.preference) ? 'preference claimed' : 'no preference claimed',
+    ]
+      .filter(Boolean)
+      .join(', '),
+  lines: `SELECT l.line_no, COALESCE(l.duty, 0) AS amount, l.value, l.import_tax, l.preference, COALESCE(l.origin, '') AS item_number, '' AS item_unit, NULL AS of_id,
+            IF(l.code = '', 'No tariff code stated', l.code) AS item_name,
+            (SELECT GROUP_CONCAT(CONCAT(i.name, ' ', o.number) ORDER BY g.goods_id, g.goods_line_no SEPARATOR ', ') FROM customs_entry_goods g JOIN document o ON o.id = g.goods_id
+             JOIN movement m ON m.document_id = g.goods_id AND m.line_no = g.goods_line_no JOIN pool p ON p.id = m.pool_id JOIN item i ON i.id = p.item_id
+             WHERE g.document_id = l.document_id AND g.entry_line_no = l.line_no) AS goods
+          FROM customs_entry_line l WHERE l.document_id = ? ORDER BY l.line_no`,
+};

@@ -1,0 +1,34 @@
+import type { CustomsEntry } from '@obolus/core/state/customs';
+import { idOf, isTrue, optional, query, rateOf, type Reading, stands, text } from './rows.ts';
+
+/** What customs went by, as far as duty is worked out from it. */
+export async function readCustomsEntry(reading: Reading, document: string): Promise<CustomsEntry[]> {
+  const [header] = await query(reading, `SELECT d.date FROM document d WHERE d.id = ? AND ${stands('d.id')}`, [
+    document,
+  ]);
+  const declared = await query(
+    reading,
+    `SELECT g.goods_id, g.goods_line_no, l.origin, l.preference FROM customs_entry_line l
+     LEFT JOIN customs_entry_goods g ON g.document_id = l.document_id AND g.entry_line_no = l.line_no WHERE l.document_id = ?`,
+    [document],
+  );
+  if (!header || declared.length === 0) return [];
+  const rates = await query(reading, 'SELECT currency, rate FROM customs_entry_rate WHERE document_id = ?', [document]);
+  const goods = declared.filter((row) => row.goods_id != null);
+  return [
+    {
+      document,
+      date: text(header.date),
+      rates: rates.map((row) => ({ currency: text(row.currency), rate: rateOf(row.rate) })),
+      declared: new Map(
+        goods.map((row) => [
+          idOf(row, 'goods_id', 'goods_line_no'),
+          {
+            origin: optional(row.origin),
+            preference: row.preference == null ? undefined : isTrue(row.preference),
+          },
+        ]),
+      ),
+    },
+  ];
+}
