@@ -26,20 +26,27 @@ export const demoCompany = (firstOpenDay: string): CompanySetUp => ({
 });
 
 /** Codes are numbers for use within a company (GS1, prefix 02), with their check digits. */
-export const ITEMS = `number,name,unit,method,weight,volume,tariff_code,origin,standard,packs,codes
-YM-EC,"Merino yarn on cones, ecru",kg,fifo,1.06,0.004,5107.10,NZ,,cone = 0.5,02000000000107 | 12000000000104 = cone
-YM-SL,"Merino yarn on cones, slate",kg,fifo,1.06,0.004,5107.10,NZ,,cone = 0.5,02000000000206 | 12000000000203 = cone
-YM-MD,"Merino yarn on cones, madder red",kg,fifo,1.06,0.004,5107.10,NZ,,cone = 0.5,02000000000305 | 12000000000302 = cone
-YL-NA,"Linen yarn on cones, natural",kg,average,1.05,0.003,5306.10,PT,,cone = 0.5,02000000000404 | 12000000000401 = cone
-YL-BL,"Linen yarn on cones, bleached",kg,average,1.05,0.003,5306.10,PT,,cone = 0.5,02000000000503 | 12000000000500 = cone
-FL-120,"Floor loom, oak, 120 cm",each,serial,42.5,0.61,8446.30,CA,,,02000000000602
-TL-60,"Table loom, 60 cm",each,average,11,0.12,8446.10,CA,,,02000000000701
-BS-25,"Boat shuttle",each,standard,0.2,0.001,8448.49,IN,8.10,box = 25,02000000000800 | 12000000000807 = box
-DY-IN,"Indigo dye, 250 g tin",tin,lot,0.31,0.0006,3203.00,JP,,case = 12,02000000000909 | 12000000000906 = case
-DY-MA,"Madder dye, 250 g tin",tin,lot,0.31,0.0006,3203.00,JP,,case = 12,02000000001005 | 12000000001002 = case
-SK-01,"Starter kit, table loom with yarn and shuttles",each,fifo,14,0.16,,,,,02000000001104
-BB-10,"Bobbin, birch, 10 cm",each,average,0.02,0.0001,4421.91,US,,bag = 50,
-RD-60,"Reed, steel, 60 cm",each,fifo,1.2,0.002,8448.49,CA,,,
+export const GROUPS = `code,name
+YARN,Yarn on cones
+LOOM,Looms
+DYE,Dyes
+PART,Parts and small ware
+`;
+
+export const ITEMS = `number,name,unit,method,weight,volume,tariff_code,origin,standard,packs,codes,group
+YM-EC,"Merino yarn on cones, ecru",kg,fifo,1.06,0.004,5107.10,NZ,,cone = 0.5,02000000000107 | 12000000000104 = cone,YARN
+YM-SL,"Merino yarn on cones, slate",kg,fifo,1.06,0.004,5107.10,NZ,,cone = 0.5,02000000000206 | 12000000000203 = cone,YARN
+YM-MD,"Merino yarn on cones, madder red",kg,fifo,1.06,0.004,5107.10,NZ,,cone = 0.5,02000000000305 | 12000000000302 = cone,YARN
+YL-NA,"Linen yarn on cones, natural",kg,average,1.05,0.003,5306.10,PT,,cone = 0.5,02000000000404 | 12000000000401 = cone,YARN
+YL-BL,"Linen yarn on cones, bleached",kg,average,1.05,0.003,5306.10,PT,,cone = 0.5,02000000000503 | 12000000000500 = cone,YARN
+FL-120,"Floor loom, oak, 120 cm",each,serial,42.5,0.61,8446.30,CA,,,02000000000602,LOOM
+TL-60,"Table loom, 60 cm",each,average,11,0.12,8446.10,CA,,,02000000000701,LOOM
+BS-25,"Boat shuttle",each,standard,0.2,0.001,8448.49,IN,8.10,box = 25,02000000000800 | 12000000000807 = box,PART
+DY-IN,"Indigo dye, 250 g tin",tin,lot,0.31,0.0006,3203.00,JP,,case = 12,02000000000909 | 12000000000906 = case,DYE
+DY-MA,"Madder dye, 250 g tin",tin,lot,0.31,0.0006,3203.00,JP,,case = 12,02000000001005 | 12000000001002 = case,DYE
+SK-01,"Starter kit, table loom with yarn and shuttles",each,fifo,14,0.16,,,,,02000000001104,LOOM
+BB-10,"Bobbin, birch, 10 cm",each,average,0.02,0.0001,4421.91,US,,bag = 50,,PART
+RD-60,"Reed, steel, 60 cm",each,fifo,1.2,0.002,8448.49,CA,,,,PART
 `;
 
 export const WAREHOUSES = `code,name,bins
@@ -95,4 +102,28 @@ KUMO,DY-MA,1680,,,,,AK-250
 DHOL,BS-25,8.10,,,,,DSW 25
 DHOL,BS-25,206.25,box,,,,
 DHOL,BS-25,201.25,box,40,,,
+`;
+
+export const CUSTOMERS = `number,name,address
+OXBO,Oxbow Street Weavers,31 Oxbow Street | Fernhollow
+SALT,Saltmarsh Yarn Shop,2 Jetty Row | Saltmarsh
+THIS,Thistledown Studio,The Old Granary | Thistledown
+QUIL,Quillmere Weavers,8 Mere Bank | Quillmere
+`;
+
+export const EXPENSES = `code,number
+Packing paper,6410
+Mailing tubes,6410
+Pallet,6420
+Workshop cleaning,6510
+Machine service,6530
+Pattern templates,6610
+Water and light,6520
+`;
+
+export const SHIPMENTS = `number,carrier,note
+FHL-011,GREY,Yarn and looms for the spring
+FHL-012,,Dyes by air
+FHL-014,GREY,Yarn and looms for the autumn
+FHL-016,,Shuttles
 `;

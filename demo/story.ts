@@ -3,7 +3,7 @@ import type { BodyOf } from '@obolus/contract/kinds/kinds';
 /** Lots with their quantities, or serial numbers. */
 export type StoryLots = readonly (string | readonly [lot: string, quantity: string])[];
 /** An item's number, or `expense: what for`; the quantity in the stock unit, or with that of a pack behind it. */
-type Ordered = readonly [bought: string, quantity: string, price: string, dueInDays: number, freight?: string, more?: OrderedFor];
+export type Ordered = readonly [bought: string, quantity: string, price: string, dueInDays: number, freight?: string, more?: OrderedFor];
 
 /** What else an order line says. */
 interface OrderedFor {
@@ -35,7 +35,13 @@ export type Step = { readonly name: string; readonly day: number } & (
       readonly charges?: readonly [kind: string, amount: string][];
       readonly tax?: readonly [amount: string, recoverable: boolean][];
     }
-  | { readonly allocation: readonly [charge: string, basis: BodyOf<'allocation'>['charges'][number]['basis']][]; readonly to: readonly string[] }
+  | {
+      readonly customs: string;
+      readonly broker: string;
+      readonly rates: readonly (readonly [currency: string, rate: string])[];
+      readonly lines: readonly (readonly [goods: readonly string[], code: string, origin: string, value: string, duty: string, importTax: string])[];
+    }
+  | { readonly allocation: readonly [charge: string, basis: BodyOf<'allocation'>['charges'][number]['basis']][]; readonly to: readonly string[]; /** The customs entry that duty goes by. */ readonly by?: string }
   | { readonly delivery: string; readonly lines: readonly (readonly [item: string, quantity: string, lots?: StoryLots])[] }
   | { readonly invoice: string; readonly lines: readonly [of: string, quantity: string, price: string][] }
   | { readonly assembly: readonly [item: string, quantity: string]; readonly uses: readonly (readonly [item: string, quantity: string])[]; readonly conversion: string }
@@ -65,8 +71,10 @@ export const STORY: readonly Step[] = [
   { name: 'vb-wool-1', day: 134, bill: 'TARN', number: 'TF-20411', lines: [['gr-wool-1/1', '240', '23.40'], ['gr-wool-1/2', '120', '24.60', 'cost', 'Dyed to our shade, agreed with the buyer']] },
   { name: 'vb-looms-1', day: 128, bill: 'ALDR', number: 'A-0812', lines: [['gr-looms-1/1', '6', '1585'], ['gr-looms-1/2', '20', '288.50']] },
   { name: 'vb-sea-1', day: 120, bill: 'GREY', number: 'GW-76811', charges: [['freight', '1486.20'], ['handling', '92.00']] },
+  // The broker put the table looms under another code, and so asked for more duty than the schedule has.
+  { name: 'ce-1', day: 139, customs: '26-GH-118204', broker: 'LANT', rates: [['NZD', '0.6'], ['CAD', '0.73']], lines: [[['gr-wool-1/1', 'gr-wool-1/2'], '5107.10', 'NZ', '5140.80', '248.83', '269.48'], [['gr-looms-1/1'], '8446.30', 'CA', '6942.30', '173.56', '355.79'], [['gr-looms-1/2'], '8447.90', 'CA', '4212.10', '196.06', '220.41']] },
   { name: 'vb-duty-1', day: 119, bill: 'LANT', number: 'L-39880', charges: [['duty', '618.45'], ['brokerage', '145.00']] },
-  { name: 'lc-1', day: 118, allocation: [['vb-sea-1/1', 'weight'], ['vb-sea-1/2', 'volume'], ['vb-duty-1/1', 'value'], ['vb-duty-1/2', 'equal']], to: ['gr-wool-1/1', 'gr-wool-1/2', 'gr-looms-1/1', 'gr-looms-1/2'] },
+  { name: 'lc-1', day: 118, allocation: [['vb-sea-1/1', 'weight'], ['vb-sea-1/2', 'volume'], ['vb-duty-1/1', 'duty'], ['vb-duty-1/2', 'equal']], to: ['gr-wool-1/1', 'gr-wool-1/2', 'gr-looms-1/1', 'gr-looms-1/2'], by: 'ce-1' },
   // Linen: two receipts of one order, the second bill dearer.
   { name: 'linen-1', day: 110, order: 'BEIR', lines: [['YL-NA', '300', '18.20', 25], ['YL-BL', '150', '19.75', 25]] },
   { name: 'gr-linen-1', day: 88, receipt: 'BEIR', slip: 'BL 5520', lines: [['linen-1/1', '180'], ['linen-1/2', '150']] },
@@ -113,6 +121,7 @@ export const STORY: readonly Step[] = [
   { name: 'looms-2', day: 50, order: 'ALDR', lines: [['FL-120', '4', '1585', 38], ['TL-60', '12', '288.50', 38]] },
   { name: 'gr-wool-2', day: 13, receipt: 'TARN', slip: 'TF-PS-3390', transport: 'FHL-014', lines: [['wool-2/1', '200'], ['wool-2/2', '100'], ['wool-2/3', '50']] },
   { name: 'gr-looms-2', day: 12, receipt: 'ALDR', slip: 'AJ-7802', transport: 'FHL-014', lines: [['looms-2/1', '4', ['FL-0141', 'FL-0142', 'FL-0143', 'FL-0144']], ['looms-2/2', '12']] },
+  { name: 'ce-2', day: 11, customs: '26-GH-131877', broker: 'LANT', rates: [['NZD', '0.6'], ['CAD', '0.73']], lines: [[['gr-wool-2/1', 'gr-wool-2/2', 'gr-wool-2/3'], '5107.10', 'NZ', '5028.00', '243.12', '263.56'], [['gr-looms-2/1'], '8446.30', 'CA', '4628.20', '115.71', '237.20'], [['gr-looms-2/2'], '8446.10', 'CA', '2527.26', '63.18', '129.52']] },
   { name: 'put-6', day: 12, puts: [['gr-wool-2/1', '150', 'Y-01'], ['gr-wool-2/2', '100', 'Y-02'], ['gr-looms-2/1', '4', 'L-01']] },
   { name: 'dn-4', day: 9, delivery: 'Oxbow Street Weavers', lines: [['YM-EC', '150'], ['YM-MD', '30'], ['TL-60', '4']] },
   { name: 'si-4', day: 8, invoice: 'Oxbow Street Weavers', lines: [['dn-4/1', '90', '34.50'], ['dn-4/3', '4', '399.00']] },

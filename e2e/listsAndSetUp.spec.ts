@@ -101,7 +101,7 @@ test('a new vendor and a new item are set up without leaving the order that need
   await page.getByLabel('Price, line 1').fill('96');
   await page.getByLabel('More of line 1').click();
   await page.getByLabel('Tax code, line 1').selectOption('S6T');
-  await page.getByLabel('Transport, line 1').fill('FHL-099');
+  await page.getByLabel('Shipment, line 1').fill('FHL-099');
   await page.getByLabel('Warehouse, line 1').selectOption('Overflow');
   await page.getByLabel('Incoterm').selectOption('FCA');
   await page.getByLabel('Named place').fill('Mossgate');

@@ -43,7 +43,7 @@ test('goods go from an order to cost of goods, and every step shows its journal 
     await expect(page.getByLabel('Price, line 2')).toHaveValue('206.25');
     await expect(page.getByText('50 each · price list')).toBeVisible();
     await expect(page.getByText('1,612.50')).toBeVisible();
-    await expect(page.getByText('Posts nothing: an order is a commitment.')).toBeVisible();
+    await expect(page.getByText('Posts nothing to the ledger.')).toBeVisible();
     await page.keyboard.press('Control+Enter');
     await expect(page).toHaveURL(/\/documents\/\d+$/);
     await expect(page.getByRole('heading', { name: 'Dholka Shuttle Works PO-' })).toBeVisible();

@@ -13,6 +13,8 @@ export interface Kind<Name extends string, Body extends TSchema> {
   readonly mayPost: readonly Role[];
   /** What the amounts of its lines are; the value of goods that moved where nothing is said. */
   readonly amounts?: string;
+  /** What happened stands for ever: it is never reversed. */
+  readonly stays?: true;
   /** The command: what is empty in it may be left out (docs/api.md). */
   readonly body: Body;
 }

@@ -7,5 +7,6 @@ export const lock = kind({
   title: 'Period locked',
   prefix: 'LK',
   mayPost: ['accountant'],
+  stays: true,
   body: exactly({ date: Day, period: Period }),
 });

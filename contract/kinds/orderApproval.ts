@@ -8,6 +8,7 @@ export const orderApproval = kind({
   prefix: 'PA',
   // The one who orders does not approve it: the core refuses one's own order too, whatever the role.
   mayPost: ['approver'],
+  stays: true,
   body: exactly({
     of: Id,
     seen: Seen,

@@ -7,6 +7,7 @@ export const orderStep = kind({
   title: 'Step of an order',
   prefix: 'PS',
   mayPost: ['buyer', 'accountant'],
+  stays: true,
   body: exactly({
     of: Id,
     seen: Seen,

@@ -7,5 +7,6 @@ export const reversal = kind({
   title: 'Reversal',
   prefix: 'RV',
   mayPost: ['accountant'],
+  stays: true,
   body: exactly({ date: Day, of: Id, reason: Reason }),
 });

@@ -45,6 +45,8 @@ export const DocumentRow = exactly({
   reference: Text(120),
   amount: Amount,
   currency: Currency,
+  /** It does not stand any more. */
+  reversed: Type.Boolean(),
 });
 
 export type DocumentRow = Static<typeof DocumentRow>;
@@ -59,7 +61,7 @@ export const DocumentLine = exactly({
   amount: Amount,
   currency: Currency,
   of: Type.Union([exactly({ id: Id, number: Text(30) }), Type.Null()]),
-  note: Text(200),
+  note: Text(4000),
   lots: Type.Array(exactly({ lot: Text(60), quantity: Quantity })),
 });
 

@@ -81,6 +81,9 @@ export const ReceivedLine = exactly({
   taxCode: Text(20),
   vendor: exactly({ id: Id, name: Name }),
   item: ItemView,
+  /** What customs is told of the goods: the item's code, and the origin that was seen on them, else the item's usual one. */
+  tariffCode: Text(20),
+  origin: Text(2),
   currency: Currency,
   ordered: Quantity,
   received: Quantity,

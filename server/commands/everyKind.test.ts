@@ -275,6 +275,42 @@ describe('charges', () => {
       inventory: 9_000n,
     });
     await reverse(allocation, { 'charges-to-allocate': 9_000n, inventory: -9_000n });
+    // As declared the yarn came from where another rate holds: nothing on the wool, 10 % on the linen.
+    await server.source.query(
+      `INSERT INTO tariff_rate (measure, code, origin, from_day, percent, per_unit, unit, \`combine\`) VALUES
+       ('duty', '5107', 'XA', '2026-01-01', 0, 0, 'stock unit', 'sum'), ('duty', '5306', 'XA', '2026-01-01', 100000, 0, 'stock unit', 'sum')`,
+    );
+    const line = { origin: 'XA', value: '500', duty: '0', importTax: '' };
+    const entry = await both(
+      'customs-entry',
+      {
+        date: '2026-02-20',
+        reference: '26US-1',
+        vendor: '3',
+        rates: [{ currency: 'NZD', rate: '0.6' }],
+        lines: [
+          { ...line, goods: [to[0]], code: '5107.10' },
+          { ...line, goods: [to[1]], code: '5306.10', preference: false },
+        ],
+      },
+      {},
+    );
+    expect(await refusal('reversal', { date: '2026-03-31', of: receipt, reason: 'x' })).toBe('422 document_cited');
+    const declared = await both('allocation', make.allocation(`${bill}/2`, to, 'duty', { entry }), {
+      'charges-to-allocate': -9_000n,
+      inventory: 9_000n,
+    });
+    const shares = await server.source.query(
+      'SELECT amount FROM allocation_share WHERE document_id = ? ORDER BY line_no',
+      [declared],
+    );
+    expect(shares).toEqual([{ amount: '0' }, { amount: '9000' }]);
+    expect(await refusal('reversal', { date: '2026-03-31', of: entry, reason: 'x' })).toBe('422 document_cited');
+    await reverse(declared, { 'charges-to-allocate': 9_000n, inventory: -9_000n });
+    await reverse(entry, {});
+    expect(await refusal('allocation', make.allocation(`${bill}/2`, to, 'duty', { entry }))).toBe(
+      '422 document_unknown',
+    );
     await both('allocation', make.allocation(`${bill}/2`, to, 'quantity'), {
       'charges-to-allocate': -9_000n,
       inventory: 9_000n,

@@ -97,17 +97,26 @@ export const customsEntry: DocumentCommand<'customs-entry'> = {
   },
   noteOf: (row, currency) =>
     [
-      text(row.goods),
       row.value == null ? '' : `customs value ${showAmount(row.value, currency)}`,
       row.import_tax == null ? '' : `import tax ${showAmount(row.import_tax, currency)}`,
       row.preference == null ? '' : Number(row.preference) ? 'preference claimed' : 'no preference claimed',
+      goodsInWords(text(row.goods)),
     ]
       .filter(Boolean)
       .join(', '),
   lines: `SELECT l.line_no, COALESCE(l.duty, 0) AS amount, l.value, l.import_tax, l.preference, COALESCE(l.origin, '') AS item_number, '' AS item_unit, NULL AS of_id,
             IF(l.code = '', 'No tariff code stated', l.code) AS item_name,
-            (SELECT GROUP_CONCAT(CONCAT(i.name, ' ', o.number) ORDER BY g.goods_id, g.goods_line_no SEPARATOR ', ') FROM customs_entry_goods g JOIN document o ON o.id = g.goods_id
+            (SELECT GROUP_CONCAT(CONCAT(i.name, ' ', o.number) ORDER BY g.goods_id, g.goods_line_no SEPARATOR '|') FROM customs_entry_goods g JOIN document o ON o.id = g.goods_id
              JOIN movement m ON m.document_id = g.goods_id AND m.line_no = g.goods_line_no JOIN pool p ON p.id = m.pool_id JOIN item i ON i.id = p.item_id
              WHERE g.document_id = l.document_id AND g.entry_line_no = l.line_no) AS goods
           FROM customs_entry_line l WHERE l.document_id = ? ORDER BY l.line_no`,
 };
+
+const NAMED = 12;
+
+/** The goods of a line by name, the first of many. */
+function goodsInWords(goods: string): string {
+  const names = goods.split('|');
+  const more = names.length - NAMED;
+  return more > 0 ? `${names.slice(0, NAMED).join(', ')} and ${more} more` : names.join(', ');
+}

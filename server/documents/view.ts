@@ -123,7 +123,7 @@ function factsOf(reference: string, header: Row): DocumentView['facts'] {
   const named: [string, string | null | undefined][] = [
     [reference, header.reference],
     ['Reversed by', header.reversed_by],
-    ['Transport', header.transport],
+    ['Shipment', header.transport],
     ['Warehouse', header.warehouse],
     ['Due', header.due_day],
     ['Note', header.note],

@@ -78,7 +78,7 @@ export async function listOpenOrderLines(
 
 const RECEIVED_LINES = `
   SELECT l.document_id, l.line_no, l.quantity, l.currency, l.base_amount, d.number, d.date, d.reference, d.transport, d.vendor_id, v.name AS vendor,
-         o.id AS order_id, o.number AS order_number, ol.quantity AS ordered, ol.unit, COALESCE(l.corrected_price, ol.price) AS price, ol.per, IF(l.corrected_price IS NULL, ol.discount, 0) AS discount, ol.tax_code, ot.terms_id, l.expense, ${ITEM_COLUMNS}, p.quantity AS held,
+         o.id AS order_id, o.number AS order_number, ol.quantity AS ordered, ol.unit, COALESCE(l.corrected_price, ol.price) AS price, ol.per, IF(l.corrected_price IS NULL, ol.discount, 0) AS discount, ol.tax_code, ot.terms_id, l.expense, i.tariff_code, l.origin, ${ITEM_COLUMNS}, p.quantity AS held,
          (SELECT COALESCE(SUM(y.quantity), 0) FROM pool_layer y WHERE y.pool_id = l.pool_id AND y.day = d.date AND y.document_id = l.document_id AND y.line_no = l.line_no) AS layer, ${BILLED} AS billed,
          (SELECT COALESCE(SUM(b.price_difference), 0) FROM bill_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND b.difference = 'cost' AND ${stands('b.document_id')}) AS dearer,
          (SELECT COALESCE(SUM(c.amount), 0) FROM value_change c WHERE c.line_document_id = l.document_id AND c.line_no = l.line_no) AS value
@@ -103,6 +103,8 @@ function receivedLine(row: Row, currency: string): ReplyOf<typeof api.unbilledLi
     taxCode: text(row.tax_code),
     vendor: { id: text(row.vendor_id), name: text(row.vendor) },
     item: itemOf(row),
+    tariffCode: text(row.tariff_code),
+    origin: text(row.origin),
     currency: text(row.currency),
     ordered: showQuantity(row.ordered),
     received: showQuantity(row.quantity),

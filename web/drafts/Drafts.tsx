@@ -1,32 +1,7 @@
 import { Link } from 'react-router';
-import type { DraftView } from '@obolus/contract/views/drafts';
 import type { DocumentKind } from '@obolus/contract/kinds/kinds';
 import { server } from '../app/api.ts';
-
-/** What of a draft's body says where it is entered. */
-interface Placing {
-  readonly vendor?: string;
-  readonly customer?: string;
-  readonly of?: string;
-}
-
-/** Where each kind of draft is entered; kinds that are entered elsewhere in one go have no draft. */
-const ENTERED_AT: Readonly<Partial<Record<DocumentKind, (body: Placing) => string>>> = {
-  order: () => '/orders/new',
-  'order-change': ({ of }) => `/orders/${of}/change`,
-  receipt: ({ vendor }) => `/receiving/${vendor}`,
-  'put-away': () => '/receiving/dock',
-  bill: ({ vendor }) => `/bench/${vendor}`,
-  credit: ({ vendor }) => `/bench/${vendor}/credit`,
-  allocation: () => '/landing',
-  delivery: () => '/deliveries/new',
-  invoice: ({ customer = '' }) => `/deliveries/invoice/${encodeURIComponent(customer)}`,
-};
-
-const placeOf = ({ id, kind, body }: DraftView): string | undefined => {
-  const at = ENTERED_AT[kind]?.((body ?? {}) as Placing);
-  return at === undefined ? undefined : `${at}/${id}`;
-};
+import { placeOf } from '../kinds/kinds.ts';
 
 /** Documents begun and not posted; they wait where they were left. All of them, or those of a kind. */
 export function Drafts({ of }: { of?: DocumentKind }) {
@@ -40,7 +15,10 @@ export function Drafts({ of }: { of?: DocumentKind }) {
       <ul className="flex flex-wrap gap-x-6 gap-y-1">
         {rows.map((draft) => (
           <li key={draft.id}>
-            <Link className="act inline-block max-w-[420px] truncate align-bottom" to={placeOf(draft) ?? '/orders'}>
+            <Link
+              className="act inline-block max-w-[420px] truncate align-bottom"
+              to={placeOf(draft.kind, draft.body, draft.id) ?? '/orders'}
+            >
               {draft.title || `A ${draft.kind}`}
             </Link>{' '}
             <button

@@ -46,7 +46,7 @@ export function Footing({ entering, action, waitingFor, note, allowed }: Props) 
             </span>
           ) : preview?.accepted ? (
             preview.entries.length === 0 ? (
-              'Posts nothing: an order is a commitment.'
+              'Posts nothing to the ledger.'
             ) : (
               'Balances.'
             )

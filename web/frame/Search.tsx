@@ -9,6 +9,7 @@ const ACTIONS = [
   { title: 'Receive goods', link: '/receiving' },
   { title: 'Enter a vendor bill', link: '/bench' },
   { title: 'Put charges on goods', link: '/landing' },
+  { title: 'Enter a customs entry', link: '/landing/customs-entry' },
   { title: 'New delivery', link: '/deliveries/new' },
   { title: 'Stock and unit costs', link: '/stock' },
   { title: 'Journal', link: '/ledger' },

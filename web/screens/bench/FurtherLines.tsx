@@ -4,6 +4,7 @@ import { wrongAt } from '../../drafts/useDraft.ts';
 import { Cell, Choice, FigureCell, TakeOut } from '../../parts/Cells.tsx';
 import { useChargeKinds, type ChargeKind } from '../../parts/chargeKinds.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
+import { Suggested } from '../../parts/Suggested.tsx';
 import { useLines } from '../../parts/useLines.ts';
 import { useMe } from '../../frame/me.ts';
 import { Allowed } from './Allowed.tsx';
@@ -82,6 +83,7 @@ export function FurtherLines({
                         label={`What expense ${at + 1} is for`}
                         value={line.about}
                         placeholder="Packing paper, cleaning …"
+                        list="expense-accounts"
                         wrong={wrong('/expense')}
                         onChange={(about) => set(at, { about })}
                       />
@@ -128,6 +130,7 @@ export function FurtherLines({
           </tbody>
         </table>
       )}
+      <Suggested register="expense-accounts" field="code" />
       <button type="button" className="act pt-2" onClick={() => add()}>
         {goods && rows.length === 0 ? 'Add a charge, an expense or tax that stands on this bill' : 'Another line'}
       </button>

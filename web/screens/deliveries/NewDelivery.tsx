@@ -13,6 +13,7 @@ import { DateField, WarehouseField } from '../../parts/HeaderFields.tsx';
 import { LotsOut } from '../../parts/LotCells.tsx';
 import { lotsToSend } from '../../parts/lots.ts';
 import { Lookup } from '../../parts/Lookup.tsx';
+import { Suggested } from '../../parts/Suggested.tsx';
 import { useLines } from '../../parts/useLines.ts';
 
 type Body = BodyOf<'delivery'>;
@@ -59,10 +60,12 @@ export function NewDelivery() {
             <Cell
               label="Customer"
               autoFocus
+              list="customers"
               value={body.customer}
               wrong={wrongAt(refusals, '/customer')}
               onChange={(customer) => change({ customer })}
             />
+            <Suggested register="customers" field="name" />
           </Field>
           <DateField name="Date" body={body} change={change} refusals={refusals} />
           <WarehouseField name="From warehouse" body={body} change={change} refusals={refusals} />

@@ -1,15 +1,15 @@
 import { Fragment, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
-import { type DocumentKind, KINDS } from '@obolus/contract/kinds/kinds';
+import { KINDS as DOCUMENTS } from '@obolus/contract/kinds/kinds';
 import type { Role } from '@obolus/contract/roles';
 import type { DocumentView } from '@obolus/contract/views/documents';
 import { saidAgainst, server } from '../../app/api.ts';
 import { JournalSides } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../frame/me.ts';
 import { Trail } from '../../frame/Trail.tsx';
+import { KINDS } from '../../kinds/kinds.ts';
 import { AskReason } from '../../parts/AskReason.tsx';
-import { compareFigures } from '../../parts/exact.ts';
 import { showDay, showFigure, showPrice } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { PaperLink } from '../../parts/PaperLink.tsx';
@@ -35,11 +35,11 @@ export function Document() {
     <div className="screen">
       <div>
         <Head
-          title={data.party || KINDS[data.kind].title}
+          title={data.party || DOCUMENTS[data.kind].title}
           more={data.number}
           about={
             <>
-              {KINDS[data.kind].title} of {showDay(data.date)}
+              {DOCUMENTS[data.kind].title} of {showDay(data.date)}
               {data.vendor && (
                 <>
                   {' · '}
@@ -121,7 +121,7 @@ function Lines({ data }: { data: DocumentView }) {
           {hasQuantity && <th>Unit</th>}
           {hasPrice && <th className="num">Price</th>}
           <th className="num">
-            {KINDS[data.kind].amounts ?? 'Value'}
+            {DOCUMENTS[data.kind].amounts ?? 'Value'}
             {currencies.size === 1 ? `, ${[...currencies][0]}` : ''}
           </th>
           <th>Note</th>
@@ -150,7 +150,7 @@ function Lines({ data }: { data: DocumentView }) {
               <td className="num strong">
                 {showFigure(line.amount)} {currencies.size > 1 && <span className="dim">{line.currency}</span>}
               </td>
-              <td className="dim">{line.note.replace(/\d{4}-\d\d-\d\d/g, showDay)}</td>
+              <td className="dim whitespace-normal">{line.note.replace(/\d{4}-\d\d-\d\d/g, showDay)}</td>
             </tr>
             {line.lots.length > 0 && (
               <tr className="lots">
@@ -177,9 +177,6 @@ function Lines({ data }: { data: DocumentView }) {
   );
 }
 
-/** What was done with an order stays; so do reversals, and a period that is locked. */
-const STAYS: readonly DocumentKind[] = ['reversal', 'lock', 'order-step', 'order-approval'];
-
 /** The undo of a posted document: its exact reverse, on a day of its own, with a reason. What stands in the way is said. */
 function Reverse({ data }: { data: DocumentView }) {
   const { company } = useMe();
@@ -187,7 +184,7 @@ function Reverse({ data }: { data: DocumentView }) {
   const [asking, setAsking] = useState(false);
   const [key] = useState(() => crypto.randomUUID());
   const [post, posting] = server.usePostMutation();
-  const may = useMayPost('reversal') && !STAYS.includes(data.kind) && !isReversed(data);
+  const may = useMayPost('reversal') && DOCUMENTS[data.kind].stays === undefined && !isReversed(data);
   const reverse = async (reason: string) => {
     const date = data.kind === 'close' || company.today < data.date ? data.date : company.today;
     const reply = await post({ kind: 'reversal', body: { of: data.id, date, reason }, key });
@@ -221,29 +218,11 @@ function Reverse({ data }: { data: DocumentView }) {
   );
 }
 
-const isLess = (part: string | undefined, whole: string | undefined): boolean =>
-  compareFigures(part ?? '0', whole ?? '0') < 0;
-
 /** The one next step that this document usually asks for. */
 function Next({ data }: { data: DocumentView }) {
-  const may = {
-    receipt: useMayPost('receipt'),
-    bill: useMayPost('bill'),
-    allocation: useMayPost('allocation'),
-    invoice: useMayPost('invoice'),
-  };
-  const { vendor } = data;
-  const step =
-    data.kind === 'order' && vendor && may.receipt && isLess(data.trail[1]?.amount, data.trail[0]?.amount)
-      ? { to: `/receiving/${vendor}`, name: 'Receive goods' }
-      : data.kind === 'receipt' && vendor && may.bill && isLess(data.trail[2]?.amount, data.trail[1]?.amount)
-        ? { to: `/bench/${vendor}`, name: 'Enter the bill' }
-        : data.kind === 'bill' && data.lines.some((line) => line.quantity === null) && may.allocation
-          ? { to: '/landing', name: 'Put charges on goods' }
-          : data.kind === 'delivery' && may.invoice
-            ? { to: `/deliveries/invoice/${encodeURIComponent(data.party)}`, name: 'Invoice' }
-            : undefined;
-  return step ? (
+  const step = KINDS[data.kind]?.next?.(data);
+  const may = useMayPost(step?.kind ?? data.kind);
+  return step && may ? (
     <Link className="btn quiet" to={step.to}>
       {step.name}
     </Link>

@@ -1,4 +1,4 @@
-import type { RefusalView } from '@obolus/contract/commands';
+import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
 import type { OpenCharge } from '@obolus/contract/views/bench';
 import type { ReceivedLine } from '@obolus/contract/views/receiving';
 import { wrongAt } from '../../drafts/useDraft.ts';
@@ -8,7 +8,7 @@ import { difference, isZero, portion, sumOf } from '../../parts/exact.ts';
 import { showFigure, typedFigure } from '../../parts/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { type Basis, BASIS_CHOICES, type Body } from './sheet.ts';
-import { type ColumnShares, lineUnitCost, sharesOf } from './shares.ts';
+import { type ColumnShares, lineUnitCost, sharesOf, workedShares } from './shares.ts';
 
 interface Props {
   readonly body: Body;
@@ -16,15 +16,19 @@ interface Props {
   readonly refusals: readonly RefusalView[];
   readonly charges: readonly OpenCharge[];
   readonly lines: readonly ReceivedLine[];
+  /** Shares as the server works them out: what is shared by duty needs the tariff schedule. */
+  readonly worked: PreviewReply['shares'];
 }
 
 /** Rows are received lines, columns are goods, each charge, what it comes to, and the unit cost before and after. */
-export function LandingGrid({ body, change, refusals, charges, lines }: Props) {
+export function LandingGrid({ body, change, refusals, charges, lines, worked }: Props) {
   const { currency } = useMe().company;
   const columns = charges.map((charge) => {
     const at = body.charges.findIndex((entry) => entry.of === charge.line);
     const chosen = body.charges[at] as Body['charges'][number];
-    return { charge, chosen, at, shares: sharesOf(charge, chosen, lines, currency) };
+    const shares =
+      chosen.basis === 'duty' ? workedShares(worked, charge.line, lines) : sharesOf(charge, chosen, lines, currency);
+    return { charge, chosen, at, shares };
   });
   const set = (at: number, to: Partial<Body['charges'][number]>) =>
     change({ charges: body.charges.map((charge, position) => (position === at ? { ...charge, ...to } : charge)) });

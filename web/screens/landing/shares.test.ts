@@ -9,6 +9,8 @@ const line = (id: string, received: string, goods: string, weight: string | null
   receipt: { id: '1', number: 'GR-1', date: '2026-03-10', packingSlip: '', transport: '' },
   order: { id: '1', number: 'PO-1', terms: '' },
   taxCode: '',
+  tariffCode: '',
+  origin: '',
   vendor: { id: '1', name: 'V' },
   unit: 'kg',
   per: '1',

@@ -2,6 +2,7 @@ import { shareCharge, type Target } from '@obolus/core/charges/basis';
 import { base, formatAmount, quantity, QUANTITY_PLACES, unitCost } from '@obolus/core/exact/amounts';
 import { decimalsOf } from '@obolus/core/exact/currencies';
 import { decimalOrThrow, parseDecimal } from '@obolus/core/exact/decimal';
+import type { PreviewReply } from '@obolus/contract/commands';
 import type { OpenCharge } from '@obolus/contract/views/bench';
 import type { ReceivedLine } from '@obolus/contract/views/receiving';
 import type { Body } from './sheet.ts';
@@ -40,6 +41,16 @@ export function sharesOf(
   }
   const shared = shareCharge(minor(charge.left), chosen.basis, targets, fixed, '');
   return shared.ok ? { ok: true, shares: shared.shares.map((share) => formatAmount(share, currency)) } : { ok: false };
+}
+
+/** The shares that the server worked out, while they are those of these lines. */
+export function workedShares(
+  worked: PreviewReply['shares'],
+  charge: string,
+  lines: readonly ReceivedLine[],
+): ColumnShares {
+  const shares = worked.find((shared) => shared.charge === charge)?.amounts;
+  return shares?.length === lines.length ? { ok: true, shares: [...shares] } : { ok: false };
 }
 
 /** What one unit of a received line costs, to four decimals. */

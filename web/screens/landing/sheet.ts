@@ -1,11 +1,12 @@
 import { BASES } from '@obolus/contract/kinds/allocation';
 
-/** The bases that the sheet can show side by side by itself; duty needs the tariff schedule. */
-export type Basis = Exclude<(typeof BASES)[number], 'duty'>;
+export type Basis = (typeof BASES)[number];
 
 /** Charges on the sheet with their basis, received lines in order, and shares typed by hand. */
 export interface Body {
   readonly date: string;
+  /** The customs entry that duty is worked out by; empty for none. */
+  readonly entry: string;
   readonly charges: readonly {
     readonly of: string;
     readonly basis: Basis;
@@ -20,8 +21,7 @@ const BASIS_NAMES: Readonly<Record<Basis, string>> = {
   weight: 'by weight',
   volume: 'by volume',
   equal: 'equally',
+  duty: 'by duty',
   manual: 'by hand',
 };
-export const BASIS_CHOICES = BASES.filter((basis): basis is Basis => basis !== 'duty').map(
-  (basis) => [basis, BASIS_NAMES[basis]] as const,
-);
+export const BASIS_CHOICES = BASES.map((basis) => [basis, BASIS_NAMES[basis]] as const);

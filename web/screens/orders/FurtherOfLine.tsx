@@ -90,9 +90,9 @@ export function FurtherOfLine({
         </Said>
       )}
       {goods && (
-        <Said name="transport" width="w-[130px]">
+        <Said name="shipment" width="w-[130px]">
           <Cell
-            label={`Transport, line ${at + 1}`}
+            label={`Shipment, line ${at + 1}`}
             placeholder="Container, waybill …"
             value={line.transport ?? ''}
             wrong={wrong('transport')}

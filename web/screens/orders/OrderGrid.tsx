@@ -7,6 +7,7 @@ import { NewEntry } from '../../entries/NewEntry.tsx';
 import { useMe } from '../../frame/me.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { Room } from '../../parts/Room.tsx';
+import { Suggested } from '../../parts/Suggested.tsx';
 import { useLasting } from '../../parts/useLasting.ts';
 import { useLines } from '../../parts/useLines.ts';
 import { useRowsInView } from '../../parts/useRowsInView.ts';
@@ -179,6 +180,7 @@ export function OrderGrid({
           </tr>
         </tfoot>
       </table>
+      <Suggested register="expense-accounts" field="code" />
       {newItem && (
         <NewEntry
           register="items"

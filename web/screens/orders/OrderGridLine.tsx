@@ -99,6 +99,7 @@ export const OrderGridLine = memo(function OrderGridLine({
             <Cell
               label={`Expense, line ${at + 1}`}
               placeholder="An expense: packing paper, cleaning …"
+              list="expense-accounts"
               value={line.expense}
               wrong={wrong('expense') ?? wrong('item')}
               onChange={(expense) => set({ expense })}

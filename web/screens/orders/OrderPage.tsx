@@ -152,7 +152,7 @@ export function OrderActions({ order }: { order: OrderView }) {
   );
 }
 
-/** Begins a new order with the same lines on the same terms, at today's date, without days due and transports. */
+/** Begins a new order with the same lines on the same terms, at today's date, without days due and shipments. */
 function CopyOrder({ order }: { order: OrderView }) {
   const { company } = useMe();
   const dispatch = useAppDispatch();

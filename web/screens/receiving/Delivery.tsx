@@ -11,6 +11,7 @@ import { Cell, Field } from '../../parts/Cells.tsx';
 import { count as counting, showDay } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { AnotherBill, DateField, WarehouseField } from '../../parts/HeaderFields.tsx';
+import { Suggested } from '../../parts/Suggested.tsx';
 import { AsideRows } from './AsideRows.tsx';
 import { type AsideRow, count, type Counted, fromAdvice, NOTHING_COUNTED, toSend } from './counting.ts';
 import { ReceivingGrid } from './ReceivingGrid.tsx';
@@ -104,13 +105,15 @@ export function Delivery({ vendor, draft, lines }: { vendor: string; draft: stri
           <Field name="Packing slip">
             <Cell label="Packing slip" value={body.packingSlip} onChange={(packingSlip) => change({ packingSlip })} />
           </Field>
-          <Field name="Transport">
+          <Field name="Shipment">
             <Cell
-              label="Transport"
+              label="Shipment"
+              list="shipments"
               value={body.transport}
               placeholder="Container, waybill …"
               onChange={(transport) => change({ transport })}
             />
+            <Suggested register="shipments" field="number" />
           </Field>
           <WarehouseField name="Into warehouse" body={body} change={change} refusals={refusals} />
           {mayBill && (

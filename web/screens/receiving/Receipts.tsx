@@ -10,7 +10,7 @@ export function Receipts() {
     <div className="screen">
       <Head
         title="Goods receipts"
-        about={`What came, found by its packing slip, transport or order; amounts in ${company.currency} at what it was received for`}
+        about={`What came, found by its packing slip, shipment or order; amounts in ${company.currency} at what it was received for`}
       >
         <Link className="btn quiet" to="/receiving">
           Receive goods

@@ -49,7 +49,7 @@ export function Receiving() {
           <input
             className="cell boxed mt-2"
             aria-label="Find what came"
-            placeholder="Order, slip, transport, code"
+            placeholder="Order, slip, shipment, code"
             value={find}
             onChange={(event) => setFind(event.target.value)}
             onKeyDown={(event) => {

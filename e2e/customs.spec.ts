@@ -1,0 +1,72 @@
+import { expect, test } from '@playwright/test';
+import { useDemoCompany } from './demoCompany.ts';
+import { Desk } from './desk.ts';
+
+useDemoCompany();
+
+test('a customs entry states what was declared, and the duty that was charged follows it onto the goods', async ({
+  page,
+}) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+
+  await test.step('the entry is made from the shipment, a line of it with another origin', async () => {
+    await page.getByRole('link', { name: 'Landing sheet' }).click();
+    await page.getByRole('link', { name: 'New customs entry' }).click();
+    await expect(page.getByLabel('Entry number')).toBeFocused();
+    await page.keyboard.type('26-GH-140021');
+    await page.getByRole('button', { name: 'FHL-014' }).click();
+    await expect(page.getByText('5 received lines on 3 lines of the entry')).toBeVisible();
+    await desk.choose('Broker', 'lantern');
+    await page.keyboard.press('Enter');
+    await page.getByLabel('Customs rate of NZD').fill('0.6');
+    await page.getByLabel('Customs rate of CAD').fill('0.73');
+    await page.getByLabel('Origin, line 2').fill('cn');
+    await page.getByLabel('Duty, line 2').fill('-1');
+    await expect(page.getByText('This amount cannot be negative.').first()).toBeVisible();
+    await page.getByLabel('Duty, line 2').fill('252.72');
+    await page.keyboard.press('Enter');
+    await expect(page.getByLabel('Import tax, line 2')).toBeFocused();
+    await expect(page.getByText('Posts nothing to the ledger.')).toBeVisible();
+    await page.keyboard.press('Control+Enter');
+    await expect(page.getByText('Customs rate of NZD 0.6')).toBeVisible();
+    await expect(page.getByRole('row', { name: /8446\.10 CN 252\.72/ })).toBeVisible();
+  });
+
+  await test.step('the broker bills the duty', async () => {
+    await page.getByRole('link', { name: 'Match bench' }).click();
+    await desk.choose('A bill of another vendor', 'lantern');
+    await page.getByLabel('Vendor’s number').fill('L-40311');
+    await page.getByLabel('Kind of charge 1').selectOption('duty');
+    await page.getByLabel('Amount of charge 1').fill('611.55');
+    await desk.post();
+  });
+
+  await test.step('by duty each line takes what the schedule has for it, as it was declared', async () => {
+    await page.getByRole('link', { name: 'Put charges on goods' }).click();
+    await page.getByRole('checkbox', { name: /L-40311/ }).check();
+    await page.getByRole('button', { name: 'FHL-014' }).click();
+    await page.getByLabel(/Basis of duty/).selectOption('duty');
+    await page.getByLabel('Customs entry').selectOption({ label: '26-GH-140021, Nov 23, 2026' });
+    // Wool 4 % and 0.12 a kilogram of 2,808.00, 1,446.00 and 774.00; looms 2.5 %, and 7.5 % added where they come from CN.
+    const share = (item: string) => page.getByLabel(new RegExp(`^duty on ${item}`));
+    await expect(share('Merino yarn on cones, ecru')).toHaveAttribute('placeholder', '136.32');
+    await expect(share('Merino yarn on cones, slate')).toHaveAttribute('placeholder', '69.84');
+    await expect(share('Merino yarn on cones, madder red')).toHaveAttribute('placeholder', '36.96');
+    await expect(share('Floor loom')).toHaveAttribute('placeholder', '115.71');
+    await expect(share('Table loom')).toHaveAttribute('placeholder', '252.72');
+    await desk.post();
+    await desk.expectBooksToAgree();
+  });
+
+  await test.step('an entry that an allocation stands on is not reversed', async () => {
+    await page.getByRole('button', { name: /Find/ }).click();
+    await page.keyboard.type('26-GH-140021');
+    await expect(page.getByRole('option', { name: /CE-/ })).toBeVisible();
+    await page.keyboard.press('Enter');
+    await page.getByRole('button', { name: 'Reverse' }).click();
+    await page.getByRole('dialog').getByRole('textbox').fill('Entered twice');
+    await page.getByRole('dialog').getByRole('button', { name: 'Reverse' }).click();
+    await expect(page.getByRole('dialog').getByRole('alert')).toContainText('LC-');
+  });
+});

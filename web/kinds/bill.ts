@@ -1,0 +1,8 @@
+import { LANDING } from './allocation.ts';
+import type { WebKind } from './kind.ts';
+
+export const bill: WebKind = {
+  path: '/bench/:vendor',
+  partsOf: ({ vendor = '' }) => ({ vendor }),
+  next: ({ lines }) => (lines.some(({ quantity }) => quantity === null) ? LANDING : undefined),
+};

@@ -1,0 +1,11 @@
+import { isBehind, type WebKind } from './kind.ts';
+
+export const order: WebKind = {
+  path: '/orders/new',
+  next: (document) =>
+    document.vendor && isBehind(document, 1, 0)
+      ? { kind: 'receipt', to: `/receiving/${document.vendor}`, name: 'Receive goods' }
+      : undefined,
+};
+
+export const orderChange: WebKind = { path: '/orders/:order/change', partsOf: ({ of = '' }) => ({ order: of }) };

@@ -1,0 +1,3 @@
+import type { WebKind } from './kind.ts';
+
+export const putAway: WebKind = { path: '/receiving/dock' };

@@ -1,0 +1,10 @@
+import { isBehind, type WebKind } from './kind.ts';
+
+export const receipt: WebKind = {
+  path: '/receiving/:vendor',
+  partsOf: ({ vendor = '' }) => ({ vendor }),
+  next: (document) =>
+    document.vendor && isBehind(document, 2, 1)
+      ? { kind: 'bill', to: `/bench/${document.vendor}`, name: 'Enter the bill' }
+      : undefined,
+};

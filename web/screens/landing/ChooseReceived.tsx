@@ -1,0 +1,83 @@
+import { useState } from 'react';
+import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import { showDay, showFigure } from '../../parts/figures.ts';
+import { tabStop, walkChoices } from '../../parts/walkChoices.ts';
+
+interface Props {
+  readonly lines: readonly ReceivedLine[];
+  readonly chosen: readonly string[];
+  /** Takes these lines in, or out where all of them are in. */
+  readonly onToggle: (lines: readonly ReceivedLine[]) => void;
+}
+
+const MOST = 80;
+const SHIPMENTS = 6;
+
+/** Received lines by shipment, receipt, order, vendor or item, one at a time or all of a shipment. */
+export function ChooseReceived({ lines, chosen, onToggle }: Props) {
+  const [find, setFind] = useState('');
+  const wanted = find.trim().toLowerCase();
+  const fitting = lines.filter((line) =>
+    [
+      line.receipt.transport,
+      line.receipt.number,
+      line.receipt.packingSlip,
+      line.order.number,
+      line.vendor.name,
+      line.item.name,
+    ].some((text) => text.toLowerCase().includes(wanted)),
+  );
+  const shipments = [...new Set(lines.map((line) => line.receipt.transport).filter(Boolean))].slice(0, SHIPMENTS);
+  return (
+    <section aria-label="Received lines">
+      <h2 className="cap">Received lines</h2>
+      <div className="flex flex-wrap gap-x-3 pb-1">
+        <input
+          className="cell max-w-[230px]"
+          aria-label="Find received lines"
+          placeholder="Shipment, receipt, order, vendor, item"
+          value={find}
+          onChange={(event) => setFind(event.target.value)}
+        />
+        {shipments.map((shipment) => (
+          <button
+            key={shipment}
+            type="button"
+            className="act"
+            onClick={() => onToggle(lines.filter((line) => line.receipt.transport === shipment))}
+          >
+            {shipment}
+          </button>
+        ))}
+      </div>
+      <div
+        className="max-h-[88px] overflow-auto"
+        role="group"
+        onKeyDown={walkChoices}
+        aria-label="Received lines to choose from"
+      >
+        {fitting.slice(0, MOST).map((line, position) => (
+          <label key={line.line} className="flex gap-2 py-1 border-b border-rule cursor-pointer">
+            <input
+              type="checkbox"
+              tabIndex={tabStop(position)}
+              className="accent-bronze"
+              checked={chosen.includes(line.line)}
+              onChange={() => onToggle([line])}
+            />
+            <span className="grow min-w-0 truncate">
+              {line.item.name}{' '}
+              <span className="dim">
+                {line.receipt.number} {line.receipt.transport && `· ${line.receipt.transport}`} · {line.vendor.name},{' '}
+                {showDay(line.receipt.date)}
+              </span>
+            </span>
+            <span className="shrink-0">
+              {showFigure(line.received)} <span className="dim">{line.item.unit}</span>
+            </span>
+          </label>
+        ))}
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,78 @@
+import type { OpenCharge } from '@obolus/contract/views/bench';
+import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import type { Entering } from '../../drafts/useDraft.ts';
+import { showDay, showFigure } from '../../parts/figures.ts';
+import { tabStop, walkChoices } from '../../parts/walkChoices.ts';
+import { ChooseReceived } from './ChooseReceived.tsx';
+import type { Body } from './sheet.ts';
+
+/** Charges that are on no goods yet beside the received lines that they may belong to. */
+export function Choosing({
+  entering: { change },
+  body,
+  charges,
+  lines,
+}: {
+  entering: Entering<Body>;
+  body: Body;
+  charges: readonly OpenCharge[];
+  lines: readonly ReceivedLine[];
+}) {
+  const toggleCharge = (of: string) =>
+    change({
+      charges: body.charges.some((charge) => charge.of === of)
+        ? body.charges.filter((charge) => charge.of !== of)
+        : [...body.charges, { of, basis: 'value', fixed: {} }],
+    });
+  const toggleLines = (toggled: readonly ReceivedLine[]) => {
+    const ids = toggled.map(({ line }) => line);
+    change({
+      to: ids.every((id) => body.to.includes(id))
+        ? body.to.filter((id) => !ids.includes(id))
+        : [...new Set([...body.to, ...ids])],
+    });
+  };
+  if (charges.length === 0 && body.charges.length === 0) {
+    return (
+      <div className="empty">
+        <h2>Every charge is on its goods</h2>
+        <p>
+          Freight, duty, insurance and the like wait here when a bill that carries them is posted on the match bench.
+        </p>
+      </div>
+    );
+  }
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] gap-x-10">
+      <section aria-label="Charges not on goods">
+        <h2 className="cap">Charges on no goods yet</h2>
+        <div
+          className="max-h-[118px] overflow-auto"
+          role="group"
+          onKeyDown={walkChoices}
+          aria-label="Charges to choose from"
+        >
+          {charges.map((charge, position) => (
+            <label key={charge.line} className="flex gap-2 py-1 border-b border-rule cursor-pointer">
+              <input
+                type="checkbox"
+                tabIndex={tabStop(position)}
+                className="accent-bronze"
+                checked={body.charges.some((entry) => entry.of === charge.line)}
+                onChange={() => toggleCharge(charge.line)}
+              />
+              <span className="grow min-w-0 truncate">
+                {charge.vendor} {charge.bill.number}{' '}
+                <span className="dim">
+                  {charge.kind}, {showDay(charge.bill.date)}
+                </span>
+              </span>
+              <span className="shrink-0">{showFigure(charge.left)}</span>
+            </label>
+          ))}
+        </div>
+      </section>
+      <ChooseReceived lines={lines} chosen={body.to} onToggle={toggleLines} />
+    </div>
+  );
+}

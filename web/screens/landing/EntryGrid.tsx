@@ -1,0 +1,152 @@
+import type { RefusalView } from '@obolus/contract/commands';
+import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import { wrongAt } from '../../drafts/useDraft.ts';
+import { useMe } from '../../frame/me.ts';
+import { Cell, Choice, FigureCell, TakeOut } from '../../parts/Cells.tsx';
+import { sumOf } from '../../parts/exact.ts';
+import { showFigure } from '../../parts/figures.ts';
+import { gridKeys } from '../../parts/gridKeys.ts';
+import { useLines } from '../../parts/useLines.ts';
+import { type Body, type EntryLine, isBlank, NO_LINE, parted } from './entryLines.ts';
+
+interface Props {
+  readonly body: Body;
+  readonly change: (to: Partial<Body>) => void;
+  readonly refusals: readonly RefusalView[];
+  readonly received: readonly ReceivedLine[];
+}
+
+const PREFERENCES = [
+  ['', 'as received'],
+  ['yes', 'claimed'],
+  ['no', 'not claimed'],
+] as const;
+const AMOUNTS = [
+  ['value', 'Customs value'],
+  ['duty', 'Duty'],
+  ['importTax', 'Import tax'],
+] as const;
+
+/** The lines of a customs entry: goods of one code and origin, what they are worth in the books, and what the entry states of them. */
+export function EntryGrid({ body, change, refusals, received }: Props) {
+  const { currency } = useMe().company;
+  const { table, set, add, remove, sentAt } = useLines(body.lines, NO_LINE, isBlank, (lines) => change({ lines }));
+  const goodsIn = ({ goods }: EntryLine) => received.filter(({ line }) => goods.includes(line));
+  const worth = (line: EntryLine) =>
+    sumOf(
+      goodsIn(line).map(({ goods }) => goods),
+      currency,
+    );
+  return (
+    <div className="pt-4">
+      <table className="sheet ruled" ref={table} aria-label="Lines of the customs entry">
+        <thead>
+          <tr>
+            <th>Goods</th>
+            <th className="min-w-[110px]">Tariff code</th>
+            <th className="min-w-[64px]">Origin</th>
+            <th className="min-w-[110px]">Preference</th>
+            <th className="num">Goods in the books</th>
+            {AMOUNTS.map(([field, name]) => (
+              <th key={field} className="num min-w-[110px]">
+                {name}
+              </th>
+            ))}
+            <th className="min-w-[30px]">
+              <span className="sr-only">Take out</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody onKeyDown={gridKeys({ onLastEnter: () => add(), onRemove: remove })}>
+          {body.lines.map((line, at) => {
+            const wrong = (field: string) => wrongAt(refusals, `/lines/${sentAt(at)}/${field}`);
+            const goods = goodsIn(line);
+            return (
+              <tr key={at}>
+                <td className="name">
+                  {goods.map(({ line: id, item, receipt }) => (
+                    <div key={id} className="flex gap-2" title={`${item.number} ${item.name}, ${receipt.number}`}>
+                      <span className="truncate">
+                        {item.name} <span className="dim">{receipt.number}</span>
+                      </span>
+                      {goods.length > 1 && (
+                        <button
+                          type="button"
+                          className="act shrink-0"
+                          aria-label={`${item.name}, ${receipt.number}, on a line of its own`}
+                          onClick={() => change({ lines: parted(body.lines, id) })}
+                        >
+                          own line
+                        </button>
+                      )}
+                    </div>
+                  ))}
+                  {goods.length === 0 && <span className="dim">Not received yet</span>}
+                  {wrong('goods') && <div className="wrong">{wrong('goods')}</div>}
+                </td>
+                <td>
+                  <Cell
+                    label={`Tariff code, line ${at + 1}`}
+                    value={line.code}
+                    wrong={wrong('code')}
+                    onChange={(code) => set(at, { code })}
+                  />
+                </td>
+                <td>
+                  <Cell
+                    label={`Origin, line ${at + 1}`}
+                    value={line.origin}
+                    wrong={wrong('origin')}
+                    onChange={(origin) => set(at, { origin: origin.toUpperCase().slice(0, 2) })}
+                  />
+                </td>
+                <td>
+                  <Choice
+                    label={`Preference, line ${at + 1}`}
+                    value={line.preference}
+                    options={PREFERENCES}
+                    onChange={(preference) => set(at, { preference: preference as EntryLine['preference'] })}
+                  />
+                </td>
+                <td className="num dim">{goods.length > 0 && showFigure(worth(line))}</td>
+                {AMOUNTS.map(([field, name]) => (
+                  <td key={field}>
+                    <FigureCell
+                      label={`${name}, line ${at + 1}`}
+                      value={line[field]}
+                      wrong={wrong(field)}
+                      onChange={(amount) => set(at, { [field]: amount })}
+                    />
+                  </td>
+                ))}
+                <td className="num">
+                  <TakeOut label={`Take out line ${at + 1}`} onClick={() => remove(at)} />
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+        <tfoot>
+          <tr>
+            <td colSpan={4}>Total</td>
+            <td className="num dim">{showFigure(sumOf(body.lines.map(worth), currency))}</td>
+            {AMOUNTS.map(([field]) => (
+              <td key={field} className="num">
+                {showFigure(
+                  sumOf(
+                    body.lines.map((line) => line[field]),
+                    currency,
+                  ),
+                )}
+              </td>
+            ))}
+            <td />
+          </tr>
+        </tfoot>
+      </table>
+      <button type="button" className="act pt-2" onClick={() => add()}>
+        Another line
+      </button>
+    </div>
+  );
+}
