@@ -117,6 +117,7 @@ Mailing tubes,6410
 Pallet,6420
 Workshop cleaning,6510
 Machine service,6530
+Spare parts,6530
 Pattern templates,6610
 Water and light,6520
 `;

@@ -91,7 +91,7 @@ export function openingBooks(file: CaseFile): Books {
       ]),
     ),
     items: new Map(Object.entries(file.items).map(([id, fields]) => [id, itemOf(id, fields, currency)] as const)),
-    rates: file.rates.flatMap((fields) => ratesOf(fields)),
+    rates: ratesOf(file.rates),
     tariff: file.tariff.map((fields) => tariffRate(fields, currency)),
   };
 }
@@ -126,11 +126,15 @@ function itemOf(id: string, fields: Fields, currency: string): Item {
   };
 }
 
-function ratesOf(fields: Fields): DatedRate[] {
-  const from = textOf(fields, 'on');
-  return Object.keys(fields)
-    .filter((key) => key !== 'on')
-    .map((currency) => ({ currency, from, rate: rateOrThrow(textOf(fields, currency)) }));
+/** Each entry has its day, and currencies with their rates from then on. */
+function ratesOf(entries: readonly Fields[]): Map<string, DatedRate[]> {
+  const rates = new Map<string, DatedRate[]>();
+  for (const fields of entries) {
+    const from = textOf(fields, 'on');
+    for (const currency of Object.keys(fields).filter((key) => key !== 'on'))
+      rates.set(currency, [...(rates.get(currency) ?? []), { from, rate: rateOrThrow(textOf(fields, currency)) }]);
+  }
+  return rates;
 }
 
 const TARIFF_KEYS = [

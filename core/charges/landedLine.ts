@@ -27,13 +27,16 @@ export interface LandedLine {
 /** The line as charges see it; undefined where there is none, or it is no stock line. */
 export function landedLine(books: Books, id: LineId): LandedLine | undefined {
   const receipt = books.receiptLines.get(id);
-  if (receipt?.pool !== undefined && receipt.bought.item !== undefined) {
-    const { date, pool, quantity, origin, preference, dimensions } = receipt;
-    const figures = { goods: goodsKnown(receipt), pricePaid: pricePaid(receipt) };
-    return { id, date, item: receipt.bought.item, pool, quantity, ...figures, origin, preference, dimensions, receipt };
-  }
+  if (receipt) return fromReceipt(receipt);
   const line = books.stockLines.get(id);
   return line && fromStock(books, line);
+}
+
+function fromReceipt(receipt: ReceiptLine): LandedLine | undefined {
+  const { id, date, pool, bought, quantity, origin, preference, dimensions } = receipt;
+  if (pool === undefined || bought.item === undefined) return undefined;
+  const figures = { goods: goodsKnown(receipt), pricePaid: pricePaid(receipt) };
+  return { id, date, item: bought.item, pool, quantity, ...figures, origin, preference, dimensions, receipt };
 }
 
 /** Why there are no goods to land on. */

@@ -214,10 +214,10 @@ describe('states kept on the way', () => {
 });
 
 describe('a movement that is struck', () => {
-  it('is gone, with the state that was kept at it; what is not there is not struck', () => {
+  it('is gone, with the state that was kept at it; striking what is not there breaks an invariant', () => {
     const pool = poolOf('fifo', FORGETTING, [2, 4]);
     const run = new PoolRun(pool, 'USD', 100);
-    expect(run.strike('9/1', day(4))).toBeUndefined();
+    expect(() => run.strike('9/1', day(4))).toThrow('the movement 9/1');
     expect(run.strike('4/1', day(4))).toMatchObject({ movement: { id: '4/1', quantity: 10n * UNIT }, value: 100n });
     while (!run.done) run.foldNext();
     const after = run.finished();

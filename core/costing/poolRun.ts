@@ -87,11 +87,11 @@ export class PoolRun {
   }
 
   /** Takes a movement out of the history, and gives it with what it was worth. */
-  strike(id: LineId, date: Day): { movement: Movement; value: BaseAmount } | undefined {
+  strike(id: LineId, date: Day): { movement: Movement; value: BaseAmount } {
     const point = { date, place: placeOf(id) };
     const at = positionOf(this.history, point);
     const struck = this.history[at];
-    if (struck?.id !== id) return undefined;
+    invariant(struck?.id === id, `the movement ${id} of ${this.pool.id} is loaded`);
     this.history.splice(at, 1);
     const [value = base(0n)] = this.values.splice(at, 1);
     this.struck.set(id, struck);

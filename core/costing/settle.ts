@@ -166,7 +166,7 @@ class Sweep {
 
   private strike(run: PoolRun, movement: { id: LineId; date: Day }): void {
     const struck = run.strike(movement.id, movement.date);
-    if (struck && (struck.movement.direction !== 'in' || run.pool.method === 'standard'))
+    if (struck.movement.direction !== 'in' || run.pool.method === 'standard')
       this.postMovement(run, struck.movement, struck.value, 0n);
   }
 

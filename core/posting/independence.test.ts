@@ -90,7 +90,7 @@ const trades: fc.Arbitrary<Trade> = fc.record({
 });
 
 function opening({ methods }: Trade): Books {
-  const rates = [{ currency: 'EUR', from: '2026-01-01', rate: rateOrThrow('1.0837') }];
+  const rates = new Map([['EUR', [{ from: '2026-01-01', rate: rateOrThrow('1.0837') }]]]);
   const items = new Map([
     ['YARN', item('YARN', methods[0])],
     ['KIT', item('KIT', methods[1])],

@@ -3,6 +3,7 @@ import { sourceFrom } from '../costing/settle.ts';
 import type { Books } from '../state/books.ts';
 import type { Posted } from '../state/decision.ts';
 import { change, writing, type Writing } from '../state/writing.ts';
+import { appended } from '../state/slice.ts';
 import type { Item } from '../state/stock.ts';
 import { kindOf, type PostedDocument } from './kinds.ts';
 
@@ -18,7 +19,7 @@ export function record(books: Books, posted: Posted<PostedDocument>): Books {
       .filter((line) => line.account === 'stock-suspense')
       .map((line) => ({ document: number, date: entry.date, amount: line.amount })),
   );
-  next.suspense = [...books.suspense, ...suspense];
+  next.suspense = appended(books.suspense, suspense);
   for (const cited of cites)
     change(next.documents, cited, (facts) => ({ ...facts, citedBy: [...facts.citedBy, number] }));
   next.documents.set(number, { document: number, kind: document.kind, date: document.date, effects, citedBy: [] });

@@ -199,7 +199,7 @@ describe('a bill is refused', () => {
   });
 
   it('in another currency than the order’s', () => {
-    books = { ...books, rates: [{ currency: 'EUR', from: '2026-01-01', rate: 10_000_000_000n as never }] };
+    books = { ...books, rates: new Map([['EUR', [{ from: '2026-01-01', rate: 10_000_000_000n as never }]]]) };
     expect(reasons(bill({ currency: 'EUR' }))).toContain(
       'currency_differs_from_order /currency ordered=USD billed=EUR',
     );

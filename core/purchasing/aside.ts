@@ -57,7 +57,7 @@ export function asideLine(books: Books, line: AsideCommand, id: LineId): AsideLi
 }
 
 const itemOf = (books: Books, { of, item }: AsideCommand) =>
-  books.items.get(item ?? books.orderLines.get(of ?? '/0')?.bought.item ?? '');
+  books.items.get(item ?? (of === undefined ? undefined : books.orderLines.get(of)?.bought.item) ?? '');
 
 export const OUTCOMES = ['sent back', 'scrapped', 'received', 'gone astray'] as const;
 export type Outcome = (typeof OUTCOMES)[number];

@@ -30,7 +30,8 @@ export interface Books {
   /** The number of the next document: documents are numbered in the order of entry. */
   readonly nextDocument: bigint;
   readonly items: ReadonlyMap<string, Item>;
-  readonly rates: readonly DatedRate[];
+  /** By currency. */
+  readonly rates: ReadonlyMap<string, readonly DatedRate[]>;
   readonly tariff: Tariff;
   readonly orders: ReadonlyMap<string, Order>;
   /** Up to which base amount somebody may order without another person's approval; no entry, no limit. */
@@ -68,7 +69,7 @@ export function emptyBooks(company: Company): Books {
     company,
     nextDocument: 1n,
     items: new Map(),
-    rates: [],
+    rates: new Map(),
     tariff: [],
     orders: new Map(),
     approvalLimits: new Map(),

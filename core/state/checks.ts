@@ -35,7 +35,7 @@ export function checkAhead({ company: { today } }: Books, date: Day, days: numbe
 /** The rate of a currency on a day: the latest that had begun. Base currency is one to one. */
 export function rateOn(books: Books, currency: string, date: Day): Rate | undefined {
   if (currency === books.company.currency) return ONE_TO_ONE;
-  const begun = books.rates.filter((dated) => dated.currency === currency && dated.from <= date);
+  const begun = (books.rates.get(currency) ?? []).filter(({ from }) => from <= date);
   return begun.reduce<(typeof begun)[number] | undefined>(
     (latest, dated) => (latest && latest.from > dated.from ? latest : dated),
     undefined,

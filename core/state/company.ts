@@ -70,7 +70,6 @@ export interface Tolerance {
 
 /** Base units for one unit of a foreign currency, from a day on. */
 export interface DatedRate {
-  readonly currency: string;
   readonly from: Day;
   readonly rate: Rate;
 }

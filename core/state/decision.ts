@@ -1,5 +1,5 @@
 import { type Entry, Journal } from '../books/journal.ts';
-import { endOf, type LineId, type Pool, type PoolId } from '../costing/pool.ts';
+import { endOf, type LineId, type Pool, poolId, type PoolId } from '../costing/pool.ts';
 import { settle, type Settlement, type Short } from '../costing/settle.ts';
 import { formatQuantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
@@ -7,6 +7,7 @@ import { LARGEST, LARGEST_AMOUNT } from '../exact/decimal.ts';
 import { type Effects, NO_EFFECTS } from '../costing/effects.ts';
 import type { Books } from './books.ts';
 import { refusal, type Refusal } from './refusal.ts';
+import { knownOf } from './slice.ts';
 
 /** What a document causes: facts to be appended. Nothing here is ever changed afterwards. */
 export interface Posted<Document> {
@@ -54,10 +55,12 @@ export function post<Document>(books: Books, decided: Decided<Document>): Decisi
     if (sign === 1) journal.debit(date, account, amount, about);
     else journal.credit(date, account, amount, about);
   }
-  const pools = new Map<PoolId, Pool>([...opened.map((pool) => [pool.id, pool] as const), ...books.pools]);
+  for (const { item } of effects.standards) books.pools.get(allPoolsOf(item));
+  const known = knownOf(books.pools);
+  const pools = new Map<PoolId, Pool>([...opened.map((pool) => [pool.id, pool] as const), ...known]);
   const { currency, recognition, firstOpenDay, checkpointEvery } = books.company;
   const settled = settle(
-    { date, firstOpenDay, currency, recognition, checkpointEvery, pools, sources: books.sources },
+    { date, firstOpenDay, currency, recognition, checkpointEvery, pools, sources: knownOf(books.sources) },
     effects,
     sign,
     journal,
@@ -71,6 +74,9 @@ export function post<Document>(books: Books, decided: Decided<Document>): Decisi
   const cited = [...new Set(cites.map((line) => line.split('/')[0] ?? ''))];
   return { accepted: true, posted: { document, effects, sign, cites: cited, settlement: settled.settlement, entries } };
 }
+
+/** Stands for every pool of an item: a change of standard reaches them all, so they must have been looked for. */
+export const allPoolsOf = (item: string): PoolId => poolId(item, '');
 
 function refusalOfShort({ pool, movement, date, quantity: missing, lot }: Short, { movements }: Effects): Refusal {
   const own =

@@ -1,4 +1,5 @@
 import type { Books } from './books.ts';
+import { copyOf, isHere } from './slice.ts';
 
 /** Books that are being written: the same, with maps that take entries. */
 export type Writing = {
@@ -9,32 +10,34 @@ export function writing(books: Books): Writing {
   return {
     ...books,
     nextDocument: books.nextDocument + 1n,
-    items: new Map(books.items),
-    orders: new Map(books.orders),
-    approvalLimits: new Map(books.approvalLimits),
-    vendors: new Map(books.vendors),
-    taxCodes: new Map(books.taxCodes),
-    bins: new Map(books.bins),
-    orderLines: new Map(books.orderLines),
-    asides: new Map(books.asides),
-    receiptLines: new Map(books.receiptLines),
-    stockLines: new Map(books.stockLines),
-    charges: new Map(books.charges),
-    customsEntries: new Map(books.customsEntries),
-    creditable: new Map(books.creditable),
-    expensed: new Map(books.expensed),
-    payables: new Map(books.payables),
-    prepayments: new Map(books.prepayments),
-    sources: new Map(books.sources),
-    pools: new Map(books.pools),
-    billNumbers: new Map(books.billNumbers),
-    bills: new Map(books.bills),
-    documents: new Map(books.documents),
+    rates: copyOf(books.rates),
+    items: copyOf(books.items),
+    orders: copyOf(books.orders),
+    approvalLimits: copyOf(books.approvalLimits),
+    vendors: copyOf(books.vendors),
+    taxCodes: copyOf(books.taxCodes),
+    bins: copyOf(books.bins),
+    orderLines: copyOf(books.orderLines),
+    asides: copyOf(books.asides),
+    receiptLines: copyOf(books.receiptLines),
+    stockLines: copyOf(books.stockLines),
+    charges: copyOf(books.charges),
+    customsEntries: copyOf(books.customsEntries),
+    creditable: copyOf(books.creditable),
+    expensed: copyOf(books.expensed),
+    payables: copyOf(books.payables),
+    prepayments: copyOf(books.prepayments),
+    sources: copyOf(books.sources),
+    pools: copyOf(books.pools),
+    billNumbers: copyOf(books.billNumbers),
+    bills: copyOf(books.bills),
+    documents: copyOf(books.documents),
   };
 }
 
-export function change<Id, Value>(map: Map<Id, Value>, id: Id, to: (value: Value) => Value): void {
-  const value = map.get(id);
+/** Changes an entry that is here; of books that were not loaded whole, what is not here is left alone. */
+export function change<Id extends string, Value>(map: Map<Id, Value>, id: Id, to: (value: Value) => Value): void {
+  const value = isHere(map, id) ? map.get(id) : undefined;
   if (value !== undefined) map.set(id, to(value));
 }
 

@@ -68,7 +68,7 @@ export function decideTransfer(books: Books, command: TransferCommand): Decision
   });
   const takings = pairs.map(({ left, arrived }) => ({ of: left.id, taking: arrivedTaking(arrived) }));
   const opened = command.lines.flatMap(({ item }) =>
-    [from, to].map((warehouse) => poolOrEmpty(books, books.items.get(item) as Item, warehouse)),
+    (inTransit ? [from] : [from, to]).map((warehouse) => poolOrEmpty(books, books.items.get(item) as Item, warehouse)),
   );
   const lefts = pairs.map(({ left }) => left);
   const effects = inTransit

@@ -134,10 +134,15 @@ export function openingBooks({ methods, recognition, currency, scale }: Setting)
     ),
   ];
   const company = companyOf({ currency, recognition, firstOpenDay: '2026-01-01', checkpointEvery: 3 });
-  const rates = [
-    { currency: 'EUR', from: '2026-01-01', rate: rateOrThrow('1.0837') },
-    { currency: 'EUR', from: '2026-03-15', rate: rateOrThrow('1.1021') },
-  ];
+  const rates = new Map([
+    [
+      'EUR',
+      [
+        { from: '2026-01-01', rate: rateOrThrow('1.0837') },
+        { from: '2026-03-15', rate: rateOrThrow('1.1021') },
+      ],
+    ],
+  ]);
   return {
     ...emptyBooks(company),
     items: new Map([kept(YARN, 0), kept(KIT, 1), kept(SET, 2)]),

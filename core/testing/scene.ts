@@ -20,7 +20,7 @@ export function scene(): Bookkeeper {
     ['DYE', item('DYE', 'lot')],
     ['SERIAL', item('SERIAL', 'lot', { tracking: 'serial' })],
   ] as const;
-  const rates = [{ currency: 'EUR', from: '2026-03-05', rate: rateOrThrow('1.1') }];
+  const rates = new Map([['EUR', [{ from: '2026-03-05', rate: rateOrThrow('1.1') }]]]);
   const company = companyOf({ currency: 'USD', firstOpenDay: '2026-03-01' });
   const keeper = new Bookkeeper({ ...emptyBooks(company), items: new Map([...items, ...special]), rates });
   const line = { discount: NO_DISCOUNT, due: undefined };

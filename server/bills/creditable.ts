@@ -16,7 +16,7 @@ import { decimalsOf } from '@obolus/core/exact/currencies';
 import { divideRounded, powerOfTen } from '@obolus/core/exact/rounding';
 import type { CreditableLine } from '@obolus/core/state/owed';
 import { groupBy } from '../storage/groupBy.ts';
-import { readCreditable } from '../storage/load/owed.ts';
+import { readCreditable } from '../storage/load/creditable.ts';
 import { idOf, stands } from '../storage/load/rows.ts';
 import { type Row, showAmount, text } from '../queries/figures.ts';
 

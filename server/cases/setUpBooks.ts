@@ -85,11 +85,13 @@ export function entriesOf(books: Books): NewEntry[] {
     })),
     ...[...books.items.values()].map((item) => itemEntry(item, currency)),
     ...[...books.vendors].map(([name, vendor]) => vendorEntry(name, currency, vendor)),
-    ...books.rates.map((rate) => ({
-      register: 'rates' as const,
-      name: `${rate.currency} ${rate.from}`,
-      fields: { currency: rate.currency, from: rate.from, rate: formatRate(rate.rate) },
-    })),
+    ...[...books.rates].flatMap(([currency, rates]) =>
+      rates.map(({ from, rate }) => ({
+        register: 'rates' as const,
+        name: `${currency} ${from}`,
+        fields: { currency, from, rate: formatRate(rate) },
+      })),
+    ),
     ...books.tariff.map((rate) => tariffEntry(rate, currency)),
   ];
 }

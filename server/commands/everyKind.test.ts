@@ -1,6 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { DocumentKind } from '@obolus/contract/kinds/kinds';
+import { show } from '@obolus/core/testing/bookkeeper';
+import { BooksLoader } from '../storage/load/loader.ts';
+import { snapshot } from '../storage/transaction.ts';
+import { loadAndDecide } from './loadAndDecide.ts';
 import { proveBooks } from '../proof/proveBooks.ts';
 import { make, netOf, startTestServer, type TestServer } from '../testing/testServer.ts';
 import type { Client } from '../testing/client.ts';
@@ -39,8 +43,49 @@ afterAll(async () => {
   await server.stop();
 });
 
+const ASKED = ['keep', 'keepAll', 'keepList', 'want'];
+
+/** Loads for a decision all but one thing, by its place among what is asked for; what that would ask for goes with it. */
+function forgetful(loader: BooksLoader, forgets: number) {
+  const count = { asked: 0, within: 0 };
+  const proxy = new Proxy(loader, {
+    get(target, name) {
+      const value: unknown = Reflect.get(target, name);
+      if (typeof value !== 'function' || !ASKED.includes(String(name)) || count.within > 0) return value;
+      return (...asked: unknown[]): unknown => {
+        count.asked += 1;
+        if (count.asked === forgets) return undefined;
+        count.within += 1;
+        const done: unknown = Reflect.apply(value, target, asked);
+        if (!(done instanceof Promise)) count.within -= 1;
+        return done instanceof Promise ? done.finally(() => (count.within -= 1)) : done;
+      };
+    },
+  });
+  return { loader: proxy, count };
+}
+
+/** With anything that it rests on not loaded, a decision is the same, or breaks an invariant: it is never another one. */
+async function forgetting(kind: DocumentKind, body: object): Promise<void> {
+  const deciding = (forgets: number) =>
+    snapshot(server.source, async (manager) => {
+      const { loader, count } = forgetful(new BooksLoader(manager, false, '2026-12-31'), forgets);
+      const how = { locking: false, user: '1', today: '2026-12-31', blind: false };
+      const { decision } = await loadAndDecide(manager, kind, body as never, how, loader);
+      return { asked: count.asked, decision: show(decision) };
+    });
+  const { asked, decision } = await deciding(0);
+  for (let forgets = 1; forgets <= asked; forgets += 1) {
+    const without = await deciding(forgets).catch((problem: unknown) => ({
+      decision: problem instanceof Error && problem.message.startsWith('Broken invariant') ? decision : String(problem),
+    }));
+    expect([kind, forgets, without.decision]).toEqual([kind, forgets, decision]);
+  }
+}
+
 /** Previews, posts, checks that both say the same and that the document can be read; gives its id. */
 async function both(kind: DocumentKind, body: object, net: Record<string, bigint>): Promise<string> {
+  await forgetting(kind, body);
   const preview = await ines.preview(kind, body);
   expect([kind, preview.body.refusals]).toEqual([kind, []]);
   const key = randomUUID();

@@ -1,17 +1,16 @@
 import type { DataSource, EntityManager, EntitySchema } from 'typeorm';
-import { type BodyOf, type DocumentKind, KINDS } from '@obolus/contract/kinds/kinds';
+import type { BodyOf, DocumentKind } from '@obolus/contract/kinds/kinds';
 import type { PostedReply, PreviewReply } from '@obolus/contract/commands';
 import { endOf } from '@obolus/core/costing/pool';
 import type { Settlement } from '@obolus/core/costing/settle';
 import { formatQuantity, unitCost } from '@obolus/core/exact/amounts';
-import type { CommandOf, DocumentOf, PostedDocument } from '@obolus/core/posting/kinds';
+import type { PostedDocument } from '@obolus/core/posting/kinds';
 import { decide } from '@obolus/core/posting/decide';
 import { type Decision, type Posted, refused } from '@obolus/core/state/decision';
 import { record } from '@obolus/core/posting/record';
-import { refusal, type Refusal } from '@obolus/core/state/refusal';
-import type { Terms } from '@obolus/core/purchasing/terms';
+import type { Refusal } from '@obolus/core/state/refusal';
 import { viewEntries } from '../queries/entries.ts';
-import { BooksLoader, type LoadedBooks } from '../storage/loadBooks.ts';
+import type { LoadedBooks } from '../storage/load/loader.ts';
 import { checkDraft, endDraft } from '../storage/drafts.ts';
 import { once } from '../storage/once.ts';
 import { savePosted, touchedBy } from '../storage/savePosted.ts';
@@ -20,11 +19,10 @@ import { duplicateOf, snapshot, sqlInstant, transaction } from '../storage/trans
 import type { Following, Saving } from '../documents/documentCommand.ts';
 import type { TableRows } from '../storage/documentRows.ts';
 import { commandOf } from '../documents/registry.ts';
-import { seriesOf } from '../storage/rights.ts';
 import { RefusedError } from '../asking/failures.ts';
-import { checkNamed } from '../documents/named.ts';
 import { Reader } from '../asking/reader.ts';
 import { worded } from '../asking/wording.ts';
+import { loadAndDecide } from './loadAndDecide.ts';
 
 /** Who posts, under which key, and when: the clock is the caller's. */
 export interface Posting {
@@ -38,9 +36,6 @@ export interface Posting {
   /** Goods are counted without seeing what was ordered: a refusal does not tell it either. */
   readonly blind?: boolean;
 }
-
-/** A document that does not exist yet stands after every other in the order of entry. */
-const NOT_YET_NUMBERED = { document: 90_000_000_000n, number: '' };
 
 /**
  * The one path of a command: load what it rests on, locked; decide in the core; save in one transaction. The same key
@@ -194,69 +189,6 @@ function decideNext(
   const command = commandOf(kind).read(body, reader, { user, baseCurrency: books.company.currency });
   if (reader.refusals.length > 0) return refused(reader.refusals);
   return decide(record(books, posted), command);
-}
-
-async function loadAndDecide<Kind extends DocumentKind>(
-  manager: EntityManager,
-  kind: Kind,
-  body: BodyOf<Kind>,
-  {
-    locking,
-    user,
-    today,
-    key,
-    blind,
-  }: { locking: boolean; user: string; today: string; key?: string | undefined; blind: boolean },
-): Promise<{
-  books: LoadedBooks;
-  decision: Decision<DocumentOf[Kind]>;
-  terms: Terms;
-  number: string;
-  command?: CommandOf[Kind];
-}> {
-  const loader = new BooksLoader(manager, locking, today);
-  const { refusals, terms } = await loader.loadCompany(commandOf(kind).header(body));
-  refusals.push(...(await checkNamed({ manager, locking }, body, commandOf(kind).brings?.(body) ?? [])));
-  const reader = new Reader();
-  const signedOff = key !== undefined && (await commandOf(kind).question?.(manager, { key, user, body }));
-  const command = commandOf(kind).read(body, reader, {
-    user,
-    baseCurrency: loader.books(0n).company.currency,
-    signedOff: signedOff === true,
-  });
-  // What cannot be read is not decided.
-  refusals.push(...reader.refusals);
-  if (refusals.length > 0) return { books: loader.books(0n), decision: refused(refusals), terms, number: '' };
-  await commandOf(kind).load(command, loader);
-  if (!locking) await commandOf(kind).loadFollowing?.(body, loader);
-  await loader.readWantedPools();
-  const { document, number } = locking ? await nextNumbers(manager, kind) : NOT_YET_NUMBERED;
-  const books = loader.books(document);
-  const decision = decide<Kind>(books, command);
-  return {
-    books,
-    decision: blind && !decision.accepted ? refused(decision.refusals.map(veiled)) : decision,
-    terms,
-    number,
-    command,
-  };
-}
-
-/** A refusal for somebody who counts blind. */
-const veiled = (told: Refusal): Refusal =>
-  told.reason === 'receipt_exceeds_ordered' || told.reason === 'short_beyond_tolerance'
-    ? refusal('count_again', told.at)
-    : told;
-
-/** Taken after the locks: within an order and a pool, documents are numbered in the order in which they commit. */
-async function nextNumbers(manager: EntityManager, kind: DocumentKind): Promise<{ document: bigint; number: string }> {
-  const [row] = (await manager.query(
-    `SELECT NEXTVAL(document_ids) AS document, NEXTVAL(${seriesOf(kind)}) AS number`,
-  )) as {
-    document: string;
-    number: string;
-  }[];
-  return { document: BigInt(row?.document ?? 0), number: `${KINDS[kind].prefix}-${row?.number ?? ''}` };
 }
 
 async function viewPosted(

@@ -5,6 +5,12 @@ import { text } from '../queries/figures.ts';
 import { type DocumentCommand, lineAt } from './documentCommand.ts';
 import { ITEM } from './lineQueries.ts';
 import { given } from './writeParts.ts';
+import { loadCharges } from '../storage/load/charges.ts';
+import { loadCustomsEntry } from '../storage/load/customs.ts';
+import { loadReceiptLines } from '../storage/load/receiptLines.ts';
+import { loadTariff } from '../storage/load/setUp.ts';
+import { loadStockLines } from '../storage/load/stockLines.ts';
+import { wantFrom } from '../storage/load/wanted.ts';
 
 export const allocation: DocumentCommand<'allocation'> = {
   read: (body, reader, { baseCurrency }) => ({
@@ -26,14 +32,20 @@ export const allocation: DocumentCommand<'allocation'> = {
     entry: body.entry || undefined,
   }),
   async load(command, loader) {
-    await loader.loadReceiptLines(command.to);
-    await loader.loadStockLines(command.to.filter((line) => loader.receiptLine(line) === undefined));
-    await loader.loadCharges(command.charges.map((charge) => charge.of));
-    if (command.entry !== undefined) await loader.loadCustomsEntry(command.entry);
-    if (command.charges.some(({ basis }) => basis === 'duty')) await loader.loadTariff();
+    await loadReceiptLines(loader, command.to);
+    await loadStockLines(
+      loader,
+      command.to.filter((line) => loader.parts.receiptLines.get(line) === undefined),
+    );
+    await loadCharges(
+      loader,
+      command.charges.map((charge) => charge.of),
+    );
+    if (command.entry !== undefined) await loadCustomsEntry(loader, command.entry);
+    if (command.charges.some(({ basis }) => basis === 'duty')) await loadTariff(loader);
     for (const line of command.to) {
-      const landed = loader.receiptLine(line) ?? loader.stockLine(line);
-      if (landed?.pool !== undefined) loader.wantFrom(landed.pool, landed);
+      const landed = loader.parts.receiptLines.get(line) ?? loader.parts.stockLines.get(line);
+      if (landed?.pool !== undefined) wantFrom(loader, landed.pool, landed);
     }
   },
   header: () => ({}),

@@ -6,6 +6,8 @@ import { type DocumentCommand, lineAt } from './documentCommand.ts';
 import { MOVED } from './lineQueries.ts';
 import { lots } from './writeParts.ts';
 import { lotsOf } from './readParts.ts';
+import { loadSources } from '../storage/load/sources.ts';
+import { wantGoods } from '../storage/load/wanted.ts';
 
 export const arrival: DocumentCommand<'arrival'> = {
   read: (body, reader) => ({
@@ -19,9 +21,13 @@ export const arrival: DocumentCommand<'arrival'> = {
     })),
   }),
   async load(command, loader) {
-    await loader.loadSources(command.lines.map(({ of }) => of));
-    const sources = command.lines.flatMap(({ of }) => loader.source(of) ?? []);
-    loader.wantGoods(
+    await loadSources(
+      loader,
+      command.lines.map(({ of }) => of),
+    );
+    const sources = command.lines.flatMap(({ of }) => loader.parts.sources.get(of) ?? []);
+    wantGoods(
+      loader,
       sources.map(({ item, party }) => poolId(item, party)),
       command.date,
       'in',

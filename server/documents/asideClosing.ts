@@ -3,6 +3,7 @@ import { citing } from '../storage/savePosted.ts';
 import { facts } from '../storage/tables.ts';
 import { type DocumentCommand, lineAt } from './documentCommand.ts';
 import { OF } from './lineQueries.ts';
+import { loadAsides } from '../storage/load/asides.ts';
 
 export const asideClosing: DocumentCommand<'aside-closing'> = {
   read: (body, reader) => ({
@@ -14,7 +15,11 @@ export const asideClosing: DocumentCommand<'aside-closing'> = {
       quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`),
     })),
   }),
-  load: (command, loader) => loader.loadAsides(command.lines.map(({ of }) => of)),
+  load: (command, loader) =>
+    loadAsides(
+      loader,
+      command.lines.map(({ of }) => of),
+    ),
   header: ({ reason }) => ({ note: reason }),
   headerOf: ({ vendor }) => ({ vendor }),
   rows: ({ lines }, saving) => [

@@ -5,6 +5,8 @@ import { type DocumentCommand, lineAt } from './documentCommand.ts';
 import { MOVED } from './lineQueries.ts';
 import { dimensions, goods } from './writeParts.ts';
 import { dimensionsOf, goodsOf, warehouseIn } from './readParts.ts';
+import { loadItems } from '../storage/load/items.ts';
+import { wantGoods } from '../storage/load/wanted.ts';
 
 export const assembly: DocumentCommand<'assembly'> = {
   read: (body, reader, { baseCurrency }) => ({
@@ -18,10 +20,10 @@ export const assembly: DocumentCommand<'assembly'> = {
   }),
   async load(command, loader) {
     const used = command.uses.map(({ item }) => item).filter((item) => item !== '');
-    await loader.loadItems([...used, command.makes.item]);
+    await loadItems(loader, [...used, command.makes.item]);
     const pools = used.map((item) => poolId(item, command.warehouse));
-    loader.wantGoods(pools, command.date, 'out');
-    loader.wantGoods([poolId(command.makes.item, command.warehouse)], command.date, 'in');
+    wantGoods(loader, pools, command.date, 'out');
+    wantGoods(loader, [poolId(command.makes.item, command.warehouse)], command.date, 'in');
   },
   brings: (body) => [warehouseIn(body), { what: 'item', id: body.makes.item, at: '/makes/item' }],
   header: ({ warehouse }) => ({ warehouse }),

@@ -26,3 +26,8 @@ export async function keepNumber(
     [vendor, key, document, shape, date, currency, amount],
   );
 }
+
+/** The number of a bill that is taken back is free again. */
+export async function freeNumber(document: string, manager: EntityManager): Promise<void> {
+  await manager.query('DELETE FROM bill_number WHERE document_id = ?', [document]);
+}

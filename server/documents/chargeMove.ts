@@ -3,6 +3,7 @@ import { citing, keyOf } from '../storage/savePosted.ts';
 import { facts } from '../storage/tables.ts';
 import type { DocumentCommand } from './documentCommand.ts';
 import { OF } from './lineQueries.ts';
+import { loadExpensed } from '../storage/load/expensed.ts';
 
 export const chargeMove: DocumentCommand<'charge-move'> = {
   read: (body, reader, { baseCurrency }) => ({
@@ -10,7 +11,7 @@ export const chargeMove: DocumentCommand<'charge-move'> = {
     ...body,
     amount: reader.base(body.amount, baseCurrency, '/amount'),
   }),
-  load: (command, loader) => loader.loadExpensed(command.of),
+  load: (command, loader) => loadExpensed(loader, command.of),
   header: () => ({}),
   rows: ({ moved, of, amount }, { id }) => [
     {

@@ -2,13 +2,15 @@ import { dimensionColumns } from '../storage/savePosted.ts';
 import { facts } from '../storage/tables.ts';
 import { type DocumentCommand, lineAt } from './documentCommand.ts';
 import { NOTHING } from './lineQueries.ts';
+import { lockCompany } from '../storage/load/company.ts';
+import { loadClosedPeriods, loadOpenAtClose } from '../storage/load/period.ts';
 
 export const close: DocumentCommand<'close'> = {
   read: (body) => ({ kind: 'close', ...body }),
   async load(command, loader) {
-    await loader.lockCompany();
-    await loader.loadClosedPeriods();
-    await loader.loadOpenAtClose(command.date);
+    await lockCompany(loader);
+    await loadClosedPeriods(loader);
+    await loadOpenAtClose(loader, command.date);
   },
   header: ({ period }) => ({ reference: period }),
   rows: (document, saving) => [
@@ -38,6 +40,16 @@ export const close: DocumentCommand<'close'> = {
   ],
   async settle({ openFrom }, manager) {
     await manager.query('UPDATE company SET first_open_day = ? WHERE id = 1', [openFrom]);
+  },
+  reversal: {
+    async load(loader) {
+      await lockCompany(loader);
+      await loadClosedPeriods(loader);
+    },
+    async settle(document, manager, { books }) {
+      const closed = books.closedPeriods.find((period) => period.document === document);
+      if (closed) await manager.query('UPDATE company SET first_open_day = ? WHERE id = 1', [closed.openBefore]);
+    },
   },
   write: ({ date, period }) => ({ date, period }),
   reference: 'Period',

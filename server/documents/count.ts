@@ -5,6 +5,8 @@ import { type DocumentCommand, lineAt } from './documentCommand.ts';
 import { MOVED } from './lineQueries.ts';
 import { dimensions, given, goods } from './writeParts.ts';
 import { dimensionsOf, goodsOf } from './readParts.ts';
+import { loadItems } from '../storage/load/items.ts';
+import { wantGoods } from '../storage/load/wanted.ts';
 
 export const count: DocumentCommand<'count'> = {
   read: (body, reader) => ({
@@ -24,8 +26,9 @@ export const count: DocumentCommand<'count'> = {
   }),
   async load(command, loader) {
     const items = command.lines.map(({ item }) => item).filter((item) => item !== '');
-    await loader.loadItems(items);
-    loader.wantGoods(
+    await loadItems(loader, items);
+    wantGoods(
+      loader,
       items.map((item) => poolId(item, command.warehouse)),
       command.date,
       'out',

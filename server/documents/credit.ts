@@ -7,7 +7,12 @@ import { citing, keyOf } from '../storage/savePosted.ts';
 import { facts } from '../storage/tables.ts';
 import type { DocumentCommand } from './documentCommand.ts';
 import { OF } from './lineQueries.ts';
-import { keepNumber, payableRow } from './billNumbers.ts';
+import { freeNumber, keepNumber, payableRow } from './billNumbers.ts';
+import { loadBillNumber } from '../storage/load/bills.ts';
+import { loadCreditable } from '../storage/load/creditable.ts';
+import { loadItems } from '../storage/load/items.ts';
+import { loadRates } from '../storage/load/setUp.ts';
+import { wantFrom } from '../storage/load/wanted.ts';
 
 export const credit: DocumentCommand<'credit'> = {
   read: (body, reader) => ({
@@ -20,14 +25,17 @@ export const credit: DocumentCommand<'credit'> = {
     tax: body.tax === undefined || body.tax === '' ? undefined : reader.document(body.tax, body.currency, '/tax'),
   }),
   async load(command, loader) {
-    await loader.loadBillNumber(command.vendor, command.reference);
-    await loader.loadCreditable(command.lines.map((line) => line.of));
-    await loader.loadRates([command.currency], command.date);
+    await loadBillNumber(loader, command.vendor, command.reference);
+    await loadCreditable(
+      loader,
+      command.lines.map((line) => line.of),
+    );
+    await loadRates(loader, [command.currency], command.date);
     for (const line of command.lines) {
-      const goods = loader.creditableLine(line.of)?.goods;
+      const goods = loader.parts.creditable.get(line.of)?.goods;
       if (goods && line.to === 'cost') {
-        await loader.loadItems([goods.pool.split('@')[0] ?? '']);
-        loader.wantFrom(goods.pool, { id: goods.movement, date: goods.date });
+        await loadItems(loader, [goods.pool.split('@')[0] ?? '']);
+        wantFrom(loader, goods.pool, { id: goods.movement, date: goods.date });
       }
     }
   },
@@ -58,6 +66,7 @@ export const credit: DocumentCommand<'credit'> = {
   ],
   settle: ({ vendor, numberKey }, manager, saving) => keepNumber(manager, vendor, numberKey, saving.id),
   shows: ({ total, currency }) => ({ total: formatAmount(total.amount, currency) }),
+  reversal: { settle: freeNumber },
   duplicate: ({ reference }) => refusal('bill_number_taken', '/reference', { number: reference }),
   write: ({ vendor, reference, date, currency, lines, tax }, names) => ({
     vendor: names.vendor(vendor),

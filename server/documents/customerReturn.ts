@@ -6,6 +6,8 @@ import type { DocumentCommand } from './documentCommand.ts';
 import { MOVED } from './lineQueries.ts';
 import { lots } from './writeParts.ts';
 import { lotsOf, warehouseIn } from './readParts.ts';
+import { loadSources } from '../storage/load/sources.ts';
+import { wantGoods } from '../storage/load/wanted.ts';
 
 export const customerReturn: DocumentCommand<'customer-return'> = {
   read: (body, reader) => ({
@@ -21,9 +23,13 @@ export const customerReturn: DocumentCommand<'customer-return'> = {
     })),
   }),
   async load(command, loader) {
-    await loader.loadSources(command.lines.map((line) => line.of));
-    const items = command.lines.flatMap((line) => loader.source(line.of)?.item ?? []);
-    loader.wantGoods(
+    await loadSources(
+      loader,
+      command.lines.map((line) => line.of),
+    );
+    const items = command.lines.flatMap((line) => loader.parts.sources.get(line.of)?.item ?? []);
+    wantGoods(
+      loader,
       items.map((item) => poolId(item, command.warehouse)),
       command.date,
       'in',

@@ -4,6 +4,9 @@ import { facts } from '../storage/tables.ts';
 import { big, type Row, showAmount, text } from '../queries/figures.ts';
 import { type DocumentCommand, lineAt } from './documentCommand.ts';
 import { vendorIn } from './readParts.ts';
+import { loadReceiptLines } from '../storage/load/receiptLines.ts';
+import { loadStockLines } from '../storage/load/stockLines.ts';
+import { wantFrom } from '../storage/load/wanted.ts';
 
 export const customsEntry: DocumentCommand<'customs-entry'> = {
   read: (body, reader, { baseCurrency }) => {
@@ -30,12 +33,15 @@ export const customsEntry: DocumentCommand<'customs-entry'> = {
   },
   async load({ lines }, loader) {
     const goods = lines.flatMap((line) => line.goods);
-    await loader.loadReceiptLines(goods);
-    await loader.loadStockLines(goods.filter((line) => loader.receiptLine(line) === undefined));
+    await loadReceiptLines(loader, goods);
+    await loadStockLines(
+      loader,
+      goods.filter((line) => loader.parts.receiptLines.get(line) === undefined),
+    );
     // Goods that were made or moved: what they are worth stands in their pool.
-    for (const line of goods) {
-      const moved = loader.stockLine(line);
-      if (moved) loader.wantFrom(moved.pool, moved);
+    for (const line of goods.filter((id) => loader.parts.receiptLines.get(id) === undefined)) {
+      const moved = loader.parts.stockLines.get(line);
+      if (moved) wantFrom(loader, moved.pool, moved);
     }
   },
   brings: (body) => [vendorIn(body)],

@@ -4,6 +4,8 @@ import { type DocumentCommand, lineAt } from './documentCommand.ts';
 import { ITEM } from './lineQueries.ts';
 import { dimensions, goods } from './writeParts.ts';
 import { dimensionsOf, goodsOf } from './readParts.ts';
+import { loadItems } from '../storage/load/items.ts';
+import { wantGoods } from '../storage/load/wanted.ts';
 
 export const delivery: DocumentCommand<'delivery'> = {
   read: (body, reader) => ({
@@ -18,8 +20,9 @@ export const delivery: DocumentCommand<'delivery'> = {
   }),
   async load(command, loader) {
     const items = command.lines.map((line) => line.item).filter((item) => item !== '');
-    await loader.loadItems(items);
-    loader.wantGoods(
+    await loadItems(loader, items);
+    wantGoods(
+      loader,
       items.map((item) => poolId(item, command.warehouse)),
       command.date,
       'out',

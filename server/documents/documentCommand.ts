@@ -5,7 +5,7 @@ import type { Books } from '@obolus/core/state/books';
 import type { CommandOf, DocumentOf } from '@obolus/core/posting/kinds';
 import type { Refusal } from '@obolus/core/state/refusal';
 import type { Reader } from '../asking/reader.ts';
-import type { BooksLoader, LoadedBooks } from '../storage/loadBooks.ts';
+import type { BooksLoader, LoadedBooks } from '../storage/load/loader.ts';
 import type { DocumentHeader, TableRows } from '../storage/documentRows.ts';
 import type { Row } from '../queries/figures.ts';
 import type { Brought } from './named.ts';
@@ -39,6 +39,11 @@ export interface DocumentCommand<Kind extends DocumentKind> {
   rows(document: DocumentOf[Kind], saving: Saving, body: BodyOf<Kind>): TableRows[];
   /** What changes beside facts: the first open day, a bill's number. */
   settle?(document: DocumentOf[Kind], manager: EntityManager, saving: Saving, body: BodyOf<Kind>): Promise<void>;
+  /** What its reversal rests on beside its effects, and what that changes beside facts. */
+  readonly reversal?: {
+    load?(loader: BooksLoader): Promise<void>;
+    settle?(document: string, manager: EntityManager, saving: Saving): Promise<void>;
+  };
   /** Whether a second person agreed to exactly this body, asked before it is read. */
   question?(manager: EntityManager, asked: { key: string; user: string; body: BodyOf<Kind> }): Promise<boolean>;
   /** What a preview shows of it beside what it would post, whether it is accepted or not. */

@@ -2,14 +2,19 @@ import { citing } from '../storage/savePosted.ts';
 import { facts } from '../storage/tables.ts';
 import { type DocumentCommand, lineAt } from './documentCommand.ts';
 import { ITEM, OF } from './lineQueries.ts';
+import { loadReceiptLines } from '../storage/load/receiptLines.ts';
+import { wantFrom } from '../storage/load/wanted.ts';
 
 export const estimateClosing: DocumentCommand<'estimate-closing'> = {
   read: (body) => ({ kind: 'estimate-closing', ...body }),
   async load(command, loader) {
-    await loader.loadReceiptLines(command.lines.map(({ of }) => of));
+    await loadReceiptLines(
+      loader,
+      command.lines.map(({ of }) => of),
+    );
     for (const { of } of command.lines) {
-      const received = loader.receiptLine(of);
-      if (received?.pool !== undefined) loader.wantFrom(received.pool, received);
+      const received = loader.parts.receiptLines.get(of);
+      if (received?.pool !== undefined) wantFrom(loader, received.pool, received);
     }
   },
   header: ({ reason }) => ({ note: reason }),

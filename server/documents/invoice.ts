@@ -3,6 +3,7 @@ import { citing, keyOf } from '../storage/savePosted.ts';
 import { facts } from '../storage/tables.ts';
 import type { DocumentCommand } from './documentCommand.ts';
 import { ITEM } from './lineQueries.ts';
+import { loadSources } from '../storage/load/sources.ts';
 
 export const invoice: DocumentCommand<'invoice'> = {
   read: (body, reader) => ({
@@ -15,7 +16,11 @@ export const invoice: DocumentCommand<'invoice'> = {
       price: reader.price(line.price, `/lines/${position}/price`),
     })),
   }),
-  load: (command, loader) => loader.loadSources(command.lines.map((line) => line.of)),
+  load: (command, loader) =>
+    loadSources(
+      loader,
+      command.lines.map((line) => line.of),
+    ),
   header: ({ customer }) => ({ customer: customer.trim() }),
   rows: ({ lines }) => [
     {

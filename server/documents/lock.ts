@@ -1,10 +1,11 @@
 import { dayAfter } from '@obolus/core/periods/period';
 import type { DocumentCommand } from './documentCommand.ts';
 import { NOTHING } from './lineQueries.ts';
+import { lockCompany } from '../storage/load/company.ts';
 
 export const lock: DocumentCommand<'lock'> = {
   read: (body) => ({ kind: 'lock', ...body }),
-  load: (_command, loader) => loader.lockCompany(),
+  load: (_command, loader) => lockCompany(loader),
   header: ({ period }) => ({ reference: period }),
   rows: () => [],
   async settle({ period }, manager) {

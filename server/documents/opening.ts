@@ -5,6 +5,8 @@ import { type DocumentCommand, lineAt } from './documentCommand.ts';
 import { ITEM } from './lineQueries.ts';
 import { goods } from './writeParts.ts';
 import { goodsOf, itemsOf, warehouseIn } from './readParts.ts';
+import { loadItems } from '../storage/load/items.ts';
+import { wantGoods } from '../storage/load/wanted.ts';
 
 export const opening: DocumentCommand<'opening'> = {
   read: (body, reader, { baseCurrency }) => ({
@@ -18,8 +20,9 @@ export const opening: DocumentCommand<'opening'> = {
   }),
   async load(command, loader) {
     const items = command.lines.map((line) => line.item).filter((item) => item !== '');
-    await loader.loadItems(items);
-    loader.wantGoods(
+    await loadItems(loader, items);
+    wantGoods(
+      loader,
       items.map((item) => poolId(item, command.warehouse)),
       command.date,
       'in',

@@ -6,6 +6,8 @@ import type { DocumentCommand } from './documentCommand.ts';
 import { asked, bought } from './writeParts.ts';
 import { askedOf, boughtOf, expectedOf, expectsByTariff, learn, noteOfAsked, statedRows } from './orderLines.ts';
 import { itemsOf, vendorIn, warehouseIn, warehousesOf } from './readParts.ts';
+import { loadItems } from '../storage/load/items.ts';
+import { loadRates, loadTariff } from '../storage/load/setUp.ts';
 
 export const order: DocumentCommand<'order'> = {
   read: (body, reader, from) => ({
@@ -20,9 +22,12 @@ export const order: DocumentCommand<'order'> = {
     }),
   }),
   async load(command, loader) {
-    await loader.loadItems(command.lines.flatMap((line) => line.bought.item ?? []));
-    await loader.loadRates([command.currency], command.date);
-    if (command.lines.some(expectsByTariff)) await loader.loadTariff();
+    await loadItems(
+      loader,
+      command.lines.flatMap((line) => line.bought.item ?? []),
+    );
+    await loadRates(loader, [command.currency], command.date);
+    if (command.lines.some(expectsByTariff)) await loadTariff(loader);
   },
   brings: (body) => [vendorIn(body), warehouseIn(body), ...itemsOf(body.lines), ...warehousesOf(body.lines)],
   header: ({ vendor, warehouse, currency, note, terms }) => ({

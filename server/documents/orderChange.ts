@@ -14,6 +14,10 @@ import {
 } from './orderLines.ts';
 import { asked, bought } from './writeParts.ts';
 import { itemsOf, warehousesOf } from './readParts.ts';
+import { loadVendorOf } from '../storage/load/company.ts';
+import { loadItems } from '../storage/load/items.ts';
+import { loadOrder } from '../storage/load/orderLines.ts';
+import { loadTariff } from '../storage/load/setUp.ts';
 
 export const orderChange: DocumentCommand<'order-change'> = {
   ...ON_AN_ORDER,
@@ -31,10 +35,13 @@ export const orderChange: DocumentCommand<'order-change'> = {
     }),
   }),
   async load(command, loader) {
-    await loader.loadOrder(command.of);
-    await loader.loadVendorOf(command.of);
-    await loader.loadItems(command.lines.flatMap((line) => line.bought?.item ?? []));
-    if (command.lines.some(expectsByTariff)) await loader.loadTariff();
+    await loadOrder(loader, command.of);
+    await loadVendorOf(loader, command.of);
+    await loadItems(
+      loader,
+      command.lines.flatMap((line) => line.bought?.item ?? []),
+    );
+    if (command.lines.some(expectsByTariff)) await loadTariff(loader);
   },
   brings: ({ lines }) => [...itemsOf(lines), ...warehousesOf(lines)],
   rows: ({ of, lines }, saving) => [

@@ -7,7 +7,7 @@ import { refusal } from '@obolus/core/state/refusal';
 import type { LineId } from '@obolus/core/costing/pool';
 import type { Books } from '@obolus/core/state/books';
 import { expectedCost } from '@obolus/core/charges/expected';
-import { BooksLoader } from '../storage/loadBooks.ts';
+import { BooksLoader } from '../storage/load/loader.ts';
 import { Reader } from '../asking/reader.ts';
 import type { TableRows } from '../storage/documentRows.ts';
 import { dimensionColumns, keyOf } from '../storage/savePosted.ts';
@@ -17,10 +17,11 @@ import { big, type Row, showDiscount } from '../queries/figures.ts';
 import { showExpected } from '../queries/expectedCosts.ts';
 import type { Asking } from './documentCommand.ts';
 import { dimensionsOf } from './readParts.ts';
+import { loadOrder } from '../storage/load/orderLines.ts';
 
 /** What is done with an order rests on all of it, and is its vendor's; why it was done stands as its note. */
 export const ON_AN_ORDER = {
-  load: ({ of }: { of: string }, loader: BooksLoader) => loader.loadOrder(of),
+  load: ({ of }: { of: string }, loader: BooksLoader) => loadOrder(loader, of),
   header: ({ reason }: { reason: string }) => ({ note: reason }),
   headerOf: ({ vendor }: { vendor: string }) => ({ vendor }),
 };

@@ -3,6 +3,11 @@ import { facts } from '../storage/tables.ts';
 import { keyOf } from '../storage/savePosted.ts';
 import type { DocumentCommand } from './documentCommand.ts';
 import { OF } from './lineQueries.ts';
+import { loadItems } from '../storage/load/items.ts';
+import { loadOrderLines } from '../storage/load/orderLines.ts';
+import { loadPayables, loadPrepayment } from '../storage/load/payables.ts';
+import { loadRates } from '../storage/load/setUp.ts';
+import { wantFrom } from '../storage/load/wanted.ts';
 
 export const payment: DocumentCommand<'payment'> = {
   read: (body, reader, { user }) => {
@@ -26,17 +31,24 @@ export const payment: DocumentCommand<'payment'> = {
     };
   },
   async load(command, loader) {
-    await loader.loadPayables(command.bills.map(({ of }) => of));
-    await loader.loadOrderLines(
-      command.bills.flatMap(({ of }) => loader.payable(of)?.waitsFor.map((line) => line.of) ?? []),
+    await loadPayables(
+      loader,
+      command.bills.map(({ of }) => of),
     );
-    if (command.from !== undefined) await loader.loadPrepayment(command.from);
-    await loader.loadRates([command.currency], command.date);
+    await loadOrderLines(
+      loader,
+      command.bills.flatMap(({ of }) => loader.parts.payables.get(of)?.waitsFor.map((line) => line.of) ?? []),
+    );
+    if (command.from !== undefined) await loadPrepayment(loader, command.from);
+    await loadRates(loader, [command.currency], command.date);
     if (command.discountsTo === 'income') return;
     for (const { of } of command.bills) {
-      const goods = loader.payable(of)?.goods ?? [];
-      await loader.loadItems(goods.map(({ pool }) => pool.split('@')[0] ?? ''));
-      for (const { pool, movement, date } of goods) loader.wantFrom(pool, { id: movement, date });
+      const goods = loader.parts.payables.get(of)?.goods ?? [];
+      await loadItems(
+        loader,
+        goods.map(({ pool }) => pool.split('@')[0] ?? ''),
+      );
+      for (const { pool, movement, date } of goods) wantFrom(loader, pool, { id: movement, date });
     }
   },
   header: ({ vendor, currency, reason }) => ({ vendor, currency, note: reason }),

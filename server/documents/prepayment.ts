@@ -2,6 +2,7 @@ import { formatAmount } from '@obolus/core/exact/amounts';
 import { facts } from '../storage/tables.ts';
 import type { DocumentCommand } from './documentCommand.ts';
 import { vendorIn } from './readParts.ts';
+import { loadRates } from '../storage/load/setUp.ts';
 
 export const prepayment: DocumentCommand<'prepayment'> = {
   read: (body, reader, { user }) => ({
@@ -12,7 +13,7 @@ export const prepayment: DocumentCommand<'prepayment'> = {
     date: body.date,
     amount: reader.document(body.amount, body.currency, '/amount'),
   }),
-  load: (command, loader) => loader.loadRates([command.currency], command.date),
+  load: (command, loader) => loadRates(loader, [command.currency], command.date),
   brings: (body) => [vendorIn(body)],
   header: ({ vendor, currency }) => ({ vendor, currency }),
   rows: (document, { id }) => [

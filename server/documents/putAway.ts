@@ -3,6 +3,8 @@ import { citing } from '../storage/savePosted.ts';
 import { facts } from '../storage/tables.ts';
 import { type DocumentCommand, lineAt } from './documentCommand.ts';
 import { ITEM, OF } from './lineQueries.ts';
+import { loadReceiptLines } from '../storage/load/receiptLines.ts';
+import { loadBins } from '../storage/load/setUp.ts';
 
 export const putAway: DocumentCommand<'put-away'> = {
   read: (body, reader) => ({
@@ -15,8 +17,8 @@ export const putAway: DocumentCommand<'put-away'> = {
     })),
   }),
   async load(command, loader) {
-    await loader.loadReceiptLines([...new Set(command.lines.map(({ of }) => of))]);
-    await loader.loadBins();
+    await loadReceiptLines(loader, [...new Set(command.lines.map(({ of }) => of))]);
+    await loadBins(loader);
   },
   header: () => ({}),
   headerOf: ({ warehouse }) => ({ warehouse }),

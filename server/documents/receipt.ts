@@ -23,6 +23,11 @@ import { BOUGHT } from './lineQueries.ts';
 import type { DocumentCommand } from './documentCommand.ts';
 import { given, lots } from './writeParts.ts';
 import { lotsOf, warehouseIn } from './readParts.ts';
+import { loadBillNumber } from '../storage/load/bills.ts';
+import { loadItems } from '../storage/load/items.ts';
+import { loadOrderLines } from '../storage/load/orderLines.ts';
+import { loadRates, loadTaxCodes } from '../storage/load/setUp.ts';
+import { wantGoods } from '../storage/load/wanted.ts';
 
 export const receipt: DocumentCommand<'receipt'> = {
   read: (body, reader) => ({
@@ -54,18 +59,23 @@ export const receipt: DocumentCommand<'receipt'> = {
   }),
   async load(command, loader) {
     const aside = command.aside ?? [];
-    await loader.loadOrderLines([
+    await loadOrderLines(loader, [
       ...new Set([...command.lines.map((line) => line.of), ...aside.flatMap(({ of }) => of ?? [])]),
     ]);
-    await loader.loadItems(aside.flatMap(({ item }) => item ?? []));
-    const ordered = command.lines.flatMap((line) => loader.orderLine(line.of) ?? []);
-    await loader.loadRates(
+    await loadItems(
+      loader,
+      aside.flatMap(({ item }) => item ?? []),
+    );
+    const ordered = command.lines.flatMap((line) => loader.parts.orderLines.get(line.of) ?? []);
+    await loadRates(
+      loader,
       ordered.map((line) => line.currency),
       command.date,
     );
-    await loader.loadTaxCodes();
+    await loadTaxCodes(loader);
     const items = ordered.flatMap(({ bought }) => bought.item ?? []);
-    loader.wantGoods(
+    wantGoods(
+      loader,
       items.map((item) => poolId(item, command.warehouse)),
       command.date,
       'in',
@@ -85,7 +95,7 @@ export const receipt: DocumentCommand<'receipt'> = {
   // What goods cost is for whoever may say what was billed.
   alsoNeeds: ({ bill: billed, lines }) => (billed || lines.some(({ price }) => price) ? ['bill'] : []),
   async loadFollowing({ vendor, date, bill: billed }, loader) {
-    if (billed) await loader.loadBillNumber(vendor, billed.reference, date);
+    if (billed) await loadBillNumber(loader, vendor, billed.reference, date);
   },
   follows: (document, { bill: billed }, { taxCodes }) =>
     billed && { kind: 'bill', body: billOf(document, billed, taxCodes), at: '/bill' },

@@ -26,13 +26,14 @@ import { payment } from './payment.ts';
 import { prepayment } from './prepayment.ts';
 import { putAway } from './putAway.ts';
 import { receipt } from './receipt.ts';
-import { reversal } from './reversal.ts';
+import { reversalOf } from './reversal.ts';
 import { standard } from './standard.ts';
 import { transfer } from './transfer.ts';
 import { vendorReturn } from './vendorReturn.ts';
 import { writeDown } from './writeDown.ts';
 
-const DOCUMENT_COMMANDS: { readonly [Kind in DocumentKind]: DocumentCommand<Kind> } = {
+/** Every kind of document, one line each. */
+const REVERSED: { readonly [Kind in Exclude<DocumentKind, 'reversal'>]: DocumentCommand<Kind> } = {
   order,
   'order-change': orderChange,
   'order-closing': orderClosing,
@@ -63,7 +64,13 @@ const DOCUMENT_COMMANDS: { readonly [Kind in DocumentKind]: DocumentCommand<Kind
   close,
   open,
   lock,
-  reversal,
+};
+
+const DOCUMENT_COMMANDS: { readonly [Kind in DocumentKind]: DocumentCommand<Kind> } = {
+  ...REVERSED,
+  reversal: reversalOf(
+    (kind) => (REVERSED as Readonly<Record<string, Pick<DocumentCommand<never>, 'reversal'>>>)[kind]?.reversal,
+  ),
 };
 
 /** The command of a kind; the table ties each kind to its own body and command. */

@@ -2,6 +2,8 @@ import { formatPrice } from '@obolus/core/exact/amounts';
 import { facts } from '../storage/tables.ts';
 import { type DocumentCommand, lineAt } from './documentCommand.ts';
 import { ITEM } from './lineQueries.ts';
+import { loadItems } from '../storage/load/items.ts';
+import { wantItem } from '../storage/load/wanted.ts';
 
 export const standard: DocumentCommand<'standard'> = {
   read: (body, reader) => ({
@@ -13,10 +15,13 @@ export const standard: DocumentCommand<'standard'> = {
     })),
   }),
   async load(command, loader) {
-    await loader.loadItems(command.lines.map(({ item }) => item));
+    await loadItems(
+      loader,
+      command.lines.map(({ item }) => item),
+    );
     // The last place of its day: the document is entered after everything that is known.
     for (const { item } of command.lines)
-      if (item !== '') await loader.wantItem(item, { id: '90000000000/0', date: command.date });
+      if (item !== '') await wantItem(loader, item, { id: '90000000000/0', date: command.date });
   },
   header: () => ({}),
   rows: ({ lines, date }, saving) => [

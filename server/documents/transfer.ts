@@ -4,6 +4,8 @@ import { type DocumentCommand, lineAt } from './documentCommand.ts';
 import { MOVED } from './lineQueries.ts';
 import { dimensions, goods } from './writeParts.ts';
 import { dimensionsOf, goodsOf } from './readParts.ts';
+import { loadItems } from '../storage/load/items.ts';
+import { wantGoods } from '../storage/load/wanted.ts';
 
 export const transfer: DocumentCommand<'transfer'> = {
   read: (body, reader) => ({
@@ -19,10 +21,10 @@ export const transfer: DocumentCommand<'transfer'> = {
   }),
   async load(command, loader) {
     const items = command.lines.map(({ item }) => item).filter((item) => item !== '');
-    await loader.loadItems(items);
+    await loadItems(loader, items);
     const at = (warehouse: string) => items.map((item) => poolId(item, warehouse));
-    loader.wantGoods(at(command.from), command.date, 'out');
-    loader.wantGoods(command.inTransit ? [] : at(command.to), command.date, 'in');
+    wantGoods(loader, at(command.from), command.date, 'out');
+    wantGoods(loader, command.inTransit ? [] : at(command.to), command.date, 'in');
   },
   brings: ({ to }) => [{ what: 'warehouse', id: to, at: '/to' }],
   header: ({ from }) => ({ warehouse: from }),

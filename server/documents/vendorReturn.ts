@@ -5,6 +5,8 @@ import type { DocumentCommand } from './documentCommand.ts';
 import { ITEM, OF } from './lineQueries.ts';
 import { lots } from './writeParts.ts';
 import { lotsOf } from './readParts.ts';
+import { loadReceiptLines } from '../storage/load/receiptLines.ts';
+import { wantFrom } from '../storage/load/wanted.ts';
 
 export const vendorReturn: DocumentCommand<'return'> = {
   read: (body, reader) => ({
@@ -20,10 +22,13 @@ export const vendorReturn: DocumentCommand<'return'> = {
     })),
   }),
   async load(command, loader) {
-    await loader.loadReceiptLines(command.lines.map((line) => line.of));
+    await loadReceiptLines(
+      loader,
+      command.lines.map((line) => line.of),
+    );
     for (const line of command.lines) {
-      const received = loader.receiptLine(line.of);
-      if (received?.pool !== undefined) loader.wantFrom(received.pool, received);
+      const received = loader.parts.receiptLines.get(line.of);
+      if (received?.pool !== undefined) wantFrom(loader, received.pool, received);
     }
   },
   header: ({ vendor, reference }) => ({ vendor, reference }),

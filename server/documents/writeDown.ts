@@ -3,6 +3,8 @@ import { poolId } from '@obolus/core/costing/pool';
 import { facts } from '../storage/tables.ts';
 import { type DocumentCommand, lineAt } from './documentCommand.ts';
 import { ITEM } from './lineQueries.ts';
+import { loadItems } from '../storage/load/items.ts';
+import { wantGoods } from '../storage/load/wanted.ts';
 
 export const writeDown: DocumentCommand<'write-down'> = {
   read: (body, reader) => ({
@@ -16,9 +18,10 @@ export const writeDown: DocumentCommand<'write-down'> = {
   }),
   async load(command, loader) {
     const items = command.lines.map(({ item }) => item).filter((item) => item !== '');
-    await loader.loadItems(items);
+    await loadItems(loader, items);
     // Nothing moves: the pool's end is all that counts.
-    loader.wantGoods(
+    wantGoods(
+      loader,
       items.map((item) => poolId(item, command.warehouse)),
       '9999-12-31',
       'out',

@@ -4,7 +4,9 @@ import { expectedCost, type ExpectedCost } from '@obolus/core/charges/expected';
 import type { LineId } from '@obolus/core/costing/pool';
 import { formatAmount, unitCost } from '@obolus/core/exact/amounts';
 import { linesOfOrder } from '@obolus/core/purchasing/order/standing';
-import { BooksLoader } from '../storage/loadBooks.ts';
+import { BooksLoader } from '../storage/load/loader.ts';
+import { loadCompany } from '../storage/load/company.ts';
+import { loadOrder } from '../storage/load/orderLines.ts';
 
 /** Nothing is entered here: no day is too far ahead. */
 const NO_CLOCK = '9999-12-31';
@@ -14,8 +16,8 @@ type Shown = Omit<PreviewReply['expected'][number], 'line'>;
 /** What the goods on an order should cost once they are here, by line. */
 export async function readExpectedCosts(manager: EntityManager, id: string): Promise<ReadonlyMap<LineId, Shown>> {
   const loader = new BooksLoader(manager, false, NO_CLOCK);
-  await loader.loadCompany({});
-  await loader.loadOrder(id);
+  await loadCompany(loader, {});
+  await loadOrder(loader, id);
   const books = loader.books(0n);
   const order = books.orders.get(id);
   if (!order) return new Map();

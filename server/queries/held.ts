@@ -7,7 +7,8 @@ import { documentOf, type PoolState } from '@obolus/core/costing/pool';
 import { formatQuantity } from '@obolus/core/exact/amounts';
 import { RequestError } from '../asking/failures.ts';
 import { lastEnteredBy, readEnteredChanges, readEnteredMovements } from '../storage/load/known.ts';
-import { readEnd, readItems } from '../storage/load/pools.ts';
+import { readItems } from '../storage/load/items.ts';
+import { readEnd } from '../storage/load/pools.ts';
 import { distinct, type Reading } from '../storage/load/rows.ts';
 import { big, type Row, showAmount, showUnitCost, text } from './figures.ts';
 

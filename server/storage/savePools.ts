@@ -11,7 +11,7 @@ import {
 import type { SettledPool } from '@obolus/core/costing/settle';
 import { insertRows } from './insertRows.ts';
 import { layersText } from './load/state.ts';
-import type { LoadedBooks } from './loadBooks.ts';
+import type { LoadedBooks } from './load/loader.ts';
 
 const KEYS = ['pool_id', 'day', 'document_id', 'line_no', 'part_id', 'part_line_no', 'lot'];
 

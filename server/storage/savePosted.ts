@@ -10,7 +10,7 @@ import type { NewMovement } from '@obolus/core/costing/effects';
 import { dueDay, type Terms } from '@obolus/core/purchasing/terms';
 import type { DocumentHeader, TableRows } from './documentRows.ts';
 import { insertRows } from './insertRows.ts';
-import type { LoadedBooks } from './loadBooks.ts';
+import type { LoadedBooks } from './load/loader.ts';
 import { savePools } from './savePools.ts';
 import { facts } from './tables.ts';
 

@@ -1,5 +1,5 @@
 import type { LineId } from '../../costing/pool.ts';
-import { isDay } from '../../exact/calendar.ts';
+import { type Day, isDay } from '../../exact/calendar.ts';
 import { isCurrency } from '../../exact/currencies.ts';
 import type { Books } from '../../state/books.ts';
 import { checkAhead, DAYS_AHEAD } from '../../state/checks.ts';
@@ -15,9 +15,7 @@ import type { CustomsEntryCommand, CustomsEntryLine } from './command.ts';
  */
 export function decideCustomsEntry(books: Books, command: CustomsEntryCommand): Decision<CustomsEntryCommand> {
   const { date, lines, rates } = command;
-  const refusals: Refusal[] = isDay(date)
-    ? checkAhead(books, date, DAYS_AHEAD, '/date')
-    : [refusal('date_impossible', '/date', { date })];
+  const refusals = checkEntryDay(books, date);
   if (lines.length === 0) refusals.push(refusal('no_lines', '/lines'));
   refusals.push(...rates.flatMap((_, position) => checkRate(books, rates, position)));
   refusals.push(...lines.flatMap((line, position) => checkLine(books, line, `/lines/${position}`)));
@@ -25,6 +23,10 @@ export function decideCustomsEntry(books: Books, command: CustomsEntryCommand): 
   if (refusals.length > 0) return refused(refusals);
   return post(books, { document: command, date, cites: lines.flatMap(({ goods }) => goods), postsNothing: true });
 }
+
+/** It posts nothing: a closed period is no hindrance. */
+export const checkEntryDay = (books: Books, date: Day): Refusal[] =>
+  isDay(date) ? checkAhead(books, date, DAYS_AHEAD, '/date') : [refusal('date_impossible', '/date', { date })];
 
 function checkRate(books: Books, rates: readonly CustomsRate[], position: number): Refusal[] {
   const { currency, rate } = rates[position] as CustomsRate;

@@ -36,10 +36,15 @@ function books(company: Partial<Company> = {}, currency = 'USD'): Bookkeeper {
   const keeper = new Bookkeeper({
     ...emptyBooks(companyOf({ currency: 'USD', firstOpenDay: '2026-03-01', allowance: upTo(1000n), ...company })),
     items: new Map(['YARN', 'LOOM'].map((id) => [id, item(id, 'fifo')])),
-    rates: [
-      { currency: 'EUR', from: '2026-03-01', rate: rateOrThrow('1.25') },
-      { currency: 'EUR', from: '2026-03-06', rate: rateOrThrow('1.5') },
-    ],
+    rates: new Map([
+      [
+        'EUR',
+        [
+          { from: '2026-03-01', rate: rateOrThrow('1.25') },
+          { from: '2026-03-06', rate: rateOrThrow('1.5') },
+        ],
+      ],
+    ]),
     taxCodes: new Map([['T7', [TAX]]]),
   });
   const plain = { discount: NO_DISCOUNT, due: undefined };

@@ -8,12 +8,18 @@ import { citing, dimensionColumns, keyOf } from '../../storage/savePosted.ts';
 import { dimensions, given, percent } from '../writeParts.ts';
 import { dimensionsOf, vendorIn } from '../readParts.ts';
 import { facts } from '../../storage/tables.ts';
-import { keepNumber, payableRow } from '../billNumbers.ts';
+import { freeNumber, keepNumber, payableRow } from '../billNumbers.ts';
 import { big, type Row, showAmount, text } from '../../queries/figures.ts';
 import type { Difference } from '@obolus/core/purchasing/bill/command';
 import { readBill } from '@obolus/core/purchasing/bill/read';
 import { isSignedOff, secondLookAt } from './signedOff.ts';
 import { learnFromDraft } from './learn.ts';
+import { loadBillNumber } from '../../storage/load/bills.ts';
+import { loadChargeAllowances } from '../../storage/load/company.ts';
+import { loadOrderLines } from '../../storage/load/orderLines.ts';
+import { loadReceiptLines } from '../../storage/load/receiptLines.ts';
+import { loadRates, loadTaxCodes } from '../../storage/load/setUp.ts';
+import { wantFrom } from '../../storage/load/wanted.ts';
 
 export const bill: DocumentCommand<'bill'> = {
   read: (body, reader, { signedOff }) => ({
@@ -62,22 +68,23 @@ export const bill: DocumentCommand<'bill'> = {
     },
   }),
   async load(command, loader) {
-    await loader.loadBillNumber(command.vendor, command.reference, command.date);
-    await loader.loadChargeAllowances();
-    await loader.loadTaxCodes();
+    await loadBillNumber(loader, command.vendor, command.reference, command.date);
+    await loadChargeAllowances(loader);
+    await loadTaxCodes(loader);
     const cited = command.lines.map((line) => line.of);
     // One lock over orders and receipts together: a line may be either.
-    await loader.loadReceiptLines(cited);
-    const ahead = cited.filter((line) => loader.receiptLine(line) === undefined);
-    await loader.loadOrderLines(ahead);
-    await loader.loadReceiptLines(
-      ahead.flatMap((line) => (loader.orderLine(line)?.receipts ?? []).map((received) => received.line)),
+    await loadReceiptLines(loader, cited);
+    const ahead = cited.filter((line) => loader.parts.receiptLines.get(line) === undefined);
+    await loadOrderLines(loader, ahead);
+    await loadReceiptLines(
+      loader,
+      ahead.flatMap((line) => (loader.parts.orderLines.get(line)?.receipts ?? []).map((received) => received.line)),
     );
-    await loader.loadRates([command.currency], command.date);
+    await loadRates(loader, [command.currency], command.date);
     const reached = new Set(poolsReached(loader.books(0n), command));
     for (const line of cited) {
-      const received = loader.receiptLine(line);
-      if (received?.pool !== undefined && reached.has(received.pool)) loader.wantFrom(received.pool, received);
+      const received = loader.parts.receiptLines.get(line);
+      if (received?.pool !== undefined && reached.has(received.pool)) wantFrom(loader, received.pool, received);
     }
   },
   // What a vendor delivered while it was in use is still billed.
@@ -184,6 +191,7 @@ export const bill: DocumentCommand<'bill'> = {
       secondLook: key === undefined ? '' : await secondLookAt(manager, key, body),
     };
   },
+  reversal: { settle: freeNumber },
   duplicate: ({ reference }) => refusal('bill_number_taken', '/reference', { number: reference }),
   after: learnFromDraft,
   write: (command, names) => {

@@ -1,6 +1,14 @@
 import type { LineId } from '@obolus/core/costing/pool';
 import type { Aside } from '@obolus/core/state/purchasing';
-import { among, byLine, idOf, keysOf, quantityOf, query, type Reading, stands, text } from './rows.ts';
+import type { BooksLoader } from './loader.ts';
+import { among, byLine, documentsOf, idOf, keysOf, quantityOf, query, type Reading, stands, text } from './rows.ts';
+
+export async function loadAsides(loader: BooksLoader, lines: readonly LineId[]): Promise<void> {
+  await loader.lockDocuments(documentsOf(lines));
+  await loader.keep('asides', lines, async (missing) =>
+    (await readAsides(loader.reading, missing)).map((aside) => [aside.id, aside]),
+  );
+}
 
 /** Goods that stand aside, with what became of them. */
 export async function readAsides(reading: Reading, lines: readonly LineId[]): Promise<Aside[]> {

@@ -1,8 +1,16 @@
 import type { CustomsEntry } from '@obolus/core/state/customs';
+import type { BooksLoader } from './loader.ts';
 import { idOf, isTrue, optional, query, rateOf, type Reading, stands, text } from './rows.ts';
 
+export async function loadCustomsEntry(loader: BooksLoader, document: string): Promise<void> {
+  await loader.lockDocuments([document]);
+  await loader.keep('customsEntries', [document], async () =>
+    (await readCustomsEntry(loader.reading, document)).map((entry) => [document, entry]),
+  );
+}
+
 /** What customs went by, as far as duty is worked out from it. */
-export async function readCustomsEntry(reading: Reading, document: string): Promise<CustomsEntry[]> {
+async function readCustomsEntry(reading: Reading, document: string): Promise<CustomsEntry[]> {
   const [header] = await query(reading, `SELECT d.date FROM document d WHERE d.id = ? AND ${stands('d.id')}`, [
     document,
   ]);

@@ -3,7 +3,11 @@ import type { About } from '@obolus/core/books/journal';
 import { type LineId, poolId, type Purpose } from '@obolus/core/costing/pool';
 import type { PostedFacts } from '@obolus/core/state/books';
 import type { Cost, Effects, Flow, NewMovement } from '@obolus/core/costing/effects';
+import { loadItems } from './items.ts';
+import type { BooksLoader } from './loader.ts';
 import { readLots, takingOf } from './movements.ts';
+import { keepSources, loadSources } from './sources.ts';
+import { wantFrom, wantItem } from './wanted.ts';
 import {
   baseOf,
   dimensionsOf,
@@ -19,8 +23,34 @@ import {
   text,
 } from './rows.ts';
 
+/** A posted document, and all that taking its effects away reaches. */
+export async function loadFacts(loader: BooksLoader, document: string): Promise<void> {
+  await loader.lockDocuments([document]);
+  await loader.keep('documents', [document], async () => {
+    const facts = await readFacts(loader.reading, document);
+    return facts ? [[document, facts]] : [];
+  });
+  const facts = loader.parts.documents.get(document);
+  if (!facts) return;
+  const { movements, costs, takings, standards, writeDowns } = facts.effects;
+  const reached = [...movements, ...costs, ...writeDowns].map(({ pool }) => pool);
+  await loadItems(loader, [...reached.map((pool) => pool.split('@')[0] ?? ''), ...standards.map(({ item }) => item)]);
+  await loadSources(
+    loader,
+    takings.map(({ of }) => of),
+  );
+  await keepSources(loader, 'm.document_id = ?', [document]);
+  for (const { pool, id, date, back } of movements)
+    wantFrom(loader, pool, back ? { id: back.of, date: back.date } : { id, date });
+  for (const { pool, movement, date } of costs) wantFrom(loader, pool, { id: movement, date });
+  for (const { taking } of takings)
+    if (taking.into !== undefined) wantFrom(loader, taking.into, { id: taking.line, date: taking.date });
+  for (const { pool } of writeDowns) loader.want(pool, {});
+  for (const { item, line, date } of standards) await wantItem(loader, item, { id: line, date });
+}
+
 /** A posted document as its reversal needs it: what it did by itself, and what builds on it. Undefined where it is none. */
-export async function readFacts(reading: Reading, document: string): Promise<PostedFacts | undefined> {
+async function readFacts(reading: Reading, document: string): Promise<PostedFacts | undefined> {
   const [row] = await query(
     reading,
     `SELECT id, kind, date FROM document WHERE id = ? AND ${stands('id')}${reading.locking ? ' FOR UPDATE' : ''}`,

@@ -2,6 +2,7 @@ import type { LineId } from '@obolus/core/costing/pool';
 import { base, type BaseAmount } from '@obolus/core/exact/amounts';
 import type { Order, OrderStep } from '@obolus/core/state/purchasing';
 import { orderAmount } from '@obolus/core/purchasing/order/standing';
+import type { BooksLoader } from './loader.ts';
 import {
   baseOf,
   idOf,
@@ -105,6 +106,16 @@ async function readAmounts(
       ];
     }),
   );
+}
+
+/** Orders that are there, with the limits of those who stated them. */
+export async function keepOrders(loader: BooksLoader, ids: readonly string[]): Promise<void> {
+  await loader.keep('orders', ids, async (missing) => {
+    const { orders, limits } = await readOrders(loader.reading, missing, loader.company.currency);
+    for (const [user, limit] of limits) loader.parts.approvalLimits.set(user, limit);
+    loader.parts.approvalLimits.seek(orders.flatMap(({ versions }) => versions.map(({ by }) => by)));
+    return orders.map((order) => [order.id, order]);
+  });
 }
 
 /** The lines of an order, by their ids. */

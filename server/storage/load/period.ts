@@ -1,10 +1,35 @@
+import { base } from '@obolus/core/exact/amounts';
 import type { AccountKey } from '@obolus/core/books/accounts';
 import type { LineId } from '@obolus/core/costing/pool';
 import type { ClosedPeriod } from '@obolus/core/state/periods';
+import { loadCreditable } from './creditable.ts';
+import type { BooksLoader } from './loader.ts';
+import { loadOrderLines } from './orderLines.ts';
+import { loadPayables } from './payables.ts';
+import { loadReceiptLines } from './receiptLines.ts';
 import { baseOf, dimensionsOf, idOf, isTrue, optional, query, type Reading, stands, text } from './rows.ts';
+import { loadRates } from './setUp.ts';
+
+export const loadClosedPeriods = (loader: BooksLoader): Promise<void> =>
+  loader.keepList('closedPeriods', () => readClosedPeriods(loader.reading));
+
+/** All that a closing measures or accrues. */
+export async function loadOpenAtClose(loader: BooksLoader, on: string): Promise<void> {
+  const open = await readOpenAtClose(loader.reading, loader.company.recognition === 'on-purchase', on);
+  await loadReceiptLines(loader, open.receipts);
+  await loadOrderLines(loader, open.orders);
+  await loadCreditable(loader, open.returns);
+  await loadPayables(loader, open.payables);
+  await loader.keepList('suspense', () =>
+    Promise.resolve([{ document: '', date: '', amount: base(BigInt(open.suspense)) }]),
+  );
+  const { receiptLines, payables, creditable } = loader.parts;
+  const used = [...receiptLines.values(), ...payables.values(), ...creditable.values()].map(({ currency }) => currency);
+  await loadRates(loader, used, on);
+}
 
 /** Closed periods that stand, in their order, with what their closing accrued and whether that is taken back. */
-export async function readClosedPeriods(reading: Reading): Promise<ClosedPeriod[]> {
+async function readClosedPeriods(reading: Reading): Promise<ClosedPeriod[]> {
   const rows = await query(
     reading,
     `SELECT c.*, d.date, EXISTS (SELECT 1 FROM period_opening o WHERE o.closing_id = c.document_id AND ${stands('o.document_id')}) AS taken_back
@@ -37,7 +62,7 @@ export async function readClosedPeriods(reading: Reading): Promise<ClosedPeriod[
 }
 
 /** The lines and documents that a closing measures or accrues: what is open, in foreign currency or, on purchase, at all. */
-export interface OpenAtClose {
+interface OpenAtClose {
   readonly receipts: LineId[];
   readonly orders: LineId[];
   readonly returns: LineId[];
@@ -45,7 +70,7 @@ export interface OpenAtClose {
   readonly suspense: string;
 }
 
-export async function readOpenAtClose(reading: Reading, onPurchase: boolean, on: string): Promise<OpenAtClose> {
+async function readOpenAtClose(reading: Reading, onPurchase: boolean, on: string): Promise<OpenAtClose> {
   const foreign = (column: string) => (onPurchase ? 'TRUE' : `${column} <> (SELECT currency FROM company)`);
   const billed =
     'SELECT COALESCE(SUM(b.quantity), 0) FROM bill_line b JOIN document bd ON bd.id = b.document_id AND bd.date <= ?';

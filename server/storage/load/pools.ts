@@ -9,7 +9,6 @@ import {
   placeOf,
   type Point,
   type Pool,
-  poolId,
   type PoolId,
   type PoolState,
   type WriteDown,
@@ -19,22 +18,8 @@ import type { Item } from '@obolus/core/state/stock';
 import { emptyPool } from '@obolus/core/state/checks';
 import { groupBy } from '../groupBy.ts';
 import { FIRST_DAY, readMovements } from './movements.ts';
-import { PACKS, packsOf } from './packs.ts';
-import {
-  allowanceIn,
-  baseOf,
-  big,
-  distinct,
-  idOf,
-  priceOf,
-  quantityOf,
-  query,
-  type Reading,
-  type Row,
-  stands,
-  text,
-  toleranceOf,
-} from './rows.ts';
+
+import { baseOf, big, idOf, priceOf, quantityOf, query, type Reading, type Row, stands, text } from './rows.ts';
 import { readState } from './state.ts';
 
 /** A pool as it is needed: with its movements from a point on, or only its end (`from` undefined). */
@@ -212,90 +197,4 @@ async function readWriteDowns(reading: Reading, pools: readonly string[]): Promi
     found.set(pool, [...(found.get(pool) ?? []), { line: idOf(row), netRealisable: priceOf(row.net_realisable) }]);
   }
   return found;
-}
-
-/**
- * The pools that a change in these may reach: those that carry on value of movements out at or after the points, and so on.
- * Each with the point from which it may change.
- */
-export async function linkedPools(
-  reading: Reading,
-  starts: readonly { pool: PoolId; from: Point }[],
-): Promise<Map<PoolId, Point>> {
-  const reached = new Map<PoolId, Point>();
-  let open = [...starts];
-  while (open.length > 0) {
-    const next = open.filter(({ pool, from }) => {
-      const known = reached.get(pool);
-      return known === undefined || comparePoints(from, known) < 0;
-    });
-    for (const { pool, from } of next) reached.set(pool, from);
-    open = (await Promise.all(next.map((start) => carriedFrom(reading, start)))).flat();
-  }
-  return reached;
-}
-
-async function carriedFrom(
-  reading: Reading,
-  { pool, from }: { pool: PoolId; from: Point },
-): Promise<{ pool: PoolId; from: Point }[]> {
-  const [item, warehouse] = pool.split('@');
-  const rows = await query(
-    reading,
-    `SELECT into_pool.item_id, into_pool.warehouse_id, t.date, MIN(t.document_id * 100000 + t.line_no) AS place
-     FROM pool p JOIN movement m ON m.pool_id = p.id AND m.date >= ? JOIN taking t ON t.source_id = m.document_id AND t.source_line_no = m.line_no
-     JOIN pool into_pool ON into_pool.id = t.into_pool_id
-     WHERE p.item_id = ? AND p.warehouse_id = ? AND ${stands('t.document_id')} GROUP BY into_pool.item_id, into_pool.warehouse_id, t.date`,
-    [from.date || FIRST_DAY, item, warehouse],
-  );
-  const earliest = new Map<PoolId, Point>();
-  for (const row of rows) {
-    const id = poolId(text(row.item_id), text(row.warehouse_id));
-    const point = { date: text(row.date), place: Number(row.place) };
-    const known = earliest.get(id);
-    if (known === undefined || comparePoints(point, known) < 0) earliest.set(id, point);
-  }
-  return [...earliest].map(([id, point]) => ({ pool: id, from: point }));
-}
-
-/** Items with their standards, the first and its changes in the order of the fold. */
-export async function readItems(
-  reading: Reading,
-  ids: readonly string[],
-  currency: string,
-): Promise<(Item & { number: string })[]> {
-  if (ids.length === 0) return [];
-  const rows = await query(reading, `SELECT i.*, ${PACKS} AS packs FROM item i WHERE i.id IN (?)`, [distinct(ids)]);
-  const standard = rows.filter((row) => row.method === 'standard').map((row) => row.id);
-  const changes =
-    standard.length === 0
-      ? []
-      : await query(
-          reading,
-          `SELECT * FROM standard_line s WHERE s.item_id IN (?) AND ${stands('s.document_id')} ORDER BY s.date, s.document_id, s.line_no`,
-          [standard],
-        );
-  return rows.map((row) => ({
-    id: text(row.id),
-    number: text(row.number),
-    method: text(row.method) as Item['method'],
-    tracking: text(row.tracking) as Item['tracking'],
-    unit: text(row.unit),
-    packs: packsOf(row.packs),
-    weight: row.weight == null ? undefined : quantityOf(row.weight),
-    volume: row.volume == null ? undefined : quantityOf(row.volume),
-    tariffCode: text(row.tariff_code),
-    origin: text(row.origin),
-    tolerance: toleranceOf(row),
-    allowance: allowanceIn(row, currency),
-    standards:
-      row.method === 'standard'
-        ? [
-            { line: '' as const, date: '', standard: priceOf(row.standard) },
-            ...changes
-              .filter((change) => change.item_id === row.id)
-              .map((change) => ({ line: idOf(change), date: text(change.date), standard: priceOf(change.standard) })),
-          ]
-        : [],
-  }));
 }

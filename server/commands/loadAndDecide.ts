@@ -1,0 +1,89 @@
+import type { EntityManager } from 'typeorm';
+import { type BodyOf, type DocumentKind, KINDS } from '@obolus/contract/kinds/kinds';
+import { decide } from '@obolus/core/posting/decide';
+import type { CommandOf, DocumentOf } from '@obolus/core/posting/kinds';
+import type { Terms } from '@obolus/core/purchasing/terms';
+import { type Decision, refused } from '@obolus/core/state/decision';
+import { refusal, type Refusal } from '@obolus/core/state/refusal';
+import { Reader } from '../asking/reader.ts';
+import { checkNamed } from '../documents/named.ts';
+import { commandOf } from '../documents/registry.ts';
+import { loadCompany } from '../storage/load/company.ts';
+import { BooksLoader, type LoadedBooks } from '../storage/load/loader.ts';
+import { readWantedPools } from '../storage/load/wanted.ts';
+import { seriesOf } from '../storage/rights.ts';
+
+/** A document that does not exist yet stands after every other in the order of entry. */
+const NOT_YET_NUMBERED = { document: 90_000_000_000n, number: '' };
+
+/** A command as it was decided, with the books that it was decided on. */
+export interface Decided<Kind extends DocumentKind> {
+  readonly books: LoadedBooks;
+  readonly decision: Decision<DocumentOf[Kind]>;
+  readonly terms: Terms;
+  readonly number: string;
+  /** Undefined where its body cannot be read. */
+  readonly command?: CommandOf[Kind];
+}
+
+/**
+ * Loads what a decision rests on, and decides: the same for posting, which locks and numbers, and for a preview. Nothing is saved.
+ *
+ * @param loader a new one, unless a test looks at what it is asked for
+ */
+export async function loadAndDecide<Kind extends DocumentKind>(
+  manager: EntityManager,
+  kind: Kind,
+  body: BodyOf<Kind>,
+  {
+    locking,
+    user,
+    today,
+    key,
+    blind,
+  }: { locking: boolean; user: string; today: string; key?: string | undefined; blind: boolean },
+  loader = new BooksLoader(manager, locking, today),
+): Promise<Decided<Kind>> {
+  const { refusals, terms } = await loadCompany(loader, commandOf(kind).header(body));
+  refusals.push(...(await checkNamed({ manager, locking }, body, commandOf(kind).brings?.(body) ?? [])));
+  const reader = new Reader();
+  const signedOff = key !== undefined && (await commandOf(kind).question?.(manager, { key, user, body }));
+  const command = commandOf(kind).read(body, reader, {
+    user,
+    baseCurrency: loader.company.currency,
+    signedOff: signedOff === true,
+  });
+  // What cannot be read is not decided.
+  refusals.push(...reader.refusals);
+  if (refusals.length > 0) return { books: loader.books(0n), decision: refused(refusals), terms, number: '' };
+  await commandOf(kind).load(command, loader);
+  if (!locking) await commandOf(kind).loadFollowing?.(body, loader);
+  await readWantedPools(loader);
+  const { document, number } = locking ? await nextNumbers(manager, kind) : NOT_YET_NUMBERED;
+  const books = loader.books(document);
+  const decision = decide<Kind>(books, command);
+  return {
+    books,
+    decision: blind && !decision.accepted ? refused(decision.refusals.map(veiled)) : decision,
+    terms,
+    number,
+    command,
+  };
+}
+
+/** A refusal for somebody who counts blind. */
+const veiled = (told: Refusal): Refusal =>
+  told.reason === 'receipt_exceeds_ordered' || told.reason === 'short_beyond_tolerance'
+    ? refusal('count_again', told.at)
+    : told;
+
+/** Taken after the locks: within an order and a pool, documents are numbered in the order in which they commit. */
+async function nextNumbers(manager: EntityManager, kind: DocumentKind): Promise<{ document: bigint; number: string }> {
+  const [row] = (await manager.query(
+    `SELECT NEXTVAL(document_ids) AS document, NEXTVAL(${seriesOf(kind)}) AS number`,
+  )) as {
+    document: string;
+    number: string;
+  }[];
+  return { document: BigInt(row?.document ?? 0), number: `${KINDS[kind].prefix}-${row?.number ?? ''}` };
+}

@@ -1,0 +1,111 @@
+import { base } from '@obolus/core/exact/amounts';
+import { companyOf, type Recognition, type Vendor } from '@obolus/core/state/company';
+import { Slice } from '@obolus/core/state/slice';
+import { refusal, type Refusal } from '@obolus/core/state/refusal';
+import type { Terms } from '@obolus/core/purchasing/terms';
+import type { BooksLoader } from './loader.ts';
+import { allowanceIn, fractionOf, isTrue, limitOf, optional, query, type Row, text, toleranceOf } from './rows.ts';
+
+const OF_VENDOR = ['over', 'short']
+  .flatMap((side) => ['part', 'amount'].map((what) => `v.bill_${side}_${what} AS vendor_${side}_${what}`))
+  .join(', ');
+/** Kinds of charge that are no cost of goods, and those that carry or insure goods to the border, each in one column. */
+const CHARGE_KINDS = `(SELECT GROUP_CONCAT(k.code SEPARATOR '|') FROM charge_kind k WHERE k.is_cost = 0) AS not_costs,
+  (SELECT GROUP_CONCAT(k.code SEPARATOR '|') FROM charge_kind k WHERE k.to_border = 1) AS to_border`;
+const wordsOf = (column: string | null | undefined): ReadonlySet<string> => new Set(column ? column.split('|') : []);
+
+/** The company's settings, with the parties that a document's header names; what does not exist is refused. */
+export async function loadCompany(
+  loader: BooksLoader,
+  {
+    vendor,
+    warehouse,
+    terms,
+  }: { vendor?: string | undefined; warehouse?: string | undefined; terms?: string | undefined },
+): Promise<{ refusals: Refusal[]; terms: Terms }> {
+  const [row] = await query(
+    loader.reading,
+    `SELECT c.*, ${CHARGE_KINDS}, w.name AS warehouse, v.id AS vendor, v.hold, v.over_tolerance AS vendor_over, v.short_tolerance AS vendor_short, ${OF_VENDOR}, t.days, t.after_month,
+            (SELECT a.changed_by FROM vendor_bank_account a WHERE a.vendor_id = v.id AND a.answer IN ('', 'confirmed') ORDER BY a.id DESC LIMIT 1) AS account_by
+     FROM company c LEFT JOIN vendor v ON v.id = ? LEFT JOIN warehouse w ON w.id = ? LEFT JOIN terms t ON t.id = COALESCE(?, v.terms_id)
+     WHERE c.id = 1${loader.sharedLock}`,
+    [vendor ?? null, warehouse ?? null, terms ?? null],
+  );
+  if (!row) throw new Error('The company is not set up.');
+  const currency = text(row.currency);
+  loader.company = {
+    ...companyOf({
+      currency,
+      firstOpenDay: text(row.first_open_day),
+      lockedUntil: text(row.locked_until),
+      today: loader.today,
+      tolerance: { over: fractionOf(row.over_tolerance), short: fractionOf(row.short_tolerance) },
+      allowance: allowanceIn(row, currency),
+      signOffAbove: limitOf(row.sign_off_above, currency),
+      recognition: text(row.recognition) as Recognition,
+      customsValueWithFreight: isTrue(row.customs_with_freight),
+      alikeWithin: row.alike_within == null ? undefined : Number(row.alike_within),
+      writeOffLimit: limitOf(row.write_off_limit, currency) ?? base(0n),
+      notCosts: wordsOf(row.not_costs),
+      toTheBorder: wordsOf(row.to_border),
+    }),
+    chargeAllowances: new Slice('what charges may differ by'),
+  };
+  loader.draftsBills = isTrue(row.drafts_bill);
+  if (vendor) keepVendor(loader, vendor, row);
+  if (warehouse !== undefined && row.warehouse != null) loader.names.warehouses.set(warehouse, row.warehouse);
+  const refusals: Refusal[] = [];
+  if (vendor && row.vendor == null) refusals.push(refusal('vendor_unknown', '/vendor'));
+  if (warehouse !== undefined && row.warehouse == null) refusals.push(refusal('warehouse_unknown', '/warehouse'));
+  if (terms && row.days == null) refusals.push(refusal('terms_unknown', '/terms'));
+  return { refusals, terms: { days: Number(row.days ?? 0), afterMonth: isTrue(row.after_month) } };
+}
+
+/** The vendor of an order, for a document whose body does not name one. */
+export async function loadVendorOf(loader: BooksLoader, order: string): Promise<void> {
+  const vendor = loader.parts.orders.get(order)?.vendor;
+  if (vendor === undefined) return;
+  await loader.keep('vendors', [vendor], async () => {
+    const rows = await query(
+      loader.reading,
+      `SELECT hold, over_tolerance AS vendor_over, short_tolerance AS vendor_short, ${OF_VENDOR} FROM vendor v WHERE v.id = ?${loader.sharedLock}`,
+      [vendor],
+    );
+    return rows.map((row) => [vendor, vendorOf(row, loader.company.currency)]);
+  });
+}
+
+function keepVendor(loader: BooksLoader, vendor: string, row: Row): void {
+  loader.parts.vendors.set(vendor, vendorOf(row, loader.company.currency));
+}
+
+function vendorOf(row: Row, currency: string): Vendor {
+  const tolerance = toleranceOf({ over_tolerance: row.vendor_over ?? null, short_tolerance: row.vendor_short ?? null });
+  const said = {
+    bill_over_part: row.vendor_over_part ?? null,
+    bill_over_amount: row.vendor_over_amount ?? null,
+    bill_short_part: row.vendor_short_part ?? null,
+    bill_short_amount: row.vendor_short_amount ?? null,
+  };
+  return {
+    tolerance,
+    allowance: allowanceIn(said, currency),
+    hold: text(row.hold),
+    accountBy: optional(row.account_by),
+  };
+}
+
+/** Locks the company for a document that changes its periods: nobody posts meanwhile. */
+export async function lockCompany({ reading }: BooksLoader): Promise<void> {
+  if (reading.locking) await query(reading, 'SELECT id FROM company WHERE id = 1 FOR UPDATE');
+}
+
+/** What charges of each kind may differ by on a bill. */
+export async function loadChargeAllowances(loader: BooksLoader): Promise<void> {
+  const rows = await query(loader.reading, 'SELECT * FROM charge_allowance');
+  const { company } = loader;
+  loader.company = {
+    ...company,
+    chargeAllowances: new Map(rows.map((row) => [text(row.kind), allowanceIn(row, company.currency)])),
+  };
+}

@@ -1,0 +1,188 @@
+import type { LineId } from '@obolus/core/costing/pool';
+import { base } from '@obolus/core/exact/amounts';
+import type { Ahead, AheadTaken, Estimate, OrderLine } from '@obolus/core/state/purchasing';
+import { citing, type Further, readLines } from './citedBy.ts';
+import { loadItems } from './items.ts';
+import type { BooksLoader } from './loader.ts';
+import { keepOrders, readLineIds } from './orders.ts';
+import { loadTariff } from './setUp.ts';
+import {
+  among,
+  amountOf,
+  baseOf,
+  big,
+  boughtOf,
+  byLine,
+  dimensionsOf,
+  documentsOf,
+  fractionOf,
+  idOf,
+  isTrue,
+  keysOf,
+  optional,
+  priceOf,
+  pricingOf,
+  quantityOf,
+  query,
+  type Reading,
+  type Row,
+  stands,
+  text,
+  WHY_CLOSED,
+} from './rows.ts';
+
+/** Lines of orders, with their orders and their items; where something is expected by tariff, the tariff. */
+export async function loadOrderLines(loader: BooksLoader, lines: readonly LineId[]): Promise<void> {
+  const orders = documentsOf(lines);
+  await loader.lockDocuments(orders);
+  await keepOrders(loader, orders);
+  await loader.keep('orderLines', lines, async (missing) =>
+    (await readOrderLines(loader.reading, missing)).map((line) => [line.id, line]),
+  );
+  const known = lines.flatMap((line) => loader.parts.orderLines.get(line) ?? []);
+  await loadItems(
+    loader,
+    known.flatMap(({ bought }) => bought.item ?? []),
+  );
+  if (known.some(({ estimates }) => estimates.some(({ by }) => by === 'tariff'))) await loadTariff(loader);
+}
+
+/** An order with all its lines. */
+export async function loadOrder(loader: BooksLoader, order: string): Promise<void> {
+  await loader.lockDocuments([order]);
+  await keepOrders(loader, [order]);
+  await loadOrderLines(loader, await readLineIds(loader.reading, order));
+}
+
+const OF_ORDER = {
+  receipts: citing('receipt_line', 'order'),
+  reopened: {
+    exists: `SELECT 1 FROM return_line t JOIN receipt_line r ON r.document_id = t.receipt_id AND r.line_no = t.receipt_line_no
+      WHERE t.replaces = 1 AND r.order_id = l.document_id AND r.order_line_no = l.line_no AND ${stands('t.document_id')}`,
+    select: `SELECT b.document_id, b.line_no, b.quantity, t.order_id, t.order_line_no, b.billed, b.billed_amount, b.billed_goods, b.billed_variance, d.date
+      FROM return_line b JOIN receipt_line t ON t.document_id = b.receipt_id AND t.line_no = b.receipt_line_no JOIN document d ON d.id = b.document_id
+      WHERE b.replaces = 1 AND LINES AND ${stands('b.document_id')} ORDER BY b.document_id, b.line_no`,
+    by: ['order_id', 'order_line_no'],
+  },
+  ahead: citing('bill_line', 'order'),
+  closed: citing('order_closing_line', 'order', `, ${WHY_CLOSED} AS note`),
+  estimates: {
+    exists:
+      'SELECT 1 FROM order_estimate t WHERE t.document_id = l.document_id AND t.line_no = l.line_no AND t.by_id = l.by_id',
+    select: `SELECT t.* FROM order_estimate t JOIN ordered_line l ON l.document_id = t.document_id AND l.line_no = t.line_no AND l.by_id = t.by_id
+      WHERE LINES ORDER BY t.kind`,
+    by: ['document_id', 'line_no'],
+  },
+} satisfies Record<string, Further>;
+
+/** Order lines with all that cites them: receipts, bills ahead of the goods, goods that went back to be replaced. */
+export async function readOrderLines(reading: Reading, lines: readonly LineId[]): Promise<OrderLine[]> {
+  const { rows, found } = await readLines(reading, lines, 'ordered_line', OF_ORDER);
+  const aheadLines = [...found.ahead.values(), ...found.reopened.values()].flat().map((row) => idOf(row));
+  const taken = byLine(
+    aheadLines.length === 0
+      ? []
+      : await query(
+          reading,
+          `SELECT * FROM receipt_ahead t WHERE ${among(aheadLines, 't.ahead_id', 't.ahead_line_no')} AND ${stands('t.document_id')} ORDER BY t.document_id, t.line_no`,
+          keysOf(aheadLines),
+        ),
+    'ahead_id',
+    'ahead_line_no',
+  );
+  return rows.map((row) => {
+    const id = idOf(row);
+    const quantities = (cited: Row[] | undefined) =>
+      (cited ?? []).map((part) => ({ line: idOf(part), quantity: quantityOf(part.quantity) }));
+    const reopened = found.reopened.get(id) ?? [];
+    const billed = found.ahead.get(id) ?? [];
+    const back = reopened.filter((part) => big(part.billed) > 0n).map((part) => aheadOfReturn(part, taken));
+    return {
+      id,
+      vendor: text(row.vendor_id),
+      currency: text(row.document_currency),
+      date: text(row.date),
+      bought: boughtOf(row),
+      by: text(row.by_id),
+      quantity: quantityOf(row.quantity),
+      unit: text(row.unit),
+      ...pricingOf(row),
+      due: optional(row.due_day),
+      dimensions: dimensionsOf(row),
+      earlier: [],
+      warehouse: optional(row.line_warehouse),
+      taxCode: text(row.tax_code),
+      transport: text(row.transport),
+      closed: (found.closed.get(id) ?? []).map((part) => ({
+        line: idOf(part),
+        date: text(part.date),
+        quantity: quantityOf(part.quantity),
+        reason: text(part.note),
+      })),
+      estimates: (found.estimates.get(id) ?? []).map(estimateOf),
+      receipts: [...quantities(found.receipts.get(id)), ...quantities(billed.filter((part) => isTrue(part.done)))].sort(
+        byEntry,
+      ),
+      reopened: quantities(reopened),
+      aheads: [...billed.filter((part) => !isTrue(part.done)).map((part) => aheadOfBill(part, taken)), ...back].sort(
+        byEntry,
+      ),
+    };
+  });
+}
+
+const entered = (line: LineId): number => Number(line.split('/')[0]);
+
+const byEntry = (a: { readonly line: LineId }, b: { readonly line: LineId }): number =>
+  entered(a.line) - entered(b.line);
+
+function aheadOfBill(row: Row, taken: ReadonlyMap<LineId, Row[]>): Ahead {
+  const asked = row.difference === 'credit' ? big(row.price_difference) : 0n;
+  const standing = base(big(row.payable) - asked);
+  const goods = row.difference === 'cost' ? standing : baseOf(row.cleared);
+  const known = {
+    line: idOf(row),
+    date: text(row.date),
+    quantity: quantityOf(row.quantity),
+    amount: amountOf(row.amount),
+  };
+  return { ...known, base: standing, goods, tax: baseOf(row.tax), taken: takenOf(row, taken) };
+}
+
+function aheadOfReturn(row: Row, taken: ReadonlyMap<LineId, Row[]>): Ahead {
+  const known = {
+    line: idOf(row),
+    date: text(row.date),
+    quantity: quantityOf(row.billed),
+    amount: amountOf(row.billed_amount),
+  };
+  const standing = base(big(row.billed_goods) + big(row.billed_variance));
+  return { ...known, base: standing, goods: baseOf(row.billed_goods), tax: base(0n), taken: takenOf(row, taken) };
+}
+
+const takenOf = (row: Row, taken: ReadonlyMap<LineId, Row[]>): AheadTaken[] =>
+  (taken.get(idOf(row)) ?? []).map(aheadTaken);
+
+export function aheadTaken(row: Row): AheadTaken {
+  const amounts = {
+    amount: amountOf(row.amount),
+    base: baseOf(row.base_amount),
+    goods: baseOf(row.goods),
+    tax: baseOf(row.tax),
+  };
+  return { line: idOf(row), quantity: quantityOf(row.quantity), ...amounts };
+}
+
+function estimateOf(row: Row): Estimate {
+  const kind = text(row.kind);
+  switch (text(row.estimated_by) as Estimate['by']) {
+    case 'unit':
+      return { kind, by: 'unit', amount: priceOf(row.figure) };
+    case 'percent':
+      return { kind, by: 'percent', percent: fractionOf(row.figure) };
+    case 'flat':
+      return { kind, by: 'flat', amount: baseOf(row.figure) };
+    case 'tariff':
+      return { kind, by: 'tariff' };
+  }
+}

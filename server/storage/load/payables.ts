@@ -1,0 +1,102 @@
+import { poolId } from '@obolus/core/costing/pool';
+import type { Payable, Prepayment } from '@obolus/core/state/owed';
+import type { BooksLoader } from './loader.ts';
+import { amountOf, baseOf, idOf, query, rateOf, type Reading, stands, text } from './rows.ts';
+
+export async function loadPayables(loader: BooksLoader, documents: readonly string[]): Promise<void> {
+  await loader.lockDocuments(documents);
+  await loader.keep('payables', documents, async (missing) =>
+    (await readPayables(loader.reading, missing)).map((payable) => [payable.document, payable]),
+  );
+}
+
+export async function loadPrepayment(loader: BooksLoader, document: string): Promise<void> {
+  await loader.lockDocuments([document]);
+  await loader.keep('prepayments', [document], async () =>
+    (await readPrepayment(loader.reading, document)).map((prepayment) => [document, prepayment]),
+  );
+}
+
+/** What is owed on bills, or by the vendor on credit memos, and what was paid of it. */
+export async function readPayables(reading: Reading, documents: readonly string[]): Promise<Payable[]> {
+  if (documents.length === 0) return [];
+  const rows = await query(
+    reading,
+    `SELECT p.*, d.vendor_id, d.currency, d.rate, d.date FROM payable p JOIN document d ON d.id = p.document_id WHERE p.document_id IN (?) AND ${stands('d.id')}`,
+    [documents],
+  );
+  const paid = await query(
+    reading,
+    `SELECT l.*, d.date FROM payment_line l JOIN document d ON d.id = l.document_id WHERE l.of_id IN (?) AND ${stands('d.id')} ORDER BY l.document_id, l.line_no`,
+    [documents],
+  );
+  const goods = await query(
+    reading,
+    `SELECT b.document_id, b.receipt_id, b.receipt_line_no, b.amount, r.item_id, d.warehouse_id, d.date FROM bill_line b
+     JOIN receipt_line r ON r.document_id = b.receipt_id AND r.line_no = b.receipt_line_no JOIN document d ON d.id = b.receipt_id
+     WHERE b.document_id IN (?) AND r.item_id IS NOT NULL ORDER BY b.line_no`,
+    [documents],
+  );
+  const waiting = await query(
+    reading,
+    'SELECT b.document_id, b.line_no, b.order_id, b.order_line_no FROM bill_line b WHERE b.document_id IN (?) AND b.waits = 1 ORDER BY b.line_no',
+    [documents],
+  );
+  return rows.map((row) => {
+    const document = text(row.document_id);
+    return {
+      waitsFor: waiting
+        .filter((line) => line.document_id === document)
+        .map((line) => ({ line: idOf(line), of: idOf(line, 'order_id', 'order_line_no') })),
+      document,
+      vendor: text(row.vendor_id),
+      currency: text(row.currency),
+      rate: rateOf(row.rate),
+      date: text(row.date),
+      amount: amountOf(row.amount),
+      base: baseOf(row.base_amount),
+      goods: goods
+        .filter((line) => line.document_id === document)
+        .map((line) => ({
+          pool: poolId(text(line.item_id), text(line.warehouse_id)),
+          movement: idOf(line, 'receipt_id', 'receipt_line_no'),
+          date: text(line.date),
+          amount: amountOf(line.amount),
+        })),
+      paid: paid
+        .filter((line) => line.of_id === document)
+        .map((line) => ({
+          line: idOf(line),
+          date: text(line.date),
+          amount: amountOf(line.settled),
+          base: baseOf(line.booked),
+        })),
+    };
+  });
+}
+
+export async function readPrepayment(reading: Reading, document: string): Promise<Prepayment[]> {
+  const rows = await query(
+    reading,
+    `SELECT p.*, d.vendor_id, d.currency, d.date FROM prepayment p JOIN document d ON d.id = p.document_id WHERE p.document_id = ? AND ${stands('d.id')}`,
+    [document],
+  );
+  const used = await query(
+    reading,
+    `SELECT * FROM payment p WHERE p.prepayment_id = ? AND ${stands('p.document_id')} ORDER BY p.document_id`,
+    [document],
+  );
+  return rows.map((row) => ({
+    document,
+    vendor: text(row.vendor_id),
+    currency: text(row.currency),
+    date: text(row.date),
+    amount: amountOf(row.amount),
+    base: baseOf(row.base_amount),
+    used: used.map((part) => ({
+      line: `${text(part.document_id)}/1`,
+      amount: amountOf(part.amount),
+      base: baseOf(part.base_amount),
+    })),
+  }));
+}

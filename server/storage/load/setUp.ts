@@ -1,0 +1,53 @@
+import type { BinKind } from '@obolus/core/state/stock';
+import { readTaxLevels } from './taxCodes.ts';
+import type { BooksLoader } from './loader.ts';
+import { fractionOf, isTrue, limitOf, optional, priceOf, query, rateOf, text } from './rows.ts';
+
+/** The rates of exchange that hold until a day: of each foreign currency the latest. */
+export async function loadRates(loader: BooksLoader, currencies: readonly string[], until: string): Promise<void> {
+  const foreign = currencies.filter((currency) => currency !== loader.company.currency);
+  await loader.keep('rates', foreign, async (missing) => {
+    const latest =
+      'SELECT currency, MAX(from_day) AS from_day FROM exchange_rate WHERE currency IN (?) AND from_day <= ? GROUP BY currency';
+    const rows = await query(
+      loader.reading,
+      `SELECT r.* FROM exchange_rate r JOIN (${latest}) latest USING (currency, from_day)`,
+      [missing, until],
+    );
+    return rows.map((row) => [text(row.currency), [{ from: text(row.from_day), rate: rateOf(row.rate) }]]);
+  });
+}
+
+export const loadTariff = (loader: BooksLoader): Promise<void> =>
+  loader.keepList('tariff', async () => {
+    const { currency } = loader.company;
+    return (await query(loader.reading, 'SELECT * FROM tariff_rate')).map((row) => ({
+      measure: text(row.measure),
+      code: text(row.code),
+      origin: text(row.origin) || undefined,
+      preference: isTrue(row.preference),
+      from: text(row.from_day),
+      to: optional(row.to_day),
+      percent: fractionOf(row.percent),
+      perUnit: priceOf(row.per_unit),
+      unit: row.unit === 'kg' ? 'kg' : 'stock unit',
+      combine: row.combine === 'higher' || row.combine === 'lower' ? row.combine : 'sum',
+      floor: limitOf(row.floor, currency),
+      cap: limitOf(row.cap, currency),
+    }));
+  });
+
+/** The bins of every warehouse. */
+export const loadBins = (loader: BooksLoader): Promise<void> =>
+  loader.keepAll('bins', async () => {
+    const found = new Map<string, Map<string, BinKind>>();
+    for (const row of await query(loader.reading, 'SELECT warehouse_id, code, kind FROM bin')) {
+      const bins = found.get(text(row.warehouse_id)) ?? new Map<string, BinKind>();
+      found.set(text(row.warehouse_id), bins.set(text(row.code), text(row.kind) as BinKind));
+    }
+    return found;
+  });
+
+/** The taxes of every code. */
+export const loadTaxCodes = (loader: BooksLoader): Promise<void> =>
+  loader.keepAll('taxCodes', () => readTaxLevels(loader.reading.manager));
