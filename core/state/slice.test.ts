@@ -43,8 +43,8 @@ describe('a part of books that were not loaded whole', () => {
   it('gives what is here to whoever goes by what is loaded, and changes nothing else', () => {
     const slice = lines();
     expect(knownOf(slice).get('2/1')).toBeUndefined();
-    change(slice, '2/1', (value) => value + 1);
-    change(slice, '1/1', (value) => value + 1);
+    change(slice, '2/1', (n) => n + 1);
+    change(slice, '1/1', (n) => n + 1);
     expect([...slice.values()]).toEqual([11]);
   });
 });
