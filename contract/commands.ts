@@ -12,7 +12,7 @@ export const PostedReply = exactly({
 
 const EntryLine = exactly({
   account: Text(40),
-  accountName: Text(60),
+  accountName: Text(160),
   amount: BaseAmount,
   item: Type.Optional(Text(160)),
   vendor: Type.Optional(Text(160)),

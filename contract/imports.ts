@@ -15,6 +15,8 @@ const ENTRIES = [
   'tariff',
   'tax-codes',
   'terms',
+  'accounts',
+  'posting-accounts',
   'expense-accounts',
   'dimensions',
   'rates',

@@ -111,15 +111,22 @@ THIS,Thistledown Studio,The Old Granary | Thistledown
 QUIL,Quillmere Weavers,8 Mere Bank | Quillmere
 `;
 
-export const EXPENSES = `code,number
+export const ACCOUNTS = `number,name
+6410,Packing and dispatch
+6510,Workshop
+6610,Teaching material
+6710,Water and light
+`;
+
+export const EXPENSES = `code,account
 Packing paper,6410
 Mailing tubes,6410
-Pallet,6420
+Pallet,6410
 Workshop cleaning,6510
-Machine service,6530
-Spare parts,6530
+Machine service,6510
+Spare parts,6510
 Pattern templates,6610
-Water and light,6520
+Water and light,6710
 `;
 
 export const SHIPMENTS = `number,carrier,note

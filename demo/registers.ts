@@ -1,5 +1,6 @@
 import type { ImportKind } from '@obolus/contract/imports';
 import {
+  ACCOUNTS,
   CUSTOMERS,
   DIMENSIONS,
   EXPENSES,
@@ -56,6 +57,7 @@ export function imports(firstOpenDay: string, day: (before: number) => string): 
     ['dimensions', DIMENSIONS],
     ['vendors', VENDORS],
     ['prices', PRICES],
+    ['accounts', ACCOUNTS],
     ['expense-accounts', EXPENSES],
     ['customers', CUSTOMERS],
     ['shipments', SHIPMENTS],

@@ -112,7 +112,7 @@ test('an expense is ordered beside goods, received and billed with tax that is n
   await page.getByRole('link', { name: 'Receive goods' }).click();
   await page.getByLabel(/Came now, Mailing tubes/).fill('10');
   expect(await desk.footing()).toEqual([
-    'Expenses, Mailing tubes 30.00',
+    'Packing and dispatch, Mailing tubes 30.00',
     'Goods received not invoiced, Redwillow Paper 30.00',
   ]);
   await desk.post();
@@ -138,8 +138,8 @@ test('an expense is ordered beside goods, received and billed with tax that is n
     'Expected credits, Redwillow Paper 2.00',
     'Input tax, Redwillow Paper 0.60',
     'Goods received not invoiced, Redwillow Paper 30.00',
-    'Expenses, Mailing tubes 1.60',
-    'Expenses, Pallet 8.40',
+    'Packing and dispatch, Mailing tubes 1.60',
+    'Packing and dispatch, Pallet 8.40',
     'Payables, Redwillow Paper 42.60',
   ]);
   await desk.post();

@@ -216,8 +216,13 @@ async function barePosting(pool, id, order, client) {
     );
     await connection.query("INSERT INTO entry VALUES (?, 1, '2026-03-10')", [id]);
     await connection.query(
-      'INSERT INTO journal_line (document_id, entry_no, line_no, account, amount, item_id, vendor_id) VALUES ?',
-      [[...three((at) => [id, 1, at, 'inventory', 1, items[at - 1], null]), [id, 1, 4, 'grni', -3, null, 1]]],
+      'INSERT INTO journal_line (document_id, entry_no, line_no, account, account_id, date, amount, item_id, vendor_id) VALUES ?',
+      [
+        [
+          ...three((at) => [id, 1, at, 'inventory', 1, '2026-03-10', 1, items[at - 1], null]),
+          [id, 1, 4, 'grni', 2, '2026-03-10', -3, null, 1],
+        ],
+      ],
     );
     await connection.query(
       'INSERT INTO value_change (document_id, change_no, entry_no, line_document_id, line_no, pool_id, component, amount, effective, posting) VALUES ?',

@@ -60,7 +60,7 @@ export const ledgerEndpoints = {
     path: '/journal',
     summary: 'The journal, latest first',
     allow: 'signed-in',
-    query: exactly({ before: Type.Optional(Id), account: Type.Optional(Text(40)) }),
+    query: exactly({ before: Type.Optional(Id), account: Type.Optional(Id) }),
     reply: list(JournalEntry),
   }),
   trialBalance: endpoint({

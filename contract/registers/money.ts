@@ -1,3 +1,4 @@
+import { POSTINGS } from './postings.ts';
 import { code, name, retired, SETTERS, type Register } from './register.ts';
 
 export const taxCodes: Register = {
@@ -76,11 +77,50 @@ export const rates: Register = {
   ],
 };
 
+export const accounts: Register = {
+  title: 'Chart of accounts',
+  one: 'account',
+  about: 'The accounts of the ledger; which kind of posting uses which stands in Posting accounts',
+  key: ['number'],
+  mayChange: SETTERS,
+  fields: [{ name: 'number', label: 'Number', as: 'text', required: true, most: 20 }, name, retired],
+};
+
+/** One for each kind of posting: there is nothing to add, and nothing falls out of use. */
+export const postingAccounts: Register = {
+  title: 'Posting accounts',
+  one: 'kind of posting',
+  about: 'Which account each kind of posting uses from now on; what is posted stays where it is',
+  key: ['posting'],
+  mayChange: SETTERS,
+  fields: [
+    {
+      name: 'posting',
+      label: 'Kind of posting',
+      as: 'choice',
+      choices: POSTINGS,
+      required: true,
+      settled: true,
+    },
+    { name: 'account', label: 'Account', as: 'entry', of: 'accounts', required: true },
+  ],
+};
+
 export const expenseAccounts: Register = {
   title: 'Expense accounts',
   one: 'expense account',
   about: 'What is bought and is no stock: packing, cleaning; once there are entries, lines name one of them',
   key: ['code'],
   mayChange: SETTERS,
-  fields: [{ ...code('Name', 60), settled: true }, { name: 'number', label: 'Number', as: 'text', most: 20 }, retired],
+  fields: [
+    { ...code('Name', 60), settled: true },
+    {
+      name: 'account',
+      label: 'Account',
+      as: 'entry',
+      of: 'accounts',
+      hint: 'Empty for the account of all expenses',
+    },
+    retired,
+  ],
 };

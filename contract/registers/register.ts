@@ -52,6 +52,8 @@ export const REGISTER_NAMES = [
   'tariff',
   'tax-codes',
   'terms',
+  'accounts',
+  'posting-accounts',
   'expense-accounts',
   'dimensions',
   'rates',

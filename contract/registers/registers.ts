@@ -1,7 +1,7 @@
 import { chargeKinds, tariff } from './charges.ts';
 import { company } from './company.ts';
 import { itemGroups, items } from './goods.ts';
-import { dimensions, expenseAccounts, rates, taxCodes, terms } from './money.ts';
+import { accounts, dimensions, expenseAccounts, postingAccounts, rates, taxCodes, terms } from './money.ts';
 import { customers, prices, vendors } from './parties.ts';
 import { shipments, warehouses } from './places.ts';
 import type { Register, RegisterName } from './register.ts';
@@ -18,6 +18,8 @@ export const REGISTERS: Readonly<Record<RegisterName, Register>> = {
   tariff,
   'tax-codes': taxCodes,
   terms,
+  accounts,
+  'posting-accounts': postingAccounts,
   'expense-accounts': expenseAccounts,
   dimensions,
   rates,

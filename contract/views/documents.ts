@@ -110,7 +110,15 @@ export type JournalEntry = Static<typeof JournalEntry>;
 export const TrialBalance = exactly({
   asOf: Day,
   rows: Type.Array(
-    exactly({ account: Text(40), number: Text(10), name: Text(60), debit: BaseAmount, credit: BaseAmount }),
+    exactly({
+      id: Id,
+      /** The kind of posting that uses the account; the first of several. */
+      account: Text(40),
+      number: Text(20),
+      name: Name,
+      debit: BaseAmount,
+      credit: BaseAmount,
+    }),
   ),
   debit: BaseAmount,
   credit: BaseAmount,

@@ -1,4 +1,4 @@
-/** The accounts that postings use, in the order of a trial balance. */
+/** A kind of posting, and the account that it uses to begin with: a company's own chart may name another. */
 export interface Account {
   readonly key: string;
   readonly number: string;
@@ -6,6 +6,7 @@ export interface Account {
   readonly group: 'asset' | 'liability' | 'equity' | 'income' | 'expense';
 }
 
+/** Every kind of posting, in the order of a trial balance. */
 export const ACCOUNTS = [
   { key: 'bank', number: '1010', name: 'Bank', group: 'asset' },
   { key: 'prepayments', number: '1100', name: 'Prepayments to vendors', group: 'asset' },

@@ -156,7 +156,10 @@ export function previewDocument<Kind extends DocumentKind>(
     return {
       ...first,
       ...about,
-      entries: [...first.entries, ...(await viewEntries(manager, next.posted.entries, books.company.currency))],
+      entries: [
+        ...first.entries,
+        ...(await viewEntries(manager, next.posted.entries, books.company.currency, books.chart)),
+      ],
     };
   });
 }
@@ -199,7 +202,7 @@ async function viewPosted(
   return {
     ...NOTHING_SHOWN,
     accepted: true,
-    entries: await viewEntries(manager, entries, books.company.currency),
+    entries: await viewEntries(manager, entries, books.company.currency, books.chart),
     unitCosts: await viewUnitCosts(manager, settlement, books),
     ...commandOf(document.kind).shows?.(document as never, books),
   };

@@ -17,7 +17,7 @@ import { itemsOf, warehousesOf } from './readParts.ts';
 import { loadVendorOf } from '../storage/load/company.ts';
 import { loadItems } from '../storage/load/items.ts';
 import { loadOrder } from '../storage/load/orderLines.ts';
-import { loadTariff } from '../storage/load/setUp.ts';
+import { loadRates, loadTariff } from '../storage/load/setUp.ts';
 
 export const orderChange: DocumentCommand<'order-change'> = {
   ...ON_AN_ORDER,
@@ -36,6 +36,8 @@ export const orderChange: DocumentCommand<'order-change'> = {
   }),
   async load(command, loader) {
     await loadOrder(loader, command.of);
+    const order = loader.parts.orders.get(command.of);
+    if (order) await loadRates(loader, [order.currency], order.date);
     await loadVendorOf(loader, command.of);
     await loadItems(
       loader,

@@ -13,6 +13,8 @@ const ORDER = [
   'warehouses',
   'dimensions',
   'item-groups',
+  'accounts',
+  'posting-accounts',
   'expense-accounts',
   'items',
   'vendors',

@@ -172,6 +172,7 @@ async function proveLedger(source: DataSource): Promise<string[]> {
         [
           line.line_no,
           line.account,
+          line.account_id,
           line.amount,
           line.item_id ?? '',
           line.vendor_id ?? '',

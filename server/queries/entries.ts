@@ -1,19 +1,27 @@
 import type { EntityManager } from 'typeorm';
 import type { EntryView } from '@obolus/contract/commands';
-import { type AccountKey, accountOf } from '@obolus/core/books/accounts';
+import type { AccountKey } from '@obolus/core/books/accounts';
 import { type Entry, type EntryLine, readable } from '@obolus/core/books/journal';
 import { base, formatAmount } from '@obolus/core/exact/amounts';
 import type { DocumentView } from '@obolus/contract/views/documents';
 import { isTrue } from '../storage/load/rows.ts';
-import { big, type Row } from './figures.ts';
+import type { Chart } from '../storage/load/loader.ts';
+import { accountOf } from '../storage/savePosted.ts';
+import { big, type Row, text } from './figures.ts';
 
 /** Entries as users read them: accounts, items and vendors by name. */
 export async function viewEntries(
   manager: EntityManager,
   entries: readonly Entry[],
   currency: string,
+  chart: Chart,
 ): Promise<EntryView[]> {
   const lines = entries.flatMap((entry) => entry.lines);
+  const accounts = await namesOf(
+    manager,
+    'account',
+    lines.map((line) => accountOf(chart, line)),
+  );
   const items = await namesOf(
     manager,
     'item',
@@ -26,28 +34,35 @@ export async function viewEntries(
   );
   return entries.map((entry) => ({
     date: entry.date,
-    lines: entryLines(
-      entry,
-      currency,
-      (item) => items.get(item) ?? '',
-      (vendor) => vendors.get(vendor) ?? '',
-    ),
+    lines: entryLines(entry, currency, {
+      account: (line) => accounts.get(accountOf(chart, line)) ?? '',
+      item: (item) => items.get(item) ?? '',
+      vendor: (vendor) => vendors.get(vendor) ?? '',
+    }),
   }));
 }
 
+/** What accounts, items and vendors are called. */
+interface NamesOf {
+  account(line: Pick<EntryLine, 'account' | 'expense'>): string;
+  item(id: string): string;
+  vendor(id: string): string;
+}
+
 /** The lines of an entry, with the names of what they are about. */
-export function entryLines(entry: Entry, currency: string, itemName = itself, vendorName = itself): EntryView['lines'] {
+function entryLines(entry: Entry, currency: string, nameOf: NamesOf): EntryView['lines'] {
   return readable(entry).map(({ account, amount, item, vendor, expense, department, location, project }) => {
     const about = {
-      item: item && itemName(item),
-      vendor: vendor && vendorName(vendor),
+      item: item && nameOf.item(item),
+      vendor: vendor && nameOf.vendor(vendor),
       expense,
       department,
       location,
       project,
     };
     const said = Object.fromEntries(Object.entries(about).filter(([, value]) => value !== undefined));
-    return { account, accountName: accountOf(account).name, amount: formatAmount(amount, currency), ...said };
+    const accountName = nameOf.account({ account, expense });
+    return { account, accountName, amount: formatAmount(amount, currency), ...said };
   });
 }
 
@@ -55,7 +70,7 @@ const itself = (name: string): string => name;
 
 async function namesOf(
   manager: EntityManager,
-  table: 'item' | 'vendor',
+  table: 'account' | 'item' | 'vendor',
   ids: readonly string[],
 ): Promise<Map<string, string>> {
   if (ids.length === 0) return new Map();
@@ -68,7 +83,7 @@ async function namesOf(
 
 /** What a journal's lines are read by: `l` with its item `i` and vendor `v`. */
 export const JOURNAL_COLUMNS =
-  'l.account, l.amount, l.of_values, l.expense, l.department, l.location, l.project, i.name AS item, v.name AS vendor';
+  'l.account, l.amount, l.of_values, l.expense, l.department, l.location, l.project, i.name AS item, v.name AS vendor, (SELECT ac.name FROM account ac WHERE ac.id = l.account_id) AS account_name';
 
 /** The lines of an entry as users read them: what the document's figures and what values made, summed. */
 export function journalLines(rows: readonly Row[], currency: string): DocumentView['entries'][number]['lines'] {
@@ -81,5 +96,8 @@ export function journalLines(rows: readonly Row[], currency: string): DocumentVi
       { account: row.account as AccountKey, amount: base(big(row.amount)), ofValues: isTrue(row.of_values), ...said },
     ];
   });
-  return entryLines({ date: '', lines }, currency);
+  // A kind of posting may have used another account once: each line keeps the one that it is on.
+  const names = new Map(rows.map((row) => [`${row.account} ${row.expense ?? ''}`, text(row.account_name)]));
+  const account: NamesOf['account'] = (line) => names.get(`${line.account} ${line.expense ?? ''}`) ?? '';
+  return entryLines({ date: '', lines }, currency, { account, item: itself, vendor: itself });
 }

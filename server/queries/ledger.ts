@@ -2,7 +2,6 @@ import type { DataSource, EntityManager } from 'typeorm';
 import type { api } from '@obolus/contract/api';
 import type { ReplyOf } from '@obolus/contract/endpoint';
 import type { DocumentKind } from '@obolus/contract/kinds/kinds';
-import { ACCOUNTS } from '@obolus/core/books/accounts';
 import { groupBy } from '../storage/groupBy.ts';
 import { snapshot } from '../storage/transaction.ts';
 import { JOURNAL_COLUMNS, journalLines } from './entries.ts';
@@ -20,7 +19,7 @@ export async function readJournal(
   const touching =
     account === undefined
       ? ''
-      : 'AND EXISTS (SELECT 1 FROM journal_line a WHERE a.document_id = k.document_id AND a.entry_no = k.entry_no AND a.account = ?)';
+      : 'AND EXISTS (SELECT 1 FROM journal_line a WHERE a.document_id = k.document_id AND a.entry_no = k.entry_no AND a.account_id = ?)';
   const links: Row[] = await manager.query(
     `SELECT k.number, k.hash, k.document_id, k.entry_no, e.date, d.kind, d.number AS document_number FROM ledger_link k JOIN entry e ON e.document_id = k.document_id AND e.entry_no = k.entry_no
      JOIN document d ON d.id = k.document_id WHERE (? IS NULL OR k.number < ?) ${touching} ORDER BY k.number DESC LIMIT ${PAGE}`,
@@ -64,23 +63,28 @@ async function trialBalanceAt(
   asOf: string,
 ): Promise<ReplyOf<typeof api.trialBalance>> {
   const sums: Row[] = await manager.query(
-    `SELECT l.account, SUM(l.amount) AS balance FROM journal_line l JOIN ledger_link k ON k.document_id = l.document_id AND k.entry_no = l.entry_no
-     JOIN entry e ON e.document_id = l.document_id AND e.entry_no = l.entry_no WHERE e.date <= ? GROUP BY l.account`,
+    `SELECT s.account_id, s.account, s.balance, a.number, a.name FROM
+       (SELECT l.account_id, l.account, SUM(l.amount) AS balance FROM journal_line l WHERE l.date <= ? GROUP BY l.account_id, l.account) s
+     JOIN account a ON a.id = s.account_id ORDER BY a.number`,
     [asOf],
   );
   const [stock] = (await manager.query(
     'SELECT COALESCE(SUM(amount), 0) AS value FROM value_change WHERE pool_id IS NOT NULL AND posting <= ?',
     [asOf],
   )) as Row[];
-  const balances = new Map(sums.map((row) => [text(row.account), big(row.balance)]));
-  const rows = ACCOUNTS.flatMap(({ key, number, name }) => {
-    const balance = balances.get(key) ?? 0n;
-    if (balance === 0n) return [];
+  const accounts = [...groupBy(sums, (row) => text(row.account_id)).values()].map((postings) => ({
+    postings: postings.filter((row) => big(row.balance) !== 0n),
+    balance: postings.reduce((sum, row) => sum + big(row.balance), 0n),
+  }));
+  const rows = accounts.flatMap(({ postings, balance }) => {
+    const [first] = postings;
+    if (!first || balance === 0n) return [];
     return [
       {
-        account: key,
-        number,
-        name,
+        id: text(first.account_id),
+        account: text(first.account),
+        number: text(first.number),
+        name: text(first.name),
         debit: showAmount(balance > 0n ? balance : 0n, currency),
         credit: showAmount(balance < 0n ? -balance : 0n, currency),
       },
@@ -88,15 +92,19 @@ async function trialBalanceAt(
   });
   const total = (side: 1n | -1n) =>
     showAmount(
-      [...balances.values()].reduce((sum, balance) => (balance * side > 0n ? sum + balance * side : sum), 0n),
+      accounts.reduce((sum, { balance }) => (balance * side > 0n ? sum + balance * side : sum), 0n),
       currency,
     );
+  const inventory = sums.filter((row) => row.account === 'inventory');
   return {
     asOf,
     rows,
     debit: total(1n),
     credit: total(-1n),
     stock: showAmount(stock?.value, currency),
-    inventory: showAmount(balances.get('inventory') ?? 0n, currency),
+    inventory: showAmount(
+      inventory.reduce((sum, row) => sum + big(row.balance), 0n),
+      currency,
+    ),
   };
 }

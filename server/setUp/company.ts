@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import { hash } from '@node-rs/argon2';
 import type { DataSource } from 'typeorm';
+import { ACCOUNTS } from '@obolus/core/books/accounts';
 import { ROLES, type Role } from '@obolus/contract/roles';
 import { baseOrThrow, FRACTION_PLACES } from '@obolus/core/exact/amounts';
 import { isCurrency } from '@obolus/core/exact/currencies';
@@ -37,6 +38,13 @@ export async function setUpCompany(source: DataSource, company: CompanySetUp): P
         isCost ? 1 : 0,
         toBorder ? 1 : 0,
       ]);
+    await manager.query('INSERT INTO account (number, name) VALUES ?', [
+      ACCOUNTS.map(({ number, name }) => [number, name]),
+    ]);
+    await manager.query(
+      `INSERT INTO posting_account (posting, account_id) ${ACCOUNTS.map(() => 'SELECT ?, id FROM account WHERE number = ?').join(' UNION ALL ')}`,
+      ACCOUNTS.flatMap(({ key, number }) => [key, number]),
+    );
     for (const { code, name, days } of company.terms ?? USUAL_TERMS)
       await manager.query('INSERT INTO terms (code, name, days) VALUES (?, ?, ?)', [code, name, days]);
     for (const { code, name, address = '' } of company.warehouses) {

@@ -1,4 +1,5 @@
 import { partsOf, type RegisterName, writeParts } from '@obolus/contract/registers/register';
+import { ACCOUNTS } from '@obolus/core/books/accounts';
 import { formatDecimal } from '@obolus/core/exact/decimal';
 import { FRACTION_PLACES, PRICE_PLACES, QUANTITY_PLACES, RATE_PLACES } from '@obolus/core/exact/amounts';
 import { KEPT_BY } from '@obolus/core/state/stock';
@@ -61,6 +62,8 @@ const wording = (column: string, kept: Readonly<Record<string, string>>): Kept =
   columns: (text) => ({ [column]: kept[text] ?? '' }),
 });
 const RECOGNIZED = { 'when goods are sold': 'on-sale', 'when purchases are billed': 'on-purchase' };
+
+const POSTINGS = Object.fromEntries(ACCOUNTS.map(({ name, key }) => [name, key]));
 
 const INTO_COST = 'into cost';
 const RECLAIMED = 'reclaimed';
@@ -214,11 +217,23 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
       cap: figure('cap', AMOUNT_PLACES),
     },
   },
+  accounts: {
+    table: 'account',
+    once: 'account_number_once',
+    used: NEVER,
+    fields: { number: words('number'), name: words('name'), retired },
+  },
+  'posting-accounts': {
+    table: 'posting_account',
+    once: 'posting_account_once',
+    used: ALWAYS,
+    fields: { posting: wording('posting', POSTINGS), account: entryOf('account_id', 'accounts', 'account', 'number') },
+  },
   'expense-accounts': {
     table: 'expense_account',
     once: 'expense_account_once',
     used: NEVER,
-    fields: { code: words('code'), number: words('number'), retired },
+    fields: { code: words('code'), account: entryOf('account_id', 'accounts', 'account', 'number'), retired },
   },
   'tax-codes': {
     table: 'tax_code',

@@ -1,5 +1,6 @@
 import type { EntityManager, EntitySchema } from 'typeorm';
-import type { About } from '@obolus/core/books/journal';
+import type { About, EntryLine } from '@obolus/core/books/journal';
+import { invariant } from '@obolus/core/exact/invariant';
 import type { LineId } from '@obolus/core/costing/pool';
 import type { ValueChange } from '@obolus/core/costing/settle';
 import { ONE_TO_ONE } from '@obolus/core/exact/amounts';
@@ -10,7 +11,7 @@ import type { NewMovement } from '@obolus/core/costing/effects';
 import { dueDay, type Terms } from '@obolus/core/purchasing/terms';
 import type { DocumentHeader, TableRows } from './documentRows.ts';
 import { insertRows } from './insertRows.ts';
-import type { LoadedBooks } from './load/loader.ts';
+import type { Chart, LoadedBooks } from './load/loader.ts';
 import { savePools } from './savePools.ts';
 import { facts } from './tables.ts';
 
@@ -85,6 +86,8 @@ export async function savePosted(
         entry_no: position + 1,
         line_no: at + 1,
         account: line.account,
+        account_id: accountOf(books.chart, line),
+        date: entry.date,
         amount: line.amount,
         item_id: line.item ?? null,
         vendor_id: line.vendor ?? null,
@@ -203,6 +206,17 @@ export const dimensionColumns = ({ department, location, project }: About) => ({
   location: location ?? null,
   project: project ?? null,
 });
+
+/** The account of the chart that a line is on; an expense may have one of its own. */
+export function accountOf(
+  { postings, expenses }: Chart,
+  { account, expense }: Pick<EntryLine, 'account' | 'expense'>,
+): string {
+  const own = account === 'expense' && expense !== undefined ? expenses.get(expense) : undefined;
+  const id = own ?? postings.get(account);
+  invariant(id !== undefined, `postings to ${account} have an account`);
+  return id;
+}
 
 function append(manager: EntityManager, table: EntitySchema, rows: readonly object[]): Promise<void> {
   return insertRows(

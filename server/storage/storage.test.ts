@@ -51,7 +51,7 @@ describe('an entry', () => {
       await manager.query("INSERT INTO entry VALUES (777, 1, '2026-03-01')");
       for (const [at, amount] of amounts.entries())
         await manager.query(
-          "INSERT INTO journal_line (document_id, entry_no, line_no, account, amount) VALUES (777, 1, ?, 'bank', ?)",
+          "INSERT INTO journal_line (document_id, entry_no, line_no, account, account_id, date, amount) VALUES (777, 1, ?, 'bank', 1, '2026-03-01', ?)",
           [at + 1, amount],
         );
       await manager.query('CALL seal_entry(777, 1)');
@@ -71,7 +71,7 @@ describe('an entry', () => {
     }[];
     await expect(
       server.source.query(
-        "INSERT INTO journal_line (document_id, entry_no, line_no, account, amount) VALUES (?, 1, 99, 'bank', 0)",
+        "INSERT INTO journal_line (document_id, entry_no, line_no, account, account_id, date, amount) VALUES (?, 1, 99, 'bank', 1, '2026-03-01', 0)",
         [sealed?.document_id],
       ),
     ).rejects.toThrow('entry_is_sealed');

@@ -254,9 +254,21 @@ export const setUp = {
     },
     { unique: { charge_kind_once: ['code'] } },
   ),
+  /** The chart of accounts. */
+  account: table(
+    'account',
+    { id: generated(), number: text(20), name: text(160), retired: flag() },
+    { unique: { account_number_once: ['number'] } },
+  ),
+  /** The account that each kind of posting uses. */
+  postingAccount: table(
+    'posting_account',
+    { id: generated(), posting: text(40), account_id: ref() },
+    { unique: { posting_account_once: ['posting'] } },
+  ),
   expenseAccount: table(
     'expense_account',
-    { id: generated(), code: text(60), number: { ...text(20), default: '' }, retired: flag() },
+    { id: generated(), code: text(60), account_id: maybe(ref()), retired: flag() },
     { unique: { expense_account_once: ['code'] } },
   ),
   tariffRate: table(
@@ -856,7 +868,10 @@ export const facts = {
       document_id: id(),
       entry_no: line(),
       line_no: line(),
+      /** What kind of posting it is, the account of the chart that this used then, and the day of its entry. */
       account: text(40),
+      account_id: ref(),
+      date: day(),
       amount: figure(),
       item_id: maybe(ref()),
       vendor_id: maybe(ref()),
@@ -864,7 +879,13 @@ export const facts = {
       expense: maybe(text(60)),
       ...dimensions(),
     },
-    { indices: { journal_line_by_account: ['account', 'document_id'] } },
+    {
+      indices: {
+        journal_line_by_account: ['account', 'document_id'],
+        // Balances as of a day, from the index alone.
+        journal_line_by_day: ['account_id', 'account', 'date', 'amount'],
+      },
+    },
   ),
   /** Who changed what in the setting up, and when. */
   setUpChange: table(

@@ -12,7 +12,17 @@ const OF_VENDOR = ['over', 'short']
 /** Kinds of charge that are no cost of goods, and those that carry or insure goods to the border, each in one column. */
 const CHARGE_KINDS = `(SELECT GROUP_CONCAT(k.code SEPARATOR '|') FROM charge_kind k WHERE k.is_cost = 0) AS not_costs,
   (SELECT GROUP_CONCAT(k.code SEPARATOR '|') FROM charge_kind k WHERE k.to_border = 1) AS to_border`;
+/** The account of each kind of posting, and of expenses that have one of their own, each in one column. */
+const CHART = `(SELECT GROUP_CONCAT(CONCAT(p.posting, '=', p.account_id) SEPARATOR '|') FROM posting_account p) AS posting_accounts,
+  (SELECT GROUP_CONCAT(CONCAT(x.account_id, '=', x.code) SEPARATOR '|') FROM expense_account x WHERE x.account_id IS NOT NULL) AS expense_accounts`;
 const wordsOf = (column: string | null | undefined): ReadonlySet<string> => new Set(column ? column.split('|') : []);
+
+/** `a=1|b=2`, parted at the first sign: what stands behind it may hold any. */
+const pairsOf = (column: string | null | undefined): [string, string][] =>
+  (column ?? '').split('|').flatMap((pair): [string, string][] => {
+    const at = pair.indexOf('=');
+    return at < 0 ? [] : [[pair.slice(0, at), pair.slice(at + 1)]];
+  });
 
 /** The company's settings, with the parties that a document's header names; what does not exist is refused. */
 export async function loadCompany(
@@ -25,7 +35,7 @@ export async function loadCompany(
 ): Promise<{ refusals: Refusal[]; terms: Terms }> {
   const [row] = await query(
     loader.reading,
-    `SELECT c.*, ${CHARGE_KINDS}, w.name AS warehouse, v.id AS vendor, v.hold, v.over_tolerance AS vendor_over, v.short_tolerance AS vendor_short, ${OF_VENDOR}, t.days, t.after_month,
+    `SELECT c.*, ${CHARGE_KINDS}, ${CHART}, w.name AS warehouse, v.id AS vendor, v.hold, v.over_tolerance AS vendor_over, v.short_tolerance AS vendor_short, ${OF_VENDOR}, t.days, t.after_month,
             (SELECT a.changed_by FROM vendor_bank_account a WHERE a.vendor_id = v.id AND a.answer IN ('', 'confirmed') ORDER BY a.id DESC LIMIT 1) AS account_by
      FROM company c LEFT JOIN vendor v ON v.id = ? LEFT JOIN warehouse w ON w.id = ? LEFT JOIN terms t ON t.id = COALESCE(?, v.terms_id)
      WHERE c.id = 1${loader.sharedLock}`,
@@ -52,6 +62,10 @@ export async function loadCompany(
     chargeAllowances: new Slice('what charges may differ by'),
   };
   loader.draftsBills = isTrue(row.drafts_bill);
+  loader.chart = {
+    postings: new Map(pairsOf(row.posting_accounts)),
+    expenses: new Map(pairsOf(row.expense_accounts).map(([account, code]) => [code, account])),
+  };
   if (vendor) keepVendor(loader, vendor, row);
   if (warehouse !== undefined && row.warehouse != null) loader.names.warehouses.set(warehouse, row.warehouse);
   const refusals: Refusal[] = [];

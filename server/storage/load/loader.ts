@@ -25,6 +25,15 @@ export interface LoadedBooks extends Books {
   readonly layerDays: ReadonlyMap<LineId, string>;
   /** A receipt leaves a draft of its bill. */
   readonly draftsBills: boolean;
+  readonly chart: Chart;
+}
+
+/** Which account of the chart a journal line is on, by its row. */
+export interface Chart {
+  /** By kind of posting. */
+  readonly postings: ReadonlyMap<string, string>;
+  /** Of expenses that have an account of their own. */
+  readonly expenses: ReadonlyMap<string, string>;
 }
 
 /** What of a pool is needed: its history from a point or a day on, the layers at its end. */
@@ -60,6 +69,7 @@ export class BooksLoader {
   readonly sourceLines = new Set<LineId>();
   readonly names = { items: new Map<string, string>(), warehouses: new Map<string, string>() };
   draftsBills = false;
+  chart: Chart = { postings: new Map(), expenses: new Map() };
   private settings: Company | undefined;
 
   constructor(manager: EntityManager, locking: boolean, today: string) {
@@ -130,6 +140,7 @@ export class BooksLoader {
       poolSince: this.pools.since,
       layerDays: this.pools.layerDays,
       draftsBills: this.draftsBills,
+      chart: this.chart,
     };
   }
 }

@@ -41,10 +41,10 @@ export function TrialBalance() {
               </thead>
               <tbody>
                 {data.rows.map((row) => (
-                  <tr key={row.account}>
+                  <tr key={row.id}>
                     <td className="dim">{row.number}</td>
                     <td>
-                      <Link className="hover:text-bronze" to={`/ledger?account=${row.account}`}>
+                      <Link className="hover:text-bronze" to={`/ledger?account=${row.id}`}>
                         {row.name}
                       </Link>
                     </td>
