@@ -1,0 +1,82 @@
+import { Router } from 'express';
+import { api } from '@obolus/contract/api';
+import { RequestError } from '../../asking/failures.ts';
+import { listCreditable } from '../../bills/creditable.ts';
+import { readIncomingBill, readIncomingPaper } from '../../bills/incoming.ts';
+import { answerSignOff, askSignOff, listSignOffs } from '../../bills/signOff.ts';
+import { dropPaper, sayWhose, takeBillIn } from '../../bills/takeIn.ts';
+import { listWaitingBills, openWaiting, planDraft, postAgreed } from '../../bills/waiting.ts';
+import { listMails, sendMail } from '../../mail/mails.ts';
+import { listBillable } from '../../queries/billable.ts';
+import { listUnmatched } from '../../queries/unmatched.ts';
+import { baseCurrency } from '../../setUp/baseCurrency.ts';
+import { letGoOfDraft } from '../../storage/drafts.ts';
+import { type Context, todayOf } from '../context.ts';
+import { implement } from '../implement.ts';
+
+export function billRoutes(router: Router, context: Context): void {
+  const { source, now } = context;
+  const done = { done: true as const };
+  const today = () => todayOf(context);
+  implement(router, context, api.takeBillIn, async ({ params, body, user }) => {
+    const given = {
+      id: params.id,
+      name: body.name,
+      content: Buffer.from(body.content, 'base64'),
+      came: 'file' as const,
+      sender: user.name,
+    };
+    return {
+      taken: await takeBillIn(source, { ...given, by: user.id, at: now(), today: today(), another: body.another }),
+    };
+  });
+  implement(router, context, api.incomingBill, ({ params }) => readIncomingBill(source.manager, params.id));
+  implement(router, context, api.incomingPaper, ({ params }) => readIncomingPaper(source.manager, params.id));
+  implement(router, context, api.sayWhose, async ({ params, body }) => {
+    await sayWhose(source, params.id, body.vendor, today());
+    return done;
+  });
+  implement(router, context, api.dropIncoming, async ({ params }) => {
+    await dropPaper(source, params.id);
+    return done;
+  });
+  implement(router, context, api.waitingBills, async ({ user }) => ({ rows: await listWaitingBills(source, user) }));
+  implement(router, context, api.openBill, ({ params, user }) => openWaiting(source, user, params.id, today()));
+  implement(router, context, api.letGoOfBill, async ({ params, user }) => {
+    await letGoOfDraft(source, user, params.id);
+    return done;
+  });
+  implement(router, context, api.planBill, async ({ params, body, user }) => {
+    await planDraft(source, user, params.id, body, today());
+    return done;
+  });
+  implement(router, context, api.postAgreed, ({ params, body, user }) =>
+    postAgreed(source, user, params.id, body.dry, { now, today: today() }),
+  );
+  implement(router, context, api.billable, ({ params }) => listBillable(source.manager, params.id));
+  implement(router, context, api.creditable, ({ query }) =>
+    listCreditable(source.manager, { vendor: query.vendor, all: query.all === 'yes' }, today()),
+  );
+  implement(router, context, api.unmatched, async () =>
+    listUnmatched(source.manager, await baseCurrency(source.manager), today()),
+  );
+  implement(router, context, api.signOffs, async ({ user }) => ({ rows: await listSignOffs(source, user, today()) }));
+  implement(router, context, api.askSignOff, async ({ params, body, user }) => {
+    await askSignOff(source, user, params.id, { ...body, today: today() }, now());
+    return done;
+  });
+  implement(router, context, api.answerSignOff, async ({ params, body, user }) => {
+    await answerSignOff(source, user, params.id, body, now());
+    return done;
+  });
+}
+
+export function mailRoutes(router: Router, context: Context): void {
+  implement(router, context, api.mails, () => listMails(context.source.manager));
+  implement(router, context, api.sendMail, async ({ params, body }) => {
+    if (!context.mailServer)
+      throw new RequestError(503, 'Not set up', 'No mail server is set up (docs/configuration.md).');
+    await sendMail(context.source, context.mailServer, { id: params.id, ...body }, context.now());
+    return { done: true as const };
+  });
+}

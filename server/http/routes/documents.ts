@@ -1,0 +1,69 @@
+import { type Request, Router } from 'express';
+import { posting } from '@obolus/contract/api';
+import { type BodyOf, type DocumentKind, KINDS, mayPost } from '@obolus/contract/kinds/kinds';
+import type { PostedReply, PreviewReply } from '@obolus/contract/commands';
+import type { Endpoint } from '@obolus/contract/endpoint';
+import type { TSchema } from '@obolus/contract/figures';
+import { RequestError } from '../../asking/failures.ts';
+import { postDocument, previewDocument } from '../../commands/runCommand.ts';
+import { commandOf } from '../../documents/registry.ts';
+import { countsBlind } from '../../queries/blind.ts';
+import type { SignedIn } from '../../asking/signedIn.ts';
+import { type Context, todayOf } from '../context.ts';
+import { implement } from '../implement.ts';
+
+export function documentRoutes<Kind extends DocumentKind>(router: Router, context: Context, kind: Kind): void {
+  type Body = TSchema & { static: BodyOf<Kind> };
+  const { post, preview } = posting[kind];
+  implement(
+    router,
+    context,
+    post as Endpoint<TSchema, TSchema, Body, TSchema & { static: PostedReply }>,
+    async ({ body, key, user, request }) => {
+      mayPostAll(user, kind, body as BodyOf<Kind>);
+      const blind = commandOf(kind).blind === true && (await countsBlind(context.source.manager, user.role));
+      const posted = await postDocument(context.source, kind, body as BodyOf<Kind>, {
+        user: user.id,
+        key,
+        now: context.now,
+        today: todayOf(context),
+        blind,
+        version: versionIn(request),
+      });
+      return posted;
+    },
+  );
+  implement(
+    router,
+    context,
+    preview as Endpoint<TSchema, TSchema, Body, TSchema & { static: PreviewReply }>,
+    async ({ body, key, user }) => {
+      mayPostAll(user, kind, body as BodyOf<Kind>);
+      const blind = commandOf(kind).blind === true && (await countsBlind(context.source.manager, user.role));
+      return previewDocument(context.source, kind, body as BodyOf<Kind>, {
+        user: user.id,
+        today: todayOf(context),
+        ...(key === '' ? {} : { key }),
+        blind,
+      });
+    },
+  );
+}
+
+/** The version of the draft that whoever posts it looked at; undefined where nobody says. */
+function versionIn(request: Request): number | undefined {
+  const said = request.get('draft-version') ?? '';
+  return /^\d{1,9}$/.test(said) ? Number.parseInt(said, 10) : undefined;
+}
+
+/** A body may ask for more than its own kind: then the role must allow that too. */
+function mayPostAll<Kind extends DocumentKind>(user: SignedIn, kind: Kind, body: BodyOf<Kind>): void {
+  for (const also of commandOf(kind).alsoNeeds?.(body) ?? []) {
+    if (!mayPost(user.role, also))
+      throw new RequestError(
+        403,
+        'Not allowed',
+        `As ${user.role} you may not say what goods were billed at; it is for: ${KINDS[also].mayPost.join(', ')}.`,
+      );
+  }
+}

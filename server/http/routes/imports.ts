@@ -1,0 +1,37 @@
+import { Router } from 'express';
+import { api } from '@obolus/contract/api';
+import { type ImportKind, MAY_IMPORT } from '@obolus/contract/imports';
+import type { Role } from '@obolus/contract/roles';
+import { RequestError } from '../../asking/failures.ts';
+import { startImport } from '../../imports/load.ts';
+import { readImport, stageImport } from '../../imports/stage.ts';
+import type { SignedIn } from '../../asking/signedIn.ts';
+import { type Context, todayOf } from '../context.ts';
+import { implement } from '../implement.ts';
+
+export function importRoutes(router: Router, context: Context): void {
+  const { source } = context;
+  implement(router, context, api.imports, async () => {
+    const rows: { id: string }[] = await source.query('SELECT id FROM import_batch ORDER BY created_at DESC LIMIT 30');
+    return { rows: await Promise.all(rows.map(({ id }) => readImport(source.manager, id, { withRows: false }))) };
+  });
+  implement(router, context, api.stageImport, ({ params, body, user }) => {
+    mayImport(user, body.kind);
+    return stageImport(source, user, todayOf(context), params.id, {
+      ...body,
+      content: Buffer.from(body.content, 'base64'),
+    });
+  });
+  implement(router, context, api.import, ({ params }) => readImport(source.manager, params.id));
+  implement(router, context, api.loadImport, async ({ params, body, user }) => {
+    mayImport(user, (await readImport(source.manager, params.id, { withRows: false })).kind);
+    await startImport(context, params.id, body.leaveOutWrong);
+    return readImport(source.manager, params.id);
+  });
+}
+
+function mayImport(user: SignedIn, kind: ImportKind): void {
+  const allowed: readonly Role[] = MAY_IMPORT[kind];
+  if (!allowed.includes(user.role))
+    throw new RequestError(403, 'Not allowed', `As ${user.role} you may not import ${kind}.`);
+}

@@ -1,0 +1,41 @@
+import { Router } from 'express';
+import { api } from '@obolus/contract/api';
+import { listDocuments } from '../../queries/listDocuments.ts';
+import { viewDocument } from '../../documents/view.ts';
+import { readHeldStock, readLineValue } from '../../queries/held.ts';
+import { readJournal, readTrialBalance } from '../../queries/ledger.ts';
+import { countWaiting } from '../../queries/openWork.ts';
+import { search } from '../../queries/search.ts';
+import { readStockCard } from '../../queries/stock.ts';
+import { baseCurrency } from '../../setUp/baseCurrency.ts';
+import { type Context, todayOf } from '../context.ts';
+import { implement } from '../implement.ts';
+
+/** Documents, stock and the ledger. */
+export function ledgerRoutes(router: Router, context: Context): void {
+  const { manager } = context.source;
+  const currency = () => baseCurrency(context.source.manager);
+  implement(router, context, api.documents, async ({ query }) =>
+    listDocuments(manager, await currency(), query.kind, query.before),
+  );
+  implement(router, context, api.document, async ({ params }) => viewDocument(manager, await currency(), params.id));
+  implement(router, context, api.stockCard, async ({ params }) =>
+    readStockCard(manager, await currency(), params.item, params.warehouse),
+  );
+  implement(router, context, api.heldStock, async ({ params, query }) =>
+    readHeldStock(manager, await currency(), params, query),
+  );
+  implement(router, context, api.lineValue, async ({ query }) =>
+    readLineValue(manager, await currency(), query.line, query),
+  );
+  implement(router, context, api.journal, async ({ query }) =>
+    readJournal(manager, await currency(), query.before, query.account),
+  );
+  implement(router, context, api.trialBalance, async ({ query }) =>
+    readTrialBalance(context.source, await currency(), query.asOf ?? todayOf(context)),
+  );
+  implement(router, context, api.waiting, async ({ user }) => countWaiting(manager, user, await currency()));
+  implement(router, context, api.search, async ({ query }) => ({
+    rows: await search(manager, await currency(), query.find),
+  }));
+}

@@ -1,0 +1,76 @@
+import { Router } from 'express';
+import { api } from '@obolus/contract/api';
+import { listAdvices } from '../../despatch/advices.ts';
+import { countsBlind, unseen } from '../../queries/blind.ts';
+import {
+  listOpenCharges,
+  listOpenOrderLines,
+  listReceivedLines,
+  listUnbilledLines,
+  listUninvoicedLines,
+} from '../../queries/openWork.ts';
+import { orderPdf } from '../../papers/orderPdf.ts';
+import { orderUbl } from '../../papers/orderUbl.ts';
+import { readOrderPaper } from '../../papers/orderPaper.ts';
+import { viewOrder } from '../../queries/orders.ts';
+import { listAsides } from '../../queries/asides.ts';
+import { listOnDock } from '../../queries/onDock.ts';
+import { readCommitments } from '../../queries/commitments.ts';
+import {
+  listChargeKinds,
+  listDimensions,
+  listItems,
+  listPrices,
+  listTaxCodes,
+  listTerms,
+  listVendors,
+  listWarehouses,
+} from '../../queries/setUp.ts';
+import { readVendorRecord } from '../../queries/vendorRecord.ts';
+import { baseCurrency } from '../../setUp/baseCurrency.ts';
+import { type Context, todayOf } from '../context.ts';
+import { implement } from '../implement.ts';
+
+/** What is open and what is set up, as the screens choose from it; orders and their papers. */
+export function openWorkRoutes(router: Router, context: Context): void {
+  const { manager } = context.source;
+  const currency = () => baseCurrency(context.source.manager);
+  implement(router, context, api.items, () => listItems(manager));
+  implement(router, context, api.vendors, () => listVendors(manager));
+  implement(router, context, api.warehouses, () => listWarehouses(manager));
+  implement(router, context, api.asides, () => listAsides(manager));
+  implement(router, context, api.advices, async () => ({ rows: await listAdvices(manager) }));
+  implement(router, context, api.onDock, () => listOnDock(manager));
+  implement(router, context, api.prices, ({ params }) => listPrices(manager, params.id));
+  implement(router, context, api.vendorRecord, ({ params }) => readVendorRecord(manager, params.id, todayOf(context)));
+  implement(router, context, api.terms, () => listTerms(manager));
+  implement(router, context, api.taxCodes, () => listTaxCodes(manager));
+  implement(router, context, api.dimensions, () => listDimensions(manager));
+  implement(router, context, api.chargeKinds, () => listChargeKinds(manager));
+  implement(router, context, api.commitments, async () => readCommitments(manager, await currency()));
+  implement(router, context, api.openOrderLines, async ({ query, user }) => {
+    const lines = await listOpenOrderLines(manager, await currency(), query.vendor);
+    return (await countsBlind(manager, user.role)) ? { rows: lines.rows.map(unseen) } : lines;
+  });
+  implement(router, context, api.order, async ({ params }) => viewOrder(manager, await currency(), params.id));
+  const paper = async (id: string, version: string | undefined) =>
+    readOrderPaper(manager, await currency(), id, version === undefined ? undefined : Number(version));
+  implement(router, context, api.orderPdf, async ({ params, query }) => {
+    const order = await paper(params.id, query.version);
+    return { name: `${order.number}-${order.version}.pdf`, content: await orderPdf(order) };
+  });
+  implement(router, context, api.orderUbl, async ({ params, query }) => {
+    const order = await paper(params.id, query.version);
+    return { name: `${order.number}-${order.version}.xml`, content: orderUbl(order) };
+  });
+  implement(router, context, api.unbilledLines, async ({ query }) =>
+    listUnbilledLines(manager, await currency(), query.vendor),
+  );
+  implement(router, context, api.receivedLines, async ({ query }) =>
+    listReceivedLines(manager, await currency(), query.find),
+  );
+  implement(router, context, api.openCharges, async () => listOpenCharges(manager, await currency()));
+  implement(router, context, api.uninvoicedLines, async ({ query }) =>
+    listUninvoicedLines(manager, await currency(), query.customer),
+  );
+}

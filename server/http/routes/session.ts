@@ -1,0 +1,55 @@
+import { Router } from 'express';
+import { api } from '@obolus/contract/api';
+import type { Me } from '@obolus/contract/views/me';
+import { RequestError } from '../../asking/failures.ts';
+import { countsBlind } from '../../queries/blind.ts';
+import { signIn } from '../../signIn/signIn.ts';
+import type { SignedIn } from '../../asking/signedIn.ts';
+import { type Context, todayOf } from '../context.ts';
+import { implement } from '../implement.ts';
+import { newCsrfToken } from '../session.ts';
+
+export function sessionRoutes(router: Router, context: Context): void {
+  implement(router, context, api.signIn, async ({ body, request }) => {
+    const user = await signIn(context.source, body.email, body.password, request.ip ?? '');
+    await new Promise<void>((resolve, reject) =>
+      request.session.regenerate((problem: unknown) => (problem ? reject(asError(problem)) : resolve())),
+    );
+    request.session.user = user;
+    request.session.csrfToken = newCsrfToken();
+    return me(context, user, request.session.csrfToken);
+  });
+  implement(router, context, api.signOut, async ({ request, response }) => {
+    await new Promise<void>((resolve, reject) =>
+      request.session.destroy((problem: unknown) => (problem ? reject(asError(problem)) : resolve())),
+    );
+    response.clearCookie('obolus');
+    return { done: true as const };
+  });
+  implement(router, context, api.me, ({ user, request }) => me(context, user, request.session.csrfToken ?? ''));
+}
+
+async function me(context: Context, user: SignedIn, csrfToken: string): Promise<Me> {
+  const [company] = (await context.source.query('SELECT name, currency, first_open_day FROM company WHERE id = 1')) as {
+    name: string;
+    currency: string;
+    first_open_day: string;
+  }[];
+  const blind = await countsBlind(context.source.manager, user.role);
+  if (!company) throw new RequestError(503, 'Not set up', 'The company is not set up yet.');
+  return {
+    user: { id: user.id, name: user.name, email: user.email, role: user.role },
+    company: {
+      name: company.name,
+      currency: company.currency,
+      firstOpenDay: company.first_open_day,
+      today: todayOf(context),
+      blind,
+      standIns: context.config.standIns,
+      mailbox: context.mailboxPort ?? null,
+    },
+    csrfToken,
+  };
+}
+
+const asError = (problem: unknown): Error => (problem instanceof Error ? problem : new Error(String(problem)));

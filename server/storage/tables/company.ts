@@ -1,0 +1,128 @@
+import {
+  ref,
+  line,
+  number,
+  figure,
+  text,
+  day,
+  instant,
+  long,
+  maybe,
+  flag,
+  allowances,
+  identifiers,
+  generated,
+  table,
+} from './columns.ts';
+
+/** The company, its people and its money. */
+export const company = {
+  company: table('company', {
+    id: line(),
+    name: text(160),
+    currency: text(3),
+    recognition: text(20),
+    first_open_day: day(),
+    locked_until: maybe(day()),
+    customs_with_freight: flag(),
+    address: { ...text(400), default: '' },
+    ...identifiers(),
+    bank_account: { ...text(60), default: '' },
+    /** Bills of a vendor with the same amount are asked about within so many days. */
+    alike_within: maybe(number()),
+    /** Of four decimals, in base currency. */
+    write_off_limit: maybe(figure()),
+    over_tolerance: { ...figure(), default: 0 },
+    short_tolerance: { ...figure(), default: 0 },
+    /** Goods are counted without seeing what was ordered. */
+    blind: flag(),
+    /** A receipt leaves a draft of its bill. */
+    drafts_bill: flag(),
+    ...allowances(),
+    /** Of four decimals, in base currency. */
+    sign_off_above: maybe(figure()),
+  }),
+  user: table(
+    'user_account',
+    {
+      id: generated(),
+      email: text(160),
+      name: text(160),
+      role: text(20),
+      password_hash: text(200),
+      approval_limit: maybe(figure()),
+      blocked: flag(),
+    },
+    { unique: { user_email_once: ['email'] } },
+  ),
+  /** Accounts of a vendor: one counts when a second person has confirmed it, and until a later one is. */
+  /** A bill whose differences a second person is asked to look at, as it would be posted, and the answer. */
+  signOff: table(
+    'sign_off',
+    {
+      id: generated(),
+      draft_id: text(36),
+      body_hash: text(64),
+      body: long(),
+      note: text(200),
+      asked_by: ref(),
+      asked_at: instant(),
+      answer: { ...text(10), default: '' },
+      because: { ...text(200), default: '' },
+      answered_by: maybe(ref()),
+      answered_at: maybe(instant()),
+    },
+    { indices: { sign_off_by_draft: ['draft_id'] } },
+  ),
+  warehouse: table(
+    'warehouse',
+    { id: generated(), code: text(20), name: text(160), address: { ...text(400), default: '' }, retired: flag() },
+    { unique: { warehouse_code_once: ['code'] } },
+  ),
+  taxCode: table(
+    'tax_code',
+    { id: generated(), code: text(20), name: text(160), retired: flag() },
+    { unique: { tax_code_once: ['code'] } },
+  ),
+  terms: table(
+    'terms',
+    {
+      id: generated(),
+      code: text(20),
+      name: text(160),
+      days: number(),
+      after_month: flag(),
+      discount: maybe(figure()),
+      discount_days: maybe(number()),
+      retired: flag(),
+    },
+    { unique: { terms_once: ['code'] } },
+  ),
+  dimension: table(
+    'dimension',
+    { id: generated(), kind: text(12), code: text(40), name: text(160), retired: flag() },
+    { unique: { dimension_once: ['kind', 'code'] } },
+  ),
+  /** The chart of accounts. */
+  account: table(
+    'account',
+    { id: generated(), number: text(20), name: text(160), retired: flag() },
+    { unique: { account_number_once: ['number'] } },
+  ),
+  /** The account that each kind of posting uses. */
+  postingAccount: table(
+    'posting_account',
+    { id: generated(), posting: text(40), account_id: ref() },
+    { unique: { posting_account_once: ['posting'] } },
+  ),
+  expenseAccount: table(
+    'expense_account',
+    { id: generated(), code: text(60), account_id: maybe(ref()), retired: flag() },
+    { unique: { expense_account_once: ['code'] } },
+  ),
+  exchangeRate: table(
+    'exchange_rate',
+    { id: generated(), currency: text(3), from_day: day(), rate: figure() },
+    { unique: { exchange_rate_once: ['currency', 'from_day'] } },
+  ),
+};

@@ -1,0 +1,63 @@
+import { id, ref, figure, text, day, instant, maybe, generated, table } from './columns.ts';
+
+/** What every document has, and what was asked for under which key. */
+export const documents = {
+  document: table(
+    'document',
+    {
+      id: id(),
+      kind: text(20),
+      number: text(30),
+      date: day(),
+      vendor_id: maybe(ref()),
+      customer: maybe(text(120)),
+      warehouse_id: maybe(ref()),
+      currency: text(3),
+      rate: figure(),
+      reference: text(60),
+      transport: text(60),
+      due_day: maybe(day()),
+      note: text(500),
+      entered_by: ref(),
+      entered_at: instant(),
+      idempotency_key: text(80),
+    },
+    {
+      unique: { document_number_once: ['kind', 'number'], document_key_once: ['idempotency_key'] },
+      indices: {
+        document_by_kind: ['kind', 'id'],
+        document_by_vendor: ['vendor_id', 'kind'],
+        document_by_entry: ['entered_at'],
+      },
+    },
+  ),
+  /** Which documents build on which: none can be reversed while another stands on it. */
+  citation: table('citation', { document_id: id(), cited_id: id() }, { indices: { citation_by_cited: ['cited_id'] } }),
+  reversal: table(
+    'reversal',
+    { document_id: id(), reversed_id: ref() },
+    { unique: { reversed_once: ['reversed_id'] } },
+  ),
+  /** Who changed what in the setting up, and when. */
+  setUpChange: table(
+    'set_up_change',
+    {
+      id: generated(),
+      what: text(20),
+      which_id: ref(),
+      field: text(40),
+      was: text(2000),
+      became: text(2000),
+      changed_by: ref(),
+      changed_at: instant(),
+    },
+    { indices: { set_up_change_by_which: ['what', 'which_id'] } },
+  ),
+  idempotency: table('idempotency', {
+    key: { type: 'varchar', length: 80, primary: true },
+    user_id: ref(),
+    body_hash: text(64),
+    entered_at: instant(),
+  }),
+  reply: table('reply', { key: { type: 'varchar', length: 80, primary: true }, body: { type: 'mediumtext' } }),
+};

@@ -1,0 +1,95 @@
+import { id, ref, line, number, figure, text, day, flag, table } from './columns.ts';
+
+/** Stock and sales. */
+export const goods = {
+  deliveryLine: table('delivery_line', {
+    document_id: id(),
+    line_no: line(),
+    item_id: ref(),
+    pool_id: ref(),
+    quantity: figure(),
+  }),
+  invoiceLine: table(
+    'invoice_line',
+    {
+      document_id: id(),
+      line_no: line(),
+      delivery_id: ref(),
+      delivery_line_no: number(),
+      quantity: figure(),
+      price: figure(),
+      amount: figure(),
+    },
+    { indices: { invoice_line_by_delivery: ['delivery_id', 'delivery_line_no'] } },
+  ),
+  customerReturnLine: table(
+    'customer_return_line',
+    {
+      document_id: id(),
+      line_no: line(),
+      delivery_id: ref(),
+      delivery_line_no: number(),
+      quantity: figure(),
+      price: figure(),
+      uninvoiced: figure(),
+      invoiced: figure(),
+      credit: figure(),
+    },
+    { indices: { customer_return_by_delivery: ['delivery_id', 'delivery_line_no'] } },
+  ),
+  openingLine: table('opening_line', {
+    document_id: id(),
+    line_no: line(),
+    item_id: ref(),
+    pool_id: ref(),
+    quantity: figure(),
+    value: figure(),
+  }),
+  assemblyLine: table('assembly_line', {
+    document_id: id(),
+    line_no: line(),
+    item_id: ref(),
+    pool_id: ref(),
+    quantity: figure(),
+    made: flag(),
+  }),
+  transferLine: table('transfer_line', {
+    document_id: id(),
+    line_no: line(),
+    item_id: ref(),
+    to_warehouse_id: ref(),
+    quantity: figure(),
+    arrived: flag(),
+  }),
+  arrivalLine: table(
+    'arrival_line',
+    {
+      document_id: id(),
+      line_no: line(),
+      transfer_id: ref(),
+      transfer_line_no: number(),
+      quantity: figure(),
+      lost: figure(),
+    },
+    { indices: { arrival_line_by_transfer: ['transfer_id', 'transfer_line_no'] } },
+  ),
+  countLine: table('count_line', {
+    document_id: id(),
+    line_no: line(),
+    item_id: ref(),
+    pool_id: ref(),
+    change: text(10),
+    quantity: figure(),
+    value: figure(),
+  }),
+  standardLine: table(
+    'standard_line',
+    { document_id: id(), line_no: line(), item_id: ref(), date: day(), standard: figure() },
+    { indices: { standard_line_by_item: ['item_id', 'date'] } },
+  ),
+  writeDownLine: table(
+    'write_down_line',
+    { document_id: id(), line_no: line(), pool_id: ref(), net_realisable: figure() },
+    { indices: { write_down_by_pool: ['pool_id'] } },
+  ),
+};

@@ -1,0 +1,76 @@
+import { ref, figure, text, day, maybe, flag, tolerances, allowances, generated, table } from './columns.ts';
+
+/** Goods, and what is charged on them. */
+export const items = {
+  item: table(
+    'item',
+    {
+      id: generated(),
+      number: text(40),
+      name: text(160),
+      unit: text(20),
+      method: text(20),
+      weight: maybe(figure()),
+      volume: maybe(figure()),
+      tariff_code: text(20),
+      origin: text(2),
+      tracking: { ...text(10), default: 'none' },
+      standard: maybe(figure()),
+      group_id: maybe(ref()),
+      ...tolerances(),
+      ...allowances(),
+      retired: flag(),
+    },
+    { unique: { item_number_once: ['number'] } },
+  ),
+  itemGroup: table(
+    'item_group',
+    { id: generated(), code: text(20), name: text(160), retired: flag() },
+    { unique: { item_group_once: ['code'] } },
+  ),
+  shipment: table(
+    'shipment',
+    {
+      id: generated(),
+      number: text(60),
+      carrier_id: maybe(ref()),
+      note: { ...text(160), default: '' },
+      retired: flag(),
+    },
+    { unique: { shipment_once: ['number'] } },
+  ),
+  chargeKind: table(
+    'charge_kind',
+    {
+      id: generated(),
+      code: text(30),
+      name: text(160),
+      is_cost: flag(1),
+      to_border: flag(),
+      basis: { ...text(20), default: '' },
+      vendor_id: maybe(ref()),
+      expense_account_id: maybe(ref()),
+      retired: flag(),
+    },
+    { unique: { charge_kind_once: ['code'] } },
+  ),
+  tariffRate: table(
+    'tariff_rate',
+    {
+      id: generated(),
+      measure: text(40),
+      code: text(20),
+      origin: { ...text(2), default: '' },
+      preference: flag(),
+      from_day: day(),
+      to_day: maybe(day()),
+      percent: figure(),
+      per_unit: figure(),
+      unit: text(12),
+      combine: text(10),
+      floor: maybe(figure()),
+      cap: maybe(figure()),
+    },
+    { unique: { tariff_rate_once: ['measure', 'code', 'origin', 'preference', 'from_day'] } },
+  ),
+};

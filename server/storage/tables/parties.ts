@@ -1,0 +1,82 @@
+import {
+  ref,
+  figure,
+  text,
+  day,
+  instant,
+  maybe,
+  flag,
+  tolerances,
+  allowances,
+  identifiers,
+  generated,
+  table,
+} from './columns.ts';
+
+/** Who is bought from and delivered to. */
+export const parties = {
+  vendor: table(
+    'vendor',
+    {
+      id: generated(),
+      number: text(40),
+      name: text(160),
+      currency: text(3),
+      terms_id: ref(),
+      address: { ...text(400), default: '' },
+      mail: { ...text(160), default: '' },
+      ...identifiers(),
+      tax_code_id: maybe(ref()),
+      ...tolerances(),
+      ...allowances(),
+      /** Why nothing is ordered from it, nor paid to it. */
+      hold: { ...text(160), default: '' },
+      retired: flag(),
+      /** The expense that its bills are for, where they are for nothing on order. */
+      usual_expense: { ...text(60), default: '' },
+    },
+    { unique: { vendor_number_once: ['number'] } },
+  ),
+  /** From so many of the unit on, from a day on; the empty unit is the stock unit. */
+  vendorPrice: table(
+    'vendor_price',
+    {
+      id: generated(),
+      vendor_id: ref(),
+      item_id: ref(),
+      unit: text(20),
+      least: figure(),
+      from_day: day(),
+      to_day: maybe(day()),
+      price: figure(),
+    },
+    { unique: { vendor_price_once: ['vendor_id', 'item_id', 'unit', 'least', 'from_day'] } },
+  ),
+  vendorBankAccount: table(
+    'vendor_bank_account',
+    {
+      id: generated(),
+      vendor_id: ref(),
+      account: text(60),
+      changed_by: ref(),
+      changed_at: instant(),
+      answer: { ...text(10), default: '' },
+      answered_by: maybe(ref()),
+      answered_at: maybe(instant()),
+    },
+    { indices: { vendor_bank_account_by_vendor: ['vendor_id'] } },
+  ),
+  customer: table(
+    'customer',
+    {
+      id: generated(),
+      number: text(40),
+      name: text(120),
+      address: { ...text(400), default: '' },
+      mail: { ...text(160), default: '' },
+      ...identifiers(),
+      retired: flag(),
+    },
+    { unique: { customer_once: ['number'] } },
+  ),
+};
