@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import type { ListPage } from '@obolus/contract/lists';
+import type { ListPage } from '@obolus/contract/listState';
 import type { Unmatched } from '@obolus/contract/views/bench';
 import { billPaper } from '@obolus/demo/billPapers';
 import { useDemoCompany } from './demoCompany.ts';

@@ -1,5 +1,5 @@
 import { expect, request, type Page } from '@playwright/test';
-import type { ListPage } from '@obolus/contract/lists';
+import type { ListPage } from '@obolus/contract/listState';
 import { DEMO_PASSWORD, DEMO_USERS } from '@obolus/demo/company';
 
 type Role = (typeof DEMO_USERS)[number]['role'];

@@ -1,4 +1,5 @@
-import { LIST_NAMES, ListPage, ListState } from '../lists.ts';
+import { LIST_NAMES } from '../lists.ts';
+import { ListPage, ListState } from '../listState.ts';
 import { Paper } from '../views/documents.ts';
 import { SavedView } from '../views/setUp.ts';
 import { exactly, oneOf, Text, Type } from '../figures.ts';

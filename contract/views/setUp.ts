@@ -13,7 +13,7 @@ import {
   Text,
   Type,
 } from '../figures.ts';
-import { ListState } from '../lists.ts';
+import { ListState } from '../listState.ts';
 import { ROLES } from '../roles.ts';
 import { Count, Name } from './parts.ts';
 

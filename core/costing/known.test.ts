@@ -10,7 +10,7 @@ import { runs, seed } from '../testing/runs.ts';
 import { documentsIn } from '../testing/make.ts';
 import { type EnteredChange, type EnteredMovement, ledgerValue, poolAsKnown, valueAsKnown } from './known.ts';
 import { endOf, placeOf, type PoolId } from './pool.ts';
-import { revaluation } from './poolRun.ts';
+import { revaluation } from './poolStates.ts';
 import fc from 'fast-check';
 
 const LAST_DAY = '9999-12-31';

@@ -3,7 +3,8 @@ import { base, type BaseAmount, type Price, quantity, type Quantity } from '../e
 import type { Day } from '../exact/calendar.ts';
 import { invariant } from '../exact/invariant.ts';
 import type { NewMovement } from './effects.ts';
-import { type FoldedPool, openFold, type OwnPart, ownParts } from './fold.ts';
+import { openFold, ownParts } from './fold.ts';
+import type { FoldedPool, OwnPart } from './foldedPool.ts';
 import {
   BEFORE_ALL,
   type Checkpoint,
@@ -13,10 +14,10 @@ import {
   placeOf,
   type Point,
   type Pool,
-  type PoolState,
   positionOf,
   type WriteDown,
 } from './pool.ts';
+import { revaluation, sameState } from './poolStates.ts';
 
 /** One movement folded that something is to be said of: what it was worth and is worth now, and what of it was not its own. */
 export type FoldStep =
@@ -282,30 +283,3 @@ export class PoolRun {
 }
 
 const NOTHING_BACK: readonly OwnPart[] = [];
-
-export function revaluation(line: LineId, date: Day, standard: Price): Movement {
-  const known = {
-    id: line,
-    place: placeOf(line),
-    date,
-    direction: 'revalued' as const,
-    purpose: 'revalued' as const,
-    quantity: quantity(0n),
-  };
-  return { ...known, lots: [], dimensions: undefined, shared: base(0n), returns: [], back: undefined, standard };
-}
-
-function sameState(a: PoolState, b: PoolState): boolean {
-  if (
-    a.quantity !== b.quantity ||
-    a.value !== b.value ||
-    a.standard !== b.standard ||
-    a.layers.length !== b.layers.length
-  )
-    return false;
-  return a.layers.every((layer, at) => {
-    const other = b.layers[at];
-    const same = layer.of === other?.of && layer.part === other.part && layer.lot === other.lot;
-    return same && layer.quantity === other.quantity && layer.value === other.value;
-  });
-}

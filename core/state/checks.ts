@@ -3,7 +3,7 @@ import { addDays, type Day, isDay } from '../exact/calendar.ts';
 import { base, formatQuantity, ONE_TO_ONE, ONE_UNIT, type Quantity, quantity, type Rate } from '../exact/amounts.ts';
 import { lotsLeft, type Source } from '../costing/taking.ts';
 import { isCurrency } from '../exact/currencies.ts';
-import { revaluation } from '../costing/poolRun.ts';
+import { revaluation } from '../costing/poolStates.ts';
 import type { Books } from './books.ts';
 import type { Item } from './stock.ts';
 import { type Refusal, refusal } from './refusal.ts';

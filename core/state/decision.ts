@@ -1,6 +1,7 @@
 import { type Entry, Journal } from '../books/journal.ts';
 import { endOf, type LineId, type Pool, poolId, type PoolId } from '../costing/pool.ts';
-import { settle, type Settlement, type Short } from '../costing/settle.ts';
+import { settle } from '../costing/settle.ts';
+import type { Settlement, Short } from '../costing/settlement.ts';
 import { formatQuantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import { LARGEST, LARGEST_AMOUNT } from '../exact/decimal.ts';

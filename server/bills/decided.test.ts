@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { ListPage } from '@obolus/contract/lists';
+import type { ListPage } from '@obolus/contract/listState';
 import { base, formatAmount } from '@obolus/core/exact/amounts';
 import type { CreditableView, SignOffView } from '@obolus/contract/views/bench';
 import type { PreviewReply, RefusalView } from '@obolus/contract/commands';

@@ -118,7 +118,7 @@ describe('one order all the way to cost of goods', () => {
       'deliveries/uninvoiced-lines',
       'stock/1/1',
       'journal',
-      'journal?account=grni',
+      'journal?account=1',
       'waiting',
       'search?find=TF-1',
       'search?find=744.00',

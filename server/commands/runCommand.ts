@@ -2,7 +2,7 @@ import type { DataSource, EntityManager, EntitySchema } from 'typeorm';
 import type { BodyOf, DocumentKind } from '@obolus/contract/kinds/kinds';
 import type { PostedReply, PreviewReply } from '@obolus/contract/commands';
 import { endOf } from '@obolus/core/costing/pool';
-import type { Settlement } from '@obolus/core/costing/settle';
+import type { Settlement } from '@obolus/core/costing/settlement';
 import { formatQuantity, unitCost } from '@obolus/core/exact/amounts';
 import type { PostedDocument } from '@obolus/core/posting/kinds';
 import { decide } from '@obolus/core/posting/decide';

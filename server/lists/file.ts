@@ -1,7 +1,8 @@
 import ExcelJS from 'exceljs';
 import { stringify } from 'csv-stringify/sync';
 import type { EntityManager } from 'typeorm';
-import { LISTS, type ListColumn, type ListName, type ListRow } from '@obolus/contract/lists';
+import { LISTS, type ListName } from '@obolus/contract/lists';
+import type { ListRow, ListColumn } from '@obolus/contract/listState';
 import { RequestError } from '../asking/failures.ts';
 import { readAll, type Asked } from './read.ts';
 import type { Around } from './source.ts';

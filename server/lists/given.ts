@@ -1,5 +1,5 @@
 import type { EntityManager } from 'typeorm';
-import { UNMATCHED_KINDS } from '@obolus/contract/lists';
+import { UNMATCHED_KINDS } from '@obolus/contract/workLists';
 import { type LineId, placeOf } from '@obolus/core/costing/pool';
 import { daysBetween } from '@obolus/core/exact/calendar';
 import { awaitingCredit } from '@obolus/core/periods/remeasure';

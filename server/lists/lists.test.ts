@@ -1,13 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import {
-  type Condition,
-  LIST_NAMES,
-  type ListName,
-  type ListPage,
-  type ListRow,
-  LISTS,
-  type ListState,
-} from '@obolus/contract/lists';
+import { LIST_NAMES, type ListName, LISTS } from '@obolus/contract/lists';
+import type { Condition, ListPage, ListRow, ListState } from '@obolus/contract/listState';
 import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
 import type { Client } from '../testing/client.ts';
 import ExcelJS from 'exceljs';

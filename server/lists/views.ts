@@ -1,5 +1,6 @@
 import type { DataSource } from 'typeorm';
-import type { ListName, ListState } from '@obolus/contract/lists';
+import type { ListName } from '@obolus/contract/lists';
+import type { ListState } from '@obolus/contract/listState';
 import type { SavedView } from '@obolus/contract/views/setUp';
 import { RequestError } from '../asking/failures.ts';
 

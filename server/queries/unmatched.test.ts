@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { ListPage } from '@obolus/contract/lists';
+import type { ListPage } from '@obolus/contract/listState';
 import { base, formatAmount } from '@obolus/core/exact/amounts';
 import type { CreditableView, Unmatched } from '@obolus/contract/views/bench';
 import { proveBooks } from '../proof/proveBooks.ts';

@@ -1,12 +1,25 @@
-import { partsOf, type RegisterName, writeParts } from '@obolus/contract/registers/register';
+import type { RegisterName } from '@obolus/contract/registers/register';
 import { ACCOUNTS } from '@obolus/core/books/accounts';
-import { formatDecimal } from '@obolus/core/exact/decimal';
-import { FRACTION_PLACES, PRICE_PLACES, QUANTITY_PLACES, RATE_PLACES } from '@obolus/core/exact/amounts';
-import { KEPT_BY } from '@obolus/core/state/stock';
+import { PRICE_PLACES, QUANTITY_PLACES, RATE_PLACES } from '@obolus/core/exact/amounts';
 import { learnVendorNumber } from './vendorNumbers.ts';
 import { FIRST_DAY } from '../storage/load/movements.ts';
 import { ACCOUNT_IN_USE, proposeBankAccount } from './bankAccounts.ts';
-import { day, either, entryOf, figure, type Kept, linesOf, partsIn, said, scaled, words } from './kept.ts';
+import { day, either, entryOf, figure, type Kept, linesOf, said, words } from './kept.ts';
+import {
+  AMOUNT_PLACES,
+  PERCENT_PLACES,
+  retired,
+  tolerances,
+  limits,
+  NEVER,
+  ALWAYS,
+  parts,
+  sized,
+  maybeSized,
+  method,
+  identifiers,
+  wording,
+} from './columns.ts';
 
 /** Where and how the entries of a register are kept. */
 export interface Stored {
@@ -18,55 +31,14 @@ export interface Stored {
   readonly once: string;
 }
 
-/** Of amounts in base currency that are set up, whatever the currency has. */
-const AMOUNT_PLACES = 4;
-const PERCENT_PLACES = FRACTION_PLACES - 2;
-const retired = either('retired', 'yes');
-const tolerances = { over: figure('over_tolerance', PERCENT_PLACES), short: figure('short_tolerance', PERCENT_PLACES) };
-const limits = {
-  bill_over_part: figure('bill_over_part', PERCENT_PLACES),
-  bill_over_amount: figure('bill_over_amount', AMOUNT_PLACES),
-  bill_short_part: figure('bill_short_part', PERCENT_PLACES),
-  bill_short_amount: figure('bill_short_amount', AMOUNT_PLACES),
-};
-const NEVER = 'FALSE';
-const ALWAYS = 'TRUE';
-
-const parts = (table: string, owner: string, order: string, columns: Parameters<typeof partsIn>[3]): Kept =>
-  partsIn(table, owner, order, columns, partsOf, (shown) => writeParts(shown));
-const sized = (column: string, places: number) => ({
-  column,
-  show: (raw: string) => formatDecimal(BigInt(raw), places),
-  keep: (word: string) => scaled(word, places) ?? '0',
-});
-
-/** The same, where nothing may be said. */
-const maybeSized = (column: string, places: number) => ({
-  ...sized(column, places),
-  read: `COALESCE(k.${column}, '')`,
-  keep: (word: string) => scaled(word, places),
-});
-
-/** The costing method and how goods are told apart are one choice. */
-const method: Kept = {
-  read: "IF(t.tracking = 'serial', 'serial', t.method)",
-  columns: (text) => ({ method: KEPT_BY[text]?.method, tracking: KEPT_BY[text]?.tracking }),
-};
-
-const identifiers = { tax_number: words('tax_number'), gln: words('gln') };
-
-/** One of several words, kept as another: `kept` by the word on the screen. */
-const wording = (column: string, kept: Readonly<Record<string, string>>): Kept => ({
-  read: `t.${column}`,
-  show: (raw) => Object.keys(kept).find((word) => word !== '' && kept[word] === raw) ?? raw,
-  columns: (text) => ({ [column]: kept[text] ?? '' }),
-});
 const RECOGNIZED = { 'when goods are sold': 'on-sale', 'when purchases are billed': 'on-purchase' };
 
 const POSTINGS = Object.fromEntries(ACCOUNTS.map(({ name, key }) => [name, key]));
 
 const INTO_COST = 'into cost';
+
 const RECLAIMED = 'reclaimed';
+
 const ON_TOP = 'the goods and the taxes above';
 
 export const STORED: Readonly<Record<RegisterName, Stored>> = {

@@ -8,7 +8,7 @@ import {
   type LineId,
   type Pool,
 } from '@obolus/core/costing/pool';
-import type { SettledPool } from '@obolus/core/costing/settle';
+import type { SettledPool } from '@obolus/core/costing/settlement';
 import { insertRows } from './insertRows.ts';
 import { layersText } from './load/state.ts';
 import type { LoadedBooks } from './load/loader.ts';

@@ -2,7 +2,7 @@ import type { EntityManager, EntitySchema } from 'typeorm';
 import type { About, EntryLine } from '@obolus/core/books/journal';
 import { invariant } from '@obolus/core/exact/invariant';
 import type { LineId } from '@obolus/core/costing/pool';
-import type { ValueChange } from '@obolus/core/costing/settle';
+import type { ValueChange } from '@obolus/core/costing/settlement';
 import { ONE_TO_ONE } from '@obolus/core/exact/amounts';
 import type { PostedDocument } from '@obolus/core/posting/kinds';
 import { rateOn } from '@obolus/core/state/checks';

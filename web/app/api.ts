@@ -4,7 +4,8 @@ import type { BodyOf, DocumentKind } from '@obolus/contract/kinds/kinds';
 import type { PostedReply, PreviewReply } from '@obolus/contract/commands';
 import type { AnyEndpoint, BodyOfEndpoint, ParamsOf, QueryOf, ReplyOf } from '@obolus/contract/endpoint';
 import type { Problem } from '@obolus/contract/problem';
-import type { Condition, ListName, ListPage } from '@obolus/contract/lists';
+import type { ListName } from '@obolus/contract/lists';
+import type { Condition, ListPage } from '@obolus/contract/listState';
 
 interface Call {
   readonly endpoint: AnyEndpoint;

@@ -1,41 +1,21 @@
-import { DropdownMenu } from 'radix-ui';
-import { useEffect, useRef, type KeyboardEvent, type ReactNode } from 'react';
-import { useNavigate } from 'react-router';
-import {
-  LISTS,
-  type Condition,
-  type ListColumn,
-  type ListName,
-  type ListRow,
-  type ListState,
-  type List as Described,
-} from '@obolus/contract/lists';
-import { listQuery, server, type AskedList } from '../app/api.ts';
-import { count, showDay, showFigure } from '../parts/figures.ts';
+import { useEffect, useRef } from 'react';
+import { LISTS } from '@obolus/contract/lists';
+import type { Condition, ListState, List as Described } from '@obolus/contract/listState';
+import { server, type AskedList } from '../app/api.ts';
+import { count, showFigure } from '../parts/figures.ts';
 import { Problem } from '../parts/Problem.tsx';
 import { useSettled } from '../parts/useSettled.ts';
 import { FindField } from './FindField.tsx';
 import { firstCondition, ListConditions, saidConditions } from './ListConditions.tsx';
 import { ListViews } from './ListViews.tsx';
 import { useAddressState, useOwnState, type KeptState } from './useListState.ts';
-
-interface Props {
-  readonly list: ListName;
-  /** What this screen is about: holds whatever else is asked. */
-  readonly fixed?: readonly Condition[];
-  /** How it is looked at first. */
-  readonly first?: ListState;
-  /** Columns that this screen says by itself. */
-  readonly without?: readonly string[];
-  /** Cells that are more than their text. */
-  readonly show?: Readonly<Record<string, (row: ListRow) => ReactNode>>;
-  readonly empty: ReactNode;
-  /** What it is on this screen, where that is not what it is by itself. */
-  readonly title?: string;
-}
+import { Heading, Row, walkRows, type Props } from './Rows.tsx';
+import { Columns, Files, Further } from './Columns.tsx';
 
 const NOTHING: ListState = {};
+
 const ASKED_AFTER = 150;
+
 const NONE: readonly Condition[] = [];
 
 /** The list of a screen: how it is looked at stands in the address. */
@@ -164,150 +144,6 @@ function Shown({
 }
 
 const ALL = { name: 'All', state: { where: [] } };
-
-function Heading({
-  column: { name, title, as, told },
-  described,
-  state,
-  set,
-}: { column: ListColumn; described: Described } & KeptState) {
-  const sorted = (state.sort ?? described.sort) === name;
-  const down = state.sort === undefined ? described.down === true : state.down === true;
-  const turn = () => set({ ...state, sort: name, down: sorted ? !down : false });
-  return (
-    <th className={as === 'figure' ? 'num' : ''} aria-sort={sorted ? (down ? 'descending' : 'ascending') : undefined}>
-      {told ? (
-        title
-      ) : (
-        <button type="button" onClick={turn}>
-          {title}
-          {sorted ? (down ? ' ↓' : ' ↑') : ''}
-        </button>
-      )}
-    </th>
-  );
-}
-
-const NAMES = new Set(['item', 'name', 'vendor', 'customer']);
-
-function Row({
-  row,
-  columns,
-  show,
-}: {
-  row: ListRow;
-  columns: readonly ListColumn[];
-  show: NonNullable<Props['show']>;
-}) {
-  const navigate = useNavigate();
-  const named = columns.find(({ name }) => NAMES.has(name))?.name;
-  const open = () => void navigate(row.link);
-  const onKeyDown = (event: KeyboardEvent) => {
-    if (event.key === 'Enter' && event.target === event.currentTarget) open();
-  };
-  return (
-    <tr tabIndex={0} data-row className="cursor-pointer" onClick={open} onKeyDown={onKeyDown}>
-      {columns.map(({ name, as }, at) => {
-        const text = row.cells[name] ?? '';
-        return (
-          <td
-            key={name}
-            className={[
-              as === 'figure' ? 'num' : '',
-              name === named ? 'name' : as === 'text' ? 'words' : '',
-              at === 0 ? 'strong' : '',
-            ].join(' ')}
-            title={as === 'text' ? text : undefined}
-          >
-            {show[name]?.(row) ?? (as === 'figure' ? showFigure(text) : as === 'day' ? showDay(text) : text)}
-          </td>
-        );
-      })}
-    </tr>
-  );
-}
-
-function Columns({
-  columns,
-  shown,
-  change,
-}: {
-  columns: readonly ListColumn[];
-  shown: readonly ListColumn[];
-  change: (names: string[]) => void;
-}) {
-  return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger className="act">Columns</DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content className="menu" align="start" sideOffset={4}>
-          {columns.map(({ name, title }) => {
-            const isShown = shown.some((column) => column.name === name);
-            const names = columns
-              .filter((column) => (column.name === name ? !isShown : shown.includes(column)))
-              .map((column) => column.name);
-            return (
-              <DropdownMenu.CheckboxItem
-                key={name}
-                checked={isShown}
-                disabled={names.length === 0}
-                onCheckedChange={() => change(names)}
-                onSelect={(event) => event.preventDefault()}
-              >
-                <span aria-hidden="true">{isShown ? '✓' : ''}</span>
-                {title}
-              </DropdownMenu.CheckboxItem>
-            );
-          })}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
-  );
-}
-
-/** The same rows and columns as files. */
-function Files({ asked, columns }: { asked: AskedList; columns: readonly ListColumn[] }) {
-  const said = Object.entries({ ...listQuery(asked), columns: columns.map(({ name }) => name).join(',') });
-  const search = new URLSearchParams(said.filter((pair): pair is [string, string] => pair[1] !== undefined)).toString();
-  const file = (ending: string) => `/api/lists/${asked.list}/file.${ending}?${search}`;
-  return (
-    <span className="flex gap-4">
-      <a className="act" href={file('csv')} download>
-        CSV
-      </a>
-      <a className="act" href={file('xlsx')} download>
-        XLSX
-      </a>
-    </span>
-  );
-}
-
-/** The next page, when the end of this one comes into view or somebody asks for it. */
-function Further({ busy, fetch }: { busy: boolean; fetch: () => void }) {
-  const button = useRef<HTMLButtonElement>(null);
-  const latest = useRef(fetch);
-  latest.current = fetch;
-  useEffect(() => {
-    const seen = new IntersectionObserver(
-      (entries) => entries.some((entry) => entry.isIntersecting) && latest.current(),
-    );
-    if (button.current) seen.observe(button.current);
-    return () => seen.disconnect();
-  }, []);
-  return (
-    <button type="button" ref={button} className="act py-3" disabled={busy} onClick={fetch}>
-      {busy ? 'Reading further …' : 'Further'}
-    </button>
-  );
-}
-
-function walkRows(event: KeyboardEvent<HTMLElement>): void {
-  if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp') return;
-  const rows = [...event.currentTarget.querySelectorAll<HTMLElement>('[data-row]')];
-  const next = rows.indexOf(document.activeElement as HTMLElement) + (event.key === 'ArrowDown' ? 1 : -1);
-  rows[next]?.focus();
-  if (rows[next]) event.preventDefault();
-}
 
 /** A slash goes to the field in which the list is searched. */
 function useSlash(box: { current: HTMLInputElement | null } | undefined): void {

@@ -1,4 +1,4 @@
-import { CONDITIONS, type Condition, type ListColumn } from '@obolus/contract/lists';
+import { CONDITIONS, type Condition, type ListColumn } from '@obolus/contract/listState';
 import { Cell, Choice } from '../parts/Cells.tsx';
 
 const IN_WORDS: Readonly<Record<Condition['is'], string>> = {

@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import type { ListName, ListState, ListView } from '@obolus/contract/lists';
+import type { ListName } from '@obolus/contract/lists';
+import type { ListState, ListView } from '@obolus/contract/listState';
 import { saidAgainst, server } from '../app/api.ts';
 import { isSameState } from './useListState.ts';
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import type { ListState } from '@obolus/contract/lists';
+import type { ListState } from '@obolus/contract/listState';
 import { fromAddress, isSameState, toAddress } from './useListState.ts';
 
 const whole: ListState = {

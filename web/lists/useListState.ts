@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import type { Condition, ListState } from '@obolus/contract/lists';
+import type { Condition, ListState } from '@obolus/contract/listState';
 
 export interface KeptState {
   readonly state: ListState;

@@ -1,5 +1,5 @@
 import type { RefusalView } from '@obolus/contract/commands';
-import type { Condition } from '@obolus/contract/lists';
+import type { Condition } from '@obolus/contract/listState';
 import type { TermsView } from '@obolus/contract/views/setUp';
 import { dueDay } from '@obolus/core/purchasing/terms';
 import { isDay } from '@obolus/core/exact/calendar';

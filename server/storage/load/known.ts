@@ -1,6 +1,6 @@
 import type { EnteredChange, EnteredMovement } from '@obolus/core/costing/known';
 import { placeOf, type LineId, type Purpose } from '@obolus/core/costing/pool';
-import { revaluation } from '@obolus/core/costing/poolRun';
+import { revaluation } from '@obolus/core/costing/poolStates';
 import { groupBy } from '../groupBy.ts';
 import { readLotsOf } from './movements.ts';
 import {

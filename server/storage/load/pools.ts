@@ -1,4 +1,4 @@
-import { revaluation } from '@obolus/core/costing/poolRun';
+import { revaluation } from '@obolus/core/costing/poolStates';
 import {
   BEFORE_ALL,
   type Checkpoint,

@@ -1,8 +1,8 @@
 import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
-import { type RefObject, useEffect, useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
-import type { BillableView, WaitingBill } from '@obolus/contract/views/bench';
+import type { BillableView } from '@obolus/contract/views/bench';
 import type { TaxCodeView } from '@obolus/contract/views/setUp';
 import { server } from '../../app/api.ts';
 import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
@@ -11,7 +11,6 @@ import { useMayPost, useMe } from '../../frame/me.ts';
 import { Cell, Field } from '../../parts/Cells.tsx';
 import { sumOf } from '../../parts/exact.ts';
 import { showFigure } from '../../parts/figures.ts';
-import { Head } from '../../parts/Head.tsx';
 import { AnotherBill, CurrencyField, DateField, TermsField } from '../../parts/HeaderFields.tsx';
 import { taxesOfLines } from '../../parts/taxes.ts';
 import { AskSecond } from './AskSecond.tsx';
@@ -20,22 +19,11 @@ import { BillGrid } from './BillGrid.tsx';
 import { DisputedLines } from './DisputedLines.tsx';
 import { type FurtherLine, isTax } from './further.ts';
 import { FurtherLines } from './FurtherLines.tsx';
-import { BesideButton, PaperBeside, useBeside } from './PaperBeside.tsx';
+import { PaperBeside, useBeside } from './PaperBeside.tsx';
 import { PaperSays } from './PaperSays.tsx';
-import { PlanBill } from './PlanBill.tsx';
 import { TotalOfBill } from './TotalOfBill.tsx';
-import { WriteMail } from './WriteMail.tsx';
-
-interface Shown {
-  readonly vendor: string;
-  readonly draft: string;
-  /** What of the vendor may be billed. */
-  readonly lines: readonly BillableView[];
-  /** As it stands among what waits; undefined for a new one. */
-  readonly waiting: WaitingBill | undefined;
-  /** Who else is working on it; empty for nobody. */
-  readonly heldBy: string;
-}
+import { type Shown, BillHead } from './BillHead.tsx';
+import { usePointer, lineUnder, useFirstDifference, only } from './billPointers.ts';
 
 /** One bill against what was ordered and received. */
 export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
@@ -234,108 +222,6 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
     </DndContext>
   );
 }
-
-/** Whose bill it is and who is at it; what can be done with it at the right. */
-function BillHead({
-  name,
-  hold,
-  draft,
-  waiting,
-  heldBy,
-  body,
-  change,
-  lines,
-  beside,
-  setBeside,
-  kept,
-}: {
-  name: string;
-  hold: string;
-  draft: string;
-  waiting: WaitingBill | undefined;
-  heldBy: string;
-  body: BillBody;
-  change: (to: Partial<BillBody>) => void;
-  lines: readonly BillableView[];
-  beside: boolean;
-  setBeside: (beside: boolean) => void;
-  kept: boolean;
-}) {
-  const mayBill = useMayPost('bill');
-  const here = lines.filter(({ state }) => state === 'received');
-  return (
-    <Head
-      title={name}
-      more={body.reference || 'vendor bill'}
-      about={
-        <>
-          In {body.currency}
-          {hold && `; on hold: ${hold}`}
-          {heldBy !== '' && (
-            <b className="text-bronze">
-              {' '}
-              · {heldBy} is working on this bill; it is free again a while after the last change
-            </b>
-          )}
-          {waiting?.says && <span className="text-bronze"> · {waiting.says}</span>}
-        </>
-      }
-    >
-      {body.paper !== undefined && <BesideButton beside={beside} onChange={setBeside} />}
-      {heldBy === '' && mayBill && <PlanBill draft={draft} waiting={waiting} kept={kept} />}
-      {heldBy === '' && mayBill && <WriteMail vendor={name} body={body} lines={lines} />}
-      {here.length > 0 && (
-        <button
-          type="button"
-          className="btn quiet"
-          disabled={heldBy !== ''}
-          onClick={() => change({ billed: Object.fromEntries(here.map((line) => [line.line, asReceived(line)])) })}
-        >
-          Bills all of it
-        </button>
-      )}
-    </Head>
-  );
-}
-
-/** Where the pointer is, without drawing anything. */
-function usePointer(): RefObject<{ x: number; y: number }> {
-  const at = useRef({ x: 0, y: 0 });
-  useEffect(() => {
-    const onMove = ({ clientX: x, clientY: y }: PointerEvent) => (at.current = { x, y });
-    addEventListener('pointermove', onMove, { capture: true });
-    return () => removeEventListener('pointermove', onMove, { capture: true });
-  }, []);
-  return at;
-}
-
-/** The line of the bench that lies under a point, below what is dragged there. */
-const lineUnder = ({ x, y }: { x: number; y: number }): string =>
-  document
-    .elementsFromPoint(x, y)
-    .map((element) => element.closest<HTMLElement>('[data-line]')?.dataset.line)
-    .find(Boolean) ?? '';
-
-/** F8 goes to the first difference that is to be decided, and from it to the next. */
-function useFirstDifference(): void {
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key !== 'F8') return;
-      event.preventDefault();
-      const fields = [...document.querySelectorAll<HTMLElement>('[data-difference] :is(select, input)')];
-      const here = fields.indexOf(document.activeElement as HTMLElement);
-      const own = document.activeElement?.closest('[data-difference]');
-      (
-        fields.slice(here + 1).find((field) => here < 0 || field.closest('[data-difference]') !== own) ?? fields[0]
-      )?.focus();
-    };
-    addEventListener('keydown', onKey);
-    return () => removeEventListener('keydown', onKey);
-  }, []);
-}
-
-/** What they all say, if they say the same. */
-const only = (said: readonly string[]): string => (new Set(said).size === 1 ? (said[0] ?? '') : '');
 
 /** The taxes that the bill should show for what it covers, by the codes on its orders. */
 function expectedTaxes(lines: readonly BillableView[], body: BillBody, codes: readonly TaxCodeView[]): FurtherLine[] {

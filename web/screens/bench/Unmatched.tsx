@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
-import { type Condition, UNMATCHED_KINDS } from '@obolus/contract/lists';
+import type { Condition } from '@obolus/contract/listState';
+import { UNMATCHED_KINDS } from '@obolus/contract/workLists';
 import type { Unmatched as Lines } from '@obolus/contract/views/bench';
 import { server } from '../../app/api.ts';
 import { useMe } from '../../frame/me.ts';

@@ -14,7 +14,9 @@ import { showDay, showFigure, showPrice } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { PaperLink } from '../../parts/PaperLink.tsx';
 import { Problem } from '../../parts/Problem.tsx';
-import { OrderActions, OrderHistory, OrderLines, standingOf } from '../orders/OrderPage.tsx';
+import { OrderLines, standingOf } from '../orders/OrderPage.tsx';
+import { OrderActions } from '../orders/OrderActions.tsx';
+import { OrderHistory } from '../orders/OrderHistory.tsx';
 
 /** A posted document: its trail, its lines, and the journal that it made. */
 export function Document() {

@@ -1,5 +1,5 @@
 import { Link, useParams } from 'react-router';
-import type { Condition } from '@obolus/contract/lists';
+import type { Condition } from '@obolus/contract/listState';
 import { server } from '../../app/api.ts';
 import { useMe } from '../../frame/me.ts';
 import { ListBeside } from '../../lists/List.tsx';

@@ -1,5 +1,5 @@
 import { CartesianGrid, Legend, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
-import type { ListRow } from '@obolus/contract/lists';
+import type { ListRow } from '@obolus/contract/listState';
 import { showDay, showPrice } from '../../parts/figures.ts';
 
 interface Point {

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import type { ListRow } from '@obolus/contract/lists';
+import type { ListRow } from '@obolus/contract/listState';
 import { isNegative } from '../../parts/exact.ts';
 import { showFigure, showPrice } from '../../parts/figures.ts';
 

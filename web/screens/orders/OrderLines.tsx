@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
-import { LISTS, type ListRow } from '@obolus/contract/lists';
+import { LISTS } from '@obolus/contract/lists';
+import type { ListRow } from '@obolus/contract/listState';
 import { List } from '../../lists/List.tsx';
 import { isZero } from '../../parts/exact.ts';
 import { showFigure } from '../../parts/figures.ts';

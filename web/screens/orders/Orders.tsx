@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
-import type { ListRow } from '@obolus/contract/lists';
+import type { ListRow } from '@obolus/contract/listState';
 import { useMayPost } from '../../frame/me.ts';
 import { List } from '../../lists/List.tsx';
 import { isZero, portion } from '../../parts/exact.ts';

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import type { ListRow } from '@obolus/contract/lists';
+import type { ListRow } from '@obolus/contract/listState';
 import { useMe } from '../../frame/me.ts';
 import { List } from '../../lists/List.tsx';
 import { showFigure } from '../../parts/figures.ts';
