@@ -1,34 +1,16 @@
 import type { AccountKey } from '../books/accounts.ts';
 import { type About, type Journal, postingDate } from '../books/journal.ts';
-import { base, type BaseAmount, PRICE_PLACES, quantity, type Quantity, QUANTITY_PLACES } from '../exact/amounts.ts';
+import { base, type BaseAmount, quantity, type Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
-import { decimalsOf } from '../exact/currencies.ts';
 import { invariant } from '../exact/invariant.ts';
-import { divideRounded, powerOfTen } from '../exact/rounding.ts';
-import type { Cost, Effects, NewMovement } from './effects.ts';
+import type { Cost, Effects } from './effects.ts';
 import { PoolRun } from './poolRun.ts';
-import {
-  comparePoints,
-  endOf,
-  type LineId,
-  type Movement,
-  type Pool,
-  type PoolId,
-  type PoolState,
-  type Purpose,
-} from './pool.ts';
+import { comparePoints, type LineId, type Movement, type PoolId } from './pool.ts';
 import { type Source, split, TAKEN, type Taking } from './taking.ts';
 import type { ValueChange, SettledPool, Settled, Occasion } from './settlement.ts';
-
-/** Where the value of goods that go out stands until something takes it on. */
-const GOES_TO: Readonly<Partial<Record<Purpose, AccountKey>>> = {
-  delivered: 'shipped-not-billed',
-  returned: 'return-variance',
-  missing: 'stock-adjustment',
-  scrapped: 'stock-adjustment',
-  moved: 'goods-in-transit',
-  used: 'work-in-process',
-};
+import { allowanceOf } from './allowance.ts';
+import { goesTo } from './goesTo.ts';
+import { sourceFrom } from './taken.ts';
 
 /**
  * The one mechanism for cost (accounting.md): a document's effects are added (or, when it is reversed, taken away), the
@@ -203,7 +185,14 @@ class Sweep {
     const { id: line, date: effective, purpose } = movement;
     const pool = run.pool.id;
     if (movement.direction === 'out') {
-      this.journal.transfer(posting, difference, this.counter(this.goesTo(run, purpose)), about, 'inventory', about);
+      this.journal.transfer(
+        posting,
+        difference,
+        this.counter(goesTo(run.pool.method, purpose)),
+        about,
+        'inventory',
+        about,
+      );
       this.valueChanges.push({
         line,
         pool,
@@ -230,13 +219,6 @@ class Sweep {
       posting,
       given: undefined,
     });
-  }
-
-  private goesTo(run: PoolRun, purpose: Purpose): AccountKey {
-    if (purpose === 'returned' && run.pool.method === 'standard') return 'price-variance';
-    const account = GOES_TO[purpose];
-    invariant(account !== undefined, `goods ${purpose} go out`);
-    return account;
   }
 
   /** A movement out has another value or other takings: each taking takes its part again. */
@@ -296,21 +278,10 @@ class Sweep {
 
   /** Pools keep cost; what they are worth above what they can be sold for stands in the allowance (accounting.md). */
   private postAllowance({ before, pool }: SettledPool): void {
-    const difference = base(this.allowanceOf(pool) - this.allowanceOf(before));
+    const difference = base(allowanceOf(pool, this.occasion.currency) - allowanceOf(before, this.occasion.currency));
     if (difference === 0n) return;
     const about = { item: pool.item };
     this.journal.transfer(this.postingOn(this.occasion.date), difference, 'write-down', about, 'allowance', about);
-  }
-
-  private allowanceOf(pool: Pool): bigint {
-    const limit = pool.writeDowns[pool.writeDowns.length - 1]?.netRealisable;
-    if (limit === undefined) return 0n;
-    const { quantity: units, value }: PoolState = endOf(pool);
-    const worth = divideRounded(
-      units * limit,
-      powerOfTen(QUANTITY_PLACES + PRICE_PLACES - decimalsOf(this.occasion.currency)),
-    );
-    return value > worth ? value - worth : 0n;
   }
 
   private postingOn(effective: Day): Day {
@@ -321,10 +292,4 @@ class Sweep {
   private counter(account: AccountKey): AccountKey {
     return this.occasion.recognition === 'on-purchase' ? 'stock-suspense' : account;
   }
-}
-
-/** A movement out as something that value is taken from. */
-export function sourceFrom(movement: NewMovement, item: string, value: BaseAmount): Source {
-  const { id: line, pool, date, purpose, quantity: units, lots, dimensions, party } = movement;
-  return { line, pool, item, date, purpose, party: party ?? '', quantity: units, lots, value, dimensions, takings: [] };
 }

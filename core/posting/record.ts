@@ -1,5 +1,5 @@
 import { placeOf, positionOf } from '../costing/pool.ts';
-import { sourceFrom } from '../costing/settle.ts';
+import { sourceFrom } from '../costing/taken.ts';
 import type { Books } from '../state/books.ts';
 import type { Posted } from '../state/decision.ts';
 import { change, writing, type Writing } from '../state/writing.ts';

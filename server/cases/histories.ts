@@ -12,7 +12,8 @@ import {
   type Setting,
   settings,
 } from '@obolus/core/testing/histories';
-import type { Difference, HttpBooks } from './httpBooks.ts';
+import type { HttpBooks } from './httpBooks.ts';
+import type { Difference } from './compare.ts';
 
 const LONGEST = 26;
 

@@ -3,7 +3,8 @@ import type { Books } from '@obolus/core/state/books';
 import { record } from '@obolus/core/posting/record';
 import { readDatabase } from '../config.ts';
 import { histories, playHistory } from './histories.ts';
-import { type Difference, HttpBooks, type ServerFacts } from './httpBooks.ts';
+import { HttpBooks, type ServerFacts } from './httpBooks.ts';
+import type { Difference } from './compare.ts';
 
 /** What the core and the server made of a case. */
 export interface BothReports {
