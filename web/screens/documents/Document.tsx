@@ -69,7 +69,8 @@ export function Document() {
         </Head>
         <Trail parts={data.trail} here={data.id} currency={company.currency} />
       </div>
-      <div className="body">
+      {/* Scrolled by keyboard too, where nothing in it can be gone to. */}
+      <div className="body" tabIndex={0}>
         {order ? <OrderLines order={order} /> : <Lines data={data} />}
         {order && <OrderHistory order={order} />}
         <p className="dim pt-4">
