@@ -58,9 +58,9 @@ export interface ListColumn {
   readonly title: string;
   readonly as: 'text' | 'day' | 'figure';
   /** Told of the rows that are shown; the list cannot be sorted or filtered by it. */
-  readonly told?: true;
+  readonly calculated?: true;
   /** Not shown until it is asked for. */
-  readonly apart?: true;
+  readonly optional?: true;
   /** Its sum over all rows that are found stands at the foot. */
   readonly sum?: true;
   /** Only to filter by: what a page fixes. */

@@ -1,7 +1,7 @@
 import type { RegisterName } from './registers/register.ts';
 import { REGISTERS } from './registers/registers.ts';
 import type { List, ListColumn, ListView } from './listState.ts';
-import { apart, WORK_LISTS } from './workLists.ts';
+import { optional, WORK_LISTS } from './workLists.ts';
 
 type WorkList = keyof typeof WORK_LISTS;
 
@@ -16,7 +16,7 @@ function listOf(register: RegisterName): List {
     name: field.name,
     title: field.label,
     as: asColumn(field.as),
-    ...(field.apart ? apart : {}),
+    ...(field.optional ? optional : {}),
   }));
   const retires = fields.some(({ name }) => name === 'retired');
   const views: ListView[] = [{ name: 'In use', state: { where: [{ column: 'retired', is: 'empty', to: '' }] } }];

@@ -36,7 +36,7 @@ export const benchEndpoints = {
           vendor: Type.Union([Id, Type.Null()]),
           number: Text(60),
           kind: oneOf(['bill', 'credit'] as const),
-          state: oneOf(['read', 'typed', 'whose'] as const),
+          state: oneOf(['read', 'typed', 'unassigned'] as const),
           says: Text(500),
         }),
       ),
@@ -59,7 +59,7 @@ export const benchEndpoints = {
     reply: Paper,
     produces: 'application/octet-stream',
   }),
-  sayWhose: endpoint({
+  assignPaper: endpoint({
     method: 'put',
     path: '/incoming-bills/:id/vendor',
     summary: 'Say whose a paper is that nobody knows: it waits as a draft then',

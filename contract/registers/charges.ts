@@ -27,7 +27,7 @@ export const chargeKinds: Register = {
     },
     { name: 'basis', label: 'Usual basis', as: 'choice', choices: BASES.filter((basis) => basis !== 'manual') },
     { name: 'vendor', label: 'Usual vendor', as: 'entry', of: 'vendors' },
-    { name: 'account', label: 'Expense account', as: 'entry', of: 'expense-accounts', apart: true },
+    { name: 'account', label: 'Expense account', as: 'entry', of: 'expense-accounts', optional: true },
     retired,
   ],
 };
@@ -77,7 +77,7 @@ export const tariff: Register = {
       choices: ['sum', 'higher', 'lower'],
       hint: 'Added, or the higher or the lower of the two',
     },
-    { name: 'floor', label: 'At least', as: 'figure', places: 4, apart: true },
-    { name: 'cap', label: 'At most', as: 'figure', places: 4, apart: true },
+    { name: 'floor', label: 'At least', as: 'figure', places: 4, optional: true },
+    { name: 'cap', label: 'At most', as: 'figure', places: 4, optional: true },
   ],
 };

@@ -25,7 +25,7 @@ export const company: Register = {
       as: 'text',
       most: 60,
       hint: 'That bills are paid from',
-      apart: true,
+      optional: true,
     },
     {
       name: 'recognition',
@@ -43,7 +43,7 @@ export const company: Register = {
       required: true,
       choices: ['goods', 'goods with freight and insurance'],
       hint: 'What duty is worked out on: the goods alone, or with what carries and insures them to the border',
-      apart: true,
+      optional: true,
     },
     {
       name: 'alike_within',
@@ -51,7 +51,7 @@ export const company: Register = {
       as: 'figure',
       places: 0,
       hint: 'A bill of a vendor with the same amount within so many days, or almost the same number, is asked about; empty for nobody',
-      apart: true,
+      optional: true,
     },
     {
       name: 'write_off_limit',
@@ -59,7 +59,7 @@ export const company: Register = {
       as: 'figure',
       places: 4,
       hint: 'What may be written off when a bill is paid, in the books’ currency; empty for nothing',
-      apart: true,
+      optional: true,
       by: SETTERS,
     },
     { ...tolerances('of every vendor and item that says nothing else')[0], required: true } as RegisterField,
@@ -70,7 +70,7 @@ export const company: Register = {
       label: 'Charges on bills of goods',
       as: 'parts',
       hint: 'What a kind of charge may differ by from what was estimated, else of the goods, and tax from what the orders’ codes make; what is not named here is as for goods',
-      apart: true,
+      optional: true,
       by: SETTERS,
       parts: [
         { name: 'kind', label: 'Charge', as: 'text', most: 30, required: true, hint: 'A kind of charge, or tax' },
@@ -86,7 +86,7 @@ export const company: Register = {
       as: 'figure',
       places: 4,
       hint: 'Differences of a bill that together come to more than this have to be agreed to by somebody else; empty for nobody',
-      apart: true,
+      optional: true,
       by: SETTERS,
     },
     {

@@ -26,7 +26,7 @@ export const items: Register = {
       places: 6,
       settled: true,
       hint: 'Of goods at standard cost alone; later a document changes it',
-      apart: true,
+      optional: true,
     },
     measure('weight', 'Weight, kg', 'Of one stock unit; charges are shared by it'),
     measure('volume', 'Volume, m³', 'Of one stock unit; charges are shared by it'),
@@ -48,7 +48,7 @@ export const items: Register = {
       label: 'Codes',
       as: 'parts',
       hint: 'Printed on the goods; a scanner finds the item by them',
-      apart: true,
+      optional: true,
       parts: [
         { name: 'code', label: 'Code', as: 'text', required: true, most: 40 },
         { name: 'unit', label: 'Pack, empty for the stock unit', as: 'text', most: 20 },

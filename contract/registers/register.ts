@@ -34,7 +34,7 @@ export interface RegisterField {
   /** Stays as it is once the entry is used. */
   readonly settled?: true;
   /** Not shown in a list unless it is asked for. */
-  readonly apart?: true;
+  readonly optional?: true;
   /** Who may change it, where that is not everybody who may change the entry. */
   readonly by?: readonly Role[];
 }
@@ -76,16 +76,16 @@ export const retired: RegisterField = {
   label: 'No longer used',
   as: 'yes',
   hint: 'Not offered any more; what was posted with it stays',
-  apart: true,
+  optional: true,
 };
-export const address: RegisterField = { name: 'address', label: 'Address', as: 'lines', most: 400, apart: true };
+export const address: RegisterField = { name: 'address', label: 'Address', as: 'lines', most: 400, optional: true };
 const percent = (name: string, label: string, hint: string): RegisterField => ({
   name,
   label,
   as: 'figure',
   places: 4,
   hint,
-  apart: true,
+  optional: true,
   by: SETTERS,
 });
 export const tolerances = (without: string): RegisterField[] => [
@@ -101,7 +101,7 @@ export const allowances = (of: string): RegisterField[] => {
     as: 'figure',
     places: 4,
     hint,
-    apart: true,
+    optional: true,
     by: SETTERS,
   });
   return [
@@ -117,7 +117,7 @@ export const measure = (name: string, label: string, hint: string): RegisterFiel
   as: 'figure',
   places: 6,
   hint,
-  apart: true,
+  optional: true,
   positive: true,
 });
 
@@ -145,6 +145,6 @@ export const writeParts = (parts: readonly (readonly string[])[]): string =>
 
 /** By what others name a company, a vendor or a customer: numbers that stand on papers. */
 export const identifiers: readonly RegisterField[] = [
-  { name: 'tax_number', label: 'Tax number', as: 'text', most: 40, apart: true },
-  { name: 'gln', label: 'GLN', as: 'text', most: 13, hint: 'Global location number (GS1), 13 digits', apart: true },
+  { name: 'tax_number', label: 'Tax number', as: 'text', most: 40, optional: true },
+  { name: 'gln', label: 'GLN', as: 'text', most: 13, hint: 'Global location number (GS1), 13 digits', optional: true },
 ];

@@ -102,7 +102,7 @@ export const WaitingBill = exactly({
   name: Text(200),
   at: Text(40),
   /** Whose it is is not known; it is to be typed, wholly or in part; it was refused. */
-  state: oneOf(['ready', 'typed', 'whose', 'refused'] as const),
+  state: oneOf(['ready', 'typed', 'unassigned', 'refused'] as const),
   says: Text(500),
   note: Text(200),
   lookAgain: Type.Union([Day, Type.Null()]),

@@ -13,8 +13,8 @@ const wordOf = (step: Fields): string => Object.keys(step).find((key) => Object.
 
 /** A step as the documents that it stands for, in their order: one, or what it states of another document before it. */
 export function documentsIn(step: Fields): readonly Fields[] {
-  const apart = VERBS[wordOf(step)]?.apart?.(step);
-  return apart ? [apart.first, apart.rest] : [step];
+  const stated = VERBS[wordOf(step)]?.states?.(step);
+  return stated ? [stated.first, stated.rest] : [step];
 }
 
 /** The verb of a step and the command that it stands for. Throws `NotKnown` for a verb or a word that the core lacks. */

@@ -36,7 +36,7 @@ export interface Verb<Command> {
   readonly keys: readonly string[];
   readonly read: (reading: Reading) => Command;
   /** Words that state another document: its step, and what is left of this one, which then names it. */
-  readonly apart?: (step: Fields) => { readonly first: Fields; readonly rest: Fields } | undefined;
+  readonly states?: (step: Fields) => { readonly first: Fields; readonly rest: Fields } | undefined;
   /** Its step is called by its word too: a month has no number. */
   readonly calledByWord?: boolean;
 }

@@ -1,9 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
 import { formatAmount, formatPrice, formatQuantity } from '@obolus/core/exact/amounts';
-import { paperOf, PLAIN, type Said, type SaidLine } from './billPaper.ts';
+import { paperOf, PLAIN, type Stated, type StatedLine } from './billPaper.ts';
 import { fromRows, splitStack } from './readCsv.ts';
 
-const line = (more: Partial<SaidLine> = {}): SaidLine => ({
+const line = (more: Partial<StatedLine> = {}): StatedLine => ({
   number: '1',
   order: '',
   slip: '',
@@ -16,7 +16,7 @@ const line = (more: Partial<SaidLine> = {}): SaidLine => ({
   amount: '80.00',
   ...more,
 });
-const said = (more: Partial<Said> = {}): Said => ({
+const said = (more: Partial<Stated> = {}): Stated => ({
   kind: 'bill',
   number: 'B-1',
   vendor: ['Tarnside'],
@@ -33,7 +33,7 @@ const said = (more: Partial<Said> = {}): Said => ({
   total: '',
   ...more,
 });
-const lines = (more: Partial<Said>) => {
+const lines = (more: Partial<Stated>) => {
   const { lines: read, currency } = paperOf(said(more));
   return read.map(({ quantity, price, per, amount }) =>
     [formatQuantity(quantity), formatPrice(price), formatQuantity(per), formatAmount(amount, currency)].join(' '),

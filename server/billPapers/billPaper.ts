@@ -61,7 +61,7 @@ export interface PaperLine extends BillText {
 }
 
 /** What every way of writing a bill says, as text. */
-export interface Said {
+export interface Stated {
   readonly kind: 'bill' | 'credit';
   readonly number: string;
   readonly vendor: readonly string[];
@@ -70,7 +70,7 @@ export interface Said {
   readonly refersTo: string;
   readonly order: string;
   readonly slip: string;
-  readonly lines: readonly SaidLine[];
+  readonly lines: readonly StatedLine[];
   readonly charges: readonly SaidAmount[];
   readonly allowances: readonly SaidAmount[];
   readonly taxes: readonly string[];
@@ -84,7 +84,7 @@ export interface SaidAmount {
   readonly amount: string;
 }
 
-export interface SaidLine {
+export interface StatedLine {
   readonly number: string;
   readonly order: string;
   readonly slip: string;
@@ -103,7 +103,7 @@ export interface SaidLine {
 const MOST_LINES = 1000;
 
 /** Reads the figures of a paper. What cannot be read is left out and named among the problems; nothing is guessed. */
-export function paperOf(said: Said): BillPaper {
+export function paperOf(said: Stated): BillPaper {
   const problems: string[] = [];
   const reading: Reading = { currency: isCurrency(said.currency) ? said.currency : '', problems };
   if (said.number === '') problems.push('It has no number.');
@@ -171,7 +171,7 @@ function priced(line: PaperLine, currency: string): PaperLine {
   return { ...line, price: price(divideRounded(line.amount * places, line.quantity)), per: ONE_UNIT };
 }
 
-function lineOf(line: SaidLine, { order, slip }: Said, reading: Reading): PaperLine | undefined {
+function lineOf(line: StatedLine, { order, slip }: Stated, reading: Reading): PaperLine | undefined {
   const where = `line ${line.number}`;
   const units = figure(line.quantity || '1', QUANTITY_PLACES, where, reading);
   const per = line.per === '' ? ONE_UNIT : figure(line.per, QUANTITY_PLACES, where, reading);

@@ -1,13 +1,13 @@
 import { amountIn, childAt, childrenOf, textAt } from '../papers/readXml.ts';
 import type { XmlNode } from '../papers/readXml.ts';
 import { unitOf } from '../papers/units.ts';
-import type { Said } from './billPaper.ts';
+import type { Stated } from './billPaper.ts';
 
 /** A credit memo by its code of UNTDID 1001. */
 const CREDITS = ['381', '261', '396'];
 
 /** UN/CEFACT Cross Industry Invoice (a syntax of EN 16931). */
-export function fromCii(root: XmlNode): Said {
+export function fromCii(root: XmlNode): Stated {
   const trade = childAt(root, 'SupplyChainTradeTransaction');
   const agreed = childAt(trade, 'ApplicableHeaderTradeAgreement');
   const settled = childAt(trade, 'ApplicableHeaderTradeSettlement');

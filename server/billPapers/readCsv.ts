@@ -1,6 +1,6 @@
 import type { EntryFields } from '@obolus/contract/registers/register';
 import { readFile } from '../papers/readFile.ts';
-import { PLAIN, type Said } from './billPaper.ts';
+import { PLAIN, type Stated } from './billPaper.ts';
 
 /** The columns of a stack of bills (docs/csv-files.md): one row for each line, charge or tax, those of a bill under each other. */
 export const STACK = {
@@ -37,7 +37,7 @@ export async function splitStack(content: Buffer): Promise<EntryFields[][]> {
 }
 
 /** A bill of its rows; what all of them should say alike is taken from the first that says it. */
-export function fromRows(rows: readonly EntryFields[], currency: string): Said {
+export function fromRows(rows: readonly EntryFields[], currency: string): Stated {
   const first = (name: string): string => rows.map((row) => row[name] ?? '').find(Boolean) ?? '';
   const of = (is: Is) => rows.filter((row) => ((row.is ?? '') || 'line').toLowerCase() === is);
   const amounts = (is: 'charge' | 'taken off') =>

@@ -1,9 +1,9 @@
 import { amountIn, childAt, childrenOf, textAt, ublParty, type XmlNode } from '../papers/readXml.ts';
 import { unitOf } from '../papers/units.ts';
-import type { Said } from './billPaper.ts';
+import type { Stated } from './billPaper.ts';
 
 /** OASIS UBL 2.1 Invoice or CreditNote (a syntax of EN 16931). */
-export function fromUbl(root: XmlNode, kind: Said['kind']): Said {
+export function fromUbl(root: XmlNode, kind: Stated['kind']): Stated {
   const currency = textAt(root, 'DocumentCurrencyCode');
   // A second total is the same tax in the currency of the tax office.
   const taxes = childrenOf(root, 'TaxTotal').flatMap((total) => childrenOf(total, 'TaxAmount'));

@@ -236,7 +236,11 @@ describe('a bill that comes as a file', () => {
       [ubl('X3', []), 'no lines', 'typed'],
       [ubl('X4', [yarn()]).replace('2026-03-20', '20th March'), '20th March', 'typed'],
       [ubl('X5', [yarn()]).replace('>USD<', '>XXQ<'), 'XXQ', 'typed'],
-      [ubl('X6', [yarn()], { vendor: 'Nobody' }).replace(number, 'PO-0'), 'Nobody here is called “Nobody”', 'whose'],
+      [
+        ubl('X6', [yarn()], { vendor: 'Nobody' }).replace(number, 'PO-0'),
+        'Nobody here is called “Nobody”',
+        'unassigned',
+      ],
     ] as const) {
       const taken = takenOf(await take(content));
       expect(taken).toMatchObject({ state, says: expect.stringContaining(says) });
@@ -244,7 +248,7 @@ describe('a bill that comes as a file', () => {
     }
     const waiting = (await ines.call('GET', '/api/bills/waiting')).body.rows as WaitingBill[];
     expect(waiting.filter(({ state }) => state === 'typed')).toHaveLength(6);
-    const whose = waiting.find(({ state }) => state === 'whose');
+    const whose = waiting.find(({ state }) => state === 'unassigned');
     expect((await ines.call('PUT', `/api/incoming-bills/${whose?.id}/vendor`, { vendor: '1' })).status).toBe(200);
     expect((await ines.call('PUT', `/api/incoming-bills/${whose?.id}/vendor`, { vendor: '2' })).status).toBe(409);
     expect((await drafts()).find(({ id }) => id === whose?.id)).toMatchObject({
@@ -298,7 +302,7 @@ describe('whose a bill is', () => {
     expect(taken.map((one) => [one?.vendor, one?.state])).toEqual([
       ['1', 'read'],
       ['1', 'read'],
-      [null, 'whose'],
+      [null, 'unassigned'],
     ]);
     expect(taken[2]?.says).toContain('Nobody here is called “Fibres of the Tarn”');
     expect(await read(taken[0]?.id ?? '')).toMatchObject({ tax: '0.50', total: '10.50' });

@@ -8,7 +8,7 @@ import {
 } from '@obolus/core/exact/amounts';
 import { type Proposal, propose } from '@obolus/core/matching/propose';
 import type { TaxLevel } from '@obolus/core/state/company';
-import { type BillPaper, paperOf, PLAIN, type Said, type SaidLine } from '../billPapers/billPaper.ts';
+import { type BillPaper, paperOf, PLAIN, type Stated, type StatedLine } from '../billPapers/billPaper.ts';
 import { type BillDraft, billedOf, coveredBy, coversOf, draftOfBill } from './draftOfPaper.ts';
 import type { BillableLine } from './openLines.ts';
 
@@ -32,7 +32,7 @@ const open = (line: string, more: Partial<BillableLine> = {}): BillableLine => (
   service: false,
   ...more,
 });
-const line = (more: Partial<SaidLine> = {}): SaidLine => ({
+const line = (more: Partial<StatedLine> = {}): StatedLine => ({
   number: '1',
   order: '',
   slip: '',
@@ -45,7 +45,7 @@ const line = (more: Partial<SaidLine> = {}): SaidLine => ({
   amount: '80.00',
   ...more,
 });
-const paper = (more: Partial<Said> = {}): BillPaper =>
+const paper = (more: Partial<Stated> = {}): BillPaper =>
   paperOf({
     kind: 'bill',
     number: 'B-1',

@@ -164,8 +164,8 @@ interface LeftDraft {
   readonly command?: object | undefined;
 }
 
-const stateOf = (paper: BillPaper | undefined, vendor: string | undefined): 'read' | 'typed' | 'whose' =>
-  vendor === undefined ? 'whose' : paper !== undefined && paper.problems.length === 0 ? 'read' : 'typed';
+const stateOf = (paper: BillPaper | undefined, vendor: string | undefined): 'read' | 'typed' | 'unassigned' =>
+  vendor === undefined ? 'unassigned' : paper !== undefined && paper.problems.length === 0 ? 'read' : 'typed';
 
 /** Whose it is: by what the paper says, or the address that it was sent from. */
 async function vendorOfPaper(
@@ -181,7 +181,7 @@ async function vendorOfPaper(
 /** Whether a draft waits under its id, somebody is to say whose it is, or a document that stands was posted from it. */
 async function isAtWork(manager: EntityManager, id: string): Promise<boolean> {
   const rows: unknown[] = await manager.query(
-    `SELECT 1 FROM draft WHERE id = ? UNION ALL SELECT 1 FROM incoming_paper WHERE id = ? AND state = 'whose'
+    `SELECT 1 FROM draft WHERE id = ? UNION ALL SELECT 1 FROM incoming_paper WHERE id = ? AND state = 'unassigned'
      UNION ALL SELECT 1 FROM document d WHERE d.idempotency_key = ? AND ${stands('d.id')} LIMIT 1`,
     [id, id, id],
   );
@@ -208,7 +208,7 @@ export async function draftFor(
 }
 
 /** Somebody says whose a paper is: then it waits as a draft. */
-export function sayWhose(source: DataSource, id: string, vendor: string, today: string): Promise<void> {
+export function assignPaper(source: DataSource, id: string, vendor: string, today: string): Promise<void> {
   return transaction(source, async (manager) => {
     const [row] = (await manager.query('SELECT state, structured FROM incoming_paper WHERE id = ? FOR UPDATE', [
       id,
@@ -217,7 +217,7 @@ export function sayWhose(source: DataSource, id: string, vendor: string, today: 
       structured: Buffer | null;
     }[];
     if (!row || row.state === 'refused') throw new RequestError(404, 'Not found', 'There is no such paper.');
-    if (row.state !== 'whose')
+    if (row.state !== 'unassigned')
       throw new RequestError(409, 'Said already', 'Somebody said already whose paper this is: load the list again.');
     const [known] = (await manager.query('SELECT id FROM vendor WHERE id = ?', [vendor])) as unknown[];
     if (!known) throw new RequestError(422, 'Refused', 'There is no such vendor: choose one from the list.');
@@ -233,5 +233,5 @@ export function sayWhose(source: DataSource, id: string, vendor: string, today: 
 
 /** Takes a paper that was refused, or is nobody’s, off the list. */
 export async function dropPaper({ manager }: DataSource, id: string): Promise<void> {
-  await manager.query("DELETE FROM incoming_paper WHERE id = ? AND state IN ('refused', 'whose')", [id]);
+  await manager.query("DELETE FROM incoming_paper WHERE id = ? AND state IN ('refused', 'unassigned')", [id]);
 }

@@ -294,7 +294,7 @@ describe('papers that are more than XML', () => {
     const read = await take(await pdf({ name: 'factur-x.xml', content: xml }), { name: 'bill.pdf' });
     expect(read.taken).toMatchObject([{ number: 'PDF-1', state: 'read', says: '' }]);
     const plain = await take(await pdf(), { name: 'scan.pdf' });
-    expect(plain.taken).toMatchObject([{ state: 'whose', says: 'There is no XML in the PDF.' }]);
+    expect(plain.taken).toMatchObject([{ state: 'unassigned', says: 'There is no XML in the PDF.' }]);
     const id = plain.taken[0]?.id ?? '';
     await ines.call('PUT', `/api/incoming-bills/${id}/vendor`, { vendor: '3' });
     expect((await waiting()).find((bill) => bill.id === id)).toMatchObject({

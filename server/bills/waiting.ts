@@ -32,7 +32,7 @@ export async function listWaitingBills({ manager }: DataSource, user: SignedIn):
      WHERE d.kind IN ('bill', 'credit') AND ${mine}
      UNION ALL
      SELECT p.id, 'bill', p.name, p.vendor_id, v.name, p.number, p.currency, p.total, p.came, p.sender, p.name, p.kept_at, p.state, p.says, '', NULL, NULL, '', NULL, 0
-     FROM incoming_paper p LEFT JOIN vendor v ON v.id = p.vendor_id WHERE p.state IN ('whose', 'refused')
+     FROM incoming_paper p LEFT JOIN vendor v ON v.id = p.vendor_id WHERE p.state IN ('unassigned', 'refused')
      ORDER BY at, id LIMIT 500`,
     [user.id, ...parameters],
   );

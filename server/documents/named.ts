@@ -4,7 +4,7 @@ import { distinct, query, type Reading } from '../storage/load/rows.ts';
 import { text } from '../queries/figures.ts';
 
 /** Something that a body names of the setting up, and where. */
-interface Said {
+interface Stated {
   readonly field: string;
   readonly name: string;
   readonly at: string;
@@ -57,7 +57,7 @@ export async function checkNamed(reading: Reading, body: unknown, brought: reado
   return [...refusals, ...(await checkInUse(reading, brought))];
 }
 
-async function checkDimensions(reading: Reading, said: readonly Said[]): Promise<Refusal[]> {
+async function checkDimensions(reading: Reading, said: readonly Stated[]): Promise<Refusal[]> {
   const rows = await query(reading, 'SELECT kind, code FROM dimension WHERE retired = 0');
   const listed = new Set(rows.map((row) => text(row.kind)));
   const known = new Set(rows.map((row) => `${text(row.kind)} ${text(row.code)}`));
@@ -93,9 +93,9 @@ const FIELDS: ReadonlySet<string> = new Set([
 ]);
 
 /** What a body says in these fields, each with its place (RFC 6901). */
-function namesIn(body: unknown, at: string): Said[] {
+function namesIn(body: unknown, at: string): Stated[] {
   if (typeof body !== 'object' || body === null) return [];
-  return Object.entries(body).flatMap(([field, value]: [string, unknown]): Said[] => {
+  return Object.entries(body).flatMap(([field, value]: [string, unknown]): Stated[] => {
     const place = `${at}/${field}`;
     if (typeof value !== 'string') return namesIn(value, place);
     // The warehouse of the document itself is looked up with its header; where goods go to is another.

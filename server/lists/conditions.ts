@@ -27,7 +27,7 @@ export function conditionsOf(where: string | undefined): Condition[] {
     const parsed: unknown = JSON.parse(where);
     if (isConditions(parsed)) return parsed;
   } catch {
-    // Said below, with everything else that is no list of conditions.
+    // Stated below, with everything else that is no list of conditions.
   }
   throw new RequestError(
     422,
@@ -43,7 +43,7 @@ export function conditionSql(
   baseCurrency: string,
   today: Day,
 ): Sql {
-  const described = columns.find((entry) => entry.name === name && !entry.told);
+  const described = columns.find((entry) => entry.name === name && !entry.calculated);
   const from = source.columns[name];
   if (!described || !from) throw new RequestError(422, 'Not filtered', `The list cannot be filtered by “${name}”.`);
   const of = column(name);

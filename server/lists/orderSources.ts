@@ -41,7 +41,7 @@ export const orders: ListSource = {
     note: text('d.note'),
     lines: whole('s.line_count'),
   },
-  async tell(manager, rows, currency) {
+  async calculate(manager, rows, currency) {
     const { orders: stood, limits } = await readOrders(
       { manager, locking: false },
       rows.map((row) => textOf(row.id)),

@@ -68,10 +68,12 @@ async function queryOf(manager: EntityManager, list: ListName, asked: Asked, aro
   const { baseCurrency, today } = around;
   const { columns, sort, down } = LISTS[list];
   const source = SOURCES[list];
-  const by = columns.find(({ name, told }) => name === (asked.sort ?? sort) && !told);
+  const by = columns.find(({ name, calculated }) => name === (asked.sort ?? sort) && !calculated);
   if (!by) throw new RequestError(422, 'Not sorted', `The list cannot be sorted by “${asked.sort}”.`);
   const words =
-    (asked.find ?? '').trim() === '' ? [] : columns.filter(({ as, told, hidden }) => as === 'text' && !told && !hidden);
+    (asked.find ?? '').trim() === ''
+      ? []
+      : columns.filter(({ as, calculated, hidden }) => as === 'text' && !calculated && !hidden);
   const conditions = conditionsOf(asked.where);
   return {
     source,
@@ -167,7 +169,7 @@ function keyOf(after: string): { value: string | null; id: string } {
     if (Array.isArray(key) && key.length === 2 && typeof key[1] === 'string' && /^\d+$/.test(key[1]))
       return { value: key[0] === null ? null : String(key[0]), id: key[1] };
   } catch {
-    // Said below.
+    // Stated below.
   }
   throw new RequestError(422, 'Not found', 'There is no such page of the list: begin at the first.');
 }
@@ -202,11 +204,12 @@ async function showRows(
   rows: readonly Row[],
   around: Around,
 ): Promise<ListRow[]> {
-  const told = rows.length > 0 && source.tell ? await source.tell(manager, rows, around.baseCurrency) : {};
+  const calculated =
+    rows.length > 0 && source.calculate ? await source.calculate(manager, rows, around.baseCurrency) : {};
   return rows.map((row, position) => {
-    const cell = ({ name, told: isTold }: ListColumn): [string, string] => [
+    const cell = ({ name, calculated: isCalculated }: ListColumn): [string, string] => [
       name,
-      isTold ? (told[name]?.[position] ?? '') : shown(source.columns[name], text(row[name]), row, around),
+      isCalculated ? (calculated[name]?.[position] ?? '') : shown(source.columns[name], text(row[name]), row, around),
     ];
     return {
       id: text(row.id),

@@ -24,7 +24,7 @@ export interface ListSource {
   readonly link: (row: Row) => string;
   readonly columns: Readonly<Record<string, ColumnSource>>;
   /** Columns that are told of the rows on a page. */
-  readonly tell?: (
+  readonly calculate?: (
     manager: EntityManager,
     rows: readonly Row[],
     currency: string,

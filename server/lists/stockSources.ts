@@ -18,7 +18,7 @@ export const stock: ListSource = {
     unit: text('i.unit'),
     value: base('p.value'),
   },
-  tell: (_, rows, currency) =>
+  calculate: (_, rows, currency) =>
     Promise.resolve({ unit_cost: rows.map((row) => showUnitCost(big(row.value), big(row.quantity), currency) ?? '') }),
 };
 

@@ -110,7 +110,7 @@ describe('the mailbox', () => {
     ]);
     await send([{ filename: 'bomb.pdf', content: pdf }]);
     const bomb = (await waiting()).find(({ name }) => name === 'bomb.pdf');
-    expect([bomb?.state, bomb?.says]).toEqual(['whose', expect.stringMatching(/cannot be looked into|no XML/)]);
+    expect([bomb?.state, bomb?.says]).toEqual(['unassigned', expect.stringMatching(/cannot be looked into|no XML/)]);
   });
 
   it('takes no mail of 200 MB, whether it says so or not, and shows that it came', async () => {

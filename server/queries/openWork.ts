@@ -198,7 +198,7 @@ export async function listUninvoicedLines(
 }
 
 /** Bills that wait for whoever may enter them, and those that a second person is asked to look at; for others the receipts that have none. */
-const BILLS = `((SELECT COUNT(*) FROM draft b WHERE b.shared = 1 AND b.kind IN ('bill', 'credit')) + (SELECT COUNT(*) FROM incoming_paper p WHERE p.state IN ('whose', 'refused')))`;
+const BILLS = `((SELECT COUNT(*) FROM draft b WHERE b.shared = 1 AND b.kind IN ('bill', 'credit')) + (SELECT COUNT(*) FROM incoming_paper p WHERE p.state IN ('unassigned', 'refused')))`;
 const SECOND_LOOKS = `(SELECT COUNT(*) FROM sign_off s WHERE s.answer = '' AND s.asked_by <> ? AND s.id = (SELECT MAX(n.id) FROM sign_off n WHERE n.draft_id = s.draft_id)
   AND EXISTS (SELECT 1 FROM draft d WHERE d.id = s.draft_id))`;
 const UNBILLED = `(SELECT COUNT(DISTINCT l.document_id) FROM receipt_line l WHERE ${BILLED} < l.quantity AND ${stands('l.document_id')})`;

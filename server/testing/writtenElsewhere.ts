@@ -8,7 +8,7 @@ interface Line {
   readonly price: string;
   readonly amount: string;
 }
-interface Said {
+interface Stated {
   readonly number: string;
   readonly vendor: string;
   readonly order: string;
@@ -28,7 +28,7 @@ const VAT = { 'cbc:ID': 'S', 'cbc:Percent': '5', 'cac:TaxScheme': { 'cbc:ID': 'V
  */
 export async function writtenElsewhere(
   format: 'UBL' | 'CII' | 'Factur-X-EN16931',
-  { lines, ...said }: Said,
+  { lines, ...said }: Stated,
   pdf?: Uint8Array,
 ): Promise<Buffer> {
   const money = (name: string, amount: string) => ({ [`cbc:${name}`]: amount, [`cbc:${name}@currencyID`]: 'USD' });

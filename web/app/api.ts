@@ -111,7 +111,7 @@ export const server = createApi({
       keepAdvice: write('keepAdvice', 'Advices'),
       takeBillIn: write('takeBillIn', 'Drafts'),
       incomingBill: read('incomingBill', 'Books'),
-      sayWhose: write('sayWhose', 'Drafts'),
+      assignPaper: write('assignPaper', 'Drafts'),
       dropIncoming: write('dropIncoming', 'Drafts'),
       waitingBills: read('waitingBills', 'Drafts', 'Books', 'SignOffs'),
       openBill: write('openBill'),

@@ -44,8 +44,8 @@ function Shown({
 }: Props & KeptState & { slash?: boolean }) {
   const described: Described = LISTS[list];
   const columns = described.columns.filter(({ name, hidden }) => !hidden && !without.includes(name));
-  const shown = columns.filter(({ name, apart }) =>
-    state.columns === undefined ? !apart : state.columns.includes(name),
+  const shown = columns.filter(({ name, optional }) =>
+    state.columns === undefined ? !optional : state.columns.includes(name),
   );
   const where = state.where ?? [];
   const asked: AskedList = {

@@ -26,7 +26,7 @@ interface Props {
 
 /** What the rows must hold, as sentences that can be changed: each names a column, what of it, and what it is compared with. */
 export function ListConditions({ columns, where, change }: Props) {
-  const known = columns.filter(({ told, hidden }) => !told && !hidden);
+  const known = columns.filter(({ calculated, hidden }) => !calculated && !hidden);
   const set = (at: number, to: Partial<Condition>) =>
     change(where.map((condition, position) => (position === at ? { ...condition, ...to } : condition)));
   return (
@@ -85,7 +85,7 @@ export function ListConditions({ columns, where, change }: Props) {
 
 /** A condition to begin with. */
 export const firstCondition = (columns: readonly ListColumn[]): Condition => {
-  const column = columns.find(({ told, hidden }) => !told && !hidden);
+  const column = columns.find(({ calculated, hidden }) => !calculated && !hidden);
   return { column: column?.name ?? '', is: FITTING[column?.as ?? 'text'][0] ?? 'has', to: '' };
 };
 

@@ -21,7 +21,7 @@ export interface Props {
 }
 
 export function Heading({
-  column: { name, title, as, told },
+  column: { name, title, as, calculated },
   described,
   state,
   set,
@@ -31,7 +31,7 @@ export function Heading({
   const turn = () => set({ ...state, sort: name, down: sorted ? !down : false });
   return (
     <th className={as === 'figure' ? 'num' : ''} aria-sort={sorted ? (down ? 'descending' : 'ascending') : undefined}>
-      {told ? (
+      {calculated ? (
         title
       ) : (
         <button type="button" onClick={turn}>

@@ -26,5 +26,5 @@ export const allocation = kind({
   name: 'allocation',
   decide: decideAllocation,
   record: recordAllocation,
-  verbs: { allocate: { keys: WORDS, read: allocationStep, apart: customsEntryOf } },
+  verbs: { allocate: { keys: WORDS, read: allocationStep, states: customsEntryOf } },
 });

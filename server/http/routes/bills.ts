@@ -4,7 +4,7 @@ import { RequestError } from '../../asking/failures.ts';
 import { listCreditable } from '../../bills/creditable.ts';
 import { readIncomingBill, readIncomingPaper } from '../../bills/incoming.ts';
 import { answerSignOff, askSignOff, listSignOffs } from '../../bills/signOff.ts';
-import { dropPaper, sayWhose, takeBillIn } from '../../bills/takeIn.ts';
+import { dropPaper, assignPaper, takeBillIn } from '../../bills/takeIn.ts';
 import { listWaitingBills, openWaiting, planDraft, postAgreed } from '../../bills/waiting.ts';
 import { listMails, sendMail } from '../../mail/mails.ts';
 import { listBillable } from '../../queries/billable.ts';
@@ -32,8 +32,8 @@ export function billRoutes(router: Router, context: Context): void {
   });
   implement(router, context, api.incomingBill, ({ params }) => readIncomingBill(source.manager, params.id));
   implement(router, context, api.incomingPaper, ({ params }) => readIncomingPaper(source.manager, params.id));
-  implement(router, context, api.sayWhose, async ({ params, body }) => {
-    await sayWhose(source, params.id, body.vendor, today());
+  implement(router, context, api.assignPaper, async ({ params, body }) => {
+    await assignPaper(source, params.id, body.vendor, today());
     return done;
   });
   implement(router, context, api.dropIncoming, async ({ params }) => {

@@ -177,7 +177,7 @@ function Marks({
   return (
     <span>
       <small className={`line-clamp-2 ${state === 'refused' || says !== '' ? 'text-bronze' : ''}`} title={says}>
-        {[...marks, state === 'refused' || state === 'whose' ? says : ''].filter(Boolean).join(' · ')}
+        {[...marks, state === 'refused' || state === 'unassigned' ? says : ''].filter(Boolean).join(' · ')}
       </small>
     </span>
   );
@@ -187,7 +187,7 @@ function Marks({
 function WithoutVendor({ bill }: { bill: WaitingBill }) {
   const navigate = useNavigate();
   const vendors = server.useVendorsQuery();
-  const [say] = server.useSayWhoseMutation();
+  const [say] = server.useAssignPaperMutation();
   const [drop] = server.useDropIncomingMutation();
   const choose = async (vendor: string) => {
     if (vendor === '') return;
@@ -196,7 +196,7 @@ function WithoutVendor({ bill }: { bill: WaitingBill }) {
   };
   return (
     <>
-      {bill.state === 'whose' && (
+      {bill.state === 'unassigned' && (
         <Lookup
           label={`Whose is ${bill.name}`}
           placeholder="Whose is it?"
