@@ -37,13 +37,13 @@ try {
     (await running.source.query('SELECT id FROM document WHERE number = ?', [number]))[0].id;
   const shots = [
     ['orders', '/orders'],
-    ['order-lines', '/orders/lines'],
     ['new-order', '/orders/new', newOrder],
     ['order', `/documents/${await idOf('PO-1012')}`],
     ['receiving', '/receiving', receiving],
     ['dock', '/receiving/dock'],
     ['match-bench', '/bench', bill],
     ['landing-sheet', '/landing', landing],
+    ['customs-entry', '/landing/customs-entry', customsEntry],
     ['document', `/documents/${await idOf('GR-1003')}`],
     ['received-or-billed', '/bench/unmatched'],
     ['stock', '/stock'],
@@ -166,4 +166,14 @@ async function landing(page) {
   await page.getByLabel(/Basis of freight/).selectOption('weight');
   await page.getByLabel(/Basis of inspection/).selectOption('equal');
   await page.getByLabel(/freight on Floor/).fill('900.00');
+}
+
+async function customsEntry(page) {
+  await page.getByLabel('Entry number').fill('26-GH-140021');
+  await page.getByRole('button', { name: 'FHL-014' }).click();
+  await page.getByLabel('Customs rate of NZD').fill('0.6');
+  await page.getByLabel('Customs rate of CAD').fill('0.73');
+  await page.getByLabel('Duty, line 1').fill('115.71');
+  await page.getByLabel('Duty, line 2').fill('63.18');
+  await page.getByLabel('Duty, line 3').fill('243.12');
 }
