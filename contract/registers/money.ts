@@ -93,6 +93,7 @@ export const postingAccounts: Register = {
   about: 'Which account each kind of posting uses from now on; what is posted stays where it is',
   key: ['posting'],
   mayChange: SETTERS,
+  given: true,
   fields: [
     {
       name: 'posting',

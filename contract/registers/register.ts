@@ -13,6 +13,8 @@ export interface Register {
   /** The fields by which an entry is known. */
   readonly key: readonly string[];
   readonly mayChange: readonly Role[];
+  /** Its entries are given: none is added. */
+  readonly given?: true;
 }
 
 export interface RegisterField {

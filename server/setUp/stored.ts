@@ -33,7 +33,11 @@ export interface Stored {
 
 const RECOGNIZED = { 'when goods are sold': 'on-sale', 'when purchases are billed': 'on-purchase' };
 
-const POSTINGS = Object.fromEntries(ACCOUNTS.map(({ name, key }) => [name, key]));
+/** Read by its name, so that a list sorts and finds it as it is shown. */
+const posting: Kept = {
+  read: `CASE t.posting ${ACCOUNTS.map(({ key, name }) => `WHEN '${key}' THEN '${name}'`).join(' ')} END`,
+  columns: (text) => ({ posting: ACCOUNTS.find(({ name }) => name === text)?.key ?? '' }),
+};
 
 const INTO_COST = 'into cost';
 
@@ -199,7 +203,7 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
     table: 'posting_account',
     once: 'posting_account_once',
     used: ALWAYS,
-    fields: { posting: wording('posting', POSTINGS), account: entryOf('account_id', 'accounts', 'account', 'number') },
+    fields: { posting, account: entryOf('account_id', 'accounts', 'account', 'number') },
   },
   'expense-accounts': {
     table: 'expense_account',
