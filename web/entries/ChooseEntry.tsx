@@ -19,7 +19,7 @@ export function ChooseEntry({ of, label, value, wrong, onChange }: Props) {
   return (
     <Lookup
       label={label}
-      placeholder={`A ${REGISTERS[of].one}`}
+      placeholder="Number or name"
       options={options}
       value={chosen?.id ?? ''}
       wrong={wrong}
@@ -28,13 +28,18 @@ export function ChooseEntry({ of, label, value, wrong, onChange }: Props) {
   );
 }
 
+/** Items and vendors by what else they are found by; other registers by their list. */
 function useOptions(of: RegisterName): readonly Option[] {
+  const isListed = of !== 'items' && of !== 'vendors' && of !== 'company';
   const items = server.useItemsQuery(undefined, { skip: of !== 'items' });
   const vendors = server.useVendorsQuery(undefined, { skip: of !== 'vendors' });
-  const terms = server.useTermsQuery(undefined, { skip: of !== 'terms' });
-  const taxCodes = server.useTaxCodesQuery(undefined, { skip: of !== 'tax-codes' });
+  const listed = server.useListInfiniteQuery({ list: isListed ? of : 'items', where: [] }, { skip: !isListed });
   if (of === 'items') return items.data?.rows ?? [];
   if (of === 'vendors') return vendors.data?.rows ?? [];
-  const coded = of === 'terms' ? terms.data?.rows : taxCodes.data?.rows;
-  return (coded ?? []).map(({ code, name }) => ({ id: code, number: code, name }));
+  const [key = ''] = REGISTERS[of].key;
+  const rows = (listed.data?.pages ?? []).flatMap((page) => page.rows);
+  return rows.map(({ cells }) => {
+    const number = cells[key] ?? '';
+    return { id: number, number, name: cells.name ?? number };
+  });
 }
