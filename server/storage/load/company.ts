@@ -66,7 +66,7 @@ export async function loadCompany(
     postings: new Map(pairsOf(row.posting_accounts)),
     expenses: new Map(pairsOf(row.expense_accounts).map(([account, code]) => [code, account])),
   };
-  if (vendor) keepVendor(loader, vendor, row);
+  if (vendor) loader.parts.vendors.set(vendor, vendorOf(row, currency));
   if (warehouse !== undefined && row.warehouse != null) loader.names.warehouses.set(warehouse, row.warehouse);
   const refusals: Refusal[] = [];
   if (vendor && row.vendor == null) refusals.push(refusal('vendor_unknown', '/vendor'));
@@ -87,10 +87,6 @@ export async function loadVendorOf(loader: BooksLoader, order: string): Promise<
     );
     return rows.map((row) => [vendor, vendorOf(row, loader.company.currency)]);
   });
-}
-
-function keepVendor(loader: BooksLoader, vendor: string, row: Row): void {
-  loader.parts.vendors.set(vendor, vendorOf(row, loader.company.currency));
 }
 
 function vendorOf(row: Row, currency: string): Vendor {

@@ -29,6 +29,17 @@ export async function loadCreditable(loader: BooksLoader, lines: readonly LineId
   );
 }
 
+/** What a charge, and what was not accepted, have none of. */
+const NO_GOODS = {
+  per: ONE_UNIT,
+  item: undefined,
+  expense: undefined,
+  quantity: quantity(0n),
+  base: base(0n),
+  dimensions: undefined,
+  goods: undefined,
+} as const;
+
 /** What credit memos may cite: returned lines, billed lines, charges, what was not accepted. */
 export async function readCreditable(reading: Reading, lines: readonly LineId[]): Promise<CreditableLine[]> {
   const keys = keysOf(lines);
@@ -124,30 +135,18 @@ export async function readCreditable(reading: Reading, lines: readonly LineId[])
     })),
     ...charged.map((row) => ({
       ...known(row),
+      ...NO_GOODS,
       kind: 'charge' as const,
-      per: ONE_UNIT,
-      item: undefined,
-      expense: undefined,
-      quantity: quantity(0n),
       amount: amountOf(row.amount),
-      base: base(0n),
-      dimensions: undefined,
       expected: nothing,
-      goods: undefined,
       charge: text(row.kind),
     })),
     ...disputed.map((row) => ({
       ...known(row),
+      ...NO_GOODS,
       kind: 'disputed' as const,
-      per: ONE_UNIT,
-      item: undefined,
-      expense: undefined,
-      quantity: quantity(0n),
       amount: amountOf(row.amount),
-      base: base(0n),
-      dimensions: undefined,
       expected: { amount: amountOf(row.amount), base: baseOf(row.base_amount) },
-      goods: undefined,
       charge: undefined,
     })),
   ];
