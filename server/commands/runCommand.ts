@@ -1,4 +1,4 @@
-import type { DataSource, EntityManager, EntitySchema } from 'typeorm';
+import type { DataSource, EntityManager } from 'typeorm';
 import type { BodyOf, DocumentKind } from '@obolus/contract/kinds/kinds';
 import type { PostedReply, PreviewReply } from '@obolus/contract/commands';
 import { endOf } from '@obolus/core/costing/pool';
@@ -14,7 +14,6 @@ import type { LoadedBooks } from '../storage/load/loader.ts';
 import { checkDraft, endDraft } from '../storage/drafts.ts';
 import { once } from '../storage/once.ts';
 import { savePosted, touchedBy } from '../storage/savePosted.ts';
-import { facts } from '../storage/tables.ts';
 import { duplicateOf, snapshot, sqlInstant, transaction } from '../storage/transaction.ts';
 import type { Following, Saving } from '../documents/documentCommand.ts';
 import type { TableRows } from '../storage/documentRows.ts';
@@ -59,9 +58,10 @@ export async function postDocument<Kind extends DocumentKind>(
       }),
     );
   } catch (problem) {
-    // Two people enter the same number at the same moment: the unique index decides, and says what the rule says.
-    const taken = duplicateOf(problem, 'bill_number_once') && commandOf(kind).duplicate?.(body);
-    if (taken) throw new RefusedError([taken], { items: new Map(), warehouses: new Map() });
+    // Two people enter the same at the same moment: the unique index decides, and says what the rule says.
+    const { duplicate } = commandOf(kind);
+    if (duplicate && duplicateOf(problem, duplicate.index))
+      throw new RefusedError([duplicate.refusal(body)], { items: new Map(), warehouses: new Map() });
     throw problem;
   }
 }
@@ -116,15 +116,12 @@ async function postWithin<Kind extends DocumentKind>(
 /** The document's own lines, by id, in their order; a later version of an order states lines of the order. */
 function linesIn(rows: readonly TableRows[], id: string): string[] {
   const lines = rows
-    .filter(({ table }) => !NOT_LINES.has(table))
+    .filter(({ uncited }) => !uncited)
     .flatMap(({ rows: each }) => each as readonly { document_id: string; line_no?: number; by_id?: string }[])
     .filter((row) => row.line_no !== undefined && (row.by_id ?? row.document_id) === id)
     .sort((a, b) => (a.line_no ?? 0) - (b.line_no ?? 0));
   return [...new Set(lines.map((row) => `${row.document_id}/${row.line_no ?? ''}`))];
 }
-
-/** Numbered rows that are not lines: nothing cites them. */
-const NOT_LINES: ReadonlySet<EntitySchema> = new Set([facts.billTax, facts.billWhole, facts.periodAccrual]);
 
 /** A refusal of a document that follows, at its place in the body of the first. */
 const below =

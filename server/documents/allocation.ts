@@ -1,6 +1,7 @@
 import { formatAmount } from '@obolus/core/exact/amounts';
 import { citing } from '../storage/savePosted.ts';
 import { facts } from '../storage/tables.ts';
+import { stands } from '../storage/load/rows.ts';
 import { text } from '../queries/figures.ts';
 import { type DocumentCommand, lineAt } from './documentCommand.ts';
 import { ITEM } from './lineQueries.ts';
@@ -93,6 +94,13 @@ export const allocation: DocumentCommand<'allocation'> = {
     ...(more ? { more } : {}),
     ...given('entry', entry && names.document(entry)),
   }),
+  trail: {
+    label: 'Charges on it',
+    from: 'order',
+    roots: `SELECT l.order_id AS id FROM allocation_share s JOIN receipt_line l ON l.document_id = s.receipt_id AND l.line_no = s.receipt_line_no WHERE s.document_id = ?`,
+    rows: `SELECT d.id, d.kind, d.number, d.date, s.amount FROM receipt_line l JOIN allocation_share s ON s.receipt_id = l.document_id AND s.receipt_line_no = l.line_no
+      JOIN document d ON d.id = s.document_id WHERE l.order_id IN (?) AND ${stands('d.id')} ORDER BY d.id`,
+  },
   noteOf: (row) => `${text(row.kind)}, ${Number(row.by_hand) ? 'by hand' : `by ${text(row.basis)}`}`,
   lines: `SELECT l.line_no, l.amount, l.basis, l.by_hand, c.kind, ${ITEM}, o.id AS of_id, o.number AS of_number FROM allocation_share l
                JOIN bill_charge c ON c.document_id = l.charge_id AND c.line_no = l.charge_line_no JOIN movement r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no

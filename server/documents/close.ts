@@ -27,6 +27,7 @@ export const close: DocumentCommand<'close'> = {
     },
     {
       table: facts.periodAccrual,
+      uncited: true,
       rows: document.accruals.map(({ account, amount, about }, position) => ({
         ...lineAt(saving, position),
         account,

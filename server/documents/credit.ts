@@ -67,7 +67,10 @@ export const credit: DocumentCommand<'credit'> = {
   settle: ({ vendor, numberKey }, manager, saving) => keepNumber(manager, vendor, numberKey, saving.id),
   shows: ({ total, currency }) => ({ total: formatAmount(total.amount, currency) }),
   reversal: { settle: freeNumber },
-  duplicate: ({ reference }) => refusal('bill_number_taken', '/reference', { number: reference }),
+  duplicate: {
+    index: 'bill_number_once',
+    refusal: ({ reference }) => refusal('bill_number_taken', '/reference', { number: reference }),
+  },
   write: ({ vendor, reference, date, currency, lines, tax }, names) => ({
     vendor: names.vendor(vendor),
     reference,

@@ -46,6 +46,12 @@ export const delivery: DocumentCommand<'delivery'> = {
     warehouse: names.warehouse(warehouse),
     lines: lines.map((line) => ({ ...goods(line, names), ...dimensions(line.dimensions) })),
   }),
+  trail: {
+    label: 'Delivered, at cost',
+    from: 'delivery',
+    roots: 'SELECT ? AS id',
+    rows: `SELECT d.id, d.kind, d.number, d.date, COALESCE(-c.amount, 0) AS amount FROM document d LEFT JOIN value_change c ON c.line_document_id = d.id WHERE d.id IN (?) ORDER BY d.id`,
+  },
   lines: `SELECT l.*, ${ITEM}, (SELECT COALESCE(-SUM(c.amount), 0) FROM value_change c WHERE c.line_document_id = l.document_id AND c.line_no = l.line_no) AS amount
              FROM delivery_line l JOIN item i ON i.id = l.item_id WHERE l.document_id = ? ORDER BY l.line_no`,
 };

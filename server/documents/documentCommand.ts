@@ -8,6 +8,7 @@ import type { Reader } from '../asking/reader.ts';
 import type { BooksLoader, LoadedBooks } from '../storage/load/loader.ts';
 import type { DocumentHeader, TableRows } from '../storage/documentRows.ts';
 import type { Row } from '../queries/figures.ts';
+import type { TrailStage } from '../queries/trail.ts';
 import type { Brought } from './named.ts';
 import type { ServerNames } from './writeParts.ts';
 
@@ -33,6 +34,10 @@ export interface DocumentCommand<Kind extends DocumentKind> {
   amountOf?(row: Row, currency: string): bigint;
   /** What a line says in words. */
   noteOf?(row: Row, baseCurrency: string): string;
+  /** What it is owed or billed in all, in its own currency: SQL over the document `d`; the sum of its journal where nothing is said. */
+  readonly total?: string;
+  /** Its place in the trail of the documents it belongs to. */
+  readonly trail?: TrailStage;
   /** Further facts of its head. */
   facts?(manager: EntityManager, id: string): Promise<{ name: string; value: string }[]>;
   /** The rows of the document's own lines. */
@@ -50,8 +55,8 @@ export interface DocumentCommand<Kind extends DocumentKind> {
   preview?(manager: EntityManager, shown: Shown<Kind>): Promise<Partial<PreviewReply>>;
   /** What a preview shows of the document that would be posted, beside its entries. */
   shows?(document: DocumentOf[Kind], books: Books): Partial<PreviewReply>;
-  /** What is refused where somebody entered the same number at the same moment: the unique index decided. */
-  duplicate?(body: BodyOf<Kind>): Refusal;
+  /** What is refused where somebody entered the same at the same moment, and the unique index that decided. */
+  readonly duplicate?: { readonly index: string; refusal(body: BodyOf<Kind>): Refusal };
   /** What follows in the same transaction once it is posted from a draft. */
   after?(manager: EntityManager, draft: string): Promise<void>;
   /** Whether some count it without seeing what was ordered. */

@@ -43,6 +43,13 @@ export const invoice: DocumentCommand<'invoice'> = {
       price: formatPrice(price),
     })),
   }),
+  trail: {
+    label: 'Invoiced, at cost',
+    from: 'delivery',
+    roots: 'SELECT delivery_id AS id FROM invoice_line WHERE document_id = ?',
+    rows: `SELECT d.id, d.kind, d.number, d.date, COALESCE(c.amount, 0) AS amount FROM invoice_line l JOIN document d ON d.id = l.document_id
+      LEFT JOIN value_change c ON c.line_document_id = l.document_id AND c.line_no = l.line_no WHERE l.delivery_id IN (?) ORDER BY d.id`,
+  },
   lines: `SELECT l.*, ${ITEM}, o.id AS of_id, o.number AS of_number FROM invoice_line l JOIN delivery_line d ON d.document_id = l.delivery_id AND d.line_no = l.delivery_line_no
             JOIN item i ON i.id = d.item_id JOIN document o ON o.id = l.delivery_id WHERE l.document_id = ? ORDER BY l.line_no`,
 };

@@ -66,6 +66,13 @@ export const order: DocumentCommand<'order'> = {
     note: '',
     lines: lines.map((line) => ({ ...bought(line.bought, names), ...asked(line, names) })),
   }),
+  trail: {
+    label: 'Ordered',
+    from: 'order',
+    roots: 'SELECT ? AS id',
+    rows: `SELECT d.id, d.kind, d.number, d.date, d.currency, d.rate, l.quantity, l.price, l.per, l.discount FROM document d JOIN ordered_line l ON l.document_id = d.id WHERE d.id IN (?) ORDER BY d.id`,
+    amountOf: amountOfLine,
+  },
   amountOf: amountOfLine,
   noteOf: noteOfAsked,
   lines: `SELECT l.*, ${BOUGHT} FROM ordered_line l LEFT JOIN item i ON i.id = l.item_id WHERE l.document_id = ? ORDER BY l.line_no`,

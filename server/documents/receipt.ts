@@ -16,6 +16,7 @@ import { taxesOn } from '@obolus/core/purchasing/taxCode';
 import { refusal } from '@obolus/core/state/refusal';
 import { citing, dimensionColumns, keyOf } from '../storage/savePosted.ts';
 import { facts } from '../storage/tables.ts';
+import { stands } from '../storage/load/rows.ts';
 import { leaveDraft } from '../storage/drafts.ts';
 import { asidesOf } from '../queries/asides.ts';
 import { text } from '../queries/figures.ts';
@@ -165,7 +166,10 @@ export const receipt: DocumentCommand<'receipt'> = {
     },
   ],
   blind: true,
-  duplicate: ({ bill }) => refusal('bill_number_taken', '/bill/reference', { number: bill?.reference ?? '' }),
+  duplicate: {
+    index: 'bill_number_once',
+    refusal: ({ bill }) => refusal('bill_number_taken', '/bill/reference', { number: bill?.reference ?? '' }),
+  },
   write: ({ vendor, date, warehouse, lines, aside = [] }, names) => ({
     vendor: names.vendor(vendor),
     date,
@@ -192,6 +196,13 @@ export const receipt: DocumentCommand<'receipt'> = {
       place: line.place,
     })),
   }),
+  trail: {
+    label: 'Received',
+    from: 'order',
+    roots: 'SELECT order_id AS id FROM receipt_line WHERE document_id = ?',
+    rows: `SELECT d.id, d.kind, d.number, d.date, o.currency, o.rate, l.amount FROM receipt_line l JOIN document d ON d.id = l.document_id
+      JOIN document o ON o.id = l.order_id WHERE l.order_id IN (?) AND ${stands('d.id')} ORDER BY d.id`,
+  },
   noteOf: (row) => (row.corrected_because ? `at another price than ordered: ${text(row.corrected_because)}` : ''),
   facts: async (manager, id) => (await asidesOf(manager, id)).map((value) => ({ name: 'Stands aside', value })),
   lines: `SELECT l.*, COALESCE(l.corrected_price, ol.price) AS price, ${BOUGHT}, o.id AS of_id, o.number AS of_number FROM receipt_line l LEFT JOIN item i ON i.id = l.item_id JOIN document o ON o.id = l.order_id

@@ -1,4 +1,5 @@
 import type { DocumentKind } from '@obolus/contract/kinds/kinds';
+import type { TrailStage } from '../queries/trail.ts';
 import type { DocumentCommand } from './documentCommand.ts';
 import { allocation } from './allocation.ts';
 import { arrival } from './arrival.ts';
@@ -72,6 +73,9 @@ const DOCUMENT_COMMANDS: { readonly [Kind in DocumentKind]: DocumentCommand<Kind
     (kind) => (REVERSED as Readonly<Record<string, Pick<DocumentCommand<never>, 'reversal'>>>)[kind]?.reversal,
   ),
 };
+
+/** The stages of every trail, in the order of the registry. */
+export const TRAIL_STAGES: readonly TrailStage[] = Object.values(DOCUMENT_COMMANDS).flatMap(({ trail }) => trail ?? []);
 
 /** The command of a kind; the table ties each kind to its own body and command. */
 export function commandOf<Kind extends DocumentKind>(kind: Kind): DocumentCommand<Kind> {

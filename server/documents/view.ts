@@ -9,7 +9,7 @@ import { groupBy } from '../storage/groupBy.ts';
 import { big, type Row, showAmount, showPrice, showQuantity, text } from '../queries/figures.ts';
 import { trailOf } from '../queries/trail.ts';
 import { JOURNAL_COLUMNS, journalLines } from '../queries/entries.ts';
-import { commandOf } from './registry.ts';
+import { commandOf, TRAIL_STAGES } from './registry.ts';
 import type { DocumentCommand } from './documentCommand.ts';
 
 type Line = DocumentView['lines'][number];
@@ -54,7 +54,7 @@ export async function viewDocument(manager: EntityManager, baseCurrency: string,
     rate: currency === baseCurrency ? null : formatRate(rate(big(header.rate))),
     lines,
     entries: await entriesOf(manager, id, baseCurrency),
-    trail: await trailOf(manager, baseCurrency, { id, kind }),
+    trail: await trailOf(manager, baseCurrency, id, { here: command.trail, stages: TRAIL_STAGES }),
     enteredBy: text(header.entered_by_name),
     enteredAt: text(header.entered_at),
   };

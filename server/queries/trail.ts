@@ -3,91 +3,43 @@ import type { DocumentKind } from '@obolus/contract/kinds/kinds';
 import type { TrailPart } from '@obolus/contract/views/documents';
 import { documentAmount, rate, toBase } from '@obolus/core/exact/amounts';
 import { groupBy } from '../storage/groupBy.ts';
-import { stands } from '../storage/load/rows.ts';
-import { amountOfLine, big, type Row, showAmount, text } from './figures.ts';
+import { big, type Row, showAmount, text } from './figures.ts';
 
-/**
- * The whole chain that a document stands in, in base currency: ordered, received, billed and charged; or delivered and
- * invoiced. It starts at the orders (deliveries) that the document goes back to, and follows everything that cites them.
- */
+/** The place of a kind of document in the trail: where the trail begins that it belongs to, and what it adds to it. */
+export interface TrailStage {
+  readonly label: string;
+  /** The kind that the trail begins with. */
+  readonly from: DocumentKind;
+  /** SQL: the ids of the documents that this one goes back to, each `?` its own id. */
+  readonly roots: string;
+  /**
+   * SQL: id, kind, number and day of every document of this stage on the roots `(?)`, with amounts in minor units, and the
+   * currency and rate they are in (null in base); in the order of entry.
+   */
+  readonly rows: string;
+  /** The amount of a row that does not hold one. */
+  amountOf?(row: Row, currency: string): bigint;
+}
+
+/** The whole chain that a document stands in, in base currency: it begins at what the document goes back to. */
 export async function trailOf(
   manager: EntityManager,
   currency: string,
-  document: { id: string; kind: DocumentKind },
+  id: string,
+  { here, stages }: { here: TrailStage | undefined; stages: readonly TrailStage[] },
 ): Promise<TrailPart[]> {
-  const { kind } = document;
-  if (kind === 'delivery' || kind === 'invoice') return salesTrail(manager, currency, document);
-  if (kind !== 'order' && kind !== 'receipt' && kind !== 'bill' && kind !== 'allocation') return [];
-  const orders = await ordersOf(manager, document);
-  return orders.length === 0 ? [] : purchaseTrail(manager, currency, orders);
-}
-
-async function ordersOf(manager: EntityManager, { id, kind }: { id: string; kind: DocumentKind }): Promise<string[]> {
-  if (kind === 'order') return [id];
-  const receipts = {
-    receipt: 'SELECT ? AS receipt_id',
-    bill: `SELECT receipt_id FROM bill_line WHERE document_id = ? UNION SELECT receipt_id FROM allocation_share WHERE charge_id = ?`,
-    allocation: 'SELECT receipt_id FROM allocation_share WHERE document_id = ?',
-  }[kind as 'receipt' | 'bill' | 'allocation'];
-  const rows: Row[] = await manager.query(
-    `SELECT DISTINCT order_id FROM receipt_line WHERE document_id IN (SELECT receipt_id FROM (${receipts}) cited)`,
-    kind === 'bill' ? [id, id] : [id],
-  );
-  return rows.map((row) => text(row.order_id));
-}
-
-async function purchaseTrail(
-  manager: EntityManager,
-  currency: string,
-  orders: readonly string[],
-): Promise<TrailPart[]> {
-  const ordered: Row[] = await manager.query(
-    `SELECT d.id, d.kind, d.number, d.date, d.currency, d.rate, l.quantity, l.price, l.per, l.discount FROM document d JOIN ordered_line l ON l.document_id = d.id WHERE d.id IN (?) ORDER BY d.id`,
-    [orders],
-  );
-  for (const row of ordered) row.amount = amountOfLine(row, text(row.currency)).toString();
-  const received: Row[] = await manager.query(
-    `SELECT d.id, d.kind, d.number, d.date, o.currency, o.rate, l.amount FROM receipt_line l JOIN document d ON d.id = l.document_id JOIN document o ON o.id = l.order_id WHERE l.order_id IN (?) AND ${stands('d.id')} ORDER BY d.id`,
-    [orders],
-  );
-  const billed: Row[] = await manager.query(
-    `SELECT d.id, d.kind, d.number, d.date, o.currency, o.rate, b.amount FROM receipt_line l JOIN bill_line b ON b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no
-     JOIN document d ON d.id = b.document_id JOIN document o ON o.id = l.order_id WHERE l.order_id IN (?) AND ${stands('d.id')} ORDER BY d.id`,
-    [orders],
-  );
-  const charged: Row[] = await manager.query(
-    `SELECT d.id, d.kind, d.number, d.date, SUM(s.amount) AS amount FROM receipt_line l JOIN allocation_share s ON s.receipt_id = l.document_id AND s.receipt_line_no = l.line_no
-     JOIN document d ON d.id = s.document_id WHERE l.order_id IN (?) AND ${stands('d.id')} GROUP BY d.id, d.kind, d.number, d.date ORDER BY d.id`,
-    [orders],
-  );
-  return [
-    partOf('Ordered', ordered, currency),
-    partOf('Received', received, currency),
-    partOf('Billed', billed, currency),
-    partOf('Charges on it', charged, currency),
-  ];
-}
-
-async function salesTrail(
-  manager: EntityManager,
-  currency: string,
-  { id, kind }: { id: string; kind: DocumentKind },
-): Promise<TrailPart[]> {
-  const from: Row[] =
-    kind === 'delivery'
-      ? [{ id }]
-      : await manager.query('SELECT DISTINCT delivery_id AS id FROM invoice_line WHERE document_id = ?', [id]);
-  const deliveries = from.map((row) => row.id);
-  const delivered: Row[] = await manager.query(
-    `SELECT d.id, d.kind, d.number, d.date, COALESCE(-SUM(c.amount), 0) AS amount FROM document d LEFT JOIN value_change c ON c.line_document_id = d.id WHERE d.id IN (?) GROUP BY d.id, d.kind, d.number, d.date ORDER BY d.id`,
-    [deliveries],
-  );
-  const invoiced: Row[] = await manager.query(
-    `SELECT d.id, d.kind, d.number, d.date, COALESCE(SUM(c.amount), 0) AS amount FROM invoice_line l JOIN document d ON d.id = l.document_id
-     LEFT JOIN value_change c ON c.line_document_id = l.document_id AND c.line_no = l.line_no WHERE l.delivery_id IN (?) GROUP BY d.id, d.kind, d.number, d.date ORDER BY d.id`,
-    [deliveries],
-  );
-  return [partOf('Delivered, at cost', delivered, currency), partOf('Invoiced, at cost', invoiced, currency)];
+  if (!here) return [];
+  const asked = here.roots.split('?').length - 1;
+  const found: Row[] = await manager.query(here.roots, Array<string>(asked).fill(id));
+  const roots = [...new Set(found.map((row) => text(row.id)))];
+  if (roots.length === 0) return [];
+  const parts: TrailPart[] = [];
+  for (const stage of stages.filter(({ from }) => from === here.from)) {
+    const rows: Row[] = await manager.query(stage.rows, [roots]);
+    for (const row of rows) if (stage.amountOf) row.amount = stage.amountOf(row, text(row.currency)).toString();
+    parts.push(partOf(stage.label, rows, currency));
+  }
+  return parts;
 }
 
 /**

@@ -18,4 +18,6 @@ export interface DocumentHeader {
 export interface TableRows {
   readonly table: EntitySchema;
   readonly rows: readonly object[];
+  /** Numbered rows that are no lines of the document: nothing cites them. */
+  readonly uncited?: true;
 }

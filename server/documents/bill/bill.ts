@@ -8,6 +8,7 @@ import { citing, dimensionColumns, keyOf } from '../../storage/savePosted.ts';
 import { dimensions, given, percent } from '../writeParts.ts';
 import { dimensionsOf, vendorIn } from '../readParts.ts';
 import { facts } from '../../storage/tables.ts';
+import { stands } from '../../storage/load/rows.ts';
 import { freeNumber, keepNumber, payableRow } from '../billNumbers.ts';
 import { big, type Row, showAmount, text } from '../../queries/figures.ts';
 import type { Difference } from '@obolus/core/purchasing/bill/command';
@@ -158,6 +159,7 @@ export const bill: DocumentCommand<'bill'> = {
     },
     {
       table: facts.billTax,
+      uncited: true,
       rows: (document.tax ?? []).map((tax, position) => ({
         ...lineAt(saving, position),
         amount: tax.amount,
@@ -166,6 +168,7 @@ export const bill: DocumentCommand<'bill'> = {
     },
     {
       table: facts.billWhole,
+      uncited: true,
       rows: document.differs.map(({ kind, amount, reason }, position) => ({
         ...lineAt(saving, position),
         kind,
@@ -192,7 +195,10 @@ export const bill: DocumentCommand<'bill'> = {
     };
   },
   reversal: { settle: freeNumber },
-  duplicate: ({ reference }) => refusal('bill_number_taken', '/reference', { number: reference }),
+  duplicate: {
+    index: 'bill_number_once',
+    refusal: ({ reference }) => refusal('bill_number_taken', '/reference', { number: reference }),
+  },
   after: learnFromDraft,
   write: (command, names) => {
     const amount = (minor: bigint) => formatAmount(minor, command.currency);
@@ -240,6 +246,19 @@ export const bill: DocumentCommand<'bill'> = {
           : {}),
       },
     };
+  },
+  total: ['bill_line', 'bill_charge', 'bill_expense', 'bill_tax', 'bill_disputed']
+    .map((table) => `COALESCE((SELECT SUM(b.amount) FROM ${table} b WHERE b.document_id = d.id), 0)`)
+    .join(' + '),
+  trail: {
+    label: 'Billed',
+    from: 'order',
+    roots: `SELECT COALESCE(b.order_id, l.order_id) AS id FROM bill_line b LEFT JOIN receipt_line l ON l.document_id = b.receipt_id AND l.line_no = b.receipt_line_no WHERE b.document_id = ?
+      UNION SELECT l.order_id FROM allocation_share s JOIN receipt_line l ON l.document_id = s.receipt_id AND l.line_no = s.receipt_line_no WHERE s.charge_id = ?`,
+    rows: `SELECT d.id, d.kind, d.number, d.date, o.currency, o.rate, b.amount FROM document o
+      JOIN (SELECT l.order_id, b.document_id, b.amount FROM receipt_line l JOIN bill_line b ON b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no
+            UNION ALL SELECT b.order_id, b.document_id, b.amount FROM bill_line b) b ON b.order_id = o.id
+      JOIN document d ON d.id = b.document_id WHERE o.id IN (?) AND ${stands('d.id')} ORDER BY d.id`,
   },
   reference: 'Vendor’s number',
   noteOf: decidedOf,

@@ -1,6 +1,7 @@
 import { Router } from 'express';
 import { api } from '@obolus/contract/api';
 import { listDocuments } from '../../queries/listDocuments.ts';
+import { commandOf } from '../../documents/registry.ts';
 import { viewDocument } from '../../documents/view.ts';
 import { readHeldStock, readLineValue } from '../../queries/held.ts';
 import { readJournal, readTrialBalance } from '../../queries/ledger.ts';
@@ -16,7 +17,7 @@ export function ledgerRoutes(router: Router, context: Context): void {
   const { manager } = context.source;
   const currency = () => baseCurrency(context.source.manager);
   implement(router, context, api.documents, async ({ query }) =>
-    listDocuments(manager, await currency(), query.kind, query.before),
+    listDocuments(manager, await currency(), { kind: query.kind, total: commandOf(query.kind).total }, query.before),
   );
   implement(router, context, api.document, async ({ params }) => viewDocument(manager, await currency(), params.id));
   implement(router, context, api.stockCard, async ({ params }) =>
