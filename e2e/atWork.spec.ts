@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { expectAccessible } from './accessible.ts';
 import { useDemoCompany } from './demoCompany.ts';
 import { Desk } from './desk.ts';
 
@@ -100,6 +101,7 @@ test('a posting that meets no server keeps what was typed, and goes through when
   });
   await page.keyboard.press('Control+Enter');
   await expect(page.getByText('The server does not answer.')).toBeVisible();
+  await expectAccessible(page);
   await expect(page.getByLabel('Customer')).toHaveValue('Thistledown Studio');
   await page.unroute('**/api/documents/delivery');
   const before = await desk.ask<{ rows: object[] }>('documents?kind=delivery');
@@ -130,8 +132,10 @@ test('the dark edition stays over a reload, and one can sign out', async ({ page
   const edition = await page.locator('html').getAttribute('data-edition');
   await page.reload();
   await expect(page.locator('html')).toHaveAttribute('data-edition', edition ?? '');
+  await expectAccessible(page);
   await page.getByRole('button', { name: 'Sign out' }).click();
   await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
+  await expectAccessible(page);
   await desk.open('/stock');
   await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
 });

@@ -2,6 +2,7 @@ import { expect, test } from '@playwright/test';
 import type { ListPage } from '@obolus/contract/listState';
 import type { Unmatched } from '@obolus/contract/views/bench';
 import { billPaper } from '@obolus/demo/billPapers';
+import { expectAccessible } from './accessible.ts';
 import { useDemoCompany } from './demoCompany.ts';
 import { Desk } from './desk.ts';
 
@@ -20,6 +21,7 @@ test('three-way: a bill that agrees takes two keys from the list, and the books 
   await desk.signIn();
   await desk.open('/bench');
   await expect(page.getByRole('link', { name: /TF-24-0871/ })).toBeVisible();
+  await expectAccessible(page);
   const keys = desk.countKeys();
   await keys.press('Alt+ArrowDown');
   await expect(page.getByText('Every line is surely placed.')).toBeVisible();
@@ -73,6 +75,7 @@ test('a price that differs is decided with a reason in at most eight keys, witho
   });
   await desk.open('/bench/credits');
   await expect(page.getByRole('row', { name: /Bobbin, birch/ })).toContainText('7.00');
+  await expectAccessible(page);
   await unmatched(desk);
   await desk.expectBooksToAgree();
 });
@@ -131,6 +134,7 @@ test('a bill before the goods stands ahead of them, waits to be paid, and is cle
     'They agree.',
   );
   await expect(page.getByRole('table', { name: 'Received or billed' }).getByRole('row')).toHaveCount(3);
+  await expectAccessible(page);
   await page.getByRole('row', { name: /Reed, steel/ }).focus();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Aldergrove Joinery');
@@ -250,7 +254,7 @@ test('two accountants on one bill: the second sees by whom it is taken, and may 
   }).toPass({ timeout: 15_000 });
   await expect(other.getByLabel('The paper asks for')).toHaveValue('861.00');
   // It is free again also when the whole page is left.
-  await other.goto('about:blank');
+  await other.close({ runBeforeUnload: true });
   await page.getByRole('link', { name: /Match bench/ }).click();
   await page.getByRole('link', { name: /AJ 40602/ }).click();
   await expect(page.getByLabel(/^Billed quantity, Reed, steel, 60 cm, GR/).first()).toBeEnabled();
@@ -293,6 +297,7 @@ test('large differences are decided by two: one asks, another agrees', async ({ 
   await page.getByLabel('The paper asks for').fill('');
   const foot = page.getByRole('region', { name: 'Footing' });
   await expect(foot.getByRole('status')).toContainText('a second person has to agree');
+  await expectAccessible(page);
   await foot.getByRole('button', { name: 'Ask for a second look …' }).click();
   await page.keyboard.type('please look');
   await page.keyboard.press('Enter');
@@ -307,6 +312,7 @@ test('large differences are decided by two: one asks, another agrees', async ({ 
   await approver.open('/bench/second-looks');
   const asked = other.getByRole('region', { name: /Bill AJ 40518/ });
   await expect(asked).toContainText('New price list');
+  await expectAccessible(other);
   const paper = await other.request.get(
     `${process.env.OBOLUS_E2E_URL}${await asked.getByRole('link', { name: 'its paper' }).getAttribute('href')}`,
   );

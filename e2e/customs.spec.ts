@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { expectAccessible } from './accessible.ts';
 import { useDemoCompany } from './demoCompany.ts';
 import { Desk } from './desk.ts';
 
@@ -28,6 +29,7 @@ test('a customs entry states what was declared, and the duty that was charged fo
     await page.keyboard.press('Enter');
     await expect(page.getByLabel('Import tax, line 2')).toBeFocused();
     await expect(page.getByText('Posts nothing to the ledger.')).toBeVisible();
+    await expectAccessible(page);
     await page.keyboard.press('Control+Enter');
     await expect(page.getByText('Customs rate of NZD 0.6')).toBeVisible();
     await expect(page.getByRole('row', { name: /8446\.10 CN 252\.72/ })).toBeVisible();
@@ -55,6 +57,7 @@ test('a customs entry states what was declared, and the duty that was charged fo
     await expect(share('Merino yarn on cones, madder red')).toHaveAttribute('placeholder', '36.96');
     await expect(share('Floor loom')).toHaveAttribute('placeholder', '115.71');
     await expect(share('Table loom')).toHaveAttribute('placeholder', '252.72');
+    await expectAccessible(page);
     await desk.post();
     await desk.expectBooksToAgree();
   });

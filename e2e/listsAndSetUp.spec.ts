@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import type { OrderView } from '@obolus/contract/views/orders';
+import { expectAccessible } from './accessible.ts';
 import { useDemoCompany } from './demoCompany.ts';
 import { Desk } from './desk.ts';
 
@@ -20,6 +21,7 @@ test('a list is narrowed, sorted and kept as a view by keyboard, and goes out as
   await page.keyboard.press('/');
   await page.keyboard.type('linen');
   await expect(page.getByText('1 line', { exact: true })).toBeVisible();
+  await expectAccessible(page);
   await page.getByRole('button', { name: 'Keep this view' }).click();
   await page.keyboard.type('Late linen');
   await page.keyboard.press('Enter');
@@ -173,6 +175,7 @@ test('what is set up is changed at its form, with what is wrong at the field and
   await page.getByLabel('Percent, levels 1').fill('7.25');
   await page.getByRole('button', { name: 'Set up tax code' }).click();
   await expect(page.getByText('there is a tax code of this code already')).toBeVisible();
+  await expectAccessible(page);
   await page.getByLabel('Code', { exact: true }).fill('S7');
   await page.getByRole('button', { name: 'Set up tax code' }).click();
   await page.getByRole('row', { name: /S7/ }).click();
@@ -198,10 +201,12 @@ test('a page of an item and of a vendor tell what was bought, and how prices mov
     page.getByRole('table', { name: 'On time and in full' }).getByRole('row', { name: /^Together/ }),
   ).toContainText('80 %');
   await expect(page.getByRole('region', { name: 'Prices, and how they moved' })).toContainText('▲');
+  await expectAccessible(page);
   await desk.open('/setup/items');
   await page.getByRole('row', { name: /YL-NA/ }).click();
   await page.getByRole('link', { name: 'Prices and purchases' }).click();
   await expect(page.getByRole('figure', { name: /Price of one kg over time/ })).toBeVisible();
+  await expectAccessible(page);
   await expect(
     page.getByRole('region', { name: 'Ordered and billed' }).getByRole('row', { name: /VB-1006/ }),
   ).toContainText('▲ 2.5');

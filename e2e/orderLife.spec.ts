@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
 import type { Commitments, OrderView } from '@obolus/contract/views/orders';
+import { expectAccessible } from './accessible.ts';
 import { useDemoCompany } from './demoCompany.ts';
 import { Desk } from './desk.ts';
 
@@ -118,8 +119,7 @@ test('a sent order is changed, its rest is closed with a reason, and a receipt o
     'Inventory, Indigo dye, 250 g tin · STUDIO 134.60',
     'Goods received not invoiced, Kumo Dyeworks · STUDIO 134.60',
   ]);
-  await desk.post();
-  const receipt = page.url();
+  const receipt = await desk.post();
   const held = await desk.held().then((held) => held.get('DY-IN') ?? '0');
 
   // A version that goods came by stands while they do.
@@ -131,7 +131,9 @@ test('a sent order is changed, its rest is closed with a reason, and a receipt o
   await expect(page.getByRole('alert')).toContainText('Other documents build on this one: GR-');
   await page.getByRole('button', { name: 'Leave it' }).click();
 
-  await page.goto(receipt);
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type(receipt);
+  await page.getByRole('option', { name: receipt }).first().click();
   await because(desk, 'Reverse', 'counted on the wrong slip');
   await expect(page.getByRole('region', { name: 'Journal of the document' })).toContainText('134.60');
   expect(BigInt(held) - BigInt(await desk.held().then((held) => held.get('DY-IN') ?? '0'))).toBe(10n);
@@ -154,6 +156,7 @@ test('an administrator changes a limit; nobody changes their own', async ({ page
   await limit.fill('a lot');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('“alot” is not a number')).toBeVisible();
+  await expectAccessible(page);
   await limit.fill('2500');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Tomas Reyl is saved.')).toBeVisible();
@@ -219,6 +222,7 @@ test('an order is copied, and counts among the commitments until it comes', asyn
   await expect(page.getByLabel('Quantity, line 1')).toHaveValue('20');
   await expect(page.getByLabel('Expense, line 2')).toHaveValue('Pattern templates');
   await expect(page.getByText('4,210.00')).toBeVisible();
+  await expectAccessible(page);
   await expect(page.getByText('Posts nothing')).toBeVisible();
   await expect(page.getByText('Draft kept')).toBeVisible();
   await page.reload();
@@ -231,6 +235,7 @@ test('an order is copied, and counts among the commitments until it comes', asyn
   await page.getByRole('link', { name: 'Commitments' }).click();
   const vendors = page.getByRole('table', { name: 'Commitments by vendor' });
   await expect(vendors.getByRole('row', { name: /Dholka/ })).toBeVisible();
+  await expectAccessible(page);
   await expect(vendors.getByRole('row', { name: /^All of it/ })).toContainText(
     new Intl.NumberFormat('en-US', { minimumFractionDigits: 2 }).format(Number(after.total)),
   );
@@ -254,6 +259,7 @@ test('who types faster than the vendor’s prices come gets them when they come'
   await page.getByLabel('Quantity, line 2').fill('10');
   await page.getByLabel('Price, line 2').fill('47');
   await expect(page.getByText('Fill this in.').first()).toBeVisible();
+  await expectAccessible(page);
   answer();
   await expect(page.getByLabel('Price, line 1')).toHaveValue('1585.00');
   await expect(page.getByLabel('Price, line 2')).toHaveValue('47');

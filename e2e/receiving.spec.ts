@@ -3,6 +3,7 @@ import type { AsideView } from '@obolus/contract/views/receiving';
 import type { DocumentView } from '@obolus/contract/views/documents';
 import type { ItemView } from '@obolus/contract/views/setUp';
 import type { OrderView } from '@obolus/contract/views/orders';
+import { expectAccessible } from './accessible.ts';
 import { useDemoCompany } from './demoCompany.ts';
 import { Desk } from './desk.ts';
 
@@ -72,6 +73,7 @@ test('three orders come in one delivery: short, over, rejected, lots and fifty s
   await page.getByLabel(/^Came now, Linen/).fill('10.5');
   await expect(page.getByText('only 0.3 kg are allowed')).toBeVisible();
   await expect(page.getByText('Only 10.3 of this line may come: 10 are open.').first()).toBeVisible();
+  await expectAccessible(page);
   await page.getByLabel(/^Came now, Linen/).fill('10.3');
   await page.getByLabel(/^Came now, Floor loom/).fill('50');
   await page.getByLabel(/^First number of a run, Floor loom/).fill('FL-0201');
@@ -210,6 +212,7 @@ test('goods without an order wait until somebody says what became of them', asyn
   await page.getByLabel('Why').fill('collected');
   await page.keyboard.press('Enter');
   await expect(page.getByText('Only 3 of it stand aside.')).toBeVisible();
+  await expectAccessible(page);
   await page.getByLabel('How many are gone').fill('3');
   await page.getByLabel('Why').focus();
   await page.keyboard.press('Enter');
@@ -253,10 +256,12 @@ test('an announced delivery is filled in, scanned further, received with its bil
 
   await desk.open('/receiving');
   await expect(page.getByText('DSW-DA 412')).toBeHidden();
+  await expectAccessible(page);
   await page.getByRole('link', { name: /On the dock/ }).click();
   const put = page.getByLabel(`Put away, Boat shuttle, ${receipt.number}`);
   await put.fill('501');
   await expect(page.getByText('Only 500 of it still stand on the dock, not 501.').first()).toBeVisible();
+  await expectAccessible(page);
   await put.fill('500');
   await expect(page.getByLabel(`Bin, Boat shuttle, ${receipt.number}`)).toHaveValue('S-01');
   await expect(page.getByText('No entry: nothing of value moves.')).toBeVisible();

@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { expectAccessible } from './accessible.ts';
 import { useDemoCompany } from './demoCompany.ts';
 import { Desk } from './desk.ts';
 
@@ -121,9 +122,11 @@ test('goods go from an order to cost of goods, and every step shows its journal 
   await test.step('inventory, the trial balance and the stock agree on the screen', async () => {
     await desk.open('/ledger/trial-balance');
     await expect(page.getByText(/is what the stock is worth, to the cent/)).toBeVisible();
+    await expectAccessible(page);
     await page.getByRole('link', { name: 'Goods received not invoiced' }).click();
     await expect(
       page.getByRole('table', { name: 'Journal' }).getByText('Goods received not invoiced').first(),
     ).toBeVisible();
+    await expectAccessible(page);
   });
 });

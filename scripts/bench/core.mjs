@@ -1,13 +1,10 @@
 // The core's speed, each beside the floor of a bare loop over packed columns that does only the arithmetic, in one run.
-import { join } from 'node:path';
-import { root } from '../lib/project.mjs';
-import { median, row, sideBySide, timed } from './measure.mjs';
+import { benchMatching } from './matching.mjs';
+import { dist, ROUNDS, row, sideBySide, SIZES } from './measure.mjs';
+import { benchProof } from './proof.mjs';
+import { benchSharing } from './sharing.mjs';
 
-const dist = (path) => import(join(root, 'core/dist', path));
-const small = process.argv.includes('--small');
-const SIZES = small ? [10_000] : [10_000, 100_000, 1_000_000];
 const PER_POOL = 100;
-const ROUNDS = small ? 1 : 7;
 
 export async function benchCore() {
   await benchFolds();
@@ -15,20 +12,6 @@ export async function benchCore() {
   await benchSharing();
   await benchProof();
   await benchMatching();
-}
-
-/** What a long bill covers, found among all that is open. */
-async function benchMatching() {
-  const { makeBill, makeReceived } = await dist('testing/billPapers.js');
-  const { propose } = await dist('matching/propose.js');
-  const received = makeReceived(20_000, 3);
-  const bill = makeBill(received, 300, 4).map(({ text }) => text);
-  const took = Array.from({ length: ROUNDS }, () => timed(() => propose(bill, received, 'USD')));
-  row(
-    'proposals, 300 bill lines among 20,000 open ones',
-    `${median(took).toFixed(0)} ms`,
-    `first ${took[0].toFixed(0)} ms`,
-  );
 }
 
 /** Movements of many items, sorted by item: two in, one out, in whole stock units. */
@@ -101,7 +84,7 @@ function floorFifo({ starts, out, quantity, value }) {
 }
 
 async function benchFolds() {
-  const { foldFifo, foldAverage } = await dist('costing/packed.js');
+  const { foldFifo, foldAverage } = await dist('core/dist/costing/packed.js');
   for (const [name, fold, floor] of [
     ['FIFO', foldFifo, floorFifo],
     ['moving average', foldAverage, floorAverage],
@@ -126,8 +109,8 @@ async function benchFolds() {
 
 /** A pool of two receipts, then many movements behind them, as it is read from storage: one row after the other. */
 async function longPool(method, later, firstUnits) {
-  const { fold } = await dist('costing/fold.js');
-  const { EMPTY_POOL, BEFORE_ALL, placeOf } = await dist('costing/pool.js');
+  const { fold } = await dist('core/dist/costing/fold.js');
+  const { EMPTY_POOL, BEFORE_ALL, placeOf } = await dist('core/dist/costing/pool.js');
   const start = { ...BEFORE_ALL, state: EMPTY_POOL };
   const movements = Array.from({ length: later + 1 }, (_, n) => {
     // Two receipts before the first delivery, so that a moving average never comes to nothing.
@@ -171,9 +154,9 @@ async function longPool(method, later, firstUnits) {
 }
 
 async function lateCost(pool, amount) {
-  const { settle } = await dist('costing/settle.js');
-  const { Journal } = await dist('books/journal.js');
-  const { NO_EFFECTS } = await dist('costing/effects.js');
+  const { settle } = await dist('core/dist/costing/settle.js');
+  const { Journal } = await dist('core/dist/books/journal.js');
+  const { NO_EFFECTS } = await dist('core/dist/costing/effects.js');
   const rules = {
     date: '2026-03-02',
     firstOpenDay: '2026-01-01',
@@ -252,61 +235,5 @@ async function benchLateCost() {
         ...(method === 'average' ? [`${(took / bare).toFixed(1)} × the floor (${bare.toFixed(1)} ms)`] : []),
       );
     }
-  }
-}
-
-async function benchSharing() {
-  const { shareCharge } = await dist('charges/basis.js');
-  for (const size of [200, 2_000, 20_000]) {
-    const targets = Array.from({ length: size }, (_, n) => {
-      const line = {
-        id: `1/${n + 1}`,
-        item: 'YARN',
-        quantity: 1_000_000n,
-        goods: BigInt(1_000 + ((n * 7919) % 99_991)),
-      };
-      return { line, item: { weight: 1_000_000n, volume: undefined } };
-    });
-    const values = Float64Array.from(targets, ({ line }) => Number(line.goods));
-    const shares = new Float64Array(size);
-    const floor = () => {
-      const total = values.reduce((sum, value) => sum + value, 0);
-      for (let charge = 0; charge < 12; charge += 1)
-        for (let at = 0; at < size; at += 1) shares[at] = Math.floor((987_654 * values[at]) / total);
-    };
-    const twelve = () => {
-      for (let charge = 0; charge < 12; charge += 1) shareCharge(987_654n, 'value', targets, new Map(), '');
-    };
-    const [took, bare] = sideBySide(ROUNDS, twelve, floor);
-    row(
-      `12 charges over ${size.toLocaleString('en')} lines, by value`,
-      `${took.toFixed(1)} ms`,
-      `${(took / bare).toFixed(1)} × truncating alone (${bare.toFixed(1)} ms)`,
-    );
-  }
-}
-
-async function benchProof() {
-  const { proveJournal } = await dist('books/proof.js');
-  for (const size of SIZES) {
-    const amounts = BigInt64Array.from({ length: size }, (_, n) =>
-      BigInt(n % 2 === 0 ? 1_000 + (n % 997) : -(1_000 + ((n - 1) % 997))),
-    );
-    const lines = Array.from(amounts, (amount, n) => ({
-      entry: String(n >> 1),
-      account: n % 2 === 0 ? 'inventory' : 'grni',
-      amount,
-    }));
-    const floor = () => {
-      let sum = 0n;
-      for (let at = 0; at < amounts.length; at += 1) sum += amounts[at];
-      return sum;
-    };
-    const [took, bare] = sideBySide(ROUNDS, () => proveJournal(lines), floor);
-    row(
-      `proof of ${size.toLocaleString('en')} journal lines`,
-      `${took.toFixed(1)} ms`,
-      `${(took / bare).toFixed(1)} × reading the amounts (${bare.toFixed(1)} ms)`,
-    );
   }
 }

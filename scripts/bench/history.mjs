@@ -1,12 +1,7 @@
 // What history costs through the server: a late cost before 100,000 movements of one pool, and ordinary postings with a
 // thousand and with a million movements in the database. History is written by SQL in the rows that postings leave.
-import { join } from 'node:path';
-import { root } from '../lib/project.mjs';
-import { median, row } from './measure.mjs';
+import { dist, median, row, small } from './measure.mjs';
 
-const dist = (path) => import(join(root, 'core/dist', path));
-/** In small form it only shows that every part of it still runs. */
-const small = process.argv.includes('--small');
 const LATER = small ? 1_000 : 100_000;
 const FEW = small ? 100 : 1_000;
 const MANY = small ? 1_000 : 1_000_000;
@@ -65,8 +60,8 @@ async function insert(pool, table, columns, rows) {
 
 /** Movements behind a receipt, at the values that folding gives them, with states kept on the way as postings keep them. */
 async function writeHistory(pool, item, method, first, count) {
-  const { openFold } = await dist('costing/fold.js');
-  const { EMPTY_POOL } = await dist('costing/pool.js');
+  const { openFold } = await dist('core/dist/costing/fold.js');
+  const { EMPTY_POOL } = await dist('core/dist/costing/pool.js');
   const [[row_]] = await pool.query('SELECT id FROM pool WHERE item_id = ?', [item]);
   const begin = await takeIds(pool, count);
   const fold = openFold(method, EMPTY_POOL, 'USD');

@@ -1,0 +1,73 @@
+// Clients of the server, and work from many of them at once.
+import { randomUUID } from 'node:crypto';
+import { Agent, request } from 'node:http';
+import { small } from './measure.mjs';
+
+/** So many clients at once. */
+export const CLIENTS = [1, 4, 16];
+const SECONDS = small ? 0.3 : 3;
+
+export async function signIn(url) {
+  const agent = new Agent({ keepAlive: true });
+  const reply = await send(agent, url, 'POST', '/api/session', { email: 'bench@localhost', password: 'bench' });
+  const headers = { Cookie: reply.headers['set-cookie'][0].split(';')[0], 'X-CSRF-Token': reply.body.csrfToken };
+  return {
+    async post(path, body) {
+      const { status, body: answer } = await send(agent, url, 'POST', path, body, {
+        ...headers,
+        'Idempotency-Key': randomUUID(),
+      });
+      if (status >= 300) throw new Error(JSON.stringify(answer));
+      return answer;
+    },
+    async read(path) {
+      const { status } = await send(agent, url, 'GET', path, undefined, { ...headers, Accept: '*/*' }, () => undefined);
+      if (status >= 300) throw new Error(`${path}: ${status}`);
+    },
+  };
+}
+
+export function send(agent, url, method, path, body, headers = {}, read = JSON.parse) {
+  const text = body === undefined ? undefined : JSON.stringify(body);
+  return new Promise((resolve, reject) => {
+    const call = request(
+      url + path,
+      {
+        method,
+        agent,
+        headers: {
+          ...(text ? { 'Content-Type': 'application/json', 'Content-Length': Buffer.byteLength(text) } : {}),
+          ...headers,
+        },
+      },
+      (response) => {
+        let answer = '';
+        response.on('data', (part) => (answer += part));
+        response.on('end', () =>
+          resolve({ status: response.statusCode, headers: response.headers, body: read(answer) }),
+        );
+      },
+    );
+    call.on('error', reject);
+    call.end(text);
+  });
+}
+
+/** Work from so many clients at once, for a while: how often a second. */
+export async function pound(clients, work, seconds = SECONDS) {
+  const end = performance.now() + seconds * 1000;
+  let done = 0;
+  await Promise.all(
+    Array.from({ length: clients }, async (_, client) => {
+      for (let n = 0; performance.now() < end; n += 1) {
+        await work(client, n);
+        done += 1;
+      }
+    }),
+  );
+  return done / seconds;
+}
+
+export function perSecond(rate) {
+  return `${Math.round(rate).toLocaleString('en-US')}/s`;
+}

@@ -1,0 +1,138 @@
+import { CLIENTS, perSecond, pound, signIn } from './load.mjs';
+import { row } from './measure.mjs';
+
+const ORDERS_EACH = 60;
+const itemsOf = (client) => [1, 2, 3].map((at) => client * 3 + at);
+
+export async function benchPosting(pool, url) {
+  const users = await Promise.all(Array.from({ length: 16 }, () => signIn(url)));
+  // Many orders, so that none has more receipts than an order has in life; a client's orders share no goods with another's.
+  const orders = Array.from({ length: users.length }, () => []);
+  for (let n = 0; n < ORDERS_EACH; n += 1) {
+    const replies = await Promise.all(
+      users.map((user, client) => {
+        const lines = itemsOf(client).map((item) => ({
+          item: String(item),
+          quantity: '1000000',
+          price: '12.34',
+          discount: '',
+          due: '',
+        }));
+        return user.post('/api/documents/order', {
+          vendor: '1',
+          date: '2026-03-01',
+          currency: 'USD',
+          warehouse: '1',
+          note: '',
+          lines,
+        });
+      }),
+    );
+    replies.forEach((reply, client) => orders[client].push(reply.id));
+  }
+  const order = (client, n) => orders[client][n % ORDERS_EACH];
+  const body = (client, n) => ({
+    vendor: '1',
+    date: '2026-03-10',
+    warehouse: '1',
+    packingSlip: 'PS',
+    transport: '',
+    lines: [1, 2, 3].map((at) => ({ of: `${order(client, n)}/${at}`, quantity: '1.5' })),
+  });
+  await pound(4, (client, n) => users[client].post('/api/documents/receipt', body(client, n)), 1.5);
+
+  let bare = 1_000_000_000;
+  for (const clients of CLIENTS) {
+    // Interleaved, so that a slow moment of the machine meets both.
+    const rates = { bare: [], http: [] };
+    for (let round = 0; round < 2; round += 1) {
+      rates.bare.push(await pound(clients, (client, n) => barePosting(pool, (bare += 1), order(client, n), client)));
+      rates.http.push(
+        await pound(clients, (client, n) => users[client].post('/api/documents/receipt', body(client, n))),
+      );
+    }
+    const [floor, http] = [Math.max(...rates.bare), Math.max(...rates.http)];
+    row(
+      `${clients} clients`,
+      `${perSecond(http)} over HTTP`,
+      `${perSecond(floor)} bare (same rows and round trips, none of our code)`,
+      `${((100 * http) / floor).toFixed(0)} %`,
+    );
+  }
+  const times = [];
+  for (let n = 0; n < 400; n += 1) {
+    const start = performance.now();
+    await users[0].post('/api/documents/receipt/preview', body(0, n));
+    times.push(performance.now() - start);
+  }
+  times.sort((a, b) => a - b);
+  row('preview of the same receipt', `p50 ${times[200].toFixed(1)} ms`, `p99 ${times[396].toFixed(1)} ms`);
+}
+
+/** The statements of a receipt of three FIFO lines, with the rows that the product writes, and nothing else. */
+async function barePosting(pool, id, order, client) {
+  const connection = await pool.getConnection();
+  const items = itemsOf(client);
+  try {
+    await connection.query('SET TRANSACTION ISOLATION LEVEL READ COMMITTED');
+    await connection.query('START TRANSACTION');
+    await connection.query("INSERT INTO idempotency VALUES (?, 1, REPEAT('a', 64), NOW(6))", [`bare:${id}`]);
+    await connection.query(
+      'SELECT c.currency, c.first_open_day, (SELECT t.days FROM vendor v JOIN terms t ON t.id = v.terms_id WHERE v.id = 1) t, (SELECT name FROM warehouse WHERE id = 1) w FROM company c WHERE id = 1 LOCK IN SHARE MODE',
+    );
+    await connection.query('SELECT id FROM document WHERE id IN (?) ORDER BY id FOR UPDATE', [[order]]);
+    await connection.query(
+      `SELECT l.*, (SELECT COALESCE(SUM(r.quantity), 0) FROM receipt_line r WHERE r.order_id = l.document_id AND r.order_line_no = l.line_no) received FROM order_line l JOIN document d ON d.id = l.document_id
+       WHERE (l.document_id = ? AND l.line_no = 1) OR (l.document_id = ? AND l.line_no = 2) OR (l.document_id = ? AND l.line_no = 3)`,
+      [order, order, order],
+    );
+    await connection.query('SELECT * FROM item WHERE id IN (?)', [items]);
+    await connection.query('SELECT * FROM pool WHERE item_id IN (?) AND warehouse_id = 1 ORDER BY id FOR UPDATE', [
+      items,
+    ]);
+    await connection.query('SELECT NEXTVAL(document_ids), NEXTVAL(number_receipt)');
+    await connection.query(
+      "INSERT INTO document VALUES (?, 'receipt', ?, '2026-03-10', 1, NULL, 1, 'USD', 10000000000, 'PS', '', NULL, '', 1, NOW(6), ?)",
+      [id, `B-${id}`, `bare:${id}`],
+    );
+    const three = (make) => [1, 2, 3].map(make);
+    await connection.query(
+      'INSERT INTO receipt_line (document_id, line_no, order_id, order_line_no, ordered_by_id, item_id, pool_id, quantity, currency, rate, amount, base_amount) VALUES ?',
+      [three((at) => [id, at, order, at, order, items[at - 1], items[at - 1], 1, 'USD', 10000000000, 1, 1])],
+    );
+    await connection.query('INSERT INTO citation VALUES (?, ?)', [id, order]);
+    await connection.query(
+      'INSERT INTO movement (document_id, line_no, pool_id, date, direction, quantity, purpose) VALUES ?',
+      [three((at) => [id, at, items[at - 1], '2026-03-10', 'in', 1, 'received'])],
+    );
+    await connection.query("INSERT INTO entry VALUES (?, 1, '2026-03-10')", [id]);
+    await connection.query(
+      'INSERT INTO journal_line (document_id, entry_no, line_no, account, account_id, date, amount, item_id, vendor_id) VALUES ?',
+      [
+        [
+          ...three((at) => [id, 1, at, 'inventory', 1, '2026-03-10', 1, items[at - 1], null]),
+          [id, 1, 4, 'grni', 2, '2026-03-10', -3, null, 1],
+        ],
+      ],
+    );
+    await connection.query(
+      'INSERT INTO value_change (document_id, change_no, entry_no, line_document_id, line_no, pool_id, component, amount, effective, posting) VALUES ?',
+      [three((at) => [id, at, 1, id, at, items[at - 1], 'goods', 1, '2026-03-10', '2026-03-10'])],
+    );
+    await connection.query(
+      'INSERT INTO pool (id, item_id, warehouse_id, quantity, value, last_day) VALUES ? ON DUPLICATE KEY UPDATE quantity = quantity + VALUES(quantity), value = value + VALUES(value), last_day = VALUES(last_day)',
+      [items.map((item) => [item, item, 1, 1, 1, '2026-03-10'])],
+    );
+    await connection.query('INSERT INTO pool_layer VALUES ?', [
+      three((at) => [items[at - 1], '2026-03-10', id, at, 0, 0, '', 1, 1]),
+    ]);
+    await connection.query('CALL seal_entry(?, 1)', [id]);
+    await connection.query('COMMIT');
+    await connection.query('DELETE FROM draft WHERE id = ? AND user_id = 1', [`bare:${id}`]);
+  } catch (problem) {
+    await connection.query('ROLLBACK');
+    if (problem.errno !== 1213) throw problem;
+  } finally {
+    connection.release();
+  }
+}
