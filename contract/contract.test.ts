@@ -10,10 +10,10 @@ describe('the roles', () => {
     const allowed = (role: (typeof ROLES)[number]) =>
       DOCUMENT_KINDS.filter((kind) => KINDS[kind].mayPost.includes(role));
     expect([allowed('auditor'), allowed('approver'), allowed('administrator')]).toEqual([[], ['order-approval'], []]);
-    expect(allowed('buyer')).toEqual(['order', 'order-change', 'order-closing', 'order-step', 'aside-closing']);
+    expect(allowed('buyer')).toEqual(['order', 'order-change', 'order-closing', 'order-step', 'held-closing']);
     expect(allowed('receiver')).toEqual([
       'receipt',
-      'aside-closing',
+      'held-closing',
       'put-away',
       'return',
       'delivery',

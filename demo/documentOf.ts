@@ -70,19 +70,19 @@ const MADE: { readonly [Name in Word]: (step: Extract<Step, Record<Name, unknown
     return { kind: 'order', body: { ...header, lines, ...carriage } };
   },
   receipt(step, as) {
-    const { slip: packingSlip, transport = '', last = [], aside = [] } = step;
+    const { slip: packingSlip, transport = '', last = [], held = [] } = step;
     const lines = step.lines.map((received) => ({
       ...cited(received, as),
       ...(last.includes(received[0]) ? { last: true } : {}),
     }));
-    const stand = aside.map(({ of, what = '', ...said }) => ({
+    const stand = held.map(({ of, what = '', ...said }) => ({
       ...said,
       of: of === undefined ? '' : as.line(of),
       item: '',
       what,
     }));
     const where = { date: as.date, warehouse: as.warehouse(step.warehouse), packingSlip, transport };
-    return { kind: 'receipt', body: { vendor: as.vendor(step.receipt).id, ...where, lines, aside: stand } };
+    return { kind: 'receipt', body: { vendor: as.vendor(step.receipt).id, ...where, lines, held: stand } };
   },
   puts: ({ puts }, as) => ({
     kind: 'put-away',

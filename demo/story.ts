@@ -23,7 +23,7 @@ export type Step = { readonly name: string; readonly day: number } & (
       readonly slip: string;
       /** Order lines of which no more comes: short by little. */
       readonly last?: readonly string[];
-      readonly aside?: readonly { readonly of?: string; readonly what?: string; readonly quantity: string; readonly reason: string; readonly place: string }[];
+      readonly held?: readonly { readonly of?: string; readonly what?: string; readonly quantity: string; readonly reason: string; readonly place: string }[];
       readonly transport?: string;
       readonly warehouse?: string;
     }
@@ -108,7 +108,7 @@ export const STORY: readonly Step[] = [
   { name: 'gr-paper-1', day: 44, receipt: 'REDW', slip: 'RW 3307-S', lines: [['paper-1/1', '60'], ['paper-1/2', '1']] },
   { name: 'vb-paper-1', day: 41, bill: 'REDW', number: 'RW 3307', lines: [['gr-paper-1/1', '60', '4.20'], ['gr-paper-1/2', '1', '180']], tax: [['17.64', false]] },
   { name: 'paper-2', day: 18, order: 'REDW', lines: [['expense: Packing paper', '80', '4.35', 6, undefined, { department: 'TRADE', taxCode: 'S6' }]] },
-  { name: 'gr-paper-2', day: 11, receipt: 'REDW', slip: 'RW 3351-S', lines: [['paper-2/1', '79']], last: ['paper-2/1'], aside: [{ what: 'A carton of paper tape', quantity: '1', reason: 'On no order of ours', place: 'Dock' }] },
+  { name: 'gr-paper-2', day: 11, receipt: 'REDW', slip: 'RW 3351-S', lines: [['paper-2/1', '79']], last: ['paper-2/1'], held: [{ what: 'A carton of paper tape', quantity: '1', reason: 'On no order of ours', place: 'Dock' }] },
   // Bills are paid at another rate than they were entered; some dented tins went back and await their credit.
   { name: 'pay-1', day: 104, payment: 'TARN', bills: [['vb-wool-1', '8568.00']] },
   { name: 'pay-2', day: 83, payment: 'ALDR', bills: [['vb-looms-1', '15280.00']] },
@@ -128,7 +128,7 @@ export const STORY: readonly Step[] = [
   { name: 'vb-sea-2', day: 6, bill: 'GREY', number: 'GW-77120', charges: [['freight', '2094.00'], ['inspection', '52.60']] },
   { name: 'vb-ins-2', day: 5, bill: 'PETR', number: 'PM 2026-448', charges: [['insurance', '134.40']] },
   { name: 'linen-2', day: 30, order: 'BEIR', lines: [['YL-NA', '250', '18.60', 20, '0.55'], ['YL-BL', '100', '19.95', 20, '0.55']], note: 'Freight to be billed by the carrier' },
-  { name: 'gr-linen-3', day: 7, receipt: 'BEIR', slip: 'BL 5602', lines: [['linen-2/1', '254'], ['linen-2/2', '60']], aside: [{ of: 'linen-2/2', quantity: '6', reason: 'A carton wet through', place: 'REJECTS' }] },
+  { name: 'gr-linen-3', day: 7, receipt: 'BEIR', slip: 'BL 5602', lines: [['linen-2/1', '254'], ['linen-2/2', '60']], held: [{ of: 'linen-2/2', quantity: '6', reason: 'A carton wet through', place: 'REJECTS' }] },
   { name: 'shuttles-2', day: 28, order: 'DHOL', carriage: ['FOB', 'Mundra'], lines: [['BS-25', '20 box', '206.25', 21, '0.18', { department: 'TRADE', transport: 'FHL-016' }], ['expense: Pattern templates', '1', '85', 21, undefined, { department: 'WORKSHOP' }]] },
   { name: 'dyes-2', day: 16, order: 'KUMO', carriage: ['CIF', 'Greywake Harbour'], lines: [['DY-IN', '120', '2190', 35, undefined, { department: 'STUDIO' }], ['DY-MA', '60', '1680', 35, undefined, { department: 'STUDIO' }]] },
   { name: 'dn-5', day: 3, delivery: 'Saltmarsh Yarn Shop', lines: [['YL-NA', '110'], ['DY-MA', '12', [['KM-2605', '12']]]] },

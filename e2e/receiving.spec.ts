@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import type { AsideView } from '@obolus/contract/views/receiving';
+import type { HeldView } from '@obolus/contract/views/receiving';
 import type { DocumentView } from '@obolus/contract/views/documents';
 import type { ItemView } from '@obolus/contract/views/setUp';
 import type { OrderView } from '@obolus/contract/views/orders';
@@ -84,9 +84,9 @@ test('three orders come in one delivery: short, over, rejected, lots and fifty s
   await expect(page.getByText('Lot PD-1 is past its day: reject it, or correct the day.').first()).toBeVisible();
   await page.getByLabel(/^Last day of lot 1, Indigo/).fill('2028-06-30');
   await page.getByRole('button', { name: /^Reject some of Indigo/ }).click();
-  await page.getByLabel('Quantity that stands aside 1').fill('2');
+  await page.getByLabel('Quantity that is held 1').fill('2');
   await page.getByLabel('Where it stands 1').fill('Rejects');
-  await page.getByLabel('Why it stands aside 1').fill('Lids sprung');
+  await page.getByLabel('Why it is held 1').fill('Lids sprung');
   // 98.5 × 20, 50 × 1,000, 10.3 × 18 and 10 × 15; what is rejected posts nothing.
   expect(await desk.footing()).toEqual([
     'Inventory, Merino yarn on cones, ecru 1,970.00',
@@ -118,11 +118,11 @@ test('three orders come in one delivery: short, over, rejected, lots and fifty s
   const loom = posted.lines.find((line) => line.number === 'FL-120');
   expect([loom?.lots.length, loom?.lots[0]?.lot, loom?.lots[49]?.lot]).toEqual([50, 'FL-0201', 'FL-0250']);
 
-  await desk.open('/receiving/aside');
+  await desk.open('/receiving/held');
   const row = page.getByRole('row', { name: /Indigo dye.*Petrel Mutual/ });
   await expect(row).toContainText('Lids sprung · Rejects');
 
-  // Undone exactly: what it brought goes, its orders are open again, and nothing of it stands aside.
+  // Undone exactly: what it brought goes, its orders are open again, and nothing of it is held.
   await desk.open(`/documents/${receipt}`);
   await page.getByRole('button', { name: 'Reverse', exact: true }).click();
   await expect(page.getByRole('dialog')).toBeVisible();
@@ -133,8 +133,8 @@ test('three orders come in one delivery: short, over, rejected, lots and fifty s
   expect(
     (await Promise.all(orders.map((id) => orderOf(desk, id)))).map(({ lines }) => lines.map(({ open }) => open)),
   ).toEqual([['100'], ['50'], ['10', '12']]);
-  const { rows } = await desk.ask<{ rows: AsideView[] }>('asides');
-  expect(rows.some((aside) => aside.vendor.name === 'Petrel Mutual')).toBe(false);
+  const { rows } = await desk.ask<{ rows: HeldView[] }>('held-goods');
+  expect(rows.some((held) => held.vendor.name === 'Petrel Mutual')).toBe(false);
   await desk.expectBooksToAgree();
 });
 
@@ -198,20 +198,20 @@ test('goods without an order wait until somebody says what became of them', asyn
   await desk.open('/receiving');
   await page.getByRole('link', { name: /Redwillow Paper/ }).click();
   await page.getByRole('button', { name: 'Goods without an order' }).click();
-  await page.getByLabel('Quantity that stands aside 1').fill('3');
+  await page.getByLabel('Quantity that is held 1').fill('3');
   await expect(page.getByText('Fill this in.').first()).toBeVisible();
-  await page.getByLabel('What stands aside 1', { exact: true }).fill('Rolls of kraft paper');
-  await page.getByLabel('Why it stands aside 1').fill('Nobody knows of an order');
+  await page.getByLabel('What is held 1', { exact: true }).fill('Rolls of kraft paper');
+  await page.getByLabel('Why it is held 1').fill('Nobody knows of an order');
   await expect(page.getByText('Posts nothing')).toBeVisible();
   await page.keyboard.press('Control+Enter');
   await expect(page.getByText('3 Rolls of kraft paper: Nobody knows of an order')).toBeVisible();
 
-  await desk.open('/receiving/aside');
+  await desk.open('/receiving/held');
   await page.getByRole('button', { name: 'Say what became of Rolls of kraft paper' }).click();
   await page.getByLabel('How many are gone').fill('4');
   await page.getByLabel('Why').fill('collected');
   await page.keyboard.press('Enter');
-  await expect(page.getByText('Only 3 of it stand aside.')).toBeVisible();
+  await expect(page.getByText('Only 3 of it is held.')).toBeVisible();
   await expectAccessible(page);
   await page.getByLabel('How many are gone').fill('3');
   await page.getByLabel('Why').focus();
@@ -297,9 +297,9 @@ test('who counts blind sees what may come and not how many; a photo goes with wh
   await expect(page.getByText('This is not what may come: count again').first()).toBeVisible();
   await page.getByLabel(/^Came now, Linen/).fill('38');
   await page.getByRole('button', { name: /^Reject some of Linen/ }).click();
-  await page.getByLabel('Quantity that stands aside 1').fill('2');
-  await page.getByLabel('Why it stands aside 1').fill('Moths');
-  await page.getByLabel('Photo of what stands aside 1').setInputFiles({
+  await page.getByLabel('Quantity that is held 1').fill('2');
+  await page.getByLabel('Why it is held 1').fill('Moths');
+  await page.getByLabel('Photo of what is held 1').setInputFiles({
     name: 'cones.png',
     mimeType: 'image/png',
     buffer: Buffer.from(
@@ -309,7 +309,7 @@ test('who counts blind sees what may come and not how many; a photo goes with wh
   });
   await expect(page.getByRole('img', { name: 'What it looks like' })).toBeVisible();
   await receiver.post();
-  await receiver.open('/receiving/aside');
+  await receiver.open('/receiving/held');
   await expect(page.getByRole('row', { name: /Moths/ }).getByRole('img', { name: 'What it looks like' })).toBeVisible();
   await admin.page.reload();
   await admin.page.getByLabel('Count blind').uncheck();

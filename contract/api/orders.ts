@@ -1,4 +1,4 @@
-import { AdviceView, AsideView, OnDockLine, ReceivedLine } from '../views/receiving.ts';
+import { AdviceView, HeldView, OnDockLine, ReceivedLine } from '../views/receiving.ts';
 import { Commitments, OpenOrderLine, OrderView } from '../views/orders.ts';
 import { Paper } from '../views/documents.ts';
 import { exactly, Text, Type } from '../figures.ts';
@@ -93,11 +93,11 @@ export const ordersEndpoints = {
     allow: 'signed-in',
     reply: list(OnDockLine),
   }),
-  asides: endpoint({
+  heldGoods: endpoint({
     method: 'get',
-    path: '/asides',
-    summary: 'Goods that stand aside: rejected, or without an order',
+    path: '/held-goods',
+    summary: 'Held goods: rejected, or without an order',
     allow: 'signed-in',
-    reply: list(AsideView),
+    reply: list(HeldView),
   }),
 } as const;

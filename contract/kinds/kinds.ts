@@ -2,7 +2,7 @@ import type { Static } from '../figures.ts';
 import type { Role } from '../roles.ts';
 import { allocation } from './allocation.ts';
 import { arrival } from './arrival.ts';
-import { asideClosing } from './asideClosing.ts';
+import { heldClosing } from './heldClosing.ts';
 import { assembly } from './assembly.ts';
 import { bill } from './bill.ts';
 import { chargeMove } from './chargeMove.ts';
@@ -40,7 +40,7 @@ export const KINDS = {
   'order-step': orderStep,
   'order-approval': orderApproval,
   receipt,
-  'aside-closing': asideClosing,
+  'held-closing': heldClosing,
   'put-away': putAway,
   bill,
   return: vendorReturn,

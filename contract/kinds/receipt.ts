@@ -31,7 +31,7 @@ export const receipt = kind({
       ),
       reason: Type.Optional(Text(200, 'Why the price is another')),
     }),
-    aside: Type.Optional(
+    held: Type.Optional(
       lines({
         of: Type.Union([LineId, Type.Literal('')], {
           description: 'The order line that was rejected; empty for goods without an order',

@@ -54,8 +54,8 @@ export const OnDockLine = exactly({
 
 export type OnDockLine = Static<typeof OnDockLine>;
 
-/** Goods that stand aside: rejected, or without an order. */
-export const AsideView = exactly({
+/** Held goods: rejected, or without an order. */
+export const HeldView = exactly({
   line: LineId,
   receipt: exactly({ id: Id, number: Text(30), date: Day, packingSlip: Text(60) }),
   vendor: exactly({ id: Id, name: Name }),
@@ -70,7 +70,7 @@ export const AsideView = exactly({
   photo: Type.Union([Key, Type.Null()]),
 });
 
-export type AsideView = Static<typeof AsideView>;
+export type HeldView = Static<typeof HeldView>;
 
 /** A received line with goods not yet billed, or on which charges may land. */
 export const ReceivedLine = exactly({

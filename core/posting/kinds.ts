@@ -6,7 +6,7 @@ import { payment } from '../paying/payment/payment.ts';
 import { prepayment } from '../paying/prepayment.ts';
 import { close } from '../periods/close.ts';
 import { lock, open } from '../periods/open.ts';
-import { asideClosing } from '../purchasing/aside.ts';
+import { heldClosing } from '../purchasing/held.ts';
 import { bill } from '../purchasing/bill/bill.ts';
 import { credit } from '../purchasing/credit/credit.ts';
 import { order } from '../purchasing/order/decide.ts';
@@ -40,7 +40,7 @@ const REVERSED = {
   'order-step': orderStep,
   'order-approval': orderApproval,
   receipt,
-  'aside-closing': asideClosing,
+  'held-closing': heldClosing,
   'put-away': putAway,
   bill,
   return: vendorReturn,

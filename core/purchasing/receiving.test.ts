@@ -20,7 +20,7 @@ const receive = (lines: Receipt['lines'], more: Partial<Receipt> = {}): Command 
   lines,
   ...more,
 });
-const aside = (more: Partial<NonNullable<Receipt['aside']>[number]> = {}) => ({
+const held = (more: Partial<NonNullable<Receipt['held']>[number]> = {}) => ({
   of: '1/1',
   item: undefined,
   what: '',
@@ -29,11 +29,8 @@ const aside = (more: Partial<NonNullable<Receipt['aside']>[number]> = {}) => ({
   place: 'dock',
   ...more,
 });
-const clear = (
-  lines: CommandOf['aside-closing']['lines'],
-  more: Partial<CommandOf['aside-closing']> = {},
-): Command => ({
-  kind: 'aside-closing',
+const clear = (lines: CommandOf['held-closing']['lines'], more: Partial<CommandOf['held-closing']> = {}): Command => ({
+  kind: 'held-closing',
   date: '2026-03-06',
   reason: 'collected',
   lines,
@@ -191,47 +188,47 @@ describe('less than was ordered', () => {
   });
 });
 
-describe('goods that stand aside', () => {
+describe('goods that are held', () => {
   it('post nothing and are held by quantity, in stock units, beside what is received', () => {
     const posted = accepted(
-      receive([{ of: '1/1', quantity: q('96') }], { aside: [aside({ quantity: q('8'), unit: 'cone' })] }),
+      receive([{ of: '1/1', quantity: q('96') }], { held: [held({ quantity: q('8'), unit: 'cone' })] }),
     );
-    expect((posted.document as ReceiptDocument).aside).toEqual([{ ...aside(), id: '2/2', quantity: q('4') }]);
-    expect([keeper.books.asides.get('2/2')?.quantity, openToReceive(line('1/1'))]).toEqual([q('4'), q('4')]);
+    expect((posted.document as ReceiptDocument).held).toEqual([{ ...held(), id: '2/2', quantity: q('4') }]);
+    expect([keeper.books.heldGoods.get('2/2')?.quantity, openToReceive(line('1/1'))]).toEqual([q('4'), q('4')]);
   });
 
   it('may be all that came, also of what nobody ordered', () => {
     const posted = accepted(
       receive([], {
-        aside: [aside(), aside({ of: undefined, item: 'YARN' }), aside({ of: undefined, what: 'bobbins' })],
+        held: [held(), held({ of: undefined, item: 'YARN' }), held({ of: undefined, what: 'bobbins' })],
       }),
     );
     expect(posted.entries).toEqual([]);
-    expect([...keeper.books.asides.keys()]).toEqual(['2/1', '2/2', '2/3']);
+    expect([...keeper.books.heldGoods.keys()]).toEqual(['2/1', '2/2', '2/3']);
   });
 
   it('say what they are, how many and why', () => {
     const wrong = [
-      aside({ of: '9/9' }),
-      aside({ of: undefined, item: 'NONE' }),
-      aside({ of: undefined }),
-      aside({ quantity: q('0'), reason: ' ' }),
-      aside({ quantity: q('1.5'), unit: 'cone' }),
+      held({ of: '9/9' }),
+      held({ of: undefined, item: 'NONE' }),
+      held({ of: undefined }),
+      held({ quantity: q('0'), reason: ' ' }),
+      held({ quantity: q('1.5'), unit: 'cone' }),
     ];
-    expect(reasons(receive([], { aside: wrong }))).toEqual([
-      'line_unknown /aside/0 line=9/9',
-      'item_unknown /aside/1/item item=NONE',
-      'missing /aside/2/what',
-      'quantity_not_positive /aside/3/quantity',
-      'reason_missing /aside/3/reason',
-      'pack_not_whole /aside/4/quantity unit=cone stockUnit=each',
+    expect(reasons(receive([], { held: wrong }))).toEqual([
+      'line_unknown /held/0 line=9/9',
+      'item_unknown /held/1/item item=NONE',
+      'missing /held/2/what',
+      'quantity_not_positive /held/3/quantity',
+      'reason_missing /held/3/reason',
+      'pack_not_whole /held/4/quantity unit=cone stockUnit=each',
     ]);
-    expect(reasons(receive([], { vendor: 'W', aside: [aside()] }))).toEqual(['vendor_differs /aside/0']);
+    expect(reasons(receive([], { vendor: 'W', held: [held()] }))).toEqual(['vendor_differs /held/0']);
     expect(reasons(receive([]))).toEqual(['no_lines /lines']);
   });
 
   it('go as far as they are there, and come back when that is reversed', () => {
-    keeper.post(receive([], { aside: [aside(), aside({ of: undefined, what: 'bobbins' })] }));
+    keeper.post(receive([], { held: [held(), held({ of: undefined, what: 'bobbins' })] }));
     const gone = (units: string) => ({ of: '2/1', quantity: q(units), outcome: 'sent back' as const });
     keeper.post(clear([gone('1.5')]));
     expect(reasons(clear([gone('0.6')]))).toEqual(['aside_exceeds_held /lines/0/quantity open=0.5 quantity=0.6']);
@@ -241,12 +238,12 @@ describe('goods that stand aside', () => {
     keeper.post({ kind: 'reversal', of: '3', date: '2026-03-07', reason: 'still here' });
     expect(reasons(clear([gone('2')]))).toEqual([]);
     keeper.post({ kind: 'reversal', of: '2', date: '2026-03-07', reason: 'wrong' });
-    expect(keeper.books.asides.size).toBe(0);
+    expect(keeper.books.heldGoods.size).toBe(0);
   });
 
   it('are cleared with a reason, of one vendor at a time, not before they came', () => {
-    keeper.post(receive([], { aside: [aside()] }));
-    keeper.post(receive([], { vendor: 'W', aside: [aside({ of: undefined, what: 'bobbins' })] }));
+    keeper.post(receive([], { held: [held()] }));
+    keeper.post(receive([], { vendor: 'W', held: [held({ of: undefined, what: 'bobbins' })] }));
     const both = ['2/1', '3/1'].map((of) => ({ of, quantity: q('1'), outcome: 'scrapped' as const }));
     expect(reasons(clear(both))).toEqual(['vendor_differs /lines']);
     expect(reasons(clear([], { reason: '' }))).toEqual(['no_lines /lines', 'reason_missing /reason']);

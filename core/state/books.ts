@@ -7,7 +7,7 @@ import type { Effects } from '../costing/effects.ts';
 import type { Charge, CreditableLine, ExpensedLine, KnownBill, Payable, Prepayment } from './owed.ts';
 import type { CustomsEntry } from './customs.ts';
 import type { Company, DatedRate, TaxLevel, Vendor } from './company.ts';
-import type { Aside, Order, OrderLine, ReceiptLine } from './purchasing.ts';
+import type { Held, Order, OrderLine, ReceiptLine } from './purchasing.ts';
 import type { BinKind, Item, StockLine } from './stock.ts';
 import type { ClosedPeriod } from './periods.ts';
 
@@ -42,7 +42,7 @@ export interface Books {
   /** The bins of each warehouse by their code: places inside it. */
   readonly bins: ReadonlyMap<string, ReadonlyMap<string, BinKind>>;
   readonly orderLines: ReadonlyMap<LineId, OrderLine>;
-  readonly asides: ReadonlyMap<LineId, Aside>;
+  readonly heldGoods: ReadonlyMap<LineId, Held>;
   readonly receiptLines: ReadonlyMap<LineId, ReceiptLine>;
   readonly stockLines: ReadonlyMap<LineId, StockLine>;
   readonly charges: ReadonlyMap<LineId, Charge>;
@@ -77,7 +77,7 @@ export function emptyBooks(company: Company): Books {
     taxCodes: new Map(),
     bins: new Map(),
     orderLines: new Map(),
-    asides: new Map(),
+    heldGoods: new Map(),
     receiptLines: new Map(),
     stockLines: new Map(),
     charges: new Map(),

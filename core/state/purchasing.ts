@@ -127,8 +127,8 @@ export interface ReturnedLine {
   readonly billedVariance: BaseAmount;
 }
 
-/** Goods that stand aside, in no pool and owed to nobody: rejected when they came, or come without an order. Held by quantity. */
-export interface Aside {
+/** Held goods, in no pool and owed to nobody: rejected when they came, or come without an order. Held by quantity. */
+export interface Held {
   readonly id: LineId;
   readonly vendor: string;
   readonly date: Day;

@@ -14,7 +14,7 @@ export function strikeOut(next: Writing, document: string): void {
   const lines = [
     next.orderLines,
     next.receiptLines,
-    next.asides,
+    next.heldGoods,
     next.stockLines,
     next.charges,
     next.creditable,
@@ -29,7 +29,7 @@ export function strikeOut(next: Writing, document: string): void {
     reopened: without(line.reopened),
     aheads: without(line.aheads).map((ahead) => ({ ...ahead, taken: without(ahead.taken) })),
   }));
-  each(next.asides, (aside) => ({ ...aside, gone: without(aside.gone) }));
+  each(next.heldGoods, (held) => ({ ...held, gone: without(held.gone) }));
   each(next.receiptLines, (line) => ({
     ...line,
     bills: without(line.bills),

@@ -18,7 +18,7 @@ export function writing(books: Books): Writing {
     taxCodes: copyOf(books.taxCodes),
     bins: copyOf(books.bins),
     orderLines: copyOf(books.orderLines),
-    asides: copyOf(books.asides),
+    heldGoods: copyOf(books.heldGoods),
     receiptLines: copyOf(books.receiptLines),
     stockLines: copyOf(books.stockLines),
     charges: copyOf(books.charges),

@@ -47,11 +47,10 @@ const SAYS: Readonly<Record<RefusalReason, (values: Values) => string>> = {
   warehouse_same: () => 'Goods cannot go from a warehouse to itself: choose another.',
   vendor_differs: () => 'This line belongs to another vendor.',
   customer_differs: () => 'This delivery went to another customer.',
-  count_again: () => 'This is not what may come: count again, set aside what is too much, or leave the line open.',
+  count_again: () => 'This is not what may come: count again, hold what is too much, or leave the line open.',
   short_beyond_tolerance: ({ missing, allowed }) =>
     `${missing} are missing and ${allowed} may be: leave the rest open, or let the buyer close it.`,
-  aside_exceeds_held: ({ open }) =>
-    open === '0' ? 'None of it stands aside any more.' : `Only ${open} of it stand aside.`,
+  aside_exceeds_held: ({ open }) => (open === '0' ? 'None of it is held any more.' : `Only ${open} of it is held.`),
   lot_expired: ({ lot }) => `Lot ${lot} is past its day: reject it, or correct the day.`,
   unit_unknown: ({ unit, units }) =>
     units ? `“${unit}” is no unit of this item: choose ${units}.` : 'An expense has no unit.',

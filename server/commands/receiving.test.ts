@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { AsideView } from '@obolus/contract/views/receiving';
+import type { HeldView } from '@obolus/contract/views/receiving';
 import type { DocumentView } from '@obolus/contract/views/documents';
 import type { OrderView } from '@obolus/contract/views/orders';
 import { proveBooks } from '../proof/proveBooks.ts';
@@ -29,12 +29,12 @@ const said = ({ status, body }: Reply): unknown[] => [
   ...((body.errors ?? []) as { at: string; says: string }[]).map(({ at, says }) => `${at} ${says}`),
 ];
 const view = async <View>(path: string): Promise<View> => (await odile.call('GET', `/api/${path}`)).body as View;
-const asides = async () => (await view<{ rows: AsideView[] }>('asides')).rows;
+const heldGoods = async () => (await view<{ rows: HeldView[] }>('held-goods')).rows;
 const ordered = (quantity: string, item = '1', vendor = '1') =>
   ines.posted('order', make.order([{ item, quantity, price: '5' }], { vendor }));
 const came = (of: string, quantity: string, more: object = {}, rest: object = {}) =>
   make.receipt([{ of: `${of}/1`, quantity, ...more }], rest);
-const aside = (more: object = {}) => ({
+const held = (more: object = {}) => ({
   of: '',
   item: '',
   what: '',
@@ -80,22 +80,22 @@ describe('more or less than was ordered', () => {
   });
 });
 
-describe('goods that stand aside', () => {
+describe('goods that are held', () => {
   it('come with others or alone, post nothing, and stay on the list until something becomes of them', async () => {
     const order = await ordered('10');
     const receipt = await odile.posted(
       'receipt',
-      came(order, '8', {}, { aside: [aside({ of: `${order}/1`, quantity: '2' })] }),
+      came(order, '8', {}, { held: [held({ of: `${order}/1`, quantity: '2' })] }),
     );
     const shown = await view<DocumentView>(`documents/${receipt}`);
-    expect(shown.facts).toContainEqual({ name: 'Stands aside', value: '2 kg Merino yarn: wet, dock' });
+    expect(shown.facts).toContainEqual({ name: 'Held', value: '2 kg Merino yarn: wet, dock' });
     expect(shown.amount).toBe('40.00');
     const alone = await odile.posted(
       'receipt',
-      make.receipt([], { aside: [aside({ item: '3' }), aside({ what: 'a crate of bobbins', quantity: '1' })] }),
+      make.receipt([], { held: [held({ item: '3' }), held({ what: 'a crate of bobbins', quantity: '1' })] }),
     );
     expect((await view<DocumentView>(`documents/${alone}`)).entries).toEqual([]);
-    expect(await asides()).toMatchObject([
+    expect(await heldGoods()).toMatchObject([
       { what: 'Merino yarn', quantity: '2', left: '2', order: { id: order } },
       { what: 'Floor loom', unit: 'each', order: null },
       { what: 'a crate of bobbins', unit: '' },
@@ -108,15 +108,15 @@ describe('goods that stand aside', () => {
       reason: 'collected',
       lines: [{ of, quantity, outcome }],
     });
-    const closing = await odile.posted('aside-closing', gone(`${receipt}/2`, '1.5'));
-    expect(said(await odile.post('aside-closing', gone(`${receipt}/2`, '1')))).toEqual([
+    const closing = await odile.posted('held-closing', gone(`${receipt}/2`, '1.5'));
+    expect(said(await odile.post('held-closing', gone(`${receipt}/2`, '1')))).toEqual([
       422,
-      '/lines/0/quantity Only 0.5 of it stand aside.',
+      '/lines/0/quantity Only 0.5 of it is held.',
     ]);
     expect((await view<DocumentView>(`documents/${closing}`)).lines).toMatchObject([
       { label: 'Merino yarn', quantity: '1.5', note: 'sent back' },
     ]);
-    expect((await asides())[0]).toMatchObject({ quantity: '2', left: '0.5' });
+    expect((await heldGoods())[0]).toMatchObject({ quantity: '2', left: '0.5' });
     expect(said(await ines.post('reversal', { of: receipt, date: '2026-03-13', reason: 'x' }))).toEqual([
       422,
       expect.stringMatching(/^\/of Other documents build on this one: AC-/),
@@ -126,14 +126,14 @@ describe('goods that stand aside', () => {
   it('cannot go twice when two say so at once', async () => {
     const receipt = await odile.posted(
       'receipt',
-      make.receipt([], { aside: [aside({ what: 'pallets', quantity: '3' })] }),
+      make.receipt([], { held: [held({ what: 'pallets', quantity: '3' })] }),
     );
     const go = {
       date: '2026-03-12',
       reason: 'collected',
       lines: [{ of: `${receipt}/1`, quantity: '2', outcome: 'sent back' }],
     };
-    const replies = await Promise.all([odile.post('aside-closing', go), ines.post('aside-closing', go)]);
+    const replies = await Promise.all([odile.post('held-closing', go), ines.post('held-closing', go)]);
     expect(replies.map(({ status }) => status).sort()).toEqual([201, 422]);
   });
 
@@ -141,19 +141,16 @@ describe('goods that stand aside', () => {
     const reply = await odile.post(
       'receipt',
       make.receipt([], {
-        aside: [aside({ reason: ' ' }), aside({ what: 'x', quantity: 'two' }), aside({ item: '99' })],
+        held: [held({ reason: ' ' }), held({ what: 'x', quantity: 'two' }), held({ item: '99' })],
       }),
     );
-    expect(said(reply)).toEqual([422, '/aside/1/quantity “two” is not a number: write it like 1240.50.']);
-    const next = await odile.post(
-      'receipt',
-      make.receipt([], { aside: [aside({ reason: ' ' }), aside({ item: '99' })] }),
-    );
+    expect(said(reply)).toEqual([422, '/held/1/quantity “two” is not a number: write it like 1240.50.']);
+    const next = await odile.post('receipt', make.receipt([], { held: [held({ reason: ' ' }), held({ item: '99' })] }));
     expect(said(next).map((text) => String(text).split(' ')[0])).toEqual([
       '422',
-      '/aside/0/what',
-      '/aside/0/reason',
-      '/aside/1/item',
+      '/held/0/what',
+      '/held/0/reason',
+      '/held/1/item',
     ]);
   });
 });

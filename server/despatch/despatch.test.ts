@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { AdviceView, AsideView } from '@obolus/contract/views/receiving';
+import type { AdviceView, HeldView } from '@obolus/contract/views/receiving';
 import type { DraftView } from '@obolus/contract/views/drafts';
 import type { OpenOrderLine } from '@obolus/contract/views/orders';
 import { proveBooks } from '../proof/proveBooks.ts';
@@ -164,9 +164,9 @@ describe('a photo of rejected goods', () => {
     const id = randomUUID();
     expect([(await keep(odile, PNG, id)).status, (await keep(odile, PNG, id)).status]).toEqual([200, 200]);
     expect((await keep(odile, Buffer.concat([PNG, PNG]), id)).status).toBe(422);
-    const aside = { of: `${order}/1`, item: '', what: '', quantity: '2', reason: 'wet', place: 'REJ', photo: id };
-    await odile.posted('receipt', make.receipt([], { aside: [aside] }));
-    expect((await odile.call('GET', '/api/asides')).body.rows as AsideView[]).toMatchObject([{ photo: id }]);
+    const held = { of: `${order}/1`, item: '', what: '', quantity: '2', reason: 'wet', place: 'REJ', photo: id };
+    await odile.posted('receipt', make.receipt([], { held: [held] }));
+    expect((await odile.call('GET', '/api/held-goods')).body.rows as HeldView[]).toMatchObject([{ photo: id }]);
     const shown = await odile.fetch(`/api/papers/${id}`);
     expect(Buffer.from(await shown.arrayBuffer()).equals(PNG)).toBe(true);
     expect(
@@ -186,7 +186,7 @@ describe('a photo of rejected goods', () => {
         await odile.post(
           'receipt',
           make.receipt([], {
-            aside: [{ of: `${order}/1`, item: '', what: '', quantity: '1', reason: 'x', place: '', photo: 'me.png' }],
+            held: [{ of: `${order}/1`, item: '', what: '', quantity: '1', reason: 'x', place: '', photo: 'me.png' }],
           }),
         )
       ).status,

@@ -18,7 +18,7 @@ import { citing, dimensionColumns, keyOf } from '../storage/savePosted.ts';
 import { facts } from '../storage/tables.ts';
 import { stands } from '../storage/load/rows.ts';
 import { leaveDraft } from '../storage/drafts.ts';
-import { asidesOf } from '../queries/asides.ts';
+import { heldOf } from '../queries/heldGoods.ts';
 import { text } from '../queries/figures.ts';
 import { BOUGHT } from './lineQueries.ts';
 import type { DocumentCommand } from './documentCommand.ts';
@@ -48,24 +48,24 @@ export const receipt: DocumentCommand<'receipt'> = {
       origin: line.origin === '' ? undefined : line.origin,
       preference: line.preference,
     })),
-    aside: (body.aside ?? []).map((line, position) => ({
+    held: (body.held ?? []).map((line, position) => ({
       of: line.of === '' ? undefined : line.of,
       item: line.item === '' ? undefined : line.item,
       what: line.what,
-      quantity: reader.quantity(line.quantity, `/aside/${position}/quantity`),
+      quantity: reader.quantity(line.quantity, `/held/${position}/quantity`),
       unit: line.unit?.trim(),
       reason: line.reason,
       place: line.place,
     })),
   }),
   async load(command, loader) {
-    const aside = command.aside ?? [];
+    const held = command.held ?? [];
     await loadOrderLines(loader, [
-      ...new Set([...command.lines.map((line) => line.of), ...aside.flatMap(({ of }) => of ?? [])]),
+      ...new Set([...command.lines.map((line) => line.of), ...held.flatMap(({ of }) => of ?? [])]),
     ]);
     await loadItems(
       loader,
-      aside.flatMap(({ item }) => item ?? []),
+      held.flatMap(({ item }) => item ?? []),
     );
     const ordered = command.lines.flatMap((line) => loader.parts.orderLines.get(line.of) ?? []);
     await loadRates(
@@ -100,10 +100,10 @@ export const receipt: DocumentCommand<'receipt'> = {
   },
   follows: (document, { bill: billed }, { taxCodes }) =>
     billed && { kind: 'bill', body: billOf(document, billed, taxCodes), at: '/bill' },
-  rows: ({ lines, aside, closed }, saving, body) => [
+  rows: ({ lines, held, closed }, saving, body) => [
     {
-      table: facts.receiptAside,
-      rows: aside.map((line, position) => ({
+      table: facts.receiptHeld,
+      rows: held.map((line, position) => ({
         ...keyOf(line.id),
         ...(line.of === undefined
           ? { order_id: null, order_line_no: null }
@@ -113,7 +113,7 @@ export const receipt: DocumentCommand<'receipt'> = {
         quantity: line.quantity,
         reason: line.reason,
         place: line.place,
-        photo_id: body.aside?.[position]?.photo || null,
+        photo_id: body.held?.[position]?.photo || null,
       })),
     },
     {
@@ -170,7 +170,7 @@ export const receipt: DocumentCommand<'receipt'> = {
     index: 'bill_number_once',
     refusal: ({ bill }) => refusal('bill_number_taken', '/bill/reference', { number: bill?.reference ?? '' }),
   },
-  write: ({ vendor, date, warehouse, lines, aside = [] }, names) => ({
+  write: ({ vendor, date, warehouse, lines, held = [] }, names) => ({
     vendor: names.vendor(vendor),
     date,
     warehouse: names.warehouse(warehouse),
@@ -186,7 +186,7 @@ export const receipt: DocumentCommand<'receipt'> = {
       ...(line.last ? { last: true } : {}),
       ...(line.corrected ? { price: formatPrice(line.corrected.price), reason: line.corrected.reason } : {}),
     })),
-    aside: aside.map((line) => ({
+    held: held.map((line) => ({
       of: line.of === undefined ? '' : names.line(line.of),
       item: line.item === undefined ? '' : names.item(line.item),
       what: line.what,
@@ -204,7 +204,7 @@ export const receipt: DocumentCommand<'receipt'> = {
       JOIN document o ON o.id = l.order_id WHERE l.order_id IN (?) AND ${stands('d.id')} ORDER BY d.id`,
   },
   noteOf: (row) => (row.corrected_because ? `at another price than ordered: ${text(row.corrected_because)}` : ''),
-  facts: async (manager, id) => (await asidesOf(manager, id)).map((value) => ({ name: 'Stands aside', value })),
+  facts: async (manager, id) => (await heldOf(manager, id)).map((value) => ({ name: 'Held', value })),
   lines: `SELECT l.*, COALESCE(l.corrected_price, ol.price) AS price, ${BOUGHT}, o.id AS of_id, o.number AS of_number FROM receipt_line l LEFT JOIN item i ON i.id = l.item_id JOIN document o ON o.id = l.order_id
             JOIN order_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no AND ol.by_id = l.ordered_by_id WHERE l.document_id = ? ORDER BY l.line_no`,
 };

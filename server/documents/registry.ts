@@ -3,7 +3,7 @@ import type { TrailStage } from '../queries/trail.ts';
 import type { DocumentCommand } from './documentCommand.ts';
 import { allocation } from './allocation.ts';
 import { arrival } from './arrival.ts';
-import { asideClosing } from './asideClosing.ts';
+import { heldClosing } from './heldClosing.ts';
 import { assembly } from './assembly.ts';
 import { bill } from './bill/bill.ts';
 import { chargeMove } from './chargeMove.ts';
@@ -41,7 +41,7 @@ const REVERSED: { readonly [Kind in Exclude<DocumentKind, 'reversal'>]: Document
   'order-step': orderStep,
   'order-approval': orderApproval,
   receipt,
-  'aside-closing': asideClosing,
+  'held-closing': heldClosing,
   'put-away': putAway,
   bill,
   return: vendorReturn,

@@ -38,7 +38,7 @@ const bodies: Readonly<Record<DocumentKind, object>> = {
   'order-approval': { ...nothing, of: '1', seen: 1, step: 'rejected', reason: '' },
   order: make.order([]),
   receipt: make.receipt([]),
-  'aside-closing': { ...nothing, reason: '', lines: [] },
+  'held-closing': { ...nothing, reason: '', lines: [] },
   'put-away': { ...nothing, lines: [] },
   bill: make.bill('1', []),
   allocation: make.allocation('1/1', []),

@@ -105,7 +105,7 @@ export const server = createApi({
       signIn: write('signIn', 'Session', 'Books', 'SetUp', 'Drafts'),
       signOut: write('signOut'),
       items: read('items', 'SetUp', 'Books'),
-      asides: read('asides', 'Books'),
+      heldGoods: read('heldGoods', 'Books'),
       onDock: read('onDock', 'Books'),
       advices: read('advices', 'Books', 'Advices'),
       keepAdvice: write('keepAdvice', 'Advices'),

@@ -27,7 +27,7 @@ const SHOWN: Readonly<Record<string, Load>> = {
   'orders/commitments': () => import('../screens/orders/Commitments.tsx').then((module) => module.Commitments),
   receiving: () => import('../screens/receiving/Receiving.tsx').then((module) => module.Receiving),
   'receiving/receipts': () => import('../screens/receiving/Receipts.tsx').then((module) => module.Receipts),
-  'receiving/aside': () => import('../screens/receiving/Asides.tsx').then((module) => module.Asides),
+  'receiving/held': () => import('../screens/receiving/HeldGoods.tsx').then((module) => module.HeldGoods),
   bench: () => import('../screens/bench/Bench.tsx').then((module) => module.Bench),
   'bench/unmatched': () => import('../screens/bench/Unmatched.tsx').then((module) => module.Unmatched),
   'bench/credits': () => import('../screens/bench/Credits.tsx').then((module) => module.Credits),

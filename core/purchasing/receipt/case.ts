@@ -25,7 +25,7 @@ export function receiptStep({ step, numbers, books, date }: Reading): ReceiptCom
     preference: isTrue(line, 'preference'),
     corrected: correctedOf(line),
   }));
-  const aside = linesOf(step, ['of', 'item', 'what', 'qty', 'unit', 'reason', 'place'], 'aside').map((line) => {
+  const held = linesOf(step, ['of', 'item', 'what', 'qty', 'unit', 'reason', 'place'], 'aside').map((line) => {
     const of = optionalText(line, 'of');
     return {
       of: of === undefined ? undefined : cited(of, numbers),
@@ -38,8 +38,8 @@ export function receiptStep({ step, numbers, books, date }: Reading): ReceiptCom
     };
   });
   const vendor =
-    optionalText(step, 'vendor') ?? books.orderLines.get([...lines, ...aside][0]?.of ?? '')?.vendor ?? SOMEONE;
-  return { kind: 'receipt', vendor, date, warehouse: warehouseOf(step), lines, aside };
+    optionalText(step, 'vendor') ?? books.orderLines.get([...lines, ...held][0]?.of ?? '')?.vendor ?? SOMEONE;
+  return { kind: 'receipt', vendor, date, warehouse: warehouseOf(step), lines, held };
 }
 
 /** The price at which goods come in, where the order's is known to be wrong. */

@@ -1,4 +1,4 @@
-import type { AsideCommand, AsideLine } from '../aside.ts';
+import type { HeldCommand, HeldLine } from '../held.ts';
 import type { Day } from '../../exact/calendar.ts';
 import type { LineId, LotPart } from '../../costing/pool.ts';
 import type { Price, Pricing, Quantity } from '../../exact/amounts.ts';
@@ -25,12 +25,12 @@ export interface ReceiptCommand {
     corrected?: { readonly price: Price; readonly reason: string } | undefined;
   }[];
   /** What came and is not taken: rejected, or without an order. */
-  readonly aside?: readonly AsideCommand[] | undefined;
+  readonly held?: readonly HeldCommand[] | undefined;
 }
 
-export interface ReceiptDocument extends Omit<ReceiptCommand, 'lines' | 'aside'> {
+export interface ReceiptDocument extends Omit<ReceiptCommand, 'lines' | 'held'> {
   readonly lines: readonly (ReceiptLine & { readonly pricing: Pricing })[];
-  readonly aside: readonly AsideLine[];
+  readonly held: readonly HeldLine[];
   /** What was still open of order lines and comes no more: short, within what is allowed. */
   readonly closed: readonly { readonly line: LineId; readonly of: LineId; readonly quantity: Quantity }[];
 }

@@ -8,7 +8,7 @@ import { checkCitedOnce, checkDate, poolOrEmpty } from '../../state/checks.ts';
 import { type Decision, post, refused } from '../../state/decision.ts';
 import type { Cost, Flow, NewMovement } from '../../costing/effects.ts';
 import { refusal, type Refusal } from '../../state/refusal.ts';
-import { asideLine, checkAside } from '../aside.ts';
+import { heldLine, checkHeld } from '../held.ts';
 import { checkUnit, inStockUnits } from '../packs.ts';
 import { checkLine, itemOf, type Line } from './check.ts';
 import type { ReceiptCommand, ReceiptDocument } from './command.ts';
@@ -26,9 +26,9 @@ export function decideReceipt(books: Books, command: ReceiptCommand): Decision<R
     ...checkDate(books, command.date, citedDays),
     ...checkCitedOnce(command.lines, '/lines'),
   ];
-  const aside = command.aside ?? [];
-  if (command.lines.length + aside.length === 0) refusals.push(refusal('no_lines', '/lines'));
-  aside.forEach((line, position) => refusals.push(...checkAside(books, command.vendor, line, `/aside/${position}`)));
+  const held = command.held ?? [];
+  if (command.lines.length + held.length === 0) refusals.push(refusal('no_lines', '/lines'));
+  held.forEach((line, position) => refusals.push(...checkHeld(books, command.vendor, line, `/held/${position}`)));
   const counted = command.lines.map((line, position) => ({
     ...line,
     ...inStockUnits(itemOf(books, ordered[position]), line),
@@ -55,7 +55,7 @@ export function decideReceipt(books: Books, command: ReceiptCommand): Decision<R
       closed: counted.flatMap((line, position) =>
         closedWith(ordered[position] as OrderLine, line, lineId(document, position + 1)),
       ),
-      aside: aside.map((line, position) => asideLine(books, line, lineId(document, lines.length + position + 1))),
+      held: held.map((line, position) => heldLine(books, line, lineId(document, lines.length + position + 1))),
     },
     date: command.date,
     effects: {
@@ -65,7 +65,7 @@ export function decideReceipt(books: Books, command: ReceiptCommand): Decision<R
     },
     cites: [
       ...command.lines.map((line) => line.of),
-      ...aside.flatMap(({ of }) => of ?? []),
+      ...held.flatMap(({ of }) => of ?? []),
       ...ordered.flatMap((line) => (line ? [lineId(line.by, 0)] : [])),
       ...aheadLines,
     ],

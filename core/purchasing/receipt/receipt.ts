@@ -5,7 +5,7 @@ import type { ReceiptDocument } from './command.ts';
 import { decideReceipt } from './decide.ts';
 import { receiptStep } from './case.ts';
 /** What came of each order line, and what of it was paid for before. */
-function recordReceipt(next: Writing, { lines, closed, aside, vendor, date }: ReceiptDocument): void {
+function recordReceipt(next: Writing, { lines, closed, held, vendor, date }: ReceiptDocument): void {
   for (const line of lines) {
     next.receiptLines.set(line.id, line);
     change(next.orderLines, line.of, (ordered) => ({
@@ -21,7 +21,7 @@ function recordReceipt(next: Writing, { lines, closed, aside, vendor, date }: Re
     const noMore = { line, date, quantity, reason: '' };
     change(next.orderLines, of, (known) => ({ ...known, closed: [...known.closed, noMore] }));
   }
-  for (const { id, of, quantity } of aside) next.asides.set(id, { id, vendor, date, of, quantity, gone: [] });
+  for (const { id, of, quantity } of held) next.heldGoods.set(id, { id, vendor, date, of, quantity, gone: [] });
 }
 
 export const receipt = kind({

@@ -13,7 +13,7 @@ import { orderPdf } from '../../papers/orderPdf.ts';
 import { orderUbl } from '../../papers/orderUbl.ts';
 import { readOrderPaper } from '../../papers/orderPaper.ts';
 import { viewOrder } from '../../queries/orders.ts';
-import { listAsides } from '../../queries/asides.ts';
+import { listHeldGoods } from '../../queries/heldGoods.ts';
 import { listOnDock } from '../../queries/onDock.ts';
 import { readCommitments } from '../../queries/commitments.ts';
 import {
@@ -38,7 +38,7 @@ export function openWorkRoutes(router: Router, context: Context): void {
   implement(router, context, api.items, () => listItems(manager));
   implement(router, context, api.vendors, () => listVendors(manager));
   implement(router, context, api.warehouses, () => listWarehouses(manager));
-  implement(router, context, api.asides, () => listAsides(manager));
+  implement(router, context, api.heldGoods, () => listHeldGoods(manager));
   implement(router, context, api.advices, async () => ({ rows: await listAdvices(manager) }));
   implement(router, context, api.onDock, () => listOnDock(manager));
   implement(router, context, api.prices, ({ params }) => listPrices(manager, params.id));

@@ -155,7 +155,7 @@ const CALLED: { readonly [Name in PartName]: string } = {
   taxCodes: 'tax codes',
   bins: 'bins',
   orderLines: 'order lines',
-  asides: 'goods held aside',
+  heldGoods: 'goods held held',
   receiptLines: 'receipt lines',
   stockLines: 'stock lines',
   charges: 'charges',

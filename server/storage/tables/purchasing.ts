@@ -78,7 +78,7 @@ export const purchasing = {
     { indices: { receipt_line_by_order: ['order_id', 'order_line_no'] } },
   ),
   /** What came and is not taken: rejected, or without an order. */
-  receiptAside: table('receipt_aside', {
+  receiptHeld: table('receipt_held', {
     document_id: id(),
     line_no: line(),
     order_id: maybe(ref()),
@@ -113,17 +113,17 @@ export const purchasing = {
     },
     { indices: { put_away_by_line: ['receipt_id', 'receipt_line_no'] } },
   ),
-  asideClosingLine: table(
-    'aside_closing_line',
+  heldClosingLine: table(
+    'held_closing_line',
     {
       document_id: id(),
       line_no: line(),
-      aside_id: ref(),
-      aside_line_no: number(),
+      held_id: ref(),
+      held_line_no: number(),
       quantity: figure(),
       outcome: text(12),
     },
-    { indices: { aside_closing_by_line: ['aside_id', 'aside_line_no'] } },
+    { indices: { held_closing_by_line: ['held_id', 'held_line_no'] } },
   ),
   receiptAhead: table(
     'receipt_ahead',

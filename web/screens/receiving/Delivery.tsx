@@ -12,13 +12,13 @@ import { count as counting, showDay } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { AnotherBill, DateField, WarehouseField } from '../../parts/HeaderFields.tsx';
 import { Suggested } from '../../parts/Suggested.tsx';
-import { AsideRows } from './AsideRows.tsx';
-import { type AsideRow, count, type Counted, fromAdvice, NOTHING_COUNTED, toSend } from './counting.ts';
+import { HeldRows } from './HeldRows.tsx';
+import { type HeldRow, count, type Counted, fromAdvice, NOTHING_COUNTED, toSend } from './counting.ts';
 import { ReceivingGrid } from './ReceivingGrid.tsx';
 import { ScanField } from './ScanField.tsx';
 import { ScannerStandIn } from './ScannerStandIn.tsx';
 
-interface Body extends Omit<BodyOf<'receipt'>, 'lines' | 'aside' | 'bill'>, Counted {
+interface Body extends Omit<BodyOf<'receipt'>, 'lines' | 'held' | 'bill'>, Counted {
   /** The vendor's number of the bill, where that came with the goods. */
   readonly billNumber: string;
   readonly billAnother: string;
@@ -44,9 +44,9 @@ export function Delivery({ vendor, draft, lines }: { vendor: string; draft: stri
       billAnother: '',
       ...NOTHING_COUNTED,
     }),
-    toCommand: ({ quantities, units, lots, last, aside, further, billNumber, billAnother, ...body }) => {
-      const sent = toSend(lines, { quantities, units, lots, last, aside, further });
-      if (sent.lines.length + (sent.aside?.length ?? 0) === 0) return undefined;
+    toCommand: ({ quantities, units, lots, last, held, further, billNumber, billAnother, ...body }) => {
+      const sent = toSend(lines, { quantities, units, lots, last, held, further });
+      if (sent.lines.length + (sent.held?.length ?? 0) === 0) return undefined;
       const warehouse = body.warehouse || (usualWarehouse(lines, quantities) ?? warehouses.data?.rows[0]?.id ?? '0');
       return {
         ...body,
@@ -65,14 +65,14 @@ export function Delivery({ vendor, draft, lines }: { vendor: string; draft: stri
   if (!body) return null;
   const fillIn = (advice: AdviceView) =>
     change({ ...fromAdvice(lines, advice), packingSlip: advice.number, transport: advice.transport || body.transport });
-  const setAside = (row: Partial<AsideRow>) =>
+  const setHeld = (row: Partial<HeldRow>) =>
     change({
-      aside: [...body.aside, { of: '', item: '', what: '', quantity: '', reason: '', place: '', photo: '', ...row }],
+      held: [...body.held, { of: '', item: '', what: '', quantity: '', reason: '', place: '', photo: '', ...row }],
     });
   const scan = (text: string): string => {
     const scanned = readScan(text);
     const found = scanned && count(lines, body, scanned);
-    if (!found) return `${text.trim()}: nothing from ${name} waits for this. Set it aside, or look for its order.`;
+    if (!found) return `${text.trim()}: nothing from ${name} waits for this. Hold it, or look for its order.`;
     change(found.counted);
     setHere(found.line ?? '');
     return found.says;
@@ -146,22 +146,22 @@ export function Delivery({ vendor, draft, lines }: { vendor: string; draft: stri
           lines={lines}
           counted={body}
           change={change}
-          reject={(line) => setAside({ of: line.line })}
+          reject={(line) => setHeld({ of: line.line })}
           refusals={refusals}
           today={me.company.today}
           here={here}
         />
-        {body.aside.length > 0 && (
-          <AsideRows
-            rows={body.aside}
+        {body.held.length > 0 && (
+          <HeldRows
+            rows={body.held}
             lines={lines}
             warehouse={body.warehouse}
             refusals={refusals}
-            change={(aside) => change({ aside })}
+            change={(held) => change({ held })}
           />
         )}
         <p className="pt-3">
-          <button type="button" className="act" onClick={() => setAside({})}>
+          <button type="button" className="act" onClick={() => setHeld({})}>
             Goods without an order
           </button>
         </p>

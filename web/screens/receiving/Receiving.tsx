@@ -20,7 +20,7 @@ export function Receiving() {
   const [find, setFind] = useState('');
   const [asked, setAsked] = useState(false);
   const all = server.useOpenOrderLinesQuery();
-  const asides = server.useAsidesQuery();
+  const heldGoods = server.useHeldGoodsQuery();
   const waiting = byVendor(all.data?.rows ?? []);
   const given = server.useAdvicesQuery();
   const advices = given.data?.rows ?? [];
@@ -39,7 +39,7 @@ export function Receiving() {
     setAsked(false);
     if (first !== undefined) void navigate(`/receiving/${first}`);
   }, [asked, isKnown, first, navigate]);
-  const stand = asides.data?.rows.length ?? 0;
+  const stand = heldGoods.data?.rows.length ?? 0;
   const onDock = server.useOnDockQuery().data?.rows.length ?? 0;
   return (
     <div className={`aside ${vendor === '' ? '' : 'chosen'}`}>
@@ -84,9 +84,9 @@ export function Receiving() {
           </Link>
         )}
         {stand > 0 && (
-          <Link className="pick" to="/receiving/aside">
+          <Link className="pick" to="/receiving/held">
             <span>
-              <b className="strong">Standing aside</b>
+              <b className="strong">Held goods</b>
               {stand}
             </span>
             <small>Rejected, or without an order</small>

@@ -123,20 +123,20 @@ describe('what is scanned', () => {
 describe('what is sent', () => {
   it('is every line with a quantity, with its pack, its lots, and whether it was the last', () => {
     const lines = [line('1/1'), line('1/2', {}, { tracking: 'lot' }), line('1/3')];
-    const aside = { of: '1/3', item: '', what: '', quantity: '1', reason: 'wet', place: '' };
+    const held = { of: '1/3', item: '', what: '', quantity: '1', reason: 'wet', place: '' };
     const of = counted({
       quantities: { '1/1': '19', '1/2': '4' },
       units: { '1/1': 'cone', '1/2': 'cone' },
       lots: { '1/2': [{ lot: 'A', quantity: '' }] },
       last: { '1/1': true },
-      aside: [aside, { ...aside, quantity: '', reason: '' }],
+      held: [held, { ...held, quantity: '', reason: '' }],
     });
     expect(toSend(lines, of)).toEqual({
       lines: [
         { of: '1/1', quantity: '19', unit: 'cone', last: true },
         { of: '1/2', quantity: '4', unit: 'cone', lots: [{ lot: 'A', quantity: '2' }] },
       ],
-      aside: [aside],
+      held: [held],
     });
     expect(cameOf(lines[0] as OpenOrderLine, of)).toBe('9.5');
   });

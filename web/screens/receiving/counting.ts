@@ -14,7 +14,7 @@ export interface FurtherOfLine {
   readonly reason?: string;
 }
 
-export type AsideRow = NonNullable<BodyOf<'receipt'>['aside']>[number];
+export type HeldRow = NonNullable<BodyOf<'receipt'>['held']>[number];
 
 /** A delivery as it is counted: by order line; a line without a quantity is not received. */
 export interface Counted {
@@ -24,11 +24,11 @@ export interface Counted {
   readonly lots: Readonly<Record<string, readonly LotPart[]>>;
   /** Lines of which no more comes. */
   readonly last: Readonly<Record<string, boolean>>;
-  readonly aside: readonly AsideRow[];
+  readonly held: readonly HeldRow[];
   readonly further: Readonly<Record<string, FurtherOfLine>>;
 }
 
-export const NOTHING_COUNTED: Counted = { quantities: {}, units: {}, lots: {}, last: {}, aside: [], further: {} };
+export const NOTHING_COUNTED: Counted = { quantities: {}, units: {}, lots: {}, last: {}, held: [], further: {} };
 
 /** What came of a line, in stock units; undefined while that cannot be read. */
 export function cameOf(line: OpenOrderLine, { quantities, units }: Counted): string | undefined {
@@ -38,9 +38,9 @@ export function cameOf(line: OpenOrderLine, { quantities, units }: Counted): str
   return amountInStock(quantity, size);
 }
 
-/** The receipt's lines and what stands aside, as they are sent. */
-export function toSend(lines: readonly OpenOrderLine[], counted: Counted): Pick<BodyOf<'receipt'>, 'lines' | 'aside'> {
-  const { quantities, units, lots, last, aside, further } = counted;
+/** The receipt's lines and what is held, as they are sent. */
+export function toSend(lines: readonly OpenOrderLine[], counted: Counted): Pick<BodyOf<'receipt'>, 'lines' | 'held'> {
+  const { quantities, units, lots, last, held, further } = counted;
   return {
     lines: lines.flatMap((line) => {
       const quantity = quantities[line.line] ?? '';
@@ -58,7 +58,7 @@ export function toSend(lines: readonly OpenOrderLine[], counted: Counted): Pick<
         },
       ];
     }),
-    aside: aside.filter((row) => row.quantity !== '' || row.what !== '' || row.reason !== ''),
+    held: held.filter((row) => row.quantity !== '' || row.what !== '' || row.reason !== ''),
   };
 }
 

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
-import { OUTCOMES } from '@obolus/contract/kinds/asideClosing';
+import { OUTCOMES } from '@obolus/contract/kinds/heldClosing';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
-import type { AsideView } from '@obolus/contract/views/receiving';
+import type { HeldView } from '@obolus/contract/views/receiving';
 import { saidAgainst, server } from '../../app/api.ts';
 import { useMayPost, useMe } from '../../frame/me.ts';
 import { AskReason } from '../../parts/AskReason.tsx';
@@ -13,7 +13,7 @@ import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { Thumbnail } from './Photo.tsx';
 
-type Outcome = BodyOf<'aside-closing'>['lines'][number]['outcome'];
+type Outcome = BodyOf<'held-closing'>['lines'][number]['outcome'];
 const IN_WORDS: Readonly<Record<Outcome, string>> = {
   'sent back': 'Sent back to the vendor',
   scrapped: 'Scrapped',
@@ -21,30 +21,27 @@ const IN_WORDS: Readonly<Record<Outcome, string>> = {
   'gone astray': 'Gone astray',
 };
 
-/** Goods that stand aside, the longest first: in no stock and owed to nobody, until somebody says what became of them. */
-export function Asides() {
-  const asides = server.useAsidesQuery();
-  const mayClear = useMayPost('aside-closing');
-  const [clears, setClears] = useState<AsideView>();
-  const rows = asides.data?.rows ?? [];
+/** Held goods, the longest first: in no stock and owed to nobody, until somebody says what became of them. */
+export function HeldGoods() {
+  const heldGoods = server.useHeldGoodsQuery();
+  const mayClear = useMayPost('held-closing');
+  const [clears, setClears] = useState<HeldView>();
+  const rows = heldGoods.data?.rows ?? [];
   return (
     <div className="screen">
-      <Head
-        title="Standing aside"
-        about="Rejected when they came, or come without an order: in no stock, owed to nobody"
-      />
+      <Head title="Held goods" about="Rejected when they came, or come without an order: in no stock, owed to nobody" />
       <div className="body">
-        {asides.isError && <Problem error={asides.error} again={asides.refetch} />}
-        {asides.data && rows.length === 0 ? (
+        {heldGoods.isError && <Problem error={heldGoods.error} again={heldGoods.refetch} />}
+        {heldGoods.data && rows.length === 0 ? (
           <div className="empty">
-            <h2>Nothing stands aside</h2>
+            <h2>Nothing is held</h2>
             <p>
               Goods that are rejected at the dock, or that nobody ordered, wait here until they go back, are scrapped,
               or an order explains them.
             </p>
           </div>
         ) : (
-          <table className="sheet" aria-label="Goods that stand aside">
+          <table className="sheet" aria-label="Held goods">
             <thead>
               <tr>
                 <th>What</th>
@@ -102,31 +99,31 @@ export function Asides() {
         )}
         <p className="dim pt-3">{rows.length > 0 && count(rows.length, 'line')}</p>
       </div>
-      {clears && <Clearing key={clears.line} aside={clears} onClose={() => setClears(undefined)} />}
+      {clears && <Clearing key={clears.line} held={clears} onClose={() => setClears(undefined)} />}
     </div>
   );
 }
 
-function Clearing({ aside, onClose }: { aside: AsideView; onClose: () => void }) {
+function Clearing({ held, onClose }: { held: HeldView; onClose: () => void }) {
   const me = useMe();
   const [outcome, setOutcome] = useState<Outcome>('sent back');
-  const [quantity, setQuantity] = useState(aside.left);
+  const [quantity, setQuantity] = useState(held.left);
   const [key] = useState(() => crypto.randomUUID());
   const [post, { isLoading, error }] = server.usePostMutation();
   const clear = async (reason: string) => {
-    const body: BodyOf<'aside-closing'> = {
+    const body: BodyOf<'held-closing'> = {
       date: me.company.today,
       reason,
-      lines: [{ of: aside.line, quantity, outcome }],
+      lines: [{ of: held.line, quantity, outcome }],
     };
-    const posted = await post({ kind: 'aside-closing', body, key });
+    const posted = await post({ kind: 'held-closing', body, key });
     if ('error' in posted) return;
     toast.success(`${posted.data.number} is posted.`);
     onClose();
   };
   return (
     <AskReason
-      title={`What became of ${aside.what}?`}
+      title={`What became of ${held.what}?`}
       action="Post"
       needed
       wrong={saidAgainst(error)}

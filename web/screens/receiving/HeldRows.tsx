@@ -5,31 +5,31 @@ import { wrongAt } from '../../drafts/useDraft.ts';
 import { Cell, FigureCell, TakeOut } from '../../parts/Cells.tsx';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { Lookup } from '../../parts/Lookup.tsx';
-import type { AsideRow } from './counting.ts';
+import type { HeldRow } from './counting.ts';
 import { Photo } from './Photo.tsx';
 
 interface Props {
-  readonly rows: readonly AsideRow[];
+  readonly rows: readonly HeldRow[];
   readonly lines: readonly OpenOrderLine[];
   /** Where the goods come in; its bins for rejects are offered. */
   readonly warehouse: string;
   readonly refusals: readonly RefusalView[];
-  readonly change: (rows: readonly AsideRow[]) => void;
+  readonly change: (rows: readonly HeldRow[]) => void;
 }
 
 /** Goods that came and are not taken: rejected, or without an order. They post nothing and are kept on a list. */
-export function AsideRows({ rows, lines, warehouse, refusals, change }: Props) {
+export function HeldRows({ rows, lines, warehouse, refusals, change }: Props) {
   const items = server.useItemsQuery();
   const warehouses = server.useWarehousesQuery();
   const places =
     (warehouses.data?.rows.find(({ id }) => id === warehouse) ?? warehouses.data?.rows[0])?.bins.filter(
       ({ kind }) => kind === 'rejects',
     ) ?? [];
-  const set = (at: number, to: Partial<AsideRow>) =>
+  const set = (at: number, to: Partial<HeldRow>) =>
     change(rows.map((row, position) => (position === at ? { ...row, ...to } : row)));
   const takeOut = (at: number) => change(rows.filter((_, position) => position !== at));
   return (
-    <table className="sheet ruled mt-6" aria-label="Goods that stand aside">
+    <table className="sheet ruled mt-6" aria-label="Held goods">
       <thead>
         <tr>
           <th>Not taken: they post nothing</th>
@@ -47,7 +47,7 @@ export function AsideRows({ rows, lines, warehouse, refusals, change }: Props) {
         {rows.map((row, at) => {
           const ordered = lines.find((line) => line.line === row.of);
           const item = ordered?.item ?? items.data?.rows.find((entry) => entry.id === row.item);
-          const wrong = (field: string) => wrongAt(refusals, `/aside/${at}/${field}`);
+          const wrong = (field: string) => wrongAt(refusals, `/held/${at}/${field}`);
           return (
             <tr key={at}>
               <td className="lookup">
@@ -58,7 +58,7 @@ export function AsideRows({ rows, lines, warehouse, refusals, change }: Props) {
                 ) : (
                   <div className="flex gap-2">
                     <Lookup
-                      label={`Item that stands aside ${at + 1}`}
+                      label={`Item that is held ${at + 1}`}
                       placeholder="An item …"
                       options={items.data?.rows ?? []}
                       value={row.item}
@@ -68,7 +68,7 @@ export function AsideRows({ rows, lines, warehouse, refusals, change }: Props) {
                     {row.item === '' && (
                       <div className="grow">
                         <Cell
-                          label={`What stands aside ${at + 1}`}
+                          label={`What is held ${at + 1}`}
                           placeholder="… or in words"
                           value={row.what}
                           wrong={wrong('what')}
@@ -81,7 +81,7 @@ export function AsideRows({ rows, lines, warehouse, refusals, change }: Props) {
               </td>
               <td>
                 <FigureCell
-                  label={`Quantity that stands aside ${at + 1}`}
+                  label={`Quantity that is held ${at + 1}`}
                   value={row.quantity}
                   wrong={wrong('quantity')}
                   onChange={(quantity) => set(at, { quantity })}
@@ -90,7 +90,7 @@ export function AsideRows({ rows, lines, warehouse, refusals, change }: Props) {
               <td className="dim">{item?.unit}</td>
               <td>
                 <Cell
-                  label={`Why it stands aside ${at + 1}`}
+                  label={`Why it is held ${at + 1}`}
                   value={row.reason}
                   wrong={wrong('reason')}
                   onChange={(reason) => set(at, { reason })}
@@ -107,13 +107,13 @@ export function AsideRows({ rows, lines, warehouse, refusals, change }: Props) {
               </td>
               <td>
                 <Photo
-                  label={`Photo of what stands aside ${at + 1}`}
+                  label={`Photo of what is held ${at + 1}`}
                   id={row.photo ?? ''}
                   onKept={(photo) => set(at, { photo })}
                 />
               </td>
               <td className="num">
-                <TakeOut label={`Take out what stands aside ${at + 1}`} onClick={() => takeOut(at)} />
+                <TakeOut label={`Take out what is held ${at + 1}`} onClick={() => takeOut(at)} />
               </td>
             </tr>
           );

@@ -12,7 +12,7 @@ import { kind } from '../state/kind.ts';
 import { checkUnit, inStockUnits } from './packs.ts';
 
 /** Goods that came and are not received: of an order line, of an item that nobody ordered, or of something in words. */
-export interface AsideCommand {
+export interface HeldCommand {
   readonly of: LineId | undefined;
   readonly item: string | undefined;
   /** What they are, where they are no known item. */
@@ -24,12 +24,12 @@ export interface AsideCommand {
   readonly place: string;
 }
 
-export interface AsideLine extends Omit<AsideCommand, 'unit'> {
+export interface HeldLine extends Omit<HeldCommand, 'unit'> {
   readonly id: LineId;
 }
 
 /** Rejected goods, and goods without an order, say how many, why, and where they stand. They post nothing (accounting.md, What posts what). */
-export function checkAside(books: Books, vendor: string, line: AsideCommand, at: string): Refusal[] {
+export function checkHeld(books: Books, vendor: string, line: HeldCommand, at: string): Refusal[] {
   const refusals: Refusal[] = [];
   const ordered = line.of === undefined ? undefined : books.orderLines.get(line.of);
   if (line.of !== undefined && !ordered) return [refusal('line_unknown', at, { line: line.of })];
@@ -43,7 +43,7 @@ export function checkAside(books: Books, vendor: string, line: AsideCommand, at:
 }
 
 /** In stock units, under its own line of the receipt. */
-export function asideLine(books: Books, line: AsideCommand, id: LineId): AsideLine {
+export function heldLine(books: Books, line: HeldCommand, id: LineId): HeldLine {
   const { of, item, what, reason, place } = line;
   return {
     id,
@@ -56,38 +56,38 @@ export function asideLine(books: Books, line: AsideCommand, id: LineId): AsideLi
   };
 }
 
-const itemOf = (books: Books, { of, item }: AsideCommand) =>
+const itemOf = (books: Books, { of, item }: HeldCommand) =>
   books.items.get(item ?? (of === undefined ? undefined : books.orderLines.get(of)?.bought.item) ?? '');
 
 export const OUTCOMES = ['sent back', 'scrapped', 'received', 'gone astray'] as const;
 export type Outcome = (typeof OUTCOMES)[number];
 
-export interface AsideClosingCommand {
-  readonly kind: 'aside-closing';
+export interface HeldClosingCommand {
+  readonly kind: 'held-closing';
   readonly date: Day;
   readonly reason: string;
   readonly lines: readonly { of: LineId; quantity: Quantity; outcome: Outcome }[];
 }
 
-export interface AsideClosingDocument extends AsideClosingCommand {
+export interface HeldClosingDocument extends HeldClosingCommand {
   readonly vendor: string;
 }
 
-/** What became of goods that stood aside. It posts nothing: what was explained by an order is received by a receipt of its own. */
-export function decideAsideClosing(books: Books, command: AsideClosingCommand): Decision<AsideClosingDocument> {
-  const asides = command.lines.flatMap(({ of }) => books.asides.get(of) ?? []);
+/** What became of held goods. It posts nothing: what was explained by an order is received by a receipt of its own. */
+export function decideHeldClosing(books: Books, command: HeldClosingCommand): Decision<HeldClosingDocument> {
+  const heldGoods = command.lines.flatMap(({ of }) => books.heldGoods.get(of) ?? []);
   const refusals: Refusal[] = [
     ...checkDate(
       books,
       command.date,
-      asides.map(({ date }) => date),
+      heldGoods.map(({ date }) => date),
     ),
     ...checkCitedOnce(command.lines, '/lines'),
   ];
   if (command.lines.length === 0) refusals.push(refusal('no_lines', '/lines'));
   if (command.reason.trim() === '') refusals.push(refusal('reason_missing', '/reason'));
   command.lines.forEach((line, position) => refusals.push(...checkGone(books, line, `/lines/${position}`)));
-  const [vendor, ...others] = new Set(asides.map((aside) => aside.vendor));
+  const [vendor, ...others] = new Set(heldGoods.map((held) => held.vendor));
   if (others.length > 0) refusals.push(refusal('vendor_differs', '/lines'));
   if (refusals.length > 0 || vendor === undefined) return refused(refusals);
   return post(books, {
@@ -98,11 +98,11 @@ export function decideAsideClosing(books: Books, command: AsideClosingCommand): 
   });
 }
 
-function checkGone(books: Books, line: AsideClosingCommand['lines'][number], at: string): Refusal[] {
-  const aside = books.asides.get(line.of);
-  if (!aside) return [refusal('line_unknown', at, { line: line.of })];
+function checkGone(books: Books, line: HeldClosingCommand['lines'][number], at: string): Refusal[] {
+  const held = books.heldGoods.get(line.of);
+  if (!held) return [refusal('line_unknown', at, { line: line.of })];
   if (line.quantity <= 0n) return [refusal('quantity_not_positive', `${at}/quantity`)];
-  const left = quantity(aside.quantity - sumOf(aside.gone));
+  const left = quantity(held.quantity - sumOf(held.gone));
   if (line.quantity <= left) return [];
   return [
     refusal('aside_exceeds_held', `${at}/quantity`, {
@@ -112,25 +112,25 @@ function checkGone(books: Books, line: AsideClosingCommand['lines'][number], at:
   ];
 }
 
-/** What became of goods that stood aside. */
-function clearingStep({ step, numbers, date }: Reading): AsideClosingCommand {
+/** What became of held goods. */
+function clearingStep({ step, numbers, date }: Reading): HeldClosingCommand {
   const lines = linesOf(step, ['of', 'qty', 'outcome']).map((line) => {
     const said = optionalText(line, 'outcome') ?? 'sent back';
     const outcome = OUTCOMES.find((known) => known === said);
-    if (!outcome) throw new NotKnown(`goods that stood aside cannot be ${said}`);
+    if (!outcome) throw new NotKnown(`held goods cannot be ${said}`);
     return { of: cited(textOf(line, 'of'), numbers), ...quantityOf(line), outcome };
   });
-  return { kind: 'aside-closing', date, reason: whoAndWhy(step).reason, lines };
+  return { kind: 'held-closing', date, reason: whoAndWhy(step).reason, lines };
 }
 
-export const asideClosing = kind({
-  name: 'aside-closing',
-  decide: decideAsideClosing,
+export const heldClosing = kind({
+  name: 'held-closing',
+  decide: decideHeldClosing,
   record: (next, { lines }, number) =>
     lines.forEach(({ of, quantity }, position) =>
-      change(next.asides, of, (aside) => ({
-        ...aside,
-        gone: [...aside.gone, { line: lineId(number, position + 1), quantity }],
+      change(next.heldGoods, of, (held) => ({
+        ...held,
+        gone: [...held.gone, { line: lineId(number, position + 1), quantity }],
       })),
     ),
   verbs: { 'clear-aside': { keys: ['lines', 'reason'], read: clearingStep } },

@@ -4,10 +4,10 @@ import { kind } from './kind.ts';
 
 export const OUTCOMES = ['sent back', 'scrapped', 'received', 'gone astray'] as const;
 
-/** What became of goods that stood aside. */
-export const asideClosing = kind({
-  name: 'aside-closing',
-  title: 'Goods that stood aside',
+/** What became of held goods. */
+export const heldClosing = kind({
+  name: 'held-closing',
+  title: 'Held goods cleared',
   prefix: 'AC',
   mayPost: ['receiver', 'buyer', 'accountant'],
   body: exactly({

@@ -3,11 +3,11 @@ import { citing } from '../storage/savePosted.ts';
 import { facts } from '../storage/tables.ts';
 import { type DocumentCommand, lineAt } from './documentCommand.ts';
 import { OF } from './lineQueries.ts';
-import { loadAsides } from '../storage/load/asides.ts';
+import { loadHeld } from '../storage/load/heldGoods.ts';
 
-export const asideClosing: DocumentCommand<'aside-closing'> = {
+export const heldClosing: DocumentCommand<'held-closing'> = {
   read: (body, reader) => ({
-    kind: 'aside-closing',
+    kind: 'held-closing',
     date: body.date,
     reason: body.reason,
     lines: body.lines.map((line, position) => ({
@@ -16,7 +16,7 @@ export const asideClosing: DocumentCommand<'aside-closing'> = {
     })),
   }),
   load: (command, loader) =>
-    loadAsides(
+    loadHeld(
       loader,
       command.lines.map(({ of }) => of),
     ),
@@ -24,10 +24,10 @@ export const asideClosing: DocumentCommand<'aside-closing'> = {
   headerOf: ({ vendor }) => ({ vendor }),
   rows: ({ lines }, saving) => [
     {
-      table: facts.asideClosingLine,
+      table: facts.heldClosingLine,
       rows: lines.map(({ of, quantity, outcome }, position) => ({
         ...lineAt(saving, position),
-        ...citing('aside', 'aside_line_no', of),
+        ...citing('held', 'held_line_no', of),
         quantity,
         outcome,
       })),
@@ -43,7 +43,7 @@ export const asideClosing: DocumentCommand<'aside-closing'> = {
     })),
   }),
   lines: `SELECT l.line_no, l.quantity, 0 AS amount, l.outcome AS purpose, COALESCE(i.name, ol.expense, a.what) AS item_name, COALESCE(i.number, '') AS item_number,
-            COALESCE(i.unit, '') AS item_unit, ${OF} FROM aside_closing_line l JOIN receipt_aside a ON a.document_id = l.aside_id AND a.line_no = l.aside_line_no
+            COALESCE(i.unit, '') AS item_unit, ${OF} FROM held_closing_line l JOIN receipt_held a ON a.document_id = l.held_id AND a.line_no = l.held_line_no
             LEFT JOIN ordered_line ol ON ol.document_id = a.order_id AND ol.line_no = a.order_line_no LEFT JOIN item i ON i.id = COALESCE(a.item_id, ol.item_id)
-            JOIN document o ON o.id = l.aside_id WHERE l.document_id = ? ORDER BY l.line_no`,
+            JOIN document o ON o.id = l.held_id WHERE l.document_id = ? ORDER BY l.line_no`,
 };
