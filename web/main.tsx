@@ -6,7 +6,7 @@ import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router';
 import { router } from './app/router.tsx';
-import { store } from './app/store.ts';
+import { store } from './drafts/store.ts';
 import { applyEdition } from './frame/edition.ts';
 
 applyEdition();

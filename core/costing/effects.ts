@@ -1,7 +1,7 @@
 import type { AccountKey } from '../books/accounts.ts';
 import type { About, Dimensions } from '../books/journal.ts';
-import type { LineId, LotPart, PoolId, Purpose } from '../costing/pool.ts';
-import type { Taking } from '../costing/taking.ts';
+import type { LineId, LotPart, PoolId, Purpose } from './pool.ts';
+import type { Taking } from './taking.ts';
 import type { BaseAmount, Price, Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 

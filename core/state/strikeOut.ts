@@ -1,5 +1,5 @@
 import { documentOf, type LineId } from '../costing/pool.ts';
-import type { Writing } from '../state/writing.ts';
+import type { Writing } from './writing.ts';
 import { each } from './writing.ts';
 
 interface Cited {

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import type { DocumentKind } from '@obolus/contract/kinds/kinds';
-import { server } from '../app/api.ts';
+import { server } from '../server/api.ts';
 import { placeOf } from '../kinds/kinds.ts';
 
 /** Documents begun and not posted; they wait where they were left. All of them, or those of a kind. */

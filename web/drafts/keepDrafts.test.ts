@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, jest } from '@jest/globals';
 import { configureStore } from '@reduxjs/toolkit';
-import { server } from '../app/api.ts';
+import { server } from '../server/api.ts';
 import { changed, closed, draftSlice, opened } from './draftSlice.ts';
 import { keepDrafts } from './keepDrafts.ts';
 

@@ -1,5 +1,5 @@
 import { createListenerMiddleware, type ThunkDispatch, type UnknownAction } from '@reduxjs/toolkit';
-import { server } from '../app/api.ts';
+import { server } from '../server/api.ts';
 import { changed, kept, notKept, type Draft } from './draftSlice.ts';
 
 const KEEP_AFTER = 600;

@@ -3,8 +3,8 @@ import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import type { BodyOf, DocumentKind } from '@obolus/contract/kinds/kinds';
 import type { PostedReply, PreviewReply, RefusalView } from '@obolus/contract/commands';
-import { problemOf, server } from '../app/api.ts';
-import { useAppDispatch, useAppSelector } from '../app/store.ts';
+import { problemOf, server } from '../server/api.ts';
+import { useAppDispatch, useAppSelector } from './store.ts';
 import { useSettled } from '../parts/useSettled.ts';
 import { changed, closed, opened } from './draftSlice.ts';
 

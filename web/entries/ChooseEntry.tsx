@@ -1,6 +1,6 @@
 import { type RegisterName } from '@obolus/contract/registers/register';
 import { REGISTERS } from '@obolus/contract/registers/registers';
-import { server } from '../app/api.ts';
+import { server } from '../server/api.ts';
 import { Lookup, type Option } from '../parts/Lookup.tsx';
 
 interface Props {

@@ -4,7 +4,7 @@ import { aboutLine } from '../parts/aboutLine.ts';
 import type { Entering } from '../drafts/useDraft.ts';
 import { difference, isNegative, isZero, sumOf } from '../parts/exact.ts';
 import { showDay, showFigure } from '../parts/figures.ts';
-import { useMe } from './me.ts';
+import { useMe } from '../server/me.ts';
 
 interface Props {
   readonly entering: Pick<

@@ -2,13 +2,13 @@ import { useEffect, useState } from 'react';
 import { NavLink, Outlet, useLocation } from 'react-router';
 import { Toaster } from 'sonner';
 import type { Me, Waiting } from '@obolus/contract/views/me';
-import { problemOf, server } from '../app/api.ts';
+import { problemOf, server } from '../server/api.ts';
 import { Problem } from '../parts/Problem.tsx';
 import { showDay } from '../parts/figures.ts';
-import { SignIn } from '../screens/signIn/SignIn.tsx';
+import { SignIn } from './SignIn.tsx';
 import { turnEdition } from './edition.ts';
 import { Mark } from './Mark.tsx';
-import { MeContext } from './me.ts';
+import { MeContext } from '../server/me.ts';
 import { Search } from './Search.tsx';
 import { Shortcuts } from './Shortcuts.tsx';
 

@@ -2,7 +2,7 @@ import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { server } from '../app/api.ts';
+import { server } from '../server/api.ts';
 
 const ACTIONS = [
   { title: 'New order', link: '/orders/new' },

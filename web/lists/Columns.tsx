@@ -1,7 +1,7 @@
 import { DropdownMenu } from 'radix-ui';
 import { useEffect, useRef } from 'react';
 import type { ListColumn } from '@obolus/contract/listState';
-import { listQuery, type AskedList } from '../app/api.ts';
+import { listQuery, type AskedList } from '../server/api.ts';
 
 export function Columns({
   columns,

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 import { LISTS } from '@obolus/contract/lists';
 import type { Condition, ListState, List as Described } from '@obolus/contract/listState';
-import { server, type AskedList } from '../app/api.ts';
+import { server, type AskedList } from '../server/api.ts';
 import { count, showFigure } from '../parts/figures.ts';
 import { Problem } from '../parts/Problem.tsx';
 import { useSettled } from '../parts/useSettled.ts';

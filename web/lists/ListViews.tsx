@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { ListName } from '@obolus/contract/lists';
 import type { ListState, ListView } from '@obolus/contract/listState';
-import { saidAgainst, server } from '../app/api.ts';
+import { saidAgainst, server } from '../server/api.ts';
 import { isSameState } from './useListState.ts';
 
 interface Props {

@@ -1,5 +1,5 @@
 import type { DimensionView } from '@obolus/contract/views/setUp';
-import { server } from '../app/api.ts';
+import { server } from '../server/api.ts';
 import { Cell, Choice } from './Cells.tsx';
 
 interface Props {

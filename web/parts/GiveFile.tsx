@@ -1,4 +1,4 @@
-import { saidAgainst } from '../app/api.ts';
+import { saidAgainst } from '../server/api.ts';
 import { inBase64 } from './inBase64.ts';
 
 interface Given {

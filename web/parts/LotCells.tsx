@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { ItemView } from '@obolus/contract/views/setUp';
-import { server } from '../app/api.ts';
+import { server } from '../server/api.ts';
 import { compareFigures, difference } from './exact.ts';
 import { showFigure } from './figures.ts';
 import { Cell, FigureCell } from './Cells.tsx';

@@ -1,4 +1,4 @@
-import { problemOf } from '../app/api.ts';
+import { problemOf } from '../server/api.ts';
 
 /** A failure in words, and a way to try again. */
 export function Problem({ error, again }: { error: unknown; again?: () => unknown }) {

@@ -1,5 +1,5 @@
 import type { ListName } from '@obolus/contract/lists';
-import { server } from '../app/api.ts';
+import { server } from '../server/api.ts';
 
 /** What a register holds, offered while a name of it is typed: the `list` of a field is the register's name. */
 export function Suggested({ register, field }: { register: ListName; field: string }) {

@@ -1,6 +1,6 @@
 import type { ReplyOf } from '@obolus/contract/endpoint';
 import type { api } from '@obolus/contract/api';
-import { server } from '../app/api.ts';
+import { server } from '../server/api.ts';
 
 export type ChargeKind = ReplyOf<typeof api.chargeKinds>['rows'][number];
 

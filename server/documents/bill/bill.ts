@@ -1,12 +1,12 @@
 import type { PreviewReply } from '@obolus/contract/commands';
 import { billNumberShape } from '@obolus/core/purchasing/billNumber';
-import { formatAmount, formatPrice, formatQuantity } from '@obolus/core/exact/amounts';
+import { formatAmount } from '@obolus/core/exact/amounts';
 import { poolsReached } from '@obolus/core/purchasing/bill/decide';
 import { refusal } from '@obolus/core/state/refusal';
 import { type DocumentCommand, lineAt } from '../documentCommand.ts';
 import { citing, dimensionColumns, keyOf } from '../../storage/savePosted.ts';
-import { dimensions, given, percent } from '../writeParts.ts';
 import { dimensionsOf, vendorIn } from '../readParts.ts';
+import { writeBill } from './write.ts';
 import { facts } from '../../storage/tables.ts';
 import { stands } from '../../storage/load/rows.ts';
 import { freeNumber, keepNumber, payableRow } from '../billNumbers.ts';
@@ -200,53 +200,7 @@ export const bill: DocumentCommand<'bill'> = {
     refusal: ({ reference }) => refusal('bill_number_taken', '/reference', { number: reference }),
   },
   after: learnFromDraft,
-  write: (command, names) => {
-    const amount = (minor: bigint) => formatAmount(minor, command.currency);
-    return {
-      vendor: names.vendor(command.vendor),
-      reference: command.reference,
-      ...given('another', command.another),
-      date: command.date,
-      currency: command.currency,
-      lines: command.lines.map((line) => ({
-        of: names.line(line.of),
-        quantity: formatQuantity(line.quantity),
-        price: formatPrice(line.price),
-        discount: percent(line.discount),
-        difference: line.difference,
-        ...(line.done ? { done: true } : {}),
-        ...(line.wait ? { wait: true } : {}),
-        ...given('reason', line.reason),
-      })),
-      charges: command.charges.map((charge) => ({
-        kind: charge.kind,
-        amount: amount(charge.amount),
-        ...given('reason', charge.reason),
-      })),
-      expenses: (command.expenses ?? []).map((line) => ({
-        expense: line.expense,
-        amount: amount(line.amount),
-        ...dimensions(line.dimensions),
-      })),
-      disputed: (command.disputed ?? []).map((line) => ({ ...line, amount: amount(line.amount) })),
-      tax: (command.tax ?? []).map((tax) => ({
-        amount: amount(tax.amount),
-        recoverable: tax.recoverable,
-        ...(tax.lines === undefined ? {} : { lines: [...tax.lines] }),
-      })),
-      whole: {
-        ...(command.whole?.tax ? { tax: command.whole.tax } : {}),
-        ...(command.whole?.total
-          ? {
-              total: {
-                asked: amount(command.whole.total.asked),
-                ...given('reason', command.whole.total.reason),
-              },
-            }
-          : {}),
-      },
-    };
-  },
+  write: writeBill,
   total: ['bill_line', 'bill_charge', 'bill_expense', 'bill_tax', 'bill_disputed']
     .map((table) => `COALESCE((SELECT SUM(b.amount) FROM ${table} b WHERE b.document_id = d.id), 0)`)
     .join(' + '),

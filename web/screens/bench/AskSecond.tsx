@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { PreviewReply } from '@obolus/contract/commands';
-import { saidAgainst, server } from '../../app/api.ts';
+import { saidAgainst, server } from '../../server/api.ts';
 import { AskReason } from '../../parts/AskReason.tsx';
 
 interface Shown {

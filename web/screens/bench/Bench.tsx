@@ -1,8 +1,8 @@
 import type { ReactNode } from 'react';
 import { useParams } from 'react-router';
 import type { WaitingBill } from '@obolus/contract/views/bench';
-import { server } from '../../app/api.ts';
-import { useMayPost } from '../../frame/me.ts';
+import { server } from '../../server/api.ts';
+import { useMayPost } from '../../server/me.ts';
 import { byVendor } from '../../parts/byVendor.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';

@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
 import type { BillableView } from '@obolus/contract/views/bench';
 import { wrongAt } from '../../drafts/useDraft.ts';
-import { useMe } from '../../frame/me.ts';
+import { useMe } from '../../server/me.ts';
 import { Cell, Choice, FigureCell } from '../../parts/Cells.tsx';
 import { difference, isZero, typedQuantity } from '../../parts/exact.ts';
 import { showFigure, showPrice } from '../../parts/figures.ts';

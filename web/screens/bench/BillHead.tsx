@@ -1,5 +1,5 @@
 import type { BillableView, WaitingBill } from '@obolus/contract/views/bench';
-import { useMayPost } from '../../frame/me.ts';
+import { useMayPost } from '../../server/me.ts';
 import { Head } from '../../parts/Head.tsx';
 import { asReceived, type BillBody } from './billBody.ts';
 import { BesideButton } from './PaperBeside.tsx';

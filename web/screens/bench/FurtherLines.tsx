@@ -1,12 +1,12 @@
 import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
-import { server } from '../../app/api.ts';
+import { server } from '../../server/api.ts';
 import { wrongAt } from '../../drafts/useDraft.ts';
 import { Cell, Choice, FigureCell, TakeOut } from '../../parts/Cells.tsx';
 import { useChargeKinds, type ChargeKind } from '../../parts/chargeKinds.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { Suggested } from '../../parts/Suggested.tsx';
 import { useLines } from '../../parts/useLines.ts';
-import { useMe } from '../../frame/me.ts';
+import { useMe } from '../../server/me.ts';
 import { Allowed } from './Allowed.tsx';
 import { nextLine, pointerOf, type FurtherLine } from './further.ts';
 

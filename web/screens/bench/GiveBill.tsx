@@ -1,7 +1,7 @@
 import { useState, type FormEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
-import { problemOf, server } from '../../app/api.ts';
+import { problemOf, server } from '../../server/api.ts';
 import { Cell } from '../../parts/Cells.tsx';
 import { count } from '../../parts/figures.ts';
 import { GiveFile } from '../../parts/GiveFile.tsx';

@@ -1,5 +1,5 @@
-import { server } from '../../app/api.ts';
-import { useMe } from '../../frame/me.ts';
+import { server } from '../../server/api.ts';
+import { useMe } from '../../server/me.ts';
 import { showInstant } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';

@@ -1,7 +1,7 @@
 import { Dialog } from 'radix-ui';
 import { type FormEvent, useState } from 'react';
 import type { WaitingBill } from '@obolus/contract/views/bench';
-import { saidAgainst, server } from '../../app/api.ts';
+import { saidAgainst, server } from '../../server/api.ts';
 import { Cell, Field } from '../../parts/Cells.tsx';
 import { DialogFoot } from '../../parts/DialogFoot.tsx';
 

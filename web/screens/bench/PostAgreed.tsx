@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { server } from '../../app/api.ts';
-import { useAppDispatch } from '../../app/store.ts';
+import { server } from '../../server/api.ts';
+import { useAppDispatch } from '../../drafts/store.ts';
 import { count } from '../../parts/figures.ts';
 
 interface Result {

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { SignOffView } from '@obolus/contract/views/bench';
-import { saidAgainst, server } from '../../app/api.ts';
-import { useMe } from '../../frame/me.ts';
+import { saidAgainst, server } from '../../server/api.ts';
+import { useMe } from '../../server/me.ts';
 import { AskReason } from '../../parts/AskReason.tsx';
 import { showFigure, showInstant } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';

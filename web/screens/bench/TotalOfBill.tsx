@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
 import { wrongAt } from '../../drafts/useDraft.ts';
-import { useMe } from '../../frame/me.ts';
+import { useMe } from '../../server/me.ts';
 import { Cell, FigureCell } from '../../parts/Cells.tsx';
 import { showFigure } from '../../parts/figures.ts';
 import { Signal } from '../../parts/Signal.tsx';

@@ -2,7 +2,7 @@ import { Dialog } from 'radix-ui';
 import { type FormEvent, useState } from 'react';
 import { toast } from 'sonner';
 import type { BillableView } from '@obolus/contract/views/bench';
-import { saidAgainst, server } from '../../app/api.ts';
+import { saidAgainst, server } from '../../server/api.ts';
 import { Cell, Field } from '../../parts/Cells.tsx';
 import { DialogFoot } from '../../parts/DialogFoot.tsx';
 import { difference, isZero } from '../../parts/exact.ts';

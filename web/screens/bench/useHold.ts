@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
-import { server } from '../../app/api.ts';
-import { useAppDispatch, useAppSelector, type State } from '../../app/store.ts';
+import { server } from '../../server/api.ts';
+import { useAppDispatch, useAppSelector, type State } from '../../drafts/store.ts';
 import { closed } from '../../drafts/draftSlice.ts';
 
 /** Bills that are open here now. */

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
-import { server } from '../../app/api.ts';
-import { useMayPost, useMe } from '../../frame/me.ts';
+import { server } from '../../server/api.ts';
+import { useMayPost, useMe } from '../../server/me.ts';
 import { List } from '../../lists/List.tsx';
 import { sumOf } from '../../parts/exact.ts';
 import { showFigure } from '../../parts/figures.ts';

@@ -1,15 +1,15 @@
 import { Fragment } from 'react';
 import { useParams } from 'react-router';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
-import { server } from '../../app/api.ts';
+import { server } from '../../server/api.ts';
 import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
-import { useMayPost, useMe } from '../../frame/me.ts';
+import { useMayPost, useMe } from '../../server/me.ts';
 import { Cell, Field, FigureCell, TakeOut } from '../../parts/Cells.tsx';
 import { showFigure } from '../../parts/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
-import { DateField, WarehouseField } from '../../parts/HeaderFields.tsx';
+import { DateField, WarehouseField } from '../../drafts/HeaderFields.tsx';
 import { LotsOut } from '../../parts/LotCells.tsx';
 import { lotsToSend } from '../../parts/lots.ts';
 import { Lookup } from '../../parts/Lookup.tsx';

@@ -1,16 +1,16 @@
 import { useParams } from 'react-router';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { DeliveredLine } from '@obolus/contract/views/documents';
-import { server } from '../../app/api.ts';
+import { server } from '../../server/api.ts';
 import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
-import { useMayPost, useMe } from '../../frame/me.ts';
+import { useMayPost, useMe } from '../../server/me.ts';
 import { FigureCell } from '../../parts/Cells.tsx';
 import { amountOfLine, difference, sumOf } from '../../parts/exact.ts';
 import { showDay, showFigure } from '../../parts/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
-import { DateField } from '../../parts/HeaderFields.tsx';
+import { DateField } from '../../drafts/HeaderFields.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 
 interface Body extends Omit<BodyOf<'invoice'>, 'lines'> {

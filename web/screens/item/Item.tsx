@@ -1,7 +1,7 @@
 import { Link, useParams } from 'react-router';
 import type { Condition } from '@obolus/contract/listState';
-import { server } from '../../app/api.ts';
-import { useMe } from '../../frame/me.ts';
+import { server } from '../../server/api.ts';
+import { useMe } from '../../server/me.ts';
 import { ListBeside } from '../../lists/List.tsx';
 import { Head } from '../../parts/Head.tsx';
 import { methodInWords } from '../../parts/methods.ts';

@@ -1,13 +1,13 @@
 import { Link, useParams } from 'react-router';
 import type { ReceivedLine } from '@obolus/contract/views/receiving';
-import { server } from '../../app/api.ts';
+import { server } from '../../server/api.ts';
 import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
-import { useMayPost, useMe } from '../../frame/me.ts';
+import { useMayPost, useMe } from '../../server/me.ts';
 import { Cell, Field, FigureCell } from '../../parts/Cells.tsx';
 import { count } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';
-import { DateField } from '../../parts/HeaderFields.tsx';
+import { DateField } from '../../drafts/HeaderFields.tsx';
 import { Lookup } from '../../parts/Lookup.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { ChooseReceived } from './ChooseReceived.tsx';

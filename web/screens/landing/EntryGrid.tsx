@@ -1,7 +1,7 @@
 import type { RefusalView } from '@obolus/contract/commands';
 import type { ReceivedLine } from '@obolus/contract/views/receiving';
 import { wrongAt } from '../../drafts/useDraft.ts';
-import { useMe } from '../../frame/me.ts';
+import { useMe } from '../../server/me.ts';
 import { Cell, Choice, FigureCell, TakeOut } from '../../parts/Cells.tsx';
 import { sumOf } from '../../parts/exact.ts';
 import { showFigure } from '../../parts/figures.ts';

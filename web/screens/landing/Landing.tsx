@@ -1,15 +1,15 @@
 import { Link, useParams } from 'react-router';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { RefusalView } from '@obolus/contract/commands';
-import { server } from '../../app/api.ts';
+import { server } from '../../server/api.ts';
 import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
-import { useMayPost, useMe } from '../../frame/me.ts';
+import { useMayPost, useMe } from '../../server/me.ts';
 import { sumOf } from '../../parts/exact.ts';
 import { count, showDay, showFigure } from '../../parts/figures.ts';
 import { Choice, Field } from '../../parts/Cells.tsx';
 import { Head } from '../../parts/Head.tsx';
-import { DateField } from '../../parts/HeaderFields.tsx';
+import { DateField } from '../../drafts/HeaderFields.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { Choosing } from './Choosing.tsx';
 import { LandingGrid } from './LandingGrid.tsx';

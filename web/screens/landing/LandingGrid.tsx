@@ -2,7 +2,7 @@ import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
 import type { OpenCharge } from '@obolus/contract/views/bench';
 import type { ReceivedLine } from '@obolus/contract/views/receiving';
 import { wrongAt } from '../../drafts/useDraft.ts';
-import { useMe } from '../../frame/me.ts';
+import { useMe } from '../../server/me.ts';
 import { Choice } from '../../parts/Cells.tsx';
 import { difference, isZero, portion, sumOf } from '../../parts/exact.ts';
 import { showFigure, typedFigure } from '../../parts/figures.ts';

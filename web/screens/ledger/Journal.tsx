@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import type { JournalEntry } from '@obolus/contract/views/documents';
-import { server } from '../../app/api.ts';
-import { useMe } from '../../frame/me.ts';
+import { server } from '../../server/api.ts';
+import { useMe } from '../../server/me.ts';
 import { aboutLine } from '../../parts/aboutLine.ts';
 import { showDay, showFigure } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';

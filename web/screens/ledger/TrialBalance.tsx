@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { server } from '../../app/api.ts';
-import { useMe } from '../../frame/me.ts';
+import { server } from '../../server/api.ts';
+import { useMe } from '../../server/me.ts';
 import { Cell, Field } from '../../parts/Cells.tsx';
 import { difference, isZero } from '../../parts/exact.ts';
 import { showFigure } from '../../parts/figures.ts';

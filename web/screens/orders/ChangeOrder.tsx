@@ -1,14 +1,14 @@
 import { useNavigate, useParams } from 'react-router';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { OrderView } from '@obolus/contract/views/orders';
-import { server } from '../../app/api.ts';
+import { server } from '../../server/api.ts';
 import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
-import { useMayPost, useMe } from '../../frame/me.ts';
+import { useMayPost, useMe } from '../../server/me.ts';
 import { Cell, Field } from '../../parts/Cells.tsx';
 import { sumOf } from '../../parts/exact.ts';
 import { Head } from '../../parts/Head.tsx';
-import { DateField } from '../../parts/HeaderFields.tsx';
+import { DateField } from '../../drafts/HeaderFields.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { Commitment } from './Commitment.tsx';
 import { OrderGrid } from './OrderGrid.tsx';

@@ -1,6 +1,6 @@
 import type { PreviewReply } from '@obolus/contract/commands';
-import { server } from '../../app/api.ts';
-import { useMe } from '../../frame/me.ts';
+import { server } from '../../server/api.ts';
+import { useMe } from '../../server/me.ts';
 import { amountOfLine, sumOf } from '../../parts/exact.ts';
 import { showFigure } from '../../parts/figures.ts';
 import { taxesOfLines } from '../../parts/taxes.ts';

@@ -1,6 +1,6 @@
 import type { Commitments as View } from '@obolus/contract/views/orders';
-import { server } from '../../app/api.ts';
-import { useMe } from '../../frame/me.ts';
+import { server } from '../../server/api.ts';
+import { useMe } from '../../server/me.ts';
 import { portion } from '../../parts/exact.ts';
 import { showFigure, showMonth } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';

@@ -1,5 +1,5 @@
 import { DIMENSIONS } from '@obolus/contract/views/setUp';
-import { server } from '../../app/api.ts';
+import { server } from '../../server/api.ts';
 import { Cell, Choice, FigureCell, Said } from '../../parts/Cells.tsx';
 import { Dimension } from '../../parts/Dimension.tsx';
 import { ExpectedCharges } from './ExpectedCharges.tsx';

@@ -1,7 +1,7 @@
 import { Fragment, useState } from 'react';
 import type { OrderView } from '@obolus/contract/views/orders';
-import { saidAgainst, server } from '../../app/api.ts';
-import { useMayPost, useMe } from '../../frame/me.ts';
+import { saidAgainst, server } from '../../server/api.ts';
+import { useMayPost, useMe } from '../../server/me.ts';
 import { AskReason } from '../../parts/AskReason.tsx';
 import { isZero } from '../../parts/exact.ts';
 import { showDay, showFigure, showPrice } from '../../parts/figures.ts';

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { ListRow } from '@obolus/contract/listState';
-import { useMayPost } from '../../frame/me.ts';
+import { useMayPost } from '../../server/me.ts';
 import { List } from '../../lists/List.tsx';
 import { isZero, portion } from '../../parts/exact.ts';
 import { showFigure } from '../../parts/figures.ts';

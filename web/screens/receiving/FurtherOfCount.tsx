@@ -1,5 +1,5 @@
 import type { OpenOrderLine } from '@obolus/contract/views/orders';
-import { useMayPost } from '../../frame/me.ts';
+import { useMayPost } from '../../server/me.ts';
 import { Cell, FigureCell, Said } from '../../parts/Cells.tsx';
 import type { FurtherOfLine } from './counting.ts';
 

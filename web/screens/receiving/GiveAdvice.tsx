@@ -1,6 +1,6 @@
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
-import { server } from '../../app/api.ts';
+import { server } from '../../server/api.ts';
 import { GiveFile } from '../../parts/GiveFile.tsx';
 
 /** Takes in a vendor's despatch advice, so that the receipt is filled in before the lorry comes. */

@@ -1,6 +1,6 @@
 import type { RefusalView } from '@obolus/contract/commands';
 import type { OpenOrderLine } from '@obolus/contract/views/orders';
-import { server } from '../../app/api.ts';
+import { server } from '../../server/api.ts';
 import { wrongAt } from '../../drafts/useDraft.ts';
 import { Cell, FigureCell, TakeOut } from '../../parts/Cells.tsx';
 import { gridKeys } from '../../parts/gridKeys.ts';

@@ -1,4 +1,4 @@
-import { saidAgainst, server } from '../../app/api.ts';
+import { saidAgainst, server } from '../../server/api.ts';
 import { inBase64 } from '../../parts/inBase64.ts';
 
 const LONGEST_SIDE = 1600;

@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { useMe } from '../../frame/me.ts';
+import { useMe } from '../../server/me.ts';
 import { List } from '../../lists/List.tsx';
 import { Head } from '../../parts/Head.tsx';
 

@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import type { RefusalView } from '@obolus/contract/commands';
 import type { OpenOrderLine } from '@obolus/contract/views/orders';
 import { wrongAt } from '../../drafts/useDraft.ts';
-import { useMe } from '../../frame/me.ts';
+import { useMe } from '../../server/me.ts';
 import { Choice, FigureCell } from '../../parts/Cells.tsx';
 import { showDay, showFigure } from '../../parts/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';

@@ -4,8 +4,8 @@ import { IMPORT_KINDS, type ImportKind, isEntryImport, MAY_IMPORT } from '@obolu
 import { REGISTERS } from '@obolus/contract/registers/registers';
 import type { Role } from '@obolus/contract/roles';
 import type { ImportView } from '@obolus/contract/views/drafts';
-import { problemOf, server } from '../../app/api.ts';
-import { useMe } from '../../frame/me.ts';
+import { problemOf, server } from '../../server/api.ts';
+import { useMe } from '../../server/me.ts';
 import { Head } from '../../parts/Head.tsx';
 import { count } from '../../parts/figures.ts';
 import { inBase64 } from '../../parts/inBase64.ts';

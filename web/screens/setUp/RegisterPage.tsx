@@ -2,7 +2,7 @@ import { Link, Navigate, useParams } from 'react-router';
 import { type RegisterName } from '@obolus/contract/registers/register';
 import { REGISTERS } from '@obolus/contract/registers/registers';
 import type { ListName } from '@obolus/contract/lists';
-import { useMe } from '../../frame/me.ts';
+import { useMe } from '../../server/me.ts';
 import { List } from '../../lists/List.tsx';
 import { Head } from '../../parts/Head.tsx';
 import { useNewKey } from '../../parts/useNewKey.ts';

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import type { ListRow } from '@obolus/contract/listState';
-import { useMe } from '../../frame/me.ts';
+import { useMe } from '../../server/me.ts';
 import { List } from '../../lists/List.tsx';
 import { showFigure } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';

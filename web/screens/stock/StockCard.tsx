@@ -1,7 +1,7 @@
 import { Link, useParams } from 'react-router';
 import { KINDS } from '@obolus/contract/kinds/kinds';
-import { server } from '../../app/api.ts';
-import { useMe } from '../../frame/me.ts';
+import { server } from '../../server/api.ts';
+import { useMe } from '../../server/me.ts';
 import { showDay, showFigure } from '../../parts/figures.ts';
 import { Problem } from '../../parts/Problem.tsx';
 import { methodOf } from '../../parts/methods.ts';

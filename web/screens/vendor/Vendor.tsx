@@ -1,6 +1,6 @@
 import { Link, useParams } from 'react-router';
 import type { VendorRecord } from '@obolus/contract/views/orders';
-import { server } from '../../app/api.ts';
+import { server } from '../../server/api.ts';
 import { ListBeside } from '../../lists/List.tsx';
 import { showMonth } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';

@@ -1,6 +1,6 @@
 import { useState, type FormEvent } from 'react';
-import { problemOf, server } from '../../app/api.ts';
-import { Mark } from '../../frame/Mark.tsx';
+import { problemOf, server } from '../server/api.ts';
+import { Mark } from './Mark.tsx';
 
 export function SignIn() {
   const [email, setEmail] = useState('');

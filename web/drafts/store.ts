@@ -1,8 +1,8 @@
 import { configureStore } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
-import { draftSlice } from '../drafts/draftSlice.ts';
-import { keepDrafts } from '../drafts/keepDrafts.ts';
-import { server } from './api.ts';
+import { draftSlice } from './draftSlice.ts';
+import { keepDrafts } from './keepDrafts.ts';
+import { server } from '../server/api.ts';
 
 export const store = configureStore({
   reducer: { [server.reducerPath]: server.reducer, drafts: draftSlice.reducer },

@@ -3,11 +3,11 @@ import type { Condition } from '@obolus/contract/listState';
 import type { TermsView } from '@obolus/contract/views/setUp';
 import { dueDay } from '@obolus/core/purchasing/terms';
 import { isDay } from '@obolus/core/exact/calendar';
-import { server } from '../app/api.ts';
-import { wrongAt } from '../drafts/useDraft.ts';
-import { useMe } from '../frame/me.ts';
-import { Cell, Choice, Field } from './Cells.tsx';
-import { showDay } from './figures.ts';
+import { server } from '../server/api.ts';
+import { wrongAt } from './useDraft.ts';
+import { useMe } from '../server/me.ts';
+import { Cell, Choice, Field } from '../parts/Cells.tsx';
+import { showDay } from '../parts/figures.ts';
 
 interface Entered<Key extends string> {
   readonly name: string;
