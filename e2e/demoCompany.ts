@@ -1,8 +1,9 @@
 import { mkdirSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { test } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { loadDemo } from '@obolus/demo/load';
+import { replayBooks } from '@obolus/server/proof/replayBooks';
 import { type Running, serve } from '@obolus/server/serve';
 import { dumpSchema, restoreSchema } from '@obolus/server/testing/dump';
 import { makeSchema } from '@obolus/server/testing/testServer';
@@ -34,6 +35,10 @@ export default async function loadOnce(): Promise<void> {
   const { database, drop } = await makeSchema();
   const running = await start(database);
   await loadDemo(running.source, TODAY);
+  // Every document of the demo is what deciding it again gives.
+  const { documents, differences } = await replayBooks(running.source.manager);
+  expect(differences).toEqual([]);
+  expect(documents).toBeGreaterThan(80);
   await running.stop();
   const folder = join(here, '../.data/results');
   mkdirSync(folder, { recursive: true });

@@ -1,4 +1,5 @@
-// npm run proof: works the books of a database out again from the first document and says everything that differs.
+// npm run proof: works the books of a database out again from the first document and says everything that differs. With --replay every
+// document is decided again too, from its command and what was set up then.
 // The database is the one that the environment names (docs/configuration.md), else that of `npm start`, or with --demo that of the demo.
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
@@ -7,7 +8,11 @@ import { databaseEnvironment, startDatabase } from './lib/database.mjs';
 import { dataFolder, ensureBuilt, root, stopWith } from './lib/project.mjs';
 
 const { values: options } = parseArgs({
-  options: { json: { type: 'boolean', default: false }, demo: { type: 'boolean', default: false } },
+  options: {
+    replay: { type: 'boolean', default: false },
+    json: { type: 'boolean', default: false },
+    demo: { type: 'boolean', default: false },
+  },
 });
 await ensureBuilt(['core', 'contract', 'server']);
 
@@ -20,7 +25,7 @@ if (own && !existsSync(join(dataFolder, name)))
 const database = own ? await startDatabase(name, { quiet: true, joining: true }) : undefined;
 if (database) Object.assign(process.env, databaseEnvironment(database));
 const { proveDatabase } = await import(join(root, 'server/dist/proof/proveDatabase.js'));
-const { documents, differences } = await proveDatabase(process.env);
+const { documents, differences } = await proveDatabase(process.env, { deciding: options.replay });
 await database?.stop();
 
 if (options.json) console.log(JSON.stringify({ documents, differences, proved: differences.length === 0 }, null, 2));

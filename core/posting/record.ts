@@ -7,10 +7,20 @@ import { appended } from '../state/slice.ts';
 import type { Item } from '../state/stock.ts';
 import { kindOf, type PostedDocument } from './kinds.ts';
 
-/** The books after a document: what it appended is in them, what it changed by its facts is worked out. */
+/** The books after a document; the books before it stay as they are. */
 export function record(books: Books, posted: Posted<PostedDocument>): Books {
-  const number = books.nextDocument.toString();
   const next = writing(books);
+  recordOn(next, posted);
+  return next;
+}
+
+/**
+ * Brings a document into the books that are given: what it appended is in them, what it changed by its facts is worked out. It
+ * touches only what the document does, so that a long history takes time in proportion to its documents.
+ */
+export function recordOn(next: Writing, posted: Posted<PostedDocument>): void {
+  const number = next.nextDocument.toString();
+  next.nextDocument += 1n;
   const { document, effects, settlement, entries, cites } = posted;
   for (const { pool } of settlement.pools) next.pools.set(pool.id, pool);
   recordSources(next, posted);
@@ -19,14 +29,13 @@ export function record(books: Books, posted: Posted<PostedDocument>): Books {
       .filter((line) => line.account === 'stock-suspense')
       .map((line) => ({ document: number, date: entry.date, amount: line.amount })),
   );
-  next.suspense = appended(books.suspense, suspense);
+  if (suspense.length > 0) next.suspense = appended(next.suspense, suspense);
   for (const cited of cites)
     change(next.documents, cited, (facts) => ({ ...facts, citedBy: [...facts.citedBy, number] }));
   next.documents.set(number, { document: number, kind: document.kind, date: document.date, effects, citedBy: [] });
   if (posted.sign === 1)
     for (const { line, item, date, standard } of effects.standards) addStandard(next, item, { line, date, standard });
   kindOf(document.kind).record?.(next, document, number);
-  return next;
 }
 
 /** Movements out from which value may be taken, at what they are worth now. */

@@ -58,7 +58,11 @@ export function post<Document>(books: Books, decided: Decided<Document>): Decisi
   }
   for (const { item } of effects.standards) books.pools.get(allPoolsOf(item));
   const known = knownOf(books.pools);
-  const pools = new Map<PoolId, Pool>([...opened.map((pool) => [pool.id, pool] as const), ...known]);
+  const missing = opened.filter(({ id }) => !known.has(id));
+  const pools =
+    missing.length === 0
+      ? known
+      : new Map<PoolId, Pool>([...missing.map((pool) => [pool.id, pool] as const), ...known]);
   const { currency, recognition, firstOpenDay, checkpointEvery } = books.company;
   const settled = settle(
     { date, firstOpenDay, currency, recognition, checkpointEvery, pools, sources: knownOf(books.sources) },

@@ -72,8 +72,8 @@ export const copyOf = <Id extends string, Value>(part: ReadonlyMap<Id, Value>): 
   part instanceof Slice ? (part as Slice<Id, Value>).copy() : new Map(part);
 
 /** What is there of a part, for whoever goes by what is loaded. */
-export const knownOf = <Id extends string, Value>(part: ReadonlyMap<Id, Value>): Map<Id, Value> =>
-  part instanceof Slice ? (part as Slice<Id, Value>).known() : new Map(part);
+export const knownOf = <Id extends string, Value>(part: ReadonlyMap<Id, Value>): ReadonlyMap<Id, Value> =>
+  part instanceof Slice ? (part as Slice<Id, Value>).known() : part;
 
 /** Whether a part may be asked for an entry. */
 export const isHere = <Id extends string, Value>(part: ReadonlyMap<Id, Value>, id: Id): boolean =>
@@ -88,6 +88,9 @@ export function notLoaded<Entry>(part: string): readonly Entry[] {
   return list;
 }
 
+/** Whether a list was loaded, so that it may be looked into. */
+export const isLoaded = (list: readonly unknown[]): boolean => !unloaded.has(list);
+
 /** A list with more at its end; one that was not loaded stays so. */
 export const appended = <Entry>(list: readonly Entry[], more: readonly Entry[]): readonly Entry[] =>
-  unloaded.has(list) ? list : [...list, ...more];
+  isLoaded(list) ? [...list, ...more] : list;

@@ -9,7 +9,6 @@ export type Writing = {
 export function writing(books: Books): Writing {
   return {
     ...books,
-    nextDocument: books.nextDocument + 1n,
     rates: copyOf(books.rates),
     items: copyOf(books.items),
     orders: copyOf(books.orders),

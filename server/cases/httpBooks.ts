@@ -7,6 +7,7 @@ import type { Command, PostedDocument } from '@obolus/core/posting/kinds';
 import type { Decision, Posted } from '@obolus/core/state/decision';
 import type { DatabaseConfig } from '../config.ts';
 import { proveBooks } from '../proof/proveBooks.ts';
+import { replayBooks } from '../proof/replayBooks.ts';
 import type { Reply } from '../testing/client.ts';
 import { commandOf } from '../documents/registry.ts';
 import { traceOf } from './tables.ts';
@@ -145,6 +146,7 @@ export class HttpBooks {
     for (const difference of compare('ends with', expected, balances)) says(difference);
     for (const difference of await this.compareValues(currency)) says(difference);
     for (const difference of await proveBooks(source)) says(`the proof: ${difference}`);
+    for (const difference of (await replayBooks(source.manager)).differences) says(`decided again: ${difference}`);
     return wrong;
   }
 

@@ -2,7 +2,7 @@ import type { DataSource } from 'typeorm';
 import { chain, facts, setUp, setUpParts, state } from '../storage/tables.ts';
 
 /** What a company's people keep from one case to the next. */
-const KEPT = ['user_account', 'session', 'ledger_head'];
+const KEPT = ['user_account', 'session', 'ledger_head', 'set_up_version'];
 
 /** How many rows every table holds that a command may write: the same before and after what is refused. */
 export async function traceOf(source: DataSource): Promise<string> {

@@ -22,7 +22,7 @@ export interface Decided<Kind extends DocumentKind> {
   readonly decision: Decision<DocumentOf[Kind]>;
   readonly terms: Terms;
   readonly number: string;
-  /** Undefined where its body cannot be read. */
+  /** Undefined where its body cannot be read: then it is refused. */
   readonly command?: CommandOf[Kind];
 }
 

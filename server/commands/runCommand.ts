@@ -3,6 +3,7 @@ import type { BodyOf, DocumentKind } from '@obolus/contract/kinds/kinds';
 import type { PostedReply, PreviewReply } from '@obolus/contract/commands';
 import { endOf } from '@obolus/core/costing/pool';
 import type { Settlement } from '@obolus/core/costing/settlement';
+import { invariant } from '@obolus/core/exact/invariant';
 import { formatQuantity, unitCost } from '@obolus/core/exact/amounts';
 import type { PostedDocument } from '@obolus/core/posting/kinds';
 import { decide } from '@obolus/core/posting/decide';
@@ -73,12 +74,19 @@ async function postWithin<Kind extends DocumentKind>(
   body: BodyOf<Kind>,
   posting: Posting,
 ): Promise<PostedReply> {
-  const { books, decision, terms, number } = await loadAndDecide(manager, kind, body, {
+  const {
+    books,
+    decision,
+    terms,
+    number,
+    command: asked,
+  } = await loadAndDecide(manager, kind, body, {
     locking: true,
     ...posting,
     blind: posting.blind ?? false,
   });
   if (!decision.accepted) throw new RefusedError(decision.refusals, books.names);
+  invariant(asked !== undefined, 'what was decided was read');
   const id = books.nextDocument.toString();
   const saving: Saving = {
     id,
@@ -98,6 +106,7 @@ async function postWithin<Kind extends DocumentKind>(
     terms,
     header: { ...command.header(body), ...command.headerOf?.(document) },
     rows,
+    command: asked,
   });
   const following = command.follows?.(document, body, books);
   if (following) {

@@ -4,7 +4,7 @@ import { invariant } from '@obolus/core/exact/invariant';
 import type { LineId } from '@obolus/core/costing/pool';
 import type { ValueChange } from '@obolus/core/costing/settlement';
 import { ONE_TO_ONE } from '@obolus/core/exact/amounts';
-import type { PostedDocument } from '@obolus/core/posting/kinds';
+import type { Command, PostedDocument } from '@obolus/core/posting/kinds';
 import { rateOn } from '@obolus/core/state/checks';
 import type { Posted } from '@obolus/core/state/decision';
 import type { NewMovement } from '@obolus/core/costing/effects';
@@ -12,6 +12,7 @@ import { dueDay, type Terms } from '@obolus/core/purchasing/terms';
 import type { DocumentHeader, TableRows } from './documentRows.ts';
 import { insertRows } from './insertRows.ts';
 import type { Chart, LoadedBooks } from './load/loader.ts';
+import { saveCommand } from './saveCommand.ts';
 import { savePools } from './savePools.ts';
 import { facts } from './tables.ts';
 
@@ -25,6 +26,7 @@ export interface Entering {
   readonly header: DocumentHeader;
   readonly terms: Terms;
   readonly rows: readonly TableRows[];
+  readonly command: Command;
 }
 
 /** Appends a posted document with all that it caused, brings its pools up to date, and seals its entries last of all. */
@@ -39,6 +41,7 @@ export async function savePosted(
   const rowOf = (pool: string | undefined) => (pool === undefined ? null : (books.poolRows.get(pool) ?? null));
   await save(facts.document, [documentRow(books, document, entering)]);
   for (const { table, rows } of entering.rows) await save(table, rows);
+  await saveCommand(manager, books, entering);
   await save(
     facts.citation,
     touchedBy(posted).map((cited) => ({ document_id: entering.id, cited_id: cited })),

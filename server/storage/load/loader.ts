@@ -155,7 +155,7 @@ const CALLED: { readonly [Name in PartName]: string } = {
   taxCodes: 'tax codes',
   bins: 'bins',
   orderLines: 'order lines',
-  heldGoods: 'goods held held',
+  heldGoods: 'held goods',
   receiptLines: 'receipt lines',
   stockLines: 'stock lines',
   charges: 'charges',

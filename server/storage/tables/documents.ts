@@ -1,4 +1,4 @@
-import { id, ref, figure, text, day, instant, maybe, generated, table } from './columns.ts';
+import { id, ref, figure, text, day, instant, long, maybe, generated, name, number, table } from './columns.ts';
 
 /** What every document has, and what was asked for under which key. */
 export const documents = {
@@ -30,6 +30,14 @@ export const documents = {
         document_by_entry: ['entered_at'],
       },
     },
+  ),
+  /** What each document was asked for and what it was decided on, so that it can be decided again (docs/decisions/014). */
+  command: table('command', { document_id: id(), today: day(), rules: number(), body: long(), basis: long() }),
+  /** Each thing that was set up, as a decision first rested on it, by its hash. */
+  setUpVersion: table(
+    'set_up_version',
+    { hash: name(43), part: text(20), which_id: text(60), body: long(), kept_at: instant() },
+    { indices: { set_up_version_of: ['part', 'which_id'] } },
   ),
   /** Which documents build on which: none can be reversed while another stands on it. */
   citation: table('citation', { document_id: id(), cited_id: id() }, { indices: { citation_by_cited: ['cited_id'] } }),
