@@ -26,6 +26,7 @@ export const posting = Object.fromEntries(
       post: endpoint({
         method: 'post',
         path: `/documents/${kind}`,
+        largest: '2mb',
         summary: `Post: ${kind}`,
         allow: KINDS[kind].mayPost,
         body: KINDS[kind].body,
@@ -35,6 +36,7 @@ export const posting = Object.fromEntries(
       preview: endpoint({
         method: 'post',
         path: `/documents/${kind}/preview`,
+        largest: '2mb',
         summary: `Preview: ${kind}`,
         allow: KINDS[kind].mayPost,
         body: KINDS[kind].body,

@@ -14,6 +14,8 @@ export interface Endpoint<Params extends TSchema, Query extends TSchema, Body ex
   readonly reply: Reply;
   /** A paper instead of JSON: its media type. The handler gives a `Paper`. */
   readonly produces?: string;
+  /** The most that its body may be, unpacked; 256 kB where nothing is said. */
+  readonly largest?: `${number}${'kb' | 'mb'}`;
   /** A write that must carry an Idempotency-Key header. */
   readonly keyed?: boolean;
 }

@@ -20,6 +20,7 @@ export const benchEndpoints = {
   takeBillIn: endpoint({
     method: 'put',
     path: '/incoming-bills/:id',
+    largest: '15mb',
     summary:
       'Take papers of bills in: UBL 2.1 Invoice and CreditNote, Cross Industry Invoice, PDF with or without one, a picture, a stack of bills as CSV',
     allow: KINDS.bill.mayPost,
@@ -156,6 +157,7 @@ export const benchEndpoints = {
   askSignOff: endpoint({
     method: 'post',
     path: '/bills/:id/sign-off',
+    largest: '2mb',
     summary: 'Ask a second person to look at a bill exactly as it would be posted',
     allow: KINDS.bill.mayPost,
     params: byKey,
@@ -194,6 +196,7 @@ export const benchEndpoints = {
   keepPaper: endpoint({
     method: 'put',
     path: '/papers/:id',
+    largest: '6mb',
     summary: 'Keep a picture or a PDF',
     allow: ROLES.filter((role) => role !== 'auditor'),
     params: byKey,

@@ -72,6 +72,7 @@ export const ordersEndpoints = {
   keepAdvice: endpoint({
     method: 'put',
     path: '/despatch-advices/:id',
+    largest: '6mb',
     summary: 'Keep a vendor’s despatch advice: UBL 2.1, CSV or XLSX',
     allow: receivers,
     params: byKey,

@@ -1,5 +1,5 @@
 import { DOCUMENT_KINDS } from '../kinds/kinds.ts';
-import { DraftView } from '../views/drafts.ts';
+import { DraftRow, DraftView } from '../views/drafts.ts';
 import { Me, SearchHit, Waiting } from '../views/me.ts';
 import { exactly, oneOf, Text, Type } from '../figures.ts';
 import { endpoint } from '../endpoint.ts';
@@ -34,9 +34,9 @@ export const sessionEndpoints = {
   drafts: endpoint({
     method: 'get',
     path: '/drafts',
-    summary: 'One’s own drafts',
+    summary: 'One’s own drafts, without what was typed',
     allow: 'signed-in',
-    reply: list(DraftView),
+    reply: list(DraftRow),
   }),
   draft: endpoint({
     method: 'get',
@@ -50,6 +50,7 @@ export const sessionEndpoints = {
     method: 'put',
     path: '/drafts/:id',
     summary: 'Keep a draft; its id becomes the key of the posting',
+    largest: '512kb',
     allow: 'signed-in',
     params: byKey,
     body: exactly({

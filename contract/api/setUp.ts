@@ -160,6 +160,7 @@ export const setUpEndpoints = {
   stageImport: endpoint({
     method: 'put',
     path: '/imports/:id',
+    largest: '8mb',
     summary: 'Stage a CSV or XLSX file: checked line by line, nothing loaded',
     allow: importers,
     params: byKey,

@@ -2,17 +2,27 @@ import { IMPORT_KINDS } from '../imports.ts';
 import { exactly, Key, oneOf, type Static, Text, Type } from '../figures.ts';
 import { AnyKind, Count, Name } from './parts.ts';
 
-export const DraftView = exactly({
+const draft = {
   id: Key,
   kind: AnyKind,
   title: Text(120),
-  body: Type.Unknown({ description: 'What was typed, complete or not' }),
   version: Count,
   updatedAt: Text(40),
   /** Who works on it now, if that is somebody else. */
   heldBy: Name,
-});
+};
 
+/** A draft in a list: what of it says where it is entered, not what was typed. */
+export const DraftRow = exactly({
+  ...draft,
+  placing: exactly({ vendor: Text(60), customer: Text(120), of: Text(60) }),
+});
+export type DraftRow = Static<typeof DraftRow>;
+
+export const DraftView = exactly({
+  ...draft,
+  body: Type.Unknown({ description: 'What was typed, complete or not' }),
+});
 export type DraftView = Static<typeof DraftView>;
 
 export const ImportRow = exactly({

@@ -9,14 +9,18 @@ export type ParsedDecimal = { ok: true; scaled: bigint } | { ok: false; problem:
 
 const DECIMAL = /^([+-]?)(?=\.?\d)(\d*)(?:\.(\d*))?$/;
 
+/** No figure of a paper is longer; what is, is not looked into. */
+const LONGEST = 40;
+
 /** What a signed 64-bit column of the database can hold. */
 export const LARGEST = 9_223_372_036_854_775_807n;
 
 /** The largest amount that a line may come to, in minor units: thousands of them still add up to what a column holds. */
 export const LARGEST_AMOUNT = 100_000_000_000_000_000n;
 
-/** Reads `text` as a decimal with at most `places` decimals; trailing zeros beyond them are fine. */
+/** Reads `text`, of at most 40 characters, as a decimal with at most `places` decimals; trailing zeros beyond them are fine. */
 export function parseDecimal(text: string, places: number): ParsedDecimal {
+  if (text.length > LONGEST) return { ok: false, problem: 'too_large' };
   const match = DECIMAL.exec(text.trim());
   if (!match) return { ok: false, problem: 'not_a_number' };
   const [, sign, whole = '', fraction = ''] = match;

@@ -23,6 +23,11 @@ import { cumulative, partOfWhatIsLeft } from './cumulative.ts';
 import { shareOut } from './shareOut.ts';
 
 describe('reading and writing decimals', () => {
+  it('works on none of more than 40 characters', () => {
+    expect(parseDecimal(`1.${'0'.repeat(60_000)}1`, 6)).toEqual({ ok: false, problem: 'too_large' });
+    expect(parseDecimal(`1.${'0'.repeat(38)}`, 6)).toEqual({ ok: true, scaled: 1_000_000n });
+  });
+
   it.each([
     ['12', 6, 12_000_000n],
     ['-0.5', 2, -50n],

@@ -271,6 +271,29 @@ describe('a bill that is kept for later', () => {
   });
 });
 
+describe('a bill that somebody planned who may not post it on its day', () => {
+  it('does not post, and says why', async () => {
+    const goods = await received('1', '37', '10');
+    const { taken } = await take(HEAD + rows('P-9', goods.number, [{ item: 'YARN', quantity: '37', price: '10' }]));
+    const id = taken[0]?.id ?? '';
+    const planned = await second.call('PUT', `/api/bills/${id}/plan`, {
+      note: '',
+      lookAgain: '',
+      postOn: '2026-12-03',
+    });
+    expect([planned.status, planned.body.detail]).toEqual([200, undefined]);
+    const by = 'SELECT post_by FROM draft WHERE id = ?';
+    await server.source.query(`UPDATE user_account SET blocked = 1 WHERE id = (${by})`, [id]);
+    const day = { now: () => new Date('2026-12-03T08:00:00Z'), today: '2026-12-03' };
+    await postPlanned(server.source, pino({ level: 'silent' }), day);
+    expect((await waiting()).find((row) => row.id === id)).toMatchObject({
+      postOn: null,
+      says: expect.stringMatching(/^It did not post by itself: .+ may not post bills any more\.$/),
+    });
+    await server.source.query('UPDATE user_account SET blocked = 0');
+  });
+});
+
 describe('papers that are more than XML', () => {
   const pdf = async (attach?: { name: string; content: string }) => {
     const document = new PDFDocument();

@@ -35,11 +35,8 @@ export function createApp(context: Context, store: SessionStore): Express {
   );
   app.use(compression());
   health(app, context);
-  // A paper may be larger than anything else that is sent.
-  app.use('/api/incoming-bills', express.json({ limit: '15mb', strict: false }));
   app.use(
     '/api',
-    express.json({ limit: '6mb', strict: false }),
     sessions(context.config, store),
     refuseCrossSite,
     apiRouter(context),

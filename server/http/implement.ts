@@ -1,10 +1,11 @@
-import type { Request, Response, Router } from 'express';
+import type { Request, RequestHandler, Response, Router } from 'express';
 import type { AnyEndpoint, BodyOfEndpoint, ParamsOf, QueryOf, ReplyOf } from '@obolus/contract/endpoint';
 import { Key } from '@obolus/contract/figures';
 import type { Role } from '@obolus/contract/roles';
 import { RequestError } from '../asking/failures.ts';
 import type { SignedIn } from '../asking/signedIn.ts';
 import { readBody, validateReply, validateRequest } from '../asking/validate.ts';
+import { bodyOf } from './body.ts';
 import type { Context } from './context.ts';
 
 /** A request that was validated and authorised. */
@@ -27,8 +28,12 @@ export function implement<E>(
   handle: (call: Call<E>) => Promise<ReplyOf<E>>,
 ): void {
   const endpoint = definition as unknown as AnyEndpoint;
-  router[endpoint.method](endpoint.path, async (request, response) => {
+  // Who may not ask is told so before anything of the body is read.
+  const authorised: RequestHandler = (request, _response, next) => {
     authorise(endpoint, request);
+    next();
+  };
+  router[endpoint.method](endpoint.path, authorised, bodyOf(endpoint), async (request, response) => {
     validateRequest(endpoint.params, request.params, 'path');
     if (endpoint.query) validateRequest(endpoint.query, { ...request.query }, 'query');
     const body = endpoint.body && readBody(endpoint.body, (request.body as unknown) ?? null);

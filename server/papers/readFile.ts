@@ -1,11 +1,9 @@
 import { parse } from 'csv-parse/sync';
-import ExcelJS from 'exceljs';
 import type { EntryFields } from '@obolus/contract/registers/register';
 import { RequestError } from '../asking/failures.ts';
+import { readApart } from './readApart.ts';
 
 const MOST_ROWS = 20_000;
-/** A spreadsheet is packed: what it unpacks to is held down too. */
-const MOST_CELLS = 1_000_000;
 
 /** The columns that a file may have, and those that it must. */
 export interface Columns {
@@ -45,32 +43,13 @@ function readCsv(content: Buffer): string[][] {
 }
 
 async function readXlsx(content: Buffer): Promise<string[][]> {
-  const book = new ExcelJS.Workbook();
-  try {
-    await book.xlsx.load(content as unknown as ArrayBuffer);
-  } catch {
-    throw notRead('The file is no spreadsheet that can be read here: save it as XLSX or CSV.');
-  }
-  const [sheet] = book.worksheets;
-  if (!sheet || sheet.rowCount * sheet.columnCount > MOST_CELLS)
-    throw notRead('The file has no sheet that can be read here, or one that is too large.');
-  const width = sheet.columnCount;
-  const rows: string[][] = [];
-  sheet.eachRow({ includeEmpty: false }, (row) =>
-    rows.push(Array.from({ length: width }, (_, at) => textOf(row.getCell(at + 1)))),
-  );
-  return rows;
+  const cells = await readApart<string[][]>('sheetOfXlsx', content);
+  if (!cells)
+    throw notRead(
+      'The file is no spreadsheet that can be read here, or one that is too large: save it as XLSX or CSV.',
+    );
+  return cells;
 }
-
-/** What a cell shows: days as days, figures without grouping, what a formula came to. */
-function textOf(cell: ExcelJS.Cell): string {
-  const shown = cell.result === undefined ? cell.value : cell.result;
-  if (shown instanceof Date) return shown.toISOString().slice(0, 10);
-  return typeof shown === 'number' ? shortest.format(shown) : cell.text.trim();
-}
-
-/** A spreadsheet's number is binary: its shortest decimal is what was written, without an exponent. */
-const shortest = new Intl.NumberFormat('en-US', { useGrouping: false, maximumFractionDigits: 12 });
 
 function checkColumns(names: readonly string[], { required, optional }: Columns): void {
   const columns = [...required, ...optional];

@@ -1,29 +1,32 @@
 import type { DataSource, EntityManager } from 'typeorm';
 import { DOCUMENT_KINDS, type DocumentKind, KINDS } from '@obolus/contract/kinds/kinds';
-import type { DraftView } from '@obolus/contract/views/drafts';
+import type { DraftRow, DraftView } from '@obolus/contract/views/drafts';
 import { RequestError } from '../asking/failures.ts';
 import type { SignedIn } from '../asking/signedIn.ts';
 
-const MOST_DRAFTS = 200;
+const MOST_LISTED = 200;
+/** Whoever leaves more unposted loses track of them, and so would the database. */
+const MOST_DRAFTS = 500;
 /** Whoever works on a draft that waits for anybody holds it for so long; every change begins it anew. */
 export const HELD_MINUTES = 15;
 
-type DraftRow = Omit<DraftView, 'body' | 'updatedAt' | 'heldBy'> & {
-  body: string;
-  updated_at: string;
-  held_by: string;
-};
+interface Stored extends Pick<DraftView, 'id' | 'kind' | 'title' | 'version'> {
+  readonly updated_at: string;
+  readonly held_by: string;
+}
 
 const HELD = `(d.shared = 1 AND d.user_id IS NOT NULL AND d.held_until > UTC_TIMESTAMP(6))`;
-const COLUMNS = `d.id, d.kind, d.title, d.body, d.version, d.updated_at, IF(${HELD} AND d.user_id <> ?, (SELECT name FROM user_account u WHERE u.id = d.user_id), '') AS held_by`;
-const viewOf = ({ id, kind, title, body, version, updated_at: updatedAt, held_by: heldBy }: DraftRow): DraftView => ({
+const COLUMNS = `d.id, d.kind, d.title, d.version, d.updated_at, IF(${HELD} AND d.user_id <> ?, (SELECT name FROM user_account u WHERE u.id = d.user_id), '') AS held_by`;
+/** What of a body says where it is entered; a list does not read the rest of it. */
+const PLACING = ['vendor', 'customer', 'of'] as const;
+const PLACED = PLACING.map((name) => `COALESCE(JSON_VALUE(d.body, '$.${name}'), '') AS \`${name}\``).join(', ');
+const headOf = ({ id, kind, title, version, updated_at: updatedAt, held_by: heldBy }: Stored) => ({
   id,
   kind,
   title,
   version,
   updatedAt,
   heldBy,
-  body: JSON.parse(body) as unknown,
 });
 
 /** One's own, and those that wait for whoever may post such a document. */
@@ -41,12 +44,15 @@ export const DRAFT_FOR = (user: SignedIn): { mine: string; parameters: unknown[]
   parameters: mine(user),
 });
 
-export async function listDrafts(source: DataSource, user: SignedIn): Promise<DraftView[]> {
-  const rows: DraftRow[] = await source.query(
-    `SELECT ${COLUMNS} FROM draft d WHERE ${MINE} ORDER BY d.updated_at DESC LIMIT ${MOST_DRAFTS}`,
+export async function listDrafts(source: DataSource, user: SignedIn): Promise<DraftRow[]> {
+  const rows: (Stored & DraftRow['placing'])[] = await source.query(
+    `SELECT ${COLUMNS}, ${PLACED} FROM draft d WHERE ${MINE} ORDER BY d.updated_at DESC LIMIT ${MOST_LISTED}`,
     [user.id, ...mine(user)],
   );
-  return rows.map(viewOf);
+  return rows.map((row) => ({
+    ...headOf(row),
+    placing: { vendor: row.vendor, customer: row.customer.slice(0, 120), of: row.of },
+  }));
 }
 
 /** Leaves a draft for whoever may post it; with the command that it stands for, where it is complete. */
@@ -67,13 +73,13 @@ export async function leaveDraft(
 }
 
 export async function readDraft(source: DataSource, user: SignedIn, id: string): Promise<DraftView> {
-  const [row] = (await source.query(`SELECT ${COLUMNS} FROM draft d WHERE d.id = ? AND ${MINE}`, [
+  const [row] = (await source.query(`SELECT ${COLUMNS}, d.body FROM draft d WHERE d.id = ? AND ${MINE}`, [
     user.id,
     id,
     ...mine(user),
-  ])) as DraftRow[];
+  ])) as (Stored & { body: string })[];
   if (!row) throw notThere();
-  return viewOf(row);
+  return { ...headOf(row), body: JSON.parse(row.body) as unknown };
 }
 
 /** Takes a draft up that waits for anybody: until the hold runs out, nobody else changes or posts it. Says who holds it, if somebody else does. */
@@ -113,6 +119,16 @@ export async function saveDraft(
   const body = JSON.stringify(draft.body ?? null);
   const command = draft.command === undefined || draft.command === null ? null : JSON.stringify(draft.command);
   if (draft.version === 0) {
+    const [own] = (await source.query('SELECT COUNT(*) AS n FROM draft WHERE user_id = ? AND id <> ?', [
+      user.id,
+      id,
+    ])) as { n: string }[];
+    if (Number(own?.n ?? 0) >= MOST_DRAFTS)
+      throw new RequestError(
+        422,
+        'Too many drafts',
+        `You have ${MOST_DRAFTS} drafts: post some, or discard what is no longer needed.`,
+      );
     await source.query(
       `INSERT IGNORE INTO draft (id, user_id, kind, title, body, command, version, updated_at)
        SELECT ?, ?, ?, ?, ?, ?, 1, UTC_TIMESTAMP(6) FROM DUAL WHERE NOT EXISTS (SELECT 1 FROM document WHERE idempotency_key = ?)`,

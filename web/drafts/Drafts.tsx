@@ -17,7 +17,7 @@ export function Drafts({ of }: { of?: DocumentKind }) {
           <li key={draft.id}>
             <Link
               className="act inline-block max-w-[420px] truncate align-bottom"
-              to={placeOf(draft.kind, draft.body, draft.id) ?? '/orders'}
+              to={placeOf(draft.kind, draft.placing, draft.id) ?? '/orders'}
             >
               {draft.title || `A ${draft.kind}`}
             </Link>{' '}
