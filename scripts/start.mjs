@@ -45,14 +45,19 @@ environment.OBOLUS_PORT = String(port);
 
 // In a group of its own, so that Ctrl+C reaches it only through us and what runs can finish.
 server = fork(join(root, 'server/dist/main.js'), { env: environment, cwd: root, detached: true });
+let up = false;
 server.once('message', async ({ url }) => {
+  up = true;
+  database?.runsAt(url);
   console.log(`\nObolus is at ${url}`);
   if (demo) await printUsers();
   console.log('Ctrl+C stops it.');
 });
 server.once('exit', (code, signal) => {
   if (stopping) return;
-  console.error(`The server ended (${signal ?? code}). Nothing that was posted is lost: start again.`);
+  console.error(
+    up ? `The server ended (${signal ?? code}). Nothing that was posted is lost: start again.` : 'It did not start.',
+  );
   void stop(1);
 });
 

@@ -20,8 +20,8 @@ try {
   for (const occasion of ['SIGINT', 'SIGTERM', 'disconnect'] as const) process.on(occasion, stop);
 } catch (problem) {
   console.error(problem instanceof Error ? problem.message : problem);
-  process.exitCode = 1;
-  process.disconnect?.();
+  // What was opened before it failed would keep the process alive.
+  process.exit(1);
 }
 
 /** The first start sets the company up and tells its users' passwords, once. */

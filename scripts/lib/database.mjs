@@ -36,7 +36,8 @@ const WITHOUT_WAITING = [
 /**
  * Starts the database called `name` (initialising it the first time) and gives how to connect to it and how to stop it.
  * `thrownAway` is for books that nobody keeps.
- * One that is left running by a start that was killed is taken over; one that runs is joined where that is asked for, and left running.
+ * One that is left running by a start that was killed is taken over; one whose start is alive is joined where that is asked for, and left
+ * running, else left alone: it says where that one runs, and ends.
  */
 export async function startDatabase(
   name,
@@ -51,9 +52,11 @@ export async function startDatabase(
     pid: join(folder, 'mariadb.pid'),
     port: join(folder, 'port'),
     secrets: join(folder, 'secrets.json'),
+    owner: join(folder, 'owner.json'),
     // A socket's path may have only about 100 characters, so it lies where paths are short.
     socket: join(tmpdir(), `obolus-${createHash('sha256').update(folder).digest('hex').slice(0, 12)}.sock`),
   };
+  if (!joining) refuseIfOwned(files);
   if (fresh) {
     await stopLeftOver(files);
     rmSync(folder, { recursive: true, force: true });
@@ -65,6 +68,7 @@ export async function startDatabase(
   if (joining && pidOf(files) !== undefined)
     return { ...connectionTo(files, secrets, Number(readFileSync(files.port, 'utf8'))), stop: () => Promise.resolve() };
   await stopLeftOver(files);
+  writeOwner(files);
   const port = await freePort(secrets.port);
   writeFileSync(files.port, String(port));
   if (port !== secrets.port && !quiet) console.log(`Port ${secrets.port} is taken; the database listens on ${port}.`);
@@ -95,14 +99,37 @@ export async function startDatabase(
   return {
     ...connectionTo(files, secrets, port),
     pid: () => child.pid,
+    /** Says where what runs on it is found, to whoever starts it a second time. */
+    runsAt: (url) => writeOwner(files, url),
     stop: () =>
       new Promise((resolve) => {
         stopping = true;
+        rmSync(files.owner, { force: true });
         if (child.exitCode !== null || child.signalCode !== null) return resolve();
         child.once('exit', resolve);
         child.kill('SIGTERM');
       }),
   };
+}
+
+/** Whoever started the database: nobody else may stop it or start it again while that process lives. */
+function refuseIfOwned(files) {
+  const owner = existsSync(files.owner) ? JSON.parse(readFileSync(files.owner, 'utf8')) : undefined;
+  if (!owner || owner.pid === process.pid || commandOf(owner.pid) !== owner.command) return;
+  const at = owner.url ? ` at ${owner.url}` : '';
+  stopWith(
+    `What is kept in ${files.data} is in use already${at} (process ${owner.pid}): use that one, or stop it first.`,
+  );
+}
+
+function writeOwner(files, url) {
+  writeFileSync(files.owner, JSON.stringify({ pid: process.pid, command: commandOf(process.pid), url }));
+}
+
+/** How a process was called: another one that got its number later was called otherwise. Undefined where none lives. */
+function commandOf(pid) {
+  const file = `/proc/${pid}/cmdline`;
+  return existsSync(file) ? readFileSync(file, 'utf8') : undefined;
 }
 
 const connectionTo = (files, secrets, port) => ({
