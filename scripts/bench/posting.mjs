@@ -91,22 +91,24 @@ async function barePosting(pool, id, order, client) {
       items,
     ]);
     await connection.query('SELECT NEXTVAL(document_ids), NEXTVAL(number_receipt)');
-    await connection.query(
+    const writes = [];
+    const write = (sql, values) => writes.push(connection.format(sql, values));
+    write(
       "INSERT INTO document VALUES (?, 'receipt', ?, '2026-03-10', 1, NULL, 1, 'USD', 10000000000, 'PS', '', NULL, '', 1, NOW(6), ?)",
       [id, `B-${id}`, `bare:${id}`],
     );
     const three = (make) => [1, 2, 3].map(make);
-    await connection.query(
+    write(
       'INSERT INTO receipt_line (document_id, line_no, order_id, order_line_no, ordered_by_id, item_id, pool_id, quantity, currency, rate, amount, base_amount) VALUES ?',
       [three((at) => [id, at, order, at, order, items[at - 1], items[at - 1], 1, 'USD', 10000000000, 1, 1])],
     );
-    await connection.query('INSERT INTO citation VALUES (?, ?)', [id, order]);
-    await connection.query(
-      'INSERT INTO movement (document_id, line_no, pool_id, date, direction, quantity, purpose) VALUES ?',
-      [three((at) => [id, at, items[at - 1], '2026-03-10', 'in', 1, 'received'])],
-    );
-    await connection.query("INSERT INTO entry VALUES (?, 1, '2026-03-10')", [id]);
-    await connection.query(
+    write('INSERT INTO command VALUES (?, ?, 1, ?, ?)', [id, '2026-03-10', 'c'.repeat(900), 'h'.repeat(350)]);
+    write('INSERT INTO citation VALUES (?, ?)', [id, order]);
+    write('INSERT INTO movement (document_id, line_no, pool_id, date, direction, quantity, purpose) VALUES ?', [
+      three((at) => [id, at, items[at - 1], '2026-03-10', 'in', 1, 'received']),
+    ]);
+    write("INSERT INTO entry VALUES (?, 1, '2026-03-10')", [id]);
+    write(
       'INSERT INTO journal_line (document_id, entry_no, line_no, account, account_id, date, amount, item_id, vendor_id) VALUES ?',
       [
         [
@@ -115,18 +117,17 @@ async function barePosting(pool, id, order, client) {
         ],
       ],
     );
-    await connection.query(
+    write(
       'INSERT INTO value_change (document_id, change_no, entry_no, line_document_id, line_no, pool_id, component, amount, effective, posting) VALUES ?',
       [three((at) => [id, at, 1, id, at, items[at - 1], 'goods', 1, '2026-03-10', '2026-03-10'])],
     );
-    await connection.query(
+    write(
       'INSERT INTO pool (id, item_id, warehouse_id, quantity, value, last_day) VALUES ? ON DUPLICATE KEY UPDATE quantity = quantity + VALUES(quantity), value = value + VALUES(value), last_day = VALUES(last_day)',
       [items.map((item) => [item, item, 1, 1, 1, '2026-03-10'])],
     );
-    await connection.query('INSERT INTO pool_layer VALUES ?', [
-      three((at) => [items[at - 1], '2026-03-10', id, at, 0, 0, '', 1, 1]),
-    ]);
-    await connection.query('CALL seal_entry(?, 1)', [id]);
+    write('INSERT INTO pool_layer VALUES ?', [three((at) => [items[at - 1], '2026-03-10', id, at, 0, 0, '', 1, 1])]);
+    write('CALL seal_entry(?, 1)', [id]);
+    await connection.query(`BEGIN NOT ATOMIC\n${writes.join(';\n')};\nEND`);
     await connection.query('COMMIT');
     await connection.query('DELETE FROM draft WHERE id = ? AND user_id = 1', [`bare:${id}`]);
   } catch (problem) {

@@ -1,6 +1,5 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { DraftView } from '@obolus/contract/views/drafts';
 import type { IncomingBill, WaitingBill } from '@obolus/contract/views/bench';
 import { proveBooks } from '../proof/proveBooks.ts';
 import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
@@ -41,8 +40,7 @@ const take = (content: string, id: string = randomUUID(), client = ines): Promis
   });
 const takenOf = ({ body }: Reply) =>
   (body.taken as { id: string; vendor: string | null; state: string; says: string }[])[0];
-const drafts = async () =>
-  ((await ines.call('GET', '/api/drafts')).body.rows as DraftView[]).filter(({ kind }) => kind === 'bill');
+const drafts = async () => (await ines.drafts()).filter(({ kind }) => kind === 'bill');
 const read = async (id: string) =>
   (await ines.call('GET', `/api/incoming-bills/${id}`)).body as unknown as IncomingBill;
 

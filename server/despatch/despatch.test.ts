@@ -1,7 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { AdviceView, HeldView } from '@obolus/contract/views/receiving';
-import type { DraftView } from '@obolus/contract/views/drafts';
 import type { OpenOrderLine } from '@obolus/contract/views/orders';
 import { proveBooks } from '../proof/proveBooks.ts';
 import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
@@ -225,9 +224,8 @@ describe('what the company wants of receiving', () => {
     await server.source.query('UPDATE company SET drafts_bill = 1');
     const receipt = await odile.posted('receipt', make.receipt([{ of: `${order}/1`, quantity: '5' }]));
     await server.source.query('UPDATE company SET drafts_bill = 0');
-    const drafts = async (client: Client) => (await client.call('GET', '/api/drafts')).body.rows as DraftView[];
-    const [draft] = await drafts(ines);
-    expect([draft?.kind, draft?.title, draft?.body, await drafts(odile)]).toEqual([
+    const [draft] = await ines.drafts();
+    expect([draft?.kind, draft?.title, draft?.body, await odile.drafts()]).toEqual([
       'bill',
       'Bill of Tarnside Fibres for what came on 2026-03-10',
       { vendor: '1', receipt },
@@ -237,14 +235,14 @@ describe('what the company wants of receiving', () => {
       "INSERT INTO user_account (email, name, role, password_hash) SELECT 'second@test.example', 'second', 'accountant', password_hash FROM user_account WHERE role = 'accountant'",
     );
     const second = await server.signIn('second@test.example');
-    expect(await drafts(second)).toHaveLength(1);
+    expect(await second.drafts()).toHaveLength(1);
     const kept = await ines.call('PUT', `/api/drafts/${draft?.id}`, {
       kind: 'bill',
       title: 'Mine',
       body: { vendor: '1', reference: 'B-1' },
       version: 1,
     });
-    const seen = async (client: Client) => (await drafts(client)).map(({ title, heldBy }) => [title, heldBy]);
+    const seen = async (client: Client) => (await client.drafts()).map(({ title, heldBy }) => [title, heldBy]);
     expect([kept.status, await seen(second), await seen(ines)]).toEqual([
       200,
       [['Mine', 'accountant']],

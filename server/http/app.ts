@@ -4,7 +4,7 @@ import type { IncomingMessage } from 'node:http';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import compression from 'compression';
-import express, { Router, type Express } from 'express';
+import express, { Router, type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
 import { pinoHttp } from 'pino-http';
 import { openApiDocument } from '@obolus/contract/openapi';
@@ -29,7 +29,15 @@ export function createApp(context: Context, store: SessionStore): Express {
   );
   app.use(
     helmet({
-      contentSecurityPolicy: { directives: { 'upgrade-insecure-requests': null, 'img-src': ["'self'", 'data:'] } },
+      contentSecurityPolicy: {
+        directives: {
+          'upgrade-insecure-requests': null,
+          'img-src': ["'self'"],
+          'font-src': ["'self'"],
+          // Parts of the interface set styles of their own where they float; nothing comes from elsewhere.
+          'style-src': ["'self'", "'unsafe-inline'"],
+        },
+      },
       strictTransportSecurity: context.config.secureCookies,
     }),
   );
@@ -37,6 +45,7 @@ export function createApp(context: Context, store: SessionStore): Express {
   health(app, context);
   app.use(
     '/api',
+    neverKept,
     sessions(context.config, store),
     refuseCrossSite,
     apiRouter(context),
@@ -49,6 +58,12 @@ export function createApp(context: Context, store: SessionStore): Express {
   app.use(answerProblems);
   return app;
 }
+
+/** What the books say is kept by nobody on the way, nor by the browser after signing out. */
+const neverKept: RequestHandler = (_request, response, next) => {
+  response.set('Cache-Control', 'no-store');
+  next();
+};
 
 function requestId(_request: unknown, response: { setHeader(name: string, value: string): unknown }): string {
   const id = randomUUID();

@@ -5,8 +5,8 @@ import type { Command } from '@obolus/core/posting/kinds';
 import { RULES } from '@obolus/core/posting/rules';
 import { type BasisEntry, basisOf } from '@obolus/core/state/basis';
 import type { Books } from '@obolus/core/state/books';
-import { insertRows } from './insertRows.ts';
 import { facts } from './tables.ts';
+import type { Writes } from './writes.ts';
 
 interface Version {
   readonly hash: string;
@@ -23,6 +23,7 @@ const seen = new WeakMap<DataSource, Set<string>>();
  */
 export async function saveCommand(
   manager: EntityManager,
+  writes: Writes,
   books: Books,
   { id, command, at }: { id: string; command: Command; at: string },
 ): Promise<void> {
@@ -30,7 +31,7 @@ export async function saveCommand(
   await keepVersions(manager, versions, at);
   const columns = ['document_id', 'today', 'rules', 'body', 'basis'];
   const basis = versions.map(({ hash }) => hash).join(' ');
-  await insertRows(manager, facts.command.options.name, columns, [
+  await writes.insert(facts.command.options.name, columns, [
     [id, books.company.today, RULES, canonicalText(command), basis],
   ]);
 }

@@ -1,4 +1,3 @@
-import type { EntityManager } from 'typeorm';
 import {
   comparePoints,
   endOf,
@@ -9,18 +8,14 @@ import {
   type Pool,
 } from '@obolus/core/costing/pool';
 import type { SettledPool } from '@obolus/core/costing/settlement';
-import { insertRows } from './insertRows.ts';
+import type { Writes } from './writes.ts';
 import { layersText } from './load/state.ts';
 import type { LoadedBooks } from './load/loader.ts';
 
 const KEYS = ['pool_id', 'day', 'document_id', 'line_no', 'part_id', 'part_line_no', 'lot'];
 
 /** The pools' totals and states, and of their layers only those that are new, changed or gone. */
-export async function savePools(
-  manager: EntityManager,
-  books: LoadedBooks,
-  pools: readonly SettledPool[],
-): Promise<void> {
+export async function savePools(writes: Writes, books: LoadedBooks, pools: readonly SettledPool[]): Promise<void> {
   if (pools.length === 0) return;
   const rowOf = ({ pool }: SettledPool) => books.poolRows.get(pool.id) ?? '';
   const checkpoints = pools.map((settled) =>
@@ -43,20 +38,20 @@ export async function savePools(
     ];
   });
   const columns = ['quantity', 'value', 'last_day', 'standard', 'since_checkpoint'];
-  await insertRows(manager, 'pool', ['id', 'item_id', 'warehouse_id', ...columns], totals, columns);
+  await writes.insert('pool', ['id', 'item_id', 'warehouse_id', ...columns], totals, columns);
   const changes = pools.map((settled) => layerChanges(rowOf(settled), settled, books));
   const gone = changes.flatMap((change) => change.gone);
   for (let from = 0; from < gone.length; from += 500) {
     const some = gone.slice(from, from + 500);
-    await manager.query(
+    await writes.add(
       `DELETE FROM pool_layer WHERE ${some.map(() => `(${KEYS.map((key) => `${key} = ?`).join(' AND ')})`).join(' OR ')}`,
       some.flat(),
     );
   }
   const left = changes.flatMap((change) => change.left);
-  await insertRows(manager, 'pool_layer', [...KEYS, 'quantity', 'value'], left, ['quantity', 'value']);
+  await writes.insert('pool_layer', [...KEYS, 'quantity', 'value'], left, ['quantity', 'value']);
   for (const [position, settled] of pools.entries())
-    await saveCheckpoints(manager, rowOf(settled), checkpoints[position] as CheckpointChanges);
+    await saveCheckpoints(writes, rowOf(settled), checkpoints[position] as CheckpointChanges);
 }
 
 function layerChanges(
@@ -131,14 +126,14 @@ function appended(pool: Pool, before: number, every: number): CheckpointChanges 
   return { since: 0, gone: [], made: [end] };
 }
 
-async function saveCheckpoints(manager: EntityManager, row: string, { gone, made }: CheckpointChanges): Promise<void> {
+async function saveCheckpoints(writes: Writes, row: string, { gone, made }: CheckpointChanges): Promise<void> {
   const remade = new Set(made.map(({ date, place }) => `${date} ${place}`));
   const lost = gone.filter(({ date, place }) => !remade.has(`${date} ${place}`));
   for (const { date, place } of lost)
-    await manager.query('DELETE FROM pool_checkpoint WHERE pool_id = ? AND day = ? AND place = ?', [row, date, place]);
+    await writes.add('DELETE FROM pool_checkpoint WHERE pool_id = ? AND day = ? AND place = ?', [row, date, place]);
   const columns = ['quantity', 'value', 'standard', 'layers'];
   const rows = [...made].sort(comparePoints).map(({ date, place, state }) => {
     return [row, date, place, state.quantity, state.value, state.standard ?? null, layersText(state.layers)];
   });
-  await insertRows(manager, 'pool_checkpoint', ['pool_id', 'day', 'place', ...columns], rows, columns);
+  await writes.insert('pool_checkpoint', ['pool_id', 'day', 'place', ...columns], rows, columns);
 }

@@ -10,11 +10,11 @@ import type { Posted } from '@obolus/core/state/decision';
 import type { NewMovement } from '@obolus/core/costing/effects';
 import { dueDay, type Terms } from '@obolus/core/purchasing/terms';
 import type { DocumentHeader, TableRows } from './documentRows.ts';
-import { insertRows } from './insertRows.ts';
 import type { Chart, LoadedBooks } from './load/loader.ts';
 import { saveCommand } from './saveCommand.ts';
 import { savePools } from './savePools.ts';
 import { facts } from './tables.ts';
+import { Writes } from './writes.ts';
 
 /** What is not in the decision: who, when, under which number and key; and the rows of the document's own lines. */
 export interface Entering {
@@ -37,11 +37,12 @@ export async function savePosted(
   entering: Entering,
 ): Promise<void> {
   const { document, effects, settlement, entries, sign } = posted;
-  const save = (table: EntitySchema, rows: readonly object[]) => append(manager, table, rows);
+  const writes = new Writes(manager);
+  const save = (table: EntitySchema, rows: readonly object[]) => append(writes, table, rows);
   const rowOf = (pool: string | undefined) => (pool === undefined ? null : (books.poolRows.get(pool) ?? null));
   await save(facts.document, [documentRow(books, document, entering)]);
   for (const { table, rows } of entering.rows) await save(table, rows);
-  await saveCommand(manager, books, entering);
+  await saveCommand(manager, writes, books, entering);
   await save(
     facts.citation,
     touchedBy(posted).map((cited) => ({ document_id: entering.id, cited_id: cited })),
@@ -113,9 +114,10 @@ export async function savePosted(
     change.posting,
     ...givenColumns(change),
   ];
-  await insertRows(manager, facts.valueChange.options.name, VALUE_CHANGE_COLUMNS, valueChanges.map(changeRow));
-  await savePools(manager, books, settlement.pools);
-  for (const position of entries.keys()) await manager.query('CALL seal_entry(?, ?)', [entering.id, position + 1]);
+  await writes.insert(facts.valueChange.options.name, VALUE_CHANGE_COLUMNS, valueChanges.map(changeRow));
+  await savePools(writes, books, settlement.pools);
+  for (const position of entries.keys()) await writes.add('CALL seal_entry(?, ?)', [entering.id, position + 1]);
+  await writes.send();
 }
 
 /** The documents on which it rests, and which are shown with it. */
@@ -221,9 +223,8 @@ export function accountOf(
   return id;
 }
 
-function append(manager: EntityManager, table: EntitySchema, rows: readonly object[]): Promise<void> {
-  return insertRows(
-    manager,
+function append(writes: Writes, table: EntitySchema, rows: readonly object[]): Promise<void> {
+  return writes.insert(
     table.options.name,
     Object.keys(rows[0] ?? {}),
     rows.map((row) => Object.values(row) as unknown[]),

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { DocumentKind } from '@obolus/contract/kinds/kinds';
+import type { DraftView } from '@obolus/contract/views/drafts';
 
 export interface Reply {
   readonly status: number;
@@ -44,6 +45,13 @@ export class Client {
     this.email = email;
     this.password = password;
     return this.call('POST', '/api/session', { email, password });
+  }
+
+  /** The drafts that one sees, each with what was typed. */
+  async drafts(): Promise<DraftView[]> {
+    const { rows } = (await this.call('GET', '/api/drafts')).body as unknown as { rows: { id: string }[] };
+    const drafts = await Promise.all(rows.map(({ id }) => this.call('GET', `/api/drafts/${id}`)));
+    return drafts.map(({ body }) => body as unknown as DraftView);
   }
 
   /** A file, as it is. */

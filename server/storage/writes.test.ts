@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { startTestServer, type TestServer } from '../testing/testServer.ts';
-import { insertRows } from './insertRows.ts';
+import { Writes } from './writes.ts';
 
 let server: TestServer;
 beforeAll(async () => {
@@ -13,7 +13,11 @@ const TABLE = 'movement_lot';
 const COLUMNS = ['document_id', 'line_no', 'position', 'lot', 'quantity'];
 
 const add = (rows: readonly unknown[][]) =>
-  server.source.transaction((manager) => insertRows(manager, TABLE, COLUMNS, rows));
+  server.source.transaction(async (manager) => {
+    const writes = new Writes(manager);
+    await writes.insert(TABLE, COLUMNS, rows);
+    await writes.send();
+  });
 const read = (document: number) =>
   server.source.query(`SELECT position, lot, quantity FROM ${TABLE} WHERE document_id = ? ORDER BY position`, [
     document,

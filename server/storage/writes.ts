@@ -1,27 +1,63 @@
 import { Readable } from 'node:stream';
+import { format } from 'mysql2';
 import type { EntityManager } from 'typeorm';
 
 const ROWS_AT_ONCE = 1000;
 
+/** What one statement may come to, in characters, before it is sent: well below what the server takes at once. */
+const MOST_AT_ONCE = 4_000_000;
+
 /**
- * Adds rows: a few in one statement, many as a stream of text, which the database need not parse as a statement.
- * `replacing` names the columns that a row which is there already takes over.
+ * Statements that write, gathered and sent in one round trip, in their order: a compound statement of MariaDB, so that nothing but what
+ * was gathered can run. Nothing is written before `send`.
  */
-export async function insertRows(
-  manager: EntityManager,
-  table: string,
-  columns: readonly string[],
-  rows: readonly (readonly unknown[])[],
-  replacing: readonly string[] = [],
-): Promise<void> {
-  if (replacing.length === 0 && rows.length > ROWS_AT_ONCE) return streamRows(manager, table, columns, rows);
-  const over =
-    replacing.length > 0
-      ? ` ON DUPLICATE KEY UPDATE ${replacing.map((column) => `\`${column}\` = VALUES(\`${column}\`)`).join(', ')}`
-      : '';
-  for (let from = 0; from < rows.length; from += ROWS_AT_ONCE) {
-    const some = rows.slice(from, from + ROWS_AT_ONCE).map((row) => row.map(asText));
-    await manager.query(`INSERT INTO \`${table}\` (${named(columns)}) VALUES ?${over}`, [some]);
+export class Writes {
+  private readonly manager: EntityManager;
+  private statements: string[] = [];
+  private size = 0;
+
+  constructor(manager: EntityManager) {
+    this.manager = manager;
+  }
+
+  async add(sql: string, values: readonly unknown[]): Promise<void> {
+    const statement = format(sql, values as Parameters<typeof format>[1]);
+    this.statements.push(statement);
+    this.size += statement.length;
+    if (this.size > MOST_AT_ONCE) await this.send();
+  }
+
+  /**
+   * Adds rows: a few in one statement, many as a stream of text, which the database need not parse as a statement.
+   * `replacing` names the columns that a row which is there already takes over.
+   */
+  async insert(
+    table: string,
+    columns: readonly string[],
+    rows: readonly (readonly unknown[])[],
+    replacing: readonly string[] = [],
+  ): Promise<void> {
+    if (replacing.length === 0 && rows.length > ROWS_AT_ONCE) {
+      await this.send();
+      return streamRows(this.manager, table, columns, rows);
+    }
+    const over =
+      replacing.length > 0
+        ? ` ON DUPLICATE KEY UPDATE ${replacing.map((column) => `\`${column}\` = VALUES(\`${column}\`)`).join(', ')}`
+        : '';
+    for (let from = 0; from < rows.length; from += ROWS_AT_ONCE) {
+      const some = rows.slice(from, from + ROWS_AT_ONCE).map((row) => row.map(asText));
+      await this.add(`INSERT INTO \`${table}\` (${named(columns)}) VALUES ?${over}`, [some]);
+    }
+  }
+
+  async send(): Promise<void> {
+    const { statements } = this;
+    this.statements = [];
+    this.size = 0;
+    const [first] = statements;
+    if (first === undefined) return;
+    await this.manager.query(statements.length === 1 ? first : `BEGIN NOT ATOMIC\n${statements.join(';\n')};\nEND`);
   }
 }
 
