@@ -31,7 +31,8 @@ module.exports = {
     {
       name: 'kinds-never-know-the-registry',
       severity: 'error',
-      comment: 'posting is the roof: the registry imports the kinds, and no kind imports it. What plays or proves whole books stands on it.',
+      comment:
+        'posting is the roof: the registry imports the kinds, and no kind imports it. What plays or proves whole books stands on it.',
       from: { path: '^core/(?!posting|cases|proof|testing)', pathNot: '\\.test\\.ts$' },
       to: { path: '^core/posting/' },
     },

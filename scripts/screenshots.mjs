@@ -136,8 +136,8 @@ async function receiving(page) {
   await page.getByLabel(/^Came now, Madder/).fill('71');
   await page.getByLabel(/^Lot 1, Madder/).fill('KM-2610');
   await page.getByLabel('Reject some of Madder dye, 250 g tin, PO-1012').click();
-  await page.getByLabel('Quantity that stands aside 1').fill('1');
-  await page.getByLabel('Why it stands aside 1').fill('Lid sprung');
+  await page.getByLabel('Quantity that is held 1').fill('1');
+  await page.getByLabel('Why it is held 1').fill('Lid sprung');
   await page.getByLabel('Where it stands 1').fill('Rejects');
   const [{ code }] = await running.source.query(
     "SELECT c.code FROM item_code c JOIN item i ON i.id = c.item_id WHERE i.number = 'DY-IN' AND c.unit = 'case'",
