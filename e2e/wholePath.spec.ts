@@ -63,6 +63,17 @@ test('goods go from an order to cost of goods, and every step shows its journal 
     await expect(page.getByText('892.50 to come')).toBeVisible();
   });
 
+  await test.step('along the trail each document shows its own lines and what can be done with it', async () => {
+    const receipt = page.url();
+    await page.getByRole('link', { name: order, exact: true }).first().click();
+    await expect(page.getByRole('button', { name: 'Put on hold' })).toBeVisible();
+    await page.getByRole('link', { name: /^GR-/ }).first().click();
+    await expect(page).toHaveURL(receipt);
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('GR-');
+    await expect(page.getByRole('button', { name: 'Put on hold' })).toBeHidden();
+    await expect(page.getByRole('columnheader', { name: 'Still to come' })).toBeHidden();
+  });
+
   await test.step('some of it is delivered and a part of that invoiced', async () => {
     await desk.open('/deliveries/new');
     await page.getByLabel('Customer').fill('Quillmere Weavers');

@@ -23,14 +23,18 @@ export function Document() {
   const { id = '' } = useParams();
   const { company, user } = useMe();
   const document = server.useDocumentQuery({ params: { id } });
+  // Only what was answered for this document: the last one's lines and buttons are not its own.
+  const data = document.currentData;
+  const order = server.useOrderQuery(
+    { params: { id } },
+    { skip: data?.kind !== 'order' || isReversed(data) },
+  ).currentData;
   if (document.isError)
     return (
       <div className="body">
         <Problem error={document.error} again={document.refetch} />
       </div>
     );
-  const data = document.data;
-  const order = server.useOrderQuery({ params: { id } }, { skip: data?.kind !== 'order' || isReversed(data) }).data;
   if (!data) return null;
   const rate = data.rate ? ` · ${data.currency} at ${data.rate}` : '';
   return (
