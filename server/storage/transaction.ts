@@ -29,7 +29,7 @@ END`;
 
 /**
  * Runs work in one transaction at READ COMMITTED. A deadlock starts it again, so the work must have no effect outside the transaction;
- * all in all nobody waits for others longer than a few seconds.
+ * no lock is waited for longer than a few seconds, and after that long nothing is started again.
  *
  * @throws RequestError 503 where the answer to the commit was lost: only sending it again, under the same key, finds out
  */
