@@ -96,12 +96,18 @@ describe('every document decided again from its command', () => {
     await owner.query(
       "UPDATE set_up_version SET body = REPLACE(body, '3000000', '2000000') WHERE part = 'items' AND which_id = '1'",
     );
-    expect((await again()).differences).toEqual(
-      expect.arrayContaining([expect.stringMatching(/^LC-1002 should have/)]),
-    );
+    const says = 'was decided on something set up that is not as it was kept';
+    expect((await again()).differences).toEqual(['PO-1002', 'GR-1002', 'LC-1002'].map((number) => `${number} ${says}`));
     await owner.query(
       "UPDATE set_up_version SET body = REPLACE(body, '2000000', '3000000') WHERE part = 'items' AND which_id = '1'",
     );
+    expect((await again()).differences).toEqual([]);
+    const receipt = "document_id = (SELECT id FROM document WHERE number = 'GR-1002')";
+    await owner.query(`UPDATE command SET body = REPLACE(body, '"11000000"', '"10000000"') WHERE ${receipt}`);
+    expect((await again()).differences).toEqual(
+      expect.arrayContaining([expect.stringMatching(/^GR-1002 should have movement/)]),
+    );
+    await owner.query(`UPDATE command SET body = REPLACE(body, '"10000000"', '"11000000"') WHERE ${receipt}`);
     await owner.query('DELETE FROM command WHERE document_id = (SELECT MAX(document_id) FROM command)');
     expect((await again()).differences).toEqual(['LC-1002 has no command']);
   });

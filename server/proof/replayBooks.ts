@@ -11,6 +11,7 @@ import {
   valueText,
 } from '@obolus/core/proof/replay';
 import type { BasisEntry, BasisPart } from '@obolus/core/state/basis';
+import { hashOfVersion } from '../storage/saveCommand.ts';
 import { groupBy } from '../storage/groupBy.ts';
 
 type Row = Readonly<Record<string, string | null>>;
@@ -35,7 +36,12 @@ export async function replayBooks(manager: EntityManager): Promise<{ documents: 
       documents: 0,
       differences: [`${older.number} was decided by rules ${older.rules}, these are rules ${RULES}`],
     };
-  const commands = await readCommands(manager);
+  const { commands, baseless } = await readCommands(manager);
+  if (baseless.length > 0)
+    return {
+      documents: 0,
+      differences: baseless.map((number) => `${number} was decided on something set up that is not as it was kept`),
+    };
   const facts = await readFacts(manager);
   let documents = 0;
   for (const found of replay(commands, (document) => facts.get(document) ?? [])) {
@@ -45,24 +51,36 @@ export async function replayBooks(manager: EntityManager): Promise<{ documents: 
   return { documents, differences };
 }
 
-async function readCommands(manager: EntityManager): Promise<KeptCommand[]> {
+/** Whether a version says what it is called by. */
+const isAsKept = (row: Row): boolean => hashOfVersion(row.part ?? '', row.which_id ?? '', row.body ?? '') === row.hash;
+
+/** The commands in their order, and the numbers of those that rest on a version that is gone or says something else. */
+async function readCommands(manager: EntityManager): Promise<{ commands: KeptCommand[]; baseless: string[] }> {
   const versions: Row[] = await manager.query('SELECT * FROM set_up_version');
   const entries = new Map(
-    versions.map((row) => [
-      row.hash ?? '',
-      { part: row.part as BasisPart, which: row.which_id ?? '', value: fromCanonicalText(row.body ?? '') },
-    ]),
+    versions
+      .filter(isAsKept)
+      .map((row) => [
+        row.hash ?? '',
+        { part: row.part as BasisPart, which: row.which_id ?? '', value: fromCanonicalText(row.body ?? '') },
+      ]),
   );
+  const hashesOf = (row: Row) => (row.basis ?? '').split(' ');
   const rows: Row[] = await manager.query(
     'SELECT c.*, d.number FROM command c JOIN document d ON d.id = c.document_id ORDER BY c.document_id',
   );
-  return rows.map((row) => ({
+  const commands = rows.map((row) => ({
     document: String(row.document_id),
     number: row.number ?? '',
     today: row.today ?? '',
     command: fromCanonicalText(row.body ?? '') as Command,
-    basis: (row.basis ?? '').split(' ').map((hash) => entries.get(hash) as BasisEntry),
+    basis: hashesOf(row).flatMap((hash): readonly BasisEntry[] => {
+      const entry = entries.get(hash);
+      return entry ? [entry] : [];
+    }),
   }));
+  const baseless = rows.filter((row) => hashesOf(row).some((hash) => !entries.has(hash)));
+  return { commands, baseless: baseless.map(({ number }) => number ?? '') };
 }
 
 /** The facts of each document, in the words of the replay. */

@@ -38,9 +38,12 @@ export async function saveCommand(
 
 function versionOf(entry: BasisEntry): Version {
   const body = canonicalText(entry.value);
-  const hash = createHash('sha256').update([entry.part, entry.which, body].join('|')).digest('base64url');
-  return { hash, entry, body };
+  return { hash: hashOfVersion(entry.part, entry.which, body), entry, body };
 }
+
+/** What a version is called by: the hash of what it says. */
+export const hashOfVersion = (part: string, which: string, body: string): string =>
+  createHash('sha256').update([part, which, body].join('|')).digest('base64url');
 
 async function keepVersions(manager: EntityManager, versions: readonly Version[], at: string): Promise<void> {
   const { connection } = manager;
