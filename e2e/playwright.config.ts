@@ -13,6 +13,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     locale: 'en-US',
     screenshot: 'only-on-failure',
+    // A message that fades in is looked at as it stands, not halfway.
+    contextOptions: { reducedMotion: 'reduce' },
     launchOptions: {
       executablePath: process.env.OBOLUS_CHROMIUM ?? '/usr/bin/chromium',
       args: [
