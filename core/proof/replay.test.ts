@@ -4,7 +4,7 @@ import { canonicalText, fromCanonicalText } from '../exact/canonical.ts';
 import { quantity } from '../exact/amounts.ts';
 import { decide } from '../posting/decide.ts';
 import type { Command } from '../posting/kinds.ts';
-import { record } from '../posting/record.ts';
+import { openedBy, record } from '../posting/record.ts';
 import { type BasisEntry, basisOf } from '../state/basis.ts';
 import type { Books } from '../state/books.ts';
 import { choices, commandFor, openingBooks, settings, type Setting, type Choice } from '../testing/histories.ts';
@@ -35,7 +35,7 @@ function keep(setting: Setting, history: readonly Choice[]): Kept {
       basis: through(basisOf(books)) as BasisEntry[],
       today: undefined,
     });
-    kept.facts.set(document, factsText(decision.posted));
+    kept.facts.set(document, factsText(decision.posted, openedBy(books, decision.posted)));
     books = record(books, decision.posted);
   }
   return kept;

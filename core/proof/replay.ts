@@ -3,7 +3,8 @@ import { type Books, emptyBooks } from '../state/books.ts';
 import { companyOf } from '../state/company.ts';
 import { decide } from '../posting/decide.ts';
 import type { Command, PostedDocument } from '../posting/kinds.ts';
-import { recordOn } from '../posting/record.ts';
+import { recordInto } from '../posting/record.ts';
+import type { OpenItem } from '../openItems/openItem.ts';
 import type { Posted } from '../state/decision.ts';
 import type { Writing } from '../state/writing.ts';
 
@@ -39,18 +40,21 @@ export function* replay(
       yield { document, differences: [`${number} would be refused now: ${reasons}`] };
       return books;
     }
-    const should = factsText(decision.posted);
-    yield { document, differences: differencesOf(number, should, posted(document)) };
     // Nobody looks at the books before it any more: they are written on.
     const next = { ...found } as Writing;
-    recordOn(next, decision.posted);
+    const opened = recordInto(next, decision.posted);
+    const should = factsText(decision.posted, opened);
+    yield { document, differences: differencesOf(number, should, posted(document)) };
     books = next;
   }
   return books;
 }
 
-/** Movements, changes of value and journal lines of a posted document, in the words in which they are compared. */
-export function factsText({ effects, settlement, entries, sign }: Posted<PostedDocument>): FactsText {
+/** Movements, changes of value, journal lines and what it opens of a posted document, in the words in which they are compared. */
+export function factsText(
+  { effects, settlement, entries, sign }: Posted<PostedDocument>,
+  opened: readonly OpenItem[],
+): FactsText {
   const movements = sign === -1 ? [] : effects.movements;
   return [
     ...movements.map(({ id, direction, quantity, date, pool }) =>
@@ -58,6 +62,7 @@ export function factsText({ effects, settlement, entries, sign }: Posted<PostedD
     ),
     ...settlement.valueChanges.map(valueText),
     ...entries.flatMap(({ date, lines }) => lines.map((line) => journalText({ date, ...line }))),
+    ...opened.map(openText),
   ];
 }
 
@@ -91,6 +96,9 @@ export const journalText = (line: {
   project?: string | undefined;
 }): string =>
   `journal ${line.date} ${line.account} ${line.amount} ${[line.item, line.vendor, line.expense, line.department, line.location, line.project].map((about) => about ?? '').join('|')}`;
+
+export const openText = ({ kind, line, part, vendor, item, quantity, amount, base }: OpenItem): string =>
+  `open ${kind} ${[line, part, vendor, item].join('|')} by ${quantity}, ${amount}, ${base}`;
 
 function differencesOf(number: string, should: FactsText, is: FactsText): string[] {
   const left = new Map<string, number>();

@@ -19,6 +19,8 @@ export interface PostedFacts {
   readonly effects: Effects;
   /** The documents that build on its lines. */
   readonly citedBy: readonly string[];
+  /** By part, the entries that it wrote, where the books are whole: its reversal looks nowhere else. */
+  readonly touched?: Readonly<Record<string, readonly string[]>>;
 }
 
 /**

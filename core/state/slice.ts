@@ -77,7 +77,7 @@ export const knownOf = <Id extends string, Value>(part: ReadonlyMap<Id, Value>):
 
 /** Whether a part may be asked for an entry. */
 export const isHere = <Id extends string, Value>(part: ReadonlyMap<Id, Value>, id: Id): boolean =>
-  !(part instanceof Slice) || (part as Slice<Id, Value>).isSought(id);
+  !('isSought' in part) || (part as Slice<Id, Value>).isSought(id);
 
 const unloaded = new WeakSet<readonly unknown[]>();
 

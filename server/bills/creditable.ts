@@ -53,29 +53,22 @@ export async function readOpenCredits(
   { vendor, all }: Asked,
   today: string,
 ): Promise<{ line: CreditableLine; said: Row }[]> {
-  const of = vendor === undefined ? 'TRUE' : 'd.vendor_id = ?';
-  const open = (from: string) =>
-    `SELECT l.document_id, l.line_no FROM ${from} l JOIN document d ON d.id = l.document_id WHERE ${of} AND ${stands('d.id')}`;
-  const queries = [
-    `${open('return_line')} AND l.replaces = 0 AND l.billed > 0 AND l.billed > (SELECT COALESCE(SUM(c.quantity), 0) FROM credit_line c WHERE c.of_id = l.document_id AND c.of_line_no = l.line_no AND ${stands('c.document_id')})`,
-    `${open('bill_line')} AND l.difference = 'credit' AND l.amount <> l.ordered AND l.amount - l.ordered > ${TAKEN}`,
-    `${open('bill_disputed')} AND l.amount > ${TAKEN}`,
-    ...(all
-      ? [
-          `${open('bill_line')} AND d.date >= ?`,
-          `${open('bill_charge')} AND l.is_cost = 1 AND d.kind = 'bill' AND d.date >= ?`,
-        ]
-      : []),
-  ];
-  const since = addDays(today, -REBATE_DAYS);
-  const found: Row[] = [];
-  for (const query of queries)
-    found.push(
-      ...((await manager.query(`${query} ORDER BY l.document_id DESC${all ? ` LIMIT ${MOST}` : ''}`, [
-        ...(vendor === undefined ? [] : [vendor]),
-        ...(query.includes('d.date >=') ? [since] : []),
-      ])) as Row[]),
-    );
+  const found: Row[] = await manager.query(
+    "SELECT x.line_document_id AS document_id, x.line_no FROM open_item x WHERE x.kind IN ('to-credit', 'claim') AND x.is_open = 1 AND (? IS NULL OR x.vendor_id = ?)",
+    [vendor ?? null, vendor ?? null],
+  );
+  if (all) {
+    const since = addDays(today, -REBATE_DAYS);
+    const bills = `JOIN document d ON d.id = l.document_id WHERE (? IS NULL OR d.vendor_id = ?) AND d.kind = 'bill' AND d.date >= ? AND ${stands('d.id')} ORDER BY l.document_id DESC LIMIT ${MOST}`;
+    for (const from of ['bill_line l', 'bill_charge l'])
+      found.push(
+        ...((await manager.query(`SELECT l.document_id, l.line_no FROM ${from} ${bills}`, [
+          vendor ?? null,
+          vendor ?? null,
+          since,
+        ])) as Row[]),
+      );
+  }
   const lines = [...new Set(found.map((row) => idOf(row)))];
   const known = await readCreditable({ manager, locking: false }, lines);
   const about = await readAbout(manager, [...new Set(lines.map((line) => line.split('/')[0] ?? ''))]);
@@ -84,8 +77,6 @@ export async function readOpenCredits(
     return said ? [{ line, said }] : [];
   });
 }
-
-const TAKEN = `(SELECT COALESCE(SUM(c.amount), 0) FROM credit_line c WHERE c.of_id = l.document_id AND c.of_line_no = l.line_no AND c.goes_to = 'expected' AND ${stands('c.document_id')})`;
 
 /** What each line of some documents is called. */
 async function readAbout(manager: EntityManager, documents: readonly string[]): Promise<ReadonlyMap<string, Row>> {

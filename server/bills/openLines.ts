@@ -3,8 +3,8 @@ import { fraction, price, quantity } from '@obolus/core/exact/amounts';
 import type { OpenLine } from '@obolus/core/matching/billText';
 import { readGoodsCalled } from '../papers/ours.ts';
 import { big, type Row, text } from '../queries/figures.ts';
-import { BILLABLE_AHEAD, BILLED } from '../queries/openOfOrder.ts';
-import { isTrue, stands } from '../storage/load/rows.ts';
+import { BILLABLE_AHEAD, isOpen, openLines } from '../queries/openOfOrder.ts';
+import { isTrue } from '../storage/load/rows.ts';
 
 /** A line of a vendor that may be billed, with what its bill line says beside quantity and price. */
 export interface BillableLine extends OpenLine {
@@ -16,18 +16,18 @@ export interface BillableLine extends OpenLine {
 /** Received lines of a vendor that are not all billed, as the order prices them; then what is on order and neither received nor billed. */
 export async function readBillable(manager: EntityManager, vendor: string, currency: string): Promise<BillableLine[]> {
   const received: Row[] = await manager.query(
-    `SELECT l.document_id, l.line_no, l.item_id, COALESCE(i.name, l.expense) AS name, d.date, d.reference, d.transport, o.number AS order_number, l.quantity - ${BILLED} AS open,
+    `SELECT l.document_id, l.line_no, l.item_id, COALESCE(i.name, l.expense) AS name, d.date, d.reference, d.transport, o.number AS order_number, x.quantity AS open,
             COALESCE(l.corrected_price, ol.price) AS price, ol.per, IF(l.corrected_price IS NULL, ol.discount, 0) AS discount, ol.tax_code, 0 AS ahead, 0 AS service
-     FROM receipt_line l JOIN document d ON d.id = l.document_id JOIN document o ON o.id = l.order_id LEFT JOIN item i ON i.id = l.item_id
+     FROM ${openLines('receipt_line')} JOIN document d ON d.id = l.document_id JOIN document o ON o.id = l.order_id LEFT JOIN item i ON i.id = l.item_id
      JOIN order_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no AND ol.by_id = l.ordered_by_id
-     WHERE d.vendor_id = ? AND l.currency = ? AND ${BILLED} < l.quantity AND ${stands('d.id')} ORDER BY d.date, l.document_id, l.line_no`,
+     WHERE x.vendor_id = ? AND l.currency = ? AND ${isOpen('to-bill')} ORDER BY d.date, l.document_id, l.line_no`,
     [vendor, currency],
   );
   const ordered: Row[] = await manager.query(
     `SELECT l.document_id, l.line_no, l.item_id, COALESCE(i.name, l.expense) AS name, COALESCE(l.due_day, d.date) AS date, '' AS reference, l.transport, d.number AS order_number,
             ${BILLABLE_AHEAD} AS open, l.price, l.per, l.discount, l.tax_code, 1 AS ahead, l.item_id IS NULL AS service
-     FROM ordered_line l JOIN document d ON d.id = l.document_id LEFT JOIN item i ON i.id = l.item_id
-     WHERE d.vendor_id = ? AND d.currency = ? AND ${BILLABLE_AHEAD} > 0 AND ${stands('d.id')} ORDER BY l.document_id, l.line_no`,
+     FROM ${openLines('ordered_line')} JOIN document d ON d.id = l.document_id LEFT JOIN item i ON i.id = l.item_id
+     WHERE x.vendor_id = ? AND d.currency = ? AND ${isOpen('to-receive')} AND ${BILLABLE_AHEAD} > 0 ORDER BY l.document_id, l.line_no`,
     [vendor, currency],
   );
   const rows = [...received, ...ordered];

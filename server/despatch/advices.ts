@@ -4,7 +4,7 @@ import { quantity } from '@obolus/core/exact/amounts';
 import { type Advised, type AwaitedLine, matchDespatch } from '@obolus/core/purchasing/despatch';
 import { RequestError } from '../asking/failures.ts';
 import { big, type Row, showQuantity, text } from '../queries/figures.ts';
-import { OPEN } from '../queries/openOfOrder.ts';
+import { isOpen, openLines } from '../queries/openOfOrder.ts';
 import { groupBy } from '../storage/groupBy.ts';
 import { stands } from '../storage/load/rows.ts';
 import { duplicateOf, transaction } from '../storage/transaction.ts';
@@ -84,9 +84,9 @@ function rowOf(id: string, at: number, line: AdvisedGoods, found: Advised | unde
 /** Lines of a vendor's orders with goods still to come, by all that the goods are called. */
 async function readAwaited(manager: EntityManager, vendor: string): Promise<AwaitedLine[]> {
   const rows: Row[] = await manager.query(
-    `SELECT l.document_id, l.line_no, l.item_id, l.due_day, d.number, ${OPEN} AS open
-     FROM ordered_line l JOIN document d ON d.id = l.document_id JOIN item i ON i.id = l.item_id
-     WHERE d.vendor_id = ? AND ${OPEN} > 0 AND ${stands('d.id')} ORDER BY l.document_id, l.line_no`,
+    `SELECT l.document_id, l.line_no, l.item_id, l.due_day, d.number, x.quantity AS open
+     FROM ${openLines('ordered_line')} JOIN document d ON d.id = l.document_id JOIN item i ON i.id = l.item_id
+     WHERE x.vendor_id = ? AND ${isOpen('to-receive')} ORDER BY l.document_id, l.line_no`,
     [vendor],
   );
   const called = await readGoodsCalled(

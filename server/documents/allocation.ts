@@ -1,5 +1,5 @@
 import { formatAmount } from '@obolus/core/exact/amounts';
-import { citing } from '../storage/savePosted.ts';
+import { citing } from '../storage/lineColumns.ts';
 import { facts } from '../storage/tables.ts';
 import { stands } from '../storage/load/rows.ts';
 import { text } from '../queries/figures.ts';

@@ -1,6 +1,6 @@
 import { formatQuantity, quantity } from '@obolus/core/exact/amounts';
 import { poolId } from '@obolus/core/costing/pool';
-import { citing } from '../storage/savePosted.ts';
+import { citing } from '../storage/lineColumns.ts';
 import { facts } from '../storage/tables.ts';
 import { type DocumentCommand, lineAt } from './documentCommand.ts';
 import { MOVED } from './lineQueries.ts';

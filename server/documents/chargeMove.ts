@@ -1,5 +1,5 @@
 import { formatAmount } from '@obolus/core/exact/amounts';
-import { citing, keyOf } from '../storage/savePosted.ts';
+import { citing, keyOf } from '../storage/lineColumns.ts';
 import { facts } from '../storage/tables.ts';
 import type { DocumentCommand } from './documentCommand.ts';
 import { OF } from './lineQueries.ts';

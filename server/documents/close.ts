@@ -1,4 +1,4 @@
-import { dimensionColumns } from '../storage/savePosted.ts';
+import { dimensionColumns } from '../storage/lineColumns.ts';
 import { facts } from '../storage/tables.ts';
 import { type DocumentCommand, lineAt } from './documentCommand.ts';
 import { NOTHING } from './lineQueries.ts';

@@ -3,7 +3,7 @@ import type { CommandOf } from '@obolus/core/posting/kinds';
 import { formatAmount, formatPrice, formatQuantity } from '@obolus/core/exact/amounts';
 import { refusal } from '@obolus/core/state/refusal';
 import { Reader } from '../asking/reader.ts';
-import { citing, keyOf } from '../storage/savePosted.ts';
+import { citing, keyOf } from '../storage/lineColumns.ts';
 import { facts } from '../storage/tables.ts';
 import type { DocumentCommand } from './documentCommand.ts';
 import { OF } from './lineQueries.ts';

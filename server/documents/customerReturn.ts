@@ -1,6 +1,6 @@
 import { formatPrice, formatQuantity } from '@obolus/core/exact/amounts';
 import { poolId } from '@obolus/core/costing/pool';
-import { citing, keyOf } from '../storage/savePosted.ts';
+import { citing, keyOf } from '../storage/lineColumns.ts';
 import { facts } from '../storage/tables.ts';
 import type { DocumentCommand } from './documentCommand.ts';
 import { MOVED } from './lineQueries.ts';

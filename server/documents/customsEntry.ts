@@ -1,5 +1,5 @@
 import { type BaseAmount, formatAmount, formatRate, rate } from '@obolus/core/exact/amounts';
-import { citing } from '../storage/savePosted.ts';
+import { citing } from '../storage/lineColumns.ts';
 import { facts } from '../storage/tables.ts';
 import { big, type Row, showAmount, text } from '../queries/figures.ts';
 import { type DocumentCommand, lineAt } from './documentCommand.ts';

@@ -1,4 +1,4 @@
-import { citing } from '../storage/savePosted.ts';
+import { citing } from '../storage/lineColumns.ts';
 import { facts } from '../storage/tables.ts';
 import { type DocumentCommand, lineAt } from './documentCommand.ts';
 import { ITEM, OF } from './lineQueries.ts';

@@ -1,5 +1,5 @@
 import { formatQuantity } from '@obolus/core/exact/amounts';
-import { citing } from '../storage/savePosted.ts';
+import { citing } from '../storage/lineColumns.ts';
 import { facts } from '../storage/tables.ts';
 import { type DocumentCommand, lineAt } from './documentCommand.ts';
 import { OF } from './lineQueries.ts';

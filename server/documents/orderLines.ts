@@ -10,7 +10,7 @@ import { expectedCost } from '@obolus/core/charges/expected';
 import { BooksLoader } from '../storage/load/loader.ts';
 import { Reader } from '../asking/reader.ts';
 import type { TableRows } from '../storage/documentRows.ts';
-import { dimensionColumns, keyOf } from '../storage/savePosted.ts';
+import { dimensionColumns, keyOf } from '../storage/lineColumns.ts';
 import { facts } from '../storage/tables.ts';
 import { learnVendorNumber } from '../setUp/vendorNumbers.ts';
 import { big, type Row, showDiscount } from '../queries/figures.ts';

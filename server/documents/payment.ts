@@ -1,6 +1,6 @@
 import { documentAmount, formatAmount } from '@obolus/core/exact/amounts';
 import { facts } from '../storage/tables.ts';
-import { keyOf } from '../storage/savePosted.ts';
+import { keyOf } from '../storage/lineColumns.ts';
 import type { DocumentCommand } from './documentCommand.ts';
 import { OF } from './lineQueries.ts';
 import { loadItems } from '../storage/load/items.ts';

@@ -14,7 +14,7 @@ import { formatDecimal } from '@obolus/core/exact/decimal';
 import { poolId } from '@obolus/core/costing/pool';
 import { taxesOn } from '@obolus/core/purchasing/taxCode';
 import { refusal } from '@obolus/core/state/refusal';
-import { citing, dimensionColumns, keyOf } from '../storage/savePosted.ts';
+import { citing, dimensionColumns, keyOf } from '../storage/lineColumns.ts';
 import { facts } from '../storage/tables.ts';
 import { stands } from '../storage/load/rows.ts';
 import { leaveDraft } from '../storage/drafts.ts';

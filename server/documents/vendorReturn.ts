@@ -1,10 +1,11 @@
 import { formatQuantity } from '@obolus/core/exact/amounts';
-import { citing, keyOf } from '../storage/savePosted.ts';
+import { citing, keyOf } from '../storage/lineColumns.ts';
 import { facts } from '../storage/tables.ts';
 import type { DocumentCommand } from './documentCommand.ts';
 import { ITEM, OF } from './lineQueries.ts';
 import { lots } from './writeParts.ts';
 import { lotsOf } from './readParts.ts';
+import { loadOrderLines } from '../storage/load/orderLines.ts';
 import { loadReceiptLines } from '../storage/load/receiptLines.ts';
 import { wantFrom } from '../storage/load/wanted.ts';
 
@@ -25,6 +26,12 @@ export const vendorReturn: DocumentCommand<'return'> = {
     await loadReceiptLines(
       loader,
       command.lines.map((line) => line.of),
+    );
+    // What is to be replaced is on order again.
+    const replaced = command.lines.filter(({ replace }) => replace);
+    await loadOrderLines(
+      loader,
+      replaced.flatMap(({ of }) => loader.parts.receiptLines.get(of)?.of ?? []),
     );
     for (const line of command.lines) {
       const received = loader.parts.receiptLines.get(line.of);

@@ -8,7 +8,7 @@ import type { Item } from '@obolus/core/state/stock';
 import { readSources } from '../storage/load/movements.ts';
 import { readItems } from '../storage/load/items.ts';
 import { readHistory } from '../storage/load/pools.ts';
-import { type Reading, stands } from '../storage/load/rows.ts';
+import type { Reading } from '../storage/load/rows.ts';
 import { layersText, readState } from '../storage/load/state.ts';
 import { groupBy } from '../storage/groupBy.ts';
 
@@ -16,7 +16,7 @@ type Row = Record<string, string>;
 
 /**
  * Works the books out again from the first document, and says everything that differs: pools folded from scratch, invoices'
- * parts, the inventory account, quantities beyond what is open, balances of entries, and the ledger's chain.
+ * parts, the inventory account, what is open, balances of entries, and the ledger's chain.
  */
 export async function proveBooks(source: DataSource): Promise<string[]> {
   return [
@@ -196,17 +196,18 @@ async function proveLedger(source: DataSource): Promise<string[]> {
   return wrong;
 }
 
-/** What may come beyond an order line `l`: as its item says, else its vendor, else the company. */
-const ALLOWED_OVER = `COALESCE((SELECT i.over_tolerance FROM item i WHERE i.id = l.item_id),
-  (SELECT v.over_tolerance FROM document o JOIN vendor v ON v.id = o.vendor_id WHERE o.id = l.document_id), (SELECT c.over_tolerance FROM company c))`;
-
+/** What is open of each line is the sum of what documents changed of it, and nothing but orders is open below nothing. */
 async function proveOpen(source: DataSource): Promise<string[]> {
-  const beyond: Row[] = await source.query(
-    `SELECT 'received' AS what, l.document_id FROM ordered_line l WHERE (SELECT SUM(r.quantity) FROM receipt_line r WHERE r.order_id = l.document_id AND r.order_line_no = l.line_no AND ${stands('r.document_id')}) > l.quantity + FLOOR(l.quantity * ${ALLOWED_OVER} / 1000000) + (SELECT COALESCE(SUM(b.quantity), 0) FROM return_line b JOIN receipt_line q ON q.document_id = b.receipt_id AND q.line_no = b.receipt_line_no
-       WHERE b.replaces = 1 AND q.order_id = l.document_id AND q.order_line_no = l.line_no AND ${stands('b.document_id')})
-     UNION ALL SELECT 'billed', l.document_id FROM receipt_line l WHERE (SELECT SUM(b.quantity) FROM bill_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND ${stands('b.document_id')}) > l.quantity
-     UNION ALL SELECT 'invoiced', l.document_id FROM delivery_line l WHERE (SELECT SUM(s.quantity) FROM invoice_line s WHERE s.delivery_id = l.document_id AND s.delivery_line_no = l.line_no AND ${stands('s.document_id')}) > l.quantity
-     UNION ALL SELECT 'allocated', l.document_id FROM bill_charge l WHERE (SELECT SUM(s.amount) FROM allocation_share s WHERE s.charge_id = l.document_id AND s.charge_line_no = l.line_no AND ${stands('s.document_id')}) > l.base_amount AND l.base_amount > 0`,
+  const wrong: Row[] = await source.query(
+    `SELECT s.kind, s.line_document_id, s.line_no, SUM(s.quantity) AS quantity, SUM(s.amount) AS amount, SUM(s.base_amount) AS base, MAX(s.is_open) AS is_open FROM (
+       SELECT kind, line_document_id, line_no, part, quantity, amount, base_amount, is_open FROM open_item
+       UNION ALL SELECT kind, line_document_id, line_no, part, -quantity, -amount, -base_amount, 0 FROM open_change) s
+     GROUP BY s.kind, s.line_document_id, s.line_no, s.part HAVING quantity <> 0 OR amount <> 0 OR base <> 0`,
   );
-  return beyond.map((row) => `${row.what} beyond what is open on ${row.document_id}`);
+  const said: Row[] = await source.query(
+    `SELECT kind, line_document_id, line_no FROM open_item WHERE is_open <> (quantity > 0 OR amount <> 0 OR base_amount <> 0) OR (quantity < 0 AND kind <> 'to-receive')`,
+  );
+  return [...wrong, ...said].map(
+    (row) => `what is open of ${row.line_document_id}/${row.line_no} (${row.kind}) is not the sum of its changes`,
+  );
 }

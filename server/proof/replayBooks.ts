@@ -1,5 +1,6 @@
 import type { EntityManager } from 'typeorm';
 import { fromCanonicalText } from '@obolus/core/exact/canonical';
+import type { OpenKind } from '@obolus/core/openItems/openItem';
 import type { Command } from '@obolus/core/posting/kinds';
 import { RULES } from '@obolus/core/posting/rules';
 import {
@@ -7,6 +8,7 @@ import {
   journalText,
   type KeptCommand,
   movementText,
+  openText,
   replay,
   valueText,
 } from '@obolus/core/proof/replay';
@@ -88,6 +90,7 @@ async function readFacts(manager: EntityManager): Promise<ReadonlyMap<string, Fa
   const movements: Row[] = await manager.query('SELECT m.*, p.item_id FROM movement m JOIN pool p ON p.id = m.pool_id');
   const values: Row[] = await manager.query('SELECT * FROM value_change');
   const lines: Row[] = await manager.query('SELECT * FROM journal_line');
+  const opened: Row[] = await manager.query('SELECT * FROM open_change');
   const facts = [
     ...movements.map((row) => ({
       document: row.document_id,
@@ -121,6 +124,19 @@ async function readFacts(manager: EntityManager): Promise<ReadonlyMap<string, Fa
         department: row.department ?? undefined,
         location: row.location ?? undefined,
         project: row.project ?? undefined,
+      }),
+    })),
+    ...opened.map((row) => ({
+      document: row.document_id,
+      text: openText({
+        kind: row.kind as OpenKind,
+        line: `${row.line_document_id}/${row.line_no}`,
+        part: String(row.part),
+        vendor: row.vendor_id ?? '',
+        item: row.item_id ?? '',
+        quantity: BigInt(row.quantity ?? 0),
+        amount: BigInt(row.amount ?? 0),
+        base: BigInt(row.base_amount ?? 0),
       }),
     })),
   ];

@@ -1,15 +1,15 @@
 import type { EntityManager } from 'typeorm';
 import type { Commitments } from '@obolus/contract/views/orders';
 import { documentAmount, toBase } from '@obolus/core/exact/amounts';
-import { rateOf, stands } from '../storage/load/rows.ts';
+import { rateOf } from '../storage/load/rows.ts';
 import { amountOfLine, type Row, showAmount, text } from './figures.ts';
-import { OPEN } from './openOfOrder.ts';
+import { isOpen, openLines } from './openOfOrder.ts';
 
 /** What is ordered and has not come, each line rounded at its order's own rate; what is on hold or waits for approval counts too. */
 export async function readCommitments(manager: EntityManager, baseCurrency: string): Promise<Commitments> {
   const rows: Row[] = await manager.query(
-    `SELECT l.quantity, l.price, l.per, l.discount, l.department, COALESCE(DATE_FORMAT(l.due_day, '%Y-%m'), '') AS month, d.currency, d.rate, v.name AS vendor, ${OPEN} AS open
-     FROM ordered_line l JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id WHERE ${stands('d.id')} AND ${OPEN} > 0`,
+    `SELECT l.quantity, l.price, l.per, l.discount, l.department, COALESCE(DATE_FORMAT(l.due_day, '%Y-%m'), '') AS month, d.currency, d.rate, v.name AS vendor, x.quantity AS open
+     FROM ${openLines('ordered_line')} JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id WHERE ${isOpen('to-receive')}`,
   );
   const lines = rows.map((row) => {
     const currency = text(row.currency);

@@ -1,22 +1,21 @@
 import type { EntityManager } from 'typeorm';
 import type { ReplyOf } from '@obolus/contract/endpoint';
 import type { api } from '@obolus/contract/api';
-import { stands } from '../storage/load/rows.ts';
 import { showQuantity, text, type Row } from './figures.ts';
+import { isOpen, openLines } from './openOfOrder.ts';
 
 const MOST = 500;
-const LEFT = `(l.quantity - (SELECT COALESCE(SUM(c.quantity), 0) FROM held_closing_line c WHERE c.held_id = l.document_id AND c.held_line_no = l.line_no AND ${stands('c.document_id')}))`;
 
-const HELD = `SELECT l.document_id, l.line_no, l.quantity, l.reason, l.place, l.photo_id, ${LEFT} AS stays, COALESCE(i.name, ol.expense, l.what) AS what, COALESCE(i.unit, '') AS unit,
+const HELD = `SELECT l.document_id, l.line_no, l.quantity, l.reason, l.place, l.photo_id, x.quantity AS stays, COALESCE(i.name, ol.expense, l.what) AS what, COALESCE(i.unit, '') AS unit,
     d.number, d.date, d.reference, d.vendor_id, v.name AS vendor, o.id AS order_id, o.number AS order_number
-  FROM receipt_held l JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id
+  FROM ${openLines('receipt_held')} JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id
   LEFT JOIN document o ON o.id = l.order_id LEFT JOIN ordered_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no
   LEFT JOIN item i ON i.id = COALESCE(l.item_id, ol.item_id)`;
 
 /** What is still held, the longest first. */
 export async function listHeldGoods(manager: EntityManager): Promise<ReplyOf<typeof api.heldGoods>> {
   const rows: Row[] = await manager.query(
-    `${HELD} WHERE ${stands('d.id')} AND ${LEFT} > 0 ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
+    `${HELD} WHERE ${isOpen('held')} ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
   );
   return {
     rows: rows.map((row) => ({
@@ -42,7 +41,9 @@ export async function listHeldGoods(manager: EntityManager): Promise<ReplyOf<typ
 
 /** What was held when a receipt was taken, in words. */
 export async function heldOf(manager: EntityManager, receipt: string): Promise<string[]> {
-  const rows: Row[] = await manager.query(`${HELD} WHERE l.document_id = ? ORDER BY l.line_no`, [receipt]);
+  const rows: Row[] = await manager.query(`${HELD} WHERE x.kind = 'held' AND l.document_id = ? ORDER BY l.line_no`, [
+    receipt,
+  ]);
   return rows.map(
     (row) =>
       `${[showQuantity(row.quantity), text(row.unit), text(row.what)].filter(Boolean).join(' ')}: ${[text(row.reason), text(row.place)].filter(Boolean).join(', ')}`,

@@ -4,19 +4,18 @@ import type { api } from '@obolus/contract/api';
 import { groupBy } from '../storage/groupBy.ts';
 import { stands } from '../storage/load/rows.ts';
 import { ITEM_COLUMNS, itemOf, showQuantity, text, type Row } from './figures.ts';
+import { isOpen, openLines } from './openOfOrder.ts';
 
 const MOST = 500;
-/** What of receipt line l still stands on the dock: what came, less what went back and what was put away. */
-const LEFT = `(l.quantity
-  - (SELECT COALESCE(SUM(b.billed + b.unbilled), 0) FROM return_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND ${stands('b.document_id')})
-  - (SELECT COALESCE(SUM(t.quantity), 0) FROM put_away_line t WHERE t.receipt_id = l.document_id AND t.receipt_line_no = l.line_no AND ${stands('t.document_id')}))`;
-
 /** Received goods in warehouses that have bins, not put away yet, the longest first. */
 export async function listOnDock(manager: EntityManager): Promise<ReplyOf<typeof api.onDock>> {
+  const docks: Row[] = await manager.query("SELECT DISTINCT warehouse_id FROM bin WHERE kind = 'dock'");
+  if (docks.length === 0) return { rows: [] };
   const rows: Row[] = await manager.query(
-    `SELECT l.document_id, l.line_no, l.quantity, ${LEFT} AS stays, d.number, d.date, d.reference, v.name AS vendor, w.id AS warehouse_id, w.name AS warehouse, ${ITEM_COLUMNS}
-     FROM receipt_line l JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id JOIN warehouse w ON w.id = d.warehouse_id JOIN item i ON i.id = l.item_id
-     WHERE EXISTS (SELECT 1 FROM bin b WHERE b.warehouse_id = w.id AND b.kind = 'dock') AND ${LEFT} > 0 AND ${stands('d.id')} ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
+    `SELECT l.document_id, l.line_no, l.quantity, x.quantity AS stays, d.number, d.date, d.reference, v.name AS vendor, w.id AS warehouse_id, w.name AS warehouse, ${ITEM_COLUMNS}
+     FROM ${openLines('receipt_line')} JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id JOIN warehouse w ON w.id = d.warehouse_id JOIN item i ON i.id = l.item_id
+     WHERE ${isOpen('to-put-away')} AND x.part IN (?) ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
+    [docks.map((row) => text(row.warehouse_id))],
   );
   const bins = await usualBins(manager, [...new Set(rows.map((row) => text(row.item_id)))]);
   return {

@@ -4,9 +4,10 @@ import type { ReplyOf } from '@obolus/contract/endpoint';
 import { MAY_SECOND } from '@obolus/contract/roles';
 import { approvalOf, barredBy } from '@obolus/core/purchasing/order/standing';
 import { KINDS } from '@obolus/contract/kinds/kinds';
+import type { OpenKind } from '@obolus/core/openItems/openItem';
 import type { SignedIn } from '../asking/signedIn.ts';
 import { readOrders } from '../storage/load/orders.ts';
-import { CHARGE_VENDOR, stands } from '../storage/load/rows.ts';
+import { stands } from '../storage/load/rows.ts';
 import {
   askedIn,
   big,
@@ -19,10 +20,8 @@ import {
   showQuantity,
   text,
 } from './figures.ts';
-import { BILLED, OPEN, RECEIVED } from './openOfOrder.ts';
+import { BILLED, isOpen, openLines, RECEIVED } from './openOfOrder.ts';
 
-const INVOICED = `(SELECT COALESCE(SUM(t.quantity), 0) FROM taking t WHERE t.source_id = l.document_id AND t.source_line_no = l.line_no AND t.kind IN ('invoiced', 'given-back') AND ${stands('t.document_id')})`;
-const ALLOCATED = `(SELECT COALESCE(SUM(s.amount), 0) FROM allocation_share s WHERE s.charge_id = l.document_id AND s.charge_line_no = l.line_no AND ${stands('s.document_id')})`;
 const MOST = 2000;
 
 const inWords = (barred: ReturnType<typeof barredBy>) => (barred ? BARRED[barred] : '');
@@ -39,9 +38,9 @@ export async function listOpenOrderLines(
 ): Promise<ReplyOf<typeof api.openOrderLines>> {
   const rows: Row[] = await manager.query(
     `SELECT ${['over', 'short'].map((side) => `FLOOR(l.quantity * COALESCE(i.${side}_tolerance, v.${side}_tolerance, c.${side}_tolerance) / 1000000) AS may_be_${side}`).join(', ')},
-            l.document_id, l.line_no, l.quantity, l.unit, l.price, l.per, l.due_day, l.transport, COALESCE(l.warehouse_id, d.warehouse_id) AS into_id, w.name AS into_name, d.number, d.date, d.currency, d.vendor_id, v.name AS vendor, l.expense, ${ITEM_COLUMNS}, ${RECEIVED} AS received, ${OPEN} AS open
-     FROM ordered_line l JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id JOIN company c LEFT JOIN item i ON i.id = l.item_id
-     LEFT JOIN warehouse w ON w.id = COALESCE(l.warehouse_id, d.warehouse_id) WHERE (? IS NULL OR d.vendor_id = ?) AND ${OPEN} > 0 AND ${stands('d.id')} ORDER BY COALESCE(l.due_day, '9999-12-31'), l.document_id, l.line_no LIMIT ${MOST}`,
+            l.document_id, l.line_no, l.quantity, l.unit, l.price, l.per, l.due_day, l.transport, COALESCE(l.warehouse_id, d.warehouse_id) AS into_id, w.name AS into_name, d.number, d.date, d.currency, d.vendor_id, v.name AS vendor, l.expense, ${ITEM_COLUMNS}, ${RECEIVED} AS received, x.quantity AS open
+     FROM ${openLines('ordered_line')} JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id JOIN company c LEFT JOIN item i ON i.id = l.item_id
+     LEFT JOIN warehouse w ON w.id = COALESCE(l.warehouse_id, d.warehouse_id) WHERE (? IS NULL OR x.vendor_id = ?) AND ${isOpen('to-receive')} ORDER BY COALESCE(l.due_day, '9999-12-31'), l.document_id, l.line_no LIMIT ${MOST}`,
     [vendor ?? null, vendor ?? null],
   );
   const { orders, limits } = await readOrders(
@@ -125,7 +124,7 @@ export async function listUnbilledLines(
   vendor: string | undefined,
 ): Promise<ReplyOf<typeof api.unbilledLines>> {
   const rows: Row[] = await manager.query(
-    `${RECEIVED_LINES} WHERE (? IS NULL OR d.vendor_id = ?) AND ${BILLED} < l.quantity AND ${stands('d.id')} ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
+    `${RECEIVED_LINES} JOIN open_item x ON x.line_document_id = l.document_id AND x.line_no = l.line_no WHERE (? IS NULL OR x.vendor_id = ?) AND ${isOpen('to-bill')} ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
     [vendor ?? null, vendor ?? null],
   );
   return { rows: rows.map((row) => receivedLine(row, currency)) };
@@ -152,9 +151,9 @@ export async function listOpenCharges(
 ): Promise<ReplyOf<typeof api.openCharges>> {
   const rows: Row[] = await manager.query(
     `SELECT l.document_id, l.line_no, l.kind, l.base_amount, d.number, d.reference, d.date, v.name AS vendor,
-            ${ALLOCATED} AS allocated
-     FROM bill_charge l JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = ${CHARGE_VENDOR}
-     WHERE l.is_cost = 1 AND ${ALLOCATED} <> l.base_amount AND ${stands('d.id')} ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
+            x.base_amount AS rest
+     FROM ${openLines('bill_charge')} JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = x.vendor_id
+     WHERE ${isOpen('to-allocate')} ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
   );
   return {
     rows: rows.map((row) => ({
@@ -163,7 +162,7 @@ export async function listOpenCharges(
       vendor: text(row.vendor),
       kind: text(row.kind) as 'freight',
       amount: showAmount(row.base_amount, currency),
-      left: showAmount(big(row.base_amount) - big(row.allocated), currency),
+      left: showAmount(row.rest, currency),
     })),
   };
 }
@@ -174,10 +173,10 @@ export async function listUninvoicedLines(
   customer: string | undefined,
 ): Promise<ReplyOf<typeof api.uninvoicedLines>> {
   const rows: Row[] = await manager.query(
-    `SELECT l.document_id, l.line_no, l.quantity, d.number, d.date, d.customer, ${ITEM_COLUMNS}, ${INVOICED} AS invoiced,
+    `SELECT l.document_id, l.line_no, l.quantity, d.number, d.date, d.customer, ${ITEM_COLUMNS}, l.quantity - x.quantity AS invoiced,
             (SELECT COALESCE(-SUM(c.amount), 0) FROM value_change c WHERE c.line_document_id = l.document_id AND c.line_no = l.line_no) AS cost
-     FROM delivery_line l JOIN document d ON d.id = l.document_id JOIN item i ON i.id = l.item_id
-     WHERE (? IS NULL OR d.customer = ?) AND ${INVOICED} < l.quantity AND ${stands('d.id')} ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
+     FROM ${openLines('delivery_line')} JOIN document d ON d.id = l.document_id JOIN item i ON i.id = l.item_id
+     WHERE (? IS NULL OR d.customer = ?) AND ${isOpen('to-invoice')} ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
     [customer ?? null, customer ?? null],
   );
   return {
@@ -201,7 +200,8 @@ export async function listUninvoicedLines(
 const BILLS = `((SELECT COUNT(*) FROM draft b WHERE b.shared = 1 AND b.kind IN ('bill', 'credit')) + (SELECT COUNT(*) FROM incoming_paper p WHERE p.state IN ('unassigned', 'refused')))`;
 const SECOND_LOOKS = `(SELECT COUNT(*) FROM sign_off s WHERE s.answer = '' AND s.asked_by <> ? AND s.id = (SELECT MAX(n.id) FROM sign_off n WHERE n.draft_id = s.draft_id)
   AND EXISTS (SELECT 1 FROM draft d WHERE d.id = s.draft_id))`;
-const UNBILLED = `(SELECT COUNT(DISTINCT l.document_id) FROM receipt_line l WHERE ${BILLED} < l.quantity AND ${stands('l.document_id')})`;
+const documentsOpen = (kind: OpenKind) =>
+  `(SELECT COUNT(DISTINCT x.line_document_id) FROM open_item x WHERE ${isOpen(kind)})`;
 
 /** How many pieces of work wait, for the index. */
 export async function countWaiting(
@@ -211,10 +211,10 @@ export async function countWaiting(
 ): Promise<ReplyOf<typeof api.waiting>> {
   const [row] = (await manager.query(
     `SELECT
-       (SELECT COUNT(DISTINCT l.document_id) FROM ordered_line l WHERE ${OPEN} > 0 AND ${stands('l.document_id')}) AS receiving,
-       ${MAY_SECOND.includes(role) ? `${KINDS.bill.mayPost.includes(role) ? BILLS : '0'} + ${SECOND_LOOKS}` : UNBILLED} AS bills,
-       (SELECT COUNT(*) FROM bill_charge l WHERE l.is_cost = 1 AND ${ALLOCATED} <> l.base_amount AND ${stands('l.document_id')}) AS charges,
-       (SELECT COUNT(DISTINCT l.document_id) FROM delivery_line l WHERE ${INVOICED} < l.quantity AND ${stands('l.document_id')}) AS deliveries,
+       ${documentsOpen('to-receive')} AS receiving,
+       ${MAY_SECOND.includes(role) ? `${KINDS.bill.mayPost.includes(role) ? BILLS : '0'} + ${SECOND_LOOKS}` : documentsOpen('to-bill')} AS bills,
+       (SELECT COUNT(*) FROM open_item x WHERE ${isOpen('to-allocate')}) AS charges,
+       ${documentsOpen('to-invoice')} AS deliveries,
        (SELECT COUNT(*) FROM draft WHERE user_id = ?) AS drafts`,
     MAY_SECOND.includes(role) ? [user, user] : [user],
   )) as Row[];
@@ -232,8 +232,8 @@ export async function countWaiting(
 async function countAwaiting(manager: EntityManager, baseCurrency: string): Promise<number> {
   const limited = '(SELECT id FROM user_account WHERE approval_limit IS NOT NULL)';
   const rows: Row[] = await manager.query(
-    `SELECT d.id FROM document d WHERE d.kind = 'order' AND ${stands('d.id')} AND EXISTS (SELECT 1 FROM ordered_line l WHERE l.document_id = d.id AND ${OPEN} > 0)
-     AND (d.entered_by IN ${limited} OR EXISTS (SELECT 1 FROM order_step s JOIN document c ON c.id = s.document_id WHERE s.order_id = d.id AND s.step = 'changed' AND c.entered_by IN ${limited}))`,
+    `SELECT d.id FROM (SELECT DISTINCT x.line_document_id FROM open_item x WHERE ${isOpen('to-receive')}) o JOIN document d ON d.id = o.line_document_id
+     WHERE (d.entered_by IN ${limited} OR EXISTS (SELECT 1 FROM order_step s JOIN document c ON c.id = s.document_id WHERE s.order_id = d.id AND s.step = 'changed' AND c.entered_by IN ${limited}))`,
   );
   const { orders, limits } = await readOrders(
     { manager, locking: false },

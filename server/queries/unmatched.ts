@@ -1,17 +1,11 @@
 import type { EntityManager } from 'typeorm';
 import type { Unmatched } from '@obolus/contract/views/bench';
-import { documentOf, type LineId } from '@obolus/core/costing/pool';
-import { formatQuantity, quantity, type Quantity, sumOf } from '@obolus/core/exact/amounts';
+import type { LineId } from '@obolus/core/costing/pool';
+import { formatQuantity, type Quantity } from '@obolus/core/exact/amounts';
 import { daysBetween } from '@obolus/core/exact/calendar';
-import { awaitingCredit, unbilledAt } from '@obolus/core/periods/remeasure';
-import { aheadLeft } from '@obolus/core/periods/accruals';
-import { unbilledOf } from '@obolus/core/state/billedAmounts';
-import { readCreditable } from '../storage/load/creditable.ts';
-import { readOrderLines } from '../storage/load/orderLines.ts';
-import { readReceiptLines } from '../storage/load/receiptLines.ts';
-import { idOf, stands } from '../storage/load/rows.ts';
-import { type Row, showAmount, text } from './figures.ts';
-import { BILLED } from './openOfOrder.ts';
+import type { OpenKind } from '@obolus/core/openItems/openItem';
+import { idOf, quantityOf } from '../storage/load/rows.ts';
+import { big, type Row, showAmount, text } from './figures.ts';
 
 type Kind = Unmatched['rows'][number]['kind'];
 
@@ -26,11 +20,8 @@ interface Line {
 /** A line and what is known of it. */
 export type UnmatchedLine = Line & ReturnType<typeof aboutLine>;
 
-const AT_ONCE = 400;
-const LAST_DAY = '9999-12-31';
-
 /**
- * What goods received not invoiced is made of, line by line, worked out by the core from the documents that stand: what came and is not billed, what is billed
+ * What goods received not invoiced is made of, line by line: what came and is not billed, what is billed
  * and did not come, what went back and is not credited. With what period ends measured anew it is the account, to the cent.
  */
 export async function listUnmatched(manager: EntityManager, currency: string, today: string): Promise<Unmatched> {
@@ -58,70 +49,28 @@ export async function listUnmatched(manager: EntityManager, currency: string, to
   };
 }
 
+/** How each way of being open stands in the account: what came and is not billed is owed. */
+const KINDS: Partial<Record<OpenKind, { kind: Kind; sign: bigint }>> = {
+  'to-bill': { kind: 'received', sign: -1n },
+  'billed-ahead': { kind: 'billed', sign: 1n },
+  'to-credit': { kind: 'returned', sign: 1n },
+};
+
 export async function readUnmatched(manager: EntityManager, today: string): Promise<UnmatchedLine[]> {
-  const lines = [...(await received(manager)), ...(await billedAhead(manager)), ...(await returned(manager))].filter(
-    ({ amount }) => amount !== 0n,
+  const rows: Row[] = await manager.query(
+    'SELECT x.* FROM open_item x WHERE x.kind IN (?) AND x.is_open = 1 AND x.base_amount <> 0 ORDER BY FIELD(x.kind, ?), x.line_document_id, x.line_no',
+    [Object.keys(KINDS), Object.keys(KINDS)],
   );
-  const about = await readAbout(manager, [...new Set(lines.map(({ of }) => documentOf(of)))]);
-  return lines.flatMap((line) => {
-    const row = about.get(line.of);
-    return row ? [{ ...line, ...aboutLine(row, today) }] : [];
+  const about = await readAbout(manager, [...new Set(rows.map((row) => text(row.line_document_id)))]);
+  return rows.flatMap((row) => {
+    const of = idOf(row, 'line_document_id');
+    const [found, stands] = [about.get(of), KINDS[row.kind as OpenKind]];
+    if (!found || !stands) return [];
+    const { kind, sign } = stands;
+    return [
+      { of, kind, quantity: quantityOf(row.quantity), amount: sign * big(row.base_amount), ...aboutLine(found, today) },
+    ];
   });
-}
-
-async function received(manager: EntityManager): Promise<Line[]> {
-  const open = await manager.query<Row[]>(
-    `SELECT l.document_id, l.line_no FROM receipt_line l WHERE ${BILLED} < l.quantity AND ${stands('l.document_id')} ORDER BY l.document_id, l.line_no`,
-  );
-  const lines = await inParts(open, (some) => readReceiptLines({ manager, locking: false }, some));
-  return lines.map((line) => ({
-    kind: 'received',
-    of: line.id,
-    quantity: unbilledOf(line),
-    amount: unbilledAt(line, LAST_DAY).base,
-  }));
-}
-
-async function billedAhead(manager: EntityManager): Promise<Line[]> {
-  const open = await manager.query<Row[]>(
-    `SELECT DISTINCT b.order_id AS document_id, b.order_line_no AS line_no FROM bill_line b WHERE b.order_id IS NOT NULL AND b.done = 0 AND ${stands('b.document_id')}
-     UNION SELECT r.order_id, r.order_line_no FROM return_line t JOIN receipt_line r ON r.document_id = t.receipt_id AND r.line_no = t.receipt_line_no
-     WHERE t.replaces = 1 AND t.billed > 0 AND ${stands('t.document_id')}`,
-  );
-  const lines = await inParts(open, (some) => readOrderLines({ manager, locking: false }, some));
-  return lines.flatMap((line) =>
-    line.aheads.map((ahead) => ({
-      kind: 'billed' as const,
-      of: ahead.line,
-      amount: aheadLeft(ahead),
-      quantity: quantity(ahead.quantity - sumOf(ahead.taken)),
-    })),
-  );
-}
-
-async function returned(manager: EntityManager): Promise<Line[]> {
-  const open = await manager.query<Row[]>(
-    `SELECT l.document_id, l.line_no FROM return_line l WHERE l.replaces = 0 AND l.billed > 0 AND ${stands('l.document_id')}
-     AND l.billed > (SELECT COALESCE(SUM(c.quantity), 0) FROM credit_line c WHERE c.of_id = l.document_id AND c.of_line_no = l.line_no AND ${stands('c.document_id')})`,
-  );
-  const lines = await inParts(open, (some) => readCreditable({ manager, locking: false }, some));
-  return lines.map((line) => ({
-    kind: 'returned' as const,
-    of: line.id,
-    amount: awaitingCredit(line, LAST_DAY).base,
-    quantity: quantity(line.quantity - sumOf(line.credits)),
-  }));
-}
-
-/** Reads lines some hundred at a time. */
-async function inParts<Found>(
-  rows: readonly Row[],
-  read: (lines: readonly LineId[]) => Promise<Found[]>,
-): Promise<Found[]> {
-  const lines = rows.map((row) => idOf(row));
-  const found: Found[] = [];
-  for (let at = 0; at < lines.length; at += AT_ONCE) found.push(...(await read(lines.slice(at, at + AT_ONCE))));
-  return found;
 }
 
 async function readAbout(manager: EntityManager, documents: readonly string[]): Promise<ReadonlyMap<string, Row>> {

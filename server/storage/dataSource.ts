@@ -3,6 +3,7 @@ import type { Account, DatabaseConfig } from '../config.ts';
 import { BooksOfOneCompany1795000000000 } from './migrations/1795000000000-booksOfOneCompany.ts';
 import { CustomsEntry1796000000000 } from './migrations/1796000000000-customsEntry.ts';
 import { Commands1797000000000 } from './migrations/1797000000000-commands.ts';
+import { OpenItems1798000000000 } from './migrations/1798000000000-openItems.ts';
 import { grantRights } from './rights.ts';
 import { allTables } from './tables.ts';
 
@@ -21,7 +22,12 @@ export function dataSource(database: DatabaseConfig, account: Account, connectio
     supportBigNumbers: true,
     bigNumberStrings: true,
     entities: allTables,
-    migrations: [BooksOfOneCompany1795000000000, CustomsEntry1796000000000, Commands1797000000000],
+    migrations: [
+      BooksOfOneCompany1795000000000,
+      CustomsEntry1796000000000,
+      Commands1797000000000,
+      OpenItems1798000000000,
+    ],
     migrationsTableName: 'migrations',
     synchronize: false,
     extra: { connectionLimit: connections },

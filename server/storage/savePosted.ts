@@ -1,17 +1,19 @@
 import type { EntityManager, EntitySchema } from 'typeorm';
-import type { About, EntryLine } from '@obolus/core/books/journal';
+import type { EntryLine } from '@obolus/core/books/journal';
 import { invariant } from '@obolus/core/exact/invariant';
-import type { LineId } from '@obolus/core/costing/pool';
 import type { ValueChange } from '@obolus/core/costing/settlement';
 import { ONE_TO_ONE } from '@obolus/core/exact/amounts';
 import type { Command, PostedDocument } from '@obolus/core/posting/kinds';
+import { openedBy } from '@obolus/core/posting/record';
 import { rateOn } from '@obolus/core/state/checks';
 import type { Posted } from '@obolus/core/state/decision';
 import type { NewMovement } from '@obolus/core/costing/effects';
 import { dueDay, type Terms } from '@obolus/core/purchasing/terms';
 import type { DocumentHeader, TableRows } from './documentRows.ts';
 import type { Chart, LoadedBooks } from './load/loader.ts';
+import { citing, dimensionColumns, keyOf } from './lineColumns.ts';
 import { saveCommand } from './saveCommand.ts';
+import { saveOpened, saveOpenedBack } from './saveOpen.ts';
 import { savePools } from './savePools.ts';
 import { facts } from './tables.ts';
 import { Writes } from './writes.ts';
@@ -116,6 +118,8 @@ export async function savePosted(
   ];
   await writes.insert(facts.valueChange.options.name, VALUE_CHANGE_COLUMNS, valueChanges.map(changeRow));
   await savePools(writes, books, settlement.pools);
+  if (document.kind === 'reversal') await saveOpenedBack(writes, entering.id, document.of);
+  else await saveOpened(writes, entering.id, openedBy(books, posted));
   for (const position of entries.keys()) await writes.add('CALL seal_entry(?, ?)', [entering.id, position + 1]);
   await writes.send();
 }
@@ -206,12 +210,6 @@ function givenColumns({ given, shared }: ValueChange): unknown[] {
 
 const FOLLOWS = [0, null, null, null, null, null, null];
 
-export const dimensionColumns = ({ department, location, project }: About) => ({
-  department: department ?? null,
-  location: location ?? null,
-  project: project ?? null,
-});
-
 /** The account of the chart that a line is on; an expense may have one of its own. */
 export function accountOf(
   { postings, expenses }: Chart,
@@ -229,15 +227,4 @@ function append(writes: Writes, table: EntitySchema, rows: readonly object[]): P
     Object.keys(rows[0] ?? {}),
     rows.map((row) => Object.values(row) as unknown[]),
   );
-}
-
-export function keyOf(line: LineId): { document_id: string; line_no: number } {
-  const [document = '', number = ''] = line.split('/');
-  return { document_id: document, line_no: Number(number) };
-}
-
-/** The columns by which a row cites a line: `<what>_id` and the one named. */
-export function citing(what: string, lineColumn: string, line: LineId): Record<string, unknown> {
-  const { document_id: document, line_no: number } = keyOf(line);
-  return { [`${what}_id`]: document, [lineColumn]: number };
 }

@@ -6,10 +6,11 @@ import { documents } from './tables/documents.ts';
 import { goods } from './tables/goods.ts';
 import { items } from './tables/items.ts';
 import { ledger } from './tables/ledger.ts';
+import { openItemFacts, openItemState } from './tables/openItems.ts';
 import { parties } from './tables/parties.ts';
 import { purchasing } from './tables/purchasing.ts';
 import { setUpParts } from './tables/setUpParts.ts';
-import { state } from './tables/state.ts';
+import { state as kept } from './tables/state.ts';
 
 /*
  * The tables, by trade. Facts are appended and never changed; the application's database user has no right to (see rights.ts).
@@ -20,8 +21,11 @@ import { state } from './tables/state.ts';
 export const setUp = { ...company, ...items, ...parties };
 
 /** Posted documents and what they caused: appended only. */
-export const facts = { ...documents, ...purchasing, ...bills, ...charges, ...goods, ...ledger };
+export const facts = { ...documents, ...purchasing, ...bills, ...charges, ...goods, ...ledger, ...openItemFacts };
 
-export { chain, setUpParts, state };
+/** What can be worked out again, or need not last: may be changed and removed. */
+export const state = { ...kept, ...openItemState };
+
+export { chain, setUpParts };
 
 export const allTables = [setUp, setUpParts, facts, chain, state].flatMap((group) => Object.values(group));

@@ -1,7 +1,7 @@
 import { type LineId, lineId } from '../../costing/pool.ts';
 import { base, ONE_TO_ONE } from '../../exact/amounts.ts';
 import type { Order, OrderLine, Statement } from '../../state/purchasing.ts';
-import { change, each, type Writing } from '../../state/writing.ts';
+import { change, type Writing, writtenBy } from '../../state/writing.ts';
 import { rateOn } from '../../state/checks.ts';
 import type { OrderChangeDocument, OrderDocument } from './commands.ts';
 import { linesOfOrder, orderAmount } from './standing.ts';
@@ -89,16 +89,20 @@ function taxAsOrdered(next: Writing, line: LineId): void {
 
 /** A version of an order that is reversed: its new lines go, the others are again what they were before it. */
 export function takeVersionBack(next: Writing, document: string): void {
-  for (const [id, line] of next.orderLines) {
-    const earlier = line.earlier.filter(({ by }) => by !== document);
-    const before = earlier[earlier.length - 1];
-    if (line.by !== document) next.orderLines.set(id, { ...line, earlier });
-    else if (before) next.orderLines.set(id, { ...line, ...before, earlier: earlier.slice(0, -1) });
-    else next.orderLines.delete(id);
+  for (const id of writtenBy(next, document, 'orderLines', next.orderLines)) {
+    change(next.orderLines, id, (line) => {
+      const earlier = line.earlier.filter(({ by }) => by !== document);
+      const before = earlier[earlier.length - 1];
+      return line.by === document && before
+        ? { ...line, ...before, earlier: earlier.slice(0, -1) }
+        : { ...line, earlier };
+    });
+    if (next.orderLines.get(id)?.by === document) next.orderLines.delete(id);
+    else taxAsOrdered(next, id);
   }
-  each(next.orders, (order) => {
-    if (!order.versions.some((version) => version.document === document)) return order;
-    const versions = order.versions.filter((version) => version.document !== document);
-    return { ...order, versions, amount: orderAmount(order, linesOfOrder(next, order.id), next.company.currency) };
-  });
+  for (const id of writtenBy(next, document, 'orders', next.orders))
+    change(next.orders, id, (order) => {
+      const versions = order.versions.filter((version) => version.document !== document);
+      return { ...order, versions, amount: orderAmount(order, linesOfOrder(next, id), next.company.currency) };
+    });
 }

@@ -1,8 +1,9 @@
 import { base, type BaseAmount, lineAmount, type Pricing, toBase } from '../../exact/amounts.ts';
-import { documentOf } from '../../costing/pool.ts';
+import { lineId } from '../../costing/pool.ts';
 import type { Books } from '../../state/books.ts';
 import type { Order, OrderLine, OrderStep } from '../../state/purchasing.ts';
 import { refusal, type Refusal } from '../../state/refusal.ts';
+import { isHere } from '../../state/slice.ts';
 
 /** Whether somebody else has agreed to an order that is above its buyer's limit. */
 export type Approval = 'not needed' | 'awaited' | 'approved' | 'rejected';
@@ -17,8 +18,16 @@ export function orderAmount(
   return base(amounts.reduce((sum, amount) => sum + amount, 0n));
 }
 
-export const linesOfOrder = (books: Pick<Books, 'orderLines'>, order: string): OrderLine[] =>
-  [...books.orderLines.values()].filter((line) => documentOf(line.id) === order);
+export function linesOfOrder({ orderLines }: Pick<Books, 'orderLines'>, order: string): OrderLine[] {
+  // They are numbered one after the other.
+  const lines: OrderLine[] = [];
+  for (let number = 1; ; number += 1) {
+    const id = lineId(order, number);
+    const line = isHere(orderLines, id) ? orderLines.get(id) : undefined;
+    if (line === undefined) return lines;
+    lines.push(line);
+  }
+}
 
 /**
  * Approval is worked out from what was done, never kept: an order above the lowest limit of those who stated it waits for

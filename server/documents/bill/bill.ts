@@ -4,7 +4,7 @@ import { formatAmount } from '@obolus/core/exact/amounts';
 import { poolsReached } from '@obolus/core/purchasing/bill/decide';
 import { refusal } from '@obolus/core/state/refusal';
 import { type DocumentCommand, lineAt } from '../documentCommand.ts';
-import { citing, dimensionColumns, keyOf } from '../../storage/savePosted.ts';
+import { citing, dimensionColumns, keyOf } from '../../storage/lineColumns.ts';
 import { dimensionsOf, vendorIn } from '../readParts.ts';
 import { writeBill } from './write.ts';
 import { facts } from '../../storage/tables.ts';

@@ -1,0 +1,110 @@
+import { estimateLeft } from '../charges/estimate.ts';
+import { leftOf } from '../charges/allocation/decide.ts';
+import { lineId, type Purpose, warehouseOf } from '../costing/pool.ts';
+import { openOf, type Source } from '../costing/taking.ts';
+import { sumOf } from '../exact/amounts.ts';
+import { aheadLeft } from '../periods/accruals.ts';
+import { awaitingCredit, owedOn } from '../periods/remeasure.ts';
+import { openToReceive } from '../purchasing/order/decide.ts';
+import { openToPutAway } from '../purchasing/putAway.ts';
+import { openAmounts, unbilledOf } from '../state/billedAmounts.ts';
+import type { Charge, CreditableLine, Payable, Prepayment } from '../state/owed.ts';
+import type { Held, OrderLine, ReceiptLine } from '../state/purchasing.ts';
+import type { OpenItem, OpenKind } from './openItem.ts';
+
+type Open = Pick<OpenItem, 'line'> & Partial<OpenItem>;
+
+const LAST_DAY = '9999-12-31';
+
+const openItem = (kind: OpenKind, of: Open): OpenItem => ({
+  part: '',
+  vendor: '',
+  item: '',
+  quantity: 0n,
+  amount: 0n,
+  base: 0n,
+  ...of,
+  kind,
+});
+
+export function openOfOrderLine(line: OrderLine): OpenItem[] {
+  const of = { vendor: line.vendor, item: line.bought.item ?? '' };
+  const ahead = line.aheads.map((part) =>
+    openItem('billed-ahead', {
+      ...of,
+      line: part.line,
+      part: line.id,
+      quantity: part.quantity - sumOf(part.taken),
+      amount: part.taken.reduce((left, { amount }) => left - amount, part.amount as bigint),
+      base: aheadLeft(part),
+    }),
+  );
+  return [openItem('to-receive', { ...of, line: line.id, quantity: openToReceive(line) }), ...ahead];
+}
+
+export function openOfReceiptLine(line: ReceiptLine): OpenItem[] {
+  const of = { line: line.id, vendor: line.vendor, item: line.bought.item ?? '' };
+  const { ordered, cleared } = openAmounts(line);
+  const kinds = [...new Set(line.estimates.map(({ kind }) => kind))];
+  const onDock = line.pool !== undefined && {
+    ...of,
+    part: warehouseOf(line.pool),
+    quantity: openToPutAway(line),
+  };
+  return [
+    openItem('to-bill', { ...of, quantity: unbilledOf(line), amount: ordered, base: cleared }),
+    ...kinds.map((kind) => openItem('estimated', { ...of, part: kind, base: estimateLeft(line, kind) })),
+    ...(onDock ? [openItem('to-put-away', onDock)] : []),
+  ];
+}
+
+export const openOfHeld = ({ id, vendor, quantity, gone }: Held): OpenItem[] => [
+  openItem('held', { line: id, vendor, quantity: quantity - sumOf(gone) }),
+];
+
+export function openOfCreditable(line: CreditableLine): OpenItem[] {
+  const of = { line: line.id, vendor: line.vendor, item: line.item ?? '' };
+  if (line.kind === 'return') {
+    const { amount, base } = awaitingCredit(line, LAST_DAY);
+    return [openItem('to-credit', { ...of, quantity: line.quantity - sumOf(line.credits), amount, base })];
+  }
+  const left = line.credits.reduce(
+    ({ amount, base }, { expected, expectedBase }) => ({ amount: amount - expected, base: base - expectedBase }),
+    { amount: line.expected.amount as bigint, base: line.expected.base as bigint },
+  );
+  return [openItem('claim', { ...of, ...left })];
+}
+
+export const openOfCharge = (charge: Charge): OpenItem[] => [
+  openItem('to-allocate', { line: charge.id, part: charge.kind, vendor: charge.vendor, base: leftOf(charge) }),
+];
+
+const TAKEN_LATER: Partial<Record<Purpose, OpenKind>> = { delivered: 'to-invoice', moved: 'in-transit' };
+
+export function openOfSource(source: Source): OpenItem[] {
+  const kind = TAKEN_LATER[source.purpose];
+  return kind === undefined
+    ? []
+    : [openItem(kind, { line: source.line, item: source.item, quantity: openOf(source).untaken })];
+}
+
+export function openOfPayable(payable: Payable): OpenItem[] {
+  const { amount, base } = owedOn(payable, LAST_DAY);
+  return [
+    openItem('to-pay', {
+      line: lineId(payable.document, 0),
+      vendor: payable.vendor,
+      amount: -amount,
+      base: -base,
+    }),
+  ];
+}
+
+export const openOfPrepayment = ({ document, vendor, amount, base, used }: Prepayment): OpenItem[] => [
+  openItem('prepaid', {
+    line: lineId(document, 0),
+    vendor,
+    amount: used.reduce((left, part) => left - part.amount, amount as bigint),
+    base: used.reduce((left, part) => left - part.base, base as bigint),
+  }),
+];
