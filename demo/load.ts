@@ -8,7 +8,9 @@ import { addDays } from '@obolus/core/exact/calendar';
 import { RefusedError } from '@obolus/server/asking/failures';
 import { postDocument } from '@obolus/server/commands/runCommand';
 import { worded } from '@obolus/server/asking/wording';
-import { loadImport, startImport } from '@obolus/server/imports/load';
+import { startImport } from '@obolus/server/imports/load';
+import { JOB_KINDS } from '@obolus/server/jobKinds';
+import { runJob } from '@obolus/server/jobs/runJobs';
 import { readImport, stageImport } from '@obolus/server/imports/stage';
 import { readLookups } from '@obolus/server/imports/documents';
 import { setUpCompany } from '@obolus/server/setUp/company';
@@ -134,8 +136,9 @@ async function importFile(
     throw new Error(
       `The demo's ${kind} are wrong: ${JSON.stringify(staged.rows.filter((row) => row.problems.length > 0))}`,
     );
-  const worker = { source, log: pino({ level: 'silent' }), now: () => new Date() };
-  await startImport(worker, id, false, loadImport);
+  const worker = { source, log: pino({ level: 'silent' }), now: () => new Date(), today: () => today };
+  await startImport(source, id, false);
+  await runJob(worker, JOB_KINDS, id);
   const loaded = await readImport(source.manager, id, { withRows: false });
   if (loaded.state !== 'loaded') throw new Error(`The demo's ${kind} did not load: ${loaded.says}`);
 }

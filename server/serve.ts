@@ -4,12 +4,12 @@ import { createPool } from 'mysql2/promise';
 import { pino } from 'pino';
 import type { DataSource } from 'typeorm';
 import type { Config } from './config.ts';
-import { postPlanned } from './bills/waiting.ts';
 import { todayOf } from './http/context.ts';
 import { openMailbox } from './mail/receive.ts';
 import { createApp } from './http/app.ts';
 import { sessionStore } from './http/session.ts';
-import { resumeImports } from './imports/load.ts';
+import { JOB_KINDS } from './jobKinds.ts';
+import { runJobs } from './jobs/runJobs.ts';
 import { dataSource, migrate } from './storage/dataSource.ts';
 
 export interface Running {
@@ -20,8 +20,6 @@ export interface Running {
   /** Takes no new requests, lets those that run finish, then closes everything. */
   stop(): Promise<void>;
 }
-
-const LOOK_FOR_PLANNED = 60_000;
 
 /** Migrates, connects, listens. */
 export async function serve(config: Config, now: () => Date = () => new Date()): Promise<Running> {
@@ -48,23 +46,20 @@ export async function serve(config: Config, now: () => Date = () => new Date()):
     host === undefined
       ? undefined
       : { host, port: mailbox && !config.mail.host ? mailbox.port : config.mail.port, from: config.mail.from };
-  const context = { config, source, log, now, mailServer, mailboxPort: mailbox?.port };
+  let wakeJobs: () => void = () => undefined;
+  const context = { config, source, log, now, mailServer, mailboxPort: mailbox?.port, wakeJobs: () => wakeJobs() };
   const server = createServer(createApp(context, store));
   await listen(server, config);
-  await resumeImports(context);
-  const planned = () =>
-    void postPlanned(source, log, { now, today: today() }).catch((problem: unknown) =>
-      log.error({ problem }, 'planned bills'),
-    );
-  planned();
-  const clock = setInterval(planned, LOOK_FOR_PLANNED);
+  // A server that cannot listen takes no work either.
+  const jobs = runJobs({ source, log, now, today }, JOB_KINDS);
+  wakeJobs = jobs.wake;
   const address = server.address() as AddressInfo;
   return {
     url: `http://${config.host}:${address.port}`,
     source,
     mailboxPort: mailbox?.port,
     async stop() {
-      clearInterval(clock);
+      await jobs.stop();
       await mailbox?.close();
       const closed = new Promise<void>((resolve) => server.close(() => resolve()));
       server.closeIdleConnections();

@@ -188,4 +188,13 @@ export const setUpEndpoints = {
     body: exactly({ leaveOutWrong: Type.Boolean() }),
     reply: ImportView,
   }),
+  cancelImport: endpoint({
+    method: 'post',
+    path: '/imports/:id/cancel',
+    summary: 'Stop an import that is loading: what is loaded stays, the rest can be gone on with',
+    allow: importers,
+    params: byKey,
+    body: exactly({}),
+    reply: ImportView,
+  }),
 } as const;

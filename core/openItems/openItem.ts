@@ -10,7 +10,7 @@ export const OPEN_KINDS = [
   'billed-ahead',
   /** Rejected, or come without an order. */
   'held',
-  /** On the dock; the part is the warehouse. */
+  /** On the dock, below zero where it went back from a bin; the part is the warehouse. */
   'to-put-away',
   'in-transit',
   /** Billed goods that went back. */

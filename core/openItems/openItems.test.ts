@@ -33,7 +33,7 @@ class Open {
 }
 
 describe('what is open', () => {
-  it('is the sum of what each document changed of it, and a reversal takes just that away again', () => {
+  it('is the sum of what each document changed of it, and a reversal takes just that away again, but for versions of an order', () => {
     let reversals = 0;
     fc.assert(
       fc.property(settings, choices(40, MOVES_WITH_PERIODS), (setting, history) => {
@@ -41,12 +41,14 @@ describe('what is open', () => {
         const open = new Open();
         open.add(openIn(books));
         const changes = new Map<string, readonly OpenItem[]>();
+        // What another version stated stands again, and that need not be what was there before this one.
+        const restates = (document: string) => books.documents.get(document)?.kind === 'order-change';
         for (const choice of history) {
           const command = commandFor(books, choice, setting);
           const decision = command && decide(books, command);
           if (!command || !decision?.accepted) continue;
           const changed = openedBy(books, decision.posted);
-          if (command.kind === 'reversal') {
+          if (command.kind === 'reversal' && !restates(command.of)) {
             reversals += 1;
             const back = new Open();
             back.add(changes.get(command.of) ?? []);

@@ -1,11 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import { pino } from 'pino';
 import type { WaitingBill } from '@obolus/contract/views/bench';
 import { proveBooks } from '../proof/proveBooks.ts';
 import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
 import type { Client } from '../testing/client.ts';
-import { postPlanned } from './waiting.ts';
+import { plannedBills } from './plannedBills.ts';
+import { heldBy } from '../testing/held.ts';
 import PDFDocument from 'pdfkit';
 
 let server: TestServer;
@@ -233,7 +233,6 @@ describe('two accountants on one bill', () => {
 
 describe('a bill that is kept for later', () => {
   const TODAY = '2026-11-23';
-  const at = { now: () => new Date('2026-12-02T08:00:00Z'), today: '2026-12-02' };
 
   it('posts by itself on its day, once, and says why where it cannot', async () => {
     const [one, two] = [await received('1', '13', '10'), await received('1', '11', '10')];
@@ -255,10 +254,10 @@ describe('a bill that is kept for later', () => {
     });
     // The goods of the second are billed by hand meanwhile.
     await second.posted('bill', make.bill('P-2B', [{ of: two.line, quantity: '11', price: '10' }]));
-    const log = pino({ level: 'silent' });
-    await postPlanned(server.source, log, { ...at, today: '2026-11-30' });
+    const post = (today: string) => plannedBills.run(heldBy(server.source, today));
+    await post('2026-11-30');
     expect((await waiting()).filter(({ id }) => id === p1 || id === p2)).toHaveLength(2);
-    await Promise.all([postPlanned(server.source, log, at), postPlanned(server.source, log, at)]);
+    await Promise.all([post('2026-12-02'), post('2026-12-02')]);
     const left = await waiting();
     expect(left.find(({ id }) => id === p1)).toBeUndefined();
     expect(left.find(({ id }) => id === p2)).toMatchObject({
@@ -284,8 +283,7 @@ describe('a bill that somebody planned who may not post it on its day', () => {
     expect([planned.status, planned.body.detail]).toEqual([200, undefined]);
     const by = 'SELECT post_by FROM draft WHERE id = ?';
     await server.source.query(`UPDATE user_account SET blocked = 1 WHERE id = (${by})`, [id]);
-    const day = { now: () => new Date('2026-12-03T08:00:00Z'), today: '2026-12-03' };
-    await postPlanned(server.source, pino({ level: 'silent' }), day);
+    await plannedBills.run(heldBy(server.source, '2026-12-03'));
     expect((await waiting()).find((row) => row.id === id)).toMatchObject({
       postOn: null,
       says: expect.stringMatching(/^It did not post by itself: .+ may not post bills any more\.$/),

@@ -1,8 +1,6 @@
 import type { DataSource, EntityManager } from 'typeorm';
-import type { Logger } from 'pino';
 import type { api } from '@obolus/contract/api';
-import { type BodyOf, type DocumentKind, KINDS, mayPost } from '@obolus/contract/kinds/kinds';
-import type { Role } from '@obolus/contract/roles';
+import { type BodyOf, KINDS } from '@obolus/contract/kinds/kinds';
 import type { PostedReply } from '@obolus/contract/commands';
 import type { ReplyOf } from '@obolus/contract/endpoint';
 import { RefusedError, RequestError } from '../asking/failures.ts';
@@ -122,7 +120,7 @@ export async function planDraft(
 }
 
 /** The command that a draft stands for. */
-async function readCommand(
+export async function readCommand(
   manager: EntityManager,
   id: string,
 ): Promise<{ kind: 'bill' | 'credit'; command: BodyOf<'bill'> & BodyOf<'credit'> }> {
@@ -221,40 +219,4 @@ async function doubtOfPaper(manager: EntityManager, id: string, today: string): 
   }[];
   if (!row) return '';
   return doubtOf(manager, row.vendor_id, readBill(row.structured, await baseCurrency(manager)), today);
-}
-
-/** Whoever planned it must still be here and allowed to post it: their role and standing are asked for on the day. */
-async function refuseUnlessMayPost(source: DataSource, user: string, kind: DocumentKind): Promise<void> {
-  const [person] = (await source.query('SELECT name, role, blocked FROM user_account WHERE id = ?', [user])) as {
-    name: string;
-    role: Role;
-    blocked: number;
-  }[];
-  if (person && !Number(person.blocked) && mayPost(person.role, kind)) return;
-  throw new RequestError(403, 'Not allowed', `${person?.name ?? 'Whoever planned it'} may not post bills any more.`);
-}
-
-/** Posts what was planned for today or before, each under its own key: two that do this at once, or one that is stopped, post nothing twice. */
-export async function postPlanned(source: DataSource, log: Logger, { now, today }: At): Promise<void> {
-  const due: { id: string; post_by: string }[] = await source.query(
-    'SELECT id, post_by FROM draft WHERE post_on <= ? AND post_by IS NOT NULL ORDER BY post_on, id',
-    [today],
-  );
-  for (const { id, post_by: user } of due) {
-    try {
-      const { kind, command } = await readCommand(source.manager, id);
-      await refuseUnlessMayPost(source, user, kind);
-      await postDocument(source, kind, command, { user, key: id, now, today });
-    } catch (problem) {
-      const says =
-        problem instanceof RefusedError
-          ? worded(problem.refusals[0] as never, problem.names).says
-          : (problem as Error).message;
-      log.warn({ draft: id, says }, 'a planned bill was not posted');
-      await source.query('UPDATE draft SET post_on = NULL, post_by = NULL, says = ? WHERE id = ?', [
-        `It did not post by itself: ${says}`.slice(0, 500),
-        id,
-      ]);
-    }
-  }
 }

@@ -33,6 +33,8 @@ export interface Posting {
   readonly today: string;
   /** The version of the draft that was looked at, where it is posted from one. */
   readonly version?: number | undefined;
+  /** What is done first in its transaction, where it is a step of something longer. */
+  readonly first?: (manager: EntityManager) => Promise<void>;
   /** Goods are counted without seeing what was ordered: a refusal does not tell it either. */
   readonly blind?: boolean;
 }
@@ -49,15 +51,16 @@ export async function postDocument<Kind extends DocumentKind>(
 ): Promise<PostedReply> {
   const keyed = { key: posting.key, user: posting.user, at: sqlInstant(posting.now()) };
   try {
-    return await transaction(source, (manager) =>
-      once(manager, keyed, [kind, body], async () => {
+    return await transaction(source, async (manager) => {
+      await posting.first?.(manager);
+      return once(manager, keyed, [kind, body], async () => {
         await checkDraft(manager, posting.key, posting.user, posting.version);
         const posted = await postWithin(manager, kind, body, posting);
         await commandOf(kind).after?.(manager, posting.key);
         await endDraft(manager, posting.key);
         return posted;
-      }),
-    );
+      });
+    });
   } catch (problem) {
     // Two people enter the same at the same moment: the unique index decides, and says what the rule says.
     const { duplicate } = commandOf(kind);
@@ -107,6 +110,7 @@ async function postWithin<Kind extends DocumentKind>(
     header: { ...command.header(body), ...command.headerOf?.(document) },
     rows,
     command: asked,
+    takesBack: command.takesBack?.(document),
   });
   const following = command.follows?.(document, body, books);
   if (following) {

@@ -42,11 +42,15 @@ export interface DocumentCommand<Kind extends DocumentKind> {
   facts?(manager: EntityManager, id: string): Promise<{ name: string; value: string }[]>;
   /** The rows of the document's own lines. */
   rows(document: DocumentOf[Kind], saving: Saving, body: BodyOf<Kind>): TableRows[];
+  /** The document whose changes of what is open it takes back just as they were; else they are what the core says. */
+  takesBack?(document: DocumentOf[Kind]): string | undefined;
   /** What changes beside facts: the first open day, a bill's number. */
   settle?(document: DocumentOf[Kind], manager: EntityManager, saving: Saving, body: BodyOf<Kind>): Promise<void>;
   /** What its reversal rests on beside its effects, and what that changes beside facts. */
   readonly reversal?: {
-    load?(loader: BooksLoader): Promise<void>;
+    load?(loader: BooksLoader, document: string): Promise<void>;
+    /** What is open after it follows from what else stands, and is not just what it opened taken back. */
+    readonly opensAnew?: true;
     settle?(document: string, manager: EntityManager, saving: Saving): Promise<void>;
   };
   /** Whether a second person agreed to exactly this body, asked before it is read. */

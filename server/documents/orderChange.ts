@@ -17,6 +17,7 @@ import { itemsOf, warehousesOf } from './readParts.ts';
 import { loadVendorOf } from '../storage/load/company.ts';
 import { loadItems } from '../storage/load/items.ts';
 import { loadOrder } from '../storage/load/orderLines.ts';
+import { query, text } from '../storage/load/rows.ts';
 import { loadRates, loadTariff } from '../storage/load/setUp.ts';
 
 export const orderChange: DocumentCommand<'order-change'> = {
@@ -59,6 +60,13 @@ export const orderChange: DocumentCommand<'order-change'> = {
       vendor,
       lines.map((line) => ({ ...line, said: body.lines[line.said] })),
     ),
+  reversal: {
+    opensAnew: true,
+    async load(loader, document) {
+      const [row] = await query(loader.reading, 'SELECT order_id FROM order_step WHERE document_id = ?', [document]);
+      await loadOrder(loader, text(row?.order_id));
+    },
+  },
   shows: ({ of, lines }, books) => {
     const order = books.orders.get(of);
     return order ? { expected: expectedOf(books, lines, order) } : {};

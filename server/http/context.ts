@@ -13,6 +13,8 @@ export interface Context {
   readonly mailServer: MailServer | undefined;
   /** The port of the mailbox that stands in for a mail server, where there is one. */
   readonly mailboxPort: number | undefined;
+  /** There is a new job: it need not wait until somebody looks. */
+  readonly wakeJobs: () => void;
 }
 
 export const todayOf = (context: Pick<Context, 'config' | 'now'>): string =>

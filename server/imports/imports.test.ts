@@ -1,10 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import { pino } from 'pino';
 import { proveBooks } from '../proof/proveBooks.ts';
 import { startTestServer, type TestServer } from '../testing/testServer.ts';
 import type { Client, Reply } from '../testing/client.ts';
-import { resumeImports } from './load.ts';
 
 let server: TestServer;
 let ines: Client;
@@ -34,6 +32,15 @@ async function load(id: unknown, leaveOutWrong = false): Promise<Reply> {
   const started = await ines.call('POST', `/api/imports/${String(id)}/load`, { leaveOutWrong });
   if (started.status !== 200) return started;
   return finished(id);
+}
+
+/** As a server leaves it that was killed: its lease has run out. */
+async function leftInTheMiddle(id: string): Promise<void> {
+  await server.source.query("UPDATE import_batch SET state = 'loading' WHERE id = ?", [id]);
+  await server.source.query(
+    "UPDATE job SET state = 'running', lease_until = UTC_TIMESTAMP(6) - INTERVAL 1 SECOND WHERE id = ?",
+    [id],
+  );
 }
 
 async function finished(id: unknown): Promise<Reply> {
@@ -127,11 +134,7 @@ describe('documents from a file', () => {
     expect(await count('document')).toBe(before + 12);
     // As a kill leaves it: some documents are posted whose lines are not marked, and the lease has run out.
     await server.source.query("UPDATE import_row SET state = 'staged' WHERE import_id = ? AND row_no > 4", [id]);
-    await server.source.query(
-      "UPDATE import_batch SET state = 'loading', lease_until = UTC_TIMESTAMP(6) - INTERVAL 1 SECOND WHERE id = ?",
-      [id],
-    );
-    await resumeImports({ source: server.source, log: pino({ level: 'silent' }), now: () => new Date() });
+    await leftInTheMiddle(id);
     expect((await finished(id)).body).toMatchObject({ state: 'loaded', loaded: 12 });
     expect(await count('document')).toBe(before + 12);
   });
@@ -166,11 +169,7 @@ describe('documents from a file', () => {
     const before = await count('document');
     await load(id);
     await server.source.query("UPDATE import_row SET state = 'staged' WHERE import_id = ? AND row_no > 60", [id]);
-    await server.source.query(
-      "UPDATE import_batch SET state = 'loading', lease_until = UTC_TIMESTAMP(6) - INTERVAL 1 SECOND WHERE id = ?",
-      [id],
-    );
-    await resumeImports({ source: server.source, log: pino({ level: 'silent' }), now: () => new Date() });
+    await leftInTheMiddle(id);
     expect((await finished(id)).body).toMatchObject({ state: 'loaded', loaded: 200 });
     expect(await count('document')).toBe(before + 100);
     // 2 + 4 + … + 200 = 10,100 cones at 7.25, and 100 looms at 1,000 to 1,099.

@@ -1,44 +1,33 @@
 import type { DataSource, EntityManager } from 'typeorm';
-import type { Logger } from 'pino';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
-import { type EntryImport, type ImportKind, isEntryImport } from '@obolus/contract/imports';
+import { type EntryImport, type ImportKind, isEntryImport, MAY_IMPORT } from '@obolus/contract/imports';
 import type { EntryFields } from '@obolus/contract/registers/register';
 import type { Role } from '@obolus/contract/roles';
 import { RefusedError, RequestError } from '../asking/failures.ts';
 import { postDocument } from '../commands/runCommand.ts';
 import { worded } from '../asking/wording.ts';
 import { entriesByKey, keyOf, saveEntry, WrongEntry } from '../setUp/entries.ts';
+import type { Held, JobKind } from '../jobs/job.ts';
+import { queueJob } from '../jobs/queue.ts';
+import { standingOf } from '../signIn/standing.ts';
 import { sqlInstant, transaction } from '../storage/transaction.ts';
 import { DOCUMENT_IMPORTS, readLookups } from './documents.ts';
-
-const LEASE_SECONDS = 30;
 
 interface Batch {
   readonly id: string;
   readonly user_id: string;
-  readonly role: Role;
   readonly kind: ImportKind;
-}
-
-interface Worker {
-  readonly source: DataSource;
-  readonly log: Logger;
-  readonly now: () => Date;
 }
 
 /**
  * Starts loading a staged import, or goes on with one that stopped. Refused while a line is wrong, unless wrong lines are
- * to be left out. The work goes on by itself; a kill in the middle loses nothing, for each document posts under its own key.
+ * to be left out. The work is a job; a kill in the middle loses nothing, for each document posts under its own key.
  */
-export async function startImport(
-  worker: Worker,
-  id: string,
-  leaveOutWrong: boolean,
-  load: (worker: Worker, id: string) => Promise<void> = inBackground,
-): Promise<void> {
-  await transaction(worker.source, async (manager) => {
-    const [batch] = (await manager.query('SELECT state FROM import_batch WHERE id = ? FOR UPDATE', [id])) as {
+export const startImport = (source: DataSource, id: string, leaveOutWrong: boolean): Promise<void> =>
+  transaction(source, async (manager) => {
+    const [batch] = (await manager.query('SELECT state, user_id FROM import_batch WHERE id = ? FOR UPDATE', [id])) as {
       state: string;
+      user_id: string;
     }[];
     if (!batch) throw new RequestError(404, 'Not found', 'There is no such import.');
     if (batch.state === 'loaded') return;
@@ -55,92 +44,71 @@ export async function startImport(
     }
     await manager.query("UPDATE import_row SET state = 'left out' WHERE import_id = ? AND state = 'wrong'", [id]);
     await manager.query("UPDATE import_batch SET state = 'loading', says = '' WHERE id = ?", [id]);
+    await queueJob(manager, { id, kind: 'import', user: batch.user_id });
   });
-  await load(worker, id);
-}
 
-const inBackground = (worker: Worker, id: string): Promise<void> => {
-  void loadImport(worker, id);
-  return Promise.resolve();
+/** Loads group by group, each a step of its own. */
+export const imports: JobKind = {
+  run: loadImport,
+  async ended(manager, { id }, says) {
+    await manager.query("UPDATE import_batch SET state = 'stopped', says = ? WHERE id = ?", [says.slice(0, 500), id]);
+  },
+  why: whyStopped,
 };
 
-/** At the start of a server: goes on with what another, or an earlier, left in the middle. */
-export async function resumeImports(worker: Worker): Promise<void> {
-  const rows: { id: string }[] = await worker.source.query(
-    "SELECT id FROM import_batch WHERE state = 'loading' AND (lease_until IS NULL OR lease_until < UTC_TIMESTAMP(6))",
+async function loadImport(held: Held): Promise<void> {
+  const { source, job } = held;
+  const [batch] = (await source.query('SELECT id, user_id, kind FROM import_batch WHERE id = ?', [job.id])) as Batch[];
+  if (!batch) return;
+  const { kind } = batch;
+  const loadGroup = isEntryImport(kind)
+    ? await entryLoader(held, batch, kind)
+    : await documentLoader(held, batch, kind);
+  const groups: { group_no: number }[] = await source.query(
+    "SELECT DISTINCT group_no FROM import_row WHERE import_id = ? AND state = 'staged' ORDER BY group_no",
+    [job.id],
   );
-  for (const { id } of rows) void loadImport(worker, id);
-}
-
-/** Loads group by group under a lease that each group renews; another instance may take over when it runs out. */
-export async function loadImport(worker: Worker, id: string): Promise<void> {
-  try {
-    if (!(await takeLease(worker.source, id, false))) return;
-    const [batch] = (await worker.source.query(
-      'SELECT b.id, b.user_id, b.kind, u.role FROM import_batch b JOIN user_account u ON u.id = b.user_id WHERE b.id = ?',
-      [id],
-    )) as Batch[];
-    if (!batch) return;
-    const { kind } = batch;
-    const loadGroup = isEntryImport(kind)
-      ? await entryLoader(worker, batch, kind)
-      : await documentLoader(worker, batch, kind);
-    const groups: { group_no: number }[] = await worker.source.query(
-      "SELECT DISTINCT group_no FROM import_row WHERE import_id = ? AND state = 'staged' ORDER BY group_no",
-      [id],
+  for (const [at, { group_no: group }] of groups.entries()) {
+    const role = await standingOf(
+      source.manager,
+      batch.user_id,
+      (one) => (MAY_IMPORT[kind] as readonly Role[]).includes(one),
+      `import ${kind}`,
     );
-    for (const { group_no: group } of groups) {
-      await takeLease(worker.source, id, true);
-      const rows: { row_no: number; fields: string }[] = await worker.source.query(
-        "SELECT row_no, fields FROM import_row WHERE import_id = ? AND group_no = ? AND state = 'staged' ORDER BY row_no",
-        [id, group],
-      );
-      await loadGroup(
-        group,
-        rows.map((row) => JSON.parse(row.fields) as EntryFields),
-      );
-    }
-    await worker.source.query("UPDATE import_batch SET state = 'loaded', lease_until = NULL WHERE id = ?", [id]);
-  } catch (problem) {
-    const says = whyStopped(problem);
-    worker.log.error({ err: problem, import: id }, 'an import stopped');
-    await worker.source
-      .query("UPDATE import_batch SET state = 'stopped', says = ?, lease_until = NULL WHERE id = ?", [
-        says.slice(0, 500),
-        id,
-      ])
-      .catch(() => undefined);
+    const rows: { fields: string }[] = await source.query(
+      "SELECT fields FROM import_row WHERE import_id = ? AND group_no = ? AND state = 'staged' ORDER BY row_no",
+      [job.id, group],
+    );
+    await loadGroup(
+      group,
+      rows.map((row) => JSON.parse(row.fields) as EntryFields),
+      role,
+    );
+    await held.progress(at + 1, groups.length);
   }
-}
-
-async function takeLease(source: DataSource, id: string, held: boolean): Promise<boolean> {
-  const free = held ? '' : 'AND (lease_until IS NULL OR lease_until < UTC_TIMESTAMP(6))';
-  const result = (await source.query(
-    `UPDATE import_batch SET lease_until = UTC_TIMESTAMP(6) + INTERVAL ${LEASE_SECONDS} SECOND WHERE id = ? AND state = 'loading' ${free}`,
-    [id],
-  )) as { affectedRows: number };
-  return result.affectedRows > 0;
+  await held.step((manager) => manager.query("UPDATE import_batch SET state = 'loaded' WHERE id = ?", [job.id]));
 }
 
 function whyStopped(problem: unknown): string {
   if (problem instanceof RefusedError)
     return problem.refusals.map((entry) => worded(entry, problem.names).says).join(' ');
   if (problem instanceof WrongEntry) return problem.problems.map(({ field, says }) => `${field}: ${says}`).join('; ');
+  if (problem instanceof RequestError) return problem.message;
   return 'The load stopped: start it again to go on.';
 }
 
-type GroupLoader = (group: number, rows: readonly EntryFields[]) => Promise<void>;
+type GroupLoader = (group: number, rows: readonly EntryFields[], role: Role) => Promise<void>;
 
 /** Each entry and the mark of its line are one transaction, so that a line is never loaded twice. */
-async function entryLoader({ source, now }: Worker, batch: Batch, kind: EntryImport): Promise<GroupLoader> {
-  const entries = await entriesByKey(source.manager, kind);
-  return (group, rows) =>
-    transaction(source, async (manager) => {
+async function entryLoader(held: Held, batch: Batch, kind: EntryImport): Promise<GroupLoader> {
+  const entries = await entriesByKey(held.source.manager, kind);
+  return (group, rows, role) =>
+    held.step(async (manager) => {
       for (const fields of rows) {
         await saveEntry(manager, kind, entries.get(keyOf(kind, fields))?.id, fields, {
           by: batch.user_id,
-          role: batch.role,
-          at: sqlInstant(now()),
+          role,
+          at: sqlInstant(held.now()),
         });
       }
       await markLoaded(manager, batch.id, group);
@@ -148,20 +116,21 @@ async function entryLoader({ source, now }: Worker, batch: Batch, kind: EntryImp
 }
 
 async function documentLoader(
-  worker: Worker,
+  { source, now, today, fence }: Held,
   batch: Batch,
   kind: Exclude<ImportKind, EntryImport>,
 ): Promise<GroupLoader> {
-  const lookups = await readLookups(worker.source.manager);
+  const lookups = await readLookups(source.manager);
   const { into, body } = DOCUMENT_IMPORTS[kind];
   return async (group, rows) => {
-    await postDocument(worker.source, into, body(rows, lookups) as BodyOf<typeof into>, {
+    await postDocument(source, into, body(rows, lookups) as BodyOf<typeof into>, {
       user: batch.user_id,
       key: `import:${batch.id}:${group}`,
-      now: worker.now,
-      today: worker.now().toISOString().slice(0, 10),
+      now,
+      today: today(),
+      first: fence,
     });
-    await markLoaded(worker.source.manager, batch.id, group);
+    await markLoaded(source.manager, batch.id, group);
   };
 }
 

@@ -4,6 +4,7 @@ import { BooksOfOneCompany1795000000000 } from './migrations/1795000000000-books
 import { CustomsEntry1796000000000 } from './migrations/1796000000000-customsEntry.ts';
 import { Commands1797000000000 } from './migrations/1797000000000-commands.ts';
 import { OpenItems1798000000000 } from './migrations/1798000000000-openItems.ts';
+import { Jobs1799000000000 } from './migrations/1799000000000-jobs.ts';
 import { grantRights } from './rights.ts';
 import { allTables } from './tables.ts';
 
@@ -27,6 +28,7 @@ export function dataSource(database: DatabaseConfig, account: Account, connectio
       CustomsEntry1796000000000,
       Commands1797000000000,
       OpenItems1798000000000,
+      Jobs1799000000000,
     ],
     migrationsTableName: 'migrations',
     synchronize: false,

@@ -29,6 +29,8 @@ export interface Entering {
   readonly terms: Terms;
   readonly rows: readonly TableRows[];
   readonly command: Command;
+  /** The document whose changes of what is open are taken back just as they were. */
+  readonly takesBack: string | undefined;
 }
 
 /** Appends a posted document with all that it caused, brings its pools up to date, and seals its entries last of all. */
@@ -118,8 +120,8 @@ export async function savePosted(
   ];
   await writes.insert(facts.valueChange.options.name, VALUE_CHANGE_COLUMNS, valueChanges.map(changeRow));
   await savePools(writes, books, settlement.pools);
-  if (document.kind === 'reversal') await saveOpenedBack(writes, entering.id, document.of);
-  else await saveOpened(writes, entering.id, openedBy(books, posted));
+  if (entering.takesBack === undefined) await saveOpened(writes, entering.id, openedBy(books, posted));
+  else await saveOpenedBack(writes, entering.id, entering.takesBack);
   for (const position of entries.keys()) await writes.add('CALL seal_entry(?, ?)', [entering.id, position + 1]);
   await writes.send();
 }

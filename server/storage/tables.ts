@@ -5,6 +5,7 @@ import { company } from './tables/company.ts';
 import { documents } from './tables/documents.ts';
 import { goods } from './tables/goods.ts';
 import { items } from './tables/items.ts';
+import { jobs } from './tables/jobs.ts';
 import { ledger } from './tables/ledger.ts';
 import { openItemFacts, openItemState } from './tables/openItems.ts';
 import { parties } from './tables/parties.ts';
@@ -24,7 +25,7 @@ export const setUp = { ...company, ...items, ...parties };
 export const facts = { ...documents, ...purchasing, ...bills, ...charges, ...goods, ...ledger, ...openItemFacts };
 
 /** What can be worked out again, or need not last: may be changed and removed. */
-export const state = { ...kept, ...openItemState };
+export const state = { ...kept, ...openItemState, ...jobs };
 
 export { chain, setUpParts };
 

@@ -40,6 +40,14 @@ export class Client {
     return { status: response.status, body: parsed, headers: response.headers };
   }
 
+  /** The same person in the same session, at another server. */
+  at(url: string): Client {
+    const there = new Client(url);
+    there.cookie = this.cookie;
+    there.csrfToken = this.csrfToken;
+    return there;
+  }
+
   /** Signs in, and keeps by which words, to do so again. */
   signIn(email: string, password: string): Promise<Reply> {
     this.email = email;

@@ -22,6 +22,8 @@ export interface TestServer {
   readonly mailboxPort: number;
   as(role: Role): Promise<Client>;
   signIn(email: string): Promise<Client>;
+  /** A second server on the same database. */
+  another(): Promise<Running>;
   stop(): Promise<void>;
 }
 
@@ -76,6 +78,7 @@ export async function startTestServer({ connections = 24, standIns = false } = {
     mailboxPort: running.mailboxPort ?? 0,
     as: (role) => signIn(`${role}@test.example`),
     signIn,
+    another: () => serve(config),
     async stop() {
       await running.stop();
       await drop();

@@ -181,6 +181,7 @@ export const server = createApi({
       import: read('import', 'Imports'),
       stageImport: write('stageImport', 'Imports'),
       loadImport: write('loadImport', 'Imports', 'SetUp', 'Books'),
+      cancelImport: write('cancelImport', 'Imports'),
       preview: build.query<PreviewReply, { kind: DocumentKind; body: BodyOf<DocumentKind>; key: string }>({
         query: ({ kind, body, key }) => ({ endpoint: posting[kind].preview, body, key }),
         keepUnusedDataFor: 0,

@@ -35,7 +35,8 @@ export function decideOrderClosing(books: Books, command: OrderClosingCommand): 
   return post(books, {
     document: { ...command, vendor: order.vendor, lines },
     date: command.date,
-    cites: [lineId(order.id, 0)],
+    // A version that stated what is closed stays while it is closed.
+    cites: [lineId(order.id, 0), ...chosen.map(({ by }) => lineId(by, 0))],
     postsNothing: true,
   });
 }

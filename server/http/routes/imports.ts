@@ -3,6 +3,7 @@ import { api } from '@obolus/contract/api';
 import { type ImportKind, MAY_IMPORT } from '@obolus/contract/imports';
 import type { Role } from '@obolus/contract/roles';
 import { RequestError } from '../../asking/failures.ts';
+import { cancelJob } from '../../jobs/queue.ts';
 import { startImport } from '../../imports/load.ts';
 import { readImport, stageImport } from '../../imports/stage.ts';
 import type { SignedIn } from '../../asking/signedIn.ts';
@@ -25,7 +26,13 @@ export function importRoutes(router: Router, context: Context): void {
   implement(router, context, api.import, ({ params }) => readImport(source.manager, params.id));
   implement(router, context, api.loadImport, async ({ params, body, user }) => {
     mayImport(user, (await readImport(source.manager, params.id, { withRows: false })).kind);
-    await startImport(context, params.id, body.leaveOutWrong);
+    await startImport(source, params.id, body.leaveOutWrong);
+    context.wakeJobs();
+    return readImport(source.manager, params.id);
+  });
+  implement(router, context, api.cancelImport, async ({ params, user }) => {
+    mayImport(user, (await readImport(source.manager, params.id, { withRows: false })).kind);
+    if (await cancelJob(source.manager, params.id)) context.wakeJobs();
     return readImport(source.manager, params.id);
   });
 }

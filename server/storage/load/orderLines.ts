@@ -1,6 +1,7 @@
 import type { LineId } from '@obolus/core/costing/pool';
 import { base } from '@obolus/core/exact/amounts';
-import type { Ahead, AheadTaken, Estimate, OrderLine } from '@obolus/core/state/purchasing';
+import type { Ahead, AheadTaken, Estimate, OrderLine, Statement } from '@obolus/core/state/purchasing';
+import { groupBy } from '../groupBy.ts';
 import { citing, type Further, readLines } from './citedBy.ts';
 import { loadItems } from './items.ts';
 import type { BooksLoader } from './loader.ts';
@@ -90,6 +91,7 @@ export async function readOrderLines(reading: Reading, lines: readonly LineId[])
     'ahead_id',
     'ahead_line_no',
   );
+  const earlier = await readEarlier(reading, rows);
   return rows.map((row) => {
     const id = idOf(row);
     const quantities = (cited: Row[] | undefined) =>
@@ -103,23 +105,14 @@ export async function readOrderLines(reading: Reading, lines: readonly LineId[])
       currency: text(row.document_currency),
       date: text(row.date),
       bought: boughtOf(row),
-      by: text(row.by_id),
-      quantity: quantityOf(row.quantity),
-      unit: text(row.unit),
-      ...pricingOf(row),
-      due: optional(row.due_day),
-      dimensions: dimensionsOf(row),
-      earlier: [],
-      warehouse: optional(row.line_warehouse),
-      taxCode: text(row.tax_code),
-      transport: text(row.transport),
+      ...statementOf(row, found.estimates.get(id) ?? []),
+      earlier: earlier.get(id) ?? [],
       closed: (found.closed.get(id) ?? []).map((part) => ({
         line: idOf(part),
         date: text(part.date),
         quantity: quantityOf(part.quantity),
         reason: text(part.note),
       })),
-      estimates: (found.estimates.get(id) ?? []).map(estimateOf),
       receipts: [...quantities(found.receipts.get(id)), ...quantities(billed.filter((part) => isTrue(part.done)))].sort(
         byEntry,
       ),
@@ -130,6 +123,40 @@ export async function readOrderLines(reading: Reading, lines: readonly LineId[])
     };
   });
 }
+
+/** What lines were before later versions of their orders stated them anew, in the order of entry. */
+async function readEarlier(reading: Reading, rows: readonly Row[]): Promise<ReadonlyMap<LineId, Statement[]>> {
+  const restated = rows.filter((row) => row.by_id !== row.document_id).map((row) => idOf(row));
+  if (restated.length === 0) return new Map();
+  const before = `${among(restated, 't.document_id', 't.line_no')} AND ${stands('t.by_id')} AND t.by_id < l.by_id`;
+  const of = (table: string, more = '') =>
+    query(
+      reading,
+      `SELECT t.*${more} FROM ${table} t JOIN ordered_line l ON l.document_id = t.document_id AND l.line_no = t.line_no WHERE ${before} ORDER BY t.by_id`,
+      keysOf(restated),
+    );
+  const estimates = groupBy(await of('order_estimate'), (row) => `${idOf(row)} ${text(row.by_id)}`);
+  const stated = await of('order_line', ', t.warehouse_id AS line_warehouse');
+  return new Map(
+    [...groupBy(stated, (row) => idOf(row))].map(([line, some]) => [
+      line,
+      some.map((row) => statementOf(row, estimates.get(`${line} ${text(row.by_id)}`) ?? [])),
+    ]),
+  );
+}
+
+const statementOf = (row: Row, estimates: readonly Row[]): Statement => ({
+  by: text(row.by_id),
+  quantity: quantityOf(row.quantity),
+  unit: text(row.unit),
+  ...pricingOf(row),
+  due: optional(row.due_day),
+  estimates: estimates.map(estimateOf),
+  dimensions: dimensionsOf(row),
+  warehouse: optional(row.line_warehouse),
+  taxCode: text(row.tax_code),
+  transport: text(row.transport),
+});
 
 const entered = (line: LineId): number => Number(line.split('/')[0]);
 

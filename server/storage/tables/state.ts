@@ -188,7 +188,6 @@ export const state = {
     checksum: text(64),
     state: text(20),
     says: text(500),
-    lease_until: maybe(instant()),
     created_at: instant(),
   }),
   importRow: table('import_row', {

@@ -131,6 +131,7 @@ function Staged({ id }: { id: string }) {
   const [loading, setLoading] = useState(false);
   const staged = server.useImportQuery({ params: { id } }, { pollingInterval: loading ? 500 : 0 });
   const [load, result] = server.useLoadImportMutation();
+  const [cancel, cancelling] = server.useCancelImportMutation();
   const data = staged.data;
   const busy = data?.state === 'loading';
   if (data && busy !== loading) setLoading(busy);
@@ -145,6 +146,16 @@ function Staged({ id }: { id: string }) {
   return (
     <div className="screen">
       <Head title={nameOf(data.kind)} more={data.fileName} about={aboutOf(data)}>
+        {busy && (
+          <button
+            type="button"
+            className="btn quiet"
+            disabled={cancelling.isLoading}
+            onClick={() => void cancel({ params: { id }, body: {} })}
+          >
+            Stop loading
+          </button>
+        )}
         {waiting && data.wrong > 0 && (
           <button
             type="button"

@@ -1,0 +1,21 @@
+import type { EntityManager } from 'typeorm';
+import type { Role } from '@obolus/contract/roles';
+import { RequestError } from '../asking/failures.ts';
+
+/**
+ * Who somebody is now, for work that goes on without them: role and standing are asked again when it is done.
+ *
+ * @throws RequestError 403 where they are gone or may not do it any more
+ */
+export async function standingOf(
+  manager: EntityManager,
+  user: string | undefined,
+  may: (role: Role) => boolean,
+  what: string,
+): Promise<Role> {
+  const [person] = (await manager.query('SELECT name, role, blocked FROM user_account WHERE id = ?', [
+    user ?? '0',
+  ])) as { name: string; role: Role; blocked: number }[];
+  if (person && !Number(person.blocked) && may(person.role)) return person.role;
+  throw new RequestError(403, 'Not allowed', `${person?.name ?? 'Whoever planned it'} may not ${what} any more.`);
+}
