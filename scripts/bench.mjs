@@ -7,6 +7,7 @@ import { benchHistory } from './bench/history.mjs';
 import { benchFloor } from './bench/floor.mjs';
 import { signIn } from './bench/load.mjs';
 import { small } from './bench/measure.mjs';
+import { benchOpen } from './bench/open.mjs';
 import { benchOrders } from './bench/orders.mjs';
 import { benchPosting } from './bench/posting.mjs';
 import { benchScreens } from './bench/screens.mjs';
@@ -17,7 +18,7 @@ checkNode();
 ensureDebian('chromium', 'chromium');
 await ensureBuilt(['core', 'contract', 'server', 'web']);
 
-/** All of it, or the parts that are named: core, floor, posting, orders, history, screens; `--small` only shows that they run. */
+/** All of it, or the parts that are named: core, floor, posting, orders, open, history, screens; `--small` only shows that they run. */
 const asked = process.argv.slice(2).filter((word) => word !== '--small');
 const wanted = (part) => asked.length === 0 || asked.includes(part);
 
@@ -60,6 +61,10 @@ try {
   if (wanted('orders')) {
     console.log('\nA large order\n');
     await benchOrders(pool, await signIn(url));
+  }
+  if (wanted('open')) {
+    console.log('\nOpen work, and what is closed behind it\n');
+    await benchOpen(pool, await signIn(url));
   }
   if (wanted('history')) {
     console.log('\nHistory behind a posting\n');

@@ -16,7 +16,7 @@ type Row = Record<string, string>;
 
 /**
  * Works the books out again from the first document, and says everything that differs: pools folded from scratch, invoices'
- * parts, the inventory account, what is open, balances of entries, and the ledger's chain.
+ * parts, the inventory account, what is open, sums by month, balances of entries, and the ledger's chain.
  */
 export async function proveBooks(source: DataSource): Promise<string[]> {
   return [
@@ -24,6 +24,7 @@ export async function proveBooks(source: DataSource): Promise<string[]> {
     ...(await proveTakings(source)),
     ...(await proveLedger(source)),
     ...(await proveOpen(source)),
+    ...(await proveSums(source)),
   ];
 }
 
@@ -210,4 +211,18 @@ async function proveOpen(source: DataSource): Promise<string[]> {
   return [...wrong, ...said].map(
     (row) => `what is open of ${row.line_document_id}/${row.line_no} (${row.kind}) is not the sum of its changes`,
   );
+}
+
+/** Sums by month are what the journal and the changes of value come to, up to the place to which they were added up. */
+async function proveSums(source: DataSource): Promise<string[]> {
+  const to = '(SELECT number FROM summed WHERE id = 1)';
+  const wrong: Row[] = await source.query(
+    `SELECT s.what, s.month FROM (
+       SELECT CONCAT('account ', account_id, ' ', account) AS what, month, amount FROM account_sum UNION ALL SELECT CONCAT('pool ', pool_id), month, amount FROM pool_sum
+       UNION ALL SELECT CONCAT('account ', l.account_id, ' ', l.account), DATE_FORMAT(l.date, '%Y-%m'), -l.amount FROM ledger_link k JOIN journal_line l ON l.document_id = k.document_id AND l.entry_no = k.entry_no WHERE k.number <= ${to}
+       UNION ALL SELECT CONCAT('pool ', c.pool_id), DATE_FORMAT(c.posting, '%Y-%m'), -c.amount FROM ledger_link k JOIN value_change c ON c.document_id = k.document_id AND c.entry_no = k.entry_no
+         WHERE k.number <= ${to} AND c.pool_id IS NOT NULL) s
+     GROUP BY s.what, s.month HAVING SUM(s.amount) <> 0`,
+  );
+  return wrong.map((row) => `the sum of ${row.what} in ${row.month} is not what was posted`);
 }

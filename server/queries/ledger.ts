@@ -4,6 +4,7 @@ import type { ReplyOf } from '@obolus/contract/endpoint';
 import type { DocumentKind } from '@obolus/contract/kinds/kinds';
 import { groupBy } from '../storage/groupBy.ts';
 import { snapshot } from '../storage/transaction.ts';
+import { balancesOn, stockOn } from '../sums/balances.ts';
 import { JOURNAL_COLUMNS, journalLines } from './entries.ts';
 import { big, type Row, showAmount, text } from './figures.ts';
 
@@ -62,16 +63,12 @@ async function trialBalanceAt(
   currency: string,
   asOf: string,
 ): Promise<ReplyOf<typeof api.trialBalance>> {
-  const sums: Row[] = await manager.query(
-    `SELECT s.account_id, s.account, s.balance, a.number, a.name FROM
-       (SELECT l.account_id, l.account, SUM(l.amount) AS balance FROM journal_line l WHERE l.date <= ? GROUP BY l.account_id, l.account) s
-     JOIN account a ON a.id = s.account_id ORDER BY a.number`,
-    [asOf],
+  const chart = groupBy((await manager.query('SELECT id, number, name FROM account ORDER BY number')) as Row[], (row) =>
+    text(row.id),
   );
-  const [stock] = (await manager.query(
-    'SELECT COALESCE(SUM(amount), 0) AS value FROM value_change WHERE pool_id IS NOT NULL AND posting <= ?',
-    [asOf],
-  )) as Row[];
+  const balances = groupBy(await balancesOn(manager, asOf), (row) => text(row.account_id));
+  const sums = [...chart].flatMap(([id, [account]]) => (balances.get(id) ?? []).map((row) => ({ ...account, ...row })));
+  const stock = await stockOn(manager, asOf);
   const accounts = [...groupBy(sums, (row) => text(row.account_id)).values()].map((postings) => ({
     postings: postings.filter((row) => big(row.balance) !== 0n),
     balance: postings.reduce((sum, row) => sum + big(row.balance), 0n),
@@ -101,7 +98,7 @@ async function trialBalanceAt(
     rows,
     debit: total(1n),
     credit: total(-1n),
-    stock: showAmount(stock?.value, currency),
+    stock: showAmount(stock, currency),
     inventory: showAmount(
       inventory.reduce((sum, row) => sum + big(row.balance), 0n),
       currency,

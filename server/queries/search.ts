@@ -3,20 +3,19 @@ import type { SearchHit } from '@obolus/contract/views/me';
 import { decimalsOf } from '@obolus/core/exact/currencies';
 import { parseDecimal } from '@obolus/core/exact/decimal';
 import { billNumberKey } from '@obolus/core/purchasing/billNumber';
+import { foldWord } from '../storage/searchWords.ts';
 import { type Row, showAmount, text } from './figures.ts';
 
 const MOST = 8;
+/** Of documents with a word that begins so; the latest of them are shown. */
+const LOOKED_AT = 500;
 
-/** Documents by their own or the vendor's number, vendors, items, and amounts as they stand in the journal. */
+/** Documents by how a word of their own or the vendor's number, of the shipment or customer begins; vendors, items, and amounts as they stand in the journal. */
 export async function search(manager: EntityManager, currency: string, find: string): Promise<SearchHit[]> {
   const wanted = find.trim();
   if (wanted === '') return [];
   const like = `%${wanted.replace(/[\\%_]/g, '\\$&')}%`;
-  const documents: Row[] = await manager.query(
-    `SELECT d.id, d.kind, d.number, d.date, d.reference, COALESCE(v.name, d.customer, '') AS party FROM document d LEFT JOIN vendor v ON v.id = d.vendor_id
-     WHERE d.number LIKE ? OR d.reference LIKE ? OR d.id IN (SELECT document_id FROM bill_number WHERE number_key = ?) OR d.transport LIKE ? OR d.customer LIKE ? ORDER BY d.id DESC LIMIT ${MOST}`,
-    [like, like, billNumberKey(wanted), like, like],
-  );
+  const documents = await documentsBy(manager, wanted);
   const items: Row[] = await manager.query(
     `SELECT i.id, i.number, i.name, p.warehouse_id FROM item i LEFT JOIN pool p ON p.item_id = i.id WHERE i.number LIKE ? OR i.name LIKE ? ORDER BY i.number LIMIT ${MOST}`,
     [like, like],
@@ -41,6 +40,17 @@ export async function search(manager: EntityManager, currency: string, find: str
       link: `/vendors/${text(row.id)}`,
     })),
   ];
+}
+
+async function documentsBy(manager: EntityManager, wanted: string): Promise<Row[]> {
+  const word = foldWord(wanted);
+  if (word === '') return [];
+  return manager.query(
+    `SELECT d.id, d.kind, d.number, d.date, d.reference, COALESCE(v.name, d.customer, '') AS party
+     FROM (SELECT DISTINCT w.document_id FROM search_word w WHERE w.word LIKE ? OR w.word = ? LIMIT ${LOOKED_AT}) f
+     JOIN document d ON d.id = f.document_id LEFT JOIN vendor v ON v.id = d.vendor_id ORDER BY d.id DESC LIMIT ${MOST}`,
+    [`${word}%`, foldWord(billNumberKey(wanted))],
+  );
 }
 
 async function amountHits(manager: EntityManager, currency: string, wanted: string): Promise<SearchHit[]> {

@@ -4,6 +4,7 @@ import type { LineId } from '@obolus/core/costing/pool';
 import { formatQuantity, type Quantity } from '@obolus/core/exact/amounts';
 import { daysBetween } from '@obolus/core/exact/calendar';
 import type { OpenKind } from '@obolus/core/openItems/openItem';
+import { balancesOn } from '../sums/balances.ts';
 import { idOf, quantityOf } from '../storage/load/rows.ts';
 import { big, type Row, showAmount, text } from './figures.ts';
 
@@ -26,11 +27,15 @@ export type UnmatchedLine = Line & ReturnType<typeof aboutLine>;
  */
 export async function listUnmatched(manager: EntityManager, currency: string, today: string): Promise<Unmatched> {
   const lines = await readUnmatched(manager, today);
-  const balances: Row[] = await manager.query(
-    `SELECT COALESCE(SUM(j.amount), 0) AS account, COALESCE(SUM(IF(d.kind IN ('close', 'open') OR r.kind IN ('close', 'open'), j.amount, 0)), 0) AS measured
-     FROM journal_line j JOIN document d ON d.id = j.document_id LEFT JOIN reversal x ON x.document_id = d.id LEFT JOIN document r ON r.id = x.reversed_id WHERE j.account = 'grni'`,
-  );
-  const measured = BigInt(balances[0]?.measured ?? 0);
+  const [periods] = (await manager.query(
+    `SELECT COALESCE(SUM(j.amount), 0) AS measured FROM
+       (SELECT d.id FROM document d WHERE d.kind IN ('close', 'open') UNION SELECT x.document_id FROM document d JOIN reversal x ON x.reversed_id = d.id WHERE d.kind IN ('close', 'open')) p
+     JOIN journal_line j ON j.document_id = p.id AND j.account = 'grni'`,
+  )) as Row[];
+  const measured = big(periods?.measured);
+  const account = (await balancesOn(manager, LAST_DAY))
+    .filter((row) => row.account === 'grni')
+    .reduce((sum, row) => sum + big(row.balance), 0n);
   return {
     asOf: today,
     rows: lines
@@ -45,9 +50,11 @@ export async function listUnmatched(manager: EntityManager, currency: string, to
       lines.reduce((sum, { amount }) => sum + amount, measured),
       currency,
     ),
-    account: showAmount(balances[0]?.account, currency),
+    account: showAmount(account, currency),
   };
 }
+
+const LAST_DAY = '9999-12-31';
 
 /** How each way of being open stands in the account: what came and is not billed is owed. */
 const KINDS: Partial<Record<OpenKind, { kind: Kind; sign: bigint }>> = {

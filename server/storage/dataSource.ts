@@ -5,6 +5,7 @@ import { CustomsEntry1796000000000 } from './migrations/1796000000000-customsEnt
 import { Commands1797000000000 } from './migrations/1797000000000-commands.ts';
 import { OpenItems1798000000000 } from './migrations/1798000000000-openItems.ts';
 import { Jobs1799000000000 } from './migrations/1799000000000-jobs.ts';
+import { Sums1800000000000 } from './migrations/1800000000000-sums.ts';
 import { grantRights } from './rights.ts';
 import { allTables } from './tables.ts';
 
@@ -29,6 +30,7 @@ export function dataSource(database: DatabaseConfig, account: Account, connectio
       Commands1797000000000,
       OpenItems1798000000000,
       Jobs1799000000000,
+      Sums1800000000000,
     ],
     migrationsTableName: 'migrations',
     synchronize: false,

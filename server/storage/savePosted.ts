@@ -8,6 +8,7 @@ import { openedBy } from '@obolus/core/posting/record';
 import { rateOn } from '@obolus/core/state/checks';
 import type { Posted } from '@obolus/core/state/decision';
 import type { NewMovement } from '@obolus/core/costing/effects';
+import { billNumberKey } from '@obolus/core/purchasing/billNumber';
 import { dueDay, type Terms } from '@obolus/core/purchasing/terms';
 import type { DocumentHeader, TableRows } from './documentRows.ts';
 import type { Chart, LoadedBooks } from './load/loader.ts';
@@ -15,7 +16,8 @@ import { citing, dimensionColumns, keyOf } from './lineColumns.ts';
 import { saveCommand } from './saveCommand.ts';
 import { saveOpened, saveOpenedBack } from './saveOpen.ts';
 import { savePools } from './savePools.ts';
-import { facts } from './tables.ts';
+import { searchWords } from './searchWords.ts';
+import { facts, state } from './tables.ts';
 import { Writes } from './writes.ts';
 
 /** What is not in the decision: who, when, under which number and key; and the rows of the document's own lines. */
@@ -46,6 +48,7 @@ export async function savePosted(
   const rowOf = (pool: string | undefined) => (pool === undefined ? null : (books.poolRows.get(pool) ?? null));
   await save(facts.document, [documentRow(books, document, entering)]);
   for (const { table, rows } of entering.rows) await save(table, rows);
+  await save(state.searchWord, wordsOf(entering));
   await saveCommand(manager, writes, books, entering);
   await save(
     facts.citation,
@@ -128,6 +131,18 @@ export async function savePosted(
 
 /** The documents on which it rests, and which are shown with it. */
 export const touchedBy = ({ cites }: Posted<PostedDocument>): string[] => cites.filter((cited) => cited !== '');
+
+const wordsOf = ({ id, number, header }: Entering) =>
+  searchWords([
+    number,
+    header.reference ?? '',
+    billNumberKey(header.reference ?? ''),
+    header.transport ?? '',
+    header.customer ?? '',
+  ]).map((word) => ({
+    word,
+    document_id: id,
+  }));
 
 function documentRow(
   books: LoadedBooks,

@@ -11,6 +11,7 @@ import { openItemFacts, openItemState } from './tables/openItems.ts';
 import { parties } from './tables/parties.ts';
 import { purchasing } from './tables/purchasing.ts';
 import { setUpParts } from './tables/setUpParts.ts';
+import { sums } from './tables/sums.ts';
 import { state as kept } from './tables/state.ts';
 
 /*
@@ -25,7 +26,7 @@ export const setUp = { ...company, ...items, ...parties };
 export const facts = { ...documents, ...purchasing, ...bills, ...charges, ...goods, ...ledger, ...openItemFacts };
 
 /** What can be worked out again, or need not last: may be changed and removed. */
-export const state = { ...kept, ...openItemState, ...jobs };
+export const state = { ...kept, ...openItemState, ...jobs, ...sums };
 
 export { chain, setUpParts };
 

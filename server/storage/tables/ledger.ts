@@ -108,7 +108,8 @@ export const ledger = {
       indices: {
         journal_line_by_account: ['account', 'document_id'],
         // Balances as of a day, from the index alone.
-        journal_line_by_day: ['account_id', 'account', 'date', 'amount'],
+        journal_line_by_day: ['date', 'account_id', 'account', 'amount'],
+        journal_line_by_amount: ['amount', 'document_id'],
       },
     },
   ),
