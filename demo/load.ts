@@ -136,7 +136,13 @@ async function importFile(
     throw new Error(
       `The demo's ${kind} are wrong: ${JSON.stringify(staged.rows.filter((row) => row.problems.length > 0))}`,
     );
-  const worker = { source, log: pino({ level: 'silent' }), now: () => new Date(), today: () => today };
+  const worker = {
+    source,
+    log: pino({ level: 'silent' }),
+    now: () => new Date(),
+    today: () => today,
+    anchors: undefined,
+  };
   await startImport(source, id, false);
   await runJob(worker, JOB_KINDS, id);
   const loaded = await readImport(source.manager, id, { withRows: false });

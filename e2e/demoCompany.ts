@@ -5,6 +5,7 @@ import { expect, test } from '@playwright/test';
 import { loadDemo } from '@obolus/demo/load';
 import { replayBooks } from '@obolus/server/proof/replayBooks';
 import { type Running, serve } from '@obolus/server/serve';
+import { migrate } from '@obolus/server/storage/dataSource';
 import { dumpSchema, restoreSchema } from '@obolus/server/testing/dump';
 import { makeSchema } from '@obolus/server/testing/testServer';
 
@@ -13,8 +14,9 @@ const here = dirname(fileURLToPath(import.meta.url));
 
 type Schema = Awaited<ReturnType<typeof makeSchema>>;
 
-const start = (database: Schema['database']): Promise<Running> =>
-  serve({
+async function start(database: Schema['database']): Promise<Running> {
+  await migrate(database);
+  return serve({
     host: '127.0.0.1',
     port: 0,
     database,
@@ -27,8 +29,10 @@ const start = (database: Schema['database']): Promise<Running> =>
     checkReplies: true,
     mail: { host: undefined, port: 25, from: 'purchasing@fernhollow.example' },
     mailboxPort: 0,
+    anchors: undefined,
     standIns: true,
   });
+}
 
 /** Loads the demo company once, laid relative to a fixed day; each file of tests gets a copy of it. */
 export default async function loadOnce(): Promise<void> {

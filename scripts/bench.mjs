@@ -12,7 +12,7 @@ import { benchOrders } from './bench/orders.mjs';
 import { benchPosting } from './bench/posting.mjs';
 import { benchScreens } from './bench/screens.mjs';
 import { databaseEnvironment, startDatabase } from './lib/database.mjs';
-import { checkNode, ensureBuilt, ensureDebian, root } from './lib/project.mjs';
+import { checkNode, ensureBuilt, ensureDebian, root, run } from './lib/project.mjs';
 
 checkNode();
 ensureDebian('chromium', 'chromium');
@@ -36,6 +36,7 @@ const environment = {
   OBOLUS_SET_UP: 'false',
   OBOLUS_LOG_LEVEL: 'fatal',
 };
+await run(process.execPath, [join(root, 'server/dist/migrate.js')], { env: environment });
 const server = fork(join(root, 'server/dist/main.js'), { env: environment });
 try {
   const { url } = await new Promise((resolve) => server.once('message', resolve));

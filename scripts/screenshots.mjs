@@ -18,11 +18,13 @@ const environment = {
 };
 const dist = (path) => import(join(root, path));
 const { serve } = await dist('server/dist/serve.js');
-const { readConfig } = await dist('server/dist/config.js');
+const { migrate } = await dist('server/dist/storage/dataSource.js');
+const { readConfig, readOwnedDatabase } = await dist('server/dist/config.js');
 const { loadDemo } = await dist('demo/dist/load.js');
 const { DEMO_PASSWORD, DEMO_USERS } = await dist('demo/dist/company.js');
 const { chromium } = await dist('node_modules/@playwright/test/index.mjs');
 
+await migrate(readOwnedDatabase(environment));
 const running = await serve(readConfig(environment, join(root, 'web/dist')));
 await loadDemo(running.source, TODAY);
 const folder = join(root, 'docs/screenshots');

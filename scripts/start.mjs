@@ -3,7 +3,7 @@ import { fork } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { randomBytes } from 'node:crypto';
 import { join } from 'node:path';
-import { databaseEnvironment, freePort, startDatabase } from './lib/database.mjs';
+import { databaseEnvironment, freePort, newSealKey, startDatabase } from './lib/database.mjs';
 import { checkNode, dataFolder, ensureBuilt, root, run, stopWith } from './lib/project.mjs';
 
 const demo = process.argv.includes('--demo');
@@ -20,10 +20,14 @@ const loadedStamp = join(dataFolder, name, 'loaded');
 // A demo whose first load was interrupted is laid anew.
 const database = own ? await startDatabase(name, { fresh: fresh || (demo && !existsSync(loadedStamp)) }) : undefined;
 const environment = { ...process.env, ...(database ? databaseEnvironment(database) : {}) };
-environment.OBOLUS_SESSION_SECRET ??= sessionSecret();
+environment.OBOLUS_SESSION_SECRET ??= kept('session-secret', () => randomBytes(32).toString('hex'));
+environment.OBOLUS_SEAL_KEYS ??= kept('seal-keys', newSealKey);
+environment.OBOLUS_ANCHORS ??= join(dataFolder, name, 'anchors.jsonl');
 environment.OBOLUS_SET_UP = String(!demo);
 if (demo) environment.OBOLUS_STAND_INS = 'true';
 environment.OBOLUS_LOG_LEVEL ??= demo ? 'warn' : 'info';
+
+await migrate(environment);
 
 let server;
 let stopping = false;
@@ -73,18 +77,28 @@ async function stop(code) {
   process.exit(code);
 }
 
+/** The owner's password is for migrating alone: what runs afterwards does not have it. */
+async function migrate(environment) {
+  await run(process.execPath, [join(root, 'server/dist/migrate.js')], { env: environment }).catch(async () => {
+    await database?.stop();
+    process.exit(1);
+  });
+  delete environment.OBOLUS_DB_OWNER_USER;
+  delete environment.OBOLUS_DB_OWNER_PASSWORD;
+}
+
 async function printUsers() {
   const { DEMO_PASSWORD, DEMO_USERS } = await import(join(root, 'demo/dist/company.js'));
   console.log(`Sign in with the password ${DEMO_PASSWORD} as`);
   for (const { email, role } of DEMO_USERS) console.log(`  ${email.padEnd(28)} ${role}`);
 }
 
-/** Sessions outlive a restart: the secret is made once and kept with the data. */
-function sessionSecret() {
-  const file = join(dataFolder, name, 'session-secret');
+/** What outlives a restart is made once and kept beside the data, never in the database. */
+function kept(what, make) {
+  const file = join(dataFolder, name, what);
   if (existsSync(file)) return readFileSync(file, 'utf8');
-  const secret = randomBytes(32).toString('hex');
+  const made = make();
   mkdirSync(join(dataFolder, name), { recursive: true });
-  writeFileSync(file, secret, { mode: 0o600 });
-  return secret;
+  writeFileSync(file, made, { mode: 0o600 });
+  return made;
 }

@@ -53,7 +53,8 @@ function isBuilt() {
 async function runBuilt() {
   if (wanted('web')) await timed('web', () => jest('web', 2));
   // What is measured by hand is run here in small form, so that it still runs when somebody wants to know.
-  if (wanted('bench')) await timed('bench', () => check('bench', ['scripts/bench.mjs', '--small', 'core', 'history']));
+  if (wanted('bench'))
+    await timed('bench', () => check('bench', ['scripts/bench.mjs', '--small', 'core', 'history', 'open']));
   if (!wanted('server') && !wanted('browser')) return;
   const database = await startDatabase('test', { fresh: true, quiet: true, thrownAway: true });
   const environment = {

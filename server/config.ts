@@ -8,10 +8,15 @@ export interface DatabaseConfig {
   readonly host: string;
   readonly port: number;
   readonly name: string;
-  /** Migrates the schema; used at the start only. */
-  readonly owner: Account;
   /** Reads, and appends facts. */
   readonly app: Account;
+  /** The keys that seal documents: the first seals, the others prove what they sealed before. */
+  readonly sealKeys: readonly { readonly id: string; readonly key: Buffer }[];
+}
+
+/** With the account that migrates: no server has it. */
+export interface OwnedDatabase extends DatabaseConfig {
+  readonly owner: Account;
 }
 
 export interface Config {
@@ -33,6 +38,8 @@ export interface Config {
   readonly mail: { readonly host: string | undefined; readonly port: number; readonly from: string };
   /** The port of the mailbox that stands in for one; any that is free where it is 0. */
   readonly mailboxPort: number;
+  /** The file in which seals are noted, outside the database; undefined where nobody keeps one. */
+  readonly anchors: string | undefined;
   /** Offers stand-ins for outside devices, like a scanner or a mailbox: in the demo and in tests. */
   readonly standIns: boolean;
 }
@@ -52,20 +59,39 @@ function port(environment: Environment, name: string, otherwise: number): number
   return given;
 }
 
+/** `id:hexadecimal`, the newest first, with commas between. */
+function sealKeys(written: string): DatabaseConfig['sealKeys'] {
+  return written.split(',').map((one) => {
+    const [, id = '', key = ''] = /^([\w-]{1,20}):([0-9a-f]{64,})$/.exec(one.trim()) ?? [];
+    if (key === '')
+      throw new Error(
+        'OBOLUS_SEAL_KEYS must be id:key, each key at least 64 hexadecimal digits: see docs/configuration.md.',
+      );
+    return { id, key: Buffer.from(key, 'hex') };
+  });
+}
+
 /** Where the books are kept, from environment variables. Throws, naming what is missing. */
 export function readDatabase(environment: Environment): DatabaseConfig {
-  const account = (name: string): Account => ({
-    user: required(environment, `OBOLUS_DB_${name}USER`),
-    password: required(environment, `OBOLUS_DB_${name}PASSWORD`),
-  });
   return {
     host: required(environment, 'OBOLUS_DB_HOST'),
     port: port(environment, 'OBOLUS_DB_PORT', 3306),
     name: environment.OBOLUS_DB_NAME ?? 'obolus',
-    owner: account('OWNER_'),
-    app: account(''),
+    app: account(environment, ''),
+    sealKeys: sealKeys(required(environment, 'OBOLUS_SEAL_KEYS')),
   };
 }
+
+const account = (environment: Environment, name: string): Account => ({
+  user: required(environment, `OBOLUS_DB_${name}USER`),
+  password: required(environment, `OBOLUS_DB_${name}PASSWORD`),
+});
+
+/** The same, for migrating. */
+export const readOwnedDatabase = (environment: Environment): OwnedDatabase => ({
+  ...readDatabase(environment),
+  owner: account(environment, 'OWNER_'),
+});
 
 /** Reads the configuration from environment variables (the table in docs/configuration.md). Throws, naming what is missing. */
 export function readConfig(environment: Environment, webFolder: string): Config {
@@ -94,6 +120,7 @@ export function readConfig(environment: Environment, webFolder: string): Config 
       from: environment.OBOLUS_MAIL_FROM ?? 'purchasing@localhost',
     },
     mailboxPort: port(environment, 'OBOLUS_MAILBOX_PORT', 0),
+    anchors: environment.OBOLUS_ANCHORS || undefined,
     standIns: environment.OBOLUS_STAND_INS === 'true',
   };
 }

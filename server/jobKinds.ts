@@ -1,5 +1,6 @@
 import { plannedBills } from './bills/plannedBills.ts';
 import { imports } from './imports/load.ts';
+import { anchors } from './proof/anchors.ts';
 import { sums } from './sums/addUp.ts';
 import type { JobKinds } from './jobs/runJobs.ts';
 
@@ -8,4 +9,5 @@ export const JOB_KINDS: JobKinds = {
   import: imports,
   'planned-bills': plannedBills,
   sums,
+  anchors,
 };

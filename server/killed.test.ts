@@ -4,7 +4,8 @@ import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { DataSource } from 'typeorm';
 import type { DocumentKind } from '@obolus/contract/kinds/kinds';
-import { dataSource } from './storage/dataSource.ts';
+import { readDatabase, readOwnedDatabase } from './config.ts';
+import { dataSource, migrate } from './storage/dataSource.ts';
 import { Client } from './testing/client.ts';
 import { make, PASSWORD, seed } from './testing/testServer.ts';
 import { proveBooks } from './proof/proveBooks.ts';
@@ -57,12 +58,9 @@ beforeAll(async () => {
   const script = (await import(here('../scripts/lib/database.mjs').href)) as DatabaseScript;
   database = await script.startDatabase('test-killed', { fresh: true, quiet: true });
   environment = script.databaseEnvironment(database);
+  await migrate(readOwnedDatabase(environment));
   await startServer();
-  source = await dataSource(
-    { host: database.host, port: database.port, name: 'obolus', owner: database.owner, app: database.app },
-    database.app,
-    2,
-  ).initialize();
+  source = await dataSource(readDatabase(environment), database.app, 2).initialize();
   await seed(source);
   await signIn();
 });

@@ -10,7 +10,7 @@ import { createApp } from './http/app.ts';
 import { sessionStore } from './http/session.ts';
 import { JOB_KINDS } from './jobKinds.ts';
 import { runJobs } from './jobs/runJobs.ts';
-import { dataSource, migrate } from './storage/dataSource.ts';
+import { openBooks } from './storage/dataSource.ts';
 
 export interface Running {
   readonly url: string;
@@ -21,14 +21,13 @@ export interface Running {
   stop(): Promise<void>;
 }
 
-/** Migrates, connects, listens. */
+/** Connects, listens, works on jobs. */
 export async function serve(config: Config, now: () => Date = () => new Date()): Promise<Running> {
   const log = pino({
     level: config.logLevel,
     redact: ['req.headers.cookie', 'req.headers["x-csrf-token"]', 'res.headers["set-cookie"]'],
   });
-  await migrate(config.database);
-  const source = await dataSource(config.database, config.database.app, config.connections).initialize();
+  const source = await openBooks(config.database, config.connections);
   const { host: databaseHost, port, name, app } = config.database;
   const sessionPool = createPool({
     host: databaseHost,
@@ -51,7 +50,7 @@ export async function serve(config: Config, now: () => Date = () => new Date()):
   const server = createServer(createApp(context, store));
   await listen(server, config);
   // A server that cannot listen takes no work either.
-  const jobs = runJobs({ source, log, now, today }, JOB_KINDS);
+  const jobs = runJobs({ source, log, now, today, anchors: config.anchors }, JOB_KINDS);
   wakeJobs = jobs.wake;
   const address = server.address() as AddressInfo;
   return {

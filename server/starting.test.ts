@@ -33,6 +33,7 @@ const environment = () => {
     OBOLUS_DB_OWNER_PASSWORD: owner.password,
     OBOLUS_DB_USER: app.user,
     OBOLUS_DB_PASSWORD: app.password,
+    OBOLUS_SEAL_KEYS: `test:${'7'.repeat(64)}`,
     OBOLUS_SESSION_SECRET: 's'.repeat(40),
     OBOLUS_LOG_LEVEL: 'fatal',
     OBOLUS_PORT: '0',
@@ -40,6 +41,16 @@ const environment = () => {
 };
 
 describe('a server that cannot start', () => {
+  it('on books that are not migrated ends, and says what to do; migrating is a process of its own, also twice at once', async () => {
+    const { code, said } = await run([here('./dist/main.js')], environment());
+    expect([code, said]).toEqual([1, expect.stringContaining('npm run migrate')]);
+    const migrating = () => run([here('./dist/migrate.js')], environment());
+    expect(await Promise.all([migrating(), migrating()])).toEqual([
+      { code: 0, said: '' },
+      { code: 0, said: '' },
+    ]);
+  });
+
   it('for what its environment says of people ends, and says so', async () => {
     const { code, said } = await run([here('./dist/main.js')], { ...environment(), OBOLUS_USERS: 'x' });
     expect([code, said]).toEqual([1, expect.stringContaining('OBOLUS_USERS')]);

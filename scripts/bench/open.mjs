@@ -93,7 +93,7 @@ async function closeBehind(pool, count) {
       (line) =>
         `INSERT INTO journal_line (document_id, entry_no, line_no, account, account_id, date, amount) SELECT ${id}, 1, ${line}, 'grni', ${account.account_id}, ${day}, ${line === 1 ? amount : -amount} ${from}`,
     ),
-    `INSERT INTO ledger_link (number, document_id, entry_no, digest, previous_hash, hash, sealed_at) SELECT ${number} + s.seq * 2 + ${at}, ${id}, 1, '', '', '', UTC_TIMESTAMP(6) ${from}`,
+    `INSERT INTO ledger_link (number, document_id, entry_no) SELECT ${number} + s.seq * 2 + ${at}, ${id}, 1 ${from}`,
   ];
   const statements = [
     documents('order', order),

@@ -126,7 +126,19 @@ async function barePosting(pool, id, order, client) {
       [items.map((item) => [item, item, 1, 1, 1, '2026-03-10'])],
     );
     write('INSERT INTO pool_layer VALUES ?', [three((at) => [items[at - 1], '2026-03-10', id, at, 0, 0, '', 1, 1])]);
-    write('CALL seal_entry(?, 1)', [id]);
+    const opened = ['to-receive', 'to-bill', 'to-put-away'].flatMap((kind) =>
+      three((at) => [kind, id, at, '', 1, items[at - 1], 1, 1, 1]),
+    );
+    write(
+      'INSERT INTO open_change (document_id, change_no, kind, line_document_id, line_no, part, vendor_id, item_id, quantity, amount, base_amount) VALUES ?',
+      [opened.map((row, at) => [id, at + 1, ...row])],
+    );
+    write(
+      'INSERT INTO open_item (kind, line_document_id, line_no, part, vendor_id, item_id, quantity, amount, base_amount) VALUES ? ON DUPLICATE KEY UPDATE quantity = quantity + VALUES(quantity)',
+      [opened],
+    );
+    write('INSERT INTO search_word VALUES ?', [[[`BARE${id}`, id]]]);
+    write("CALL seal_document(?, 'bare', ?)", [id, 'm'.repeat(64)]);
     await connection.query(`BEGIN NOT ATOMIC\n${writes.join(';\n')};\nEND`);
     await connection.query('COMMIT');
     await connection.query('DELETE FROM draft WHERE id = ? AND user_id = 1', [`bare:${id}`]);

@@ -53,6 +53,8 @@ export async function startDatabase(
     port: join(folder, 'port'),
     secrets: join(folder, 'secrets.json'),
     owner: join(folder, 'owner.json'),
+    // What was sealed, noted where the database does not reach.
+    anchors: join(folder, 'anchors.jsonl'),
     // A socket's path may have only about 100 characters, so it lies where paths are short.
     socket: join(tmpdir(), `obolus-${createHash('sha256').update(folder).digest('hex').slice(0, 12)}.sock`),
   };
@@ -65,6 +67,10 @@ export async function startDatabase(
   const first = !existsSync(files.secrets);
   if (first) initialise(files);
   const secrets = JSON.parse(readFileSync(files.secrets, 'utf8'));
+  if (!secrets.seal) {
+    secrets.seal = newSealKey();
+    writeFileSync(files.secrets, JSON.stringify(secrets), { mode: 0o600 });
+  }
   if (joining && pidOf(files) !== undefined)
     return { ...connectionTo(files, secrets, Number(readFileSync(files.port, 'utf8'))), stop: () => Promise.resolve() };
   await stopLeftOver(files);
@@ -138,9 +144,14 @@ const connectionTo = (files, secrets, port) => ({
   database: 'obolus',
   owner: { user: 'obolus_owner', password: secrets.owner },
   app: { user: 'obolus_app', password: secrets.app },
+  sealKeys: secrets.seal,
+  anchors: files.anchors,
   root: { user: 'root', password: secrets.root },
   socket: files.socket,
 });
+
+/** A key that seals documents; another may be put before it later. */
+export const newSealKey = () => `first:${randomBytes(32).toString('hex')}`;
 
 function initialise(files) {
   rmSync(files.data, { recursive: true, force: true });
@@ -259,5 +270,7 @@ export function databaseEnvironment(database) {
     OBOLUS_DB_OWNER_PASSWORD: database.owner.password,
     OBOLUS_DB_USER: database.app.user,
     OBOLUS_DB_PASSWORD: database.app.password,
+    OBOLUS_SEAL_KEYS: database.sealKeys,
+    OBOLUS_ANCHORS: database.anchors,
   };
 }

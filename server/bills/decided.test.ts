@@ -133,9 +133,8 @@ describe('a difference on a bill', () => {
     await server.source.query(
       "INSERT INTO tax_level (tax_code_id, level_no, name, percent, recoverable) VALUES (1, 1, 'Tax', 80000, 1)",
     );
-    await server.source.query(
-      "INSERT INTO charge_allowance (company_id, kind, bill_over_amount) VALUES (1, 'tax', 5000)",
-    );
+    const fields = { charge_limits: 'freight = = 8 | handling = 10 = 60 | tax = = 0.5' };
+    expect((await sam.call('PUT', '/api/registers/company/1', { fields, seen: {} })).status).toBe(200);
     const order = await ines.posted('order', make.order([{ item: '1', quantity: '100', price: '10', taxCode: 'T8' }]));
     const receipt = await odile.posted('receipt', make.receipt([{ of: `${order}/1`, quantity: '50' }]));
     const billed = (number: string, tax: string, whole: object) =>

@@ -15,12 +15,9 @@ let odile: Client;
 
 beforeAll(async () => {
   server = await startTestServer();
-  await server.source.query(
-    "INSERT INTO user_account (email, name, role, password_hash) SELECT 'second@test.example', 'second', 'accountant', password_hash FROM user_account WHERE role = 'accountant'",
-  );
   [ines, second, odile] = await Promise.all([
     server.as('accountant'),
-    server.signIn('second@test.example'),
+    server.colleague('accountant', 'second'),
     server.as('receiver'),
   ]);
   await server.source.query(

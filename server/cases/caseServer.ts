@@ -3,16 +3,16 @@ import type { DataSource } from 'typeorm';
 import type { LineId } from '@obolus/core/costing/pool';
 import type { Command } from '@obolus/core/posting/kinds';
 import type { Books } from '@obolus/core/state/books';
-import type { DatabaseConfig } from '../config.ts';
+import type { OwnedDatabase } from '../config.ts';
 import type { ServerNames } from '../documents/writeParts.ts';
 import { type Running, serve } from '../serve.ts';
 import { setUpCompany } from '../setUp/company.ts';
-import { dataSource } from '../storage/dataSource.ts';
+import { dataSource, migrate } from '../storage/dataSource.ts';
 import type { Difference } from './compare.ts';
 import { chargeKindsIn, emptyIds } from './named.ts';
 import { PASSWORD, People, ROLES } from './people.ts';
 import { chargeKind, companyFields, entriesOf, type NewEntry, vendorEntry, warehouseEntry } from './setUpBooks.ts';
-import { emptyTables } from './tables.ts';
+import { emptyTables, keepPeople } from './tables.ts';
 
 const NOWHERE = '999999999';
 
@@ -37,8 +37,9 @@ export class CaseServer {
   }
 
   /** A server of its own on this database. What is in the database is thrown away with each case. */
-  static async open(database: DatabaseConfig): Promise<CaseServer> {
+  static async open(database: OwnedDatabase): Promise<CaseServer> {
     const clock: Clock = { today: '2026-12-31' };
+    await migrate(database);
     const running = await serve(
       {
         host: '127.0.0.1',
@@ -53,6 +54,7 @@ export class CaseServer {
         checkReplies: true,
         mail: { host: undefined, port: 25, from: 'purchasing@fernhollow.example' },
         mailboxPort: 0,
+        anchors: undefined,
         standIns: false,
       },
       () => new Date(`${clock.today}T12:00:00Z`),
@@ -71,6 +73,7 @@ export class CaseServer {
   /** Empties the database, and sets up through the API what these books begin with. */
   async begin(books: Books): Promise<Difference[]> {
     await emptyTables(this.owner);
+    await keepPeople(this.running.source);
     const { currency, firstOpenDay } = books.company;
     await setUpCompany(this.running.source, company(currency, firstOpenDay));
     this.ids = emptyIds();

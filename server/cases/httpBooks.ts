@@ -5,7 +5,7 @@ import { formatAmount, formatQuantity } from '@obolus/core/exact/amounts';
 import type { Books } from '@obolus/core/state/books';
 import type { Command, PostedDocument } from '@obolus/core/posting/kinds';
 import type { Decision, Posted } from '@obolus/core/state/decision';
-import type { DatabaseConfig } from '../config.ts';
+import type { OwnedDatabase } from '../config.ts';
 import { proveBooks } from '../proof/proveBooks.ts';
 import { replayBooks } from '../proof/replayBooks.ts';
 import type { Reply } from '../testing/client.ts';
@@ -47,7 +47,7 @@ export class HttpBooks {
     this.server = server;
   }
 
-  static async open(database: DatabaseConfig): Promise<HttpBooks> {
+  static async open(database: OwnedDatabase): Promise<HttpBooks> {
     return new HttpBooks(await CaseServer.open(database));
   }
 

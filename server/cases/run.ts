@@ -1,7 +1,7 @@
 import { type CaseReport, playCase } from '@obolus/core/cases/runCase';
 import type { Books } from '@obolus/core/state/books';
 import { record } from '@obolus/core/posting/record';
-import { readDatabase } from '../config.ts';
+import { readOwnedDatabase } from '../config.ts';
 import { histories, playHistory } from './histories.ts';
 import { HttpBooks, type ServerFacts } from './httpBooks.ts';
 import type { Difference } from './compare.ts';
@@ -43,7 +43,7 @@ export interface NamedReport extends BothReports {
 
 /** Plays cases one after the other on the database that the environment names, and gives what came of each as soon as it is there. */
 export async function* playCases(cases: Iterable<readonly [name: string, text: string]>): AsyncGenerator<NamedReport> {
-  const server = await HttpBooks.open(readDatabase(process.env));
+  const server = await HttpBooks.open(readOwnedDatabase(process.env));
   try {
     for (const [name, text] of cases) yield { name, ...(await playBoth(server, text)) };
   } finally {
@@ -53,7 +53,7 @@ export async function* playCases(cases: Iterable<readonly [name: string, text: s
 
 /** Plays random histories of a seed in the same way. */
 export async function* playHistories(count: number, seed: number): AsyncGenerator<NamedReport> {
-  const server = await HttpBooks.open(readDatabase(process.env));
+  const server = await HttpBooks.open(readOwnedDatabase(process.env));
   try {
     for (const [at, history] of histories(count, seed).entries()) {
       const differences = await playHistory(server, history);

@@ -10,7 +10,8 @@ let accountant: Client;
 let approver: Client;
 beforeAll(async () => {
   server = await startTestServer();
-  await server.source.query("UPDATE user_account SET approval_limit = 50000 WHERE role = 'buyer'");
+  const administrator = await server.as('administrator');
+  await administrator.call('PUT', '/api/people/1', { role: 'buyer', approvalLimit: '500', blocked: false });
   [buyer, accountant, approver] = await Promise.all([
     server.as('buyer'),
     server.as('accountant'),

@@ -15,6 +15,7 @@ import type { LoadedBooks } from '../storage/load/loader.ts';
 import { checkDraft, endDraft } from '../storage/drafts.ts';
 import { once } from '../storage/once.ts';
 import { savePosted, touchedBy } from '../storage/savePosted.ts';
+import type { Writes } from '../storage/writes.ts';
 import { duplicateOf, snapshot, sqlInstant, transaction } from '../storage/transaction.ts';
 import type { Following, Saving } from '../documents/documentCommand.ts';
 import type { TableRows } from '../storage/documentRows.ts';
@@ -53,9 +54,9 @@ export async function postDocument<Kind extends DocumentKind>(
   try {
     return await transaction(source, async (manager) => {
       await posting.first?.(manager);
-      return once(manager, keyed, [kind, body], async () => {
+      return once(manager, keyed, [kind, body], async (last) => {
         await checkDraft(manager, posting.key, posting.user, posting.version);
-        const posted = await postWithin(manager, kind, body, posting);
+        const posted = await postWithin(manager, kind, body, posting, last);
         await commandOf(kind).after?.(manager, posting.key);
         await endDraft(manager, posting.key);
         return posted;
@@ -76,6 +77,7 @@ async function postWithin<Kind extends DocumentKind>(
   kind: Kind,
   body: BodyOf<Kind>,
   posting: Posting,
+  last: Writes,
 ): Promise<PostedReply> {
   const {
     books,
@@ -100,7 +102,7 @@ async function postWithin<Kind extends DocumentKind>(
   const command = commandOf(kind);
   await command.settle?.(document, manager, saving, body);
   const rows = command.rows(document, saving, body);
-  await savePosted(manager, books, decision.posted, {
+  const seal = await savePosted(manager, books, decision.posted, {
     id,
     number,
     key: posting.key,
@@ -112,12 +114,17 @@ async function postWithin<Kind extends DocumentKind>(
     command: asked,
     takesBack: command.takesBack?.(document),
   });
+  // Sealing takes its turn with all others, and so comes at the very end.
+  await last.add('CALL seal_document(?, ?, ?)', [...seal]);
   const following = command.follows?.(document, body, books);
   if (following) {
-    await postWithin(manager, following.kind, following.body, {
-      ...posting,
-      key: `${posting.key}:${following.kind}`,
-    }).catch((problem: unknown) => {
+    await postWithin(
+      manager,
+      following.kind,
+      following.body,
+      { ...posting, key: `${posting.key}:${following.kind}` },
+      last,
+    ).catch((problem: unknown) => {
       throw problem instanceof RefusedError
         ? new RefusedError(problem.refusals.map(below(following.at)), problem.names)
         : problem;

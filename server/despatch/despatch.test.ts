@@ -231,10 +231,7 @@ describe('what the company wants of receiving', () => {
       { vendor: '1', receipt },
       [],
     ]);
-    await server.source.query(
-      "INSERT INTO user_account (email, name, role, password_hash) SELECT 'second@test.example', 'second', 'accountant', password_hash FROM user_account WHERE role = 'accountant'",
-    );
-    const second = await server.signIn('second@test.example');
+    const second = await server.colleague('accountant', 'second');
     expect(await second.drafts()).toHaveLength(1);
     const kept = await ines.call('PUT', `/api/drafts/${draft?.id}`, {
       kind: 'bill',

@@ -16,6 +16,8 @@ export interface Worker {
   readonly now: () => Date;
   /** Today, as the company counts it. */
   readonly today: () => string;
+  /** The file in which seals are noted; undefined where nobody keeps one. */
+  readonly anchors: string | undefined;
 }
 
 /**

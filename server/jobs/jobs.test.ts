@@ -10,7 +10,13 @@ let server: TestServer;
 let worker: Worker;
 beforeAll(async () => {
   server = await startTestServer();
-  worker = { source: server.source, log: pino({ level: 'silent' }), now: () => new Date(), today: () => TODAY };
+  worker = {
+    source: server.source,
+    log: pino({ level: 'silent' }),
+    now: () => new Date(),
+    today: () => TODAY,
+    anchors: undefined,
+  };
 });
 afterAll(() => server.stop());
 

@@ -1,6 +1,7 @@
 import { readDatabase } from '../config.ts';
 import { dataSource } from '../storage/dataSource.ts';
 import { snapshot } from '../storage/transaction.ts';
+import { proveAnchors } from './anchors.ts';
 import { proveBooks } from './proveBooks.ts';
 import { replayBooks } from './replayBooks.ts';
 
@@ -17,6 +18,7 @@ export async function proveDatabase(
   try {
     const [row] = (await source.query('SELECT COUNT(*) AS n FROM document')) as { n: string }[];
     const differences = await proveBooks(source);
+    if (environment.OBOLUS_ANCHORS) differences.push(...(await proveAnchors(source, environment.OBOLUS_ANCHORS)));
     if (deciding)
       differences.push(...(await snapshot(source, async (manager) => (await replayBooks(manager)).differences)));
     return { documents: Number(row?.n ?? 0), differences };

@@ -22,7 +22,7 @@ export async function readJournal(
       ? ''
       : 'AND EXISTS (SELECT 1 FROM journal_line a WHERE a.document_id = k.document_id AND a.entry_no = k.entry_no AND a.account_id = ?)';
   const links: Row[] = await manager.query(
-    `SELECT k.number, k.hash, k.document_id, k.entry_no, e.date, d.kind, d.number AS document_number FROM ledger_link k JOIN entry e ON e.document_id = k.document_id AND e.entry_no = k.entry_no
+    `SELECT k.number, s.hash, k.document_id, k.entry_no, e.date, d.kind, d.number AS document_number FROM ledger_link k JOIN seal s ON s.document_id = k.document_id JOIN entry e ON e.document_id = k.document_id AND e.entry_no = k.entry_no
      JOIN document d ON d.id = k.document_id WHERE (? IS NULL OR k.number < ?) ${touching} ORDER BY k.number DESC LIMIT ${PAGE}`,
     [before ?? null, before ?? null, ...(account === undefined ? [] : [account])],
   );

@@ -6,7 +6,8 @@ import { ROLES, type Role } from '@obolus/contract/roles';
 import { baseOrThrow, FRACTION_PLACES } from '@obolus/core/exact/amounts';
 import { isCurrency } from '@obolus/core/exact/currencies';
 import { decimalOrThrow } from '@obolus/core/exact/decimal';
-import { transaction } from '../storage/transaction.ts';
+import { sqlInstant, transaction } from '../storage/transaction.ts';
+import { keepChanges } from './history.ts';
 
 export interface CompanySetUp {
   readonly name: string;
@@ -53,10 +54,15 @@ export async function setUpCompany(source: DataSource, company: CompanySetUp): P
     for (const [position, user] of company.users.entries()) {
       const limit =
         user.approvalLimit === undefined ? null : baseOrThrow(user.approvalLimit, company.currency).toString();
-      await manager.query(
+      const { insertId } = (await manager.query(
         'INSERT INTO user_account (email, name, role, password_hash, approval_limit) VALUES (?, ?, ?, ?, ?)',
         [user.email.toLowerCase(), user.name, user.role, hashes[position], limit],
-      );
+      )) as { insertId: string | number };
+      const id = String(insertId);
+      await keepChanges(manager, { what: 'people', which: id, by: id, at: sqlInstant(new Date()) }, [
+        { field: 'role', was: '', became: user.role },
+        ...(limit === null ? [] : [{ field: 'approval_limit', was: '', became: limit }]),
+      ]);
     }
     return true;
   });

@@ -167,12 +167,14 @@ export async function saveEntry(
   const { problems, fields, changed } = await checkChange(manager, register, entry, said, saver.role, known);
   if (problems.length > 0) throw new WrongEntry(problems);
   const kept = await write(manager, register, id, fields, changed, known, saver);
+  // The history says what it is now, however that was written; what waits for a second person is not in use yet.
+  const [now] = entry ? await readEntries(manager, register, kept) : [];
   const changes = entry
-    ? changed.map((field) => ({
-        field: STORED[register].fields[field]?.recordedAs ?? field,
-        was: entry.fields[field] ?? '',
-        became: fields[field] ?? '',
-      }))
+    ? changed.map((field) => {
+        const recordedAs = STORED[register].fields[field]?.recordedAs;
+        const became = recordedAs === undefined ? now?.fields[field] : fields[field];
+        return { field: recordedAs ?? field, was: entry.fields[field] ?? '', became: became ?? '' };
+      })
     : [{ field: '', was: '', became: REGISTERS[register].key.map((field) => fields[field] ?? '').join(' ') }];
   await keepChanges(manager, { what: register, which: kept, by: saver.by, at: saver.at }, changes);
   return kept;

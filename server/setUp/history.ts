@@ -1,4 +1,7 @@
 import type { EntityManager } from 'typeorm';
+import { invariant } from '@obolus/core/exact/invariant';
+import { instantText, macOf, sealKeysOf } from '../storage/sealing.ts';
+import { Writes } from '../storage/writes.ts';
 
 export interface Change {
   readonly field: string;
@@ -12,13 +15,31 @@ export async function keepChanges(
   { what, which, by, at }: { what: string; which: string; by: string; at: string },
   changes: readonly Change[],
 ): Promise<void> {
-  for (const { field, was, became } of changes) {
-    await manager.query(
-      'INSERT INTO set_up_change (what, which_id, field, was, became, changed_by, changed_at) VALUES (?, ?, ?, ?, ?, ?, ?)',
-      [what, which, field, was.slice(0, 2000), became.slice(0, 2000), by, at],
-    );
-  }
+  if (changes.length === 0) return;
+  const [key] = sealKeysOf(manager.connection);
+  invariant(key !== undefined, 'a key seals');
+  // Each follows the one before: whoever changes what is set up takes turns.
+  const [head] = (await manager.query('SELECT mac FROM set_up_head WHERE id = 1 FOR UPDATE')) as { mac: string }[];
+  let previous = head?.mac ?? '';
+  const rows = changes.map(({ field, was, became }) => {
+    const change = { what, which, field, was: was.slice(0, LONGEST), became: became.slice(0, LONGEST), by, at };
+    previous = macOf(key, changeText(previous, change));
+    return [what, which, field, change.was, change.became, by, at, key.id, previous];
+  });
+  const writes = new Writes(manager);
+  await writes.insert('set_up_change', COLUMNS, rows);
+  await writes.add('UPDATE set_up_head SET mac = ? WHERE id = 1', [previous]);
+  await writes.send();
 }
+
+const LONGEST = 2000;
+const COLUMNS = ['what', 'which_id', 'field', 'was', 'became', 'changed_by', 'changed_at', 'key_id', 'mac'];
+
+/** What the seal of a change covers: all of it, and the seal of the one before. */
+export const changeText = (
+  previous: string,
+  { what, which, field, was, became, by, at }: Change & { what: string; which: string; by: string; at: string },
+): string => JSON.stringify([previous, what, which, field, was, became, by, instantText(at)]);
 
 export interface KeptChange extends Change {
   readonly by: string;

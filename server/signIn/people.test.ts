@@ -33,6 +33,7 @@ describe('people', () => {
     );
     const by = await idOf('administrator');
     expect(kept).toEqual([
+      { field: 'role', was: '', became: 'buyer', changed_by: buyer },
       { field: 'approval_limit', was: '', became: '250000', changed_by: by },
       { field: 'approval_limit', was: '250000', became: '', changed_by: by },
     ]);

@@ -68,7 +68,9 @@ export async function addPerson(
       })) as { insertId: string | number };
     const id = String(made.insertId);
     await keepChanges(manager, { what: 'people', which: id, by, at: sqlInstant(at) }, [
-      { field: '', was: '', became: `${address}, ${role}` },
+      { field: '', was: '', became: address },
+      { field: 'role', was: '', became: role },
+      ...(limit === null ? [] : [{ field: 'approval_limit', was: '', became: limit }]),
     ]);
     return {
       person: {

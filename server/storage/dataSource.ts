@@ -1,17 +1,20 @@
 import { DataSource } from 'typeorm';
-import type { Account, DatabaseConfig } from '../config.ts';
+import type { Account, DatabaseConfig, OwnedDatabase } from '../config.ts';
 import { BooksOfOneCompany1795000000000 } from './migrations/1795000000000-booksOfOneCompany.ts';
 import { CustomsEntry1796000000000 } from './migrations/1796000000000-customsEntry.ts';
 import { Commands1797000000000 } from './migrations/1797000000000-commands.ts';
 import { OpenItems1798000000000 } from './migrations/1798000000000-openItems.ts';
 import { Jobs1799000000000 } from './migrations/1799000000000-jobs.ts';
 import { Sums1800000000000 } from './migrations/1800000000000-sums.ts';
+import { Seals1801000000000 } from './migrations/1801000000000-seals.ts';
+import { errorNumber } from './transaction.ts';
 import { grantRights } from './rights.ts';
+import { giveSealKeys } from './sealing.ts';
 import { allTables } from './tables.ts';
 
 /** A connection pool for one account. Whole numbers of the database come as text and stay exact. */
 export function dataSource(database: DatabaseConfig, account: Account, connections: number): DataSource {
-  return new DataSource({
+  const source = new DataSource({
     type: 'mariadb',
     host: database.host,
     port: database.port,
@@ -31,23 +34,52 @@ export function dataSource(database: DatabaseConfig, account: Account, connectio
       OpenItems1798000000000,
       Jobs1799000000000,
       Sums1800000000000,
+      Seals1801000000000,
     ],
     migrationsTableName: 'migrations',
     synchronize: false,
     extra: { connectionLimit: connections },
   });
+  return giveSealKeys(source, database.sealKeys);
 }
 
-/** Brings the schema up to date as its owner, and gives the application's account its rights. */
-export async function migrate(database: DatabaseConfig): Promise<void> {
+/** Brings the schema up to date as its owner, one at a time, and gives the application's account its rights. */
+export async function migrate(database: OwnedDatabase): Promise<void> {
   const owner = await dataSource(database, database.owner, 2).initialize();
+  const lock = owner.createQueryRunner();
   try {
+    const [taken] = (await lock.query("SELECT GET_LOCK(CONCAT('migrating ', DATABASE()), 60) AS taken")) as {
+      taken: number;
+    }[];
+    if (Number(taken?.taken) !== 1)
+      throw new Error('Another process has been migrating these books for a minute: wait until it has ended.');
     await refuseStrangers(owner);
     await owner.runMigrations({ transaction: 'each' });
     await grantRights(owner, await accountOf(database));
   } finally {
+    await lock.release();
     await owner.destroy();
   }
+}
+
+const NO_RIGHTS_ON_DATABASE = 1044;
+const OTHER_VERSION = 'These books are not of this version: run npm run migrate.';
+
+/** The books for a server: of its own version only, for it has no right to change them. */
+export async function openBooks(database: DatabaseConfig, connections: number): Promise<DataSource> {
+  const source = await dataSource(database, database.app, connections)
+    .initialize()
+    .catch((problem: unknown) => {
+      // Whoever never migrated gave the application no rights either.
+      throw errorNumber(problem) === NO_RIGHTS_ON_DATABASE ? new Error(OTHER_VERSION) : problem;
+    });
+  const wanted = source.migrations.map((migration) => migration.name ?? migration.constructor.name);
+  const done = ((await source.query('SELECT name FROM migrations').catch(() => [])) as { name: string }[]).map(
+    ({ name }) => name,
+  );
+  if (wanted.length === done.length && wanted.every((name) => done.includes(name))) return source;
+  await source.destroy();
+  throw new Error(OTHER_VERSION);
 }
 
 /** Books that were made by migrations this build does not know cannot be brought up to date by it. */

@@ -21,9 +21,7 @@ let receiver: SignedIn;
 
 beforeAll(async () => {
   server = await startTestServer();
-  await server.source.query(
-    "INSERT INTO user_account (email, name, role, password_hash) SELECT 'second@test.example', 'second', 'accountant', password_hash FROM user_account WHERE role = 'accountant'",
-  );
+  await server.colleague('accountant', 'second');
   const rows = (await server.source.query('SELECT id, name, email, role FROM user_account')) as SignedIn[];
   const named = (name: string) => rows.find((row) => row.name === name) as SignedIn;
   [first, second, receiver] = [named('accountant'), named('second'), named('receiver')];

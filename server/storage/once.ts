@@ -2,6 +2,7 @@ import type { EntityManager } from 'typeorm';
 import { RequestError } from '../asking/failures.ts';
 import { hashOfBody } from './bodyHash.ts';
 import { duplicateOf } from './transaction.ts';
+import { Writes } from './writes.ts';
 
 /** Who asks, under which key, and at what instant (as SQL writes it). */
 export interface Keyed {
@@ -13,12 +14,14 @@ export interface Keyed {
 /**
  * Does a keyed request once, within the transaction that is open: the same request under the same key gets the reply that the
  * first one got; a key that belongs to another request, or to somebody else's, is refused with 422 (docs/api.md, Keys).
+ *
+ * @param work what it writes at the very end goes in `last`, with the reply
  */
 export async function once<Reply extends object>(
   manager: EntityManager,
   { key, user, at }: Keyed,
   request: unknown,
-  work: () => Promise<Reply>,
+  work: (last: Writes) => Promise<Reply>,
 ): Promise<Reply> {
   const hash = hashOfBody(request);
   try {
@@ -32,8 +35,10 @@ export async function once<Reply extends object>(
     if (!duplicateOf(problem, 'PRIMARY')) throw problem;
     return replyBefore<Reply>(manager, key, user, hash);
   }
-  const reply = await work();
-  await manager.query('INSERT INTO reply (`key`, body) VALUES (?, ?)', [key, JSON.stringify(reply)]);
+  const last = new Writes(manager);
+  const reply = await work(last);
+  await last.insert('reply', ['key', 'body'], [[key, JSON.stringify(reply)]]);
+  await last.send();
   return reply;
 }
 

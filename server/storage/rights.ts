@@ -24,5 +24,5 @@ export async function grantRights(owner: DataSource, account: string): Promise<v
   await grant('SELECT', '`ordered_line`');
   for (const sequence of ['document_ids', ...SERIES]) await grant('SELECT, INSERT', `\`${sequence}\``);
   await grant('SELECT', '`migrations`');
-  await grant('EXECUTE', 'PROCEDURE `seal_entry`');
+  await grant('EXECUTE', 'PROCEDURE `seal_document`');
 }

@@ -1,3 +1,4 @@
+import type { EntityManager } from 'typeorm';
 import type { OpenItem } from '@obolus/core/openItems/openItem';
 import { keyOf } from './lineColumns.ts';
 import { facts } from './tables.ts';
@@ -16,6 +17,8 @@ const COLUMNS = [
   'amount',
   'base_amount',
 ];
+
+const FIGURES = ['quantity', 'amount', 'base_amount'];
 
 /** Adds up what is open of the lines that document `?` changed. */
 const SUMMED = `INSERT INTO open_item (kind, line_document_id, line_no, part, vendor_id, item_id, quantity, amount, base_amount, is_open)
@@ -36,11 +39,22 @@ export async function saveOpened(writes: Writes, document: string, opened: reado
 }
 
 /** What a reversal takes back: just what the document that it reverses had changed, whatever came after it. */
-export async function saveOpenedBack(writes: Writes, document: string, reversed: string): Promise<void> {
-  const same = COLUMNS.slice(1, -3).join(', ');
-  await writes.add(
-    `INSERT INTO open_change (${COLUMNS.join(', ')}) SELECT ?, ${same}, -quantity, -amount, -base_amount FROM open_change WHERE document_id = ?`,
-    [document, reversed],
+export async function saveOpenedBack(
+  manager: EntityManager,
+  writes: Writes,
+  document: string,
+  reversed: string,
+): Promise<void> {
+  const rows = (await manager.query('SELECT * FROM open_change WHERE document_id = ? ORDER BY change_no', [
+    reversed,
+  ])) as Record<string, string | null>[];
+  if (rows.length === 0) return;
+  const taken = (column: string, row: Record<string, string | null>) =>
+    FIGURES.includes(column) ? -BigInt(row[column] ?? 0) : column === 'document_id' ? document : row[column];
+  await writes.insert(
+    facts.openChange.options.name,
+    COLUMNS,
+    rows.map((row) => COLUMNS.map((column) => taken(column, row))),
   );
   await writes.add(SUMMED, [document]);
 }

@@ -16,6 +16,7 @@ import { citing, dimensionColumns, keyOf } from './lineColumns.ts';
 import { saveCommand } from './saveCommand.ts';
 import { saveOpened, saveOpenedBack } from './saveOpen.ts';
 import { savePools } from './savePools.ts';
+import { SealedRows, sealKeysOf } from './sealing.ts';
 import { searchWords } from './searchWords.ts';
 import { facts, state } from './tables.ts';
 import { Writes } from './writes.ts';
@@ -35,15 +36,19 @@ export interface Entering {
   readonly takesBack: string | undefined;
 }
 
-/** Appends a posted document with all that it caused, brings its pools up to date, and seals its entries last of all. */
+/** A document that is written, and is sealed last of all: `CALL seal_document`, with the key and the hash of all that was written. */
+export type Seal = readonly [document: string, key: string, mac: string];
+
+/** Appends a posted document with all that it caused, and brings its pools up to date; gives its seal. */
 export async function savePosted(
   manager: EntityManager,
   books: LoadedBooks,
   posted: Posted<PostedDocument>,
   entering: Entering,
-): Promise<void> {
+): Promise<Seal> {
   const { document, effects, settlement, entries, sign } = posted;
-  const writes = new Writes(manager);
+  const sealed = new SealedRows();
+  const writes = new Writes(manager, sealed);
   const save = (table: EntitySchema, rows: readonly object[]) => append(writes, table, rows);
   const rowOf = (pool: string | undefined) => (pool === undefined ? null : (books.poolRows.get(pool) ?? null));
   await save(facts.document, [documentRow(books, document, entering)]);
@@ -124,9 +129,11 @@ export async function savePosted(
   await writes.insert(facts.valueChange.options.name, VALUE_CHANGE_COLUMNS, valueChanges.map(changeRow));
   await savePools(writes, books, settlement.pools);
   if (entering.takesBack === undefined) await saveOpened(writes, entering.id, openedBy(books, posted));
-  else await saveOpenedBack(writes, entering.id, entering.takesBack);
-  for (const position of entries.keys()) await writes.add('CALL seal_entry(?, ?)', [entering.id, position + 1]);
+  else await saveOpenedBack(manager, writes, entering.id, entering.takesBack);
   await writes.send();
+  const [key] = sealKeysOf(manager.connection);
+  invariant(key !== undefined, 'a key seals');
+  return [entering.id, key.id, sealed.mac(key)];
 }
 
 /** The documents on which it rests, and which are shown with it. */

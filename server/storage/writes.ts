@@ -1,6 +1,7 @@
 import { Readable } from 'node:stream';
 import { format } from 'mysql2';
 import type { EntityManager } from 'typeorm';
+import type { SealedRows } from './sealing.ts';
 
 const ROWS_AT_ONCE = 1000;
 
@@ -13,11 +14,14 @@ const MOST_AT_ONCE = 4_000_000;
  */
 export class Writes {
   private readonly manager: EntityManager;
+  private readonly sealed: SealedRows | undefined;
   private statements: string[] = [];
   private size = 0;
 
-  constructor(manager: EntityManager) {
+  /** @param sealed takes note of the rows that are inserted, for the seal of the document whose they are */
+  constructor(manager: EntityManager, sealed?: SealedRows) {
     this.manager = manager;
+    this.sealed = sealed;
   }
 
   async add(sql: string, values: readonly unknown[]): Promise<void> {
@@ -37,6 +41,7 @@ export class Writes {
     rows: readonly (readonly unknown[])[],
     replacing: readonly string[] = [],
   ): Promise<void> {
+    this.sealed?.addInserted(table, columns, rows);
     if (replacing.length === 0 && rows.length > ROWS_AT_ONCE) {
       await this.send();
       return streamRows(this.manager, table, columns, rows);

@@ -10,6 +10,7 @@ export const heldBy = (source: DataSource, today: string): Held => ({
   log: pino({ level: 'silent' }),
   now: () => new Date(`${today}T08:00:00Z`),
   today: () => today,
+  anchors: undefined,
   fence: () => Promise.resolve(),
   step: (work) => transaction(source, work),
   progress: () => Promise.resolve(),

@@ -3,8 +3,9 @@ import { createConnection } from 'mysql2/promise';
 import type { DataSource } from 'typeorm';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import { type Role, ROLES } from '@obolus/contract/roles';
-import type { Config, DatabaseConfig } from '../config.ts';
+import type { Config, OwnedDatabase } from '../config.ts';
 import { type Running, serve } from '../serve.ts';
+import { migrate } from '../storage/dataSource.ts';
 import { setUpCompany } from '../setUp/company.ts';
 import { Client } from './client.ts';
 
@@ -16,12 +17,14 @@ export const PASSWORD = 'for the tests only';
 /** A server of its own on a schema of its own, in the database that the test run started. */
 export interface TestServer {
   readonly url: string;
-  readonly config: Config;
+  readonly config: Config & { readonly database: OwnedDatabase };
   readonly source: DataSource;
   /** Where the mailbox takes mails, with stand-ins. */
   readonly mailboxPort: number;
   as(role: Role): Promise<Client>;
   signIn(email: string): Promise<Client>;
+  /** Somebody else of a role, set up by the administrator. */
+  colleague(role: Role, name: string): Promise<Client>;
   /** A second server on the same database. */
   another(): Promise<Running>;
   stop(): Promise<void>;
@@ -34,7 +37,7 @@ const env = (name: string): string => {
 };
 
 /** A schema of its own in the database that the test run started, so that no test meets another's books. */
-export async function makeSchema(): Promise<{ database: DatabaseConfig; drop: () => Promise<void> }> {
+export async function makeSchema(): Promise<{ database: OwnedDatabase; drop: () => Promise<void> }> {
   const name = `obolus_t${randomBytes(5).toString('hex')}`;
   const owner = { user: env('OBOLUS_DB_OWNER_USER'), password: env('OBOLUS_DB_OWNER_PASSWORD') };
   await asRoot([
@@ -42,13 +45,14 @@ export async function makeSchema(): Promise<{ database: DatabaseConfig; drop: ()
     `GRANT ALL ON ${name}.* TO '${owner.user}'@'127.0.0.1' WITH GRANT OPTION`,
   ]);
   const app = { user: env('OBOLUS_DB_USER'), password: env('OBOLUS_DB_PASSWORD') };
-  const database = { host: env('OBOLUS_DB_HOST'), port: Number(env('OBOLUS_DB_PORT')), name, owner, app };
+  const sealKeys = [{ id: 'test', key: Buffer.alloc(32, 7) }];
+  const database = { host: env('OBOLUS_DB_HOST'), port: Number(env('OBOLUS_DB_PORT')), name, owner, app, sealKeys };
   return { database, drop: () => asRoot([`DROP DATABASE ${name}`]) };
 }
 
 export async function startTestServer({ connections = 24, standIns = false } = {}): Promise<TestServer> {
   const { database, drop } = await makeSchema();
-  const config: Config = {
+  const config = {
     host: '127.0.0.1',
     port: 0,
     database,
@@ -61,13 +65,23 @@ export async function startTestServer({ connections = 24, standIns = false } = {
     checkReplies: true,
     mail: { host: undefined, port: 25, from: 'purchasing@fernhollow.example' },
     mailboxPort: 0,
+    anchors: undefined,
     standIns,
   };
+  await migrate(database);
   const running: Running = await serve(config);
   const signIn = async (email: string): Promise<Client> => {
     const client = new Client(running.url);
     const reply = await client.call('POST', '/api/session', { email, password: PASSWORD });
     if (reply.status !== 200) throw new Error(JSON.stringify(reply.body));
+    return client;
+  };
+  const colleague = async (role: Role, name: string): Promise<Client> => {
+    const email = `${name}@test.example`;
+    const administrator = await signIn('administrator@test.example');
+    const made = await administrator.call('POST', '/api/people', { name, email, role, approvalLimit: '' });
+    const client = new Client(running.url);
+    await client.signIn(email, String(made.body.password));
     return client;
   };
   await seed(running.source);
@@ -78,6 +92,7 @@ export async function startTestServer({ connections = 24, standIns = false } = {
     mailboxPort: running.mailboxPort ?? 0,
     as: (role) => signIn(`${role}@test.example`),
     signIn,
+    colleague,
     another: () => serve(config),
     async stop() {
       await running.stop();

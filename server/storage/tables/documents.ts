@@ -58,6 +58,9 @@ export const documents = {
       became: text(2000),
       changed_by: ref(),
       changed_at: instant(),
+      /** The keyed hash of it and of the one before. */
+      key_id: text(20),
+      mac: text(64),
     },
     { indices: { set_up_change_by_which: ['what', 'which_id'] } },
   ),

@@ -180,6 +180,8 @@ export const state = {
     { id: generated(), email: text(160), address: text(60), at: instant() },
     { indices: { attempt_by_email: ['email', 'at'], attempt_by_address: ['address', 'at'] } },
   ),
+  /** The keyed hash of the last change of what is set up. */
+  setUpHead: table('set_up_head', { id: line(), mac: text(64) }),
   importBatch: table('import_batch', {
     id: { type: 'varchar', length: 36, primary: true },
     user_id: ref(),

@@ -1,0 +1,117 @@
+import { createHmac } from 'node:crypto';
+import type { DataSource, EntitySchema } from 'typeorm';
+import { invariant } from '@obolus/core/exact/invariant';
+import { facts } from './tables.ts';
+
+/** A key that seals documents. It is kept where the server runs, never in the database. */
+export interface SealKey {
+  readonly id: string;
+  readonly key: Buffer;
+}
+
+const given = new WeakMap<DataSource, readonly SealKey[]>();
+
+/** The keys of a connection to the books: the first seals, older ones only prove what they sealed. */
+export const giveSealKeys = (source: DataSource, keys: readonly SealKey[]): DataSource => {
+  given.set(source, keys);
+  return source;
+};
+
+export function sealKeysOf(source: DataSource): readonly SealKey[] {
+  const keys = given.get(source) ?? [];
+  invariant(keys.length > 0, 'books have a key that seals them');
+  return keys;
+}
+
+/** A table of facts whose rows a document inserts, and the column that says which document did. */
+export interface SealedTable {
+  readonly name: string;
+  readonly owner: string;
+  readonly columns: readonly { readonly name: string; readonly type: string; readonly otherwise: unknown }[];
+}
+
+const UNSEALED = ['set_up_version', 'set_up_change', 'paper', 'idempotency', 'reply'];
+
+function sealedTable(table: EntitySchema): SealedTable {
+  const { name, columns } = table.options;
+  const owner = ['by_id', 'document_id', 'id'].find((column) => column in columns);
+  invariant(owner !== undefined, `${name} says which document its rows are of`);
+  return {
+    name,
+    owner,
+    columns: Object.entries(columns).map(([column, definition]) => ({
+      name: column,
+      type: String(definition?.type),
+      otherwise: (definition?.default as unknown) ?? null,
+    })),
+  };
+}
+
+/** All that documents insert, by name: the seal of a document covers each of its rows, its command and basis among them. */
+export const SEALED: readonly SealedTable[] = Object.values(facts)
+  .filter((table) => !UNSEALED.includes(table.options.name))
+  .map(sealedTable)
+  .sort((a, b) => (a.name < b.name ? -1 : 1));
+
+const BY_NAME = new Map(SEALED.map((table) => [table.name, table]));
+
+/** The rows of one document as text, for its seal: the same whether they are about to be inserted or were read. */
+export class SealedRows {
+  private readonly texts = new Map<string, string[]>();
+
+  /** Rows that are inserted: what they leave out is what the column has by itself. */
+  addInserted(table: string, columns: readonly string[], rows: readonly (readonly unknown[])[]): void {
+    const sealed = BY_NAME.get(table);
+    if (!sealed) return;
+    const places = sealed.columns.map(({ name }) => columns.indexOf(name));
+    this.add(
+      table,
+      rows.map((row) =>
+        JSON.stringify(
+          sealed.columns.map(({ type, otherwise }, at) => {
+            const place = places[at] ?? -1;
+            return valueText(type, place < 0 ? otherwise : row[place]);
+          }),
+        ),
+      ),
+    );
+  }
+
+  addRead(table: SealedTable, row: Readonly<Record<string, unknown>>): void {
+    this.add(table.name, [JSON.stringify(table.columns.map(({ name, type }) => valueText(type, row[name])))]);
+  }
+
+  private add(table: string, texts: readonly string[]): void {
+    if (texts.length === 0) return;
+    const known = this.texts.get(table);
+    if (known) for (const text of texts) known.push(text);
+    else this.texts.set(table, [...texts]);
+  }
+
+  /** The keyed hash of all rows, in hexadecimal. */
+  mac({ key }: SealKey): string {
+    const hash = createHmac('sha256', key);
+    for (const table of [...this.texts.keys()].sort()) {
+      hash.update(`${table}\n`);
+      for (const text of (this.texts.get(table) ?? []).sort()) hash.update(`${text}\n`);
+    }
+    return hash.digest('hex');
+  }
+}
+
+/** The keyed hash of some text. */
+export const macOf = ({ key }: SealKey, text: string): string => createHmac('sha256', key).update(text).digest('hex');
+
+/** An instant with all the decimals that the database keeps. */
+export const instantText = (value: string): string => valueText('datetime', value) ?? '';
+
+/** A value as the database gives it back: whole numbers and days as text, instants with all their decimals. */
+function valueText(type: string, value: unknown): string | null {
+  if (value === null || value === undefined) return null;
+  if (type === 'datetime') {
+    const [instant = '', decimals = ''] = String(value as string).split('.');
+    return `${instant}.${decimals.padEnd(6, '0')}`;
+  }
+  if (typeof value === 'boolean') return value ? '1' : '0';
+  return String(value as string | number | bigint);
+}
