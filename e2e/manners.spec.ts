@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
+import { DEMO_PASSWORD } from '@obolus/demo/company';
 import { expectAccessible } from './accessible.ts';
 import { useDemoCompany } from './demoCompany.ts';
 import { Desk } from './desk.ts';
@@ -157,4 +158,49 @@ test('a sample file is given, checked and loaded on the screen', async ({ page }
   });
   await page.getByRole('button', { name: /^Load \d+ lines?$/ }).click();
   await expect(page.getByText(/^Loaded: \d+ lines?$/)).toBeVisible();
+});
+
+test('a password is changed by its owner, and one that is forgotten by a link, once', async ({ page, browser }) => {
+  const desk = new Desk(page);
+  await desk.signIn('receiver');
+  await test.step('with the one that they have, by keyboard', async () => {
+    await page.getByRole('button', { name: 'Password' }).focus();
+    await page.keyboard.press('Enter');
+    await page.keyboard.type('not this one');
+    await page.keyboard.press('Tab');
+    await page.keyboard.type('a warp of many threads');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('alert')).toHaveText('This is not your password.');
+    await expectAccessible(page);
+    await page.getByLabel('Current password').fill(DEMO_PASSWORD);
+    await page.keyboard.press('Enter');
+    await expect(page.getByText('Your password is changed.')).toBeVisible();
+  });
+
+  const sam = new Desk(await (await browser.newContext()).newPage());
+  const link = await test.step('an administrator makes a link', async () => {
+    await sam.signIn('administrator');
+    await sam.page.getByRole('link', { name: 'Setup' }).click();
+    await sam.page.getByRole('link', { name: 'People' }).click();
+    await sam.page.getByRole('row', { name: /Odile/ }).getByRole('button', { name: 'Reset password' }).click();
+    await expectAccessible(sam.page);
+    return sam.page.getByRole('dialog').locator('code').innerText();
+  });
+
+  await test.step('and whoever has it sets a password, once', async () => {
+    // The address came by another way than a click.
+    await desk.open(new URL(link).pathname);
+    await page.getByLabel('New password').fill('shuttle and comb');
+    await expectAccessible(page);
+    await page.keyboard.press('Enter');
+    await page.getByRole('link', { name: 'Sign in' }).click();
+    await page.getByLabel(/mail/).fill('odile@fernhollow.example');
+    await page.getByLabel('Password').fill('shuttle and comb');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('navigation', { name: 'The work' })).toContainText('Odile Marsh');
+    await desk.open(new URL(link).pathname);
+    await page.getByLabel('New password').fill('another one again');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('alert')).toContainText('This link was used already');
+  });
 });

@@ -150,6 +150,15 @@ export const setUpEndpoints = {
     body: exactly({ ...PERSON, blocked: Type.Boolean() }),
     reply: PersonView,
   }),
+  resetPerson: endpoint({
+    method: 'post',
+    path: '/people/:id/reset',
+    summary: 'A link by which somebody sets a new password, once, within a day',
+    allow: ['administrator'],
+    params: byId,
+    body: exactly({}),
+    reply: exactly({ token: Text(100) }),
+  }),
   imports: endpoint({
     method: 'get',
     path: '/imports',

@@ -13,9 +13,16 @@ export async function traceOf(source: DataSource): Promise<string> {
     .map((table) => table.options.name)
     .filter(
       (name) =>
-        !['session', 'sign_in_attempt', 'user_account', 'set_up_change', 'account_sum', 'pool_sum', 'job'].includes(
-          name,
-        ),
+        ![
+          'session',
+          'sign_in_pace',
+          'sign_in_known',
+          'user_account',
+          'set_up_change',
+          'account_sum',
+          'pool_sum',
+          'job',
+        ].includes(name),
     );
   const counts = tables.map((name) => `SELECT '${name}' AS name, COUNT(*) AS n FROM \`${name}\``);
   const rows: { name: string; n: string }[] = await source.query(counts.join(' UNION ALL '));

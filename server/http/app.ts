@@ -11,7 +11,7 @@ import { openApiDocument } from '@obolus/contract/openapi';
 import type { Context } from './context.ts';
 import { answerProblems, notFound, wrongMethod } from './problems.ts';
 import { apiRouter } from './routes.ts';
-import { refuseCrossSite, sessions, signedIn, type SessionStore } from './session.ts';
+import { refuseCrossSite, sessions, signedIn, type SessionStore, whoAsks } from './session.ts';
 
 const VERSION = '0.1.0';
 
@@ -48,6 +48,7 @@ export function createApp(context: Context, store: SessionStore): Express {
     neverKept,
     sessions(context.config, store),
     refuseCrossSite,
+    whoAsks(context.source),
     apiRouter(context),
     apiDocument(),
     wrongMethod,

@@ -109,6 +109,9 @@ describe('requests from elsewhere', () => {
       'Idempotency-Key': crypto.randomUUID(),
     });
     expect(elsewhere.status).toBe(403);
+    const from = { Origin: 'https://elsewhere.example' };
+    const signingIn = { email: 'buyer@test.example', password: 'for the tests only' };
+    expect((await client.call('POST', '/api/session', signingIn, from)).status).toBe(403);
   });
 
   it('carry strict cookies that scripts cannot read, and a policy without eval', async () => {

@@ -7,6 +7,7 @@ import type { SignedIn } from '../asking/signedIn.ts';
 import { readBody, validateReply, validateRequest } from '../asking/validate.ts';
 import { bodyOf } from './body.ts';
 import type { Context } from './context.ts';
+import { refuseWithoutToken } from './session.ts';
 
 /** A request that was validated and authorised. */
 export interface Call<E> {
@@ -43,7 +44,7 @@ export function implement<E>(
       params: request.params,
       query: { ...request.query },
       body,
-      user: request.session.user,
+      user: request.person,
       key,
       request,
       response,
@@ -73,7 +74,8 @@ function sendPaper(response: Response, usual: string, { name, content, type = us
 
 function authorise(endpoint: AnyEndpoint, request: Request): void {
   if (endpoint.allow === 'anyone') return;
-  const { user } = request.session;
+  refuseWithoutToken(request);
+  const user = request.person;
   if (!user) throw new RequestError(401, 'Not signed in', 'Sign in first.');
   if (endpoint.allow === 'signed-in') return;
   if (!(endpoint.allow as readonly Role[]).includes(user.role)) {

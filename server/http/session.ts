@@ -1,16 +1,25 @@
 import { randomBytes, timingSafeEqual } from 'node:crypto';
-import type { RequestHandler } from 'express';
+import type { Request, RequestHandler } from 'express';
 import type { Pool } from 'mysql2/promise';
+import type { DataSource } from 'typeorm';
 import { RequestError } from '../asking/failures.ts';
 import type { Config } from '../config.ts';
 import type { SignedIn } from '../asking/signedIn.ts';
+import { personOf, type SessionUser } from '../signIn/signIn.ts';
 import session from 'express-session';
 import mysqlSession from 'express-mysql-session';
 
 declare module 'express-session' {
   interface SessionData {
-    user: SignedIn;
+    user: SessionUser;
     csrfToken: string;
+  }
+}
+
+declare module 'express-serve-static-core' {
+  interface Request {
+    /** Who asks, as they are now. */
+    person?: SignedIn;
   }
 }
 
@@ -47,26 +56,43 @@ export function sessions(config: Config, store: SessionStore): RequestHandler {
 
 export const newCsrfToken = (): string => randomBytes(24).toString('base64url');
 
-/**
- * A write must carry the session's token in a header, which a page of another origin cannot read; with SameSite=strict
- * cookies that is two locks on cross-site requests.
- */
+const isReading = ({ method }: Request): boolean => ['GET', 'HEAD', 'OPTIONS'].includes(method);
+
+/** A write comes from a page of this server; with SameSite=strict cookies and the session's token that is three locks. */
 export const refuseCrossSite: RequestHandler = (request, _response, next) => {
-  if (['GET', 'HEAD', 'OPTIONS'].includes(request.method)) return next();
+  if (isReading(request)) return next();
   const site = request.get('sec-fetch-site');
-  if (site !== undefined && site !== 'same-origin' && site !== 'none')
+  const origin = request.get('origin');
+  // The host alone: whether it was asked by HTTPS is known to whatever stands in front.
+  const isElsewhere = origin !== undefined && origin.replace(/^https?:\/\//, '') !== request.get('host');
+  if (isElsewhere || (site !== undefined && site !== 'same-origin' && site !== 'none'))
     throw new RequestError(403, 'Refused', 'This request came from another site.');
+  next();
+};
+
+/** A write of somebody who is signed in carries the session's token in a header, which a page of another origin cannot read. */
+export function refuseWithoutToken(request: Request): void {
   const expected = request.session.csrfToken;
-  if (expected === undefined) return next();
+  if (isReading(request) || expected === undefined) return;
   const given = Buffer.from(request.get('x-csrf-token') ?? '');
   const token = Buffer.from(expected);
   if (given.length !== token.length || !timingSafeEqual(given, token))
     throw new RequestError(403, 'Refused', 'The X-CSRF-Token header is missing or wrong: load the page again.');
-  next();
-};
+}
+
+/** Asks who a session is of, with each request: a role that changed counts at once, and who is kept out is out. */
+export const whoAsks =
+  ({ manager }: DataSource): RequestHandler =>
+  async (request, _response, next) => {
+    const { user } = request.session;
+    if (user === undefined) return next();
+    const person = await personOf(manager, user);
+    if (person) request.person = person;
+    next();
+  };
 
 /** Refuses whoever is not signed in. */
 export const signedIn: RequestHandler = (request, _response, next) => {
-  if (!request.session.user) throw new RequestError(401, 'Not signed in', 'Sign in first.');
+  if (!request.person) throw new RequestError(401, 'Not signed in', 'Sign in first.');
   next();
 };

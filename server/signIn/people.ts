@@ -118,8 +118,9 @@ export async function savePerson(
       { what: 'people', which: id, by, at: sqlInstant(at) },
       changed.map((field) => ({ field, was: text(before[field]), became: text(after[field]) })),
     );
+    // Whoever has another role, or none, signs in again.
     if (changed.some((field) => field !== 'approval_limit'))
-      await manager.query("DELETE FROM session WHERE JSON_VALUE(data, '$.user.id') = ?", [id]);
+      await manager.query('UPDATE user_account SET session_epoch = session_epoch + 1 WHERE id = ?', [id]);
     return personOf(after, currency);
   });
 }

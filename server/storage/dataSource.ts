@@ -7,6 +7,7 @@ import { OpenItems1798000000000 } from './migrations/1798000000000-openItems.ts'
 import { Jobs1799000000000 } from './migrations/1799000000000-jobs.ts';
 import { Sums1800000000000 } from './migrations/1800000000000-sums.ts';
 import { Seals1801000000000 } from './migrations/1801000000000-seals.ts';
+import { Passwords1802000000000 } from './migrations/1802000000000-passwords.ts';
 import { errorNumber } from './transaction.ts';
 import { grantRights } from './rights.ts';
 import { giveSealKeys } from './sealing.ts';
@@ -35,6 +36,7 @@ export function dataSource(database: DatabaseConfig, account: Account, connectio
       Jobs1799000000000,
       Sums1800000000000,
       Seals1801000000000,
+      Passwords1802000000000,
     ],
     migrationsTableName: 'migrations',
     synchronize: false,

@@ -63,6 +63,7 @@ const entered = ([kind, load]: readonly [string, Load]): RouteObject[] => {
 };
 
 export const router = createBrowserRouter([
+  shown('/password/:token', () => import('../frame/NewPassword.tsx').then((module) => module.NewPassword)),
   {
     path: '/',
     element: <Frame />,

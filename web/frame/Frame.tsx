@@ -7,6 +7,7 @@ import { Problem } from '../parts/Problem.tsx';
 import { showDay } from '../parts/figures.ts';
 import { SignIn } from './SignIn.tsx';
 import { turnEdition } from './edition.ts';
+import { Account } from './Account.tsx';
 import { Mark } from './Mark.tsx';
 import { MeContext } from '../server/me.ts';
 import { Search } from './Search.tsx';
@@ -68,6 +69,7 @@ function Index({ me, onSearch }: { me: Me; onSearch: () => void }) {
   const waiting = server.useWaitingQuery(undefined, { pollingInterval: 60_000 });
   const { pathname } = useLocation();
   const [signOut] = server.useSignOutMutation();
+  const [isAccount, setAccount] = useState(false);
   return (
     <nav className="index" aria-label="The work">
       <NavLink to="/orders" className="mark">
@@ -103,7 +105,12 @@ function Index({ me, onSearch }: { me: Me; onSearch: () => void }) {
         ·{' '}
         <button type="button" onClick={() => void signOut({}).then(() => location.assign('/'))}>
           Sign out
+        </button>{' '}
+        ·{' '}
+        <button type="button" onClick={() => setAccount(true)}>
+          Password
         </button>
+        {isAccount && <Account onClose={() => setAccount(false)} />}
       </div>
     </nav>
   );

@@ -1,24 +1,32 @@
-import { Router } from 'express';
+import type { Request, Router } from 'express';
 import { api } from '@obolus/contract/api';
 import type { Me } from '@obolus/contract/views/me';
 import { RequestError } from '../../asking/failures.ts';
 import { countsBlind } from '../../queries/blind.ts';
-import { signIn } from '../../signIn/signIn.ts';
+import { changePassword, resetPassword, signOutEverywhere } from '../../signIn/passwords.ts';
+import { personOf, type SessionUser, signIn } from '../../signIn/signIn.ts';
 import type { SignedIn } from '../../asking/signedIn.ts';
 import { type Context, todayOf } from '../context.ts';
 import { implement } from '../implement.ts';
 import { newCsrfToken } from '../session.ts';
 
 export function sessionRoutes(router: Router, context: Context): void {
+  const { source } = context;
   implement(router, context, api.signIn, async ({ body, request }) => {
-    const user = await signIn(context.source, body.email, body.password, request.ip ?? '');
-    await new Promise<void>((resolve, reject) =>
-      request.session.regenerate((problem: unknown) => (problem ? reject(asError(problem)) : resolve())),
-    );
-    request.session.user = user;
-    request.session.csrfToken = newCsrfToken();
-    return me(context, user, request.session.csrfToken);
+    const user = await signIn(source, body.email, body.password, request.ip ?? '');
+    return me(context, request, await begin(request, user));
   });
+  implement(router, context, api.changePassword, async ({ body, user, request }) => {
+    const at = context.now();
+    const changed = await changePassword(source, user.id, body, { address: request.ip ?? '', at });
+    return me(context, request, await begin(request, changed));
+  });
+  implement(router, context, api.signOutEverywhere, async ({ user, response }) => {
+    await signOutEverywhere(source, user.id);
+    response.clearCookie('obolus');
+    return { done: true as const };
+  });
+  implement(router, context, api.resetPassword, ({ body }) => resetPassword(source, body, context.now()));
   implement(router, context, api.signOut, async ({ request, response }) => {
     await new Promise<void>((resolve, reject) =>
       request.session.destroy((problem: unknown) => (problem ? reject(asError(problem)) : resolve())),
@@ -26,10 +34,22 @@ export function sessionRoutes(router: Router, context: Context): void {
     response.clearCookie('obolus');
     return { done: true as const };
   });
-  implement(router, context, api.me, ({ user, request }) => me(context, user, request.session.csrfToken ?? ''));
+  implement(router, context, api.me, ({ user, request }) => me(context, request, user));
+
+  /** A session of its own: what was known of the one before is worth nothing. */
+  async function begin(request: Request, user: SessionUser): Promise<SignedIn> {
+    await new Promise<void>((resolve, reject) =>
+      request.session.regenerate((problem: unknown) => (problem ? reject(asError(problem)) : resolve())),
+    );
+    request.session.user = user;
+    request.session.csrfToken = newCsrfToken();
+    const person = await personOf(source.manager, user);
+    if (!person) throw new RequestError(401, 'Not signed in', 'Sign in first.');
+    return person;
+  }
 }
 
-async function me(context: Context, user: SignedIn, csrfToken: string): Promise<Me> {
+async function me(context: Context, request: Request, user: SignedIn): Promise<Me> {
   const [company] = (await context.source.query('SELECT name, currency, first_open_day FROM company WHERE id = 1')) as {
     name: string;
     currency: string;
@@ -48,7 +68,7 @@ async function me(context: Context, user: SignedIn, csrfToken: string): Promise<
       standIns: context.config.standIns,
       mailbox: context.mailboxPort ?? null,
     },
-    csrfToken,
+    csrfToken: request.session.csrfToken ?? '',
   };
 }
 

@@ -3,6 +3,7 @@ import { api } from '@obolus/contract/api';
 import { baseCurrency } from '../../setUp/baseCurrency.ts';
 import { answerBankAccount } from '../../setUp/bankAccounts.ts';
 import { changeEntry, newEntry, viewEntry } from '../../setUp/registers.ts';
+import { makeReset } from '../../signIn/passwords.ts';
 import { addPerson, listPeople, savePerson } from '../../signIn/people.ts';
 import type { Context } from '../context.ts';
 import { implement } from '../implement.ts';
@@ -31,5 +32,8 @@ export function setUpRoutes(router: Router, context: Context): void {
   implement(router, context, api.newPerson, async ({ body, user }) => addPerson(source, body, await changing(user.id)));
   implement(router, context, api.savePerson, async ({ params, body, user }) =>
     savePerson(source, params.id, body, await changing(user.id)),
+  );
+  implement(router, context, api.resetPerson, ({ params, user }) =>
+    makeReset(source, params.id, { by: user.id, at: context.now() }),
   );
 }

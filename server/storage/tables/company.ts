@@ -52,6 +52,8 @@ export const company = {
       password_hash: text(200),
       approval_limit: maybe(figure()),
       blocked: flag(),
+      /** Rises when all sessions of the person are to end. */
+      session_epoch: { ...figure(), default: 0 },
     },
     { unique: { user_email_once: ['email'] } },
   ),

@@ -175,10 +175,15 @@ export const state = {
     expires: { type: 'int', unsigned: true },
     data: maybe(long()),
   }),
-  signInAttempt: table(
-    'sign_in_attempt',
-    { id: generated(), email: text(160), address: text(60), at: instant() },
-    { indices: { attempt_by_email: ['email', 'at'], attempt_by_address: ['address', 'at'] } },
+  /** How far ahead of its pace somebody who signs in is (`server/signIn/limits.ts`). */
+  signInPace: table('sign_in_pace', { what: name(240), free_at: instant() }),
+  /** From where somebody has signed in before. */
+  signInKnown: table('sign_in_known', { email: name(160), address: name(60) }),
+  /** Links that set a new password, once. */
+  passwordReset: table(
+    'password_reset',
+    { token_hash: name(64), user_id: ref(), expires_at: instant() },
+    { indices: { password_reset_by_user: ['user_id'] } },
   ),
   /** The keyed hash of the last change of what is set up. */
   setUpHead: table('set_up_head', { id: line(), mac: text(64) }),

@@ -144,6 +144,34 @@ function NewPerson({ onClose }: { onClose: () => void }) {
   );
 }
 
+/** The link by which somebody sets a new password: shown this once, and handed over. */
+function ResetLink({ name, link, onClose }: { name: string; link: string; onClose: () => void }) {
+  return (
+    <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="veil" />
+        <Dialog.Content className="card p-5" aria-describedby={undefined}>
+          <Dialog.Title className="font-book text-[18px] font-semibold pb-2">A new password for {name}</Dialog.Title>
+          <p>With this link {name} sets a new password, once, within a day. It is shown this once: hand it over now.</p>
+          <p className="py-2">
+            <code className="strong break-all">{link}</code>
+          </p>
+          <div className="flex gap-2">
+            <button
+              type="button"
+              className="btn"
+              onClick={() => void navigator.clipboard.writeText(link).then(() => toast.success('The link is copied.'))}
+            >
+              Copy link
+            </button>
+            <Dialog.Close className="btn quiet">Close</Dialog.Close>
+          </div>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
+
 function Person({ person }: { person: PersonView }) {
   const { user } = useMe();
   const [save, saving] = server.useSavePersonMutation();
@@ -155,6 +183,12 @@ function Person({ person }: { person: PersonView }) {
     if (!saved.data) return;
     setLimit(saved.data.approvalLimit ?? '');
     toast.success(`${person.name} is saved.`);
+  };
+  const [reset, resetting] = server.useResetPersonMutation();
+  const [link, setLink] = useState('');
+  const askReset = async () => {
+    const made = await reset({ params: { id: person.id }, body: {} });
+    if (made.data) setLink(`${location.origin}/password/${made.data.token}`);
   };
   const mayChange = user.role === 'administrator' && user.id !== person.id;
   return (
@@ -198,6 +232,12 @@ function Person({ person }: { person: PersonView }) {
             >
               {person.blocked ? 'Let in again' : 'Keep out'}
             </button>
+            {!person.blocked && (
+              <button type="button" className="act ml-4" disabled={resetting.isLoading} onClick={() => void askReset()}>
+                Reset password
+              </button>
+            )}
+            {link !== '' && <ResetLink name={person.name} link={link} onClose={() => setLink('')} />}
           </td>
         </>
       ) : (
