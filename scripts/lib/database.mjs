@@ -150,6 +150,12 @@ const connectionTo = (files, secrets, port) => ({
   socket: files.socket,
 });
 
+/** Books that were restored are proved by the keys that sealed them, and sealed on by the same. */
+export function keepSealKeys(name, keys) {
+  const file = join(dataFolder, name, 'secrets.json');
+  writeFileSync(file, JSON.stringify({ ...JSON.parse(readFileSync(file, 'utf8')), seal: keys }), { mode: 0o600 });
+}
+
 /** A key that seals documents; another may be put before it later. */
 export const newSealKey = () => `first:${randomBytes(32).toString('hex')}`;
 
