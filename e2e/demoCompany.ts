@@ -30,6 +30,7 @@ async function start(database: Schema['database']): Promise<Running> {
     mail: { host: undefined, port: 25, from: 'purchasing@fernhollow.example' },
     mailboxPort: 0,
     anchors: undefined,
+    metricsPort: undefined,
     standIns: true,
   });
 }

@@ -40,6 +40,8 @@ export interface Config {
   readonly mailboxPort: number;
   /** The file in which seals are noted, outside the database; undefined where nobody keeps one. */
   readonly anchors: string | undefined;
+  /** The port on loopback that gives metrics; undefined for none. */
+  readonly metricsPort: number | undefined;
   /** Offers stand-ins for outside devices, like a scanner or a mailbox: in the demo and in tests. */
   readonly standIns: boolean;
 }
@@ -120,6 +122,7 @@ export function readConfig(environment: Environment, webFolder: string): Config 
       from: environment.OBOLUS_MAIL_FROM ?? 'purchasing@localhost',
     },
     mailboxPort: port(environment, 'OBOLUS_MAILBOX_PORT', 0),
+    metricsPort: environment.OBOLUS_METRICS_PORT ? port(environment, 'OBOLUS_METRICS_PORT', 0) : undefined,
     anchors: environment.OBOLUS_ANCHORS || undefined,
     standIns: environment.OBOLUS_STAND_INS === 'true',
   };

@@ -1,6 +1,7 @@
 import { plannedBills } from './bills/plannedBills.ts';
 import { imports } from './imports/load.ts';
 import { anchors } from './proof/anchors.ts';
+import { proof } from './proof/nightly.ts';
 import { tidying } from './signIn/tidy.ts';
 import { sums } from './sums/addUp.ts';
 import type { JobKinds } from './jobs/runJobs.ts';
@@ -12,4 +13,5 @@ export const JOB_KINDS: JobKinds = {
   sums,
   anchors,
   tidying,
+  proof,
 };

@@ -7,6 +7,7 @@ import type { Config } from './config.ts';
 import { todayOf } from './http/context.ts';
 import { openMailbox } from './mail/receive.ts';
 import { createApp } from './http/app.ts';
+import { Metrics, serveMetrics } from './http/metrics.ts';
 import { sessionStore } from './http/session.ts';
 import { JOB_KINDS } from './jobKinds.ts';
 import { runJobs } from './jobs/runJobs.ts';
@@ -46,9 +47,20 @@ export async function serve(config: Config, now: () => Date = () => new Date()):
       ? undefined
       : { host, port: mailbox && !config.mail.host ? mailbox.port : config.mail.port, from: config.mail.from };
   let wakeJobs: () => void = () => undefined;
-  const context = { config, source, log, now, mailServer, mailboxPort: mailbox?.port, wakeJobs: () => wakeJobs() };
+  const metrics = new Metrics(source);
+  const context = {
+    config,
+    metrics,
+    source,
+    log,
+    now,
+    mailServer,
+    mailboxPort: mailbox?.port,
+    wakeJobs: () => wakeJobs(),
+  };
   const server = createServer(createApp(context, store));
   await listen(server, config);
+  const measuring = config.metricsPort === undefined ? undefined : await serveMetrics(metrics, config.metricsPort);
   // A server that cannot listen takes no work either.
   const jobs = runJobs({ source, log, now, today, anchors: config.anchors }, JOB_KINDS);
   wakeJobs = jobs.wake;
@@ -59,6 +71,7 @@ export async function serve(config: Config, now: () => Date = () => new Date()):
     mailboxPort: mailbox?.port,
     async stop() {
       await jobs.stop();
+      measuring?.close();
       await mailbox?.close();
       const closed = new Promise<void>((resolve) => server.close(() => resolve()));
       server.closeIdleConnections();

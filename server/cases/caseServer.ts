@@ -55,6 +55,7 @@ export class CaseServer {
         mail: { host: undefined, port: 25, from: 'purchasing@fernhollow.example' },
         mailboxPort: 0,
         anchors: undefined,
+        metricsPort: undefined,
         standIns: false,
       },
       () => new Date(`${clock.today}T12:00:00Z`),

@@ -4,7 +4,7 @@ import type { IncomingMessage } from 'node:http';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import compression from 'compression';
-import express, { Router, type Express, type RequestHandler } from 'express';
+import express, { Router, type Express, type Request, type RequestHandler, type Response } from 'express';
 import helmet from 'helmet';
 import { pinoHttp } from 'pino-http';
 import { openApiDocument } from '@obolus/contract/openapi';
@@ -24,9 +24,15 @@ export function createApp(context: Context, store: SessionStore): Express {
     pinoHttp({
       logger: context.log,
       genReqId: requestId,
+      // Who asked, and what came of it: the rest is in the line by itself.
+      customProps: (request, response) => ({
+        person: (request as Request).person?.id,
+        document: (response as Response).locals.document as string | undefined,
+      }),
       autoLogging: { ignore: (request: IncomingMessage) => request.url?.startsWith('/health') ?? false },
     }),
   );
+  app.use(measured(context));
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -59,6 +65,19 @@ export function createApp(context: Context, store: SessionStore): Express {
   app.use(answerProblems);
   return app;
 }
+
+/** How long it took, by the path as the contract has it. */
+const measured =
+  ({ metrics }: Context): RequestHandler =>
+  (request, response, next) => {
+    const begun = performance.now();
+    response.once('finish', () => {
+      const route = (request.route as { path?: unknown } | undefined)?.path;
+      if (typeof route === 'string')
+        metrics.answered(request.method, route, response.statusCode, (performance.now() - begun) / 1000);
+    });
+    next();
+  };
 
 /** What the books say is kept by nobody on the way, nor by the browser after signing out. */
 const neverKept: RequestHandler = (_request, response, next) => {

@@ -1,6 +1,7 @@
 import type { Logger } from 'pino';
 import type { DataSource } from 'typeorm';
 import type { Config } from '../config.ts';
+import type { Metrics } from './metrics.ts';
 import type { MailServer } from '../mail/mails.ts';
 
 /** What every endpoint may use. The clock is here so that tests and pictures can fix the day. */
@@ -15,6 +16,7 @@ export interface Context {
   readonly mailboxPort: number | undefined;
   /** There is a new job: it need not wait until somebody looks. */
   readonly wakeJobs: () => void;
+  readonly metrics: Metrics;
 }
 
 export const todayOf = (context: Pick<Context, 'config' | 'now'>): string =>

@@ -50,6 +50,7 @@ export function implement<E>(
       response,
     };
     const reply = await handle(call as unknown as Call<E>);
+    if (endpoint.keyed) response.locals.document = (reply as { id?: string }).id;
     if (context.config.checkReplies) validateReply(endpoint.reply, reply, endpoint.path);
     if (endpoint.produces) sendPaper(response, endpoint.produces, reply as Paper);
     else response.status(endpoint.keyed ? 201 : 200).json(reply);

@@ -8,6 +8,7 @@ export type JobKinds = Readonly<Record<string, JobKind>>;
 const LEASE_SECONDS = 10;
 const LOOK_EVERY = 1000;
 const AT_ONCE = 3;
+const SELDOM = 600;
 
 /** Jobs that no server works on: what waits, and what was left by one whose lease ran out. */
 const FREE =
@@ -64,8 +65,9 @@ async function queueRecurring({ source }: Worker, kinds: JobKinds): Promise<void
   for (const [kind, { every }] of Object.entries(kinds))
     if (every !== undefined)
       await source.query(
-        "INSERT IGNORE INTO job (id, kind, state, next_at, created_at) VALUES (?, ?, 'waiting', UTC_TIMESTAMP(6), UTC_TIMESTAMP(6))",
-        [kind, kind],
+        // What is done seldom is no work for a start.
+        "INSERT IGNORE INTO job (id, kind, state, next_at, created_at) VALUES (?, ?, 'waiting', UTC_TIMESTAMP(6) + INTERVAL ? SECOND, UTC_TIMESTAMP(6))",
+        [kind, kind, every > SELDOM ? every : 0],
       );
 }
 

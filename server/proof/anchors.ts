@@ -40,14 +40,14 @@ async function readAnchors(file: string): Promise<Anchor[]> {
 }
 
 /** What was noted outside is there still, as it was. */
-export async function proveAnchors(source: DataSource, file: string): Promise<string[]> {
+export async function proveAnchors({ manager }: DataSource, file: string): Promise<string[]> {
   const noted = await readAnchors(file);
   const wrong: string[] = [];
   for (const { place, hash, setUp, at } of noted) {
-    const [seal] = (await source.query('SELECT hash FROM seal WHERE place = ?', [place])) as { hash: string }[];
+    const [seal] = (await manager.query('SELECT hash FROM seal WHERE place = ?', [place])) as { hash: string }[];
     if (place !== '0' && seal?.hash !== hash)
       wrong.push(`the chain of documents is not the one that was noted ${at}, at its place ${place}`);
-    const [change] = (await source.query('SELECT id FROM set_up_change WHERE mac = ?', [setUp])) as object[];
+    const [change] = (await manager.query('SELECT id FROM set_up_change WHERE mac = ?', [setUp])) as object[];
     if (setUp !== '' && !change) wrong.push(`the history of what is set up is not the one that was noted ${at}`);
   }
   return wrong;

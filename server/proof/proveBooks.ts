@@ -1,4 +1,4 @@
-import type { DataSource } from 'typeorm';
+import type { DataSource, EntityManager } from 'typeorm';
 import { fold } from '@obolus/core/costing/fold';
 import { BEFORE_ALL, EMPTY_POOL, type History, type PoolState, positionOf } from '@obolus/core/costing/pool';
 import { firstOf } from '@obolus/core/testing/history';
@@ -9,6 +9,7 @@ import { readItems } from '../storage/load/items.ts';
 import { readHistory } from '../storage/load/pools.ts';
 import type { Reading } from '../storage/load/rows.ts';
 import { layersText, readState } from '../storage/load/state.ts';
+import { snapshot } from '../storage/transaction.ts';
 import { proveSetUp } from './proveSetUp.ts';
 import { proveSeals } from './proveSeals.ts';
 
@@ -18,25 +19,28 @@ type Row = Record<string, string>;
  * Works the books out again from the first document, and says everything that differs: pools folded from scratch, invoices'
  * parts, the inventory account, what is open, sums by month, every document's seal, and the history of what is set up.
  */
-export async function proveBooks(source: DataSource): Promise<string[]> {
+export const proveBooks = (source: DataSource): Promise<string[]> => snapshot(source, proveAt);
+
+/** As one moment sees the books: what is posted meanwhile is no difference. */
+async function proveAt(manager: EntityManager): Promise<string[]> {
   return [
-    ...(await provePools(source)),
-    ...(await proveTakings(source)),
-    ...(await proveSeals(source)),
-    ...(await proveOpen(source)),
-    ...(await proveSums(source)),
-    ...(await proveSetUp(source)),
+    ...(await provePools(manager)),
+    ...(await proveTakings(manager)),
+    ...(await proveSeals(manager)),
+    ...(await proveOpen(manager)),
+    ...(await proveSums(manager)),
+    ...(await proveSetUp(manager)),
   ];
 }
 
-async function provePools(source: DataSource): Promise<string[]> {
+async function provePools(manager: EntityManager): Promise<string[]> {
   const wrong: string[] = [];
-  const pools: Row[] = await source.query(
+  const pools: Row[] = await manager.query(
     'SELECT p.*, i.method, i.tracking FROM pool p JOIN item i ON i.id = p.item_id',
   );
-  const [company] = (await source.query('SELECT currency FROM company')) as Row[];
+  const [company] = (await manager.query('SELECT currency FROM company')) as Row[];
   let inventory = 0n;
-  const reading = { manager: source.manager, locking: false };
+  const reading = { manager, locking: false };
   const items = new Map(
     (
       await readItems(
@@ -66,12 +70,12 @@ async function provePools(source: DataSource): Promise<string[]> {
       );
     }
     wrong.push(
-      ...(await proveLayers(source, pool, folded.end)),
+      ...(await proveLayers(manager, pool, folded.end)),
       ...(await proveCheckpoints(reading, pool, item, history, String(company?.currency))),
     );
     inventory += folded.end.value;
   }
-  const [account] = (await source.query(
+  const [account] = (await manager.query(
     "SELECT COALESCE(SUM(amount), 0) AS balance FROM journal_line WHERE account = 'inventory'",
   )) as Row[];
   if (BigInt(account?.balance ?? 0) !== inventory)
@@ -79,8 +83,8 @@ async function provePools(source: DataSource): Promise<string[]> {
   return wrong;
 }
 
-async function proveLayers(source: DataSource, pool: Row, end: PoolState): Promise<string[]> {
-  const layers: Row[] = await source.query(
+async function proveLayers(manager: EntityManager, pool: Row, end: PoolState): Promise<string[]> {
+  const layers: Row[] = await manager.query(
     'SELECT * FROM pool_layer WHERE pool_id = ? ORDER BY day, document_id, line_no, part_id, part_line_no, lot',
     [pool.id],
   );
@@ -126,17 +130,17 @@ async function proveCheckpoints(
 }
 
 /** Invoices, returns of customers, arrivals, what was made: each has its part of what it was taken from. */
-async function proveTakings(source: DataSource): Promise<string[]> {
+async function proveTakings(manager: EntityManager): Promise<string[]> {
   const sources = await readSources(
-    { manager: source.manager, locking: false },
+    { manager, locking: false },
     'EXISTS (SELECT 1 FROM taking t WHERE t.source_id = m.document_id AND t.source_line_no = m.line_no)',
     [],
   );
-  const values: Row[] = await source.query(
+  const values: Row[] = await manager.query(
     `SELECT line_document_id, line_no, SUM(CASE WHEN component IN ('invoiced', 'lost', 'carried') THEN amount ELSE 0 END) AS value FROM value_change GROUP BY line_document_id, line_no`,
   );
   const known = new Map(values.map((row) => [`${row.line_document_id}/${row.line_no}`, BigInt(row.value ?? 0)]));
-  const [company] = (await source.query('SELECT recognition FROM company')) as Row[];
+  const [company] = (await manager.query('SELECT recognition FROM company')) as Row[];
   const should = new Map<string, bigint>();
   for (const from of sources) {
     const parts = split(from.value, from.quantity, from.takings);
@@ -152,14 +156,14 @@ async function proveTakings(source: DataSource): Promise<string[]> {
 }
 
 /** What is open of each line is the sum of what documents changed of it, and nothing is open below nothing but what came beyond an order, or went back from a bin. */
-async function proveOpen(source: DataSource): Promise<string[]> {
-  const wrong: Row[] = await source.query(
+async function proveOpen(manager: EntityManager): Promise<string[]> {
+  const wrong: Row[] = await manager.query(
     `SELECT s.kind, s.line_document_id, s.line_no, SUM(s.quantity) AS quantity, SUM(s.amount) AS amount, SUM(s.base_amount) AS base, MAX(s.is_open) AS is_open FROM (
        SELECT kind, line_document_id, line_no, part, quantity, amount, base_amount, is_open FROM open_item
        UNION ALL SELECT kind, line_document_id, line_no, part, -quantity, -amount, -base_amount, 0 FROM open_change) s
      GROUP BY s.kind, s.line_document_id, s.line_no, s.part HAVING quantity <> 0 OR amount <> 0 OR base <> 0`,
   );
-  const said: Row[] = await source.query(
+  const said: Row[] = await manager.query(
     `SELECT kind, line_document_id, line_no FROM open_item WHERE is_open <> (quantity > 0 OR amount <> 0 OR base_amount <> 0) OR (quantity < 0 AND kind NOT IN ('to-receive', 'to-put-away'))`,
   );
   return [...wrong, ...said].map(
@@ -168,9 +172,9 @@ async function proveOpen(source: DataSource): Promise<string[]> {
 }
 
 /** Sums by month are what the journal and the changes of value come to, up to the place to which they were added up. */
-async function proveSums(source: DataSource): Promise<string[]> {
+async function proveSums(manager: EntityManager): Promise<string[]> {
   const to = '(SELECT number FROM summed WHERE id = 1)';
-  const wrong: Row[] = await source.query(
+  const wrong: Row[] = await manager.query(
     `SELECT s.what, s.month FROM (
        SELECT CONCAT('account ', account_id, ' ', account) AS what, month, amount FROM account_sum UNION ALL SELECT CONCAT('pool ', pool_id), month, amount FROM pool_sum
        UNION ALL SELECT CONCAT('account ', l.account_id, ' ', l.account), DATE_FORMAT(l.date, '%Y-%m'), -l.amount FROM ledger_link k JOIN journal_line l ON l.document_id = k.document_id AND l.entry_no = k.entry_no WHERE k.number <= ${to}

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import type { DataSource } from 'typeorm';
+import type { EntityManager } from 'typeorm';
 import { SEALED, SealedRows, type SealKey, sealKeysOf } from '../storage/sealing.ts';
 
 type Row = Record<string, string>;
@@ -11,23 +11,23 @@ const AT_ONCE = 500;
  * Every document is what its seal says, row for row, and the seals follow one another without a gap; the entries have the numbers of the
  * ledger in the same order, and balance. Only whoever has the key can make a seal.
  */
-export async function proveSeals(source: DataSource): Promise<string[]> {
+export async function proveSeals(manager: EntityManager): Promise<string[]> {
   const wrong: string[] = [];
-  const unsealed: Row[] = await source.query(
+  const unsealed: Row[] = await manager.query(
     'SELECT d.number FROM document d LEFT JOIN seal s ON s.document_id = d.id WHERE s.place IS NULL',
   );
   wrong.push(...unsealed.map(({ number }) => `${number} is not sealed`));
-  const keys = new Map(sealKeysOf(source).map((key) => [key.id, key]));
+  const keys = new Map(sealKeysOf(manager.connection).map((key) => [key.id, key]));
   let previous = createHash('sha256').update('').digest('hex');
   let place = 0;
   for (;;) {
-    const seals: Row[] = await source.query(
+    const seals: Row[] = await manager.query(
       `SELECT s.*, d.number FROM seal s LEFT JOIN document d ON d.id = s.document_id WHERE s.place > ? ORDER BY s.place LIMIT ${AT_ONCE}`,
       [place],
     );
     if (seals.length === 0) break;
     const rows = await readRows(
-      source,
+      manager,
       seals.map((seal) => seal.document_id ?? ''),
     );
     for (const seal of seals) {
@@ -36,10 +36,10 @@ export async function proveSeals(source: DataSource): Promise<string[]> {
       place = Number(seal.place);
     }
   }
-  const [head] = (await source.query('SELECT place, hash FROM ledger_head WHERE id = 1')) as Row[];
+  const [head] = (await manager.query('SELECT place, hash FROM ledger_head WHERE id = 1')) as Row[];
   if (Number(head?.place) !== place || head?.hash !== previous)
     wrong.push(`the ledger ends at document ${head?.place} of the chain, the last that is there is ${place}`);
-  return [...wrong, ...(await proveNumbers(source))];
+  return [...wrong, ...(await proveNumbers(manager))];
 }
 
 function proveSeal(
@@ -61,10 +61,13 @@ function proveSeal(
 }
 
 /** All rows of some documents. */
-async function readRows(source: DataSource, documents: readonly string[]): Promise<ReadonlyMap<string, SealedRows>> {
+async function readRows(
+  manager: EntityManager,
+  documents: readonly string[],
+): Promise<ReadonlyMap<string, SealedRows>> {
   const found = new Map<string, SealedRows>();
   for (const table of SEALED) {
-    const rows: Row[] = await source.query(`SELECT * FROM \`${table.name}\` WHERE \`${table.owner}\` IN (?)`, [
+    const rows: Row[] = await manager.query(`SELECT * FROM \`${table.name}\` WHERE \`${table.owner}\` IN (?)`, [
       documents,
     ]);
     for (const row of rows) {
@@ -77,14 +80,14 @@ async function readRows(source: DataSource, documents: readonly string[]): Promi
   return found;
 }
 
-async function proveNumbers(source: DataSource): Promise<string[]> {
-  const unbalanced: Row[] = await source.query(
+async function proveNumbers(manager: EntityManager): Promise<string[]> {
+  const unbalanced: Row[] = await manager.query(
     `SELECT d.number FROM journal_line l JOIN document d ON d.id = l.document_id GROUP BY l.document_id, l.entry_no, d.number HAVING SUM(l.amount) <> 0`,
   );
-  const unnumbered: Row[] = await source.query(
+  const unnumbered: Row[] = await manager.query(
     'SELECT d.number FROM entry e JOIN document d ON d.id = e.document_id LEFT JOIN ledger_link k ON k.document_id = e.document_id AND k.entry_no = e.entry_no WHERE k.number IS NULL',
   );
-  const misplaced: Row[] = await source.query(
+  const misplaced: Row[] = await manager.query(
     `SELECT k.number, k.should FROM (SELECT k.number, ROW_NUMBER() OVER (ORDER BY s.place, k.entry_no) AS should FROM ledger_link k JOIN seal s ON s.document_id = k.document_id) k WHERE k.number <> k.should`,
   );
   return [

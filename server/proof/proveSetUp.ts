@@ -1,4 +1,4 @@
-import type { DataSource } from 'typeorm';
+import type { EntityManager } from 'typeorm';
 import type { RegisterName } from '@obolus/contract/registers/register';
 import { REGISTERS } from '@obolus/contract/registers/registers';
 import { readEntries } from '../setUp/entries.ts';
@@ -12,18 +12,18 @@ type Row = Record<string, string>;
  * The history of what is set up is as it was written, nothing left out; what is set up now is what the history says that it became; and
  * the versions that documents rest on say what they are called by.
  */
-export async function proveSetUp(source: DataSource): Promise<string[]> {
-  const changes: Row[] = await source.query('SELECT * FROM set_up_change ORDER BY id');
+export async function proveSetUp(manager: EntityManager): Promise<string[]> {
+  const changes: Row[] = await manager.query('SELECT * FROM set_up_change ORDER BY id');
   return [
-    ...(await proveChain(source, changes)),
-    ...(await proveCurrent(source, changes)),
-    ...(await provePeople(source, changes)),
-    ...(await proveVersions(source)),
+    ...(await proveChain(manager, changes)),
+    ...(await proveCurrent(manager, changes)),
+    ...(await provePeople(manager, changes)),
+    ...(await proveVersions(manager)),
   ];
 }
 
-async function proveChain(source: DataSource, changes: readonly Row[]): Promise<string[]> {
-  const keys = new Map(sealKeysOf(source).map((key) => [key.id, key]));
+async function proveChain(manager: EntityManager, changes: readonly Row[]): Promise<string[]> {
+  const keys = new Map(sealKeysOf(manager.connection).map((key) => [key.id, key]));
   const wrong: string[] = [];
   let previous = '';
   for (const row of changes) {
@@ -41,7 +41,7 @@ async function proveChain(source: DataSource, changes: readonly Row[]): Promise<
       wrong.push(`the history of ${what} ${which} is not as it was written, at its change ${row.id}`);
     previous = row.mac ?? '';
   }
-  const [head] = (await source.query('SELECT mac FROM set_up_head WHERE id = 1')) as Row[];
+  const [head] = (await manager.query('SELECT mac FROM set_up_head WHERE id = 1')) as Row[];
   if (head?.mac !== previous) wrong.push('the history of what is set up lacks its end');
   return wrong;
 }
@@ -57,11 +57,11 @@ function latest(changes: readonly Row[], what: string): ReadonlyMap<string, Read
   return found;
 }
 
-async function proveCurrent(source: DataSource, changes: readonly Row[]): Promise<string[]> {
+async function proveCurrent(manager: EntityManager, changes: readonly Row[]): Promise<string[]> {
   const wrong: string[] = [];
   for (const register of Object.keys(REGISTERS) as RegisterName[]) {
     const became = latest(changes, register);
-    for (const entry of became.size === 0 ? [] : await readEntries(source.manager, register))
+    for (const entry of became.size === 0 ? [] : await readEntries(manager, register))
       for (const [field, value] of became.get(entry.id) ?? [])
         if (field in entry.fields && (entry.fields[field] ?? '').slice(0, 2000) !== value)
           wrong.push(`${field} of ${register} ${entry.id} is not what it became when it was last changed`);
@@ -69,9 +69,9 @@ async function proveCurrent(source: DataSource, changes: readonly Row[]): Promis
   return wrong;
 }
 
-async function provePeople(source: DataSource, changes: readonly Row[]): Promise<string[]> {
+async function provePeople(manager: EntityManager, changes: readonly Row[]): Promise<string[]> {
   const became = latest(changes, 'people');
-  const people: Row[] = await source.query('SELECT id, role, approval_limit, blocked FROM user_account');
+  const people: Row[] = await manager.query('SELECT id, role, approval_limit, blocked FROM user_account');
   return people.flatMap((person) =>
     (['role', 'approval_limit', 'blocked'] as const)
       .filter((field) => {
@@ -82,8 +82,8 @@ async function provePeople(source: DataSource, changes: readonly Row[]): Promise
   );
 }
 
-async function proveVersions(source: DataSource): Promise<string[]> {
-  const versions: Row[] = await source.query('SELECT * FROM set_up_version');
+async function proveVersions(manager: EntityManager): Promise<string[]> {
+  const versions: Row[] = await manager.query('SELECT * FROM set_up_version');
   return versions
     .filter((row) => hashOfVersion(row.part ?? '', row.which_id ?? '', row.body ?? '') !== row.hash)
     .map(

@@ -66,6 +66,7 @@ export async function startTestServer({ connections = 24, standIns = false } = {
     mail: { host: undefined, port: 25, from: 'purchasing@fernhollow.example' },
     mailboxPort: 0,
     anchors: undefined,
+    metricsPort: undefined,
     standIns,
   };
   await migrate(database);
