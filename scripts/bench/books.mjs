@@ -1,3 +1,4 @@
+import { databaseEnvironment } from '../lib/database.mjs';
 import { dist } from './measure.mjs';
 
 export const ITEMS = 48;
@@ -6,11 +7,8 @@ export const ITEMS = 48;
 export async function seedBooks(pool, database) {
   const { setUpCompany } = await dist('server/dist/setUp/company.js');
   const { dataSource } = await dist('server/dist/storage/dataSource.js');
-  const source = await dataSource(
-    { host: database.host, port: database.port, name: 'obolus' },
-    database.app,
-    1,
-  ).initialize();
+  const { readDatabase } = await dist('server/dist/config.js');
+  const source = await dataSource(readDatabase(databaseEnvironment(database)), database.app, 1).initialize();
   await setUpCompany(source, {
     name: 'Bench',
     currency: 'USD',

@@ -2,7 +2,11 @@ import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { useSettled } from '../parts/useSettled.ts';
 import { server } from '../server/api.ts';
+
+/** Milliseconds. */
+const REST = 150;
 
 const ACTIONS = [
   { title: 'New order', link: '/orders/new' },
@@ -24,7 +28,9 @@ export function Search({ open, onOpenChange }: { open: boolean; onOpenChange: (o
   const [eager, setEager] = useState(false);
   const find = text.trim();
   const asking = find.length >= 2;
-  const hits = server.useSearchQuery({ query: { find } }, { skip: !asking });
+  // Asked once the typing rests; until then nothing that was found for other words is shown.
+  const settled = useSettled(find, REST);
+  const hits = server.useSearchQuery({ query: { find: settled } }, { skip: !asking || settled !== find });
   const navigate = useNavigate();
   const go = (link: string) => {
     onOpenChange(false);
@@ -45,7 +51,7 @@ export function Search({ open, onOpenChange }: { open: boolean; onOpenChange: (o
   const first = choices[0]?.key ?? '';
   useEffect(() => setLit(first), [first]);
   // Enter pressed while the answer is on its way takes the first of what comes.
-  const busy = asking && hits.isFetching;
+  const busy = asking && (hits.isFetching || settled !== find);
   const target = choices[0]?.link;
   useEffect(() => {
     if (!eager || busy) return;

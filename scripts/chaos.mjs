@@ -1,0 +1,123 @@
+// npm run chaos: many people post at once through two servers on one database, while servers and database are killed again and again and
+// hostile requests come in between. At the end nothing may be lost, doubled, half-written or untrue.
+//   --minutes N (5)   --seed N (the clock's)   --small: a quarter of a minute, as in npm test
+import { fork } from 'node:child_process';
+import { join } from 'node:path';
+import { parseArgs } from 'node:util';
+import { seedBooks } from './bench/books.mjs';
+import { Person } from './chaos/person.mjs';
+import { hostile } from './chaos/hostile.mjs';
+import { randomOf } from './chaos/random.mjs';
+import { databaseEnvironment, startDatabase } from './lib/database.mjs';
+import { checkNode, ensureBuilt, root, run } from './lib/project.mjs';
+
+const { values: options } = parseArgs({
+  options: {
+    minutes: { type: 'string', default: '5' },
+    seed: { type: 'string', default: String(Date.now() % 1_000_000) },
+    small: { type: 'boolean', default: false },
+  },
+});
+const seconds = options.small ? 15 : Number(options.minutes) * 60;
+const PEOPLE = options.small ? 6 : 16;
+/** Between two kills, in milliseconds. */
+const BETWEEN = options.small ? 2_500 : 4_000;
+
+checkNode();
+await ensureBuilt(['core', 'contract', 'server']);
+console.log(`Chaos with --seed ${options.seed}, ${seconds} seconds.`);
+const random = randomOf(Number(options.seed));
+const database = await startDatabase('chaos', { fresh: true, quiet: true });
+const environment = {
+  ...process.env,
+  ...databaseEnvironment(database),
+  OBOLUS_SESSION_SECRET: 'c'.repeat(40),
+  OBOLUS_PORT: '0',
+  OBOLUS_SET_UP: 'false',
+  OBOLUS_LOG_LEVEL: 'fatal',
+};
+await run(process.execPath, [join(root, 'server/dist/migrate.js')], { env: environment });
+const mysql = await import('mysql2/promise');
+const pool = mysql.createPool({
+  host: database.host,
+  port: database.port,
+  database: 'obolus',
+  ...database.owner,
+  connectionLimit: 2,
+});
+await seedBooks(pool, database);
+
+/** Two servers; one that was killed is started again. */
+const servers = [undefined, undefined];
+let ending = false;
+async function startServer(at) {
+  const server = fork(join(root, 'server/dist/main.js'), {
+    env: environment,
+    stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
+  });
+  servers[at] = { process: server, url: undefined };
+  const url = await new Promise((resolve) => {
+    server.once('message', (message) => resolve(message.url));
+    server.once('exit', () => resolve(undefined));
+  });
+  if (servers[at].process !== server) return;
+  servers[at].url = url;
+  // A start that found no database, or one that was killed: again.
+  if (url === undefined && !ending) setTimeout(() => void startServer(at), 300);
+  else server.once('exit', () => !ending && void startServer(at));
+}
+await Promise.all([startServer(0), startServer(1)]);
+
+const until = Date.now() + seconds * 1000;
+const kills = { server: 0, database: 0 };
+const killing = (async () => {
+  while (Date.now() < until - BETWEEN) {
+    await new Promise((resolve) => setTimeout(resolve, BETWEEN * (0.5 + random())));
+    if (random() < 0.5) {
+      kills.database += 1;
+      process.kill(database.pid(), 'SIGKILL');
+    } else {
+      kills.server += 1;
+      servers[Math.floor(random() * 2)].process.kill('SIGKILL');
+    }
+  }
+})();
+const urlOf = (n) => servers[n % 2]?.url ?? servers[(n + 1) % 2]?.url;
+const people = Array.from({ length: PEOPLE }, (_, n) => new Person(n, urlOf, randomOf(Number(options.seed) + n + 1)));
+const attacking = hostile(urlOf, () => Date.now() < until);
+await Promise.all(people.map((person) => person.workUntil(until)));
+await killing;
+const attacks = await attacking;
+
+// What nobody knows yet whether it was posted is asked again, under the same key, until it is known.
+await Promise.all(people.map((person) => person.settle()));
+const posted = people.flatMap((person) => person.posted);
+const wrong = people.flatMap((person) => person.wrong);
+const [documents] = await pool.query("SELECT idempotency_key AS `key`, id FROM document WHERE idempotency_key <> ''");
+const known = new Map(posted.map(({ key, id }) => [key, id]));
+for (const { key, id } of documents) {
+  if (!known.has(key)) wrong.push(`document ${id} is there, and nobody was told so`);
+  else if (String(known.get(key)) !== String(id)) wrong.push(`document ${id} was told to be ${known.get(key)}`);
+}
+const there = new Set(documents.map(({ key }) => key));
+for (const { key, id } of posted)
+  if (!there.has(key)) wrong.push(`document ${id} was told to be posted, and is not there`);
+wrong.push(...attacks.wrong);
+await pool.end();
+console.log(`${documents.length} documents are there; they are proved and decided again …`);
+const { proveDatabase } = await import(join(root, 'server/dist/proof/proveDatabase.js'));
+const { differences } = await proveDatabase(environment, { deciding: true });
+wrong.push(...differences);
+ending = true;
+for (const { process: server } of servers) server.kill('SIGTERM');
+await database.stop();
+
+const sum = (of) => people.reduce((total, person) => total + person.count[of], 0);
+console.log(
+  `${posted.length} documents posted by ${PEOPLE} people; ${kills.server} kills of a server, ${kills.database} of the database; ${sum('again')} requests sent again, ${sum('unknown')} of them not known; ${sum('refused')} refused; ${attacks.sent} hostile requests.`,
+);
+for (const one of wrong.slice(0, 50)) console.log(one);
+console.log(
+  wrong.length === 0 ? 'Nothing lost, doubled, half-written or untrue.' : `${wrong.length} things are wrong.`,
+);
+process.exit(wrong.length === 0 ? 0 : 1);
