@@ -1,4 +1,5 @@
 import js from '@eslint/js';
+import reactHooks from 'eslint-plugin-react-hooks';
 import typescript from 'typescript-eslint';
 import { exactFigures } from './scripts/lint/exactFigures.mjs';
 
@@ -66,6 +67,11 @@ export default typescript.config(
     files: ['core/**/*.ts', 'server/**/*.ts', 'contract/**/*.ts'],
     plugins: { obolus: { rules: { 'exact-figures': exactFigures } } },
     rules: exact,
+  },
+  {
+    files: ['web/**/*.{ts,tsx}'],
+    plugins: { 'react-hooks': reactHooks },
+    rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
   },
   // The one module that folds packed columns: exact below 2^53, and handed to whole numbers beyond.
   { files: ['core/costing/packed.ts', 'core/costing/packed.test.ts'], rules: { 'obolus/exact-figures': 'off' } },

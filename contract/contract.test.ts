@@ -40,8 +40,8 @@ describe('the endpoints', () => {
     expect(new Set(addresses).size).toBe(addresses.length);
   });
 
-  it('let anyone do nothing but sign in', () => {
-    expect(allEndpoints.filter(({ allow }) => allow === 'anyone')).toEqual([api.signIn]);
+  it('let anyone do nothing but sign in, and set a password by a link', () => {
+    expect(allEndpoints.filter(({ allow }) => allow === 'anyone')).toEqual([api.signIn, api.resetPassword]);
   });
 
   it('ask for a key on every posting, and give a preview beside it to the same roles', () => {
@@ -67,6 +67,7 @@ describe('the endpoints', () => {
       '/drafts/:id',
       '/drafts/:id',
       '/imports/:id',
+      '/imports/:id/cancel',
       '/imports/:id/load',
       '/incoming-bills/:id',
       '/incoming-bills/:id',
@@ -75,10 +76,17 @@ describe('the endpoints', () => {
       '/lists/:list/views/:name',
       '/mails/:id',
       '/papers/:id',
+      // A link works once.
+      '/password-resets',
       // A person by the mail address: a second of it is refused.
       '/people',
       '/people/:id',
+      // Another link makes the one before void.
+      '/people/:id/reset',
       '/registers/:register/:id',
+      // One's own, and done again it is the same.
+      '/session/password',
+      '/sessions',
       '/sign-offs/:id',
       '/vendors/:id/bank-accounts/:account',
     ]);

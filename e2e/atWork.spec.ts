@@ -15,7 +15,7 @@ test('two receive the last of a line at the same moment: one succeeds, the other
       await desk.open('/receiving');
       await desk.page.getByRole('link', { name: /Beira Linho/ }).click();
       await desk.page.getByLabel('Packing slip').fill(`slip of the ${role}`);
-      await desk.page.getByLabel(/Came now, Linen yarn on cones, bleached/).fill('40');
+      await desk.page.getByLabel(/Received now, Linen yarn on cones, bleached/).fill('40');
       await desk.footing();
       return desk;
     }),
@@ -55,7 +55,7 @@ test('a receipt over two orders is entered and posted by keyboard alone', async 
   await expect(page.getByLabel('Scan', { exact: true })).toBeFocused();
   await tabTo(/^Packing slip/);
   await page.keyboard.type('TF-PS-3500');
-  await tabTo(/^Came now, .*madder red, PO-1006/);
+  await tabTo(/^Received now, .*madder red, PO-1006/);
   await page.keyboard.type('10');
   await page.keyboard.press('Enter');
   await page.keyboard.type('80');
@@ -79,7 +79,7 @@ test('a charge whose basis an item lacks says so at its column, and posting is n
   await expect(
     page.getByRole('columnheader', { name: /insurance/i }).getByText('The shares by hand do not add up to the charge.'),
   ).toBeVisible();
-  await expect(page.getByRole('button', { name: /Post shares/ })).toBeDisabled();
+  await expect(page.getByRole('button', { name: /Post allocation/ })).toBeDisabled();
   await page.getByLabel(/insurance on Indigo/).fill('100');
   await page.getByLabel(/insurance on Madder/).fill('34.40');
   expect((await desk.footing())[0]).toMatch(/^Inventory, Indigo/);
@@ -128,7 +128,7 @@ test('a figure is read as it was typed, also where it is posted from its own fie
 test('the dark edition stays over a reload, and one can sign out', async ({ page }) => {
   const desk = new Desk(page);
   await desk.signIn();
-  await page.getByRole('button', { name: 'Light or dark' }).click();
+  await page.getByRole('button', { name: 'Dark edition' }).click();
   const edition = await page.locator('html').getAttribute('data-edition');
   await page.reload();
   await expect(page.locator('html')).toHaveAttribute('data-edition', edition ?? '');

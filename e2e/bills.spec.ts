@@ -133,7 +133,7 @@ test('a bill before the goods stands ahead of them, waits to be paid, and is cle
   await expect(page.getByRole('status').filter({ hasText: 'goods received not invoiced' })).toContainText(
     'They agree.',
   );
-  await expect(page.getByRole('table', { name: 'Received or billed' }).getByRole('row')).toHaveCount(3);
+  await expect(page.getByRole('table', { name: 'Goods received not invoiced' }).getByRole('row')).toHaveCount(3);
   await expectAccessible(page);
   await page.getByRole('row', { name: /Reed, steel/ }).focus();
   await page.keyboard.press('Enter');
@@ -425,7 +425,7 @@ test('a bill of a thousand lines draws only those in view, and is entered anywhe
   await desk.send('receipt', { vendor, date: '2026-11-22', warehouse, packingSlip: '', transport: '', lines: came });
   await desk.open(`/bench/${vendor}`);
   await page.getByLabel('Vendor’s number').fill('PM-1000');
-  await page.getByRole('button', { name: 'Bills all of it' }).click();
+  await page.getByRole('button', { name: 'Bill everything received' }).click();
   const grid = page.getByRole('table', { name: 'Lines of the bill' });
   await expect(grid).toHaveAttribute('aria-rowcount', '1001');
   expect(await grid.locator('tbody[data-index]').count()).toBeLessThan(80);

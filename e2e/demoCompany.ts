@@ -31,6 +31,7 @@ async function start(database: Schema['database']): Promise<Running> {
     mailboxPort: 0,
     anchors: undefined,
     metricsPort: undefined,
+    worksOnJobs: true,
     standIns: true,
   });
 }

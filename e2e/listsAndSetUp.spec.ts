@@ -43,7 +43,7 @@ test('a list is narrowed, sorted and kept as a view by keyboard, and goes out as
   await page.getByRole('button', { name: 'Forget Late linen' }).click();
   await expect(page.getByRole('button', { name: 'Late linen', exact: true })).toBeHidden();
   // Rows are walked with the arrow keys and opened with Enter.
-  await page.getByRole('button', { name: 'Still to come' }).first().click();
+  await page.getByRole('button', { name: 'Outstanding' }).first().click();
   const row = lines.getByRole('row', { name: /PO-1006/ });
   await expect(row).toHaveCount(1);
   await row.focus();
@@ -56,7 +56,7 @@ test('conditions and columns of a list are changed in words', async ({ page }) =
   const desk = new Desk(page);
   await desk.signIn();
   await desk.open('/orders');
-  await page.getByRole('button', { name: 'Only where …' }).click();
+  await page.getByRole('button', { name: 'Filter …' }).click();
   await page.getByLabel('Column of condition 1').selectOption('Ordered');
   await page.getByLabel('What condition 1 compares with').fill('15000');
   const orders = page.getByRole('table', { name: 'Purchase orders' });
@@ -92,7 +92,7 @@ test('a new vendor and a new item are set up without leaving the order that need
   await desk.choose('Item, line 1', 'Pattern books');
   await dialog.getByLabel('Number', { exact: true }).fill('PB-1');
   await dialog.getByLabel('Stock unit').fill('each');
-  await dialog.getByLabel('Cost kept by').selectOption('moving average');
+  await dialog.getByLabel('Costing method').selectOption('moving average');
   await dialog.getByRole('button', { name: 'Add to packs' }).click();
   await dialog.getByLabel('Pack, packs 1').fill('carton');
   await dialog.getByLabel('Stock units in one, packs 1').fill('12');
@@ -198,7 +198,7 @@ test('a page of an item and of a vendor tell what was bought, and how prices mov
   await expect(page.getByRole('region', { name: 'Received and not billed' })).toContainText('5,009.56');
   // Of five lines that were due four came, on time and whole.
   await expect(
-    page.getByRole('table', { name: 'On time and in full' }).getByRole('row', { name: /^Together/ }),
+    page.getByRole('table', { name: 'On time and in full' }).getByRole('row', { name: /^Total/ }),
   ).toContainText('80 %');
   await expect(page.getByRole('region', { name: 'Prices, and how they moved' })).toContainText('▲');
   await expectAccessible(page);

@@ -20,7 +20,7 @@ test('lots come in as they are named and go out as they are chosen', async ({ pa
   await desk.open('/receiving');
   await page.getByRole('link', { name: /Kumo Dyeworks/ }).click();
   await page.getByLabel('Packing slip').fill('K-1240');
-  const came = page.getByLabel(/Came now, Indigo/);
+  const came = page.getByLabel(/Received now, Indigo/);
   await came.focus();
   await page.keyboard.type('100');
   await expect(
@@ -68,7 +68,7 @@ test('looms come in by scanned serial numbers, none twice, and leave by ticking 
   await page.keyboard.press('Control+Enter');
   await expect(page).toHaveURL(/\/documents\/\d+$/);
   await page.getByRole('link', { name: 'Receive goods' }).click();
-  await page.getByLabel(/Came now, Floor loom/).fill('3');
+  await page.getByLabel(/Received now, Floor loom/).fill('3');
   const serials = page.getByLabel(/^Serial numbers, Floor loom/);
   await serials.focus();
   for (const serial of ['FL-0151', 'FL-0152', 'FL-0144']) {
@@ -110,7 +110,7 @@ test('an expense is ordered beside goods, received and billed with tax that is n
   await page.keyboard.press('Control+Enter');
   await expect(page).toHaveURL(/\/documents\/\d+$/);
   await page.getByRole('link', { name: 'Receive goods' }).click();
-  await page.getByLabel(/Came now, Mailing tubes/).fill('10');
+  await page.getByLabel(/Received now, Mailing tubes/).fill('10');
   expect(await desk.footing()).toEqual([
     'Packing and dispatch, Mailing tubes 30.00',
     'Goods received not invoiced, Redwillow Paper 30.00',

@@ -10,7 +10,7 @@ useDemoCompany();
 /** What no other test has open, by the way there from the index. */
 const SCREENS: readonly (readonly [string, ...string[]])[] = [
   ['Receiving', 'Receipts'],
-  ['Match bench', 'Decisions'],
+  ['Match bench', 'Match decisions'],
   ['Match bench', 'Mailbox'],
   ['Deliveries'],
   ['Stock & cost', 'Merino yarn on cones, ecru'],
@@ -68,7 +68,7 @@ test('nothing typed is lost by a reload, and a draft can be thrown away', async 
   await expect(page.getByLabel('Note')).toHaveValue('kept over a reload');
   await expect(page.getByLabel('Quantity, line 1')).toHaveValue('12');
   await desk.open('/orders');
-  await page.getByRole('button', { name: 'Throw away Order to Kumo Dyeworks' }).click();
+  await page.getByRole('button', { name: 'Discard Order to Kumo Dyeworks' }).click();
   await expect(page.getByRole('link', { name: 'Order to Kumo Dyeworks' })).toBeHidden();
 });
 
@@ -77,7 +77,7 @@ test('what is wrong is said at its field, and nothing is posted', async ({ page 
   await desk.signIn();
   await desk.open('/receiving');
   await page.getByRole('link', { name: /Kumo Dyeworks/ }).click();
-  const field = page.getByLabel(/Came now, Indigo/);
+  const field = page.getByLabel(/Received now, Indigo/);
   for (const [typed, says] of [
     ['124', 'Only 123.6 of this line may come: 120 are open.'],
     ['0.0000001', 'has too many decimals'],
@@ -149,7 +149,7 @@ test('a sample file is given, checked and loaded on the screen', async ({ page }
   const desk = new Desk(page);
   await desk.signIn();
   await page.getByRole('link', { name: 'Setup' }).click();
-  await page.getByRole('link', { name: 'Files in' }).click();
+  await page.getByRole('link', { name: 'Import' }).click();
   await page.getByRole('radio', { name: /^Tariff rates / }).check();
   await page.getByLabel('File, CSV or XLSX').setInputFiles({
     name: 'tariff.csv',

@@ -74,7 +74,7 @@ test('an order above the buyer’s limit is rejected, changed, approved, sent an
   await receiver.open('/receiving');
   await receiver.page.getByRole('link', { name: /Dholka Shuttle Works/ }).click();
   const order = await orderOf(buyer, id);
-  await receiver.page.getByLabel(`Came now, Boat shuttle, ${order.number}`).fill('1000');
+  await receiver.page.getByLabel(`Received now, Boat shuttle, ${order.number}`).fill('1000');
   // At the standard of 8.25; what was paid differs by purchase price variance, the freight expected by landed cost variance.
   const journal = await receiver.footing();
   expect(journal).toContain('Inventory, Boat shuttle · WORKSHOP 8,250.00');
@@ -112,7 +112,7 @@ test('a sent order is changed, its rest is closed with a reason, and a receipt o
   // 10 tins at the new price: 20,000 JPY at 0.006730 is 134.60.
   await desk.open('/receiving');
   await page.getByRole('link', { name: /Kumo Dyeworks/ }).click();
-  await page.getByLabel(/Came now, Indigo/).fill('10');
+  await page.getByLabel(/Received now, Indigo/).fill('10');
   await page.getByLabel(/^Lot 1, Indigo/).fill('KD-2711');
   await page.getByLabel(/^Quantity of lot 1, Indigo/).fill('10');
   expect(await desk.footing()).toEqual([

@@ -67,18 +67,18 @@ test('three orders come in one delivery: short, over, rejected, lots and fifty s
   await page.getByRole('link', { name: /Petrel Mutual/ }).click();
   await page.getByLabel('Packing slip').fill('PM-PS 88');
   // Three percent more and two percent less are taken: 1.5 of 100 may be missing, 0.3 of 10 be too many, half a kilogram may not.
-  await page.getByLabel(/^Came now, Merino yarn on cones, ecru/).fill('98.5');
+  await page.getByLabel(/^Received now, Merino yarn on cones, ecru/).fill('98.5');
   await expect(page.getByText('1.5 kg less than is due')).toBeVisible();
   await page.getByLabel(/^No more comes of Merino/).check();
-  await page.getByLabel(/^Came now, Linen/).fill('10.5');
+  await page.getByLabel(/^Received now, Linen/).fill('10.5');
   await expect(page.getByText('only 0.3 kg are allowed')).toBeVisible();
   await expect(page.getByText('Only 10.3 of this line may come: 10 are open.').first()).toBeVisible();
   await expectAccessible(page);
-  await page.getByLabel(/^Came now, Linen/).fill('10.3');
-  await page.getByLabel(/^Came now, Floor loom/).fill('50');
+  await page.getByLabel(/^Received now, Linen/).fill('10.3');
+  await page.getByLabel(/^Received now, Floor loom/).fill('50');
   await page.getByLabel(/^First number of a run, Floor loom/).fill('FL-0201');
   await page.getByRole('button', { name: 'FL-0201 to FL-0250' }).click();
-  await page.getByLabel(/^Came now, Indigo/).fill('10');
+  await page.getByLabel(/^Received now, Indigo/).fill('10');
   await page.getByLabel(/^Lot 1, Indigo/).fill('PD-1');
   await page.getByLabel(/^Last day of lot 1, Indigo/).fill('2026-11-01');
   await expect(page.getByText('Lot PD-1 is past its day: reject it, or correct the day.').first()).toBeVisible();
@@ -232,7 +232,7 @@ test('an announced delivery is filled in, scanned further, received with its bil
     page.getByText('2 of “Net shuttle, sample · DSW 60”: nothing is to come that is called so'),
   ).toBeVisible();
   await page.getByRole('button', { name: 'Fill it in' }).click();
-  const came = page.getByLabel(/^Came now, Boat shuttle/);
+  const came = page.getByLabel(/^Received now, Boat shuttle/);
   await expect(came).toHaveValue('450');
   await expect(page.getByLabel('Packing slip')).toHaveValue('DSW-DA 412');
   // The two boxes that are missing are scanned by the stand-in for a scanner.
@@ -291,11 +291,11 @@ test('who counts blind sees what may come and not how many; a photo goes with wh
   const { page } = receiver;
   await receiver.open('/receiving');
   await page.getByRole('link', { name: /Beira Linho/ }).click();
-  await expect(page.getByText('Still due')).toBeHidden();
+  await expect(page.getByText('Outstanding')).toBeHidden();
   await expect(page.getByRole('button', { name: 'All of it came' })).toBeHidden();
-  await page.getByLabel(/^Came now, Linen/).fill('60');
+  await page.getByLabel(/^Received now, Linen/).fill('60');
   await expect(page.getByText('This is not what may come: count again').first()).toBeVisible();
-  await page.getByLabel(/^Came now, Linen/).fill('38');
+  await page.getByLabel(/^Received now, Linen/).fill('38');
   await page.getByRole('button', { name: /^Reject some of Linen/ }).click();
   await page.getByLabel('Quantity that is held 1').fill('2');
   await page.getByLabel('Why it is held 1').fill('Moths');

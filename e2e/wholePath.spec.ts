@@ -54,7 +54,7 @@ test('goods go from an order to cost of goods, and every step shows its journal 
   await test.step('a part of it is received', async () => {
     await page.getByRole('link', { name: 'Receive goods' }).click();
     await page.getByLabel('Packing slip').fill('DSW/990');
-    await page.getByLabel(`Came now, Merino yarn on cones, madder red, ${order}`).fill('60');
+    await page.getByLabel(`Received now, Merino yarn on cones, madder red, ${order}`).fill('60');
     expect(await desk.footing()).toEqual([
       'Inventory, Merino yarn on cones, madder red 720.00',
       'Goods received not invoiced, Dholka Shuttle Works 720.00',
@@ -71,7 +71,7 @@ test('goods go from an order to cost of goods, and every step shows its journal 
     await expect(page).toHaveURL(receipt);
     await expect(page.getByRole('heading', { level: 1 })).toContainText('GR-');
     await expect(page.getByRole('button', { name: 'Put on hold' })).toBeHidden();
-    await expect(page.getByRole('columnheader', { name: 'Still to come' })).toBeHidden();
+    await expect(page.getByRole('columnheader', { name: 'Outstanding' })).toBeHidden();
   });
 
   await test.step('some of it is delivered and a part of that invoiced', async () => {

@@ -47,24 +47,26 @@ const pool = mysql.createPool({
 });
 await seedBooks(pool, database);
 
-/** Two servers; one that was killed is started again. */
+/** Two servers; one that ended, killed or for want of a database, is started again. */
 const servers = [undefined, undefined];
 let ending = false;
-async function startServer(at) {
+function startServer(at) {
   const server = fork(join(root, 'server/dist/main.js'), {
     env: environment,
     stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
   });
-  servers[at] = { process: server, url: undefined };
-  const url = await new Promise((resolve) => {
-    server.once('message', (message) => resolve(message.url));
-    server.once('exit', () => resolve(undefined));
+  const started = { process: server, url: undefined };
+  servers[at] = started;
+  server.once('exit', () => {
+    started.url = undefined;
+    if (!ending) setTimeout(() => startServer(at), 300);
   });
-  if (servers[at].process !== server) return;
-  servers[at].url = url;
-  // A start that found no database, or one that was killed: again.
-  if (url === undefined && !ending) setTimeout(() => void startServer(at), 300);
-  else server.once('exit', () => !ending && void startServer(at));
+  return new Promise((resolve) => {
+    server.once('message', ({ url }) => {
+      started.url = url;
+      resolve();
+    });
+  });
 }
 await Promise.all([startServer(0), startServer(1)]);
 
@@ -105,9 +107,11 @@ for (const { key, id } of posted)
 wrong.push(...attacks.wrong);
 await pool.end();
 console.log(`${documents.length} documents are there; they are proved and decided again …`);
+const begun = Date.now();
 const { proveDatabase } = await import(join(root, 'server/dist/proof/proveDatabase.js'));
 const { differences } = await proveDatabase(environment, { deciding: true });
 wrong.push(...differences);
+console.log(`Proved in ${Math.round((Date.now() - begun) / 1000)} seconds.`);
 ending = true;
 for (const { process: server } of servers) server.kill('SIGTERM');
 await database.stop();

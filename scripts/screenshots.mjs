@@ -68,7 +68,7 @@ try {
   await settle(page, 'receiving-tablet');
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto(`${running.url}/orders`);
-  await page.getByRole('button', { name: 'Light or dark' }).click();
+  await page.getByRole('button', { name: 'Dark edition' }).click();
   await page.goto(`${running.url}/bench`);
   await page.waitForLoadState('networkidle');
   await bill(page);
@@ -135,7 +135,7 @@ async function newOrder(page) {
 async function receiving(page) {
   await page.getByRole('link', { name: /Kumo Dyeworks/ }).click();
   await page.getByLabel('Packing slip').fill('K-1240');
-  await page.getByLabel(/^Came now, Madder/).fill('71');
+  await page.getByLabel(/^Received now, Madder/).fill('71');
   await page.getByLabel(/^Lot 1, Madder/).fill('KM-2610');
   await page.getByLabel('Reject some of Madder dye, 250 g tin, PO-1012').click();
   await page.getByLabel('Quantity that is held 1').fill('1');

@@ -40,6 +40,8 @@ export interface Config {
   readonly mailboxPort: number;
   /** The file in which seals are noted, outside the database; undefined where nobody keeps one. */
   readonly anchors: string | undefined;
+  /** Takes work from the queue of jobs; of several servers some may only answer. */
+  readonly worksOnJobs: boolean;
   /** The port on loopback that gives metrics; undefined for none. */
   readonly metricsPort: number | undefined;
   /** Offers stand-ins for outside devices, like a scanner or a mailbox: in the demo and in tests. */
@@ -122,6 +124,7 @@ export function readConfig(environment: Environment, webFolder: string): Config 
       from: environment.OBOLUS_MAIL_FROM ?? 'purchasing@localhost',
     },
     mailboxPort: port(environment, 'OBOLUS_MAILBOX_PORT', 0),
+    worksOnJobs: environment.OBOLUS_JOBS !== 'false',
     metricsPort: environment.OBOLUS_METRICS_PORT ? port(environment, 'OBOLUS_METRICS_PORT', 0) : undefined,
     anchors: environment.OBOLUS_ANCHORS || undefined,
     standIns: environment.OBOLUS_STAND_INS === 'true',

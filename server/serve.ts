@@ -62,7 +62,7 @@ export async function serve(config: Config, now: () => Date = () => new Date()):
   await listen(server, config);
   const measuring = config.metricsPort === undefined ? undefined : await serveMetrics(metrics, config.metricsPort);
   // A server that cannot listen takes no work either.
-  const jobs = runJobs({ source, log, now, today, anchors: config.anchors }, JOB_KINDS);
+  const jobs = runJobs({ source, log, now, today, anchors: config.anchors }, config.worksOnJobs ? JOB_KINDS : {});
   wakeJobs = jobs.wake;
   const address = server.address() as AddressInfo;
   return {

@@ -12,7 +12,7 @@ export const items: Register = {
     { name: 'unit', label: 'Stock unit', as: 'text', required: true, most: 20, settled: true },
     {
       name: 'method',
-      label: 'Cost kept by',
+      label: 'Costing method',
       as: 'choice',
       required: true,
       choices: ['fifo', 'average', 'standard', 'lot', 'serial'],

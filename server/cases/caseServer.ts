@@ -56,6 +56,7 @@ export class CaseServer {
         mailboxPort: 0,
         anchors: undefined,
         metricsPort: undefined,
+        worksOnJobs: true,
         standIns: false,
       },
       () => new Date(`${clock.today}T12:00:00Z`),

@@ -10,7 +10,7 @@ import type { Client } from '../testing/client.ts';
 let server: TestServer;
 let ines: Client;
 beforeAll(async () => {
-  server = await startTestServer({ connections: 1 });
+  server = await startTestServer({ connections: 1, worksOnJobs: false });
   ines = await server.as('accountant');
 });
 afterAll(() => server.stop());

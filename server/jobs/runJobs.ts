@@ -23,11 +23,12 @@ export function runJobs(
   worker: Worker,
   kinds: JobKinds,
 ): { readonly wake: () => void; readonly stop: () => Promise<void> } {
+  const names = Object.keys(kinds);
   const under = new Set<Promise<void>>();
   let stopped = false;
   const look = async (): Promise<void> => {
-    while (!stopped && under.size < AT_ONCE) {
-      const taken = await takeJob(worker, 'j.kind IN (?)', Object.keys(kinds));
+    while (names.length > 0 && !stopped && under.size < AT_ONCE) {
+      const taken = await takeJob(worker, 'j.kind IN (?)', names);
       if (!taken) return;
       const work = workOn(worker, kinds, taken, () => stopped).finally(() => under.delete(work));
       under.add(work);

@@ -50,7 +50,11 @@ export async function makeSchema(): Promise<{ database: OwnedDatabase; drop: () 
   return { database, drop: () => asRoot([`DROP DATABASE ${name}`]) };
 }
 
-export async function startTestServer({ connections = 24, standIns = false } = {}): Promise<TestServer> {
+export async function startTestServer({
+  connections = 24,
+  standIns = false,
+  worksOnJobs = true,
+} = {}): Promise<TestServer> {
   const { database, drop } = await makeSchema();
   const config = {
     host: '127.0.0.1',
@@ -67,6 +71,7 @@ export async function startTestServer({ connections = 24, standIns = false } = {
     mailboxPort: 0,
     anchors: undefined,
     metricsPort: undefined,
+    worksOnJobs,
     standIns,
   };
   await migrate(database);

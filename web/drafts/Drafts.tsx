@@ -11,7 +11,7 @@ export function Drafts({ of }: { of?: DocumentKind }) {
   if (rows.length === 0) return null;
   return (
     <section className="pb-4" aria-label="Drafts">
-      <h2 className="cap">Begun and not posted</h2>
+      <h2 className="cap">Drafts</h2>
       <ul className="flex flex-wrap gap-x-6 gap-y-1">
         {rows.map((draft) => (
           <li key={draft.id}>
@@ -24,10 +24,10 @@ export function Drafts({ of }: { of?: DocumentKind }) {
             <button
               type="button"
               className="dim hover:text-over"
-              aria-label={`Throw away ${draft.title}`}
+              aria-label={`Discard ${draft.title}`}
               onClick={() => void drop({ params: { id: draft.id } })}
             >
-              throw away
+              discard
             </button>
           </li>
         ))}

@@ -57,7 +57,7 @@ function useRateOn(currency: string, date: string): string | undefined {
   ];
   const skip = currency === company.currency || currency.length !== 3 || !isDay(date);
   const rates = server.useListInfiniteQuery({ list: 'rates', where, sort: 'from', down: true }, { skip });
-  return skip ? undefined : rates.data?.pages[0]?.rows[0]?.cells.rate;
+  return skip ? undefined : rates.currentData?.pages[0]?.rows[0]?.cells.rate;
 }
 
 /** The currency of the document, by its code, and the rate that holds on its date. */

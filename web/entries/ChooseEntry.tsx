@@ -37,7 +37,7 @@ function useOptions(of: RegisterName): readonly Option[] {
   if (of === 'items') return items.data?.rows ?? [];
   if (of === 'vendors') return vendors.data?.rows ?? [];
   const [key = ''] = REGISTERS[of].key;
-  const rows = (listed.data?.pages ?? []).flatMap((page) => page.rows);
+  const rows = (listed.currentData?.pages ?? []).flatMap((page) => page.rows);
   return rows.map(({ cells }) => {
     const number = cells[key] ?? '';
     return { id: number, number, name: cells.name ?? number };

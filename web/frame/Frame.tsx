@@ -6,7 +6,7 @@ import { problemOf, server } from '../server/api.ts';
 import { Problem } from '../parts/Problem.tsx';
 import { showDay } from '../parts/figures.ts';
 import { SignIn } from './SignIn.tsx';
-import { turnEdition } from './edition.ts';
+import { isNight, turnEdition } from './edition.ts';
 import { Account } from './Account.tsx';
 import { Mark } from './Mark.tsx';
 import { MeContext } from '../server/me.ts';
@@ -70,6 +70,7 @@ function Index({ me, onSearch }: { me: Me; onSearch: () => void }) {
   const { pathname } = useLocation();
   const [signOut] = server.useSignOutMutation();
   const [isAccount, setAccount] = useState(false);
+  const [isDark, setDark] = useState(isNight);
   return (
     <nav className="index" aria-label="The work">
       <NavLink to="/orders" className="mark">
@@ -99,8 +100,8 @@ function Index({ me, onSearch }: { me: Me; onSearch: () => void }) {
           <span className="text-ink">{me.user.name}</span> · {me.user.role}
           <br />
         </span>
-        <button type="button" onClick={turnEdition}>
-          Light or dark
+        <button type="button" onClick={() => setDark(turnEdition())}>
+          {isDark ? 'Light' : 'Dark'} edition
         </button>{' '}
         ·{' '}
         <button type="button" onClick={() => void signOut({}).then(() => location.assign('/'))}>

@@ -18,7 +18,7 @@ const ACTIONS = [
   { title: 'Stock and unit costs', link: '/stock' },
   { title: 'Journal', link: '/ledger' },
   { title: 'Trial balance', link: '/ledger/trial-balance' },
-  { title: 'Files in: CSV or XLSX', link: '/setup/imports' },
+  { title: 'Import: CSV or XLSX', link: '/setup/imports' },
 ];
 
 /** One box for documents, vendors, items, numbers from a paper, amounts, and what can be done. */
@@ -53,11 +53,12 @@ export function Search({ open, onOpenChange }: { open: boolean; onOpenChange: (o
   // Enter pressed while the answer is on its way takes the first of what comes.
   const busy = asking && (hits.isFetching || settled !== find);
   const target = choices[0]?.link;
-  useEffect(() => {
+  const takeFirst = () => {
     if (!eager || busy) return;
     setEager(false);
     if (target) go(target);
-  });
+  };
+  useEffect(takeFirst);
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>

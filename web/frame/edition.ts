@@ -7,7 +7,11 @@ export function applyEdition(): void {
   document.documentElement.dataset.edition = night ? 'night' : 'day';
 }
 
-export function turnEdition(): void {
-  localStorage.setItem(KEY, document.documentElement.dataset.edition === 'night' ? 'day' : 'night');
+export const isNight = (): boolean => document.documentElement.dataset.edition === 'night';
+
+/** Says whether it is the dark edition now. */
+export function turnEdition(): boolean {
+  localStorage.setItem(KEY, isNight() ? 'day' : 'night');
   applyEdition();
+  return isNight();
 }

@@ -94,7 +94,7 @@ function Shown({
           className="act"
           onClick={() => set({ ...state, where: [...where, firstCondition(columns)] })}
         >
-          {where.length === 0 ? 'Only where …' : 'and …'}
+          {where.length === 0 ? 'Filter …' : 'and …'}
         </button>
         <Columns columns={columns} shown={shown} change={(names) => set({ ...state, columns: names })} />
         <span className="grow" />
@@ -126,7 +126,7 @@ function Shown({
             <tr>
               {shown.map(({ name, sum }, at) => (
                 <td key={name} className={sum ? 'num' : ''}>
-                  {sum ? showFigure(first?.sums[name]) : at === 0 ? 'Together' : ''}
+                  {sum ? showFigure(first?.sums[name]) : at === 0 ? 'Total' : ''}
                 </td>
               ))}
             </tr>

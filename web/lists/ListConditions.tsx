@@ -36,7 +36,7 @@ export function ListConditions({ columns, where, change }: Props) {
         const as = column?.as ?? 'text';
         return (
           <li key={at}>
-            <span className="dim">{at === 0 ? 'Only where' : 'and'}</span>
+            <span className="dim">{at === 0 ? 'Where' : 'and'}</span>
             <Choice
               label={`Column of condition ${at + 1}`}
               value={condition.column}

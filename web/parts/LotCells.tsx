@@ -128,7 +128,7 @@ const NO_LOT: LotPart = { lot: '', quantity: '' };
 export function LotsOut({ warehouse, ...props }: Props & { readonly warehouse: string }) {
   const { item, line, quantity, parts = [], onChange, columns, wrong } = props;
   const held = server.useHeldStockQuery({ params: { item: item.id, warehouse } });
-  const lots = heldByLot(held.data?.layers ?? []);
+  const lots = heldByLot(held.currentData?.layers ?? []);
   const takenOf = (lot: string) => parts.find((part) => part.lot === lot)?.quantity ?? '';
   const set = (lot: string, taken: string) =>
     onChange([...parts.filter((part) => part.lot !== lot), ...(taken === '' ? [] : [{ lot, quantity: taken }])]);
@@ -137,7 +137,7 @@ export function LotsOut({ warehouse, ...props }: Props & { readonly warehouse: s
     const at = `/${sent.findIndex((part) => part.lot === lot)}`;
     return wrong(at) ?? wrong(`${at}/quantity`);
   };
-  const gone = parts.filter(({ lot }) => held.data && !lots.some((known) => known.lot === lot));
+  const gone = parts.filter(({ lot }) => held.currentData && !lots.some((known) => known.lot === lot));
   return (
     <LotRow
       item={item}

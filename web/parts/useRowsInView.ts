@@ -27,11 +27,13 @@ export function useRowsInView(table: RefObject<HTMLTableElement | null>, count: 
     overscan: AROUND,
     scrollMargin: before,
   });
-  useLayoutEffect(() => {
+  // With each draw: whatever stands above may have grown.
+  const measure = () => {
     const [body, head] = [scroller(), table.current?.tHead];
     if (body && head)
       setBefore(head.getBoundingClientRect().bottom - body.getBoundingClientRect().top + body.scrollTop);
-  });
+  };
+  useLayoutEffect(measure);
   const rows = virtual.getVirtualItems();
   const [first, last] = [rows[0], rows.at(-1)];
   return {

@@ -35,13 +35,13 @@ export function Bench() {
       ) : (
         all.data &&
         (bills.data || !mayBill) &&
-        (billable.data || !mayBill) && (
+        (billable.currentData || !mayBill) && (
           <Held key={draft} draft={draft} waiting={entry}>
             {(heldBy) =>
               entry?.kind === 'credit' ? (
                 <Credit {...{ vendor, draft, heldBy }} waiting={entry} />
               ) : (
-                <Bill {...{ vendor, draft, heldBy }} lines={billable.data?.rows ?? []} waiting={entry} />
+                <Bill {...{ vendor, draft, heldBy }} lines={billable.currentData?.rows ?? []} waiting={entry} />
               )
             }
           </Held>

@@ -6,10 +6,10 @@ export function BenchTabs() {
       <NavLink to="/bench" end>
         Bills
       </NavLink>
-      <NavLink to="/bench/unmatched">Received or billed</NavLink>
+      <NavLink to="/bench/unmatched">Goods received not invoiced</NavLink>
       <NavLink to="/bench/credits">Credits expected</NavLink>
-      <NavLink to="/bench/decisions">Decisions</NavLink>
-      <NavLink to="/bench/second-looks">Second looks</NavLink>
+      <NavLink to="/bench/decisions">Match decisions</NavLink>
+      <NavLink to="/bench/second-looks">Difference approvals</NavLink>
       <NavLink to="/bench/mailbox">Mailbox</NavLink>
     </nav>
   );

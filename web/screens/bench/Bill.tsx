@@ -73,7 +73,10 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
   const pointer = usePointer();
   const inCurrency = useMemo(() => lines.filter((line) => line.currency === body?.currency), [lines, body?.currency]);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
-  const paper = server.useIncomingBillQuery({ params: { id: body?.paper ?? '' } }, { skip: !body?.paper });
+  const { currentData: paper } = server.useIncomingBillQuery(
+    { params: { id: body?.paper ?? '' } },
+    { skip: !body?.paper },
+  );
   useFirstDifference();
   if (!body || !party) return null;
   const expected = expectedTaxes(inCurrency, body, codes.data?.rows ?? []);
@@ -85,9 +88,9 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
     ],
     body.currency,
   );
-  const covers = body.covers ?? paper.data?.covers ?? [];
+  const covers = body.covers ?? paper?.covers ?? [];
   const move = (at: number, to: BillableView | undefined) => {
-    const line = paper.data?.lines[at];
+    const line = paper?.lines[at];
     const moved = line && moveTo(body, covers, at, line, to);
     if (moved) change(moved);
     else
@@ -146,9 +149,9 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
               <CurrencyField name="Currency" body={body} change={change} refusals={refusals} />
               <TermsField body={body} change={change} refusals={refusals} />
             </div>
-            {body.paper !== undefined && paper.data && paper.data.lines.length > 0 && (
+            {body.paper !== undefined && paper && paper.lines.length > 0 && (
               <PaperSays
-                paper={paper.data}
+                paper={paper}
                 covers={covers}
                 lines={inCurrency}
                 tax={sumOf(
@@ -156,7 +159,7 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
                   body.currency,
                 )}
                 onMove={move}
-                onPropose={() => paper.data && change({ billed: paper.data.billed, covers: paper.data.covers })}
+                onPropose={() => paper && change({ billed: paper.billed, covers: paper.covers })}
               />
             )}
             {inCurrency.length > 0 && <BillGrid entering={entering} body={body} lines={inCurrency} over={over} />}
@@ -192,7 +195,7 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
             <TotalOfBill {...{ body, change, total, refusals }} differences={preview?.differences ?? []} />
           </fieldset>
           {beside && body.paper !== undefined && (
-            <PaperBeside paper={body.paper} type={paper.data?.type ?? ''} name={paper.data?.name ?? ''} />
+            <PaperBeside paper={body.paper} type={paper?.type ?? ''} name={paper?.name ?? ''} />
           )}
         </div>
         <Footing
@@ -212,7 +215,7 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
                 A price that differs goes into the goods, to purchase price variance, or is asked back as a credit, as
                 decided on its line.{' '}
                 <Link className="act" to="/bench/decisions">
-                  Decisions so far
+                  Match decisions
                 </Link>
               </p>
             )

@@ -62,7 +62,7 @@ export function BillHead({
           disabled={heldBy !== ''}
           onClick={() => change({ billed: Object.fromEntries(here.map((line) => [line.line, asReceived(line)])) })}
         >
-          Bills all of it
+          Bill everything received
         </button>
       )}
     </Head>

@@ -62,7 +62,7 @@ export function Credit({
   const open = server.useCreditableQuery({ query: { vendor, ...(all ? { all: 'yes' as const } : {}) } });
   const mayCredit = useMayPost('credit');
   const party = vendors.data?.rows.find((entry) => entry.id === vendor);
-  const lines = open.data?.rows ?? [];
+  const lines = open.currentData?.rows ?? [];
   const entering = useDraft<'credit', Body>({
     kind: 'credit',
     id: draft,
@@ -89,7 +89,7 @@ export function Credit({
   const { body, change, refusals } = entering;
   const paper = server.useIncomingBillQuery({ params: { id: body?.paper ?? '' } }, { skip: !body?.paper });
   if (open.isError) return <Problem error={open.error} again={open.refetch} />;
-  if (!body || !party || !open.data) return null;
+  if (!body || !party || !open.currentData) return null;
   const shown = lines.filter((line) => line.currency === body.currency);
   const total = sumOf([...shown.map((line) => amountOf(body, line)), body.tax], body.currency);
   return (
@@ -149,11 +149,11 @@ export function Credit({
             </button>
           </p>
           <UnderDoubleRule total={total} name={`Total of the memo, ${body.currency}`}>
-            {paper.data && <Signal from={paper.data.total} to={total} atLeast={2} />}
+            {paper.currentData && <Signal from={paper.currentData.total} to={total} atLeast={2} />}
           </UnderDoubleRule>
         </fieldset>
         {beside && body.paper !== undefined && (
-          <PaperBeside paper={body.paper} type={paper.data?.type ?? ''} name={paper.data?.name ?? ''} />
+          <PaperBeside paper={body.paper} type={paper.currentData?.type ?? ''} name={paper.currentData?.name ?? ''} />
         )}
       </div>
       <Footing

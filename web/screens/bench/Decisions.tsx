@@ -7,7 +7,7 @@ export function Decisions() {
   return (
     <div className="screen">
       <div>
-        <Head title="Decisions" about="Every difference on a bill: how it was decided, by whom, when and why" />
+        <Head title="Match decisions" about="Every difference on a bill: how it was decided, by whom, when and why" />
         <BenchTabs />
       </div>
       <div className="body">

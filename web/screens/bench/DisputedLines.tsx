@@ -22,12 +22,12 @@ export function DisputedLines({
   const { table, set, add } = useLines<Disputed>(lines, NEW, () => false, change);
   const take = (at: number) => change(lines.filter((_, position) => position !== at));
   return (
-    <section className="pb-4 max-w-[860px]" aria-label="Not accepted">
+    <section className="pb-4 max-w-[860px]" aria-label="Disputed">
       {lines.length > 0 && (
-        <table className="sheet" aria-label="Not accepted" ref={table}>
+        <table className="sheet" aria-label="Disputed" ref={table}>
           <thead>
             <tr>
-              <th>Not accepted</th>
+              <th>Disputed</th>
               <th className="min-w-[140px]">What is done</th>
               <th>Why</th>
               <th className="num min-w-[120px]">Amount, {currency}</th>
@@ -41,7 +41,7 @@ export function DisputedLines({
               <tr key={at} data-difference>
                 <td>
                   <Cell
-                    label={`Not accepted ${at + 1}`}
+                    label={`Disputed ${at + 1}`}
                     value={line.said}
                     placeholder="As the paper calls it"
                     onChange={(said) => set(at, { said })}

@@ -69,12 +69,12 @@ export function PaperSays({ paper, covers, lines, tax: expected, onMove, onPropo
         >
           <thead>
             <tr>
-              <th>Called</th>
+              <th>Description</th>
               <th className="num">Quantity</th>
               <th className="num">Price</th>
               <th className="num">Amount</th>
-              <th className="min-w-[230px]">Is for</th>
-              <th>Found by</th>
+              <th className="min-w-[230px]">Matched to</th>
+              <th>Matched by</th>
             </tr>
           </thead>
           <Room height={inView.above} columns={WIDTH} />
@@ -118,7 +118,7 @@ export function PaperSays({ paper, covers, lines, tax: expected, onMove, onPropo
       )}
       <p className="flex flex-wrap items-baseline gap-x-6 pt-1 pb-4">
         <button type="button" className="act" onClick={onPropose}>
-          Take what is proposed now
+          Accept the proposal
         </button>
         {first !== 'all' && (
           <button

@@ -45,8 +45,8 @@ export function PlanBill({ draft, waiting, kept }: { draft: string; waiting: Wai
                   onChange={setLookAgain}
                 />
               </Field>
-              <Field name="Post it by itself on">
-                <Cell label="Post it by itself on" type="date" className="boxed" value={postOn} onChange={setPostOn} />
+              <Field name="Post automatically on">
+                <Cell label="Post automatically on" type="date" className="boxed" value={postOn} onChange={setPostOn} />
               </Field>
             </div>
             <DialogFoot wrong={saidAgainst(error)} action="Keep it so" disabled={isLoading || !kept} />

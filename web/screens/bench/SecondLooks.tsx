@@ -26,7 +26,7 @@ export function SecondLooks() {
   return (
     <div className="screen">
       <div>
-        <Head title="Second looks" about="Differences above the company’s amount are decided by two people" />
+        <Head title="Difference approvals" about="Differences above the company’s amount are decided by two people" />
         <BenchTabs />
       </div>
       <div className="body">

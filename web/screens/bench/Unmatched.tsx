@@ -39,7 +39,7 @@ export function Unmatched() {
     <div className="screen">
       <div>
         <Head
-          title="Received or billed"
+          title="Goods received not invoiced"
           about="What stands in goods received not invoiced: what came and is not billed, and the other way round"
         />
         <BenchTabs />
@@ -115,7 +115,7 @@ function ByVendor({
               {name}
             </th>
           ))}
-          <th className="num">Together, {currency}</th>
+          <th className="num">Total, {currency}</th>
         </tr>
       </thead>
       <tbody>
@@ -143,7 +143,7 @@ function ByVendor({
       </tbody>
       <tfoot>
         <tr>
-          <td>Together</td>
+          <td>Total</td>
           {AGES.map(([age, from, until]) => (
             <td key={age} className="num">
               {showFigure(sum(aged(rows, from, until)))}

@@ -211,7 +211,7 @@ function WithoutVendor({ bill }: { bill: WaitingBill }) {
         onClick={() => void drop({ params: { id: bill.id } })}
         aria-label={`Take ${bill.name} off the list`}
       >
-        Take off the list
+        Dismiss
       </button>
     </>
   );

@@ -153,5 +153,5 @@ function OnHand({ item, warehouse }: { item: string; warehouse: string }) {
     { column: 'warehouse_id', is: 'is', to: warehouse },
   ] as const;
   const stock = server.useListInfiniteQuery({ list: 'stock', where });
-  return stock.data ? showFigure(stock.data.pages[0]?.rows[0]?.cells.quantity ?? '0') : null;
+  return stock.currentData ? showFigure(stock.currentData.pages[0]?.rows[0]?.cells.quantity ?? '0') : null;
 }

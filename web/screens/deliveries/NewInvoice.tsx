@@ -29,7 +29,7 @@ export function NewInvoice() {
         <Problem error={open.error} again={open.refetch} />
       </div>
     );
-  return open.data ? <Invoice customer={customer} lines={open.data.rows} /> : null;
+  return open.currentData ? <Invoice customer={customer} lines={open.currentData.rows} /> : null;
 }
 
 function Invoice({ customer, lines }: { customer: string; lines: readonly DeliveredLine[] }) {

@@ -22,8 +22,8 @@ export function Item() {
         <Problem error={known.error} again={known.refetch} />
       </div>
     );
-  if (!known.data) return null;
-  const { name = '', number = '', unit = '', method = '' } = known.data.fields;
+  if (!known.currentData) return null;
+  const { name = '', number = '', unit = '', method = '' } = known.currentData.fields;
   return (
     <div className="screen">
       <Head
@@ -37,7 +37,7 @@ export function Item() {
       </Head>
       <div className="body flex flex-col gap-7">
         <PriceChart
-          rows={bought.data?.pages.flatMap((page) => page.rows) ?? []}
+          rows={bought.currentData?.pages.flatMap((page) => page.rows) ?? []}
           unit={unit}
           currency={company.currency}
         />
@@ -48,7 +48,7 @@ export function Item() {
             columns: ['order', 'due', 'late', 'vendor', 'ordered', 'received', 'open', 'price', 'currency', 'worth'],
           }}
           without={['item', 'number']}
-          title="Still to come"
+          title="Outstanding"
           empty={<p>Nothing is on order.</p>}
         />
         <ListBeside

@@ -45,7 +45,7 @@ export function Choosing({
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] gap-x-10">
       <section aria-label="Charges not on goods">
-        <h2 className="cap">Charges on no goods yet</h2>
+        <h2 className="cap">Charges to allocate</h2>
         <div
           className="max-h-[118px] overflow-auto"
           role="group"

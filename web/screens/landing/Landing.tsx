@@ -94,7 +94,7 @@ export function Landing() {
       <Footing
         entering={entering}
         allowed={mayAllocate}
-        action="Post shares"
+        action="Post allocation"
         waitingFor="Choose at least one charge and the received lines it belongs to."
         note={
           <p className="dim">

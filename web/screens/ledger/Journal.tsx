@@ -19,7 +19,7 @@ export function Journal() {
   const journal = server.useJournalQuery({
     query: { ...(page ? { before: page } : {}), ...(account ? { account } : {}) },
   });
-  const rows = journal.data?.rows ?? [];
+  const rows = journal.currentData?.rows ?? [];
   return (
     <div className="screen">
       <div>

@@ -13,7 +13,7 @@ export function TrialBalance() {
   const { company } = useMe();
   const [asOf, setAsOf] = useState(company.today);
   const balance = server.useTrialBalanceQuery({ query: { asOf } }, { skip: asOf === '' });
-  const data = balance.data;
+  const data = balance.currentData;
   const gap = data ? (difference(data.inventory, data.stock) ?? '0') : '0';
   return (
     <div className="screen">

@@ -26,7 +26,7 @@ export function ChangeOrder() {
         <Problem error={known.error} again={known.refetch} />
       </div>
     );
-  return known.data ? <Changing order={known.data} /> : null;
+  return known.currentData ? <Changing order={known.currentData} /> : null;
 }
 
 function Changing({ order }: { order: OrderView }) {

@@ -62,7 +62,7 @@ function Sums({
       <thead>
         <tr>
           <th>{title}</th>
-          <th className="num">Still to come</th>
+          <th className="num">Outstanding</th>
           <th className="min-w-[90px]">
             <span className="sr-only">Of all</span>
           </th>

@@ -50,7 +50,7 @@ export function OrderGrid({
   const [opened, setOpened] = useState<ReadonlySet<number>>(new Set());
   const [newItem, setNewItem] = useState<{ at: number; typed: string }>();
   const itemOf = useMemo(() => new Map(items.data?.rows.map((item) => [item.id, item])), [items.data]);
-  const boughtOf = useMemo(() => new Map(prices.data?.rows.map((row) => [row.item, row])), [prices.data]);
+  const boughtOf = useMemo(() => new Map(prices.currentData?.rows.map((row) => [row.item, row])), [prices.currentData]);
   const options = useMemo(
     // What this vendor sells comes first.
     () =>
@@ -204,7 +204,7 @@ const Heads = ({ currency }: { currency: string }) => (
       <th className="min-w-[140px]">Unit</th>
       <th className="num min-w-[92px]">Price</th>
       <th className="min-w-[120px]">Price from</th>
-      <th className="num min-w-[70px]">Less %</th>
+      <th className="num min-w-[70px]">Discount %</th>
       <th className="min-w-[136px]">Due</th>
       <th className="num min-w-[100px]">Amount, {currency}</th>
       <th className="min-w-[62px]">

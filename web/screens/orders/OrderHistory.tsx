@@ -19,7 +19,7 @@ const STEPS: Readonly<Record<OrderView['history'][number]['step'], string>> = {
 export function OrderHistory({ order }: { order: OrderView }) {
   return (
     <section className="pt-5" aria-label="History">
-      <h2 className="cap">What was done with it</h2>
+      <h2 className="cap">History</h2>
       <table className="sheet" aria-label="History of the order">
         <tbody>
           {order.history.map((entry) => (

@@ -44,7 +44,7 @@ export function OrderLines({ order }: { order: OrderView }) {
             <th className="num">Amount, {order.currency}</th>
             <th className="num">Received</th>
             <th className="num">Billed</th>
-            <th className="num">Still to come</th>
+            <th className="num">Outstanding</th>
             <th>
               <span className="sr-only">Close the line</span>
             </th>

@@ -48,10 +48,10 @@ export function ReceivingGrid({ lines, counted, change, reject, refusals, today,
           {!company.blind && (
             <>
               <th className="num wide-only">Ordered</th>
-              <th className="num">Still due</th>
+              <th className="num">Outstanding</th>
             </>
           )}
-          <th className="num min-w-[110px]">Came now</th>
+          <th className="num min-w-[110px]">Received now</th>
           <th className="min-w-[84px]">Unit</th>
           <th className="num">
             <span className="wide-only">Order price</span>
@@ -89,7 +89,7 @@ export function ReceivingGrid({ lines, counted, change, reject, refusals, today,
                     </Link>
                   ) : (
                     <FigureCell
-                      label={`Came now, ${label}`}
+                      label={`Received now, ${label}`}
                       value={quantity}
                       wrong={wrongAt(refusals, `${at}/quantity`) ?? wrongAt(refusals, at)}
                       onChange={(typed) => change({ quantities: { ...counted.quantities, [line.line]: typed } })}

@@ -73,8 +73,8 @@ function Known({ register, id }: { register: RegisterName; id: string }) {
         <Problem error={known.error} again={known.refetch} />
       </div>
     );
-  if (!known.data) return null;
-  const { fields } = known.data;
+  if (!known.currentData) return null;
+  const { fields } = known.currentData;
   const further = FURTHER[register];
   return (
     <div className="screen">
@@ -90,16 +90,16 @@ function Known({ register, id }: { register: RegisterName; id: string }) {
         )}
       </Head>
       <div className="body" tabIndex={0}>
-        {known.data.proposed && (
-          <Proposed vendor={id} proposed={known.data.proposed} inUse={fields.bank_account ?? ''} />
+        {known.currentData.proposed && (
+          <Proposed vendor={id} proposed={known.currentData.proposed} inUse={fields.bank_account ?? ''} />
         )}
         <EntryForm
           key={JSON.stringify(fields)}
           register={register}
-          entry={known.data}
+          entry={known.currentData}
           onSaved={() => toast.success('Saved.')}
         />
-        <History register={register} changes={known.data.changes} />
+        <History register={register} changes={known.currentData.changes} />
       </div>
     </div>
   );

@@ -89,7 +89,7 @@ function Choosing() {
   }
   return (
     <div className="screen">
-      <Head title="Files in" about="Nothing is loaded before every line is checked and you say so" />
+      <Head title="Import" about="Nothing is loaded before every line is checked and you say so" />
       <div className="body max-w-[720px]">
         <fieldset className="pb-4">
           <legend className="cap">What the file holds</legend>
@@ -132,7 +132,7 @@ function Staged({ id }: { id: string }) {
   const staged = server.useImportQuery({ params: { id } }, { pollingInterval: loading ? 500 : 0 });
   const [load, result] = server.useLoadImportMutation();
   const [cancel, cancelling] = server.useCancelImportMutation();
-  const data = staged.data;
+  const data = staged.currentData;
   const busy = data?.state === 'loading';
   if (data && busy !== loading) setLoading(busy);
   if (staged.isError)

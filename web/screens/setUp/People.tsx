@@ -28,7 +28,7 @@ export function People() {
         >
           {user.role === 'administrator' && (
             <button type="button" className="btn" onClick={() => setAdding(true)}>
-              Somebody new
+              Add a person
             </button>
           )}
         </Head>
@@ -42,7 +42,7 @@ export function People() {
                   <th>Name</th>
                   <th>Mail address</th>
                   <th className="min-w-[150px]">Role</th>
-                  <th className="num min-w-[160px]">Orders alone up to, {company.currency}</th>
+                  <th className="num min-w-[160px]">Approval limit, {company.currency}</th>
                   <th className="min-w-[80px]">
                     <span className="sr-only">Save</span>
                   </th>
@@ -62,7 +62,7 @@ export function People() {
   );
 }
 
-/** Somebody new: the password is made by the server and shown this once. */
+/** Add a person: the password is made by the server and shown this once. */
 function NewPerson({ onClose }: { onClose: () => void }) {
   const [add, adding] = server.useNewPersonMutation();
   const [person, setPerson] = useState({ name: '', email: '', role: 'buyer' as Role, approvalLimit: '' });
@@ -77,7 +77,7 @@ function NewPerson({ onClose }: { onClose: () => void }) {
       <Dialog.Portal>
         <Dialog.Overlay className="veil" />
         <Dialog.Content className="card p-5" aria-describedby={undefined}>
-          <Dialog.Title className="font-book text-[18px] font-semibold pb-2">Somebody new</Dialog.Title>
+          <Dialog.Title className="font-book text-[18px] font-semibold pb-2">Add a person</Dialog.Title>
           {adding.data ? (
             <>
               <p>
@@ -115,9 +115,9 @@ function NewPerson({ onClose }: { onClose: () => void }) {
                     onChange={(role) => set({ role: role as Role })}
                   />
                 </Field>
-                <Field name="Orders alone up to">
+                <Field name="Approval limit">
                   <FigureCell
-                    label="Orders alone up to"
+                    label="Approval limit"
                     placeholder="no limit"
                     value={person.approvalLimit}
                     wrong={wrongAt(errors, '/approvalLimit')}

@@ -21,7 +21,8 @@ export function RegisterPage() {
 
 function Entries({ register }: { register: Exclude<RegisterName, 'company'> }) {
   const { title, one, about, mayChange, given } = REGISTERS[register];
-  const may = given === undefined && mayChange.includes(useMe().user.role);
+  const { user } = useMe();
+  const may = given === undefined && mayChange.includes(user.role);
   useNewKey(may ? `/setup/${register}/new` : undefined);
   return (
     <div className="aside">

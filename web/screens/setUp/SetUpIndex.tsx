@@ -9,7 +9,7 @@ const PAGES = [
     name: REGISTERS[name].title,
   })),
   { to: '/setup/people', name: 'People' },
-  { to: '/setup/imports', name: 'Files in' },
+  { to: '/setup/imports', name: 'Import' },
 ];
 
 /** The pages of the setting up, at the left of each of them; what belongs to the one that is open stands below. */

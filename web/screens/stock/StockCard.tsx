@@ -17,8 +17,8 @@ export function StockCard() {
         <Problem error={card.error} again={card.refetch} />
       </div>
     );
-  if (!card.data) return null;
-  const { row, movements } = card.data;
+  if (!card.currentData) return null;
+  const { row, movements } = card.currentData;
   return (
     <div className="screen">
       <header className="head">

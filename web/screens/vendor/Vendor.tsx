@@ -17,8 +17,8 @@ export function Vendor() {
         <Problem error={known.error} again={known.refetch} />
       </div>
     );
-  if (!known.data) return null;
-  const { name, number, currency, terms, hold, months } = known.data;
+  if (!known.currentData) return null;
+  const { name, number, currency, terms, hold, months } = known.currentData;
   const its = { column: 'vendor_id', is: 'is', to: vendor } as const;
   return (
     <div className="screen">
@@ -37,7 +37,7 @@ export function Vendor() {
           fixed={[its, { column: 'open', is: 'filled', to: '' }]}
           first={{ sort: 'due' }}
           without={['vendor', 'vendor_id']}
-          title="Still to come"
+          title="Outstanding"
           empty={<p>Nothing is on order.</p>}
         />
         <ListBeside
@@ -84,7 +84,7 @@ function OnTimeInFull({ months }: { months: VendorRecord['months'] }) {
               <th className="num">On time</th>
               <th className="num">In full</th>
               <th className="num">Both</th>
-              <th className="num">Both, of all</th>
+              <th className="num">On time and in full, of all</th>
             </tr>
           </thead>
           <tbody>
@@ -101,7 +101,7 @@ function OnTimeInFull({ months }: { months: VendorRecord['months'] }) {
           </tbody>
           <tfoot>
             <tr>
-              <td>Together</td>
+              <td>Total</td>
               <td className="num">{sum('lines')}</td>
               <td className="num">{sum('onTime')}</td>
               <td className="num">{sum('inFull')}</td>
