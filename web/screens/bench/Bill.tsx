@@ -73,10 +73,7 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
   const pointer = usePointer();
   const inCurrency = useMemo(() => lines.filter((line) => line.currency === body?.currency), [lines, body?.currency]);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
-  const { currentData: paper } = server.useIncomingBillQuery(
-    { params: { id: body?.paper ?? '' } },
-    { skip: !body?.paper },
-  );
+  const paper = usePaper(body?.paper);
   useFirstDifference();
   if (!body || !party) return null;
   const expected = expectedTaxes(inCurrency, body, codes.data?.rows ?? []);
@@ -225,6 +222,10 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
     </DndContext>
   );
 }
+
+/** What the paper of a bill says, where it has one that can be read. */
+const usePaper = (paper = '') =>
+  server.useIncomingBillQuery({ params: { id: paper } }, { skip: paper === '' }).currentData;
 
 /** The taxes that the bill should show for what it covers, by the codes on its orders. */
 function expectedTaxes(lines: readonly BillableView[], body: BillBody, codes: readonly TaxCodeView[]): FurtherLine[] {

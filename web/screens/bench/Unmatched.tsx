@@ -40,7 +40,7 @@ export function Unmatched() {
       <div>
         <Head
           title="Goods received not invoiced"
-          about="What stands in goods received not invoiced: what came and is not billed, and the other way round"
+          about="What came and is not billed, what is billed and did not come, what went back and is not credited"
         />
         <BenchTabs />
       </div>
