@@ -73,6 +73,14 @@ export class Written<Id extends string, Value> extends Map<Id, Value> {
     return this.whole().entries();
   }
 
+  override get size(): number {
+    return this.whole().size;
+  }
+
+  override forEach(of: (value: Value, id: Id, map: Map<Id, Value>) => void): void {
+    for (const [id, value] of this.entries()) of(value, id, this);
+  }
+
   override [Symbol.iterator](): MapIterator<[Id, Value]> {
     return this.entries();
   }

@@ -6,6 +6,8 @@ import { small } from './measure.mjs';
 /** So many clients at once. */
 export const CLIENTS = [1, 4, 16];
 const SECONDS = small ? 0.3 : 3;
+/** Milliseconds without a sign of life after which nothing is waited for any more. */
+const LONGEST = 30_000;
 
 export async function signIn(url) {
   const agent = new Agent({ keepAlive: true });
@@ -43,12 +45,20 @@ export function send(agent, url, method, path, body, headers = {}, read = JSON.p
       (response) => {
         let answer = '';
         response.on('data', (part) => (answer += part));
-        response.on('end', () =>
-          resolve({ status: response.statusCode, headers: response.headers, body: read(answer) }),
-        );
+        // A server that is killed in the middle of its answer ends it without an end.
+        response.on('error', reject);
+        response.on('close', () => reject(new Error('the answer was cut off')));
+        response.on('end', () => {
+          try {
+            resolve({ status: response.statusCode, headers: response.headers, body: read(answer) });
+          } catch (problem) {
+            reject(problem);
+          }
+        });
       },
     );
     call.on('error', reject);
+    call.setTimeout(LONGEST, () => call.destroy(new Error('no answer')));
     call.end(text);
   });
 }
