@@ -18,7 +18,7 @@ describe('entries written over a part', () => {
     ]);
     expect([written.size, written.has('a'), written.get('a'), written.get('b')]).toEqual([2, false, undefined, 20]);
     const seen: string[] = [];
-    written.forEach((value, id) => seen.push(`${id}${value}`));
+    written.forEach((entry, id) => seen.push(`${id}${entry}`));
     expect(seen).toEqual(['b20', 'c3']);
     expect([...under.keys()]).toEqual(['a', 'b']);
     expect(written.touched().sort()).toEqual(['a', 'b', 'c']);
