@@ -63,7 +63,7 @@ export const PreviewReply = exactly({
   /** Where a bill differs from what was ordered and received, in base currency; `allowed` is null where nobody set a limit. */
   differences: Type.Array(DifferenceView),
   /** How a second person stands to exactly this bill; empty where nobody was asked. */
-  secondLook: oneOf(['', 'asked', 'agreed', 'sent back'] as const),
+  approval: oneOf(['', 'asked', 'approved', 'rejected'] as const),
 });
 
 export type PreviewReply = Static<typeof PreviewReply>;

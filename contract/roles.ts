@@ -1,6 +1,3 @@
 /** Who does the work (job.md). An auditor reads everything and changes nothing. */
 export const ROLES = ['buyer', 'receiver', 'accountant', 'approver', 'auditor', 'administrator'] as const;
 export type Role = (typeof ROLES)[number];
-
-/** Who may be the second person to differences on a bill. */
-export const MAY_SECOND: readonly Role[] = ['accountant', 'approver', 'administrator'];

@@ -178,7 +178,7 @@ const MADE: { readonly [Name in Word]: (step: Extract<Step, Record<Name, unknown
   step({ step: deed, of, reason = '' }, as) {
     const about = { of: as.document(of), seen: 1, date: as.date, reason };
     return deed === 'approved' || deed === 'rejected'
-      ? { kind: 'order-approval', body: { ...about, step: deed } }
+      ? { kind: 'approval', body: { ...about, subject: 'order', seen: '1', step: deed } }
       : { kind: 'order-step', body: { ...about, step: deed } };
   },
   change(step, as) {

@@ -14,9 +14,8 @@ import { runJob } from '@obolus/server/jobs/runJobs';
 import { readImport, stageImport } from '@obolus/server/imports/stage';
 import { readLookups } from '@obolus/server/imports/documents';
 import { setUpCompany } from '@obolus/server/setUp/company';
-import { answerBankAccount } from '@obolus/server/setUp/bankAccounts';
+import { listApprovals } from '@obolus/server/approvals/listApprovals';
 import { changeEntry } from '@obolus/server/setUp/registers';
-import type { SignedIn } from '@obolus/server/asking/signedIn';
 import { keepAdvice } from '@obolus/server/despatch/advices';
 import { demoCompany } from './company.ts';
 import { documentOf, known } from './documentOf.ts';
@@ -40,7 +39,7 @@ export async function loadDemo(source: DataSource, today: string): Promise<void>
     const role = kind === 'vendors' ? 'administrator' : 'accountant';
     await importFile(source, { id: idOf(role), role }, today, [kind, text]);
   }
-  await bankAccounts(source, { confirms: idOf('approver'), accountant }, today);
+  await bankAccounts(source, { approver: idOf('approver'), accountant }, today);
 
   const documents = new Map<string, string>();
   const lookups = await readLookups(source.manager);
@@ -51,7 +50,7 @@ export async function loadDemo(source: DataSource, today: string): Promise<void>
       users.find(
         (entry) =>
           entry.role ===
-          (kind === 'order-approval'
+          (kind === 'approval'
             ? 'approver'
             : kind.startsWith('order')
               ? 'buyer'
@@ -79,13 +78,17 @@ export async function loadDemo(source: DataSource, today: string): Promise<void>
     await announcedShuttles(source, documents.get('shuttles-2') ?? '0', addDays(today, 1)),
     idOf('receiver'),
   );
-  await allowances(source, { id: idOf('administrator'), role: 'administrator', name: '', email: '' }, today);
+  await allowances(source, { administrator: idOf('administrator'), approver: idOf('approver') }, today);
   for (const bill of WAITING_BILLS) await takeIn(source, bill, { documents, today, accountant });
   await refusedAttachment(source, today);
 }
 
 /** What bills may differ by without a reason, and above which amount two people decide. */
-async function allowances(source: DataSource, administrator: SignedIn, today: string): Promise<void> {
+async function allowances(
+  source: DataSource,
+  { administrator, approver }: { administrator: string; approver: string },
+  today: string,
+): Promise<void> {
   const fields = {
     bill_over_part: '2',
     bill_over_amount: '50',
@@ -93,20 +96,33 @@ async function allowances(source: DataSource, administrator: SignedIn, today: st
     sign_off_above: '500',
     charge_limits: 'freight = 10 = 60 | handling = = 100',
   };
-  await changeEntry(source, 'company', '1', fields, {}, administrator, new Date(`${today}T08:00:00Z`));
+  const sam = { id: administrator, role: 'administrator' as const, name: '', email: '' };
+  await changeEntry(source, 'company', '1', fields, {}, sam, new Date(`${today}T08:00:00Z`));
+  await approveAll(source, approver, today, 'company/');
 }
 
-/** Accounts are confirmed by a second person; one was changed since and waits. */
+/** The approver agrees to every change that waits of what is set up, or to those of one register. */
+async function approveAll(source: DataSource, approver: string, today: string, register = ''): Promise<void> {
+  const now = new Date(`${today}T08:30:00Z`);
+  const piet = { id: approver, role: 'approver' as const, name: '', email: '' };
+  for (const { subject, of, seen, answer } of await listApprovals(source, piet, today))
+    if (subject === 'set-up' && answer === '' && of.startsWith(register))
+      await postDocument(
+        source,
+        'approval',
+        { subject, of, seen, date: today, step: 'approved', reason: '' },
+        { user: approver, key: randomUUID(), now: () => now, today },
+      );
+}
+
+/** Accounts are approved by a second person; one was changed since and waits. */
 async function bankAccounts(
   source: DataSource,
-  { confirms, accountant }: { confirms: string; accountant: string },
+  { approver, accountant }: { approver: string; accountant: string },
   today: string,
 ): Promise<void> {
   const now = new Date(`${today}T08:00:00Z`);
-  const rows: { id: string; vendor_id: string }[] = await source.query(
-    "SELECT id, vendor_id FROM vendor_bank_account WHERE answer = ''",
-  );
-  for (const { id, vendor_id: vendor } of rows) await answerBankAccount(source, vendor, id, 'confirmed', confirms, now);
+  await approveAll(source, approver, today);
   const [dholka] = (await source.query("SELECT id FROM vendor WHERE number = 'DHOL'")) as { id: string }[];
   const user = { id: accountant, role: 'accountant' as const, name: '', email: '' };
   await changeEntry(

@@ -298,27 +298,30 @@ test('large differences are decided by two: one asks, another agrees', async ({ 
   const foot = page.getByRole('region', { name: 'Footing' });
   await expect(foot.getByRole('status')).toContainText('a second person has to agree');
   await expectAccessible(page);
-  await foot.getByRole('button', { name: 'Ask for a second look …' }).click();
+  await foot.getByRole('button', { name: 'Ask for approval …' }).click();
   await page.keyboard.type('please look');
   await page.keyboard.press('Enter');
-  await expect(foot).toContainText('It was asked for: this can be posted once somebody else agrees.');
-  await expect(foot.getByRole('button', { name: 'Ask for a second look …' })).toBeHidden();
+  await expect(foot).toContainText('Approval is asked for: this can be posted once somebody else approves it.');
+  await expect(foot.getByRole('button', { name: 'Ask for approval …' })).toBeHidden();
   const other = await (await browser.newContext({ locale: 'en-US' })).newPage();
   const approver = new Desk(other);
   await approver.signIn('approver');
+  // An order and a bank account wait in the demo too.
   await expect(
-    other.getByRole('navigation', { name: 'The work' }).getByRole('link', { name: /Match bench/ }),
-  ).toContainText('1');
-  await approver.open('/bench/second-looks');
-  const asked = other.getByRole('region', { name: /Bill AJ 40518/ });
+    other.getByRole('navigation', { name: 'The work' }).getByRole('link', { name: /Approvals/ }),
+  ).toContainText('3');
+  await other.getByRole('link', { name: /Approvals/ }).click();
+  const asked = other.getByRole('region', { name: /bill AJ 40518/ });
   await expect(asked).toContainText('New price list');
   await expectAccessible(other);
   const paper = await other.request.get(
     `${process.env.OBOLUS_E2E_URL}${await asked.getByRole('link', { name: 'its paper' }).getAttribute('href')}`,
   );
   expect([paper.status(), await paper.text()]).toEqual([200, expect.stringContaining('AJ 40518')]);
-  await asked.getByRole('button', { name: 'Agree', exact: true }).click();
-  await expect(asked).toContainText('agreed by Piet Solander');
+  await asked.getByRole('button', { name: 'Approve', exact: true }).click();
+  await expect(
+    other.getByRole('region', { name: 'Answered' }).getByRole('row', { name: /bill AJ 40518/ }),
+  ).toContainText('approvedPiet Solander');
   await other.context().close();
   await page.reload();
   await desk.postWaiting();

@@ -131,7 +131,7 @@ test('a new vendor and a new item are set up without leaving the order that need
   await expect(page.getByLabel('Incoterm')).toHaveValue('FCA');
 });
 
-test('a vendor’s bank account changes only when a second person confirms it', async ({ browser }) => {
+test('a vendor’s bank account changes only when a second person approves it', async ({ browser }) => {
   const [accountant, approver] = (await Promise.all(
     (['accountant', 'approver'] as const).map(async (role) => {
       const desk = new Desk(await (await browser.newContext()).newPage());
@@ -148,12 +148,12 @@ test('a vendor’s bank account changes only when a second person confirms it', 
   await accountant.page.reload();
   await expect(account).toHaveValue('JP 0009-999-0000001');
   await accountant.page.getByRole('button', { name: 'Save' }).click();
-  const waits = accountant.page.getByRole('region', { name: 'A new bank account' });
-  await expect(waits).toContainText('that is not you, who put it forward');
-  await expect(waits.getByRole('button', { name: 'Confirm' })).toBeHidden();
+  const waits = accountant.page.getByRole('region', { name: 'A change that waits: Kumo Dyeworks' });
+  await expect(waits).toContainText('that is not you, who asked');
+  await expect(waits.getByRole('button', { name: 'Approve' })).toBeHidden();
   await expect(account).toHaveValue('JP 0005-123-7654321');
   await approver.open(new URL(accountant.page.url()).pathname);
-  await approver.page.getByRole('button', { name: 'Confirm' }).click();
+  await approver.page.getByRole('button', { name: 'Approve' }).click();
   await expect(approver.page.getByText('JP 0009-999-0000001').first()).toBeVisible();
   const history = approver.page.getByRole('region', { name: 'What was changed' });
   await expect(history.getByRole('row', { name: /Piet Solander.*Bank account/ }).first()).toContainText(

@@ -13,6 +13,7 @@ const SCREENS: readonly (readonly [string, ...string[]])[] = [
   ['Match bench', 'Match decisions'],
   ['Match bench', 'Mailbox'],
   ['Deliveries'],
+  ['Approvals'],
   ['Stock & cost', 'Merino yarn on cones, ecru'],
   ['Setup', 'Posting accounts'],
   ['Setup', 'Company'],

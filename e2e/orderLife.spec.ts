@@ -49,7 +49,7 @@ test('an order above the buyer’s limit is rejected, changed, approved, sent an
 
   // 1,300 × 8 is too much for the approver.
   await approver.open(`/documents/${id}`);
-  await because(approver, 'Reject', 'twelve hundred will do');
+  await because(approver, 'Reject …', 'twelve hundred will do');
   await expect(approver.page.getByText('Rejected: a new version asks again')).toBeVisible();
 
   await buyer.open(`/documents/${id}`);
@@ -61,7 +61,7 @@ test('an order above the buyer’s limit is rejected, changed, approved, sent an
   await expect(buyer.page.getByText('Waits for approval: above its buyer’s limit of 10,000.00')).toBeVisible();
 
   await approver.open(`/documents/${id}`);
-  await because(approver, 'Approve', '');
+  await approver.page.getByRole('button', { name: 'Approve' }).click();
   await expect(approver.page.getByText('Approved. Not given to the vendor yet')).toBeVisible();
   await buyer.open(`/documents/${id}`);
   await buyer.page.getByRole('button', { name: 'Mark as sent' }).click();

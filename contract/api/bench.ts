@@ -4,13 +4,14 @@ import {
   IncomingBill,
   MailView,
   OpenCharge,
-  SignOffView,
   Unmatched,
   WaitingBill,
 } from '../views/bench.ts';
 import { Day, exactly, Id, Key, oneOf, Text, Type } from '../figures.ts';
 import { KINDS } from '../kinds/kinds.ts';
-import { MAY_SECOND, ROLES } from '../roles.ts';
+import { MAY_SECOND } from '../approvals.ts';
+import { ROLES } from '../roles.ts';
+import { ApprovalView } from '../views/approvals.ts';
 import { Paper } from '../views/documents.ts';
 import { PostedReply } from '../commands.ts';
 import { endpoint } from '../endpoint.ts';
@@ -147,30 +148,21 @@ export const benchEndpoints = {
     allow: 'signed-in',
     reply: Unmatched,
   }),
-  signOffs: endpoint({
+  approvals: endpoint({
     method: 'get',
-    path: '/sign-offs',
-    summary: 'Bills that a second person is asked to look at',
+    path: '/approvals',
+    summary: 'What waits for a second person, and what was answered last; an answer is posted as an approval',
     allow: MAY_SECOND,
-    reply: list(SignOffView),
+    reply: list(ApprovalView),
   }),
-  askSignOff: endpoint({
+  askApproval: endpoint({
     method: 'post',
-    path: '/bills/:id/sign-off',
+    path: '/bills/:id/approval',
     largest: '2mb',
-    summary: 'Ask a second person to look at a bill exactly as it would be posted',
+    summary: 'Ask a second person to approve a bill exactly as it would be posted',
     allow: KINDS.bill.mayPost,
     params: byKey,
     body: exactly({ bill: KINDS.bill.body, note: Text(200) }),
-    reply: Done,
-  }),
-  answerSignOff: endpoint({
-    method: 'put',
-    path: '/sign-offs/:id',
-    summary: 'Agree to a bill that somebody else decided, or send it back; never one’s own',
-    allow: MAY_SECOND,
-    params: byId,
-    body: exactly({ answer: oneOf(['agreed', 'sent back'] as const), because: Text(200) }),
     reply: Done,
   }),
   mails: endpoint({

@@ -19,7 +19,7 @@ import { REGISTER_NAMES } from '../registers/register.ts';
 import { type Role, ROLES } from '../roles.ts';
 import { VendorRecord } from '../views/orders.ts';
 import { endpoint } from '../endpoint.ts';
-import { byId, byKey, Done, list } from './parts.ts';
+import { byId, byKey, list } from './parts.ts';
 
 const importers: readonly Role[] = [...new Set(Object.values(MAY_IMPORT).flat())];
 
@@ -116,15 +116,6 @@ export const setUpEndpoints = {
     params: exactly({ ...ofRegister, id: Id }),
     body: exactly({ fields: Fields, seen: Fields }),
     reply: SavedEntry,
-  }),
-  answerAccount: endpoint({
-    method: 'put',
-    path: '/vendors/:id/bank-accounts/:account',
-    summary: 'Confirm or refuse a vendor’s new bank account; never one’s own change',
-    allow: ['administrator', 'accountant', 'approver'],
-    params: exactly({ id: Id, account: Id }),
-    body: exactly({ answer: oneOf(['confirmed', 'refused'] as const) }),
-    reply: Done,
   }),
   people: endpoint({
     method: 'get',

@@ -1,5 +1,6 @@
 import type { Static } from '../figures.ts';
 import type { Role } from '../roles.ts';
+import { approval } from './approval.ts';
 import { allocation } from './allocation.ts';
 import { arrival } from './arrival.ts';
 import { heldClosing } from './heldClosing.ts';
@@ -18,7 +19,6 @@ import { lock } from './lock.ts';
 import { open } from './open.ts';
 import { opening } from './opening.ts';
 import { order } from './order.ts';
-import { orderApproval } from './orderApproval.ts';
 import { orderChange } from './orderChange.ts';
 import { orderClosing } from './orderClosing.ts';
 import { orderStep } from './orderStep.ts';
@@ -38,7 +38,7 @@ export const KINDS = {
   'order-change': orderChange,
   'order-closing': orderClosing,
   'order-step': orderStep,
-  'order-approval': orderApproval,
+  approval,
   receipt,
   'held-closing': heldClosing,
   'put-away': putAway,

@@ -55,6 +55,7 @@ export const company: Register = {
     },
     {
       name: 'write_off_limit',
+      second: 'limits',
       label: 'Small difference up to',
       as: 'figure',
       places: 4,
@@ -67,6 +68,7 @@ export const company: Register = {
     ...allowances('where everything is empty, any difference passes without a reason'),
     {
       name: 'charge_limits',
+      second: 'limits',
       label: 'Charges on bills of goods',
       as: 'parts',
       hint: 'What a kind of charge may differ by from what was estimated, else of the goods, and tax from what the orders’ codes make; what is not named here is as for goods',
@@ -82,6 +84,7 @@ export const company: Register = {
     },
     {
       name: 'sign_off_above',
+      second: 'limits',
       label: 'Second person above',
       as: 'figure',
       places: 4,

@@ -52,10 +52,11 @@ export const vendors: Register = {
     },
     {
       name: 'bank_account',
+      second: 'bank_account',
       label: 'Bank account',
       as: 'text',
       most: 60,
-      hint: 'Takes effect when a second person confirms it; whoever changed it does not pay it',
+      hint: 'Takes effect when a second person approves it; whoever changed it does not pay it',
       optional: true,
       by: SETTERS,
     },

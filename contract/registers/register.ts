@@ -37,6 +37,8 @@ export interface RegisterField {
   readonly settled?: true;
   /** Not shown in a list unless it is asked for. */
   readonly optional?: true;
+  /** A change of it takes effect when a second person approves it, together with others of the same name. */
+  readonly second?: 'bank_account' | 'limits';
   /** Who may change it, where that is not everybody who may change the entry. */
   readonly by?: readonly Role[];
 }
@@ -62,6 +64,10 @@ export const REGISTER_NAMES = [
   'company',
 ] as const;
 export type RegisterName = (typeof REGISTER_NAMES)[number];
+
+/** The register of this name, if there is one. */
+export const registerOf = (name: string | undefined): RegisterName | undefined =>
+  REGISTER_NAMES.find((known) => known === name);
 
 export const SETTERS: readonly Role[] = ['administrator', 'accountant'];
 export const code = (label: string, most: number): RegisterField => ({
@@ -89,6 +95,7 @@ const percent = (name: string, label: string, hint: string): RegisterField => ({
   hint,
   optional: true,
   by: SETTERS,
+  second: 'limits',
 });
 export const tolerances = (without: string): RegisterField[] => [
   percent('over', 'Over, percent', `How much more than ordered is taken; ${without}`),
@@ -105,6 +112,7 @@ export const allowances = (of: string): RegisterField[] => {
     hint,
     optional: true,
     by: SETTERS,
+    second: 'limits',
   });
   return [
     limit('bill_over_part', 'Bill over, percent'),

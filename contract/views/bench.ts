@@ -16,7 +16,6 @@ import {
   Type,
 } from '../figures.ts';
 import { ChargeKind } from '../kinds/parts.ts';
-import { DifferenceView } from '../commands.ts';
 import { InUnit, Name, orEmpty } from './parts.ts';
 import { ItemView } from './setUp.ts';
 
@@ -110,7 +109,7 @@ export const WaitingBill = exactly({
   /** Who works on it now, if that is somebody else. */
   heldBy: Name,
   /** Whether a second person was asked, and the answer. */
-  signOff: oneOf(['', 'asked', 'agreed', 'sent back'] as const),
+  approval: oneOf(['', 'asked', 'approved', 'rejected'] as const),
   /** Whether all that is needed to post it is there. */
   complete: Type.Boolean(),
 });
@@ -135,31 +134,6 @@ export const CreditableView = exactly({
 });
 
 export type CreditableView = Static<typeof CreditableView>;
-
-/** A bill that a second person is asked to look at, with every difference and how it was decided. */
-export const SignOffView = exactly({
-  /** Whether its paper can be looked at, under the key of the draft. */
-  hasPaper: Type.Boolean(),
-  id: Id,
-  draft: Key,
-  vendor: Name,
-  number: Text(60),
-  currency: Currency,
-  total: Type.Union([Amount, Type.Null()]),
-  note: Text(200),
-  askedBy: Name,
-  askedAt: Text(40),
-  mine: Type.Boolean(),
-  answer: oneOf(['', 'agreed', 'sent back'] as const),
-  because: Text(200),
-  answeredBy: Name,
-  answeredAt: Text(40),
-  differences: Type.Array(
-    exactly({ ...DifferenceView.properties, label: Text(200), decision: Text(20), reason: Text(200) }),
-  ),
-});
-
-export type SignOffView = Static<typeof SignOffView>;
 
 export const MailView = exactly({
   id: Key,

@@ -19,7 +19,9 @@ export const Me = exactly({
 export type Me = Static<typeof Me>;
 
 export const Waiting = exactly({
+  /** What whoever asks may answer as a second person, and orders that wait for anybody. */
   approvals: Count,
+  orders: Count,
   receiving: Count,
   bills: Count,
   charges: Count,

@@ -114,6 +114,17 @@ export const PriceView = exactly({
 
 export type PriceView = Static<typeof PriceView>;
 
+/** A change that waits for a second person, to be answered as an approval. */
+export const AskedChange = exactly({
+  of: Text(60),
+  seen: Text(64),
+  fields: Type.Array(exactly({ field: Text(60), was: Text(4000), became: Text(4000) })),
+  by: Name,
+  mine: Type.Boolean(),
+});
+
+export type AskedChange = Static<typeof AskedChange>;
+
 /** Somebody who works with the books, and up to which amount without another person's approval; no limit, no approval. */
 export const PersonView = exactly({
   id: Id,
@@ -123,6 +134,8 @@ export const PersonView = exactly({
   approvalLimit: Type.Union([BaseAmount, Type.Null()]),
   /** Cannot sign in any more. */
   blocked: Type.Boolean(),
+  /** A limit that takes effect when a second person approves it. */
+  asked: Type.Array(AskedChange),
 });
 
 export type PersonView = Static<typeof PersonView>;
@@ -136,8 +149,8 @@ export const RegisterEntry = exactly({
   /** What is settled stays as it is. */
   used: Type.Boolean(),
   changes: Type.Array(exactly({ field: Text(60), was: Text(2000), became: Text(2000), by: Name, at: Text(40) })),
-  /** A bank account that a second person has to confirm. */
-  proposed: Type.Union([exactly({ id: Id, account: Text(60), by: Name, mine: Type.Boolean() }), Type.Null()]),
+  /** Changes that take effect when a second person approves them. */
+  asked: Type.Array(AskedChange),
 });
 
 export type RegisterEntry = Static<typeof RegisterEntry>;

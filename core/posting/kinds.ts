@@ -1,3 +1,4 @@
+import { approval } from '../approval/approval.ts';
 import { allocation } from '../charges/allocation/allocation.ts';
 import { customsEntry } from '../charges/customsEntry/customsEntry.ts';
 import { estimateClosing } from '../charges/closeEstimate.ts';
@@ -12,7 +13,7 @@ import { credit } from '../purchasing/credit/credit.ts';
 import { order } from '../purchasing/order/decide.ts';
 import { orderChange } from '../purchasing/order/change.ts';
 import { orderClosing } from '../purchasing/order/closing.ts';
-import { orderApproval, orderStep } from '../purchasing/order/step.ts';
+import { orderStep } from '../purchasing/order/step.ts';
 import { putAway } from '../purchasing/putAway.ts';
 import { receipt } from '../purchasing/receipt/receipt.ts';
 import { vendorReturn } from '../purchasing/vendorReturn.ts';
@@ -38,7 +39,7 @@ const REVERSED = {
   'order-change': orderChange,
   'order-closing': orderClosing,
   'order-step': orderStep,
-  'order-approval': orderApproval,
+  approval,
   receipt,
   'held-closing': heldClosing,
   'put-away': putAway,

@@ -46,13 +46,11 @@ const step = (word: CommandOf['order-step']['step'], more: Partial<CommandOf['or
   step: word,
   ...more,
 });
-const answer = (
-  word: CommandOf['order-approval']['step'],
-  more: Partial<CommandOf['order-approval']> = {},
-): Command => ({
-  kind: 'order-approval',
+const answer = (word: CommandOf['approval']['step'], more: Partial<CommandOf['approval']> = {}): Command => ({
+  kind: 'approval',
+  subject: 'order',
   ...about,
-  seen: order().versions.length,
+  seen: String(order().versions.length),
   by: 'otto',
   step: word,
   ...more,
@@ -230,8 +228,8 @@ describe('approval', () => {
 
   it('is given by another person, never by one who stated a version', () => {
     keeper.post(change([line(1, '100', '5')], { by: 'paula' }));
-    expect(reasons(answer('approved', { by: 'ines' }))).toEqual(['order_own /of']);
-    expect(reasons(answer('approved', { by: 'paula' }))).toEqual(['order_own /of']);
+    expect(reasons(answer('approved', { by: 'ines' }))).toEqual(['approval_own /of']);
+    expect(reasons(answer('approved', { by: 'paula' }))).toEqual(['approval_own /of']);
     expect(reasons(receive(1, '1'))).toEqual(['order_awaits_approval /lines/0/quantity order=1']);
     keeper.post(answer('approved'));
     expect(approval()).toBe('approved');
@@ -262,8 +260,8 @@ describe('approval', () => {
   it('is of the version that was looked at, and so is what is given out', () => {
     keeper.post(change([line(1, '100', '5')]));
     keeper.post(change([line(1, '200', '5')]));
-    expect(reasons(answer('approved', { seen: 2 }))).toEqual(['order_changed_since /seen version=3']);
-    expect(reasons(answer('rejected', { seen: 2 }))).toEqual(['order_changed_since /seen version=3']);
+    expect(reasons(answer('approved', { seen: '2' }))).toEqual(['order_changed_since /seen version=3']);
+    expect(reasons(answer('rejected', { seen: '2' }))).toEqual(['order_changed_since /seen version=3']);
     keeper.post(answer('approved'));
     expect(reasons(step('sent', { seen: 2 }))).toEqual(['order_changed_since /seen version=3']);
   });

@@ -2,10 +2,11 @@ import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { ListPage } from '@obolus/contract/listState';
 import { base, formatAmount } from '@obolus/core/exact/amounts';
-import type { CreditableView, SignOffView } from '@obolus/contract/views/bench';
+import type { CreditableView } from '@obolus/contract/views/bench';
 import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
 import { proveBooks } from '../proof/proveBooks.ts';
 import { make, netOf, startTestServer, type TestServer } from '../testing/testServer.ts';
+import { answer, approvals } from '../testing/answer.ts';
 import type { Client, Reply } from '../testing/client.ts';
 
 let server: TestServer;
@@ -118,6 +119,8 @@ describe('a difference on a bill', () => {
     expect((await change(odile, limits)).status).toBe(403);
     expect((await change(sam, { sign_off_above: 'a lot' })).status).toBe(422);
     expect((await change(sam, limits)).status).toBe(200);
+    expect(await company()).not.toMatchObject(limits);
+    expect((await answer(piet, 'company/1/limits')).status).toBe(201);
     expect(await company()).toMatchObject(limits);
     const { line: yarn } = await received('1', '100', '10');
     const body = make.bill('D-2C', [line(yarn, '100', '10')], { charges: [{ kind: 'handling', amount: '60.01' }] });
@@ -135,6 +138,7 @@ describe('a difference on a bill', () => {
     );
     const fields = { charge_limits: 'freight = = 8 | handling = 10 = 60 | tax = = 0.5' };
     expect((await sam.call('PUT', '/api/registers/company/1', { fields, seen: {} })).status).toBe(200);
+    expect((await answer(piet, 'company/1/limits')).status).toBe(201);
     const order = await ines.posted('order', make.order([{ item: '1', quantity: '100', price: '10', taxCode: 'T8' }]));
     const receipt = await odile.posted('receipt', make.receipt([{ of: `${order}/1`, quantity: '50' }]));
     const billed = (number: string, tax: string, whole: object) =>
@@ -190,15 +194,24 @@ describe('a second person', () => {
     const body = make.bill('D-3', [line(loom, '2', '560', { difference: 'credit', reason: 'wrong list' })]);
     expect(refusals(await ines.post('bill', body, draft))).toEqual(['second_person_needed ']);
     await ines.call('PUT', `/api/drafts/${draft}`, { kind: 'bill', title: 'D-3', body: {}, command: body, version: 0 });
-    const ask = (bill: object) => ines.call('POST', `/api/bills/${draft}/sign-off`, { bill, note: 'please' });
+    const ask = (bill: object) => ines.call('POST', `/api/bills/${draft}/approval`, { bill, note: 'please' });
     expect((await ask({ ...body, lines: [{ ...body.lines[0], reason: '' }] })).status).toBe(422);
     const look = async (bill: object) =>
-      ((await ines.preview('bill', bill, draft)).body as unknown as PreviewReply).secondLook;
+      ((await ines.preview('bill', bill, draft)).body as unknown as PreviewReply).approval;
     expect(await look(body)).toBe('');
     expect((await ask(body)).status).toBe(200);
     expect([await look(body), await look({ ...body, another: 'quite' })]).toEqual(['asked', '']);
-    const [asked] = (await piet.call('GET', '/api/sign-offs')).body.rows as SignOffView[];
-    expect(asked).toMatchObject({ number: 'D-3', askedBy: 'accountant', note: 'please', mine: false, hasPaper: false });
+    const [asked] = await approvals(piet);
+    expect(asked).toMatchObject({
+      title: expect.stringMatching(/bill D-3$/),
+      askedBy: 'accountant',
+      note: 'please',
+      mine: false,
+      mayAnswer: true,
+      paper: '',
+      amount: '120.00',
+      above: '100.00',
+    });
     expect(asked?.differences).toEqual([
       {
         at: '/lines/0',
@@ -211,16 +224,15 @@ describe('a second person', () => {
         reason: 'wrong list',
       },
     ]);
-    const waits = async (who: Client) => ((await who.call('GET', '/api/waiting')).body as { bills: number }).bills;
-    expect([await waits(piet), await waits(sam), await waits(odile)]).toEqual([1, 1, expect.any(Number)]);
-    const answer = (who: Client, said: string, because = '') =>
-      who.call('PUT', `/api/sign-offs/${asked?.id}`, { answer: said, because });
-    expect((await answer(ines, 'agreed')).status).toBe(403);
-    expect((await answer(piet, 'sent back')).status).toBe(422);
-    expect((await odile.call('GET', '/api/sign-offs')).status).toBe(403);
-    const both = await Promise.all([answer(piet, 'agreed'), answer(sam, 'agreed')]);
-    expect(both.map(({ status }) => status).sort()).toEqual([200, 409]);
-    expect([await waits(piet), await look(body)]).toEqual([0, 'agreed']);
+    const waits = async (who: Client) =>
+      ((await who.call('GET', '/api/waiting')).body as { approvals: number }).approvals;
+    expect([await waits(piet), await waits(sam), await waits(ines), await waits(odile)]).toEqual([1, 1, 0, 0]);
+    expect(refusals(await answer(ines, draft))).toEqual(['approval_own /of']);
+    expect(refusals(await answer(piet, draft, 'rejected'))).toEqual(['reason_missing /reason']);
+    expect((await answer(odile, draft)).status).toBe(403);
+    const both = await Promise.all([answer(piet, draft), answer(sam, draft)]);
+    expect(both.map(({ status }) => status).sort()).toEqual([201, 422]);
+    expect([await waits(piet), await look(body)]).toEqual([0, 'approved']);
     // What was agreed to is this body, and no other; in whatever order its fields are written.
     expect(refusals(await ines.post('bill', { ...body, lines: [{ ...body.lines[0], price: '561' }] }, draft))).toEqual([
       'second_person_needed ',

@@ -26,7 +26,7 @@ export async function listWaitingBills({ manager }: DataSource, user: SignedIn):
             COALESCE(p.currency, JSON_VALUE(d.body, '$.currency'), '') AS currency, p.total, COALESCE(p.came, IF(d.shared = 1, 'receipt', 'typed')) AS came, COALESCE(p.sender, '') AS sender,
             COALESCE(p.name, '') AS name, COALESCE(p.kept_at, d.updated_at) AS at, IF(p.state = 'typed', 'typed', 'ready') AS state, IF(d.says <> '', d.says, COALESCE(p.says, '')) AS says,
             d.note, d.look_again, d.post_on, IF(d.shared = 1 AND d.held_until > UTC_TIMESTAMP(6) AND d.user_id <> ?, h.name, '') AS held_by,
-            (SELECT IF(s.answer = '', 'asked', s.answer) FROM sign_off s WHERE s.draft_id = d.id ORDER BY s.id DESC LIMIT 1) AS sign_off, d.command IS NOT NULL AS complete
+            (SELECT COALESCE(a.step, 'asked') FROM approval_request q LEFT JOIN approval a ON a.request_id = q.id WHERE q.subject = 'bill' AND q.subject_id = d.id ORDER BY q.id DESC LIMIT 1) AS approval, d.command IS NOT NULL AS complete
      FROM draft d LEFT JOIN incoming_paper p ON p.id = d.id LEFT JOIN vendor v ON v.id = COALESCE(JSON_VALUE(d.body, '$.vendor'), p.vendor_id) LEFT JOIN user_account h ON h.id = d.user_id
      WHERE d.kind IN ('bill', 'credit') AND ${mine}
      UNION ALL
@@ -53,7 +53,7 @@ export async function listWaitingBills({ manager }: DataSource, user: SignedIn):
     lookAgain: row.look_again ?? null,
     postOn: row.post_on ?? null,
     heldBy: text(row.held_by),
-    signOff: text(row.sign_off) as Waiting['signOff'],
+    approval: text(row.approval) as Waiting['approval'],
     complete: Number(row.complete ?? 0) !== 0,
   }));
 }

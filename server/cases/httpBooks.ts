@@ -73,9 +73,9 @@ export class HttpBooks {
     else if (/^\d{4}-\d{2}-\d{2}$/.test(command.date) && command.date < '2990') clock.today = command.date;
     const wrong = await this.server.enterNamed(books, command);
     const body = commandOf(kind).write(command as never, this.server.names(books));
-    const { client } = await people.of(whoOf(command), kind === 'order-approval' ? 'approver' : 'accountant', books);
+    const { client } = await people.of(whoOf(command), kind === 'approval' ? 'approver' : 'accountant', books);
     const key = randomUUID();
-    if (command.kind === 'bill' && command.signedOff) await people.agreeTo(client, key, body);
+    if (command.kind === 'bill' && command.signedOff) await people.agreeTo(client, key, body, clock.today);
     const says = (text: string) => wrong.push({ step: where, says: text });
     const before = decision.accepted ? undefined : await traceOf(source);
     const preview = await client.preview(kind, body, key);

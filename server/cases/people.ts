@@ -1,6 +1,7 @@
 import type { Role } from '@obolus/contract/roles';
 import { formatAmount } from '@obolus/core/exact/amounts';
 import type { Books } from '@obolus/core/state/books';
+import { answer } from '../testing/answer.ts';
 import { Client } from '../testing/client.ts';
 
 export const PASSWORD = 'for cases only';
@@ -52,14 +53,11 @@ export class People {
     return person;
   }
 
-  /** A second person agrees to exactly this bill. */
-  async agreeTo(client: Client, key: string, body: object): Promise<void> {
+  /** A second person approves exactly this bill. */
+  async agreeTo(client: Client, key: string, body: object, today: string): Promise<void> {
     await client.call('PUT', `/api/drafts/${key}`, { kind: 'bill', title: 'A bill', body, version: 0, command: body });
-    await client.call('POST', `/api/bills/${key}/sign-off`, { bill: body, note: '' });
-    const second = (await this.of('approver', 'approver')).client;
-    const waiting = (await second.call('GET', '/api/sign-offs')).body.rows as { id: string; draft: string }[];
-    const asked = waiting.find(({ draft }) => draft === key);
-    if (asked) await second.call('PUT', `/api/sign-offs/${asked.id}`, { answer: 'agreed', because: '' });
+    await client.call('POST', `/api/bills/${key}/approval`, { bill: body, note: '' });
+    await answer((await this.of('approver', 'approver')).client, key, 'approved', { date: today });
   }
 }
 

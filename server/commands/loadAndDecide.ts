@@ -47,11 +47,11 @@ export async function loadAndDecide<Kind extends DocumentKind>(
   const { refusals, terms } = await loadCompany(loader, commandOf(kind).header(body));
   refusals.push(...(await checkNamed({ manager, locking }, body, commandOf(kind).brings?.(body) ?? [])));
   const reader = new Reader();
-  const signedOff = key !== undefined && (await commandOf(kind).question?.(manager, { key, user, body }));
+  const questioned = await commandOf(kind).question?.(manager, { key, user, body, locking });
   const command = commandOf(kind).read(body, reader, {
     user,
     baseCurrency: loader.company.currency,
-    signedOff: signedOff === true,
+    ...questioned,
   });
   // What cannot be read is not decided.
   refusals.push(...reader.refusals);

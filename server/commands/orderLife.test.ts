@@ -23,6 +23,11 @@ afterAll(() => server.stop());
 const orderOf = (quantity: string, price: string) => make.order([{ item: '1', quantity, price }]);
 const about = (of: string) => ({ of, date: '2026-03-04', reason: 'agreed' });
 const step = (of: string, word: string, seen = 1) => ({ ...about(of), seen, step: word });
+const answered = (of: string, word: string, seen = 1) => ({
+  ...step(of, word),
+  subject: 'order',
+  seen: String(seen),
+});
 const change = (of: string, quantity: string, price: string, more: readonly object[] = [], seen = 1) => ({
   ...about(of),
   seen,
@@ -54,7 +59,7 @@ describe('an order above its buyer’s limit', () => {
       buyer: 'buyer',
     });
 
-    await approver.posted('order-approval', step(id, 'approved'));
+    await approver.posted('approval', answered(id, 'approved'));
     await buyer.posted('order-step', step(id, 'sent'));
     await accountant.posted('receipt', receive(id, '10'));
     const more = { of: '', item: '3', quantity: '1', price: '20', discount: '', due: '2026-04-01' };
@@ -94,12 +99,12 @@ describe('an order above its buyer’s limit', () => {
     await server.source.query("UPDATE user_account SET role = 'approver' WHERE email = 'buyer@test.example'");
     const promoted = await server.as('buyer');
     try {
-      expect(said(await promoted.post('order-approval', step(id, 'approved')))).toEqual([422, 'order_own /of']);
-      expect((await promoted.preview('order-approval', step(id, 'approved'))).body).toMatchObject({ accepted: false });
+      expect(said(await promoted.post('approval', answered(id, 'approved')))).toEqual([422, 'approval_own /of']);
+      expect((await promoted.preview('approval', answered(id, 'approved'))).body).toMatchObject({ accepted: false });
     } finally {
       await server.source.query("UPDATE user_account SET role = 'buyer' WHERE email = 'buyer@test.example'");
     }
-    expect((await accountant.post('order-approval', step(id, 'approved'))).status).toBe(403);
+    expect((await accountant.post('approval', answered(id, 'approved'))).status).toBe(403);
     expect((await view(id)).approval).toBe('awaited');
   });
 
@@ -107,7 +112,7 @@ describe('an order above its buyer’s limit', () => {
     for (let round = 0; round < 5; round += 1) {
       const id = await buyer.posted('order', orderOf('100', '6'));
       const [approved, changed] = await Promise.all([
-        approver.post('order-approval', step(id, 'approved')),
+        approver.post('approval', answered(id, 'approved')),
         buyer.post('order-change', change(id, '100', '60')),
       ]);
       expect(changed.status).toBe(201);
@@ -120,7 +125,7 @@ describe('an order above its buyer’s limit', () => {
     for (let round = 0; round < 5; round += 1) {
       const id = await buyer.posted('order', orderOf('100', '6'));
       const answers = await Promise.all(
-        ['approved', 'rejected'].map((word) => approver.post('order-approval', step(id, word))),
+        ['approved', 'rejected'].map((word) => approver.post('approval', answered(id, word))),
       );
       expect(answers.map(({ status }) => status).sort()).toEqual([201, 422]);
       const order = await view(id);

@@ -93,8 +93,10 @@ async function postWithin<Kind extends DocumentKind>(
   if (!decision.accepted) throw new RefusedError(decision.refusals, books.names);
   invariant(asked !== undefined, 'what was decided was read');
   const id = books.nextDocument.toString();
+  const at = sqlInstant(posting.now());
   const saving: Saving = {
     id,
+    at,
     books,
     poolRow: (pool) => (pool === undefined ? null : (books.poolRows.get(pool) ?? null)),
   };
@@ -107,7 +109,7 @@ async function postWithin<Kind extends DocumentKind>(
     number,
     key: posting.key,
     user: posting.user,
-    at: sqlInstant(posting.now()),
+    at,
     terms,
     header: { ...command.header(body), ...command.headerOf?.(document) },
     rows,
@@ -190,7 +192,7 @@ const NOTHING_SHOWN: PreviewReply = {
   expected: [],
   differences: [],
   total: null,
-  secondLook: '',
+  approval: '',
 };
 
 const notAccepted = (refusals: readonly Refusal[], books: LoadedBooks): PreviewReply => ({

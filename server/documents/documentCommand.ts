@@ -1,6 +1,8 @@
 import type { PreviewReply } from '@obolus/contract/commands';
 import type { EntityManager } from 'typeorm';
 import type { BodyOf, DocumentKind } from '@obolus/contract/kinds/kinds';
+import type { Role } from '@obolus/contract/roles';
+import type { Asked } from '@obolus/core/state/approval';
 import type { Books } from '@obolus/core/state/books';
 import type { CommandOf, DocumentOf } from '@obolus/core/posting/kinds';
 import type { Refusal } from '@obolus/core/state/refusal';
@@ -53,8 +55,11 @@ export interface DocumentCommand<Kind extends DocumentKind> {
     readonly opensAnew?: true;
     settle?(document: string, manager: EntityManager, saving: Saving): Promise<void>;
   };
-  /** Whether a second person agreed to exactly this body, asked before it is read. */
-  question?(manager: EntityManager, asked: { key: string; user: string; body: BodyOf<Kind> }): Promise<boolean>;
+  /** What others said to exactly this body, or asked, looked up before it is read. */
+  question?(
+    manager: EntityManager,
+    asked: { key: string | undefined; user: string; body: BodyOf<Kind>; locking: boolean },
+  ): Promise<Questioned>;
   /** What a preview shows of it beside what it would post, whether it is accepted or not. */
   preview?(manager: EntityManager, shown: Shown<Kind>): Promise<Partial<PreviewReply>>;
   /** What a preview shows of the document that would be posted, beside its entries. */
@@ -65,6 +70,8 @@ export interface DocumentCommand<Kind extends DocumentKind> {
   after?(manager: EntityManager, draft: string): Promise<void>;
   /** Whether some count it without seeing what was ordered. */
   readonly blind?: true;
+  /** Why a role may not post exactly this body, where its kind alone does not say. */
+  forbids?(body: BodyOf<Kind>, role: Role): string | undefined;
   /** Kinds that whoever posts this body must be allowed to post too. */
   alsoNeeds?(body: BodyOf<Kind>): readonly DocumentKind[];
   /** What else the document that follows rests on, for a preview; posting loads it anew. */
@@ -78,16 +85,23 @@ export type Following = {
   readonly [Kind in DocumentKind]: { readonly kind: Kind; readonly body: BodyOf<Kind>; readonly at: string };
 }[DocumentKind];
 
-/** Who asks, the currency of the books, and whether a second person agreed to exactly this body. */
-export interface Asking {
+/** What others said to a body: whether a second person agreed to exactly this, and what it answers that was asked. */
+export interface Questioned {
+  readonly signedOff?: boolean;
+  readonly asked?: Asked | undefined;
+}
+
+/** Who asks, the currency of the books, and what others said. */
+export interface Asking extends Questioned {
   readonly user: string;
   readonly baseCurrency: string;
-  readonly signedOff?: boolean;
 }
 
 /** What rows are made with: the new document's id, and the row behind each pool. */
 export interface Saving {
   readonly id: string;
+  /** When, as the database takes it. */
+  readonly at: string;
   readonly books: LoadedBooks;
   poolRow(pool: string | undefined): string | null;
 }

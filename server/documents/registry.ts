@@ -1,6 +1,7 @@
 import type { DocumentKind } from '@obolus/contract/kinds/kinds';
 import type { TrailStage } from '../queries/trail.ts';
 import type { DocumentCommand } from './documentCommand.ts';
+import { approval } from './approval.ts';
 import { allocation } from './allocation.ts';
 import { arrival } from './arrival.ts';
 import { heldClosing } from './heldClosing.ts';
@@ -19,7 +20,6 @@ import { lock } from './lock.ts';
 import { open } from './open.ts';
 import { opening } from './opening.ts';
 import { order } from './order.ts';
-import { orderApproval } from './orderApproval.ts';
 import { orderChange } from './orderChange.ts';
 import { orderClosing } from './orderClosing.ts';
 import { orderStep } from './orderStep.ts';
@@ -39,7 +39,7 @@ const REVERSED: { readonly [Kind in Exclude<DocumentKind, 'reversal'>]: Document
   'order-change': orderChange,
   'order-closing': orderClosing,
   'order-step': orderStep,
-  'order-approval': orderApproval,
+  approval,
   receipt,
   'held-closing': heldClosing,
   'put-away': putAway,

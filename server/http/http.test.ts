@@ -35,7 +35,7 @@ const bodies: Readonly<Record<DocumentKind, object>> = {
   'order-change': { ...nothing, of: '1', seen: 1, reason: '', lines: [] },
   'order-closing': { ...nothing, of: '1', reason: '', lines: [] },
   'order-step': { ...nothing, of: '1', seen: 1, step: 'held', reason: '' },
-  'order-approval': { ...nothing, of: '1', seen: 1, step: 'rejected', reason: '' },
+  approval: { ...nothing, subject: 'bill', of: '1', seen: '1', step: 'rejected', reason: '' },
   order: make.order([]),
   receipt: make.receipt([]),
   'held-closing': { ...nothing, reason: '', lines: [] },

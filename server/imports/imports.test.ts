@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { proveBooks } from '../proof/proveBooks.ts';
 import { startTestServer, type TestServer } from '../testing/testServer.ts';
+import { answer } from '../testing/answer.ts';
 import type { Client, Reply } from '../testing/client.ts';
 
 let server: TestServer;
@@ -216,20 +217,23 @@ describe('a register as a file', () => {
     const content = Buffer.from('number;name;over\nROUND-1;"=Renamed";7.5\n').toString('base64');
     const id = randomUUID();
     const staged = await ines.call('PUT', `/api/imports/${id}`, { kind: 'items', fileName: 'items.csv', content });
-    expect(staged.body.rows).toMatchObject([{ does: 'changes name, over', problems: [] }]);
+    expect(staged.body.rows).toMatchObject([
+      { does: 'changes name, over; a second person approves over', problems: [] },
+    ]);
     await ines.call('POST', `/api/imports/${id}/load`, { leaveOutWrong: false });
     await finished(id);
     const [item] = await server.source.query<{ id: string; name: string; unit: string }[]>(
       "SELECT id, name, unit FROM item WHERE number = 'ROUND-1'",
     );
     expect(item).toMatchObject({ name: '=Renamed', unit: 'each' });
+    expect((await answer(await server.as('approver'), `items/${item?.id ?? ''}/limits`)).status).toBe(201);
     const { changes } = (await ines.call('GET', `/api/registers/items/${item?.id ?? ''}`)).body as unknown as {
       changes: { field: string; became: string; by: string }[];
     };
     expect(changes.slice(0, 2).map(({ field, became, by }) => [field, became, by])).toEqual(
       expect.arrayContaining([
         ['name', '=Renamed', 'accountant'],
-        ['over', '7.5', 'accountant'],
+        ['over', '7.5', 'approver'],
       ]),
     );
   });

@@ -10,6 +10,7 @@ import { RequestError } from '../asking/failures.ts';
 import { previewDocument } from '../commands/runCommand.ts';
 import type { FieldProblem } from '../setUp/check.ts';
 import { checkChange, entriesByKey, keyOf, readKnown } from '../setUp/entries.ts';
+import { waitingFields } from '../setUp/second.ts';
 import { groupBy } from '../storage/groupBy.ts';
 import { transaction } from '../storage/transaction.ts';
 import { readFile } from '../papers/readFile.ts';
@@ -32,7 +33,7 @@ export async function stageImport(
 ): Promise<ImportView> {
   const checksum = createHash('sha256').update(content).digest('hex');
   const rows = isEntryImport(kind)
-    ? await checkEntries(source.manager, user.role, kind, await readFile(content, columnsOf(kind)))
+    ? await checkEntries(source.manager, user, kind, await readFile(content, columnsOf(kind)))
     : await checkDocuments(
         source,
         { user: user.id, today },
@@ -73,7 +74,7 @@ function columnsOf(kind: EntryImport): { required: readonly string[]; optional: 
 /** Entries of a register: new ones, and those that are there already with what the file says of them. */
 async function checkEntries(
   manager: EntityManager,
-  role: Role,
+  { id: user, role }: { id: string; role: Role },
   kind: EntryImport,
   rows: readonly EntryFields[],
 ): Promise<StagedRow[]> {
@@ -89,7 +90,11 @@ async function checkEntries(
     const { problems, changed } = await checkChange(manager, kind, entry, fields, role, known);
     const twice =
       before === undefined ? [] : [{ field: REGISTERS[kind].key[0] ?? '', says: `stands in line ${before} already` }];
-    const does = entry === undefined ? 'new' : changed.length === 0 ? 'is so already' : `changes ${changed.join(', ')}`;
+    const waits = [...(await waitingFields(manager, kind, { changed, isNew: entry === undefined, by: user })).values()];
+    const does = [
+      entry === undefined ? 'new' : changed.length === 0 ? 'is so already' : `changes ${changed.join(', ')}`,
+      ...(waits.length > 0 ? [`a second person approves ${waits.flat().join(', ')}`] : []),
+    ].join('; ');
     staged.push({ fields, group: position + 1, problems: [...problems, ...twice], does: does.slice(0, 200) });
   }
   return staged;

@@ -15,7 +15,7 @@ const DECIDED = `(SELECT b.document_id, b.line_no, COALESCE(i.name, r.expense, o
 
 export const decisions: ListSource = {
   from: `${DECIDED} x JOIN document d ON d.id = x.document_id JOIN vendor v ON v.id = d.vendor_id JOIN user_account u ON u.id = d.entered_by
-    LEFT JOIN user_account s ON s.id = (SELECT g.answered_by FROM sign_off g WHERE g.draft_id = d.idempotency_key AND g.answer = 'agreed' ORDER BY g.id DESC LIMIT 1)
+    LEFT JOIN user_account s ON s.id = (SELECT c.entered_by FROM approval g JOIN document c ON c.id = g.document_id WHERE g.subject = 'bill' AND g.subject_id = d.idempotency_key AND g.step = 'approved' ORDER BY c.id DESC LIMIT 1)
     LEFT JOIN reversal t ON t.reversed_id = d.id`,
   id: 'x.document_id * 100000 + x.line_no',
   link: (row) => `/documents/${textOf(row.document_id)}`,

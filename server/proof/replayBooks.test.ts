@@ -3,12 +3,14 @@ import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { DataSource } from 'typeorm';
 import type { EntryFields, RegisterName } from '@obolus/contract/registers/register';
 import { dataSource } from '../storage/dataSource.ts';
+import { answer } from '../testing/answer.ts';
 import { type Client, make, startTestServer, type TestServer } from '../testing/testServer.ts';
 import { replayBooks } from './replayBooks.ts';
 
 /* Books in which what is set up changes between postings, decided again from their commands. */
 let server: TestServer;
 let ines: Client;
+let piet: Client;
 let owner: DataSource;
 const change = async (register: RegisterName, id: string, fields: EntryFields) => {
   const entry = await ines.call('GET', `/api/registers/${register}/${id}`);
@@ -16,12 +18,14 @@ const change = async (register: RegisterName, id: string, fields: EntryFields) =
   const seen = Object.fromEntries(Object.keys(fields).map((name) => [name, was[name] ?? '']));
   const reply = await ines.call('PUT', `/api/registers/${register}/${id}`, { fields, seen });
   expect([reply.status, reply.body]).toEqual([200, expect.anything()]);
+  // A limit waits for a second person, once something is posted.
+  await answer(piet, `${register}/${id}/limits`);
 };
 const again = () => replayBooks(server.source.manager);
 
 beforeAll(async () => {
   server = await startTestServer();
-  ines = await server.as('accountant');
+  [ines, piet] = await Promise.all([server.as('accountant'), server.as('approver')]);
   owner = await dataSource(server.config.database, server.config.database.owner, 1).initialize();
   for (const [weight, euro, over] of [
     ['1', '1.05', '0'],
@@ -61,7 +65,7 @@ describe('every document decided again from its command', () => {
     const shares = await server.source.query('SELECT amount FROM allocation_share ORDER BY document_id, line_no');
     // Ten of one kilogram and five of one; then eleven of three and five of one: the weight of the day decides.
     expect((shares as { amount: string }[]).map(({ amount }) => amount)).toEqual(['6667', '3333', '8684', '1316']);
-    expect(await again()).toEqual({ documents: 8, differences: [] });
+    expect(await again()).toEqual({ documents: 9, differences: [] });
   });
 
   it('keeps one version of what did not change, and each of what did', async () => {

@@ -1,10 +1,11 @@
 import type { EntityManager } from 'typeorm';
 import type { api } from '@obolus/contract/api';
 import type { ReplyOf } from '@obolus/contract/endpoint';
-import { MAY_SECOND } from '@obolus/contract/roles';
-import { approvalOf, barredBy } from '@obolus/core/purchasing/order/standing';
+import { MAY_ANSWER, MAY_SECOND } from '@obolus/contract/approvals';
+import { barredBy } from '@obolus/core/purchasing/order/standing';
 import { KINDS } from '@obolus/contract/kinds/kinds';
 import type { OpenKind } from '@obolus/core/openItems/openItem';
+import { WAITING } from '../storage/approvalRequests.ts';
 import type { SignedIn } from '../asking/signedIn.ts';
 import { readOrders } from '../storage/load/orders.ts';
 import { stands } from '../storage/load/rows.ts';
@@ -20,6 +21,7 @@ import {
   showQuantity,
   text,
 } from './figures.ts';
+import { ordersAwaiting } from './awaiting.ts';
 import { BILLED, isOpen, openLines, RECEIVED } from './openOfOrder.ts';
 
 const MOST = 2000;
@@ -196,10 +198,10 @@ export async function listUninvoicedLines(
   };
 }
 
-/** Bills that wait for whoever may enter them, and those that a second person is asked to look at; for others the receipts that have none. */
+/** Bills that wait for whoever may enter them; for others the receipts that have none. */
 const BILLS = `((SELECT COUNT(*) FROM draft b WHERE b.shared = 1 AND b.kind IN ('bill', 'credit')) + (SELECT COUNT(*) FROM incoming_paper p WHERE p.state IN ('unassigned', 'refused')))`;
-const SECOND_LOOKS = `(SELECT COUNT(*) FROM sign_off s WHERE s.answer = '' AND s.asked_by <> ? AND s.id = (SELECT MAX(n.id) FROM sign_off n WHERE n.draft_id = s.draft_id)
-  AND EXISTS (SELECT 1 FROM draft d WHERE d.id = s.draft_id))`;
+/** What others asked of whoever may be a second person. */
+const REQUESTS = `(SELECT COUNT(*) FROM approval_request q WHERE q.asked_by <> ? AND ${WAITING})`;
 const documentsOpen = (kind: OpenKind) =>
   `(SELECT COUNT(DISTINCT x.line_document_id) FROM open_item x WHERE ${isOpen(kind)})`;
 
@@ -212,33 +214,24 @@ export async function countWaiting(
   const [row] = (await manager.query(
     `SELECT
        ${documentsOpen('to-receive')} AS receiving,
-       ${MAY_SECOND.includes(role) ? `${KINDS.bill.mayPost.includes(role) ? BILLS : '0'} + ${SECOND_LOOKS}` : documentsOpen('to-bill')} AS bills,
+       ${KINDS.bill.mayPost.includes(role) ? BILLS : MAY_SECOND.includes(role) ? '0' : documentsOpen('to-bill')} AS bills,
+       ${MAY_SECOND.includes(role) ? REQUESTS : '? * 0'} AS requests,
        (SELECT COUNT(*) FROM open_item x WHERE ${isOpen('to-allocate')}) AS charges,
        ${documentsOpen('to-invoice')} AS deliveries,
        (SELECT COUNT(*) FROM draft WHERE user_id = ?) AS drafts`,
-    MAY_SECOND.includes(role) ? [user, user] : [user],
+    [user, user],
   )) as Row[];
+  const orders = await ordersAwaiting(manager, baseCurrency);
+  const answerable = MAY_ANSWER.order.includes(role)
+    ? orders.filter(({ versions }) => versions.every(({ by }) => by !== user)).length
+    : 0;
   return {
-    approvals: await countAwaiting(manager, baseCurrency),
+    approvals: Number(row?.requests) + answerable,
+    orders: orders.length,
     receiving: Number(row?.receiving),
     bills: Number(row?.bills),
     charges: Number(row?.charges),
     deliveries: Number(row?.deliveries),
     drafts: Number(row?.drafts),
   };
-}
-
-/** Orders with goods still to come, stated by somebody who has a limit, that wait for another person. */
-async function countAwaiting(manager: EntityManager, baseCurrency: string): Promise<number> {
-  const limited = '(SELECT id FROM user_account WHERE approval_limit IS NOT NULL)';
-  const rows: Row[] = await manager.query(
-    `SELECT d.id FROM (SELECT DISTINCT x.line_document_id FROM open_item x WHERE ${isOpen('to-receive')}) o JOIN document d ON d.id = o.line_document_id
-     WHERE (d.entered_by IN ${limited} OR EXISTS (SELECT 1 FROM order_step s JOIN document c ON c.id = s.document_id WHERE s.order_id = d.id AND s.step = 'changed' AND c.entered_by IN ${limited}))`,
-  );
-  const { orders, limits } = await readOrders(
-    { manager, locking: false },
-    rows.map((row) => text(row.id)),
-    baseCurrency,
-  );
-  return orders.filter((order) => approvalOf(order, limits) === 'awaited').length;
 }

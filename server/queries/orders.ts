@@ -142,7 +142,7 @@ async function readHistory(
 ): Promise<OrderView['history']> {
   const rows: Row[] = await manager.query(
     `SELECT d.id, d.number, d.kind, d.date, ${WHY_CLOSED} AS note, u.name AS by_name, s.step, s.version_id FROM document d JOIN user_account u ON u.id = d.entered_by
-     LEFT JOIN order_step s ON s.document_id = d.id
+     LEFT JOIN order_act s ON s.document_id = d.id
      WHERE (d.id = ? OR s.order_id = ? OR d.id IN (SELECT c.document_id FROM order_closing_line c WHERE c.order_id = ?)) AND ${stands('d.id')} ORDER BY d.id`,
     [id, id, id],
   );

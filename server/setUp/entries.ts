@@ -7,6 +7,7 @@ import { duplicateOf } from '../storage/transaction.ts';
 import { checkEntry, tidy, type FieldProblem } from './check.ts';
 import { keepChanges } from './history.ts';
 import { fold, type Known } from './kept.ts';
+import { askChange, type Group, waitingFields } from './second.ts';
 import { STORED } from './stored.ts';
 
 /** An entry that cannot be kept as it was written; nothing of it is. */
@@ -93,6 +94,8 @@ export async function readKnown(
 export interface Saver {
   readonly by: string;
   readonly role: Role;
+  /** A second person approved what is saved: nothing of it waits. */
+  readonly isApproved?: true;
   /** When, as the database takes it. */
   readonly at: string;
 }
@@ -152,7 +155,10 @@ const forbidden = (register: RegisterName, changed: readonly string[], role: Rol
       says: `as ${role} you may not change this: it is for ${by.join(' and ')}s`,
     }));
 
-/** Keeps an entry, new or changed, with the record of who changed what. Throws `WrongEntry` with what is wrong. */
+/**
+ * Keeps an entry, new or changed, with the record of who changed what; what needs a second person is asked and takes effect later.
+ * Throws `WrongEntry` with what is wrong.
+ */
 export async function saveEntry(
   manager: EntityManager,
   register: RegisterName,
@@ -166,15 +172,23 @@ export async function saveEntry(
   const known = await readKnown(manager, register, [{ ...entry?.fields, ...said }]);
   const { problems, fields, changed } = await checkChange(manager, register, entry, said, saver.role, known);
   if (problems.length > 0) throw new WrongEntry(problems);
-  const kept = await write(manager, register, id, fields, changed, known, saver);
+  const groups = saver.isApproved
+    ? new Map<Group, string[]>()
+    : await waitingFields(manager, register, { changed, isNew: entry === undefined, by: saver.by });
+  const waits = [...groups.values()].flat();
+  const effective = changed.filter((field) => !waits.includes(field));
+  const touched = entry ? effective : Object.keys(STORED[register].fields).filter((field) => !waits.includes(field));
+  const kept = await write(manager, register, id, fields, touched, known, saver);
+  const pick = (from: EntryFields | undefined, names: readonly string[]) =>
+    Object.fromEntries(names.map((name) => [name, from?.[name] ?? '']));
+  for (const [group, names] of groups) {
+    const waiting = { fields: pick(fields, names), was: pick(entry?.fields, names) };
+    await askChange(manager, { what: register, which: kept, group }, waiting, saver);
+  }
   // The history says what it is now, however that was written; what waits for a second person is not in use yet.
   const [now] = entry ? await readEntries(manager, register, kept) : [];
   const changes = entry
-    ? changed.map((field) => {
-        const recordedAs = STORED[register].fields[field]?.recordedAs;
-        const became = recordedAs === undefined ? now?.fields[field] : fields[field];
-        return { field: recordedAs ?? field, was: entry.fields[field] ?? '', became: became ?? '' };
-      })
+    ? effective.map((field) => ({ field, was: entry.fields[field] ?? '', became: now?.fields[field] ?? '' }))
     : [{ field: '', was: '', became: REGISTERS[register].key.map((field) => fields[field] ?? '').join(' ') }];
   await keepChanges(manager, { what: register, which: kept, by: saver.by, at: saver.at }, changes);
   return kept;
@@ -185,12 +199,11 @@ async function write(
   register: RegisterName,
   id: string | undefined,
   fields: EntryFields,
-  changed: readonly string[],
+  touched: readonly string[],
   known: Known,
   saver: Saver,
 ): Promise<string> {
   const { table, fields: kept } = STORED[register];
-  const touched = id === undefined ? Object.keys(kept) : changed;
   const columns = Object.assign(
     {},
     ...touched.map((name) => kept[name]?.columns?.(fields[name] ?? '', known) ?? {}),

@@ -15,8 +15,6 @@ export interface Kept {
   readonly show?: (raw: string) => string;
   /** The columns of the entry's row that the text becomes. */
   readonly columns?: (text: string, known: Known) => Record<string, unknown>;
-  /** Under which name a change of it is recorded, where that is not the field's. */
-  readonly recordedAs?: string;
   /** What it becomes beside the entry's row, of an entry that has one. */
   readonly store?: (manager: EntityManager, entry: Entry, text: string) => Promise<void>;
 }

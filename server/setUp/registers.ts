@@ -6,9 +6,9 @@ import { RequestError } from '../asking/failures.ts';
 import type { SignedIn } from '../asking/signedIn.ts';
 import { once } from '../storage/once.ts';
 import { sqlInstant, transaction } from '../storage/transaction.ts';
-import { proposedAccount } from './bankAccounts.ts';
 import { isUsed, readEntries, saveEntry, type Saver, WrongEntry } from './entries.ts';
 import { readChanges } from './history.ts';
+import { askedChanges } from './second.ts';
 
 /** An entry with everything that was ever changed of it. */
 export async function viewEntry(
@@ -19,13 +19,12 @@ export async function viewEntry(
 ): Promise<RegisterEntry> {
   const [entry] = await readEntries(manager, register, id);
   if (!entry) throw new RequestError(404, 'Not found', `There is no such ${REGISTERS[register].one}.`);
-  const proposed = register === 'vendors' ? await proposedAccount(manager, id) : null;
   return {
     id: entry.id,
     fields: entry.fields,
     used: await isUsed(manager, register, id),
     changes: await readChanges(manager, register, id),
-    proposed: proposed && { id: proposed.id, account: proposed.account, by: proposed.by, mine: proposed.byId === user },
+    asked: await askedChanges(manager, register, id, user),
   };
 }
 

@@ -6,6 +6,7 @@ import { type EntryFields, REGISTER_NAMES, type RegisterName } from '@obolus/con
 import { REGISTERS } from '@obolus/contract/registers/registers';
 import { ROLES } from '@obolus/contract/roles';
 import type { RegisterEntry } from '@obolus/contract/views/setUp';
+import { answer, approvals } from '../testing/answer.ts';
 import { Client, type Reply } from '../testing/client.ts';
 import { make, netOf, startTestServer, type TestServer } from '../testing/testServer.ts';
 
@@ -406,47 +407,63 @@ describe('a vendor’s bank account', () => {
       bank_account: 'OLD 1',
     });
   });
-  const waits = async (client = ines) => (await read('vendors', vendor, client)).proposed;
-  const answer = (client: Client, account: string, said = 'confirmed') =>
-    client.call('PUT', `/api/vendors/${vendor}/bank-accounts/${account}`, { answer: said });
+  const waits = async (client = ines) => (await read('vendors', vendor, client)).asked[0];
+  const of = () => `vendors/${vendor}/bank_account`;
   const inUse = async () => (await read('vendors', vendor)).fields.bank_account;
+  const reasons = ({ status, body }: Reply) => [
+    status,
+    ...((body.errors ?? []) as { reason: string }[]).map((one) => one.reason),
+  ];
 
-  it('is used only once a second person has confirmed it, whatever is asked of the API', async () => {
+  it('is used only once a second person has approved it, whatever is asked of the API', async () => {
     const first = await waits();
-    expect([await inUse(), first?.account, first?.by, first?.mine]).toEqual(['', 'OLD 1', 'accountant', true]);
-    expect((await answer(ines, first?.id ?? '')).status).toBe(403);
-    // Put forward again by the same person: still not theirs to confirm.
+    const fields = [{ field: 'bank_account', was: '', became: 'OLD 1' }];
+    expect([await inUse(), first]).toEqual([
+      '',
+      { of: of(), seen: expect.any(String), fields, by: 'accountant', mine: true },
+    ]);
+    expect(reasons(await answer(ines, of()))).toEqual([422, 'approval_own']);
+    // Asked again by the same person: still not theirs to approve.
     await change(ines, 'vendors', vendor, { bank_account: 'OLD 1' });
-    expect((await answer(ines, (await waits())?.id ?? '')).status).toBe(403);
-    expect((await answer(tomas, (await waits())?.id ?? '')).status).toBe(403);
-    expect((await answer(piet, (await waits(piet))?.id ?? '')).status).toBe(200);
-    expect([await inUse(), await waits()]).toEqual(['OLD 1', null]);
+    expect(reasons(await answer(ines, of()))).toEqual([422, 'approval_own']);
+    expect((await answer(tomas, of())).status).toBe(403);
+    expect((await answer(piet, of())).status).toBe(201);
+    expect([await inUse(), await waits()]).toEqual(['OLD 1', undefined]);
   });
 
-  it('is not confirmed for one that was overtaken, refused, or is of another vendor', async () => {
-    const first = (await waits())?.id ?? '';
+  it('is not approved where it was overtaken, rejected, or is of another vendor', async () => {
+    const seen = (await waits())?.seen;
+    const body = (more: object) => ({
+      subject: 'set-up',
+      of: of(),
+      seen,
+      date: '2026-03-20',
+      step: 'approved',
+      reason: '',
+      ...more,
+    });
     await change(sam, 'vendors', vendor, { bank_account: 'NEW 2' });
-    expect((await answer(piet, first)).status).toBe(409);
-    const second = await waits(piet);
-    expect((await piet.call('PUT', `/api/vendors/1/bank-accounts/${second?.id}`, { answer: 'confirmed' })).status).toBe(
-      404,
-    );
-    expect((await answer(piet, second?.id ?? '', 'refused')).status).toBe(200);
-    expect((await answer(ines, second?.id ?? '')).status).toBe(409);
+    expect(reasons(await piet.post('approval', body({})))).toEqual([422, 'approval_changed_since']);
+    expect(reasons(await piet.post('approval', body({ of: 'vendors/1/bank_account' })))).toEqual([
+      422,
+      'approval_not_awaited',
+    ]);
+    expect((await answer(piet, of(), 'rejected', { reason: 'not on their paper' })).status).toBe(201);
+    expect(reasons(await answer(ines, of()))).toEqual([422, 'approval_not_awaited']);
     expect(await inUse()).toBe('');
   });
 
-  it('is paid by neither of those who changed it last nor put another forward, only by others', async () => {
+  it('is paid by neither of those who changed it last nor asked for another, only by others', async () => {
     const pay = (client: Client) =>
       client.post('prepayment', { vendor, date: '2026-03-20', currency: 'USD', amount: '5' });
-    await answer(piet, (await waits())?.id ?? '');
+    await answer(piet, of());
     expect(wrong(await pay(ines))).toEqual({ '/vendor': expect.stringMatching(/changed/) });
     await change(sam, 'vendors', vendor, { bank_account: 'NEW 3' });
     expect((await pay(ines)).status).toBe(201);
   });
 
-  it('has a history of who put it forward, who confirmed it and when', async () => {
-    await answer(piet, (await waits())?.id ?? '');
+  it('has a history of who set it up, who approved it and when', async () => {
+    await answer(piet, of());
     expect(
       (await read('vendors', vendor)).changes.map(({ field, was, became, by }) => [field, was, became, by]),
     ).toEqual([
@@ -455,11 +472,62 @@ describe('a vendor’s bank account', () => {
     ]);
   });
 
-  it('is confirmed once, also when two do it at the same moment', async () => {
-    const id = (await waits())?.id ?? '';
-    const replies = await Promise.all([answer(piet, id), answer(sam, id, 'refused'), answer(piet, id)]);
-    const statuses = replies.map(({ status }) => status).sort();
-    expect([[200, 200, 409].join(), [200, 409, 409].join()]).toContain(statuses.join());
+  it('is answered once, also when several do it at the same moment', async () => {
+    const replies = await Promise.all([
+      answer(piet, of()),
+      answer(sam, of(), 'rejected', { reason: 'no' }),
+      answer(piet, of()),
+    ]);
+    expect(replies.map(({ status }) => status).sort()).toEqual([201, 422, 422]);
+  });
+});
+
+describe('what bills may differ by, and limits', () => {
+  it('change when a second person approves it, once something is posted', async () => {
+    const vendor = await added(ines, 'vendors', {
+      number: fresh(),
+      name: 'Strict Mill',
+      currency: 'USD',
+      terms: '30',
+      over: '1',
+    });
+    expect((await read('vendors', vendor)).fields.over).toBe('1');
+    await ines.posted('opening', make.opening([{ item: '1', quantity: '1', value: '1' }]));
+    await change(ines, 'vendors', vendor, { over: '5', bill_over_part: '9', name: 'Strict Mill & Co' });
+    await change(ines, 'vendors', vendor, { short: '3' });
+    const entry = await read('vendors', vendor);
+    expect([entry.fields.name, entry.fields.over, entry.fields.bill_over_part, entry.asked]).toEqual([
+      'Strict Mill & Co',
+      '1',
+      '',
+      [
+        expect.objectContaining({
+          of: `vendors/${vendor}/limits`,
+          fields: expect.arrayContaining([{ field: 'over', was: '1', became: '5' }]),
+        }),
+      ],
+    ]);
+    expect((await answer(piet, `vendors/${vendor}/limits`)).status).toBe(201);
+    expect((await read('vendors', vendor)).fields).toMatchObject({ over: '5', short: '3', bill_over_part: '9' });
+  });
+
+  it('of a person too', async () => {
+    await ines.posted('opening', make.opening([{ item: '1', quantity: '1', value: '1' }]));
+    const person = { name: 'Una Dell', email: 'una@test.example', role: 'buyer', approvalLimit: '100' };
+    const { id } = (await sam.call('POST', '/api/people', person)).body.person as { id: string };
+    const saved = await sam.call('PUT', `/api/people/${id}`, { role: 'buyer', approvalLimit: '9000', blocked: false });
+    expect(saved.body).toMatchObject({
+      approvalLimit: '100.00',
+      asked: [{ fields: [{ field: 'approval_limit', was: '100.00', became: '9000.00' }], mine: true }],
+    });
+    expect((await approvals(piet)).find((row) => row.of === `people/${id}/limits`)).toMatchObject({
+      title: 'Approval limit of Una Dell',
+      changes: [{ what: 'Approval limit', was: '100.00', became: '9000.00' }],
+    });
+    expect((await answer(sam, `people/${id}/limits`)).status).toBe(422);
+    expect((await answer(piet, `people/${id}/limits`)).status).toBe(201);
+    const people = (await sam.call('GET', '/api/people')).body.rows as { id: string; approvalLimit: string }[];
+    expect(people.find((one) => one.id === id)?.approvalLimit).toBe('9000.00');
   });
 });
 

@@ -3,7 +3,6 @@ import { ACCOUNTS } from '@obolus/core/books/accounts';
 import { PRICE_PLACES, QUANTITY_PLACES, RATE_PLACES } from '@obolus/core/exact/amounts';
 import { learnVendorNumber } from './vendorNumbers.ts';
 import { FIRST_DAY } from '../storage/load/movements.ts';
-import { ACCOUNT_IN_USE, proposeBankAccount } from './bankAccounts.ts';
 import { day, either, entryOf, figure, type Kept, linesOf, said, words } from './kept.ts';
 import {
   AMOUNT_PLACES,
@@ -86,11 +85,7 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
       hold: words('hold'),
       usual_expense: words('usual_expense'),
       retired,
-      bank_account: {
-        read: ACCOUNT_IN_USE,
-        recordedAs: 'bank_account put forward',
-        store: (manager, { id, by, at }, account) => proposeBankAccount(manager, id, account, by, at),
-      },
+      bank_account: words('bank_account'),
     },
   },
   prices: {

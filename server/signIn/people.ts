@@ -7,24 +7,39 @@ import { FieldsRefused, RefusedError, RequestError } from '../asking/failures.ts
 import { Reader } from '../asking/reader.ts';
 import { type Row, showAmount, text } from '../queries/figures.ts';
 import { keepChanges } from '../setUp/history.ts';
+import { askChange, askedChanges, hasSecond } from '../setUp/second.ts';
 import { isTrue } from '../storage/load/rows.ts';
 import { duplicateOf, sqlInstant, transaction } from '../storage/transaction.ts';
 
 const COLUMNS = 'SELECT id, name, email, role, approval_limit, blocked FROM user_account';
 
-export async function listPeople(manager: EntityManager, currency: string): Promise<PersonView[]> {
+export async function listPeople(manager: EntityManager, currency: string, user: string): Promise<PersonView[]> {
   const rows: Row[] = await manager.query(`${COLUMNS} ORDER BY name`);
-  return rows.map((row) => personOf(row, currency));
+  const people: PersonView[] = [];
+  for (const row of rows)
+    people.push(personOf(row, currency, await askedChanges(manager, 'people', text(row.id), user)));
+  return people;
 }
 
-const personOf = (row: Row, currency: string): PersonView => ({
+const personOf = (row: Row, currency: string, asked: PersonView['asked']): PersonView => ({
   id: text(row.id),
   name: text(row.name),
   email: text(row.email),
   role: text(row.role) as Role,
   approvalLimit: row.approval_limit == null ? null : showAmount(row.approval_limit, currency),
   blocked: isTrue(row.blocked),
+  asked: asked.map((change) => ({
+    ...change,
+    fields: change.fields.map(({ field, was, became }) => ({
+      field,
+      was: shownLimit(was, currency),
+      became: shownLimit(became, currency),
+    })),
+  })),
 });
+
+/** A limit as it is kept, in minor units; empty for none. */
+export const shownLimit = (kept: string, currency: string): string => (kept === '' ? '' : showAmount(kept, currency));
 
 interface Changing {
   readonly by: string;
@@ -80,6 +95,7 @@ export async function addPerson(
         role,
         approvalLimit: limit === null ? null : showAmount(limit, currency),
         blocked: false,
+        asked: [],
       },
       password,
     };
@@ -87,8 +103,8 @@ export async function addPerson(
 }
 
 /**
- * Changes a person's role and limit, or keeps them out, and keeps who did. Nobody changes their own: a limit that one could lift
- * oneself is none. Whoever is signed in has to sign in again when the role changes, and cannot when kept out.
+ * Changes a person's role and limit, or keeps them out, and keeps who did; another limit takes effect when a second person approves
+ * it. Nobody changes their own: a limit that one could lift oneself is none. Whoever is signed in has to sign in again when the role changes, and cannot when kept out.
  */
 export async function savePerson(
   source: DataSource,
@@ -103,13 +119,20 @@ export async function savePerson(
     const [before] = (await manager.query(`${COLUMNS} WHERE id = ? FOR UPDATE`, [id])) as Row[];
     if (!before) throw new RequestError(404, 'Not found', 'There is no such person.');
     const blocked = body.blocked ? '1' : '0';
+    const was = text(before.approval_limit);
+    const waits = was !== text(limit) && (await hasSecond(manager, by));
+    if (waits) {
+      const change = { fields: { approval_limit: text(limit) }, was: { approval_limit: was } };
+      await askChange(manager, { what: 'people', which: id, group: 'limits' }, change, { by, at: sqlInstant(at) });
+    }
+    const effective = waits ? (before.approval_limit ?? null) : limit;
     await manager.query('UPDATE user_account SET role = ?, approval_limit = ?, blocked = ? WHERE id = ?', [
       body.role,
-      limit,
+      effective,
       blocked,
       id,
     ]);
-    const after: Row = { ...before, role: body.role, approval_limit: limit, blocked };
+    const after: Row = { ...before, role: body.role, approval_limit: effective, blocked };
     const changed = (['role', 'approval_limit', 'blocked'] as const).filter(
       (field) => text(before[field]) !== text(after[field]),
     );
@@ -121,6 +144,6 @@ export async function savePerson(
     // Whoever has another role, or none, signs in again.
     if (changed.some((field) => field !== 'approval_limit'))
       await manager.query('UPDATE user_account SET session_epoch = session_epoch + 1 WHERE id = ?', [id]);
-    return personOf(after, currency);
+    return personOf(after, currency, await askedChanges(manager, 'people', id, by));
   });
 }

@@ -1,3 +1,4 @@
+import { approvalFacts, approvalState } from './tables/approvals.ts';
 import { bills } from './tables/bills.ts';
 import { chain } from './tables/chain.ts';
 import { charges } from './tables/charges.ts';
@@ -23,10 +24,19 @@ import { state as kept } from './tables/state.ts';
 export const setUp = { ...company, ...items, ...parties };
 
 /** Posted documents and what they caused: appended only. */
-export const facts = { ...documents, ...purchasing, ...bills, ...charges, ...goods, ...ledger, ...openItemFacts };
+export const facts = {
+  ...documents,
+  ...purchasing,
+  ...bills,
+  ...charges,
+  ...goods,
+  ...ledger,
+  ...openItemFacts,
+  ...approvalFacts,
+};
 
 /** What can be worked out again, or need not last: may be changed and removed. */
-export const state = { ...kept, ...openItemState, ...jobs, ...sums };
+export const state = { ...kept, ...openItemState, ...jobs, ...sums, ...approvalState };
 
 export { chain, setUpParts };
 

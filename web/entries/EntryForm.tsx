@@ -78,7 +78,13 @@ export function EntryForm({ register, entry, begin = NOTHING, onSaved, children 
                   <Shown field={field} value={value} />
                 )}
               </div>
-              <div className="hint">{settled ? `Stays as it is: this ${one} is in use` : field.hint}</div>
+              <div className="hint">
+                {settled ? `Stays as it is: this ${one} is in use` : field.hint}
+                {field.second === 'limits' &&
+                  entry &&
+                  open &&
+                  '; a change takes effect when a second person approves it'}
+              </div>
             </Fragment>
           );
         })}

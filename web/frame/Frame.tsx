@@ -1,6 +1,8 @@
 import { useEffect, useState } from 'react';
 import { NavLink, Outlet, useLocation } from 'react-router';
 import { Toaster } from 'sonner';
+import { MAY_SECOND } from '@obolus/contract/approvals';
+import type { Role } from '@obolus/contract/roles';
 import type { Me, Waiting } from '@obolus/contract/views/me';
 import { problemOf, server } from '../server/api.ts';
 import { Problem } from '../parts/Problem.tsx';
@@ -14,12 +16,13 @@ import { Search } from './Search.tsx';
 import { Shortcuts } from './Shortcuts.tsx';
 
 /** The index of the work in the order it is done; a count only where something waits. */
-const WORK: readonly { to: string; name: string; count?: keyof Waiting; rule?: boolean }[] = [
-  { to: '/orders', name: 'Orders', count: 'approvals' },
+const WORK: readonly { to: string; name: string; count?: keyof Waiting; rule?: boolean; roles?: readonly Role[] }[] = [
+  { to: '/orders', name: 'Orders', count: 'orders' },
   { to: '/receiving', name: 'Receiving', count: 'receiving' },
   { to: '/bench', name: 'Match bench', count: 'bills' },
   { to: '/landing', name: 'Landing sheet', count: 'charges' },
   { to: '/deliveries', name: 'Deliveries', count: 'deliveries' },
+  { to: '/approvals', name: 'Approvals', count: 'approvals', roles: MAY_SECOND },
   { to: '/stock', name: 'Stock & cost' },
   { to: '/ledger', name: 'Ledger', rule: true },
   { to: '/setup', name: 'Setup' },
@@ -59,7 +62,9 @@ function Signed({ me }: { me: Me }) {
       <Shortcuts open={helping} onOpenChange={setHelping} />
       <Toaster
         position="bottom-left"
-        toastOptions={{ style: { background: 'var(--ink)', color: 'var(--paper)', border: 0, borderRadius: 3 } }}
+        toastOptions={{
+          style: { background: 'var(--ink)', color: 'var(--paper)', border: 0, borderRadius: 3, fontFamily: 'inherit' },
+        }}
       />
     </div>
   );
@@ -79,7 +84,7 @@ function Index({ me, onSearch }: { me: Me; onSearch: () => void }) {
       <button type="button" className="find" onClick={onSearch}>
         Find <kbd>Ctrl K</kbd>
       </button>
-      {WORK.map(({ to, name, count, rule }) => {
+      {WORK.filter(({ roles }) => roles?.includes(me.user.role) ?? true).map(({ to, name, count, rule }) => {
         const n = count ? waiting.data?.[count] : undefined;
         return (
           <div key={to}>

@@ -86,10 +86,10 @@ const as = (endpoint: unknown) => endpoint as AnyEndpoint;
 
 export const server = createApi({
   baseQuery: callServer,
-  tagTypes: ['Books', 'Session', 'SetUp', 'Drafts', 'Imports', 'Views', 'Advices', 'Mails', 'SignOffs'],
+  tagTypes: ['Books', 'Session', 'SetUp', 'Drafts', 'Imports', 'Views', 'Advices', 'Mails', 'Approvals'],
   refetchOnMountOrArgChange: 20,
   endpoints: (build) => {
-    type Tag = 'Books' | 'Session' | 'SetUp' | 'Drafts' | 'Imports' | 'Views' | 'Advices' | 'Mails' | 'SignOffs';
+    type Tag = 'Books' | 'Session' | 'SetUp' | 'Drafts' | 'Imports' | 'Views' | 'Advices' | 'Mails' | 'Approvals';
     const read = <Name extends keyof Contract>(name: Name, ...tags: Tag[]) =>
       build.query<ReplyOf<Contract[Name]>, Asked<Contract[Name]> | void>({
         query: (asked) => ({ endpoint: as(contract[name]), ...(asked as object) }),
@@ -113,7 +113,7 @@ export const server = createApi({
       incomingBill: read('incomingBill', 'Books'),
       assignPaper: write('assignPaper', 'Drafts'),
       dropIncoming: write('dropIncoming', 'Drafts'),
-      waitingBills: read('waitingBills', 'Drafts', 'Books', 'SignOffs'),
+      waitingBills: read('waitingBills', 'Drafts', 'Books', 'Approvals'),
       openBill: write('openBill'),
       letGoOfBill: write('letGoOfBill', 'Drafts'),
       planBill: write('planBill', 'Drafts'),
@@ -121,9 +121,8 @@ export const server = createApi({
       billable: read('billable', 'Books'),
       creditable: read('creditable', 'Books'),
       unmatched: read('unmatched', 'Books'),
-      signOffs: read('signOffs', 'SignOffs', 'Books'),
-      askSignOff: write('askSignOff', 'SignOffs'),
-      answerSignOff: write('answerSignOff', 'SignOffs'),
+      approvals: read('approvals', 'Approvals', 'Books', 'SetUp', 'Drafts'),
+      askApproval: write('askApproval', 'Approvals'),
       mails: read('mails', 'Mails'),
       sendMail: write('sendMail', 'Mails'),
       dropAdvice: write('dropAdvice', 'Advices'),
@@ -140,7 +139,6 @@ export const server = createApi({
         invalidatesTags: (_result, problem) => (problem ? [] : ['SetUp']),
       }),
       saveEntry: write('saveEntry', 'SetUp', 'Books'),
-      answerAccount: write('answerAccount', 'SetUp'),
       list: build.infiniteQuery<ListPage, AskedList, string | undefined>({
         infiniteQueryOptions: { initialPageParam: undefined, getNextPageParam: ({ next }) => next ?? undefined },
         query: ({ queryArg, pageParam }) => ({
@@ -175,7 +173,7 @@ export const server = createApi({
       heldStock: read('heldStock', 'Books'),
       journal: read('journal', 'Books'),
       trialBalance: read('trialBalance', 'Books'),
-      waiting: read('waiting', 'Books', 'Drafts'),
+      waiting: read('waiting', 'Books', 'Drafts', 'Approvals', 'SetUp'),
       search: read('search', 'Books'),
       drafts: read('drafts', 'Drafts'),
       draft: read('draft'),
@@ -189,14 +187,15 @@ export const server = createApi({
       preview: build.query<PreviewReply, { kind: DocumentKind; body: BodyOf<DocumentKind>; key: string }>({
         query: ({ kind, body, key }) => ({ endpoint: posting[kind].preview, body, key }),
         keepUnusedDataFor: 0,
-        providesTags: ['Books', 'SignOffs'],
+        providesTags: ['Books', 'Approvals'],
       }),
       post: build.mutation<
         PostedReply,
         { kind: DocumentKind; body: BodyOf<DocumentKind>; key: string; version?: number | undefined }
       >({
         query: ({ kind, body, key, version }) => ({ endpoint: posting[kind].post, body, key, version }),
-        invalidatesTags: (_result, problem) => (problem ? [] : ['Books', 'Drafts']),
+        invalidatesTags: (_result, problem, { kind }) =>
+          problem ? [] : kind === 'approval' ? ['Books', 'Drafts', 'Approvals', 'SetUp'] : ['Books', 'Drafts'],
       }),
     };
   },

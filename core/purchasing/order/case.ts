@@ -18,13 +18,7 @@ import {
 import type { Estimate } from '../../state/purchasing.ts';
 import { type Fields, isTrue, listOf, NotKnown, onlyKeys, optionalText, textOf } from '../../reading/fields.ts';
 import { baseOrThrow, priceOrThrow } from '../../exact/amounts.ts';
-import type {
-  OrderApprovalCommand,
-  OrderChangeCommand,
-  OrderClosingCommand,
-  OrderCommand,
-  OrderStepCommand,
-} from './commands.ts';
+import type { OrderChangeCommand, OrderClosingCommand, OrderCommand, OrderStepCommand } from './commands.ts';
 
 const ASKED = ['qty', 'unit', 'price', 'due', 'discount', 'estimate', 'tax-code', ...DIMENSIONS];
 
@@ -96,16 +90,6 @@ export function closingStep({ step, numbers, date }: Reading): OrderClosingComma
 export function stepOf(word: OrderStepCommand['step']): (reading: Reading) => OrderStepCommand {
   return ({ step, numbers, books, date }) => ({
     kind: 'order-step',
-    ...standingOrder(step, numbers, books),
-    date,
-    step: word,
-    ...whoAndWhy(step),
-  });
-}
-
-export function answerOf(word: OrderApprovalCommand['step']): (reading: Reading) => OrderApprovalCommand {
-  return ({ step, numbers, books, date }) => ({
-    kind: 'order-approval',
     ...standingOrder(step, numbers, books),
     date,
     step: word,

@@ -80,29 +80,20 @@ export interface OrderClosingDocument extends Omit<OrderClosingCommand, 'lines'>
   readonly lines: readonly { readonly of: LineId; readonly quantity: Quantity }[];
 }
 
-interface Step<Kind extends string, Steps extends string> {
-  readonly kind: Kind;
+/** What the one who orders does with an order: holds it, lets it go on, gives it to the vendor. */
+export interface OrderStepCommand {
+  readonly kind: 'order-step';
   readonly of: string;
   readonly by: string;
   readonly date: Day;
-  /** The version that was on the screen: nobody approves or gives out what came a moment before. */
+  /** The version that was on the screen: nobody gives out what came a moment before. */
   readonly seen: number;
-  readonly step: Steps;
+  readonly step: 'held' | 'released' | 'sent';
   readonly reason: string;
 }
 
-/** What the one who orders does with an order: holds it, lets it go on, gives it to the vendor. */
-export type OrderStepCommand = Step<'order-step', 'held' | 'released' | 'sent'>;
-
-/** What another person answers to an order above its buyer's limit. */
-export type OrderApprovalCommand = Step<'order-approval', 'approved' | 'rejected'>;
-
-export type Stepped<Command> = Command & {
+export interface OrderStepDocument extends OrderStepCommand {
   readonly vendor: string;
   readonly version: string;
   readonly amount: BaseAmount;
-};
-
-export type OrderStepDocument = Stepped<OrderStepCommand>;
-
-export type OrderApprovalDocument = Stepped<OrderApprovalCommand>;
+}

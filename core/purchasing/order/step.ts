@@ -6,15 +6,9 @@ import { type Decision, post, refused } from '../../state/decision.ts';
 import { refusal, type Refusal } from '../../state/refusal.ts';
 import { change, type Writing } from '../../state/writing.ts';
 import { kind } from '../../state/kind.ts';
-import { approvalOf, checkSeen, checkStanding, isHeld, latestVersion } from './standing.ts';
-import { answerOf, stepOf } from './case.ts';
-import type {
-  OrderApprovalCommand,
-  OrderApprovalDocument,
-  OrderStepCommand,
-  OrderStepDocument,
-  Stepped,
-} from './commands.ts';
+import { checkSeen, checkStanding, isHeld, latestVersion } from './standing.ts';
+import { stepOf } from './case.ts';
+import type { OrderStepCommand, OrderStepDocument } from './commands.ts';
 
 export function decideOrderStep(books: Books, command: OrderStepCommand): Decision<OrderStepDocument> {
   const order = books.orders.get(command.of);
@@ -30,38 +24,13 @@ export function decideOrderStep(books: Books, command: OrderStepCommand): Decisi
   return refusals.length > 0 ? refused(refusals) : stepped(books, command, order);
 }
 
-/**
- * Approved or rejected, with a reason where it is rejected, and never by one who stated it (job.md: the one who orders does not
- * approve it). What is approved is the order as it stands: its amount is kept with the answer.
- */
-export function decideOrderApproval(books: Books, command: OrderApprovalCommand): Decision<OrderApprovalDocument> {
-  const order = books.orders.get(command.of);
-  if (!order) return refused([refusal('document_unknown', '/of', { document: command.of })]);
-  const refusals: Refusal[] = [
-    ...checkDate(books, command.date, [order.date]),
-    ...checkSeen(order, command.seen, '/seen'),
-  ];
-  if (order.versions.some(({ by }) => by === command.by)) refusals.push(refusal('order_own', '/of'));
-  if (approvalOf(order, books.approvalLimits) !== 'awaited') refusals.push(refusal('approval_not_awaited', '/of'));
-  if (command.step === 'rejected' && command.reason.trim() === '') refusals.push(refusal('reason_missing', '/reason'));
-  return refusals.length > 0 ? refused(refusals) : stepped(books, command, order);
-}
-
-function stepped<Command extends OrderStepCommand | OrderApprovalCommand>(
-  books: Books,
-  command: Command,
-  order: Order,
-): Decision<Stepped<Command>> {
+function stepped(books: Books, command: OrderStepCommand, order: Order): Decision<OrderStepDocument> {
   const document = { ...command, vendor: order.vendor, version: latestVersion(order), amount: order.amount };
   return post(books, { document, date: command.date, cites: [lineId(order.id, 0)], postsNothing: true });
 }
 
 /** What was done with an order stays among its steps; what happened stands for ever. */
-function recordStep(
-  next: Writing,
-  { of, step, by, version, amount }: OrderStepDocument | OrderApprovalDocument,
-  document: string,
-): void {
+function recordStep(next: Writing, { of, step, by, version, amount }: OrderStepDocument, document: string): void {
   change(next.orders, of, (order) => ({ ...order, steps: [...order.steps, { document, step, by, version, amount }] }));
 }
 
@@ -77,17 +46,5 @@ export const orderStep = kind({
     'hold-order': { keys: WORDS, read: stepOf('held') },
     'release-order': { keys: WORDS, read: stepOf('released') },
     'send-order': { keys: WORDS, read: stepOf('sent') },
-  },
-});
-
-/** An approval is answered anew by the next version. */
-export const orderApproval = kind({
-  name: 'order-approval',
-  decide: decideOrderApproval,
-  record: recordStep,
-  irreversible: true,
-  verbs: {
-    'approve-order': { keys: WORDS, read: answerOf('approved') },
-    'reject-order': { keys: WORDS, read: answerOf('rejected') },
   },
 });

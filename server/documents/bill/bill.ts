@@ -13,7 +13,7 @@ import { freeNumber, keepNumber, payableRow } from '../billNumbers.ts';
 import { big, type Row, showAmount, text } from '../../queries/figures.ts';
 import type { Difference } from '@obolus/core/purchasing/bill/command';
 import { readBill } from '@obolus/core/purchasing/bill/read';
-import { isSignedOff, secondLookAt } from './signedOff.ts';
+import { approvalOfBody, isApproved } from '../../storage/approvalRequests.ts';
 import { learnFromDraft } from './learn.ts';
 import { loadBillNumber } from '../../storage/load/bills.ts';
 import { loadChargeAllowances } from '../../storage/load/company.ts';
@@ -185,13 +185,15 @@ export const bill: DocumentCommand<'bill'> = {
       currency,
       amount: total.amount.toString(),
     }),
-  question: (manager, { key, user, body }) => isSignedOff(manager, key, body, user),
+  question: async (manager, { key, user, body }) => ({
+    signedOff: key !== undefined && (await isApproved(manager, key, body, user)),
+  }),
   preview: async (manager, { key, body, books, command }) => {
     const read = command && readBill(books, command);
     return {
       differences: (read?.differences ?? []).map(viewDifference(books.company.currency)),
       total: read ? formatAmount(read.total, body.currency) : null,
-      secondLook: key === undefined ? '' : await secondLookAt(manager, key, body),
+      approval: key === undefined ? '' : await approvalOfBody(manager, key, body),
     };
   },
   reversal: { settle: freeNumber },

@@ -3,7 +3,8 @@ import { api } from '@obolus/contract/api';
 import { RequestError } from '../../asking/failures.ts';
 import { listCreditable } from '../../bills/creditable.ts';
 import { readIncomingBill, readIncomingPaper } from '../../bills/incoming.ts';
-import { answerSignOff, askSignOff, listSignOffs } from '../../bills/signOff.ts';
+import { listApprovals } from '../../approvals/listApprovals.ts';
+import { askApproval } from '../../bills/askApproval.ts';
 import { dropPaper, assignPaper, takeBillIn } from '../../bills/takeIn.ts';
 import { listWaitingBills, openWaiting, planDraft, postAgreed } from '../../bills/waiting.ts';
 import { listMails, sendMail } from '../../mail/mails.ts';
@@ -60,13 +61,9 @@ export function billRoutes(router: Router, context: Context): void {
   implement(router, context, api.unmatched, async () =>
     listUnmatched(source.manager, await baseCurrency(source.manager), today()),
   );
-  implement(router, context, api.signOffs, async ({ user }) => ({ rows: await listSignOffs(source, user, today()) }));
-  implement(router, context, api.askSignOff, async ({ params, body, user }) => {
-    await askSignOff(source, user, params.id, { ...body, today: today() }, now());
-    return done;
-  });
-  implement(router, context, api.answerSignOff, async ({ params, body, user }) => {
-    await answerSignOff(source, user, params.id, body, now());
+  implement(router, context, api.approvals, async ({ user }) => ({ rows: await listApprovals(source, user, today()) }));
+  implement(router, context, api.askApproval, async ({ params, body, user }) => {
+    await askApproval(source, user, params.id, { ...body, today: today() }, now());
     return done;
   });
 }

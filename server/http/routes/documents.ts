@@ -58,6 +58,8 @@ function versionIn(request: Request): number | undefined {
 
 /** A body may ask for more than its own kind: then the role must allow that too. */
 function mayPostAll<Kind extends DocumentKind>(user: SignedIn, kind: Kind, body: BodyOf<Kind>): void {
+  const forbidden = commandOf(kind).forbids?.(body, user.role);
+  if (forbidden !== undefined) throw new RequestError(403, 'Not allowed', forbidden);
   for (const also of commandOf(kind).alsoNeeds?.(body) ?? []) {
     if (!mayPost(user.role, also))
       throw new RequestError(

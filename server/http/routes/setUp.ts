@@ -1,7 +1,6 @@
 import { Router } from 'express';
 import { api } from '@obolus/contract/api';
 import { baseCurrency } from '../../setUp/baseCurrency.ts';
-import { answerBankAccount } from '../../setUp/bankAccounts.ts';
 import { changeEntry, newEntry, viewEntry } from '../../setUp/registers.ts';
 import { makeReset } from '../../signIn/passwords.ts';
 import { addPerson, listPeople, savePerson } from '../../signIn/people.ts';
@@ -22,12 +21,8 @@ export function setUpRoutes(router: Router, context: Context): void {
   implement(router, context, api.saveEntry, async ({ params, body, user }) => ({
     id: await changeEntry(source, params.register, params.id, body.fields, body.seen, user, context.now()),
   }));
-  implement(router, context, api.answerAccount, async ({ params, body, user }) => {
-    await answerBankAccount(source, params.id, params.account, body.answer, user.id, context.now());
-    return { done: true as const };
-  });
-  implement(router, context, api.people, async () => ({
-    rows: await listPeople(source.manager, await baseCurrency(context.source.manager)),
+  implement(router, context, api.people, async ({ user }) => ({
+    rows: await listPeople(source.manager, await baseCurrency(context.source.manager), user.id),
   }));
   implement(router, context, api.newPerson, async ({ body, user }) => addPerson(source, body, await changing(user.id)));
   implement(router, context, api.savePerson, async ({ params, body, user }) =>

@@ -36,7 +36,7 @@ export async function loadCompany(
   const [row] = await query(
     loader.reading,
     `SELECT c.*, ${CHARGE_KINDS}, ${CHART}, w.name AS warehouse, v.id AS vendor, v.hold, v.over_tolerance AS vendor_over, v.short_tolerance AS vendor_short, ${OF_VENDOR}, t.days, t.after_month,
-            (SELECT a.changed_by FROM vendor_bank_account a WHERE a.vendor_id = v.id AND a.answer IN ('', 'confirmed') ORDER BY a.id DESC LIMIT 1) AS account_by
+            (SELECT q.asked_by FROM approval_request q LEFT JOIN approval a ON a.request_id = q.id WHERE q.subject = 'set-up' AND q.subject_id = CONCAT('vendors/', v.id, '/bank_account') AND q.is_overtaken = 0 AND COALESCE(a.step, 'approved') = 'approved' ORDER BY q.id DESC LIMIT 1) AS account_by
      FROM company c LEFT JOIN vendor v ON v.id = ? LEFT JOIN warehouse w ON w.id = ? LEFT JOIN terms t ON t.id = COALESCE(?, v.terms_id)
      WHERE c.id = 1${loader.sharedLock}`,
     [vendor ?? null, warehouse ?? null, terms ?? null],

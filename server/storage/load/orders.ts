@@ -32,7 +32,7 @@ export async function readOrders(
   if (ids.length === 0) return { orders: [], limits: new Map() };
   const rows = await query(
     reading,
-    `SELECT d.id, d.vendor_id, d.currency, d.rate, d.date, d.entered_by, u.approval_limit, EXISTS (SELECT 1 FROM order_step s WHERE s.order_id = d.id) AS has_steps
+    `SELECT d.id, d.vendor_id, d.currency, d.rate, d.date, d.entered_by, u.approval_limit, EXISTS (SELECT 1 FROM order_act s WHERE s.order_id = d.id) AS has_steps
      FROM document d JOIN user_account u ON u.id = d.entered_by WHERE d.id IN (?) AND d.kind = 'order' AND ${stands('d.id')}`,
     [ids],
   );
@@ -42,7 +42,7 @@ export async function readOrders(
       ? []
       : await query(
           reading,
-          `SELECT s.*, d.entered_by, u.approval_limit FROM order_step s JOIN document d ON d.id = s.document_id JOIN user_account u ON u.id = d.entered_by
+          `SELECT s.*, d.entered_by, u.approval_limit FROM order_act s JOIN document d ON d.id = s.document_id JOIN user_account u ON u.id = d.entered_by
            WHERE s.order_id IN (?) AND ${stands('s.document_id')} ORDER BY s.document_id`,
           [stepped],
         );

@@ -5,8 +5,6 @@ import {
   figure,
   text,
   day,
-  instant,
-  long,
   maybe,
   flag,
   allowances,
@@ -56,25 +54,6 @@ export const company = {
       session_epoch: { ...figure(), default: 0 },
     },
     { unique: { user_email_once: ['email'] } },
-  ),
-  /** Accounts of a vendor: one counts when a second person has confirmed it, and until a later one is. */
-  /** A bill whose differences a second person is asked to look at, as it would be posted, and the answer. */
-  signOff: table(
-    'sign_off',
-    {
-      id: generated(),
-      draft_id: text(36),
-      body_hash: text(64),
-      body: long(),
-      note: text(200),
-      asked_by: ref(),
-      asked_at: instant(),
-      answer: { ...text(10), default: '' },
-      because: { ...text(200), default: '' },
-      answered_by: maybe(ref()),
-      answered_at: maybe(instant()),
-    },
-    { indices: { sign_off_by_draft: ['draft_id'] } },
   ),
   warehouse: table(
     'warehouse',

@@ -3,7 +3,6 @@ import {
   figure,
   text,
   day,
-  instant,
   maybe,
   flag,
   tolerances,
@@ -32,6 +31,8 @@ export const parties = {
       /** Why nothing is ordered from it, nor paid to it. */
       hold: { ...text(160), default: '' },
       retired: flag(),
+      /** The one in use: a second person approved it. */
+      bank_account: { ...text(60), default: '' },
       /** The expense that its bills are for, where they are for nothing on order. */
       usual_expense: { ...text(60), default: '' },
     },
@@ -51,20 +52,6 @@ export const parties = {
       price: figure(),
     },
     { unique: { vendor_price_once: ['vendor_id', 'item_id', 'unit', 'least', 'from_day'] } },
-  ),
-  vendorBankAccount: table(
-    'vendor_bank_account',
-    {
-      id: generated(),
-      vendor_id: ref(),
-      account: text(60),
-      changed_by: ref(),
-      changed_at: instant(),
-      answer: { ...text(10), default: '' },
-      answered_by: maybe(ref()),
-      answered_at: maybe(instant()),
-    },
-    { indices: { vendor_bank_account_by_vendor: ['vendor_id'] } },
   ),
   customer: table(
     'customer',

@@ -40,7 +40,7 @@ export const purchasing = {
     estimated_by: text(10),
     figure: figure(),
   }),
-  /** What was done with an order after it was placed: changed, held, released, sent, approved, rejected. */
+  /** What was done with an order after it was placed: changed, held, released, sent. */
   orderStep: table(
     'order_step',
     { document_id: id(), order_id: ref(), step: text(12), version_id: ref(), amount: figure() },

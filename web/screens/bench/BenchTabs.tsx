@@ -9,7 +9,6 @@ export function BenchTabs() {
       <NavLink to="/bench/unmatched">Goods received not invoiced</NavLink>
       <NavLink to="/bench/credits">Credits expected</NavLink>
       <NavLink to="/bench/decisions">Match decisions</NavLink>
-      <NavLink to="/bench/second-looks">Difference approvals</NavLink>
       <NavLink to="/bench/mailbox">Mailbox</NavLink>
     </nav>
   );

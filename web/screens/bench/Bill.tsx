@@ -13,7 +13,7 @@ import { sumOf } from '../../parts/exact.ts';
 import { showFigure } from '../../parts/figures.ts';
 import { AnotherBill, CurrencyField, DateField, TermsField } from '../../drafts/HeaderFields.tsx';
 import { taxesOfLines } from '../../parts/taxes.ts';
-import { AskSecond } from './AskSecond.tsx';
+import { AskApproval } from './AskApproval.tsx';
 import { asReceived, type BillBody, lineTotal, moveTo, toCommand } from './billBody.ts';
 import { BillGrid } from './BillGrid.tsx';
 import { DisputedLines } from './DisputedLines.tsx';
@@ -201,11 +201,11 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
           action="Post bill"
           waitingFor="Enter the vendor’s number and what the bill covers: quantities against receipts, charges, expenses, tax."
           note={
-            needsSecond || preview?.secondLook ? (
-              <AskSecond
+            needsSecond || preview?.approval ? (
+              <AskApproval
                 {...{ draft, body: toCommand(body, inCurrency), needed: needsSecond }}
-                before={waiting?.signOff ?? ''}
-                now={preview?.secondLook ?? ''}
+                before={waiting?.approval ?? ''}
+                now={preview?.approval ?? ''}
               />
             ) : (
               <p className="dim">

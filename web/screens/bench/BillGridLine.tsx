@@ -9,7 +9,7 @@ import { difference, isZero, typedQuantity } from '../../parts/exact.ts';
 import { showFigure, showPrice } from '../../parts/figures.ts';
 import { PerPack } from '../../parts/PerPack.tsx';
 import { Signal } from '../../parts/Signal.tsx';
-import { Allowed } from './Allowed.tsx';
+import { Allowed } from '../../parts/Allowed.tsx';
 import type { BilledLine, Decision, Elsewhere } from './billBody.ts';
 
 export const WIDTH = 10;

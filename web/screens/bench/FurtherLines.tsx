@@ -7,7 +7,7 @@ import { gridKeys } from '../../parts/gridKeys.ts';
 import { Suggested } from '../../parts/Suggested.tsx';
 import { useLines } from '../../parts/useLines.ts';
 import { useMe } from '../../server/me.ts';
-import { Allowed } from './Allowed.tsx';
+import { Allowed } from '../../parts/Allowed.tsx';
 import { nextLine, pointerOf, type FurtherLine } from './further.ts';
 
 const BESIDE_CHARGES: readonly (readonly [string, string])[] = [

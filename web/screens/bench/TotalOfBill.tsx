@@ -5,7 +5,7 @@ import { useMe } from '../../server/me.ts';
 import { Cell, FigureCell } from '../../parts/Cells.tsx';
 import { showFigure } from '../../parts/figures.ts';
 import { Signal } from '../../parts/Signal.tsx';
-import { Allowed } from './Allowed.tsx';
+import { Allowed } from '../../parts/Allowed.tsx';
 import type { BillBody } from './billBody.ts';
 
 /** What a bill or a credit memo comes to as entered, under a double rule; before it what its paper says. */

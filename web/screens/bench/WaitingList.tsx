@@ -158,7 +158,7 @@ function Waiting({ bill, here, later }: { bill: WaitingBill; here: boolean; late
 
 /** What is to be known of a waiting bill before it is opened. */
 function Marks({
-  bill: { state, says, note, lookAgain, postOn, heldBy, signOff },
+  bill: { state, says, note, lookAgain, postOn, heldBy, approval },
   later,
 }: {
   bill: WaitingBill;
@@ -169,7 +169,7 @@ function Marks({
     postOn && `posts on ${showDay(postOn)}`,
     lookAgain && `${later ? 'again on' : 'to be looked at since'} ${showDay(lookAgain)}`,
     note && `“${note}”`,
-    signOff && { asked: 'asked for a second look', agreed: 'agreed to', 'sent back': 'sent back' }[signOff],
+    approval && { asked: 'waits for approval', approved: 'approved', rejected: 'rejected' }[approval],
     state === 'typed' && 'to be typed',
     state === 'refused' && 'refused',
   ].filter(Boolean);

@@ -3,16 +3,18 @@ import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { OrderView } from '@obolus/contract/views/orders';
+import { MAY_ANSWER } from '@obolus/contract/approvals';
+import { Answer } from '../../approvals/Answer.tsx';
 import { saidAgainst, server } from '../../server/api.ts';
 import { useAppDispatch } from '../../drafts/store.ts';
 import { changed, opened } from '../../drafts/draftSlice.ts';
 import { useMayPost, useMe } from '../../server/me.ts';
 import { AskReason } from '../../parts/AskReason.tsx';
 import { isZero } from '../../parts/exact.ts';
-import { count, showFigure } from '../../parts/figures.ts';
+import { count } from '../../parts/figures.ts';
 import { asOrdered } from './orderLine.ts';
 
-type Kind = 'order-step' | 'order-approval' | 'order-closing';
+type Kind = 'order-step' | 'order-closing';
 
 /** Something that can be done with an order, and what is asked before. */
 interface Deed {
@@ -40,22 +42,6 @@ const RELEASE: Deed = {
   needsReason: false,
 };
 
-const APPROVE: Deed = {
-  kind: 'order-approval',
-  step: 'approved',
-  title: 'Approve the order as it stands',
-  action: 'Approve',
-  needsReason: false,
-};
-
-const REJECT: Deed = {
-  kind: 'order-approval',
-  step: 'rejected',
-  title: 'Reject the order as it stands',
-  action: 'Reject',
-  needsReason: true,
-};
-
 export const closing = (lines: readonly string[], title: string): Deed => ({
   kind: 'order-closing',
   title,
@@ -71,7 +57,8 @@ export function OrderActions({ order }: { order: OrderView }) {
   const [deed, setDeed] = useState<Deed>();
   const { perform, doing } = useDeed(order, () => setDeed(undefined));
   const mayOrder = useMayPost('order-step');
-  const mayAnswer = useMayPost('order-approval') && order.approval === 'awaited';
+  const { user } = useMe();
+  const mayAnswer = order.approval === 'awaited' && MAY_ANSWER.order.includes(user.role);
   const goesOn = !order.held && (order.approval === 'not needed' || order.approval === 'approved');
   const ask = (asked: Deed) => (
     <button type="button" className="btn quiet" onClick={() => setDeed(asked)}>
@@ -80,8 +67,9 @@ export function OrderActions({ order }: { order: OrderView }) {
   );
   return (
     <>
-      {mayAnswer && ask(REJECT)}
-      {mayAnswer && ask(APPROVE)}
+      {mayAnswer && (
+        <Answer subject="order" of={order.id} seen={String(order.version)} title={`Order ${order.number}`} />
+      )}
       {mayOrder && (
         <>
           {isOpen(order) && (
@@ -121,12 +109,6 @@ export function OrderActions({ order }: { order: OrderView }) {
           }}
           onDo={(reason) => perform(deed, reason)}
         >
-          {deed.kind === 'order-approval' && (
-            <p>
-              {showFigure(order.base)} for {order.vendor.name}, ordered by {order.buyer}, whose limit is{' '}
-              {showFigure(order.limit)}.
-            </p>
-          )}
           {deed.kind === 'order-closing' && (
             <p>
               What is still to come of {count(order.lines.filter((line) => !isZero(line.open)).length, 'line')} will not

@@ -1,15 +1,14 @@
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
-import type { RegisterName } from '@obolus/contract/registers/register';
+import { type RegisterName, registerOf } from '@obolus/contract/registers/register';
 import { REGISTERS } from '@obolus/contract/registers/registers';
 import type { RegisterEntry } from '@obolus/contract/views/setUp';
-import { saidAgainst, server } from '../../server/api.ts';
-import { useMe } from '../../server/me.ts';
+import { AskedChanges } from '../../approvals/AskedChanges.tsx';
+import { server } from '../../server/api.ts';
 import { showInstant } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { EntryForm } from '../../entries/EntryForm.tsx';
-import { registerOf } from './registerOf.ts';
 import { SetUpIndex } from './SetUpIndex.tsx';
 
 /** One entry of a register, or a new one, with everything that was ever changed of it. */
@@ -90,9 +89,11 @@ function Known({ register, id }: { register: RegisterName; id: string }) {
         )}
       </Head>
       <div className="body" tabIndex={0}>
-        {known.currentData.proposed && (
-          <Proposed vendor={id} proposed={known.currentData.proposed} inUse={fields.bank_account ?? ''} />
-        )}
+        <AskedChanges
+          asked={known.currentData.asked}
+          title={titleOf(register, fields)}
+          labelOf={(field) => REGISTERS[register].fields.find(({ name }) => name === field)?.label ?? field}
+        />
         <EntryForm
           key={JSON.stringify(fields)}
           register={register}
@@ -102,47 +103,6 @@ function Known({ register, id }: { register: RegisterName; id: string }) {
         <History register={register} changes={known.currentData.changes} />
       </div>
     </div>
-  );
-}
-
-/** A bank account that waits for a second person. */
-function Proposed({
-  vendor,
-  proposed,
-  inUse,
-}: {
-  vendor: string;
-  proposed: NonNullable<RegisterEntry['proposed']>;
-  inUse: string;
-}) {
-  const { user } = useMe();
-  const [answer, answering] = server.useAnswerAccountMutation();
-  const may = !proposed.mine && ['administrator', 'accountant', 'approver'].includes(user.role);
-  const give = (said: 'confirmed' | 'refused') =>
-    void answer({ params: { id: vendor, account: proposed.id }, body: { answer: said } });
-  return (
-    <section className="mb-4 border-l-4 border-bronze bg-sheet px-4 py-3 max-w-[940px]" aria-label="A new bank account">
-      <p>
-        <b>{proposed.account || 'No bank account any more'}</b> was put forward by {proposed.by}
-        {inUse === '' ? '' : ` in place of ${inUse}`}. It takes effect when a second person confirms it
-        {proposed.mine ? '; that is not you, who put it forward.' : '.'}
-      </p>
-      {may && (
-        <p className="flex gap-2 pt-2">
-          <button type="button" className="btn" disabled={answering.isLoading} onClick={() => give('confirmed')}>
-            Confirm
-          </button>
-          <button type="button" className="btn quiet" disabled={answering.isLoading} onClick={() => give('refused')}>
-            Refuse
-          </button>
-        </p>
-      )}
-      {answering.isError && (
-        <p className="wrong" role="alert">
-          {saidAgainst(answering.error)}
-        </p>
-      )}
-    </section>
   );
 }
 

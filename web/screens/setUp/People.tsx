@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import { Dialog } from 'radix-ui';
 import { type FormEvent, useState } from 'react';
 import { toast } from 'sonner';
@@ -172,6 +173,13 @@ function ResetLink({ name, link, onClose }: { name: string; link: string; onClos
   );
 }
 
+/** A limit that takes effect when a second person approves it. */
+const LimitAsked = ({ fields }: PersonView['asked'][number]) => (
+  <Link className="act block text-[12px] num" to="/approvals">
+    {fields[0]?.became ? showFigure(fields[0].became) : 'no limit'} waits for approval
+  </Link>
+);
+
 function Person({ person }: { person: PersonView }) {
   const { user } = useMe();
   const [save, saving] = server.useSavePersonMutation();
@@ -182,7 +190,11 @@ function Person({ person }: { person: PersonView }) {
     const saved = await save({ params: { id: person.id }, body: { role, approvalLimit: limit, blocked } });
     if (!saved.data) return;
     setLimit(saved.data.approvalLimit ?? '');
-    toast.success(`${person.name} is saved.`);
+    toast.success(
+      saved.data.asked.length > 0
+        ? `${person.name} is saved; the limit takes effect when a second person approves it.`
+        : `${person.name} is saved.`,
+    );
   };
   const [reset, resetting] = server.useResetPersonMutation();
   const [link, setLink] = useState('');
@@ -191,6 +203,7 @@ function Person({ person }: { person: PersonView }) {
     if (made.data) setLink(`${location.origin}/password/${made.data.token}`);
   };
   const mayChange = user.role === 'administrator' && user.id !== person.id;
+  const [waits] = person.asked;
   return (
     <tr>
       <td className={person.blocked ? 'dim' : 'strong'}>
@@ -217,6 +230,7 @@ function Person({ person }: { person: PersonView }) {
               wrong={saidAgainst(saving.error)}
               onChange={setLimit}
             />
+            {waits && <LimitAsked {...waits} />}
           </td>
           <td className="num">
             {isChanged && (
@@ -245,6 +259,7 @@ function Person({ person }: { person: PersonView }) {
           <td>{person.role}</td>
           <td className="num">
             {person.approvalLimit === null ? <span className="dim">no limit</span> : showFigure(person.approvalLimit)}
+            {waits && <LimitAsked {...waits} />}
           </td>
           <td />
         </>

@@ -6,7 +6,7 @@ import { useMe } from '../../server/me.ts';
 import { List } from '../../lists/List.tsx';
 import { Head } from '../../parts/Head.tsx';
 import { useNewKey } from '../../parts/useNewKey.ts';
-import { registerOf } from './registerOf.ts';
+import { registerOf } from '@obolus/contract/registers/register';
 import { SetUpIndex } from './SetUpIndex.tsx';
 
 /** The entries of a register: a list like every other, and a way to a new one. */

@@ -12,12 +12,12 @@ interface Shown {
   readonly now: Look;
   readonly needed: boolean;
 }
-type Look = PreviewReply['secondLook'];
+type Look = PreviewReply['approval'];
 
-/** Asks a second person to look at the differences exactly as they are decided, and says how that stands. */
-export function AskSecond({ draft, body, before, now, needed }: Shown) {
+/** Asks a second person to approve the differences exactly as they are decided, and says how that stands. */
+export function AskApproval({ draft, body, before, now, needed }: Shown) {
   const [open, setOpen] = useState(false);
-  const [ask, { error, isLoading, reset }] = server.useAskSignOffMutation();
+  const [ask, { error, isLoading, reset }] = server.useAskApprovalMutation();
   const send = async (note: string) => {
     if (!body) return;
     const { data } = await ask({ params: { id: draft }, body: { bill: body, note } });
@@ -29,12 +29,12 @@ export function AskSecond({ draft, body, before, now, needed }: Shown) {
       <p className="dim pb-1">{SAYS_NOW[now] ?? (needed ? SAYS_BEFORE[before] : '')}</p>
       {needed && now !== 'asked' && (
         <button type="button" className="btn quiet" onClick={() => setOpen(true)}>
-          Ask for a second look …
+          Ask for approval …
         </button>
       )}
       {open && (
         <AskReason
-          title="Ask for a second look"
+          title="Ask for approval"
           action="Ask"
           needed={false}
           wrong={saidAgainst(error)}
@@ -52,15 +52,15 @@ export function AskSecond({ draft, body, before, now, needed }: Shown) {
 
 /** Of exactly what stands here now. */
 const SAYS_NOW: Readonly<Partial<Record<Look, string>>> = {
-  asked: 'It was asked for: this can be posted once somebody else agrees.',
-  agreed: 'Somebody else looked at this bill and agreed.',
-  'sent back': 'It was sent back: change it, and ask again.',
+  asked: 'Approval is asked for: this can be posted once somebody else approves it.',
+  approved: 'Somebody else approved exactly this.',
+  rejected: 'It was rejected: change it, and ask again.',
 };
 
 /** Of what stood here before, where it was something else. */
 const SAYS_BEFORE: Readonly<Record<Look, string>> = {
   '': 'Differences this large are not decided by one person alone.',
-  asked: 'It was asked for, and is changed since: ask anew.',
-  agreed: 'What was agreed to is changed since: ask anew.',
-  'sent back': 'It was sent back, and is changed since: ask again.',
+  asked: 'Approval was asked for, and this is changed since: ask anew.',
+  approved: 'What was approved is changed since: ask anew.',
+  rejected: 'It was rejected, and is changed since: ask again.',
 };

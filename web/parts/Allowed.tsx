@@ -1,6 +1,6 @@
 import type { PreviewReply } from '@obolus/contract/commands';
-import { difference, isNegative } from '../../parts/exact.ts';
-import { showFigure } from '../../parts/figures.ts';
+import { difference, isNegative } from './exact.ts';
+import { showFigure } from './figures.ts';
 
 /** How much a difference comes to in the books' currency, what is allowed, and what of that is left. */
 export function Allowed({

@@ -1,0 +1,15 @@
+import type { Role } from './roles.ts';
+
+/** What a second person answers to: an order, the differences of a bill, a change of what is set up. */
+export const SUBJECTS = ['order', 'bill', 'set-up'] as const;
+export type Subject = (typeof SUBJECTS)[number];
+
+/** Who may be a second person. */
+export const MAY_SECOND: readonly Role[] = ['accountant', 'approver', 'administrator'];
+
+/** Whom each subject is for. */
+export const MAY_ANSWER: Readonly<Record<Subject, readonly Role[]>> = {
+  order: ['approver'],
+  bill: MAY_SECOND,
+  'set-up': MAY_SECOND,
+};

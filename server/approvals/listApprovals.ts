@@ -1,0 +1,198 @@
+import type { DataSource, EntityManager } from 'typeorm';
+import { MAY_ANSWER, type Subject } from '@obolus/contract/approvals';
+import { REGISTERS } from '@obolus/contract/registers/registers';
+import { registerOf } from '@obolus/contract/registers/register';
+import type { ApprovalView } from '@obolus/contract/views/approvals';
+import type { SignedIn } from '../asking/signedIn.ts';
+import { billShown } from '../bills/billShown.ts';
+import { ordersAwaiting } from '../queries/awaiting.ts';
+import { type Row, showAmount, text } from '../queries/figures.ts';
+import { viewOrder } from '../queries/orders.ts';
+import { baseCurrency } from '../setUp/baseCurrency.ts';
+import { readEntries } from '../setUp/entries.ts';
+import { fieldsOfChange, type Waiting } from '../setUp/second.ts';
+import { shownLimit } from '../signIn/people.ts';
+import { WAITING } from '../storage/approvalRequests.ts';
+
+/** What waits for a second person, the oldest first; then the last that were answered. */
+export async function listApprovals(source: DataSource, user: SignedIn, today: string): Promise<ApprovalView[]> {
+  const currency = await baseCurrency(source.manager);
+  const waiting = [
+    ...(await waitingOrders(source.manager, user, currency)),
+    ...(await waitingRequests(source, user, today, currency)),
+  ].sort((a, b) => (a.askedAt < b.askedAt ? -1 : 1));
+  return [...waiting, ...(await answered(source.manager, user, currency))];
+}
+
+const NOTHING = {
+  paper: '',
+  total: null,
+  amount: null,
+  above: null,
+  note: '',
+  answer: '' as const,
+  reason: '',
+  answeredBy: '',
+  answeredAt: '',
+  differences: [],
+  changes: [],
+};
+
+const standing = (user: SignedIn, subject: Subject, by: readonly string[]) => {
+  const mine = by.includes(user.id);
+  return { mine, mayAnswer: !mine && MAY_ANSWER[subject].includes(user.role) };
+};
+
+async function waitingOrders(manager: EntityManager, user: SignedIn, currency: string): Promise<ApprovalView[]> {
+  const views: ApprovalView[] = [];
+  for (const { id, versions } of await ordersAwaiting(manager, currency)) {
+    const order = await viewOrder(manager, currency, id);
+    const last = order.history.findLast(({ step }) => step === 'placed' || step === 'changed');
+    const approved = order.history.findLast(({ step }) => step === 'approved')?.version ?? 0;
+    views.push({
+      ...NOTHING,
+      subject: 'order',
+      of: id,
+      seen: String(versions.length),
+      title: `Order ${order.number} to ${order.vendor.name}`,
+      link: `/orders/${id}`,
+      amount: order.base,
+      above: order.limit,
+      note: last?.reason ?? '',
+      askedBy: last?.by ?? '',
+      askedAt: await enteredAt(manager, versions.at(-1)?.document ?? id),
+      ...standing(
+        user,
+        'order',
+        versions.map(({ by }) => by),
+      ),
+      changes: order.history
+        .filter(({ version }) => approved > 0 && version > approved)
+        .flatMap(({ changes }) =>
+          changes.map(({ label, what, was, is }) => ({ what: `${label}, ${what}`, was, became: is })),
+        ),
+    });
+  }
+  return views;
+}
+
+async function enteredAt(manager: EntityManager, document: string): Promise<string> {
+  const [row] = (await manager.query('SELECT entered_at FROM document WHERE id = ?', [document])) as Row[];
+  return text(row?.entered_at);
+}
+
+async function waitingRequests(
+  source: DataSource,
+  user: SignedIn,
+  today: string,
+  currency: string,
+): Promise<ApprovalView[]> {
+  const rows: Row[] = await source.query(
+    `SELECT q.*, u.name AS asked, EXISTS (SELECT 1 FROM incoming_paper p WHERE p.id = q.subject_id AND p.content IS NOT NULL) AS has_paper
+     FROM approval_request q JOIN user_account u ON u.id = q.asked_by WHERE ${WAITING} ORDER BY q.id`,
+  );
+  const views: ApprovalView[] = [];
+  // One after the other: a hundred previews at once would take every connection.
+  for (const row of rows) {
+    const subject = text(row.subject) as Subject;
+    const of = text(row.subject_id);
+    const body: unknown = JSON.parse(text(row.body));
+    views.push({
+      ...NOTHING,
+      subject,
+      of,
+      seen: text(row.body_hash),
+      amount: row.amount == null ? null : showAmount(row.amount, currency),
+      above: row.above == null ? null : showAmount(row.above, currency),
+      note: text(row.note),
+      askedBy: text(row.asked),
+      askedAt: text(row.asked_at),
+      ...standing(user, subject, [text(row.asked_by)]),
+      paper: Number(row.has_paper) === 1 ? of : '',
+      ...(subject === 'bill'
+        ? await billShown(source, of, body as never, { user: text(row.asked_by), today })
+        : await changeShown(source.manager, of, body as Waiting, currency)),
+    });
+  }
+  return views;
+}
+
+/** What of the set-up is to change, by the labels of its fields. */
+async function changeShown(
+  manager: EntityManager,
+  of: string,
+  waiting: Waiting,
+  currency: string,
+): Promise<Pick<ApprovalView, 'title' | 'link' | 'changes'>> {
+  const [what = '', which = ''] = of.split('/');
+  if (what === 'people') {
+    const [person] = (await manager.query('SELECT name FROM user_account WHERE id = ?', [which])) as Row[];
+    const changes = fieldsOfChange(waiting).map(({ was, became }) => ({
+      what: 'Approval limit',
+      was: shownLimit(was, currency),
+      became: shownLimit(became, currency),
+    }));
+    return { title: `Approval limit of ${text(person?.name)}`, link: '/setup/people', changes };
+  }
+  const register = registerOf(what);
+  if (register === undefined) return { title: of, link: '', changes: [] };
+  const [entry] = await readEntries(manager, register, which);
+  const labels = new Map(REGISTERS[register].fields.map(({ name, label }) => [name, label]));
+  return {
+    title: `${capital(REGISTERS[register].one)} ${entry?.fields.name ?? entry?.fields.number ?? ''}`.trim(),
+    link: `/setup/${register}/${which}`,
+    changes: fieldsOfChange(waiting).map(({ field, was, became }) => ({
+      what: labels.get(field) ?? field,
+      was,
+      became,
+    })),
+  };
+}
+
+const capital = (word: string): string => word.charAt(0).toUpperCase() + word.slice(1);
+
+const ANSWERED_SHOWN = 30;
+
+async function answered(manager: EntityManager, user: SignedIn, currency: string): Promise<ApprovalView[]> {
+  const rows: Row[] = await manager.query(
+    `SELECT a.*, d.note AS reason, d.entered_at, b.name AS answered, q.note, q.asked_at, q.body, COALESCE(u.name, s.name) AS asked, COALESCE(v.name, '') AS vendor, o.number AS order_number, COALESCE(o.entered_at, q.asked_at) AS asked_when
+     FROM approval a JOIN document d ON d.id = a.document_id JOIN user_account b ON b.id = d.entered_by LEFT JOIN approval_request q ON q.id = a.request_id LEFT JOIN user_account u ON u.id = a.asked_by
+       LEFT JOIN document o ON o.id = a.order_id LEFT JOIN user_account s ON s.id = o.entered_by LEFT JOIN vendor v ON v.id = COALESCE(o.vendor_id, IF(a.subject = 'bill', JSON_VALUE(q.body, '$.vendor'), NULL))
+     ORDER BY a.document_id DESC LIMIT ${ANSWERED_SHOWN}`,
+  );
+  const views: ApprovalView[] = [];
+  for (const row of rows) {
+    const subject = text(row.subject) as Subject;
+    const of = text(row.subject_id);
+    const body = row.body == null ? undefined : (JSON.parse(text(row.body)) as { reference?: string });
+    const about =
+      subject === 'set-up'
+        ? await changeShown(manager, of, body as unknown as Waiting, currency)
+        : {
+            title:
+              subject === 'order'
+                ? `Order ${text(row.order_number)} to ${text(row.vendor)}`
+                : `${text(row.vendor)}, bill ${body?.reference ?? ''}`,
+            link: subject === 'order' ? `/orders/${of}` : '',
+          };
+    views.push({
+      ...NOTHING,
+      ...about,
+      subject,
+      of,
+      seen: text(row.seen),
+      amount: row.amount == null ? null : showAmount(row.amount, currency),
+      above: row.above == null ? null : showAmount(row.above, currency),
+      note: text(row.note),
+      askedBy: text(row.asked),
+      askedAt: text(row.asked_when),
+      ...standing(user, subject, []),
+      mayAnswer: false,
+      answer: text(row.step) as 'approved',
+      reason: text(row.reason),
+      answeredBy: text(row.answered),
+      answeredAt: text(row.entered_at),
+    });
+  }
+  return views;
+}

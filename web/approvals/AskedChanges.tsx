@@ -1,0 +1,38 @@
+import type { AskedChange } from '@obolus/contract/views/setUp';
+import { MAY_ANSWER } from '@obolus/contract/approvals';
+import { useMe } from '../server/me.ts';
+import { Answer } from './Answer.tsx';
+import { Changes } from './Changes.tsx';
+
+interface Shown {
+  readonly asked: readonly AskedChange[];
+  /** What is changed, in a sentence; its fields by their labels. */
+  readonly title: string;
+  readonly labelOf: (field: string) => string;
+}
+
+/** Changes of what is set up that take effect when a second person approves them. */
+export function AskedChanges({ asked, title, labelOf }: Shown) {
+  const { user } = useMe();
+  return asked.map(({ of, seen, fields, by, mine }) => (
+    <section
+      key={of}
+      className="mb-4 border-l-4 border-bronze bg-sheet px-4 py-3 max-w-[940px]"
+      aria-label={`A change that waits: ${title}`}
+    >
+      <p className="pb-1">
+        {by} asked for this change. It takes effect when a second person approves it
+        {mine ? '; that is not you, who asked.' : '.'}
+      </p>
+      <Changes
+        label={`What is to change: ${title}`}
+        changes={fields.map(({ field, was, became }) => ({ what: labelOf(field), was, became }))}
+      />
+      {!mine && MAY_ANSWER['set-up'].includes(user.role) && (
+        <div className="pt-2">
+          <Answer subject="set-up" {...{ of, seen, title }} />
+        </div>
+      )}
+    </section>
+  ));
+}
