@@ -147,7 +147,10 @@ test('a sent order is changed, its rest is closed with a reason, and a receipt o
   await desk.expectBooksToAgree();
 });
 
-test('an administrator changes a limit; nobody changes their own', async ({ page }) => {
+test('an administrator asks for another limit, and a second person approves it; nobody changes their own', async ({
+  page,
+  browser,
+}) => {
   const desk = new Desk(page);
   await desk.signIn('administrator');
   await desk.open('/setup/people');
@@ -159,7 +162,15 @@ test('an administrator changes a limit; nobody changes their own', async ({ page
   await expectAccessible(page);
   await limit.fill('2500');
   await page.getByRole('button', { name: 'Save' }).click();
-  await expect(page.getByText('Tomas Reyl is saved.')).toBeVisible();
+  await expect(page.getByText('takes effect when a second person approves it').first()).toBeVisible();
+  await expect(limit).toHaveValue('10000.00');
+  const approver = new Desk(await (await browser.newContext({ locale: 'en-US' })).newPage());
+  await approver.signIn('approver');
+  await approver.page.getByRole('link', { name: /Approvals/ }).click();
+  const asked = approver.page.getByRole('region', { name: 'Approval limit of Tomas Reyl' });
+  await expect(asked).toContainText('10,000.00');
+  await asked.getByRole('button', { name: 'Approve' }).click();
+  await expect(asked).toBeHidden();
   await page.reload();
   await expect(limit).toHaveValue('2500.00');
 });

@@ -15,7 +15,7 @@ import { ApprovalView } from '../views/approvals.ts';
 import { Paper } from '../views/documents.ts';
 import { PostedReply } from '../commands.ts';
 import { endpoint } from '../endpoint.ts';
-import { byId, byKey, Done, list } from './parts.ts';
+import { byId, byKey, Done, firstOf, list } from './parts.ts';
 
 export const benchEndpoints = {
   takeBillIn: endpoint({
@@ -83,7 +83,7 @@ export const benchEndpoints = {
     path: '/bills/waiting',
     summary: 'Bills and credit memos that wait',
     allow: KINDS.bill.mayPost,
-    reply: list(WaitingBill),
+    reply: firstOf(WaitingBill),
   }),
   openBill: endpoint({
     method: 'post',
@@ -129,7 +129,7 @@ export const benchEndpoints = {
     summary: 'What of a vendor may be billed: received and not billed, then ordered and neither',
     allow: KINDS.bill.mayPost,
     params: byId,
-    reply: list(BillableView),
+    reply: firstOf(BillableView),
   }),
   creditable: endpoint({
     method: 'get',
@@ -138,7 +138,7 @@ export const benchEndpoints = {
       'What credit memos may be for: goods that went back, credits that were asked for; with all, also bills that may get cheaper',
     allow: 'signed-in',
     query: exactly({ vendor: Type.Optional(Id), all: Type.Optional(Type.Literal('yes')) }),
-    reply: list(CreditableView),
+    reply: firstOf(CreditableView),
   }),
   unmatched: endpoint({
     method: 'get',
@@ -170,7 +170,7 @@ export const benchEndpoints = {
     path: '/mails',
     summary: 'Mails that came and were sent',
     allow: 'signed-in',
-    reply: list(MailView),
+    reply: firstOf(MailView),
   }),
   sendMail: endpoint({
     method: 'put',
@@ -209,6 +209,6 @@ export const benchEndpoints = {
     path: '/charges/open',
     summary: 'Charges not yet on goods',
     allow: 'signed-in',
-    reply: list(OpenCharge),
+    reply: firstOf(OpenCharge),
   }),
 } as const;

@@ -3,7 +3,7 @@ import { DOCUMENT_KINDS } from '../kinds/kinds.ts';
 import { DeliveredLine, DocumentRow, DocumentView, JournalEntry, TrialBalance } from '../views/documents.ts';
 import { HeldStock, LineValue, StockCard } from '../views/stock.ts';
 import { endpoint } from '../endpoint.ts';
-import { asKnown, byId, list } from './parts.ts';
+import { asKnown, byId, firstOf, list } from './parts.ts';
 
 export const ledgerEndpoints = {
   uninvoicedLines: endpoint({
@@ -12,7 +12,7 @@ export const ledgerEndpoints = {
     summary: 'Delivered lines not yet invoiced',
     allow: 'signed-in',
     query: exactly({ customer: Type.Optional(Text(120)) }),
-    reply: list(DeliveredLine),
+    reply: firstOf(DeliveredLine),
   }),
   documents: endpoint({
     method: 'get',
@@ -20,7 +20,7 @@ export const ledgerEndpoints = {
     summary: 'Documents of a kind, latest first',
     allow: 'signed-in',
     query: exactly({ kind: oneOf(DOCUMENT_KINDS), before: Type.Optional(Id) }),
-    reply: list(DocumentRow),
+    reply: firstOf(DocumentRow),
   }),
   document: endpoint({
     method: 'get',

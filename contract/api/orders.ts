@@ -3,7 +3,7 @@ import { Commitments, OpenOrderLine, OrderView } from '../views/orders.ts';
 import { Paper } from '../views/documents.ts';
 import { exactly, Text, Type } from '../figures.ts';
 import { endpoint } from '../endpoint.ts';
-import { byId, byKey, Done, list, vendorFilter } from './parts.ts';
+import { byId, byKey, Done, firstOf, vendorFilter } from './parts.ts';
 
 const paperOf = (ending: string, summary: string) => ({
   method: 'get' as const,
@@ -36,7 +36,7 @@ export const ordersEndpoints = {
     summary: 'Order lines with goods still to come',
     allow: 'signed-in',
     query: vendorFilter,
-    reply: list(OpenOrderLine),
+    reply: firstOf(OpenOrderLine),
   }),
   order: endpoint({
     method: 'get',
@@ -52,7 +52,7 @@ export const ordersEndpoints = {
     summary: 'Received lines not yet billed',
     allow: 'signed-in',
     query: vendorFilter,
-    reply: list(ReceivedLine),
+    reply: firstOf(ReceivedLine),
   }),
   receivedLines: endpoint({
     method: 'get',
@@ -60,14 +60,14 @@ export const ordersEndpoints = {
     summary: 'Received lines on which charges may land, latest first',
     allow: 'signed-in',
     query: exactly({ find: Type.Optional(Text(100)) }),
-    reply: list(ReceivedLine),
+    reply: firstOf(ReceivedLine),
   }),
   advices: endpoint({
     method: 'get',
     path: '/despatch-advices',
     summary: 'What vendors announce and has not come yet',
     allow: 'signed-in',
-    reply: list(AdviceView),
+    reply: firstOf(AdviceView),
   }),
   keepAdvice: endpoint({
     method: 'put',
@@ -92,13 +92,13 @@ export const ordersEndpoints = {
     path: '/receipts/on-dock',
     summary: 'Received goods that are not put away yet',
     allow: 'signed-in',
-    reply: list(OnDockLine),
+    reply: firstOf(OnDockLine),
   }),
   heldGoods: endpoint({
     method: 'get',
     path: '/held-goods',
     summary: 'Held goods: rejected, or without an order',
     allow: 'signed-in',
-    reply: list(HeldView),
+    reply: firstOf(HeldView),
   }),
 } as const;

@@ -3,7 +3,7 @@ import { DraftRow, DraftView } from '../views/drafts.ts';
 import { Me, SearchHit, Waiting } from '../views/me.ts';
 import { exactly, oneOf, Text, Type } from '../figures.ts';
 import { endpoint } from '../endpoint.ts';
-import { byKey, Done, list } from './parts.ts';
+import { byKey, Done, firstOf, list } from './parts.ts';
 
 export const sessionEndpoints = {
   signIn: endpoint({
@@ -59,7 +59,7 @@ export const sessionEndpoints = {
     path: '/drafts',
     summary: 'One’s own drafts, without what was typed',
     allow: 'signed-in',
-    reply: list(DraftRow),
+    reply: firstOf(DraftRow),
   }),
   draft: endpoint({
     method: 'get',

@@ -19,7 +19,7 @@ import { REGISTER_NAMES } from '../registers/register.ts';
 import { type Role, ROLES } from '../roles.ts';
 import { VendorRecord } from '../views/orders.ts';
 import { endpoint } from '../endpoint.ts';
-import { byId, byKey, list } from './parts.ts';
+import { byId, byKey, firstOf, list } from './parts.ts';
 
 const importers: readonly Role[] = [...new Set(Object.values(MAY_IMPORT).flat())];
 
@@ -155,7 +155,7 @@ export const setUpEndpoints = {
     path: '/imports',
     summary: 'Imports, latest first',
     allow: importers,
-    reply: list(ImportView),
+    reply: firstOf(ImportView),
   }),
   stageImport: endpoint({
     method: 'put',

@@ -4,7 +4,7 @@ import { Amount, BaseAmount, Currency, exactly, oneOf, type Static, Text, Type }
 import { Name, orEmpty } from './parts.ts';
 
 /** What a field of something was and is to become. */
-const Changed = Type.Array(exactly({ what: Text(200), was: Text(2000), became: Text(2000) }));
+const Changed = Type.Array(exactly({ what: Text(200), was: Text(2000), became: Text(2000), isFigure: Type.Boolean() }));
 
 /** What a second person is asked to approve, or was: exactly what, by whom, and what is different in it. */
 export const ApprovalView = exactly({

@@ -69,7 +69,12 @@ async function waitingOrders(manager: EntityManager, user: SignedIn, currency: s
       changes: order.history
         .filter(({ version }) => approved > 0 && version > approved)
         .flatMap(({ changes }) =>
-          changes.map(({ label, what, was, is }) => ({ what: `${label}, ${what}`, was, became: is })),
+          changes.map(({ label, what, was, is }) => ({
+            what: `${label}, ${what}`,
+            was,
+            became: is,
+            isFigure: /^-?\d+(\.\d+)?$/.test(is),
+          })),
         ),
     });
   }
@@ -129,6 +134,7 @@ async function changeShown(
     const [person] = (await manager.query('SELECT name FROM user_account WHERE id = ?', [which])) as Row[];
     const changes = fieldsOfChange(waiting).map(({ was, became }) => ({
       what: 'Approval limit',
+      isFigure: true,
       was: shownLimit(was, currency),
       became: shownLimit(became, currency),
     }));
@@ -137,14 +143,15 @@ async function changeShown(
   const register = registerOf(what);
   if (register === undefined) return { title: of, link: '', changes: [] };
   const [entry] = await readEntries(manager, register, which);
-  const labels = new Map(REGISTERS[register].fields.map(({ name, label }) => [name, label]));
+  const known = new Map(REGISTERS[register].fields.map((field) => [field.name, field]));
   return {
     title: `${capital(REGISTERS[register].one)} ${entry?.fields.name ?? entry?.fields.number ?? ''}`.trim(),
     link: `/setup/${register}/${which}`,
     changes: fieldsOfChange(waiting).map(({ field, was, became }) => ({
-      what: labels.get(field) ?? field,
+      what: known.get(field)?.label ?? field,
       was,
       became,
+      isFigure: known.get(field)?.as === 'figure',
     })),
   };
 }

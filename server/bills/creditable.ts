@@ -19,6 +19,7 @@ import { groupBy } from '../storage/groupBy.ts';
 import { readCreditable } from '../storage/load/creditable.ts';
 import { idOf, stands } from '../storage/load/rows.ts';
 import { type Row, showAmount, text } from '../queries/figures.ts';
+import { upTo } from '../storage/upTo.ts';
 
 const MOST = 500;
 /** Bills so many days old may still get a rebate. */
@@ -30,9 +31,10 @@ export async function listCreditable(
   asked: Asked,
   today: string,
 ): Promise<ReplyOf<typeof api.creditable>> {
-  const open = await readOpenCredits(manager, asked, today);
+  const { open, more } = await readOpenCredits(manager, asked, today);
   const rows = open.map(({ line, said }) => viewOf(line, said));
   return {
+    more,
     rows: rows.sort((a, b) =>
       a.document.date < b.document.date ? -1 : a.document.date > b.document.date ? 1 : a.line < b.line ? -1 : 1,
     ),
@@ -52,30 +54,33 @@ export async function readOpenCredits(
   manager: EntityManager,
   { vendor, all }: Asked,
   today: string,
-): Promise<{ line: CreditableLine; said: Row }[]> {
+): Promise<{ open: { line: CreditableLine; said: Row }[]; more: boolean }> {
+  let more = false;
   const found: Row[] = await manager.query(
     "SELECT x.line_document_id AS document_id, x.line_no FROM open_item x WHERE x.kind IN ('to-credit', 'claim') AND x.is_open = 1 AND (? IS NULL OR x.vendor_id = ?)",
     [vendor ?? null, vendor ?? null],
   );
   if (all) {
     const since = addDays(today, -REBATE_DAYS);
-    const bills = `JOIN document d ON d.id = l.document_id WHERE (? IS NULL OR d.vendor_id = ?) AND d.kind = 'bill' AND d.date >= ? AND ${stands('d.id')} ORDER BY l.document_id DESC LIMIT ${MOST}`;
-    for (const from of ['bill_line l', 'bill_charge l'])
-      found.push(
-        ...((await manager.query(`SELECT l.document_id, l.line_no FROM ${from} ${bills}`, [
-          vendor ?? null,
-          vendor ?? null,
-          since,
-        ])) as Row[]),
+    const bills = `JOIN document d ON d.id = l.document_id WHERE (? IS NULL OR d.vendor_id = ?) AND d.kind = 'bill' AND d.date >= ? AND ${stands('d.id')} ORDER BY l.document_id DESC LIMIT ${MOST + 1}`;
+    for (const from of ['bill_line l', 'bill_charge l']) {
+      const parameters = [vendor ?? null, vendor ?? null, since];
+      const some = upTo<Row>(
+        MOST,
+        await manager.query(`SELECT l.document_id, l.line_no FROM ${from} ${bills}`, parameters),
       );
+      more ||= some.more;
+      found.push(...some.rows);
+    }
   }
   const lines = [...new Set(found.map((row) => idOf(row)))];
   const known = await readCreditable({ manager, locking: false }, lines);
   const about = await readAbout(manager, [...new Set(lines.map((line) => line.split('/')[0] ?? ''))]);
-  return known.flatMap((line) => {
+  const open = known.flatMap((line) => {
     const said = about.get(line.id);
     return said ? [{ line, said }] : [];
   });
+  return { open, more };
 }
 
 /** What each line of some documents is called. */

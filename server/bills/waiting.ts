@@ -11,6 +11,7 @@ import { readBody } from '../asking/validate.ts';
 import { type Row, showAmount, text } from '../queries/figures.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
 import { DRAFT_FOR, holdDraft } from '../storage/drafts.ts';
+import { upTo } from '../storage/upTo.ts';
 import { readBill } from '../billPapers/readBill.ts';
 import { doubtOf } from './doubts.ts';
 import { readIncomingBill } from './incoming.ts';
@@ -18,10 +19,15 @@ import { draftFor, withReason } from './takeIn.ts';
 
 type Waiting = ReplyOf<typeof api.waitingBills>['rows'][number];
 
+const MOST = 500;
+
 /** Bills and credit memos that wait to be entered: papers that came, what a receipt left, what somebody began; and papers that were refused. */
-export async function listWaitingBills({ manager }: DataSource, user: SignedIn): Promise<Waiting[]> {
+export async function listWaitingBills(
+  { manager }: DataSource,
+  user: SignedIn,
+): Promise<{ rows: Waiting[]; more: boolean }> {
   const { mine, parameters } = DRAFT_FOR(user);
-  const rows: Row[] = await manager.query(
+  const found: Row[] = await manager.query(
     `SELECT d.id, d.kind, d.title, COALESCE(JSON_VALUE(d.body, '$.vendor'), p.vendor_id) AS vendor_id, v.name AS vendor, COALESCE(NULLIF(JSON_VALUE(d.body, '$.reference'), ''), p.number, '') AS number,
             COALESCE(p.currency, JSON_VALUE(d.body, '$.currency'), '') AS currency, p.total, COALESCE(p.came, IF(d.shared = 1, 'receipt', 'typed')) AS came, COALESCE(p.sender, '') AS sender,
             COALESCE(p.name, '') AS name, COALESCE(p.kept_at, d.updated_at) AS at, IF(p.state = 'typed', 'typed', 'ready') AS state, IF(d.says <> '', d.says, COALESCE(p.says, '')) AS says,
@@ -32,10 +38,11 @@ export async function listWaitingBills({ manager }: DataSource, user: SignedIn):
      UNION ALL
      SELECT p.id, 'bill', p.name, p.vendor_id, v.name, p.number, p.currency, p.total, p.came, p.sender, p.name, p.kept_at, p.state, p.says, '', NULL, NULL, '', NULL, 0
      FROM incoming_paper p LEFT JOIN vendor v ON v.id = p.vendor_id WHERE p.state IN ('unassigned', 'refused')
-     ORDER BY at, id LIMIT 500`,
+     ORDER BY at, id LIMIT ${MOST + 1}`,
     [user.id, ...parameters],
   );
-  return rows.map((row) => ({
+  const { rows, more } = upTo(MOST, found);
+  const waiting = rows.map((row) => ({
     id: text(row.id),
     kind: text(row.kind) as Waiting['kind'],
     title: text(row.title),
@@ -56,6 +63,7 @@ export async function listWaitingBills({ manager }: DataSource, user: SignedIn):
     approval: text(row.approval) as Waiting['approval'],
     complete: Number(row.complete ?? 0) !== 0,
   }));
+  return { rows: waiting, more };
 }
 
 /** Opens a waiting bill: whoever opens it holds it; what nobody has changed yet gets what is proposed now. */

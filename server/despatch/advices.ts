@@ -10,6 +10,7 @@ import { stands } from '../storage/load/rows.ts';
 import { duplicateOf, transaction } from '../storage/transaction.ts';
 import { calledSo, readGoodsCalled, vendorOf } from '../papers/ours.ts';
 import { type AdvisedGoods, readAdvice } from './readAdvice.ts';
+import { upTo } from '../storage/upTo.ts';
 
 const WHY: Readonly<Record<Extract<Advised, { ok: false }>['why'], string>> = {
   order_unknown: 'no order of this vendor with goods to come has that number',
@@ -61,7 +62,7 @@ export async function keepAdvice(source: DataSource, id: string, content: Buffer
     if (!duplicateOf(problem, 'despatch_advice_once')) throw problem;
     throw new RequestError(409, 'There already', `${advice.number} of this vendor was announced already.`);
   }
-  const view = (await listAdvices(source.manager)).find((entry) => entry.id === id);
+  const [view] = (await listAdvices(source.manager, id)).rows;
   if (!view) throw new RequestError(409, 'Received already', `${advice.number} was received already.`);
   return view;
 }
@@ -104,21 +105,28 @@ async function readAwaited(manager: EntityManager, vendor: string): Promise<Awai
   }));
 }
 
-/** What is announced and has not come: a receipt of the vendor with its number as packing slip takes it off the list. */
-export async function listAdvices(manager: EntityManager): Promise<AdviceView[]> {
-  const rows: Row[] = await manager.query(
+const MOST = 200;
+
+/** What is announced and has not come; or one of it, by its id: a receipt of the vendor with its number as packing slip takes it off the list. */
+export async function listAdvices(
+  manager: EntityManager,
+  only?: string,
+): Promise<{ rows: AdviceView[]; more: boolean }> {
+  const found: Row[] = await manager.query(
     `SELECT a.*, v.name AS vendor FROM despatch_advice a JOIN vendor v ON v.id = a.vendor_id
-     WHERE NOT EXISTS (SELECT 1 FROM document d WHERE d.kind = 'receipt' AND d.vendor_id = a.vendor_id AND d.reference = a.number AND ${stands('d.id')})
-     ORDER BY COALESCE(a.arrives, a.despatched, DATE(a.kept_at)), a.number LIMIT 200`,
+     WHERE (? IS NULL OR a.id = ?) AND NOT EXISTS (SELECT 1 FROM document d WHERE d.kind = 'receipt' AND d.vendor_id = a.vendor_id AND d.reference = a.number AND ${stands('d.id')})
+     ORDER BY COALESCE(a.arrives, a.despatched, DATE(a.kept_at)), a.number LIMIT ${MOST + 1}`,
+    [only ?? null, only ?? null],
   );
-  if (rows.length === 0) return [];
+  const { rows, more } = upTo(MOST, found);
+  if (rows.length === 0) return { rows: [], more };
   const lines = groupBy(
     (await manager.query('SELECT * FROM despatch_advice_line WHERE advice_id IN (?) ORDER BY advice_id, line_no', [
       rows.map((row) => row.id),
     ])) as Row[],
     (row) => text(row.advice_id),
   );
-  return rows.map((row) => ({
+  const advices = rows.map((row) => ({
     id: text(row.id),
     vendor: { id: text(row.vendor_id), name: text(row.vendor) },
     number: text(row.number),
@@ -133,6 +141,7 @@ export async function listAdvices(manager: EntityManager): Promise<AdviceView[]>
       problem: text(line.problem),
     })),
   }));
+  return { rows: advices, more };
 }
 
 /** Takes an advice off the list that was given by mistake. */

@@ -42,7 +42,7 @@ export async function unmatchedRows(manager: EntityManager, { today }: Around): 
 
 /** Credits that vendors owe; what was asked for and what was not accepted add up to expected credits. */
 export async function creditRows(manager: EntityManager, { today }: Around): Promise<Given[]> {
-  const open = await readOpenCredits(manager, { all: false }, today);
+  const { open } = await readOpenCredits(manager, { all: false }, today);
   return open.map(({ line, said }) => {
     const left = leftOf(line);
     return {

@@ -165,4 +165,29 @@ describe('the mailbox', () => {
       (await ines.call('PUT', `/api/mails/${randomUUID()}`, { ...mail, to: 'a@b.example\nBcc: c@d.example' })).status,
     ).toBe(400);
   });
+
+  it('shows the latest mails, and says that there are more', async () => {
+    const before = await server.source.query('SELECT COUNT(*) AS n FROM mail');
+    const listed = async () => (await ines.call('GET', '/api/mails')).body as { rows: unknown[]; more: boolean };
+    expect((await listed()).more).toBe(false);
+    const missing = 201 - Number((before as { n: string }[])[0]?.n);
+    await server.source.query(
+      'INSERT INTO mail (id, outward, sender, recipients, subject, body, attachments, at) VALUES ?',
+      [
+        Array.from({ length: missing }, () => [
+          randomUUID(),
+          0,
+          'a@b.example',
+          'c@d.example',
+          '',
+          '',
+          '',
+          '2020-01-01 00:00:00',
+        ]),
+      ],
+    );
+    const { rows, more } = await listed();
+    expect([rows.length, more]).toEqual([200, true]);
+    await server.source.query("DELETE FROM mail WHERE at = '2020-01-01 00:00:00'");
+  });
 });

@@ -6,6 +6,7 @@ import type { ReplyOf } from '@obolus/contract/endpoint';
 import { RequestError } from '../asking/failures.ts';
 import { sqlInstant } from '../storage/transaction.ts';
 import { text, type Row } from '../queries/figures.ts';
+import { upTo } from '../storage/upTo.ts';
 
 interface Mail {
   /** Sent by us, not for bills. */
@@ -36,10 +37,14 @@ export async function keepMail({ manager }: DataSource, mail: Mail, id: string =
   return affectedRows > 0;
 }
 
+const MOST = 200;
+
 /** Mails that came and were sent, the latest first. */
 export async function listMails(manager: EntityManager): Promise<ReplyOf<typeof api.mails>> {
-  const rows: Row[] = await manager.query('SELECT * FROM mail ORDER BY at DESC, id LIMIT 200');
+  const found: Row[] = await manager.query(`SELECT * FROM mail ORDER BY at DESC, id LIMIT ${MOST + 1}`);
+  const { rows, more } = upTo(MOST, found);
   return {
+    more,
     rows: rows.map((row) => ({
       id: text(row.id),
       outward: Number(row.outward ?? 0) === 1,

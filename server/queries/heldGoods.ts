@@ -3,6 +3,7 @@ import type { ReplyOf } from '@obolus/contract/endpoint';
 import type { api } from '@obolus/contract/api';
 import { showQuantity, text, type Row } from './figures.ts';
 import { isOpen, openLines } from './openOfOrder.ts';
+import { upTo } from '../storage/upTo.ts';
 
 const MOST = 500;
 
@@ -14,10 +15,12 @@ const HELD = `SELECT l.document_id, l.line_no, l.quantity, l.reason, l.place, l.
 
 /** What is still held, the longest first. */
 export async function listHeldGoods(manager: EntityManager): Promise<ReplyOf<typeof api.heldGoods>> {
-  const rows: Row[] = await manager.query(
-    `${HELD} WHERE ${isOpen('held')} ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
+  const found: Row[] = await manager.query(
+    `${HELD} WHERE ${isOpen('held')} ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST + 1}`,
   );
+  const { rows, more } = upTo(MOST, found);
   return {
+    more,
     rows: rows.map((row) => ({
       line: `${text(row.document_id)}/${text(row.line_no)}`,
       receipt: {

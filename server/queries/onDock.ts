@@ -5,20 +5,24 @@ import { groupBy } from '../storage/groupBy.ts';
 import { stands } from '../storage/load/rows.ts';
 import { ITEM_COLUMNS, itemOf, showQuantity, text, type Row } from './figures.ts';
 import { isOpen, openLines } from './openOfOrder.ts';
+import { upTo } from '../storage/upTo.ts';
 
 const MOST = 500;
+
 /** Received goods in warehouses that have bins, not put away yet, the longest first. */
 export async function listOnDock(manager: EntityManager): Promise<ReplyOf<typeof api.onDock>> {
   const docks: Row[] = await manager.query("SELECT DISTINCT warehouse_id FROM bin WHERE kind = 'dock'");
-  if (docks.length === 0) return { rows: [] };
-  const rows: Row[] = await manager.query(
+  if (docks.length === 0) return { rows: [], more: false };
+  const found: Row[] = await manager.query(
     `SELECT l.document_id, l.line_no, l.quantity, x.quantity AS stays, d.number, d.date, d.reference, v.name AS vendor, w.id AS warehouse_id, w.name AS warehouse, ${ITEM_COLUMNS}
      FROM ${openLines('receipt_line')} JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id JOIN warehouse w ON w.id = d.warehouse_id JOIN item i ON i.id = l.item_id
-     WHERE ${isOpen('to-put-away')} AND x.part IN (?) ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
+     WHERE ${isOpen('to-put-away')} AND x.part IN (?) ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST + 1}`,
     [docks.map((row) => text(row.warehouse_id))],
   );
+  const { rows, more } = upTo(MOST, found);
   const bins = await usualBins(manager, [...new Set(rows.map((row) => text(row.item_id)))]);
   return {
+    more,
     rows: rows.map((row) => ({
       line: `${text(row.document_id)}/${text(row.line_no)}`,
       receipt: {

@@ -22,9 +22,11 @@ import {
   text,
 } from './figures.ts';
 import { ordersAwaiting } from './awaiting.ts';
+import { upTo } from '../storage/upTo.ts';
 import { BILLED, isOpen, openLines, RECEIVED } from './openOfOrder.ts';
 
 const MOST = 2000;
+const MOST_RECEIVED = 400;
 
 const inWords = (barred: ReturnType<typeof barredBy>) => (barred ? BARRED[barred] : '');
 const BARRED = {
@@ -38,13 +40,14 @@ export async function listOpenOrderLines(
   baseCurrency: string,
   vendor: string | undefined,
 ): Promise<ReplyOf<typeof api.openOrderLines>> {
-  const rows: Row[] = await manager.query(
+  const found: Row[] = await manager.query(
     `SELECT ${['over', 'short'].map((side) => `FLOOR(l.quantity * COALESCE(i.${side}_tolerance, v.${side}_tolerance, c.${side}_tolerance) / 1000000) AS may_be_${side}`).join(', ')},
             l.document_id, l.line_no, l.quantity, l.unit, l.price, l.per, l.due_day, l.transport, COALESCE(l.warehouse_id, d.warehouse_id) AS into_id, w.name AS into_name, d.number, d.date, d.currency, d.vendor_id, v.name AS vendor, l.expense, ${ITEM_COLUMNS}, ${RECEIVED} AS received, x.quantity AS open
      FROM ${openLines('ordered_line')} JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id JOIN company c LEFT JOIN item i ON i.id = l.item_id
-     LEFT JOIN warehouse w ON w.id = COALESCE(l.warehouse_id, d.warehouse_id) WHERE (? IS NULL OR x.vendor_id = ?) AND ${isOpen('to-receive')} ORDER BY COALESCE(l.due_day, '9999-12-31'), l.document_id, l.line_no LIMIT ${MOST}`,
+     LEFT JOIN warehouse w ON w.id = COALESCE(l.warehouse_id, d.warehouse_id) WHERE (? IS NULL OR x.vendor_id = ?) AND ${isOpen('to-receive')} ORDER BY COALESCE(l.due_day, '9999-12-31'), l.document_id, l.line_no LIMIT ${MOST + 1}`,
     [vendor ?? null, vendor ?? null],
   );
+  const { rows, more } = upTo(MOST, found);
   const { orders, limits } = await readOrders(
     { manager, locking: false },
     [...new Set(rows.map((row) => text(row.document_id)))],
@@ -52,6 +55,7 @@ export async function listOpenOrderLines(
   );
   const barred = new Map(orders.map((order) => [order.id, barredBy(order, limits)]));
   return {
+    more,
     rows: rows.map((row) => ({
       line: `${text(row.document_id)}/${text(row.line_no)}`,
       order: {
@@ -125,11 +129,12 @@ export async function listUnbilledLines(
   currency: string,
   vendor: string | undefined,
 ): Promise<ReplyOf<typeof api.unbilledLines>> {
-  const rows: Row[] = await manager.query(
-    `${RECEIVED_LINES} JOIN open_item x ON x.line_document_id = l.document_id AND x.line_no = l.line_no WHERE (? IS NULL OR x.vendor_id = ?) AND ${isOpen('to-bill')} ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
+  const found: Row[] = await manager.query(
+    `${RECEIVED_LINES} JOIN open_item x ON x.line_document_id = l.document_id AND x.line_no = l.line_no WHERE (? IS NULL OR x.vendor_id = ?) AND ${isOpen('to-bill')} ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST + 1}`,
     [vendor ?? null, vendor ?? null],
   );
-  return { rows: rows.map((row) => receivedLine(row, currency)) };
+  const { rows, more } = upTo(MOST, found);
+  return { more, rows: rows.map((row) => receivedLine(row, currency)) };
 }
 
 /** Received lines, latest first; `find` looks for a transport, packing slip, receipt, order or vendor. */
@@ -139,25 +144,28 @@ export async function listReceivedLines(
   find: string | undefined,
 ): Promise<ReplyOf<typeof api.receivedLines>> {
   const like = `%${(find ?? '').replace(/[\\%_]/g, '\\$&')}%`;
-  const rows: Row[] = await manager.query(
+  const found: Row[] = await manager.query(
     `${RECEIVED_LINES} WHERE l.item_id IS NOT NULL AND ${stands('d.id')} AND (d.transport LIKE ? OR d.reference LIKE ? OR d.number LIKE ? OR o.number LIKE ? OR v.name LIKE ? OR i.name LIKE ?)
-     ORDER BY d.date DESC, l.document_id DESC, l.line_no LIMIT 400`,
+     ORDER BY d.date DESC, l.document_id DESC, l.line_no LIMIT ${MOST_RECEIVED + 1}`,
     [like, like, like, like, like, like],
   );
-  return { rows: rows.map((row) => receivedLine(row, currency)) };
+  const { rows, more } = upTo(MOST_RECEIVED, found);
+  return { more, rows: rows.map((row) => receivedLine(row, currency)) };
 }
 
 export async function listOpenCharges(
   manager: EntityManager,
   currency: string,
 ): Promise<ReplyOf<typeof api.openCharges>> {
-  const rows: Row[] = await manager.query(
+  const found: Row[] = await manager.query(
     `SELECT l.document_id, l.line_no, l.kind, l.base_amount, d.number, d.reference, d.date, v.name AS vendor,
             x.base_amount AS rest
      FROM ${openLines('bill_charge')} JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = x.vendor_id
-     WHERE ${isOpen('to-allocate')} ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
+     WHERE ${isOpen('to-allocate')} ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST + 1}`,
   );
+  const { rows, more } = upTo(MOST, found);
   return {
+    more,
     rows: rows.map((row) => ({
       line: `${text(row.document_id)}/${text(row.line_no)}`,
       bill: { id: text(row.document_id), number: text(row.reference) || text(row.number), date: text(row.date) },
@@ -174,14 +182,16 @@ export async function listUninvoicedLines(
   currency: string,
   customer: string | undefined,
 ): Promise<ReplyOf<typeof api.uninvoicedLines>> {
-  const rows: Row[] = await manager.query(
+  const found: Row[] = await manager.query(
     `SELECT l.document_id, l.line_no, l.quantity, d.number, d.date, d.customer, ${ITEM_COLUMNS}, l.quantity - x.quantity AS invoiced,
             (SELECT COALESCE(-SUM(c.amount), 0) FROM value_change c WHERE c.line_document_id = l.document_id AND c.line_no = l.line_no) AS cost
      FROM ${openLines('delivery_line')} JOIN document d ON d.id = l.document_id JOIN item i ON i.id = l.item_id
-     WHERE (? IS NULL OR d.customer = ?) AND ${isOpen('to-invoice')} ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST}`,
+     WHERE (? IS NULL OR d.customer = ?) AND ${isOpen('to-invoice')} ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST + 1}`,
     [customer ?? null, customer ?? null],
   );
+  const { rows, more } = upTo(MOST, found);
   return {
+    more,
     rows: rows.map((row) => ({
       line: `${text(row.document_id)}/${text(row.line_no)}`,
       delivery: {

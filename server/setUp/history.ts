@@ -50,7 +50,7 @@ export interface KeptChange extends Change {
 export async function readChanges(manager: EntityManager, what: string, which: string): Promise<KeptChange[]> {
   const rows: { field: string; was: string; became: string; name: string; changed_at: string }[] = await manager.query(
     `SELECT c.field, c.was, c.became, u.name, c.changed_at FROM set_up_change c JOIN user_account u ON u.id = c.changed_by
-     WHERE c.what = ? AND c.which_id = ? ORDER BY c.id DESC LIMIT 200`,
+     WHERE c.what = ? AND c.which_id = ? ORDER BY c.id DESC`,
     [what, which],
   );
   return rows.map(({ field, was, became, name, changed_at: at }) => ({ field, was, became, by: name, at: String(at) }));

@@ -522,7 +522,7 @@ describe('what bills may differ by, and limits', () => {
     });
     expect((await approvals(piet)).find((row) => row.of === `people/${id}/limits`)).toMatchObject({
       title: 'Approval limit of Una Dell',
-      changes: [{ what: 'Approval limit', was: '100.00', became: '9000.00' }],
+      changes: [{ what: 'Approval limit', was: '100.00', became: '9000.00', isFigure: true }],
     });
     expect((await answer(sam, `people/${id}/limits`)).status).toBe(422);
     expect((await answer(piet, `people/${id}/limits`)).status).toBe(201);

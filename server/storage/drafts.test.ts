@@ -41,7 +41,7 @@ const runsOut = (id: string) =>
 describe('a draft that waits for anybody', () => {
   it('is seen by whoever may post its kind, and held by whoever takes it up until they let go', async () => {
     const id = await left();
-    expect((await listDrafts(server.source, receiver)).map((draft) => draft.id)).not.toContain(id);
+    expect((await listDrafts(server.source, receiver)).rows.map((draft) => draft.id)).not.toContain(id);
     await expect(readDraft(server.source, receiver, id)).rejects.toThrow('not there any more');
     expect(await holdDraft(server.source, first, id)).toEqual({ heldBy: '', version: 1 });
     expect(await holdDraft(server.source, second, id)).toEqual({ heldBy: 'accountant', version: 1 });

@@ -3,6 +3,7 @@ import { DOCUMENT_KINDS, type DocumentKind, KINDS } from '@obolus/contract/kinds
 import type { DraftRow, DraftView } from '@obolus/contract/views/drafts';
 import { RequestError } from '../asking/failures.ts';
 import type { SignedIn } from '../asking/signedIn.ts';
+import { upTo } from './upTo.ts';
 
 const MOST_LISTED = 200;
 /** Whoever leaves more unposted loses track of them, and so would the database. */
@@ -44,15 +45,17 @@ export const DRAFT_FOR = (user: SignedIn): { mine: string; parameters: unknown[]
   parameters: mine(user),
 });
 
-export async function listDrafts(source: DataSource, user: SignedIn): Promise<DraftRow[]> {
-  const rows: (Stored & DraftRow['placing'])[] = await source.query(
-    `SELECT ${COLUMNS}, ${PLACED} FROM draft d WHERE ${MINE} ORDER BY d.updated_at DESC LIMIT ${MOST_LISTED}`,
+export async function listDrafts(source: DataSource, user: SignedIn): Promise<{ rows: DraftRow[]; more: boolean }> {
+  const found: (Stored & DraftRow['placing'])[] = await source.query(
+    `SELECT ${COLUMNS}, ${PLACED} FROM draft d WHERE ${MINE} ORDER BY d.updated_at DESC LIMIT ${MOST_LISTED + 1}`,
     [user.id, ...mine(user)],
   );
-  return rows.map((row) => ({
+  const { rows, more } = upTo(MOST_LISTED, found);
+  const drafts = rows.map((row) => ({
     ...headOf(row),
     placing: { vendor: row.vendor, customer: row.customer.slice(0, 120), of: row.of },
   }));
+  return { rows: drafts, more };
 }
 
 /** Leaves a draft for whoever may post it; with the command that it stands for, where it is complete. */

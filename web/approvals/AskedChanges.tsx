@@ -6,13 +6,13 @@ import { Changes } from './Changes.tsx';
 
 interface Shown {
   readonly asked: readonly AskedChange[];
-  /** What is changed, in a sentence; its fields by their labels. */
+  /** What is changed, in a sentence, and its fields. */
   readonly title: string;
-  readonly labelOf: (field: string) => string;
+  readonly fieldOf: (field: string) => { readonly label: string; readonly as: string } | undefined;
 }
 
 /** Changes of what is set up that take effect when a second person approves them. */
-export function AskedChanges({ asked, title, labelOf }: Shown) {
+export function AskedChanges({ asked, title, fieldOf }: Shown) {
   const { user } = useMe();
   return asked.map(({ of, seen, fields, by, mine }) => (
     <section
@@ -26,7 +26,12 @@ export function AskedChanges({ asked, title, labelOf }: Shown) {
       </p>
       <Changes
         label={`What is to change: ${title}`}
-        changes={fields.map(({ field, was, became }) => ({ what: labelOf(field), was, became }))}
+        changes={fields.map(({ field, was, became }) => ({
+          what: fieldOf(field)?.label ?? field,
+          was,
+          became,
+          isFigure: fieldOf(field)?.as === 'figure',
+        }))}
       />
       {!mine && MAY_ANSWER['set-up'].includes(user.role) && (
         <div className="pt-2">

@@ -1,3 +1,4 @@
+import { Cut } from '../parts/Cut.tsx';
 import { Link } from 'react-router';
 import type { DocumentKind } from '@obolus/contract/kinds/kinds';
 import { server } from '../server/api.ts';
@@ -32,6 +33,7 @@ export function Drafts({ of }: { of?: DocumentKind }) {
           </li>
         ))}
       </ul>
+      <Cut list={drafts.data} of="drafts" />
     </section>
   );
 }

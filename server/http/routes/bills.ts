@@ -41,7 +41,7 @@ export function billRoutes(router: Router, context: Context): void {
     await dropPaper(source, params.id);
     return done;
   });
-  implement(router, context, api.waitingBills, async ({ user }) => ({ rows: await listWaitingBills(source, user) }));
+  implement(router, context, api.waitingBills, ({ user }) => listWaitingBills(source, user));
   implement(router, context, api.openBill, ({ params, user }) => openWaiting(source, user, params.id, today()));
   implement(router, context, api.letGoOfBill, async ({ params, user }) => {
     await letGoOfDraft(source, user, params.id);

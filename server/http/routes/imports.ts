@@ -7,14 +7,16 @@ import { cancelJob } from '../../jobs/queue.ts';
 import { startImport } from '../../imports/load.ts';
 import { readImport, stageImport } from '../../imports/stage.ts';
 import type { SignedIn } from '../../asking/signedIn.ts';
+import { upTo } from '../../storage/upTo.ts';
 import { type Context, todayOf } from '../context.ts';
 import { implement } from '../implement.ts';
 
 export function importRoutes(router: Router, context: Context): void {
   const { source } = context;
   implement(router, context, api.imports, async () => {
-    const rows: { id: string }[] = await source.query('SELECT id FROM import_batch ORDER BY created_at DESC LIMIT 30');
-    return { rows: await Promise.all(rows.map(({ id }) => readImport(source.manager, id, { withRows: false }))) };
+    const found: { id: string }[] = await source.query('SELECT id FROM import_batch ORDER BY created_at DESC LIMIT 31');
+    const { rows, more } = upTo(30, found);
+    return { more, rows: await Promise.all(rows.map(({ id }) => readImport(source.manager, id, { withRows: false }))) };
   });
   implement(router, context, api.stageImport, ({ params, body, user }) => {
     mayImport(user, body.kind);

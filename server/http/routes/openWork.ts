@@ -39,7 +39,7 @@ export function openWorkRoutes(router: Router, context: Context): void {
   implement(router, context, api.vendors, () => listVendors(manager));
   implement(router, context, api.warehouses, () => listWarehouses(manager));
   implement(router, context, api.heldGoods, () => listHeldGoods(manager));
-  implement(router, context, api.advices, async () => ({ rows: await listAdvices(manager) }));
+  implement(router, context, api.advices, () => listAdvices(manager));
   implement(router, context, api.onDock, () => listOnDock(manager));
   implement(router, context, api.prices, ({ params }) => listPrices(manager, params.id));
   implement(router, context, api.vendorRecord, ({ params }) => readVendorRecord(manager, params.id, todayOf(context)));
@@ -50,7 +50,7 @@ export function openWorkRoutes(router: Router, context: Context): void {
   implement(router, context, api.commitments, async () => readCommitments(manager, await currency()));
   implement(router, context, api.openOrderLines, async ({ query, user }) => {
     const lines = await listOpenOrderLines(manager, await currency(), query.vendor);
-    return (await countsBlind(manager, user.role)) ? { rows: lines.rows.map(unseen) } : lines;
+    return (await countsBlind(manager, user.role)) ? { ...lines, rows: lines.rows.map(unseen) } : lines;
   });
   implement(router, context, api.order, async ({ params }) => viewOrder(manager, await currency(), params.id));
   const paper = async (id: string, version: string | undefined) =>

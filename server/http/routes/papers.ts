@@ -24,7 +24,7 @@ export function paperRoutes(router: Router, context: Context): void {
 
 export function draftRoutes(router: Router, context: Context): void {
   const { source } = context;
-  implement(router, context, api.drafts, async ({ user }) => ({ rows: await listDrafts(source, user) }));
+  implement(router, context, api.drafts, ({ user }) => listDrafts(source, user));
   implement(router, context, api.draft, ({ params, user }) => readDraft(source, user, params.id));
   implement(router, context, api.saveDraft, async ({ params, body, user }) => ({
     version: await saveDraft(source, user, params.id, body),

@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import type { ApprovalView } from '@obolus/contract/views/approvals';
 import { Answer } from '../../approvals/Answer.tsx';
-import { Changes } from '../../approvals/Changes.tsx';
+import { Changes, shown } from '../../approvals/Changes.tsx';
 import { server } from '../../server/api.ts';
 import { useMe } from '../../server/me.ts';
 import { showFigure, showInstant } from '../../parts/figures.ts';
@@ -111,9 +111,9 @@ function Answers({ rows }: { rows: readonly ApprovalView[] }) {
             <tr key={title + answeredAt}>
               <td className="w-[46%] whitespace-normal">
                 {link === '' ? title : <Link to={link}>{title}</Link>}
-                {changes.map(({ what, became }) => (
+                {changes.map(({ what, became, isFigure }) => (
                   <span key={what} className="dim block">
-                    {what}: {became || '–'}
+                    {what}: {shown(became, isFigure)}
                   </span>
                 ))}
               </td>

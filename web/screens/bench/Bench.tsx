@@ -1,3 +1,4 @@
+import { Cut } from '../../parts/Cut.tsx';
 import type { ReactNode } from 'react';
 import { useParams } from 'react-router';
 import type { WaitingBill } from '@obolus/contract/views/bench';
@@ -25,7 +26,11 @@ export function Bench() {
   const failed = [all, bills, billable].find(({ isError }) => isError);
   return (
     <div className="aside wide">
-      <WaitingList vendors={waiting} bills={bills.data?.rows ?? []} mayBill={mayBill} />
+      <WaitingList vendors={waiting} bills={bills.data?.rows ?? []} mayBill={mayBill}>
+        <Cut list={bills.data} of="waiting bills" />
+        <Cut list={all.data} of="received lines, the longest there," />
+        <Cut list={billable.currentData} of="lines of this vendor" />
+      </WaitingList>
       {failed ? (
         <div className="body">
           <Problem error={failed.error} again={failed.refetch} />

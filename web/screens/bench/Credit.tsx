@@ -1,3 +1,4 @@
+import { Cut } from '../../parts/Cut.tsx';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
@@ -143,6 +144,7 @@ export function Credit({
           ) : (
             <CreditGrid entering={entering} body={body} lines={shown} />
           )}
+          <Cut list={open.currentData} of="lines, of the latest bills," />
           <p className="pt-2">
             <button type="button" className="act" onClick={() => setAll(!all)}>
               {all ? 'Only what is expected' : 'Show bills that it may make cheaper'}

@@ -1,3 +1,4 @@
+import { Cut } from '../../parts/Cut.tsx';
 import { server } from '../../server/api.ts';
 import { useMe } from '../../server/me.ts';
 import { showInstant } from '../../parts/figures.ts';
@@ -40,6 +41,7 @@ export function Mailbox() {
             <p className="whitespace-pre-wrap pt-1">{mail.text}</p>
           </article>
         ))}
+        <Cut list={mails.data} of="mails, the latest," />
       </div>
     </div>
   );

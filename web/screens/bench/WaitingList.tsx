@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { type ReactNode, useEffect } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import type { ReceivedLine } from '@obolus/contract/views/receiving';
 import type { WaitingBill } from '@obolus/contract/views/bench';
@@ -23,10 +23,13 @@ export function WaitingList({
   vendors,
   bills,
   mayBill,
+  children,
 }: {
   vendors: Vendors;
   bills: readonly WaitingBill[];
   mayBill: boolean;
+  /** What is to be known of these lists. */
+  children: ReactNode;
 }) {
   const { company } = useMe();
   const { vendor, draft } = useParams();
@@ -87,6 +90,7 @@ export function WaitingList({
           );
         })}
       </section>
+      {children}
       <div className="p-3">
         <div className="cap">A bill of another vendor</div>
         <Lookup

@@ -1,3 +1,4 @@
+import { Cut } from '../../parts/Cut.tsx';
 import { Link } from 'react-router';
 import { server } from '../../server/api.ts';
 import { useMayPost, useMe } from '../../server/me.ts';
@@ -49,6 +50,7 @@ export function Deliveries() {
                 )}
               </div>
             ))}
+            <Cut list={open.data} of="delivered lines" />
           </section>
         )}
         <List

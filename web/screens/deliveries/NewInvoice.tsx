@@ -1,3 +1,4 @@
+import { Cut } from '../../parts/Cut.tsx';
 import { useParams } from 'react-router';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { DeliveredLine } from '@obolus/contract/views/documents';
@@ -12,6 +13,11 @@ import { gridKeys } from '../../parts/gridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
 import { DateField } from '../../drafts/HeaderFields.tsx';
 import { Problem } from '../../parts/Problem.tsx';
+
+interface Open {
+  readonly rows: readonly DeliveredLine[];
+  readonly more: boolean;
+}
 
 interface Body extends Omit<BodyOf<'invoice'>, 'lines'> {
   readonly invoiced: Readonly<Record<string, { readonly quantity: string; readonly price: string }>>;
@@ -29,10 +35,11 @@ export function NewInvoice() {
         <Problem error={open.error} again={open.refetch} />
       </div>
     );
-  return open.currentData ? <Invoice customer={customer} lines={open.currentData.rows} /> : null;
+  return open.currentData ? <Invoice customer={customer} open={open.currentData} /> : null;
 }
 
-function Invoice({ customer, lines }: { customer: string; lines: readonly DeliveredLine[] }) {
+function Invoice({ customer, open }: { customer: string; open: Open }) {
+  const lines = open.rows;
   const { draft = '' } = useParams();
   const me = useMe();
   const { currency } = me.company;
@@ -77,6 +84,7 @@ function Invoice({ customer, lines }: { customer: string; lines: readonly Delive
         <div className="fields">
           <DateField name="Date" body={body} change={change} refusals={refusals} />
         </div>
+        <Cut list={open} of="delivered lines" />
         <table className="sheet ruled max-w-[960px]" aria-label="Lines of the invoice">
           <thead>
             <tr>

@@ -1,3 +1,5 @@
+import type { ReactNode } from 'react';
+import { Cut } from '../../parts/Cut.tsx';
 import { Link, useParams } from 'react-router';
 import type { ReceivedLine } from '@obolus/contract/views/receiving';
 import { server } from '../../server/api.ts';
@@ -23,10 +25,11 @@ export function CustomsEntry() {
         <Problem error={received.error} again={received.refetch} />
       </div>
     );
-  return received.data ? <Stating received={received.data.rows} /> : null;
+  if (!received.data) return null;
+  return <Stating received={received.data.rows} cut={<Cut list={received.data} of="received lines, the latest," />} />;
 }
 
-function Stating({ received }: { received: readonly ReceivedLine[] }) {
+function Stating({ received, cut }: { received: readonly ReceivedLine[]; cut: ReactNode }) {
   const { draft = '' } = useParams();
   const { company } = useMe();
   const vendors = server.useVendorsQuery();
@@ -98,6 +101,7 @@ function Stating({ received }: { received: readonly ReceivedLine[] }) {
           chosen={goodsOf(body.lines)}
           onToggle={(lines) => change({ lines: toggled(body.lines, lines) })}
         />
+        {cut}
         <EntryGrid body={body} change={change} refusals={refusals} received={received} />
       </div>
       <Footing

@@ -1,3 +1,4 @@
+import { Cut } from '../../parts/Cut.tsx';
 import { Link, useParams } from 'react-router';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { RefusalView } from '@obolus/contract/commands';
@@ -77,6 +78,8 @@ export function Landing() {
           lines.data && (
             <>
               <Choosing entering={entering} body={body} charges={charges.data.rows} lines={lines.data.rows} />
+              <Cut list={charges.data} of="open charges" />
+              <Cut list={lines.data} of="received lines, the latest," />
               {(chosen.length > 0 || received.length > 0) && (
                 <LandingGrid
                   body={body}

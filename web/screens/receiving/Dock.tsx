@@ -1,3 +1,4 @@
+import { Cut } from '../../parts/Cut.tsx';
 import { Link, useParams } from 'react-router';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { OnDockLine } from '@obolus/contract/views/receiving';
@@ -67,6 +68,7 @@ export function Dock() {
       </Head>
       <div className="body">
         {all.isError && <Problem error={all.error} again={all.refetch} />}
+        <Cut list={all.data} of="lines on the dock, the longest there," />
         {all.data && lines.length === 0 ? (
           <div className="empty">
             <h2>The dock is empty</h2>

@@ -1,3 +1,4 @@
+import { Cut } from '../../parts/Cut.tsx';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
@@ -97,6 +98,7 @@ export function HeldGoods() {
             </tbody>
           </table>
         )}
+        <Cut list={heldGoods.data} of="lines, the longest held," />
         <p className="dim pt-3">{rows.length > 0 && count(rows.length, 'line')}</p>
       </div>
       {clears && <Clearing key={clears.line} held={clears} onClose={() => setClears(undefined)} />}

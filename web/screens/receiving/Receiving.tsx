@@ -1,3 +1,4 @@
+import { Cut } from '../../parts/Cut.tsx';
 import { useEffect, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { readScan } from '@obolus/core/scanning/gs1';
@@ -20,6 +21,7 @@ export function Receiving() {
   const [find, setFind] = useState('');
   const [asked, setAsked] = useState(false);
   const all = server.useOpenOrderLinesQuery();
+  const due = server.useOpenOrderLinesQuery({ query: { vendor } }, { skip: vendor === '' });
   const heldGoods = server.useHeldGoodsQuery();
   const waiting = byVendor(all.data?.rows ?? []);
   const given = server.useAdvicesQuery();
@@ -73,6 +75,8 @@ export function Receiving() {
               ))}
           </Link>
         ))}
+        <Cut list={all.data} of="order lines, the first due," />
+        <Cut list={given.data} of="announced deliveries" />
         {groups.length === 0 && waiting.size > 0 && <p className="dim p-3">Nothing that is due is called so.</p>}
         {onDock > 0 && (
           <Link className="pick" to="/receiving/dock">
@@ -98,9 +102,9 @@ export function Receiving() {
         </Link>
         {mayReceive && <GiveAdvice />}
       </nav>
-      {all.isError ? (
+      {all.isError || due.isError ? (
         <div className="body">
-          <Problem error={all.error} again={all.refetch} />
+          <Problem error={all.error ?? due.error} again={() => Promise.all([all.refetch(), due.refetch()])} />
         </div>
       ) : vendor === '' || draft === '' ? (
         <div className="body">
@@ -114,7 +118,7 @@ export function Receiving() {
           </div>
         </div>
       ) : (
-        all.data && <Delivery key={draft} vendor={vendor} draft={draft} lines={waiting.get(vendor)?.lines ?? []} />
+        due.currentData && <Delivery key={draft} vendor={vendor} draft={draft} lines={due.currentData.rows} />
       )}
     </div>
   );

@@ -92,7 +92,7 @@ function Known({ register, id }: { register: RegisterName; id: string }) {
         <AskedChanges
           asked={known.currentData.asked}
           title={titleOf(register, fields)}
-          labelOf={(field) => REGISTERS[register].fields.find(({ name }) => name === field)?.label ?? field}
+          fieldOf={(field) => REGISTERS[register].fields.find(({ name }) => name === field)}
         />
         <EntryForm
           key={JSON.stringify(fields)}

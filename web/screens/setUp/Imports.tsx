@@ -1,3 +1,4 @@
+import { Cut } from '../../parts/Cut.tsx';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { IMPORT_KINDS, type ImportKind, isEntryImport, MAY_IMPORT } from '@obolus/contract/imports';
@@ -58,6 +59,7 @@ function Earlier({ here }: { here: string | undefined }) {
           </small>
         </Link>
       ))}
+      <Cut list={imports.data} of="imports" />
     </SetUpIndex>
   );
 }
