@@ -59,7 +59,8 @@ const BILLS = 'bills@fernhollow.example';
 /** Something else that calls itself a PDF: it shows up as refused. */
 export async function refusedAttachment(source: DataSource, today: string): Promise<void> {
   const at = new Date(`${today}T07:40:00Z`);
-  const post = { source, log: pino({ level: 'silent' }), now: () => at, today: () => today };
+  const takeIn = (given: Parameters<typeof takeBillIn>[1]) => takeBillIn(source, given);
+  const post = { source, log: pino({ level: 'silent' }), now: () => at, today: () => today, takeIn };
   await takeAttachments(post, 'prizes@nowhere.example', 'You have won', [
     { name: 'invoice.pdf', content: Buffer.from('#!/bin/sh\necho hello\n') },
   ]);

@@ -1,8 +1,9 @@
 // npm run bench: speed of this machine and of the product, as ratios measured in one run.
 import { fork } from 'node:child_process';
 import { join } from 'node:path';
+import { benchBeside } from './bench/beside.mjs';
 import { benchCore } from './bench/core.mjs';
-import { seedBooks } from './bench/books.mjs';
+import { ITEMS, seedBooks } from './bench/books.mjs';
 import { benchHistory } from './bench/history.mjs';
 import { benchFloor } from './bench/floor.mjs';
 import { signIn } from './bench/load.mjs';
@@ -18,7 +19,7 @@ checkNode();
 ensureDebian('chromium', 'chromium');
 await ensureBuilt(['core', 'contract', 'server', 'web']);
 
-/** All of it, or the parts that are named: core, floor, posting, orders, open, history, screens; `--small` only shows that they run. */
+/** All of it, or the parts that are named: core, floor, posting, orders, open, history, beside, screens; `--small` only shows that they run. */
 const asked = process.argv.slice(2).filter((word) => word !== '--small');
 const wanted = (part) => asked.length === 0 || asked.includes(part);
 
@@ -70,6 +71,10 @@ try {
   if (wanted('history')) {
     console.log('\nHistory behind a posting\n');
     await benchHistory(pool, await signIn(url));
+  }
+  if (wanted('beside')) {
+    console.log('\nOne person’s preview while others load the server\n');
+    await benchBeside(await Promise.all(Array.from({ length: 6 }, () => signIn(url, 300_000))), ITEMS);
   }
   await pool.end();
   if (wanted('screens')) {

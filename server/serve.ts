@@ -3,6 +3,7 @@ import type { AddressInfo } from 'node:net';
 import { createPool } from 'mysql2/promise';
 import { pino } from 'pino';
 import type { DataSource } from 'typeorm';
+import type { Given } from './bills/takeIn.ts';
 import type { Config } from './config.ts';
 import { todayOf } from './http/context.ts';
 import { openMailbox } from './mail/receive.ts';
@@ -11,6 +12,7 @@ import { Metrics, serveMetrics } from './http/metrics.ts';
 import { sessionStore } from './http/session.ts';
 import { JOB_KINDS } from './jobKinds.ts';
 import { runJobs } from './jobs/runJobs.ts';
+import { startWorkers } from './workers/workers.ts';
 import { openBooks } from './storage/dataSource.ts';
 
 export interface Running {
@@ -40,7 +42,11 @@ export async function serve(config: Config, now: () => Date = () => new Date()):
   });
   const store = sessionStore(sessionPool);
   const today = () => todayOf({ config, now });
-  const mailbox = config.standIns ? await openMailbox({ source, log, now, today }, config.mailboxPort) : undefined;
+  const workers = startWorkers(config.database);
+  const takeIn = (given: Given) => workers.run('takeBillIn', given);
+  const mailbox = config.standIns
+    ? await openMailbox({ source, log, now, today, takeIn }, config.mailboxPort)
+    : undefined;
   const host = config.mail.host ?? (mailbox && '127.0.0.1');
   const mailServer =
     host === undefined
@@ -51,6 +57,7 @@ export async function serve(config: Config, now: () => Date = () => new Date()):
   const context = {
     config,
     metrics,
+    workers,
     source,
     log,
     now,
@@ -78,6 +85,7 @@ export async function serve(config: Config, now: () => Date = () => new Date()):
       setTimeout(() => server.closeAllConnections(), 5000).unref();
       await closed;
       await store.close();
+      await workers.close();
       await sessionPool.end();
       await source.destroy();
     },

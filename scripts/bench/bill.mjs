@@ -40,7 +40,7 @@ export async function benchBill(page, url, me, items) {
   });
   await page.goto(`${url}/bench/1/${randomUUID()}`);
   await page.getByLabel('Vendor’s number').fill('B-1000');
-  await page.getByRole('button', { name: 'Bills all of it' }).click();
+  await page.getByRole('button', { name: 'Bill everything received' }).click();
   await page.waitForTimeout(3_000);
   const frames = await page.locator('.body').evaluate(async (body, steps) => {
     const times = [];

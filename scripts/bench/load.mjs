@@ -9,8 +9,9 @@ const SECONDS = small ? 0.3 : 3;
 /** Milliseconds without a sign of life after which nothing is waited for any more. */
 const LONGEST = 30_000;
 
-export async function signIn(url) {
-  const agent = new Agent({ keepAlive: true });
+/** @param longest milliseconds without a sign of life after which an answer is not waited for any more */
+export async function signIn(url, longest = LONGEST) {
+  const agent = new Agent({ keepAlive: true, timeout: longest });
   const reply = await send(agent, url, 'POST', '/api/session', { email: 'bench@localhost', password: 'bench' });
   const headers = { Cookie: reply.headers['set-cookie'][0].split(';')[0], 'X-CSRF-Token': reply.body.csrfToken };
   return {
@@ -19,6 +20,11 @@ export async function signIn(url) {
         ...headers,
         'Idempotency-Key': randomUUID(),
       });
+      if (status >= 300) throw new Error(JSON.stringify(answer));
+      return answer;
+    },
+    async put(path, body) {
+      const { status, body: answer } = await send(agent, url, 'PUT', path, body, headers);
       if (status >= 300) throw new Error(JSON.stringify(answer));
       return answer;
     },
@@ -58,7 +64,7 @@ export function send(agent, url, method, path, body, headers = {}, read = JSON.p
       },
     );
     call.on('error', reject);
-    call.setTimeout(LONGEST, () => call.destroy(new Error('no answer')));
+    call.setTimeout(agent.options.timeout ?? LONGEST, () => call.destroy(new Error('no answer')));
     call.end(text);
   });
 }

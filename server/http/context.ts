@@ -2,6 +2,7 @@ import type { Logger } from 'pino';
 import type { DataSource } from 'typeorm';
 import type { Config } from '../config.ts';
 import type { Metrics } from './metrics.ts';
+import type { Workers } from '../workers/workers.ts';
 import type { MailServer } from '../mail/mails.ts';
 
 /** What every endpoint may use. The clock is here so that tests and pictures can fix the day. */
@@ -17,6 +18,8 @@ export interface Context {
   /** There is a new job: it need not wait until somebody looks. */
   readonly wakeJobs: () => void;
   readonly metrics: Metrics;
+  /** Threads for what takes long. */
+  readonly workers: Workers;
 }
 
 export const todayOf = (context: Pick<Context, 'config' | 'now'>): string =>

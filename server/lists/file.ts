@@ -11,7 +11,7 @@ const MOST_ROWS = 100_000;
 /** A spreadsheet keeps fifteen digits of a number; what has more goes in as text, for no figure may be cut. */
 const MOST_DIGITS = 15;
 
-interface File {
+export interface ListFile {
   readonly name: string;
   readonly content: Buffer | string;
 }
@@ -23,7 +23,7 @@ export async function listFile(
   ending: 'csv' | 'xlsx',
   asked: Asked & { columns?: string | undefined },
   around: Around,
-): Promise<File> {
+): Promise<ListFile> {
   const columns = columnsOf(list, asked.columns);
   const rows: ListRow[] = [];
   for await (const page of readAll(manager, list, asked, around)) {

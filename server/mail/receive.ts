@@ -3,7 +3,7 @@ import { simpleParser } from 'mailparser';
 import { SMTPServer, type SMTPServerDataStream, type SMTPServerSession } from 'smtp-server';
 import type { DataSource } from 'typeorm';
 import type { Logger } from 'pino';
-import { takeBillIn } from '../bills/takeIn.ts';
+import type { Given } from '../bills/takeIn.ts';
 import { RequestError } from '../asking/failures.ts';
 import { sqlInstant } from '../storage/transaction.ts';
 import { keepMail } from './mails.ts';
@@ -18,6 +18,8 @@ interface Post {
   readonly log: Logger;
   readonly now: () => Date;
   readonly today: () => string;
+  /** Takes an attachment in as papers of bills. */
+  readonly takeIn: (given: Given) => Promise<unknown>;
 }
 
 /**
@@ -107,7 +109,7 @@ export async function takeAttachments(
     await refusePaper(post, sender, subject || 'a mail', 0, 'Nothing is attached to this mail.');
   for (const { name, content } of attachments) {
     try {
-      await takeBillIn(post.source, {
+      await post.takeIn({
         id: randomUUID(),
         name,
         content,

@@ -2,10 +2,10 @@ import { Router } from 'express';
 import { api } from '@obolus/contract/api';
 import { RequestError } from '../../asking/failures.ts';
 import { listCreditable } from '../../bills/creditable.ts';
-import { readIncomingBill, readIncomingPaper } from '../../bills/incoming.ts';
+import { readIncomingPaper } from '../../bills/incoming.ts';
 import { listApprovals } from '../../approvals/listApprovals.ts';
 import { askApproval } from '../../bills/askApproval.ts';
-import { dropPaper, assignPaper, takeBillIn } from '../../bills/takeIn.ts';
+import { dropPaper, assignPaper } from '../../bills/takeIn.ts';
 import { listWaitingBills, openWaiting, planDraft, postAgreed } from '../../bills/waiting.ts';
 import { listMails, sendMail } from '../../mail/mails.ts';
 import { listBillable } from '../../queries/billable.ts';
@@ -16,7 +16,7 @@ import { type Context, todayOf } from '../context.ts';
 import { implement } from '../implement.ts';
 
 export function billRoutes(router: Router, context: Context): void {
-  const { source, now } = context;
+  const { source, now, workers } = context;
   const done = { done: true as const };
   const today = () => todayOf(context);
   implement(router, context, api.takeBillIn, async ({ params, body, user }) => {
@@ -28,10 +28,16 @@ export function billRoutes(router: Router, context: Context): void {
       sender: user.name,
     };
     return {
-      taken: await takeBillIn(source, { ...given, by: user.id, at: now(), today: today(), another: body.another }),
+      taken: await workers.run('takeBillIn', {
+        ...given,
+        by: user.id,
+        at: now(),
+        today: today(),
+        another: body.another,
+      }),
     };
   });
-  implement(router, context, api.incomingBill, ({ params }) => readIncomingBill(source.manager, params.id));
+  implement(router, context, api.incomingBill, ({ params }) => workers.run('incomingBill', params.id));
   implement(router, context, api.incomingPaper, ({ params }) => readIncomingPaper(source.manager, params.id));
   implement(router, context, api.assignPaper, async ({ params, body }) => {
     await assignPaper(source, params.id, body.vendor, today());

@@ -5,7 +5,7 @@ import type { Role } from '@obolus/contract/roles';
 import { RequestError } from '../../asking/failures.ts';
 import { cancelJob } from '../../jobs/queue.ts';
 import { startImport } from '../../imports/load.ts';
-import { readImport, stageImport } from '../../imports/stage.ts';
+import { readImport } from '../../imports/stage.ts';
 import type { SignedIn } from '../../asking/signedIn.ts';
 import { upTo } from '../../storage/upTo.ts';
 import { type Context, todayOf } from '../context.ts';
@@ -20,7 +20,7 @@ export function importRoutes(router: Router, context: Context): void {
   });
   implement(router, context, api.stageImport, ({ params, body, user }) => {
     mayImport(user, body.kind);
-    return stageImport(source, user, todayOf(context), params.id, {
+    return context.workers.run('stageImport', user, todayOf(context), params.id, {
       ...body,
       content: Buffer.from(body.content, 'base64'),
     });

@@ -1,6 +1,5 @@
 import { Router } from 'express';
 import { api } from '@obolus/contract/api';
-import { listFile } from '../../lists/file.ts';
 import { readList } from '../../lists/read.ts';
 import { dropView, readViews, saveView } from '../../lists/views.ts';
 import { baseCurrency } from '../../setUp/baseCurrency.ts';
@@ -8,13 +7,13 @@ import { type Context, todayOf } from '../context.ts';
 import { implement } from '../implement.ts';
 
 export function listRoutes(router: Router, context: Context): void {
-  const { source } = context;
+  const { source, workers } = context;
   const around = async () => ({ baseCurrency: await baseCurrency(context.source.manager), today: todayOf(context) });
   implement(router, context, api.listCsv, async ({ params, query }) =>
-    listFile(source.manager, params.list, 'csv', query, await around()),
+    workers.run('listFile', params.list, 'csv', query, await around()),
   );
   implement(router, context, api.listXlsx, async ({ params, query }) =>
-    listFile(source.manager, params.list, 'xlsx', query, await around()),
+    workers.run('listFile', params.list, 'xlsx', query, await around()),
   );
   implement(router, context, api.listViews, async ({ params, user }) => ({
     rows: await readViews(source, user.id, params.list),

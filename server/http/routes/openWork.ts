@@ -9,7 +9,6 @@ import {
   listUnbilledLines,
   listUninvoicedLines,
 } from '../../queries/openWork.ts';
-import { orderPdf } from '../../papers/orderPdf.ts';
 import { orderUbl } from '../../papers/orderUbl.ts';
 import { readOrderPaper } from '../../papers/orderPaper.ts';
 import { viewOrder } from '../../queries/orders.ts';
@@ -57,7 +56,7 @@ export function openWorkRoutes(router: Router, context: Context): void {
     readOrderPaper(manager, await currency(), id, version === undefined ? undefined : Number(version));
   implement(router, context, api.orderPdf, async ({ params, query }) => {
     const order = await paper(params.id, query.version);
-    return { name: `${order.number}-${order.version}.pdf`, content: await orderPdf(order) };
+    return { name: `${order.number}-${order.version}.pdf`, content: await context.workers.run('orderPdf', order) };
   });
   implement(router, context, api.orderUbl, async ({ params, query }) => {
     const order = await paper(params.id, query.version);

@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import { api } from '@obolus/contract/api';
-import { dropAdvice, keepAdvice } from '../../despatch/advices.ts';
+import { dropAdvice } from '../../despatch/advices.ts';
 import { keepPaper, readPaper } from '../../papers/kept.ts';
 import { dropDraft, listDrafts, readDraft, saveDraft } from '../../storage/drafts.ts';
 import type { Context } from '../context.ts';
@@ -9,7 +9,7 @@ import { implement } from '../implement.ts';
 export function paperRoutes(router: Router, context: Context): void {
   const { source } = context;
   implement(router, context, api.keepAdvice, ({ params, body, user }) =>
-    keepAdvice(source, params.id, Buffer.from(body.content, 'base64'), user.id),
+    context.workers.run('keepAdvice', params.id, Buffer.from(body.content, 'base64'), user.id),
   );
   implement(router, context, api.dropAdvice, async ({ params }) => {
     await dropAdvice(source, params.id);

@@ -1,0 +1,48 @@
+import { workerData } from 'piscina';
+import type { DataSource } from 'typeorm';
+import { readIncomingBill } from '../bills/incoming.ts';
+import { takeBillIn } from '../bills/takeIn.ts';
+import type { DatabaseConfig } from '../config.ts';
+import { keepAdvice } from '../despatch/advices.ts';
+import { stageImport } from '../imports/stage.ts';
+import { listFile } from '../lists/file.ts';
+import { orderPdf } from '../papers/orderPdf.ts';
+import { openBooks } from '../storage/dataSource.ts';
+import { type Answer, refusalOf, withFiles } from './answer.ts';
+
+/** What takes long enough to keep others waiting: each with what it is given, on a connection of its own. */
+const TASKS = {
+  takeBillIn,
+  incomingBill: ({ manager }: DataSource, id: string) => readIncomingBill(manager, id),
+  keepAdvice,
+  stageImport,
+  listFile: ({ manager }: DataSource, ...asked: Rest<Parameters<typeof listFile>>) => listFile(manager, ...asked),
+  orderPdf: (_: DataSource, ...asked: Parameters<typeof orderPdf>) => orderPdf(...asked),
+};
+
+type Rest<All extends readonly unknown[]> = All extends readonly [unknown, ...infer Others] ? Others : never;
+type Tasks = typeof TASKS;
+export type TaskName = keyof Tasks;
+export type Given<Name extends TaskName> = Rest<Parameters<Tasks[Name]>>;
+export type Found<Name extends TaskName> = Awaited<ReturnType<Tasks[Name]>>;
+
+/** What the pool hands to a thread when it begins. */
+export interface Beginning {
+  readonly database: DatabaseConfig;
+}
+
+const CONNECTIONS = 2;
+let books: Promise<DataSource> | undefined;
+
+/** The one entry of a thread: does a task by its name. What the caller can do something about comes back as an answer, not as a failure. */
+export default async function work({ name, given }: { name: TaskName; given: readonly unknown[] }): Promise<Answer> {
+  books ??= openBooks(withFiles((workerData as Beginning).database), CONNECTIONS);
+  const task = TASKS[name] as (source: DataSource, ...given: readonly unknown[]) => Promise<unknown>;
+  try {
+    return { found: await task(await books, ...given.map(withFiles)) };
+  } catch (problem) {
+    const refused = refusalOf(problem);
+    if (refused === undefined) throw problem;
+    return refused;
+  }
+}
