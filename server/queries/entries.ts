@@ -17,27 +17,17 @@ export async function viewEntries(
   chart: Chart,
 ): Promise<EntryView[]> {
   const lines = entries.flatMap((entry) => entry.lines);
-  const accounts = await namesOf(
-    manager,
-    'account',
-    lines.map((line) => accountOf(chart, line)),
-  );
-  const items = await namesOf(
-    manager,
-    'item',
-    lines.flatMap((line) => line.item ?? []),
-  );
-  const vendors = await namesOf(
-    manager,
-    'vendor',
-    lines.flatMap((line) => line.vendor ?? []),
-  );
+  const names = await namesOf(manager, {
+    account: lines.map((line) => accountOf(chart, line)),
+    item: lines.flatMap((line) => line.item ?? []),
+    vendor: lines.flatMap((line) => line.vendor ?? []),
+  });
   return entries.map((entry) => ({
     date: entry.date,
     lines: entryLines(entry, currency, {
-      account: (line) => accounts.get(accountOf(chart, line)) ?? '',
-      item: (item) => items.get(item) ?? '',
-      vendor: (vendor) => vendors.get(vendor) ?? '',
+      account: (line) => names.get(`account ${accountOf(chart, line)}`) ?? '',
+      item: (item) => names.get(`item ${item}`) ?? '',
+      vendor: (vendor) => names.get(`vendor ${vendor}`) ?? '',
     }),
   }));
 }
@@ -68,17 +58,18 @@ function entryLines(entry: Entry, currency: string, nameOf: NamesOf): EntryView[
 
 const itself = (name: string): string => name;
 
+/** What entries of these tables are called, by table and id, in one question. */
 async function namesOf(
   manager: EntityManager,
-  table: 'account' | 'item' | 'vendor',
-  ids: readonly string[],
+  ids: Readonly<Record<'account' | 'item' | 'vendor', readonly string[]>>,
 ): Promise<Map<string, string>> {
-  if (ids.length === 0) return new Map();
-  const rows = (await manager.query(`SELECT id, name FROM ${table} WHERE id IN (?)`, [[...new Set(ids)]])) as {
-    id: string;
-    name: string;
-  }[];
-  return new Map(rows.map((row) => [row.id, row.name]));
+  const asked = Object.entries(ids).filter(([, some]) => some.length > 0);
+  if (asked.length === 0) return new Map();
+  const rows = (await manager.query(
+    asked.map(([table]) => `SELECT '${table}' AS what, id, name FROM ${table} WHERE id IN (?)`).join(' UNION ALL '),
+    asked.map(([, some]) => [...new Set(some)]),
+  )) as { what: string; id: string; name: string }[];
+  return new Map(rows.map((row) => [`${row.what} ${row.id}`, row.name]));
 }
 
 /** What a journal's lines are read by: `l` with its item `i` and vendor `v`. */

@@ -27,6 +27,12 @@ SET SESSION TRANSACTION ISOLATION LEVEL READ COMMITTED;
 START TRANSACTION;
 END`;
 
+/** What a snapshot begins with. */
+const LOOK = `BEGIN NOT ATOMIC
+SET SESSION TRANSACTION ISOLATION LEVEL REPEATABLE READ;
+START TRANSACTION WITH CONSISTENT SNAPSHOT, READ ONLY;
+END`;
+
 /**
  * Runs work in one transaction at READ COMMITTED. A deadlock starts it again, so the work must have no effect outside the transaction;
  * no lock is waited for longer than a few seconds, and after that long nothing is started again.
@@ -81,8 +87,7 @@ export async function snapshot<Result>(
   const runner = source.createQueryRunner();
   await runner.connect();
   try {
-    await runner.query('SET TRANSACTION ISOLATION LEVEL REPEATABLE READ');
-    await runner.query('START TRANSACTION WITH CONSISTENT SNAPSHOT, READ ONLY');
+    await runner.query(LOOK);
     return await work(runner.manager);
   } finally {
     await runner.query('ROLLBACK').catch(() => undefined);

@@ -96,8 +96,9 @@ const itemOf = (pool: PoolId): string => pool.split('@')[0] ?? '';
 
 async function lockWanted(loader: BooksLoader): Promise<Map<PoolId, Row>> {
   let rows = await poolRowsOf(loader, false);
+  const asked = loader.wanted.size;
   await reachOn(loader, rows);
-  if (!loader.reading.locking) return poolRowsOf(loader, false);
+  if (!loader.reading.locking) return loader.wanted.size === asked ? rows : poolRowsOf(loader, false);
   for (let reached = -1; reached !== loader.wanted.size;) {
     reached = loader.wanted.size;
     rows = await poolRowsOf(loader, true);
