@@ -90,6 +90,7 @@ describe('the endpoints', () => {
       '/registers/:register/:id',
       // One's own, and done again it is the same.
       '/session/password',
+      '/session/preferences',
       '/sessions',
     ]);
   });

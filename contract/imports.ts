@@ -28,6 +28,10 @@ export type ImportKind = (typeof IMPORT_KINDS)[number];
 export type EntryImport = (typeof ENTRIES)[number];
 export const isEntryImport = (kind: ImportKind): kind is EntryImport => (ENTRIES as readonly string[]).includes(kind);
 
+/** How a CSV file writes its figures: 1234567.5 as it stands there. A spreadsheet holds figures themselves. */
+export const FIGURE_STYLES = ['1,234.50', '1.234,50', '1 234,50', '1’234.50', '12,34,567.50'] as const;
+export type FigureStyle = (typeof FIGURE_STYLES)[number];
+
 /** Who may load what: entries whoever may change them, documents whoever may post them. */
 export const MAY_IMPORT = {
   ...(Object.fromEntries(ENTRIES.map((name) => [name, REGISTERS[name].mayChange])) as Record<

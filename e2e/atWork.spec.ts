@@ -111,7 +111,9 @@ test('a posting that meets no server keeps what was typed, and goes through when
   expect((await desk.ask<{ rows: object[] }>('documents?kind=delivery')).rows).toHaveLength(before.rows.length);
 });
 
-test('a figure is read as it was typed, also where it is posted from its own field', async ({ page }) => {
+test('a figure is read as it was typed, also where it is posted from its own field; what may be another is asked', async ({
+  page,
+}) => {
   const desk = new Desk(page);
   await desk.signIn();
   await desk.open('/deliveries/new');
@@ -120,6 +122,11 @@ test('a figure is read as it was typed, also where it is posted from its own fie
   await page.keyboard.press('Enter');
   await page.keyboard.type('1,5');
   await page.keyboard.press('Control+Enter');
+  const question = page.getByRole('group', { name: 'Quantity, line 1: which figure?' });
+  await expect(question).toHaveText('1.5 or 15?');
+  await expectAccessible(page);
+  await question.getByRole('button', { name: '1.5' }).press('Enter');
+  await page.getByLabel('Quantity, line 1', { exact: true }).press('Control+Enter');
   await expect(page).toHaveURL(/\/documents\/\d+$/);
   await expect(page.getByRole('region', { name: 'Journal of the document' })).toBeVisible();
   await expect(page.getByText('1.5', { exact: false }).first()).toBeVisible();

@@ -63,7 +63,7 @@ test('conditions and columns of a list are changed in words', async ({ page }) =
   await expect(orders.getByRole('row', { name: /PO-1015/ })).toBeVisible();
   await expect(orders.getByRole('row', { name: /PO-1014/ })).toHaveCount(0);
   await page.getByLabel('What condition 1 compares with').fill('a lot');
-  await expect(page.getByText('Ordered: “a lot” is not a number: write it like 1240.50.')).toBeVisible();
+  await expect(page.getByText('Ordered: “a lot” is not understood as a figure.')).toBeVisible();
   await page.getByLabel('Take condition 1 away').click();
   await page.getByRole('button', { name: 'Columns' }).click();
   await page.getByRole('menuitemcheckbox', { name: 'Buyer' }).click();
@@ -171,7 +171,7 @@ test('what is set up is changed at its form, with what is wrong at the field and
   await page.getByLabel('Tax, levels 1').fill('State tax');
   await page.getByLabel('Percent, levels 1').fill('much');
   await page.getByRole('button', { name: 'Set up tax code' }).click();
-  await expect(page.getByText('Percent: “much” is not a number: write it like 1240.50')).toBeVisible();
+  await expect(page.getByText('“much” is not a figure')).toBeVisible();
   await page.getByLabel('Percent, levels 1').fill('7.25');
   await page.getByRole('button', { name: 'Set up tax code' }).click();
   await expect(page.getByText('there is a tax code of this code already')).toBeVisible();

@@ -158,12 +158,12 @@ test('an administrator asks for another limit, and a second person approves it; 
   const limit = page.getByLabel('Limit of Tomas Reyl');
   await limit.fill('a lot');
   await page.getByRole('button', { name: 'Save' }).click();
-  await expect(page.getByText('“alot” is not a number')).toBeVisible();
+  await expect(page.getByText('“a lot” is not a figure')).toBeVisible();
   await expectAccessible(page);
   await limit.fill('2500');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('takes effect when a second person approves it').first()).toBeVisible();
-  await expect(limit).toHaveValue('10000.00');
+  await expect(limit).toHaveValue('10,000.00');
   const approver = new Desk(await (await browser.newContext({ locale: 'en-US' })).newPage());
   await approver.signIn('approver');
   await approver.page.getByRole('link', { name: /Approvals/ }).click();
@@ -172,7 +172,7 @@ test('an administrator asks for another limit, and a second person approves it; 
   await asked.getByRole('button', { name: 'Approve' }).click();
   await expect(asked).toBeHidden();
   await page.reload();
-  await expect(limit).toHaveValue('2500.00');
+  await expect(limit).toHaveValue('2,500.00');
 });
 
 test('an order of three hundred lines is edited at its end by keyboard and placed whole', async ({ page }) => {
@@ -272,7 +272,7 @@ test('who types faster than the vendor’s prices come gets them when they come'
   await expect(page.getByText('Fill this in.').first()).toBeVisible();
   await expectAccessible(page);
   answer();
-  await expect(page.getByLabel('Price, line 1')).toHaveValue('1585.00');
+  await expect(page.getByLabel('Price, line 1')).toHaveValue('1,585.00');
   await expect(page.getByLabel('Price, line 2')).toHaveValue('47');
   await page.keyboard.press('Control+Enter');
   await expect(page).toHaveURL(/\/documents\/\d+$/);

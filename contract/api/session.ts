@@ -1,6 +1,6 @@
 import { DOCUMENT_KINDS } from '../kinds/kinds.ts';
 import { DraftRow, DraftView } from '../views/drafts.ts';
-import { Me, SearchHit, Waiting } from '../views/me.ts';
+import { Me, Preferences, SearchHit, Waiting } from '../views/me.ts';
 import { exactly, oneOf, Text, Type } from '../figures.ts';
 import { endpoint } from '../endpoint.ts';
 import { byKey, Done, firstOf, list } from './parts.ts';
@@ -22,6 +22,14 @@ export const sessionEndpoints = {
     allow: 'signed-in',
     body: exactly({ current: Text(200), password: Text(200) }),
     reply: Me,
+  }),
+  savePreferences: endpoint({
+    method: 'put',
+    path: '/session/preferences',
+    summary: 'Say how one writes figures and days oneself',
+    allow: 'signed-in',
+    body: Preferences,
+    reply: Done,
   }),
   signOutEverywhere: endpoint({
     method: 'delete',

@@ -13,7 +13,7 @@ import {
   VendorView,
   WarehouseView,
 } from '../views/setUp.ts';
-import { IMPORT_KINDS, MAY_IMPORT } from '../imports.ts';
+import { FIGURE_STYLES, IMPORT_KINDS, MAY_IMPORT } from '../imports.ts';
 import { ImportView } from '../views/drafts.ts';
 import { REGISTER_NAMES } from '../registers/register.ts';
 import { type Role, ROLES } from '../roles.ts';
@@ -168,6 +168,7 @@ export const setUpEndpoints = {
       kind: oneOf(IMPORT_KINDS),
       fileName: Text(200),
       content: Text(7_000_000, 'The file, CSV or XLSX, in base64'),
+      figures: Type.Optional(oneOf(FIGURE_STYLES)),
     }),
     reply: ImportView,
   }),

@@ -1,4 +1,4 @@
-import { IMPORT_KINDS } from '../imports.ts';
+import { FIGURE_STYLES, IMPORT_KINDS } from '../imports.ts';
 import { exactly, Key, oneOf, type Static, Text, Type } from '../figures.ts';
 import { AnyKind, Count, Name } from './parts.ts';
 
@@ -40,6 +40,8 @@ export const ImportView = exactly({
   id: Key,
   kind: oneOf(IMPORT_KINDS),
   fileName: Text(200),
+  /** How its figures are written; a spreadsheet holds figures themselves. */
+  figures: oneOf(FIGURE_STYLES),
   state: oneOf(['staged', 'loading', 'loaded', 'stopped'] as const),
   says: Text(500),
   total: Count,

@@ -2,6 +2,19 @@ import { Currency, Day, exactly, Id, oneOf, type Static, Text, Type } from '../f
 import { ROLES } from '../roles.ts';
 import { Count, Name } from './parts.ts';
 
+/** How somebody writes figures and days; what is empty is as their browser has it. The week begins on Sunday (0), Monday (1) or Saturday (6). */
+export const Preferences = exactly({
+  locale: Type.String({
+    pattern: '^([a-zA-Z]{2,3}(-[a-zA-Z0-9]{2,8})*)?$',
+    maxLength: 35,
+    description: 'BCP 47, like de-CH',
+  }),
+  dateOrder: oneOf(['', 'dmy', 'mdy', 'ymd'] as const),
+  weekStart: oneOf(['', '0', '1', '6'] as const),
+});
+
+export type Preferences = Static<typeof Preferences>;
+
 export const Me = exactly({
   user: exactly({ id: Id, name: Name, email: Text(160), role: oneOf(ROLES) }),
   company: exactly({
@@ -13,6 +26,7 @@ export const Me = exactly({
     standIns: Type.Boolean(),
     mailbox: Type.Union([Count, Type.Null()]),
   }),
+  preferences: Preferences,
   csrfToken: Text(100),
 });
 

@@ -5,9 +5,12 @@ import type { Names } from './failures.ts';
 type Values = Readonly<Record<string, string>>;
 
 /** Every reason in words that say what to do. */
+/** A field marks what it does not understand itself with a question mark before it. */
+export const notAFigure = (text: string): string => `“${text.replace(/^\?/, '')}” is not understood as a figure.`;
+
 const SAYS: Readonly<Record<RefusalReason, (values: Values) => string>> = {
   missing: () => 'Fill this in.',
-  not_a_number: ({ text }) => `“${text}” is not a number: write it like 1240.50.`,
+  not_a_number: ({ text = '' }) => notAFigure(text),
   too_many_decimals: ({ text, places }) => `“${text}” has too many decimals: at most ${places} here.`,
   too_large: () => 'This number is too large to keep.',
   no_lines: () => 'Add at least one line.',

@@ -144,7 +144,7 @@ describe('goods that are held', () => {
         held: [held({ reason: ' ' }), held({ what: 'x', quantity: 'two' }), held({ item: '99' })],
       }),
     );
-    expect(said(reply)).toEqual([422, '/held/1/quantity “two” is not a number: write it like 1240.50.']);
+    expect(said(reply)).toEqual([422, '/held/1/quantity “two” is not understood as a figure.']);
     const next = await odile.post('receipt', make.receipt([], { held: [held({ reason: ' ' }), held({ item: '99' })] }));
     expect(said(next).map((text) => String(text).split(' ')[0])).toEqual([
       '422',

@@ -238,6 +238,29 @@ describe('a register as a file', () => {
     );
   });
 
+  it('writes its figures as it says, in parts too, and what may be another figure is wrong', async () => {
+    const stageAs = async (figures: string, text: string) =>
+      (
+        await ines.call('PUT', `/api/imports/${randomUUID()}`, {
+          kind: 'items',
+          fileName: 'items.csv',
+          content: Buffer.from(text).toString('base64'),
+          figures,
+        })
+      ).body as { figures: string; rows: { fields: Record<string, string>; problems: { says: string }[] }[] };
+    const header = 'number;name;unit;method;weight;packs\n';
+    const german = await stageAs('1.234,50', `${header}EU-1;Reed;kg;fifo;1.234,5;box = 2,5 | crate = 1.000\n`);
+    expect(german).toMatchObject({ figures: '1.234,50' });
+    expect(german.rows[0]).toMatchObject({
+      fields: { weight: '1234.5', packs: 'box = 2.5 | crate = 1000' },
+      problems: [],
+    });
+    const swiss = await stageAs('1’234.50', `${header}EU-1;Reed;kg;fifo;1'234.5;\n`);
+    expect(swiss.rows[0]).toMatchObject({ fields: { weight: '1234.5' }, problems: [] });
+    const doubtful = await stageAs('1.234,50', `${header}EU-1;Reed;kg;fifo;1.5;\n`);
+    expect(doubtful.rows[0]?.problems.map(({ says }) => says)).toEqual(['“1.5” is not understood as a figure.']);
+  });
+
   it('is refused to whoever may not change it', async () => {
     const buyer = await server.as('buyer');
     const content = Buffer.from('code,name,days,after\n99,"99 days",99,the bill\n').toString('base64');

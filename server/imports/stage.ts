@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
-import { type EntryImport, type ImportKind, isEntryImport } from '@obolus/contract/imports';
+import { type EntryImport, type ImportKind, isEntryImport, type FigureStyle } from '@obolus/contract/imports';
 import type { EntryFields } from '@obolus/contract/registers/register';
 import { REGISTERS } from '@obolus/contract/registers/registers';
 import type { Role } from '@obolus/contract/roles';
@@ -13,7 +13,8 @@ import { checkChange, entriesByKey, keyOf, readKnown } from '../setUp/entries.ts
 import { waitingFields } from '../setUp/second.ts';
 import { groupBy } from '../storage/groupBy.ts';
 import { transaction } from '../storage/transaction.ts';
-import { readFile } from '../papers/readFile.ts';
+import { withPlainFigures } from './figures.ts';
+import { isSpreadsheet, readFile } from '../papers/readFile.ts';
 import { checkRequired, DOCUMENT_IMPORTS, type DocumentImport, readLookups } from './documents.ts';
 
 interface StagedRow {
@@ -23,23 +24,32 @@ interface StagedRow {
   readonly does: string;
 }
 
+/** Columns of documents that hold figures. */
+const FIGURES_OF_DOCUMENTS = ['quantity', 'value', 'price', 'discount', 'lots'];
+
 /** Reads a file, checks every line, and keeps both; nothing is loaded. Staging the same file again under the same id changes nothing. */
 export async function stageImport(
   source: DataSource,
   user: { id: string; role: Role },
   today: string,
   id: string,
-  { kind, fileName, content }: { kind: ImportKind; fileName: string; content: Buffer },
+  {
+    kind,
+    fileName,
+    content,
+    figures = '1,234.50',
+  }: { kind: ImportKind; fileName: string; content: Buffer; figures?: FigureStyle | undefined },
 ): Promise<ImportView> {
-  const checksum = createHash('sha256').update(content).digest('hex');
+  const checksum = createHash('sha256').update(content).update(figures).digest('hex');
+  const columns = isEntryImport(kind) ? columnsOf(kind) : DOCUMENT_IMPORTS[kind];
+  const written = await readFile(content, columns);
+  // A spreadsheet holds figures themselves.
+  const read = isSpreadsheet(content)
+    ? written
+    : withPlainFigures(written, figures, isEntryImport(kind) ? { of: kind } : { columns: FIGURES_OF_DOCUMENTS });
   const rows = isEntryImport(kind)
-    ? await checkEntries(source.manager, user, kind, await readFile(content, columnsOf(kind)))
-    : await checkDocuments(
-        source,
-        { user: user.id, today },
-        DOCUMENT_IMPORTS[kind],
-        await readFile(content, DOCUMENT_IMPORTS[kind]),
-      );
+    ? await checkEntries(source.manager, user, kind, read)
+    : await checkDocuments(source, { user: user.id, today }, DOCUMENT_IMPORTS[kind], read);
   await transaction(source, async (manager) => {
     const [known] = (await manager.query('SELECT user_id, checksum FROM import_batch WHERE id = ? FOR UPDATE', [
       id,
@@ -56,8 +66,8 @@ export async function stageImport(
       );
     }
     await manager.query(
-      "INSERT INTO import_batch (id, user_id, kind, file_name, checksum, state, says, created_at) VALUES (?, ?, ?, ?, ?, 'staged', '', UTC_TIMESTAMP(6))",
-      [id, user.id, kind, fileName, checksum],
+      "INSERT INTO import_batch (id, user_id, kind, file_name, checksum, figures, state, says, created_at) VALUES (?, ?, ?, ?, ?, ?, 'staged', '', UTC_TIMESTAMP(6))",
+      [id, user.id, kind, fileName, checksum, figures],
     );
     await insertRows(manager, id, rows);
   });
@@ -156,12 +166,14 @@ async function insertRows(manager: EntityManager, id: string, rows: readonly Sta
 }
 
 export async function readImport(manager: EntityManager, id: string, { withRows = true } = {}): Promise<ImportView> {
-  const [batch] = (await manager.query('SELECT id, kind, file_name, state, says FROM import_batch WHERE id = ?', [
-    id,
-  ])) as {
+  const [batch] = (await manager.query(
+    'SELECT id, kind, file_name, figures, state, says FROM import_batch WHERE id = ?',
+    [id],
+  )) as {
     id: string;
     kind: ImportKind;
     file_name: string;
+    figures: FigureStyle;
     state: ImportView['state'];
     says: string;
   }[];
@@ -188,6 +200,7 @@ export async function readImport(manager: EntityManager, id: string, { withRows 
     id: batch.id,
     kind: batch.kind,
     fileName: batch.file_name,
+    figures: batch.figures,
     state: batch.state,
     says: batch.says,
     total: count('staged', 'wrong', 'left out', 'loaded'),

@@ -4,6 +4,7 @@ import { addDays, isDay, type Day } from '@obolus/core/exact/calendar';
 import { parseDecimal } from '@obolus/core/exact/decimal';
 import { RequestError } from '../asking/failures.ts';
 import type { ColumnSource, ListSource } from './source.ts';
+import { notAFigure } from '../asking/wording.ts';
 
 export const FIGURE_PLACES = 6;
 
@@ -77,8 +78,7 @@ function valueOf({ as, title }: ListColumn, { one }: ColumnSource, to: string, b
     return { sql: '?', parameters: [day] };
   }
   const parsed = parseDecimal(to, FIGURE_PLACES);
-  if (!parsed.ok)
-    throw new RequestError(422, 'Not filtered', `${title}: “${to}” is not a number: write it like 1240.50.`);
+  if (!parsed.ok) throw new RequestError(422, 'Not filtered', `${title}: ${notAFigure(to)}`);
   return {
     sql: `CAST(? AS DECIMAL(30, 0)) * ${one?.(baseCurrency) ?? '1'} / 1000000`,
     parameters: [parsed.scaled.toString()],

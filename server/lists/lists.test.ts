@@ -130,7 +130,7 @@ describe('a list', () => {
     ]);
     expect(await says({ where: [where('amount', 'from', 'much')] })).toEqual([
       422,
-      'Ordered: “much” is not a number: write it like 1240.50.',
+      'Ordered: “much” is not understood as a figure.',
     ]);
     expect(await says({ where: [where('secret', 'is', '1')] })).toEqual([
       422,

@@ -11,10 +11,11 @@ export interface Columns {
   readonly optional: readonly string[];
 }
 
+export const isSpreadsheet = (content: Buffer): boolean => content.subarray(0, 2).toString('latin1') === 'PK';
+
 /** The rows of a file by its header, CSV or XLSX by its first bytes. Refused where its columns are not those that are expected. */
 export async function readFile(content: Buffer, columns: Columns): Promise<EntryFields[]> {
-  const isXlsx = content.subarray(0, 2).toString('latin1') === 'PK';
-  const table = isXlsx ? await readXlsx(content) : readCsv(content);
+  const table = isSpreadsheet(content) ? await readXlsx(content) : readCsv(content);
   if (table.length === 0) throw notRead('The file has no lines.');
   const [header = [], ...lines] = table;
   const names = header.map((name) => name.trim().toLowerCase());
@@ -26,13 +27,21 @@ export async function readFile(content: Buffer, columns: Columns): Promise<Entry
   return filled.map((cells) => Object.fromEntries(names.map((name, at) => [name, cells[at] ?? ''])));
 }
 
+/** What its header is divided by: figures below it may hold another mark of these. */
+function delimiterOf(content: Buffer): string {
+  const [header = ''] = content.subarray(0, 10_000).toString('utf8').split(/\r?\n/, 1);
+  const outside = header.replace(/"[^"]*"/g, '');
+  const counted = [',', ';', '\t'].map((mark) => [mark, outside.split(mark).length] as const);
+  return counted.reduce((most, one) => (one[1] > most[1] ? one : most))[0];
+}
+
 function readCsv(content: Buffer): string[][] {
   try {
     const lines: string[][] = parse(content, {
       bom: true,
       skip_empty_lines: true,
       trim: true,
-      delimiter: [',', ';', '\t'],
+      delimiter: delimiterOf(content),
       relax_column_count_less: true,
     });
     // An apostrophe tells text apart that a spreadsheet would take for a formula; so it left us.

@@ -12,6 +12,7 @@ import { isCurrency } from '@obolus/core/exact/currencies';
 import { formatDecimal, parseDecimal } from '@obolus/core/exact/decimal';
 import { baseCurrency } from './baseCurrency.ts';
 import { fold, type Known } from './kept.ts';
+import { notAFigure } from '../asking/wording.ts';
 
 export interface FieldProblem {
   readonly field: string;
@@ -92,7 +93,7 @@ function problemOfFigure(text: string, places: number, positive: boolean): strin
   if (parsed.ok) return parsed.scaled < 0n ? ['cannot be negative'] : [];
   if (parsed.problem === 'too_many_decimals')
     return [places === 0 ? 'write a whole number' : `at most ${places} decimals`];
-  return [parsed.problem === 'too_large' ? 'is too large' : `“${text}” is not a number: write it like 1240.50`];
+  return [parsed.problem === 'too_large' ? 'is too large' : notAFigure(text)];
 }
 
 function checkPart(parts: readonly RegisterField[], written: readonly string[], known: Known): string[] {

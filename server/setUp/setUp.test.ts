@@ -194,7 +194,7 @@ describe('what is set up', () => {
     expect(wrong(reply)).toEqual({
       name: 'fill this in',
       method: 'write fifo, average, standard, lot, serial',
-      weight: '“1,5kg” is not a number: write it like 1240.50',
+      weight: '“1,5kg” is not understood as a figure.',
       origin: 'write the two letters of the country, like NZ',
       packs: '“box” is there twice: each pack needs a name of its own, and not the stock unit’s',
       codes: '“crate” is not among the packs',

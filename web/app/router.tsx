@@ -43,6 +43,7 @@ const SHOWN: Readonly<Record<string, Load>> = {
   'items/:item': () => import('../screens/item/Item.tsx').then((module) => module.Item),
   'documents/:id': () => import('../screens/documents/Document.tsx').then((module) => module.Document),
   'setup/people': () => import('../screens/setUp/People.tsx').then((module) => module.People),
+  'setup/preferences': () => import('../screens/setUp/Preferences.tsx').then((module) => module.Preferences),
   'setup/imports': () => import('../screens/setUp/Imports.tsx').then((module) => module.Imports),
   'setup/imports/:import': () => import('../screens/setUp/Imports.tsx').then((module) => module.Imports),
   'setup/:register': () => import('../screens/setUp/RegisterPage.tsx').then((module) => module.RegisterPage),

@@ -7,7 +7,8 @@ import { server } from '../server/api.ts';
 import { wrongAt } from './useDraft.ts';
 import { useMe } from '../server/me.ts';
 import { Cell, Choice, Field } from '../parts/Cells.tsx';
-import { showDay } from '../parts/figures.ts';
+import { DateCell } from '../parts/DateCell.tsx';
+import { showDay, showFigure } from '../parts/figures.ts';
 
 interface Entered<Key extends string> {
   readonly name: string;
@@ -20,9 +21,8 @@ interface Entered<Key extends string> {
 export function DateField({ name, body, change, refusals }: Entered<'date'>) {
   return (
     <Field name={name}>
-      <Cell
+      <DateCell
         label={name}
-        type="date"
         value={body.date}
         wrong={wrongAt(refusals, '/date')}
         onChange={(date) => change({ date })}
@@ -69,7 +69,7 @@ export function CurrencyField({
 }: Omit<Entered<'currency' | 'date'>, 'change'> & { change: (to: { currency: string }) => void }) {
   const rate = useRateOn(body.currency, body.date);
   return (
-    <Field name={rate === undefined ? name : `${name}, at ${rate}`}>
+    <Field name={rate === undefined ? name : `${name}, at ${showFigure(rate)}`}>
       <Cell
         label={name}
         value={body.currency}

@@ -5,7 +5,9 @@ import { REGISTERS } from '@obolus/contract/registers/registers';
 import { problemOf, saidAgainst, server } from '../server/api.ts';
 import { wrongAt } from '../drafts/useDraft.ts';
 import { useMe } from '../server/me.ts';
-import { Cell, Choice, FigureCell } from '../parts/Cells.tsx';
+import { Cell, Choice } from '../parts/Cells.tsx';
+import { DateCell } from '../parts/DateCell.tsx';
+import { FigureCell } from '../parts/FigureCell.tsx';
 import { methodInWords } from '../parts/methods.ts';
 import { ChooseEntry } from './ChooseEntry.tsx';
 import { PartsField } from './PartsField.tsx';
@@ -132,7 +134,7 @@ function Input({ field, value, wrong, autoFocus, onChange }: InputProps) {
     case 'figure':
       return <FigureCell label={label} value={value} wrong={wrong} onChange={onChange} />;
     case 'day':
-      return <Cell label={label} type="date" value={value} wrong={wrong} onChange={onChange} />;
+      return <DateCell label={label} value={value} wrong={wrong} onChange={onChange} />;
     case 'yes':
       return (
         <>

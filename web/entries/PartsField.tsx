@@ -1,5 +1,6 @@
 import { partsOf, type RegisterField } from '@obolus/contract/registers/register';
-import { Cell, Choice, FigureCell, TakeOut } from '../parts/Cells.tsx';
+import { Cell, Choice, TakeOut } from '../parts/Cells.tsx';
+import { FigureCell } from '../parts/FigureCell.tsx';
 import { gridKeys } from '../parts/gridKeys.ts';
 
 interface Props {

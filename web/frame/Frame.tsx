@@ -11,6 +11,7 @@ import { SignIn } from './SignIn.tsx';
 import { isNight, turnEdition } from './edition.ts';
 import { Account } from './Account.tsx';
 import { Mark } from './Mark.tsx';
+import { setFormats } from '../locale/formats.ts';
 import { MeContext } from '../server/me.ts';
 import { Search } from './Search.tsx';
 import { Shortcuts } from './Shortcuts.tsx';
@@ -38,9 +39,11 @@ export function Frame() {
         <Problem error={me.error} again={me.refetch} />
       </div>
     );
+  setFormats(me.data.preferences);
   return (
     <MeContext value={me.data}>
-      <Signed me={me.data} />
+      {/* Whoever writes figures otherwise sees everything drawn anew. */}
+      <Signed key={Object.values(me.data.preferences).join(' ')} me={me.data} />
     </MeContext>
   );
 }
@@ -63,7 +66,13 @@ function Signed({ me }: { me: Me }) {
       <Toaster
         position="bottom-left"
         toastOptions={{
-          style: { background: 'var(--ink)', color: 'var(--paper)', border: 0, borderRadius: 3, fontFamily: 'inherit' },
+          style: {
+            background: 'var(--ink)',
+            color: 'var(--paper)',
+            border: 0,
+            borderRadius: 3,
+            fontFamily: 'var(--text)',
+          },
         }}
       />
     </div>

@@ -1,5 +1,7 @@
 import { CONDITIONS, type Condition, type ListColumn } from '@obolus/contract/listState';
 import { Cell, Choice } from '../parts/Cells.tsx';
+import { FigureCell } from '../parts/FigureCell.tsx';
+import { showFigure } from '../parts/figures.ts';
 
 const IN_WORDS: Readonly<Record<Condition['is'], string>> = {
   has: 'contains',
@@ -60,12 +62,21 @@ export function ListConditions({ columns, where, change }: Props) {
             />
             {needsText(condition.is) && (
               <span className="inline-block w-[130px]">
-                <Cell
-                  label={`What condition ${at + 1} compares with`}
-                  placeholder={as === 'day' ? 'today+7' : as === 'figure' ? '1240.50' : ''}
-                  value={condition.to}
-                  onChange={(to) => set(at, { to })}
-                />
+                {as === 'figure' ? (
+                  <FigureCell
+                    label={`What condition ${at + 1} compares with`}
+                    placeholder={showFigure('1240.50')}
+                    value={condition.to}
+                    onChange={(to) => set(at, { to })}
+                  />
+                ) : (
+                  <Cell
+                    label={`What condition ${at + 1} compares with`}
+                    placeholder={as === 'day' ? 'today+7' : ''}
+                    value={condition.to}
+                    onChange={(to) => set(at, { to })}
+                  />
+                )}
               </span>
             )}
             <button

@@ -1,13 +1,11 @@
 import type { ReactNode } from 'react';
-import { typedFigure } from './figures.ts';
 
-interface CellProps {
+export interface CellProps {
   readonly label: string;
   readonly value: string;
   readonly onChange: (value: string) => void;
   readonly wrong?: string | undefined;
   readonly placeholder?: string;
-  readonly type?: 'text' | 'date';
   readonly className?: string;
   readonly autoFocus?: boolean;
   /** The id of a list of what is usually written. */
@@ -15,22 +13,11 @@ interface CellProps {
 }
 
 /** A field without a frame of its own, for a line of a grid. What is wrong is said below it, and read out. */
-export function Cell({
-  label,
-  value,
-  onChange,
-  wrong,
-  placeholder,
-  type = 'text',
-  className = '',
-  autoFocus,
-  list,
-}: CellProps) {
+export function Cell({ label, value, onChange, wrong, placeholder, className = '', autoFocus, list }: CellProps) {
   return (
     <>
       <input
         className={`cell ${className}`}
-        type={type}
         aria-label={label}
         aria-invalid={wrong ? true : undefined}
         title={wrong}
@@ -42,41 +29,6 @@ export function Cell({
         onChange={(event) => onChange(event.target.value)}
       />
       {wrong && <div className="wrong">{wrong}</div>}
-    </>
-  );
-}
-
-interface FigureProps extends CellProps {
-  /** What the contract is told for what was typed; a plain figure unless said otherwise. */
-  readonly read?: (typed: string) => string;
-  readonly hint?: string;
-}
-
-/** A figure: right aligned; what was typed is brought to the contract's form when the field is left. */
-export function FigureCell({ read = typedFigure, hint, ...props }: FigureProps) {
-  return (
-    <>
-      <input
-        className={`cell num ${props.className ?? ''}`}
-        inputMode="decimal"
-        aria-label={props.label}
-        aria-invalid={props.wrong ? true : undefined}
-        title={props.wrong ?? hint}
-        value={props.value}
-        placeholder={props.placeholder}
-        autoComplete="off"
-        onFocus={(event) => event.target.select()}
-        onChange={(event) => props.onChange(event.target.value)}
-        onBlur={(event) => {
-          const clean = read(event.target.value);
-          if (clean !== props.value) props.onChange(clean);
-        }}
-      />
-      {props.wrong && (
-        <div className="wrong below">
-          <span>{props.wrong}</span>
-        </div>
-      )}
     </>
   );
 }

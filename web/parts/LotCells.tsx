@@ -3,7 +3,9 @@ import type { ItemView } from '@obolus/contract/views/setUp';
 import { server } from '../server/api.ts';
 import { compareFigures, difference } from './exact.ts';
 import { showFigure } from './figures.ts';
-import { Cell, FigureCell } from './Cells.tsx';
+import { Cell } from './Cells.tsx';
+import { DateCell } from './DateCell.tsx';
+import { FigureCell } from './FigureCell.tsx';
 import {
   heldByLot,
   type LotPart,
@@ -78,9 +80,8 @@ export function LotsIn({ item, line, quantity, parts = [], onChange, columns, wr
                 />
               </div>
               <div className="w-[128px]">
-                <Cell
+                <DateCell
                   label={`Last day of lot ${at + 1}, ${line}`}
-                  type="date"
                   value={part.expires ?? ''}
                   wrong={wrong(`${pointerOf(part.lot)}/expires`)}
                   onChange={(expires) => set(at, { expires })}

@@ -16,7 +16,8 @@ import { divideRounded } from '@obolus/core/exact/rounding';
 import { askedOfLine } from '@obolus/core/matching/asOrdered';
 import { decimalsOf, isCurrency } from '@obolus/core/exact/currencies';
 import { formatDecimal, parseDecimal } from '@obolus/core/exact/decimal';
-import { typedFigure } from './figures.ts';
+import type { Understood } from '@obolus/core/reading/figure';
+import { understood } from '../locale/typed.ts';
 
 const scaled = (text: string, places: number): bigint | undefined => {
   const parsed = parseDecimal(text, places);
@@ -99,13 +100,18 @@ export function amountInStock(packs: string, size: string): string | undefined {
 }
 
 /** What people type as a quantity of goods: a figure, or so many packs by their name, or how it begins ("4 box"), which become stock units. */
-export function typedQuantity(text: string, { unit, packs }: OrderedText['item']): string {
+export function typedQuantity(text: string, { unit, packs }: OrderedText['item']): Understood {
   const [, figure = '', named = ''] = /^(.*\d)\s*(\p{L}.*)$/u.exec(text.trim().toLowerCase()) ?? [];
-  const units =
-    named === '' ? [] : [{ unit, size: '1' }, ...packs].filter((known) => known.unit.toLowerCase().startsWith(named));
+  if (named === '') return understood(text);
+  const units = [{ unit, size: '1' }, ...packs].filter((known) => known.unit.toLowerCase().startsWith(named));
   const found =
     units.find((known) => known.unit.toLowerCase() === named) ?? (units.length === 1 ? units[0] : undefined);
-  return (found && amountInStock(typedFigure(figure), found.size)) ?? typedFigure(text);
+  const read = understood(figure);
+  if (!found || read.is === 'nothing') return { is: 'nothing' };
+  const inStock = (packed: string) => amountInStock(packed, found.size) ?? '';
+  return read.is === 'figure'
+    ? { is: 'figure', figure: inStock(read.figure) }
+    : { is: 'doubtful', readings: read.readings.map(inStock) };
 }
 
 /** The sum of amounts in a currency, exact. */

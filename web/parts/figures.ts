@@ -1,17 +1,29 @@
-const grouped = new Map<number, Intl.NumberFormat>();
+import { formats } from '../locale/formats.ts';
 
-/** A decimal text grouped in the user's locale, without ever becoming a binary number. */
+const kept = new Map<string, Intl.NumberFormat | Intl.DateTimeFormat>();
+
+/** A format of the locale in which everything is shown, made once. */
+function once<Format extends Intl.NumberFormat | Intl.DateTimeFormat>(
+  name: string,
+  make: (locale: string | undefined) => Format,
+): Format {
+  const { locale } = formats();
+  const key = `${locale ?? ''} ${name}`;
+  const found = (kept.get(key) as Format | undefined) ?? make(locale);
+  kept.set(key, found);
+  return found;
+}
+
+/** A decimal text grouped as whoever is signed in writes figures, without ever becoming a binary number; what is no decimal as it is. */
 export function showFigure(text: string | null | undefined, decimals?: number): string {
   if (text === null || text === undefined || text === '') return '';
+  if (!/^-?\d+(\.\d*)?$/.test(text)) return text;
   const places = decimals ?? (text.split('.')[1] ?? '').length;
-  let format = grouped.get(places);
-  if (!format) {
-    format = new Intl.NumberFormat(undefined, {
-      minimumFractionDigits: places,
-      maximumFractionDigits: Math.max(places, 0),
-    });
-    grouped.set(places, format);
-  }
+  const format = once(
+    `figure ${places}`,
+    (locale) =>
+      new Intl.NumberFormat(locale, { minimumFractionDigits: places, maximumFractionDigits: Math.max(places, 0) }),
+  );
   return format.format(text as `${number}`).replace('-', '−');
 }
 
@@ -27,36 +39,30 @@ function manyOf(word: string): string {
   return [noun.endsWith('s') ? noun : `${noun}s`, ...rest].join(' of ');
 }
 
-const dayFormat = new Intl.DateTimeFormat(undefined, {
-  day: 'numeric',
-  month: 'short',
-  year: 'numeric',
-  timeZone: 'UTC',
-});
+const DAY = { day: 'numeric', month: 'short', year: 'numeric' } as const;
 
-export const showDay = (day: string | null | undefined): string =>
-  day ? dayFormat.format(new Date(`${day}T00:00:00Z`)) : '';
-
-const instantFormat = new Intl.DateTimeFormat(undefined, {
-  day: 'numeric',
-  month: 'short',
-  year: 'numeric',
-  hour: '2-digit',
-  minute: '2-digit',
-});
-
-const monthFormat = new Intl.DateTimeFormat(undefined, { month: 'long', year: 'numeric', timeZone: 'UTC' });
+/** A day with its month in words, in the order in which whoever is signed in writes days. */
+export function showDay(day: string | null | undefined): string {
+  if (!day) return '';
+  const at = new Date(`${day}T00:00:00Z`);
+  const format = once('day', (locale) => new Intl.DateTimeFormat(locale, { ...DAY, timeZone: 'UTC' }));
+  const { hasOwnOrder, dateOrder } = formats();
+  if (!hasOwnOrder) return format.format(at);
+  if (dateOrder === 'ymd') return day;
+  const parts = new Map(format.formatToParts(at).map(({ type, value }) => [type, value]));
+  const [date, month, year] = [parts.get('day'), parts.get('month'), parts.get('year')];
+  return dateOrder === 'dmy' ? `${date} ${month} ${year}` : `${month} ${date}, ${year}`;
+}
 
 /** A month, year-month. */
-export const showMonth = (month: string): string => monthFormat.format(new Date(`${month}-01T00:00:00Z`));
+export const showMonth = (month: string): string =>
+  once(
+    'month',
+    (locale) => new Intl.DateTimeFormat(locale, { month: 'long', year: 'numeric', timeZone: 'UTC' }),
+  ).format(new Date(`${month}-01T00:00:00Z`));
 
 /** A moment as the server tells it, in universal time, where the user is. */
 export const showInstant = (instant: string): string =>
-  instantFormat.format(new Date(`${instant.replace(' ', 'T').replace(/(\.\d{3})\d*$/, '$1')}Z`));
-
-/** What people type as a figure, as the contract wants it: no grouping, no blanks, a point. */
-export const typedFigure = (text: string): string =>
-  text
-    .replace(/[\s'\u00a0\u202f]/g, '')
-    .replace(/,(?=\d{3}(\D|$))/g, '')
-    .replace(',', '.');
+  once('instant', (locale) => new Intl.DateTimeFormat(locale, { ...DAY, hour: '2-digit', minute: '2-digit' })).format(
+    new Date(`${instant.replace(' ', 'T').replace(/(\.\d{3})\d*$/, '$1')}Z`),
+  );

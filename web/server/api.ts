@@ -157,6 +157,7 @@ export const server = createApi({
       newPerson: write('newPerson', 'SetUp'),
       resetPerson: write('resetPerson'),
       changePassword: write('changePassword', 'Session'),
+      savePreferences: write('savePreferences', 'Session'),
       signOutEverywhere: write('signOutEverywhere'),
       resetPassword: write('resetPassword'),
       savePerson: write('savePerson', 'SetUp', 'Books'),

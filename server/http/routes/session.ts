@@ -4,6 +4,7 @@ import type { Me } from '@obolus/contract/views/me';
 import { RequestError } from '../../asking/failures.ts';
 import { countsBlind } from '../../queries/blind.ts';
 import { changePassword, resetPassword, signOutEverywhere } from '../../signIn/passwords.ts';
+import { preferencesOf, savePreferences } from '../../signIn/preferences.ts';
 import { personOf, type SessionUser, signIn } from '../../signIn/signIn.ts';
 import type { SignedIn } from '../../asking/signedIn.ts';
 import { type Context, todayOf } from '../context.ts';
@@ -20,6 +21,10 @@ export function sessionRoutes(router: Router, context: Context): void {
     const at = context.now();
     const changed = await changePassword(source, user.id, body, { address: request.ip ?? '', at });
     return me(context, request, await begin(request, changed));
+  });
+  implement(router, context, api.savePreferences, async ({ body, user }) => {
+    await savePreferences(source.manager, user.id, body);
+    return { done: true as const };
   });
   implement(router, context, api.signOutEverywhere, async ({ user, response }) => {
     await signOutEverywhere(source, user.id);
@@ -68,6 +73,7 @@ async function me(context: Context, request: Request, user: SignedIn): Promise<M
       standIns: context.config.standIns,
       mailbox: context.mailboxPort ?? null,
     },
+    preferences: await preferencesOf(context.source.manager, user.id),
     csrfToken: request.session.csrfToken ?? '',
   };
 }

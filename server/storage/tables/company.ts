@@ -52,6 +52,10 @@ export const company = {
       blocked: flag(),
       /** Rises when all sessions of the person are to end. */
       session_epoch: { ...figure(), default: 0 },
+      /** How they write figures and days; what is empty is as their browser has it. */
+      locale: { ...text(35), default: '' },
+      date_order: { ...text(3), default: '' },
+      week_start: { ...text(1), default: '' },
     },
     { unique: { user_email_once: ['email'] } },
   ),

@@ -193,6 +193,8 @@ export const state = {
     kind: text(20),
     file_name: text(200),
     checksum: text(64),
+    /** How its figures are written. */
+    figures: { ...text(20), default: '1,234.50' },
     state: text(20),
     says: text(500),
     created_at: instant(),

@@ -1,6 +1,7 @@
 import type { RefusalView } from '@obolus/contract/commands';
 import { wrongAt } from '../../drafts/useDraft.ts';
-import { Cell, Choice, FigureCell, TakeOut } from '../../parts/Cells.tsx';
+import { Cell, Choice, TakeOut } from '../../parts/Cells.tsx';
+import { FigureCell } from '../../parts/FigureCell.tsx';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { useLines } from '../../parts/useLines.ts';
 import type { Disputed } from './billBody.ts';

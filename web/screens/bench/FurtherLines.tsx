@@ -1,7 +1,8 @@
 import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
 import { server } from '../../server/api.ts';
 import { wrongAt } from '../../drafts/useDraft.ts';
-import { Cell, Choice, FigureCell, TakeOut } from '../../parts/Cells.tsx';
+import { Cell, Choice, TakeOut } from '../../parts/Cells.tsx';
+import { FigureCell } from '../../parts/FigureCell.tsx';
 import { useChargeKinds, type ChargeKind } from '../../parts/chargeKinds.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { Suggested } from '../../parts/Suggested.tsx';
@@ -40,7 +41,9 @@ export function FurtherLines({
   const kinds = chargeKinds.map(({ code }) => code);
   const usual = vendors.data?.rows.find(({ id }) => id === vendor)?.usualExpense ?? '';
   const first: FurtherLine = usual === '' ? nextLine([], kinds) : { what: 'expense', about: usual, amount: '' };
-  const rows = lines.length > 0 || goods ? lines : [first];
+  // What a first line is usually for is known once both are here; whoever types sooner would type into another line.
+  const isKnown = vendors.data !== undefined && kinds.length > 0;
+  const rows = lines.length > 0 || goods ? lines : isKnown ? [first] : [];
   const { table, set, add } = useLines(rows, nextLine(rows, kinds), () => false, change);
   const take = (at: number) => change(rows.filter((_, position) => position !== at));
   return (

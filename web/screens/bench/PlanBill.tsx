@@ -3,6 +3,7 @@ import { type FormEvent, useState } from 'react';
 import type { WaitingBill } from '@obolus/contract/views/bench';
 import { saidAgainst, server } from '../../server/api.ts';
 import { Cell, Field } from '../../parts/Cells.tsx';
+import { DateCell } from '../../parts/DateCell.tsx';
 import { DialogFoot } from '../../parts/DialogFoot.tsx';
 
 /** Keeps a bill for later: with a word to it, until a day, or to post by itself on one. */
@@ -37,16 +38,10 @@ export function PlanBill({ draft, waiting, kept }: { draft: string; waiting: Wai
             </Field>
             <div className="flex gap-4 pt-2">
               <Field name="Look at it again on">
-                <Cell
-                  label="Look at it again on"
-                  type="date"
-                  className="boxed"
-                  value={lookAgain}
-                  onChange={setLookAgain}
-                />
+                <DateCell label="Look at it again on" className="boxed" value={lookAgain} onChange={setLookAgain} />
               </Field>
               <Field name="Post automatically on">
-                <Cell label="Post automatically on" type="date" className="boxed" value={postOn} onChange={setPostOn} />
+                <DateCell label="Post automatically on" className="boxed" value={postOn} onChange={setPostOn} />
               </Field>
             </div>
             <DialogFoot wrong={saidAgainst(error)} action="Keep it so" disabled={isLoading || !kept} />

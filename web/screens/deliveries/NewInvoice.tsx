@@ -6,7 +6,7 @@ import { server } from '../../server/api.ts';
 import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../server/me.ts';
-import { FigureCell } from '../../parts/Cells.tsx';
+import { FigureCell } from '../../parts/FigureCell.tsx';
 import { amountOfLine, difference, sumOf } from '../../parts/exact.ts';
 import { showDay, showFigure } from '../../parts/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';

@@ -5,7 +5,8 @@ import { wrongAt } from '../../drafts/useDraft.ts';
 import { useMe } from '../../server/me.ts';
 import { Choice } from '../../parts/Cells.tsx';
 import { difference, isZero, portion, sumOf } from '../../parts/exact.ts';
-import { showFigure, typedFigure } from '../../parts/figures.ts';
+import { FigureCell } from '../../parts/FigureCell.tsx';
+import { showFigure } from '../../parts/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { type Basis, BASIS_CHOICES, type Body } from './sheet.ts';
 import { type ColumnShares, lineUnitCost, sharesOf, workedShares } from './shares.ts';
@@ -186,25 +187,14 @@ function Row({
         const says = wrongShare(at);
         return (
           <td key={charge.line}>
-            <input
-              className={`cell num ${typed ? 'byhand' : ''}`}
-              inputMode="decimal"
-              aria-label={`${charge.kind} on ${line.item.name}, ${line.receipt.number}${typed ? ', by hand' : ''}`}
+            <FigureCell
+              className={typed ? 'byhand' : ''}
+              label={`${charge.kind} on ${line.item.name}, ${line.receipt.number}${typed ? ', by hand' : ''}`}
               value={typed}
-              aria-invalid={says ? true : undefined}
-              title={says}
+              wrong={says}
               placeholder={shares.ok ? showFigure(shares.shares[row]) : '–'}
-              onChange={(event) => set(at, { fixed: { ...chosen.fixed, [line.line]: event.target.value } })}
-              onBlur={(event) => {
-                const clean = typedFigure(event.target.value);
-                if (clean !== typed) set(at, { fixed: { ...chosen.fixed, [line.line]: clean } });
-              }}
+              onChange={(figure) => set(at, { fixed: { ...chosen.fixed, [line.line]: figure } })}
             />
-            {says && (
-              <div className="wrong below">
-                <span>{says}</span>
-              </div>
-            )}
           </td>
         );
       })}

@@ -1,8 +1,10 @@
 import { useState } from 'react';
+import { isDay } from '@obolus/core/exact/calendar';
 import { Link } from 'react-router';
 import { server } from '../../server/api.ts';
 import { useMe } from '../../server/me.ts';
-import { Cell, Field } from '../../parts/Cells.tsx';
+import { Field } from '../../parts/Cells.tsx';
+import { DateCell } from '../../parts/DateCell.tsx';
 import { difference, isZero } from '../../parts/exact.ts';
 import { showFigure } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';
@@ -12,7 +14,7 @@ import { LedgerTabs } from './LedgerTabs.tsx';
 export function TrialBalance() {
   const { company } = useMe();
   const [asOf, setAsOf] = useState(company.today);
-  const balance = server.useTrialBalanceQuery({ query: { asOf } }, { skip: asOf === '' });
+  const balance = server.useTrialBalanceQuery({ query: { asOf } }, { skip: !isDay(asOf) });
   const data = balance.currentData;
   const gap = data ? (difference(data.inventory, data.stock) ?? '0') : '0';
   return (
@@ -24,7 +26,7 @@ export function TrialBalance() {
       <div className="body">
         <div className="fields">
           <Field name="As of">
-            <Cell label="As of" type="date" value={asOf} onChange={setAsOf} />
+            <DateCell label="As of" value={asOf} onChange={setAsOf} />
           </Field>
         </div>
         {balance.isError && <Problem error={balance.error} again={balance.refetch} />}

@@ -1,5 +1,6 @@
 import { useChargeKinds } from '../../parts/chargeKinds.ts';
-import { Choice, FigureCell, TakeOut } from '../../parts/Cells.tsx';
+import { Choice, TakeOut } from '../../parts/Cells.tsx';
+import { FigureCell } from '../../parts/FigureCell.tsx';
 import type { OrderLine } from './orderLine.ts';
 
 type Estimate = NonNullable<OrderLine['estimates']>[number];

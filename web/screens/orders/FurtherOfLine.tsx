@@ -1,6 +1,7 @@
 import { DIMENSIONS } from '@obolus/contract/views/setUp';
 import { server } from '../../server/api.ts';
-import { Cell, Choice, FigureCell, Said } from '../../parts/Cells.tsx';
+import { Cell, Choice, Said } from '../../parts/Cells.tsx';
+import { FigureCell } from '../../parts/FigureCell.tsx';
 import { Dimension } from '../../parts/Dimension.tsx';
 import { ExpectedCharges } from './ExpectedCharges.tsx';
 import type { OrderLine } from './orderLine.ts';

@@ -3,7 +3,9 @@ import type { RefusalView } from '@obolus/contract/commands';
 import type { ItemView, PriceView } from '@obolus/contract/views/setUp';
 import type { OrderView } from '@obolus/contract/views/orders';
 import { wrongAt } from '../../drafts/useDraft.ts';
-import { Cell, Choice, FigureCell, TakeOut } from '../../parts/Cells.tsx';
+import { Cell, Choice, TakeOut } from '../../parts/Cells.tsx';
+import { DateCell } from '../../parts/DateCell.tsx';
+import { FigureCell } from '../../parts/FigureCell.tsx';
 import { amountInStock, amountOfLine } from '../../parts/exact.ts';
 import { showFigure } from '../../parts/figures.ts';
 import { Lookup, type Option } from '../../parts/Lookup.tsx';
@@ -155,9 +157,8 @@ export const OrderGridLine = memo(function OrderGridLine({
           />
         </td>
         <td>
-          <Cell
+          <DateCell
             label={`Due, line ${at + 1}`}
-            type="date"
             value={line.due}
             wrong={wrong('due')}
             onChange={(due) => set({ due })}

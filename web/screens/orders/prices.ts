@@ -4,6 +4,7 @@ import { price, PRICE_PLACES, quantity, QUANTITY_PLACES } from '@obolus/core/exa
 import { parseDecimal } from '@obolus/core/exact/decimal';
 import { listPrice } from '@obolus/core/purchasing/priceList';
 import { showDay } from '../../parts/figures.ts';
+import { showPrice } from '../../parts/figures.ts';
 
 /** A price that is known, and in words where from. */
 export interface KnownPrice {
@@ -57,6 +58,6 @@ export function priceFrom(
   ordered: OrderView['lines'][number] | undefined,
 ): string {
   if (ordered !== undefined && price === ordered.price) return 'as ordered';
-  if (known) return known.price === price ? known.source : `not the ${known.source}: ${known.price}`;
+  if (known) return known.price === price ? known.source : `not the ${known.source}: ${showPrice(known.price)}`;
   return price ? 'typed' : '';
 }

@@ -1,6 +1,7 @@
 import type { OpenOrderLine } from '@obolus/contract/views/orders';
 import { useMayPost } from '../../server/me.ts';
-import { Cell, FigureCell, Said } from '../../parts/Cells.tsx';
+import { Cell, Said } from '../../parts/Cells.tsx';
+import { FigureCell } from '../../parts/FigureCell.tsx';
 import type { FurtherOfLine } from './counting.ts';
 
 interface Props {

@@ -1,12 +1,21 @@
 import { Cut } from '../../parts/Cut.tsx';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { IMPORT_KINDS, type ImportKind, isEntryImport, MAY_IMPORT } from '@obolus/contract/imports';
+import {
+  FIGURE_STYLES,
+  type FigureStyle,
+  IMPORT_KINDS,
+  type ImportKind,
+  isEntryImport,
+  MAY_IMPORT,
+} from '@obolus/contract/imports';
 import { REGISTERS } from '@obolus/contract/registers/registers';
 import type { Role } from '@obolus/contract/roles';
 import type { ImportView } from '@obolus/contract/views/drafts';
 import { problemOf, server } from '../../server/api.ts';
 import { useMe } from '../../server/me.ts';
+import { formats } from '../../locale/formats.ts';
+import { Choice, Field } from '../../parts/Cells.tsx';
 import { Head } from '../../parts/Head.tsx';
 import { count } from '../../parts/figures.ts';
 import { inBase64 } from '../../parts/inBase64.ts';
@@ -64,18 +73,26 @@ function Earlier({ here }: { here: string | undefined }) {
   );
 }
 
+/** As whoever is signed in writes figures. */
+function ownStyle(): FigureStyle {
+  const { decimal, group, size } = formats().separators;
+  if (decimal === ',') return group === '.' ? '1.234,50' : '1 234,50';
+  return size === 2 ? '12,34,567.50' : group === '’' ? '1’234.50' : '1,234.50';
+}
+
 function Choosing() {
   const { user } = useMe();
   const navigate = useNavigate();
   const [stage, result] = server.useStageImportMutation();
   const [kind, setKind] = useState<ImportKind>('items');
+  const [figures, setFigures] = useState(ownStyle);
   const allowed = IMPORT_KINDS.filter((entry) => (MAY_IMPORT[entry] as readonly Role[]).includes(user.role));
   const read = async (file: File | undefined) => {
     if (!file) return;
     const id = crypto.randomUUID();
     const staged = await stage({
       params: { id },
-      body: { kind, fileName: file.name.slice(0, 200), content: await inBase64(file) },
+      body: { kind, fileName: file.name.slice(0, 200), content: await inBase64(file), figures },
     });
     if (staged.data) void navigate(`/setup/imports/${id}`);
   };
@@ -109,6 +126,16 @@ function Choosing() {
             </label>
           ))}
         </fieldset>
+        <div className="fields pb-4">
+          <Field name="Figures in a CSV file are written">
+            <Choice
+              label="Figures in a CSV file are written"
+              value={figures}
+              options={FIGURE_STYLES.map((style) => [style, style])}
+              onChange={(style) => setFigures(style as FigureStyle)}
+            />
+          </Field>
+        </div>
         <label className="btn focus-within:outline-2 focus-within:outline-bronze cursor-pointer">
           {result.isLoading ? 'Checking …' : 'Choose a file'}
           <input
@@ -147,7 +174,11 @@ function Staged({ id }: { id: string }) {
   const waiting = data.state === 'staged' || data.state === 'stopped';
   return (
     <div className="screen">
-      <Head title={nameOf(data.kind)} more={data.fileName} about={aboutOf(data)}>
+      <Head
+        title={nameOf(data.kind)}
+        more={data.fileName}
+        about={`${aboutOf(data)}${data.fileName.endsWith('.csv') ? ` · figures read as ${data.figures}` : ''}`}
+      >
         {busy && (
           <button
             type="button"

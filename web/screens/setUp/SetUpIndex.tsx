@@ -10,6 +10,7 @@ const PAGES = [
   })),
   { to: '/setup/people', name: 'People' },
   { to: '/setup/imports', name: 'Import' },
+  { to: '/setup/preferences', name: 'Figures and days' },
 ];
 
 /** The pages of the setting up, at the left of each of them; what belongs to the one that is open stands below. */

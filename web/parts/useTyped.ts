@@ -1,0 +1,14 @@
+import { useState } from 'react';
+
+/**
+ * What somebody is typing into a field that holds something else than its text. It is let go of when the field is left, and when the field comes to hold
+ * what was not typed here: another line took the place of this one, or somebody's choice filled it in.
+ */
+export function useTyped(value: string) {
+  const [entry, setEntry] = useState<{ readonly typed: string; readonly held: string }>();
+  return {
+    typed: entry?.held === value ? entry.typed : undefined,
+    type: (typed: string, held: string) => setEntry({ typed, held }),
+    leave: () => setEntry(undefined),
+  };
+}
