@@ -42,7 +42,7 @@ try {
     ['new-order', '/orders/new', newOrder],
     ['order', `/documents/${await idOf('PO-1012')}`],
     ['receiving', '/receiving', receiving],
-    ['dock', '/receiving/dock'],
+    ['approvals', '/approvals'],
     ['match-bench', '/bench', bill],
     ['landing-sheet', '/landing', landing],
     ['customs-entry', '/landing/customs-entry', customsEntry],
@@ -126,7 +126,7 @@ async function newOrder(page) {
   await page.getByLabel('Quantity, line 3').fill('48');
   await page.getByLabel('Unit, line 3').selectOption('cone');
   await page.getByRole('button', { name: 'A line for an expense' }).click();
-  await page.getByLabel('Expense, line 4').fill('Sampling of the new colours');
+  await page.getByLabel('Expense, line 4').fill('Workshop cleaning');
   await page.getByLabel('Quantity, line 4').fill('1');
   await page.getByLabel('Price, line 4').fill('140');
 }

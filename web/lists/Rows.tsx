@@ -1,5 +1,5 @@
 import type { KeyboardEvent, ReactNode } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import type { Condition, ListRow, ListState, ListColumn, List as Described } from '@obolus/contract/listState';
 import type { ListName } from '@obolus/contract/lists';
 import { showDay, showFigure } from '../parts/figures.ts';
@@ -64,6 +64,7 @@ export function Row({
     <tr tabIndex={0} data-row className="cursor-pointer" onClick={open} onKeyDown={onKeyDown}>
       {columns.map(({ name, as }, at) => {
         const text = row.cells[name] ?? '';
+        const shown = show[name]?.(row) ?? (as === 'figure' ? showFigure(text) : as === 'day' ? showDay(text) : text);
         return (
           <td
             key={name}
@@ -74,7 +75,19 @@ export function Row({
             ].join(' ')}
             title={as === 'text' ? text : undefined}
           >
-            {show[name]?.(row) ?? (as === 'figure' ? showFigure(text) : as === 'day' ? showDay(text) : text)}
+            {at === 0 && text !== '' ? (
+              // The row is walked by keys and opened by a click anywhere; as a link it opens beside, and its address is copied.
+              <Link
+                to={row.link}
+                tabIndex={-1}
+                className="hover:text-bronze"
+                onClick={(event) => event.stopPropagation()}
+              >
+                {shown}
+              </Link>
+            ) : (
+              shown
+            )}
           </td>
         );
       })}

@@ -33,10 +33,11 @@ export const showPrice = (text: string): string => showFigure(text, Math.max(2, 
 /** A count with its word: 1 line, 2 lines. */
 export const count = (n: number, word: string): string => `${n} ${n === 1 ? word : manyOf(word)}`;
 
-/** Orders, kinds of charge, terms of payment. */
+/** Orders, deliveries, kinds of charge, terms of payment. */
 function manyOf(word: string): string {
   const [noun = '', ...rest] = word.split(' of ');
-  return [noun.endsWith('s') ? noun : `${noun}s`, ...rest].join(' of ');
+  const many = noun.endsWith('s') ? noun : /[^aeiou]y$/.test(noun) ? noun.replace(/y$/, 'ies') : `${noun}s`;
+  return [many, ...rest].join(' of ');
 }
 
 const DAY = { day: 'numeric', month: 'short', year: 'numeric' } as const;

@@ -57,6 +57,11 @@ describe('figures on the screen', () => {
 
   it('counts have the word in the right number', () => {
     expect([count(0, 'line'), count(1, 'line'), count(2, 'order')]).toEqual(['0 lines', '1 line', '2 orders']);
+    expect([count(6, 'delivery'), count(1, 'delivery'), count(3, 'day')]).toEqual([
+      '6 deliveries',
+      '1 delivery',
+      '3 days',
+    ]);
     expect([count(1, 'kind of charge'), count(12, 'kind of charge'), count(3, 'terms of payment')]).toEqual([
       '1 kind of charge',
       '12 kinds of charge',
