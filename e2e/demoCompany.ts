@@ -33,6 +33,7 @@ async function start(database: Schema['database']): Promise<Running> {
     metricsPort: undefined,
     worksOnJobs: true,
     standIns: true,
+    notice: 'A demo for tests.',
   });
 }
 

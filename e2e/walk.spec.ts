@@ -7,7 +7,7 @@ useDemoCompany();
 /** So many pages are looked at, each reached by a click from another. */
 const STEPS = 28;
 /** So many of them from document to document. */
-const ALONG_TRAIL = 12;
+const ALONG_TRAIL = 16;
 
 interface Way {
   readonly address: string;
@@ -126,8 +126,8 @@ test('what a page shows after clicks from other pages is what a fresh load of it
   }
   expect(differs).toEqual([]);
   // From document to document along the trail, and a fair part of all kinds of pages.
-  for (const way of ['PO → GR', 'GR → VB']) expect([...walked]).toContain(way);
-  expect(new Set([...walked].map((way) => way.split(' → ')[1])).size).toBeGreaterThan(10);
+  expect([...walked].filter((way) => /^[A-Z]{2} → [A-Z]{2}$/.test(way)).length).toBeGreaterThanOrEqual(12);
+  expect(new Set([...walked].map((way) => way.split(' → ')[1])).size).toBeGreaterThan(12);
 });
 
 function firstDifference(shown: string, fresh: string): string {

@@ -24,7 +24,10 @@ environment.OBOLUS_SESSION_SECRET ??= kept('session-secret', () => randomBytes(3
 environment.OBOLUS_SEAL_KEYS ??= kept('seal-keys', newSealKey);
 environment.OBOLUS_ANCHORS ??= join(dataFolder, name, 'anchors.jsonl');
 environment.OBOLUS_SET_UP = String(!demo);
-if (demo) environment.OBOLUS_STAND_INS = 'true';
+if (demo) {
+  environment.OBOLUS_STAND_INS = 'true';
+  environment.OBOLUS_NOTICE ??= (await signIns()).join('\n');
+}
 environment.OBOLUS_LOG_LEVEL ??= demo ? 'warn' : 'info';
 
 await migrate(environment);
@@ -54,7 +57,7 @@ server.once('message', async ({ url }) => {
   up = true;
   database?.runsAt(url);
   console.log(`\nObolus is at ${url}`);
-  if (demo) await printUsers();
+  if (demo) console.log((await signIns()).join('\n'));
   console.log('Ctrl+C stops it.');
 });
 server.once('exit', (code, signal) => {
@@ -87,10 +90,13 @@ async function migrate(environment) {
   delete environment.OBOLUS_DB_OWNER_PASSWORD;
 }
 
-async function printUsers() {
+/** Who may sign in to the demo, line by line. */
+async function signIns() {
   const { DEMO_PASSWORD, DEMO_USERS } = await import(join(root, 'demo/dist/company.js'));
-  console.log(`Sign in with the password ${DEMO_PASSWORD} as`);
-  for (const { email, role } of DEMO_USERS) console.log(`  ${email.padEnd(28)} ${role}`);
+  return [
+    `Sign in with the password ${DEMO_PASSWORD} as`,
+    ...DEMO_USERS.map(({ email, role }) => `  ${email.padEnd(28)} ${role}`),
+  ];
 }
 
 /** What outlives a restart is made once and kept beside the data, never in the database. */

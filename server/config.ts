@@ -46,6 +46,8 @@ export interface Config {
   readonly metricsPort: number | undefined;
   /** Offers stand-ins for outside devices, like a scanner or a mailbox: in the demo and in tests. */
   readonly standIns: boolean;
+  /** What stands on the page where people sign in: what this installation is, and who may help. */
+  readonly notice: string;
 }
 
 type Environment = Readonly<Record<string, string | undefined>>;
@@ -128,5 +130,6 @@ export function readConfig(environment: Environment, webFolder: string): Config 
     metricsPort: environment.OBOLUS_METRICS_PORT ? port(environment, 'OBOLUS_METRICS_PORT', 0) : undefined,
     anchors: environment.OBOLUS_ANCHORS || undefined,
     standIns: environment.OBOLUS_STAND_INS === 'true',
+    notice: (environment.OBOLUS_NOTICE ?? '').slice(0, 2000),
   };
 }

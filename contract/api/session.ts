@@ -14,6 +14,13 @@ export const sessionEndpoints = {
     body: exactly({ email: Text(160), password: Text(200) }),
     reply: Me,
   }),
+  notice: endpoint({
+    method: 'get',
+    path: '/notice',
+    summary: 'What stands on the page where people sign in',
+    allow: 'anyone',
+    reply: exactly({ says: Text(2000) }),
+  }),
   signOut: endpoint({ method: 'delete', path: '/session', summary: 'Sign out', allow: 'signed-in', reply: Done }),
   changePassword: endpoint({
     method: 'put',

@@ -59,6 +59,8 @@ export async function benchPosting(pool, url) {
       `${((100 * http) / floor).toFixed(0)} %`,
     );
   }
+  await countTrips(pool, (n) => users[0].post('/api/documents/receipt', body(0, n)), 'posting');
+  await countTrips(pool, (n) => users[0].post('/api/documents/receipt/preview', body(0, n)), 'preview');
   const times = [];
   for (let n = 0; n < 400; n += 1) {
     const start = performance.now();
@@ -148,4 +150,26 @@ async function barePosting(pool, id, order, client) {
   } finally {
     connection.release();
   }
+}
+
+const COUNTED = 100;
+
+/** What the database is asked for one of many: round trips (a compound of statements is one), statements, and rows that it wrote. */
+async function countTrips(pool, work, name) {
+  const before = await counters(pool);
+  for (let n = 0; n < COUNTED; n += 1) await work(n);
+  const after = await counters(pool);
+  const each = (counter) => ((after[counter] - before[counter]) / COUNTED).toFixed(1);
+  row(
+    `the database, for one ${name}, its session and rights included`,
+    `${each('Questions')} round trips`,
+    `${each('Queries')} statements, ${each('Handler_write')} rows written`,
+  );
+}
+
+async function counters(pool) {
+  const [rows] = await pool.query(
+    "SHOW GLOBAL STATUS WHERE Variable_name IN ('Questions', 'Queries', 'Handler_write')",
+  );
+  return Object.fromEntries(rows.map(({ Variable_name: name, Value }) => [name, Number(Value)]));
 }

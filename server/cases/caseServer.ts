@@ -58,6 +58,7 @@ export class CaseServer {
         metricsPort: undefined,
         worksOnJobs: true,
         standIns: false,
+        notice: '',
       },
       () => new Date(`${clock.today}T12:00:00Z`),
     );

@@ -73,6 +73,7 @@ export async function startTestServer({
     metricsPort: undefined,
     worksOnJobs,
     standIns,
+    notice: '',
   };
   await migrate(database);
   const running: Running = await serve(config);

@@ -102,6 +102,7 @@ export const server = createApi({
       });
     return {
       me: read('me', 'Session'),
+      notice: read('notice'),
       signIn: write('signIn', 'Session', 'Books', 'SetUp', 'Drafts'),
       signOut: write('signOut'),
       items: read('items', 'SetUp', 'Books'),

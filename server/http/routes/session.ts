@@ -17,6 +17,7 @@ export function sessionRoutes(router: Router, context: Context): void {
     const user = await signIn(source, body.email, body.password, request.ip ?? '');
     return me(context, request, await begin(request, user));
   });
+  implement(router, context, api.notice, () => Promise.resolve({ says: context.config.notice }));
   implement(router, context, api.changePassword, async ({ body, user, request }) => {
     const at = context.now();
     const changed = await changePassword(source, user.id, body, { address: request.ip ?? '', at });

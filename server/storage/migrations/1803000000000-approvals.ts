@@ -1,6 +1,6 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
-/** One approval for orders, differences of bills, bank accounts and limits. Nothing was in use before it: nothing is carried over. */
+/** One approval for orders, differences of bills, bank accounts and limits. Accounts in use are carried over; what was asked and not answered is asked again. */
 export class Approvals1803000000000 implements MigrationInterface {
   async up(runner: QueryRunner): Promise<void> {
     for (const statement of STATEMENTS) await runner.query(statement);
@@ -17,6 +17,7 @@ const STATEMENTS = [
   `CREATE SQL SECURITY INVOKER VIEW order_act AS SELECT document_id, order_id, step, version_id, amount FROM order_step
    UNION ALL SELECT document_id, order_id, step, version_id, amount FROM approval WHERE order_id IS NOT NULL`,
   "ALTER TABLE vendor ADD COLUMN bank_account varchar(60) NOT NULL DEFAULT ''",
+  `UPDATE vendor v SET bank_account = COALESCE((SELECT a.account FROM vendor_bank_account a WHERE a.vendor_id = v.id AND a.answer = 'confirmed' ORDER BY a.id DESC LIMIT 1), '')`,
   'CREATE SEQUENCE number_approval START WITH 1001 CACHE 20',
   'DROP SEQUENCE number_order_approval',
   'DROP TABLE sign_off',
