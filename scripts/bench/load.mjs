@@ -35,6 +35,13 @@ export async function signIn(url, longest = LONGEST) {
   };
 }
 
+/** So many sessions of the same person, one after the other: many at once look like guessing. */
+export async function signInMany(url, many, longest = LONGEST) {
+  const users = [];
+  while (users.length < many) users.push(await signIn(url, longest));
+  return users;
+}
+
 export function send(agent, url, method, path, body, headers = {}, read = JSON.parse) {
   const text = body === undefined ? undefined : JSON.stringify(body);
   return new Promise((resolve, reject) => {

@@ -1,11 +1,11 @@
-import { CLIENTS, perSecond, pound, signIn } from './load.mjs';
+import { CLIENTS, perSecond, pound, signInMany } from './load.mjs';
 import { row } from './measure.mjs';
 
 const ORDERS_EACH = 60;
 const itemsOf = (client) => [1, 2, 3].map((at) => client * 3 + at);
 
 export async function benchPosting(pool, url) {
-  const users = await Promise.all(Array.from({ length: 16 }, () => signIn(url)));
+  const users = await signInMany(url, 16);
   // Many orders, so that none has more receipts than an order has in life; a client's orders share no goods with another's.
   const orders = Array.from({ length: users.length }, () => []);
   for (let n = 0; n < ORDERS_EACH; n += 1) {
