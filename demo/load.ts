@@ -105,7 +105,7 @@ async function allowances(
 async function approveAll(source: DataSource, approver: string, today: string, register = ''): Promise<void> {
   const now = new Date(`${today}T08:30:00Z`);
   const piet = { id: approver, role: 'approver' as const, name: '', email: '' };
-  for (const { subject, of, seen, answer } of await listApprovals(source, piet, today))
+  for (const { subject, of, seen, answer } of (await listApprovals(source, piet, today)).rows)
     if (subject === 'set-up' && answer === '' && of.startsWith(register))
       await postDocument(
         source,

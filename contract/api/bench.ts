@@ -15,7 +15,7 @@ import { ApprovalView } from '../views/approvals.ts';
 import { Paper } from '../views/documents.ts';
 import { PostedReply } from '../commands.ts';
 import { endpoint } from '../endpoint.ts';
-import { byId, byKey, Done, firstOf, list } from './parts.ts';
+import { byId, byKey, Done, firstOf } from './parts.ts';
 
 export const benchEndpoints = {
   takeBillIn: endpoint({
@@ -153,7 +153,7 @@ export const benchEndpoints = {
     path: '/approvals',
     summary: 'What waits for a second person, and what was answered last; an answer is posted as an approval',
     allow: MAY_SECOND,
-    reply: list(ApprovalView),
+    reply: firstOf(ApprovalView),
   }),
   askApproval: endpoint({
     method: 'post',

@@ -9,6 +9,7 @@ const books = emptyBooks(companyOf({ currency: 'USD', firstOpenDay: '2026-03-01'
 const asked: Asked = {
   request: '7',
   by: 'ines',
+  concerns: undefined,
   seen: 'abc',
   isAnswered: false,
   amount: base(120_00n),
@@ -45,6 +46,7 @@ describe('what a second person answers', () => {
     ['it was answered', { asked: { ...asked, isAnswered: true } }, ['approval_not_awaited /of']],
     ['something else is asked by now', { seen: 'abd' }, ['approval_changed_since /seen']],
     ['it was asked by the one who answers', { by: 'ines' }, ['approval_own /of']],
+    ['it is about the one who answers', { asked: { ...asked, concerns: 'piet' } }, ['approval_own /of']],
     ['it is rejected without a reason', { step: 'rejected', reason: ' ' }, ['reason_missing /reason']],
     ['its day is closed', { date: '2026-02-28' }, ['date_in_closed_period /date']],
   ] as const)('is refused where %s', (_, more, expected) => {

@@ -71,7 +71,7 @@ function decideAsked(books: Books, command: ApprovalCommand): Decision<ApprovalD
   const refusals = checkDate(books, command.date, []);
   if (!asked || asked.isAnswered) refusals.push(refusal('approval_not_awaited', '/of'));
   else if (asked.seen !== command.seen) refusals.push(refusal('approval_changed_since', '/seen'));
-  if (asked?.by === command.by) refusals.push(refusal('approval_own', '/of'));
+  if (asked?.by === command.by || asked?.concerns === command.by) refusals.push(refusal('approval_own', '/of'));
   refusals.push(...checkReason(command));
   if (refusals.length > 0) return refused(refusals);
   return answered(books, command, { amount: asked?.amount, above: asked?.above }, []);

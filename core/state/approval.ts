@@ -4,14 +4,15 @@ import type { BaseAmount } from '../exact/amounts.ts';
  * What a second person answers to: an order above its buyer's limit; the differences of a bill that is not posted yet, by the key of
  * its draft; a change of what is set up that takes effect only then (`vendors/12`).
  */
-export const SUBJECTS = ['order', 'bill', 'set-up'] as const;
-export type Subject = (typeof SUBJECTS)[number];
+export type Subject = 'order' | 'bill' | 'set-up';
 
 /** What somebody asked to be approved, where it is not itself a posted document. */
 export interface Asked {
   /** The request, as it is kept. */
   readonly request: string;
   readonly by: string;
+  /** Whose own limit it is about: they do not answer it either. */
+  readonly concerns: string | undefined;
   /** By what exactly this is known: a hash of all of it. */
   readonly seen: string;
   readonly isAnswered: boolean;

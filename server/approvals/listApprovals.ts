@@ -12,16 +12,22 @@ import { baseCurrency } from '../setUp/baseCurrency.ts';
 import { readEntries } from '../setUp/entries.ts';
 import { fieldsOfChange, type Waiting } from '../setUp/second.ts';
 import { shownLimit } from '../signIn/people.ts';
-import { WAITING } from '../storage/approvalRequests.ts';
+import { concernedBy, WAITING } from '../storage/approvalRequests.ts';
+import { upTo } from '../storage/upTo.ts';
 
 /** What waits for a second person, the oldest first; then the last that were answered. */
-export async function listApprovals(source: DataSource, user: SignedIn, today: string): Promise<ApprovalView[]> {
+export async function listApprovals(
+  source: DataSource,
+  user: SignedIn,
+  today: string,
+): Promise<{ rows: ApprovalView[]; more: boolean }> {
   const currency = await baseCurrency(source.manager);
   const waiting = [
     ...(await waitingOrders(source.manager, user, currency)),
     ...(await waitingRequests(source, user, today, currency)),
   ].sort((a, b) => (a.askedAt < b.askedAt ? -1 : 1));
-  return [...waiting, ...(await answered(source.manager, user, currency))];
+  const { rows, more } = await answered(source.manager, currency);
+  return { rows: [...waiting, ...rows], more };
 }
 
 const NOTHING = {
@@ -38,9 +44,10 @@ const NOTHING = {
   changes: [],
 };
 
-const standing = (user: SignedIn, subject: Subject, by: readonly string[]) => {
+/** Whether somebody asked for it themselves, and whether it is theirs to answer. */
+const standing = (user: SignedIn, subject: Subject, by: readonly string[], concerns?: string) => {
   const mine = by.includes(user.id);
-  return { mine, mayAnswer: !mine && MAY_ANSWER[subject].includes(user.role) };
+  return { mine, mayAnswer: !mine && concerns !== user.id && MAY_ANSWER[subject].includes(user.role) };
 };
 
 async function waitingOrders(manager: EntityManager, user: SignedIn, currency: string): Promise<ApprovalView[]> {
@@ -112,7 +119,7 @@ async function waitingRequests(
       note: text(row.note),
       askedBy: text(row.asked),
       askedAt: text(row.asked_at),
-      ...standing(user, subject, [text(row.asked_by)]),
+      ...standing(user, subject, [text(row.asked_by)], concernedBy(of)),
       paper: Number(row.has_paper) === 1 ? of : '',
       ...(subject === 'bill'
         ? await billShown(source, of, body as never, { user: text(row.asked_by), today })
@@ -160,13 +167,14 @@ const capital = (word: string): string => word.charAt(0).toUpperCase() + word.sl
 
 const ANSWERED_SHOWN = 30;
 
-async function answered(manager: EntityManager, user: SignedIn, currency: string): Promise<ApprovalView[]> {
-  const rows: Row[] = await manager.query(
+async function answered(manager: EntityManager, currency: string): Promise<{ rows: ApprovalView[]; more: boolean }> {
+  const found: Row[] = await manager.query(
     `SELECT a.*, d.note AS reason, d.entered_at, b.name AS answered, q.note, q.asked_at, q.body, COALESCE(u.name, s.name) AS asked, COALESCE(v.name, '') AS vendor, o.number AS order_number, COALESCE(o.entered_at, q.asked_at) AS asked_when
      FROM approval a JOIN document d ON d.id = a.document_id JOIN user_account b ON b.id = d.entered_by LEFT JOIN approval_request q ON q.id = a.request_id LEFT JOIN user_account u ON u.id = a.asked_by
        LEFT JOIN document o ON o.id = a.order_id LEFT JOIN user_account s ON s.id = o.entered_by LEFT JOIN vendor v ON v.id = COALESCE(o.vendor_id, IF(a.subject = 'bill', JSON_VALUE(q.body, '$.vendor'), NULL))
-     ORDER BY a.document_id DESC LIMIT ${ANSWERED_SHOWN}`,
+     ORDER BY a.document_id DESC LIMIT ${ANSWERED_SHOWN + 1}`,
   );
+  const { rows, more } = upTo(ANSWERED_SHOWN, found);
   const views: ApprovalView[] = [];
   for (const row of rows) {
     const subject = text(row.subject) as Subject;
@@ -193,7 +201,7 @@ async function answered(manager: EntityManager, user: SignedIn, currency: string
       note: text(row.note),
       askedBy: text(row.asked),
       askedAt: text(row.asked_when),
-      ...standing(user, subject, []),
+      mine: false,
       mayAnswer: false,
       answer: text(row.step) as 'approved',
       reason: text(row.reason),
@@ -201,5 +209,5 @@ async function answered(manager: EntityManager, user: SignedIn, currency: string
       answeredAt: text(row.entered_at),
     });
   }
-  return views;
+  return { rows: views, more };
 }

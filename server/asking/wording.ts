@@ -174,7 +174,8 @@ const SAYS: Readonly<Record<RefusalReason, (values: Values) => string>> = {
   dimension_unknown: ({ kind, name }) => `There is no ${kind} “${name}”: choose one, or set it up first.`,
   order_awaits_approval: () => 'This order is above its buyer’s limit and waits for another person’s approval.',
   order_rejected: () => 'This order was rejected: change it, and it is asked for again.',
-  approval_own: () => 'Nobody approves what they stated or asked for themselves: another person must answer.',
+  approval_own: () =>
+    'Nobody approves what they stated or asked for themselves, nor their own limit: another person must answer.',
   approval_not_awaited: () => 'This does not wait for approval, or was answered meanwhile: load the list again.',
   approval_changed_since: () => 'What is asked was changed since you looked: load it again before you answer.',
   document_unknown: () => 'There is no such document, or it was reversed.',

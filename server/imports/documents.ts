@@ -30,6 +30,9 @@ export interface DocumentImport {
   readonly check: (fields: Fields, lookups: Lookups) => FieldProblem[];
 }
 
+/** Columns of all of them that hold figures. */
+export const FIGURES_OF_DOCUMENTS: readonly string[] = ['quantity', 'value', 'price', 'discount', 'lots'];
+
 const says = (field: string, text: string): FieldProblem => ({ field, says: text });
 const of = (fields: Fields, name: string): string => fields[name]?.trim() ?? '';
 

@@ -15,7 +15,13 @@ import { groupBy } from '../storage/groupBy.ts';
 import { transaction } from '../storage/transaction.ts';
 import { withPlainFigures } from './figures.ts';
 import { isSpreadsheet, readFile } from '../papers/readFile.ts';
-import { checkRequired, DOCUMENT_IMPORTS, type DocumentImport, readLookups } from './documents.ts';
+import {
+  checkRequired,
+  DOCUMENT_IMPORTS,
+  type DocumentImport,
+  FIGURES_OF_DOCUMENTS,
+  readLookups,
+} from './documents.ts';
 
 interface StagedRow {
   readonly fields: EntryFields;
@@ -23,9 +29,6 @@ interface StagedRow {
   readonly group: number;
   readonly does: string;
 }
-
-/** Columns of documents that hold figures. */
-const FIGURES_OF_DOCUMENTS = ['quantity', 'value', 'price', 'discount', 'lots'];
 
 /** Reads a file, checks every line, and keeps both; nothing is loaded. Staging the same file again under the same id changes nothing. */
 export async function stageImport(

@@ -210,8 +210,8 @@ export async function listUninvoicedLines(
 
 /** Bills that wait for whoever may enter them; for others the receipts that have none. */
 const BILLS = `((SELECT COUNT(*) FROM draft b WHERE b.shared = 1 AND b.kind IN ('bill', 'credit')) + (SELECT COUNT(*) FROM incoming_paper p WHERE p.state IN ('unassigned', 'refused')))`;
-/** What others asked of whoever may be a second person. */
-const REQUESTS = `(SELECT COUNT(*) FROM approval_request q WHERE q.asked_by <> ? AND ${WAITING})`;
+/** What others asked of whoever may be a second person, and is not about themselves. */
+const REQUESTS = `(SELECT COUNT(*) FROM approval_request q WHERE q.asked_by <> ? AND q.subject_id NOT LIKE CONCAT('people/', ?, '/%') AND ${WAITING})`;
 const documentsOpen = (kind: OpenKind) =>
   `(SELECT COUNT(DISTINCT x.line_document_id) FROM open_item x WHERE ${isOpen(kind)})`;
 
@@ -225,11 +225,11 @@ export async function countWaiting(
     `SELECT
        ${documentsOpen('to-receive')} AS receiving,
        ${KINDS.bill.mayPost.includes(role) ? BILLS : MAY_SECOND.includes(role) ? '0' : documentsOpen('to-bill')} AS bills,
-       ${MAY_SECOND.includes(role) ? REQUESTS : '? * 0'} AS requests,
+       ${MAY_SECOND.includes(role) ? REQUESTS : '? * ? * 0'} AS requests,
        (SELECT COUNT(*) FROM open_item x WHERE ${isOpen('to-allocate')}) AS charges,
        ${documentsOpen('to-invoice')} AS deliveries,
        (SELECT COUNT(*) FROM draft WHERE user_id = ?) AS drafts`,
-    [user, user],
+    [user, user, user],
   )) as Row[];
   const orders = await ordersAwaiting(manager, baseCurrency);
   const answerable = MAY_ANSWER.order.includes(role)

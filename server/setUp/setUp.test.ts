@@ -525,6 +525,13 @@ describe('what bills may differ by, and limits', () => {
       changes: [{ what: 'Approval limit', was: '100.00', became: '9000.00', isFigure: true }],
     });
     expect((await answer(sam, `people/${id}/limits`)).status).toBe(422);
+    // Nor is one's own limit approved by oneself, whoever asked for it.
+    const everybody = (await sam.call('GET', '/api/people')).body.rows as { id: string; email: string }[];
+    const own = everybody.find(({ email }) => email === 'approver@test.example')?.id ?? '';
+    await sam.call('PUT', `/api/people/${own}`, { role: 'approver', approvalLimit: '99', blocked: false });
+    expect((await approvals(piet)).find((row) => row.of === `people/${own}/limits`)?.mayAnswer).toBe(false);
+    expect((await answer(piet, `people/${own}/limits`)).body.errors).toMatchObject([{ reason: 'approval_own' }]);
+    expect((await answer(ines, `people/${own}/limits`)).status).toBe(201);
     expect((await answer(piet, `people/${id}/limits`)).status).toBe(201);
     const people = (await sam.call('GET', '/api/people')).body.rows as { id: string; approvalLimit: string }[];
     expect(people.find((one) => one.id === id)?.approvalLimit).toBe('9000.00');

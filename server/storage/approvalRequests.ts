@@ -55,6 +55,7 @@ export async function askedLast(
     asked: {
       request: text(row.id),
       by: text(row.asked_by),
+      concerns: concernedBy(of),
       seen: text(row.body_hash),
       isAnswered: isTrue(row.is_answered),
       amount: amountOf('amount'),
@@ -63,6 +64,9 @@ export async function askedLast(
     body: text(row.body),
   };
 }
+
+/** The person whose own limit is asked about (`people/3/limits`). */
+export const concernedBy = (of: string): string | undefined => /^people\/(\d+)\//.exec(of)?.[1];
 
 /** Whether somebody other than whoever posts it approved exactly this body of a draft. */
 export async function isApproved(manager: EntityManager, draft: string, body: unknown, by: string): Promise<boolean> {

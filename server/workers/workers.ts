@@ -33,10 +33,13 @@ export function startWorkers(database: DatabaseConfig): Workers {
   });
   return {
     async run<Name extends TaskName>(name: Name, ...given: Given<Name>) {
-      if (pool.queueSize >= MOST_WAITING) throw tooMuch('Too many files and papers wait to be worked on');
+      if (pool.queueSize >= MOST_WAITING)
+        throw tooMuch('Too many files and papers wait to be worked on: nothing was changed. Try again in a moment.');
       const signal = AbortSignal.timeout(LONGEST);
       const answer = (await pool.run({ name, given }, { signal }).catch((problem: unknown) => {
-        throw signal.aborted ? tooMuch('This took too long, and was stopped') : problem;
+        throw signal.aborted
+          ? tooMuch('This took too long, and was stopped: look what of it is there, then try again.')
+          : problem;
       })) as Answer;
       return foundIn(answer) as Found<Name>;
     },
@@ -44,8 +47,7 @@ export function startWorkers(database: DatabaseConfig): Workers {
   };
 }
 
-const tooMuch = (what: string): RequestError =>
-  new RequestError(503, 'Busy', `${what}: nothing was changed. Try again in a moment.`);
+const tooMuch = (says: string): RequestError => new RequestError(503, 'Busy', says);
 
 /** Built: where this runs from its source, as in tests, the tasks beside it are no program yet. */
 const program = (): string =>

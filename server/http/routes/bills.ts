@@ -67,7 +67,7 @@ export function billRoutes(router: Router, context: Context): void {
   implement(router, context, api.unmatched, async () =>
     listUnmatched(source.manager, await baseCurrency(source.manager), today()),
   );
-  implement(router, context, api.approvals, async ({ user }) => ({ rows: await listApprovals(source, user, today()) }));
+  implement(router, context, api.approvals, ({ user }) => listApprovals(source, user, today()));
   implement(router, context, api.askApproval, async ({ params, body, user }) => {
     await askApproval(source, user, params.id, { ...body, today: today() }, now());
     return done;

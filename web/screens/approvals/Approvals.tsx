@@ -4,6 +4,7 @@ import { Answer } from '../../approvals/Answer.tsx';
 import { Changes, shown } from '../../approvals/Changes.tsx';
 import { server } from '../../server/api.ts';
 import { useMe } from '../../server/me.ts';
+import { Cut } from '../../parts/Cut.tsx';
 import { showFigure, showInstant } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { PaperLink } from '../../parts/PaperLink.tsx';
@@ -36,6 +37,7 @@ export function Approvals() {
           <Waiting key={`${one.subject} ${one.of}`} one={one} />
         ))}
         {answered.length > 0 && <Answers rows={answered} />}
+        <Cut list={asked.data && { rows: answered, more: asked.data.more }} of="answers, the latest," />
       </div>
     </div>
   );
