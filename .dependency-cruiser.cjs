@@ -6,7 +6,7 @@ module.exports = {
       severity: 'error',
       comment: 'The core knows no interface, database or network.',
       from: { path: '^core/' },
-      to: { path: '^(contract|server|web|demo|e2e)/' },
+      to: { path: '^(messages|contract|server|web|demo|e2e)/' },
     },
     {
       name: 'core-does-no-io',
@@ -25,6 +25,13 @@ module.exports = {
       severity: 'error',
       from: { path: '^contract/' },
       to: { path: '^(core|server|web|demo|e2e)/' },
+    },
+    {
+      name: 'messages-stand-alone',
+      severity: 'error',
+      comment: 'Words know nothing of what they are said of.',
+      from: { path: '^messages/' },
+      to: { path: '^(core|contract|server|web|demo|e2e)/' },
     },
     { name: 'web-never-the-server', severity: 'error', from: { path: '^web/' }, to: { path: '^(server|demo|e2e)/' } },
     { name: 'server-never-the-web', severity: 'error', from: { path: '^server/' }, to: { path: '^(web|demo|e2e)/' } },

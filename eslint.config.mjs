@@ -21,6 +21,20 @@ const exact = {
   ],
 };
 
+const WORDS = '/[A-Za-zÀ-ž]{2}/';
+const FROM_CATALOGUE = 'Words come from the catalogue: say() (docs/decisions/020-the-catalogue-of-messages.md).';
+const said = 'JSXAttribute[name.name=/^(title|label|placeholder|alt|hint|about|aria-label|aria-description)$/]';
+
+/** What a screen says comes from the catalogue, and is said when it is drawn: the person's language may change. */
+const fromCatalogue = [
+  `:not(JSXElement[openingElement.name.name='kbd']) > JSXText[value=${WORDS}]:not([value=/^\\s*(Obolus|CSV|XLSX|PDF|XML)\\s*$/])`,
+  `${said} > Literal[value=${WORDS}]`,
+  `${said} > JSXExpressionContainer > :matches(TemplateLiteral, ConditionalExpression > TemplateLiteral) > TemplateElement[value.raw=${WORDS}]`,
+  `${said} > JSXExpressionContainer > :matches(ConditionalExpression, LogicalExpression) > Literal[value=${WORDS}]`,
+  `JSXElement > JSXExpressionContainer > :matches(Literal[value=${WORDS}], TemplateLiteral > TemplateElement[value.raw=${WORDS}])`,
+  `JSXElement > JSXExpressionContainer > :matches(ConditionalExpression, LogicalExpression) > Literal[value=${WORDS}]`,
+].map((selector) => ({ selector, message: FROM_CATALOGUE }));
+
 export default typescript.config(
   { ignores: ['**/dist/**', '**/node_modules/**', '.data/**', 'test-results/**'] },
   js.configs.recommended,
@@ -59,7 +73,7 @@ export default typescript.config(
   },
   {
     // Tables of data, migrations and tests may be long.
-    files: ['{core,server,contract,web}/**/*.{ts,tsx}', 'scripts/**/*.mjs'],
+    files: ['{messages,core,server,contract,web}/**/*.{ts,tsx}', 'scripts/**/*.mjs'],
     ignores: ['**/*.test.{ts,tsx}', '**/testing/**', '**/migrations/**'],
     rules: { 'max-lines': ['error', { max: 300 }] },
   },
@@ -72,6 +86,21 @@ export default typescript.config(
     files: ['web/**/*.{ts,tsx}'],
     plugins: { 'react-hooks': reactHooks },
     rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+  },
+  {
+    files: ['web/**/*.{ts,tsx}'],
+    ignores: ['**/*.test.{ts,tsx}'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        ...fromCatalogue,
+        {
+          selector: 'CallExpression[callee.name=/^(say|sayAll|sayWith)$/]:not(:function *)',
+          message:
+            'This would be said once, in the language of whoever opened the page first: say it when it is drawn.',
+        },
+      ],
+    },
   },
   // The one module that folds packed columns: exact below 2^53, and handed to whole numbers beyond.
   { files: ['core/costing/packed.ts', 'core/costing/packed.test.ts'], rules: { 'obolus/exact-figures': 'off' } },

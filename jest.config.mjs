@@ -9,7 +9,12 @@ const common = {
 /** Tests of the core need nothing; those of the server run against a real MariaDB, whose address is in the environment. */
 export default {
   projects: [
-    { ...common, displayName: 'core', rootDir: '.', roots: ['<rootDir>/core', '<rootDir>/contract'] },
+    {
+      ...common,
+      displayName: 'core',
+      rootDir: '.',
+      roots: ['<rootDir>/messages', '<rootDir>/core', '<rootDir>/contract'],
+    },
     { ...common, displayName: 'web', rootDir: '.', roots: ['<rootDir>/web'] },
     { ...common, displayName: 'server', rootDir: '.', roots: ['<rootDir>/server'] },
   ],

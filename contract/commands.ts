@@ -1,4 +1,5 @@
 import { Amount, BaseAmount, Day, exactly, Id, LineId, oneOf, Quantity, type Static, Text, Type } from './figures.ts';
+import { Says } from './message.ts';
 import { DOCUMENT_KINDS } from './kinds/kinds.ts';
 import { Dimensions } from './kinds/parts.ts';
 
@@ -21,7 +22,7 @@ const EntryLine = exactly({
 });
 export const EntryView = exactly({ date: Day, number: Type.Optional(Text(20)), lines: Type.Array(EntryLine) });
 
-export const RefusalView = exactly({ reason: Text(60), at: Text(200), says: Text(500) });
+export const RefusalView = exactly({ reason: Text(60), at: Text(200), says: Says });
 
 /** What posting would do, worked out by the same decision as posting itself. */
 /** What ordered goods should cost once they are here, by line of the body: in base currency, the unit cost for one stock unit. */

@@ -44,8 +44,8 @@ describe('the endpoints', () => {
     expect(new Set(addresses).size).toBe(addresses.length);
   });
 
-  it('let anyone do nothing but read the notice, sign in, and set a password by a link', () => {
-    expect(allEndpoints.filter(({ allow }) => allow === 'anyone')).toEqual([api.signIn, api.notice, api.resetPassword]);
+  it('let anyone do nothing but begin, sign in, and set a password by a link', () => {
+    expect(allEndpoints.filter(({ allow }) => allow === 'anyone')).toEqual([api.signIn, api.start, api.resetPassword]);
   });
 
   it('ask for a key on every posting, and give a preview beside it to the same roles', () => {

@@ -1,6 +1,7 @@
+import type { MessageId } from '@obolus/messages/message';
 import { exactly, oneOf, Text, Type, type Static } from './figures.ts';
 
-export const CONDITIONS = ['has', 'has not', 'is', 'from', 'to', 'empty', 'filled'] as const;
+export const CONDITIONS = ['has', 'has-not', 'is', 'from', 'to', 'empty', 'filled'] as const;
 
 /** What a column must hold. `to` is text, a figure, a day, or `today`, also with days more or less: `today+7`. */
 export const Condition = exactly({ column: Text(40), is: oneOf(CONDITIONS), to: Text(100) });
@@ -20,8 +21,9 @@ export const ListState = exactly({
 
 export type ListState = Static<typeof ListState>;
 
+/** A way to look at a list that everybody has. */
 export interface ListView {
-  readonly name: string;
+  readonly name: MessageId;
   readonly state: ListState;
 }
 
@@ -42,9 +44,9 @@ export type ListPage = Static<typeof ListPage>;
 
 /** A list of many rows, described once: the server sorts, filters and pages it, the web draws it, and a file of it has the same columns. */
 export interface List {
-  readonly title: string;
-  /** What one row is, for counting: 12 orders. */
-  readonly rows: string;
+  readonly title: MessageId;
+  /** So many rows, counted: 12 orders. */
+  readonly rows: MessageId;
   readonly columns: readonly ListColumn[];
   /** Sorted by this column at first, downwards where it says so. */
   readonly sort: string;
@@ -55,8 +57,10 @@ export interface List {
 
 export interface ListColumn {
   readonly name: string;
-  readonly title: string;
+  readonly title: MessageId;
   readonly as: 'text' | 'day' | 'figure';
+  /** What its codes are called, where it holds codes. */
+  readonly words?: Readonly<Record<string, MessageId>>;
   /** Told of the rows that are shown; the list cannot be sorted or filtered by it. */
   readonly calculated?: true;
   /** Not shown until it is asked for. */

@@ -10,17 +10,23 @@ export type ListName = WorkList | Exclude<RegisterName, 'company'>;
 
 const asColumn = (as: string): ListColumn['as'] => (as === 'figure' || as === 'day' ? as : 'text');
 
+const YES = { yes: 'choice.yes' } as const;
+
 function listOf(register: RegisterName): List {
-  const { title, one, fields, key } = REGISTERS[register];
+  const { title, fields, key } = REGISTERS[register];
   const columns = fields.map((field): ListColumn => ({
     name: field.name,
     title: field.label,
     as: asColumn(field.as),
+    ...(field.choices ? { words: field.choices } : {}),
+    ...(field.as === 'yes' ? { words: YES } : {}),
     ...(field.optional ? optional : {}),
   }));
   const retires = fields.some(({ name }) => name === 'retired');
-  const views: ListView[] = [{ name: 'In use', state: { where: [{ column: 'retired', is: 'empty', to: '' }] } }];
-  return { title, rows: one, columns, sort: key[0] ?? '', ...(retires ? { views } : {}) };
+  const views: ListView[] = [
+    { name: 'list.view_in_use', state: { where: [{ column: 'retired', is: 'empty', to: '' }] } },
+  ];
+  return { title, rows: 'rows.entries', columns, sort: key[0] ?? '', ...(retires ? { views } : {}) };
 }
 
 const registerLists = Object.fromEntries(

@@ -55,14 +55,14 @@ OVER,Overflow,
 `;
 
 export const TAX_CODES = `code,name,levels
-S6,"State tax, not reclaimed",State tax = 6 = into cost
-S6T,"State tax and town levy on it",State tax = 6 = into cost | Town levy = 1 = into cost = the goods and the taxes above
+S6,"State tax, not reclaimed",State tax = 6 = into-cost
+S6T,"State tax and town levy on it",State tax = 6 = into-cost | Town levy = 1 = into-cost = goods-and-taxes-above
 IMP,"Import tax, reclaimed",Import tax = 5 = reclaimed
 `;
 
 export const TERMS = `code,name,days,after,discount,discount_days
-30EOM,30 days after the month,30,the end of its month,,
-2-10-30,"30 days, 2 % within 10",30,the bill,2,10
+30EOM,30 days after the month,30,month-end,,
+2-10-30,"30 days, 2 % within 10",30,bill,2,10
 `;
 
 export const DIMENSIONS = `kind,code,name

@@ -7,6 +7,7 @@ import type { Role } from '@obolus/contract/roles';
 import { addDays } from '@obolus/core/exact/calendar';
 import { RefusedError } from '@obolus/server/asking/failures';
 import { postDocument } from '@obolus/server/commands/runCommand';
+import { speakerFor } from '@obolus/server/asking/speakers';
 import { worded } from '@obolus/server/asking/wording';
 import { startImport } from '@obolus/server/imports/load';
 import { JOB_KINDS } from '@obolus/server/jobKinds';
@@ -23,6 +24,8 @@ import { announcedShuttles, refusedAttachment, takeIn } from './incoming.ts';
 import { imports } from './registers.ts';
 import { type Step, STORY } from './story.ts';
 import { WAITING_BILLS } from './waitingBills.ts';
+
+const { sayingAll } = speakerFor('en');
 
 const DAYS = 185;
 
@@ -66,7 +69,7 @@ export async function loadDemo(source: DataSource, today: string): Promise<void>
     }).catch((problem: unknown) => {
       if (problem instanceof RefusedError)
         throw new Error(
-          `The demo's ${step.name} is refused: ${problem.refusals.map((entry) => worded(entry, problem.names).says).join(' ')}`,
+          `The demo's ${step.name} is refused: ${sayingAll(problem.refusals.flatMap((entry) => worded(entry, problem.names).says))}`,
         );
       throw problem;
     });
@@ -162,5 +165,5 @@ async function importFile(
   await startImport(source, id, false);
   await runJob(worker, JOB_KINDS, id);
   const loaded = await readImport(source.manager, id, { withRows: false });
-  if (loaded.state !== 'loaded') throw new Error(`The demo's ${kind} did not load: ${loaded.says}`);
+  if (loaded.state !== 'loaded') throw new Error(`The demo's ${kind} did not load: ${sayingAll(loaded.says)}`);
 }

@@ -45,7 +45,7 @@ test('a customs entry states what was declared, and the duty that was charged fo
   });
 
   await test.step('by duty each line takes what the schedule has for it, as it was declared', async () => {
-    await page.getByRole('link', { name: 'Put charges on goods' }).click();
+    await page.getByRole('link', { name: 'Allocate charges' }).click();
     await page.getByRole('checkbox', { name: /L-40311/ }).check();
     await page.getByRole('button', { name: 'FHL-014' }).click();
     await page.getByLabel(/Basis of duty/).selectOption('duty');

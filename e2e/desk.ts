@@ -1,4 +1,4 @@
-import { expect, request, type Page } from '@playwright/test';
+import { expect, type Locator, type Page, request } from '@playwright/test';
 import type { ListPage } from '@obolus/contract/listState';
 import { DEMO_PASSWORD, DEMO_USERS } from '@obolus/demo/company';
 
@@ -94,6 +94,11 @@ export class Desk {
       .getByRole('region', { name: 'Goods without a bill' })
       .getByRole('link', { name: new RegExp(vendor) })
       .click();
+  }
+
+  /** A bill in the list of those that wait. */
+  waiting(name: RegExp): Locator {
+    return this.page.getByRole('navigation', { name: 'Bills that wait' }).getByRole('link', { name });
   }
 
   /** Posts a bill that waits, checks that its journal is what the footing showed, and comes back to the list of those that wait. */

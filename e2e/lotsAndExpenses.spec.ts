@@ -104,6 +104,10 @@ test('an expense is ordered beside goods, received and billed with tax that is n
   await page.getByRole('button', { name: 'A line for an expense' }).click();
   await page.getByRole('button', { name: 'Take out line 1' }).click();
   await page.getByLabel('Quantity, line 1').fill('10');
+  // Nothing is marked before anybody was there, everything once it was to be posted.
+  await expect(page.getByText('2 fields are still to be filled in.')).toBeVisible();
+  await expect(page.locator('td .wrong')).toHaveCount(0);
+  await page.keyboard.press('Control+Enter');
   await expect(page.locator('td .wrong', { hasText: 'Fill this in.' }).first()).toBeVisible();
   await page.getByLabel('Expense, line 1').fill('Mailing tubes');
   await page.getByLabel('Price, line 1').fill('3');
@@ -122,10 +126,11 @@ test('an expense is ordered beside goods, received and billed with tax that is n
   await page.getByLabel(/^Billed quantity, Mailing tubes/).fill('10');
   await page.getByLabel(/^Billed price, Mailing tubes/).fill('3.2');
   await page.getByLabel(/^Where the difference goes/).selectOption('credit');
-  await page.getByLabel(/^Why, Mailing tubes/).fill('Wrong price, vendor is asked');
+  await page.getByLabel(/^Reason, Mailing tubes/).fill('Wrong price, vendor is asked');
   await page.getByRole('button', { name: /^Add a charge/ }).click();
   await page.getByLabel('Kind of charge 1').selectOption('expense');
   await page.getByLabel('Amount of charge 1').fill('8');
+  await page.keyboard.press('Control+Enter');
   await expect(page.locator('td .wrong', { hasText: 'Fill this in.' })).toBeVisible();
   await page.getByLabel('What expense 1 is for').fill('Pallet');
   await page.getByRole('button', { name: 'Another line' }).click();

@@ -17,7 +17,7 @@ const SCREENS: readonly (readonly [string, ...string[]])[] = [
   ['Stock & cost', 'Merino yarn on cones, ecru'],
   ['Setup', 'Posting accounts'],
   ['Setup', 'Company'],
-  ['Setup', 'Vendors', 'New vendor'],
+  ['Setup', 'Vendors', 'New N'],
 ];
 
 test('every screen that no other test opens has no serious finding of accessibility', async ({ page }) => {
@@ -69,7 +69,7 @@ test('nothing typed is lost by a reload, and a draft can be thrown away', async 
   await expect(page.getByLabel('Note')).toHaveValue('kept over a reload');
   await expect(page.getByLabel('Quantity, line 1')).toHaveValue('12');
   await desk.open('/orders');
-  await page.getByRole('button', { name: 'Discard Order to Kumo Dyeworks' }).click();
+  await page.getByRole('button', { name: 'Discard Purchase order: Kumo Dyeworks' }).click();
   await expect(page.getByRole('link', { name: 'Order to Kumo Dyeworks' })).toBeHidden();
 });
 
@@ -82,7 +82,7 @@ test('what is wrong is said at its field, and nothing is posted', async ({ page 
   for (const [typed, says] of [
     ['124', 'Only 123.6 of this line may come: 120 are open.'],
     ['0.0000001', 'has too many decimals'],
-    ['a few', '“a few” is not a figure'],
+    ['a few', '“a few” is not understood as a figure'],
     ['-1', 'must be more than zero'],
   ] as const) {
     await field.fill(typed);
@@ -136,7 +136,7 @@ test('one box finds a number from a paper, an amount, and what can be done', asy
   await expect(page.getByRole('heading', { name: /Greywake Lines/ })).toBeVisible();
   await page.keyboard.press('Control+k');
   await page.keyboard.type('2,146.60');
-  await expect(page.getByRole('option', { name: /2146.60 in its journal/ }).first()).toBeVisible();
+  await expect(page.getByRole('option', { name: /2,146.60 in its journal/ }).first()).toBeVisible();
   await page.keyboard.press('Escape');
 });
 
@@ -151,7 +151,7 @@ test('items come in from the sample file, wrong lines said line by line', async 
   });
   await expect(page.getByText('1 of 2 lines wrong; nothing is loaded')).toBeVisible();
   await expectAccessible(page);
-  await expect(page.getByText('unit: stays “kg”: this item is in use')).toBeVisible();
+  await expect(page.getByText('unit: This stays “kg”: the entry is in use.')).toBeVisible();
   await page.getByRole('button', { name: /leave 1 out/ }).click();
   await expect(page.getByText('Loaded: 1 line; left out: 1')).toBeVisible();
 });

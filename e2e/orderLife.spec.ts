@@ -54,7 +54,7 @@ test('an order above the buyer’s limit is rejected, changed, approved, sent an
 
   await buyer.open(`/documents/${id}`);
   await buyer.page.getByRole('link', { name: 'Change' }).click();
-  await buyer.page.getByLabel('Why it changes').fill('as agreed with Piet');
+  await buyer.page.getByLabel('Reason for the change').fill('as agreed with Piet');
   await buyer.page.getByLabel('Quantity, line 1').fill('1270');
   await expect(buyer.page.getByText('Posts nothing')).toBeVisible();
   await buyer.page.keyboard.press('Control+Enter');
@@ -62,7 +62,7 @@ test('an order above the buyer’s limit is rejected, changed, approved, sent an
 
   await approver.open(`/documents/${id}`);
   await approver.page.getByRole('button', { name: 'Approve' }).click();
-  await expect(approver.page.getByText('Approved. Not given to the vendor yet')).toBeVisible();
+  await expect(approver.page.getByText('Approved. Not sent to the vendor yet')).toBeVisible();
   await buyer.open(`/documents/${id}`);
   await buyer.page.getByRole('button', { name: 'Mark as sent' }).click();
   await expect(buyer.page.getByText('Approved. The vendor has version 2')).toBeVisible();
@@ -100,14 +100,14 @@ test('a sent order is changed, its rest is closed with a reason, and a receipt o
   await expect(page.getByText('The vendor has version 1, version 2 stands')).toBeVisible();
   const id = idIn(desk);
   const history = page.getByRole('table', { name: 'History of the order' });
-  await expect(history.getByText('Line 2, Madder dye, 250 g tin: quantity 60 72')).toBeVisible();
+  await expect(history.getByText('Line 2, Madder dye, 250 g tin: Quantity 60 72')).toBeVisible();
 
   await page.getByRole('link', { name: 'Change' }).click();
-  await page.getByLabel('Why it changes').fill('a rebate');
+  await page.getByLabel('Reason for the change').fill('a rebate');
   await page.getByLabel('Price, line 1').fill('2000');
   await expect(page.getByText('Posts nothing')).toBeVisible();
   await page.keyboard.press('Control+Enter');
-  await expect(history.getByText(/Indigo dye.*price 2,190\.00 2,000\.00/)).toBeVisible();
+  await expect(history.getByText(/Indigo dye.*Price 2,190\.00 2,000\.00/)).toBeVisible();
 
   // 10 tins at the new price: 20,000 JPY at 0.006730 is 134.60.
   await desk.open('/receiving');
@@ -129,7 +129,7 @@ test('a sent order is changed, its rest is closed with a reason, and a receipt o
   await page.keyboard.type('a mistake');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('alert')).toContainText('Other documents build on this one: GR-');
-  await page.getByRole('button', { name: 'Leave it' }).click();
+  await page.getByRole('button', { name: 'Cancel' }).click();
 
   await page.keyboard.press('Control+k');
   await page.keyboard.type(receipt);
@@ -158,7 +158,7 @@ test('an administrator asks for another limit, and a second person approves it; 
   const limit = page.getByLabel('Limit of Tomas Reyl');
   await limit.fill('a lot');
   await page.getByRole('button', { name: 'Save' }).click();
-  await expect(page.getByText('“a lot” is not a figure')).toBeVisible();
+  await expect(page.getByText('“a lot” is not understood as a figure')).toBeVisible();
   await expectAccessible(page);
   await limit.fill('2500');
   await page.getByRole('button', { name: 'Save' }).click();
@@ -244,10 +244,10 @@ test('an order is copied, and counts among the commitments until it comes', asyn
   expect(Number(after.total) - Number(before.total)).toBeCloseTo(4210, 2);
   await desk.open('/orders');
   await page.getByRole('link', { name: 'Commitments' }).click();
-  const vendors = page.getByRole('table', { name: 'Commitments by vendor' });
+  const vendors = page.getByRole('table', { name: 'Commitments: Vendor' });
   await expect(vendors.getByRole('row', { name: /Dholka/ })).toBeVisible();
   await expectAccessible(page);
-  await expect(vendors.getByRole('row', { name: /^All of it/ })).toContainText(
+  await expect(vendors.getByRole('row', { name: /^Total/ })).toContainText(
     new Intl.NumberFormat('en-US', { minimumFractionDigits: 2 }).format(Number(after.total)),
   );
 });
@@ -269,7 +269,7 @@ test('who types faster than the vendor’s prices come gets them when they come'
   await desk.choose('Item, line 2', 'reed, steel');
   await page.getByLabel('Quantity, line 2').fill('10');
   await page.getByLabel('Price, line 2').fill('47');
-  await expect(page.getByText('Fill this in.').first()).toBeVisible();
+  await expect(page.getByText('One field is still to be filled in.')).toBeVisible();
   await expectAccessible(page);
   answer();
   await expect(page.getByLabel('Price, line 1')).toHaveValue('1,585.00');

@@ -68,7 +68,7 @@ test('three orders come in one delivery: short, over, rejected, lots and fifty s
   await page.getByLabel('Packing slip').fill('PM-PS 88');
   // Three percent more and two percent less are taken: 1.5 of 100 may be missing, 0.3 of 10 be too many, half a kilogram may not.
   await page.getByLabel(/^Received now, Merino yarn on cones, ecru/).fill('98.5');
-  await expect(page.getByText('1.5 kg less than is due')).toBeVisible();
+  await expect(page.getByText('1.5 kg less than outstanding')).toBeVisible();
   await page.getByLabel(/^No more comes of Merino/).check();
   await page.getByLabel(/^Received now, Linen/).fill('10.5');
   await expect(page.getByText('only 0.3 kg are allowed')).toBeVisible();
@@ -207,14 +207,14 @@ test('goods without an order wait until somebody says what became of them', asyn
   await expect(page.getByText('3 Rolls of kraft paper: Nobody knows of an order')).toBeVisible();
 
   await desk.open('/receiving/held');
-  await page.getByRole('button', { name: 'Say what became of Rolls of kraft paper' }).click();
-  await page.getByLabel('How many are gone').fill('4');
-  await page.getByLabel('Why').fill('collected');
+  await page.getByRole('button', { name: 'State the outcome of Rolls of kraft paper' }).click();
+  await page.getByLabel('Quantity', { exact: true }).fill('4');
+  await page.getByLabel('Reason').fill('collected');
   await page.keyboard.press('Enter');
   await expect(page.getByText('Only 3 of it is held.')).toBeVisible();
   await expectAccessible(page);
-  await page.getByLabel('How many are gone').fill('3');
-  await page.getByLabel('Why').focus();
+  await page.getByLabel('Quantity', { exact: true }).fill('3');
+  await page.getByLabel('Reason').focus();
   await page.keyboard.press('Enter');
   await expect(page.getByText(/^AC-\d+ is posted\.$/)).toBeVisible();
   await expect(page.getByRole('row', { name: /kraft/ })).toBeHidden();
@@ -287,11 +287,11 @@ test('who counts blind sees what may come and not how many; a photo goes with wh
   await admin.open('/setup/company/1');
   await admin.page.getByLabel('Count blind').check();
   await admin.page.getByRole('button', { name: 'Save' }).click();
-  await expect(admin.page.getByRole('region', { name: 'What was changed' })).toContainText('Count blind');
+  await expect(admin.page.getByRole('region', { name: 'Changes' })).toContainText('Count blind');
   const { page } = receiver;
   await receiver.open('/receiving');
   await page.getByRole('link', { name: /Beira Linho/ }).click();
-  await expect(page.getByText('Outstanding')).toBeHidden();
+  await expect(page.getByRole('columnheader', { name: 'Outstanding' })).toBeHidden();
   await expect(page.getByRole('button', { name: 'All of it came' })).toBeHidden();
   await page.getByLabel(/^Received now, Linen/).fill('60');
   await expect(page.getByText('This is not what may come: count again').first()).toBeVisible();

@@ -1,6 +1,7 @@
-import { expect, type Page, type Request, test } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
 import { useDemoCompany } from './demoCompany.ts';
 import { Desk } from './desk.ts';
+import { kindOf, settled, type Watched, watched, type Way } from './pages.ts';
 
 useDemoCompany();
 
@@ -8,20 +9,6 @@ useDemoCompany();
 const STEPS = 28;
 /** So many of them from document to document. */
 const ALONG_TRAIL = 16;
-
-interface Way {
-  readonly address: string;
-  /** What the link, or the head of the page, is called. */
-  readonly name: string;
-}
-
-/** The kind of page: what is counted is left out, registers are alike, and a document is of the kind that its number begins with. */
-function kindOf({ address, name }: Way): string {
-  const path = new URL(address).pathname;
-  if (path.startsWith('/setup/')) return /\/(\d+|new)$/.test(path) ? '/setup/entry' : '/setup/register';
-  const document = /^\/(documents|orders)\/\d+$/.test(path) ? (/\b([A-Z]{2})-\d/.exec(name)?.[1] ?? '') : '';
-  return document || path.replace(/[0-9a-f]{8}-[0-9a-f-]{27}/g, 'draft').replace(/\/\d+/g, '/one');
-}
 
 const hereOf = async (page: Page): Promise<Way> => ({
   address: page.url(),
@@ -32,37 +19,6 @@ const hereOf = async (page: Page): Promise<Way> => ({
     .then((text) => text ?? '')
     .catch(() => ''),
 });
-
-/** A page, and how many of its requests are not answered yet. */
-interface Watched {
-  readonly page: Page;
-  readonly asked: () => number;
-}
-
-/** What a page that was left asked for is never answered: nothing is waited for longer than this, in milliseconds. */
-const LONGEST = 4_000;
-
-function watched(page: Page): Watched {
-  const asked = new Map<Request, number>();
-  page.on('request', (request) => request.url().includes('/api/') && asked.set(request, Date.now()));
-  page.on('requestfinished', (request) => asked.delete(request));
-  page.on('requestfailed', (request) => asked.delete(request));
-  return { page, asked: () => [...asked.values()].filter((at) => Date.now() - at < LONGEST).length };
-}
-
-/** What stands on the page, once everything is answered and it no longer changes. */
-async function settled({ page, asked }: Watched): Promise<string> {
-  let before = '';
-  for (let same = 0; same < 6;) {
-    const now = await page
-      .locator('main')
-      .evaluate((main) => (main.querySelector('[aria-busy="true"]') ? '' : (main as HTMLElement).innerText));
-    same = now === before && now !== '' && asked() === 0 ? same + 1 : 0;
-    before = now;
-    await page.waitForTimeout(70);
-  }
-  return before;
-}
 
 /** What a fresh load of the address shows: a page on which no answer of another can have been left. */
 async function freshlyLoaded(fresh: Watched, address: string): Promise<string> {

@@ -60,7 +60,7 @@ test('goods go from an order to cost of goods, and every step shows its journal 
       'Goods received not invoiced, Dholka Shuttle Works 720.00',
     ]);
     await desk.post();
-    await expect(page.getByText('892.50 to come')).toBeVisible();
+    await expect(page.getByText('▼ 892.50 outstanding')).toBeVisible();
   });
 
   await test.step('along the trail each document shows its own lines and what can be done with it', async () => {
@@ -96,7 +96,7 @@ test('goods go from an order to cost of goods, and every step shows its journal 
     await billed.fill('120 cone');
     await page.getByLabel(/Billed price, Merino/).fill('12.40');
     await expect(billed).toHaveValue('60');
-    await page.getByLabel(/^Why, Merino/).fill('Agreed with the buyer');
+    await page.getByLabel(/^Reason, Merino/).fill('Agreed with the buyer');
     await expect(page.getByText('▲ 0.40')).toBeVisible();
     const lines = await desk.footing();
     // 20 kg of an earlier receipt went out first; 40 of these 60 are delivered, a part of them invoiced.
@@ -117,7 +117,7 @@ test('goods go from an order to cost of goods, and every step shows its journal 
       'Payables, Greywake Lines 100.00',
     ]);
     await desk.post();
-    await page.getByRole('link', { name: 'Put charges on goods' }).click();
+    await page.getByRole('link', { name: 'Allocate charges' }).click();
     await page.getByRole('checkbox', { name: /GW-80001/ }).check();
     await page.getByLabel('Find received lines').fill('Dholka');
     await page.getByRole('checkbox', { name: /madder red/ }).check();

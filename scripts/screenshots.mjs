@@ -157,7 +157,7 @@ async function scan(page, code) {
 
 async function bill(page) {
   await page.getByRole('link', { name: /AJ 40518/ }).click();
-  await page.getByLabel(/^Why, Floor loom/).fill('New price list');
+  await page.getByLabel(/^Reason, Floor loom/).fill('New price list');
   await page.getByLabel('Vendor’s number').focus();
 }
 

@@ -38,7 +38,7 @@ console.log(`${passed} passed, ${failed} failed`);
 process.exitCode = failed > 0 || passed === 0 ? 1 : 0;
 
 async function build() {
-  const built = await ensureBuilt(['core', 'contract', 'server', 'demo', 'e2e', 'web']).then(
+  const built = await ensureBuilt(['messages', 'core', 'contract', 'server', 'demo', 'e2e', 'web']).then(
     () => true,
     (problem) => console.error(problem.message),
   );
@@ -97,13 +97,14 @@ function node(args, { env = {}, beside = false } = {}) {
 
 async function lint() {
   const bin = (name) => join(root, 'node_modules', name);
-  const everything = '{core,contract,server,web,demo,e2e}/{*,!(dist|node_modules|public)/**/*}.{ts,tsx}';
+  const everything = '{messages,core,contract,server,web,demo,e2e}/{*,!(dist|node_modules|public)/**/*}.{ts,tsx}';
   const cruise = [bin('dependency-cruiser/bin/dependency-cruise.mjs'), '--config'];
   await check('lint', [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0']);
   await check('direction of imports', [...cruise, '.dependency-cruiser.cjs', everything]);
   await check('circles of folders', [
     ...cruise,
     '.dependency-cruiser-folders.cjs',
+    'messages',
     'core',
     'contract',
     'server',

@@ -1,4 +1,5 @@
 import {
+  AssessedBill,
   BillableView,
   CreditableView,
   IncomingBill,
@@ -15,7 +16,8 @@ import { ApprovalView } from '../views/approvals.ts';
 import { Paper } from '../views/documents.ts';
 import { PostedReply } from '../commands.ts';
 import { endpoint } from '../endpoint.ts';
-import { byId, byKey, Done, firstOf } from './parts.ts';
+import { byId, byKey, Done, firstOf, list } from './parts.ts';
+import { Says } from '../message.ts';
 
 export const benchEndpoints = {
   takeBillIn: endpoint({
@@ -39,7 +41,7 @@ export const benchEndpoints = {
           number: Text(60),
           kind: oneOf(['bill', 'credit'] as const),
           state: oneOf(['read', 'typed', 'unassigned'] as const),
-          says: Text(500),
+          says: Says,
         }),
       ),
     }),
@@ -120,8 +122,21 @@ export const benchEndpoints = {
     summary: 'Post a waiting bill that agrees within what is allowed; otherwise say why not, and leave it',
     allow: KINDS.bill.mayPost,
     params: byKey,
-    body: exactly({ dry: Type.Boolean({ description: 'Only say it' }) }),
-    reply: exactly({ agrees: Type.Boolean(), says: Text(500), posted: Type.Union([PostedReply, Type.Null()]) }),
+    reply: exactly({ says: Says, posted: Type.Union([PostedReply, Type.Null()]) }),
+  }),
+  assessedBills: endpoint({
+    method: 'get',
+    path: '/bills/assessed',
+    summary:
+      'How waiting bills stand: those that agree could be posted at once, those that differ, those to be looked at',
+    allow: KINDS.bill.mayPost,
+    query: exactly({
+      ids: Type.String({
+        pattern: '^[0-9a-f-]{36}(,[0-9a-f-]{36}){0,19}$',
+        description: 'At most twenty of them, with commas between',
+      }),
+    }),
+    reply: list(AssessedBill),
   }),
   billable: endpoint({
     method: 'get',

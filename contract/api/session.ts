@@ -14,12 +14,13 @@ export const sessionEndpoints = {
     body: exactly({ email: Text(160), password: Text(200) }),
     reply: Me,
   }),
-  notice: endpoint({
+  start: endpoint({
     method: 'get',
-    path: '/notice',
-    summary: 'What stands on the page where people sign in',
+    path: '/start',
+    summary:
+      'What the application begins with: who is signed in, null for nobody, and what stands on the page where people sign in',
     allow: 'anyone',
-    reply: exactly({ says: Text(2000) }),
+    reply: exactly({ me: Type.Union([Me, Type.Null()]), notice: Text(2000) }),
   }),
   signOut: endpoint({ method: 'delete', path: '/session', summary: 'Sign out', allow: 'signed-in', reply: Done }),
   changePassword: endpoint({
@@ -33,7 +34,7 @@ export const sessionEndpoints = {
   savePreferences: endpoint({
     method: 'put',
     path: '/session/preferences',
-    summary: 'Say how one writes figures and days oneself',
+    summary: 'Say in which language one reads, and how one writes figures and days',
     allow: 'signed-in',
     body: Preferences,
     reply: Done,
@@ -79,10 +80,11 @@ export const sessionEndpoints = {
   draft: endpoint({
     method: 'get',
     path: '/drafts/:id',
-    summary: 'A draft',
+    summary:
+      'A draft; null where there is none that one may see: nothing is kept of it yet, or it was posted or discarded',
     allow: 'signed-in',
     params: byKey,
-    reply: DraftView,
+    reply: Type.Union([DraftView, Type.Null()]),
   }),
   saveDraft: endpoint({
     method: 'put',

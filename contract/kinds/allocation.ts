@@ -6,10 +6,9 @@ export const BASES = ['value', 'quantity', 'weight', 'volume', 'equal', 'duty', 
 
 export const allocation = kind({
   name: 'allocation',
-  title: 'Charges on goods',
   prefix: 'LC',
   mayPost: ['accountant'],
-  amounts: 'Shared out',
+  amounts: 'kind.amounts_shared_out',
   body: exactly({
     date: Day,
     to: Type.Array(LineId, { maxItems: MOST_LINES }),

@@ -5,7 +5,6 @@ import { kind } from './kind.ts';
 
 export const approval = kind({
   name: 'approval',
-  title: 'Approval',
   prefix: 'PA',
   // Whom each subject is for says MAY_ANSWER; the core refuses one's own, whatever the role.
   mayPost: MAY_SECOND,

@@ -4,7 +4,6 @@ import { kind } from './kind.ts';
 
 export const arrival = kind({
   name: 'arrival',
-  title: 'Arrival of a transfer',
   prefix: 'AR',
   mayPost: ['receiver', 'accountant'],
   body: exactly({

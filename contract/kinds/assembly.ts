@@ -4,7 +4,6 @@ import { kind } from './kind.ts';
 
 export const assembly = kind({
   name: 'assembly',
-  title: 'Assembly',
   prefix: 'AS',
   mayPost: ['receiver', 'accountant'],
   body: exactly({

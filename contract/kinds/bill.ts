@@ -6,10 +6,9 @@ export const DIFFERENCES = ['cost', 'variance', 'credit'] as const;
 
 export const bill = kind({
   name: 'bill',
-  title: 'Vendor bill',
   prefix: 'VB',
   mayPost: ['accountant'],
-  amounts: 'Billed',
+  amounts: 'kind.amounts_billed',
   body: exactly({
     vendor: Party,
     terms: Terms,

@@ -4,7 +4,6 @@ import { kind } from './kind.ts';
 
 export const chargeMove = kind({
   name: 'charge-move',
-  title: 'Charge moved from expense',
   prefix: 'MC',
   mayPost: ['accountant'],
   body: exactly({ date: Day, of: LineId, charge: ChargeKind, amount: BaseAmount }),

@@ -4,7 +4,6 @@ import { kind } from './kind.ts';
 
 export const close = kind({
   name: 'close',
-  title: 'Period closed',
   prefix: 'CL',
   mayPost: ['accountant'],
   body: exactly({ date: Day, period: Period }),

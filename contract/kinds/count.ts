@@ -4,7 +4,6 @@ import { kind } from './kind.ts';
 
 export const count = kind({
   name: 'count',
-  title: 'Count',
   prefix: 'CT',
   mayPost: ['receiver', 'accountant'],
   body: exactly({

@@ -4,10 +4,9 @@ import { kind } from './kind.ts';
 
 export const credit = kind({
   name: 'credit',
-  title: 'Credit memo',
   prefix: 'CM',
   mayPost: ['accountant'],
-  amounts: 'Credited',
+  amounts: 'kind.amounts_credited',
   body: exactly({
     vendor: Party,
     reference: Text(60, 'The vendor’s number'),

@@ -4,7 +4,6 @@ import { kind } from './kind.ts';
 
 export const customerReturn = kind({
   name: 'customer-return',
-  title: 'Return from customer',
   prefix: 'CR',
   mayPost: ['receiver', 'accountant'],
   body: exactly({

@@ -10,10 +10,9 @@ const Stated = (description: string) =>
 /** What customs went by: it states, and posts nothing. An allocation that cites it works out duty by it. */
 export const customsEntry = kind({
   name: 'customs-entry',
-  title: 'Customs entry',
   prefix: 'CE',
   mayPost: ['accountant'],
-  amounts: 'Duty',
+  amounts: 'kind.amounts_duty',
   body: exactly({
     date: Day,
     reference: Text(60, 'The number of the entry at customs'),

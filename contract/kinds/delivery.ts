@@ -4,10 +4,9 @@ import { kind } from './kind.ts';
 
 export const delivery = kind({
   name: 'delivery',
-  title: 'Delivery',
   prefix: 'DN',
   mayPost: ['receiver', 'accountant'],
-  amounts: 'Cost as now known',
+  amounts: 'kind.amounts_cost',
   body: exactly({
     customer: Text(120),
     date: Day,

@@ -4,7 +4,6 @@ import { kind } from './kind.ts';
 
 export const estimateClosing = kind({
   name: 'estimate-closing',
-  title: 'Estimate closed',
   prefix: 'EC',
   mayPost: ['accountant'],
   body: exactly({

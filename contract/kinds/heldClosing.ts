@@ -7,7 +7,6 @@ export const OUTCOMES = ['sent back', 'scrapped', 'received', 'gone astray'] as 
 /** What became of held goods. */
 export const heldClosing = kind({
   name: 'held-closing',
-  title: 'Held goods cleared',
   prefix: 'AC',
   mayPost: ['receiver', 'buyer', 'accountant'],
   body: exactly({

@@ -4,10 +4,9 @@ import { lines } from './parts.ts';
 
 export const invoice = kind({
   name: 'invoice',
-  title: 'Customer invoice',
   prefix: 'SI',
   mayPost: ['accountant'],
-  amounts: 'Invoiced',
+  amounts: 'kind.amounts_invoiced',
   body: exactly({
     customer: Text(120),
     date: Day,

@@ -4,7 +4,6 @@ import { kind } from './kind.ts';
 
 export const lock = kind({
   name: 'lock',
-  title: 'Period locked',
   prefix: 'LK',
   mayPost: ['accountant'],
   stays: true,

@@ -4,7 +4,6 @@ import { kind } from './kind.ts';
 
 export const open = kind({
   name: 'open',
-  title: 'Period opened',
   prefix: 'OP',
   mayPost: ['accountant'],
   body: exactly({ date: Day, period: Period }),

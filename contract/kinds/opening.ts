@@ -4,7 +4,6 @@ import { kind } from './kind.ts';
 
 export const opening = kind({
   name: 'opening',
-  title: 'Opening stock',
   prefix: 'OS',
   mayPost: ['accountant'],
   body: exactly({

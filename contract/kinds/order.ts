@@ -7,10 +7,9 @@ export const INCOTERMS = ['EXW', 'FCA', 'CPT', 'CIP', 'DAP', 'DPU', 'DDP', 'FAS'
 
 export const order = kind({
   name: 'order',
-  title: 'Purchase order',
   prefix: 'PO',
   mayPost: ['buyer', 'accountant'],
-  amounts: 'Ordered',
+  amounts: 'kind.amounts_ordered',
   body: exactly({
     vendor: Party,
     date: Day,

@@ -5,7 +5,6 @@ import { kind } from './kind.ts';
 /** A later version of an order: the lines that differ, each as it should be now; others stay. */
 export const orderChange = kind({
   name: 'order-change',
-  title: 'New version of an order',
   prefix: 'PV',
   mayPost: ['buyer', 'accountant'],
   body: exactly({

@@ -4,7 +4,6 @@ import { kind } from './kind.ts';
 
 export const orderClosing = kind({
   name: 'order-closing',
-  title: 'No more comes on an order',
   prefix: 'PC',
   mayPost: ['buyer', 'accountant'],
   body: exactly({ of: Id, date: Day, reason: Reason, lines: lines({ of: LineId }) }),

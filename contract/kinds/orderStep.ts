@@ -4,7 +4,6 @@ import { kind } from './kind.ts';
 
 export const orderStep = kind({
   name: 'order-step',
-  title: 'Step of an order',
   prefix: 'PS',
   mayPost: ['buyer', 'accountant'],
   stays: true,

@@ -4,10 +4,9 @@ import { kind } from './kind.ts';
 
 export const payment = kind({
   name: 'payment',
-  title: 'Payment',
   prefix: 'PY',
   mayPost: ['accountant'],
-  amounts: 'Paid',
+  amounts: 'kind.amounts_paid',
   body: exactly({
     vendor: Party,
     date: Day,

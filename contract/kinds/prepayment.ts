@@ -4,9 +4,8 @@ import { kind } from './kind.ts';
 
 export const prepayment = kind({
   name: 'prepayment',
-  title: 'Prepayment',
   prefix: 'PP',
   mayPost: ['accountant'],
-  amounts: 'Paid',
+  amounts: 'kind.amounts_paid',
   body: exactly({ vendor: Party, date: Day, currency: Currency, amount: Amount }),
 });

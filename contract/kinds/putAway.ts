@@ -5,7 +5,6 @@ import { lines } from './parts.ts';
 /** Received goods go from the dock into bins. */
 export const putAway = kind({
   name: 'put-away',
-  title: 'Put away',
   prefix: 'PT',
   mayPost: ['receiver', 'accountant'],
   body: exactly({ date: Day, lines: lines({ of: LineId, quantity: Quantity, bin: Text(20) }) }),

@@ -4,10 +4,9 @@ import { kind } from './kind.ts';
 
 export const receipt = kind({
   name: 'receipt',
-  title: 'Goods receipt',
   prefix: 'GR',
   mayPost: ['receiver', 'accountant'],
-  amounts: 'Received',
+  amounts: 'kind.amounts_received',
   body: exactly({
     vendor: Party,
     date: Day,

@@ -4,7 +4,6 @@ import { kind } from './kind.ts';
 
 export const reversal = kind({
   name: 'reversal',
-  title: 'Reversal',
   prefix: 'RV',
   mayPost: ['accountant'],
   stays: true,

@@ -4,7 +4,6 @@ import { kind } from './kind.ts';
 
 export const standard = kind({
   name: 'standard',
-  title: 'New standard cost',
   prefix: 'ST',
   mayPost: ['accountant'],
   body: exactly({ date: Day, lines: lines({ item: Party, standard: Price }) }),

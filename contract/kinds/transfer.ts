@@ -4,7 +4,6 @@ import { kind } from './kind.ts';
 
 export const transfer = kind({
   name: 'transfer',
-  title: 'Transfer',
   prefix: 'TR',
   mayPost: ['receiver', 'accountant'],
   body: exactly({

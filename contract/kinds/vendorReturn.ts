@@ -4,7 +4,6 @@ import { kind } from './kind.ts';
 
 export const vendorReturn = kind({
   name: 'return',
-  title: 'Return to vendor',
   prefix: 'RT',
   mayPost: ['receiver', 'accountant'],
   body: exactly({

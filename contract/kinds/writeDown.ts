@@ -4,7 +4,6 @@ import { kind } from './kind.ts';
 
 export const writeDown = kind({
   name: 'write-down',
-  title: 'Write-down',
   prefix: 'WD',
   mayPost: ['accountant'],
   body: exactly({ date: Day, warehouse: Id, lines: lines({ item: Party, netRealisable: Price }) }),

@@ -1,23 +1,29 @@
-import { address, code, name, retired, SETTERS, type Register } from './register.ts';
+import { address, choicesOf, code, name, retired, SETTERS, type Register } from './register.ts';
 
 export const warehouses: Register = {
-  title: 'Warehouses',
-  one: 'warehouse',
-  about: 'Where goods are kept, and the bins inside',
+  title: 'register.warehouses',
+  one: 'register.warehouses_one',
+  about: 'register.warehouses_about',
   key: ['code'],
   mayChange: SETTERS,
   fields: [
-    code('Code', 20),
+    code('word.code', 20),
     name,
     address,
     {
       name: 'bins',
-      label: 'Bins',
+      label: 'word.bins',
       as: 'parts',
-      hint: 'Places inside; the dock is where goods stand that are not put away, rejects where rejected goods stand',
+      hint: 'hint.bins',
       parts: [
-        { name: 'code', label: 'Bin', as: 'text', required: true, most: 20 },
-        { name: 'kind', label: 'Kind', as: 'choice', choices: ['shelf', 'dock', 'rejects'], required: true },
+        { name: 'code', label: 'word.bin', as: 'text', required: true, most: 20 },
+        {
+          name: 'kind',
+          label: 'word.kind',
+          as: 'choice',
+          choices: choicesOf(['shelf', 'dock', 'rejects']),
+          required: true,
+        },
       ],
     },
     retired,
@@ -25,15 +31,15 @@ export const warehouses: Register = {
 };
 
 export const shipments: Register = {
-  title: 'Shipments',
-  one: 'shipment',
-  about: 'Containers, air waybills, parcels and lorries that goods travel in; receipts and charges name them by number',
+  title: 'register.shipments',
+  one: 'register.shipments_one',
+  about: 'register.shipments_about',
   key: ['number'],
   mayChange: [...SETTERS, 'buyer', 'receiver'],
   fields: [
-    { name: 'number', label: 'Number', as: 'text', required: true, most: 60 },
-    { name: 'carrier', label: 'Carrier', as: 'entry', of: 'vendors' },
-    { name: 'note', label: 'Note', as: 'text', most: 160 },
+    { name: 'number', label: 'word.number', as: 'text', required: true, most: 60 },
+    { name: 'carrier', label: 'word.carrier', as: 'entry', of: 'vendors' },
+    { name: 'note', label: 'word.note', as: 'text', most: 160 },
     retired,
   ],
 };

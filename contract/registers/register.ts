@@ -1,3 +1,4 @@
+import type { MessageId } from '@obolus/messages/message';
 import type { Role } from '../roles.ts';
 
 /**
@@ -5,10 +6,10 @@ import type { Role } from '../roles.ts';
  * out by it. An entry's fields are text, as they stand in a file: parts apart by a bar, what belongs together in a part by an equals sign.
  */
 export interface Register {
-  readonly title: string;
-  /** One of them, in a sentence. */
-  readonly one: string;
-  readonly about: string;
+  readonly title: MessageId;
+  /** One of them. */
+  readonly one: MessageId;
+  readonly about: MessageId;
   readonly fields: readonly RegisterField[];
   /** The fields by which an entry is known. */
   readonly key: readonly string[];
@@ -19,18 +20,19 @@ export interface Register {
 
 export interface RegisterField {
   readonly name: string;
-  readonly label: string;
+  readonly label: MessageId;
   readonly as: 'text' | 'lines' | 'figure' | 'day' | 'yes' | 'choice' | 'currency' | 'country' | 'entry' | 'parts';
   readonly required?: true;
   /** The longest text that is kept. */
   readonly most?: number;
   /** Decimals that are kept of a figure. */
   readonly places?: number;
-  readonly choices?: readonly string[];
+  /** What may be chosen, each with what it is called. */
+  readonly choices?: Choices;
   /** The register that an entry is chosen from, by its key. */
   readonly of?: RegisterName;
   readonly parts?: readonly RegisterField[];
-  readonly hint?: string;
+  readonly hint?: MessageId;
   /** More than zero, where it is a figure that says something. */
   readonly positive?: true;
   /** Stays as it is once the entry is used. */
@@ -42,6 +44,13 @@ export interface RegisterField {
   /** Who may change it, where that is not everybody who may change the entry. */
   readonly by?: readonly Role[];
 }
+
+export type Choices = Readonly<Record<string, MessageId>>;
+
+type CodeOf<Id> = Id extends `choice.${infer Code}` ? Code : never;
+
+export const choicesOf = (codes: readonly CodeOf<MessageId>[]): Choices =>
+  Object.fromEntries(codes.map((code) => [code, `choice.${code}`] as const));
 
 /** Every register, in the order in which they are shown. */
 export const REGISTER_NAMES = [
@@ -70,24 +79,30 @@ export const registerOf = (name: string | undefined): RegisterName | undefined =
   REGISTER_NAMES.find((known) => known === name);
 
 export const SETTERS: readonly Role[] = ['administrator', 'accountant'];
-export const code = (label: string, most: number): RegisterField => ({
+export const code = (label: MessageId, most: number): RegisterField => ({
   name: 'code',
   label,
   as: 'text',
   required: true,
   most,
 });
-export const name: RegisterField = { name: 'name', label: 'Name', as: 'text', required: true, most: 160 };
-export const number: RegisterField = { name: 'number', label: 'Number', as: 'text', required: true, most: 40 };
+export const name: RegisterField = { name: 'name', label: 'word.name', as: 'text', required: true, most: 160 };
+export const number: RegisterField = { name: 'number', label: 'word.number', as: 'text', required: true, most: 40 };
 export const retired: RegisterField = {
   name: 'retired',
-  label: 'No longer used',
+  label: 'word.retired',
   as: 'yes',
-  hint: 'Not offered any more; what was posted with it stays',
+  hint: 'hint.retired',
   optional: true,
 };
-export const address: RegisterField = { name: 'address', label: 'Address', as: 'lines', most: 400, optional: true };
-const percent = (name: string, label: string, hint: string): RegisterField => ({
+export const address: RegisterField = {
+  name: 'address',
+  label: 'word.address',
+  as: 'lines',
+  most: 400,
+  optional: true,
+};
+const percent = (name: string, label: MessageId, hint: MessageId): RegisterField => ({
   name,
   label,
   as: 'figure',
@@ -97,36 +112,21 @@ const percent = (name: string, label: string, hint: string): RegisterField => ({
   by: SETTERS,
   second: 'limits',
 });
-export const tolerances = (without: string): RegisterField[] => [
-  percent('over', 'Over, percent', `How much more than ordered is taken; ${without}`),
-  percent('short', 'Short, percent', `How much less closes a line; ${without}`),
+export const tolerances = (of: 'item' | 'vendor' | 'company'): readonly [RegisterField, RegisterField] => [
+  percent('over', 'word.over_tolerance', `hint.over_${of}`),
+  percent('short', 'word.short_tolerance', `hint.short_${of}`),
 ];
 /** What bills may ask for more, and less, than was expected, without a reason. */
-export const allowances = (of: string): RegisterField[] => {
-  const hint = `Of a percentage and an amount the smaller; ${of}`;
-  const limit = (name: string, label: string): RegisterField => ({
-    name,
-    label,
-    as: 'figure',
-    places: 4,
-    hint,
-    optional: true,
-    by: SETTERS,
-    second: 'limits',
-  });
-  return [
-    limit('bill_over_part', 'Bill over, percent'),
-    limit('bill_over_amount', 'Bill over, amount'),
-    limit('bill_short_part', 'Bill under, percent'),
-    limit('bill_short_amount', 'Bill under, amount'),
-  ];
-};
-export const measure = (name: string, label: string, hint: string): RegisterField => ({
+export const allowances = (of: 'item' | 'vendor' | 'company'): RegisterField[] =>
+  (['bill_over_part', 'bill_over_amount', 'bill_short_part', 'bill_short_amount'] as const).map((name) =>
+    percent(name, `word.${name}`, `hint.limit_${of}`),
+  );
+export const measure = (name: string, label: MessageId): RegisterField => ({
   name,
   label,
   as: 'figure',
   places: 6,
-  hint,
+  hint: 'hint.measure',
   optional: true,
   positive: true,
 });
@@ -155,6 +155,6 @@ export const writeParts = (parts: readonly (readonly string[])[]): string =>
 
 /** By what others name a company, a vendor or a customer: numbers that stand on papers. */
 export const identifiers: readonly RegisterField[] = [
-  { name: 'tax_number', label: 'Tax number', as: 'text', most: 40, optional: true },
-  { name: 'gln', label: 'GLN', as: 'text', most: 13, hint: 'Global location number (GS1), 13 digits', optional: true },
+  { name: 'tax_number', label: 'word.tax_number', as: 'text', most: 40, optional: true },
+  { name: 'gln', label: 'word.gln', as: 'text', most: 13, hint: 'hint.gln', optional: true },
 ];

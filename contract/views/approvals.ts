@@ -2,9 +2,10 @@ import { SUBJECTS } from '../approvals.ts';
 import { DifferenceView } from '../commands.ts';
 import { Amount, BaseAmount, Currency, exactly, oneOf, type Static, Text, Type } from '../figures.ts';
 import { Name, orEmpty } from './parts.ts';
+import { Shown } from '../message.ts';
 
 /** What a field of something was and is to become. */
-const Changed = Type.Array(exactly({ what: Text(200), was: Text(2000), became: Text(2000), isFigure: Type.Boolean() }));
+const Changed = Type.Array(exactly({ what: Shown, was: Text(2000), became: Shown, isFigure: Type.Boolean() }));
 
 /** What a second person is asked to approve, or was: exactly what, by whom, and what is different in it. */
 export const ApprovalView = exactly({
@@ -12,7 +13,7 @@ export const ApprovalView = exactly({
   of: Text(60),
   /** To be given back with the answer: exactly this is answered. */
   seen: Text(64),
-  title: Text(300),
+  title: Shown,
   /** Where it can be looked at. */
   link: Text(200),
   /** The key of a draft whose paper can be looked at; empty where there is none. */
@@ -32,7 +33,7 @@ export const ApprovalView = exactly({
   answeredAt: Text(40),
   /** Of a bill: how it differs and how each difference was decided. */
   differences: Type.Array(
-    exactly({ ...DifferenceView.properties, label: Text(200), decision: Text(20), reason: Text(200) }),
+    exactly({ ...DifferenceView.properties, label: Shown, decision: Text(20), reason: Text(200) }),
   ),
   /** What changed since it was approved last, or what is to change. */
   changes: Changed,

@@ -18,6 +18,7 @@ import {
 import { ChargeKind } from '../kinds/parts.ts';
 import { InUnit, Name, orEmpty } from './parts.ts';
 import { ItemView } from './setUp.ts';
+import { Says } from '../message.ts';
 
 /** How a paper came to us. */
 export const Came = oneOf(['file', 'mail'] as const);
@@ -54,7 +55,7 @@ export const IncomingBill = exactly({
   came: Came,
   sender: Text(160),
   /** Which parts cannot be read, and why. */
-  says: Text(500),
+  says: Says,
   number: Text(60),
   currency: orEmpty(Currency),
   charges: Type.Array(exactly({ said: Text(200), amount: Amount })),
@@ -102,7 +103,7 @@ export const WaitingBill = exactly({
   at: Text(40),
   /** Whose it is is not known; it is to be typed, wholly or in part; it was refused. */
   state: oneOf(['ready', 'typed', 'unassigned', 'refused'] as const),
-  says: Text(500),
+  says: Says,
   note: Text(200),
   lookAgain: Type.Union([Day, Type.Null()]),
   postOn: Type.Union([Day, Type.Null()]),
@@ -115,6 +116,20 @@ export const WaitingBill = exactly({
 });
 
 export type WaitingBill = Static<typeof WaitingBill>;
+
+/** How a bill that waits stands as it would be posted now. */
+export const AssessedBill = exactly({
+  id: Key,
+  /** It agrees within what is allowed; it differs by more; somebody has to look at it first. */
+  standing: oneOf(['agrees', 'differs', 'look'] as const),
+  /** What speaks against posting it. */
+  says: Says,
+  /** What it comes to as it is entered, in its currency. */
+  total: Type.Union([Amount, Type.Null()]),
+  /** How much is beyond what is allowed, in the books' currency. */
+  differs: Type.Union([BaseAmount, Type.Null()]),
+});
+export type AssessedBill = Static<typeof AssessedBill>;
 
 /** What a credit memo may be for; what is left of it. */
 export const CreditableView = exactly({

@@ -17,6 +17,7 @@ import {
 import { EntryView } from '../commands.ts';
 import { ItemView } from './setUp.ts';
 import { AnyKind, Name } from './parts.ts';
+import { Message, Shown } from '../message.ts';
 
 /** A file to be looked at or kept, by its name. */
 export const Paper = exactly({
@@ -53,7 +54,7 @@ export type DocumentRow = Static<typeof DocumentRow>;
 
 export const DocumentLine = exactly({
   line: Type.Union([LineId, Type.Literal('')], { description: 'Empty where nothing can cite it, as of a tax' }),
-  label: Name,
+  label: Shown,
   number: Text(40),
   quantity: Type.Union([Quantity, Type.Null()]),
   unit: Text(20),
@@ -61,12 +62,12 @@ export const DocumentLine = exactly({
   amount: Amount,
   currency: Currency,
   of: Type.Union([exactly({ id: Id, number: Text(30) }), Type.Null()]),
-  note: Text(4000),
+  note: Type.Array(Shown),
   lots: Type.Array(exactly({ lot: Text(60), quantity: Quantity })),
 });
 
 export const TrailPart = exactly({
-  label: Text(60),
+  label: Message,
   amount: BaseAmount,
   documents: Type.Array(exactly({ id: Id, kind: AnyKind, number: Text(30), date: Day, amount: BaseAmount })),
 });
@@ -84,7 +85,7 @@ export const DocumentView = exactly({
   vendor: Type.Union([Id, Type.Null()]),
   party: Name,
   reference: Text(120),
-  facts: Type.Array(exactly({ name: Text(60), value: Text(500) })),
+  facts: Type.Array(exactly({ name: Message, value: Shown })),
   currency: Currency,
   amount: Amount,
   rate: Type.Union([Rate, Type.Null()]),

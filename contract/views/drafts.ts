@@ -1,6 +1,7 @@
 import { FIGURE_STYLES, IMPORT_KINDS } from '../imports.ts';
 import { exactly, Key, oneOf, type Static, Text, Type } from '../figures.ts';
 import { AnyKind, Count, Name } from './parts.ts';
+import { Says } from '../message.ts';
 
 const draft = {
   id: Key,
@@ -28,9 +29,9 @@ export type DraftView = Static<typeof DraftView>;
 export const ImportRow = exactly({
   row: Count,
   fields: Type.Record(Type.String(), Type.String()),
-  problems: Type.Array(exactly({ field: Text(60), says: Text(300) })),
+  problems: Type.Array(exactly({ field: Text(60), says: Says })),
   /** What loading it does to what is there already: new, changes, nothing. */
-  does: Text(200),
+  does: Says,
   state: oneOf(['staged', 'wrong', 'left out', 'loaded'] as const),
 });
 
@@ -43,7 +44,7 @@ export const ImportView = exactly({
   /** How its figures are written; a spreadsheet holds figures themselves. */
   figures: oneOf(FIGURE_STYLES),
   state: oneOf(['staged', 'loading', 'loaded', 'stopped'] as const),
-  says: Text(500),
+  says: Says,
   total: Count,
   wrong: Count,
   loaded: Count,

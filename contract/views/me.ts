@@ -1,9 +1,12 @@
 import { Currency, Day, exactly, Id, oneOf, type Static, Text, Type } from '../figures.ts';
 import { ROLES } from '../roles.ts';
 import { Count, Name } from './parts.ts';
+import { Shown } from '../message.ts';
+import { LANGUAGES } from '@obolus/messages/speaker';
 
-/** How somebody writes figures and days; what is empty is as their browser has it. The week begins on Sunday (0), Monday (1) or Saturday (6). */
+/** In which language somebody reads, how they write figures and days; what is empty is as their browser has it. The week begins on Sunday (0), Monday (1) or Saturday (6). */
 export const Preferences = exactly({
+  language: oneOf(['', ...LANGUAGES] as const),
   locale: Type.String({
     pattern: '^([a-zA-Z]{2,3}(-[a-zA-Z0-9]{2,8})*)?$',
     maxLength: 35,
@@ -45,6 +48,6 @@ export const Waiting = exactly({
 
 export type Waiting = Static<typeof Waiting>;
 
-export const SearchHit = exactly({ what: Text(30), title: Name, detail: Text(200), link: Text(200) });
+export const SearchHit = exactly({ what: Text(30), title: Name, detail: Shown, link: Text(200) });
 
 export type SearchHit = Static<typeof SearchHit>;

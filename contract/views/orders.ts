@@ -18,6 +18,7 @@ import { ChargeKind } from '../kinds/parts.ts';
 import { INCOTERMS } from '../kinds/order.ts';
 import { Count, InUnit, Name } from './parts.ts';
 import { ItemView, Standing } from './setUp.ts';
+import { Shown } from '../message.ts';
 
 /** An order as it stands, its lines with what has come of them, and everything that was done with it. */
 export const OrderView = exactly({
@@ -80,7 +81,7 @@ export const OrderView = exactly({
       reason: Text(500),
       step: oneOf(['placed', 'changed', 'held', 'released', 'sent', 'approved', 'rejected', 'closed'] as const),
       version: Count,
-      changes: Type.Array(exactly({ line: LineId, label: Name, what: Text(20), was: Text(60), is: Text(60) })),
+      changes: Type.Array(exactly({ line: LineId, label: Name, what: Text(20), was: Text(60), is: Shown })),
     }),
   ),
 });
@@ -117,7 +118,7 @@ export const OpenOrderLine = exactly({
   transport: Text(60),
   warehouse: Type.Union([exactly({ id: Id, name: Name }), Type.Null()]),
   /** Why none of it may come in yet; empty where it may. */
-  barred: oneOf(['', 'on hold', 'waits for approval', 'rejected'] as const),
+  barred: oneOf(['', 'on-hold', 'awaits-approval', 'rejected'] as const),
   price: Price,
   due: Type.Union([Day, Type.Null()]),
 });

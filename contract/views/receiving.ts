@@ -15,6 +15,7 @@ import {
 } from '../figures.ts';
 import { InUnit, Name } from './parts.ts';
 import { ItemView } from './setUp.ts';
+import { Says } from '../message.ts';
 
 /** What a vendor announces: each line with the order line that it is for. */
 export const AdviceView = exactly({
@@ -32,7 +33,7 @@ export const AdviceView = exactly({
       lot: Text(60),
       expires: Text(10),
       /** Why nobody knows what it is for; empty where that is known. */
-      problem: Text(200),
+      problem: Says,
     }),
   ),
 });

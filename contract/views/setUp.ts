@@ -16,6 +16,7 @@ import {
 import { ListState } from '../listState.ts';
 import { ROLES } from '../roles.ts';
 import { Count, Name } from './parts.ts';
+import { LANGUAGES } from '@obolus/messages/speaker';
 
 export const ItemView = exactly({
   id: Id,
@@ -47,6 +48,8 @@ export const VendorView = exactly({
   /** What its bills are for, where they are for nothing on order; empty for nothing. */
   usualExpense: Text(60),
   mail: Text(160),
+  /** In which it is written to. */
+  language: oneOf(LANGUAGES),
 });
 
 export type VendorView = Static<typeof VendorView>;

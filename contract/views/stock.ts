@@ -1,6 +1,7 @@
 import { Amount, BaseAmount, Day, exactly, Id, oneOf, Quantity, type Static, Text, Type } from '../figures.ts';
 import { ItemView, WarehouseView } from './setUp.ts';
 import { AnyKind } from './parts.ts';
+import { Shown } from '../message.ts';
 
 export const StockRow = exactly({
   item: ItemView,
@@ -20,7 +21,7 @@ export const StockCard = exactly({
       document: exactly({ id: Id, kind: AnyKind, number: Text(30) }),
       date: Day,
       direction: oneOf(['in', 'out', 'cost'] as const),
-      what: Text(160),
+      what: Shown,
       quantity: Quantity,
       value: BaseAmount,
       balance: Quantity,

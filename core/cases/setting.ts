@@ -170,7 +170,7 @@ function tariffRate(fields: Fields, currency: string): TariffRate {
     to: optionalText(fields, 'to'),
     percent: percentOf(optionalText(fields, 'percent') ?? '0'),
     perUnit: priceOrThrow(optionalText(fields, 'perUnit') ?? '0'),
-    unit,
+    unit: unit === 'kg' ? unit : 'stock-unit',
     combine,
     floor: limit('floor'),
     cap: limit('cap'),

@@ -31,7 +31,7 @@ const books: Books = {
       to: undefined,
       percent: fraction(60_000n),
       perUnit: priceOrThrow('0.20'),
-      unit: 'stock unit',
+      unit: 'stock-unit',
       combine: 'sum',
       floor: undefined,
       cap: undefined,

@@ -22,7 +22,8 @@ export function checkAlike(books: Books, bill: KnownBill, another: string): Refu
       return [
         refusal('bill_amount_alike', '/reference', {
           ...values,
-          amount: `${formatAmount(known.amount, known.currency)} ${known.currency}`,
+          amount: formatAmount(known.amount, known.currency),
+          currency: known.currency,
         }),
       ];
   }

@@ -52,6 +52,6 @@ function combined(rate: TariffRate, byValue: bigint, byQuantity: bigint): bigint
 
 /** Quantity in the rate's unit: by weight, goods that are not kept in kilograms are weighed. */
 function quantityIn(rate: TariffRate, { quantity, unit, weight }: DutiableLine): bigint {
-  if (rate.unit === 'stock unit' || unit === 'kg') return quantity;
+  if (rate.unit === 'stock-unit' || unit === 'kg') return quantity;
   return divideRounded(quantity * (weight ?? 0n), powerOfTen(QUANTITY_PLACES));
 }

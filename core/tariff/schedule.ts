@@ -17,7 +17,7 @@ export interface TariffRate {
   readonly percent: Fraction;
   /** Base currency per unit. */
   readonly perUnit: Price;
-  readonly unit: 'stock unit' | 'kg';
+  readonly unit: 'stock-unit' | 'kg';
   /** Both together, or the higher or the lower of the two. */
   readonly combine: 'sum' | 'higher' | 'lower';
   readonly floor: BaseAmount | undefined;

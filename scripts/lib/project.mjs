@@ -52,7 +52,7 @@ export async function ensureBuilt(parts) {
   if (projects.length > 0)
     await run(process.execPath, [join(root, 'node_modules/typescript/bin/tsc'), '-b', ...projects]);
   if (!parts.includes('web')) return;
-  const sources = fingerprint(['web', 'core', 'contract']);
+  const sources = fingerprint(['web', 'core', 'contract', 'messages']);
   const stamp = join(dataFolder, 'web-built');
   if (existsSync(join(root, 'web/dist/index.html')) && existsSync(stamp) && readFileSync(stamp, 'utf8') === sources)
     return;

@@ -14,6 +14,7 @@ import { fieldsOfChange, type Waiting } from '../setUp/second.ts';
 import { shownLimit } from '../signIn/people.ts';
 import { concernedBy, WAITING } from '../storage/approvalRequests.ts';
 import { upTo } from '../storage/upTo.ts';
+import { message, type MessageId } from '@obolus/messages/message';
 
 /** What waits for a second person, the oldest first; then the last that were answered. */
 export async function listApprovals(
@@ -61,7 +62,7 @@ async function waitingOrders(manager: EntityManager, user: SignedIn, currency: s
       subject: 'order',
       of: id,
       seen: String(versions.length),
-      title: `Order ${order.number} to ${order.vendor.name}`,
+      title: message('approval.title_order', { number: order.number, vendor: order.vendor.name }),
       link: `/orders/${id}`,
       amount: order.base,
       above: order.limit,
@@ -77,10 +78,10 @@ async function waitingOrders(manager: EntityManager, user: SignedIn, currency: s
         .filter(({ version }) => approved > 0 && version > approved)
         .flatMap(({ changes }) =>
           changes.map(({ label, what, was, is }) => ({
-            what: `${label}, ${what}`,
+            what: message('approval.change_of_line', { label, what: { word: `change.${what}` as MessageId } }),
             was,
             became: is,
-            isFigure: /^-?\d+(\.\d+)?$/.test(is),
+            isFigure: typeof is === 'string' && /^-?\d+(\.\d+)?$/.test(is),
           })),
         ),
     });
@@ -140,22 +141,25 @@ async function changeShown(
   if (what === 'people') {
     const [person] = (await manager.query('SELECT name FROM user_account WHERE id = ?', [which])) as Row[];
     const changes = fieldsOfChange(waiting).map(({ was, became }) => ({
-      what: 'Approval limit',
+      what: message('approval.limit'),
       isFigure: true,
       was: shownLimit(was, currency),
       became: shownLimit(became, currency),
     }));
-    return { title: `Approval limit of ${text(person?.name)}`, link: '/setup/people', changes };
+    return { title: message('approval.title_limit', { name: text(person?.name) }), link: '/setup/people', changes };
   }
   const register = registerOf(what);
   if (register === undefined) return { title: of, link: '', changes: [] };
   const [entry] = await readEntries(manager, register, which);
   const known = new Map(REGISTERS[register].fields.map((field) => [field.name, field]));
   return {
-    title: `${capital(REGISTERS[register].one)} ${entry?.fields.name ?? entry?.fields.number ?? ''}`.trim(),
+    title: message('approval.title_entry', {
+      what: { word: REGISTERS[register].one },
+      name: entry?.fields.name ?? entry?.fields.number ?? '',
+    }),
     link: `/setup/${register}/${which}`,
     changes: fieldsOfChange(waiting).map(({ field, was, became }) => ({
-      what: known.get(field)?.label ?? field,
+      what: labelled(known.get(field)?.label) ?? field,
       was,
       became,
       isFigure: known.get(field)?.as === 'figure',
@@ -163,7 +167,7 @@ async function changeShown(
   };
 }
 
-const capital = (word: string): string => word.charAt(0).toUpperCase() + word.slice(1);
+const labelled = (label: MessageId | undefined) => label && message(label);
 
 const ANSWERED_SHOWN = 30;
 
@@ -186,8 +190,8 @@ async function answered(manager: EntityManager, currency: string): Promise<{ row
         : {
             title:
               subject === 'order'
-                ? `Order ${text(row.order_number)} to ${text(row.vendor)}`
-                : `${text(row.vendor)}, bill ${body?.reference ?? ''}`,
+                ? message('approval.title_order', { number: text(row.order_number), vendor: text(row.vendor) })
+                : `${text(row.vendor)}, ${body?.reference ?? ''}`,
             link: subject === 'order' ? `/orders/${of}` : '',
           };
     views.push({

@@ -1,3 +1,4 @@
+import { type Message, message, type MessageId, type Values } from '@obolus/messages/message';
 import type { Refusal } from '@obolus/core/state/refusal';
 
 /** What users call items and warehouses, by id. */
@@ -12,7 +13,7 @@ export class RefusedError extends Error {
   readonly names: Names;
 
   constructor(refusals: readonly Refusal[], names: Names) {
-    super('refused');
+    super(`refused: ${refusals.map(({ reason }) => reason).join(', ')}`);
     this.refusals = refusals;
     this.names = names;
   }
@@ -21,20 +22,27 @@ export class RefusedError extends Error {
 /** A failure that the user can do something about, with the HTTP status that says which kind. */
 export class RequestError extends Error {
   readonly status: number;
-  readonly title: string;
+  readonly says: readonly Message[];
 
-  constructor(status: number, title: string, detail: string) {
-    super(detail);
+  constructor(status: number, says: MessageId | readonly Message[], values?: Values) {
+    const messages = typeof says === 'string' ? [message(says, values)] : says;
+    super(messages.map(({ id }) => id).join(', '));
     this.status = status;
-    this.title = title;
+    this.says = messages;
   }
+}
+
+/** What is wrong at a field, by a JSON pointer. */
+export interface FieldError {
+  readonly at: string;
+  readonly says: readonly Message[];
 }
 
 /** What was written into a form and cannot be kept, each at its field by a JSON pointer. */
 export class FieldsRefused extends Error {
-  readonly errors: readonly { at: string; says: string }[];
+  readonly errors: readonly FieldError[];
 
-  constructor(errors: readonly { at: string; says: string }[]) {
+  constructor(errors: readonly FieldError[]) {
     super('refused');
     this.errors = errors;
   }
@@ -42,9 +50,9 @@ export class FieldsRefused extends Error {
 
 /** A body, query or parameter that its schema refuses. */
 export class InvalidRequest extends Error {
-  readonly errors: { at: string; says: string }[];
+  readonly errors: readonly FieldError[];
 
-  constructor(errors: { at: string; says: string }[]) {
+  constructor(errors: readonly FieldError[]) {
     super('invalid request');
     this.errors = errors;
   }

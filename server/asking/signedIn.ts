@@ -6,3 +6,8 @@ export interface SignedIn {
   readonly email: string;
   readonly role: Role;
 }
+
+/** Somebody who asks, with the language in which they read; empty for what their browser asks for. */
+export interface Reader extends SignedIn {
+  readonly language: string;
+}

@@ -1,6 +1,7 @@
 import { Ajv, type ValidateFunction } from 'ajv';
 import type { TSchema } from '@obolus/contract/figures';
 import { completed, LEFT_OUT } from '@obolus/contract/leftOut';
+import { type Message, message } from '@obolus/messages/message';
 import { isDay } from '@obolus/core/exact/calendar';
 import { InvalidRequest } from './failures.ts';
 
@@ -28,7 +29,7 @@ export function validateRequest(schema: TSchema | undefined, value: unknown, whe
   throw new InvalidRequest(
     (validate.errors ?? []).map((error) => ({
       at: `${where}${error.instancePath}`,
-      says: says(error.message, error.params),
+      says: [says(error.message, error.params)],
     })),
   );
 }
@@ -47,10 +48,12 @@ export function validateReply(schema: TSchema, value: unknown, path: string): vo
     throw new Error(`Broken invariant: the reply of ${path} fits its schema: ${ajv.errorsText(validate.errors)}`);
 }
 
-function says(message: string | undefined, params: Record<string, unknown>): string {
+/** What a schema says stands in its own words: it speaks to whoever writes programs. */
+function says(wrong: string | undefined, params: Record<string, unknown>): Message {
   if (typeof params.additionalProperty === 'string')
-    return `the field “${params.additionalProperty.slice(0, 60)}” is not known`;
-  if (Array.isArray(params.allowedValues)) return `must be one of ${params.allowedValues.join(', ')}`;
-  if (params.format === 'date') return 'is not a day: write it as year-month-day';
-  return message ?? 'is not right';
+    return message('problem.field_unknown', { field: params.additionalProperty.slice(0, 60) });
+  if (Array.isArray(params.allowedValues))
+    return message('problem.field_one_of', { allowed: params.allowedValues.join(', ') });
+  if (params.format === 'date') return message('problem.field_day');
+  return message('problem.field_schema', { what: wrong ?? '' });
 }

@@ -1,7 +1,11 @@
 import { describe, expect, it } from '@jest/globals';
 import { REFUSAL_REASONS } from '@obolus/core/state/refusal';
 import { Reader } from './reader.ts';
-import { inThousands, worded } from './wording.ts';
+import { LANGUAGES } from '@obolus/messages/speaker';
+import { figureIn } from '@obolus/messages/writing';
+import { speakerFor } from './speakers.ts';
+import { worded } from './wording.ts';
+import { inEnglish } from '../testing/inEnglish.ts';
 
 /** Every value that any decision gives with a refusal. */
 const values = {
@@ -38,7 +42,7 @@ const values = {
   reason: 'sold out',
   name: 'VAT-9',
   bin: 'A-1',
-  amount: '10.00 USD',
+  amount: '10.00',
   unit: 'box',
   missing: '3',
   most: '6',
@@ -51,35 +55,37 @@ const values = {
 };
 
 describe('the wording of refusals', () => {
-  it.each(REFUSAL_REASONS)('%s says what to do, with nothing left blank', (reason) => {
-    const { says } = worded({ reason, at: '/lines/0', values });
-    expect(says).toMatch(/^.{8,200}$/);
-    expect(says).not.toMatch(/undefined|\[object|_/);
+  it.each(REFUSAL_REASONS)('%s says what to do, with nothing left blank, in every language', (reason) => {
+    for (const language of LANGUAGES) {
+      const says = speakerFor(language).sayingAll(worded({ reason, at: '/lines/0', values }).says);
+      expect(says).toMatch(/^.{8,250}$/);
+      expect(says).not.toMatch(/undefined|\[object|_|[{}]/);
+    }
   });
 
   it('names items and warehouses as users know them', () => {
     const names = { items: new Map([['7', 'YM-EC']]), warehouses: new Map([['1', 'Main']]) };
-    expect(worded({ reason: 'stock_short', at: '', values }, names).says).toBe(
-      'YM-EC (S-0007) in Main would be 2 short on 2026-03-01.',
+    expect(inEnglish(worded({ reason: 'stock_short', at: '', values }, names).says)).toBe(
+      'YM-EC (S-0007) in Main would be 2 short on Mar 1, 2026.',
     );
   });
 
   it('says nothing is open where nothing is', () => {
-    expect(worded({ reason: 'receipt_exceeds_ordered', at: '', values: { open: '0' } }).says).toBe(
+    expect(inEnglish(worded({ reason: 'receipt_exceeds_ordered', at: '', values: { open: '0' } }).says)).toBe(
       'Nothing of this line is open any more.',
     );
   });
 
   it('sets the thousands of figures apart, and of nothing that only looks like one', () => {
     const difference = { kind: 'total', difference: '-35995827.52', allowed: '0.00', currency: 'USD' };
-    expect(worded({ reason: 'difference_unexplained', at: '', values: difference }).says).toContain(
+    expect(inEnglish(worded({ reason: 'difference_unexplained', at: '', values: difference }).says)).toContain(
       'asks for 35,995,827.52 USD less than',
     );
-    const alike = { number: '20261', date: '2026-03-01', amount: '1234567 JPY' };
-    expect(worded({ reason: 'bill_amount_alike', at: '', values: alike }).says).toContain(
-      'Bill 20261 of 2026-03-01 comes to 1,234,567 JPY too',
+    const alike = { number: '20261', date: '2026-03-01', amount: '1234567', currency: 'JPY' };
+    expect(inEnglish(worded({ reason: 'bill_amount_alike', at: '', values: alike }).says)).toContain(
+      'Bill 20261 of Mar 1, 2026 comes to 1,234,567 JPY too',
     );
-    expect(['0', '999', '1000', '-1000.5', '0.123456'].map(inThousands)).toEqual([
+    expect(['0', '999', '1000', '-1000.5', '0.123456'].map((figure) => figureIn('en-US', figure))).toEqual([
       '0',
       '999',
       '1,000',

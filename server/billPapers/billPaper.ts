@@ -15,6 +15,7 @@ import { parseDecimal } from '@obolus/core/exact/decimal';
 import { divideRounded, powerOfTen } from '@obolus/core/exact/rounding';
 import { shareOut } from '@obolus/core/exact/shareOut';
 import type { BillText } from '@obolus/core/matching/billText';
+import { type Message, message } from '@obolus/messages/message';
 
 /** A vendor's bill or credit memo, as its paper says it; what cannot be read is left out, and said. */
 export interface BillPaper {
@@ -35,7 +36,7 @@ export interface BillPaper {
   /** What it is besides a plain bill or credit memo: looked at before it is posted. */
   readonly besides: Besides;
   /** Which parts cannot be read, and why: they are to be typed. */
-  readonly problems: readonly string[];
+  readonly problems: readonly Message[];
 }
 
 /** What a paper says that a plain bill does not, as text; empty where it says nothing. */
@@ -104,25 +105,27 @@ const MOST_LINES = 1000;
 
 /** Reads the figures of a paper. What cannot be read is left out and named among the problems; nothing is guessed. */
 export function paperOf(said: Stated): BillPaper {
-  const problems: string[] = [];
+  const problems: Message[] = [];
   const reading: Reading = { currency: isCurrency(said.currency) ? said.currency : '', problems };
-  if (said.number === '') problems.push('It has no number.');
-  if (!isDay(said.date)) problems.push(`“${said.date}” (its date) is no day.`);
-  if (reading.currency === '') problems.push(`“${said.currency}” is no currency that is known here.`);
-  if (said.lines.length === 0) problems.push('It has no lines.');
-  if (said.lines.length > MOST_LINES)
-    problems.push(`It has more than ${MOST_LINES} lines, of which the first ${MOST_LINES} are read.`);
+  if (said.number === '') problems.push(message('paper.no_number'));
+  if (!isDay(said.date)) problems.push(message('paper.no_day', { text: said.date }));
+  if (reading.currency === '') problems.push(message('paper.no_currency', { text: said.currency }));
+  if (said.lines.length === 0) problems.push(message('paper.no_lines'));
+  if (said.lines.length > MOST_LINES) problems.push(message('paper.too_many_lines', { most: MOST_LINES }));
   const lines = said.lines.slice(0, MOST_LINES).flatMap((line) => lineOf(line, said, reading) ?? []);
   const charges = said.charges.flatMap(({ said: words, amount }) => {
-    const charged = amountOf(amount, `the charge “${words}”`, reading);
+    const charged = amountOf(amount, { id: 'paper.figure_in_charge', values: { charge: words } }, reading);
     return charged === undefined ? [] : [{ said: words, amount: charged }];
   });
   const off = said.allowances.reduce(
-    (sum, { said: words, amount }) => sum + (amountOf(amount, `what it takes off (“${words}”)`, reading) ?? 0n),
+    (sum, { said: words, amount }) =>
+      sum + (amountOf(amount, { id: 'paper.figure_in_allowance', values: { charge: words } }, reading) ?? 0n),
     0n,
   );
   const tax = documentAmount(
-    said.taxes.filter(Boolean).reduce((sum, text) => sum + (amountOf(text, 'the tax', reading) ?? 0n), 0n),
+    said.taxes
+      .filter(Boolean)
+      .reduce((sum, text) => sum + (amountOf(text, { id: 'paper.figure_in_tax' }, reading) ?? 0n), 0n),
   );
   const net = takeOff(lines, off, reading);
   const parts = [...net, ...charges].reduce((sum, { amount }) => sum + amount, 0n) + tax;
@@ -139,13 +142,15 @@ export function paperOf(said: Stated): BillPaper {
     problems,
     besides: said.besides,
     total:
-      said.total === '' ? documentAmount(parts) : (amountOf(said.total, 'the total', reading) ?? documentAmount(parts)),
+      said.total === ''
+        ? documentAmount(parts)
+        : (amountOf(said.total, { id: 'paper.figure_in_total' }, reading) ?? documentAmount(parts)),
   };
 }
 
 interface Reading {
   readonly currency: string;
-  readonly problems: string[];
+  readonly problems: Message[];
 }
 
 /** What a paper takes off as a whole, shared over its lines by their amounts; each is then priced by what it comes to. */
@@ -156,7 +161,7 @@ function takeOff(lines: readonly PaperLine[], off: bigint, { currency, problems 
     lines.map(({ amount }) => amount),
   );
   if (!shared.ok) {
-    problems.push('What it takes off as a whole belongs to no line.');
+    problems.push(message('paper.off_nothing'));
     return lines;
   }
   return lines.map((line, at) =>
@@ -172,12 +177,12 @@ function priced(line: PaperLine, currency: string): PaperLine {
 }
 
 function lineOf(line: StatedLine, { order, slip }: Stated, reading: Reading): PaperLine | undefined {
-  const where = `line ${line.number}`;
+  const where: Message = { id: 'paper.figure_in_line', values: { line: line.number } };
   const units = figure(line.quantity || '1', QUANTITY_PLACES, where, reading);
   const per = line.per === '' ? ONE_UNIT : figure(line.per, QUANTITY_PLACES, where, reading);
   if (units === undefined || per === undefined || reading.currency === '') return undefined;
   if (per <= 0n) {
-    reading.problems.push(`In ${where} the price is for nothing (“${line.per}”).`);
+    reading.problems.push(message('paper.price_for_nothing', { line: line.number, text: line.per }));
     return undefined;
   }
   const asked = parseDecimal(plain(line.price), PRICE_PLACES);
@@ -208,16 +213,16 @@ function lineOf(line: StatedLine, { order, slip }: Stated, reading: Reading): Pa
   return isPlain ? { ...known, price: price(asked.scaled) } : priced({ ...known, price: price(0n) }, reading.currency);
 }
 
-function amountOf(text: string, where: string, reading: Reading): DocumentAmount | undefined {
+function amountOf(text: string, where: Message, reading: Reading): DocumentAmount | undefined {
   if (reading.currency === '') return undefined;
   const scaled = figure(text, decimalsOf(reading.currency), where, reading);
   return scaled === undefined ? undefined : documentAmount(scaled);
 }
 
-function figure(text: string, places: number, where: string, { problems }: Reading): bigint | undefined {
+function figure(text: string, places: number, where: Message, { problems }: Reading): bigint | undefined {
   const parsed = parseDecimal(plain(text), places);
   if (parsed.ok) return parsed.scaled;
-  problems.push(`In ${where} “${text.slice(0, 40)}” is no figure with at most ${places} decimals.`);
+  problems.push(message(where.id, { ...where.values, text: text.slice(0, 40), places }));
   return undefined;
 }
 

@@ -2,6 +2,7 @@ import { RequestError } from '../asking/failures.ts';
 import { mediaTypeOf } from '../papers/kept.ts';
 import { attachmentsOfPdf } from '../papers/pdfAttachments.ts';
 import { splitStack } from './readCsv.ts';
+import { type Message, message } from '@obolus/messages/message';
 
 /** A paper by what is in it, not by its name: what can be looked at, and what can be read of it. */
 export interface OpenedPaper {
@@ -11,7 +12,7 @@ export interface OpenedPaper {
   /** XML, or rows as JSON; undefined where the paper can only be looked at. */
   readonly structured: Buffer | undefined;
   /** Why nothing of it can be read; empty where something can. */
-  readonly says: string;
+  readonly says: readonly Message[];
 }
 
 const MOST_BYTES = 10_000_000;
@@ -21,29 +22,19 @@ const MOST_BYTES = 10_000_000;
  * @throws RequestError for a file that is nothing of this, or too large
  */
 export async function openPaper(name: string, content: Buffer): Promise<OpenedPaper[]> {
-  if (content.length > MOST_BYTES)
-    throw new RequestError(413, 'Too large', `At most ${MOST_BYTES / 1_000_000} MB for a paper: ask for it in parts.`);
+  if (content.length > MOST_BYTES) throw new RequestError(413, 'paper.too_large', { most: MOST_BYTES / 1_000_000 });
   const type = mediaTypeOf(content);
   if (type === 'application/pdf') return [await openPdf(name, content)];
-  if (type !== undefined)
-    return [{ name, type, content, structured: undefined, says: 'A picture is looked at, and typed.' }];
-  if (isXml(content)) return [{ name, type: 'application/xml', content, structured: content, says: '' }];
+  if (type !== undefined) return [{ name, type, content, structured: undefined, says: [message('paper.picture')] }];
+  if (isXml(content)) return [{ name, type: 'application/xml', content, structured: content, says: [] }];
   if (isTable(content)) return openStack(name, content);
-  throw new RequestError(
-    422,
-    'Not read',
-    'This is no XML, no PDF, no picture (JPEG, PNG, WebP) and no table with a header, whatever its name says.',
-  );
+  throw new RequestError(422, 'paper.no_paper');
 }
 
 async function openPdf(name: string, content: Buffer): Promise<OpenedPaper> {
   const inside = await attachmentsOfPdf(content);
   const structured = inside?.find((file) => isXml(file.content))?.content;
-  const says = structured
-    ? ''
-    : inside === undefined
-      ? 'The PDF cannot be looked into: it is damaged, locked, or too large unpacked.'
-      : 'There is no XML in the PDF.';
+  const says = structured ? [] : [message(inside === undefined ? 'paper.pdf_closed' : 'paper.pdf_without_xml')];
   return { name, type: 'application/pdf', content, structured, says };
 }
 
@@ -57,7 +48,7 @@ async function openStack(name: string, content: Buffer): Promise<OpenedPaper[]> 
       type: 'application/json',
       content: structured,
       structured,
-      says: '',
+      says: [],
     };
   });
 }

@@ -17,9 +17,5 @@ export function readBill(content: Buffer, currency: string): BillPaper {
   if (root.Invoice !== undefined) return paperOf(fromUbl(root.Invoice, 'bill'));
   if (root.CreditNote !== undefined) return paperOf(fromUbl(root.CreditNote, 'credit'));
   if (root.CrossIndustryInvoice !== undefined) return paperOf(fromCii(root.CrossIndustryInvoice));
-  throw new RequestError(
-    422,
-    'Not read',
-    'The XML is no Invoice or CreditNote of UBL 2.1 and no Cross Industry Invoice: its outermost element is another.',
-  );
+  throw new RequestError(422, 'paper.no_bill_xml');
 }

@@ -9,6 +9,7 @@ import { previewDocument } from '../commands/runCommand.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
 import { limitOf } from '../storage/load/rows.ts';
 import { sqlInstant, transaction } from '../storage/transaction.ts';
+import { message } from '@obolus/messages/message';
 
 /** Asks a second person to approve the differences of a bill exactly as it would be posted. */
 export async function askApproval(
@@ -20,10 +21,8 @@ export async function askApproval(
 ): Promise<void> {
   const preview = await previewDocument(source, 'bill', body, { user: user.id, today, key: draft });
   const others = preview.refusals.filter(({ reason }) => reason !== 'second_person_needed');
-  if (others.length > 0)
-    throw new RequestError(422, 'Refused', `This is to be put right first: ${others[0]?.says ?? ''}`);
-  if (preview.refusals.length === 0)
-    throw new RequestError(422, 'Refused', 'Nobody else has to agree to this: it can be posted.');
+  if (others.length > 0) throw new RequestError(422, [message('problem.put_right_first'), ...(others[0]?.says ?? [])]);
+  if (preview.refusals.length === 0) throw new RequestError(422, 'problem.nobody_needed');
   await transaction(source, async (manager) => {
     const currency = await baseCurrency(manager);
     const outside = preview.differences.filter((difference) => difference.outside);

@@ -3,6 +3,8 @@ import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { ApprovalView } from '@obolus/contract/views/approvals';
 import { previewDocument } from '../commands/runCommand.ts';
 import { type Row, text } from '../queries/figures.ts';
+import { message } from '@obolus/messages/message';
+import type { Shown } from '@obolus/contract/message';
 
 /** A bill that a second person is asked about, with every difference and how it was decided. */
 export async function billShown(
@@ -15,7 +17,7 @@ export async function billShown(
   const names = await namesOf(source.manager, body);
   const [vendor] = (await source.query('SELECT name FROM vendor WHERE id = ?', [body.vendor])) as Row[];
   return {
-    title: `${text(vendor?.name)}, bill ${body.reference}`,
+    title: `${text(vendor?.name)}, ${body.reference}`,
     link: '',
     total: preview.total === null ? null : { amount: preview.total, currency: body.currency },
     differences: preview.differences.map((one) => ({ ...one, ...decided(body, one.at), label: names(one.at) })),
@@ -38,7 +40,7 @@ function decided(body: BodyOf<'bill'>, at: string): { decision: string; reason: 
 }
 
 /** What the lines of a body are called. */
-async function namesOf(manager: EntityManager, body: BodyOf<'bill'>): Promise<(at: string) => string> {
+async function namesOf(manager: EntityManager, body: BodyOf<'bill'>): Promise<(at: string) => Shown> {
   const cited = body.lines.map(({ of }) => of.split('/')[0] ?? '');
   const rows: Row[] =
     cited.length === 0
@@ -53,7 +55,7 @@ async function namesOf(manager: EntityManager, body: BodyOf<'bill'>): Promise<(a
     const [, group = '', place = ''] = at.split('/');
     const position = Number.parseInt(place, 10);
     if (group === 'lines') return names.get(body.lines[position]?.of ?? '') ?? '';
-    if (group === 'whole') return place === 'tax' ? 'Tax' : 'The whole bill';
+    if (group === 'whole') return message(place === 'tax' ? 'word.tax' : 'status.total');
     return (group === 'charges' ? body.charges[position]?.kind : body.disputed?.[position]?.said) ?? '';
   };
 }

@@ -100,7 +100,7 @@ describe('a bill that comes as a file', () => {
     const [draft] = await drafts();
     expect(draft).toMatchObject({
       id,
-      title: 'Bill TF-77 of Tarnside Fibres',
+      title: 'Tarnside Fibres, TF-77',
       body: {
         paper: id,
         reference: 'TF-77',
@@ -146,7 +146,7 @@ describe('a bill that comes as a file', () => {
     expect(statuses.map(({ status }) => status)).toEqual([200, 200]);
     expect(await drafts()).toHaveLength(1);
     const other = await take(ubl('TF-78B', [yarn({ quantity: '2', amount: '20.00' })]), id);
-    expect([other.status, other.body.detail]).toEqual([422, 'Another bill is kept under this id: make a new one.']);
+    expect([other.status, other.body.detail]).toEqual([422, 'Something else is kept under this id: make a new one.']);
     const again = await take(content);
     expect([again.status, again.body.detail]).toEqual([
       409,

@@ -3,11 +3,11 @@ import { addDays } from '@obolus/core/exact/calendar';
 import { formatAmount } from '@obolus/core/exact/amounts';
 import { decimalsOf } from '@obolus/core/exact/currencies';
 import { parseDecimal } from '@obolus/core/exact/decimal';
-import { inThousands } from '../asking/wording.ts';
 import { text, type Row } from '../queries/figures.ts';
 import { stands } from '../storage/load/rows.ts';
 import type { BillPaper } from '../billPapers/billPaper.ts';
 import { readBillable } from './openLines.ts';
+import { type Message, message, type Value } from '@obolus/messages/message';
 
 const COMMERCIAL = '380';
 const CREDIT_NOTE = '381';
@@ -15,7 +15,7 @@ const CREDIT_NOTE = '381';
 const OLDEST_DAYS = 366;
 
 /**
- * Why a paper is not posted unseen, whatever its figures come to; empty for nothing. A pro forma, a paper for somebody else, one
+ * Why a paper is not posted unseen, whatever its figures come to; undefined for nothing. A pro forma, a paper for somebody else, one
  * that is paid in part, or that names an order which cannot be meant is looked at first.
  */
 export async function doubtOf(
@@ -23,34 +23,41 @@ export async function doubtOf(
   vendor: string,
   paper: BillPaper,
   today: string,
-): Promise<string> {
+): Promise<Message | undefined> {
   return (
-    doubtOfType(paper) ||
-    doubtOfAmounts(paper) ||
-    doubtOfDay(paper, today) ||
-    (await doubtOfBuyer(manager, paper)) ||
+    doubtOfType(paper) ??
+    doubtOfAmounts(paper) ??
+    doubtOfDay(paper, today) ??
+    (await doubtOfBuyer(manager, paper)) ??
     (await doubtOfOrders(manager, vendor, paper))
   );
 }
 
-function doubtOfType({ kind, besides: { typeCode } }: BillPaper): string {
-  if (typeCode === '' || typeCode === (kind === 'bill' ? COMMERCIAL : CREDIT_NOTE)) return '';
-  return `It is no plain ${kind === 'bill' ? 'bill' : 'credit memo'}: its type is ${typeCode}, not ${COMMERCIAL} or ${CREDIT_NOTE}. Look at it.`;
+function doubtOfType({ kind, besides: { typeCode } }: BillPaper): Message | undefined {
+  if (typeCode === '' || typeCode === (kind === 'bill' ? COMMERCIAL : CREDIT_NOTE)) return undefined;
+  return message(`paper.doubt_type_${kind}`, { type: typeCode });
 }
 
-function doubtOfAmounts({ besides, currency, total }: BillPaper): string {
+function doubtOfAmounts({ besides, currency, total }: BillPaper): Message | undefined {
   const named = [
-    [besides.prepaid, 'says that %s is paid already'],
-    [besides.rounding, 'rounds what it asks for by %s'],
-    [besides.withheld, 'withholds tax of %s'],
+    [besides.prepaid, 'paper.doubt_prepaid'],
+    [besides.rounding, 'paper.doubt_rounding'],
+    [besides.withheld, 'paper.doubt_withheld'],
   ] as const;
   const found = named.find(([amount]) => isSaid(amount));
-  if (found) return `It ${found[1].replace('%s', `${inThousands(found[0])} ${currency}`)}: look at it.`;
+  if (found) return message(found[1], { amount: figureOrText(found[0]), currency });
   const asked = currency === '' ? undefined : parseDecimal(besides.payable, decimalsOf(currency));
   return asked?.ok && asked.scaled !== total
-    ? `It asks for ${inThousands(besides.payable)} of ${inThousands(formatAmount(total, currency))} ${currency}: look at it.`
-    : '';
+    ? message('paper.doubt_payable', {
+        payable: figureOrText(besides.payable),
+        total: { figure: formatAmount(total, currency) },
+        currency,
+      })
+    : undefined;
 }
+
+/** An amount of a paper, which may be anything. */
+const figureOrText = (amount: string): Value => (parseDecimal(amount, 6).ok ? { figure: amount } : amount);
 
 /** An amount that is there and is not plainly zero. */
 function isSaid(amount: string): boolean {
@@ -58,18 +65,22 @@ function isSaid(amount: string): boolean {
   return amount !== '' && !(parsed.ok && parsed.scaled === 0n);
 }
 
-function doubtOfDay({ date }: BillPaper, today: string): string {
-  if (date > today) return `It is dated ${date}, which is still to come: look at it.`;
-  return date < addDays(today, -OLDEST_DAYS) ? `It is dated ${date}, more than a year ago: look at it.` : '';
+function doubtOfDay({ date }: BillPaper, today: string): Message | undefined {
+  if (date > today) return message('paper.doubt_future', { date: { day: date } });
+  return date !== '' && date < addDays(today, -OLDEST_DAYS)
+    ? message('paper.doubt_old', { date: { day: date } })
+    : undefined;
 }
 
 const folded = (name: string): string => name.trim().toLowerCase().replace(/\s+/g, ' ');
 
-async function doubtOfBuyer(manager: EntityManager, { besides: { buyer } }: BillPaper): Promise<string> {
-  if (buyer.length === 0) return '';
+async function doubtOfBuyer(manager: EntityManager, { besides: { buyer } }: BillPaper): Promise<Message | undefined> {
+  if (buyer.length === 0) return undefined;
   const [company] = (await manager.query('SELECT name, tax_number, gln FROM company WHERE id = 1')) as Row[];
   const ours = [company?.name, company?.tax_number, company?.gln].map((name) => folded(text(name))).filter(Boolean);
-  return buyer.some((name) => ours.includes(folded(name))) ? '' : `It is made out to “${buyer[0]}”: look at it.`;
+  return buyer.some((name) => ours.includes(folded(name)))
+    ? undefined
+    : message('paper.doubt_buyer', { buyer: buyer[0] ?? '' });
 }
 
 /** An order that a paper names is one of its vendor's, of which something can still be billed. */
@@ -77,19 +88,19 @@ async function doubtOfOrders(
   manager: EntityManager,
   vendor: string,
   { kind, lines, currency }: BillPaper,
-): Promise<string> {
+): Promise<Message | undefined> {
   const named = [...new Set(lines.map(({ order }) => order.trim().replace(/\/\d+$/, '')).filter(Boolean))];
-  if (kind === 'credit' || named.length === 0) return '';
+  if (kind === 'credit' || named.length === 0) return undefined;
   const rows: Row[] = await manager.query(
     `SELECT d.number, d.vendor_id FROM document d WHERE d.kind = 'order' AND d.number IN (?) AND ${stands('d.id')}`,
     [named],
   );
   const known = new Map(rows.map((row) => [folded(text(row.number)), text(row.vendor_id)]));
   const unknown = named.find((number) => !known.has(folded(number)));
-  if (unknown !== undefined) return `It names order ${unknown}, which is not known here: look at it.`;
+  if (unknown !== undefined) return message('paper.doubt_order_unknown', { order: unknown });
   const other = named.find((number) => known.get(folded(number)) !== vendor);
-  if (other !== undefined) return `It names order ${other}, which is another vendor’s: look at it.`;
+  if (other !== undefined) return message('paper.doubt_order_other', { order: other });
   const open = new Set((await readBillable(manager, vendor, currency)).map(({ order }) => folded(order)));
   const billed = named.find((number) => !open.has(folded(number)));
-  return billed === undefined ? '' : `It names order ${billed}, of which all is billed: look at it.`;
+  return billed === undefined ? undefined : message('paper.doubt_order_billed', { order: billed });
 }

@@ -10,6 +10,7 @@ import type { PaperLine } from '../billPapers/billPaper.ts';
 import { billedOf, coveredBy, coversOf } from './draftOfPaper.ts';
 import { readProposals } from './proposals.ts';
 import { readBill } from '../billPapers/readBill.ts';
+import { readSays } from '../storage/said.ts';
 
 type IncomingBill = ReplyOf<typeof api.incomingBill>;
 
@@ -19,13 +20,13 @@ export async function readIncomingBill(manager: EntityManager, id: string): Prom
     'SELECT vendor_id, structured, name, media_type, came, sender, says, number FROM incoming_paper WHERE id = ? AND vendor_id IS NOT NULL',
     [id],
   )) as (Omit<Row, 'structured'> & { structured: Buffer | null })[];
-  if (!row) throw new RequestError(404, 'Not found', 'No paper of this bill was taken in.');
+  if (!row) throw new RequestError(404, 'problem.no_paper_of_bill');
   const about = {
     name: text(row.name),
     type: text(row.media_type),
     came: text(row.came) as IncomingBill['came'],
     sender: text(row.sender),
-    says: text(row.says),
+    says: readSays(row.says),
   };
   const nothing = {
     number: text(row.number),
@@ -87,7 +88,7 @@ export async function readIncomingPaper(
     media_type: string;
     content: Buffer;
   }[];
-  if (!row) throw new RequestError(404, 'Not found', 'There is no such paper.');
+  if (!row) throw new RequestError(404, 'problem.no_such_paper');
   const isShown = row.media_type === 'application/pdf' || row.media_type.startsWith('image/');
   return { name: row.name, type: isShown ? row.media_type : 'text/plain; charset=utf-8', content: row.content };
 }

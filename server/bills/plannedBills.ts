@@ -1,10 +1,12 @@
 import { mayPost } from '@obolus/contract/kinds/kinds';
-import { RefusedError } from '../asking/failures.ts';
+import { RefusedError, RequestError } from '../asking/failures.ts';
 import { worded } from '../asking/wording.ts';
 import { postDocument } from '../commands/runCommand.ts';
 import { CancelledError, type Held, type JobKind, TakenOverError } from '../jobs/job.ts';
 import { standingOf } from '../signIn/standing.ts';
 import { readCommand } from './waiting.ts';
+import { message } from '@obolus/messages/message';
+import { keptSays } from '../storage/said.ts';
 
 const LOOK_EVERY = 60;
 
@@ -21,17 +23,19 @@ async function postPlanned(held: Held): Promise<void> {
     try {
       const { kind, command } = await readCommand(source.manager, id);
       // Whoever planned it must still be here and allowed to post it, on the day.
-      await standingOf(source.manager, user, (role) => mayPost(role, kind), 'post bills');
+      await standingOf(source.manager, user, (role) => mayPost(role, kind));
       await postDocument(source, kind, command, { user, key: id, now, today: today(), first: fence });
     } catch (problem) {
       if (problem instanceof TakenOverError || problem instanceof CancelledError) throw problem;
       const says =
         problem instanceof RefusedError
           ? worded(problem.refusals[0] as never, problem.names).says
-          : (problem as Error).message;
-      log.warn({ draft: id, says }, 'a planned bill was not posted');
+          : problem instanceof RequestError
+            ? problem.says
+            : [message('paper.not_read')];
+      log.warn({ err: problem, draft: id }, 'a planned bill was not posted');
       await source.query('UPDATE draft SET post_on = NULL, post_by = NULL, says = ? WHERE id = ?', [
-        `It did not post by itself: ${says}`.slice(0, 500),
+        keptSays([message('paper.not_by_itself'), ...says]),
         id,
       ]);
     }

@@ -3,7 +3,7 @@ import type { DataSource, EntityManager } from 'typeorm';
 import type { api } from '@obolus/contract/api';
 import type { ReplyOf } from '@obolus/contract/endpoint';
 import { RequestError } from '../asking/failures.ts';
-import { calledSo, vendorOf } from '../papers/ours.ts';
+import { nobodyCalled, vendorOf } from '../papers/ours.ts';
 import { text, type Row } from '../queries/figures.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
 import { leaveDraft } from '../storage/drafts.ts';
@@ -14,6 +14,8 @@ import { draftOfCredit } from './creditOfPaper.ts';
 import { openPaper, type OpenedPaper } from '../billPapers/openPaper.ts';
 import { draftOfPaper } from './proposals.ts';
 import { readBill } from '../billPapers/readBill.ts';
+import { message } from '@obolus/messages/message';
+import { keptSays } from '../storage/said.ts';
 
 /** A file that came: from somebody who works here, or by mail. */
 export interface Given {
@@ -29,6 +31,9 @@ export interface Given {
   /** Why the same paper is taken in again. */
   readonly another?: string | undefined;
 }
+
+/** Of what cannot be read the first problems are said. */
+const MOST_SAID = 8;
 
 type Taken = ReplyOf<typeof api.takeBillIn>['taken'][number];
 
@@ -64,13 +69,10 @@ async function takePaper(source: DataSource, given: Given, opened: OpenedPaper, 
   const checksum = createHash('sha256').update(opened.content).digest('hex');
   const vendor = await vendorOfPaper(source.manager, paper, given);
   const says = [
-    opened.says,
-    ...(paper?.problems ?? []),
-    paper && !vendor ? `Nobody here is called ${calledSo(paper.vendor)}, and no order that is known is named.` : '',
-  ]
-    .filter(Boolean)
-    .join(' ')
-    .slice(0, 500);
+    ...opened.says,
+    ...(paper?.problems ?? []).slice(0, MOST_SAID),
+    ...(paper && !vendor ? [nobodyCalled('paper', paper.vendor)] : []),
+  ];
   const kept = {
     id: given.id,
     vendor: vendor ?? null,
@@ -88,16 +90,10 @@ async function takePaper(source: DataSource, given: Given, opened: OpenedPaper, 
       'SELECT 1 FROM incoming_paper WHERE id = ? UNION ALL SELECT 1 FROM draft WHERE id = ?',
       [given.id, given.id],
     );
-    if (ofId.length > 0)
-      throw new RequestError(422, 'Key used before', 'Another bill is kept under this id: make a new one.');
+    if (ofId.length > 0) throw new RequestError(422, 'problem.key_of_other');
     const again = (given.another ?? '').trim() !== '';
     if (known && !again && (await isAtWork(manager, text(known.id)))) {
-      if (alone)
-        throw new RequestError(
-          409,
-          'There already',
-          `${text(known.number) || opened.name} was taken in already: it is the same paper. Say why it is another bill, or leave it.`,
-        );
+      if (alone) throw new RequestError(409, 'problem.taken_in_already', { what: text(known.number) || opened.name });
       return true;
     }
     if (!again) await manager.query('DELETE FROM incoming_paper WHERE checksum = ?', [checksum]);
@@ -116,7 +112,7 @@ async function takePaper(source: DataSource, given: Given, opened: OpenedPaper, 
         opened.content,
         opened.structured ?? null,
         kept.state,
-        says,
+        keptSays(says),
         kept.vendor,
         kept.number,
         paper?.currency ?? '',
@@ -136,7 +132,7 @@ async function takePaper(source: DataSource, given: Given, opened: OpenedPaper, 
     number: kept.number,
     kind: paper?.kind ?? 'bill',
     state: kept.state,
-    says: before ? 'It was taken in before.' : says,
+    says: before ? [message('paper.taken_before')] : says,
   };
 }
 
@@ -198,7 +194,7 @@ export async function draftFor(
 ): Promise<{ kind: 'bill' | 'credit'; title: string; body: object; command?: object | undefined }> {
   const [from] = (await manager.query('SELECT name FROM vendor WHERE id = ?', [vendor])) as { name: string }[];
   const kind = paper?.kind ?? 'bill';
-  const title = `${kind === 'credit' ? 'Credit memo' : 'Bill'} ${paper?.number ?? ''} of ${from?.name ?? ''}`;
+  const title = [from?.name, paper?.number].filter(Boolean).join(', ');
   if (paper === undefined) return { kind, title, body: { paper: id, vendor, date: today } };
   const draft =
     kind === 'credit'
@@ -216,11 +212,10 @@ export function assignPaper(source: DataSource, id: string, vendor: string, toda
       state: string;
       structured: Buffer | null;
     }[];
-    if (!row || row.state === 'refused') throw new RequestError(404, 'Not found', 'There is no such paper.');
-    if (row.state !== 'unassigned')
-      throw new RequestError(409, 'Said already', 'Somebody said already whose paper this is: load the list again.');
+    if (!row || row.state === 'refused') throw new RequestError(404, 'problem.no_such_paper');
+    if (row.state !== 'unassigned') throw new RequestError(409, 'problem.vendor_said_already');
     const [known] = (await manager.query('SELECT id FROM vendor WHERE id = ?', [vendor])) as unknown[];
-    if (!known) throw new RequestError(422, 'Refused', 'There is no such vendor: choose one from the list.');
+    if (!known) throw new RequestError(422, 'refusal.vendor_unknown');
     const paper = row.structured ? readBill(row.structured, await baseCurrency(manager)) : undefined;
     await manager.query('UPDATE incoming_paper SET vendor_id = ?, state = ? WHERE id = ?', [
       vendor,

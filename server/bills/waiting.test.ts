@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { WaitingBill } from '@obolus/contract/views/bench';
+import type { AssessedBill, WaitingBill } from '@obolus/contract/views/bench';
 import { proveBooks } from '../proof/proveBooks.ts';
 import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
 import type { Client } from '../testing/client.ts';
@@ -62,12 +62,12 @@ const received = async (item: string, quantity: string, price: string) => {
   const { number } = (await ines.call('GET', `/api/orders/${order}`)).body as { number: string };
   return { order, number, line: `${receipt}/1` };
 };
-const agreed = async (id: string, dry: boolean, who = ines) =>
-  (await who.call('POST', `/api/bills/${id}/post-agreed`, { dry })).body as {
-    agrees: boolean;
-    says: string;
-    posted: { id: string } | null;
-  };
+const posted = async (id: string, who = ines) =>
+  (await who.call('POST', `/api/bills/${id}/post-agreed`)).body as { says: string; posted: { id: string } | null };
+const assessed = async (id: string, who = ines) =>
+  ((await who.call('GET', `/api/bills/assessed?ids=${id}`)).body.rows as AssessedRead[])[0];
+/** How a bill stands, its messages in words. */
+type AssessedRead = Omit<AssessedBill, 'says'> & { says: string };
 
 /** A bill of 10 units at 10 as UBL 2.1, with whatever else it says. */
 const ubl = (
@@ -93,8 +93,8 @@ describe('what is no plain bill', () => {
     const looked = async (content: string) => {
       const { taken } = await take(content, { name: 'bill.xml' });
       const id = taken[0]?.id ?? '';
-      const says = (await agreed(id, true)).says;
-      expect([says, (await agreed(id, false)).posted]).toEqual([says, null]);
+      const says = (await assessed(id))?.says;
+      expect([says, (await posted(id)).posted]).toEqual([says, null]);
       await ines.call('DELETE', `/api/drafts/${id}`);
       return says;
     };
@@ -109,7 +109,7 @@ describe('what is no plain bill', () => {
       'rounds what it asks for by 0.02',
     );
     expect(await looked(ubl('D-8', number, { more: withheld }))).toContain('withholds tax of 10');
-    expect(await looked(ubl('D-9', number, { date: '2027-01-05' }))).toContain('2027-01-05, which is still to come');
+    expect(await looked(ubl('D-9', number, { date: '2027-01-05' }))).toContain('Jan 5, 2027, which is still to come');
     expect(await looked(ubl('D-10', number, { sums: '<PayableAmount>60.00</PayableAmount>' }))).toContain(
       '60.00 of 100',
     );
@@ -120,7 +120,7 @@ describe('what is no plain bill', () => {
     });
     const [first] = (await take(plain, { name: 'bill.xml' })).taken;
     await ines.posted('bill', make.bill('D-12', [{ of: line, quantity: '10', price: '10' }]));
-    expect((await agreed(first?.id ?? '', true)).agrees).toBe(false);
+    expect((await assessed(first?.id ?? ''))?.standing).not.toBe('agrees');
     expect(await looked(ubl('D-13', number))).not.toBe('');
     await ines.call('DELETE', `/api/drafts/${first?.id}`);
     // The same paper for an order that is open is posted.
@@ -130,7 +130,7 @@ describe('what is no plain bill', () => {
         name: 'b.xml',
       })
     ).taken;
-    expect(await agreed(good?.id ?? '', false)).toMatchObject({ agrees: true, says: '' });
+    expect(await posted(good?.id ?? '')).toMatchObject({ says: '', posted: { kind: 'bill' } });
   });
 });
 
@@ -149,17 +149,18 @@ describe('a stack of bills', () => {
       ['S-3', 'read'],
     ]);
     const [s1 = '', s2 = '', s3 = ''] = taken.map(({ id }) => id);
-    expect(await agreed(s1, true)).toEqual({ agrees: true, says: '', posted: null });
-    expect((await agreed(s1, false)).posted).toMatchObject({ kind: 'bill' });
-    expect(await agreed(s2, false)).toEqual({ agrees: false, says: expect.stringContaining('40.00'), posted: null });
-    expect((await agreed(s3, false)).says).toContain('not complete');
+    expect(await assessed(s1)).toEqual({ id: s1, standing: 'agrees', says: '', total: '300.00', differs: null });
+    expect(await assessed(s2)).toMatchObject({ standing: 'differs', total: '1040.00', differs: '40.00' });
+    expect((await posted(s1)).posted).toMatchObject({ kind: 'bill' });
+    expect(await posted(s2)).toEqual({ says: expect.stringContaining('40.00'), posted: null });
+    expect((await posted(s3)).says).toContain('not complete');
     // Taken in again nothing is new; what was posted is told.
     expect((await take(stack)).taken.map(({ says }) => says)).toEqual([
       'It was taken in before.',
       'It was taken in before.',
       'It was taken in before.',
     ]);
-    expect((await ines.call('POST', `/api/bills/${s1}/post-agreed`, { dry: false })).status).toBe(404);
+    expect((await ines.call('POST', `/api/bills/${s1}/post-agreed`)).status).toBe(404);
   });
 
   it('follows what has come since, and teaches what the vendor calls its goods', async () => {
@@ -169,10 +170,10 @@ describe('a stack of bills', () => {
       HEAD + rows('L-1', number, [{ item: 'LINEN', quantity: '10', price: '18', vendorItem: 'BL-N' }]),
     );
     const id = taken[0]?.id ?? '';
-    const before = await agreed(id, true);
-    expect(before).toMatchObject({ agrees: false, says: expect.stringContaining('180.00') });
+    const before = await assessed(id);
+    expect(before).toMatchObject({ standing: 'differs', says: expect.stringContaining('180.00') });
     await odile.posted('receipt', make.receipt([{ of: `${order}/1`, quantity: '10' }]));
-    expect((await agreed(id, false)).posted).toMatchObject({ kind: 'bill' });
+    expect((await posted(id)).posted).toMatchObject({ kind: 'bill' });
     expect(
       await server.source.query('SELECT item_id, number FROM vendor_item WHERE vendor_id = 1 AND item_id = 2'),
     ).toEqual([{ item_id: '2', number: 'BL-N' }]);
@@ -196,8 +197,11 @@ describe('two accountants on one bill', () => {
     expect((await waiting(second)).find((bill) => bill.id === id)?.heldBy).toBe('accountant');
     const body = make.bill('H-1', [{ of: goods.line, quantity: '12', price: '10' }]);
     const asSecond = await second.post('bill', body, id);
-    expect([asSecond.status, asSecond.body.title]).toEqual([409, 'Taken']);
-    expect((await agreed(id, false, second)).says).toBe('accountant is working on it.');
+    expect([asSecond.status, asSecond.body.detail]).toEqual([
+      409,
+      'accountant is working on this: it is free again a while after the last change.',
+    ]);
+    expect((await posted(id, second)).says).toBe('accountant is working on it.');
     await server.source.query('UPDATE draft SET held_until = UTC_TIMESTAMP(6) - INTERVAL 1 SECOND WHERE id = ?', [id]);
     const changed = await second.call('PUT', `/api/drafts/${id}`, {
       kind: 'bill',
@@ -215,7 +219,7 @@ describe('two accountants on one bill', () => {
       (await ines.call('POST', '/api/documents/bill', body, { 'Idempotency-Key': id, 'Draft-Version': '2' })).status,
     ).toBe(201);
     const twice = await second.post('bill', body, id);
-    expect([twice.status, twice.body.title]).toEqual([422, 'Posted already']);
+    expect([twice.status, twice.body.detail]).toEqual([422, expect.stringContaining('posted this as')]);
   });
 
   it('who post it at the same moment post it once', async () => {
@@ -283,7 +287,7 @@ describe('a bill that somebody planned who may not post it on its day', () => {
     await plannedBills.run(heldBy(server.source, '2026-12-03'));
     expect((await waiting()).find((row) => row.id === id)).toMatchObject({
       postOn: null,
-      says: expect.stringMatching(/^It did not post by itself: .+ may not post bills any more\.$/),
+      says: expect.stringMatching(/^It did not post automatically: .+ may not do this any more\.$/),
     });
     await server.source.query('UPDATE user_account SET blocked = 0');
   });
@@ -326,7 +330,7 @@ describe('papers that are more than XML', () => {
       paper.headers.get('content-security-policy'),
       paper.headers.get('x-content-type-options'),
     ]).toEqual(['application/pdf', "default-src 'none'; sandbox", 'nosniff']);
-    expect((await agreed(id, true)).says).toContain('not complete');
+    expect((await assessed(id))?.says).toContain('not complete');
   });
 
   it('a credit note is proposed against what went back and what was asked for', async () => {
@@ -359,6 +363,6 @@ describe('papers that are more than XML', () => {
       'credit',
       { [`${back}/1`]: { quantity: '1', price: '500.00' }, [`${bill}/1`]: { amount: '20.00', to: 'expected' } },
     ]);
-    expect((await agreed(taken[0]?.id ?? '', false)).posted).toMatchObject({ kind: 'credit' });
+    expect((await posted(taken[0]?.id ?? '')).posted).toMatchObject({ kind: 'credit' });
   });
 });

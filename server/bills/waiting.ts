@@ -1,11 +1,9 @@
 import type { DataSource, EntityManager } from 'typeorm';
 import type { api } from '@obolus/contract/api';
 import { type BodyOf, KINDS } from '@obolus/contract/kinds/kinds';
-import type { PostedReply } from '@obolus/contract/commands';
 import type { ReplyOf } from '@obolus/contract/endpoint';
-import { RefusedError, RequestError } from '../asking/failures.ts';
-import { postDocument, previewDocument } from '../commands/runCommand.ts';
-import { inThousands, worded } from '../asking/wording.ts';
+import { RequestError } from '../asking/failures.ts';
+import { previewDocument } from '../commands/runCommand.ts';
 import type { SignedIn } from '../asking/signedIn.ts';
 import { readBody } from '../asking/validate.ts';
 import { type Row, showAmount, text } from '../queries/figures.ts';
@@ -13,9 +11,9 @@ import { baseCurrency } from '../setUp/baseCurrency.ts';
 import { DRAFT_FOR, holdDraft } from '../storage/drafts.ts';
 import { upTo } from '../storage/upTo.ts';
 import { readBill } from '../billPapers/readBill.ts';
-import { doubtOf } from './doubts.ts';
-import { readIncomingBill } from './incoming.ts';
 import { draftFor, withReason } from './takeIn.ts';
+import { message } from '@obolus/messages/message';
+import { readSays } from '../storage/said.ts';
 
 type Waiting = ReplyOf<typeof api.waitingBills>['rows'][number];
 
@@ -55,7 +53,7 @@ export async function listWaitingBills(
     name: text(row.name),
     at: text(row.at),
     state: text(row.state) as Waiting['state'],
-    says: text(row.says),
+    says: readSays(row.says),
     note: text(row.note),
     lookAgain: row.look_again ?? null,
     postOn: row.post_on ?? null,
@@ -79,7 +77,7 @@ export async function openWaiting(
 }
 
 /** A draft that is as its paper made it follows what has come meanwhile. */
-async function proposeAnew(manager: EntityManager, id: string, today: string): Promise<void> {
+export async function proposeAnew(manager: EntityManager, id: string, today: string): Promise<void> {
   const [row] = (await manager.query(
     "SELECT p.structured, p.vendor_id, JSON_VALUE(d.body, '$.another') AS another FROM draft d JOIN incoming_paper p ON p.id = d.id WHERE d.id = ? AND d.version = 1 AND p.structured IS NOT NULL",
     [id],
@@ -104,19 +102,13 @@ export async function planDraft(
   today: string,
 ): Promise<void> {
   const { heldBy } = await holdDraft(source, user, id);
-  if (heldBy !== '')
-    throw new RequestError(
-      409,
-      'Taken',
-      `${heldBy} is working on this: it is free again a while after the last change.`,
-    );
+  if (heldBy !== '') throw new RequestError(409, 'problem.taken', { name: heldBy });
   if (plan.postOn !== '') {
-    if (plan.postOn <= today)
-      throw new RequestError(422, 'Refused', 'It posts by itself on a later day: choose one, or post it now.');
+    if (plan.postOn <= today) throw new RequestError(422, 'problem.post_later_day');
     const { kind, command } = await readCommand(source.manager, id);
     const preview = await previewDocument(source, kind, command, { user: user.id, key: id, today });
     if (!preview.accepted)
-      throw new RequestError(422, 'Refused', preview.refusals[0]?.says ?? 'It would be refused as it is.');
+      throw new RequestError(422, preview.refusals[0]?.says ?? [message('problem.would_be_refused')]);
   }
   await source.query("UPDATE draft SET note = ?, look_again = ?, post_on = ?, post_by = ?, says = '' WHERE id = ?", [
     plan.note,
@@ -138,93 +130,8 @@ export async function readCommand(
     kind: 'bill' | 'credit';
     command: string | null;
   }[];
-  if (!row) throw new RequestError(404, 'Not found', 'This draft is not there any more: it was posted or thrown away.');
-  if (row.command === null)
-    throw new RequestError(422, 'Refused', 'This is not complete yet: open it, and enter what is missing.');
+  if (!row) throw new RequestError(404, 'problem.draft_gone');
+  if (row.command === null) throw new RequestError(422, 'problem.draft_incomplete');
   const command = readBody(KINDS[row.kind].body, JSON.parse(row.command)) as BodyOf<'bill'> & BodyOf<'credit'>;
   return { kind: row.kind, command };
-}
-
-interface At {
-  readonly now: () => Date;
-  readonly today: string;
-}
-
-/**
- * Posts a waiting bill that agrees with its orders and receipts, within what is allowed: every line of its paper surely placed, its total what the paper
- * says, nothing outside. Otherwise it says why not, and leaves it.
- * @param dry only says it
- */
-export async function postAgreed(
-  source: DataSource,
-  user: SignedIn,
-  id: string,
-  dry: boolean,
-  { now, today }: At,
-): Promise<{ agrees: boolean; says: string; posted: PostedReply | null }> {
-  const left = (says: string) => ({ agrees: false, says, posted: null });
-  const { heldBy, version } = await holdDraft(source, user, id);
-  if (heldBy !== '') return left(`${heldBy} is working on it.`);
-  await proposeAnew(source.manager, id, today);
-  try {
-    const { kind, command } = await readCommand(source.manager, id);
-    const preview = await previewDocument(source, kind, command, { user: user.id, key: id, today });
-    const against = preview.accepted
-      ? await againstPosting(source.manager, id, today, kind === 'credit' || version > 1, preview)
-      : (preview.refusals[0]?.says ?? 'It would be refused.');
-    if (against !== '') return left(against);
-    if (dry) return { agrees: true, says: '', posted: null };
-    return {
-      agrees: true,
-      says: '',
-      posted: await postDocument(source, kind, command, { user: user.id, key: id, now, today, version }),
-    };
-  } catch (problem) {
-    if (problem instanceof RefusedError) return left(worded(problem.refusals[0] as never, problem.names).says);
-    if (problem instanceof RequestError) return left(problem.message);
-    throw problem;
-  } finally {
-    await source.query(
-      'UPDATE draft SET user_id = NULL, held_until = NULL WHERE id = ? AND shared = 1 AND user_id = ? AND version = 1',
-      [id, user.id],
-    );
-  }
-}
-
-/**
- * What speaks against posting it unseen; empty for nothing.
- * @param isPlaced whether somebody said what its lines are for, or what a whole credit memo is for
- */
-async function againstPosting(
-  manager: EntityManager,
-  id: string,
-  today: string,
-  isPlaced: boolean,
-  preview: Awaited<ReturnType<typeof previewDocument>>,
-): Promise<string> {
-  const outside = preview.differences.filter((one) => one.outside || one.allowed === null);
-  if (outside.length > 0)
-    return `It differs by ${outside.map(({ amount }) => inThousands(amount)).join(', ')}, which is more than is allowed.`;
-  const [paper] = (await manager.query('SELECT structured IS NOT NULL AS is_read FROM incoming_paper WHERE id = ?', [
-    id,
-  ])) as { is_read: number }[];
-  if (!paper) return '';
-  if (Number(paper.is_read) === 0) return 'Its paper can only be looked at: compare it, and post it.';
-  const doubt = await doubtOfPaper(manager, id, today);
-  if (doubt !== '') return doubt;
-  const { lines, total, currency } = await readIncomingBill(manager, id);
-  if (total !== preview.total)
-    return `Its paper comes to ${inThousands(total)} ${currency}, what is entered to ${inThousands(preview.total ?? 'nothing')}.`;
-  // What covers nothing is a charge or an expense: else the totals would differ.
-  const unsure = isPlaced ? 0 : lines.filter(({ certain, covers }) => covers.length > 0 && !certain).length;
-  return unsure > 0 ? `${unsure === 1 ? 'One line is' : `${unsure} lines are`} not surely placed: look at it.` : '';
-}
-
-async function doubtOfPaper(manager: EntityManager, id: string, today: string): Promise<string> {
-  const [row] = (await manager.query('SELECT structured, vendor_id FROM incoming_paper WHERE id = ?', [id])) as {
-    structured: Buffer;
-    vendor_id: string;
-  }[];
-  if (!row) return '';
-  return doubtOf(manager, row.vendor_id, readBill(row.structured, await baseCurrency(manager)), today);
 }

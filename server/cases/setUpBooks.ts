@@ -45,8 +45,8 @@ export function companyFields(company: Company): EntryFields {
   const limit = ({ part, amount }: Limit) => [percent(part), money(amount, currency)];
   const charges = [...chargeAllowances].map(([kind, { over, short }]) => [kind, ...limit(over), ...limit(short)]);
   return {
-    recognition: company.recognition === 'on-sale' ? 'when goods are sold' : 'when purchases are billed',
-    customs_value: company.customsValueWithFreight ? 'goods with freight and insurance' : 'goods',
+    recognition: company.recognition === 'on-sale' ? 'on-sale' : 'on-purchase',
+    customs_value: company.customsValueWithFreight ? 'goods-freight-insurance' : 'goods',
     alike_within: company.alikeWithin === undefined ? '' : String(company.alikeWithin),
     sign_off_above: money(company.signOffAbove, currency),
     write_off_limit: company.writeOffLimit === undefined ? NO_LIMIT : money(company.writeOffLimit, currency),
@@ -73,8 +73,8 @@ export function entriesOf(books: Books): NewEntry[] {
           levels.map(({ name, percent: part, recoverable, onTop }, at) => [
             name || `Level ${at + 1}`,
             percent(part),
-            recoverable ? 'reclaimed' : 'into cost',
-            onTop ? 'the goods and the taxes above' : '',
+            recoverable ? 'reclaimed' : 'into-cost',
+            onTop ? 'goods-and-taxes-above' : '',
           ]),
         ),
       },
@@ -108,7 +108,7 @@ export const chargeKind = ({ company }: Books, kind: string): NewEntry => ({
   fields: {
     code: kind,
     name: kind,
-    goes: company.notCosts.has(kind) ? 'to expense' : 'onto goods',
+    goes: company.notCosts.has(kind) ? 'to-expense' : 'onto-goods',
     border: company.toTheBorder.has(kind) ? 'yes' : '',
   },
 });

@@ -83,7 +83,7 @@ describe('an order above its buyer’s limit', () => {
     expect(order.history[3]?.changes.map(({ line, what, was, is }) => [line, what, was, is])).toEqual([
       [`${id}/1`, 'quantity', '100', '90'],
       [`${id}/1`, 'price', '6.00', '6.10'],
-      [`${id}/2`, 'new line', '', '1 at 20.00 USD'],
+      [`${id}/2`, 'new-line', '', '1 each at 20.00 USD'],
     ]);
     // 10 at 6 and 80 at 6.10.
     const [pool] = (await server.source.query('SELECT quantity, value FROM pool WHERE item_id = 1')) as {
@@ -228,7 +228,7 @@ describe('the rest of an order', () => {
       make.receipt([{ of: `${id}/1`, quantity: '1' }], { date: '2026-03-12' }),
     );
     expect(said(atTheDoor)).toEqual([422, 'order_line_closed /lines/0/quantity']);
-    expect(JSON.stringify(atTheDoor.body)).toContain('closed on 2026-03-11 (sold out)');
+    expect(JSON.stringify(atTheDoor.body)).toContain('closed on Mar 11, 2026 (sold out)');
     const open = (await accountant.call('GET', '/api/orders/open-lines?vendor=1')).body as { rows: { line: string }[] };
     expect(open.rows.map(({ line }) => line)).not.toContain(`${id}/1`);
     await accountant.posted('reversal', { date: '2026-03-13', of: closing, reason: 'found some' });

@@ -69,9 +69,7 @@ describe('more or less than was ordered', () => {
     ]);
     const receipt = await odile.posted('receipt', came(order, '98', { last: true }));
     const shown = await view<OrderView>(`orders/${order}`);
-    expect(shown.lines).toMatchObject([
-      { open: '0', closed: { quantity: '2', reason: 'came short, within what is allowed' } },
-    ]);
+    expect(shown.lines).toMatchObject([{ open: '0', closed: { quantity: '2', reason: '' } }]);
     expect(shown.history.at(-1)).toMatchObject({ step: 'closed', id: receipt });
     const late = said(await odile.post('receipt', came(order, '1')));
     expect(late[1]).toContain('came short, within what is allowed');
@@ -88,7 +86,7 @@ describe('goods that are held', () => {
       came(order, '8', {}, { held: [held({ of: `${order}/1`, quantity: '2' })] }),
     );
     const shown = await view<DocumentView>(`documents/${receipt}`);
-    expect(shown.facts).toContainEqual({ name: 'Held', value: '2 kg Merino yarn: wet, dock' });
+    expect(shown.facts).toContainEqual({ name: 'Held goods', value: '2 kg Merino yarn: wet, dock' });
     expect(shown.amount).toBe('40.00');
     const alone = await odile.posted(
       'receipt',
@@ -114,7 +112,7 @@ describe('goods that are held', () => {
       '/lines/0/quantity Only 0.5 of it is held.',
     ]);
     expect((await view<DocumentView>(`documents/${closing}`)).lines).toMatchObject([
-      { label: 'Merino yarn', quantity: '1.5', note: 'sent back' },
+      { label: 'Merino yarn', quantity: '1.5', note: 'Sent back' },
     ]);
     expect((await heldGoods())[0]).toMatchObject({ quantity: '2', left: '0.5' });
     expect(said(await ines.post('reversal', { of: receipt, date: '2026-03-13', reason: 'x' }))).toEqual([

@@ -8,16 +8,11 @@ import { isOpen, openLines } from '../queries/openOfOrder.ts';
 import { groupBy } from '../storage/groupBy.ts';
 import { stands } from '../storage/load/rows.ts';
 import { duplicateOf, transaction } from '../storage/transaction.ts';
-import { calledSo, readGoodsCalled, vendorOf } from '../papers/ours.ts';
+import { nobodyCalled, readGoodsCalled, vendorOf } from '../papers/ours.ts';
 import { type AdvisedGoods, readAdvice } from './readAdvice.ts';
 import { upTo } from '../storage/upTo.ts';
-
-const WHY: Readonly<Record<Extract<Advised, { ok: false }>['why'], string>> = {
-  order_unknown: 'no order of this vendor with goods to come has that number',
-  goods_unknown: 'nothing is to come that is called so',
-  unit_unknown: 'these goods have no such unit',
-  pack_not_whole: 'packs come whole',
-};
+import { message } from '@obolus/messages/message';
+import { keptSays, readSays } from '../storage/said.ts';
 
 /** Keeps what a vendor announces, each line with the order line that it is for; the same paper again changes nothing. */
 export async function keepAdvice(source: DataSource, id: string, content: Buffer, by: string): Promise<AdviceView> {
@@ -28,8 +23,7 @@ export async function keepAdvice(source: DataSource, id: string, content: Buffer
     advice.lines.map(({ order }) => order),
   );
   if (vendor === undefined) {
-    const says = `Nobody here is called ${calledSo(advice.vendor)}, and no order is named that is known: set the vendor up first, or name the order.`;
-    throw new RequestError(422, 'Not read', says);
+    throw new RequestError(422, [nobodyCalled('advice', advice.vendor)]);
   }
   const awaited = await readAwaited(source.manager, vendor);
   const matched = matchDespatch(advice.lines, awaited);
@@ -39,7 +33,7 @@ export async function keepAdvice(source: DataSource, id: string, content: Buffer
         number: string;
       }[];
       if (known?.number === advice.number) return;
-      if (known) throw new RequestError(422, 'Key used before', 'This id belongs to another advice: make a new one.');
+      if (known) throw new RequestError(422, 'problem.key_of_other');
       await manager.query(
         'INSERT INTO despatch_advice (id, vendor_id, number, despatched, arrives, transport, kept_by, kept_at) VALUES (?, ?, ?, ?, ?, ?, ?, UTC_TIMESTAMP(6))',
         [
@@ -60,10 +54,10 @@ export async function keepAdvice(source: DataSource, id: string, content: Buffer
     });
   } catch (problem) {
     if (!duplicateOf(problem, 'despatch_advice_once')) throw problem;
-    throw new RequestError(409, 'There already', `${advice.number} of this vendor was announced already.`);
+    throw new RequestError(409, 'problem.announced_already', { number: advice.number });
   }
   const [view] = (await listAdvices(source.manager, id)).rows;
-  if (!view) throw new RequestError(409, 'Received already', `${advice.number} was received already.`);
+  if (!view) throw new RequestError(409, 'problem.received_already', { number: advice.number });
   return view;
 }
 
@@ -78,7 +72,7 @@ function rowOf(id: string, at: number, line: AdvisedGoods, found: Advised | unde
     (found?.ok ? found.quantity : line.quantity).toString(),
     line.lot.slice(0, 60),
     line.expires || null,
-    found?.ok === false ? WHY[found.why] : '',
+    found?.ok === false ? keptSays([message(`paper.advice_${found.why}`)]) : '',
   ];
 }
 
@@ -138,7 +132,7 @@ export async function listAdvices(
       quantity: showQuantity(line.quantity),
       lot: text(line.lot),
       expires: text(line.expires),
-      problem: text(line.problem),
+      problem: readSays(line.problem),
     })),
   }));
   return { rows: advices, more };

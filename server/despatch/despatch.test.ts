@@ -86,7 +86,7 @@ describe('a despatch advice', () => {
             quantity: '4',
             lot: 'L7',
             expires: '2027-01-31',
-            problem: 'nothing is to come that is called so',
+            problem: 'Nothing is to come that is called so.',
           },
         ],
       },
@@ -227,7 +227,7 @@ describe('what the company wants of receiving', () => {
     const [draft] = await ines.drafts();
     expect([draft?.kind, draft?.title, draft?.body, await odile.drafts()]).toEqual([
       'bill',
-      'Bill of Tarnside Fibres for what came on 2026-03-10',
+      'Tarnside Fibres, 2026-03-10',
       { vendor: '1', receipt },
       [],
     ]);

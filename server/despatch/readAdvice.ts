@@ -6,6 +6,7 @@ import { RequestError } from '../asking/failures.ts';
 import { readFile } from '../papers/readFile.ts';
 import { childrenOf, readXml, textAt, ublParty, type XmlNode } from '../papers/readXml.ts';
 import { unitWord } from '../papers/units.ts';
+import type { MessageId, Values } from '@obolus/messages/message';
 
 /** What a vendor announces, as its paper says it. */
 export interface Advice {
@@ -38,7 +39,7 @@ export function readAdvice(content: Buffer): Promise<Advice> {
 
 function readUbl(content: Buffer): Advice {
   const root = readXml(content).DespatchAdvice;
-  if (root === undefined) throw notRead('The XML is no despatch advice of UBL 2.1: its outermost element is another.');
+  if (root === undefined) throw notRead('paper.advice_xml');
   const shipment = childrenOf(root, 'Shipment')[0];
   return complete({
     number: textAt(root, 'ID'),
@@ -97,10 +98,7 @@ async function readTable(content: Buffer): Promise<Advice> {
   const of = (row: Readonly<Record<string, string>> | undefined, name: string) => row?.[name]?.trim() ?? '';
   const [first] = rows;
   const others = rows.find((row) => of(row, 'advice') !== of(first, 'advice'));
-  if (others)
-    throw notRead(
-      `The file holds more than one advice (${of(first, 'advice')}, ${of(others, 'advice')}): give each in a file of its own.`,
-    );
+  if (others) throw notRead('paper.advice_several', { one: of(first, 'advice'), other: of(others, 'advice') });
   return complete({
     number: of(first, 'advice'),
     vendor: [of(first, 'vendor')].filter(Boolean),
@@ -121,22 +119,22 @@ async function readTable(content: Buffer): Promise<Advice> {
 }
 
 function complete(advice: Advice): Advice {
-  if (advice.number === '') throw notRead('The advice has no number.');
-  if (advice.lines.length === 0) throw notRead('The advice names no goods.');
+  if (advice.number === '') throw notRead('paper.advice_no_number');
+  if (advice.lines.length === 0) throw notRead('paper.advice_no_goods');
   for (const [name, day] of [
     ['despatched', advice.despatched],
     ['arrives', advice.arrives],
     ...advice.lines.map(({ expires }) => ['expires', expires] as const),
   ] as const) {
-    if (day !== '' && !isDay(day)) throw notRead(`“${day}” (${name}) is no day: write it as year-month-day.`);
+    if (day !== '' && !isDay(day)) throw notRead('paper.advice_no_day', { text: day, what: name });
   }
   return advice;
 }
 
 function quantityIn(text: string, line: string): Quantity {
   const parsed = parseDecimal(text, QUANTITY_PLACES);
-  if (!parsed.ok || parsed.scaled <= 0n) throw notRead(`Line ${line}: “${text}” is no quantity above zero.`);
+  if (!parsed.ok || parsed.scaled <= 0n) throw notRead('paper.advice_no_quantity', { line, text });
   return quantity(parsed.scaled);
 }
 
-const notRead = (says: string): RequestError => new RequestError(422, 'Not read', says);
+const notRead = (id: MessageId, values?: Values): RequestError => new RequestError(422, id, values);

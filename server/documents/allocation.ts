@@ -12,6 +12,7 @@ import { loadReceiptLines } from '../storage/load/receiptLines.ts';
 import { loadTariff } from '../storage/load/setUp.ts';
 import { loadStockLines } from '../storage/load/stockLines.ts';
 import { wantFrom } from '../storage/load/wanted.ts';
+import { message, type MessageId } from '@obolus/messages/message';
 
 export const allocation: DocumentCommand<'allocation'> = {
   read: (body, reader, { baseCurrency }) => ({
@@ -95,13 +96,18 @@ export const allocation: DocumentCommand<'allocation'> = {
     ...given('entry', entry && names.document(entry)),
   }),
   trail: {
-    label: 'Charges on it',
+    label: 'document.trail_charges',
     from: 'order',
     roots: `SELECT l.order_id AS id FROM allocation_share s JOIN receipt_line l ON l.document_id = s.receipt_id AND l.line_no = s.receipt_line_no WHERE s.document_id = ?`,
     rows: `SELECT d.id, d.kind, d.number, d.date, s.amount FROM receipt_line l JOIN allocation_share s ON s.receipt_id = l.document_id AND s.receipt_line_no = l.line_no
       JOIN document d ON d.id = s.document_id WHERE l.order_id IN (?) AND ${stands('d.id')} ORDER BY d.id`,
   },
-  noteOf: (row) => `${text(row.kind)}, ${Number(row.by_hand) ? 'by hand' : `by ${text(row.basis)}`}`,
+  noteOf: (row) => [
+    text(row.kind),
+    Number(row.by_hand)
+      ? message('document.by_hand')
+      : message('document.by_basis', { basis: { word: `choice.${text(row.basis)}` as MessageId } }),
+  ],
   lines: `SELECT l.line_no, l.amount, l.basis, l.by_hand, c.kind, ${ITEM}, o.id AS of_id, o.number AS of_number FROM allocation_share l
                JOIN bill_charge c ON c.document_id = l.charge_id AND c.line_no = l.charge_line_no JOIN movement r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no
                JOIN pool p ON p.id = r.pool_id JOIN item i ON i.id = p.item_id JOIN document o ON o.id = l.receipt_id WHERE l.document_id = ? ORDER BY l.line_no`,

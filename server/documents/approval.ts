@@ -8,6 +8,8 @@ import { loadOrder } from '../storage/load/orderLines.ts';
 import { facts } from '../storage/tables.ts';
 import type { DocumentCommand } from './documentCommand.ts';
 import { OF } from './lineQueries.ts';
+import { message } from '@obolus/messages/message';
+import { rolesOf } from '../asking/roleWords.ts';
 
 export const approval: DocumentCommand<'approval'> = {
   read: (body, reader, { user, asked }) => {
@@ -18,7 +20,7 @@ export const approval: DocumentCommand<'approval'> = {
   forbids: ({ subject }, role) =>
     MAY_ANSWER[subject].includes(role)
       ? undefined
-      : `As ${role} you may not answer this; it is for: ${MAY_ANSWER[subject].join(', ')}.`,
+      : message('problem.not_for_role_answer', { role: { word: `role.${role}` }, roles: rolesOf(MAY_ANSWER[subject]) }),
   question: async (manager, { body: { subject, of }, locking }) => {
     if (subject === 'order') return {};
     return { asked: (await askedLast(manager, subject, of, locking))?.asked };

@@ -53,6 +53,6 @@ export const close: DocumentCommand<'close'> = {
     },
   },
   write: ({ date, period }) => ({ date, period }),
-  reference: 'Period',
+  reference: 'document.period',
   lines: NOTHING,
 };

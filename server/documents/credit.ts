@@ -83,7 +83,7 @@ export const credit: DocumentCommand<'credit'> = {
     ),
     ...(tax === undefined ? {} : { tax: formatAmount(tax, currency) }),
   }),
-  reference: 'Vendor’s number',
+  reference: 'document.vendor_number',
   lines: `SELECT l.line_no, IF(l.quantity > 0, l.quantity, NULL) AS quantity, l.amount, l.goes_to AS purpose, o.number AS item_name, '' AS item_number, '' AS item_unit, ${OF}
            FROM credit_line l JOIN document o ON o.id = l.of_id WHERE l.document_id = ? ORDER BY l.line_no`,
 };

@@ -7,6 +7,8 @@ import { vendorIn } from './readParts.ts';
 import { loadReceiptLines } from '../storage/load/receiptLines.ts';
 import { loadStockLines } from '../storage/load/stockLines.ts';
 import { wantFrom } from '../storage/load/wanted.ts';
+import { message } from '@obolus/messages/message';
+import type { Shown } from '@obolus/contract/message';
 
 export const customsEntry: DocumentCommand<'customs-entry'> = {
   read: (body, reader, { baseCurrency }) => {
@@ -46,7 +48,7 @@ export const customsEntry: DocumentCommand<'customs-entry'> = {
   },
   brings: (body) => [vendorIn(body)],
   header: ({ vendor, reference }) => ({ vendor: vendor || undefined, reference: reference.trim() }),
-  reference: 'Entry number',
+  reference: 'document.entry_number',
   rows: ({ lines, rates }, saving) => [
     {
       table: facts.customsEntryLine,
@@ -97,21 +99,25 @@ export const customsEntry: DocumentCommand<'customs-entry'> = {
       [id],
     );
     return rows.map((row) => ({
-      name: `Customs rate of ${text(row.currency)}`,
-      value: formatRate(rate(big(row.rate))),
+      name: message('document.customs_rate', { currency: text(row.currency) }),
+      value: message('document.figure', { figure: { figure: formatRate(rate(big(row.rate))) } }),
     }));
   },
-  noteOf: (row, currency) =>
-    [
-      row.value == null ? '' : `customs value ${showAmount(row.value, currency)}`,
-      row.import_tax == null ? '' : `import tax ${showAmount(row.import_tax, currency)}`,
-      row.preference == null ? '' : Number(row.preference) ? 'preference claimed' : 'no preference claimed',
-      goodsInWords(text(row.goods)),
-    ]
-      .filter(Boolean)
-      .join(', '),
+  noteOf: (row, currency) => [
+    ...(row.value == null
+      ? []
+      : [message('document.customs_value', { amount: { figure: showAmount(row.value, currency) } })]),
+    ...(row.import_tax == null
+      ? []
+      : [message('document.import_tax', { amount: { figure: showAmount(row.import_tax, currency) } })]),
+    ...(row.preference == null
+      ? []
+      : [message(Number(row.preference) ? 'document.preference' : 'document.no_preference')]),
+    ...goodsOf(text(row.goods)),
+  ],
+  labelOf: (row) => (row.item_name ? text(row.item_name) : message('document.no_tariff_code')),
   lines: `SELECT l.line_no, COALESCE(l.duty, 0) AS amount, l.value, l.import_tax, l.preference, COALESCE(l.origin, '') AS item_number, '' AS item_unit, NULL AS of_id,
-            IF(l.code = '', 'No tariff code stated', l.code) AS item_name,
+            l.code AS item_name,
             (SELECT GROUP_CONCAT(CONCAT(i.name, ' ', o.number) ORDER BY g.goods_id, g.goods_line_no SEPARATOR '|') FROM customs_entry_goods g JOIN document o ON o.id = g.goods_id
              JOIN movement m ON m.document_id = g.goods_id AND m.line_no = g.goods_line_no JOIN pool p ON p.id = m.pool_id JOIN item i ON i.id = p.item_id
              WHERE g.document_id = l.document_id AND g.entry_line_no = l.line_no) AS goods
@@ -121,8 +127,8 @@ export const customsEntry: DocumentCommand<'customs-entry'> = {
 const NAMED = 12;
 
 /** The goods of a line by name, the first of many. */
-function goodsInWords(goods: string): string {
-  const names = goods.split('|');
+function goodsOf(goods: string): Shown[] {
+  const names = goods.split('|').filter(Boolean);
   const more = names.length - NAMED;
-  return more > 0 ? `${names.slice(0, NAMED).join(', ')} and ${more} more` : names.join(', ');
+  return [...names.slice(0, NAMED), ...(more > 0 ? [message('document.and_more', { more })] : [])];
 }

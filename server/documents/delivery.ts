@@ -47,7 +47,7 @@ export const delivery: DocumentCommand<'delivery'> = {
     lines: lines.map((line) => ({ ...goods(line, names), ...dimensions(line.dimensions) })),
   }),
   trail: {
-    label: 'Delivered, at cost',
+    label: 'document.trail_delivered',
     from: 'delivery',
     roots: 'SELECT ? AS id',
     rows: `SELECT d.id, d.kind, d.number, d.date, COALESCE(-c.amount, 0) AS amount FROM document d LEFT JOIN value_change c ON c.line_document_id = d.id WHERE d.id IN (?) ORDER BY d.id`,

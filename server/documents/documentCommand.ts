@@ -13,6 +13,8 @@ import type { Row } from '../queries/figures.ts';
 import type { TrailStage } from '../queries/trail.ts';
 import type { Brought } from './named.ts';
 import type { ServerNames } from './writeParts.ts';
+import type { Message, MessageId } from '@obolus/messages/message';
+import type { Shown as Said } from '@obolus/contract/message';
 
 /** What a kind of document adds to the one path of a command: how its body is read, what its decision rests on, its own rows. */
 export interface DocumentCommand<Kind extends DocumentKind> {
@@ -31,17 +33,19 @@ export interface DocumentCommand<Kind extends DocumentKind> {
   /** Its lines as one shape (`lineQueries`): a label, a quantity, an amount and what the line stands on; each `?` is its id. */
   readonly lines: string;
   /** What its reference is called; a packing slip where nothing is said. */
-  readonly reference?: string;
+  readonly reference?: MessageId;
   /** The amount of a line that does not hold one, in minor units of the currency. */
   amountOf?(row: Row, currency: string): bigint;
-  /** What a line says in words. */
-  noteOf?(row: Row, baseCurrency: string): string;
+  /** What a line is of, where its row does not hold that as a name. */
+  labelOf?(row: Row): Said;
+  /** What a line says, part by part. */
+  noteOf?(row: Row, baseCurrency: string): Said[];
   /** What it is owed or billed in all, in its own currency: SQL over the document `d`; the sum of its journal where nothing is said. */
   readonly total?: string;
   /** Its place in the trail of the documents it belongs to. */
   readonly trail?: TrailStage;
   /** Further facts of its head. */
-  facts?(manager: EntityManager, id: string): Promise<{ name: string; value: string }[]>;
+  facts?(manager: EntityManager, id: string): Promise<{ name: Message; value: Said }[]>;
   /** The rows of the document's own lines. */
   rows(document: DocumentOf[Kind], saving: Saving, body: BodyOf<Kind>): TableRows[];
   /** The document whose changes of what is open it takes back just as they were; else they are what the core says. */
@@ -71,7 +75,7 @@ export interface DocumentCommand<Kind extends DocumentKind> {
   /** Whether some count it without seeing what was ordered. */
   readonly blind?: true;
   /** Why a role may not post exactly this body, where its kind alone does not say. */
-  forbids?(body: BodyOf<Kind>, role: Role): string | undefined;
+  forbids?(body: BodyOf<Kind>, role: Role): Message | undefined;
   /** Kinds that whoever posts this body must be allowed to post too. */
   alsoNeeds?(body: BodyOf<Kind>): readonly DocumentKind[];
   /** What else the document that follows rests on, for a preview; posting loads it anew. */

@@ -44,7 +44,7 @@ export const invoice: DocumentCommand<'invoice'> = {
     })),
   }),
   trail: {
-    label: 'Invoiced, at cost',
+    label: 'document.trail_invoiced',
     from: 'delivery',
     roots: 'SELECT delivery_id AS id FROM invoice_line WHERE document_id = ?',
     rows: `SELECT d.id, d.kind, d.number, d.date, COALESCE(c.amount, 0) AS amount FROM invoice_line l JOIN document d ON d.id = l.document_id

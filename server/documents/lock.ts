@@ -12,6 +12,6 @@ export const lock: DocumentCommand<'lock'> = {
     await manager.query('UPDATE company SET locked_until = ? WHERE id = 1', [dayAfter(period)]);
   },
   write: ({ date, period }) => ({ date, period }),
-  reference: 'Period',
+  reference: 'document.period',
   lines: NOTHING,
 };

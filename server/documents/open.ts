@@ -16,6 +16,6 @@ export const open: DocumentCommand<'open'> = {
   ],
   reversal: { load: loadClosedPeriods },
   write: ({ date, period }) => ({ date, period }),
-  reference: 'Period',
+  reference: 'document.period',
   lines: NOTHING,
 };

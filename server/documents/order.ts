@@ -67,7 +67,7 @@ export const order: DocumentCommand<'order'> = {
     lines: lines.map((line) => ({ ...bought(line.bought, names), ...asked(line, names) })),
   }),
   trail: {
-    label: 'Ordered',
+    label: 'document.trail_ordered',
     from: 'order',
     roots: 'SELECT ? AS id',
     rows: `SELECT d.id, d.kind, d.number, d.date, d.currency, d.rate, l.quantity, l.price, l.per, l.discount FROM document d JOIN ordered_line l ON l.document_id = d.id WHERE d.id IN (?) ORDER BY d.id`,

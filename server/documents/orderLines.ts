@@ -18,6 +18,7 @@ import { showExpected } from '../queries/expectedCosts.ts';
 import type { Asking } from './documentCommand.ts';
 import { dimensionsOf } from './readParts.ts';
 import { loadOrder } from '../storage/load/orderLines.ts';
+import { type Message, message } from '@obolus/messages/message';
 
 /** What is done with an order rests on all of it, and is its vendor's; why it was done stands as its note. */
 export const ON_AN_ORDER = {
@@ -147,10 +148,12 @@ export const figureOf = (estimate: Estimate): bigint =>
   estimate.by === 'tariff' ? 0n : estimate.by === 'percent' ? estimate.percent : estimate.amount;
 
 /** When a line is due, and its discount. */
-export const noteOfAsked = (row: Row): string =>
-  [row.due_day ? `due ${row.due_day}` : '', big(row.discount) > 0n ? `less ${showDiscount(row.discount)} %` : '']
-    .filter(Boolean)
-    .join(', ');
+export const noteOfAsked = (row: Row): Message[] => [
+  ...(row.due_day ? [message('document.due_on', { day: { day: row.due_day } })] : []),
+  ...(big(row.discount) > 0n
+    ? [message('document.discount_of', { percent: { figure: showDiscount(row.discount) } })]
+    : []),
+];
 
 /** What the goods of an order, or of a later version of it, should cost once they are here; each by its line of the body. */
 export const expectedOf = (

@@ -29,6 +29,7 @@ import { loadItems } from '../storage/load/items.ts';
 import { loadOrderLines } from '../storage/load/orderLines.ts';
 import { loadRates, loadTaxCodes } from '../storage/load/setUp.ts';
 import { wantGoods } from '../storage/load/wanted.ts';
+import { message } from '@obolus/messages/message';
 
 export const receipt: DocumentCommand<'receipt'> = {
   read: (body, reader) => ({
@@ -89,7 +90,7 @@ export const receipt: DocumentCommand<'receipt'> = {
     const [from] = (await manager.query('SELECT name FROM vendor WHERE id = ?', [vendor])) as { name: string }[];
     await leaveDraft(manager, {
       kind: 'bill',
-      title: `Bill of ${from?.name ?? ''} for what came on ${body.date}`,
+      title: `${from?.name ?? ''}, ${body.date}`,
       body: { vendor, receipt: id },
     });
   },
@@ -197,14 +198,15 @@ export const receipt: DocumentCommand<'receipt'> = {
     })),
   }),
   trail: {
-    label: 'Received',
+    label: 'document.trail_received',
     from: 'order',
     roots: 'SELECT order_id AS id FROM receipt_line WHERE document_id = ?',
     rows: `SELECT d.id, d.kind, d.number, d.date, o.currency, o.rate, l.amount FROM receipt_line l JOIN document d ON d.id = l.document_id
       JOIN document o ON o.id = l.order_id WHERE l.order_id IN (?) AND ${stands('d.id')} ORDER BY d.id`,
   },
-  noteOf: (row) => (row.corrected_because ? `at another price than ordered: ${text(row.corrected_because)}` : ''),
-  facts: async (manager, id) => (await heldOf(manager, id)).map((value) => ({ name: 'Held', value })),
+  noteOf: (row) =>
+    row.corrected_because ? [message('document.other_price', { reason: text(row.corrected_because) })] : [],
+  facts: async (manager, id) => (await heldOf(manager, id)).map((value) => ({ name: message('document.held'), value })),
   lines: `SELECT l.*, COALESCE(l.corrected_price, ol.price) AS price, ${BOUGHT}, o.id AS of_id, o.number AS of_number FROM receipt_line l LEFT JOIN item i ON i.id = l.item_id JOIN document o ON o.id = l.order_id
             JOIN order_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no AND ol.by_id = l.ordered_by_id WHERE l.document_id = ? ORDER BY l.line_no`,
 };

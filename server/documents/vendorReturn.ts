@@ -69,7 +69,7 @@ export const vendorReturn: DocumentCommand<'return'> = {
       confirmed: line.confirmed ?? false,
     })),
   }),
-  reference: 'Vendor’s return number',
+  reference: 'document.return_number',
   lines: `SELECT l.line_no, l.quantity, ${ITEM}, ${OF}, ABS((SELECT COALESCE(SUM(c.amount), 0) FROM value_change c WHERE c.document_id = l.document_id AND c.line_document_id = l.document_id AND c.line_no = l.line_no)) AS amount
            FROM return_line l JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no JOIN item i ON i.id = r.item_id
            JOIN document o ON o.id = l.receipt_id WHERE l.document_id = ? ORDER BY l.line_no`,

@@ -11,6 +11,9 @@ import { trailOf } from '../queries/trail.ts';
 import { JOURNAL_COLUMNS, journalLines } from '../queries/entries.ts';
 import { commandOf, TRAIL_STAGES } from './registry.ts';
 import type { DocumentCommand } from './documentCommand.ts';
+import { type Message, message, type MessageId } from '@obolus/messages/message';
+import type { Shown } from '@obolus/contract/message';
+import { inWords } from '../asking/inWords.ts';
 
 type Line = DocumentView['lines'][number];
 const HEADER = `
@@ -20,7 +23,7 @@ const HEADER = `
 
 export async function viewDocument(manager: EntityManager, baseCurrency: string, id: string): Promise<DocumentView> {
   const [header] = (await manager.query(`${HEADER} WHERE d.id = ?`, [id])) as Row[];
-  if (!header) throw new RequestError(404, 'Not found', 'There is no such document.');
+  if (!header) throw new RequestError(404, 'problem.no_such_document');
   const kind = text(header.kind) as DocumentKind;
   const currency = text(header.currency);
   const command = commandOf(kind);
@@ -48,7 +51,10 @@ export async function viewDocument(manager: EntityManager, baseCurrency: string,
     party: text(header.vendor ?? header.customer),
     vendor: header.vendor_id ?? null,
     reference: text(header.reference),
-    facts: [...factsOf(command.reference ?? 'Packing slip', header), ...((await command.facts?.(manager, id)) ?? [])],
+    facts: [
+      ...factsOf(command.reference ?? 'document.packing_slip', header),
+      ...((await command.facts?.(manager, id)) ?? []),
+    ],
     currency: shown,
     amount: showAmount(total, shown),
     rate: currency === baseCurrency ? null : formatRate(rate(big(header.rate))),
@@ -62,11 +68,16 @@ export async function viewDocument(manager: EntityManager, baseCurrency: string,
 
 const lotOf = ({ lot, quantity: part }: LotPart): Line['lots'][number] => ({ lot, quantity: formatQuantity(part) });
 
-function lineOf(command: Shown, row: Row, documentCurrency: string, baseCurrency: string): Omit<Line, 'line' | 'lots'> {
+function lineOf(
+  command: Showing,
+  row: Row,
+  documentCurrency: string,
+  baseCurrency: string,
+): Omit<Line, 'line' | 'lots'> {
   // Goods of several orders come in one receipt: each line has the currency of its own.
   const currency = text(row.currency ?? documentCurrency);
   return {
-    label: text(row.item_name),
+    label: command.labelOf?.(row) ?? text(row.item_name),
     number: text(row.item_number),
     quantity: row.quantity == null ? null : showQuantity(row.quantity),
     unit: text(row.item_unit),
@@ -74,13 +85,15 @@ function lineOf(command: Shown, row: Row, documentCurrency: string, baseCurrency
     amount: showAmount(amountOf(command, row, currency), currency),
     currency,
     of: row.of_id == null ? null : { id: row.of_id, number: text(row.of_number) },
-    note: [pricedFor(row), command.noteOf?.(row, baseCurrency) ?? movedBy(row)].filter(Boolean).join(', '),
+    note: [...pricedFor(row), ...(command.noteOf?.(row, baseCurrency) ?? movedBy(row))],
   };
 }
 
 /** A price of a pack is not for one. */
-const pricedFor = (row: Row): string =>
-  row.per == null || showQuantity(row.per) === '1' ? '' : `price for ${showQuantity(row.per)} ${text(row.item_unit)}`;
+const pricedFor = (row: Row): Message[] =>
+  row.per == null || showQuantity(row.per) === '1'
+    ? []
+    : [message('document.price_for', { quantity: { figure: showQuantity(row.per) }, unit: text(row.item_unit) })];
 
 async function paperOf(manager: EntityManager, key: string): Promise<string | null> {
   const [row] = (await manager.query('SELECT id FROM incoming_paper WHERE id = ? AND content IS NOT NULL', [
@@ -112,21 +125,24 @@ async function entriesOf(manager: EntityManager, id: string, currency: string): 
 }
 
 /** How a kind shows itself. */
-type Shown = Pick<DocumentCommand<never>, 'amountOf' | 'noteOf'>;
+type Showing = Pick<DocumentCommand<never>, 'amountOf' | 'noteOf' | 'labelOf'>;
 
-const amountOf = (command: Shown, row: Row, currency: string): bigint =>
+const amountOf = (command: Showing, row: Row, currency: string): bigint =>
   command.amountOf?.(row, currency) ?? big(row.amount);
 
-const movedBy = (row: Row): string => [text(row.purpose), text(row.where_name)].filter(Boolean).join(', ');
+const movedBy = (row: Row): Shown[] => [
+  ...(row.purpose ? [inWords('purpose', text(row.purpose))] : []),
+  ...(row.where_name ? [text(row.where_name)] : []),
+];
 
-function factsOf(reference: string, header: Row): DocumentView['facts'] {
-  const named: [string, string | null | undefined][] = [
+function factsOf(reference: MessageId, header: Row): DocumentView['facts'] {
+  const named: [MessageId, Shown | null | undefined][] = [
     [reference, header.reference],
-    ['Reversed by', header.reversed_by],
-    ['Shipment', header.transport],
-    ['Warehouse', header.warehouse],
-    ['Due', header.due_day],
-    ['Note', header.note],
+    ['document.reversed_by', header.reversed_by],
+    ['document.shipment', header.transport],
+    ['document.warehouse', header.warehouse],
+    ['document.due', header.due_day && message('document.day', { day: { day: header.due_day } })],
+    ['document.note', header.note],
   ];
-  return named.flatMap(([name, value]) => (value ? [{ name, value }] : []));
+  return named.flatMap(([name, value]) => (value ? [{ name: message(name), value }] : []));
 }

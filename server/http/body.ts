@@ -13,7 +13,7 @@ export const bodyOf = (endpoint: AnyEndpoint): RequestHandler =>
         limit: endpoint.largest ?? LARGEST,
         strict: false,
         verify: (_request, _response, body) => {
-          if (isDeep(body)) throw new RequestError(400, 'Not understood', 'The body is nested too deeply.');
+          if (isDeep(body)) throw new RequestError(400, 'problem.body_too_deep');
         },
       })
     : (_request, _response, next) => next();

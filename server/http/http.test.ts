@@ -103,7 +103,7 @@ describe('requests from elsewhere', () => {
       'X-CSRF-Token': '',
       'Idempotency-Key': crypto.randomUUID(),
     });
-    expect([without.status, without.body.title]).toEqual([403, 'Refused']);
+    expect([without.status, without.body.title]).toEqual([403, 'Not allowed']);
     const elsewhere = await client.call('POST', '/api/documents/order', bodies.order, {
       'Sec-Fetch-Site': 'cross-site',
       'Idempotency-Key': crypto.randomUUID(),

@@ -8,6 +8,7 @@ import { readBody, validateReply, validateRequest } from '../asking/validate.ts'
 import { bodyOf } from './body.ts';
 import type { Context } from './context.ts';
 import { refuseWithoutToken } from './session.ts';
+import { rolesOf } from '../asking/roleWords.ts';
 
 /** A request that was validated and authorised. */
 export interface Call<E> {
@@ -15,7 +16,7 @@ export interface Call<E> {
   readonly query: QueryOf<E>;
   readonly body: BodyOfEndpoint<E>;
   /** Undefined only where anyone is allowed. */
-  readonly user: SignedIn;
+  readonly user: E extends { allow: 'anyone' } ? SignedIn | undefined : SignedIn;
   readonly key: string;
   readonly request: Request;
   readonly response: Response;
@@ -77,13 +78,12 @@ function authorise(endpoint: AnyEndpoint, request: Request): void {
   if (endpoint.allow === 'anyone') return;
   refuseWithoutToken(request);
   const user = request.person;
-  if (!user) throw new RequestError(401, 'Not signed in', 'Sign in first.');
+  if (!user) throw new RequestError(401, 'problem.sign_in_first');
   if (endpoint.allow === 'signed-in') return;
   if (!(endpoint.allow as readonly Role[]).includes(user.role)) {
-    throw new RequestError(
-      403,
-      'Not allowed',
-      `As ${user.role} you may not do this; it is for: ${endpoint.allow.join(', ')}.`,
-    );
+    throw new RequestError(403, 'problem.not_for_role', {
+      role: { word: `role.${user.role}` },
+      roles: rolesOf(endpoint.allow as readonly Role[]),
+    });
   }
 }

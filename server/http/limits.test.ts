@@ -83,7 +83,10 @@ describe('drafts', () => {
       fillers,
     ]);
     const reply = await draft(idOf(5), {});
-    expect([reply.status, reply.body.title]).toEqual([422, 'Too many drafts']);
+    expect([reply.status, reply.body.detail]).toEqual([
+      422,
+      'You have 500 drafts: post some, or discard what is no longer needed.',
+    ]);
     const again = await ines.call('PUT', `/api/drafts/${idOf(4)}`, { ...DRAFT, version: 1, body: { vendor: '2' } });
     expect(again.status).toBe(200);
   });
@@ -100,14 +103,14 @@ describe('a spreadsheet', () => {
   it('that unpacks to more than memory holds is refused, and the server goes on', async () => {
     const rows = '<row r="1"><c r="A1" t="inlineStr"><is><t>number</t></is></c></row>'.repeat(3_000_000);
     const reply = await stage(zip({ 'xl/worksheets/sheet1.xml': rows }));
-    expect([reply.status, reply.body.title]).toEqual([422, 'Not read']);
+    expect([reply.status, reply.body.detail]).toEqual([422, expect.stringContaining('no spreadsheet')]);
     expect((await ines.call('GET', '/api/session')).status).toBe(200);
   });
 
   it('that says it unpacks to little and does not is stopped in its own process', async () => {
     const rows = '<row r="1"><c r="A1" t="inlineStr"><is><t>number</t></is></c></row>'.repeat(3_000_000);
     const reply = await stage(zip({ 'xl/worksheets/sheet1.xml': rows }, 100));
-    expect([reply.status, reply.body.title]).toEqual([422, 'Not read']);
+    expect([reply.status, reply.body.detail]).toEqual([422, expect.stringContaining('no spreadsheet')]);
     expect((await ines.call('GET', '/api/session')).status).toBe(200);
   });
 

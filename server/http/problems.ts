@@ -1,17 +1,20 @@
 import 'pino-http';
 import type { ErrorRequestHandler, RequestHandler, Response } from 'express';
 import { allEndpoints } from '@obolus/contract/api';
+import type { RefusalView } from '@obolus/contract/commands';
 import type { Problem } from '@obolus/contract/problem';
+import { en } from '@obolus/messages/en';
+import { message, type MessageId } from '@obolus/messages/message';
 import { FieldsRefused, InvalidRequest, RefusedError, RequestError } from '../asking/failures.ts';
+import { languageOf } from './language.ts';
+import { speakerFor } from '../asking/speakers.ts';
 import { worded } from '../asking/wording.ts';
 import { errorNumber } from '../storage/transaction.ts';
 
 export const notFound: RequestHandler = (request, response) => {
   sendProblem(response, {
-    type: 'about:blank',
-    title: 'Not found',
     status: 404,
-    detail: `There is nothing at ${request.path}.`,
+    says: [message('problem.nothing_there', { path: request.path })],
   });
 };
 
@@ -26,10 +29,14 @@ export const wrongMethod: RequestHandler = (request, response, next) => {
   if (allowed.length === 0 || allowed.includes(request.method)) return next();
   response.set('Allow', [...new Set(allowed)].join(', '));
   sendProblem(response, {
-    type: 'about:blank',
-    title: 'Wrong method',
     status: 405,
-    detail: `${request.baseUrl}${request.path} takes ${allowed.join(' or ')}, not ${request.method}.`,
+    says: [
+      message('problem.wrong_method', {
+        path: `${request.baseUrl}${request.path}`,
+        allowed: allowed.join(', '),
+        method: request.method,
+      }),
+    ],
   });
 };
 
@@ -43,66 +50,64 @@ export const answerProblems: ErrorRequestHandler = (problem: unknown, request, r
   sendProblem(
     response,
     busy
-      ? {
-          type: 'about:blank',
-          title: 'Busy',
-          status: 503,
-          detail: 'Others are posting to the same goods: try again in a moment.',
-        }
-      : {
-          type: 'about:blank',
-          title: 'Something failed here',
-          status: 500,
-          detail: `Nothing was saved. The log names it by request ${request.id as string}.`,
-        },
+      ? { status: 503, says: [message('problem.busy')] }
+      : { status: 500, says: [message('problem.failed', { request: request.id as string })] },
   );
 };
 
-function problemOf(problem: unknown): Problem | undefined {
-  if (problem instanceof RefusedError) {
-    const errors = problem.refusals.map((refusal) => worded(refusal, problem.names));
+/** What went wrong, before it is worded for whoever asked. */
+type Unworded = Pick<Problem, 'status' | 'says' | 'errors'>;
+
+function problemOf(problem: unknown): Unworded | undefined {
+  if (problem instanceof RefusedError)
+    return refusedAt(problem.refusals.map((refusal) => worded(refusal, problem.names)));
+  if (problem instanceof FieldsRefused)
+    return refusedAt(problem.errors.map(({ at, says }) => ({ reason: 'refused', at, says: [...says] })));
+  if (problem instanceof InvalidRequest)
     return {
-      type: 'about:blank',
-      title: 'Refused',
-      status: 422,
-      detail: errors
-        .map((error) => error.says)
-        .join(' ')
-        .slice(0, 1000),
-      errors,
-    };
-  }
-  if (problem instanceof FieldsRefused) {
-    const errors = problem.errors.map((error) => ({ reason: 'refused', ...error }));
-    const detail = errors.map(({ says }) => says).join(' ');
-    return { type: 'about:blank', title: 'Refused', status: 422, detail: detail.slice(0, 1000), errors };
-  }
-  if (problem instanceof InvalidRequest) {
-    const errors = problem.errors.slice(0, 20).map((error) => ({ reason: 'invalid', ...error }));
-    return {
-      type: 'about:blank',
-      title: 'Not understood',
       status: 400,
-      detail: errors
-        .map((error) => `${error.at || 'body'}: ${error.says}`)
-        .join('; ')
-        .slice(0, 1000),
-      errors,
+      says: [],
+      errors: problem.errors.slice(0, 20).map(({ at, says }) => ({ reason: 'invalid', at, says: [...says] })),
     };
-  }
-  if (problem instanceof RequestError)
-    return { type: 'about:blank', title: problem.title, status: problem.status, detail: problem.message };
-  const status = (problem as { status?: unknown }).status;
-  const type = (problem as { type?: unknown }).type;
-  if (type === 'entity.parse.failed')
-    return { type: 'about:blank', title: 'Not understood', status: 400, detail: 'The body is not JSON.' };
-  if (type === 'entity.too.large')
-    return { type: 'about:blank', title: 'Too large', status: 413, detail: 'The body is larger than is taken here.' };
+  if (problem instanceof RequestError) return { status: problem.status, says: [...problem.says] };
+  const { status, type } = problem as { status?: unknown; type?: unknown };
+  if (type === 'entity.parse.failed') return { status: 400, says: [message('problem.no_json')] };
+  if (type === 'entity.too.large') return { status: 413, says: [message('problem.body_too_large')] };
   if (typeof status === 'number' && status >= 400 && status < 500)
-    return { type: 'about:blank', title: 'Not understood', status, detail: 'The request could not be read.' };
+    return { status, says: [message('problem.unreadable')] };
   return undefined;
 }
 
-export function sendProblem(response: Response, problem: Problem): void {
-  response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
+const refusedAt = (errors: RefusalView[]): Unworded => ({
+  status: 422,
+  says: errors.flatMap(({ says }) => says).slice(0, MOST_SAID),
+  errors,
+});
+
+const MOST_SAID = 20;
+
+/** A problem document, worded in the language that was asked for; `says` is the same without words. */
+function sendProblem(response: Response, { status, says, errors }: Unworded): void {
+  const { say, sayingAll } = speakerFor(languageOf(response.req));
+  const invalid = status === 400 && says.length === 0 ? (errors ?? []) : [];
+  const detail =
+    invalid.length === 0
+      ? sayingAll(says)
+      : invalid
+          .map(({ at, says: wrong }) => say('problem.at_field', { at: at || 'body', what: sayingAll(wrong) }))
+          .join('; ');
+  const problem: Problem = {
+    type: 'about:blank',
+    title: say(titleOf(status)),
+    status,
+    detail: detail.slice(0, 1000),
+    says,
+    ...(errors ? { errors } : {}),
+  };
+  response.status(status).type('application/problem+json').send(JSON.stringify(problem));
 }
+
+const titleOf = (status: number): MessageId => {
+  const title = `problem.${status}`;
+  return title in en ? (title as MessageId) : 'problem.400';
+};

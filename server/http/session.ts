@@ -4,7 +4,7 @@ import type { Pool } from 'mysql2/promise';
 import type { DataSource } from 'typeorm';
 import { RequestError } from '../asking/failures.ts';
 import type { Config } from '../config.ts';
-import type { SignedIn } from '../asking/signedIn.ts';
+import type { Reader } from '../asking/signedIn.ts';
 import { personOf, type SessionUser } from '../signIn/signIn.ts';
 import session from 'express-session';
 import mysqlSession from 'express-mysql-session';
@@ -19,7 +19,7 @@ declare module 'express-session' {
 declare module 'express-serve-static-core' {
   interface Request {
     /** Who asks, as they are now. */
-    person?: SignedIn;
+    person?: Reader;
   }
 }
 
@@ -66,7 +66,7 @@ export const refuseCrossSite: RequestHandler = (request, _response, next) => {
   // The host alone: whether it was asked by HTTPS is known to whatever stands in front.
   const isElsewhere = origin !== undefined && origin.replace(/^https?:\/\//, '') !== request.get('host');
   if (isElsewhere || (site !== undefined && site !== 'same-origin' && site !== 'none'))
-    throw new RequestError(403, 'Refused', 'This request came from another site.');
+    throw new RequestError(403, 'problem.other_site');
   next();
 };
 
@@ -76,8 +76,7 @@ export function refuseWithoutToken(request: Request): void {
   if (isReading(request) || expected === undefined) return;
   const given = Buffer.from(request.get('x-csrf-token') ?? '');
   const token = Buffer.from(expected);
-  if (given.length !== token.length || !timingSafeEqual(given, token))
-    throw new RequestError(403, 'Refused', 'The X-CSRF-Token header is missing or wrong: load the page again.');
+  if (given.length !== token.length || !timingSafeEqual(given, token)) throw new RequestError(403, 'problem.csrf');
 }
 
 /** Asks who a session is of, with each request: a role that changed counts at once, and who is kept out is out. */
@@ -93,6 +92,6 @@ export const whoAsks =
 
 /** Refuses whoever is not signed in. */
 export const signedIn: RequestHandler = (request, _response, next) => {
-  if (!request.person) throw new RequestError(401, 'Not signed in', 'Sign in first.');
+  if (!request.person) throw new RequestError(401, 'problem.sign_in_first');
   next();
 };

@@ -6,6 +6,7 @@ import type { LineId } from '@obolus/core/costing/pool';
 import type { FieldProblem } from '../setUp/check.ts';
 import { fold } from '../setUp/kept.ts';
 import { stands } from '../storage/load/rows.ts';
+import { message, type MessageId, type Values } from '@obolus/messages/message';
 
 /** What the books know by number, for looking up what a file names. */
 export interface Lookups {
@@ -33,14 +34,18 @@ export interface DocumentImport {
 /** Columns of all of them that hold figures. */
 export const FIGURES_OF_DOCUMENTS: readonly string[] = ['quantity', 'value', 'price', 'discount', 'lots'];
 
-const says = (field: string, text: string): FieldProblem => ({ field, says: text });
+const says = (field: string, id: MessageId, values?: Values): FieldProblem => ({ field, says: [message(id, values)] });
 const of = (fields: Fields, name: string): string => fields[name]?.trim() ?? '';
 
-const known = (fields: Fields, field: string, map: ReadonlyMap<string, unknown>): FieldProblem[] => {
+const known = (
+  fields: Fields,
+  field: 'item' | 'vendor' | 'warehouse',
+  map: ReadonlyMap<string, unknown>,
+): FieldProblem[] => {
   const number = of(fields, field);
   return number === '' || map.has(fold(number))
     ? []
-    : [says(field, `there is no ${field} “${number}”: import it first or correct the number`)];
+    : [says(field, 'check.import_first', { text: number, what: { word: `word.${field}` } })];
 };
 
 const openingStock: DocumentImport = {
@@ -127,7 +132,7 @@ const receipts: DocumentImport = {
     ...known(fields, 'item', lookups.items),
     ...known(fields, 'warehouse', lookups.warehouses),
     ...(orderedLine(fields, lookups) === undefined
-      ? [says('order', `no order “${of(fields, 'order')}” has such a line: import it first, or correct the number`)]
+      ? [says('order', 'check.no_such_line', { order: of(fields, 'order') })]
       : []),
   ],
   body(rows, lookups) {
@@ -164,7 +169,7 @@ export const DOCUMENT_IMPORTS: Readonly<Record<Exclude<ImportKind, EntryImport>,
 
 /** Columns that must hold something. */
 export function checkRequired({ required }: DocumentImport, fields: Fields): FieldProblem[] {
-  return required.filter((name) => of(fields, name) === '').map((name) => says(name, 'fill this in'));
+  return required.filter((name) => of(fields, name) === '').map((name) => says(name, 'check.fill_in'));
 }
 
 export async function readLookups(manager: EntityManager): Promise<Lookups> {

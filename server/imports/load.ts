@@ -12,6 +12,8 @@ import { queueJob } from '../jobs/queue.ts';
 import { standingOf } from '../signIn/standing.ts';
 import { sqlInstant, transaction } from '../storage/transaction.ts';
 import { DOCUMENT_IMPORTS, readLookups } from './documents.ts';
+import { type Message, message } from '@obolus/messages/message';
+import { keptSays } from '../storage/said.ts';
 
 interface Batch {
   readonly id: string;
@@ -29,18 +31,14 @@ export const startImport = (source: DataSource, id: string, leaveOutWrong: boole
       state: string;
       user_id: string;
     }[];
-    if (!batch) throw new RequestError(404, 'Not found', 'There is no such import.');
+    if (!batch) throw new RequestError(404, 'problem.no_such_import');
     if (batch.state === 'loaded') return;
     const [wrong] = (await manager.query(
       "SELECT COUNT(*) AS n FROM import_row WHERE import_id = ? AND state = 'wrong'",
       [id],
     )) as { n: string }[];
     if (Number(wrong?.n) > 0 && !leaveOutWrong) {
-      throw new RequestError(
-        422,
-        'Refused',
-        `${wrong?.n} lines are wrong: correct the file and stage it again, or leave them out.`,
-      );
+      throw new RequestError(422, 'imports.wrong_lines', { count: Number(wrong?.n) });
     }
     await manager.query("UPDATE import_row SET state = 'left out' WHERE import_id = ? AND state = 'wrong'", [id]);
     await manager.query("UPDATE import_batch SET state = 'loading', says = '' WHERE id = ?", [id]);
@@ -51,7 +49,7 @@ export const startImport = (source: DataSource, id: string, leaveOutWrong: boole
 export const imports: JobKind = {
   run: loadImport,
   async ended(manager, { id }, says) {
-    await manager.query("UPDATE import_batch SET state = 'stopped', says = ? WHERE id = ?", [says.slice(0, 500), id]);
+    await manager.query("UPDATE import_batch SET state = 'stopped', says = ? WHERE id = ?", [keptSays(says), id]);
   },
   why: whyStopped,
 };
@@ -69,11 +67,8 @@ async function loadImport(held: Held): Promise<void> {
     [job.id],
   );
   for (const [at, { group_no: group }] of groups.entries()) {
-    const role = await standingOf(
-      source.manager,
-      batch.user_id,
-      (one) => (MAY_IMPORT[kind] as readonly Role[]).includes(one),
-      `import ${kind}`,
+    const role = await standingOf(source.manager, batch.user_id, (one) =>
+      (MAY_IMPORT[kind] as readonly Role[]).includes(one),
     );
     const rows: { fields: string }[] = await source.query(
       "SELECT fields FROM import_row WHERE import_id = ? AND group_no = ? AND state = 'staged' ORDER BY row_no",
@@ -89,12 +84,11 @@ async function loadImport(held: Held): Promise<void> {
   await held.step((manager) => manager.query("UPDATE import_batch SET state = 'loaded' WHERE id = ?", [job.id]));
 }
 
-function whyStopped(problem: unknown): string {
-  if (problem instanceof RefusedError)
-    return problem.refusals.map((entry) => worded(entry, problem.names).says).join(' ');
-  if (problem instanceof WrongEntry) return problem.problems.map(({ field, says }) => `${field}: ${says}`).join('; ');
-  if (problem instanceof RequestError) return problem.message;
-  return 'The load stopped: start it again to go on.';
+function whyStopped(problem: unknown): readonly Message[] {
+  if (problem instanceof RefusedError) return problem.refusals.flatMap((entry) => worded(entry, problem.names).says);
+  if (problem instanceof WrongEntry)
+    return problem.problems.flatMap(({ field, says }) => [message('imports.at_field', { field }), ...says]);
+  return problem instanceof RequestError ? problem.says : [message('imports.stopped')];
 }
 
 type GroupLoader = (group: number, rows: readonly EntryFields[], role: Role) => Promise<void>;

@@ -5,7 +5,7 @@ import { type EntryImport, type ImportKind, isEntryImport, type FigureStyle } fr
 import type { EntryFields } from '@obolus/contract/registers/register';
 import { REGISTERS } from '@obolus/contract/registers/registers';
 import type { Role } from '@obolus/contract/roles';
-import type { ImportView } from '@obolus/contract/views/drafts';
+import type { ImportRow, ImportView } from '@obolus/contract/views/drafts';
 import { RequestError } from '../asking/failures.ts';
 import { previewDocument } from '../commands/runCommand.ts';
 import type { FieldProblem } from '../setUp/check.ts';
@@ -22,12 +22,14 @@ import {
   FIGURES_OF_DOCUMENTS,
   readLookups,
 } from './documents.ts';
+import { type Message, message } from '@obolus/messages/message';
+import { keptSays, readSays } from '../storage/said.ts';
 
 interface StagedRow {
   readonly fields: EntryFields;
   readonly problems: FieldProblem[];
   readonly group: number;
-  readonly does: string;
+  readonly does: readonly Message[];
 }
 
 /** Reads a file, checks every line, and keeps both; nothing is loaded. Staging the same file again under the same id changes nothing. */
@@ -62,11 +64,7 @@ export async function stageImport(
     }[];
     if (known) {
       if (known.user_id === user.id && known.checksum === checksum) return;
-      throw new RequestError(
-        422,
-        'Key used before',
-        'This import is staged already with another file: start a new one.',
-      );
+      throw new RequestError(422, 'problem.import_other_file');
     }
     await manager.query(
       "INSERT INTO import_batch (id, user_id, kind, file_name, checksum, figures, state, says, created_at) VALUES (?, ?, ?, ?, ?, ?, 'staged', '', UTC_TIMESTAMP(6))",
@@ -91,8 +89,10 @@ async function checkEntries(
   kind: EntryImport,
   rows: readonly EntryFields[],
 ): Promise<StagedRow[]> {
-  const known = await readKnown(manager, kind, rows);
   const entries = await entriesByKey(manager, kind);
+  // What stands of an entry and is not in the file is checked with it.
+  const merged = rows.map((fields) => ({ ...entries.get(keyOf(kind, fields))?.fields, ...fields }));
+  const known = await readKnown(manager, kind, merged);
   const seen = new Map<string, number>();
   const staged: StagedRow[] = [];
   for (const [position, fields] of rows.entries()) {
@@ -102,13 +102,19 @@ async function checkEntries(
     const entry = entries.get(key);
     const { problems, changed } = await checkChange(manager, kind, entry, fields, role, known);
     const twice =
-      before === undefined ? [] : [{ field: REGISTERS[kind].key[0] ?? '', says: `stands in line ${before} already` }];
+      before === undefined
+        ? []
+        : [{ field: REGISTERS[kind].key[0] ?? '', says: [message('check.in_line_already', { line: before })] }];
     const waits = [...(await waitingFields(manager, kind, { changed, isNew: entry === undefined, by: user })).values()];
     const does = [
-      entry === undefined ? 'new' : changed.length === 0 ? 'is so already' : `changes ${changed.join(', ')}`,
-      ...(waits.length > 0 ? [`a second person approves ${waits.flat().join(', ')}`] : []),
-    ].join('; ');
-    staged.push({ fields, group: position + 1, problems: [...problems, ...twice], does: does.slice(0, 200) });
+      entry === undefined
+        ? message('imports.new')
+        : changed.length === 0
+          ? message('imports.is_so')
+          : message('imports.changes', { fields: changed.join(', ') }),
+      ...(waits.length > 0 ? [message('imports.second', { fields: waits.flat().join(', ') })] : []),
+    ];
+    staged.push({ fields, group: position + 1, problems: [...problems, ...twice], does });
   }
   return staged;
 }
@@ -123,7 +129,7 @@ async function checkDocuments(
   const lookups = await readLookups(source.manager);
   const staged = rows.map((fields) => ({
     fields,
-    does: '',
+    does: [],
     problems: [...checkRequired(kind, fields), ...kind.check(fields, lookups)],
     group: 0,
   }));
@@ -161,7 +167,7 @@ async function insertRows(manager: EntityManager, id: string, rows: readonly Sta
         row.group,
         JSON.stringify(row.fields),
         JSON.stringify(row.problems),
-        row.does,
+        keptSays(row.does),
         row.problems.length > 0 ? 'wrong' : 'staged',
       ]),
     );
@@ -180,7 +186,7 @@ export async function readImport(manager: EntityManager, id: string, { withRows 
     state: ImportView['state'];
     says: string;
   }[];
-  if (!batch) throw new RequestError(404, 'Not found', 'There is no such import.');
+  if (!batch) throw new RequestError(404, 'problem.no_such_import');
   const counts: { state: string; n: string }[] = await manager.query(
     'SELECT state, COUNT(*) AS n FROM import_row WHERE import_id = ? GROUP BY state',
     [id],
@@ -205,15 +211,15 @@ export async function readImport(manager: EntityManager, id: string, { withRows 
     fileName: batch.file_name,
     figures: batch.figures,
     state: batch.state,
-    says: batch.says,
+    says: readSays(batch.says),
     total: count('staged', 'wrong', 'left out', 'loaded'),
     wrong: count('wrong'),
     loaded: count('loaded'),
     rows: rows.map((row) => ({
       row: row.row_no,
       fields: JSON.parse(row.fields) as Record<string, string>,
-      problems: JSON.parse(row.problems) as FieldProblem[],
-      does: row.does,
+      problems: JSON.parse(row.problems) as ImportRow['problems'],
+      does: readSays(row.does),
       state: row.state,
     })),
   };

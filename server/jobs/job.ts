@@ -1,5 +1,6 @@
 import type { Logger } from 'pino';
 import type { DataSource, EntityManager } from 'typeorm';
+import type { Message } from '@obolus/messages/message';
 
 /** A piece of work that is done by itself, beside requests, by whichever server takes it. */
 export interface Job {
@@ -39,10 +40,10 @@ export interface JobKind {
   /** It is done again so many seconds after it ended. */
   readonly every?: number;
   run(held: Held): Promise<void>;
-  /** What follows where it stopped or was cancelled, with the reason in words. */
-  ended?(manager: EntityManager, job: Job, says: string): Promise<void>;
+  /** What follows where it stopped or was cancelled, with the reason. */
+  ended?(manager: EntityManager, job: Job, says: readonly Message[]): Promise<void>;
   /** What whoever waits for it is told where it stopped; a general word where nothing is said. */
-  why?(problem: unknown): string;
+  why?(problem: unknown): readonly Message[];
 }
 
 /** Somebody does not want it any more. */

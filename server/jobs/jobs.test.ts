@@ -5,6 +5,8 @@ import { startTestServer, type TestServer, TODAY } from '../testing/testServer.t
 import type { Held, JobKind, Worker } from './job.ts';
 import { cancelJob, queueJob } from './queue.ts';
 import { runJob, runJobs } from './runJobs.ts';
+import { message } from '@obolus/messages/message';
+import { keptSays } from '../storage/said.ts';
 
 let server: TestServer;
 let worker: Worker;
@@ -92,7 +94,9 @@ describe('a job', () => {
     const id = await queued('slow');
     const running = runJob(
       worker,
-      { slow: { ...kind, ended: (_, job, why) => Promise.resolve(void says.push(job.id, why)) } },
+      {
+        slow: { ...kind, ended: (_, job, why) => Promise.resolve(void says.push(job.id, ...why.map((one) => one.id))) },
+      },
       id,
     );
     await begun;
@@ -100,7 +104,7 @@ describe('a job', () => {
     goOn();
     await running;
     expect([did, (await stateOf(id))?.state]).toEqual([['first'], 'cancelled']);
-    expect(says).toEqual([id, 'It was cancelled: start it again to go on.']);
+    expect(says).toEqual([id, 'imports.job_cancelled']);
     expect(await cancelJob(server.source.manager, id)).toBe(false);
     await queueJob(server.source.manager, { id, kind: 'slow', user: undefined });
     await runJob(worker, { slow: kind }, id);
@@ -110,13 +114,17 @@ describe('a job', () => {
   it('says why it stopped, and one that is done again and again waits for its next time', async () => {
     const fails = {
       run: () => Promise.reject(new Error('no paper')),
-      why: (problem: unknown) => (problem as Error).message,
+      why: () => [message('paper.no_lines')],
     };
     const [once, often] = [await queued('once'), await queued('often')];
     await runJob(worker, { once: fails }, once);
-    expect(await stateOf(once)).toMatchObject({ state: 'stopped', says: 'no paper' });
+    expect(await stateOf(once)).toMatchObject({ state: 'stopped', says: keptSays([message('paper.no_lines')]) });
     await runJob(worker, { often: { ...fails, every: 60 } }, often);
-    expect(await stateOf(often)).toMatchObject({ state: 'waiting', says: 'no paper', later: 1 });
+    expect(await stateOf(often)).toMatchObject({
+      state: 'waiting',
+      says: keptSays([message('paper.no_lines')]),
+      later: 1,
+    });
   });
 
   it('is left at once by a server that stops, and done by the one that goes on', async () => {

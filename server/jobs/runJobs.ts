@@ -1,6 +1,8 @@
 import type { EntityManager } from 'typeorm';
 import { transaction } from '../storage/transaction.ts';
 import { CancelledError, type Held, type Job, type JobKind, TakenOverError, type Worker } from './job.ts';
+import { type Message, message } from '@obolus/messages/message';
+import { keptSays } from '../storage/said.ts';
 
 export type JobKinds = Readonly<Record<string, JobKind>>;
 
@@ -93,13 +95,13 @@ async function workOn(worker: Worker, kinds: JobKinds, job: Taken, isStopped: ()
   const held = holding(worker, job, isStopped);
   try {
     await kind.run(held);
-    await held.step((manager) => end(manager, job, kind, 'done', ''));
+    await held.step((manager) => end(manager, job, kind, 'done', []));
   } catch (problem) {
     if (problem instanceof TakenOverError) return;
     const says =
       problem instanceof CancelledError
-        ? 'It was cancelled: start it again to go on.'
-        : (kind.why?.(problem) ?? 'It stopped: start it again to go on.');
+        ? [message('imports.job_cancelled')]
+        : (kind.why?.(problem) ?? [message('imports.job_stopped')]);
     if (!(problem instanceof CancelledError))
       worker.log.error({ err: problem, job: job.id, kind: job.kind }, 'a job stopped');
     const state = problem instanceof CancelledError ? 'cancelled' : 'stopped';
@@ -112,11 +114,17 @@ async function workOn(worker: Worker, kinds: JobKinds, job: Taken, isStopped: ()
 }
 
 /** Lays a job down; one that is done again and again waits for its next time. */
-async function end(manager: EntityManager, job: Taken, kind: JobKind, state: string, says: string): Promise<boolean> {
+async function end(
+  manager: EntityManager,
+  job: Taken,
+  kind: JobKind,
+  state: string,
+  says: readonly Message[],
+): Promise<boolean> {
   const again = kind.every !== undefined;
   const { affectedRows } = (await manager.query(
     `UPDATE job SET state = ?, says = ?, cancelled = 0, lease_until = NULL, ended_at = UTC_TIMESTAMP(6), next_at = UTC_TIMESTAMP(6) + INTERVAL ? SECOND WHERE id = ? AND fence = ?`,
-    [again ? 'waiting' : state, says.slice(0, 500), kind.every ?? 0, job.id, job.fence],
+    [again ? 'waiting' : state, keptSays(says), kind.every ?? 0, job.id, job.fence],
   )) as { affectedRows: number };
   return affectedRows > 0;
 }

@@ -3,15 +3,14 @@ import { creditRows, unmatchedRows } from './given.ts';
 import { amount, base, day, given, type ListSource, quantity, text, whole } from './source.ts';
 
 /** Every line of a bill that differed, however it was decided. Charges and what was not accepted have a reason of their own. */
-const DECIDED = `(SELECT b.document_id, b.line_no, COALESCE(i.name, r.expense, o.expense) AS what, IF(b.order_id IS NOT NULL AND b.done = 0, 'not here', 'price') AS kind,
+const DECIDED = `(SELECT b.document_id, b.line_no, COALESCE(i.name, r.expense, o.expense) AS what, IF(b.order_id IS NOT NULL AND b.done = 0, 'not-here', 'price') AS kind,
     IF(b.order_id IS NOT NULL AND b.done = 0, b.payable, b.price_difference) AS amount,
-    CASE WHEN b.waits = 1 THEN 'wait for the goods' WHEN b.order_id IS NOT NULL AND b.done = 0 AND b.price_difference = 0 THEN 'ahead of the goods'
-      WHEN b.difference = 'cost' THEN 'into cost' WHEN b.difference = 'variance' THEN 'to variance' ELSE 'credit asked for' END AS decision, b.reason
+    CASE WHEN b.waits = 1 THEN 'waits' WHEN b.order_id IS NOT NULL AND b.done = 0 AND b.price_difference = 0 THEN 'ahead' ELSE b.difference END AS decision, b.reason
     FROM bill_line b LEFT JOIN receipt_line r ON r.document_id = b.receipt_id AND r.line_no = b.receipt_line_no LEFT JOIN ordered_line o ON o.document_id = b.order_id AND o.line_no = b.order_line_no
     LEFT JOIN item i ON i.id = COALESCE(r.item_id, o.item_id) WHERE b.price_difference <> 0 OR b.reason <> '' OR (b.order_id IS NOT NULL AND b.done = 0)
-  UNION ALL SELECT c.document_id, c.line_no, c.kind, 'charge', c.base_amount, 'taken as a charge', c.reason FROM bill_charge c WHERE c.reason <> ''
-  UNION ALL SELECT a.document_id, a.line_no + 20000, 'the whole bill', a.kind, a.amount, 'taken so', a.reason FROM bill_whole a
-  UNION ALL SELECT n.document_id, n.line_no, n.said, 'not accepted', n.base_amount, IF(n.decision = 'credit', 'credit asked for', 'not ours'), n.reason FROM bill_disputed n)`;
+  UNION ALL SELECT c.document_id, c.line_no, c.kind, 'charge', c.base_amount, 'charge', c.reason FROM bill_charge c WHERE c.reason <> ''
+  UNION ALL SELECT a.document_id, a.line_no + 20000, '', a.kind, a.amount, 'accepted', a.reason FROM bill_whole a
+  UNION ALL SELECT n.document_id, n.line_no, n.said, 'disputed', n.base_amount, n.decision, n.reason FROM bill_disputed n)`;
 
 export const decisions: ListSource = {
   from: `${DECIDED} x JOIN document d ON d.id = x.document_id JOIN vendor v ON v.id = d.vendor_id JOIN user_account u ON u.id = d.entered_by

@@ -4,7 +4,6 @@ import { addDays, isDay, type Day } from '@obolus/core/exact/calendar';
 import { parseDecimal } from '@obolus/core/exact/decimal';
 import { RequestError } from '../asking/failures.ts';
 import type { ColumnSource, ListSource } from './source.ts';
-import { notAFigure } from '../asking/wording.ts';
 
 export const FIGURE_PLACES = 6;
 
@@ -30,11 +29,7 @@ export function conditionsOf(where: string | undefined): Condition[] {
   } catch {
     // Stated below, with everything else that is no list of conditions.
   }
-  throw new RequestError(
-    422,
-    'Not filtered',
-    'The conditions are not as they should be: an array of column, is and to.',
-  );
+  throw new RequestError(422, 'problem.conditions');
 }
 
 export function conditionSql(
@@ -46,7 +41,7 @@ export function conditionSql(
 ): Sql {
   const described = columns.find((entry) => entry.name === name && !entry.calculated);
   const from = source.columns[name];
-  if (!described || !from) throw new RequestError(422, 'Not filtered', `The list cannot be filtered by “${name}”.`);
+  if (!described || !from) throw new RequestError(422, 'problem.not_filterable', { column: name });
   const of = column(name);
   switch (is) {
     case 'empty':
@@ -55,7 +50,7 @@ export function conditionSql(
       return { sql: `COALESCE(${of}, '') <> ''`, parameters: [] };
     case 'has':
       return { sql: `${of} LIKE ?`, parameters: [like(to)] };
-    case 'has not':
+    case 'has-not':
       return { sql: `COALESCE(${of}, '') NOT LIKE ?`, parameters: [like(to)] };
     case 'is':
     case 'from':
@@ -73,12 +68,12 @@ function valueOf({ as, title }: ListColumn, { one }: ColumnSource, to: string, b
   if (as === 'day') {
     const said = /^today\s*([+-]\s*\d{1,4})?$/.exec(to.trim());
     const day = said ? addDays(today, Number((said[1] ?? '0').replace(/\s/g, ''))) : to.trim();
-    if (!isDay(day))
-      throw new RequestError(422, 'Not filtered', `${title}: write a day as year-month-day, or today+7.`);
+    if (!isDay(day)) throw new RequestError(422, 'problem.condition_day', { column: { word: title } });
     return { sql: '?', parameters: [day] };
   }
   const parsed = parseDecimal(to, FIGURE_PLACES);
-  if (!parsed.ok) throw new RequestError(422, 'Not filtered', `${title}: ${notAFigure(to)}`);
+  if (!parsed.ok)
+    throw new RequestError(422, 'problem.condition_figure', { column: { word: title }, text: to.replace(/^\?/, '') });
   return {
     sql: `CAST(? AS DECIMAL(30, 0)) * ${one?.(baseCurrency) ?? '1'} / 1000000`,
     parameters: [parsed.scaled.toString()],

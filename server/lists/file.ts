@@ -28,15 +28,10 @@ export async function listFile(
   const rows: ListRow[] = [];
   for await (const page of readAll(manager, list, asked, around)) {
     rows.push(...page);
-    if (rows.length > MOST_ROWS)
-      throw new RequestError(
-        422,
-        'Too large',
-        `A file holds at most ${MOST_ROWS.toLocaleString('en')} rows: filter the list first.`,
-      );
+    if (rows.length > MOST_ROWS) throw new RequestError(422, 'problem.file_too_long', { most: MOST_ROWS });
   }
   const name = `${list}-${around.today}.${ending}`;
-  return { name, content: ending === 'csv' ? csvOf(columns, rows) : await xlsxOf(LISTS[list].title, columns, rows) };
+  return { name, content: ending === 'csv' ? csvOf(columns, rows) : await xlsxOf(list, columns, rows) };
 }
 
 function columnsOf(list: ListName, names: string | undefined): readonly ListColumn[] {
@@ -44,7 +39,7 @@ function columnsOf(list: ListName, names: string | undefined): readonly ListColu
   if (names === undefined) return shown;
   return names.split(',').map((name) => {
     const column = shown.find((entry) => entry.name === name);
-    if (!column) throw new RequestError(422, 'Not found', `The list has no column “${name}”.`);
+    if (!column) throw new RequestError(422, 'problem.no_such_column', { column: name });
     return column;
   });
 }

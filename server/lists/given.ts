@@ -1,5 +1,4 @@
 import type { EntityManager } from 'typeorm';
-import { UNMATCHED_KINDS } from '@obolus/contract/workLists';
 import { type LineId, placeOf } from '@obolus/core/costing/pool';
 import { daysBetween } from '@obolus/core/exact/calendar';
 import { awaitingCredit } from '@obolus/core/periods/remeasure';
@@ -14,12 +13,6 @@ type Given = Readonly<Record<string, string>>;
 
 const NOTHING = { amount: 0n, base: 0n };
 const LAST_DAY = '9999-12-31';
-const WHY: Readonly<Record<CreditableLine['kind'], string>> = {
-  return: 'went back',
-  bill: 'a credit was asked for',
-  charge: 'a charge',
-  disputed: 'was not accepted',
-};
 
 /** What goods received not invoiced is made of; its amounts add up to the account, less what a period's end measured anew. */
 export async function unmatchedRows(manager: EntityManager, { today }: Around): Promise<Given[]> {
@@ -34,7 +27,7 @@ export async function unmatchedRows(manager: EntityManager, { today }: Around): 
     what: label,
     quantity: quantity.toString(),
     unit,
-    kind: UNMATCHED_KINDS[kind],
+    kind: kind === 'billed' ? 'billed-ahead' : kind,
     amount: amount.toString(),
     reference: document.reference,
   }));
@@ -54,7 +47,7 @@ export async function creditRows(manager: EntityManager, { today }: Around): Pro
       vendor_id: text(said.vendor_id),
       what: text(said.label),
       unit: text(said.unit),
-      kind: WHY[line.kind],
+      kind: line.kind,
       ...(line.kind === 'return' ? { quantity: (line.quantity - sumOf(line.credits)).toString() } : {}),
       amount: left.amount.toString(),
       currency: line.currency,

@@ -96,7 +96,7 @@ describe('a list', () => {
     expect(
       (
         await page('items', {
-          where: [where('origin', 'is', 'IN'), where('number', 'from', 'N-2'), where('name', 'has not', '4')],
+          where: [where('origin', 'is', 'IN'), where('number', 'from', 'N-2'), where('name', 'has-not', '4')],
         })
       ).rows.length,
     ).toBeGreaterThan(0);

@@ -52,20 +52,17 @@ export const orders: ListSource = {
   },
 };
 
-/** In a word or two; most orders stand as they should, and nothing is said. */
+/** By a code (`status.…`); most orders stand as they should, and nothing is said. */
 function standsIn(order: Order | undefined, limits: ReadOrders['limits']): string {
   if (!order) return '';
-  if (isHeld(order)) return 'on hold';
+  if (isHeld(order)) return 'on-hold';
   const approval = approvalOf(order, limits);
-  if (approval === 'awaited') return 'waits for approval';
+  if (approval === 'awaited') return 'awaits-approval';
   if (approval === 'rejected') return 'rejected';
   const versions = order.versions.map(({ document }) => document);
   const sent = sentVersion(order);
   if (sent === undefined) return approval === 'approved' ? 'approved' : '';
-  const last = versions.length;
-  return versions.indexOf(sent) + 1 === last
-    ? `sent${last > 1 ? `, version ${last}` : ''}`
-    : `version ${last} not sent`;
+  return versions.at(-1) === sent ? 'sent' : 'change-not-sent';
 }
 
 /** Days, from the end of the due day on, with goods still to come. */

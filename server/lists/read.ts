@@ -69,7 +69,7 @@ async function queryOf(manager: EntityManager, list: ListName, asked: Asked, aro
   const { columns, sort, down } = LISTS[list];
   const source = SOURCES[list];
   const by = columns.find(({ name, calculated }) => name === (asked.sort ?? sort) && !calculated);
-  if (!by) throw new RequestError(422, 'Not sorted', `The list cannot be sorted by “${asked.sort}”.`);
+  if (!by) throw new RequestError(422, 'problem.not_sortable', { column: asked.sort ?? '' });
   const words =
     (asked.find ?? '').trim() === ''
       ? []
@@ -171,7 +171,7 @@ function keyOf(after: string): { value: string | null; id: string } {
   } catch {
     // Stated below.
   }
-  throw new RequestError(422, 'Not found', 'There is no such page of the list: begin at the first.');
+  throw new RequestError(422, 'problem.no_such_page');
 }
 
 async function countAndSum(

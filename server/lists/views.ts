@@ -23,11 +23,10 @@ export async function saveView(
   state: ListState,
 ): Promise<void> {
   const kept = JSON.stringify(state);
-  if (name.trim() === '') throw new RequestError(422, 'Refused', 'Give the view a name.');
-  if (kept.length > 4000)
-    throw new RequestError(422, 'Refused', 'The view says more than can be kept: take a condition out.');
+  if (name.trim() === '') throw new RequestError(422, 'problem.view_unnamed');
+  if (kept.length > 4000) throw new RequestError(422, 'problem.view_too_long');
   if ((await readViews(source, user, list)).length >= MOST_VIEWS)
-    throw new RequestError(422, 'Refused', `At most ${MOST_VIEWS} views of a list: forget one first.`);
+    throw new RequestError(422, 'problem.too_many_views', { most: MOST_VIEWS });
   await source.query(
     'INSERT INTO saved_view (user_id, list, name, state) VALUES (?, ?, ?, ?) ON DUPLICATE KEY UPDATE state = VALUES(state)',
     [user, list, name, kept],

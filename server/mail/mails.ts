@@ -96,11 +96,7 @@ export async function sendMail(
     await transport.sendMail({ from, to, subject, text: body, messageId: messageIdOf(id) });
   } catch (problem) {
     await source.query('DELETE FROM mail WHERE id = ?', [id]);
-    throw new RequestError(
-      502,
-      'Not sent',
-      `The mail was not sent: ${(problem as Error).message}. Try again, or look at the mail server.`,
-    );
+    throw new RequestError(502, 'problem.mail_not_sent', { why: (problem as Error).message });
   } finally {
     transport.close();
   }

@@ -7,6 +7,8 @@ import type { Given } from '../bills/takeIn.ts';
 import { RequestError } from '../asking/failures.ts';
 import { sqlInstant } from '../storage/transaction.ts';
 import { keepMail } from './mails.ts';
+import { type Message, message } from '@obolus/messages/message';
+import { keptSays } from '../storage/said.ts';
 
 /** Mails to this name, at whatever domain, are bills; others are read in the mailbox. */
 const FOR_BILLS = /^bills@/i;
@@ -37,7 +39,7 @@ export function openMailbox(post: Post, port: number): Promise<{ port: number; c
     onMailFrom({ address, args }, _session, done) {
       const bytes = sizeIn(args);
       if (bytes <= MOST_BYTES) return done();
-      void refuseMail(post, address, 'a mail', bytes).then(() => done(refusedForSize()), done);
+      void refuseMail(post, address, bytes).then(() => done(refusedForSize()), done);
     },
     onData: (stream, session, done) => void takeMail(post, stream, session).then(() => done(), done),
   });
@@ -72,13 +74,13 @@ async function takeMail(post: Post, stream: SMTPServerDataStream, session: SMTPS
     else parts.length = 0;
   }
   if (bytes > MOST_BYTES) {
-    await refuseMail(post, sender, 'a mail', bytes);
+    await refuseMail(post, sender, bytes);
     throw refusedForSize();
   }
   const mail = await simpleParser(Buffer.concat(parts), { skipHtmlToText: false, skipImageLinks: true });
   const attachments = mail.attachments
     .slice(0, MOST_ATTACHMENTS)
-    .map((part, at) => ({ name: part.filename ?? `attachment ${at + 1}`, content: part.content }));
+    .map((part, at) => ({ name: part.filename ?? `attachment-${at + 1}`, content: part.content }));
   const forBills = recipients.some((address) => FOR_BILLS.test(address));
   // What we sent is kept already, under the id that it carries.
   const own = /^<(.+)@obolus>$/.exec(mail.messageId ?? '')?.[1];
@@ -105,8 +107,7 @@ export async function takeAttachments(
   subject: string,
   attachments: readonly { name: string; content: Buffer }[],
 ): Promise<void> {
-  if (attachments.length === 0)
-    await refusePaper(post, sender, subject || 'a mail', 0, 'Nothing is attached to this mail.');
+  if (attachments.length === 0) await refusePaper(post, sender, subject, 0, [message('paper.nothing_attached')]);
   for (const { name, content } of attachments) {
     try {
       await post.takeIn({
@@ -126,20 +127,16 @@ export async function takeAttachments(
         sender,
         name,
         content.length,
-        problem instanceof RequestError ? problem.message : 'It could not be read.',
+        problem instanceof RequestError ? problem.says : [message('paper.not_read')],
       );
     }
   }
 }
 
-const refuseMail = (post: Post, sender: string, name: string, bytes: number): Promise<void> =>
-  refusePaper(
-    post,
-    sender,
-    name,
-    bytes,
-    `It has ${Math.ceil(bytes / 1_000_000)} MB, and at most ${MOST_BYTES / 1_000_000} MB are taken.`,
-  );
+const refuseMail = (post: Post, sender: string, bytes: number): Promise<void> =>
+  refusePaper(post, sender, '', bytes, [
+    message('paper.mail_too_large', { size: Math.ceil(bytes / 1_000_000), most: MOST_BYTES / 1_000_000 }),
+  ]);
 
 /** Of what is refused nothing is kept but that it came. */
 async function refusePaper(
@@ -147,10 +144,10 @@ async function refusePaper(
   sender: string,
   name: string,
   bytes: number,
-  says: string,
+  says: readonly Message[],
 ): Promise<void> {
   await source.query(
     `INSERT INTO incoming_paper (id, came, sender, name, media_type, bytes, state, says, kept_at) VALUES (UUID(), 'mail', ?, ?, '', ?, 'refused', ?, ?)`,
-    [sender.slice(0, 160), name.slice(0, 200), bytes, says.slice(0, 500), sqlInstant(now())],
+    [sender.slice(0, 160), name.slice(0, 200), bytes, keptSays(says), sqlInstant(now())],
   );
 }

@@ -29,18 +29,16 @@ interface Given {
 /** Keeps a picture or a PDF under an id that the client made; the same again changes nothing. */
 export async function keepPaper({ manager }: DataSource, { id, name, content }: Given, by: string): Promise<void> {
   if (content.length > MOST_BYTES)
-    throw new RequestError(413, 'Too large', `At most ${MOST_BYTES / 1_000_000} MB: take the picture smaller.`);
+    throw new RequestError(413, 'paper.picture_too_large', { most: MOST_BYTES / 1_000_000 });
   const type = mediaTypeOf(content);
-  if (type === undefined)
-    throw new RequestError(422, 'Not read', 'This is no picture (JPEG, PNG, WebP) and no PDF, whatever its name says.');
+  if (type === undefined) throw new RequestError(422, 'paper.no_picture');
   const checksum = createHash('sha256').update(content).digest('hex');
   await manager.query(
     'INSERT IGNORE INTO paper (id, name, media_type, checksum, content, kept_by, kept_at) VALUES (?, ?, ?, ?, ?, ?, UTC_TIMESTAMP(6))',
     [id, name.slice(0, 200), type, checksum, content, by],
   );
   const [kept] = (await manager.query('SELECT checksum FROM paper WHERE id = ?', [id])) as { checksum: string }[];
-  if (kept?.checksum !== checksum)
-    throw new RequestError(422, 'Key used before', 'Another paper is kept under this id: make a new one.');
+  if (kept?.checksum !== checksum) throw new RequestError(422, 'problem.key_of_other');
 }
 
 /** A paper as it was kept. */
@@ -53,6 +51,6 @@ export async function readPaper(
     media_type: string;
     content: Buffer;
   }[];
-  if (!row) throw new RequestError(404, 'Not found', 'There is no such paper.');
+  if (!row) throw new RequestError(404, 'problem.no_such_paper');
   return { name: row.name, type: row.media_type, content: row.content };
 }

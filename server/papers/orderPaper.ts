@@ -12,6 +12,7 @@ import {
   text,
 } from '../queries/figures.ts';
 import { stands } from '../storage/load/rows.ts';
+import { type Language, LANGUAGES } from '@obolus/messages/speaker';
 
 export interface Address {
   readonly name: string;
@@ -27,6 +28,8 @@ export interface OrderPaper {
   readonly stated: string;
   /** An order that is on hold, or waits for approval, is not one yet: its paper says so. */
   readonly released: boolean;
+  /** The language that the vendor is written to in. */
+  readonly language: Language;
   readonly company: Address;
   readonly vendor: Address & { readonly number: string };
   readonly deliverTo: Address;
@@ -72,9 +75,9 @@ export async function readOrderPaper(
   const versions = order.history.filter(({ step }) => step === 'placed' || step === 'changed');
   const version = asked ?? order.version;
   const by = versions[version - 1];
-  if (!by) throw new RequestError(404, 'Not found', `${order.number} has no version ${version}.`);
+  if (!by) throw new RequestError(404, 'problem.no_such_version', { number: order.number, version });
   const [header] = (await manager.query(
-    `SELECT c.name AS company, c.address AS company_address, v.name AS vendor, v.number AS vendor_number, v.address AS vendor_address,
+    `SELECT c.name AS company, c.address AS company_address, v.name AS vendor, v.number AS vendor_number, v.address AS vendor_address, COALESCE(NULLIF(v.language, ''), c.language) AS language,
             w.name AS warehouse, w.address AS warehouse_address, d.note
      FROM document d JOIN company c ON c.id = 1 JOIN vendor v ON v.id = d.vendor_id LEFT JOIN warehouse w ON w.id = d.warehouse_id WHERE d.id = ?`,
     [id],
@@ -98,6 +101,7 @@ export async function readOrderPaper(
     buyer: order.buyer,
     currency: order.currency,
     note: text(header?.note),
+    language: LANGUAGES.find((one) => one === text(header?.language)) ?? 'en',
     released: !order.held && (order.approval === 'not needed' || order.approval === 'approved'),
     company,
     vendor: { ...addressOf(header?.vendor, header?.vendor_address), number: text(header?.vendor_number) },

@@ -1,6 +1,10 @@
 import { createRequire } from 'node:module';
 import PdfDocument from 'pdfkit';
 import type { Address, OrderPaper, PaperLine } from './orderPaper.ts';
+import type { MessageId } from '@obolus/messages/message';
+import type { Language, Speaker } from '@obolus/messages/speaker';
+import { figureIn } from '@obolus/messages/writing';
+import { speakerFor } from '../asking/speakers.ts';
 
 type Pdf = InstanceType<typeof PdfDocument>;
 
@@ -20,53 +24,75 @@ const INK = '#1d201c';
 const DIM = '#5c6158';
 
 interface Column {
-  readonly title: string;
+  readonly title?: MessageId;
   readonly at: number;
   readonly width: number;
   readonly align: 'left' | 'right';
-  readonly show: (line: PaperLine) => string;
+  readonly show: (line: PaperLine, write: Writing) => string;
 }
 
 const COLUMNS: readonly Column[] = [
-  { title: '', at: LEFT, width: 22, align: 'left', show: (line) => line.number },
-  { title: 'Item', at: 80, width: 168, align: 'left', show: (line) => line.name },
-  { title: 'Quantity', at: 250, width: 62, align: 'right', show: (line) => grouped(line.quantity) },
-  { title: '', at: 316, width: 30, align: 'left', show: (line) => line.unit },
-  { title: 'Price', at: 344, width: 58, align: 'right', show: (line) => grouped(line.price) },
-  { title: 'Due', at: 410, width: 58, align: 'left', show: (line) => shortDay(line.due) },
-  { title: 'Amount', at: 466, width: RIGHT - 466, align: 'right', show: (line) => grouped(line.amount) },
+  { at: LEFT, width: 22, align: 'left', show: (line) => line.number },
+  { title: 'order_paper.item', at: 80, width: 168, align: 'left', show: (line) => line.name },
+  {
+    title: 'order_paper.quantity',
+    at: 250,
+    width: 62,
+    align: 'right',
+    show: (line, { figure }) => figure(line.quantity),
+  },
+  { at: 316, width: 30, align: 'left', show: (line) => line.unit },
+  { title: 'order_paper.price', at: 344, width: 58, align: 'right', show: (line, { figure }) => figure(line.price) },
+  { title: 'order_paper.due', at: 410, width: 58, align: 'left', show: (line, { day }) => day(line.due) },
+  {
+    title: 'order_paper.amount',
+    at: 466,
+    width: RIGHT - 466,
+    align: 'right',
+    show: (line, { figure }) => figure(line.amount),
+  },
 ];
 
-const formats = new Map<number, Intl.NumberFormat>();
-/** A decimal text grouped by thousands, without ever becoming a binary number. */
-function grouped(figure: string): string {
-  const places = (figure.split('.')[1] ?? '').length;
-  const format =
-    formats.get(places) ??
-    new Intl.NumberFormat('en-US', { minimumFractionDigits: places, maximumFractionDigits: places });
-  formats.set(places, format);
-  return format.format(figure as `${number}`);
+/** How the paper's language writes figures and days; days longer than elsewhere, for nobody may take them for others. */
+interface Writing extends Pick<Speaker, 'say'> {
+  readonly figure: (plain: string) => string;
+  readonly day: (day: string) => string;
+  readonly longDay: (day: string) => string;
 }
 
-const dayFormat = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' });
-const longDay = (day: string): string => (day === '' ? '' : dayFormat.format(new Date(`${day}T00:00:00Z`)));
-const shortFormat = new Intl.DateTimeFormat('en-GB', {
-  day: 'numeric',
-  month: 'short',
-  year: 'numeric',
-  timeZone: 'UTC',
-});
-const shortDay = (day: string): string => (day === '' ? '' : shortFormat.format(new Date(`${day}T00:00:00Z`)));
+const LOCALES: Readonly<Record<Language, readonly [figures: string, days: string]>> = {
+  en: ['en-US', 'en-GB'],
+  de: ['de-DE', 'de-DE'],
+};
+
+function writingOf(language: Language): Writing {
+  const [figures, days] = LOCALES[language];
+  const dated = (month: 'short' | 'long') => {
+    const format = new Intl.DateTimeFormat(days, { day: 'numeric', month, year: 'numeric', timeZone: 'UTC' });
+    return (day: string) => (day === '' ? '' : format.format(new Date(`${day}T00:00:00Z`)));
+  };
+  return {
+    say: speakerFor(language).say,
+    figure: (plain) => figureIn(figures, plain),
+    day: dated('short'),
+    longDay: dated('long'),
+  };
+}
 
 /** The order as PDF: a letter with the vendor's address in the window, lines over as many pages as they need, the total at the end. */
 export function orderPdf(paper: OrderPaper): Promise<Buffer> {
+  const writing = writingOf(paper.language);
+  const { say } = writing;
   const pdf = new PdfDocument({
     size: 'A4',
     margins: { top: 56, left: LEFT, right: 56, bottom: 36 },
     bufferPages: true,
     font: FONTS.text,
-    lang: 'en',
-    info: { Title: `Purchase order ${paper.number}, version ${paper.version}`, Author: paper.company.name },
+    lang: paper.language,
+    info: {
+      Title: say('order_paper.named', { number: paper.number, version: paper.version }),
+      Author: paper.company.name,
+    },
   });
   const chunks: Buffer[] = [];
   pdf.on('data', (chunk: Buffer) => chunks.push(chunk));
@@ -74,9 +100,9 @@ export function orderPdf(paper: OrderPaper): Promise<Buffer> {
     pdf.on('end', () => done(Buffer.concat(chunks)));
     pdf.on('error', fail);
   });
-  letterHead(pdf, paper);
-  lines(pdf, paper);
-  pages(pdf, paper);
+  letterHead(pdf, paper, writing);
+  lines(pdf, paper, writing);
+  pages(pdf, paper, writing);
   pdf.end();
   return whole;
 }
@@ -99,17 +125,18 @@ function addressBlock(pdf: Pdf, { name, lines: address }: Address, at: number, t
   return y;
 }
 
-function letterHead(pdf: Pdf, paper: OrderPaper): void {
+function letterHead(pdf: Pdf, paper: OrderPaper, { say, longDay }: Writing): void {
   write(pdf, paper.company.name, LEFT, 48, { size: 17, font: FONTS.title, width: 300 });
   write(pdf, paper.company.lines.join(' · '), LEFT, pdf.y, { size: 8.5, color: DIM, width: 300 });
-  write(pdf, 'Purchase order', 339, 48, { size: 17, font: FONTS.title, width: 200, align: 'right' });
-  write(pdf, `${paper.number}${paper.version > 1 ? `, version ${paper.version}` : ''}`, 339, pdf.y, {
+  write(pdf, say('order_paper.title'), 339, 48, { size: 17, font: FONTS.title, width: 200, align: 'right' });
+  const { number, version } = paper;
+  write(pdf, version > 1 ? say('order_paper.version', { number, version }) : number, 339, pdf.y, {
     size: 11,
     width: 200,
     align: 'right',
   });
   if (!paper.released)
-    write(pdf, 'Not released: this is no order yet', 339, pdf.y + 2, {
+    write(pdf, say('order_paper.not_released'), 339, pdf.y + 2, {
       size: 9.5,
       color: '#9a3324',
       font: FONTS.strong,
@@ -117,19 +144,21 @@ function letterHead(pdf: Pdf, paper: OrderPaper): void {
       align: 'right',
     });
   const below = Math.max(
-    addressBlock(pdf, paper.vendor, LEFT, 128, `To (${paper.vendor.number})`),
-    addressBlock(pdf, paper.deliverTo, 339, 128, 'Deliver to'),
+    addressBlock(pdf, paper.vendor, LEFT, 128, say('order_paper.to', { number: paper.vendor.number })),
+    addressBlock(pdf, paper.deliverTo, 339, 128, say('order_paper.deliver_to')),
   );
   const facts: readonly (readonly [string, string])[] = [
-    ['Date', longDay(paper.date)],
+    [say('order_paper.date'), longDay(paper.date)],
     ...(paper.version > 1
-      ? [['This version', `${longDay(paper.stated)}; it takes the place of all earlier ones`] as const]
+      ? [[say('order_paper.this_version'), say('order_paper.replaces', { day: longDay(paper.stated) })] as const]
       : []),
-    ['Ordered by', paper.buyer],
-    ['Currency', paper.currency],
-    ['Payment', paper.terms],
-    ...(paper.carriage === '' ? [] : [['Delivery', `${paper.carriage} (Incoterms 2020)`] as const]),
-    ...(paper.note === '' ? [] : [['Note', paper.note] as const]),
+    [say('order_paper.ordered_by'), paper.buyer],
+    [say('order_paper.currency'), paper.currency],
+    [say('order_paper.payment'), paper.terms],
+    ...(paper.carriage === ''
+      ? []
+      : [[say('order_paper.delivery'), say('order_paper.incoterms', { terms: paper.carriage })] as const]),
+    ...(paper.note === '' ? [] : [[say('order_paper.note'), paper.note] as const]),
   ];
   let y = Math.max(below + 18, 210);
   for (const [name, value] of facts) {
@@ -139,9 +168,9 @@ function letterHead(pdf: Pdf, paper: OrderPaper): void {
   pdf.y = y + 12;
 }
 
-function heading(pdf: Pdf, paper: OrderPaper, top: number): number {
+function heading(pdf: Pdf, paper: OrderPaper, { say }: Writing, top: number): number {
   for (const { title, at, width, align } of COLUMNS) {
-    const named = title === 'Amount' ? `Amount, ${paper.currency}` : title;
+    const named = title === undefined ? '' : say(title, { currency: paper.currency });
     write(pdf, named, at, top, { width, align, size: 8.5, font: FONTS.strong, color: DIM });
   }
   rule(pdf, top + 14, 0.8);
@@ -151,21 +180,27 @@ function heading(pdf: Pdf, paper: OrderPaper, top: number): number {
 const rule = (pdf: Pdf, y: number, thick: number) =>
   pdf.moveTo(LEFT, y).lineTo(RIGHT, y).lineWidth(thick).strokeColor(INK).stroke();
 
-function lines(pdf: Pdf, paper: OrderPaper): void {
-  let y = heading(pdf, paper, pdf.y);
+function lines(pdf: Pdf, paper: OrderPaper, writing: Writing): void {
+  const { say, figure } = writing;
+  let y = heading(pdf, paper, writing, pdf.y);
   for (const line of paper.lines) {
     const content = line.content === '' ? '' : `1 ${line.unit} = ${line.content}`;
-    const yours = line.vendorItem === '' ? '' : `your ${line.vendorItem}`;
-    const more = [line.item, yours, content, line.discount === '' ? '' : `less ${line.discount} %`]
+    const yours = line.vendorItem === '' ? '' : say('order_paper.your_number', { number: line.vendorItem });
+    const more = [
+      line.item,
+      yours,
+      content,
+      line.discount === '' ? '' : say('order_paper.discount', { percent: figure(line.discount) }),
+    ]
       .filter(Boolean)
       .join(' · ');
     const height =
       pdf.font(FONTS.text).fontSize(9.5).heightOfString(line.name, { width: 168, lineGap: 1 }) + (more === '' ? 0 : 12);
     if (y + height > BOTTOM - 30) {
       pdf.addPage();
-      y = heading(pdf, paper, 56);
+      y = heading(pdf, paper, writing, 56);
     }
-    for (const { at, width, align, show } of COLUMNS) write(pdf, show(line), at, y, { width, align });
+    for (const { at, width, align, show } of COLUMNS) write(pdf, show(line, writing), at, y, { width, align });
     if (more !== '') write(pdf, more, 80, y + height - 11, { width: 168, size: 8, color: DIM });
     y += height + 5;
     pdf
@@ -180,8 +215,8 @@ function lines(pdf: Pdf, paper: OrderPaper): void {
     y = 56;
   }
   rule(pdf, y + 4, 0.8);
-  write(pdf, 'Total', 80, y + 9, { font: FONTS.strong, size: 11 });
-  write(pdf, `${paper.currency} ${grouped(paper.total)}`, 300, y + 9, {
+  write(pdf, say('order_paper.total'), 80, y + 9, { font: FONTS.strong, size: 11 });
+  write(pdf, `${paper.currency} ${figure(paper.total)}`, 300, y + 9, {
     width: RIGHT - 300,
     align: 'right',
     font: FONTS.strong,
@@ -191,11 +226,19 @@ function lines(pdf: Pdf, paper: OrderPaper): void {
   rule(pdf, y + 28, 0.8);
 }
 
-function pages(pdf: Pdf, paper: OrderPaper): void {
+function pages(pdf: Pdf, { company, number, version }: OrderPaper, { say }: Writing): void {
   const { count } = pdf.bufferedPageRange();
   for (let page = 0; page < count; page += 1) {
     pdf.switchToPage(page);
-    write(pdf, `${paper.company.name} · ${paper.number}, version ${paper.version}`, LEFT, 790, { size: 8, color: DIM });
-    write(pdf, `Page ${page + 1} of ${count}`, 339, 790, { size: 8, color: DIM, width: 200, align: 'right' });
+    write(pdf, say('order_paper.footer', { company: company.name, number, version }), LEFT, 790, {
+      size: 8,
+      color: DIM,
+    });
+    write(pdf, say('order_paper.page', { page: page + 1, count }), 339, 790, {
+      size: 8,
+      color: DIM,
+      width: 200,
+      align: 'right',
+    });
   }
 }

@@ -1,6 +1,8 @@
 import { XMLBuilder } from 'fast-xml-parser';
 import type { Address, OrderPaper, PaperLine } from './orderPaper.ts';
 import { unitCode } from './units.ts';
+import { speakerFor } from '../asking/speakers.ts';
+import type { Language } from '@obolus/messages/speaker';
 
 const NAMESPACES = {
   '@_xmlns': 'urn:oasis:names:specification:ubl:schema:xsd:Order-2',
@@ -46,7 +48,7 @@ export function orderUbl(paper: OrderPaper): string {
         : { 'cac:DeliveryTerms': { 'cbc:ID': paper.carriage.slice(0, 3), 'cbc:SpecialTerms': paper.carriage } }),
       'cac:PaymentTerms': { 'cbc:Note': paper.terms },
       'cac:AnticipatedMonetaryTotal': { 'cbc:PayableAmount': money(paper.total) },
-      'cac:OrderLine': paper.lines.map((line) => ({ 'cac:LineItem': lineItem(line, money) })),
+      'cac:OrderLine': paper.lines.map((line) => ({ 'cac:LineItem': lineItem(line, paper.language, money) })),
     },
   });
 }
@@ -62,7 +64,7 @@ const partyOf = (address: Address) => ({
   ...(address.lines.length === 0 ? {} : { 'cac:PostalAddress': addressOf(address) }),
 });
 
-function lineItem(line: PaperLine, money: (amount: string) => object): object {
+function lineItem(line: PaperLine, language: Language, money: (amount: string) => object): object {
   const unit = { '@_unitCode': unitCode(line.unit) };
   return {
     'cbc:ID': line.number,
@@ -74,7 +76,9 @@ function lineItem(line: PaperLine, money: (amount: string) => object): object {
       : {
           'cac:AllowanceCharge': {
             'cbc:ChargeIndicator': 'false',
-            'cbc:AllowanceChargeReason': `less ${line.discount} %`,
+            'cbc:AllowanceChargeReason': speakerFor(language).say('order_paper.discount', {
+              percent: { figure: line.discount },
+            }),
             'cbc:Amount': money(line.reduction),
           },
         }),

@@ -2,6 +2,7 @@ import type { EntityManager } from 'typeorm';
 import { quantity, type Quantity } from '@obolus/core/exact/amounts';
 import { big, text, type Row } from '../queries/figures.ts';
 import { groupBy } from '../storage/groupBy.ts';
+import { type Message, message } from '@obolus/messages/message';
 
 /**
  * Whose paper it is: by the vendor's number here, its name or its mail address, else by an order that the paper names.
@@ -32,7 +33,13 @@ export async function vendorOf(
 }
 
 /** What a paper calls its vendor, to be read. */
-export const calledSo = (called: readonly string[]): string => called.map((name) => `“${name}”`).join(', ') || 'nobody';
+export const nobodyCalled = (what: 'paper' | 'advice', called: readonly string[]): Message =>
+  called.length === 0
+    ? message(UNSAID[what])
+    : message(UNKNOWN[what], { names: called.map((name) => `“${name}”`).join(', ') });
+
+const UNSAID = { paper: 'paper.vendor_unsaid', advice: 'paper.advice_vendor_unsaid' } as const;
+const UNKNOWN = { paper: 'paper.vendor_unknown', advice: 'paper.advice_vendor_unknown' } as const;
 
 /** What goods are called, here and by a vendor, and what they are counted in. */
 export interface GoodsCalled {

@@ -28,6 +28,7 @@ const paper = (more: Partial<OrderPaper> = {}): OrderPaper => ({
   stated: '2026-11-07',
   released: true,
   buyer: 'Tomas Reyl',
+  language: 'en',
   currency: 'EUR',
   terms: '30 days',
   carriage: 'FCA Porto',
@@ -83,7 +84,7 @@ describe('an order on paper', () => {
     }
     for (const said of [
       'Linen yarn, naturel é ő ß',
-      'I-1 · less 5 %',
+      'I-1 · Discount 5 %',
       '12.5',
       '23.40',
       '24 Dec 2026',
@@ -120,7 +121,7 @@ describe('an order on paper', () => {
   it('says that it takes the place of earlier versions, and when it is no order yet', async () => {
     const { pages } = await read(await orderPdf(paper({ version: 3, stated: '2026-11-14', released: false })));
     expect(pages[0]).toContain('PO-1012, version 3');
-    expect(pages[0]).toContain('14 November 2026; it takes the place of all earlier ones');
+    expect(pages[0]).toContain('14 November 2026; it replaces all earlier ones');
     expect(pages[0]).toContain('Not released: this is no order yet');
   });
 });
@@ -172,7 +173,7 @@ describe('an order as UBL 2.1', () => {
       'cac:Delivery': { 'cac:RequestedDeliveryPeriod': { 'cbc:EndDate': '2026-12-24' } },
       'cac:AllowanceCharge': {
         'cbc:ChargeIndicator': 'false',
-        'cbc:AllowanceChargeReason': 'less 5 %',
+        'cbc:AllowanceChargeReason': 'Discount 5 %',
         'cbc:Amount': { '#text': '14.63', '@_currencyID': 'EUR' },
       },
       'cac:Price': {

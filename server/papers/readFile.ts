@@ -2,6 +2,7 @@ import { parse } from 'csv-parse/sync';
 import type { EntryFields } from '@obolus/contract/registers/register';
 import { RequestError } from '../asking/failures.ts';
 import { readApart } from './readApart.ts';
+import { message, type MessageId, type Values } from '@obolus/messages/message';
 
 const MOST_ROWS = 20_000;
 
@@ -16,14 +17,13 @@ export const isSpreadsheet = (content: Buffer): boolean => content.subarray(0, 2
 /** The rows of a file by its header, CSV or XLSX by its first bytes. Refused where its columns are not those that are expected. */
 export async function readFile(content: Buffer, columns: Columns): Promise<EntryFields[]> {
   const table = isSpreadsheet(content) ? await readXlsx(content) : readCsv(content);
-  if (table.length === 0) throw notRead('The file has no lines.');
+  if (table.length === 0) throw notRead('file.no_lines');
   const [header = [], ...lines] = table;
   const names = header.map((name) => name.trim().toLowerCase());
   checkColumns(names, columns);
   const filled = lines.filter((cells) => cells.some((cell) => cell !== ''));
-  if (filled.length === 0) throw notRead('The file has no lines below its header.');
-  if (filled.length > MOST_ROWS)
-    throw new RequestError(422, 'Too large', `At most ${MOST_ROWS} lines at once: split the file.`);
+  if (filled.length === 0) throw notRead('file.only_header');
+  if (filled.length > MOST_ROWS) throw new RequestError(422, 'file.too_many_lines', { most: MOST_ROWS });
   return filled.map((cells) => Object.fromEntries(names.map((name, at) => [name, cells[at] ?? ''])));
 }
 
@@ -47,16 +47,13 @@ function readCsv(content: Buffer): string[][] {
     // An apostrophe tells text apart that a spreadsheet would take for a formula; so it left us.
     return lines.map((cells) => cells.map((cell) => (/^'[=+\-@]/.test(cell) ? cell.slice(1) : cell)));
   } catch (problem) {
-    throw notRead(`The file is not CSV as expected: ${(problem as Error).message}`);
+    throw notRead('file.no_csv', { why: (problem as Error).message });
   }
 }
 
 async function readXlsx(content: Buffer): Promise<string[][]> {
   const cells = await readApart<string[][]>('sheetOfXlsx', content);
-  if (!cells)
-    throw notRead(
-      'The file is no spreadsheet that can be read here, or one that is too large: save it as XLSX or CSV.',
-    );
+  if (!cells) throw notRead('file.no_sheet');
   return cells;
 }
 
@@ -65,11 +62,11 @@ function checkColumns(names: readonly string[], { required, optional }: Columns)
   const missing = required.filter((name) => !names.includes(name));
   const unknown = names.filter((name) => name !== '' && !columns.includes(name));
   if (missing.length === 0 && unknown.length === 0) return;
-  const parts = [
-    missing.length > 0 ? `missing: ${missing.join(', ')}` : '',
-    unknown.length > 0 ? `not known: ${unknown.join(', ')}` : '',
-  ].filter(Boolean);
-  throw notRead(`The columns are not right (${parts.join('; ')}). Expected: ${columns.join(', ')}.`);
+  throw new RequestError(422, [
+    ...(missing.length > 0 ? [message('file.columns_missing', { names: missing.join(', ') })] : []),
+    ...(unknown.length > 0 ? [message('file.columns_unknown', { names: unknown.join(', ') })] : []),
+    message('file.columns_expected', { names: columns.join(', ') }),
+  ]);
 }
 
-const notRead = (says: string): RequestError => new RequestError(422, 'Not read', says);
+const notRead = (id: MessageId, values?: Values): RequestError => new RequestError(422, id, values);

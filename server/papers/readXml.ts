@@ -1,5 +1,6 @@
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import { RequestError } from '../asking/failures.ts';
+import type { MessageId, Values } from '@obolus/messages/message';
 
 const MOST_BYTES = 4_000_000;
 const DEEPEST = 60;
@@ -12,13 +13,12 @@ export type XmlNode = string | { readonly [name: string]: XmlNode | readonly Xml
  * @throws RequestError saying what is wrong with it
  */
 export function readXml(content: Buffer): Readonly<Record<string, XmlNode>> {
-  if (content.length > MOST_BYTES) throw notRead(`it is larger than ${MOST_BYTES / 1_000_000} MB`);
+  if (content.length > MOST_BYTES) throw notRead('paper.xml_too_large', { most: MOST_BYTES / 1_000_000 });
   const text = decoded(content);
-  if (/<!\s*(?:DOCTYPE|ENTITY)/i.test(text))
-    throw notRead('it brings definitions of its own (DOCTYPE), which are not read');
-  if (depthOf(text) > DEEPEST) throw notRead(`its elements lie more than ${DEEPEST} deep in each other`);
+  if (/<!\s*(?:DOCTYPE|ENTITY)/i.test(text)) throw notRead('paper.xml_doctype');
+  if (depthOf(text) > DEEPEST) throw notRead('paper.xml_too_deep', { most: DEEPEST });
   const valid = XMLValidator.validate(text);
-  if (valid !== true) throw notRead(`${valid.err.msg} (line ${valid.err.line})`);
+  if (valid !== true) throw notRead('paper.xml_broken', { why: valid.err.msg, line: String(valid.err.line) });
   const parser = new XMLParser({
     ignoreAttributes: false,
     attributeNamePrefix: '@',
@@ -38,7 +38,7 @@ function decoded(content: Buffer): string {
   try {
     return new TextDecoder(declared, { fatal: true }).decode(content);
   } catch {
-    throw notRead(`it is not the ${declared} that it says it is`);
+    throw notRead('paper.xml_encoding', { encoding: declared });
   }
 }
 
@@ -55,7 +55,7 @@ function depthOf(text: string): number {
   return deepest;
 }
 
-const notRead = (why: string): RequestError => new RequestError(422, 'Not read', `The XML was not read: ${why}.`);
+const notRead = (id: MessageId, values?: Values): RequestError => new RequestError(422, id, values);
 
 /** The elements of a name below a node, in their order. */
 export function childrenOf(node: XmlNode | undefined, name: string): readonly XmlNode[] {

@@ -38,7 +38,7 @@ export async function readHeldStock(
     warehouse,
   ])) as Row[];
   const [item] = await readItems(reading, [itemId], currency);
-  if (!pool || !item) throw new RequestError(404, 'Not found', 'This item was never in that warehouse.');
+  if (!pool || !item) throw new RequestError(404, 'problem.never_in_warehouse');
   const show = async (state: PoolState, ledger: bigint) => ({
     quantity: formatQuantity(state.quantity),
     value: showAmount(state.value, currency),
@@ -88,7 +88,7 @@ export async function readLineValue(
   const reading = { manager, locking: false };
   const of = await readAsked(reading, asked);
   const changes = await readEnteredChanges(reading, { line });
-  if (changes.length === 0) throw new RequestError(404, 'Not found', 'There is no such movement.');
+  if (changes.length === 0) throw new RequestError(404, 'problem.no_such_movement');
   return {
     value: showAmount(valueAsKnown(changes, line, of), currency),
     ledger: showAmount(ledgerValue(changes, of), currency),

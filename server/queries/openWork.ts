@@ -30,8 +30,8 @@ const MOST_RECEIVED = 400;
 
 const inWords = (barred: ReturnType<typeof barredBy>) => (barred ? BARRED[barred] : '');
 const BARRED = {
-  order_on_hold: 'on hold',
-  order_awaits_approval: 'waits for approval',
+  order_on_hold: 'on-hold',
+  order_awaits_approval: 'awaits-approval',
   order_rejected: 'rejected',
 } as const;
 

@@ -21,12 +21,13 @@ import {
 } from './figures.ts';
 import { readExpectedCosts } from './expectedCosts.ts';
 import { BILLED_OF_ORDER, CLOSED, OPEN, RECEIVED } from './openOfOrder.ts';
+import { type Message, message } from '@obolus/messages/message';
 
 /** An order as it stands: what its lines have come to, whether it may go on, and everything that was done with it. */
 export async function viewOrder(manager: EntityManager, baseCurrency: string, id: string): Promise<OrderView> {
   const { orders, limits } = await readOrders({ manager, locking: false }, [id], baseCurrency, { weighed: true });
   const [order] = orders;
-  if (!order) throw new RequestError(404, 'Not found', 'There is no such order, or it was reversed.');
+  if (!order) throw new RequestError(404, 'problem.no_such_order');
   const [header] = (await manager.query(
     `SELECT d.number, d.warehouse_id, v.id AS vendor_id, v.name AS vendor, u.name AS buyer, t.name AS terms, o.terms_id, o.incoterm, o.place
      FROM document d JOIN vendor v ON v.id = d.vendor_id LEFT JOIN order_terms o ON o.document_id = d.id JOIN terms t ON t.id = COALESCE(o.terms_id, v.terms_id)
@@ -164,7 +165,7 @@ type Change = OrderView['history'][number]['changes'][number];
 /** Each version's lines beside what stood before: only what differs. */
 async function readChanges(manager: EntityManager, id: string, currency: string): Promise<Map<string, Change[]>> {
   const rows: Row[] = await manager.query(
-    `SELECT l.*, COALESCE(i.name, l.expense) AS label, w.name AS warehouse FROM order_line l LEFT JOIN item i ON i.id = l.item_id LEFT JOIN warehouse w ON w.id = l.warehouse_id
+    `SELECT l.*, i.unit AS item_unit, COALESCE(i.name, l.expense) AS label, w.name AS warehouse FROM order_line l LEFT JOIN item i ON i.id = l.item_id LEFT JOIN warehouse w ON w.id = l.warehouse_id
      WHERE l.document_id = ? AND (l.by_id = l.document_id OR ${stands('l.by_id')}) ORDER BY l.line_no, l.by_id`,
     [id],
   );
@@ -192,6 +193,14 @@ const SHOWN: readonly (readonly [what: string, show: (row: Row) => string])[] = 
   ['project', (row) => text(row.project)],
 ];
 
+function statedLine(row: Row, currency: string): Message {
+  const { asked, unit } = askedIn(row);
+  const values = { quantity: { figure: asked }, price: { figure: showPrice(row.price) }, currency };
+  return unit === ''
+    ? message('document.new_expense_at', values)
+    : message('document.new_line_at', { ...values, unit });
+}
+
 function differences(before: Row | undefined, now: Row, currency: string): Change[] {
   const label = text(now.label);
   const line = `${text(now.document_id)}/${text(now.line_no)}`;
@@ -200,9 +209,9 @@ function differences(before: Row | undefined, now: Row, currency: string): Chang
       {
         line,
         label,
-        what: 'new line',
+        what: 'new-line',
         was: '',
-        is: `${askedIn(now).asked}${now.unit ? ` ${text(now.unit)}` : ''} at ${showPrice(now.price)} ${currency}`,
+        is: statedLine(now, currency),
       },
     ];
   return SHOWN.flatMap(([what, show]) =>

@@ -138,7 +138,7 @@ describe('a document', () => {
     expect(bill.lines).toMatchObject([
       { label: 'Merino yarn', quantity: '40', price: '12.50', of: { id: ids.receipt }, note: '20.00 into cost' },
     ]);
-    expect(bill.facts).toContainEqual({ name: 'Due', value: '2026-04-27' });
+    expect(bill.facts).toContainEqual({ name: 'Due', value: 'Apr 27, 2026' });
   });
 
   it('shows the whole trail from any of its documents', async () => {

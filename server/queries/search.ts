@@ -5,6 +5,7 @@ import { parseDecimal } from '@obolus/core/exact/decimal';
 import { billNumberKey } from '@obolus/core/purchasing/billNumber';
 import { foldWord } from '../storage/searchWords.ts';
 import { type Row, showAmount, text } from './figures.ts';
+import { message } from '@obolus/messages/message';
 
 const MOST = 8;
 /** Of documents with a word that begins so; the latest of them are shown. */
@@ -62,7 +63,10 @@ async function amountHits(manager: EntityManager, currency: string, wanted: stri
     [parsed.scaled.toString(), (-parsed.scaled).toString()],
   );
   const amount = showAmount(parsed.scaled, currency);
-  return rows.map((row) => ({ ...documentHit(row), detail: `${amount} in its journal, ${text(row.date)}` }));
+  return rows.map((row) => ({
+    ...documentHit(row),
+    detail: message('hit.amount', { amount: { figure: amount }, day: { day: text(row.date) } }),
+  }));
 }
 
 const documentHit = (row: Row): SearchHit => ({

@@ -6,6 +6,8 @@ import type { StockRow } from '@obolus/contract/views/stock';
 import { formatQuantity, quantity } from '@obolus/core/exact/amounts';
 import { RequestError } from '../asking/failures.ts';
 import { big, ITEM_COLUMNS, itemOf, type Row, showAmount, showQuantity, showUnitCost, text } from './figures.ts';
+import { type Message, message } from '@obolus/messages/message';
+import { inWords } from '../asking/inWords.ts';
 
 const POOLS = `SELECT ${ITEM_COLUMNS}, w.id AS warehouse_id, w.code, w.name AS warehouse, p.id AS pool_id, p.quantity, p.value, p.last_day
   FROM pool p JOIN item i ON i.id = p.item_id JOIN warehouse w ON w.id = p.warehouse_id`;
@@ -18,6 +20,18 @@ const rowOf = (row: Row, currency: string): StockRow => ({
   unitCost: showUnitCost(big(row.value), big(row.quantity), currency),
   lastMovement: row.last_day ?? null,
 });
+
+/** What a cost on a movement is made of, and whose movement it is. */
+const costOn = (components: string, number: string): Message =>
+  message('document.cost_on', {
+    component: {
+      list: components.split(', ').map((component) => {
+        const said = inWords('component', component);
+        return typeof said === 'string' ? said : { word: said.id };
+      }),
+    },
+    number,
+  });
 
 /**
  * The card of an item in a warehouse: each movement at the value it was posted with, and late costs as rows of their own
@@ -33,7 +47,7 @@ export async function readStockCard(
     item,
     warehouse,
   ])) as Row[];
-  if (!pool) throw new RequestError(404, 'Not found', 'This item was never in that warehouse.');
+  if (!pool) throw new RequestError(404, 'problem.never_in_warehouse');
   const changes: Row[] = await manager.query(
     `SELECT c.document_id, d.kind, d.number, c.posting AS date, IF(c.document_id = c.line_document_id, COALESCE(m.direction, 'cost'), IF(x.document_id IS NULL OR m.direction IS NULL, 'cost', IF(m.direction = 'in', 'out', 'in'))) AS direction, o.number AS of_number,
             IF(m.quantity IS NOT NULL AND (c.document_id = c.line_document_id OR x.document_id IS NOT NULL), m.quantity, 0) AS quantity, SUM(c.amount) AS value, GROUP_CONCAT(DISTINCT c.component ORDER BY c.component SEPARATOR ', ') AS component
@@ -54,7 +68,7 @@ export async function readStockCard(
       document: { id: text(row.document_id), kind: text(row.kind) as DocumentKind, number: text(row.number) },
       date: text(row.date),
       direction: text(row.direction) as 'in' | 'out' | 'cost',
-      what: row.direction === 'cost' ? `${text(row.component)} on ${text(row.of_number)}`.slice(0, 160) : '',
+      what: row.direction === 'cost' ? costOn(text(row.component), text(row.of_number)) : '',
       quantity: formatQuantity(quantity(moved)),
       value: showAmount(row.value, currency),
       balance: formatQuantity(quantity(held)),

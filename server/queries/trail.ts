@@ -4,10 +4,11 @@ import type { TrailPart } from '@obolus/contract/views/documents';
 import { documentAmount, rate, toBase } from '@obolus/core/exact/amounts';
 import { groupBy } from '../storage/groupBy.ts';
 import { big, type Row, showAmount, text } from './figures.ts';
+import { message, type MessageId } from '@obolus/messages/message';
 
 /** The place of a kind of document in the trail: where the trail begins that it belongs to, and what it adds to it. */
 export interface TrailStage {
-  readonly label: string;
+  readonly label: MessageId;
   /** The kind that the trail begins with. */
   readonly from: DocumentKind;
   /** SQL: the ids of the documents that this one goes back to, each `?` its own id. */
@@ -46,7 +47,7 @@ export async function trailOf(
  * A part of the trail in base currency. Goods are taken at their order's rate, converted once for all lines of a currency and
  * rate: a gap in the ribbon is then quantity or price, never exchange or rounding. Rows without a currency are in base already.
  */
-function partOf(label: string, rows: readonly Row[], currency: string): TrailPart {
+function partOf(label: MessageId, rows: readonly Row[], currency: string): TrailPart {
   const documents = [...groupBy(rows, (row) => text(row.id)).values()].map((lines) => {
     const [first] = lines;
     const amount = inBase(lines, currency);
@@ -59,7 +60,7 @@ function partOf(label: string, rows: readonly Row[], currency: string): TrailPar
     };
   });
   return {
-    label,
+    label: message(label),
     amount: showAmount(inBase(rows, currency), currency),
     documents,
   };

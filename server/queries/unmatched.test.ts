@@ -91,7 +91,7 @@ describe('what is received or billed and not both', () => {
     const [listed] = ((await ines.call('GET', '/api/lists/credits?find=loom')).body as unknown as ListPage).rows;
     expect(listed).toMatchObject({
       link: '/bench/1/credit',
-      cells: { kind: 'went back', quantity: '1', amount: '500.00', base: '500.00', currency: 'USD' },
+      cells: { kind: 'return', quantity: '1', amount: '500.00', base: '500.00', currency: 'USD' },
     });
     await received(order, '2', { date: '2026-03-30' });
     await ines.posted('credit', {

@@ -17,7 +17,7 @@ export async function readVendorRecord(manager: EntityManager, id: string, today
     'SELECT v.id, v.number, v.name, v.currency, v.hold, t.name AS terms FROM vendor v JOIN terms t ON t.id = v.terms_id WHERE v.id = ?',
     [id],
   )) as Row[];
-  if (!vendor) throw new RequestError(404, 'Not found', 'There is no such vendor.');
+  if (!vendor) throw new RequestError(404, 'problem.no_such_vendor');
   const months: Row[] = await manager.query(
     `SELECT x.month, COUNT(*) AS due_lines, SUM(x.by_then + x.closed >= x.quantity) AS on_time, SUM(x.came >= x.quantity) AS in_full,
             SUM(x.by_then >= x.quantity) AS both_of_it

@@ -32,7 +32,7 @@ export async function applyChange(
     return;
   }
   const register = registerOf(what);
-  if (register === undefined) throw new RequestError(404, 'Not found', 'There is nothing of this kind to approve.');
+  if (register === undefined) throw new RequestError(404, 'problem.nothing_to_approve');
   const [entry] = await readEntries(manager, register, which, true);
   isStill((field) => entry?.fields[field] ?? '');
   // Who asked had the right to: whoever approves needs none to change it by themselves.

@@ -13,13 +13,14 @@ import { formatDecimal, parseDecimal } from '@obolus/core/exact/decimal';
 import { baseCurrency } from './baseCurrency.ts';
 import { fold, type Known } from './kept.ts';
 import { notAFigure } from '../asking/wording.ts';
+import { type Message, message, type MessageId, type Values } from '@obolus/messages/message';
 
 export interface FieldProblem {
   readonly field: string;
-  readonly says: string;
+  readonly says: readonly Message[];
 }
 
-const says = (field: string, text: string): FieldProblem => ({ field, says: text });
+const says = (field: string, id: MessageId, values?: Values): FieldProblem => ({ field, says: [message(id, values)] });
 
 /** Fields in the form in which they are kept: nothing around the words, figures without zeros that say nothing. What cannot be read stays. */
 export const tidy = (register: RegisterName, fields: EntryFields): EntryFields =>
@@ -53,58 +54,62 @@ export async function checkEntry(
 }
 
 function checkField(field: RegisterField, text: string, known: Known): FieldProblem[] {
-  if (text === '') return field.required ? [says(field.name, 'fill this in')] : [];
-  return problemsOf(field, text, known).map((problem) => says(field.name, problem));
+  if (text === '') return field.required ? [says(field.name, 'check.fill_in')] : [];
+  return problemsOf(field, text, known).map((problem) => ({ field: field.name, says: problem }));
 }
 
 function problemsOf(
-  { as, most = 400, places = 0, choices = [], of, parts = [], positive }: RegisterField,
+  { as, most = 400, places = 0, choices = {}, of, parts = [], positive }: RegisterField,
   text: string,
   known: Known,
-): string[] {
+): Message[][] {
   if (as === 'parts') return partsOf(text).flatMap((written) => checkPart(parts, written, known));
-  if (text.length > most) return [`at most ${most} characters`];
+  if (text.length > most) return wrong('check.most_characters', { most });
   switch (as) {
     case 'figure':
       return problemOfFigure(text, places, positive === true);
     case 'day':
-      return isDay(text) ? [] : ['write the day as year-month-day'];
+      return isDay(text) ? [] : wrong('check.day');
     case 'yes':
-      return text === 'yes' ? [] : ['write yes, or leave this empty'];
+      return text === 'yes' ? [] : wrong('check.yes');
     case 'choice':
-      return choices.includes(text) ? [] : [`write ${choices.join(', ')}`];
+      return Object.hasOwn(choices, text) ? [] : wrong('check.choice', { choices: Object.keys(choices).join(', ') });
     case 'currency':
-      return isCurrency(text) ? [] : ['write a currency of ISO 4217, like USD'];
+      return isCurrency(text) ? [] : wrong('check.currency');
     case 'country':
-      return /^[A-Z]{2}$/.test(text) ? [] : ['write the two letters of the country, like NZ'];
+      return /^[A-Z]{2}$/.test(text) ? [] : wrong('check.country');
     case 'entry':
       return of !== undefined && known.get(of)?.has(fold(text))
         ? []
-        : [`there is no ${of === undefined ? 'entry' : REGISTERS[of].one} “${text}”: set it up first or correct this`];
+        : wrong('check.no_entry', { text, what: of === undefined ? '' : { word: REGISTERS[of].one } });
     case 'text':
     case 'lines':
       return [];
   }
 }
 
-function problemOfFigure(text: string, places: number, positive: boolean): string[] {
+const wrong = (id: MessageId, values?: Values): Message[][] => [[message(id, values)]];
+
+function problemOfFigure(text: string, places: number, positive: boolean): Message[][] {
   const parsed = parseDecimal(text, places);
-  if (parsed.ok && positive && parsed.scaled === 0n) return ['must be more than zero'];
-  if (parsed.ok) return parsed.scaled < 0n ? ['cannot be negative'] : [];
+  if (parsed.ok && positive && parsed.scaled === 0n) return wrong('check.positive');
+  if (parsed.ok) return parsed.scaled < 0n ? wrong('check.negative') : [];
   if (parsed.problem === 'too_many_decimals')
-    return [places === 0 ? 'write a whole number' : `at most ${places} decimals`];
-  return [parsed.problem === 'too_large' ? 'is too large' : notAFigure(text)];
+    return places === 0 ? wrong('check.whole') : wrong('check.most_decimals', { places });
+  return parsed.problem === 'too_large' ? wrong('check.too_large') : [[notAFigure(text)]];
 }
 
-function checkPart(parts: readonly RegisterField[], written: readonly string[], known: Known): string[] {
+function checkPart(parts: readonly RegisterField[], written: readonly string[], known: Known): Message[][] {
   if (written.length > parts.length)
-    return [
-      `“${written.join(' = ')}” says too much: write each as ${parts.map(({ label }) => label.toLowerCase()).join(' = ')}`,
-    ];
+    return wrong('check.parts', {
+      text: written.join(' = '),
+      parts: { list: parts.map(({ label }) => ({ word: label })) },
+    });
   return parts.flatMap((part, at) => {
     const word = written[at] ?? '';
-    if (word === '') return part.required ? [`${part.label}: fill this in`] : [];
-    return problemsOf(part, word, known).map((problem) => `${part.label}: ${problem}`);
+    const which = message('check.of_part', { part: { word: part.label } });
+    if (word === '') return part.required ? [[which, message('check.fill_in')]] : [];
+    return problemsOf(part, word, known).map((problem) => [which, ...problem]);
   });
 }
 
@@ -117,37 +122,29 @@ const TOGETHER: Partial<Record<RegisterName, (fields: EntryFields) => FieldProbl
     const unknown = partsOf(codes).find(([, of = '']) => of !== '' && !units.includes(of))?.[1];
     const again = twice([unit, ...units]);
     return [
-      ...(method === 'standard' && standard === '' ? [says('standard', 'fill in the standard cost')] : []),
-      ...(method !== 'standard' && standard !== ''
-        ? [says('standard', 'only goods at standard cost have one: leave this empty')]
-        : []),
-      ...(again === undefined || again === ''
-        ? []
-        : [says('packs', `“${again}” is there twice: each pack needs a name of its own, and not the stock unit’s`)]),
-      ...(partsOf(packs).some(([, size = '']) => /^0*\.?0*$/.test(size))
-        ? [says('packs', 'a pack holds more than nothing')]
-        : []),
-      ...(unknown === undefined ? [] : [says('codes', `“${unknown}” is not among the packs`)]),
+      ...(method === 'standard' && standard === '' ? [says('standard', 'check.standard_missing')] : []),
+      ...(method !== 'standard' && standard !== '' ? [says('standard', 'check.standard_not_here')] : []),
+      ...(again === undefined || again === '' ? [] : [says('packs', 'check.pack_twice', { pack: again })]),
+      ...(partsOf(packs).some(([, size = '']) => /^0*\.?0*$/.test(size)) ? [says('packs', 'check.pack_empty')] : []),
+      ...(unknown === undefined ? [] : [says('codes', 'check.not_a_pack', { pack: unknown })]),
     ];
   },
-  prices: ({ from = '', to = '' }) => (to !== '' && to < from ? [says('to', 'must not be before the first day')] : []),
+  prices: ({ from = '', to = '' }) => (to !== '' && to < from ? [says('to', 'check.before_first')] : []),
   warehouses({ bins = '' }) {
     const again = twice(partsOf(bins).map(([code = '']) => fold(code)));
-    return again === undefined ? [] : [says('bins', `“${again}” is there twice`)];
+    return again === undefined ? [] : [says('bins', 'check.twice', { text: again })];
   },
   terms({ days = '', discount = '', discount_days: within = '' }) {
     if ((discount === '') !== (within === ''))
-      return [says(discount === '' ? 'discount' : 'discount_days', 'a discount needs both its percent and its days')];
-    return Number(days) > 999 || Number(within) > 999 ? [says('days', 'at most 999 days')] : [];
+      return [says(discount === '' ? 'discount' : 'discount_days', 'check.discount_both')];
+    return Number(days) > 999 || Number(within) > 999 ? [says('days', 'check.most_days')] : [];
   },
   tariff: ({ from = '', to = '', percent = '', per_unit: perUnit = '' }) => [
-    ...(to !== '' && to < from ? [says('to', 'must not be before the first day')] : []),
-    ...(percent === '' && perUnit === ''
-      ? [says('percent', 'fill in a percentage, an amount per unit, or both; 0 for none')]
-      : []),
+    ...(to !== '' && to < from ? [says('to', 'check.before_first')] : []),
+    ...(percent === '' && perUnit === '' ? [says('percent', 'check.tariff_empty')] : []),
   ],
   company({ alike_within: days = '', gln = '' }) {
-    return [...(Number(days) > 999 ? [says('alike_within', 'at most 999 days')] : []), ...checkGln(gln)];
+    return [...(Number(days) > 999 ? [says('alike_within', 'check.most_days')] : []), ...checkGln(gln)];
   },
   vendors: ({ gln = '' }) => checkGln(gln),
   customers: ({ gln = '' }) => checkGln(gln),
@@ -163,15 +160,13 @@ type BesideCheck = (
 /** What fields say of other entries. */
 const BESIDE: Partial<Record<RegisterName, BesideCheck>> = {
   async rates(manager, _, { currency = '' }) {
-    return currency === (await baseCurrency(manager))
-      ? [says('currency', `${currency} is the books’ own currency: one of it is one`)]
-      : [];
+    return currency === (await baseCurrency(manager)) ? [says('currency', 'check.own_currency', { currency })] : [];
   },
   async company(manager, _, { charge_limits: limits = '' }) {
     const named = partsOf(limits).flatMap(([kind = '']) => (kind === 'tax' ? [] : [kind]));
     const rows = (await manager.query('SELECT code FROM charge_kind')) as { code: string }[];
     const unknown = named.find((kind) => !rows.some(({ code }) => code === kind));
-    return unknown === undefined ? [] : [says('charge_limits', `there is no kind of charge “${unknown}”`)];
+    return unknown === undefined ? [] : [says('charge_limits', 'check.charge_unknown', { kind: unknown })];
   },
   async items(manager, id, { codes = '' }) {
     const written = partsOf(codes).map(([code = '']) => code);
@@ -180,7 +175,7 @@ const BESIDE: Partial<Record<RegisterName, BesideCheck>> = {
       written,
       id ?? '0',
     ])) as { code: string }[];
-    return taken ? [says('codes', `the code ${taken.code} is on another item already`)] : [];
+    return taken ? [says('codes', 'check.code_taken', { code: taken.code })] : [];
   },
   async prices(manager, _, { item = '', unit = '' }, known) {
     if (unit === '') return [];
@@ -189,7 +184,7 @@ const BESIDE: Partial<Record<RegisterName, BesideCheck>> = {
       [known.get('items')?.get(fold(item)), known.get('items')?.get(fold(item))],
     )) as { unit: string }[];
     const units = rows.map((row) => row.unit);
-    return units.includes(unit) ? [] : [says('unit', `“${unit}” is no unit of this item: write ${units.join(' or ')}`)];
+    return units.includes(unit) ? [] : [says('unit', 'check.unit_unknown', { unit, units: units.join(', ') })];
   },
 };
 
@@ -197,7 +192,5 @@ const BESIDE: Partial<Record<RegisterName, BesideCheck>> = {
 function checkGln(gln: string): FieldProblem[] {
   if (gln === '') return [];
   const check = [...gln].map(Number).reduce((weighed, digit, at) => weighed + digit * (at % 2 === 0 ? 1 : 3), 0);
-  return /^\d{13}$/.test(gln) && check % 10 === 0
-    ? []
-    : [says('gln', 'is no global location number: write its 13 digits')];
+  return /^\d{13}$/.test(gln) && check % 10 === 0 ? [] : [says('gln', 'check.gln')];
 }

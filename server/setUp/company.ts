@@ -8,10 +8,15 @@ import { isCurrency } from '@obolus/core/exact/currencies';
 import { decimalOrThrow } from '@obolus/core/exact/decimal';
 import { sqlInstant, transaction } from '../storage/transaction.ts';
 import { keepChanges } from './history.ts';
+import { type Language, LANGUAGES, type Speaker } from '@obolus/messages/speaker';
+import { speakerFor } from '../asking/speakers.ts';
+import type { MessageId } from '@obolus/messages/message';
 
 export interface CompanySetUp {
   readonly name: string;
   readonly currency: string;
+  /** In which accounts, terms and kinds of charge are named to begin with, and what goes to vendors is written; English where it is not said. */
+  readonly language?: Language;
   readonly firstOpenDay: string;
   /** Lines of an address apart by a line feed, here and for each warehouse. */
   readonly address?: string;
@@ -26,27 +31,35 @@ export interface CompanySetUp {
 /** Sets a company up in an empty schema; where one is set up already nothing changes. Says whether it did. */
 export async function setUpCompany(source: DataSource, company: CompanySetUp): Promise<boolean> {
   const hashes = await Promise.all(company.users.map((user) => hash(user.password)));
+  const { say } = speakerFor(company.language ?? 'en');
   return transaction(source, async (manager) => {
     const inserted = (await manager.query(
-      "INSERT IGNORE INTO company (id, name, currency, recognition, first_open_day, address, alike_within, over_tolerance, short_tolerance) VALUES (1, ?, ?, 'on-sale', ?, ?, 14, ?, ?)",
-      [company.name, company.currency, company.firstOpenDay, company.address ?? '', ...percents(company.tolerance)],
+      "INSERT IGNORE INTO company (id, name, currency, recognition, first_open_day, address, alike_within, language, over_tolerance, short_tolerance) VALUES (1, ?, ?, 'on-sale', ?, ?, 14, ?, ?, ?)",
+      [
+        company.name,
+        company.currency,
+        company.firstOpenDay,
+        company.address ?? '',
+        company.language ?? 'en',
+        ...percents(company.tolerance),
+      ],
     )) as { affectedRows: number };
     if (inserted.affectedRows === 0) return false;
-    for (const { code, name, isCost = true, toBorder = false } of USUAL_CHARGES)
+    for (const { code, isCost = true, toBorder = false } of USUAL_CHARGES)
       await manager.query('INSERT INTO charge_kind (code, name, is_cost, to_border) VALUES (?, ?, ?, ?)', [
         code,
-        name,
+        say(`charge.${code}`),
         isCost ? 1 : 0,
         toBorder ? 1 : 0,
       ]);
     await manager.query('INSERT INTO account (number, name) VALUES ?', [
-      ACCOUNTS.map(({ number, name }) => [number, name]),
+      ACCOUNTS.map(({ key, number }) => [number, say(`posting.${key}`)]),
     ]);
     await manager.query(
       `INSERT INTO posting_account (posting, account_id) ${ACCOUNTS.map(() => 'SELECT ?, id FROM account WHERE number = ?').join(' UNION ALL ')}`,
       ACCOUNTS.flatMap(({ key, number }) => [key, number]),
     );
-    for (const { code, name, days } of company.terms ?? USUAL_TERMS)
+    for (const { code, name, days } of company.terms ?? usualTerms(say))
       await manager.query('INSERT INTO terms (code, name, days) VALUES (?, ?, ?)', [code, name, days]);
     for (const { code, name, address = '' } of company.warehouses) {
       await manager.query('INSERT INTO warehouse (code, name, address) VALUES (?, ?, ?)', [code, name, address]);
@@ -68,25 +81,28 @@ export async function setUpCompany(source: DataSource, company: CompanySetUp): P
   });
 }
 
-const USUAL_TERMS = [
-  { code: '0', name: 'On receipt of the bill', days: 0 },
-  ...[7, 14, 30, 45, 60, 90].map((days) => ({ code: String(days), name: `${days} days`, days })),
+const usualTerms = (say: Speaker['say']) => [
+  { code: '0', name: say('terms.on_receipt'), days: 0 },
+  ...[7, 14, 30, 45, 60, 90].map((days) => ({ code: String(days), name: say('terms.days', { days }), days })),
 ];
 
+type CodeOf<Id> = Id extends `charge.${infer Code}` ? Code : never;
+type UsualCharge = CodeOf<MessageId>;
+
 /** Kinds of charge to begin with; the last ones are no cost of goods. */
-const USUAL_CHARGES: readonly { code: string; name: string; isCost?: boolean; toBorder?: boolean }[] = [
-  { code: 'freight', name: 'Freight', toBorder: true },
-  { code: 'duty', name: 'Duty' },
-  { code: 'insurance', name: 'Insurance', toBorder: true },
-  { code: 'brokerage', name: 'Brokerage' },
-  { code: 'handling', name: 'Handling' },
-  { code: 'inspection', name: 'Inspection' },
-  { code: 'storage', name: 'Storage after a delay', isCost: false },
-  { code: 'demurrage', name: 'Demurrage', isCost: false },
-  { code: 'detention', name: 'Detention', isCost: false },
-  { code: 'fine', name: 'Fine', isCost: false },
-  { code: 'penalty', name: 'Penalty', isCost: false },
-  { code: 'interest', name: 'Interest', isCost: false },
+const USUAL_CHARGES: readonly { code: UsualCharge; isCost?: boolean; toBorder?: boolean }[] = [
+  { code: 'freight', toBorder: true },
+  { code: 'duty' },
+  { code: 'insurance', toBorder: true },
+  { code: 'brokerage' },
+  { code: 'handling' },
+  { code: 'inspection' },
+  { code: 'storage', isCost: false },
+  { code: 'demurrage', isCost: false },
+  { code: 'detention', isCost: false },
+  { code: 'fine', isCost: false },
+  { code: 'penalty', isCost: false },
+  { code: 'interest', isCost: false },
 ];
 
 /** Percents as millionths of one. */
@@ -108,11 +124,15 @@ export function companyFromEnvironment(
       throw new Error(`OBOLUS_USERS: write email=role, separated by commas; the roles are ${ROLES.join(', ')}.`);
     return { email, name: email.split('@')[0] ?? email, role: known, password: randomBytes(9).toString('base64url') };
   });
+  const language = LANGUAGES.find((one) => one === (environment.OBOLUS_LANGUAGE ?? 'en'));
+  if (!language) throw new Error(`OBOLUS_LANGUAGE: write one of ${LANGUAGES.join(', ')}.`);
+  const { say } = speakerFor(language);
   return {
-    name: environment.OBOLUS_COMPANY ?? 'My company',
+    name: environment.OBOLUS_COMPANY ?? say('company.unnamed'),
     currency,
+    language,
     firstOpenDay: environment.OBOLUS_FIRST_OPEN_DAY ?? `${today.slice(0, 4)}-01-01`,
-    warehouses: [{ code: 'MAIN', name: 'Main' }],
+    warehouses: [{ code: 'MAIN', name: say('company.main_warehouse') }],
     users,
   };
 }

@@ -9,6 +9,8 @@ import { keepChanges } from './history.ts';
 import { fold, type Known } from './kept.ts';
 import { askChange, type Group, waitingFields } from './second.ts';
 import { STORED } from './stored.ts';
+import { message, type MessageId } from '@obolus/messages/message';
+import { rolesOf } from '../asking/roleWords.ts';
 
 /** An entry that cannot be kept as it was written; nothing of it is. */
 export class WrongEntry extends FieldsRefused {
@@ -49,6 +51,10 @@ export function fieldsOf(register: RegisterName, row: Readonly<Record<string, st
   });
   return Object.fromEntries(shown);
 }
+
+/** What a field is called. */
+const labelOf = (register: RegisterName, name: string): MessageId =>
+  REGISTERS[register].fields.find((field) => field.name === name)?.label ?? 'word.name';
 
 /** What an entry is known by, folded: the same for what a file names and what is there. */
 export function keyOf(register: RegisterName, fields: EntryFields): string {
@@ -132,7 +138,7 @@ export async function checkChange(
     problems.push(
       ...settled.map(({ name }) => ({
         field: name,
-        says: `stays “${entry.fields[name]}”: this ${REGISTERS[register].one} is in use`,
+        says: [message('check.settled', { was: entry.fields[name] ?? '' })],
       })),
     );
   }
@@ -143,7 +149,7 @@ export async function checkChange(
 const unknownFields = (register: RegisterName, said: EntryFields): FieldProblem[] =>
   Object.keys(said)
     .filter((name) => !REGISTERS[register].fields.some((field) => field.name === name))
-    .map((field) => ({ field, says: `there is no such field: those that are known are ${fieldNames(register)}` }));
+    .map((field) => ({ field, says: [message('check.field_unknown', { fields: fieldNames(register) })] }));
 
 const fieldNames = (register: RegisterName): string => REGISTERS[register].fields.map(({ name }) => name).join(', ');
 
@@ -152,7 +158,7 @@ const forbidden = (register: RegisterName, changed: readonly string[], role: Rol
     .filter(({ name, by }) => by !== undefined && changed.includes(name) && !by.includes(role))
     .map(({ name, by = [] }) => ({
       field: name,
-      says: `as ${role} you may not change this: it is for ${by.join(' and ')}s`,
+      says: [message('check.not_for_role', { role: { word: `role.${role}` }, roles: rolesOf(by) })],
     }));
 
 /**
@@ -168,7 +174,7 @@ export async function saveEntry(
 ): Promise<string> {
   const [entry] = id === undefined ? [undefined] : await readEntries(manager, register, id, true);
   if (id !== undefined && !entry)
-    throw new RequestError(404, 'Not found', `There is no such ${REGISTERS[register].one}.`);
+    throw new RequestError(404, 'problem.no_such_entry', { what: { word: REGISTERS[register].one } });
   const known = await readKnown(manager, register, [{ ...entry?.fields, ...said }]);
   const { problems, fields, changed } = await checkChange(manager, register, entry, said, saver.role, known);
   if (problems.length > 0) throw new WrongEntry(problems);
@@ -245,11 +251,13 @@ async function refusingTwice<Result>(register: RegisterName, work: () => Promise
     return await work();
   } catch (problem) {
     if (!duplicateOf(problem, STORED[register].once)) throw problem;
-    const { key, one } = REGISTERS[register];
+    const { key } = REGISTERS[register];
     throw new WrongEntry([
       {
         field: key.at(-1) ?? '',
-        says: `there is ${/^[aeiou]/.test(one) ? 'an' : 'a'} ${one} of this ${key.join(', ')} already`,
+        says: [
+          message('check.there_already', { key: { list: key.map((name) => ({ word: labelOf(register, name) })) } }),
+        ],
       },
     ]);
   }

@@ -9,6 +9,8 @@ import { sqlInstant, transaction } from '../storage/transaction.ts';
 import { isUsed, readEntries, saveEntry, type Saver, WrongEntry } from './entries.ts';
 import { readChanges } from './history.ts';
 import { askedChanges } from './second.ts';
+import { message } from '@obolus/messages/message';
+import { rolesOf } from '../asking/roleWords.ts';
 
 /** An entry with everything that was ever changed of it. */
 export async function viewEntry(
@@ -18,7 +20,7 @@ export async function viewEntry(
   user: string,
 ): Promise<RegisterEntry> {
   const [entry] = await readEntries(manager, register, id);
-  if (!entry) throw new RequestError(404, 'Not found', `There is no such ${REGISTERS[register].one}.`);
+  if (!entry) throw new RequestError(404, 'problem.no_such_entry', { what: { word: REGISTERS[register].one } });
   return {
     id: entry.id,
     fields: entry.fields,
@@ -67,7 +69,7 @@ export function changeEntry(
       throw new WrongEntry(
         overtaken.map((field) => ({
           field,
-          says: `somebody changed this meanwhile: it is “${entry?.fields[field]}” now`,
+          says: [message('check.changed_meanwhile', { now: entry?.fields[field] ?? '' })],
         })),
       );
     return saveEntry(manager, register, id, fields, saver);
@@ -77,10 +79,10 @@ export function changeEntry(
 function saverOf(register: RegisterName, { id, role }: SignedIn, now: Date): Saver {
   const { mayChange, title } = REGISTERS[register];
   if (!mayChange.includes(role))
-    throw new RequestError(
-      403,
-      'Not allowed',
-      `As ${role} you may not change ${title.toLowerCase()}; it is for: ${mayChange.join(', ')}.`,
-    );
+    throw new RequestError(403, 'problem.not_for_role_change', {
+      role: { word: `role.${role}` },
+      what: { word: title },
+      roles: rolesOf(mayChange),
+    });
   return { by: id, role, at: sqlInstant(now) };
 }

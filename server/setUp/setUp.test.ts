@@ -83,7 +83,7 @@ const EXAMPLES: Readonly<Record<Exclude<RegisterName, 'company' | 'posting-accou
   'charge-kinds': {
     code: 'wharfage',
     name: 'Wharfage',
-    goes: 'onto goods',
+    goes: 'onto-goods',
     border: 'yes',
     basis: 'weight',
     vendor: 'GREY',
@@ -130,13 +130,13 @@ const EXAMPLES: Readonly<Record<Exclude<RegisterName, 'company' | 'posting-accou
   'tax-codes': {
     code: 'TWO',
     name: 'Two levels',
-    levels: 'State = 5 = reclaimed | Town = 1.25 = into cost = the goods and the taxes above',
+    levels: 'State = 5 = reclaimed | Town = 1.25 = into-cost = goods-and-taxes-above',
   },
   terms: {
     code: '45EOM',
     name: '45 days after the month',
     days: '45',
-    after: 'the end of its month',
+    after: 'month-end',
     discount: '2',
     discount_days: '10',
   },
@@ -164,7 +164,7 @@ describe('what is set up', () => {
     const again = await add(ines, 'items', fields, key);
     expect([first.status, again.status, again.body.id]).toEqual([201, 201, first.body.id]);
     expect(wrong(await add(ines, 'items', { ...fields, number: number.toLowerCase() }))).toEqual({
-      number: 'there is an item of this number already',
+      number: 'There is an entry of this already (Number).',
     });
     expect((await add(ines, 'items', { ...fields, name: 'Another' }, key)).status).toBe(422);
     const [count] = await server.source.query<{ n: string }[]>('SELECT COUNT(*) AS n FROM item WHERE number = ?', [
@@ -174,7 +174,7 @@ describe('what is set up', () => {
   });
 
   it('is told apart by its key also when two set it up at the same moment', async () => {
-    const fields = { code: fresh(), name: 'At once', days: '3', after: 'the bill' };
+    const fields = { code: fresh(), name: 'At once', days: '3', after: 'bill' };
     const replies = await Promise.all(Array.from({ length: 6 }, () => add(ines, 'terms', fields)));
     expect(replies.map(({ status }) => status).sort()).toEqual([201, 422, 422, 422, 422, 422]);
   });
@@ -192,40 +192,40 @@ describe('what is set up', () => {
       codes: '1 = crate',
     });
     expect(wrong(reply)).toEqual({
-      name: 'fill this in',
-      method: 'write fifo, average, standard, lot, serial',
+      name: 'Fill this in.',
+      method: 'Write one of: fifo, average, standard, lot, serial.',
       weight: '“1,5kg” is not understood as a figure.',
-      origin: 'write the two letters of the country, like NZ',
-      packs: '“box” is there twice: each pack needs a name of its own, and not the stock unit’s',
-      codes: '“crate” is not among the packs',
+      origin: 'Write the two letters of the country, like NZ.',
+      packs: '“box” is there twice: each pack needs a name of its own, and not the stock unit’s.',
+      codes: '“crate” is not among the packs.',
     });
     expect(await server.source.query('SELECT id FROM item WHERE number = ?', [number])).toEqual([]);
     expect(wrong(await add(ines, 'vendors', { number, name: 'V', currency: 'USX', terms: '31' }))).toEqual({
-      currency: 'write a currency of ISO 4217, like USD',
-      terms: 'there is no terms of payment “31”: set it up first or correct this',
+      currency: 'Write a currency of ISO 4217, like USD.',
+      terms: 'There is no entry “31” (terms of payment): set it up first or correct this.',
     });
     expect(
       wrong(await add(ines, 'items', { number, name: 'X', unit: 'each', method: 'standard', packs: 'box = 0' })),
     ).toEqual({
-      standard: 'fill in the standard cost',
-      packs: 'a pack holds more than nothing',
+      standard: 'Fill in the standard cost.',
+      packs: 'A pack holds more than nothing.',
     });
     expect(
-      wrong(await add(ines, 'terms', { code: number, name: 'T', days: '1.5', after: 'the bill', discount: '2' })),
+      wrong(await add(ines, 'terms', { code: number, name: 'T', days: '1.5', after: 'bill', discount: '2' })),
     ).toMatchObject({
-      days: 'write a whole number',
+      days: 'Write a whole number.',
     });
   });
 
   it('refuses what it has no field for, what is nothing, and a rate of its own currency', async () => {
     const number = fresh();
     expect(wrong(await add(ines, 'warehouses', { code: number, name: 'X', colour: 'green' }))).toMatchObject({
-      colour: expect.stringContaining('there is no such field'),
+      colour: expect.stringContaining('There is no such field'),
     });
     const item = { number, name: 'X', unit: 'each', method: 'standard', standard: '0', weight: '0.000' };
     expect(wrong(await add(ines, 'items', item))).toEqual({
-      standard: 'must be more than zero',
-      weight: 'must be more than zero',
+      standard: 'Must be more than zero.',
+      weight: 'Must be more than zero.',
     });
     expect(wrong(await add(ines, 'rates', { currency: 'USD', from: '2026-01-01', rate: '1' }))).toHaveProperty(
       'currency',
@@ -239,14 +239,14 @@ describe('what is set up', () => {
     const other = await startTestServer();
     try {
       const admin = await other.as('administrator');
-      const reply = await change(admin, 'company', '1', { recognition: 'when purchases are billed' });
+      const reply = await change(admin, 'company', '1', { recognition: 'on-purchase' });
       expect(reply.status).toBe(200);
-      expect((await read('company', '1', admin)).fields.recognition).toBe('when purchases are billed');
+      expect((await read('company', '1', admin)).fields.recognition).toBe('on-purchase');
     } finally {
       await other.stop();
     }
     await ines.posted('opening', make.opening([{ item: '1', quantity: '1', value: '1' }]));
-    expect(wrong(await as('when purchases are billed'))).toHaveProperty('recognition');
+    expect(wrong(await as('on-purchase'))).toHaveProperty('recognition');
   });
 
   it('keeps of a used item what its books rest on, and changes the rest', async () => {
@@ -254,8 +254,8 @@ describe('what is set up', () => {
     expect((await change(ines, 'items', id, { method: 'average' }, { method: 'fifo' })).status).toBe(200);
     await ines.posted('order', make.order([{ item: id, quantity: '1', price: '1' }]));
     expect(wrong(await change(ines, 'items', id, { method: 'fifo', unit: 'g', name: 'Renamed' }))).toEqual({
-      unit: 'stays “kg”: this item is in use',
-      method: 'stays “average”: this item is in use',
+      unit: 'This stays “kg”: the entry is in use.',
+      method: 'This stays “average”: the entry is in use.',
     });
     expect((await change(ines, 'items', id, { name: 'Renamed', packs: 'cone = 0.5' })).status).toBe(200);
     const { fields, used, changes } = await read('items', id);
@@ -272,7 +272,7 @@ describe('what is set up', () => {
     const id = await added(ines, 'vendors', { number: fresh(), name: 'Before', currency: 'USD', terms: '30' });
     expect((await change(ines, 'vendors', id, { name: 'Mine' }, { name: 'Before' })).status).toBe(200);
     expect(wrong(await change(tomas, 'vendors', id, { name: 'Theirs' }, { name: 'Before' }))).toEqual({
-      name: 'somebody changed this meanwhile: it is “Mine” now',
+      name: 'Somebody changed this meanwhile: it is “Mine” now.',
     });
     expect((await change(tomas, 'vendors', id, { mail: 'a@b.example' }, { mail: '' })).status).toBe(200);
   });
@@ -290,7 +290,7 @@ describe('what is set up', () => {
       }
     }
     expect(wrong(await change(tomas, 'vendors', '1', { hold: 'I say so' }))).toEqual({
-      hold: 'as buyer you may not change this: it is for administrator and accountants',
+      hold: 'As Buyer you may not change this: it is for Administrator and Accountant.',
     });
     expect(
       wrong(
@@ -351,7 +351,7 @@ describe('kinds of charge', () => {
       charges: [{ kind, amount: '30' }],
     });
     expect(wrong(await ines.post('bill', charged('wharf cranes', 'W-1')))).toHaveProperty(['/charges/0/kind']);
-    await added(ines, 'charge-kinds', { code: 'wharf cranes', name: 'Wharf cranes', goes: 'to expense' });
+    await added(ines, 'charge-kinds', { code: 'wharf cranes', name: 'Wharf cranes', goes: 'to-expense' });
     const preview = await ines.preview('bill', charged('wharf cranes', 'W-1'));
     expect(netOf(preview.body.entries)).toEqual({ expense: 3000n, payables: -3000n });
     expect(netOf((await ines.preview('bill', charged('demurrage', 'W-2'))).body.entries)).toHaveProperty('expense');
@@ -564,7 +564,7 @@ describe('people', () => {
 
 describe('the chart of accounts', () => {
   it('a kind of posting uses another account from now on; what is posted stays where it is', async () => {
-    expect(ACCOUNTS.map(({ name }) => name)).toEqual(POSTINGS);
+    expect(ACCOUNTS.map(({ key }) => key)).toEqual(POSTINGS);
     const { rows } = (await ines.call('GET', '/api/lists/posting-accounts')).body as {
       rows: { id: string; cells: Record<string, string> }[];
     };
@@ -579,7 +579,7 @@ describe('the chart of accounts', () => {
     await added(ines, 'accounts', { number: '1421', name: 'Freight on its way' });
     await added(ines, 'accounts', { number: '6800', name: 'Rent and rates' });
     await change(ines, 'expense-accounts', rent, { account: '6800' });
-    const charges = rows.find(({ cells }) => cells.posting === 'Charges to allocate');
+    const charges = rows.find(({ cells }) => cells.posting === 'charges-to-allocate');
     const saved = await change(ines, 'posting-accounts', charges?.id ?? '', { account: '1421' }, { account: '1420' });
     expect(saved.status).toBe(200);
     const preview = await ines.preview('bill', charged('CH-2', '11', '8'));
@@ -599,11 +599,11 @@ describe('the chart of accounts', () => {
     const own = trial.find(({ number }) => number === '1421');
     const journal = await ines.call('GET', `/api/journal?account=${own?.id ?? ''}`);
     expect(journal.body.rows).toMatchObject([{ document: { id: posted.body.id } }]);
-    expect(wrong(await add(ines, 'posting-accounts', { posting: 'Bank', account: '1010' }))).toEqual({
-      posting: 'there is a kind of posting of this posting already',
+    expect(wrong(await add(ines, 'posting-accounts', { posting: 'bank', account: '1010' }))).toEqual({
+      posting: 'There is an entry of this already (Kind of posting).',
     });
     expect(wrong(await change(ines, 'posting-accounts', charges?.id ?? '', { account: '' }))).toEqual({
-      account: 'fill this in',
+      account: 'Fill this in.',
     });
   });
 });

@@ -1,5 +1,4 @@
 import type { RegisterName } from '@obolus/contract/registers/register';
-import { ACCOUNTS } from '@obolus/core/books/accounts';
 import { PRICE_PLACES, QUANTITY_PLACES, RATE_PLACES } from '@obolus/core/exact/amounts';
 import { learnVendorNumber } from './vendorNumbers.ts';
 import { FIRST_DAY } from '../storage/load/movements.ts';
@@ -30,19 +29,11 @@ export interface Stored {
   readonly once: string;
 }
 
-const RECOGNIZED = { 'when goods are sold': 'on-sale', 'when purchases are billed': 'on-purchase' };
-
-/** Read by its name, so that a list sorts and finds it as it is shown. */
-const posting: Kept = {
-  read: `CASE t.posting ${ACCOUNTS.map(({ key, name }) => `WHEN '${key}' THEN '${name}'`).join(' ')} END`,
-  columns: (text) => ({ posting: ACCOUNTS.find(({ name }) => name === text)?.key ?? '' }),
-};
-
-const INTO_COST = 'into cost';
+const INTO_COST = 'into-cost';
 
 const RECLAIMED = 'reclaimed';
 
-const ON_TOP = 'the goods and the taxes above';
+const ON_TOP = 'goods-and-taxes-above';
 
 export const STORED: Readonly<Record<RegisterName, Stored>> = {
   items: {
@@ -78,6 +69,7 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
       terms: entryOf('terms_id', 'terms', 'terms', 'code'),
       address: linesOf('address'),
       mail: words('mail'),
+      language: words('language'),
       ...identifiers,
       tax_code: entryOf('tax_code_id', 'tax-codes', 'tax_code', 'code'),
       ...tolerances,
@@ -161,7 +153,7 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
     fields: {
       code: words('code'),
       name: words('name'),
-      goes: either('is_cost', 'onto goods', 'to expense'),
+      goes: either('is_cost', 'onto-goods', 'to-expense'),
       border: either('to_border', 'yes'),
       basis: words('basis'),
       vendor: entryOf('vendor_id', 'vendors', 'vendor', 'number'),
@@ -182,7 +174,7 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
       to: day('to_day'),
       percent: said('percent', PERCENT_PLACES),
       per_unit: figure('per_unit', PRICE_PLACES, '0'),
-      unit: wording('unit', { '': 'stock unit', 'stock unit': 'stock unit', kg: 'kg' }),
+      unit: wording('unit', { '': 'stock-unit', 'stock-unit': 'stock-unit', kg: 'kg' }),
       combine: wording('combine', { '': 'sum', sum: 'sum', higher: 'higher', lower: 'lower' }),
       floor: figure('floor', AMOUNT_PLACES),
       cap: figure('cap', AMOUNT_PLACES),
@@ -198,7 +190,7 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
     table: 'posting_account',
     once: 'posting_account_once',
     used: ALWAYS,
-    fields: { posting, account: entryOf('account_id', 'accounts', 'account', 'number') },
+    fields: { posting: words('posting'), account: entryOf('account_id', 'accounts', 'account', 'number') },
   },
   'expense-accounts': {
     table: 'expense_account',
@@ -235,7 +227,7 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
       code: words('code'),
       name: words('name'),
       days: said('days', 0),
-      after: either('after_month', 'the end of its month', 'the bill'),
+      after: either('after_month', 'month-end', 'bill'),
       discount: figure('discount', PERCENT_PLACES),
       discount_days: figure('discount_days', 0),
       retired,
@@ -259,11 +251,12 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
     used: 'EXISTS (SELECT 1 FROM document)',
     fields: {
       name: words('name'),
+      language: words('language'),
       address: linesOf('address'),
       ...identifiers,
       bank_account: words('bank_account'),
-      recognition: wording('recognition', RECOGNIZED),
-      customs_value: either('customs_with_freight', 'goods with freight and insurance', 'goods'),
+      recognition: words('recognition'),
+      customs_value: either('customs_with_freight', 'goods-freight-insurance', 'goods'),
       alike_within: figure('alike_within', 0),
       write_off_limit: figure('write_off_limit', AMOUNT_PLACES),
       over: said('over_tolerance', PERCENT_PLACES),

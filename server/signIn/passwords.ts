@@ -6,6 +6,7 @@ import { keepChanges } from '../setUp/history.ts';
 import { sqlInstant, transaction } from '../storage/transaction.ts';
 import { takeAttempt } from './limits.ts';
 import type { SessionUser } from './signIn.ts';
+import { message } from '@obolus/messages/message';
 
 const SHORTEST = 10;
 const HOURS = 24;
@@ -23,9 +24,9 @@ export async function changePassword(
   }[];
   // Whoever sits down at an open session does not guess on.
   const wait = await takeAttempt(source, { name: person?.email ?? '', address });
-  if (wait > 0) throw new RequestError(429, 'Too many attempts', `Too many attempts: try again in ${wait} seconds.`);
+  if (wait > 0) throw new RequestError(429, 'problem.too_many_attempts', { seconds: wait });
   if (!person || !(await verify(person.password_hash, current)))
-    throw new FieldsRefused([{ at: '/current', says: 'This is not your password.' }]);
+    throw new FieldsRefused([{ at: '/current', says: [message('problem.not_your_password')] }]);
   const kept = await hashOf(password, person.email);
   return transaction(source, (manager) => setPassword(manager, user, kept, { by: user, at, says: 'changed' }));
 }
@@ -41,12 +42,12 @@ export function makeReset(
   user: string,
   { by, at }: { by: string; at: Date },
 ): Promise<{ token: string }> {
-  if (user === by) throw new RequestError(403, 'Not allowed', 'Change your own password with the one that you have.');
+  if (user === by) throw new RequestError(403, 'problem.own_password');
   return transaction(source, async (manager) => {
     const [person] = (await manager.query('SELECT id FROM user_account WHERE id = ? AND blocked = 0 FOR UPDATE', [
       user,
     ])) as object[];
-    if (!person) throw new RequestError(404, 'Not found', 'There is no such person who may sign in.');
+    if (!person) throw new RequestError(404, 'problem.person_unknown');
     const token = randomBytes(24).toString('base64url');
     await manager.query('DELETE FROM password_reset WHERE user_id = ?', [user]);
     await manager.query(
@@ -85,8 +86,7 @@ async function personOfReset(
     `SELECT u.id, u.email FROM password_reset r JOIN user_account u ON u.id = r.user_id WHERE r.token_hash = ? AND r.expires_at > UTC_TIMESTAMP(6) AND u.blocked = 0${lock}`,
     [hashOfToken(token)],
   )) as { id: string; email: string }[];
-  if (!person)
-    throw new RequestError(404, 'Not found', 'This link was used already, or is older than a day: ask for another.');
+  if (!person) throw new RequestError(404, 'problem.link_used');
   return person;
 }
 
@@ -112,10 +112,10 @@ async function setPassword(
 /** Long rather than strange: length is what makes a password hard to guess. */
 function hashOf(password: string, email: string): Promise<string> {
   if (password.length < SHORTEST)
-    throw new FieldsRefused([{ at: '/password', says: `Choose at least ${SHORTEST} characters.` }]);
+    throw new FieldsRefused([{ at: '/password', says: [message('problem.password_short', { most: SHORTEST })] }]);
   const [name = ''] = email.split('@');
   if (name !== '' && password.toLowerCase().includes(name.toLowerCase()))
-    throw new FieldsRefused([{ at: '/password', says: 'Choose one without your own name in it.' }]);
+    throw new FieldsRefused([{ at: '/password', says: [message('problem.password_of_name')] }]);
   return hash(password);
 }
 

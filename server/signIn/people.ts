@@ -10,6 +10,7 @@ import { keepChanges } from '../setUp/history.ts';
 import { askChange, askedChanges, hasSecond } from '../setUp/second.ts';
 import { isTrue } from '../storage/load/rows.ts';
 import { duplicateOf, sqlInstant, transaction } from '../storage/transaction.ts';
+import { message } from '@obolus/messages/message';
 
 const COLUMNS = 'SELECT id, name, email, role, approval_limit, blocked FROM user_account';
 
@@ -61,9 +62,9 @@ export async function addPerson(
   { by, at, currency }: Changing,
 ): Promise<{ person: PersonView; password: string }> {
   const address = email.trim().toLowerCase();
-  if (name.trim() === '') throw new FieldsRefused([{ at: '/name', says: 'Fill this in.' }]);
+  if (name.trim() === '') throw new FieldsRefused([{ at: '/name', says: [message('refusal.missing')] }]);
   if (!/^[^\s@]+@[^\s@]+$/.test(address))
-    throw new FieldsRefused([{ at: '/email', says: 'Write a mail address, like ines@fernhollow.example.' }]);
+    throw new FieldsRefused([{ at: '/email', says: [message('problem.mail_address')] }]);
   const limit = limitOf(approvalLimit, currency);
   const password = randomBytes(9).toString('base64url');
   const kept = await hash(password);
@@ -78,7 +79,7 @@ export async function addPerson(
       ])
       .catch((problem: unknown) => {
         if (duplicateOf(problem, 'user_email_once'))
-          throw new FieldsRefused([{ at: '/email', says: 'Somebody has this mail address already.' }]);
+          throw new FieldsRefused([{ at: '/email', says: [message('problem.mail_address_taken')] }]);
         throw problem;
       })) as { insertId: string | number };
     const id = String(made.insertId);
@@ -112,12 +113,11 @@ export async function savePerson(
   body: { role: Role; approvalLimit: string; blocked: boolean },
   { by, at, currency }: Changing,
 ): Promise<PersonView> {
-  if (id === by)
-    throw new RequestError(403, 'Not allowed', 'Nobody changes their own role or limit: ask another administrator.');
+  if (id === by) throw new RequestError(403, 'problem.own_role');
   const limit = limitOf(body.approvalLimit, currency);
   return transaction(source, async (manager) => {
     const [before] = (await manager.query(`${COLUMNS} WHERE id = ? FOR UPDATE`, [id])) as Row[];
-    if (!before) throw new RequestError(404, 'Not found', 'There is no such person.');
+    if (!before) throw new RequestError(404, 'problem.person_unknown');
     const blocked = body.blocked ? '1' : '0';
     const was = text(before.approval_limit);
     const waits = was !== text(limit) && (await hasSecond(manager, by));

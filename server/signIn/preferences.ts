@@ -2,12 +2,13 @@ import type { EntityManager } from 'typeorm';
 import type { Preferences } from '@obolus/contract/views/me';
 import { type Row, text } from '../queries/figures.ts';
 
-/** How somebody writes figures and days; what is empty is as their browser has it. */
+/** In which language somebody reads, how they write figures and days; what is empty is as their browser has it. */
 export async function preferencesOf(manager: EntityManager, user: string): Promise<Preferences> {
-  const [row] = (await manager.query('SELECT locale, date_order, week_start FROM user_account WHERE id = ?', [
+  const [row] = (await manager.query('SELECT language, locale, date_order, week_start FROM user_account WHERE id = ?', [
     user,
   ])) as Row[];
   return {
+    language: text(row?.language) as Preferences['language'],
     locale: text(row?.locale),
     dateOrder: text(row?.date_order) as Preferences['dateOrder'],
     weekStart: text(row?.week_start) as Preferences['weekStart'],
@@ -17,9 +18,10 @@ export async function preferencesOf(manager: EntityManager, user: string): Promi
 export async function savePreferences(
   manager: EntityManager,
   user: string,
-  { locale, dateOrder, weekStart }: Preferences,
+  { language, locale, dateOrder, weekStart }: Preferences,
 ): Promise<void> {
-  await manager.query('UPDATE user_account SET locale = ?, date_order = ?, week_start = ? WHERE id = ?', [
+  await manager.query('UPDATE user_account SET language = ?, locale = ?, date_order = ?, week_start = ? WHERE id = ?', [
+    language,
     locale,
     dateOrder,
     weekStart,

@@ -1,7 +1,7 @@
 import { verify } from '@node-rs/argon2';
 import type { DataSource, EntityManager } from 'typeorm';
 import { RequestError } from '../asking/failures.ts';
-import type { SignedIn } from '../asking/signedIn.ts';
+import type { Reader } from '../asking/signedIn.ts';
 import { forgetAttempts, takeAttempt } from './limits.ts';
 
 /** The hash of no password: so that an unknown name takes as long as a wrong password. */
@@ -24,22 +24,22 @@ export async function signIn(
   const name = email.trim().toLowerCase().slice(0, 160);
   const attempt = { name, address: address.slice(0, 60) };
   const wait = await takeAttempt(source, attempt);
-  if (wait > 0) throw new RequestError(429, 'Too many attempts', `Too many attempts: try again in ${wait} seconds.`);
+  if (wait > 0) throw new RequestError(429, 'problem.too_many_attempts', { seconds: wait });
   const [user] = (await source.query(
     'SELECT id, session_epoch, password_hash FROM user_account WHERE email = ? AND blocked = 0',
     [name],
   )) as { id: string; session_epoch: string; password_hash: string }[];
   const right = await verify(user?.password_hash ?? NOBODY, password).catch(() => false);
-  if (!user || !right) throw new RequestError(401, 'Not signed in', 'The name or the password is wrong.');
+  if (!user || !right) throw new RequestError(401, 'problem.wrong_password');
   await forgetAttempts(source, attempt);
   return { id: user.id, epoch: String(user.session_epoch) };
 }
 
 /** Who a session is of, as they are now; undefined where they are gone, kept out, or signed out everywhere since. */
-export async function personOf(manager: EntityManager, { id, epoch }: SessionUser): Promise<SignedIn | undefined> {
+export async function personOf(manager: EntityManager, { id, epoch }: SessionUser): Promise<Reader | undefined> {
   const [person] = (await manager.query(
-    'SELECT id, name, email, role FROM user_account WHERE id = ? AND session_epoch = ? AND blocked = 0',
+    'SELECT id, name, email, role, language FROM user_account WHERE id = ? AND session_epoch = ? AND blocked = 0',
     [id, epoch],
-  )) as SignedIn[];
-  return person && { id: person.id, name: person.name, email: person.email, role: person.role };
+  )) as Reader[];
+  return person;
 }

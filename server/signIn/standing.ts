@@ -11,11 +11,12 @@ export async function standingOf(
   manager: EntityManager,
   user: string | undefined,
   may: (role: Role) => boolean,
-  what: string,
 ): Promise<Role> {
   const [person] = (await manager.query('SELECT name, role, blocked FROM user_account WHERE id = ?', [
     user ?? '0',
   ])) as { name: string; role: Role; blocked: number }[];
   if (person && !Number(person.blocked) && may(person.role)) return person.role;
-  throw new RequestError(403, 'Not allowed', `${person?.name ?? 'Whoever planned it'} may not ${what} any more.`);
+  throw person
+    ? new RequestError(403, 'problem.no_longer_allowed', { name: person.name })
+    : new RequestError(403, 'problem.no_longer_here');
 }

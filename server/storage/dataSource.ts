@@ -9,6 +9,7 @@ import { Sums1800000000000 } from './migrations/1800000000000-sums.ts';
 import { Seals1801000000000 } from './migrations/1801000000000-seals.ts';
 import { Passwords1802000000000 } from './migrations/1802000000000-passwords.ts';
 import { Approvals1803000000000 } from './migrations/1803000000000-approvals.ts';
+import { Languages1805000000000 } from './migrations/1805000000000-languages.ts';
 import { Preferences1804000000000 } from './migrations/1804000000000-preferences.ts';
 import { errorNumber } from './transaction.ts';
 import { grantRights } from './rights.ts';
@@ -41,6 +42,7 @@ export function dataSource(database: DatabaseConfig, account: Account, connectio
       Passwords1802000000000,
       Approvals1803000000000,
       Preferences1804000000000,
+      Languages1805000000000,
     ],
     migrationsTableName: 'migrations',
     synchronize: false,

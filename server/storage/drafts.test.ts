@@ -14,6 +14,8 @@ import {
   saveDraft,
 } from './drafts.ts';
 
+const taken = (name: string) => ({ says: [{ id: 'problem.taken', values: { name } }] });
+
 let server: TestServer;
 let first: SignedIn;
 let second: SignedIn;
@@ -42,7 +44,7 @@ describe('a draft that waits for anybody', () => {
   it('is seen by whoever may post its kind, and held by whoever takes it up until they let go', async () => {
     const id = await left();
     expect((await listDrafts(server.source, receiver)).rows.map((draft) => draft.id)).not.toContain(id);
-    await expect(readDraft(server.source, receiver, id)).rejects.toThrow('not there any more');
+    await expect(readDraft(server.source, receiver, id)).rejects.toThrow('problem.draft_gone');
     expect(await holdDraft(server.source, first, id)).toEqual({ heldBy: '', version: 1 });
     expect(await holdDraft(server.source, second, id)).toEqual({ heldBy: 'accountant', version: 1 });
     await letGoOfDraft(server.source, second, id);
@@ -54,12 +56,12 @@ describe('a draft that waits for anybody', () => {
   it('is changed by its holder alone; when the hold runs out, by whoever is next, and the first is told', async () => {
     const id = await left();
     expect(await save(first, id, 1, 1)).toBe(2);
-    await expect(save(second, id, 2, 2)).rejects.toThrow('accountant is working on this');
+    await expect(save(second, id, 2, 2)).rejects.toMatchObject(taken('accountant'));
     await runsOut(id);
     expect(await save(second, id, 3, 2)).toBe(3);
-    await expect(save(first, id, 4, 2)).rejects.toThrow('second is working on this');
+    await expect(save(first, id, 4, 2)).rejects.toMatchObject(taken('second'));
     await runsOut(id);
-    await expect(save(first, id, 4, 2)).rejects.toThrow('changed in another window');
+    await expect(save(first, id, 4, 2)).rejects.toThrow('problem.draft_changed_elsewhere');
     expect((await readDraft(server.source, first, id)).body).toEqual({ n: 3 });
   });
 
@@ -75,7 +77,7 @@ describe('a draft that waits for anybody', () => {
     await dropDraft(server.source, second, id);
     expect((await readDraft(server.source, first, id)).id).toBe(id);
     await dropDraft(server.source, first, id);
-    await expect(readDraft(server.source, first, id)).rejects.toThrow('not there any more');
+    await expect(readDraft(server.source, first, id)).rejects.toThrow('problem.draft_gone');
   });
 
   it('is posted as it was seen: not while another holds it, nor when another changed it since', async () => {
@@ -83,12 +85,12 @@ describe('a draft that waits for anybody', () => {
     const check = (who: SignedIn, version: number | undefined) =>
       server.source.transaction((manager) => checkDraft(manager, id, who.id, version));
     await holdDraft(server.source, first, id);
-    await expect(check(second, 1)).rejects.toThrow('accountant is working on this');
+    await expect(check(second, 1)).rejects.toMatchObject(taken('accountant'));
     await save(first, id, 1, 1);
     // One's own save may be on its way.
     await check(first, 1);
     await letGoOfDraft(server.source, first, id);
-    await expect(check(second, 1)).rejects.toThrow('Somebody changed this meanwhile');
+    await expect(check(second, 1)).rejects.toThrow('problem.changed_meanwhile');
     await check(second, 2);
     await check(second, undefined);
     await endDraft(server.source.manager, id);
@@ -109,8 +111,8 @@ describe('a draft of one’s own', () => {
   it('is nobody else’s, whatever they may post', async () => {
     const id = randomUUID();
     await save(first, id, 1, 0);
-    await expect(readDraft(server.source, second, id)).rejects.toThrow('not there any more');
-    await expect(save(second, id, 2, 1)).rejects.toThrow('not there any more');
+    await expect(readDraft(server.source, second, id)).rejects.toThrow('problem.draft_gone');
+    await expect(save(second, id, 2, 1)).rejects.toThrow('problem.draft_gone');
     expect(await holdDraft(server.source, first, id)).toEqual({ heldBy: '', version: 1 });
   });
 });

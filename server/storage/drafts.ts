@@ -75,14 +75,21 @@ export async function leaveDraft(
   );
 }
 
-export async function readDraft(source: DataSource, user: SignedIn, id: string): Promise<DraftView> {
+/** A draft that one may see; null where there is none. */
+export async function findDraft(source: DataSource, user: SignedIn, id: string): Promise<DraftView | null> {
   const [row] = (await source.query(`SELECT ${COLUMNS}, d.body FROM draft d WHERE d.id = ? AND ${MINE}`, [
     user.id,
     id,
     ...mine(user),
   ])) as (Stored & { body: string })[];
-  if (!row) throw notThere();
-  return { ...headOf(row), body: JSON.parse(row.body) as unknown };
+  return row ? { ...headOf(row), body: JSON.parse(row.body) as unknown } : null;
+}
+
+/** @throws RequestError 404 where there is none that one may see */
+export async function readDraft(source: DataSource, user: SignedIn, id: string): Promise<DraftView> {
+  const draft = await findDraft(source, user, id);
+  if (!draft) throw notThere();
+  return draft;
 }
 
 /** Takes a draft up that waits for anybody: until the hold runs out, nobody else changes or posts it. Says who holds it, if somebody else does. */
@@ -127,11 +134,7 @@ export async function saveDraft(
       id,
     ])) as { n: string }[];
     if (Number(own?.n ?? 0) >= MOST_DRAFTS)
-      throw new RequestError(
-        422,
-        'Too many drafts',
-        `You have ${MOST_DRAFTS} drafts: post some, or discard what is no longer needed.`,
-      );
+      throw new RequestError(422, 'problem.too_many_drafts', { most: MOST_DRAFTS });
     await source.query(
       `INSERT IGNORE INTO draft (id, user_id, kind, title, body, command, version, updated_at)
        SELECT ?, ?, ?, ?, ?, ?, 1, UTC_TIMESTAMP(6) FROM DUAL WHERE NOT EXISTS (SELECT 1 FROM document WHERE idempotency_key = ?)`,
@@ -145,14 +148,8 @@ export async function saveDraft(
     );
   }
   const kept = await readDraft(source, user, id);
-  if (kept.heldBy !== '')
-    throw new RequestError(
-      409,
-      'Taken',
-      `${kept.heldBy} is working on this: it is free again a while after the last change.`,
-    );
-  if (JSON.stringify(kept.body) !== body)
-    throw new RequestError(409, 'Changed elsewhere', 'This draft was changed in another window: load it again.');
+  if (kept.heldBy !== '') throw new RequestError(409, 'problem.taken', { name: kept.heldBy });
+  if (JSON.stringify(kept.body) !== body) throw new RequestError(409, 'problem.draft_changed_elsewhere');
   return kept.version;
 }
 
@@ -175,24 +172,14 @@ export async function checkDraft(
     [user, id],
   )) as { version: number; user_id: string | null; held_by: string }[];
   if (!row) return;
-  if (row.held_by !== '')
-    throw new RequestError(
-      409,
-      'Taken',
-      `${row.held_by} is working on this: it is free again a while after the last change.`,
-    );
+  if (row.held_by !== '') throw new RequestError(409, 'problem.taken', { name: row.held_by });
   // What one saves oneself may be on its way.
   if (version !== undefined && row.user_id !== user && row.version !== version)
-    throw new RequestError(
-      409,
-      'Changed meanwhile',
-      'Somebody changed this meanwhile: load it again, and look at it before it is posted.',
-    );
+    throw new RequestError(409, 'problem.changed_meanwhile');
 }
 
 /** What was posted is a draft no more. */
 export const endDraft = (manager: EntityManager, id: string): Promise<unknown> =>
   manager.query('DELETE FROM draft WHERE id = ?', [id]);
 
-const notThere = (): RequestError =>
-  new RequestError(404, 'Not found', 'This draft is not there any more: it was posted or thrown away.');
+const notThere = (): RequestError => new RequestError(404, 'problem.draft_gone');

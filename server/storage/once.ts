@@ -50,6 +50,6 @@ async function replyBefore<Reply>(manager: EntityManager, key: string, user: str
   )) as { body_hash: string; user_id: string; reply: string; name: string; number: string | null }[];
   if (known?.body_hash === hash && known.user_id === user) return JSON.parse(known.reply) as Reply;
   throw known && known.user_id !== user && known.number !== null
-    ? new RequestError(422, 'Posted already', `${known.name} posted this as ${known.number} a moment ago.`)
-    : new RequestError(422, 'Key used before', 'This Idempotency-Key belongs to another request: make a new one.');
+    ? new RequestError(422, 'problem.posted_already', { name: known.name, number: known.number })
+    : new RequestError(422, 'problem.key_used');
 }

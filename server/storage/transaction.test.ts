@@ -24,7 +24,11 @@ describe('a posting that waits for others', () => {
     await other.query('SELECT * FROM company FOR UPDATE');
     const before = await documents();
     const reply = await ines.post('opening', opening('1'));
-    expect([reply.status, reply.body.title, await documents()]).toEqual([503, 'Busy', before]);
+    expect([reply.status, reply.body.detail, await documents()]).toEqual([
+      503,
+      'Others are posting to the same goods: try again in a moment.',
+      before,
+    ]);
     await other.query('ROLLBACK');
     await other.end();
     expect((await ines.post('opening', opening('1'))).status).toBe(201);
@@ -75,7 +79,7 @@ describe('a commit whose answer is lost', () => {
     const [key, body, before] = [randomUUID(), opening('2'), await documents()];
     cutting = true;
     const lost = await ines.post('opening', body, key);
-    expect([lost.status, lost.body.title]).toEqual([503, 'Not known']);
+    expect([lost.status, lost.body.detail]).toEqual([503, expect.stringContaining('it is not known whether it was')]);
     const again = await ines.post('opening', body, key);
     expect([again.status, await documents()]).toEqual([201, before + 1]);
   });

@@ -67,11 +67,7 @@ async function commit(runner: QueryRunner): Promise<void> {
   } catch (problem) {
     // The database said that it did not take it; else the connection broke, and nobody here knows.
     if (errorNumber(problem) !== undefined && !isLost(problem)) throw problem;
-    throw new RequestError(
-      503,
-      'Not known',
-      'The database went away while this was saved: it is not known whether it was. Send it again as it is.',
-    );
+    throw new RequestError(503, 'problem.not_known_whether');
   }
 }
 

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { DocumentKind } from '@obolus/contract/kinds/kinds';
 import type { DraftView } from '@obolus/contract/views/drafts';
+import { readInEnglish } from './inEnglish.ts';
 
 export interface Reply {
   readonly status: number;
@@ -9,7 +10,7 @@ export interface Reply {
   readonly headers: Headers;
 }
 
-/** A signed-in user over HTTP: keeps its cookie and its token, makes keys. */
+/** A signed-in user over HTTP who reads English: keeps its cookie and its token, makes keys. */
 export class Client {
   private cookie = '';
   csrfToken = '';
@@ -35,7 +36,7 @@ export class Client {
     const cookie = response.headers.get('set-cookie');
     if (cookie) this.cookie = cookie.split(';')[0] ?? '';
     const text = await response.text();
-    const parsed = (text.startsWith('{') ? JSON.parse(text) : { text }) as Reply['body'];
+    const parsed = readInEnglish(text.startsWith('{') ? JSON.parse(text) : { text }) as Reply['body'];
     if (typeof parsed.csrfToken === 'string') this.csrfToken = parsed.csrfToken;
     return { status: response.status, body: parsed, headers: response.headers };
   }

@@ -1,7 +1,7 @@
 import { isUint8Array } from 'node:util/types';
 import { FieldsRefused, RefusedError, RequestError } from '../asking/failures.ts';
 
-type RequestParts = Pick<RequestError, 'status' | 'title' | 'message'>;
+type RequestParts = Pick<RequestError, 'status' | 'says'>;
 type Refusal =
   | { readonly request: RequestParts }
   | { readonly fields: FieldsRefused['errors'] }
@@ -13,8 +13,8 @@ export type Answer = { readonly found: unknown } | Refusal;
 /** What whoever asked can do something about; undefined for every other failure. */
 export function refusalOf(problem: unknown): Refusal | undefined {
   if (problem instanceof RequestError) {
-    const { status, title, message } = problem;
-    return { request: { status, title, message } };
+    const { status, says } = problem;
+    return { request: { status, says } };
   }
   if (problem instanceof FieldsRefused) return { fields: problem.errors };
   if (problem instanceof RefusedError) return { rules: { refusals: problem.refusals, names: problem.names } };
@@ -24,7 +24,7 @@ export function refusalOf(problem: unknown): Refusal | undefined {
 /** What was found; throws what was refused, as it was in the other thread. */
 export function foundIn(answer: Answer): unknown {
   if ('found' in answer) return withFiles(answer.found);
-  if ('request' in answer) throw new RequestError(answer.request.status, answer.request.title, answer.request.message);
+  if ('request' in answer) throw new RequestError(answer.request.status, answer.request.says);
   if ('fields' in answer) throw new FieldsRefused(answer.fields);
   throw new RefusedError(answer.rules.refusals, answer.rules.names);
 }

@@ -1,5 +1,6 @@
 import { workerData } from 'piscina';
 import type { DataSource } from 'typeorm';
+import { assessBills } from '../bills/agreed.ts';
 import { readIncomingBill } from '../bills/incoming.ts';
 import { takeBillIn } from '../bills/takeIn.ts';
 import type { DatabaseConfig } from '../config.ts';
@@ -12,6 +13,7 @@ import { type Answer, refusalOf, withFiles } from './answer.ts';
 
 /** What takes long enough to keep others waiting: each with what it is given, on a connection of its own. */
 const TASKS = {
+  assessBills,
   takeBillIn,
   incomingBill: ({ manager }: DataSource, id: string) => readIncomingBill(manager, id),
   keepAdvice,

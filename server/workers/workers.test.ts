@@ -24,7 +24,7 @@ describe('work in a thread of its own', () => {
     await expect(workers.run('incomingBill', randomUUID())).rejects.toMatchObject({
       constructor: RequestError,
       status: 404,
-      title: 'Not found',
+      says: [{ id: 'problem.no_paper_of_bill' }],
     });
   });
 
@@ -42,8 +42,8 @@ describe('what crosses from thread to thread', () => {
   it('is every failure that somebody can do something about, and no other', () => {
     const names = { items: new Map([['1', 'Loom']]), warehouses: new Map() };
     for (const problem of [
-      new RequestError(422, 'Not read', 'Why'),
-      new FieldsRefused([{ at: '/name', says: 'Fill this in.' }]),
+      new RequestError(422, 'paper.no_number'),
+      new FieldsRefused([{ at: '/name', says: [{ id: 'refusal.missing' }] }]),
       new RefusedError([{ reason: 'lines_missing', at: '/lines', values: {} } as never], names),
     ]) {
       const crossed = structuredClone(refusalOf(problem));

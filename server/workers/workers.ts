@@ -33,21 +33,16 @@ export function startWorkers(database: DatabaseConfig): Workers {
   });
   return {
     async run<Name extends TaskName>(name: Name, ...given: Given<Name>) {
-      if (pool.queueSize >= MOST_WAITING)
-        throw tooMuch('Too many files and papers wait to be worked on: nothing was changed. Try again in a moment.');
+      if (pool.queueSize >= MOST_WAITING) throw new RequestError(503, 'problem.too_much_waits');
       const signal = AbortSignal.timeout(LONGEST);
       const answer = (await pool.run({ name, given }, { signal }).catch((problem: unknown) => {
-        throw signal.aborted
-          ? tooMuch('This took too long, and was stopped: look what of it is there, then try again.')
-          : problem;
+        throw signal.aborted ? new RequestError(503, 'problem.took_too_long') : problem;
       })) as Answer;
       return foundIn(answer) as Found<Name>;
     },
     close: () => pool.destroy(),
   };
 }
-
-const tooMuch = (says: string): RequestError => new RequestError(503, 'Busy', says);
 
 /** Built: where this runs from its source, as in tests, the tasks beside it are no program yet. */
 const program = (): string =>

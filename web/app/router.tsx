@@ -1,5 +1,6 @@
 import type { ComponentType } from 'react';
-import { createBrowserRouter, generatePath, Navigate, redirect, type RouteObject } from 'react-router';
+import { createBrowserRouter, generatePath, Navigate, redirect, type RouteObject, useParams } from 'react-router';
+import { MarkedWhenLeft } from '../parts/marked.tsx';
 import { Frame } from '../frame/Frame.tsx';
 import { Mishap } from '../frame/Mishap.tsx';
 import { KINDS } from '../kinds/kinds.ts';
@@ -52,6 +53,20 @@ const SHOWN: Readonly<Record<string, Load>> = {
 
 const shown = (path: string, load: Load): RouteObject => ({ path, lazy: async () => ({ Component: await load() }) });
 
+/** Where a document is entered. */
+const entering = (path: string, load: Load): RouteObject => ({
+  path,
+  lazy: async () => {
+    const Screen = await load();
+    const Component = () => (
+      <MarkedWhenLeft draft={useParams().draft ?? ''}>
+        <Screen />
+      </MarkedWhenLeft>
+    );
+    return { Component };
+  },
+});
+
 /** A new document gets its key here: it is the draft's id, and stays in the address over a reload. */
 const entered = ([kind, load]: readonly [string, Load]): RouteObject[] => {
   const { path = '' } = KINDS[kind as keyof typeof KINDS] ?? {};
@@ -60,7 +75,7 @@ const entered = ([kind, load]: readonly [string, Load]): RouteObject[] => {
     element: null,
     loader: ({ params }) => redirect(`${generatePath(path, params)}/${crypto.randomUUID()}`),
   };
-  return [begin, shown(`${path}/:draft`, load)];
+  return [begin, entering(`${path}/:draft`, load)];
 };
 
 export const router = createBrowserRouter([

@@ -5,6 +5,7 @@ import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import { saidAgainst, server } from '../server/api.ts';
 import { useMe } from '../server/me.ts';
 import { AskReason } from '../parts/AskReason.tsx';
+import { say } from '../locale/say.ts';
 
 /** What is answered: exactly what was looked at. */
 export interface Answered {
@@ -27,15 +28,15 @@ export function Answer({ subject, of, seen, title }: Answered) {
     if (!data) return;
     setKey(crypto.randomUUID());
     setRejecting(false);
-    toast.success(`${title} is ${step}.`);
+    toast.success(say(step === 'approved' ? 'approvals.is_approved' : 'approvals.is_rejected', { title }));
   };
   return (
     <div className="flex gap-2 items-center">
       <button type="button" className="btn" disabled={isLoading} onClick={() => void give('approved')}>
-        Approve
+        {say('approvals.approve')}
       </button>
       <button type="button" className="btn quiet" disabled={isLoading} onClick={() => setRejecting(true)}>
-        Reject …
+        {say('approvals.reject_ask')}
       </button>
       {!isRejecting && (
         <span className="wrong" role="alert">
@@ -44,8 +45,8 @@ export function Answer({ subject, of, seen, title }: Answered) {
       )}
       {isRejecting && (
         <AskReason
-          title={`Reject: ${title}`}
-          action="Reject"
+          title={say('approvals.reject_title', { title })}
+          action={say('approvals.reject')}
           needed
           wrong={saidAgainst(error)}
           busy={isLoading}

@@ -1,15 +1,17 @@
-import { showFigure } from '../parts/figures.ts';
+import { showFigure } from '../locale/figures.ts';
+import { say, shown } from '../locale/say.ts';
+import type { Shown } from '@obolus/contract/message';
 
 interface Changed {
   readonly what: string;
   readonly was: string;
-  readonly became: string;
+  readonly became: Shown;
   readonly isFigure: boolean;
 }
 
 /** As it is typed, a figure as figures are shown. */
-export const shown = (text: string, isFigure: boolean): string =>
-  text === '' ? '–' : isFigure ? showFigure(text) : text;
+export const showChanged = (text: Shown, isFigure: boolean): string =>
+  typeof text !== 'string' ? shown(text) : text === '' ? '–' : isFigure ? showFigure(text) : text;
 
 /** What a field was and is to become, line by line. */
 export function Changes({ label, changes }: { label: string; changes: readonly Changed[] }) {
@@ -18,17 +20,17 @@ export function Changes({ label, changes }: { label: string; changes: readonly C
     <table className="sheet max-w-[940px]" aria-label={label}>
       <thead>
         <tr>
-          <th>What</th>
-          <th>Was</th>
-          <th>Is to become</th>
+          <th>{say('approvals.field')}</th>
+          <th>{say('approvals.was')}</th>
+          <th>{say('approvals.becomes')}</th>
         </tr>
       </thead>
       <tbody>
         {changes.map(({ what, was, became, isFigure }) => (
           <tr key={what}>
             <td className="w-1/3">{what}</td>
-            <td className="w-1/3 dim whitespace-normal">{shown(was, isFigure)}</td>
-            <td className="w-1/3 whitespace-normal">{shown(became, isFigure)}</td>
+            <td className="w-1/3 dim whitespace-normal">{showChanged(was, isFigure)}</td>
+            <td className="w-1/3 whitespace-normal">{showChanged(became, isFigure)}</td>
           </tr>
         ))}
       </tbody>

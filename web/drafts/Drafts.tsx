@@ -3,16 +3,17 @@ import { Link } from 'react-router';
 import type { DocumentKind } from '@obolus/contract/kinds/kinds';
 import { server } from '../server/api.ts';
 import { placeOf } from '../kinds/kinds.ts';
+import { say } from '../locale/say.ts';
 
-/** Documents begun and not posted; they wait where they were left. All of them, or those of a kind. */
-export function Drafts({ of }: { of?: DocumentKind }) {
+/** Documents of some kinds that are begun and not posted; they wait where they were left. The one that is open is none of them. */
+export function Drafts({ of, but }: { of: readonly DocumentKind[]; but?: string }) {
   const drafts = server.useDraftsQuery();
   const [drop] = server.useDropDraftMutation();
-  const rows = (drafts.data?.rows ?? []).filter(({ kind }) => of === undefined || kind === of);
+  const rows = (drafts.data?.rows ?? []).filter(({ id, kind }) => of.includes(kind) && id !== but);
   if (rows.length === 0) return null;
   return (
-    <section className="pb-4" aria-label="Drafts">
-      <h2 className="cap">Drafts</h2>
+    <section className="pb-4" aria-label={say('drafts.drafts')}>
+      <h2 className="cap">{say('drafts.drafts')}</h2>
       <ul className="flex flex-wrap gap-x-6 gap-y-1">
         {rows.map((draft) => (
           <li key={draft.id}>
@@ -20,20 +21,24 @@ export function Drafts({ of }: { of?: DocumentKind }) {
               className="act inline-block max-w-[420px] truncate align-bottom"
               to={placeOf(draft.kind, draft.placing, draft.id) ?? '/orders'}
             >
-              {draft.title || `A ${draft.kind}`}
+              {named(draft)}
             </Link>{' '}
             <button
               type="button"
               className="dim hover:text-over"
-              aria-label={`Discard ${draft.title}`}
+              aria-label={say('drafts.discard_named', { title: named(draft) })}
               onClick={() => void drop({ params: { id: draft.id } })}
             >
-              discard
+              {say('drafts.discard')}
             </button>
           </li>
         ))}
       </ul>
-      <Cut list={drafts.data} of="drafts" />
+      <Cut list={drafts.data} />
     </section>
   );
 }
+
+/** What a draft is, and whose or about what. */
+const named = ({ kind, title }: { kind: DocumentKind; title: string }): string =>
+  title === '' ? say(`kind.${kind}`) : say('drafts.named', { kind: { word: `kind.${kind}` }, title });

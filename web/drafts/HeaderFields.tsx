@@ -8,7 +8,8 @@ import { wrongAt } from './useDraft.ts';
 import { useMe } from '../server/me.ts';
 import { Cell, Choice, Field } from '../parts/Cells.tsx';
 import { DateCell } from '../parts/DateCell.tsx';
-import { showDay, showFigure } from '../parts/figures.ts';
+import { showFigure } from '../locale/figures.ts';
+import { say } from '../locale/say.ts';
 
 interface Entered<Key extends string> {
   readonly name: string;
@@ -69,7 +70,7 @@ export function CurrencyField({
 }: Omit<Entered<'currency' | 'date'>, 'change'> & { change: (to: { currency: string }) => void }) {
   const rate = useRateOn(body.currency, body.date);
   return (
-    <Field name={rate === undefined ? name : `${name}, at ${showFigure(rate)}`}>
+    <Field name={rate === undefined ? name : say('drafts.at_rate', { name, rate: showFigure(rate) })}>
       <Cell
         label={name}
         value={body.currency}
@@ -104,13 +105,15 @@ export function TermsField({
   return (
     <Field
       name={
-        held && isDay(body.date) ? `Terms: a bill of this date is due ${showDay(dueDay(held, body.date))}` : 'Terms'
+        held && isDay(body.date)
+          ? say('drafts.terms_due', { day: { day: dueDay(held, body.date) } })
+          : say('word.terms')
       }
     >
       <Choice
-        label="Terms"
+        label={say('word.terms')}
         value={body.terms ?? ''}
-        options={[['', usual ? `${usual.name}, as usual` : 'as usual'], ...options]}
+        options={[['', usual ? say('drafts.terms_usual', { name: usual.name }) : say('drafts.usual')], ...options]}
         wrong={wrongAt(refusals, '/terms')}
         onChange={(terms) => change({ terms })}
       />
@@ -135,8 +138,8 @@ export function AnotherBill({
   const isAlike = refusals.some((refused) => refused.at === at && ALIKE.includes(refused.reason));
   if (!isAlike && value === '') return null;
   return (
-    <Field name="Why it is another bill" wide>
-      <Cell label="Why it is another bill" value={value} onChange={onChange} />
+    <Field name={say('drafts.another_bill')} wide>
+      <Cell label={say('drafts.another_bill')} value={value} onChange={onChange} />
     </Field>
   );
 }

@@ -11,7 +11,8 @@ export interface Draft {
   readonly version: number;
   /** Counts the changes here, so that a save knows whether it was overtaken. */
   readonly revision: number;
-  readonly saved: 'yes' | 'not yet' | 'failed';
+  /** Overtaken: another window or person kept a later one. */
+  readonly saved: 'yes' | 'not yet' | 'failed' | 'overtaken';
 }
 
 const initialState: Record<string, Draft> = {};
@@ -44,9 +45,9 @@ export const draftSlice = createSlice({
           saved: draft.revision === payload.revision ? 'yes' : 'not yet',
         };
     },
-    notKept: (drafts, { payload }: PayloadAction<{ id: string }>) => {
+    notKept: (drafts, { payload }: PayloadAction<{ id: string; because: 'failed' | 'overtaken' }>) => {
       const draft = drafts[payload.id];
-      if (draft) drafts[payload.id] = { ...draft, saved: 'failed' };
+      if (draft) drafts[payload.id] = { ...draft, saved: payload.because };
     },
     closed: (drafts, { payload }: PayloadAction<{ id: string }>) => {
       delete drafts[payload.id];

@@ -2,7 +2,8 @@ import { afterEach, beforeEach, describe, expect, it, jest } from '@jest/globals
 import { configureStore } from '@reduxjs/toolkit';
 import { server } from '../server/api.ts';
 import { changed, closed, draftSlice, opened } from './draftSlice.ts';
-import { keepDrafts } from './keepDrafts.ts';
+import { keepDrafts, keepWhenLeft } from './keepDrafts.ts';
+import { unsavedOf } from './unsaved.ts';
 
 interface Sent {
   readonly url: string;
@@ -21,7 +22,18 @@ let answer: () => Promise<Response>;
 let id = '';
 let count = 0;
 
+/** A browser's own store. */
+function browserStore(): Pick<Storage, 'getItem' | 'setItem' | 'removeItem'> {
+  const held = new Map<string, string>();
+  return {
+    getItem: (key) => held.get(key) ?? null,
+    setItem: (key, value) => void held.set(key, value),
+    removeItem: (key) => void held.delete(key),
+  };
+}
+
 beforeEach(() => {
+  Object.assign(globalThis, { localStorage: browserStore() });
   store = makeStore();
   sent = [];
   count += 1;
@@ -73,6 +85,36 @@ describe('a draft', () => {
     type('still here, and more');
     await pause(900);
     expect(draft()?.saved).toBe('yes');
+  });
+
+  it('is sent by itself once the server answers again, as it stands by then', async () => {
+    answer = () => Promise.reject(new TypeError('no network'));
+    type('typed while it was away');
+    await pause(900);
+    expect(unsavedOf('', id)).toMatchObject({ body: { note: 'typed while it was away' }, version: 0 });
+    answer = () => Promise.resolve(new Response(JSON.stringify({ version: 1 })));
+    await pause(2_500);
+    expect([draft()?.saved, sent.length, unsavedOf('', id)]).toEqual(['yes', 2, undefined]);
+  });
+
+  it('that another window overtook says so, and is not sent again', async () => {
+    answer = () => Promise.resolve(new Response(JSON.stringify({ status: 409, says: [] }), { status: 409 }));
+    type('older');
+    await pause(3_200);
+    expect([draft()?.saved, sent.length]).toEqual(['overtaken', 1]);
+  });
+
+  it('that is not sent when its window is left is kept in the browser; what is sent is not', async () => {
+    type('sent');
+    await pause(900);
+    keepWhenLeft(store.getState().drafts);
+    expect(unsavedOf('', id)).toBeUndefined();
+    type('not yet');
+    keepWhenLeft(store.getState().drafts);
+    expect(unsavedOf('', id)).toMatchObject({ body: { note: 'not yet' }, version: 1 });
+    store.dispatch(closed({ id }));
+    await pause(0);
+    expect(unsavedOf('', id)).toBeUndefined();
   });
 
   it('that is posted meanwhile is not sent any more', async () => {

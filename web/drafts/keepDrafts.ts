@@ -1,8 +1,11 @@
 import { createListenerMiddleware, type ThunkDispatch, type UnknownAction } from '@reduxjs/toolkit';
-import { server } from '../server/api.ts';
-import { changed, kept, notKept, type Draft } from './draftSlice.ts';
+import { problemOf, server, whosePage } from '../server/api.ts';
+import { changed, closed, type Draft, kept, notKept } from './draftSlice.ts';
+import { forgetHere, keepHere, type Unsaved } from './unsaved.ts';
 
 const KEEP_AFTER = 600;
+/** How soon it is tried again, in milliseconds. */
+const [TRY_AGAIN_FIRST, TRY_AGAIN_LAST] = [2_000, 15_000];
 
 interface WithDrafts {
   readonly drafts: Record<string, Draft>;
@@ -23,17 +26,43 @@ keepDrafts.startListening({
     const revision = api.getState().drafts[id]?.revision;
     await api.delay(KEEP_AFTER);
     while (saving.has(id)) await api.delay(50);
-    const draft = api.getState().drafts[id];
-    if (!draft || draft.revision !== revision) return;
-    saving.add(id);
-    const { kind, title, body, command, version } = draft;
-    const result = await api.dispatch(
-      server.endpoints.saveDraft.initiate({
-        params: { id },
-        body: { kind, title: title.slice(0, 120), body, ...(command === undefined ? {} : { command }), version },
-      }),
-    );
-    saving.delete(id);
-    api.dispatch(result.data ? kept({ id, version: result.data.version, revision: draft.revision }) : notKept({ id }));
+    for (let again = TRY_AGAIN_FIRST; ; again = Math.min(again * 2, TRY_AGAIN_LAST)) {
+      const draft = api.getState().drafts[id];
+      // What was typed since is kept by its own turn.
+      if (!draft || draft.revision !== revision) return;
+      saving.add(id);
+      const { data, error } = await api.dispatch(save(id, draft));
+      saving.delete(id);
+      if (data) {
+        forgetHere(whosePage(), id);
+        api.dispatch(kept({ id, version: data.version, revision: draft.revision }));
+        return;
+      }
+      keepHere(whosePage(), { [id]: unsaved(draft) });
+      const status = problemOf(error)?.status ?? 0;
+      api.dispatch(notKept({ id, because: status === 409 ? 'overtaken' : 'failed' }));
+      // Only where the server did not answer, or not now, it may be otherwise by and by.
+      if (status !== 0 && status < 500) return;
+      await api.delay(again);
+    }
   },
 });
+
+keepDrafts.startListening({
+  actionCreator: closed,
+  effect: ({ payload: { id } }) => forgetHere(whosePage(), id),
+});
+
+const save = (id: string, { kind, title, body, command, version }: Draft) =>
+  server.endpoints.saveDraft.initiate({
+    params: { id },
+    body: { kind, title: title.slice(0, 120), body, ...(command === undefined ? {} : { command }), version },
+  });
+
+const unsaved = ({ kind, title, body, command, version }: Draft): Unsaved => ({ kind, title, body, command, version });
+
+/** What a window that is closed has not sent yet is kept here: it is sent when the draft is opened again. */
+export function keepWhenLeft(drafts: Readonly<Record<string, Draft>>): void {
+  const left = Object.entries(drafts).filter(([, { saved }]) => saved === 'not yet' || saved === 'failed');
+  if (left.length > 0) keepHere(whosePage(), Object.fromEntries(left.map(([id, draft]) => [id, unsaved(draft)])));
+}

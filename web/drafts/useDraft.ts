@@ -3,12 +3,18 @@ import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import type { BodyOf, DocumentKind } from '@obolus/contract/kinds/kinds';
 import type { PostedReply, PreviewReply, RefusalView } from '@obolus/contract/commands';
-import { problemOf, server } from '../server/api.ts';
+import { problemOf, saidAgainst, server } from '../server/api.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
 import { useSettled } from '../parts/useSettled.ts';
-import { changed, closed, opened } from './draftSlice.ts';
+import { changed, closed, type Draft, opened } from './draftSlice.ts';
+import { forgetHere, unsavedOf } from './unsaved.ts';
+import { useElsewhere } from './useElsewhere.ts';
+import { useMe } from '../server/me.ts';
+import { say, sayAll } from '../locale/say.ts';
 
 const PREVIEW_AFTER = 220;
+/** How soon the server is asked again that did not answer, in milliseconds. */
+const ASK_AGAIN = 3_000;
 
 /** A document being entered: its body, what posting would do, what stands in the way, and the way to post it. */
 export interface Entering<Body> {
@@ -19,7 +25,11 @@ export interface Entering<Body> {
   /** By JSON pointer into the body as sent. */
   readonly refusals: readonly RefusalView[];
   readonly failure: string | undefined;
-  readonly saved: 'yes' | 'not yet' | 'failed';
+  readonly saved: Draft['saved'];
+  /** Whether it is open in another window too. */
+  readonly elsewhere: boolean;
+  /** Takes what was kept last, in place of what stands here. */
+  readonly reload: () => Promise<void>;
   readonly posting: boolean;
   readonly post: () => Promise<PostedReply | undefined>;
   readonly drop: () => void;
@@ -33,6 +43,7 @@ interface Options<Kind extends DocumentKind, Body> {
   readonly blank: () => Body;
   /** The command that stands for what was typed; undefined while there is nothing to say yet. */
   readonly toCommand: (body: Body) => BodyOf<Kind> | undefined;
+  /** Whose it is, or what it is about: its kind is said beside it. */
   readonly title: (body: Body) => string;
   readonly after?: (posted: PostedReply) => void;
   /** What a kept draft is where it was not typed here: one that the server left. */
@@ -55,20 +66,35 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
   const latest = useRef(options);
   latest.current = options;
 
+  const { user } = useMe();
   useEffect(() => {
-    if (draft || stored.isFetching || stored.isUninitialized) return;
+    if (draft || stored.isFetching || stored.isUninitialized || stored.isError) return;
     const found = stored.data?.kind === kind ? stored.data : undefined;
+    const here = unsavedOf(user.id, id);
+    const version = found?.version ?? 0;
+    if (here?.kind === kind && here.version === version) {
+      // What did not reach the server is sent now.
+      dispatch(opened({ id, kind, body: here.body, version }));
+      dispatch(changed({ id, title: here.title, body: here.body, command: here.command }));
+      return;
+    }
+    if (here) {
+      forgetHere(user.id, id);
+      if (JSON.stringify(here.body) !== JSON.stringify(found?.body)) toast.error(say('drafts.overtaken'));
+    }
     // What an earlier edition kept may lack a field that is new.
     const kept = { ...latest.current.blank(), ...(found?.body ?? {}) };
     const body =
       found && latest.current.restore ? latest.current.restore(kept as Partial<Body> & Record<string, unknown>) : kept;
-    dispatch(opened({ id, kind, body, version: found?.version ?? 0 }));
-  }, [draft, stored, dispatch, id, kind]);
+    dispatch(opened({ id, kind, body, version }));
+  }, [draft, stored, dispatch, id, kind, user.id]);
+  useAgain(stored.isError, stored.refetch);
 
   const body = draft?.body as Body | undefined;
   const command = body === undefined ? undefined : options.toCommand(body);
   const asked = useSettled(command, PREVIEW_AFTER);
   const preview = server.usePreviewQuery({ kind, body: asked as BodyOf<Kind>, key: id }, { skip: asked === undefined });
+  useAgain(problemOf(preview.error)?.status === 0, preview.refetch);
   const [post, posted] = server.usePostMutation();
   const previewProblem = problemOf(preview.error);
   const postProblem = problemOf(posted.error);
@@ -87,11 +113,16 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
       postProblem?.errors ?? (command === undefined ? [] : (previewProblem?.errors ?? preview.data?.refusals ?? [])),
     failure:
       postProblem && !postProblem.errors
-        ? postProblem.detail
+        ? saidAgainst(postProblem)
         : previewProblem && !previewProblem.errors
-          ? previewProblem.detail
+          ? saidAgainst(previewProblem)
           : undefined,
     saved: draft?.saved ?? 'yes',
+    elsewhere: useElsewhere(id),
+    async reload() {
+      await dispatch(server.endpoints.draft.initiate({ params: { id } }, { subscribe: false, forceRefetch: true }));
+      dispatch(closed({ id }));
+    },
     posting: posted.isLoading,
     command,
     async post() {
@@ -99,8 +130,10 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
       const result = await post({ kind, body: command, key: id, version: draft?.version });
       if (!result.data) return undefined;
       const { id: document, number } = result.data;
-      const look = { action: { label: 'Look at it', onClick: () => void navigate(`/documents/${document}`) } };
-      toast.success(`${number} is posted.`, latest.current.after ? look : {});
+      const look = {
+        action: { label: say('drafts.look_at_it'), onClick: () => void navigate(`/documents/${document}`) },
+      };
+      toast.success(say('drafts.posted', { number }), latest.current.after ? look : {});
       dispatch(closed({ id }));
       if (latest.current.after) latest.current.after(result.data);
       else void navigate(`/documents/${result.data.id}`);
@@ -113,6 +146,19 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
   };
 }
 
+/** Asks again by and by while the server does not answer. */
+function useAgain(failed: boolean, ask: () => unknown): void {
+  const latest = useRef(ask);
+  latest.current = ask;
+  useEffect(() => {
+    if (!failed) return undefined;
+    const timer = setInterval(() => void latest.current(), ASK_AGAIN);
+    return () => clearInterval(timer);
+  }, [failed]);
+}
+
 /** What is wrong at a field, by its pointer. */
-export const wrongAt = (refusals: readonly RefusalView[], pointer: string): string | undefined =>
-  refusals.find((refusal) => refusal.at === pointer)?.says;
+export const wrongAt = (refusals: readonly RefusalView[], pointer: string): string | undefined => {
+  const wrong = refusals.find((refusal) => refusal.at === pointer);
+  return wrong && sayAll(wrong.says);
+};

@@ -2,6 +2,7 @@ import { type RegisterName } from '@obolus/contract/registers/register';
 import { REGISTERS } from '@obolus/contract/registers/registers';
 import { server } from '../server/api.ts';
 import { Lookup, type Option } from '../parts/Lookup.tsx';
+import { say } from '../locale/say.ts';
 
 interface Props {
   readonly of: RegisterName;
@@ -19,7 +20,7 @@ export function ChooseEntry({ of, label, value, wrong, onChange }: Props) {
   return (
     <Lookup
       label={label}
-      placeholder="Number or name"
+      placeholder={say('entries.number_or_name')}
       options={options}
       value={chosen?.id ?? ''}
       wrong={wrong}

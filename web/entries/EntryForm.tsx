@@ -8,10 +8,10 @@ import { useMe } from '../server/me.ts';
 import { Cell, Choice } from '../parts/Cells.tsx';
 import { DateCell } from '../parts/DateCell.tsx';
 import { FigureCell } from '../parts/FigureCell.tsx';
-import { methodInWords } from '../parts/methods.ts';
 import { ChooseEntry } from './ChooseEntry.tsx';
 import { PartsField } from './PartsField.tsx';
 import { useKept } from './useKept.ts';
+import { say } from '../locale/say.ts';
 
 interface Props {
   readonly register: RegisterName;
@@ -55,7 +55,10 @@ export function EntryForm({ register, entry, begin = NOTHING, onSaved, children 
     onSaved(saved.data.id, { ...entry?.fields, ...typed });
   };
   return (
-    <form onSubmit={(event) => void submit(event)} aria-label={entry ? `This ${one}` : `New ${one}`}>
+    <form
+      onSubmit={(event) => void submit(event)}
+      aria-label={entry ? say(one) : say('entries.new', { one: { word: one } })}
+    >
       <div className="form">
         {fields.map((field, at) => {
           const value = typed[field.name] ?? entry?.fields[field.name] ?? '';
@@ -64,7 +67,7 @@ export function EntryForm({ register, entry, begin = NOTHING, onSaved, children 
           return (
             <Fragment key={field.name}>
               <div className="ask" aria-hidden="true">
-                {field.label}
+                {say(field.label)}
                 {field.required && open && <span className="text-bronze"> *</span>}
               </div>
               <div>
@@ -81,11 +84,8 @@ export function EntryForm({ register, entry, begin = NOTHING, onSaved, children 
                 )}
               </div>
               <div className="hint">
-                {settled ? `Stays as it is: this ${one} is in use` : field.hint}
-                {field.second === 'limits' &&
-                  entry &&
-                  open &&
-                  '; a change takes effect when a second person approves it'}
+                {settled ? say('entries.in_use') : field.hint && say(field.hint)}
+                {field.second === 'limits' && entry && open && <p>{say('entries.second')}</p>}
               </div>
             </Fragment>
           );
@@ -99,7 +99,7 @@ export function EntryForm({ register, entry, begin = NOTHING, onSaved, children 
       <div className="flex gap-2 pt-4">
         {may && (
           <button type="submit" className="btn" disabled={isLoading || (entry !== undefined && !isChanged)}>
-            {entry ? 'Save' : `Set up ${one}`}
+            {entry ? say('entries.save') : say('entries.set_up', { one: { word: one } })}
           </button>
         )}
         {may && isChanged && entry && (
@@ -111,7 +111,7 @@ export function EntryForm({ register, entry, begin = NOTHING, onSaved, children 
               setTyped(NOTHING);
             }}
           >
-            As it was
+            {say('entries.as_it_was')}
           </button>
         )}
         {children}
@@ -129,7 +129,7 @@ interface InputProps {
 }
 
 function Input({ field, value, wrong, autoFocus, onChange }: InputProps) {
-  const { label } = field;
+  const label = say(field.label);
   switch (field.as) {
     case 'figure':
       return <FigureCell label={label} value={value} wrong={wrong} onChange={onChange} />;
@@ -156,7 +156,7 @@ function Input({ field, value, wrong, autoFocus, onChange }: InputProps) {
           wrong={wrong}
           options={[
             ...(value === '' || !field.required ? [['', ''] as const] : []),
-            ...(field.choices ?? []).map((choice) => [choice, methodInWords(choice) || choice] as const),
+            ...Object.entries(field.choices ?? {}).map(([choice, word]) => [choice, say(word)] as const),
           ]}
           onChange={onChange}
         />
@@ -190,6 +190,12 @@ function Input({ field, value, wrong, autoFocus, onChange }: InputProps) {
   }
 }
 
+/** What a code of a field is called; what is no code as it is. */
+const inWords = ({ choices, as }: RegisterField, value: string): string => {
+  const word = as === 'yes' ? 'choice.yes' : choices?.[value];
+  return word === undefined ? value : say(word);
+};
+
 /** A field that stays as it is, in the form in which it is read. */
 function Shown({ field, value }: { field: RegisterField; value: string }) {
   if (value === '') return <span className="said dim">–</span>;
@@ -202,5 +208,5 @@ function Shown({ field, value }: { field: RegisterField; value: string }) {
           .join('\n')}
       </span>
     );
-  return <span className="said">{field.as === 'choice' ? methodInWords(value) || value : value}</span>;
+  return <span className="said">{inWords(field, value)}</span>;
 }

@@ -3,6 +3,8 @@ import { toast } from 'sonner';
 import { type EntryFields, type RegisterName } from '@obolus/contract/registers/register';
 import { REGISTERS } from '@obolus/contract/registers/registers';
 import { EntryForm } from './EntryForm.tsx';
+import { Sheet } from '../parts/Sheet.tsx';
+import { say } from '../locale/say.ts';
 
 interface Props {
   readonly register: RegisterName;
@@ -16,23 +18,21 @@ interface Props {
 export function NewEntry({ register, begin, onMade, onClose }: Props) {
   const { one } = REGISTERS[register];
   return (
-    <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="veil" />
-        <Dialog.Content className="card wide p-5" aria-describedby={undefined}>
-          <Dialog.Title className="font-book text-[18px] font-semibold pb-2">New {one}</Dialog.Title>
-          <EntryForm
-            register={register}
-            begin={begin}
-            onSaved={(id, fields) => {
-              toast.success(`${fields.name ?? 'It'} is set up.`);
-              onMade(id);
-            }}
-          >
-            <Dialog.Close className="btn quiet">Leave it</Dialog.Close>
-          </EntryForm>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <Sheet
+      title={say('entries.new', { one: { word: one } })}
+      className="wide"
+      onOpenChange={(open) => !open && onClose()}
+    >
+      <EntryForm
+        register={register}
+        begin={begin}
+        onSaved={(id, fields) => {
+          toast.success(fields.name ? say('entries.is_set_up', { name: fields.name }) : say('entries.set_up_unnamed'));
+          onMade(id);
+        }}
+      >
+        <Dialog.Close className="btn quiet">{say('parts.cancel')}</Dialog.Close>
+      </EntryForm>
+    </Sheet>
   );
 }

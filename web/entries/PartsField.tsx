@@ -2,6 +2,7 @@ import { partsOf, type RegisterField } from '@obolus/contract/registers/register
 import { Cell, Choice, TakeOut } from '../parts/Cells.tsx';
 import { FigureCell } from '../parts/FigureCell.tsx';
 import { gridKeys } from '../parts/gridKeys.ts';
+import { say } from '../locale/say.ts';
 
 interface Props {
   readonly field: RegisterField;
@@ -16,7 +17,9 @@ const readTyped = (text: string): string[][] =>
   text === '' ? [] : text.split('|').map((part) => part.split('=').map((word) => word.trim()));
 
 /** A field that is several parts: packs, codes, bins, levels of a tax; a small grid with a line for each. */
-export function PartsField({ field: { label, parts = [] }, value, wrong, onChange }: Props) {
+export function PartsField({ field, value, wrong, onChange }: Props) {
+  const { parts = [] } = field;
+  const label = say(field.label);
   const rows = readTyped(value);
   const set = (at: number, column: number, text: string) =>
     onChange(
@@ -26,7 +29,7 @@ export function PartsField({ field: { label, parts = [] }, value, wrong, onChang
         ),
       ),
     );
-  const add = () => onChange(writeTyped([...rows, parts.map(({ choices }) => choices?.[0] ?? '')]));
+  const add = () => onChange(writeTyped([...rows, parts.map(({ choices = {} }) => Object.keys(choices)[0] ?? '')]));
   const takeOut = (at: number) => onChange(writeTyped(rows.filter((_, row) => row !== at)));
   return (
     <>
@@ -39,11 +42,11 @@ export function PartsField({ field: { label, parts = [] }, value, wrong, onChang
                   key={part.name}
                   className={part.as === 'figure' ? 'num' : part.as === 'choice' ? 'min-w-[104px]' : ''}
                 >
-                  {part.label}
+                  {say(part.label)}
                 </th>
               ))}
               <th>
-                <span className="sr-only">Take out</span>
+                <span className="sr-only">{say('entries.take_out')}</span>
               </th>
             </tr>
           </thead>
@@ -52,7 +55,7 @@ export function PartsField({ field: { label, parts = [] }, value, wrong, onChang
               <tr key={at}>
                 {parts.map((part, column) => {
                   const said = {
-                    label: `${part.label}, ${label.toLowerCase()} ${at + 1}`,
+                    label: say('entries.part_of', { part: { word: part.label }, field: label, at: at + 1 }),
                     value: words[column] ?? '',
                     onChange: (text: string) => set(at, column, text),
                   };
@@ -63,7 +66,7 @@ export function PartsField({ field: { label, parts = [] }, value, wrong, onChang
                           {...said}
                           options={[
                             ...(part.required ? [] : [['', ''] as const]),
-                            ...(part.choices ?? []).map((choice) => [choice, choice] as const),
+                            ...Object.entries(part.choices ?? {}).map(([choice, word]) => [choice, say(word)] as const),
                           ]}
                         />
                       ) : part.as === 'figure' ? (
@@ -75,7 +78,10 @@ export function PartsField({ field: { label, parts = [] }, value, wrong, onChang
                   );
                 })}
                 <td className="num">
-                  <TakeOut label={`Take out ${label.toLowerCase()} ${at + 1}`} onClick={() => takeOut(at)} />
+                  <TakeOut
+                    label={say('entries.take_out_at', { field: label, at: at + 1 })}
+                    onClick={() => takeOut(at)}
+                  />
                 </td>
               </tr>
             ))}
@@ -83,7 +89,7 @@ export function PartsField({ field: { label, parts = [] }, value, wrong, onChang
         </table>
       )}
       <button type="button" className="act py-1" onClick={add}>
-        {partsOf(value).length === 0 ? `Add to ${label.toLowerCase()}` : 'Another'}
+        {partsOf(value).length === 0 ? say('entries.add_to', { field: label }) : say('entries.another')}
       </button>
       {wrong && <div className="wrong">{wrong}</div>}
     </>

@@ -1,15 +1,16 @@
 import { useEffect, useState, type ReactNode } from 'react';
-import type { EntryView } from '@obolus/contract/commands';
-import { aboutLine } from '../parts/aboutLine.ts';
+import { JournalSides } from './JournalSides.tsx';
 import type { Entering } from '../drafts/useDraft.ts';
-import { difference, isNegative, isZero, sumOf } from '../parts/exact.ts';
-import { showDay, showFigure } from '../parts/figures.ts';
+import { difference, isNegative, isZero } from '../parts/exact.ts';
+import { showFigure } from '../locale/figures.ts';
 import { useMe } from '../server/me.ts';
+import { useMarkAll } from '../parts/marked.tsx';
+import { say, sayAll } from '../locale/say.ts';
 
 interface Props {
   readonly entering: Pick<
     Entering<unknown>,
-    'preview' | 'previewing' | 'refusals' | 'failure' | 'saved' | 'posting' | 'post'
+    'preview' | 'previewing' | 'refusals' | 'failure' | 'saved' | 'elsewhere' | 'reload' | 'posting' | 'post'
   >;
   readonly action: string;
   /** What to do next while nothing can be previewed yet. */
@@ -26,12 +27,12 @@ export function Footing({ entering, action, waitingFor, note, allowed }: Props) 
   const post = usePostWhenWorkedOut(ready, entering);
   const first = refusals[0];
   return (
-    <section className="foot" aria-label="Footing" aria-busy={previewing}>
+    <section className="foot" aria-label={say('frame.footing')} aria-busy={previewing}>
       <div>
         {preview?.accepted ? (
-          <JournalSides entries={preview.entries} />
+          <JournalSides entries={preview.entries} folded />
         ) : (
-          <p className="dim">{first ? 'Nothing is posted until what is marked is put right.' : waitingFor}</p>
+          <p className="dim">{first && !isOnlyMissing(refusals) ? say('frame.mend_first') : waitingFor}</p>
         )}
       </div>
       <div>{preview?.accepted && preview.unitCosts.length > 0 ? <UnitCosts preview={preview} /> : (note ?? null)}</div>
@@ -40,76 +41,59 @@ export function Footing({ entering, action, waitingFor, note, allowed }: Props) 
           {failure ? (
             <span className="text-over">{failure}</span>
           ) : first ? (
-            <span className="text-over">
-              {first.says}
-              {refusals.length > 1 && ` And ${refusals.length - 1} more.`}
-            </span>
+            <Refused refusals={refusals} first={first} />
           ) : preview?.accepted ? (
             preview.entries.length === 0 ? (
-              'Posts nothing to the ledger.'
+              say('frame.posts_nothing')
             ) : (
-              'Balances.'
+              say('frame.balances')
             )
           ) : null}
         </p>
-        <p className="dim text-[12.5px] pb-1">
-          {allowed
-            ? { yes: 'Draft kept', 'not yet': 'Keeping draft …', failed: 'Draft not kept; it is only here' }[
-                entering.saved
-              ]
-            : 'Your role may look, not post.'}
-        </p>
-        <button type="button" className="btn justify-center" disabled={!ready} onClick={post}>
-          {posting ? 'Posting …' : action} <kbd>Ctrl ↵</kbd>
+        <p className="dim text-[12.5px] pb-1">{allowed ? <Kept entering={entering} /> : say('frame.may_not_post')}</p>
+        <button type="button" className="btn justify-center" aria-disabled={!ready} disabled={!allowed} onClick={post}>
+          {posting ? say('frame.posting') : action} <kbd>Ctrl ↵</kbd>
         </button>
       </div>
     </section>
   );
 }
 
-/** An entry as two sides under a double rule; entries of other days say so. */
-export function JournalSides({ entries }: { entries: readonly EntryView[] }) {
-  const { company } = useMe();
-  const own = entries[0]?.date;
-  const lines = entries.flatMap((entry) =>
-    entry.lines.map((line) => ({ ...line, day: entry.date === own ? '' : `, ${showDay(entry.date)}` })),
-  );
-  const side = (name: string, some: typeof lines) => (
-    <div>
-      <h2 className="cap">
-        {name}, {company.currency}
-      </h2>
-      {some.map((line, position) => {
-        const label = [line.accountName, aboutLine(line)].filter(Boolean).join(', ') + line.day;
-        return (
-          <div className="posting" key={position}>
-            <span title={label}>{label}</span>
-            <span>{showFigure(line.amount.replace('-', ''))}</span>
-          </div>
-        );
-      })}
-      <div className="total">
-        {showFigure(
-          sumOf(
-            some.map((line) => line.amount),
-            company.currency,
-          ).replace('-', ''),
-        )}
-      </div>
-    </div>
-  );
-  if (lines.length === 0) return <p className="dim">No entry: nothing of value moves.</p>;
+/** Where the draft is kept, and who else may be at it. */
+function Kept({ entering: { saved, elsewhere, reload } }: Pick<Props, 'entering'>) {
+  if (saved === 'overtaken')
+    return (
+      <span className="text-over">
+        {say('frame.draft_overtaken')}{' '}
+        <button type="button" className="act" onClick={() => void reload()}>
+          {say('frame.load_later')}
+        </button>
+      </span>
+    );
+  const where = { yes: 'frame.draft_kept', 'not yet': 'frame.keeping_draft', failed: 'frame.draft_not_kept' } as const;
   return (
-    <div className="sides">
-      {side(
-        'Debit',
-        lines.filter((line) => !line.amount.startsWith('-')),
-      )}
-      {side(
-        'Credit',
-        lines.filter((line) => line.amount.startsWith('-')),
-      )}
-    </div>
+    <>
+      {say(where[saved])}
+      {elsewhere && <span className="text-bronze"> · {say('frame.draft_elsewhere')}</span>}
+    </>
+  );
+}
+
+const isOnlyMissing = (refusals: Props['entering']['refusals']): boolean =>
+  refusals.every(({ reason }) => reason === 'missing');
+
+/** What stands in the way: what is only not there yet is no fault. */
+function Refused({
+  refusals,
+  first,
+}: Pick<Props['entering'], 'refusals'> & { first: Props['entering']['refusals'][number] }) {
+  if (isOnlyMissing(refusals))
+    return <span className="dim">{say('frame.fields_missing', { count: refusals.length })}</span>;
+  return (
+    <span className="text-over">
+      {sayAll(first.says)}
+      {refusals.length > 1 && ` ${say('frame.and_more', { more: refusals.length - 1 })}`}
+    </span>
   );
 }
 
@@ -117,13 +101,13 @@ function UnitCosts({ preview }: { preview: NonNullable<Props['entering']['previe
   const { company } = useMe();
   return (
     <>
-      <h2 className="cap">Unit cost, {company.currency}</h2>
+      <h2 className="cap">{say('frame.unit_cost_in', { currency: company.currency })}</h2>
       {preview.unitCosts.map((cost) => (
         <div className="posting" key={cost.item + cost.warehouse}>
           <span title={`${cost.item}, ${cost.warehouse}`}>{cost.item}</span>
           <span className="whitespace-nowrap">
-            <span className="dim">{cost.before === null ? 'none' : showFigure(cost.before)} → </span>
-            <b>{cost.after === null ? 'none left' : showFigure(cost.after)}</b>{' '}
+            <span className="dim">{cost.before === null ? say('frame.none') : showFigure(cost.before)} → </span>
+            <b>{cost.after === null ? say('frame.none_left') : showFigure(cost.after)}</b>{' '}
             <Gap before={cost.before} after={cost.after} />
           </span>
         </div>
@@ -156,21 +140,27 @@ function readFigure(): void {
  * been on the screen.
  */
 function usePostWhenWorkedOut(ready: boolean, { previewing, post }: Props['entering']): () => void {
+  const markAll = useMarkAll();
   const [asked, setAsked] = useState(false);
   useEffect(() => {
     if (!asked || previewing) return;
     setAsked(false);
     if (ready) void post();
+    else document.querySelector<HTMLElement>('main [aria-invalid="true"]')?.focus();
   }, [asked, previewing, ready, post]);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.key !== 'Enter' || !(event.ctrlKey || event.metaKey)) return;
       event.preventDefault();
       readFigure();
+      markAll();
       setAsked(true);
     };
     addEventListener('keydown', onKey);
     return () => removeEventListener('keydown', onKey);
-  }, []);
-  return () => setAsked(true);
+  }, [markAll]);
+  return () => {
+    markAll();
+    setAsked(true);
+  };
 }

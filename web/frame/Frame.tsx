@@ -1,13 +1,14 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useState, useSyncExternalStore } from 'react';
 import { NavLink, Outlet, useLocation } from 'react-router';
 import { Toaster } from 'sonner';
 import { MAY_SECOND } from '@obolus/contract/approvals';
 import type { Role } from '@obolus/contract/roles';
 import type { Me, Waiting } from '@obolus/contract/views/me';
-import { problemOf, server } from '../server/api.ts';
+import { server } from '../server/api.ts';
 import { Problem } from '../parts/Problem.tsx';
-import { showDay } from '../parts/figures.ts';
 import { SignIn } from './SignIn.tsx';
+import { SignInAgain } from './SignInAgain.tsx';
+import { hasEnded, onSession } from '../server/session.ts';
 import { isNight, turnEdition } from './edition.ts';
 import { Account } from './Account.tsx';
 import { Mark } from './Mark.tsx';
@@ -15,35 +16,48 @@ import { setFormats } from '../locale/formats.ts';
 import { MeContext } from '../server/me.ts';
 import { Search } from './Search.tsx';
 import { Shortcuts } from './Shortcuts.tsx';
+import { languageFor, say, speak, spoken } from '../locale/say.ts';
+import type { MessageId } from '@obolus/messages/message';
 
 /** The index of the work in the order it is done; a count only where something waits. */
-const WORK: readonly { to: string; name: string; count?: keyof Waiting; rule?: boolean; roles?: readonly Role[] }[] = [
-  { to: '/orders', name: 'Orders', count: 'orders' },
-  { to: '/receiving', name: 'Receiving', count: 'receiving' },
-  { to: '/bench', name: 'Match bench', count: 'bills' },
-  { to: '/landing', name: 'Landing sheet', count: 'charges' },
-  { to: '/deliveries', name: 'Deliveries', count: 'deliveries' },
-  { to: '/approvals', name: 'Approvals', count: 'approvals', roles: MAY_SECOND },
-  { to: '/stock', name: 'Stock & cost' },
-  { to: '/ledger', name: 'Ledger', rule: true },
-  { to: '/setup', name: 'Setup' },
-];
+const WORK: readonly { to: string; name: MessageId; count?: keyof Waiting; rule?: boolean; roles?: readonly Role[] }[] =
+  [
+    { to: '/orders', name: 'word.orders', count: 'orders' },
+    { to: '/receiving', name: 'frame.receiving', count: 'receiving' },
+    { to: '/bench', name: 'frame.bench', count: 'bills' },
+    { to: '/landing', name: 'frame.landing', count: 'charges' },
+    { to: '/deliveries', name: 'list.deliveries', count: 'deliveries' },
+    { to: '/approvals', name: 'frame.approvals', count: 'approvals', roles: MAY_SECOND },
+    { to: '/stock', name: 'list.stock' },
+    { to: '/ledger', name: 'frame.ledger', rule: true },
+    { to: '/setup', name: 'frame.setup' },
+  ];
 
 export function Frame() {
-  const me = server.useMeQuery();
-  if (me.isLoading) return null;
-  if (problemOf(me.error)?.status === 401) return <SignIn />;
-  if (!me.data)
+  const start = server.useStartQuery();
+  if (start.isLoading) return null;
+  if (!start.data)
     return (
       <div className="body">
-        <Problem error={me.error} again={me.refetch} />
+        <Problem error={start.error} again={start.refetch} />
       </div>
     );
-  setFormats(me.data.preferences);
+  const { me } = start.data;
+  return me ? <Spoken me={me} /> : <SignIn />;
+}
+
+/** Everything in the language and with the figures of whoever is signed in; who changes them sees everything drawn anew. */
+function Spoken({ me }: { me: Me }) {
+  const language = languageFor(me.preferences.language);
+  const [, setSpoken] = useState(spoken());
+  useEffect(() => {
+    void speak(language).then(() => setSpoken(language));
+  }, [language]);
+  if (spoken() !== language) return null;
+  setFormats(me.preferences);
   return (
-    <MeContext value={me.data}>
-      {/* Whoever writes figures otherwise sees everything drawn anew. */}
-      <Signed key={Object.values(me.data.preferences).join(' ')} me={me.data} />
+    <MeContext value={me}>
+      <Signed key={Object.values(me.preferences).join(' ') + language} me={me} />
     </MeContext>
   );
 }
@@ -51,6 +65,7 @@ export function Frame() {
 function Signed({ me }: { me: Me }) {
   const [searching, setSearching] = useState(false);
   const [helping, setHelping] = useState(false);
+  const ended = useSyncExternalStore(onSession, hasEnded);
   useFrameKeys(
     () => setSearching(true),
     () => setHelping(true),
@@ -63,7 +78,9 @@ function Signed({ me }: { me: Me }) {
       </main>
       <Search open={searching} onOpenChange={setSearching} />
       <Shortcuts open={helping} onOpenChange={setHelping} />
+      {ended && <SignInAgain me={me} />}
       <Toaster
+        containerAriaLabel={say('frame.notices')}
         position="bottom-left"
         toastOptions={{
           style: {
@@ -86,12 +103,12 @@ function Index({ me, onSearch }: { me: Me; onSearch: () => void }) {
   const [isAccount, setAccount] = useState(false);
   const [isDark, setDark] = useState(isNight);
   return (
-    <nav className="index" aria-label="The work">
+    <nav className="index" aria-label={say('frame.the_work')}>
       <NavLink to="/orders" className="mark">
         <Mark /> Obolus
       </NavLink>
       <button type="button" className="find" onClick={onSearch}>
-        Find <kbd>Ctrl K</kbd>
+        {say('frame.find')} <kbd>Ctrl K</kbd>
       </button>
       {WORK.filter(({ roles }) => roles?.includes(me.user.role) ?? true).map(({ to, name, count, rule }) => {
         const n = count ? waiting.data?.[count] : undefined;
@@ -99,7 +116,7 @@ function Index({ me, onSearch }: { me: Me; onSearch: () => void }) {
           <div key={to}>
             {rule && <hr />}
             <NavLink to={to} className="to" aria-current={pathname.startsWith(to) ? 'page' : undefined}>
-              {name}
+              {say(name)}
               {n ? <i>{n}</i> : null}
             </NavLink>
           </div>
@@ -109,21 +126,21 @@ function Index({ me, onSearch }: { me: Me; onSearch: () => void }) {
         <span className="told">
           {me.company.name}
           <br />
-          open from {showDay(me.company.firstOpenDay)}
+          {say('frame.open_from', { day: { day: me.company.firstOpenDay } })}
           <br />
-          <span className="text-ink">{me.user.name}</span> · {me.user.role}
+          <span className="text-ink">{me.user.name}</span> · {say(`role.${me.user.role}`)}
           <br />
         </span>
         <button type="button" onClick={() => setDark(turnEdition())}>
-          {isDark ? 'Light' : 'Dark'} edition
+          {say(isDark ? 'frame.light_edition' : 'frame.dark_edition')}
         </button>{' '}
         ·{' '}
         <button type="button" onClick={() => void signOut({}).then(() => location.assign('/'))}>
-          Sign out
+          {say('frame.sign_out')}
         </button>{' '}
         ·{' '}
         <button type="button" onClick={() => setAccount(true)}>
-          Password
+          {say('frame.password')}
         </button>
         {isAccount && <Account onClose={() => setAccount(false)} />}
       </div>

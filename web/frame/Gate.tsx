@@ -1,11 +1,12 @@
 import type { FormEvent, ReactNode } from 'react';
 import { server } from '../server/api.ts';
 import { Mark } from './Mark.tsx';
+import { say } from '../locale/say.ts';
 
 /** What whoever runs this installation says to those who come. */
 function Notice() {
-  const { data } = server.useNoticeQuery();
-  return data?.says ? <p className="dim pt-5 whitespace-pre-line">{data.says}</p> : null;
+  const { data } = server.useStartQuery();
+  return data?.notice ? <p className="dim pt-5 whitespace-pre-line">{data.notice}</p> : null;
 }
 
 /** The form that stands alone on the page for whoever is not signed in. */
@@ -21,10 +22,7 @@ export function Gate({ onSubmit, children }: { onSubmit: () => void; children: R
           <Mark /> Obolus
         </h1>
         {/* What it is, for whoever was sent here by a link. */}
-        <p className="dim pb-5">
-          Purchase orders, goods receipts and vendor bills matched; freight, duty and tariff on the goods they brought;
-          inventory and cost of goods that agree with the ledger.
-        </p>
+        <p className="dim pb-5">{say('frame.what_it_is')}</p>
         {children}
         <Notice />
       </form>

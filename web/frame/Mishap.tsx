@@ -1,4 +1,5 @@
 import { Link, useRouteError } from 'react-router';
+import { say } from '../locale/say.ts';
 
 /** What is shown where nothing can be: an address that leads nowhere, or a part of the page that broke. */
 export function Mishap() {
@@ -6,14 +7,13 @@ export function Mishap() {
   return (
     <div className="body">
       <div className="empty">
-        <h2>{problem ? 'This page broke' : 'There is nothing here'}</h2>
+        <h2>{problem ? say('frame.page_broke') : say('frame.nothing_here')}</h2>
         <p>
-          {problem instanceof Error ? problem.message : 'The address may be old, or mistyped.'} Nothing that was posted
-          or kept as a draft is lost.
+          {problem instanceof Error ? problem.message : say('frame.old_address')} {say('frame.nothing_lost')}
         </p>
         <p className="pt-3">
           <Link className="act" to="/orders" reloadDocument>
-            Back to the orders
+            {say('frame.back_to_orders')}
           </Link>
         </p>
       </div>

@@ -4,6 +4,7 @@ import { Secret } from '../parts/Secret.tsx';
 import { wrongAt } from '../drafts/useDraft.ts';
 import { problemOf, saidAgainst, server } from '../server/api.ts';
 import { Gate } from './Gate.tsx';
+import { say } from '../locale/say.ts';
 
 /** A new password by a link that an administrator handed over. */
 export function NewPassword() {
@@ -15,12 +16,12 @@ export function NewPassword() {
     <Gate onSubmit={() => void reset({ body: { token, password } })}>
       {result.data ? (
         <p>
-          The password of {result.data.email} is set. <a href="/">Sign in</a>
+          {say('frame.password_set', { email: result.data.email })} <a href="/">{say('frame.sign_in')}</a>
         </p>
       ) : (
         <>
           <Secret
-            name="New password"
+            name={say('frame.new_password')}
             autoComplete="new-password"
             value={password}
             wrong={wrongAt(errors, '/password')}
@@ -32,7 +33,7 @@ export function NewPassword() {
             </p>
           )}
           <button type="submit" className="btn mt-1" disabled={result.isLoading}>
-            Set password
+            {say('frame.set_password')}
           </button>
         </>
       )}

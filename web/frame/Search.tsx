@@ -4,22 +4,29 @@ import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useSettled } from '../parts/useSettled.ts';
 import { server } from '../server/api.ts';
+import { say, shown } from '../locale/say.ts';
+import type { MessageId } from '@obolus/messages/message';
+import type { DocumentKind } from '@obolus/contract/kinds/kinds';
 
 /** Milliseconds. */
 const REST = 150;
 
-const ACTIONS = [
-  { title: 'New order', link: '/orders/new' },
-  { title: 'Receive goods', link: '/receiving' },
-  { title: 'Enter a vendor bill', link: '/bench' },
-  { title: 'Put charges on goods', link: '/landing' },
-  { title: 'Enter a customs entry', link: '/landing/customs-entry' },
-  { title: 'New delivery', link: '/deliveries/new' },
-  { title: 'Stock and unit costs', link: '/stock' },
-  { title: 'Journal', link: '/ledger' },
-  { title: 'Trial balance', link: '/ledger/trial-balance' },
-  { title: 'Import: CSV or XLSX', link: '/setup/imports' },
+const ACTIONS: readonly { title: MessageId; link: string }[] = [
+  { title: 'frame.do_new_order', link: '/orders/new' },
+  { title: 'frame.do_receive', link: '/receiving' },
+  { title: 'frame.do_bill', link: '/bench' },
+  { title: 'frame.do_charges', link: '/landing' },
+  { title: 'frame.do_customs', link: '/landing/customs-entry' },
+  { title: 'frame.do_delivery', link: '/deliveries/new' },
+  { title: 'frame.do_stock', link: '/stock' },
+  { title: 'frame.do_journal', link: '/ledger' },
+  { title: 'frame.do_trial', link: '/ledger/trial-balance' },
+  { title: 'frame.do_import', link: '/setup/imports' },
 ];
+
+/** What a hit is: a kind of document, an item, a vendor. */
+const whatIs = (what: string): MessageId =>
+  what === 'item' || what === 'vendor' ? `hit.${what}` : `kind.${what as DocumentKind}`;
 
 /** One box for documents, vendors, items, numbers from a paper, amounts, and what can be done. */
 export function Search({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
@@ -40,13 +47,21 @@ export function Search({ open, onOpenChange }: { open: boolean; onOpenChange: (o
   };
   const found = asking ? (hits.currentData?.rows ?? []) : [];
   const choices = [
-    ...found.map((hit) => ({ ...hit, key: hit.what + hit.link + hit.detail })),
-    ...ACTIONS.filter((action) => action.title.toLowerCase().includes(find.toLowerCase())).map((action) => ({
-      ...action,
-      what: 'do',
-      detail: '',
-      key: action.link,
+    ...found.map((hit) => ({
+      key: hit.what + hit.link + JSON.stringify(hit.detail),
+      link: hit.link,
+      title: hit.title,
+      what: say(whatIs(hit.what)),
+      detail: shown(hit.detail),
     })),
+    ...ACTIONS.map(({ title, link }) => ({ title: say(title), link }))
+      .filter((action) => action.title.toLowerCase().includes(find.toLowerCase()))
+      .map((action) => ({
+        ...action,
+        what: say('frame.do'),
+        detail: '',
+        key: action.link,
+      })),
   ];
   const first = choices[0]?.key ?? '';
   useEffect(() => setLit(first), [first]);
@@ -64,8 +79,8 @@ export function Search({ open, onOpenChange }: { open: boolean; onOpenChange: (o
       <Dialog.Portal>
         <Dialog.Overlay className="veil" />
         <Dialog.Content className="card" aria-describedby={undefined}>
-          <Dialog.Title className="sr-only">Find</Dialog.Title>
-          <Command shouldFilter={false} label="Find" value={lit} onValueChange={setLit}>
+          <Dialog.Title className="sr-only">{say('frame.find')}</Dialog.Title>
+          <Command shouldFilter={false} label={say('frame.find')} value={lit} onValueChange={setLit}>
             <Command.Input
               value={text}
               onValueChange={setText}
@@ -74,12 +89,12 @@ export function Search({ open, onOpenChange }: { open: boolean; onOpenChange: (o
                 event.preventDefault();
                 setEager(true);
               }}
-              placeholder="A number from a paper, a vendor, an item, an amount …"
+              placeholder={say('frame.find_hint')}
               className="w-full bg-transparent px-4 py-3 text-[17px] outline-none border-b border-rule placeholder:text-ink-3"
             />
-            <Command.List className="py-1">
+            <Command.List className="py-1" label={say('frame.found')}>
               {choices.length === 0 && (
-                <p className="px-4 py-3 text-ink-3">{busy ? 'Looking …' : 'Nothing is called or amounts to that.'}</p>
+                <p className="px-4 py-3 text-ink-3">{busy ? say('frame.looking') : say('frame.nothing_found')}</p>
               )}
               {choices.map((choice) => (
                 <Command.Item

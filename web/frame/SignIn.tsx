@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { problemOf, server } from '../server/api.ts';
 import { Gate } from './Gate.tsx';
+import { say, sayAll } from '../locale/say.ts';
 
 export function SignIn() {
   const [email, setEmail] = useState('');
@@ -9,7 +10,7 @@ export function SignIn() {
   return (
     <Gate onSubmit={() => void signIn({ body: { email, password } })}>
       <label className="block pb-3">
-        <span className="cap">Name (mail address)</span>
+        <span className="cap">{say('frame.mail_name')}</span>
         <input
           className="cell"
           type="email"
@@ -21,7 +22,7 @@ export function SignIn() {
         />
       </label>
       <label className="block pb-4">
-        <span className="cap">Password</span>
+        <span className="cap">{say('frame.password')}</span>
         <input
           className="cell"
           type="password"
@@ -32,10 +33,10 @@ export function SignIn() {
         />
       </label>
       <p className="wrong min-h-[18px]" role="alert">
-        {problemOf(result.error)?.detail}
+        {sayAll(problemOf(result.error)?.says)}
       </p>
       <button type="submit" className="btn mt-1" disabled={result.isLoading}>
-        Sign in
+        {say('frame.sign_in')}
       </button>
     </Gate>
   );

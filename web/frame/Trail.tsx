@@ -1,7 +1,8 @@
 import { Link } from 'react-router';
 import type { TrailPart } from '@obolus/contract/views/documents';
 import { difference, isNegative, isZero, portion } from '../parts/exact.ts';
-import { showFigure } from '../parts/figures.ts';
+import { showFigure } from '../locale/figures.ts';
+import { say, shown } from '../locale/say.ts';
 
 /**
  * A document's whole chain as one ribbon whose height is its value; what is missing of the first part shows as a gap.
@@ -11,14 +12,14 @@ export function Trail({ parts, here, currency }: { parts: readonly TrailPart[]; 
   const whole = parts[0]?.amount;
   if (whole === undefined) return null;
   return (
-    <nav className="trail" aria-label="Trail of the document">
+    <nav className="trail" aria-label={say('frame.trail')}>
       {parts.map((part) => {
         const missing = difference(whole, part.amount) ?? '0';
-        const apart = part.label === 'Charges on it';
+        const apart = part.label.id === 'document.trail_charges';
         return (
-          <div className="part" key={part.label}>
+          <div className="part" key={part.label.id}>
             <div className="name">
-              {part.label}
+              {shown(part.label)}
               {part.documents.length > 1 ? ` ${part.documents.length}` : ''}
             </div>
             <div className="band">
@@ -27,7 +28,7 @@ export function Trail({ parts, here, currency }: { parts: readonly TrailPart[]; 
               )}
               <div className="what">
                 {isZero(part.amount) ? (
-                  <span className="dim">{apart ? 'none yet' : 'nothing yet'}</span>
+                  <span className="dim">{apart ? say('frame.none_yet') : say('frame.nothing_yet')}</span>
                 ) : (
                   showFigure(part.amount)
                 )}
@@ -35,7 +36,9 @@ export function Trail({ parts, here, currency }: { parts: readonly TrailPart[]; 
                   <span className={isNegative(missing) ? 'text-over pl-2' : 'text-short pl-2'}>
                     {isNegative(missing)
                       ? `▲ ${showFigure(missing.slice(1), 2)}`
-                      : `▼ ${showFigure(missing, 2)} ${part.label.startsWith('Received') ? 'to come' : 'open'}`}
+                      : say(part.label.id === 'document.trail_received' ? 'frame.to_come' : 'frame.open_part', {
+                          amount: showFigure(missing, 2),
+                        })}
                   </span>
                 )}
               </div>

@@ -5,7 +5,7 @@ export const delivery: WebKind = {
   next: ({ party }) => ({
     kind: 'invoice',
     to: `/deliveries/invoice/${encodeURIComponent(party)}`,
-    name: 'Invoice',
+    name: 'kinds.invoice',
   }),
 };
 

@@ -1,6 +1,7 @@
 import type { DocumentKind } from '@obolus/contract/kinds/kinds';
 import type { DocumentView } from '@obolus/contract/views/documents';
 import { compareFigures } from '../parts/exact.ts';
+import type { MessageId } from '@obolus/messages/message';
 
 /** What of a draft's body says where it is entered. */
 export interface Placing {
@@ -13,7 +14,7 @@ export interface Placing {
 export interface NextStep {
   readonly kind: DocumentKind;
   readonly to: string;
-  readonly name: string;
+  readonly name: MessageId;
 }
 
 /** A kind of document as people meet it: where it is entered, and what comes after it. */

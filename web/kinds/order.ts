@@ -4,7 +4,7 @@ export const order: WebKind = {
   path: '/orders/new',
   next: (document) =>
     document.vendor && isBehind(document, 1, 0)
-      ? { kind: 'receipt', to: `/receiving/${document.vendor}`, name: 'Receive goods' }
+      ? { kind: 'receipt', to: `/receiving/${document.vendor}`, name: 'frame.do_receive' }
       : undefined,
 };
 

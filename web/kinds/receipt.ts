@@ -5,6 +5,6 @@ export const receipt: WebKind = {
   partsOf: ({ vendor = '' }) => ({ vendor }),
   next: (document) =>
     document.vendor && isBehind(document, 2, 1)
-      ? { kind: 'bill', to: `/bench/${document.vendor}`, name: 'Enter the bill' }
+      ? { kind: 'bill', to: `/bench/${document.vendor}`, name: 'kinds.enter_bill' }
       : undefined,
 };

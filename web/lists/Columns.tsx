@@ -2,6 +2,7 @@ import { DropdownMenu } from 'radix-ui';
 import { useEffect, useRef } from 'react';
 import type { ListColumn } from '@obolus/contract/listState';
 import { listQuery, type AskedList } from '../server/api.ts';
+import { say } from '../locale/say.ts';
 
 export function Columns({
   columns,
@@ -14,7 +15,7 @@ export function Columns({
 }) {
   return (
     <DropdownMenu.Root>
-      <DropdownMenu.Trigger className="act">Columns</DropdownMenu.Trigger>
+      <DropdownMenu.Trigger className="act">{say('lists.columns')}</DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content className="menu" align="start" sideOffset={4}>
           {columns.map(({ name, title }) => {
@@ -31,7 +32,7 @@ export function Columns({
                 onSelect={(event) => event.preventDefault()}
               >
                 <span aria-hidden="true">{isShown ? '✓' : ''}</span>
-                {title}
+                {say(title)}
               </DropdownMenu.CheckboxItem>
             );
           })}
@@ -72,7 +73,7 @@ export function Further({ busy, fetch }: { busy: boolean; fetch: () => void }) {
   }, []);
   return (
     <button type="button" ref={button} className="act py-3" disabled={busy} onClick={fetch}>
-      {busy ? 'Reading further …' : 'Further'}
+      {busy ? say('lists.reading_further') : say('lists.further')}
     </button>
   );
 }

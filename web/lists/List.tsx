@@ -1,8 +1,8 @@
 import { useEffect, useRef } from 'react';
 import { LISTS } from '@obolus/contract/lists';
-import type { Condition, ListState, List as Described } from '@obolus/contract/listState';
-import { server, type AskedList } from '../server/api.ts';
-import { count, showFigure } from '../parts/figures.ts';
+import type { Condition, ListState, ListView, List as Described } from '@obolus/contract/listState';
+import { saidAgainst, server, type AskedList } from '../server/api.ts';
+import { showFigure } from '../locale/figures.ts';
 import { Problem } from '../parts/Problem.tsx';
 import { useSettled } from '../parts/useSettled.ts';
 import { FindField } from './FindField.tsx';
@@ -11,6 +11,7 @@ import { ListViews } from './ListViews.tsx';
 import { useAddressState, useOwnState, type KeptState } from './useListState.ts';
 import { Heading, Row, walkRows, type Props } from './Rows.tsx';
 import { Columns, Files, Further } from './Columns.tsx';
+import { say } from '../locale/say.ts';
 
 const NOTHING: ListState = {};
 
@@ -43,6 +44,7 @@ function Shown({
   slash = false,
 }: Props & KeptState & { slash?: boolean }) {
   const described: Described = LISTS[list];
+  const heading = title ?? say(described.title);
   const columns = described.columns.filter(({ name, hidden }) => !hidden && !without.includes(name));
   const shown = columns.filter(({ name, optional }) =>
     state.columns === undefined ? !optional : state.columns.includes(name),
@@ -73,28 +75,28 @@ function Shown({
       </section>
     );
   return (
-    <section aria-label={title ?? described.title} aria-busy={pages.isFetching}>
+    <section aria-label={heading} aria-busy={pages.isFetching}>
       {title === undefined && <ListViews list={list} known={described.views ?? []} all={ALL} state={state} set={set} />}
       <div className="list-tools">
         {title !== undefined && <h2 className="title">{title}</h2>}
         {(title === undefined || isNarrowed || first?.next) && (
           <FindField
             box={box}
-            label={`Find in ${(title ?? described.title).toLowerCase()}`}
-            placeholder={slash ? 'Find in it   /' : 'Find in it'}
+            label={say('lists.find_in', { list: heading })}
+            placeholder={slash ? say('lists.find_slash') : say('lists.find')}
             value={state.find ?? ''}
             onChange={(find) => set({ ...state, find })}
           />
         )}
         <span className="dim" role="status">
-          {first?.count == null ? '' : count(first.count, described.rows)}
+          {first?.count == null ? '' : say(described.rows, { count: first.count })}
         </span>
         <button
           type="button"
           className="act"
           onClick={() => set({ ...state, where: [...where, firstCondition(columns)] })}
         >
-          {where.length === 0 ? 'Filter …' : 'and …'}
+          {where.length === 0 ? say('lists.filter') : say('lists.and_more')}
         </button>
         <Columns columns={columns} shown={shown} change={(names) => set({ ...state, columns: names })} />
         <span className="grow" />
@@ -105,10 +107,10 @@ function Shown({
       )}
       {pages.isError && (
         <p className="wrong py-1" role="alert">
-          {'detail' in pages.error ? String(pages.error.detail) : 'The list could not be read.'}
+          {saidAgainst(pages.error)}
         </p>
       )}
-      <table className="sheet" aria-label={title ?? described.title}>
+      <table className="sheet" aria-label={heading}>
         <thead>
           <tr>
             {shown.map((column) => (
@@ -126,16 +128,14 @@ function Shown({
             <tr>
               {shown.map(({ name, sum }, at) => (
                 <td key={name} className={sum ? 'num' : ''}>
-                  {sum ? showFigure(first?.sums[name]) : at === 0 ? 'Total' : ''}
+                  {sum ? showFigure(first?.sums[name]) : at === 0 ? say('lists.total') : ''}
                 </td>
               ))}
             </tr>
           </tfoot>
         )}
       </table>
-      {rows.length === 0 && first !== undefined && (
-        <p className="dim py-4">Nothing fits what is asked for. Take a condition away, or choose “All”.</p>
-      )}
+      {rows.length === 0 && first !== undefined && <p className="dim py-4">{say('lists.nothing_fits')}</p>}
       {pages.hasNextPage && (
         <Further key={rows.length} busy={pages.isFetchingNextPage} fetch={() => void pages.fetchNextPage()} />
       )}
@@ -143,7 +143,7 @@ function Shown({
   );
 }
 
-const ALL = { name: 'All', state: { where: [] } };
+const ALL: ListView = { name: 'lists.all', state: { where: [] } };
 
 /** A slash goes to the field in which the list is searched. */
 function useSlash(box: { current: HTMLInputElement | null } | undefined): void {

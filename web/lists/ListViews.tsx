@@ -3,6 +3,7 @@ import type { ListName } from '@obolus/contract/lists';
 import type { ListState, ListView } from '@obolus/contract/listState';
 import { saidAgainst, server } from '../server/api.ts';
 import { isSameState } from './useListState.ts';
+import { say } from '../locale/say.ts';
 
 interface Props {
   readonly list: ListName;
@@ -20,14 +21,14 @@ export function ListViews({ list, known, all, state, set }: Props) {
   const [drop] = server.useDropListViewMutation();
   const [name, setName] = useState<string>();
   const kept = own.data?.rows ?? [];
-  const views = [all, ...known, ...kept];
+  const views = [...[all, ...known].map((view) => ({ ...view, name: say(view.name) })), ...kept];
   const isKnown = views.some((view) => isSameState(view.state, state));
   const keep = async () => {
     const saved = await save({ params: { list, name: name ?? '' }, body: state });
     if (saved.data) setName(undefined);
   };
   return (
-    <div className="views" role="group" aria-label="Ways to look at it">
+    <div className="views" role="group" aria-label={say('lists.views')}>
       {views.map((view, at) => {
         const isMine = at > known.length;
         const here = isSameState(view.state, state);
@@ -40,7 +41,7 @@ export function ListViews({ list, known, all, state, set }: Props) {
               <button
                 type="button"
                 className="dim hover:text-over"
-                aria-label={`Forget ${view.name}`}
+                aria-label={say('lists.forget_view', { name: view.name })}
                 onClick={() => void drop({ params: { list, name: view.name } })}
               >
                 ✕
@@ -51,7 +52,7 @@ export function ListViews({ list, known, all, state, set }: Props) {
       })}
       {!isKnown && name === undefined && (
         <button type="button" className="act" onClick={() => setName('')}>
-          Keep this view
+          {say('lists.keep_view')}
         </button>
       )}
       {name !== undefined && (
@@ -64,8 +65,8 @@ export function ListViews({ list, known, all, state, set }: Props) {
         >
           <input
             className="cell w-[150px]"
-            aria-label="Name of the view"
-            placeholder="Its name"
+            aria-label={say('lists.view_name')}
+            placeholder={say('lists.its_name')}
             maxLength={60}
             autoFocus
             value={name}
@@ -73,7 +74,7 @@ export function ListViews({ list, known, all, state, set }: Props) {
             onKeyDown={(event) => event.key === 'Escape' && setName(undefined)}
           />
           <button type="submit" className="act" disabled={name.trim() === '' || saving.isLoading}>
-            Keep
+            {say('lists.keep')}
           </button>
           {saving.isError && <span className="wrong">{saidAgainst(saving.error)}</span>}
         </form>

@@ -2,8 +2,9 @@ import type { KeyboardEvent, ReactNode } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { Condition, ListRow, ListState, ListColumn, List as Described } from '@obolus/contract/listState';
 import type { ListName } from '@obolus/contract/lists';
-import { showDay, showFigure } from '../parts/figures.ts';
+import { showDay, showFigure } from '../locale/figures.ts';
 import type { KeptState } from './useListState.ts';
+import { say } from '../locale/say.ts';
 
 export interface Props {
   readonly list: ListName;
@@ -32,10 +33,10 @@ export function Heading({
   return (
     <th className={as === 'figure' ? 'num' : ''} aria-sort={sorted ? (down ? 'descending' : 'ascending') : undefined}>
       {calculated ? (
-        title
+        say(title)
       ) : (
         <button type="button" onClick={turn}>
-          {title}
+          {say(title)}
           {sorted ? (down ? ' ↓' : ' ↑') : ''}
         </button>
       )}
@@ -62,8 +63,10 @@ export function Row({
   };
   return (
     <tr tabIndex={0} data-row className="cursor-pointer" onClick={open} onKeyDown={onKeyDown}>
-      {columns.map(({ name, as }, at) => {
-        const text = row.cells[name] ?? '';
+      {columns.map(({ name, as, words }, at) => {
+        const cell = row.cells[name] ?? '';
+        const word = words?.[cell];
+        const text = word === undefined ? cell : say(word);
         const shown = show[name]?.(row) ?? (as === 'figure' ? showFigure(text) : as === 'day' ? showDay(text) : text);
         return (
           <td

@@ -1,9 +1,15 @@
 import { afterEach, describe, expect, it } from '@jest/globals';
-import { showDay, showFigure } from '../parts/figures.ts';
+import { showDay, showFigure } from './figures.ts';
 import { formats, formatsOf, setFormats } from './formats.ts';
 import { asTyped, doubtIn, heldOf, understood } from './typed.ts';
 
-const as = (locale: string, more = {}) => ({ locale, dateOrder: '' as const, weekStart: '' as const, ...more });
+const as = (locale: string, more = {}) => ({
+  language: '' as const,
+  locale,
+  dateOrder: '' as const,
+  weekStart: '' as const,
+  ...more,
+});
 afterEach(() => setFormats(as('en-US')));
 
 describe('how figures and days are written', () => {

@@ -1,6 +1,7 @@
 import type { PreviewReply } from '@obolus/contract/commands';
 import { difference, isNegative } from './exact.ts';
-import { showFigure } from './figures.ts';
+import { showFigure } from '../locale/figures.ts';
+import { say } from '../locale/say.ts';
 
 /** How much a difference comes to in the books' currency, what is allowed, and what of that is left. */
 export function Allowed({
@@ -14,12 +15,12 @@ export function Allowed({
   const left = allowed === null ? undefined : difference(allowed, size);
   return (
     <span className={outside ? 'text-over' : 'dim'}>
-      {kind === 'not-here' ? 'not here' : isNegative(amount) ? '▼' : '▲'} {showFigure(size)} {currency}
+      {kind === 'not-here' ? say('parts.not_here') : isNegative(amount) ? '▼' : '▲'} {showFigure(size)} {currency},{' '}
       {allowed === null
-        ? ', no limit is set'
+        ? say('parts.no_limit')
         : outside || left === undefined
-          ? `, ${showFigure(allowed)} allowed`
-          : `, of ${showFigure(allowed)} allowed ${showFigure(left, 2)} left`}
+          ? say('parts.allowed', { allowed: showFigure(allowed) })
+          : say('parts.allowed_left', { allowed: showFigure(allowed), left: showFigure(left, 2) })}
     </span>
   );
 }

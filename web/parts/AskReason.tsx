@@ -1,6 +1,7 @@
-import { Dialog } from 'radix-ui';
 import { useState, type FormEvent, type ReactNode } from 'react';
 import { DialogFoot } from './DialogFoot.tsx';
+import { Sheet } from './Sheet.tsx';
+import { say } from '../locale/say.ts';
 
 interface Props {
   readonly title: string;
@@ -23,28 +24,22 @@ export function AskReason({ title, action, needed, wrong, busy, onClose, onDo, c
     if (!busy) onDo(reason);
   };
   return (
-    <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="veil" />
-        <Dialog.Content className="card p-5" aria-describedby={undefined}>
-          <form onSubmit={submit}>
-            <Dialog.Title className="font-book text-[18px] font-semibold pb-2">{title}</Dialog.Title>
-            {children}
-            <label className="block pt-2">
-              <span className="cap block">{needed ? 'Why' : 'A word to it, if you like'}</span>
-              <input
-                className="cell boxed"
-                autoFocus
-                value={reason}
-                maxLength={200}
-                aria-invalid={wrong ? true : undefined}
-                onChange={(event) => setReason(event.target.value)}
-              />
-            </label>
-            <DialogFoot wrong={wrong} action={action} disabled={busy || (needed && reason.trim() === '')} />
-          </form>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <Sheet title={title} onOpenChange={(open) => !open && onClose()}>
+      <form onSubmit={submit}>
+        {children}
+        <label className="block pt-2">
+          <span className="cap block">{needed ? say('parts.why') : say('parts.optional_note')}</span>
+          <input
+            className="cell boxed"
+            autoFocus
+            value={reason}
+            maxLength={200}
+            aria-invalid={wrong ? true : undefined}
+            onChange={(event) => setReason(event.target.value)}
+          />
+        </label>
+        <DialogFoot wrong={wrong} action={action} disabled={busy || (needed && reason.trim() === '')} />
+      </form>
+    </Sheet>
   );
 }

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { useMarked, Wrong } from './marked.tsx';
 
 export interface CellProps {
   readonly label: string;
@@ -14,21 +15,22 @@ export interface CellProps {
 
 /** A field without a frame of its own, for a line of a grid. What is wrong is said below it, and read out. */
 export function Cell({ label, value, onChange, wrong, placeholder, className = '', autoFocus, list }: CellProps) {
+  const marked = useMarked(wrong);
   return (
     <>
       <input
+        {...marked.field}
         className={`cell ${className}`}
         aria-label={label}
-        aria-invalid={wrong ? true : undefined}
-        title={wrong}
         value={value}
         placeholder={placeholder}
         autoComplete="off"
         autoFocus={autoFocus}
         list={list}
         onChange={(event) => onChange(event.target.value)}
+        onBlur={marked.leave}
       />
-      {wrong && <div className="wrong">{wrong}</div>}
+      <Wrong of={marked} />
     </>
   );
 }
@@ -48,14 +50,16 @@ export function Choice({
   wrong?: string | undefined;
   className?: string;
 }) {
+  const marked = useMarked(wrong);
   return (
     <>
       <select
+        {...marked.field}
         className={`cell ${className}`}
         aria-label={label}
-        aria-invalid={wrong ? true : undefined}
         value={value}
         onChange={(event) => onChange(event.target.value)}
+        onBlur={marked.leave}
       >
         {options.map(([key, name]) => (
           <option key={key} value={key}>
@@ -63,7 +67,7 @@ export function Choice({
           </option>
         ))}
       </select>
-      {wrong && <div className="wrong">{wrong}</div>}
+      <Wrong of={marked} />
     </>
   );
 }

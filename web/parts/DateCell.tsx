@@ -8,8 +8,10 @@ import { formats } from '../locale/formats.ts';
 import { doubtIn, markedDoubt } from '../locale/typed.ts';
 import { useMe } from '../server/me.ts';
 import type { CellProps } from './Cells.tsx';
-import { showDay } from './figures.ts';
+import { showDay } from '../locale/figures.ts';
+import { useMarked, Wrong } from './marked.tsx';
 import { useTyped } from './useTyped.ts';
+import { say } from '../locale/say.ts';
 
 /**
  * A day, typed short (`3/14`, `14.3.`, `+7`, `t`) in the order in which whoever is signed in writes days, or chosen from a month. It is shown
@@ -19,15 +21,15 @@ export function DateCell({ label, value, onChange, wrong, className = '', autoFo
   const { company } = useMe();
   const { typed, type, leave } = useTyped(value);
   const doubt = doubtIn(value);
-  const says = doubt === undefined ? wrong : typed === undefined ? notRead(doubt) : undefined;
+  // What is no day is said as soon as the field is left, like any other.
+  const marked = useMarked(doubt === undefined ? wrong : typed === undefined ? notRead(doubt) : undefined);
   return (
     <>
       <div className="date">
         <input
+          {...marked.field}
           className={`cell ${className}`}
           aria-label={label}
-          aria-invalid={says ? true : undefined}
-          title={says}
           value={typed ?? doubt ?? showDay(value)}
           autoComplete="off"
           autoFocus={autoFocus}
@@ -41,17 +43,20 @@ export function DateCell({ label, value, onChange, wrong, className = '', autoFo
             type(event.target.value, held);
             onChange(held);
           }}
-          onBlur={leave}
+          onBlur={() => {
+            leave();
+            marked.leave();
+          }}
         />
         <ChooseDay value={value} today={company.today} onChoose={onChange} />
       </div>
-      {says && <div className="wrong">{says}</div>}
+      <Wrong of={marked} />
     </>
   );
 }
 
 const notRead = (doubt: string): string =>
-  `“${doubt.trim()}” is no day: write it like ${EXAMPLES[formats().dateOrder]}, +7 or t.`;
+  say('parts.no_day', { text: doubt.trim(), example: EXAMPLES[formats().dateOrder] });
 
 const EXAMPLES = { mdy: '3/14', dmy: '14.3.', ymd: '3-14' } as const;
 
@@ -82,7 +87,7 @@ function ChooseDay({ value, today, onChoose }: Choosing) {
   return (
     <Popover.Root open={isOpen} onOpenChange={setOpen}>
       <Popover.Trigger asChild>
-        <button type="button" tabIndex={-1} aria-label="Choose from a month">
+        <button type="button" tabIndex={-1} aria-label={say('parts.choose_day')}>
           ▾
         </button>
       </Popover.Trigger>

@@ -1,5 +1,6 @@
 import { Dialog } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { say } from '../locale/say.ts';
 
 /** The end of a form in a dialog: what is wrong with it, then to do it or to leave it. */
 export function DialogFoot({ wrong, action, disabled }: { wrong: ReactNode; action: string; disabled: boolean }) {
@@ -12,7 +13,7 @@ export function DialogFoot({ wrong, action, disabled }: { wrong: ReactNode; acti
         <button type="submit" className="btn" disabled={disabled}>
           {action}
         </button>
-        <Dialog.Close className="btn quiet">Leave it</Dialog.Close>
+        <Dialog.Close className="btn quiet">{say('parts.cancel')}</Dialog.Close>
       </div>
     </>
   );

@@ -3,8 +3,10 @@ import { flushSync } from 'react-dom';
 import type { Understood } from '@obolus/core/reading/figure';
 import { asTyped, doubtIn, heldOf, understood } from '../locale/typed.ts';
 import type { CellProps } from './Cells.tsx';
-import { showFigure } from './figures.ts';
+import { showFigure } from '../locale/figures.ts';
+import { useMarked } from './marked.tsx';
 import { useTyped } from './useTyped.ts';
+import { say } from '../locale/say.ts';
 
 interface FigureProps extends CellProps {
   /** What is understood of what was typed; a plain figure or a sum unless said otherwise. */
@@ -19,11 +21,13 @@ interface FigureProps extends CellProps {
 export function FigureCell({ read = understood, hint, value, onChange, wrong, ...props }: FigureProps) {
   const { typed, type, leave } = useTyped(value);
   const doubt = doubtIn(value);
+  const marked = useMarked(doubt === undefined ? wrong : undefined);
   // Nobody is asked while they type, before they leave the field or want to post.
   const [isAsked, setAsked] = useState(false);
   const isLeft = typed === undefined || isAsked;
   const readings = isLeft && doubt !== undefined ? readingsOf(read(doubt)) : [];
-  const says = readings.length > 0 ? undefined : doubt === undefined ? wrong : isLeft ? notRead(doubt) : undefined;
+  const says =
+    readings.length > 0 ? undefined : doubt === undefined ? marked.says : isLeft ? notRead(doubt) : undefined;
   return (
     <>
       <input
@@ -31,7 +35,12 @@ export function FigureCell({ read = understood, hint, value, onChange, wrong, ..
         inputMode="decimal"
         aria-label={props.label}
         aria-invalid={says || readings.length > 0 ? true : undefined}
-        title={says ?? hint ?? (doubt === undefined ? undefined : `Like ${showFigure('1240.50')}, or a sum`)}
+        aria-describedby={says || readings.length > 0 ? marked.id : undefined}
+        title={
+          says ??
+          hint ??
+          (doubt === undefined ? undefined : say('parts.like_figure', { example: showFigure('1240.50') }))
+        }
         value={typed ?? doubt ?? showFigure(value)}
         placeholder={props.placeholder}
         autoComplete="off"
@@ -50,14 +59,22 @@ export function FigureCell({ read = understood, hint, value, onChange, wrong, ..
         onKeyDown={(event) => {
           if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) setAsked(true);
         }}
-        onBlur={leave}
+        onBlur={() => {
+          leave();
+          marked.leave();
+        }}
       />
       {readings.length > 0 && (
-        <div className="wrong below" role="group" aria-label={`${props.label}: which figure?`}>
+        <div
+          id={marked.id}
+          className="wrong below"
+          role="group"
+          aria-label={say('parts.which_figure', { label: props.label })}
+        >
           <span>
             {readings.map((reading, at) => (
               <span key={reading}>
-                {at > 0 && ' or '}
+                {at > 0 && ` ${say('parts.or')} `}
                 <button type="button" className="act" onClick={() => onChange(reading)}>
                   {showFigure(reading)}
                 </button>
@@ -68,7 +85,7 @@ export function FigureCell({ read = understood, hint, value, onChange, wrong, ..
         </div>
       )}
       {says && (
-        <div className="wrong below">
+        <div id={marked.id} className="wrong below">
           <span>{says}</span>
         </div>
       )}
@@ -76,6 +93,6 @@ export function FigureCell({ read = understood, hint, value, onChange, wrong, ..
   );
 }
 
-const notRead = (doubt: string): string => `“${doubt.trim()}” is not a figure.`;
+const notRead = (doubt: string): string => say('refusal.not_a_number', { text: doubt.trim() });
 
 const readingsOf = (found: Understood): readonly string[] => (found.is === 'doubtful' ? found.readings : []);

@@ -1,5 +1,6 @@
 import { saidAgainst } from '../server/api.ts';
 import { inBase64 } from './inBase64.ts';
+import { say } from '../locale/say.ts';
 
 interface Given {
   readonly says: string;
@@ -18,7 +19,7 @@ export function GiveFile({ says, label, accept, taking, onGive }: Given) {
   return (
     <div className="p-3">
       <label className="act cursor-pointer focus-within:outline-2 focus-within:outline-bronze">
-        {taking.isLoading ? 'Reading …' : says}
+        {taking.isLoading ? say('parts.reading') : says}
         <input
           type="file"
           accept={accept}

@@ -1,5 +1,7 @@
 import { useCombobox } from 'downshift';
 import { useEffect, useState } from 'react';
+import { say } from '../locale/say.ts';
+import { useMarked, Wrong } from './marked.tsx';
 
 export interface Option {
   readonly id: string;
@@ -27,6 +29,7 @@ const shown = (option: Option | undefined): string => (option ? option.name : ''
 
 /** Chooses by number or name as one types; arrows and Enter choose, Tab takes what is lit. */
 export function Lookup({ label, options, value, onChange, wrong, placeholder, autoFocus, onNew }: Props) {
+  const marked = useMarked(wrong);
   const chosen = options.find((option) => option.id === value);
   const [text, setText] = useState(shown(chosen));
   useEffect(() => setText(shown(chosen)), [chosen]);
@@ -70,25 +73,27 @@ export function Lookup({ label, options, value, onChange, wrong, placeholder, au
           onFocus: (event) => event.currentTarget.select(),
           // Set at once, not after the combobox has settled: fast typing must not lose a letter.
           onChange: (event) => setText(event.currentTarget.value),
+          onBlur: marked.leave,
           'aria-labelledby': undefined,
         })}
+        aria-invalid={marked.field['aria-invalid']}
+        aria-describedby={marked.field['aria-describedby']}
         data-open={open || undefined}
         className="cell"
         aria-label={label}
-        aria-invalid={wrong ? true : undefined}
         placeholder={placeholder}
         autoFocus={autoFocus}
         title={chosen ? `${chosen.number} ${chosen.name}` : undefined}
       />
-      {wrong && <div className="wrong">{wrong}</div>}
+      <Wrong of={marked} />
       <ul
-        {...box.getMenuProps({ 'aria-label': `Choices for ${label}`, 'aria-labelledby': undefined })}
+        {...box.getMenuProps({ 'aria-label': say('parts.choices_for', { label }), 'aria-labelledby': undefined })}
         className={open ? 'options' : 'hidden'}
       >
         {open &&
           fitting.map((option, index) => (
             <li key={option.id} {...box.getItemProps({ item: option, index })}>
-              <span>{option.id === NEW ? `Set up “${option.name}” …` : option.name}</span>
+              <span>{option.id === NEW ? say('parts.set_up_named', { name: option.name }) : option.name}</span>
               <span className="dim">{option.number}</span>
             </li>
           ))}

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { ItemView } from '@obolus/contract/views/setUp';
 import { server } from '../server/api.ts';
 import { compareFigures, difference } from './exact.ts';
-import { showFigure } from './figures.ts';
+import { showFigure } from '../locale/figures.ts';
 import { Cell } from './Cells.tsx';
 import { DateCell } from './DateCell.tsx';
 import { FigureCell } from './FigureCell.tsx';
@@ -17,6 +17,7 @@ import {
   serialsOf,
   withoutRanges,
 } from './lots.ts';
+import { say } from '../locale/say.ts';
 
 interface Props {
   readonly item: ItemView;
@@ -47,10 +48,10 @@ export function LotsIn({ item, line, quantity, parts = [], onChange, columns, wr
         <div className="flex items-start gap-5">
           <textarea
             className="cell"
-            aria-label={`Serial numbers, ${line}`}
+            aria-label={say('parts.serials_of', { line })}
             aria-invalid={wrong('') || wrongSerial ? true : undefined}
             rows={Math.min(6, Math.max(2, parts.length))}
-            placeholder="Scan or type, one to a line; a run as FL-01..FL-50"
+            placeholder={say('parts.serials_hint')}
             value={parts.map(({ lot }) => lot).join('\n')}
             onChange={(event) => onChange(event.target.value === '' ? [] : serialsOf(event.target.value))}
             onBlur={() => onChange(withoutRanges(parts))}
@@ -63,16 +64,16 @@ export function LotsIn({ item, line, quantity, parts = [], onChange, columns, wr
             <div key={at} className="flex gap-1">
               <div className="w-[130px]">
                 <Cell
-                  label={`Lot ${at + 1}, ${line}`}
+                  label={say('parts.lot_at', { at: at + 1, line })}
                   value={part.lot}
-                  placeholder="Lot"
+                  placeholder={say('parts.lot')}
                   wrong={wrong(pointerOf(part.lot)) ?? wrong(`${pointerOf(part.lot)}/lot`)}
                   onChange={(lot) => set(at, { lot })}
                 />
               </div>
               <div className="w-[84px]">
                 <FigureCell
-                  label={`Quantity of lot ${at + 1}, ${line}`}
+                  label={say('parts.lot_quantity_at', { at: at + 1, line })}
                   value={part.quantity}
                   placeholder={rows.length === 1 ? quantity : ''}
                   wrong={wrong(`${pointerOf(part.lot)}/quantity`)}
@@ -81,7 +82,7 @@ export function LotsIn({ item, line, quantity, parts = [], onChange, columns, wr
               </div>
               <div className="w-[128px]">
                 <DateCell
-                  label={`Last day of lot ${at + 1}, ${line}`}
+                  label={say('parts.lot_expires_at', { at: at + 1, line })}
                   value={part.expires ?? ''}
                   wrong={wrong(`${pointerOf(part.lot)}/expires`)}
                   onChange={(expires) => set(at, { expires })}
@@ -90,7 +91,7 @@ export function LotsIn({ item, line, quantity, parts = [], onChange, columns, wr
             </div>
           ))}
           <button type="button" className="act leading-[26px]" onClick={() => onChange([...rows, NO_LOT])}>
-            Another lot
+            {say('parts.another_lot')}
           </button>
         </div>
       )}
@@ -106,7 +107,12 @@ function SerialRun({ line, missing, onRun }: { line: string; missing: number; on
   return (
     <div className="flex items-baseline gap-3">
       <span className="w-[150px]">
-        <Cell label={`First number of a run, ${line}`} placeholder="First of a run" value={first} onChange={setFirst} />
+        <Cell
+          label={say('parts.first_of_run_of', { line })}
+          placeholder={say('parts.first_of_run')}
+          value={first}
+          onChange={setFirst}
+        />
       </span>
       <button
         type="button"
@@ -117,7 +123,9 @@ function SerialRun({ line, missing, onRun }: { line: string; missing: number; on
           setFirst('');
         }}
       >
-        {run.length === 0 ? `Number the ${missing} missing` : `${run[0]?.lot} to ${run.at(-1)?.lot}`}
+        {run.length === 0
+          ? say('parts.number_missing', { missing })
+          : say('parts.run_to', { first: run[0]?.lot ?? '', last: run.at(-1)?.lot ?? '' })}
       </button>
     </div>
   );
@@ -147,13 +155,12 @@ export function LotsOut({ warehouse, ...props }: Props & { readonly warehouse: s
       columns={columns}
       oldest={quantity !== '' && lots.length > 0 ? () => onChange(oldestFirst(lots, quantity)) : undefined}
       wrong={
-        wrong('') ?? (gone.length > 0 ? `${gone.map(({ lot }) => lot).join(', ')}: not in this warehouse.` : undefined)
+        wrong('') ??
+        (gone.length > 0 ? say('parts.not_in_warehouse', { lots: gone.map(({ lot }) => lot).join(', ') }) : undefined)
       }
     >
       {lots.length === 0 ? (
-        <p className="dim py-1">
-          {held.isFetching ? 'Looking for what is here …' : 'None of it is in this warehouse.'}
-        </p>
+        <p className="dim py-1">{held.isFetching ? say('parts.looking_stock') : say('parts.none_here')}</p>
       ) : (
         <div className="flex flex-wrap items-center gap-x-5 gap-y-1 max-h-[170px] overflow-auto">
           {lots.map(({ lot, quantity: here }) =>
@@ -174,7 +181,7 @@ export function LotsOut({ warehouse, ...props }: Props & { readonly warehouse: s
                 </span>
                 <div className="w-[84px]">
                   <FigureCell
-                    label={`Out of lot ${lot}, ${line}`}
+                    label={say('parts.out_of_lot', { lot, line })}
                     value={takenOf(lot)}
                     wrong={wrongPart(lot)}
                     onChange={(taken) => set(lot, taken)}
@@ -210,14 +217,14 @@ function LotRow({
       <td colSpan={columns}>
         <div className="flex items-start gap-4 pl-4 py-1">
           <span className="w-[150px] shrink-0 leading-[26px]">
-            {LOTS[item.tracking]}{' '}
+            {item.tracking === 'none' ? '' : say(LOTS[item.tracking])}{' '}
             <span className={gap === 0 ? 'dim' : gap > 0 ? 'text-over' : 'text-short'}>
               {gap === 0 ? '' : gap > 0 ? '▲ ' : '▼ '}
-              {showFigure(named)} of {showFigure(quantity || '0')}
+              {say('parts.lots_of', { named: showFigure(named), quantity: showFigure(quantity || '0') })}
             </span>
             {oldest && (
               <button type="button" className="act block" onClick={oldest}>
-                Oldest first
+                {say('parts.oldest_first')}
               </button>
             )}
           </span>

@@ -1,11 +1,15 @@
-import { showFigure } from './figures.ts';
+import { showFigure } from '../locale/figures.ts';
+import { say } from '../locale/say.ts';
 
 /** What a price is for, where that is not one stock unit. */
 export function PerPack({ line }: { line: { unit: string; per: string; item: { unit: string } | null } }) {
   if (line.per === '1') return null;
   return (
-    <span className="dim" title={`One ${line.unit} holds ${showFigure(line.per)} ${line.item?.unit ?? ''}`}>
-      a {line.unit}
+    <span
+      className="dim"
+      title={say('parts.pack_holds', { unit: line.unit, per: showFigure(line.per), stockUnit: line.item?.unit ?? '' })}
+    >
+      {say('parts.per', { unit: line.unit })}
     </span>
   );
 }

@@ -1,5 +1,6 @@
 import type { ItemView } from '@obolus/contract/views/setUp';
 import { compareFigures, difference, isZero, sumOfQuantities } from './exact.ts';
+import type { MessageId } from '@obolus/messages/message';
 
 /** A part of a line by lot or serial number, as it is typed. */
 export interface LotPart {
@@ -10,7 +11,10 @@ export interface LotPart {
 }
 
 /** What an item's parts are called. */
-export const LOTS: Readonly<Record<ItemView['tracking'], string>> = { none: '', lot: 'Lots', serial: 'Serial numbers' };
+export const LOTS: Readonly<Record<Exclude<ItemView['tracking'], 'none'>, MessageId>> = {
+  lot: 'parts.lots',
+  serial: 'parts.serials',
+};
 
 /** Serial numbers as they are typed or scanned: one to a line, or with commas between. */
 export const serialsOf = (typed: string): LotPart[] =>

@@ -12,7 +12,7 @@ import {
   sumOf,
   typedQuantity,
 } from './exact.ts';
-import { count, showFigure, showPrice } from './figures.ts';
+import { showFigure, showPrice } from '../locale/figures.ts';
 
 describe('figures on the screen', () => {
   it.each([
@@ -53,20 +53,6 @@ describe('figures on the screen', () => {
     const found = typedQuantity(typed, { unit: 'kg', packs });
     const read = found.is === 'figure' ? found.figure : found.is === 'doubtful' ? found.readings : undefined;
     expect(read).toEqual(sent);
-  });
-
-  it('counts have the word in the right number', () => {
-    expect([count(0, 'line'), count(1, 'line'), count(2, 'order')]).toEqual(['0 lines', '1 line', '2 orders']);
-    expect([count(6, 'delivery'), count(1, 'delivery'), count(3, 'day')]).toEqual([
-      '6 deliveries',
-      '1 delivery',
-      '3 days',
-    ]);
-    expect([count(1, 'kind of charge'), count(12, 'kind of charge'), count(3, 'terms of payment')]).toEqual([
-      '1 kind of charge',
-      '12 kinds of charge',
-      '3 terms of payment',
-    ]);
   });
 });
 

@@ -6,6 +6,10 @@ import type { AnyEndpoint, BodyOfEndpoint, ParamsOf, QueryOf, ReplyOf } from '@o
 import type { Problem } from '@obolus/contract/problem';
 import type { ListName } from '@obolus/contract/lists';
 import type { Condition, ListPage } from '@obolus/contract/listState';
+import type { Me } from '@obolus/contract/views/me';
+import { untilSignedIn } from './session.ts';
+import { say, sayAll, spoken } from '../locale/say.ts';
+import { message } from '@obolus/messages/message';
 
 interface Call {
   readonly endpoint: AnyEndpoint;
@@ -35,16 +39,46 @@ export const listQuery = ({ sort, down, find, where }: AskedList): Record<string
 });
 
 let csrfToken = '';
+let whose = '';
 
-/** One way to the server: paths and methods come from the contract; every failure is a problem document. */
-const callServer: BaseQueryFn<Call, unknown, Problem> = async ({
+/** Whose page this is, by id; empty before anybody signed in. */
+export const whosePage = (): string => whose;
+
+/**
+ * One way to the server: paths and methods come from the contract; every failure is a problem document. What is asked after the session ended waits for
+ * whoever signs in again, and is asked anew; so is what carried a token that was renewed in another window.
+ */
+const callServer: BaseQueryFn<Call, unknown, Problem> = async (call) => {
+  const reply = await ask(call);
+  const [refused] = reply.error?.says ?? [];
+  if (call.endpoint.allow === 'anyone' || !refused) return reply;
+  if (refused.id === 'problem.sign_in_first') {
+    await untilSignedIn();
+    return ask(call);
+  }
+  if (refused.id === 'problem.csrf') {
+    await renew();
+    return ask(call);
+  }
+  return reply;
+};
+
+/** Learns the token that counts now. Where nobody is signed in any more somebody signs in first; where it is somebody else the page is theirs. */
+async function renew(): Promise<void> {
+  const { data } = await ask({ endpoint: as(contract.start) });
+  const { me } = (data ?? { me: undefined }) as { me?: ReplyOf<Contract['start']>['me'] };
+  if (me === null) await untilSignedIn();
+  else if (me && me.user.id !== whose) location.reload();
+}
+
+async function ask({
   endpoint,
   params = {},
   query = {},
   body,
   key,
   version,
-}) => {
+}: Call): Promise<{ data: unknown; error?: undefined } | { error: Problem; data?: undefined }> {
   const path = endpoint.path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(params[name] ?? ''));
   const search = new URLSearchParams(
     Object.entries(query).filter((pair): pair is [string, string] => pair[1] !== undefined),
@@ -57,6 +91,7 @@ const callServer: BaseQueryFn<Call, unknown, Problem> = async ({
       headers: {
         ...(body === undefined ? {} : { 'Content-Type': 'application/json' }),
         'X-CSRF-Token': csrfToken,
+        'Accept-Language': spoken(),
         ...(key ? { 'Idempotency-Key': key } : {}),
         ...(version ? { 'Draft-Version': String(version) } : {}),
       },
@@ -64,19 +99,28 @@ const callServer: BaseQueryFn<Call, unknown, Problem> = async ({
     });
     const reply: unknown = await response.json();
     if (!response.ok) return { error: reply as Problem };
-    if (typeof reply === 'object' && reply !== null && 'csrfToken' in reply) csrfToken = String(reply.csrfToken);
+    const me = meIn(reply);
+    if (me) [csrfToken, whose] = [me.csrfToken, whose || me.user.id];
     return { data: reply };
   } catch {
     return {
       error: {
         type: 'about:blank',
-        title: 'No answer',
+        title: say('problem.no_answer_title'),
         status: 0,
-        detail: 'The server does not answer. What you typed is kept here; try again.',
+        detail: '',
+        says: [message('problem.no_answer')],
       },
     };
   }
-};
+}
+
+/** Who is signed in, where a reply says so. */
+function meIn(reply: unknown): Me | undefined {
+  if (typeof reply !== 'object' || reply === null) return undefined;
+  if ('csrfToken' in reply) return reply as Me;
+  return (reply as { me?: Me | null }).me ?? undefined;
+}
 
 type Contract = typeof contract;
 type Asked<E> = { params?: ParamsOf<E>; query?: QueryOf<E> };
@@ -101,8 +145,7 @@ export const server = createApi({
         invalidatesTags: (_result, problem) => (problem ? [] : tags),
       });
     return {
-      me: read('me', 'Session'),
-      notice: read('notice'),
+      start: read('start', 'Session'),
       signIn: write('signIn', 'Session', 'Books', 'SetUp', 'Drafts'),
       signOut: write('signOut'),
       items: read('items', 'SetUp', 'Books'),
@@ -118,6 +161,7 @@ export const server = createApi({
       openBill: write('openBill'),
       letGoOfBill: write('letGoOfBill', 'Drafts'),
       planBill: write('planBill', 'Drafts'),
+      assessedBills: read('assessedBills'),
       postAgreed: write('postAgreed'),
       billable: read('billable', 'Books'),
       creditable: read('creditable', 'Books'),
@@ -209,5 +253,5 @@ export const problemOf = (error: unknown): Problem | undefined =>
 /** What the server said against something, in one sentence: the first thing that is wrong, else the problem itself. */
 export const saidAgainst = (error: unknown): string | undefined => {
   const problem = problemOf(error);
-  return problem && (problem.errors?.[0]?.says ?? problem.detail);
+  return problem && (sayAll(problem.errors?.[0]?.says ?? problem.says) || problem.detail);
 };

@@ -21,6 +21,9 @@ import { loadOrderLines } from '../../storage/load/orderLines.ts';
 import { loadReceiptLines } from '../../storage/load/receiptLines.ts';
 import { loadRates, loadTaxCodes } from '../../storage/load/setUp.ts';
 import { wantFrom } from '../../storage/load/wanted.ts';
+import { message, type MessageId } from '@obolus/messages/message';
+import type { Shown } from '@obolus/contract/message';
+import { inWords } from '../../asking/inWords.ts';
 
 export const bill: DocumentCommand<'bill'> = {
   read: (body, reader, { signedOff }) => ({
@@ -207,7 +210,7 @@ export const bill: DocumentCommand<'bill'> = {
     .map((table) => `COALESCE((SELECT SUM(b.amount) FROM ${table} b WHERE b.document_id = d.id), 0)`)
     .join(' + '),
   trail: {
-    label: 'Billed',
+    label: 'document.trail_billed',
     from: 'order',
     roots: `SELECT COALESCE(b.order_id, l.order_id) AS id FROM bill_line b LEFT JOIN receipt_line l ON l.document_id = b.receipt_id AND l.line_no = b.receipt_line_no WHERE b.document_id = ?
       UNION SELECT l.order_id FROM allocation_share s JOIN receipt_line l ON l.document_id = s.receipt_id AND l.line_no = s.receipt_line_no WHERE s.charge_id = ?`,
@@ -216,37 +219,40 @@ export const bill: DocumentCommand<'bill'> = {
             UNION ALL SELECT b.order_id, b.document_id, b.amount FROM bill_line b) b ON b.order_id = o.id
       JOIN document d ON d.id = b.document_id WHERE o.id IN (?) AND ${stands('d.id')} ORDER BY d.id`,
   },
-  reference: 'Vendor’s number',
+  reference: 'document.vendor_number',
+  labelOf: (row) => (row.is_tax ? message('document.tax') : text(row.item_name)),
   noteOf: decidedOf,
   lines: `SELECT l.line_no, l.quantity, l.price, COALESCE(r.per, ol.per) AS per, l.discount, l.amount, l.difference, l.price_difference, l.reason, IF(l.waits, 'wait', IF(l.order_id IS NOT NULL AND l.done = 0, 'ahead', '')) AS ahead, COALESCE(i.name, r.expense, ol.expense) AS item_name,
-                COALESCE(i.number, '') AS item_number, COALESCE(i.unit, '') AS item_unit, o.id AS of_id, o.number AS of_number, l.line_no AS position
+                COALESCE(i.number, '') AS item_number, COALESCE(i.unit, '') AS item_unit, o.id AS of_id, o.number AS of_number, l.line_no AS position, 0 AS is_tax
          FROM bill_line l LEFT JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no
          LEFT JOIN ordered_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no
          LEFT JOIN item i ON i.id = COALESCE(r.item_id, ol.item_id) JOIN document o ON o.id = COALESCE(l.receipt_id, l.order_id) WHERE l.document_id = ?
-         UNION ALL SELECT l.line_no, NULL, NULL, NULL, NULL, l.amount, 'charge', NULL, l.reason, '', l.kind, '', '', NULL, NULL, l.line_no FROM bill_charge l WHERE l.document_id = ?
-         UNION ALL SELECT l.line_no, NULL, NULL, NULL, NULL, l.amount, 'expense', NULL, '', '', l.expense, '', '', NULL, NULL, l.line_no FROM bill_expense l WHERE l.document_id = ?
-         UNION ALL SELECT NULL, NULL, NULL, NULL, NULL, l.amount, IF(l.recoverable, 'reclaimed', 'not reclaimed'), NULL, '', '', 'tax', '', '', NULL, NULL, l.line_no + 100000 FROM bill_tax l WHERE l.document_id = ?
-         UNION ALL SELECT l.line_no, NULL, NULL, NULL, NULL, l.amount, IF(l.decision = 'credit', 'not accepted, a credit is asked for', 'not accepted, not ours'), NULL, l.reason, '', l.said, '', '', NULL, NULL, l.line_no FROM bill_disputed l WHERE l.document_id = ?
+         UNION ALL SELECT l.line_no, NULL, NULL, NULL, NULL, l.amount, 'charge', NULL, l.reason, '', l.kind, '', '', NULL, NULL, l.line_no, 0 FROM bill_charge l WHERE l.document_id = ?
+         UNION ALL SELECT l.line_no, NULL, NULL, NULL, NULL, l.amount, 'expense', NULL, '', '', l.expense, '', '', NULL, NULL, l.line_no, 0 FROM bill_expense l WHERE l.document_id = ?
+         UNION ALL SELECT NULL, NULL, NULL, NULL, NULL, l.amount, IF(l.recoverable, 'reclaimed', 'kept'), NULL, '', '', '', '', '', NULL, NULL, l.line_no + 100000, 1 FROM bill_tax l WHERE l.document_id = ?
+         UNION ALL SELECT l.line_no, NULL, NULL, NULL, NULL, l.amount, IF(l.decision = 'credit', 'disputed-credit', 'disputed-not-ours'), NULL, l.reason, '', l.said, '', '', NULL, NULL, l.line_no, 0 FROM bill_disputed l WHERE l.document_id = ?
          ORDER BY position`,
 };
 
 /** How the difference of a line was decided, whether it is ahead of the goods, and why. */
-function decidedOf(row: Row, baseCurrency: string): string {
+function decidedOf(row: Row, baseCurrency: string): Shown[] {
   const difference = big(row.price_difference);
-  const decided =
-    difference === 0n ? '' : `${showAmount(difference, baseCurrency)} ${INTO[text(row.difference)] ?? ''}`;
-  const ahead = { wait: 'billed ahead, paid when it is here', ahead: 'billed ahead' }[text(row.ahead)] ?? '';
-  return [row.quantity == null ? text(row.difference) : '', decided, ahead, text(row.reason)]
-    .filter(Boolean)
-    .join(', ')
-    .slice(0, 200);
+  const into = INTO[text(row.difference)];
+  const ahead = AHEAD[text(row.ahead)];
+  return [
+    ...(row.quantity == null ? [inWords('purpose', text(row.difference))] : []),
+    ...(difference !== 0n && into ? [message(into, { amount: { figure: showAmount(difference, baseCurrency) } })] : []),
+    ...(ahead ? [message(ahead)] : []),
+    ...(row.reason ? [text(row.reason)] : []),
+  ];
 }
 
-const INTO: Readonly<Record<string, string>> = {
-  cost: 'into cost',
-  variance: 'to purchase price variance',
-  credit: 'asked for as a credit',
+const INTO: Readonly<Record<string, MessageId>> = {
+  cost: 'document.into_cost',
+  variance: 'document.to_variance',
+  credit: 'document.asked_credit',
 };
+const AHEAD: Readonly<Record<string, MessageId>> = { wait: 'document.ahead_waits', ahead: 'document.ahead' };
 
 const viewDifference =
   (currency: string) =>

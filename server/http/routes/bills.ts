@@ -6,7 +6,8 @@ import { readIncomingPaper } from '../../bills/incoming.ts';
 import { listApprovals } from '../../approvals/listApprovals.ts';
 import { askApproval } from '../../bills/askApproval.ts';
 import { dropPaper, assignPaper } from '../../bills/takeIn.ts';
-import { listWaitingBills, openWaiting, planDraft, postAgreed } from '../../bills/waiting.ts';
+import { postAgreed } from '../../bills/agreed.ts';
+import { listWaitingBills, openWaiting, planDraft } from '../../bills/waiting.ts';
 import { listMails, sendMail } from '../../mail/mails.ts';
 import { listBillable } from '../../queries/billable.ts';
 import { listUnmatched } from '../../queries/unmatched.ts';
@@ -57,8 +58,11 @@ export function billRoutes(router: Router, context: Context): void {
     await planDraft(source, user, params.id, body, today());
     return done;
   });
-  implement(router, context, api.postAgreed, ({ params, body, user }) =>
-    postAgreed(source, user, params.id, body.dry, { now, today: today() }),
+  implement(router, context, api.assessedBills, ({ query, user }) =>
+    workers.run('assessBills', user, query.ids.split(','), today()),
+  );
+  implement(router, context, api.postAgreed, ({ params, user }) =>
+    postAgreed(source, user, params.id, { now, today: today() }),
   );
   implement(router, context, api.billable, ({ params }) => listBillable(source.manager, params.id));
   implement(router, context, api.creditable, ({ query }) =>
@@ -77,8 +81,7 @@ export function billRoutes(router: Router, context: Context): void {
 export function mailRoutes(router: Router, context: Context): void {
   implement(router, context, api.mails, () => listMails(context.source.manager));
   implement(router, context, api.sendMail, async ({ params, body }) => {
-    if (!context.mailServer)
-      throw new RequestError(503, 'Not set up', 'No mail server is set up (docs/configuration.md).');
+    if (!context.mailServer) throw new RequestError(503, 'problem.mail_server_missing');
     await sendMail(context.source, context.mailServer, { id: params.id, ...body }, context.now());
     return { done: true as const };
   });

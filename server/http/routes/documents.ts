@@ -11,6 +11,7 @@ import { countsBlind } from '../../queries/blind.ts';
 import type { SignedIn } from '../../asking/signedIn.ts';
 import { type Context, todayOf } from '../context.ts';
 import { implement } from '../implement.ts';
+import { rolesOf } from '../../asking/roleWords.ts';
 
 export function documentRoutes<Kind extends DocumentKind>(router: Router, context: Context, kind: Kind): void {
   type Body = TSchema & { static: BodyOf<Kind> };
@@ -59,13 +60,12 @@ function versionIn(request: Request): number | undefined {
 /** A body may ask for more than its own kind: then the role must allow that too. */
 function mayPostAll<Kind extends DocumentKind>(user: SignedIn, kind: Kind, body: BodyOf<Kind>): void {
   const forbidden = commandOf(kind).forbids?.(body, user.role);
-  if (forbidden !== undefined) throw new RequestError(403, 'Not allowed', forbidden);
+  if (forbidden !== undefined) throw new RequestError(403, [forbidden]);
   for (const also of commandOf(kind).alsoNeeds?.(body) ?? []) {
     if (!mayPost(user.role, also))
-      throw new RequestError(
-        403,
-        'Not allowed',
-        `As ${user.role} you may not say what goods were billed at; it is for: ${KINDS[also].mayPost.join(', ')}.`,
-      );
+      throw new RequestError(403, 'problem.not_for_role_bill', {
+        role: { word: `role.${user.role}` },
+        roles: rolesOf(KINDS[also].mayPost),
+      });
   }
 }

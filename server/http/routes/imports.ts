@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import { api } from '@obolus/contract/api';
-import { type ImportKind, MAY_IMPORT } from '@obolus/contract/imports';
+import { type ImportKind, isEntryImport, MAY_IMPORT } from '@obolus/contract/imports';
 import type { Role } from '@obolus/contract/roles';
 import { RequestError } from '../../asking/failures.ts';
 import { cancelJob } from '../../jobs/queue.ts';
@@ -10,6 +10,7 @@ import type { SignedIn } from '../../asking/signedIn.ts';
 import { upTo } from '../../storage/upTo.ts';
 import { type Context, todayOf } from '../context.ts';
 import { implement } from '../implement.ts';
+import { REGISTERS } from '@obolus/contract/registers/registers';
 
 export function importRoutes(router: Router, context: Context): void {
   const { source } = context;
@@ -42,5 +43,8 @@ export function importRoutes(router: Router, context: Context): void {
 function mayImport(user: SignedIn, kind: ImportKind): void {
   const allowed: readonly Role[] = MAY_IMPORT[kind];
   if (!allowed.includes(user.role))
-    throw new RequestError(403, 'Not allowed', `As ${user.role} you may not import ${kind}.`);
+    throw new RequestError(403, 'problem.not_for_role_import', {
+      role: { word: `role.${user.role}` },
+      what: { word: isEntryImport(kind) ? REGISTERS[kind].title : `imports.${kind}` },
+    });
 }

@@ -2,7 +2,7 @@ import { Router } from 'express';
 import { api } from '@obolus/contract/api';
 import { dropAdvice } from '../../despatch/advices.ts';
 import { keepPaper, readPaper } from '../../papers/kept.ts';
-import { dropDraft, listDrafts, readDraft, saveDraft } from '../../storage/drafts.ts';
+import { dropDraft, listDrafts, findDraft, saveDraft } from '../../storage/drafts.ts';
 import type { Context } from '../context.ts';
 import { implement } from '../implement.ts';
 
@@ -25,7 +25,7 @@ export function paperRoutes(router: Router, context: Context): void {
 export function draftRoutes(router: Router, context: Context): void {
   const { source } = context;
   implement(router, context, api.drafts, ({ user }) => listDrafts(source, user));
-  implement(router, context, api.draft, ({ params, user }) => readDraft(source, user, params.id));
+  implement(router, context, api.draft, ({ params, user }) => findDraft(source, user, params.id));
   implement(router, context, api.saveDraft, async ({ params, body, user }) => ({
     version: await saveDraft(source, user, params.id, body),
   }));

@@ -17,7 +17,10 @@ export function sessionRoutes(router: Router, context: Context): void {
     const user = await signIn(source, body.email, body.password, request.ip ?? '');
     return me(context, request, await begin(request, user));
   });
-  implement(router, context, api.notice, () => Promise.resolve({ says: context.config.notice }));
+  implement(router, context, api.start, async ({ user, request }) => ({
+    me: user ? await me(context, request, user) : null,
+    notice: context.config.notice,
+  }));
   implement(router, context, api.changePassword, async ({ body, user, request }) => {
     const at = context.now();
     const changed = await changePassword(source, user.id, body, { address: request.ip ?? '', at });
@@ -50,7 +53,7 @@ export function sessionRoutes(router: Router, context: Context): void {
     request.session.user = user;
     request.session.csrfToken = newCsrfToken();
     const person = await personOf(source.manager, user);
-    if (!person) throw new RequestError(401, 'Not signed in', 'Sign in first.');
+    if (!person) throw new RequestError(401, 'problem.sign_in_first');
     return person;
   }
 }
@@ -62,7 +65,7 @@ async function me(context: Context, request: Request, user: SignedIn): Promise<M
     first_open_day: string;
   }[];
   const blind = await countsBlind(context.source.manager, user.role);
-  if (!company) throw new RequestError(503, 'Not set up', 'The company is not set up yet.');
+  if (!company) throw new RequestError(503, 'problem.company_missing');
   return {
     user: { id: user.id, name: user.name, email: user.email, role: user.role },
     company: {

@@ -86,7 +86,7 @@ export const stands = (column: string): string =>
   `NOT EXISTS (SELECT 1 FROM reversal x WHERE x.reversed_id = ${column})`;
 
 /** Why no more came of an order line that document `d` closed: as somebody said, or as its receipt found. */
-export const WHY_CLOSED = "IF(d.kind = 'receipt', 'came short, within what is allowed', d.note)";
+export const WHY_CLOSED = "IF(d.kind = 'receipt', '', d.note)";
 
 /** The vendor of a charge on document `d`; one that was moved from expense is its bill's vendor's. */
 export const CHARGE_VENDOR =

@@ -30,7 +30,7 @@ export const loadTariff = (loader: BooksLoader): Promise<void> =>
       to: optional(row.to_day),
       percent: fractionOf(row.percent),
       perUnit: priceOf(row.per_unit),
-      unit: row.unit === 'kg' ? 'kg' : 'stock unit',
+      unit: row.unit === 'kg' ? 'kg' : 'stock-unit',
       combine: row.combine === 'higher' || row.combine === 'lower' ? row.combine : 'sum',
       floor: limitOf(row.floor, currency),
       cap: limitOf(row.cap, currency),

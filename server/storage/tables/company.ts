@@ -39,6 +39,8 @@ export const company = {
     ...allowances(),
     /** Of four decimals, in base currency. */
     sign_off_above: maybe(figure()),
+    /** In which vendors are written to. */
+    language: { ...text(2), default: 'en' },
   }),
   user: table(
     'user_account',
@@ -56,6 +58,8 @@ export const company = {
       locale: { ...text(35), default: '' },
       date_order: { ...text(3), default: '' },
       week_start: { ...text(1), default: '' },
+      /** In which they read; empty for their browser’s. */
+      language: { ...text(2), default: '' },
     },
     { unique: { user_email_once: ['email'] } },
   ),

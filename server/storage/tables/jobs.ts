@@ -14,7 +14,7 @@ export const jobs = {
       done: { ...number(), default: 0 },
       steps: { ...number(), default: 0 },
       /** Why it stopped. */
-      says: { ...text(500), default: '' },
+      says: { ...text(4000), default: '' },
       /** Rises with each server that takes it: what the one before still writes is refused. */
       fence: { ...figure(), default: 0 },
       lease_until: maybe(instant()),

@@ -35,6 +35,8 @@ export const parties = {
       bank_account: { ...text(60), default: '' },
       /** The expense that its bills are for, where they are for nothing on order. */
       usual_expense: { ...text(60), default: '' },
+      /** In which it is written to; empty for the company’s. */
+      language: { ...text(2), default: '' },
     },
     { unique: { vendor_number_once: ['number'] } },
   ),

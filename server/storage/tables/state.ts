@@ -96,7 +96,7 @@ export const state = {
     post_on: maybe(day()),
     post_by: maybe(ref()),
     /** Why it did not post by itself. */
-    says: { ...text(500), default: '' },
+    says: { ...text(4000), default: '' },
   }),
   /** What vendors announce; who received it is found by its number. */
   despatchAdvice: table(
@@ -122,7 +122,7 @@ export const state = {
     quantity: figure(),
     lot: text(60),
     expires: maybe(day()),
-    problem: text(200),
+    problem: { ...text(4000), default: '' },
   }),
   /**
    * Papers of bills and credit memos, each under the id of the draft, and of the posting, that comes of it: as they came, and what of them can be read. The same
@@ -143,7 +143,7 @@ export const state = {
       content: maybe({ type: 'longblob' }),
       structured: maybe({ type: 'longblob' }),
       state: text(10),
-      says: { ...text(500), default: '' },
+      says: { ...text(4000), default: '' },
       vendor_id: maybe(ref()),
       number: { ...text(60), default: '' },
       currency: { ...text(3), default: '' },
@@ -196,7 +196,7 @@ export const state = {
     /** How its figures are written. */
     figures: { ...text(20), default: '1,234.50' },
     state: text(20),
-    says: text(500),
+    says: { ...text(4000), default: '' },
     created_at: instant(),
   }),
   importRow: table('import_row', {
@@ -206,7 +206,7 @@ export const state = {
     fields: long(),
     problems: long(),
     /** What loading it does to what is there. */
-    does: text(200),
+    does: { ...text(4000), default: '' },
     state: text(20),
   }),
 };

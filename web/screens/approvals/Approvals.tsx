@@ -1,15 +1,16 @@
 import { Link } from 'react-router';
 import type { ApprovalView } from '@obolus/contract/views/approvals';
 import { Answer } from '../../approvals/Answer.tsx';
-import { Changes, shown } from '../../approvals/Changes.tsx';
+import { Changes, showChanged } from '../../approvals/Changes.tsx';
 import { server } from '../../server/api.ts';
 import { useMe } from '../../server/me.ts';
 import { Cut } from '../../parts/Cut.tsx';
-import { showFigure, showInstant } from '../../parts/figures.ts';
+import { showFigure, showInstant } from '../../locale/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { PaperLink } from '../../parts/PaperLink.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { DifferencesAsked } from './DifferencesAsked.tsx';
+import { say, shown } from '../../locale/say.ts';
 
 /** What waits for a second person: orders above a limit, differences of bills, bank accounts and limits; then what was answered. */
 export function Approvals() {
@@ -18,33 +19,28 @@ export function Approvals() {
   const answered = asked.data?.rows.filter(({ answer }) => answer !== '') ?? [];
   return (
     <div className="screen">
-      <Head
-        title="Approvals"
-        about="What one person alone does not decide: exactly this is approved, and nothing later"
-      />
+      <Head title={say('frame.approvals')} about={say('approvals.about')} />
       <div className="body" tabIndex={0}>
         {asked.isError && <Problem error={asked.error} again={asked.refetch} />}
         {asked.data && waiting.length === 0 && (
           <div className="empty">
-            <h2>Nothing waits for approval</h2>
-            <p>
-              An order above its buyer’s limit, a bill whose differences come to more than the company’s amount, and a
-              change of a bank account or a limit come here before they take effect.
-            </p>
+            <h2>{say('approvals.none')}</h2>
+            <p>{say('approvals.none_more')}</p>
           </div>
         )}
         {waiting.map((one) => (
           <Waiting key={`${one.subject} ${one.of}`} one={one} />
         ))}
         {answered.length > 0 && <Answers rows={answered} />}
-        <Cut list={asked.data && { rows: answered, more: asked.data.more }} of="answers, the latest," />
+        <Cut list={asked.data && { rows: answered, more: asked.data.more }} />
       </div>
     </div>
   );
 }
 
 function Waiting({ one }: { one: ApprovalView }) {
-  const { title, link, paper, note, askedBy, askedAt, mine, mayAnswer, changes, differences } = one;
+  const title = shown(one.title);
+  const { link, paper, note, askedBy, askedAt, mine, mayAnswer, changes, differences } = one;
   return (
     <section className="pb-6 max-w-[940px]" aria-label={title}>
       <div className="flex items-baseline gap-4">
@@ -57,17 +53,20 @@ function Waiting({ one }: { one: ApprovalView }) {
             <PaperLink paper={paper} /> ·{' '}
           </>
         )}
-        {askedBy} asked on {showInstant(askedAt)}
+        {say('approvals.asked_on', { name: askedBy, at: showInstant(askedAt) })}
         {note && `: “${note}”`}
       </p>
       <DifferencesAsked title={title} differences={differences} />
-      <Changes label={`What is different: ${title}`} changes={changes} />
+      <Changes
+        label={say('approvals.different', { title })}
+        changes={changes.map((change) => ({ ...change, what: shown(change.what) }))}
+      />
       {mayAnswer && (
         <div className="pt-2">
-          <Answer {...one} />
+          <Answer {...one} title={title} />
         </div>
       )}
-      {mine && <p className="dim pt-1">You asked for this yourself: somebody else has to answer.</p>}
+      {mine && <p className="dim pt-1">{say('approvals.asked_yourself')}</p>}
     </section>
   );
 }
@@ -84,43 +83,43 @@ function Sums({ one: { total, amount, above, subject } }: { one: ApprovalView })
       )}
       {amount !== null && (
         <>
-          {subject === 'bill' && 'differences '}
+          {subject === 'bill' && `${say('approvals.differences_of')} `}
           <b>{showFigure(amount)}</b> {company.currency}
         </>
       )}
-      {above !== null && <span className="dim"> above {showFigure(above)}</span>}
+      {above !== null && <span className="dim"> {say('approvals.above', { above: showFigure(above) })}</span>}
     </p>
   );
 }
 
 function Answers({ rows }: { rows: readonly ApprovalView[] }) {
   return (
-    <section aria-label="Answered">
-      <h2 className="cap pt-2">Answered</h2>
+    <section aria-label={say('approvals.answered')}>
+      <h2 className="cap pt-2">{say('approvals.answered')}</h2>
       <table className="sheet">
         <thead>
           <tr>
-            <th>What</th>
-            <th>Asked by</th>
-            <th>Answer</th>
-            <th>By</th>
-            <th>When</th>
-            <th>Why</th>
+            <th>{say('approvals.subject')}</th>
+            <th>{say('approvals.asked_by')}</th>
+            <th>{say('approvals.answer')}</th>
+            <th>{say('approvals.by')}</th>
+            <th>{say('approvals.when')}</th>
+            <th>{say('word.reason')}</th>
           </tr>
         </thead>
         <tbody>
-          {rows.map(({ title, link, askedBy, answer, answeredBy, answeredAt, reason, changes }) => (
-            <tr key={title + answeredAt}>
+          {rows.map(({ title: of, link, askedBy, answer, answeredBy, answeredAt, reason, changes }) => (
+            <tr key={shown(of) + answeredAt}>
               <td className="w-[46%] whitespace-normal">
-                {link === '' ? title : <Link to={link}>{title}</Link>}
+                {link === '' ? shown(of) : <Link to={link}>{shown(of)}</Link>}
                 {changes.map(({ what, became, isFigure }) => (
-                  <span key={what} className="dim block">
-                    {what}: {shown(became, isFigure)}
+                  <span key={shown(what)} className="dim block">
+                    {shown(what)}: {showChanged(became, isFigure)}
                   </span>
                 ))}
               </td>
               <td>{askedBy}</td>
-              <td>{answer}</td>
+              <td>{answer && say(`status.${answer}`)}</td>
               <td>{answeredBy}</td>
               <td className="dim">{showInstant(answeredAt)}</td>
               <td className="dim w-[26%] whitespace-normal">{reason}</td>

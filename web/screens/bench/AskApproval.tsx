@@ -3,6 +3,8 @@ import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { PreviewReply } from '@obolus/contract/commands';
 import { saidAgainst, server } from '../../server/api.ts';
 import { AskReason } from '../../parts/AskReason.tsx';
+import { say } from '../../locale/say.ts';
+import type { MessageId } from '@obolus/messages/message';
 
 interface Shown {
   readonly draft: string;
@@ -25,17 +27,17 @@ export function AskApproval({ draft, body, before, now, needed }: Shown) {
   };
   return (
     <div>
-      <h2 className="cap">A second person</h2>
-      <p className="dim pb-1">{SAYS_NOW[now] ?? (needed ? SAYS_BEFORE[before] : '')}</p>
+      <h2 className="cap">{say('bench.second_person')}</h2>
+      <p className="dim pb-1">{saysOf(now, before, needed)}</p>
       {needed && now !== 'asked' && (
         <button type="button" className="btn quiet" onClick={() => setOpen(true)}>
-          Ask for approval …
+          {say('bench.ask_approval_ask')}
         </button>
       )}
       {open && (
         <AskReason
-          title="Ask for approval"
-          action="Ask"
+          title={say('bench.ask_approval')}
+          action={say('bench.ask')}
           needed={false}
           wrong={saidAgainst(error)}
           busy={isLoading}
@@ -50,17 +52,22 @@ export function AskApproval({ draft, body, before, now, needed }: Shown) {
   );
 }
 
+const saysOf = (now: Look, before: Look, needed: boolean): string => {
+  const says = SAYS_NOW[now] ?? (needed ? SAYS_BEFORE[before] : undefined);
+  return says === undefined ? '' : say(says);
+};
+
 /** Of exactly what stands here now. */
-const SAYS_NOW: Readonly<Partial<Record<Look, string>>> = {
-  asked: 'Approval is asked for: this can be posted once somebody else approves it.',
-  approved: 'Somebody else approved exactly this.',
-  rejected: 'It was rejected: change it, and ask again.',
+const SAYS_NOW: Readonly<Partial<Record<Look, MessageId>>> = {
+  asked: 'bench.approval_asked',
+  approved: 'bench.approval_given',
+  rejected: 'bench.approval_rejected',
 };
 
 /** Of what stood here before, where it was something else. */
-const SAYS_BEFORE: Readonly<Record<Look, string>> = {
-  '': 'Differences this large are not decided by one person alone.',
-  asked: 'Approval was asked for, and this is changed since: ask anew.',
-  approved: 'What was approved is changed since: ask anew.',
-  rejected: 'It was rejected, and is changed since: ask again.',
+const SAYS_BEFORE: Readonly<Record<Look, MessageId>> = {
+  '': 'bench.approval_needed',
+  asked: 'bench.approval_asked_before',
+  approved: 'bench.approval_given_before',
+  rejected: 'bench.approval_rejected_before',
 };

@@ -8,11 +8,12 @@ import { byVendor } from '../../parts/byVendor.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { BenchTabs } from './BenchTabs.tsx';
+import { ByStanding } from './ByStanding.tsx';
 import { Bill } from './Bill.tsx';
 import { Credit } from './Credit.tsx';
-import { PostAgreed } from './PostAgreed.tsx';
 import { useHold } from './useHold.ts';
 import { WaitingList } from './WaitingList.tsx';
+import { say } from '../../locale/say.ts';
 
 /** What waits at the left: bills, and vendors whose goods have none; one bill at the right, against what was ordered and received. */
 export function Bench() {
@@ -27,16 +28,16 @@ export function Bench() {
   return (
     <div className="aside wide">
       <WaitingList vendors={waiting} bills={bills.data?.rows ?? []} mayBill={mayBill}>
-        <Cut list={bills.data} of="waiting bills" />
-        <Cut list={all.data} of="received lines, the longest there," />
-        <Cut list={billable.currentData} of="lines of this vendor" />
+        <Cut list={bills.data} />
+        <Cut list={all.data} />
+        <Cut list={billable.currentData} />
       </WaitingList>
       {failed ? (
         <div className="body">
           <Problem error={failed.error} again={failed.refetch} />
         </div>
       ) : vendor === '' || draft === '' ? (
-        <Start waiting={waiting.size} bills={bills.data?.rows.length ?? 0} mayBill={mayBill} />
+        <Start waiting={waiting.size} bills={bills.data?.rows ?? NONE} />
       ) : (
         all.data &&
         (bills.data || !mayBill) &&
@@ -70,26 +71,24 @@ function Held({
   return heldBy === undefined ? null : children(heldBy);
 }
 
-function Start({ waiting, bills, mayBill }: { waiting: number; bills: number; mayBill: boolean }) {
+const NONE: readonly WaitingBill[] = [];
+
+function Start({ waiting, bills }: { waiting: number; bills: readonly WaitingBill[] }) {
   return (
     <div className="screen">
       <div>
-        <Head
-          title="Match bench"
-          about="Bills against what was ordered and received; only what differs asks for a decision"
-        />
+        <Head title={say('frame.bench')} about={say('bench.about')} />
         <BenchTabs />
       </div>
       <div className="body">
-        {mayBill && bills > 0 && <PostAgreed />}
-        <div className="empty">
-          <h2>{waiting + bills > 0 ? 'Whose bill is it?' : 'No goods wait for a bill'}</h2>
-          <p>
-            {waiting + bills > 0
-              ? 'Choose a bill at the left, or the vendor of one that lies on your desk: what was ordered and received lies ready beside it. Alt ↓ goes to the next bill.'
-              : 'What is received and not billed waits here, and every bill that comes as a file or by mail. A bill of charges alone, from a carrier or a broker, can be entered at the left.'}
-          </p>
-        </div>
+        {bills.length > 0 ? (
+          <ByStanding bills={bills} />
+        ) : (
+          <div className="empty">
+            <h2>{waiting > 0 ? say('bench.whose_bill') : say('bench.no_goods_wait')}</h2>
+            <p>{waiting > 0 ? say('bench.choose_bill') : say('bench.nothing_yet')}</p>
+          </div>
+        )}
       </div>
     </div>
   );

@@ -1,15 +1,16 @@
 import { NavLink } from 'react-router';
+import { say } from '../../locale/say.ts';
 
 export function BenchTabs() {
   return (
-    <nav className="tabs px-5 pb-2" aria-label="Match bench">
+    <nav className="tabs px-5 pb-2" aria-label={say('frame.bench')}>
       <NavLink to="/bench" end>
-        Bills
+        {say('bench.bills')}
       </NavLink>
-      <NavLink to="/bench/unmatched">Goods received not invoiced</NavLink>
-      <NavLink to="/bench/credits">Credits expected</NavLink>
-      <NavLink to="/bench/decisions">Match decisions</NavLink>
-      <NavLink to="/bench/mailbox">Mailbox</NavLink>
+      <NavLink to="/bench/unmatched">{say('list.unmatched')}</NavLink>
+      <NavLink to="/bench/credits">{say('list.credits')}</NavLink>
+      <NavLink to="/bench/decisions">{say('list.decisions')}</NavLink>
+      <NavLink to="/bench/mailbox">{say('bench.mailbox')}</NavLink>
     </nav>
   );
 }

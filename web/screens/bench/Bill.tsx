@@ -10,7 +10,7 @@ import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../server/me.ts';
 import { Cell, Field } from '../../parts/Cells.tsx';
 import { sumOf } from '../../parts/exact.ts';
-import { showFigure } from '../../parts/figures.ts';
+import { showFigure } from '../../locale/figures.ts';
 import { AnotherBill, CurrencyField, DateField, TermsField } from '../../drafts/HeaderFields.tsx';
 import { taxesOfLines } from '../../parts/taxes.ts';
 import { AskApproval } from './AskApproval.tsx';
@@ -24,6 +24,7 @@ import { PaperSays } from './PaperSays.tsx';
 import { TotalOfBill } from './TotalOfBill.tsx';
 import { type Shown, BillHead } from './BillHead.tsx';
 import { usePointer, lineUnder, useFirstDifference, only } from './billPointers.ts';
+import { say } from '../../locale/say.ts';
 
 /** One bill against what was ordered and received. */
 export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
@@ -51,7 +52,7 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
         body,
         lines.filter((line) => line.currency === body.currency),
       ),
-    title: (body) => `Bill ${body.reference} of ${party?.name ?? ''}`,
+    title: (body) => [party?.name, body.reference].filter(Boolean).join(', '),
     // A receipt left it: all that came with it is billed as it came.
     restore: ({ receipt, ...kept }) =>
       ({
@@ -90,8 +91,7 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
     const line = paper?.lines[at];
     const moved = line && moveTo(body, covers, at, line, to);
     if (moved) change(moved);
-    else
-      toast.error(`“${line?.unit ?? ''}” is no unit of ${to?.item.name ?? 'these goods'}: enter how many it is there.`);
+    else toast.error(say('bench.no_unit', { unit: line?.unit ?? '', name: to?.item.name ?? say('bench.these_goods') }));
   };
   const readOnly = heldBy !== '';
   const needsSecond = refusals.some(({ reason }) => reason === 'second_person_needed');
@@ -127,9 +127,9 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
         >
           <fieldset disabled={readOnly} className="min-w-0">
             <div className="fields">
-              <Field name="Vendor’s number" wide>
+              <Field name={say('document.vendor_number')} wide>
                 <Cell
-                  label="Vendor’s number"
+                  label={say('document.vendor_number')}
                   autoFocus
                   value={body.reference}
                   wrong={wrongAt(refusals, '/reference')}
@@ -142,8 +142,8 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
                 refusals={refusals}
                 onChange={(another) => change({ another })}
               />
-              <DateField name="Date" body={body} change={change} refusals={refusals} />
-              <CurrencyField name="Currency" body={body} change={change} refusals={refusals} />
+              <DateField name={say('word.date')} body={body} change={change} refusals={refusals} />
+              <CurrencyField name={say('word.currency')} body={body} change={change} refusals={refusals} />
               <TermsField body={body} change={change} refusals={refusals} />
             </div>
             {body.paper !== undefined && paper && paper.lines.length > 0 && (
@@ -169,8 +169,9 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
                     change({ further: [...body.further.filter((line) => !isTax(line.what)), ...asOrdered] })
                   }
                 >
-                  Taxes as the order expects them:{' '}
-                  {asOrdered.map(({ about, amount }) => `${about} ${showFigure(amount)}`).join(', ')}
+                  {say('bench.taxes_expected', {
+                    taxes: asOrdered.map(({ about, amount }) => `${about} ${showFigure(amount)}`).join(', '),
+                  })}
                 </button>
               </p>
             )}
@@ -198,8 +199,8 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
         <Footing
           entering={entering}
           allowed={mayBill && !readOnly}
-          action="Post bill"
-          waitingFor="Enter the vendor’s number and what the bill covers: quantities against receipts, charges, expenses, tax."
+          action={say('bench.post_bill')}
+          waitingFor={say('bench.begin')}
           note={
             needsSecond || preview?.approval ? (
               <AskApproval
@@ -209,10 +210,9 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
               />
             ) : (
               <p className="dim">
-                A price that differs goes into the goods, to purchase price variance, or is asked back as a credit, as
-                decided on its line.{' '}
+                {say('bench.price_differs')}{' '}
                 <Link className="act" to="/bench/decisions">
-                  Match decisions
+                  {say('list.decisions')}
                 </Link>
               </p>
             )

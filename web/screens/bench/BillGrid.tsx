@@ -2,13 +2,13 @@ import { useMemo, useRef, useState } from 'react';
 import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
 import type { BillableView } from '@obolus/contract/views/bench';
 import type { Entering } from '../../drafts/useDraft.ts';
-import { count } from '../../parts/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { Room } from '../../parts/Room.tsx';
 import { useLasting } from '../../parts/useLasting.ts';
 import { useRowsInView } from '../../parts/useRowsInView.ts';
 import { beyond, type BillBody, lineTotal, placesFor, splitOff } from './billBody.ts';
 import { BillGridLine, type LineActions, WIDTH } from './BillGridLine.tsx';
+import { say } from '../../locale/say.ts';
 
 interface Props {
   readonly entering: Entering<BillBody>;
@@ -45,27 +45,27 @@ export function BillGrid({ entering: { change, refusals, preview }, body, lines,
     <>
       <table
         className="sheet ruled tight"
-        aria-label="Lines of the bill"
+        aria-label={say('bench.lines_of_bill')}
         aria-rowcount={shown.length + 1}
         ref={table}
         onKeyDown={gridKeys({ passChoices: true })}
       >
         <thead>
           <tr>
-            <th>Item</th>
-            <th>Receipt</th>
-            <th className="num min-w-[56px]">Ordered</th>
-            <th className="num min-w-[60px]">Received</th>
+            <th>{say('word.item')}</th>
+            <th>{say('word.receipt')}</th>
+            <th className="num min-w-[56px]">{say('word.ordered')}</th>
+            <th className="num min-w-[60px]">{say('word.received')}</th>
             <th className="min-w-[54px]">
-              <span className="sr-only">Difference of quantity</span>
+              <span className="sr-only">{say('bench.quantity_difference')}</span>
             </th>
-            <th className="num min-w-[62px]">Billed</th>
-            <th className="num min-w-[76px]">Order price</th>
+            <th className="num min-w-[62px]">{say('word.billed')}</th>
+            <th className="num min-w-[76px]">{say('receiving.order_price')}</th>
             <th className="min-w-[62px]">
-              <span className="sr-only">Difference of price</span>
+              <span className="sr-only">{say('bench.price_difference')}</span>
             </th>
-            <th className="num min-w-[70px]">Billed at</th>
-            <th className="num min-w-[86px]">Amount</th>
+            <th className="num min-w-[70px]">{say('bench.billed_at')}</th>
+            <th className="num min-w-[86px]">{say('word.amount')}</th>
           </tr>
         </thead>
         <Room height={inView.above} columns={WIDTH} />
@@ -92,7 +92,7 @@ export function BillGrid({ entering: { change, refusals, preview }, body, lines,
       {(hidden > 0 || toCome) && (
         <p className="pt-2">
           <button type="button" className="act" onClick={() => setToCome(!toCome)}>
-            {toCome ? 'Only what is here' : `Show what is on order and not here (${count(hidden, 'line')})`}
+            {toCome ? say('bench.only_here') : say('bench.show_on_order', { hidden })}
           </button>
         </p>
       )}

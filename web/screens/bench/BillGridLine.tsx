@@ -7,11 +7,13 @@ import { useMe } from '../../server/me.ts';
 import { Cell, Choice } from '../../parts/Cells.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import { difference, isZero, typedQuantity } from '../../parts/exact.ts';
-import { showFigure, showPrice } from '../../parts/figures.ts';
+import { showFigure, showPrice } from '../../locale/figures.ts';
 import { PerPack } from '../../parts/PerPack.tsx';
 import { Signal } from '../../parts/Signal.tsx';
 import { Allowed } from '../../parts/Allowed.tsx';
 import type { BilledLine, Decision, Elsewhere } from './billBody.ts';
+import { say } from '../../locale/say.ts';
+import type { MessageId } from '@obolus/messages/message';
 
 export const WIDTH = 10;
 
@@ -39,10 +41,10 @@ interface Props {
   readonly differences: PreviewReply['differences'];
 }
 
-const DECISIONS: readonly (readonly [Decision, string])[] = [
-  ['cost', 'into cost'],
-  ['variance', 'to variance'],
-  ['credit', 'ask for credit'],
+const DECISIONS: readonly (readonly [Decision, MessageId])[] = [
+  ['cost', 'status.cost'],
+  ['variance', 'status.variance'],
+  ['credit', 'bench.request_credit'],
 ];
 
 /** A line of the bench: what was ordered and received, what is billed, and below it what is decided where they differ. */
@@ -70,7 +72,16 @@ export const BillGridLine = memo(function BillGridLine({
       <tr className={undecided || over !== '' ? 'joined' : undefined}>
         <td
           className="name"
-          title={`${line.item.number} ${line.item.name}, ${line.receipt ? `${line.receipt.number}, packing slip ${line.receipt.packingSlip}` : line.order.number}`}
+          title={
+            line.receipt
+              ? say('bench.receipt_slip', {
+                  item: line.item.number,
+                  name: line.item.name,
+                  receipt: line.receipt.number,
+                  slip: line.receipt.packingSlip,
+                })
+              : say('bench.item_order', { item: line.item.number, name: line.item.name, order: line.order.number })
+          }
         >
           {line.item.name}
         </td>
@@ -84,7 +95,7 @@ export const BillGridLine = memo(function BillGridLine({
               <Link className="act" tabIndex={-1} to={`/documents/${line.order.id}`}>
                 {line.order.number}
               </Link>{' '}
-              <span className="dim">{line.state === 'service' ? 'service' : 'not here'}</span>
+              <span className="dim">{line.state === 'service' ? say('bench.service') : say('parts.not_here')}</span>
             </>
           )}
         </td>
@@ -93,7 +104,7 @@ export const BillGridLine = memo(function BillGridLine({
         <td>{billed?.quantity ? <Signal from={ordered ? '0' : line.open} to={billed.quantity} /> : null}</td>
         <td>
           <FigureCell
-            label={`Billed quantity, ${name}`}
+            label={say('bench.billed_quantity_of', { name })}
             value={billed?.quantity ?? ''}
             wrong={over === '' ? (wrongAt(refusals, `${pointer}/quantity`) ?? wrongAt(refusals, pointer)) : undefined}
             read={(typed) => typedQuantity(typed, line.item)}
@@ -107,7 +118,7 @@ export const BillGridLine = memo(function BillGridLine({
         <td>{differs ? <Signal from={line.price} to={billed?.price ?? ''} atLeast={2} /> : null}</td>
         <td>
           <FigureCell
-            label={`Billed price, ${name}`}
+            label={say('bench.billed_price_of', { name })}
             value={billed?.price ?? line.price}
             wrong={wrongAt(refusals, `${pointer}/price`)}
             onChange={(price) => actions.set(line, { price })}
@@ -140,7 +151,12 @@ export const BillGridLine = memo(function BillGridLine({
 const inPacks = ({ unit, packs }: BillableView['item']): string | undefined =>
   packs.length === 0
     ? undefined
-    : `In ${unit}, or with a pack behind it: ${packs.map((pack) => `1 ${pack.unit} is ${showFigure(pack.size)} ${unit}`).join(', ')}`;
+    : say('bench.in_packs', {
+        unit,
+        packs: packs
+          .map((pack) => say('bench.pack_is', { pack: pack.unit, size: showFigure(pack.size), unit }))
+          .join(', '),
+      });
 
 /** How the differences of a line are decided, and why; what is allowed, and how much of that they use. */
 function Decided({
@@ -164,10 +180,13 @@ function Decided({
       {differs && (
         <span className="inline-block w-[130px]">
           <Choice
-            label={`Where the difference goes, ${name}`}
+            label={say('bench.where_difference', { name })}
             className="text-bronze font-semibold"
             value={billed.difference}
-            options={line.item.id === '0' ? DECISIONS.filter(([key]) => key !== 'variance') : DECISIONS}
+            options={DECISIONS.filter(([key]) => line.item.id !== '0' || key !== 'variance').map(([key, word]) => [
+              key,
+              say(word),
+            ])}
             onChange={(to) => actions.set(line, { difference: to as Decision })}
           />
         </span>
@@ -175,12 +194,12 @@ function Decided({
       {line.state === 'ordered' && (
         <span className="inline-block w-[210px]">
           <Choice
-            label={`Billed and not here, ${name}`}
+            label={say('bench.billed_not_here', { name })}
             className="text-bronze font-semibold"
             value={billed.wait ? 'wait' : 'ahead'}
             options={[
-              ['ahead', 'billed ahead of the goods'],
-              ['wait', 'wait for the goods to pay it'],
+              ['ahead', say('bench.ahead')],
+              ['wait', say('bench.wait_to_pay')],
             ]}
             onChange={(to) => actions.set(line, { wait: to === 'wait' })}
           />
@@ -192,8 +211,8 @@ function Decided({
       {asksWhy && (
         <span className="inline-block grow min-w-[220px] max-w-[460px]">
           <Cell
-            label={`Why, ${name}`}
-            placeholder="Why it is decided so"
+            label={say('bench.why_of', { name })}
+            placeholder={say('bench.why_decided')}
             list="usual-reasons"
             value={billed.reason ?? ''}
             wrong={wrong}
@@ -205,12 +224,12 @@ function Decided({
   );
 }
 
-const PLACES: Readonly<Record<Elsewhere, string>> = {
-  receipts: 'it is for other receipts of these goods',
-  wait: 'wait for the goods; pay when they are here',
-  ahead: 'billed ahead of the goods',
-  credit: 'ask for a credit',
-  'not-ours': 'not ours',
+const PLACES: Readonly<Record<Elsewhere, MessageId>> = {
+  receipts: 'bench.to_receipts',
+  wait: 'bench.to_wait',
+  ahead: 'bench.ahead',
+  credit: 'bench.to_credit',
+  'not-ours': 'bench.not_ours',
 };
 
 /** More is billed than came: where the rest goes. */
@@ -228,15 +247,17 @@ function TooMany({
   return (
     <span className="flex flex-wrap items-baseline gap-x-4">
       <span className="text-over">
-        {showFigure(over)} {line.item.unit} more than{' '}
-        {line.state === 'received' ? 'came and is not billed' : 'is on order'}:
+        {say(line.state === 'received' ? 'bench.more_than_came' : 'bench.more_than_ordered', {
+          over: showFigure(over),
+          unit: line.item.unit,
+        })}
       </span>
       <span className="inline-block w-[300px]">
         <Choice
-          label={`What of ${line.item.name} goes elsewhere`}
+          label={say('bench.goes_elsewhere', { name: line.item.name })}
           className="text-bronze font-semibold"
           value=""
-          options={[['', 'where does it go?'], ...places.map((place) => [place, PLACES[place]] as const)]}
+          options={[['', say('bench.where_goes')], ...places.map((place) => [place, say(PLACES[place])] as const)]}
           onChange={(to) => to && onSplit(to as Elsewhere)}
         />
       </span>

@@ -5,6 +5,7 @@ import { asReceived, type BillBody } from './billBody.ts';
 import { BesideButton } from './PaperBeside.tsx';
 import { PlanBill } from './PlanBill.tsx';
 import { WriteMail } from './WriteMail.tsx';
+import { say, sayAll } from '../../locale/say.ts';
 
 /** Whose bill it is and who is at it; what can be done with it at the right. */
 export function BillHead({
@@ -37,18 +38,14 @@ export function BillHead({
   return (
     <Head
       title={name}
-      more={body.reference || 'vendor bill'}
+      more={body.reference || say('bench.vendor_bill')}
       about={
         <>
-          In {body.currency}
-          {hold && `; on hold: ${hold}`}
-          {heldBy !== '' && (
-            <b className="text-bronze">
-              {' '}
-              · {heldBy} is working on this bill; it is free again a while after the last change
-            </b>
-          )}
-          {waiting?.says && <span className="text-bronze"> · {waiting.says}</span>}
+          {hold
+            ? say('bench.in_currency_hold', { currency: body.currency, hold })
+            : say('bench.in_currency', { currency: body.currency })}
+          {heldBy !== '' && <b className="text-bronze">{say('bench.held_by', { name: heldBy })}</b>}
+          {waiting && waiting.says.length > 0 && <span className="text-bronze"> · {sayAll(waiting.says)}</span>}
         </>
       }
     >
@@ -62,7 +59,7 @@ export function BillHead({
           disabled={heldBy !== ''}
           onClick={() => change({ billed: Object.fromEntries(here.map((line) => [line.line, asReceived(line)])) })}
         >
-          Bill everything received
+          {say('bench.bill_all')}
         </button>
       )}
     </Head>

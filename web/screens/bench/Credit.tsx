@@ -10,7 +10,7 @@ import { useMayPost, useMe } from '../../server/me.ts';
 import { Cell, Choice, Field } from '../../parts/Cells.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import { amountOfLine, isZero, sumOf } from '../../parts/exact.ts';
-import { showFigure } from '../../parts/figures.ts';
+import { showFigure } from '../../locale/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
 import { CurrencyField, DateField } from '../../drafts/HeaderFields.tsx';
@@ -19,6 +19,8 @@ import { Signal } from '../../parts/Signal.tsx';
 import { BesideButton, PaperBeside, useBeside } from './PaperBeside.tsx';
 import { PlanBill } from './PlanBill.tsx';
 import { UnderDoubleRule } from './TotalOfBill.tsx';
+import { say } from '../../locale/say.ts';
+import type { MessageId } from '@obolus/messages/message';
 
 type To = NonNullable<BodyOf<'credit'>['lines'][number]['to']>;
 /** What a credit memo says of a line: goods that went back by quantity and price, everything else by an amount and where it goes. */
@@ -85,7 +87,7 @@ export function Credit({
         ...(tax ? { tax } : {}),
       };
     },
-    title: (body) => `Credit memo ${body.reference} of ${party?.name ?? ''}`,
+    title: (body) => [party?.name, body.reference].filter(Boolean).join(', '),
     ...(waiting && waiting.came !== 'typed' ? { after: () => void navigate('/bench') } : {}),
   });
   const { body, change, refusals } = entering;
@@ -98,16 +100,11 @@ export function Credit({
     <div className="screen">
       <Head
         title={party.name}
-        more={body.reference || 'credit memo'}
+        more={body.reference || say('bench.credit_memo')}
         about={
           <>
-            In {body.currency}; it lowers what is owed
-            {heldBy !== '' && (
-              <b className="text-bronze">
-                {' '}
-                · {heldBy} is working on it; it is free again a while after the last change
-              </b>
-            )}
+            {say('bench.lowers_owed', { currency: body.currency })}
+            {heldBy !== '' && <b className="text-bronze">{say('bench.held_by', { name: heldBy })}</b>}
           </>
         }
       >
@@ -117,20 +114,20 @@ export function Credit({
       <div className={`body ${beside && body.paper !== undefined ? 'split' : ''}`}>
         <fieldset disabled={heldBy !== ''} className="min-w-0">
           <div className="fields">
-            <Field name="Vendor’s number" wide>
+            <Field name={say('document.vendor_number')} wide>
               <Cell
-                label="Vendor’s number"
+                label={say('document.vendor_number')}
                 autoFocus
                 value={body.reference}
                 wrong={wrongAt(refusals, '/reference')}
                 onChange={(reference) => change({ reference })}
               />
             </Field>
-            <DateField name="Date" body={body} change={change} refusals={refusals} />
-            <CurrencyField name="Currency" body={body} change={change} refusals={refusals} />
-            <Field name="Tax that had been reclaimed">
+            <DateField name={say('word.date')} body={body} change={change} refusals={refusals} />
+            <CurrencyField name={say('word.currency')} body={body} change={change} refusals={refusals} />
+            <Field name={say('bench.tax_reclaimed')}>
               <FigureCell
-                label="Tax that had been reclaimed"
+                label={say('bench.tax_reclaimed')}
                 value={body.tax}
                 wrong={wrongAt(refusals, '/tax')}
                 onChange={(tax) => change({ tax })}
@@ -139,19 +136,19 @@ export function Credit({
           </div>
           {shown.length === 0 ? (
             <div className="empty">
-              <h2>No credit of {party.name} is expected</h2>
-              <p>For a rebate on a price, show its bills.</p>
+              <h2>{say('bench.no_credit_of', { name: party.name })}</h2>
+              <p>{say('bench.for_rebate')}</p>
             </div>
           ) : (
             <CreditGrid entering={entering} body={body} lines={shown} />
           )}
-          <Cut list={open.currentData} of="lines, of the latest bills," />
+          <Cut list={open.currentData} />
           <p className="pt-2">
             <button type="button" className="act" onClick={() => setAll(!all)}>
-              {all ? 'Only what is expected' : 'Show bills that it may make cheaper'}
+              {all ? say('bench.only_expected') : say('bench.show_cheaper')}
             </button>
           </p>
-          <UnderDoubleRule total={total} name={`Total of the memo, ${body.currency}`}>
+          <UnderDoubleRule total={total} name={say('bench.total_memo', { currency: body.currency })}>
             {paper.currentData && <Signal from={paper.currentData.total} to={total} atLeast={2} />}
           </UnderDoubleRule>
         </fieldset>
@@ -162,8 +159,8 @@ export function Credit({
       <Footing
         entering={entering}
         allowed={mayCredit && heldBy === ''}
-        action="Post memo"
-        waitingFor="Enter the vendor’s number and what the memo is for: goods that went back, or amounts that were asked for."
+        action={say('bench.post_memo')}
+        waitingFor={say('bench.begin_memo')}
       />
     </div>
   );
@@ -174,11 +171,10 @@ const amountOf = (body: Body, line: CreditableView): string | undefined => {
   return said?.quantity ? amountOfLine(said.quantity, said.price ?? '', '', body.currency) : said?.amount;
 };
 
-const KIND = { return: 'went back', bill: 'billed', charge: 'a charge', disputed: 'not accepted' } as const;
-const TO: readonly (readonly [To, string])[] = [
-  ['expected', 'the credit asked for'],
-  ['cost', 'into cost'],
-  ['variance', 'to variance'],
+const TO: readonly (readonly [To, MessageId])[] = [
+  ['expected', 'bench.requested_credit'],
+  ['cost', 'status.cost'],
+  ['variance', 'status.variance'],
 ];
 
 function CreditGrid({
@@ -196,17 +192,17 @@ function CreditGrid({
   const set = (line: CreditableView, to: Credited) =>
     change({ credited: { ...body.credited, [line.line]: { ...usual(line), ...body.credited[line.line], ...to } } });
   return (
-    <table className="sheet ruled tight" aria-label="Lines of the credit memo">
+    <table className="sheet ruled tight" aria-label={say('bench.lines_of_memo')}>
       <thead>
         <tr>
-          <th>What</th>
-          <th>Document</th>
-          <th>Is</th>
-          <th className="num">Open</th>
-          <th className="num min-w-[80px]">Credited</th>
-          <th className="num min-w-[80px]">At</th>
-          <th className="min-w-[150px]">Against</th>
-          <th className="num min-w-[90px]">Amount, {body.currency}</th>
+          <th>{say('word.goods')}</th>
+          <th>{say('word.document')}</th>
+          <th>{say('word.status')}</th>
+          <th className="num">{say('bench.open')}</th>
+          <th className="num min-w-[80px]">{say('kind.amounts_credited')}</th>
+          <th className="num min-w-[80px]">{say('word.price')}</th>
+          <th className="min-w-[150px]">{say('bench.against')}</th>
+          <th className="num min-w-[90px]">{say('orders.amount_in', { currency: body.currency })}</th>
         </tr>
       </thead>
       <tbody onKeyDown={gridKeys({ passChoices: true })}>
@@ -221,7 +217,7 @@ function CreditGrid({
                 {line.label}
               </td>
               <td>{[line.document.number, line.document.reference].filter(Boolean).join(' · ')}</td>
-              <td>{KIND[line.kind]}</td>
+              <td>{say(line.kind === 'bill' ? 'status.billed' : `status.${line.kind}`)}</td>
               <td className="num">
                 {goods
                   ? `${showFigure(line.quantity)} ${line.unit}`
@@ -230,14 +226,14 @@ function CreditGrid({
               <td>
                 {goods ? (
                   <FigureCell
-                    label={`Credited quantity, ${name}`}
+                    label={say('bench.credited_quantity_of', { name })}
                     value={said?.quantity ?? ''}
                     wrong={wrongAt(refusals, `${at}/quantity`)}
                     onChange={(quantity) => set(line, { quantity })}
                   />
                 ) : (
                   <FigureCell
-                    label={`Credited amount, ${name}`}
+                    label={say('bench.credited_amount_of', { name })}
                     value={said?.amount ?? ''}
                     wrong={wrongAt(refusals, `${at}/amount`) ?? wrongAt(refusals, at)}
                     onChange={(amount) => set(line, { amount })}
@@ -247,7 +243,7 @@ function CreditGrid({
               <td>
                 {goods && (
                   <FigureCell
-                    label={`Credited price, ${name}`}
+                    label={say('bench.credited_price_of', { name })}
                     value={said?.price ?? line.price ?? ''}
                     wrong={wrongAt(refusals, `${at}/price`)}
                     onChange={(price) => set(line, { price })}
@@ -257,9 +253,9 @@ function CreditGrid({
               <td>
                 {!goods && (
                   <Choice
-                    label={`Where the credit goes, ${name}`}
+                    label={say('bench.where_credit', { name })}
                     value={said?.to ?? usual(line).to ?? 'cost'}
-                    options={line.kind === 'disputed' ? TO.slice(0, 1) : isZero(line.expected) ? TO.slice(1) : TO}
+                    options={toOf(line).map(([to, word]) => [to, say(word)])}
                     onChange={(to) => set(line, { to: to as To })}
                   />
                 )}
@@ -272,6 +268,10 @@ function CreditGrid({
     </table>
   );
 }
+
+/** Where a credit may go: against one that was requested, or into what it makes cheaper. */
+const toOf = (line: CreditableView): typeof TO =>
+  line.kind === 'disputed' ? TO.slice(0, 1) : isZero(line.expected) ? TO.slice(1) : TO;
 
 /** What a line is credited by where nothing else is said. */
 const usual = (line: CreditableView): Credited =>

@@ -1,13 +1,14 @@
 import { List } from '../../lists/List.tsx';
 import { Head } from '../../parts/Head.tsx';
 import { BenchTabs } from './BenchTabs.tsx';
+import { say } from '../../locale/say.ts';
 
 /** Credits that vendors owe: for goods that went back, prices that were not agreed, what was not accepted; the oldest first. */
 export function Credits() {
   return (
     <div className="screen">
       <div>
-        <Head title="Credits expected" about="What vendors owe back, the oldest first; a credit memo clears it" />
+        <Head title={say('list.credits')} about={say('bench.credits_about')} />
         <BenchTabs />
       </div>
       <div className="body">
@@ -15,11 +16,8 @@ export function Credits() {
           list="credits"
           empty={
             <>
-              <h2>No credit is expected</h2>
-              <p>
-                What is asked back on a bill, and goods that went back after they were billed, wait here for the
-                vendor’s credit memo.
-              </p>
+              <h2>{say('bench.credits_none')}</h2>
+              <p>{say('bench.credits_none_more')}</p>
             </>
           }
         />

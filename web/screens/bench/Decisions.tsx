@@ -1,13 +1,14 @@
 import { List } from '../../lists/List.tsx';
 import { Head } from '../../parts/Head.tsx';
 import { BenchTabs } from './BenchTabs.tsx';
+import { say } from '../../locale/say.ts';
 
 /** Every difference on a bill that was decided: by whom, when, why, and who agreed. */
 export function Decisions() {
   return (
     <div className="screen">
       <div>
-        <Head title="Match decisions" about="Every difference on a bill: how it was decided, by whom, when and why" />
+        <Head title={say('list.decisions')} about={say('bench.decisions_about')} />
         <BenchTabs />
       </div>
       <div className="body">
@@ -15,8 +16,8 @@ export function Decisions() {
           list="decisions"
           empty={
             <>
-              <h2>Nothing was to be decided yet</h2>
-              <p>A bill that differs from its order or receipt leaves here how that was decided, and why.</p>
+              <h2>{say('bench.decisions_none')}</h2>
+              <p>{say('bench.decisions_none_more')}</p>
             </>
           }
         />

@@ -5,6 +5,8 @@ import { FigureCell } from '../../parts/FigureCell.tsx';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { useLines } from '../../parts/useLines.ts';
 import type { Disputed } from './billBody.ts';
+import { say } from '../../locale/say.ts';
+import type { MessageId } from '@obolus/messages/message';
 
 const NEW: Disputed = { said: '', amount: '', decision: 'credit', reason: '' };
 
@@ -23,17 +25,17 @@ export function DisputedLines({
   const { table, set, add } = useLines<Disputed>(lines, NEW, () => false, change);
   const take = (at: number) => change(lines.filter((_, position) => position !== at));
   return (
-    <section className="pb-4 max-w-[860px]" aria-label="Disputed">
+    <section className="pb-4 max-w-[860px]" aria-label={say('status.disputed')}>
       {lines.length > 0 && (
-        <table className="sheet" aria-label="Disputed" ref={table}>
+        <table className="sheet" aria-label={say('status.disputed')} ref={table}>
           <thead>
             <tr>
-              <th>Disputed</th>
-              <th className="min-w-[140px]">What is done</th>
-              <th>Why</th>
-              <th className="num min-w-[120px]">Amount, {currency}</th>
+              <th>{say('status.disputed')}</th>
+              <th className="min-w-[140px]">{say('word.decision')}</th>
+              <th>{say('word.reason')}</th>
+              <th className="num min-w-[120px]">{say('orders.amount_in', { currency })}</th>
               <th className="min-w-[30px]">
-                <span className="sr-only">Take out</span>
+                <span className="sr-only">{say('entries.take_out')}</span>
               </th>
             </tr>
           </thead>
@@ -42,26 +44,26 @@ export function DisputedLines({
               <tr key={at} data-difference>
                 <td>
                   <Cell
-                    label={`Disputed ${at + 1}`}
+                    label={say('bench.disputed_at', { at: at + 1 })}
                     value={line.said}
-                    placeholder="As the paper calls it"
+                    placeholder={say('bench.as_paper_calls')}
                     onChange={(said) => set(at, { said })}
                   />
                 </td>
                 <td>
                   <Choice
-                    label={`What is done about ${at + 1}`}
+                    label={say('bench.disputed_decision', { at: at + 1 })}
                     value={line.decision}
                     options={[
-                      ['credit', 'ask for a credit'],
-                      ['not-ours', 'not ours'],
+                      ['credit', say('bench.to_credit')],
+                      ['not-ours', say('bench.not_ours')],
                     ]}
                     onChange={(decision) => set(at, { decision: decision as Disputed['decision'] })}
                   />
                 </td>
                 <td className="w-full">
                   <Cell
-                    label={`Why ${at + 1} is not accepted`}
+                    label={say('bench.disputed_why', { at: at + 1 })}
                     list="usual-reasons"
                     value={line.reason}
                     wrong={wrongAt(refusals, `/disputed/${at}/reason`)}
@@ -70,14 +72,14 @@ export function DisputedLines({
                 </td>
                 <td>
                   <FigureCell
-                    label={`Amount not accepted ${at + 1}`}
+                    label={say('bench.disputed_amount', { at: at + 1 })}
                     value={line.amount}
                     wrong={wrongAt(refusals, `/disputed/${at}/amount`)}
                     onChange={(amount) => set(at, { amount })}
                   />
                 </td>
                 <td className="num">
-                  <TakeOut label={`Take out what is not accepted ${at + 1}`} onClick={() => take(at)} />
+                  <TakeOut label={say('bench.disputed_out', { at: at + 1 })} onClick={() => take(at)} />
                 </td>
               </tr>
             ))}
@@ -85,10 +87,10 @@ export function DisputedLines({
         </table>
       )}
       <button type="button" className="act pt-1" onClick={() => add()}>
-        Something on this bill is not accepted
+        {say('bench.dispute_something')}
       </button>
       <datalist id="usual-reasons">
-        {USUAL.map((reason) => (
+        {USUAL.map((id) => say(id)).map((reason) => (
           <option key={reason} value={reason} />
         ))}
       </datalist>
@@ -96,12 +98,12 @@ export function DisputedLines({
   );
 }
 
-const USUAL = [
-  'Agreed with the buyer',
-  'New price list',
-  'Rounding of the vendor',
-  'Wrong price, vendor is asked',
-  'Delivered short',
-  'Not ordered',
-  'Meant for another company',
+const USUAL: readonly MessageId[] = [
+  'bench.usual_agreed',
+  'bench.usual_price_list',
+  'bench.usual_rounding',
+  'bench.usual_wrong_price',
+  'bench.usual_short',
+  'bench.usual_not_ordered',
+  'bench.usual_other_company',
 ];

@@ -10,11 +10,13 @@ import { useLines } from '../../parts/useLines.ts';
 import { useMe } from '../../server/me.ts';
 import { Allowed } from '../../parts/Allowed.tsx';
 import { nextLine, pointerOf, type FurtherLine } from './further.ts';
+import { say } from '../../locale/say.ts';
+import type { MessageId } from '@obolus/messages/message';
 
-const BESIDE_CHARGES: readonly (readonly [string, string])[] = [
-  ['expense', 'expense'],
-  ['tax-reclaimed', 'tax, reclaimed'],
-  ['tax-kept', 'tax, not reclaimed'],
+const BESIDE_CHARGES: readonly (readonly [string, MessageId])[] = [
+  ['expense', 'orders.expense'],
+  ['tax-reclaimed', 'bench.tax_reclaimable'],
+  ['tax-kept', 'bench.tax_kept'],
 ];
 
 /** What the bill lists besides goods: charges, which are put on goods later; expenses; tax. */
@@ -47,16 +49,16 @@ export function FurtherLines({
   const { table, set, add } = useLines(rows, nextLine(rows, kinds), () => false, change);
   const take = (at: number) => change(rows.filter((_, position) => position !== at));
   return (
-    <section className="py-4 max-w-[860px]" aria-label="Charges on this bill">
+    <section className="py-4 max-w-[860px]" aria-label={say('bench.charges_on_bill')}>
       {rows.length > 0 && (
-        <table className="sheet" aria-label="Charges" ref={table}>
+        <table className="sheet" aria-label={say('bench.charges')} ref={table}>
           <thead>
             <tr>
-              <th className="min-w-[150px]">Charge, expense or tax</th>
-              <th>What for</th>
-              <th className="num min-w-[140px]">Amount, {currency}</th>
+              <th className="min-w-[150px]">{say('bench.charge_expense_tax')}</th>
+              <th>{say('word.note')}</th>
+              <th className="num min-w-[140px]">{say('orders.amount_in', { currency })}</th>
               <th className="min-w-[30px]">
-                <span className="sr-only">Take out</span>
+                <span className="sr-only">{say('entries.take_out')}</span>
               </th>
             </tr>
           </thead>
@@ -68,9 +70,12 @@ export function FurtherLines({
                 <tr key={at}>
                   <td>
                     <Choice
-                      label={`Kind of charge ${at + 1}`}
+                      label={say('bench.kind_of_charge', { at: at + 1 })}
                       value={line.what}
-                      options={[...kinds.map((kind) => [kind, kind] as const), ...BESIDE_CHARGES]}
+                      options={[
+                        ...kinds.map((kind) => [kind, kind] as const),
+                        ...BESIDE_CHARGES.map(([what, word]) => [what, say(word)] as const),
+                      ]}
                       wrong={wrong('/kind') ?? wrong('')}
                       onChange={(what) =>
                         set(at, {
@@ -83,9 +88,9 @@ export function FurtherLines({
                   <td className="w-full">
                     {line.what === 'expense' ? (
                       <Cell
-                        label={`What expense ${at + 1} is for`}
+                        label={say('bench.expense_for', { at: at + 1 })}
                         value={line.about}
-                        placeholder="Packing paper, cleaning …"
+                        placeholder={say('bench.expense_examples')}
                         list="expense-accounts"
                         wrong={wrong('/expense')}
                         onChange={(about) => set(at, { about })}
@@ -99,8 +104,8 @@ export function FurtherLines({
                         )}
                         <span className="grow min-w-[180px]">
                           <Cell
-                            label={`Why charge ${at + 1} is so`}
-                            placeholder="Why it is taken"
+                            label={say('bench.why_charge', { at: at + 1 })}
+                            placeholder={say('bench.why_taken')}
                             list="usual-reasons"
                             value={line.reason ?? ''}
                             wrong={wrong('/reason')}
@@ -118,14 +123,14 @@ export function FurtherLines({
                   </td>
                   <td>
                     <FigureCell
-                      label={`Amount of charge ${at + 1}`}
+                      label={say('bench.amount_of_charge', { at: at + 1 })}
                       value={line.amount}
                       wrong={wrong('/amount')}
                       onChange={(amount) => set(at, { amount })}
                     />
                   </td>
                   <td className="num">
-                    <TakeOut label={`Take out charge ${at + 1}`} onClick={() => take(at)} />
+                    <TakeOut label={say('bench.take_out_charge', { at: at + 1 })} onClick={() => take(at)} />
                   </td>
                 </tr>
               );
@@ -135,7 +140,7 @@ export function FurtherLines({
       )}
       <Suggested register="expense-accounts" field="code" />
       <button type="button" className="act pt-2" onClick={() => add()}>
-        {goods && rows.length === 0 ? 'Add a charge, an expense or tax that stands on this bill' : 'Another line'}
+        {goods && rows.length === 0 ? say('bench.add_charge') : say('orders.another_line')}
       </button>
     </section>
   );
@@ -143,9 +148,9 @@ export function FurtherLines({
 
 /** What becomes of a charge or a tax. */
 function saysOf(what: string, kinds: readonly ChargeKind[]): string {
-  if (what === 'tax-reclaimed') return 'never part of cost';
-  if (what === 'tax-kept') return 'part of the cost of what it was charged on';
+  if (what === 'tax-reclaimed') return say('bench.says_reclaimed');
+  if (what === 'tax-kept') return say('bench.says_kept');
   return kinds.some(({ code, isCost }) => code === what && !isCost)
-    ? 'no part of cost'
-    : 'a charge, put on goods later';
+    ? say('bench.says_no_cost')
+    : say('bench.says_charge');
 }

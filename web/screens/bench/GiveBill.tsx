@@ -3,8 +3,8 @@ import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { problemOf, server } from '../../server/api.ts';
 import { Cell } from '../../parts/Cells.tsx';
-import { count } from '../../parts/figures.ts';
 import { GiveFile } from '../../parts/GiveFile.tsx';
+import { say, sayAll } from '../../locale/say.ts';
 
 /** Takes papers of bills in, and opens the first that has a vendor with what is proposed for it. The same paper again needs a reason. */
 export function GiveBill() {
@@ -22,10 +22,10 @@ export function GiveBill() {
     if (!data) return;
     setWhy('');
     const first = data.taken.find(({ vendor }) => vendor !== null);
-    const unread = data.taken.filter(({ says }) => says !== '');
-    if (data.taken.length > 1) toast.success(`${count(data.taken.length, 'bill')} taken in.`);
+    const unread = data.taken.filter(({ says }) => says.length > 0);
+    if (data.taken.length > 1) toast.success(say('bench.taken_in', { count: data.taken.length }));
     if (unread.length > 0)
-      toast.message(unread.length === 1 ? (unread[0]?.says ?? '') : `${unread.length} of them have parts to be typed.`);
+      toast.message(unread.length === 1 ? sayAll(unread[0]?.says) : say('bench.have_unread', { count: unread.length }));
     if (first) void navigate(`/bench/${first.vendor}/${first.id}`);
   };
   const again = (event: FormEvent) => {
@@ -35,17 +35,22 @@ export function GiveBill() {
   return (
     <>
       <GiveFile
-        says="A bill came as a file"
-        label="Bill: XML, PDF, picture or a stack as CSV"
+        says={say('bench.bill_came')}
+        label={say('bench.bill_file')}
         accept=".xml,.pdf,.csv,.png,.jpg,.jpeg,.webp,text/xml,application/xml,application/pdf,text/csv,image/png,image/jpeg,image/webp"
         taking={taking}
         onGive={give}
       />
       {isThere && (
         <form className="px-3 pb-3" onSubmit={again}>
-          <Cell label="Why it is another bill" placeholder="Why it is another bill" value={why} onChange={setWhy} />
+          <Cell
+            label={say('drafts.another_bill')}
+            placeholder={say('drafts.another_bill')}
+            value={why}
+            onChange={setWhy}
+          />
           <button type="submit" className="act" disabled={why.trim() === '' || taking.isLoading}>
-            Take it in
+            {say('bench.take_in')}
           </button>
         </form>
       )}

@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
+import { say } from '../../locale/say.ts';
 
 interface Kept {
   readonly paper: string;
@@ -17,7 +18,7 @@ export function useBeside(): [boolean, (beside: boolean) => void] {
 export function BesideButton({ beside, onChange }: { beside: boolean; onChange: (beside: boolean) => void }) {
   return (
     <button type="button" className="btn quiet" aria-pressed={beside} onClick={() => onChange(!beside)}>
-      {beside ? 'Put the paper away' : 'Paper beside'}
+      {beside ? say('bench.paper_away') : say('bench.paper_beside')}
     </button>
   );
 }
@@ -28,18 +29,18 @@ export function PaperBeside({ paper, type, name }: Kept) {
   const address = `/api/incoming-bills/${paper}/paper`;
   const isDrawn = type === 'application/pdf' || type.startsWith('image/');
   return (
-    <aside className="beside" aria-label={`The paper ${name}`}>
+    <aside className="beside" aria-label={say('bench.the_paper', { name })}>
       <p className="flex justify-between gap-2 pb-1">
         <span className="dim truncate grow" title={name}>
           {name}
         </span>
         {isDrawn && (
           <button type="button" className="act" onClick={() => setLarge(!large)}>
-            {large ? 'Smaller' : 'Larger'}
+            {large ? say('bench.smaller') : say('bench.larger')}
           </button>
         )}
         <a className="act" href={address} target="_blank" rel="noreferrer">
-          By itself
+          {say('bench.by_itself')}
         </a>
       </p>
       <div className={`pages ${large ? 'large' : ''}`}>
@@ -48,7 +49,7 @@ export function PaperBeside({ paper, type, name }: Kept) {
         ) : type === 'application/pdf' ? (
           <Pages address={address} />
         ) : (
-          <img src={address} alt={`The paper ${name}`} />
+          <img src={address} alt={say('bench.the_paper', { name })} />
         )}
       </div>
     </aside>
@@ -61,7 +62,7 @@ const SHARP = 2;
 
 function Pages({ address }: { address: string }) {
   const place = useRef<HTMLDivElement>(null);
-  const [says, setSays] = useState('Reading …');
+  const [says, setSays] = useState(say('parts.reading'));
   useEffect(() => {
     let gone = false;
     const draw = async () => {
@@ -81,7 +82,7 @@ function Pages({ address }: { address: string }) {
       }
       if (!gone) setSays('');
     };
-    draw().catch(() => !gone && setSays('This PDF cannot be shown here: open it by itself.'));
+    draw().catch(() => !gone && setSays(say('bench.pdf_not_shown')));
     return () => {
       gone = true;
     };
@@ -96,11 +97,11 @@ function Pages({ address }: { address: string }) {
 }
 
 function Text({ address }: { address: string }) {
-  const [text, setText] = useState('Reading …');
+  const [text, setText] = useState(say('parts.reading'));
   useEffect(() => {
     void fetch(address)
       .then((reply) => reply.text())
-      .then(setText, () => setText('This cannot be shown here: open it by itself.'));
+      .then(setText, () => setText(say('bench.not_shown')));
   }, [address]);
   return <pre>{text}</pre>;
 }

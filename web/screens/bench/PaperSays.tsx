@@ -3,32 +3,34 @@ import { useMemo, useRef, useState } from 'react';
 import type { BillableView, IncomingBill } from '@obolus/contract/views/bench';
 import { Choice } from '../../parts/Cells.tsx';
 import { difference, isZero } from '../../parts/exact.ts';
-import { count, showFigure, showPrice } from '../../parts/figures.ts';
+import { showFigure, showPrice } from '../../locale/figures.ts';
 import { Room } from '../../parts/Room.tsx';
 import { Signal } from '../../parts/Signal.tsx';
 import { useRowsInView } from '../../parts/useRowsInView.ts';
+import { say } from '../../locale/say.ts';
+import type { MessageId } from '@obolus/messages/message';
 
 type Line = IncomingBill['lines'][number];
 type Covers = readonly (readonly { readonly of: string; readonly quantity: string }[])[];
 
-const WHY: Readonly<Record<Line['why'][number], string>> = {
-  number: 'the item’s number',
-  words: 'the words',
-  order: 'the order',
-  slip: 'the packing slip',
-  price: 'the price',
-  'price-near': 'a price that is near',
-  quantity: 'the quantity',
+const WHY: Readonly<Record<Line['why'][number], MessageId>> = {
+  number: 'bench.by_number',
+  words: 'bench.by_words',
+  order: 'bench.by_order',
+  slip: 'bench.by_slip',
+  price: 'bench.by_price',
+  'price-near': 'bench.by_near_price',
+  quantity: 'bench.by_quantity',
 };
 const WIDTH = 6;
 /** A longer paper is shown whole only when it is asked for: first what is to be looked at. */
 const SHORT = 12;
 
-type Shows = 'all' | 'to look at' | 'none';
+type Shows = 'all' | 'to-look' | 'none';
 
 /** Lines that are surely placed ask for no room. It is settled when the bill is opened: nothing goes away while it is worked on. */
 const atFirst = (lines: readonly Line[], covers: Covers): Shows =>
-  !lines.some((line, at) => isToLookAt(line, covers[at] ?? [])) ? 'none' : lines.length <= SHORT ? 'all' : 'to look at';
+  !lines.some((line, at) => isToLookAt(line, covers[at] ?? [])) ? 'none' : lines.length <= SHORT ? 'all' : 'to-look';
 
 interface Shown {
   readonly paper: IncomingBill;
@@ -50,7 +52,7 @@ export function PaperSays({ paper, covers, lines, tax: expected, onMove, onPropo
     () =>
       paper.lines
         .map((line, at) => ({ line, at }))
-        .filter(({ line, at }) => shows === 'all' || (shows === 'to look at' && isToLookAt(line, covers[at] ?? []))),
+        .filter(({ line, at }) => shows === 'all' || (shows === 'to-look' && isToLookAt(line, covers[at] ?? []))),
     [paper.lines, covers, shows],
   );
   const table = useRef<HTMLTableElement>(null);
@@ -58,23 +60,23 @@ export function PaperSays({ paper, covers, lines, tax: expected, onMove, onPropo
   const places = useMemo(() => lines.map((line) => [line.line, placeName(line)] as const), [lines]);
   const open = paper.lines.filter(({ charge }, at) => (covers[at] ?? []).length === 0 && charge === '').length;
   return (
-    <section className={shows === 'none' ? 'pt-1' : 'pt-3'} aria-label="What the paper says">
-      {shows !== 'none' && <h2 className="cap">What the paper says</h2>}
+    <section className={shows === 'none' ? 'pt-1' : 'pt-3'} aria-label={say('bench.paper_says')}>
+      {shows !== 'none' && <h2 className="cap">{say('bench.paper_says')}</h2>}
       {shows !== 'none' && (
         <table
           className="sheet ruled tight"
-          aria-label="Lines of the paper"
+          aria-label={say('bench.lines_of_paper')}
           aria-rowcount={paper.lines.length + 1}
           ref={table}
         >
           <thead>
             <tr>
-              <th>Description</th>
-              <th className="num">Quantity</th>
-              <th className="num">Price</th>
-              <th className="num">Amount</th>
-              <th className="min-w-[230px]">Matched to</th>
-              <th>Matched by</th>
+              <th>{say('bench.description')}</th>
+              <th className="num">{say('word.quantity')}</th>
+              <th className="num">{say('word.price')}</th>
+              <th className="num">{say('word.amount')}</th>
+              <th className="min-w-[230px]">{say('bench.matched_to')}</th>
+              <th>{say('bench.matched_by')}</th>
             </tr>
           </thead>
           <Room height={inView.above} columns={WIDTH} />
@@ -108,7 +110,7 @@ export function PaperSays({ paper, covers, lines, tax: expected, onMove, onPropo
                   <td colSpan={2} />
                   <td className="num strong">{showFigure(amount)}</td>
                   <td colSpan={2} className="dim">
-                    a charge on all of it
+                    {say('bench.charge_on_all')}
                   </td>
                 </tr>
               ))}
@@ -118,7 +120,7 @@ export function PaperSays({ paper, covers, lines, tax: expected, onMove, onPropo
       )}
       <p className="flex flex-wrap items-baseline gap-x-6 pt-1 pb-4">
         <button type="button" className="act" onClick={onPropose}>
-          Accept the proposal
+          {say('bench.accept_proposal')}
         </button>
         {first !== 'all' && (
           <button
@@ -127,26 +129,18 @@ export function PaperSays({ paper, covers, lines, tax: expected, onMove, onPropo
             aria-expanded={shows === 'all'}
             onClick={() => setShows(shows === 'all' ? first : 'all')}
           >
-            {shows === 'all'
-              ? AWAY[first]
-              : paper.lines.length === 1
-                ? 'The line of the paper'
-                : `All ${paper.lines.length} lines of the paper`}
+            {shows === 'all' ? awayOf(first) : say('bench.all_lines', { count: paper.lines.length })}
           </button>
         )}
-        {shows === 'none' && <span className="dim">Every line is surely placed.</span>}
-        {shows === 'to look at' && <span className="dim">{count(rows.length, 'line')} to be looked at.</span>}
-        {open > 0 && (
-          <span className="text-bronze">
-            {open === 1 ? 'One line is' : `${open} lines are`} for nothing that is received or ordered and not billed.
-          </span>
-        )}
+        {shows === 'none' && <span className="dim">{say('bench.all_placed')}</span>}
+        {shows === 'to-look' && <span className="dim">{say('bench.lines_to_look', { count: rows.length })}</span>}
+        {open > 0 && <span className="text-bronze">{say('bench.for_nothing', { count: open })}</span>}
         <span className="grow" />
-        <span className="dim">Tax {showFigure(tax)}</span>
+        <span className="dim">{say('bench.tax_of', { tax: showFigure(tax) })}</span>
         {!isZero(difference(tax, expected || '0')) && (
-          <span title="What the paper asks for, against the tax codes of the orders">
+          <span title={say('bench.tax_against')}>
             <Signal from={expected || '0'} to={tax} atLeast={2} />{' '}
-            <span className="dim">by the orders’ codes {showFigure(expected || '0')}</span>
+            <span className="dim">{say('bench.by_codes', { expected: showFigure(expected || '0') })}</span>
           </span>
         )}
       </p>
@@ -154,17 +148,18 @@ export function PaperSays({ paper, covers, lines, tax: expected, onMove, onPropo
   );
 }
 
-const AWAY: Readonly<Record<Shows, string>> = {
-  all: '',
-  none: 'Put the paper’s lines away',
-  'to look at': 'Only what is to be looked at',
+const AWAY: Readonly<Record<Exclude<Shows, 'all'>, MessageId>> = {
+  none: 'bench.lines_away',
+  'to-look': 'bench.only_look',
 };
+
+const awayOf = (first: Shows): string => (first === 'all' ? '' : say(AWAY[first]));
 
 const isToLookAt = (line: Line, covers: Covers[number]): boolean =>
   (line.covers.length > 0 && !line.certain) || (covers.length === 0 && line.charge === '');
 
 const placeName = (line: BillableView): string =>
-  `${line.receipt?.number ?? `${line.order.number} to come`} · ${line.item.name}`;
+  `${line.receipt?.number ?? say('bench.order_outstanding', { order: line.order.number })} · ${line.item.name}`;
 
 interface LineProps {
   readonly line: Line;
@@ -181,7 +176,7 @@ function PaperLine({ line, at, index, covers, places, measure, onMove }: LinePro
   const several = covers.length > 1;
   const names = new Map(places);
   const options: (readonly [string, string])[] = [
-    ['', line.charge === '' ? 'nothing here' : `a charge: ${line.charge}`],
+    ['', line.charge === '' ? say('bench.nothing_here') : say('bench.a_charge', { charge: line.charge })],
     ...(several
       ? [
           [
@@ -208,7 +203,7 @@ function PaperLine({ line, at, index, covers, places, measure, onMove }: LinePro
           className="name cursor-grab"
           ref={setNodeRef}
           {...listeners}
-          title={`${line.said}: drag it onto the line that it is for`}
+          title={say('bench.drag_it', { said: line.said })}
         >
           {line.said}
         </td>
@@ -219,15 +214,15 @@ function PaperLine({ line, at, index, covers, places, measure, onMove }: LinePro
         <td className="num strong">{showFigure(line.amount)}</td>
         <td>
           <Choice
-            label={`What ${line.said} is for`}
+            label={say('bench.what_for', { said: line.said })}
             value={several ? 'several' : (covers[0]?.of ?? '')}
             options={options}
             onChange={(to) => to !== 'several' && onMove(to)}
           />
         </td>
-        <td className="dim max-w-[190px] truncate" title={line.why.map((why) => WHY[why]).join(', ')}>
-          {line.covers.length > 0 && !line.certain && <b className="text-bronze">look at it · </b>}
-          {line.why.map((why) => WHY[why]).join(', ')}
+        <td className="dim max-w-[190px] truncate" title={line.why.map((why) => say(WHY[why])).join(', ')}>
+          {line.covers.length > 0 && !line.certain && <b className="text-bronze">{say('bench.look_at_it')} </b>}
+          {line.why.map((why) => say(WHY[why])).join(', ')}
         </td>
       </tr>
     </tbody>

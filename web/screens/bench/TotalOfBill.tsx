@@ -4,10 +4,11 @@ import { wrongAt } from '../../drafts/useDraft.ts';
 import { useMe } from '../../server/me.ts';
 import { Cell } from '../../parts/Cells.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
-import { showFigure } from '../../parts/figures.ts';
+import { showFigure } from '../../locale/figures.ts';
 import { Signal } from '../../parts/Signal.tsx';
 import { Allowed } from '../../parts/Allowed.tsx';
 import type { BillBody } from './billBody.ts';
+import { say } from '../../locale/say.ts';
 
 /** What a bill or a credit memo comes to as entered, under a double rule; before it what its paper says. */
 export function UnderDoubleRule({ total, name, children }: { total: string; name: string; children?: ReactNode }) {
@@ -45,13 +46,13 @@ export function TotalOfBill({ body, change, total, differences, refusals }: Show
   const [tax, whole] = [of('tax'), of('total')];
   const asked = body.asked ?? '';
   return (
-    <section aria-label="The bill as a whole">
+    <section aria-label={say('bench.whole_bill')}>
       {tax && (
         <p className="flex justify-end items-baseline gap-4 pb-1" data-difference>
-          <span className="dim">Tax, against the orders’ codes</span>
+          <span className="dim">{say('bench.tax_codes')}</span>
           <Allowed difference={tax} currency={company.currency} />
           <Why
-            name="its tax is so"
+            label={say('bench.why_tax')}
             value={body.whyTax}
             wrong={wrongAt(refusals, '/whole/tax/reason')}
             onChange={(whyTax) => change({ whyTax })}
@@ -60,23 +61,23 @@ export function TotalOfBill({ body, change, total, differences, refusals }: Show
       )}
       {whole && (
         <p className="flex justify-end items-baseline gap-4 pb-1" data-difference>
-          <span className="text-over">What is entered does not come to what the paper asks for</span>
+          <span className="text-over">{say('bench.not_adding_up')}</span>
           <Why
-            name="the totals differ"
+            label={say('bench.why_total')}
             value={body.whyTotal}
             wrong={wrongAt(refusals, '/whole/total/reason')}
             onChange={(whyTotal) => change({ whyTotal })}
           />
         </p>
       )}
-      <UnderDoubleRule total={total} name={`Total of the bill, ${body.currency}`}>
+      <UnderDoubleRule total={total} name={say('bench.total_bill', { currency: body.currency })}>
         <label className="flex items-baseline gap-2">
-          <span className="dim">The paper asks for</span>
+          <span className="dim">{say('bench.paper_asks')}</span>
           <span className="inline-block w-[120px]">
             <FigureCell
-              label="The paper asks for"
+              label={say('bench.paper_asks')}
               value={asked}
-              placeholder="in all"
+              placeholder={say('bench.in_all')}
               wrong={wrongAt(refusals, '/whole/total/asked')}
               onChange={(to) => change({ asked: to })}
             />
@@ -91,12 +92,12 @@ export function TotalOfBill({ body, change, total, differences, refusals }: Show
 }
 
 function Why({
-  name,
+  label,
   value = '',
   wrong,
   onChange,
 }: {
-  name: string;
+  label: string;
   value: string | undefined;
   wrong: string | undefined;
   onChange: (to: string) => void;
@@ -104,8 +105,8 @@ function Why({
   return (
     <span className="inline-block w-[320px]">
       <Cell
-        label={`Why ${name}`}
-        placeholder="Why it is taken"
+        label={label}
+        placeholder={say('bench.why_taken')}
         list="usual-reasons"
         value={value}
         wrong={wrong}

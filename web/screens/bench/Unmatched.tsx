@@ -1,23 +1,30 @@
 import { useMemo, useState } from 'react';
 import type { Condition } from '@obolus/contract/listState';
-import { UNMATCHED_KINDS } from '@obolus/contract/workLists';
 import type { Unmatched as Lines } from '@obolus/contract/views/bench';
 import { server } from '../../server/api.ts';
 import { useMe } from '../../server/me.ts';
 import { List } from '../../lists/List.tsx';
 import { Choice, Field } from '../../parts/Cells.tsx';
 import { difference, isZero, sumOf } from '../../parts/exact.ts';
-import { showFigure } from '../../parts/figures.ts';
+import { showFigure } from '../../locale/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { BenchTabs } from './BenchTabs.tsx';
+import { say } from '../../locale/say.ts';
+import type { MessageId } from '@obolus/messages/message';
 
 type Row = Lines['rows'][number];
-const AGES: readonly (readonly [name: string, from: number, until: number])[] = [
-  ['to 30 days', 0, 30],
-  ['31 to 60', 31, 60],
-  ['61 to 90', 61, 90],
-  ['older', 91, Infinity],
+const KINDS = [
+  ['received', 'status.received'],
+  ['billed', 'status.billed-ahead'],
+  ['returned', 'status.returned'],
+] as const;
+
+const AGES: readonly (readonly [name: MessageId, from: number, until: number])[] = [
+  ['bench.age_30', 0, 30],
+  ['bench.age_60', 31, 60],
+  ['bench.age_90', 61, 90],
+  ['bench.age_older', 91, Infinity],
 ];
 
 /** What goods received not invoiced is made of, by vendor and age, down to the lines; proved against the account. */
@@ -30,7 +37,7 @@ export function Unmatched() {
   const rows = useMemo(() => (data?.rows ?? []).filter((row) => kind === '' || row.kind === kind), [data, kind]);
   const fixed = useMemo(
     (): Condition[] => [
-      ...(kind === '' ? [] : [{ column: 'kind', is: 'is' as const, to: UNMATCHED_KINDS[kind] }]),
+      ...(kind === '' ? [] : [{ column: 'kind', is: 'is' as const, to: kind === 'billed' ? 'billed-ahead' : kind }]),
       ...(vendor === '' ? [] : [{ column: 'vendor_id', is: 'is' as const, to: vendor }]),
     ],
     [kind, vendor],
@@ -38,10 +45,7 @@ export function Unmatched() {
   return (
     <div className="screen">
       <div>
-        <Head
-          title="Goods received not invoiced"
-          about="What came and is not billed, what is billed and did not come, what went back and is not credited"
-        />
+        <Head title={say('list.unmatched')} about={say('bench.unmatched_about')} />
         <BenchTabs />
       </div>
       <div className="body">
@@ -49,11 +53,11 @@ export function Unmatched() {
         {data && (
           <>
             <div className="fields">
-              <Field name="Show">
+              <Field name={say('bench.show')}>
                 <Choice
-                  label="Show"
+                  label={say('bench.show')}
                   value={kind}
-                  options={[['', 'all of it'], ...Object.entries(UNMATCHED_KINDS)]}
+                  options={[['', say('bench.all_of_it')], ...KINDS.map(([of, word]) => [of, say(word)] as const)]}
                   onChange={(to) => setKind(to as '' | Row['kind'])}
                 />
               </Field>
@@ -70,10 +74,8 @@ export function Unmatched() {
               fixed={fixed}
               empty={
                 <>
-                  <h2>Nothing of this kind</h2>
-                  <p>
-                    What is received and not billed, or billed and not received, stands here until the other half comes.
-                  </p>
+                  <h2>{say('bench.none_of_kind')}</h2>
+                  <p>{say('bench.none_of_kind_more')}</p>
                 </>
               }
             />
@@ -106,16 +108,16 @@ function ByVendor({
   const aged = (of: readonly Row[], from: number, until: number) =>
     of.filter(({ days }) => days >= from && days <= until);
   return (
-    <table className="sheet max-w-[860px]" aria-label="By vendor and age">
+    <table className="sheet max-w-[860px]" aria-label={say('bench.by_vendor_age')}>
       <thead>
         <tr>
-          <th>Vendor</th>
+          <th>{say('word.vendor')}</th>
           {AGES.map(([name]) => (
             <th key={name} className="num">
-              {name}
+              {say(name)}
             </th>
           ))}
-          <th className="num">Total, {currency}</th>
+          <th className="num">{say('bench.total_in', { currency })}</th>
         </tr>
       </thead>
       <tbody>
@@ -143,7 +145,7 @@ function ByVendor({
       </tbody>
       <tfoot>
         <tr>
-          <td>Total</td>
+          <td>{say('status.total')}</td>
           {AGES.map(([age, from, until]) => (
             <td key={age} className="num">
               {showFigure(sum(aged(rows, from, until)))}
@@ -161,10 +163,17 @@ function Proved({ data, currency }: { data: Lines; currency: string }) {
   const gap = difference(data.sum, data.account);
   return (
     <p className="py-3" role="status">
-      {isZero(data.measured) ? '' : `With ${showFigure(data.measured)} that the end of a period measured anew, the`}
-      {isZero(data.measured) ? 'The' : ''} lines come to {showFigure(data.sum)} {currency}; the account goods received
-      not invoiced stands at {showFigure(data.account)}.{' '}
-      {isZero(gap) ? 'They agree.' : <b className="text-over">They differ by {showFigure(gap)}.</b>}
+      {say(isZero(data.measured) ? 'bench.lines_sum' : 'bench.lines_sum_measured', {
+        measured: showFigure(data.measured),
+        sum: showFigure(data.sum),
+        currency,
+        account: showFigure(data.account),
+      })}{' '}
+      {isZero(gap) ? (
+        say('bench.agree')
+      ) : (
+        <b className="text-over">{say('bench.differ_by', { gap: showFigure(gap) })}</b>
+      )}
     </p>
   );
 }

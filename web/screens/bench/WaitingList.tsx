@@ -1,13 +1,16 @@
-import { type ReactNode, useEffect } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import type { ReceivedLine } from '@obolus/contract/views/receiving';
 import type { WaitingBill } from '@obolus/contract/views/bench';
 import { server } from '../../server/api.ts';
 import { useMe } from '../../server/me.ts';
 import { amountOfLine, difference, sumOf } from '../../parts/exact.ts';
-import { count, showDay, showFigure } from '../../parts/figures.ts';
+import { showDay, showFigure } from '../../locale/figures.ts';
+import { fits } from '../../parts/fits.ts';
 import { Lookup } from '../../parts/Lookup.tsx';
 import { GiveBill } from './GiveBill.tsx';
+import { say, sayAll, sayWith } from '../../locale/say.ts';
+import type { MessageId } from '@obolus/messages/message';
 
 type Vendors = ReadonlyMap<
   string,
@@ -37,27 +40,42 @@ export function WaitingList({
   const all = server.useVendorsQuery();
   const isLater = ({ lookAgain, postOn }: WaitingBill) =>
     (lookAgain ?? '') > company.today || (postOn ?? '') > company.today;
-  const sorted = [...bills.filter((bill) => !isLater(bill)), ...bills.filter(isLater)];
+  const [find, setFind] = useState('');
+  const found = bills.filter((bill) => fits(find, bill.vendor?.name ?? '', bill.number, bill.name, bill.sender));
+  const sorted = [...found.filter((bill) => !isLater(bill)), ...found.filter(isLater)];
+  const unbilled = [...vendors.values()].filter(({ name, lines }) =>
+    fits(find, name, ...lines.flatMap(({ receipt }) => [receipt.number, receipt.packingSlip])),
+  );
   const billed = new Set(bills.map((bill) => bill.vendor?.id));
   useNextBill(sorted, draft);
   return (
-    <nav aria-label="Bills that wait">
+    <nav aria-label={say('bench.bills_wait')}>
+      <div className="px-3 pt-2">
+        <input
+          className="cell boxed"
+          aria-label={say('bench.find_waiting')}
+          placeholder={say('bench.find_hint')}
+          value={find}
+          onChange={(event) => setFind(event.target.value)}
+          onKeyDown={(event) => {
+            if (event.key !== 'Enter') return;
+            const [bill, group] = [sorted[0] && placeOf(sorted[0]), unbilled[0]];
+            if (bill !== undefined || group) void navigate(bill ?? `/bench/${group?.id ?? ''}`);
+          }}
+        />
+      </div>
       {mayBill && (
         <>
-          <header>
-            <b>{count(bills.length, 'bill')}</b> waiting
-          </header>
+          <header>{sayWith('bench.bills_waiting', { count: bills.length, b: (text) => <b>{text}</b> })}</header>
           {sorted.map((bill) => (
             <Waiting key={bill.id} bill={bill} here={bill.id === draft} later={isLater(bill)} />
           ))}
           <GiveBill />
         </>
       )}
-      <section aria-label="Goods without a bill">
-        <header>
-          <b>{count(vendors.size, 'vendor')}</b> with goods not billed
-        </header>
-        {[...vendors.values()].map((group) => {
+      <section aria-label={say('bench.goods_without')}>
+        <header>{sayWith('bench.vendors_unbilled', { count: vendors.size, b: (text) => <b>{text}</b> })}</header>
+        {unbilled.map((group) => {
           const currency = group.lines[0]?.currency ?? '';
           const owed = sumOf(
             group.lines
@@ -77,9 +95,11 @@ export function WaitingList({
               </span>
               <span>
                 <small>
-                  {[...new Set(group.lines.map((line) => line.receipt.number))].join(', ')} · since{' '}
-                  {showDay(group.lines[0]?.receipt.date)}
-                  {billed.has(group.id) && ' · a bill waits'}
+                  {say('bench.since', {
+                    receipts: [...new Set(group.lines.map((line) => line.receipt.number))].join(', '),
+                    day: showDay(group.lines[0]?.receipt.date),
+                  })}{' '}
+                  {billed.has(group.id) && say('bench.bill_waits')}
                 </small>
               </span>
               <span>
@@ -92,10 +112,10 @@ export function WaitingList({
       </section>
       {children}
       <div className="p-3">
-        <div className="cap">A bill of another vendor</div>
+        <div className="cap">{say('bench.other_vendor')}</div>
         <Lookup
-          label="A bill of another vendor"
-          placeholder="Carrier, broker, insurer …"
+          label={say('bench.other_vendor')}
+          placeholder={say('bench.other_examples')}
           options={all.data?.rows ?? []}
           value=""
           onChange={(id) => id && void navigate(`/bench/${id}`)}
@@ -122,11 +142,11 @@ function useNextBill(bills: readonly WaitingBill[], draft: string | undefined): 
   }, [bills, draft, navigate]);
 }
 
-const CAME: Readonly<Record<WaitingBill['came'], string>> = {
-  typed: 'begun here',
-  file: 'as a file',
-  mail: 'by mail',
-  receipt: 'left by a receipt',
+const CAME: Readonly<Record<WaitingBill['came'], MessageId>> = {
+  typed: 'bench.came_typed',
+  file: 'bench.came_file',
+  mail: 'bench.came_mail',
+  receipt: 'bench.came_receipt',
 };
 
 function Waiting({ bill, here, later }: { bill: WaitingBill; here: boolean; later: boolean }) {
@@ -134,12 +154,14 @@ function Waiting({ bill, here, later }: { bill: WaitingBill; here: boolean; late
   const words = (
     <>
       <span>
-        <b className="strong">{bill.vendor?.name ?? bill.name}</b>
+        <b className="strong">{bill.vendor?.name ?? (bill.name || say('paper.mail'))}</b>
         {bill.total !== null && showFigure(bill.total)}
       </span>
       <span>
-        <small title={bill.came === 'mail' ? `by mail from ${bill.sender}` : bill.name}>
-          {[bill.kind === 'credit' ? 'credit memo' : '', bill.number, CAME[bill.came]].filter(Boolean).join(' · ')}
+        <small title={bill.came === 'mail' ? say('bench.mail_from', { sender: bill.sender }) : bill.name}>
+          {[bill.kind === 'credit' ? say('bench.credit_memo') : '', bill.number, say(CAME[bill.came])]
+            .filter(Boolean)
+            .join(' · ')}
         </small>
         {bill.total !== null && <small>{bill.currency}</small>}
       </span>
@@ -168,20 +190,21 @@ function Marks({
   bill: WaitingBill;
   later: boolean;
 }) {
+  const saying = sayAll(says);
   const marks = [
-    heldBy && `${heldBy} is at it`,
-    postOn && `posts on ${showDay(postOn)}`,
-    lookAgain && `${later ? 'again on' : 'to be looked at since'} ${showDay(lookAgain)}`,
-    note && `“${note}”`,
-    approval && { asked: 'waits for approval', approved: 'approved', rejected: 'rejected' }[approval],
-    state === 'typed' && 'to be typed',
-    state === 'refused' && 'refused',
+    heldBy && say('bench.at_it', { heldBy }),
+    postOn && say('bench.posts_on', { postOn: showDay(postOn) }),
+    lookAgain && say(later ? 'bench.again_on' : 'bench.to_look_since', { day: { day: lookAgain } }),
+    note && say('bench.quoted', { note }),
+    approval && say(approval === 'asked' ? 'status.awaits-approval' : `status.${approval}`),
+    state === 'typed' && say('bench.to_be_typed'),
+    state === 'refused' && say('bench.refused'),
   ].filter(Boolean);
-  if (marks.length === 0 && says === '') return null;
+  if (marks.length === 0 && saying === '') return null;
   return (
     <span>
-      <small className={`line-clamp-2 ${state === 'refused' || says !== '' ? 'text-bronze' : ''}`} title={says}>
-        {[...marks, state === 'refused' || state === 'unassigned' ? says : ''].filter(Boolean).join(' · ')}
+      <small className={`line-clamp-2 ${state === 'refused' || saying !== '' ? 'text-bronze' : ''}`} title={saying}>
+        {[...marks, state === 'refused' || state === 'unassigned' ? saying : ''].filter(Boolean).join(' · ')}
       </small>
     </span>
   );
@@ -191,19 +214,19 @@ function Marks({
 function WithoutVendor({ bill }: { bill: WaitingBill }) {
   const navigate = useNavigate();
   const vendors = server.useVendorsQuery();
-  const [say] = server.useAssignPaperMutation();
+  const [assign] = server.useAssignPaperMutation();
   const [drop] = server.useDropIncomingMutation();
   const choose = async (vendor: string) => {
     if (vendor === '') return;
-    const { data } = await say({ params: { id: bill.id }, body: { vendor } });
+    const { data } = await assign({ params: { id: bill.id }, body: { vendor } });
     if (data) void navigate(`/bench/${vendor}/${bill.id}`);
   };
   return (
     <>
       {bill.state === 'unassigned' && (
         <Lookup
-          label={`Whose is ${bill.name}`}
-          placeholder="Whose is it?"
+          label={say('bench.whose_is', { name: bill.name })}
+          placeholder={say('bench.whose')}
           options={vendors.data?.rows ?? []}
           value=""
           onChange={(id) => void choose(id)}
@@ -213,9 +236,9 @@ function WithoutVendor({ bill }: { bill: WaitingBill }) {
         type="button"
         className="act text-[12.5px]"
         onClick={() => void drop({ params: { id: bill.id } })}
-        aria-label={`Take ${bill.name} off the list`}
+        aria-label={say('bench.dismiss_named', { name: bill.name })}
       >
-        Dismiss
+        {say('bench.dismiss')}
       </button>
     </>
   );

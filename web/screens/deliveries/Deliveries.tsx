@@ -1,12 +1,14 @@
 import { Cut } from '../../parts/Cut.tsx';
 import { Link } from 'react-router';
+import { Drafts } from '../../drafts/Drafts.tsx';
 import { server } from '../../server/api.ts';
 import { useMayPost, useMe } from '../../server/me.ts';
 import { List } from '../../lists/List.tsx';
 import { sumOf } from '../../parts/exact.ts';
-import { showFigure } from '../../parts/figures.ts';
+import { showFigure } from '../../locale/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { useNewKey } from '../../parts/useNewKey.ts';
+import { say } from '../../locale/say.ts';
 
 /** Goods that went out, and what of them is not invoiced yet. */
 export function Deliveries() {
@@ -24,41 +26,45 @@ export function Deliveries() {
   }
   return (
     <div className="screen">
-      <Head title="Deliveries" about="Goods that went out, and their way to cost of goods">
+      <Head title={say('list.deliveries')} about={say('deliveries.about')}>
         {mayDeliver && (
           <Link className="btn" to="/deliveries/new">
-            New delivery <kbd>N</kbd>
+            {say('frame.do_delivery')} <kbd>N</kbd>
           </Link>
         )}
       </Head>
       <div className="body">
+        <Drafts of={['delivery', 'invoice']} />
         {customers.size > 0 && (
-          <section className="pb-5 max-w-[760px]" aria-label="Not invoiced yet">
-            <h2 className="cap">Delivered and not invoiced</h2>
+          <section className="pb-5 max-w-[760px]" aria-label={say('deliveries.not_invoiced')}>
+            <h2 className="cap">{say('deliveries.delivered_not_invoiced')}</h2>
             {[...customers].map(([customer, group]) => (
               <div key={customer} className="flex gap-4 py-1.5 border-b border-rule">
                 <span className="w-[110px] text-right font-book text-[16px] font-semibold">
                   {showFigure(sumOf(group.cost, me.company.currency))}
                 </span>
                 <span className="grow">
-                  {customer} <span className="dim">{[...group.deliveries].join(', ')}, at cost</span>
+                  {customer}{' '}
+                  <span className="dim">
+                    {say('deliveries.at_cost', { deliveries: [...group.deliveries].join(', ') })}
+                  </span>
                 </span>
                 {mayInvoice && (
                   <Link className="act" to={`/deliveries/invoice/${encodeURIComponent(customer)}`}>
-                    Invoice
+                    {say('kinds.invoice')}
                   </Link>
                 )}
               </div>
             ))}
-            <Cut list={open.data} of="delivered lines" />
+            <Cut list={open.data} />
           </section>
         )}
         <List
           list="deliveries"
           empty={
             <>
-              <h2>Nothing has gone out yet</h2>
-              <p>A delivery takes goods out of inventory at what their pool says they cost.</p>
+              <h2>{say('deliveries.none')}</h2>
+              <p>{say('deliveries.none_more')}</p>
             </>
           }
         />

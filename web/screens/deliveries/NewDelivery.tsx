@@ -7,7 +7,7 @@ import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../server/me.ts';
 import { Cell, Field, TakeOut } from '../../parts/Cells.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
-import { showFigure } from '../../parts/figures.ts';
+import { showFigure } from '../../locale/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
 import { DateField, WarehouseField } from '../../drafts/HeaderFields.tsx';
@@ -16,6 +16,7 @@ import { lotsToSend } from '../../parts/lots.ts';
 import { Lookup } from '../../parts/Lookup.tsx';
 import { Suggested } from '../../parts/Suggested.tsx';
 import { useLines } from '../../parts/useLines.ts';
+import { say } from '../../locale/say.ts';
 
 type Body = BodyOf<'delivery'>;
 type Line = Body['lines'][number];
@@ -40,7 +41,7 @@ export function NewDelivery() {
         .map(({ lots, ...line }) => ({ ...line, ...lotsToSend(trackingOf(line.item), lots, line.quantity) }));
       return lines.length === 0 ? undefined : { ...body, warehouse: body.warehouse || first, lines };
     },
-    title: (body) => `Delivery to ${body.customer || 'a customer'}`,
+    title: (body) => body.customer,
   });
   const mayDeliver = useMayPost('delivery');
   const { body, change, refusals } = entering;
@@ -51,15 +52,15 @@ export function NewDelivery() {
   return (
     <div className="screen">
       <Head
-        title={body.customer || 'New delivery'}
+        title={body.customer || say('frame.do_delivery')}
         more={body.customer ? 'delivery' : ''}
-        about="Goods leave at what their method says; the customer’s invoice takes them to cost of goods"
+        about={say('deliveries.new_about')}
       />
       <div className="body">
         <div className="fields">
-          <Field name="Customer" wide>
+          <Field name={say('word.customer')} wide>
             <Cell
-              label="Customer"
+              label={say('word.customer')}
               autoFocus
               list="customers"
               value={body.customer}
@@ -68,18 +69,18 @@ export function NewDelivery() {
             />
             <Suggested register="customers" field="name" />
           </Field>
-          <DateField name="Date" body={body} change={change} refusals={refusals} />
-          <WarehouseField name="From warehouse" body={body} change={change} refusals={refusals} />
+          <DateField name={say('word.date')} body={body} change={change} refusals={refusals} />
+          <WarehouseField name={say('deliveries.from_warehouse')} body={body} change={change} refusals={refusals} />
         </div>
-        <table className="sheet ruled max-w-[760px]" ref={table} aria-label="Lines of the delivery">
+        <table className="sheet ruled max-w-[760px]" ref={table} aria-label={say('deliveries.lines_of_delivery')}>
           <thead>
             <tr>
-              <th>Item</th>
-              <th className="num min-w-[120px]">On hand</th>
-              <th className="num min-w-[130px]">Quantity</th>
-              <th className="min-w-[60px]">Unit</th>
+              <th>{say('word.item')}</th>
+              <th className="num min-w-[120px]">{say('word.on_hand')}</th>
+              <th className="num min-w-[130px]">{say('word.quantity')}</th>
+              <th className="min-w-[60px]">{say('word.unit')}</th>
               <th className="min-w-[30px]">
-                <span className="sr-only">Take out</span>
+                <span className="sr-only">{say('entries.take_out')}</span>
               </th>
             </tr>
           </thead>
@@ -92,8 +93,8 @@ export function NewDelivery() {
                   <tr>
                     <td className="lookup">
                       <Lookup
-                        label={`Item, line ${at + 1}`}
-                        placeholder="Number or name"
+                        label={say('orders.at_line', { what: { word: 'word.item' }, at: at + 1 })}
+                        placeholder={say('entries.number_or_name')}
                         options={items.data?.rows ?? []}
                         value={line.item}
                         wrong={wrong('item')}
@@ -105,7 +106,7 @@ export function NewDelivery() {
                     </td>
                     <td>
                       <FigureCell
-                        label={`Quantity, line ${at + 1}`}
+                        label={say('orders.at_line', { what: { word: 'word.quantity' }, at: at + 1 })}
                         value={line.quantity}
                         wrong={wrong('quantity')}
                         onChange={(quantity) => set(at, { quantity })}
@@ -113,13 +114,13 @@ export function NewDelivery() {
                     </td>
                     <td className="dim">{item?.unit}</td>
                     <td className="num">
-                      <TakeOut label={`Take out line ${at + 1}`} onClick={() => remove(at)} />
+                      <TakeOut label={say('orders.take_out_line', { at: at + 1 })} onClick={() => remove(at)} />
                     </td>
                   </tr>
                   {item && item.tracking !== 'none' && (
                     <LotsOut
                       item={item}
-                      line={`line ${at + 1}`}
+                      line={say('deliveries.line_at', { at: at + 1 })}
                       warehouse={body.warehouse || first}
                       quantity={line.quantity}
                       parts={line.lots}
@@ -134,14 +135,14 @@ export function NewDelivery() {
           </tbody>
         </table>
         <button type="button" className="act pt-2" onClick={() => add()}>
-          Another line
+          {say('orders.another_line')}
         </button>
       </div>
       <Footing
         entering={entering}
         allowed={mayDeliver}
-        action="Post delivery"
-        waitingFor="Enter the customer, the items and how much goes out."
+        action={say('deliveries.post_delivery')}
+        waitingFor={say('deliveries.begin')}
       />
     </div>
   );

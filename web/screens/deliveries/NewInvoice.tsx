@@ -8,11 +8,12 @@ import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../server/me.ts';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import { amountOfLine, difference, sumOf } from '../../parts/exact.ts';
-import { showDay, showFigure } from '../../parts/figures.ts';
+import { showDay, showFigure } from '../../locale/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
 import { DateField } from '../../drafts/HeaderFields.tsx';
 import { Problem } from '../../parts/Problem.tsx';
+import { say } from '../../locale/say.ts';
 
 interface Open {
   readonly rows: readonly DeliveredLine[];
@@ -59,7 +60,7 @@ function Invoice({ customer, open }: { customer: string; open: Open }) {
       );
       return cited.length === 0 ? undefined : { ...body, lines: cited };
     },
-    title: () => `Invoice to ${customer}`,
+    title: () => customer,
   });
   const mayInvoice = useMayPost('invoice');
   const { body, change, refusals } = entering;
@@ -75,26 +76,22 @@ function Invoice({ customer, open }: { customer: string; open: Open }) {
     amountOfLine(body.invoiced[line.line]?.quantity ?? '', body.invoiced[line.line]?.price ?? '', '', currency);
   return (
     <div className="screen">
-      <Head
-        title={customer}
-        more="invoice"
-        about={`In ${currency}; the cost of what is invoiced goes to cost of goods`}
-      />
+      <Head title={customer} more={say('deliveries.invoice')} about={say('deliveries.invoice_about', { currency })} />
       <div className="body">
         <div className="fields">
-          <DateField name="Date" body={body} change={change} refusals={refusals} />
+          <DateField name={say('word.date')} body={body} change={change} refusals={refusals} />
         </div>
-        <Cut list={open} of="delivered lines" />
-        <table className="sheet ruled max-w-[960px]" aria-label="Lines of the invoice">
+        <Cut list={open} />
+        <table className="sheet ruled max-w-[960px]" aria-label={say('deliveries.lines_of_invoice')}>
           <thead>
             <tr>
-              <th>Item</th>
-              <th>Delivery</th>
-              <th className="num">Not invoiced</th>
-              <th className="num min-w-[110px]">Quantity</th>
-              <th className="min-w-[56px]">Unit</th>
-              <th className="num min-w-[120px]">Price</th>
-              <th className="num">Amount, {currency}</th>
+              <th>{say('word.item')}</th>
+              <th>{say('word.delivery')}</th>
+              <th className="num">{say('deliveries.left_to_invoice')}</th>
+              <th className="num min-w-[110px]">{say('word.quantity')}</th>
+              <th className="min-w-[56px]">{say('word.unit')}</th>
+              <th className="num min-w-[120px]">{say('word.price')}</th>
+              <th className="num">{say('orders.amount_in', { currency })}</th>
             </tr>
           </thead>
           <tbody onKeyDown={gridKeys({})}>
@@ -112,7 +109,7 @@ function Invoice({ customer, open }: { customer: string; open: Open }) {
                   <td className="num">{showFigure(openOf(line))}</td>
                   <td>
                     <FigureCell
-                      label={`Quantity, ${name}`}
+                      label={say('deliveries.quantity_of', { name })}
                       value={body.invoiced[line.line]?.quantity ?? ''}
                       wrong={wrongAt(refusals, `${at}/quantity`) ?? wrongAt(refusals, at)}
                       onChange={(quantity) => set(line, { quantity })}
@@ -121,7 +118,7 @@ function Invoice({ customer, open }: { customer: string; open: Open }) {
                   <td className="dim">{line.item.unit}</td>
                   <td>
                     <FigureCell
-                      label={`Price, ${name}`}
+                      label={say('deliveries.price_of', { name })}
                       value={body.invoiced[line.line]?.price ?? ''}
                       wrong={wrongAt(refusals, `${at}/price`)}
                       onChange={(price) => set(line, { price })}
@@ -134,7 +131,7 @@ function Invoice({ customer, open }: { customer: string; open: Open }) {
           </tbody>
           <tfoot>
             <tr>
-              <td colSpan={6}>Total</td>
+              <td colSpan={6}>{say('status.total')}</td>
               <td className="num">{showFigure(sumOf(lines.map(amountOf), currency))}</td>
             </tr>
           </tfoot>
@@ -143,8 +140,8 @@ function Invoice({ customer, open }: { customer: string; open: Open }) {
       <Footing
         entering={entering}
         allowed={mayInvoice}
-        action="Post invoice"
-        waitingFor="Enter the selling price of what is invoiced."
+        action={say('deliveries.post_invoice')}
+        waitingFor={say('deliveries.begin_invoice')}
       />
     </div>
   );

@@ -5,18 +5,19 @@ import { KINDS as DOCUMENTS } from '@obolus/contract/kinds/kinds';
 import type { Role } from '@obolus/contract/roles';
 import type { DocumentView } from '@obolus/contract/views/documents';
 import { saidAgainst, server } from '../../server/api.ts';
-import { JournalSides } from '../../frame/Footing.tsx';
+import { JournalSides } from '../../frame/JournalSides.tsx';
 import { useMayPost, useMe } from '../../server/me.ts';
 import { Trail } from '../../frame/Trail.tsx';
 import { KINDS } from '../../kinds/kinds.ts';
 import { AskReason } from '../../parts/AskReason.tsx';
-import { showDay, showFigure, showPrice } from '../../parts/figures.ts';
+import { showFigure, showPrice } from '../../locale/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { PaperLink } from '../../parts/PaperLink.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { OrderLines, standingOf } from '../orders/OrderPage.tsx';
 import { OrderActions } from '../orders/OrderActions.tsx';
 import { OrderHistory } from '../orders/OrderHistory.tsx';
+import { say, shown } from '../../locale/say.ts';
 
 /** A posted document: its trail, its lines, and the journal that it made. */
 export function Document() {
@@ -36,25 +37,27 @@ export function Document() {
       </div>
     );
   if (!data) return null;
-  const rate = data.rate ? ` · ${data.currency} at ${data.rate}` : '';
+  const rate = data.rate
+    ? ' ' + say('documents.at_rate', { currency: data.currency, rate: { figure: data.rate } })
+    : '';
   return (
     <div className="screen">
       <div>
         <Head
-          title={data.party || DOCUMENTS[data.kind].title}
+          title={data.party || say(`kind.${data.kind}`)}
           more={data.number}
           about={
             <>
-              {DOCUMENTS[data.kind].title} of {showDay(data.date)}
+              {say('documents.of_day', { kind: { word: `kind.${data.kind}` }, day: { day: data.date } })}
               {data.vendor && (
                 <>
                   {' · '}
                   <Link className="act" to={`/vendors/${data.vendor}`}>
-                    the vendor
+                    {say('documents.the_vendor')}
                   </Link>
                 </>
               )}
-              {data.facts.map((fact) => ` · ${fact.name} ${fact.name === 'Due' ? showDay(fact.value) : fact.value}`)}
+              {data.facts.map((fact) => ` · ${shown(fact.name)} ${shown(fact.value)}`)}
               {data.paper && SEES_PAPERS.includes(user.role) && (
                 <>
                   {' · '}
@@ -78,23 +81,23 @@ export function Document() {
         {order ? <OrderLines order={order} /> : <Lines data={data} />}
         {order && <OrderHistory order={order} />}
         <p className="dim pt-4">
-          Entered by {data.enteredBy} on {showDay(data.enteredAt.slice(0, 10))}.
+          {say('documents.entered_by', { name: data.enteredBy, day: { day: data.enteredAt.slice(0, 10) } })}
         </p>
       </div>
       {data.entries.length > 0 ? (
         <section
           className="foot"
           style={{ gridTemplateColumns: 'minmax(0, 2fr) minmax(0, 1fr)' }}
-          aria-label="Journal of the document"
+          aria-label={say('documents.journal_of')}
         >
           <div>
             <JournalSides entries={data.entries} />
           </div>
           <div>
-            <h2 className="cap">In the ledger</h2>
+            <h2 className="cap">{say('documents.in_ledger')}</h2>
             {data.entries.map((entry) => (
               <p key={entry.number}>
-                Entry {entry.number} of {showDay(entry.date)}
+                {say('documents.entry_of', { number: entry.number ?? '', day: { day: entry.date } })}
               </p>
             ))}
           </div>
@@ -110,7 +113,7 @@ export function Document() {
 const SEES_PAPERS: readonly Role[] = ['accountant', 'approver', 'auditor', 'administrator'];
 
 /** A reversed order is shown as it was placed: nothing more is done with it. */
-const isReversed = (data: DocumentView): boolean => data.facts.some((fact) => fact.name === 'Reversed by');
+const isReversed = (data: DocumentView): boolean => data.facts.some((fact) => fact.name.id === 'document.reversed_by');
 
 function Lines({ data }: { data: DocumentView }) {
   const hasOf = data.lines.some((line) => line.of);
@@ -119,27 +122,27 @@ function Lines({ data }: { data: DocumentView }) {
   const currencies = new Set(data.lines.map((line) => line.currency));
   const columns = 3 + Number(hasOf) + 2 * Number(hasQuantity) + Number(hasPrice);
   return (
-    <table className="sheet" aria-label="Lines">
+    <table className="sheet" aria-label={say('word.lines')}>
       <thead>
         <tr>
-          <th>Item</th>
-          {hasOf && <th>On</th>}
-          {hasQuantity && <th className="num">Quantity</th>}
-          {hasQuantity && <th>Unit</th>}
-          {hasPrice && <th className="num">Price</th>}
+          <th>{say('word.item')}</th>
+          {hasOf && <th>{say('word.document')}</th>}
+          {hasQuantity && <th className="num">{say('word.quantity')}</th>}
+          {hasQuantity && <th>{say('word.unit')}</th>}
+          {hasPrice && <th className="num">{say('word.price')}</th>}
           <th className="num">
-            {DOCUMENTS[data.kind].amounts ?? 'Value'}
+            {say(DOCUMENTS[data.kind].amounts ?? 'kind.amounts_value')}
             {currencies.size === 1 ? `, ${[...currencies][0]}` : ''}
           </th>
-          <th>Note</th>
+          <th>{say('word.note')}</th>
         </tr>
       </thead>
       <tbody>
         {data.lines.map((line, at) => (
           <Fragment key={at}>
             <tr className={line.lots.length > 0 ? 'joined' : ''}>
-              <td className="name" title={`${line.number} ${line.label}`}>
-                <span className={line.number ? '' : 'sentence'}>{line.label}</span>{' '}
+              <td className="name" title={`${line.number} ${shown(line.label)}`}>
+                <span className={line.number ? '' : 'sentence'}>{shown(line.label)}</span>{' '}
                 <span className="dim">{line.number}</span>
               </td>
               {hasOf && (
@@ -157,7 +160,7 @@ function Lines({ data }: { data: DocumentView }) {
               <td className="num strong">
                 {showFigure(line.amount)} {currencies.size > 1 && <span className="dim">{line.currency}</span>}
               </td>
-              <td className="dim whitespace-normal">{line.note.replace(/\d{4}-\d\d-\d\d/g, showDay)}</td>
+              <td className="dim whitespace-normal">{line.note.map(shown).join(', ')}</td>
             </tr>
             {line.lots.length > 0 && (
               <tr className="lots">
@@ -174,7 +177,7 @@ function Lines({ data }: { data: DocumentView }) {
       {currencies.size === 1 && (
         <tfoot>
           <tr>
-            <td colSpan={columns - 2}>Total</td>
+            <td colSpan={columns - 2}>{say('status.total')}</td>
             <td className="num">{showFigure(data.amount)}</td>
             <td />
           </tr>
@@ -196,19 +199,19 @@ function Reverse({ data }: { data: DocumentView }) {
     const date = data.kind === 'close' || company.today < data.date ? data.date : company.today;
     const reply = await post({ kind: 'reversal', body: { of: data.id, date, reason }, key });
     if (!reply.data) return;
-    toast.success(`${data.number} is reversed.`);
+    toast.success(say('documents.is_reversed', { number: data.number }));
     void navigate(`/documents/${reply.data.id}`);
   };
   if (!may) return null;
   return (
     <>
       <button type="button" className="btn quiet" onClick={() => setAsking(true)}>
-        Reverse
+        {say('documents.reverse')}
       </button>
       {asking && (
         <AskReason
-          title={`Reverse ${data.number}`}
-          action="Reverse"
+          title={say('documents.reverse_named', { number: data.number })}
+          action={say('documents.reverse')}
           needed
           wrong={saidAgainst(posting.error)}
           busy={posting.isLoading}
@@ -218,7 +221,7 @@ function Reverse({ data }: { data: DocumentView }) {
           }}
           onDo={(reason) => void reverse(reason)}
         >
-          <p>All that it posted is taken back on today’s date; the document and its reverse both stay in the books.</p>
+          <p>{say('documents.reverse_says')}</p>
         </AskReason>
       )}
     </>
@@ -231,7 +234,7 @@ function Next({ data }: { data: DocumentView }) {
   const may = useMayPost(step?.kind ?? data.kind);
   return step && may ? (
     <Link className="btn quiet" to={step.to}>
-      {step.name}
+      {say(step.name)}
     </Link>
   ) : null;
 }

@@ -4,10 +4,11 @@ import { server } from '../../server/api.ts';
 import { useMe } from '../../server/me.ts';
 import { ListBeside } from '../../lists/List.tsx';
 import { Head } from '../../parts/Head.tsx';
-import { methodInWords } from '../../parts/methods.ts';
 import { Problem } from '../../parts/Problem.tsx';
 import { PriceChart } from './PriceChart.tsx';
 import { SHOWN_OF_PURCHASES } from './purchases.tsx';
+import { say } from '../../locale/say.ts';
+import type { MessageId } from '@obolus/messages/message';
 
 /** What an item was bought at: the way of its price as a line, and each order and bill below; where it lies, and what is still to come. */
 export function Item() {
@@ -29,10 +30,14 @@ export function Item() {
       <Head
         title={name}
         more={number}
-        about={`Kept in ${unit}, cost by ${methodInWords(method)}. Prices below are for one ${unit}, in ${company.currency} at the rate of each document`}
+        about={say('item.kept_in', {
+          unit,
+          method: method === '' ? '' : { word: `choice.${method}` as MessageId },
+          currency: company.currency,
+        })}
       >
         <Link className="btn quiet" to={`/setup/items/${item}`}>
-          Set up
+          {say('item.set_up')}
         </Link>
       </Head>
       <div className="body flex flex-col gap-7">
@@ -48,23 +53,23 @@ export function Item() {
             columns: ['order', 'due', 'late', 'vendor', 'ordered', 'received', 'open', 'price', 'currency', 'worth'],
           }}
           without={['item', 'number']}
-          title="Outstanding"
-          empty={<p>Nothing is on order.</p>}
+          title={say('word.outstanding')}
+          empty={<p>{say('item.nothing_on_order')}</p>}
         />
         <ListBeside
           list="stock"
           fixed={[its]}
           without={['item', 'number', 'method']}
-          title="On hand"
-          empty={<p>None of it was ever here.</p>}
+          title={say('word.on_hand')}
+          empty={<p>{say('item.never_here')}</p>}
         />
         <ListBeside
           list="purchases"
           fixed={[its]}
           without={['item']}
           show={SHOWN_OF_PURCHASES}
-          title="Ordered and billed"
-          empty={<p>It was never ordered.</p>}
+          title={say('item.ordered_billed')}
+          empty={<p>{say('item.never_ordered')}</p>}
         />
       </div>
     </div>

@@ -1,6 +1,7 @@
 import { CartesianGrid, Legend, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
 import type { ListRow } from '@obolus/contract/listState';
-import { showDay, showPrice } from '../../parts/figures.ts';
+import { showDay, showPrice } from '../../locale/figures.ts';
+import { say } from '../../locale/say.ts';
 
 interface Point {
   readonly day: number;
@@ -22,10 +23,8 @@ export function PriceChart({ rows, unit, currency }: { rows: readonly ListRow[];
     .sort((a, b) => a.day - b.day);
   if (new Set(points.map(({ day }) => day)).size < 2) return null;
   return (
-    <figure aria-label={`Price of one ${unit} over time, in ${currency}`} className="max-w-[900px]">
-      <figcaption className="title">
-        Price of one {unit}, {currency}
-      </figcaption>
+    <figure aria-label={say('item.price_over_time', { unit, currency })} className="max-w-[900px]">
+      <figcaption className="title">{say('item.price_of_one', { unit, currency })}</figcaption>
       <ResponsiveContainer width="100%" height={190}>
         <LineChart data={points} margin={{ top: 8, right: 16, bottom: 0, left: 0 }}>
           <CartesianGrid stroke="var(--rule)" vertical={false} />
@@ -57,7 +56,7 @@ export function PriceChart({ rows, unit, currency }: { rows: readonly ListRow[];
           />
           <Legend verticalAlign="top" align="right" height={22} iconType="plainline" />
           <Line
-            name="ordered"
+            name={say('word.ordered')}
             dataKey="ordered"
             type="stepAfter"
             connectNulls
@@ -68,7 +67,7 @@ export function PriceChart({ rows, unit, currency }: { rows: readonly ListRow[];
             isAnimationActive={false}
           />
           <Line
-            name="billed"
+            name={say('word.billed')}
             dataKey="billed"
             type="stepAfter"
             connectNulls

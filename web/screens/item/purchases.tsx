@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import type { ListRow } from '@obolus/contract/listState';
 import { isNegative } from '../../parts/exact.ts';
-import { showFigure, showPrice } from '../../parts/figures.ts';
+import { showFigure, showPrice } from '../../locale/figures.ts';
 
 /** Prices as they are read: to two decimals or as many as there are; a change as more or less. */
 export const SHOWN_OF_PURCHASES: Readonly<Record<string, (row: ListRow) => ReactNode>> = {

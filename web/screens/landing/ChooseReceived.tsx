@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import type { ReceivedLine } from '@obolus/contract/views/receiving';
-import { showDay, showFigure } from '../../parts/figures.ts';
+import { showDay, showFigure } from '../../locale/figures.ts';
 import { tabStop, walkChoices } from '../../parts/walkChoices.ts';
+import { say } from '../../locale/say.ts';
 
 interface Props {
   readonly lines: readonly ReceivedLine[];
@@ -29,13 +30,13 @@ export function ChooseReceived({ lines, chosen, onToggle }: Props) {
   );
   const shipments = [...new Set(lines.map((line) => line.receipt.transport).filter(Boolean))].slice(0, SHIPMENTS);
   return (
-    <section aria-label="Received lines">
-      <h2 className="cap">Received lines</h2>
+    <section aria-label={say('landing.received_lines')}>
+      <h2 className="cap">{say('landing.received_lines')}</h2>
       <div className="flex flex-wrap gap-x-3 pb-1">
         <input
           className="cell max-w-[230px]"
-          aria-label="Find received lines"
-          placeholder="Shipment, receipt, order, vendor, item"
+          aria-label={say('landing.find_received')}
+          placeholder={say('landing.find_hint')}
           value={find}
           onChange={(event) => setFind(event.target.value)}
         />
@@ -54,7 +55,7 @@ export function ChooseReceived({ lines, chosen, onToggle }: Props) {
         className="max-h-[88px] overflow-auto"
         role="group"
         onKeyDown={walkChoices}
-        aria-label="Received lines to choose from"
+        aria-label={say('landing.received_choose')}
       >
         {fitting.slice(0, MOST).map((line, position) => (
           <label key={line.line} className="flex gap-2 py-1 border-b border-rule cursor-pointer">

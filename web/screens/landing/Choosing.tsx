@@ -1,10 +1,11 @@
 import type { OpenCharge } from '@obolus/contract/views/bench';
 import type { ReceivedLine } from '@obolus/contract/views/receiving';
 import type { Entering } from '../../drafts/useDraft.ts';
-import { showDay, showFigure } from '../../parts/figures.ts';
+import { showDay, showFigure } from '../../locale/figures.ts';
 import { tabStop, walkChoices } from '../../parts/walkChoices.ts';
 import { ChooseReceived } from './ChooseReceived.tsx';
 import type { Body } from './sheet.ts';
+import { say } from '../../locale/say.ts';
 
 /** Charges that are on no goods yet beside the received lines that they may belong to. */
 export function Choosing({
@@ -35,22 +36,20 @@ export function Choosing({
   if (charges.length === 0 && body.charges.length === 0) {
     return (
       <div className="empty">
-        <h2>Every charge is on its goods</h2>
-        <p>
-          Freight, duty, insurance and the like wait here when a bill that carries them is posted on the match bench.
-        </p>
+        <h2>{say('landing.all_allocated')}</h2>
+        <p>{say('landing.all_allocated_more')}</p>
       </div>
     );
   }
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] gap-x-10">
-      <section aria-label="Charges not on goods">
-        <h2 className="cap">Charges to allocate</h2>
+      <section aria-label={say('posting.charges-to-allocate')}>
+        <h2 className="cap">{say('posting.charges-to-allocate')}</h2>
         <div
           className="max-h-[118px] overflow-auto"
           role="group"
           onKeyDown={walkChoices}
-          aria-label="Charges to choose from"
+          aria-label={say('landing.charges_choose')}
         >
           {charges.map((charge, position) => (
             <label key={charge.line} className="flex gap-2 py-1 border-b border-rule cursor-pointer">

@@ -8,7 +8,6 @@ import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../server/me.ts';
 import { Cell, Field } from '../../parts/Cells.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
-import { count } from '../../parts/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { DateField } from '../../drafts/HeaderFields.tsx';
 import { Lookup } from '../../parts/Lookup.tsx';
@@ -16,6 +15,7 @@ import { Problem } from '../../parts/Problem.tsx';
 import { ChooseReceived } from './ChooseReceived.tsx';
 import { EntryGrid } from './EntryGrid.tsx';
 import { type Body, currenciesOf, entryBody, goodsOf, isBlank, NO_LINE, toggled } from './entryLines.ts';
+import { say } from '../../locale/say.ts';
 
 /** What customs went by, as its entry or the broker's statement says: an allocation that names it works out duty by it. */
 export function CustomsEntry() {
@@ -27,7 +27,7 @@ export function CustomsEntry() {
       </div>
     );
   if (!received.data) return null;
-  return <Stating received={received.data.rows} cut={<Cut list={received.data} of="received lines, the latest," />} />;
+  return <Stating received={received.data.rows} cut={<Cut list={received.data} />} />;
 }
 
 function Stating({ received, cut }: { received: readonly ReceivedLine[]; cut: ReactNode }) {
@@ -40,7 +40,7 @@ function Stating({ received, cut }: { received: readonly ReceivedLine[]; cut: Re
     id: draft,
     blank: () => ({ date: company.today, reference: '', vendor: '', rates: {}, lines: [NO_LINE] }),
     toCommand: (body) => entryBody(body, currenciesIn(body.lines)),
-    title: (body) => `Customs entry ${body.reference}`.trim(),
+    title: (body) => body.reference,
   });
   const { body, change, refusals } = entering;
   const mayState = useMayPost('customs-entry');
@@ -51,34 +51,38 @@ function Stating({ received, cut }: { received: readonly ReceivedLine[]; cut: Re
   return (
     <div className="screen">
       <Head
-        title="Customs entry"
+        title={say('kind.customs-entry')}
         more={body.reference}
         about={
           stated.length === 0
-            ? `What customs went by, from the entry or the broker’s statement; amounts in ${company.currency}`
-            : `${count(goodsOf(stated).length, 'received line')} on ${count(stated.length, 'line')} of the entry; amounts in ${company.currency}`
+            ? say('landing.entry_about', { currency: company.currency })
+            : say('landing.lines_on', {
+                received: goodsOf(stated).length,
+                lines: stated.length,
+                currency: company.currency,
+              })
         }
       >
         <Link className="btn quiet" to="/landing">
-          Landing sheet
+          {say('frame.landing')}
         </Link>
       </Head>
       <div className="body">
         <div className="fields">
-          <Field name="Entry number">
+          <Field name={say('document.entry_number')}>
             <Cell
-              label="Entry number"
+              label={say('document.entry_number')}
               autoFocus
               value={body.reference}
               wrong={wrongAt(refusals, '/reference')}
               onChange={(reference) => change({ reference })}
             />
           </Field>
-          <DateField name="Date of the entry" body={body} change={change} refusals={refusals} />
-          <Field name="Broker" wide>
+          <DateField name={say('landing.date_of_entry')} body={body} change={change} refusals={refusals} />
+          <Field name={say('landing.broker')} wide>
             <Lookup
-              label="Broker"
-              placeholder="The company itself"
+              label={say('landing.broker')}
+              placeholder={say('landing.company_itself')}
               options={vendors.data?.rows ?? []}
               value={body.vendor}
               wrong={wrongAt(refusals, '/vendor')}
@@ -86,10 +90,10 @@ function Stating({ received, cut }: { received: readonly ReceivedLine[]; cut: Re
             />
           </Field>
           {currencies.map((currency) => (
-            <Field key={currency} name={`Customs rate of ${currency}`}>
+            <Field key={currency} name={say('document.customs_rate', { currency })}>
               <FigureCell
-                label={`Customs rate of ${currency}`}
-                placeholder="as received"
+                label={say('document.customs_rate', { currency })}
+                placeholder={say('landing.as_received')}
                 value={body.rates[currency] ?? ''}
                 wrong={wrongAt(refusals, `/rates/${sentRates.indexOf(currency)}/rate`)}
                 onChange={(rate) => change({ rates: { ...body.rates, [currency]: rate } })}
@@ -108,14 +112,9 @@ function Stating({ received, cut }: { received: readonly ReceivedLine[]; cut: Re
       <Footing
         entering={entering}
         allowed={mayState}
-        action="Post entry"
-        waitingFor="Choose the received lines that the entry declares, or type its lines."
-        note={
-          <p className="dim">
-            The entry only states: no account moves. Charges that are shared by duty follow it once the landing sheet
-            names it.
-          </p>
-        }
+        action={say('landing.post_entry')}
+        waitingFor={say('landing.begin_entry')}
+        note={<p className="dim">{say('landing.entry_only_states')}</p>}
       />
     </div>
   );

@@ -5,10 +5,11 @@ import { useMe } from '../../server/me.ts';
 import { Cell, Choice, TakeOut } from '../../parts/Cells.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import { sumOf } from '../../parts/exact.ts';
-import { showFigure } from '../../parts/figures.ts';
+import { showFigure } from '../../locale/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { useLines } from '../../parts/useLines.ts';
 import { type Body, type EntryLine, isBlank, NO_LINE, parted } from './entryLines.ts';
+import { say } from '../../locale/say.ts';
 
 interface Props {
   readonly body: Body;
@@ -18,14 +19,14 @@ interface Props {
 }
 
 const PREFERENCES = [
-  ['', 'as received'],
-  ['yes', 'claimed'],
-  ['no', 'not claimed'],
+  ['', 'landing.as_received'],
+  ['yes', 'landing.claimed'],
+  ['no', 'landing.not_claimed'],
 ] as const;
 const AMOUNTS = [
-  ['value', 'Customs value'],
-  ['duty', 'Duty'],
-  ['importTax', 'Import tax'],
+  ['value', 'word.customs_value'],
+  ['duty', 'choice.duty'],
+  ['importTax', 'landing.import_tax'],
 ] as const;
 
 /** The lines of a customs entry: goods of one code and origin, what they are worth in the books, and what the entry states of them. */
@@ -40,21 +41,21 @@ export function EntryGrid({ body, change, refusals, received }: Props) {
     );
   return (
     <div className="pt-4">
-      <table className="sheet ruled" ref={table} aria-label="Lines of the customs entry">
+      <table className="sheet ruled" ref={table} aria-label={say('landing.lines_of_entry')}>
         <thead>
           <tr>
-            <th>Goods</th>
-            <th className="min-w-[110px]">Tariff code</th>
-            <th className="min-w-[64px]">Origin</th>
-            <th className="min-w-[110px]">Preference</th>
-            <th className="num">Goods in the books</th>
+            <th>{say('word.goods')}</th>
+            <th className="min-w-[110px]">{say('word.tariff_code')}</th>
+            <th className="min-w-[64px]">{say('word.origin')}</th>
+            <th className="min-w-[110px]">{say('word.preference')}</th>
+            <th className="num">{say('landing.goods_in_books')}</th>
             {AMOUNTS.map(([field, name]) => (
               <th key={field} className="num min-w-[110px]">
-                {name}
+                {say(name)}
               </th>
             ))}
             <th className="min-w-[30px]">
-              <span className="sr-only">Take out</span>
+              <span className="sr-only">{say('entries.take_out')}</span>
             </th>
           </tr>
         </thead>
@@ -74,20 +75,20 @@ export function EntryGrid({ body, change, refusals, received }: Props) {
                         <button
                           type="button"
                           className="act shrink-0"
-                          aria-label={`${item.name}, ${receipt.number}, on a line of its own`}
+                          aria-label={say('landing.own_line_of', { name: item.name, number: receipt.number })}
                           onClick={() => change({ lines: parted(body.lines, id) })}
                         >
-                          own line
+                          {say('landing.own_line')}
                         </button>
                       )}
                     </div>
                   ))}
-                  {goods.length === 0 && <span className="dim">Not received yet</span>}
+                  {goods.length === 0 && <span className="dim">{say('landing.not_received')}</span>}
                   {wrong('goods') && <div className="wrong">{wrong('goods')}</div>}
                 </td>
                 <td>
                   <Cell
-                    label={`Tariff code, line ${at + 1}`}
+                    label={say('orders.at_line', { what: { word: 'word.tariff_code' }, at: at + 1 })}
                     value={line.code}
                     wrong={wrong('code')}
                     onChange={(code) => set(at, { code })}
@@ -95,7 +96,7 @@ export function EntryGrid({ body, change, refusals, received }: Props) {
                 </td>
                 <td>
                   <Cell
-                    label={`Origin, line ${at + 1}`}
+                    label={say('orders.at_line', { what: { word: 'word.origin' }, at: at + 1 })}
                     value={line.origin}
                     wrong={wrong('origin')}
                     onChange={(origin) => set(at, { origin: origin.toUpperCase().slice(0, 2) })}
@@ -103,9 +104,9 @@ export function EntryGrid({ body, change, refusals, received }: Props) {
                 </td>
                 <td>
                   <Choice
-                    label={`Preference, line ${at + 1}`}
+                    label={say('orders.at_line', { what: { word: 'word.preference' }, at: at + 1 })}
                     value={line.preference}
-                    options={PREFERENCES}
+                    options={PREFERENCES.map(([code, word]) => [code, say(word)])}
                     onChange={(preference) => set(at, { preference: preference as EntryLine['preference'] })}
                   />
                 </td>
@@ -113,7 +114,7 @@ export function EntryGrid({ body, change, refusals, received }: Props) {
                 {AMOUNTS.map(([field, name]) => (
                   <td key={field}>
                     <FigureCell
-                      label={`${name}, line ${at + 1}`}
+                      label={say('orders.at_line', { what: { word: name }, at: at + 1 })}
                       value={line[field]}
                       wrong={wrong(field)}
                       onChange={(amount) => set(at, { [field]: amount })}
@@ -121,7 +122,7 @@ export function EntryGrid({ body, change, refusals, received }: Props) {
                   </td>
                 ))}
                 <td className="num">
-                  <TakeOut label={`Take out line ${at + 1}`} onClick={() => remove(at)} />
+                  <TakeOut label={say('orders.take_out_line', { at: at + 1 })} onClick={() => remove(at)} />
                 </td>
               </tr>
             );
@@ -129,7 +130,7 @@ export function EntryGrid({ body, change, refusals, received }: Props) {
         </tbody>
         <tfoot>
           <tr>
-            <td colSpan={4}>Total</td>
+            <td colSpan={4}>{say('status.total')}</td>
             <td className="num dim">{showFigure(sumOf(body.lines.map(worth), currency))}</td>
             {AMOUNTS.map(([field]) => (
               <td key={field} className="num">
@@ -146,7 +147,7 @@ export function EntryGrid({ body, change, refusals, received }: Props) {
         </tfoot>
       </table>
       <button type="button" className="act pt-2" onClick={() => add()}>
-        Another line
+        {say('orders.another_line')}
       </button>
     </div>
   );

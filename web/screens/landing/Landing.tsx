@@ -2,12 +2,13 @@ import { Cut } from '../../parts/Cut.tsx';
 import { Link, useParams } from 'react-router';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { RefusalView } from '@obolus/contract/commands';
+import { Drafts } from '../../drafts/Drafts.tsx';
 import { server } from '../../server/api.ts';
 import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../server/me.ts';
 import { sumOf } from '../../parts/exact.ts';
-import { count, showDay, showFigure } from '../../parts/figures.ts';
+import { showDay, showFigure } from '../../locale/figures.ts';
 import { Choice, Field } from '../../parts/Cells.tsx';
 import { Head } from '../../parts/Head.tsx';
 import { DateField } from '../../drafts/HeaderFields.tsx';
@@ -15,6 +16,7 @@ import { Problem } from '../../parts/Problem.tsx';
 import { Choosing } from './Choosing.tsx';
 import { LandingGrid } from './LandingGrid.tsx';
 import type { Body } from './sheet.ts';
+import { say } from '../../locale/say.ts';
 
 /** The grid of received lines and charges: choose both, see every share and unit cost, post. */
 export function Landing() {
@@ -40,7 +42,7 @@ export function Landing() {
         })),
       };
     },
-    title: (body) => `${body.charges.length} charges on ${body.to.length} lines`,
+    title: () => '',
   });
   const { body, change, refusals } = entering;
   const mayAllocate = useMayPost('allocation');
@@ -52,23 +54,31 @@ export function Landing() {
   return (
     <div className="screen">
       <Head
-        title={transports.length === 1 ? `Shipment ${transports[0]}` : 'Landing sheet'}
+        title={
+          transports.length === 1
+            ? say('landing.shipment_named', { shipment: transports[0] ?? '' })
+            : say('frame.landing')
+        }
         about={
           received.length > 0
-            ? `${count(received.length, 'received line')}, ${showFigure(
-                sumOf(
-                  received.map((line) => line.goods),
-                  me.company.currency,
+            ? say('landing.of_goods', {
+                received: received.length,
+                goods: showFigure(
+                  sumOf(
+                    received.map((line) => line.goods),
+                    me.company.currency,
+                  ),
                 ),
-              )} of goods · ${count(chosen.length, 'charge')}`
-            : 'Put charges on the goods they belong to, and see every unit cost before posting'
+                charges: chosen.length,
+              })
+            : say('landing.about')
         }
       >
         <Link className="btn quiet self-end" to="/landing/customs-entry">
-          New customs entry
+          {say('landing.new_entry')}
         </Link>
         <EntryField body={body} change={change} refusals={refusals} />
-        <DateField name="Posting date" body={body} change={change} refusals={refusals} />
+        <DateField name={say('landing.posting_date')} body={body} change={change} refusals={refusals} />
       </Head>
       <div className="body">
         {failed ? (
@@ -77,9 +87,10 @@ export function Landing() {
           charges.data &&
           lines.data && (
             <>
+              <Drafts of={['allocation', 'customs-entry']} but={draft} />
               <Choosing entering={entering} body={body} charges={charges.data.rows} lines={lines.data.rows} />
-              <Cut list={charges.data} of="open charges" />
-              <Cut list={lines.data} of="received lines, the latest," />
+              <Cut list={charges.data} />
+              <Cut list={lines.data} />
               {(chosen.length > 0 || received.length > 0) && (
                 <LandingGrid
                   body={body}
@@ -97,13 +108,9 @@ export function Landing() {
       <Footing
         entering={entering}
         allowed={mayAllocate}
-        action="Post allocation"
-        waitingFor="Choose at least one charge and the received lines it belongs to."
-        note={
-          <p className="dim">
-            What has been sold already takes its part of a charge to cost of goods; the rest stays in inventory.
-          </p>
-        }
+        action={say('landing.post_allocation')}
+        waitingFor={say('landing.begin')}
+        note={<p className="dim">{say('landing.sold_part')}</p>}
       />
     </div>
   );
@@ -123,13 +130,13 @@ function EntryField({
   const standing = (entries.data?.rows ?? []).filter(({ id, reversed }) => !reversed || id === body.entry);
   if (standing.length === 0) return null;
   return (
-    <Field name="Customs entry">
+    <Field name={say('kind.customs-entry')}>
       <Choice
-        label="Customs entry"
+        label={say('kind.customs-entry')}
         value={body.entry}
         wrong={wrongAt(refusals, '/entry')}
         options={[
-          ['', 'none: the day of receipt'],
+          ['', say('landing.no_entry')],
           ...standing.map(({ id, reference, date }) => [id, `${reference}, ${showDay(date)}`] as const),
         ]}
         onChange={(entry) => change({ entry })}

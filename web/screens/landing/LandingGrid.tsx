@@ -6,10 +6,12 @@ import { useMe } from '../../server/me.ts';
 import { Choice } from '../../parts/Cells.tsx';
 import { difference, isZero, portion, sumOf } from '../../parts/exact.ts';
 import { FigureCell } from '../../parts/FigureCell.tsx';
-import { showFigure } from '../../parts/figures.ts';
+import { showFigure } from '../../locale/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
-import { type Basis, BASIS_CHOICES, type Body } from './sheet.ts';
+import { type Basis, BASIS_NAMES, type Body } from './sheet.ts';
 import { type ColumnShares, lineUnitCost, sharesOf, workedShares } from './shares.ts';
+import { say, sayAll } from '../../locale/say.ts';
+import { BASES } from '@obolus/contract/kinds/allocation';
 
 interface Props {
   readonly body: Body;
@@ -35,39 +37,35 @@ export function LandingGrid({ body, change, refusals, charges, lines, worked }: 
     change({ charges: body.charges.map((charge, position) => (position === at ? { ...charge, ...to } : charge)) });
   return (
     <div className="pt-3">
-      <table className="sheet" aria-label="Landing sheet">
+      <table className="sheet" aria-label={say('frame.landing')}>
         <thead>
           <tr>
-            <th>Received line</th>
-            <th className="num">Goods</th>
+            <th>{say('landing.received_line')}</th>
+            <th className="num">{say('word.goods')}</th>
             {columns.map(({ charge, chosen, at }) => (
               <th key={charge.line} className="num min-w-[112px]">
                 <div className="capitalize text-ink">{charge.kind}</div>
                 <div className="font-normal">{showFigure(charge.left)}</div>
                 <div className="font-normal dim">{charge.bill.number}</div>
                 <Choice
-                  label={`Basis of ${charge.kind} ${charge.bill.number}`}
+                  label={say('landing.basis_of', { kind: charge.kind, number: charge.bill.number })}
                   className="num text-bronze font-semibold"
                   value={chosen.basis}
-                  options={BASIS_CHOICES}
+                  options={BASES.map((basis) => [basis, say(BASIS_NAMES[basis])])}
                   onChange={(basis) => set(at, { basis: basis as Basis })}
                 />
                 {refusals
                   .filter((refusal) => refusal.at.startsWith(`/charges/${at}`) && !refusal.at.includes('/fixed/'))
                   .map((refusal) => (
                     <div key={refusal.reason} className="wrong whitespace-normal max-w-[160px]">
-                      {refusal.says}
+                      {sayAll(refusal.says)}
                     </div>
                   ))}
               </th>
             ))}
-            <th className="num">Landed</th>
-            <th className="num">
-              Unit cost
-              <br />
-              before
-            </th>
-            <th className="num">after</th>
+            <th className="num">{say('landing.landed')}</th>
+            <th className="num">{say('landing.unit_cost_before')}</th>
+            <th className="num">{say('landing.after')}</th>
             <th className="num">%</th>
           </tr>
         </thead>
@@ -86,7 +84,7 @@ export function LandingGrid({ body, change, refusals, charges, lines, worked }: 
         </tbody>
         <tfoot>
           <tr>
-            <td>Shared out</td>
+            <td>{say('kind.amounts_shared_out')}</td>
             <td className="num">
               {showFigure(
                 sumOf(
@@ -114,7 +112,7 @@ export function LandingGrid({ body, change, refusals, charges, lines, worked }: 
             <td colSpan={3} />
           </tr>
           <tr className="plain">
-            <td>Charge less shared out</td>
+            <td>{say('landing.left_of_charge')}</td>
             <td />
             {columns.map(({ charge, shares }) => (
               <td key={charge.line} className="num">
@@ -167,14 +165,22 @@ function Row({
     <tr>
       <td
         className="name"
-        title={`${line.item.number} ${line.item.name}, ${line.receipt.number}${isZero(sold) ? '' : `; ${line.onHand} of ${line.received} on hand`}`}
+        title={say(isZero(sold) ? 'landing.line_here' : 'landing.line_on_hand', {
+          item: `${line.item.number} ${line.item.name}`,
+          receipt: line.receipt.number,
+          onHand: showFigure(line.onHand),
+          received: showFigure(line.received),
+        })}
       >
         {line.item.name} <span className="dim">{line.receipt.number}</span>
         {!isZero(sold) && (
           <span
             className="bar"
             role="img"
-            aria-label={`${showFigure(line.onHand)} of ${showFigure(line.received)} on hand`}
+            aria-label={say('landing.on_hand_of', {
+              onHand: showFigure(line.onHand),
+              received: showFigure(line.received),
+            })}
           >
             <i style={{ width: `${portion(line.onHand, line.received) * 100}%` }} />
           </span>
@@ -189,7 +195,11 @@ function Row({
           <td key={charge.line}>
             <FigureCell
               className={typed ? 'byhand' : ''}
-              label={`${charge.kind} on ${line.item.name}, ${line.receipt.number}${typed ? ', by hand' : ''}`}
+              label={say(typed ? 'landing.share_by_hand' : 'landing.share_of', {
+                kind: charge.kind,
+                item: line.item.name,
+                receipt: line.receipt.number,
+              })}
               value={typed}
               wrong={says}
               placeholder={shares.ok ? showFigure(shares.shares[row]) : '–'}

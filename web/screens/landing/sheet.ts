@@ -1,4 +1,5 @@
 import { BASES } from '@obolus/contract/kinds/allocation';
+import type { MessageId } from '@obolus/messages/message';
 
 export type Basis = (typeof BASES)[number];
 
@@ -15,13 +16,13 @@ export interface Body {
   readonly to: readonly string[];
 }
 
-const BASIS_NAMES: Readonly<Record<Basis, string>> = {
-  value: 'by value',
-  quantity: 'by quantity',
-  weight: 'by weight',
-  volume: 'by volume',
-  equal: 'equally',
-  duty: 'by duty',
-  manual: 'by hand',
+/** What each basis is called in the head of a column. */
+export const BASIS_NAMES: Readonly<Record<Basis, MessageId>> = {
+  value: 'landing.by_value',
+  quantity: 'landing.by_quantity',
+  weight: 'landing.by_weight',
+  volume: 'landing.by_volume',
+  equal: 'landing.equally',
+  duty: 'landing.by_duty',
+  manual: 'landing.by_hand',
 };
-export const BASIS_CHOICES = BASES.map((basis) => [basis, BASIS_NAMES[basis]] as const);

@@ -4,10 +4,11 @@ import type { JournalEntry } from '@obolus/contract/views/documents';
 import { server } from '../../server/api.ts';
 import { useMe } from '../../server/me.ts';
 import { aboutLine } from '../../parts/aboutLine.ts';
-import { showDay, showFigure } from '../../parts/figures.ts';
+import { showDay, showFigure } from '../../locale/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { LedgerTabs } from './LedgerTabs.tsx';
+import { say } from '../../locale/say.ts';
 
 /** The journal, latest first, page by page; with an account, only the entries that touch it. */
 export function Journal() {
@@ -24,17 +25,17 @@ export function Journal() {
     <div className="screen">
       <div>
         <Head
-          title="Journal"
+          title={say('frame.do_journal')}
           about={
             account ? (
               <>
-                Entries that touch one account ·{' '}
+                {say('ledger.one_account')}{' '}
                 <button type="button" className="act" onClick={() => setSearch({})}>
-                  show all
+                  {say('ledger.show_all')}
                 </button>
               </>
             ) : (
-              'Every entry in the order of the ledger, each linked to the one before'
+              say('ledger.about')
             )
           }
         />
@@ -45,19 +46,19 @@ export function Journal() {
           <Problem error={journal.error} again={journal.refetch} />
         ) : rows.length === 0 && !journal.isFetching ? (
           <div className="empty">
-            <h2>Nothing is posted yet</h2>
-            <p>Receipts, bills, charges, deliveries and invoices each leave an entry here.</p>
+            <h2>{say('ledger.none')}</h2>
+            <p>{say('ledger.none_more')}</p>
           </div>
         ) : (
-          <table className="sheet max-w-[980px]" aria-label="Journal">
+          <table className="sheet max-w-[980px]" aria-label={say('frame.do_journal')}>
             <thead>
               <tr>
-                <th>No.</th>
-                <th>Date</th>
-                <th>Document</th>
-                <th>Account</th>
-                <th className="num">Debit, {company.currency}</th>
-                <th className="num">Credit, {company.currency}</th>
+                <th>{say('ledger.no')}</th>
+                <th>{say('word.date')}</th>
+                <th>{say('word.document')}</th>
+                <th>{say('word.account')}</th>
+                <th className="num">{say('ledger.debit_in', { currency: company.currency })}</th>
+                <th className="num">{say('ledger.credit_in', { currency: company.currency })}</th>
               </tr>
             </thead>
             {rows.map((entry) => (
@@ -68,7 +69,7 @@ export function Journal() {
         <div className="flex gap-4 pt-3">
           {before.length > 1 && (
             <button type="button" className="btn quiet" onClick={() => setBefore(before.slice(0, -1))}>
-              Later entries
+              {say('ledger.later')}
             </button>
           )}
           {rows.length === 60 && (
@@ -77,7 +78,7 @@ export function Journal() {
               className="btn quiet"
               onClick={() => setBefore([...before, rows[rows.length - 1]?.number])}
             >
-              Earlier entries
+              {say('ledger.earlier')}
             </button>
           )}
         </div>
@@ -92,7 +93,7 @@ function EntryRows({ entry }: { entry: JournalEntry }) {
     <tbody className="entry">
       {lines.map((line, position) => (
         <tr key={position}>
-          <td className="dim" title={position === 0 ? `hash ${entry.hash}` : undefined}>
+          <td className="dim" title={position === 0 ? say('ledger.hash', { hash: entry.hash }) : undefined}>
             {position === 0 ? entry.number : ''}
           </td>
           <td>{position === 0 ? showDay(entry.date) : ''}</td>
@@ -104,7 +105,7 @@ function EntryRows({ entry }: { entry: JournalEntry }) {
             )}
           </td>
           <td className="name" style={{ paddingLeft: line?.amount.startsWith('-') ? 28 : undefined }}>
-            {line ? line.accountName : <span className="dim">nothing of value moved</span>}{' '}
+            {line ? line.accountName : <span className="dim">{say('ledger.nothing_moved')}</span>}{' '}
             <span className="dim">{line && aboutLine(line)}</span>
           </td>
           <td className="num">{line && !line.amount.startsWith('-') ? showFigure(line.amount) : ''}</td>

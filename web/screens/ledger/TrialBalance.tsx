@@ -6,10 +6,11 @@ import { useMe } from '../../server/me.ts';
 import { Field } from '../../parts/Cells.tsx';
 import { DateCell } from '../../parts/DateCell.tsx';
 import { difference, isZero } from '../../parts/exact.ts';
-import { showFigure } from '../../parts/figures.ts';
+import { showFigure } from '../../locale/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { LedgerTabs } from './LedgerTabs.tsx';
+import { say } from '../../locale/say.ts';
 
 export function TrialBalance() {
   const { company } = useMe();
@@ -20,25 +21,25 @@ export function TrialBalance() {
   return (
     <div className="screen">
       <div>
-        <Head title="Trial balance" about={`By posting date, in ${company.currency}`} />
+        <Head title={say('frame.do_trial')} about={say('ledger.by_posting_date', { currency: company.currency })} />
         <LedgerTabs />
       </div>
       <div className="body">
         <div className="fields">
-          <Field name="As of">
-            <DateCell label="As of" value={asOf} onChange={setAsOf} />
+          <Field name={say('ledger.as_of')}>
+            <DateCell label={say('ledger.as_of')} value={asOf} onChange={setAsOf} />
           </Field>
         </div>
         {balance.isError && <Problem error={balance.error} again={balance.refetch} />}
         {data && (
           <>
-            <table className="sheet max-w-[720px]" aria-label="Trial balance">
+            <table className="sheet max-w-[720px]" aria-label={say('frame.do_trial')}>
               <thead>
                 <tr>
-                  <th>No.</th>
-                  <th>Account</th>
-                  <th className="num">Debit</th>
-                  <th className="num">Credit</th>
+                  <th>{say('ledger.no')}</th>
+                  <th>{say('word.account')}</th>
+                  <th className="num">{say('frame.debit')}</th>
+                  <th className="num">{say('frame.credit')}</th>
                 </tr>
               </thead>
               <tbody>
@@ -58,7 +59,7 @@ export function TrialBalance() {
               <tfoot>
                 <tr>
                   <td />
-                  <td>Total</td>
+                  <td>{say('status.total')}</td>
                   <td className="num">{showFigure(data.debit)}</td>
                   <td className="num">{showFigure(data.credit)}</td>
                 </tr>
@@ -67,12 +68,15 @@ export function TrialBalance() {
             <p className="pt-4" role="status">
               {isZero(gap) ? (
                 <span className="text-proved">
-                  ✓ Inventory in the ledger, {showFigure(data.inventory)}, is what the stock is worth, to the cent.
+                  {say('ledger.stock_agrees', { inventory: showFigure(data.inventory) })}
                 </span>
               ) : (
                 <span className="text-over">
-                  ▲ Inventory in the ledger is {showFigure(data.inventory)}, the stock is worth {showFigure(data.stock)}
-                  : {showFigure(gap)} apart.
+                  {say('ledger.stock_differs', {
+                    inventory: showFigure(data.inventory),
+                    stock: showFigure(data.stock),
+                    gap: showFigure(gap),
+                  })}
                 </span>
               )}
             </p>

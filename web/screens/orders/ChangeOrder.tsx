@@ -13,6 +13,7 @@ import { Problem } from '../../parts/Problem.tsx';
 import { Commitment } from './Commitment.tsx';
 import { OrderGrid } from './OrderGrid.tsx';
 import { asOrdered, isBlank } from './orderLine.ts';
+import { say } from '../../locale/say.ts';
 
 type Body = BodyOf<'order-change'>;
 
@@ -44,7 +45,7 @@ function Changing({ order }: { order: OrderView }) {
       lines: order.lines.map(asOrdered),
     }),
     toCommand: (body) => ({ ...body, lines: body.lines.filter((line) => !isBlank(line)) }),
-    title: () => `Change of ${order.number}`,
+    title: () => order.number,
     after: () => void navigate(`/documents/${order.id}`),
   });
   const { body, change, refusals } = entering;
@@ -58,15 +59,25 @@ function Changing({ order }: { order: OrderView }) {
     <div className="screen">
       <Head
         title={order.vendor.name}
-        more={`${order.number}, version ${order.version + 1}`}
-        about={`Version ${order.version} stands${order.sent === null ? ', not sent yet' : order.sent === order.version ? ' and is with the vendor' : `; the vendor has version ${order.sent}`}. What has come keeps its price.`}
+        more={say('orders.named_version', { number: order.number, version: order.version + 1 })}
+        about={say(
+          order.sent === null
+            ? 'orders.not_sent_yet'
+            : order.sent === order.version
+              ? 'orders.sent_stands'
+              : 'orders.other_sent',
+          {
+            version: order.version,
+            sent: order.sent ?? 0,
+          },
+        )}
       />
       <div className="body">
         <div className="fields">
-          <DateField name="Date" body={body} change={change} refusals={refusals} />
-          <Field name="Why it changes" wide>
+          <DateField name={say('word.date')} body={body} change={change} refusals={refusals} />
+          <Field name={say('orders.why_change')} wide>
             <Cell
-              label="Why it changes"
+              label={say('orders.why_change')}
               autoFocus
               value={body.reason}
               wrong={wrongAt(refusals, '/reason')}
@@ -89,8 +100,8 @@ function Changing({ order }: { order: OrderView }) {
       <Footing
         entering={entering}
         allowed={mayChange}
-        action="Place version"
-        waitingFor="Change a line or add one."
+        action={say('orders.place_version')}
+        waitingFor={say('orders.change_something')}
         note={
           <Commitment
             lines={body.lines}

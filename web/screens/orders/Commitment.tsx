@@ -2,9 +2,10 @@ import type { PreviewReply } from '@obolus/contract/commands';
 import { server } from '../../server/api.ts';
 import { useMe } from '../../server/me.ts';
 import { amountOfLine, sumOf } from '../../parts/exact.ts';
-import { showFigure } from '../../parts/figures.ts';
+import { showFigure } from '../../locale/figures.ts';
 import { taxesOfLines } from '../../parts/taxes.ts';
 import type { OrderLine } from './orderLine.ts';
+import { say } from '../../locale/say.ts';
 
 interface Props {
   readonly lines: readonly OrderLine[];
@@ -29,24 +30,20 @@ export function Commitment({ lines, currency, expected = [], before }: Props) {
     charges.set(kind, [...(charges.get(kind) ?? []), amount]);
   return (
     <>
-      <h2 className="cap">Commitment, {currency}</h2>
+      <h2 className="cap">{say('orders.commitment_in', { currency })}</h2>
       <p className="font-book text-[20px] font-semibold leading-7">
         {before !== undefined && <span className="dim font-normal">{showFigure(before)} → </span>}
         {showFigure(sumOf(amounts, currency))}
       </p>
       {taxes.map(({ name, amount, recoverable }) => (
         <div key={`${name} ${recoverable}`} className="posting">
-          <span className="dim">
-            {name}, {recoverable ? 'reclaimed' : 'into cost'}
-          </span>
+          <span className="dim">{say(recoverable ? 'orders.reclaimed' : 'orders.into_cost', { name })}</span>
           <span>{showFigure(amount)}</span>
         </div>
       ))}
       {[...charges].map(([kind, parts]) => (
         <div key={kind} className="posting">
-          <span className="dim sentence">
-            {kind} expected, {company.currency}
-          </span>
+          <span className="dim sentence">{say('orders.charge_expected_in', { kind, currency: company.currency })}</span>
           <span>{showFigure(sumOf(parts, company.currency))}</span>
         </div>
       ))}

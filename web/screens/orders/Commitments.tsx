@@ -2,10 +2,11 @@ import type { Commitments as View } from '@obolus/contract/views/orders';
 import { server } from '../../server/api.ts';
 import { useMe } from '../../server/me.ts';
 import { portion } from '../../parts/exact.ts';
-import { showFigure, showMonth } from '../../parts/figures.ts';
+import { showFigure, showMonth } from '../../locale/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { OrderTabs } from './OrderTabs.tsx';
+import { say } from '../../locale/say.ts';
 
 /** What is ordered and has not come: by vendor, by department, by the month it is due. */
 export function Commitments() {
@@ -16,8 +17,8 @@ export function Commitments() {
     <div className="screen">
       <div>
         <Head
-          title="Commitments"
-          about={`What is ordered and has not come, in ${company.currency} at the rate of each order`}
+          title={say('orders.commitments')}
+          about={say('orders.commitments_about', { currency: company.currency })}
         />
         <OrderTabs />
       </div>
@@ -26,18 +27,23 @@ export function Commitments() {
         {data &&
           (data.vendors.length === 0 ? (
             <div className="empty">
-              <h2>Nothing is on order</h2>
-              <p>When an order is placed, what is still to come of it is counted here until it comes or is closed.</p>
+              <h2>{say('orders.nothing_on_order')}</h2>
+              <p>{say('orders.nothing_on_order_more')}</p>
             </div>
           ) : (
             <div className="flex flex-wrap items-start gap-x-8 gap-y-6">
-              <Sums title="Vendor" rows={data.vendors} total={data.total} nothing="" />
-              <Sums title="Department" rows={data.departments} total={data.total} nothing="No department" />
+              <Sums title={say('word.vendor')} rows={data.vendors} total={data.total} nothing="" />
               <Sums
-                title="Due in"
+                title={say('word.department')}
+                rows={data.departments}
+                total={data.total}
+                nothing={say('orders.no_department')}
+              />
+              <Sums
+                title={say('orders.due_in')}
                 rows={data.months.map((row) => ({ ...row, name: row.name && showMonth(row.name) }))}
                 total={data.total}
-                nothing="No day agreed"
+                nothing={say('orders.no_day')}
               />
             </div>
           ))}
@@ -58,13 +64,13 @@ function Sums({
   nothing: string;
 }) {
   return (
-    <table className="sheet w-[330px]" aria-label={`Commitments by ${title.toLowerCase()}`}>
+    <table className="sheet w-[330px]" aria-label={say('orders.commitments_by', { title })}>
       <thead>
         <tr>
           <th>{title}</th>
-          <th className="num">Outstanding</th>
+          <th className="num">{say('word.outstanding')}</th>
           <th className="min-w-[90px]">
-            <span className="sr-only">Of all</span>
+            <span className="sr-only">{say('orders.part_of_all')}</span>
           </th>
         </tr>
       </thead>
@@ -84,7 +90,7 @@ function Sums({
       </tbody>
       <tfoot>
         <tr>
-          <td>All of it</td>
+          <td>{say('status.total')}</td>
           <td className="num strong">{showFigure(total)}</td>
           <td />
         </tr>

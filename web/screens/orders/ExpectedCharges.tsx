@@ -2,14 +2,16 @@ import { useChargeKinds } from '../../parts/chargeKinds.ts';
 import { Choice, TakeOut } from '../../parts/Cells.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import type { OrderLine } from './orderLine.ts';
+import { say } from '../../locale/say.ts';
+import type { MessageId } from '@obolus/messages/message';
 
 type Estimate = NonNullable<OrderLine['estimates']>[number];
 
-const BY: readonly (readonly [Estimate['by'], string])[] = [
-  ['unit', 'for each unit'],
-  ['percent', 'percent of the goods'],
-  ['flat', 'for the whole line'],
-  ['tariff', 'by the tariff'],
+const BY: readonly (readonly [Estimate['by'], MessageId])[] = [
+  ['unit', 'orders.by_unit'],
+  ['percent', 'orders.by_percent'],
+  ['flat', 'orders.by_flat'],
+  ['tariff', 'orders.by_tariff'],
 ];
 
 interface Props {
@@ -32,9 +34,9 @@ export function ExpectedCharges({ line, at, set, wrong, expected }: Props) {
     <div className="flex flex-col gap-1">
       {estimates.map((estimate, place) => (
         <div key={place} className="flex items-baseline gap-2">
-          <span className="dim whitespace-nowrap">Expected with it</span>
+          <span className="dim whitespace-nowrap">{say('orders.expected_with')}</span>
           <Choice
-            label={`Estimated charge ${place + 1}, line ${at + 1}`}
+            label={say('orders.estimate_kind', { place: place + 1, at: at + 1 })}
             value={estimate.kind}
             options={kinds.map((kind) => [kind, kind])}
             wrong={wrong(`estimates/${place}/kind`)}
@@ -43,7 +45,7 @@ export function ExpectedCharges({ line, at, set, wrong, expected }: Props) {
           {estimate.by !== 'tariff' && (
             <span className="inline-block w-[90px] shrink-0">
               <FigureCell
-                label={`Figure of estimated charge ${place + 1}, line ${at + 1}`}
+                label={say('orders.estimate_figure', { place: place + 1, at: at + 1 })}
                 value={estimate.figure}
                 wrong={wrong(`estimates/${place}/figure`) ?? wrong(`estimates/${place}/amount`)}
                 onChange={(figure) => change(place, { figure })}
@@ -51,13 +53,13 @@ export function ExpectedCharges({ line, at, set, wrong, expected }: Props) {
             </span>
           )}
           <Choice
-            label={`How charge ${place + 1} is estimated, line ${at + 1}`}
+            label={say('orders.estimate_how', { place: place + 1, at: at + 1 })}
             value={estimate.by}
-            options={BY}
+            options={BY.map(([by, word]) => [by, say(word)])}
             onChange={(by) => change(place, { by: by as Estimate['by'] })}
           />
           <TakeOut
-            label={`Take out estimated charge ${place + 1}, line ${at + 1}`}
+            label={say('orders.estimate_out', { place: place + 1, at: at + 1 })}
             onClick={() => set({ estimates: estimates.filter((_, position) => position !== place) })}
           />
         </div>
@@ -68,7 +70,7 @@ export function ExpectedCharges({ line, at, set, wrong, expected }: Props) {
           className="act self-start"
           onClick={() => set({ estimates: [...estimates, { kind: unused, by: 'unit', figure: '' }] })}
         >
-          {estimates.length === 0 ? 'Expect freight or another charge with it' : 'Expect another charge'}
+          {estimates.length === 0 ? say('orders.expect_charge') : say('orders.expect_another')}
         </button>
       )}
       {expected !== '' && <span className="dim">{expected}</span>}

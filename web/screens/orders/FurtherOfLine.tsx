@@ -5,6 +5,7 @@ import { FigureCell } from '../../parts/FigureCell.tsx';
 import { Dimension } from '../../parts/Dimension.tsx';
 import { ExpectedCharges } from './ExpectedCharges.tsx';
 import type { OrderLine } from './orderLine.ts';
+import { say } from '../../locale/say.ts';
 
 /** What is seldom said of a line, in a row of its own below it. */
 export function FurtherOfLine({
@@ -34,9 +35,9 @@ export function FurtherOfLine({
   return (
     <div className="flex flex-wrap items-start gap-x-8 gap-y-2">
       {goods && (
-        <Said name="vendor’s number" width="w-[130px]">
+        <Said name={say('orders.vendors_number')} width="w-[130px]">
           <Cell
-            label={`Vendor’s number, line ${at + 1}`}
+            label={say('orders.at_line', { what: { word: 'orders.vendor_number' }, at: at + 1 })}
             placeholder={known}
             value={line.vendorNumber ?? ''}
             wrong={wrong('vendorNumber')}
@@ -46,18 +47,18 @@ export function FurtherOfLine({
       )}
       {line.packSize !== undefined && (
         <>
-          <Said name="bought in a" width="w-[90px]">
+          <Said name={say('orders.bought_in')} width="w-[90px]">
             <Cell
-              label={`New unit, line ${at + 1}`}
-              placeholder="box, cone …"
+              label={say('orders.at_line', { what: { word: 'orders.new_unit' }, at: at + 1 })}
+              placeholder={say('orders.unit_examples')}
               value={line.unit ?? ''}
               wrong={wrong('unit')}
               onChange={(name) => set({ unit: name })}
             />
           </Said>
-          <Said name={`holding how many ${unit}`} width="w-[90px]">
+          <Said name={say('orders.holding', { unit })} width="w-[90px]">
             <FigureCell
-              label={`What the new unit holds, line ${at + 1}`}
+              label={say('orders.at_line', { what: { word: 'orders.new_unit_holds' }, at: at + 1 })}
               value={line.packSize}
               wrong={wrong('packSize')}
               onChange={(packSize) => set({ packSize })}
@@ -66,12 +67,12 @@ export function FurtherOfLine({
         </>
       )}
       {goods && (
-        <Said name="into" width="w-[130px]">
+        <Said name={say('orders.into')} width="w-[130px]">
           <Choice
-            label={`Warehouse, line ${at + 1}`}
+            label={say('orders.at_line', { what: { word: 'word.warehouse' }, at: at + 1 })}
             value={line.warehouse ?? ''}
             options={[
-              ['', 'as the order says'],
+              ['', say('orders.as_order_says')],
               ...(warehouses.data?.rows ?? []).map(({ id, name }) => [id, name] as const),
             ]}
             wrong={wrong('warehouse')}
@@ -80,21 +81,21 @@ export function FurtherOfLine({
         </Said>
       )}
       {codes.length > 0 && (
-        <Said name="taxes" width="w-[150px]">
+        <Said name={say('orders.taxes')} width="w-[150px]">
           <Choice
-            label={`Tax code, line ${at + 1}`}
+            label={say('orders.at_line', { what: { word: 'word.tax_code' }, at: at + 1 })}
             value={line.taxCode ?? ''}
-            options={[['', 'none'], ...codes.map(({ code, name }) => [code, `${code}, ${name}`] as const)]}
+            options={[['', say('frame.none')], ...codes.map(({ code, name }) => [code, `${code}, ${name}`] as const)]}
             wrong={wrong('taxCode')}
             onChange={(taxCode) => set({ taxCode })}
           />
         </Said>
       )}
       {goods && (
-        <Said name="shipment" width="w-[130px]">
+        <Said name={say('orders.shipment')} width="w-[130px]">
           <Cell
-            label={`Shipment, line ${at + 1}`}
-            placeholder="Container, waybill …"
+            label={say('orders.at_line', { what: { word: 'word.shipment' }, at: at + 1 })}
+            placeholder={say('orders.shipment_examples')}
             value={line.transport ?? ''}
             wrong={wrong('transport')}
             onChange={(transport) => set({ transport })}
@@ -102,10 +103,10 @@ export function FurtherOfLine({
         </Said>
       )}
       {DIMENSIONS.map((name) => (
-        <Said key={name} name={name} width="w-[150px]">
+        <Said key={name} name={say(`word.${name}`)} width="w-[150px]">
           <Dimension
             kind={name}
-            label={`${name[0]?.toUpperCase()}${name.slice(1)}, line ${at + 1}`}
+            label={say('orders.at_line', { what: { word: `word.${name}` }, at: at + 1 })}
             value={line[name] ?? ''}
             wrong={wrong(name)}
             onChange={(text) => set({ [name]: text })}

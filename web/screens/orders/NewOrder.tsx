@@ -15,6 +15,7 @@ import { Lookup } from '../../parts/Lookup.tsx';
 import { Commitment } from './Commitment.tsx';
 import { OrderGrid } from './OrderGrid.tsx';
 import { isBlank, NO_LINE, type OrderLine } from './orderLine.ts';
+import { say } from '../../locale/say.ts';
 
 type Body = Omit<BodyOf<'order'>, 'lines'> & { lines: OrderLine[] };
 
@@ -44,7 +45,7 @@ export function NewOrder() {
         lines: lines.map(({ of: _, ...line }) => line),
       };
     },
-    title: (body) => `Order to ${vendors.data?.rows.find((vendor) => vendor.id === body.vendor)?.name ?? 'a vendor'}`,
+    title: (body) => vendors.data?.rows.find((vendor) => vendor.id === body.vendor)?.name ?? '',
   });
   const { body, change, refusals } = entering;
   const mayOrder = useMayPost('order');
@@ -61,23 +62,23 @@ export function NewOrder() {
   return (
     <div className="screen">
       <Head
-        title={vendor?.name ?? 'New order'}
-        more={vendor ? 'new order' : ''}
+        title={vendor?.name ?? say('frame.do_new_order')}
+        more={vendor ? say('orders.new_order') : ''}
         about={
           vendor?.hold ? (
-            <span className="text-over">On hold: {vendor.hold}</span>
+            <span className="text-over">{say('orders.on_hold', { hold: vendor.hold })}</span>
           ) : vendor ? (
-            `Number ${vendor.number}, asks in ${vendor.currency}`
+            say('orders.number_asks', { number: vendor.number, currency: vendor.currency })
           ) : (
-            'Choose the vendor; its currency, terms, taxes and prices come with it'
+            say('orders.choose_vendor')
           )
         }
       />
       <div className="body">
         <div className="fields">
-          <Field name="Vendor" wide>
+          <Field name={say('word.vendor')} wide>
             <Lookup
-              label="Vendor"
+              label={say('word.vendor')}
               autoFocus
               options={vendors.data?.rows ?? []}
               value={body.vendor}
@@ -86,14 +87,14 @@ export function NewOrder() {
               onChange={choose}
             />
           </Field>
-          <DateField name="Date" body={body} change={change} refusals={refusals} />
-          <CurrencyField name="Currency" body={body} change={change} refusals={refusals} />
-          <WarehouseField name="Into warehouse" body={body} change={change} refusals={refusals} />
+          <DateField name={say('word.date')} body={body} change={change} refusals={refusals} />
+          <CurrencyField name={say('word.currency')} body={body} change={change} refusals={refusals} />
+          <WarehouseField name={say('orders.into_warehouse')} body={body} change={change} refusals={refusals} />
           <TermsField body={body} change={change} refusals={refusals} />
-          <Field name="Incoterm, named place">
+          <Field name={say('orders.incoterm_place')}>
             <div className="flex">
               <Choice
-                label="Incoterm"
+                label={say('orders.incoterm')}
                 value={body.incoterm ?? ''}
                 options={[['', 'none'], ...INCOTERMS.map((term) => [term, term] as const)]}
                 wrong={wrongAt(refusals, '/incoterm')}
@@ -101,16 +102,16 @@ export function NewOrder() {
               />
               {body.incoterm && (
                 <Cell
-                  label="Named place"
-                  placeholder="Port, town …"
+                  label={say('orders.named_place')}
+                  placeholder={say('orders.place_examples')}
                   value={body.place ?? ''}
                   onChange={(place) => change({ place })}
                 />
               )}
             </div>
           </Field>
-          <Field name="Note" wide>
-            <Cell label="Note" value={body.note} onChange={(note) => change({ note })} />
+          <Field name={say('word.note')} wide>
+            <Cell label={say('word.note')} value={body.note} onChange={(note) => change({ note })} />
           </Field>
         </div>
         <OrderGrid
@@ -127,8 +128,8 @@ export function NewOrder() {
       <Footing
         entering={entering}
         allowed={mayOrder}
-        action="Place order"
-        waitingFor="Choose a vendor and enter a line: item, quantity, price."
+        action={say('orders.place_order')}
+        waitingFor={say('orders.begin')}
         note={<Commitment lines={body.lines} currency={body.currency} expected={entering.preview?.expected} />}
       />
       {newVendor !== undefined && (

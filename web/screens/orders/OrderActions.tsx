@@ -11,8 +11,9 @@ import { changed, opened } from '../../drafts/draftSlice.ts';
 import { useMayPost, useMe } from '../../server/me.ts';
 import { AskReason } from '../../parts/AskReason.tsx';
 import { isZero } from '../../parts/exact.ts';
-import { count } from '../../parts/figures.ts';
 import { asOrdered } from './orderLine.ts';
+import { say } from '../../locale/say.ts';
+import type { MessageId } from '@obolus/messages/message';
 
 type Kind = 'order-step' | 'order-closing';
 
@@ -20,8 +21,8 @@ type Kind = 'order-step' | 'order-closing';
 interface Deed {
   readonly kind: Kind;
   readonly step?: string;
-  readonly title: string;
-  readonly action: string;
+  /** What is asked before; nothing where it is done at once. */
+  readonly asks?: { readonly title: MessageId; readonly action: MessageId };
   readonly needsReason: boolean;
   readonly lines?: readonly string[];
 }
@@ -29,23 +30,23 @@ interface Deed {
 const HOLD: Deed = {
   kind: 'order-step',
   step: 'held',
-  title: 'Put the order on hold',
-  action: 'Put on hold',
+  asks: { title: 'orders.hold_title', action: 'orders.hold' },
   needsReason: true,
 };
 
 const RELEASE: Deed = {
   kind: 'order-step',
   step: 'released',
-  title: 'Release the order',
-  action: 'Release',
+  asks: { title: 'orders.release_title', action: 'orders.release' },
   needsReason: false,
 };
 
-export const closing = (lines: readonly string[], title: string): Deed => ({
+const CLOSE: Deed['asks'] = { title: 'orders.no_more', action: 'orders.close_rest' };
+
+/** Closes lines of an order; all that are open where none is named. */
+export const closing = (lines: readonly string[], asks?: Deed['asks']): Deed => ({
   kind: 'order-closing',
-  title,
-  action: 'Close',
+  ...(asks ? { asks } : {}),
   needsReason: true,
   lines,
 });
@@ -62,44 +63,47 @@ export function OrderActions({ order }: { order: OrderView }) {
   const goesOn = !order.held && (order.approval === 'not needed' || order.approval === 'approved');
   const ask = (asked: Deed) => (
     <button type="button" className="btn quiet" onClick={() => setDeed(asked)}>
-      {asked.action}
+      {asked.asks && say(asked.asks.action)}
     </button>
   );
   return (
     <>
       {mayAnswer && (
-        <Answer subject="order" of={order.id} seen={String(order.version)} title={`Order ${order.number}`} />
+        <Answer
+          subject="order"
+          of={order.id}
+          seen={String(order.version)}
+          title={say('orders.order_number', { number: order.number })}
+        />
       )}
       {mayOrder && (
         <>
           {isOpen(order) && (
             <>
               {ask(order.held ? RELEASE : HOLD)}
-              {ask({ ...closing([], 'No more comes on this order'), action: 'Close the rest' })}
+              {ask(closing([], CLOSE))}
             </>
           )}
           <CopyOrder order={order} />
           <Link className="btn quiet" to={`/orders/${order.id}/change`}>
-            Change
+            {say('orders.change')}
           </Link>
           {goesOn && order.sent !== order.version && (
             <button
               type="button"
               className="btn quiet"
               disabled={doing.isLoading}
-              onClick={() =>
-                perform({ kind: 'order-step', step: 'sent', title: '', action: '', needsReason: false }, '')
-              }
+              onClick={() => perform({ kind: 'order-step', step: 'sent', needsReason: false }, '')}
             >
-              Mark as sent
+              {say('orders.mark_sent')}
             </button>
           )}
         </>
       )}
-      {deed && (
+      {deed?.asks && (
         <AskReason
-          title={deed.title}
-          action={deed.action}
+          title={say(deed.asks.title)}
+          action={say(deed.asks.action)}
           needed={deed.needsReason}
           wrong={saidAgainst(doing.error)}
           busy={doing.isLoading}
@@ -110,10 +114,7 @@ export function OrderActions({ order }: { order: OrderView }) {
           onDo={(reason) => perform(deed, reason)}
         >
           {deed.kind === 'order-closing' && (
-            <p>
-              What is still to come of {count(order.lines.filter((line) => !isZero(line.open)).length, 'line')} will not
-              come.
-            </p>
+            <p>{say('orders.will_not_come', { count: order.lines.filter((line) => !isZero(line.open)).length })}</p>
           )}
         </AskReason>
       )}
@@ -149,12 +150,12 @@ function CopyOrder({ order }: { order: OrderView }) {
       lines,
     };
     dispatch(opened({ id, kind: 'order', body, version: 0 }));
-    dispatch(changed({ id, title: `Order to ${order.vendor.name}`, body }));
+    dispatch(changed({ id, title: order.vendor.name, body }));
     void navigate(`/orders/new/${id}`);
   };
   return (
     <button type="button" className="btn quiet" onClick={copy}>
-      Copy
+      {say('orders.copy')}
     </button>
   );
 }
@@ -172,11 +173,11 @@ export function useDeed(order: OrderView, done: () => void) {
         : { ...about, seen: order.version, step: deed.step };
     void post({ kind: deed.kind, body: body as BodyOf<Kind>, key }).then((result) => {
       if (!result.data) {
-        if (deed.title === '') toast.error(saidAgainst(result.error) ?? 'That was not possible.');
+        if (!deed.asks) toast.error(saidAgainst(result.error) ?? say('orders.not_possible'));
         return;
       }
       setKey(crypto.randomUUID());
-      toast.success(`${result.data.number} is noted on ${order.number}.`);
+      toast.success(say('orders.noted', { number: result.data.number, order: order.number }));
       done();
     });
   };
@@ -191,7 +192,7 @@ export function PaperLink({ order, version, as }: { order: OrderView; version: n
       href={`/api/orders/${order.id}/paper.${as}?version=${version}`}
       target="_blank"
       rel="noreferrer"
-      aria-label={`Version ${version} as ${FORM[as]}`}
+      aria-label={say('orders.version_as', { version, form: FORM[as] })}
     >
       {FORM[as]}
     </a>

@@ -14,6 +14,7 @@ import { useRowsInView } from '../../parts/useRowsInView.ts';
 import { isBlank, NO_EXPENSE, NO_LINE, type OrderLine } from './orderLine.ts';
 import { type LineActions, OrderGridLine, WIDTH } from './OrderGridLine.tsx';
 import { knownPrice, type KnownPrice, usualUnit } from './prices.ts';
+import { say } from '../../locale/say.ts';
 
 interface Props {
   readonly lines: readonly OrderLine[];
@@ -133,7 +134,7 @@ export function OrderGrid({
       <table
         className="sheet ruled"
         ref={table}
-        aria-label="Lines of the order"
+        aria-label={say('orders.lines_of_order')}
         aria-rowcount={lines.length + 2}
         onKeyDown={gridKeys({
           onLastEnter: () => append(lines.at(-1)?.expense === undefined ? NO_LINE : NO_EXPENSE),
@@ -166,14 +167,14 @@ export function OrderGrid({
           <tr className="plain">
             <td colSpan={WIDTH}>
               <button type="button" className="act mr-6" onClick={() => append(NO_LINE)}>
-                Another line
+                {say('orders.another_line')}
               </button>
               <button type="button" className="act mr-6" onClick={() => append(NO_EXPENSE)}>
-                A line for an expense
+                {say('orders.line_for_expense')}
               </button>
               {stale > 0 && (
                 <button type="button" className="act" onClick={refresh}>
-                  Prices as they are known now ({stale})
+                  {say('orders.prices_now', { stale })}
                 </button>
               )}
             </td>
@@ -199,16 +200,16 @@ export function OrderGrid({
 const Heads = ({ currency }: { currency: string }) => (
   <thead>
     <tr>
-      <th>Item</th>
-      <th className="num min-w-[84px]">Quantity</th>
-      <th className="min-w-[140px]">Unit</th>
-      <th className="num min-w-[92px]">Price</th>
-      <th className="min-w-[120px]">Price from</th>
-      <th className="num min-w-[70px]">Discount %</th>
-      <th className="min-w-[136px]">Due</th>
-      <th className="num min-w-[100px]">Amount, {currency}</th>
+      <th>{say('word.item')}</th>
+      <th className="num min-w-[84px]">{say('word.quantity')}</th>
+      <th className="min-w-[140px]">{say('word.unit')}</th>
+      <th className="num min-w-[92px]">{say('word.price')}</th>
+      <th className="min-w-[120px]">{say('orders.price_from')}</th>
+      <th className="num min-w-[70px]">{say('word.discount_percent')}</th>
+      <th className="min-w-[136px]">{say('word.due')}</th>
+      <th className="num min-w-[100px]">{say('orders.amount_in', { currency })}</th>
       <th className="min-w-[62px]">
-        <span className="sr-only">More of the line</span>
+        <span className="sr-only">{say('orders.more_of_line')}</span>
       </th>
     </tr>
   </thead>

@@ -7,11 +7,12 @@ import { Cell, Choice, TakeOut } from '../../parts/Cells.tsx';
 import { DateCell } from '../../parts/DateCell.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import { amountInStock, amountOfLine } from '../../parts/exact.ts';
-import { showFigure } from '../../parts/figures.ts';
+import { showFigure } from '../../locale/figures.ts';
 import { Lookup, type Option } from '../../parts/Lookup.tsx';
 import { FurtherOfLine } from './FurtherOfLine.tsx';
 import { type OrderLine, saidBeside } from './orderLine.ts';
 import { priceFrom } from './prices.ts';
+import { say } from '../../locale/say.ts';
 
 export const WIDTH = 9;
 
@@ -89,8 +90,8 @@ export const OrderGridLine = memo(function OrderGridLine({
             </span>
           ) : line.expense === undefined ? (
             <Lookup
-              label={`Item, line ${at + 1}`}
-              placeholder="Number, name or code"
+              label={say('orders.at_line', { what: { word: 'word.item' }, at: at + 1 })}
+              placeholder={say('orders.item_hint')}
               options={options}
               value={line.item}
               wrong={wrong('item')}
@@ -99,8 +100,8 @@ export const OrderGridLine = memo(function OrderGridLine({
             />
           ) : (
             <Cell
-              label={`Expense, line ${at + 1}`}
-              placeholder="An expense: packing paper, cleaning …"
+              label={say('orders.at_line', { what: { word: 'orders.expense_label' }, at: at + 1 })}
+              placeholder={say('orders.expense_hint')}
               list="expense-accounts"
               value={line.expense}
               wrong={wrong('expense') ?? wrong('item')}
@@ -110,7 +111,7 @@ export const OrderGridLine = memo(function OrderGridLine({
         </td>
         <td>
           <FigureCell
-            label={`Quantity, line ${at + 1}`}
+            label={say('orders.at_line', { what: { word: 'word.quantity' }, at: at + 1 })}
             value={line.quantity}
             wrong={wrong('quantity')}
             onChange={(quantity) => set({ quantity })}
@@ -118,10 +119,10 @@ export const OrderGridLine = memo(function OrderGridLine({
         </td>
         <td className="dim">
           {isExpense || !item ? (
-            isExpense && 'expense'
+            isExpense && say('orders.expense')
           ) : (
             <Choice
-              label={`Unit, line ${at + 1}`}
+              label={say('orders.at_line', { what: { word: 'word.unit' }, at: at + 1 })}
               value={line.packSize === undefined ? (line.unit ?? '') : ANOTHER}
               wrong={line.packSize === undefined ? wrong('unit') : undefined}
               options={unitsOf(item)}
@@ -134,7 +135,7 @@ export const OrderGridLine = memo(function OrderGridLine({
         </td>
         <td>
           <FigureCell
-            label={`Price, line ${at + 1}`}
+            label={say('orders.at_line', { what: { word: 'word.price' }, at: at + 1 })}
             value={line.price}
             wrong={wrong('price')}
             onChange={(price) => set({ price })}
@@ -150,7 +151,7 @@ export const OrderGridLine = memo(function OrderGridLine({
         </td>
         <td>
           <FigureCell
-            label={`Discount in percent, line ${at + 1}`}
+            label={say('orders.at_line', { what: { word: 'orders.discount_percent' }, at: at + 1 })}
             value={line.discount}
             wrong={wrong('discount')}
             onChange={(discount) => set({ discount })}
@@ -158,7 +159,7 @@ export const OrderGridLine = memo(function OrderGridLine({
         </td>
         <td>
           <DateCell
-            label={`Due, line ${at + 1}`}
+            label={say('orders.at_line', { what: { word: 'word.due' }, at: at + 1 })}
             value={line.due}
             wrong={wrong('due')}
             onChange={(due) => set({ due })}
@@ -170,12 +171,14 @@ export const OrderGridLine = memo(function OrderGridLine({
             type="button"
             className="dim hover:text-bronze pr-2"
             aria-expanded={wide}
-            aria-label={`More of line ${at + 1}`}
+            aria-label={say('orders.more_of_line_at', { at: at + 1 })}
             onClick={() => actions.open(at, !opened)}
           >
             {saidBeside(line) > 0 ? `+${saidBeside(line)}` : '···'}
           </button>
-          {!line.of && <TakeOut label={`Take out line ${at + 1}`} onClick={() => actions.takeOut(at)} />}
+          {!line.of && (
+            <TakeOut label={say('orders.take_out_line', { at: at + 1 })} onClick={() => actions.takeOut(at)} />
+          )}
         </td>
       </tr>
       {wide && (
@@ -199,7 +202,7 @@ export const OrderGridLine = memo(function OrderGridLine({
 });
 
 const expectedInWords = (landed: string, currency: string, item: ItemView | undefined): string =>
-  landed === '' ? '' : `One ${item?.unit ?? ''} should cost ${showFigure(landed)} ${currency} once it is here`;
+  landed === '' ? '' : say('orders.should_cost', { unit: item?.unit ?? '', landed: showFigure(landed), currency });
 
 /** How much it is in the stock unit, for goods in packs. */
 function inStock({ unit, packSize, quantity }: OrderLine, item: ItemView | undefined): string {
@@ -211,6 +214,8 @@ function inStock({ unit, packSize, quantity }: OrderLine, item: ItemView | undef
 /** The stock unit, then packs with what each holds of it. */
 const unitsOf = ({ unit, packs }: ItemView): (readonly [string, string])[] => [
   ['', unit],
-  ...packs.map((pack) => [pack.unit, `${pack.unit} of ${showFigure(pack.size)} ${unit}`] as const),
-  [ANOTHER, 'another …'],
+  ...packs.map(
+    (pack) => [pack.unit, say('orders.pack_of', { pack: pack.unit, size: showFigure(pack.size), unit })] as const,
+  ),
+  [ANOTHER, say('orders.another_unit')],
 ];

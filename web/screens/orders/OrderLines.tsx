@@ -3,9 +3,10 @@ import { LISTS } from '@obolus/contract/lists';
 import type { ListRow } from '@obolus/contract/listState';
 import { List } from '../../lists/List.tsx';
 import { isZero } from '../../parts/exact.ts';
-import { showFigure } from '../../parts/figures.ts';
+import { showFigure } from '../../locale/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { OrderTabs } from './OrderTabs.tsx';
+import { say } from '../../locale/say.ts';
 
 const SHOWN: Readonly<Record<string, (row: ListRow) => ReactNode>> = {
   unit: ({ cells }) => <span className="dim">{cells.unit}</span>,
@@ -21,7 +22,7 @@ export function OrderLines() {
   return (
     <div className="screen">
       <div>
-        <Head title="Order lines" about="What is still to come of each line, and by when it was to be here" />
+        <Head title={say('list.order-lines')} about={say('orders.lines_about')} />
         <OrderTabs />
       </div>
       <div className="body">
@@ -31,8 +32,8 @@ export function OrderLines() {
           show={SHOWN}
           empty={
             <>
-              <h2>Nothing was ordered yet</h2>
-              <p>Lines of orders stand here with what came of them, the one that is due first at the top.</p>
+              <h2>{say('orders.no_lines')}</h2>
+              <p>{say('orders.no_lines_more')}</p>
             </>
           }
         />

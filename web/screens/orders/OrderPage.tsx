@@ -4,9 +4,10 @@ import { saidAgainst, server } from '../../server/api.ts';
 import { useMayPost, useMe } from '../../server/me.ts';
 import { AskReason } from '../../parts/AskReason.tsx';
 import { isZero } from '../../parts/exact.ts';
-import { showDay, showFigure, showPrice } from '../../parts/figures.ts';
+import { showDay, showFigure, showPrice } from '../../locale/figures.ts';
 import { PerPack } from '../../parts/PerPack.tsx';
 import { closing, useDeed } from './OrderActions.tsx';
+import { say } from '../../locale/say.ts';
 
 /** How an order stands, in words; nothing where there is nothing to say. */
 export function standingOf({
@@ -16,12 +17,16 @@ export function standingOf({
   sent,
   limit,
 }: Pick<OrderView, 'approval' | 'held' | 'version' | 'sent' | 'limit'>): string {
-  if (held) return 'On hold';
-  if (approval === 'awaited') return `Waits for approval: above its buyer’s limit of ${showFigure(limit)}`;
-  if (approval === 'rejected') return 'Rejected: a new version asks again';
-  const approved = approval === 'approved' ? 'Approved. ' : '';
-  if (sent === null) return `${approved}Not given to the vendor yet`;
-  return `${approved}${sent === version ? `The vendor has version ${version}` : `The vendor has version ${sent}, version ${version} stands`}`;
+  if (held) return say('status.on-hold');
+  if (approval === 'awaited') return say('orders.awaits_above', { limit: showFigure(limit) });
+  if (approval === 'rejected') return say('orders.rejected_again');
+  const sending =
+    sent === null
+      ? say('orders.not_sent')
+      : sent === version
+        ? say('orders.vendor_has', { version })
+        : say('orders.vendor_has_other', { sent, version });
+  return approval === 'approved' ? `${say('orders.approved_dot')} ${sending}` : sending;
 }
 
 /** Ordered, received, billed, still to come: side by side, line by line. */
@@ -33,20 +38,20 @@ export function OrderLines({ order }: { order: OrderView }) {
   const warehouses = server.useWarehousesQuery();
   return (
     <>
-      <table className="sheet" aria-label="Lines">
+      <table className="sheet" aria-label={say('word.lines')}>
         <thead>
           <tr>
-            <th>Item</th>
-            <th className="num">Ordered</th>
-            <th>Unit</th>
-            <th className="num">Price</th>
-            <th>Due</th>
-            <th className="num">Amount, {order.currency}</th>
-            <th className="num">Received</th>
-            <th className="num">Billed</th>
-            <th className="num">Outstanding</th>
+            <th>{say('word.item')}</th>
+            <th className="num">{say('word.ordered')}</th>
+            <th>{say('word.unit')}</th>
+            <th className="num">{say('word.price')}</th>
+            <th>{say('word.due')}</th>
+            <th className="num">{say('orders.amount_in', { currency: order.currency })}</th>
+            <th className="num">{say('word.received')}</th>
+            <th className="num">{say('word.billed')}</th>
+            <th className="num">{say('word.outstanding')}</th>
             <th>
-              <span className="sr-only">Close the line</span>
+              <span className="sr-only">{say('orders.close_line')}</span>
             </th>
           </tr>
         </thead>
@@ -54,24 +59,46 @@ export function OrderLines({ order }: { order: OrderView }) {
           {order.lines.map((line) => {
             const about = [
               line.warehouse &&
-                `into ${warehouses.data?.rows.find(({ id }) => id === line.warehouse)?.name ?? 'another warehouse'}`,
+                say('orders.into_named', {
+                  warehouse:
+                    warehouses.data?.rows.find(({ id }) => id === line.warehouse)?.name ??
+                    say('orders.another_warehouse'),
+                }),
               line.transport,
-              line.taxCode && `taxes ${line.taxCode}`,
+              line.taxCode && say('orders.taxes_of', { taxCode: line.taxCode }),
               line.department,
               line.location,
               line.project,
               ...line.estimates.map(estimateInWords),
               line.estimates.length > 0 &&
-                `should cost ${showFigure(line.expected)} ${company.currency} a ${line.item?.unit ?? 'unit'} once here`,
+                say(line.item ? 'orders.should_cost_line' : 'orders.should_cost_unit', {
+                  expected: showFigure(line.expected),
+                  currency: company.currency,
+                  unit: line.item?.unit ?? '',
+                }),
             ].filter(Boolean);
             const packs =
               line.per === '1'
                 ? []
-                : [`${showFigure(line.asked)} ${line.unit} of ${showFigure(line.per)} ${line.item?.unit ?? ''}`];
+                : [
+                    say('orders.packs_of', {
+                      asked: showFigure(line.asked),
+                      unit: line.unit,
+                      per: showFigure(line.per),
+                      stockUnit: line.item?.unit ?? '',
+                    }),
+                  ];
             const more = [
               ...packs,
               ...about,
-              ...(line.closed ? [`${showFigure(line.closed.quantity)} closed: ${line.closed.reason}`] : []),
+              ...(line.closed
+                ? [
+                    say('orders.closed_because', {
+                      quantity: showFigure(line.closed.quantity),
+                      reason: line.closed.reason || say('orders.closed_short'),
+                    }),
+                  ]
+                : []),
             ];
             const label = line.item?.name ?? line.expense;
             return (
@@ -82,10 +109,12 @@ export function OrderLines({ order }: { order: OrderView }) {
                     <span className="dim">{line.item?.number}</span>
                   </td>
                   <td className="num">{showFigure(line.quantity)}</td>
-                  <td className="dim">{line.item?.unit ?? 'expense'}</td>
+                  <td className="dim">{line.item?.unit ?? say('orders.expense')}</td>
                   <td className="num">
                     {showPrice(line.price)} <PerPack line={line} />
-                    {line.discount && <span className="dim">less {line.discount} %</span>}
+                    {line.discount && (
+                      <span className="dim">{say('orders.discount_of', { discount: line.discount })}</span>
+                    )}
                   </td>
                   <td>{showDay(line.due)}</td>
                   <td className="num strong">{showFigure(line.amount)}</td>
@@ -97,10 +126,10 @@ export function OrderLines({ order }: { order: OrderView }) {
                       <button
                         type="button"
                         className="act"
-                        aria-label={`Close ${label}`}
+                        aria-label={say('orders.close_named', { label })}
                         onClick={() => setCloses(line)}
                       >
-                        Close
+                        {say('orders.close')}
                       </button>
                     )}
                   </td>
@@ -117,8 +146,8 @@ export function OrderLines({ order }: { order: OrderView }) {
       </table>
       {closes && (
         <AskReason
-          title={`No more ${closes.item?.name ?? closes.expense} comes`}
-          action="Close the line"
+          title={say('orders.no_more_of', { label: closes.item?.name ?? closes.expense })}
+          action={say('orders.close_line')}
           needed
           wrong={saidAgainst(doing.error)}
           busy={doing.isLoading}
@@ -126,10 +155,14 @@ export function OrderLines({ order }: { order: OrderView }) {
             doing.reset();
             setCloses(undefined);
           }}
-          onDo={(reason) => perform(closing([closes.line], 'line'), reason)}
+          onDo={(reason) => perform(closing([closes.line]), reason)}
         >
           <p>
-            {showFigure(closes.open)} {closes.item?.unit} of {showFigure(closes.quantity)} are still to come.
+            {say('orders.line_outstanding', {
+              open: showFigure(closes.open),
+              unit: closes.item?.unit ?? '',
+              quantity: showFigure(closes.quantity),
+            })}
           </p>
         </AskReason>
       )}
@@ -139,7 +172,5 @@ export function OrderLines({ order }: { order: OrderView }) {
 
 const figureOrDash = (figure: string) => (isZero(figure) ? <span className="dim">–</span> : showFigure(figure));
 
-const HOW: Readonly<Record<string, string>> = { unit: 'a unit', percent: '%', flat: 'in all', tariff: 'by the tariff' };
-
 const estimateInWords = ({ kind, by, figure }: OrderView['lines'][number]['estimates'][number]): string =>
-  by === 'tariff' ? `${kind} expected ${HOW[by]}` : `${kind} expected: ${showFigure(figure)} ${HOW[by]}`;
+  say(`orders.estimate_${by}`, { kind, figure: showFigure(figure) });

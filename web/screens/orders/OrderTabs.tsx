@@ -1,13 +1,14 @@
 import { NavLink } from 'react-router';
+import { say } from '../../locale/say.ts';
 
 export function OrderTabs() {
   return (
-    <nav className="tabs px-5 pb-2" aria-label="Purchase orders">
+    <nav className="tabs px-5 pb-2" aria-label={say('list.orders')}>
       <NavLink to="/orders" end>
-        Orders
+        {say('word.orders')}
       </NavLink>
-      <NavLink to="/orders/lines">Lines</NavLink>
-      <NavLink to="/orders/commitments">Commitments</NavLink>
+      <NavLink to="/orders/lines">{say('word.lines')}</NavLink>
+      <NavLink to="/orders/commitments">{say('orders.commitments')}</NavLink>
     </nav>
   );
 }

@@ -4,11 +4,12 @@ import type { ListRow } from '@obolus/contract/listState';
 import { useMayPost } from '../../server/me.ts';
 import { List } from '../../lists/List.tsx';
 import { isZero, portion } from '../../parts/exact.ts';
-import { showFigure } from '../../parts/figures.ts';
+import { showFigure } from '../../locale/figures.ts';
 import { Drafts } from '../../drafts/Drafts.tsx';
 import { Head } from '../../parts/Head.tsx';
 import { useNewKey } from '../../parts/useNewKey.ts';
 import { OrderTabs } from './OrderTabs.tsx';
+import { say } from '../../locale/say.ts';
 
 const SHOWN: Readonly<Record<string, (row: ListRow) => ReactNode>> = {
   currency: ({ cells }) => <span className="dim">{cells.currency}</span>,
@@ -22,33 +23,31 @@ export function Orders() {
   return (
     <div className="screen">
       <div>
-        <Head title="Purchase orders" about="What was asked for, and how far each has come">
+        <Head title={say('list.orders')} about={say('orders.orders_about')}>
           {mayOrder && (
             <Link className="btn" to="/orders/new">
-              New order <kbd>N</kbd>
+              {say('frame.do_new_order')} <kbd>N</kbd>
             </Link>
           )}
         </Head>
         <OrderTabs />
       </div>
       <div className="body">
-        <Drafts />
+        <Drafts of={['order', 'order-change']} />
         <List
           list="orders"
           show={SHOWN}
           empty={
             <>
-              <h2>No orders yet</h2>
-              <p>
-                An order says what was asked for, so that there is something to check the goods and the bill against.
-              </p>
+              <h2>{say('orders.none')}</h2>
+              <p>{say('orders.none_more')}</p>
               <p className="pt-3">
                 <Link className="act" to="/orders/new">
-                  Enter the first order
+                  {say('orders.first')}
                 </Link>{' '}
-                or{' '}
+                {say('parts.or')}{' '}
                 <Link className="act" to="/setup/imports">
-                  import open orders
+                  {say('orders.import_open')}
                 </Link>
               </p>
             </>

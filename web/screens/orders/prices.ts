@@ -3,8 +3,9 @@ import type { PriceView } from '@obolus/contract/views/setUp';
 import { price, PRICE_PLACES, quantity, QUANTITY_PLACES } from '@obolus/core/exact/amounts';
 import { parseDecimal } from '@obolus/core/exact/decimal';
 import { listPrice } from '@obolus/core/purchasing/priceList';
-import { showDay } from '../../parts/figures.ts';
-import { showPrice } from '../../parts/figures.ts';
+import { showDay } from '../../locale/figures.ts';
+import { showPrice } from '../../locale/figures.ts';
+import { say } from '../../locale/say.ts';
 
 /** A price that is known, and in words where from. */
 export interface KnownPrice {
@@ -40,12 +41,17 @@ export function knownPrice(
   }));
   const listed = listPrice(list, unit, quantity(scaled(asked, QUANTITY_PLACES)), date);
   if (listed) return { price: listed.shown.price, source: inWords(listed.shown) };
-  return known.last?.unit === unit ? { price: known.last.price, source: `last order, ${known.last.order}` } : undefined;
+  return known.last?.unit === unit
+    ? { price: known.last.price, source: say('orders.last_order', { order: known.last.order }) }
+    : undefined;
 }
 
 function inWords({ least, to }: PriceView['list'][number]): string {
-  const more = [least === '0' ? '' : `from ${least}`, to === null ? '' : `until ${showDay(to)}`].filter(Boolean);
-  return ['price list', ...more].join(', ');
+  const more = [
+    least === '0' ? '' : say('orders.from_quantity', { least }),
+    to === null ? '' : say('orders.until', { to: showDay(to) }),
+  ].filter(Boolean);
+  return [say('orders.price_list'), ...more].join(', ');
 }
 
 /** The unit in which the item is usually bought there: as it was ordered last, else as it is listed. */
@@ -57,7 +63,10 @@ export function priceFrom(
   known: KnownPrice | undefined,
   ordered: OrderView['lines'][number] | undefined,
 ): string {
-  if (ordered !== undefined && price === ordered.price) return 'as ordered';
-  if (known) return known.price === price ? known.source : `not the ${known.source}: ${showPrice(known.price)}`;
-  return price ? 'typed' : '';
+  if (ordered !== undefined && price === ordered.price) return say('orders.as_ordered');
+  if (known)
+    return known.price === price
+      ? known.source
+      : say('orders.not_source', { source: known.source, price: showPrice(known.price) });
+  return price ? say('orders.typed') : '';
 }

@@ -8,7 +8,7 @@ import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../server/me.ts';
 import { Cell, Field } from '../../parts/Cells.tsx';
-import { count as counting, showDay } from '../../parts/figures.ts';
+import { showFigure } from '../../locale/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { AnotherBill, DateField, WarehouseField } from '../../drafts/HeaderFields.tsx';
 import { Suggested } from '../../parts/Suggested.tsx';
@@ -17,6 +17,7 @@ import { type HeldRow, count, type Counted, fromAdvice, NOTHING_COUNTED, toSend 
 import { ReceivingGrid } from './ReceivingGrid.tsx';
 import { ScanField } from './ScanField.tsx';
 import { ScannerStandIn } from './ScannerStandIn.tsx';
+import { say, sayAll, sayWith } from '../../locale/say.ts';
 
 interface Body extends Omit<BodyOf<'receipt'>, 'lines' | 'held' | 'bill'>, Counted {
   /** The vendor's number of the bill, where that came with the goods. */
@@ -55,7 +56,7 @@ export function Delivery({ vendor, draft, lines }: { vendor: string; draft: stri
         ...(billNumber.trim() === '' ? {} : { bill: { reference: billNumber, another: billAnother } }),
       };
     },
-    title: () => `Receipt from ${name}`,
+    title: () => name,
   });
   const { body, change, refusals } = entering;
   const mayReceive = useMayPost('receipt');
@@ -72,7 +73,7 @@ export function Delivery({ vendor, draft, lines }: { vendor: string; draft: stri
   const scan = (text: string): string => {
     const scanned = readScan(text);
     const found = scanned && count(lines, body, scanned);
-    if (!found) return `${text.trim()}: nothing from ${name} waits for this. Hold it, or look for its order.`;
+    if (!found) return say('receiving.nothing_waits', { text: text.trim(), name });
     change(found.counted);
     setHere(found.line ?? '');
     return found.says;
@@ -86,41 +87,48 @@ export function Delivery({ vendor, draft, lines }: { vendor: string; draft: stri
     <div className="screen dock">
       <Head
         title={name}
-        more="goods receipt"
-        about={`${counting(lines.length, 'line')} of ${counting(new Set(lines.map((line) => line.order.id)).size, 'order')} still to come`}
+        more={say('receiving.goods_receipt')}
+        about={say('receiving.outstanding_of', {
+          lines: lines.length,
+          orders: new Set(lines.map((line) => line.order.id)).size,
+        })}
       >
         {me.company.standIns && <ScannerStandIn lines={lines} />}
         {!me.company.blind && (
           <button type="button" className="btn quiet" onClick={allOfIt}>
-            All of it came
+            {say('receiving.all_came')}
           </button>
         )}
       </Head>
       <div className="body">
         <div className="fields">
-          <Field name="Scan" wide>
-            <ScanField label="Scan" placeholder="A code on the goods, or an item’s number" onScan={scan} />
+          <Field name={say('receiving.scan')} wide>
+            <ScanField label={say('receiving.scan')} placeholder={say('receiving.scan_hint')} onScan={scan} />
           </Field>
-          <DateField name="Received on" body={body} change={change} refusals={refusals} />
-          <Field name="Packing slip">
-            <Cell label="Packing slip" value={body.packingSlip} onChange={(packingSlip) => change({ packingSlip })} />
-          </Field>
-          <Field name="Shipment">
+          <DateField name={say('receiving.received_on')} body={body} change={change} refusals={refusals} />
+          <Field name={say('word.packing_slip')}>
             <Cell
-              label="Shipment"
+              label={say('word.packing_slip')}
+              value={body.packingSlip}
+              onChange={(packingSlip) => change({ packingSlip })}
+            />
+          </Field>
+          <Field name={say('word.shipment')}>
+            <Cell
+              label={say('word.shipment')}
               list="shipments"
               value={body.transport}
-              placeholder="Container, waybill …"
+              placeholder={say('orders.shipment_examples')}
               onChange={(transport) => change({ transport })}
             />
             <Suggested register="shipments" field="number" />
           </Field>
-          <WarehouseField name="Into warehouse" body={body} change={change} refusals={refusals} />
+          <WarehouseField name={say('orders.into_warehouse')} body={body} change={change} refusals={refusals} />
           {mayBill && (
-            <Field name="Its bill, if it is here too">
+            <Field name={say('receiving.its_bill')}>
               <Cell
-                label="Number of the bill"
-                placeholder="The vendor’s number"
+                label={say('receiving.bill_number')}
+                placeholder={say('receiving.vendors_number')}
                 value={body.billNumber}
                 wrong={wrongAt(refusals, '/bill/reference')}
                 onChange={(billNumber) => change({ billNumber })}
@@ -162,20 +170,16 @@ export function Delivery({ vendor, draft, lines }: { vendor: string; draft: stri
         )}
         <p className="pt-3">
           <button type="button" className="act" onClick={() => setHeld({})}>
-            Goods without an order
+            {say('receiving.without_order')}
           </button>
         </p>
       </div>
       <Footing
         entering={entering}
         allowed={mayReceive}
-        action="Post receipt"
-        waitingFor="Scan the goods, or enter what came of each line."
-        note={
-          <p className="dim">
-            Goods come in at the order’s price, against goods received not invoiced, until the bill is here.
-          </p>
-        }
+        action={say('receiving.post_receipt')}
+        waitingFor={say('receiving.begin')}
+        note={<p className="dim">{say('receiving.at_order_price')}</p>}
       />
     </div>
   );
@@ -189,22 +193,30 @@ function usualWarehouse(lines: readonly OpenOrderLine[], quantities: Counted['qu
 
 /** What the vendor announced of this delivery: fills in what it says; what nobody knows stays to be seen. */
 function Announced({ advice, filled, onFill }: { advice: AdviceView; filled: boolean; onFill: () => void }) {
-  const unknown = advice.lines.filter(({ problem }) => problem !== '');
+  const unknown = advice.lines.filter(({ problem }) => problem.length > 0);
   return (
     <div className="mb-3 border-l-4 border-bronze bg-sheet px-3 py-2">
-      <b>{advice.number}</b> announces {counting(advice.lines.length, 'line')}
-      {advice.arrives && `, to arrive ${showDay(advice.arrives)}`}
-      {advice.transport && ` in ${advice.transport}`}
+      {sayWith('receiving.announces', {
+        number: advice.number,
+        lines: advice.lines.length,
+        b: (text) => <b>{text}</b>,
+      })}
+      {advice.arrives && say('receiving.to_arrive', { day: { day: advice.arrives } })}
+      {advice.transport && say('receiving.in_transport', { transport: advice.transport })}
       {filled ? (
-        <span className="dim"> · filled in below</span>
+        <span className="dim">{say('receiving.filled_in')}</span>
       ) : (
         <button type="button" className="act ml-4" onClick={onFill}>
-          Fill it in
+          {say('receiving.fill_in')}
         </button>
       )}
       {unknown.map((line, at) => (
         <div key={at} className="text-over">
-          {line.quantity} of “{line.said}”: {line.problem}
+          {say('receiving.unknown_line', {
+            quantity: showFigure(line.quantity),
+            said: line.said,
+            why: sayAll(line.problem),
+          })}
         </div>
       ))}
     </div>

@@ -8,11 +8,12 @@ import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../server/me.ts';
 import { Choice } from '../../parts/Cells.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
-import { showDay, showFigure } from '../../parts/figures.ts';
+import { showDay, showFigure } from '../../locale/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
 import { DateField } from '../../drafts/HeaderFields.tsx';
 import { Problem } from '../../parts/Problem.tsx';
+import { say } from '../../locale/say.ts';
 
 interface Body extends Omit<BodyOf<'put-away'>, 'lines'> {
   readonly put: Readonly<Record<string, { readonly quantity: string; readonly bin: string }>>;
@@ -38,7 +39,7 @@ export function Dock() {
       });
       return sent.length === 0 ? undefined : { date, lines: sent };
     },
-    title: () => 'Goods put away',
+    title: () => '',
   });
   const { body, change, refusals } = entering;
   const mayPut = useMayPost('put-away');
@@ -54,46 +55,40 @@ export function Dock() {
     });
   return (
     <div className="screen dock">
-      <Head
-        title="On the dock"
-        about="Received and not put away yet. Bins are places inside a warehouse: nothing is posted, stock stays what it is"
-      >
+      <Head title={say('receiving.on_dock')} about={say('receiving.on_dock_about')}>
         <Link className="btn quiet" to="/receiving">
-          Receive goods
+          {say('frame.do_receive')}
         </Link>
         {lines.length > 0 && (
           <button type="button" className="btn quiet" onClick={allOfIt}>
-            All of it
+            {say('receiving.all_of_it')}
           </button>
         )}
       </Head>
       <div className="body">
         {all.isError && <Problem error={all.error} again={all.refetch} />}
-        <Cut list={all.data} of="lines on the dock, the longest there," />
+        <Cut list={all.data} />
         {all.data && lines.length === 0 ? (
           <div className="empty">
-            <h2>The dock is empty</h2>
-            <p>
-              Goods that are received into a warehouse with bins stand here until they are put away. Bins are set up
-              with their warehouse.
-            </p>
+            <h2>{say('receiving.dock_empty')}</h2>
+            <p>{say('receiving.dock_empty_more')}</p>
           </div>
         ) : (
           <>
             <div className="fields">
-              <DateField name="Put away on" body={body} change={change} refusals={refusals} />
+              <DateField name={say('receiving.put_away_on')} body={body} change={change} refusals={refusals} />
             </div>
-            <table className="sheet ruled" aria-label="Goods on the dock">
+            <table className="sheet ruled" aria-label={say('receiving.goods_on_dock')}>
               <thead>
                 <tr>
-                  <th>Item</th>
-                  <th>Receipt</th>
-                  <th>Since</th>
-                  <th>Warehouse</th>
-                  <th className="num">On the dock</th>
-                  <th className="num min-w-[110px]">Put away</th>
-                  <th>Unit</th>
-                  <th className="min-w-[130px]">Into</th>
+                  <th>{say('word.item')}</th>
+                  <th>{say('word.receipt')}</th>
+                  <th>{say('receiving.since')}</th>
+                  <th>{say('word.warehouse')}</th>
+                  <th className="num">{say('receiving.on_dock')}</th>
+                  <th className="num min-w-[110px]">{say('receiving.put_away')}</th>
+                  <th>{say('word.unit')}</th>
+                  <th className="min-w-[130px]">{say('receiving.into')}</th>
                 </tr>
               </thead>
               <tbody onKeyDown={gridKeys({})}>
@@ -120,7 +115,7 @@ export function Dock() {
                       <td className="num">{showFigure(line.left)}</td>
                       <td>
                         <FigureCell
-                          label={`Put away, ${label}`}
+                          label={say('receiving.put_away_of', { label })}
                           value={said?.quantity ?? ''}
                           wrong={wrongAt(refusals, `${at}/quantity`) ?? wrongAt(refusals, at)}
                           onChange={(quantity) => set(line, { quantity })}
@@ -129,12 +124,13 @@ export function Dock() {
                       <td className="dim">{line.item.unit}</td>
                       <td>
                         <Choice
-                          label={`Bin, ${label}`}
+                          label={say('receiving.bin_of', { label })}
                           value={said?.bin || (line.bins[0] ?? '')}
                           options={[
-                            ['', 'which bin?'],
+                            ['', say('receiving.which_bin')],
                             ...bins.map(
-                              ({ code }) => [code, line.bins.includes(code) ? `${code}, as before` : code] as const,
+                              ({ code }) =>
+                                [code, line.bins.includes(code) ? say('receiving.as_before', { code }) : code] as const,
                             ),
                           ]}
                           wrong={wrongAt(refusals, `${at}/bin`)}
@@ -152,9 +148,9 @@ export function Dock() {
       <Footing
         entering={entering}
         allowed={mayPut}
-        action="Put away"
-        waitingFor="Enter how many of a line go into which bin."
-        note={<p className="dim">Bins are places, not pools: no entry is made, and no cost changes.</p>}
+        action={say('receiving.put_away')}
+        waitingFor={say('receiving.dock_begin')}
+        note={<p className="dim">{say('receiving.bins_no_pools')}</p>}
       />
     </div>
   );

@@ -10,17 +10,19 @@ import { useMayPost, useMe } from '../../server/me.ts';
 import { AskReason } from '../../parts/AskReason.tsx';
 import { Choice, Field } from '../../parts/Cells.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
-import { count, showDay, showFigure } from '../../parts/figures.ts';
+import { showDay, showFigure } from '../../locale/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { Thumbnail } from './Photo.tsx';
+import { say } from '../../locale/say.ts';
+import type { MessageId } from '@obolus/messages/message';
 
 type Outcome = BodyOf<'held-closing'>['lines'][number]['outcome'];
-const IN_WORDS: Readonly<Record<Outcome, string>> = {
-  'sent back': 'Sent back to the vendor',
-  scrapped: 'Scrapped',
-  received: 'An order was found: received against it',
-  'gone astray': 'Gone astray',
+const IN_WORDS: Readonly<Record<Outcome, MessageId>> = {
+  'sent back': 'receiving.held_sent_back',
+  scrapped: 'receiving.held_scrapped',
+  received: 'receiving.held_received',
+  'gone astray': 'receiving.held_astray',
 };
 
 /** Held goods, the longest first: in no stock and owed to nobody, until somebody says what became of them. */
@@ -31,30 +33,27 @@ export function HeldGoods() {
   const rows = heldGoods.data?.rows ?? [];
   return (
     <div className="screen">
-      <Head title="Held goods" about="Rejected when they came, or come without an order: in no stock, owed to nobody" />
+      <Head title={say('document.held')} about={say('receiving.held_about')} />
       <div className="body">
         {heldGoods.isError && <Problem error={heldGoods.error} again={heldGoods.refetch} />}
         {heldGoods.data && rows.length === 0 ? (
           <div className="empty">
-            <h2>Nothing is held</h2>
-            <p>
-              Goods that are rejected at the dock, or that nobody ordered, wait here until they go back, are scrapped,
-              or an order explains them.
-            </p>
+            <h2>{say('receiving.held_none')}</h2>
+            <p>{say('receiving.held_none_more')}</p>
           </div>
         ) : (
-          <table className="sheet" aria-label="Held goods">
+          <table className="sheet" aria-label={say('document.held')}>
             <thead>
               <tr>
-                <th>What</th>
-                <th className="num">Still there</th>
-                <th>Unit</th>
-                <th>Vendor</th>
-                <th>Order</th>
-                <th>Came</th>
-                <th>Why, and where they stand</th>
+                <th>{say('word.goods')}</th>
+                <th className="num">{say('receiving.still_there')}</th>
+                <th>{say('word.unit')}</th>
+                <th>{say('word.vendor')}</th>
+                <th>{say('word.order')}</th>
+                <th>{say('receiving.came')}</th>
+                <th>{say('receiving.why_where')}</th>
                 <th>
-                  <span className="sr-only">What became of them</span>
+                  <span className="sr-only">{say('receiving.outcome')}</span>
                 </th>
               </tr>
             </thead>
@@ -69,7 +68,7 @@ export function HeldGoods() {
                     {row.order ? (
                       <Link to={`/documents/${row.order.id}`}>{row.order.number}</Link>
                     ) : (
-                      <span className="text-over">none</span>
+                      <span className="text-over">{say('frame.none')}</span>
                     )}
                   </td>
                   <td>
@@ -87,10 +86,10 @@ export function HeldGoods() {
                       <button
                         type="button"
                         className="act"
-                        aria-label={`Say what became of ${row.what}`}
+                        aria-label={say('receiving.say_outcome', { what: row.what })}
                         onClick={() => setClears(row)}
                       >
-                        They are gone
+                        {say('receiving.they_are_gone')}
                       </button>
                     )}
                   </td>
@@ -99,8 +98,8 @@ export function HeldGoods() {
             </tbody>
           </table>
         )}
-        <Cut list={heldGoods.data} of="lines, the longest held," />
-        <p className="dim pt-3">{rows.length > 0 && count(rows.length, 'line')}</p>
+        <Cut list={heldGoods.data} />
+        <p className="dim pt-3">{rows.length > 0 && say('rows.lines', { count: rows.length })}</p>
       </div>
       {clears && <Clearing key={clears.line} held={clears} onClose={() => setClears(undefined)} />}
     </div>
@@ -121,13 +120,13 @@ function Clearing({ held, onClose }: { held: HeldView; onClose: () => void }) {
     };
     const posted = await post({ kind: 'held-closing', body, key });
     if ('error' in posted) return;
-    toast.success(`${posted.data.number} is posted.`);
+    toast.success(say('drafts.posted', { number: posted.data.number }));
     onClose();
   };
   return (
     <AskReason
-      title={`What became of ${held.what}?`}
-      action="Post"
+      title={say('receiving.outcome_title', { what: held.what })}
+      action={say('receiving.post')}
       needed
       wrong={saidAgainst(error)}
       busy={isLoading}
@@ -135,16 +134,16 @@ function Clearing({ held, onClose }: { held: HeldView; onClose: () => void }) {
       onDo={(reason) => void clear(reason)}
     >
       <div className="flex gap-6">
-        <Field name="What became of them">
+        <Field name={say('receiving.outcome')}>
           <Choice
-            label="What became of them"
+            label={say('receiving.outcome')}
             value={outcome}
-            options={OUTCOMES.map((known) => [known, IN_WORDS[known]])}
+            options={OUTCOMES.map((known) => [known, say(IN_WORDS[known])])}
             onChange={(known) => setOutcome(known as Outcome)}
           />
         </Field>
-        <Field name="How many">
-          <FigureCell label="How many are gone" value={quantity} onChange={setQuantity} />
+        <Field name={say('word.quantity')}>
+          <FigureCell label={say('word.quantity')} value={quantity} onChange={setQuantity} />
         </Field>
       </div>
     </AskReason>

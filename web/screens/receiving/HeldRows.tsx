@@ -8,6 +8,7 @@ import { gridKeys } from '../../parts/gridKeys.ts';
 import { Lookup } from '../../parts/Lookup.tsx';
 import type { HeldRow } from './counting.ts';
 import { Photo } from './Photo.tsx';
+import { say } from '../../locale/say.ts';
 
 interface Props {
   readonly rows: readonly HeldRow[];
@@ -30,17 +31,17 @@ export function HeldRows({ rows, lines, warehouse, refusals, change }: Props) {
     change(rows.map((row, position) => (position === at ? { ...row, ...to } : row)));
   const takeOut = (at: number) => change(rows.filter((_, position) => position !== at));
   return (
-    <table className="sheet ruled mt-6" aria-label="Held goods">
+    <table className="sheet ruled mt-6" aria-label={say('document.held')}>
       <thead>
         <tr>
-          <th>Not taken: they post nothing</th>
-          <th className="num min-w-[90px]">Quantity</th>
-          <th className="min-w-[50px]">Unit</th>
-          <th className="min-w-[200px]">Why</th>
-          <th className="min-w-[130px]">Where they stand</th>
-          <th className="min-w-[90px]">Photo</th>
+          <th>{say('receiving.held_post_nothing')}</th>
+          <th className="num min-w-[90px]">{say('word.quantity')}</th>
+          <th className="min-w-[50px]">{say('word.unit')}</th>
+          <th className="min-w-[200px]">{say('word.reason')}</th>
+          <th className="min-w-[130px]">{say('receiving.place')}</th>
+          <th className="min-w-[90px]">{say('receiving.photo')}</th>
           <th className="min-w-[30px]">
-            <span className="sr-only">Take out</span>
+            <span className="sr-only">{say('entries.take_out')}</span>
           </th>
         </tr>
       </thead>
@@ -59,8 +60,8 @@ export function HeldRows({ rows, lines, warehouse, refusals, change }: Props) {
                 ) : (
                   <div className="flex gap-2">
                     <Lookup
-                      label={`Item that is held ${at + 1}`}
-                      placeholder="An item …"
+                      label={say('receiving.held_item', { at: at + 1 })}
+                      placeholder={say('receiving.an_item')}
                       options={items.data?.rows ?? []}
                       value={row.item}
                       wrong={wrong('item')}
@@ -69,8 +70,8 @@ export function HeldRows({ rows, lines, warehouse, refusals, change }: Props) {
                     {row.item === '' && (
                       <div className="grow">
                         <Cell
-                          label={`What is held ${at + 1}`}
-                          placeholder="… or in words"
+                          label={say('receiving.held_what', { at: at + 1 })}
+                          placeholder={say('receiving.in_words')}
                           value={row.what}
                           wrong={wrong('what')}
                           onChange={(what) => set(at, { what })}
@@ -82,7 +83,7 @@ export function HeldRows({ rows, lines, warehouse, refusals, change }: Props) {
               </td>
               <td>
                 <FigureCell
-                  label={`Quantity that is held ${at + 1}`}
+                  label={say('receiving.held_quantity', { at: at + 1 })}
                   value={row.quantity}
                   wrong={wrong('quantity')}
                   onChange={(quantity) => set(at, { quantity })}
@@ -91,7 +92,7 @@ export function HeldRows({ rows, lines, warehouse, refusals, change }: Props) {
               <td className="dim">{item?.unit}</td>
               <td>
                 <Cell
-                  label={`Why it is held ${at + 1}`}
+                  label={say('receiving.held_why', { at: at + 1 })}
                   value={row.reason}
                   wrong={wrong('reason')}
                   onChange={(reason) => set(at, { reason })}
@@ -99,7 +100,7 @@ export function HeldRows({ rows, lines, warehouse, refusals, change }: Props) {
               </td>
               <td>
                 <Cell
-                  label={`Where it stands ${at + 1}`}
+                  label={say('receiving.held_where', { at: at + 1 })}
                   value={row.place}
                   wrong={wrong('place')}
                   list="places for rejects"
@@ -108,13 +109,13 @@ export function HeldRows({ rows, lines, warehouse, refusals, change }: Props) {
               </td>
               <td>
                 <Photo
-                  label={`Photo of what is held ${at + 1}`}
+                  label={say('receiving.held_photo', { at: at + 1 })}
                   id={row.photo ?? ''}
                   onKept={(photo) => set(at, { photo })}
                 />
               </td>
               <td className="num">
-                <TakeOut label={`Take out what is held ${at + 1}`} onClick={() => takeOut(at)} />
+                <TakeOut label={say('receiving.held_out', { at: at + 1 })} onClick={() => takeOut(at)} />
               </td>
             </tr>
           );

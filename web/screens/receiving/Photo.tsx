@@ -1,5 +1,6 @@
 import { saidAgainst, server } from '../../server/api.ts';
 import { inBase64 } from '../../parts/inBase64.ts';
+import { say } from '../../locale/say.ts';
 
 const LONGEST_SIDE = 1600;
 
@@ -32,7 +33,7 @@ export function Photo({ label, id, onKept }: { label: string; id: string; onKept
     <span className="flex items-center gap-2">
       {id !== '' && <Thumbnail id={id} />}
       <label className="act cursor-pointer focus-within:outline-2 focus-within:outline-bronze">
-        {keeping.isLoading ? 'Keeping …' : id === '' ? 'Take one' : 'Another'}
+        {keeping.isLoading ? say('receiving.keeping') : id === '' ? say('receiving.take_one') : say('entries.another')}
         <input
           type="file"
           accept="image/*"
@@ -53,7 +54,7 @@ export function Thumbnail({ id }: { id: string }) {
     <a href={`/api/papers/${id}`} target="_blank" rel="noreferrer">
       <img
         src={`/api/papers/${id}`}
-        alt="What it looks like"
+        alt={say('receiving.photo_alt')}
         className="h-[28px] w-[38px] object-cover border border-rule-strong"
       />
     </a>

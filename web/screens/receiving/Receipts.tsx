@@ -2,18 +2,16 @@ import { Link } from 'react-router';
 import { useMe } from '../../server/me.ts';
 import { List } from '../../lists/List.tsx';
 import { Head } from '../../parts/Head.tsx';
+import { say } from '../../locale/say.ts';
 
 /** Every receipt, and what of it is not billed yet. */
 export function Receipts() {
   const { company } = useMe();
   return (
     <div className="screen">
-      <Head
-        title="Goods receipts"
-        about={`What came, found by its packing slip, shipment or order; amounts in ${company.currency} at what it was received for`}
-      >
+      <Head title={say('list.receipts')} about={say('receiving.receipts_about', { currency: company.currency })}>
         <Link className="btn quiet" to="/receiving">
-          Receive goods
+          {say('frame.do_receive')}
         </Link>
       </Head>
       <div className="body">
@@ -21,8 +19,8 @@ export function Receipts() {
           list="receipts"
           empty={
             <>
-              <h2>Nothing has come yet</h2>
-              <p>When goods are received against an order, the receipt stands here.</p>
+              <h2>{say('receiving.receipts_none')}</h2>
+              <p>{say('receiving.receipts_none_more')}</p>
             </>
           }
         />

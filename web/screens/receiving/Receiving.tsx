@@ -4,14 +4,17 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { readScan } from '@obolus/core/scanning/gs1';
 import type { AdviceView } from '@obolus/contract/views/receiving';
 import type { OpenOrderLine } from '@obolus/contract/views/orders';
+import { Drafts } from '../../drafts/Drafts.tsx';
 import { server } from '../../server/api.ts';
 import { useMayPost } from '../../server/me.ts';
 import { byVendor } from '../../parts/byVendor.ts';
-import { count, showDay } from '../../parts/figures.ts';
+import { showDay } from '../../locale/figures.ts';
 import { Problem } from '../../parts/Problem.tsx';
 import { Delivery } from './Delivery.tsx';
 import { isMeant } from './counting.ts';
+import { fits } from '../../parts/fits.ts';
 import { GiveAdvice } from './GiveAdvice.tsx';
+import { say, sayWith } from '../../locale/say.ts';
 
 /** What is still due from each vendor at the left, one delivery at the right: it may cover several orders, and parts of them. */
 export function Receiving() {
@@ -45,13 +48,13 @@ export function Receiving() {
   const onDock = server.useOnDockQuery().data?.rows.length ?? 0;
   return (
     <div className={`aside ${vendor === '' ? '' : 'chosen'}`}>
-      <nav aria-label="Vendors with goods to come">
+      <nav aria-label={say('receiving.vendors_due')}>
         <header>
-          <b>{count(waiting.size, 'vendor')}</b> with goods to come
+          {sayWith('receiving.vendors_count', { count: waiting.size, b: (text) => <b>{text}</b> })}
           <input
             className="cell boxed mt-2"
-            aria-label="Find what came"
-            placeholder="Order, slip, shipment, code"
+            aria-label={say('receiving.find_came')}
+            placeholder={say('receiving.find_hint')}
             value={find}
             onChange={(event) => setFind(event.target.value)}
             onKeyDown={(event) => {
@@ -70,35 +73,37 @@ export function Receiving() {
               .filter((advice) => advice.vendor.id === group.id)
               .map((advice) => (
                 <small key={advice.id} className="block text-bronze">
-                  {advice.number} announced{advice.arrives && `, ${showDay(advice.arrives)}`}
+                  {advice.arrives
+                    ? say('receiving.announced_for', { number: advice.number, day: { day: advice.arrives } })
+                    : say('receiving.announced', { number: advice.number })}
                 </small>
               ))}
           </Link>
         ))}
-        <Cut list={all.data} of="order lines, the first due," />
-        <Cut list={given.data} of="announced deliveries" />
-        {groups.length === 0 && waiting.size > 0 && <p className="dim p-3">Nothing that is due is called so.</p>}
+        <Cut list={all.data} />
+        <Cut list={given.data} />
+        {groups.length === 0 && waiting.size > 0 && <p className="dim p-3">{say('receiving.nothing_called')}</p>}
         {onDock > 0 && (
           <Link className="pick" to="/receiving/dock">
             <span>
-              <b className="strong">On the dock</b>
+              <b className="strong">{say('receiving.on_dock')}</b>
               {onDock}
             </span>
-            <small>To be put away into bins</small>
+            <small>{say('receiving.to_put_away')}</small>
           </Link>
         )}
         {stand > 0 && (
           <Link className="pick" to="/receiving/held">
             <span>
-              <b className="strong">Held goods</b>
+              <b className="strong">{say('document.held')}</b>
               {stand}
             </span>
-            <small>Rejected, or without an order</small>
+            <small>{say('receiving.rejected_or')}</small>
           </Link>
         )}
         <Link className="pick" to="/receiving/receipts">
-          <b className="strong">Receipts</b>
-          <small>What came before</small>
+          <b className="strong">{say('receiving.receipts')}</b>
+          <small>{say('receiving.came_before')}</small>
         </Link>
         {mayReceive && <GiveAdvice />}
       </nav>
@@ -108,13 +113,10 @@ export function Receiving() {
         </div>
       ) : vendor === '' || draft === '' ? (
         <div className="body">
+          <Drafts of={['receipt', 'put-away']} />
           <div className="empty">
-            <h2>{waiting.size > 0 ? 'Who delivers?' : 'Nothing is due'}</h2>
-            <p>
-              {waiting.size > 0
-                ? 'Choose the vendor at the left. One receipt may cover several of its orders, or a part of one.'
-                : 'Goods are received against orders. When an order is placed, its lines wait here.'}
-            </p>
+            <h2>{waiting.size > 0 ? say('receiving.who_delivers') : say('receiving.nothing_due')}</h2>
+            <p>{waiting.size > 0 ? say('receiving.choose_vendor') : say('receiving.against_orders')}</p>
           </div>
         </div>
       ) : (
@@ -126,11 +128,8 @@ export function Receiving() {
 
 function dueOf(lines: readonly OpenOrderLine[]): string {
   const orders = [...new Set(lines.map((line) => line.order.number))].join(', ');
-  return lines[0]?.due ? `${orders} · due ${showDay(lines[0].due)}` : orders;
+  return lines[0]?.due ? say('receiving.orders_due', { orders, due: showDay(lines[0].due) }) : orders;
 }
 
 /** Whether an announced delivery is what somebody looks for: by its packing slip or transport. */
-function isAnnounced({ number, transport }: AdviceView, find: string): boolean {
-  const wanted = find.trim().toLowerCase();
-  return wanted === '' || number.toLowerCase().includes(wanted) || transport.toLowerCase().includes(wanted);
-}
+const isAnnounced = ({ number, transport }: AdviceView, find: string): boolean => fits(find, number, transport);

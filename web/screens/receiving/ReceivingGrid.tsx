@@ -6,12 +6,13 @@ import { wrongAt } from '../../drafts/useDraft.ts';
 import { useMe } from '../../server/me.ts';
 import { Choice } from '../../parts/Cells.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
-import { showDay, showFigure } from '../../parts/figures.ts';
+import { showDay, showFigure } from '../../locale/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { LotsIn } from '../../parts/LotCells.tsx';
 import { PerPack } from '../../parts/PerPack.tsx';
 import { cameOf, type Counted, type FurtherOfLine, gapOf } from './counting.ts';
 import { FurtherOfCount } from './FurtherOfCount.tsx';
+import { say } from '../../locale/say.ts';
 
 interface Props {
   readonly lines: readonly OpenOrderLine[];
@@ -40,22 +41,22 @@ export function ReceivingGrid({ lines, counted, change, reject, refusals, today,
     refusals.some(({ at: of }) => SELDOM.some((field) => of === `${at}/${field}`));
   const sent = lines.filter((line) => counted.quantities[line.line]).map((line) => line.line);
   return (
-    <table className="sheet ruled" aria-label="Lines still to come">
+    <table className="sheet ruled" aria-label={say('receiving.lines_due')}>
       <thead>
         <tr>
-          <th>Item</th>
-          <th>Order</th>
-          <th>Due</th>
+          <th>{say('word.item')}</th>
+          <th>{say('word.order')}</th>
+          <th>{say('word.due')}</th>
           {!company.blind && (
             <>
-              <th className="num wide-only">Ordered</th>
-              <th className="num">Outstanding</th>
+              <th className="num wide-only">{say('word.ordered')}</th>
+              <th className="num">{say('word.outstanding')}</th>
             </>
           )}
-          <th className="num min-w-[110px]">Received now</th>
-          <th className="min-w-[84px]">Unit</th>
+          <th className="num min-w-[110px]">{say('receiving.received_now')}</th>
+          <th className="min-w-[84px]">{say('word.unit')}</th>
           <th className="num">
-            <span className="wide-only">Order price</span>
+            <span className="wide-only">{say('receiving.order_price')}</span>
           </th>
         </tr>
       </thead>
@@ -75,7 +76,7 @@ export function ReceivingGrid({ lines, counted, change, reject, refusals, today,
                 <td>{line.order.number}</td>
                 <td>
                   {showDay(line.due)}{' '}
-                  {line.due !== null && line.due < today && <span className="text-over">▲ late</span>}
+                  {line.due !== null && line.due < today && <span className="text-over">{say('receiving.late')}</span>}
                 </td>
                 {!company.blind && (
                   <>
@@ -85,12 +86,12 @@ export function ReceivingGrid({ lines, counted, change, reject, refusals, today,
                 )}
                 <td className="num">
                   {line.barred !== '' && quantity === '' ? (
-                    <Link className="text-over" to={`/documents/${line.order.id}`} title="None of it may come in yet">
-                      {line.barred}
+                    <Link className="text-over" to={`/documents/${line.order.id}`} title={say('receiving.none_may')}>
+                      {line.barred && say(`status.${line.barred}`)}
                     </Link>
                   ) : (
                     <FigureCell
-                      label={`Received now, ${label}`}
+                      label={say('receiving.received_now_of', { label })}
                       value={quantity}
                       wrong={wrongAt(refusals, `${at}/quantity`) ?? wrongAt(refusals, at)}
                       onChange={(typed) => change({ quantities: { ...counted.quantities, [line.line]: typed } })}
@@ -99,10 +100,10 @@ export function ReceivingGrid({ lines, counted, change, reject, refusals, today,
                 </td>
                 <td className="dim">
                   {line.item.packs.length === 0 || line.barred !== '' ? (
-                    line.item.unit || 'expense'
+                    line.item.unit || say('orders.expense')
                   ) : (
                     <Choice
-                      label={`Unit, ${label}`}
+                      label={say('receiving.unit_of', { label })}
                       value={counted.units[line.line] ?? ''}
                       options={[
                         ['', line.item.unit],
@@ -122,16 +123,16 @@ export function ReceivingGrid({ lines, counted, change, reject, refusals, today,
                       <button
                         type="button"
                         className="act ml-3"
-                        aria-label={`Reject some of ${label}`}
+                        aria-label={say('receiving.reject_some', { label })}
                         onClick={() => reject(line)}
                       >
-                        Reject
+                        {say('receiving.reject')}
                       </button>
                       <button
                         type="button"
                         className="dim hover:text-bronze pl-3"
                         aria-expanded={isWide(line.line, at)}
-                        aria-label={`More of ${label}`}
+                        aria-label={say('receiving.more_of', { label })}
                         onClick={() => turn(line.line)}
                       >
                         ···
@@ -203,24 +204,24 @@ function Gap({
       <td colSpan={COLUMNS}>
         <div className="flex items-center justify-end gap-5 pr-2 pb-1">
           <span className={`signal ${short ? 'short' : 'over'}`}>
-            {short ? '▼' : '▲'} {showFigure(gap)} {unit} {short ? 'less' : 'more'} than is due
+            {say(short ? 'receiving.less_than_due' : 'receiving.more_than_due', { gap: showFigure(gap), unit })}
           </span>
           <span className="dim">
             {within
-              ? `${showFigure(allowed)} ${unit} are allowed`
+              ? say('receiving.are_allowed', { allowed: showFigure(allowed), unit })
               : short
-                ? 'the rest stays on order'
-                : `only ${showFigure(allowed)} ${unit} are allowed`}
+                ? say('receiving.rest_stays')
+                : say('receiving.only_allowed', { allowed: showFigure(allowed), unit })}
           </span>
           {short && (within || ends) && (
             <label className="flex items-center gap-2">
               <input
                 type="checkbox"
-                aria-label={`No more comes of ${label}`}
+                aria-label={say('receiving.no_more_of', { label })}
                 checked={ends}
                 onChange={(event) => change({ last: { ...counted.last, [line.line]: event.target.checked } })}
               />
-              No more comes
+              {say('receiving.no_more')}
             </label>
           )}
           {wrong && <span className="wrong">{wrong}</span>}

@@ -1,5 +1,6 @@
 import { DropdownMenu } from 'radix-ui';
 import type { OpenOrderLine } from '@obolus/contract/views/orders';
+import { say } from '../../locale/say.ts';
 
 const DEAD_TIME = 4;
 
@@ -39,7 +40,7 @@ export function ScannerStandIn({ lines }: { lines: readonly OpenOrderLine[] }) {
   };
   return (
     <DropdownMenu.Root>
-      <DropdownMenu.Trigger className="btn quiet">Simulated scanner</DropdownMenu.Trigger>
+      <DropdownMenu.Trigger className="btn quiet">{say('receiving.simulated_scanner')}</DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content className="menu" align="end" sideOffset={4}>
           {codesOf(lines).map(({ label, code }) => (
@@ -48,7 +49,7 @@ export function ScannerStandIn({ lines }: { lines: readonly OpenOrderLine[] }) {
               <span className="dim">{code}</span>
             </DropdownMenu.Item>
           ))}
-          {codesOf(lines).length === 0 && <p className="dim px-3">Nothing that waits has a code.</p>}
+          {codesOf(lines).length === 0 && <p className="dim px-3">{say('receiving.no_codes')}</p>}
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>

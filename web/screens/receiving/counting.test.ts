@@ -72,7 +72,7 @@ describe('what is scanned', () => {
   });
 
   it('fills one line before the next, and is too much on the last', () => {
-    const lines = [line('1/1', { open: '1' }), line('1/2', { open: '1' }), line('1/3', { barred: 'on hold' })];
+    const lines = [line('1/1', { open: '1' }), line('1/2', { open: '1' }), line('1/3', { barred: 'on-hold' })];
     const codes = Array.from({ length: 4 }, () => ({ code: 'YM-EC' }));
     expect(scanned(lines, ...codes)?.counted.quantities).toEqual({ '1/1': '1', '1/2': '3' });
   });
@@ -179,7 +179,7 @@ describe('what a vendor announced', () => {
     lot,
     expires: '',
     said: '',
-    problem: of ? '' : 'unknown',
+    problem: of ? [] : [{ id: 'paper.advice_goods_unknown' }],
   });
   const advice: AdviceView = {
     id: 'x',
@@ -197,7 +197,7 @@ describe('what a vendor announced', () => {
   };
 
   it('is filled in line by line with its lots; what nobody knows and what may not come is left out', () => {
-    const lines = [line('1/1', {}, { tracking: 'lot' }), line('1/2', { barred: 'on hold' })];
+    const lines = [line('1/1', {}, { tracking: 'lot' }), line('1/2', { barred: 'on-hold' })];
     expect(fromAdvice(lines, advice)).toEqual({
       quantities: { '1/1': '10' },
       units: {},

@@ -4,6 +4,7 @@ import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import { asGtin, type Scanned } from '@obolus/core/scanning/gs1';
 import { amountInStock, compareFigures, difference, sumOfQuantities } from '../../parts/exact.ts';
 import { type LotPart, lotsToSend } from '../../parts/lots.ts';
+import { say } from '../../locale/say.ts';
 
 /** What is seldom said of a line that came. */
 export interface FurtherOfLine {
@@ -118,7 +119,7 @@ export function count(lines: readonly OpenOrderLine[], counted: Counted, scanned
         : undefined;
   const label = `${line.item.name}, ${line.order.number}`;
   if (line.item.tracking === 'serial' && known.some(({ lot }) => lot === named))
-    return { counted, line: line.line, says: `${named} is counted already: ${label}` };
+    return { counted, line: line.line, says: say('receiving.counted_already', { named: named ?? '', label }) };
   const each =
     scanned.weight !== undefined && line.item.unit === 'kg'
       ? scanned.weight

@@ -5,11 +5,13 @@ import { REGISTERS } from '@obolus/contract/registers/registers';
 import type { RegisterEntry } from '@obolus/contract/views/setUp';
 import { AskedChanges } from '../../approvals/AskedChanges.tsx';
 import { server } from '../../server/api.ts';
-import { showInstant } from '../../parts/figures.ts';
+import { showInstant } from '../../locale/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { EntryForm } from '../../entries/EntryForm.tsx';
 import { SetUpIndex } from './SetUpIndex.tsx';
+import { say } from '../../locale/say.ts';
+import type { MessageId } from '@obolus/messages/message';
 
 /** One entry of a register, or a new one, with everything that was ever changed of it. */
 export function EntryPage() {
@@ -33,17 +35,17 @@ function New({ register }: { register: RegisterName }) {
   const { one, about } = REGISTERS[register];
   return (
     <div className="screen">
-      <Head title={`New ${one}`} about={about} />
+      <Head title={say('entries.new', { one: { word: one } })} about={say(about)} />
       <div className="body">
         <EntryForm
           register={register}
           onSaved={(_, fields) => {
-            toast.success(`${titleOf(register, fields)} is set up.`);
+            toast.success(say('entries.is_set_up', { name: titleOf(register, fields) }));
             void navigate(`/setup/${register}`);
           }}
         >
           <Link className="btn quiet" to={`/setup/${register}`}>
-            Leave it
+            {say('parts.cancel')}
           </Link>
         </EntryForm>
       </div>
@@ -59,9 +61,9 @@ const titleOf = (register: RegisterName, fields: Readonly<Record<string, string>
     .join(' · ');
 
 /** Pages that tell more of an entry than what is set up. */
-const FURTHER: Partial<Record<RegisterName, { to: (id: string) => string; says: string }>> = {
-  items: { to: (id) => `/items/${id}`, says: 'Prices and purchases' },
-  vendors: { to: (id) => `/vendors/${id}`, says: 'Orders, deliveries and prices' },
+const FURTHER: Partial<Record<RegisterName, { to: (id: string) => string; says: MessageId }>> = {
+  items: { to: (id) => `/items/${id}`, says: 'setUp.prices_purchases' },
+  vendors: { to: (id) => `/vendors/${id}`, says: 'setUp.orders_deliveries' },
 };
 
 function Known({ register, id }: { register: RegisterName; id: string }) {
@@ -80,11 +82,11 @@ function Known({ register, id }: { register: RegisterName; id: string }) {
       <Head
         title={titleOf(register, fields)}
         more={fields.number ?? fields.code ?? ''}
-        about={REGISTERS[register].about}
+        about={say(REGISTERS[register].about)}
       >
         {further && (
           <Link className="btn quiet" to={further.to(id)}>
-            {further.says}
+            {say(further.says)}
           </Link>
         )}
       </Head>
@@ -98,7 +100,7 @@ function Known({ register, id }: { register: RegisterName; id: string }) {
           key={JSON.stringify(fields)}
           register={register}
           entry={known.currentData}
-          onSaved={() => toast.success('Saved.')}
+          onSaved={() => toast.success(say('setUp.saved'))}
         />
         <History register={register} changes={known.currentData.changes} />
       </div>
@@ -111,19 +113,20 @@ function History({ register, changes }: { register: RegisterName; changes: Regis
   const labels = new Map(REGISTERS[register].fields.map(({ name, label }) => [name, label]));
   const named = (field: string) => {
     const [name = '', ...more] = field.split(' ');
-    return [labels.get(name) ?? name, ...more].join(' ');
+    const label = labels.get(name);
+    return [label ? say(label) : name, ...more].join(' ');
   };
   return (
-    <section className="pt-7" aria-label="What was changed">
-      <h2 className="cap">What was changed</h2>
+    <section className="pt-7" aria-label={say('setUp.what_changed')}>
+      <h2 className="cap">{say('setUp.what_changed')}</h2>
       <table className="sheet max-w-[940px]">
         <thead>
           <tr>
-            <th>When</th>
-            <th>Who</th>
-            <th>What</th>
-            <th>Was</th>
-            <th>Became</th>
+            <th>{say('approvals.when')}</th>
+            <th>{say('setUp.who')}</th>
+            <th>{say('approvals.field')}</th>
+            <th>{say('approvals.was')}</th>
+            <th>{say('setUp.became')}</th>
           </tr>
         </thead>
         <tbody>
@@ -131,7 +134,7 @@ function History({ register, changes }: { register: RegisterName; changes: Regis
             <tr key={at}>
               <td className="dim">{showInstant(change.at)}</td>
               <td>{change.by}</td>
-              <td>{change.field === '' ? 'set up' : named(change.field)}</td>
+              <td>{change.field === '' ? say('setUp.entry_set_up') : named(change.field)}</td>
               <td className="dim whitespace-normal">{change.was}</td>
               <td className="whitespace-normal">{change.became}</td>
             </tr>

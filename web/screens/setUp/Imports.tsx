@@ -2,6 +2,7 @@ import { Cut } from '../../parts/Cut.tsx';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import {
+  type EntryImport,
   FIGURE_STYLES,
   type FigureStyle,
   IMPORT_KINDS,
@@ -12,35 +13,26 @@ import {
 import { REGISTERS } from '@obolus/contract/registers/registers';
 import type { Role } from '@obolus/contract/roles';
 import type { ImportView } from '@obolus/contract/views/drafts';
-import { problemOf, server } from '../../server/api.ts';
+import { saidAgainst, server } from '../../server/api.ts';
 import { useMe } from '../../server/me.ts';
 import { formats } from '../../locale/formats.ts';
 import { Choice, Field } from '../../parts/Cells.tsx';
 import { Head } from '../../parts/Head.tsx';
-import { count } from '../../parts/figures.ts';
 import { inBase64 } from '../../parts/inBase64.ts';
 import { Problem } from '../../parts/Problem.tsx';
 import { SetUpIndex } from './SetUpIndex.tsx';
+import { say, sayAll } from '../../locale/say.ts';
 
-const DOCUMENTS: Readonly<Partial<Record<ImportKind, { name: string; columns: string }>>> = {
-  'opening-stock': {
-    name: 'Opening stock',
-    columns: 'item, warehouse, date, quantity, value, lots (A-1: 20 | A-2: 16)',
-  },
-  orders: {
-    name: 'Open orders',
-    columns: 'order, vendor, date, warehouse, item, quantity, price, currency, unit, discount, due',
-  },
-  receipts: {
-    name: 'Receipts',
-    columns: 'receipt, vendor, date, warehouse, order, item, quantity, line, unit, lots, packing_slip, transport',
-  },
+const COLUMNS: Readonly<Record<Exclude<ImportKind, EntryImport>, string>> = {
+  'opening-stock': 'item, warehouse, date, quantity, value, lots (A-1: 20 | A-2: 16)',
+  orders: 'order, vendor, date, warehouse, item, quantity, price, currency, unit, discount, due',
+  receipts: 'receipt, vendor, date, warehouse, order, item, quantity, line, unit, lots, packing_slip, transport',
 };
 
-const nameOf = (kind: ImportKind): string =>
-  isEntryImport(kind) ? REGISTERS[kind].title : (DOCUMENTS[kind]?.name ?? kind);
+const nameOf = (kind: ImportKind): string => say(isEntryImport(kind) ? REGISTERS[kind].title : `imports.${kind}`);
+/** As they head the file. */
 const columnsOf = (kind: ImportKind): string =>
-  isEntryImport(kind) ? REGISTERS[kind].fields.map(({ name }) => name).join(', ') : (DOCUMENTS[kind]?.columns ?? '');
+  isEntryImport(kind) ? REGISTERS[kind].fields.map(({ name }) => name).join(', ') : COLUMNS[kind];
 
 /** CSV and XLSX files in: staged, checked line by line, loaded only when all is right or what is wrong is left out. */
 export function Imports() {
@@ -64,11 +56,11 @@ function Earlier({ here }: { here: string | undefined }) {
             {entry.loaded}/{entry.total}
           </span>
           <small>
-            {entry.fileName} · {entry.state}
+            {entry.fileName} · {say(`setUp.state_${entry.state}`)}
           </small>
         </Link>
       ))}
-      <Cut list={imports.data} of="imports" />
+      <Cut list={imports.data} />
     </SetUpIndex>
   );
 }
@@ -100,18 +92,18 @@ function Choosing() {
     return (
       <div className="body">
         <div className="empty">
-          <h2>Nothing to set up for {user.role}s</h2>
-          <p>Accountants and administrators import items, vendors, stock and orders here.</p>
+          <h2>{say('setUp.nothing_for_role', { role: { word: `role.${user.role}` } })}</h2>
+          <p>{say('setUp.who_imports')}</p>
         </div>
       </div>
     );
   }
   return (
     <div className="screen">
-      <Head title="Import" about="Nothing is loaded before every line is checked and you say so" />
+      <Head title={say('setUp.import')} about={say('setUp.import_about')} />
       <div className="body max-w-[720px]">
         <fieldset className="pb-4">
-          <legend className="cap">What the file holds</legend>
+          <legend className="cap">{say('setUp.what_holds')}</legend>
           {allowed.map((entry) => (
             <label key={entry} className="flex gap-3 py-1.5 border-b border-rule cursor-pointer">
               <input
@@ -122,14 +114,16 @@ function Choosing() {
                 onChange={() => setKind(entry)}
               />
               <span className="w-[140px]">{nameOf(entry)}</span>
-              <span className="dim">{columnsOf(entry)}</span>
+              <span className="dim" translate="no">
+                {columnsOf(entry)}
+              </span>
             </label>
           ))}
         </fieldset>
         <div className="fields pb-4">
-          <Field name="Figures in a CSV file are written">
+          <Field name={say('setUp.figures_written')}>
             <Choice
-              label="Figures in a CSV file are written"
+              label={say('setUp.figures_written')}
               value={figures}
               options={FIGURE_STYLES.map((style) => [style, style])}
               onChange={(style) => setFigures(style as FigureStyle)}
@@ -137,18 +131,18 @@ function Choosing() {
           </Field>
         </div>
         <label className="btn focus-within:outline-2 focus-within:outline-bronze cursor-pointer">
-          {result.isLoading ? 'Checking …' : 'Choose a file'}
+          {result.isLoading ? say('setUp.checking') : say('setUp.choose_file')}
           <input
             type="file"
             accept=".csv,text/csv,.xlsx"
             className="sr-only"
-            aria-label="File, CSV or XLSX"
+            aria-label={say('setUp.file')}
             onChange={(event) => void read(event.target.files?.[0]).then(() => (event.target.value = ''))}
           />
         </label>
         {result.isError && (
           <p className="wrong pt-3" role="alert">
-            {problemOf(result.error)?.detail}
+            {saidAgainst(result.error)}
           </p>
         )}
       </div>
@@ -177,7 +171,10 @@ function Staged({ id }: { id: string }) {
       <Head
         title={nameOf(data.kind)}
         more={data.fileName}
-        about={`${aboutOf(data)}${data.fileName.endsWith('.csv') ? ` · figures read as ${data.figures}` : ''}`}
+        about={[
+          aboutOf(data),
+          ...(data.fileName.endsWith('.csv') ? [say('setUp.figures_read', { figures: data.figures })] : []),
+        ].join(' · ')}
       >
         {busy && (
           <button
@@ -186,7 +183,7 @@ function Staged({ id }: { id: string }) {
             disabled={cancelling.isLoading}
             onClick={() => void cancel({ params: { id }, body: {} })}
           >
-            Stop loading
+            {say('setUp.stop_loading')}
           </button>
         )}
         {waiting && data.wrong > 0 && (
@@ -196,7 +193,7 @@ function Staged({ id }: { id: string }) {
             disabled={result.isLoading}
             onClick={() => void load({ params: { id }, body: { leaveOutWrong: true } })}
           >
-            Load {count(data.total - data.wrong - data.loaded, 'right line')}, leave {data.wrong} out
+            {say('setUp.load_right', { right: data.total - data.wrong - data.loaded, wrong: data.wrong })}
           </button>
         )}
         {waiting && data.wrong === 0 && (
@@ -206,14 +203,14 @@ function Staged({ id }: { id: string }) {
             disabled={result.isLoading}
             onClick={() => void load({ params: { id }, body: { leaveOutWrong: false } })}
           >
-            {data.state === 'stopped' ? 'Go on loading' : `Load ${count(data.total, 'line')}`}
+            {data.state === 'stopped' ? say('setUp.go_on') : say('setUp.load_all', { lines: data.total })}
           </button>
         )}
       </Head>
       <div className="body">
-        {(data.says || result.isError) && (
+        {(data.says.length > 0 || result.isError) && (
           <p className="wrong pb-2" role="alert">
-            {problemOf(result.error)?.detail ?? data.says}
+            {saidAgainst(result.error) ?? sayAll(data.says)}
           </p>
         )}
         <Rows data={data} />
@@ -223,25 +220,26 @@ function Staged({ id }: { id: string }) {
 }
 
 function aboutOf(data: ImportView): string {
-  if (data.state === 'loading') return `Loading: ${data.loaded} of ${count(data.total, 'line')}`;
+  const { total, loaded, wrong } = data;
+  if (data.state === 'loading') return say('setUp.loading', { loaded, total });
   if (data.state === 'loaded')
-    return `Loaded: ${count(data.loaded, 'line')}${data.total > data.loaded ? `; left out: ${data.total - data.loaded}` : ''}`;
-  return data.wrong > 0
-    ? `${data.wrong} of ${count(data.total, 'line')} wrong; nothing is loaded`
-    : `${count(data.total, 'line')}, all right; nothing is loaded yet`;
+    return total > loaded
+      ? say('setUp.loaded_some', { loaded, out: total - loaded })
+      : say('setUp.loaded_all', { loaded });
+  return wrong > 0 ? say('setUp.wrong_of', { wrong, total }) : say('setUp.all_right', { total });
 }
 
 function Rows({ data }: { data: ImportView }) {
   const columns = Object.keys(data.rows[0]?.fields ?? {});
   return (
-    <table className="sheet" aria-label="Lines of the file">
+    <table className="sheet" aria-label={say('setUp.lines_of_file')}>
       <thead>
         <tr>
-          <th>Line</th>
+          <th>{say('setUp.line')}</th>
           {columns.map((column) => (
             <th key={column}>{column}</th>
           ))}
-          <th>What it does, or what is wrong</th>
+          <th>{say('setUp.does_or_wrong')}</th>
         </tr>
       </thead>
       <tbody>
@@ -257,11 +255,15 @@ function Rows({ data }: { data: ImportView }) {
               </td>
             ))}
             <td className="text-over whitespace-normal">
-              {row.problems.map((problem) => `${problem.field}: ${problem.says}`).join('; ')}
+              {row.problems.map((problem, at) => (
+                <p key={at}>{`${problem.field}: ${sayAll(problem.says)}`}</p>
+              ))}
               {row.state === 'left out' ? (
-                ' (left out)'
+                say('setUp.left_out')
               ) : (
-                <span className="dim">{row.state === 'loaded' ? 'loaded' : row.problems.length === 0 && row.does}</span>
+                <span className="dim">
+                  {row.state === 'loaded' ? say('setUp.loaded') : row.problems.length === 0 && sayAll(row.does)}
+                </span>
               )}
             </td>
           </tr>

@@ -9,11 +9,13 @@ import { wrongAt } from '../../drafts/useDraft.ts';
 import { useMe } from '../../server/me.ts';
 import { Cell, Choice, Field } from '../../parts/Cells.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
-import { showFigure } from '../../parts/figures.ts';
+import { showFigure } from '../../locale/figures.ts';
 import { gridKeys } from '../../parts/gridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { SetUpIndex } from './SetUpIndex.tsx';
+import { Sheet } from '../../parts/Sheet.tsx';
+import { say, sayWith } from '../../locale/say.ts';
 
 /** Who works here, as what, and up to which amount each may order without another person. */
 export function People() {
@@ -24,13 +26,10 @@ export function People() {
     <div className="aside">
       <SetUpIndex />
       <div className="screen">
-        <Head
-          title="People"
-          about="What each may do, and above which amount another person approves their orders. Nobody changes their own."
-        >
+        <Head title={say('setUp.people')} about={say('setUp.people_about')}>
           {user.role === 'administrator' && (
             <button type="button" className="btn" onClick={() => setAdding(true)}>
-              Add a person
+              {say('setUp.add_person')}
             </button>
           )}
         </Head>
@@ -38,15 +37,15 @@ export function People() {
           {people.isError ? (
             <Problem error={people.error} again={people.refetch} />
           ) : (
-            <table className="sheet ruled" aria-label="People">
+            <table className="sheet ruled" aria-label={say('setUp.people')}>
               <thead>
                 <tr>
-                  <th>Name</th>
-                  <th>Mail address</th>
-                  <th className="min-w-[150px]">Role</th>
-                  <th className="num min-w-[160px]">Approval limit, {company.currency}</th>
+                  <th>{say('word.name')}</th>
+                  <th>{say('word.mail_address')}</th>
+                  <th className="min-w-[150px]">{say('setUp.role')}</th>
+                  <th className="num min-w-[160px]">{say('setUp.limit_in', { currency: company.currency })}</th>
                   <th className="min-w-[80px]">
-                    <span className="sr-only">Save</span>
+                    <span className="sr-only">{say('entries.save')}</span>
                   </th>
                 </tr>
               </thead>
@@ -75,109 +74,104 @@ function NewPerson({ onClose }: { onClose: () => void }) {
     if (!adding.isLoading) void add({ body: person });
   };
   return (
-    <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="veil" />
-        <Dialog.Content className="card p-5" aria-describedby={undefined}>
-          <Dialog.Title className="font-book text-[18px] font-semibold pb-2">Add a person</Dialog.Title>
-          {adding.data ? (
-            <>
-              <p>
-                {adding.data.person.name} signs in as <b>{adding.data.person.email}</b> with the password{' '}
-                <code className="strong">{adding.data.password}</code>
-              </p>
-              <p className="dim py-2">It is shown this once: hand it over now.</p>
-              <Dialog.Close className="btn">It is handed over</Dialog.Close>
-            </>
-          ) : (
-            <form onSubmit={submit}>
-              <div className="fields">
-                <Field name="Name" wide>
-                  <Cell
-                    label="Name"
-                    autoFocus
-                    value={person.name}
-                    wrong={wrongAt(errors, '/name')}
-                    onChange={(name) => set({ name })}
-                  />
-                </Field>
-                <Field name="Mail address" wide>
-                  <Cell
-                    label="Mail address"
-                    value={person.email}
-                    wrong={wrongAt(errors, '/email')}
-                    onChange={(email) => set({ email })}
-                  />
-                </Field>
-                <Field name="Role">
-                  <Choice
-                    label="Role"
-                    value={person.role}
-                    options={ROLES.map((name) => [name, name])}
-                    onChange={(role) => set({ role: role as Role })}
-                  />
-                </Field>
-                <Field name="Approval limit">
-                  <FigureCell
-                    label="Approval limit"
-                    placeholder="no limit"
-                    value={person.approvalLimit}
-                    wrong={wrongAt(errors, '/approvalLimit')}
-                    onChange={(approvalLimit) => set({ approvalLimit })}
-                  />
-                </Field>
-              </div>
-              {adding.isError && errors.length === 0 && (
-                <p className="wrong pb-2" role="alert">
-                  {saidAgainst(adding.error)}
-                </p>
-              )}
-              <div className="flex gap-2">
-                <button type="submit" className="btn" disabled={adding.isLoading}>
-                  Set up
-                </button>
-                <Dialog.Close className="btn quiet">Leave it</Dialog.Close>
-              </div>
-            </form>
+    <Sheet title={say('setUp.add_person')} onOpenChange={(open) => !open && onClose()}>
+      {adding.data ? (
+        <>
+          <p>
+            {sayWith('setUp.signs_in_as', {
+              name: adding.data.person.name,
+              email: adding.data.person.email,
+              password: adding.data.password,
+              b: (text) => <b>{text}</b>,
+              code: (text) => <code className="strong">{text}</code>,
+            })}
+          </p>
+          <p className="dim py-2">{say('setUp.shown_once')}</p>
+          <Dialog.Close className="btn">{say('setUp.handed_over')}</Dialog.Close>
+        </>
+      ) : (
+        <form onSubmit={submit}>
+          <div className="fields">
+            <Field name={say('word.name')} wide>
+              <Cell
+                label={say('word.name')}
+                autoFocus
+                value={person.name}
+                wrong={wrongAt(errors, '/name')}
+                onChange={(name) => set({ name })}
+              />
+            </Field>
+            <Field name={say('word.mail_address')} wide>
+              <Cell
+                label={say('word.mail_address')}
+                value={person.email}
+                wrong={wrongAt(errors, '/email')}
+                onChange={(email) => set({ email })}
+              />
+            </Field>
+            <Field name={say('setUp.role')}>
+              <Choice
+                label={say('setUp.role')}
+                value={person.role}
+                options={ROLES.map((name) => [name, say(`role.${name}`)])}
+                onChange={(role) => set({ role: role as Role })}
+              />
+            </Field>
+            <Field name={say('approval.limit')}>
+              <FigureCell
+                label={say('approval.limit')}
+                placeholder={say('setUp.no_limit')}
+                value={person.approvalLimit}
+                wrong={wrongAt(errors, '/approvalLimit')}
+                onChange={(approvalLimit) => set({ approvalLimit })}
+              />
+            </Field>
+          </div>
+          {adding.isError && errors.length === 0 && (
+            <p className="wrong pb-2" role="alert">
+              {saidAgainst(adding.error)}
+            </p>
           )}
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+          <div className="flex gap-2">
+            <button type="submit" className="btn" disabled={adding.isLoading}>
+              {say('setUp.set_up')}
+            </button>
+            <Dialog.Close className="btn quiet">{say('parts.cancel')}</Dialog.Close>
+          </div>
+        </form>
+      )}
+    </Sheet>
   );
 }
 
 /** The link by which somebody sets a new password: shown this once, and handed over. */
 function ResetLink({ name, link, onClose }: { name: string; link: string; onClose: () => void }) {
   return (
-    <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="veil" />
-        <Dialog.Content className="card p-5" aria-describedby={undefined}>
-          <Dialog.Title className="font-book text-[18px] font-semibold pb-2">A new password for {name}</Dialog.Title>
-          <p>With this link {name} sets a new password, once, within a day. It is shown this once: hand it over now.</p>
-          <p className="py-2">
-            <code className="strong break-all">{link}</code>
-          </p>
-          <div className="flex gap-2">
-            <button
-              type="button"
-              className="btn"
-              onClick={() => void navigator.clipboard.writeText(link).then(() => toast.success('The link is copied.'))}
-            >
-              Copy link
-            </button>
-            <Dialog.Close className="btn quiet">Close</Dialog.Close>
-          </div>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <Sheet title={say('setUp.new_password_for', { name })} onOpenChange={(open) => !open && onClose()}>
+      <p>{say('setUp.reset_says', { name })}</p>
+      <p className="py-2">
+        <code className="strong break-all">{link}</code>
+      </p>
+      <div className="flex gap-2">
+        <button
+          type="button"
+          className="btn"
+          onClick={() => void navigator.clipboard.writeText(link).then(() => toast.success(say('setUp.link_copied')))}
+        >
+          {say('setUp.copy_link')}
+        </button>
+        <Dialog.Close className="btn quiet">{say('frame.close')}</Dialog.Close>
+      </div>
+    </Sheet>
   );
 }
 
 /** A limit that takes effect when a second person approves it. */
 const LimitAsked = ({ fields }: PersonView['asked'][number]) => (
   <Link className="act block text-[12px] num" to="/approvals">
-    {fields[0]?.became ? showFigure(fields[0].became) : 'no limit'} waits for approval
+    {say('setUp.limit_waits', {
+      limit: fields[0]?.became ? showFigure(fields[0].became) : say('setUp.no_limit'),
+    })}
   </Link>
 );
 
@@ -193,8 +187,8 @@ function Person({ person }: { person: PersonView }) {
     setLimit(saved.data.approvalLimit ?? '');
     toast.success(
       saved.data.asked.length > 0
-        ? `${person.name} is saved; the limit takes effect when a second person approves it.`
-        : `${person.name} is saved.`,
+        ? say('setUp.person_saved_waits', { name: person.name })
+        : say('setUp.person_saved', { name: person.name }),
     );
   };
   const [reset, resetting] = server.useResetPersonMutation();
@@ -208,7 +202,7 @@ function Person({ person }: { person: PersonView }) {
   return (
     <tr>
       <td className={person.blocked ? 'dim' : 'strong'}>
-        {person.name} {person.blocked && 'may not sign in'}
+        {person.name} {person.blocked && say('setUp.may_not_sign_in')}
       </td>
       <td className="name" title={person.email}>
         {person.email}
@@ -217,17 +211,17 @@ function Person({ person }: { person: PersonView }) {
         <>
           <td>
             <Choice
-              label={`Role of ${person.name}`}
+              label={say('setUp.role_of', { name: person.name })}
               value={role}
-              options={ROLES.map((name) => [name, name])}
+              options={ROLES.map((name) => [name, say(`role.${name}`)])}
               onChange={(name) => setRole(name as Role)}
             />
           </td>
           <td>
             <FigureCell
-              label={`Limit of ${person.name}`}
+              label={say('setUp.limit_of', { name: person.name })}
               value={limit}
-              placeholder="no limit"
+              placeholder={say('setUp.no_limit')}
               wrong={saidAgainst(saving.error)}
               onChange={setLimit}
             />
@@ -236,7 +230,7 @@ function Person({ person }: { person: PersonView }) {
           <td className="num">
             {isChanged && (
               <button type="button" className="act mr-4" disabled={saving.isLoading} onClick={() => void keep()}>
-                Save
+                {say('entries.save')}
               </button>
             )}
             <button
@@ -245,11 +239,11 @@ function Person({ person }: { person: PersonView }) {
               disabled={saving.isLoading}
               onClick={() => void keep(!person.blocked)}
             >
-              {person.blocked ? 'Let in again' : 'Keep out'}
+              {person.blocked ? say('setUp.let_in') : say('setUp.keep_out')}
             </button>
             {!person.blocked && (
               <button type="button" className="act ml-4" disabled={resetting.isLoading} onClick={() => void askReset()}>
-                Reset password
+                {say('setUp.reset_password')}
               </button>
             )}
             {link !== '' && <ResetLink name={person.name} link={link} onClose={() => setLink('')} />}
@@ -257,9 +251,13 @@ function Person({ person }: { person: PersonView }) {
         </>
       ) : (
         <>
-          <td>{person.role}</td>
+          <td>{say(`role.${person.role}`)}</td>
           <td className="num">
-            {person.approvalLimit === null ? <span className="dim">no limit</span> : showFigure(person.approvalLimit)}
+            {person.approvalLimit === null ? (
+              <span className="dim">{say('setUp.no_limit')}</span>
+            ) : (
+              showFigure(person.approvalLimit)
+            )}
             {waits && <LimitAsked {...waits} />}
           </td>
           <td />

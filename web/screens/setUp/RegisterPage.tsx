@@ -8,6 +8,7 @@ import { Head } from '../../parts/Head.tsx';
 import { useNewKey } from '../../parts/useNewKey.ts';
 import { registerOf } from '@obolus/contract/registers/register';
 import { SetUpIndex } from './SetUpIndex.tsx';
+import { say } from '../../locale/say.ts';
 
 /** The entries of a register: a list like every other, and a way to a new one. */
 export function RegisterPage() {
@@ -20,7 +21,7 @@ export function RegisterPage() {
 }
 
 function Entries({ register }: { register: Exclude<RegisterName, 'company'> }) {
-  const { title, one, about, mayChange, given } = REGISTERS[register];
+  const { title, about, mayChange, given } = REGISTERS[register];
   const { user } = useMe();
   const may = given === undefined && mayChange.includes(user.role);
   useNewKey(may ? `/setup/${register}/new` : undefined);
@@ -28,10 +29,10 @@ function Entries({ register }: { register: Exclude<RegisterName, 'company'> }) {
     <div className="aside">
       <SetUpIndex />
       <div className="screen">
-        <Head title={title} about={about}>
+        <Head title={say(title)} about={say(about)}>
           {may && (
             <Link className="btn" to={`/setup/${register}/new`}>
-              New {one} <kbd>N</kbd>
+              {say('setUp.new_entry')} <kbd>N</kbd>
             </Link>
           )}
         </Head>
@@ -40,11 +41,11 @@ function Entries({ register }: { register: Exclude<RegisterName, 'company'> }) {
             list={register satisfies ListName}
             empty={
               <>
-                <h2>None yet</h2>
-                <p>{about}. Enter them one by one, or many at once from a file.</p>
+                <h2>{say('setUp.none_yet')}</h2>
+                <p>{say('setUp.one_by_one', { about: { word: about } })}</p>
                 <p className="pt-3">
                   <Link className="act" to="/setup/imports">
-                    From a file
+                    {say('setUp.from_file')}
                   </Link>
                 </p>
               </>

@@ -2,15 +2,15 @@ import type { ReactNode } from 'react';
 import type { ListRow } from '@obolus/contract/listState';
 import { useMe } from '../../server/me.ts';
 import { List } from '../../lists/List.tsx';
-import { showFigure } from '../../parts/figures.ts';
+import { showFigure } from '../../locale/figures.ts';
 import { Head } from '../../parts/Head.tsx';
-import { methodInWords } from '../../parts/methods.ts';
+import { say } from '../../locale/say.ts';
 
 const SHOWN: Readonly<Record<string, (row: ListRow) => ReactNode>> = {
-  method: ({ cells }) => methodInWords(cells.method),
   number: ({ cells }) => <span className="dim">{cells.number}</span>,
   unit: ({ cells }) => <span className="dim">{cells.unit}</span>,
-  unit_cost: ({ cells }) => (cells.unit_cost ? showFigure(cells.unit_cost) : <span className="dim">none left</span>),
+  unit_cost: ({ cells }) =>
+    cells.unit_cost ? showFigure(cells.unit_cost) : <span className="dim">{say('frame.none_left')}</span>,
   value: ({ cells }) => <b className="strong">{showFigure(cells.value)}</b>,
 };
 
@@ -19,15 +19,15 @@ export function Stock() {
   const { company } = useMe();
   return (
     <div className="screen">
-      <Head title="Stock & cost" about={`Quantity, value and unit cost as now known, in ${company.currency}`} />
+      <Head title={say('list.stock')} about={say('stock.about', { currency: company.currency })} />
       <div className="body">
         <List
           list="stock"
           show={SHOWN}
           empty={
             <>
-              <h2>Nothing is on hand yet</h2>
-              <p>Goods come in by a receipt, or as opening stock from a file in Setup.</p>
+              <h2>{say('stock.none')}</h2>
+              <p>{say('stock.none_more')}</p>
             </>
           }
         />

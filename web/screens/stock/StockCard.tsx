@@ -1,10 +1,10 @@
 import { Link, useParams } from 'react-router';
-import { KINDS } from '@obolus/contract/kinds/kinds';
 import { server } from '../../server/api.ts';
 import { useMe } from '../../server/me.ts';
-import { showDay, showFigure } from '../../parts/figures.ts';
+import { showDay, showFigure } from '../../locale/figures.ts';
 import { Problem } from '../../parts/Problem.tsx';
 import { methodOf } from '../../parts/methods.ts';
+import { say, shown } from '../../locale/say.ts';
 
 /** The card of an item in a warehouse: what came in and went out, and late costs on the day they were posted. */
 export function StockCard() {
@@ -27,18 +27,22 @@ export function StockCard() {
             {row.item.name} <span>{row.item.number}</span>
           </h1>
           <p>
-            {methodOf(row.item)} · {row.warehouse.name} warehouse · kept in {row.item.unit} ·{' '}
+            {say('stock.kept_as', {
+              method: methodOf(row.item),
+              warehouse: row.warehouse.name,
+              unit: row.item.unit,
+            })}{' '}
             <Link className="act" to={`/items/${item}`}>
-              Prices and purchases
+              {say('setUp.prices_purchases')}
             </Link>
           </p>
         </div>
         <dl className="flex gap-9 shrink-0">
           {(
             [
-              ['on hand', showFigure(row.quantity)],
-              [`value, ${company.currency}`, showFigure(row.value)],
-              ['unit cost', row.unitCost ? showFigure(row.unitCost) : 'none left'],
+              [say('word.on_hand'), showFigure(row.quantity)],
+              [say('stock.value_in', { currency: company.currency }), showFigure(row.value)],
+              [say('word.unit_cost'), row.unitCost ? showFigure(row.unitCost) : say('frame.none_left')],
             ] as const
           ).map(([name, value]) => (
             <div key={name} className="flex flex-col-reverse">
@@ -49,16 +53,16 @@ export function StockCard() {
         </dl>
       </header>
       <div className="body">
-        <table className="sheet" aria-label="Movements">
+        <table className="sheet" aria-label={say('stock.movements')}>
           <thead>
             <tr>
-              <th>Posted</th>
-              <th>Document</th>
-              <th className="num">In</th>
-              <th className="num">Out</th>
-              <th className="num">Balance</th>
-              <th className="num">Value</th>
-              <th className="num">Balance, {company.currency}</th>
+              <th>{say('stock.posted')}</th>
+              <th>{say('word.document')}</th>
+              <th className="num">{say('stock.in')}</th>
+              <th className="num">{say('stock.out')}</th>
+              <th className="num">{say('stock.balance')}</th>
+              <th className="num">{say('word.value')}</th>
+              <th className="num">{say('stock.balance_in', { currency: company.currency })}</th>
             </tr>
           </thead>
           <tbody>
@@ -70,9 +74,9 @@ export function StockCard() {
                     className={movement.direction === 'cost' ? 'act' : ''}
                     to={`/documents/${movement.document.id}`}
                   >
-                    {KINDS[movement.document.kind].title} {movement.document.number}
+                    {say(`kind.${movement.document.kind}`)} {movement.document.number}
                   </Link>{' '}
-                  <span className="dim">{movement.what}</span>
+                  <span className="dim">{shown(movement.what)}</span>
                 </td>
                 <td className="num">{movement.direction === 'in' ? showFigure(movement.quantity) : ''}</td>
                 <td className="num">

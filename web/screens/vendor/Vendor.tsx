@@ -2,10 +2,11 @@ import { Link, useParams } from 'react-router';
 import type { VendorRecord } from '@obolus/contract/views/orders';
 import { server } from '../../server/api.ts';
 import { ListBeside } from '../../lists/List.tsx';
-import { showMonth } from '../../parts/figures.ts';
+import { showMonth } from '../../locale/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { SHOWN_OF_PURCHASES } from '../item/purchases.tsx';
+import { say } from '../../locale/say.ts';
 
 /** A vendor at a glance: what is on order, what came and is not billed, how it delivers, how its prices moved. */
 export function Vendor() {
@@ -25,10 +26,16 @@ export function Vendor() {
       <Head
         title={name}
         more={number}
-        about={hold ? <span className="text-over">On hold: {hold}</span> : `Asks in ${currency}; ${terms}`}
+        about={
+          hold ? (
+            <span className="text-over">{say('orders.on_hold', { hold })}</span>
+          ) : (
+            say('vendor.invoices_in', { currency, terms })
+          )
+        }
       >
         <Link className="btn quiet" to={`/setup/vendors/${vendor}`}>
-          Set up
+          {say('vendor.set_up')}
         </Link>
       </Head>
       <div className="body flex flex-col gap-7">
@@ -37,16 +44,16 @@ export function Vendor() {
           fixed={[its, { column: 'open', is: 'filled', to: '' }]}
           first={{ sort: 'due' }}
           without={['vendor', 'vendor_id']}
-          title="Outstanding"
-          empty={<p>Nothing is on order.</p>}
+          title={say('word.outstanding')}
+          empty={<p>{say('item.nothing_on_order')}</p>}
         />
         <ListBeside
           list="receipts"
           fixed={[its, { column: 'unbilled', is: 'filled', to: '' }]}
           first={{ sort: 'date' }}
           without={['vendor', 'vendor_id']}
-          title="Received and not billed"
-          empty={<p>Everything that came is billed.</p>}
+          title={say('vendor.received_not_billed')}
+          empty={<p>{say('vendor.all_billed')}</p>}
         />
         <OnTimeInFull months={months} />
         <ListBeside
@@ -58,8 +65,8 @@ export function Vendor() {
           }}
           without={['vendor', 'vendor_id']}
           show={SHOWN_OF_PURCHASES}
-          title="Prices, and how they moved"
-          empty={<p>Nothing was ordered yet.</p>}
+          title={say('vendor.prices_moved')}
+          empty={<p>{say('vendor.nothing_ordered')}</p>}
         />
       </div>
     </div>
@@ -71,20 +78,20 @@ const percent = (part: number, whole: number): string => (whole === 0 ? '' : `${
 function OnTimeInFull({ months }: { months: VendorRecord['months'] }) {
   const sum = (of: 'lines' | 'onTime' | 'inFull' | 'both') => months.reduce((all, month) => all + month[of], 0);
   return (
-    <section aria-label="On time and in full">
-      <h2 className="title">On time and in full</h2>
+    <section aria-label={say('vendor.on_time_in_full')}>
+      <h2 className="title">{say('vendor.on_time_in_full')}</h2>
       {months.length === 0 ? (
-        <p className="dim">No line with a due day was due yet.</p>
+        <p className="dim">{say('vendor.none_due')}</p>
       ) : (
-        <table className="sheet max-w-[620px]" aria-label="On time and in full">
+        <table className="sheet max-w-[620px]" aria-label={say('vendor.on_time_in_full')}>
           <thead>
             <tr>
-              <th>Due in</th>
-              <th className="num">Lines</th>
-              <th className="num">On time</th>
-              <th className="num">In full</th>
-              <th className="num">Both</th>
-              <th className="num">On time and in full, of all</th>
+              <th>{say('orders.due_in')}</th>
+              <th className="num">{say('word.lines')}</th>
+              <th className="num">{say('vendor.on_time')}</th>
+              <th className="num">{say('vendor.in_full')}</th>
+              <th className="num">{say('vendor.both')}</th>
+              <th className="num">{say('vendor.both_of_all')}</th>
             </tr>
           </thead>
           <tbody>
@@ -101,7 +108,7 @@ function OnTimeInFull({ months }: { months: VendorRecord['months'] }) {
           </tbody>
           <tfoot>
             <tr>
-              <td>Total</td>
+              <td>{say('status.total')}</td>
               <td className="num">{sum('lines')}</td>
               <td className="num">{sum('onTime')}</td>
               <td className="num">{sum('inFull')}</td>

@@ -1,4 +1,4 @@
-import { formats } from '../locale/formats.ts';
+import { formats } from './formats.ts';
 
 const kept = new Map<string, Intl.NumberFormat | Intl.DateTimeFormat>();
 
@@ -29,16 +29,6 @@ export function showFigure(text: string | null | undefined, decimals?: number): 
 
 /** A price: at least two decimals, more where there are more. */
 export const showPrice = (text: string): string => showFigure(text, Math.max(2, (text.split('.')[1] ?? '').length));
-
-/** A count with its word: 1 line, 2 lines. */
-export const count = (n: number, word: string): string => `${n} ${n === 1 ? word : manyOf(word)}`;
-
-/** Orders, deliveries, kinds of charge, terms of payment. */
-function manyOf(word: string): string {
-  const [noun = '', ...rest] = word.split(' of ');
-  const many = noun.endsWith('s') ? noun : /[^aeiou]y$/.test(noun) ? noun.replace(/y$/, 'ies') : `${noun}s`;
-  return [many, ...rest].join(' of ');
-}
 
 const DAY = { day: 'numeric', month: 'short', year: 'numeric' } as const;
 

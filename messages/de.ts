@@ -1,0 +1,96 @@
+import { approval } from './de/approval.ts';
+import { approvals } from './de/approvals.ts';
+import { bench } from './de/bench.ts';
+import { change } from './de/change.ts';
+import { charge } from './de/charge.ts';
+import { check } from './de/check.ts';
+import { choice } from './de/choice.ts';
+import { company } from './de/company.ts';
+import { component } from './de/component.ts';
+import { deliveries } from './de/deliveries.ts';
+import { document } from './de/document.ts';
+import { documents } from './de/documents.ts';
+import { drafts } from './de/drafts.ts';
+import { entries } from './de/entries.ts';
+import { file } from './de/file.ts';
+import { frame } from './de/frame.ts';
+import { hint } from './de/hint.ts';
+import { hit } from './de/hit.ts';
+import { imports } from './de/imports.ts';
+import { item } from './de/item.ts';
+import { kind } from './de/kind.ts';
+import { kinds } from './de/kinds.ts';
+import { landing } from './de/landing.ts';
+import { ledger } from './de/ledger.ts';
+import { letter } from './de/letter.ts';
+import { list } from './de/list.ts';
+import { lists } from './de/lists.ts';
+import { order_paper } from './de/order_paper.ts';
+import { orders } from './de/orders.ts';
+import { paper } from './de/paper.ts';
+import { parts } from './de/parts.ts';
+import { posting } from './de/posting.ts';
+import { problem } from './de/problem.ts';
+import { proof } from './de/proof.ts';
+import { purpose } from './de/purpose.ts';
+import { receiving } from './de/receiving.ts';
+import { refusal } from './de/refusal.ts';
+import { register } from './de/register.ts';
+import { role } from './de/role.ts';
+import { rows } from './de/rows.ts';
+import { setUp } from './de/setUp.ts';
+import { status } from './de/status.ts';
+import { stock } from './de/stock.ts';
+import { terms } from './de/terms.ts';
+import { vendor } from './de/vendor.ts';
+import { word } from './de/word.ts';
+import type { Catalogue } from './speaker.ts';
+
+export const de: Catalogue = {
+  ...approval,
+  ...approvals,
+  ...bench,
+  ...change,
+  ...charge,
+  ...check,
+  ...choice,
+  ...company,
+  ...component,
+  ...deliveries,
+  ...document,
+  ...documents,
+  ...drafts,
+  ...entries,
+  ...file,
+  ...frame,
+  ...hint,
+  ...hit,
+  ...imports,
+  ...item,
+  ...kind,
+  ...kinds,
+  ...landing,
+  ...ledger,
+  ...letter,
+  ...list,
+  ...lists,
+  ...order_paper,
+  ...orders,
+  ...paper,
+  ...parts,
+  ...posting,
+  ...problem,
+  ...proof,
+  ...purpose,
+  ...receiving,
+  ...refusal,
+  ...register,
+  ...role,
+  ...rows,
+  ...setUp,
+  ...status,
+  ...stock,
+  ...terms,
+  ...vendor,
+  ...word,
+};

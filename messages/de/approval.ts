@@ -1,0 +1,9 @@
+import type { approval as en } from '../en/approval.ts';
+
+export const approval: Record<keyof typeof en, string> = {
+  'approval.title_order': 'Bestellung {number} an {vendor}',
+  'approval.title_limit': 'Freigabegrenze von {name}',
+  'approval.title_entry': '{what} {name}',
+  'approval.limit': 'Freigabegrenze',
+  'approval.change_of_line': '{label}: {what}',
+};

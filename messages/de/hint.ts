@@ -1,0 +1,58 @@
+import type { hint as en } from '../en/hint.ts';
+
+export const hint: Record<keyof typeof en, string> = {
+  'hint.standard': 'Nur bei Ware zu Standardkosten; später ändert sie ein Beleg',
+  'hint.country': 'Das übliche Land, zwei Buchstaben',
+  'hint.packs': 'Worin außer der Lagereinheit gekauft wird',
+  'hint.codes': 'Auf die Ware gedruckt; ein Scanner findet den Artikel danach',
+  'hint.measure': 'Einer Lagereinheit; Nebenkosten werden danach verteilt',
+  'hint.paid_from': 'Von der Rechnungen gezahlt werden',
+  'hint.before_first': 'Vor dem ersten Beleg zu wählen',
+  'hint.customs_value':
+    'Worauf Zoll berechnet wird: die Ware allein oder mit dem, was sie bis zur Grenze bringt und versichert',
+  'hint.alike_within':
+    'Nach einer Rechnung eines Lieferanten mit gleichem Betrag binnen so vieler Tage oder fast gleicher Nummer wird gefragt; leer für keine',
+  'hint.write_off': 'Was beim Zahlen einer Rechnung ausgebucht werden darf, in Hauswährung; leer für nichts',
+  'hint.charge_limits':
+    'Wie weit eine Nebenkostenart von der Schätzung abweichen darf, sonst von der Ware, und Steuer von dem, was die Schlüssel der Bestellungen ergeben; was hier nicht steht, gilt wie für Ware',
+  'hint.charge_or_tax': 'Eine Nebenkostenart, oder tax für Steuer',
+  'hint.second_above':
+    'Abweichungen einer Rechnung, die zusammen darüber liegen, gibt eine zweite Person frei; leer für keine',
+  'hint.count_blind': 'Wer annimmt, zählt ohne die bestellte Menge zu sehen',
+  'hint.drafts_bill': 'Was eingegangen ist, liegt als Rechnungsentwurf auf dem Abgleichtisch',
+  'hint.retired': 'Wird nicht mehr angeboten; Gebuchtes bleibt',
+  'hint.gln': 'Globale Lokationsnummer (GS1), 13 Ziffern',
+  'hint.expense_account': 'Leer für das Konto aller Aufwendungen',
+  'hint.charge_code': 'Wie es auf Rechnungen steht: freight, demurrage',
+  'hint.charge_goes': 'Lagergeld nach einer Verzögerung oder ein Bußgeld ist kein Warenwert',
+  'hint.to_border': 'Befördert oder versichert Ware bis zur Grenze: Teil des Zollwerts, wo die Regel der Firma es sagt',
+  'hint.tariff_measure': 'Der Zoll selbst, ein Zusatzzoll, eine Gebühr',
+  'hint.tariff_code': 'Die Ziffern, mit denen die Nummer eines Artikels beginnt',
+  'hint.any': 'Leer für alle',
+  'hint.preference': 'Gilt nur, wo sie mit Ursprungsnachweis beansprucht wird',
+  'hint.of_customs_value': 'Vom Zollwert',
+  'hint.in_base': 'In Hauswährung',
+  'hint.combine': 'Addiert, oder das Höhere oder das Niedrigere von beiden',
+  'hint.orders_go': 'Wohin Bestellungen gehen',
+  'hint.lines_tax': 'Seiner Positionen, wo nichts anderes gesagt ist',
+  'hint.usual_expense': 'Wofür seine Rechnungen sind, wo sie für nichts Bestelltes sind',
+  'hint.hold': 'Solange hier ein Grund steht, wird bei ihm nichts bestellt und an ihn nichts gezahlt',
+  'hint.vendor_bank': 'Gilt, wenn eine zweite Person freigibt; wer sie geändert hat, zahlt nicht darauf',
+  'hint.price': 'In der Währung des Lieferanten, für eine Einheit',
+  'hint.price_unit': 'Leer für die Lagereinheit',
+  'hint.bins': 'Plätze darin; an der Rampe steht, was nicht eingelagert ist, im Sperrplatz Abgelehntes',
+  'hint.over_item': 'Wie viel mehr als bestellt angenommen wird; leer gilt der Lieferant oder die Firma',
+  'hint.short_item': 'Wie viel weniger eine Position schließt; leer gilt der Lieferant oder die Firma',
+  'hint.limit_item': 'Von Prozentsatz und Betrag das Kleinere; leer gilt der Lieferant oder die Firma',
+  'hint.over_vendor': 'Wie viel mehr als bestellt angenommen wird; leer gilt die Firma',
+  'hint.short_vendor': 'Wie viel weniger eine Position schließt; leer gilt die Firma',
+  'hint.limit_vendor': 'Von Prozentsatz und Betrag das Kleinere; leer gilt die Firma',
+  'hint.over_company':
+    'Wie viel mehr als bestellt bei allen Lieferanten und Artikeln angenommen wird, die nichts anderes sagen',
+  'hint.short_company':
+    'Wie viel weniger eine Position schließt, bei allen Lieferanten und Artikeln, die nichts anderes sagen',
+  'hint.limit_company':
+    'Von Prozentsatz und Betrag das Kleinere; wo alles leer ist, geht jede Abweichung ohne Grund durch',
+  'hint.language': 'Dessen, was an ihn geht; die der Firma, wo nichts gesagt ist',
+  'hint.language_company': 'Dessen, was an Lieferanten geht, wo nichts anderes gesagt ist',
+};

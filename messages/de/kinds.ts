@@ -1,0 +1,6 @@
+import type { kinds as en } from '../en/kinds.ts';
+
+export const kinds: Record<keyof typeof en, string> = {
+  'kinds.invoice': 'Rechnung stellen',
+  'kinds.enter_bill': 'Rechnung erfassen',
+};

@@ -1,0 +1,11 @@
+import type { letter as en } from '../en/letter.ts';
+
+export const letter: Record<keyof typeof en, string> = {
+  'letter.subject': 'Ihre Rechnung {reference}',
+  'letter.price': '- {item} ({order}): Sie berechnen {billed}, bestellt haben wir zu {ordered} {currency}.',
+  'letter.disputed': '- {said}: {amount} {currency}. {reason}',
+  'letter.to': 'An {vendor}',
+  'letter.find': 'Auf Ihrer Rechnung {reference} vom {date} finden wir:',
+  'letter.about': 'Zu Ihrer Rechnung {reference} vom {date}:',
+  'letter.please': 'Bitte senden Sie eine Gutschrift oder nennen Sie uns den Grund.',
+};

@@ -1,0 +1,28 @@
+import type { purpose as en } from '../en/purpose.ts';
+
+export const purpose: Record<keyof typeof en, string> = {
+  'purpose.received': 'Eingegangen',
+  'purpose.opened': 'Eröffnet',
+  'purpose.arrived': 'Angekommen',
+  'purpose.made': 'Gefertigt',
+  'purpose.given-back': 'Zurückgegeben',
+  'purpose.found': 'Gefunden',
+  'purpose.delivered': 'Geliefert',
+  'purpose.returned': 'Zurückgesandt',
+  'purpose.missing': 'Fehlend',
+  'purpose.scrapped': 'Verschrottet',
+  'purpose.moved': 'Umgelagert',
+  'purpose.used': 'Verbraucht',
+  'purpose.revalued': 'Neu bewertet',
+  'purpose.sent back': 'Zurückgeschickt',
+  'purpose.gone astray': 'Verschollen',
+  'purpose.cost': 'In die Kosten',
+  'purpose.variance': 'Als Abweichung',
+  'purpose.expected': 'Gegen die erwartete Gutschrift',
+  'purpose.charge': 'Nebenkosten',
+  'purpose.expense': 'Aufwand',
+  'purpose.reclaimed': 'Abziehbar',
+  'purpose.kept': 'Nicht abziehbar',
+  'purpose.disputed-credit': 'Strittig, Gutschrift verlangt',
+  'purpose.disputed-not-ours': 'Strittig, nicht unsere',
+};

@@ -1,0 +1,96 @@
+import { approval } from './en/approval.ts';
+import { approvals } from './en/approvals.ts';
+import { bench } from './en/bench.ts';
+import { change } from './en/change.ts';
+import { charge } from './en/charge.ts';
+import { check } from './en/check.ts';
+import { choice } from './en/choice.ts';
+import { company } from './en/company.ts';
+import { component } from './en/component.ts';
+import { deliveries } from './en/deliveries.ts';
+import { document } from './en/document.ts';
+import { documents } from './en/documents.ts';
+import { drafts } from './en/drafts.ts';
+import { entries } from './en/entries.ts';
+import { file } from './en/file.ts';
+import { frame } from './en/frame.ts';
+import { hint } from './en/hint.ts';
+import { hit } from './en/hit.ts';
+import { imports } from './en/imports.ts';
+import { item } from './en/item.ts';
+import { kind } from './en/kind.ts';
+import { kinds } from './en/kinds.ts';
+import { landing } from './en/landing.ts';
+import { ledger } from './en/ledger.ts';
+import { letter } from './en/letter.ts';
+import { list } from './en/list.ts';
+import { lists } from './en/lists.ts';
+import { order_paper } from './en/order_paper.ts';
+import { orders } from './en/orders.ts';
+import { paper } from './en/paper.ts';
+import { parts } from './en/parts.ts';
+import { posting } from './en/posting.ts';
+import { problem } from './en/problem.ts';
+import { proof } from './en/proof.ts';
+import { purpose } from './en/purpose.ts';
+import { receiving } from './en/receiving.ts';
+import { refusal } from './en/refusal.ts';
+import { register } from './en/register.ts';
+import { role } from './en/role.ts';
+import { rows } from './en/rows.ts';
+import { setUp } from './en/setUp.ts';
+import { status } from './en/status.ts';
+import { stock } from './en/stock.ts';
+import { terms } from './en/terms.ts';
+import { vendor } from './en/vendor.ts';
+import { word } from './en/word.ts';
+
+/** English: the language that the others are held against. */
+export const en = {
+  ...approval,
+  ...approvals,
+  ...bench,
+  ...change,
+  ...charge,
+  ...check,
+  ...choice,
+  ...company,
+  ...component,
+  ...deliveries,
+  ...document,
+  ...documents,
+  ...drafts,
+  ...entries,
+  ...file,
+  ...frame,
+  ...hint,
+  ...hit,
+  ...imports,
+  ...item,
+  ...kind,
+  ...kinds,
+  ...landing,
+  ...ledger,
+  ...letter,
+  ...list,
+  ...lists,
+  ...order_paper,
+  ...orders,
+  ...paper,
+  ...parts,
+  ...posting,
+  ...problem,
+  ...proof,
+  ...purpose,
+  ...receiving,
+  ...refusal,
+  ...register,
+  ...role,
+  ...rows,
+  ...setUp,
+  ...status,
+  ...stock,
+  ...terms,
+  ...vendor,
+  ...word,
+} as const;

@@ -1,0 +1,7 @@
+export const approval = {
+  'approval.title_order': 'Order {number} to {vendor}',
+  'approval.title_limit': 'Approval limit of {name}',
+  'approval.title_entry': '{what} {name}',
+  'approval.limit': 'Approval limit',
+  'approval.change_of_line': '{label}: {what}',
+} as const;

@@ -1,0 +1,11 @@
+export const component = {
+  'component.goods': 'Goods',
+  'component.carried': 'Carried with the goods',
+  'component.conversion': 'Conversion',
+  'component.discount': 'Discount',
+  'component.invoiced': 'Invoiced',
+  'component.lost': 'Lost',
+  'component.rebate': 'Rebate',
+  'component.standard': 'Standard cost',
+  'component.tax': 'Tax',
+} as const;

@@ -1,0 +1,14 @@
+export const documents = {
+  'documents.at_rate': '· {currency} at {rate}',
+  'documents.the_vendor': 'the vendor',
+  'documents.journal_of': 'Journal of the document',
+  'documents.in_ledger': 'In the ledger',
+  'documents.is_reversed': '{number} is reversed.',
+  'documents.reverse': 'Reverse',
+  'documents.reverse_named': 'Reverse {number}',
+  'documents.reverse_says':
+    'All that it posted is taken back on today’s date; the document and its reverse both stay in the books.',
+  'documents.of_day': '{kind} of {day}',
+  'documents.entered_by': 'Entered by {name} on {day}.',
+  'documents.entry_of': 'Entry {number} of {day}',
+} as const;

@@ -1,0 +1,16 @@
+export const entries = {
+  'entries.number_or_name': 'Number or name',
+  'entries.save': 'Save',
+  'entries.as_it_was': 'Undo changes',
+  'entries.is_set_up': '{name} is set up.',
+  'entries.take_out': 'Take out',
+  'entries.another': 'Another',
+  'entries.new': 'New entry: {one}',
+  'entries.in_use': 'Stays as it is: it is in use',
+  'entries.second': 'A change takes effect when a second person approves it',
+  'entries.set_up': 'Set up {one}',
+  'entries.set_up_unnamed': 'It is set up.',
+  'entries.part_of': '{part}, {field} {at}',
+  'entries.take_out_at': 'Take out {field} {at}',
+  'entries.add_to': 'Add: {field}',
+} as const;

@@ -1,0 +1,18 @@
+export const ledger = {
+  'ledger.one_account': 'Entries of one account ·',
+  'ledger.show_all': 'show all',
+  'ledger.about': 'Every entry in the order of the ledger, each linked to the one before',
+  'ledger.none': 'Nothing is posted yet',
+  'ledger.none_more': 'Receipts, bills, charges, deliveries and invoices each leave an entry here.',
+  'ledger.no': 'No.',
+  'ledger.debit_in': 'Debit, {currency}',
+  'ledger.credit_in': 'Credit, {currency}',
+  'ledger.later': 'Later entries',
+  'ledger.earlier': 'Earlier entries',
+  'ledger.hash': 'hash {hash}',
+  'ledger.nothing_moved': 'nothing of value moved',
+  'ledger.by_posting_date': 'By posting date, in {currency}',
+  'ledger.as_of': 'As of',
+  'ledger.stock_agrees': '✓ Inventory in the ledger, {inventory}, is what the stock is worth, to the cent.',
+  'ledger.stock_differs': '▲ Inventory in the ledger is {inventory}, the stock is worth {stock}: {gap} apart.',
+} as const;

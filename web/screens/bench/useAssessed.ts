@@ -1,0 +1,41 @@
+import { useEffect, useState } from 'react';
+import type { AssessedBill, WaitingBill } from '@obolus/contract/views/bench';
+import { server } from '../../server/api.ts';
+import { useAppDispatch } from '../../drafts/store.ts';
+
+/** So many are asked about at once. */
+const AT_ONCE = 8;
+
+interface Assessed {
+  readonly of: (id: string) => AssessedBill | undefined;
+  /** How many of how many are known. */
+  readonly done: number;
+  readonly all: number;
+}
+
+/** How the bills stand that are ready to be posted, some after the other; asked anew when what waits has changed. */
+export function useAssessed(bills: readonly WaitingBill[]): Assessed {
+  const dispatch = useAppDispatch();
+  const [found, setFound] = useState<ReadonlyMap<string, AssessedBill>>(new Map());
+  useEffect(() => {
+    const asking = new AbortController();
+    const ready = bills.filter(isReady).map(({ id }) => id);
+    const ask = async () => {
+      const known = new Map<string, AssessedBill>();
+      for (let at = 0; at < ready.length && !asking.signal.aborted; at += AT_ONCE) {
+        const query = { ids: ready.slice(at, at + AT_ONCE).join(',') };
+        const { data } = await dispatch(
+          server.endpoints.assessedBills.initiate({ query }, { subscribe: false, forceRefetch: true }),
+        );
+        for (const row of data?.rows ?? []) known.set(row.id, row);
+        if (!asking.signal.aborted) setFound(new Map(known));
+      }
+    };
+    void ask();
+    return () => asking.abort();
+  }, [bills, dispatch]);
+  const all = bills.filter(isReady);
+  return { of: (id) => found.get(id), done: all.filter(({ id }) => found.has(id)).length, all: all.length };
+}
+
+const isReady = ({ vendor, state, complete }: WaitingBill): boolean => vendor !== null && state === 'ready' && complete;
