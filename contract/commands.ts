@@ -3,12 +3,36 @@ import { Says } from './message.ts';
 import { DOCUMENT_KINDS } from './kinds/kinds.ts';
 import { Dimensions } from './kinds/parts.ts';
 
+/** What of the books a document changes: what is open by its kind, what is on hand and what it cost, and the ledger. */
+export const CHANGED = [
+  'to-receive',
+  'to-bill',
+  'billed-ahead',
+  'held',
+  'to-put-away',
+  'in-transit',
+  'to-credit',
+  'claim',
+  'to-allocate',
+  'estimated',
+  'to-invoice',
+  'to-pay',
+  'prepaid',
+  'stock',
+  'ledger',
+] as const;
+
+export type Changed = (typeof CHANGED)[number];
+
 export const PostedReply = exactly({
   id: Id,
   kind: oneOf(DOCUMENT_KINDS),
   number: Text(30, 'Its number here'),
   lines: Type.Array(LineId, { description: 'Its lines, in their order' }),
   touched: Type.Array(Id, { description: 'Documents that it rests on and that show it from now on' }),
+  changed: Type.Array(oneOf(CHANGED), {
+    description: 'What of the books it changed: whoever keeps an answer asks anew',
+  }),
 });
 
 const EntryLine = exactly({

@@ -5,7 +5,7 @@ interface Announced {
   readonly order: string;
   readonly date: string;
   readonly arrives: string;
-  readonly transport: string;
+  readonly shipment: string;
 }
 
 const line = (number: number, quantity: string, unitCode: string, name: string, item: string): string => `
@@ -22,7 +22,7 @@ export const despatchAdvice = ({
   order,
   date,
   arrives,
-  transport,
+  shipment,
 }: Announced): string => `<?xml version="1.0" encoding="UTF-8"?>
 <DespatchAdvice xmlns="urn:oasis:names:specification:ubl:schema:xsd:DespatchAdvice-2"
   xmlns:cac="urn:oasis:names:specification:ubl:schema:xsd:CommonAggregateComponents-2" xmlns:cbc="urn:oasis:names:specification:ubl:schema:xsd:CommonBasicComponents-2">
@@ -33,7 +33,7 @@ export const despatchAdvice = ({
   <cac:DespatchSupplierParty><cbc:CustomerAssignedAccountID>${vendor}</cbc:CustomerAssignedAccountID></cac:DespatchSupplierParty>
   <cac:Shipment>
     <cbc:ID>1</cbc:ID>
-    <cac:Consignment><cbc:ID>${transport}</cbc:ID></cac:Consignment>
+    <cac:Consignment><cbc:ID>${shipment}</cbc:ID></cac:Consignment>
     <cac:Delivery><cac:EstimatedDeliveryPeriod><cbc:EndDate>${arrives}</cbc:EndDate></cac:EstimatedDeliveryPeriod></cac:Delivery>
   </cac:Shipment>${line(1, '18', 'XBX', 'Boat shuttle, box', '<cac:StandardItemIdentification><cbc:ID schemeID="0160">12000000000807</cbc:ID></cac:StandardItemIdentification>')}${line(2, '2', 'EA', 'Net shuttle, sample', '<cac:SellersItemIdentification><cbc:ID>DSW 60</cbc:ID></cac:SellersItemIdentification>')}
 </DespatchAdvice>

@@ -70,7 +70,7 @@ const MADE: { readonly [Name in Word]: (step: Extract<Step, Record<Name, unknown
     return { kind: 'order', body: { ...header, lines, ...carriage } };
   },
   receipt(step, as) {
-    const { slip: packingSlip, transport = '', last = [], held = [] } = step;
+    const { slip: packingSlip, shipment = '', last = [], held = [] } = step;
     const lines = step.lines.map((received) => ({
       ...cited(received, as),
       ...(last.includes(received[0]) ? { last: true } : {}),
@@ -81,7 +81,7 @@ const MADE: { readonly [Name in Word]: (step: Extract<Step, Record<Name, unknown
       item: '',
       what,
     }));
-    const where = { date: as.date, warehouse: as.warehouse(step.warehouse), packingSlip, transport };
+    const where = { date: as.date, warehouse: as.warehouse(step.warehouse), packingSlip, shipment };
     return { kind: 'receipt', body: { vendor: as.vendor(step.receipt).id, ...where, lines, held: stand } };
   },
   puts: ({ puts }, as) => ({

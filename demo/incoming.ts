@@ -84,7 +84,7 @@ export async function announcedShuttles(source: DataSource, order: string, arriv
       order: row?.number ?? '',
       date: row?.date ?? '',
       arrives,
-      transport: 'FHL-016',
+      shipment: 'FHL-016',
     }),
   );
 }

@@ -10,7 +10,7 @@ interface OrderedFor {
   readonly department?: string;
   readonly project?: string;
   readonly taxCode?: string;
-  readonly transport?: string;
+  readonly shipment?: string;
   readonly warehouse?: string;
 }
 
@@ -24,7 +24,7 @@ export type Step = { readonly name: string; readonly day: number } & (
       /** Order lines of which no more comes: short by little. */
       readonly last?: readonly string[];
       readonly held?: readonly { readonly of?: string; readonly what?: string; readonly quantity: string; readonly reason: string; readonly place: string }[];
-      readonly transport?: string;
+      readonly shipment?: string;
       readonly warehouse?: string;
     }
   | { readonly puts: readonly (readonly [of: string, quantity: string, bin: string])[] }
@@ -63,8 +63,8 @@ export const STORY: readonly Step[] = [
   { name: 'looms-1', day: 168, order: 'ALDR', lines: [['FL-120', '6', '1585', 35], ['TL-60', '20', '288.50', 35]] },
   { name: 'looms-1-ok', day: 167, step: 'approved', of: 'looms-1', reason: 'Both sizes are sold ahead' },
   { name: 'looms-1-out', day: 167, step: 'sent', of: 'looms-1' },
-  { name: 'gr-wool-1', day: 141, receipt: 'TARN', slip: 'TF-PS-3311', transport: 'FHL-011', lines: [['wool-1/1', '240'], ['wool-1/2', '120']] },
-  { name: 'gr-looms-1', day: 141, receipt: 'ALDR', slip: 'AJ-7718', transport: 'FHL-011', lines: [['looms-1/1', '6', ['FL-0131', 'FL-0132', 'FL-0133', 'FL-0134', 'FL-0135', 'FL-0136']], ['looms-1/2', '20']] },
+  { name: 'gr-wool-1', day: 141, receipt: 'TARN', slip: 'TF-PS-3311', shipment: 'FHL-011', lines: [['wool-1/1', '240'], ['wool-1/2', '120']] },
+  { name: 'gr-looms-1', day: 141, receipt: 'ALDR', slip: 'AJ-7718', shipment: 'FHL-011', lines: [['looms-1/1', '6', ['FL-0131', 'FL-0132', 'FL-0133', 'FL-0134', 'FL-0135', 'FL-0136']], ['looms-1/2', '20']] },
   { name: 'put-1', day: 140, puts: [['gr-wool-1/1', '200', 'Y-01'], ['gr-wool-1/1', '40', 'Y-02'], ['gr-wool-1/2', '120', 'Y-02'], ['gr-looms-1/1', '6', 'L-01'], ['gr-looms-1/2', '20', 'L-01']] },
   { name: 'dn-1', day: 132, delivery: 'Oxbow Street Weavers', lines: [['YM-EC', '60'], ['TL-60', '3']] },
   { name: 'si-1', day: 131, invoice: 'Oxbow Street Weavers', lines: [['dn-1/1', '60', '34.00'], ['dn-1/2', '3', '389.00']] },
@@ -91,7 +91,7 @@ export const STORY: readonly Step[] = [
   { name: 'put-4', day: 59, puts: [['gr-shuttles-1/1', '400', 'S-01']] },
   { name: 'vb-shuttles-1', day: 54, bill: 'DHOL', number: 'DSW-5402', lines: [['gr-shuttles-1/1', '400', '8.16', 'variance', 'The price of a box, rounded up']] },
   { name: 'dyes-1', day: 76, order: 'KUMO', lines: [['DY-IN', '96', '2150', 30], ['DY-MA', '48', '1680', 30]] },
-  { name: 'gr-dyes-1', day: 45, receipt: 'KUMO', slip: 'K-1190', transport: 'FHL-012', lines: [['dyes-1/1', '96', [['KD-2606', '60'], ['KD-2607', '36']]], ['dyes-1/2', '48', [['KM-2605', '48']]]] },
+  { name: 'gr-dyes-1', day: 45, receipt: 'KUMO', slip: 'K-1190', shipment: 'FHL-012', lines: [['dyes-1/1', '96', [['KD-2606', '60'], ['KD-2607', '36']]], ['dyes-1/2', '48', [['KM-2605', '48']]]] },
   { name: 'put-5', day: 44, puts: [['gr-dyes-1/1', '96', 'D-01'], ['gr-dyes-1/2', '48', 'D-01']] },
   { name: 'vb-dyes-1', day: 40, bill: 'KUMO', number: 'K 7702', lines: [['gr-dyes-1/1', '96', '2150'], ['gr-dyes-1/2', '48', '1680']], charges: [['freight', '24500']] },
   { name: 'lc-2', day: 39, allocation: [['vb-dyes-1/3', 'quantity']], to: ['gr-dyes-1/1', 'gr-dyes-1/2'] },
@@ -119,8 +119,8 @@ export const STORY: readonly Step[] = [
   // The last three weeks: work of every kind is open.
   { name: 'wool-2', day: 52, order: 'TARN', lines: [['YM-EC', '200', '23.40', 40], ['YM-SL', '100', '24.10', 40], ['YM-MD', '60', '25.80', 40]], note: 'Autumn colours; partial delivery accepted' },
   { name: 'looms-2', day: 50, order: 'ALDR', lines: [['FL-120', '4', '1585', 38], ['TL-60', '12', '288.50', 38]] },
-  { name: 'gr-wool-2', day: 13, receipt: 'TARN', slip: 'TF-PS-3390', transport: 'FHL-014', lines: [['wool-2/1', '200'], ['wool-2/2', '100'], ['wool-2/3', '50']] },
-  { name: 'gr-looms-2', day: 12, receipt: 'ALDR', slip: 'AJ-7802', transport: 'FHL-014', lines: [['looms-2/1', '4', ['FL-0141', 'FL-0142', 'FL-0143', 'FL-0144']], ['looms-2/2', '12']] },
+  { name: 'gr-wool-2', day: 13, receipt: 'TARN', slip: 'TF-PS-3390', shipment: 'FHL-014', lines: [['wool-2/1', '200'], ['wool-2/2', '100'], ['wool-2/3', '50']] },
+  { name: 'gr-looms-2', day: 12, receipt: 'ALDR', slip: 'AJ-7802', shipment: 'FHL-014', lines: [['looms-2/1', '4', ['FL-0141', 'FL-0142', 'FL-0143', 'FL-0144']], ['looms-2/2', '12']] },
   { name: 'ce-2', day: 11, customs: '26-GH-131877', broker: 'LANT', rates: [['NZD', '0.6'], ['CAD', '0.73']], lines: [[['gr-wool-2/1', 'gr-wool-2/2', 'gr-wool-2/3'], '5107.10', 'NZ', '5028.00', '243.12', '263.56'], [['gr-looms-2/1'], '8446.30', 'CA', '4628.20', '115.71', '237.20'], [['gr-looms-2/2'], '8446.10', 'CA', '2527.26', '63.18', '129.52']] },
   { name: 'put-6', day: 12, puts: [['gr-wool-2/1', '150', 'Y-01'], ['gr-wool-2/2', '100', 'Y-02'], ['gr-looms-2/1', '4', 'L-01']] },
   { name: 'dn-4', day: 9, delivery: 'Oxbow Street Weavers', lines: [['YM-EC', '150'], ['YM-MD', '30'], ['TL-60', '4']] },
@@ -129,7 +129,7 @@ export const STORY: readonly Step[] = [
   { name: 'vb-ins-2', day: 5, bill: 'PETR', number: 'PM 2026-448', charges: [['insurance', '134.40']] },
   { name: 'linen-2', day: 30, order: 'BEIR', lines: [['YL-NA', '250', '18.60', 20, '0.55'], ['YL-BL', '100', '19.95', 20, '0.55']], note: 'Freight to be billed by the carrier' },
   { name: 'gr-linen-3', day: 7, receipt: 'BEIR', slip: 'BL 5602', lines: [['linen-2/1', '254'], ['linen-2/2', '60']], held: [{ of: 'linen-2/2', quantity: '6', reason: 'A carton wet through', place: 'REJECTS' }] },
-  { name: 'shuttles-2', day: 28, order: 'DHOL', carriage: ['FOB', 'Mundra'], lines: [['BS-25', '20 box', '206.25', 21, '0.18', { department: 'TRADE', transport: 'FHL-016' }], ['expense: Pattern templates', '1', '85', 21, undefined, { department: 'WORKSHOP' }]] },
+  { name: 'shuttles-2', day: 28, order: 'DHOL', carriage: ['FOB', 'Mundra'], lines: [['BS-25', '20 box', '206.25', 21, '0.18', { department: 'TRADE', shipment: 'FHL-016' }], ['expense: Pattern templates', '1', '85', 21, undefined, { department: 'WORKSHOP' }]] },
   { name: 'dyes-2', day: 16, order: 'KUMO', carriage: ['CIF', 'Greywake Harbour'], lines: [['DY-IN', '120', '2190', 35, undefined, { department: 'STUDIO' }], ['DY-MA', '60', '1680', 35, undefined, { department: 'STUDIO' }]] },
   { name: 'dn-5', day: 3, delivery: 'Saltmarsh Yarn Shop', lines: [['YL-NA', '110'], ['DY-MA', '12', [['KM-2605', '12']]]] },
   // Orders on their way: given out, changed after that, on hold, above the buyer's limit, and one that will not come in full.

@@ -436,7 +436,7 @@ test('a bill of a thousand lines draws only those in view, and is entered anywhe
   }));
   const order = await desk.send('order', { vendor, date: '2026-11-22', currency: 'USD', warehouse, note: '', lines });
   const came = lines.map((_, at) => ({ of: `${order}/${at + 1}`, quantity: '10' }));
-  await desk.send('receipt', { vendor, date: '2026-11-22', warehouse, packingSlip: '', transport: '', lines: came });
+  await desk.send('receipt', { vendor, date: '2026-11-22', warehouse, packingSlip: '', shipment: '', lines: came });
   await desk.open(`/bench/${vendor}`);
   await page.getByLabel('Vendor’s number').fill('PM-1000');
   await page.getByRole('button', { name: 'Bill everything received' }).click();

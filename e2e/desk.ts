@@ -1,4 +1,4 @@
-import { expect, type Locator, type Page, request } from '@playwright/test';
+import { expect, type Locator, type Page, type Request, request } from '@playwright/test';
 import type { ListPage } from '@obolus/contract/listState';
 import { DEMO_PASSWORD, DEMO_USERS } from '@obolus/demo/company';
 
@@ -76,6 +76,7 @@ export class Desk {
   /** Posts by keyboard, checks that the document's journal is what the footing showed, and gives the document's number. */
   async post(): Promise<string> {
     const before = await this.footing();
+    const asked = this.askedFromNow();
     await this.page.keyboard.press('Control+Enter');
     await expect(this.page).toHaveURL(/\/documents\/\d+$/);
     const journal = this.page.getByRole('region', { name: 'Journal of the document' });
@@ -84,6 +85,7 @@ export class Desk {
       .locator('.sides .posting')
       .evaluateAll((rows) => rows.map((row) => [...row.children].map((cell) => cell.textContent).join(' ')));
     expect(after).toEqual(before);
+    await asked.expectFew();
     return (await this.page.getByRole('heading', { level: 1 }).locator('span').textContent()) ?? '';
   }
 
@@ -104,8 +106,10 @@ export class Desk {
   /** Posts a bill that waits, checks that its journal is what the footing showed, and comes back to the list of those that wait. */
   async postWaiting(keys?: Keys): Promise<string> {
     const before = await this.footing();
+    const asked = this.askedFromNow();
     await (keys ?? this.page.keyboard).press('Control+Enter');
     await expect(this.page).toHaveURL(/\/bench$/);
+    await asked.expectFew();
     const { rows } = await this.ask<{ rows: { id: string; number: string }[] }>('documents?kind=bill');
     const [latest] = rows;
     const { entries } = await this.ask<{ entries: { lines: { amount: string }[] }[] }>(
@@ -113,6 +117,23 @@ export class Desk {
     );
     expect(entries.flatMap(({ lines }) => lines)).toHaveLength(before.length);
     return latest?.number ?? '';
+  }
+
+  /** What the page asks the server from now on: a posting asks anew only what it touched. */
+  private askedFromNow(): { expectFew(): Promise<void> } {
+    const asked: string[] = [];
+    const note = (request: Request) => {
+      const { pathname } = new URL(request.url());
+      if (request.method() === 'GET' && pathname.startsWith('/api/')) asked.push(pathname);
+    };
+    this.page.on('request', note);
+    return {
+      expectFew: async () => {
+        await this.page.waitForTimeout(300);
+        this.page.off('request', note);
+        expect(asked.length, asked.join(' ')).toBeLessThanOrEqual(4);
+      },
+    };
   }
 
   /** Counts the keys that are pressed from now on. */

@@ -12,7 +12,7 @@ test('figures and days are read as they are typed here, and one draft is shown i
   const desk = new Desk(page);
   await desk.signIn('buyer');
   await page.getByRole('link', { name: 'Setup' }).click();
-  await page.getByRole('link', { name: 'Language, figures and days' }).click();
+  await page.getByRole('link', { name: 'Your preferences' }).click();
   await page.getByLabel('As in').selectOption('de-DE');
   await expect(page.getByRole('cell', { name: '1.234.567,50' })).toBeVisible();
   await expectAccessible(page);
@@ -58,7 +58,7 @@ test('figures and days are read as they are typed here, and one draft is shown i
   await other.open(new URL(page.url()).pathname);
   await expect(other.page.getByLabel('Price, line 1', { exact: true })).toHaveValue('1.234,5');
   await other.page.getByRole('link', { name: 'Setup' }).click();
-  await other.page.getByRole('link', { name: 'Language, figures and days' }).click();
+  await other.page.getByRole('link', { name: 'Your preferences' }).click();
   await other.page.getByLabel('As in').selectOption('');
   await expect(other.page.getByRole('cell', { name: '1 234 567,50' })).toBeVisible();
   await other.page.goBack();

@@ -120,7 +120,7 @@ test('a new vendor and a new item are set up without leaving the order that need
     terms: '30 days after the month',
     incoterm: 'FCA',
     place: 'Mossgate',
-    lines: [{ quantity: '60', asked: '5', taxCode: 'S6T', transport: 'FHL-099' }],
+    lines: [{ quantity: '60', asked: '5', taxCode: 'S6T', shipment: 'FHL-099' }],
   });
   await expect(page.getByText('into Overflow · FHL-099 · taxes S6T')).toBeVisible();
   const pdf = await page.request.get(`${process.env.OBOLUS_E2E_URL}/api/orders/${id}/paper.pdf`);

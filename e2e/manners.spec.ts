@@ -215,3 +215,19 @@ test('a password is changed by its owner, and one that is forgotten by a link, o
     await expect(page.getByRole('alert')).toContainText('This link was used already');
   });
 });
+
+test('a list and a document print as they are, in ink, without what is only clicked', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  await page.getByRole('row', { name: /PO-1012/ }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('PO-1012');
+  await page.emulateMedia({ media: 'print', colorScheme: 'dark' });
+  await expect(page.getByRole('navigation', { name: 'The work' })).toBeHidden();
+  await expect(page.getByRole('button').first()).toBeHidden();
+  await expect(page.getByText(/Fernhollow Loom Supply, printed by Ines/)).toBeVisible();
+  await expect(page.getByRole('table').first()).toBeVisible();
+  expect(await page.evaluate(() => getComputedStyle(document.body).backgroundColor)).toBe('rgb(255, 255, 255)');
+  const main = await page.locator('main').evaluate((element) => [element.scrollHeight, element.clientHeight]);
+  expect(main[0]).toBe(main[1]);
+  expect((await page.pdf()).subarray(0, 5).toString()).toBe('%PDF-');
+});

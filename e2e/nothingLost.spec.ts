@@ -11,7 +11,10 @@ const quantity = (page: Page) => page.getByLabel('Quantity, line 1', { exact: tr
 /** An order of looms, begun and kept. */
 async function beginOrder(desk: Desk): Promise<void> {
   const { page } = desk;
-  await page.getByRole('link', { name: /Orders/ }).click();
+  await page
+    .getByRole('navigation', { name: 'The work' })
+    .getByRole('link', { name: /Orders/ })
+    .click();
   await page.getByRole('link', { name: /New order/ }).click();
   await desk.choose('Vendor', 'aldergrove');
   await desk.choose('Item, line 1', 'floor loom');

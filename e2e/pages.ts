@@ -11,6 +11,7 @@ export interface Way {
 export function kindOf({ address, name }: Way): string {
   const path = new URL(address).pathname;
   if (path.startsWith('/setup/')) return /\/(\d+|new)$/.test(path) ? '/setup/entry' : '/setup/register';
+  if (path.startsWith('/guide/')) return '/guide';
   const document = /^\/(documents|orders)\/\d+$/.test(path) ? (/\b([A-Z]{2})-\d/.exec(name)?.[1] ?? '') : '';
   return document || path.replace(/[0-9a-f]{8}-[0-9a-f-]{27}/g, 'draft').replace(/\/\d+/g, '/one');
 }

@@ -66,7 +66,9 @@ export async function notFromCatalogue(page: Page, data: Data): Promise<string[]
         const left = outside(node.textContent ?? '');
         if (parent?.checkVisibility() || parent?.tagName === 'OPTION') texts.push(left);
       }
-      for (const element of document.body.querySelectorAll('[placeholder], [aria-label], [title], [alt]'))
+      for (const element of document.body.querySelectorAll(
+        '[placeholder], [aria-label], [title], [alt]:not([translate=no] *)',
+      ))
         for (const name of ['placeholder', 'aria-label', 'title', 'alt']) {
           depth = 0;
           texts.push(outside(element.getAttribute(name) ?? ''));

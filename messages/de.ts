@@ -13,11 +13,14 @@ import { documents } from './de/documents.ts';
 import { drafts } from './de/drafts.ts';
 import { entries } from './de/entries.ts';
 import { file } from './de/file.ts';
+import { first } from './de/first.ts';
 import { frame } from './de/frame.ts';
+import { guide } from './de/guide.ts';
 import { hint } from './de/hint.ts';
 import { hit } from './de/hit.ts';
 import { imports } from './de/imports.ts';
 import { item } from './de/item.ts';
+import { keys } from './de/keys.ts';
 import { kind } from './de/kind.ts';
 import { kinds } from './de/kinds.ts';
 import { landing } from './de/landing.ts';
@@ -62,11 +65,14 @@ export const de: Catalogue = {
   ...drafts,
   ...entries,
   ...file,
+  ...first,
   ...frame,
+  ...guide,
   ...hint,
   ...hit,
   ...imports,
   ...item,
+  ...keys,
   ...kind,
   ...kinds,
   ...landing,

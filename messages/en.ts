@@ -13,11 +13,14 @@ import { documents } from './en/documents.ts';
 import { drafts } from './en/drafts.ts';
 import { entries } from './en/entries.ts';
 import { file } from './en/file.ts';
+import { first } from './en/first.ts';
 import { frame } from './en/frame.ts';
+import { guide } from './en/guide.ts';
 import { hint } from './en/hint.ts';
 import { hit } from './en/hit.ts';
 import { imports } from './en/imports.ts';
 import { item } from './en/item.ts';
+import { keys } from './en/keys.ts';
 import { kind } from './en/kind.ts';
 import { kinds } from './en/kinds.ts';
 import { landing } from './en/landing.ts';
@@ -62,11 +65,14 @@ export const en = {
   ...drafts,
   ...entries,
   ...file,
+  ...first,
   ...frame,
+  ...guide,
   ...hint,
   ...hit,
   ...imports,
   ...item,
+  ...keys,
   ...kind,
   ...kinds,
   ...landing,

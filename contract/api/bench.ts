@@ -132,8 +132,8 @@ export const benchEndpoints = {
     allow: KINDS.bill.mayPost,
     query: exactly({
       ids: Type.String({
-        pattern: '^[0-9a-f-]{36}(,[0-9a-f-]{36}){0,19}$',
-        description: 'At most twenty of them, with commas between',
+        pattern: '^[0-9a-f-]{36}(,[0-9a-f-]{36}){0,49}$',
+        description: 'At most fifty of them, with commas between',
       }),
     }),
     reply: list(AssessedBill),

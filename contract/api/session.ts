@@ -1,6 +1,6 @@
 import { DOCUMENT_KINDS } from '../kinds/kinds.ts';
 import { DraftRow, DraftView } from '../views/drafts.ts';
-import { Me, Preferences, SearchHit, Waiting } from '../views/me.ts';
+import { FirstSteps, Me, Preferences, SearchHit, Waiting } from '../views/me.ts';
 import { exactly, oneOf, Text, Type } from '../figures.ts';
 import { endpoint } from '../endpoint.ts';
 import { byKey, Done, firstOf, list } from './parts.ts';
@@ -61,6 +61,13 @@ export const sessionEndpoints = {
     summary: 'How much waits, by kind of work',
     allow: 'signed-in',
     reply: Waiting,
+  }),
+  firstSteps: endpoint({
+    method: 'get',
+    path: '/first-steps',
+    summary: 'How far the company is set up, on the way to its first receipt',
+    allow: 'signed-in',
+    reply: FirstSteps,
   }),
   search: endpoint({
     method: 'get',

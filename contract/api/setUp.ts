@@ -28,15 +28,35 @@ const PERSON = {
   approvalLimit: Type.Union([BaseAmount, Type.Literal('')], { description: 'In base currency; empty for none' }),
 };
 
+/** What fits is looked up a few at a time, what is named is given whole; with neither everything in use. */
+const sought = {
+  find: Type.Optional(Text(80, 'Number, code or name; the first forty that fit')),
+  ids: Type.Optional(
+    Type.String({
+      pattern: '^[0-9]{1,19}(,[0-9]{1,19}){0,499}$',
+      maxLength: 10_000,
+      description: 'Ids, apart by commas',
+    }),
+  ),
+};
+
 const ofRegister = { register: oneOf(REGISTER_NAMES) };
 
 export const setUpEndpoints = {
-  items: endpoint({ method: 'get', path: '/items', summary: 'Items', allow: 'signed-in', reply: list(ItemView) }),
+  items: endpoint({
+    method: 'get',
+    path: '/items',
+    summary: 'Items',
+    allow: 'signed-in',
+    query: exactly({ ...sought, vendor: Type.Optional(Id) }),
+    reply: list(ItemView),
+  }),
   vendors: endpoint({
     method: 'get',
     path: '/vendors',
     summary: 'Vendors',
     allow: 'signed-in',
+    query: exactly(sought),
     reply: list(VendorView),
   }),
   warehouses: endpoint({

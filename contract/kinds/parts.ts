@@ -58,7 +58,7 @@ export const Asked = {
     Type.Union([Id, Type.Literal('')], { description: 'Where it is to come in; the order’s where it is left out' }),
   ),
   taxCode: Type.Optional(Text(20, 'The taxes that its bill will show')),
-  transport: Type.Optional(Text(60, 'The container or consignment, as far as it is known')),
+  shipment: Type.Optional(Text(60, 'The container or consignment, as far as it is known')),
   ...Dimensions,
 };
 

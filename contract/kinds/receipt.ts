@@ -12,7 +12,7 @@ export const receipt = kind({
     date: Day,
     warehouse: Id,
     packingSlip: Text(60),
-    transport: Text(60),
+    shipment: Text(60),
     lines: lines({
       of: LineId,
       quantity: Quantity,

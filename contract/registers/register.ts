@@ -30,7 +30,7 @@ export interface RegisterField {
   /** What may be chosen, each with what it is called. */
   readonly choices?: Choices;
   /** The register that an entry is chosen from, by its key. */
-  readonly of?: RegisterName;
+  readonly of?: Exclude<RegisterName, 'company'>;
   readonly parts?: readonly RegisterField[];
   readonly hint?: MessageId;
   /** More than zero, where it is a figure that says something. */

@@ -30,7 +30,7 @@ export const BillableView = exactly({
   /** The line of the order: its own where nothing came. */
   orderLine: LineId,
   receipt: Type.Union([
-    exactly({ id: Id, number: Text(30), date: Day, packingSlip: Text(60), transport: Text(60) }),
+    exactly({ id: Id, number: Text(30), date: Day, packingSlip: Text(60), shipment: Text(60) }),
     Type.Null(),
   ]),
   order: exactly({ id: Id, number: Text(30), terms: Type.Union([Id, Type.Literal('')]) }),

@@ -4,7 +4,10 @@ import { Count, Name } from './parts.ts';
 import { Shown } from '../message.ts';
 import { LANGUAGES } from '@obolus/messages/speaker';
 
-/** In which language somebody reads, how they write figures and days; what is empty is as their browser has it. The week begins on Sunday (0), Monday (1) or Saturday (6). */
+/**
+ * In which language somebody reads, how they write figures and days; what is empty is as their browser has it. The week begins on Sunday (0), Monday (1) or Saturday (6).
+ * Keys of one letter or sign alone can be switched off.
+ */
 export const Preferences = exactly({
   language: oneOf(['', ...LANGUAGES] as const),
   locale: Type.String({
@@ -14,6 +17,7 @@ export const Preferences = exactly({
   }),
   dateOrder: oneOf(['', 'dmy', 'mdy', 'ymd'] as const),
   weekStart: oneOf(['', '0', '1', '6'] as const),
+  keysAlone: oneOf(['', 'off'] as const),
 });
 
 export type Preferences = Static<typeof Preferences>;
@@ -26,6 +30,8 @@ export const Me = exactly({
     firstOpenDay: Day,
     today: Day,
     blind: Type.Boolean(),
+    /** Whether goods were received yet; until then the way there is shown. */
+    begun: Type.Boolean(),
     standIns: Type.Boolean(),
     mailbox: Type.Union([Count, Type.Null()]),
   }),
@@ -47,6 +53,19 @@ export const Waiting = exactly({
 });
 
 export type Waiting = Static<typeof Waiting>;
+
+/** How far a company is set up, on the way to its first receipt. */
+export const FirstSteps = exactly({
+  accounts: Count,
+  warehouses: Count,
+  items: Count,
+  vendors: Count,
+  openingStock: Count,
+  orders: Count,
+  receipts: Count,
+});
+
+export type FirstSteps = Static<typeof FirstSteps>;
 
 export const SearchHit = exactly({ what: Text(30), title: Name, detail: Shown, link: Text(200) });
 

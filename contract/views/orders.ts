@@ -62,7 +62,7 @@ export const OrderView = exactly({
       /** What one stock unit should cost once it is here, in base currency; empty for an expense. */
       expected: Text(40),
       taxCode: Text(20),
-      transport: Text(60),
+      shipment: Text(60),
       estimates: Type.Array(
         exactly({
           kind: ChargeKind,
@@ -115,7 +115,7 @@ export const OpenOrderLine = exactly({
   mayBeOver: Quantity,
   mayBeShort: Quantity,
   /** The container or consignment, as far as it is known, and where it is to come in. */
-  transport: Text(60),
+  shipment: Text(60),
   warehouse: Type.Union([exactly({ id: Id, name: Name }), Type.Null()]),
   /** Why none of it may come in yet; empty where it may. */
   barred: oneOf(['', 'on-hold', 'awaits-approval', 'rejected'] as const),

@@ -23,7 +23,7 @@ export const AdviceView = exactly({
   vendor: exactly({ id: Id, name: Name }),
   number: Text(60),
   arrives: Type.Union([Day, Type.Null()]),
-  transport: Text(60),
+  shipment: Text(60),
   lines: Type.Array(
     exactly({
       of: Type.Union([LineId, Type.Null()]),
@@ -76,7 +76,7 @@ export type HeldView = Static<typeof HeldView>;
 /** A received line with goods not yet billed, or on which charges may land. */
 export const ReceivedLine = exactly({
   line: LineId,
-  receipt: exactly({ id: Id, number: Text(30), date: Day, packingSlip: Text(60), transport: Text(60) }),
+  receipt: exactly({ id: Id, number: Text(30), date: Day, packingSlip: Text(60), shipment: Text(60) }),
   /** With the terms that it names; empty for the vendor's. */
   order: exactly({ id: Id, number: Text(30), terms: Type.Union([Id, Type.Literal('')]) }),
   taxCode: Text(20),

@@ -50,7 +50,7 @@ const stated = (more: Partial<Statement> = {}): Statement => ({
   dimensions: undefined,
   warehouse: undefined,
   taxCode: '',
-  transport: '',
+  shipment: '',
   ...more,
 });
 

@@ -10,7 +10,7 @@ export interface OpenLine extends Pricing {
   readonly item: string;
   readonly order: string;
   readonly slip: string;
-  readonly transport: string;
+  readonly shipment: string;
   /** Our number, the vendor's, codes on the goods, with the pack that each is of; the empty pack is the stock unit. */
   readonly names: readonly { readonly name: string; readonly pack: string }[];
   readonly description: string;
@@ -25,7 +25,7 @@ export interface OpenLine extends Pricing {
 
 /** A line of a bill as its paper says it: in the unit that it names, else in stock units, net of what the line takes off. */
 export interface BillText extends Asked {
-  /** The order's number, and the packing slip or transport; empty where the paper does not say. */
+  /** The order's number, and the packing slip or shipment; empty where the paper does not say. */
   readonly order: string;
   readonly slip: string;
   /** What it calls the goods: the vendor's number, ours, a code on them. */

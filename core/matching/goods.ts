@@ -106,7 +106,7 @@ export function indexGoods(open: readonly OpenLine[]): OpenGoods {
 function groupGoods(open: readonly OpenLine[]): Goods[] {
   const groups = new Map<string, number[]>();
   open.forEach(({ item }, at) => addTo(groups, item, at));
-  // Many lines are of one order, one slip, one transport.
+  // Many lines are of one order, one slip, one shipment.
   const [order, slip] = [remembered(orderNumber), remembered(folded)];
   return [...groups.values()].map((lines) => {
     const places: Place[] = [];
@@ -126,7 +126,7 @@ function groupGoods(open: readonly OpenLine[]): Goods[] {
         line,
         at,
         order: order(line.order),
-        slips: [slip(line.slip), slip(line.transport)],
+        slips: [slip(line.slip), slip(line.shipment)],
         goods,
         priced,
       });

@@ -22,7 +22,7 @@ const open = (line: OpenLine['line'], more: Partial<OpenLine> = {}): OpenLine =>
   item: 'YARN',
   order: 'PO-1',
   slip: 'S1',
-  transport: 'T1',
+  shipment: 'T1',
   names: [{ name: 'YARN', pack: '' }],
   description: 'Yarn, natural 2/16',
   unit: 'kg',

@@ -58,7 +58,7 @@ export interface Statement {
   /** The code of the taxes that its bill will show; empty for none. */
   readonly taxCode: string;
   /** The container or consignment that it travels in, as far as it is known. */
-  readonly transport: string;
+  readonly shipment: string;
 }
 
 /** A line on order, as last stated. What is open of it is worked out from what cites it. */

@@ -16,7 +16,7 @@ export interface Received extends Pricing {
   readonly item: string;
   readonly order: string;
   readonly slip: string;
-  readonly transport: string;
+  readonly shipment: string;
   readonly names: readonly { readonly name: string; readonly pack: string }[];
   readonly description: string;
   readonly unit: string;
@@ -112,7 +112,7 @@ export function makeReceived(count: number, seed: number): Received[] {
       item: `I${own.at}`,
       order: `PO-${1000 + order}`,
       slip: `PS${7000 + order}`,
-      transport: `T-${300 + Math.floor(order / 4)}`,
+      shipment: `T-${300 + Math.floor(order / 4)}`,
       names: [
         { name: `TX-${100 + own.at}`, pack: '' },
         ...(own.known ? [{ name: `VN ${5000 + own.at}`, pack: '' }] : []),

@@ -7,7 +7,7 @@ export const change: Record<keyof typeof en, string> = {
   'change.due': 'Fällig',
   'change.warehouse': 'Lager',
   'change.tax': 'Steuerschlüssel',
-  'change.transport': 'Sendung',
+  'change.shipment': 'Sendung',
   'change.department': 'Abteilung',
   'change.location': 'Standort',
   'change.project': 'Projekt',

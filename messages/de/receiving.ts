@@ -119,7 +119,7 @@ export const receiving: Record<keyof typeof en, string> = {
     '{lines, plural, one {# Position} other {# Positionen}} aus {orders, plural, one {# Bestellung} other {# Bestellungen}} stehen aus',
   'receiving.announces': '<b>{number}</b> kündigt {lines, plural, one {# Position} other {# Positionen}} an',
   'receiving.to_arrive': ', Ankunft {day}',
-  'receiving.in_transport': ', in {transport}',
+  'receiving.in_shipment': ', in {shipment}',
   'receiving.unknown_line': '{quantity} von „{said}“: {why}',
   'receiving.other_price': 'Ein anderer Preis als {price}',
   'receiving.vendors_count': '<b>{count, plural, one {# Lieferant} other {# Lieferanten}}</b> mit ausstehender Ware',

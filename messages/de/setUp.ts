@@ -51,8 +51,8 @@ export const setUp: Record<keyof typeof en, string> = {
   'setUp.monday': 'Montag',
   'setUp.sunday': 'Sonntag',
   'setUp.saturday': 'Samstag',
-  'setUp.preferences_saved': 'Sprache, Zahlen und Tage sind ab jetzt so.',
-  'setUp.preferences': 'Sprache, Zahlen und Tage',
+  'setUp.preferences_saved': 'Ihre Einstellungen sind gespeichert.',
+  'setUp.preferences': 'Eigene Einstellungen',
   'setUp.preferences_about':
     'Wie Sie selbst lesen und schreiben. Entwürfe und Belege behalten die Zahlen, so dass andere sie auf ihre Weise sehen',
   'setUp.as_in': 'Wie in',
@@ -91,4 +91,7 @@ export const setUp: Record<keyof typeof en, string> = {
   'setUp.one_by_one': '{about}. Einzeln erfassen oder viele auf einmal aus einer Datei.',
   'setUp.language': 'Sprache',
   'setUp.language_browser': 'wie dieser Browser',
+  'setUp.keys_alone': 'Tastenkürzel aus einem Zeichen',
+  'setUp.keys_on': 'ein',
+  'setUp.keys_off': 'aus',
 };

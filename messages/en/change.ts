@@ -5,7 +5,7 @@ export const change = {
   'change.due': 'Due',
   'change.warehouse': 'Warehouse',
   'change.tax': 'Tax code',
-  'change.transport': 'Shipment',
+  'change.shipment': 'Shipment',
   'change.department': 'Department',
   'change.location': 'Location',
   'change.project': 'Project',

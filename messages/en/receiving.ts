@@ -115,7 +115,7 @@ export const receiving = {
     '{lines, plural, one {# line} other {# lines}} of {orders, plural, one {# order} other {# orders}} outstanding',
   'receiving.announces': '<b>{number}</b> announces {lines, plural, one {# line} other {# lines}}',
   'receiving.to_arrive': ', to arrive {day}',
-  'receiving.in_transport': ', in {transport}',
+  'receiving.in_shipment': ', in {shipment}',
   'receiving.unknown_line': '{quantity} of “{said}”: {why}',
   'receiving.other_price': 'Another price than {price}',
   'receiving.vendors_count': '<b>{count, plural, one {# vendor} other {# vendors}}</b> with outstanding goods',

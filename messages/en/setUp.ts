@@ -48,8 +48,8 @@ export const setUp = {
   'setUp.monday': 'Monday',
   'setUp.sunday': 'Sunday',
   'setUp.saturday': 'Saturday',
-  'setUp.preferences_saved': 'Language, figures and days are so from now on.',
-  'setUp.preferences': 'Language, figures and days',
+  'setUp.preferences_saved': 'Your preferences are saved.',
+  'setUp.preferences': 'Your preferences',
   'setUp.preferences_about':
     'How you read and write yourself. Drafts and documents keep the figures, so that others see them in their own way',
   'setUp.as_in': 'As in',
@@ -88,4 +88,7 @@ export const setUp = {
   'setUp.one_by_one': '{about}. Enter them one by one, or many at once from a file.',
   'setUp.language': 'Language',
   'setUp.language_browser': 'as this browser',
+  'setUp.keys_alone': 'Single-character shortcuts',
+  'setUp.keys_on': 'on',
+  'setUp.keys_off': 'off',
 } as const;

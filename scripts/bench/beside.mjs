@@ -16,7 +16,7 @@ export async function benchBeside(users, items) {
     date: '2026-03-10',
     warehouse: '1',
     packingSlip: 'P',
-    transport: '',
+    shipment: '',
     lines: [1, 2, 3].map((line) => ({ of: `${first}/${line}`, quantity: '1' })),
   };
   const alone = await previews(preview, body, SECONDS / 3);
@@ -73,7 +73,7 @@ async function openLines(user, items) {
   return waiting;
 }
 
-const DELIVERY = { vendor: '1', date: DAY, warehouse: '1', transport: '' };
+const DELIVERY = { vendor: '1', date: DAY, warehouse: '1', shipment: '' };
 
 async function takeIn(user) {
   const id = randomUUID();

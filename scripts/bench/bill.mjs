@@ -35,7 +35,7 @@ export async function benchBill(page, url, me, items) {
     date: '2026-02-12',
     warehouse: '1',
     packingSlip: '',
-    transport: '',
+    shipment: '',
     lines: came,
   });
   await page.goto(`${url}/bench/1/${randomUUID()}`);

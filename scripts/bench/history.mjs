@@ -39,7 +39,7 @@ async function order(user, item, quantity) {
 
 async function receive(user, item, quantity, date) {
   const of = `${await order(user, item, quantity)}/1`;
-  const body = { vendor: '1', date, warehouse: '1', packingSlip: '', transport: '', lines: [{ of, quantity }] };
+  const body = { vendor: '1', date, warehouse: '1', packingSlip: '', shipment: '', lines: [{ of, quantity }] };
   return (await user.post('/api/documents/receipt', body)).id;
 }
 

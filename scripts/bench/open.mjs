@@ -37,7 +37,7 @@ async function openWork(user, n) {
   const line = { item: String((n % 9) + 1), quantity: '10', price: '12', discount: '', due: '' };
   const order = { vendor: '1', date: DAY, currency: 'USD', warehouse: '1', note: '', lines: [line, line] };
   const { id } = await user.post('/api/documents/order', order);
-  const receipt = { vendor: '1', date: DAY, warehouse: '1', packingSlip: `OPEN ${n}`, transport: '' };
+  const receipt = { vendor: '1', date: DAY, warehouse: '1', packingSlip: `OPEN ${n}`, shipment: '' };
   const lines = [{ of: `${id}/1`, quantity: '4' }];
   await user.post('/api/documents/receipt', { ...receipt, lines });
   const charges = [{ kind: 'freight', amount: '24' }];
@@ -83,7 +83,7 @@ async function closeBehind(pool, count) {
   const day = `DATE_ADD('2026-01-02', INTERVAL s.seq % 180 DAY)`;
   const item = '(s.seq % 9) + 1';
   const documents = (kind, id) =>
-    `INSERT INTO document (id, kind, number, date, vendor_id, warehouse_id, currency, rate, reference, transport, note, entered_by, entered_at, idempotency_key)
+    `INSERT INTO document (id, kind, number, date, vendor_id, warehouse_id, currency, rate, reference, shipment, note, entered_by, entered_at, idempotency_key)
      SELECT ${id}, '${kind}', CONCAT('X${kind}', ${id}), ${day}, 1, 1, 'USD', 10000000000, CONCAT('${kind}-', s.seq), '', '', ${user}, UTC_TIMESTAMP(6), CONCAT('${kind}-', ${id}) ${from}`;
   const closed = (kind, id) =>
     `INSERT INTO open_item (kind, line_document_id, line_no, part, vendor_id, item_id, quantity, amount, base_amount, is_open) SELECT '${kind}', ${id}, ${kind === 'to-pay' ? 0 : 1}, '', 1, ${item}, 0, 0, 0, 0 ${from}`;

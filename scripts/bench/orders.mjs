@@ -46,7 +46,7 @@ export async function benchOrders(pool, user) {
       quantity: String(EACH),
       lots: Array.from({ length: EACH }, (_lot, n) => ({ lot: `S-${round}-${at}-${n}`, quantity: '1' })),
     }));
-    const body = { vendor: '1', date: '2026-02-12', warehouse: '1', packingSlip: '', transport: '', lines: received };
+    const body = { vendor: '1', date: '2026-02-12', warehouse: '1', packingSlip: '', shipment: '', lines: received };
     await timed('preview', () => user.post('/api/documents/receipt/preview', body));
     await timed('receipt', () => user.post('/api/documents/receipt', body));
     await timed('paper', () => user.read(`/api/orders/${order.id}/paper.pdf`));

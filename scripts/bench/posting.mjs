@@ -36,7 +36,7 @@ export async function benchPosting(pool, url) {
     date: '2026-03-10',
     warehouse: '1',
     packingSlip: 'PS',
-    transport: '',
+    shipment: '',
     lines: [1, 2, 3].map((at) => ({ of: `${order(client, n)}/${at}`, quantity: '1.5' })),
   });
   await pound(4, (client, n) => users[client].post('/api/documents/receipt', body(client, n)), 1.5);

@@ -49,7 +49,7 @@ export class Person {
         date: '2026-03-10',
         warehouse: '1',
         packingSlip: '',
-        transport: '',
+        shipment: '',
         lines,
       });
       if (id) this.receipts.push(id);

@@ -18,7 +18,7 @@ const open = (line: string, more: Partial<BillableLine> = {}): BillableLine => (
   item: 'YARN',
   order: 'PO-1',
   slip: 'PS-1',
-  transport: '',
+  shipment: '',
   names: [{ name: 'Y-1', pack: '' }],
   description: 'Yarn',
   unit: 'kg',

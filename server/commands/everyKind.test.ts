@@ -100,11 +100,27 @@ async function both(kind: DocumentKind, body: object, net: Record<string, bigint
   expect([kind, number, lines]).toEqual([kind, document.number, shownLines(document)]);
   // Whenever it is asked again, the reply is the same.
   expect((await ines.post(kind, body, key)).body).toEqual(reply.body);
+  // A write-down that is taken back changes what goods cost and writes no fact of its own about them.
+  const { changed } = reply.body as { changed: string[] };
+  const written = await changedBy(key);
+  const besides = changed.filter((what) => what !== 'stock' || written.includes('stock'));
+  expect([kind, besides.sort()]).toEqual([kind, written]);
   const entries = document.entries.map(({ number: _, ...entry }) => entry);
   expect(entries).toEqual(preview.body.entries);
   expect([kind, netOf(entries)]).toEqual([kind, net]);
   expect((await ines.call('GET', `/api/documents?kind=${kind}`)).status).toBe(200);
   return id;
+}
+
+/** What was changed by the documents of a key, by what they wrote. */
+async function changedBy(key: string): Promise<string[]> {
+  const of = `document_id IN (SELECT id FROM document WHERE idempotency_key = ? OR idempotency_key LIKE CONCAT(?, ':%'))`;
+  const rows = (await server.source.query(
+    `SELECT kind FROM open_change WHERE ${of} UNION SELECT 'stock' FROM movement WHERE ${of} UNION SELECT 'stock' FROM value_change WHERE ${of}
+     UNION SELECT 'stock' FROM write_down_line WHERE ${of} UNION SELECT 'ledger' FROM journal_line WHERE ${of} ORDER BY 1`,
+    Array.from({ length: 10 }, () => key),
+  )) as { kind: string }[];
+  return rows.map(({ kind }) => kind);
 }
 
 const shownLines = ({ lines }: { lines: { line: string }[] }): string[] =>

@@ -104,7 +104,7 @@ async function postWithin<Kind extends DocumentKind>(
   const command = commandOf(kind);
   await command.settle?.(document, manager, saving, body);
   const rows = command.rows(document, saving, body);
-  const seal = await savePosted(manager, books, decision.posted, {
+  const { seal, changed } = await savePosted(manager, books, decision.posted, {
     id,
     number,
     key: posting.key,
@@ -119,20 +119,31 @@ async function postWithin<Kind extends DocumentKind>(
   // Sealing takes its turn with all others, and so comes at the very end.
   await last.add('CALL seal_document(?, ?, ?)', [...seal]);
   const following = command.follows?.(document, body, books);
-  if (following) {
-    await postWithin(
-      manager,
-      following.kind,
-      following.body,
-      { ...posting, key: `${posting.key}:${following.kind}` },
-      last,
-    ).catch((problem: unknown) => {
-      throw problem instanceof RefusedError
-        ? new RefusedError(problem.refusals.map(below(following.at)), problem.names)
-        : problem;
-    });
-  }
-  return { id, kind, number, lines: linesIn(rows, id), touched: touchedBy(decision.posted) };
+  const reply = {
+    id,
+    kind,
+    number,
+    lines: linesIn(rows, id),
+    touched: touchedBy(decision.posted),
+    changed: [...changed],
+  };
+  if (!following) return reply;
+  const next = await postWithin(
+    manager,
+    following.kind,
+    following.body,
+    { ...posting, key: `${posting.key}:${following.kind}` },
+    last,
+  ).catch((problem: unknown) => {
+    throw problem instanceof RefusedError
+      ? new RefusedError(problem.refusals.map(below(following.at)), problem.names)
+      : problem;
+  });
+  return {
+    ...reply,
+    touched: [...new Set([...reply.touched, ...next.touched])].filter((touched) => touched !== id),
+    changed: [...new Set([...reply.changed, ...next.changed])],
+  };
 }
 
 /** The document's own lines, by id, in their order; a later version of an order states lines of the order. */

@@ -35,14 +35,14 @@ export async function keepAdvice(source: DataSource, id: string, content: Buffer
       if (known?.number === advice.number) return;
       if (known) throw new RequestError(422, 'problem.key_of_other');
       await manager.query(
-        'INSERT INTO despatch_advice (id, vendor_id, number, despatched, arrives, transport, kept_by, kept_at) VALUES (?, ?, ?, ?, ?, ?, ?, UTC_TIMESTAMP(6))',
+        'INSERT INTO despatch_advice (id, vendor_id, number, despatched, arrives, shipment, kept_by, kept_at) VALUES (?, ?, ?, ?, ?, ?, ?, UTC_TIMESTAMP(6))',
         [
           id,
           vendor,
           advice.number.slice(0, 60),
           advice.despatched || null,
           advice.arrives || null,
-          advice.transport.slice(0, 60),
+          advice.shipment.slice(0, 60),
           by,
         ],
       );
@@ -125,7 +125,7 @@ export async function listAdvices(
     vendor: { id: text(row.vendor_id), name: text(row.vendor) },
     number: text(row.number),
     arrives: row.arrives ?? null,
-    transport: text(row.transport),
+    shipment: text(row.shipment),
     lines: (lines.get(text(row.id)) ?? []).map((line) => ({
       of: line.order_id == null ? null : `${line.order_id}/${text(line.order_line_no)}`,
       said: text(line.said),

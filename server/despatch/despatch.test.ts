@@ -75,7 +75,7 @@ describe('a despatch advice', () => {
         number: 'DA-551',
         vendor: { name: 'Tarnside Fibres' },
         arrives: '2026-03-12',
-        transport: 'FHL-077',
+        shipment: 'FHL-077',
         lines: [
           { of: `${order}/1`, quantity: '40', lot: '', problem: '' },
           { of: `${order}/2`, quantity: '1', lot: 'FL-1', problem: '' },

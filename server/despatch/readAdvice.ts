@@ -15,7 +15,7 @@ export interface Advice {
   readonly vendor: readonly string[];
   readonly despatched: string;
   readonly arrives: string;
-  readonly transport: string;
+  readonly shipment: string;
   readonly lines: readonly AdvisedGoods[];
 }
 
@@ -48,7 +48,7 @@ function readUbl(content: Buffer): Advice {
     arrives:
       textAt(shipment, 'Delivery', 'EstimatedDeliveryPeriod', 'EndDate') ||
       textAt(shipment, 'Delivery', 'RequestedDeliveryPeriod', 'EndDate'),
-    transport:
+    shipment:
       textAt(shipment, 'TransportHandlingUnit', 'TransportEquipment', 'ID') ||
       textAt(shipment, 'Consignment', 'ID') ||
       textAt(shipment, 'ID'),
@@ -90,7 +90,7 @@ function ublLines(line: XmlNode, headerOrder: string): AdvisedGoods[] {
 
 const COLUMNS = {
   required: ['advice', 'item', 'quantity'],
-  optional: ['vendor', 'order', 'line', 'unit', 'lot', 'expires', 'despatched', 'arrives', 'transport'],
+  optional: ['vendor', 'order', 'line', 'unit', 'lot', 'expires', 'despatched', 'arrives', 'shipment'],
 };
 
 async function readTable(content: Buffer): Promise<Advice> {
@@ -104,7 +104,7 @@ async function readTable(content: Buffer): Promise<Advice> {
     vendor: [of(first, 'vendor')].filter(Boolean),
     despatched: of(first, 'despatched'),
     arrives: of(first, 'arrives'),
-    transport: of(first, 'transport'),
+    shipment: of(first, 'shipment'),
     lines: rows.map((row, at) => ({
       order: of(row, 'order'),
       orderLine: of(row, 'line'),

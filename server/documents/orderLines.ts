@@ -60,7 +60,7 @@ export function askedOf(
     due: line.due === '' ? undefined : line.due,
     warehouse: line.warehouse || undefined,
     taxCode: line.taxCode ?? '',
-    transport: line.transport?.trim() ?? '',
+    shipment: line.shipment?.trim() ?? '',
     estimates: (line.estimates ?? []).map((estimate, number) =>
       estimateOf(estimate, reader, baseCurrency, `${at}/estimates/${number}/figure`),
     ),
@@ -107,7 +107,7 @@ export function statedRows(lines: readonly { id: LineId; bought: Bought; stated:
         ...dimensionColumns(stated.dimensions ?? {}),
         warehouse_id: stated.warehouse ?? null,
         tax_code: stated.taxCode,
-        transport: stated.transport,
+        shipment: stated.shipment,
       })),
     },
     {

@@ -84,7 +84,7 @@ export const receipt: DocumentCommand<'receipt'> = {
     );
   },
   brings: (body) => [warehouseIn(body)],
-  header: ({ vendor, warehouse, packingSlip, transport }) => ({ vendor, warehouse, reference: packingSlip, transport }),
+  header: ({ vendor, warehouse, packingSlip, shipment }) => ({ vendor, warehouse, reference: packingSlip, shipment }),
   async settle({ vendor, lines }, manager, { id, books }, body) {
     if (!books.draftsBills || body.bill || lines.length === 0) return;
     const [from] = (await manager.query('SELECT name FROM vendor WHERE id = ?', [vendor])) as { name: string }[];
@@ -176,7 +176,7 @@ export const receipt: DocumentCommand<'receipt'> = {
     date,
     warehouse: names.warehouse(warehouse),
     packingSlip: '',
-    transport: '',
+    shipment: '',
     lines: lines.map((line) => ({
       of: names.line(line.of),
       quantity: formatQuantity(line.quantity),

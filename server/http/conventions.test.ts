@@ -102,7 +102,7 @@ describe('what is left out', () => {
       vendor: '',
       date: '',
       packingSlip: '',
-      transport: '',
+      shipment: '',
       warehouse: '1',
       lines: [{ of: '1/1', quantity: '2', lots: [{ lot: 'A', quantity: '' }] }],
     });

@@ -124,7 +124,7 @@ const orders: DocumentImport = {
 const receipts: DocumentImport = {
   into: 'receipt',
   required: ['receipt', 'vendor', 'date', 'warehouse', 'order', 'item', 'quantity'],
-  optional: ['line', 'unit', 'lots', 'packing_slip', 'transport'],
+  optional: ['line', 'unit', 'lots', 'packing_slip', 'shipment'],
   group: (fields) => of(fields, 'receipt'),
   columns: { quantity: 'quantity', unit: 'unit', lots: 'lots', vendor: 'vendor', date: 'date', warehouse: 'warehouse' },
   check: (fields, lookups) => [
@@ -142,7 +142,7 @@ const receipts: DocumentImport = {
       date: of(first, 'date'),
       warehouse: lookups.warehouses.get(fold(of(first, 'warehouse'))) ?? '0',
       packingSlip: of(first, 'packing_slip') || of(first, 'receipt'),
-      transport: of(first, 'transport'),
+      shipment: of(first, 'shipment'),
       lines: rows.map((fields) => ({
         of: orderedLine(fields, lookups) ?? '',
         quantity: of(fields, 'quantity'),

@@ -93,7 +93,7 @@ export const orderLines: ListSource = {
     price: price('l.price'),
     worth: base(nothing(inBase(worthOf(OPEN, 'd.currency'), 'd.currency', 'd.rate', BASE))),
     warehouse: text('w.name'),
-    transport: text('l.transport'),
+    shipment: text('l.shipment'),
     buyer: text('u.name'),
     department: text('l.department'),
     location: text('l.location'),

@@ -23,7 +23,7 @@ export const receipts: ListSource = {
     vendor: text('v.name'),
     vendor_id: text('d.vendor_id'),
     slip: text('d.reference'),
-    transport: text('d.transport'),
+    shipment: text('d.shipment'),
     warehouse: text('w.name'),
     by: text('u.name'),
     lines: whole('COALESCE(s.line_count, 0)'),

@@ -12,7 +12,7 @@ export async function listBillable(
   vendor: string,
 ): Promise<{ rows: BillableView[]; more: boolean }> {
   const received: Row[] = await manager.query(
-    `SELECT l.document_id, l.line_no, l.quantity, l.currency, l.expense, l.order_line_no, d.number, d.date, d.reference, d.transport, o.id AS order_id, o.number AS order_number, ot.terms_id,
+    `SELECT l.document_id, l.line_no, l.quantity, l.currency, l.expense, l.order_line_no, d.number, d.date, d.reference, d.shipment, o.id AS order_id, o.number AS order_number, ot.terms_id,
             ol.quantity AS ordered, ol.unit, COALESCE(l.corrected_price, ol.price) AS price, ol.per, IF(l.corrected_price IS NULL, ol.discount, 0) AS discount, ol.tax_code,
             l.quantity AS received, x.quantity AS open, ${ITEM_COLUMNS}
      FROM ${openLines('receipt_line')} JOIN document d ON d.id = l.document_id LEFT JOIN item i ON i.id = l.item_id JOIN document o ON o.id = l.order_id
@@ -50,7 +50,7 @@ const viewOf = (row: Row, state: BillableView['state']): BillableView => ({
           number: text(row.number),
           date: text(row.date),
           packingSlip: text(row.reference),
-          transport: text(row.transport),
+          shipment: text(row.shipment),
         }
       : null,
   order: { id: text(row.order_id), number: text(row.order_number), terms: text(row.terms_id) },

@@ -42,7 +42,7 @@ export async function listOpenOrderLines(
 ): Promise<ReplyOf<typeof api.openOrderLines>> {
   const found: Row[] = await manager.query(
     `SELECT ${['over', 'short'].map((side) => `FLOOR(l.quantity * COALESCE(i.${side}_tolerance, v.${side}_tolerance, c.${side}_tolerance) / 1000000) AS may_be_${side}`).join(', ')},
-            l.document_id, l.line_no, l.quantity, l.unit, l.price, l.per, l.due_day, l.transport, COALESCE(l.warehouse_id, d.warehouse_id) AS into_id, w.name AS into_name, d.number, d.date, d.currency, d.vendor_id, v.name AS vendor, l.expense, ${ITEM_COLUMNS}, ${RECEIVED} AS received, x.quantity AS open
+            l.document_id, l.line_no, l.quantity, l.unit, l.price, l.per, l.due_day, l.shipment, COALESCE(l.warehouse_id, d.warehouse_id) AS into_id, w.name AS into_name, d.number, d.date, d.currency, d.vendor_id, v.name AS vendor, l.expense, ${ITEM_COLUMNS}, ${RECEIVED} AS received, x.quantity AS open
      FROM ${openLines('ordered_line')} JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id JOIN company c LEFT JOIN item i ON i.id = l.item_id
      LEFT JOIN warehouse w ON w.id = COALESCE(l.warehouse_id, d.warehouse_id) WHERE (? IS NULL OR x.vendor_id = ?) AND ${isOpen('to-receive')} ORDER BY COALESCE(l.due_day, '9999-12-31'), l.document_id, l.line_no LIMIT ${MOST + 1}`,
     [vendor ?? null, vendor ?? null],
@@ -73,7 +73,7 @@ export async function listOpenOrderLines(
       mayBeOver: showQuantity(row.may_be_over),
       mayBeShort: showQuantity(row.may_be_short),
       barred: inWords(barred.get(text(row.document_id))),
-      transport: text(row.transport),
+      shipment: text(row.shipment),
       warehouse: row.into_id == null ? null : { id: row.into_id, name: text(row.into_name) },
       price: showPrice(row.price),
       due: row.due_day ?? null,
@@ -82,7 +82,7 @@ export async function listOpenOrderLines(
 }
 
 const RECEIVED_LINES = `
-  SELECT l.document_id, l.line_no, l.quantity, l.currency, l.base_amount, d.number, d.date, d.reference, d.transport, d.vendor_id, v.name AS vendor,
+  SELECT l.document_id, l.line_no, l.quantity, l.currency, l.base_amount, d.number, d.date, d.reference, d.shipment, d.vendor_id, v.name AS vendor,
          o.id AS order_id, o.number AS order_number, ol.quantity AS ordered, ol.unit, COALESCE(l.corrected_price, ol.price) AS price, ol.per, IF(l.corrected_price IS NULL, ol.discount, 0) AS discount, ol.tax_code, ot.terms_id, l.expense, i.tariff_code, l.origin, ${ITEM_COLUMNS}, p.quantity AS held,
          (SELECT COALESCE(SUM(y.quantity), 0) FROM pool_layer y WHERE y.pool_id = l.pool_id AND y.day = d.date AND y.document_id = l.document_id AND y.line_no = l.line_no) AS layer, ${BILLED} AS billed,
          (SELECT COALESCE(SUM(b.price_difference), 0) FROM bill_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND b.difference = 'cost' AND ${stands('b.document_id')}) AS dearer,
@@ -102,7 +102,7 @@ function receivedLine(row: Row, currency: string): ReplyOf<typeof api.unbilledLi
       number: text(row.number),
       date: text(row.date),
       packingSlip: text(row.reference),
-      transport: text(row.transport),
+      shipment: text(row.shipment),
     },
     order: { id: text(row.order_id), number: text(row.order_number), terms: text(row.terms_id) },
     taxCode: text(row.tax_code),
@@ -137,7 +137,7 @@ export async function listUnbilledLines(
   return { more, rows: rows.map((row) => receivedLine(row, currency)) };
 }
 
-/** Received lines, latest first; `find` looks for a transport, packing slip, receipt, order or vendor. */
+/** Received lines, latest first; `find` looks for a shipment, packing slip, receipt, order or vendor. */
 export async function listReceivedLines(
   manager: EntityManager,
   currency: string,
@@ -145,7 +145,7 @@ export async function listReceivedLines(
 ): Promise<ReplyOf<typeof api.receivedLines>> {
   const like = `%${(find ?? '').replace(/[\\%_]/g, '\\$&')}%`;
   const found: Row[] = await manager.query(
-    `${RECEIVED_LINES} WHERE l.item_id IS NOT NULL AND ${stands('d.id')} AND (d.transport LIKE ? OR d.reference LIKE ? OR d.number LIKE ? OR o.number LIKE ? OR v.name LIKE ? OR i.name LIKE ?)
+    `${RECEIVED_LINES} WHERE l.item_id IS NOT NULL AND ${stands('d.id')} AND (d.shipment LIKE ? OR d.reference LIKE ? OR d.number LIKE ? OR o.number LIKE ? OR v.name LIKE ? OR i.name LIKE ?)
      ORDER BY d.date DESC, l.document_id DESC, l.line_no LIMIT ${MOST_RECEIVED + 1}`,
     [like, like, like, like, like, like],
   );

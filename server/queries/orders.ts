@@ -112,7 +112,7 @@ async function readLines(
     project: text(row.project),
     warehouse: text(row.warehouse_id),
     taxCode: text(row.tax_code),
-    transport: text(row.transport),
+    shipment: text(row.shipment),
     estimates: estimates
       .filter((estimate) => text(estimate.line_no) === text(row.line_no))
       .map((estimate) => estimateOf(estimate, baseCurrency)),
@@ -187,7 +187,7 @@ const SHOWN: readonly (readonly [what: string, show: (row: Row) => string])[] = 
   ['due', (row) => text(row.due_day)],
   ['warehouse', (row) => text(row.warehouse)],
   ['tax', (row) => text(row.tax_code)],
-  ['transport', (row) => text(row.transport)],
+  ['shipment', (row) => text(row.shipment)],
   ['department', (row) => text(row.department)],
   ['location', (row) => text(row.location)],
   ['project', (row) => text(row.project)],

@@ -23,7 +23,7 @@ beforeAll(async () => {
   );
   ids.receipt = await ines.posted(
     'receipt',
-    make.receipt([{ of: `${ids.order}/1`, quantity: '60' }], { packingSlip: 'PS 7', transport: 'FHL-1' }),
+    make.receipt([{ of: `${ids.order}/1`, quantity: '60' }], { packingSlip: 'PS 7', shipment: 'FHL-1' }),
   );
   ids.bill = await ines.posted('bill', make.bill('TF-9', [{ of: `${ids.receipt}/1`, quantity: '40', price: '12.50' }]));
   ids.freight = await ines.posted('bill', make.charge('GW-9', '30'));

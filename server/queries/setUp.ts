@@ -5,34 +5,7 @@ import { FRACTION_PLACES } from '@obolus/core/exact/amounts';
 import { formatDecimal } from '@obolus/core/exact/decimal';
 import { groupBy } from '../storage/groupBy.ts';
 import { isTrue, stands } from '../storage/load/rows.ts';
-import { big, ITEM_COLUMNS, itemOf, showPrice, showQuantity, text, type Row } from './figures.ts';
-import { LANGUAGES } from '@obolus/messages/speaker';
-
-export async function listItems(manager: EntityManager): Promise<ReplyOf<typeof api.items>> {
-  const rows: Row[] = await manager.query(`SELECT ${ITEM_COLUMNS} FROM item i WHERE i.retired = 0 ORDER BY i.number`);
-  return { rows: rows.map(itemOf) };
-}
-
-export async function listVendors(manager: EntityManager): Promise<ReplyOf<typeof api.vendors>> {
-  const rows: Row[] = await manager.query(
-    `SELECT v.id, v.number, v.name, v.currency, v.terms_id, v.hold, v.usual_expense, v.mail, COALESCE(NULLIF(v.language, ''), (SELECT language FROM company WHERE id = 1)) AS language, x.code AS tax_code FROM vendor v LEFT JOIN tax_code x ON x.id = v.tax_code_id
-     WHERE v.retired = 0 ORDER BY v.name`,
-  );
-  return {
-    rows: rows.map((row) => ({
-      id: text(row.id),
-      number: text(row.number),
-      name: text(row.name),
-      currency: text(row.currency),
-      terms: text(row.terms_id),
-      taxCode: text(row.tax_code),
-      hold: text(row.hold),
-      usualExpense: text(row.usual_expense),
-      mail: text(row.mail),
-      language: LANGUAGES.find((one) => one === text(row.language)) ?? 'en',
-    })),
-  };
-}
+import { big, showPrice, showQuantity, text, type Row } from './figures.ts';
 
 export async function listWarehouses(manager: EntityManager): Promise<ReplyOf<typeof api.warehouses>> {
   const rows: Row[] = await manager.query('SELECT id, code, name FROM warehouse WHERE retired = 0 ORDER BY id');

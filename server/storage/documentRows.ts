@@ -6,7 +6,7 @@ export interface DocumentHeader {
   /** The base currency where undefined. */
   readonly currency?: string;
   readonly reference?: string;
-  readonly transport?: string;
+  readonly shipment?: string;
   readonly note?: string;
   /** A bill: it is due by its terms. */
   readonly isOwed?: true;

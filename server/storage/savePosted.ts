@@ -4,6 +4,7 @@ import { invariant } from '@obolus/core/exact/invariant';
 import type { ValueChange } from '@obolus/core/costing/settlement';
 import { ONE_TO_ONE } from '@obolus/core/exact/amounts';
 import type { Command, PostedDocument } from '@obolus/core/posting/kinds';
+import type { Changed } from '@obolus/contract/commands';
 import { openedBy } from '@obolus/core/posting/record';
 import { rateOn } from '@obolus/core/state/checks';
 import type { Posted } from '@obolus/core/state/decision';
@@ -39,13 +40,13 @@ export interface Entering {
 /** A document that is written, and is sealed last of all: `CALL seal_document`, with the key and the hash of all that was written. */
 export type Seal = readonly [document: string, key: string, mac: string];
 
-/** Appends a posted document with all that it caused, and brings its pools up to date; gives its seal. */
+/** Appends a posted document with all that it caused, and brings its pools up to date; gives its seal and what of the books it changed. */
 export async function savePosted(
   manager: EntityManager,
   books: LoadedBooks,
   posted: Posted<PostedDocument>,
   entering: Entering,
-): Promise<Seal> {
+): Promise<{ readonly seal: Seal; readonly changed: readonly Changed[] }> {
   const { document, effects, settlement, entries, sign } = posted;
   const sealed = new SealedRows();
   const writes = new Writes(manager, sealed);
@@ -128,12 +129,20 @@ export async function savePosted(
   ];
   await writes.insert(facts.valueChange.options.name, VALUE_CHANGE_COLUMNS, valueChanges.map(changeRow));
   await savePools(writes, books, settlement.pools);
-  if (entering.takesBack === undefined) await saveOpened(writes, entering.id, openedBy(books, posted));
-  else await saveOpenedBack(manager, writes, entering.id, entering.takesBack);
+  const opened = await (entering.takesBack === undefined
+    ? saveOpened(writes, entering.id, openedBy(books, posted))
+    : saveOpenedBack(manager, writes, entering.id, entering.takesBack));
   await writes.send();
   const [key] = sealKeysOf(manager.connection);
   invariant(key !== undefined, 'a key seals');
-  return [entering.id, key.id, sealed.mac(key)];
+  return {
+    seal: [entering.id, key.id, sealed.mac(key)],
+    changed: [
+      ...opened,
+      ...(settlement.pools.length > 0 || valueChanges.length > 0 ? (['stock'] as const) : []),
+      ...(entries.some(({ lines }) => lines.length > 0) ? (['ledger'] as const) : []),
+    ],
+  };
 }
 
 /** The documents on which it rests, and which are shown with it. */
@@ -144,7 +153,7 @@ const wordsOf = ({ id, number, header }: Entering) =>
     number,
     header.reference ?? '',
     billNumberKey(header.reference ?? ''),
-    header.transport ?? '',
+    header.shipment ?? '',
     header.customer ?? '',
   ]).map((word) => ({
     word,
@@ -168,7 +177,7 @@ function documentRow(
     currency,
     rate: rateOn(books, currency, document.date) ?? ONE_TO_ONE,
     reference: header.reference ?? '',
-    transport: header.transport ?? '',
+    shipment: header.shipment ?? '',
     due_day: header.isOwed ? dueDay(terms, document.date) : null,
     note: header.note ?? '',
     entered_by: user,

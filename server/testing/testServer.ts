@@ -166,7 +166,7 @@ export const make = {
     date: '2026-03-10',
     warehouse: '1',
     packingSlip: '',
-    transport: '',
+    shipment: '',
     lines,
     ...rest,
   }),

@@ -4,6 +4,7 @@ import { MarkedWhenLeft } from '../parts/marked.tsx';
 import { Frame } from '../frame/Frame.tsx';
 import { Mishap } from '../frame/Mishap.tsx';
 import { KINDS } from '../kinds/kinds.ts';
+import { useMe } from '../server/me.ts';
 
 type Load = () => Promise<ComponentType>;
 
@@ -23,6 +24,9 @@ const ENTERED = {
 
 /** Lists, cards and registers. */
 const SHOWN: Readonly<Record<string, Load>> = {
+  guide: () => import('../guide/Guide.tsx').then((module) => module.Guide),
+  'guide/:chapter': () => import('../guide/Guide.tsx').then((module) => module.Guide),
+  'first-steps': () => import('../screens/firstSteps/FirstSteps.tsx').then((module) => module.FirstSteps),
   orders: () => import('../screens/orders/Orders.tsx').then((module) => module.Orders),
   'orders/lines': () => import('../screens/orders/OrderLines.tsx').then((module) => module.OrderLines),
   'orders/commitments': () => import('../screens/orders/Commitments.tsx').then((module) => module.Commitments),
@@ -50,6 +54,11 @@ const SHOWN: Readonly<Record<string, Load>> = {
   'setup/:register': () => import('../screens/setUp/RegisterPage.tsx').then((module) => module.RegisterPage),
   'setup/:register/:entry': () => import('../screens/setUp/EntryPage.tsx').then((module) => module.EntryPage),
 };
+
+/** Where the work begins: on the way to the first receipt as long as there is none. */
+function Begin() {
+  return <Navigate to={useMe().company.begun ? '/orders' : '/first-steps'} replace />;
+}
 
 const shown = (path: string, load: Load): RouteObject => ({ path, lazy: async () => ({ Component: await load() }) });
 
@@ -86,7 +95,7 @@ export const router = createBrowserRouter([
     errorElement: <Mishap />,
     HydrateFallback: () => null,
     children: [
-      { index: true, element: <Navigate to="/orders" replace /> },
+      { index: true, element: <Begin /> },
       ...Object.entries(ENTERED).flatMap(entered),
       ...Object.entries(SHOWN).map(([path, load]) => shown(path, load)),
       { path: 'setup', element: <Navigate to="/setup/items" replace /> },

@@ -4,6 +4,7 @@ import type { TermsView } from '@obolus/contract/views/setUp';
 import { dueDay } from '@obolus/core/purchasing/terms';
 import { isDay } from '@obolus/core/exact/calendar';
 import { server } from '../server/api.ts';
+import { useVendor } from '../server/known.ts';
 import { wrongAt } from './useDraft.ts';
 import { useMe } from '../server/me.ts';
 import { Cell, Choice, Field } from '../parts/Cells.tsx';
@@ -84,8 +85,8 @@ export function CurrencyField({
 /** The terms that hold: those that the document names, else the vendor's. */
 export function useTermsOf(terms: string | undefined, vendor: string): TermsView | undefined {
   const known = server.useTermsQuery();
-  const vendors = server.useVendorsQuery();
-  const id = terms || vendors.data?.rows.find((entry) => entry.id === vendor)?.terms;
+  const usual = useVendor(vendor)?.terms;
+  const id = terms || usual;
   return known.data?.rows.find((entry) => entry.id === id);
 }
 

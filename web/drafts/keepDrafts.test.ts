@@ -33,6 +33,7 @@ function browserStore(): Pick<Storage, 'getItem' | 'setItem' | 'removeItem'> {
 }
 
 beforeEach(() => {
+  jest.useFakeTimers();
   Object.assign(globalThis, { localStorage: browserStore() });
   store = makeStore();
   sent = [];
@@ -46,12 +47,14 @@ beforeEach(() => {
   store.dispatch(opened({ id, kind: 'order', body: { note: '' }, version: 0 }));
 });
 afterEach(() => {
+  jest.useRealTimers();
   jest.restoreAllMocks();
 });
 
 const type = (note: string) => store.dispatch(changed({ id, title: `Order ${note}`, body: { note } }));
 const draft = () => store.getState().drafts[id];
-const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+const pause = (ms: number) => jest.advanceTimersByTimeAsync(ms);
+const later = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
 describe('a draft', () => {
   it('is sent once, a moment after the last keystroke', async () => {
@@ -64,7 +67,7 @@ describe('a draft', () => {
   });
 
   it('that is typed on while it is being saved is sent again, naming the version before', async () => {
-    answer = () => pause(900).then(() => new Response(JSON.stringify({ version: sent.length })));
+    answer = () => later(900).then(() => new Response(JSON.stringify({ version: sent.length })));
     type('first');
     await pause(700);
     type('second');

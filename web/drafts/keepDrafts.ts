@@ -1,5 +1,6 @@
 import { createListenerMiddleware, type ThunkDispatch, type UnknownAction } from '@reduxjs/toolkit';
-import { problemOf, server, whosePage } from '../server/api.ts';
+import { problemOf, server } from '../server/api.ts';
+import { whosePage } from '../server/calling.ts';
 import { changed, closed, type Draft, kept, notKept } from './draftSlice.ts';
 import { forgetHere, keepHere, type Unsaved } from './unsaved.ts';
 

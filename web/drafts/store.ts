@@ -3,9 +3,10 @@ import { useDispatch, useSelector } from 'react-redux';
 import { draftSlice } from './draftSlice.ts';
 import { keepDrafts } from './keepDrafts.ts';
 import { server } from '../server/api.ts';
+import { knownSlice } from '../server/known.ts';
 
 export const store = configureStore({
-  reducer: { [server.reducerPath]: server.reducer, drafts: draftSlice.reducer },
+  reducer: { [server.reducerPath]: server.reducer, drafts: draftSlice.reducer, known: knownSlice.reducer },
   middleware: (standard) => standard().prepend(keepDrafts.middleware).concat(server.middleware),
 });
 

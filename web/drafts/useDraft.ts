@@ -3,7 +3,7 @@ import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import type { BodyOf, DocumentKind } from '@obolus/contract/kinds/kinds';
 import type { PostedReply, PreviewReply, RefusalView } from '@obolus/contract/commands';
-import { problemOf, saidAgainst, server } from '../server/api.ts';
+import { changedBy, problemOf, saidAgainst, server } from '../server/api.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
 import { useSettled } from '../parts/useSettled.ts';
 import { changed, closed, type Draft, opened } from './draftSlice.ts';
@@ -59,16 +59,26 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const draft = useAppSelector((state) => state.drafts[id]);
+  const [post, posted] = server.usePostMutation();
   const stored = server.useDraftQuery(
     { params: { id } },
-    { skip: draft !== undefined, refetchOnMountOrArgChange: true },
+    { skip: draft !== undefined || posted.isSuccess, refetchOnMountOrArgChange: true },
   );
   const latest = useRef(options);
   latest.current = options;
 
+  const left = useRef<PostedReply>(undefined);
+  useEffect(
+    () => () => {
+      // Once this screen asks for nothing any more: what comes next asks for what it shows.
+      const tags = left.current && changedBy(left.current);
+      if (tags) setTimeout(() => dispatch(server.util.invalidateTags(tags)));
+    },
+    [dispatch],
+  );
   const { user } = useMe();
   useEffect(() => {
-    if (draft || stored.isFetching || stored.isUninitialized || stored.isError) return;
+    if (posted.isSuccess || draft || stored.isFetching || stored.isUninitialized || stored.isError) return;
     const found = stored.data?.kind === kind ? stored.data : undefined;
     const here = unsavedOf(user.id, id);
     const version = found?.version ?? 0;
@@ -87,7 +97,7 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
     const body =
       found && latest.current.restore ? latest.current.restore(kept as Partial<Body> & Record<string, unknown>) : kept;
     dispatch(opened({ id, kind, body, version }));
-  }, [draft, stored, dispatch, id, kind, user.id]);
+  }, [posted.isSuccess, draft, stored, dispatch, id, kind, user.id]);
   useAgain(stored.isError, stored.refetch);
 
   const body = draft?.body as Body | undefined;
@@ -95,7 +105,6 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
   const asked = useSettled(command, PREVIEW_AFTER);
   const preview = server.usePreviewQuery({ kind, body: asked as BodyOf<Kind>, key: id }, { skip: asked === undefined });
   useAgain(problemOf(preview.error)?.status === 0, preview.refetch);
-  const [post, posted] = server.usePostMutation();
   const previewProblem = problemOf(preview.error);
   const postProblem = problemOf(posted.error);
 
@@ -127,8 +136,9 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
     command,
     async post() {
       if (command === undefined || posted.isLoading) return undefined;
-      const result = await post({ kind, body: command, key: id, version: draft?.version });
+      const result = await post({ kind, body: command, key: id, version: draft?.version, leaving: true });
       if (!result.data) return undefined;
+      left.current = result.data;
       const { id: document, number } = result.data;
       const look = {
         action: { label: say('drafts.look_at_it'), onClick: () => void navigate(`/documents/${document}`) },

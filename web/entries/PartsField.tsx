@@ -1,7 +1,7 @@
 import { partsOf, type RegisterField } from '@obolus/contract/registers/register';
 import { Cell, Choice, TakeOut } from '../parts/Cells.tsx';
 import { FigureCell } from '../parts/FigureCell.tsx';
-import { gridKeys } from '../parts/gridKeys.ts';
+import { useGridKeys } from '../keys/useGridKeys.ts';
 import { say } from '../locale/say.ts';
 
 interface Props {
@@ -31,6 +31,7 @@ export function PartsField({ field, value, wrong, onChange }: Props) {
     );
   const add = () => onChange(writeTyped([...rows, parts.map(({ choices = {} }) => Object.keys(choices)[0] ?? '')]));
   const takeOut = (at: number) => onChange(writeTyped(rows.filter((_, row) => row !== at)));
+  const keys = useGridKeys({ onLastEnter: add, onRemove: takeOut });
   return (
     <>
       {rows.length > 0 && (
@@ -50,7 +51,7 @@ export function PartsField({ field, value, wrong, onChange }: Props) {
               </th>
             </tr>
           </thead>
-          <tbody onKeyDown={gridKeys({ onLastEnter: add, onRemove: takeOut })}>
+          <tbody ref={keys}>
             {rows.map((words, at) => (
               <tr key={at}>
                 {parts.map((part, column) => {

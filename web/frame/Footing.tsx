@@ -1,8 +1,12 @@
 import { useEffect, useState, type ReactNode } from 'react';
+import type { PreviewReply } from '@obolus/contract/commands';
 import { JournalSides } from './JournalSides.tsx';
 import type { Entering } from '../drafts/useDraft.ts';
-import { difference, isNegative, isZero } from '../parts/exact.ts';
+import { difference, isNegative, isZero, sumOf } from '../parts/exact.ts';
+import { Explain } from '../guide/Explain.tsx';
 import { showFigure } from '../locale/figures.ts';
+import { shownKey } from '../keys/shownKey.ts';
+import { useKey } from '../keys/useKey.ts';
 import { useMe } from '../server/me.ts';
 import { useMarkAll } from '../parts/marked.tsx';
 import { say, sayAll } from '../locale/say.ts';
@@ -26,6 +30,7 @@ export function Footing({ entering, action, waitingFor, note, allowed }: Props) 
   const ready = allowed && preview?.accepted === true && !posting;
   const post = usePostWhenWorkedOut(ready, entering);
   const first = refusals[0];
+  const { company } = useMe();
   return (
     <section className="foot" aria-label={say('frame.footing')} aria-busy={previewing}>
       <div>
@@ -46,18 +51,33 @@ export function Footing({ entering, action, waitingFor, note, allowed }: Props) 
             preview.entries.length === 0 ? (
               say('frame.posts_nothing')
             ) : (
-              say('frame.balances')
+              <>
+                {say('frame.balances')}
+                <span className="sr-only">
+                  {' '}
+                  {say('frame.sums', {
+                    amount: { figure: sumOfDebits(preview.entries, company.currency) },
+                    currency: company.currency,
+                  })}
+                </span>
+              </>
             )
           ) : null}
         </p>
         <p className="dim text-[12.5px] pb-1">{allowed ? <Kept entering={entering} /> : say('frame.may_not_post')}</p>
         <button type="button" className="btn justify-center" aria-disabled={!ready} disabled={!allowed} onClick={post}>
-          {posting ? say('frame.posting') : action} <kbd>Ctrl ↵</kbd>
+          {posting ? say('frame.posting') : action} <kbd>{shownKey('post')}</kbd>
         </button>
       </div>
     </section>
   );
 }
+
+const sumOfDebits = (entries: PreviewReply['entries'], currency: string): string =>
+  sumOf(
+    entries.flatMap(({ lines }) => lines.map(({ amount }) => amount)).filter((amount) => !isNegative(amount)),
+    currency,
+  );
 
 /** Where the draft is kept, and who else may be at it. */
 function Kept({ entering: { saved, elsewhere, reload } }: Pick<Props, 'entering'>) {
@@ -101,7 +121,14 @@ function UnitCosts({ preview }: { preview: NonNullable<Props['entering']['previe
   const { company } = useMe();
   return (
     <>
-      <h2 className="cap">{say('frame.unit_cost_in', { currency: company.currency })}</h2>
+      <h2 className="cap">
+        {say('frame.unit_cost_in', { currency: company.currency })}
+        <Explain
+          what={say('frame.unit_cost_in', { currency: company.currency })}
+          chapter="stock-and-cost"
+          of="unit-cost"
+        />
+      </h2>
       {preview.unitCosts.map((cost) => (
         <div className="posting" key={cost.item + cost.warehouse}>
           <span title={`${cost.item}, ${cost.warehouse}`}>{cost.item}</span>
@@ -148,19 +175,13 @@ function usePostWhenWorkedOut(ready: boolean, { previewing, post }: Props['enter
     if (ready) void post();
     else document.querySelector<HTMLElement>('main [aria-invalid="true"]')?.focus();
   }, [asked, previewing, ready, post]);
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key !== 'Enter' || !(event.ctrlKey || event.metaKey)) return;
-      event.preventDefault();
-      readFigure();
-      markAll();
-      setAsked(true);
-    };
-    addEventListener('keydown', onKey);
-    return () => removeEventListener('keydown', onKey);
-  }, [markAll]);
-  return () => {
+  const ask = () => {
     markAll();
     setAsked(true);
   };
+  useKey('post', () => {
+    readFigure();
+    ask();
+  });
+  return ask;
 }

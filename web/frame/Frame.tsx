@@ -1,4 +1,4 @@
-import { useEffect, useState, useSyncExternalStore } from 'react';
+import { lazy, Suspense, useEffect, useState, useSyncExternalStore } from 'react';
 import { NavLink, Outlet, useLocation } from 'react-router';
 import { Toaster } from 'sonner';
 import { MAY_SECOND } from '@obolus/contract/approvals';
@@ -14,10 +14,16 @@ import { Account } from './Account.tsx';
 import { Mark } from './Mark.tsx';
 import { setFormats } from '../locale/formats.ts';
 import { MeContext } from '../server/me.ts';
+import { chapterAt } from '../guide/places.ts';
+import { shownKey } from '../keys/shownKey.ts';
+import { useFocusKept } from '../keys/useFocusKept.ts';
+import { useKey } from '../keys/useKey.ts';
 import { Search } from './Search.tsx';
 import { Shortcuts } from './Shortcuts.tsx';
 import { languageFor, say, speak, spoken } from '../locale/say.ts';
 import type { MessageId } from '@obolus/messages/message';
+
+const Help = lazy(() => import('../guide/Help.tsx'));
 
 /** The index of the work in the order it is done; a count only where something waits. */
 const WORK: readonly { to: string; name: MessageId; count?: keyof Waiting; rule?: boolean; roles?: readonly Role[] }[] =
@@ -65,19 +71,29 @@ function Spoken({ me }: { me: Me }) {
 function Signed({ me }: { me: Me }) {
   const [searching, setSearching] = useState(false);
   const [helping, setHelping] = useState(false);
+  const [explaining, setExplaining] = useState<string>();
+  const { pathname } = useLocation();
   const ended = useSyncExternalStore(onSession, hasEnded);
-  useFrameKeys(
-    () => setSearching(true),
-    () => setHelping(true),
-  );
+  useKey('find', () => setSearching(true));
+  useKey('sheet', () => setHelping(true));
+  useKey('help', () => setExplaining(chapterAt(pathname)));
+  useFocusKept();
   return (
     <div className="frame">
-      <Index me={me} onSearch={() => setSearching(true)} />
+      <Index me={me} onSearch={() => setSearching(true)} onKeys={() => setHelping(true)} />
       <main className="min-w-0">
+        <p className="printed dim">
+          {say('frame.printed', { company: me.company.name, name: me.user.name, day: { day: me.company.today } })}
+        </p>
         <Outlet />
       </main>
       <Search open={searching} onOpenChange={setSearching} />
       <Shortcuts open={helping} onOpenChange={setHelping} />
+      {explaining !== undefined && (
+        <Suspense fallback={null}>
+          <Help chapter={explaining} onClose={() => setExplaining(undefined)} />
+        </Suspense>
+      )}
       {ended && <SignInAgain me={me} />}
       <Toaster
         containerAriaLabel={say('frame.notices')}
@@ -96,7 +112,7 @@ function Signed({ me }: { me: Me }) {
   );
 }
 
-function Index({ me, onSearch }: { me: Me; onSearch: () => void }) {
+function Index({ me, onSearch, onKeys }: { me: Me; onSearch: () => void; onKeys: () => void }) {
   const waiting = server.useWaitingQuery(undefined, { pollingInterval: 60_000 });
   const { pathname } = useLocation();
   const [signOut] = server.useSignOutMutation();
@@ -108,8 +124,13 @@ function Index({ me, onSearch }: { me: Me; onSearch: () => void }) {
         <Mark /> Obolus
       </NavLink>
       <button type="button" className="find" onClick={onSearch}>
-        {say('frame.find')} <kbd>Ctrl K</kbd>
+        {say('frame.find')} <kbd>{shownKey('find')}</kbd>
       </button>
+      {!me.company.begun && (
+        <NavLink to="/first-steps" className="to">
+          {say('first.title')}
+        </NavLink>
+      )}
       {WORK.filter(({ roles }) => roles?.includes(me.user.role) ?? true).map(({ to, name, count, rule }) => {
         const n = count ? waiting.data?.[count] : undefined;
         return (
@@ -141,25 +162,17 @@ function Index({ me, onSearch }: { me: Me; onSearch: () => void }) {
         ·{' '}
         <button type="button" onClick={() => setAccount(true)}>
           {say('frame.password')}
-        </button>
+        </button>{' '}
+        ·{' '}
+        <button type="button" onClick={onKeys}>
+          {say('frame.keys')}
+        </button>{' '}
+        ·{' '}
+        <NavLink to={`/guide/${chapterAt(pathname)}`} className="text-bronze">
+          {say('guide.title')}
+        </NavLink>
         {isAccount && <Account onClose={() => setAccount(false)} />}
       </div>
     </nav>
   );
-}
-
-function useFrameKeys(search: () => void, help: () => void): void {
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const typing = event.target instanceof HTMLElement && event.target.matches('input, textarea, select');
-      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
-        event.preventDefault();
-        search();
-      } else if (event.key === '?' && !typing) {
-        help();
-      }
-    };
-    addEventListener('keydown', onKey);
-    return () => removeEventListener('keydown', onKey);
-  }, [search, help]);
 }

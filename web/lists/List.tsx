@@ -1,4 +1,5 @@
-import { useEffect, useRef } from 'react';
+import { useRef } from 'react';
+import { useKey } from '../keys/useKey.ts';
 import { LISTS } from '@obolus/contract/lists';
 import type { Condition, ListState, ListView, List as Described } from '@obolus/contract/listState';
 import { saidAgainst, server, type AskedList } from '../server/api.ts';
@@ -63,7 +64,7 @@ function Shown({
   const rows = (pages.currentData ?? pages.data)?.pages.flatMap((page) => page.rows) ?? [];
   const isNarrowed = (state.find ?? '') !== '' || asked.where.length > fixed.length;
   const box = useRef<HTMLInputElement>(null);
-  useSlash(slash ? box : undefined);
+  useKey('filter', () => box.current?.focus(), { when: slash });
   if (pages.isError && first === undefined) return <Problem error={pages.error} again={pages.refetch} />;
   if (first?.count === 0 && !isNarrowed)
     return title === undefined ? (
@@ -144,18 +145,3 @@ function Shown({
 }
 
 const ALL: ListView = { name: 'lists.all', state: { where: [] } };
-
-/** A slash goes to the field in which the list is searched. */
-function useSlash(box: { current: HTMLInputElement | null } | undefined): void {
-  useEffect(() => {
-    if (!box) return;
-    const onKey = (event: globalThis.KeyboardEvent) => {
-      const typing = event.target instanceof HTMLElement && event.target.matches('input, textarea, select');
-      if (event.key !== '/' || typing) return;
-      event.preventDefault();
-      box.current?.focus();
-    };
-    addEventListener('keydown', onKey);
-    return () => removeEventListener('keydown', onKey);
-  }, [box]);
-}

@@ -8,6 +8,7 @@ const as = (locale: string, more = {}) => ({
   locale,
   dateOrder: '' as const,
   weekStart: '' as const,
+  keysAlone: '' as const,
   ...more,
 });
 afterEach(() => setFormats(as('en-US')));

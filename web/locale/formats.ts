@@ -62,7 +62,7 @@ function weekOf(locale: string | undefined): Formats['weekStart'] {
   return SUNDAY.includes(tag.maximize().region ?? '') ? 0 : 1;
 }
 
-let current = formatsOf({ language: '', locale: '', dateOrder: '', weekStart: '' });
+let current = formatsOf({ language: '', locale: '', dateOrder: '', weekStart: '', keysAlone: '' });
 
 /** The formats in which everything is shown and read. */
 export const formats = (): Formats => current;

@@ -15,7 +15,7 @@ export function Head({
   return (
     <header className="head">
       <div className="min-w-0">
-        <h1>
+        <h1 tabIndex={-1}>
           {title} {more && <span>{more}</span>}
         </h1>
         {about && <p>{about}</p>}

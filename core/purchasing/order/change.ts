@@ -75,7 +75,7 @@ const STATED = [
   'estimates',
   'warehouse',
   'taxCode',
-  'transport',
+  'shipment',
 ] as const;
 
 function isSame(known: OrderLine, stated: Statement): boolean {

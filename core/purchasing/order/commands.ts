@@ -18,7 +18,7 @@ export interface OrderLineCommand {
   readonly dimensions?: Dimensions | undefined;
   readonly warehouse?: string | undefined;
   readonly taxCode?: string | undefined;
-  readonly transport?: string | undefined;
+  readonly shipment?: string | undefined;
 }
 
 export interface OrderCommand {

@@ -50,7 +50,7 @@ export function statementOf(
   line: Omit<OrderLineCommand, 'bought'>,
   by: string,
 ): Statement {
-  const { price, discount, due, estimates = [], dimensions, warehouse, taxCode = '', transport = '' } = line;
+  const { price, discount, due, estimates = [], dimensions, warehouse, taxCode = '', shipment = '' } = line;
   return {
     by,
     ...inStockUnits(books.items.get(item ?? ''), line),
@@ -61,7 +61,7 @@ export function statementOf(
     dimensions,
     warehouse,
     taxCode,
-    transport,
+    shipment,
   };
 }
 

@@ -41,7 +41,7 @@ const statementIn = ({
   dimensions,
   warehouse,
   taxCode,
-  transport,
+  shipment,
 }: OrderLine): Statement => ({
   by,
   quantity: asked,
@@ -54,7 +54,7 @@ const statementIn = ({
   dimensions,
   warehouse,
   taxCode,
-  transport,
+  shipment,
 });
 
 const NOTHING_YET = { earlier: [], closed: [], receipts: [], reopened: [], aheads: [] };

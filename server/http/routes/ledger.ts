@@ -6,6 +6,7 @@ import { viewDocument } from '../../documents/view.ts';
 import { readHeldStock, readLineValue } from '../../queries/held.ts';
 import { readJournal, readTrialBalance } from '../../queries/ledger.ts';
 import { countWaiting } from '../../queries/openWork.ts';
+import { countFirstSteps } from '../../queries/firstSteps.ts';
 import { search } from '../../queries/search.ts';
 import { readStockCard } from '../../queries/stock.ts';
 import { baseCurrency } from '../../setUp/baseCurrency.ts';
@@ -36,6 +37,7 @@ export function ledgerRoutes(router: Router, context: Context): void {
     readTrialBalance(context.source, await currency(), query.asOf ?? todayOf(context)),
   );
   implement(router, context, api.waiting, async ({ user }) => countWaiting(manager, user, await currency()));
+  implement(router, context, api.firstSteps, () => countFirstSteps(manager));
   implement(router, context, api.search, async ({ query }) => ({
     rows: await search(manager, await currency(), query.find),
   }));

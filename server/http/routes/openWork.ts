@@ -12,17 +12,16 @@ import {
 import { orderUbl } from '../../papers/orderUbl.ts';
 import { readOrderPaper } from '../../papers/orderPaper.ts';
 import { viewOrder } from '../../queries/orders.ts';
+import { lookUpItems, lookUpVendors } from '../../queries/lookUp.ts';
 import { listHeldGoods } from '../../queries/heldGoods.ts';
 import { listOnDock } from '../../queries/onDock.ts';
 import { readCommitments } from '../../queries/commitments.ts';
 import {
   listChargeKinds,
   listDimensions,
-  listItems,
   listPrices,
   listTaxCodes,
   listTerms,
-  listVendors,
   listWarehouses,
 } from '../../queries/setUp.ts';
 import { readVendorRecord } from '../../queries/vendorRecord.ts';
@@ -34,8 +33,8 @@ import { implement } from '../implement.ts';
 export function openWorkRoutes(router: Router, context: Context): void {
   const { manager } = context.source;
   const currency = () => baseCurrency(context.source.manager);
-  implement(router, context, api.items, () => listItems(manager));
-  implement(router, context, api.vendors, () => listVendors(manager));
+  implement(router, context, api.items, ({ query }) => lookUpItems(manager, query));
+  implement(router, context, api.vendors, ({ query }) => lookUpVendors(manager, query));
   implement(router, context, api.warehouses, () => listWarehouses(manager));
   implement(router, context, api.heldGoods, () => listHeldGoods(manager));
   implement(router, context, api.advices, () => listAdvices(manager));

@@ -5,6 +5,7 @@ import { RequestError } from '../../asking/failures.ts';
 import { countsBlind } from '../../queries/blind.ts';
 import { changePassword, resetPassword, signOutEverywhere } from '../../signIn/passwords.ts';
 import { preferencesOf, savePreferences } from '../../signIn/preferences.ts';
+import { isTrue } from '../../storage/load/rows.ts';
 import { personOf, type SessionUser, signIn } from '../../signIn/signIn.ts';
 import type { SignedIn } from '../../asking/signedIn.ts';
 import { type Context, todayOf } from '../context.ts';
@@ -59,8 +60,11 @@ export function sessionRoutes(router: Router, context: Context): void {
 }
 
 async function me(context: Context, request: Request, user: SignedIn): Promise<Me> {
-  const [company] = (await context.source.query('SELECT name, currency, first_open_day FROM company WHERE id = 1')) as {
+  const [company] = (await context.source.query(
+    "SELECT name, currency, first_open_day, EXISTS (SELECT 1 FROM document WHERE kind = 'receipt') AS begun FROM company WHERE id = 1",
+  )) as {
     name: string;
+    begun: string;
     currency: string;
     first_open_day: string;
   }[];
@@ -74,6 +78,7 @@ async function me(context: Context, request: Request, user: SignedIn): Promise<M
       firstOpenDay: company.first_open_day,
       today: todayOf(context),
       blind,
+      begun: isTrue(company.begun),
       standIns: context.config.standIns,
       mailbox: context.mailboxPort ?? null,
     },

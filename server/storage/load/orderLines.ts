@@ -155,7 +155,7 @@ const statementOf = (row: Row, estimates: readonly Row[]): Statement => ({
   dimensions: dimensionsOf(row),
   warehouse: optional(row.line_warehouse),
   taxCode: text(row.tax_code),
-  transport: text(row.transport),
+  shipment: text(row.shipment),
 });
 
 const entered = (line: LineId): number => Number(line.split('/')[0]);

@@ -58,6 +58,7 @@ export const company = {
       locale: { ...text(35), default: '' },
       date_order: { ...text(3), default: '' },
       week_start: { ...text(1), default: '' },
+      keys_alone: { ...text(3), default: '' },
       /** In which they read; empty for their browser’s. */
       language: { ...text(2), default: '' },
     },

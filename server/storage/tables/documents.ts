@@ -15,7 +15,7 @@ export const documents = {
       currency: text(3),
       rate: figure(),
       reference: text(60),
-      transport: text(60),
+      shipment: text(60),
       due_day: maybe(day()),
       note: text(500),
       entered_by: ref(),

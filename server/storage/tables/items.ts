@@ -21,7 +21,7 @@ export const items = {
       ...allowances(),
       retired: flag(),
     },
-    { unique: { item_number_once: ['number'] } },
+    { indices: { item_by_name: ['name'] }, unique: { item_number_once: ['number'] } },
   ),
   itemGroup: table(
     'item_group',

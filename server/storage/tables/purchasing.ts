@@ -21,7 +21,7 @@ export const purchasing = {
       /** Where it is to come in, where that is not the order's warehouse. */
       warehouse_id: maybe(ref()),
       tax_code: { ...text(20), default: '' },
-      transport: { ...text(60), default: '' },
+      shipment: { ...text(60), default: '' },
     },
     { indices: { order_line_by_item: ['item_id'] } },
   ),

@@ -107,7 +107,7 @@ export const state = {
       number: text(60),
       despatched: maybe(day()),
       arrives: maybe(day()),
-      transport: text(60),
+      shipment: text(60),
       kept_by: ref(),
       kept_at: instant(),
     },

@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import type { Message } from '@obolus/messages/message';
 import { useAppDispatch } from '../../drafts/store.ts';
 import { showFigure } from '../../locale/figures.ts';
+import { Explain } from '../../guide/Explain.tsx';
 import { say, sayAll, sayWith } from '../../locale/say.ts';
 import { sumOf } from '../../parts/exact.ts';
 import { problemOf, server } from '../../server/api.ts';
@@ -34,7 +35,10 @@ export function Agreeing({ bills }: { bills: readonly Standing[] }) {
     setLeftOut(new Set(isIn ? [...leftOut].filter((one) => one !== id) : [...leftOut, id]));
   return (
     <section className="pb-6 max-w-[860px]" aria-label={say('bench.agreed')}>
-      <h2 className="cap">{say('bench.agreeing', { count: rows.length })}</h2>
+      <h2 className="cap">
+        {say('bench.agreeing', { count: rows.length })}
+        <Explain what={say('bench.agreed')} chapter="match-bench" of="tolerance" />
+      </h2>
       <table className="sheet" aria-label={say(run ? 'bench.results' : 'bench.agreed')}>
         <thead>
           <tr>
@@ -156,7 +160,7 @@ function usePosting(): {
         setRun({ bills, results: new Map(results), isOver: false });
       }
       setRun({ bills, results, isOver: true });
-      dispatch(server.util.invalidateTags(['Books', 'Drafts']));
+      dispatch(server.util.invalidateTags(['Books', 'Drafts', 'DraftCount']));
     },
   };
 }

@@ -37,7 +37,7 @@ export function Bench() {
           <Problem error={failed.error} again={failed.refetch} />
         </div>
       ) : vendor === '' || draft === '' ? (
-        <Start waiting={waiting.size} bills={bills.data?.rows ?? NONE} />
+        <Start waiting={waiting.size} bills={bills.data?.rows ?? NONE} isCurrent={!bills.isFetching} />
       ) : (
         all.data &&
         (bills.data || !mayBill) &&
@@ -73,7 +73,7 @@ function Held({
 
 const NONE: readonly WaitingBill[] = [];
 
-function Start({ waiting, bills }: { waiting: number; bills: readonly WaitingBill[] }) {
+function Start({ waiting, bills, isCurrent }: { waiting: number; bills: readonly WaitingBill[]; isCurrent: boolean }) {
   return (
     <div className="screen">
       <div>
@@ -82,7 +82,7 @@ function Start({ waiting, bills }: { waiting: number; bills: readonly WaitingBil
       </div>
       <div className="body">
         {bills.length > 0 ? (
-          <ByStanding bills={bills} />
+          <ByStanding bills={bills} isCurrent={isCurrent} />
         ) : (
           <div className="empty">
             <h2>{waiting > 0 ? say('bench.whose_bill') : say('bench.no_goods_wait')}</h2>

@@ -5,6 +5,7 @@ import { toast } from 'sonner';
 import type { BillableView } from '@obolus/contract/views/bench';
 import type { TaxCodeView } from '@obolus/contract/views/setUp';
 import { server } from '../../server/api.ts';
+import { useVendor } from '../../server/known.ts';
 import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../server/me.ts';
@@ -31,9 +32,8 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
   const me = useMe();
   const mayBill = useMayPost('bill');
   const navigate = useNavigate();
-  const vendors = server.useVendorsQuery();
   const codes = server.useTaxCodesQuery();
-  const party = vendors.data?.rows.find((entry) => entry.id === vendor);
+  const party = useVendor(vendor);
   const entering = useDraft<'bill', BillBody>({
     kind: 'bill',
     id: draft,

@@ -2,7 +2,7 @@ import { useMemo, useRef, useState } from 'react';
 import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
 import type { BillableView } from '@obolus/contract/views/bench';
 import type { Entering } from '../../drafts/useDraft.ts';
-import { gridKeys } from '../../parts/gridKeys.ts';
+import { useGridKeys } from '../../keys/useGridKeys.ts';
 import { Room } from '../../parts/Room.tsx';
 import { useLasting } from '../../parts/useLasting.ts';
 import { useRowsInView } from '../../parts/useRowsInView.ts';
@@ -41,14 +41,15 @@ export function BillGrid({ entering: { change, refusals, preview }, body, lines,
     },
     split: (line, to) => change(splitOff(body, line, lines, to)),
   });
+  const keys = useGridKeys({ table, passChoices: true });
   return (
     <>
       <table
         className="sheet ruled tight"
         aria-label={say('bench.lines_of_bill')}
+        data-lines={shown.length}
         aria-rowcount={shown.length + 1}
-        ref={table}
-        onKeyDown={gridKeys({ passChoices: true })}
+        ref={keys}
       >
         <thead>
           <tr>

@@ -9,9 +9,9 @@ import { BillCells, type Standing } from './BillCells.tsx';
 import { useAssessed } from './useAssessed.ts';
 
 /** Bills by what can be done with them: those that agree are posted together; then those that differ, by money; then those that are to be looked at. */
-export function ByStanding({ bills }: { bills: readonly WaitingBill[] }) {
+export function ByStanding({ bills, isCurrent }: { bills: readonly WaitingBill[]; isCurrent: boolean }) {
   const { company } = useMe();
-  const { of, done, all } = useAssessed(bills);
+  const { of, done, all } = useAssessed(bills, isCurrent);
   const standing = bills.map((bill) => ({ bill, assessed: of(bill.id) }));
   const those = (is: AssessedBill['standing']) => standing.filter((one) => one.assessed?.standing === is);
   const sizeOf = ({ assessed }: Standing) => assessed?.differs ?? '0';

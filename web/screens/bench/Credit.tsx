@@ -4,6 +4,7 @@ import { useNavigate, useParams } from 'react-router';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { CreditableView, WaitingBill } from '@obolus/contract/views/bench';
 import { server } from '../../server/api.ts';
+import { useVendor } from '../../server/known.ts';
 import { type Entering, useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../server/me.ts';
@@ -11,7 +12,7 @@ import { Cell, Choice, Field } from '../../parts/Cells.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import { amountOfLine, isZero, sumOf } from '../../parts/exact.ts';
 import { showFigure } from '../../locale/figures.ts';
-import { gridKeys } from '../../parts/gridKeys.ts';
+import { useGridKeys } from '../../keys/useGridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
 import { CurrencyField, DateField } from '../../drafts/HeaderFields.tsx';
 import { Problem } from '../../parts/Problem.tsx';
@@ -62,10 +63,9 @@ export function Credit({
   const [all, setAll] = useState(false);
   const [beside, setBeside] = useBeside();
   const navigate = useNavigate();
-  const vendors = server.useVendorsQuery();
   const open = server.useCreditableQuery({ query: { vendor, ...(all ? { all: 'yes' as const } : {}) } });
   const mayCredit = useMayPost('credit');
-  const party = vendors.data?.rows.find((entry) => entry.id === vendor);
+  const party = useVendor(vendor);
   const lines = open.currentData?.rows ?? [];
   const entering = useDraft<'credit', Body>({
     kind: 'credit',
@@ -191,6 +191,7 @@ function CreditGrid({
     .map(([line]) => line);
   const set = (line: CreditableView, to: Credited) =>
     change({ credited: { ...body.credited, [line.line]: { ...usual(line), ...body.credited[line.line], ...to } } });
+  const keys = useGridKeys({ passChoices: true });
   return (
     <table className="sheet ruled tight" aria-label={say('bench.lines_of_memo')}>
       <thead>
@@ -205,7 +206,7 @@ function CreditGrid({
           <th className="num min-w-[90px]">{say('orders.amount_in', { currency: body.currency })}</th>
         </tr>
       </thead>
-      <tbody onKeyDown={gridKeys({ passChoices: true })}>
+      <tbody ref={keys}>
         {lines.map((line) => {
           const said = body.credited[line.line];
           const at = `/lines/${sent.indexOf(line.line)}`;

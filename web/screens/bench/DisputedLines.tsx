@@ -2,7 +2,7 @@ import type { RefusalView } from '@obolus/contract/commands';
 import { wrongAt } from '../../drafts/useDraft.ts';
 import { Cell, Choice, TakeOut } from '../../parts/Cells.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
-import { gridKeys } from '../../parts/gridKeys.ts';
+import { useGridKeys } from '../../keys/useGridKeys.ts';
 import { useLines } from '../../parts/useLines.ts';
 import type { Disputed } from './billBody.ts';
 import { say } from '../../locale/say.ts';
@@ -24,6 +24,7 @@ export function DisputedLines({
 }) {
   const { table, set, add } = useLines<Disputed>(lines, NEW, () => false, change);
   const take = (at: number) => change(lines.filter((_, position) => position !== at));
+  const keys = useGridKeys({ onLastEnter: () => add(), onRemove: take, passChoices: true });
   return (
     <section className="pb-4 max-w-[860px]" aria-label={say('status.disputed')}>
       {lines.length > 0 && (
@@ -39,7 +40,7 @@ export function DisputedLines({
               </th>
             </tr>
           </thead>
-          <tbody onKeyDown={gridKeys({ onLastEnter: () => add(), onRemove: take, passChoices: true })}>
+          <tbody ref={keys}>
             {lines.map((line, at) => (
               <tr key={at} data-difference>
                 <td>

@@ -1,10 +1,10 @@
 import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
-import { server } from '../../server/api.ts';
+import { useVendor } from '../../server/known.ts';
 import { wrongAt } from '../../drafts/useDraft.ts';
 import { Cell, Choice, TakeOut } from '../../parts/Cells.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import { useChargeKinds, type ChargeKind } from '../../parts/chargeKinds.ts';
-import { gridKeys } from '../../parts/gridKeys.ts';
+import { useGridKeys } from '../../keys/useGridKeys.ts';
 import { Suggested } from '../../parts/Suggested.tsx';
 import { useLines } from '../../parts/useLines.ts';
 import { useMe } from '../../server/me.ts';
@@ -38,16 +38,17 @@ export function FurtherLines({
   vendor: string;
 }) {
   const { company } = useMe();
-  const vendors = server.useVendorsQuery();
+  const party = useVendor(vendor);
   const chargeKinds = useChargeKinds();
   const kinds = chargeKinds.map(({ code }) => code);
-  const usual = vendors.data?.rows.find(({ id }) => id === vendor)?.usualExpense ?? '';
+  const usual = party?.usualExpense ?? '';
   const first: FurtherLine = usual === '' ? nextLine([], kinds) : { what: 'expense', about: usual, amount: '' };
   // What a first line is usually for is known once both are here; whoever types sooner would type into another line.
-  const isKnown = vendors.data !== undefined && kinds.length > 0;
+  const isKnown = party !== undefined && kinds.length > 0;
   const rows = lines.length > 0 || goods ? lines : isKnown ? [first] : [];
   const { table, set, add } = useLines(rows, nextLine(rows, kinds), () => false, change);
   const take = (at: number) => change(rows.filter((_, position) => position !== at));
+  const keys = useGridKeys({ onLastEnter: () => add(), onRemove: take });
   return (
     <section className="py-4 max-w-[860px]" aria-label={say('bench.charges_on_bill')}>
       {rows.length > 0 && (
@@ -62,7 +63,7 @@ export function FurtherLines({
               </th>
             </tr>
           </thead>
-          <tbody onKeyDown={gridKeys({ onLastEnter: () => add(), onRemove: take })}>
+          <tbody ref={keys}>
             {rows.map((line, at) => {
               const difference = differences.find((one) => one.at === pointerOf(rows, at));
               const wrong = (field: string) => wrongAt(refusals, `${pointerOf(rows, at)}${field}`);

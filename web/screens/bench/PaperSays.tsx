@@ -66,6 +66,7 @@ export function PaperSays({ paper, covers, lines, tax: expected, onMove, onPropo
         <table
           className="sheet ruled tight"
           aria-label={say('bench.lines_of_paper')}
+          data-lines={paper.lines.length}
           aria-rowcount={paper.lines.length + 1}
           ref={table}
         >

@@ -10,6 +10,7 @@ import { showFigure } from '../../locale/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { BenchTabs } from './BenchTabs.tsx';
+import { Explain } from '../../guide/Explain.tsx';
 import { say } from '../../locale/say.ts';
 import type { MessageId } from '@obolus/messages/message';
 
@@ -45,7 +46,15 @@ export function Unmatched() {
   return (
     <div className="screen">
       <div>
-        <Head title={say('list.unmatched')} about={say('bench.unmatched_about')} />
+        <Head
+          title={say('list.unmatched')}
+          about={
+            <>
+              {say('bench.unmatched_about')}
+              <Explain what={say('list.unmatched')} chapter="match-bench" of="grni" />
+            </>
+          }
+        />
         <BenchTabs />
       </div>
       <div className="body">

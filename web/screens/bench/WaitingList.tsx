@@ -1,7 +1,8 @@
-import { type ReactNode, useEffect, useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import type { ReceivedLine } from '@obolus/contract/views/receiving';
 import type { WaitingBill } from '@obolus/contract/views/bench';
+import { useKey } from '../../keys/useKey.ts';
 import { server } from '../../server/api.ts';
 import { useMe } from '../../server/me.ts';
 import { amountOfLine, difference, sumOf } from '../../parts/exact.ts';
@@ -37,7 +38,6 @@ export function WaitingList({
   const { company } = useMe();
   const { vendor, draft } = useParams();
   const navigate = useNavigate();
-  const all = server.useVendorsQuery();
   const isLater = ({ lookAgain, postOn }: WaitingBill) =>
     (lookAgain ?? '') > company.today || (postOn ?? '') > company.today;
   const [find, setFind] = useState('');
@@ -116,8 +116,8 @@ export function WaitingList({
         <Lookup
           label={say('bench.other_vendor')}
           placeholder={say('bench.other_examples')}
-          options={all.data?.rows ?? []}
-          value=""
+          of="vendors"
+          chosen={undefined}
           onChange={(id) => id && void navigate(`/bench/${id}`)}
         />
       </div>
@@ -125,21 +125,14 @@ export function WaitingList({
   );
 }
 
-/** Alt ↓ and Alt ↑ go to the next bill and back, from wherever one is. */
+/** Goes to the next bill and back, from wherever one is. */
 function useNextBill(bills: readonly WaitingBill[], draft: string | undefined): void {
   const navigate = useNavigate();
-  useEffect(() => {
-    const places = bills.flatMap((bill) => placeOf(bill) ?? []);
-    const onKey = (event: KeyboardEvent) => {
-      if (!event.altKey || (event.key !== 'ArrowDown' && event.key !== 'ArrowUp') || places.length === 0) return;
-      event.preventDefault();
-      const at = places.findIndex((place) => draft !== undefined && place.endsWith(`/${draft}`));
-      const next = event.key === 'ArrowDown' ? at + 1 : (at < 0 ? places.length : at) - 1;
-      void navigate(places[(next + places.length) % places.length] ?? '/bench');
-    };
-    addEventListener('keydown', onKey);
-    return () => removeEventListener('keydown', onKey);
-  }, [bills, draft, navigate]);
+  const places = bills.flatMap((bill) => placeOf(bill) ?? []);
+  const at = places.findIndex((place) => draft !== undefined && place.endsWith(`/${draft}`));
+  const go = (next: number) => void navigate(places[(next + places.length) % places.length] ?? '/bench');
+  useKey('nextBill', () => go(at + 1));
+  useKey('lastBill', () => go((at < 0 ? places.length : at) - 1));
 }
 
 const CAME: Readonly<Record<WaitingBill['came'], MessageId>> = {
@@ -213,7 +206,6 @@ function Marks({
 /** A paper that nobody knows the vendor of is given one; it, or one that was refused, is taken off the list. */
 function WithoutVendor({ bill }: { bill: WaitingBill }) {
   const navigate = useNavigate();
-  const vendors = server.useVendorsQuery();
   const [assign] = server.useAssignPaperMutation();
   const [drop] = server.useDropIncomingMutation();
   const choose = async (vendor: string) => {
@@ -227,8 +219,8 @@ function WithoutVendor({ bill }: { bill: WaitingBill }) {
         <Lookup
           label={say('bench.whose_is', { name: bill.name })}
           placeholder={say('bench.whose')}
-          options={vendors.data?.rows ?? []}
-          value=""
+          of="vendors"
+          chosen={undefined}
           onChange={(id) => void choose(id)}
         />
       )}

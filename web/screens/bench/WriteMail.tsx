@@ -2,6 +2,7 @@ import { type FormEvent, useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import type { BillableView } from '@obolus/contract/views/bench';
 import { saidAgainst, server } from '../../server/api.ts';
+import { useVendor } from '../../server/known.ts';
 import { Cell, Field } from '../../parts/Cells.tsx';
 import { DialogFoot } from '../../parts/DialogFoot.tsx';
 import { difference, isZero } from '../../parts/exact.ts';
@@ -34,8 +35,7 @@ export function WriteMail({ vendor, body, lines }: Writing) {
 
 /** Whoever writes to a vendor writes in the language that it is written to in. */
 function useSpeakerTo(id: string, wanted: boolean): Speaker | undefined {
-  const vendors = server.useVendorsQuery();
-  const language = vendors.data?.rows.find((vendor) => vendor.id === id)?.language;
+  const language = useVendor(id)?.language;
   const [speaker, setSpeaker] = useState<Speaker>();
   useEffect(() => {
     if (wanted && language !== undefined) void speakerIn(language).then(setSpeaker);
@@ -44,8 +44,7 @@ function useSpeakerTo(id: string, wanted: boolean): Speaker | undefined {
 }
 
 function Letter({ vendor, body, lines, speaker, onSent }: Writing & { speaker: Speaker; onSent: () => void }) {
-  const vendors = server.useVendorsQuery();
-  const [to, setTo] = useState(vendors.data?.rows.find(({ id }) => id === body.vendor)?.mail ?? '');
+  const [to, setTo] = useState(useVendor(body.vendor)?.mail ?? '');
   const [subject, setSubject] = useState(() => speaker.say('letter.subject', { reference: body.reference }));
   const [text, setText] = useState(() => letterOf(vendor, body, lines, speaker));
   const [id] = useState(() => crypto.randomUUID());

@@ -29,7 +29,7 @@ const line = (of: string, more: Partial<BillableView> = {}): BillableView => ({
   open: '8',
   price: '10.00',
   order: { id: '1', number: 'PO-1', terms: '' },
-  receipt: { id: of.split('/')[0] ?? '', number: `GR-${of}`, date: '2026-03-01', packingSlip: '', transport: '' },
+  receipt: { id: of.split('/')[0] ?? '', number: `GR-${of}`, date: '2026-03-01', packingSlip: '', shipment: '' },
   ...more,
 });
 const toCome = (more: Partial<BillableView> = {}) =>

@@ -1,4 +1,5 @@
 import { type RefObject, useEffect, useRef } from 'react';
+import { useKey } from '../../keys/useKey.ts';
 
 /** Where the pointer is, without drawing anything. */
 export function usePointer(): RefObject<{ x: number; y: number }> {
@@ -18,22 +19,16 @@ export const lineUnder = ({ x, y }: { x: number; y: number }): string =>
     .map((element) => element.closest<HTMLElement>('[data-line]')?.dataset.line)
     .find(Boolean) ?? '';
 
-/** F8 goes to the first difference that is to be decided, and from it to the next. */
+/** Goes to the first difference that is to be decided, and from it to the next. */
 export function useFirstDifference(): void {
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key !== 'F8') return;
-      event.preventDefault();
-      const fields = [...document.querySelectorAll<HTMLElement>('[data-difference] :is(select, input)')];
-      const here = fields.indexOf(document.activeElement as HTMLElement);
-      const own = document.activeElement?.closest('[data-difference]');
-      (
-        fields.slice(here + 1).find((field) => here < 0 || field.closest('[data-difference]') !== own) ?? fields[0]
-      )?.focus();
-    };
-    addEventListener('keydown', onKey);
-    return () => removeEventListener('keydown', onKey);
-  }, []);
+  useKey('nextDifference', () => {
+    const fields = [...document.querySelectorAll<HTMLElement>('[data-difference] :is(select, input)')];
+    const here = fields.indexOf(document.activeElement as HTMLElement);
+    const own = document.activeElement?.closest('[data-difference]');
+    (
+      fields.slice(here + 1).find((field) => here < 0 || field.closest('[data-difference]') !== own) ?? fields[0]
+    )?.focus();
+  });
 }
 
 /** What they all say, if they say the same. */

@@ -4,7 +4,9 @@ import { server } from '../../server/api.ts';
 import { useAppDispatch } from '../../drafts/store.ts';
 
 /** So many are asked about at once. */
-const AT_ONCE = 8;
+const AT_ONCE = 50;
+/** Milliseconds for which what waits stands still before it is looked at. */
+const REST = 150;
 
 interface Assessed {
   readonly of: (id: string) => AssessedBill | undefined;
@@ -14,10 +16,11 @@ interface Assessed {
 }
 
 /** How the bills stand that are ready to be posted, some after the other; asked anew when what waits has changed. */
-export function useAssessed(bills: readonly WaitingBill[]): Assessed {
+export function useAssessed(bills: readonly WaitingBill[], isCurrent: boolean): Assessed {
   const dispatch = useAppDispatch();
   const [found, setFound] = useState<ReadonlyMap<string, AssessedBill>>(new Map());
   useEffect(() => {
+    if (!isCurrent) return undefined;
     const asking = new AbortController();
     const ready = bills.filter(isReady).map(({ id }) => id);
     const ask = async () => {
@@ -31,9 +34,13 @@ export function useAssessed(bills: readonly WaitingBill[]): Assessed {
         if (!asking.signal.aborted) setFound(new Map(known));
       }
     };
-    void ask();
-    return () => asking.abort();
-  }, [bills, dispatch]);
+    // Who comes back from a bill sees the list as it was, and a moment later as it is.
+    const rest = setTimeout(() => void ask(), REST);
+    return () => {
+      clearTimeout(rest);
+      asking.abort();
+    };
+  }, [bills, isCurrent, dispatch]);
   const all = bills.filter(isReady);
   return { of: (id) => found.get(id), done: all.filter(({ id }) => found.has(id)).length, all: all.length };
 }

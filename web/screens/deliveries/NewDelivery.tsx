@@ -2,13 +2,14 @@ import { Fragment } from 'react';
 import { useParams } from 'react-router';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import { server } from '../../server/api.ts';
+import { useItems } from '../../server/known.ts';
 import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../server/me.ts';
 import { Cell, Field, TakeOut } from '../../parts/Cells.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import { showFigure } from '../../locale/figures.ts';
-import { gridKeys } from '../../parts/gridKeys.ts';
+import { useGridKeys } from '../../keys/useGridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
 import { DateField, WarehouseField } from '../../drafts/HeaderFields.tsx';
 import { LotsOut } from '../../parts/LotCells.tsx';
@@ -27,7 +28,7 @@ const isBlank = (line: Line): boolean => line.item === '' && line.quantity === '
 export function NewDelivery() {
   const { draft = '' } = useParams();
   const me = useMe();
-  const items = server.useItemsQuery();
+  const known = useItems([]);
   const warehouses = server.useWarehousesQuery();
   const first = warehouses.data?.rows[0]?.id ?? '0';
   const entering = useDraft<'delivery', Body>({
@@ -35,7 +36,7 @@ export function NewDelivery() {
     id: draft,
     blank: () => ({ customer: '', date: me.company.today, warehouse: '', lines: [NO_LINE] }),
     toCommand: (body) => {
-      const trackingOf = (id: string) => items.data?.rows.find((item) => item.id === id)?.tracking ?? 'none';
+      const trackingOf = (id: string) => known[id]?.tracking ?? 'none';
       const lines = body.lines
         .filter((line) => !isBlank(line))
         .map(({ lots, ...line }) => ({ ...line, ...lotsToSend(trackingOf(line.item), lots, line.quantity) }));
@@ -48,6 +49,8 @@ export function NewDelivery() {
   const { table, set, add, remove, sentAt } = useLines(body?.lines ?? [], NO_LINE, isBlank, (lines) =>
     change({ lines }),
   );
+  const keys = useGridKeys({ onLastEnter: () => add(), onRemove: remove });
+  const items = useItems(body?.lines.map(({ item }) => item) ?? []);
   if (!body) return null;
   return (
     <div className="screen">
@@ -84,9 +87,9 @@ export function NewDelivery() {
               </th>
             </tr>
           </thead>
-          <tbody onKeyDown={gridKeys({ onLastEnter: () => add(), onRemove: remove })}>
+          <tbody ref={keys}>
             {body.lines.map((line, at) => {
-              const item = items.data?.rows.find((entry) => entry.id === line.item);
+              const item = items[line.item];
               const wrong = (field: string) => wrongAt(refusals, `/lines/${sentAt(at)}/${field}`);
               return (
                 <Fragment key={at}>
@@ -95,8 +98,8 @@ export function NewDelivery() {
                       <Lookup
                         label={say('orders.at_line', { what: { word: 'word.item' }, at: at + 1 })}
                         placeholder={say('entries.number_or_name')}
-                        options={items.data?.rows ?? []}
-                        value={line.item}
+                        of="items"
+                        chosen={item}
                         wrong={wrong('item')}
                         onChange={(chosen) => set(at, { item: chosen, lots: [] })}
                       />

@@ -9,7 +9,7 @@ import { useMayPost, useMe } from '../../server/me.ts';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import { amountOfLine, difference, sumOf } from '../../parts/exact.ts';
 import { showDay, showFigure } from '../../locale/figures.ts';
-import { gridKeys } from '../../parts/gridKeys.ts';
+import { useGridKeys } from '../../keys/useGridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
 import { DateField } from '../../drafts/HeaderFields.tsx';
 import { Problem } from '../../parts/Problem.tsx';
@@ -64,6 +64,7 @@ function Invoice({ customer, open }: { customer: string; open: Open }) {
   });
   const mayInvoice = useMayPost('invoice');
   const { body, change, refusals } = entering;
+  const keys = useGridKeys({});
   if (!body) return null;
   const sent = lines
     .filter((line) => body.invoiced[line.line]?.quantity && body.invoiced[line.line]?.price)
@@ -94,7 +95,7 @@ function Invoice({ customer, open }: { customer: string; open: Open }) {
               <th className="num">{say('orders.amount_in', { currency })}</th>
             </tr>
           </thead>
-          <tbody onKeyDown={gridKeys({})}>
+          <tbody ref={keys}>
             {lines.map((line) => {
               const at = `/lines/${sent.indexOf(line.line)}`;
               const name = `${line.item.name}, ${line.delivery.number}`;

@@ -19,16 +19,19 @@ import { OrderActions } from '../orders/OrderActions.tsx';
 import { OrderHistory } from '../orders/OrderHistory.tsx';
 import { say, shown } from '../../locale/say.ts';
 
+/** Asked whenever it is opened: what was posted elsewhere shows in its trail. */
+const ANEW = { refetchOnMountOrArgChange: true } as const;
+
 /** A posted document: its trail, its lines, and the journal that it made. */
 export function Document() {
   const { id = '' } = useParams();
   const { company, user } = useMe();
-  const document = server.useDocumentQuery({ params: { id } });
+  const document = server.useDocumentQuery({ params: { id } }, ANEW);
   // Only what was answered for this document: the last one's lines and buttons are not its own.
   const data = document.currentData;
   const order = server.useOrderQuery(
     { params: { id } },
-    { skip: data?.kind !== 'order' || isReversed(data) },
+    { ...ANEW, skip: data?.kind !== 'order' || isReversed(data) },
   ).currentData;
   if (document.isError)
     return (

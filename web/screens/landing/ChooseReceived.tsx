@@ -20,7 +20,7 @@ export function ChooseReceived({ lines, chosen, onToggle }: Props) {
   const wanted = find.trim().toLowerCase();
   const fitting = lines.filter((line) =>
     [
-      line.receipt.transport,
+      line.receipt.shipment,
       line.receipt.number,
       line.receipt.packingSlip,
       line.order.number,
@@ -28,7 +28,7 @@ export function ChooseReceived({ lines, chosen, onToggle }: Props) {
       line.item.name,
     ].some((text) => text.toLowerCase().includes(wanted)),
   );
-  const shipments = [...new Set(lines.map((line) => line.receipt.transport).filter(Boolean))].slice(0, SHIPMENTS);
+  const shipments = [...new Set(lines.map((line) => line.receipt.shipment).filter(Boolean))].slice(0, SHIPMENTS);
   return (
     <section aria-label={say('landing.received_lines')}>
       <h2 className="cap">{say('landing.received_lines')}</h2>
@@ -45,7 +45,7 @@ export function ChooseReceived({ lines, chosen, onToggle }: Props) {
             key={shipment}
             type="button"
             className="act"
-            onClick={() => onToggle(lines.filter((line) => line.receipt.transport === shipment))}
+            onClick={() => onToggle(lines.filter((line) => line.receipt.shipment === shipment))}
           >
             {shipment}
           </button>
@@ -69,7 +69,7 @@ export function ChooseReceived({ lines, chosen, onToggle }: Props) {
             <span className="grow min-w-0 truncate">
               {line.item.name}{' '}
               <span className="dim">
-                {line.receipt.number} {line.receipt.transport && `· ${line.receipt.transport}`} · {line.vendor.name},{' '}
+                {line.receipt.number} {line.receipt.shipment && `· ${line.receipt.shipment}`} · {line.vendor.name},{' '}
                 {showDay(line.receipt.date)}
               </span>
             </span>

@@ -3,6 +3,7 @@ import { Cut } from '../../parts/Cut.tsx';
 import { Link, useParams } from 'react-router';
 import type { ReceivedLine } from '@obolus/contract/views/receiving';
 import { server } from '../../server/api.ts';
+import { useVendor } from '../../server/known.ts';
 import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../server/me.ts';
@@ -33,7 +34,6 @@ export function CustomsEntry() {
 function Stating({ received, cut }: { received: readonly ReceivedLine[]; cut: ReactNode }) {
   const { draft = '' } = useParams();
   const { company } = useMe();
-  const vendors = server.useVendorsQuery();
   const currenciesIn = (lines: Body['lines']) => currenciesOf(lines, received, company.currency);
   const entering = useDraft<'customs-entry', Body>({
     kind: 'customs-entry',
@@ -43,6 +43,7 @@ function Stating({ received, cut }: { received: readonly ReceivedLine[]; cut: Re
     title: (body) => body.reference,
   });
   const { body, change, refusals } = entering;
+  const broker = useVendor(body?.vendor ?? '');
   const mayState = useMayPost('customs-entry');
   if (!body) return null;
   const stated = body.lines.filter((line) => !isBlank(line));
@@ -83,8 +84,8 @@ function Stating({ received, cut }: { received: readonly ReceivedLine[]; cut: Re
             <Lookup
               label={say('landing.broker')}
               placeholder={say('landing.company_itself')}
-              options={vendors.data?.rows ?? []}
-              value={body.vendor}
+              of="vendors"
+              chosen={broker}
               wrong={wrongAt(refusals, '/vendor')}
               onChange={(vendor) => change({ vendor })}
             />

@@ -6,7 +6,7 @@ import { Cell, Choice, TakeOut } from '../../parts/Cells.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import { sumOf } from '../../parts/exact.ts';
 import { showFigure } from '../../locale/figures.ts';
-import { gridKeys } from '../../parts/gridKeys.ts';
+import { useGridKeys } from '../../keys/useGridKeys.ts';
 import { useLines } from '../../parts/useLines.ts';
 import { type Body, type EntryLine, isBlank, NO_LINE, parted } from './entryLines.ts';
 import { say } from '../../locale/say.ts';
@@ -39,6 +39,7 @@ export function EntryGrid({ body, change, refusals, received }: Props) {
       goodsIn(line).map(({ goods }) => goods),
       currency,
     );
+  const keys = useGridKeys({ onLastEnter: () => add(), onRemove: remove });
   return (
     <div className="pt-4">
       <table className="sheet ruled" ref={table} aria-label={say('landing.lines_of_entry')}>
@@ -59,7 +60,7 @@ export function EntryGrid({ body, change, refusals, received }: Props) {
             </th>
           </tr>
         </thead>
-        <tbody onKeyDown={gridKeys({ onLastEnter: () => add(), onRemove: remove })}>
+        <tbody ref={keys}>
           {body.lines.map((line, at) => {
             const wrong = (field: string) => wrongAt(refusals, `/lines/${sentAt(at)}/${field}`);
             const goods = goodsIn(line);

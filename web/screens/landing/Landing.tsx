@@ -50,13 +50,13 @@ export function Landing() {
   const failed = charges.error ?? lines.error;
   const chosen = body.charges.flatMap((charge) => charges.data?.rows.find((open) => open.line === charge.of) ?? []);
   const received = body.to.flatMap((id) => lines.data?.rows.find((line) => line.line === id) ?? []);
-  const transports = [...new Set(received.map((line) => line.receipt.transport).filter(Boolean))];
+  const shipments = [...new Set(received.map((line) => line.receipt.shipment).filter(Boolean))];
   return (
     <div className="screen">
       <Head
         title={
-          transports.length === 1
-            ? say('landing.shipment_named', { shipment: transports[0] ?? '' })
+          shipments.length === 1
+            ? say('landing.shipment_named', { shipment: shipments[0] ?? '' })
             : say('frame.landing')
         }
         about={

@@ -7,9 +7,10 @@ import { Choice } from '../../parts/Cells.tsx';
 import { difference, isZero, portion, sumOf } from '../../parts/exact.ts';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import { showFigure } from '../../locale/figures.ts';
-import { gridKeys } from '../../parts/gridKeys.ts';
+import { useGridKeys } from '../../keys/useGridKeys.ts';
 import { type Basis, BASIS_NAMES, type Body } from './sheet.ts';
 import { type ColumnShares, lineUnitCost, sharesOf, workedShares } from './shares.ts';
+import { Explain } from '../../guide/Explain.tsx';
 import { say, sayAll } from '../../locale/say.ts';
 import { BASES } from '@obolus/contract/kinds/allocation';
 
@@ -35,6 +36,7 @@ export function LandingGrid({ body, change, refusals, charges, lines, worked }: 
   });
   const set = (at: number, to: Partial<Body['charges'][number]>) =>
     change({ charges: body.charges.map((charge, position) => (position === at ? { ...charge, ...to } : charge)) });
+  const keys = useGridKeys({});
   return (
     <div className="pt-3">
       <table className="sheet" aria-label={say('frame.landing')}>
@@ -63,13 +65,16 @@ export function LandingGrid({ body, change, refusals, charges, lines, worked }: 
                   ))}
               </th>
             ))}
-            <th className="num">{say('landing.landed')}</th>
+            <th className="num">
+              {say('landing.landed')}
+              <Explain what={say('landing.landed')} chapter="landing-sheet" of="landed" />
+            </th>
             <th className="num">{say('landing.unit_cost_before')}</th>
             <th className="num">{say('landing.after')}</th>
             <th className="num">%</th>
           </tr>
         </thead>
-        <tbody onKeyDown={gridKeys({})}>
+        <tbody ref={keys}>
           {lines.map((line, row) => (
             <Row
               key={line.line}

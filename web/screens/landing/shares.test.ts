@@ -6,7 +6,7 @@ import { lineUnitCost, sharesOf } from './shares.ts';
 
 const line = (id: string, received: string, goods: string, weight: string | null): ReceivedLine => ({
   line: id,
-  receipt: { id: '1', number: 'GR-1', date: '2026-03-10', packingSlip: '', transport: '' },
+  receipt: { id: '1', number: 'GR-1', date: '2026-03-10', packingSlip: '', shipment: '' },
   order: { id: '1', number: 'PO-1', terms: '' },
   taxCode: '',
   tariffCode: '',

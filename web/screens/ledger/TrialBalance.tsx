@@ -10,6 +10,7 @@ import { showFigure } from '../../locale/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { LedgerTabs } from './LedgerTabs.tsx';
+import { Explain } from '../../guide/Explain.tsx';
 import { say } from '../../locale/say.ts';
 
 export function TrialBalance() {
@@ -21,7 +22,15 @@ export function TrialBalance() {
   return (
     <div className="screen">
       <div>
-        <Head title={say('frame.do_trial')} about={say('ledger.by_posting_date', { currency: company.currency })} />
+        <Head
+          title={say('frame.do_trial')}
+          about={
+            <>
+              {say('ledger.by_posting_date', { currency: company.currency })}
+              <Explain what={say('frame.do_trial')} chapter="ledger" of="trial-balance" />
+            </>
+          }
+        />
         <LedgerTabs />
       </div>
       <div className="body">

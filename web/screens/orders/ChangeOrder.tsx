@@ -20,7 +20,7 @@ type Body = BodyOf<'order-change'>;
 /** The next version of an order: its lines as they are, to be changed in place, and new ones below them. */
 export function ChangeOrder() {
   const { order = '' } = useParams();
-  const known = server.useOrderQuery({ params: { id: order } });
+  const known = server.useOrderQuery({ params: { id: order } }, { refetchOnMountOrArgChange: true });
   if (known.isError)
     return (
       <div className="body">

@@ -6,6 +6,7 @@ import { showFigure, showMonth } from '../../locale/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { OrderTabs } from './OrderTabs.tsx';
+import { Explain } from '../../guide/Explain.tsx';
 import { say } from '../../locale/say.ts';
 
 /** What is ordered and has not come: by vendor, by department, by the month it is due. */
@@ -18,7 +19,12 @@ export function Commitments() {
       <div>
         <Head
           title={say('orders.commitments')}
-          about={say('orders.commitments_about', { currency: company.currency })}
+          about={
+            <>
+              {say('orders.commitments_about', { currency: company.currency })}
+              <Explain what={say('orders.commitments')} chapter="orders" of="commitments" />
+            </>
+          }
         />
         <OrderTabs />
       </div>

@@ -96,9 +96,9 @@ export function FurtherOfLine({
           <Cell
             label={say('orders.at_line', { what: { word: 'word.shipment' }, at: at + 1 })}
             placeholder={say('orders.shipment_examples')}
-            value={line.transport ?? ''}
-            wrong={wrong('transport')}
-            onChange={(transport) => set({ transport })}
+            value={line.shipment ?? ''}
+            wrong={wrong('shipment')}
+            onChange={(shipment) => set({ shipment })}
           />
         </Said>
       )}

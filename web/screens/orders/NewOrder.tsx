@@ -4,6 +4,7 @@ import { INCOTERMS } from '@obolus/contract/kinds/order';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import { REGISTERS } from '@obolus/contract/registers/registers';
 import { server } from '../../server/api.ts';
+import { useVendor, useVendors } from '../../server/known.ts';
 import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../server/me.ts';
@@ -23,7 +24,7 @@ type Body = Omit<BodyOf<'order'>, 'lines'> & { lines: OrderLine[] };
 export function NewOrder() {
   const { draft = '' } = useParams();
   const me = useMe();
-  const vendors = server.useVendorsQuery();
+  const vendors = useVendors([]);
   const warehouses = server.useWarehousesQuery();
   const entering = useDraft<'order', Body>({
     kind: 'order',
@@ -45,19 +46,19 @@ export function NewOrder() {
         lines: lines.map(({ of: _, ...line }) => line),
       };
     },
-    title: (body) => vendors.data?.rows.find((vendor) => vendor.id === body.vendor)?.name ?? '',
+    title: (body) => vendors[body.vendor]?.name ?? '',
   });
   const { body, change, refusals } = entering;
   const mayOrder = useMayPost('order');
   const maySetUp = REGISTERS.vendors.mayChange.includes(me.user.role);
   const [newVendor, setNewVendor] = useState<string>();
+  const vendor = useVendor(body?.vendor ?? '');
   if (!body) return null;
-  const vendor = vendors.data?.rows.find((entry) => entry.id === body.vendor);
   const choose = (id: string) =>
     change({
       vendor: id,
       terms: '',
-      currency: vendors.data?.rows.find((entry) => entry.id === id)?.currency ?? body.currency,
+      currency: vendors[id]?.currency ?? body.currency,
     });
   return (
     <div className="screen">
@@ -80,8 +81,8 @@ export function NewOrder() {
             <Lookup
               label={say('word.vendor')}
               autoFocus
-              options={vendors.data?.rows ?? []}
-              value={body.vendor}
+              of="vendors"
+              chosen={vendor}
               wrong={wrongAt(refusals, '/vendor')}
               onNew={maySetUp ? setNewVendor : undefined}
               onChange={choose}
@@ -96,7 +97,7 @@ export function NewOrder() {
               <Choice
                 label={say('orders.incoterm')}
                 value={body.incoterm ?? ''}
-                options={[['', 'none'], ...INCOTERMS.map((term) => [term, term] as const)]}
+                options={[['', say('frame.none')], ...INCOTERMS.map((term) => [term, term] as const)]}
                 wrong={wrongAt(refusals, '/incoterm')}
                 onChange={(incoterm) => change({ incoterm: incoterm as Body['incoterm'] })}
               />

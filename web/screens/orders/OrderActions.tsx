@@ -134,7 +134,7 @@ function CopyOrder({ order }: { order: OrderView }) {
       of: '',
       item: line.item?.id ?? '',
       due: '',
-      transport: '',
+      shipment: '',
       ...(line.item ? {} : { expense: line.expense }),
     }));
     const { currency, warehouse, ownTerms: terms, incoterm, place } = order;

@@ -3,9 +3,10 @@ import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
 import { REGISTERS } from '@obolus/contract/registers/registers';
 import type { OrderView } from '@obolus/contract/views/orders';
 import { server } from '../../server/api.ts';
+import { useItems } from '../../server/known.ts';
 import { NewEntry } from '../../entries/NewEntry.tsx';
 import { useMe } from '../../server/me.ts';
-import { gridKeys } from '../../parts/gridKeys.ts';
+import { useGridKeys } from '../../keys/useGridKeys.ts';
 import { Room } from '../../parts/Room.tsx';
 import { Suggested } from '../../parts/Suggested.tsx';
 import { useLasting } from '../../parts/useLasting.ts';
@@ -44,26 +45,14 @@ export function OrderGrid({
   onOrder,
 }: Props) {
   const { company, user } = useMe();
-  const items = server.useItemsQuery();
   const prices = server.usePricesQuery({ params: { id: vendor } }, { skip: vendor === '' });
   const { table, set, add, remove, sentAt } = useLines(lines, NO_LINE, isBlank, change);
   const inView = useRowsInView(table, lines.length);
   const [opened, setOpened] = useState<ReadonlySet<number>>(new Set());
   const [newItem, setNewItem] = useState<{ at: number; typed: string }>();
-  const itemOf = useMemo(() => new Map(items.data?.rows.map((item) => [item.id, item])), [items.data]);
   const boughtOf = useMemo(() => new Map(prices.currentData?.rows.map((row) => [row.item, row])), [prices.currentData]);
-  const options = useMemo(
-    // What this vendor sells comes first.
-    () =>
-      [...(items.data?.rows ?? [])]
-        .sort((a, b) => Number(boughtOf.has(b.id)) - Number(boughtOf.has(a.id)))
-        .map((item) => ({
-          ...item,
-          also: [boughtOf.get(item.id)?.number, ...item.codes.map(({ code }) => code)].filter(Boolean).join(' '),
-        })),
-    [items.data, boughtOf],
-  );
   const forItem = (line: OrderLine) => line.item || (onOrder?.get(line.of)?.item?.id ?? '');
+  const items = useItems(lines.map(forItem));
   const known = (line: OrderLine): KnownPrice | undefined =>
     knownPrice(boughtOf.get(forItem(line)), { unit: line.unit ?? '', quantity: line.quantity, date });
   // A price that was the known one, or none, goes with the quantity and the unit; one that somebody typed stays.
@@ -129,17 +118,19 @@ export function OrderGrid({
   const stale = lines.filter(
     (line, at) => !isBlank(line) && knownNow[at] !== undefined && knownNow[at].price !== line.price,
   ).length;
+  const keys = useGridKeys({
+    table,
+    onLastEnter: () => append(lines.at(-1)?.expense === undefined ? NO_LINE : NO_EXPENSE),
+    onRemove: (row) => takeOut(row + (inView.rows[0]?.index ?? 0)),
+  });
   return (
     <>
       <table
         className="sheet ruled"
-        ref={table}
         aria-label={say('orders.lines_of_order')}
+        data-lines={lines.length}
         aria-rowcount={lines.length + 2}
-        onKeyDown={gridKeys({
-          onLastEnter: () => append(lines.at(-1)?.expense === undefined ? NO_LINE : NO_EXPENSE),
-          onRemove: (row) => takeOut(row + (inView.rows[0]?.index ?? 0)),
-        })}
+        ref={keys}
       >
         <Heads currency={currency} />
         <Room height={inView.above} columns={WIDTH} />
@@ -148,10 +139,10 @@ export function OrderGrid({
           return (
             <OrderGridLine
               key={at}
-              {...{ line, at, currency, options, actions }}
+              {...{ line, at, vendor, currency, actions }}
               measure={inView.ref}
               sentAt={sentAt(at)}
-              item={itemOf.get(forItem(line))}
+              item={items[forItem(line)]}
               ordered={onOrder?.get(line.of)}
               bought={boughtOf.get(forItem(line))}
               {...knownProps(knownNow[at])}

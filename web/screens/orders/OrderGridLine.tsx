@@ -8,7 +8,7 @@ import { DateCell } from '../../parts/DateCell.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import { amountInStock, amountOfLine } from '../../parts/exact.ts';
 import { showFigure } from '../../locale/figures.ts';
-import { Lookup, type Option } from '../../parts/Lookup.tsx';
+import { Lookup } from '../../parts/Lookup.tsx';
 import { FurtherOfLine } from './FurtherOfLine.tsx';
 import { type OrderLine, saidBeside } from './orderLine.ts';
 import { priceFrom } from './prices.ts';
@@ -22,7 +22,7 @@ export interface LineProps {
   /** Where it stands among the lines that are sent. */
   readonly sentAt: number;
   readonly currency: string;
-  readonly options: readonly Option[];
+  readonly vendor: string;
   readonly item: ItemView | undefined;
   /** The line as it is on the order already: what it is for does not change. */
   readonly ordered: OrderView['lines'][number] | undefined;
@@ -58,8 +58,8 @@ export const OrderGridLine = memo(function OrderGridLine({
   line,
   at,
   sentAt,
+  vendor,
   currency,
-  options,
   item,
   ordered,
   bought,
@@ -78,7 +78,7 @@ export const OrderGridLine = memo(function OrderGridLine({
   const wide =
     opened ||
     refusals.some((refusal) =>
-      /\/(estimates|packSize|vendorNumber|warehouse|taxCode|transport|department|location|project)/.test(refusal.at),
+      /\/(estimates|packSize|vendorNumber|warehouse|taxCode|shipment|department|location|project)/.test(refusal.at),
     );
   return (
     <tbody ref={measure} data-index={at}>
@@ -92,8 +92,9 @@ export const OrderGridLine = memo(function OrderGridLine({
             <Lookup
               label={say('orders.at_line', { what: { word: 'word.item' }, at: at + 1 })}
               placeholder={say('orders.item_hint')}
-              options={options}
-              value={line.item}
+              of="items"
+              from={vendor}
+              chosen={item}
               wrong={wrong('item')}
               onNew={actions.setUp ? (typed) => actions.setUp?.(at, typed) : undefined}
               onChange={(id) => actions.choose(at, id)}
@@ -118,14 +119,14 @@ export const OrderGridLine = memo(function OrderGridLine({
           />
         </td>
         <td className="dim">
-          {isExpense || !item ? (
-            isExpense && say('orders.expense')
+          {isExpense ? (
+            say('orders.expense')
           ) : (
             <Choice
               label={say('orders.at_line', { what: { word: 'word.unit' }, at: at + 1 })}
               value={line.packSize === undefined ? (line.unit ?? '') : ANOTHER}
               wrong={line.packSize === undefined ? wrong('unit') : undefined}
-              options={unitsOf(item)}
+              options={item ? unitsOf(item) : NO_UNITS}
               onChange={(unit) => {
                 if (unit === ANOTHER) actions.open(at, true);
                 set(unit === ANOTHER ? { unit: '', packSize: '' } : { unit, packSize: undefined });
@@ -210,6 +211,9 @@ function inStock({ unit, packSize, quantity }: OrderLine, item: ItemView | undef
   const whole = size === '' ? undefined : amountInStock(quantity, size);
   return whole === undefined ? '' : `${showFigure(whole)} ${item?.unit ?? ''} · `;
 }
+
+/** Before the item is known its field is there already: who types on goes through the same fields. */
+const NO_UNITS: readonly (readonly [string, string])[] = [['', '']];
 
 /** The stock unit, then packs with what each holds of it. */
 const unitsOf = ({ unit, packs }: ItemView): (readonly [string, string])[] => [

@@ -64,7 +64,7 @@ export function OrderLines({ order }: { order: OrderView }) {
                     warehouses.data?.rows.find(({ id }) => id === line.warehouse)?.name ??
                     say('orders.another_warehouse'),
                 }),
-              line.transport,
+              line.shipment,
               line.taxCode && say('orders.taxes_of', { taxCode: line.taxCode }),
               line.department,
               line.location,

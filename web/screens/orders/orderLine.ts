@@ -17,9 +17,9 @@ export const saidBeside = ({
   vendorNumber,
   warehouse,
   taxCode,
-  transport,
+  shipment,
 }: OrderLine): number =>
-  [department, location, project, vendorNumber, warehouse, taxCode, transport].filter(Boolean).length +
+  [department, location, project, vendorNumber, warehouse, taxCode, shipment].filter(Boolean).length +
   (estimates?.length ?? 0);
 
 /** A line as it is on the order, to be changed. */
@@ -37,5 +37,5 @@ export const asOrdered = (line: OrderView['lines'][number]): OrderLine => ({
   estimates: line.estimates,
   warehouse: line.warehouse,
   taxCode: line.taxCode,
-  transport: line.transport,
+  shipment: line.shipment,
 });

@@ -4,6 +4,7 @@ import type { AdviceView } from '@obolus/contract/views/receiving';
 import type { OpenOrderLine } from '@obolus/contract/views/orders';
 import { readScan } from '@obolus/core/scanning/gs1';
 import { server } from '../../server/api.ts';
+import { useVendor } from '../../server/known.ts';
 import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../server/me.ts';
@@ -28,9 +29,8 @@ interface Body extends Omit<BodyOf<'receipt'>, 'lines' | 'held' | 'bill'>, Count
 /** One delivery of a vendor, counted by typing or scanning: over several orders, parts of them, more or less than was due. */
 export function Delivery({ vendor, draft, lines }: { vendor: string; draft: string; lines: readonly OpenOrderLine[] }) {
   const me = useMe();
-  const vendors = server.useVendorsQuery();
   const warehouses = server.useWarehousesQuery();
-  const name = vendors.data?.rows.find((entry) => entry.id === vendor)?.name ?? '';
+  const name = useVendor(vendor)?.name ?? '';
   const [here, setHere] = useState('');
   const entering = useDraft<'receipt', Body>({
     kind: 'receipt',
@@ -40,7 +40,7 @@ export function Delivery({ vendor, draft, lines }: { vendor: string; draft: stri
       date: me.company.today,
       warehouse: '',
       packingSlip: '',
-      transport: '',
+      shipment: '',
       billNumber: '',
       billAnother: '',
       ...NOTHING_COUNTED,
@@ -65,7 +65,7 @@ export function Delivery({ vendor, draft, lines }: { vendor: string; draft: stri
   const announced = (advices.data?.rows ?? []).filter((advice) => advice.vendor.id === vendor);
   if (!body) return null;
   const fillIn = (advice: AdviceView) =>
-    change({ ...fromAdvice(lines, advice), packingSlip: advice.number, transport: advice.transport || body.transport });
+    change({ ...fromAdvice(lines, advice), packingSlip: advice.number, shipment: advice.shipment || body.shipment });
   const setHeld = (row: Partial<HeldRow>) =>
     change({
       held: [...body.held, { of: '', item: '', what: '', quantity: '', reason: '', place: '', photo: '', ...row }],
@@ -117,9 +117,9 @@ export function Delivery({ vendor, draft, lines }: { vendor: string; draft: stri
             <Cell
               label={say('word.shipment')}
               list="shipments"
-              value={body.transport}
+              value={body.shipment}
               placeholder={say('orders.shipment_examples')}
-              onChange={(transport) => change({ transport })}
+              onChange={(shipment) => change({ shipment })}
             />
             <Suggested register="shipments" field="number" />
           </Field>
@@ -202,7 +202,7 @@ function Announced({ advice, filled, onFill }: { advice: AdviceView; filled: boo
         b: (text) => <b>{text}</b>,
       })}
       {advice.arrives && say('receiving.to_arrive', { day: { day: advice.arrives } })}
-      {advice.transport && say('receiving.in_transport', { transport: advice.transport })}
+      {advice.shipment && say('receiving.in_shipment', { shipment: advice.shipment })}
       {filled ? (
         <span className="dim">{say('receiving.filled_in')}</span>
       ) : (

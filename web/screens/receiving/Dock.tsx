@@ -9,10 +9,11 @@ import { useMayPost, useMe } from '../../server/me.ts';
 import { Choice } from '../../parts/Cells.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import { showDay, showFigure } from '../../locale/figures.ts';
-import { gridKeys } from '../../parts/gridKeys.ts';
+import { useGridKeys } from '../../keys/useGridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
 import { DateField } from '../../drafts/HeaderFields.tsx';
 import { Problem } from '../../parts/Problem.tsx';
+import { Explain } from '../../guide/Explain.tsx';
 import { say } from '../../locale/say.ts';
 
 interface Body extends Omit<BodyOf<'put-away'>, 'lines'> {
@@ -43,6 +44,7 @@ export function Dock() {
   });
   const { body, change, refusals } = entering;
   const mayPut = useMayPost('put-away');
+  const keys = useGridKeys({});
   if (!body) return null;
   const set = (line: OnDockLine, to: Partial<Body['put'][string]>) =>
     change({ put: { ...body.put, [line.line]: { quantity: '', bin: '', ...body.put[line.line], ...to } } });
@@ -55,7 +57,15 @@ export function Dock() {
     });
   return (
     <div className="screen dock">
-      <Head title={say('receiving.on_dock')} about={say('receiving.on_dock_about')}>
+      <Head
+        title={say('receiving.on_dock')}
+        about={
+          <>
+            {say('receiving.on_dock_about')}
+            <Explain what={say('receiving.on_dock')} chapter="receiving" of="dock" />
+          </>
+        }
+      >
         <Link className="btn quiet" to="/receiving">
           {say('frame.do_receive')}
         </Link>
@@ -91,7 +101,7 @@ export function Dock() {
                   <th className="min-w-[130px]">{say('receiving.into')}</th>
                 </tr>
               </thead>
-              <tbody onKeyDown={gridKeys({})}>
+              <tbody ref={keys}>
                 {lines.map((line) => {
                   const at = `/lines/${sent.indexOf(line.line)}`;
                   const label = `${line.item.name}, ${line.receipt.number}`;

@@ -14,6 +14,7 @@ import { showDay, showFigure } from '../../locale/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { Thumbnail } from './Photo.tsx';
+import { Explain } from '../../guide/Explain.tsx';
 import { say } from '../../locale/say.ts';
 import type { MessageId } from '@obolus/messages/message';
 
@@ -33,7 +34,15 @@ export function HeldGoods() {
   const rows = heldGoods.data?.rows ?? [];
   return (
     <div className="screen">
-      <Head title={say('document.held')} about={say('receiving.held_about')} />
+      <Head
+        title={say('document.held')}
+        about={
+          <>
+            {say('receiving.held_about')}
+            <Explain what={say('document.held')} chapter="receiving" of="held" />
+          </>
+        }
+      />
       <div className="body">
         {heldGoods.isError && <Problem error={heldGoods.error} again={heldGoods.refetch} />}
         {heldGoods.data && rows.length === 0 ? (

@@ -1,10 +1,11 @@
 import type { RefusalView } from '@obolus/contract/commands';
 import type { OpenOrderLine } from '@obolus/contract/views/orders';
 import { server } from '../../server/api.ts';
+import { useItems } from '../../server/known.ts';
 import { wrongAt } from '../../drafts/useDraft.ts';
 import { Cell, TakeOut } from '../../parts/Cells.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
-import { gridKeys } from '../../parts/gridKeys.ts';
+import { useGridKeys } from '../../keys/useGridKeys.ts';
 import { Lookup } from '../../parts/Lookup.tsx';
 import type { HeldRow } from './counting.ts';
 import { Photo } from './Photo.tsx';
@@ -21,7 +22,7 @@ interface Props {
 
 /** Goods that came and are not taken: rejected, or without an order. They post nothing and are kept on a list. */
 export function HeldRows({ rows, lines, warehouse, refusals, change }: Props) {
-  const items = server.useItemsQuery();
+  const items = useItems(rows.map(({ item }) => item));
   const warehouses = server.useWarehousesQuery();
   const places =
     (warehouses.data?.rows.find(({ id }) => id === warehouse) ?? warehouses.data?.rows[0])?.bins.filter(
@@ -30,6 +31,7 @@ export function HeldRows({ rows, lines, warehouse, refusals, change }: Props) {
   const set = (at: number, to: Partial<HeldRow>) =>
     change(rows.map((row, position) => (position === at ? { ...row, ...to } : row)));
   const takeOut = (at: number) => change(rows.filter((_, position) => position !== at));
+  const keys = useGridKeys({ onRemove: takeOut });
   return (
     <table className="sheet ruled mt-6" aria-label={say('document.held')}>
       <thead>
@@ -45,10 +47,10 @@ export function HeldRows({ rows, lines, warehouse, refusals, change }: Props) {
           </th>
         </tr>
       </thead>
-      <tbody onKeyDown={gridKeys({ onRemove: takeOut })}>
+      <tbody ref={keys}>
         {rows.map((row, at) => {
           const ordered = lines.find((line) => line.line === row.of);
-          const item = ordered?.item ?? items.data?.rows.find((entry) => entry.id === row.item);
+          const item = ordered?.item ?? items[row.item];
           const wrong = (field: string) => wrongAt(refusals, `/held/${at}/${field}`);
           return (
             <tr key={at}>
@@ -62,8 +64,8 @@ export function HeldRows({ rows, lines, warehouse, refusals, change }: Props) {
                     <Lookup
                       label={say('receiving.held_item', { at: at + 1 })}
                       placeholder={say('receiving.an_item')}
-                      options={items.data?.rows ?? []}
-                      value={row.item}
+                      of="items"
+                      chosen={items[row.item]}
                       wrong={wrong('item')}
                       onChange={(id) => set(at, { item: id })}
                     />

@@ -131,5 +131,5 @@ function dueOf(lines: readonly OpenOrderLine[]): string {
   return lines[0]?.due ? say('receiving.orders_due', { orders, due: showDay(lines[0].due) }) : orders;
 }
 
-/** Whether an announced delivery is what somebody looks for: by its packing slip or transport. */
-const isAnnounced = ({ number, transport }: AdviceView, find: string): boolean => fits(find, number, transport);
+/** Whether an announced delivery is what somebody looks for: by its packing slip or shipment. */
+const isAnnounced = ({ number, shipment }: AdviceView, find: string): boolean => fits(find, number, shipment);

@@ -7,7 +7,7 @@ import { useMe } from '../../server/me.ts';
 import { Choice } from '../../parts/Cells.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import { showDay, showFigure } from '../../locale/figures.ts';
-import { gridKeys } from '../../parts/gridKeys.ts';
+import { useGridKeys } from '../../keys/useGridKeys.ts';
 import { LotsIn } from '../../parts/LotCells.tsx';
 import { PerPack } from '../../parts/PerPack.tsx';
 import { cameOf, type Counted, type FurtherOfLine, gapOf } from './counting.ts';
@@ -40,6 +40,7 @@ export function ReceivingGrid({ lines, counted, change, reject, refusals, today,
     counted.further[line] !== undefined ||
     refusals.some(({ at: of }) => SELDOM.some((field) => of === `${at}/${field}`));
   const sent = lines.filter((line) => counted.quantities[line.line]).map((line) => line.line);
+  const keys = useGridKeys({ passChoices: true });
   return (
     <table className="sheet ruled" aria-label={say('receiving.lines_due')}>
       <thead>
@@ -60,7 +61,7 @@ export function ReceivingGrid({ lines, counted, change, reject, refusals, today,
           </th>
         </tr>
       </thead>
-      <tbody onKeyDown={gridKeys({ passChoices: true })}>
+      <tbody ref={keys}>
         {lines.map((line) => {
           const at = `/lines/${sent.indexOf(line.line)}`;
           const quantity = counted.quantities[line.line] ?? '';
@@ -71,7 +72,7 @@ export function ReceivingGrid({ lines, counted, change, reject, refusals, today,
               <tr className={line.line === here ? 'here' : ''}>
                 <td className="name" title={`${line.item.number} ${line.item.name}`}>
                   {line.item.name}{' '}
-                  <span className="dim">{[line.item.number, line.transport].filter(Boolean).join(' · ')}</span>
+                  <span className="dim">{[line.item.number, line.shipment].filter(Boolean).join(' · ')}</span>
                 </td>
                 <td>{line.order.number}</td>
                 <td>

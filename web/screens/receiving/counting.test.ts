@@ -48,7 +48,7 @@ const line = (
   due: null,
   mayBeOver: '0.5',
   mayBeShort: '0.2',
-  transport: '',
+  shipment: '',
   warehouse: null,
   ...more,
 });
@@ -186,7 +186,7 @@ describe('what a vendor announced', () => {
     vendor: { id: '1', name: 'V' },
     number: 'DA-1',
     arrives: null,
-    transport: '',
+    shipment: '',
     lines: [
       advised('1/1', '4', 'L1'),
       advised('1/1', '6', 'L2'),
@@ -220,6 +220,6 @@ it('another price goes out with its reason, an origin by itself, and nothing whe
   ]);
 });
 
-it('a line is found by the transport that it travels in', () => {
-  expect(isMeant(line('1/1', { transport: 'FHL-077' }), 'fhl-07', undefined)).toBe(true);
+it('a line is found by the shipment that it travels in', () => {
+  expect(isMeant(line('1/1', { shipment: 'FHL-077' }), 'fhl-07', undefined)).toBe(true);
 });

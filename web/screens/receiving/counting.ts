@@ -175,7 +175,7 @@ export function gapOf(
 export function isMeant(line: OpenOrderLine, find: string, scanned: Scanned | undefined): boolean {
   const wanted = find.trim().toLowerCase();
   const named =
-    `${line.order.number} ${line.vendor.name} ${line.item.number} ${line.item.name} ${line.transport}`.toLowerCase();
+    `${line.order.number} ${line.vendor.name} ${line.item.number} ${line.item.name} ${line.shipment}`.toLowerCase();
   return (
     named.includes(wanted) ||
     (scanned !== undefined && (line.order.number === scanned.order || unitOf(line, scanned) !== undefined))

@@ -26,7 +26,7 @@ import { say, sayAll } from '../../locale/say.ts';
 const COLUMNS: Readonly<Record<Exclude<ImportKind, EntryImport>, string>> = {
   'opening-stock': 'item, warehouse, date, quantity, value, lots (A-1: 20 | A-2: 16)',
   orders: 'order, vendor, date, warehouse, item, quantity, price, currency, unit, discount, due',
-  receipts: 'receipt, vendor, date, warehouse, order, item, quantity, line, unit, lots, packing_slip, transport',
+  receipts: 'receipt, vendor, date, warehouse, order, item, quantity, line, unit, lots, packing_slip, shipment',
 };
 
 const nameOf = (kind: ImportKind): string => say(isEntryImport(kind) ? REGISTERS[kind].title : `imports.${kind}`);

@@ -10,7 +10,7 @@ import { useMe } from '../../server/me.ts';
 import { Cell, Choice, Field } from '../../parts/Cells.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import { showFigure } from '../../locale/figures.ts';
-import { gridKeys } from '../../parts/gridKeys.ts';
+import { useGridKeys } from '../../keys/useGridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { SetUpIndex } from './SetUpIndex.tsx';
@@ -22,6 +22,7 @@ export function People() {
   const people = server.usePeopleQuery();
   const { company, user } = useMe();
   const [adding, setAdding] = useState(false);
+  const keys = useGridKeys({});
   return (
     <div className="aside">
       <SetUpIndex />
@@ -49,7 +50,7 @@ export function People() {
                   </th>
                 </tr>
               </thead>
-              <tbody onKeyDown={gridKeys({})}>
+              <tbody ref={keys}>
                 {(people.data?.rows ?? []).map((person) => (
                   <Person key={person.id} person={person} />
                 ))}

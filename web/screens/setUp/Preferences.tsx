@@ -115,6 +115,17 @@ export function Preferences() {
                 onChange={(day) => void choose({ weekStart: day as Chosen['weekStart'] })}
               />
             </Field>
+            <Field name={say('setUp.keys_alone')}>
+              <Choice
+                label={say('setUp.keys_alone')}
+                value={preferences.keysAlone}
+                options={[
+                  ['', say('setUp.keys_on')],
+                  ['off', say('setUp.keys_off')],
+                ]}
+                onChange={(keys) => void choose({ keysAlone: keys as Chosen['keysAlone'] })}
+              />
+            </Field>
           </div>
           {saving.isError && (
             <p className="wrong" role="alert">

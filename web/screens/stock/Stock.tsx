@@ -4,6 +4,7 @@ import { useMe } from '../../server/me.ts';
 import { List } from '../../lists/List.tsx';
 import { showFigure } from '../../locale/figures.ts';
 import { Head } from '../../parts/Head.tsx';
+import { Explain } from '../../guide/Explain.tsx';
 import { say } from '../../locale/say.ts';
 
 const SHOWN: Readonly<Record<string, (row: ListRow) => ReactNode>> = {
@@ -19,7 +20,15 @@ export function Stock() {
   const { company } = useMe();
   return (
     <div className="screen">
-      <Head title={say('list.stock')} about={say('stock.about', { currency: company.currency })} />
+      <Head
+        title={say('list.stock')}
+        about={
+          <>
+            {say('stock.about', { currency: company.currency })}
+            <Explain what={say('list.stock')} chapter="stock-and-cost" of="unit-cost" />
+          </>
+        }
+      />
       <div className="body">
         <List
           list="stock"

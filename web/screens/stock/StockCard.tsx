@@ -23,7 +23,7 @@ export function StockCard() {
     <div className="screen">
       <header className="head">
         <div>
-          <h1>
+          <h1 tabIndex={-1}>
             {row.item.name} <span>{row.item.number}</span>
           </h1>
           <p>

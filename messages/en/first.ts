@@ -1,0 +1,21 @@
+export const first = {
+  'first.title': 'First steps',
+  'first.next': 'Next: {step}',
+  'first.done': 'Everything is there.',
+  'first.company':
+    'Name, currency, first open day, and how purchases are booked. The currency stays once something is posted.',
+  'first.company_is': '{name}, {currency}, open from {day}',
+  'first.accounts': 'Accounts',
+  'first.accounts_why': 'The usual accounts are there. Give them your own numbers and names, by hand or from a file.',
+  'first.warehouses_why': 'Where goods are kept; bins only where you need them.',
+  'first.items_why': 'From a CSV or XLSX file, checked line by line before anything is loaded, or one at a time.',
+  'first.vendors_why': 'With currency and terms of payment; their prices and their own item numbers can follow.',
+  'first.stock_why': 'What is on hand on the first open day, with its value. Skip it where there is none.',
+  'first.order': 'First purchase order',
+  'first.order_why': 'What is ordered is there to be received and billed against.',
+  'first.receipt': 'First goods receipt',
+  'first.receipt_why': 'From here on there is stock, and the vendor’s bill is awaited on the match bench.',
+  'first.count': '{count, plural, one {# entry} other {# entries}}',
+  'first.none': 'none yet',
+  'first.none_optional': 'none yet, optional',
+} as const;
