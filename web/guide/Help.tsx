@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { say } from '../locale/say.ts';
 import { Sheet } from '../parts/Sheet.tsx';
-import { about } from './chapters.ts';
+import { about } from './about.ts';
 import { Text } from './Text.tsx';
 import { useChapter } from './useChapter.ts';
 

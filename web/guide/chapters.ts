@@ -32,11 +32,3 @@ export const titles = async (): Promise<readonly (readonly [name: string, title:
 /** Where a picture of the guide is served. */
 export const pictureAt = (source: string): string =>
   PICTURES[`../../docs/screenshots/${source.split('/').at(-1) ?? ''}`] ?? source;
-
-/** From an anchor to the next one or the next heading but its own: what is said about one thing. */
-export function about(text: string, anchor: string): string {
-  const from = text.indexOf(`<a id="${anchor}"></a>`);
-  if (from < 0) return text;
-  const [, heading = '', rest = ''] = /(## [^\n]*\n)([^]*)/.exec(text.slice(from)) ?? [];
-  return heading + rest.slice(0, /\n(## |<a id=)/.exec(rest)?.index ?? rest.length);
-}

@@ -8,6 +8,7 @@ import { useLasting } from '../../parts/useLasting.ts';
 import { useRowsInView } from '../../parts/useRowsInView.ts';
 import { beyond, type BillBody, lineTotal, placesFor, splitOff } from './billBody.ts';
 import { BillGridLine, type LineActions, WIDTH } from './BillGridLine.tsx';
+import { byLine } from '../../drafts/byLine.ts';
 import { say } from '../../locale/say.ts';
 
 interface Props {
@@ -104,15 +105,3 @@ export function BillGrid({ entering: { change, refusals, preview }, body, lines,
 const NOWHERE: ReturnType<typeof placesFor> = [];
 const NO_REFUSALS: readonly RefusalView[] = [];
 const NO_DIFFERENCES: PreviewReply['differences'] = [];
-
-/** What is said of lines, by the line that it is said of. */
-function byLine<Said extends { readonly at: string }>(all: readonly Said[]): ReadonlyMap<number, Said[]> {
-  const found = new Map<number, Said[]>();
-  for (const one of all) {
-    const place = /^\/lines\/(\d+)/.exec(one.at)?.[1];
-    if (place === undefined) continue;
-    const at = Number.parseInt(place, 10);
-    found.set(at, [...(found.get(at) ?? []), one]);
-  }
-  return found;
-}

@@ -15,6 +15,7 @@ import { useRowsInView } from '../../parts/useRowsInView.ts';
 import { isBlank, NO_EXPENSE, NO_LINE, type OrderLine } from './orderLine.ts';
 import { type LineActions, OrderGridLine, WIDTH } from './OrderGridLine.tsx';
 import { knownPrice, type KnownPrice, usualUnit } from './prices.ts';
+import { byLine } from '../../drafts/byLine.ts';
 import { say } from '../../locale/say.ts';
 
 interface Props {
@@ -210,13 +211,3 @@ const knownProps = (known: KnownPrice | undefined) => ({ knownAt: known?.price, 
 
 const NONE: readonly RefusalView[] = [];
 const NO_COSTS: PreviewReply['expected'] = [];
-
-/** What is wrong, by the line that it is wrong in. */
-function byLine(refusals: readonly RefusalView[]): ReadonlyMap<number, RefusalView[]> {
-  const found = new Map<number, RefusalView[]>();
-  for (const refusal of refusals) {
-    const line = Number(/^\/lines\/(\d+)/.exec(refusal.at)?.[1] ?? -1);
-    found.set(line, [...(found.get(line) ?? []), refusal]);
-  }
-  return found;
-}
