@@ -133,7 +133,7 @@ async function newOrder(page) {
 
 /** Counted by hand and by scanning: one line short, one over, some rejected. */
 async function receiving(page) {
-  await page.getByRole('link', { name: /Kumo Dyeworks/ }).click();
+  await page.getByRole('link', { name: /Kumo Dyeworks/ }).first().click();
   await page.getByLabel('Packing slip').fill('K-1240');
   await page.getByLabel(/^Received now, Madder/).fill('71');
   await page.getByLabel(/^Lot 1, Madder/).fill('KM-2610');
@@ -156,7 +156,10 @@ async function scan(page, code) {
 }
 
 async function bill(page) {
-  await page.getByRole('link', { name: /AJ 40518/ }).click();
+  await page
+    .getByRole('navigation', { name: 'Bills that wait' })
+    .getByRole('link', { name: /AJ 40518/ })
+    .click();
   await page.getByLabel(/^Reason, Floor loom/).fill('New price list');
   await page.getByLabel('Vendor’s number').focus();
 }

@@ -83,7 +83,7 @@ export const receiving: Record<keyof typeof en, string> = {
   'receiving.receipts_none_more': 'Geht Ware zu einer Bestellung ein, steht der Wareneingang hier.',
   'receiving.vendors_due': 'Lieferanten mit ausstehender Ware',
   'receiving.find_came': 'Suchen, was kam',
-  'receiving.find_hint': 'Bestellung, Lieferschein, Sendung, Code',
+  'receiving.find_hint': 'Bestellung, Schein …',
   'receiving.nothing_called': 'Nichts Ausstehendes heißt so.',
   'receiving.to_put_away': 'Einzulagern',
   'receiving.rejected_or': 'Abgelehnt oder ohne Bestellung',

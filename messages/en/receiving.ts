@@ -80,7 +80,7 @@ export const receiving = {
   'receiving.receipts_none_more': 'When goods are received against an order, the receipt stands here.',
   'receiving.vendors_due': 'Vendors with outstanding goods',
   'receiving.find_came': 'Find what came',
-  'receiving.find_hint': 'Order, packing slip, shipment, code',
+  'receiving.find_hint': 'Order, slip, shipment',
   'receiving.nothing_called': 'Nothing outstanding matches.',
   'receiving.to_put_away': 'To be put away',
   'receiving.rejected_or': 'Rejected, or without an order',
