@@ -231,3 +231,39 @@ test('a list and a document print as they are, in ink, without what is only clic
   expect(main[0]).toBe(main[1]);
   expect((await page.pdf()).subarray(0, 5).toString()).toBe('%PDF-');
 });
+
+/** By the way there from the index. */
+const WORK: readonly (readonly string[])[] = [
+  ['Orders', 'New order'],
+  ['Receiving', 'Kumo Dyeworks'],
+  ['Match bench', 'TF-24-0871'],
+  ['Landing sheet'],
+  ['Stock & cost'],
+  ['Ledger', 'Trial balance'],
+  ['Setup', 'Your preferences'],
+];
+
+for (const [name, width, height] of [
+  ['at twice the size', 640, 400],
+  ['on a tablet held upright', 768, 1024],
+] as const)
+  test(`the work is done ${name}: nothing is out of reach, and no serious finding`, async ({ page }) => {
+    const desk = new Desk(page);
+    await desk.signIn();
+    await page.setViewportSize({ width, height });
+    for (const way of WORK) {
+      for (const link of way) await page.getByRole('link', { name: link }).first().click();
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      await expectAccessible(page);
+      const [wide, over] = await page.evaluate(() => [
+        document.documentElement.scrollWidth <= innerWidth,
+        // What is cut off at an edge of the page and cannot be scrolled to.
+        [...document.querySelectorAll('main :is(button, input, select, h1)')].filter((element) => {
+          const { left, right, width: size } = element.getBoundingClientRect();
+          const scrolls = element.closest('.body, nav, .foot') !== null;
+          return size > 1 && !scrolls && (left < -1 || right > innerWidth + 1);
+        }).length,
+      ]);
+      expect([way.join(' → '), wide, over]).toEqual([way.join(' → '), true, 0]);
+    }
+  });

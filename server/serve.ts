@@ -44,8 +44,9 @@ export async function serve(config: Config, now: () => Date = () => new Date()):
   const today = () => todayOf({ config, now });
   const workers = startWorkers(config.database);
   const takeIn = (given: Given) => workers.run('takeBillIn', given);
+  const read = (content: Buffer) => workers.run('readMail', content);
   const mailbox = config.standIns
-    ? await openMailbox({ source, log, now, today, takeIn }, config.mailboxPort)
+    ? await openMailbox({ source, log, now, today, read, takeIn }, config.mailboxPort)
     : undefined;
   const host = config.mail.host ?? (mailbox && '127.0.0.1');
   const mailServer =

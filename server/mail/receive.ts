@@ -1,5 +1,4 @@
 import { randomUUID } from 'node:crypto';
-import { simpleParser } from 'mailparser';
 import { SMTPServer, type SMTPServerDataStream, type SMTPServerSession } from 'smtp-server';
 import type { DataSource } from 'typeorm';
 import type { Logger } from 'pino';
@@ -7,19 +6,21 @@ import type { Given } from '../bills/takeIn.ts';
 import { RequestError } from '../asking/failures.ts';
 import { sqlInstant } from '../storage/transaction.ts';
 import { keepMail } from './mails.ts';
+import type { ReadMail } from './readMail.ts';
 import { type Message, message } from '@obolus/messages/message';
 import { keptSays } from '../storage/said.ts';
 
 /** Mails to this name, at whatever domain, are bills; others are read in the mailbox. */
 const FOR_BILLS = /^bills@/i;
 const MOST_BYTES = 20_000_000;
-const MOST_ATTACHMENTS = 20;
 
 interface Post {
   readonly source: DataSource;
   readonly log: Logger;
   readonly now: () => Date;
   readonly today: () => string;
+  /** Takes a mail apart, beside this thread. */
+  readonly read: (content: Buffer) => Promise<ReadMail>;
   /** Takes an attachment in as papers of bills. */
   readonly takeIn: (given: Given) => Promise<unknown>;
 }
@@ -77,32 +78,29 @@ async function takeMail(post: Post, stream: SMTPServerDataStream, session: SMTPS
     await refuseMail(post, sender, bytes);
     throw refusedForSize();
   }
-  const mail = await simpleParser(Buffer.concat(parts), { skipHtmlToText: false, skipImageLinks: true });
-  const attachments = mail.attachments
-    .slice(0, MOST_ATTACHMENTS)
-    .map((part, at) => ({ name: part.filename ?? `attachment-${at + 1}`, content: part.content }));
+  const { messageId, subject, text, attachments } = await post.read(Buffer.concat(parts));
   const forBills = recipients.some((address) => FOR_BILLS.test(address));
   // What we sent is kept already, under the id that it carries.
-  const own = /^<(.+)@obolus>$/.exec(mail.messageId ?? '')?.[1];
+  const own = /^<(.+)@obolus>$/.exec(messageId)?.[1];
   await keepMail(
     post.source,
     {
       outward: !forBills,
       sender,
       recipients,
-      subject: mail.subject ?? '',
-      text: mail.text ?? '',
+      subject,
+      text,
       attachments: attachments.map(({ name }) => name),
       at: post.now(),
     },
     own,
   );
-  if (forBills) await takeAttachments(post, sender, mail.subject ?? '', attachments);
+  if (forBills) await takeAttachments(post, sender, subject, attachments);
 }
 
 /** Takes in what is attached to a mail; what cannot be is refused, each part by itself. */
 export async function takeAttachments(
-  post: Post,
+  post: Omit<Post, 'read'>,
   sender: string,
   subject: string,
   attachments: readonly { name: string; content: Buffer }[],
@@ -133,14 +131,14 @@ export async function takeAttachments(
   }
 }
 
-const refuseMail = (post: Post, sender: string, bytes: number): Promise<void> =>
+const refuseMail = (post: Pick<Post, 'source' | 'now'>, sender: string, bytes: number): Promise<void> =>
   refusePaper(post, sender, '', bytes, [
     message('paper.mail_too_large', { size: Math.ceil(bytes / 1_000_000), most: MOST_BYTES / 1_000_000 }),
   ]);
 
 /** Of what is refused nothing is kept but that it came. */
 async function refusePaper(
-  { source, now }: Post,
+  { source, now }: Pick<Post, 'source' | 'now'>,
   sender: string,
   name: string,
   bytes: number,

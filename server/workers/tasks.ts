@@ -7,6 +7,7 @@ import type { DatabaseConfig } from '../config.ts';
 import { keepAdvice } from '../despatch/advices.ts';
 import { stageImport } from '../imports/stage.ts';
 import { listFile } from '../lists/file.ts';
+import { readMail } from '../mail/readMail.ts';
 import { orderPdf } from '../papers/orderPdf.ts';
 import { openBooks } from '../storage/dataSource.ts';
 import { type Answer, refusalOf, withFiles } from './answer.ts';
@@ -19,6 +20,7 @@ const TASKS = {
   keepAdvice,
   stageImport,
   listFile: ({ manager }: DataSource, ...asked: Rest<Parameters<typeof listFile>>) => listFile(manager, ...asked),
+  readMail: (_: DataSource, content: Buffer) => readMail(content),
   orderPdf: (_: DataSource, ...asked: Parameters<typeof orderPdf>) => orderPdf(...asked),
 };
 
