@@ -133,7 +133,10 @@ async function newOrder(page) {
 
 /** Counted by hand and by scanning: one line short, one over, some rejected. */
 async function receiving(page) {
-  await page.getByRole('link', { name: /Kumo Dyeworks/ }).first().click();
+  await page
+    .getByRole('link', { name: /Kumo Dyeworks/ })
+    .first()
+    .click();
   await page.getByLabel('Packing slip').fill('K-1240');
   await page.getByLabel(/^Received now, Madder/).fill('71');
   await page.getByLabel(/^Lot 1, Madder/).fill('KM-2610');

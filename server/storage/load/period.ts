@@ -1,6 +1,7 @@
 import { base } from '@obolus/core/exact/amounts';
 import type { AccountKey } from '@obolus/core/books/accounts';
 import type { LineId } from '@obolus/core/costing/pool';
+import type { OpenKind } from '@obolus/core/openItems/openItem';
 import type { ClosedPeriod } from '@obolus/core/state/periods';
 import { loadCreditable } from './creditable.ts';
 import type { BooksLoader } from './loader.ts';
@@ -70,39 +71,50 @@ interface OpenAtClose {
   readonly suspense: string;
 }
 
+/**
+ * Lines of these kinds that are open, or were as of the day: what documents after it changed. What of them was open is counted by the
+ * rules themselves; here nothing is left out, and nothing that was settled before is looked at.
+ */
+const openAsOf = (kinds: readonly OpenKind[], on: string) =>
+  [
+    `(SELECT x.line_document_id, x.line_no, x.part FROM open_item x WHERE x.kind IN (?) AND x.is_open = 1
+      UNION SELECT c.line_document_id, c.line_no, c.part FROM document d JOIN open_change c ON c.document_id = d.id WHERE c.kind IN (?) AND d.date > ?)`,
+    [kinds, kinds, on],
+  ] as const;
+
 async function readOpenAtClose(reading: Reading, onPurchase: boolean, on: string): Promise<OpenAtClose> {
   const foreign = (column: string) => (onPurchase ? 'TRUE' : `${column} <> (SELECT currency FROM company)`);
-  const billed =
-    'SELECT COALESCE(SUM(b.quantity), 0) FROM bill_line b JOIN document bd ON bd.id = b.document_id AND bd.date <= ?';
   // Estimates are accrued also of what is billed.
-  const estimated = onPurchase
-    ? 'OR EXISTS (SELECT 1 FROM receipt_estimate e WHERE e.document_id = l.document_id AND e.line_no = l.line_no)'
-    : '';
+  const [unbilled, ofUnbilled] = openAsOf(onPurchase ? ['to-bill', 'estimated'] : ['to-bill'], on);
   const receipts = await query(
     reading,
-    `SELECT l.document_id, l.line_no FROM receipt_line l JOIN document d ON d.id = l.document_id
-     WHERE ${foreign('l.currency')} AND d.date <= ? AND ${stands('d.id')}
-       AND (l.quantity > (${billed} WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND ${stands('b.document_id')}) ${estimated})`,
-    [on, on],
+    `SELECT DISTINCT l.document_id, l.line_no FROM ${unbilled} x JOIN receipt_line l ON l.document_id = x.line_document_id AND l.line_no = x.line_no
+     JOIN document d ON d.id = l.document_id WHERE ${foreign('l.currency')} AND d.date <= ? AND ${stands('d.id')}`,
+    [...ofUnbilled, on],
   );
+  const [ahead, ofAhead] = openAsOf(['billed-ahead'], on);
   const orders = onPurchase
     ? await query(
         reading,
-        `SELECT DISTINCT b.order_id AS document_id, b.order_line_no AS line_no FROM bill_line b WHERE b.order_id IS NOT NULL AND ${stands('b.document_id')}`,
+        `SELECT DISTINCT b.order_id AS document_id, b.order_line_no AS line_no FROM ${ahead} x
+         JOIN bill_line b ON b.document_id = x.line_document_id AND b.line_no = x.line_no WHERE b.order_id IS NOT NULL AND ${stands('b.document_id')}`,
+        [...ofAhead],
       )
     : [];
+  const [uncredited, ofUncredited] = openAsOf(['to-credit'], on);
   const returns = await query(
     reading,
-    `SELECT l.document_id, l.line_no FROM return_line l JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no
+    `SELECT DISTINCT l.document_id, l.line_no FROM ${uncredited} x JOIN return_line l ON l.document_id = x.line_document_id AND l.line_no = x.line_no
+     JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no
      JOIN document d ON d.id = l.document_id WHERE ${foreign('r.currency')} AND l.billed > 0 AND l.replaces = 0 AND d.date <= ? AND ${stands('d.id')}`,
-    [on],
+    [...ofUncredited, on],
   );
+  const [unpaid, ofUnpaid] = openAsOf(['to-pay'], on);
   const payables = await query(
     reading,
-    `SELECT p.document_id FROM payable p JOIN document d ON d.id = p.document_id WHERE d.currency <> (SELECT currency FROM company) AND d.date <= ? AND ${stands('d.id')}
-       AND p.amount <> (SELECT COALESCE(SUM(l.settled), 0) FROM payment_line l JOIN document pd ON pd.id = l.document_id AND pd.date <= ?
-                        WHERE l.of_id = p.document_id AND ${stands('l.document_id')})`,
-    [on, on],
+    `SELECT DISTINCT p.document_id FROM ${unpaid} x JOIN payable p ON p.document_id = x.line_document_id JOIN document d ON d.id = p.document_id
+     WHERE d.currency <> (SELECT currency FROM company) AND d.date <= ? AND ${stands('d.id')}`,
+    [...ofUnpaid, on],
   );
   const [suspense] = onPurchase
     ? await query(
