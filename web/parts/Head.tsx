@@ -20,7 +20,7 @@ export function Head({
         </h1>
         {about && <p>{about}</p>}
       </div>
-      {children && <div className="flex gap-2 shrink-0">{children}</div>}
+      {children && <div className="flex flex-wrap justify-end gap-2 min-w-0">{children}</div>}
     </header>
   );
 }
