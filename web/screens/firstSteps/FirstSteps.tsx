@@ -83,14 +83,14 @@ function Row({
 }) {
   return (
     <tr>
-      <td className="num dim">{at + 1}</td>
+      <td className="num dim align-top pt-2">{at + 1}</td>
       <td className="py-2">
         <Link className="act strong" to={to}>
           {say(name)}
         </Link>
         <p className="dim whitespace-normal max-w-[460px]">{say(why)}</p>
       </td>
-      <td className={isNext ? 'text-bronze' : ''}>{children}</td>
+      <td className={`align-top pt-2 ${isNext ? 'text-bronze' : ''}`}>{children}</td>
     </tr>
   );
 }
