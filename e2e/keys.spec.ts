@@ -113,7 +113,7 @@ test('the guide opens over the screen where one is, explains a figure, and is re
   const desk = new Desk(page);
   await desk.signIn();
   await page.getByRole('link', { name: 'Stock & cost' }).click();
-  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await expect(page.getByRole('heading', { level: 1, name: 'Stock' })).toBeVisible();
   await page.keyboard.press('F1');
   const help = page.getByRole('dialog', { name: 'Guide' });
   await expect(help.getByRole('heading', { name: 'The card' })).toBeVisible();
