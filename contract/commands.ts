@@ -3,7 +3,10 @@ import { Says } from './message.ts';
 import { DOCUMENT_KINDS } from './kinds/kinds.ts';
 import { Dimensions } from './kinds/parts.ts';
 
-/** What of the books a document changes: what is open by its kind, what is on hand and what it cost, and the ledger. */
+/**
+ * What of the books a document changes: what is open by its kind, what is on hand and what it cost, and the ledger. The kinds are those
+ * of the core (`openItems/openItem`), which the contract does not import: the server, which fills this in, does not compile without one.
+ */
 export const CHANGED = [
   'to-receive',
   'to-bill',
