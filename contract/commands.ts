@@ -82,10 +82,35 @@ export const PreviewReply = exactly({
       quantity: Quantity,
       before: Type.Union([Amount, Type.Null()]),
       after: Type.Union([Amount, Type.Null()]),
+      /** Of late costs: what stays with goods on hand, and what follows those that went out. Both zero for all else. */
+      late: exactly({ onHand: BaseAmount, gone: BaseAmount }),
     }),
   ),
   shares: Type.Array(exactly({ charge: LineId, amounts: Type.Array(BaseAmount) })),
   expected: Expected,
+  /** Duty of a customs entry by line of the body: calculated beside charged, with what each cause makes of the difference. */
+  charged: Type.Array(
+    exactly({
+      line: Type.Integer({ minimum: 0 }),
+      calculated: BaseAmount,
+      causes: Type.Array(
+        exactly({
+          cause: oneOf([
+            'code',
+            'origin',
+            'preference',
+            'value',
+            'date',
+            'measure-missing',
+            'measure-twice',
+            'arithmetic',
+          ] as const),
+          measure: Text(40),
+          amount: BaseAmount,
+        }),
+      ),
+    }),
+  ),
   /** What a bill comes to, in its currency. */
   total: Type.Union([Amount, Type.Null()]),
   /** Where a bill differs from what was ordered and received, in base currency; `allowed` is null where nobody set a limit. */

@@ -89,6 +89,7 @@ describe('the endpoints', () => {
       '/people/:id/reset',
       '/registers/:register/:id',
       // One's own, and done again it is the same.
+      '/session/layouts/:table',
       '/session/password',
       '/session/preferences',
       '/sessions',

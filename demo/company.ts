@@ -129,9 +129,12 @@ Pattern templates,6610
 Water and light,6710
 `;
 
-export const SHIPMENTS = `number,carrier,note
-FHL-011,GREY,Yarn and looms for the spring
-FHL-012,,Dyes by air
-FHL-014,GREY,Yarn and looms for the autumn
-FHL-016,,Shuttles
+/** What goes by ship, by air and on the road, with its days: counted back from today. */
+export const shipments = (
+  day: (before: number) => string,
+): string => `number,carrier,note,mode,vessel,from_port,to_port,departs,departed,arrives,arrived,incoterm,seal,weight,volume
+FHL-011,GREY,Yarn and looms for the spring,container,Grey Heron 41,Nelson,Fernhollow Harbor,${day(178)},${day(177)},${day(144)},${day(142)},FOB,GH 114 802,9120,44.2
+FHL-012,,Dyes by air,air,KW 207,Kumo,Fernhollow,${day(49)},${day(49)},${day(47)},${day(46)},FCA,,138.5,0.9
+FHL-014,GREY,Yarn and looms for the autumn,container,Grey Heron 46,Nelson,Fernhollow Harbor,${day(50)},${day(49)},${day(16)},${day(14)},FOB,GH 118 020,7480,39.6
+FHL-016,,Shuttles,container,,Mundra,Fernhollow Harbor,${day(12)},${day(11)},${day(-18)},,FOB,,,
 `;

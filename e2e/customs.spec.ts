@@ -26,6 +26,10 @@ test('a customs entry states what was declared, and the duty that was charged fo
     await page.getByLabel('Duty, line 2').fill('-1');
     await expect(page.getByText('This amount cannot be negative.').first()).toBeVisible();
     await page.getByLabel('Duty, line 2').fill('252.72');
+    // Calculated beside charged, and why they differ: 7.5 % more of 2,527.20 where it comes from CN.
+    await expect(
+      page.getByText('Charged 189.54 more than calculated: another origin than was received, +189.54'),
+    ).toBeVisible();
     await page.keyboard.press('Enter');
     await expect(page.getByLabel('Import tax, line 2')).toBeFocused();
     await expect(page.getByText('Posts nothing to the ledger.')).toBeVisible();
@@ -33,6 +37,20 @@ test('a customs entry states what was declared, and the duty that was charged fo
     await page.keyboard.press('Control+Enter');
     await expect(page.getByText('Customs rate of NZD 0.6')).toBeVisible();
     await expect(page.getByRole('row', { name: /8446\.10 CN 252\.72/ })).toBeVisible();
+  });
+
+  await test.step('a code is tried, with the rates that apply and why the others do not', async () => {
+    await page.getByRole('link', { name: 'Landing sheet' }).click();
+    await page.getByRole('link', { name: 'New customs entry' }).click();
+    await page.getByRole('link', { name: 'Try a code' }).click();
+    await desk.choose('Item', 'table loom');
+    const rates = page.getByRole('table', { name: 'Rates of the code' });
+    await expect(rates.getByRole('row', { name: /Added tariff/ })).toContainText('for another origin');
+    await expect(rates.getByRole('row', { name: /^Total/ })).toContainText('25.00');
+    await page.getByLabel('Origin').fill('cn');
+    await expect(rates.getByRole('row', { name: /Added tariff/ })).toContainText('applies');
+    await expect(rates.getByRole('row', { name: /^Total/ })).toContainText('100.00');
+    await expectAccessible(page);
   });
 
   await test.step('the broker bills the duty', async () => {

@@ -75,6 +75,11 @@ export class Desk {
 
   /** Posts by keyboard, checks that the document's journal is what the footing showed, and gives the document's number. */
   async post(): Promise<string> {
+    // What is still being kept of the draft asks for its own list anew: that is not the posting's.
+    await this.page
+      .getByText('Draft kept')
+      .waitFor({ timeout: 2_000 })
+      .catch(() => undefined);
     const before = await this.footing();
     const asked = this.askedFromNow();
     await this.page.keyboard.press('Control+Enter');

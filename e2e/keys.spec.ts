@@ -87,6 +87,7 @@ test('keys are meant by what they type, and those of one sign can be switched of
   const desk = new Desk(page);
   await desk.signIn();
   await page.getByRole('link', { name: 'Orders' }).first().click();
+  await expect(page.getByPlaceholder('Find in it')).toBeVisible();
   await pressGerman(page, '/', 'Digit7');
   await expect(page.getByPlaceholder('Find in it')).toBeFocused();
   await page.locator('h1').focus();

@@ -219,6 +219,15 @@ test('a password is changed by its owner, and one that is forgotten by a link, o
 test('a list and a document print as they are, in ink, without what is only clicked', async ({ page }) => {
   const desk = new Desk(page);
   await desk.signIn();
+  // Of a long list only what is in view is drawn; on paper all of it.
+  const rows = page.getByRole('table', { name: 'Purchase orders' }).getByRole('row');
+  await expect(rows.nth(10)).toBeVisible();
+  await page.setViewportSize({ width: 1280, height: 400 });
+  await expect.poll(() => rows.count()).toBeLessThan(25);
+  await page.evaluate(() => dispatchEvent(new Event('beforeprint')));
+  expect(await rows.count()).toBe(28);
+  await page.evaluate(() => dispatchEvent(new Event('afterprint')));
+  await page.setViewportSize({ width: 1280, height: 800 });
   await page.getByRole('row', { name: /PO-1012/ }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('PO-1012');
   await page.emulateMedia({ media: 'print', colorScheme: 'dark' });

@@ -120,7 +120,7 @@ test('goods go from an order to cost of goods, and every step shows its journal 
     await page.getByRole('link', { name: 'Allocate charges' }).click();
     await page.getByRole('checkbox', { name: /GW-80001/ }).check();
     await page.getByLabel('Find received lines').fill('Dholka');
-    await page.getByRole('checkbox', { name: /madder red/ }).check();
+    await page.getByRole('checkbox', { name: /madder red.*Dholka/ }).check();
     await page.getByRole('checkbox', { name: /Boat shuttle/ }).check();
     await page.getByLabel(/Basis of freight/).selectOption('weight');
     await page.getByLabel(/freight on Merino/).fill('70');

@@ -42,8 +42,10 @@ import { register } from './de/register.ts';
 import { role } from './de/role.ts';
 import { rows } from './de/rows.ts';
 import { setUp } from './de/setUp.ts';
+import { shipments } from './de/shipments.ts';
 import { status } from './de/status.ts';
 import { stock } from './de/stock.ts';
+import { table } from './de/table.ts';
 import { terms } from './de/terms.ts';
 import { vendor } from './de/vendor.ts';
 import { word } from './de/word.ts';
@@ -94,8 +96,10 @@ export const de: Catalogue = {
   ...role,
   ...rows,
   ...setUp,
+  ...shipments,
   ...status,
   ...stock,
+  ...table,
   ...terms,
   ...vendor,
   ...word,

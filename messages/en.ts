@@ -42,8 +42,10 @@ import { register } from './en/register.ts';
 import { role } from './en/role.ts';
 import { rows } from './en/rows.ts';
 import { setUp } from './en/setUp.ts';
+import { shipments } from './en/shipments.ts';
 import { status } from './en/status.ts';
 import { stock } from './en/stock.ts';
+import { table } from './en/table.ts';
 import { terms } from './en/terms.ts';
 import { vendor } from './en/vendor.ts';
 import { word } from './en/word.ts';
@@ -94,8 +96,10 @@ export const en = {
   ...role,
   ...rows,
   ...setUp,
+  ...shipments,
   ...status,
   ...stock,
+  ...table,
   ...terms,
   ...vendor,
   ...word,

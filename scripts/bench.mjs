@@ -12,6 +12,7 @@ import { benchOpen } from './bench/open.mjs';
 import { benchOrders } from './bench/orders.mjs';
 import { benchPosting } from './bench/posting.mjs';
 import { benchScreens } from './bench/screens.mjs';
+import { benchSheet } from './bench/sheet.mjs';
 import { databaseEnvironment, startDatabase } from './lib/database.mjs';
 import { checkNode, ensureBuilt, ensureDebian, root, run } from './lib/project.mjs';
 
@@ -19,7 +20,7 @@ checkNode();
 ensureDebian('chromium', 'chromium');
 await ensureBuilt(['core', 'contract', 'server', 'web']);
 
-/** All of it, or the parts that are named: core, floor, posting, orders, open, history, beside, screens; `--small` only shows that they run. */
+/** All of it, or the parts that are named: core, floor, posting, orders, open, sheet, history, beside, screens; `--small` only shows that they run. */
 const asked = process.argv.slice(2).filter((word) => word !== '--small');
 const wanted = (part) => asked.length === 0 || asked.includes(part);
 
@@ -67,6 +68,10 @@ try {
   if (wanted('open')) {
     console.log('\nOpen work, and what is closed behind it\n');
     await benchOpen(pool, await signIn(url));
+  }
+  if (wanted('sheet')) {
+    console.log('\nThe landing sheet\n');
+    await benchSheet(pool, await signIn(url), url);
   }
   if (wanted('history')) {
     console.log('\nHistory behind a posting\n');

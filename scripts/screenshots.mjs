@@ -44,13 +44,13 @@ try {
     ['receiving', '/receiving', receiving],
     ['approvals', '/approvals'],
     ['match-bench', '/bench', bill],
+    ['shipment', '/shipments/FHL-011'],
     ['landing-sheet', '/landing', landing],
     ['customs-entry', '/landing/customs-entry', customsEntry],
     ['document', `/documents/${await idOf('GR-1003')}`],
     ['received-or-billed', '/bench/unmatched'],
     ['stock', '/stock'],
     ['stock-card', '/stock/1/1'],
-    ['journal', '/ledger'],
     ['trial-balance', '/ledger/trial-balance'],
     ['item', '/items/4'],
     ['vendor', '/vendors/1'],
@@ -182,6 +182,7 @@ async function customsEntry(page) {
   await page.getByLabel('Customs rate of NZD').fill('0.6');
   await page.getByLabel('Customs rate of CAD').fill('0.73');
   await page.getByLabel('Duty, line 1').fill('115.71');
-  await page.getByLabel('Duty, line 2').fill('63.18');
+  await page.getByLabel('Origin, line 2').fill('cn');
+  await page.getByLabel('Duty, line 2').fill('252.72');
   await page.getByLabel('Duty, line 3').fill('243.12');
 }

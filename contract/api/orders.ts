@@ -1,6 +1,7 @@
 import { AdviceView, HeldView, OnDockLine, ReceivedLine } from '../views/receiving.ts';
 import { Commitments, OpenOrderLine, OrderView } from '../views/orders.ts';
 import { Paper } from '../views/documents.ts';
+import { ShipmentRow, ShipmentView } from '../views/shipments.ts';
 import { exactly, Text, Type } from '../figures.ts';
 import { endpoint } from '../endpoint.ts';
 import { byId, byKey, Done, firstOf, vendorFilter } from './parts.ts';
@@ -59,8 +60,33 @@ export const ordersEndpoints = {
     path: '/receipts/lines',
     summary: 'Received lines on which charges may land, latest first',
     allow: 'signed-in',
-    query: exactly({ find: Type.Optional(Text(100)) }),
+    query: exactly({
+      find: Type.Optional(Text(100)),
+      shipment: Type.Optional(Text(60, 'All of a shipment')),
+      receipts: Type.Optional(
+        Type.String({
+          pattern: '^[1-9][0-9]*(,[1-9][0-9]*)*$',
+          maxLength: 8000,
+          description: 'All of these receipts: ids, apart by commas',
+        }),
+      ),
+    }),
     reply: firstOf(ReceivedLine),
+  }),
+  shipments: endpoint({
+    method: 'get',
+    path: '/shipments',
+    summary: 'Shipments, those that arrive last first',
+    allow: 'signed-in',
+    reply: firstOf(ShipmentRow),
+  }),
+  shipment: endpoint({
+    method: 'get',
+    path: '/shipments/:number',
+    summary: 'A shipment with what is still to come and its charges',
+    allow: 'signed-in',
+    params: exactly({ number: Text(60) }),
+    reply: ShipmentView,
   }),
   advices: endpoint({
     method: 'get',

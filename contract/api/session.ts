@@ -1,6 +1,6 @@
 import { DOCUMENT_KINDS } from '../kinds/kinds.ts';
 import { DraftRow, DraftView } from '../views/drafts.ts';
-import { FirstSteps, Me, Preferences, SearchHit, Waiting } from '../views/me.ts';
+import { FirstSteps, Layout, Me, Preferences, SearchHit, Waiting } from '../views/me.ts';
 import { exactly, oneOf, Text, Type } from '../figures.ts';
 import { endpoint } from '../endpoint.ts';
 import { byKey, Done, firstOf, list } from './parts.ts';
@@ -37,6 +37,15 @@ export const sessionEndpoints = {
     summary: 'Say in which language one reads, and how one writes figures and days',
     allow: 'signed-in',
     body: Preferences,
+    reply: Done,
+  }),
+  saveLayout: endpoint({
+    method: 'put',
+    path: '/session/layouts/:table',
+    summary: 'Keep how one looks at the columns of a table',
+    allow: 'signed-in',
+    params: exactly({ table: Text(60) }),
+    body: Layout,
     reply: Done,
   }),
   signOutEverywhere: endpoint({

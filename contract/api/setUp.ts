@@ -1,4 +1,5 @@
-import { BaseAmount, exactly, Id, oneOf, Text, Type } from '../figures.ts';
+import { BaseAmount, Day, exactly, Id, oneOf, Quantity, Text, Type } from '../figures.ts';
+import { TriedCode } from '../views/tariff.ts';
 import {
   ChargeKindView,
   DimensionView,
@@ -50,6 +51,32 @@ export const setUpEndpoints = {
     allow: 'signed-in',
     query: exactly({ ...sought, vendor: Type.Optional(Id) }),
     reply: list(ItemView),
+  }),
+  itemsNamed: endpoint({
+    method: 'get',
+    path: '/items/named',
+    summary:
+      'The items that texts name, by number, a code on them or the vendor’s own number; what names none is not there',
+    allow: 'signed-in',
+    query: exactly({ texts: Text(4000, 'Apart by line feeds'), vendor: Type.Optional(Id) }),
+    reply: list(exactly({ text: Text(4000), item: Id })),
+  }),
+  tryCode: endpoint({
+    method: 'get',
+    path: '/tariff/try',
+    summary: 'What goods of a code are charged on a day, by which rates, and why others do not apply',
+    allow: 'signed-in',
+    query: exactly({
+      code: Text(20),
+      origin: Text(2),
+      preference: Type.Optional(Type.Literal('yes')),
+      on: Day,
+      value: BaseAmount,
+      quantity: Quantity,
+      unit: Text(20),
+      weight: Type.Optional(Quantity),
+    }),
+    reply: TriedCode,
   }),
   vendors: endpoint({
     method: 'get',

@@ -1,8 +1,10 @@
 import { BaseAmount, Day, exactly, Id, LineId, oneOf, Type } from '../figures.ts';
-import { lines, MOST_LINES } from './parts.ts';
 import { kind } from './kind.ts';
 
 export const BASES = ['value', 'quantity', 'weight', 'volume', 'equal', 'duty', 'manual'] as const;
+
+/** A container holds more lines than any one paper. */
+export const MOST_LANDED = 20_000;
 
 export const allocation = kind({
   name: 'allocation',
@@ -11,14 +13,14 @@ export const allocation = kind({
   amounts: 'kind.amounts_shared_out',
   body: exactly({
     date: Day,
-    to: Type.Array(LineId, { maxItems: MOST_LINES }),
+    to: Type.Array(LineId, { maxItems: MOST_LANDED }),
     charges: Type.Array(
       exactly({
         of: LineId,
         basis: oneOf(BASES),
         amount: Type.Union([BaseAmount, Type.Literal('')], { description: 'Empty for all that is left' }),
-        fixed: lines({ line: LineId, amount: BaseAmount }),
-        limitedTo: Type.Optional(Type.Array(LineId, { maxItems: MOST_LINES })),
+        fixed: Type.Array(exactly({ line: LineId, amount: BaseAmount }), { maxItems: MOST_LANDED }),
+        limitedTo: Type.Optional(Type.Array(LineId, { maxItems: MOST_LANDED })),
       }),
       { maxItems: 50 },
     ),

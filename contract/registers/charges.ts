@@ -31,6 +31,13 @@ export const chargeKinds: Register = {
       as: 'choice',
       choices: choicesOf(BASES.filter((basis) => basis !== 'manual')),
     },
+    {
+      name: 'part',
+      label: 'word.part_of_way',
+      as: 'choice',
+      choices: choicesOf(['origin', 'carriage', 'insurance', 'destination', 'import']),
+      hint: 'hint.part_of_way',
+    },
     { name: 'vendor', label: 'word.usual_vendor', as: 'entry', of: 'vendors' },
     { name: 'account', label: 'word.expense_account', as: 'entry', of: 'expense-accounts', optional: true },
     retired,

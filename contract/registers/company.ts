@@ -1,4 +1,14 @@
-import { address, allowances, choicesOf, identifiers, name, SETTERS, tolerances, type Register } from './register.ts';
+import {
+  address,
+  allowances,
+  choicesOf,
+  identifiers,
+  name,
+  SETTERS,
+  tolerances,
+  type Register,
+  unusual,
+} from './register.ts';
 import { LANGUAGES } from '@obolus/messages/speaker';
 
 export const company: Register = {
@@ -93,6 +103,7 @@ export const company: Register = {
       optional: true,
       by: SETTERS,
     },
+    ...unusual,
     {
       name: 'blind',
       label: 'word.count_blind',

@@ -116,6 +116,11 @@ export const tolerances = (of: 'item' | 'vendor' | 'company'): readonly [Registe
   percent('over', 'word.over_tolerance', `hint.over_${of}`),
   percent('short', 'word.short_tolerance', `hint.short_${of}`),
 ];
+/** From what part of it on a charge, or a change of unit cost, is pointed out on the landing sheet. */
+export const unusual: readonly RegisterField[] = [
+  { name: 'unusual_charge', label: 'word.unusual_charge', hint: 'hint.unusual_charge' },
+  { name: 'unusual_cost', label: 'word.unusual_cost', hint: 'hint.unusual_cost' },
+].map((field) => ({ ...field, as: 'figure', places: 4, optional: true, by: SETTERS }) as RegisterField);
 /** What bills may ask for more, and less, than was expected, without a reason. */
 export const allowances = (of: 'item' | 'vendor' | 'company'): RegisterField[] =>
   (['bill_over_part', 'bill_over_amount', 'bill_short_part', 'bill_short_amount'] as const).map((name) =>

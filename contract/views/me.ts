@@ -22,6 +22,17 @@ export const Preferences = exactly({
 
 export type Preferences = Static<typeof Preferences>;
 
+const ColumnName = Text(60);
+
+/** How somebody looks at the columns of a table: which they hid, which stay in sight at its beginning, and how wide some are, in pixels. */
+export const Layout = exactly({
+  hidden: Type.Array(ColumnName, { maxItems: 100 }),
+  fixed: Type.Array(ColumnName, { maxItems: 100 }),
+  widths: Type.Record(ColumnName, Type.Integer({ minimum: 20, maximum: 2000 }), { maxProperties: 100 }),
+});
+
+export type Layout = Static<typeof Layout>;
+
 export const Me = exactly({
   user: exactly({ id: Id, name: Name, email: Text(160), role: oneOf(ROLES) }),
   company: exactly({
@@ -34,8 +45,12 @@ export const Me = exactly({
     begun: Type.Boolean(),
     standIns: Type.Boolean(),
     mailbox: Type.Union([Count, Type.Null()]),
+    /** From what percent of the goods’ value a charge, and of its usual cost a unit’s, is pointed out; empty for never. */
+    unusual: exactly({ charge: Text(20), cost: Text(20) }),
   }),
   preferences: Preferences,
+  /** By the table's name; a table that is looked at as it comes is not there. */
+  layouts: Type.Record(Text(60), Layout),
   csrfToken: Text(100),
 });
 

@@ -39,10 +39,10 @@ export function workedOutDuty(
  * The price paid for the line, also the part of it that went to variance, at the customs rate of exchange where given; with
  * the line's freight and insurance where the company's rule says so (accounting.md, Duty).
  */
-function customsValue(
+export function customsValue(
   books: Books,
   { receipt, pricePaid }: LandedLine,
-  entry: CustomsEntry | undefined,
+  entry: Pick<CustomsEntry, 'rates'> | undefined,
   carried: bigint,
 ): BaseAmount {
   const { currency, customsValueWithFreight } = books.company;

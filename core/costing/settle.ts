@@ -140,11 +140,14 @@ class Sweep {
         this.counter(cost.against),
         cost.about,
       );
-      const change = { line: cost.movement, pool: cost.pool, shared: cost.shared, effective: cost.date, posting };
       this.valueChanges.push({
-        ...change,
+        line: cost.movement,
+        pool: cost.pool,
         component: cost.component,
+        shared: cost.shared,
         amount,
+        effective: cost.date,
+        posting,
         given: { against: cost.against, about: cost.about },
       });
       if (run.pool.method === 'standard') this.postVariance(run, movement, cost, amount, posting);

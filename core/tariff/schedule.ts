@@ -35,13 +35,17 @@ export interface Dutiable {
   readonly preference: boolean;
 }
 
+/** Whether a rate's code is a prefix of the goods'; by digits, however they are written. */
+export function reaches(rate: TariffRate, code: string): boolean {
+  const digits = digitsOf(code);
+  return digits !== '' && digits.startsWith(digitsOf(rate.code));
+}
+
 /** The rate of each measure that applies on a day: at most one of each. */
 export function ratesFor(tariff: Tariff, goods: Dutiable, on: Day): TariffRate[] {
-  const code = digitsOf(goods.code);
   const applying = tariff.filter(
     (rate) =>
-      code.startsWith(digitsOf(rate.code)) &&
-      code !== '' &&
+      reaches(rate, goods.code) &&
       (rate.origin === undefined || rate.origin === goods.origin) &&
       (!rate.preference || goods.preference) &&
       rate.from <= on &&
@@ -56,7 +60,7 @@ export function ratesFor(tariff: Tariff, goods: Dutiable, on: Day): TariffRate[]
 }
 
 /** A claimed preference, else the longest code, then one that names the origin, then the latest start. */
-function comesBefore(a: TariffRate, b: TariffRate): boolean {
+export function comesBefore(a: TariffRate, b: TariffRate): boolean {
   if (a.preference !== b.preference) return a.preference;
   const longer = digitsOf(a.code).length - digitsOf(b.code).length;
   if (longer !== 0) return longer > 0;

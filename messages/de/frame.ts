@@ -81,4 +81,6 @@ export const frame: Record<keyof typeof en, string> = {
   'frame.draft_elsewhere': 'auch in einem anderen Fenster offen',
   'frame.printed': '{company}, gedruckt von {name} am {day}',
   'frame.sums': 'Soll und Haben sind {amount} {currency}.',
+  'frame.late_split': '{onHand} auf Ware am Lager, {gone} auf abgegangene Ware',
+  'frame.what_it_does': 'Was es mit den Kosten macht',
 };

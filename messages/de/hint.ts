@@ -55,4 +55,11 @@ export const hint: Record<keyof typeof en, string> = {
     'Von Prozentsatz und Betrag das Kleinere; wo alles leer ist, geht jede Abweichung ohne Grund durch',
   'hint.language': 'Dessen, was an ihn geht; die der Firma, wo nichts gesagt ist',
   'hint.language_company': 'Dessen, was an Lieferanten geht, wo nichts anderes gesagt ist',
+  'hint.unusual_charge': 'Auf dem Einstandsblatt: vom Warenwert. Leer: nie angezeigt.',
+  'hint.unusual_cost':
+    'Auf dem Einstandsblatt: Abweichung von den Kosten der anderen Zugänge des Artikels. Leer: nie angezeigt.',
+  'hint.shipment_incoterm': 'Sagt, welche Nebenkosten zu erwarten sind',
+  'hint.stated_weight': 'In Kilogramm, wie der Frachtführer sie angibt',
+  'hint.stated_volume': 'In Kubikmetern, wie der Frachtführer es angibt',
+  'hint.part_of_way': 'Wer sie zahlt, hängt vom Incoterm der Sendung ab. Leer: danach nie erwartet.',
 };

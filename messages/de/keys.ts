@@ -29,4 +29,12 @@ export const keys: Record<keyof typeof en, string> = {
   'keys.next_difference': 'Nächste zu entscheidende Abweichung',
   'keys.alone_off': 'Tasten mit nur einem Zeichen sind in Ihren Einstellungen ausgeschaltet.',
   'keys.help': 'Was die Anleitung zu diesem Bildschirm sagt',
+  'keys.extend': 'Zellen in dieser Richtung wählen',
+  'keys.copy': 'Gewählte Zellen kopieren, auch für eine Tabellenkalkulation',
+  'keys.paste': 'Zellen einfügen, auch aus einer Tabellenkalkulation',
+  'keys.clear': 'Gewählte Zellen leeren',
+  'keys.undo': 'Letzte Änderung des Entwurfs zurücknehmen',
+  'keys.redo': 'Wiederherstellen',
+  'keys.shift': 'Umschalt',
+  'keys.backspace': 'Rücktaste',
 };

@@ -104,4 +104,7 @@ export const problem: Record<keyof typeof en, string> = {
     'Der Server antwortet nicht. Was Sie getippt haben, bleibt hier erhalten; noch einmal versuchen.',
   'problem.not_shown_title': 'Das konnte nicht gezeigt werden',
   'problem.not_shown': 'Der Server gab keine lesbare Antwort.',
+  'problem.shipment_unknown': 'Kein Beleg nennt diese Sendung, und sie ist nicht angelegt.',
+  'problem.too_many_layouts':
+    'Sie haben die Spalten von {most} Tabellen eingerichtet: Setzen Sie zuerst die einer Tabelle zurück.',
 };

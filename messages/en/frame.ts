@@ -79,4 +79,6 @@ export const frame = {
   'frame.draft_elsewhere': 'open in another window too',
   'frame.printed': '{company}, printed by {name} on {day}',
   'frame.sums': 'Debit and credit are {amount} {currency}.',
+  'frame.late_split': '{onHand} to goods on hand, {gone} to goods that went out',
+  'frame.what_it_does': 'What it does to cost',
 } as const;

@@ -51,4 +51,10 @@ export const hint = {
     'Of a percentage and an amount the smaller; where everything is empty, any difference passes without a reason',
   'hint.language': 'Of what is sent to it; the company’s where nothing is said',
   'hint.language_company': 'Of what is sent to vendors, where nothing else is said',
+  'hint.unusual_charge': 'On the landing sheet: of the goods’ value. Empty: never pointed out.',
+  'hint.unusual_cost': 'On the landing sheet: away from what the item’s other receipts cost. Empty: never pointed out.',
+  'hint.shipment_incoterm': 'Says which charges are to be expected',
+  'hint.stated_weight': 'In kilograms, as the carrier states it',
+  'hint.stated_volume': 'In cubic meters, as the carrier states it',
+  'hint.part_of_way': 'Who pays it depends on the shipment’s Incoterm. Empty: never expected by it.',
 } as const;

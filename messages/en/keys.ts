@@ -27,4 +27,12 @@ export const keys = {
   'keys.next_difference': 'Next difference to decide',
   'keys.alone_off': 'Keys of one letter or sign are switched off in your preferences.',
   'keys.help': 'What the guide says about this screen',
+  'keys.extend': 'Choose cells in that direction',
+  'keys.copy': 'Copy the chosen cells, for a spreadsheet too',
+  'keys.paste': 'Paste cells, from a spreadsheet too',
+  'keys.clear': 'Empty the chosen cells',
+  'keys.undo': 'Undo the last change of the draft',
+  'keys.redo': 'Redo it',
+  'keys.shift': 'Shift',
+  'keys.backspace': 'Backspace',
 } as const;

@@ -98,4 +98,6 @@ export const problem = {
   'problem.no_answer': 'The server does not answer. What you typed is kept here; try again.',
   'problem.not_shown_title': 'This could not be shown',
   'problem.not_shown': 'The server gave no answer that can be read.',
+  'problem.shipment_unknown': 'No document names this shipment, and it is not set up.',
+  'problem.too_many_layouts': 'You have set up the columns of {most} tables: reset those of one first.',
 } as const;

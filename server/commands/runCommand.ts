@@ -1,10 +1,9 @@
 import type { DataSource, EntityManager } from 'typeorm';
 import type { BodyOf, DocumentKind } from '@obolus/contract/kinds/kinds';
 import type { PostedReply, PreviewReply } from '@obolus/contract/commands';
-import { endOf } from '@obolus/core/costing/pool';
-import type { Settlement } from '@obolus/core/costing/settlement';
+import { endOf, type PoolId } from '@obolus/core/costing/pool';
 import { invariant } from '@obolus/core/exact/invariant';
-import { formatQuantity, unitCost } from '@obolus/core/exact/amounts';
+import { formatAmount, formatQuantity, unitCost } from '@obolus/core/exact/amounts';
 import type { PostedDocument } from '@obolus/core/posting/kinds';
 import { decide } from '@obolus/core/posting/decide';
 import { type Decision, type Posted, refused } from '@obolus/core/state/decision';
@@ -200,6 +199,7 @@ const NOTHING_SHOWN: PreviewReply = {
   entries: [],
   unitCosts: [],
   shares: [],
+  charged: [],
   expected: [],
   differences: [],
   total: null,
@@ -227,23 +227,42 @@ function decideNext(
 async function viewPosted(
   manager: EntityManager,
   books: LoadedBooks,
-  { document, entries, settlement }: Posted<PostedDocument>,
+  posted: Posted<PostedDocument>,
 ): Promise<PreviewReply> {
   return {
     ...NOTHING_SHOWN,
     accepted: true,
-    entries: await viewEntries(manager, entries, books.company.currency, books.chart),
-    unitCosts: await viewUnitCosts(manager, settlement, books),
-    ...commandOf(document.kind).shows?.(document as never, books),
+    entries: await viewEntries(manager, posted.entries, books.company.currency, books.chart),
+    unitCosts: await viewUnitCosts(manager, posted, books),
+    ...commandOf(posted.document.kind).shows?.(posted.document as never, books),
   };
 }
 
+/**
+ * What late costs come to in each pool; none where goods moved, as then the pool and what went out change together, nor at standard cost,
+ * where they are variances.
+ */
+function lateCosts({ settlement, effects, sign }: Posted<PostedDocument>): ReadonlyMap<PoolId, bigint> {
+  const sums = new Map<PoolId, bigint>();
+  for (const { pool, amount } of effects.costs) sums.set(pool, (sums.get(pool) ?? 0n) + amount * BigInt(sign));
+  for (const { pool } of effects.movements) sums.delete(pool);
+  for (const { pool } of settlement.pools) if (pool.method === 'standard') sums.delete(pool.id);
+  return sums;
+}
+
+const splitOf = (late: bigint | undefined, change: bigint, currency: string) => ({
+  onHand: formatAmount(late === undefined ? 0n : change, currency),
+  gone: formatAmount(late === undefined ? 0n : late - change, currency),
+});
+
 async function viewUnitCosts(
   manager: EntityManager,
-  settlement: Settlement,
+  posted: Posted<PostedDocument>,
   books: LoadedBooks,
 ): Promise<PreviewReply['unitCosts']> {
+  const { settlement } = posted;
   if (settlement.pools.length === 0) return [];
+  const late = lateCosts(posted);
   const { currency } = books.company;
   const ids = settlement.pools.map(({ pool }) => pool.item);
   const rows = (await manager.query('SELECT id, name FROM item WHERE id IN (?)', [ids])) as {
@@ -260,6 +279,7 @@ async function viewUnitCosts(
       quantity: formatQuantity(is.quantity),
       before: unitCost(was.value, was.quantity, currency) ?? null,
       after: unitCost(is.value, is.quantity, currency) ?? null,
+      late: splitOf(late.get(pool.id), is.value - was.value, currency),
     };
   });
 }

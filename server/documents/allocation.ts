@@ -44,7 +44,14 @@ export const allocation: DocumentCommand<'allocation'> = {
       command.charges.map((charge) => charge.of),
     );
     if (command.entry !== undefined) await loadCustomsEntry(loader, command.entry);
-    if (command.charges.some(({ basis }) => basis === 'duty')) await loadTariff(loader);
+    if (command.charges.some(({ basis }) => basis === 'duty'))
+      await loadTariff(
+        loader,
+        command.to.map((line) => {
+          const item = loader.parts.receiptLines.get(line)?.bought.item ?? loader.parts.stockLines.get(line)?.item;
+          return loader.parts.items.get(item ?? '')?.tariffCode;
+        }),
+      );
     for (const line of command.to) {
       const landed = loader.parts.receiptLines.get(line) ?? loader.parts.stockLines.get(line);
       if (landed?.pool !== undefined) wantFrom(loader, landed.pool, landed);
@@ -74,10 +81,13 @@ export const allocation: DocumentCommand<'allocation'> = {
     ];
   },
   shows: ({ shares }, { company }) => ({
-    shares: shares.map(({ charge, amounts }) => ({
-      charge,
-      amounts: amounts.map((amount) => formatAmount(amount, company.currency)),
-    })),
+    // All others are known to whoever asks without the tariff schedule.
+    shares: shares
+      .filter(({ basis }) => basis === 'duty')
+      .map(({ charge, amounts }) => ({
+        charge,
+        amounts: amounts.map((amount) => formatAmount(amount, company.currency)),
+      })),
   }),
   write: ({ date, to, charges, more, entry }, names) => ({
     date,

@@ -4,6 +4,8 @@ import { facts } from '../storage/tables.ts';
 import { big, type Row, showAmount, text } from '../queries/figures.ts';
 import { type DocumentCommand, lineAt } from './documentCommand.ts';
 import { vendorIn } from './readParts.ts';
+import { chargedBeside } from '@obolus/core/charges/charged';
+import { readTariff } from '../storage/load/setUp.ts';
 import { loadReceiptLines } from '../storage/load/receiptLines.ts';
 import { loadStockLines } from '../storage/load/stockLines.ts';
 import { wantFrom } from '../storage/load/wanted.ts';
@@ -45,6 +47,26 @@ export const customsEntry: DocumentCommand<'customs-entry'> = {
       const moved = loader.parts.stockLines.get(line);
       if (moved) wantFrom(loader, moved.pool, moved);
     }
+  },
+  // What the schedule has is for whoever enters it: posting rests on nothing of it.
+  async preview(manager, { books, command }) {
+    if (!command) return {};
+    const codes = command.lines.flatMap(({ code, goods }) => [
+      code,
+      ...goods.map((line) => books.items.get(books.receiptLines.get(line)?.bought.item ?? '')?.tariffCode ?? ''),
+    ]);
+    const tariff = await readTariff({ manager, locking: false }, codes, books.company.currency);
+    return {
+      charged: command.lines.flatMap((line, at) => {
+        const found = chargedBeside(books, tariff, command, line);
+        if (!found) return [];
+        const causes = found.causes.map((one) => ({
+          ...one,
+          amount: formatAmount(one.amount, books.company.currency),
+        }));
+        return [{ line: at, calculated: formatAmount(found.calculated, books.company.currency), causes }];
+      }),
+    };
   },
   brings: (body) => [vendorIn(body)],
   header: ({ vendor, reference }) => ({ vendor: vendor || undefined, reference: reference.trim() }),

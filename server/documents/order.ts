@@ -27,7 +27,11 @@ export const order: DocumentCommand<'order'> = {
       command.lines.flatMap((line) => line.bought.item ?? []),
     );
     await loadRates(loader, [command.currency], command.date);
-    if (command.lines.some(expectsByTariff)) await loadTariff(loader);
+    if (command.lines.some(expectsByTariff))
+      await loadTariff(
+        loader,
+        command.lines.map(({ bought }) => loader.parts.items.get(bought.item ?? '')?.tariffCode),
+      );
   },
   brings: (body) => [vendorIn(body), warehouseIn(body), ...itemsOf(body.lines), ...warehousesOf(body.lines)],
   header: ({ vendor, warehouse, currency, note, terms }) => ({

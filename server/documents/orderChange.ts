@@ -44,7 +44,14 @@ export const orderChange: DocumentCommand<'order-change'> = {
       loader,
       command.lines.flatMap((line) => line.bought?.item ?? []),
     );
-    if (command.lines.some(expectsByTariff)) await loadTariff(loader);
+    if (command.lines.some(expectsByTariff))
+      await loadTariff(
+        loader,
+        command.lines.map(({ of, bought }) => {
+          const item = bought?.item ?? loader.parts.orderLines.get(of ?? '')?.bought.item;
+          return loader.parts.items.get(item ?? '')?.tariffCode;
+        }),
+      );
   },
   brings: ({ lines }) => [...itemsOf(lines), ...warehousesOf(lines)],
   rows: ({ of, lines }, saving) => [

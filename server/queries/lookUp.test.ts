@@ -33,6 +33,23 @@ it('items are found by number, name, a code on them, and the number that a vendo
   expect(await found('find=no%25such')).toEqual([]);
 });
 
+it('texts that were pasted name items by number, a vendor’s own number or a code, however they are written; what names none is left out', async () => {
+  const named = async (texts: string[], vendor = '') =>
+    (
+      await ines.call(
+        'GET',
+        `/api/items/named?texts=${encodeURIComponent(texts.join('\n'))}${vendor && `&vendor=${vendor}`}`,
+      )
+    ).body.rows;
+  expect(await named(['bob-103', '4006381333931', 'TF/77', 'BOB-101', 'nothing'], '1')).toEqual([
+    { text: 'bob-103', item: '103' },
+    { text: '4006381333931', item: '150' },
+    { text: 'TF/77', item: '159' },
+  ]);
+  // Another vendor's number is another's.
+  expect(await named(['TF/77'])).toEqual([]);
+});
+
 it('no more than forty come, numbers that begin so first, retired ones never', async () => {
   const rows = await found('find=bob');
   expect(rows).toHaveLength(40);

@@ -67,6 +67,37 @@ async function fittingItems(manager: EntityManager, wanted: string, vendor: stri
   return [...found].slice(0, MOST);
 }
 
+/**
+ * The items that texts name, each by the likeliest way: its number, the vendor's number for it, a code on it. Retired ones are not
+ * named any more.
+ */
+export async function itemsNamed(
+  manager: EntityManager,
+  texts: readonly string[],
+  vendor: string | undefined,
+): Promise<{ readonly text: string; readonly item: string }[]> {
+  if (texts.length === 0) return [];
+  const ways = [
+    'SELECT i.number AS name, i.id FROM item i WHERE i.number IN (?) AND i.retired = 0',
+    `SELECT v.number AS name, i.id FROM vendor_item v JOIN item i ON i.id = v.item_id
+      WHERE v.number IN (?) AND v.vendor_id = ${vendor === undefined ? 'NULL' : '?'} AND i.retired = 0`,
+    'SELECT c.code AS name, i.id FROM item_code c JOIN item i ON i.id = c.item_id WHERE c.code IN (?) AND i.retired = 0',
+  ];
+  const found = new Map<string, string>();
+  for (const sql of ways) {
+    const given = sql.includes('vendor_id = ?') ? [texts, vendor] : [texts];
+    for (const { name, id } of (await manager.query(sql, given)) as { name: string; id: string }[])
+      if (!found.has(spelt(name))) found.set(spelt(name), String(id));
+  }
+  return texts.flatMap((one) => {
+    const item = found.get(spelt(one));
+    return item === undefined ? [] : [{ text: one, item }];
+  });
+}
+
+/** Numbers are the same however they are written. */
+const spelt = (name: string): string => name.trim().toLowerCase();
+
 /** Vendors by number or name. */
 export async function lookUpVendors(
   manager: EntityManager,

@@ -1,6 +1,7 @@
 import type { EntityManager } from 'typeorm';
 import type { api } from '@obolus/contract/api';
-import type { ReplyOf } from '@obolus/contract/endpoint';
+import type { QueryOf, ReplyOf } from '@obolus/contract/endpoint';
+import { MOST_LANDED } from '@obolus/contract/kinds/allocation';
 import { MAY_ANSWER, MAY_SECOND } from '@obolus/contract/approvals';
 import { barredBy } from '@obolus/core/purchasing/order/standing';
 import { KINDS } from '@obolus/contract/kinds/kinds';
@@ -137,19 +138,31 @@ export async function listUnbilledLines(
   return { more, rows: rows.map((row) => receivedLine(row, currency)) };
 }
 
-/** Received lines, latest first; `find` looks for a shipment, packing slip, receipt, order or vendor. */
+/**
+ * Received lines on which charges may land: all of a shipment, or of receipts; else the latest, the latest first; `find` in a shipment,
+ * packing slip, receipt, order, vendor or item.
+ */
 export async function listReceivedLines(
   manager: EntityManager,
   currency: string,
-  find: string | undefined,
+  { find, shipment, receipts }: QueryOf<typeof api.receivedLines>,
 ): Promise<ReplyOf<typeof api.receivedLines>> {
   const like = `%${(find ?? '').replace(/[\\%_]/g, '\\$&')}%`;
+  const [where, given, most]: readonly [string, unknown[], number] =
+    shipment !== undefined
+      ? ['d.shipment = ?', [shipment], MOST_LANDED]
+      : receipts !== undefined
+        ? ['l.document_id IN (?)', [receipts.split(',')], MOST_LANDED]
+        : [
+            '(d.shipment LIKE ? OR d.reference LIKE ? OR d.number LIKE ? OR o.number LIKE ? OR v.name LIKE ? OR i.name LIKE ?)',
+            [like, like, like, like, like, like],
+            MOST_RECEIVED,
+          ];
   const found: Row[] = await manager.query(
-    `${RECEIVED_LINES} WHERE l.item_id IS NOT NULL AND ${stands('d.id')} AND (d.shipment LIKE ? OR d.reference LIKE ? OR d.number LIKE ? OR o.number LIKE ? OR v.name LIKE ? OR i.name LIKE ?)
-     ORDER BY d.date DESC, l.document_id DESC, l.line_no LIMIT ${MOST_RECEIVED + 1}`,
-    [like, like, like, like, like, like],
+    `${RECEIVED_LINES} WHERE l.item_id IS NOT NULL AND ${stands('d.id')} AND ${where} ORDER BY d.date DESC, l.document_id DESC, l.line_no LIMIT ${most + 1}`,
+    given,
   );
-  const { rows, more } = upTo(MOST_RECEIVED, found);
+  const { rows, more } = upTo(most, found);
   return { more, rows: rows.map((row) => receivedLine(row, currency)) };
 }
 

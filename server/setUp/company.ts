@@ -1,3 +1,4 @@
+import type { PartOfWay } from '@obolus/core/charges/incoterms';
 import { randomBytes } from 'node:crypto';
 import { hash } from '@node-rs/argon2';
 import type { DataSource } from 'typeorm';
@@ -34,7 +35,7 @@ export async function setUpCompany(source: DataSource, company: CompanySetUp): P
   const { say } = speakerFor(company.language ?? 'en');
   return transaction(source, async (manager) => {
     const inserted = (await manager.query(
-      "INSERT IGNORE INTO company (id, name, currency, recognition, first_open_day, address, alike_within, language, over_tolerance, short_tolerance) VALUES (1, ?, ?, 'on-sale', ?, ?, 14, ?, ?, ?)",
+      "INSERT IGNORE INTO company (id, name, currency, recognition, first_open_day, address, alike_within, unusual_charge, unusual_cost, language, over_tolerance, short_tolerance) VALUES (1, ?, ?, 'on-sale', ?, ?, 14, 500000, 250000, ?, ?, ?)",
       [
         company.name,
         company.currency,
@@ -45,12 +46,13 @@ export async function setUpCompany(source: DataSource, company: CompanySetUp): P
       ],
     )) as { affectedRows: number };
     if (inserted.affectedRows === 0) return false;
-    for (const { code, isCost = true, toBorder = false } of USUAL_CHARGES)
-      await manager.query('INSERT INTO charge_kind (code, name, is_cost, to_border) VALUES (?, ?, ?, ?)', [
+    for (const { code, isCost = true, toBorder = false, part = '' } of USUAL_CHARGES)
+      await manager.query('INSERT INTO charge_kind (code, name, is_cost, to_border, part) VALUES (?, ?, ?, ?, ?)', [
         code,
         say(`charge.${code}`),
         isCost ? 1 : 0,
         toBorder ? 1 : 0,
+        part,
       ]);
     await manager.query('INSERT INTO account (number, name) VALUES ?', [
       ACCOUNTS.map(({ key, number }) => [number, say(`posting.${key}`)]),
@@ -90,12 +92,12 @@ type CodeOf<Id> = Id extends `charge.${infer Code}` ? Code : never;
 type UsualCharge = CodeOf<MessageId>;
 
 /** Kinds of charge to begin with; the last ones are no cost of goods. */
-const USUAL_CHARGES: readonly { code: UsualCharge; isCost?: boolean; toBorder?: boolean }[] = [
-  { code: 'freight', toBorder: true },
-  { code: 'duty' },
-  { code: 'insurance', toBorder: true },
-  { code: 'brokerage' },
-  { code: 'handling' },
+const USUAL_CHARGES: readonly { code: UsualCharge; isCost?: boolean; toBorder?: boolean; part?: PartOfWay }[] = [
+  { code: 'freight', toBorder: true, part: 'carriage' },
+  { code: 'duty', part: 'import' },
+  { code: 'insurance', toBorder: true, part: 'insurance' },
+  { code: 'brokerage', part: 'import' },
+  { code: 'handling', part: 'destination' },
   { code: 'inspection' },
   { code: 'storage', isCost: false },
   { code: 'demurrage', isCost: false },

@@ -62,3 +62,37 @@ describe('people', () => {
     expect((await save(administrator, '999999', 'buyer', '')).status).toBe(404);
   });
 });
+
+describe('how somebody looks at a table', () => {
+  const layout = { hidden: ['discount'], fixed: ['item'], widths: { item: 320 } };
+  const layoutsOf = async (client: Client) =>
+    ((await client.call('GET', '/api/session')).body as { layouts: unknown }).layouts;
+  const saved = (client: Client, body: unknown) => client.call('PUT', '/api/session/layouts/order-lines', body);
+
+  it('is their own, replaced when it changes, and forgotten when it says nothing', async () => {
+    const [buyer, receiver] = [await server.as('buyer'), await server.as('receiver')];
+    expect((await saved(buyer, layout)).status).toBe(200);
+    expect((await saved(buyer, { ...layout, fixed: [] })).status).toBe(200);
+    expect(await layoutsOf(buyer)).toEqual({ 'order-lines': { ...layout, fixed: [] } });
+    expect(await layoutsOf(receiver)).toEqual({});
+    await saved(buyer, { hidden: [], fixed: [], widths: {} });
+    expect(await layoutsOf(buyer)).toEqual({});
+  });
+
+  it('is kept of as many tables as there may be, and of no more', async () => {
+    const approver = await server.as('approver');
+    const of = await idOf('approver');
+    const rows = Array.from({ length: 200 }, (_, at) => [of, `table-${at}`, JSON.stringify(layout)]);
+    await server.source.query('INSERT INTO table_layout (user_id, name, layout) VALUES ?', [rows]);
+    expect((await saved(approver, layout)).status).toBe(422);
+    expect(
+      (await approver.call('PUT', '/api/session/layouts/table-7', { hidden: [], fixed: [], widths: {} })).status,
+    ).toBe(200);
+    expect((await saved(approver, layout)).status).toBe(200);
+  });
+
+  it('holds no width that nobody could see', async () => {
+    expect((await saved(administrator, { ...layout, widths: { item: 5 } })).status).toBe(400);
+    expect(await layoutsOf(administrator)).toEqual({});
+  });
+});

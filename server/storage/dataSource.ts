@@ -10,6 +10,9 @@ import { Seals1801000000000 } from './migrations/1801000000000-seals.ts';
 import { Passwords1802000000000 } from './migrations/1802000000000-passwords.ts';
 import { Approvals1803000000000 } from './migrations/1803000000000-approvals.ts';
 import { Languages1805000000000 } from './migrations/1805000000000-languages.ts';
+import { Layouts1806000000000 } from './migrations/1806000000000-layouts.ts';
+import { Shipments1808000000000 } from './migrations/1808000000000-shipments.ts';
+import { Unusual1807000000000 } from './migrations/1807000000000-unusual.ts';
 import { Preferences1804000000000 } from './migrations/1804000000000-preferences.ts';
 import { errorNumber } from './transaction.ts';
 import { grantRights } from './rights.ts';
@@ -43,6 +46,9 @@ export function dataSource(database: DatabaseConfig, account: Account, connectio
       Approvals1803000000000,
       Preferences1804000000000,
       Languages1805000000000,
+      Layouts1806000000000,
+      Unusual1807000000000,
+      Shipments1808000000000,
     ],
     migrationsTableName: 'migrations',
     synchronize: false,

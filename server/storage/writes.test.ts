@@ -49,6 +49,34 @@ describe('many rows at once', () => {
     expect(found.map(({ quantity }) => quantity)).toEqual(rows.map(([, , , , quantity]) => String(quantity)));
   });
 
+  it('say yes and no as the database does', async () => {
+    await server.source.transaction(async (manager) => {
+      const writes = new Writes(manager);
+      const columns = [
+        'document_id',
+        'line_no',
+        'charge_id',
+        'charge_line_no',
+        'receipt_id',
+        'receipt_line_no',
+        'basis',
+        'by_hand',
+        'amount',
+      ];
+      await writes.insert(
+        'allocation_share',
+        columns,
+        Array.from({ length: MANY }, (_, at) => [93, at, 1, 1, 1, at, 'value', at % 2 === 0, 5n]),
+      );
+      await writes.send();
+    });
+    expect(
+      await server.source.query(
+        'SELECT SUM(by_hand) AS hands, COUNT(*) AS shares FROM allocation_share WHERE document_id = 93',
+      ),
+    ).toEqual([{ hands: String(MANY / 2), shares: String(MANY) }]);
+  });
+
   it.each([
     ['a key that is there twice', (at: number) => [92, 1, at === 1_700 ? 3 : at, 'lot', 1n]],
     ['a figure that is none', (at: number) => [92, 1, at, 'lot', at === 1_700 ? 'many' : 1n]],

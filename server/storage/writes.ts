@@ -125,7 +125,11 @@ const field = (value: unknown): string => {
   if (value === null || value === undefined) return String.raw`\N`;
   return typeof value === 'string'
     ? value.replace(/[\\\t\n\r\0]/g, (sign) => `\\${ESCAPED[sign] ?? sign}`)
-    : String(value as number | bigint);
+    : value === true
+      ? '1'
+      : value === false
+        ? '0'
+        : String(value as number | bigint);
 };
 
 const ESCAPED: Record<string, string> = { '\t': 't', '\n': 'n', '\r': 'r', '\0': '0' };

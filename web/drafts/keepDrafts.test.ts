@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, jest } from '@jest/globals';
 import { configureStore } from '@reduxjs/toolkit';
 import { server } from '../server/api.ts';
-import { changed, closed, draftSlice, opened } from './draftSlice.ts';
+import { changed, closed, draftSlice, opened, stepped } from './draftSlice.ts';
 import { keepDrafts, keepWhenLeft } from './keepDrafts.ts';
 import { unsavedOf } from './unsaved.ts';
 
@@ -57,6 +57,26 @@ const pause = (ms: number) => jest.advanceTimersByTimeAsync(ms);
 const later = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
 describe('a draft', () => {
+  it('goes back over its changes and on again; what is typed at once is one change, and what it went back to is kept', async () => {
+    const noteOf = () => (draft()?.body as { note: string }).note;
+    const step = (from: 'past' | 'future') =>
+      store.dispatch(stepped({ id, from, title: '', body: draft()?.[from].at(-1) }));
+    type('a');
+    store.dispatch(changed({ id, title: '', body: { note: 'ab' }, goesOn: true }));
+    type('abc');
+    step('past');
+    expect(noteOf()).toBe('ab');
+    step('past');
+    expect(noteOf()).toBe('');
+    expect(draft()?.past).toEqual([]);
+    step('future');
+    expect(noteOf()).toBe('ab');
+    await pause(700);
+    expect(sent.map(({ body }) => body.body.note)).toEqual(['ab']);
+    type('x');
+    expect(draft()?.future).toEqual([]);
+  });
+
   it('is sent once, a moment after the last keystroke', async () => {
     for (const note of ['a', 'ab', 'abc']) type(note);
     expect(draft()?.saved).toBe('not yet');

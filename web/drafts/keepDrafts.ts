@@ -1,7 +1,12 @@
-import { createListenerMiddleware, type ThunkDispatch, type UnknownAction } from '@reduxjs/toolkit';
+import {
+  createListenerMiddleware,
+  type ListenerEffectAPI,
+  type ThunkDispatch,
+  type UnknownAction,
+} from '@reduxjs/toolkit';
 import { problemOf, server } from '../server/api.ts';
 import { whosePage } from '../server/calling.ts';
-import { changed, closed, type Draft, kept, notKept } from './draftSlice.ts';
+import { changed, closed, type Draft, kept, notKept, stepped } from './draftSlice.ts';
 import { forgetHere, keepHere, type Unsaved } from './unsaved.ts';
 
 const KEEP_AFTER = 600;
@@ -21,33 +26,34 @@ export const keepDrafts = createListenerMiddleware<WithDrafts, Dispatch>();
 
 const saving = new Set<string>();
 
-keepDrafts.startListening({
-  actionCreator: changed,
-  effect: async ({ payload: { id } }, api) => {
-    const revision = api.getState().drafts[id]?.revision;
-    await api.delay(KEEP_AFTER);
-    while (saving.has(id)) await api.delay(50);
-    for (let again = TRY_AGAIN_FIRST; ; again = Math.min(again * 2, TRY_AGAIN_LAST)) {
-      const draft = api.getState().drafts[id];
-      // What was typed since is kept by its own turn.
-      if (!draft || draft.revision !== revision) return;
-      saving.add(id);
-      const { data, error } = await api.dispatch(save(id, draft));
-      saving.delete(id);
-      if (data) {
-        forgetHere(whosePage(), id);
-        api.dispatch(kept({ id, version: data.version, revision: draft.revision }));
-        return;
-      }
-      keepHere(whosePage(), { [id]: unsaved(draft) });
-      const status = problemOf(error)?.status ?? 0;
-      api.dispatch(notKept({ id, because: status === 409 ? 'overtaken' : 'failed' }));
-      // Only where the server did not answer, or not now, it may be otherwise by and by.
-      if (status !== 0 && status < 500) return;
-      await api.delay(again);
+/** Keeps a draft as it is a moment later, unless it was changed again by then. */
+async function keepLater(id: string, api: ListenerEffectAPI<WithDrafts, Dispatch>): Promise<void> {
+  const revision = api.getState().drafts[id]?.revision;
+  await api.delay(KEEP_AFTER);
+  while (saving.has(id)) await api.delay(50);
+  for (let again = TRY_AGAIN_FIRST; ; again = Math.min(again * 2, TRY_AGAIN_LAST)) {
+    const draft = api.getState().drafts[id];
+    // What was typed since is kept by its own turn.
+    if (!draft || draft.revision !== revision) return;
+    saving.add(id);
+    const { data, error } = await api.dispatch(save(id, draft));
+    saving.delete(id);
+    if (data) {
+      forgetHere(whosePage(), id);
+      api.dispatch(kept({ id, version: data.version, revision: draft.revision }));
+      return;
     }
-  },
-});
+    keepHere(whosePage(), { [id]: unsaved(draft) });
+    const status = problemOf(error)?.status ?? 0;
+    api.dispatch(notKept({ id, because: status === 409 ? 'overtaken' : 'failed' }));
+    // Only where the server did not answer, or not now, it may be otherwise by and by.
+    if (status !== 0 && status < 500) return;
+    await api.delay(again);
+  }
+}
+
+keepDrafts.startListening({ actionCreator: changed, effect: ({ payload }, api) => keepLater(payload.id, api) });
+keepDrafts.startListening({ actionCreator: stepped, effect: ({ payload }, api) => keepLater(payload.id, api) });
 
 keepDrafts.startListening({
   actionCreator: closed,

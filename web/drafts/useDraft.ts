@@ -5,14 +5,17 @@ import type { BodyOf, DocumentKind } from '@obolus/contract/kinds/kinds';
 import type { PostedReply, PreviewReply, RefusalView } from '@obolus/contract/commands';
 import { changedBy, problemOf, saidAgainst, server } from '../server/api.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
+import { useKey } from '../keys/useKey.ts';
 import { useSettled } from '../parts/useSettled.ts';
-import { changed, closed, type Draft, opened } from './draftSlice.ts';
+import { changed, closed, type Draft, opened, stepped } from './draftSlice.ts';
 import { forgetHere, unsavedOf } from './unsaved.ts';
 import { useElsewhere } from './useElsewhere.ts';
 import { useMe } from '../server/me.ts';
 import { say, sayAll } from '../locale/say.ts';
 
 const PREVIEW_AFTER = 220;
+/** What is typed within so many milliseconds is undone together. */
+const GOES_ON = 700;
 /** How soon the server is asked again that did not answer, in milliseconds. */
 const ASK_AGAIN = 3_000;
 
@@ -76,6 +79,15 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
     },
     [dispatch],
   );
+  const lastChange = useRef(0);
+  const step = (from: 'past' | 'future') => {
+    const last = draft?.[from].at(-1) as Body | undefined;
+    if (last === undefined || posted.isLoading) return;
+    lastChange.current = 0;
+    dispatch(stepped({ id, from, title: options.title(last), body: last, command: options.toCommand(last) }));
+  };
+  useKey('undo', () => step('past'));
+  useKey('redo', () => step('future'));
   const { user } = useMe();
   useEffect(() => {
     if (posted.isSuccess || draft || stored.isFetching || stored.isUninitialized || stored.isError) return;
@@ -113,7 +125,10 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
     change(to) {
       if (posted.isError) posted.reset();
       const next = { ...body, ...to } as Body;
-      dispatch(changed({ id, title: options.title(next), body: next, command: options.toCommand(next) }));
+      const now = Date.now();
+      const goesOn = now - lastChange.current < GOES_ON;
+      lastChange.current = now;
+      dispatch(changed({ id, title: options.title(next), body: next, command: options.toCommand(next), goesOn }));
     },
     // The last preview stands until the next is worked out, so that nothing jumps.
     preview: command === undefined ? undefined : preview.data,

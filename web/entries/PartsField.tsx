@@ -1,7 +1,7 @@
 import { partsOf, type RegisterField } from '@obolus/contract/registers/register';
 import { Cell, Choice, TakeOut } from '../parts/Cells.tsx';
 import { FigureCell } from '../parts/FigureCell.tsx';
-import { useGridKeys } from '../keys/useGridKeys.ts';
+import { useGridKeys } from '../table/useGridKeys.ts';
 import { say } from '../locale/say.ts';
 
 interface Props {

@@ -7,6 +7,7 @@ import { Explain } from '../guide/Explain.tsx';
 import { showFigure } from '../locale/figures.ts';
 import { shownKey } from '../keys/shownKey.ts';
 import { useKey } from '../keys/useKey.ts';
+import { useScrolls } from './useScrolls.ts';
 import { useMe } from '../server/me.ts';
 import { useMarkAll } from '../parts/marked.tsx';
 import { say, sayAll } from '../locale/say.ts';
@@ -30,17 +31,28 @@ export function Footing({ entering, action, waitingFor, note, allowed }: Props) 
   const ready = allowed && preview?.accepted === true && !posting;
   const post = usePostWhenWorkedOut(ready, entering);
   const first = refusals[0];
+  const [journal, costs] = [useScrolls(), useScrolls()];
   const { company } = useMe();
   return (
     <section className="foot" aria-label={say('frame.footing')} aria-busy={previewing}>
-      <div>
+      <div
+        {...journal}
+        role={journal.tabIndex === 0 ? 'group' : undefined}
+        aria-label={journal.tabIndex === 0 ? say('frame.footing') : undefined}
+      >
         {preview?.accepted ? (
           <JournalSides entries={preview.entries} folded />
         ) : (
           <p className="dim">{first && !isOnlyMissing(refusals) ? say('frame.mend_first') : waitingFor}</p>
         )}
       </div>
-      <div>{preview?.accepted && preview.unitCosts.length > 0 ? <UnitCosts preview={preview} /> : (note ?? null)}</div>
+      <div
+        {...costs}
+        role={costs.tabIndex === 0 ? 'group' : undefined}
+        aria-label={costs.tabIndex === 0 ? say('frame.what_it_does') : undefined}
+      >
+        {preview?.accepted && preview.unitCosts.length > 0 ? <UnitCosts preview={preview} /> : (note ?? null)}
+      </div>
       <div className="flex flex-col">
         <p className="grow" role="status" aria-live="polite">
           {failure ? (
@@ -119,24 +131,31 @@ function Refused({
 
 function UnitCosts({ preview }: { preview: NonNullable<Props['entering']['preview']> }) {
   const { company } = useMe();
+  const title = say('frame.unit_cost_in', { currency: company.currency });
   return (
     <>
       <h2 className="cap">
-        {say('frame.unit_cost_in', { currency: company.currency })}
-        <Explain
-          what={say('frame.unit_cost_in', { currency: company.currency })}
-          chapter="stock-and-cost"
-          of="unit-cost"
-        />
+        {title}
+        <Explain what={title} chapter="stock-and-cost" of="unit-cost" />
       </h2>
       {preview.unitCosts.map((cost) => (
-        <div className="posting" key={cost.item + cost.warehouse}>
-          <span title={`${cost.item}, ${cost.warehouse}`}>{cost.item}</span>
-          <span className="whitespace-nowrap">
-            <span className="dim">{cost.before === null ? say('frame.none') : showFigure(cost.before)} → </span>
-            <b>{cost.after === null ? say('frame.none_left') : showFigure(cost.after)}</b>{' '}
-            <Gap before={cost.before} after={cost.after} />
-          </span>
+        <div key={cost.item + cost.warehouse}>
+          <div className="posting">
+            <span title={`${cost.item}, ${cost.warehouse}`}>{cost.item}</span>
+            <span className="whitespace-nowrap">
+              <span className="dim">{cost.before === null ? say('frame.none') : showFigure(cost.before)} → </span>
+              <b>{cost.after === null ? say('frame.none_left') : showFigure(cost.after)}</b>{' '}
+              <Gap before={cost.before} after={cost.after} />
+            </span>
+          </div>
+          {!isZero(cost.late.gone) && (
+            <p className="dim">
+              {say('frame.late_split', {
+                onHand: { figure: cost.late.onHand },
+                gone: { figure: cost.late.gone },
+              })}
+            </p>
+          )}
         </div>
       ))}
     </>

@@ -32,6 +32,7 @@ const WORK: readonly { to: string; name: MessageId; count?: keyof Waiting; rule?
     { to: '/receiving', name: 'frame.receiving', count: 'receiving' },
     { to: '/bench', name: 'frame.bench', count: 'bills' },
     { to: '/landing', name: 'frame.landing', count: 'charges' },
+    { to: '/shipments', name: 'shipments.title' },
     { to: '/deliveries', name: 'list.deliveries', count: 'deliveries' },
     { to: '/approvals', name: 'frame.approvals', count: 'approvals', roles: MAY_SECOND },
     { to: '/stock', name: 'list.stock' },

@@ -5,6 +5,7 @@ const PLACES: readonly (readonly [address: string, chapter: string])[] = [
   ['/receiving', 'receiving'],
   ['/bench', 'match-bench'],
   ['/landing', 'landing-sheet'],
+  ['/shipments', 'landing-sheet'],
   ['/deliveries', 'deliveries'],
   ['/approvals', 'approvals'],
   ['/stock', 'stock-and-cost'],

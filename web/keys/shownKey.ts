@@ -12,6 +12,10 @@ function printed(key: string): string {
       return isMac() ? '⌘' : say('keys.ctrl');
     case 'alt':
       return isMac() ? '⌥' : say('keys.alt');
+    case 'shift':
+      return say('keys.shift');
+    case 'backspace':
+      return say('keys.backspace');
     case 'escape':
       return say('keys.escape');
     case 'delete':
@@ -24,9 +28,9 @@ function printed(key: string): string {
 /** What is pressed, like `Ctrl K`. */
 export function shownKey(name: KeyName): string {
   const { keys }: Key = KEYS[name];
-  return keys
-    .split(',')
-    .filter((way) => !way.startsWith('shift+'))
+  const ways = keys.split(',');
+  return ways
+    .filter((way) => !ways.some((other) => way === `shift+${other}`))
     .map((way) => way.split('+').map(printed).join(' '))
     .join(' ');
 }

@@ -1,7 +1,7 @@
 import { useRef } from 'react';
 import { useKey } from '../keys/useKey.ts';
 import { LISTS } from '@obolus/contract/lists';
-import type { Condition, ListState, ListView, List as Described } from '@obolus/contract/listState';
+import type { Condition, ListRow, ListState, ListView, List as Described } from '@obolus/contract/listState';
 import { saidAgainst, server, type AskedList } from '../server/api.ts';
 import { showFigure } from '../locale/figures.ts';
 import { Problem } from '../parts/Problem.tsx';
@@ -10,8 +10,12 @@ import { FindField } from './FindField.tsx';
 import { firstCondition, ListConditions, saidConditions } from './ListConditions.tsx';
 import { ListViews } from './ListViews.tsx';
 import { useAddressState, useOwnState, type KeptState } from './useListState.ts';
-import { Heading, Row, walkRows, type Props } from './Rows.tsx';
-import { Columns, Files, Further } from './Columns.tsx';
+import { listColumn, namedBy, Row, walkRows, type Props } from './Rows.tsx';
+import { Files, Further } from './Pages.tsx';
+import { ChooseColumns } from '../table/ChooseColumns.tsx';
+import { Table } from '../table/Table.tsx';
+import { type Columns as Model, useColumns } from '../table/useColumns.ts';
+import { useRowsInView } from '../table/useRowsInView.ts';
 import { say } from '../locale/say.ts';
 
 const NOTHING: ListState = {};
@@ -50,6 +54,9 @@ function Shown({
   const shown = columns.filter(({ name, optional }) =>
     state.columns === undefined ? !optional : state.columns.includes(name),
   );
+  const named = namedBy(shown);
+  const all = columns.map((column) => listColumn(column, described, named, { state, set }));
+  const table = useRef<HTMLTableElement>(null);
   const where = state.where ?? [];
   const asked: AskedList = {
     list,
@@ -62,6 +69,21 @@ function Shown({
   const pages = server.useListInfiniteQuery(settled);
   const first = pages.currentData?.pages[0] ?? pages.data?.pages[0];
   const rows = (pages.currentData ?? pages.data)?.pages.flatMap((page) => page.rows) ?? [];
+  const inView = useRowsInView(table, rows.length);
+  const model: Model<ListRow> = {
+    ...useColumns(
+      `list-${list}`,
+      all.filter(({ id }) => shown.some(({ name }) => name === id)),
+      rows.length,
+    ),
+    // What is shown stands in the address, like all else of how a list is looked at; one column stays.
+    hide(id, hidden) {
+      const names = columns
+        .map(({ name }) => name)
+        .filter((name) => (name === id ? !hidden : shown.some((column) => column.name === name)));
+      if (names.length > 0) set({ ...state, columns: names });
+    },
+  };
   const isNarrowed = (state.find ?? '') !== '' || asked.where.length > fixed.length;
   const box = useRef<HTMLInputElement>(null);
   useKey('filter', () => box.current?.focus(), { when: slash });
@@ -99,7 +121,7 @@ function Shown({
         >
           {where.length === 0 ? say('lists.filter') : say('lists.and_more')}
         </button>
-        <Columns columns={columns} shown={shown} change={(names) => set({ ...state, columns: names })} />
+        <ChooseColumns inWords label={heading} columns={all} model={model} />
         <span className="grow" />
         <Files asked={asked} columns={shown} />
       </div>
@@ -111,31 +133,35 @@ function Shown({
           {saidAgainst(pages.error)}
         </p>
       )}
-      <table className="sheet" aria-label={heading}>
-        <thead>
-          <tr>
-            {shown.map((column) => (
-              <Heading key={column.name} column={column} described={described} state={state} set={set} />
-            ))}
-          </tr>
-        </thead>
-        <tbody onKeyDown={walkRows}>
-          {rows.map((row) => (
-            <Row key={row.id} row={row} columns={shown} show={show} />
-          ))}
-        </tbody>
-        {rows.length > 0 && shown.some(({ sum }) => sum) && (
-          <tfoot>
-            <tr>
-              {shown.map(({ name, sum }, at) => (
-                <td key={name} className={sum ? 'num' : ''}>
-                  {sum ? showFigure(first?.sums[name]) : at === 0 ? say('lists.total') : ''}
-                </td>
-              ))}
-            </tr>
-          </tfoot>
-        )}
-      </table>
+      <div onKeyDown={walkRows}>
+        <Table
+          label={heading}
+          columns={all}
+          model={model}
+          count={rows.length}
+          inView={inView}
+          table={table}
+          plain
+          sums={
+            rows.length > 0 && shown.some(({ sum }) => sum)
+              ? [
+                  {
+                    cells: Object.fromEntries(
+                      shown.map(({ name, sum }, at) => [
+                        name,
+                        sum ? showFigure(first?.sums[name]) : at === 0 ? say('lists.total') : '',
+                      ]),
+                    ),
+                  },
+                ]
+              : []
+          }
+          draw={(at, place) => {
+            const row = rows[at];
+            return row && <Row key={row.id} row={row} place={place} columns={shown} show={show} />;
+          }}
+        />
+      </div>
       {rows.length === 0 && first !== undefined && <p className="dim py-4">{say('lists.nothing_fits')}</p>}
       {pages.hasNextPage && (
         <Further key={rows.length} busy={pages.isFetchingNextPage} fetch={() => void pages.fetchNextPage()} />

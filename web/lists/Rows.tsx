@@ -1,9 +1,11 @@
-import type { KeyboardEvent, ReactNode } from 'react';
+import { type KeyboardEvent, memo, type ReactNode } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { Condition, ListRow, ListState, ListColumn, List as Described } from '@obolus/contract/listState';
 import type { ListName } from '@obolus/contract/lists';
 import { showDay, showFigure } from '../locale/figures.ts';
 import type { KeptState } from './useListState.ts';
+import type { Column, Place } from '../table/column.ts';
+import { Line } from '../table/Line.tsx';
 import { say } from '../locale/say.ts';
 
 export interface Props {
@@ -21,86 +23,95 @@ export interface Props {
   readonly title?: string;
 }
 
-export function Heading({
-  column: { name, title, as, calculated },
-  described,
-  state,
-  set,
-}: { column: ListColumn; described: Described } & KeptState) {
-  const sorted = (state.sort ?? described.sort) === name;
+/** A column of a list, headed by what sorts the list by it. */
+export function listColumn(
+  { name, title, as, calculated }: ListColumn,
+  described: Described,
+  named: string | undefined,
+  { state, set }: KeptState,
+): Column<ListRow> {
+  const isSorted = (state.sort ?? described.sort) === name;
   const down = state.sort === undefined ? described.down === true : state.down === true;
-  const turn = () => set({ ...state, sort: name, down: sorted ? !down : false });
-  return (
-    <th className={as === 'figure' ? 'num' : ''} aria-sort={sorted ? (down ? 'descending' : 'ascending') : undefined}>
-      {calculated ? (
-        say(title)
-      ) : (
-        <button type="button" onClick={turn}>
-          {say(title)}
-          {sorted ? (down ? ' ↓' : ' ↑') : ''}
-        </button>
-      )}
-    </th>
-  );
+  const word = say(title);
+  return {
+    id: name,
+    title: word,
+    className: as === 'figure' ? 'num' : name === named ? 'name' : as === 'text' ? 'words' : '',
+    sort: isSorted ? (down ? 'descending' : 'ascending') : undefined,
+    head: calculated ? undefined : (
+      <button type="button" onClick={() => set({ ...state, sort: name, down: isSorted ? !down : false })}>
+        {word}
+        {isSorted ? (down ? ' ↓' : ' ↑') : ''}
+      </button>
+    ),
+    text: ({ cells }) => cells[name] ?? '',
+  };
 }
+
+/** What a row is called by: it takes the room that the others leave. */
+export const namedBy = (columns: readonly ListColumn[]): string | undefined =>
+  columns.find(({ name }) => NAMES.has(name))?.name;
 
 const NAMES = new Set(['item', 'name', 'vendor', 'customer']);
 
-export function Row({
+export const Row = memo(function Row({
   row,
+  place,
   columns,
   show,
 }: {
   row: ListRow;
+  place: Place;
   columns: readonly ListColumn[];
   show: NonNullable<Props['show']>;
 }) {
   const navigate = useNavigate();
-  const named = columns.find(({ name }) => NAMES.has(name))?.name;
   const open = () => void navigate(row.link);
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.key === 'Enter' && event.target === event.currentTarget) open();
   };
+  const cells = columns.map(({ name, as, words }) => {
+    const cell = row.cells[name] ?? '';
+    const word = words?.[cell];
+    const text = word === undefined ? cell : say(word);
+    return {
+      name,
+      title: as === 'text' ? text : undefined,
+      shown: show[name]?.(row) ?? (as === 'figure' ? showFigure(text) : as === 'day' ? showDay(text) : text),
+    };
+  });
+  const first = place.layout[0]?.id;
   return (
-    <tr tabIndex={0} data-row className="cursor-pointer" onClick={open} onKeyDown={onKeyDown}>
-      {columns.map(({ name, as, words }, at) => {
-        const cell = row.cells[name] ?? '';
-        const word = words?.[cell];
-        const text = word === undefined ? cell : say(word);
-        const shown = show[name]?.(row) ?? (as === 'figure' ? showFigure(text) : as === 'day' ? showDay(text) : text);
-        return (
-          <td
-            key={name}
-            className={[
-              as === 'figure' ? 'num' : '',
-              name === named ? 'name' : as === 'text' ? 'words' : '',
-              at === 0 ? 'strong' : '',
-            ].join(' ')}
-            title={as === 'text' ? text : undefined}
-          >
-            {at === 0 && text !== '' ? (
-              // The row is walked by keys and opened by a click anywhere; as a link it opens beside, and its address is copied.
-              <Link
-                to={row.link}
-                tabIndex={-1}
-                className="hover:text-bronze"
-                onClick={(event) => event.stopPropagation()}
-              >
-                {shown}
-              </Link>
-            ) : (
-              shown
-            )}
-          </td>
-        );
-      })}
-    </tr>
+    <Line
+      place={place}
+      row={{ tabIndex: 0, onClick: open, onKeyDown }}
+      className="cursor-pointer"
+      title={Object.fromEntries(cells.map(({ name, title }) => [name, title]))}
+      cells={Object.fromEntries(
+        cells.map(({ name, shown }) => [
+          name,
+          name === first && shown !== '' ? (
+            // The row is walked by keys and opened by a click anywhere; as a link it opens beside, and its address is copied.
+            <Link
+              to={row.link}
+              tabIndex={-1}
+              className="strong hover:text-bronze"
+              onClick={(event) => event.stopPropagation()}
+            >
+              {shown}
+            </Link>
+          ) : (
+            shown
+          ),
+        ]),
+      )}
+    />
   );
-}
+});
 
 export function walkRows(event: KeyboardEvent<HTMLElement>): void {
   if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp') return;
-  const rows = [...event.currentTarget.querySelectorAll<HTMLElement>('[data-row]')];
+  const rows = [...event.currentTarget.querySelectorAll<HTMLElement>('tbody > tr[tabindex]')];
   const next = rows.indexOf(document.activeElement as HTMLElement) + (event.key === 'ArrowDown' ? 1 : -1);
   rows[next]?.focus();
   if (rows[next]) event.preventDefault();

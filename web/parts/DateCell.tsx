@@ -3,9 +3,9 @@ import { useState } from 'react';
 import { DayPicker } from 'react-day-picker';
 import { flushSync } from 'react-dom';
 import { isDay } from '@obolus/core/exact/calendar';
-import { readDay } from '@obolus/core/reading/day';
 import { formats } from '../locale/formats.ts';
-import { doubtIn, markedDoubt } from '../locale/typed.ts';
+import { dayText, dayWritten } from '../locale/cellTexts.ts';
+import { doubtIn } from '../locale/typed.ts';
 import { useMe } from '../server/me.ts';
 import type { CellProps } from './Cells.tsx';
 import { showDay } from '../locale/figures.ts';
@@ -34,12 +34,11 @@ export function DateCell({ label, value, onChange, wrong, className = '', autoFo
           autoComplete="off"
           autoFocus={autoFocus}
           onFocus={(event) => {
-            flushSync(() => type(doubt ?? asTyped(value), value));
+            flushSync(() => type(doubt ?? dayText(value), value));
             event.target.select();
           }}
           onChange={(event) => {
-            const day = readDay(event.target.value, formats().dateOrder, company.today);
-            const held = day ?? markedDoubt(event.target.value);
+            const held = dayWritten(event.target.value, company.today);
             type(event.target.value, held);
             onChange(held);
           }}
@@ -59,18 +58,6 @@ const notRead = (doubt: string): string =>
   say('parts.no_day', { text: doubt.trim(), example: EXAMPLES[formats().dateOrder] });
 
 const EXAMPLES = { mdy: '3/14', dmy: '14.3.', ymd: '3-14' } as const;
-
-/** A day as it is typed, whole. */
-function asTyped(day: string): string {
-  const [year = '', month = '', date = ''] = day.split('-');
-  if (date === '') return '';
-  const { dateOrder, locale } = formats();
-  if (dateOrder === 'ymd') return day;
-  if (dateOrder === 'mdy') return `${Number(month)}/${Number(date)}/${year}`;
-  // With the mark that is usual there.
-  const mark = /^\d+([./-])/.exec(new Intl.DateTimeFormat(locale, { timeZone: 'UTC' }).format(0))?.[1] ?? '.';
-  return [Number(date), Number(month), year].join(mark);
-}
 
 interface Choosing {
   readonly value: string;

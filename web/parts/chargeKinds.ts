@@ -8,3 +8,7 @@ export type ChargeKind = ReplyOf<typeof api.chargeKinds>['rows'][number];
 export const useChargeKinds = (): readonly ChargeKind[] => server.useChargeKindsQuery().data?.rows ?? NONE;
 
 const NONE: readonly ChargeKind[] = [];
+
+/** How a kind is usually shared; by value where nobody said. */
+export const usualBasis = (kinds: readonly ChargeKind[], kind: string): Exclude<ChargeKind['basis'], ''> =>
+  kinds.find(({ code }) => code === kind)?.basis || 'value';

@@ -4,6 +4,7 @@ import type { BodyOf, DocumentKind } from '@obolus/contract/kinds/kinds';
 import type { Changed, PostedReply, PreviewReply } from '@obolus/contract/commands';
 import type { BodyOfEndpoint, ParamsOf, QueryOf, ReplyOf } from '@obolus/contract/endpoint';
 import type { Problem } from '@obolus/contract/problem';
+import type { Layout } from '@obolus/contract/views/me';
 import type { ListName } from '@obolus/contract/lists';
 import { WORK_LISTS } from '@obolus/contract/workLists';
 import type { Condition, ListPage } from '@obolus/contract/listState';
@@ -88,6 +89,7 @@ export const server = createApi({
       signIn: write('signIn', 'Session', 'Books', 'SetUp', 'Drafts', 'DraftCount'),
       signOut: write('signOut'),
       items: read('items', 'SetUp'),
+      itemsNamed: read('itemsNamed', 'SetUp'),
       heldGoods: read('heldGoods', ...made('held')),
       onDock: read('onDock', ...made('to-put-away')),
       advices: read('advices', ...made('to-receive'), 'Advices'),
@@ -146,6 +148,17 @@ export const server = createApi({
       resetPerson: write('resetPerson'),
       changePassword: write('changePassword', 'Session'),
       savePreferences: write('savePreferences', 'Session'),
+      saveLayout: build.mutation<ReplyOf<Contract['saveLayout']>, { params: { table: string }; body: Layout }>({
+        query: (asked) => ({ endpoint: as(contract.saveLayout), ...asked }),
+        // Whoever opens the table again finds it so at once.
+        onQueryStarted({ params, body }, { dispatch }) {
+          dispatch(
+            server.util.updateQueryData('start', undefined, (start) => {
+              if (start.me) start.me.layouts[params.table] = body;
+            }),
+          );
+        },
+      }),
       signOutEverywhere: write('signOutEverywhere'),
       resetPassword: write('resetPassword'),
       savePerson: write('savePerson', 'SetUp', 'Books'),
@@ -155,6 +168,9 @@ export const server = createApi({
       unbilledLines: read('unbilledLines', ...made('to-bill')),
       receivedLines: read('receivedLines', ...made('to-bill', 'stock')),
       openCharges: read('openCharges', ...made('to-allocate')),
+      tryCode: read('tryCode', 'SetUp'),
+      shipments: read('shipments', 'SetUp', ...made('to-receive', 'stock', 'to-allocate')),
+      shipment: read('shipment', 'SetUp', ...made('to-receive', 'stock', 'to-allocate')),
       uninvoicedLines: read('uninvoicedLines', ...made('to-invoice')),
       documents: read('documents', 'Books', 'Posted'),
       document: ofDocument('document'),

@@ -66,3 +66,27 @@ export function useVendors(ids: readonly (string | undefined)[]): Known['vendors
 }
 
 export const useVendor = (id: string): VendorView | undefined => useVendors([id])[id];
+
+/** So many texts are looked up at once: they stand in an address. */
+const TEXTS_AT_ONCE = 100;
+
+/** Finds the items that texts name: by number, a code on them or the vendor’s own number. All that is found is known from then on. */
+export function useItemsNamed(vendor = ''): (texts: readonly string[]) => Promise<ReadonlyMap<string, string>> {
+  const [named] = server.useLazyItemsNamedQuery();
+  const [read] = server.useLazyItemsQuery();
+  return async (texts) => {
+    const parts = Array.from({ length: Math.ceil(texts.length / TEXTS_AT_ONCE) }, (_, at) =>
+      texts.slice(at * TEXTS_AT_ONCE, (at + 1) * TEXTS_AT_ONCE),
+    );
+    const found = await Promise.all(
+      parts.map((part) =>
+        named({ query: { texts: part.join('\n'), ...(vendor === '' ? {} : { vendor }) } }, true).unwrap(),
+      ),
+    );
+    const items = new Map(found.flatMap(({ rows }) => rows.map(({ text, item }) => [text, item] as const)));
+    const ids = [...new Set(items.values())];
+    for (let at = 0; at < ids.length; at += AT_ONCE)
+      await read({ query: { ids: ids.slice(at, at + AT_ONCE).join(',') } }, true);
+    return items;
+  };
+}

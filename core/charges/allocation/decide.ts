@@ -176,23 +176,29 @@ function replaceEstimates(
   });
 }
 
+/** Written for sheets of thousands of lines: what costs nothing makes no object, and what they share is made once. */
 function costsOf(share: AllocationDocument['shares'][number], lines: readonly LandedLine[], charge: Charge): Cost[] {
-  return lines.flatMap((line, position) => {
-    const amount = share.amounts[position] ?? base(0n);
-    const replaced = share.estimatesUsed[position] ?? base(0n);
-    const common = { pool: line.pool, movement: line.id, date: line.date, shared: true };
-    const costs: Cost[] = [
-      { ...common, component: share.kind, amount, against: 'charges-to-allocate', about: { vendor: charge.vendor } },
-      {
-        ...common,
-        component: estimateComponent(share.kind),
-        amount: base(-replaced),
-        against: 'accrued-charges',
-        about: aboutReceipt(line),
-      },
-    ];
-    return costs.filter((cost) => cost.amount !== 0n);
+  const costs: Cost[] = [];
+  const about = { vendor: charge.vendor };
+  const estimated = estimateComponent(share.kind);
+  lines.forEach((line, position) => {
+    const amount = share.amounts[position] ?? 0n;
+    const replaced = share.estimatesUsed[position] ?? 0n;
+    const add = (component: string, cost: bigint, against: Cost['against'], of: Cost['about']) =>
+      costs.push({
+        pool: line.pool,
+        movement: line.id,
+        date: line.date,
+        component,
+        shared: true,
+        amount: base(cost),
+        against,
+        about: of,
+      });
+    if (amount !== 0n) add(share.kind, amount, 'charges-to-allocate', about);
+    if (replaced !== 0n) add(estimated, -replaced, 'accrued-charges', aboutReceipt(line));
   });
+  return costs;
 }
 
 /** Accrued charges stand with the vendor of the goods, as the receipt accrued them. */

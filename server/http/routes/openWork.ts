@@ -12,7 +12,9 @@ import {
 import { orderUbl } from '../../papers/orderUbl.ts';
 import { readOrderPaper } from '../../papers/orderPaper.ts';
 import { viewOrder } from '../../queries/orders.ts';
-import { lookUpItems, lookUpVendors } from '../../queries/lookUp.ts';
+import { listShipments, readShipment } from '../../queries/shipments.ts';
+import { tryCode } from '../../queries/tryCode.ts';
+import { itemsNamed, lookUpItems, lookUpVendors } from '../../queries/lookUp.ts';
 import { listHeldGoods } from '../../queries/heldGoods.ts';
 import { listOnDock } from '../../queries/onDock.ts';
 import { readCommitments } from '../../queries/commitments.ts';
@@ -33,6 +35,9 @@ import { implement } from '../implement.ts';
 export function openWorkRoutes(router: Router, context: Context): void {
   const { manager } = context.source;
   const currency = () => baseCurrency(context.source.manager);
+  implement(router, context, api.itemsNamed, async ({ query }) => ({
+    rows: await itemsNamed(manager, query.texts.split('\n').filter(Boolean), query.vendor),
+  }));
   implement(router, context, api.items, ({ query }) => lookUpItems(manager, query));
   implement(router, context, api.vendors, ({ query }) => lookUpVendors(manager, query));
   implement(router, context, api.warehouses, () => listWarehouses(manager));
@@ -65,8 +70,13 @@ export function openWorkRoutes(router: Router, context: Context): void {
     listUnbilledLines(manager, await currency(), query.vendor),
   );
   implement(router, context, api.receivedLines, async ({ query }) =>
-    listReceivedLines(manager, await currency(), query.find),
+    listReceivedLines(manager, await currency(), query),
   );
+  implement(router, context, api.shipments, async () => listShipments(manager, await currency()));
+  implement(router, context, api.shipment, async ({ params }) =>
+    readShipment(manager, params.number, await currency()),
+  );
+  implement(router, context, api.tryCode, async ({ query }) => tryCode(manager, query, await currency()));
   implement(router, context, api.openCharges, async () => listOpenCharges(manager, await currency()));
   implement(router, context, api.uninvoicedLines, async ({ query }) =>
     listUninvoicedLines(manager, await currency(), query.customer),

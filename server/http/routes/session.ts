@@ -1,9 +1,12 @@
 import type { Request, Router } from 'express';
 import { api } from '@obolus/contract/api';
+import { FRACTION_PLACES } from '@obolus/core/exact/amounts';
+import { formatDecimal } from '@obolus/core/exact/decimal';
 import type { Me } from '@obolus/contract/views/me';
 import { RequestError } from '../../asking/failures.ts';
 import { countsBlind } from '../../queries/blind.ts';
 import { changePassword, resetPassword, signOutEverywhere } from '../../signIn/passwords.ts';
+import { layoutsOf, saveLayout } from '../../signIn/layouts.ts';
 import { preferencesOf, savePreferences } from '../../signIn/preferences.ts';
 import { isTrue } from '../../storage/load/rows.ts';
 import { personOf, type SessionUser, signIn } from '../../signIn/signIn.ts';
@@ -29,6 +32,10 @@ export function sessionRoutes(router: Router, context: Context): void {
   });
   implement(router, context, api.savePreferences, async ({ body, user }) => {
     await savePreferences(source.manager, user.id, body);
+    return { done: true as const };
+  });
+  implement(router, context, api.saveLayout, async ({ params, body, user }) => {
+    await saveLayout(source.manager, user.id, params.table, body);
     return { done: true as const };
   });
   implement(router, context, api.signOutEverywhere, async ({ user, response }) => {
@@ -61,12 +68,14 @@ export function sessionRoutes(router: Router, context: Context): void {
 
 async function me(context: Context, request: Request, user: SignedIn): Promise<Me> {
   const [company] = (await context.source.query(
-    "SELECT name, currency, first_open_day, EXISTS (SELECT 1 FROM document WHERE kind = 'receipt') AS begun FROM company WHERE id = 1",
+    "SELECT name, currency, first_open_day, unusual_charge, unusual_cost, EXISTS (SELECT 1 FROM document WHERE kind = 'receipt') AS begun FROM company WHERE id = 1",
   )) as {
     name: string;
     begun: string;
     currency: string;
     first_open_day: string;
+    unusual_charge: string | null;
+    unusual_cost: string | null;
   }[];
   const blind = await countsBlind(context.source.manager, user.role);
   if (!company) throw new RequestError(503, 'problem.company_missing');
@@ -81,10 +90,16 @@ async function me(context: Context, request: Request, user: SignedIn): Promise<M
       begun: isTrue(company.begun),
       standIns: context.config.standIns,
       mailbox: context.mailboxPort ?? null,
+      unusual: { charge: percent(company.unusual_charge), cost: percent(company.unusual_cost) },
     },
     preferences: await preferencesOf(context.source.manager, user.id),
+    layouts: await layoutsOf(context.source.manager, user.id),
     csrfToken: request.session.csrfToken ?? '',
   };
 }
+
+/** A part of one as percent; empty for none. */
+const percent = (part: string | null): string =>
+  part === null ? '' : formatDecimal(BigInt(part), FRACTION_PLACES - 2);
 
 const asError = (problem: unknown): Error => (problem instanceof Error ? problem : new Error(String(problem)));

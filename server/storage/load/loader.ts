@@ -112,6 +112,9 @@ export class BooksLoader {
     this.lists[name] = await read();
   }
 
+  /** Codes of goods for which the tariff is loaded. */
+  readonly tariffCodes = new Set<string>();
+
   want(pool: PoolId, { from, day, layers = false }: Want): void {
     const known = this.wanted.get(pool);
     const earlier = known?.from && (from === undefined || comparePoints(known.from, from) < 0) ? known.from : from;

@@ -45,7 +45,11 @@ export async function loadOrderLines(loader: BooksLoader, lines: readonly LineId
     loader,
     known.flatMap(({ bought }) => bought.item ?? []),
   );
-  if (known.some(({ estimates }) => estimates.some(({ by }) => by === 'tariff'))) await loadTariff(loader);
+  if (known.some(({ estimates }) => estimates.some(({ by }) => by === 'tariff')))
+    await loadTariff(
+      loader,
+      known.map(({ bought }) => loader.parts.items.get(bought.item ?? '')?.tariffCode),
+    );
 }
 
 /** An order with all its lines. */

@@ -12,6 +12,7 @@ import {
   rate,
 } from '@obolus/core/exact/amounts';
 import { decimalsOf } from '@obolus/core/exact/currencies';
+import { invariant } from '@obolus/core/exact/invariant';
 import { powerOfTen } from '@obolus/core/exact/rounding';
 import type { Allowance, Tolerance } from '@obolus/core/state/company';
 import type { Bought } from '@obolus/core/state/purchasing';
@@ -93,8 +94,22 @@ export const CHARGE_VENDOR =
   'COALESCE(d.vendor_id, (SELECT b.vendor_id FROM expense_move e JOIN document b ON b.id = e.of_id WHERE e.document_id = d.id))';
 
 /** Rows whose two columns name one of the lines. */
-export const among = (lines: readonly LineId[], document: string, line: string): string =>
-  lines.length === 0 ? 'FALSE' : `(${lines.map(() => `(${document} = ? AND ${line} = ?)`).join(' OR ')})`;
+export function among(lines: readonly LineId[], document: string, line: string): string {
+  if (lines.length === 0) return 'FALSE';
+  if (lines.length <= MOST_BY_ITSELF) return `(${lines.map(() => `(${document} = ? AND ${line} = ?)`).join(' OR ')})`;
+  return `(${document} IN (${documentsOf(lines).map(whole).join(',')}) AND (${document}, ${line}) IN (${lines.map(() => '(?,?)').join(',')}))`;
+}
+
+/**
+ * So many lines are found each by its key. Of more every row would be held against each of them in turn: then the index gives the rows of
+ * their documents, and one search the lines among them.
+ */
+const MOST_BY_ITSELF = 100;
+
+function whole(id: string): string {
+  invariant(/^\d+$/.test(id), 'a document is named by a number');
+  return id;
+}
 
 export const keysOf = (lines: readonly LineId[]): string[] => lines.flatMap((line) => line.split('/'));
 

@@ -1,7 +1,8 @@
 import type { BinKind } from '@obolus/core/state/stock';
+import { digitsOf, type TariffRate } from '@obolus/core/tariff/schedule';
 import { readTaxLevels } from './taxCodes.ts';
 import type { BooksLoader } from './loader.ts';
-import { fractionOf, isTrue, limitOf, optional, priceOf, query, rateOf, text } from './rows.ts';
+import { fractionOf, isTrue, limitOf, optional, priceOf, query, rateOf, type Reading, text } from './rows.ts';
 
 /** The rates of exchange that hold until a day: of each foreign currency the latest. */
 export async function loadRates(loader: BooksLoader, currencies: readonly string[], until: string): Promise<void> {
@@ -18,24 +19,44 @@ export async function loadRates(loader: BooksLoader, currencies: readonly string
   });
 }
 
-export const loadTariff = (loader: BooksLoader): Promise<void> =>
-  loader.keepList('tariff', async () => {
-    const { currency } = loader.company;
-    return (await query(loader.reading, 'SELECT * FROM tariff_rate')).map((row) => ({
-      measure: text(row.measure),
-      code: text(row.code),
-      origin: text(row.origin) || undefined,
-      preference: isTrue(row.preference),
-      from: text(row.from_day),
-      to: optional(row.to_day),
-      percent: fractionOf(row.percent),
-      perUnit: priceOf(row.per_unit),
-      unit: row.unit === 'kg' ? 'kg' : 'stock-unit',
-      combine: row.combine === 'higher' || row.combine === 'lower' ? row.combine : 'sum',
-      floor: limitOf(row.floor, currency),
-      cap: limitOf(row.cap, currency),
-    }));
-  });
+export async function loadTariff(loader: BooksLoader, codes: readonly (string | undefined)[]): Promise<void> {
+  for (const code of codes) if (code) loader.tariffCodes.add(code);
+  const found = await readTariff(loader.reading, [...loader.tariffCodes], loader.company.currency);
+  await loader.keepList('tariff', () => Promise.resolve(found));
+}
+
+/** How a code of a chapter may begin: both digits, the first alone, or a sign between them. */
+const WRITTEN: readonly ((first: string, second: string) => string)[] = [
+  (first, second) => `${first}${second}%`,
+  (first) => first,
+  ...['.', ' ', '-', '/'].map((sign) => (first: string, second: string) => `${first}${sign}${second}%`),
+];
+
+/** Rates that may apply to goods of these codes, found by the chapter that the codes begin with, so that the size of the schedule matters little. */
+export async function readTariff(reading: Reading, codes: readonly string[], currency: string): Promise<TariffRate[]> {
+  const chapters = [...new Set(codes.map((code) => digitsOf(code).slice(0, 2)).filter(Boolean))];
+  if (chapters.length === 0) return [];
+  // What does not begin with a digit is written unlike the others, and looked at whatever it is.
+  const rows = await query(
+    reading,
+    `SELECT * FROM tariff_rate WHERE ${chapters.map(() => WRITTEN.map(() => 'code LIKE ?').join(' OR ')).join(' OR ')} OR code < '0' OR code >= 'a'`,
+    chapters.flatMap((chapter) => WRITTEN.map((write) => write(chapter.slice(0, 1), chapter.slice(1)))),
+  );
+  return rows.map((row) => ({
+    measure: text(row.measure),
+    code: text(row.code),
+    origin: text(row.origin) || undefined,
+    preference: isTrue(row.preference),
+    from: text(row.from_day),
+    to: optional(row.to_day),
+    percent: fractionOf(row.percent),
+    perUnit: priceOf(row.per_unit),
+    unit: row.unit === 'kg' ? 'kg' : 'stock-unit',
+    combine: row.combine === 'higher' || row.combine === 'lower' ? row.combine : 'sum',
+    floor: limitOf(row.floor, currency),
+    cap: limitOf(row.cap, currency),
+  }));
+}
 
 /** The bins of every warehouse. */
 export const loadBins = (loader: BooksLoader): Promise<void> =>

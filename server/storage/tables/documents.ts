@@ -28,6 +28,7 @@ export const documents = {
         document_by_kind: ['kind', 'id'],
         document_by_vendor: ['vendor_id', 'kind'],
         document_by_date: ['date'],
+        document_by_shipment: ['shipment'],
         document_by_entry: ['entered_at'],
       },
     },

@@ -23,7 +23,7 @@ export const purchasing = {
       tax_code: { ...text(20), default: '' },
       shipment: { ...text(60), default: '' },
     },
-    { indices: { order_line_by_item: ['item_id'] } },
+    { indices: { order_line_by_item: ['item_id'], order_line_by_shipment: ['shipment'] } },
   ),
   /** What an order says of paying and of carriage. */
   orderTerms: table('order_terms', {

@@ -169,6 +169,8 @@ export const state = {
     { indices: { mail_by_time: ['at'] } },
   ),
   /** How somebody likes to see a list, under a name. */
+  /** How somebody looks at the columns of a table, as JSON. */
+  tableLayout: table('table_layout', { user_id: id(), name: name(60), layout: text(16000) }),
   savedView: table('saved_view', { user_id: id(), list: name(20), name: name(60), state: text(4000) }),
   session: table('session', {
     session_id: { type: 'varchar', length: 128, primary: true },

@@ -1,13 +1,12 @@
-import { useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
 import type { BillableView } from '@obolus/contract/views/bench';
 import type { Entering } from '../../drafts/useDraft.ts';
-import { useGridKeys } from '../../keys/useGridKeys.ts';
-import { Room } from '../../parts/Room.tsx';
+import { Grid } from '../../table/Grid.tsx';
 import { useLasting } from '../../parts/useLasting.ts';
-import { useRowsInView } from '../../parts/useRowsInView.ts';
 import { beyond, type BillBody, lineTotal, placesFor, splitOff } from './billBody.ts';
-import { BillGridLine, type LineActions, WIDTH } from './BillGridLine.tsx';
+import { billColumns, type BillRow } from './billColumns.ts';
+import { BillGridLine, type LineActions } from './BillGridLine.tsx';
 import { byLine } from '../../drafts/byLine.ts';
 import { say } from '../../locale/say.ts';
 
@@ -20,15 +19,17 @@ interface Props {
 }
 
 /** Ordered, received and billed as columns of figures, differences in the gaps; below a line that differs, what is decided about it. */
-export function BillGrid({ entering: { change, refusals, preview }, body, lines, over }: Props) {
+export function BillGrid({ entering: { change, refusals, preview }, body, lines, over: dropping }: Props) {
   const [toCome, setToCome] = useState(false);
   const shown = useMemo(
     () => lines.filter((line) => line.state !== 'ordered' || toCome || body.billed[line.line] !== undefined),
     [lines, toCome, body.billed],
   );
   const hidden = lines.length - shown.length;
-  const table = useRef<HTMLTableElement>(null);
-  const inView = useRowsInView(table, shown.length);
+  const rows = useMemo(
+    () => shown.map((line): BillRow => ({ line, billed: body.billed[line.line], amount: lineTotal(body, line) ?? '' })),
+    [shown, body],
+  );
   const sentAt = useMemo(
     () => new Map(lines.filter((line) => body.billed[line.line]?.quantity).map((line, at) => [line.line, at])),
     [lines, body.billed],
@@ -42,55 +43,42 @@ export function BillGrid({ entering: { change, refusals, preview }, body, lines,
     },
     split: (line, to) => change(splitOff(body, line, lines, to)),
   });
-  const keys = useGridKeys({ table, passChoices: true });
   return (
     <>
-      <table
-        className="sheet ruled tight"
-        aria-label={say('bench.lines_of_bill')}
-        data-lines={shown.length}
-        aria-rowcount={shown.length + 1}
-        ref={keys}
-      >
-        <thead>
-          <tr>
-            <th>{say('word.item')}</th>
-            <th>{say('word.receipt')}</th>
-            <th className="num min-w-[56px]">{say('word.ordered')}</th>
-            <th className="num min-w-[60px]">{say('word.received')}</th>
-            <th className="min-w-[54px]">
-              <span className="sr-only">{say('bench.quantity_difference')}</span>
-            </th>
-            <th className="num min-w-[62px]">{say('word.billed')}</th>
-            <th className="num min-w-[76px]">{say('receiving.order_price')}</th>
-            <th className="min-w-[62px]">
-              <span className="sr-only">{say('bench.price_difference')}</span>
-            </th>
-            <th className="num min-w-[70px]">{say('bench.billed_at')}</th>
-            <th className="num min-w-[86px]">{say('word.amount')}</th>
-          </tr>
-        </thead>
-        <Room height={inView.above} columns={WIDTH} />
-        {inView.rows.map(({ index }) => {
-          const line = shown[index] as BillableView;
+      <Grid
+        name="bill-lines"
+        label={say('bench.lines_of_bill')}
+        className="ruled tight"
+        columns={billColumns()}
+        lines={rows}
+        passChoices
+        write={(changed) =>
+          change({
+            billed: {
+              ...body.billed,
+              ...Object.fromEntries(
+                [...changed.values()].flatMap(({ line, billed }) => (billed ? [[line.line, billed]] : [])),
+              ),
+            },
+          })
+        }
+        draw={(index, place) => {
+          const { line, billed, amount } = rows[index] as BillRow;
           const at = sentAt.get(line.line) ?? -1;
+          const over = beyond(body, line);
           return (
             <BillGridLine
               key={line.line}
-              {...{ line, at, index, actions }}
-              dropping={over === line.line}
-              billed={body.billed[line.line]}
-              amount={lineTotal(body, line) ?? ''}
-              over={beyond(body, line) ?? ''}
-              places={beyond(body, line) === undefined ? NOWHERE : placesFor(line, lines)}
-              measure={inView.ref}
+              {...{ line, billed, amount, at, place, actions }}
+              dropping={dropping === line.line}
+              over={over ?? ''}
+              places={over === undefined ? NOWHERE : placesFor(line, lines)}
               refusals={refusedAt.get(at) ?? NO_REFUSALS}
               differences={differsAt.get(at) ?? NO_DIFFERENCES}
             />
           );
-        })}
-        <Room height={inView.below} columns={WIDTH} />
-      </table>
+        }}
+      />
       {(hidden > 0 || toCome) && (
         <p className="pt-2">
           <button type="button" className="act" onClick={() => setToCome(!toCome)}>

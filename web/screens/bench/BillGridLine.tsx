@@ -8,14 +8,14 @@ import { Cell, Choice } from '../../parts/Cells.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import { difference, isZero, typedQuantity } from '../../parts/exact.ts';
 import { showFigure, showPrice } from '../../locale/figures.ts';
+import type { Place } from '../../table/column.ts';
+import { Below, Line } from '../../table/Line.tsx';
 import { PerPack } from '../../parts/PerPack.tsx';
 import { Signal } from '../../parts/Signal.tsx';
 import { Allowed } from '../../parts/Allowed.tsx';
 import type { BilledLine, Decision, Elsewhere } from './billBody.ts';
 import { say } from '../../locale/say.ts';
 import type { MessageId } from '@obolus/messages/message';
-
-export const WIDTH = 10;
 
 /** The same from one drawing to the next, so that a line is drawn again only where it differs. */
 export interface LineActions {
@@ -25,7 +25,7 @@ export interface LineActions {
 
 interface Props {
   readonly line: BillableView;
-  readonly index: number;
+  readonly place: Place;
   /** Where it stands among the lines that are sent. */
   readonly at: number;
   readonly billed: BilledLine | undefined;
@@ -36,7 +36,6 @@ interface Props {
   /** Whether a line of the paper is held over it. */
   readonly dropping: boolean;
   readonly actions: LineActions;
-  readonly measure: (line: HTMLElement | null) => void;
   readonly refusals: readonly RefusalView[];
   readonly differences: PreviewReply['differences'];
 }
@@ -50,7 +49,7 @@ const DECISIONS: readonly (readonly [Decision, MessageId])[] = [
 /** A line of the bench: what was ordered and received, what is billed, and below it what is decided where they differ. */
 export const BillGridLine = memo(function BillGridLine({
   line,
-  index,
+  place,
   at,
   billed,
   amount,
@@ -58,7 +57,6 @@ export const BillGridLine = memo(function BillGridLine({
   places,
   dropping,
   actions,
-  measure,
   refusals,
   differences,
 }: Props) {
@@ -68,82 +66,91 @@ export const BillGridLine = memo(function BillGridLine({
   const differs = Boolean(billed?.quantity) && !isZero(difference(billed?.price ?? '', line.price));
   const undecided = differs || (ordered && Boolean(billed?.quantity)) || differences.length > 0;
   return (
-    <tbody ref={measure} data-index={index} data-line={line.line} className={dropping ? 'dropping' : undefined}>
-      <tr className={undecided || over !== '' ? 'joined' : undefined}>
-        <td
-          className="name"
-          title={
-            line.receipt
-              ? say('bench.receipt_slip', {
-                  item: line.item.number,
-                  name: line.item.name,
-                  receipt: line.receipt.number,
-                  slip: line.receipt.packingSlip,
-                })
-              : say('bench.item_order', { item: line.item.number, name: line.item.name, order: line.order.number })
-          }
-        >
-          {line.item.name}
-        </td>
-        <td>
-          {line.receipt ? (
-            <Link className="act" tabIndex={-1} to={`/documents/${line.receipt.id}`}>
-              {line.receipt.number}
-            </Link>
-          ) : (
-            <>
-              <Link className="act" tabIndex={-1} to={`/documents/${line.order.id}`}>
-                {line.order.number}
-              </Link>{' '}
-              <span className="dim">{line.state === 'service' ? say('bench.service') : say('parts.not_here')}</span>
-            </>
-          )}
-        </td>
-        <td className="num dim">{showFigure(line.ordered)}</td>
-        <td className="num">{line.state === 'received' ? showFigure(line.open) : <span className="dim">–</span>}</td>
-        <td>{billed?.quantity ? <Signal from={ordered ? '0' : line.open} to={billed.quantity} /> : null}</td>
-        <td>
-          <FigureCell
-            label={say('bench.billed_quantity_of', { name })}
-            value={billed?.quantity ?? ''}
-            wrong={over === '' ? (wrongAt(refusals, `${pointer}/quantity`) ?? wrongAt(refusals, pointer)) : undefined}
-            read={(typed) => typedQuantity(typed, line.item)}
-            hint={inPacks(line.item)}
-            onChange={(quantity) => actions.set(line, { quantity })}
-          />
-        </td>
-        <td className="num">
-          {showPrice(line.price)} <PerPack line={line} />
-        </td>
-        <td>{differs ? <Signal from={line.price} to={billed?.price ?? ''} atLeast={2} /> : null}</td>
-        <td>
-          <FigureCell
-            label={say('bench.billed_price_of', { name })}
-            value={billed?.price ?? line.price}
-            wrong={wrongAt(refusals, `${pointer}/price`)}
-            onChange={(price) => actions.set(line, { price })}
-          />
-        </td>
-        <td className="num strong">{showFigure(amount)}</td>
-      </tr>
+    <Line
+      place={place}
+      id={line.line}
+      around={dropping ? 'dropping' : undefined}
+      className={undecided || over !== '' ? 'joined' : undefined}
+      title={{
+        item: line.receipt
+          ? say('bench.receipt_slip', {
+              item: line.item.number,
+              name: line.item.name,
+              receipt: line.receipt.number,
+              slip: line.receipt.packingSlip,
+            })
+          : say('bench.item_order', { item: line.item.number, name: line.item.name, order: line.order.number }),
+      }}
+      cells={{
+        item: <> {line.item.name}</>,
+        receipt: (
+          <>
+            {' '}
+            {line.receipt ? (
+              <Link className="act" tabIndex={-1} to={`/documents/${line.receipt.id}`}>
+                {line.receipt.number}
+              </Link>
+            ) : (
+              <>
+                <Link className="act" tabIndex={-1} to={`/documents/${line.order.id}`}>
+                  {line.order.number}
+                </Link>{' '}
+                <span className="dim">{line.state === 'service' ? say('bench.service') : say('parts.not_here')}</span>
+              </>
+            )}
+          </>
+        ),
+        ordered: <>{showFigure(line.ordered)}</>,
+        received: <>{line.state === 'received' ? showFigure(line.open) : <span className="dim">–</span>}</>,
+        gap: <>{billed?.quantity ? <Signal from={ordered ? '0' : line.open} to={billed.quantity} /> : null}</>,
+        billed: (
+          <>
+            {' '}
+            <FigureCell
+              label={say('bench.billed_quantity_of', { name })}
+              value={billed?.quantity ?? ''}
+              wrong={over === '' ? (wrongAt(refusals, `${pointer}/quantity`) ?? wrongAt(refusals, pointer)) : undefined}
+              read={(typed) => typedQuantity(typed, line.item)}
+              hint={inPacks(line.item)}
+              onChange={(quantity) => actions.set(line, { quantity })}
+            />
+          </>
+        ),
+        price: (
+          <>
+            {' '}
+            {showPrice(line.price)} <PerPack line={line} />
+          </>
+        ),
+        pricegap: <>{differs ? <Signal from={line.price} to={billed?.price ?? ''} atLeast={2} /> : null}</>,
+        at: (
+          <>
+            {' '}
+            <FigureCell
+              label={say('bench.billed_price_of', { name })}
+              value={billed?.price ?? line.price}
+              wrong={wrongAt(refusals, `${pointer}/price`)}
+              onChange={(price) => actions.set(line, { price })}
+            />
+          </>
+        ),
+        amount: <>{showFigure(amount)}</>,
+      }}
+    >
       {over !== '' && (
-        <tr data-more data-difference>
-          <td colSpan={WIDTH} className="more">
-            <TooMany line={line} over={over} places={places} onSplit={(to) => actions.split(line, to)} />
-          </td>
-        </tr>
+        <Below className="more" data-difference>
+          <TooMany line={line} over={over} places={places} onSplit={(to) => actions.split(line, to)} />
+        </Below>
       )}
       {over === '' && billed && undecided && (
-        <tr data-more data-difference>
-          <td colSpan={WIDTH} className="more">
-            <Decided
-              {...{ line, name, billed, differences, actions, differs }}
-              wrong={wrongAt(refusals, `${pointer}/reason`)}
-            />
-          </td>
-        </tr>
+        <Below className="more" data-difference>
+          <Decided
+            {...{ line, name, billed, differences, actions, differs }}
+            wrong={wrongAt(refusals, `${pointer}/reason`)}
+          />
+        </Below>
       )}
-    </tbody>
+    </Line>
   );
 });
 

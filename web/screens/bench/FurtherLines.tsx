@@ -4,9 +4,12 @@ import { wrongAt } from '../../drafts/useDraft.ts';
 import { Cell, Choice, TakeOut } from '../../parts/Cells.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import { useChargeKinds, type ChargeKind } from '../../parts/chargeKinds.ts';
-import { useGridKeys } from '../../keys/useGridKeys.ts';
+import { choiceWritten, figureText, figureWritten } from '../../locale/cellTexts.ts';
+import type { Column } from '../../table/column.ts';
+import { Grid } from '../../table/Grid.tsx';
+import { Line } from '../../table/Line.tsx';
 import { Suggested } from '../../parts/Suggested.tsx';
-import { useLines } from '../../parts/useLines.ts';
+import { useLines } from '../../table/useLines.ts';
 import { useMe } from '../../server/me.ts';
 import { Allowed } from '../../parts/Allowed.tsx';
 import { nextLine, pointerOf, type FurtherLine } from './further.ts';
@@ -17,6 +20,41 @@ const BESIDE_CHARGES: readonly (readonly [string, MessageId])[] = [
   ['expense', 'orders.expense'],
   ['tax-reclaimed', 'bench.tax_reclaimable'],
   ['tax-kept', 'bench.tax_kept'],
+];
+
+const chargeColumns = (
+  currency: string,
+  choices: readonly (readonly [string, string])[],
+  usual: string,
+): Column<FurtherLine>[] => [
+  {
+    id: 'what',
+    title: say('bench.charge_expense_tax'),
+    room: 'min-w-[150px]',
+    always: true,
+    text: ({ what }) => choices.find(([code]) => code === what)?.[1] ?? what,
+    write: (line, text) => {
+      const what = choiceWritten(text, choices);
+      return what === undefined ? line : { ...line, what, about: what === 'expense' ? line.about || usual : '' };
+    },
+  },
+  {
+    id: 'note',
+    title: say('word.note'),
+    className: 'w-full',
+    text: ({ what, about, reason }) => (what === 'expense' ? about : (reason ?? '')),
+    write: (line, text) => (line.what === 'expense' ? { ...line, about: text } : { ...line, reason: text }),
+  },
+  {
+    id: 'amount',
+    title: say('orders.amount_in', { currency }),
+    className: 'num',
+    room: 'min-w-[140px]',
+    always: true,
+    text: ({ amount }) => figureText(amount),
+    write: (line, text) => ({ ...line, amount: figureWritten(text) }),
+  },
+  { id: 'out', title: say('entries.take_out'), silent: true, className: 'num', room: 'min-w-[30px]' },
 ];
 
 /** What the bill lists besides goods: charges, which are put on goods later; expenses; tax. */
@@ -46,37 +84,40 @@ export function FurtherLines({
   // What a first line is usually for is known once both are here; whoever types sooner would type into another line.
   const isKnown = party !== undefined && kinds.length > 0;
   const rows = lines.length > 0 || goods ? lines : isKnown ? [first] : [];
-  const { table, set, add } = useLines(rows, nextLine(rows, kinds), () => false, change);
+  const { grid, set, add, write } = useLines(rows, nextLine(rows, kinds), () => false, change);
   const take = (at: number) => change(rows.filter((_, position) => position !== at));
-  const keys = useGridKeys({ onLastEnter: () => add(), onRemove: take });
+  const choices = [
+    ...kinds.map((kind) => [kind, kind] as const),
+    ...BESIDE_CHARGES.map(([what, word]) => [what, say(word)] as const),
+  ];
   return (
     <section className="py-4 max-w-[860px]" aria-label={say('bench.charges_on_bill')}>
       {rows.length > 0 && (
-        <table className="sheet" aria-label={say('bench.charges')} ref={table}>
-          <thead>
-            <tr>
-              <th className="min-w-[150px]">{say('bench.charge_expense_tax')}</th>
-              <th>{say('word.note')}</th>
-              <th className="num min-w-[140px]">{say('orders.amount_in', { currency })}</th>
-              <th className="min-w-[30px]">
-                <span className="sr-only">{say('entries.take_out')}</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody ref={keys}>
-            {rows.map((line, at) => {
-              const difference = differences.find((one) => one.at === pointerOf(rows, at));
-              const wrong = (field: string) => wrongAt(refusals, `${pointerOf(rows, at)}${field}`);
-              return (
-                <tr key={at}>
-                  <td>
+        <Grid
+          name="charge-lines"
+          label={say('bench.charges')}
+          className=""
+          columns={chargeColumns(currency, choices, usual)}
+          lines={rows}
+          handle={grid}
+          onLastEnter={() => add()}
+          onRemove={take}
+          blank={() => nextLine(rows, kinds)}
+          write={write}
+          draw={(at, place) => {
+            const line = rows[at] as FurtherLine;
+            const difference = differences.find((one) => one.at === pointerOf(rows, at));
+            const wrong = (field: string) => wrongAt(refusals, `${pointerOf(rows, at)}${field}`);
+            return (
+              <Line
+                key={at}
+                place={place}
+                cells={{
+                  what: (
                     <Choice
                       label={say('bench.kind_of_charge', { at: at + 1 })}
                       value={line.what}
-                      options={[
-                        ...kinds.map((kind) => [kind, kind] as const),
-                        ...BESIDE_CHARGES.map(([what, word]) => [what, say(word)] as const),
-                      ]}
+                      options={choices}
                       wrong={wrong('/kind') ?? wrong('')}
                       onChange={(what) =>
                         set(at, {
@@ -85,9 +126,9 @@ export function FurtherLines({
                         })
                       }
                     />
-                  </td>
-                  <td className="w-full">
-                    {line.what === 'expense' ? (
+                  ),
+                  note:
+                    line.what === 'expense' ? (
                       <Cell
                         label={say('bench.expense_for', { at: at + 1 })}
                         value={line.about}
@@ -120,24 +161,21 @@ export function FurtherLines({
                         {difference && ' · '}
                         {difference && <Allowed difference={difference} currency={company.currency} />}
                       </span>
-                    )}
-                  </td>
-                  <td>
+                    ),
+                  amount: (
                     <FigureCell
                       label={say('bench.amount_of_charge', { at: at + 1 })}
                       value={line.amount}
                       wrong={wrong('/amount')}
                       onChange={(amount) => set(at, { amount })}
                     />
-                  </td>
-                  <td className="num">
-                    <TakeOut label={say('bench.take_out_charge', { at: at + 1 })} onClick={() => take(at)} />
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
+                  ),
+                  out: <TakeOut label={say('bench.take_out_charge', { at: at + 1 })} onClick={() => take(at)} />,
+                }}
+              />
+            );
+          }}
+        />
       )}
       <Suggested register="expense-accounts" field="code" />
       <button type="button" className="act pt-2" onClick={() => add()}>

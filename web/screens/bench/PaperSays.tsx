@@ -4,9 +4,10 @@ import type { BillableView, IncomingBill } from '@obolus/contract/views/bench';
 import { Choice } from '../../parts/Cells.tsx';
 import { difference, isZero } from '../../parts/exact.ts';
 import { showFigure, showPrice } from '../../locale/figures.ts';
-import { Room } from '../../parts/Room.tsx';
+import { TableWidth } from '../../table/Line.tsx';
+import { Room } from '../../table/Room.tsx';
 import { Signal } from '../../parts/Signal.tsx';
-import { useRowsInView } from '../../parts/useRowsInView.ts';
+import { useRowsInView } from '../../table/useRowsInView.ts';
 import { say } from '../../locale/say.ts';
 import type { MessageId } from '@obolus/messages/message';
 
@@ -63,61 +64,63 @@ export function PaperSays({ paper, covers, lines, tax: expected, onMove, onPropo
     <section className={shows === 'none' ? 'pt-1' : 'pt-3'} aria-label={say('bench.paper_says')}>
       {shows !== 'none' && <h2 className="cap">{say('bench.paper_says')}</h2>}
       {shows !== 'none' && (
-        <table
-          className="sheet ruled tight"
-          aria-label={say('bench.lines_of_paper')}
-          data-lines={paper.lines.length}
-          aria-rowcount={paper.lines.length + 1}
-          ref={table}
-        >
-          <thead>
-            <tr>
-              <th>{say('bench.description')}</th>
-              <th className="num">{say('word.quantity')}</th>
-              <th className="num">{say('word.price')}</th>
-              <th className="num">{say('word.amount')}</th>
-              <th className="min-w-[230px]">{say('bench.matched_to')}</th>
-              <th>{say('bench.matched_by')}</th>
-            </tr>
-          </thead>
-          <Room height={inView.above} columns={WIDTH} />
-          {inView.rows.map(({ index }) => {
-            const row = rows[index];
-            return (
-              row && (
-                <PaperLine
-                  key={row.at}
-                  {...row}
-                  covers={covers[row.at] ?? []}
-                  places={places}
-                  measure={inView.ref}
-                  index={index}
-                  onMove={(to) =>
-                    onMove(
-                      row.at,
-                      lines.find(({ line }) => line === to),
-                    )
-                  }
-                />
-              )
-            );
-          })}
-          <Room height={inView.below} columns={WIDTH} />
-          {charges.length > 0 && (
-            <tbody>
-              {charges.map(({ said, amount }, at) => (
-                <tr key={at}>
-                  <td className="name">{said}</td>
-                  <td colSpan={2} />
-                  <td className="num strong">{showFigure(amount)}</td>
-                  <td colSpan={2} className="dim">
-                    {say('bench.charge_on_all')}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          )}
-        </table>
+        <TableWidth value={WIDTH}>
+          <table
+            className="sheet ruled tight"
+            aria-label={say('bench.lines_of_paper')}
+            data-lines={paper.lines.length}
+            aria-rowcount={paper.lines.length + 1}
+            ref={table}
+          >
+            <thead>
+              <tr>
+                <th>{say('bench.description')}</th>
+                <th className="num">{say('word.quantity')}</th>
+                <th className="num">{say('word.price')}</th>
+                <th className="num">{say('word.amount')}</th>
+                <th className="min-w-[230px]">{say('bench.matched_to')}</th>
+                <th>{say('bench.matched_by')}</th>
+              </tr>
+            </thead>
+            <Room height={inView.above} />
+            {inView.rows.map(({ index }) => {
+              const row = rows[index];
+              return (
+                row && (
+                  <PaperLine
+                    key={row.at}
+                    {...row}
+                    covers={covers[row.at] ?? []}
+                    places={places}
+                    measure={inView.ref}
+                    index={index}
+                    onMove={(to) =>
+                      onMove(
+                        row.at,
+                        lines.find(({ line }) => line === to),
+                      )
+                    }
+                  />
+                )
+              );
+            })}
+            <Room height={inView.below} />
+            {charges.length > 0 && (
+              <tbody>
+                {charges.map(({ said, amount }, at) => (
+                  <tr key={at}>
+                    <td className="name">{said}</td>
+                    <td colSpan={2} />
+                    <td className="num strong">{showFigure(amount)}</td>
+                    <td colSpan={2} className="dim">
+                      {say('bench.charge_on_all')}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            )}
+          </table>
+        </TableWidth>
       )}
       <p className="flex flex-wrap items-baseline gap-x-6 pt-1 pb-4">
         <button type="button" className="act" onClick={onPropose}>

@@ -1,28 +1,30 @@
-import { Fragment } from 'react';
 import { useParams } from 'react-router';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import { server } from '../../server/api.ts';
-import { useItems } from '../../server/known.ts';
+import { useItems, useItemsNamed } from '../../server/known.ts';
 import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../server/me.ts';
 import { Cell, Field, TakeOut } from '../../parts/Cells.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import { showFigure } from '../../locale/figures.ts';
-import { useGridKeys } from '../../keys/useGridKeys.ts';
+import { figureText, figureWritten } from '../../locale/cellTexts.ts';
+import type { Column } from '../../table/column.ts';
+import { Grid } from '../../table/Grid.tsx';
+import { Line } from '../../table/Line.tsx';
 import { Head } from '../../parts/Head.tsx';
 import { DateField, WarehouseField } from '../../drafts/HeaderFields.tsx';
-import { LotsOut } from '../../parts/LotCells.tsx';
-import { lotsToSend } from '../../parts/lots.ts';
+import { LotsOut } from '../../lots/LotCells.tsx';
+import { lotsToSend } from '../../lots/lots.ts';
 import { Lookup } from '../../parts/Lookup.tsx';
 import { Suggested } from '../../parts/Suggested.tsx';
-import { useLines } from '../../parts/useLines.ts';
+import { useLines } from '../../table/useLines.ts';
 import { say } from '../../locale/say.ts';
 
 type Body = BodyOf<'delivery'>;
-type Line = Body['lines'][number];
-const NO_LINE: Line = { item: '', quantity: '' };
-const isBlank = (line: Line): boolean => line.item === '' && line.quantity === '';
+type DeliveryLine = Body['lines'][number];
+const NO_LINE: DeliveryLine = { item: '', quantity: '' };
+const isBlank = (line: DeliveryLine): boolean => line.item === '' && line.quantity === '';
 
 /** Goods go out: what they cost is shown before it is posted. */
 export function NewDelivery() {
@@ -46,12 +48,13 @@ export function NewDelivery() {
   });
   const mayDeliver = useMayPost('delivery');
   const { body, change, refusals } = entering;
-  const { table, set, add, remove, sentAt } = useLines(body?.lines ?? [], NO_LINE, isBlank, (lines) =>
+  const { grid, set, add, remove, write, sentAt } = useLines(body?.lines ?? [], NO_LINE, isBlank, (lines) =>
     change({ lines }),
   );
-  const keys = useGridKeys({ onLastEnter: () => add(), onRemove: remove });
+  const find = useItemsNamed();
   const items = useItems(body?.lines.map(({ item }) => item) ?? []);
   if (!body) return null;
+  const columns = columnsWith(items, find);
   return (
     <div className="screen">
       <Head
@@ -75,26 +78,27 @@ export function NewDelivery() {
           <DateField name={say('word.date')} body={body} change={change} refusals={refusals} />
           <WarehouseField name={say('deliveries.from_warehouse')} body={body} change={change} refusals={refusals} />
         </div>
-        <table className="sheet ruled max-w-[760px]" ref={table} aria-label={say('deliveries.lines_of_delivery')}>
-          <thead>
-            <tr>
-              <th>{say('word.item')}</th>
-              <th className="num min-w-[120px]">{say('word.on_hand')}</th>
-              <th className="num min-w-[130px]">{say('word.quantity')}</th>
-              <th className="min-w-[60px]">{say('word.unit')}</th>
-              <th className="min-w-[30px]">
-                <span className="sr-only">{say('entries.take_out')}</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody ref={keys}>
-            {body.lines.map((line, at) => {
+        <div className="max-w-[760px]">
+          <Grid
+            name="delivery-lines"
+            label={say('deliveries.lines_of_delivery')}
+            columns={columns}
+            lines={body.lines}
+            handle={grid}
+            onLastEnter={() => add()}
+            onRemove={remove}
+            blank={() => NO_LINE}
+            write={write}
+            draw={(at, place) => {
+              const line = body.lines[at] ?? NO_LINE;
               const item = items[line.item];
               const wrong = (field: string) => wrongAt(refusals, `/lines/${sentAt(at)}/${field}`);
               return (
-                <Fragment key={at}>
-                  <tr>
-                    <td className="lookup">
+                <Line
+                  key={at}
+                  place={place}
+                  cells={{
+                    item: (
                       <Lookup
                         label={say('orders.at_line', { what: { word: 'word.item' }, at: at + 1 })}
                         placeholder={say('entries.number_or_name')}
@@ -103,23 +107,20 @@ export function NewDelivery() {
                         wrong={wrong('item')}
                         onChange={(chosen) => set(at, { item: chosen, lots: [] })}
                       />
-                    </td>
-                    <td className="num dim">
-                      {line.item && <OnHand item={line.item} warehouse={body.warehouse || first} />}
-                    </td>
-                    <td>
+                    ),
+                    here: line.item && <OnHand item={line.item} warehouse={body.warehouse || first} />,
+                    quantity: (
                       <FigureCell
                         label={say('orders.at_line', { what: { word: 'word.quantity' }, at: at + 1 })}
                         value={line.quantity}
                         wrong={wrong('quantity')}
                         onChange={(quantity) => set(at, { quantity })}
                       />
-                    </td>
-                    <td className="dim">{item?.unit}</td>
-                    <td className="num">
-                      <TakeOut label={say('orders.take_out_line', { at: at + 1 })} onClick={() => remove(at)} />
-                    </td>
-                  </tr>
+                    ),
+                    unit: item?.unit,
+                    out: <TakeOut label={say('orders.take_out_line', { at: at + 1 })} onClick={() => remove(at)} />,
+                  }}
+                >
                   {item && item.tracking !== 'none' && (
                     <LotsOut
                       item={item}
@@ -127,16 +128,15 @@ export function NewDelivery() {
                       warehouse={body.warehouse || first}
                       quantity={line.quantity}
                       parts={line.lots}
-                      columns={5}
                       wrong={(below) => wrong(`lots${below}`)}
                       onChange={(lots) => set(at, { lots: [...lots] })}
                     />
                   )}
-                </Fragment>
+                </Line>
               );
-            })}
-          </tbody>
-        </table>
+            }}
+          />
+        </div>
         <button type="button" className="act pt-2" onClick={() => add()}>
           {say('orders.another_line')}
         </button>
@@ -150,6 +150,39 @@ export function NewDelivery() {
     </div>
   );
 }
+
+const columnsWith = (
+  items: ReturnType<typeof useItems>,
+  find: ReturnType<typeof useItemsNamed>,
+): Column<DeliveryLine>[] => [
+  {
+    id: 'item',
+    title: say('word.item'),
+    className: 'lookup',
+    always: true,
+    text: ({ item }) => items[item]?.number ?? '',
+    find,
+    write: (line, _text, found = '') => ({ ...line, item: found, lots: [] }),
+  },
+  { id: 'here', title: say('word.on_hand'), className: 'num dim', room: 'min-w-[120px]' },
+  {
+    id: 'quantity',
+    title: say('word.quantity'),
+    className: 'num',
+    room: 'min-w-[130px]',
+    always: true,
+    text: ({ quantity }) => figureText(quantity),
+    write: (line, text) => ({ ...line, quantity: figureWritten(text) }),
+  },
+  {
+    id: 'unit',
+    title: say('word.unit'),
+    className: 'dim',
+    room: 'min-w-[60px]',
+    text: ({ item }) => items[item]?.unit ?? '',
+  },
+  { id: 'out', title: say('entries.take_out'), silent: true, className: 'num', room: 'min-w-[30px]' },
+];
 
 /** How much of an item is in a warehouse. */
 function OnHand({ item, warehouse }: { item: string; warehouse: string }) {

@@ -9,7 +9,10 @@ import { useMayPost, useMe } from '../../server/me.ts';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import { amountOfLine, difference, sumOf } from '../../parts/exact.ts';
 import { showDay, showFigure } from '../../locale/figures.ts';
-import { useGridKeys } from '../../keys/useGridKeys.ts';
+import { figureText, figureWritten } from '../../locale/cellTexts.ts';
+import type { Column } from '../../table/column.ts';
+import { Grid } from '../../table/Grid.tsx';
+import { Line } from '../../table/Line.tsx';
 import { Head } from '../../parts/Head.tsx';
 import { DateField } from '../../drafts/HeaderFields.tsx';
 import { Problem } from '../../parts/Problem.tsx';
@@ -64,7 +67,6 @@ function Invoice({ customer, open }: { customer: string; open: Open }) {
   });
   const mayInvoice = useMayPost('invoice');
   const { body, change, refusals } = entering;
-  const keys = useGridKeys({});
   if (!body) return null;
   const sent = lines
     .filter((line) => body.invoiced[line.line]?.quantity && body.invoiced[line.line]?.price)
@@ -73,8 +75,10 @@ function Invoice({ customer, open }: { customer: string; open: Open }) {
     const before = body.invoiced[line.line] ?? { quantity: '', price: '' };
     change({ invoiced: { ...body.invoiced, [line.line]: { ...before, ...to } } });
   };
-  const amountOf = (line: DeliveredLine) =>
-    amountOfLine(body.invoiced[line.line]?.quantity ?? '', body.invoiced[line.line]?.price ?? '', '', currency);
+  const rows = lines.map((line): InvoiceRow => {
+    const said = body.invoiced[line.line] ?? { quantity: '', price: '' };
+    return { line, said, amount: amountOfLine(said.quantity, said.price, '', currency) ?? '' };
+  });
   return (
     <div className="screen">
       <Head title={customer} more={say('deliveries.invoice')} about={say('deliveries.invoice_about', { currency })} />
@@ -83,60 +87,74 @@ function Invoice({ customer, open }: { customer: string; open: Open }) {
           <DateField name={say('word.date')} body={body} change={change} refusals={refusals} />
         </div>
         <Cut list={open} />
-        <table className="sheet ruled max-w-[960px]" aria-label={say('deliveries.lines_of_invoice')}>
-          <thead>
-            <tr>
-              <th>{say('word.item')}</th>
-              <th>{say('word.delivery')}</th>
-              <th className="num">{say('deliveries.left_to_invoice')}</th>
-              <th className="num min-w-[110px]">{say('word.quantity')}</th>
-              <th className="min-w-[56px]">{say('word.unit')}</th>
-              <th className="num min-w-[120px]">{say('word.price')}</th>
-              <th className="num">{say('orders.amount_in', { currency })}</th>
-            </tr>
-          </thead>
-          <tbody ref={keys}>
-            {lines.map((line) => {
+        <div className="max-w-[960px]">
+          <Grid
+            name="invoice-lines"
+            label={say('deliveries.lines_of_invoice')}
+            columns={invoiceColumns(currency)}
+            lines={rows}
+            write={(changed) =>
+              change({
+                invoiced: {
+                  ...body.invoiced,
+                  ...Object.fromEntries([...changed.values()].map(({ line, said }) => [line.line, said])),
+                },
+              })
+            }
+            sums={[
+              {
+                cells: {
+                  item: say('status.total'),
+                  amount: showFigure(
+                    sumOf(
+                      rows.map(({ amount }) => amount),
+                      currency,
+                    ),
+                  ),
+                },
+              },
+            ]}
+            draw={(index, place) => {
+              const { line, said, amount } = rows[index] as InvoiceRow;
               const at = `/lines/${sent.indexOf(line.line)}`;
               const name = `${line.item.name}, ${line.delivery.number}`;
               return (
-                <tr key={line.line}>
-                  <td className="name" title={line.item.number}>
-                    {line.item.name}
-                  </td>
-                  <td>
-                    {line.delivery.number} <span className="dim">{showDay(line.delivery.date)}</span>
-                  </td>
-                  <td className="num">{showFigure(openOf(line))}</td>
-                  <td>
-                    <FigureCell
-                      label={say('deliveries.quantity_of', { name })}
-                      value={body.invoiced[line.line]?.quantity ?? ''}
-                      wrong={wrongAt(refusals, `${at}/quantity`) ?? wrongAt(refusals, at)}
-                      onChange={(quantity) => set(line, { quantity })}
-                    />
-                  </td>
-                  <td className="dim">{line.item.unit}</td>
-                  <td>
-                    <FigureCell
-                      label={say('deliveries.price_of', { name })}
-                      value={body.invoiced[line.line]?.price ?? ''}
-                      wrong={wrongAt(refusals, `${at}/price`)}
-                      onChange={(price) => set(line, { price })}
-                    />
-                  </td>
-                  <td className="num strong">{showFigure(amountOf(line))}</td>
-                </tr>
+                <Line
+                  key={line.line}
+                  place={place}
+                  title={{ item: line.item.number }}
+                  cells={{
+                    item: line.item.name,
+                    delivery: (
+                      <>
+                        {line.delivery.number} <span className="dim">{showDay(line.delivery.date)}</span>
+                      </>
+                    ),
+                    left: showFigure(openOf(line)),
+                    quantity: (
+                      <FigureCell
+                        label={say('deliveries.quantity_of', { name })}
+                        value={said.quantity}
+                        wrong={wrongAt(refusals, `${at}/quantity`) ?? wrongAt(refusals, at)}
+                        onChange={(quantity) => set(line, { quantity })}
+                      />
+                    ),
+                    unit: line.item.unit,
+                    price: (
+                      <FigureCell
+                        label={say('deliveries.price_of', { name })}
+                        value={said.price}
+                        wrong={wrongAt(refusals, `${at}/price`)}
+                        onChange={(price) => set(line, { price })}
+                      />
+                    ),
+                    amount: showFigure(amount),
+                  }}
+                />
               );
-            })}
-          </tbody>
-          <tfoot>
-            <tr>
-              <td colSpan={6}>{say('status.total')}</td>
-              <td className="num">{showFigure(sumOf(lines.map(amountOf), currency))}</td>
-            </tr>
-          </tfoot>
-        </table>
+            }}
+          />
+        </div>
       </div>
       <Footing
         entering={entering}
@@ -147,3 +165,45 @@ function Invoice({ customer, open }: { customer: string; open: Open }) {
     </div>
   );
 }
+
+interface InvoiceRow {
+  readonly line: DeliveredLine;
+  readonly said: { readonly quantity: string; readonly price: string };
+  readonly amount: string;
+}
+
+const invoiceColumns = (currency: string): Column<InvoiceRow>[] => [
+  { id: 'item', title: say('word.item'), className: 'name', always: true, text: ({ line }) => line.item.number },
+  { id: 'delivery', title: say('word.delivery'), text: ({ line }) => line.delivery.number },
+  {
+    id: 'left',
+    title: say('deliveries.left_to_invoice'),
+    className: 'num',
+    text: ({ line }) => figureText(openOf(line)),
+  },
+  {
+    id: 'quantity',
+    title: say('word.quantity'),
+    className: 'num',
+    room: 'min-w-[110px]',
+    always: true,
+    text: ({ said }) => figureText(said.quantity),
+    write: (row, text) => ({ ...row, said: { ...row.said, quantity: figureWritten(text) } }),
+  },
+  { id: 'unit', title: say('word.unit'), className: 'dim', room: 'min-w-[56px]', text: ({ line }) => line.item.unit },
+  {
+    id: 'price',
+    title: say('word.price'),
+    className: 'num',
+    room: 'min-w-[120px]',
+    always: true,
+    text: ({ said }) => figureText(said.price),
+    write: (row, text) => ({ ...row, said: { ...row.said, price: figureWritten(text) } }),
+  },
+  {
+    id: 'amount',
+    title: say('orders.amount_in', { currency }),
+    className: 'num strong',
+    text: ({ amount }) => figureText(amount),
+  },
+];

@@ -1,6 +1,8 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { ReceivedLine } from '@obolus/contract/views/receiving';
 import { showDay, showFigure } from '../../locale/figures.ts';
+import { useSettled } from '../../parts/useSettled.ts';
+import { server } from '../../server/api.ts';
 import { tabStop, walkChoices } from '../../parts/walkChoices.ts';
 import { say } from '../../locale/say.ts';
 
@@ -11,23 +13,24 @@ interface Props {
   readonly onToggle: (lines: readonly ReceivedLine[]) => void;
 }
 
+/** The latest of what was received. */
 const MOST = 80;
+const ASKED_AFTER = 150;
+const NONE: readonly ReceivedLine[] = [];
 const SHIPMENTS = 6;
 
 /** Received lines by shipment, receipt, order, vendor or item, one at a time or all of a shipment. */
 export function ChooseReceived({ lines, chosen, onToggle }: Props) {
   const [find, setFind] = useState('');
-  const wanted = find.trim().toLowerCase();
-  const fitting = lines.filter((line) =>
-    [
-      line.receipt.shipment,
-      line.receipt.number,
-      line.receipt.packingSlip,
-      line.order.number,
-      line.vendor.name,
-      line.item.name,
-    ].some((text) => text.toLowerCase().includes(wanted)),
-  );
+  const wanted = useSettled(find.trim(), ASKED_AFTER);
+  const found = server.useReceivedLinesQuery({ query: { find: wanted } }, { skip: wanted === '' });
+  const fitting = wanted === '' ? lines : (found.data?.rows ?? NONE);
+  const [ofShipment] = server.useLazyReceivedLinesQuery();
+  const takeShipment = async (shipment: string) => {
+    const { data } = await ofShipment({ query: { shipment } }, true);
+    if (data) onToggle(data.rows);
+  };
+  const isChosen = useMemo(() => new Set(chosen), [chosen]);
   const shipments = [...new Set(lines.map((line) => line.receipt.shipment).filter(Boolean))].slice(0, SHIPMENTS);
   return (
     <section aria-label={say('landing.received_lines')}>
@@ -41,12 +44,7 @@ export function ChooseReceived({ lines, chosen, onToggle }: Props) {
           onChange={(event) => setFind(event.target.value)}
         />
         {shipments.map((shipment) => (
-          <button
-            key={shipment}
-            type="button"
-            className="act"
-            onClick={() => onToggle(lines.filter((line) => line.receipt.shipment === shipment))}
-          >
+          <button key={shipment} type="button" className="act" onClick={() => void takeShipment(shipment)}>
             {shipment}
           </button>
         ))}
@@ -63,7 +61,7 @@ export function ChooseReceived({ lines, chosen, onToggle }: Props) {
               type="checkbox"
               tabIndex={tabStop(position)}
               className="accent-bronze"
-              checked={chosen.includes(line.line)}
+              checked={isChosen.has(line.line)}
               onChange={() => onToggle([line])}
             />
             <span className="grow min-w-0 truncate">

@@ -2,6 +2,7 @@ import type { OpenCharge } from '@obolus/contract/views/bench';
 import type { ReceivedLine } from '@obolus/contract/views/receiving';
 import type { Entering } from '../../drafts/useDraft.ts';
 import { showDay, showFigure } from '../../locale/figures.ts';
+import { useChargeKinds, usualBasis } from '../../parts/chargeKinds.ts';
 import { tabStop, walkChoices } from '../../parts/walkChoices.ts';
 import { ChooseReceived } from './ChooseReceived.tsx';
 import type { Body } from './sheet.ts';
@@ -19,17 +20,20 @@ export function Choosing({
   charges: readonly OpenCharge[];
   lines: readonly ReceivedLine[];
 }) {
+  const kinds = useChargeKinds();
+  const kindOf = (of: string) => charges.find(({ line }) => line === of)?.kind ?? '';
   const toggleCharge = (of: string) =>
     change({
       charges: body.charges.some((charge) => charge.of === of)
         ? body.charges.filter((charge) => charge.of !== of)
-        : [...body.charges, { of, basis: 'value', fixed: {} }],
+        : [...body.charges, { of, basis: usualBasis(kinds, kindOf(of)), fixed: {} }],
     });
   const toggleLines = (toggled: readonly ReceivedLine[]) => {
     const ids = toggled.map(({ line }) => line);
+    const [chosen, given] = [new Set(body.to), new Set<string>(ids)];
     change({
-      to: ids.every((id) => body.to.includes(id))
-        ? body.to.filter((id) => !ids.includes(id))
+      to: ids.every((id) => chosen.has(id))
+        ? body.to.filter((id) => !given.has(id))
         : [...new Set([...body.to, ...ids])],
     });
   };

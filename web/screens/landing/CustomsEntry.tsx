@@ -1,8 +1,8 @@
-import type { ReactNode } from 'react';
+import { useMemo, useRef } from 'react';
+import type { PreviewReply } from '@obolus/contract/commands';
 import { Cut } from '../../parts/Cut.tsx';
 import { Link, useParams } from 'react-router';
 import type { ReceivedLine } from '@obolus/contract/views/receiving';
-import { server } from '../../server/api.ts';
 import { useVendor } from '../../server/known.ts';
 import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
@@ -13,6 +13,7 @@ import { Head } from '../../parts/Head.tsx';
 import { DateField } from '../../drafts/HeaderFields.tsx';
 import { Lookup } from '../../parts/Lookup.tsx';
 import { Problem } from '../../parts/Problem.tsx';
+import { useReceived } from './useReceived.ts';
 import { ChooseReceived } from './ChooseReceived.tsx';
 import { EntryGrid } from './EntryGrid.tsx';
 import { type Body, currenciesOf, entryBody, goodsOf, isBlank, NO_LINE, toggled } from './entryLines.ts';
@@ -20,21 +21,10 @@ import { say } from '../../locale/say.ts';
 
 /** What customs went by, as its entry or the broker's statement says: an allocation that names it works out duty by it. */
 export function CustomsEntry() {
-  const received = server.useReceivedLinesQuery({ query: {} });
-  if (received.isError)
-    return (
-      <div className="body">
-        <Problem error={received.error} again={received.refetch} />
-      </div>
-    );
-  if (!received.data) return null;
-  return <Stating received={received.data.rows} cut={<Cut list={received.data} />} />;
-}
-
-function Stating({ received, cut }: { received: readonly ReceivedLine[]; cut: ReactNode }) {
   const { draft = '' } = useParams();
   const { company } = useMe();
-  const currenciesIn = (lines: Body['lines']) => currenciesOf(lines, received, company.currency);
+  const received = useRef<readonly ReceivedLine[]>([]);
+  const currenciesIn = (lines: Body['lines']) => currenciesOf(lines, received.current, company.currency);
   const entering = useDraft<'customs-entry', Body>({
     kind: 'customs-entry',
     id: draft,
@@ -43,9 +33,18 @@ function Stating({ received, cut }: { received: readonly ReceivedLine[]; cut: Re
     title: (body) => body.reference,
   });
   const { body, change, refusals } = entering;
+  const goods = useMemo(() => goodsOf(body?.lines ?? []), [body?.lines]);
+  const known = useReceived(goods);
+  received.current = known.rows ?? [];
   const broker = useVendor(body?.vendor ?? '');
   const mayState = useMayPost('customs-entry');
-  if (!body) return null;
+  if (known.error)
+    return (
+      <div className="body">
+        <Problem error={known.error} again={known.again} />
+      </div>
+    );
+  if (!body || !known.rows) return null;
   const stated = body.lines.filter((line) => !isBlank(line));
   const currencies = currenciesIn(body.lines);
   const sentRates = currencies.filter((currency) => body.rates[currency]);
@@ -64,6 +63,9 @@ function Stating({ received, cut }: { received: readonly ReceivedLine[]; cut: Re
               })
         }
       >
+        <Link className="btn quiet" to="/landing/try-code">
+          {say('landing.try_code')}
+        </Link>
         <Link className="btn quiet" to="/landing">
           {say('frame.landing')}
         </Link>
@@ -103,12 +105,18 @@ function Stating({ received, cut }: { received: readonly ReceivedLine[]; cut: Re
           ))}
         </div>
         <ChooseReceived
-          lines={received}
-          chosen={goodsOf(body.lines)}
+          lines={known.rows}
+          chosen={goods}
           onToggle={(lines) => change({ lines: toggled(body.lines, lines) })}
         />
-        {cut}
-        <EntryGrid body={body} change={change} refusals={refusals} received={received} />
+        <Cut list={known.latest} />
+        <EntryGrid
+          body={body}
+          change={change}
+          refusals={refusals}
+          received={known.rows}
+          charged={entering.preview?.charged ?? NO_CHARGED}
+        />
       </div>
       <Footing
         entering={entering}
@@ -120,3 +128,5 @@ function Stating({ received, cut }: { received: readonly ReceivedLine[]; cut: Re
     </div>
   );
 }
+
+const NO_CHARGED: PreviewReply['charged'] = [];

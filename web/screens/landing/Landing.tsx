@@ -1,7 +1,9 @@
+import { useMemo } from 'react';
 import { Cut } from '../../parts/Cut.tsx';
 import { Link, useParams } from 'react-router';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
-import type { RefusalView } from '@obolus/contract/commands';
+import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
+import type { ReceivedLine } from '@obolus/contract/views/receiving';
 import { Drafts } from '../../drafts/Drafts.tsx';
 import { server } from '../../server/api.ts';
 import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
@@ -16,6 +18,9 @@ import { Problem } from '../../parts/Problem.tsx';
 import { Choosing } from './Choosing.tsx';
 import { LandingGrid } from './LandingGrid.tsx';
 import type { Body } from './sheet.ts';
+import { SheetTools, useUnusual } from './SheetTools.tsx';
+import { useReceived } from './useReceived.ts';
+import { useSheetShares } from './useSheetShares.ts';
 import { say } from '../../locale/say.ts';
 
 /** The grid of received lines and charges: choose both, see every share and unit cost, post. */
@@ -23,7 +28,6 @@ export function Landing() {
   const { draft = '' } = useParams();
   const me = useMe();
   const charges = server.useOpenChargesQuery();
-  const lines = server.useReceivedLinesQuery({ query: {} });
   const entering = useDraft<'allocation', Body>({
     kind: 'allocation',
     id: draft,
@@ -33,6 +37,7 @@ export function Landing() {
       return {
         date: body.date,
         entry: body.entry,
+        ...(body.more ? { more: true } : {}),
         to: [...body.to],
         charges: body.charges.map(({ of, basis, fixed }) => ({
           of,
@@ -46,10 +51,23 @@ export function Landing() {
   });
   const { body, change, refusals } = entering;
   const mayAllocate = useMayPost('allocation');
+  const chosen = useMemo(
+    () => (body?.charges ?? []).flatMap((charge) => charges.data?.rows.find((open) => open.line === charge.of) ?? []),
+    [body?.charges, charges.data],
+  );
+  const lines = useReceived(body?.to ?? NO_IDS);
+  const byId = useMemo(() => new Map(lines.rows?.map((line) => [line.line as string, line])), [lines.rows]);
+  const received = useMemo(() => (body?.to ?? []).flatMap((id) => byId.get(id) ?? []), [body?.to, byId]);
+  const shares = useSheetShares(
+    body ?? NOTHING,
+    chosen,
+    received,
+    entering.preview?.shares ?? NO_SHARES,
+    me.company.currency,
+  );
+  const unusual = useUnusual(received, lines.rows ?? NO_LINES, shares);
   if (!body) return null;
   const failed = charges.error ?? lines.error;
-  const chosen = body.charges.flatMap((charge) => charges.data?.rows.find((open) => open.line === charge.of) ?? []);
-  const received = body.to.flatMap((id) => lines.data?.rows.find((line) => line.line === id) ?? []);
   const shipments = [...new Set(received.map((line) => line.receipt.shipment).filter(Boolean))];
   return (
     <div className="screen">
@@ -82,24 +100,33 @@ export function Landing() {
       </Head>
       <div className="body">
         {failed ? (
-          <Problem error={failed} again={() => Promise.all([charges.refetch(), lines.refetch()])} />
+          <Problem error={failed} again={() => Promise.all([charges.refetch(), lines.again()])} />
         ) : (
           charges.data &&
-          lines.data && (
+          lines.rows && (
             <>
               <Drafts of={['allocation', 'customs-entry']} but={draft} />
-              <Choosing entering={entering} body={body} charges={charges.data.rows} lines={lines.data.rows} />
+              <Choosing entering={entering} body={body} charges={charges.data.rows} lines={lines.rows} />
               <Cut list={charges.data} />
-              <Cut list={lines.data} />
+              <Cut list={lines.latest} />
               {(chosen.length > 0 || received.length > 0) && (
-                <LandingGrid
-                  body={body}
-                  change={change}
-                  refusals={refusals}
-                  charges={chosen}
-                  lines={received}
-                  worked={entering.preview?.shares ?? []}
-                />
+                <>
+                  <SheetTools
+                    {...{ body, change, shares, draft, unusual }}
+                    charges={chosen}
+                    lines={received}
+                    command={entering.command as BodyOf<'allocation'> | undefined}
+                  />
+                  <LandingGrid
+                    unusual={unusual}
+                    body={body}
+                    change={change}
+                    refusals={refusals}
+                    charges={chosen}
+                    lines={received}
+                    shares={shares}
+                  />
+                </>
               )}
             </>
           )
@@ -115,6 +142,11 @@ export function Landing() {
     </div>
   );
 }
+
+const NOTHING: Body = { date: '', entry: '', charges: [], to: [] };
+const NO_IDS: readonly string[] = [];
+const NO_LINES: readonly ReceivedLine[] = [];
+const NO_SHARES: PreviewReply['shares'] = [];
 
 /** The customs entry that duty is worked out by: its day, its rates of exchange and what was declared. */
 function EntryField({

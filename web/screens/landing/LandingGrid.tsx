@@ -1,18 +1,21 @@
-import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
+import { useMemo } from 'react';
+import type { RefusalView } from '@obolus/contract/commands';
 import type { OpenCharge } from '@obolus/contract/views/bench';
 import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import { formatAmount } from '@obolus/core/exact/amounts';
 import { wrongAt } from '../../drafts/useDraft.ts';
 import { useMe } from '../../server/me.ts';
-import { Choice } from '../../parts/Cells.tsx';
-import { difference, isZero, portion, sumOf } from '../../parts/exact.ts';
-import { FigureCell } from '../../parts/FigureCell.tsx';
+import { difference, sumOf } from '../../parts/exact.ts';
 import { showFigure } from '../../locale/figures.ts';
-import { useGridKeys } from '../../keys/useGridKeys.ts';
-import { type Basis, BASIS_NAMES, type Body } from './sheet.ts';
-import { type ColumnShares, lineUnitCost, sharesOf, workedShares } from './shares.ts';
-import { Explain } from '../../guide/Explain.tsx';
+import { useLasting } from '../../parts/useLasting.ts';
+import { Grid } from '../../table/Grid.tsx';
 import { say, sayAll } from '../../locale/say.ts';
-import { BASES } from '@obolus/contract/kinds/allocation';
+import { type ChargeColumn, type Chosen, landingColumns, type SheetRow } from './landingColumns.tsx';
+import { landedLine } from './shares.ts';
+import { type Body, columnId } from './sheet.ts';
+import { type LineActions, SheetLine } from './SheetLine.tsx';
+import type { Unusual } from './unusual.ts';
+import type { SheetShares } from './useSheetShares.ts';
 
 interface Props {
   readonly body: Body;
@@ -20,211 +23,111 @@ interface Props {
   readonly refusals: readonly RefusalView[];
   readonly charges: readonly OpenCharge[];
   readonly lines: readonly ReceivedLine[];
-  /** Shares as the server works them out: what is shared by duty needs the tariff schedule. */
-  readonly worked: PreviewReply['shares'];
+  readonly shares: SheetShares;
+  readonly unusual: Unusual;
 }
 
 /** Rows are received lines, columns are goods, each charge, what it comes to, and the unit cost before and after. */
-export function LandingGrid({ body, change, refusals, charges, lines, worked }: Props) {
+export function LandingGrid({ body, change, refusals, charges, lines, shares, unusual }: Props) {
   const { currency } = useMe().company;
-  const columns = charges.map((charge) => {
+  const columns = charges.map((charge, position): ChargeColumn => {
     const at = body.charges.findIndex((entry) => entry.of === charge.line);
-    const chosen = body.charges[at] as Body['charges'][number];
-    const shares =
-      chosen.basis === 'duty' ? workedShares(worked, charge.line, lines) : sharesOf(charge, chosen, lines, currency);
-    return { charge, chosen, at, shares };
+    return { id: columnId(charge), charge, chosen: body.charges[at] as Chosen, at, shares: shares[position] };
   });
-  const set = (at: number, to: Partial<Body['charges'][number]>) =>
+  const rows = useMemo(() => lines.map((line, at): SheetRow => ({ line, at })), [lines]);
+  const landed = (line: ReceivedLine, at: number) => landedLine(line, at, shares, currency);
+  const set = (at: number, to: Partial<Chosen>) =>
     change({ charges: body.charges.map((charge, position) => (position === at ? { ...charge, ...to } : charge)) });
-  const keys = useGridKeys({});
+  const actions = useLasting<LineActions>({
+    fix(id: string, line: string, share: string) {
+      const column = columns.find((one) => one.id === id);
+      if (column) set(column.at, { fixed: { ...column.chosen.fixed, [line]: share } });
+    },
+  });
+  const write = (changed: ReadonlyMap<number, SheetRow>) =>
+    change({
+      charges: body.charges.map((charge, at) => {
+        const column = columns.find((one) => one.at === at);
+        const pasted = [...changed.values()].flatMap(({ line, pasted: said }) => {
+          const share = column && said?.[column.id];
+          return share === undefined ? [] : [[line.line, share] as const];
+        });
+        return pasted.length === 0 ? charge : { ...charge, fixed: { ...charge.fixed, ...Object.fromEntries(pasted) } };
+      }),
+    });
+  const wrongShares = useMemo(() => sharesRefused(body, refusals), [body, refusals]);
+  const named = columns.map(({ id, charge }) => `${id}|${charge.kind}`).join('\n');
+  const goods = useMemo(() => sumIn(lines, 'goods', currency), [lines, currency]);
+  const value = useMemo(() => sumIn(lines, 'value', currency), [lines, currency]);
+  const totals = columns.map((column) => (column.shares?.ok ? formatAmount(column.shares.total, currency) : undefined));
+  const byColumn = (of: (position: number) => string) =>
+    Object.fromEntries(columns.map(({ id }, position) => [id, of(position)]));
   return (
     <div className="pt-3">
-      <table className="sheet" aria-label={say('frame.landing')}>
-        <thead>
-          <tr>
-            <th>{say('landing.received_line')}</th>
-            <th className="num">{say('word.goods')}</th>
-            {columns.map(({ charge, chosen, at }) => (
-              <th key={charge.line} className="num min-w-[112px]">
-                <div className="capitalize text-ink">{charge.kind}</div>
-                <div className="font-normal">{showFigure(charge.left)}</div>
-                <div className="font-normal dim">{charge.bill.number}</div>
-                <Choice
-                  label={say('landing.basis_of', { kind: charge.kind, number: charge.bill.number })}
-                  className="num text-bronze font-semibold"
-                  value={chosen.basis}
-                  options={BASES.map((basis) => [basis, say(BASIS_NAMES[basis])])}
-                  onChange={(basis) => set(at, { basis: basis as Basis })}
-                />
-                {refusals
-                  .filter((refusal) => refusal.at.startsWith(`/charges/${at}`) && !refusal.at.includes('/fixed/'))
-                  .map((refusal) => (
-                    <div key={refusal.reason} className="wrong whitespace-normal max-w-[160px]">
-                      {sayAll(refusal.says)}
-                    </div>
-                  ))}
-              </th>
-            ))}
-            <th className="num">
-              {say('landing.landed')}
-              <Explain what={say('landing.landed')} chapter="landing-sheet" of="landed" />
-            </th>
-            <th className="num">{say('landing.unit_cost_before')}</th>
-            <th className="num">{say('landing.after')}</th>
-            <th className="num">%</th>
-          </tr>
-        </thead>
-        <tbody ref={keys}>
-          {lines.map((line, row) => (
-            <Row
+      <Grid
+        name="landing-sheet"
+        label={say('frame.landing')}
+        className=""
+        columns={landingColumns(columns, landed, set, refusals)}
+        lines={rows}
+        write={write}
+        sums={[
+          {
+            cells: {
+              line: say('kind.amounts_shared_out'),
+              goods: showFigure(goods),
+              ...byColumn((position) => (totals[position] === undefined ? '–' : showFigure(totals[position]))),
+              landed: showFigure(sumOf([value, ...totals], currency)),
+            },
+          },
+          {
+            plain: true,
+            cells: {
+              line: say('landing.left_of_charge'),
+              ...byColumn((position) => {
+                const left = charges[position]?.left ?? '';
+                return showFigure(totals[position] === undefined ? left : difference(left, totals[position]), 2);
+              }),
+            },
+          },
+        ]}
+        draw={(index, place) => {
+          const { line } = rows[index] as SheetRow;
+          const of = landed(line, index);
+          return (
+            <SheetLine
               key={line.line}
-              line={line}
-              row={row}
-              columns={columns}
-              set={set}
-              wrong={wrongAt(refusals, `/to/${row}`)}
-              wrongShare={(at) => wrongShare(body, refusals, at, line.line)}
+              {...{ place, actions, line, charges: named }}
+              shares={of.shares.join(' ')}
+              typed={columns.map(({ chosen }) => chosen.fixed[line.line] ?? '').join(' ')}
+              landed={of.landed}
+              before={of.before ?? ''}
+              after={of.after ?? ''}
+              usual={unusual.lines.get(index)?.usual ?? ''}
+              wrong={wrongAt(refusals, `/to/${index}`)}
+              wrongShares={wrongShares.get(line.line) ?? ''}
             />
-          ))}
-        </tbody>
-        <tfoot>
-          <tr>
-            <td>{say('kind.amounts_shared_out')}</td>
-            <td className="num">
-              {showFigure(
-                sumOf(
-                  lines.map((line) => line.goods),
-                  currency,
-                ),
-              )}
-            </td>
-            {columns.map(({ charge, shares }) => (
-              <td key={charge.line} className="num">
-                {shares.ok ? showFigure(sumOf(shares.shares, currency)) : '–'}
-              </td>
-            ))}
-            <td className="num">
-              {showFigure(
-                sumOf(
-                  [
-                    ...lines.map((line) => line.value),
-                    ...columns.flatMap(({ shares }) => (shares.ok ? shares.shares : [])),
-                  ],
-                  currency,
-                ),
-              )}
-            </td>
-            <td colSpan={3} />
-          </tr>
-          <tr className="plain">
-            <td>{say('landing.left_of_charge')}</td>
-            <td />
-            {columns.map(({ charge, shares }) => (
-              <td key={charge.line} className="num">
-                {showFigure(shares.ok ? difference(charge.left, sumOf(shares.shares, currency)) : charge.left, 2)}
-              </td>
-            ))}
-            <td colSpan={4} />
-          </tr>
-        </tfoot>
-      </table>
+          );
+        }}
+      />
     </div>
   );
 }
 
-/** What is wrong with the share typed on a line: shares by hand are sent in the order of the lines, blank ones left out. */
-function wrongShare(body: Body, refusals: readonly RefusalView[], at: number, line: string): string | undefined {
-  const sent = body.to.filter((each) => body.charges[at]?.fixed[each]);
-  return wrongAt(refusals, `/charges/${at}/fixed/${sent.indexOf(line)}/amount`);
-}
-
-interface Column {
-  readonly charge: OpenCharge;
-  readonly chosen: Body['charges'][number];
-  readonly at: number;
-  readonly shares: ColumnShares;
-}
-
-function Row({
-  line,
-  row,
-  columns,
-  set,
-  wrong,
-  wrongShare,
-}: {
-  line: ReceivedLine;
-  row: number;
-  columns: readonly Column[];
-  set: (at: number, to: Partial<Body['charges'][number]>) => void;
-  wrong: string | undefined;
-  wrongShare: (at: number) => string | undefined;
-}) {
-  const { currency } = useMe().company;
-  const added = columns.map(({ shares }) => (shares.ok ? (shares.shares[row] ?? '0') : '0'));
-  const landed = sumOf([line.value, ...added], currency);
-  const before = lineUnitCost(line.value, line.received, currency);
-  const after = lineUnitCost(landed, line.received, currency);
-  const sold = difference(line.received, line.onHand) ?? '0';
-  return (
-    <tr>
-      <td
-        className="name"
-        title={say(isZero(sold) ? 'landing.line_here' : 'landing.line_on_hand', {
-          item: `${line.item.number} ${line.item.name}`,
-          receipt: line.receipt.number,
-          onHand: showFigure(line.onHand),
-          received: showFigure(line.received),
-        })}
-      >
-        {line.item.name} <span className="dim">{line.receipt.number}</span>
-        {!isZero(sold) && (
-          <span
-            className="bar"
-            role="img"
-            aria-label={say('landing.on_hand_of', {
-              onHand: showFigure(line.onHand),
-              received: showFigure(line.received),
-            })}
-          >
-            <i style={{ width: `${portion(line.onHand, line.received) * 100}%` }} />
-          </span>
-        )}
-        {wrong && <span className="wrong"> {wrong}</span>}
-      </td>
-      <td className="num">{showFigure(line.goods)}</td>
-      {columns.map(({ charge, chosen, at, shares }) => {
-        const typed = chosen.fixed[line.line] ?? '';
-        const says = wrongShare(at);
-        return (
-          <td key={charge.line}>
-            <FigureCell
-              className={typed ? 'byhand' : ''}
-              label={say(typed ? 'landing.share_by_hand' : 'landing.share_of', {
-                kind: charge.kind,
-                item: line.item.name,
-                receipt: line.receipt.number,
-              })}
-              value={typed}
-              wrong={says}
-              placeholder={shares.ok ? showFigure(shares.shares[row]) : '–'}
-              onChange={(figure) => set(at, { fixed: { ...chosen.fixed, [line.line]: figure } })}
-            />
-          </td>
-        );
-      })}
-      <td className="num strong">{showFigure(landed)}</td>
-      <td className="num dim">{showFigure(before)}</td>
-      <td className="num strong">{showFigure(after)}</td>
-      <td className="num">
-        {before !== undefined && after !== undefined && !isZero(before) ? percent(before, after) : ''}
-      </td>
-    </tr>
+const sumIn = (lines: readonly ReceivedLine[], field: 'goods' | 'value', currency: string): string =>
+  sumOf(
+    lines.map((line) => line[field]),
+    currency,
   );
-}
 
-/** The change in percent, for reading only: one decimal. */
-function percent(before: string, after: string): string {
-  const change = (Number(after) / Number(before) - 1) * 100;
-  return change.toFixed(1);
+/** What is wrong with shares typed by hand, by line: as JSON, by charge. They are sent in the order of the lines, blank ones left out. */
+function sharesRefused(body: Body, refusals: readonly RefusalView[]): ReadonlyMap<string, string> {
+  const found = new Map<string, Record<number, string>>();
+  for (const { at, says } of refusals) {
+    const [, charge, place] = /^\/charges\/(\d+)\/fixed\/(\d+)\/amount$/.exec(at) ?? [];
+    if (charge === undefined) continue;
+    const line = body.to.filter((each) => body.charges[Number(charge)]?.fixed[each])[Number(place)];
+    if (line !== undefined) found.set(line, { ...found.get(line), [charge]: sayAll(says) });
+  }
+  return new Map([...found].map(([line, wrong]) => [line, JSON.stringify(wrong)]));
 }

@@ -1,52 +1,22 @@
 import { describe, expect, it } from '@jest/globals';
-import type { OpenCharge } from '@obolus/contract/views/bench';
-import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import fc from 'fast-check';
+import { decimalsOf } from '@obolus/core/exact/currencies';
+import { formatDecimal } from '@obolus/core/exact/decimal';
 import type { Basis } from './sheet.ts';
-import { lineUnitCost, sharesOf } from './shares.ts';
+import { calculatedShares, landedLine, SharedLines, type SharedOn } from './shares.ts';
 
-const line = (id: string, received: string, goods: string, weight: string | null): ReceivedLine => ({
+const line = (id: string, received: string, goods: string, weight: string | null): SharedOn => ({
   line: id,
-  receipt: { id: '1', number: 'GR-1', date: '2026-03-10', packingSlip: '', shipment: '' },
-  order: { id: '1', number: 'PO-1', terms: '' },
-  taxCode: '',
-  tariffCode: '',
-  origin: '',
-  vendor: { id: '1', name: 'V' },
-  unit: 'kg',
-  per: '1',
-  item: {
-    id,
-    number: id,
-    name: id,
-    unit: 'kg',
-    packs: [],
-    codes: [],
-    method: 'fifo',
-    tracking: 'none',
-    weight,
-    volume: null,
-  },
-  currency: 'USD',
-  ordered: received,
   received,
-  billed: '0',
-  price: '1',
-  discount: '',
   goods,
-  value: goods,
-  onHand: received,
+  item: { id, weight, volume: null },
 });
-const charge: OpenCharge = {
-  line: '9/1',
-  bill: { id: '9', number: 'GW-1', date: '2026-03-11' },
-  vendor: 'Greywake Lines',
-  kind: 'freight',
-  amount: '100.00',
-  left: '100.00',
+const LINES = [line('1/1', '33', '468.60', '1'), line('1/2', '2', '2360.00', '42.5'), line('2/1', '7', '56.70', '0.2')];
+const textOf = (minor: bigint, currency = 'USD') => formatDecimal(minor, decimalsOf(currency), decimalsOf(currency));
+const shares = (basis: Basis, fixed: Record<string, string> = {}, some = LINES) => {
+  const shared = new SharedLines(some, 'USD').share({ left: '100.00', basis, fixed });
+  return shared.ok ? [...shared.amounts].map((share) => textOf(share)) : shared.reason;
 };
-const lines = [line('1/1', '33', '468.60', '1'), line('1/2', '2', '2360.00', '42.5'), line('2/1', '7', '56.70', '0.2')];
-const shares = (basis: Basis, fixed: Record<string, string> = {}, some = lines) =>
-  sharesOf(charge, { of: charge.line, basis, fixed }, some, 'USD');
 
 describe('shares on the sheet', () => {
   it.each<[Basis, string[]]>([
@@ -55,25 +25,76 @@ describe('shares on the sheet', () => {
     ['quantity', ['78.57', '4.76', '16.67']],
     ['equal', ['33.34', '33.33', '33.33']],
   ])('by %s are what posting will give', (basis, expected) => {
-    expect(shares(basis)).toEqual({ ok: true, shares: expected });
+    expect(shares(basis)).toEqual(expected);
   });
 
   it('leave a share typed by hand alone, and share the rest', () => {
-    expect(shares('weight', { '1/2': '70' })).toEqual({ ok: true, shares: ['28.78', '70.00', '1.22'] });
+    expect(shares('weight', { '1/2': '70' })).toEqual(['28.78', '70.00', '1.22']);
   });
 
-  it('are none where an item has no weight, a figure is unfinished, or shares by hand do not add up', () => {
-    expect(shares('weight', {}, [line('1/1', '1', '1.00', null)])).toEqual({ ok: false });
-    expect(shares('weight', { '1/1': '1.' + '999' })).toEqual({ ok: false });
-    expect(shares('manual', { '1/1': '99.99' })).toEqual({ ok: false });
-    expect(shares('manual', { '1/1': '99.99', '2/1': '0.01' })).toEqual({
-      ok: true,
-      shares: ['99.99', '0.00', '0.01'],
+  it('are none, with the reason, where an item has no weight, a figure is unfinished, or shares by hand do not add up', () => {
+    expect(shares('weight', {}, [line('1/1', '1', '1.00', null)])).toBe('basis_missing');
+    expect(shares('weight', {}, [line('1/1', '1', '1.00', '0')])).toBe('basis_all_zero');
+    expect(shares('weight', { '1/1': '1.999' })).toBe('not_a_number');
+    expect(shares('manual', { '1/1': '99.99' })).toBe('allocation_does_not_add_up');
+    expect(shares('manual', { '1/1': '99.99', '2/1': '0.01' })).toEqual(['99.99', '0.00', '0.01']);
+  });
+
+  it('of the server are taken while they are those of these lines', () => {
+    const calculated = [{ charge: '9/1', amounts: ['60.00', '40.00'] }];
+    expect(calculatedShares(calculated, '9/1', 2, 'USD')).toMatchObject({ ok: true, total: 10000n });
+    expect(calculatedShares(calculated, '9/1', 3, 'USD')).toMatchObject({ ok: false });
+    expect(calculatedShares(calculated, '9/2', 2, 'USD')).toMatchObject({ ok: false });
+  });
+
+  it('give what a line comes to, and its unit cost to four decimals', () => {
+    const column = new SharedLines(LINES, 'USD').share({ left: '100.00', basis: 'weight', fixed: {} });
+    expect(landedLine({ value: '468.60', received: '33' }, 0, [column, undefined], 'USD')).toEqual({
+      shares: ['27.64', ''],
+      landed: '496.24',
+      before: '14.2000',
+      after: '15.0376',
     });
+    expect(landedLine({ value: '1.00', received: '0' }, 0, [], 'USD').after).toBeUndefined();
   });
 
-  it('give a unit cost to four decimals', () => {
-    expect(lineUnitCost('496.24', '33', 'USD')).toBe('15.0376');
-    expect(lineUnitCost('1.00', '0', 'USD')).toBeUndefined();
+  it('add up to the charge in every column, with shares by hand, refunds and currencies without decimals', () => {
+    const figure = (most: number, places: number) =>
+      fc.bigInt({ min: 0n, max: BigInt(most) }).map((scaled) => formatDecimal(scaled, places));
+    const anyLine = (places: number) =>
+      fc.record({
+        received: figure(9_000_000_000, 6),
+        goods: figure(9_000_000, places),
+        weight: figure(900_000_000, 6),
+      });
+    const sheet = fc.constantFrom('USD', 'JPY', 'KWD').chain((currency) =>
+      fc.record({
+        currency: fc.constant(currency),
+        lines: fc.array(anyLine(decimalsOf(currency)), { minLength: 1, maxLength: 40 }),
+        left: fc.bigInt({ min: -5_000_000n, max: 5_000_000n }).filter((amount) => amount !== 0n),
+        byHand: fc.array(fc.tuple(fc.nat(39), fc.bigInt({ min: 0n, max: 1_000_000n })), { maxLength: 5 }),
+        basis: fc.constantFrom<Basis>('value', 'quantity', 'weight', 'equal', 'manual'),
+      }),
+    );
+    fc.assert(
+      fc.property(sheet, ({ currency, lines, left, byHand, basis }) => {
+        const on = lines.map(({ received, goods, weight }, at) => line(String(at), received, goods, weight));
+        const fixed = Object.fromEntries(
+          byHand
+            .filter(([at]) => at < on.length)
+            .map(([at, amount]) => [String(at), textOf(left < 0n ? -amount : amount, currency)]),
+        );
+        const shared = new SharedLines(on, currency).share({ left: textOf(left, currency), basis, fixed });
+        if (!shared.ok) {
+          expect(['basis_all_zero', 'allocation_does_not_add_up']).toContain(shared.reason);
+          return;
+        }
+        expect(shared.total).toBe(left);
+        expect([...shared.amounts].reduce((sum, share) => sum + share, 0n)).toBe(left);
+        for (const [at, amount] of Object.entries(fixed))
+          expect(textOf(shared.amounts[Number(at)] ?? 0n, currency)).toBe(amount);
+      }),
+      { numRuns: 400 },
+    );
   });
 });

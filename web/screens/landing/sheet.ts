@@ -1,4 +1,5 @@
 import { BASES } from '@obolus/contract/kinds/allocation';
+import type { OpenCharge } from '@obolus/contract/views/bench';
 import type { MessageId } from '@obolus/messages/message';
 
 export type Basis = (typeof BASES)[number];
@@ -14,6 +15,8 @@ export interface Body {
     readonly fixed: Readonly<Record<string, string>>;
   }[];
   readonly to: readonly string[];
+  /** Further bills of these kinds are to come: estimates are used up, not replaced. */
+  readonly more?: boolean;
 }
 
 /** What each basis is called in the head of a column. */
@@ -26,3 +29,6 @@ export const BASIS_NAMES: Readonly<Record<Basis, MessageId>> = {
   duty: 'landing.by_duty',
   manual: 'landing.by_hand',
 };
+
+/** The id of a charge's column. */
+export const columnId = ({ line }: OpenCharge): string => `charge-${line.replace(/\W/g, '-')}`;

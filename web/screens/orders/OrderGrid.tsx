@@ -3,17 +3,16 @@ import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
 import { REGISTERS } from '@obolus/contract/registers/registers';
 import type { OrderView } from '@obolus/contract/views/orders';
 import { server } from '../../server/api.ts';
-import { useItems } from '../../server/known.ts';
+import { useItems, useItemsNamed } from '../../server/known.ts';
 import { NewEntry } from '../../entries/NewEntry.tsx';
 import { useMe } from '../../server/me.ts';
-import { useGridKeys } from '../../keys/useGridKeys.ts';
-import { Room } from '../../parts/Room.tsx';
+import { Grid } from '../../table/Grid.tsx';
 import { Suggested } from '../../parts/Suggested.tsx';
 import { useLasting } from '../../parts/useLasting.ts';
-import { useLines } from '../../parts/useLines.ts';
-import { useRowsInView } from '../../parts/useRowsInView.ts';
+import { useLines } from '../../table/useLines.ts';
 import { isBlank, NO_EXPENSE, NO_LINE, type OrderLine } from './orderLine.ts';
-import { type LineActions, OrderGridLine, WIDTH } from './OrderGridLine.tsx';
+import { orderColumns } from './orderColumns.ts';
+import { type LineActions, OrderGridLine } from './OrderGridLine.tsx';
 import { knownPrice, type KnownPrice, usualUnit } from './prices.ts';
 import { byLine } from '../../drafts/byLine.ts';
 import { say } from '../../locale/say.ts';
@@ -47,8 +46,8 @@ export function OrderGrid({
 }: Props) {
   const { company, user } = useMe();
   const prices = server.usePricesQuery({ params: { id: vendor } }, { skip: vendor === '' });
-  const { table, set, add, remove, sentAt } = useLines(lines, NO_LINE, isBlank, change);
-  const inView = useRowsInView(table, lines.length);
+  const { grid, set, add, remove, write, sentAt } = useLines(lines, NO_LINE, isBlank, change);
+  const find = useItemsNamed(vendor);
   const [opened, setOpened] = useState<ReadonlySet<number>>(new Set());
   const [newItem, setNewItem] = useState<{ at: number; typed: string }>();
   const boughtOf = useMemo(() => new Map(prices.currentData?.rows.map((row) => [row.item, row])), [prices.currentData]);
@@ -59,6 +58,17 @@ export function OrderGrid({
   // A price that was the known one, or none, goes with the quantity and the unit; one that somebody typed stays.
   const priced = (before: OrderLine, now: OrderLine): string =>
     before.price === '' || before.price === known(before)?.price ? (known(now)?.price ?? before.price) : before.price;
+  /** A line once an item is chosen on it. */
+  const chosen = (before: OrderLine, item: string): OrderLine => {
+    const now = {
+      ...before,
+      item,
+      unit: usualUnit(boughtOf.get(item)),
+      packSize: undefined,
+      taxCode: before.taxCode || taxCode,
+    };
+    return { ...now, price: priced(before, now) };
+  };
   const takeOut = (at: number) => {
     setOpened(new Set());
     // A line on the order is closed, with a reason, on the order's own page.
@@ -74,14 +84,7 @@ export function OrderGrid({
     choose(at, item) {
       const before = lines[at];
       if (!before) return;
-      const now = {
-        ...before,
-        item,
-        unit: usualUnit(boughtOf.get(item)),
-        packSize: undefined,
-        taxCode: before.taxCode || taxCode,
-      };
-      set(at, { ...now, price: priced(before, now) });
+      set(at, chosen(before, item));
     },
     open: (at, open) => setOpened(new Set(open ? [...opened, at] : [...opened].filter((row) => row !== at))),
     takeOut,
@@ -99,19 +102,6 @@ export function OrderGrid({
     },
   });
   useEffect(() => late.fill(), [late, boughtOf]);
-  const append = (line: OrderLine) => {
-    const at = lines.length;
-    const from = document.activeElement;
-    add(line);
-    // Of a long order the end is drawn only once it is in view; who has gone elsewhere meanwhile is left there.
-    requestAnimationFrame(() => {
-      inView.scrollTo(at);
-      setTimeout(() => {
-        const first = table.current?.querySelector<HTMLElement>(`tbody[data-index="${at}"] :is(input, select)`);
-        if (document.activeElement === from || document.activeElement === document.body) first?.focus();
-      }, 50);
-    });
-  };
   const landedAt = useMemo(() => new Map(expected.map(({ line, unitCost }) => [line, unitCost])), [expected]);
   const refusedAt = useMemo(() => byLine(refusals), [refusals]);
   const knownNow = lines.map(known);
@@ -119,29 +109,41 @@ export function OrderGrid({
   const stale = lines.filter(
     (line, at) => !isBlank(line) && knownNow[at] !== undefined && knownNow[at].price !== line.price,
   ).length;
-  const keys = useGridKeys({
-    table,
-    onLastEnter: () => append(lines.at(-1)?.expense === undefined ? NO_LINE : NO_EXPENSE),
-    onRemove: (row) => takeOut(row + (inView.rows[0]?.index ?? 0)),
+  const columns = orderColumns({
+    currency,
+    today: company.today,
+    items,
+    itemOf: forItem,
+    find,
+    withItem: (line, item) => chosen(line, item),
   });
   return (
     <>
-      <table
-        className="sheet ruled"
-        aria-label={say('orders.lines_of_order')}
-        data-lines={lines.length}
-        aria-rowcount={lines.length + 2}
-        ref={keys}
-      >
-        <Heads currency={currency} />
-        <Room height={inView.above} columns={WIDTH} />
-        {inView.rows.map(({ index: at }) => {
+      <Grid
+        name="order-lines"
+        label={say('orders.lines_of_order')}
+        columns={columns}
+        lines={lines}
+        handle={grid}
+        onLastEnter={() => add(lines.at(-1)?.expense === undefined ? NO_LINE : NO_EXPENSE)}
+        onRemove={takeOut}
+        blank={() => NO_LINE}
+        write={(changed) =>
+          write(
+            new Map(
+              [...changed].map(([at, line]) => [
+                at,
+                line.price === '' ? { ...line, price: known(line)?.price ?? '' } : line,
+              ]),
+            ),
+          )
+        }
+        draw={(at, place) => {
           const line = lines[at] ?? NO_LINE;
           return (
             <OrderGridLine
               key={at}
-              {...{ line, at, vendor, currency, actions }}
-              measure={inView.ref}
+              {...{ line, at, place, vendor, currency, actions }}
               sentAt={sentAt(at)}
               item={items[forItem(line)]}
               ordered={onOrder?.get(line.of)}
@@ -153,26 +155,23 @@ export function OrderGrid({
               baseCurrency={company.currency}
             />
           );
-        })}
-        <Room height={inView.below} columns={WIDTH} />
-        <tfoot>
-          <tr className="plain">
-            <td colSpan={WIDTH}>
-              <button type="button" className="act mr-6" onClick={() => append(NO_LINE)}>
-                {say('orders.another_line')}
+        }}
+        foot={
+          <>
+            <button type="button" className="act mr-6" onClick={() => add(NO_LINE)}>
+              {say('orders.another_line')}
+            </button>
+            <button type="button" className="act mr-6" onClick={() => add(NO_EXPENSE)}>
+              {say('orders.line_for_expense')}
+            </button>
+            {stale > 0 && (
+              <button type="button" className="act" onClick={refresh}>
+                {say('orders.prices_now', { stale })}
               </button>
-              <button type="button" className="act mr-6" onClick={() => append(NO_EXPENSE)}>
-                {say('orders.line_for_expense')}
-              </button>
-              {stale > 0 && (
-                <button type="button" className="act" onClick={refresh}>
-                  {say('orders.prices_now', { stale })}
-                </button>
-              )}
-            </td>
-          </tr>
-        </tfoot>
-      </table>
+            )}
+          </>
+        }
+      />
       <Suggested register="expense-accounts" field="code" />
       {newItem && (
         <NewEntry
@@ -188,24 +187,6 @@ export function OrderGrid({
     </>
   );
 }
-
-const Heads = ({ currency }: { currency: string }) => (
-  <thead>
-    <tr>
-      <th>{say('word.item')}</th>
-      <th className="num min-w-[84px]">{say('word.quantity')}</th>
-      <th className="min-w-[140px]">{say('word.unit')}</th>
-      <th className="num min-w-[92px]">{say('word.price')}</th>
-      <th className="min-w-[120px]">{say('orders.price_from')}</th>
-      <th className="num min-w-[70px]">{say('word.discount_percent')}</th>
-      <th className="min-w-[136px]">{say('word.due')}</th>
-      <th className="num min-w-[100px]">{say('orders.amount_in', { currency })}</th>
-      <th className="min-w-[62px]">
-        <span className="sr-only">{say('orders.more_of_line')}</span>
-      </th>
-    </tr>
-  </thead>
-);
 
 const knownProps = (known: KnownPrice | undefined) => ({ knownAt: known?.price, knownFrom: known?.source });
 

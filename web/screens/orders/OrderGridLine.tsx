@@ -9,12 +9,12 @@ import { FigureCell } from '../../parts/FigureCell.tsx';
 import { amountInStock, amountOfLine } from '../../parts/exact.ts';
 import { showFigure } from '../../locale/figures.ts';
 import { Lookup } from '../../parts/Lookup.tsx';
+import type { Place } from '../../table/column.ts';
+import { Below, Line } from '../../table/Line.tsx';
 import { FurtherOfLine } from './FurtherOfLine.tsx';
 import { type OrderLine, saidBeside } from './orderLine.ts';
 import { priceFrom } from './prices.ts';
 import { say } from '../../locale/say.ts';
-
-export const WIDTH = 9;
 
 export interface LineProps {
   readonly line: OrderLine;
@@ -35,8 +35,7 @@ export interface LineProps {
   /** What one stock unit should cost once it is here, in base currency; empty while nobody knows. */
   readonly landed: string;
   readonly baseCurrency: string;
-  /** Takes the line's height, once it is drawn. */
-  readonly measure: (line: HTMLElement | null) => void;
+  readonly place: Place;
   readonly actions: LineActions;
 }
 
@@ -69,7 +68,7 @@ export const OrderGridLine = memo(function OrderGridLine({
   opened,
   landed,
   baseCurrency,
-  measure,
+  place,
   actions,
 }: LineProps) {
   const wrong = (field: string) => wrongAt(refusals, `/lines/${sentAt}/${field}`);
@@ -81,124 +80,149 @@ export const OrderGridLine = memo(function OrderGridLine({
       /\/(estimates|packSize|vendorNumber|warehouse|taxCode|shipment|department|location|project)/.test(refusal.at),
     );
   return (
-    <tbody ref={measure} data-index={at}>
-      <tr className={wide ? 'joined' : ''} aria-rowindex={at + 2}>
-        <td className="lookup">
-          {ordered ? (
-            <span className="name sentence" title={ordered.item?.number ?? ''}>
-              {ordered.item?.name ?? ordered.expense}
-            </span>
-          ) : line.expense === undefined ? (
-            <Lookup
-              label={say('orders.at_line', { what: { word: 'word.item' }, at: at + 1 })}
-              placeholder={say('orders.item_hint')}
-              of="items"
-              from={vendor}
-              chosen={item}
-              wrong={wrong('item')}
-              onNew={actions.setUp ? (typed) => actions.setUp?.(at, typed) : undefined}
-              onChange={(id) => actions.choose(at, id)}
+    <Line
+      place={place}
+      className={wide ? 'joined' : ''}
+      cells={{
+        item: (
+          <>
+            {' '}
+            {ordered ? (
+              <span className="name sentence" title={ordered.item?.number ?? ''}>
+                {ordered.item?.name ?? ordered.expense}
+              </span>
+            ) : line.expense === undefined ? (
+              <Lookup
+                label={say('orders.at_line', { what: { word: 'word.item' }, at: at + 1 })}
+                placeholder={say('orders.item_hint')}
+                of="items"
+                from={vendor}
+                chosen={item}
+                wrong={wrong('item')}
+                onNew={actions.setUp ? (typed) => actions.setUp?.(at, typed) : undefined}
+                onChange={(id) => actions.choose(at, id)}
+              />
+            ) : (
+              <Cell
+                label={say('orders.at_line', { what: { word: 'orders.expense_label' }, at: at + 1 })}
+                placeholder={say('orders.expense_hint')}
+                list="expense-accounts"
+                value={line.expense}
+                wrong={wrong('expense') ?? wrong('item')}
+                onChange={(expense) => set({ expense })}
+              />
+            )}
+          </>
+        ),
+        quantity: (
+          <>
+            {' '}
+            <FigureCell
+              label={say('orders.at_line', { what: { word: 'word.quantity' }, at: at + 1 })}
+              value={line.quantity}
+              wrong={wrong('quantity')}
+              onChange={(quantity) => set({ quantity })}
             />
-          ) : (
-            <Cell
-              label={say('orders.at_line', { what: { word: 'orders.expense_label' }, at: at + 1 })}
-              placeholder={say('orders.expense_hint')}
-              list="expense-accounts"
-              value={line.expense}
-              wrong={wrong('expense') ?? wrong('item')}
-              onChange={(expense) => set({ expense })}
+          </>
+        ),
+        unit: (
+          <>
+            {' '}
+            {isExpense ? (
+              say('orders.expense')
+            ) : (
+              <Choice
+                label={say('orders.at_line', { what: { word: 'word.unit' }, at: at + 1 })}
+                value={line.packSize === undefined ? (line.unit ?? '') : ANOTHER}
+                wrong={line.packSize === undefined ? wrong('unit') : undefined}
+                options={item ? unitsOf(item) : NO_UNITS}
+                onChange={(unit) => {
+                  if (unit === ANOTHER) actions.open(at, true);
+                  set(unit === ANOTHER ? { unit: '', packSize: '' } : { unit, packSize: undefined });
+                }}
+              />
+            )}
+          </>
+        ),
+        price: (
+          <>
+            {' '}
+            <FigureCell
+              label={say('orders.at_line', { what: { word: 'word.price' }, at: at + 1 })}
+              value={line.price}
+              wrong={wrong('price')}
+              onChange={(price) => set({ price })}
             />
-          )}
-        </td>
-        <td>
-          <FigureCell
-            label={say('orders.at_line', { what: { word: 'word.quantity' }, at: at + 1 })}
-            value={line.quantity}
-            wrong={wrong('quantity')}
-            onChange={(quantity) => set({ quantity })}
-          />
-        </td>
-        <td className="dim">
-          {isExpense ? (
-            say('orders.expense')
-          ) : (
-            <Choice
-              label={say('orders.at_line', { what: { word: 'word.unit' }, at: at + 1 })}
-              value={line.packSize === undefined ? (line.unit ?? '') : ANOTHER}
-              wrong={line.packSize === undefined ? wrong('unit') : undefined}
-              options={item ? unitsOf(item) : NO_UNITS}
-              onChange={(unit) => {
-                if (unit === ANOTHER) actions.open(at, true);
-                set(unit === ANOTHER ? { unit: '', packSize: '' } : { unit, packSize: undefined });
-              }}
+          </>
+        ),
+        from: (
+          <>
+            {' '}
+            {inStock(line, item)}
+            {priceFrom(
+              line.price,
+              knownAt === undefined ? undefined : { price: knownAt, source: knownFrom ?? '' },
+              ordered,
+            )}
+          </>
+        ),
+        discount: (
+          <>
+            {' '}
+            <FigureCell
+              label={say('orders.at_line', { what: { word: 'orders.discount_percent' }, at: at + 1 })}
+              value={line.discount}
+              wrong={wrong('discount')}
+              onChange={(discount) => set({ discount })}
             />
-          )}
-        </td>
-        <td>
-          <FigureCell
-            label={say('orders.at_line', { what: { word: 'word.price' }, at: at + 1 })}
-            value={line.price}
-            wrong={wrong('price')}
-            onChange={(price) => set({ price })}
-          />
-        </td>
-        <td className="dim">
-          {inStock(line, item)}
-          {priceFrom(
-            line.price,
-            knownAt === undefined ? undefined : { price: knownAt, source: knownFrom ?? '' },
-            ordered,
-          )}
-        </td>
-        <td>
-          <FigureCell
-            label={say('orders.at_line', { what: { word: 'orders.discount_percent' }, at: at + 1 })}
-            value={line.discount}
-            wrong={wrong('discount')}
-            onChange={(discount) => set({ discount })}
-          />
-        </td>
-        <td>
-          <DateCell
-            label={say('orders.at_line', { what: { word: 'word.due' }, at: at + 1 })}
-            value={line.due}
-            wrong={wrong('due')}
-            onChange={(due) => set({ due })}
-          />
-        </td>
-        <td className="num strong">{showFigure(amountOfLine(line.quantity, line.price, line.discount, currency))}</td>
-        <td className="num">
-          <button
-            type="button"
-            className="dim hover:text-bronze pr-2"
-            aria-expanded={wide}
-            aria-label={say('orders.more_of_line_at', { at: at + 1 })}
-            onClick={() => actions.open(at, !opened)}
-          >
-            {saidBeside(line) > 0 ? `+${saidBeside(line)}` : '···'}
-          </button>
-          {!line.of && (
-            <TakeOut label={say('orders.take_out_line', { at: at + 1 })} onClick={() => actions.takeOut(at)} />
-          )}
-        </td>
-      </tr>
+          </>
+        ),
+        due: (
+          <>
+            {' '}
+            <DateCell
+              label={say('orders.at_line', { what: { word: 'word.due' }, at: at + 1 })}
+              value={line.due}
+              wrong={wrong('due')}
+              onChange={(due) => set({ due })}
+            />
+          </>
+        ),
+        amount: <>{showFigure(amountOfLine(line.quantity, line.price, line.discount, currency))}</>,
+        more: (
+          <>
+            {' '}
+            <button
+              type="button"
+              className="dim hover:text-bronze pr-2"
+              aria-expanded={wide}
+              aria-label={say('orders.more_of_line_at', { at: at + 1 })}
+              onClick={() => actions.open(at, !opened)}
+            >
+              {saidBeside(line) > 0 ? `+${saidBeside(line)}` : '···'}
+            </button>
+            {!line.of && (
+              <TakeOut label={say('orders.take_out_line', { at: at + 1 })} onClick={() => actions.takeOut(at)} />
+            )}
+          </>
+        ),
+      }}
+    >
       {wide && (
-        <tr data-more>
-          <td colSpan={WIDTH} className="more">
-            <FurtherOfLine
-              line={line}
-              at={at}
-              set={set}
-              wrong={wrong}
-              goods={!isExpense}
-              unit={item?.unit ?? ''}
-              known={bought?.number ?? ''}
-              expected={expectedInWords(landed, baseCurrency, item)}
-            />
-          </td>
-        </tr>
+        <Below className="more">
+          <FurtherOfLine
+            line={line}
+            at={at}
+            set={set}
+            wrong={wrong}
+            goods={!isExpense}
+            unit={item?.unit ?? ''}
+            known={bought?.number ?? ''}
+            expected={expectedInWords(landed, baseCurrency, item)}
+          />
+        </Below>
       )}
-    </tbody>
+    </Line>
   );
 });
 

@@ -5,7 +5,7 @@ import { useItems } from '../../server/known.ts';
 import { wrongAt } from '../../drafts/useDraft.ts';
 import { Cell, TakeOut } from '../../parts/Cells.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
-import { useGridKeys } from '../../keys/useGridKeys.ts';
+import { useGridKeys } from '../../table/useGridKeys.ts';
 import { Lookup } from '../../parts/Lookup.tsx';
 import type { HeldRow } from './counting.ts';
 import { Photo } from './Photo.tsx';

@@ -2,14 +2,13 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import type { RefusalView } from '@obolus/contract/commands';
 import type { OpenOrderLine } from '@obolus/contract/views/orders';
 import { byLine } from '../../drafts/byLine.ts';
-import { useGridKeys } from '../../keys/useGridKeys.ts';
 import { say } from '../../locale/say.ts';
-import { Room } from '../../parts/Room.tsx';
 import { useLasting } from '../../parts/useLasting.ts';
-import { useRowsInView } from '../../parts/useRowsInView.ts';
+import { Grid, type GridHandle } from '../../table/Grid.tsx';
 import { useMe } from '../../server/me.ts';
 import type { Counted } from './counting.ts';
-import { COLUMNS, type LineActions, ReceivingLine } from './ReceivingLine.tsx';
+import { type CountedRow, receivingColumns } from './receivingColumns.ts';
+import { type LineActions, ReceivingLine } from './ReceivingLine.tsx';
 
 interface Props {
   readonly lines: readonly OpenOrderLine[];
@@ -26,9 +25,7 @@ interface Props {
 export function ReceivingGrid({ lines, counted, change, reject, refusals, today, here }: Props) {
   const { company } = useMe();
   const [opened, setOpened] = useState<ReadonlySet<string>>(new Set());
-  const table = useRef<HTMLTableElement>(null);
-  const keys = useGridKeys({ table, passChoices: true });
-  const inView = useRowsInView(table, lines.length);
+  const grid = useRef<GridHandle>(null);
   const refusedAt = useMemo(() => byLine(refusals), [refusals]);
   const sentAt = new Map(
     lines.filter(({ line }) => counted.quantities[line]).map(({ line }, position) => [line, position] as const),
@@ -45,50 +42,48 @@ export function ReceivingGrid({ lines, counted, change, reject, refusals, today,
   });
   // What was scanned is brought into view, wherever it stands.
   const scanned = lines.findIndex(({ line }) => line === here);
-  const { scrollTo } = useLasting({ scrollTo: inView.scrollTo });
   useEffect(() => {
-    if (scanned >= 0) scrollTo(scanned);
-  }, [scanned, scrollTo]);
+    if (scanned >= 0) grid.current?.scrollTo(scanned);
+  }, [scanned]);
+  const rows = useMemo(
+    () =>
+      lines.map((line): CountedRow => ({
+        line,
+        quantity: counted.quantities[line.line] ?? '',
+        unit: counted.units[line.line] ?? '',
+      })),
+    [lines, counted.quantities, counted.units],
+  );
+  const write = (changed: ReadonlyMap<number, CountedRow>) => {
+    const written = [...changed.values()];
+    change({
+      quantities: {
+        ...counted.quantities,
+        ...Object.fromEntries(written.map(({ line, quantity }) => [line.line, quantity])),
+      },
+      units: { ...counted.units, ...Object.fromEntries(written.map(({ line, unit }) => [line.line, unit])) },
+    });
+  };
   return (
-    <table
-      className="sheet ruled"
-      aria-label={say('receiving.lines_due')}
-      aria-rowcount={lines.length + 1}
-      data-lines={lines.length}
-      ref={keys}
-    >
-      <thead>
-        <tr>
-          <th>{say('word.item')}</th>
-          <th>{say('word.order')}</th>
-          <th>{say('word.due')}</th>
-          {!company.blind && (
-            <>
-              <th className="num wide-only">{say('word.ordered')}</th>
-              <th className="num">{say('word.outstanding')}</th>
-            </>
-          )}
-          <th className="num min-w-[110px]">{say('receiving.received_now')}</th>
-          <th className="min-w-[84px]">{say('word.unit')}</th>
-          <th className="num">
-            <span className="wide-only">{say('receiving.order_price')}</span>
-          </th>
-        </tr>
-      </thead>
-      <Room height={inView.above} columns={COLUMNS} />
-      {inView.rows.map(({ index }) => {
+    <Grid
+      name="receiving-lines"
+      label={say('receiving.lines_due')}
+      columns={receivingColumns(company.blind)}
+      lines={rows}
+      handle={grid}
+      passChoices
+      write={write}
+      draw={(index, place) => {
         const line = lines[index];
         if (!line) return null;
         const id = line.line;
         return (
           <ReceivingLine
             key={id}
-            {...{ line, index, today, actions }}
-            measure={inView.ref}
+            {...{ line, place, today, actions }}
             sentAt={sentAt.get(id) ?? -1}
             isHere={id === here}
             isOpen={opened.has(id)}
-            isBlind={company.blind}
             quantity={counted.quantities[id] ?? ''}
             unit={counted.units[id] ?? ''}
             lots={counted.lots[id]}
@@ -97,9 +92,8 @@ export function ReceivingGrid({ lines, counted, change, reject, refusals, today,
             refusals={refusedAt.get(sentAt.get(id) ?? -1) ?? NO_REFUSALS}
           />
         );
-      })}
-      <Room height={inView.below} columns={COLUMNS} />
-    </table>
+      }}
+    />
   );
 }
 

@@ -6,14 +6,14 @@ import { wrongAt } from '../../drafts/useDraft.ts';
 import { Choice } from '../../parts/Cells.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import { showDay, showFigure } from '../../locale/figures.ts';
-import { LotsIn } from '../../parts/LotCells.tsx';
-import type { LotPart } from '../../parts/lots.ts';
+import { LotsIn } from '../../lots/LotCells.tsx';
+import type { LotPart } from '../../lots/lots.ts';
+import type { Place } from '../../table/column.ts';
+import { Below, Line } from '../../table/Line.tsx';
 import { PerPack } from '../../parts/PerPack.tsx';
 import { cameOf, type Counted, type FurtherOfLine, gapOf, NOTHING_COUNTED } from './counting.ts';
 import { FurtherOfCount } from './FurtherOfCount.tsx';
 import { say } from '../../locale/say.ts';
-
-export const COLUMNS = 8;
 
 /** The same from one drawing to the next, so that a line is drawn again only where it differs. */
 export interface LineActions {
@@ -28,21 +28,18 @@ export interface LineActions {
 
 interface Props {
   readonly line: OpenOrderLine;
-  readonly index: number;
+  readonly place: Place;
   /** Where it stands among the lines that are sent; -1 for one of which nothing came. */
   readonly sentAt: number;
   readonly today: string;
   readonly isHere: boolean;
   readonly isOpen: boolean;
-  readonly isBlind: boolean;
   readonly quantity: string;
   readonly unit: string;
   readonly lots: readonly LotPart[] | undefined;
   readonly isLast: boolean;
   readonly further: FurtherOfLine | undefined;
   readonly refusals: readonly RefusalView[];
-  /** Takes the line's height, once it is drawn. */
-  readonly measure: (line: HTMLElement | null) => void;
   readonly actions: LineActions;
 }
 
@@ -52,19 +49,17 @@ const SELDOM = ['price', 'reason', 'origin'] as const satisfies readonly (keyof 
 /** A line that may come, with what came of it now: one of many, drawn again by itself. */
 export const ReceivingLine = memo(function ReceivingLine({
   line,
-  index,
+  place,
   sentAt,
   today,
   isHere,
   isOpen,
-  isBlind,
   quantity,
   unit,
   lots,
   isLast,
   further,
   refusals,
-  measure,
   actions,
 }: Props) {
   const id = line.line;
@@ -75,88 +70,102 @@ export const ReceivingLine = memo(function ReceivingLine({
   const counted: Counted = { ...NOTHING_COUNTED, quantities: { [id]: quantity }, units: { [id]: unit } };
   const came = cameOf(line, counted) ?? quantity;
   return (
-    <tbody ref={measure} data-index={index}>
-      <tr className={isHere ? 'here' : ''}>
-        <td className="name" title={`${line.item.number} ${line.item.name}`}>
-          {line.item.name} <span className="dim">{[line.item.number, line.shipment].filter(Boolean).join(' · ')}</span>
-        </td>
-        <td>{line.order.number}</td>
-        <td>
-          {showDay(line.due)}{' '}
-          {line.due !== null && line.due < today && <span className="text-over">{say('receiving.late')}</span>}
-        </td>
-        {!isBlind && (
+    <Line
+      place={place}
+      className={isHere ? 'here' : ''}
+      title={{ item: `${line.item.number} ${line.item.name}` }}
+      cells={{
+        item: (
           <>
-            <td className="num wide-only">{showFigure(line.ordered)}</td>
-            <td className="num">{showFigure(line.open)}</td>
+            {' '}
+            {line.item.name}{' '}
+            <span className="dim">{[line.item.number, line.shipment].filter(Boolean).join(' · ')}</span>
           </>
-        )}
-        <td className="num">
-          {line.barred !== '' && quantity === '' ? (
-            <Link className="text-over" to={`/documents/${line.order.id}`} title={say('receiving.none_may')}>
-              {line.barred && say(`status.${line.barred}`)}
-            </Link>
-          ) : (
-            <FigureCell
-              label={say('receiving.received_now_of', { label })}
-              value={quantity}
-              wrong={wrongAt(refusals, `${at}/quantity`) ?? wrongAt(refusals, at)}
-              onChange={(typed) => actions.count(id, typed)}
-            />
-          )}
-        </td>
-        <td className="dim">
-          {line.item.packs.length === 0 || line.barred !== '' ? (
-            line.item.unit || say('orders.expense')
-          ) : (
-            <Choice
-              label={say('receiving.unit_of', { label })}
-              value={unit}
-              options={[['', line.item.unit], ...line.item.packs.map((pack) => [pack.unit, pack.unit] as const)]}
-              wrong={wrongAt(refusals, `${at}/unit`)}
-              onChange={(chosen) => actions.countIn(id, chosen)}
-            />
-          )}
-        </td>
-        <td className="num">
-          <span className="wide-only">
-            {showFigure(line.price)} <span className="dim">{line.order.currency}</span> <PerPack line={line} />
-          </span>
-          {line.barred === '' && (
-            <>
-              <button
-                type="button"
-                className="act ml-3"
-                aria-label={say('receiving.reject_some', { label })}
-                onClick={() => actions.reject(line)}
-              >
-                {say('receiving.reject')}
-              </button>
-              <button
-                type="button"
-                className="dim hover:text-bronze pl-3"
-                aria-expanded={isWide}
-                aria-label={say('receiving.more_of', { label })}
-                onClick={() => actions.open(id, !isOpen)}
-              >
-                ···
-              </button>
-            </>
-          )}
-        </td>
-      </tr>
+        ),
+        order: <>{line.order.number}</>,
+        due: (
+          <>
+            {' '}
+            {showDay(line.due)}{' '}
+            {line.due !== null && line.due < today && <span className="text-over">{say('receiving.late')}</span>}
+          </>
+        ),
+        ordered: <>{showFigure(line.ordered)}</>,
+        outstanding: <>{showFigure(line.open)}</>,
+        received: (
+          <>
+            {' '}
+            {line.barred !== '' && quantity === '' ? (
+              <Link className="text-over" to={`/documents/${line.order.id}`} title={say('receiving.none_may')}>
+                {line.barred && say(`status.${line.barred}`)}
+              </Link>
+            ) : (
+              <FigureCell
+                label={say('receiving.received_now_of', { label })}
+                value={quantity}
+                wrong={wrongAt(refusals, `${at}/quantity`) ?? wrongAt(refusals, at)}
+                onChange={(typed) => actions.count(id, typed)}
+              />
+            )}
+          </>
+        ),
+        unit: (
+          <>
+            {' '}
+            {line.item.packs.length === 0 || line.barred !== '' ? (
+              line.item.unit || say('orders.expense')
+            ) : (
+              <Choice
+                label={say('receiving.unit_of', { label })}
+                value={unit}
+                options={[['', line.item.unit], ...line.item.packs.map((pack) => [pack.unit, pack.unit] as const)]}
+                wrong={wrongAt(refusals, `${at}/unit`)}
+                onChange={(chosen) => actions.countIn(id, chosen)}
+              />
+            )}
+          </>
+        ),
+        price: (
+          <>
+            {' '}
+            <span className="wide-only">
+              {showFigure(line.price)} <span className="dim">{line.order.currency}</span> <PerPack line={line} />
+            </span>
+            {line.barred === '' && (
+              <>
+                <button
+                  type="button"
+                  className="act ml-3"
+                  aria-label={say('receiving.reject_some', { label })}
+                  onClick={() => actions.reject(line)}
+                >
+                  {say('receiving.reject')}
+                </button>
+                <button
+                  type="button"
+                  className="dim hover:text-bronze pl-3"
+                  aria-expanded={isWide}
+                  aria-label={say('receiving.more_of', { label })}
+                  onClick={() => actions.open(id, !isOpen)}
+                >
+                  ···
+                </button>
+              </>
+            )}
+          </>
+        ),
+      }}
+    >
       {isWide && (
-        <tr data-more>
-          <td colSpan={COLUMNS} className="more">
-            <FurtherOfCount
-              line={line}
-              label={label}
-              said={further ?? NOTHING}
-              wrong={(field) => wrongAt(refusals, `${at}/${field}`)}
-              onChange={(said) => actions.say(id, said)}
-            />
-          </td>
-        </tr>
+        <Below className="more">
+          <FurtherOfCount
+            line={line}
+            label={label}
+            said={further ?? NOTHING}
+            wrong={(field) => wrongAt(refusals, `${at}/${field}`)}
+            onChange={(said) => actions.say(id, said)}
+          />
+        </Below>
       )}
       <Gap
         line={line}
@@ -172,12 +181,11 @@ export const ReceivingLine = memo(function ReceivingLine({
           line={label}
           quantity={came}
           parts={lots}
-          columns={COLUMNS}
           wrong={(below) => wrongAt(refusals, `${at}/lots${below}`)}
           onChange={(parts) => actions.nameLots(id, parts)}
         />
       )}
-    </tbody>
+    </Line>
   );
 });
 
@@ -202,33 +210,31 @@ function Gap({
   const { gap, allowed, short, within } = found;
   const unit = line.item.unit;
   return (
-    <tr data-more>
-      <td colSpan={COLUMNS}>
-        <div className="flex items-center justify-end gap-5 pr-2 pb-1">
-          <span className={`signal ${short ? 'short' : 'over'}`}>
-            {say(short ? 'receiving.less_than_due' : 'receiving.more_than_due', { gap: showFigure(gap), unit })}
-          </span>
-          <span className="dim">
-            {within
-              ? say('receiving.are_allowed', { allowed: showFigure(allowed), unit })
-              : short
-                ? say('receiving.rest_stays')
-                : say('receiving.only_allowed', { allowed: showFigure(allowed), unit })}
-          </span>
-          {short && (within || isLast) && (
-            <label className="flex items-center gap-2">
-              <input
-                type="checkbox"
-                aria-label={say('receiving.no_more_of', { label })}
-                checked={isLast}
-                onChange={(event) => onLast(event.target.checked)}
-              />
-              {say('receiving.no_more')}
-            </label>
-          )}
-          {wrong && <span className="wrong">{wrong}</span>}
-        </div>
-      </td>
-    </tr>
+    <Below>
+      <div className="flex items-center justify-end gap-5 pr-2 pb-1">
+        <span className={`signal ${short ? 'short' : 'over'}`}>
+          {say(short ? 'receiving.less_than_due' : 'receiving.more_than_due', { gap: showFigure(gap), unit })}
+        </span>
+        <span className="dim">
+          {within
+            ? say('receiving.are_allowed', { allowed: showFigure(allowed), unit })
+            : short
+              ? say('receiving.rest_stays')
+              : say('receiving.only_allowed', { allowed: showFigure(allowed), unit })}
+        </span>
+        {short && (within || isLast) && (
+          <label className="flex items-center gap-2">
+            <input
+              type="checkbox"
+              aria-label={say('receiving.no_more_of', { label })}
+              checked={isLast}
+              onChange={(event) => onLast(event.target.checked)}
+            />
+            {say('receiving.no_more')}
+          </label>
+        )}
+        {wrong && <span className="wrong">{wrong}</span>}
+      </div>
+    </Below>
   );
 }

@@ -3,7 +3,7 @@ import type { OpenOrderLine } from '@obolus/contract/views/orders';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import { asGtin, type Scanned } from '@obolus/core/scanning/gs1';
 import { amountInStock, compareFigures, difference, sumOfQuantities } from '../../parts/exact.ts';
-import { type LotPart, lotsToSend } from '../../parts/lots.ts';
+import { type LotPart, lotsToSend } from '../../lots/lots.ts';
 import { say } from '../../locale/say.ts';
 
 /** What is seldom said of a line that came. */

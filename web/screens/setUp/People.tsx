@@ -10,7 +10,7 @@ import { useMe } from '../../server/me.ts';
 import { Cell, Choice, Field } from '../../parts/Cells.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import { showFigure } from '../../locale/figures.ts';
-import { useGridKeys } from '../../keys/useGridKeys.ts';
+import { useGridKeys } from '../../table/useGridKeys.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { SetUpIndex } from './SetUpIndex.tsx';

@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import type { ItemView } from '@obolus/contract/views/setUp';
 import { server } from '../server/api.ts';
-import { compareFigures, difference } from './exact.ts';
+import { compareFigures, difference } from '../parts/exact.ts';
 import { showFigure } from '../locale/figures.ts';
-import { Cell } from './Cells.tsx';
-import { DateCell } from './DateCell.tsx';
-import { FigureCell } from './FigureCell.tsx';
+import { Cell } from '../parts/Cells.tsx';
+import { DateCell } from '../parts/DateCell.tsx';
+import { FigureCell } from '../parts/FigureCell.tsx';
 import {
   heldByLot,
   type LotPart,
@@ -18,6 +18,7 @@ import {
   withoutRanges,
 } from './lots.ts';
 import { say } from '../locale/say.ts';
+import { Below } from '../table/Line.tsx';
 
 interface Props {
   readonly item: ItemView;
@@ -27,13 +28,12 @@ interface Props {
   readonly quantity: string;
   readonly parts: readonly LotPart[] | undefined;
   readonly onChange: (parts: readonly LotPart[]) => void;
-  readonly columns: number;
   /** What is wrong, by the pointer below `lots`: '' for all of them, '/0' for the first that is sent. */
   readonly wrong: (at: string) => string | undefined;
 }
 
 /** The row below a line of goods kept by lot or serial number that come in: which they are. */
-export function LotsIn({ item, line, quantity, parts = [], onChange, columns, wrong }: Props) {
+export function LotsIn({ item, line, quantity, parts = [], onChange, wrong }: Props) {
   const rows = parts.length > 0 ? parts : [NO_LOT];
   const set = (at: number, to: Partial<LotPart>) =>
     onChange(rows.map((part, position) => (position === at ? { ...part, ...to } : part)));
@@ -43,7 +43,7 @@ export function LotsIn({ item, line, quantity, parts = [], onChange, columns, wr
   const wrongSerial =
     item.tracking === 'serial' ? sent.map((_, at) => wrong(`/${at}`) ?? wrong(`/${at}/lot`)).find(Boolean) : undefined;
   return (
-    <LotRow item={item} quantity={quantity} parts={parts} columns={columns} wrong={wrong('') ?? wrongSerial}>
+    <LotRow item={item} quantity={quantity} parts={parts} wrong={wrong('') ?? wrongSerial}>
       {item.tracking === 'serial' ? (
         <div className="flex items-start gap-5">
           <textarea
@@ -135,7 +135,7 @@ const NO_LOT: LotPart = { lot: '', quantity: '' };
 
 /** The row below a line of goods kept by lot or serial number that go out: which of those that are here. */
 export function LotsOut({ warehouse, ...props }: Props & { readonly warehouse: string }) {
-  const { item, line, quantity, parts = [], onChange, columns, wrong } = props;
+  const { item, line, quantity, parts = [], onChange, wrong } = props;
   const held = server.useHeldStockQuery({ params: { item: item.id, warehouse } });
   const lots = heldByLot(held.currentData?.layers ?? []);
   const takenOf = (lot: string) => parts.find((part) => part.lot === lot)?.quantity ?? '';
@@ -152,7 +152,6 @@ export function LotsOut({ warehouse, ...props }: Props & { readonly warehouse: s
       item={item}
       quantity={quantity}
       parts={parts}
-      columns={columns}
       oldest={quantity !== '' && lots.length > 0 ? () => onChange(oldestFirst(lots, quantity)) : undefined}
       wrong={
         wrong('') ??
@@ -201,11 +200,10 @@ function LotRow({
   item,
   quantity,
   parts,
-  columns,
   wrong,
   oldest,
   children,
-}: Pick<Props, 'item' | 'quantity' | 'parts' | 'columns'> & {
+}: Pick<Props, 'item' | 'quantity' | 'parts'> & {
   wrong: string | undefined;
   oldest?: (() => void) | undefined;
   children: React.ReactNode;
@@ -213,27 +211,25 @@ function LotRow({
   const named = namedIn(item.tracking, parts, quantity);
   const gap = compareFigures(named, quantity || '0');
   return (
-    <tr data-more="">
-      <td colSpan={columns}>
-        <div className="flex items-start gap-4 pl-4 py-1">
-          <span className="w-[150px] shrink-0 leading-[26px]">
-            {item.tracking === 'none' ? '' : say(LOTS[item.tracking])}{' '}
-            <span className={gap === 0 ? 'dim' : gap > 0 ? 'text-over' : 'text-short'}>
-              {gap === 0 ? '' : gap > 0 ? '▲ ' : '▼ '}
-              {say('parts.lots_of', { named: showFigure(named), quantity: showFigure(quantity || '0') })}
-            </span>
-            {oldest && (
-              <button type="button" className="act block" onClick={oldest}>
-                {say('parts.oldest_first')}
-              </button>
-            )}
+    <Below>
+      <div className="flex items-start gap-4 pl-4 py-1">
+        <span className="w-[150px] shrink-0 leading-[26px]">
+          {item.tracking === 'none' ? '' : say(LOTS[item.tracking])}{' '}
+          <span className={gap === 0 ? 'dim' : gap > 0 ? 'text-over' : 'text-short'}>
+            {gap === 0 ? '' : gap > 0 ? '▲ ' : '▼ '}
+            {say('parts.lots_of', { named: showFigure(named), quantity: showFigure(quantity || '0') })}
           </span>
-          <div className="grow min-w-0">
-            {children}
-            {wrong && <div className="wrong">{wrong}</div>}
-          </div>
+          {oldest && (
+            <button type="button" className="act block" onClick={oldest}>
+              {say('parts.oldest_first')}
+            </button>
+          )}
+        </span>
+        <div className="grow min-w-0">
+          {children}
+          {wrong && <div className="wrong">{wrong}</div>}
         </div>
-      </td>
-    </tr>
+      </div>
+    </Below>
   );
 }

@@ -1,5 +1,6 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useLayoutEffect, useState, type RefObject } from 'react';
+import { type RefObject, useEffect, useLayoutEffect, useState } from 'react';
+import { flushSync } from 'react-dom';
 
 /** Lines that are drawn: those in view and some around them. Each stands in a `tbody` of its own, which is measured by `ref`. */
 export interface RowsInView {
@@ -16,10 +17,29 @@ const USUAL_HEIGHT = 32;
 /** Enough for the arrow keys to find the next line drawn; every one is laid out and painted with each frame that is scrolled. */
 const AROUND = 4;
 
+const NOT_MEASURED = () => {};
+
+/** On paper there is no view to be scrolled: all is drawn before it is printed. */
+function usePrinting(): boolean {
+  const [isPrinting, setPrinting] = useState(false);
+  useEffect(() => {
+    const set = (to: boolean) => () => flushSync(() => setPrinting(to));
+    const [before, after] = [set(true), set(false)];
+    addEventListener('beforeprint', before);
+    addEventListener('afterprint', after);
+    return () => {
+      removeEventListener('beforeprint', before);
+      removeEventListener('afterprint', after);
+    };
+  }, []);
+  return isPrinting;
+}
+
 /** Draws of a long table only what is in view, in the scrolling `.body` around it. */
 export function useRowsInView(table: RefObject<HTMLTableElement | null>, count: number): RowsInView {
   const [before, setBefore] = useState(0);
-  const scroller = () => table.current?.closest<HTMLElement>('.body') ?? null;
+  const scroller = () =>
+    table.current?.closest<HTMLElement>('.body') ?? (document.scrollingElement as HTMLElement | null);
   const virtual = useVirtualizer({
     count,
     getScrollElement: scroller,
@@ -34,6 +54,15 @@ export function useRowsInView(table: RefObject<HTMLTableElement | null>, count: 
       setBefore(head.getBoundingClientRect().bottom - body.getBoundingClientRect().top + body.scrollTop);
   };
   useLayoutEffect(measure);
+  const isPrinting = usePrinting();
+  if (isPrinting)
+    return {
+      rows: Array.from({ length: count }, (_, index) => ({ index })),
+      above: 0,
+      below: 0,
+      ref: NOT_MEASURED,
+      scrollTo: () => {},
+    };
   const rows = virtual.getVirtualItems();
   const [first, last] = [rows[0], rows.at(-1)];
   return {

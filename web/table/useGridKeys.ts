@@ -1,35 +1,76 @@
 import { useCallback, useState, type RefCallback, type RefObject } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { KEYS } from './keys.ts';
-import { typeInto } from './typeInto.ts';
+import { KEYS } from '../keys/keys.ts';
+import { typeInto } from '../keys/typeInto.ts';
 
-interface Grid {
+export interface GridKeys {
   /** Kept here too, for whoever has to look into it. */
-  readonly table?: RefObject<HTMLElement | null>;
+  readonly table?: RefObject<HTMLTableElement | null>;
   /** Enter in the last field of the last line. */
   readonly onLastEnter?: () => void;
   readonly onRemove?: (row: number) => void;
   /** Enter passes choices by: they are seldom made. */
   readonly passChoices?: boolean;
+  /** The cells that are chosen, where several can be. */
+  readonly range?: Range;
+}
+
+/** Cells that are chosen together; with one only the keys mean the field. */
+export interface Range {
+  readonly isWide: () => boolean;
+  readonly extend: (way: 'up' | 'down' | 'left' | 'right') => void;
+  /** Down to the one that was chosen first. */
+  readonly narrow: () => void;
+  readonly clear: () => void;
+  /** Its first line into all others. */
+  readonly fillDown: () => void;
 }
 
 type FormField = HTMLInputElement | HTMLSelectElement | HTMLTextAreaElement;
 
 const FIELDS = 'input, select, textarea';
-const { next, move, edit, restore, fillDown, takeOut } = KEYS;
-const KEYS_OF_GRIDS = [next, move, edit, restore, fillDown, takeOut].map(({ keys }) => keys).join(',');
+const { next, move, extend, edit, restore, fillDown, clear, takeOut } = KEYS;
+const KEYS_OF_GRIDS = [next, move, extend, edit, restore, fillDown, clear, takeOut].map(({ keys }) => keys).join(',');
 
 /**
  * The keys of a grid, the same in each: Enter goes to the next field and past the last asks for a new line; arrows go from field
- * to field where the caret has nowhere to go; F2 puts the caret into what stands there; Esc gives back what stood there; Ctrl+D
- * takes what stands above; Ctrl+Delete takes the line out. A lookup that is open keeps its own keys, a choice its arrows, a field
- * of several lines its Enter and arrows.
+ * to field where the caret has nowhere to go, with Shift they choose cells; F2 puts the caret into what stands there; Esc gives back what
+ * stood there; Ctrl+D takes what stands above; Ctrl+Delete takes the line out. A lookup that is open keeps its own keys, a choice its
+ * arrows, a field of several lines its Enter and arrows.
  */
-export function useGridKeys({ table, onLastEnter, onRemove, passChoices = false }: Grid): RefCallback<HTMLElement> {
+export function useGridKeys({
+  table,
+  onLastEnter,
+  onRemove,
+  passChoices = false,
+  range,
+}: GridKeys): RefCallback<HTMLElement> {
   const [grid, setGrid] = useState<HTMLElement | null>(null);
   const onKey = (event: KeyboardEvent, { hotkey }: { readonly hotkey: string }) => {
     const field = event.target as FormField;
-    if (!grid || !field.matches(FIELDS) || field.dataset.open !== undefined) return;
+    if (!grid || field.dataset.open !== undefined) return;
+    const isField = field.matches(FIELDS);
+    const [, shifted] = /^shift\+(up|down|left|right)$/.exec(hotkey) ?? [];
+    if (range && (shifted !== undefined || range.isWide())) {
+      const way = shifted as 'up' | 'down' | 'left' | 'right' | undefined;
+      if (way && isField && !leavesField(field, way) && !range.isWide()) return;
+      const does =
+        way !== undefined
+          ? () => range.extend(way)
+          : hotkey === 'escape'
+            ? range.narrow
+            : hotkey === 'delete' || hotkey === 'backspace'
+              ? range.clear
+              : hotkey === 'mod+d'
+                ? range.fillDown
+                : undefined;
+      if (does) {
+        event.preventDefault();
+        event.stopPropagation();
+        return does();
+      }
+    }
+    if (!isField) return;
     const rows = [...grid.querySelectorAll('tr')]
       .map((row) => [...row.querySelectorAll<FormField>(FIELDS)])
       .filter((row) => row.length > 0);
@@ -75,6 +116,8 @@ export function useGridKeys({ table, onLastEnter, onRemove, passChoices = false 
       }
       case 'mod+delete': {
         event.preventDefault();
+        const line = field.closest<HTMLElement>('[data-index]')?.dataset.index;
+        if (line !== undefined) return onRemove?.(Number(line));
         const lines = rows.slice(0, at + 1).filter(([first]) => first?.closest('tr')?.dataset.more === undefined);
         return onRemove?.(lines.length - 1);
       }
@@ -84,7 +127,7 @@ export function useGridKeys({ table, onLastEnter, onRemove, passChoices = false 
   return useCallback(
     (element) => {
       element?.addEventListener('focusin', noteFound);
-      if (table) table.current = element;
+      if (table) table.current = element as HTMLTableElement | null;
       setGrid(element);
       listen(element);
     },
@@ -103,6 +146,13 @@ function sameIn(row: readonly FormField[], field: FormField): FormField | undefi
 
 const isWhole = ({ selectionStart, selectionEnd, value }: HTMLInputElement): boolean =>
   value !== '' && selectionStart === 0 && selectionEnd === value.length;
+
+/** Whether with Shift an arrow chooses cells, not letters: up and down do, the others where all is chosen already, or nothing is there. */
+function leavesField(field: FormField, way: 'up' | 'down' | 'left' | 'right'): boolean {
+  if (field instanceof HTMLTextAreaElement) return false;
+  if (!(field instanceof HTMLInputElement)) return true;
+  return way === 'up' || way === 'down' || field.type === 'checkbox' || field.value === '' || isWhole(field);
+}
 
 /** Whether an arrow would not move the caret: all is chosen, or the caret stands at that end. */
 function isAtEdge(field: FormField, way: 'left' | 'right'): boolean {

@@ -1,5 +1,5 @@
 import type { ItemView } from '@obolus/contract/views/setUp';
-import { compareFigures, difference, isZero, sumOfQuantities } from './exact.ts';
+import { compareFigures, difference, isZero, sumOfQuantities } from '../parts/exact.ts';
 import type { MessageId } from '@obolus/messages/message';
 
 /** A part of a line by lot or serial number, as it is typed. */

@@ -1,46 +1,7 @@
-import { DropdownMenu } from 'radix-ui';
 import { useEffect, useRef } from 'react';
 import type { ListColumn } from '@obolus/contract/listState';
 import { listQuery, type AskedList } from '../server/api.ts';
 import { say } from '../locale/say.ts';
-
-export function Columns({
-  columns,
-  shown,
-  change,
-}: {
-  columns: readonly ListColumn[];
-  shown: readonly ListColumn[];
-  change: (names: string[]) => void;
-}) {
-  return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger className="act">{say('lists.columns')}</DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content className="menu" align="start" sideOffset={4}>
-          {columns.map(({ name, title }) => {
-            const isShown = shown.some((column) => column.name === name);
-            const names = columns
-              .filter((column) => (column.name === name ? !isShown : shown.includes(column)))
-              .map((column) => column.name);
-            return (
-              <DropdownMenu.CheckboxItem
-                key={name}
-                checked={isShown}
-                disabled={names.length === 0}
-                onCheckedChange={() => change(names)}
-                onSelect={(event) => event.preventDefault()}
-              >
-                <span aria-hidden="true">{isShown ? '✓' : ''}</span>
-                {say(title)}
-              </DropdownMenu.CheckboxItem>
-            );
-          })}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
-  );
-}
 
 /** The same rows and columns as files. */
 export function Files({ asked, columns }: { asked: AskedList; columns: readonly ListColumn[] }) {

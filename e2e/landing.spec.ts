@@ -1,0 +1,77 @@
+import { expect, test } from '@playwright/test';
+import { expectAccessible } from './accessible.ts';
+import { useDemoCompany } from './demoCompany.ts';
+import { Desk } from './desk.ts';
+
+useDemoCompany();
+
+test('a shipment shows what its charges still lack, its sheet compares bases, and what is posted stands on it', async ({
+  page,
+}) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+
+  await test.step('the control sheet names what is expected and missing, and the carrier’s own charges', async () => {
+    await page.getByRole('link', { name: 'Shipments' }).click();
+    await expect(page.getByRole('row', { name: /FHL-014/ })).toContainText(
+      'freight, duty, insurance, brokerage, handling',
+    );
+    await expectAccessible(page);
+    await page.getByRole('row', { name: /FHL-014/ }).focus();
+    await page.keyboard.press('Enter');
+    const charges = page.getByRole('table', { name: 'Charges' });
+    await expect(charges.getByRole('row', { name: /freight/ })).toContainText('buyer pays under FOB');
+    await expect(charges.getByRole('row', { name: /freight/ })).toContainText('missing');
+    await expect(page.getByLabel('Take freight GW-77120')).toBeChecked();
+    await expect(page.getByLabel('Take insurance PM 2026-448')).not.toBeChecked();
+    await page.getByLabel('Take insurance PM 2026-448').check();
+    await expectAccessible(page);
+  });
+
+  await test.step('its sheet has the goods and the charges, and each basis lies beside the others', async () => {
+    await page.getByRole('button', { name: 'Open landing sheet' }).click();
+    await expect(page.getByRole('heading', { name: 'Shipment FHL-014' })).toBeVisible();
+    await expect(page.getByText('5 received lines')).toBeVisible();
+    await page.getByRole('button', { name: 'Compare bases' }).click();
+    const compared = page.getByRole('dialog');
+    const loom = compared.getByRole('row', { name: /Floor loom/ });
+    // 2,094.00 of freight over 200, 100 and 50 kg of yarn, 4 looms of 38 kg and 12 of 9.5 kg; the others as they are.
+    await expect(loom).toContainText('1,370.7575');
+    await expect(loom).toContainText('1,177.5250');
+    await expect(loom).toContainText('1,304.0400');
+    await expect(compared.getByRole('button', { name: 'Share by duty' })).toBeVisible();
+    await expectAccessible(page);
+    await compared.getByRole('button', { name: 'Share by weight' }).click();
+    await page.keyboard.press('Escape');
+    await expect(page.getByLabel(/^Basis of freight/)).toHaveValue('weight');
+    const share = page.getByLabel(/^freight on Floor loom/);
+    await expect(share).toHaveAttribute('placeholder', '528.94');
+    // Undone and done again, like every change of a draft.
+    await page.keyboard.press('Control+z');
+    await expect(page.getByLabel(/^Basis of freight/)).toHaveValue('value');
+    await page.keyboard.press('Control+Shift+z');
+    await expect(share).toHaveAttribute('placeholder', '528.94');
+  });
+
+  await test.step('a share that is fixed by hand is kept, the rest is shared anew, and a column always adds up', async () => {
+    const share = page.getByLabel(/^freight on Floor loom/);
+    await share.fill('600');
+    await page.getByLabel(/^freight on Table loom/).focus();
+    await expect(page.getByLabel(/^freight on Floor loom.*by hand/)).toHaveValue('600');
+    const column = page.getByRole('table', { name: 'Landing sheet' }).getByRole('row', { name: /^Shared out/ });
+    await expect(column).toContainText('2,094.00');
+    await expect(page.getByText('goods that went out').first()).toBeVisible();
+    await desk.post();
+    await desk.expectBooksToAgree();
+  });
+
+  await test.step('the shipment shows them with their bills', async () => {
+    await page.getByRole('link', { name: 'Shipments' }).click();
+    await expect(page.getByRole('row', { name: /FHL-014/ })).toContainText('duty, brokerage, handling');
+    await page.getByRole('link', { name: 'FHL-014' }).click();
+    await expect(page.getByRole('table', { name: 'Charges' }).getByRole('row', { name: /freight/ })).toContainText(
+      '2,094.00',
+    );
+    await expect(page.getByRole('link', { name: 'Greywake Lines GW-77120' }).first()).toBeVisible();
+  });
+});

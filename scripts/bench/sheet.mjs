@@ -1,0 +1,169 @@
+// The landing sheet at 5,000 lines and 12 charges: what a changed basis, a preview and the posting take, beside the floor of the same rows.
+import { randomUUID } from 'node:crypto';
+import { ITEMS } from './books.mjs';
+import { dist, median, row, small } from './measure.mjs';
+
+const LINES = small ? 300 : 5000;
+const CHARGES = 12;
+const PER_RECEIPT = 1000;
+
+/** `user` posts documents and reads paths, signed in as whoever `sign` names; `pool` writes the floor. */
+export async function benchSheet(pool, user, url) {
+  await pool.query('UPDATE item SET weight = 1500000 + id * 1000, volume = 20000 + id * 7');
+  const [items] = await pool.query('SELECT id FROM item ORDER BY id LIMIT ?', [ITEMS]);
+  const to = [];
+  for (let from = 0; from < LINES; from += PER_RECEIPT) {
+    const lines = Array.from({ length: Math.min(PER_RECEIPT, LINES - from) }, (_, n) => ({
+      item: String(items[n % items.length].id),
+      quantity: String(3 + ((from + n) % 17)),
+      price: (4 + ((from + n) % 91) / 7).toFixed(4),
+      discount: '',
+      due: '',
+    }));
+    const order = await user.post('/api/documents/order', {
+      vendor: '1',
+      date: '2026-02-10',
+      currency: 'USD',
+      warehouse: '1',
+      note: '',
+      lines,
+    });
+    const receipt = await user.post('/api/documents/receipt', {
+      vendor: '1',
+      date: '2026-02-12',
+      warehouse: '1',
+      packingSlip: '',
+      shipment: 'BENCH-1',
+      lines: lines.map(({ quantity }, n) => ({ of: `${order.id}/${n + 1}`, quantity })),
+    });
+    to.push(...lines.map((_, n) => `${receipt.id}/${n + 1}`));
+  }
+  const charges = [];
+  for (let n = 0; n < CHARGES; n += 1) {
+    const bill = await user.post('/api/documents/bill', {
+      vendor: '1',
+      reference: `BENCH-CHARGE-${n}`,
+      date: '2026-02-14',
+      currency: 'USD',
+      lines: [],
+      charges: [{ kind: 'freight', amount: `${1000 + n * 137}.${10 + n}` }],
+      expenses: [],
+      tax: [],
+    });
+    charges.push(`${bill.id}/1`);
+  }
+  const bases = ['value', 'weight', 'volume', 'quantity', 'equal'];
+  const body = {
+    date: '2026-02-15',
+    entry: '',
+    to,
+    charges: charges.map((of, n) => ({
+      of,
+      basis: bases[n % bases.length],
+      amount: '',
+      fixed: [],
+    })),
+  };
+  await benchBasis(url, body);
+  const previews = [];
+  for (let round = 0; round < 3; round += 1) {
+    const start = performance.now();
+    await user.post('/api/documents/allocation/preview', body);
+    previews.push(performance.now() - start);
+  }
+  row(`a sheet of ${LINES} lines and ${CHARGES} charges, previewed`, `${median(previews).toFixed(0)} ms`);
+  const start = performance.now();
+  await user.post('/api/documents/allocation', body);
+  const posted = performance.now() - start;
+  const floor = await packedFloor(pool, LINES * CHARGES);
+  row(
+    'the same, posted',
+    `${posted.toFixed(0)} ms`,
+    `${(posted / floor).toFixed(1)} times its rows alone, packed (${floor.toFixed(0)} ms)`,
+  );
+}
+
+/** As many rows as the sheet has shares, in one statement each of a thousand. */
+async function packedFloor(pool, rows) {
+  await pool.query(
+    'CREATE TABLE packed_floor (document_id bigint, line_no int, amount bigint, PRIMARY KEY (document_id, line_no))',
+  );
+  const start = performance.now();
+  const connection = await pool.getConnection();
+  await connection.beginTransaction();
+  for (let from = 0; from < rows; from += 1000) {
+    const values = Array.from({ length: Math.min(1000, rows - from) }, (_, n) => [1, from + n, n]);
+    await connection.query('INSERT INTO packed_floor VALUES ?', [values]);
+  }
+  await connection.commit();
+  connection.release();
+  const took = performance.now() - start;
+  await pool.query('DROP TABLE packed_floor');
+  return took;
+}
+
+/** From choosing another basis to the drawing that shows its shares, and the slowest frame meanwhile. */
+async function benchBasis(url, body) {
+  const { chromium } = await dist('node_modules/@playwright/test/index.mjs');
+  const browser = await chromium.launch({
+    executablePath: process.env.OBOLUS_CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+  });
+  const page = await browser.newPage({ viewport: { width: 1900, height: 900 } });
+  await page.goto(url);
+  await page.getByLabel('Name (mail address)').fill('bench@localhost');
+  await page.getByLabel('Password').fill('bench');
+  await page.keyboard.press('Enter');
+  await page.getByRole('navigation', { name: 'The work' }).waitFor();
+  const me = await (await page.request.get(`${url}/api/session`)).json();
+  const id = randomUUID();
+  const draft = {
+    date: body.date,
+    entry: '',
+    to: body.to,
+    charges: body.charges.map(({ of, basis }) => ({ of, basis, fixed: {} })),
+  };
+  const saved = await page.request.put(`${url}/api/drafts/${id}`, {
+    headers: { 'X-CSRF-Token': me.csrfToken },
+    data: { kind: 'allocation', title: 'A container', body: draft, version: 0 },
+  });
+  if (!saved.ok()) throw new Error(await saved.text());
+  await page.goto(`${url}/landing/${id}`);
+  await page
+    .getByLabel(/^Basis of/)
+    .first()
+    .waitFor();
+  await page.waitForTimeout(small ? 1500 : 8000);
+  const times = [];
+  const frames = [];
+  for (const basis of ['weight', 'equal', 'quantity', 'volume', 'value', 'weight']) {
+    const { shown, slowest } = await page.evaluate(async (to) => {
+      const select = document.querySelector('select[aria-label^="Basis of"]');
+      const column = select.closest('th').dataset.column;
+      const read = () =>
+        [...document.querySelectorAll(`td[data-column="${column}"] input`)].map((field) => field.placeholder).join();
+      const before = read();
+      const frames = [];
+      let [last, shown] = [performance.now()];
+      const start = last;
+      select.value = to;
+      select.dispatchEvent(new globalThis.Event('change', { bubbles: true }));
+      while (performance.now() - start < 1500) {
+        await new Promise((resolve) => globalThis.requestAnimationFrame(resolve));
+        const now = performance.now();
+        frames.push(now - last);
+        last = now;
+        if (shown === undefined && read() !== before) shown = now - start;
+      }
+      return { shown, slowest: Math.max(...frames) };
+    }, basis);
+    times.push(shown ?? NaN);
+    frames.push(slowest);
+  }
+  row(
+    `another basis of one of ${CHARGES} charges over ${LINES} lines, until its shares are drawn`,
+    `${median(times).toFixed(0)} ms`,
+    `slowest frame ${Math.max(...frames).toFixed(0)} ms`,
+  );
+  await browser.close();
+}

@@ -1,0 +1,160 @@
+import { memo } from 'react';
+import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
+import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import { wrongAt } from '../../drafts/useDraft.ts';
+import { showFigure } from '../../locale/figures.ts';
+import { say } from '../../locale/say.ts';
+import { Cell, Choice, TakeOut } from '../../parts/Cells.tsx';
+import { difference, isNegative, isZero } from '../../parts/exact.ts';
+import { Signal } from '../../parts/Signal.tsx';
+import { FigureCell } from '../../parts/FigureCell.tsx';
+import type { Place } from '../../table/column.ts';
+import { Below, Line } from '../../table/Line.tsx';
+import { type EntryLine } from './entryLines.ts';
+
+import { AMOUNTS, originOf, preferences } from './entryColumns.ts';
+
+/** The same from one drawing to the next, so that a line is drawn again only where it differs. */
+export interface LineActions {
+  readonly set: (at: number, to: Partial<EntryLine>) => void;
+  readonly remove: (at: number) => void;
+  /** Goods of a line onto one of their own. */
+  readonly part: (goods: string) => void;
+}
+
+interface LineProps {
+  readonly line: EntryLine;
+  readonly at: number;
+  readonly place: Place;
+  /** What was received, by line. */
+  readonly byId: ReadonlyMap<string, ReceivedLine>;
+  readonly sentAt: number;
+  readonly worth: string;
+  readonly charged: PreviewReply['charged'][number] | undefined;
+  readonly refusals: readonly RefusalView[];
+  readonly actions: LineActions;
+}
+
+export const EntryGridLine = memo(function EntryGridLine({
+  line,
+  at,
+  place,
+  byId,
+  sentAt,
+  worth,
+  charged,
+  refusals,
+  actions,
+}: LineProps) {
+  const wrong = (field: string) => wrongAt(refusals, `/lines/${sentAt}/${field}`);
+  const labelOf = (word: 'word.tariff_code' | 'word.origin' | 'word.preference' | (typeof AMOUNTS)[number][1]) =>
+    say('orders.at_line', { what: { word }, at: at + 1 });
+  const goods = line.goods.flatMap((id) => byId.get(id) ?? []);
+  return (
+    <Line
+      place={place}
+      cells={{
+        goods: (
+          <>
+            {goods.map(({ line: id, item, receipt }) => (
+              <div key={id} className="flex gap-2" title={`${item.number} ${item.name}, ${receipt.number}`}>
+                <span className="truncate">
+                  {item.name} <span className="dim">{receipt.number}</span>
+                </span>
+                {goods.length > 1 && (
+                  <button
+                    type="button"
+                    className="act shrink-0"
+                    aria-label={say('landing.own_line_of', { name: item.name, number: receipt.number })}
+                    onClick={() => actions.part(id)}
+                  >
+                    {say('landing.own_line')}
+                  </button>
+                )}
+              </div>
+            ))}
+            {goods.length === 0 && <span className="dim">{say('landing.not_received')}</span>}
+            {wrong('goods') && <div className="wrong">{wrong('goods')}</div>}
+          </>
+        ),
+        code: (
+          <Cell
+            label={labelOf('word.tariff_code')}
+            value={line.code}
+            wrong={wrong('code')}
+            onChange={(code) => actions.set(at, { code })}
+          />
+        ),
+        origin: (
+          <Cell
+            label={labelOf('word.origin')}
+            value={line.origin}
+            wrong={wrong('origin')}
+            onChange={(origin) => actions.set(at, { origin: originOf(origin) })}
+          />
+        ),
+        preference: (
+          <Choice
+            label={labelOf('word.preference')}
+            value={line.preference}
+            options={preferences()}
+            onChange={(preference) => actions.set(at, { preference: preference as EntryLine['preference'] })}
+          />
+        ),
+        worth: showFigure(worth),
+        calculated: charged && showFigure(charged.calculated),
+        gap: charged && <Signal from={charged.calculated} to={line.duty} atLeast={2} />,
+        ...Object.fromEntries(
+          AMOUNTS.map(([field, name]) => [
+            field,
+            <FigureCell
+              key={field}
+              label={labelOf(name)}
+              value={line[field]}
+              wrong={wrong(field)}
+              onChange={(amount) => actions.set(at, { [field]: amount })}
+            />,
+          ]),
+        ),
+        out: <TakeOut label={say('orders.take_out_line', { at: at + 1 })} onClick={() => actions.remove(at)} />,
+      }}
+    >
+      {charged && charged.causes.length > 0 && (
+        <Below className="more">
+          <Causes charged={charged} duty={line.duty} />
+        </Below>
+      )}
+    </Line>
+  );
+});
+
+const CAUSES = {
+  code: 'landing.cause_code',
+  origin: 'landing.cause_origin',
+  preference: 'landing.cause_preference',
+  value: 'landing.cause_value',
+  date: 'landing.cause_date',
+  'measure-missing': 'landing.cause_measure-missing',
+  'measure-twice': 'landing.cause_measure-twice',
+  arithmetic: 'landing.cause_arithmetic',
+} as const;
+
+/** Why more or less was charged than calculated, each cause with what it makes. */
+function Causes({ charged: { calculated, causes }, duty }: { charged: PreviewReply['charged'][number]; duty: string }) {
+  const gap = difference(duty, calculated) ?? '0';
+  const [isMore, isEven] = [!isNegative(gap), isZero(gap)];
+  return (
+    <span data-difference>
+      {isEven
+        ? say('landing.charged_even')
+        : say(isMore ? 'landing.charged_more' : 'landing.charged_less', {
+            amount: { figure: isMore ? gap : gap.slice(1) },
+          })}{' '}
+      {causes
+        .map(({ cause, measure, amount }) =>
+          say(CAUSES[cause], { measure, amount: `${isNegative(amount) ? '' : '+'}${showFigure(amount)}` }),
+        )
+        .join('; ')}
+    </span>
+  );
+}

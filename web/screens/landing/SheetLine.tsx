@@ -1,0 +1,119 @@
+import { memo } from 'react';
+import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import { difference, isZero, portion } from '../../parts/exact.ts';
+import { FigureCell } from '../../parts/FigureCell.tsx';
+import { showFigure } from '../../locale/figures.ts';
+import type { Place } from '../../table/column.ts';
+import { Line } from '../../table/Line.tsx';
+import { say } from '../../locale/say.ts';
+
+import { percent } from './landingColumns.tsx';
+
+/** The same from one drawing to the next. */
+export interface LineActions {
+  readonly fix: (id: string, line: string, share: string) => void;
+}
+
+interface SheetLineProps {
+  readonly place: Place;
+  readonly line: ReceivedLine;
+  /** The columns of charges with what they are called, a line each. */
+  readonly charges: string;
+  /** By charge, apart by blanks, so that a line is drawn again only where they differ. */
+  readonly shares: string;
+  readonly typed: string;
+  readonly landed: string;
+  readonly before: string;
+  readonly after: string;
+  /** What one unit usually costs, where this is far from it; empty where it is not. */
+  readonly usual: string;
+  readonly wrong: string | undefined;
+  /** What is wrong with typed shares: as JSON, by the charge's place; empty for nothing. */
+  readonly wrongShares: string;
+  readonly actions: LineActions;
+}
+
+export const SheetLine = memo(function SheetLine({
+  place,
+  line,
+  charges,
+  shares: joined,
+  typed: typedJoined,
+  landed,
+  before,
+  after,
+  usual,
+  wrong,
+  wrongShares,
+  actions,
+}: SheetLineProps) {
+  const [shares, typed] = [joined.split(' '), typedJoined.split(' ')];
+  const says = (wrongShares === '' ? {} : JSON.parse(wrongShares)) as Readonly<Record<number, string>>;
+  const sold = difference(line.received, line.onHand) ?? '0';
+  return (
+    <Line
+      place={place}
+      title={{
+        line: say(isZero(sold) ? 'landing.line_here' : 'landing.line_on_hand', {
+          item: `${line.item.number} ${line.item.name}`,
+          receipt: line.receipt.number,
+          onHand: showFigure(line.onHand),
+          received: showFigure(line.received),
+        }),
+      }}
+      cells={{
+        line: (
+          <>
+            {line.item.name} <span className="dim">{line.receipt.number}</span>
+            {!isZero(sold) && (
+              <span
+                className="bar"
+                role="img"
+                aria-label={say('landing.on_hand_of', {
+                  onHand: showFigure(line.onHand),
+                  received: showFigure(line.received),
+                })}
+              >
+                <i style={{ width: `${portion(line.onHand, line.received) * 100}%` }} />
+              </span>
+            )}
+            {wrong && <span className="wrong"> {wrong}</span>}
+          </>
+        ),
+        goods: showFigure(line.goods),
+        ...Object.fromEntries(
+          charges
+            .split('\n')
+            .map((charge) => charge.split('|'))
+            .map(([id = '', kind = ''], at) => [
+              id,
+              <FigureCell
+                key={id}
+                className={typed[at] ? 'byhand' : ''}
+                label={say(typed[at] ? 'landing.share_by_hand' : 'landing.share_of', {
+                  kind,
+                  item: line.item.name,
+                  receipt: line.receipt.number,
+                })}
+                value={typed[at] ?? ''}
+                wrong={says[at]}
+                placeholder={shares[at] ? showFigure(shares[at]) : '–'}
+                onChange={(figure) => actions.fix(id, line.line, figure)}
+              />,
+            ]),
+        ),
+        landed: showFigure(landed),
+        before: showFigure(before),
+        after: showFigure(after),
+        percent:
+          usual === '' ? (
+            percent(before, after)
+          ) : (
+            <span className="text-over" title={say('landing.unusual_title', { usual: { figure: usual } })}>
+              ▲ {percent(before, after)}
+            </span>
+          ),
+      }}
+    />
+  );
+});

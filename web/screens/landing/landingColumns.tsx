@@ -1,0 +1,133 @@
+import type { RefusalView } from '@obolus/contract/commands';
+import type { OpenCharge } from '@obolus/contract/views/bench';
+import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import { Choice } from '../../parts/Cells.tsx';
+import { isZero } from '../../parts/exact.ts';
+import { showFigure } from '../../locale/figures.ts';
+import { figureText, figureWritten } from '../../locale/cellTexts.ts';
+import type { Column } from '../../table/column.ts';
+import { type Basis, BASIS_NAMES, type Body } from './sheet.ts';
+import type { ColumnShares, LandedLine } from './shares.ts';
+import { Explain } from '../../guide/Explain.tsx';
+import { say, sayAll } from '../../locale/say.ts';
+import { BASES } from '@obolus/contract/kinds/allocation';
+
+export type Chosen = Body['charges'][number];
+
+/** A charge on the sheet, with what each line bears of it. */
+export interface ChargeColumn {
+  readonly id: string;
+  readonly charge: OpenCharge;
+  readonly chosen: Chosen;
+  /** Where it stands among the charges. */
+  readonly at: number;
+  /** What each line bears of it; undefined while it is calculated. */
+  readonly shares: ColumnShares | undefined;
+}
+
+/** A received line at its place on the sheet; with shares, by charge, that were pasted onto it. */
+export interface SheetRow {
+  readonly line: ReceivedLine;
+  readonly at: number;
+  readonly pasted?: Readonly<Record<string, string>>;
+}
+
+export const landingColumns = (
+  charges: readonly ChargeColumn[],
+  landed: (line: ReceivedLine, at: number) => LandedLine,
+  set: (at: number, to: Partial<Chosen>) => void,
+  refusals: readonly RefusalView[],
+): Column<SheetRow>[] => [
+  {
+    id: 'line',
+    title: say('landing.received_line'),
+    className: 'name',
+    always: true,
+    text: ({ line }) => `${line.item.number} ${line.receipt.number}`,
+  },
+  { id: 'goods', title: say('word.goods'), className: 'num', text: ({ line }) => figureText(line.goods) },
+  ...charges.map(({ id, charge, chosen, at }, position): Column<SheetRow> => ({
+    id,
+    title: `${charge.kind} ${charge.bill.number}`,
+    className: 'num',
+    room: 'min-w-[112px]',
+    always: true,
+    head: <ChargeHead {...{ charge, chosen, at, set, refusals }} />,
+    text: ({ line, at: row }) => figureText(chosen.fixed[line.line] || landed(line, row).shares[position]),
+    write: (row, text) => ({ ...row, pasted: { ...row.pasted, [id]: figureWritten(text) } }),
+  })),
+  {
+    id: 'landed',
+    title: say('landing.landed'),
+    head: (
+      <>
+        {say('landing.landed')}
+        <Explain what={say('landing.landed')} chapter="landing-sheet" of="landed" />
+      </>
+    ),
+    className: 'num strong',
+    text: ({ line, at }) => figureText(landed(line, at).landed),
+  },
+  {
+    id: 'before',
+    title: say('landing.unit_cost_before'),
+    className: 'num dim',
+    text: ({ line, at }) => figureText(landed(line, at).before),
+  },
+  {
+    id: 'after',
+    title: say('landing.after'),
+    className: 'num strong',
+    text: ({ line, at }) => figureText(landed(line, at).after),
+  },
+  {
+    id: 'percent',
+    title: '%',
+    className: 'num',
+    text: ({ line, at }) => {
+      const { before, after } = landed(line, at);
+      return figureText(percent(before, after));
+    },
+  },
+];
+
+/** What a column is: the charge, its bill, and the basis that it is shared by. */
+function ChargeHead({
+  charge,
+  chosen,
+  at,
+  set,
+  refusals,
+}: Pick<ChargeColumn, 'charge' | 'chosen' | 'at'> & {
+  set: (at: number, to: Partial<Chosen>) => void;
+  refusals: readonly RefusalView[];
+}) {
+  return (
+    <>
+      <div className="capitalize text-ink">{charge.kind}</div>
+      <div className="font-normal">{showFigure(charge.left)}</div>
+      <div className="font-normal dim">{charge.bill.number}</div>
+      <Choice
+        label={say('landing.basis_of', { kind: charge.kind, number: charge.bill.number })}
+        className="num text-bronze font-semibold"
+        value={chosen.basis}
+        options={BASES.map((basis) => [basis, say(BASIS_NAMES[basis])])}
+        onChange={(basis) => set(at, { basis: basis as Basis })}
+      />
+      {refusals
+        .filter((refusal) => refusal.at.startsWith(`/charges/${at}`) && !refusal.at.includes('/fixed/'))
+        .map((refusal) => (
+          <div key={refusal.reason} className="wrong whitespace-normal max-w-[160px]">
+            {sayAll(refusal.says)}
+          </div>
+        ))}
+    </>
+  );
+}
+
+/** The change in percent, for reading only: one decimal. */
+export function percent(before: string | undefined, after: string | undefined): string {
+  if (!before || !after || isZero(before)) return '';
+  const change = (Number(after) / Number(before) - 1) * 100;
+  return change.toFixed(1);
+}

@@ -1,0 +1,37 @@
+import { useMemo } from 'react';
+import type { PreviewReply } from '@obolus/contract/commands';
+import type { OpenCharge } from '@obolus/contract/views/bench';
+import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import { calculatedShares, type ColumnShares } from './shares.ts';
+import type { Body } from './sheet.ts';
+import { useShares } from './useShares.ts';
+
+/** What each line bears of each charge, in the charges' order; undefined while it is calculated. */
+export type SheetShares = readonly (ColumnShares | undefined)[];
+
+/** The shares of a sheet's charges: by duty as the server calculated them, all others here. */
+export function useSheetShares(
+  body: Body,
+  charges: readonly OpenCharge[],
+  lines: readonly ReceivedLine[],
+  calculated: PreviewReply['shares'],
+  currency: string,
+): SheetShares {
+  const asked = charges.map(({ line, left }) => {
+    const { basis = 'value', fixed = {} } = body.charges.find(({ of }) => of === line) ?? {};
+    return { left, basis, fixed };
+  });
+  const here = useShares(
+    lines,
+    asked.map((charge) => (charge.basis === 'duty' ? { ...charge, basis: 'equal' as const } : charge)),
+    currency,
+  );
+  const isDuty = asked.map(({ basis }) => basis === 'duty').join(' ');
+  return useMemo(
+    () =>
+      charges.map(({ line }, at) =>
+        isDuty.split(' ')[at] === 'true' ? calculatedShares(calculated, line, lines.length, currency) : here[at],
+      ),
+    [charges, here, isDuty, calculated, lines.length, currency],
+  );
+}
