@@ -1,7 +1,7 @@
 import { Amount, BaseAmount, Day, exactly, Id, LineId, oneOf, Quantity, type Static, Text, Type } from './figures.ts';
 import { Says } from './message.ts';
 import { DOCUMENT_KINDS } from './kinds/kinds.ts';
-import { Dimensions } from './kinds/parts.ts';
+import { Dimensions, Estimated } from './kinds/parts.ts';
 
 /**
  * What of the books a document changes: what is open by its kind, what is on hand and what it cost, and the ledger. The kinds are those
@@ -88,6 +88,8 @@ export const PreviewReply = exactly({
   ),
   shares: Type.Array(exactly({ charge: LineId, amounts: Type.Array(BaseAmount) })),
   expected: Expected,
+  /** Estimates that rules of the company put on lines of the body that say none. */
+  ruled: Type.Array(exactly({ line: Type.Integer({ minimum: 0 }), rule: Text(30), ...Estimated })),
   /** Duty of a customs entry by line of the body: calculated beside charged, with what each cause makes of the difference. */
   charged: Type.Array(
     exactly({

@@ -12,6 +12,7 @@ const ENTRIES = [
   'warehouses',
   'shipments',
   'charge-kinds',
+  'estimate-rules',
   'tariff',
   'tax-codes',
   'terms',

@@ -1,5 +1,5 @@
 import type { MessageId } from '@obolus/messages/message';
-import { choicesOf } from './registers/register.ts';
+import { choicesOf, MODES } from './registers/register.ts';
 import type { List, ListColumn } from './listState.ts';
 
 export const text = (name: string, title: MessageId, more: Partial<ListColumn> = {}): ListColumn => ({
@@ -230,6 +230,39 @@ export const WORK_LISTS = {
       figure('base', 'word.base_amount', { sum: true }),
       text('reference', 'word.reference', optional),
       text('vendor_id', 'word.vendor', hidden),
+    ],
+  },
+  estimates: {
+    title: 'list.estimates',
+    rows: 'rows.lines',
+    sort: 'date',
+    down: true,
+    columns: [
+      day('date', 'word.received_on'),
+      text('shipment', 'word.shipment'),
+      text('carrier', 'word.carrier'),
+      text('route', 'word.route'),
+      text('kind', 'word.charge'),
+      text('item', 'word.item'),
+      figure('estimated', 'word.estimated', { sum: true }),
+      figure('actual', 'word.billed', { sum: true }),
+      figure('difference', 'word.difference', { sum: true }),
+      figure('change', 'word.difference_percent'),
+      text('stands', 'word.status', words('awaits-bill', 'partly-billed', 'billed', 'closed-unbilled')),
+      text('vendor', 'word.vendor', optional),
+      text('receipt', 'word.receipt', optional),
+      text('order', 'word.order', optional),
+      text('mode', 'word.mode', { ...optional, words: MODES }),
+      figure('quantity', 'word.quantity', optional),
+      text('unit', 'word.unit', optional),
+      text('vendor_id', 'word.vendor', hidden),
+    ],
+    views: [
+      { name: 'list.view_billed', state: { where: [{ column: 'stands', is: 'is', to: 'billed' }] } },
+      {
+        name: 'list.view_awaits_bill',
+        state: { where: [{ column: 'stands', is: 'is', to: 'awaits-bill' }], sort: 'date' },
+      },
     ],
   },
   stock: {

@@ -130,11 +130,30 @@ Water and light,6710
 `;
 
 /** What goes by ship, by air and on the road, with its days: counted back from today. */
+/** Whose bills of each kind are awaited. */
+export const USUAL_VENDORS = `code,vendor
+freight,GREY
+insurance,PETR
+duty,LANT
+brokerage,LANT
+`;
+
+/** What is expected with goods on order where nobody says; illustrative. */
+export const ESTIMATE_RULES = `code,charge,by,figure,basis,mode
+SEA-FREIGHT,freight,flat,1900,volume,container
+AIR-FREIGHT,freight,weight,4.10,,air
+TRUCK-FREIGHT,freight,weight,1.20,,lorry
+SEA-INSURANCE,insurance,percent,0.35,,container
+`;
+
 export const shipments = (
   day: (before: number) => string,
 ): string => `number,carrier,note,mode,vessel,from_port,to_port,departs,departed,arrives,arrived,incoterm,seal,weight,volume
 FHL-011,GREY,Yarn and looms for the spring,container,Grey Heron 41,Nelson,Fernhollow Harbor,${day(178)},${day(177)},${day(144)},${day(142)},FOB,GH 114 802,9120,44.2
 FHL-012,,Dyes by air,air,KW 207,Kumo,Fernhollow,${day(49)},${day(49)},${day(47)},${day(46)},FCA,,138.5,0.9
+FHL-013,GREY,"Yarn, table looms and shuttles",container,Grey Heron 43,Nelson,Fernhollow Harbor,${day(112)},${day(111)},${day(76)},${day(75)},FOB,GH 116 207,341,1.2
 FHL-014,GREY,Yarn and looms for the autumn,container,Grey Heron 46,Nelson,Fernhollow Harbor,${day(50)},${day(49)},${day(16)},${day(14)},FOB,GH 118 020,7480,39.6
-FHL-016,,Shuttles,container,,Mundra,Fernhollow Harbor,${day(12)},${day(11)},${day(-18)},,FOB,,,
+FHL-015,GREY,Linen,container,Grey Heron 44,Port of Beira,Fernhollow Harbor,${day(60)},${day(59)},${day(46)},${day(45)},FOB,,84,0.3
+FHL-016,GREY,Shuttles,container,,Mundra,Fernhollow Harbor,${day(12)},${day(11)},${day(-18)},,FOB,,,
+FHL-017,GREY,Reeds by truck,lorry,,Aldergrove,Fernhollow,${day(33)},${day(33)},${day(31)},${day(31)},FCA,,48,0.08
 `;

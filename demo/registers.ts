@@ -3,6 +3,7 @@ import {
   ACCOUNTS,
   CUSTOMERS,
   DIMENSIONS,
+  ESTIMATE_RULES,
   EXPENSES,
   GROUPS,
   ITEMS,
@@ -10,6 +11,7 @@ import {
   shipments,
   TAX_CODES,
   TERMS,
+  USUAL_VENDORS,
   VENDORS,
   WAREHOUSES,
 } from './company.ts';
@@ -62,6 +64,8 @@ export function imports(firstOpenDay: string, day: (before: number) => string): 
     ['customers', CUSTOMERS],
     ['shipments', shipments(day)],
     ['tariff', tariff(firstOpenDay)],
+    ['charge-kinds', USUAL_VENDORS],
+    ['estimate-rules', ESTIMATE_RULES],
     ['rates', ['currency,from,rate', ...rates].join('\n')],
     ['opening-stock', ['item,warehouse,date,quantity,value,lots', ...opening].join('\n')],
   ];

@@ -55,7 +55,7 @@ test('a receipt over two orders is entered and posted by keyboard alone', async 
   await expect(page.getByLabel('Scan', { exact: true })).toBeFocused();
   await tabTo(/^Packing slip/);
   await page.keyboard.type('TF-PS-3500');
-  await tabTo(/^Received now, .*madder red, PO-1006/);
+  await tabTo(/^Received now, .*madder red, PO-1010/);
   await page.keyboard.type('10');
   await page.keyboard.press('Enter');
   await page.keyboard.type('80');

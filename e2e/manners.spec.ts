@@ -228,8 +228,8 @@ test('a list and a document print as they are, in ink, without what is only clic
   expect(await rows.count()).toBe(28);
   await page.evaluate(() => dispatchEvent(new Event('afterprint')));
   await page.setViewportSize({ width: 1280, height: 800 });
-  await page.getByRole('row', { name: /PO-1012/ }).click();
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('PO-1012');
+  await page.getByRole('row', { name: /PO-1017/ }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('PO-1017');
   await page.emulateMedia({ media: 'print', colorScheme: 'dark' });
   await expect(page.getByRole('navigation', { name: 'The work' })).toBeHidden();
   await expect(page.getByRole('button').first()).toBeHidden();

@@ -96,7 +96,7 @@ test('a sent order is changed, its rest is closed with a reason, and a receipt o
   const desk = new Desk(page);
   await desk.signIn();
   await desk.open('/orders');
-  await page.getByRole('row', { name: /PO-1012.*Kumo Dyeworks/ }).click();
+  await page.getByRole('row', { name: /PO-1017.*Kumo Dyeworks/ }).click();
   await expect(page.getByText('The vendor has version 1, version 2 stands')).toBeVisible();
   const id = idIn(desk);
   const history = page.getByRole('table', { name: 'History of the order' });
@@ -226,7 +226,7 @@ test('an order is copied, and counts among the commitments until it comes', asyn
   await desk.signIn('buyer');
   const before = await desk.ask<Commitments>('orders/commitments');
   await desk.open('/orders');
-  await page.getByRole('row', { name: /PO-1010.*Dholka/ }).click();
+  await page.getByRole('row', { name: /PO-1015.*Dholka/ }).click();
   await page.getByRole('button', { name: 'Copy' }).click();
   // Twenty boxes at 206.25, and the templates that were closed on the other.
   await expect(page.getByLabel('Unit, line 1')).toHaveValue('box');

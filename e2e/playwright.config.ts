@@ -9,7 +9,9 @@ export default defineConfig({
   workers: 2,
   // On a busy machine a test may meet what its second try, with a server and books of its own, does not: it is named in the summary.
   retries: 1,
-  timeout: 45_000,
+  // Of machines that do much else beside: who waits for long still waits for something that comes.
+  timeout: 90_000,
+  expect: { timeout: 10_000 },
   reporter: [['list'], ['json']],
   use: {
     viewport: { width: 1280, height: 800 },

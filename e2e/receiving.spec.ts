@@ -152,7 +152,7 @@ test('goods are received on a tablet with a scanner and the keyboard alone', asy
   // Two cases of twelve of one lot, with its day, and a tin of another.
   for (const _ of [1, 2]) await scan(desk, `]C101${pack}1728063010KD-2801`);
   await scan(desk, `]C110KD-2802\u001d01${tin}17280731`);
-  await expect(page.getByText(/^Indigo dye, 250 g tin, PO-1012: 25 tin$/)).toBeVisible();
+  await expect(page.getByText(/^Indigo dye, 250 g tin, PO-1017: 25 tin$/)).toBeVisible();
   await scan(desk, '99999999999994');
   await expect(page.getByText(/nothing from Kumo Dyeworks waits for this/)).toBeVisible();
 

@@ -40,7 +40,7 @@ try {
   const shots = [
     ['orders', '/orders'],
     ['new-order', '/orders/new', newOrder],
-    ['order', `/documents/${await idOf('PO-1012')}`],
+    ['order', `/documents/${await idOf('PO-1017')}`],
     ['receiving', '/receiving', receiving],
     ['approvals', '/approvals'],
     ['match-bench', '/bench', bill],
@@ -140,7 +140,7 @@ async function receiving(page) {
   await page.getByLabel('Packing slip').fill('K-1240');
   await page.getByLabel(/^Received now, Madder/).fill('71');
   await page.getByLabel(/^Lot 1, Madder/).fill('KM-2610');
-  await page.getByLabel('Reject some of Madder dye, 250 g tin, PO-1012').click();
+  await page.getByLabel('Reject some of Madder dye, 250 g tin, PO-1017').click();
   await page.getByLabel('Quantity that is held 1').fill('1');
   await page.getByLabel('Why it is held 1').fill('Lid sprung');
   await page.getByLabel('Where it stands 1').fill('Rejects');

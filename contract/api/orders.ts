@@ -1,7 +1,7 @@
 import { AdviceView, HeldView, OnDockLine, ReceivedLine } from '../views/receiving.ts';
 import { Commitments, OpenOrderLine, OrderView } from '../views/orders.ts';
 import { Paper } from '../views/documents.ts';
-import { ShipmentRow, ShipmentView } from '../views/shipments.ts';
+import { ShipmentRow, ShipmentView, UnbilledEstimate } from '../views/shipments.ts';
 import { exactly, Text, Type } from '../figures.ts';
 import { endpoint } from '../endpoint.ts';
 import { byId, byKey, Done, firstOf, vendorFilter } from './parts.ts';
@@ -79,6 +79,13 @@ export const ordersEndpoints = {
     summary: 'Shipments, those that arrive last first',
     allow: 'signed-in',
     reply: firstOf(ShipmentRow),
+  }),
+  unbilledEstimates: endpoint({
+    method: 'get',
+    path: '/estimates/unbilled',
+    summary: 'What was estimated with received goods and is not billed, the oldest first',
+    allow: 'signed-in',
+    reply: firstOf(UnbilledEstimate),
   }),
   shipment: endpoint({
     method: 'get',

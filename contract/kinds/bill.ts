@@ -1,6 +1,24 @@
 import { Amount, Currency, Day, Discount, exactly, LineId, oneOf, Price, Quantity, Text, Type } from '../figures.ts';
 import { Another, ChargeKind, Dimensions, lines, Party, Reason, Terms, WhyDifferent } from './parts.ts';
+import { BASES, MOST_LANDED } from './allocation.ts';
 import { kind } from './kind.ts';
+
+/** What of charges goes onto goods with the posting of the paper that asks for them. */
+export const Landed = Type.Optional(
+  exactly({
+    date: Day,
+    to: Type.Array(LineId, { maxItems: MOST_LANDED }),
+    bases: Type.Array(
+      exactly({
+        charge: Type.Integer({ minimum: 0, description: 'Its place among the charges' }),
+        basis: oneOf(BASES),
+        limitedTo: Type.Optional(Type.Array(LineId, { maxItems: MOST_LANDED })),
+      }),
+      { maxItems: 50 },
+    ),
+    more: Type.Optional(Type.Boolean({ description: 'Further bills of these kinds are to come' })),
+  }),
+);
 
 export const DIFFERENCES = ['cost', 'variance', 'credit'] as const;
 
@@ -31,6 +49,7 @@ export const bill = kind({
       reason: WhyDifferent,
     }),
     charges: Type.Array(exactly({ kind: ChargeKind, amount: Amount, reason: WhyDifferent }), { maxItems: 50 }),
+    land: Landed,
     disputed: Type.Optional(
       Type.Array(
         exactly({

@@ -28,15 +28,23 @@ export const Dimensions = {
 
 export const Reason = Text(200, 'Why');
 
-export const Estimates = Type.Optional(
-  Type.Array(
-    exactly({
-      kind: ChargeKind,
-      by: oneOf(['unit', 'percent', 'flat', 'tariff'] as const),
-      figure: Text(40, 'By the unit or flat in base currency, or percent of the goods; empty by tariff'),
-    }),
-    { maxItems: 20 },
+export const ESTIMATED_BY = ['unit', 'weight', 'volume', 'percent', 'flat', 'tariff'] as const;
+
+/** A charge that is expected with goods. */
+export const Estimated = {
+  kind: ChargeKind,
+  by: oneOf(ESTIMATED_BY),
+  figure: Text(
+    40,
+    'By the unit, the kilogram, the cubic metre or flat in base currency, or percent of the goods; empty by tariff',
   ),
+};
+
+export const Estimates = Type.Optional(
+  Type.Array(exactly(Estimated), {
+    maxItems: 20,
+    description: 'As the rules of the company say where they are left out; none where the list is empty',
+  }),
 );
 
 export const Asked = {

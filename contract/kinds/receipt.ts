@@ -1,5 +1,6 @@
-import { Day, exactly, Id, Key, LineId, Price, Quantity, Text, Type } from '../figures.ts';
-import { Another, lines, Lots, Party, Reason, Terms } from './parts.ts';
+import { Amount, Day, exactly, Id, Key, LineId, oneOf, Price, Quantity, Text, Type } from '../figures.ts';
+import { BASES } from './allocation.ts';
+import { Another, ChargeKind, lines, Lots, Party, Reason, Terms, WhyDifferent } from './parts.ts';
 import { kind } from './kind.ts';
 
 export const receipt = kind({
@@ -49,6 +50,12 @@ export const receipt = kind({
         reference: Text(60, 'The vendor’s number'),
         another: Another,
         terms: Terms,
+        charges: Type.Optional(
+          Type.Array(exactly({ kind: ChargeKind, amount: Amount, basis: oneOf(BASES), reason: WhyDifferent }), {
+            maxItems: 50,
+            description: 'Charges on the same paper: they go onto the goods of the receipt',
+          }),
+        ),
       }),
     ),
   }),

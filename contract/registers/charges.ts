@@ -1,5 +1,6 @@
 import { BASES } from '../kinds/allocation.ts';
-import { choicesOf, code, name, type Register, retired, SETTERS } from './register.ts';
+import { ESTIMATED_BY } from '../kinds/parts.ts';
+import { choicesOf, code, MODES, name, type Register, retired, SETTERS } from './register.ts';
 
 export const chargeKinds: Register = {
   title: 'register.charge-kinds',
@@ -40,6 +41,34 @@ export const chargeKinds: Register = {
     },
     { name: 'vendor', label: 'word.usual_vendor', as: 'entry', of: 'vendors' },
     { name: 'account', label: 'word.expense_account', as: 'entry', of: 'expense-accounts', optional: true },
+    retired,
+  ],
+};
+
+/** How what a rule expects of a shipment as a whole is shared over its lines. */
+export const SHARED_BY = ['value', 'quantity', 'weight', 'volume', 'equal'] as const;
+
+export const estimateRules: Register = {
+  title: 'register.estimate-rules',
+  one: 'register.estimate-rules_one',
+  about: 'register.estimate-rules_about',
+  key: ['code'],
+  mayChange: SETTERS,
+  fields: [
+    code('word.code', 30),
+    { name: 'charge', label: 'word.charge', as: 'entry', of: 'charge-kinds', required: true, hint: 'hint.rule_charge' },
+    { name: 'by', label: 'word.estimated_by', as: 'choice', choices: choicesOf(ESTIMATED_BY), required: true },
+    { name: 'figure', label: 'word.figure', as: 'figure', places: 6, hint: 'hint.rule_figure' },
+    { name: 'basis', label: 'word.shared_by', as: 'choice', choices: choicesOf(SHARED_BY), hint: 'hint.rule_basis' },
+    { name: 'vendor', label: 'word.vendor', as: 'entry', of: 'vendors', hint: 'hint.any' },
+    { name: 'item', label: 'word.item', as: 'entry', of: 'items', hint: 'hint.any' },
+    { name: 'group', label: 'word.group', as: 'entry', of: 'item-groups', hint: 'hint.any' },
+    { name: 'warehouse', label: 'word.warehouse', as: 'entry', of: 'warehouses', hint: 'hint.any' },
+    { name: 'mode', label: 'word.mode', as: 'choice', choices: MODES, hint: 'hint.rule_way' },
+    { name: 'from_port', label: 'word.from_port', as: 'text', most: 60, hint: 'hint.any' },
+    { name: 'to_port', label: 'word.to_port', as: 'text', most: 60, hint: 'hint.any' },
+    { name: 'from', label: 'word.from_day', as: 'day' },
+    { name: 'to', label: 'word.until', as: 'day' },
     retired,
   ],
 };

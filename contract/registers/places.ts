@@ -1,5 +1,5 @@
 import { INCOTERMS } from '../kinds/order.ts';
-import { address, choicesOf, code, name, retired, SETTERS, type Register } from './register.ts';
+import { address, choicesOf, code, MODES, name, retired, SETTERS, type Register } from './register.ts';
 
 export const warehouses: Register = {
   title: 'register.warehouses',
@@ -40,7 +40,7 @@ export const shipments: Register = {
   fields: [
     { name: 'number', label: 'word.number', as: 'text', required: true, most: 60 },
     { name: 'carrier', label: 'word.carrier', as: 'entry', of: 'vendors' },
-    { name: 'mode', label: 'word.mode', as: 'choice', choices: choicesOf(['container', 'air', 'lorry', 'parcel']) },
+    { name: 'mode', label: 'word.mode', as: 'choice', choices: MODES },
     { name: 'vessel', label: 'word.vessel', as: 'text', most: 60 },
     { name: 'from_port', label: 'word.from_port', as: 'text', most: 60 },
     { name: 'to_port', label: 'word.to_port', as: 'text', most: 60 },

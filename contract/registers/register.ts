@@ -62,6 +62,7 @@ export const REGISTER_NAMES = [
   'warehouses',
   'shipments',
   'charge-kinds',
+  'estimate-rules',
   'tariff',
   'tax-codes',
   'terms',
@@ -77,6 +78,9 @@ export type RegisterName = (typeof REGISTER_NAMES)[number];
 /** The register of this name, if there is one. */
 export const registerOf = (name: string | undefined): RegisterName | undefined =>
   REGISTER_NAMES.find((known) => known === name);
+
+/** How goods travel. */
+export const MODES = choicesOf(['container', 'air', 'lorry', 'parcel']);
 
 export const SETTERS: readonly Role[] = ['administrator', 'accountant'];
 export const code = (label: MessageId, most: number): RegisterField => ({

@@ -1,4 +1,4 @@
-import { chargeKinds, tariff } from './charges.ts';
+import { chargeKinds, estimateRules, tariff } from './charges.ts';
 import { company } from './company.ts';
 import { itemGroups, items } from './goods.ts';
 import { accounts, dimensions, expenseAccounts, postingAccounts, rates, taxCodes, terms } from './money.ts';
@@ -15,6 +15,7 @@ export const REGISTERS: Readonly<Record<RegisterName, Register>> = {
   warehouses,
   shipments,
   'charge-kinds': chargeKinds,
+  'estimate-rules': estimateRules,
   tariff,
   'tax-codes': taxCodes,
   terms,

@@ -14,7 +14,7 @@ import {
   Text,
   Type,
 } from '../figures.ts';
-import { ChargeKind } from '../kinds/parts.ts';
+import { ChargeKind, ESTIMATED_BY } from '../kinds/parts.ts';
 import { INCOTERMS } from '../kinds/order.ts';
 import { Count, InUnit, Name } from './parts.ts';
 import { ItemView, Standing } from './setUp.ts';
@@ -66,7 +66,7 @@ export const OrderView = exactly({
       estimates: Type.Array(
         exactly({
           kind: ChargeKind,
-          by: oneOf(['unit', 'percent', 'flat', 'tariff'] as const),
+          by: oneOf(ESTIMATED_BY),
           figure: Text(40),
         }),
       ),

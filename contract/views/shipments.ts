@@ -1,4 +1,16 @@
-import { BaseAmount, Day, exactly, Id, LineId, oneOf, Quantity, type Static, Text, Type } from '../figures.ts';
+import {
+  BaseAmount,
+  Currency,
+  Day,
+  exactly,
+  Id,
+  LineId,
+  oneOf,
+  Quantity,
+  type Static,
+  Text,
+  Type,
+} from '../figures.ts';
 import { INCOTERMS } from '../kinds/order.ts';
 import { Count, Name } from './parts.ts';
 
@@ -31,6 +43,22 @@ export const ShipmentCharge = exactly({
   allocated: BaseAmount,
   bills: Type.Array(exactly({ id: Id, number: Text(60), vendor: Name, amount: BaseAmount })),
 });
+
+/** Estimated charges of one kind with goods of one shipment, or of one receipt, that no bill replaced yet. */
+export const UnbilledEstimate = exactly({
+  kind: Text(30),
+  /** Whose bill is awaited, as far as anybody said. */
+  vendor: Type.Union([exactly({ id: Id, name: Name, currency: Currency }), Type.Null()]),
+  shipment: Text(60, 'Empty where the receipt names none'),
+  from: Text(400, 'Whose goods they are: names, apart by commas'),
+  receipts: Type.Array(exactly({ id: Id, number: Text(30) })),
+  lines: Type.Array(LineId),
+  oldest: Day,
+  days: Count,
+  left: BaseAmount,
+});
+
+export type UnbilledEstimate = Static<typeof UnbilledEstimate>;
 
 /** What is known of a shipment: its way, what is still to come, and its charges. What came is read by `receipts/lines`. */
 export const ShipmentView = exactly({

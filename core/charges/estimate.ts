@@ -85,6 +85,12 @@ function amountOf(
         received.quantity * estimate.amount,
         powerOfTen(QUANTITY_PLACES + PRICE_PLACES - decimalsOf(currency)),
       );
+    case 'weight':
+    case 'volume':
+      return divideRounded(
+        received.quantity * (books.items.get(received.item)?.[estimate.by] ?? 0n) * estimate.amount,
+        powerOfTen(2 * QUANTITY_PLACES + PRICE_PLACES - decimalsOf(currency)),
+      );
     case 'percent':
       return divideRounded(received.value * estimate.percent, powerOfTen(FRACTION_PLACES));
     case 'flat': {

@@ -3,9 +3,9 @@ import type { Day } from '../exact/calendar.ts';
 import type { Dimensions } from '../books/journal.ts';
 import type { LineId, LotPart, PoolId } from '../costing/pool.ts';
 
-/** A charge that is expected with goods on order, accrued when they come. Base currency. */
+/** A charge that is expected with goods on order, accrued when they come. Base currency; for a stock unit, a kilogram or a cubic metre. */
 export type Estimate =
-  | { readonly kind: string; readonly by: 'unit'; readonly amount: Price }
+  | { readonly kind: string; readonly by: 'unit' | 'weight' | 'volume'; readonly amount: Price }
   | { readonly kind: string; readonly by: 'percent'; readonly percent: Fraction }
   | { readonly kind: string; readonly by: 'flat'; readonly amount: BaseAmount }
   | { readonly kind: string; readonly by: 'tariff' };

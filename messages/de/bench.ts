@@ -255,4 +255,11 @@ export const bench: Record<keyof typeof en, string> = {
   'bench.chosen': 'Zusammen gebucht',
   'bench.post_named': '{name} mitbuchen',
   'bench.posted_of': '{done} von {of, plural, one {# Rechnung} other {# Rechnungen}} gebucht.',
+  'bench.onto_goods': 'Nebenkosten auf',
+  'bench.onto_later': 'Später verteilen',
+  'bench.onto_billed': 'Waren dieser Rechnung',
+  'bench.onto_named': '{title}, {lines, plural, one {# Position} other {# Positionen}}',
+  'bench.onto_shipment': 'Sendung {number}',
+  'bench.basis_of': 'Schlüssel für {kind}',
+  'bench.says_onto': 'Nebenkosten, auf die Waren unten',
 };

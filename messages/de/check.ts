@@ -41,4 +41,7 @@ export const check: Record<keyof typeof en, string> = {
   'check.no_such_line':
     'Keine Bestellung „{order}“ hat eine solche Position: zuerst importieren oder die Nummer berichtigen.',
   'check.in_line_already': 'Das steht schon in Zeile {line}.',
+  'check.by_tariff': 'Leer lassen: wie viel, sagt der Zolltarif.',
+  'check.only_flat': 'Nur ein Betrag je Sendung wird verteilt: leer lassen.',
+  'check.item_or_group': 'Einen Artikel oder eine Gruppe nennen, nicht beides.',
 };

@@ -58,4 +58,8 @@ export const choice: Record<keyof typeof en, string> = {
   'choice.insurance': 'Versicherung',
   'choice.destination': 'Ziel: Entladung, Nachlauf',
   'choice.import': 'Einfuhr: Abfertigung, Zoll',
+  'choice.unit': 'Je Lagereinheit',
+  'choice.percent': 'Prozent der Ware',
+  'choice.flat': 'Je Sendung',
+  'choice.tariff': 'Zoll nach Tarif',
 };

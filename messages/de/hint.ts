@@ -62,4 +62,9 @@ export const hint: Record<keyof typeof en, string> = {
   'hint.stated_weight': 'In Kilogramm, wie der Frachtführer sie angibt',
   'hint.stated_volume': 'In Kubikmetern, wie der Frachtführer es angibt',
   'hint.part_of_way': 'Wer sie zahlt, hängt vom Incoterm der Sendung ab. Leer: danach nie erwartet.',
+  'hint.rule_charge': 'Die Art, die erwartet wird',
+  'hint.rule_figure':
+    'In Hauswährung je Einheit, Kilogramm, Kubikmeter oder Sendung, oder Prozent der Ware; leer nach Zolltarif',
+  'hint.rule_basis': 'Bei einem Betrag für eine ganze Sendung: wie er auf ihre Positionen verteilt wird',
+  'hint.rule_way': 'Für Sendungen, die so reisen; leer für alle',
 };

@@ -21,4 +21,6 @@ export const list: Record<keyof typeof en, string> = {
   'list.view_credits': 'Verlangte Gutschriften',
   'list.view_second': 'Von zweiter Person freigegeben',
   'list.view_in_use': 'In Gebrauch',
+  'list.estimates': 'Geschätzt und berechnet',
+  'list.view_awaits_bill': 'Rechnung erwartet',
 };

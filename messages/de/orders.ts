@@ -139,4 +139,11 @@ export const orders: Record<keyof typeof en, string> = {
   'orders.typed': 'getippt',
   'orders.will_not_come': 'Was von {count, plural, one {# Position} other {# Positionen}} aussteht, wird nicht kommen.',
   'orders.at_line': '{what}, Position {at}',
+  'orders.by_weight': 'je Kilogramm',
+  'orders.by_volume': 'je Kubikmeter',
+  'orders.by_rule': 'nach Regel {rule}',
+  'orders.change_ruled': 'Ändern',
+  'orders.as_rules_say': 'Wie die Regeln sagen',
+  'orders.estimate_weight': '{kind} erwartet: {figure} je Kilogramm',
+  'orders.estimate_volume': '{kind} erwartet: {figure} je Kubikmeter',
 };

@@ -127,4 +127,7 @@ export const receiving: Record<keyof typeof en, string> = {
   'receiving.announced_for': '{number} angekündigt, {day}',
   'receiving.less_than_due': '▼ {gap} {unit} weniger als ausstehend',
   'receiving.more_than_due': '▲ {gap} {unit} mehr als ausstehend',
+  'receiving.bill_charges': 'Nebenkosten auf der Rechnung',
+  'receiving.charge_by': 'Verteilt nach, Nebenkosten {at}',
+  'receiving.charge_on_bill': 'Nebenkosten auf der Rechnung',
 };

@@ -163,4 +163,5 @@ export const refusal: Record<keyof typeof en, string> = {
   'refusal.document_unknown': 'Diesen Beleg gibt es nicht, oder er wurde storniert.',
   'refusal.document_cited': 'Andere Belege bauen auf diesem auf: {documents}. Diese zuerst stornieren.',
   'refusal.document_not_reversible': 'Belege dieser Art können nicht storniert werden.',
+  'refusal.estimate_measure_missing': '{item}: {basis} fehlt. Am Artikel nachtragen oder anders schätzen.',
 };

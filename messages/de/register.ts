@@ -58,4 +58,8 @@ export const register: Record<keyof typeof en, string> = {
   'register.company': 'Firma',
   'register.company_one': 'Firma',
   'register.company_about': 'Was gilt, wo nichts anderes gesagt ist',
+  'register.estimate-rules': 'Schätzregeln',
+  'register.estimate-rules_one': 'Schätzregel',
+  'register.estimate-rules_about':
+    'Welche Nebenkosten zu Waren erwartet werden, wo eine Bestellung nichts sagt. Je Art gilt die engste Regel: ein Artikel vor seiner Gruppe, Waren vor ihrem Lieferanten, dieser vor Weg und Lager.',
 };

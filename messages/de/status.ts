@@ -28,4 +28,7 @@ export const status: Record<keyof typeof en, string> = {
   'status.return': 'Zurückgesandt',
   'status.bill': 'Gutschrift verlangt',
   'status.yes': 'Ja',
+  'status.awaits-bill': 'Rechnung erwartet',
+  'status.partly-billed': 'Teils berechnet',
+  'status.closed-unbilled': 'Ohne Rechnung geschlossen',
 };

@@ -152,4 +152,11 @@ export const word: Record<keyof typeof en, string> = {
   'word.incoterm': 'Incoterm',
   'word.seal': 'Plombe',
   'word.part_of_way': 'Teil des Weges',
+  'word.estimated_by': 'Geschätzt nach',
+  'word.figure': 'Zahl',
+  'word.shared_by': 'Verteilt nach',
+  'word.received_on': 'Erhalten am',
+  'word.route': 'Strecke',
+  'word.estimated': 'Geschätzt',
+  'word.difference_percent': 'Abweichung %',
 };

@@ -250,4 +250,11 @@ export const bench = {
   'bench.chosen': 'Posted together',
   'bench.post_named': 'Post {name} too',
   'bench.posted_of': '{done} of {of, plural, one {# bill} other {# bills}} posted.',
+  'bench.onto_goods': 'Charges go onto',
+  'bench.onto_later': 'Allocate later',
+  'bench.onto_billed': 'The goods of this bill',
+  'bench.onto_named': '{title}, {lines, plural, one {# line} other {# lines}}',
+  'bench.onto_shipment': 'Shipment {number}',
+  'bench.basis_of': 'Basis of {kind}',
+  'bench.says_onto': 'a charge, onto the goods below',
 } as const;

@@ -37,4 +37,7 @@ export const check = {
   'check.import_first': 'There is no entry “{text}” ({what}): import it first or correct the number.',
   'check.no_such_line': 'No order “{order}” has such a line: import it first, or correct the number.',
   'check.in_line_already': 'This stands in line {line} already.',
+  'check.by_tariff': 'Leave it empty: the tariff schedule says how much.',
+  'check.only_flat': 'Only an amount for a shipment is shared: leave it empty.',
+  'check.item_or_group': 'Name an item or a group, not both.',
 } as const;

@@ -56,4 +56,8 @@ export const choice = {
   'choice.insurance': 'Insurance',
   'choice.destination': 'Destination: unloading, on-carriage',
   'choice.import': 'Import: clearance, duty',
+  'choice.unit': 'For a stock unit',
+  'choice.percent': 'Percent of the goods',
+  'choice.flat': 'For a shipment',
+  'choice.tariff': 'Duty by the schedule',
 } as const;

@@ -57,4 +57,9 @@ export const hint = {
   'hint.stated_weight': 'In kilograms, as the carrier states it',
   'hint.stated_volume': 'In cubic meters, as the carrier states it',
   'hint.part_of_way': 'Who pays it depends on the shipment’s Incoterm. Empty: never expected by it.',
+  'hint.rule_charge': 'The kind that is expected',
+  'hint.rule_figure':
+    'In base currency for a unit, kilogram, cubic meter or shipment, or percent of the goods; empty by tariff',
+  'hint.rule_basis': 'Of an amount for a shipment as a whole: how it is shared over its lines',
+  'hint.rule_way': 'Of shipments that travel so; empty for any',
 } as const;

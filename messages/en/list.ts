@@ -19,4 +19,6 @@ export const list = {
   'list.view_credits': 'Credits requested',
   'list.view_second': 'Approved by a second person',
   'list.view_in_use': 'In use',
+  'list.estimates': 'Estimated and billed',
+  'list.view_awaits_bill': 'Bill awaited',
 } as const;

@@ -137,4 +137,11 @@ export const orders = {
   'orders.typed': 'typed',
   'orders.will_not_come': 'What is outstanding of {count, plural, one {# line} other {# lines}} will not come.',
   'orders.at_line': '{what}, line {at}',
+  'orders.by_weight': 'for a kilogram',
+  'orders.by_volume': 'for a cubic meter',
+  'orders.by_rule': 'by rule {rule}',
+  'orders.change_ruled': 'Change',
+  'orders.as_rules_say': 'As the rules say',
+  'orders.estimate_weight': '{kind} expected: {figure} a kilogram',
+  'orders.estimate_volume': '{kind} expected: {figure} a cubic meter',
 } as const;

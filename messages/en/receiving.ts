@@ -123,4 +123,7 @@ export const receiving = {
   'receiving.announced_for': '{number} announced, {day}',
   'receiving.less_than_due': '▼ {gap} {unit} less than outstanding',
   'receiving.more_than_due': '▲ {gap} {unit} more than outstanding',
+  'receiving.bill_charges': 'Charges on the bill',
+  'receiving.charge_by': 'Shared by, charge {at}',
+  'receiving.charge_on_bill': 'Charge on the bill',
 } as const;

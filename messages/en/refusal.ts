@@ -149,4 +149,5 @@ export const refusal = {
   'refusal.document_unknown': 'There is no such document, or it was reversed.',
   'refusal.document_cited': 'Other documents build on this one: {documents}. Reverse those first.',
   'refusal.document_not_reversible': 'This kind of document cannot be reversed.',
+  'refusal.estimate_measure_missing': '{item} has no {basis}: enter it on the item, or estimate by something else.',
 } as const;

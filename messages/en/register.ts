@@ -54,4 +54,8 @@ export const register = {
   'register.company': 'Company',
   'register.company_one': 'company',
   'register.company_about': 'What holds where nothing else is said',
+  'register.estimate-rules': 'Estimate rules',
+  'register.estimate-rules_one': 'estimate rule',
+  'register.estimate-rules_about':
+    'Which charges are expected with goods where an order does not say. Of each kind the narrowest rule holds: an item before its group, goods before their vendor, that before their way and warehouse.',
 } as const;

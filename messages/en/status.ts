@@ -26,4 +26,7 @@ export const status = {
   'status.return': 'Returned',
   'status.bill': 'Credit requested',
   'status.yes': 'Yes',
+  'status.awaits-bill': 'Bill awaited',
+  'status.partly-billed': 'Billed in part',
+  'status.closed-unbilled': 'Closed without a bill',
 } as const;

@@ -150,4 +150,11 @@ export const word = {
   'word.incoterm': 'Incoterm',
   'word.seal': 'Seal',
   'word.part_of_way': 'Part of the way',
+  'word.estimated_by': 'Estimated by',
+  'word.figure': 'Figure',
+  'word.shared_by': 'Shared by',
+  'word.received_on': 'Received on',
+  'word.route': 'Route',
+  'word.estimated': 'Estimated',
+  'word.difference_percent': 'Difference %',
 } as const;

@@ -5,7 +5,7 @@ import { decimalsOf } from '@obolus/core/exact/currencies';
 import { ask } from '../storage/approvalRequests.ts';
 import { RequestError } from '../asking/failures.ts';
 import type { SignedIn } from '../asking/signedIn.ts';
-import { previewDocument } from '../commands/runCommand.ts';
+import { previewDocument } from '../commands/previewDocument.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
 import { limitOf } from '../storage/load/rows.ts';
 import { sqlInstant, transaction } from '../storage/transaction.ts';

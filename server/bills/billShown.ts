@@ -1,7 +1,7 @@
 import type { DataSource, EntityManager } from 'typeorm';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { ApprovalView } from '@obolus/contract/views/approvals';
-import { previewDocument } from '../commands/runCommand.ts';
+import { previewDocument } from '../commands/previewDocument.ts';
 import { type Row, text } from '../queries/figures.ts';
 import { message } from '@obolus/messages/message';
 import type { Shown } from '@obolus/contract/message';

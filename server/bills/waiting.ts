@@ -3,7 +3,7 @@ import type { api } from '@obolus/contract/api';
 import { type BodyOf, KINDS } from '@obolus/contract/kinds/kinds';
 import type { ReplyOf } from '@obolus/contract/endpoint';
 import { RequestError } from '../asking/failures.ts';
-import { previewDocument } from '../commands/runCommand.ts';
+import { previewDocument } from '../commands/previewDocument.ts';
 import type { SignedIn } from '../asking/signedIn.ts';
 import { readBody } from '../asking/validate.ts';
 import { type Row, showAmount, text } from '../queries/figures.ts';

@@ -7,6 +7,7 @@ import { type Decision, refused } from '@obolus/core/state/decision';
 import { refusal, type Refusal } from '@obolus/core/state/refusal';
 import { Reader } from '../asking/reader.ts';
 import { checkNamed } from '../documents/named.ts';
+import type { Questioned } from '../documents/documentCommand.ts';
 import { commandOf } from '../documents/registry.ts';
 import { loadCompany } from '../storage/load/company.ts';
 import { BooksLoader, type LoadedBooks } from '../storage/load/loader.ts';
@@ -24,6 +25,7 @@ export interface Decided<Kind extends DocumentKind> {
   readonly number: string;
   /** Undefined where its body cannot be read: then it is refused. */
   readonly command?: CommandOf[Kind];
+  readonly questioned: Questioned | undefined;
 }
 
 /**
@@ -47,7 +49,13 @@ export async function loadAndDecide<Kind extends DocumentKind>(
   const { refusals, terms } = await loadCompany(loader, commandOf(kind).header(body));
   refusals.push(...(await checkNamed({ manager, locking }, body, commandOf(kind).brings?.(body) ?? [])));
   const reader = new Reader();
-  const questioned = await commandOf(kind).question?.(manager, { key, user, body, locking });
+  const questioned = await commandOf(kind).question?.(manager, {
+    key,
+    user,
+    baseCurrency: loader.company.currency,
+    body,
+    locking,
+  });
   const command = commandOf(kind).read(body, reader, {
     user,
     baseCurrency: loader.company.currency,
@@ -55,7 +63,8 @@ export async function loadAndDecide<Kind extends DocumentKind>(
   });
   // What cannot be read is not decided.
   refusals.push(...reader.refusals);
-  if (refusals.length > 0) return { books: loader.books(0n), decision: refused(refusals), terms, number: '' };
+  if (refusals.length > 0)
+    return { books: loader.books(0n), decision: refused(refusals), terms, number: '', questioned };
   await commandOf(kind).load(command, loader);
   if (!locking) await commandOf(kind).loadFollowing?.(body, loader);
   await readWantedPools(loader);
@@ -68,6 +77,7 @@ export async function loadAndDecide<Kind extends DocumentKind>(
     terms,
     number,
     command,
+    questioned,
   };
 }
 

@@ -264,7 +264,7 @@ describe('many at the same moment', () => {
     const replies = await Promise.all(
       Array.from({ length: 40 }, (_, n) => {
         const [kind, body] = kinds[n % kinds.length]?.(n) ?? ['count', {}];
-        return user(n).post(kind, body);
+        return user(n).persist(kind, body);
       }),
     );
     expect(new Set(replies.map(({ status }) => status))).toEqual(new Set([201, 422]));
@@ -272,7 +272,7 @@ describe('many at the same moment', () => {
     expect(await proveBooks(server.source)).toEqual([]);
     const posted = replies.flatMap(({ status, body }) => (status === 201 ? [String(body.id)] : []));
     const undone = await Promise.all(
-      posted.map((of, n) => user(n).post('reversal', { date: '2026-03-30', of, reason: 'all of it again' })),
+      posted.map((of, n) => user(n).persist('reversal', { date: '2026-03-30', of, reason: 'all of it again' })),
     );
     expect(undone.every(({ status }) => status === 201 || status === 422)).toBe(true);
     expect(await proveBooks(server.source)).toEqual([]);

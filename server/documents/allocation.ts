@@ -1,3 +1,5 @@
+import type { Basis } from '@obolus/core/charges/basis';
+import type { LineId } from '@obolus/core/costing/pool';
 import { formatAmount } from '@obolus/core/exact/amounts';
 import { citing } from '../storage/lineColumns.ts';
 import { facts } from '../storage/tables.ts';
@@ -8,11 +10,37 @@ import { ITEM } from './lineQueries.ts';
 import { given } from './writeParts.ts';
 import { loadCharges } from '../storage/load/charges.ts';
 import { loadCustomsEntry } from '../storage/load/customs.ts';
+import type { BooksLoader } from '../storage/load/loader.ts';
 import { loadReceiptLines } from '../storage/load/receiptLines.ts';
 import { loadTariff } from '../storage/load/setUp.ts';
 import { loadStockLines } from '../storage/load/stockLines.ts';
 import { wantFrom } from '../storage/load/wanted.ts';
 import { message, type MessageId } from '@obolus/messages/message';
+
+/** The goods that charges go onto, with what they are in; where a charge is shared by duty, the schedule. */
+export async function loadLandedOn(
+  loader: BooksLoader,
+  to: readonly LineId[],
+  charges: readonly { readonly basis: Basis }[],
+): Promise<void> {
+  await loadReceiptLines(loader, to);
+  await loadStockLines(
+    loader,
+    to.filter((line) => loader.parts.receiptLines.get(line) === undefined),
+  );
+  if (charges.some(({ basis }) => basis === 'duty'))
+    await loadTariff(
+      loader,
+      to.map((line) => {
+        const item = loader.parts.receiptLines.get(line)?.bought.item ?? loader.parts.stockLines.get(line)?.item;
+        return loader.parts.items.get(item ?? '')?.tariffCode;
+      }),
+    );
+  for (const line of to) {
+    const landed = loader.parts.receiptLines.get(line) ?? loader.parts.stockLines.get(line);
+    if (landed?.pool !== undefined) wantFrom(loader, landed.pool, landed);
+  }
+}
 
 export const allocation: DocumentCommand<'allocation'> = {
   read: (body, reader, { baseCurrency }) => ({
@@ -34,28 +62,12 @@ export const allocation: DocumentCommand<'allocation'> = {
     entry: body.entry || undefined,
   }),
   async load(command, loader) {
-    await loadReceiptLines(loader, command.to);
-    await loadStockLines(
-      loader,
-      command.to.filter((line) => loader.parts.receiptLines.get(line) === undefined),
-    );
     await loadCharges(
       loader,
       command.charges.map((charge) => charge.of),
     );
     if (command.entry !== undefined) await loadCustomsEntry(loader, command.entry);
-    if (command.charges.some(({ basis }) => basis === 'duty'))
-      await loadTariff(
-        loader,
-        command.to.map((line) => {
-          const item = loader.parts.receiptLines.get(line)?.bought.item ?? loader.parts.stockLines.get(line)?.item;
-          return loader.parts.items.get(item ?? '')?.tariffCode;
-        }),
-      );
-    for (const line of command.to) {
-      const landed = loader.parts.receiptLines.get(line) ?? loader.parts.stockLines.get(line);
-      if (landed?.pool !== undefined) wantFrom(loader, landed.pool, landed);
-    }
+    await loadLandedOn(loader, command.to, command.charges);
   },
   header: () => ({}),
   rows: (document, saving) => {

@@ -6,6 +6,7 @@ import type { Asked } from '@obolus/core/state/approval';
 import type { Books } from '@obolus/core/state/books';
 import type { CommandOf, DocumentOf } from '@obolus/core/posting/kinds';
 import type { Refusal } from '@obolus/core/state/refusal';
+import type { Ruled } from '@obolus/core/charges/estimateRules';
 import type { Reader } from '../asking/reader.ts';
 import type { BooksLoader, LoadedBooks } from '../storage/load/loader.ts';
 import type { DocumentHeader, TableRows } from '../storage/documentRows.ts';
@@ -59,10 +60,10 @@ export interface DocumentCommand<Kind extends DocumentKind> {
     readonly opensAnew?: true;
     settle?(document: string, manager: EntityManager, saving: Saving): Promise<void>;
   };
-  /** What others said to exactly this body, or asked, looked up before it is read. */
+  /** What is looked up before the body is read. */
   question?(
     manager: EntityManager,
-    asked: { key: string | undefined; user: string; body: BodyOf<Kind>; locking: boolean },
+    asked: { key: string | undefined; user: string; baseCurrency: string; body: BodyOf<Kind>; locking: boolean },
   ): Promise<Questioned>;
   /** What a preview shows of it beside what it would post, whether it is accepted or not. */
   preview?(manager: EntityManager, shown: Shown<Kind>): Promise<Partial<PreviewReply>>;
@@ -89,10 +90,14 @@ export type Following = {
   readonly [Kind in DocumentKind]: { readonly kind: Kind; readonly body: BodyOf<Kind>; readonly at: string };
 }[DocumentKind];
 
-/** What others said to a body: whether a second person agreed to exactly this, and what it answers that was asked. */
+/** What was looked up before a body is read. */
 export interface Questioned {
+  /** Whether a second person agreed to exactly this. */
   readonly signedOff?: boolean;
+  /** What it answers that was asked. */
   readonly asked?: Asked | undefined;
+  /** What the company's rules put on lines that say no estimates, by their place in the body. */
+  readonly ruled?: ReadonlyMap<number, readonly Ruled[]>;
 }
 
 /** Who asks, the currency of the books, and what others said. */
@@ -118,4 +123,5 @@ export interface Shown<Kind extends DocumentKind> {
   readonly body: BodyOf<Kind>;
   readonly books: Books;
   readonly command: CommandOf[Kind] | undefined;
+  readonly questioned: Questioned | undefined;
 }

@@ -5,6 +5,7 @@ import { BOUGHT } from './lineQueries.ts';
 import type { DocumentCommand } from './documentCommand.ts';
 import { asked, bought } from './writeParts.ts';
 import { askedOf, boughtOf, expectedOf, expectsByTariff, learn, noteOfAsked, statedRows } from './orderLines.ts';
+import { ruledOnOrder, showRuled } from './ruledEstimates.ts';
 import { itemsOf, vendorIn, warehouseIn, warehousesOf } from './readParts.ts';
 import { loadItems } from '../storage/load/items.ts';
 import { loadRates, loadTariff } from '../storage/load/setUp.ts';
@@ -18,9 +19,11 @@ export const order: DocumentCommand<'order'> = {
     date: body.date,
     lines: body.lines.map((line, position) => {
       const at = `/lines/${position}`;
-      return { bought: boughtOf(line, reader, at), ...askedOf(line, reader, from, at) };
+      return { bought: boughtOf(line, reader, at), ...askedOf(line, reader, from, position) };
     }),
   }),
+  question: async (manager, { body, baseCurrency }) => ({ ruled: await ruledOnOrder(manager, body, baseCurrency) }),
+  preview: (_, { books, questioned }) => Promise.resolve({ ruled: showRuled(questioned, books.company.currency) }),
   async load(command, loader) {
     await loadItems(
       loader,

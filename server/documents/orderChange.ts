@@ -13,6 +13,7 @@ import {
   statedRows,
 } from './orderLines.ts';
 import { asked, bought } from './writeParts.ts';
+import { ruledOnChange, showRuled } from './ruledEstimates.ts';
 import { itemsOf, warehousesOf } from './readParts.ts';
 import { loadVendorOf } from '../storage/load/company.ts';
 import { loadItems } from '../storage/load/items.ts';
@@ -32,9 +33,11 @@ export const orderChange: DocumentCommand<'order-change'> = {
     lines: body.lines.map((line, position) => {
       const at = `/lines/${position}`;
       const [of, bought] = line.of === '' ? [undefined, boughtOf(line, reader, at)] : [line.of, undefined];
-      return { of, bought, ...askedOf(line, reader, from, at) };
+      return { of, bought, ...askedOf(line, reader, from, position) };
     }),
   }),
+  question: async (manager, { body, baseCurrency }) => ({ ruled: await ruledOnChange(manager, body, baseCurrency) }),
+  preview: (_, { books, questioned }) => Promise.resolve({ ruled: showRuled(questioned, books.company.currency) }),
   async load(command, loader) {
     await loadOrder(loader, command.of);
     const order = loader.parts.orders.get(command.of);

@@ -48,9 +48,10 @@ export function boughtOf(line: LineBody, reader: Reader, at: string): Bought {
 export function askedOf(
   line: LineBody,
   reader: Reader,
-  { baseCurrency }: Asking,
-  at: string,
+  { baseCurrency, ruled }: Asking,
+  position: number,
 ): Omit<OrderLineCommand, 'bought'> {
+  const at = `/lines/${position}`;
   return {
     quantity: reader.quantity(line.quantity, `${at}/quantity`),
     unit: line.unit?.trim(),
@@ -61,9 +62,10 @@ export function askedOf(
     warehouse: line.warehouse || undefined,
     taxCode: line.taxCode ?? '',
     shipment: line.shipment?.trim() ?? '',
-    estimates: (line.estimates ?? []).map((estimate, number) =>
-      estimateOf(estimate, reader, baseCurrency, `${at}/estimates/${number}/figure`),
-    ),
+    estimates:
+      line.estimates?.map((estimate, number) =>
+        estimateOf(estimate, reader, baseCurrency, `${at}/estimates/${number}/figure`),
+      ) ?? (ruled?.get(position) ?? []).map(({ estimate }) => estimate),
     dimensions: dimensionsOf(line),
   };
 }
@@ -134,6 +136,8 @@ export function estimateOf(
 ): Estimate {
   switch (by) {
     case 'unit':
+    case 'weight':
+    case 'volume':
       return { kind, by, amount: reader.price(figure, at) };
     case 'percent':
       return { kind, by, percent: reader.discount(figure, at) };

@@ -24,10 +24,11 @@ import { BOUGHT } from './lineQueries.ts';
 import type { DocumentCommand } from './documentCommand.ts';
 import { given, lots } from './writeParts.ts';
 import { lotsOf, warehouseIn } from './readParts.ts';
+import { loadChargeAllowances } from '../storage/load/company.ts';
 import { loadBillNumber } from '../storage/load/bills.ts';
 import { loadItems } from '../storage/load/items.ts';
 import { loadOrderLines } from '../storage/load/orderLines.ts';
-import { loadRates, loadTaxCodes } from '../storage/load/setUp.ts';
+import { loadRates, loadTariff, loadTaxCodes } from '../storage/load/setUp.ts';
 import { wantGoods } from '../storage/load/wanted.ts';
 import { message } from '@obolus/messages/message';
 
@@ -96,8 +97,18 @@ export const receipt: DocumentCommand<'receipt'> = {
   },
   // What goods cost is for whoever may say what was billed.
   alsoNeeds: ({ bill: billed, lines }) => (billed || lines.some(({ price }) => price) ? ['bill'] : []),
-  async loadFollowing({ vendor, date, bill: billed }, loader) {
-    if (billed) await loadBillNumber(loader, vendor, billed.reference, date);
+  async loadFollowing({ vendor, date, bill: billed, lines }, loader) {
+    if (!billed) return;
+    await loadBillNumber(loader, vendor, billed.reference, date);
+    if (billed.charges?.length) await loadChargeAllowances(loader);
+    if (billed.charges?.some(({ basis }) => basis === 'duty'))
+      await loadTariff(
+        loader,
+        lines.map(({ of }) => {
+          const item = loader.parts.orderLines.get(of)?.bought.item;
+          return loader.parts.items.get(item ?? '')?.tariffCode;
+        }),
+      );
   },
   follows: (document, { bill: billed }, { taxCodes }) =>
     billed && { kind: 'bill', body: billOf(document, billed, taxCodes), at: '/bill' },
@@ -214,7 +225,7 @@ export const receipt: DocumentCommand<'receipt'> = {
 /** The bill that came with the goods: all that was received and is not billed ahead, at what it was received at, with the taxes of its order. */
 function billOf(
   { vendor, date, lines }: ReceiptDocument,
-  { reference, terms, another }: NonNullable<BodyOf<'receipt'>['bill']>,
+  { reference, terms, another, charges = [] }: NonNullable<BodyOf<'receipt'>['bill']>,
   taxCodes: Books['taxCodes'],
 ): BodyOf<'bill'> {
   const open = lines
@@ -231,7 +242,16 @@ function billOf(
     currency,
     ...(terms ? { terms } : {}),
     ...(another ? { another } : {}),
-    charges: [],
+    charges: charges.map(({ basis: _, ...charge }) => charge),
+    ...(charges.length > 0
+      ? {
+          land: {
+            date,
+            to: lines.flatMap(({ id, bought }) => (bought.item === undefined ? [] : [id])),
+            bases: charges.map(({ basis }, charge) => ({ charge, basis })),
+          },
+        }
+      : {}),
     lines: open.map((line) => ({
       of: line.id,
       quantity: formatQuantity(line.open),

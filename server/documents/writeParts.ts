@@ -45,6 +45,8 @@ export function estimate(expected: Estimate, baseCurrency: string) {
   const { kind, by } = expected;
   switch (by) {
     case 'unit':
+    case 'weight':
+    case 'volume':
       return { kind, by, figure: formatPrice(expected.amount) };
     case 'percent':
       return { kind, by, figure: percent(expected.percent) };

@@ -7,7 +7,7 @@ import { REGISTERS } from '@obolus/contract/registers/registers';
 import type { Role } from '@obolus/contract/roles';
 import type { ImportRow, ImportView } from '@obolus/contract/views/drafts';
 import { RequestError } from '../asking/failures.ts';
-import { previewDocument } from '../commands/runCommand.ts';
+import { previewDocument } from '../commands/previewDocument.ts';
 import type { FieldProblem } from '../setUp/check.ts';
 import { checkChange, entriesByKey, keyOf, readKnown } from '../setUp/entries.ts';
 import { waitingFields } from '../setUp/second.ts';

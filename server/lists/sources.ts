@@ -7,6 +7,7 @@ import { type ColumnSource, type ListSource, scaled } from './source.ts';
 import { orders, orderLines } from './orderSources.ts';
 import { receipts, purchases } from './receiptSources.ts';
 import { decisions, unmatched, credits } from './benchSources.ts';
+import { estimates } from './estimateSources.ts';
 import { stock, deliveries } from './stockSources.ts';
 import type { Listed } from './listed.ts';
 
@@ -40,6 +41,7 @@ export const SOURCES: Readonly<Record<ListName, ListSource>> = {
   decisions,
   unmatched,
   credits,
+  estimates,
   stock,
   deliveries,
   ...registers,

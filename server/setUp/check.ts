@@ -139,6 +139,14 @@ const TOGETHER: Partial<Record<RegisterName, (fields: EntryFields) => FieldProbl
       return [says(discount === '' ? 'discount' : 'discount_days', 'check.discount_both')];
     return Number(days) > 999 || Number(within) > 999 ? [says('days', 'check.most_days')] : [];
   },
+  'estimate-rules': ({ by = '', figure = '', basis = '', from = '', to = '', item = '', group = '' }) => [
+    ...(to !== '' && to < from ? [says('to', 'check.before_first')] : []),
+    ...((by === 'tariff') === (figure === '')
+      ? []
+      : [says('figure', by === 'tariff' ? 'check.by_tariff' : 'check.fill_in')]),
+    ...((by === 'flat') === (basis !== '') ? [] : [says('basis', by === 'flat' ? 'check.fill_in' : 'check.only_flat')]),
+    ...(item !== '' && group !== '' ? [says('group', 'check.item_or_group')] : []),
+  ],
   tariff: ({ from = '', to = '', percent = '', per_unit: perUnit = '' }) => [
     ...(to !== '' && to < from ? [says('to', 'check.before_first')] : []),
     ...(percent === '' && perUnit === '' ? [says('percent', 'check.tariff_empty')] : []),

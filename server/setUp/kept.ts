@@ -108,3 +108,13 @@ export function partsIn(
     },
   };
 }
+
+/** Where and how the entries of a register are kept. */
+export interface Stored {
+  readonly table: string;
+  readonly fields: Readonly<Record<string, Kept>>;
+  /** Says of the entry t whether it is used, so that what is settled stays as it is. */
+  readonly used: string;
+  /** The unique index that refuses a second entry of the same key. */
+  readonly once: string;
+}

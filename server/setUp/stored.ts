@@ -1,8 +1,10 @@
 import type { RegisterName } from '@obolus/contract/registers/register';
 import { PRICE_PLACES, QUANTITY_PLACES, RATE_PLACES } from '@obolus/core/exact/amounts';
+import { STORED_CHARGES } from './storedCharges.ts';
+import type { Stored } from './kept.ts';
 import { learnVendorNumber } from './vendorNumbers.ts';
 import { FIRST_DAY } from '../storage/load/movements.ts';
-import { day, either, entryOf, figure, type Kept, linesOf, said, words } from './kept.ts';
+import { day, either, entryOf, figure, linesOf, said, words } from './kept.ts';
 import {
   AMOUNT_PLACES,
   PERCENT_PLACES,
@@ -16,18 +18,7 @@ import {
   maybeSized,
   method,
   identifiers,
-  wording,
 } from './columns.ts';
-
-/** Where and how the entries of a register are kept. */
-export interface Stored {
-  readonly table: string;
-  readonly fields: Readonly<Record<string, Kept>>;
-  /** Says of the entry t whether it is used, so that what is settled stays as it is. */
-  readonly used: string;
-  /** The unique index that refuses a second entry of the same key. */
-  readonly once: string;
-}
 
 const INTO_COST = 'into-cost';
 
@@ -135,64 +126,7 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
       retired,
     },
   },
-  shipments: {
-    table: 'shipment',
-    once: 'shipment_once',
-    used: NEVER,
-    fields: {
-      number: words('number'),
-      carrier: entryOf('carrier_id', 'vendors', 'vendor', 'number'),
-      mode: words('mode'),
-      vessel: words('vessel'),
-      from_port: words('from_port'),
-      to_port: words('to_port'),
-      departs: day('departs'),
-      departed: day('departed'),
-      arrives: day('arrives'),
-      arrived: day('arrived'),
-      incoterm: words('incoterm'),
-      seal: words('seal'),
-      weight: figure('weight', QUANTITY_PLACES),
-      volume: figure('volume', QUANTITY_PLACES),
-      note: words('note'),
-      retired,
-    },
-  },
-  'charge-kinds': {
-    table: 'charge_kind',
-    once: 'charge_kind_once',
-    used: 'EXISTS (SELECT 1 FROM bill_charge c WHERE c.kind = t.code) OR EXISTS (SELECT 1 FROM order_estimate e WHERE e.kind = t.code)',
-    fields: {
-      code: words('code'),
-      name: words('name'),
-      goes: either('is_cost', 'onto-goods', 'to-expense'),
-      border: either('to_border', 'yes'),
-      basis: words('basis'),
-      part: words('part'),
-      vendor: entryOf('vendor_id', 'vendors', 'vendor', 'number'),
-      account: entryOf('expense_account_id', 'expense-accounts', 'expense_account', 'code'),
-      retired,
-    },
-  },
-  tariff: {
-    table: 'tariff_rate',
-    once: 'tariff_rate_once',
-    used: ALWAYS,
-    fields: {
-      measure: words('measure'),
-      code: words('code'),
-      origin: words('origin'),
-      preference: either('preference', 'yes'),
-      from: day('from_day'),
-      to: day('to_day'),
-      percent: said('percent', PERCENT_PLACES),
-      per_unit: figure('per_unit', PRICE_PLACES, '0'),
-      unit: wording('unit', { '': 'stock-unit', 'stock-unit': 'stock-unit', kg: 'kg' }),
-      combine: wording('combine', { '': 'sum', sum: 'sum', higher: 'higher', lower: 'lower' }),
-      floor: figure('floor', AMOUNT_PLACES),
-      cap: figure('cap', AMOUNT_PLACES),
-    },
-  },
+  ...STORED_CHARGES,
   accounts: {
     table: 'account',
     once: 'account_number_once',

@@ -42,6 +42,10 @@ const SHOWN: Readonly<Record<string, Load>> = {
   deliveries: () => import('../screens/deliveries/Deliveries.tsx').then((module) => module.Deliveries),
   stock: () => import('../screens/stock/Stock.tsx').then((module) => module.Stock),
   'stock/:item/:warehouse': () => import('../screens/stock/StockCard.tsx').then((module) => module.StockCard),
+  'landing/unbilled-estimates': () =>
+    import('../screens/estimates/UnbilledEstimates.tsx').then((module) => module.UnbilledEstimates),
+  'landing/estimates': () =>
+    import('../screens/estimates/EstimatesCompared.tsx').then((module) => module.EstimatesCompared),
   'landing/try-code': () => import('../screens/landing/TryCode.tsx').then((module) => module.TryCode),
   shipments: () => import('../screens/shipments/Shipments.tsx').then((module) => module.Shipments),
   'shipments/:shipment': () => import('../screens/shipments/Shipment.tsx').then((module) => module.Shipment),

@@ -38,14 +38,17 @@ function standingOrder(step: Fields, numbers: Numbers, books: Books): { of: stri
 }
 
 function estimateOf(fields: Fields, books: Books): Estimate {
-  onlyKeys(fields, ['charge', 'perUnit', 'percent', 'flat', 'tariff'], 'an estimate');
+  onlyKeys(fields, ['charge', 'perUnit', 'perKg', 'perCubicMetre', 'percent', 'flat', 'tariff'], 'an estimate');
   const kind = textOf(fields, 'charge');
   if (fields.perUnit !== undefined) return { kind, by: 'unit', amount: priceOrThrow(textOf(fields, 'perUnit')) };
+  if (fields.perKg !== undefined) return { kind, by: 'weight', amount: priceOrThrow(textOf(fields, 'perKg')) };
+  if (fields.perCubicMetre !== undefined)
+    return { kind, by: 'volume', amount: priceOrThrow(textOf(fields, 'perCubicMetre')) };
   if (fields.percent !== undefined) return { kind, by: 'percent', percent: percentOf(textOf(fields, 'percent')) };
   if (fields.flat !== undefined)
     return { kind, by: 'flat', amount: baseOrThrow(textOf(fields, 'flat'), books.company.currency) };
   if (isTrue(fields, 'tariff')) return { kind, by: 'tariff' };
-  throw new NotKnown(`the estimate of ${kind} should say perUnit, percent, flat or tariff`);
+  throw new NotKnown(`the estimate of ${kind} should say perUnit, perKg, perCubicMetre, percent, flat or tariff`);
 }
 
 export function placingStep({ step, books, date }: Reading): OrderCommand {

@@ -12,7 +12,7 @@ import { LARGEST_AMOUNT } from '../../exact/decimal.ts';
 import { type Day, isDay } from '../../exact/calendar.ts';
 import { powerOfTen } from '../../exact/rounding.ts';
 import type { Books } from '../../state/books.ts';
-import type { Bought, Estimate, OrderLine, Statement } from '../../state/purchasing.ts';
+import type { Bought, OrderLine, Statement } from '../../state/purchasing.ts';
 import { checkAhead, checkCurrency, checkDate, DAYS_DUE_AHEAD, rateOn } from '../../state/checks.ts';
 import { type Decision, post, refused } from '../../state/decision.ts';
 import { refusal, type Refusal } from '../../state/refusal.ts';
@@ -79,11 +79,7 @@ export function checkOrderLine(
   if (line.quantity <= 0n) refusals.push(refusal('quantity_not_positive', `${at}/quantity`));
   refusals.push(...checkUnit(books.items.get(item ?? ''), line, at));
   refusals.push(...checkDue(books, line.due, order.date, `${at}/due`), ...checkAmount(books, line, order, at));
-  return [
-    ...refusals,
-    ...checkPrice(line.price, line.discount, at),
-    ...checkEstimates(line.estimates ?? [], expense !== undefined, at),
-  ];
+  return [...refusals, ...checkPrice(line.price, line.discount, at), ...checkEstimates(books, line, at)];
 }
 
 function checkDue(books: Books, due: Day | undefined, ordered: Day, at: string): Refusal[] {
@@ -116,15 +112,18 @@ export function checkPrice(price: Price, discount: Fraction, at: string): Refusa
   return refusals;
 }
 
-/** One estimate for each kind of charge, on goods only. */
-function checkEstimates(estimates: readonly Estimate[], ofExpense: boolean, at: string): Refusal[] {
+/** One estimate for each kind of charge, on goods only; by a measure that the item has. */
+function checkEstimates(books: Books, { bought, estimates = [] }: OrderLineCommand, at: string): Refusal[] {
   const kinds = new Set<string>();
+  const item = books.items.get(bought.item ?? '');
   return estimates.flatMap((estimate, position) => {
     const place = `${at}/estimates/${position}`;
-    if (ofExpense) return [refusal('not_stock', place)];
+    if (bought.expense !== undefined) return [refusal('not_stock', place)];
     if (kinds.has(estimate.kind)) return [refusal('charge_kind_twice', `${place}/kind`, { kind: estimate.kind })];
     kinds.add(estimate.kind);
     if (estimate.by === 'tariff') return [];
+    if ((estimate.by === 'weight' || estimate.by === 'volume') && item !== undefined && item[estimate.by] === undefined)
+      return [refusal('estimate_measure_missing', `${place}/by`, { basis: estimate.by, item: item.id })];
     const figure = estimate.by === 'percent' ? estimate.percent : estimate.amount;
     return figure < 0n ? [refusal('amount_negative', `${place}/amount`)] : [];
   });

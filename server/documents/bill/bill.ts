@@ -3,6 +3,7 @@ import { billNumberShape } from '@obolus/core/purchasing/billNumber';
 import { formatAmount } from '@obolus/core/exact/amounts';
 import { poolsReached } from '@obolus/core/purchasing/bill/decide';
 import { refusal } from '@obolus/core/state/refusal';
+import { loadLandedOn } from '../allocation.ts';
 import { type DocumentCommand, lineAt } from '../documentCommand.ts';
 import { citing, dimensionColumns, keyOf } from '../../storage/lineColumns.ts';
 import { dimensionsOf, vendorIn } from '../readParts.ts';
@@ -199,6 +200,27 @@ export const bill: DocumentCommand<'bill'> = {
       approval: key === undefined ? '' : await approvalOfBody(manager, key, body),
     };
   },
+  alsoNeeds: ({ land }) => (land ? ['allocation'] : []),
+  async loadFollowing({ land }, loader) {
+    if (land) await loadLandedOn(loader, land.to, land.bases);
+  },
+  follows: ({ charges }, { land }) =>
+    land && {
+      kind: 'allocation',
+      at: '/land',
+      body: {
+        date: land.date,
+        to: land.to,
+        charges: land.bases.map(({ charge, basis, limitedTo }) => ({
+          of: charges[charge]?.id ?? '',
+          basis,
+          amount: '',
+          fixed: [],
+          ...(limitedTo ? { limitedTo } : {}),
+        })),
+        ...(land.more ? { more: true } : {}),
+      },
+    },
   reversal: { settle: freeNumber },
   duplicate: {
     index: 'bill_number_once',

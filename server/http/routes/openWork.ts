@@ -13,6 +13,7 @@ import { orderUbl } from '../../papers/orderUbl.ts';
 import { readOrderPaper } from '../../papers/orderPaper.ts';
 import { viewOrder } from '../../queries/orders.ts';
 import { listShipments, readShipment } from '../../queries/shipments.ts';
+import { listUnbilledEstimates } from '../../queries/unbilledEstimates.ts';
 import { tryCode } from '../../queries/tryCode.ts';
 import { itemsNamed, lookUpItems, lookUpVendors } from '../../queries/lookUp.ts';
 import { listHeldGoods } from '../../queries/heldGoods.ts';
@@ -75,6 +76,9 @@ export function openWorkRoutes(router: Router, context: Context): void {
   implement(router, context, api.shipments, async () => listShipments(manager, await currency()));
   implement(router, context, api.shipment, async ({ params }) =>
     readShipment(manager, params.number, await currency()),
+  );
+  implement(router, context, api.unbilledEstimates, async () =>
+    listUnbilledEstimates(manager, await currency(), todayOf(context)),
   );
   implement(router, context, api.tryCode, async ({ query }) => tryCode(manager, query, await currency()));
   implement(router, context, api.openCharges, async () => listOpenCharges(manager, await currency()));

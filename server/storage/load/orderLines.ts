@@ -208,7 +208,9 @@ function estimateOf(row: Row): Estimate {
   const kind = text(row.kind);
   switch (text(row.estimated_by) as Estimate['by']) {
     case 'unit':
-      return { kind, by: 'unit', amount: priceOf(row.figure) };
+    case 'weight':
+    case 'volume':
+      return { kind, by: text(row.estimated_by) as 'unit', amount: priceOf(row.figure) };
     case 'percent':
       return { kind, by: 'percent', percent: fractionOf(row.figure) };
     case 'flat':

@@ -69,6 +69,30 @@ export const items = {
     },
     { unique: { charge_kind_once: ['code'] } },
   ),
+  /** Which charges are expected with goods, where an order does not say; what is empty holds for any. */
+  estimateRule: table(
+    'estimate_rule',
+    {
+      id: generated(),
+      code: text(30),
+      kind_id: ref(),
+      estimated_by: text(10),
+      figure: { ...figure(), default: 0 },
+      /** Of a shipment as a whole: how it is shared over its lines. */
+      basis: { ...text(20), default: '' },
+      vendor_id: maybe(ref()),
+      item_id: maybe(ref()),
+      group_id: maybe(ref()),
+      warehouse_id: maybe(ref()),
+      mode: { ...text(20), default: '' },
+      from_port: { ...text(60), default: '' },
+      to_port: { ...text(60), default: '' },
+      from_day: maybe(day()),
+      to_day: maybe(day()),
+      retired: flag(),
+    },
+    { unique: { estimate_rule_once: ['code'] } },
+  ),
   tariffRate: table(
     'tariff_rate',
     {

@@ -10,6 +10,7 @@ import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../server/me.ts';
 import { Cell, Field } from '../../parts/Cells.tsx';
+import { useChargeKinds } from '../../parts/chargeKinds.ts';
 import { sumOf } from '../../parts/exact.ts';
 import { showFigure } from '../../locale/figures.ts';
 import { AnotherBill, CurrencyField, DateField, TermsField } from '../../drafts/HeaderFields.tsx';
@@ -20,6 +21,7 @@ import { BillGrid } from './BillGrid.tsx';
 import { DisputedLines } from './DisputedLines.tsx';
 import { type FurtherLine, isTax } from './further.ts';
 import { FurtherLines } from './FurtherLines.tsx';
+import { OntoGoods } from './OntoGoods.tsx';
 import { PaperBeside, useBeside } from './PaperBeside.tsx';
 import { PaperSays } from './PaperSays.tsx';
 import { TotalOfBill } from './TotalOfBill.tsx';
@@ -33,6 +35,7 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
   const mayBill = useMayPost('bill');
   const navigate = useNavigate();
   const codes = server.useTaxCodesQuery();
+  const kinds = useChargeKinds();
   const party = useVendor(vendor);
   const entering = useDraft<'bill', BillBody>({
     kind: 'bill',
@@ -51,6 +54,7 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
       toCommand(
         body,
         lines.filter((line) => line.currency === body.currency),
+        kinds,
       ),
     title: (body) => [party?.name, body.reference].filter(Boolean).join(', '),
     // A receipt left it: all that came with it is billed as it came.
@@ -160,21 +164,10 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
               />
             )}
             {inCurrency.length > 0 && <BillGrid entering={entering} body={body} lines={inCurrency} over={over} />}
-            {asOrdered.length > 0 && (
-              <p className="pt-2">
-                <button
-                  type="button"
-                  className="act"
-                  onClick={() =>
-                    change({ further: [...body.further.filter((line) => !isTax(line.what)), ...asOrdered] })
-                  }
-                >
-                  {say('bench.taxes_expected', {
-                    taxes: asOrdered.map(({ about, amount }) => `${about} ${showFigure(amount)}`).join(', '),
-                  })}
-                </button>
-              </p>
-            )}
+            <TaxesExpected
+              taxes={asOrdered}
+              onTake={() => change({ further: [...body.further.filter((line) => !isTax(line.what)), ...asOrdered] })}
+            />
             <FurtherLines
               lines={body.further}
               change={(further) => change({ further })}
@@ -182,7 +175,12 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
               differences={preview?.differences ?? []}
               currency={body.currency}
               goods={inCurrency.length > 0}
+              onto={body.onto !== undefined}
               vendor={vendor}
+            />
+            <OntoGoods
+              {...{ body, change, kinds, refusals }}
+              hasGoods={inCurrency.some(({ line, state }) => state === 'received' && body.billed[line]?.quantity)}
             />
             <DisputedLines
               lines={body.disputed}
@@ -204,7 +202,7 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
           note={
             needsSecond || preview?.approval ? (
               <AskApproval
-                {...{ draft, body: toCommand(body, inCurrency), needed: needsSecond }}
+                {...{ draft, body: toCommand(body, inCurrency, kinds), needed: needsSecond }}
                 before={waiting?.approval ?? ''}
                 now={preview?.approval ?? ''}
               />
@@ -220,6 +218,20 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
         />
       </div>
     </DndContext>
+  );
+}
+
+/** Offers the taxes that the orders' codes make. */
+function TaxesExpected({ taxes, onTake }: { taxes: readonly FurtherLine[]; onTake: () => void }) {
+  if (taxes.length === 0) return null;
+  return (
+    <p className="pt-2">
+      <button type="button" className="act" onClick={onTake}>
+        {say('bench.taxes_expected', {
+          taxes: taxes.map(({ about, amount }) => `${about} ${showFigure(amount)}`).join(', '),
+        })}
+      </button>
+    </p>
   );
 }
 

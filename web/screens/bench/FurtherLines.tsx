@@ -65,6 +65,7 @@ export function FurtherLines({
   differences,
   currency,
   goods,
+  onto,
   vendor,
 }: {
   lines: readonly FurtherLine[];
@@ -73,6 +74,8 @@ export function FurtherLines({
   differences: PreviewReply['differences'];
   currency: string;
   goods: boolean;
+  /** Whether charges go onto goods with the posting. */
+  onto: boolean;
   vendor: string;
 }) {
   const { company } = useMe();
@@ -157,7 +160,7 @@ export function FurtherLines({
                       </span>
                     ) : (
                       <span className="dim">
-                        {[line.about, saysOf(line.what, chargeKinds)].filter(Boolean).join(', ')}
+                        {[line.about, saysOf(line.what, chargeKinds, onto)].filter(Boolean).join(', ')}
                         {difference && ' · '}
                         {difference && <Allowed difference={difference} currency={company.currency} />}
                       </span>
@@ -186,10 +189,10 @@ export function FurtherLines({
 }
 
 /** What becomes of a charge or a tax. */
-function saysOf(what: string, kinds: readonly ChargeKind[]): string {
+function saysOf(what: string, kinds: readonly ChargeKind[], onto: boolean): string {
   if (what === 'tax-reclaimed') return say('bench.says_reclaimed');
   if (what === 'tax-kept') return say('bench.says_kept');
   return kinds.some(({ code, isCost }) => code === what && !isCost)
     ? say('bench.says_no_cost')
-    : say('bench.says_charge');
+    : say(onto ? 'bench.says_onto' : 'bench.says_charge');
 }

@@ -10,6 +10,8 @@ import {
   priceOfBoth,
   sumOfQuantities,
 } from '../../parts/exact.ts';
+import type { Basis } from '../landing/sheet.ts';
+import { type ChargeKind, usualBasis } from '../../parts/chargeKinds.ts';
 import { type FurtherLine, furtherToSend } from './further.ts';
 
 type Bill = BodyOf<'bill'>;
@@ -28,7 +30,18 @@ export interface BilledLine {
 
 type Covers = readonly (readonly { readonly of: string; readonly quantity: string }[])[];
 
-export interface BillBody extends Omit<Bill, 'lines' | 'charges' | 'expenses' | 'tax' | 'disputed' | 'whole'> {
+/** The goods of the bill itself, or others by what they are called together: of a shipment, of estimates. */
+export type Onto =
+  | { readonly what: 'billed' }
+  | {
+      readonly what: 'goods';
+      readonly title: string;
+      readonly lines: readonly string[];
+      /** Of kinds that go onto some of them only: which. */
+      readonly only?: Readonly<Record<string, readonly string[]>>;
+    };
+
+export interface BillBody extends Omit<Bill, 'lines' | 'charges' | 'expenses' | 'tax' | 'disputed' | 'whole' | 'land'> {
   readonly billed: Readonly<Record<string, BilledLine>>;
   readonly further: readonly FurtherLine[];
   readonly disputed: readonly Disputed[];
@@ -38,6 +51,10 @@ export interface BillBody extends Omit<Bill, 'lines' | 'charges' | 'expenses' | 
   readonly whyTax?: string;
   /** The paper that it was read from, and which lines each line of it is for. */
   readonly paper?: string;
+  /** The goods that its charges go onto when it is posted; none while they wait to be allocated. */
+  readonly onto?: Onto;
+  /** How a kind of charge is shared, where that is not as usual. */
+  readonly basisOf?: Readonly<Record<string, Basis>>;
   readonly covers?: Covers;
 }
 
@@ -50,8 +67,21 @@ export const asReceived = (line: BillableView): BilledLine => ({
 
 /** As it would be posted; undefined while there is nothing to say yet. */
 export function toCommand(
-  { billed, further, disputed, paper: _paper, covers: _covers, asked, whyTotal, whyTax, ...header }: BillBody,
+  {
+    billed,
+    further,
+    disputed,
+    paper: _paper,
+    covers: _covers,
+    onto,
+    basisOf,
+    asked,
+    whyTotal,
+    whyTax,
+    ...header
+  }: BillBody,
   lines: readonly BillableView[],
+  kinds: readonly ChargeKind[] = [],
 ): Bill | undefined {
   const cited = lines.flatMap((line): Bill['lines'] => {
     const entry = billed[line.line];
@@ -84,9 +114,40 @@ export function toCommand(
     ...header,
     lines: cited,
     ...given,
+    ...landed(onto, given.charges, { date: header.date, lines, cited }, kinds, basisOf),
     ...(disputed.length > 0 ? { disputed: [...disputed] } : {}),
     ...(Object.keys(whole).length > 0 ? { whole } : {}),
   };
+}
+
+/** What of its charges goes onto goods with it, each kind as it is usually shared; nothing of kinds that are no cost. */
+function landed(
+  onto: Onto | undefined,
+  charges: Bill['charges'],
+  { date, lines, cited }: { date: string; lines: readonly BillableView[]; cited: Bill['lines'] },
+  kinds: readonly ChargeKind[],
+  basisOf: Readonly<Record<string, Basis>> = {},
+): Pick<Bill, 'land'> {
+  const bases = charges.flatMap(({ kind }, charge) =>
+    kinds.some(({ code, isCost }) => code === kind && isCost)
+      ? [{ charge, basis: basisOf[kind] ?? usualBasis(kinds, kind), ...limitedTo(onto, kind) }]
+      : [],
+  );
+  const to = onto?.what === 'goods' ? [...onto.lines] : onto === undefined ? [] : hereOf(lines, cited);
+  return to.length > 0 && bases.length > 0 ? { land: { date, to, bases } } : {};
+}
+
+function limitedTo(onto: Onto | undefined, kind: string): { limitedTo?: string[] } {
+  const only = onto?.what === 'goods' ? onto.only?.[kind] : undefined;
+  return only ? { limitedTo: [...only] } : {};
+}
+
+/** Of the lines of a bill, the goods that are here: charges can go onto them. */
+function hereOf(lines: readonly BillableView[], cited: Bill['lines']): string[] {
+  const here = new Set<string>(
+    lines.filter(({ state, item }) => state === 'received' && item.id !== '0').map(({ line }) => line),
+  );
+  return cited.flatMap(({ of }) => (here.has(of) ? [of] : []));
 }
 
 export const lineTotal = (body: BillBody, line: BillableView): string | undefined => {

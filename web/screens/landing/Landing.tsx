@@ -16,6 +16,7 @@ import { Head } from '../../parts/Head.tsx';
 import { DateField } from '../../drafts/HeaderFields.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { Choosing } from './Choosing.tsx';
+import { LandingTabs } from './LandingTabs.tsx';
 import { LandingGrid } from './LandingGrid.tsx';
 import type { Body } from './sheet.ts';
 import { SheetTools, useUnusual } from './SheetTools.tsx';
@@ -71,33 +72,36 @@ export function Landing() {
   const shipments = [...new Set(received.map((line) => line.receipt.shipment).filter(Boolean))];
   return (
     <div className="screen">
-      <Head
-        title={
-          shipments.length === 1
-            ? say('landing.shipment_named', { shipment: shipments[0] ?? '' })
-            : say('frame.landing')
-        }
-        about={
-          received.length > 0
-            ? say('landing.of_goods', {
-                received: received.length,
-                goods: showFigure(
-                  sumOf(
-                    received.map((line) => line.goods),
-                    me.company.currency,
+      <div>
+        <Head
+          title={
+            shipments.length === 1
+              ? say('landing.shipment_named', { shipment: shipments[0] ?? '' })
+              : say('frame.landing')
+          }
+          about={
+            received.length > 0
+              ? say('landing.of_goods', {
+                  received: received.length,
+                  goods: showFigure(
+                    sumOf(
+                      received.map((line) => line.goods),
+                      me.company.currency,
+                    ),
                   ),
-                ),
-                charges: chosen.length,
-              })
-            : say('landing.about')
-        }
-      >
-        <Link className="btn quiet self-end" to="/landing/customs-entry">
-          {say('landing.new_entry')}
-        </Link>
-        <EntryField body={body} change={change} refusals={refusals} />
-        <DateField name={say('landing.posting_date')} body={body} change={change} refusals={refusals} />
-      </Head>
+                  charges: chosen.length,
+                })
+              : say('landing.about')
+          }
+        >
+          <Link className="btn quiet self-end" to="/landing/customs-entry">
+            {say('landing.new_entry')}
+          </Link>
+          <EntryField body={body} change={change} refusals={refusals} />
+          <DateField name={say('landing.posting_date')} body={body} change={change} refusals={refusals} />
+        </Head>
+        <LandingTabs />
+      </div>
       <div className="body">
         {failed ? (
           <Problem error={failed} again={() => Promise.all([charges.refetch(), lines.again()])} />

@@ -94,6 +94,7 @@ function Changing({ order }: { order: OrderView }) {
           currency={order.currency}
           taxCode=""
           expected={entering.preview?.expected}
+          ruled={entering.preview?.ruled}
           onOrder={new Map(order.lines.map((line) => [line.line, line]))}
         />
       </div>

@@ -1,3 +1,4 @@
+import type { PreviewReply } from '@obolus/contract/commands';
 import { DIMENSIONS } from '@obolus/contract/views/setUp';
 import { server } from '../../server/api.ts';
 import { Cell, Choice, Said } from '../../parts/Cells.tsx';
@@ -17,6 +18,7 @@ export function FurtherOfLine({
   unit,
   known,
   expected,
+  ruled,
 }: {
   line: OrderLine;
   at: number;
@@ -27,6 +29,7 @@ export function FurtherOfLine({
   unit: string;
   /** What one stock unit should cost once it is here, in words. */
   expected: string;
+  ruled: PreviewReply['ruled'];
   /** The vendor's number for it, as far as it is known. */
   known: string;
 }) {
@@ -113,7 +116,7 @@ export function FurtherOfLine({
           />
         </Said>
       ))}
-      {goods && <ExpectedCharges line={line} at={at} set={set} wrong={wrong} expected={expected} />}
+      {goods && <ExpectedCharges line={line} at={at} set={set} wrong={wrong} expected={expected} ruled={ruled} />}
     </div>
   );
 }

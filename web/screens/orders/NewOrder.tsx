@@ -124,6 +124,7 @@ export function NewOrder() {
           currency={body.currency}
           taxCode={vendor?.taxCode ?? ''}
           expected={entering.preview?.expected}
+          ruled={entering.preview?.ruled}
         />
       </div>
       <Footing

@@ -28,6 +28,7 @@ interface Props {
   readonly taxCode: string;
   /** What the lines should cost once they are here, by the place among those that are sent. */
   readonly expected: PreviewReply['expected'] | undefined;
+  readonly ruled: PreviewReply['ruled'] | undefined;
   /** The lines that are on the order already: what they are for does not change. */
   readonly onOrder?: ReadonlyMap<string, OrderView['lines'][number]>;
 }
@@ -42,6 +43,7 @@ export function OrderGrid({
   date,
   taxCode,
   expected = NO_COSTS,
+  ruled = NO_RULES,
   onOrder,
 }: Props) {
   const { company, user } = useMe();
@@ -103,6 +105,10 @@ export function OrderGrid({
   });
   useEffect(() => late.fill(), [late, boughtOf]);
   const landedAt = useMemo(() => new Map(expected.map(({ line, unitCost }) => [line, unitCost])), [expected]);
+  const ruledAt = useMemo(
+    () => new Map(ruled.map(({ line: of }) => [of, ruled.filter(({ line }) => line === of)])),
+    [ruled],
+  );
   const refusedAt = useMemo(() => byLine(refusals), [refusals]);
   const knownNow = lines.map(known);
   const refresh = () => change(lines.map((line, at) => ({ ...line, price: knownNow[at]?.price ?? line.price })));
@@ -151,6 +157,7 @@ export function OrderGrid({
               {...knownProps(knownNow[at])}
               refusals={refusedAt.get(sentAt(at)) ?? NONE}
               opened={opened.has(at)}
+              ruled={ruledAt.get(sentAt(at)) ?? NO_RULES}
               landed={landedAt.get(sentAt(at)) ?? ''}
               baseCurrency={company.currency}
             />
@@ -191,4 +198,5 @@ export function OrderGrid({
 const knownProps = (known: KnownPrice | undefined) => ({ knownAt: known?.price, knownFrom: known?.source });
 
 const NONE: readonly RefusalView[] = [];
+const NO_RULES: PreviewReply['ruled'] = [];
 const NO_COSTS: PreviewReply['expected'] = [];

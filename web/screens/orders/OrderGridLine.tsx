@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import type { RefusalView } from '@obolus/contract/commands';
+import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
 import type { ItemView, PriceView } from '@obolus/contract/views/setUp';
 import type { OrderView } from '@obolus/contract/views/orders';
 import { wrongAt } from '../../drafts/useDraft.ts';
@@ -34,6 +34,7 @@ export interface LineProps {
   readonly opened: boolean;
   /** What one stock unit should cost once it is here, in base currency; empty while nobody knows. */
   readonly landed: string;
+  readonly ruled: PreviewReply['ruled'];
   readonly baseCurrency: string;
   readonly place: Place;
   readonly actions: LineActions;
@@ -67,6 +68,7 @@ export const OrderGridLine = memo(function OrderGridLine({
   refusals,
   opened,
   landed,
+  ruled,
   baseCurrency,
   place,
   actions,
@@ -74,6 +76,7 @@ export const OrderGridLine = memo(function OrderGridLine({
   const wrong = (field: string) => wrongAt(refusals, `/lines/${sentAt}/${field}`);
   const set = (to: Partial<OrderLine>) => actions.set(at, to);
   const isExpense = line.expense !== undefined || (ordered !== undefined && ordered.item === null);
+  const said = saidBeside(line) + (line.estimates === undefined ? ruled.length : 0);
   const wide =
     opened ||
     refusals.some((refusal) =>
@@ -199,7 +202,7 @@ export const OrderGridLine = memo(function OrderGridLine({
               aria-label={say('orders.more_of_line_at', { at: at + 1 })}
               onClick={() => actions.open(at, !opened)}
             >
-              {saidBeside(line) > 0 ? `+${saidBeside(line)}` : '···'}
+              {said > 0 ? `+${said}` : '···'}
             </button>
             {!line.of && (
               <TakeOut label={say('orders.take_out_line', { at: at + 1 })} onClick={() => actions.takeOut(at)} />
@@ -218,6 +221,7 @@ export const OrderGridLine = memo(function OrderGridLine({
             goods={!isExpense}
             unit={item?.unit ?? ''}
             known={bought?.number ?? ''}
+            ruled={ruled}
             expected={expectedInWords(landed, baseCurrency, item)}
           />
         </Below>

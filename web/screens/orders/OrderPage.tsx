@@ -7,6 +7,7 @@ import { isZero } from '../../parts/exact.ts';
 import { showDay, showFigure, showPrice } from '../../locale/figures.ts';
 import { PerPack } from '../../parts/PerPack.tsx';
 import { closing, useDeed } from './OrderActions.tsx';
+import { estimateInWords } from './orderLine.ts';
 import { say } from '../../locale/say.ts';
 
 /** How an order stands, in words; nothing where there is nothing to say. */
@@ -171,6 +172,3 @@ export function OrderLines({ order }: { order: OrderView }) {
 }
 
 const figureOrDash = (figure: string) => (isZero(figure) ? <span className="dim">–</span> : showFigure(figure));
-
-const estimateInWords = ({ kind, by, figure }: OrderView['lines'][number]['estimates'][number]): string =>
-  say(`orders.estimate_${by}`, { kind, figure: showFigure(figure) });

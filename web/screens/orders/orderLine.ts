@@ -1,5 +1,7 @@
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { OrderView } from '@obolus/contract/views/orders';
+import { showFigure } from '../../locale/figures.ts';
+import { say } from '../../locale/say.ts';
 
 export type OrderLine = BodyOf<'order-change'>['lines'][number];
 
@@ -39,3 +41,7 @@ export const asOrdered = (line: OrderView['lines'][number]): OrderLine => ({
   taxCode: line.taxCode,
   shipment: line.shipment,
 });
+
+/** A charge that is expected with a line. */
+export const estimateInWords = ({ kind, by, figure }: NonNullable<OrderLine['estimates']>[number]): string =>
+  say(`orders.estimate_${by}`, { kind, figure: showFigure(figure) });

@@ -18,12 +18,14 @@ import { type HeldRow, count, type Counted, fromAdvice, NOTHING_COUNTED, toSend 
 import { ReceivingGrid } from './ReceivingGrid.tsx';
 import { ScanField } from './ScanField.tsx';
 import { ScannerStandIn } from './ScannerStandIn.tsx';
+import { BillCharges, type BilledCharge } from './BillCharges.tsx';
 import { say, sayAll, sayWith } from '../../locale/say.ts';
 
 interface Body extends Omit<BodyOf<'receipt'>, 'lines' | 'held' | 'bill'>, Counted {
   /** The vendor's number of the bill, where that came with the goods. */
   readonly billNumber: string;
   readonly billAnother: string;
+  readonly billCharges?: readonly BilledCharge[];
 }
 
 /** One delivery of a vendor, counted by typing or scanning: over several orders, parts of them, more or less than was due. */
@@ -45,7 +47,18 @@ export function Delivery({ vendor, draft, lines }: { vendor: string; draft: stri
       billAnother: '',
       ...NOTHING_COUNTED,
     }),
-    toCommand: ({ quantities, units, lots, last, held, further, billNumber, billAnother, ...body }) => {
+    toCommand: ({
+      quantities,
+      units,
+      lots,
+      last,
+      held,
+      further,
+      billNumber,
+      billAnother,
+      billCharges = [],
+      ...body
+    }) => {
       const sent = toSend(lines, { quantities, units, lots, last, held, further });
       if (sent.lines.length + (sent.held?.length ?? 0) === 0) return undefined;
       const warehouse = body.warehouse || (usualWarehouse(lines, quantities) ?? warehouses.data?.rows[0]?.id ?? '0');
@@ -53,7 +66,15 @@ export function Delivery({ vendor, draft, lines }: { vendor: string; draft: stri
         ...body,
         warehouse,
         ...sent,
-        ...(billNumber.trim() === '' ? {} : { bill: { reference: billNumber, another: billAnother } }),
+        ...(billNumber.trim() === ''
+          ? {}
+          : {
+              bill: {
+                reference: billNumber,
+                another: billAnother,
+                charges: billCharges.filter(({ amount }) => amount !== ''),
+              },
+            }),
       };
     },
     title: () => name,
@@ -142,6 +163,13 @@ export function Delivery({ vendor, draft, lines }: { vendor: string; draft: stri
             onChange={(billAnother) => change({ billAnother })}
           />
         </div>
+        {mayBill && body.billNumber.trim() !== '' && (
+          <BillCharges
+            charges={body.billCharges ?? []}
+            change={(billCharges) => change({ billCharges })}
+            refusals={refusals}
+          />
+        )}
         {announced.map((advice) => (
           <Announced
             key={advice.id}

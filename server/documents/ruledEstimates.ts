@@ -1,0 +1,156 @@
+import type { EntityManager } from 'typeorm';
+import type { PreviewReply } from '@obolus/contract/commands';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
+import { type EstimateRule, estimatesByRules, type Ruled, type RuledLine } from '@obolus/core/charges/estimateRules';
+import { price, PRICE_PLACES, quantity, QUANTITY_PLACES } from '@obolus/core/exact/amounts';
+import { parseDecimal } from '@obolus/core/exact/decimal';
+import { powerOfTen } from '@obolus/core/exact/rounding';
+import { big, type Row, text } from '../queries/figures.ts';
+import { stands } from '../storage/load/rows.ts';
+import type { Questioned } from './documentCommand.ts';
+import type { LineBody } from './orderLines.ts';
+import { estimate } from './writeParts.ts';
+
+/** What lines are ordered by, beside what each says. */
+interface OrderedBy {
+  readonly vendor: string;
+  readonly warehouse: string;
+  readonly date: string;
+  readonly baseCurrency: string;
+}
+
+/**
+ * What the company's rules put on lines that say no estimates of their own, by the line's place in the body; lines that say some, and
+ * lines on the order already, are left as they are. A figure that cannot be read counts as none: it is refused elsewhere.
+ */
+export async function ruledEstimates(
+  manager: EntityManager,
+  by: OrderedBy,
+  lines: readonly (LineBody & { readonly of?: string })[],
+): Promise<ReadonlyMap<number, Ruled[]>> {
+  const places = lines.flatMap((line, at) => (line.estimates === undefined && line.item && !line.of ? [at] : []));
+  if (places.length === 0) return new Map();
+  const rules = await readRules(manager);
+  if (rules.length === 0) return new Map();
+  const asked = places.map((at) => lines[at] as LineBody);
+  const [items, ways] = [await readItems(manager, asked), await readWays(manager, asked)];
+  const ruled = asked.map((line) => ruledLine(line, by, items, ways));
+  const already = await readAlready(manager, [...ways.keys()]);
+  const found = estimatesByRules(
+    rules,
+    ruled,
+    { date: by.date, currency: by.baseCurrency },
+    (kind, shipment) => already.get(`${kind}|${shipment.toLowerCase()}`) ?? 0n,
+  );
+  return new Map(places.map((at, place) => [at, found[place] ?? []]));
+}
+
+/** The same for a new order, whose body says by whom and when. */
+export const ruledOnOrder = (manager: EntityManager, body: BodyOf<'order'>, baseCurrency: string) =>
+  ruledEstimates(manager, { ...body, baseCurrency }, body.lines);
+
+/** The same for new lines of an order that stands. */
+export async function ruledOnChange(manager: EntityManager, body: BodyOf<'order-change'>, baseCurrency: string) {
+  const [order] = (await manager.query('SELECT vendor_id, warehouse_id FROM document WHERE id = ?', [
+    body.of,
+  ])) as Row[];
+  const by = { vendor: text(order?.vendor_id), warehouse: text(order?.warehouse_id), date: body.date, baseCurrency };
+  return ruledEstimates(manager, by, body.lines);
+}
+
+/** The same as a preview shows it. */
+export const showRuled = (questioned: Questioned | undefined, baseCurrency: string): PreviewReply['ruled'] =>
+  [...(questioned?.ruled ?? [])].flatMap(([line, ruled]) =>
+    ruled.map(({ rule, estimate: expected }) => ({ line, rule, ...estimate(expected, baseCurrency) })),
+  );
+
+async function readRules(manager: EntityManager): Promise<EstimateRule[]> {
+  const rows = (await manager.query(
+    `SELECT r.*, k.code AS kind FROM estimate_rule r JOIN charge_kind k ON k.id = r.kind_id AND k.retired = 0 WHERE r.retired = 0`,
+  )) as Row[];
+  return rows.map((row) => ({
+    code: text(row.code),
+    kind: text(row.kind),
+    by: text(row.estimated_by) as EstimateRule['by'],
+    figure: price(big(row.figure)),
+    basis: (text(row.basis) || 'value') as EstimateRule['basis'],
+    vendor: text(row.vendor_id),
+    item: text(row.item_id),
+    group: text(row.group_id),
+    warehouse: text(row.warehouse_id),
+    mode: text(row.mode),
+    from: text(row.from_port),
+    to: text(row.to_port),
+    first: row.from_day == null ? undefined : text(row.from_day),
+    last: row.to_day == null ? undefined : text(row.to_day),
+  }));
+}
+
+/** Items with what they hold in each unit that they are bought in. */
+async function readItems(manager: EntityManager, lines: readonly LineBody[]): Promise<ReadonlyMap<string, Row[]>> {
+  const ids = [...new Set(lines.map(({ item }) => item))];
+  const rows = (await manager.query(
+    `SELECT i.id, i.group_id, i.weight, i.volume, p.unit, p.size FROM item i LEFT JOIN item_pack p ON p.item_id = i.id WHERE i.id IN (?)`,
+    [ids],
+  )) as Row[];
+  return new Map(ids.map((id) => [id, rows.filter((row) => text(row.id) === id)]));
+}
+
+/** The ways of shipments, by their number in small letters; a shipment that is not set up has none. */
+async function readWays(manager: EntityManager, lines: readonly LineBody[]): Promise<ReadonlyMap<string, Row>> {
+  const numbers = [...new Set(lines.map(({ shipment = '' }) => shipment.trim().toLowerCase()).filter(Boolean))];
+  if (numbers.length === 0) return new Map();
+  const rows = (await manager.query('SELECT number, mode, from_port, to_port FROM shipment WHERE number IN (?)', [
+    numbers,
+  ])) as Row[];
+  const known = new Map(rows.map((row) => [text(row.number).toLowerCase(), row]));
+  return new Map(numbers.map((number) => [number, known.get(number) ?? {}]));
+}
+
+/** What is expected flat with goods on order under shipments, in minor units of the base currency, by kind and shipment. */
+async function readAlready(manager: EntityManager, shipments: readonly string[]): Promise<ReadonlyMap<string, bigint>> {
+  if (shipments.length === 0) return new Map();
+  const rows = (await manager.query(
+    `SELECT e.kind, l.shipment, SUM(e.figure) AS amount FROM ordered_line l
+       JOIN order_estimate e ON e.document_id = l.document_id AND e.line_no = l.line_no AND e.by_id = l.by_id AND e.estimated_by = 'flat'
+     WHERE l.shipment IN (?) AND ${stands('l.document_id')} GROUP BY e.kind, l.shipment`,
+    [shipments],
+  )) as Row[];
+  return new Map(rows.map((row) => [`${text(row.kind)}|${text(row.shipment).toLowerCase()}`, big(row.amount)]));
+}
+
+function ruledLine(
+  line: LineBody,
+  { vendor, warehouse }: OrderedBy,
+  items: ReadonlyMap<string, Row[]>,
+  ways: ReadonlyMap<string, Row>,
+): RuledLine {
+  const packs = items.get(line.item) ?? [];
+  const shipment = line.shipment?.trim() ?? '';
+  const way = ways.get(shipment.toLowerCase());
+  const asked = scaled(line.quantity, QUANTITY_PLACES);
+  const held = line.packSize
+    ? scaled(line.packSize, QUANTITY_PLACES)
+    : big(packs.find(({ unit }) => text(unit) === line.unit)?.size);
+  const stock = line.unit && held > 0n ? (asked * held) / powerOfTen(QUANTITY_PLACES) : asked;
+  const measure = (of: 'weight' | 'volume') => (packs[0]?.[of] == null ? undefined : stock * big(packs[0][of]));
+  return {
+    vendor,
+    item: line.item,
+    group: text(packs[0]?.group_id),
+    warehouse: line.warehouse || warehouse,
+    mode: text(way?.mode),
+    from: text(way?.from_port),
+    to: text(way?.to_port),
+    shipment,
+    quantity: quantity(stock),
+    value: asked * scaled(line.price, PRICE_PLACES) * (100n * powerOfTen(4) - scaled(line.discount, 4)),
+    weight: measure('weight'),
+    volume: measure('volume'),
+  };
+}
+
+function scaled(figure: string, places: number): bigint {
+  const parsed = parseDecimal(figure, places);
+  return parsed.ok && parsed.scaled > 0n ? parsed.scaled : 0n;
+}
