@@ -155,5 +155,5 @@ FHL-013,GREY,"Yarn, table looms and shuttles",container,Grey Heron 43,Nelson,Fer
 FHL-014,GREY,Yarn and looms for the autumn,container,Grey Heron 46,Nelson,Fernhollow Harbor,${day(50)},${day(49)},${day(16)},${day(14)},FOB,GH 118 020,7480,39.6
 FHL-015,GREY,Linen,container,Grey Heron 44,Port of Beira,Fernhollow Harbor,${day(60)},${day(59)},${day(46)},${day(45)},FOB,,84,0.3
 FHL-016,GREY,Shuttles,container,,Mundra,Fernhollow Harbor,${day(12)},${day(11)},${day(-18)},,FOB,,,
-FHL-017,GREY,Reeds by truck,lorry,,Aldergrove,Fernhollow,${day(33)},${day(33)},${day(31)},${day(31)},FCA,,48,0.08
+FHL-017,ALDR,Reeds by truck,lorry,,Aldergrove,Fernhollow,${day(33)},${day(33)},${day(31)},${day(31)},FCA,,48,0.08
 `;

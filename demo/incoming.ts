@@ -88,3 +88,36 @@ export async function announcedShuttles(source: DataSource, order: string, arriv
     }),
   );
 }
+
+/**
+ * The simulated broker states by mail what customs charged, as a CSV file: of two entries one is right; of the other the reeds were put under the
+ * code of looms, which costs duty that reeds do not.
+ */
+export async function brokersStatements(source: DataSource, today: string): Promise<void> {
+  const day = (before: number) => addDays(today, -before);
+  const header = 'entry,date,broker,shipment,code,origin,currency,rate,value,duty,import_tax,description';
+  const statements = [
+    ['26-GH-129930', `26-GH-129930,${day(29)},LANT,FHL-017,8446.10,CA,CAD,0.73,1387.00,34.68,71.09,Reeds of steel`],
+    [
+      '26-GH-127004',
+      `26-GH-127004,${day(42)},LANT,FHL-015,5306.10,PT,EUR,1.09,1722.20,51.67,88.69,Linen yarn bleached`,
+    ],
+  ];
+  for (const [entry = '', line = ''] of statements) {
+    const at = new Date(Date.parse(`${day(2)}T08:15:00Z`));
+    const content = Buffer.from(`${header}\n${line}\n`);
+    const name = `${entry}.csv`;
+    await keepMail(source, {
+      outward: false,
+      sender: BROKER,
+      recipients: [BILLS],
+      subject: `Customs entry ${entry}`,
+      text: `Please find what customs charged on entry ${entry} attached.\n\nLanternhouse Customs`,
+      attachments: [name],
+      at,
+    });
+    await takeBillIn(source, { id: randomUUID(), name, content, at, today, came: 'mail', sender: BROKER, by: null });
+  }
+}
+
+const BROKER = 'entries@lanternhouse.example';

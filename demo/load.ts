@@ -20,7 +20,7 @@ import { changeEntry } from '@obolus/server/setUp/registers';
 import { keepAdvice } from '@obolus/server/despatch/advices';
 import { demoCompany } from './company.ts';
 import { documentOf, known } from './documentOf.ts';
-import { announcedShuttles, refusedAttachment, takeIn } from './incoming.ts';
+import { announcedShuttles, brokersStatements, refusedAttachment, takeIn } from './incoming.ts';
 import { imports } from './registers.ts';
 import { type Step, STORY } from './story.ts';
 import { WAITING_BILLS } from './waitingBills.ts';
@@ -83,6 +83,7 @@ export async function loadDemo(source: DataSource, today: string): Promise<void>
   );
   await allowances(source, { administrator: idOf('administrator'), approver: idOf('approver') }, today);
   for (const bill of WAITING_BILLS) await takeIn(source, bill, { documents, today, accountant });
+  await brokersStatements(source, today);
   await refusedAttachment(source, today);
 }
 

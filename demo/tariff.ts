@@ -6,6 +6,7 @@ Duty,5306,,,${from},,3,,,
 Duty,5306,PT,yes,${from},,0,,,
 Duty,8446,,,${from},,2.5,,,
 Added tariff,8446,CN,,${from},,7.5,,,
+Duty,8447,,,${from},,4.65,,,
 Duty,3203,,,${from},,3.1,,,
 Duty,8448,,,${from},,0,,,
 `;

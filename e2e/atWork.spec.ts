@@ -187,7 +187,7 @@ test('a dearer bill and its freight are entered, posted and put on the goods by 
 
   await find('allocate charges', /Landing sheet/);
   await tabTo(/^Greywake Lines GW-77120/);
-  for (let down = 0; down < 3; down += 1) await page.keyboard.press('ArrowDown');
+  for (let down = 0; down < 4; down += 1) await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Space');
   await expect(page.getByRole('checkbox', { name: /Aldergrove Joinery A-0883/ })).toBeChecked();
   await tabTo(/^FHL-014$/);

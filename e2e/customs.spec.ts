@@ -91,3 +91,58 @@ test('a customs entry states what was declared, and the duty that was charged fo
     await expect(page.getByRole('dialog').getByRole('alert')).toContainText('LC-');
   });
 });
+
+test('a broker’s statement comes by mail, is held against the schedule, and its bill is made with a claim for what is too much', async ({
+  page,
+}) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+
+  await test.step('it waits as an entry, with the goods that it declares under another code', async () => {
+    await page.getByRole('link', { name: 'Landing sheet' }).click();
+    await page.getByRole('link', { name: /26-GH-129930/ }).click();
+    await expect(page.getByLabel('Entry number')).toHaveValue('26-GH-129930');
+    await expect(page.getByLabel('Customs rate of CAD')).toHaveValue('0.73');
+    await expect(
+      page.getByText('Charged 34.68 more than calculated: another code than the item’s, +34.68'),
+    ).toBeVisible();
+    await page.keyboard.press('Control+Enter');
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('CE-');
+  });
+
+  await test.step('another is read from a file; what it says that nobody understands is said', async () => {
+    await page.getByRole('link', { name: 'Landing sheet' }).click();
+    await page.getByRole('link', { name: 'New customs entry' }).click();
+    await page.getByRole('button', { name: 'Read statement …' }).click();
+    const content = 'entry,shipment,code,origin,duty\n26-X,FHL-012,3203.00,JP,twelve\n';
+    await page
+      .locator('input[type=file]')
+      .setInputFiles({ name: 'x.csv', mimeType: 'text/csv', buffer: Buffer.from(content) });
+    await expect(page.getByText('Line 1: duty is no figure (“twelve”). Type it.')).toBeVisible();
+    await expectAccessible(page);
+    await page.keyboard.press('Escape');
+    await expect(page.getByLabel('Entry number')).toHaveValue('26-X');
+    await expect(page.getByText('2 received lines on 1 line of the entry')).toBeVisible();
+  });
+
+  await test.step('what was charged too much is claimed: only what is due goes onto the goods', async () => {
+    await page.getByRole('button', { name: /Find/ }).click();
+    await page.keyboard.type('26-GH-118204');
+    await page.getByRole('option', { name: /CE-/ }).click();
+    await page.getByRole('link', { name: 'Calculated and charged' }).click();
+    const lines = page.getByRole('table', { name: 'Calculated and charged' });
+    await expect(lines.getByRole('row', { name: /^Total/ })).toContainText('618.25');
+    await expect(page.getByText(/more was charged than is due/)).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Print claim' })).toBeVisible();
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Draft bill, claim the rest' }).click();
+    await page.getByLabel('Vendor’s number').fill('L-50001');
+    await expect(page.getByLabel('Charges go onto')).toHaveValue('goods');
+    const footing = await desk.footing();
+    expect(footing.some((line) => line.startsWith('Expected credits, Lanternhouse Customs'))).toBe(true);
+    expect(footing.some((line) => line.startsWith('Input tax'))).toBe(true);
+    await page.keyboard.press('Control+Enter');
+    await expect(page).toHaveURL(/\/documents\/\d+$/);
+    await desk.expectBooksToAgree();
+  });
+});

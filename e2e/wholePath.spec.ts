@@ -121,7 +121,7 @@ test('goods go from an order to cost of goods, and every step shows its journal 
     await page.getByRole('checkbox', { name: /GW-80001/ }).check();
     await page.getByLabel('Find received lines').fill('Dholka');
     await page.getByRole('checkbox', { name: /madder red.*Dholka/ }).check();
-    await page.getByRole('checkbox', { name: /Boat shuttle/ }).check();
+    await page.getByRole('checkbox', { name: /Boat shuttle GR-1008/ }).check();
     await page.getByLabel(/Basis of freight/).selectOption('weight');
     await page.getByLabel(/freight on Merino/).fill('70');
     await page.keyboard.press('Tab');

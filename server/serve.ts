@@ -3,7 +3,7 @@ import type { AddressInfo } from 'node:net';
 import { createPool } from 'mysql2/promise';
 import { pino } from 'pino';
 import type { DataSource } from 'typeorm';
-import type { Given } from './bills/takeIn.ts';
+import type { Given } from './papers/given.ts';
 import type { Config } from './config.ts';
 import { todayOf } from './http/context.ts';
 import { openMailbox } from './mail/receive.ts';

@@ -39,7 +39,7 @@ export const benchEndpoints = {
           id: Key,
           vendor: Type.Union([Id, Type.Null()]),
           number: Text(60),
-          kind: oneOf(['bill', 'credit'] as const),
+          kind: oneOf(['bill', 'credit', 'customs-entry'] as const),
           state: oneOf(['read', 'typed', 'unassigned'] as const),
           says: Says,
         }),

@@ -1,8 +1,9 @@
 import { AdviceView, HeldView, OnDockLine, ReceivedLine } from '../views/receiving.ts';
 import { Commitments, OpenOrderLine, OrderView } from '../views/orders.ts';
 import { Paper } from '../views/documents.ts';
+import { ChargedEntry, StatementView } from '../views/tariff.ts';
 import { ShipmentRow, ShipmentView, UnbilledEstimate } from '../views/shipments.ts';
-import { exactly, Text, Type } from '../figures.ts';
+import { Id, Text, Type, exactly } from '../figures.ts';
 import { endpoint } from '../endpoint.ts';
 import { byId, byKey, Done, firstOf, vendorFilter } from './parts.ts';
 
@@ -79,6 +80,26 @@ export const ordersEndpoints = {
     summary: 'Shipments, those that arrive last first',
     allow: 'signed-in',
     reply: firstOf(ShipmentRow),
+  }),
+  readStatement: endpoint({
+    method: 'post',
+    path: '/customs-entries/statement',
+    largest: '6mb',
+    summary: 'Read a broker’s statement, CSV or XLSX, against what came with a shipment',
+    allow: ['accountant'],
+    body: exactly({
+      shipment: Text(60, 'Where the statement names none'),
+      content: Text(5_600_000, 'The file, in base64'),
+    }),
+    reply: StatementView,
+  }),
+  chargedEntry: endpoint({
+    method: 'get',
+    path: '/customs-entries/:id/charged',
+    summary: 'A customs entry with what the schedule has for its goods, and why what was charged differs',
+    allow: 'signed-in',
+    params: exactly({ id: Id }),
+    reply: ChargedEntry,
   }),
   unbilledEstimates: endpoint({
     method: 'get',

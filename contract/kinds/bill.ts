@@ -1,4 +1,17 @@
-import { Amount, Currency, Day, Discount, exactly, LineId, oneOf, Price, Quantity, Text, Type } from '../figures.ts';
+import {
+  Amount,
+  Currency,
+  Day,
+  Discount,
+  exactly,
+  Id,
+  LineId,
+  oneOf,
+  Price,
+  Quantity,
+  Text,
+  Type,
+} from '../figures.ts';
 import { Another, ChargeKind, Dimensions, lines, Party, Reason, Terms, WhyDifferent } from './parts.ts';
 import { BASES, MOST_LANDED } from './allocation.ts';
 import { kind } from './kind.ts';
@@ -17,6 +30,9 @@ export const Landed = Type.Optional(
       { maxItems: 50 },
     ),
     more: Type.Optional(Type.Boolean({ description: 'Further bills of these kinds are to come' })),
+    entry: Type.Optional(
+      Type.Union([Id, Type.Literal('')], { description: 'The customs entry that duty is worked out by' }),
+    ),
   }),
 );
 

@@ -1,5 +1,4 @@
 import type { Static } from '../figures.ts';
-import type { Role } from '../roles.ts';
 import { approval } from './approval.ts';
 import { allocation } from './allocation.ts';
 import { arrival } from './arrival.ts';
@@ -72,5 +71,3 @@ export const DOCUMENT_KINDS = Object.keys(KINDS) as readonly DocumentKind[];
 
 /** The body of the command that makes a document of each kind. */
 export type BodyOf<Name extends DocumentKind> = Static<(typeof KINDS)[Name]['body']>;
-
-export const mayPost = (role: Role, kind: DocumentKind): boolean => KINDS[kind].mayPost.includes(role);

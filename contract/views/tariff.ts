@@ -1,4 +1,7 @@
-import { BaseAmount, Day, exactly, oneOf, type Static, Text, Type } from '../figures.ts';
+import { BaseAmount, Currency, Day, exactly, Id, LineId, oneOf, Rate, type Static, Text, Type } from '../figures.ts';
+import { PreviewReply } from '../commands.ts';
+import { Says } from '../message.ts';
+import { Name } from './parts.ts';
 
 export const WHY_NOT = ['origin', 'preference', 'not-yet', 'ended', 'claimed', 'longer', 'named', 'later'] as const;
 
@@ -29,3 +32,49 @@ export const TriedCode = exactly({
 });
 
 export type TriedCode = Static<typeof TriedCode>;
+
+const Stated = Type.Union([BaseAmount, Type.Literal('')]);
+
+/** A broker's statement as a customs entry: what it declares, with the goods that were found for each line, and what was not understood of it. */
+export const StatementView = exactly({
+  reference: Text(60),
+  date: Type.Union([Day, Type.Literal('')]),
+  vendor: Type.Union([Id, Type.Literal('')]),
+  rates: Type.Array(exactly({ currency: Currency, rate: Rate })),
+  lines: Type.Array(
+    exactly({
+      goods: Type.Array(LineId),
+      code: Text(20),
+      origin: Text(2),
+      preference: oneOf(['', 'yes', 'no'] as const),
+      value: Stated,
+      duty: Stated,
+      importTax: Stated,
+    }),
+  ),
+  says: Says,
+});
+
+export type StatementView = Static<typeof StatementView>;
+
+/** A customs entry that was posted: calculated beside charged, line by line. */
+export const ChargedEntry = exactly({
+  number: Text(30),
+  reference: Text(60),
+  date: Day,
+  vendor: Type.Union([exactly({ id: Id, name: Name, currency: Currency }), Type.Null()]),
+  lines: Type.Array(
+    exactly({
+      line: Type.Integer({ minimum: 0 }),
+      code: Text(20),
+      origin: Text(2),
+      goods: Type.Array(exactly({ line: LineId, name: Name, receipt: exactly({ id: Id, number: Text(30) }) })),
+      value: Stated,
+      duty: Stated,
+      importTax: Stated,
+    }),
+  ),
+  charged: PreviewReply.properties.charged,
+});
+
+export type ChargedEntry = Static<typeof ChargedEntry>;

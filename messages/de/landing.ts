@@ -144,4 +144,27 @@ export const landing: Record<keyof typeof en, string> = {
   'landing.none_estimated_more': 'Schätzungen kommen aus Bestellungen oder aus den Schätzregeln in der Einrichtung.',
   'landing.take': 'Nehmen',
   'landing.goods_of': 'Waren von',
+  'landing.statement_several': 'Die Datei enthält Positionen mehrerer Anmeldungen ({entries}): je eine Datei angeben.',
+  'landing.statement_figure': 'Zeile {line}: {column} ist keine Zahl („{text}“). Bitte eintippen.',
+  'landing.statement_no_goods': 'Zeile {line}, {code} {text}: keine erhaltenen Waren dazu gefunden. Bitte wählen.',
+  'landing.statement_left':
+    '{count, plural, one {# erhaltene Position ist} other {# erhaltene Positionen sind}} darin nicht angemeldet.',
+  'landing.read_statement': 'Aufstellung einlesen …',
+  'landing.statement_file': 'Aufstellung des Zollagenten, CSV oder XLSX',
+  'landing.statement_of': 'Sendung, für die sie ist',
+  'landing.statement_read': '{lines, plural, one {# Zeile} other {# Zeilen}} aus der Aufstellung gelesen',
+  'landing.statement_about':
+    'Eine Zeile je Position der Anmeldung: entry, code und duty, dazu soweit bekannt date, broker, shipment, receipt, item, origin, preference, currency, rate, value und import_tax.',
+  'landing.choose_file': 'Datei wählen …',
+  'landing.charged_title': 'Berechnet und erhoben',
+  'landing.print_claim': 'Reklamation drucken',
+  'landing.bill_with_claim': 'Rechnung vorbereiten, Rest reklamieren',
+  'landing.bill_as_charged': 'Rechnung wie erhoben vorbereiten',
+  'landing.claim_says':
+    'Anmeldung {reference} vom {day}: nach dem Zolltarif wurden {over} {currency} mehr erhoben als geschuldet. Bitte die Anmeldung berichtigen oder diesen Betrag erstatten; jede Abweichung ist unten erklärt.',
+  'landing.nothing_to_claim': 'Es wurde nicht mehr erhoben, als der Zolltarif vorsieht.',
+  'landing.import_tax_says': 'Einfuhrumsatzsteuer geht zur Vorsteuer, nie in die Kosten der Waren.',
+  'landing.decisions_say':
+    'Wie erhoben: alles geht auf die Waren, im Verhältnis zum Berechneten. Mit Reklamation: nur das Geschuldete geht auf die Waren; der Rest ist vorerst geschuldet und wird als Gutschrift des Zollagenten erwartet.',
+  'landing.charged': 'Erhoben',
 };

@@ -140,4 +140,27 @@ export const landing = {
   'landing.none_estimated_more': 'Estimates come from orders, or from the estimate rules in Setup.',
   'landing.take': 'Take',
   'landing.goods_of': 'Goods of',
+  'landing.statement_several': 'The file has lines of several entries ({entries}): give one file for each.',
+  'landing.statement_figure': 'Line {line}: {column} is no figure (“{text}”). Type it.',
+  'landing.statement_no_goods': 'Line {line}, {code} {text}: no received goods were found for it. Choose them.',
+  'landing.statement_left':
+    '{count, plural, one {# received line is} other {# received lines are}} not declared by it.',
+  'landing.read_statement': 'Read statement …',
+  'landing.statement_file': 'Broker’s statement, CSV or XLSX',
+  'landing.statement_of': 'Shipment that it is for',
+  'landing.statement_read': '{lines, plural, one {# line} other {# lines}} read from the statement',
+  'landing.statement_about':
+    'One row for each line of the entry: entry, code and duty, and as far as they are known date, broker, shipment, receipt, item, origin, preference, currency, rate, value and import_tax.',
+  'landing.choose_file': 'Choose a file …',
+  'landing.charged_title': 'Calculated and charged',
+  'landing.print_claim': 'Print claim',
+  'landing.bill_with_claim': 'Draft bill, claim the rest',
+  'landing.bill_as_charged': 'Draft bill as charged',
+  'landing.claim_says':
+    'Entry {reference} of {day}: by the tariff schedule, {over} {currency} more was charged than is due. Please correct the entry or give this amount back; each difference is explained below.',
+  'landing.nothing_to_claim': 'No more was charged than the tariff schedule has.',
+  'landing.import_tax_says': 'Import tax goes to input tax, never into the cost of goods.',
+  'landing.decisions_say':
+    'As charged: all of it goes onto the goods, in proportion to what was calculated. With a claim: only what is due goes onto the goods; the rest is owed for now and awaited as a credit of the broker.',
+  'landing.charged': 'Charged',
 } as const;

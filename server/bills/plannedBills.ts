@@ -1,4 +1,4 @@
-import { mayPost } from '@obolus/contract/kinds/kinds';
+import { mayPost } from '@obolus/contract/mayPost';
 import { RefusedError, RequestError } from '../asking/failures.ts';
 import { worded } from '../asking/wording.ts';
 import { postDocument } from '../commands/runCommand.ts';

@@ -3,8 +3,11 @@ import type { DataSource, EntityManager } from 'typeorm';
 import type { api } from '@obolus/contract/api';
 import type { ReplyOf } from '@obolus/contract/endpoint';
 import { RequestError } from '../asking/failures.ts';
+import type { Given } from '../papers/given.ts';
+import { idOfBytes } from '../papers/idOfBytes.ts';
 import { nobodyCalled, vendorOf } from '../papers/ours.ts';
 import { text, type Row } from '../queries/figures.ts';
+import { isStatement, takeStatementIn } from '../customs/statement.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
 import { leaveDraft } from '../storage/drafts.ts';
 import { stands } from '../storage/load/rows.ts';
@@ -17,21 +20,6 @@ import { readBill } from '../billPapers/readBill.ts';
 import { message } from '@obolus/messages/message';
 import { keptSays } from '../storage/said.ts';
 
-/** A file that came: from somebody who works here, or by mail. */
-export interface Given {
-  readonly id: string;
-  readonly name: string;
-  readonly content: Buffer;
-  readonly came: 'file' | 'mail';
-  readonly sender: string;
-  /** Who gave it; nobody for a mail. */
-  readonly by: string | null;
-  readonly at: Date;
-  readonly today: string;
-  /** Why the same paper is taken in again. */
-  readonly another?: string | undefined;
-}
-
 /** Of what cannot be read the first problems are said. */
 const MOST_SAID = 8;
 
@@ -43,6 +31,7 @@ type Taken = ReplyOf<typeof api.takeBillIn>['taken'][number];
  * @throws RequestError for what is no paper at all, or was taken in before
  */
 export async function takeBillIn(source: DataSource, given: Given): Promise<Taken[]> {
+  if (isStatement(given.content)) return [await takeStatementIn(source, given)];
   const papers = await openPaper(given.name, given.content);
   const taken: Taken[] = [];
   for (const [at, paper] of papers.entries())
@@ -51,17 +40,7 @@ export async function takeBillIn(source: DataSource, given: Given): Promise<Take
 }
 
 /** Parts of a stack have ids of their own, the same each time. */
-function idOfPart(id: string, at: number): string {
-  if (at === 0) return id;
-  const hash = createHash('sha256').update(`${id}/${at}`).digest('hex');
-  return [
-    hash.slice(0, 8),
-    hash.slice(8, 12),
-    `4${hash.slice(13, 16)}`,
-    `8${hash.slice(17, 20)}`,
-    hash.slice(20, 32),
-  ].join('-');
-}
+const idOfPart = (id: string, at: number): string => (at === 0 ? id : idOfBytes(`${id}/${at}`));
 
 async function takePaper(source: DataSource, given: Given, opened: OpenedPaper, alone: boolean): Promise<Taken> {
   const currency = await baseCurrency(source.manager);

@@ -3,12 +3,8 @@ import { citing } from '../storage/lineColumns.ts';
 import { facts } from '../storage/tables.ts';
 import { big, type Row, showAmount, text } from '../queries/figures.ts';
 import { type DocumentCommand, lineAt } from './documentCommand.ts';
+import { loadDeclared, viewCharged } from '../customs/charged.ts';
 import { vendorIn } from './readParts.ts';
-import { chargedBeside } from '@obolus/core/charges/charged';
-import { readTariff } from '../storage/load/setUp.ts';
-import { loadReceiptLines } from '../storage/load/receiptLines.ts';
-import { loadStockLines } from '../storage/load/stockLines.ts';
-import { wantFrom } from '../storage/load/wanted.ts';
 import { message } from '@obolus/messages/message';
 import type { Shown } from '@obolus/contract/message';
 
@@ -35,39 +31,10 @@ export const customsEntry: DocumentCommand<'customs-entry'> = {
       })),
     };
   },
-  async load({ lines }, loader) {
-    const goods = lines.flatMap((line) => line.goods);
-    await loadReceiptLines(loader, goods);
-    await loadStockLines(
-      loader,
-      goods.filter((line) => loader.parts.receiptLines.get(line) === undefined),
-    );
-    // Goods that were made or moved: what they are worth stands in their pool.
-    for (const line of goods.filter((id) => loader.parts.receiptLines.get(id) === undefined)) {
-      const moved = loader.parts.stockLines.get(line);
-      if (moved) wantFrom(loader, moved.pool, moved);
-    }
-  },
+  load: ({ lines }, loader) => loadDeclared(loader, lines),
   // What the schedule has is for whoever enters it: posting rests on nothing of it.
-  async preview(manager, { books, command }) {
-    if (!command) return {};
-    const codes = command.lines.flatMap(({ code, goods }) => [
-      code,
-      ...goods.map((line) => books.items.get(books.receiptLines.get(line)?.bought.item ?? '')?.tariffCode ?? ''),
-    ]);
-    const tariff = await readTariff({ manager, locking: false }, codes, books.company.currency);
-    return {
-      charged: command.lines.flatMap((line, at) => {
-        const found = chargedBeside(books, tariff, command, line);
-        if (!found) return [];
-        const causes = found.causes.map((one) => ({
-          ...one,
-          amount: formatAmount(one.amount, books.company.currency),
-        }));
-        return [{ line: at, calculated: formatAmount(found.calculated, books.company.currency), causes }];
-      }),
-    };
-  },
+  preview: async (manager, { books, command }) =>
+    command ? { charged: await viewCharged(manager, books, command, command.lines) } : {},
   brings: (body) => [vendorIn(body)],
   header: ({ vendor, reference }) => ({ vendor: vendor || undefined, reference: reference.trim() }),
   reference: 'document.entry_number',

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { allEndpoints } from '@obolus/contract/api';
-import { DOCUMENT_KINDS, type DocumentKind, mayPost } from '@obolus/contract/kinds/kinds';
+import { DOCUMENT_KINDS, type DocumentKind } from '@obolus/contract/kinds/kinds';
+import { mayPost } from '@obolus/contract/mayPost';
 import { ROLES } from '@obolus/contract/roles';
 import { Client } from '../testing/client.ts';
 import { make, startTestServer, type TestServer } from '../testing/testServer.ts';

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { SMTPServer, type SMTPServerDataStream, type SMTPServerSession } from 'smtp-server';
 import type { DataSource } from 'typeorm';
 import type { Logger } from 'pino';
-import type { Given } from '../bills/takeIn.ts';
+import type { Given } from '../papers/given.ts';
 import { RequestError } from '../asking/failures.ts';
 import { sqlInstant } from '../storage/transaction.ts';
 import { keepMail } from './mails.ts';

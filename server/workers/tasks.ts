@@ -4,6 +4,7 @@ import { assessBills } from '../bills/agreed.ts';
 import { readIncomingBill } from '../bills/incoming.ts';
 import { takeBillIn } from '../bills/takeIn.ts';
 import type { DatabaseConfig } from '../config.ts';
+import { readStatement } from '../customs/statement.ts';
 import { keepAdvice } from '../despatch/advices.ts';
 import { stageImport } from '../imports/stage.ts';
 import { listFile } from '../lists/file.ts';
@@ -18,6 +19,8 @@ const TASKS = {
   takeBillIn,
   incomingBill: ({ manager }: DataSource, id: string) => readIncomingBill(manager, id),
   keepAdvice,
+  readStatement: ({ manager }: DataSource, content: Buffer, shipment: string) =>
+    readStatement({ manager }, content, shipment),
   stageImport,
   listFile: ({ manager }: DataSource, ...asked: Rest<Parameters<typeof listFile>>) => listFile(manager, ...asked),
   readMail: (_: DataSource, content: Buffer) => readMail(content),

@@ -46,6 +46,7 @@ const SHOWN: Readonly<Record<string, Load>> = {
     import('../screens/estimates/UnbilledEstimates.tsx').then((module) => module.UnbilledEstimates),
   'landing/estimates': () =>
     import('../screens/estimates/EstimatesCompared.tsx').then((module) => module.EstimatesCompared),
+  'landing/entries/:entry': () => import('../screens/claims/ChargedEntry.tsx').then((module) => module.ChargedEntry),
   'landing/try-code': () => import('../screens/landing/TryCode.tsx').then((module) => module.TryCode),
   shipments: () => import('../screens/shipments/Shipments.tsx').then((module) => module.Shipments),
   'shipments/:shipment': () => import('../screens/shipments/Shipment.tsx').then((module) => module.Shipment),

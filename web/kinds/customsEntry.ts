@@ -1,4 +1,6 @@
-import { LANDING } from './allocation.ts';
 import type { WebKind } from './kind.ts';
 
-export const customsEntry: WebKind = { path: '/landing/customs-entry', next: () => LANDING };
+export const customsEntry: WebKind = {
+  path: '/landing/customs-entry',
+  next: ({ id }) => ({ kind: 'bill', to: `/landing/entries/${id}`, name: 'kinds.check_charged' }),
+};

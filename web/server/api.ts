@@ -168,6 +168,8 @@ export const server = createApi({
       unbilledLines: read('unbilledLines', ...made('to-bill')),
       receivedLines: read('receivedLines', ...made('to-bill', 'stock')),
       openCharges: read('openCharges', ...made('to-allocate')),
+      readStatement: write('readStatement'),
+      chargedEntry: read('chargedEntry', 'SetUp', 'Posted'),
       unbilledEstimates: read('unbilledEstimates', 'SetUp', ...made('estimated')),
       tryCode: read('tryCode', 'SetUp'),
       shipments: read('shipments', 'SetUp', ...made('to-receive', 'stock', 'to-allocate')),

@@ -1,6 +1,7 @@
 import { createContext, use } from 'react';
 import type { Me } from '@obolus/contract/views/me';
-import { type DocumentKind, mayPost } from '@obolus/contract/kinds/kinds';
+import type { DocumentKind } from '@obolus/contract/kinds/kinds';
+import { mayPost } from '@obolus/contract/mayPost';
 
 export const MeContext = createContext<Me | undefined>(undefined);
 

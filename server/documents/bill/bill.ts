@@ -18,6 +18,7 @@ import { approvalOfBody, isApproved } from '../../storage/approvalRequests.ts';
 import { learnFromDraft } from './learn.ts';
 import { loadBillNumber } from '../../storage/load/bills.ts';
 import { loadChargeAllowances } from '../../storage/load/company.ts';
+import { loadCustomsEntry } from '../../storage/load/customs.ts';
 import { loadOrderLines } from '../../storage/load/orderLines.ts';
 import { loadReceiptLines } from '../../storage/load/receiptLines.ts';
 import { loadRates, loadTaxCodes } from '../../storage/load/setUp.ts';
@@ -202,7 +203,9 @@ export const bill: DocumentCommand<'bill'> = {
   },
   alsoNeeds: ({ land }) => (land ? ['allocation'] : []),
   async loadFollowing({ land }, loader) {
-    if (land) await loadLandedOn(loader, land.to, land.bases);
+    if (!land) return;
+    if (land.entry) await loadCustomsEntry(loader, land.entry);
+    await loadLandedOn(loader, land.to, land.bases);
   },
   follows: ({ charges }, { land }) =>
     land && {
@@ -219,6 +222,7 @@ export const bill: DocumentCommand<'bill'> = {
           ...(limitedTo ? { limitedTo } : {}),
         })),
         ...(land.more ? { more: true } : {}),
+        ...(land.entry ? { entry: land.entry } : {}),
       },
     },
   reversal: { settle: freeNumber },

@@ -1,6 +1,7 @@
 import { type Request, Router } from 'express';
 import { posting } from '@obolus/contract/api';
-import { type BodyOf, type DocumentKind, KINDS, mayPost } from '@obolus/contract/kinds/kinds';
+import { type BodyOf, type DocumentKind, KINDS } from '@obolus/contract/kinds/kinds';
+import { mayPost } from '@obolus/contract/mayPost';
 import type { PostedReply, PreviewReply } from '@obolus/contract/commands';
 import type { Endpoint } from '@obolus/contract/endpoint';
 import type { TSchema } from '@obolus/contract/figures';

@@ -14,6 +14,7 @@ import { readOrderPaper } from '../../papers/orderPaper.ts';
 import { viewOrder } from '../../queries/orders.ts';
 import { listShipments, readShipment } from '../../queries/shipments.ts';
 import { listUnbilledEstimates } from '../../queries/unbilledEstimates.ts';
+import { readChargedEntry } from '../../customs/charged.ts';
 import { tryCode } from '../../queries/tryCode.ts';
 import { itemsNamed, lookUpItems, lookUpVendors } from '../../queries/lookUp.ts';
 import { listHeldGoods } from '../../queries/heldGoods.ts';
@@ -77,6 +78,7 @@ export function openWorkRoutes(router: Router, context: Context): void {
   implement(router, context, api.shipment, async ({ params }) =>
     readShipment(manager, params.number, await currency()),
   );
+  implement(router, context, api.chargedEntry, ({ params }) => readChargedEntry(manager, params.id));
   implement(router, context, api.unbilledEstimates, async () =>
     listUnbilledEstimates(manager, await currency(), todayOf(context)),
   );

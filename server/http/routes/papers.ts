@@ -11,6 +11,9 @@ export function paperRoutes(router: Router, context: Context): void {
   implement(router, context, api.keepAdvice, ({ params, body, user }) =>
     context.workers.run('keepAdvice', params.id, Buffer.from(body.content, 'base64'), user.id),
   );
+  implement(router, context, api.readStatement, ({ body }) =>
+    context.workers.run('readStatement', Buffer.from(body.content, 'base64'), body.shipment),
+  );
   implement(router, context, api.dropAdvice, async ({ params }) => {
     await dropAdvice(source, params.id);
     return { done: true as const };

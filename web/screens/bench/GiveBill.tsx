@@ -26,7 +26,9 @@ export function GiveBill() {
     if (data.taken.length > 1) toast.success(say('bench.taken_in', { count: data.taken.length }));
     if (unread.length > 0)
       toast.message(unread.length === 1 ? sayAll(unread[0]?.says) : say('bench.have_unread', { count: unread.length }));
-    if (first) void navigate(`/bench/${first.vendor}/${first.id}`);
+    const statement = data.taken.find(({ kind }) => kind === 'customs-entry');
+    if (statement) void navigate(`/landing/customs-entry/${statement.id}`);
+    else if (first) void navigate(`/bench/${first.vendor}/${first.id}`);
   };
   const again = (event: FormEvent) => {
     event.preventDefault();

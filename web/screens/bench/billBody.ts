@@ -37,6 +37,8 @@ export type Onto =
       readonly what: 'goods';
       readonly title: string;
       readonly lines: readonly string[];
+      /** The customs entry that duty is worked out by. */
+      readonly entry?: string;
       /** Of kinds that go onto some of them only: which. */
       readonly only?: Readonly<Record<string, readonly string[]>>;
     };
@@ -134,7 +136,9 @@ function landed(
       : [],
   );
   const to = onto?.what === 'goods' ? [...onto.lines] : onto === undefined ? [] : hereOf(lines, cited);
-  return to.length > 0 && bases.length > 0 ? { land: { date, to, bases } } : {};
+  return to.length > 0 && bases.length > 0
+    ? { land: { date, to, bases, ...(onto?.what === 'goods' && onto.entry ? { entry: onto.entry } : {}) } }
+    : {};
 }
 
 function limitedTo(onto: Onto | undefined, kind: string): { limitedTo?: string[] } {

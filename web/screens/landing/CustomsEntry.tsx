@@ -17,6 +17,7 @@ import { useReceived } from './useReceived.ts';
 import { ChooseReceived } from './ChooseReceived.tsx';
 import { EntryGrid } from './EntryGrid.tsx';
 import { type Body, currenciesOf, entryBody, goodsOf, isBlank, NO_LINE, toggled } from './entryLines.ts';
+import { ReadStatement } from './ReadStatement.tsx';
 import { say } from '../../locale/say.ts';
 
 /** What customs went by, as its entry or the broker's statement says: an allocation that names it works out duty by it. */
@@ -63,6 +64,7 @@ export function CustomsEntry() {
               })
         }
       >
+        {mayState && <ReadStatement change={change} lines={body.lines} />}
         <Link className="btn quiet" to="/landing/try-code">
           {say('landing.try_code')}
         </Link>

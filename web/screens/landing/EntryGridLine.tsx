@@ -3,9 +3,9 @@ import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
 import type { ReceivedLine } from '@obolus/contract/views/receiving';
 import { wrongAt } from '../../drafts/useDraft.ts';
 import { showFigure } from '../../locale/figures.ts';
+import { Causes } from './Causes.tsx';
 import { say } from '../../locale/say.ts';
 import { Cell, Choice, TakeOut } from '../../parts/Cells.tsx';
-import { difference, isNegative, isZero } from '../../parts/exact.ts';
 import { Signal } from '../../parts/Signal.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import type { Place } from '../../table/column.ts';
@@ -127,34 +127,3 @@ export const EntryGridLine = memo(function EntryGridLine({
     </Line>
   );
 });
-
-const CAUSES = {
-  code: 'landing.cause_code',
-  origin: 'landing.cause_origin',
-  preference: 'landing.cause_preference',
-  value: 'landing.cause_value',
-  date: 'landing.cause_date',
-  'measure-missing': 'landing.cause_measure-missing',
-  'measure-twice': 'landing.cause_measure-twice',
-  arithmetic: 'landing.cause_arithmetic',
-} as const;
-
-/** Why more or less was charged than calculated, each cause with what it makes. */
-function Causes({ charged: { calculated, causes }, duty }: { charged: PreviewReply['charged'][number]; duty: string }) {
-  const gap = difference(duty, calculated) ?? '0';
-  const [isMore, isEven] = [!isNegative(gap), isZero(gap)];
-  return (
-    <span data-difference>
-      {isEven
-        ? say('landing.charged_even')
-        : say(isMore ? 'landing.charged_more' : 'landing.charged_less', {
-            amount: { figure: isMore ? gap : gap.slice(1) },
-          })}{' '}
-      {causes
-        .map(({ cause, measure, amount }) =>
-          say(CAUSES[cause], { measure, amount: `${isNegative(amount) ? '' : '+'}${showFigure(amount)}` }),
-        )
-        .join('; ')}
-    </span>
-  );
-}

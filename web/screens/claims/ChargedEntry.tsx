@@ -1,0 +1,162 @@
+import { Fragment } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import type { ChargedEntry as Entry } from '@obolus/contract/views/tariff';
+import { opened } from '../../drafts/draftSlice.ts';
+import { useAppDispatch } from '../../drafts/store.ts';
+import { showDay, showFigure } from '../../locale/figures.ts';
+import { say } from '../../locale/say.ts';
+import { isZero } from '../../parts/exact.ts';
+import { Head } from '../../parts/Head.tsx';
+import { Problem } from '../../parts/Problem.tsx';
+import { Signal } from '../../parts/Signal.tsx';
+import { server } from '../../server/api.ts';
+import { useMayPost, useMe } from '../../server/me.ts';
+import { Causes, causesInWords } from '../landing/Causes.tsx';
+import { brokersBill, totalsOf } from './claim.ts';
+
+/** A posted customs entry: calculated beside charged with the cause of each difference, and what is done about it. Printed, it is the claim. */
+export function ChargedEntry() {
+  const { entry: id = '' } = useParams();
+  const { company } = useMe();
+  const mayBill = useMayPost('bill');
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const asked = server.useChargedEntryQuery({ params: { id } });
+  if (asked.error)
+    return (
+      <div className="body">
+        <Problem error={asked.error} again={asked.refetch} />
+      </div>
+    );
+  const entry = asked.currentData;
+  if (!entry) return null;
+  const totals = totalsOf(entry, company.currency);
+  const isOver = !isZero(totals.over);
+  const { vendor } = entry;
+  const draft = (reason: string | undefined) => {
+    if (!vendor) return;
+    const key = crypto.randomUUID();
+    const body = brokersBill(entry, id, vendor, { ...company, reason });
+    dispatch(opened({ id: key, kind: 'bill', body, version: 0 }));
+    void navigate(`/bench/${vendor.id}/${key}`);
+  };
+  return (
+    <div className="screen">
+      <Head
+        title={say('landing.charged_title')}
+        more={entry.reference}
+        about={
+          <>
+            <Link className="act" to={`/documents/${id}`}>
+              {entry.number}
+            </Link>{' '}
+            {[vendor?.name ?? say('landing.company_itself'), showDay(entry.date)].join(' · ')}
+          </>
+        }
+      >
+        {isOver && (
+          <button type="button" className="btn quiet" onClick={() => print()}>
+            {say('landing.print_claim')}
+          </button>
+        )}
+        {mayBill && vendor && isOver && (
+          <button type="button" className="btn quiet" onClick={() => draft(overchargedIn(entry))}>
+            {say('landing.bill_with_claim')}
+          </button>
+        )}
+        {mayBill && vendor && (
+          <button type="button" className="btn" onClick={() => draft(undefined)}>
+            {say('landing.bill_as_charged')}
+          </button>
+        )}
+      </Head>
+      <div className="body" tabIndex={0}>
+        <p className="max-w-[820px] pb-4">
+          {isOver
+            ? say('landing.claim_says', {
+                reference: entry.reference,
+                day: { day: entry.date },
+                over: { figure: totals.over },
+                currency: company.currency,
+              })
+            : say('landing.nothing_to_claim')}
+        </p>
+        <Lines entry={entry} currency={company.currency} />
+        {!isZero(totals.importTax) && <p className="dim pt-3">{say('landing.import_tax_says')}</p>}
+        {isOver && <p className="dim pt-1">{say('landing.decisions_say')}</p>}
+      </div>
+    </div>
+  );
+}
+
+/** Why a claim is made, in one line of the bill. */
+const overchargedIn = ({ charged }: Entry): string =>
+  charged.flatMap(({ causes }) => causes).length === 0
+    ? say('landing.charged_title')
+    : causesInWords(charged.flatMap(({ causes }) => causes));
+
+function Lines({ entry, currency }: { entry: Entry; currency: string }) {
+  const totals = totalsOf(entry, currency);
+  return (
+    <table className="sheet" aria-label={say('landing.charged_title')}>
+      <thead>
+        <tr>
+          <th>{say('word.goods')}</th>
+          <th>{say('word.tariff_code')}</th>
+          <th>{say('word.origin')}</th>
+          <th className="num">{say('landing.customs_value_in', { currency })}</th>
+          <th className="num">{say('landing.calculated')}</th>
+          <th>
+            <span className="sr-only">{say('word.difference')}</span>
+          </th>
+          <th className="num">{say('landing.charged')}</th>
+          <th className="num">{say('landing.import_tax')}</th>
+        </tr>
+      </thead>
+      <tbody>
+        {entry.lines.map((line) => {
+          const charged = entry.charged.find((one) => one.line === line.line);
+          return (
+            <Fragment key={line.line}>
+              <tr className={charged && charged.causes.length > 0 ? 'joined' : ''}>
+                <td className="name whitespace-normal">
+                  {line.goods.map(({ line: of, name, receipt }) => (
+                    <span key={of} className="mr-4">
+                      {name}{' '}
+                      <Link className="act" to={`/documents/${receipt.id}`}>
+                        {receipt.number}
+                      </Link>
+                    </span>
+                  ))}
+                </td>
+                <td>{line.code}</td>
+                <td>{line.origin}</td>
+                <td className="num">{line.value && showFigure(line.value)}</td>
+                <td className="num">{charged ? showFigure(charged.calculated) : '–'}</td>
+                <td>{charged && line.duty && <Signal from={charged.calculated} to={line.duty} atLeast={2} />}</td>
+                <td className="num strong">{line.duty && showFigure(line.duty)}</td>
+                <td className="num dim">{line.importTax && showFigure(line.importTax)}</td>
+              </tr>
+              {charged && charged.causes.length > 0 && (
+                <tr>
+                  <td colSpan={8} className="dim">
+                    <Causes charged={charged} duty={line.duty} />
+                  </td>
+                </tr>
+              )}
+            </Fragment>
+          );
+        })}
+      </tbody>
+      <tfoot>
+        <tr>
+          <td colSpan={4}>{say('status.total')}</td>
+          <td className="num">{showFigure(totals.calculated)}</td>
+          <td />
+          <td className="num">{showFigure(totals.charged)}</td>
+          <td className="num">{showFigure(totals.importTax)}</td>
+        </tr>
+      </tfoot>
+    </table>
+  );
+}
