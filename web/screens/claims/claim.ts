@@ -54,7 +54,7 @@ export function brokersBill(
 ): BillBody {
   const totals = totalsOf(entry, currency);
   const isClaimed = reason !== undefined && !isZero(totals.over);
-  const duty = isClaimed ? (difference(totals.charged, totals.over) ?? '') : totals.charged;
+  const duty = isClaimed ? sumOf([difference(totals.charged, totals.over)], currency) : totals.charged;
   const lines = entry.lines.flatMap(({ goods }) => goods.map(({ line }) => line));
   // Figures of the entry are in base currency.
   const amount = (figure: string) => (vendor.currency === currency ? figure : '');
