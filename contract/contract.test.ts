@@ -66,6 +66,8 @@ describe('the endpoints', () => {
       '/bills/:id/open',
       '/bills/:id/plan',
       '/bills/:id/post-agreed',
+      // Reads a file, and keeps nothing of it.
+      '/customs-entries/statement',
       '/despatch-advices/:id',
       '/despatch-advices/:id',
       '/drafts/:id',

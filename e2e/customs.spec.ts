@@ -67,7 +67,7 @@ test('a customs entry states what was declared, and the duty that was charged fo
     await page.getByRole('checkbox', { name: /L-40311/ }).check();
     await page.getByRole('button', { name: 'FHL-014' }).click();
     await page.getByLabel(/Basis of duty/).selectOption('duty');
-    await page.getByLabel('Customs entry').selectOption({ label: '26-GH-140021, Nov 23, 2026' });
+    await page.getByLabel('Customs entry', { exact: true }).selectOption({ label: '26-GH-140021, Nov 23, 2026' });
     // Wool 4 % and 0.12 a kilogram of 2,808.00, 1,446.00 and 774.00; looms 2.5 %, and 7.5 % added where they come from CN.
     const share = (item: string) => page.getByLabel(new RegExp(`^duty on ${item}`));
     await expect(share('Merino yarn on cones, ecru')).toHaveAttribute('placeholder', '136.32');

@@ -31,7 +31,7 @@ type Taken = ReplyOf<typeof api.takeBillIn>['taken'][number];
  * @throws RequestError for what is no paper at all, or was taken in before
  */
 export async function takeBillIn(source: DataSource, given: Given): Promise<Taken[]> {
-  if (isStatement(given.content)) return [await takeStatementIn(source, given)];
+  if (await isStatement(given.content)) return [await takeStatementIn(source, given)];
   const papers = await openPaper(given.name, given.content);
   const taken: Taken[] = [];
   for (const [at, paper] of papers.entries())

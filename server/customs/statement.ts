@@ -11,6 +11,7 @@ import { RequestError } from '../asking/failures.ts';
 import type { Given } from '../papers/given.ts';
 import { idOfBytes } from '../papers/idOfBytes.ts';
 import { vendorOf } from '../papers/ours.ts';
+import { readApart } from '../papers/readApart.ts';
 import { isSpreadsheet, readFile } from '../papers/readFile.ts';
 import { type Row, text } from '../queries/figures.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
@@ -38,16 +39,24 @@ export const STATEMENT = {
 };
 
 /** Whether a file is a broker's statement: a spreadsheet, or text whose first line names an entry, a code and a duty. */
-export function isStatement(content: Buffer): boolean {
-  if (isSpreadsheet(content)) return true;
+export async function isStatement(content: Buffer): Promise<boolean> {
+  if (isSpreadsheet(content)) {
+    const [header = []] = (await readApart<string[][]>('sheetOfXlsx', content)) ?? [];
+    return namesAStatement(header);
+  }
   const [header = ''] = content.subarray(0, 2_000).toString('utf8').split(/\r?\n/, 1);
   const names = header
     .replace(/[\uFEFF"]/g, '')
     .toLowerCase()
     .split(/[,;\t]/)
     .map((name) => name.trim());
-  return STATEMENT.required.every((name) => names.includes(name));
+  return namesAStatement(names);
 }
+
+const namesAStatement = (header: readonly string[]): boolean => {
+  const names = header.map((name) => name.trim().toLowerCase());
+  return STATEMENT.required.every((name) => names.includes(name));
+};
 
 /**
  * A broker's statement as a customs entry: the goods that each line declares are looked for among what came with the shipment, or the

@@ -20,6 +20,7 @@ const ORDER = [
   'vendors',
   'customers',
   'charge-kinds',
+  'estimate-rules',
   'shipments',
   'prices',
   'rates',
@@ -44,8 +45,10 @@ afterAll(async () => {
 
 it('there is a sample of everything that files bring in, and the page describes it', () => {
   expect([...ORDER].sort()).toEqual([...IMPORT_KINDS].sort());
-  // Bills come in by the match bench.
-  expect(readdirSync(folder).sort()).toEqual([...ORDER, 'bills'].map((name) => `${name}.csv`).sort());
+  // Bills come in by the match bench, a broker's statement by the customs entry.
+  expect(readdirSync(folder).sort()).toEqual(
+    [...ORDER, 'bills', 'brokers-statement'].map((name) => `${name}.csv`).sort(),
+  );
   for (const name of ORDER) expect(page).toContain(`[${name}](samples/${name}.csv)`);
 });
 
