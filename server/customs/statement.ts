@@ -45,12 +45,7 @@ export async function isStatement(content: Buffer): Promise<boolean> {
     return namesAStatement(header);
   }
   const [header = ''] = content.subarray(0, 2_000).toString('utf8').split(/\r?\n/, 1);
-  const names = header
-    .replace(/[\uFEFF"]/g, '')
-    .toLowerCase()
-    .split(/[,;\t]/)
-    .map((name) => name.trim());
-  return namesAStatement(names);
+  return namesAStatement(header.replace(/[\uFEFF"]/g, '').split(/[,;\t]/));
 }
 
 const namesAStatement = (header: readonly string[]): boolean => {

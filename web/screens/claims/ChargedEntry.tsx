@@ -89,11 +89,8 @@ export function ChargedEntry() {
   );
 }
 
-/** Why a claim is made, in one line of the bill. */
-const overchargedIn = ({ charged }: Entry): string =>
-  charged.flatMap(({ causes }) => causes).length === 0
-    ? say('landing.charged_title')
-    : causesInWords(charged.flatMap(({ causes }) => causes));
+/** Why a claim is made, in one line of the bill. A line with a difference always has a cause. */
+const overchargedIn = ({ charged }: Entry): string => causesInWords(charged.flatMap(({ causes }) => causes));
 
 function Lines({ entry, currency }: { entry: Entry; currency: string }) {
   const totals = totalsOf(entry, currency);
