@@ -40,10 +40,10 @@ async function lookEverywhere(watch: Watched, clicks: number, screenOf: ScreenOf
     for (const link of links) {
       if (seen.has(screenOf(link))) continue;
       seen.add(screenOf(link));
-      if (page.url() !== here) await page.goto(here);
       const { pathname, search } = new URL(link.address);
       await page.locator(`main a[href="${pathname}${search}"]`).first().click();
       await lookFrom(further - 1);
+      await backTo(page, here);
     }
   };
   for (let work = 0; work < works; work += 1) {
@@ -51,6 +51,14 @@ async function lookEverywhere(watch: Watched, clicks: number, screenOf: ScreenOf
     await lookFrom(clicks - 1);
   }
   return works + seen.size;
+}
+
+/** Goes back, as people do, until the page is there again. */
+async function backTo(page: Page, address: string): Promise<void> {
+  for (let back = 0; page.url() !== address; back += 1) {
+    if (back === 9) throw new Error(`${address} is not come back to from ${page.url()}`);
+    await page.goBack();
+  }
 }
 
 const linksOf = (page: Page): Promise<Way[]> =>

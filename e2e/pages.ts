@@ -22,15 +22,16 @@ export interface Watched {
   readonly asked: () => number;
 }
 
-/** What a page that was left asked for is never answered: nothing is waited for longer than this, in milliseconds. */
-const LONGEST = 4_000;
-
 export function watched(page: Page): Watched {
-  const asked = new Map<Request, number>();
-  page.on('request', (request) => request.url().includes('/api/') && asked.set(request, Date.now()));
+  const asked = new Set<Request>();
+  page.on('request', (request) => {
+    // What a page that is left by its address had asked for is never answered.
+    if (request.isNavigationRequest() && request.frame() === page.mainFrame()) asked.clear();
+    else if (request.url().includes('/api/')) asked.add(request);
+  });
   page.on('requestfinished', (request) => asked.delete(request));
   page.on('requestfailed', (request) => asked.delete(request));
-  return { page, asked: () => [...asked.values()].filter((at) => Date.now() - at < LONGEST).length };
+  return { page, asked: () => asked.size };
 }
 
 /** What stands on the page, once everything is answered and it no longer changes. */
@@ -39,7 +40,7 @@ export async function settled({ page, asked }: Watched): Promise<string> {
   for (let same = 0; same < 6;) {
     const now = await page
       .locator('main')
-      .evaluate((main) => (main.querySelector('[aria-busy="true"]') ? '' : (main as HTMLElement).innerText));
+      .evaluate((main) => (main.querySelector('[aria-busy="true"], progress') ? '' : (main as HTMLElement).innerText));
     same = now === before && now !== '' && asked() === 0 ? same + 1 : 0;
     before = now;
     await page.waitForTimeout(70);

@@ -20,7 +20,7 @@ export default defineConfig({
     // A message that fades in is looked at as it stands, not halfway.
     contextOptions: { reducedMotion: 'reduce' },
     launchOptions: {
-      executablePath: process.env.OBOLUS_CHROMIUM ?? '/usr/bin/chromium',
+      executablePath: process.env.OBOLUS_CHROMIUM,
       args: [
         '--no-sandbox',
         '--disable-background-networking',

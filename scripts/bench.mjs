@@ -14,10 +14,10 @@ import { benchPosting } from './bench/posting.mjs';
 import { benchScreens } from './bench/screens.mjs';
 import { benchSheet } from './bench/sheet.mjs';
 import { databaseEnvironment, startDatabase } from './lib/database.mjs';
-import { checkNode, ensureBuilt, ensureDebian, root, run } from './lib/project.mjs';
+import { checkNode, ensureBuilt, ensureChromium, root, run } from './lib/project.mjs';
 
 checkNode();
-ensureDebian('chromium', 'chromium');
+ensureChromium();
 await ensureBuilt(['core', 'contract', 'server', 'web']);
 
 /** All of it, or the parts that are named: core, floor, posting, orders, open, sheet, history, beside, screens; `--small` only shows that they run. */

@@ -2,11 +2,11 @@
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { databaseEnvironment, startDatabase } from './lib/database.mjs';
-import { checkNode, ensureBuilt, ensureDebian, root } from './lib/project.mjs';
+import { checkNode, ensureBuilt, ensureChromium, root } from './lib/project.mjs';
 
 const TODAY = '2026-11-23';
 checkNode();
-ensureDebian('chromium', 'chromium');
+ensureChromium();
 await ensureBuilt(['core', 'contract', 'server', 'demo', 'web']);
 const database = await startDatabase('pictures', { fresh: true, quiet: true });
 const environment = {
@@ -30,7 +30,7 @@ await loadDemo(running.source, TODAY);
 const folder = join(root, 'docs/screenshots');
 mkdirSync(folder, { recursive: true });
 const browser = await chromium.launch({
-  executablePath: process.env.OBOLUS_CHROMIUM ?? '/usr/bin/chromium',
+  executablePath: process.env.OBOLUS_CHROMIUM,
   args: ['--no-sandbox', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
 });
 try {

@@ -4,7 +4,7 @@ import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { databaseEnvironment, startDatabase } from './lib/database.mjs';
-import { checkNode, dataFolder, ensureBuilt, ensureDebian, ensurePackages, root } from './lib/project.mjs';
+import { checkNode, dataFolder, ensureBuilt, ensureChromium, ensurePackages, root } from './lib/project.mjs';
 
 const only = process.argv.slice(2);
 const wanted = (name) => only.length === 0 || only.includes(name);
@@ -16,7 +16,7 @@ const results = join(dataFolder, 'results');
 const summary = [];
 
 checkNode();
-ensureDebian('chromium', 'chromium');
+ensureChromium();
 await ensurePackages();
 rmSync(results, { recursive: true, force: true });
 mkdirSync(results, { recursive: true });

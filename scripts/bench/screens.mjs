@@ -7,7 +7,7 @@ import { dist, row } from './measure.mjs';
 export async function benchScreens(url) {
   const { chromium } = await dist('node_modules/@playwright/test/index.mjs');
   const browser = await chromium.launch({
-    executablePath: process.env.OBOLUS_CHROMIUM ?? '/usr/bin/chromium',
+    executablePath: process.env.OBOLUS_CHROMIUM,
     args: ['--no-sandbox', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
   });
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });

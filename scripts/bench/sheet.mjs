@@ -106,7 +106,7 @@ async function packedFloor(pool, rows) {
 async function benchBasis(url, body) {
   const { chromium } = await dist('node_modules/@playwright/test/index.mjs');
   const browser = await chromium.launch({
-    executablePath: process.env.OBOLUS_CHROMIUM ?? '/usr/bin/chromium',
+    executablePath: process.env.OBOLUS_CHROMIUM,
     args: ['--no-sandbox', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
   });
   const page = await browser.newPage({ viewport: { width: 1900, height: 900 } });

@@ -100,6 +100,11 @@ export function ensureDebian(program, packageName) {
   return find(program) ?? stopWith(`${packageName} is installed, but ${program} is not to be found.`);
 }
 
+/** The browser of the tests, the measurements and the pictures: a Chromium without the parts that draw windows, a quarter quicker in our tests. */
+export function ensureChromium() {
+  process.env.OBOLUS_CHROMIUM ??= ensureDebian('chromium-headless-shell', 'chromium-headless-shell');
+}
+
 function find(program) {
   const folders = [...(process.env.PATH ?? '').split(':'), '/usr/sbin', '/usr/bin', '/usr/local/bin'];
   return folders.map((folder) => join(folder, program)).find((path) => existsSync(path) && statSync(path).isFile());
