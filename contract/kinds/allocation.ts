@@ -1,7 +1,10 @@
 import { BaseAmount, Day, exactly, Id, LineId, oneOf, Type } from '../figures.ts';
 import { kind } from './kind.ts';
 
-export const BASES = ['value', 'quantity', 'weight', 'volume', 'equal', 'duty', 'manual'] as const;
+export const BASES = ['value', 'quantity', 'weight', 'volume', 'chargeable', 'equal', 'duty', 'manual'] as const;
+
+/** Where it goes what a charge is more or less than estimated. */
+export const DIFFERENCES = ['goods', 'variance'] as const;
 
 /** A container holds more lines than any one paper. */
 export const MOST_LANDED = 20_000;
@@ -21,6 +24,10 @@ export const allocation = kind({
         amount: Type.Union([BaseAmount, Type.Literal('')], { description: 'Empty for all that is left' }),
         fixed: Type.Array(exactly({ line: LineId, amount: BaseAmount }), { maxItems: MOST_LANDED }),
         limitedTo: Type.Optional(Type.Array(LineId, { maxItems: MOST_LANDED })),
+        density: Type.Optional(
+          Type.String({ maxLength: 40, description: 'Kilograms for a cubic metre; the kind’s own where left out' }),
+        ),
+        difference: Type.Optional(oneOf(DIFFERENCES)),
       }),
       { maxItems: 50 },
     ),

@@ -1,4 +1,5 @@
-import { Day, exactly, LineId, Text } from '../figures.ts';
+import { Day, exactly, LineId, oneOf, Text, Type } from '../figures.ts';
+import { DIFFERENCES } from './allocation.ts';
 import { lines, Reason } from './parts.ts';
 import { kind } from './kind.ts';
 
@@ -9,6 +10,6 @@ export const estimateClosing = kind({
   body: exactly({
     date: Day,
     reason: Reason,
-    lines: lines({ of: LineId, charge: Text(30) }),
+    lines: lines({ of: LineId, charge: Text(30), difference: Type.Optional(oneOf(DIFFERENCES)) }),
   }),
 });

@@ -27,6 +27,13 @@ export const chargeKinds: Register = {
       hint: 'hint.to_border',
     },
     {
+      name: 'difference',
+      label: 'word.estimate_difference',
+      as: 'choice',
+      choices: choicesOf(['into-goods', 'to-variance']),
+      hint: 'hint.estimate_difference',
+    },
+    {
       name: 'basis',
       label: 'word.usual_basis',
       as: 'choice',
@@ -39,6 +46,7 @@ export const chargeKinds: Register = {
       choices: choicesOf(['origin', 'carriage', 'insurance', 'destination', 'import']),
       hint: 'hint.part_of_way',
     },
+    { name: 'density', label: 'word.density', as: 'figure', places: 6, optional: true, hint: 'hint.density' },
     { name: 'vendor', label: 'word.usual_vendor', as: 'entry', of: 'vendors' },
     { name: 'account', label: 'word.expense_account', as: 'entry', of: 'expense-accounts', optional: true },
     retired,

@@ -38,6 +38,8 @@ export const Me = exactly({
   company: exactly({
     name: Name,
     currency: Currency,
+    /** Whether cost is recognised when goods are sold, or purchases expensed when billed. */
+    recognition: oneOf(['on-sale', 'on-purchase'] as const),
     firstOpenDay: Day,
     today: Day,
     blind: Type.Boolean(),

@@ -97,6 +97,8 @@ export const ReceivedLine = exactly({
   value: BaseAmount,
   /** How much of this line is still there; in an average pool, at most. */
   onHand: Quantity,
+  /** The kinds of charge that were estimated with it, and what is left of each estimate. */
+  estimates: Type.Array(exactly({ kind: Text(30), left: BaseAmount })),
 });
 
 export type ReceivedLine = Static<typeof ReceivedLine>;

@@ -1,4 +1,4 @@
-import { BASES } from '../kinds/allocation.ts';
+import { BASES, DIFFERENCES } from '../kinds/allocation.ts';
 import {
   BaseAmount,
   Currency,
@@ -60,6 +60,9 @@ export const ChargeKindView = exactly({
   name: Name,
   isCost: Type.Boolean(),
   basis: oneOf(['', ...BASES] as const),
+  /** Kilograms that a cubic metre counts for; empty where nobody said. */
+  density: Quantity,
+  difference: oneOf(DIFFERENCES),
 });
 
 /** When a bill is due: so many days after it, or after the end of its month. */

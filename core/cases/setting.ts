@@ -1,6 +1,15 @@
-import { base, baseOrThrow, fraction, priceOrThrow, quantityOrThrow, rateOrThrow } from '../exact/amounts.ts';
+import {
+  base,
+  baseOrThrow,
+  fraction,
+  priceOrThrow,
+  type Quantity,
+  quantityOrThrow,
+  rateOrThrow,
+} from '../exact/amounts.ts';
 import {
   type Allowance,
+  type Company,
   companyOf,
   type DatedRate,
   type TaxLevel,
@@ -11,6 +20,7 @@ import { type Books, emptyBooks } from '../state/books.ts';
 import { type BinKind, type Item, KEPT_BY } from '../state/stock.ts';
 import type { TariffRate } from '../tariff/schedule.ts';
 import { asFields, type Fields, isTrue, NotKnown, onlyKeys, optionalText, textOf } from '../reading/fields.ts';
+import { differenceOf } from '../charges/estimate.ts';
 import { percentOf } from '../state/caseStep.ts';
 import type { CaseFile } from './caseFile.ts';
 
@@ -34,6 +44,7 @@ export function openingBooks(file: CaseFile): Books {
       'charge-allowances',
       'tax-codes',
       'sign-off-above',
+      'charge-kinds',
     ],
     'company',
   );
@@ -60,6 +71,7 @@ export function openingBooks(file: CaseFile): Books {
     today: optionalText(file.company, 'today'),
     writeOffLimit: writeOff === undefined ? undefined : baseOrThrow(writeOff, currency),
     recognition,
+    ...chargeKindsOf(file.company),
     customsValueWithFreight: customs === 'with-freight',
     alikeWithin: alike === undefined ? undefined : Number(alike),
     tolerance: { over: fraction(0n), short: fraction(0n), ...toleranceOf(file.company) },
@@ -94,6 +106,19 @@ export function openingBooks(file: CaseFile): Books {
     rates: ratesOf(file.rates),
     tariff: file.tariff.map((fields) => tariffRate(fields, currency)),
   };
+}
+
+/** By kind of charge: where a difference to its estimate goes, and how many kilograms a cubic metre counts for. */
+function chargeKindsOf(fields: Fields): Pick<Company, 'toVariance' | 'densities'> {
+  const [toVariance, densities] = [new Set<string>(), new Map<string, Quantity>()];
+  for (const [kind, said] of Object.entries(asFields(fields['charge-kinds'] ?? {}, 'charge-kinds'))) {
+    const of = asFields(said, kind);
+    onlyKeys(of, ['difference', 'density'], `charge kind ${kind}`);
+    if (differenceOf(of) === 'variance') toVariance.add(kind);
+    const density = optionalText(of, 'density');
+    if (density !== undefined) densities.set(kind, quantityOrThrow(density));
+  }
+  return { toVariance, densities };
 }
 
 function itemOf(id: string, fields: Fields, currency: string): Item {

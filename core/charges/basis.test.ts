@@ -11,6 +11,7 @@ const target = (id: string, received: string, goods: bigint, weight?: string, vo
     volume: volume === undefined ? undefined : quantityOrThrow(volume),
   },
 });
+const density = quantityOrThrow('167');
 const none = new Map<string, bigint>();
 const targets = [target('A', '10', 100_00n, '2', '0.1'), target('B', '5', 300_00n, '0.5', '0.7')];
 
@@ -24,9 +25,22 @@ describe('a charge of 100.00', () => {
     ['weight', [8889n, 1111n]],
     // 1.0 m³ and 3.5 m³
     ['volume', [2222n, 7778n]],
+    // 1.0 m³ and 3.5 m³ at 167 kg: 167 kg and 584.5 kg
+    ['chargeable', [2222n, 7778n]],
     ['equal', [5000n, 5000n]],
   ])('by %s', (basis, shares) => {
-    expect(shareCharge(10_000n, basis, targets, none, '/charges/0')).toEqual({ ok: true, shares });
+    expect(shareCharge(10_000n, { basis, density }, targets, none, '/charges/0')).toEqual({ ok: true, shares });
+  });
+
+  it('by chargeable weight counts the greater of weight and volume, line by line, and asks for the density', () => {
+    // 20 kg against 10 kg of volume; 2.5 kg against 35 kg
+    const dense = { basis: 'chargeable' as const, density: quantityOrThrow('10') };
+    expect(shareCharge(5_500n, dense, targets, none, '')).toEqual({ ok: true, shares: [2_000n, 3_500n] });
+    expect(shareCharge(5_500n, { basis: 'chargeable' }, targets, none, '/charges/1')).toMatchObject({
+      refusal: { reason: 'density_missing', at: '/charges/1/density' },
+    });
+    const flat = [...targets, target('C', '1', 1n, '3')];
+    expect(shareCharge(5_500n, dense, flat, none, '')).toMatchObject({ refusal: { reason: 'basis_missing' } });
   });
 
   it('by hand takes the shares as they are, when they add up', () => {
@@ -34,8 +48,8 @@ describe('a charge of 100.00', () => {
       ['A', 9_999n],
       ['B', 1n],
     ]);
-    expect(shareCharge(10_000n, 'manual', targets, fixed, '')).toEqual({ ok: true, shares: [9_999n, 1n] });
-    expect(shareCharge(10_001n, 'manual', targets, fixed, '/charges/0')).toMatchObject({
+    expect(shareCharge(10_000n, { basis: 'manual' }, targets, fixed, '')).toEqual({ ok: true, shares: [9_999n, 1n] });
+    expect(shareCharge(10_001n, { basis: 'manual' }, targets, fixed, '/charges/0')).toMatchObject({
       ok: false,
       refusal: { reason: 'allocation_does_not_add_up', values: { out: '1' } },
     });
@@ -46,7 +60,7 @@ describe('a charge of 100.00', () => {
       ['A', 1n],
       ['B', 1n],
     ]);
-    expect(shareCharge(10_000n, 'weight', targets, fixed, '')).toMatchObject({
+    expect(shareCharge(10_000n, { basis: 'weight' }, targets, fixed, '')).toMatchObject({
       ok: false,
       refusal: { reason: 'allocation_does_not_add_up' },
     });
@@ -54,11 +68,11 @@ describe('a charge of 100.00', () => {
 
   it('by a basis that an item lacks names the item; a line fixed by hand need not have it', () => {
     const bare = [...targets, target('C', '1', 1n)];
-    expect(shareCharge(10_000n, 'weight', bare, none, '/charges/3')).toMatchObject({
+    expect(shareCharge(10_000n, { basis: 'weight' }, bare, none, '/charges/3')).toMatchObject({
       ok: false,
       refusal: { reason: 'basis_missing', at: '/charges/3/basis', values: { item: 'C', basis: 'weight' } },
     });
-    expect(shareCharge(10_000n, 'weight', bare, new Map([['C', 1_000n]]), '')).toEqual({
+    expect(shareCharge(10_000n, { basis: 'weight' }, bare, new Map([['C', 1_000n]]), '')).toEqual({
       ok: true,
       shares: [8_000n, 1_000n, 1_000n],
     });
@@ -80,7 +94,7 @@ describe('a charge of 100.00', () => {
           const some = lines.map(({ received, goods, weight }, at) =>
             target(String(at), `${received}`, goods, `${weight}`, `${weight}`),
           );
-          const shared = shareCharge(amount, basis, some, new Map([['0', hand]]), '');
+          const shared = shareCharge(amount, { basis, density }, some, new Map([['0', hand]]), '');
           if (!shared.ok) throw new Error('refused');
           expect(shared.shares[0]).toBe(hand);
           expect(shared.shares.reduce((sum, share) => sum + share, 0n)).toBe(amount);

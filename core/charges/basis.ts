@@ -1,12 +1,29 @@
 import type { LineId } from '../costing/pool.ts';
-import type { BaseAmount, Quantity } from '../exact/amounts.ts';
+import { type BaseAmount, type Quantity, QUANTITY_PLACES } from '../exact/amounts.ts';
+import { powerOfTen } from '../exact/rounding.ts';
 import { shareOut } from '../exact/shareOut.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
 
 /** How a charge is spread over received lines (accounting.md, Allocation). */
-export type Basis = 'value' | 'quantity' | 'weight' | 'volume' | 'equal' | 'duty' | 'manual';
+export type Basis = 'value' | 'quantity' | 'weight' | 'volume' | 'chargeable' | 'equal' | 'duty' | 'manual';
 
-export const BASES: readonly Basis[] = ['value', 'quantity', 'weight', 'volume', 'equal', 'duty', 'manual'];
+export const BASES: readonly Basis[] = [
+  'value',
+  'quantity',
+  'weight',
+  'volume',
+  'chargeable',
+  'equal',
+  'duty',
+  'manual',
+];
+
+/** A basis with what it rests on beside the goods. */
+export interface SharedBy {
+  readonly basis: Basis;
+  /** Kilograms that a cubic metre counts for where chargeable weight is shared by: the greater of the two is a line's. */
+  readonly density?: Quantity | undefined;
+}
 
 /** A received line as a basis sees it. */
 export interface Target {
@@ -26,26 +43,30 @@ export type Shares = { ok: true; shares: bigint[] } | { ok: false; refusal: Refu
 /**
  * The shares of `amount`, one per target in their order. Lines in `fixed` keep the share that was set by hand, the rest is
  * shared over the others by the basis, or over those of them that `limitedTo` names; by hand alone, every line must be fixed
- * and they must add up. Refused: a weight or volume that is missing, all weights zero, shares by hand that do not add up.
+ * and they must add up. Refused: a weight or volume that is missing, chargeable weight without its density, all weights zero, shares by hand that do
+ * not add up.
  * @param at pointer to the charge in the command, for refusals
  */
 export function shareCharge(
   amount: bigint,
-  basis: Basis,
+  by: SharedBy,
   targets: readonly Target[],
   fixed: ReadonlyMap<LineId, bigint>,
   at: string,
   limitedTo?: ReadonlySet<LineId>,
 ): Shares {
+  const { basis, density } = by;
   const left = amount - [...fixed.values()].reduce((sum, share) => sum + share, 0n);
   const free = targets.filter(({ line }) => !fixed.has(line.id) && (limitedTo === undefined || limitedTo.has(line.id)));
   if (basis === 'manual' || free.length === 0) {
     if (left !== 0n) return { ok: false, refusal: refusal('allocation_does_not_add_up', at, { out: left.toString() }) };
     return { ok: true, shares: targets.map((target) => fixed.get(target.line.id) ?? 0n) };
   }
+  if (basis === 'chargeable' && density === undefined)
+    return { ok: false, refusal: refusal('density_missing', `${at}/density`) };
   const weights: bigint[] = [];
   for (const target of free) {
-    const weight = weightOf(basis, target);
+    const weight = weightOf(basis, target, density);
     if (weight === undefined)
       return {
         ok: false,
@@ -65,7 +86,11 @@ export function shareCharge(
   return { ok: true, shares: targets.map((target) => fixed.get(target.line.id) ?? shareOf.get(target.line.id) ?? 0n) };
 }
 
-function weightOf(basis: Exclude<Basis, 'manual'>, { line, item, duty }: Target): bigint | undefined {
+function weightOf(
+  basis: Exclude<Basis, 'manual'>,
+  { line, item, duty }: Target,
+  density: Quantity | undefined,
+): bigint | undefined {
   switch (basis) {
     case 'value':
       return line.goods;
@@ -77,7 +102,13 @@ function weightOf(basis: Exclude<Basis, 'manual'>, { line, item, duty }: Target)
       return item.weight === undefined ? undefined : line.quantity * item.weight;
     case 'volume':
       return item.volume === undefined ? undefined : line.quantity * item.volume;
+    case 'chargeable':
+      return item.weight === undefined || item.volume === undefined || density === undefined
+        ? undefined
+        : line.quantity * greater(item.weight * powerOfTen(QUANTITY_PLACES), item.volume * density);
     case 'duty':
       return duty;
   }
 }
+
+const greater = (a: bigint, b: bigint): bigint => (a > b ? a : b);

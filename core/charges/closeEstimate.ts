@@ -10,20 +10,36 @@ import { refusal, type Refusal } from '../state/refusal.ts';
 import { cited, linesOf, type Reading } from '../state/caseStep.ts';
 import { kind } from '../state/kind.ts';
 import { optionalText, textOf } from '../reading/fields.ts';
-import { estimateComponent, estimateLeft, useEstimate } from './estimate.ts';
+import {
+  differenceOf,
+  type EstimateDifference,
+  estimateComponent,
+  estimateLeft,
+  goesToVariance,
+  useEstimate,
+} from './estimate.ts';
+import { change } from '../state/writing.ts';
 
 export interface EstimateClosingCommand {
   readonly kind: 'estimate-closing';
   readonly date: Day;
   readonly reason: string;
-  readonly lines: readonly { of: LineId; charge: string }[];
+  /** `difference`: where it goes what was estimated and is not billed; as the company has it for the kind where undefined. */
+  readonly lines: readonly { of: LineId; charge: string; difference?: EstimateDifference | undefined }[];
 }
 
 export interface EstimateClosingDocument extends Omit<EstimateClosingCommand, 'lines'> {
-  readonly lines: readonly { of: LineId; charge: string; amount: BaseAmount }[];
+  readonly lines: readonly (EstimateClosingCommand['lines'][number] & {
+    readonly amount: BaseAmount;
+    /** What of it stays in the goods, against landed cost variance. */
+    readonly kept: BaseAmount;
+  })[];
 }
 
-/** What is left of an estimate is closed without a bill: it leaves the goods again, from accrued charges (accounting.md). */
+/**
+ * What is left of an estimate is closed without a bill, from accrued charges: it leaves the goods again, or is landed cost variance where differences
+ * of its kind are (accounting.md, What posts what).
+ */
 export function decideEstimateClosing(
   books: Books,
   command: EstimateClosingCommand,
@@ -44,14 +60,20 @@ export function decideEstimateClosing(
   });
   if (refusals.length > 0) return refused(refusals);
 
-  const lines = command.lines.map((line, position) => ({
-    ...line,
-    amount: estimateLeft(received[position] as ReceiptLine, line.charge),
-  }));
-  const costs = lines.map((line, position): Cost => {
+  const lines = command.lines.map((line, position) => {
+    const amount = estimateLeft(received[position] as ReceiptLine, line.charge);
+    return { ...line, amount, kept: goesToVariance(books, line.charge, line.difference) ? amount : base(0n) };
+  });
+  const costs = lines.flatMap((line, position): Cost[] => {
     const { pool, id, date, vendor, dimensions } = received[position] as ReceiptLine;
-    const common = { pool: pool ?? '', movement: id, date, component: estimateComponent(line.charge), shared: true };
-    return { ...common, amount: base(-line.amount), against: 'accrued-charges', about: { vendor, ...dimensions } };
+    const common = { pool: pool ?? '', movement: id, date, shared: true, about: { vendor, ...dimensions } };
+    const closed = { component: estimateComponent(line.charge), amount: base(-line.amount) };
+    return [
+      { ...common, ...closed, against: 'accrued-charges' },
+      ...(line.kept === 0n
+        ? []
+        : [{ ...common, component: line.charge, amount: line.kept, against: 'charge-variance' as const }]),
+    ];
   });
   return post(books, {
     document: { ...command, lines },
@@ -62,10 +84,14 @@ export function decideEstimateClosing(
 }
 
 function closingStep({ step, numbers, date }: Reading): EstimateClosingCommand {
-  const lines = linesOf(step, ['of', 'charge']).map((line) => ({
-    of: cited(textOf(line, 'of'), numbers),
-    charge: textOf(line, 'charge'),
-  }));
+  const lines = linesOf(step, ['of', 'charge', 'difference']).map((line) => {
+    const difference = differenceOf(line);
+    return {
+      of: cited(textOf(line, 'of'), numbers),
+      charge: textOf(line, 'charge'),
+      ...(difference === undefined ? {} : { difference }),
+    };
+  });
   return { kind: 'estimate-closing', date, reason: optionalText(step, 'reason') ?? 'no bill comes', lines };
 }
 
@@ -73,8 +99,12 @@ export const estimateClosing = kind({
   name: 'estimate-closing',
   decide: decideEstimateClosing,
   record: (next, { lines, date }, number) =>
-    lines.forEach(({ of, charge, amount }, position) =>
-      useEstimate(next, of, { line: lineId(number, position + 1), date, kind: charge, amount }),
-    ),
+    lines.forEach(({ of, charge, amount, kept }, position) => {
+      const line = lineId(number, position + 1);
+      useEstimate(next, of, { line, date, kind: charge, amount });
+      if (kept === 0n) return;
+      const share = { line, kind: charge, amount: kept };
+      change(next.receiptLines, of, (known) => ({ ...known, landed: [...known.landed, share] }));
+    }),
   verbs: { 'close-estimate': { keys: ['lines', 'reason'], read: closingStep } },
 });

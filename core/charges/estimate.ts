@@ -10,11 +10,22 @@ import type { Day } from '../exact/calendar.ts';
 import { cumulative } from '../exact/cumulative.ts';
 import { decimalsOf } from '../exact/currencies.ts';
 import { divideRounded, powerOfTen } from '../exact/rounding.ts';
+import { type Fields, NotKnown, optionalText } from '../reading/fields.ts';
 import type { Books } from '../state/books.ts';
 import type { Estimate, OrderLine, ReceiptLine } from '../state/purchasing.ts';
 import { dutyOn } from '../tariff/duty.ts';
 import type { LineId } from '../costing/pool.ts';
 import { change, type Writing } from '../state/writing.ts';
+
+/** Where it goes what a charge is more or less than was estimated (accounting.md, What posts what). */
+export type EstimateDifference = 'goods' | 'variance';
+
+/**
+ * Whether a difference to the estimate of a kind is kept out of the goods: as it was said, else as the company has it for the kind. Where
+ * purchases are expensed when billed there are no variances.
+ */
+export const goesToVariance = ({ company }: Books, kind: string, said: EstimateDifference | undefined): boolean =>
+  company.recognition === 'on-sale' && (said === undefined ? company.toVariance.has(kind) : said === 'variance');
 
 /** Goods just received, as an estimate sees them. */
 export interface Received {
@@ -100,6 +111,15 @@ function amountOf(
   }
 }
 
+/**
+ * What of an estimate a share of the actual charge takes the place of: all that is left of it; or, while more bills are to come, no more
+ * than the share. A refund never uses an estimate up.
+ */
+export function estimateReplaced(share: bigint, left: bigint, more: boolean): bigint {
+  if (share <= 0n) return 0n;
+  return more && share < left ? share : left;
+}
+
 /** What is left of an estimate on a received line. */
 export function estimateLeft(line: ReceiptLine, kind: string): BaseAmount {
   const sum = (entries: readonly { kind: string; amount: BaseAmount }[]) =>
@@ -116,4 +136,12 @@ export function useEstimate(
 ): void {
   if (used.amount !== 0n)
     change(next.receiptLines, line, (known) => ({ ...known, estimatesUsed: [...known.estimatesUsed, used] }));
+}
+
+/** The word of a case for where a difference to the estimate goes. */
+export function differenceOf(step: Fields): EstimateDifference | undefined {
+  const said = optionalText(step, 'difference');
+  if (said !== undefined && said !== 'goods' && said !== 'variance')
+    throw new NotKnown(`a difference that goes to ${said} is not known`);
+  return said;
 }

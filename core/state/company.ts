@@ -1,4 +1,4 @@
-import { type BaseAmount, type Fraction, fraction, type Rate } from '../exact/amounts.ts';
+import { type BaseAmount, type Fraction, fraction, type Quantity, type Rate } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 
 /** The most that may differ without a reason: a part of what was expected, an amount in base currency, of both the smaller. */
@@ -34,6 +34,10 @@ export interface Company {
   readonly notCosts: ReadonlySet<string>;
   /** Kinds of charge that carry or insure goods to the border. */
   readonly toTheBorder: ReadonlySet<string>;
+  /** Kinds of charge whose difference to what was estimated goes to landed cost variance, not into the goods. */
+  readonly toVariance: ReadonlySet<string>;
+  /** Kilograms that a cubic metre counts for, by kind of charge, where it is shared by chargeable weight. */
+  readonly densities: ReadonlyMap<string, Quantity>;
   /** Whether customs value takes in the goods' share of freight and insurance to the border. */
   readonly customsValueWithFreight: boolean;
   /** States of a pool are kept on the way at least this many movements apart. */
@@ -89,6 +93,8 @@ export const companyOf = (settings: Pick<Company, 'currency' | 'firstOpenDay'> &
   today: undefined,
   notCosts: NOT_COSTS,
   toTheBorder: new Set(['freight', 'insurance']),
+  toVariance: new Set(),
+  densities: new Map(),
   customsValueWithFreight: false,
   checkpointEvery: 256,
   tolerance: { over: fraction(0n), short: fraction(0n) },

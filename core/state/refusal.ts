@@ -68,6 +68,7 @@ export const REFUSAL_REASONS = [
   'allocation_exceeds_charge',
   'allocation_does_not_add_up',
   'basis_missing',
+  'density_missing',
   'estimate_measure_missing',
   'basis_all_zero',
   'not_stock',

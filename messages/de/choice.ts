@@ -62,4 +62,7 @@ export const choice: Record<keyof typeof en, string> = {
   'choice.percent': 'Prozent der Ware',
   'choice.flat': 'Je Sendung',
   'choice.tariff': 'Zoll nach Tarif',
+  'choice.chargeable': 'Frachtpflichtiges Gewicht',
+  'choice.into-goods': 'In die Ware',
+  'choice.to-variance': 'Als Abweichung',
 };

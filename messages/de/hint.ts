@@ -67,4 +67,8 @@ export const hint: Record<keyof typeof en, string> = {
     'In Hauswährung je Einheit, Kilogramm, Kubikmeter oder Sendung, oder Prozent der Ware; leer nach Zolltarif',
   'hint.rule_basis': 'Bei einem Betrag für eine ganze Sendung: wie er auf ihre Positionen verteilt wird',
   'hint.rule_way': 'Für Sendungen, die so reisen; leer für alle',
+  'hint.estimate_difference':
+    'Wohin geht, was eine Rechnung mehr oder weniger ist als geschätzt; jede Verteilung kann es anders sagen',
+  'hint.density':
+    'Beim frachtpflichtigen Gewicht zählt eine Position damit oder mit ihrem Gewicht, je nachdem was mehr ist: 167 ist in der Luftfracht üblich, 333 auf der Straße',
 };

@@ -167,4 +167,10 @@ export const landing: Record<keyof typeof en, string> = {
   'landing.decisions_say':
     'Wie erhoben: alles geht auf die Waren, im Verhältnis zum Berechneten. Mit Reklamation: nur das Geschuldete geht auf die Waren; der Rest ist vorerst geschuldet und wird als Gutschrift des Zollagenten erwartet.',
   'landing.charged': 'Erhoben',
+  'landing.by_chargeable': 'frachtpfl. kg',
+  'landing.density_of': 'Kilogramm je Kubikmeter von {kind} {number}',
+  'landing.difference_of': 'Abweichung von der Schätzung von {kind} {number}',
+  'landing.difference_goods': 'Abweichung in die Ware',
+  'landing.difference_variance': 'Abweichung nicht in die Ware',
+  'landing.per_cubic_meter': 'kg/m³',
 };

@@ -164,4 +164,6 @@ export const refusal: Record<keyof typeof en, string> = {
   'refusal.document_cited': 'Andere Belege bauen auf diesem auf: {documents}. Diese zuerst stornieren.',
   'refusal.document_not_reversible': 'Belege dieser Art können nicht storniert werden.',
   'refusal.estimate_measure_missing': '{item}: {basis} fehlt. Am Artikel nachtragen oder anders schätzen.',
+  'refusal.density_missing':
+    'Nach frachtpflichtigem Gewicht: angeben, mit wie vielen Kilogramm ein Kubikmeter zählt, hier oder bei der Nebenkostenart.',
 };

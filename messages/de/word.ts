@@ -159,4 +159,6 @@ export const word: Record<keyof typeof en, string> = {
   'word.route': 'Strecke',
   'word.estimated': 'Geschätzt',
   'word.difference_percent': 'Abweichung %',
+  'word.estimate_difference': 'Abweichung von der Schätzung',
+  'word.density': 'Kilogramm je Kubikmeter',
 };

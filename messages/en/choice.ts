@@ -60,4 +60,7 @@ export const choice = {
   'choice.percent': 'Percent of the goods',
   'choice.flat': 'For a shipment',
   'choice.tariff': 'Duty by the schedule',
+  'choice.chargeable': 'Chargeable weight',
+  'choice.into-goods': 'Into the goods',
+  'choice.to-variance': 'To variance',
 } as const;

@@ -62,4 +62,8 @@ export const hint = {
     'In base currency for a unit, kilogram, cubic meter or shipment, or percent of the goods; empty by tariff',
   'hint.rule_basis': 'Of an amount for a shipment as a whole: how it is shared over its lines',
   'hint.rule_way': 'Of shipments that travel so; empty for any',
+  'hint.estimate_difference':
+    'Where it goes what a bill is more or less than estimated; each allocation may say otherwise',
+  'hint.density':
+    'By chargeable weight a line counts by this or by its weight, whichever is more: 167 is usual by air, 333 by road',
 } as const;

@@ -163,4 +163,10 @@ export const landing = {
   'landing.decisions_say':
     'As charged: all of it goes onto the goods, in proportion to what was calculated. With a claim: only what is due goes onto the goods; the rest is owed for now and awaited as a credit of the broker.',
   'landing.charged': 'Charged',
+  'landing.by_chargeable': 'chargeable kg',
+  'landing.density_of': 'Kilograms per cubic meter of {kind} {number}',
+  'landing.difference_of': 'Difference to the estimate of {kind} {number}',
+  'landing.difference_goods': 'difference into goods',
+  'landing.difference_variance': 'difference to variance',
+  'landing.per_cubic_meter': 'kg/m³',
 } as const;

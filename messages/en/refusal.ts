@@ -150,4 +150,6 @@ export const refusal = {
   'refusal.document_cited': 'Other documents build on this one: {documents}. Reverse those first.',
   'refusal.document_not_reversible': 'This kind of document cannot be reversed.',
   'refusal.estimate_measure_missing': '{item} has no {basis}: enter it on the item, or estimate by something else.',
+  'refusal.density_missing':
+    'By chargeable weight: say how many kilograms a cubic metre counts for, here or on the kind of charge.',
 } as const;

@@ -157,4 +157,6 @@ export const word = {
   'word.route': 'Route',
   'word.estimated': 'Estimated',
   'word.difference_percent': 'Difference %',
+  'word.estimate_difference': 'Difference to the estimate',
+  'word.density': 'Kilograms per cubic meter',
 } as const;

@@ -8,6 +8,7 @@ import type { ServerNames } from '../documents/writeParts.ts';
 import { type Running, serve } from '../serve.ts';
 import { setUpCompany } from '../setUp/company.ts';
 import { dataSource, migrate } from '../storage/dataSource.ts';
+import type { Reply } from '../testing/client.ts';
 import type { Difference } from './compare.ts';
 import { chargeKindsIn, emptyIds } from './named.ts';
 import { PASSWORD, People, ROLES } from './people.ts';
@@ -154,7 +155,15 @@ export class CaseServer {
     if (reply.status === 201) return [];
     // The usual kinds of charge are there from the beginning.
     const isThere = register === 'charge-kinds' && JSON.stringify(reply.body).includes('already');
-    return isThere ? [] : [{ step: `${register} ${name}`, says: JSON.stringify(reply.body) }];
+    const said = isThere ? await this.changeChargeKind(name, fields) : reply;
+    return said.status === 200 ? [] : [{ step: `${register} ${name}`, says: JSON.stringify(said.body) }];
+  }
+
+  private async changeChargeKind(code: string, { difference = '', density = '' }: NewEntry['fields']): Promise<Reply> {
+    const { client } = await this.people.of('accountant', 'accountant');
+    const [kind] = (await this.source.query('SELECT id FROM charge_kind WHERE code = ?', [code])) as { id: string }[];
+    const change = { fields: { difference, density }, seen: {} };
+    return client.call('PUT', `/api/registers/charge-kinds/${kind?.id ?? NOWHERE}`, change);
   }
 }
 

@@ -58,9 +58,9 @@ export function companyFields(company: Company): EntryFields {
 
 /** All that the books begin with, in an order in which each finds what it names. */
 export function entriesOf(books: Books): NewEntry[] {
-  const { currency } = books.company;
+  const { currency, chargeAllowances, toVariance, densities } = books.company;
   return [
-    ...[...books.company.chargeAllowances.keys()]
+    ...[...new Set([chargeAllowances, toVariance, densities].flatMap((said) => [...said.keys()]))]
       .filter((kind) => kind !== 'tax')
       .map((kind) => chargeKind(books, kind)),
     ...[...books.taxCodes].map(([code, levels]) => ({
@@ -102,16 +102,21 @@ export const warehouseEntry = (name: string): NewEntry => ({
   fields: { code: name, name },
 });
 
-export const chargeKind = ({ company }: Books, kind: string): NewEntry => ({
-  register: 'charge-kinds',
-  name: kind,
-  fields: {
-    code: kind,
+export function chargeKind({ company }: Books, kind: string): NewEntry {
+  const density = company.densities.get(kind);
+  return {
+    register: 'charge-kinds',
     name: kind,
-    goes: company.notCosts.has(kind) ? 'to-expense' : 'onto-goods',
-    border: company.toTheBorder.has(kind) ? 'yes' : '',
-  },
-});
+    fields: {
+      code: kind,
+      name: kind,
+      goes: company.notCosts.has(kind) ? 'to-expense' : 'onto-goods',
+      border: company.toTheBorder.has(kind) ? 'yes' : '',
+      difference: company.toVariance.has(kind) ? 'to-variance' : 'into-goods',
+      density: density === undefined ? '' : formatQuantity(density),
+    },
+  };
+}
 
 export const vendorEntry = (name: string, currency: string, vendor?: Vendor): NewEntry => ({
   register: 'vendors',

@@ -1,6 +1,6 @@
 import type { Basis } from '@obolus/core/charges/basis';
 import type { LineId } from '@obolus/core/costing/pool';
-import { formatAmount } from '@obolus/core/exact/amounts';
+import { formatAmount, formatQuantity } from '@obolus/core/exact/amounts';
 import { citing } from '../storage/lineColumns.ts';
 import { facts } from '../storage/tables.ts';
 import { stands } from '../storage/load/rows.ts';
@@ -57,6 +57,8 @@ export const allocation: DocumentCommand<'allocation'> = {
         amount: reader.base(share.amount, baseCurrency, `/charges/${position}/fixed/${at}/amount`),
       })),
       limitedTo: charge.limitedTo,
+      difference: charge.difference,
+      density: charge.density ? reader.quantity(charge.density, `/charges/${position}/density`) : undefined,
     })),
     more: body.more,
     entry: body.entry || undefined,
@@ -78,6 +80,7 @@ export const allocation: DocumentCommand<'allocation'> = {
         basis: share.basis,
         by_hand: document.charges[asked]?.fixed.some((fixed) => fixed.line === line) ?? false,
         amount: share.amounts[position] ?? 0n,
+        varied: share.varied[position] ?? 0n,
       })),
     );
     const uses = document.shares.flatMap((share) =>
@@ -104,9 +107,11 @@ export const allocation: DocumentCommand<'allocation'> = {
   write: ({ date, to, charges, more, entry }, names) => ({
     date,
     to: to.map((line) => names.line(line)),
-    charges: charges.map(({ of, basis, amount, fixed, limitedTo }) => ({
+    charges: charges.map(({ of, basis, density, difference, amount, fixed, limitedTo }) => ({
       of: names.line(of),
       basis,
+      ...given('density', density && formatQuantity(density)),
+      ...given('difference', difference),
       amount: amount === undefined ? '' : formatAmount(amount, names.baseCurrency),
       fixed: fixed.map((share) => ({
         line: names.line(share.line),

@@ -38,8 +38,8 @@ export const lots = (parts: readonly LotPart[] | undefined) =>
 export const dimensions = (said: Dimensions | undefined) =>
   Object.fromEntries(Object.entries(said ?? {}).filter(([, value]) => value !== undefined)) as Record<string, string>;
 
-export const given = <Name extends string>(name: Name, value: string | undefined) =>
-  (value === undefined ? {} : { [name]: value }) as { [Key in Name]?: string };
+export const given = <Name extends string, Value extends string>(name: Name, value: Value | undefined) =>
+  (value === undefined ? {} : { [name]: value }) as { [Key in Name]?: Value };
 
 export function estimate(expected: Estimate, baseCurrency: string) {
   const { kind, by } = expected;

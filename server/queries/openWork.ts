@@ -23,6 +23,7 @@ import {
   text,
 } from './figures.ts';
 import { ordersAwaiting } from './awaiting.ts';
+import { type EstimatesOf, readEstimates } from './receiptEstimates.ts';
 import { upTo } from '../storage/upTo.ts';
 import { BILLED, isOpen, openLines, RECEIVED } from './openOfOrder.ts';
 
@@ -92,7 +93,11 @@ const RECEIVED_LINES = `
   JOIN order_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no AND ol.by_id = l.ordered_by_id JOIN document o ON o.id = l.order_id
   LEFT JOIN order_terms ot ON ot.document_id = o.id`;
 
-function receivedLine(row: Row, currency: string): ReplyOf<typeof api.unbilledLines>['rows'][number] {
+function receivedLine(
+  row: Row,
+  currency: string,
+  estimatesOf: EstimatesOf,
+): ReplyOf<typeof api.unbilledLines>['rows'][number] {
   // By FIFO the line's own layer says; an average pool does not know whose goods are left, only how many.
   const pooled = big(row.held) < big(row.quantity) ? big(row.held) : big(row.quantity);
   const held = row.item_method === 'fifo' || row.item_method === 'lot' ? big(row.layer) : pooled;
@@ -122,6 +127,7 @@ function receivedLine(row: Row, currency: string): ReplyOf<typeof api.unbilledLi
     goods: showAmount(big(row.base_amount) + big(row.dearer), currency),
     value: showAmount(row.value, currency),
     onHand: showQuantity(held.toString()),
+    estimates: estimatesOf(row),
   };
 }
 
@@ -135,7 +141,8 @@ export async function listUnbilledLines(
     [vendor ?? null, vendor ?? null],
   );
   const { rows, more } = upTo(MOST, found);
-  return { more, rows: rows.map((row) => receivedLine(row, currency)) };
+  const estimatesOf = await readEstimates(manager, rows, currency);
+  return { more, rows: rows.map((row) => receivedLine(row, currency, estimatesOf)) };
 }
 
 /**
@@ -163,7 +170,8 @@ export async function listReceivedLines(
     given,
   );
   const { rows, more } = upTo(most, found);
-  return { more, rows: rows.map((row) => receivedLine(row, currency)) };
+  const estimatesOf = await readEstimates(manager, rows, currency);
+  return { more, rows: rows.map((row) => receivedLine(row, currency, estimatesOf)) };
 }
 
 export async function listOpenCharges(

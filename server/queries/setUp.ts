@@ -68,7 +68,7 @@ export async function listDimensions(manager: EntityManager): Promise<ReplyOf<ty
 /** Kinds of charge that are in use, those that go onto goods first. */
 export async function listChargeKinds(manager: EntityManager): Promise<ReplyOf<typeof api.chargeKinds>> {
   const rows: Row[] = await manager.query(
-    'SELECT code, name, is_cost, basis FROM charge_kind WHERE retired = 0 ORDER BY is_cost DESC, id',
+    'SELECT code, name, is_cost, basis, density, to_variance FROM charge_kind WHERE retired = 0 ORDER BY is_cost DESC, id',
   );
   return {
     rows: rows.map((row) => ({
@@ -76,6 +76,8 @@ export async function listChargeKinds(manager: EntityManager): Promise<ReplyOf<t
       name: text(row.name),
       isCost: isTrue(row.is_cost),
       basis: text(row.basis) as '' | 'value',
+      density: row.density == null ? '' : showQuantity(row.density),
+      difference: isTrue(row.to_variance) ? ('variance' as const) : ('goods' as const),
     })),
   };
 }

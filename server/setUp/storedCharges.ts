@@ -36,6 +36,8 @@ export const STORED_CHARGES = {
       name: words('name'),
       goes: either('is_cost', 'onto-goods', 'to-expense'),
       border: either('to_border', 'yes'),
+      difference: either('to_variance', 'to-variance', 'into-goods'),
+      density: figure('density', QUANTITY_PLACES),
       basis: words('basis'),
       part: words('part'),
       vendor: entryOf('vendor_id', 'vendors', 'vendor', 'number'),

@@ -8,19 +8,19 @@ import { decideAllocation } from './decide.ts';
 import { allocationStep, customsEntryOf } from './case.ts';
 /** What of each charge landed on which goods, and the estimates that it stands in for. */
 function recordAllocation(next: Writing, { shares, to, date }: AllocationDocument, number: string): void {
-  shares.forEach(({ charge, kind: name, amounts, estimatesUsed }, position) => {
+  shares.forEach(({ charge, kind: name, amounts, estimatesUsed, varied }, position) => {
     const line = lineId(number, position + 1);
     const amount = base(amounts.reduce((sum, share) => sum + share, 0n));
     change(next.charges, charge, (known) => ({ ...known, allocated: [...known.allocated, { line, amount }] }));
     to.forEach((of, place) => {
       useEstimate(next, of, { line, date, kind: name, amount: estimatesUsed[place] ?? base(0n) });
-      const share = { line, kind: name, amount: amounts[place] ?? base(0n) };
+      const share = { line, kind: name, amount: base((amounts[place] ?? 0n) - (varied[place] ?? 0n)) };
       change(next.receiptLines, of, (known) => ({ ...known, landed: [...known.landed, share] }));
     });
   });
 }
 
-const WORDS = ['to', 'by', 'charges', 'amounts', 'amount', 'fixed', 'only', 'more', 'entry'];
+const WORDS = ['to', 'by', 'charges', 'amounts', 'amount', 'fixed', 'only', 'more', 'entry', 'density', 'difference'];
 
 export const allocation = kind({
   name: 'allocation',

@@ -1,7 +1,8 @@
 import { BASES, type Basis } from '../basis.ts';
 import { asFields, type Fields, isTrue, NotKnown, optionalText, textOf, textsOf } from '../../reading/fields.ts';
 import { cited, citedCharge, numberOf, type Reading } from '../../state/caseStep.ts';
-import { baseOrThrow } from '../../exact/amounts.ts';
+import { baseOrThrow, quantityOrThrow } from '../../exact/amounts.ts';
+import { differenceOf } from '../estimate.ts';
 import type { AllocationCommand } from './command.ts';
 
 export function allocationStep({ step, numbers, books, date }: Reading): AllocationCommand {
@@ -11,9 +12,13 @@ export function allocationStep({ step, numbers, books, date }: Reading): Allocat
   const home = books.company.currency;
   const only = step.only === undefined ? undefined : textsOf(step, 'only').map((name) => cited(name, numbers));
   const amount = optionalText(step, 'amount');
+  const density = optionalText(step, 'density');
+  const difference = differenceOf(step);
   const charges = textsOf(step, 'charges').map((name) => ({
     of: citedCharge(name, numbers),
     basis: basisOf(name),
+    ...(density === undefined ? {} : { density: quantityOrThrow(density) }),
+    ...(difference === undefined ? {} : { difference }),
     amount: amount === undefined ? undefined : baseOrThrow(amount, home),
     fixed: [
       ...(amounts(name) ?? []).map((share, position) => ({

@@ -1,5 +1,6 @@
-import type { BaseAmount } from '../../exact/amounts.ts';
+import type { BaseAmount, Quantity } from '../../exact/amounts.ts';
 import type { Basis } from '../basis.ts';
+import type { EstimateDifference } from '../estimate.ts';
 import type { Day } from '../../exact/calendar.ts';
 import type { LineId } from '../../costing/pool.ts';
 
@@ -11,6 +12,10 @@ export interface AllocationCommand {
   readonly charges: readonly {
     of: LineId;
     basis: Basis;
+    /** Kilograms that a cubic metre counts for, by chargeable weight; the kind's own where undefined. */
+    density?: Quantity | undefined;
+    /** Where it goes what it is more or less than estimated; as the company has it for the kind where undefined. */
+    difference?: EstimateDifference | undefined;
     /** How much of the charge; all that is left where undefined. */
     amount: BaseAmount | undefined;
     /** Shares set by hand. */
@@ -32,6 +37,8 @@ export interface AllocationDocument extends AllocationCommand {
     basis: Basis;
     amounts: readonly BaseAmount[];
     estimatesUsed: readonly BaseAmount[];
+    /** What of the share went to landed cost variance, since it was estimated otherwise. */
+    varied: readonly BaseAmount[];
   }[];
   /** What the tariff schedule works out for each line of `to`; empty where nothing is shared by duty. */
   readonly workedOut: readonly BaseAmount[];

@@ -8,7 +8,7 @@ import type { Cost } from '../../costing/effects.ts';
 import { refusal, type Refusal } from '../../state/refusal.ts';
 import { type Basis, shareCharge, type Target } from '../basis.ts';
 import { workedOutDuty } from '../customs.ts';
-import { carriedBy, estimateComponent, estimateLeft } from '../estimate.ts';
+import { carriedBy, estimateComponent, estimateLeft, estimateReplaced, goesToVariance } from '../estimate.ts';
 import { landedLine, type LandedLine, refusalOfGoods } from '../landedLine.ts';
 import type { AllocationCommand, AllocationDocument } from './command.ts';
 
@@ -59,7 +59,7 @@ export function decideAllocation(books: Books, command: AllocationCommand): Deci
   const failed = shared.flatMap((outcome) => (outcome.ok ? [] : [outcome.refusal]));
   if (failed.length > 0) return refused(failed);
 
-  const shares = replaceEstimates(command, lines, sharesOf(shared));
+  const shares = replaceEstimates(books, command, lines, sharesOf(shared));
   const costs = shares.flatMap((share, position) => costsOf(share, lines, charges[position] as Charge));
   return post(books, {
     document: { ...command, shares, workedOut },
@@ -88,11 +88,11 @@ function carriedToTheBorder(
   lines: readonly LandedLine[],
   others: readonly Share[],
 ): bigint[] {
-  const landing = replaceEstimates(command, lines, others);
+  const landing = replaceEstimates(books, command, lines, others);
   return lines.map(({ receipt }, position) => {
-    const now = landing.map(({ kind, amounts, estimatesUsed }) => ({
+    const now = landing.map(({ kind, amounts, estimatesUsed, varied }) => ({
       kind,
-      amount: (amounts[position] ?? 0n) - (estimatesUsed[position] ?? 0n),
+      amount: (amounts[position] ?? 0n) - (varied[position] ?? 0n) - (estimatesUsed[position] ?? 0n),
     }));
     return (
       carriedBy(books, now) +
@@ -143,7 +143,8 @@ function shareOne(
   }));
   const fixed = new Map(asked.fixed.map((share) => [share.line, share.amount as bigint]));
   const limitedTo = asked.limitedTo && new Set(asked.limitedTo);
-  const outcome = shareCharge(amount, asked.basis, targets, fixed, at, limitedTo);
+  const density = asked.density ?? books.company.densities.get(charge.kind);
+  const outcome = shareCharge(amount, { basis: asked.basis, density }, targets, fixed, at, limitedTo);
   if (!outcome.ok) return outcome;
   return {
     ok: true,
@@ -156,6 +157,7 @@ export const leftOf = (charge: Charge): BaseAmount =>
 
 /** Two charges of one kind on one line use up its estimate one after the other. */
 function replaceEstimates(
+  books: Books,
   command: AllocationCommand,
   lines: readonly LandedLine[],
   shares: readonly Share[],
@@ -167,14 +169,23 @@ function replaceEstimates(
       const key = `${line.id} ${share.kind}`;
       const left = estimateLeft(line.receipt, share.kind) - (used.get(key) ?? 0n);
       const amount = share.amounts[position] ?? base(0n);
-      // A refund never uses an estimate up.
-      const part = amount <= 0n ? 0n : command.more && amount < left ? amount : left;
+      const part = estimateReplaced(amount, left, command.more ?? false);
       used.set(key, (used.get(key) ?? 0n) + part);
       return base(part);
     });
-    return { ...share, estimatesUsed };
+    const said = command.charges.find(({ of }) => of === share.charge)?.difference;
+    const isKeptOut = goesToVariance(books, share.kind, said);
+    const varied = lines.map((line, position) =>
+      isKeptOut && wasEstimated(line, share.kind)
+        ? base((share.amounts[position] ?? 0n) - (estimatesUsed[position] ?? 0n))
+        : base(0n),
+    );
+    return { ...share, estimatesUsed, varied };
   });
 }
+
+const wasEstimated = ({ receipt }: LandedLine, kind: string): boolean =>
+  receipt?.estimates.some((estimate) => estimate.kind === kind) ?? false;
 
 /** Written for sheets of thousands of lines: what costs nothing makes no object, and what they share is made once. */
 function costsOf(share: AllocationDocument['shares'][number], lines: readonly LandedLine[], charge: Charge): Cost[] {
@@ -184,6 +195,7 @@ function costsOf(share: AllocationDocument['shares'][number], lines: readonly La
   lines.forEach((line, position) => {
     const amount = share.amounts[position] ?? 0n;
     const replaced = share.estimatesUsed[position] ?? 0n;
+    const varied = share.varied[position] ?? 0n;
     const add = (component: string, cost: bigint, against: Cost['against'], of: Cost['about']) =>
       costs.push({
         pool: line.pool,
@@ -196,6 +208,7 @@ function costsOf(share: AllocationDocument['shares'][number], lines: readonly La
         about: of,
       });
     if (amount !== 0n) add(share.kind, amount, 'charges-to-allocate', about);
+    if (varied !== 0n) add(share.kind, -varied, 'charge-variance', about);
     if (replaced !== 0n) add(estimated, -replaced, 'accrued-charges', aboutReceipt(line));
   });
   return costs;

@@ -68,11 +68,12 @@ export function sessionRoutes(router: Router, context: Context): void {
 
 async function me(context: Context, request: Request, user: SignedIn): Promise<Me> {
   const [company] = (await context.source.query(
-    "SELECT name, currency, first_open_day, unusual_charge, unusual_cost, EXISTS (SELECT 1 FROM document WHERE kind = 'receipt') AS begun FROM company WHERE id = 1",
+    "SELECT name, currency, recognition, first_open_day, unusual_charge, unusual_cost, EXISTS (SELECT 1 FROM document WHERE kind = 'receipt') AS begun FROM company WHERE id = 1",
   )) as {
     name: string;
     begun: string;
     currency: string;
+    recognition: 'on-sale' | 'on-purchase';
     first_open_day: string;
     unusual_charge: string | null;
     unusual_cost: string | null;
@@ -84,6 +85,7 @@ async function me(context: Context, request: Request, user: SignedIn): Promise<M
     company: {
       name: company.name,
       currency: company.currency,
+      recognition: company.recognition,
       firstOpenDay: company.first_open_day,
       today: todayOf(context),
       blind,

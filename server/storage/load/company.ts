@@ -1,4 +1,4 @@
-import { base } from '@obolus/core/exact/amounts';
+import { base, quantity } from '@obolus/core/exact/amounts';
 import { companyOf, type Recognition, type Vendor } from '@obolus/core/state/company';
 import { Slice } from '@obolus/core/state/slice';
 import { refusal, type Refusal } from '@obolus/core/state/refusal';
@@ -9,9 +9,11 @@ import { allowanceIn, fractionOf, isTrue, limitOf, optional, query, type Row, te
 const OF_VENDOR = ['over', 'short']
   .flatMap((side) => ['part', 'amount'].map((what) => `v.bill_${side}_${what} AS vendor_${side}_${what}`))
   .join(', ');
-/** Kinds of charge that are no cost of goods, and those that carry or insure goods to the border, each in one column. */
+/** Kinds of charge that are no cost of goods, that carry or insure goods to the border, whose differences are variance, and densities: each in one column. */
 const CHARGE_KINDS = `(SELECT GROUP_CONCAT(k.code SEPARATOR '|') FROM charge_kind k WHERE k.is_cost = 0) AS not_costs,
-  (SELECT GROUP_CONCAT(k.code SEPARATOR '|') FROM charge_kind k WHERE k.to_border = 1) AS to_border`;
+  (SELECT GROUP_CONCAT(k.code SEPARATOR '|') FROM charge_kind k WHERE k.to_border = 1) AS to_border,
+  (SELECT GROUP_CONCAT(k.code SEPARATOR '|') FROM charge_kind k WHERE k.to_variance = 1) AS to_variance,
+  (SELECT GROUP_CONCAT(CONCAT(k.density, '=', k.code) SEPARATOR '|') FROM charge_kind k WHERE k.density IS NOT NULL) AS densities`;
 /** The account of each kind of posting, and of expenses that have one of their own, each in one column. */
 const CHART = `(SELECT GROUP_CONCAT(CONCAT(p.posting, '=', p.account_id) SEPARATOR '|') FROM posting_account p) AS posting_accounts,
   (SELECT GROUP_CONCAT(CONCAT(x.account_id, '=', x.code) SEPARATOR '|') FROM expense_account x WHERE x.account_id IS NOT NULL) AS expense_accounts`;
@@ -58,6 +60,8 @@ export async function loadCompany(
       writeOffLimit: limitOf(row.write_off_limit, currency) ?? base(0n),
       notCosts: wordsOf(row.not_costs),
       toTheBorder: wordsOf(row.to_border),
+      toVariance: wordsOf(row.to_variance),
+      densities: new Map(pairsOf(row.densities).map(([density, kind]) => [kind, quantity(BigInt(density))])),
     }),
     chargeAllowances: new Slice('what charges may differ by'),
   };

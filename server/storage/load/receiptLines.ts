@@ -80,7 +80,10 @@ export async function readReceiptLines(reading: Reading, lines: readonly LineId[
       ahead: of('ahead').map((part) => ({ ...aheadTaken(part), of: idOf(part, 'ahead_id', 'ahead_line_no') })),
       estimates: of('estimates').map((estimate) => ({ kind: text(estimate.kind), amount: baseOf(estimate.amount) })),
       estimatesUsed: of('used').map((use) => ({ ...charge(use), date: text(use.date) })),
-      landed: of('landed').map(charge),
+      landed: [
+        ...of('landed').map((share) => ({ ...charge(share), amount: base(big(share.amount) - big(share.varied)) })),
+        ...of('used').flatMap((use) => (big(use.kept) === 0n ? [] : [{ ...charge(use), amount: baseOf(use.kept) }])),
+      ],
       bills: of('bills').map(billedPart),
       returns: of('returns').map(returnedLine),
       putAway: of('putAway').map((part) => ({

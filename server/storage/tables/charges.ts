@@ -17,6 +17,8 @@ export const charges = {
       receipt_line_no: number(),
       kind: text(30),
       amount: figure(),
+      /** What of it stays in the goods, where it is closed against landed cost variance. */
+      kept: { ...figure(), default: 0 },
     },
     { indices: { estimate_use_by_receipt: ['receipt_id', 'receipt_line_no'] } },
   ),
@@ -56,6 +58,8 @@ export const charges = {
       basis: text(20),
       by_hand: { type: 'boolean' },
       amount: figure(),
+      /** What of it went to landed cost variance, since it was estimated otherwise. */
+      varied: { ...figure(), default: 0 },
     },
     {
       indices: {

@@ -60,6 +60,10 @@ export const items = {
       name: text(160),
       is_cost: flag(1),
       to_border: flag(),
+      /** Whether what it is more or less than estimated is landed cost variance, not the goods'. */
+      to_variance: flag(),
+      /** Kilograms that a cubic metre counts for, by chargeable weight. */
+      density: maybe(figure()),
       basis: { ...text(20), default: '' },
       /** Of the way: who pays it depends on the Incoterm. */
       part: { ...text(20), default: '' },

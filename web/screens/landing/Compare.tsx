@@ -5,6 +5,7 @@ import type { ReceivedLine } from '@obolus/contract/views/receiving';
 import { BASES } from '@obolus/contract/kinds/allocation';
 import { formatAmount } from '@obolus/core/exact/amounts';
 import { server } from '../../server/api.ts';
+import { useChargeKinds } from '../../parts/chargeKinds.ts';
 import { useMe } from '../../server/me.ts';
 import { Choice, Field } from '../../parts/Cells.tsx';
 import { Sheet } from '../../parts/Sheet.tsx';
@@ -13,8 +14,9 @@ import { say } from '../../locale/say.ts';
 import type { Column } from '../../table/column.ts';
 import { Line } from '../../table/Line.tsx';
 import { ReadTable } from '../../table/ReadTable.tsx';
-import { calculatedShares, type ColumnShares, landedLine } from './shares.ts';
+import { calculatedShares, type ColumnShares, landedLine, ontoGoods } from './shares.ts';
 import { type Basis, BASIS_NAMES, type Body } from './sheet.ts';
+import { landingsOf } from './useOntoGoods.ts';
 import { useShares } from './useShares.ts';
 import type { SheetShares } from './useSheetShares.ts';
 
@@ -44,7 +46,7 @@ export function Compare({ onClose, ...props }: Props) {
 }
 
 function Compared({ body, charges, lines, shares, command, draft, onUse }: Omit<Props, 'onClose'>) {
-  const { currency } = useMe().company;
+  const { currency, recognition } = useMe().company;
   const [which, setWhich] = useState(charges[0]?.line ?? '');
   const at = Math.max(
     0,
@@ -53,9 +55,12 @@ function Compared({ body, charges, lines, shares, command, draft, onUse }: Omit<
   const charge = charges[at];
   const chosen = body.charges.find(({ of }) => of === charge?.line);
   const fixed = chosen?.fixed ?? NO_FIXED;
+  const kinds = useChargeKinds();
+  const density = chosen?.density ?? kinds.find(({ code }) => code === charge?.kind)?.density;
+  const landings = useMemo(() => landingsOf(body, charges, kinds, recognition), [body, charges, kinds, recognition]);
   const here = useShares(
     lines,
-    HERE.map((basis) => ({ left: charge?.left ?? '0', basis, fixed })),
+    HERE.map((basis) => ({ left: charge?.left ?? '0', basis, fixed, density })),
     currency,
   );
   const byDuty = command && {
@@ -77,13 +82,18 @@ function Compared({ body, charges, lines, shares, command, draft, onUse }: Omit<
   );
   const parts = useMemo(() => compared.map((column) => partsOf(column, lines)), [compared, lines]);
   const most = Math.max(1e-9, ...parts.flatMap(({ most: of }) => of));
-  const landed = (line: ReceivedLine, row: number, column: number) =>
-    landedLine(
-      line,
-      row,
-      shares.map((share, position) => (position === at ? compared[column] : share)),
-      currency,
-    );
+  const instead = useMemo(
+    () =>
+      compared.map((column) => {
+        const columns = shares.map((share, position) => (position === at ? column : share));
+        return { columns, onto: ontoGoods(columns, landings, lines, body.more ?? false, currency) };
+      }),
+    [compared, shares, at, landings, lines, body.more, currency],
+  );
+  const landed = (line: ReceivedLine, row: number, column: number) => {
+    const { columns = [], onto = [] } = instead[column] ?? {};
+    return landedLine(line, row, columns, onto, currency);
+  };
   const columns: Column<ReceivedLine>[] = [
     { id: 'line', title: say('landing.received_line'), className: 'name', always: true },
     { id: 'goods', title: say('word.goods'), className: 'num' },
@@ -149,7 +159,7 @@ function Compared({ body, charges, lines, shares, command, draft, onUse }: Omit<
                     </>
                   ),
                   goods: showFigure(line.goods),
-                  before: showFigure(landedLine(line, row, [], currency).before),
+                  before: showFigure(landedLine(line, row, [], [], currency).before),
                   ...Object.fromEntries(
                     COMPARED.map((basis, position) => {
                       const column = compared[position];

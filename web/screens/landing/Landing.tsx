@@ -20,6 +20,7 @@ import { LandingTabs } from './LandingTabs.tsx';
 import { LandingGrid } from './LandingGrid.tsx';
 import type { Body } from './sheet.ts';
 import { SheetTools, useUnusual } from './SheetTools.tsx';
+import { useOntoGoods } from './useOntoGoods.ts';
 import { useReceived } from './useReceived.ts';
 import { useSheetShares } from './useSheetShares.ts';
 import { say } from '../../locale/say.ts';
@@ -40,9 +41,11 @@ export function Landing() {
         entry: body.entry,
         ...(body.more ? { more: true } : {}),
         to: [...body.to],
-        charges: body.charges.map(({ of, basis, fixed }) => ({
+        charges: body.charges.map(({ of, basis, fixed, density, difference }) => ({
           of,
           basis,
+          ...(basis === 'chargeable' && density ? { density } : {}),
+          ...(difference ? { difference } : {}),
           amount: '',
           fixed: body.to.flatMap((line) => (fixed[line] ? [{ line, amount: fixed[line] ?? '' }] : [])),
         })),
@@ -66,7 +69,8 @@ export function Landing() {
     entering.preview?.shares ?? NO_SHARES,
     me.company.currency,
   );
-  const unusual = useUnusual(received, lines.rows ?? NO_LINES, shares);
+  const onto = useOntoGoods(body ?? NOTHING, chosen, received, shares);
+  const unusual = useUnusual(received, lines.rows ?? NO_LINES, { shares, onto });
   if (!body) return null;
   const failed = charges.error ?? lines.error;
   const shipments = [...new Set(received.map((line) => line.receipt.shipment).filter(Boolean))];
@@ -116,7 +120,7 @@ export function Landing() {
               {(chosen.length > 0 || received.length > 0) && (
                 <>
                   <SheetTools
-                    {...{ body, change, shares, draft, unusual }}
+                    {...{ body, change, shares, onto, draft, unusual }}
                     charges={chosen}
                     lines={received}
                     command={entering.command as BodyOf<'allocation'> | undefined}
@@ -129,6 +133,7 @@ export function Landing() {
                     charges={chosen}
                     lines={received}
                     shares={shares}
+                    onto={onto}
                   />
                 </>
               )}

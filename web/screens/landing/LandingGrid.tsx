@@ -4,6 +4,7 @@ import type { OpenCharge } from '@obolus/contract/views/bench';
 import type { ReceivedLine } from '@obolus/contract/views/receiving';
 import { formatAmount } from '@obolus/core/exact/amounts';
 import { wrongAt } from '../../drafts/useDraft.ts';
+import { useChargeKinds } from '../../parts/chargeKinds.ts';
 import { useMe } from '../../server/me.ts';
 import { difference, sumOf } from '../../parts/exact.ts';
 import { showFigure } from '../../locale/figures.ts';
@@ -11,7 +12,7 @@ import { useLasting } from '../../parts/useLasting.ts';
 import { Grid } from '../../table/Grid.tsx';
 import { say, sayAll } from '../../locale/say.ts';
 import { type ChargeColumn, type Chosen, landingColumns, type SheetRow } from './landingColumns.tsx';
-import { landedLine } from './shares.ts';
+import { landedLine, type OntoGoods } from './shares.ts';
 import { type Body, columnId } from './sheet.ts';
 import { type LineActions, SheetLine } from './SheetLine.tsx';
 import type { Unusual } from './unusual.ts';
@@ -24,18 +25,32 @@ interface Props {
   readonly charges: readonly OpenCharge[];
   readonly lines: readonly ReceivedLine[];
   readonly shares: SheetShares;
+  readonly onto: OntoGoods;
   readonly unusual: Unusual;
 }
 
 /** Rows are received lines, columns are goods, each charge, what it comes to, and the unit cost before and after. */
-export function LandingGrid({ body, change, refusals, charges, lines, shares, unusual }: Props) {
-  const { currency } = useMe().company;
+export function LandingGrid({ body, change, refusals, charges, lines, shares, onto, unusual }: Props) {
+  const { currency, recognition } = useMe().company;
+  const kinds = useChargeKinds();
+  const estimated = useMemo(
+    () => new Set(recognition === 'on-sale' ? lines.flatMap(({ estimates }) => estimates.map(({ kind }) => kind)) : []),
+    [lines, recognition],
+  );
   const columns = charges.map((charge, position): ChargeColumn => {
     const at = body.charges.findIndex((entry) => entry.of === charge.line);
-    return { id: columnId(charge), charge, chosen: body.charges[at] as Chosen, at, shares: shares[position] };
+    return {
+      id: columnId(charge),
+      charge,
+      chosen: body.charges[at] as Chosen,
+      at,
+      shares: shares[position],
+      kind: kinds.find(({ code }) => code === charge.kind),
+      isEstimated: estimated.has(charge.kind),
+    };
   });
   const rows = useMemo(() => lines.map((line, at): SheetRow => ({ line, at })), [lines]);
-  const landed = (line: ReceivedLine, at: number) => landedLine(line, at, shares, currency);
+  const landed = (line: ReceivedLine, at: number) => landedLine(line, at, shares, onto, currency);
   const set = (at: number, to: Partial<Chosen>) =>
     change({ charges: body.charges.map((charge, position) => (position === at ? { ...charge, ...to } : charge)) });
   const actions = useLasting<LineActions>({
@@ -77,7 +92,7 @@ export function LandingGrid({ body, change, refusals, charges, lines, shares, un
               line: say('kind.amounts_shared_out'),
               goods: showFigure(goods),
               ...byColumn((position) => (totals[position] === undefined ? '–' : showFigure(totals[position]))),
-              landed: showFigure(sumOf([value, ...totals], currency)),
+              landed: showFigure(sumOf([value, ...onto.map((amounts) => amountOf(amounts, currency))], currency)),
             },
           },
           {
@@ -113,6 +128,9 @@ export function LandingGrid({ body, change, refusals, charges, lines, shares, un
     </div>
   );
 }
+
+const amountOf = (amounts: BigInt64Array | undefined, currency: string): string =>
+  formatAmount(amounts?.reduce((sum, amount) => sum + amount, 0n) ?? 0n, currency);
 
 const sumIn = (lines: readonly ReceivedLine[], field: 'goods' | 'value', currency: string): string =>
   sumOf(

@@ -7,6 +7,7 @@ import { say } from '../../locale/say.ts';
 import { Compare } from './Compare.tsx';
 import type { Body } from './sheet.ts';
 import { figuresOf, type Unusual, unusualIn, usualCosts } from './unusual.ts';
+import type { OntoGoods } from './shares.ts';
 import type { SheetShares } from './useSheetShares.ts';
 
 interface Props {
@@ -15,6 +16,7 @@ interface Props {
   readonly charges: readonly OpenCharge[];
   readonly lines: readonly ReceivedLine[];
   readonly shares: SheetShares;
+  readonly onto: OntoGoods;
   readonly command: BodyOf<'allocation'> | undefined;
   readonly draft: string;
   readonly unusual: Unusual;
@@ -98,12 +100,12 @@ export function SheetTools({ unusual, ...props }: Props) {
 export function useUnusual(
   lines: readonly ReceivedLine[],
   known: readonly ReceivedLine[],
-  shares: SheetShares,
+  { shares, onto }: { readonly shares: SheetShares; readonly onto: OntoGoods },
 ): Unusual {
   const { currency, unusual: limits } = useMe().company;
   const figures = useMemo(
     () => figuresOf(lines, usualCosts(known, new Set(lines.map(({ line }) => line)), currency), currency),
     [lines, known, currency],
   );
-  return useMemo(() => unusualIn(figures, shares, limits, currency), [figures, shares, limits, currency]);
+  return useMemo(() => unusualIn(figures, shares, onto, limits, currency), [figures, shares, onto, limits, currency]);
 }

@@ -2,15 +2,17 @@ import type { RefusalView } from '@obolus/contract/commands';
 import type { OpenCharge } from '@obolus/contract/views/bench';
 import type { ReceivedLine } from '@obolus/contract/views/receiving';
 import { Choice } from '../../parts/Cells.tsx';
+import type { ChargeKind } from '../../parts/chargeKinds.ts';
 import { isZero } from '../../parts/exact.ts';
+import { FigureCell } from '../../parts/FigureCell.tsx';
 import { showFigure } from '../../locale/figures.ts';
 import { figureText, figureWritten } from '../../locale/cellTexts.ts';
 import type { Column } from '../../table/column.ts';
-import { type Basis, BASIS_NAMES, type Body } from './sheet.ts';
+import { type Basis, BASIS_NAMES, type Body, DIFFERENCE_NAMES } from './sheet.ts';
 import type { ColumnShares, LandedLine } from './shares.ts';
 import { Explain } from '../../guide/Explain.tsx';
 import { say, sayAll } from '../../locale/say.ts';
-import { BASES } from '@obolus/contract/kinds/allocation';
+import { BASES, DIFFERENCES } from '@obolus/contract/kinds/allocation';
 
 export type Chosen = Body['charges'][number];
 
@@ -23,6 +25,9 @@ export interface ChargeColumn {
   readonly at: number;
   /** What each line bears of it; undefined while it is calculated. */
   readonly shares: ColumnShares | undefined;
+  readonly kind: ChargeKind | undefined;
+  /** Whether some of the lines were received with an estimate of its kind. */
+  readonly isEstimated: boolean;
 }
 
 /** A received line at its place on the sheet; with shares, by charge, that were pasted onto it. */
@@ -46,13 +51,13 @@ export const landingColumns = (
     text: ({ line }) => `${line.item.number} ${line.receipt.number}`,
   },
   { id: 'goods', title: say('word.goods'), className: 'num', text: ({ line }) => figureText(line.goods) },
-  ...charges.map(({ id, charge, chosen, at }, position): Column<SheetRow> => ({
+  ...charges.map(({ id, charge, chosen, at, kind, isEstimated }, position): Column<SheetRow> => ({
     id,
     title: `${charge.kind} ${charge.bill.number}`,
     className: 'num',
     room: 'min-w-[112px]',
     always: true,
-    head: <ChargeHead {...{ charge, chosen, at, set, refusals }} />,
+    head: <ChargeHead {...{ charge, chosen, at, kind, isEstimated, set, refusals }} />,
     text: ({ line, at: row }) => figureText(chosen.fixed[line.line] || landed(line, row).shares[position]),
     write: (row, text) => ({ ...row, pasted: { ...row.pasted, [id]: figureWritten(text) } }),
   })),
@@ -96,24 +101,47 @@ function ChargeHead({
   charge,
   chosen,
   at,
+  kind,
+  isEstimated,
   set,
   refusals,
-}: Pick<ChargeColumn, 'charge' | 'chosen' | 'at'> & {
+}: Pick<ChargeColumn, 'charge' | 'chosen' | 'at' | 'kind' | 'isEstimated'> & {
   set: (at: number, to: Partial<Chosen>) => void;
   refusals: readonly RefusalView[];
 }) {
+  const named = { kind: charge.kind, number: charge.bill.number };
   return (
     <>
       <div className="capitalize text-ink">{charge.kind}</div>
       <div className="font-normal">{showFigure(charge.left)}</div>
       <div className="font-normal dim">{charge.bill.number}</div>
       <Choice
-        label={say('landing.basis_of', { kind: charge.kind, number: charge.bill.number })}
+        label={say('landing.basis_of', named)}
         className="num text-bronze font-semibold"
         value={chosen.basis}
         options={BASES.map((basis) => [basis, say(BASIS_NAMES[basis])])}
         onChange={(basis) => set(at, { basis: basis as Basis })}
       />
+      {chosen.basis === 'chargeable' && (
+        <label className="flex items-baseline justify-end gap-1 font-normal">
+          <FigureCell
+            label={say('landing.density_of', named)}
+            className="num w-16"
+            value={chosen.density ?? kind?.density ?? ''}
+            onChange={(density) => set(at, { density })}
+          />
+          <span className="dim">{say('landing.per_cubic_meter')}</span>
+        </label>
+      )}
+      {isEstimated && (
+        <Choice
+          label={say('landing.difference_of', named)}
+          className="num dim font-normal"
+          value={chosen.difference ?? kind?.difference ?? 'goods'}
+          options={DIFFERENCES.map((goes) => [goes, say(DIFFERENCE_NAMES[goes])])}
+          onChange={(difference) => set(at, { difference: difference as (typeof DIFFERENCES)[number] })}
+        />
+      )}
       {refusals
         .filter((refusal) => refusal.at.startsWith(`/charges/${at}`) && !refusal.at.includes('/fixed/'))
         .map((refusal) => (

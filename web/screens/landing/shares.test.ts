@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { decimalsOf } from '@obolus/core/exact/currencies';
 import { formatDecimal } from '@obolus/core/exact/decimal';
 import type { Basis } from './sheet.ts';
-import { calculatedShares, landedLine, SharedLines, type SharedOn } from './shares.ts';
+import { calculatedShares, landedLine, ontoGoods, SharedLines, type SharedOn } from './shares.ts';
 
 const line = (id: string, received: string, goods: string, weight: string | null): SharedOn => ({
   line: id,
@@ -49,13 +49,49 @@ describe('shares on the sheet', () => {
 
   it('give what a line comes to, and its unit cost to four decimals', () => {
     const column = new SharedLines(LINES, 'USD').share({ left: '100.00', basis: 'weight', fixed: {} });
-    expect(landedLine({ value: '468.60', received: '33' }, 0, [column, undefined], 'USD')).toEqual({
+    const onto = column.ok ? [column.amounts] : [];
+    expect(landedLine({ value: '468.60', received: '33' }, 0, [column, undefined], onto, 'USD')).toEqual({
       shares: ['27.64', ''],
       landed: '496.24',
       before: '14.2000',
       after: '15.0376',
     });
-    expect(landedLine({ value: '1.00', received: '0' }, 0, [], 'USD').after).toBeUndefined();
+    expect(landedLine({ value: '1.00', received: '0' }, 0, [], [], 'USD').after).toBeUndefined();
+  });
+
+  it('take the place of what was estimated, kind by kind and bill by bill, or leave the goods at it', () => {
+    const column = (...amounts: bigint[]) => ({ ok: true as const, amounts: BigInt64Array.from(amounts), total: 0n });
+    const lines = [{ estimates: [{ kind: 'freight', left: '100.00' }] }, { estimates: [] }];
+    const onto = (of: readonly bigint[][], { more = false, isKeptOut = false } = {}) =>
+      ontoGoods(
+        of.map((amounts) => column(...amounts)),
+        of.map(() => ({ kind: 'freight', isKeptOut })),
+        lines,
+        more,
+        'USD',
+      ).map((amounts) => [...(amounts ?? [])]);
+    // 70.00 instead of 100.00 estimated; the line that had none bears its share.
+    expect(onto([[7_000n, 500n]])).toEqual([[-3_000n, 500n]]);
+    // Two bills of the kind: the first takes the whole estimate, or with more to come no more than it is.
+    expect(onto([[4_000n, 0n], [8_000n, 0n]])).toEqual([[-6_000n, 0n], [8_000n, 0n]]); // prettier-ignore
+    expect(onto([[4_000n, 0n], [8_000n, 0n]], { more: true })).toEqual([[0n, 0n], [2_000n, 0n]]); // prettier-ignore
+    // A refund uses no estimate up.
+    expect(onto([[-1_000n, 0n]])).toEqual([[-1_000n, 0n]]);
+    expect(onto([[7_000n, 500n]], { isKeptOut: true })).toEqual([[0n, 500n]]);
+    expect(ontoGoods([undefined], [{ kind: 'freight', isKeptOut: false }], lines, false, 'USD')).toEqual([undefined]);
+  });
+
+  it('by chargeable weight need what a cubic metre counts for', () => {
+    const some = [
+      { ...LINES[0], item: { id: 'a', weight: '1', volume: '0.02' } } as SharedOn,
+      { ...LINES[1], item: { id: 'b', weight: '42.5', volume: '0.02' } } as SharedOn,
+    ];
+    const by = (density?: string) =>
+      new SharedLines(some, 'USD').share({ left: '195.22', basis: 'chargeable', fixed: {}, density });
+    // 33 × 0.02 m³ × 167 kg = 110.22 kg, more than 33 kg; 2 × 42.5 kg = 85 kg, more than 6.68 kg
+    expect(by('167')).toMatchObject({ ok: true, amounts: BigInt64Array.from([11022n, 8500n]) });
+    expect(by()).toEqual({ ok: false, reason: 'density_missing' });
+    expect(by('16x')).toEqual({ ok: false, reason: 'not_a_number' });
   });
 
   it('add up to the charge in every column, with shares by hand, refunds and currencies without decimals', () => {

@@ -1,4 +1,5 @@
 import { shareCharge, type Target } from '@obolus/core/charges/basis';
+import { estimateReplaced } from '@obolus/core/charges/estimate';
 import { base, formatAmount, quantity, QUANTITY_PLACES, unitCost } from '@obolus/core/exact/amounts';
 import { decimalsOf } from '@obolus/core/exact/currencies';
 import { decimalOrThrow, parseDecimal } from '@obolus/core/exact/decimal';
@@ -15,6 +16,8 @@ export interface AskedShares {
   readonly left: string;
   readonly basis: Basis;
   readonly fixed: Readonly<Record<string, string>>;
+  /** Kilograms that a cubic metre counts for, by chargeable weight. */
+  readonly density?: string | undefined;
 }
 
 /** The share of each line in minor units of base currency, in the lines' order; or why there are none. */
@@ -45,7 +48,7 @@ export class SharedLines {
     }));
   }
 
-  share({ left, basis, fixed }: AskedShares): ColumnShares {
+  share({ left, basis, fixed, density }: AskedShares): ColumnShares {
     const byHand = new Map<string, bigint>();
     for (const { line } of this.targets) {
       const typed = fixed[line.id];
@@ -54,7 +57,10 @@ export class SharedLines {
       if (!parsed.ok) return { ok: false, reason: 'not_a_number' };
       byHand.set(line.id, parsed.scaled);
     }
-    const shared = shareCharge(decimalOrThrow(left, this.places), basis, this.targets, byHand, '');
+    const weighed = density ? parseDecimal(density, QUANTITY_PLACES) : undefined;
+    if (weighed?.ok === false) return { ok: false, reason: 'not_a_number' };
+    const by = { basis, density: weighed && quantity(weighed.scaled) };
+    const shared = shareCharge(decimalOrThrow(left, this.places), by, this.targets, byHand, '');
     return shared.ok ? columnOf(shared.shares) : { ok: false, reason: shared.refusal.reason };
   }
 }
@@ -78,6 +84,50 @@ export function calculatedShares(
     : { ok: false, reason: '' };
 }
 
+/** A charge as the goods see it. */
+export interface Landing {
+  readonly kind: string;
+  /** Whether what it is more or less than estimated is kept out of the goods. */
+  readonly isKeptOut: boolean;
+}
+
+/** What each charge does to what each line is worth, in minor units, in the lines' order. */
+export type OntoGoods = readonly (BigInt64Array | undefined)[];
+
+/**
+ * What the goods bear of each column: its shares, less what of their estimate these take the place of, and less what goes to variance, as
+ * posting will have it. Charges of one kind use its estimate up one after the other.
+ */
+export function ontoGoods(
+  columns: readonly (ColumnShares | undefined)[],
+  charges: readonly Landing[],
+  lines: readonly Pick<ReceivedLine, 'estimates'>[],
+  more: boolean,
+  currency: string,
+): OntoGoods {
+  const left = new Map<string, bigint>();
+  const estimated = new Set<string>();
+  lines.forEach(({ estimates }, at) =>
+    estimates.forEach(({ kind, left: amount }) => {
+      estimated.add(kind);
+      left.set(`${at} ${kind}`, decimalOrThrow(amount, decimalsOf(currency)));
+    }),
+  );
+  return columns.map((column, position) => {
+    const charge = charges[position];
+    if (!column?.ok || !charge) return undefined;
+    if (!estimated.has(charge.kind)) return column.amounts;
+    return column.amounts.map((share, at) => {
+      const key = `${at} ${charge.kind}`;
+      const before = left.get(key);
+      if (before === undefined) return share;
+      const replaced = estimateReplaced(share, before, more);
+      left.set(key, before - replaced);
+      return charge.isKeptOut ? 0n : share - replaced;
+    });
+  });
+}
+
 /** What a line comes to, and what one unit of it costs before and after the charges, to four decimals. */
 export interface LandedLine {
   readonly shares: readonly string[];
@@ -91,11 +141,12 @@ export function landedLine(
   { value, received }: Pick<ReceivedLine, 'value' | 'received'>,
   at: number,
   columns: readonly (ColumnShares | undefined)[],
+  onto: OntoGoods,
   currency: string,
 ): LandedLine {
   const [before, units] = [base(decimalOrThrow(value, decimalsOf(currency))), scaledQuantity(received)];
   const shares = columns.map((column) => (column?.ok ? column.amounts[at] : undefined));
-  const after = base(shares.reduce<bigint>((sum, share) => sum + (share ?? 0n), before));
+  const after = base(onto.reduce<bigint>((sum, amounts) => sum + (amounts?.[at] ?? 0n), before));
   return {
     shares: shares.map((share) => (share === undefined ? '' : formatAmount(share, currency))),
     landed: formatAmount(after, currency),

@@ -1,4 +1,4 @@
-import { BASES } from '@obolus/contract/kinds/allocation';
+import { BASES, type DIFFERENCES } from '@obolus/contract/kinds/allocation';
 import type { OpenCharge } from '@obolus/contract/views/bench';
 import type { MessageId } from '@obolus/messages/message';
 
@@ -13,6 +13,10 @@ export interface Body {
     readonly of: string;
     readonly basis: Basis;
     readonly fixed: Readonly<Record<string, string>>;
+    /** Kilograms that a cubic metre counts for, by chargeable weight; the kind's own where left out. */
+    readonly density?: string;
+    /** Where it goes what it is more or less than estimated; as the company has it where left out. */
+    readonly difference?: (typeof DIFFERENCES)[number];
   }[];
   readonly to: readonly string[];
   /** Further bills of these kinds are to come: estimates are used up, not replaced. */
@@ -25,9 +29,16 @@ export const BASIS_NAMES: Readonly<Record<Basis, MessageId>> = {
   quantity: 'landing.by_quantity',
   weight: 'landing.by_weight',
   volume: 'landing.by_volume',
+  chargeable: 'landing.by_chargeable',
   equal: 'landing.equally',
   duty: 'landing.by_duty',
   manual: 'landing.by_hand',
+};
+
+/** Where it goes what a charge is more or less than estimated. */
+export const DIFFERENCE_NAMES: Readonly<Record<(typeof DIFFERENCES)[number], MessageId>> = {
+  goods: 'landing.difference_goods',
+  variance: 'landing.difference_variance',
 };
 
 /** The id of a charge's column. */

@@ -15,7 +15,13 @@ const BEFORE = [line('0/1', 'reed', '10', '110.00'), line('0/2', 'reed', '30', '
 const USUAL = usualCosts(BEFORE, new Set(['1/1', '1/2']), 'USD');
 const LIMITS = { charge: '50', cost: '25' };
 const look = (limits = LIMITS, ...columns: (ReturnType<typeof column> | undefined)[]) =>
-  unusualIn(figuresOf(ON_SHEET, USUAL, 'USD'), columns, limits, 'USD');
+  unusualIn(
+    figuresOf(ON_SHEET, USUAL, 'USD'),
+    columns,
+    columns.map((each) => each?.amounts),
+    limits,
+    'USD',
+  );
 
 it('the usual cost of an item is the average of its other receipts; what was never received elsewhere has none', () => {
   expect([...USUAL]).toEqual([['reed', '11.0000']]);

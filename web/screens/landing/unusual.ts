@@ -3,7 +3,7 @@ import { decimalsOf } from '@obolus/core/exact/currencies';
 import { decimalOrThrow, formatDecimal } from '@obolus/core/exact/decimal';
 import { divideRounded } from '@obolus/core/exact/rounding';
 import type { ReceivedLine } from '@obolus/contract/views/receiving';
-import type { ColumnShares } from './shares.ts';
+import type { ColumnShares, OntoGoods } from './shares.ts';
 
 /** From what percent on something is pointed out; empty for never. */
 export interface Limits {
@@ -57,6 +57,7 @@ export function figuresOf(
 export function unusualIn(
   { goods, lines }: LineFigures,
   columns: readonly (ColumnShares | undefined)[],
+  onto: OntoGoods,
   limits: Limits,
   currency: string,
 ): Unusual {
@@ -71,7 +72,7 @@ export function unusualIn(
   const perUnit = 10n ** BigInt(COST_PLACES + QUANTITY_PLACES - decimalsOf(currency));
   lines.forEach(({ value, received, usual }, at) => {
     if (usual === undefined || usual <= 0n || received <= 0n) return;
-    const landed = columns.reduce((sum, column) => sum + (column?.ok ? (column.amounts[at] ?? 0n) : 0n), value);
+    const landed = onto.reduce((sum, amounts) => sum + (amounts?.[at] ?? 0n), value);
     const after = divideRounded(landed * perUnit, received);
     const percent = divideRounded((after - usual) * 1000n, usual);
     if (absolute(percent) >= limitOf(limits.cost))

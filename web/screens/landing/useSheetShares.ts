@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import type { PreviewReply } from '@obolus/contract/commands';
 import type { OpenCharge } from '@obolus/contract/views/bench';
 import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import { useChargeKinds } from '../../parts/chargeKinds.ts';
 import { calculatedShares, type ColumnShares } from './shares.ts';
 import type { Body } from './sheet.ts';
 import { useShares } from './useShares.ts';
@@ -17,9 +18,10 @@ export function useSheetShares(
   calculated: PreviewReply['shares'],
   currency: string,
 ): SheetShares {
-  const asked = charges.map(({ line, left }) => {
-    const { basis = 'value', fixed = {} } = body.charges.find(({ of }) => of === line) ?? {};
-    return { left, basis, fixed };
+  const kinds = useChargeKinds();
+  const asked = charges.map(({ line, left, kind }) => {
+    const { basis = 'value', fixed = {}, density } = body.charges.find(({ of }) => of === line) ?? {};
+    return { left, basis, fixed, density: density ?? kinds.find(({ code }) => code === kind)?.density };
   });
   const here = useShares(
     lines,
