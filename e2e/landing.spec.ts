@@ -65,6 +65,25 @@ test('a shipment shows what its charges still lack, its sheet compares bases, an
     await desk.expectBooksToAgree();
   });
 
+  await test.step('what was posted is reversed and posted again, with everything as it was chosen, and one thing else', async () => {
+    await page.getByRole('button', { name: 'Reverse and post again …' }).click();
+    await page.getByRole('dialog').getByRole('textbox').fill('The looms were weighed again');
+    await page.getByRole('dialog').getByRole('button', { name: 'Reverse' }).click();
+    await expect(page.getByLabel(/^freight on Floor loom.*by hand/)).toHaveValue('600.00');
+    await expect(page.getByLabel(/^Basis of freight/)).toHaveValue('weight');
+    await page.getByLabel(/^freight on Floor loom/).fill('');
+    await page.getByLabel(/^freight on Table loom/).focus();
+    await expect(page.getByLabel(/^freight on Floor loom/)).toHaveAttribute('placeholder', '528.94');
+    await desk.post();
+    await expect(
+      page
+        .getByRole('table', { name: 'Lines' })
+        .getByRole('row', { name: /Floor loom/ })
+        .first(),
+    ).toContainText('528.94');
+    await desk.expectBooksToAgree();
+  });
+
   await test.step('the shipment shows them with their bills', async () => {
     await page.getByRole('link', { name: 'Shipments' }).click();
     await expect(page.getByRole('row', { name: /FHL-014/ })).toContainText('duty, brokerage, handling');

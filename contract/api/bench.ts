@@ -5,6 +5,7 @@ import {
   IncomingBill,
   MailView,
   OpenCharge,
+  OutdatedAllocation,
   Unmatched,
   WaitingBill,
 } from '../views/bench.ts';
@@ -225,5 +226,12 @@ export const benchEndpoints = {
     summary: 'Charges not yet on goods',
     allow: 'signed-in',
     reply: firstOf(OpenCharge),
+  }),
+  outdatedAllocations: endpoint({
+    method: 'get',
+    path: '/allocations/outdated',
+    summary: 'Allocations by value or duty whose goods changed value since',
+    allow: 'signed-in',
+    reply: firstOf(OutdatedAllocation),
   }),
 } as const;

@@ -30,6 +30,14 @@ export const ledgerEndpoints = {
     params: byId,
     reply: DocumentView,
   }),
+  documentBody: endpoint({
+    method: 'get',
+    path: '/documents/:id/body',
+    summary: 'What a document asked for, as it may be asked for again by whoever may post its kind',
+    allow: 'signed-in',
+    params: byId,
+    reply: exactly({ kind: oneOf(DOCUMENT_KINDS), body: Type.Unknown() }),
+  }),
   stockCard: endpoint({
     method: 'get',
     path: '/stock/:item/:warehouse',

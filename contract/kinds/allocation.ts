@@ -1,7 +1,20 @@
+import type { MessageId } from '@obolus/messages/message';
 import { BaseAmount, Day, exactly, Id, LineId, oneOf, Type } from '../figures.ts';
 import { kind } from './kind.ts';
 
 export const BASES = ['value', 'quantity', 'weight', 'volume', 'chargeable', 'equal', 'duty', 'manual'] as const;
+
+/** What each basis is called, of a charge that is shared by it. */
+export const BASIS_NAMES: Readonly<Record<(typeof BASES)[number], MessageId>> = {
+  value: 'landing.by_value',
+  quantity: 'landing.by_quantity',
+  weight: 'landing.by_weight',
+  volume: 'landing.by_volume',
+  chargeable: 'landing.by_chargeable',
+  equal: 'landing.equally',
+  duty: 'landing.by_duty',
+  manual: 'landing.by_hand',
+};
 
 /** Where it goes what a charge is more or less than estimated. */
 export const DIFFERENCES = ['goods', 'variance'] as const;

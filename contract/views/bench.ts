@@ -16,7 +16,7 @@ import {
   Type,
 } from '../figures.ts';
 import { ChargeKind } from '../kinds/parts.ts';
-import { InUnit, Name, orEmpty } from './parts.ts';
+import { Count, InUnit, Name, orEmpty } from './parts.ts';
 import { ItemView } from './setUp.ts';
 import { Says } from '../message.ts';
 
@@ -198,3 +198,10 @@ export const OpenCharge = exactly({
 });
 
 export type OpenCharge = Static<typeof OpenCharge>;
+
+/** An allocation whose shares were fixed when its goods were worth something else: how many lines, and by how much together. */
+export const OutdatedAllocation = exactly({
+  document: exactly({ id: Id, number: Text(30), date: Day }),
+  lines: Count,
+  changed: BaseAmount,
+});

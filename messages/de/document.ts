@@ -28,8 +28,6 @@ export const document: Record<keyof typeof en, string> = {
   'document.no_preference': 'Keine Präferenz beansprucht',
   'document.no_tariff_code': 'Keine Zolltarifnummer angegeben',
   'document.and_more': 'und {more} weitere',
-  'document.by_hand': 'Von Hand',
-  'document.by_basis': 'Nach {basis}',
   'document.tax': 'Steuer',
   'document.trail_ordered': 'Bestellt',
   'document.trail_received': 'Eingegangen',
@@ -42,4 +40,6 @@ export const document: Record<keyof typeof en, string> = {
   'document.day': '{day}',
   'document.figure': '{figure}',
   'document.new_expense_at': '{quantity} zu {price} {currency}',
+  'document.varied': '{amount} als Abweichung',
+  'document.changed_since': '▲ die Ware hat sich seither um {amount} geändert: bei Bedarf neu verteilen',
 };

@@ -13,4 +13,10 @@ export const documents: Record<keyof typeof en, string> = {
   'documents.of_day': '{kind} vom {day}',
   'documents.entered_by': 'Erfasst von {name} am {day}.',
   'documents.entry_of': 'Buchung {number} vom {day}',
+  'documents.again': 'Noch einmal buchen …',
+  'documents.redo': 'Stornieren und neu buchen …',
+  'documents.redo_named': '{number} stornieren und neu buchen',
+  'documents.redo_action': 'Stornieren',
+  'documents.redo_says':
+    'Es wird heute storniert, auf den Cent genau. Danach öffnet es sich als Entwurf, mit allem, wie es gewählt war, zum Ändern und erneuten Buchen.',
 };

@@ -173,4 +173,7 @@ export const landing: Record<keyof typeof en, string> = {
   'landing.difference_goods': 'Abweichung in die Ware',
   'landing.difference_variance': 'Abweichung nicht in die Ware',
   'landing.per_cubic_meter': 'kg/m³',
+  'landing.changed_since': 'Ware, die sich nach dem Verteilen im Wert geändert hat',
+  'landing.changed_lines':
+    '{day}, {count, plural, one {eine Position} other {# Positionen}}, {amount}: verteilt nach dem damaligen Warenwert',
 };

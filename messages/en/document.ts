@@ -26,8 +26,6 @@ export const document = {
   'document.no_preference': 'No preference claimed',
   'document.no_tariff_code': 'No tariff code stated',
   'document.and_more': 'and {more} more',
-  'document.by_hand': 'By hand',
-  'document.by_basis': 'By {basis}',
   'document.tax': 'Tax',
   'document.trail_ordered': 'Ordered',
   'document.trail_received': 'Received',
@@ -40,4 +38,6 @@ export const document = {
   'document.day': '{day}',
   'document.figure': '{figure}',
   'document.new_expense_at': '{quantity} at {price} {currency}',
+  'document.varied': '{amount} to variance',
+  'document.changed_since': '▲ the goods changed by {amount} since: share again if wanted',
 } as const;

@@ -11,4 +11,10 @@ export const documents = {
   'documents.of_day': '{kind} of {day}',
   'documents.entered_by': 'Entered by {name} on {day}.',
   'documents.entry_of': 'Entry {number} of {day}',
+  'documents.again': 'Post again …',
+  'documents.redo': 'Reverse and post again …',
+  'documents.redo_named': 'Reverse {number} and post it again',
+  'documents.redo_action': 'Reverse',
+  'documents.redo_says':
+    'It is reversed today, to the cent. Then it opens as a draft, with everything as it was chosen, to be changed and posted again.',
 } as const;

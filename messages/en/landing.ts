@@ -169,4 +169,7 @@ export const landing = {
   'landing.difference_goods': 'difference into goods',
   'landing.difference_variance': 'difference to variance',
   'landing.per_cubic_meter': 'kg/m³',
+  'landing.changed_since': 'Goods changed value after a charge was shared',
+  'landing.changed_lines':
+    '{day}, {count, plural, one {one line} other {# lines}}, {amount}: shared by what the goods were worth then',
 } as const;

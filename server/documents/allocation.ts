@@ -1,10 +1,12 @@
+import { BASIS_NAMES } from '@obolus/contract/kinds/allocation';
 import type { Basis } from '@obolus/core/charges/basis';
 import type { LineId } from '@obolus/core/costing/pool';
 import { formatAmount, formatQuantity } from '@obolus/core/exact/amounts';
 import { citing } from '../storage/lineColumns.ts';
 import { facts } from '../storage/tables.ts';
 import { stands } from '../storage/load/rows.ts';
-import { text } from '../queries/figures.ts';
+import { big, showAmount, text } from '../queries/figures.ts';
+import { changedSince } from '../queries/valueChangedSince.ts';
 import { type DocumentCommand, lineAt } from './documentCommand.ts';
 import { ITEM } from './lineQueries.ts';
 import { given } from './writeParts.ts';
@@ -15,7 +17,7 @@ import { loadReceiptLines } from '../storage/load/receiptLines.ts';
 import { loadTariff } from '../storage/load/setUp.ts';
 import { loadStockLines } from '../storage/load/stockLines.ts';
 import { wantFrom } from '../storage/load/wanted.ts';
-import { message, type MessageId } from '@obolus/messages/message';
+import { message } from '@obolus/messages/message';
 
 /** The goods that charges go onto, with what they are in; where a charge is shared by duty, the schedule. */
 export async function loadLandedOn(
@@ -129,13 +131,17 @@ export const allocation: DocumentCommand<'allocation'> = {
     rows: `SELECT d.id, d.kind, d.number, d.date, s.amount FROM receipt_line l JOIN allocation_share s ON s.receipt_id = l.document_id AND s.receipt_line_no = l.line_no
       JOIN document d ON d.id = s.document_id WHERE l.order_id IN (?) AND ${stands('d.id')} ORDER BY d.id`,
   },
-  noteOf: (row) => [
+  noteOf: (row, baseCurrency) => [
     text(row.kind),
-    Number(row.by_hand)
-      ? message('document.by_hand')
-      : message('document.by_basis', { basis: { word: `choice.${text(row.basis)}` as MessageId } }),
+    message(BASIS_NAMES[Number(row.by_hand) ? 'manual' : (text(row.basis) as Basis)]),
+    ...(big(row.varied) === 0n
+      ? []
+      : [message('document.varied', { amount: { figure: showAmount(row.varied, baseCurrency) } })]),
+    ...(big(row.changed) === 0n
+      ? []
+      : [message('document.changed_since', { amount: { figure: showAmount(row.changed, baseCurrency) } })]),
   ],
-  lines: `SELECT l.line_no, l.amount, l.basis, l.by_hand, c.kind, ${ITEM}, o.id AS of_id, o.number AS of_number FROM allocation_share l
+  lines: `SELECT l.line_no, l.amount, l.basis, l.by_hand, l.varied, ${changedSince('l')} AS changed, c.kind, ${ITEM}, o.id AS of_id, o.number AS of_number FROM allocation_share l
                JOIN bill_charge c ON c.document_id = l.charge_id AND c.line_no = l.charge_line_no JOIN movement r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no
                JOIN pool p ON p.id = r.pool_id JOIN item i ON i.id = p.item_id JOIN document o ON o.id = l.receipt_id WHERE l.document_id = ? ORDER BY l.line_no`,
 };

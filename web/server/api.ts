@@ -168,6 +168,8 @@ export const server = createApi({
       unbilledLines: read('unbilledLines', ...made('to-bill')),
       receivedLines: read('receivedLines', ...made('to-bill', 'stock')),
       openCharges: read('openCharges', ...made('to-allocate')),
+      outdatedAllocations: read('outdatedAllocations', ...made('ledger')),
+      documentBody: read('documentBody'),
       readStatement: write('readStatement'),
       chargedEntry: read('chargedEntry', 'SetUp', 'Posted'),
       unbilledEstimates: read('unbilledEstimates', 'SetUp', ...made('estimated')),

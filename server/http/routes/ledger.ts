@@ -2,6 +2,7 @@ import { Router } from 'express';
 import { api } from '@obolus/contract/api';
 import { listDocuments } from '../../queries/listDocuments.ts';
 import { commandOf } from '../../documents/registry.ts';
+import { readBody } from '../../documents/bodyOf.ts';
 import { viewDocument } from '../../documents/view.ts';
 import { readHeldStock, readLineValue } from '../../queries/held.ts';
 import { readJournal, readTrialBalance } from '../../queries/ledger.ts';
@@ -21,6 +22,9 @@ export function ledgerRoutes(router: Router, context: Context): void {
     listDocuments(manager, await currency(), { kind: query.kind, total: commandOf(query.kind).total }, query.before),
   );
   implement(router, context, api.document, async ({ params }) => viewDocument(manager, await currency(), params.id));
+  implement(router, context, api.documentBody, async ({ params, user }) =>
+    readBody(manager, await currency(), user.role, params.id),
+  );
   implement(router, context, api.stockCard, async ({ params }) =>
     readStockCard(manager, await currency(), params.item, params.warehouse),
   );

@@ -15,6 +15,7 @@ import { viewOrder } from '../../queries/orders.ts';
 import { listShipments, readShipment } from '../../queries/shipments.ts';
 import { listUnbilledEstimates } from '../../queries/unbilledEstimates.ts';
 import { readChargedEntry } from '../../customs/charged.ts';
+import { listOutdatedAllocations } from '../../queries/valueChangedSince.ts';
 import { tryCode } from '../../queries/tryCode.ts';
 import { itemsNamed, lookUpItems, lookUpVendors } from '../../queries/lookUp.ts';
 import { listHeldGoods } from '../../queries/heldGoods.ts';
@@ -84,6 +85,7 @@ export function openWorkRoutes(router: Router, context: Context): void {
   );
   implement(router, context, api.tryCode, async ({ query }) => tryCode(manager, query, await currency()));
   implement(router, context, api.openCharges, async () => listOpenCharges(manager, await currency()));
+  implement(router, context, api.outdatedAllocations, async () => listOutdatedAllocations(manager, await currency()));
   implement(router, context, api.uninvoicedLines, async ({ query }) =>
     listUninvoicedLines(manager, await currency(), query.customer),
   );

@@ -1,4 +1,4 @@
-import { BASES } from '@obolus/contract/kinds/allocation';
+import { BASES, BASIS_NAMES } from '@obolus/contract/kinds/allocation';
 import type { RefusalView } from '@obolus/contract/commands';
 import { say } from '../../locale/say.ts';
 import { Choice, Field } from '../../parts/Cells.tsx';
@@ -7,7 +7,7 @@ import { wrongAt } from '../../drafts/useDraft.ts';
 import { isZero } from '../../parts/exact.ts';
 import { server } from '../../server/api.ts';
 import { useMayPost } from '../../server/me.ts';
-import { type Basis, BASIS_NAMES } from '../landing/sheet.ts';
+import type { Basis } from '../landing/sheet.ts';
 import type { BillBody, Onto } from './billBody.ts';
 
 /** Where the charges of a bill go when it is posted: onto its own goods, those of a shipment, or nowhere yet. */

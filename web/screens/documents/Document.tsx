@@ -14,6 +14,8 @@ import { showFigure, showPrice } from '../../locale/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { PaperLink } from '../../parts/PaperLink.tsx';
 import { Problem } from '../../parts/Problem.tsx';
+import { Again } from './Again.tsx';
+import { isReversed, useReversing } from './reversing.ts';
 import { OrderLines, standingOf } from '../orders/OrderPage.tsx';
 import { OrderActions } from '../orders/OrderActions.tsx';
 import { OrderHistory } from '../orders/OrderHistory.tsx';
@@ -75,6 +77,7 @@ export function Document() {
         >
           {order && <OrderActions order={order} />}
           <Reverse data={data} />
+          <Again key={data.id} data={data} />
           <Next data={data} />
         </Head>
         <Trail parts={data.trail} here={data.id} currency={company.currency} />
@@ -114,9 +117,6 @@ export function Document() {
 
 /** Who may look at the papers that bills were entered from. */
 const SEES_PAPERS: readonly Role[] = ['accountant', 'approver', 'auditor', 'administrator'];
-
-/** A reversed order is shown as it was placed: nothing more is done with it. */
-const isReversed = (data: DocumentView): boolean => data.facts.some((fact) => fact.name.id === 'document.reversed_by');
 
 function Lines({ data }: { data: DocumentView }) {
   const hasOf = data.lines.some((line) => line.of);
@@ -163,7 +163,7 @@ function Lines({ data }: { data: DocumentView }) {
               <td className="num strong">
                 {showFigure(line.amount)} {currencies.size > 1 && <span className="dim">{line.currency}</span>}
               </td>
-              <td className="dim whitespace-normal">{line.note.map(shown).join(', ')}</td>
+              <td className="dim whitespace-normal min-w-[150px]">{line.note.map(shown).join(', ')}</td>
             </tr>
             {line.lots.length > 0 && (
               <tr className="lots">
@@ -192,20 +192,16 @@ function Lines({ data }: { data: DocumentView }) {
 
 /** The undo of a posted document: its exact reverse, on a day of its own, with a reason. What stands in the way is said. */
 function Reverse({ data }: { data: DocumentView }) {
-  const { company } = useMe();
   const navigate = useNavigate();
   const [asking, setAsking] = useState(false);
-  const [key] = useState(() => crypto.randomUUID());
-  const [post, posting] = server.usePostMutation();
-  const may = useMayPost('reversal') && DOCUMENTS[data.kind].stays === undefined && !isReversed(data);
+  const reversing = useReversing(data);
   const reverse = async (reason: string) => {
-    const date = data.kind === 'close' || company.today < data.date ? data.date : company.today;
-    const reply = await post({ kind: 'reversal', body: { of: data.id, date, reason }, key });
-    if (!reply.data) return;
+    const reversal = await reversing.reverse(reason);
+    if (reversal === undefined) return;
     toast.success(say('documents.is_reversed', { number: data.number }));
-    void navigate(`/documents/${reply.data.id}`);
+    void navigate(`/documents/${reversal}`);
   };
-  if (!may) return null;
+  if (!reversing.may) return null;
   return (
     <>
       <button type="button" className="btn quiet" onClick={() => setAsking(true)}>
@@ -216,10 +212,10 @@ function Reverse({ data }: { data: DocumentView }) {
           title={say('documents.reverse_named', { number: data.number })}
           action={say('documents.reverse')}
           needed
-          wrong={saidAgainst(posting.error)}
-          busy={posting.isLoading}
+          wrong={saidAgainst(reversing.error)}
+          busy={reversing.isLoading}
           onClose={() => {
-            posting.reset();
+            reversing.reset();
             setAsking(false);
           }}
           onDo={(reason) => void reverse(reason)}

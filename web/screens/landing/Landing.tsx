@@ -15,6 +15,7 @@ import { Choice, Field } from '../../parts/Cells.tsx';
 import { Head } from '../../parts/Head.tsx';
 import { DateField } from '../../drafts/HeaderFields.tsx';
 import { Problem } from '../../parts/Problem.tsx';
+import { ChangedSince } from './ChangedSince.tsx';
 import { Choosing } from './Choosing.tsx';
 import { LandingTabs } from './LandingTabs.tsx';
 import { LandingGrid } from './LandingGrid.tsx';
@@ -117,6 +118,7 @@ export function Landing() {
               <Choosing entering={entering} body={body} charges={charges.data.rows} lines={lines.rows} />
               <Cut list={charges.data} />
               <Cut list={lines.latest} />
+              {chosen.length === 0 && received.length === 0 && <ChangedSince />}
               {(chosen.length > 0 || received.length > 0) && (
                 <>
                   <SheetTools

@@ -8,11 +8,11 @@ import { FigureCell } from '../../parts/FigureCell.tsx';
 import { showFigure } from '../../locale/figures.ts';
 import { figureText, figureWritten } from '../../locale/cellTexts.ts';
 import type { Column } from '../../table/column.ts';
-import { type Basis, BASIS_NAMES, type Body, DIFFERENCE_NAMES } from './sheet.ts';
+import { type Basis, type Body, DIFFERENCE_NAMES } from './sheet.ts';
 import type { ColumnShares, LandedLine } from './shares.ts';
 import { Explain } from '../../guide/Explain.tsx';
 import { say, sayAll } from '../../locale/say.ts';
-import { BASES, DIFFERENCES } from '@obolus/contract/kinds/allocation';
+import { BASES, BASIS_NAMES, DIFFERENCES } from '@obolus/contract/kinds/allocation';
 
 export type Chosen = Body['charges'][number];
 

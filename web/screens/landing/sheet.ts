@@ -1,4 +1,5 @@
 import { BASES, type DIFFERENCES } from '@obolus/contract/kinds/allocation';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { OpenCharge } from '@obolus/contract/views/bench';
 import type { MessageId } from '@obolus/messages/message';
 
@@ -23,17 +24,25 @@ export interface Body {
   readonly more?: boolean;
 }
 
-/** What each basis is called in the head of a column. */
-export const BASIS_NAMES: Readonly<Record<Basis, MessageId>> = {
-  value: 'landing.by_value',
-  quantity: 'landing.by_quantity',
-  weight: 'landing.by_weight',
-  volume: 'landing.by_volume',
-  chargeable: 'landing.by_chargeable',
-  equal: 'landing.equally',
-  duty: 'landing.by_duty',
-  manual: 'landing.by_hand',
-};
+/** The sheet of an allocation once more: what its charges were limited to is a share of nothing on all other lines. */
+export function sheetAgain({ to, charges, entry, more }: BodyOf<'allocation'>, today: string): Body {
+  return {
+    date: today,
+    entry: entry ?? '',
+    to,
+    ...(more ? { more } : {}),
+    charges: charges.map(({ of, basis, fixed, limitedTo, density, difference }) => ({
+      of,
+      basis,
+      fixed: {
+        ...Object.fromEntries(to.filter((line) => limitedTo?.includes(line) === false).map((line) => [line, '0'])),
+        ...Object.fromEntries(fixed.map(({ line, amount }) => [line, amount])),
+      },
+      ...(density ? { density } : {}),
+      ...(difference ? { difference } : {}),
+    })),
+  };
+}
 
 /** Where it goes what a charge is more or less than estimated. */
 export const DIFFERENCE_NAMES: Readonly<Record<(typeof DIFFERENCES)[number], MessageId>> = {

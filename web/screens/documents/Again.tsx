@@ -1,0 +1,68 @@
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import type { DocumentView } from '@obolus/contract/views/documents';
+import { changed, opened } from '../../drafts/draftSlice.ts';
+import { KINDS, placeOf } from '../../kinds/kinds.ts';
+import { say } from '../../locale/say.ts';
+import { AskReason } from '../../parts/AskReason.tsx';
+import { saidAgainst, server } from '../../server/api.ts';
+import { useMayPost, useMe } from '../../server/me.ts';
+import { useAppDispatch } from '../../drafts/store.ts';
+import { isReversed, useReversing } from './reversing.ts';
+
+/**
+ * What a document did, done again: of one that was reversed a draft that asks for the same; one that stands is reversed first, and the draft is
+ * there to be changed.
+ */
+export function Again({ data }: { data: DocumentView }) {
+  const { company } = useMe();
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const [asking, setAsking] = useState(false);
+  const [ask] = server.useLazyDocumentBodyQuery();
+  const reversing = useReversing(data);
+  const again = KINDS[data.kind]?.again;
+  const may = useMayPost(data.kind);
+  if (!again || !may || (!isReversed(data) && !reversing.may)) return null;
+  const begin = async () => {
+    const reply = await ask({ params: { id: data.id } });
+    if (!reply.data) return;
+    const id = crypto.randomUUID();
+    const body = again(reply.data.body, company.today);
+    dispatch(opened({ id, kind: data.kind, body, version: 0 }));
+    dispatch(changed({ id, title: '', body }));
+    void navigate(placeOf(data.kind, {}, id) ?? '/');
+  };
+  const reverseAndBegin = async (reason: string) => {
+    if ((await reversing.reverse(reason)) !== undefined) await begin();
+  };
+  if (isReversed(data))
+    return (
+      <button type="button" className="btn quiet" onClick={() => void begin()}>
+        {say('documents.again')}
+      </button>
+    );
+  return (
+    <>
+      <button type="button" className="btn quiet" onClick={() => setAsking(true)}>
+        {say('documents.redo')}
+      </button>
+      {asking && (
+        <AskReason
+          title={say('documents.redo_named', { number: data.number })}
+          action={say('documents.redo_action')}
+          needed
+          wrong={saidAgainst(reversing.error)}
+          busy={reversing.isLoading}
+          onClose={() => {
+            reversing.reset();
+            setAsking(false);
+          }}
+          onDo={(reason) => void reverseAndBegin(reason)}
+        >
+          <p>{say('documents.redo_says')}</p>
+        </AskReason>
+      )}
+    </>
+  );
+}
