@@ -93,4 +93,32 @@ test('a shipment shows what its charges still lack, its sheet compares bases, an
     );
     await expect(page.getByRole('link', { name: 'Greywake Lines GW-77120' }).first()).toBeVisible();
   });
+
+  await test.step('a unit cost opens to its price and its charges, and that of sold goods to what they were taken from', async () => {
+    await page.getByRole('button', { name: /What makes the cost of Floor loom/ }).click();
+    const cost = page.getByRole('dialog');
+    await expect(cost.getByRole('row', { name: /freight/ })).toContainText('by weight, of 2,094.00');
+    await expect(cost.getByRole('row', { name: /freight/ })).toContainText('528.94');
+    await expect(cost.getByRole('row', { name: /^Goods/ })).toContainText('4 each at 1,585.00 CAD');
+    await expectAccessible(page);
+    await page.keyboard.press('Escape');
+    await page.getByRole('link', { name: 'Stock & cost' }).click();
+    await page
+      .getByRole('link', { name: /Floor loom/ })
+      .first()
+      .click();
+    await page
+      .getByRole('button', { name: /What makes the cost of Floor loom.*DN-/ })
+      .first()
+      .click();
+    await expect(cost.getByText(/went out at/)).toBeVisible();
+    await cost
+      .getByRole('button', { name: /Goods receipt GR-/ })
+      .first()
+      .click();
+    await expect(cost.getByText(/came in at/)).toBeVisible();
+    await cost.getByRole('button', { name: /Back to DN-/ }).click();
+    await expect(cost.getByText(/went out at/)).toBeVisible();
+    await page.keyboard.press('Escape');
+  });
 });

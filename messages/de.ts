@@ -7,6 +7,7 @@ import { check } from './de/check.ts';
 import { choice } from './de/choice.ts';
 import { company } from './de/company.ts';
 import { component } from './de/component.ts';
+import { cost } from './de/cost.ts';
 import { deliveries } from './de/deliveries.ts';
 import { document } from './de/document.ts';
 import { documents } from './de/documents.ts';
@@ -61,6 +62,7 @@ export const de: Catalogue = {
   ...choice,
   ...company,
   ...component,
+  ...cost,
   ...deliveries,
   ...document,
   ...documents,

@@ -7,6 +7,7 @@ import { check } from './en/check.ts';
 import { choice } from './en/choice.ts';
 import { company } from './en/company.ts';
 import { component } from './en/component.ts';
+import { cost } from './en/cost.ts';
 import { deliveries } from './en/deliveries.ts';
 import { document } from './en/document.ts';
 import { documents } from './en/documents.ts';
@@ -61,6 +62,7 @@ export const en = {
   ...choice,
   ...company,
   ...component,
+  ...cost,
   ...deliveries,
   ...document,
   ...documents,

@@ -1,7 +1,7 @@
 import { AskedDay, exactly, Id, LineId, oneOf, Text, Type } from '../figures.ts';
 import { DOCUMENT_KINDS } from '../kinds/kinds.ts';
 import { DeliveredLine, DocumentRow, DocumentView, JournalEntry, TrialBalance } from '../views/documents.ts';
-import { HeldStock, LineValue, StockCard } from '../views/stock.ts';
+import { CostExplained, HeldStock, LineValue, StockCard } from '../views/stock.ts';
 import { endpoint } from '../endpoint.ts';
 import { asKnown, byId, firstOf, list } from './parts.ts';
 
@@ -62,6 +62,15 @@ export const ledgerEndpoints = {
     allow: 'signed-in',
     query: exactly({ line: LineId, ...asKnown }),
     reply: LineValue,
+  }),
+  lineCost: endpoint({
+    method: 'get',
+    path: '/lines/cost',
+    summary:
+      'What makes the cost of goods that moved: price, charges with their bills and bases; or the layers that were taken',
+    allow: 'signed-in',
+    query: exactly({ line: LineId }),
+    reply: CostExplained,
   }),
   journal: endpoint({
     method: 'get',

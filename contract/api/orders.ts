@@ -1,5 +1,5 @@
 import { AdviceView, HeldView, OnDockLine, ReceivedLine } from '../views/receiving.ts';
-import { Commitments, OpenOrderLine, OrderView } from '../views/orders.ts';
+import { Commitments, OpenOrderLine, OrderCosts, OrderView } from '../views/orders.ts';
 import { Paper } from '../views/documents.ts';
 import { ChargedEntry, StatementView } from '../views/tariff.ts';
 import { ShipmentRow, ShipmentView, UnbilledEstimate } from '../views/shipments.ts';
@@ -47,6 +47,14 @@ export const ordersEndpoints = {
     allow: 'signed-in',
     params: byId,
     reply: OrderView,
+  }),
+  orderCosts: endpoint({
+    method: 'get',
+    path: '/orders/:id/costs',
+    summary: 'What one unit of each line was expected to cost, beside what it came to',
+    allow: 'signed-in',
+    params: byId,
+    reply: OrderCosts,
   }),
   unbilledLines: endpoint({
     method: 'get',

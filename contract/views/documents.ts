@@ -64,6 +64,8 @@ export const DocumentLine = exactly({
   of: Type.Union([exactly({ id: Id, number: Text(30) }), Type.Null()]),
   note: Type.Array(Shown),
   lots: Type.Array(exactly({ lot: Text(60), quantity: Quantity })),
+  /** Whether goods moved with it, so that their cost can be explained. */
+  moved: Type.Boolean(),
 });
 
 export const TrailPart = exactly({

@@ -137,3 +137,25 @@ export const VendorRecord = exactly({
 });
 
 export type VendorRecord = Static<typeof VendorRecord>;
+
+/** Per line of an order: what one unit was expected to cost here, and what those that came do cost; in base currency, to four decimals. */
+export const OrderCosts = exactly({
+  rows: Type.Array(
+    exactly({
+      line: LineId,
+      expected: Text(40),
+      /** How much came of it. */
+      quantity: Quantity,
+      /** Empty while nothing came. */
+      actual: Text(40),
+      difference: Text(40),
+      /** What makes the difference, part by part. */
+      parts: Type.Array(exactly({ what: Shown, difference: Text(40) })),
+      /** What of its charges is still only estimated. */
+      estimated: BaseAmount,
+      receipts: Type.Array(exactly({ line: LineId, number: Text(30) })),
+    }),
+  ),
+});
+
+export type OrderCosts = Static<typeof OrderCosts>;

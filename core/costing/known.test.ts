@@ -8,7 +8,15 @@ import { show } from '../testing/bookkeeper.ts';
 import { choices, commandFor, openingBooks, settings } from '../testing/histories.ts';
 import { runs, seed } from '../testing/runs.ts';
 import { documentsIn } from '../testing/make.ts';
-import { type EnteredChange, type EnteredMovement, ledgerValue, poolAsKnown, valueAsKnown } from './known.ts';
+import {
+  type EnteredChange,
+  type EnteredMovement,
+  ledgerValue,
+  poolAround,
+  poolAsKnown,
+  takenBetween,
+  valueAsKnown,
+} from './known.ts';
 import { endOf, placeOf, type PoolId } from './pool.ts';
 import { revaluation } from './poolStates.ts';
 import fc from 'fast-check';
@@ -85,7 +93,7 @@ class Archive {
 }
 
 describe('as known then', () => {
-  it('a pool and its layers are what the books held when the ledger had come so far', () => {
+  it('a pool and its layers are what the books held when the ledger had come so far; what each issue took of them is its cost', () => {
     fc.assert(
       fc.property(settings, choices(30), (setting, history) => {
         let books: Books = openingBooks(setting);
@@ -118,6 +126,21 @@ describe('as known then', () => {
             }
           }
         }
+        for (const pool of books.pools.values())
+          for (const [at, { id, direction, quantity }] of pool.movements.entries()) {
+            if (direction !== 'out') continue;
+            const { checkpoints, method } = pool;
+            const folded = { method, currency: setting.currency, standard: checkpoints[0].state.standard };
+            const changes = archive.changes.filter((change) => change.pool === pool.id);
+            const around = poolAround(folded, archive.of(pool.id), changes, id);
+            if (!around) throw new Error(`${id} is not in its pool`);
+            expect(around.before.value - around.after.value).toBe(pool.values[at]);
+            expect(around.before.quantity - around.after.quantity).toBe(quantity);
+            if (method !== 'fifo' && method !== 'lot') continue;
+            const taken = takenBetween(around.before, around.after);
+            expect(taken.reduce((sum, layer) => sum + layer.value, 0n)).toBe(pool.values[at]);
+            expect(taken.reduce((sum, layer) => sum + layer.quantity, 0n)).toBe(quantity);
+          }
       }),
       { numRuns: runs(400), seed },
     );

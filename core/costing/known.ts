@@ -1,4 +1,4 @@
-import { base, type BaseAmount } from '../exact/amounts.ts';
+import { base, type BaseAmount, quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import { invariant } from '../exact/invariant.ts';
 import { fold } from './fold.ts';
@@ -6,6 +6,8 @@ import {
   comparePoints,
   EMPTY_POOL,
   type CostingMethod,
+  type History,
+  type Layer,
   type LineId,
   type Movement,
   type PoolState,
@@ -66,13 +68,65 @@ export function ledgerValue(changes: readonly EnteredChange[], { on, entered }: 
   );
 }
 
+/** A pool as far as folding it from its first movement needs it; the standard it began with, where it has one. */
+interface FoldedAs {
+  readonly method: CostingMethod;
+  readonly currency: string;
+  readonly standard: PoolState['standard'];
+}
+
 /** The state of a pool on a day, with its layers, from what had been entered: folded from the first movement. */
 export function poolAsKnown(
-  pool: { method: CostingMethod; currency: string; standard: PoolState['standard'] },
+  pool: FoldedAs,
   movements: readonly EnteredMovement[],
   changes: readonly EnteredChange[],
   asked: AsKnown,
 ): PoolState {
+  return stateAfter(pool, historyAsKnown(movements, changes, asked));
+}
+
+/** The pool just before a movement and just after it, as all is known now; undefined where it does not stand in the pool. */
+export function poolAround(
+  pool: FoldedAs,
+  movements: readonly EnteredMovement[],
+  changes: readonly EnteredChange[],
+  line: LineId,
+): { readonly before: PoolState; readonly after: PoolState } | undefined {
+  const history = historyAsKnown(movements, changes, { on: LAST_DAY, entered: Infinity });
+  const at = history.movements.findIndex(({ id }) => id === line);
+  if (at < 0) return undefined;
+  const upTo = (end: number): History => ({
+    movements: history.movements.slice(0, end),
+    values: history.values.slice(0, end),
+  });
+  return { before: stateAfter(pool, upTo(at)), after: stateAfter(pool, upTo(at + 1)) };
+}
+
+/** What of each layer is gone from one state of a pool to a later one, oldest first. */
+export function takenBetween(before: PoolState, after: PoolState): Layer[] {
+  const keyOf = ({ of, part, lot }: Layer) => `${of}|${part}|${lot}`;
+  const left = new Map(after.layers.map((layer) => [keyOf(layer), layer]));
+  return before.layers.flatMap((layer) => {
+    const now = left.get(keyOf(layer));
+    const taken = layer.quantity - (now?.quantity ?? 0n);
+    return taken === 0n ? [] : [{ ...layer, quantity: quantity(taken), value: base(layer.value - (now?.value ?? 0n)) }];
+  });
+}
+
+const LAST_DAY = '9999-12-31';
+
+function stateAfter({ method, currency, standard }: FoldedAs, history: History): PoolState {
+  const folded = fold(method, { ...EMPTY_POOL, standard }, history, currency);
+  invariant(folded.ok, 'what stood in the books was never short');
+  return folded.end;
+}
+
+/** What stood in a pool by then, in the order of the fold, each at what it was known to be worth. */
+function historyAsKnown(
+  movements: readonly EnteredMovement[],
+  changes: readonly EnteredChange[],
+  asked: AsKnown,
+): History {
   const worth = new Map<LineId, { value: bigint; shared: bigint }>();
   for (const { line, amount, shared, entered } of changes) {
     if (entered > asked.entered) continue;
@@ -91,12 +145,5 @@ export function poolAsKnown(
   const values = history.map(({ id, direction }) =>
     base((direction === 'out' ? -1n : 1n) * (worth.get(id)?.value ?? 0n)),
   );
-  const folded = fold(
-    pool.method,
-    { ...EMPTY_POOL, standard: pool.standard },
-    { movements: history, values },
-    pool.currency,
-  );
-  invariant(folded.ok, 'what stood in the books was never short');
-  return folded.end;
+  return { movements: history, values };
 }

@@ -262,4 +262,5 @@ export const bench: Record<keyof typeof en, string> = {
   'bench.onto_shipment': 'Sendung {number}',
   'bench.basis_of': 'Schlüssel für {kind}',
   'bench.says_onto': 'Nebenkosten, auf die Waren unten',
+  'bench.onto_named_on_paper': 'Das Dokument nennt diese Sendung.',
 };

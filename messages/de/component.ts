@@ -10,4 +10,5 @@ export const component: Record<keyof typeof en, string> = {
   'component.rebate': 'Bonus',
   'component.standard': 'Standardkosten',
   'component.tax': 'Steuer',
+  'component.price difference': 'Preisabweichung',
 };

@@ -146,4 +146,9 @@ export const orders: Record<keyof typeof en, string> = {
   'orders.as_rules_say': 'Wie die Regeln sagen',
   'orders.estimate_weight': '{kind} erwartet: {figure} je Kilogramm',
   'orders.estimate_volume': '{kind} erwartet: {figure} je Kubikmeter',
+  'orders.costs': 'Stückkosten, erwartet und tatsächlich',
+  'orders.cost_expected': 'Erwartet, {currency}',
+  'orders.cost_actual': 'Tatsächlich, {currency}',
+  'orders.cost_because': 'Was abweicht, je Einheit',
+  'orders.cost_still_estimated': '{amount} {currency} der Nebenkosten noch geschätzt',
 };

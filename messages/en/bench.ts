@@ -257,4 +257,5 @@ export const bench = {
   'bench.onto_shipment': 'Shipment {number}',
   'bench.basis_of': 'Basis of {kind}',
   'bench.says_onto': 'a charge, onto the goods below',
+  'bench.onto_named_on_paper': 'The paper names this shipment.',
 } as const;

@@ -8,4 +8,5 @@ export const component = {
   'component.rebate': 'Rebate',
   'component.standard': 'Standard cost',
   'component.tax': 'Tax',
+  'component.price difference': 'Price difference',
 } as const;

@@ -144,4 +144,9 @@ export const orders = {
   'orders.as_rules_say': 'As the rules say',
   'orders.estimate_weight': '{kind} expected: {figure} a kilogram',
   'orders.estimate_volume': '{kind} expected: {figure} a cubic meter',
+  'orders.costs': 'Unit cost, expected and actual',
+  'orders.cost_expected': 'Expected, {currency}',
+  'orders.cost_actual': 'Actual, {currency}',
+  'orders.cost_because': 'What differs, per unit',
+  'orders.cost_still_estimated': '{amount} {currency} of charges still estimated',
 } as const;

@@ -10,6 +10,7 @@ import { type Proposal, propose } from '@obolus/core/matching/propose';
 import type { TaxLevel } from '@obolus/core/state/company';
 import { type BillPaper, paperOf, PLAIN, type Stated, type StatedLine } from '../billPapers/billPaper.ts';
 import { type BillDraft, billedOf, coveredBy, coversOf, draftOfBill } from './draftOfPaper.ts';
+import type { OntoNamed } from './namedShipments.ts';
 import type { BillableLine } from './openLines.ts';
 
 const q = quantityOrThrow;
@@ -70,13 +71,14 @@ const DUTY: TaxLevel = { name: 'Levy', percent: fraction(10_000n), recoverable: 
 function draft(
   said: BillPaper,
   lines: readonly BillableLine[] = [open('7/1')],
-  more: { levels?: Record<string, TaxLevel[]>; usualExpense?: string } = {},
+  more: { levels?: Record<string, TaxLevel[]>; usualExpense?: string; onto?: OntoNamed } = {},
 ): BillDraft {
   const proposals = propose(said.lines, lines, said.currency);
   return draftOfBill('paper', '3', said, proposals, {
     open: lines,
     levels: new Map(Object.entries(more.levels ?? {})),
     usualExpense: more.usualExpense ?? '',
+    onto: more.onto,
   });
 }
 const furtherOf = ({ body }: BillDraft) =>
@@ -108,6 +110,21 @@ describe('the draft of a bill', () => {
       whole: { total: { asked: '80.00' } },
       lines: [{ of: '7/1', quantity: '10', price: '8.00', discount: '', difference: 'cost' }],
     });
+  });
+
+  it('takes its charges onto the goods of a shipment that it names, each kind as it is usually shared; a fine goes nowhere', () => {
+    const said = (description: string, amount: string) =>
+      line({ names: [], description, quantity: '1', price: amount, amount });
+    const carrier = paper({ lines: [said('Ocean freight FHL 9', '80.00'), said('Demurrage', '15.00')] });
+    const onto = { title: 'FHL-009', lines: ['4/1', '4/2'], bases: new Map([['freight', 'weight' as const]]) };
+    const { body, command } = draft(carrier, [], { onto });
+    expect(body).toMatchObject({ onto: { what: 'goods', title: 'FHL-009', lines: ['4/1', '4/2'], named: true } });
+    expect(command).toMatchObject({
+      charges: [{ kind: 'freight' }, { kind: 'storage' }],
+      land: { date: '2026-03-01', to: ['4/1', '4/2'], bases: [{ charge: 0, basis: 'weight' }] },
+    });
+    expect(draft(paper({ lines: [said('Demurrage', '15.00')] }), [], { onto }).body).not.toHaveProperty('onto');
+    expect(draft(carrier, []).body).not.toHaveProperty('onto');
   });
 
   it('says a discount of the order as a percentage, and the price before it', () => {

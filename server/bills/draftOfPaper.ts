@@ -18,6 +18,7 @@ import type { Proposal } from '@obolus/core/matching/propose';
 import { taxesOn } from '@obolus/core/purchasing/taxCode';
 import type { TaxLevel } from '@obolus/core/state/company';
 import type { BillPaper } from '../billPapers/billPaper.ts';
+import type { OntoNamed } from './namedShipments.ts';
 import type { BillableLine } from './openLines.ts';
 
 /** What of the bill is for an open line: as the bench keeps it. */
@@ -45,6 +46,8 @@ interface Known {
   readonly levels: ReadonlyMap<string, readonly TaxLevel[]>;
   /** What the vendor's bills are usually for, where they are for no goods; empty for nothing. */
   readonly usualExpense: string;
+  /** Goods elsewhere that its charges go onto, where the paper names them. */
+  readonly onto?: OntoNamed | undefined;
 }
 
 /** A draft of a bill as the bench enters it, and the command that it stands for, where the paper could be read whole. */
@@ -78,6 +81,7 @@ export function draftOfBill(
       on: lines.map((at) => covered[at - 1]?.line.line ?? ''),
     })),
   ];
+  const land = landOf(header.date, charges, known.onto);
   const body = {
     ...header,
     asked,
@@ -87,6 +91,7 @@ export function draftOfBill(
     covers: coversOf(proposals),
     further,
     disputed: [],
+    ...(land ? { onto: { what: 'goods', title: known.onto?.title, lines: land.to, named: true } } : {}),
   };
   if (paper.problems.length > 0 || covered.length + further.length === 0) return { body, command: undefined };
   return {
@@ -102,6 +107,7 @@ export function draftOfBill(
         ...(line.service ? { done: true } : {}),
       })),
       charges: charges.map(([kind, amount]) => ({ kind: kind as 'freight', amount: money(amount) })),
+      ...(land ? { land } : {}),
       whole: { total: { asked } },
       expenses: expenses.map(([expense, amount]) => ({ expense, amount: money(amount) })),
       tax: taxes.map(({ amount, recoverable, lines }) => ({ amount: money(amount), recoverable, lines: [...lines] })),
@@ -147,6 +153,20 @@ function chargesOf(paper: BillPaper, proposals: readonly Proposal[]): [string, b
   proposals.forEach(({ charge }, at) => charge !== undefined && add(charge, paper.lines[at]?.amount ?? 0n));
   for (const { said, amount } of paper.charges) add(chargeKindOf(said) ?? 'freight', amount);
   return [...charges].filter(([, amount]) => amount > 0n);
+}
+
+/** Charges that are a cost go onto the goods that the paper names, each as it is usually shared. */
+function landOf(
+  date: string,
+  charges: readonly (readonly [kind: string, amount: bigint])[],
+  onto: OntoNamed | undefined,
+): BodyOf<'bill'>['land'] {
+  if (!onto) return undefined;
+  const bases = charges.flatMap(([kind], charge) => {
+    const basis = onto.bases.get(kind);
+    return basis ? [{ charge, basis }] : [];
+  });
+  return bases.length === 0 ? undefined : { date, to: [...onto.lines], bases };
 }
 
 function expensesOf(paper: BillPaper, proposals: readonly Proposal[], usual: string): [string, bigint][] {

@@ -5,6 +5,7 @@ import type { BillText } from '@obolus/core/matching/billText';
 import { type Row, text } from '../queries/figures.ts';
 import { readTaxLevels } from '../storage/load/taxCodes.ts';
 import type { BillPaper } from '../billPapers/billPaper.ts';
+import { goodsNamedBy } from './namedShipments.ts';
 import { type BillDraft, draftOfBill } from './draftOfPaper.ts';
 import { type BillableLine, readBillable } from './openLines.ts';
 
@@ -55,5 +56,7 @@ export async function draftOfPaper(
     open,
     levels: await readTaxLevels(manager),
     usualExpense: text(row?.usual_expense),
+    // A bill of goods has its charges' goods on it.
+    onto: proposals.some(({ covers }) => covers.length > 0) ? undefined : await goodsNamedBy(manager, paper),
   });
 }

@@ -30,10 +30,12 @@ export async function viewDocument(manager: EntityManager, baseCurrency: string,
   const asked = command.lines.split('?').length - 1;
   const rows: Row[] = await manager.query(command.lines, Array<string>(asked).fill(id));
   const lots = await readLotsOf({ manager, locking: false }, 'm.document_id = ?', [id]);
+  const moved = await movedIn(manager, id);
   const lines = rows.map((row) => ({
     line: row.line_no == null ? ('' as const) : `${text(row.line_document ?? id)}/${text(row.line_no)}`,
     ...lineOf(command, row, currency, baseCurrency),
     lots: (lots.get(`${id}/${text(row.line_no)}`) ?? []).map(lotOf),
+    moved: moved.has(text(row.line_no)),
   }));
   // Goods of several orders come in one receipt, in the currency of each: they add up where it is the same for all.
   const currencies = new Set(lines.map((line) => line.currency));
@@ -66,6 +68,12 @@ export async function viewDocument(manager: EntityManager, baseCurrency: string,
   };
 }
 
+/** The lines of a document with which goods moved. */
+async function movedIn(manager: EntityManager, id: string): Promise<ReadonlySet<string>> {
+  const rows: Row[] = await manager.query('SELECT line_no FROM movement WHERE document_id = ?', [id]);
+  return new Set(rows.map((row) => text(row.line_no)));
+}
+
 const lotOf = ({ lot, quantity: part }: LotPart): Line['lots'][number] => ({ lot, quantity: formatQuantity(part) });
 
 function lineOf(
@@ -73,7 +81,7 @@ function lineOf(
   row: Row,
   documentCurrency: string,
   baseCurrency: string,
-): Omit<Line, 'line' | 'lots'> {
+): Omit<Line, 'line' | 'lots' | 'moved'> {
   // Goods of several orders come in one receipt: each line has the currency of its own.
   const currency = text(row.currency ?? documentCurrency);
   return {

@@ -2,7 +2,7 @@ import type { EntityManager } from 'typeorm';
 import type { PreviewReply } from '@obolus/contract/commands';
 import { expectedCost, type ExpectedCost } from '@obolus/core/charges/expected';
 import type { LineId } from '@obolus/core/costing/pool';
-import { formatAmount, unitCost } from '@obolus/core/exact/amounts';
+import { type BaseAmount, formatAmount, unitCost } from '@obolus/core/exact/amounts';
 import { linesOfOrder } from '@obolus/core/purchasing/order/standing';
 import { BooksLoader } from '../storage/load/loader.ts';
 import { loadCompany } from '../storage/load/company.ts';
@@ -13,8 +13,14 @@ const NO_CLOCK = '9999-12-31';
 
 type Shown = Omit<PreviewReply['expected'][number], 'line'>;
 
+/** With what one unit bears of the goods and of each charge, to four decimals. */
+export type ExpectedByPart = Shown & { readonly perUnit: ReadonlyMap<string, string> };
+
 /** What the goods on an order should cost once they are here, by line. */
-export async function readExpectedCosts(manager: EntityManager, id: string): Promise<ReadonlyMap<LineId, Shown>> {
+export async function readExpectedCosts(
+  manager: EntityManager,
+  id: string,
+): Promise<ReadonlyMap<LineId, ExpectedByPart>> {
   const loader = new BooksLoader(manager, false, NO_CLOCK);
   await loadCompany(loader, {});
   await loadOrder(loader, id);
@@ -24,7 +30,12 @@ export async function readExpectedCosts(manager: EntityManager, id: string): Pro
   return new Map(
     linesOfOrder(books, id).flatMap((line) => {
       const expected = expectedCost(books, line.bought, line, order);
-      return expected ? [[line.id, showExpected(expected, books.company.currency)] as const] : [];
+      if (!expected) return [];
+      const { currency } = books.company;
+      const each = (amount: BaseAmount) => unitCost(amount, expected.quantity, currency) ?? '0';
+      const charges = expected.charges.map(({ kind, amount }) => [kind, each(amount)] as const);
+      const perUnit = new Map([['goods', each(expected.goods)], ...charges]);
+      return [[line.id, { ...showExpected(expected, currency), perUnit }] as const];
     }),
   );
 }

@@ -49,12 +49,12 @@ export async function readStockCard(
   ])) as Row[];
   if (!pool) throw new RequestError(404, 'problem.never_in_warehouse');
   const changes: Row[] = await manager.query(
-    `SELECT c.document_id, d.kind, d.number, c.posting AS date, IF(c.document_id = c.line_document_id, COALESCE(m.direction, 'cost'), IF(x.document_id IS NULL OR m.direction IS NULL, 'cost', IF(m.direction = 'in', 'out', 'in'))) AS direction, o.number AS of_number,
+    `SELECT c.document_id, IF(m.document_id IS NULL, '', CONCAT(c.line_document_id, '/', c.line_no)) AS line, d.kind, d.number, c.posting AS date, IF(c.document_id = c.line_document_id, COALESCE(m.direction, 'cost'), IF(x.document_id IS NULL OR m.direction IS NULL, 'cost', IF(m.direction = 'in', 'out', 'in'))) AS direction, o.number AS of_number,
             IF(m.quantity IS NOT NULL AND (c.document_id = c.line_document_id OR x.document_id IS NOT NULL), m.quantity, 0) AS quantity, SUM(c.amount) AS value, GROUP_CONCAT(DISTINCT c.component ORDER BY c.component SEPARATOR ', ') AS component
      FROM value_change c JOIN document d ON d.id = c.document_id JOIN document o ON o.id = c.line_document_id
      LEFT JOIN movement m ON m.document_id = c.line_document_id AND m.line_no = c.line_no AND m.pool_id = c.pool_id
      LEFT JOIN reversal x ON x.document_id = c.document_id AND x.reversed_id = c.line_document_id WHERE c.pool_id = ?
-     GROUP BY c.document_id, c.line_document_id, c.line_no, c.posting, m.direction, m.quantity, d.kind, d.number, o.number, x.document_id
+     GROUP BY c.document_id, c.line_document_id, c.line_no, m.document_id, c.posting, m.direction, m.quantity, d.kind, d.number, o.number, x.document_id
      ORDER BY c.posting, c.document_id, c.line_document_id, c.line_no`,
     [pool.pool_id],
   );
@@ -69,6 +69,7 @@ export async function readStockCard(
       date: text(row.date),
       direction: text(row.direction) as 'in' | 'out' | 'cost',
       what: row.direction === 'cost' ? costOn(text(row.component), text(row.of_number)) : '',
+      line: text(row.line),
       quantity: formatQuantity(quantity(moved)),
       value: showAmount(row.value, currency),
       balance: formatQuantity(quantity(held)),

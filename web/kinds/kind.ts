@@ -22,8 +22,6 @@ export interface WebKind {
   /** The address where it is entered, its parts from the draft's body; the draft's own key follows. */
   readonly path?: string;
   readonly partsOf?: (body: Placing) => Readonly<Record<string, string>>;
-  /** The body of a draft that does the same again, from what a posted document asked for. */
-  readonly again?: (body: unknown, today: string) => object;
   readonly next?: (document: DocumentView) => NextStep | undefined;
 }
 

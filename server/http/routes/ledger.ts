@@ -4,6 +4,7 @@ import { listDocuments } from '../../queries/listDocuments.ts';
 import { commandOf } from '../../documents/registry.ts';
 import { readBody } from '../../documents/bodyOf.ts';
 import { viewDocument } from '../../documents/view.ts';
+import { explainCost } from '../../queries/costExplained.ts';
 import { readHeldStock, readLineValue } from '../../queries/held.ts';
 import { readJournal, readTrialBalance } from '../../queries/ledger.ts';
 import { countWaiting } from '../../queries/openWork.ts';
@@ -34,6 +35,7 @@ export function ledgerRoutes(router: Router, context: Context): void {
   implement(router, context, api.lineValue, async ({ query }) =>
     readLineValue(manager, await currency(), query.line, query),
   );
+  implement(router, context, api.lineCost, async ({ query }) => explainCost(manager, await currency(), query.line));
   implement(router, context, api.journal, async ({ query }) =>
     readJournal(manager, await currency(), query.before, query.account),
   );

@@ -15,6 +15,7 @@ import { viewOrder } from '../../queries/orders.ts';
 import { listShipments, readShipment } from '../../queries/shipments.ts';
 import { listUnbilledEstimates } from '../../queries/unbilledEstimates.ts';
 import { readChargedEntry } from '../../customs/charged.ts';
+import { readOrderCosts } from '../../queries/orderCosts.ts';
 import { listOutdatedAllocations } from '../../queries/valueChangedSince.ts';
 import { tryCode } from '../../queries/tryCode.ts';
 import { itemsNamed, lookUpItems, lookUpVendors } from '../../queries/lookUp.ts';
@@ -59,6 +60,9 @@ export function openWorkRoutes(router: Router, context: Context): void {
     return (await countsBlind(manager, user.role)) ? { ...lines, rows: lines.rows.map(unseen) } : lines;
   });
   implement(router, context, api.order, async ({ params }) => viewOrder(manager, await currency(), params.id));
+  implement(router, context, api.orderCosts, async ({ params }) =>
+    readOrderCosts(manager, await currency(), params.id),
+  );
   const paper = async (id: string, version: string | undefined) =>
     readOrderPaper(manager, await currency(), id, version === undefined ? undefined : Number(version));
   implement(router, context, api.orderPdf, async ({ params, query }) => {

@@ -67,6 +67,7 @@ export function OntoGoods({
           onChange={(to) => void choose(to)}
         />
       </Field>
+      {onto?.what === 'goods' && onto.named && <p className="dim self-end pb-1">{say('bench.onto_named_on_paper')}</p>}
       {onto &&
         charged.map(({ what }) => (
           <Field key={what} name={say('bench.basis_of', { kind: what })}>

@@ -37,6 +37,8 @@ export type Onto =
       readonly what: 'goods';
       readonly title: string;
       readonly lines: readonly string[];
+      /** The paper names it. */
+      readonly named?: boolean;
       /** The customs entry that duty is worked out by. */
       readonly entry?: string;
       /** Of kinds that go onto some of them only: which. */

@@ -2,12 +2,13 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { DocumentView } from '@obolus/contract/views/documents';
 import { changed, opened } from '../../drafts/draftSlice.ts';
-import { KINDS, placeOf } from '../../kinds/kinds.ts';
+import { placeOf } from '../../kinds/kinds.ts';
 import { say } from '../../locale/say.ts';
 import { AskReason } from '../../parts/AskReason.tsx';
 import { saidAgainst, server } from '../../server/api.ts';
 import { useMayPost, useMe } from '../../server/me.ts';
 import { useAppDispatch } from '../../drafts/store.ts';
+import { AGAIN } from './postedAgain.ts';
 import { isReversed, useReversing } from './reversing.ts';
 
 /**
@@ -21,7 +22,7 @@ export function Again({ data }: { data: DocumentView }) {
   const [asking, setAsking] = useState(false);
   const [ask] = server.useLazyDocumentBodyQuery();
   const reversing = useReversing(data);
-  const again = KINDS[data.kind]?.again;
+  const again = AGAIN[data.kind];
   const may = useMayPost(data.kind);
   if (!again || !may || (!isReversed(data) && !reversing.may)) return null;
   const begin = async () => {

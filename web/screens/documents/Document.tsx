@@ -4,6 +4,7 @@ import { toast } from 'sonner';
 import { KINDS as DOCUMENTS } from '@obolus/contract/kinds/kinds';
 import type { Role } from '@obolus/contract/roles';
 import type { DocumentView } from '@obolus/contract/views/documents';
+import { CostOf } from '../../cost/CostOf.tsx';
 import { saidAgainst, server } from '../../server/api.ts';
 import { JournalSides } from '../../frame/JournalSides.tsx';
 import { useMayPost, useMe } from '../../server/me.ts';
@@ -18,6 +19,7 @@ import { Again } from './Again.tsx';
 import { isReversed, useReversing } from './reversing.ts';
 import { OrderLines, standingOf } from '../orders/OrderPage.tsx';
 import { OrderActions } from '../orders/OrderActions.tsx';
+import { OrderCosts } from '../orders/OrderCosts.tsx';
 import { OrderHistory } from '../orders/OrderHistory.tsx';
 import { say, shown } from '../../locale/say.ts';
 
@@ -85,6 +87,7 @@ export function Document() {
       {/* Scrolled by keyboard too, where nothing in it can be gone to. */}
       <div className="body" tabIndex={0}>
         {order ? <OrderLines order={order} /> : <Lines data={data} />}
+        {order && <OrderCosts order={order} />}
         {order && <OrderHistory order={order} />}
         <p className="dim pt-4">
           {say('documents.entered_by', { name: data.enteredBy, day: { day: data.enteredAt.slice(0, 10) } })}
@@ -161,7 +164,14 @@ function Lines({ data }: { data: DocumentView }) {
               {hasQuantity && <td className="dim">{line.unit}</td>}
               {hasPrice && <td className="num">{line.price ? showPrice(line.price) : ''}</td>}
               <td className="num strong">
-                {showFigure(line.amount)} {currencies.size > 1 && <span className="dim">{line.currency}</span>}
+                {line.moved && line.line ? (
+                  <CostOf line={line.line} item={shown(line.label)} number={data.number}>
+                    {showFigure(line.amount)}
+                  </CostOf>
+                ) : (
+                  showFigure(line.amount)
+                )}{' '}
+                {currencies.size > 1 && <span className="dim">{line.currency}</span>}
               </td>
               <td className="dim whitespace-normal min-w-[150px]">{line.note.map(shown).join(', ')}</td>
             </tr>

@@ -1,3 +1,4 @@
+import { CostOf } from '../../cost/CostOf.tsx';
 import { Link } from 'react-router';
 import type { ReceivedLine } from '@obolus/contract/views/receiving';
 import { base, quantity, QUANTITY_PLACES, unitCost } from '@obolus/core/exact/amounts';
@@ -83,7 +84,11 @@ export function Received({ lines, currency }: { lines: readonly ReceivedLine[]; 
                   goods: showFigure(line.goods),
                   charges: showFigure(chargesOn(line), 2),
                   landed: showFigure(line.value),
-                  cost: showFigure(costOf(line, currency)),
+                  cost: (
+                    <CostOf line={line.line} item={line.item.name} number={line.receipt.number}>
+                      {showFigure(costOf(line, currency))}
+                    </CostOf>
+                  ),
                 }}
               />
             );

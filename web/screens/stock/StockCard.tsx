@@ -1,4 +1,5 @@
 import { Link, useParams } from 'react-router';
+import { CostOf } from '../../cost/CostOf.tsx';
 import { server } from '../../server/api.ts';
 import { useMe } from '../../server/me.ts';
 import { showDay, showFigure } from '../../locale/figures.ts';
@@ -83,7 +84,15 @@ export function StockCard() {
                   {movement.direction === 'out' ? showFigure(movement.quantity.replace('-', '')) : ''}
                 </td>
                 <td className="num dim">{showFigure(movement.balance)}</td>
-                <td className="num">{showFigure(movement.value)}</td>
+                <td className="num">
+                  {movement.line ? (
+                    <CostOf line={movement.line} item={row.item.name} number={movement.document.number}>
+                      {showFigure(movement.value)}
+                    </CostOf>
+                  ) : (
+                    showFigure(movement.value)
+                  )}
+                </td>
                 <td className="num strong">{showFigure(movement.balanceValue)}</td>
               </tr>
             ))}

@@ -1,0 +1,25 @@
+import type { cost as en } from '../en/cost.ts';
+
+export const cost: Record<keyof typeof en, string> = {
+  'cost.explain': 'Woraus sich das ergibt',
+  'cost.of_line': '{item}, {number}',
+  'cost.came_at': '{quantity} {unit} kamen zu {value} herein: {unitCost} je Einheit',
+  'cost.went_at': '{quantity} {unit} gingen zu {value} hinaus: {unitCost} je Einheit',
+  'cost.part': 'Bestandteil',
+  'cost.from': 'Aus',
+  'cost.how': 'Wie',
+  'cost.estimated': '{kind}, geschätzt',
+  'cost.estimate_gone': 'die Rechnung tritt an die Stelle der Schätzung',
+  'cost.priced': '{quantity} {unit} zu {price} {currency}',
+  'cost.discounted': 'abzüglich {percent} %',
+  'cost.exchanged': '1 {currency} = {rate}',
+  'cost.billed': 'berechnet: {quantity} {unit} zu {price} {currency}',
+  'cost.share_of': 'von {whole}',
+  'cost.taken': 'Was entnommen wurde, das Älteste zuerst',
+  'cost.layer': 'Kam herein mit',
+  'cost.average': 'Zum Durchschnitt dessen, was gerade da war: {value} für {quantity} {unit}, {unitCost} je Einheit.',
+  'cost.standard': 'Zum Standardpreis von {standard}; was abweicht, steht in den Abweichungen.',
+  'cost.back': 'Zurück zu {number}',
+  'cost.opens': 'Woraus sich der Wert von {item}, {number} ergibt',
+  'cost.lot': 'Los oder Seriennummer',
+};

@@ -1,0 +1,74 @@
+import { afterAll, beforeAll, expect, it } from '@jest/globals';
+import { paperOf, PLAIN } from '../billPapers/billPaper.ts';
+import type { Client } from '../testing/client.ts';
+import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
+import { goodsNamedBy } from './namedShipments.ts';
+
+/* A carrier's bill that names a shipment, however it writes the number, finds the goods that came on it. */
+let server: TestServer;
+let ines: Client;
+const receipts: string[] = [];
+
+beforeAll(async () => {
+  server = await startTestServer();
+  ines = await server.as('accountant');
+  const order = await ines.posted('order', make.order([{ item: '1', quantity: '50', price: '20' }]));
+  for (const shipment of ['FHL-009', 'FHL-010', 'FHL-009'])
+    receipts.push(await ines.posted('receipt', make.receipt([{ of: `${order}/1`, quantity: '10' }], { shipment })));
+});
+afterAll(() => server.stop());
+
+const paper = (description: string) =>
+  paperOf({
+    kind: 'bill',
+    number: 'G-1',
+    vendor: ['GREY'],
+    date: '2026-03-20',
+    currency: 'USD',
+    refersTo: '',
+    order: '',
+    slip: '',
+    lines: [
+      {
+        number: '1',
+        order: '',
+        slip: '',
+        names: [],
+        description,
+        quantity: '1',
+        unit: '',
+        price: '80',
+        per: '',
+        amount: '80.00',
+      },
+    ],
+    charges: [],
+    allowances: [],
+    taxes: [],
+    total: '80.00',
+    besides: PLAIN,
+  });
+const named = (description: string) => goodsNamedBy(server.source.manager, paper(description));
+
+it('in all receipts under it, with the usual bases of charges; without what was taken back', async () => {
+  await server.source.query("UPDATE charge_kind SET basis = 'weight' WHERE code = 'freight'");
+  const found = await named('Ocean freight, fhl 9');
+  expect(found).toMatchObject({ title: 'FHL-009', lines: [`${receipts[0]}/1`, `${receipts[2]}/1`] });
+  expect([found?.bases.get('freight'), found?.bases.get('insurance'), found?.bases.get('storage')]).toEqual([
+    'weight',
+    'value',
+    undefined,
+  ]);
+  await ines.posted('reversal', { of: receipts[2], date: '2026-03-20', reason: 'Counted twice' });
+  expect((await named('Freight FHL009 and FHL010'))?.lines).toEqual([`${receipts[0]}/1`, `${receipts[1]}/1`]);
+});
+
+it('is nothing where no shipment is named, or nothing is left of it', async () => {
+  expect(await named('Ocean freight FHL-0090')).toBeUndefined();
+  // Of two that are named one is still at sea: its part of the charges is not that of the goods that are here.
+  await server.source.query("INSERT INTO shipment (number) VALUES ('FHL-011')");
+  expect(await named('Ocean freight FHL-009, FHL-011')).toBeUndefined();
+  expect((await named('Ocean freight FHL-009'))?.lines).toHaveLength(1);
+  await ines.posted('reversal', { of: receipts[1], date: '2026-03-20', reason: 'Counted twice' });
+  expect(await named('Ocean freight FHL-010')).toBeUndefined();
+});

@@ -1,0 +1,46 @@
+import type { EntityManager } from 'typeorm';
+import { BASES, MOST_LANDED } from '@obolus/contract/kinds/allocation';
+import { shipmentsNamed } from '@obolus/core/matching/shipmentNamed';
+import type { BillPaper } from '../billPapers/billPaper.ts';
+import { type Row, text } from '../queries/figures.ts';
+import { stands } from '../storage/load/rows.ts';
+
+type Basis = (typeof BASES)[number];
+
+/** Goods that charges of a bill go onto, by what they are called together, and how each kind of charge that is a cost is usually shared. */
+export interface OntoNamed {
+  readonly title: string;
+  readonly lines: readonly string[];
+  readonly bases: ReadonlyMap<string, Basis>;
+}
+
+/** What came on the shipments that a paper names, in its references or its words; undefined where it names none, or one on which nothing came yet. */
+export async function goodsNamedBy(manager: EntityManager, paper: BillPaper): Promise<OntoNamed | undefined> {
+  const texts = [
+    ...paper.lines.flatMap(({ said, order, slip, description }) => [said, order, slip, description]),
+    ...paper.charges.map(({ said }) => said),
+  ];
+  const known: Row[] = await manager.query(
+    `SELECT number AS shipment FROM shipment UNION SELECT d.shipment FROM document d WHERE d.shipment <> '' AND d.kind = 'receipt' ORDER BY shipment`,
+  );
+  const named = shipmentsNamed(
+    texts,
+    known.map((row) => text(row.shipment)),
+  );
+  if (named.length === 0) return undefined;
+  const lines: Row[] = await manager.query(
+    `SELECT l.document_id, l.line_no, d.shipment FROM receipt_line l JOIN document d ON d.id = l.document_id
+     WHERE d.shipment IN (?) AND l.item_id IS NOT NULL AND ${stands('l.document_id')} ORDER BY l.document_id, l.line_no LIMIT ${MOST_LANDED}`,
+    [named],
+  );
+  const come = new Set(lines.map((row) => text(row.shipment).toLowerCase()));
+  if (!named.every((number) => come.has(number.toLowerCase()))) return undefined;
+  const kinds: Row[] = await manager.query('SELECT code, basis FROM charge_kind WHERE is_cost = 1');
+  return {
+    title: named.join(', '),
+    lines: lines.map((row) => `${text(row.document_id)}/${text(row.line_no)}`),
+    bases: new Map(
+      kinds.map((row) => [text(row.code), BASES.find((basis) => basis === text(row.basis)) ?? ('value' as const)]),
+    ),
+  };
+}
