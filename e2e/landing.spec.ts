@@ -61,6 +61,9 @@ test('a shipment shows what its charges still lack, its sheet compares bases, an
     const column = page.getByRole('table', { name: 'Landing sheet' }).getByRole('row', { name: /^Shared out/ });
     await expect(column).toContainText('2,094.00');
     await expect(page.getByText('goods that went out').first()).toBeVisible();
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Spreadsheet with formulas' }).click();
+    expect((await download).suggestedFilename()).toBe('landing-sheet-2026-11-23.xlsx');
     await desk.post();
     await desk.expectBooksToAgree();
   });

@@ -227,6 +227,15 @@ export const benchEndpoints = {
     allow: 'signed-in',
     reply: firstOf(OpenCharge),
   }),
+  landingSheet: endpoint({
+    method: 'post',
+    path: '/allocations/sheet',
+    summary: 'A landing sheet as it would be posted, as a workbook whose formulas share it out',
+    allow: KINDS.allocation.mayPost,
+    body: KINDS.allocation.body,
+    reply: exactly({ name: Text(120), content: Type.String({ description: 'XLSX, Base64' }) }),
+    largest: '2mb',
+  }),
   outdatedAllocations: endpoint({
     method: 'get',
     path: '/allocations/outdated',

@@ -176,4 +176,10 @@ export const landing: Record<keyof typeof en, string> = {
   'landing.changed_since': 'Ware, die sich nach dem Verteilen im Wert geändert hat',
   'landing.changed_lines':
     '{day}, {count, plural, one {eine Position} other {# Positionen}}, {amount}: verteilt nach dem damaligen Warenwert',
+  'landing.spreadsheet': 'Tabelle mit Formeln',
+  'landing.workings': 'Rechenweg',
+  'landing.weight_of_one': 'Gewicht je Einheit, kg',
+  'landing.volume_of_one': 'Volumen je Einheit, m³',
+  'landing.value_before': 'Wert davor',
+  'landing.estimates_replaced': 'Ersetzte Schätzungen',
 };

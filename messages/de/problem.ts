@@ -107,4 +107,6 @@ export const problem: Record<keyof typeof en, string> = {
   'problem.shipment_unknown': 'Kein Beleg nennt diese Sendung, und sie ist nicht angelegt.',
   'problem.too_many_layouts':
     'Sie haben die Spalten von {most} Tabellen eingerichtet: Setzen Sie zuerst die einer Tabelle zurück.',
+  'problem.sheet_of_receipts':
+    'Eine Tabelle gibt es nur für eingegangene Ware: Umgelagertes und Gefertigtes weglassen.',
 };

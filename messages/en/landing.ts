@@ -172,4 +172,10 @@ export const landing = {
   'landing.changed_since': 'Goods changed value after a charge was shared',
   'landing.changed_lines':
     '{day}, {count, plural, one {one line} other {# lines}}, {amount}: shared by what the goods were worth then',
+  'landing.spreadsheet': 'Spreadsheet with formulas',
+  'landing.workings': 'Workings',
+  'landing.weight_of_one': 'Weight of one, kg',
+  'landing.volume_of_one': 'Volume of one, m³',
+  'landing.value_before': 'Value before',
+  'landing.estimates_replaced': 'Estimates replaced',
 } as const;

@@ -100,4 +100,5 @@ export const problem = {
   'problem.not_shown': 'The server gave no answer that can be read.',
   'problem.shipment_unknown': 'No document names this shipment, and it is not set up.',
   'problem.too_many_layouts': 'You have set up the columns of {most} tables: reset those of one first.',
+  'problem.sheet_of_receipts': 'A spreadsheet is made of received goods only: leave out what was moved or made.',
 } as const;

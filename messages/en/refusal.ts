@@ -151,5 +151,5 @@ export const refusal = {
   'refusal.document_not_reversible': 'This kind of document cannot be reversed.',
   'refusal.estimate_measure_missing': '{item} has no {basis}: enter it on the item, or estimate by something else.',
   'refusal.density_missing':
-    'By chargeable weight: say how many kilograms a cubic metre counts for, here or on the kind of charge.',
+    'By chargeable weight: say how many kilograms a cubic meter counts for, here or on the kind of charge.',
 } as const;

@@ -1,5 +1,7 @@
 import { workerData } from 'piscina';
 import type { DataSource } from 'typeorm';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
+import type { Language } from '@obolus/messages/speaker';
 import { assessBills } from '../bills/agreed.ts';
 import { readIncomingBill } from '../bills/incoming.ts';
 import { takeBillIn } from '../bills/takeIn.ts';
@@ -7,6 +9,8 @@ import type { DatabaseConfig } from '../config.ts';
 import { readStatement } from '../customs/statement.ts';
 import { keepAdvice } from '../despatch/advices.ts';
 import { stageImport } from '../imports/stage.ts';
+import { readSheet } from '../landing/readSheet.ts';
+import { sheetBook } from '../landing/sheetBook.ts';
 import { listFile } from '../lists/file.ts';
 import { readMail } from '../mail/readMail.ts';
 import { orderPdf } from '../papers/orderPdf.ts';
@@ -23,6 +27,11 @@ const TASKS = {
     readStatement({ manager }, content, shipment),
   stageImport,
   listFile: ({ manager }: DataSource, ...asked: Rest<Parameters<typeof listFile>>) => listFile(manager, ...asked),
+  landingSheet: async (
+    { manager }: DataSource,
+    body: BodyOf<'allocation'>,
+    of: { user: string; today: string; language: Language },
+  ) => sheetBook(await readSheet(manager, body, of), of.language),
   readMail: (_: DataSource, content: Buffer) => readMail(content),
   orderPdf: (_: DataSource, ...asked: Parameters<typeof orderPdf>) => orderPdf(...asked),
 };

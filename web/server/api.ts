@@ -173,6 +173,7 @@ export const server = createApi({
       documentBody: read('documentBody'),
       lineCost: read('lineCost', ...made('stock')),
       readStatement: write('readStatement'),
+      landingSheet: write('landingSheet'),
       chargedEntry: read('chargedEntry', 'SetUp', 'Posted'),
       unbilledEstimates: read('unbilledEstimates', 'SetUp', ...made('estimated')),
       tryCode: read('tryCode', 'SetUp'),

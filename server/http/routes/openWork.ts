@@ -34,6 +34,7 @@ import { readVendorRecord } from '../../queries/vendorRecord.ts';
 import { baseCurrency } from '../../setUp/baseCurrency.ts';
 import { type Context, todayOf } from '../context.ts';
 import { implement } from '../implement.ts';
+import { languageOf } from '../language.ts';
 
 /** What is open and what is set up, as the screens choose from it; orders and their papers. */
 export function openWorkRoutes(router: Router, context: Context): void {
@@ -89,6 +90,11 @@ export function openWorkRoutes(router: Router, context: Context): void {
   );
   implement(router, context, api.tryCode, async ({ query }) => tryCode(manager, query, await currency()));
   implement(router, context, api.openCharges, async () => listOpenCharges(manager, await currency()));
+  implement(router, context, api.landingSheet, async ({ body, user, request }) => {
+    const [today, language] = [todayOf(context), languageOf(request)];
+    const content = await context.workers.run('landingSheet', body, { user: user.id, today, language });
+    return { name: `landing-sheet-${today}.xlsx`, content: Buffer.from(content).toString('base64') };
+  });
   implement(router, context, api.outdatedAllocations, async () => listOutdatedAllocations(manager, await currency()));
   implement(router, context, api.uninvoicedLines, async ({ query }) =>
     listUninvoicedLines(manager, await currency(), query.customer),

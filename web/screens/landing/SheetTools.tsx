@@ -2,6 +2,8 @@ import { useMemo, useState } from 'react';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { OpenCharge } from '@obolus/contract/views/bench';
 import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import { saveFile } from '../../parts/saveFile.ts';
+import { saidAgainst, server } from '../../server/api.ts';
 import { useMe } from '../../server/me.ts';
 import { say } from '../../locale/say.ts';
 import { Compare } from './Compare.tsx';
@@ -37,6 +39,7 @@ export function SheetTools({ unusual, ...props }: Props) {
             {say('landing.compare')}
           </button>
         )}
+        {props.command && <Spreadsheet command={props.command} />}
         <label className="flex items-baseline gap-2">
           <input
             type="checkbox"
@@ -93,6 +96,25 @@ export function SheetTools({ unusual, ...props }: Props) {
         />
       )}
     </div>
+  );
+}
+
+/** The sheet as a workbook whose formulas share it out. */
+function Spreadsheet({ command }: { command: BodyOf<'allocation'> }) {
+  const [ask, { isLoading, error }] = server.useLandingSheetMutation();
+  const save = async () => {
+    const reply = await ask({ body: command });
+    if (!reply.data) return;
+    const bytes = Uint8Array.from(atob(reply.data.content), (sign) => sign.charCodeAt(0));
+    saveFile(reply.data.name, new Blob([bytes]));
+  };
+  return (
+    <>
+      <button type="button" className="act" disabled={isLoading} onClick={() => void save()}>
+        {say('landing.spreadsheet')}
+      </button>
+      {error && <span className="wrong">{saidAgainst(error)}</span>}
+    </>
   );
 }
 
