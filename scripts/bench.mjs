@@ -12,6 +12,7 @@ import { benchOpen } from './bench/open.mjs';
 import { benchOrders } from './bench/orders.mjs';
 import { benchPosting } from './bench/posting.mjs';
 import { benchScreens } from './bench/screens.mjs';
+import { benchSchedule } from './bench/schedule.mjs';
 import { benchSheet } from './bench/sheet.mjs';
 import { databaseEnvironment, startDatabase } from './lib/database.mjs';
 import { checkNode, ensureBuilt, ensureChromium, root, run } from './lib/project.mjs';
@@ -20,7 +21,7 @@ checkNode();
 ensureChromium();
 await ensureBuilt(['core', 'contract', 'server', 'web']);
 
-/** All of it, or the parts that are named: core, floor, posting, orders, open, sheet, history, beside, screens; `--small` only shows that they run. */
+/** All of it, or the parts that are named: core, floor, posting, orders, open, sheet, schedule, history, beside, screens; `--small` only shows that they run. */
 const asked = process.argv.slice(2).filter((word) => word !== '--small');
 const wanted = (part) => asked.length === 0 || asked.includes(part);
 
@@ -72,6 +73,10 @@ try {
   if (wanted('sheet')) {
     console.log('\nThe landing sheet\n');
     await benchSheet(pool, await signIn(url), url);
+  }
+  if (wanted('schedule')) {
+    console.log('\nThe tariff schedule\n');
+    await benchSchedule(pool, await signIn(url));
   }
   if (wanted('history')) {
     console.log('\nHistory behind a posting\n');

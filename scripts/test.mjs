@@ -57,7 +57,9 @@ async function runBuilt() {
   if (wanted('web')) await timed('web', () => jest('web', 2));
   // What is measured by hand is run here in small form, so that it still runs when somebody wants to know.
   if (wanted('bench'))
-    await timed('bench', () => check('bench', ['scripts/bench.mjs', '--small', 'core', 'history', 'open', 'beside']));
+    await timed('bench', () =>
+      check('bench', ['scripts/bench.mjs', '--small', 'core', 'history', 'open', 'schedule', 'beside']),
+    );
   // Where processes are killed at random moments, a run says something of itself, not of a change: it is asked for by its name.
   if (only.includes('chaos')) await timed('chaos', () => check('chaos', ['scripts/chaos.mjs', '--small']));
   if (!wanted('server') && !wanted('browser')) return;

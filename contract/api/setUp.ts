@@ -1,5 +1,5 @@
-import { BaseAmount, Day, exactly, Id, oneOf, Quantity, Text, Type } from '../figures.ts';
-import { TriedCode } from '../views/tariff.ts';
+import { AskedDay, BaseAmount, Day, exactly, Id, oneOf, Quantity, Text, Type } from '../figures.ts';
+import { TariffGap, TriedCode } from '../views/tariff.ts';
 import {
   ChargeKindView,
   DimensionView,
@@ -60,6 +60,14 @@ export const setUpEndpoints = {
     allow: 'signed-in',
     query: exactly({ texts: Text(4000, 'Apart by line feeds'), vendor: Type.Optional(Id) }),
     reply: list(exactly({ text: Text(4000), item: Id })),
+  }),
+  tariffGaps: endpoint({
+    method: 'get',
+    path: '/tariff/gaps',
+    summary: 'Items without a tariff code, and those whose code no rate reaches on a day',
+    allow: 'signed-in',
+    query: exactly({ on: AskedDay }),
+    reply: firstOf(TariffGap),
   }),
   tryCode: endpoint({
     method: 'get',

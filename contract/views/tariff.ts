@@ -33,6 +33,14 @@ export const TriedCode = exactly({
 
 export type TriedCode = Static<typeof TriedCode>;
 
+/** An item for which duty cannot be calculated, and why. */
+export const TariffGap = exactly({
+  item: exactly({ id: Id, number: Text(40), name: Name }),
+  code: Text(20),
+  origin: Text(2),
+  gap: oneOf(['no-code', 'no-rate'] as const),
+});
+
 const Stated = Type.Union([BaseAmount, Type.Literal('')]);
 
 /** A broker's statement as a customs entry: what it declares, with the goods that were found for each line, and what was not understood of it. */

@@ -182,4 +182,8 @@ export const landing: Record<keyof typeof en, string> = {
   'landing.volume_of_one': 'Volumen je Einheit, m³',
   'landing.value_before': 'Wert davor',
   'landing.estimates_replaced': 'Ersetzte Schätzungen',
+  'landing.gaps': 'Artikel, für die sich kein Zoll berechnen lässt',
+  'landing.no_gaps': 'Jeder Artikel hat einen Code, für den am {day} ein Satz gilt.',
+  'landing.gap_no_code': 'Keine Zolltarifnummer: am Artikel eintragen.',
+  'landing.gap_no_rate': 'Kein Satz des Tarifs gilt am {day} für Code und Ursprung ohne Präferenz.',
 };

@@ -178,4 +178,8 @@ export const landing = {
   'landing.volume_of_one': 'Volume of one, m³',
   'landing.value_before': 'Value before',
   'landing.estimates_replaced': 'Estimates replaced',
+  'landing.gaps': 'Items for which no duty can be calculated',
+  'landing.no_gaps': 'Every item has a code that a rate reaches on {day}.',
+  'landing.gap_no_code': 'No tariff code: enter it on the item.',
+  'landing.gap_no_rate': 'No rate of the schedule reaches its code on {day}, from its origin, without a preference.',
 } as const;

@@ -28,6 +28,11 @@ export async function signIn(url, longest = LONGEST) {
       if (status >= 300) throw new Error(JSON.stringify(answer));
       return answer;
     },
+    async get(path) {
+      const { status, body } = await send(agent, url, 'GET', path, undefined, headers);
+      if (status >= 300) throw new Error(`${path}: ${status}`);
+      return body;
+    },
     async read(path) {
       const { status } = await send(agent, url, 'GET', path, undefined, { ...headers, Accept: '*/*' }, () => undefined);
       if (status >= 300) throw new Error(`${path}: ${status}`);

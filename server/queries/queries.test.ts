@@ -196,7 +196,7 @@ describe('stock', () => {
     ).toEqual([
       ['2026-03-10', 'in', '', '720.00', '60', '720.00'],
       ['2026-03-16', 'out', '', '-127.33', '50', '592.67'],
-      ['2026-03-28', 'cost', expect.stringMatching(/^price difference on GR-/), '20.00', '50', '612.67'],
+      ['2026-03-28', 'cost', expect.stringMatching(/^Price difference on GR-/), '20.00', '50', '612.67'],
       ['2026-03-30', 'cost', expect.stringMatching(/^freight on GR-/), '24.00', '50', '636.67'],
     ]);
     expect(card.row).toMatchObject({ quantity: '50', value: '636.67', unitCost: '12.7334' });

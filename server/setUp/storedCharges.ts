@@ -1,3 +1,4 @@
+import { digitsOf } from '@obolus/core/tariff/schedule';
 import { PRICE_PLACES, QUANTITY_PLACES } from '@obolus/core/exact/amounts';
 import { day, either, entryOf, figure, type Stored, said, words } from './kept.ts';
 import { ALWAYS, AMOUNT_PLACES, NEVER, PERCENT_PLACES, retired, wording } from './columns.ts';
@@ -73,7 +74,7 @@ export const STORED_CHARGES = {
     used: ALWAYS,
     fields: {
       measure: words('measure'),
-      code: words('code'),
+      code: { read: 't.code', columns: (code) => ({ code, digits: digitsOf(code) }) },
       origin: words('origin'),
       preference: either('preference', 'yes'),
       from: day('from_day'),

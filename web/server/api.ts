@@ -174,6 +174,7 @@ export const server = createApi({
       lineCost: read('lineCost', ...made('stock')),
       readStatement: write('readStatement'),
       landingSheet: write('landingSheet'),
+      tariffGaps: read('tariffGaps', 'SetUp'),
       chargedEntry: read('chargedEntry', 'SetUp', 'Posted'),
       unbilledEstimates: read('unbilledEstimates', 'SetUp', ...made('estimated')),
       tryCode: read('tryCode', 'SetUp'),

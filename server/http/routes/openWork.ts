@@ -15,6 +15,7 @@ import { viewOrder } from '../../queries/orders.ts';
 import { listShipments, readShipment } from '../../queries/shipments.ts';
 import { listUnbilledEstimates } from '../../queries/unbilledEstimates.ts';
 import { readChargedEntry } from '../../customs/charged.ts';
+import { listTariffGaps } from '../../queries/tariffGaps.ts';
 import { readOrderCosts } from '../../queries/orderCosts.ts';
 import { listOutdatedAllocations } from '../../queries/valueChangedSince.ts';
 import { tryCode } from '../../queries/tryCode.ts';
@@ -88,6 +89,7 @@ export function openWorkRoutes(router: Router, context: Context): void {
   implement(router, context, api.unbilledEstimates, async () =>
     listUnbilledEstimates(manager, await currency(), todayOf(context)),
   );
+  implement(router, context, api.tariffGaps, ({ query }) => listTariffGaps(manager, query.on));
   implement(router, context, api.tryCode, async ({ query }) => tryCode(manager, query, await currency()));
   implement(router, context, api.openCharges, async () => listOpenCharges(manager, await currency()));
   implement(router, context, api.landingSheet, async ({ body, user, request }) => {

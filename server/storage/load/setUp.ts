@@ -25,23 +25,16 @@ export async function loadTariff(loader: BooksLoader, codes: readonly (string | 
   await loader.keepList('tariff', () => Promise.resolve(found));
 }
 
-/** How a code of a chapter may begin: both digits, the first alone, or a sign between them. */
-const WRITTEN: readonly ((first: string, second: string) => string)[] = [
-  (first, second) => `${first}${second}%`,
-  (first) => first,
-  ...['.', ' ', '-', '/'].map((sign) => (first: string, second: string) => `${first}${sign}${second}%`),
-];
-
-/** Rates that may apply to goods of these codes, found by the chapter that the codes begin with, so that the size of the schedule matters little. */
+/**
+ * Rates that may apply to goods of these codes: of each code the digits that it begins with, so that the size of the schedule matters little.
+ * A rate whose digits nobody kept is looked at whatever it is.
+ */
 export async function readTariff(reading: Reading, codes: readonly string[], currency: string): Promise<TariffRate[]> {
-  const chapters = [...new Set(codes.map((code) => digitsOf(code).slice(0, 2)).filter(Boolean))];
-  if (chapters.length === 0) return [];
-  // What does not begin with a digit is written unlike the others, and looked at whatever it is.
-  const rows = await query(
-    reading,
-    `SELECT * FROM tariff_rate WHERE ${chapters.map(() => WRITTEN.map(() => 'code LIKE ?').join(' OR ')).join(' OR ')} OR code < '0' OR code >= 'a'`,
-    chapters.flatMap((chapter) => WRITTEN.map((write) => write(chapter.slice(0, 1), chapter.slice(1)))),
+  const prefixes = new Set(
+    codes.map(digitsOf).flatMap((digits) => [...digits].map((_, at) => digits.slice(0, at + 1))),
   );
+  if (prefixes.size === 0) return [];
+  const rows = await query(reading, 'SELECT * FROM tariff_rate WHERE digits IN (?)', [['', ...prefixes]]);
   return rows.map((row) => ({
     measure: text(row.measure),
     code: text(row.code),

@@ -103,6 +103,8 @@ export const items = {
       id: generated(),
       measure: text(40),
       code: text(20),
+      /** Of the code, by which it is found. */
+      digits: { ...text(20), default: '' },
       origin: { ...text(2), default: '' },
       preference: flag(),
       from_day: day(),
@@ -116,7 +118,7 @@ export const items = {
     },
     {
       unique: { tariff_rate_once: ['measure', 'code', 'origin', 'preference', 'from_day'] },
-      indices: { tariff_rate_by_code: ['code'] },
+      indices: { tariff_rate_by_digits: ['digits'] },
     },
   ),
 };

@@ -14,6 +14,7 @@ import { Lookup } from '../../parts/Lookup.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { useSettled } from '../../parts/useSettled.ts';
 import { server } from '../../server/api.ts';
+import { TariffGaps } from './TariffGaps.tsx';
 import { useItems } from '../../server/known.ts';
 import { useMe } from '../../server/me.ts';
 
@@ -112,6 +113,7 @@ export function TryCode() {
         ) : (
           tried.currentData && <Rates tried={tried.currentData} currency={company.currency} />
         )}
+        {isDay(settled.on) && <TariffGaps on={settled.on} />}
       </div>
     </div>
   );

@@ -17,7 +17,7 @@ export function OrderCosts({ order }: { order: OrderView }) {
     <section className="pt-5" aria-label={say('orders.costs')}>
       <h2 className="cap">
         {say('orders.costs')}
-        <Explain what={say('orders.costs')} chapter="landing-sheet" of="estimates" />
+        <Explain what={say('orders.costs')} chapter="landing-sheet" of="cost" />
       </h2>
       <table className="sheet" aria-label={say('orders.costs')}>
         <thead>

@@ -1,0 +1,54 @@
+import { expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import { gapsOn } from './gaps.ts';
+import { fraction, price } from '../exact/amounts.ts';
+import { ratesFor, type TariffRate } from './schedule.ts';
+
+const rate = (code: string, rest: Partial<TariffRate> = {}): TariffRate => ({
+  measure: 'duty',
+  code,
+  origin: undefined,
+  preference: false,
+  from: '2026-01-01',
+  to: undefined,
+  percent: fraction(40_000n),
+  perUnit: price(0n),
+  unit: 'stock-unit',
+  combine: 'sum',
+  floor: undefined,
+  cap: undefined,
+  ...rest,
+});
+
+it('goods without a code, and codes that no rate reaches on the day, for the origin, without a claim', () => {
+  const gap = gapsOn(
+    [
+      rate('51'),
+      rate('5208.1', { origin: 'IN' }),
+      rate('53', { preference: true }),
+      rate('84', { from: '2026-09-01' }),
+      rate('85', { to: '2026-03-01' }),
+    ],
+    '2026-07-01',
+  );
+  const asked: [string, string][] = [['', 'NZ'], ['5107.10', 'NZ'], ['5208.10', 'IN'], ['5208.10', 'PT'], ['5306', 'PT'], ['8446', 'CA'], ['8501', 'CA'], ['5', 'NZ']]; // prettier-ignore
+  expect(asked.map(([code, origin]) => gap({ code, origin }))).toEqual(['no-code', undefined, undefined, 'no-rate', 'no-rate', 'no-rate', 'no-rate', 'no-rate']); // prettier-ignore
+});
+
+it('is just where the schedule has no rate', () => {
+  const anyRate = fc.record({
+    code: fc.constantFrom('', '5', '51', '5107', '5107.10', '52'),
+    origin: fc.constantFrom(undefined, 'NZ', 'CA'),
+    preference: fc.boolean(),
+    from: fc.constantFrom('2026-01-01', '2026-06-01', '2027-01-01'),
+    to: fc.constantFrom(undefined, '2026-03-01', '2026-12-31'),
+  });
+  const anyGoods = fc.record({ code: fc.constantFrom('5107.10', '5200', '6'), origin: fc.constantFrom('NZ', 'PT') });
+  fc.assert(
+    fc.property(fc.array(anyRate, { maxLength: 6 }), anyGoods, (rows, goods) => {
+      const tariff = rows.map(({ code, ...rest }) => rate(code, rest));
+      const found = ratesFor(tariff, { ...goods, preference: false }, '2026-07-01').length > 0;
+      expect(gapsOn(tariff, '2026-07-01')(goods)).toBe(found ? undefined : 'no-rate');
+    }),
+  );
+});
