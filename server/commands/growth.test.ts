@@ -95,7 +95,8 @@ describe('an ordinary posting', () => {
     expect(Math.abs(much.written - little.written)).toBeLessThan(5);
     // An index grows deeper, a page is read once more: a handful of rows, not hundreds.
     expect(Math.abs(much.read - little.read)).toBeLessThan(20);
-  });
+    // Six hundred documents, on a machine that may do much else beside.
+  }, 240_000);
 
   it('behind others of its day’s past reads from the last state kept before it, not from the first movement', async () => {
     const order = await ines.posted(

@@ -66,7 +66,7 @@ describe('at the same moment', () => {
     );
     const work = receipts.flatMap((receipt, n) => [
       () =>
-        user(n).post(
+        user(n).persist(
           'bill',
           make.bill(`B-${n}`, [
             { of: `${receipt}/1`, quantity: '100', price: '8.01' },
@@ -74,7 +74,7 @@ describe('at the same moment', () => {
           ]),
         ),
       () =>
-        user(n + 1).post(
+        user(n + 1).persist(
           'allocation',
           make.allocation(
             `${freight[n]}/1`,
@@ -87,11 +87,12 @@ describe('at the same moment', () => {
           { item: '1', quantity: '11' },
           { item: '2', quantity: '13' },
         ];
-        const delivery = await user(n + d).posted(
+        const { body } = await user(n + d).persist(
           'delivery',
           make.delivery(d % 2 ? lines : lines.reverse(), { date: `2026-03-2${(n * d) % 5}` }),
         );
-        return user(d).post(
+        const delivery = String(body.id);
+        return user(d).persist(
           'invoice',
           make.invoice([{ of: `${delivery}/1`, quantity: '5', price: '20' }], { date: '2026-03-29' }),
         );
@@ -106,7 +107,7 @@ describe('at the same moment', () => {
     await user(0).posted('opening', make.opening([{ item: '3', quantity: '10', value: '777.77' }], { warehouse: '2' }));
     const replies = await Promise.all(
       Array.from({ length: 16 }, (_, n) =>
-        user(n).post('delivery', make.delivery([{ item: '3', quantity: '1' }], { warehouse: '2' })),
+        user(n).persist('delivery', make.delivery([{ item: '3', quantity: '1' }], { warehouse: '2' })),
       ),
     );
     expect(replies.filter(({ status }) => status === 201)).toHaveLength(10);
