@@ -168,8 +168,8 @@ async function bill(page) {
 }
 
 async function landing(page) {
-  for (const box of await page.getByRole('group', { name: 'Charges to choose from' }).getByRole('checkbox').all())
-    await box.check();
+  const charges = page.getByRole('group', { name: 'Charges to choose from' });
+  for (const box of await charges.getByRole('checkbox', { name: /GW-77120|PM 2026-448/ }).all()) await box.check();
   await page.getByRole('button', { name: 'FHL-014' }).click();
   await page.getByLabel(/Basis of freight/).selectOption('weight');
   await page.getByLabel(/Basis of inspection/).selectOption('equal');
