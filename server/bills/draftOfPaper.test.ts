@@ -112,17 +112,16 @@ describe('the draft of a bill', () => {
     });
   });
 
-  it('takes its charges onto the goods of a shipment that it names, each kind as it is usually shared; a fine goes nowhere', () => {
+  it('has the goods of a shipment that it names chosen for its charges, where one of them is a cost', () => {
     const said = (description: string, amount: string) =>
       line({ names: [], description, quantity: '1', price: amount, amount });
     const carrier = paper({ lines: [said('Ocean freight FHL 9', '80.00'), said('Demurrage', '15.00')] });
-    const onto = { title: 'FHL-009', lines: ['4/1', '4/2'], bases: new Map([['freight', 'weight' as const]]) };
+    const onto = { title: 'FHL-009', lines: ['4/1', '4/2'], costs: new Set(['freight']) };
     const { body, command } = draft(carrier, [], { onto });
     expect(body).toMatchObject({ onto: { what: 'goods', title: 'FHL-009', lines: ['4/1', '4/2'], named: true } });
-    expect(command).toMatchObject({
-      charges: [{ kind: 'freight' }, { kind: 'storage' }],
-      land: { date: '2026-03-01', to: ['4/1', '4/2'], bases: [{ charge: 0, basis: 'weight' }] },
-    });
+    // Nobody looked at the bases yet: posted unseen, its charges wait.
+    expect(command).toMatchObject({ charges: [{ kind: 'freight' }, { kind: 'storage' }] });
+    expect(command).not.toHaveProperty('land');
     expect(draft(paper({ lines: [said('Demurrage', '15.00')] }), [], { onto }).body).not.toHaveProperty('onto');
     expect(draft(carrier, []).body).not.toHaveProperty('onto');
   });

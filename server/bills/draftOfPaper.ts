@@ -81,7 +81,8 @@ export function draftOfBill(
       on: lines.map((at) => covered[at - 1]?.line.line ?? ''),
     })),
   ];
-  const land = landOf(header.date, charges, known.onto);
+  // Chosen for whoever looks at the bill; posted unseen, with others that agree, its charges wait on the landing sheet.
+  const onto = known.onto && charges.some(([kind]) => known.onto?.costs.has(kind)) ? known.onto : undefined;
   const body = {
     ...header,
     asked,
@@ -91,7 +92,7 @@ export function draftOfBill(
     covers: coversOf(proposals),
     further,
     disputed: [],
-    ...(land ? { onto: { what: 'goods', title: known.onto?.title, lines: land.to, named: true } } : {}),
+    ...(onto ? { onto: { what: 'goods', title: onto.title, lines: onto.lines, named: true } } : {}),
   };
   if (paper.problems.length > 0 || covered.length + further.length === 0) return { body, command: undefined };
   return {
@@ -107,7 +108,6 @@ export function draftOfBill(
         ...(line.service ? { done: true } : {}),
       })),
       charges: charges.map(([kind, amount]) => ({ kind: kind as 'freight', amount: money(amount) })),
-      ...(land ? { land } : {}),
       whole: { total: { asked } },
       expenses: expenses.map(([expense, amount]) => ({ expense, amount: money(amount) })),
       tax: taxes.map(({ amount, recoverable, lines }) => ({ amount: money(amount), recoverable, lines: [...lines] })),
@@ -153,20 +153,6 @@ function chargesOf(paper: BillPaper, proposals: readonly Proposal[]): [string, b
   proposals.forEach(({ charge }, at) => charge !== undefined && add(charge, paper.lines[at]?.amount ?? 0n));
   for (const { said, amount } of paper.charges) add(chargeKindOf(said) ?? 'freight', amount);
   return [...charges].filter(([, amount]) => amount > 0n);
-}
-
-/** Charges that are a cost go onto the goods that the paper names, each as it is usually shared. */
-function landOf(
-  date: string,
-  charges: readonly (readonly [kind: string, amount: bigint])[],
-  onto: OntoNamed | undefined,
-): BodyOf<'bill'>['land'] {
-  if (!onto) return undefined;
-  const bases = charges.flatMap(([kind], charge) => {
-    const basis = onto.bases.get(kind);
-    return basis ? [{ charge, basis }] : [];
-  });
-  return bases.length === 0 ? undefined : { date, to: [...onto.lines], bases };
 }
 
 function expensesOf(paper: BillPaper, proposals: readonly Proposal[], usual: string): [string, bigint][] {

@@ -50,15 +50,10 @@ const paper = (description: string) =>
   });
 const named = (description: string) => goodsNamedBy(server.source.manager, paper(description));
 
-it('in all receipts under it, with the usual bases of charges; without what was taken back', async () => {
-  await server.source.query("UPDATE charge_kind SET basis = 'weight' WHERE code = 'freight'");
+it('in all receipts under it, with the kinds of charges that are a cost; without what was taken back', async () => {
   const found = await named('Ocean freight, fhl 9');
   expect(found).toMatchObject({ title: 'FHL-009', lines: [`${receipts[0]}/1`, `${receipts[2]}/1`] });
-  expect([found?.bases.get('freight'), found?.bases.get('insurance'), found?.bases.get('storage')]).toEqual([
-    'weight',
-    'value',
-    undefined,
-  ]);
+  expect([found?.costs.has('freight'), found?.costs.has('storage')]).toEqual([true, false]);
   await ines.posted('reversal', { of: receipts[2], date: '2026-03-20', reason: 'Counted twice' });
   expect((await named('Freight FHL009 and FHL010'))?.lines).toEqual([`${receipts[0]}/1`, `${receipts[1]}/1`]);
 });

@@ -1,17 +1,15 @@
 import type { EntityManager } from 'typeorm';
-import { BASES, MOST_LANDED } from '@obolus/contract/kinds/allocation';
+import { MOST_LANDED } from '@obolus/contract/kinds/allocation';
 import { shipmentsNamed } from '@obolus/core/matching/shipmentNamed';
 import type { BillPaper } from '../billPapers/billPaper.ts';
 import { type Row, text } from '../queries/figures.ts';
 import { stands } from '../storage/load/rows.ts';
 
-type Basis = (typeof BASES)[number];
-
-/** Goods that charges of a bill go onto, by what they are called together, and how each kind of charge that is a cost is usually shared. */
+/** Goods that charges of a bill go onto, by what they are called together, and which kinds of charge are a cost. */
 export interface OntoNamed {
   readonly title: string;
   readonly lines: readonly string[];
-  readonly bases: ReadonlyMap<string, Basis>;
+  readonly costs: ReadonlySet<string>;
 }
 
 /** What came on the shipments that a paper names, in its references or its words; undefined where it names none, or one on which nothing came yet. */
@@ -35,12 +33,10 @@ export async function goodsNamedBy(manager: EntityManager, paper: BillPaper): Pr
   );
   const come = new Set(lines.map((row) => text(row.shipment).toLowerCase()));
   if (!named.every((number) => come.has(number.toLowerCase()))) return undefined;
-  const kinds: Row[] = await manager.query('SELECT code, basis FROM charge_kind WHERE is_cost = 1');
+  const kinds: Row[] = await manager.query('SELECT code FROM charge_kind WHERE is_cost = 1');
   return {
     title: named.join(', '),
     lines: lines.map((row) => `${text(row.document_id)}/${text(row.line_no)}`),
-    bases: new Map(
-      kinds.map((row) => [text(row.code), BASES.find((basis) => basis === text(row.basis)) ?? ('value' as const)]),
-    ),
+    costs: new Set(kinds.map((row) => text(row.code))),
   };
 }
