@@ -61,6 +61,8 @@ describe('the endpoints', () => {
       ({ method, keyed, path }) => method !== 'get' && !keyed && !path.endsWith('/preview') && path !== '/session',
     );
     expect(writes.map(({ path }) => path).sort()).toEqual([
+      // Makes a file of what is asked, and keeps nothing of it.
+      '/allocations/sheet',
       '/bills/:id/approval',
       '/bills/:id/let-go',
       '/bills/:id/open',
