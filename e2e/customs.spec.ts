@@ -85,7 +85,8 @@ test('a customs entry states what was declared, and the duty that was charged fo
     await page.keyboard.type('26-GH-140021');
     await expect(page.getByRole('option', { name: /CE-/ })).toBeVisible();
     await page.keyboard.press('Enter');
-    await page.getByRole('button', { name: 'Reverse' }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('CE-');
+    await page.getByRole('button', { name: 'Reverse', exact: true }).click();
     await page.getByRole('dialog').getByRole('textbox').fill('Entered twice');
     await page.getByRole('dialog').getByRole('button', { name: 'Reverse' }).click();
     await expect(page.getByRole('dialog').getByRole('alert')).toContainText('LC-');

@@ -65,6 +65,10 @@ export function useDemoCompany(): void {
     running = await start(schema.database);
     process.env.OBOLUS_E2E_URL = running.url;
   });
+  // What else was opened is closed: the browser is shared by the tests of a worker.
+  test.afterEach(async ({ browser, context }) => {
+    for (const other of browser.contexts()) if (other !== context) await other.close();
+  });
   test.afterAll(async () => {
     await running.stop();
     await drop();

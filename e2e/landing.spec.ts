@@ -77,6 +77,11 @@ test('a shipment shows what its charges still lack, its sheet compares bases, an
     await page.getByLabel(/^freight on Floor loom/).fill('');
     await page.getByLabel(/^freight on Table loom/).focus();
     await expect(page.getByLabel(/^freight on Floor loom/)).toHaveAttribute('placeholder', '528.94');
+    // A part of the insurance goes onto these goods; the rest of it stays for others.
+    await page.getByLabel('Share now, of insurance PM 2026-448').fill('100');
+    await expect(
+      page.getByRole('table', { name: 'Landing sheet' }).getByRole('row', { name: /^Charge less allocated/ }),
+    ).toContainText('34.40');
     await desk.post();
     await expect(
       page
@@ -93,6 +98,9 @@ test('a shipment shows what its charges still lack, its sheet compares bases, an
     await page.getByRole('link', { name: 'FHL-014' }).click();
     await expect(page.getByRole('table', { name: 'Charges' }).getByRole('row', { name: /freight/ })).toContainText(
       '2,094.00',
+    );
+    await expect(page.getByRole('table', { name: 'Charges' }).getByRole('row', { name: /insurance/ })).toContainText(
+      '100.00',
     );
     await expect(page.getByRole('link', { name: 'Greywake Lines GW-77120' }).first()).toBeVisible();
   });
