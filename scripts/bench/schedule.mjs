@@ -30,8 +30,9 @@ export async function benchSchedule(pool, user) {
   if (staged.wrong > 0) throw new Error(`${staged.wrong} lines of the schedule are wrong`);
   const checked = performance.now();
   let loading = await user.post(`/api/imports/${id}/load`, { leaveOutWrong: false });
+  // As often as the screen asks.
   while (loading.state === 'loading') {
-    await new Promise((resolve) => setTimeout(resolve, 100));
+    await new Promise((resolve) => setTimeout(resolve, 500));
     loading = await user.get(`/api/imports/${id}`);
   }
   if (loading.loaded !== IMPORTED) throw new Error(`${loading.loaded} of ${IMPORTED} lines were loaded`);

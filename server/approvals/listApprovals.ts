@@ -150,7 +150,7 @@ async function changeShown(
   }
   const register = registerOf(what);
   if (register === undefined) return { title: of, link: '', changes: [] };
-  const [entry] = await readEntries(manager, register, which);
+  const [entry] = await readEntries(manager, register, [which]);
   const known = new Map(REGISTERS[register].fields.map((field) => [field.name, field]));
   return {
     title: message('approval.title_entry', {

@@ -243,6 +243,26 @@ describe('a register as a file', () => {
     );
   });
 
+  it('loads many at once, each under its own number with its parts and its record, up to the first that cannot be kept', async () => {
+    const header = 'number,name,unit,method,codes\n';
+    const line = (n: number) => `MANY-${n},Heddle ${n},each,fifo,M${n}\n`;
+    const staged = await stage('items', header + Array.from({ length: 620 }, (_, n) => line(n)).join(''));
+    expect([staged.status, staged.body.wrong]).toEqual([200, 0]);
+    // Somebody takes a code of the six hundredth meanwhile.
+    const taken = { number: 'TAKER', name: 'Reed hook', unit: 'each', method: 'fifo', codes: 'M600' };
+    await ines.call('POST', '/api/registers/items', { fields: taken }, { 'Idempotency-Key': randomUUID() });
+    const stopped = await load(staged.body.id);
+    expect([stopped.body.state, stopped.body.loaded]).toEqual(['stopped', 600]);
+    expect(stopped.body.says).toContain('M600');
+    const kept = await server.source.query<Record<string, string>[]>(
+      `SELECT i.number, i.name, c.code, h.became FROM item i JOIN item_code c ON c.item_id = i.id
+       JOIN set_up_change h ON h.what = 'items' AND h.which_id = i.id AND h.field = '' WHERE i.number LIKE 'MANY-%' ORDER BY i.id`,
+    );
+    expect(kept.map((row) => Object.values(row).join(' '))).toEqual(
+      Array.from({ length: 600 }, (_, n) => `MANY-${n} Heddle ${n} M${n} MANY-${n}`),
+    );
+  });
+
   it('writes its figures as it says, in parts too, and what may be another figure is wrong', async () => {
     const stageAs = async (figures: string, text: string) =>
       (

@@ -6,7 +6,8 @@ import type { Role } from '@obolus/contract/roles';
 import { RefusedError, RequestError } from '../asking/failures.ts';
 import { postDocument } from '../commands/runCommand.ts';
 import { worded } from '../asking/wording.ts';
-import { entriesByKey, keyOf, saveEntry, WrongEntry } from '../setUp/entries.ts';
+import { entriesByKey, keyOf, WrongEntry } from '../setUp/entries.ts';
+import { saveEntries } from '../setUp/saveEntries.ts';
 import type { Held, JobKind } from '../jobs/job.ts';
 import { queueJob } from '../jobs/queue.ts';
 import { standingOf } from '../signIn/standing.ts';
@@ -45,7 +46,7 @@ export const startImport = (source: DataSource, id: string, leaveOutWrong: boole
     await queueJob(manager, { id, kind: 'import', user: batch.user_id });
   });
 
-/** Loads group by group, each a step of its own. */
+/** Loads group by group, in steps of their own: a document, or some hundred entries. */
 export const imports: JobKind = {
   run: loadImport,
   async ended(manager, { id }, says) {
@@ -59,27 +60,26 @@ async function loadImport(held: Held): Promise<void> {
   const [batch] = (await source.query('SELECT id, user_id, kind FROM import_batch WHERE id = ?', [job.id])) as Batch[];
   if (!batch) return;
   const { kind } = batch;
-  const loadGroup = isEntryImport(kind)
-    ? await entryLoader(held, batch, kind)
-    : await documentLoader(held, batch, kind);
+  const load = isEntryImport(kind) ? await entryLoader(held, batch, kind) : await documentLoader(held, batch, kind);
   const groups: { group_no: number }[] = await source.query(
     "SELECT DISTINCT group_no FROM import_row WHERE import_id = ? AND state = 'staged' ORDER BY group_no",
     [job.id],
   );
-  for (const [at, { group_no: group }] of groups.entries()) {
+  const atOnce = isEntryImport(kind) ? ENTRIES_AT_ONCE : 1;
+  for (let from = 0; from < groups.length; from += atOnce) {
     const role = await standingOf(source.manager, batch.user_id, (one) =>
       (MAY_IMPORT[kind] as readonly Role[]).includes(one),
     );
-    const rows: { fields: string }[] = await source.query(
-      "SELECT fields FROM import_row WHERE import_id = ? AND group_no = ? AND state = 'staged' ORDER BY row_no",
-      [job.id, group],
+    const some = groups.slice(from, from + atOnce);
+    const rows: { group_no: number; fields: string }[] = await source.query(
+      "SELECT group_no, fields FROM import_row WHERE import_id = ? AND group_no BETWEEN ? AND ? AND state = 'staged' ORDER BY row_no",
+      [job.id, some[0]?.group_no, some.at(-1)?.group_no],
     );
-    await loadGroup(
-      group,
-      rows.map((row) => JSON.parse(row.fields) as EntryFields),
+    await load(
+      rows.map(({ group_no: group, fields }) => ({ group, fields: JSON.parse(fields) as EntryFields })),
       role,
     );
-    await held.progress(at + 1, groups.length);
+    await held.progress(from + some.length, groups.length);
   }
   await held.step((manager) => manager.query("UPDATE import_batch SET state = 'loaded' WHERE id = ?", [job.id]));
 }
@@ -91,46 +91,64 @@ function whyStopped(problem: unknown): readonly Message[] {
   return problem instanceof RequestError ? problem.says : [message('imports.stopped')];
 }
 
-type GroupLoader = (group: number, rows: readonly EntryFields[], role: Role) => Promise<void>;
+interface LoadedRow {
+  readonly group: number;
+  readonly fields: EntryFields;
+}
 
-/** Each entry and the mark of its line are one transaction, so that a line is never loaded twice. */
-async function entryLoader(held: Held, batch: Batch, kind: EntryImport): Promise<GroupLoader> {
+/** Loads rows of whole groups. */
+type Loader = (rows: readonly LoadedRow[], role: Role) => Promise<void>;
+
+/** So many entries are one transaction: few enough that nobody waits for it, and the record of changes has a turn to take per transaction. */
+const ENTRIES_AT_ONCE = 500;
+
+/**
+ * Entries and the marks of their lines are one transaction, so that no line is loaded twice. Where one of many cannot be kept, each
+ * is tried by itself: those before it are loaded, and what is said is of that one.
+ */
+async function entryLoader(held: Held, batch: Batch, kind: EntryImport): Promise<Loader> {
   const entries = await entriesByKey(held.source.manager, kind);
-  return (group, rows, role) =>
+  const load = (rows: readonly LoadedRow[], role: Role) =>
     held.step(async (manager) => {
-      for (const fields of rows) {
-        await saveEntry(manager, kind, entries.get(keyOf(kind, fields))?.id, fields, {
-          by: batch.user_id,
-          role,
-          at: sqlInstant(held.now()),
-        });
-      }
-      await markLoaded(manager, batch.id, group);
+      const said = rows.map(({ fields }) => ({ id: entries.get(keyOf(kind, fields))?.id, fields }));
+      await saveEntries(manager, kind, said, { by: batch.user_id, role, at: sqlInstant(held.now()) });
+      await markLoaded(manager, batch.id, rows);
     });
+  return async (rows, role) => {
+    try {
+      await load(rows, role);
+    } catch (problem) {
+      if (!(problem instanceof WrongEntry) || rows.length === 1) throw problem;
+      for (const row of rows) await load([row], role);
+    }
+  };
 }
 
 async function documentLoader(
   { source, now, today, fence }: Held,
   batch: Batch,
   kind: Exclude<ImportKind, EntryImport>,
-): Promise<GroupLoader> {
+): Promise<Loader> {
   const lookups = await readLookups(source.manager);
   const { into, body } = DOCUMENT_IMPORTS[kind];
-  return async (group, rows) => {
-    await postDocument(source, into, body(rows, lookups) as BodyOf<typeof into>, {
+  return async (rows) => {
+    const [{ group } = { group: 0 }] = rows;
+    const fields = rows.map((row) => row.fields);
+    await postDocument(source, into, body(fields, lookups) as BodyOf<typeof into>, {
       user: batch.user_id,
       key: `import:${batch.id}:${group}`,
       now,
       today: today(),
       first: fence,
     });
-    await markLoaded(source.manager, batch.id, group);
+    await markLoaded(source.manager, batch.id, rows);
   };
 }
 
-async function markLoaded(manager: EntityManager, id: string, group: number): Promise<void> {
+/** Of all groups from the first row's to the last one's, which follow each other. */
+async function markLoaded(manager: EntityManager, id: string, rows: readonly LoadedRow[]): Promise<void> {
   await manager.query(
-    "UPDATE import_row SET state = 'loaded' WHERE import_id = ? AND group_no = ? AND state = 'staged'",
-    [id, group],
+    "UPDATE import_row SET state = 'loaded' WHERE import_id = ? AND group_no BETWEEN ? AND ? AND state = 'staged'",
+    [id, rows[0]?.group, rows.at(-1)?.group],
   );
 }

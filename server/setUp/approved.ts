@@ -3,8 +3,9 @@ import { registerOf } from '@obolus/contract/registers/register';
 import { REGISTERS } from '@obolus/contract/registers/registers';
 import { RefusedError, RequestError } from '../asking/failures.ts';
 import { refusal } from '@obolus/core/state/refusal';
-import { readEntries, saveEntry } from './entries.ts';
+import { readEntries } from './entries.ts';
 import { keepChanges } from './history.ts';
+import { saveEntry } from './saveEntries.ts';
 import type { Waiting } from './second.ts';
 import { type Row, text } from '../queries/figures.ts';
 
@@ -33,7 +34,7 @@ export async function applyChange(
   }
   const register = registerOf(what);
   if (register === undefined) throw new RequestError(404, 'problem.nothing_to_approve');
-  const [entry] = await readEntries(manager, register, which, true);
+  const [entry] = await readEntries(manager, register, [which], { locking: true });
   isStill((field) => entry?.fields[field] ?? '');
   // Who asked had the right to: whoever approves needs none to change it by themselves.
   const [role = 'administrator'] = REGISTERS[register].mayChange;

@@ -2,14 +2,11 @@ import type { EntityManager } from 'typeorm';
 import { type EntryFields, type RegisterName } from '@obolus/contract/registers/register';
 import { REGISTERS } from '@obolus/contract/registers/registers';
 import type { Role } from '@obolus/contract/roles';
-import { FieldsRefused, RequestError } from '../asking/failures.ts';
-import { duplicateOf } from '../storage/transaction.ts';
+import { FieldsRefused } from '../asking/failures.ts';
 import { checkEntry, tidy, type FieldProblem } from './check.ts';
-import { keepChanges } from './history.ts';
 import { fold, type Known } from './kept.ts';
-import { askChange, type Group, waitingFields } from './second.ts';
 import { STORED } from './stored.ts';
-import { message, type MessageId } from '@obolus/messages/message';
+import { message } from '@obolus/messages/message';
 import { rolesOf } from '../asking/roleWords.ts';
 
 /** An entry that cannot be kept as it was written; nothing of it is. */
@@ -27,18 +24,19 @@ export interface Entry {
   readonly fields: EntryFields;
 }
 
-/** The entries of a register, by id: all, or one. */
+/** The entries of a register, by id: all, or those that are named. */
 export async function readEntries(
   manager: EntityManager,
   register: RegisterName,
-  id?: string,
-  locking = false,
+  ids?: readonly string[],
+  { locking = false }: { locking?: boolean } = {},
 ): Promise<Entry[]> {
+  if (ids?.length === 0) return [];
   const { table, fields } = STORED[register];
   const columns = Object.entries(fields).map(([name, { read }]) => `${read} AS \`${name}\``);
   const rows: Record<string, string | number | null>[] = await manager.query(
-    `SELECT t.id, ${columns.join(', ')} FROM ${table} t ${id === undefined ? 'ORDER BY t.id' : `WHERE t.id = ?${locking ? ' FOR UPDATE' : ''}`}`,
-    id === undefined ? [] : [id],
+    `SELECT t.id, ${columns.join(', ')} FROM ${table} t ${ids ? 'WHERE t.id IN (?)' : ''} ORDER BY t.id${locking ? ' FOR UPDATE' : ''}`,
+    ids ? [ids] : [],
   );
   return rows.map((row) => ({ id: String(row.id), fields: fieldsOf(register, row) }));
 }
@@ -51,10 +49,6 @@ export function fieldsOf(register: RegisterName, row: Readonly<Record<string, st
   });
   return Object.fromEntries(shown);
 }
-
-/** What a field is called. */
-const labelOf = (register: RegisterName, name: string): MessageId =>
-  REGISTERS[register].fields.find((field) => field.name === name)?.label ?? 'word.name';
 
 /** What an entry is known by, folded: the same for what a file names and what is there. */
 export function keyOf(register: RegisterName, fields: EntryFields): string {
@@ -95,15 +89,6 @@ export async function readKnown(
     known.set(of, new Map([...(known.get(of) ?? []), ...found.map((row) => [fold(row.known_by), row.id] as const)]));
   }
   return known;
-}
-
-export interface Saver {
-  readonly by: string;
-  readonly role: Role;
-  /** A second person approved what is saved: nothing of it waits. */
-  readonly isApproved?: true;
-  /** When, as the database takes it. */
-  readonly at: string;
 }
 
 /** What saving an entry would do: nothing wrong, and which fields would differ. */
@@ -160,105 +145,3 @@ const forbidden = (register: RegisterName, changed: readonly string[], role: Rol
       field: name,
       says: [message('check.not_for_role', { role: { word: `role.${role}` }, roles: rolesOf(by) })],
     }));
-
-/**
- * Keeps an entry, new or changed, with the record of who changed what; what needs a second person is asked and takes effect later.
- * Throws `WrongEntry` with what is wrong.
- */
-export async function saveEntry(
-  manager: EntityManager,
-  register: RegisterName,
-  id: string | undefined,
-  said: EntryFields,
-  saver: Saver,
-): Promise<string> {
-  const [entry] = id === undefined ? [undefined] : await readEntries(manager, register, id, true);
-  if (id !== undefined && !entry)
-    throw new RequestError(404, 'problem.no_such_entry', { what: { word: REGISTERS[register].one } });
-  const known = await readKnown(manager, register, [{ ...entry?.fields, ...said }]);
-  const { problems, fields, changed } = await checkChange(manager, register, entry, said, saver.role, known);
-  if (problems.length > 0) throw new WrongEntry(problems);
-  const groups = saver.isApproved
-    ? new Map<Group, string[]>()
-    : await waitingFields(manager, register, { changed, isNew: entry === undefined, by: saver.by });
-  const waits = [...groups.values()].flat();
-  const effective = changed.filter((field) => !waits.includes(field));
-  const touched = entry ? effective : Object.keys(STORED[register].fields).filter((field) => !waits.includes(field));
-  const kept = await write(manager, register, id, fields, touched, known, saver);
-  const pick = (from: EntryFields | undefined, names: readonly string[]) =>
-    Object.fromEntries(names.map((name) => [name, from?.[name] ?? '']));
-  for (const [group, names] of groups) {
-    const waiting = { fields: pick(fields, names), was: pick(entry?.fields, names) };
-    await askChange(manager, { what: register, which: kept, group }, waiting, saver);
-  }
-  // The history says what it is now, however that was written; what waits for a second person is not in use yet.
-  const [now] = entry ? await readEntries(manager, register, kept) : [];
-  const changes = entry
-    ? effective.map((field) => ({ field, was: entry.fields[field] ?? '', became: now?.fields[field] ?? '' }))
-    : [{ field: '', was: '', became: REGISTERS[register].key.map((field) => fields[field] ?? '').join(' ') }];
-  await keepChanges(manager, { what: register, which: kept, by: saver.by, at: saver.at }, changes);
-  return kept;
-}
-
-async function write(
-  manager: EntityManager,
-  register: RegisterName,
-  id: string | undefined,
-  fields: EntryFields,
-  touched: readonly string[],
-  known: Known,
-  saver: Saver,
-): Promise<string> {
-  const { table, fields: kept } = STORED[register];
-  const columns = Object.assign(
-    {},
-    ...touched.map((name) => kept[name]?.columns?.(fields[name] ?? '', known) ?? {}),
-  ) as Record<string, unknown>;
-  const of = id ?? (await insert(manager, register, columns));
-  if (id !== undefined && Object.keys(columns).length > 0) {
-    const set = Object.keys(columns).map((column) => `${column} = ?`);
-    await refusingTwice(register, () =>
-      manager.query(`UPDATE ${table} SET ${set.join(', ')} WHERE id = ?`, [...Object.values(columns), id]),
-    );
-  }
-  for (const name of touched) {
-    const text = fields[name] ?? '';
-    if (id !== undefined || text !== '')
-      await kept[name]?.store?.(manager, { id: of, by: saver.by, at: saver.at }, text);
-  }
-  return of;
-}
-
-async function insert(
-  manager: EntityManager,
-  register: RegisterName,
-  columns: Readonly<Record<string, unknown>>,
-): Promise<string> {
-  const names = Object.keys(columns);
-  const marks = names.map(() => '?').join(', ');
-  const made = await refusingTwice(register, () =>
-    manager.query(
-      `INSERT INTO ${STORED[register].table} (${names.join(', ')}) VALUES (${marks})`,
-      Object.values(columns),
-    ),
-  );
-  return String((made as { insertId: string | number }).insertId);
-}
-
-/** A second entry of the same key is refused at the key, also when two make it at once. */
-async function refusingTwice<Result>(register: RegisterName, work: () => Promise<Result>): Promise<Result> {
-  try {
-    return await work();
-  } catch (problem) {
-    if (!duplicateOf(problem, STORED[register].once)) throw problem;
-    const { key } = REGISTERS[register];
-    throw new WrongEntry([
-      {
-        field: key.at(-1) ?? '',
-        says: [
-          message('check.there_already', { key: { list: key.map((name) => ({ word: labelOf(register, name) })) } }),
-        ],
-      },
-    ]);
-  }
-}

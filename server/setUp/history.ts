@@ -9,11 +9,29 @@ export interface Change {
   readonly became: string;
 }
 
-/** Keeps who changed what of the setting up, and when. */
-export async function keepChanges(
+interface Changer {
+  readonly what: string;
+  readonly by: string;
+  readonly at: string;
+}
+
+/** Keeps who changed what of an entry that is set up, and when. */
+export const keepChanges = (
   manager: EntityManager,
-  { what, which, by, at }: { what: string; which: string; by: string; at: string },
+  { which, ...changer }: Changer & { readonly which: string },
   changes: readonly Change[],
+): Promise<void> =>
+  keepChangesOf(
+    manager,
+    changer,
+    changes.map((change) => ({ ...change, which })),
+  );
+
+/** The same of several entries of a register. */
+export async function keepChangesOf(
+  manager: EntityManager,
+  { what, by, at }: Changer,
+  changes: readonly (Change & { readonly which: string })[],
 ): Promise<void> {
   if (changes.length === 0) return;
   const [key] = sealKeysOf(manager.connection);
@@ -21,7 +39,7 @@ export async function keepChanges(
   // Each follows the one before: whoever changes what is set up takes turns.
   const [head] = (await manager.query('SELECT mac FROM set_up_head WHERE id = 1 FOR UPDATE')) as { mac: string }[];
   let previous = head?.mac ?? '';
-  const rows = changes.map(({ field, was, became }) => {
+  const rows = changes.map(({ which, field, was, became }) => {
     const change = { what, which, field, was: was.slice(0, LONGEST), became: became.slice(0, LONGEST), by, at };
     previous = macOf(key, changeText(previous, change));
     return [what, which, field, change.was, change.became, by, at, key.id, previous];

@@ -6,8 +6,9 @@ import { RequestError } from '../asking/failures.ts';
 import type { SignedIn } from '../asking/signedIn.ts';
 import { once } from '../storage/once.ts';
 import { sqlInstant, transaction } from '../storage/transaction.ts';
-import { isUsed, readEntries, saveEntry, type Saver, WrongEntry } from './entries.ts';
+import { isUsed, readEntries, WrongEntry } from './entries.ts';
 import { readChanges } from './history.ts';
+import { saveEntry, type Saver } from './saveEntries.ts';
 import { askedChanges } from './second.ts';
 import { message } from '@obolus/messages/message';
 import { rolesOf } from '../asking/roleWords.ts';
@@ -19,7 +20,7 @@ export async function viewEntry(
   id: string,
   user: string,
 ): Promise<RegisterEntry> {
-  const [entry] = await readEntries(manager, register, id);
+  const [entry] = await readEntries(manager, register, [id]);
   if (!entry) throw new RequestError(404, 'problem.no_such_entry', { what: { word: REGISTERS[register].one } });
   return {
     id: entry.id,
@@ -61,7 +62,7 @@ export function changeEntry(
 ): Promise<string> {
   const saver = saverOf(register, user, now);
   return transaction(source, async (manager) => {
-    const [entry] = await readEntries(manager, register, id, true);
+    const [entry] = await readEntries(manager, register, [id], { locking: true });
     const overtaken = Object.keys(fields).filter(
       (name) => entry && seen[name] !== undefined && seen[name] !== entry.fields[name],
     );

@@ -201,14 +201,18 @@ export const state = {
     says: { ...text(4000), default: '' },
     created_at: instant(),
   }),
-  importRow: table('import_row', {
-    import_id: { type: 'varchar', length: 36, primary: true },
-    row_no: line(),
-    group_no: number(),
-    fields: long(),
-    problems: long(),
-    /** What loading it does to what is there. */
-    does: { ...text(4000), default: '' },
-    state: text(20),
-  }),
+  importRow: table(
+    'import_row',
+    {
+      import_id: { type: 'varchar', length: 36, primary: true },
+      row_no: line(),
+      group_no: number(),
+      fields: long(),
+      problems: long(),
+      /** What loading it does to what is there. */
+      does: { ...text(4000), default: '' },
+      state: text(20),
+    },
+    { indices: { import_row_by_group: ['import_id', 'group_no', 'state'] } },
+  ),
 };
