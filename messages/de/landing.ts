@@ -137,8 +137,7 @@ export const landing: Record<keyof typeof en, string> = {
   'landing.estimated_in': 'Geschätzt, {currency}',
   'landing.billed_in': 'Berechnet, {currency}',
   'landing.estimates_closed': '{number}: die Schätzungen sind geschlossen.',
-  'landing.closing_says':
-    '{left} geht wieder von den Waren ab; was davon verkauft ist, gibt seinen Teil des Wareneinsatzes zurück.',
+  'landing.closing_says': '{left} sind geschätzt, und es kommt keine Rechnung.',
   'landing.compared_about': 'Was mit erhaltenen Waren geschätzt wurde, neben dem, was auf sie verteilt wurde.',
   'landing.none_estimated': 'Noch nichts geschätzt',
   'landing.none_estimated_more': 'Schätzungen kommen aus Bestellungen oder aus den Schätzregeln in der Einrichtung.',
@@ -186,4 +185,11 @@ export const landing: Record<keyof typeof en, string> = {
   'landing.no_gaps': 'Jeder Artikel hat einen Code, für den am {day} ein Satz gilt.',
   'landing.gap_no_code': 'Keine Zolltarifnummer: am Artikel eintragen.',
   'landing.gap_no_rate': 'Kein Satz des Tarifs gilt am {day} für Code und Ursprung ohne Präferenz.',
+  'landing.part_of': 'Jetzt zu verteilen, von {kind} {number}',
+  'landing.part_hint':
+    'Alles Übrige wird verteilt. Ein kleinerer Betrag verteilt nur einen Teil; der Rest kommt auf andere Ware.',
+  'landing.closing_goes': 'Das Geschätzte',
+  'landing.closing_by_kind': 'geht, wie bei der Kostenart eingerichtet',
+  'landing.closing_out_of_goods': 'geht von der Ware ab, bei Verkauftem vom Wareneinsatz',
+  'landing.closing_to_variance': 'bleibt in der Ware, gegen Abweichung der Bezugskosten',
 };

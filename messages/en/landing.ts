@@ -133,8 +133,7 @@ export const landing = {
   'landing.estimated_in': 'Estimated, {currency}',
   'landing.billed_in': 'Billed, {currency}',
   'landing.estimates_closed': '{number}: the estimates are closed.',
-  'landing.closing_says':
-    '{left} leaves the goods again, and what was sold of them gives back its part of cost of goods.',
+  'landing.closing_says': '{left} was estimated and no bill will come.',
   'landing.compared_about': 'What was estimated with received goods beside what was allocated onto them.',
   'landing.none_estimated': 'Nothing was estimated yet',
   'landing.none_estimated_more': 'Estimates come from orders, or from the estimate rules in Setup.',
@@ -182,4 +181,10 @@ export const landing = {
   'landing.no_gaps': 'Every item has a code that a rate reaches on {day}.',
   'landing.gap_no_code': 'No tariff code: enter it on the item.',
   'landing.gap_no_rate': 'No rate of the schedule reaches its code on {day}, from its origin, without a preference.',
+  'landing.part_of': 'Share now, of {kind} {number}',
+  'landing.part_hint': 'All that is left is shared. Type less to share a part now and the rest with other goods.',
+  'landing.closing_goes': 'What was estimated',
+  'landing.closing_by_kind': 'goes as set up for each kind of charge',
+  'landing.closing_out_of_goods': 'leaves the goods again; sold ones give back their part of cost of goods',
+  'landing.closing_to_variance': 'stays in the goods, against landed cost variance',
 } as const;

@@ -1,14 +1,13 @@
-import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { DocumentView } from '@obolus/contract/views/documents';
 import { changed, opened } from '../../drafts/draftSlice.ts';
 import { placeOf } from '../../kinds/kinds.ts';
 import { say } from '../../locale/say.ts';
-import { AskReason } from '../../parts/AskReason.tsx';
-import { saidAgainst, server } from '../../server/api.ts';
+import { server } from '../../server/api.ts';
 import { useMayPost, useMe } from '../../server/me.ts';
 import { useAppDispatch } from '../../drafts/store.ts';
 import { AGAIN } from './postedAgain.ts';
+import { ReverseButton } from './ReverseButton.tsx';
 import { isReversed, useReversing } from './reversing.ts';
 
 /**
@@ -19,7 +18,6 @@ export function Again({ data }: { data: DocumentView }) {
   const { company } = useMe();
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
-  const [asking, setAsking] = useState(false);
   const [ask] = server.useLazyDocumentBodyQuery();
   const reversing = useReversing(data);
   const again = AGAIN[data.kind];
@@ -34,9 +32,6 @@ export function Again({ data }: { data: DocumentView }) {
     dispatch(changed({ id, title: '', body }));
     void navigate(placeOf(data.kind, {}, id) ?? '/');
   };
-  const reverseAndBegin = async (reason: string) => {
-    if ((await reversing.reverse(reason)) !== undefined) await begin();
-  };
   if (isReversed(data))
     return (
       <button type="button" className="btn quiet" onClick={() => void begin()}>
@@ -44,26 +39,13 @@ export function Again({ data }: { data: DocumentView }) {
       </button>
     );
   return (
-    <>
-      <button type="button" className="btn quiet" onClick={() => setAsking(true)}>
-        {say('documents.redo')}
-      </button>
-      {asking && (
-        <AskReason
-          title={say('documents.redo_named', { number: data.number })}
-          action={say('documents.redo_action')}
-          needed
-          wrong={saidAgainst(reversing.error)}
-          busy={reversing.isLoading}
-          onClose={() => {
-            reversing.reset();
-            setAsking(false);
-          }}
-          onDo={(reason) => void reverseAndBegin(reason)}
-        >
-          <p>{say('documents.redo_says')}</p>
-        </AskReason>
-      )}
-    </>
+    <ReverseButton
+      reversing={reversing}
+      button={say('documents.redo')}
+      title={say('documents.redo_named', { number: data.number })}
+      action={say('documents.redo_action')}
+      says={say('documents.redo_says')}
+      onReversed={() => void begin()}
+    />
   );
 }

@@ -1,21 +1,21 @@
-import { Fragment, useState } from 'react';
+import { Fragment } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { KINDS as DOCUMENTS } from '@obolus/contract/kinds/kinds';
 import type { Role } from '@obolus/contract/roles';
 import type { DocumentView } from '@obolus/contract/views/documents';
 import { CostOf } from '../../cost/CostOf.tsx';
-import { saidAgainst, server } from '../../server/api.ts';
+import { server } from '../../server/api.ts';
 import { JournalSides } from '../../frame/JournalSides.tsx';
 import { useMayPost, useMe } from '../../server/me.ts';
 import { Trail } from '../../frame/Trail.tsx';
 import { KINDS } from '../../kinds/kinds.ts';
-import { AskReason } from '../../parts/AskReason.tsx';
 import { showFigure, showPrice } from '../../locale/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { PaperLink } from '../../parts/PaperLink.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { Again } from './Again.tsx';
+import { ReverseButton } from './ReverseButton.tsx';
 import { isReversed, useReversing } from './reversing.ts';
 import { OrderLines, standingOf } from '../orders/OrderPage.tsx';
 import { OrderActions } from '../orders/OrderActions.tsx';
@@ -203,37 +203,20 @@ function Lines({ data }: { data: DocumentView }) {
 /** The undo of a posted document: its exact reverse, on a day of its own, with a reason. What stands in the way is said. */
 function Reverse({ data }: { data: DocumentView }) {
   const navigate = useNavigate();
-  const [asking, setAsking] = useState(false);
   const reversing = useReversing(data);
-  const reverse = async (reason: string) => {
-    const reversal = await reversing.reverse(reason);
-    if (reversal === undefined) return;
-    toast.success(say('documents.is_reversed', { number: data.number }));
-    void navigate(`/documents/${reversal}`);
-  };
   if (!reversing.may) return null;
   return (
-    <>
-      <button type="button" className="btn quiet" onClick={() => setAsking(true)}>
-        {say('documents.reverse')}
-      </button>
-      {asking && (
-        <AskReason
-          title={say('documents.reverse_named', { number: data.number })}
-          action={say('documents.reverse')}
-          needed
-          wrong={saidAgainst(reversing.error)}
-          busy={reversing.isLoading}
-          onClose={() => {
-            reversing.reset();
-            setAsking(false);
-          }}
-          onDo={(reason) => void reverse(reason)}
-        >
-          <p>{say('documents.reverse_says')}</p>
-        </AskReason>
-      )}
-    </>
+    <ReverseButton
+      reversing={reversing}
+      button={say('documents.reverse')}
+      title={say('documents.reverse_named', { number: data.number })}
+      action={say('documents.reverse')}
+      says={say('documents.reverse_says')}
+      onReversed={(reversal) => {
+        toast.success(say('documents.is_reversed', { number: data.number }));
+        void navigate(`/documents/${reversal}`);
+      }}
+    />
   );
 }
 

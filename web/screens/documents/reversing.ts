@@ -8,8 +8,17 @@ import { useMayPost, useMe } from '../../server/me.ts';
 export const isReversed = (data: DocumentView): boolean =>
   data.facts.some((fact) => fact.name.id === 'document.reversed_by');
 
+export interface Reversing {
+  readonly may: boolean;
+  readonly error: ReturnType<typeof server.usePostMutation>[1]['error'];
+  readonly isLoading: boolean;
+  readonly reset: () => void;
+  /** Gives the reversal's id, or nothing where it was refused. */
+  readonly reverse: (reason: string) => Promise<string | undefined>;
+}
+
 /** The undo of a posted document, on today's date: whether this person may, and how it goes. The key is made once. */
-export function useReversing(data: DocumentView) {
+export function useReversing(data: DocumentView): Reversing {
   const { company } = useMe();
   const [key] = useState(() => crypto.randomUUID());
   const [post, { error, isLoading, reset }] = server.usePostMutation();
@@ -19,8 +28,7 @@ export function useReversing(data: DocumentView) {
     error,
     isLoading,
     reset,
-    /** Gives the reversal's id, or nothing where it was refused. */
-    reverse: async (reason: string): Promise<string | undefined> => {
+    reverse: async (reason) => {
       const date = data.kind === 'close' || company.today < data.date ? data.date : company.today;
       const reply = await post({ kind: 'reversal', body: { of: data.id, date, reason }, key });
       return reply.data?.id;

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
+import type { DIFFERENCES } from '@obolus/contract/kinds/allocation';
 import type { UnbilledEstimate } from '@obolus/contract/views/shipments';
 import { opened } from '../../drafts/draftSlice.ts';
 import { useAppDispatch } from '../../drafts/store.ts';
@@ -13,7 +14,7 @@ import { Cut } from '../../parts/Cut.tsx';
 import { sumOf } from '../../parts/exact.ts';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import { Lookup } from '../../parts/Lookup.tsx';
-import { Field } from '../../parts/Cells.tsx';
+import { Choice, Field } from '../../parts/Cells.tsx';
 import { useVendor } from '../../server/known.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
@@ -221,8 +222,12 @@ function Close({
   const { company } = useMe();
   const [post, posting] = server.usePostMutation();
   const [key] = useState(() => crypto.randomUUID());
+  const [difference, setDifference] = useState<(typeof DIFFERENCES)[number] | ''>('');
   const close = async (reason: string) => {
-    const lines = estimates.flatMap(({ kind, lines: received }) => received.map((of) => ({ of, charge: kind })));
+    const goes = difference === '' ? {} : { difference };
+    const lines = estimates.flatMap(({ kind, lines: received }) =>
+      received.map((of) => ({ of, charge: kind, ...goes })),
+    );
     const { data } = await post({ kind: 'estimate-closing', body: { date: company.today, reason, lines }, key });
     if (!data) return;
     toast.success(say('landing.estimates_closed', { number: data.number }));
@@ -249,6 +254,18 @@ function Close({
           ),
         })}
       </p>
+      <Field name={say('landing.closing_goes')} wide>
+        <Choice
+          label={say('landing.closing_goes')}
+          value={difference}
+          options={[
+            ['', say('landing.closing_by_kind')],
+            ['goods', say('landing.closing_out_of_goods')],
+            ['variance', say('landing.closing_to_variance')],
+          ]}
+          onChange={(goes) => setDifference(goes as typeof difference)}
+        />
+      </Field>
     </AskReason>
   );
 }

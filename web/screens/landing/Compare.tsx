@@ -60,7 +60,7 @@ function Compared({ body, charges, lines, shares, command, draft, onUse }: Omit<
   const landings = useMemo(() => landingsOf(body, charges, kinds, recognition), [body, charges, kinds, recognition]);
   const here = useShares(
     lines,
-    HERE.map((basis) => ({ left: charge?.left ?? '0', basis, fixed, density })),
+    HERE.map((basis) => ({ amount: chosen?.amount || charge?.left || '0', basis, fixed, density })),
     currency,
   );
   const byDuty = command && {

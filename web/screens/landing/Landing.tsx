@@ -42,12 +42,12 @@ export function Landing() {
         entry: body.entry,
         ...(body.more ? { more: true } : {}),
         to: [...body.to],
-        charges: body.charges.map(({ of, basis, fixed, density, difference }) => ({
+        charges: body.charges.map(({ of, basis, amount = '', fixed, density, difference }) => ({
           of,
           basis,
           ...(basis === 'chargeable' && density ? { density } : {}),
           ...(difference ? { difference } : {}),
-          amount: '',
+          amount,
           fixed: body.to.flatMap((line) => (fixed[line] ? [{ line, amount: fixed[line] ?? '' }] : [])),
         })),
       };

@@ -113,7 +113,14 @@ function ChargeHead({
   return (
     <>
       <div className="capitalize text-ink">{charge.kind}</div>
-      <div className="font-normal">{showFigure(charge.left)}</div>
+      <FigureCell
+        label={say('landing.part_of', named)}
+        className="num font-normal"
+        value={chosen.amount ?? ''}
+        placeholder={showFigure(charge.left)}
+        hint={say('landing.part_hint')}
+        onChange={(amount) => set(at, { amount })}
+      />
       <div className="font-normal dim">{charge.bill.number}</div>
       <Choice
         label={say('landing.basis_of', named)}
@@ -143,7 +150,7 @@ function ChargeHead({
         />
       )}
       {refusals
-        .filter((refusal) => refusal.at.startsWith(`/charges/${at}`) && !refusal.at.includes('/fixed/'))
+        .filter((refusal) => `${refusal.at}/`.startsWith(`/charges/${at}/`) && !refusal.at.includes('/fixed/'))
         .map((refusal) => (
           <div key={refusal.reason} className="wrong whitespace-normal max-w-[160px]">
             {sayAll(refusal.says)}

@@ -14,7 +14,7 @@ const line = (id: string, received: string, goods: string, weight: string | null
 const LINES = [line('1/1', '33', '468.60', '1'), line('1/2', '2', '2360.00', '42.5'), line('2/1', '7', '56.70', '0.2')];
 const textOf = (minor: bigint, currency = 'USD') => formatDecimal(minor, decimalsOf(currency), decimalsOf(currency));
 const shares = (basis: Basis, fixed: Record<string, string> = {}, some = LINES) => {
-  const shared = new SharedLines(some, 'USD').share({ left: '100.00', basis, fixed });
+  const shared = new SharedLines(some, 'USD').share({ amount: '100.00', basis, fixed });
   return shared.ok ? [...shared.amounts].map((share) => textOf(share)) : shared.reason;
 };
 
@@ -48,7 +48,7 @@ describe('shares on the sheet', () => {
   });
 
   it('give what a line comes to, and its unit cost to four decimals', () => {
-    const column = new SharedLines(LINES, 'USD').share({ left: '100.00', basis: 'weight', fixed: {} });
+    const column = new SharedLines(LINES, 'USD').share({ amount: '100.00', basis: 'weight', fixed: {} });
     const onto = column.ok ? [column.amounts] : [];
     expect(landedLine({ value: '468.60', received: '33' }, 0, [column, undefined], onto, 'USD')).toEqual({
       shares: ['27.64', ''],
@@ -87,7 +87,7 @@ describe('shares on the sheet', () => {
       { ...LINES[1], item: { id: 'b', weight: '42.5', volume: '0.02' } } as SharedOn,
     ];
     const by = (density?: string) =>
-      new SharedLines(some, 'USD').share({ left: '195.22', basis: 'chargeable', fixed: {}, density });
+      new SharedLines(some, 'USD').share({ amount: '195.22', basis: 'chargeable', fixed: {}, density });
     // 33 × 0.02 m³ × 167 kg = 110.22 kg, more than 33 kg; 2 × 42.5 kg = 85 kg, more than 6.68 kg
     expect(by('167')).toMatchObject({ ok: true, amounts: BigInt64Array.from([11022n, 8500n]) });
     expect(by()).toEqual({ ok: false, reason: 'density_missing' });
@@ -120,7 +120,7 @@ describe('shares on the sheet', () => {
             .filter(([at]) => at < on.length)
             .map(([at, amount]) => [String(at), textOf(left < 0n ? -amount : amount, currency)]),
         );
-        const shared = new SharedLines(on, currency).share({ left: textOf(left, currency), basis, fixed });
+        const shared = new SharedLines(on, currency).share({ amount: textOf(left, currency), basis, fixed });
         if (!shared.ok) {
           expect(['basis_all_zero', 'allocation_does_not_add_up']).toContain(shared.reason);
           return;

@@ -11,9 +11,9 @@ export type SharedOn = Pick<ReceivedLine, 'line' | 'received' | 'goods'> & {
   readonly item: Pick<ReceivedLine['item'], 'id' | 'weight' | 'volume'>;
 };
 
-/** A charge as it is to be shared: what is left of it, its basis, and the shares typed by hand, by line. */
+/** A charge as it is to be shared: what of it is shared, its basis, and the shares typed by hand, by line. */
 export interface AskedShares {
-  readonly left: string;
+  readonly amount: string;
   readonly basis: Basis;
   readonly fixed: Readonly<Record<string, string>>;
   /** Kilograms that a cubic metre counts for, by chargeable weight. */
@@ -48,7 +48,7 @@ export class SharedLines {
     }));
   }
 
-  share({ left, basis, fixed, density }: AskedShares): ColumnShares {
+  share({ amount, basis, fixed, density }: AskedShares): ColumnShares {
     const byHand = new Map<string, bigint>();
     for (const { line } of this.targets) {
       const typed = fixed[line.id];
@@ -57,11 +57,12 @@ export class SharedLines {
       if (!parsed.ok) return { ok: false, reason: 'not_a_number' };
       byHand.set(line.id, parsed.scaled);
     }
+    const shared = parseDecimal(amount, this.places);
     const weighed = density ? parseDecimal(density, QUANTITY_PLACES) : undefined;
-    if (weighed?.ok === false) return { ok: false, reason: 'not_a_number' };
+    if (!shared.ok || weighed?.ok === false) return { ok: false, reason: 'not_a_number' };
     const by = { basis, density: weighed && quantity(weighed.scaled) };
-    const shared = shareCharge(decimalOrThrow(left, this.places), by, this.targets, byHand, '');
-    return shared.ok ? columnOf(shared.shares) : { ok: false, reason: shared.refusal.reason };
+    const column = shareCharge(shared.scaled, by, this.targets, byHand, '');
+    return column.ok ? columnOf(column.shares) : { ok: false, reason: column.refusal.reason };
   }
 }
 

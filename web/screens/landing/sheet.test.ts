@@ -14,7 +14,7 @@ it('a posted allocation is opened again as it was chosen, today; what a charge w
           fixed: [{ line: '4/2', amount: '12.00' }],
           limitedTo: ['4/1', '4/2'],
         },
-        { of: '7/2', basis: 'chargeable', amount: '', fixed: [], density: '167', difference: 'variance' },
+        { of: '7/2', basis: 'chargeable', amount: '80.00', fixed: [], density: '167', difference: 'variance' },
       ],
       more: true,
       entry: '9',
@@ -28,7 +28,7 @@ it('a posted allocation is opened again as it was chosen, today; what a charge w
     more: true,
     charges: [
       { of: '7/1', basis: 'weight', fixed: { '4/2': '12.00', '5/1': '0' } },
-      { of: '7/2', basis: 'chargeable', fixed: {}, density: '167', difference: 'variance' },
+      { of: '7/2', basis: 'chargeable', amount: '80.00', fixed: {}, density: '167', difference: 'variance' },
     ],
   });
 });

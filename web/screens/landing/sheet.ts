@@ -14,6 +14,8 @@ export interface Body {
     readonly of: string;
     readonly basis: Basis;
     readonly fixed: Readonly<Record<string, string>>;
+    /** What of it is shared now; all that is left where nothing is said. */
+    readonly amount?: string;
     /** Kilograms that a cubic metre counts for, by chargeable weight; the kind's own where left out. */
     readonly density?: string;
     /** Where it goes what it is more or less than estimated; as the company has it where left out. */
@@ -31,9 +33,10 @@ export function sheetAgain({ to, charges, entry, more }: BodyOf<'allocation'>, t
     entry: entry ?? '',
     to,
     ...(more ? { more } : {}),
-    charges: charges.map(({ of, basis, fixed, limitedTo, density, difference }) => ({
+    charges: charges.map(({ of, basis, amount, fixed, limitedTo, density, difference }) => ({
       of,
       basis,
+      ...(amount ? { amount } : {}),
       fixed: {
         ...Object.fromEntries(to.filter((line) => limitedTo?.includes(line) === false).map((line) => [line, '0'])),
         ...Object.fromEntries(fixed.map(({ line, amount }) => [line, amount])),

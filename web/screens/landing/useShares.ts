@@ -2,8 +2,8 @@ import { useEffect, useRef, useState } from 'react';
 import type { AskedShares, ColumnShares, SharedOn } from './shares.ts';
 import type { Answered, Asked } from './sharesWorker.ts';
 
-const keyOf = ({ left, basis, fixed, density }: AskedShares): string =>
-  JSON.stringify([left, basis, fixed, basis === 'chargeable' ? density : undefined]);
+const keyOf = ({ amount, basis, fixed, density }: AskedShares): string =>
+  JSON.stringify([amount, basis, fixed, basis === 'chargeable' ? density : undefined]);
 
 /** What was answered for these lines so far, by what was asked. */
 interface Known {

@@ -20,8 +20,13 @@ export function useSheetShares(
 ): SheetShares {
   const kinds = useChargeKinds();
   const asked = charges.map(({ line, left, kind }) => {
-    const { basis = 'value', fixed = {}, density } = body.charges.find(({ of }) => of === line) ?? {};
-    return { left, basis, fixed, density: density ?? kinds.find(({ code }) => code === kind)?.density };
+    const { basis = 'value', amount, fixed = {}, density } = body.charges.find(({ of }) => of === line) ?? {};
+    return {
+      amount: amount || left,
+      basis,
+      fixed,
+      density: density ?? kinds.find(({ code }) => code === kind)?.density,
+    };
   });
   const here = useShares(
     lines,
