@@ -1,4 +1,4 @@
-import { Amount, Currency, Day, exactly, Id, oneOf, Type } from '../figures.ts';
+import { Amount, BaseAmount, Currency, Day, exactly, Id, oneOf, Type } from '../figures.ts';
 import { Party, Reason } from './parts.ts';
 import { kind } from './kind.ts';
 
@@ -14,12 +14,21 @@ export const payment = kind({
     from: Type.Union([Id, Type.Literal('')], { description: 'A prepayment; the bank where empty' }),
     discountsTo: oneOf(['income', 'goods'] as const),
     reason: Reason,
+    took: Type.Optional(
+      Type.Union([BaseAmount, Type.Literal('')], {
+        description: 'What the bank took, its fee with it, in base currency; at the day’s rate where left out',
+      }),
+    ),
+    fee: Type.Optional(Type.Union([BaseAmount, Type.Literal('')], { description: 'What of it the bank kept' })),
     bills: Type.Array(
       exactly({
         of: Id,
         amount: Amount,
         discount: Type.Union([Amount, Type.Literal('')]),
         writeOff: Type.Union([Amount, Type.Literal('')]),
+        withheld: Type.Optional(
+          Type.Union([Amount, Type.Literal('')], { description: 'Tax that is kept back, and owed to the tax office' }),
+        ),
       }),
       {
         maxItems: 500,

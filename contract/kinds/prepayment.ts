@@ -1,4 +1,4 @@
-import { Amount, Currency, Day, exactly } from '../figures.ts';
+import { Amount, Currency, Day, exactly, Id, Type } from '../figures.ts';
 import { Party } from './parts.ts';
 import { kind } from './kind.ts';
 
@@ -7,5 +7,13 @@ export const prepayment = kind({
   prefix: 'PP',
   mayPost: ['accountant'],
   amounts: 'kind.amounts_paid',
-  body: exactly({ vendor: Party, date: Day, currency: Currency, amount: Amount }),
+  body: exactly({
+    vendor: Party,
+    date: Day,
+    currency: Currency,
+    amount: Amount,
+    order: Type.Optional(
+      Type.Union([Id, Type.Literal('')], { description: 'The order whose goods it is for: they come in at its rate' }),
+    ),
+  }),
 });

@@ -20,6 +20,7 @@ export const POSTINGS = [
   'payables',
   'grni',
   'accrued-charges',
+  'tax-withheld',
   'opening-balance',
   'sales',
   'discounts-taken',
@@ -33,6 +34,7 @@ export const POSTINGS = [
   'write-down',
   'conversion',
   'expense',
+  'bank-charges',
   'write-offs',
   'exchange-difference',
 ] as const satisfies readonly Posting[];

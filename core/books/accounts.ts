@@ -22,6 +22,7 @@ export const ACCOUNTS = [
   { key: 'payables', number: '2010', group: 'liability' },
   { key: 'grni', number: '2050', group: 'liability' },
   { key: 'accrued-charges', number: '2060', group: 'liability' },
+  { key: 'tax-withheld', number: '2310', group: 'liability' },
   { key: 'opening-balance', number: '3900', group: 'equity' },
   { key: 'sales', number: '4010', group: 'income' },
   { key: 'discounts-taken', number: '4210', group: 'income' },
@@ -35,6 +36,7 @@ export const ACCOUNTS = [
   { key: 'write-down', number: '5220', group: 'expense' },
   { key: 'conversion', number: '5310', group: 'expense' },
   { key: 'expense', number: '6010', group: 'expense' },
+  { key: 'bank-charges', number: '6310', group: 'expense' },
   { key: 'write-offs', number: '6900', group: 'expense' },
   { key: 'exchange-difference', number: '7010', group: 'expense' },
 ] as const satisfies readonly Account[];

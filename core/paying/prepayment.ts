@@ -13,7 +13,9 @@ import { checkCurrency, checkDate, rateOn } from '../state/checks.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
 import { checkHold, checkPayer } from '../purchasing/vendor.ts';
-import { currencyOf, type Reading, SOMEONE } from '../state/caseStep.ts';
+import { lineId } from '../costing/pool.ts';
+import { numberOf, type Reading, SOMEONE } from '../state/caseStep.ts';
+import { change, type Writing } from '../state/writing.ts';
 import { kind } from '../state/kind.ts';
 import { optionalText, textOf } from '../reading/fields.ts';
 
@@ -24,6 +26,8 @@ export interface PrepaymentCommand {
   readonly currency: string;
   readonly date: Day;
   readonly amount: DocumentAmount;
+  /** The order whose goods it is for; undefined for a deposit that is for nothing in particular. */
+  readonly order?: string | undefined;
 }
 
 export interface PrepaymentDocument extends PrepaymentCommand {
@@ -31,13 +35,17 @@ export interface PrepaymentDocument extends PrepaymentCommand {
   readonly base: BaseAmount;
 }
 
-/** Money paid before the bill: prepayments against the bank at the day's rate; a payment uses it later (accounting.md). */
+/**
+ * Money paid before the bill: prepayments against the bank at the day's rate; a payment uses it later. Goods of the order that it is for
+ * come in at its rate, as far as it goes (accounting.md, prepayment).
+ */
 export function decidePrepayment(books: Books, command: PrepaymentCommand): Decision<PrepaymentDocument> {
   const refusals: Refusal[] = [
     ...checkDate(books, command.date),
     ...checkCurrency(books, command.currency, command.date),
   ];
   refusals.push(...checkHold(books, command.vendor, '/vendor'), ...checkPayer(books, command.vendor, command.by));
+  if (command.order !== undefined) refusals.push(...checkOrder(books, command, command.order));
   if (command.amount <= 0n) refusals.push(refusal('amount_zero', '/amount'));
   if (refusals.length > 0) return refused(refusals);
   const rate = rateOn(books, command.currency, command.date) ?? ONE_TO_ONE;
@@ -45,6 +53,7 @@ export function decidePrepayment(books: Books, command: PrepaymentCommand): Deci
   return post(books, {
     document: { ...command, rate, base: amount },
     date: command.date,
+    cites: command.order === undefined ? [] : [lineId(command.order, 0)],
     effects: {
       flows: [
         { account: 'prepayments', amount, about: { vendor: command.vendor } },
@@ -54,21 +63,43 @@ export function decidePrepayment(books: Books, command: PrepaymentCommand): Deci
   });
 }
 
-function prepaymentStep({ step, books, date }: Reading): PrepaymentCommand {
-  const currency = currencyOf(step, books);
+function checkOrder(books: Books, { vendor, currency, date }: PrepaymentCommand, id: string): Refusal[] {
+  const order = books.orders.get(id);
+  if (!order) return [refusal('document_unknown', '/order', { document: id })];
+  return [
+    ...checkDate(books, date, [order.date]),
+    ...(order.vendor === vendor ? [] : [refusal('vendor_differs', '/order')]),
+    ...(order.currency === currency
+      ? []
+      : [refusal('currency_differs', '/currency', { ordered: order.currency, billed: currency })]),
+  ];
+}
+
+function prepaymentStep({ step, books, date, numbers }: Reading): PrepaymentCommand {
+  const of = optionalText(step, 'for');
+  const order = of === undefined ? undefined : numberOf(of, numbers);
+  const ordered = books.orders.get(order ?? '');
+  const currency = optionalText(step, 'currency') ?? ordered?.currency ?? books.company.currency;
   return {
     kind: 'prepayment',
-    vendor: optionalText(step, 'vendor') ?? SOMEONE,
+    vendor: optionalText(step, 'vendor') ?? ordered?.vendor ?? SOMEONE,
     currency,
+    order,
     date,
     amount: documentAmountOrThrow(textOf(step, 'amount'), currency),
   };
 }
 
+function recordPrepayment(next: Writing, of: PrepaymentDocument, document: string): void {
+  const { vendor, currency, date, amount, base, order } = of;
+  next.prepayments.set(document, { document, order, vendor, currency, date, amount, base, used: [], received: [] });
+  if (order === undefined) return;
+  change(next.orders, order, (known) => ({ ...known, prepaid: [...known.prepaid, document] }));
+}
+
 export const prepayment = kind({
   name: 'prepayment',
   decide: decidePrepayment,
-  record: (next, { vendor, currency, date, amount, base }, document) =>
-    void next.prepayments.set(document, { document, vendor, currency, date, amount, base, used: [] }),
-  verbs: { prepay: { keys: ['currency', 'amount'], read: prepaymentStep } },
+  record: recordPrepayment,
+  verbs: { prepay: { keys: ['currency', 'amount', 'for'], read: prepaymentStep } },
 });

@@ -9,7 +9,7 @@ import { kind } from '../state/kind.ts';
 import { textOf } from '../reading/fields.ts';
 import { accruals } from './accruals.ts';
 import { dayAfter, firstDayOf, isPeriod, lastDayOf, type Period } from './period.ts';
-import { awaitingCredit, owedOn, remeasure, unbilledAt } from './remeasure.ts';
+import { awaitingCredit, owedOn, remeasure, unbilledToPay } from './remeasure.ts';
 
 export interface CloseCommand {
   readonly kind: 'close';
@@ -67,7 +67,7 @@ function checkClose(books: Books, { period, date }: CloseCommand): Refusal[] {
 function remeasured(books: Books, on: Day): { flows: Flow[]; missing: string[] } {
   const known = <Line extends { date: Day }>(lines: Iterable<Line>) => [...lines].filter(({ date }) => date <= on);
   const owed = known(books.payables.values()).map((payable) => owedOn(payable, on));
-  const unbilled = known(books.receiptLines.values()).map((line) => unbilledAt(line, on));
+  const unbilled = known(books.receiptLines.values()).map((line) => unbilledToPay(line, on));
   const awaited = known(books.creditable.values()).filter(({ kind }) => kind === 'return');
   const payables = remeasure(books, 'payables', owed, on);
   const grni = remeasure(books, 'grni', [...unbilled, ...awaited.map((line) => awaitingCredit(line, on))], on);

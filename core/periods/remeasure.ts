@@ -1,11 +1,20 @@
-import { base, type BaseAmount, documentAmount, type DocumentAmount, type Rate, toBase } from '../exact/amounts.ts';
+import {
+  base,
+  type BaseAmount,
+  documentAmount,
+  type DocumentAmount,
+  type Rate,
+  sumOf,
+  toBase,
+} from '../exact/amounts.ts';
+import { divideRounded } from '../exact/rounding.ts';
 import type { Day } from '../exact/calendar.ts';
 import type { Books } from '../state/books.ts';
 import type { CreditableLine, Payable } from '../state/owed.ts';
 import type { ReceiptLine } from '../state/purchasing.ts';
 import { rateOn } from '../state/checks.ts';
 import type { Flow } from '../costing/effects.ts';
-import { openAmounts } from '../state/billedAmounts.ts';
+import { openAmounts, unbilledOf } from '../state/billedAmounts.ts';
 
 /** An amount that is open in a currency, and what it stands at in the books. Both negative where it is owed. */
 export interface OpenAmount {
@@ -25,6 +34,21 @@ export function receiptAsOf(line: ReceiptLine, on: Day): ReceiptLine {
 export function unbilledAt(line: ReceiptLine, on: Day): OpenAmount {
   const { ordered, cleared } = openAmounts(receiptAsOf(line, on));
   return { vendor: line.vendor, currency: line.currency, amount: documentAmount(-ordered), base: base(-cleared) };
+}
+
+/** What of it is still to be paid, a monetary item: not what was prepaid, which stays at its rate (IFRIC 22). */
+export function unbilledToPay(line: ReceiptLine, on: Day): OpenAmount {
+  const whole = unbilledAt(line, on);
+  const own = line.quantity - sumOf(line.ahead);
+  if (line.prepaid.length === 0 || own === 0n) return whole;
+  const open = unbilledOf(receiptAsOf(line, on));
+  const prepaid = (figure: 'amount' | 'base') =>
+    divideRounded(line.prepaid.reduce((sum, part) => sum + part[figure], 0n) * open, own);
+  return {
+    ...whole,
+    amount: documentAmount(whole.amount + prepaid('amount')),
+    base: base(whole.base + prepaid('base')),
+  };
 }
 
 /** What the vendor owes for billed goods that went back: cleared by the credit memo. */

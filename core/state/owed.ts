@@ -87,12 +87,24 @@ export interface Payable {
   readonly paid: readonly { line: LineId; date: Day; amount: DocumentAmount; base: BaseAmount }[];
 }
 
+/** What of a prepayment came in at its rate, with a received line. */
+export interface PrepaidPart {
+  readonly of: string;
+  readonly amount: DocumentAmount;
+  readonly base: BaseAmount;
+}
+
 export interface Prepayment {
   readonly document: string;
+  /** The order whose goods it is for; undefined for a deposit that is for nothing in particular. */
+  readonly order: string | undefined;
   readonly vendor: string;
   readonly currency: string;
   readonly date: Day;
   readonly amount: DocumentAmount;
   readonly base: BaseAmount;
+  /** What of it paid bills. */
   readonly used: readonly { line: LineId; amount: DocumentAmount; base: BaseAmount }[];
+  /** What goods of its order came in at its rate. */
+  readonly received: readonly { line: LineId; amount: DocumentAmount; base: BaseAmount }[];
 }

@@ -2,6 +2,7 @@ import type { BaseAmount, DocumentAmount, Fraction, Price, Quantity, Rate } from
 import type { Day } from '../exact/calendar.ts';
 import type { Dimensions } from '../books/journal.ts';
 import type { LineId, LotPart, PoolId } from '../costing/pool.ts';
+import type { PrepaidPart } from './owed.ts';
 
 /** A charge that is expected with goods on order, accrued when they come. Base currency; for a stock unit, a kilogram or a cubic metre. */
 export type Estimate =
@@ -98,6 +99,8 @@ export interface Order {
   readonly versions: readonly { document: string; by: string }[];
   readonly amount: BaseAmount;
   readonly steps: readonly OrderStep[];
+  /** Prepayments for its goods, by their documents. */
+  readonly prepaid: readonly string[];
 }
 
 /** What a bill line took of a received line. Base amounts at the receipt's rate. */
@@ -162,9 +165,10 @@ export interface ReceiptLine {
   readonly taxCode: string;
   /** What of it was billed ahead, by what it was billed on. */
   readonly ahead: readonly (AheadTaken & { of: LineId })[];
-  /** The rest, as ordered. */
+  /** The rest, as ordered: what of it was prepaid at the prepayment's rate, all other at the receipt's. */
   readonly amount: DocumentAmount;
   readonly baseAmount: BaseAmount;
+  readonly prepaid: readonly PrepaidPart[];
   readonly estimates: readonly { kind: string; amount: BaseAmount }[];
   readonly estimatesUsed: readonly { line: LineId; date: Day; kind: string; amount: BaseAmount }[];
   /** The shares of charges that landed on it. */

@@ -48,10 +48,16 @@ export function strikeOut(next: Writing, document: string): void {
   each('expensed', next.expensed, (line) => ({ ...line, moved: without(line.moved) }));
   each('items', next.items, (item) => ({ ...item, standards: without(item.standards) }));
 
+  each('orders', next.orders, (order) => ({ ...order, prepaid: order.prepaid.filter((by) => by !== document) }));
+
   next.payables.delete(document);
   next.prepayments.delete(document);
   each('payables', next.payables, (payable) => ({ ...payable, paid: without(payable.paid) }));
-  each('prepayments', next.prepayments, (prepayment) => ({ ...prepayment, used: without(prepayment.used) }));
+  each('prepayments', next.prepayments, (prepayment) => ({
+    ...prepayment,
+    used: without(prepayment.used),
+    received: without(prepayment.received),
+  }));
   next.bills.delete(document);
   for (const key of writtenBy(next, document, 'billNumbers', next.billNumbers))
     if (next.billNumbers.get(key) === document) next.billNumbers.delete(key);

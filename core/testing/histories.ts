@@ -512,7 +512,9 @@ const READ: Readonly<Record<Move, Read>> = {
       amount,
       discount: documentAmount((open - amount) / 2n),
       writeOff: documentAmount(0n),
+      withheld: documentAmount((open - amount) / 3n),
     };
+    const fee = choice.other % 3 === 0 ? base(choice.cents) : undefined;
     const discountsTo = choice.other % 2 === 0 ? ('goods' as const) : ('income' as const);
     const { vendor, currency } = payable;
     return {
@@ -524,6 +526,7 @@ const READ: Readonly<Record<Move, Read>> = {
       discountsTo,
       bills: [bill],
       reason: '',
+      fee,
     };
   },
   'close or open': ({ books, date }) => {
@@ -532,13 +535,17 @@ const READ: Readonly<Record<Move, Read>> = {
     const next = dayAfter(standing.period);
     return { kind: 'open', date: next, period: next.slice(0, 7) };
   },
-  prepay: ({ choice, date }) => ({
-    kind: 'prepayment',
-    vendor: 'V',
-    currency: choice.other % 2 === 0 ? 'EUR' : 'USD',
-    date,
-    amount: documentAmount(choice.cents * 100n + 1n),
-  }),
+  prepay({ books, choice, date }) {
+    const order = choice.other % 3 === 0 ? undefined : pickOf(books.orders.values(), choice.pick);
+    return {
+      kind: 'prepayment',
+      vendor: order?.vendor ?? 'V',
+      currency: order?.currency ?? (choice.other % 2 === 0 ? 'EUR' : 'USD'),
+      date: order ? laterOf(date, order.date) : date,
+      amount: documentAmount(choice.cents * 100n + 1n),
+      order: order?.id,
+    };
+  },
   reverse: ({ books, choice, date }) => {
     const facts = pickOf(
       [...books.documents.values()].filter((known) => known.citedBy.length === 0 && known.kind !== 'reversal'),

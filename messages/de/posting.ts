@@ -31,4 +31,6 @@ export const posting: Record<keyof typeof en, string> = {
   'posting.expense': 'Aufwendungen',
   'posting.write-offs': 'Ausgebuchte Kleindifferenzen',
   'posting.exchange-difference': 'Kursdifferenz',
+  'posting.tax-withheld': 'Einbehaltene Steuer',
+  'posting.bank-charges': 'Bankentgelte',
 };

@@ -29,4 +29,6 @@ export const posting = {
   'posting.expense': 'Expenses',
   'posting.write-offs': 'Small differences written off',
   'posting.exchange-difference': 'Exchange difference',
+  'posting.tax-withheld': 'Tax withheld',
+  'posting.bank-charges': 'Bank charges',
 } as const;

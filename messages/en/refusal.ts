@@ -152,4 +152,7 @@ export const refusal = {
   'refusal.estimate_measure_missing': '{item} has no {basis}: enter it on the item, or estimate by something else.',
   'refusal.density_missing':
     'By chargeable weight: say how many kilograms a cubic meter counts for, here or on the kind of charge.',
+  'refusal.bank_not_used': 'The bank takes nothing where a prepayment is used: leave this empty.',
+  'refusal.fee_exceeds_taken': 'The fee is a part of what the bank took, and cannot be more than it.',
+  'refusal.took_differs': 'In the company’s own currency the bank takes what is paid and its fee: {paid}.',
 } as const;

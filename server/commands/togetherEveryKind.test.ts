@@ -171,6 +171,33 @@ describe('two at the same moment', () => {
     expect(replies.filter(({ status }) => status === 422)).toHaveLength(1);
   });
 
+  it('receive goods that were prepaid: all of the prepayment comes in with them, and no more', async () => {
+    const lines = [{ discount: '', due: '', item: '1', quantity: '30', price: '10', estimates: [] }];
+    const order = await ines().posted('order', make.order([], { currency: 'EUR', lines }));
+    const prepaid = await ines().posted('prepayment', {
+      vendor: '1',
+      date: '2026-03-05',
+      currency: 'EUR',
+      amount: '100',
+      order,
+    });
+    const replies = await Promise.all([
+      ...[1, 2, 3].map((n) => user(n).post('receipt', make.receipt([{ of: `${order}/1`, quantity: '10' }]))),
+      user(4).post('reversal', { date: '2026-03-18', of: prepaid, reason: 'not paid' }),
+    ]);
+    const [reversed] = replies.splice(3);
+    expect(replies.map(({ status }) => status)).toEqual([201, 201, 201]);
+    const [received] = await server.source.query<Record<string, string | null>[]>(
+      'SELECT SUM(r.amount) AS amount, SUM(r.base_amount) AS base, MAX(p.base_amount) AS paid FROM prepayment p LEFT JOIN receipt_prepaid r ON r.prepayment_id = p.document_id WHERE p.document_id = ?',
+      [prepaid],
+    );
+    // Either it was taken back before anything came, or all of it is in the goods.
+    expect([received?.amount, received?.base]).toEqual(
+      reversed?.status === 201 ? [null, null] : ['10000', received?.paid],
+    );
+    expect(await proveBooks(server.source)).toEqual([]);
+  });
+
   it('reverse a document and build on it: never both', async () => {
     for (let round = 0; round < 4; round += 1) {
       const { receipt, bill } = await bought(`RB${round}`);

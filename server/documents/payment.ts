@@ -5,12 +5,12 @@ import type { DocumentCommand } from './documentCommand.ts';
 import { OF } from './lineQueries.ts';
 import { loadItems } from '../storage/load/items.ts';
 import { loadOrderLines } from '../storage/load/orderLines.ts';
-import { loadPayables, loadPrepayment } from '../storage/load/payables.ts';
+import { loadPayables, loadPrepayments } from '../storage/load/payables.ts';
 import { loadRates } from '../storage/load/setUp.ts';
 import { wantFrom } from '../storage/load/wanted.ts';
 
 export const payment: DocumentCommand<'payment'> = {
-  read: (body, reader, { user }) => {
+  read: (body, reader, { user, baseCurrency }) => {
     const optional = (amount: string, at: string) =>
       amount === '' ? documentAmount(0n) : reader.document(amount, body.currency, at);
     return {
@@ -22,11 +22,14 @@ export const payment: DocumentCommand<'payment'> = {
       reason: body.reason,
       from: body.from === '' ? undefined : body.from,
       discountsTo: body.discountsTo,
+      ...(body.took ? { took: reader.base(body.took, baseCurrency, '/took') } : {}),
+      ...(body.fee ? { fee: reader.base(body.fee, baseCurrency, '/fee') } : {}),
       bills: body.bills.map((bill, position) => ({
         of: bill.of,
         amount: reader.document(bill.amount, body.currency, `/bills/${position}/amount`),
         discount: optional(bill.discount, `/bills/${position}/discount`),
         writeOff: optional(bill.writeOff, `/bills/${position}/writeOff`),
+        ...(bill.withheld ? { withheld: optional(bill.withheld, `/bills/${position}/withheld`) } : {}),
       })),
     };
   },
@@ -39,7 +42,7 @@ export const payment: DocumentCommand<'payment'> = {
       loader,
       command.bills.flatMap(({ of }) => loader.parts.payables.get(of)?.waitsFor.map((line) => line.of) ?? []),
     );
-    if (command.from !== undefined) await loadPrepayment(loader, command.from);
+    if (command.from !== undefined) await loadPrepayments(loader, [command.from]);
     await loadRates(loader, [command.currency], command.date);
     if (command.discountsTo === 'income') return;
     for (const { of } of command.bills) {
@@ -62,6 +65,8 @@ export const payment: DocumentCommand<'payment'> = {
           discounts_to: document.discountsTo,
           amount: document.paid.amount,
           base_amount: document.paid.base,
+          took: document.took ?? null,
+          fee: document.fee,
         },
       ],
     },
@@ -75,21 +80,25 @@ export const payment: DocumentCommand<'payment'> = {
         write_off: bill.writeOff,
         settled: bill.settled,
         booked: bill.booked,
+        withheld: bill.withheld,
       })),
     },
   ],
-  write: ({ vendor, date, currency, from, discountsTo, reason, bills }, names) => ({
+  write: ({ vendor, date, currency, from, discountsTo, reason, bills, took, fee }, names) => ({
     vendor: names.vendor(vendor),
     date,
     currency,
     from: from === undefined ? '' : names.document(from),
     discountsTo,
     reason,
-    bills: bills.map(({ of, amount, discount, writeOff }) => ({
+    ...(took === undefined ? {} : { took: formatAmount(took, names.baseCurrency) }),
+    ...(fee ? { fee: formatAmount(fee, names.baseCurrency) } : {}),
+    bills: bills.map(({ of, amount, discount, writeOff, withheld }) => ({
       of: names.document(of),
       amount: formatAmount(amount, currency),
       discount: formatAmount(discount, currency),
       writeOff: formatAmount(writeOff, currency),
+      ...(withheld ? { withheld: formatAmount(withheld, currency) } : {}),
     })),
   }),
   lines: `SELECT l.line_no, l.amount, o.reference AS item_name, o.number AS item_number, '' AS item_unit, ${OF} FROM payment_line l JOIN document o ON o.id = l.of_id

@@ -2,6 +2,7 @@ import { formatAmount } from '@obolus/core/exact/amounts';
 import { facts } from '../storage/tables.ts';
 import type { DocumentCommand } from './documentCommand.ts';
 import { vendorIn } from './readParts.ts';
+import { keepOrders } from '../storage/load/orders.ts';
 import { loadRates } from '../storage/load/setUp.ts';
 
 export const prepayment: DocumentCommand<'prepayment'> = {
@@ -12,18 +13,36 @@ export const prepayment: DocumentCommand<'prepayment'> = {
     currency: body.currency,
     date: body.date,
     amount: reader.document(body.amount, body.currency, '/amount'),
+    ...(body.order ? { order: body.order } : {}),
   }),
-  load: (command, loader) => loadRates(loader, [command.currency], command.date),
+  async load(command, loader) {
+    if (command.order !== undefined) {
+      await loader.lockDocuments([command.order]);
+      await keepOrders(loader, [command.order]);
+    }
+    await loadRates(loader, [command.currency], command.date);
+  },
   brings: (body) => [vendorIn(body)],
   header: ({ vendor, currency }) => ({ vendor, currency }),
   rows: (document, { id }) => [
-    { table: facts.prepayment, rows: [{ document_id: id, amount: document.amount, base_amount: document.base }] },
+    {
+      table: facts.prepayment,
+      rows: [
+        {
+          document_id: id,
+          amount: document.amount,
+          base_amount: document.base,
+          order_id: document.order ?? null,
+        },
+      ],
+    },
   ],
-  write: ({ vendor, date, currency, amount }, names) => ({
+  write: ({ vendor, date, currency, amount, order }, names) => ({
     vendor: names.vendor(vendor),
     date,
     currency,
     amount: formatAmount(amount, currency),
+    ...(order === undefined ? {} : { order: names.document(order) }),
   }),
   lines: `SELECT NULL AS line_no, l.amount, 'Prepayment' AS item_name, '' AS item_number, '' AS item_unit, NULL AS of_id FROM prepayment l WHERE l.document_id = ?`,
 };

@@ -11,7 +11,7 @@ import {
 } from '@obolus/core/exact/amounts';
 import type { ReceiptDocument } from '@obolus/core/purchasing/receipt/command';
 import { formatDecimal } from '@obolus/core/exact/decimal';
-import { poolId } from '@obolus/core/costing/pool';
+import { documentOf, poolId } from '@obolus/core/costing/pool';
 import { taxesOn } from '@obolus/core/purchasing/taxCode';
 import { refusal } from '@obolus/core/state/refusal';
 import { citing, dimensionColumns, keyOf } from '../storage/lineColumns.ts';
@@ -27,7 +27,7 @@ import { lotsOf, warehouseIn } from './readParts.ts';
 import { loadChargeAllowances } from '../storage/load/company.ts';
 import { loadBillNumber } from '../storage/load/bills.ts';
 import { loadItems } from '../storage/load/items.ts';
-import { loadOrderLines } from '../storage/load/orderLines.ts';
+import { loadOrderLines, loadPrepaid } from '../storage/load/orderLines.ts';
 import { loadRates, loadTariff, loadTaxCodes } from '../storage/load/setUp.ts';
 import { wantGoods } from '../storage/load/wanted.ts';
 import { message } from '@obolus/messages/message';
@@ -76,6 +76,10 @@ export const receipt: DocumentCommand<'receipt'> = {
       command.date,
     );
     await loadTaxCodes(loader);
+    await loadPrepaid(
+      loader,
+      command.lines.map((line) => documentOf(line.of)),
+    );
     const items = ordered.flatMap(({ bought }) => bought.item ?? []);
     wantGoods(
       loader,
@@ -169,6 +173,17 @@ export const receipt: DocumentCommand<'receipt'> = {
           base_amount: part.base,
           goods: part.goods,
           tax: part.tax,
+        })),
+      ),
+    },
+    {
+      table: facts.receiptPrepaid,
+      rows: lines.flatMap((line) =>
+        line.prepaid.map(({ of, amount, base }) => ({
+          ...keyOf(line.id),
+          prepayment_id: of,
+          amount,
+          base_amount: base,
         })),
       ),
     },

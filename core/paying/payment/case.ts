@@ -1,10 +1,10 @@
-import { type DocumentAmount, documentAmount, documentAmountOrThrow } from '../../exact/amounts.ts';
+import { baseOrThrow, type DocumentAmount, documentAmount, documentAmountOrThrow } from '../../exact/amounts.ts';
 import { type Fields, NotKnown, optionalText, textOf } from '../../reading/fields.ts';
 import { linesOf, numberOf, type Reading, SOMEONE } from '../../state/caseStep.ts';
 import type { PaymentCommand } from './decide.ts';
 
 export function paymentStep({ step, numbers, books, date }: Reading): PaymentCommand {
-  const listed = linesOf(step, ['of', 'amount', 'discount', 'write-off'], 'bills');
+  const listed = linesOf(step, ['of', 'amount', 'discount', 'write-off', 'withheld'], 'bills');
   const first = books.payables.get(numberOf(textOf(listed[0] ?? {}, 'of'), numbers));
   const currency = optionalText(step, 'currency') ?? first?.currency ?? books.company.currency;
   const amountOf = (line: Fields, key: string): DocumentAmount =>
@@ -14,12 +14,17 @@ export function paymentStep({ step, numbers, books, date }: Reading): PaymentCom
     amount: amountOf(line, 'amount'),
     discount: amountOf(line, 'discount'),
     writeOff: amountOf(line, 'write-off'),
+    withheld: amountOf(line, 'withheld'),
   }));
   const from = optionalText(step, 'from');
   const to = optionalText(step, 'discounts') ?? 'income';
   if (to !== 'income' && to !== 'goods') throw new NotKnown(`discounts to ${to} are not known`);
   const vendor = optionalText(step, 'vendor') ?? first?.vendor ?? SOMEONE;
   const source = from === undefined ? undefined : numberOf(from, numbers);
+  const inBase = (key: string) => {
+    const written = optionalText(step, key);
+    return written === undefined ? undefined : baseOrThrow(written, books.company.currency);
+  };
   return {
     kind: 'payment',
     vendor,
@@ -29,5 +34,7 @@ export function paymentStep({ step, numbers, books, date }: Reading): PaymentCom
     discountsTo: to,
     bills,
     reason: optionalText(step, 'reason') ?? '',
+    took: inBase('took'),
+    fee: inBase('fee'),
   };
 }

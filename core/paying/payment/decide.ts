@@ -34,7 +34,19 @@ export interface PaymentCommand {
   /** Discounts taken are income, or make the goods cheaper, as the company's policy says. */
   readonly discountsTo: 'income' | 'goods';
   /** Bills by their document, and credit memos, whose amounts are negative. */
-  readonly bills: readonly { of: string; amount: DocumentAmount; discount: DocumentAmount; writeOff: DocumentAmount }[];
+  readonly bills: readonly {
+    of: string;
+    /** What is paid of it. */
+    amount: DocumentAmount;
+    discount: DocumentAmount;
+    writeOff: DocumentAmount;
+    /** Tax that is kept back of it, and owed to the tax office. */
+    withheld?: DocumentAmount | undefined;
+  }[];
+  /** What the bank took, its fee with it; what is paid at the day's rate, and the fee, where undefined. */
+  readonly took?: BaseAmount | undefined;
+  /** What of it the bank kept for itself. */
+  readonly fee?: BaseAmount | undefined;
   /** Why a small difference is written off. */
   readonly reason: string;
 }
@@ -45,21 +57,24 @@ export interface PaidBill {
   readonly amount: DocumentAmount;
   readonly discount: DocumentAmount;
   readonly writeOff: DocumentAmount;
+  readonly withheld: DocumentAmount;
   /** All of it that is settled so, in the bill's currency and as it was booked. */
   readonly settled: DocumentAmount;
   readonly booked: BaseAmount;
 }
 
-export interface PaymentDocument extends Omit<PaymentCommand, 'bills'> {
+export interface PaymentDocument extends Omit<PaymentCommand, 'bills' | 'fee'> {
   readonly rate: Rate;
   readonly bills: readonly PaidBill[];
-  /** What left the bank, or the prepayment, in the payment's currency and in base. */
+  readonly fee: BaseAmount;
+  /** What left the bank, or the prepayment, for the bills: in the payment's currency and in base. */
   readonly paid: { amount: DocumentAmount; base: BaseAmount };
 }
 
 /**
- * Bills are paid in their currency: payables lose the cumulative part of what was booked, the bank pays at the payment's
- * rate, discounts and write-offs stand at the bill's, the rest is exchange difference (accounting.md, What posts what).
+ * Bills are paid in their currency: payables lose the cumulative part of what was booked, the bank pays what it took, or at the payment's
+ * rate, its fee apart; discounts and write-offs stand at the bill's rate, tax that is withheld at the payment's, the rest is exchange
+ * difference (accounting.md, What posts what).
  */
 export function decidePayment(books: Books, command: PaymentCommand): Decision<PaymentDocument> {
   const payables = command.bills.map((bill) => books.payables.get(bill.of));
@@ -79,7 +94,7 @@ export function decidePayment(books: Books, command: PaymentCommand): Decision<P
   command.bills.forEach((bill, position) =>
     refusals.push(...checkBill(books, command, bill, payables[position], `/bills/${position}`)),
   );
-  refusals.push(...checkPaid(command, prepaid));
+  refusals.push(...checkPaid(command, prepaid), ...checkBank(books, command));
   if (refusals.length > 0) return refused(refusals);
 
   const rate = rateOn(books, command.currency, command.date) ?? ONE_TO_ONE;
@@ -88,15 +103,16 @@ export function decidePayment(books: Books, command: PaymentCommand): Decision<P
     paidBill(bill, payables[position] as Payable, lineId(number, position + 1)),
   );
   const amount = documentAmount(bills.reduce((sum, bill) => sum + bill.amount, 0n));
-  const paid = {
-    amount,
-    base: prepaid ? prepaidPart(prepaid, amount) : toBase(amount, command.currency, rate, books.company.currency),
-  };
-  const flows = flowsOf(books, command, bills, payables as Payable[], paid.base);
+  const fee = command.fee ?? base(0n);
+  const inBase = (figure: DocumentAmount) => toBase(figure, command.currency, rate, books.company.currency);
+  const taken = command.took === undefined ? inBase(amount) : base(command.took - fee);
+  const paid = { amount, base: prepaid ? prepaidPart(prepaid, amount) : taken };
+  const withheld = inBase(documentAmount(bills.reduce((sum, bill) => sum + bill.withheld, 0n)));
+  const flows = flowsOf(books, command, bills, payables as Payable[], { paid: paid.base, fee, withheld });
   const costs = bills.flatMap((bill, position) => discountCosts(books, command, bill, payables[position] as Payable));
   const cites = [...command.bills.map(({ of }) => of), ...(command.from === undefined ? [] : [command.from])];
   return post(books, {
-    document: { ...command, rate, bills, paid },
+    document: { ...command, rate, bills, fee, paid },
     date: command.date,
     effects: { flows, costs },
     cites,
@@ -118,9 +134,9 @@ function checkBill(
   if (payable.vendor !== command.vendor) return [refusal('vendor_differs', at)];
   if (payable.currency !== command.currency)
     return [refusal('currency_differs', '/currency', { ordered: payable.currency, billed: command.currency })];
-  const settled = bill.amount + bill.discount + bill.writeOff;
+  const settled = settledBy(bill);
   const sign = payable.amount < 0n ? -1n : 1n;
-  if ([bill.amount, bill.discount].some((figure) => figure * sign < 0n))
+  if ([bill.amount, bill.discount, bill.withheld ?? 0n].some((figure) => figure * sign < 0n))
     return [refusal('amount_negative', `${at}/amount`)];
   if (settled * sign <= 0n) return [refusal('amount_zero', `${at}/amount`)];
   const waiting = stillToCome(books, payable);
@@ -144,6 +160,9 @@ function checkBill(
   return command.reason.trim() === '' ? [refusal('reason_missing', '/reason')] : [];
 }
 
+const settledBy = ({ amount, discount, writeOff, withheld = documentAmount(0n) }: Bill): DocumentAmount =>
+  documentAmount(amount + discount + writeOff + withheld);
+
 /** What was billed ahead of the goods, to be paid when they are here, and is not. */
 function stillToCome(books: Books, { waitsFor }: Payable): bigint {
   const aheads = waitsFor.flatMap(
@@ -166,14 +185,29 @@ function checkPaid(command: PaymentCommand, prepaid: Prepayment | undefined): Re
     : [];
 }
 
+/** What the bank took, and kept: only of what leaves it; in the company's own currency it is what is paid, and the fee. */
+function checkBank(books: Books, command: PaymentCommand): Refusal[] {
+  const { took, fee = base(0n), from } = command;
+  if (took === undefined && fee === 0n) return [];
+  if (from !== undefined) return [refusal('bank_not_used', took === undefined ? '/fee' : '/took')];
+  if (fee < 0n) return [refusal('amount_negative', '/fee')];
+  if (took === undefined) return [];
+  if (took < fee) return [refusal('fee_exceeds_taken', '/fee')];
+  const { currency } = books.company;
+  const paid = command.bills.reduce((sum, bill) => sum + bill.amount, 0n);
+  return command.currency === currency && took !== paid + fee
+    ? [refusal('took_differs', '/took', { paid: formatAmount(paid + fee, currency) })]
+    : [];
+}
+
 function paidBill(bill: Bill, payable: Payable, id: LineId): PaidBill {
-  const settled = documentAmount(bill.amount + bill.discount + bill.writeOff);
+  const settled = settledBy(bill);
   const before = payable.paid.reduce(
     (sum, part) => ({ amount: sum.amount + part.amount, base: sum.base + part.base }),
     { amount: 0n, base: 0n },
   );
   const booked = bookedPart(payable, before.amount + settled, before.base);
-  return { id, ...bill, settled, booked };
+  return { id, ...bill, withheld: bill.withheld ?? documentAmount(0n), settled, booked };
 }
 
 /** What is owed by the vendor is negative: its parts are taken of its absolute value. */
@@ -195,7 +229,7 @@ function flowsOf(
   command: PaymentCommand,
   bills: readonly PaidBill[],
   payables: readonly Payable[],
-  paid: BaseAmount,
+  { paid, fee, withheld }: { paid: BaseAmount; fee: BaseAmount; withheld: BaseAmount },
 ): Flow[] {
   const about = { vendor: command.vendor };
   const home = books.company.currency;
@@ -213,14 +247,20 @@ function flowsOf(
     { account: 'payables', amount: base(booked), about },
     {
       account: command.from === undefined ? 'bank' : 'prepayments',
-      amount: base(-paid),
+      amount: base(-paid - fee),
       about: command.from === undefined ? {} : about,
     },
+    ...(fee === 0n ? [] : [{ account: 'bank-charges' as const, amount: fee, about: {} }]),
+    ...(withheld === 0n ? [] : [{ account: 'tax-withheld' as const, amount: base(-withheld), about }]),
     { account: 'discounts-taken', amount: base(-income), about },
     // A discount that makes goods cheaper is carried to them as every late cost is.
     { account: onPurchase ? 'purchases' : 'grni', amount: base(-onGoods), about },
     { account: 'write-offs', amount: base(-writtenOff), about },
-    { account: 'exchange-difference', amount: base(paid + income + onGoods + writtenOff - booked), about: {} },
+    {
+      account: 'exchange-difference',
+      amount: base(paid + income + onGoods + writtenOff + withheld - booked),
+      about: {},
+    },
   ];
 }
 

@@ -17,5 +17,5 @@ export const payment = kind({
   name: 'payment',
   decide: decidePayment,
   record: recordPayment,
-  verbs: { pay: { keys: ['currency', 'bills', 'from', 'discounts', 'reason'], read: paymentStep } },
+  verbs: { pay: { keys: ['currency', 'bills', 'from', 'discounts', 'reason', 'took', 'fee'], read: paymentStep } },
 });

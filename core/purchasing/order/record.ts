@@ -25,6 +25,7 @@ export function recordOrder(
     versions: [{ document: number, by }],
     amount: base(0n),
     steps: [],
+    prepaid: [],
   };
   next.orders.set(number, { ...order, amount: orderAmount(order, linesOfOrder(next, number), next.company.currency) });
 }

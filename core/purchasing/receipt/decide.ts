@@ -12,7 +12,8 @@ import { heldLine, checkHeld } from '../held.ts';
 import { checkUnit, inStockUnits } from '../packs.ts';
 import { checkLine, itemOf, type Line } from './check.ts';
 import type { ReceiptCommand, ReceiptDocument } from './command.ts';
-import { closedWith, goodsReceived, receiptLine } from './received.ts';
+import { prepaidParts } from './prepaid.ts';
+import { type Came, cameOf, closedWith, goodsReceived, receiptLine } from './received.ts';
 
 /**
  * Goods received: inventory at round(qty × order price) at the receipt's rate, against goods received not invoiced, and the
@@ -44,8 +45,12 @@ export function decideReceipt(books: Books, command: ReceiptCommand): Decision<R
   if (refusals.length > 0) return refused(refusals);
 
   const document = books.nextDocument.toString();
+  const came = counted.map((line, position) =>
+    cameOf(line, ordered[position] as OrderLine, lineId(document, position + 1)),
+  );
+  const prepaid = prepaidParts(books, came);
   const lines = counted.map((line, position) =>
-    receiptLine(books, command, line, ordered[position] as OrderLine, lineId(document, position + 1)),
+    receiptLine(books, command, line, came[position] as Came, prepaid[position] ?? [], lineId(document, position + 1)),
   );
   const aheadLines = lines.flatMap((line) => line.ahead.map((part) => part.of));
   return post(books, {
@@ -68,6 +73,7 @@ export function decideReceipt(books: Books, command: ReceiptCommand): Decision<R
       ...held.flatMap(({ of }) => of ?? []),
       ...ordered.flatMap((line) => (line ? [lineId(line.by, 0)] : [])),
       ...aheadLines,
+      ...prepaid.flatMap((parts) => parts.map(({ of }) => of)),
     ],
     opened: lines.flatMap((line) => openedPool(books, line, command.warehouse)),
     postsNothing: lines.length === 0,

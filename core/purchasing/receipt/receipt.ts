@@ -17,6 +17,12 @@ function recordReceipt(next: Writing, { lines, closed, held, vendor, date }: Rec
       }),
     }));
   }
+  for (const { id, prepaid } of lines)
+    for (const { of, amount, base } of prepaid)
+      change(next.prepayments, of, (known) => ({
+        ...known,
+        received: [...known.received, { line: id, amount, base }],
+      }));
   for (const { line, of, quantity } of closed) {
     const noMore = { line, date, quantity, reason: '' };
     change(next.orderLines, of, (known) => ({ ...known, closed: [...known.closed, noMore] }));

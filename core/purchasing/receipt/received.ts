@@ -3,9 +3,11 @@ import {
   base,
   type BaseAmount,
   documentAmount,
+  type DocumentAmount,
   fraction,
   lineAmount,
   ONE_TO_ONE,
+  type Pricing,
   type Quantity,
   quantity,
   type Rate,
@@ -13,6 +15,7 @@ import {
   toBase,
 } from '../../exact/amounts.ts';
 import type { Books } from '../../state/books.ts';
+import type { PrepaidPart } from '../../state/owed.ts';
 import type { LineId } from '../../costing/pool.ts';
 import { cumulative } from '../../exact/cumulative.ts';
 import { estimatesFor } from '../../charges/estimate.ts';
@@ -21,22 +24,39 @@ import { rateOn } from '../../state/checks.ts';
 import type { Line } from './check.ts';
 import type { ReceiptCommand, ReceiptDocument } from './command.ts';
 
+/** What came of an order line: what was billed ahead, and the rest at its price. */
+export interface Came {
+  readonly ordered: OrderLine;
+  readonly ahead: readonly (AheadTaken & { of: LineId })[];
+  readonly pricing: Pricing;
+  /** Of the rest, in the order's currency. */
+  readonly amount: DocumentAmount;
+}
+
+export function cameOf({ quantity: units, corrected }: Line, ordered: OrderLine, id: LineId): Came {
+  const ahead = takeAhead(ordered, units, id);
+  const { price, per, discount } = ordered;
+  const pricing = corrected ? { price: corrected.price, per, discount: fraction(0n) } : { price, per, discount };
+  const rest = quantity(units - sumOf(ahead));
+  return { ordered, ahead, pricing, amount: lineAmount(rest, pricing, ordered.currency) };
+}
+
 export function receiptLine(
   books: Books,
   command: ReceiptCommand,
   line: Line,
-  ordered: OrderLine,
+  { ordered, pricing, ahead, amount }: Came,
+  prepaid: readonly PrepaidPart[],
   id: LineId,
 ): ReceiptDocument['lines'][number] {
   const rate: Rate = rateOn(books, ordered.currency, command.date) ?? ONE_TO_ONE;
-  const ahead = takeAhead(ordered, line.quantity, id);
-  const rest = quantity(line.quantity - sumOf(ahead));
-  const { price, per, discount } = ordered;
-  const pricing = line.corrected
-    ? { price: line.corrected.price, per, discount: fraction(0n) }
-    : { price, per, discount };
-  const amount = lineAmount(rest, pricing, ordered.currency);
-  const baseAmount = toBase(amount, ordered.currency, rate, books.company.currency);
+  const { per } = ordered;
+  const paidBefore = prepaid.reduce((sum, part) => ({ amount: sum.amount + part.amount, base: sum.base + part.base }), {
+    amount: 0n,
+    base: 0n,
+  });
+  const unpaid = documentAmount(amount - paidBefore.amount);
+  const baseAmount = base(toBase(unpaid, ordered.currency, rate, books.company.currency) + paidBefore.base);
   const { item } = ordered.bought;
   const origin = line.origin ?? books.items.get(item ?? '')?.origin ?? '';
   const preference = line.preference ?? false;
@@ -55,6 +75,7 @@ export function receiptLine(
     quantity: line.quantity,
     per,
     pricing,
+    prepaid,
     corrected: line.corrected && { price: line.corrected.price, reason: line.corrected.reason.trim() },
     lots: line.lots ?? [],
     origin,

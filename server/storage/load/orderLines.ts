@@ -6,6 +6,7 @@ import { citing, type Further, readLines } from './citedBy.ts';
 import { loadItems } from './items.ts';
 import type { BooksLoader } from './loader.ts';
 import { keepOrders, readLineIds } from './orders.ts';
+import { loadPrepayments } from './payables.ts';
 import { loadTariff } from './setUp.ts';
 import {
   among,
@@ -57,6 +58,14 @@ export async function loadOrder(loader: BooksLoader, order: string): Promise<voi
   await loader.lockDocuments([order]);
   await keepOrders(loader, [order]);
   await loadOrderLines(loader, await readLineIds(loader.reading, order));
+}
+
+/** Prepayments for orders, where there are any, with all lines of those orders: what is still to come of them takes its part. */
+export async function loadPrepaid(loader: BooksLoader, orders: readonly string[]): Promise<void> {
+  const prepaid = [...new Set(orders)].filter((id) => (loader.parts.orders.get(id)?.prepaid.length ?? 0) > 0);
+  for (const order of prepaid) await loadOrder(loader, order);
+  const documents = prepaid.flatMap((id) => loader.parts.orders.get(id)?.prepaid ?? []);
+  if (documents.length > 0) await loadPrepayments(loader, documents);
 }
 
 const OF_ORDER = {

@@ -46,6 +46,11 @@ export async function readOrders(
            WHERE s.order_id IN (?) AND ${stands('s.document_id')} ORDER BY s.document_id`,
           [stepped],
         );
+  const prepaid = await query(
+    reading,
+    `SELECT p.document_id, p.order_id FROM prepayment p WHERE p.order_id IN (?) AND ${stands('p.document_id')} ORDER BY p.document_id`,
+    [ids],
+  );
   const limits = new Map(
     [...rows, ...steps].flatMap((row) =>
       row.approval_limit == null ? [] : [[text(row.entered_by), baseOf(row.approval_limit)] as const],
@@ -69,6 +74,7 @@ export async function readOrders(
         ...own.filter(isVersion).map((step) => ({ document: text(step.document_id), by: text(step.entered_by) })),
       ],
       steps: own.filter((step) => !isVersion(step)).map(stepOf),
+      prepaid: prepaid.filter((part) => part.order_id === id).map((part) => text(part.document_id)),
     };
   });
   return { orders, limits };

@@ -1,7 +1,7 @@
 import { poolId } from '@obolus/core/costing/pool';
 import type { Payable, Prepayment } from '@obolus/core/state/owed';
 import type { BooksLoader } from './loader.ts';
-import { amountOf, baseOf, idOf, query, rateOf, type Reading, stands, text } from './rows.ts';
+import { amountOf, baseOf, idOf, query, rateOf, type Reading, type Row, stands, text } from './rows.ts';
 
 export async function loadPayables(loader: BooksLoader, documents: readonly string[]): Promise<void> {
   await loader.lockDocuments(documents);
@@ -10,10 +10,10 @@ export async function loadPayables(loader: BooksLoader, documents: readonly stri
   );
 }
 
-export async function loadPrepayment(loader: BooksLoader, document: string): Promise<void> {
-  await loader.lockDocuments([document]);
-  await loader.keep('prepayments', [document], async () =>
-    (await readPrepayment(loader.reading, document)).map((prepayment) => [document, prepayment]),
+export async function loadPrepayments(loader: BooksLoader, documents: readonly string[]): Promise<void> {
+  await loader.lockDocuments(documents);
+  await loader.keep('prepayments', documents, async (missing) =>
+    (await readPrepayments(loader.reading, missing)).map((prepayment) => [prepayment.document, prepayment]),
   );
 }
 
@@ -75,28 +75,39 @@ export async function readPayables(reading: Reading, documents: readonly string[
   });
 }
 
-export async function readPrepayment(reading: Reading, document: string): Promise<Prepayment[]> {
+/** Prepayments with the payments that used them up, and the goods that came in at their rate. */
+export async function readPrepayments(reading: Reading, documents: readonly string[]): Promise<Prepayment[]> {
   const rows = await query(
     reading,
-    `SELECT p.*, d.vendor_id, d.currency, d.date FROM prepayment p JOIN document d ON d.id = p.document_id WHERE p.document_id = ? AND ${stands('d.id')}`,
-    [document],
+    `SELECT p.*, d.vendor_id, d.currency, d.date FROM prepayment p JOIN document d ON d.id = p.document_id WHERE p.document_id IN (?) AND ${stands('d.id')}`,
+    [documents],
   );
   const used = await query(
     reading,
-    `SELECT * FROM payment p WHERE p.prepayment_id = ? AND ${stands('p.document_id')} ORDER BY p.document_id`,
-    [document],
+    `SELECT * FROM payment p WHERE p.prepayment_id IN (?) AND ${stands('p.document_id')} ORDER BY p.document_id`,
+    [documents],
   );
-  return rows.map((row) => ({
-    document,
-    vendor: text(row.vendor_id),
-    currency: text(row.currency),
-    date: text(row.date),
-    amount: amountOf(row.amount),
-    base: baseOf(row.base_amount),
-    used: used.map((part) => ({
-      line: `${text(part.document_id)}/1`,
-      amount: amountOf(part.amount),
-      base: baseOf(part.base_amount),
-    })),
-  }));
+  const received = await query(
+    reading,
+    `SELECT * FROM receipt_prepaid r WHERE r.prepayment_id IN (?) AND ${stands('r.document_id')} ORDER BY r.document_id, r.line_no`,
+    [documents],
+  );
+  return rows.map((row) => {
+    const document = text(row.document_id);
+    const partsOf = (parts: readonly Row[], lineOf: (part: Row) => string) =>
+      parts
+        .filter((part) => part.prepayment_id === document)
+        .map((part) => ({ line: lineOf(part), amount: amountOf(part.amount), base: baseOf(part.base_amount) }));
+    return {
+      document,
+      order: row.order_id == null ? undefined : text(row.order_id),
+      vendor: text(row.vendor_id),
+      currency: text(row.currency),
+      date: text(row.date),
+      amount: amountOf(row.amount),
+      base: baseOf(row.base_amount),
+      used: partsOf(used, (part) => `${text(part.document_id)}/1`),
+      received: partsOf(received, (part) => idOf(part)),
+    };
+  });
 }

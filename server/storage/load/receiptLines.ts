@@ -38,6 +38,7 @@ export async function loadReceiptLines(loader: BooksLoader, lines: readonly Line
 const OF_RECEIPT = {
   ahead: own('receipt_ahead', 't.ahead_id, t.ahead_line_no'),
   estimates: own('receipt_estimate', 't.kind'),
+  prepaid: own('receipt_prepaid', 't.prepayment_id'),
   lots: own('movement_lot', 't.document_id, t.line_no, t.position'),
   used: citing('estimate_use', 'receipt'),
   landed: citing(
@@ -78,6 +79,11 @@ export async function readReceiptLines(reading: Reading, lines: readonly LineId[
       baseAmount: baseOf(row.base_amount),
       lots: of('lots').map(lotOf),
       ahead: of('ahead').map((part) => ({ ...aheadTaken(part), of: idOf(part, 'ahead_id', 'ahead_line_no') })),
+      prepaid: of('prepaid').map((part) => ({
+        of: text(part.prepayment_id),
+        amount: amountOf(part.amount),
+        base: baseOf(part.base_amount),
+      })),
       estimates: of('estimates').map((estimate) => ({ kind: text(estimate.kind), amount: baseOf(estimate.amount) })),
       estimatesUsed: of('used').map((use) => ({ ...charge(use), date: text(use.date) })),
       landed: [

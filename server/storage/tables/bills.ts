@@ -86,13 +86,20 @@ export const bills = {
     },
     { indices: { credit_line_by_line: ['of_id', 'of_line_no'] } },
   ),
-  prepayment: table('prepayment', { document_id: id(), amount: figure(), base_amount: figure() }),
+  prepayment: table(
+    'prepayment',
+    { document_id: id(), amount: figure(), base_amount: figure(), order_id: maybe(ref()) },
+    { indices: { prepayment_by_order: ['order_id'] } },
+  ),
   payment: table('payment', {
     document_id: id(),
     prepayment_id: maybe(ref()),
     discounts_to: text(10),
     amount: figure(),
     base_amount: figure(),
+    /** What the bank took, its fee with it, where that is known. */
+    took: maybe(figure()),
+    fee: { ...figure(), default: 0 },
   }),
   paymentLine: table(
     'payment_line',
@@ -105,6 +112,7 @@ export const bills = {
       write_off: figure(),
       settled: figure(),
       booked: figure(),
+      withheld: { ...figure(), default: 0 },
     },
     { indices: { payment_line_by_document: ['of_id'] } },
   ),

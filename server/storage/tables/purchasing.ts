@@ -140,6 +140,12 @@ export const purchasing = {
     },
     { indices: { receipt_ahead_by_line: ['ahead_id', 'ahead_line_no'] } },
   ),
+  /** What of a received line came in at the rate of a prepayment. */
+  receiptPrepaid: table(
+    'receipt_prepaid',
+    { document_id: id(), line_no: line(), prepayment_id: id(), amount: figure(), base_amount: figure() },
+    { indices: { receipt_prepaid_by_prepayment: ['prepayment_id'] } },
+  ),
   returnLine: table(
     'return_line',
     {
