@@ -5,6 +5,7 @@ import { benchEndpoints } from './api/bench.ts';
 import { ledgerEndpoints } from './api/ledger.ts';
 import { listsEndpoints } from './api/lists.ts';
 import { ordersEndpoints } from './api/orders.ts';
+import { payablesEndpoints } from './api/payables.ts';
 import { sessionEndpoints } from './api/session.ts';
 import { setUpEndpoints } from './api/setUp.ts';
 
@@ -15,6 +16,7 @@ export const api = {
   ...listsEndpoints,
   ...ordersEndpoints,
   ...benchEndpoints,
+  ...payablesEndpoints,
   ...ledgerEndpoints,
 } as const;
 

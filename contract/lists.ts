@@ -1,7 +1,8 @@
 import type { RegisterName } from './registers/register.ts';
 import { REGISTERS } from './registers/registers.ts';
 import type { List, ListColumn, ListView } from './listState.ts';
-import { optional, WORK_LISTS } from './workLists.ts';
+import { optional } from './listColumns.ts';
+import { WORK_LISTS } from './workLists.ts';
 
 type WorkList = keyof typeof WORK_LISTS;
 

@@ -1,38 +1,7 @@
-import type { MessageId } from '@obolus/messages/message';
+import { day, figure, hidden, optional, text, words } from './listColumns.ts';
+import type { List } from './listState.ts';
+import { PAYABLE_LISTS } from './payableLists.ts';
 import { choicesOf, MODES } from './registers/register.ts';
-import type { List, ListColumn } from './listState.ts';
-
-export const text = (name: string, title: MessageId, more: Partial<ListColumn> = {}): ListColumn => ({
-  name,
-  title,
-  as: 'text',
-  ...more,
-});
-
-export const day = (name: string, title: MessageId, more: Partial<ListColumn> = {}): ListColumn => ({
-  name,
-  title,
-  as: 'day',
-  ...more,
-});
-
-export const figure = (name: string, title: MessageId, more: Partial<ListColumn> = {}): ListColumn => ({
-  name,
-  title,
-  as: 'figure',
-  ...more,
-});
-
-export const optional = { optional: true } as const;
-
-export const hidden = { hidden: true } as const;
-
-type StatusOf<Id> = Id extends `status.${infer Code}` ? Code : never;
-
-/** Words for the codes that a column holds. */
-const words = (...codes: StatusOf<MessageId>[]): Pick<ListColumn, 'words'> => ({
-  words: Object.fromEntries(codes.map((code) => [code, `status.${code}`] as const)),
-});
 
 export const WORK_LISTS = {
   orders: {
@@ -211,27 +180,7 @@ export const WORK_LISTS = {
       text('vendor_id', 'word.vendor', hidden),
     ],
   },
-  credits: {
-    title: 'list.credits',
-    rows: 'rows.credits',
-    sort: 'days',
-    down: true,
-    columns: [
-      text('document', 'word.document'),
-      day('date', 'word.date'),
-      figure('days', 'word.days'),
-      text('vendor', 'word.vendor'),
-      text('what', 'word.goods'),
-      text('kind', 'word.reason', words('return', 'bill', 'charge', 'disputed')),
-      figure('quantity', 'word.quantity'),
-      text('unit', 'word.unit'),
-      figure('amount', 'word.expected'),
-      text('currency', 'word.currency'),
-      figure('base', 'word.base_amount', { sum: true }),
-      text('reference', 'word.reference', optional),
-      text('vendor_id', 'word.vendor', hidden),
-    ],
-  },
+  ...PAYABLE_LISTS,
   estimates: {
     title: 'list.estimates',
     rows: 'rows.lines',

@@ -73,7 +73,7 @@ test('a price that differs is decided with a reason in at most eight keys, witho
     reason: 'Wrong price, vendor is asked',
     by: 'Ines Varga',
   });
-  await desk.open('/bench/credits');
+  await desk.open('/returns/credits');
   await expect(page.getByRole('row', { name: /Bobbin, birch/ })).toContainText('7.00');
   await expectAccessible(page);
   await unmatched(desk);
@@ -145,7 +145,7 @@ test('a bill before the goods stands ahead of them, waits to be paid, and is cle
 test('a credit memo that came by mail is matched to what went back, and clears it', async ({ page }) => {
   const desk = new Desk(page);
   await desk.signIn();
-  await desk.open('/bench/credits');
+  await desk.open('/returns/credits');
   const expected = page.getByRole('row', { name: /RT-1001/ });
   await expect(expected).toContainText('12,900');
   await desk.open('/bench');
@@ -165,7 +165,7 @@ test('a credit memo that came by mail is matched to what went back, and clears i
   await expect(page).toHaveURL(/\/bench$/);
   await expect(desk.waiting(/K-CN 31/)).toHaveCount(0);
   expect((await unmatched(desk)).rows.filter(({ kind }) => kind === 'returned')).toEqual([]);
-  await desk.open('/bench/credits');
+  await desk.open('/returns/credits');
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await expect(expected).toHaveCount(0);
   await desk.expectBooksToAgree();

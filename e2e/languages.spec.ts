@@ -105,7 +105,8 @@ test.describe('in German', () => {
     await expect(page.getByRole('link', { name: 'Wareneingang' })).toBeVisible();
     const faults = new Set<string>();
     const look: Look = async () => {
-      await expectAccessibleByDay(page);
+      // Colours say the same in every language: they are looked at in English.
+      await expectAccessibleByDay(page, { without: ['color-contrast'] });
       for (const fault of await tooWide(page)) faults.add(`${new URL(page.url()).pathname}: ${fault}`);
     };
     expect(await lookEverywhere(watched(page), 2, kindOf, look)).toBeGreaterThan(20);

@@ -33,6 +33,7 @@ import { order_paper } from './de/order_paper.ts';
 import { orders } from './de/orders.ts';
 import { paper } from './de/paper.ts';
 import { parts } from './de/parts.ts';
+import { payables } from './de/payables.ts';
 import { posting } from './de/posting.ts';
 import { problem } from './de/problem.ts';
 import { proof } from './de/proof.ts';
@@ -40,6 +41,7 @@ import { purpose } from './de/purpose.ts';
 import { receiving } from './de/receiving.ts';
 import { refusal } from './de/refusal.ts';
 import { register } from './de/register.ts';
+import { returns } from './de/returns.ts';
 import { role } from './de/role.ts';
 import { rows } from './de/rows.ts';
 import { setUp } from './de/setUp.ts';
@@ -88,6 +90,7 @@ export const de: Catalogue = {
   ...orders,
   ...paper,
   ...parts,
+  ...payables,
   ...posting,
   ...problem,
   ...proof,
@@ -95,6 +98,7 @@ export const de: Catalogue = {
   ...receiving,
   ...refusal,
   ...register,
+  ...returns,
   ...role,
   ...rows,
   ...setUp,

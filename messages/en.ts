@@ -33,6 +33,7 @@ import { order_paper } from './en/order_paper.ts';
 import { orders } from './en/orders.ts';
 import { paper } from './en/paper.ts';
 import { parts } from './en/parts.ts';
+import { payables } from './en/payables.ts';
 import { posting } from './en/posting.ts';
 import { problem } from './en/problem.ts';
 import { proof } from './en/proof.ts';
@@ -40,6 +41,7 @@ import { purpose } from './en/purpose.ts';
 import { receiving } from './en/receiving.ts';
 import { refusal } from './en/refusal.ts';
 import { register } from './en/register.ts';
+import { returns } from './en/returns.ts';
 import { role } from './en/role.ts';
 import { rows } from './en/rows.ts';
 import { setUp } from './en/setUp.ts';
@@ -88,6 +90,7 @@ export const en = {
   ...orders,
   ...paper,
   ...parts,
+  ...payables,
   ...posting,
   ...problem,
   ...proof,
@@ -95,6 +98,7 @@ export const en = {
   ...receiving,
   ...refusal,
   ...register,
+  ...returns,
   ...role,
   ...rows,
   ...setUp,

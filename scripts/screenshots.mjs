@@ -40,7 +40,6 @@ try {
   const shots = [
     ['orders', '/orders'],
     ['new-order', '/orders/new', newOrder],
-    ['order', `/documents/${await idOf('PO-1017')}`],
     ['receiving', '/receiving', receiving],
     ['approvals', '/approvals'],
     ['match-bench', '/bench', bill],
@@ -49,11 +48,12 @@ try {
     ['customs-entry', '/landing/customs-entry', customsEntry],
     ['document', `/documents/${await idOf('GR-1003')}`],
     ['received-or-billed', '/bench/unmatched'],
+    ['return', '/returns/of/1?find=GR-1013', vendorReturn],
+    ['payables', '/payables'],
+    ['payment', '/payables/pay/2', payment],
     ['stock', '/stock'],
     ['stock-card', '/stock/1/1'],
     ['trial-balance', '/ledger/trial-balance'],
-    ['item', '/items/4'],
-    ['vendor', '/vendors/1'],
     ['set-up', '/setup/vendors/5'],
   ];
   for (const [name, path, prepare] of shots) {
@@ -174,6 +174,17 @@ async function landing(page) {
   await page.getByLabel(/Basis of freight/).selectOption('weight');
   await page.getByLabel(/Basis of inspection/).selectOption('equal');
   await page.getByLabel(/freight on Floor/).fill('900.00');
+}
+
+async function vendorReturn(page) {
+  await page.getByLabel(/^Goes back of Merino yarn on cones, slate/).fill('4');
+  await page.getByLabel(/^Reason for Merino yarn on cones, slate/).fill('Stained at the edge');
+}
+
+async function payment(page) {
+  await page.getByLabel('Settle 2026/1162').uncheck();
+  await page.getByLabel('Bank took, USD').fill('2472.10');
+  await page.getByLabel('Of that, bank’s fee').fill('6.50');
 }
 
 async function customsEntry(page) {

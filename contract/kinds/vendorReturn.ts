@@ -14,6 +14,7 @@ export const vendorReturn = kind({
       of: LineId,
       quantity: Quantity,
       lots: Lots,
+      reason: Type.Optional(Text(200, 'Why it goes back')),
       replace: Type.Boolean({ description: 'Others come in their place' }),
       confirmed: Type.Boolean({ description: 'They go back though none of their own receipt are left' }),
     }),

@@ -66,6 +66,10 @@ export const Waiting = exactly({
   bills: Count,
   charges: Count,
   deliveries: Count,
+  /** Credits that vendors owe. */
+  credits: Count,
+  /** Bills that are due within a week. */
+  due: Count,
   drafts: Count,
 });
 

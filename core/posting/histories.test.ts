@@ -29,7 +29,7 @@ describe('any history', () => {
         }
         expect([...keeper.balances.values()].reduce((sum, balance) => sum + balance, 0n)).toBe(0n);
       }),
-      { numRuns: runs(1500), seed },
+      { numRuns: runs(600), seed },
     );
   });
 
@@ -47,7 +47,7 @@ describe('any history', () => {
         expect(show(keeper.accounts())).toBe(before.accounts);
         expect(comparable(keeper.books)).toEqual(before.books);
       }),
-      { numRuns: runs(1500), seed },
+      { numRuns: runs(600), seed },
     );
   });
 });

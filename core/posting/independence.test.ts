@@ -311,7 +311,7 @@ describe('where the books end', () => {
         expect(early.balance('grni')).toBe(0n);
         expect(early.balance('charges-to-allocate')).toBe(0n);
       }),
-      { numRuns: runs(2000), seed },
+      { numRuns: runs(800), seed },
     );
   });
 });

@@ -1,12 +1,24 @@
+import { type DocumentAmount, documentAmount, type Fraction, FRACTION_PLACES } from '../exact/amounts.ts';
 import { addDays, endOfMonth, type Day } from '../exact/calendar.ts';
+import { divideRounded } from '../exact/rounding.ts';
 
-/** When a bill is to be paid. */
+/** When a bill is to be paid, and what less is to be paid by then for paying it early. */
 export interface Terms {
   readonly days: number;
   /** Counted from the end of the bill's month, not from the bill. */
   readonly afterMonth: boolean;
+  /** A part of the bill, for who pays within so many days of it. */
+  readonly discount?: { readonly part: Fraction; readonly days: number } | undefined;
 }
 
 /** The day on which a bill is due. */
 export const dueDay = ({ days, afterMonth }: Terms, bill: Day): Day =>
   addDays(afterMonth ? endOfMonth(bill) : bill, days);
+
+/** The last day on which a bill is paid less its discount; undefined where there is none. */
+export const discountDay = ({ discount }: Terms, bill: Day): Day | undefined =>
+  discount && addDays(bill, discount.days);
+
+/** What less is to be paid of what is open, in its currency: rounded once, half away from zero. */
+export const discountOn = (open: DocumentAmount, part: Fraction): DocumentAmount =>
+  documentAmount(divideRounded(open * part, 10n ** BigInt(FRACTION_PLACES)));

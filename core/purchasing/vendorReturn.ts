@@ -22,6 +22,8 @@ export interface ReturnCommand {
     of: LineId;
     quantity: Quantity;
     lots?: readonly LotPart[] | undefined;
+    /** Why it goes back. */
+    reason?: string | undefined;
     /** The vendor sends other goods instead: the order line is open again, and no credit follows. */
     replace?: boolean | undefined;
     /** Confirmed that the goods go back though none of their own receipt are left. */

@@ -42,4 +42,5 @@ export const document: Record<keyof typeof en, string> = {
   'document.new_expense_at': '{quantity} zu {price} {currency}',
   'document.varied': '{amount} als Abweichung',
   'document.changed_since': '▲ die Ware hat sich seither um {amount} geändert: bei Bedarf neu verteilen',
+  'document.to_be_replaced': 'wird ersetzt',
 };

@@ -23,4 +23,10 @@ export const list: Record<keyof typeof en, string> = {
   'list.view_in_use': 'In Gebrauch',
   'list.estimates': 'Geschätzt und berechnet',
   'list.view_awaits_bill': 'Rechnung erwartet',
+  'list.payables': 'Verbindlichkeiten',
+  'list.prepayments': 'Anzahlungen',
+  'list.returns': 'Rücksendungen',
+  'list.view_overdue': 'Überfällig',
+  'list.view_discount': 'Mit Skonto',
+  'list.view_awaits_credit': 'Ohne Gutschrift',
 };

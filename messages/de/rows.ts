@@ -9,4 +9,6 @@ export const rows: Record<keyof typeof en, string> = {
   'rows.items': '{count, plural, one {# Artikel} other {# Artikel}}',
   'rows.deliveries': '{count, plural, one {# Lieferung} other {# Lieferungen}}',
   'rows.entries': '{count, plural, one {# Eintrag} other {# Einträge}}',
+  'rows.open_items': '{count, plural, one {# offener Posten} other {# offene Posten}}',
+  'rows.returns': '{count, plural, one {# Rücksendung} other {# Rücksendungen}}',
 };

@@ -31,4 +31,13 @@ export const status: Record<keyof typeof en, string> = {
   'status.awaits-bill': 'Rechnung erwartet',
   'status.partly-billed': 'Teils berechnet',
   'status.closed-unbilled': 'Ohne Rechnung geschlossen',
+  'status.vendor-on-hold': 'Lieferant gesperrt',
+  'status.waits-for-goods': 'Ware ist nicht da',
+  'status.vendor-bill': 'Rechnung',
+  'status.credit-memo': 'Gutschrift',
+  'status.lowers-bill': 'Nicht berechnet',
+  'status.awaits-credit': 'Wartet auf Gutschrift',
+  'status.credited': 'Gutgeschrieben',
+  'status.replacement-due': 'Ersatz offen',
+  'status.replaced': 'Ersetzt',
 };

@@ -40,4 +40,5 @@ export const document = {
   'document.new_expense_at': '{quantity} at {price} {currency}',
   'document.varied': '{amount} to variance',
   'document.changed_since': '▲ the goods changed by {amount} since: share again if wanted',
+  'document.to_be_replaced': 'to be replaced',
 } as const;

@@ -21,4 +21,10 @@ export const list = {
   'list.view_in_use': 'In use',
   'list.estimates': 'Estimated and billed',
   'list.view_awaits_bill': 'Bill awaited',
+  'list.payables': 'Payables',
+  'list.prepayments': 'Prepayments',
+  'list.returns': 'Returns',
+  'list.view_overdue': 'Overdue',
+  'list.view_discount': 'Discount offered',
+  'list.view_awaits_credit': 'Awaiting credit',
 } as const;

@@ -7,4 +7,6 @@ export const rows = {
   'rows.items': '{count, plural, one {# item} other {# items}}',
   'rows.deliveries': '{count, plural, one {# delivery} other {# deliveries}}',
   'rows.entries': '{count, plural, one {# entry} other {# entries}}',
+  'rows.open_items': '{count, plural, one {# open item} other {# open items}}',
+  'rows.returns': '{count, plural, one {# return} other {# returns}}',
 } as const;

@@ -29,4 +29,13 @@ export const status = {
   'status.awaits-bill': 'Bill awaited',
   'status.partly-billed': 'Billed in part',
   'status.closed-unbilled': 'Closed without a bill',
+  'status.vendor-on-hold': 'Vendor on hold',
+  'status.waits-for-goods': 'Goods are not here',
+  'status.vendor-bill': 'Bill',
+  'status.credit-memo': 'Credit memo',
+  'status.lowers-bill': 'Not billed',
+  'status.awaits-credit': 'Awaits credit memo',
+  'status.credited': 'Credited',
+  'status.replacement-due': 'Replacement due',
+  'status.replaced': 'Replaced',
 } as const;

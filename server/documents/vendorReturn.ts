@@ -3,8 +3,10 @@ import { citing, keyOf } from '../storage/lineColumns.ts';
 import { facts } from '../storage/tables.ts';
 import type { DocumentCommand } from './documentCommand.ts';
 import { ITEM, OF } from './lineQueries.ts';
-import { lots } from './writeParts.ts';
+import { given, lots } from './writeParts.ts';
 import { lotsOf } from './readParts.ts';
+import { text } from '../queries/figures.ts';
+import { message } from '@obolus/messages/message';
 import { loadOrderLines } from '../storage/load/orderLines.ts';
 import { loadReceiptLines } from '../storage/load/receiptLines.ts';
 import { wantFrom } from '../storage/load/wanted.ts';
@@ -18,6 +20,7 @@ export const vendorReturn: DocumentCommand<'return'> = {
       of: line.of,
       quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`),
       lots: lotsOf(line, reader, `/lines/${position}`),
+      ...(line.reason ? { reason: line.reason } : {}),
       replace: line.replace,
       confirmed: line.confirmed,
     })),
@@ -39,10 +42,10 @@ export const vendorReturn: DocumentCommand<'return'> = {
     }
   },
   header: ({ vendor, reference }) => ({ vendor, reference }),
-  rows: ({ lines }) => [
+  rows: ({ lines }, _, body) => [
     {
       table: facts.returnLine,
-      rows: lines.map((line) => ({
+      rows: lines.map((line, position) => ({
         ...keyOf(line.line),
         ...citing('receipt', 'receipt_line_no', line.of),
         quantity: line.quantity,
@@ -54,6 +57,7 @@ export const vendorReturn: DocumentCommand<'return'> = {
         billed_amount: line.billedAmount,
         billed_goods: line.billedGoods,
         billed_variance: line.billedVariance,
+        reason: body.lines[position]?.reason ?? '',
       })),
     },
   ],
@@ -65,12 +69,17 @@ export const vendorReturn: DocumentCommand<'return'> = {
       of: names.line(line.of),
       quantity: formatQuantity(line.quantity),
       ...lots(line.lots),
+      ...given('reason', line.reason),
       replace: line.replace ?? false,
       confirmed: line.confirmed ?? false,
     })),
   }),
   reference: 'document.return_number',
-  lines: `SELECT l.line_no, l.quantity, ${ITEM}, ${OF}, ABS((SELECT COALESCE(SUM(c.amount), 0) FROM value_change c WHERE c.document_id = l.document_id AND c.line_document_id = l.document_id AND c.line_no = l.line_no)) AS amount
+  noteOf: (row) => [
+    ...(row.reason ? [text(row.reason)] : []),
+    ...(row.replaces === '1' || Number(row.replaces) === 1 ? [message('document.to_be_replaced')] : []),
+  ],
+  lines: `SELECT l.line_no, l.quantity, l.reason, l.replaces, ${ITEM}, ${OF}, ABS((SELECT COALESCE(SUM(c.amount), 0) FROM value_change c WHERE c.document_id = l.document_id AND c.line_document_id = l.document_id AND c.line_no = l.line_no)) AS amount
            FROM return_line l JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no JOIN item i ON i.id = r.item_id
            JOIN document o ON o.id = l.receipt_id WHERE l.document_id = ? ORDER BY l.line_no`,
 };

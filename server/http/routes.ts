@@ -7,6 +7,7 @@ import { importRoutes } from './routes/imports.ts';
 import { ledgerRoutes } from './routes/ledger.ts';
 import { listRoutes } from './routes/lists.ts';
 import { openWorkRoutes } from './routes/openWork.ts';
+import { payablesRoutes } from './routes/payables.ts';
 import { draftRoutes, paperRoutes } from './routes/papers.ts';
 import { sessionRoutes } from './routes/session.ts';
 import { setUpRoutes } from './routes/setUp.ts';
@@ -16,6 +17,7 @@ export function apiRouter(context: Context): Router {
   const router = Router();
   sessionRoutes(router, context);
   openWorkRoutes(router, context);
+  payablesRoutes(router, context);
   ledgerRoutes(router, context);
   listRoutes(router, context);
   paperRoutes(router, context);

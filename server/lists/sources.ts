@@ -8,6 +8,7 @@ import { orders, orderLines } from './orderSources.ts';
 import { receipts, purchases } from './receiptSources.ts';
 import { decisions, unmatched, credits } from './benchSources.ts';
 import { estimates } from './estimateSources.ts';
+import { payables, prepayments, returns } from './payableSources.ts';
 import { stock, deliveries } from './stockSources.ts';
 import type { Listed } from './listed.ts';
 
@@ -40,6 +41,9 @@ export const SOURCES: Readonly<Record<ListName, ListSource>> = {
   purchases,
   decisions,
   unmatched,
+  payables,
+  prepayments,
+  returns,
   credits,
   estimates,
   stock,

@@ -241,6 +241,7 @@ export async function countWaiting(
   manager: EntityManager,
   { id: user, role }: SignedIn,
   baseCurrency: string,
+  today: string,
 ): Promise<ReplyOf<typeof api.waiting>> {
   const [row] = (await manager.query(
     `SELECT
@@ -249,8 +250,10 @@ export async function countWaiting(
        ${MAY_SECOND.includes(role) ? REQUESTS : '? * ? * 0'} AS requests,
        (SELECT COUNT(*) FROM open_item x WHERE ${isOpen('to-allocate')}) AS charges,
        ${documentsOpen('to-invoice')} AS deliveries,
+       (SELECT COUNT(*) FROM open_item x WHERE ${isOpen('to-credit')}) + (SELECT COUNT(*) FROM open_item x WHERE ${isOpen('claim')}) AS credits,
+       (SELECT COUNT(*) FROM open_item x JOIN document d ON d.id = x.line_document_id WHERE ${isOpen('to-pay')} AND d.due_day <= ? + INTERVAL 7 DAY) AS due,
        (SELECT COUNT(*) FROM draft WHERE user_id = ?) AS drafts`,
-    [user, user, user],
+    [user, user, today, user],
   )) as Row[];
   const orders = await ordersAwaiting(manager, baseCurrency);
   const answerable = MAY_ANSWER.order.includes(role)
@@ -263,6 +266,8 @@ export async function countWaiting(
     bills: Number(row?.bills),
     charges: Number(row?.charges),
     deliveries: Number(row?.deliveries),
+    credits: Number(row?.credits),
+    due: Number(row?.due),
     drafts: Number(row?.drafts),
   };
 }

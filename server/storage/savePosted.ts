@@ -10,7 +10,7 @@ import { rateOn } from '@obolus/core/state/checks';
 import type { Posted } from '@obolus/core/state/decision';
 import type { NewMovement } from '@obolus/core/costing/effects';
 import { billNumberKey } from '@obolus/core/purchasing/billNumber';
-import { dueDay, type Terms } from '@obolus/core/purchasing/terms';
+import { discountDay, dueDay, type Terms } from '@obolus/core/purchasing/terms';
 import type { DocumentHeader, TableRows } from './documentRows.ts';
 import type { Chart, LoadedBooks } from './load/loader.ts';
 import { citing, dimensionColumns, keyOf } from './lineColumns.ts';
@@ -179,6 +179,8 @@ function documentRow(
     reference: header.reference ?? '',
     shipment: header.shipment ?? '',
     due_day: header.isOwed ? dueDay(terms, document.date) : null,
+    discount_day: (header.isOwed && discountDay(terms, document.date)) || null,
+    discount: (header.isOwed && terms.discount?.part) || null,
     note: header.note ?? '',
     entered_by: user,
     entered_at: at,

@@ -17,6 +17,9 @@ const ENTERED = {
   bill: () => import('../screens/bench/Bench.tsx').then((module) => module.Bench),
   credit: () => import('../screens/bench/Credit.tsx').then((module) => module.NewCredit),
   'customs-entry': () => import('../screens/landing/CustomsEntry.tsx').then((module) => module.CustomsEntry),
+  return: () => import('../screens/returns/NewReturn.tsx').then((module) => module.NewReturn),
+  payment: () => import('../screens/payables/Pay.tsx').then((module) => module.Pay),
+  prepayment: () => import('../screens/payables/Prepay.tsx').then((module) => module.Prepay),
   allocation: () => import('../screens/landing/Landing.tsx').then((module) => module.Landing),
   delivery: () => import('../screens/deliveries/NewDelivery.tsx').then((module) => module.NewDelivery),
   invoice: () => import('../screens/deliveries/NewInvoice.tsx').then((module) => module.NewInvoice),
@@ -35,9 +38,13 @@ const SHOWN: Readonly<Record<string, Load>> = {
   'receiving/held': () => import('../screens/receiving/HeldGoods.tsx').then((module) => module.HeldGoods),
   bench: () => import('../screens/bench/Bench.tsx').then((module) => module.Bench),
   'bench/unmatched': () => import('../screens/bench/Unmatched.tsx').then((module) => module.Unmatched),
-  'bench/credits': () => import('../screens/bench/Credits.tsx').then((module) => module.Credits),
   'bench/decisions': () => import('../screens/bench/Decisions.tsx').then((module) => module.Decisions),
   'bench/mailbox': () => import('../screens/bench/Mailbox.tsx').then((module) => module.Mailbox),
+  returns: () => import('../screens/returns/Returns.tsx').then((module) => module.Returns),
+  'returns/credits': () => import('../screens/returns/Credits.tsx').then((module) => module.Credits),
+  payables: () => import('../screens/payables/Payables.tsx').then((module) => module.Payables),
+  'payables/open': () => import('../screens/payables/OpenItems.tsx').then((module) => module.OpenItems),
+  'payables/prepayments': () => import('../screens/payables/Prepayments.tsx').then((module) => module.Prepayments),
   approvals: () => import('../screens/approvals/Approvals.tsx').then((module) => module.Approvals),
   deliveries: () => import('../screens/deliveries/Deliveries.tsx').then((module) => module.Deliveries),
   stock: () => import('../screens/stock/Stock.tsx').then((module) => module.Stock),
@@ -90,7 +97,8 @@ const entered = ([kind, load]: readonly [string, Load]): RouteObject[] => {
   const begin: RouteObject = {
     path,
     element: null,
-    loader: ({ params }) => redirect(`${generatePath(path, params)}/${crypto.randomUUID()}`),
+    loader: ({ params, request }) =>
+      redirect(`${generatePath(path, params)}/${crypto.randomUUID()}${new URL(request.url).search}`),
   };
   return [begin, entering(`${path}/:draft`, load)];
 };

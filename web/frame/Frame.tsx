@@ -34,6 +34,8 @@ const WORK: readonly { to: string; name: MessageId; count?: keyof Waiting; rule?
     { to: '/landing', name: 'frame.landing', count: 'charges' },
     { to: '/shipments', name: 'shipments.title' },
     { to: '/deliveries', name: 'list.deliveries', count: 'deliveries' },
+    { to: '/returns', name: 'list.returns', count: 'credits' },
+    { to: '/payables', name: 'list.payables', count: 'due' },
     { to: '/approvals', name: 'frame.approvals', count: 'approvals', roles: MAY_SECOND },
     { to: '/stock', name: 'list.stock' },
     { to: '/ledger', name: 'frame.ledger', rule: true },

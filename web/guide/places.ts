@@ -7,6 +7,8 @@ const PLACES: readonly (readonly [address: string, chapter: string])[] = [
   ['/landing', 'landing-sheet'],
   ['/shipments', 'landing-sheet'],
   ['/deliveries', 'deliveries'],
+  ['/returns', 'returns'],
+  ['/payables', 'payables'],
   ['/approvals', 'approvals'],
   ['/stock', 'stock-and-cost'],
   ['/items', 'stock-and-cost'],

@@ -23,6 +23,8 @@ export interface WebKind {
   readonly path?: string;
   readonly partsOf?: (body: Placing) => Readonly<Record<string, string>>;
   readonly next?: (document: DocumentView) => NextStep | undefined;
+  /** What else is often done with it. */
+  readonly further?: (document: DocumentView) => NextStep | undefined;
 }
 
 /** Whether a part of the trail is behind another: something is still to come. */

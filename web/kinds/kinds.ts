@@ -7,8 +7,10 @@ import { customsEntry } from './customsEntry.ts';
 import { delivery, invoice } from './delivery.ts';
 import type { Placing, WebKind } from './kind.ts';
 import { order, orderChange } from './order.ts';
+import { payment, prepayment } from './payment.ts';
 import { putAway } from './putAway.ts';
 import { receipt } from './receipt.ts';
+import { vendorReturn } from './vendorReturn.ts';
 
 /** Kinds that people enter on a screen of their own, one line each; others are made where they belong. */
 export const KINDS: Readonly<Partial<Record<DocumentKind, WebKind>>> = {
@@ -16,6 +18,9 @@ export const KINDS: Readonly<Partial<Record<DocumentKind, WebKind>>> = {
   'order-change': orderChange,
   receipt,
   'put-away': putAway,
+  return: vendorReturn,
+  payment,
+  prepayment,
   bill,
   credit,
   'customs-entry': customsEntry,

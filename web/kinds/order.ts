@@ -6,6 +6,10 @@ export const order: WebKind = {
     document.vendor && isBehind(document, 1, 0)
       ? { kind: 'receipt', to: `/receiving/${document.vendor}`, name: 'frame.do_receive' }
       : undefined,
+  further: ({ id, vendor }) =>
+    vendor
+      ? { kind: 'prepayment', to: `/payables/prepay?vendor=${vendor}&order=${id}`, name: 'payables.prepay' }
+      : undefined,
 };
 
 export const orderChange: WebKind = { path: '/orders/:order/change', partsOf: ({ of = '' }) => ({ order: of }) };

@@ -42,7 +42,9 @@ export function ledgerRoutes(router: Router, context: Context): void {
   implement(router, context, api.trialBalance, async ({ query }) =>
     readTrialBalance(context.source, await currency(), query.asOf ?? todayOf(context)),
   );
-  implement(router, context, api.waiting, async ({ user }) => countWaiting(manager, user, await currency()));
+  implement(router, context, api.waiting, async ({ user }) =>
+    countWaiting(manager, user, await currency(), todayOf(context)),
+  );
   implement(router, context, api.firstSteps, () => countFirstSteps(manager));
   implement(router, context, api.search, async ({ query }) => ({
     rows: await search(manager, await currency(), query.find),

@@ -37,7 +37,7 @@ export async function loadCompany(
 ): Promise<{ refusals: Refusal[]; terms: Terms }> {
   const [row] = await query(
     loader.reading,
-    `SELECT c.*, ${CHARGE_KINDS}, ${CHART}, w.name AS warehouse, v.id AS vendor, v.hold, v.over_tolerance AS vendor_over, v.short_tolerance AS vendor_short, ${OF_VENDOR}, t.days, t.after_month,
+    `SELECT c.*, ${CHARGE_KINDS}, ${CHART}, w.name AS warehouse, v.id AS vendor, v.hold, v.over_tolerance AS vendor_over, v.short_tolerance AS vendor_short, ${OF_VENDOR}, t.days, t.after_month, t.discount AS terms_discount, t.discount_days,
             (SELECT q.asked_by FROM approval_request q LEFT JOIN approval a ON a.request_id = q.id WHERE q.subject = 'set-up' AND q.subject_id = CONCAT('vendors/', v.id, '/bank_account') AND q.is_overtaken = 0 AND COALESCE(a.step, 'approved') = 'approved' ORDER BY q.id DESC LIMIT 1) AS account_by
      FROM company c LEFT JOIN vendor v ON v.id = ? LEFT JOIN warehouse w ON w.id = ? LEFT JOIN terms t ON t.id = COALESCE(?, v.terms_id)
      WHERE c.id = 1${loader.sharedLock}`,
@@ -76,7 +76,17 @@ export async function loadCompany(
   if (vendor && row.vendor == null) refusals.push(refusal('vendor_unknown', '/vendor'));
   if (warehouse !== undefined && row.warehouse == null) refusals.push(refusal('warehouse_unknown', '/warehouse'));
   if (terms && row.days == null) refusals.push(refusal('terms_unknown', '/terms'));
-  return { refusals, terms: { days: Number(row.days ?? 0), afterMonth: isTrue(row.after_month) } };
+  return {
+    refusals,
+    terms: {
+      days: Number(row.days ?? 0),
+      afterMonth: isTrue(row.after_month),
+      discount:
+        row.terms_discount == null
+          ? undefined
+          : { part: fractionOf(row.terms_discount), days: Number(row.discount_days ?? 0) },
+    },
+  };
 }
 
 /** The vendor of an order, for a document whose body does not name one. */

@@ -17,6 +17,9 @@ export const documents = {
       reference: text(60),
       shipment: text(60),
       due_day: maybe(day()),
+      /** The last day for its discount, and the part that is taken off by then. */
+      discount_day: maybe(day()),
+      discount: maybe(figure()),
       note: text(500),
       entered_by: ref(),
       entered_at: instant(),

@@ -154,6 +154,7 @@ export const purchasing = {
       receipt_id: ref(),
       receipt_line_no: number(),
       quantity: figure(),
+      reason: { ...text(200), default: '' },
       replaces: flag(),
       unbilled: figure(),
       unbilled_ordered: figure(),

@@ -8,7 +8,6 @@ export function BenchTabs() {
         {say('bench.bills')}
       </NavLink>
       <NavLink to="/bench/unmatched">{say('list.unmatched')}</NavLink>
-      <NavLink to="/bench/credits">{say('list.credits')}</NavLink>
       <NavLink to="/bench/decisions">{say('list.decisions')}</NavLink>
       <NavLink to="/bench/mailbox">{say('bench.mailbox')}</NavLink>
     </nav>

@@ -9,6 +9,7 @@ import { server } from '../../server/api.ts';
 import { JournalSides } from '../../frame/JournalSides.tsx';
 import { useMayPost, useMe } from '../../server/me.ts';
 import { Trail } from '../../frame/Trail.tsx';
+import type { NextStep } from '../../kinds/kind.ts';
 import { KINDS } from '../../kinds/kinds.ts';
 import { showFigure, showPrice } from '../../locale/figures.ts';
 import { Head } from '../../parts/Head.tsx';
@@ -80,7 +81,8 @@ export function Document() {
           {order && <OrderActions order={order} />}
           <Reverse data={data} />
           <Again key={data.id} data={data} />
-          <Next data={data} />
+          <Step data={data} step={isReversed(data) ? undefined : KINDS[data.kind]?.further?.(data)} />
+          <Step data={data} step={KINDS[data.kind]?.next?.(data)} />
         </Head>
         <Trail parts={data.trail} here={data.id} currency={company.currency} />
       </div>
@@ -220,9 +222,8 @@ function Reverse({ data }: { data: DocumentView }) {
   );
 }
 
-/** The one next step that this document usually asks for. */
-function Next({ data }: { data: DocumentView }) {
-  const step = KINDS[data.kind]?.next?.(data);
+/** A step that this document asks for, or that is often taken with it. */
+function Step({ data, step }: { data: DocumentView; step: NextStep | undefined }) {
   const may = useMayPost(step?.kind ?? data.kind);
   return step && may ? (
     <Link className="btn quiet" to={step.to}>

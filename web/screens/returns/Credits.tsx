@@ -1,6 +1,6 @@
 import { List } from '../../lists/List.tsx';
 import { Head } from '../../parts/Head.tsx';
-import { BenchTabs } from './BenchTabs.tsx';
+import { ReturnsTabs } from './ReturnsTabs.tsx';
 import { say } from '../../locale/say.ts';
 
 /** Credits that vendors owe: for goods that went back, prices that were not agreed, what was not accepted; the oldest first. */
@@ -9,7 +9,7 @@ export function Credits() {
     <div className="screen">
       <div>
         <Head title={say('list.credits')} about={say('bench.credits_about')} />
-        <BenchTabs />
+        <ReturnsTabs />
       </div>
       <div className="body">
         <List

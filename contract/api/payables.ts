@@ -1,0 +1,33 @@
+import { AskedDay, exactly, Id, oneOf, Type } from '../figures.ts';
+import { endpoint } from '../endpoint.ts';
+import { AGED_BY, Ageing, OwedToVendor, ReturnableLine } from '../views/payables.ts';
+import { byId, firstOf } from './parts.ts';
+
+export const payablesEndpoints = {
+  owedToVendor: endpoint({
+    method: 'get',
+    path: '/vendors/:id/payables',
+    summary: 'What is open with a vendor: bills, credit memos and prepayments, by the day they are due',
+    allow: 'signed-in',
+    params: byId,
+    reply: OwedToVendor,
+  }),
+  ageing: endpoint({
+    method: 'get',
+    path: '/payables/ageing',
+    summary: 'What is owed as of a day, by vendor and age, beside what the account says',
+    allow: 'signed-in',
+    query: exactly({ asOf: Type.Optional(AskedDay), by: Type.Optional(oneOf(AGED_BY)) }),
+    reply: Ageing,
+  }),
+  returnableLines: endpoint({
+    method: 'get',
+    path: '/vendors/:id/returnable-lines',
+    summary:
+      'Received lines of a vendor of which something can go back, the latest first; of one receipt where it is named',
+    allow: 'signed-in',
+    params: byId,
+    query: exactly({ receipt: Type.Optional(Id) }),
+    reply: firstOf(ReturnableLine),
+  }),
+} as const;

@@ -1,0 +1,100 @@
+import { day, figure, hidden, optional, text, words } from './listColumns.ts';
+import type { List } from './listState.ts';
+
+/** What is owed, what was prepaid, what went back, and what vendors owe for it. */
+export const PAYABLE_LISTS = {
+  payables: {
+    title: 'list.payables',
+    rows: 'rows.open_items',
+    sort: 'due',
+    columns: [
+      text('vendor', 'word.vendor'),
+      text('reference', 'word.bill_number'),
+      text('number', 'word.document'),
+      day('date', 'word.date'),
+      day('due', 'word.due'),
+      figure('late', 'word.days_overdue'),
+      day('until', 'word.discount_until'),
+      figure('open', 'word.open'),
+      text('currency', 'word.currency'),
+      figure('base', 'word.base_amount', { sum: true }),
+      text('held', 'word.held_because', words('vendor-on-hold', 'waits-for-goods')),
+      text('kind', 'word.kind', { ...optional, ...words('vendor-bill', 'credit-memo') }),
+      text('vendor_id', 'word.vendor', hidden),
+    ],
+    views: [
+      {
+        name: 'list.view_overdue',
+        state: { where: [{ column: 'late', is: 'filled', to: '' }], sort: 'late', down: true },
+      },
+      {
+        name: 'list.view_due_week',
+        state: { where: [{ column: 'due', is: 'to', to: 'today+7' }] },
+      },
+      {
+        name: 'list.view_discount',
+        state: { where: [{ column: 'until', is: 'from', to: 'today' }], sort: 'until' },
+      },
+    ],
+  },
+  prepayments: {
+    title: 'list.prepayments',
+    rows: 'rows.open_items',
+    sort: 'days',
+    down: true,
+    columns: [
+      text('number', 'word.document'),
+      day('date', 'word.date'),
+      figure('days', 'word.days'),
+      text('vendor', 'word.vendor'),
+      text('order', 'word.order'),
+      figure('paid', 'word.paid'),
+      figure('left', 'word.left'),
+      text('currency', 'word.currency'),
+      figure('base', 'word.base_amount', { sum: true }),
+      text('vendor_id', 'word.vendor', hidden),
+    ],
+  },
+  returns: {
+    title: 'list.returns',
+    rows: 'rows.returns',
+    sort: 'number',
+    down: true,
+    columns: [
+      text('number', 'word.return'),
+      day('date', 'word.date'),
+      text('vendor', 'word.vendor'),
+      text('reference', 'word.return_number'),
+      text('what', 'word.goods'),
+      text('receipts', 'word.receipts'),
+      figure('value', 'word.value', { sum: true }),
+      text('stands', 'word.status', words('lowers-bill', 'awaits-credit', 'credited', 'replacement-due', 'replaced')),
+      text('by', 'word.entered_by', optional),
+      text('vendor_id', 'word.vendor', hidden),
+    ],
+    views: [
+      { name: 'list.view_awaits_credit', state: { where: [{ column: 'stands', is: 'is', to: 'awaits-credit' }] } },
+    ],
+  },
+  credits: {
+    title: 'list.credits',
+    rows: 'rows.credits',
+    sort: 'days',
+    down: true,
+    columns: [
+      text('document', 'word.document'),
+      day('date', 'word.date'),
+      figure('days', 'word.days'),
+      text('vendor', 'word.vendor'),
+      text('what', 'word.goods'),
+      text('kind', 'word.reason', words('return', 'bill', 'charge', 'disputed')),
+      figure('quantity', 'word.quantity'),
+      text('unit', 'word.unit'),
+      figure('amount', 'word.expected'),
+      text('currency', 'word.currency'),
+      figure('base', 'word.base_amount', { sum: true }),
+      text('reference', 'word.reference', optional),
+      text('vendor_id', 'word.vendor', hidden),
+    ],
+  },
+} as const satisfies Record<string, List>;

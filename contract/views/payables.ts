@@ -1,0 +1,109 @@
+import {
+  Amount,
+  BaseAmount,
+  Currency,
+  Day,
+  exactly,
+  Id,
+  LineId,
+  oneOf,
+  Quantity,
+  type Static,
+  Text,
+  Type,
+} from '../figures.ts';
+import { Name, orEmpty } from './parts.ts';
+import { ItemView } from './setUp.ts';
+
+/** A bill that is not paid whole, or a credit memo that nothing was paid with yet. Amounts that the vendor owes are negative. */
+export const PayableView = exactly({
+  id: Id,
+  kind: oneOf(['bill', 'credit'] as const),
+  number: Text(30),
+  /** Its number on the vendor's paper. */
+  reference: Text(60),
+  date: Day,
+  due: orEmpty(Day),
+  currency: Currency,
+  open: Amount,
+  /** What of it stands in the books. */
+  base: BaseAmount,
+  /** The last day on which the discount is offered; empty for none. */
+  discountDay: orEmpty(Day),
+  /** What less is to be paid by then of what is open. */
+  discount: orEmpty(Amount),
+  /** Goods that it was billed ahead of, to be paid when they are here, and that are not; empty for none. */
+  waitsFor: orEmpty(Quantity),
+});
+
+export type PayableView = Static<typeof PayableView>;
+
+/** Money that was paid before the bill, as far as it is not used up. */
+export const PrepaidView = exactly({
+  id: Id,
+  number: Text(30),
+  date: Day,
+  /** The order whose goods it is for; empty for none. */
+  order: Text(30),
+  currency: Currency,
+  left: Amount,
+});
+
+export type PrepaidView = Static<typeof PrepaidView>;
+
+/** All that is open with a vendor, to be paid together. */
+export const OwedToVendor = exactly({
+  vendor: exactly({ id: Id, number: Text(40), name: Name, currency: Currency, hold: Name }),
+  payables: Type.Array(PayableView),
+  prepaid: Type.Array(PrepaidView),
+  more: Type.Boolean({ description: 'Whether there are more than these' }),
+});
+
+export type OwedToVendor = Static<typeof OwedToVendor>;
+
+/** How old what is owed may be counted: from the day it is due, or from the day of the paper. */
+export const AGED_BY = ['due', 'paper'] as const;
+
+/** Days past, by which what is owed is told apart; the first is for what is not past yet. */
+export const AGES = [0, 30, 60, 90] as const;
+
+const Aged = Type.Array(BaseAmount, { description: 'Not past, up to 30, 60 and 90 days past, and longer' });
+
+/** What is owed as of a day, by vendor, currency and age; in base currency as it was booked. */
+export const Ageing = exactly({
+  asOf: Day,
+  rows: Type.Array(
+    exactly({
+      vendor: exactly({ id: Id, name: Name }),
+      currency: Currency,
+      /** In the vendor's currency. */
+      open: Amount,
+      aged: Aged,
+      total: BaseAmount,
+    }),
+  ),
+  aged: Aged,
+  /** What period ends measured anew of it. */
+  measured: BaseAmount,
+  total: BaseAmount,
+  /** What the account says. */
+  account: BaseAmount,
+});
+
+export type Ageing = Static<typeof Ageing>;
+
+/** A received line of which something can go back to the vendor. */
+export const ReturnableLine = exactly({
+  line: LineId,
+  receipt: exactly({ id: Id, number: Text(30), date: Day }),
+  order: exactly({ id: Id, number: Text(30) }),
+  item: ItemView,
+  warehouse: exactly({ id: Id, name: Name }),
+  received: Quantity,
+  /** What can still go back of it. */
+  left: Quantity,
+  /** What of that is not billed: it lowers what is to be billed, the rest waits for a credit. */
+  unbilled: Quantity,
+});
+
+export type ReturnableLine = Static<typeof ReturnableLine>;

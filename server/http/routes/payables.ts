@@ -1,0 +1,24 @@
+import type { Router } from 'express';
+import { api } from '@obolus/contract/api';
+import { readAgeing, readOwedToVendor } from '../../queries/payables.ts';
+import { listReturnable } from '../../queries/returnable.ts';
+import { baseCurrency } from '../../setUp/baseCurrency.ts';
+import { type Context, todayOf } from '../context.ts';
+import { implement } from '../implement.ts';
+
+/** What is owed to vendors, and what may go back to them. */
+export function payablesRoutes(router: Router, context: Context): void {
+  const { manager } = context.source;
+  implement(router, context, api.owedToVendor, async ({ params }) =>
+    readOwedToVendor(manager, params.id, await baseCurrency(manager)),
+  );
+  implement(router, context, api.ageing, async ({ query }) =>
+    readAgeing(manager, await baseCurrency(manager), {
+      asOf: query.asOf ?? todayOf(context),
+      by: query.by ?? 'due',
+    }),
+  );
+  implement(router, context, api.returnableLines, ({ params, query }) =>
+    listReturnable(manager, params.id, query.receipt),
+  );
+}

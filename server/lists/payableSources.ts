@@ -1,0 +1,81 @@
+import { text as textOf } from '../queries/figures.ts';
+import { isOpen } from '../queries/openOfOrder.ts';
+import { WAITS_FOR } from '../queries/payables.ts';
+import { stands } from '../storage/load/rows.ts';
+import { amount, base, day, type ListSource, text, whole } from './source.ts';
+
+/** Bills and credit memos that nothing, or not all, was paid of. What the vendor owes is negative. */
+export const payables: ListSource = {
+  from: 'open_item x JOIN document d ON d.id = x.line_document_id JOIN vendor v ON v.id = x.vendor_id',
+  where: isOpen('to-pay'),
+  id: 'd.id',
+  link: (row) => `/documents/${textOf(row.id)}`,
+  columns: {
+    vendor: text('v.name'),
+    vendor_id: text('x.vendor_id'),
+    reference: text('d.reference'),
+    number: text('d.number'),
+    date: day('d.date'),
+    due: day('d.due_day'),
+    late: whole('NULLIF(GREATEST(DATEDIFF(:today, d.due_day), 0), 0)'),
+    until: day('d.discount_day'),
+    open: amount('x.amount'),
+    currency: text('d.currency'),
+    base: base('x.base_amount'),
+    held: text(`CASE WHEN v.hold <> '' THEN 'vendor-on-hold' WHEN ${WAITS_FOR} > 0 THEN 'waits-for-goods' ELSE '' END`),
+    kind: text("IF(d.kind = 'credit', 'credit-memo', 'vendor-bill')"),
+  },
+};
+
+/** Money that was paid before the bill and is not used up. */
+export const prepayments: ListSource = {
+  from: 'open_item x JOIN document d ON d.id = x.line_document_id JOIN vendor v ON v.id = x.vendor_id JOIN prepayment p ON p.document_id = d.id LEFT JOIN document o ON o.id = p.order_id',
+  where: isOpen('prepaid'),
+  id: 'd.id',
+  link: (row) => `/documents/${textOf(row.id)}`,
+  columns: {
+    number: text('d.number'),
+    date: day('d.date'),
+    days: whole('DATEDIFF(:today, d.date)'),
+    vendor: text('v.name'),
+    vendor_id: text('x.vendor_id'),
+    order: text("COALESCE(o.number, '')"),
+    paid: amount('p.amount'),
+    left: amount('x.amount'),
+    currency: text('d.currency'),
+    base: base('x.base_amount'),
+  },
+};
+
+const LINES =
+  'return_line l JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no WHERE l.document_id = d.id';
+
+/** Goods that went back, and what became of them. */
+export const returns: ListSource = {
+  from: 'document d JOIN vendor v ON v.id = d.vendor_id JOIN user_account u ON u.id = d.entered_by',
+  where: `d.kind = 'return' AND ${stands('d.id')}`,
+  id: 'd.id',
+  link: (row) => `/documents/${textOf(row.id)}`,
+  columns: {
+    number: text('d.number'),
+    date: day('d.date'),
+    vendor: text('v.name'),
+    vendor_id: text('d.vendor_id'),
+    reference: text('d.reference'),
+    what: text(
+      `(SELECT GROUP_CONCAT(DISTINCT i.name ORDER BY i.id SEPARATOR ', ') FROM return_line l JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no JOIN item i ON i.id = r.item_id WHERE l.document_id = d.id)`,
+    ),
+    receipts: text(
+      `(SELECT GROUP_CONCAT(DISTINCT g.number ORDER BY g.id SEPARATOR ', ') FROM return_line l JOIN document g ON g.id = l.receipt_id WHERE l.document_id = d.id)`,
+    ),
+    value: base(
+      '(SELECT -COALESCE(SUM(c.amount), 0) FROM value_change c WHERE c.line_document_id = d.id AND c.pool_id IS NOT NULL)',
+    ),
+    stands: text(`CASE
+      WHEN EXISTS (SELECT 1 FROM open_item x WHERE ${isOpen('to-credit')} AND x.line_document_id = d.id) THEN 'awaits-credit'
+      WHEN EXISTS (SELECT 1 FROM ${LINES} AND l.replaces = 1 AND EXISTS (SELECT 1 FROM open_item x WHERE ${isOpen('to-receive')} AND x.line_document_id = r.order_id AND x.line_no = r.order_line_no)) THEN 'replacement-due'
+      WHEN EXISTS (SELECT 1 FROM ${LINES} AND l.replaces = 0 AND l.billed > 0) THEN 'credited'
+      WHEN EXISTS (SELECT 1 FROM ${LINES} AND l.replaces = 1) THEN 'replaced' ELSE 'lowers-bill' END`),
+    by: text('u.name'),
+  },
+};

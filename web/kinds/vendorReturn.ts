@@ -1,0 +1,3 @@
+import type { WebKind } from './kind.ts';
+
+export const vendorReturn: WebKind = { path: '/returns/of/:vendor', partsOf: ({ vendor = '' }) => ({ vendor }) };

@@ -1,0 +1,294 @@
+import { useParams } from 'react-router';
+import type { OwedToVendor } from '@obolus/contract/views/payables';
+import { useDraft, wrongAt, type Entering } from '../../drafts/useDraft.ts';
+import { DateField } from '../../drafts/HeaderFields.tsx';
+import { Footing } from '../../frame/Footing.tsx';
+import { showDay, showFigure } from '../../locale/figures.ts';
+import { say } from '../../locale/say.ts';
+import { Cell, Choice, Field } from '../../parts/Cells.tsx';
+import { Cut } from '../../parts/Cut.tsx';
+import { isZero, sumOf } from '../../parts/exact.ts';
+import { FigureCell } from '../../parts/FigureCell.tsx';
+import { Head } from '../../parts/Head.tsx';
+import { Problem } from '../../parts/Problem.tsx';
+import { server } from '../../server/api.ts';
+import { useMayPost, useMe } from '../../server/me.ts';
+import { Grid } from '../../table/Grid.tsx';
+import { Line } from '../../table/Line.tsx';
+import { isSettled, leftOf, NOT_SETTLED, type PayBody, paymentOf, proposed, type Settled, whole } from './payBody.ts';
+import { payColumns, type PayRow } from './payColumns.ts';
+
+/** A vendor's bills are paid, together with its credits, from the bank or from what was paid before. */
+export function Pay() {
+  const { vendor = '' } = useParams();
+  const owed = server.useOwedToVendorQuery({ params: { id: vendor } }, { refetchOnMountOrArgChange: true });
+  if (owed.isError)
+    return (
+      <div className="body">
+        <Problem error={owed.error} again={owed.refetch} />
+      </div>
+    );
+  return owed.currentData ? <Paying key={vendor} owed={owed.currentData} /> : null;
+}
+
+function Paying({ owed }: { owed: OwedToVendor }) {
+  const { draft = '' } = useParams();
+  const { company } = useMe();
+  const { vendor } = owed;
+  const currencies = [...new Set(owed.payables.map(({ currency }) => currency))];
+  const entering = useDraft<'payment', PayBody>({
+    kind: 'payment',
+    id: draft,
+    blank: () => {
+      const currency = currencies.includes(vendor.currency) ? vendor.currency : (currencies[0] ?? vendor.currency);
+      return {
+        vendor: vendor.id,
+        date: company.today,
+        currency,
+        from: '',
+        took: '',
+        fee: '',
+        reason: '',
+        settled: proposed(owed.payables, currency, company.today),
+      };
+    },
+    toCommand: (body) =>
+      paymentOf(
+        body,
+        owed.payables.filter(({ currency }) => currency === body.currency),
+      ),
+    title: () => vendor.name,
+  });
+  const mayPay = useMayPost('payment');
+  const { body, change } = entering;
+  if (!body) return null;
+  return (
+    <div className="screen">
+      <Head
+        title={vendor.name}
+        more={say('payables.payment')}
+        about={
+          vendor.hold ? (
+            <span className="text-over">{say('orders.on_hold', { hold: vendor.hold })}</span>
+          ) : (
+            say('payables.pay_about')
+          )
+        }
+      >
+        {currencies.length > 1 && (
+          <Field name={say('word.currency')}>
+            <Choice
+              label={say('word.currency')}
+              value={body.currency}
+              options={currencies.map((currency) => [currency, currency])}
+              onChange={(currency) =>
+                change({ currency, from: '', settled: proposed(owed.payables, currency, body.date) })
+              }
+            />
+          </Field>
+        )}
+        <DateField name={say('payables.payment_date')} body={body} change={change} refusals={entering.refusals} />
+      </Head>
+      <div className="body">
+        <Cut list={{ rows: owed.payables, more: owed.more }} />
+        <PaidFrom entering={entering} body={body} prepaid={owed.prepaid} />
+        <Items entering={entering} body={body} owed={owed} />
+      </div>
+      <Footing
+        entering={entering}
+        allowed={mayPay}
+        action={say('payables.post_payment')}
+        waitingFor={say('payables.begin')}
+      />
+    </div>
+  );
+}
+
+/** The bank, with what it took and kept where that is known, or a prepayment that is used up. */
+function PaidFrom({
+  entering: { change, refusals },
+  body,
+  prepaid,
+}: {
+  entering: Entering<PayBody>;
+  body: PayBody;
+  prepaid: OwedToVendor['prepaid'];
+}) {
+  const { company } = useMe();
+  const usable = prepaid.filter(({ currency }) => currency === body.currency);
+  const writesOff = Object.values(body.settled).some(({ writeOff }) => writeOff !== '');
+  return (
+    <div className="fields">
+      <Field name={say('payables.paid_from')} wide>
+        <Choice
+          label={say('payables.paid_from')}
+          value={body.from}
+          wrong={wrongAt(refusals, '/from')}
+          options={[
+            ['', say('payables.the_bank')],
+            ...usable.map(
+              ({ id, number, left, order }) =>
+                [id, say('payables.prepayment_left', { number, order, left: showFigure(left) })] as const,
+            ),
+          ]}
+          onChange={(from) => change({ from })}
+        />
+      </Field>
+      {body.from === '' && (
+        <>
+          <Field name={say('payables.bank_took', { currency: company.currency })}>
+            <FigureCell
+              label={say('payables.bank_took', { currency: company.currency })}
+              value={body.took}
+              placeholder={say('payables.at_days_rate')}
+              hint={say('payables.took_hint')}
+              wrong={wrongAt(refusals, '/took')}
+              onChange={(took) => change({ took })}
+            />
+          </Field>
+          <Field name={say('payables.fee')}>
+            <FigureCell
+              label={say('payables.fee')}
+              value={body.fee}
+              hint={say('payables.fee_hint')}
+              wrong={wrongAt(refusals, '/fee')}
+              onChange={(fee) => change({ fee })}
+            />
+          </Field>
+        </>
+      )}
+      {writesOff && (
+        <Field name={say('payables.why_written_off')} wide>
+          <Cell
+            label={say('payables.why_written_off')}
+            value={body.reason}
+            wrong={wrongAt(refusals, '/reason')}
+            onChange={(reason) => change({ reason })}
+          />
+        </Field>
+      )}
+    </div>
+  );
+}
+
+function Items({
+  entering: { change, refusals },
+  body,
+  owed,
+}: {
+  entering: Entering<PayBody>;
+  body: PayBody;
+  owed: OwedToVendor;
+}) {
+  const { currency } = body;
+  const own = owed.payables.filter((payable) => payable.currency === currency);
+  const rows = own.map((payable): PayRow => {
+    const settled = body.settled[payable.id] ?? NOT_SETTLED;
+    return { payable, settled, left: leftOf(payable.open, settled, currency) };
+  });
+  const sent = own.filter(({ id }) => isSettled(body.settled[id])).map(({ id }) => id);
+  const set = (id: string, to: Partial<Settled>) =>
+    change({ settled: { ...body.settled, [id]: { ...(body.settled[id] ?? NOT_SETTLED), ...to } } });
+  const sum = (name: keyof Settled) => {
+    const total = sumOf(
+      rows.map(({ settled }) => settled[name]),
+      currency,
+    );
+    return isZero(total) && name !== 'amount' ? '' : showFigure(total);
+  };
+  if (own.length === 0)
+    return (
+      <div className="empty">
+        <h2>{say('payables.nothing_open', { vendor: owed.vendor.name })}</h2>
+      </div>
+    );
+  return (
+    <Grid
+      name="payment-items"
+      label={say('payables.items_of', { vendor: owed.vendor.name, currency })}
+      columns={payColumns()}
+      lines={rows}
+      write={(changed) =>
+        change({
+          settled: {
+            ...body.settled,
+            ...Object.fromEntries([...changed.values()].map(({ payable, settled }) => [payable.id, settled])),
+          },
+        })
+      }
+      sums={[
+        {
+          cells: {
+            item: say('payables.total_in', { currency }),
+            open: showFigure(
+              sumOf(
+                own.map(({ open }) => open),
+                currency,
+              ),
+            ),
+            amount: sum('amount'),
+            discount: sum('discount'),
+            withheld: sum('withheld'),
+            writeOff: sum('writeOff'),
+          },
+        },
+      ]}
+      draw={(index, place) => {
+        const { payable, settled, left } = rows[index] as PayRow;
+        const at = `/bills/${sent.indexOf(payable.id)}`;
+        const name = payable.reference || payable.number;
+        const cell = (field: keyof Settled, label: string) => (
+          <FigureCell
+            label={label}
+            value={settled[field]}
+            wrong={wrongAt(refusals, `${at}/${field}`) ?? (field === 'amount' ? wrongAt(refusals, at) : undefined)}
+            onChange={(figure) => set(payable.id, { [field]: figure })}
+          />
+        );
+        const isTaken = isSettled(body.settled[payable.id]);
+        return (
+          <Line
+            key={payable.id}
+            place={place}
+            cells={{
+              take: (
+                <input
+                  type="checkbox"
+                  className="accent-bronze"
+                  aria-label={say('payables.take_item', { name })}
+                  checked={isTaken}
+                  onChange={() => set(payable.id, isTaken ? NOT_SETTLED : whole(payable, body.date))}
+                />
+              ),
+              item: (
+                <>
+                  {name}{' '}
+                  <span className="dim">
+                    {[
+                      payable.reference ? payable.number : '',
+                      payable.kind === 'credit' ? say('status.credit-memo') : '',
+                      payable.waitsFor ? say('payables.waits_for', { quantity: showFigure(payable.waitsFor) }) : '',
+                    ]
+                      .filter(Boolean)
+                      .join(' · ')}
+                  </span>
+                </>
+              ),
+              date: showDay(payable.date),
+              due: payable.due && (
+                <span className={payable.due < body.date ? 'text-over' : ''}>{showDay(payable.due)}</span>
+              ),
+              until: payable.discountDay && payable.discountDay >= body.date ? showDay(payable.discountDay) : '',
+              open: showFigure(payable.open),
+              amount: cell('amount', say('payables.pay_of', { name })),
+              discount: cell('discount', say('payables.discount_of', { name })),
+              withheld: cell('withheld', say('payables.withheld_of', { name })),
+              writeOff: cell('writeOff', say('payables.write_off_of', { name })),
+              left: showFigure(left),
+            }}
+          />
+        );
+      }}
+    />
+  );
+}

@@ -1,0 +1,41 @@
+import type { PayableView } from '@obolus/contract/views/payables';
+import { figureText, figureWritten } from '../../locale/cellTexts.ts';
+import { say } from '../../locale/say.ts';
+import type { Column } from '../../table/column.ts';
+import type { Settled } from './payBody.ts';
+
+export interface PayRow {
+  readonly payable: PayableView;
+  readonly settled: Settled;
+  readonly left: string;
+}
+
+const settling = (name: keyof Settled, title: string): Column<PayRow> => ({
+  id: name,
+  title,
+  className: 'num',
+  room: 'min-w-[104px]',
+  ...(name === 'amount' ? { always: true } : {}),
+  text: ({ settled }) => figureText(settled[name]),
+  write: (row, text) => ({ ...row, settled: { ...row.settled, [name]: figureWritten(text) } }),
+});
+
+export const payColumns = (): Column<PayRow>[] => [
+  { id: 'take', title: say('payables.take'), silent: true },
+  {
+    id: 'item',
+    title: say('payables.open_item'),
+    className: 'name',
+    always: true,
+    text: ({ payable }) => payable.reference || payable.number,
+  },
+  { id: 'date', title: say('word.date'), text: ({ payable }) => payable.date },
+  { id: 'due', title: say('word.due'), text: ({ payable }) => payable.due },
+  { id: 'until', title: say('word.discount_until'), text: ({ payable }) => payable.discountDay },
+  { id: 'open', title: say('word.open'), className: 'num', text: ({ payable }) => figureText(payable.open) },
+  settling('amount', say('payables.pay')),
+  settling('discount', say('word.discount')),
+  settling('withheld', say('payables.withheld')),
+  settling('writeOff', say('payables.write_off')),
+  { id: 'left', title: say('word.left'), className: 'num dim', text: ({ left }) => figureText(left) },
+];

@@ -1,0 +1,70 @@
+import { describe, expect, it } from '@jest/globals';
+import type { ReturnableLine } from '@obolus/contract/views/payables';
+import { isShown, NOTHING_BACK, parts, type ReturnBody, returnOf } from './returnBody.ts';
+
+const line = (of: string, more: Partial<ReturnableLine> = {}): ReturnableLine => ({
+  line: of,
+  receipt: { id: '4', number: 'GR-1004', date: '2026-11-02' },
+  order: { id: '3', number: 'PO-1003' },
+  item: {
+    id: '1',
+    number: 'YRN',
+    name: 'Merino yarn',
+    unit: 'kg',
+    packs: [],
+    codes: [],
+    method: 'fifo',
+    tracking: 'none',
+    weight: null,
+    volume: null,
+  },
+  warehouse: { id: '1', name: 'Main' },
+  received: '10',
+  left: '10',
+  unbilled: '4',
+  ...more,
+});
+const BODY: ReturnBody = { vendor: '2', date: '2026-11-23', reference: 'RMA 5', find: '', back: {} };
+
+describe('what goes back', () => {
+  it('is first what is not billed, then what is', () => {
+    expect(parts(line('4/1'), '3')).toEqual({ unbilled: '3', billed: '0' });
+    expect(parts(line('4/1'), '6.5')).toEqual({ unbilled: '4', billed: '2.5' });
+    expect(parts(line('4/1'), '')).toEqual({ unbilled: '', billed: '' });
+    expect(parts(line('4/1'), 'x')).toEqual({ unbilled: '', billed: '' });
+  });
+
+  it('is found by item, receipt and order, and stays in sight once something of it goes back', () => {
+    const back = { '4/1': { ...NOTHING_BACK, quantity: '1' } };
+    expect(isShown({ ...BODY, find: 'merino gr-1004' }, line('4/1'))).toBe(true);
+    expect(isShown({ ...BODY, find: 'linen' }, line('4/1'))).toBe(false);
+    expect(isShown({ ...BODY, find: 'linen', back }, line('4/1'))).toBe(true);
+  });
+
+  it('is sent in the order of the lines, with lots where the goods have them', () => {
+    const lots = [{ lot: 'L1', quantity: '' }];
+    const dye = line('5/1', { item: { ...line('5/1').item, tracking: 'lot' } });
+    const back = {
+      '5/1': { ...NOTHING_BACK, quantity: '2', lots, reason: ' stained ' },
+      '4/1': { ...NOTHING_BACK, quantity: '1', replace: true },
+      '4/2': NOTHING_BACK,
+    };
+    expect(returnOf({ ...BODY, back }, [line('4/1'), line('4/2'), dye])).toEqual({
+      vendor: '2',
+      date: '2026-11-23',
+      reference: 'RMA 5',
+      lines: [
+        { of: '4/1', quantity: '1', replace: true, confirmed: false },
+        {
+          of: '5/1',
+          quantity: '2',
+          replace: false,
+          confirmed: false,
+          reason: 'stained',
+          lots: [{ lot: 'L1', quantity: '2' }],
+        },
+      ],
+    });
+    expect(returnOf(BODY, [line('4/1')])).toBeUndefined();
+  });
+});
