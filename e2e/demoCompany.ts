@@ -12,6 +12,9 @@ import { makeSchema } from '@obolus/server/testing/testServer';
 const TODAY = '2026-11-23';
 const here = dirname(fileURLToPath(import.meta.url));
 
+/** Where the built web application lies. */
+export const WEB = join(here, '../web/dist');
+
 type Schema = Awaited<ReturnType<typeof makeSchema>>;
 
 async function start(database: Schema['database']): Promise<Running> {
@@ -24,7 +27,7 @@ async function start(database: Schema['database']): Promise<Running> {
     sessionSecret: 'e'.repeat(40),
     secureCookies: false,
     logLevel: 'error',
-    webFolder: join(here, '../web/dist'),
+    webFolder: WEB,
     today: TODAY,
     checkReplies: true,
     mail: { host: undefined, port: 25, from: 'purchasing@fernhollow.example' },

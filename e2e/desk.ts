@@ -153,10 +153,14 @@ export class Desk {
     process.env.OBOLUS_E2E_SECOND = await addAccountant('mina@fernhollow.example', 'Mina Holt');
   }
 
-  async signInAs(email: string): Promise<void> {
+  signInAs(email: string): Promise<void> {
+    return this.signInWith(email, process.env.OBOLUS_E2E_SECOND ?? '');
+  }
+
+  async signInWith(email: string, password: string): Promise<void> {
     await this.open('/');
     await this.page.getByLabel('Name (mail address)').fill(email);
-    await this.page.getByLabel('Password').fill(process.env.OBOLUS_E2E_SECOND ?? '');
+    await this.page.getByLabel('Password').fill(password);
     await this.page.keyboard.press('Enter');
     await expect(this.page.getByRole('navigation', { name: 'The work' })).toBeVisible();
   }

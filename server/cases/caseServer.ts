@@ -33,12 +33,16 @@ export class CaseServer {
     this.people = new People(running.url);
   }
 
+  get url(): string {
+    return this.running.url;
+  }
+
   get source(): DataSource {
     return this.running.source;
   }
 
-  /** A server of its own on this database. What is in the database is thrown away with each case. */
-  static async open(database: OwnedDatabase): Promise<CaseServer> {
+  /** A server of its own on this database, with the web application where its folder is named. What is in the database is thrown away with each case. */
+  static async open(database: OwnedDatabase, webFolder = '/nowhere'): Promise<CaseServer> {
     const clock: Clock = { today: '2026-12-31' };
     await migrate(database);
     const running = await serve(
@@ -50,7 +54,7 @@ export class CaseServer {
         sessionSecret: randomUUID(),
         secureCookies: false,
         logLevel: 'error',
-        webFolder: '/nowhere',
+        webFolder,
         today: undefined,
         checkReplies: true,
         mail: { host: undefined, port: 25, from: 'purchasing@fernhollow.example' },

@@ -6,9 +6,13 @@ export const order: WebKind = {
     document.vendor && isBehind(document, 1, 0)
       ? { kind: 'receipt', to: `/receiving/${document.vendor}`, name: 'frame.do_receive' }
       : undefined,
-  further: ({ id, vendor }) =>
+  further: ({ id, vendor, currency }) =>
     vendor
-      ? { kind: 'prepayment', to: `/payables/prepay?vendor=${vendor}&order=${id}`, name: 'payables.prepay' }
+      ? {
+          kind: 'prepayment',
+          to: `/payables/prepay?vendor=${vendor}&order=${id}&currency=${currency}`,
+          name: 'payables.prepay',
+        }
       : undefined,
 };
 

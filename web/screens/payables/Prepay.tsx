@@ -29,7 +29,7 @@ export function Prepay() {
       vendor: asked.get('vendor') ?? '',
       order: asked.get('order') ?? '',
       date: company.today,
-      currency: '',
+      currency: asked.get('currency') ?? '',
       amount: '',
     }),
     toCommand: (body) =>
