@@ -122,7 +122,7 @@ test('a bill before the goods stands ahead of them, waits to be paid, and is cle
   await expect(page.getByLabel(/^Billed quantity, Reed, steel, 60 cm, PO/)).toHaveValue('12');
   await page.getByLabel(/^Billed and not here, Reed/).selectOption('wait');
   await page.getByLabel(/^Reason, Reed/).fill('Agreed with the buyer');
-  expect(await desk.footing()).toContain('Goods received not invoiced, Aldergrove Joinery 411.16');
+  expect(await desk.footing()).toContain('Billed ahead of goods, Aldergrove Joinery 411.16');
   await desk.postWaiting();
   const ahead = (await unmatched(desk)).rows.filter(({ kind }) => kind === 'billed');
   expect(ahead.map(({ label, quantity, amount }) => [label, quantity, amount])).toEqual([
@@ -159,7 +159,7 @@ test('a credit memo that came by mail is matched to what went back, and clears i
   await expect(page.locator('td .wrong', { hasText: 'Only 6 can be credited here.' })).toBeVisible();
   await page.getByLabel('Credited quantity, Indigo dye, 250 g tin, RT-1001').fill('6');
   expect(await desk.footing()).toEqual(
-    expect.arrayContaining(['Payables, Kumo Dyeworks 86.82', 'Goods received not invoiced, Kumo Dyeworks 86.30']),
+    expect.arrayContaining(['Payables, Kumo Dyeworks 86.82', 'Returns to be credited, Kumo Dyeworks 86.30']),
   );
   await page.keyboard.press('Control+Enter');
   await expect(page).toHaveURL(/\/bench$/);

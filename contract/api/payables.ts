@@ -1,6 +1,6 @@
 import { AskedDay, exactly, Id, oneOf, Type } from '../figures.ts';
 import { endpoint } from '../endpoint.ts';
-import { AGED_BY, Ageing, OwedToVendor, ReturnableLine } from '../views/payables.ts';
+import { AGED_BY, Ageing, CreditsOwed, OwedToVendor, ReturnableLine } from '../views/payables.ts';
 import { byId, firstOf } from './parts.ts';
 
 export const payablesEndpoints = {
@@ -19,6 +19,13 @@ export const payablesEndpoints = {
     allow: 'signed-in',
     query: exactly({ asOf: Type.Optional(AskedDay), by: Type.Optional(oneOf(AGED_BY)) }),
     reply: Ageing,
+  }),
+  creditsOwed: endpoint({
+    method: 'get',
+    path: '/credits/owed',
+    summary: 'What vendors owe, beside what the accounts say',
+    allow: 'signed-in',
+    reply: CreditsOwed,
   }),
   returnableLines: endpoint({
     method: 'get',

@@ -9,6 +9,8 @@ export const POSTINGS = [
   'prepayments',
   'receivables',
   'expected-credits',
+  'returns-to-credit',
+  'billed-ahead',
   'input-tax',
   'inventory',
   'allowance',

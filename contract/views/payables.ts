@@ -92,6 +92,18 @@ export const Ageing = exactly({
 
 export type Ageing = Static<typeof Ageing>;
 
+/** What vendors owe for goods that went back and for what was asked back of their bills, beside what its two accounts say; base currency. */
+export const CreditsOwed = exactly({
+  returned: BaseAmount,
+  claimed: BaseAmount,
+  /** What period ends measured anew of it. */
+  measured: BaseAmount,
+  sum: BaseAmount,
+  accounts: BaseAmount,
+});
+
+export type CreditsOwed = Static<typeof CreditsOwed>;
+
 /** A received line of which something can go back to the vendor. */
 export const ReturnableLine = exactly({
   line: LineId,

@@ -11,6 +11,8 @@ export const ACCOUNTS = [
   { key: 'prepayments', number: '1100', group: 'asset' },
   { key: 'receivables', number: '1200', group: 'asset' },
   { key: 'expected-credits', number: '1250', group: 'asset' },
+  { key: 'returns-to-credit', number: '1255', group: 'asset' },
+  { key: 'billed-ahead', number: '1260', group: 'asset' },
   { key: 'input-tax', number: '1300', group: 'asset' },
   { key: 'inventory', number: '1400', group: 'asset' },
   { key: 'allowance', number: '1410', group: 'asset' },

@@ -48,13 +48,13 @@ function aheadAccruals(line: OrderLine, on: Day): Flow[] {
       const left = aheadLeft(ahead);
       const account = expense === undefined ? ('purchases' as const) : ('expense' as const);
       return [
-        { account: 'grni', amount: base(left), about },
+        { account: 'billed-ahead', amount: base(left), about },
         { account, amount: base(-left), about: { ...about, item, expense } },
       ];
     });
 }
 
-/** What of a bill ahead of the goods still stands in goods received not invoiced. */
+/** What of a bill ahead of the goods is still billed ahead. */
 export const aheadLeft = (ahead: Ahead): bigint =>
   ahead.taken.reduce((left, taken) => left - taken.base - taken.tax, ahead.base + ahead.tax);
 
@@ -62,7 +62,7 @@ function returnAccruals(line: CreditableLine, on: Day): Flow[] {
   const { base: waiting } = awaitingCredit(line, on);
   const about = { vendor: line.vendor, ...line.dimensions };
   return [
-    { account: 'grni', amount: waiting, about },
+    { account: 'returns-to-credit', amount: waiting, about },
     { account: 'purchases', amount: base(-waiting), about: { ...about, item: line.item } },
   ];
 }

@@ -70,8 +70,10 @@ function remeasured(books: Books, on: Day): { flows: Flow[]; missing: string[] }
   const unbilled = known(books.receiptLines.values()).map((line) => unbilledToPay(line, on));
   const awaited = known(books.creditable.values()).filter(({ kind }) => kind === 'return');
   const payables = remeasure(books, 'payables', owed, on);
-  const grni = remeasure(books, 'grni', [...unbilled, ...awaited.map((line) => awaitingCredit(line, on))], on);
-  return { flows: [...payables.flows, ...grni.flows], missing: [...payables.missing, ...grni.missing] };
+  const grni = remeasure(books, 'grni', unbilled, on);
+  const returned = awaited.map((line) => awaitingCredit(line, on));
+  const measured = [payables, grni, remeasure(books, 'returns-to-credit', returned, on)];
+  return { flows: measured.flatMap(({ flows }) => flows), missing: measured.flatMap(({ missing }) => missing) };
 }
 
 /** The balance of stock suspense becomes the change in stock of the period. */

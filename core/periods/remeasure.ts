@@ -86,7 +86,7 @@ export function owedOn(payable: Payable, on: Day): OpenAmount {
  */
 export function remeasure(
   books: Books,
-  account: 'payables' | 'grni',
+  account: 'payables' | 'grni' | 'returns-to-credit',
   open: readonly OpenAmount[],
   on: Day,
 ): { flows: Flow[]; missing: string[] } {

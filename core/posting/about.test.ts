@@ -260,8 +260,8 @@ describe('each line of a journal says what it is about', () => {
         'charges-to-allocate -1200 V',
       ],
     ],
-    ['return', ['grni 1800 V', 'inventory -1500 YARN', 'price-variance -300 YARN V']],
-    ['credit', ['payables 1800 V', 'grni -1800 V']],
+    ['return', ['returns-to-credit 1800 V', 'inventory -1500 YARN', 'price-variance -300 YARN V']],
+    ['credit', ['payables 1800 V', 'returns-to-credit -1800 V']],
     ['standard', ['inventory 4000 SHUTTLE', 'stock-adjustment -4000 SHUTTLE']],
     ['write-down', ['write-down 1200 YARN', 'allowance -1200 YARN']],
     [

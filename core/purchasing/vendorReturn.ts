@@ -157,15 +157,21 @@ function flowsOf(books: Books, line: ReturnDocumentLine, of: ReceiptLine): Flow[
   const about: About = { vendor: of.vendor, ...of.dimensions };
   const ofGoods: About = { item: of.bought.item, ...of.dimensions };
   const answered = base(ownPrice(line) + line.billedVariance);
+  // What was billed waits for its credit, or for the goods that come instead.
+  const vendors: Flow[] = [
+    { account: 'grni', amount: line.unbilledCleared, about },
+    {
+      account: line.replace ? 'billed-ahead' : 'returns-to-credit',
+      amount: base(line.billedGoods + line.billedVariance),
+      about,
+    },
+  ];
   const standard = books.items.get(of.bought.item ?? '')?.method === 'standard';
   if (standard) {
-    return [
-      { account: 'grni', amount: answered, about },
-      { account: 'price-variance', amount: base(-answered), about: ofGoods },
-    ];
+    return [...vendors, { account: 'price-variance', amount: base(-answered), about: ofGoods }];
   }
   return [
-    { account: 'grni', amount: answered, about },
+    ...vendors,
     { account: 'price-variance', amount: base(-line.billedVariance), about: { ...about, item: of.bought.item } },
     { account: 'return-variance', amount: base(-ownPrice(line)), about: ofGoods },
   ];

@@ -89,14 +89,13 @@ export function expectedBalances(books: Books): Partial<Record<AccountKey, bigin
       books.creditable.values(),
       ({ expected, credits }) => expected.base - sum(credits, (credit) => credit.expectedBase),
     ),
-    grni:
-      -sum(books.receiptLines.values(), (line) => openAmounts(line).cleared) +
-      sum(books.orderLines.values(), (line) =>
-        sum(line.aheads, (ahead) => ahead.base + ahead.tax - sum(ahead.taken, (part) => part.base + part.tax)),
-      ) +
-      sum(books.creditable.values(), (line) =>
-        line.kind === 'return' ? line.base - sum(line.credits, (credit) => credit.base) : 0n,
-      ),
+    grni: -sum(books.receiptLines.values(), (line) => openAmounts(line).cleared),
+    'billed-ahead': sum(books.orderLines.values(), (line) =>
+      sum(line.aheads, (ahead) => ahead.base + ahead.tax - sum(ahead.taken, (part) => part.base + part.tax)),
+    ),
+    'returns-to-credit': sum(books.creditable.values(), (line) =>
+      line.kind === 'return' ? line.base - sum(line.credits, (credit) => credit.base) : 0n,
+    ),
   };
 }
 

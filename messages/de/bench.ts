@@ -230,9 +230,9 @@ export const bench: Record<keyof typeof en, string> = {
   'bench.why_tax': 'Warum die Steuer so ist',
   'bench.why_total': 'Warum die Summen abweichen',
   'bench.lines_sum':
-    'Die Positionen ergeben {sum} {currency}; das Konto Wareneingang ohne Rechnung steht bei {account}.',
+    'Die Positionen ergeben {sum} {currency}; Wareneingang ohne Rechnung, vor Wareneingang Berechnetes und gutzuschreibende Rücksendungen stehen bei {account}.',
   'bench.lines_sum_measured':
-    'Mit {measured} aus der Neubewertung zum Periodenende ergeben die Positionen {sum} {currency}; das Konto Wareneingang ohne Rechnung steht bei {account}.',
+    'Mit {measured} aus der Neubewertung zum Periodenende ergeben die Positionen {sum} {currency}; Wareneingang ohne Rechnung, vor Wareneingang Berechnetes und gutzuschreibende Rücksendungen stehen bei {account}.',
   'bench.bills_waiting': '<b>{count, plural, one {# Rechnung} other {# Rechnungen}}</b> warten',
   'bench.vendors_unbilled':
     '<b>{count, plural, one {# Lieferant} other {# Lieferanten}}</b> mit nicht berechneter Ware',

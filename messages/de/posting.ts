@@ -33,4 +33,6 @@ export const posting: Record<keyof typeof en, string> = {
   'posting.exchange-difference': 'Kursdifferenz',
   'posting.tax-withheld': 'Einbehaltene Steuer',
   'posting.bank-charges': 'Bankentgelte',
+  'posting.returns-to-credit': 'Gutzuschreibende Rücksendungen',
+  'posting.billed-ahead': 'Berechnet vor Wareneingang',
 };

@@ -27,4 +27,8 @@ export const returns: Record<keyof typeof en, string> = {
   'returns.begin': 'Eingeben, wie viel zurückgeht.',
   'returns.own_cost': 'Ware geht zu dem zurück, wozu sie kam: eigener Preis und ihr Anteil an Nebenkosten.',
   'returns.return_goods': 'Ware zurücksenden',
+  'returns.accounts_agree':
+    'Lieferanten schulden {sum}: Gutzuschreibende Rücksendungen und Erwartete Gutschriften sagen dasselbe.',
+  'returns.accounts_differ':
+    'Lieferanten schulden {sum}; Gutzuschreibende Rücksendungen und Erwartete Gutschriften sagen {accounts}. Bitte den Nachweis starten.',
 };

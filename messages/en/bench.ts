@@ -226,9 +226,10 @@ export const bench = {
   'bench.posted_as': 'posted as {document}',
   'bench.why_tax': 'Why its tax is so',
   'bench.why_total': 'Why the totals differ',
-  'bench.lines_sum': 'The lines come to {sum} {currency}; the account goods received not invoiced stands at {account}.',
+  'bench.lines_sum':
+    'The lines come to {sum} {currency}; goods received not invoiced, billed ahead and returns to be credited stand at {account}.',
   'bench.lines_sum_measured':
-    'With {measured} that the end of a period remeasured, the lines come to {sum} {currency}; the account goods received not invoiced stands at {account}.',
+    'With {measured} that the end of a period remeasured, the lines come to {sum} {currency}; goods received not invoiced, billed ahead and returns to be credited stand at {account}.',
   'bench.bills_waiting': '<b>{count, plural, one {# bill} other {# bills}}</b> waiting',
   'bench.vendors_unbilled': '<b>{count, plural, one {# vendor} other {# vendors}}</b> with goods not billed',
   'bench.since': '{receipts} · since {day}',

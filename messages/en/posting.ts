@@ -31,4 +31,6 @@ export const posting = {
   'posting.exchange-difference': 'Exchange difference',
   'posting.tax-withheld': 'Tax withheld',
   'posting.bank-charges': 'Bank charges',
+  'posting.returns-to-credit': 'Returns to be credited',
+  'posting.billed-ahead': 'Billed ahead of goods',
 } as const;

@@ -25,4 +25,7 @@ export const returns = {
   'returns.begin': 'Type how much goes back.',
   'returns.own_cost': 'Goods go back at what they came in for: their own price and their share of charges.',
   'returns.return_goods': 'Return goods',
+  'returns.accounts_agree': 'Vendors owe {sum}: returns to be credited and expected credits say the same.',
+  'returns.accounts_differ':
+    'Vendors owe {sum}; returns to be credited and expected credits say {accounts}. Run the proof.',
 } as const;

@@ -198,7 +198,7 @@ describe('purchasing', () => {
         reference: 'RMA 7',
         lines: [{ of: `${receipt}/1`, quantity: '30', replace: false, confirmed: false }],
       },
-      { grni: 36_400n, 'return-variance': 5_451n, inventory: -41_851n },
+      { grni: 24_000n, 'returns-to-credit': 12_400n, 'return-variance': 5_451n, inventory: -41_851n },
     );
     const credit = await both(
       'credit',
@@ -209,7 +209,7 @@ describe('purchasing', () => {
         currency: 'USD',
         lines: [{ of: `${back}/1`, quantity: '10', price: '12.40' }],
       },
-      { payables: 12_400n, grni: -12_400n },
+      { payables: 12_400n, 'returns-to-credit': -12_400n },
     );
     const paid = await both(
       'payment',
@@ -235,8 +235,13 @@ describe('purchasing', () => {
       inventory: 694n,
       'return-variance': 298n,
     });
-    await reverse(credit, { payables: -12_400n, grni: 12_400n });
-    await reverse(back, { grni: -36_400n, 'return-variance': -5_451n, inventory: 41_851n });
+    await reverse(credit, { payables: -12_400n, 'returns-to-credit': 12_400n });
+    await reverse(back, {
+      grni: -24_000n,
+      'returns-to-credit': -12_400n,
+      'return-variance': -5_451n,
+      inventory: 41_851n,
+    });
     const closing = await both(
       'estimate-closing',
       { date: '2026-03-31', reason: 'no bill', lines: [{ of: `${receipt}/1`, charge: 'duty' }] },
@@ -270,11 +275,12 @@ describe('purchasing', () => {
     const order = await both('order', make.order([{ item: '3', quantity: '10', price: '1180' }]), {});
     const ahead = await both('bill', make.bill('AJ-1', [{ of: `${order}/1`, quantity: '6', price: '1195' }]), {
       payables: -717_000n,
-      grni: 717_000n,
+      'billed-ahead': 717_000n,
     });
     const receipt = await both('receipt', make.receipt([{ of: `${order}/1`, quantity: '8' }]), {
       inventory: 953_000n,
-      grni: -953_000n,
+      grni: -236_000n,
+      'billed-ahead': -717_000n,
     });
     expect(await refusal('reversal', { date: '2026-03-31', of: ahead, reason: 'x' })).toBe('422 document_cited');
     expect(await refusal('bill', make.bill('AJ-2', [{ of: `${order}/1`, quantity: '1', price: '1180' }]))).toBe(
@@ -285,11 +291,11 @@ describe('purchasing', () => {
     await both(
       'return',
       { vendor: '1', date: '2026-03-20', reference: '', lines },
-      { grni: 355_500n, inventory: -355_500n },
+      { grni: 236_000n, 'billed-ahead': 119_500n, inventory: -355_500n },
     );
     await both('receipt', make.receipt([{ of: `${order}/1`, quantity: '1' }], { date: '2026-03-25' }), {
       inventory: 119_500n,
-      grni: -119_500n,
+      'billed-ahead': -119_500n,
     });
   });
 });

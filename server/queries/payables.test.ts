@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { Ageing, OwedToVendor, ReturnableLine } from '@obolus/contract/views/payables';
+import type { Ageing, CreditsOwed, OwedToVendor, ReturnableLine } from '@obolus/contract/views/payables';
 import { proveBooks } from '../proof/proveBooks.ts';
 import type { Client } from '../testing/client.ts';
 import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
@@ -132,6 +132,9 @@ describe('what can go back to a vendor', () => {
     expect(await returnable()).toMatchObject([{ left: '5', unbilled: '0' }]);
     const view = (await ines.call('GET', `/api/documents/${returned}`)).body as { lines?: { note: string }[] };
     expect(view.lines?.[0]?.note).toBe('split reeds');
+    const credits = (await ines.call('GET', '/api/credits/owed')).body as unknown as CreditsOwed;
+    // One of the five was billed, at 10.05; the other four lower what is to be billed.
+    expect(credits).toEqual({ returned: '10.05', claimed: '0.00', measured: '0.00', sum: '10.05', accounts: '10.05' });
     const { rows } = (await ines.call('GET', '/api/lists/returns')).body as unknown as {
       rows: { cells: Record<string, string> }[];
     };

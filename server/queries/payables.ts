@@ -1,5 +1,11 @@
 import type { EntityManager } from 'typeorm';
-import { AGES, type Ageing, type OwedToVendor, type PayableView } from '@obolus/contract/views/payables';
+import {
+  AGES,
+  type Ageing,
+  type CreditsOwed,
+  type OwedToVendor,
+  type PayableView,
+} from '@obolus/contract/views/payables';
 import { documentAmount, formatAmount, fraction } from '@obolus/core/exact/amounts';
 import { daysBetween } from '@obolus/core/exact/calendar';
 import { discountOn } from '@obolus/core/purchasing/terms';
@@ -9,6 +15,7 @@ import { upTo } from '../storage/upTo.ts';
 import { balancesOn } from '../sums/balances.ts';
 import { big, type Row, showAmount, showQuantity, text } from './figures.ts';
 import { isOpen } from './openOfOrder.ts';
+import { remeasuredOf } from './remeasured.ts';
 
 const MOST = 2000;
 
@@ -97,14 +104,8 @@ export async function readAgeing(
     BUCKETS.map((bucket) => of.reduce((sum, { row, age }) => (age === bucket ? sum + big(row.base) : sum), 0n));
   const totalOf = (of: typeof aged) => of.reduce((sum, { row }) => sum + big(row.base), 0n);
   const groups = groupBy(aged, ({ row }) => `${text(row.vendor_id)} ${text(row.currency)}`);
-  const [periods] = (await manager.query(
-    `SELECT COALESCE(SUM(j.amount), 0) AS measured FROM
-       (SELECT d.id FROM document d WHERE d.kind IN ('close', 'open') UNION SELECT x.document_id FROM document d JOIN reversal x ON x.reversed_id = d.id WHERE d.kind IN ('close', 'open')) p
-     JOIN journal_line j ON j.document_id = p.id AND j.account = 'payables' AND j.date <= ?`,
-    [asOf],
-  )) as Row[];
   // What is owed is a credit: shown as what is to be paid.
-  const measured = -big(periods?.measured);
+  const measured = -(await remeasuredOf(manager, 'payables', asOf));
   const account = -(await balancesOn(manager, asOf))
     .filter((row) => row.account === 'payables')
     .reduce((sum, row) => sum + big(row.balance), 0n);
@@ -139,3 +140,26 @@ function ageOf(day: string, asOf: string): number {
   const bucket = AGES.findIndex((most) => past <= most);
   return bucket < 0 ? AGES.length : bucket;
 }
+
+/** What vendors owe for goods that went back and for what was asked back, beside what its two accounts say. */
+export async function readCreditsOwed(manager: EntityManager, base: string): Promise<CreditsOwed> {
+  const [open] = (await manager.query(
+    `SELECT COALESCE(SUM(IF(x.kind = 'to-credit', x.base_amount, 0)), 0) AS returned, COALESCE(SUM(IF(x.kind = 'claim', x.base_amount, 0)), 0) AS claimed
+     FROM open_item x WHERE x.kind IN ('to-credit', 'claim') AND x.is_open = 1`,
+  )) as Row[];
+  const [returned, claimed] = [big(open?.returned), big(open?.claimed)];
+  const measured = await remeasuredOf(manager, 'returns-to-credit', LAST_DAY);
+  const accounts = (await balancesOn(manager, LAST_DAY))
+    .filter(({ account }) => account === 'returns-to-credit' || account === 'expected-credits')
+    .reduce((sum, row) => sum + big(row.balance), 0n);
+  const show = (amount: bigint) => showAmount(amount, base);
+  return {
+    returned: show(returned),
+    claimed: show(claimed),
+    measured: show(measured),
+    sum: show(returned + claimed + measured),
+    accounts: show(accounts),
+  };
+}
+
+const LAST_DAY = '9999-12-31';

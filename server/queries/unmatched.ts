@@ -7,6 +7,7 @@ import type { OpenKind } from '@obolus/core/openItems/openItem';
 import { balancesOn } from '../sums/balances.ts';
 import { idOf, quantityOf } from '../storage/load/rows.ts';
 import { big, type Row, showAmount, text } from './figures.ts';
+import { remeasuredOf } from './remeasured.ts';
 
 type Kind = Unmatched['rows'][number]['kind'];
 
@@ -23,18 +24,14 @@ export type UnmatchedLine = Line & ReturnType<typeof aboutLine>;
 
 /**
  * What goods received not invoiced is made of, line by line: what came and is not billed, what is billed
- * and did not come, what went back and is not credited. With what period ends measured anew it is the account, to the cent.
+ * and did not come, what went back and is not credited. With what period ends measured anew it is its three accounts, to the cent.
  */
 export async function listUnmatched(manager: EntityManager, currency: string, today: string): Promise<Unmatched> {
   const lines = await readUnmatched(manager, today);
-  const [periods] = (await manager.query(
-    `SELECT COALESCE(SUM(j.amount), 0) AS measured FROM
-       (SELECT d.id FROM document d WHERE d.kind IN ('close', 'open') UNION SELECT x.document_id FROM document d JOIN reversal x ON x.reversed_id = d.id WHERE d.kind IN ('close', 'open')) p
-     JOIN journal_line j ON j.document_id = p.id AND j.account = 'grni'`,
-  )) as Row[];
-  const measured = big(periods?.measured);
+  const measuredAnew = await Promise.all(ACCOUNTS.map((account) => remeasuredOf(manager, account, LAST_DAY)));
+  const measured = measuredAnew.reduce((sum, amount) => sum + amount, 0n);
   const account = (await balancesOn(manager, LAST_DAY))
-    .filter((row) => row.account === 'grni')
+    .filter((row) => ACCOUNTS.some((account) => account === row.account))
     .reduce((sum, row) => sum + big(row.balance), 0n);
   return {
     asOf: today,
@@ -53,6 +50,9 @@ export async function listUnmatched(manager: EntityManager, currency: string, to
     account: showAmount(account, currency),
   };
 }
+
+/** What came and is not billed, what is billed and is not here, what went back and is not credited. */
+const ACCOUNTS = ['grni', 'billed-ahead', 'returns-to-credit'] as const;
 
 const LAST_DAY = '9999-12-31';
 

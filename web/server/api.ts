@@ -106,6 +106,7 @@ export const server = createApi({
       postAgreed: write('postAgreed'),
       billable: read('billable', ...made('to-receive', 'to-bill', 'billed-ahead')),
       owedToVendor: read('owedToVendor', ...made('to-pay', 'prepaid'), 'SetUp'),
+      creditsOwed: read('creditsOwed', ...made('to-credit', 'claim', 'ledger')),
       ageing: read('ageing', ...made('to-pay', 'ledger')),
       returnableLines: read('returnableLines', ...made('to-bill', 'to-credit', 'stock')),
       creditable: read('creditable', ...made('to-credit', 'claim')),

@@ -72,7 +72,7 @@ function soldLine(bill: BillDocument, line: BilledLine): Flow[] {
     difference === 'credit' ? [{ account: 'expected-credits', amount: priceDifference, about }] : [];
   if (line.ahead) {
     const standing = aheadOf(line, bill.date);
-    return [...asked, { account: 'grni', amount: base(standing.base + tax), about }];
+    return [...asked, { account: 'billed-ahead', amount: base(standing.base + tax), about }];
   }
   const flows: Flow[] = [
     ...asked,

@@ -240,7 +240,7 @@ function flowsOf(books: Books, line: CreditedLine, of: CreditableLine): Flow[] {
     return [{ account: 'price-variance', amount: base(-line.own), about: { ...about, item: of.item } }, exchange];
   if (line.to === 'cost') return [{ account: 'grni', amount: base(-line.own), about }, exchange];
   return [
-    { account: 'grni', amount: base(-line.own), about },
+    { account: 'returns-to-credit', amount: base(-line.own), about },
     { account: 'return-variance', amount: line.priceDifference, about: { item: of.item, ...of.dimensions } },
     exchange,
   ];

@@ -13,7 +13,7 @@ import { checkUnit, inStockUnits } from '../packs.ts';
 import { checkLine, itemOf, type Line } from './check.ts';
 import type { ReceiptCommand, ReceiptDocument } from './command.ts';
 import { prepaidParts } from './prepaid.ts';
-import { type Came, cameOf, closedWith, goodsReceived, receiptLine } from './received.ts';
+import { type Came, cameOf, closedWith, receiptLine } from './received.ts';
 
 /**
  * Goods received: inventory at round(qty × order price) at the receipt's rate, against goods received not invoiced, and the
@@ -91,10 +91,12 @@ function movementOf(line: ReceiptLine): NewMovement[] {
 function costsOf(line: ReceiptLine): Cost[] {
   if (line.pool === undefined) return [];
   const common = { pool: line.pool, movement: line.id, date: line.date, about: aboutOf(line) };
-  const tax = base(line.ahead.reduce((sum, part) => sum + part.tax, 0n));
+  const ahead = (figure: 'goods' | 'tax') => base(line.ahead.reduce((sum, part) => sum + part[figure], 0n));
+  const goods = { ...common, component: 'goods', shared: false };
   return [
-    { ...common, component: 'goods', shared: false, amount: goodsReceived(line), against: 'grni' as const },
-    { ...common, component: 'tax', shared: true, amount: tax, against: 'grni' as const },
+    { ...goods, amount: line.baseAmount, against: 'grni' as const },
+    { ...goods, amount: ahead('goods'), against: 'billed-ahead' as const },
+    { ...common, component: 'tax', shared: true, amount: ahead('tax'), against: 'billed-ahead' as const },
     ...line.estimates.map(({ kind, amount }) => ({
       ...common,
       component: estimateComponent(kind),
@@ -111,16 +113,17 @@ function flowsOf(books: Books, line: ReceiptLine): Flow[] {
   const about = aboutOf(line);
   const sum = (figure: 'base' | 'goods' | 'tax') => line.ahead.reduce((total, part) => total + part[figure], 0n);
   if (line.bought.expense !== undefined) {
-    const amount = line.baseAmount + sum('base') + sum('tax');
+    const ahead = sum('base') + sum('tax');
     return [
-      { account: 'expense', amount: base(amount), about: { ...about, expense: line.bought.expense } },
-      { account: 'grni', amount: base(-amount), about },
+      { account: 'expense', amount: base(line.baseAmount + ahead), about: { ...about, expense: line.bought.expense } },
+      { account: 'grni', amount: base(-line.baseAmount), about },
+      { account: 'billed-ahead', amount: base(-ahead), about },
     ];
   }
   const variance = sum('base') - sum('goods');
   return [
     { account: 'price-variance', amount: base(variance), about: { ...about, item: line.bought.item } },
-    { account: 'grni', amount: base(-variance), about },
+    { account: 'billed-ahead', amount: base(-variance), about },
   ];
 }
 

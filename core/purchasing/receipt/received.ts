@@ -1,7 +1,6 @@
-import type { Ahead, AheadTaken, OrderLine, ReceiptLine } from '../../state/purchasing.ts';
+import type { Ahead, AheadTaken, OrderLine } from '../../state/purchasing.ts';
 import {
   base,
-  type BaseAmount,
   documentAmount,
   type DocumentAmount,
   fraction,
@@ -129,7 +128,3 @@ export function partsOf(ahead: Ahead, soFar: bigint): Pick<AheadTaken, 'amount' 
     tax: base(part('tax')),
   };
 }
-
-/** The goods' price as they came in: as ordered, and as billed for what was billed ahead. */
-export const goodsReceived = (line: ReceiptLine): BaseAmount =>
-  base(line.baseAmount + line.ahead.reduce((sum, part) => sum + part.goods, 0n));

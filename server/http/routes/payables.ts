@@ -1,6 +1,6 @@
 import type { Router } from 'express';
 import { api } from '@obolus/contract/api';
-import { readAgeing, readOwedToVendor } from '../../queries/payables.ts';
+import { readAgeing, readCreditsOwed, readOwedToVendor } from '../../queries/payables.ts';
 import { listReturnable } from '../../queries/returnable.ts';
 import { baseCurrency } from '../../setUp/baseCurrency.ts';
 import { type Context, todayOf } from '../context.ts';
@@ -18,6 +18,7 @@ export function payablesRoutes(router: Router, context: Context): void {
       by: query.by ?? 'due',
     }),
   );
+  implement(router, context, api.creditsOwed, async () => readCreditsOwed(manager, await baseCurrency(manager)));
   implement(router, context, api.returnableLines, ({ params, query }) =>
     listReturnable(manager, params.id, query.receipt),
   );

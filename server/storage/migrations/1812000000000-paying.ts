@@ -1,6 +1,6 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
-/** Discounts by the day, what the bank took and kept, tax that is withheld, prepayments for an order and the goods that came in at their rate. */
+/** Goods received not invoiced in three accounts, discounts by the day, what the bank took and kept, tax that is withheld, prepayments for an order and the goods that came in at their rate. */
 export class Paying1812000000000 implements MigrationInterface {
   async up(runner: QueryRunner): Promise<void> {
     await runner.query('ALTER TABLE payment ADD COLUMN took bigint NULL, ADD COLUMN fee bigint NOT NULL DEFAULT 0');
@@ -39,6 +39,8 @@ export class Paying1812000000000 implements MigrationInterface {
 }
 
 const NEW_ACCOUNTS = [
+  ['returns-to-credit', '1255', 'Returns to be credited'],
+  ['billed-ahead', '1260', 'Billed ahead of goods'],
   ['tax-withheld', '2310', 'Tax withheld'],
   ['bank-charges', '6310', 'Bank charges'],
 ] as const;

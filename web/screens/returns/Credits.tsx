@@ -1,7 +1,24 @@
 import { List } from '../../lists/List.tsx';
+import { showFigure } from '../../locale/figures.ts';
+import { server } from '../../server/api.ts';
 import { Head } from '../../parts/Head.tsx';
 import { ReturnsTabs } from './ReturnsTabs.tsx';
 import { say } from '../../locale/say.ts';
+
+/** What vendors owe beside what the accounts say: the same, to the cent. */
+function Owed() {
+  const owed = server.useCreditsOwedQuery().data;
+  if (!owed) return null;
+  const agrees = owed.sum === owed.accounts;
+  return (
+    <p className={`pb-3 ${agrees ? 'text-proved' : 'text-over'}`} role="status">
+      {say(agrees ? 'returns.accounts_agree' : 'returns.accounts_differ', {
+        sum: showFigure(owed.sum),
+        accounts: showFigure(owed.accounts),
+      })}
+    </p>
+  );
+}
 
 /** Credits that vendors owe: for goods that went back, prices that were not agreed, what was not accepted; the oldest first. */
 export function Credits() {
@@ -12,6 +29,7 @@ export function Credits() {
         <ReturnsTabs />
       </div>
       <div className="body">
+        <Owed />
         <List
           list="credits"
           empty={
