@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import type { Role } from '@obolus/contract/roles';
 import { formatAmount } from '@obolus/core/exact/amounts';
 import type { Books } from '@obolus/core/state/books';
@@ -16,6 +17,8 @@ interface Person {
 /** Whoever posts in a case, signed in; set up when a step first names them. */
 export class People {
   private readonly url: string;
+  /** Others may have played on this database before, and their people are still there. */
+  private readonly run = randomUUID().slice(0, 8);
   private readonly people = new Map<string, Person>();
 
   constructor(url: string) {
@@ -27,7 +30,7 @@ export class People {
     const known = this.people.get(name);
     if (known && (known.role === role || books === undefined)) return known;
     const isFirst = ROLES.some((first) => first === name);
-    const email = isFirst ? `${name}@cases.example` : `p${this.people.size}@cases.example`;
+    const email = isFirst ? `${name}@cases.example` : `p${this.people.size}.${this.run}@cases.example`;
     const client = new Client(this.url);
     if (isFirst) {
       await signIn(client, email, PASSWORD);
