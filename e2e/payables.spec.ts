@@ -134,7 +134,7 @@ test('goods go back before their bill and after it: what is to be billed is less
   await test.step('what is billed waits for a credit memo, which is expected until it comes', async () => {
     await page.getByRole('link', { name: /^Payables/ }).click();
     await page.getByRole('link', { name: 'Open items' }).click();
-    await page.getByRole('row', { name: /2026\/1131/ }).click();
+    await page.getByRole('row', { name: /2026\/1162/ }).click();
     await page.getByRole('link', { name: /^GR-/ }).first().click();
     await page.getByRole('link', { name: 'Return goods' }).click();
     const quantity = page.getByLabel(/^Goes back of Linen/).first();

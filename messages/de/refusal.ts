@@ -168,5 +168,5 @@ export const refusal: Record<keyof typeof en, string> = {
     'Nach frachtpflichtigem Gewicht: angeben, mit wie vielen Kilogramm ein Kubikmeter zählt, hier oder bei der Nebenkostenart.',
   'refusal.bank_not_used': 'Wo eine Anzahlung verwendet wird, bucht die Bank nichts ab: bitte leer lassen.',
   'refusal.fee_exceeds_taken': 'Das Entgelt ist ein Teil dessen, was die Bank abgebucht hat, und kann nicht mehr sein.',
-  'refusal.took_differs': 'In der Hauswährung bucht die Bank das Gezahlte und ihr Entgelt ab: {paid}.',
+  'refusal.took_differs': 'In der Hauswährung bucht die Bank das Gezahlte und ihr Entgelt ab: {amount}.',
 };

@@ -154,5 +154,5 @@ export const refusal = {
     'By chargeable weight: say how many kilograms a cubic meter counts for, here or on the kind of charge.',
   'refusal.bank_not_used': 'The bank takes nothing where a prepayment is used: leave this empty.',
   'refusal.fee_exceeds_taken': 'The fee is a part of what the bank took, and cannot be more than it.',
-  'refusal.took_differs': 'In the company’s own currency the bank takes what is paid and its fee: {paid}.',
+  'refusal.took_differs': 'In the company’s own currency the bank takes what is paid and its fee: {amount}.',
 } as const;

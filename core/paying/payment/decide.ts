@@ -196,7 +196,7 @@ function checkBank(books: Books, command: PaymentCommand): Refusal[] {
   const { currency } = books.company;
   const paid = command.bills.reduce((sum, bill) => sum + bill.amount, 0n);
   return command.currency === currency && took !== paid + fee
-    ? [refusal('took_differs', '/took', { paid: formatAmount(paid + fee, currency) })]
+    ? [refusal('took_differs', '/took', { amount: formatAmount(paid + fee, currency) })]
     : [];
 }
 
