@@ -1,5 +1,5 @@
 import { configureStore } from '@reduxjs/toolkit';
-import { useDispatch, useSelector } from 'react-redux';
+import { useDispatch, useSelector, useStore } from 'react-redux';
 import { draftSlice } from './draftSlice.ts';
 import { keepDrafts } from './keepDrafts.ts';
 import { server } from '../server/api.ts';
@@ -13,3 +13,4 @@ export const store = configureStore({
 export type State = ReturnType<typeof store.getState>;
 export const useAppDispatch = useDispatch.withTypes<typeof store.dispatch>();
 export const useAppSelector = useSelector.withTypes<State>();
+export const useAppStore = useStore.withTypes<typeof store>();

@@ -4,7 +4,7 @@ import { toast } from 'sonner';
 import type { BodyOf, DocumentKind } from '@obolus/contract/kinds/kinds';
 import type { PostedReply, PreviewReply, RefusalView } from '@obolus/contract/commands';
 import { changedBy, problemOf, saidAgainst, server } from '../server/api.ts';
-import { useAppDispatch, useAppSelector } from './store.ts';
+import { useAppDispatch, useAppSelector, useAppStore } from './store.ts';
 import { useKey } from '../keys/useKey.ts';
 import { useSettled } from '../parts/useSettled.ts';
 import { changed, closed, type Draft, opened, stepped } from './draftSlice.ts';
@@ -61,6 +61,7 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
   const { kind, id } = options;
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
+  const store = useAppStore();
   const draft = useAppSelector((state) => state.drafts[id]);
   const [post, posted] = server.usePostMutation();
   const stored = server.useDraftQuery(
@@ -124,7 +125,8 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
     body,
     change(to) {
       if (posted.isError) posted.reset();
-      const next = { ...body, ...to } as Body;
+      // Whoever changes it may have waited for an answer: what was typed meanwhile stays.
+      const next = { ...((store.getState().drafts[id]?.body as Body | undefined) ?? body), ...to } as Body;
       const now = Date.now();
       const goesOn = now - lastChange.current < GOES_ON;
       lastChange.current = now;

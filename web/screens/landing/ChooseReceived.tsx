@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import type { ReceivedLine } from '@obolus/contract/views/receiving';
 import { showDay, showFigure } from '../../locale/figures.ts';
+import { useLasting } from '../../parts/useLasting.ts';
 import { useSettled } from '../../parts/useSettled.ts';
 import { server } from '../../server/api.ts';
 import { tabStop, walkChoices } from '../../parts/walkChoices.ts';
@@ -26,9 +27,11 @@ export function ChooseReceived({ lines, chosen, onToggle }: Props) {
   const found = server.useReceivedLinesQuery({ query: { find: wanted } }, { skip: wanted === '' });
   const fitting = wanted === '' ? lines : (found.data?.rows ?? NONE);
   const [ofShipment] = server.useLazyReceivedLinesQuery();
+  // What was chosen while the answer was on its way stays chosen.
+  const latest = useLasting({ toggle: onToggle });
   const takeShipment = async (shipment: string) => {
     const { data } = await ofShipment({ query: { shipment } }, true);
-    if (data) onToggle(data.rows);
+    if (data) latest.toggle(data.rows);
   };
   const isChosen = useMemo(() => new Set(chosen), [chosen]);
   const shipments = [...new Set(lines.map((line) => line.receipt.shipment).filter(Boolean))].slice(0, SHIPMENTS);
