@@ -12,3 +12,12 @@ export function cumulative(whole: bigint, soFar: bigint, outOf: bigint, takenBef
 export function partOfWhatIsLeft(left: bigint, part: bigint, outOf: bigint): bigint {
   return part === outOf ? left : divideRounded(left * part, outOf);
 }
+
+/** What parts come to, in their own currency and in base. */
+export const sumOfParts = (
+  parts: readonly { readonly amount: bigint; readonly base: bigint }[],
+): { amount: bigint; base: bigint } =>
+  parts.reduce((sum, part) => ({ amount: sum.amount + part.amount, base: sum.base + part.base }), {
+    amount: 0n,
+    base: 0n,
+  });

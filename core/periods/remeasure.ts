@@ -7,6 +7,7 @@ import {
   sumOf,
   toBase,
 } from '../exact/amounts.ts';
+import { sumOfParts } from '../exact/cumulative.ts';
 import { divideRounded } from '../exact/rounding.ts';
 import type { Day } from '../exact/calendar.ts';
 import type { Books } from '../state/books.ts';
@@ -54,10 +55,7 @@ export function unbilledToPay(line: ReceiptLine, on: Day): OpenAmount {
 /** What the vendor owes for billed goods that went back: cleared by the credit memo. */
 export function awaitingCredit(line: CreditableLine, on: Day): OpenAmount {
   const known = line.credits.filter(({ date }) => date <= on);
-  const credited = known.reduce(
-    (sum, credit) => ({ amount: sum.amount + credit.amount, base: sum.base + credit.base }),
-    { amount: 0n, base: 0n },
-  );
+  const credited = sumOfParts(known);
   return {
     vendor: line.vendor,
     currency: line.currency,

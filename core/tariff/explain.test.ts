@@ -1,24 +1,10 @@
 import { expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { fraction, price } from '../exact/amounts.ts';
 import { considered } from './explain.ts';
 import { ratesFor, type TariffRate } from './schedule.ts';
+import { tariffRate } from '../testing/tariffRate.ts';
 
-const rate = (measure: string, code: string, rest: Partial<TariffRate> = {}): TariffRate => ({
-  measure,
-  code,
-  origin: undefined,
-  preference: false,
-  from: '2026-01-01',
-  to: undefined,
-  percent: fraction(40_000n),
-  perUnit: price(0n),
-  unit: 'stock-unit',
-  combine: 'sum',
-  floor: undefined,
-  cap: undefined,
-  ...rest,
-});
+const rate = (measure: string, code: string, rest: Partial<TariffRate> = {}) => tariffRate(code, { measure, ...rest });
 const goods = { code: '5107.10', origin: 'NZ', preference: false };
 
 it('says of every rate of the code which applies, and why the others do not', () => {

@@ -1,33 +1,17 @@
 import { expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { gapsOn } from './gaps.ts';
-import { fraction, price } from '../exact/amounts.ts';
-import { ratesFor, type TariffRate } from './schedule.ts';
-
-const rate = (code: string, rest: Partial<TariffRate> = {}): TariffRate => ({
-  measure: 'duty',
-  code,
-  origin: undefined,
-  preference: false,
-  from: '2026-01-01',
-  to: undefined,
-  percent: fraction(40_000n),
-  perUnit: price(0n),
-  unit: 'stock-unit',
-  combine: 'sum',
-  floor: undefined,
-  cap: undefined,
-  ...rest,
-});
+import { ratesFor } from './schedule.ts';
+import { tariffRate } from '../testing/tariffRate.ts';
 
 it('goods without a code, and codes that no rate reaches on the day, for the origin, without a claim', () => {
   const gap = gapsOn(
     [
-      rate('51'),
-      rate('5208.1', { origin: 'IN' }),
-      rate('53', { preference: true }),
-      rate('84', { from: '2026-09-01' }),
-      rate('85', { to: '2026-03-01' }),
+      tariffRate('51'),
+      tariffRate('5208.1', { origin: 'IN' }),
+      tariffRate('53', { preference: true }),
+      tariffRate('84', { from: '2026-09-01' }),
+      tariffRate('85', { to: '2026-03-01' }),
     ],
     '2026-07-01',
   );
@@ -46,7 +30,7 @@ it('is just where the schedule has no rate', () => {
   const anyGoods = fc.record({ code: fc.constantFrom('5107.10', '5200', '6'), origin: fc.constantFrom('NZ', 'PT') });
   fc.assert(
     fc.property(fc.array(anyRate, { maxLength: 6 }), anyGoods, (rows, goods) => {
-      const tariff = rows.map(({ code, ...rest }) => rate(code, rest));
+      const tariff = rows.map(({ code, ...rest }) => tariffRate(code, rest));
       const found = ratesFor(tariff, { ...goods, preference: false }, '2026-07-01').length > 0;
       expect(gapsOn(tariff, '2026-07-01')(goods)).toBe(found ? undefined : 'no-rate');
     }),

@@ -13,7 +13,7 @@ import {
   toBase,
 } from '../../exact/amounts.ts';
 import type { Day } from '../../exact/calendar.ts';
-import { cumulative } from '../../exact/cumulative.ts';
+import { cumulative, sumOfParts } from '../../exact/cumulative.ts';
 import { shareOut } from '../../exact/shareOut.ts';
 import type { Books } from '../../state/books.ts';
 import type { Payable, Prepayment } from '../../state/owed.ts';
@@ -202,10 +202,7 @@ function checkBank(books: Books, command: PaymentCommand): Refusal[] {
 
 function paidBill(bill: Bill, payable: Payable, id: LineId): PaidBill {
   const settled = settledBy(bill);
-  const before = payable.paid.reduce(
-    (sum, part) => ({ amount: sum.amount + part.amount, base: sum.base + part.base }),
-    { amount: 0n, base: 0n },
-  );
+  const before = sumOfParts(payable.paid);
   const booked = bookedPart(payable, before.amount + settled, before.base);
   return { id, ...bill, withheld: bill.withheld ?? documentAmount(0n), settled, booked };
 }
@@ -217,10 +214,7 @@ function bookedPart(payable: Payable, soFar: bigint, takenBefore: bigint): BaseA
 }
 
 function prepaidPart(prepaid: Prepayment, amount: bigint): BaseAmount {
-  const used = prepaid.used.reduce((sum, part) => ({ amount: sum.amount + part.amount, base: sum.base + part.base }), {
-    amount: 0n,
-    base: 0n,
-  });
+  const used = sumOfParts(prepaid.used);
   return base(cumulative(prepaid.base, used.amount + amount, prepaid.amount, used.base));
 }
 

@@ -1,8 +1,8 @@
 import { documentOf } from '../../costing/pool.ts';
 import { base, type DocumentAmount, documentAmount, lineAmount, quantity } from '../../exact/amounts.ts';
-import { cumulative, partOfWhatIsLeft } from '../../exact/cumulative.ts';
+import { cumulative, partOfWhatIsLeft, sumOfParts } from '../../exact/cumulative.ts';
 import type { Books } from '../../state/books.ts';
-import type { PrepaidPart, Prepayment } from '../../state/owed.ts';
+import type { PrepaidPart } from '../../state/owed.ts';
 import type { OrderLine } from '../../state/purchasing.ts';
 import { billedAhead, openToReceive } from '../order/decide.ts';
 import { linesOfOrder } from '../order/standing.ts';
@@ -37,7 +37,7 @@ export function prepaidParts(books: Books, coming: readonly Coming[]): PrepaidPa
     return prepaid.flatMap((of) => {
       const prepayment = books.prepayments.get(of);
       if (!prepayment) return [];
-      const before = running.get(of) ?? receivedOf(prepayment);
+      const before = running.get(of) ?? sumOfParts(prepayment.received);
       const left = prepayment.amount - before.amount;
       const asked = amount >= toCome ? left : partOfWhatIsLeft(left, amount, toCome);
       const part = asked < free ? asked : free;
@@ -57,9 +57,3 @@ const stillToCome = (books: Books, order: string): bigint =>
     const open = openToReceive(line) - billedAhead(line);
     return open > 0n ? sum + lineAmount(quantity(open), line, line.currency) : sum;
   }, 0n);
-
-const receivedOf = ({ received }: Prepayment): Running =>
-  received.reduce((sum, part) => ({ amount: sum.amount + part.amount, base: sum.base + part.base }), {
-    amount: 0n,
-    base: 0n,
-  });

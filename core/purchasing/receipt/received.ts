@@ -16,7 +16,7 @@ import {
 import type { Books } from '../../state/books.ts';
 import type { PrepaidPart } from '../../state/owed.ts';
 import type { LineId } from '../../costing/pool.ts';
-import { cumulative } from '../../exact/cumulative.ts';
+import { cumulative, sumOfParts } from '../../exact/cumulative.ts';
 import { estimatesFor } from '../../charges/estimate.ts';
 import { openToReceive } from '../order/decide.ts';
 import { rateOn } from '../../state/checks.ts';
@@ -50,10 +50,7 @@ export function receiptLine(
 ): ReceiptDocument['lines'][number] {
   const rate: Rate = rateOn(books, ordered.currency, command.date) ?? ONE_TO_ONE;
   const { per } = ordered;
-  const paidBefore = prepaid.reduce((sum, part) => ({ amount: sum.amount + part.amount, base: sum.base + part.base }), {
-    amount: 0n,
-    base: 0n,
-  });
+  const paidBefore = sumOfParts(prepaid);
   const unpaid = documentAmount(amount - paidBefore.amount);
   const baseAmount = base(toBase(unpaid, ordered.currency, rate, books.company.currency) + paidBefore.base);
   const { item } = ordered.bought;
