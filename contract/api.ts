@@ -6,6 +6,7 @@ import { ledgerEndpoints } from './api/ledger.ts';
 import { listsEndpoints } from './api/lists.ts';
 import { ordersEndpoints } from './api/orders.ts';
 import { payablesEndpoints } from './api/payables.ts';
+import { payingEndpoints } from './api/paying.ts';
 import { sessionEndpoints } from './api/session.ts';
 import { setUpEndpoints } from './api/setUp.ts';
 
@@ -17,6 +18,7 @@ export const api = {
   ...ordersEndpoints,
   ...benchEndpoints,
   ...payablesEndpoints,
+  ...payingEndpoints,
   ...ledgerEndpoints,
 } as const;
 

@@ -1,7 +1,7 @@
 import type { Role } from './roles.ts';
 
-/** What a second person answers to: an order, the differences of a bill, a change of what is set up. */
-export const SUBJECTS = ['order', 'bill', 'set-up'] as const;
+/** What a second person answers to: an order, the differences of a bill, a change of what is set up, a payment run. */
+export const SUBJECTS = ['order', 'bill', 'set-up', 'payment-run'] as const;
 export type Subject = (typeof SUBJECTS)[number];
 
 /** Who may be a second person. */
@@ -12,4 +12,5 @@ export const MAY_ANSWER: Readonly<Record<Subject, readonly Role[]>> = {
   order: ['approver'],
   bill: MAY_SECOND,
   'set-up': MAY_SECOND,
+  'payment-run': ['approver', 'accountant'],
 };

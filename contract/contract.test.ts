@@ -63,6 +63,10 @@ describe('the endpoints', () => {
     expect(writes.map(({ path }) => path).sort()).toEqual([
       // Makes a file of what is asked, and keeps nothing of it.
       '/allocations/sheet',
+      // What was fetched is not ready any more, and a file of the bank is known by its own number.
+      '/bank/fetched',
+      '/bank/files',
+      '/bank/open-lines/:id',
       '/bills/:id/approval',
       '/bills/:id/let-go',
       '/bills/:id/open',
@@ -86,6 +90,8 @@ describe('the endpoints', () => {
       '/papers/:id',
       // A link works once.
       '/password-resets',
+      // A run goes to the bank once.
+      '/payment-runs/:id/sent',
       // A person by the mail address: a second of it is refused.
       '/people',
       '/people/:id',

@@ -16,6 +16,7 @@ const ENTRIES = [
   'tariff',
   'tax-codes',
   'terms',
+  'bank-accounts',
   'accounts',
   'posting-accounts',
   'expense-accounts',

@@ -55,6 +55,23 @@ export const PAYABLE_LISTS = {
       text('vendor_id', 'word.vendor', hidden),
     ],
   },
+  'payment-runs': {
+    title: 'paying.runs',
+    rows: 'rows.runs',
+    sort: 'number',
+    down: true,
+    columns: [
+      text('number', 'kind.payment-run'),
+      day('date', 'paying.day'),
+      text('account', 'paying.account'),
+      figure('payments', 'paying.how_many'),
+      figure('base', 'word.base_amount', { sum: true }),
+      text('stands', 'word.status', words('to-release', 'rejected', 'released', 'at-bank')),
+      text('by', 'word.entered_by'),
+      text('answered', 'paying.answered_by'),
+    ],
+    views: [{ name: 'list.view_to_release', state: { where: [{ column: 'stands', is: 'is', to: 'to-release' }] } }],
+  },
   returns: {
     title: 'list.returns',
     rows: 'rows.returns',

@@ -72,18 +72,22 @@ department,WORKSHOP,Workshop
 project,WINTER,Winter courses
 `;
 
-export const VENDORS = `number,name,currency,terms,address,tax_code,bank_account,mail,usual_expense
-TARN,Tarnside Fibres,NZD,30,4 Woolstore Road | Tarnside | New Zealand,,NZ 01-0242-0100194-00,orders@tarnside.example,
-BEIR,Beira Linho,EUR,30EOM,Rua do Moinho 12 | Beira | Portugal,,PT50 0002 0123 1234 5678 9015 4,encomendas@beiralinho.example,
-ALDR,Aldergrove Joinery,CAD,45,77 Sawmill Way | Aldergrove | Canada,,CA 0001-00012-1234567,desk@aldergrove.example,
-KUMO,Kumo Dyeworks,JPY,30,2-9 Aizome | Kumo | Japan,,JP 0005-123-7654321,desk@kumo.example,
-DHOL,Dholka Shuttle Works,USD,2-10-30,Plot 31 Mill Estate | Dholka | India,,IN 50100012345678,,
-REDW,Redwillow Paper,USD,14,5 Pulp Street | Redwillow,S6,US 021000021 445566,,
-GREY,Greywake Lines,USD,30,Pier 9 | Greywake Harbour,,US 021000021 778899,bills@greywake.example,
-LANT,Lanternhouse Customs,USD,7,1 Lantern Quay | Greywake Harbour,,,desk@lanternhouse.example,
-PETR,Petrel Mutual,USD,30,40 Signal Hill,,,,
-MILL,Millrace Turnery,USD,30,Millrace 3 | Upper Fernhollow,,,desk@millrace.example,
-HOLL,Hollin Water and Light,USD,14,2 Weir Lane | Fernhollow,,,billing@hollin.example,Water and light
+export const BANK_ACCOUNTS = `code,name,account,bank_code
+MAIN,Fernhollow main account,US 021000021 100200,FERNUS33
+`;
+
+export const VENDORS = `number,name,currency,terms,address,tax_code,bank_account,bank_code,mail,usual_expense
+TARN,Tarnside Fibres,NZD,30,4 Woolstore Road | Tarnside | New Zealand,,NZ 01-0242-0100194-00,TARNNZ22,orders@tarnside.example,
+BEIR,Beira Linho,EUR,30EOM,Rua do Moinho 12 | Beira | Portugal,,PT50 0002 0123 1234 5678 9015 4,,encomendas@beiralinho.example,
+ALDR,Aldergrove Joinery,CAD,45,77 Sawmill Way | Aldergrove | Canada,,CA 0001-00012-1234567,ALDRCAT2,desk@aldergrove.example,
+KUMO,Kumo Dyeworks,JPY,30,2-9 Aizome | Kumo | Japan,,JP 0005-123-7654321,KUMOJPJT,desk@kumo.example,
+DHOL,Dholka Shuttle Works,USD,2-10-30,Plot 31 Mill Estate | Dholka | India,,IN 50100012345678,DHOLINBB,,
+REDW,Redwillow Paper,USD,14,5 Pulp Street | Redwillow,S6,US 021000021 440404,REDWUS33,,
+GREY,Greywake Lines,USD,30,Pier 9 | Greywake Harbour,,US 021000021 778899,GREYUS33,bills@greywake.example,
+LANT,Lanternhouse Customs,USD,7,1 Lantern Quay | Greywake Harbour,,,,desk@lanternhouse.example,
+PETR,Petrel Mutual,USD,30,40 Signal Hill,,,,,
+MILL,Millrace Turnery,USD,30,Millrace 3 | Upper Fernhollow,,,,desk@millrace.example,
+HOLL,Hollin Water and Light,USD,14,2 Weir Lane | Fernhollow,,,,billing@hollin.example,Water and light
 `;
 
 export const PRICES = `vendor,item,price,unit,least,from,to,vendor_number

@@ -21,6 +21,7 @@ import { keepAdvice } from '@obolus/server/despatch/advices';
 import { demoCompany } from './company.ts';
 import { documentOf, known } from './documentOf.ts';
 import { announcedShuttles, brokersStatements, refusedAttachment, takeIn } from './incoming.ts';
+import { paymentRuns } from './paymentRuns.ts';
 import { imports } from './registers.ts';
 import { type Step, STORY } from './story.ts';
 import { WAITING_BILLS } from './waitingBills.ts';
@@ -42,7 +43,7 @@ export async function loadDemo(source: DataSource, today: string): Promise<void>
     const role = kind === 'vendors' ? 'administrator' : 'accountant';
     await importFile(source, { id: idOf(role), role }, today, [kind, text]);
   }
-  await bankAccounts(source, { approver: idOf('approver'), accountant }, today);
+  await bankAccounts(source, { approver: idOf('approver'), accountant }, { firstOpenDay, today });
 
   const documents = new Map<string, string>();
   const lookups = await readLookups(source.manager);
@@ -75,6 +76,7 @@ export async function loadDemo(source: DataSource, today: string): Promise<void>
     });
     documents.set(step.name, posted.id);
   }
+  await paymentRuns(source, { documents, today, accountant, approver: idOf('approver') });
   await keepAdvice(
     source,
     randomUUID(),
@@ -123,10 +125,10 @@ async function approveAll(source: DataSource, approver: string, today: string, r
 async function bankAccounts(
   source: DataSource,
   { approver, accountant }: { approver: string; accountant: string },
-  today: string,
+  { firstOpenDay, today }: { firstOpenDay: string; today: string },
 ): Promise<void> {
   const now = new Date(`${today}T08:00:00Z`);
-  await approveAll(source, approver, today);
+  await approveAll(source, approver, firstOpenDay);
   const [dholka] = (await source.query("SELECT id FROM vendor WHERE number = 'DHOL'")) as { id: string }[];
   const user = { id: accountant, role: 'accountant' as const, name: '', email: '' };
   await changeEntry(

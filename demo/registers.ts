@@ -1,6 +1,7 @@
 import type { ImportKind } from '@obolus/contract/imports';
 import {
   ACCOUNTS,
+  BANK_ACCOUNTS,
   CUSTOMERS,
   DIMENSIONS,
   ESTIMATE_RULES,
@@ -60,6 +61,7 @@ export function imports(firstOpenDay: string, day: (before: number) => string): 
     ['vendors', VENDORS],
     ['prices', PRICES],
     ['accounts', ACCOUNTS],
+    ['bank-accounts', BANK_ACCOUNTS],
     ['expense-accounts', EXPENSES],
     ['customers', CUSTOMERS],
     ['shipments', shipments(day)],

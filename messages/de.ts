@@ -34,6 +34,7 @@ import { orders } from './de/orders.ts';
 import { paper } from './de/paper.ts';
 import { parts } from './de/parts.ts';
 import { payables } from './de/payables.ts';
+import { paying } from './de/paying.ts';
 import { posting } from './de/posting.ts';
 import { problem } from './de/problem.ts';
 import { proof } from './de/proof.ts';
@@ -91,6 +92,7 @@ export const de: Catalogue = {
   ...paper,
   ...parts,
   ...payables,
+  ...paying,
   ...posting,
   ...problem,
   ...proof,

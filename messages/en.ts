@@ -34,6 +34,7 @@ import { orders } from './en/orders.ts';
 import { paper } from './en/paper.ts';
 import { parts } from './en/parts.ts';
 import { payables } from './en/payables.ts';
+import { paying } from './en/paying.ts';
 import { posting } from './en/posting.ts';
 import { problem } from './en/problem.ts';
 import { proof } from './en/proof.ts';
@@ -91,6 +92,7 @@ export const en = {
   ...paper,
   ...parts,
   ...payables,
+  ...paying,
   ...posting,
   ...problem,
   ...proof,

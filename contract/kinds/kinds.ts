@@ -21,7 +21,9 @@ import { order } from './order.ts';
 import { orderChange } from './orderChange.ts';
 import { orderClosing } from './orderClosing.ts';
 import { orderStep } from './orderStep.ts';
+import { bankStatement } from './bankStatement.ts';
 import { payment } from './payment.ts';
+import { paymentRun } from './paymentRun.ts';
 import { prepayment } from './prepayment.ts';
 import { putAway } from './putAway.ts';
 import { receipt } from './receipt.ts';
@@ -60,6 +62,8 @@ export const KINDS = {
   'write-down': writeDown,
   prepayment,
   payment,
+  'payment-run': paymentRun,
+  'bank-statement': bankStatement,
   close,
   open,
   lock,

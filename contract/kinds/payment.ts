@@ -1,4 +1,4 @@
-import { Amount, BaseAmount, Currency, Day, exactly, Id, oneOf, Type } from '../figures.ts';
+import { Amount, BaseAmount, Currency, Day, exactly, Id, LineId, oneOf, Type } from '../figures.ts';
 import { Party, Reason } from './parts.ts';
 import { kind } from './kind.ts';
 
@@ -20,6 +20,9 @@ export const payment = kind({
       }),
     ),
     fee: Type.Optional(Type.Union([BaseAmount, Type.Literal('')], { description: 'What of it the bank kept' })),
+    run: Type.Optional(
+      Type.Union([LineId, Type.Literal('')], { description: 'Its place in a payment run that was released' }),
+    ),
     bills: Type.Array(
       exactly({
         of: Id,

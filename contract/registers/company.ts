@@ -31,14 +31,6 @@ export const company: Register = {
     address,
     ...identifiers,
     {
-      name: 'bank_account',
-      label: 'word.bank_account',
-      as: 'text',
-      most: 60,
-      hint: 'hint.paid_from',
-      optional: true,
-    },
-    {
       name: 'recognition',
       label: 'word.recognition',
       as: 'choice',

@@ -54,6 +54,22 @@ export const terms: Register = {
   ],
 };
 
+/** The company's own accounts at banks, in its own currency. */
+export const bankAccounts: Register = {
+  title: 'register.bank-accounts',
+  one: 'register.bank-accounts_one',
+  about: 'register.bank-accounts_about',
+  key: ['code'],
+  mayChange: SETTERS,
+  fields: [
+    code('word.code', 20),
+    name,
+    { name: 'account', label: 'word.bank_account', as: 'text', most: 34, required: true, hint: 'hint.own_account' },
+    { name: 'bank_code', label: 'word.bank_code', as: 'text', most: 11, hint: 'hint.bank_code' },
+    retired,
+  ],
+};
+
 export const dimensions: Register = {
   title: 'register.dimensions',
   one: 'register.dimensions_one',

@@ -70,6 +70,16 @@ export const vendors: Register = {
       optional: true,
       by: SETTERS,
     },
+    {
+      name: 'bank_code',
+      second: 'bank_account',
+      label: 'word.bank_code',
+      as: 'text',
+      most: 11,
+      hint: 'hint.bank_code',
+      optional: true,
+      by: SETTERS,
+    },
     retired,
   ],
 };

@@ -66,6 +66,7 @@ export const REGISTER_NAMES = [
   'tariff',
   'tax-codes',
   'terms',
+  'bank-accounts',
   'accounts',
   'posting-accounts',
   'expense-accounts',

@@ -1,7 +1,16 @@
 import { chargeKinds, estimateRules, tariff } from './charges.ts';
 import { company } from './company.ts';
 import { itemGroups, items } from './goods.ts';
-import { accounts, dimensions, expenseAccounts, postingAccounts, rates, taxCodes, terms } from './money.ts';
+import {
+  accounts,
+  bankAccounts,
+  dimensions,
+  expenseAccounts,
+  postingAccounts,
+  rates,
+  taxCodes,
+  terms,
+} from './money.ts';
 import { customers, prices, vendors } from './parties.ts';
 import { shipments, warehouses } from './places.ts';
 import type { Register, RegisterName } from './register.ts';
@@ -19,6 +28,7 @@ export const REGISTERS: Readonly<Record<RegisterName, Register>> = {
   tariff,
   'tax-codes': taxCodes,
   terms,
+  'bank-accounts': bankAccounts,
   accounts,
   'posting-accounts': postingAccounts,
   'expense-accounts': expenseAccounts,

@@ -43,7 +43,8 @@ export interface ApprovalDocument extends ApprovalCommand {
  * amount is kept with the answer.
  */
 export function decideApproval(books: Books, command: ApprovalCommand): Decision<ApprovalDocument> {
-  return command.subject === 'order' ? decideOrder(books, command) : decideAsked(books, command);
+  if (command.subject === 'order') return decideOrder(books, command);
+  return command.subject === 'payment-run' ? decideRun(books, command) : decideAsked(books, command);
 }
 
 function decideOrder(books: Books, command: ApprovalCommand): Decision<ApprovalDocument> {
@@ -64,6 +65,19 @@ function checkOrder(books: Books, command: ApprovalCommand, order: Order): Refus
     ...(approvalOf(order, books.approvalLimits) === 'awaited' ? [] : [refusal('approval_not_awaited', '/of')]),
     ...checkReason(command),
   ];
+}
+
+/** Whoever entered a run does not release it. */
+function decideRun(books: Books, command: ApprovalCommand): Decision<ApprovalDocument> {
+  const run = books.paymentRuns.get(command.of);
+  if (!run) return refused([refusal('document_unknown', '/of', { document: command.of })]);
+  const refusals = [...checkDate(books, command.date, []), ...checkReason(command)];
+  if (run.by === command.by) refusals.push(refusal('approval_own', '/of'));
+  if (run.answer !== undefined) refusals.push(refusal('approval_not_awaited', '/of'));
+  if (command.step === 'approved' && command.date > run.date)
+    refusals.push(refusal('run_day_past', '/of', { date: run.date }));
+  if (refusals.length > 0) return refused(refusals);
+  return answered(books, command, { amount: run.amount, above: undefined }, [lineId(run.document, 0)]);
 }
 
 function decideAsked(books: Books, command: ApprovalCommand): Decision<ApprovalDocument> {
@@ -103,6 +117,7 @@ export const approval = kind({
   name: 'approval',
   decide: decideApproval,
   record(next, { subject, of, step, by, version, amount }: ApprovalDocument, document) {
+    if (subject === 'payment-run') change(next.paymentRuns, of, (run) => ({ ...run, answer: step }));
     if (subject !== 'order' || version === undefined || amount === undefined) return;
     change(next.orders, of, (order) => ({
       ...order,

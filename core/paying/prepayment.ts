@@ -19,6 +19,8 @@ import { change, type Writing } from '../state/writing.ts';
 import { kind } from '../state/kind.ts';
 import { optionalText, textOf } from '../reading/fields.ts';
 
+const NO_FEE = base(0n);
+
 export interface PrepaymentCommand {
   readonly kind: 'prepayment';
   readonly vendor: string;
@@ -93,6 +95,7 @@ function prepaymentStep({ step, books, date, numbers }: Reading): PrepaymentComm
 function recordPrepayment(next: Writing, of: PrepaymentDocument, document: string): void {
   const { vendor, currency, date, amount, base, order } = of;
   next.prepayments.set(document, { document, order, vendor, currency, date, amount, base, used: [], received: [] });
+  next.bankPayments.set(document, { document, vendor, currency, date, amount, base, fee: NO_FEE, stated: [] });
   if (order === undefined) return;
   change(next.orders, order, (known) => ({ ...known, prepaid: [...known.prepaid, document] }));
 }

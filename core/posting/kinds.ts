@@ -3,7 +3,9 @@ import { allocation } from '../charges/allocation/allocation.ts';
 import { customsEntry } from '../charges/customsEntry/customsEntry.ts';
 import { estimateClosing } from '../charges/closeEstimate.ts';
 import { chargeMove } from '../charges/moveCharge.ts';
+import { bankStatement } from '../paying/bankStatement.ts';
 import { payment } from '../paying/payment/payment.ts';
+import { paymentRun } from '../paying/paymentRun/paymentRun.ts';
 import { prepayment } from '../paying/prepayment.ts';
 import { close } from '../periods/close.ts';
 import { lock, open } from '../periods/open.ts';
@@ -62,6 +64,8 @@ const REVERSED = {
   'write-down': writeDown,
   prepayment,
   payment,
+  'payment-run': paymentRun,
+  'bank-statement': bankStatement,
   close,
   open,
   lock,

@@ -5,6 +5,7 @@ import type { Day } from '../exact/calendar.ts';
 import type { Tariff } from '../tariff/schedule.ts';
 import type { Effects } from '../costing/effects.ts';
 import type { Charge, CreditableLine, ExpensedLine, KnownBill, Payable, Prepayment } from './owed.ts';
+import type { BankPayment, PaymentRun } from './paying.ts';
 import type { CustomsEntry } from './customs.ts';
 import type { Company, DatedRate, TaxLevel, Vendor } from './company.ts';
 import type { Held, Order, OrderLine, ReceiptLine } from './purchasing.ts';
@@ -53,6 +54,8 @@ export interface Books {
   readonly expensed: ReadonlyMap<LineId, ExpensedLine>;
   readonly payables: ReadonlyMap<string, Payable>;
   readonly prepayments: ReadonlyMap<string, Prepayment>;
+  readonly paymentRuns: ReadonlyMap<string, PaymentRun>;
+  readonly bankPayments: ReadonlyMap<string, BankPayment>;
   /** Movements out that value may be taken from. */
   readonly sources: ReadonlyMap<LineId, Source>;
   readonly pools: ReadonlyMap<PoolId, Pool>;
@@ -88,6 +91,8 @@ export function emptyBooks(company: Company): Books {
     expensed: new Map(),
     payables: new Map(),
     prepayments: new Map(),
+    paymentRuns: new Map(),
+    bankPayments: new Map(),
     sources: new Map(),
     pools: new Map(),
     billNumbers: new Map(),

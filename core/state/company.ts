@@ -64,6 +64,8 @@ export interface Vendor {
   readonly hold: string;
   /** Who changed the bank account that is in use: whoever it was does not pay it (job.md, Who does it). */
   readonly accountBy: string | undefined;
+  /** Where it is paid to, as a second person approved it. */
+  readonly account?: string | undefined;
 }
 
 /** How much more, or less, than was ordered is taken without asking: parts of what was ordered. */

@@ -58,6 +58,8 @@ export function strikeOut(next: Writing, document: string): void {
     used: without(prepayment.used),
     received: without(prepayment.received),
   }));
+  next.bankPayments.delete(document);
+  each('bankPayments', next.bankPayments, (payment) => ({ ...payment, stated: without(payment.stated) }));
   next.bills.delete(document);
   for (const key of writtenBy(next, document, 'billNumbers', next.billNumbers))
     if (next.billNumbers.get(key) === document) next.billNumbers.delete(key);

@@ -30,6 +30,8 @@ const PARTS: { readonly [Name in PartName]: true } = {
   expensed: true,
   payables: true,
   prepayments: true,
+  paymentRuns: true,
+  bankPayments: true,
   sources: true,
   pools: true,
   billNumbers: true,

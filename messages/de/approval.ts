@@ -6,4 +6,5 @@ export const approval: Record<keyof typeof en, string> = {
   'approval.title_entry': '{what} {name}',
   'approval.limit': 'Freigabegrenze',
   'approval.change_of_line': '{label}: {what}',
+  'approval.title_run': 'Zahlungslauf {number} für den {day}',
 };

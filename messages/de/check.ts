@@ -44,4 +44,7 @@ export const check: Record<keyof typeof en, string> = {
   'check.by_tariff': 'Leer lassen: wie viel, sagt der Zolltarif.',
   'check.only_flat': 'Nur ein Betrag je Sendung wird verteilt: leer lassen.',
   'check.item_or_group': 'Einen Artikel oder eine Gruppe nennen, nicht beides.',
+  'check.iban': 'Das ist keine IBAN: Prüfziffern oder Länge passen nicht zum Land.',
+  'check.account': 'Eine Kontonummer hat 4 bis 34 Buchstaben und Ziffern.',
+  'check.bank_code': 'Der Code einer Bank (BIC) hat acht oder elf Buchstaben und Ziffern, etwa ABCDUS33.',
 };

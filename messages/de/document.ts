@@ -43,4 +43,5 @@ export const document: Record<keyof typeof en, string> = {
   'document.varied': '{amount} als Abweichung',
   'document.changed_since': '▲ die Ware hat sich seither um {amount} geändert: bei Bedarf neu verteilen',
   'document.to_be_replaced': 'wird ersetzt',
+  'document.statement_number': 'Nummer des Auszugs',
 };

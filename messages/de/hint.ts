@@ -6,7 +6,6 @@ export const hint: Record<keyof typeof en, string> = {
   'hint.packs': 'Worin außer der Lagereinheit gekauft wird',
   'hint.codes': 'Auf die Ware gedruckt; ein Scanner findet den Artikel danach',
   'hint.measure': 'Einer Lagereinheit; Nebenkosten werden danach verteilt',
-  'hint.paid_from': 'Von der Rechnungen gezahlt werden',
   'hint.before_first': 'Vor dem ersten Beleg zu wählen',
   'hint.customs_value':
     'Worauf Zoll berechnet wird: die Ware allein oder mit dem, was sie bis zur Grenze bringt und versichert',
@@ -71,4 +70,6 @@ export const hint: Record<keyof typeof en, string> = {
     'Wohin geht, was eine Rechnung mehr oder weniger ist als geschätzt; jede Verteilung kann es anders sagen',
   'hint.density':
     'Beim frachtpflichtigen Gewicht zählt eine Position damit oder mit ihrem Gewicht, je nachdem was mehr ist: 167 ist in der Luftfracht üblich, 333 auf der Straße',
+  'hint.own_account': 'Eine IBAN wird an ihren Ziffern geprüft; andere Nummern haben 4 bis 34 Buchstaben und Ziffern.',
+  'hint.bank_code': 'Acht oder elf Zeichen; nötig, wo das Konto keine IBAN ist.',
 };

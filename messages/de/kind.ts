@@ -42,4 +42,8 @@ export const kind: Record<keyof typeof en, string> = {
   'kind.amounts_paid': 'Gezahlt',
   'kind.amounts_received': 'Eingegangen',
   'kind.amounts_value': 'Wert',
+  'kind.payment-run': 'Zahlungslauf',
+  'kind.bank-statement': 'Kontoauszug',
+  'kind.amounts_to_pay': 'Zu zahlen, in Hauswährung',
+  'kind.amounts_taken': 'Von der Bank belastet',
 };

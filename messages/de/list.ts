@@ -29,4 +29,5 @@ export const list: Record<keyof typeof en, string> = {
   'list.view_overdue': 'Überfällig',
   'list.view_discount': 'Mit Skonto',
   'list.view_awaits_credit': 'Ohne Gutschrift',
+  'list.view_to_release': 'Warten auf Freigabe',
 };

@@ -109,4 +109,15 @@ export const problem: Record<keyof typeof en, string> = {
     'Sie haben die Spalten von {most} Tabellen eingerichtet: Setzen Sie zuerst die einer Tabelle zurück.',
   'problem.sheet_of_receipts':
     'Eine Tabelle gibt es nur für eingegangene Ware: Umgelagertes und Gefertigtes weglassen.',
+  'problem.run_not_released': 'Dieser Lauf wurde nicht freigegeben: Er hat keine Datei.',
+  'problem.not_of_a_bank': 'Diese Datei ist weder ein Statusbericht (pain.002) noch ein Kontoauszug (camt.053).',
+  'problem.bank_file_unnamed':
+    'Diese Datei der Bank hat keine eigene Nummer, an der sie beim zweiten Mal erkannt würde.',
+  'problem.say_what_it_was': 'Sagen, was es war.',
+  'problem.no_such_bank_line': 'Es gibt keine solche Zeile der Bank, die zu klären ist.',
+  'problem.explained_before': 'Jemand hat diese Zeile inzwischen geklärt: Liste neu laden.',
+  'problem.no_charge_of_bank':
+    'Nur was das Konto verlassen hat, in der Währung der Bücher und für keine unserer Zahlungen, kann als Entgelt der Bank gebucht werden.',
+  'problem.no_stand_ins':
+    'Hier gibt es keine simulierte Bank: Die Datei der eigenen Bank geben und deren Antwort hier einlesen.',
 };

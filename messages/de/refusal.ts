@@ -169,4 +169,12 @@ export const refusal: Record<keyof typeof en, string> = {
   'refusal.bank_not_used': 'Wo eine Anzahlung verwendet wird, bucht die Bank nichts ab: bitte leer lassen.',
   'refusal.fee_exceeds_taken': 'Das Entgelt ist ein Teil dessen, was die Bank abgebucht hat, und kann nicht mehr sein.',
   'refusal.took_differs': 'In der Hauswährung bucht die Bank das Gezahlte und ihr Entgelt ab: {amount}.',
+  'refusal.vendor_without_account':
+    'Dieser Lieferant hat kein Bankkonto: In der Einrichtung eintragen und freigeben lassen.',
+  'refusal.bank_account_unknown': 'Eines der eigenen Bankkonten wählen; eingerichtet werden sie unter Bankkonten.',
+  'refusal.payment_not_released':
+    'Das ist nicht, was jemand anderes freigegeben hat, oder es wurde unter dieser Freigabe schon bezahlt.',
+  'refusal.payment_stated': 'Ein Auszug sagt schon, was die Bank für diese Zahlung belastet hat.',
+  'refusal.bank_charge_only': 'Wo keine Zahlung genannt ist, ist alles Belastete ein Entgelt der Bank.',
+  'refusal.run_day_past': 'Die Bank kann am {date} nicht mehr zahlen: Diesen Lauf ablehnen und neu erfassen lassen.',
 };

@@ -62,4 +62,8 @@ export const register: Record<keyof typeof en, string> = {
   'register.estimate-rules_one': 'Schätzregel',
   'register.estimate-rules_about':
     'Welche Nebenkosten zu Waren erwartet werden, wo eine Bestellung nichts sagt. Je Art gilt die engste Regel: ein Artikel vor seiner Gruppe, Waren vor ihrem Lieferanten, dieser vor Weg und Lager.',
+  'register.bank-accounts': 'Bankkonten',
+  'register.bank-accounts_one': 'Bankkonto',
+  'register.bank-accounts_about':
+    'Die eigenen Konten, von denen Lieferanten bezahlt werden. Sie werden in der Währung der Bücher geführt.',
 };

@@ -11,4 +11,5 @@ export const rows: Record<keyof typeof en, string> = {
   'rows.entries': '{count, plural, one {# Eintrag} other {# Einträge}}',
   'rows.open_items': '{count, plural, one {# offener Posten} other {# offene Posten}}',
   'rows.returns': '{count, plural, one {# Rücksendung} other {# Rücksendungen}}',
+  'rows.runs': '{count, plural, one {# Lauf} other {# Läufe}}',
 };

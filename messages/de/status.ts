@@ -40,4 +40,10 @@ export const status: Record<keyof typeof en, string> = {
   'status.credited': 'Gutgeschrieben',
   'status.replacement-due': 'Ersatz offen',
   'status.replaced': 'Ersetzt',
+  'status.to-release': 'Wartet auf Freigabe',
+  'status.released': 'Freigegeben',
+  'status.at-bank': 'Bei der Bank',
+  'status.no-bank-account': 'Kein Bankkonto',
+  'status.account-changing': 'Bankkonto wartet auf Freigabe',
+  'status.in-a-run': 'In einem Lauf',
 };

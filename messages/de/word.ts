@@ -171,4 +171,5 @@ export const word: Record<keyof typeof en, string> = {
   'word.return_number': 'Rücksendenummer',
   'word.receipts': 'Wareneingänge',
   'word.discount': 'Skonto',
+  'word.bank_code': 'Code der Bank (BIC)',
 };

@@ -4,4 +4,5 @@ export const approval = {
   'approval.title_entry': '{what} {name}',
   'approval.limit': 'Approval limit',
   'approval.change_of_line': '{label}: {what}',
+  'approval.title_run': 'Payment run {number} for {day}',
 } as const;

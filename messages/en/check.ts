@@ -40,4 +40,7 @@ export const check = {
   'check.by_tariff': 'Leave it empty: the tariff schedule says how much.',
   'check.only_flat': 'Only an amount for a shipment is shared: leave it empty.',
   'check.item_or_group': 'Name an item or a group, not both.',
+  'check.iban': 'This is no IBAN: its check digits or its length do not fit its country.',
+  'check.account': 'An account number has 4 to 34 letters and digits.',
+  'check.bank_code': 'A bank’s code (BIC) has eight or eleven letters and digits, such as ABCDUS33.',
 } as const;

@@ -41,4 +41,5 @@ export const document = {
   'document.varied': '{amount} to variance',
   'document.changed_since': '▲ the goods changed by {amount} since: share again if wanted',
   'document.to_be_replaced': 'to be replaced',
+  'document.statement_number': 'Statement number',
 } as const;

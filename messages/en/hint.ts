@@ -4,7 +4,6 @@ export const hint = {
   'hint.packs': 'What it is bought in beside its stock unit',
   'hint.codes': 'Printed on the goods; a scanner finds the item by them',
   'hint.measure': 'Of one stock unit; charges are shared by it',
-  'hint.paid_from': 'That bills are paid from',
   'hint.before_first': 'Chosen before the first document',
   'hint.customs_value':
     'What duty is calculated on: the goods alone, or with what carries and insures them to the border',
@@ -66,4 +65,6 @@ export const hint = {
     'Where it goes what a bill is more or less than estimated; each allocation may say otherwise',
   'hint.density':
     'By chargeable weight a line counts by this or by its weight, whichever is more: 167 is usual by air, 333 by road',
+  'hint.own_account': 'An IBAN is checked by its digits; other numbers have 4 to 34 letters and digits.',
+  'hint.bank_code': 'Eight or eleven signs; needed where the account is no IBAN.',
 } as const;

@@ -40,4 +40,8 @@ export const kind = {
   'kind.amounts_paid': 'Paid',
   'kind.amounts_received': 'Received',
   'kind.amounts_value': 'Value',
+  'kind.payment-run': 'Payment run',
+  'kind.bank-statement': 'Bank statement',
+  'kind.amounts_to_pay': 'To be paid, in base currency',
+  'kind.amounts_taken': 'Taken by the bank',
 } as const;

@@ -27,4 +27,5 @@ export const list = {
   'list.view_overdue': 'Overdue',
   'list.view_discount': 'Discount offered',
   'list.view_awaits_credit': 'Awaiting credit',
+  'list.view_to_release': 'Waiting for release',
 } as const;

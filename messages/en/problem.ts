@@ -101,4 +101,15 @@ export const problem = {
   'problem.shipment_unknown': 'No document names this shipment, and it is not set up.',
   'problem.too_many_layouts': 'You have set up the columns of {most} tables: reset those of one first.',
   'problem.sheet_of_receipts': 'A spreadsheet is made of received goods only: leave out what was moved or made.',
+  'problem.run_not_released': 'This run was not released: it has no file.',
+  'problem.not_of_a_bank': 'This file is neither a status report (pain.002) nor an account statement (camt.053).',
+  'problem.bank_file_unnamed':
+    'This file of the bank has no number of its own, so that it could not be known when it comes again.',
+  'problem.say_what_it_was': 'Say what it was.',
+  'problem.no_such_bank_line': 'There is no such line of the bank that waits to be explained.',
+  'problem.explained_before': 'Somebody explained this line meanwhile: load the list again.',
+  'problem.no_charge_of_bank':
+    'Only what left the account, in the currency of the books and for no payment of ours, can be booked as a charge of the bank.',
+  'problem.no_stand_ins':
+    'There is no simulated bank here: take the file to your own bank, and read here what it answers.',
 } as const;

@@ -155,4 +155,10 @@ export const refusal = {
   'refusal.bank_not_used': 'The bank takes nothing where a prepayment is used: leave this empty.',
   'refusal.fee_exceeds_taken': 'The fee is a part of what the bank took, and cannot be more than it.',
   'refusal.took_differs': 'In the company’s own currency the bank takes what is paid and its fee: {amount}.',
+  'refusal.vendor_without_account': 'This vendor has no bank account: enter it in Setup, and have it approved.',
+  'refusal.bank_account_unknown': 'Choose one of the company’s bank accounts; they are set up under Bank accounts.',
+  'refusal.payment_not_released': 'This is not what another person released, or it was paid under that release before.',
+  'refusal.payment_stated': 'A statement says already what the bank took for this payment.',
+  'refusal.bank_charge_only': 'Where no payment is named, all that the bank took is its own charge.',
+  'refusal.run_day_past': 'The bank cannot pay on {date}, which is past: reject this run, and have a new one entered.',
 } as const;

@@ -58,4 +58,8 @@ export const register = {
   'register.estimate-rules_one': 'estimate rule',
   'register.estimate-rules_about':
     'Which charges are expected with goods where an order does not say. Of each kind the narrowest rule holds: an item before its group, goods before their vendor, that before their way and warehouse.',
+  'register.bank-accounts': 'Bank accounts',
+  'register.bank-accounts_one': 'Bank account',
+  'register.bank-accounts_about':
+    'The company’s own accounts, from which vendors are paid. They are kept in the currency of the books.',
 } as const;

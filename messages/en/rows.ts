@@ -9,4 +9,5 @@ export const rows = {
   'rows.entries': '{count, plural, one {# entry} other {# entries}}',
   'rows.open_items': '{count, plural, one {# open item} other {# open items}}',
   'rows.returns': '{count, plural, one {# return} other {# returns}}',
+  'rows.runs': '{count, plural, one {# run} other {# runs}}',
 } as const;

@@ -38,4 +38,10 @@ export const status = {
   'status.credited': 'Credited',
   'status.replacement-due': 'Replacement due',
   'status.replaced': 'Replaced',
+  'status.to-release': 'Waits for release',
+  'status.released': 'Released',
+  'status.at-bank': 'At the bank',
+  'status.no-bank-account': 'No bank account',
+  'status.account-changing': 'Bank account waits for approval',
+  'status.in-a-run': 'In a run',
 } as const;

@@ -169,4 +169,5 @@ export const word = {
   'word.return_number': 'Return number',
   'word.receipts': 'Receipts',
   'word.discount': 'Discount',
+  'word.bank_code': 'Bank’s code (BIC)',
 } as const;

@@ -5,7 +5,7 @@ import { registerOf } from '@obolus/contract/registers/register';
 import type { ApprovalView } from '@obolus/contract/views/approvals';
 import type { SignedIn } from '../asking/signedIn.ts';
 import { billShown } from '../bills/billShown.ts';
-import { ordersAwaiting } from '../queries/awaiting.ts';
+import { ordersAwaiting, RUN_WAITS } from '../queries/awaiting.ts';
 import { type Row, showAmount, text } from '../queries/figures.ts';
 import { viewOrder } from '../queries/orders.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
@@ -25,6 +25,7 @@ export async function listApprovals(
   const currency = await baseCurrency(source.manager);
   const waiting = [
     ...(await waitingOrders(source.manager, user, currency)),
+    ...(await waitingRuns(source.manager, user, currency)),
     ...(await waitingRequests(source, user, today, currency)),
   ].sort((a, b) => (a.askedAt < b.askedAt ? -1 : 1));
   const { rows, more } = await answered(source.manager, currency);
@@ -87,6 +88,24 @@ async function waitingOrders(manager: EntityManager, user: SignedIn, currency: s
     });
   }
   return views;
+}
+
+async function waitingRuns(manager: EntityManager, user: SignedIn, currency: string): Promise<ApprovalView[]> {
+  const rows: Row[] = await manager.query(
+    `SELECT d.id, d.number, d.date, d.entered_by, d.entered_at, u.name, r.amount FROM document d JOIN payment_run r ON r.document_id = d.id JOIN user_account u ON u.id = d.entered_by WHERE ${RUN_WAITS} ORDER BY d.id`,
+  );
+  return rows.map((row) => ({
+    ...NOTHING,
+    subject: 'payment-run',
+    of: text(row.id),
+    seen: '1',
+    title: message('approval.title_run', { number: text(row.number), day: { day: text(row.date) } }),
+    link: `/payables/runs/${text(row.id)}`,
+    amount: showAmount(row.amount, currency),
+    askedBy: text(row.name),
+    askedAt: text(row.entered_at),
+    ...standing(user, 'payment-run', [text(row.entered_by)]),
+  }));
 }
 
 async function enteredAt(manager: EntityManager, document: string): Promise<string> {
@@ -173,9 +192,9 @@ const ANSWERED_SHOWN = 30;
 
 async function answered(manager: EntityManager, currency: string): Promise<{ rows: ApprovalView[]; more: boolean }> {
   const found: Row[] = await manager.query(
-    `SELECT a.*, d.note AS reason, d.entered_at, b.name AS answered, q.note, q.asked_at, q.body, COALESCE(u.name, s.name) AS asked, COALESCE(v.name, '') AS vendor, o.number AS order_number, COALESCE(o.entered_at, q.asked_at) AS asked_when
+    `SELECT a.*, d.note AS reason, d.entered_at, b.name AS answered, q.note, q.asked_at, q.body, COALESCE(u.name, s.name) AS asked, COALESCE(v.name, '') AS vendor, o.number AS order_number, o.date AS order_date, COALESCE(o.entered_at, q.asked_at) AS asked_when
      FROM approval a JOIN document d ON d.id = a.document_id JOIN user_account b ON b.id = d.entered_by LEFT JOIN approval_request q ON q.id = a.request_id LEFT JOIN user_account u ON u.id = a.asked_by
-       LEFT JOIN document o ON o.id = a.order_id LEFT JOIN user_account s ON s.id = o.entered_by LEFT JOIN vendor v ON v.id = COALESCE(o.vendor_id, IF(a.subject = 'bill', JSON_VALUE(q.body, '$.vendor'), NULL))
+       LEFT JOIN document o ON o.id = COALESCE(a.order_id, a.run_id) LEFT JOIN user_account s ON s.id = o.entered_by LEFT JOIN vendor v ON v.id = COALESCE(o.vendor_id, IF(a.subject = 'bill', JSON_VALUE(q.body, '$.vendor'), NULL))
      ORDER BY a.document_id DESC LIMIT ${ANSWERED_SHOWN + 1}`,
   );
   const { rows, more } = upTo(ANSWERED_SHOWN, found);
@@ -187,13 +206,7 @@ async function answered(manager: EntityManager, currency: string): Promise<{ row
     const about =
       subject === 'set-up'
         ? await changeShown(manager, of, body as unknown as Waiting, currency)
-        : {
-            title:
-              subject === 'order'
-                ? message('approval.title_order', { number: text(row.order_number), vendor: text(row.vendor) })
-                : `${text(row.vendor)}, ${body?.reference ?? ''}`,
-            link: subject === 'order' ? `/orders/${of}` : '',
-          };
+        : answeredDocument(subject, of, row, body?.reference ?? '');
     views.push({
       ...NOTHING,
       ...about,
@@ -214,4 +227,22 @@ async function answered(manager: EntityManager, currency: string): Promise<{ row
     });
   }
   return { rows: views, more };
+}
+
+/** What was answered of a document, and where it is looked at. */
+function answeredDocument(
+  subject: Subject,
+  of: string,
+  row: Row,
+  reference: string,
+): Pick<ApprovalView, 'title' | 'link'> {
+  const number = text(row.order_number);
+  if (subject === 'order')
+    return { title: message('approval.title_order', { number, vendor: text(row.vendor) }), link: `/orders/${of}` };
+  return subject === 'payment-run'
+    ? {
+        title: message('approval.title_run', { number, day: { day: text(row.order_date) } }),
+        link: `/payables/runs/${of}`,
+      }
+    : { title: `${text(row.vendor)}, ${reference}`, link: '' };
 }

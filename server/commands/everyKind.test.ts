@@ -651,6 +651,12 @@ describe('money and periods', () => {
       { vendor: '1', date: '2026-03-31', currency: 'USD', amount: '1' },
       { prepayments: 100n, bank: -100n },
     );
+    const charges = await both(
+      'bank-statement',
+      { date: '2026-03-31', account: '', reference: 'S-1', lines: [{ of: '', took: '4', fee: '4', text: 'Keeping' }] },
+      { 'bank-charges': 400n, bank: -400n },
+    );
+    await reverse(charges, { 'bank-charges': -400n, bank: 400n });
     const last = await both(
       'close',
       { date: '2026-03-31', period: '2026-03' },

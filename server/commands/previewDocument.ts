@@ -55,15 +55,19 @@ function decideChain(
   said: Following,
   user: string,
 ): { accepted: true; posted: Posted<PostedDocument>[] } | { accepted: false; refusals: Refusal[] } {
-  const following = commandOf(said.kind).follows?.(posted.document as never, said.body as never, books);
-  if (!following) return { accepted: true, posted: [posted] };
-  const after = record(books, posted);
-  const next = decideNext(after, books.company.currency, following, user);
-  if (!next.accepted) return { accepted: false, refusals: next.refusals.map(below(following.at)) };
-  const rest = decideChain({ ...books, ...after }, next.posted, following, user);
-  return rest.accepted
-    ? { accepted: true, posted: [posted, ...rest.posted] }
-    : { accepted: false, refusals: rest.refusals.map(below(following.at)) };
+  const chain = [posted];
+  // What nothing follows need not be loaded as far as recording it takes: each is recorded when the next is decided.
+  const unrecorded = [posted];
+  let after = books;
+  for (const following of commandOf(said.kind).follows?.(posted.document as never, said.body as never, books) ?? []) {
+    for (const one of unrecorded.splice(0)) after = { ...after, ...record(after, one) };
+    const next = decideNext(after, books.company.currency, following, user);
+    const rest = next.accepted ? decideChain(after, next.posted, following, user) : next;
+    if (!rest.accepted) return { accepted: false, refusals: rest.refusals.map(below(following.at)) };
+    chain.push(...rest.posted);
+    unrecorded.push(...rest.posted);
+  }
+  return { accepted: true, posted: chain };
 }
 
 async function viewAll(

@@ -6,7 +6,7 @@ import type { Refusal } from '@obolus/core/state/refusal';
 import { checkDraft, endDraft } from '../storage/drafts.ts';
 import { once } from '../storage/once.ts';
 import { savePosted, touchedBy } from '../storage/savePosted.ts';
-import type { Writes } from '../storage/writes.ts';
+import { Writes } from '../storage/writes.ts';
 import { duplicateOf, sqlInstant, transaction } from '../storage/transaction.ts';
 import type { Saving } from '../documents/documentCommand.ts';
 import type { TableRows } from '../storage/documentRows.ts';
@@ -60,6 +60,30 @@ export async function postDocument<Kind extends DocumentKind>(
   }
 }
 
+/** Posts a document in the transaction that is open. */
+export type Post = <Kind extends DocumentKind>(kind: Kind, body: BodyOf<Kind>) => Promise<PostedReply>;
+
+/**
+ * Posts several documents in one transaction with whatever else belongs to them: all of it or nothing. They are sealed at its end. Whoever calls sees to
+ * it that the same is not done twice.
+ */
+export function postTogether<Result>(
+  source: DataSource,
+  posting: Pick<Posting, 'user' | 'key' | 'now' | 'today'>,
+  work: (manager: EntityManager, post: Post) => Promise<Result>,
+): Promise<Result> {
+  return transaction(source, async (manager) => {
+    const last = new Writes(manager);
+    let posted = 0;
+    const result = await work(manager, (kind, body) => {
+      posted += 1;
+      return postWithin(manager, kind, body, { ...posting, key: `${posting.key}:${posted}` }, last);
+    });
+    await last.send();
+    return result;
+  });
+}
+
 /** Posts a document, and what follows it, in the transaction that is open. */
 async function postWithin<Kind extends DocumentKind>(
   manager: EntityManager,
@@ -107,7 +131,6 @@ async function postWithin<Kind extends DocumentKind>(
   });
   // Sealing takes its turn with all others, and so comes at the very end.
   await last.add('CALL seal_document(?, ?, ?)', [...seal]);
-  const following = command.follows?.(document, body, books);
   const reply = {
     id,
     kind,
@@ -116,22 +139,25 @@ async function postWithin<Kind extends DocumentKind>(
     touched: touchedBy(decision.posted),
     changed: [...changed],
   };
-  if (!following) return reply;
-  const next = await postWithin(
-    manager,
-    following.kind,
-    following.body,
-    { ...posting, key: `${posting.key}:${following.kind}` },
-    last,
-  ).catch((problem: unknown) => {
-    throw problem instanceof RefusedError
-      ? new RefusedError(problem.refusals.map(below(following.at)), problem.names)
-      : problem;
-  });
+  const replies: PostedReply[] = [reply];
+  for (const [position, following] of (command.follows?.(document, body, books) ?? []).entries())
+    replies.push(
+      await postWithin(
+        manager,
+        following.kind,
+        following.body,
+        { ...posting, key: `${posting.key}:${following.kind}${position === 0 ? '' : `:${position + 1}`}` },
+        last,
+      ).catch((problem: unknown) => {
+        throw problem instanceof RefusedError
+          ? new RefusedError(problem.refusals.map(below(following.at)), problem.names)
+          : problem;
+      }),
+    );
   return {
     ...reply,
-    touched: [...new Set([...reply.touched, ...next.touched])].filter((touched) => touched !== id),
-    changed: [...new Set([...reply.changed, ...next.changed])],
+    touched: [...new Set(replies.flatMap(({ touched }) => touched))].filter((touched) => touched !== id),
+    changed: [...new Set(replies.flatMap(({ changed }) => changed))],
   };
 }
 

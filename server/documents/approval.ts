@@ -1,9 +1,14 @@
-import { MAY_ANSWER } from '@obolus/contract/approvals';
+import { MAY_ANSWER, type Subject } from '@obolus/contract/approvals';
 import { refusal } from '@obolus/core/state/refusal';
 import { invariant } from '@obolus/core/exact/invariant';
 import { askedLast } from '../storage/approvalRequests.ts';
 import { applyChange } from '../setUp/approved.ts';
 import type { Waiting } from '../setUp/second.ts';
+import { formatAmount } from '@obolus/core/exact/amounts';
+import { lineId } from '@obolus/core/costing/pool';
+import { writeRunFile } from '../transfers/runFile.ts';
+import { loadPaymentRuns } from '../storage/load/paymentRuns.ts';
+import { paymentRun } from './paymentRun.ts';
 import { loadOrder } from '../storage/load/orderLines.ts';
 import { facts } from '../storage/tables.ts';
 import type { DocumentCommand } from './documentCommand.ts';
@@ -11,9 +16,12 @@ import { OF } from './lineQueries.ts';
 import { message } from '@obolus/messages/message';
 import { rolesOf } from '../asking/roleWords.ts';
 
+/** Whether it is about a posted document, and not about what was asked beside the books. */
+const isDocument = (subject: Subject): boolean => subject === 'order' || subject === 'payment-run';
+
 export const approval: DocumentCommand<'approval'> = {
   read: (body, reader, { user, asked }) => {
-    if (body.subject === 'order' && !/^\d+$/.test(body.of))
+    if (isDocument(body.subject) && !/^\d+$/.test(body.of))
       reader.refusals.push(refusal('document_unknown', '/of', { document: body.of }));
     return { ...body, kind: 'approval', by: user, asked };
   },
@@ -22,11 +30,12 @@ export const approval: DocumentCommand<'approval'> = {
       ? undefined
       : message('problem.not_for_role_answer', { role: { word: `role.${role}` }, roles: rolesOf(MAY_ANSWER[subject]) }),
   question: async (manager, { body: { subject, of }, locking }) => {
-    if (subject === 'order') return {};
+    if (isDocument(subject)) return {};
     return { asked: (await askedLast(manager, subject, of, locking))?.asked };
   },
   load: async ({ subject, of }, loader) => {
     if (subject === 'order') await loadOrder(loader, of);
+    if (subject === 'payment-run') await loadPaymentRuns(loader, [of]);
   },
   header: ({ reason }) => ({ note: reason }),
   headerOf: ({ vendor }) => (vendor === undefined ? {} : { vendor }),
@@ -39,6 +48,7 @@ export const approval: DocumentCommand<'approval'> = {
           subject,
           subject_id: of,
           order_id: subject === 'order' ? of : null,
+          run_id: subject === 'payment-run' ? of : null,
           version_id: version ?? null,
           request_id: asked?.request ?? null,
           asked_by: asked?.by ?? null,
@@ -50,9 +60,11 @@ export const approval: DocumentCommand<'approval'> = {
       ],
     },
   ],
-  // A change of what is set up takes effect with its approval.
+  // A change of what is set up takes effect with its approval; a run’s file is written with its release.
   async settle({ subject, of, step, by }, manager, { at }) {
-    if (subject !== 'set-up' || step !== 'approved') return;
+    if (step !== 'approved') return;
+    if (subject === 'payment-run') await writeRunFile(manager, of, at);
+    if (subject !== 'set-up') return;
     const request = await askedLast(manager, subject, of, true);
     invariant(request !== undefined, 'what is approved was asked');
     await applyChange(manager, of, JSON.parse(request.body) as Waiting, { by, at });
@@ -60,11 +72,39 @@ export const approval: DocumentCommand<'approval'> = {
   duplicate: { index: 'approval_once', refusal: () => refusal('approval_not_awaited', '/of') },
   write: ({ subject, of, seen, date, step, reason }, names) => ({
     subject,
-    of: subject === 'order' ? names.document(of) : of,
+    of: isDocument(subject) ? names.document(of) : of,
     seen,
     date,
     step,
     reason,
   }),
-  lines: `SELECT NULL AS line_no, s.amount, s.step AS item_name, '' AS item_number, '' AS item_unit, ${OF} FROM approval s LEFT JOIN document o ON o.id = s.order_id WHERE s.document_id = ?`,
+  async loadFollowing({ subject, of, step }, loader) {
+    if (subject !== 'payment-run' || step !== 'approved') return;
+    const run = loader.parts.paymentRuns.get(of);
+    if (run) await paymentRun.load({ ...run, kind: 'payment-run', account: '' }, loader);
+  },
+  // What was released is paid, all of it or nothing.
+  follows({ subject, of, step }, _, { paymentRuns }) {
+    const run = subject === 'payment-run' && step === 'approved' ? paymentRuns.get(of) : undefined;
+    return (run?.payments ?? []).map(({ vendor, currency, bills }, position) => ({
+      kind: 'payment',
+      at: '',
+      body: {
+        vendor,
+        currency,
+        date: run?.date ?? '',
+        from: '',
+        discountsTo: 'income',
+        reason: '',
+        run: lineId(of, position + 1),
+        bills: bills.map(({ of: item, amount, discount }) => ({
+          of: item,
+          amount: formatAmount(amount, currency),
+          discount: formatAmount(discount, currency),
+          writeOff: '',
+        })),
+      },
+    }));
+  },
+  lines: `SELECT NULL AS line_no, s.amount, s.step AS item_name, '' AS item_number, '' AS item_unit, ${OF} FROM approval s LEFT JOIN document o ON o.id = COALESCE(s.order_id, s.run_id) WHERE s.document_id = ?`,
 };

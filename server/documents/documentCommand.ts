@@ -81,8 +81,8 @@ export interface DocumentCommand<Kind extends DocumentKind> {
   alsoNeeds?(body: BodyOf<Kind>): readonly DocumentKind[];
   /** What else the document that follows rests on, for a preview; posting loads it anew. */
   loadFollowing?(body: BodyOf<Kind>, loader: BooksLoader): Promise<void>;
-  /** A document that is posted with it in the same transaction, on the books as they are then; undefined where none is. */
-  follows?(document: DocumentOf[Kind], body: BodyOf<Kind>, books: Books): Following | undefined;
+  /** Documents that are posted with it in the same transaction, each on the books as those before leave them. */
+  follows?(document: DocumentOf[Kind], body: BodyOf<Kind>, books: Books): readonly Following[];
 }
 
 /** A document that follows another. What is refused of it is said at `at` of the first one's body. */

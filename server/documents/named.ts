@@ -22,6 +22,7 @@ const NAMED = [
   { field: 'warehouse', reason: 'warehouse_unknown', table: 'warehouse', key: 'id' },
   { field: 'taxCode', reason: 'tax_code_unknown', table: 'tax_code', key: 'code' },
   { field: 'kind', reason: 'charge_kind_unknown', table: 'charge_kind', key: 'code' },
+  { field: 'account', reason: 'bank_account_unknown', table: 'bank_account', key: 'id' },
   { field: 'charge', reason: 'charge_kind_unknown', table: 'charge_kind', key: 'code' },
 ] as const satisfies readonly { field: string; reason: RefusalReason; table: string; key: string }[];
 

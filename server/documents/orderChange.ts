@@ -15,7 +15,7 @@ import {
 import { asked, bought } from './writeParts.ts';
 import { ruledOnChange, showRuled } from './ruledEstimates.ts';
 import { itemsOf, warehousesOf } from './readParts.ts';
-import { loadVendorOf } from '../storage/load/company.ts';
+import { loadVendors } from '../storage/load/company.ts';
 import { loadItems } from '../storage/load/items.ts';
 import { loadOrder } from '../storage/load/orderLines.ts';
 import { query, text } from '../storage/load/rows.ts';
@@ -41,8 +41,10 @@ export const orderChange: DocumentCommand<'order-change'> = {
   async load(command, loader) {
     await loadOrder(loader, command.of);
     const order = loader.parts.orders.get(command.of);
-    if (order) await loadRates(loader, [order.currency], order.date);
-    await loadVendorOf(loader, command.of);
+    if (order) {
+      await loadRates(loader, [order.currency], order.date);
+      await loadVendors(loader, [order.vendor]);
+    }
     await loadItems(
       loader,
       command.lines.flatMap((line) => line.bought?.item ?? []),

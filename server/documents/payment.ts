@@ -1,5 +1,8 @@
 import { documentAmount, formatAmount } from '@obolus/core/exact/amounts';
 import { facts } from '../storage/tables.ts';
+import { type LineId } from '@obolus/core/costing/pool';
+import { placeInRun } from '@obolus/core/paying/payment/check';
+import { loadPaymentRuns } from '../storage/load/paymentRuns.ts';
 import { keyOf } from '../storage/lineColumns.ts';
 import type { DocumentCommand } from './documentCommand.ts';
 import { OF } from './lineQueries.ts';
@@ -22,6 +25,7 @@ export const payment: DocumentCommand<'payment'> = {
       reason: body.reason,
       from: body.from === '' ? undefined : body.from,
       discountsTo: body.discountsTo,
+      ...(body.run ? { run: body.run as LineId } : {}),
       ...(body.took ? { took: reader.base(body.took, baseCurrency, '/took') } : {}),
       ...(body.fee ? { fee: reader.base(body.fee, baseCurrency, '/fee') } : {}),
       bills: body.bills.map((bill, position) => ({
@@ -42,6 +46,7 @@ export const payment: DocumentCommand<'payment'> = {
       loader,
       command.bills.flatMap(({ of }) => loader.parts.payables.get(of)?.waitsFor.map((line) => line.of) ?? []),
     );
+    if (command.run !== undefined) await loadPaymentRuns(loader, [placeInRun(command.run).document]);
     if (command.from !== undefined) await loadPrepayments(loader, [command.from]);
     await loadRates(loader, [command.currency], command.date);
     if (command.discountsTo === 'income') return;
@@ -67,6 +72,8 @@ export const payment: DocumentCommand<'payment'> = {
           base_amount: document.paid.base,
           took: document.took ?? null,
           fee: document.fee,
+          run_id: document.run === undefined ? null : placeInRun(document.run).document,
+          run_line_no: document.run === undefined ? null : placeInRun(document.run).position + 1,
         },
       ],
     },
@@ -84,13 +91,14 @@ export const payment: DocumentCommand<'payment'> = {
       })),
     },
   ],
-  write: ({ vendor, date, currency, from, discountsTo, reason, bills, took, fee }, names) => ({
+  write: ({ vendor, date, currency, from, discountsTo, reason, bills, took, fee, run }, names) => ({
     vendor: names.vendor(vendor),
     date,
     currency,
     from: from === undefined ? '' : names.document(from),
     discountsTo,
     reason,
+    ...(run === undefined ? {} : { run: names.line(run) }),
     ...(took === undefined ? {} : { took: formatAmount(took, names.baseCurrency) }),
     ...(fee ? { fee: formatAmount(fee, names.baseCurrency) } : {}),
     bills: bills.map(({ of, amount, discount, writeOff, withheld }) => ({

@@ -115,7 +115,7 @@ export const receipt: DocumentCommand<'receipt'> = {
       );
   },
   follows: (document, { bill: billed }, { taxCodes }) =>
-    billed && { kind: 'bill', body: billOf(document, billed, taxCodes), at: '/bill' },
+    billed ? [{ kind: 'bill', body: billOf(document, billed, taxCodes), at: '/bill' }] : [],
   rows: ({ lines, held, closed }, saving, body) => [
     {
       table: facts.receiptHeld,

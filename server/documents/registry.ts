@@ -23,7 +23,9 @@ import { order } from './order.ts';
 import { orderChange } from './orderChange.ts';
 import { orderClosing } from './orderClosing.ts';
 import { orderStep } from './orderStep.ts';
+import { bankStatement } from './bankStatement.ts';
 import { payment } from './payment.ts';
+import { paymentRun } from './paymentRun.ts';
 import { prepayment } from './prepayment.ts';
 import { putAway } from './putAway.ts';
 import { receipt } from './receipt.ts';
@@ -62,6 +64,8 @@ const REVERSED: { readonly [Kind in Exclude<DocumentKind, 'reversal'>]: Document
   'write-down': writeDown,
   prepayment,
   payment,
+  'payment-run': paymentRun,
+  'bank-statement': bankStatement,
   close,
   open,
   lock,

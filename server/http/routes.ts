@@ -8,6 +8,7 @@ import { ledgerRoutes } from './routes/ledger.ts';
 import { listRoutes } from './routes/lists.ts';
 import { openWorkRoutes } from './routes/openWork.ts';
 import { payablesRoutes } from './routes/payables.ts';
+import { payingRoutes } from './routes/paying.ts';
 import { draftRoutes, paperRoutes } from './routes/papers.ts';
 import { sessionRoutes } from './routes/session.ts';
 import { setUpRoutes } from './routes/setUp.ts';
@@ -18,6 +19,7 @@ export function apiRouter(context: Context): Router {
   sessionRoutes(router, context);
   openWorkRoutes(router, context);
   payablesRoutes(router, context);
+  payingRoutes(router, context);
   ledgerRoutes(router, context);
   listRoutes(router, context);
   paperRoutes(router, context);

@@ -14,6 +14,7 @@ const ORDER = [
   'dimensions',
   'item-groups',
   'accounts',
+  'bank-accounts',
   'posting-accounts',
   'expense-accounts',
   'items',

@@ -47,6 +47,27 @@ export const prepayments: ListSource = {
   },
 };
 
+/** Payment runs, and how far each is. */
+export const paymentRuns: ListSource = {
+  from: `document d JOIN payment_run r ON r.document_id = d.id JOIN bank_account b ON b.id = r.bank_account_id JOIN user_account u ON u.id = d.entered_by
+    LEFT JOIN approval a ON a.run_id = d.id LEFT JOIN document ad ON ad.id = a.document_id LEFT JOIN user_account au ON au.id = ad.entered_by`,
+  where: stands('d.id'),
+  id: 'd.id',
+  link: (row) => `/payables/runs/${textOf(row.id)}`,
+  columns: {
+    number: text('d.number'),
+    date: day('d.date'),
+    account: text('b.name'),
+    payments: whole('(SELECT COUNT(*) FROM run_payment p WHERE p.document_id = d.id)'),
+    base: base('r.amount'),
+    stands: text(
+      `CASE WHEN a.step IS NULL THEN 'to-release' WHEN a.step = 'rejected' THEN 'rejected' WHEN EXISTS (SELECT 1 FROM run_sending s WHERE s.run_id = d.id) THEN 'at-bank' ELSE 'released' END`,
+    ),
+    by: text('u.name'),
+    answered: text("COALESCE(au.name, '')"),
+  },
+};
+
 const LINES =
   'return_line l JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no WHERE l.document_id = d.id';
 

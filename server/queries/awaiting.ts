@@ -4,6 +4,10 @@ import type { Order } from '@obolus/core/state/purchasing';
 import { readOrders } from '../storage/load/orders.ts';
 import { type Row, text } from './figures.ts';
 import { isOpen } from './openOfOrder.ts';
+import { stands } from '../storage/load/rows.ts';
+
+/** SQL: document `d` is a payment run that nobody released or rejected. */
+export const RUN_WAITS = `d.kind = 'payment-run' AND ${stands('d.id')} AND NOT EXISTS (SELECT 1 FROM approval a WHERE a.run_id = d.id)`;
 
 /** Orders with goods still to come, stated by somebody who has a limit, that wait for another person. */
 export async function ordersAwaiting(manager: EntityManager, baseCurrency: string): Promise<Order[]> {

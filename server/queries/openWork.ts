@@ -22,7 +22,7 @@ import {
   showQuantity,
   text,
 } from './figures.ts';
-import { ordersAwaiting } from './awaiting.ts';
+import { ordersAwaiting, RUN_WAITS } from './awaiting.ts';
 import { type EstimatesOf, readEstimates } from './receiptEstimates.ts';
 import { upTo } from '../storage/upTo.ts';
 import { BILLED, isOpen, openLines, RECEIVED } from './openOfOrder.ts';
@@ -248,19 +248,20 @@ export async function countWaiting(
        ${documentsOpen('to-receive')} AS receiving,
        ${KINDS.bill.mayPost.includes(role) ? BILLS : MAY_SECOND.includes(role) ? '0' : documentsOpen('to-bill')} AS bills,
        ${MAY_SECOND.includes(role) ? REQUESTS : '? * ? * 0'} AS requests,
+       ${MAY_ANSWER['payment-run'].includes(role) ? `(SELECT COUNT(*) FROM document d WHERE ${RUN_WAITS} AND d.entered_by <> ?)` : '? * 0'} AS runs,
        (SELECT COUNT(*) FROM open_item x WHERE ${isOpen('to-allocate')}) AS charges,
        ${documentsOpen('to-invoice')} AS deliveries,
        (SELECT COUNT(*) FROM open_item x WHERE ${isOpen('to-credit')}) + (SELECT COUNT(*) FROM open_item x WHERE ${isOpen('claim')}) AS credits,
        (SELECT COUNT(*) FROM open_item x JOIN document d ON d.id = x.line_document_id WHERE ${isOpen('to-pay')} AND d.due_day <= ? + INTERVAL 7 DAY) AS due,
        (SELECT COUNT(*) FROM draft WHERE user_id = ?) AS drafts`,
-    [user, user, today, user],
+    [user, user, user, today, user],
   )) as Row[];
   const orders = await ordersAwaiting(manager, baseCurrency);
   const answerable = MAY_ANSWER.order.includes(role)
     ? orders.filter(({ versions }) => versions.every(({ by }) => by !== user)).length
     : 0;
   return {
-    approvals: Number(row?.requests) + answerable,
+    approvals: Number(row?.requests) + Number(row?.runs) + answerable,
     orders: orders.length,
     receiving: Number(row?.receiving),
     bills: Number(row?.bills),

@@ -62,7 +62,7 @@ export async function readOwedToVendor(manager: EntityManager, id: string, base:
   };
 }
 
-function payableOf(row: Row, base: string): PayableView {
+export function payableOf(row: Row, base: string): PayableView {
   const currency = text(row.currency);
   const open = documentAmount(big(row.open));
   return {

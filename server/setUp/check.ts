@@ -10,6 +10,7 @@ import { REGISTERS } from '@obolus/contract/registers/registers';
 import { isDay } from '@obolus/core/exact/calendar';
 import { isCurrency } from '@obolus/core/exact/currencies';
 import { formatDecimal, parseDecimal } from '@obolus/core/exact/decimal';
+import { problemOfAccount, problemOfBankCode } from '../transfers/accountNumbers.ts';
 import { baseCurrency } from './baseCurrency.ts';
 import { fold, type Known } from './kept.ts';
 import { notAFigure } from '../asking/wording.ts';
@@ -154,7 +155,15 @@ const TOGETHER: Partial<Record<RegisterName, (fields: EntryFields) => FieldProbl
   company({ alike_within: days = '', gln = '' }) {
     return [...(Number(days) > 999 ? [says('alike_within', 'check.most_days')] : []), ...checkGln(gln)];
   },
-  vendors: ({ gln = '' }) => checkGln(gln),
+  vendors: ({ gln = '', bank_account: account = '', bank_code: bank = '' }) => [
+    ...checkGln(gln),
+    ...checkAccount('bank_account', account),
+    ...checkBank(bank),
+  ],
+  'bank-accounts': ({ account = '', bank_code: bank = '' }) => [
+    ...checkAccount('account', account),
+    ...checkBank(bank),
+  ],
   customers: ({ gln = '' }) => checkGln(gln),
 };
 
@@ -195,6 +204,16 @@ const BESIDE: Partial<Record<RegisterName, BesideCheck>> = {
     return units.includes(unit) ? [] : [says('unit', 'check.unit_unknown', { unit, units: units.join(', ') })];
   },
 };
+
+function checkAccount(field: string, account: string): FieldProblem[] {
+  const problem = problemOfAccount(account);
+  return problem === undefined ? [] : [says(field, problem)];
+}
+
+function checkBank(bank: string): FieldProblem[] {
+  const problem = problemOfBankCode(bank);
+  return problem === undefined ? [] : [says('bank_code', problem)];
+}
 
 /** A global location number has 13 digits, the last of them a check digit (GS1 General Specifications, 7.9). */
 function checkGln(gln: string): FieldProblem[] {

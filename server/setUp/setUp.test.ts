@@ -116,6 +116,7 @@ const EXAMPLES: Readonly<Record<Exclude<RegisterName, 'company' | 'posting-accou
     floor: '30',
     cap: '400.5',
   },
+  'bank-accounts': { code: 'MAIN', name: 'First account', account: 'DE89370400440532013000', bank_code: 'COBADEFF' },
   accounts: { number: '6020', name: 'Dues and fees' },
   'expense-accounts': { code: 'wharf dues', account: '6020' },
   vendors: {
@@ -313,7 +314,7 @@ describe('what is set up', () => {
           name: 'Mine',
           currency: 'USD',
           terms: '30',
-          bank_account: 'XX1',
+          bank_account: 'XX 123',
         }),
       ),
     ).toHaveProperty('bank_account');

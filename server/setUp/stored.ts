@@ -69,6 +69,7 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
       usual_expense: words('usual_expense'),
       retired,
       bank_account: words('bank_account'),
+      bank_code: words('bank_code'),
     },
   },
   prices: {
@@ -127,6 +128,18 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
     },
   },
   ...STORED_CHARGES,
+  'bank-accounts': {
+    table: 'bank_account',
+    once: 'bank_account_once',
+    used: 'EXISTS (SELECT 1 FROM payment_run r WHERE r.bank_account_id = t.id)',
+    fields: {
+      code: words('code'),
+      name: words('name'),
+      account: words('account'),
+      bank_code: words('bank_code'),
+      retired,
+    },
+  },
   accounts: {
     table: 'account',
     once: 'account_number_once',
@@ -201,7 +214,6 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
       language: words('language'),
       address: linesOf('address'),
       ...identifiers,
-      bank_account: words('bank_account'),
       recognition: words('recognition'),
       customs_value: either('customs_with_freight', 'goods-freight-insurance', 'goods'),
       alike_within: figure('alike_within', 0),

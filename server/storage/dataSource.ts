@@ -16,6 +16,7 @@ import { EstimateRules1809000000000 } from './migrations/1809000000000-estimateR
 import { ChargeDifferences1810000000000 } from './migrations/1810000000000-chargeDifferences.ts';
 import { ImportGroups1811000000000 } from './migrations/1811000000000-importGroups.ts';
 import { Paying1812000000000 } from './migrations/1812000000000-paying.ts';
+import { PaymentRuns1813000000000 } from './migrations/1813000000000-paymentRuns.ts';
 import { Unusual1807000000000 } from './migrations/1807000000000-unusual.ts';
 import { Preferences1804000000000 } from './migrations/1804000000000-preferences.ts';
 import { errorNumber } from './transaction.ts';
@@ -57,6 +58,7 @@ export function dataSource(database: DatabaseConfig, account: Account, connectio
       ChargeDifferences1810000000000,
       ImportGroups1811000000000,
       Paying1812000000000,
+      PaymentRuns1813000000000,
     ],
     migrationsTableName: 'migrations',
     synchronize: false,

@@ -30,7 +30,19 @@ export interface SealedTable {
   readonly columns: readonly { readonly name: string; readonly type: string; readonly otherwise: unknown }[];
 }
 
-const UNSEALED = ['set_up_version', 'set_up_change', 'paper', 'idempotency', 'reply'];
+/** Kept beside documents, as they came or went. */
+const UNSEALED = [
+  'set_up_version',
+  'set_up_change',
+  'paper',
+  'idempotency',
+  'reply',
+  'run_file',
+  'run_sending',
+  'bank_file',
+  'bank_line',
+  'bank_explanation',
+];
 
 function sealedTable(table: EntitySchema): SealedTable {
   const { name, columns } = table.options;

@@ -1,4 +1,5 @@
 import { approvalFacts, approvalState } from './tables/approvals.ts';
+import { bankFacts, bankStandIn } from './tables/bank.ts';
 import { bills } from './tables/bills.ts';
 import { chain } from './tables/chain.ts';
 import { charges } from './tables/charges.ts';
@@ -33,10 +34,11 @@ export const facts = {
   ...ledger,
   ...openItemFacts,
   ...approvalFacts,
+  ...bankFacts,
 };
 
 /** What can be worked out again, or need not last: may be changed and removed. */
-export const state = { ...kept, ...openItemState, ...jobs, ...sums, ...approvalState };
+export const state = { ...kept, ...openItemState, ...jobs, ...sums, ...approvalState, ...bankStandIn };
 
 export { chain, setUpParts };
 

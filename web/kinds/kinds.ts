@@ -7,7 +7,7 @@ import { customsEntry } from './customsEntry.ts';
 import { delivery, invoice } from './delivery.ts';
 import type { Placing, WebKind } from './kind.ts';
 import { order, orderChange } from './order.ts';
-import { payment, prepayment } from './payment.ts';
+import { payment, paymentRun, prepayment } from './payment.ts';
 import { putAway } from './putAway.ts';
 import { receipt } from './receipt.ts';
 import { vendorReturn } from './vendorReturn.ts';
@@ -20,6 +20,7 @@ export const KINDS: Readonly<Partial<Record<DocumentKind, WebKind>>> = {
   'put-away': putAway,
   return: vendorReturn,
   payment,
+  'payment-run': paymentRun,
   prepayment,
   bill,
   credit,

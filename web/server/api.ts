@@ -44,6 +44,7 @@ type Topic =
   | 'Advices'
   | 'Mails'
   | 'Approvals'
+  | 'Bank'
   | 'Posted';
 type Tag = Topic | { readonly type: 'Document' | 'Changed'; readonly id: string };
 
@@ -63,6 +64,7 @@ export const server = createApi({
     'Advices',
     'Mails',
     'Approvals',
+    'Bank',
     'Posted',
     'Document',
     'Changed',
@@ -106,6 +108,14 @@ export const server = createApi({
       postAgreed: write('postAgreed'),
       billable: read('billable', ...made('to-receive', 'to-bill', 'billed-ahead')),
       owedToVendor: read('owedToVendor', ...made('to-pay', 'prepaid'), 'SetUp'),
+      proposal: read('proposal', ...made('to-pay'), 'SetUp', 'Approvals', 'Posted'),
+      run: read('run', 'Books', 'Bank', 'Approvals', 'Posted'),
+      sendRun: write('sendRun', 'Bank', 'Posted'),
+      bankFiles: read('bankFiles', 'Bank'),
+      openBankLines: read('openBankLines', 'Bank'),
+      readBankFile: write('readBankFile', 'Bank', 'Books'),
+      fetchBankFiles: write('fetchBankFiles', 'Bank', 'Books'),
+      explainBankLine: write('explainBankLine', 'Bank', 'Books'),
       creditsOwed: read('creditsOwed', ...made('to-credit', 'claim', 'ledger')),
       ageing: read('ageing', ...made('to-pay', 'ledger')),
       returnableLines: read('returnableLines', ...made('to-bill', 'to-credit', 'stock')),

@@ -1,7 +1,7 @@
 import { baseOrThrow, type DocumentAmount, documentAmount, documentAmountOrThrow } from '../../exact/amounts.ts';
 import { type Fields, NotKnown, optionalText, textOf } from '../../reading/fields.ts';
 import { linesOf, numberOf, type Reading, SOMEONE } from '../../state/caseStep.ts';
-import type { PaymentCommand } from './decide.ts';
+import type { PaymentCommand } from './command.ts';
 
 export function paymentStep({ step, numbers, books, date }: Reading): PaymentCommand {
   const listed = linesOf(step, ['of', 'amount', 'discount', 'write-off', 'withheld'], 'bills');

@@ -1,18 +1,5 @@
 import { lineId, type LineId } from '../../costing/pool.ts';
-import {
-  base,
-  type BaseAmount,
-  documentAmount,
-  type DocumentAmount,
-  formatAmount,
-  formatQuantity,
-  ONE_TO_ONE,
-  quantity,
-  type Rate,
-  sumOf,
-  toBase,
-} from '../../exact/amounts.ts';
-import type { Day } from '../../exact/calendar.ts';
+import { base, type BaseAmount, documentAmount, type DocumentAmount, ONE_TO_ONE, toBase } from '../../exact/amounts.ts';
 import { cumulative, sumOfParts } from '../../exact/cumulative.ts';
 import { shareOut } from '../../exact/shareOut.ts';
 import type { Books } from '../../state/books.ts';
@@ -22,54 +9,8 @@ import { type Decision, post, refused } from '../../state/decision.ts';
 import type { Cost, Flow } from '../../costing/effects.ts';
 import { refusal, type Refusal } from '../../state/refusal.ts';
 import { checkHold, checkPayer } from '../../purchasing/vendor.ts';
-
-export interface PaymentCommand {
-  readonly kind: 'payment';
-  readonly vendor: string;
-  readonly by?: string | undefined;
-  readonly currency: string;
-  readonly date: Day;
-  /** A prepayment that is used up; the bank where undefined. */
-  readonly from: string | undefined;
-  /** Discounts taken are income, or make the goods cheaper, as the company's policy says. */
-  readonly discountsTo: 'income' | 'goods';
-  /** Bills by their document, and credit memos, whose amounts are negative. */
-  readonly bills: readonly {
-    of: string;
-    /** What is paid of it. */
-    amount: DocumentAmount;
-    discount: DocumentAmount;
-    writeOff: DocumentAmount;
-    /** Tax that is kept back of it, and owed to the tax office. */
-    withheld?: DocumentAmount | undefined;
-  }[];
-  /** What the bank took, its fee with it; what is paid at the day's rate, and the fee, where undefined. */
-  readonly took?: BaseAmount | undefined;
-  /** What of it the bank kept for itself. */
-  readonly fee?: BaseAmount | undefined;
-  /** Why a small difference is written off. */
-  readonly reason: string;
-}
-
-export interface PaidBill {
-  readonly id: LineId;
-  readonly of: string;
-  readonly amount: DocumentAmount;
-  readonly discount: DocumentAmount;
-  readonly writeOff: DocumentAmount;
-  readonly withheld: DocumentAmount;
-  /** All of it that is settled so, in the bill's currency and as it was booked. */
-  readonly settled: DocumentAmount;
-  readonly booked: BaseAmount;
-}
-
-export interface PaymentDocument extends Omit<PaymentCommand, 'bills' | 'fee'> {
-  readonly rate: Rate;
-  readonly bills: readonly PaidBill[];
-  readonly fee: BaseAmount;
-  /** What left the bank, or the prepayment, for the bills: in the payment's currency and in base. */
-  readonly paid: { amount: DocumentAmount; base: BaseAmount };
-}
+import { type Bill, checkBank, checkBill, checkPaid, checkRun, settledBy } from './check.ts';
+import type { PaidBill, PaymentCommand, PaymentDocument } from './command.ts';
 
 /**
  * Bills are paid in their currency: payables lose the cumulative part of what was booked, the bank pays what it took, or at the payment's
@@ -94,7 +35,7 @@ export function decidePayment(books: Books, command: PaymentCommand): Decision<P
   command.bills.forEach((bill, position) =>
     refusals.push(...checkBill(books, command, bill, payables[position], `/bills/${position}`)),
   );
-  refusals.push(...checkPaid(command, prepaid), ...checkBank(books, command));
+  refusals.push(...checkPaid(command, prepaid), ...checkBank(books, command), ...checkRun(books, command));
   if (refusals.length > 0) return refused(refusals);
 
   const rate = rateOn(books, command.currency, command.date) ?? ONE_TO_ONE;
@@ -110,94 +51,17 @@ export function decidePayment(books: Books, command: PaymentCommand): Decision<P
   const withheld = inBase(documentAmount(bills.reduce((sum, bill) => sum + bill.withheld, 0n)));
   const flows = flowsOf(books, command, bills, payables as Payable[], { paid: paid.base, fee, withheld });
   const costs = bills.flatMap((bill, position) => discountCosts(books, command, bill, payables[position] as Payable));
-  const cites = [...command.bills.map(({ of }) => of), ...(command.from === undefined ? [] : [command.from])];
+  const cites = [
+    ...command.bills.map(({ of }) => of),
+    ...(command.from === undefined ? [] : [command.from]),
+    ...(command.run === undefined ? [] : [command.run]),
+  ];
   return post(books, {
     document: { ...command, rate, bills, fee, paid },
     date: command.date,
     effects: { flows, costs },
     cites,
   });
-}
-
-type Bill = PaymentCommand['bills'][number];
-
-const openOf = (payable: Payable): bigint => payable.amount - payable.paid.reduce((sum, part) => sum + part.amount, 0n);
-
-function checkBill(
-  books: Books,
-  command: PaymentCommand,
-  bill: Bill,
-  payable: Payable | undefined,
-  at: string,
-): Refusal[] {
-  if (!payable) return [refusal('document_unknown', at, { document: bill.of })];
-  if (payable.vendor !== command.vendor) return [refusal('vendor_differs', at)];
-  if (payable.currency !== command.currency)
-    return [refusal('currency_differs', '/currency', { ordered: payable.currency, billed: command.currency })];
-  const settled = settledBy(bill);
-  const sign = payable.amount < 0n ? -1n : 1n;
-  if ([bill.amount, bill.discount, bill.withheld ?? 0n].some((figure) => figure * sign < 0n))
-    return [refusal('amount_negative', `${at}/amount`)];
-  if (settled * sign <= 0n) return [refusal('amount_zero', `${at}/amount`)];
-  const waiting = stillToCome(books, payable);
-  if (waiting > 0n) return [refusal('payment_waits_for_goods', at, { waiting: formatQuantity(quantity(waiting)) })];
-  const open = openOf(payable);
-  if (settled * sign > open * sign) {
-    return [
-      refusal('payment_exceeds_open', `${at}/amount`, {
-        open: formatAmount(open, payable.currency),
-        amount: formatAmount(settled, payable.currency),
-      }),
-    ];
-  }
-  if (bill.writeOff === 0n) return [];
-  const off = toBase(bill.writeOff, payable.currency, payable.rate, books.company.currency);
-  const { writeOffLimit, currency } = books.company;
-  if (writeOffLimit !== undefined && (off < 0n ? -off : off) > writeOffLimit)
-    return [
-      refusal('write_off_exceeds_limit', `${at}/writeOff`, { limit: formatAmount(writeOffLimit, currency), currency }),
-    ];
-  return command.reason.trim() === '' ? [refusal('reason_missing', '/reason')] : [];
-}
-
-const settledBy = ({ amount, discount, writeOff, withheld = documentAmount(0n) }: Bill): DocumentAmount =>
-  documentAmount(amount + discount + writeOff + withheld);
-
-/** What was billed ahead of the goods, to be paid when they are here, and is not. */
-function stillToCome(books: Books, { waitsFor }: Payable): bigint {
-  const aheads = waitsFor.flatMap(
-    ({ line, of }) => books.orderLines.get(of)?.aheads.filter((ahead) => ahead.line === line) ?? [],
-  );
-  return aheads.reduce((sum, ahead) => sum + ahead.quantity - sumOf(ahead.taken), 0n);
-}
-
-function checkPaid(command: PaymentCommand, prepaid: Prepayment | undefined): Refusal[] {
-  const total = command.bills.reduce((sum, bill) => sum + bill.amount, 0n);
-  if (total < 0n) return [refusal('payment_negative', '/bills')];
-  if (command.from === undefined) return [];
-  if (!prepaid) return [refusal('document_unknown', '/from', { document: command.from })];
-  if (prepaid.vendor !== command.vendor) return [refusal('vendor_differs', '/from')];
-  if (prepaid.currency !== command.currency)
-    return [refusal('currency_differs', '/currency', { ordered: prepaid.currency, billed: command.currency })];
-  const left = prepaid.amount - prepaid.used.reduce((sum, part) => sum + part.amount, 0n);
-  return total > left
-    ? [refusal('prepayment_exceeds_left', '/from', { left: formatAmount(left, prepaid.currency) })]
-    : [];
-}
-
-/** What the bank took, and kept: only of what leaves it; in the company's own currency it is what is paid, and the fee. */
-function checkBank(books: Books, command: PaymentCommand): Refusal[] {
-  const { took, fee = base(0n), from } = command;
-  if (took === undefined && fee === 0n) return [];
-  if (from !== undefined) return [refusal('bank_not_used', took === undefined ? '/fee' : '/took')];
-  if (fee < 0n) return [refusal('amount_negative', '/fee')];
-  if (took === undefined) return [];
-  if (took < fee) return [refusal('fee_exceeds_taken', '/fee')];
-  const { currency } = books.company;
-  const paid = command.bills.reduce((sum, bill) => sum + bill.amount, 0n);
-  return command.currency === currency && took !== paid + fee
-    ? [refusal('took_differs', '/took', { amount: formatAmount(paid + fee, currency) })]
-    : [];
 }
 
 function paidBill(bill: Bill, payable: Payable, id: LineId): PaidBill {

@@ -1,14 +1,26 @@
 import { change, type Writing } from '../../state/writing.ts';
 import { kind } from '../../state/kind.ts';
 import { lineId } from '../../costing/pool.ts';
-import { decidePayment, type PaymentDocument } from './decide.ts';
+import { placeInRun } from './check.ts';
+import type { PaymentDocument } from './command.ts';
+import { decidePayment } from './decide.ts';
+
 import { paymentStep } from './case.ts';
-function recordPayment(next: Writing, { bills, from, paid, date }: PaymentDocument, number: string): void {
+function recordPayment(next: Writing, document: PaymentDocument, number: string): void {
+  const { bills, from, paid, date, run, vendor, currency, fee } = document;
   for (const { id, of, settled, booked } of bills) {
     const part = { line: id, date, amount: settled, base: booked };
     change(next.payables, of, (known) => ({ ...known, paid: [...known.paid, part] }));
   }
-  if (from === undefined) return;
+  if (run !== undefined) {
+    const { document: of, position } = placeInRun(run);
+    change(next.paymentRuns, of, (known) => ({ ...known, made: [...known.made, position] }));
+  }
+  if (from === undefined) {
+    const { amount, base } = paid;
+    next.bankPayments.set(number, { document: number, vendor, currency, date, amount, base, fee, stated: [] });
+    return;
+  }
   const used = { line: lineId(number, 1), amount: paid.amount, base: paid.base };
   change(next.prepayments, from, (known) => ({ ...known, used: [...known.used, used] }));
 }

@@ -208,23 +208,27 @@ export const bill: DocumentCommand<'bill'> = {
     await loadLandedOn(loader, land.to, land.bases);
   },
   follows: ({ charges }, { land }) =>
-    land && {
-      kind: 'allocation',
-      at: '/land',
-      body: {
-        date: land.date,
-        to: land.to,
-        charges: land.bases.map(({ charge, basis, limitedTo }) => ({
-          of: charges[charge]?.id ?? '',
-          basis,
-          amount: '',
-          fixed: [],
-          ...(limitedTo ? { limitedTo } : {}),
-        })),
-        ...(land.more ? { more: true } : {}),
-        ...(land.entry ? { entry: land.entry } : {}),
-      },
-    },
+    land
+      ? [
+          {
+            kind: 'allocation',
+            at: '/land',
+            body: {
+              date: land.date,
+              to: land.to,
+              charges: land.bases.map(({ charge, basis, limitedTo }) => ({
+                of: charges[charge]?.id ?? '',
+                basis,
+                amount: '',
+                fixed: [],
+                ...(limitedTo ? { limitedTo } : {}),
+              })),
+              ...(land.more ? { more: true } : {}),
+              ...(land.entry ? { entry: land.entry } : {}),
+            },
+          },
+        ]
+      : [],
   reversal: { settle: freeNumber },
   duplicate: {
     index: 'bill_number_once',

@@ -9,6 +9,9 @@ import { allowanceIn, fractionOf, isTrue, limitOf, optional, query, type Row, te
 const OF_VENDOR = ['over', 'short']
   .flatMap((side) => ['part', 'amount'].map((what) => `v.bill_${side}_${what} AS vendor_${side}_${what}`))
   .join(', ');
+/** Who asked for the bank account of vendor `v` last, unless that was rejected. */
+const ACCOUNT_BY = `(SELECT q.asked_by FROM approval_request q LEFT JOIN approval a ON a.request_id = q.id WHERE q.subject = 'set-up' AND q.subject_id = CONCAT('vendors/', v.id, '/bank_account')
+  AND q.is_overtaken = 0 AND COALESCE(a.step, 'approved') = 'approved' ORDER BY q.id DESC LIMIT 1) AS account_by`;
 /** Kinds of charge that are no cost of goods, that carry or insure goods to the border, whose differences are variance, and densities: each in one column. */
 const CHARGE_KINDS = `(SELECT GROUP_CONCAT(k.code SEPARATOR '|') FROM charge_kind k WHERE k.is_cost = 0) AS not_costs,
   (SELECT GROUP_CONCAT(k.code SEPARATOR '|') FROM charge_kind k WHERE k.to_border = 1) AS to_border,
@@ -37,8 +40,7 @@ export async function loadCompany(
 ): Promise<{ refusals: Refusal[]; terms: Terms }> {
   const [row] = await query(
     loader.reading,
-    `SELECT c.*, ${CHARGE_KINDS}, ${CHART}, w.name AS warehouse, v.id AS vendor, v.hold, v.over_tolerance AS vendor_over, v.short_tolerance AS vendor_short, ${OF_VENDOR}, t.days, t.after_month, t.discount AS terms_discount, t.discount_days,
-            (SELECT q.asked_by FROM approval_request q LEFT JOIN approval a ON a.request_id = q.id WHERE q.subject = 'set-up' AND q.subject_id = CONCAT('vendors/', v.id, '/bank_account') AND q.is_overtaken = 0 AND COALESCE(a.step, 'approved') = 'approved' ORDER BY q.id DESC LIMIT 1) AS account_by
+    `SELECT c.*, ${CHARGE_KINDS}, ${CHART}, w.name AS warehouse, v.id AS vendor, v.hold, v.bank_account, v.over_tolerance AS vendor_over, v.short_tolerance AS vendor_short, ${OF_VENDOR}, t.days, t.after_month, t.discount AS terms_discount, t.discount_days, ${ACCOUNT_BY}
      FROM company c LEFT JOIN vendor v ON v.id = ? LEFT JOIN warehouse w ON w.id = ? LEFT JOIN terms t ON t.id = COALESCE(?, v.terms_id)
      WHERE c.id = 1${loader.sharedLock}`,
     [vendor ?? null, warehouse ?? null, terms ?? null],
@@ -89,17 +91,15 @@ export async function loadCompany(
   };
 }
 
-/** The vendor of an order, for a document whose body does not name one. */
-export async function loadVendorOf(loader: BooksLoader, order: string): Promise<void> {
-  const vendor = loader.parts.orders.get(order)?.vendor;
-  if (vendor === undefined) return;
-  await loader.keep('vendors', [vendor], async () => {
+/** Vendors of a document whose header does not name one. */
+export async function loadVendors(loader: BooksLoader, vendors: readonly string[]): Promise<void> {
+  await loader.keep('vendors', vendors, async (missing) => {
     const rows = await query(
       loader.reading,
-      `SELECT hold, over_tolerance AS vendor_over, short_tolerance AS vendor_short, ${OF_VENDOR} FROM vendor v WHERE v.id = ?${loader.sharedLock}`,
-      [vendor],
+      `SELECT v.id, v.hold, v.bank_account, v.over_tolerance AS vendor_over, v.short_tolerance AS vendor_short, ${OF_VENDOR}, ${ACCOUNT_BY} FROM vendor v WHERE v.id IN (?)${loader.sharedLock}`,
+      [missing],
     );
-    return rows.map((row) => [vendor, vendorOf(row, loader.company.currency)]);
+    return rows.map((row) => [text(row.id), vendorOf(row, loader.company.currency)]);
   });
 }
 
@@ -116,6 +116,7 @@ function vendorOf(row: Row, currency: string): Vendor {
     allowance: allowanceIn(said, currency),
     hold: text(row.hold),
     accountBy: optional(row.account_by),
+    ...(row.bank_account ? { account: row.bank_account } : {}),
   };
 }
 

@@ -167,6 +167,8 @@ const CALLED: { readonly [Name in PartName]: string } = {
   expensed: 'expenses',
   payables: 'payables',
   prepayments: 'prepayments',
+  paymentRuns: 'payment runs',
+  bankPayments: 'what left the bank',
   sources: 'movements out',
   pools: 'pools',
   billNumbers: 'numbers of bills',

@@ -6,11 +6,13 @@ export const approvalFacts = {
     'approval',
     {
       document_id: id(),
-      subject: text(10),
+      subject: text(20),
       subject_id: text(60),
       /** Of an order; its version that was answered. */
       order_id: maybe(ref()),
       version_id: maybe(ref()),
+      /** Of a payment run. */
+      run_id: maybe(ref()),
       /** Of what is not posted. */
       request_id: maybe(ref()),
       asked_by: maybe(ref()),
@@ -21,7 +23,7 @@ export const approvalFacts = {
     },
     {
       indices: { approval_by_order: ['order_id'], approval_by_subject: ['subject', 'subject_id', 'seen'] },
-      unique: { approval_once: ['request_id'] },
+      unique: { approval_once: ['request_id'], approval_of_run_once: ['run_id'] },
     },
   ),
 };

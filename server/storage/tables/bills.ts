@@ -91,16 +91,23 @@ export const bills = {
     { document_id: id(), amount: figure(), base_amount: figure(), order_id: maybe(ref()) },
     { indices: { prepayment_by_order: ['order_id'] } },
   ),
-  payment: table('payment', {
-    document_id: id(),
-    prepayment_id: maybe(ref()),
-    discounts_to: text(10),
-    amount: figure(),
-    base_amount: figure(),
-    /** What the bank took, its fee with it, where that is known. */
-    took: maybe(figure()),
-    fee: { ...figure(), default: 0 },
-  }),
+  payment: table(
+    'payment',
+    {
+      document_id: id(),
+      prepayment_id: maybe(ref()),
+      discounts_to: text(10),
+      amount: figure(),
+      base_amount: figure(),
+      /** What the bank took, its fee with it, where that is known. */
+      took: maybe(figure()),
+      fee: { ...figure(), default: 0 },
+      /** Its place in the run that was released. */
+      run_id: maybe(ref()),
+      run_line_no: maybe(number()),
+    },
+    { unique: { payment_run_once: ['run_id', 'run_line_no'] } },
+  ),
   paymentLine: table(
     'payment_line',
     {

@@ -25,7 +25,6 @@ export const company = {
     customs_with_freight: flag(),
     address: { ...text(400), default: '' },
     ...identifiers(),
-    bank_account: { ...text(60), default: '' },
     /** Bills of a vendor with the same amount are asked about within so many days. */
     alike_within: maybe(number()),
     /** Of four decimals, in base currency. */
@@ -45,6 +44,19 @@ export const company = {
     /** In which vendors are written to. */
     language: { ...text(2), default: 'en' },
   }),
+  /** The company’s own accounts at banks. */
+  bankAccount: table(
+    'bank_account',
+    {
+      id: generated(),
+      code: text(20),
+      name: text(160),
+      account: text(34),
+      bank_code: { ...text(11), default: '' },
+      retired: flag(),
+    },
+    { unique: { bank_account_once: ['code'] } },
+  ),
   user: table(
     'user_account',
     {

@@ -9,6 +9,8 @@ export function PayablesTabs() {
       </NavLink>
       <NavLink to="/payables/open">{say('payables.open_items')}</NavLink>
       <NavLink to="/payables/prepayments">{say('list.prepayments')}</NavLink>
+      <NavLink to="/payables/runs">{say('paying.runs')}</NavLink>
+      <NavLink to="/payables/bank">{say('paying.bank')}</NavLink>
     </nav>
   );
 }

@@ -1,0 +1,137 @@
+import { Amount, BaseAmount, Currency, Day, exactly, Id, oneOf, type Static, Text, Type } from '../figures.ts';
+import { Count, Name, orEmpty } from './parts.ts';
+import { PayableView } from './payables.ts';
+
+/** Why an open item is not paid with a run; the first that holds. */
+export const HELD_BACK = [
+  'vendor-on-hold',
+  'waits-for-goods',
+  'no-bank-account',
+  'account-changing',
+  'in-a-run',
+] as const;
+
+/** An open item as a run may pay it. */
+export const ProposedItem = exactly({
+  ...PayableView.properties,
+  vendor: Id,
+  held: orEmpty(oneOf(HELD_BACK)),
+  /** The run that has it already. */
+  run: Text(30),
+});
+
+export type ProposedItem = Static<typeof ProposedItem>;
+
+export const ProposedVendor = exactly({
+  id: Id,
+  name: Name,
+  /** Where it is paid to, with all but the last signs hidden. */
+  account: Text(40),
+  /** Since when, where that was changed on the day it was paid last or later. */
+  accountSince: orEmpty(Day),
+});
+
+/** Everything that is open with all vendors, and what may be paid of it. */
+export const Proposal = exactly({
+  accounts: Type.Array(exactly({ id: Id, name: Name })),
+  vendors: Type.Array(ProposedVendor),
+  items: Type.Array(ProposedItem),
+  more: Type.Boolean({ description: 'Whether there are more than these' }),
+});
+
+export type Proposal = Static<typeof Proposal>;
+
+/** How a payment of a run stands: with us, at the bank, carried out or sent back by it. */
+export const PAYMENT_STATES = ['waits', 'to-send', 'sent', 'accepted', 'rejected', 'taken'] as const;
+export type PaymentState = (typeof PAYMENT_STATES)[number];
+
+export const RUN_STATES = ['waits', 'released', 'rejected', 'sent'] as const;
+export type RunState = (typeof RUN_STATES)[number];
+
+export const RunView = exactly({
+  id: Id,
+  number: Text(30),
+  date: Day,
+  account: exactly({ id: Id, name: Name, number: Text(40) }),
+  state: oneOf(RUN_STATES),
+  enteredBy: Name,
+  enteredAt: Text(30),
+  /** Who released or rejected it, when, and why. */
+  answeredBy: Name,
+  answeredAt: Text(30),
+  reason: Text(500),
+  sentBy: Name,
+  sentAt: Text(30),
+  /** Whether it waits for exactly this person's answer. */
+  mayRelease: Type.Boolean(),
+  mine: Type.Boolean(),
+  totals: Type.Array(exactly({ currency: Currency, amount: Amount, payments: Count })),
+  base: BaseAmount,
+  payments: Type.Array(
+    exactly({
+      line: Count,
+      vendor: exactly({ id: Id, name: Name }),
+      currency: Currency,
+      amount: Amount,
+      discount: Amount,
+      account: Text(40),
+      accountSince: orEmpty(Day),
+      bills: Type.Array(exactly({ id: Id, reference: Text(60), amount: Amount })),
+      state: oneOf(PAYMENT_STATES),
+      /** Why the bank sent it back, as the bank says it. */
+      says: Text(140),
+      payment: Type.Union([exactly({ id: Id, number: Text(30) }), Type.Null()]),
+    }),
+  ),
+});
+
+export type RunView = Static<typeof RunView>;
+
+/** What became of a line that the bank sent: used, or left to be explained. */
+export const ANSWER_STATES = ['used', 'open', 'settled'] as const;
+
+/** What a line of the bank's is about. */
+export const ANSWER_KINDS = ['accepted', 'rejected', 'taken', 'came-back', 'charge', 'other'] as const;
+
+/** Why a line of the bank's was not booked. */
+export const NOT_BOOKED = [
+  '',
+  'payment-unknown',
+  'amount-differs',
+  'taken-before',
+  'rejected-before',
+  'other-currency',
+  'not-ours',
+  'money-in',
+] as const;
+export type NotBooked = (typeof NOT_BOOKED)[number];
+
+export const BankLine = exactly({
+  id: Id,
+  day: orEmpty(Day),
+  kind: oneOf(ANSWER_KINDS),
+  amount: orEmpty(Amount),
+  currency: orEmpty(Currency),
+  /** What the bank says of it. */
+  says: Text(140),
+  reference: Text(35),
+  state: oneOf(ANSWER_STATES),
+  because: oneOf(NOT_BOOKED),
+  payment: Type.Union([exactly({ id: Id, number: Text(30), vendor: Name }), Type.Null()]),
+  note: Text(200),
+});
+
+export type BankLine = Static<typeof BankLine>;
+
+export const BankFileView = exactly({
+  id: Id,
+  kind: oneOf(['status', 'statement'] as const),
+  reference: Text(60),
+  readAt: Text(30),
+  readBy: Name,
+  lines: Type.Array(BankLine),
+  /** What was booked of it. */
+  document: Type.Union([exactly({ id: Id, number: Text(30) }), Type.Null()]),
+});
+
+export type BankFileView = Static<typeof BankFileView>;

@@ -1,0 +1,80 @@
+import { base, type BaseAmount, documentAmount } from '../../exact/amounts.ts';
+import type { Day } from '../../exact/calendar.ts';
+import type { Books } from '../../state/books.ts';
+import { checkDate } from '../../state/checks.ts';
+import { type Decision, post, refused } from '../../state/decision.ts';
+import type { RunPayment } from '../../state/paying.ts';
+import { refusal, type Refusal } from '../../state/refusal.ts';
+import type { PaymentCommand } from '../payment/command.ts';
+import { decidePayment } from '../payment/decide.ts';
+
+/** Vendors that are to be paid together once another person releases it; it posts nothing (decision 028). */
+export interface PaymentRunCommand {
+  readonly kind: 'payment-run';
+  readonly by?: string | undefined;
+  /** The day on which the bank is to pay. */
+  readonly date: Day;
+  /** The company's bank account that is paid from. */
+  readonly account: string;
+  readonly payments: readonly RunPayment[];
+}
+
+export interface PaymentRunDocument extends PaymentRunCommand {
+  /** What each payment comes to, in base currency at the rate of the day, and all of them. */
+  readonly amounts: readonly BaseAmount[];
+  readonly amount: BaseAmount;
+}
+
+/** The payment that a place of a run asks for, without the run. */
+export const paymentOfRun = (
+  { vendor, currency, bills }: RunPayment,
+  { date, by }: Pick<PaymentRunCommand, 'date' | 'by'>,
+): PaymentCommand => ({
+  kind: 'payment',
+  vendor,
+  by,
+  currency,
+  date,
+  from: undefined,
+  discountsTo: 'income',
+  reason: '',
+  bills: bills.map((bill) => ({ ...bill, writeOff: documentAmount(0n) })),
+});
+
+/** Each of its payments could be posted as it stands, and no open item is paid by two of them. */
+export function decidePaymentRun(books: Books, command: PaymentRunCommand): Decision<PaymentRunDocument> {
+  const refusals = checkDate(books, command.date);
+  if (command.payments.length === 0) refusals.push(refusal('no_lines', '/payments'));
+  if (command.account === '') refusals.push(refusal('missing', '/account'));
+  refusals.push(...checkPaidOnce(command.payments));
+  const amounts = command.payments.map((payment, position) => {
+    if (!books.vendors.get(payment.vendor)?.account)
+      refusals.push(refusal('vendor_without_account', `/payments/${position}/vendor`));
+    const decision = decidePayment(books, paymentOfRun(payment, command));
+    if (decision.accepted) return decision.posted.document.paid.base;
+    // What is wrong with the day of all of them is said once.
+    refusals.push(
+      ...decision.refusals
+        .filter(({ at }) => at !== '/date')
+        .map((one) => ({ ...one, at: `/payments/${position}${one.at}` })),
+    );
+    return base(0n);
+  });
+  if (refusals.length > 0) return refused(refusals);
+  const amount = base(amounts.reduce((sum, one) => sum + one, 0n));
+  return post(books, { document: { ...command, amounts, amount }, date: command.date, postsNothing: true });
+}
+
+function checkPaidOnce(payments: readonly RunPayment[]): Refusal[] {
+  const seen = new Map<string, number>();
+  return payments.flatMap(({ bills }, position) =>
+    bills.flatMap(({ of }, line) => {
+      const known = seen.get(of);
+      seen.set(of, known ?? position);
+      // Twice within one payment is refused as every payment refuses it.
+      return known === undefined || known === position
+        ? []
+        : [refusal('line_cited_twice', `/payments/${position}/bills/${line}`, { line: of })];
+    }),
+  );
+}

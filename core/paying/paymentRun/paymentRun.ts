@@ -1,0 +1,12 @@
+import { kind } from '../../state/kind.ts';
+import { decidePaymentRun, type PaymentRunDocument } from './decide.ts';
+
+export const paymentRun = kind({
+  name: 'payment-run',
+  decide: decidePaymentRun,
+  record: (next, { by, date, payments, amount }: PaymentRunDocument, document) =>
+    void next.paymentRuns.set(document, { document, by, date, payments, amount, answer: undefined, made: [] }),
+  strikeOut: (next, document) => void next.paymentRuns.delete(document),
+  // A case file tells what happens to the books, and a run waits: its payments are steps of their own.
+  verbs: {},
+});

@@ -1,0 +1,41 @@
+import type { BaseAmount, DocumentAmount } from '../exact/amounts.ts';
+import type { Day } from '../exact/calendar.ts';
+import type { LineId } from '../costing/pool.ts';
+
+/** What a vendor is to be paid with a run, in one currency: its open items by their document, credit memos with negative amounts. */
+export interface RunPayment {
+  readonly vendor: string;
+  readonly currency: string;
+  readonly bills: readonly {
+    readonly of: string;
+    readonly amount: DocumentAmount;
+    readonly discount: DocumentAmount;
+  }[];
+}
+
+/** Payments that wait for another person to release them. Keyed by document. */
+export interface PaymentRun {
+  readonly document: string;
+  readonly by: string | undefined;
+  readonly date: Day;
+  readonly payments: readonly RunPayment[];
+  /** What they come to, in base currency. */
+  readonly amount: BaseAmount;
+  readonly answer: 'approved' | 'rejected' | undefined;
+  /** Payments by their place that were made once: also where the bank sent them back, they are not made again under the same release. */
+  readonly made: readonly number[];
+}
+
+/** What left the bank, as it was booked with its payment or prepayment. Keyed by document. */
+export interface BankPayment {
+  readonly document: string;
+  readonly vendor: string;
+  readonly currency: string;
+  readonly date: Day;
+  readonly amount: DocumentAmount;
+  /** For the vendor, and the bank's fee. */
+  readonly base: BaseAmount;
+  readonly fee: BaseAmount;
+  /** The lines of statements that say what the bank took. */
+  readonly stated: readonly { readonly line: LineId }[];
+}

@@ -1,0 +1,270 @@
+import { randomUUID } from 'node:crypto';
+import type { DataSource, EntityManager } from 'typeorm';
+import type { BankFileView, BankLine, NotBooked } from '@obolus/contract/views/paying';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
+import { formatAmount, documentAmount } from '@obolus/core/exact/amounts';
+import { parseDecimal } from '@obolus/core/exact/decimal';
+import { decimalsOf, isCurrency } from '@obolus/core/exact/currencies';
+import { isDay } from '@obolus/core/exact/calendar';
+import { type Post, postTogether } from '../commands/runCommand.ts';
+import { big, type Row, text } from '../queries/figures.ts';
+import { baseCurrency } from '../setUp/baseCurrency.ts';
+import { stands } from '../storage/load/rows.ts';
+import { duplicateOf, sqlInstant } from '../storage/transaction.ts';
+import { plainAccount } from '../transfers/accountNumbers.ts';
+import { type BankMessage, readBankMessages, type StatementLine, type StatusLine } from './bankMessages.ts';
+import { readBankFiles } from './readBankFiles.ts';
+import { transferReference } from '../transfers/runFile.ts';
+
+interface Taking {
+  readonly user: string;
+  readonly now: () => Date;
+  readonly today: string;
+}
+
+/** A line of the bank’s as it is kept. */
+interface Taken {
+  readonly kind: BankLine['kind'];
+  readonly day: string;
+  readonly amount: string;
+  readonly currency: string;
+  readonly says: string;
+  readonly reference: string;
+  readonly payment: string | undefined;
+  readonly because: NotBooked;
+}
+
+/**
+ * Takes what the bank sent: payments that it rejected are taken back, what it took is booked, its charges too; each line that is not booked says why. A
+ * file that was read before changes nothing, and is shown as it was read.
+ */
+export async function takeBankFile(source: DataSource, content: Buffer, taking: Taking): Promise<BankFileView[]> {
+  const views: BankFileView[] = [];
+  for (const message of readBankMessages(content)) views.push(await takeMessage(source, message, content, taking));
+  return views;
+}
+
+async function takeMessage(
+  source: DataSource,
+  message: BankMessage,
+  content: Buffer,
+  { user, now, today }: Taking,
+): Promise<BankFileView> {
+  const known = await readBefore(source.manager, message);
+  if (known) return known;
+  const at = sqlInstant(now());
+  try {
+    const file = await postTogether(source, { user, key: randomUUID(), now, today }, async (manager, post) => {
+      const payments = await paymentsNamed(
+        manager,
+        message.lines.map(({ reference }) => reference),
+      );
+      const { lines, document } =
+        message.kind === 'status'
+          ? { lines: await takeStatus(post, message.lines, payments, today), document: undefined }
+          : await takeStatement(manager, post, message, payments);
+      const { insertId } = (await manager.query(
+        'INSERT INTO bank_file (kind, reference, content, document_id, read_by, read_at) VALUES (?, ?, ?, ?, ?, ?)',
+        [message.kind, message.reference, content.toString('utf8'), document ?? null, user, at],
+      )) as { insertId: string };
+      for (const [position, line] of lines.entries()) await keepLine(manager, insertId, position, line);
+      return insertId;
+    });
+    const [view] = (await readBankFiles(source.manager, { file: String(file) })).rows;
+    return view as BankFileView;
+  } catch (problem) {
+    // Two people read it at the same moment: one of them did.
+    const other = duplicateOf(problem, 'bank_file_once') ? await readBefore(source.manager, message) : undefined;
+    if (other) return other;
+    throw problem;
+  }
+}
+
+async function readBefore(manager: EntityManager, { kind, reference }: BankMessage): Promise<BankFileView | undefined> {
+  const [row] = (await manager.query('SELECT id FROM bank_file WHERE kind = ? AND reference = ?', [
+    kind,
+    reference,
+  ])) as { id: string }[];
+  return row && (await readBankFiles(manager, { file: row.id })).rows[0];
+}
+
+interface Payment {
+  readonly id: string;
+  readonly date: string;
+  readonly currency: string;
+  /** In minor units of its currency. */
+  readonly amount: bigint;
+  readonly stands: boolean;
+  readonly isTaken: boolean;
+}
+
+/** The payments that the bank names as we named them to it, locked: what is said of one is used once. */
+async function paymentsNamed(
+  manager: EntityManager,
+  references: readonly string[],
+): Promise<ReadonlyMap<string, Payment>> {
+  const parted = references.flatMap((reference) => {
+    const [, run, line] = /^(.+)-(\d{1,6})$/.exec(reference) ?? [];
+    return run === undefined || line === undefined ? [] : [{ run, line }];
+  });
+  if (parted.length === 0) return new Map();
+  const rows: Row[] = await manager.query(
+    `SELECT p.document_id, r.number, p.run_line_no, p.amount, d.currency, d.date, ${stands('p.document_id')} AS stands,
+            EXISTS (SELECT 1 FROM bank_statement_line l WHERE l.payment_id = p.document_id AND ${stands('l.document_id')}) AS is_taken
+     FROM document r JOIN payment p ON p.run_id = r.id JOIN document d ON d.id = p.document_id WHERE r.kind = 'payment-run' AND r.number IN (?) ORDER BY d.id FOR UPDATE`,
+    [[...new Set(parted.map(({ run }) => run))]],
+  );
+  return new Map(
+    rows.map((row) => [
+      transferReference(text(row.number), text(row.run_line_no)),
+      {
+        id: text(row.document_id),
+        date: text(row.date),
+        currency: text(row.currency),
+        amount: big(row.amount),
+        stands: Number(row.stands) === 1,
+        isTaken: Number(row.is_taken) === 1,
+      },
+    ]),
+  );
+}
+
+/** Rejected payments are taken back, so that their bills are open again. */
+async function takeStatus(
+  post: Post,
+  lines: readonly StatusLine[],
+  payments: ReadonlyMap<string, Payment>,
+  today: string,
+): Promise<Taken[]> {
+  const takenBack = new Set<string>();
+  const taken: Taken[] = [];
+  for (const { reference, isRejected, says, asked } of lines) {
+    const payment = payments.get(reference);
+    const because = reasonAgainst(payment, asked, takenBack);
+    if (isRejected && payment && because === '') {
+      takenBack.add(payment.id);
+      await post('reversal', {
+        of: payment.id,
+        date: payment.date > today ? payment.date : today,
+        reason: says || 'RJCT',
+      });
+    }
+    taken.push({
+      kind: isRejected ? 'rejected' : 'accepted',
+      day: '',
+      amount: payment ? formatAmount(documentAmount(payment.amount), payment.currency) : '',
+      currency: payment?.currency ?? '',
+      says,
+      reference,
+      payment: payment?.id,
+      because,
+    });
+  }
+  return taken;
+}
+
+/** Why what the bank says of a payment is not booked; empty where it is. */
+function reasonAgainst(
+  payment: Payment | undefined,
+  asked: StatusLine['asked'],
+  handled: ReadonlySet<string>,
+): NotBooked {
+  if (!payment) return 'payment-unknown';
+  if (!payment.stands || handled.has(payment.id)) return 'rejected-before';
+  if (payment.isTaken) return 'taken-before';
+  if (asked && !(asked.currency === payment.currency && minorOf(asked.amount, asked.currency) === payment.amount))
+    return 'amount-differs';
+  return '';
+}
+
+/** An amount as a bank writes it, in minor units; undefined where it is none. */
+function minorOf(amount: string, currency: string): bigint | undefined {
+  if (!isCurrency(currency)) return undefined;
+  const parsed = parseDecimal(amount.replace(/(\.\d*?)0+$/, '$1').replace(/\.$/, ''), decimalsOf(currency));
+  return parsed.ok ? parsed.scaled : undefined;
+}
+
+/** What left one of our accounts is booked with one document for the whole statement. */
+async function takeStatement(
+  manager: EntityManager,
+  post: Post,
+  { reference, account, lines }: BankMessage & { kind: 'statement' },
+  payments: ReadonlyMap<string, Payment>,
+): Promise<{ lines: Taken[]; document: string | undefined }> {
+  const home = await baseCurrency(manager);
+  const own: Row[] = await manager.query('SELECT id, account FROM bank_account');
+  const ours = own.find((row) => plainAccount(text(row.account)) === plainAccount(account));
+  const booked: BodyOf<'bank-statement'>['lines'] = [];
+  const days: string[] = [];
+  const handled = new Set<string>();
+  const taken = lines.map((line): Taken => {
+    const payment = payments.get(line.reference);
+    const minor = minorOf(line.amount, line.currency);
+    const fee = line.fee === '' ? 0n : minorOf(line.fee, line.currency);
+    const kind = kindOf(line, payment);
+    const because = ((): NotBooked => {
+      if (!ours) return 'not-ours';
+      if (line.currency !== home || minor === undefined || fee === undefined) return 'other-currency';
+      if (!line.isDebit) return 'money-in';
+      if (kind === 'charge') return '';
+      const against = reasonAgainst(payment, line.asked, handled);
+      if (against !== '' || !payment) return against;
+      return payment.currency === home && minor !== payment.amount + fee ? 'amount-differs' : '';
+    })();
+    const day = isDay(line.day) ? line.day : '';
+    if (because === '' && minor !== undefined) {
+      if (payment) handled.add(payment.id);
+      if (day !== '') days.push(day);
+      if (payment) days.push(payment.date);
+      const took = formatAmount(documentAmount(minor), home);
+      booked.push({
+        of: payment?.id ?? '',
+        took,
+        fee: payment ? formatAmount(documentAmount(fee ?? 0n), home) : took,
+        text: line.says,
+      });
+    }
+    return {
+      kind,
+      day,
+      amount: minor === undefined ? '' : formatAmount(documentAmount(minor), line.currency),
+      currency: isCurrency(line.currency) ? line.currency : '',
+      says: line.says,
+      reference: line.reference,
+      payment: payment?.id,
+      because,
+    };
+  });
+  if (booked.length === 0) return { lines: taken, document: undefined };
+  const { id } = await post('bank-statement', {
+    date: days.sort().at(-1) ?? '',
+    account: text(ours?.id),
+    reference,
+    lines: booked,
+  });
+  return { lines: taken, document: id };
+}
+
+function kindOf({ isDebit, isCharge, reference }: StatementLine, payment: Payment | undefined): BankLine['kind'] {
+  if (payment || reference !== '') return isDebit ? 'taken' : 'came-back';
+  return isDebit && isCharge ? 'charge' : 'other';
+}
+
+async function keepLine(manager: EntityManager, file: string, position: number, line: Taken): Promise<void> {
+  const minor = line.currency === '' ? undefined : minorOf(line.amount, line.currency);
+  await manager.query(
+    'INSERT INTO bank_line (file_id, line_no, kind, day, amount, currency, says, reference, payment_id, because) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
+    [
+      file,
+      position + 1,
+      line.kind,
+      line.day || null,
+      minor === undefined ? null : minor.toString(),
+      line.currency,
+      line.says,
+      line.reference,
+      line.payment ?? null,
+      line.because,
+    ],
+  );
+}

@@ -1,0 +1,48 @@
+import type { Router } from 'express';
+import { api } from '@obolus/contract/api';
+import { RequestError } from '../../asking/failures.ts';
+import { explainLine } from '../../banking/explainLine.ts';
+import { readProposal } from '../../banking/proposal.ts';
+import { readBankFiles, readOpenBankLines } from '../../banking/readBankFiles.ts';
+import { readRunFile } from '../../transfers/runFile.ts';
+import { sendRun } from '../../banking/sendRun.ts';
+import { fetchedFromStandIn, readyAtStandIn } from '../../banking/standIn.ts';
+import { takeBankFile } from '../../banking/takeBankFile.ts';
+import { viewRun } from '../../banking/viewRun.ts';
+import { type Context, todayOf } from '../context.ts';
+import { implement } from '../implement.ts';
+
+/** Payment runs and the bank. */
+export function payingRoutes(router: Router, context: Context): void {
+  const { source } = context;
+  const { manager } = source;
+  const taking = (user: string) => ({ user, now: context.now, today: todayOf(context) });
+  const standIns = () => {
+    if (!context.config.standIns) throw new RequestError(404, 'problem.no_stand_ins');
+  };
+  implement(router, context, api.proposal, () => readProposal(manager));
+  implement(router, context, api.run, ({ params, user }) => viewRun(manager, user, params.id));
+  implement(router, context, api.runFile, ({ params }) => readRunFile(manager, params.id));
+  implement(router, context, api.sendRun, async ({ params, user }) => {
+    standIns();
+    await sendRun(source, params.id, user.id, context.now());
+    return { done: true as const };
+  });
+  implement(router, context, api.bankFiles, () => readBankFiles(manager, {}));
+  implement(router, context, api.openBankLines, () => readOpenBankLines(manager));
+  implement(router, context, api.readBankFile, async ({ body, user }) => ({
+    rows: await takeBankFile(source, Buffer.from(body.content, 'base64'), taking(user.id)),
+  }));
+  implement(router, context, api.fetchBankFiles, async ({ user }) => {
+    standIns();
+    const rows = [];
+    for (const { id, content } of await readyAtStandIn(manager)) {
+      rows.push(...(await takeBankFile(source, content, taking(user.id))));
+      await fetchedFromStandIn(manager, id);
+    }
+    return { rows };
+  });
+  implement(router, context, api.explainBankLine, ({ params, body, user }) =>
+    explainLine(source, params.id, body, taking(user.id)),
+  );
+}

@@ -1,0 +1,98 @@
+import { lineId } from '@obolus/core/costing/pool';
+import type { BankPayment, PaymentRun } from '@obolus/core/state/paying';
+import { groupBy } from '../groupBy.ts';
+import type { BooksLoader } from './loader.ts';
+import { amountOf, baseOf, optional, query, type Reading, stands, text } from './rows.ts';
+
+export async function loadPaymentRuns(loader: BooksLoader, documents: readonly string[]): Promise<void> {
+  await loader.lockDocuments(documents);
+  await loader.keep('paymentRuns', documents, async (missing) =>
+    (await readPaymentRuns(loader.reading, missing)).map((run) => [run.document, run]),
+  );
+}
+
+export async function loadBankPayments(loader: BooksLoader, documents: readonly string[]): Promise<void> {
+  await loader.lockDocuments(documents);
+  await loader.keep('bankPayments', documents, async (missing) =>
+    (await readBankPayments(loader.reading, missing)).map((payment) => [payment.document, payment]),
+  );
+}
+
+/** Runs with what they ask for, how they were answered, and which of their payments were ever made. */
+export async function readPaymentRuns(reading: Reading, documents: readonly string[]): Promise<PaymentRun[]> {
+  if (documents.length === 0) return [];
+  const rows = await query(
+    reading,
+    `SELECT r.*, d.date, d.entered_by, (SELECT a.step FROM approval a WHERE a.run_id = d.id) AS answer
+     FROM payment_run r JOIN document d ON d.id = r.document_id WHERE d.id IN (?) AND ${stands('d.id')}`,
+    [documents],
+  );
+  const payments = groupBy(
+    await query(reading, 'SELECT * FROM run_payment WHERE document_id IN (?) ORDER BY line_no', [documents]),
+    (row) => text(row.document_id),
+  );
+  const bills = groupBy(
+    await query(reading, 'SELECT * FROM run_bill WHERE document_id IN (?) ORDER BY payment_no, bill_no', [documents]),
+    (row) => `${text(row.document_id)}/${text(row.payment_no)}`,
+  );
+  const made = groupBy(
+    await query(reading, 'SELECT run_id, run_line_no FROM payment WHERE run_id IN (?) ORDER BY document_id', [
+      documents,
+    ]),
+    (row) => text(row.run_id),
+  );
+  return rows.map((row) => {
+    const document = text(row.document_id);
+    return {
+      document,
+      by: text(row.entered_by),
+      date: text(row.date),
+      amount: baseOf(row.amount),
+      answer: optional(row.answer) as PaymentRun['answer'],
+      made: (made.get(document) ?? []).map((payment) => Number(payment.run_line_no) - 1),
+      payments: (payments.get(document) ?? []).map((payment) => ({
+        vendor: text(payment.vendor_id),
+        currency: text(payment.currency),
+        bills: (bills.get(lineId(document, Number(payment.line_no))) ?? []).map((bill) => ({
+          of: text(bill.of_id),
+          amount: amountOf(bill.amount),
+          discount: amountOf(bill.discount),
+        })),
+      })),
+    };
+  });
+}
+
+/** Payments and prepayments that left the bank, with the statements that say what it took. */
+async function readBankPayments(reading: Reading, documents: readonly string[]): Promise<BankPayment[]> {
+  const rows = await query(
+    reading,
+    `SELECT p.document_id, p.amount, p.base_amount, p.fee, d.vendor_id, d.currency, d.date FROM payment p JOIN document d ON d.id = p.document_id
+     WHERE d.id IN (?) AND p.prepayment_id IS NULL AND ${stands('d.id')}
+     UNION ALL SELECT p.document_id, p.amount, p.base_amount, 0, d.vendor_id, d.currency, d.date FROM prepayment p JOIN document d ON d.id = p.document_id WHERE d.id IN (?) AND ${stands('d.id')}`,
+    [documents, documents],
+  );
+  const stated = groupBy(
+    await query(
+      reading,
+      `SELECT l.document_id, l.line_no, l.payment_id FROM bank_statement_line l WHERE l.payment_id IN (?) AND ${stands('l.document_id')} ORDER BY l.document_id, l.line_no`,
+      [documents],
+    ),
+    (row) => text(row.payment_id),
+  );
+  return rows.map((row) => {
+    const document = text(row.document_id);
+    return {
+      document,
+      vendor: text(row.vendor_id),
+      currency: text(row.currency),
+      date: text(row.date),
+      amount: amountOf(row.amount),
+      base: baseOf(row.base_amount),
+      fee: baseOf(row.fee),
+      stated: (stated.get(document) ?? []).map((line) => ({
+        line: lineId(text(line.document_id), Number(line.line_no)),
+      })),
+    };
+  });
+}

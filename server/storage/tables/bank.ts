@@ -1,0 +1,89 @@
+import { day, figure, flag, generated, id, instant, line, long, maybe, number, ref, table, text } from './columns.ts';
+
+/** What is to be paid, what the bank was told, and what it said: appended only. */
+export const bankFacts = {
+  paymentRun: table('payment_run', { document_id: id(), bank_account_id: ref(), amount: figure() }),
+  /** One for each vendor and currency; in its currency, and in base at the rate of the day. */
+  runPayment: table('run_payment', {
+    document_id: id(),
+    line_no: line(),
+    vendor_id: ref(),
+    currency: text(3),
+    amount: figure(),
+    base_amount: figure(),
+  }),
+  runBill: table(
+    'run_bill',
+    { document_id: id(), payment_no: line(), bill_no: line(), of_id: ref(), amount: figure(), discount: figure() },
+    { indices: { run_bill_by_document: ['of_id'] } },
+  ),
+  /** The file of a run that was released: written with its release, once. */
+  runFile: table('run_file', { run_id: id(), name: text(35), content: long(), made_at: instant() }),
+  /** That it went to the bank, once. */
+  runSending: table('run_sending', { run_id: id(), sent_by: ref(), sent_at: instant() }),
+  bankStatement: table('bank_statement', { document_id: id(), bank_account_id: maybe(ref()) }),
+  bankStatementLine: table(
+    'bank_statement_line',
+    {
+      document_id: id(),
+      line_no: line(),
+      payment_id: maybe(ref()),
+      took: figure(),
+      fee: figure(),
+      says: text(140),
+    },
+    { indices: { bank_statement_by_payment: ['payment_id'] } },
+  ),
+  /** A file of the bank that was read, under the bank’s own name for it. */
+  bankFile: table(
+    'bank_file',
+    {
+      id: generated(),
+      kind: text(10),
+      reference: text(60),
+      content: long(),
+      document_id: maybe(ref()),
+      read_by: ref(),
+      read_at: instant(),
+    },
+    { unique: { bank_file_once: ['kind', 'reference'] } },
+  ),
+  /** Each line of it, with what was made of it. */
+  bankLine: table(
+    'bank_line',
+    {
+      id: generated(),
+      file_id: ref(),
+      line_no: number(),
+      kind: text(10),
+      day: maybe(day()),
+      amount: maybe(figure()),
+      currency: text(3),
+      says: text(140),
+      reference: text(35),
+      payment_id: maybe(ref()),
+      /** Why nothing was booked for it; empty where something was, or nothing is to be. */
+      because: text(20),
+    },
+    { indices: { bank_line_by_file: ['file_id'], bank_line_by_payment: ['payment_id', 'kind'] } },
+  ),
+  /** What somebody said later that a line was. */
+  bankExplanation: table('bank_explanation', {
+    line_id: id(),
+    note: text(200),
+    document_id: maybe(ref()),
+    explained_by: ref(),
+    explained_at: instant(),
+  }),
+};
+
+/** The bank that ships with the application instead of the company’s own: what it was sent, and what it has ready. */
+export const bankStandIn = {
+  bankStandIn: table('bank_stand_in', {
+    id: generated(),
+    name: text(60),
+    content: long(),
+    fetched: flag(),
+    ready_at: instant(),
+  }),
+};

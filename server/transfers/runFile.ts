@@ -1,0 +1,74 @@
+import type { EntityManager } from 'typeorm';
+import { documentAmount, formatAmount } from '@obolus/core/exact/amounts';
+import { decimalOrThrow, formatDecimal } from '@obolus/core/exact/decimal';
+import { invariant } from '@obolus/core/exact/invariant';
+import { RequestError } from '../asking/failures.ts';
+import { big, type Row, text } from '../queries/figures.ts';
+import { groupBy } from '../storage/groupBy.ts';
+import { creditTransferXml, type Transfer } from './creditTransfer.ts';
+
+/** What a payment of a run is called on its way to the bank and back. */
+export const transferReference = (run: string, line: number | string): string => `${run}-${line}`;
+
+/** Writes the file of a run with its release: once, in the same transaction, so that the same file comes at every time. */
+export async function writeRunFile(manager: EntityManager, run: string, at: string): Promise<void> {
+  const [head] = (await manager.query(
+    `SELECT d.number, d.date, c.name, b.account, b.bank_code FROM document d JOIN payment_run r ON r.document_id = d.id JOIN bank_account b ON b.id = r.bank_account_id JOIN company c ON c.id = 1
+     WHERE d.id = ?`,
+    [run],
+  )) as Row[];
+  invariant(head !== undefined, 'a run that is released stands');
+  const payments: Row[] = await manager.query(
+    `SELECT p.line_no, p.currency, p.amount, v.name, v.bank_account, v.bank_code,
+            (SELECT GROUP_CONCAT(COALESCE(NULLIF(o.reference, ''), o.number) ORDER BY b.bill_no SEPARATOR ', ') FROM run_bill b JOIN document o ON o.id = b.of_id WHERE b.document_id = p.document_id AND b.payment_no = p.line_no) AS purpose
+     FROM run_payment p JOIN vendor v ON v.id = p.vendor_id WHERE p.document_id = ? ORDER BY p.line_no`,
+    [run],
+  );
+  const number = text(head.number);
+  // What credits make up for is settled without the bank.
+  const paid = payments.filter((row) => big(row.amount) > 0n);
+  const from = { name: text(head.name), account: text(head.account), bank: text(head.bank_code) };
+  const groups = [...groupBy(paid, (row) => text(row.currency))].map(([currency, rows]) => ({
+    reference: transferReference(number, currency),
+    day: text(head.date),
+    from,
+    sum: sumOf(rows.map((row) => formatAmount(documentAmount(big(row.amount)), currency))),
+    transfers: rows.map((row): Transfer => ({
+      reference: transferReference(number, text(row.line_no)),
+      amount: formatAmount(documentAmount(big(row.amount)), currency),
+      currency,
+      to: { name: text(row.name), account: text(row.bank_account), bank: text(row.bank_code) },
+      purpose: text(row.purpose),
+    })),
+  }));
+  const content = creditTransferXml({
+    reference: number,
+    made: at.replace(' ', 'T').slice(0, 19),
+    by: text(head.name),
+    sum: sumOf(groups.map(({ sum }) => sum)),
+    groups,
+  });
+  await manager.query('INSERT INTO run_file (run_id, name, content, made_at) VALUES (?, ?, ?, ?)', [
+    run,
+    `${number}.xml`,
+    content,
+    at,
+  ]);
+}
+
+/** A control sum adds up figures whatever their currency (ISO 20022, CtrlSum). */
+const PLACES = 4;
+function sumOf(amounts: readonly string[]): string {
+  const sum = amounts.reduce((total, amount) => total + decimalOrThrow(amount, PLACES), 0n);
+  return formatDecimal(sum, PLACES);
+}
+
+/** The file of a run that was released. */
+export async function readRunFile(manager: EntityManager, run: string): Promise<{ name: string; content: string }> {
+  const [file] = (await manager.query('SELECT name, content FROM run_file WHERE run_id = ?', [run])) as {
+    name: string;
+    content: string;
+  }[];
+  if (!file) throw new RequestError(404, 'problem.run_not_released');
+  return file;
+}

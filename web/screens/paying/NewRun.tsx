@@ -1,0 +1,291 @@
+import { useMemo } from 'react';
+import { Link, useParams } from 'react-router';
+import type { Proposal, ProposedItem } from '@obolus/contract/views/paying';
+import { addDays } from '@obolus/core/exact/calendar';
+import { DateField } from '../../drafts/HeaderFields.tsx';
+import { type Entering, useDraft, wrongAt } from '../../drafts/useDraft.ts';
+import { Footing } from '../../frame/Footing.tsx';
+import { Explain } from '../../guide/Explain.tsx';
+import { figureText, figureWritten } from '../../locale/cellTexts.ts';
+import { showDay, showFigure } from '../../locale/figures.ts';
+import { say } from '../../locale/say.ts';
+import { Choice, Field } from '../../parts/Cells.tsx';
+import { Cut } from '../../parts/Cut.tsx';
+import { DateCell } from '../../parts/DateCell.tsx';
+import { FigureCell } from '../../parts/FigureCell.tsx';
+import { Head } from '../../parts/Head.tsx';
+import { Problem } from '../../parts/Problem.tsx';
+import { server } from '../../server/api.ts';
+import { useMayPost, useMe } from '../../server/me.ts';
+import type { Column } from '../../table/column.ts';
+import { Grid } from '../../table/Grid.tsx';
+import { Line } from '../../table/Line.tsx';
+import {
+  isPaid,
+  type Paid,
+  paidWhole,
+  pointersOf,
+  proposedRun,
+  type RunBody,
+  runOf,
+  sumsByCurrency,
+} from './runBody.ts';
+
+/** Days ahead for which bills are proposed. */
+const SOON = 7;
+
+/** What is to be paid over all vendors, in one list: what is due is proposed, what is held says why. */
+export function NewRun() {
+  const proposal = server.useProposalQuery(undefined, { refetchOnMountOrArgChange: true });
+  if (proposal.isError)
+    return (
+      <div className="body">
+        <Problem error={proposal.error} again={proposal.refetch} />
+      </div>
+    );
+  return proposal.currentData ? <Choosing proposal={proposal.currentData} /> : null;
+}
+
+function Choosing({ proposal }: { proposal: Proposal }) {
+  const { draft = '' } = useParams();
+  const { company } = useMe();
+  const { items } = proposal;
+  const entering = useDraft<'payment-run', RunBody>({
+    kind: 'payment-run',
+    id: draft,
+    blank: () => {
+      const until = addDays(company.today, SOON);
+      return {
+        date: company.today,
+        account: proposal.accounts[0]?.id ?? '',
+        until,
+        paid: proposedRun(items, company.today, until),
+      };
+    },
+    toCommand: (body) => runOf(body, items),
+    title: () => say('paying.runs'),
+  });
+  const mayRun = useMayPost('payment-run');
+  const { body, change, refusals } = entering;
+  if (!body) return null;
+  const run = runOf(body, items);
+  return (
+    <div className="screen">
+      <Head
+        title={say('kind.payment-run')}
+        about={
+          <>
+            {say('paying.new_about')}
+            <Explain what={say('kind.payment-run')} chapter="payables" of="payment-run" />
+          </>
+        }
+      >
+        <Field name={say('paying.account')}>
+          <Choice
+            label={say('paying.account')}
+            value={body.account}
+            wrong={wrongAt(refusals, '/account')}
+            options={
+              proposal.accounts.length === 0
+                ? [['', say('paying.no_account')]]
+                : proposal.accounts.map(({ id, name }) => [id, name] as const)
+            }
+            onChange={(account) => change({ account })}
+          />
+        </Field>
+        <DateField name={say('paying.day')} body={body} change={change} refusals={refusals} />
+        <Field name={say('paying.due_by')}>
+          <DateCell
+            label={say('paying.due_by')}
+            value={body.until}
+            onChange={(until) => change({ until, paid: proposedRun(items, body.date, until) })}
+          />
+        </Field>
+      </Head>
+      <div className="body">
+        {proposal.accounts.length === 0 && (
+          <p className="pb-3">
+            {say('paying.set_account_up')}{' '}
+            <Link className="act" to="/setup/bank-accounts">
+              {say('register.bank-accounts')}
+            </Link>
+          </p>
+        )}
+        <Cut list={{ rows: items, more: proposal.more }} />
+        <Items entering={entering} body={body} proposal={proposal} />
+      </div>
+      <Footing
+        entering={entering}
+        allowed={mayRun}
+        action={say('paying.post_run')}
+        waitingFor={say('paying.begin')}
+        note={<Sums sums={sumsByCurrency(run)} />}
+      />
+    </div>
+  );
+}
+
+/** What leaves the account in each currency. */
+function Sums({ sums }: { sums: ReturnType<typeof sumsByCurrency> }) {
+  if (sums.length === 0) return null;
+  return (
+    <>
+      <h2 className="cap">{say('paying.to_pay')}</h2>
+      {sums.map(({ currency, amount, payments }) => (
+        <p key={currency}>
+          <b>{showFigure(amount)}</b> {currency}{' '}
+          <span className="dim">{say('paying.payments', { count: payments })}</span>
+        </p>
+      ))}
+      <p className="dim">{say('paying.posts_nothing')}</p>
+    </>
+  );
+}
+
+interface RunRow {
+  readonly item: ProposedItem;
+  readonly vendor: string;
+  readonly paid: Paid;
+}
+
+const paying = (name: keyof Paid, title: string): Column<RunRow> => ({
+  id: name,
+  title,
+  className: 'num',
+  room: 'min-w-[104px]',
+  ...(name === 'amount' ? { always: true } : {}),
+  text: ({ paid }) => figureText(paid[name]),
+  write: (row, text) => (row.item.held === '' ? { ...row, paid: { ...row.paid, [name]: figureWritten(text) } } : row),
+});
+
+const columns = (): Column<RunRow>[] => [
+  { id: 'take', title: say('payables.take'), silent: true },
+  { id: 'vendor', title: say('word.vendor'), className: 'name', always: true, text: ({ vendor }) => vendor },
+  {
+    id: 'item',
+    title: say('payables.open_item'),
+    className: 'name',
+    text: ({ item }) => item.reference || item.number,
+  },
+  { id: 'due', title: say('word.due'), text: ({ item }) => item.due },
+  { id: 'until', title: say('word.discount_until'), text: ({ item }) => item.discountDay },
+  { id: 'open', title: say('word.open'), className: 'num', text: ({ item }) => figureText(item.open) },
+  { id: 'currency', title: say('word.currency'), text: ({ item }) => item.currency },
+  paying('amount', say('payables.pay')),
+  paying('discount', say('word.discount')),
+  { id: 'held', title: say('paying.remark'), text: ({ item }) => heldWords(item) },
+];
+
+const heldWords = ({ held, run }: ProposedItem): string =>
+  held === '' ? '' : held === 'in-a-run' ? say('paying.in_run', { run }) : say(`status.${held}`);
+
+const NOT_PAID: Paid = { amount: '', discount: '' };
+
+function Items({
+  entering: { change, refusals },
+  body,
+  proposal,
+}: {
+  entering: Entering<RunBody>;
+  body: RunBody;
+  proposal: Proposal;
+}) {
+  const { items } = proposal;
+  const vendors = useMemo(() => new Map(proposal.vendors.map((vendor) => [vendor.id, vendor])), [proposal.vendors]);
+  const ordered = useMemo(() => {
+    const nameOf = ({ vendor }: ProposedItem) => vendors.get(vendor)?.name ?? '';
+    return [...items].sort(
+      (a, b) => nameOf(a).localeCompare(nameOf(b)) || (a.due < b.due ? -1 : a.due > b.due ? 1 : 0),
+    );
+  }, [items, vendors]);
+  const rows = ordered.map((item): RunRow => ({
+    item,
+    vendor: vendors.get(item.vendor)?.name ?? '',
+    paid: body.paid[item.id] ?? NOT_PAID,
+  }));
+  const pointers = pointersOf(runOf(body, items));
+  const set = (id: string, to: Partial<Paid>) =>
+    change({ paid: { ...body.paid, [id]: { ...(body.paid[id] ?? NOT_PAID), ...to } } });
+  if (items.length === 0)
+    return (
+      <div className="empty">
+        <h2>{say('payables.none')}</h2>
+      </div>
+    );
+  return (
+    <Grid
+      name="run-items"
+      label={say('payables.open_items')}
+      columns={columns()}
+      lines={rows}
+      write={(changed) =>
+        change({
+          paid: {
+            ...body.paid,
+            ...Object.fromEntries([...changed.values()].map(({ item, paid }) => [item.id, paid])),
+          },
+        })
+      }
+      draw={(index, place) => {
+        const { item, vendor, paid } = rows[index] as RunRow;
+        const at = pointers.get(item.id) ?? '';
+        const name = `${vendor} ${item.reference || item.number}`;
+        const isTaken = isPaid(body.paid[item.id]);
+        const since = vendors.get(item.vendor)?.accountSince ?? '';
+        const cell = (field: keyof Paid, label: string) =>
+          item.held === '' && (
+            <FigureCell
+              label={label}
+              value={paid[field]}
+              wrong={wrongOf(refusals, at, field)}
+              onChange={(figure) => set(item.id, { [field]: figure })}
+            />
+          );
+        return (
+          <Line
+            key={item.id}
+            place={place}
+            cells={{
+              take: (
+                <input
+                  type="checkbox"
+                  className="accent-bronze"
+                  aria-label={say('payables.take_item', { name })}
+                  disabled={item.held !== ''}
+                  checked={isTaken}
+                  onChange={() => set(item.id, isTaken ? NOT_PAID : paidWhole(item, body.date))}
+                />
+              ),
+              vendor,
+              item: (
+                <>
+                  {item.reference || item.number}
+                  {item.kind === 'credit' && <span className="dim"> {say('status.credit-memo')}</span>}
+                </>
+              ),
+              due: item.due && <span className={item.due < body.date ? 'text-over' : ''}>{showDay(item.due)}</span>,
+              until: item.discountDay && item.discountDay >= body.date ? showDay(item.discountDay) : '',
+              open: showFigure(item.open),
+              currency: <span className="dim">{item.currency}</span>,
+              amount: cell('amount', say('payables.pay_of', { name })),
+              discount: cell('discount', say('payables.discount_of', { name })),
+              held:
+                item.held === '' && since !== '' ? (
+                  <span className="text-over">{say('paying.account_new', { day: { day: since } })}</span>
+                ) : (
+                  <span className="dim">{heldWords(item)}</span>
+                ),
+            }}
+          />
+        );
+      }}
+    />
+  );
+}
+
+/** What is wrong with a line, at the figure that it is about; what is wrong with its vendor, at each of its lines. */
+function wrongOf(refusals: Entering<RunBody>['refusals'], at: string, field: keyof Paid): string | undefined {
+  const payment = at.split('/').slice(0, 3).join('/');
+  const own = wrongAt(refusals, `${at}/${field}`);
+  return own ?? (field === 'amount' ? (wrongAt(refusals, at) ?? wrongAt(refusals, `${payment}/vendor`)) : undefined);
+}

@@ -1,0 +1,190 @@
+import { Link, useParams } from 'react-router';
+import type { RunView } from '@obolus/contract/views/paying';
+import { Answer } from '../../approvals/Answer.tsx';
+import { showFigure, showInstant } from '../../locale/figures.ts';
+import { say } from '../../locale/say.ts';
+import { isZero } from '../../parts/exact.ts';
+import { Head } from '../../parts/Head.tsx';
+import { Problem } from '../../parts/Problem.tsx';
+import { saidAgainst, server } from '../../server/api.ts';
+import { useMe } from '../../server/me.ts';
+
+/** A payment run: whom it pays and where to, who released it, and how each payment stands with the bank. */
+export function RunPage() {
+  const { run = '' } = useParams();
+  const found = server.useRunQuery({ params: { id: run } }, { refetchOnMountOrArgChange: true });
+  if (found.isError)
+    return (
+      <div className="body">
+        <Problem error={found.error} again={found.refetch} />
+      </div>
+    );
+  return found.currentData ? <Shown run={found.currentData} /> : null;
+}
+
+function Shown({ run }: { run: RunView }) {
+  const { company } = useMe();
+  const title = say('approval.title_run', { number: run.number, day: { day: run.date } });
+  return (
+    <div className="screen">
+      <Head
+        title={say('kind.payment-run')}
+        more={run.number}
+        about={
+          <>
+            {say('paying.run_about', { day: { day: run.date }, account: run.account.name, number: run.account.number })}
+            {' · '}
+            <Link className="act" to={`/documents/${run.id}`}>
+              {say('paying.the_document')}
+            </Link>
+          </>
+        }
+      >
+        <Actions run={run} />
+      </Head>
+      <div className="body" tabIndex={0}>
+        <Standing run={run} />
+        {run.mayRelease && (
+          <div className="py-3">
+            <Answer subject="payment-run" of={run.id} seen="1" title={title} />
+          </div>
+        )}
+        <Payments run={run} />
+        <p className="pt-4">
+          {run.totals.map(({ currency, amount, payments }) => (
+            <span key={currency} className="pr-6">
+              <b>{showFigure(amount)}</b> {currency}{' '}
+              <span className="dim">{say('paying.payments', { count: payments })}</span>
+            </span>
+          ))}
+          <span className="dim">
+            {say('paying.in_base', { amount: { figure: run.base }, currency: company.currency })}
+          </span>
+        </p>
+      </div>
+      <div />
+    </div>
+  );
+}
+
+/** Who entered, released and sent it, in a line for each. */
+function Standing({ run }: { run: RunView }) {
+  return (
+    <ol className="pb-3">
+      <li>{say('paying.entered', { name: run.enteredBy, at: showInstant(run.enteredAt) })}</li>
+      {run.state === 'waits' && (
+        <li className="text-bronze">{say(run.mine ? 'paying.waits_for_another' : 'paying.waits_for_release')}</li>
+      )}
+      {run.answeredBy !== '' && (
+        <li>
+          {say(run.state === 'rejected' ? 'paying.was_rejected' : 'paying.was_released', {
+            name: run.answeredBy,
+            at: showInstant(run.answeredAt),
+          })}
+          {run.reason && `: “${run.reason}”`}
+        </li>
+      )}
+      {run.state === 'sent' && <li>{say('paying.was_sent', { name: run.sentBy, at: showInstant(run.sentAt) })}</li>}
+    </ol>
+  );
+}
+
+function Actions({ run }: { run: RunView }) {
+  const { company, user } = useMe();
+  const [send, sending] = server.useSendRunMutation();
+  const handlesFile = user.role === 'accountant' || user.role === 'approver';
+  if (run.state === 'waits' || run.state === 'rejected' || !handlesFile) return null;
+  return (
+    <>
+      <a className="btn quiet" href={`/api/payment-runs/${run.id}/file`} download={`${run.number}.xml`}>
+        {say('paying.file')}
+      </a>
+      {company.standIns && run.state === 'released' && (
+        <button
+          type="button"
+          className="btn"
+          disabled={sending.isLoading}
+          onClick={() => void send({ params: { id: run.id }, body: {} })}
+        >
+          {say('paying.send')}
+        </button>
+      )}
+      {run.state === 'sent' && (
+        <Link className="btn" to="/payables/bank">
+          {say('paying.to_bank')}
+        </Link>
+      )}
+      {sending.isError && (
+        <span className="wrong" role="alert">
+          {saidAgainst(sending.error)}
+        </span>
+      )}
+    </>
+  );
+}
+
+const COLOUR: Partial<Record<RunView['payments'][number]['state'], string>> = {
+  rejected: 'text-over',
+  taken: 'text-proved',
+};
+
+function Payments({ run }: { run: RunView }) {
+  const hasDiscount = run.payments.some(({ discount }) => !isZero(discount));
+  return (
+    <table className="sheet" aria-label={say('paying.payments_of', { number: run.number })}>
+      <thead>
+        <tr>
+          <th>{say('word.vendor')}</th>
+          <th>{say('paying.to_account')}</th>
+          <th>{say('payables.open_items')}</th>
+          {hasDiscount && <th className="num">{say('word.discount')}</th>}
+          <th className="num">{say('word.amount')}</th>
+          <th>{say('word.currency')}</th>
+          <th>{say('word.status')}</th>
+          <th>{say('kind.payment')}</th>
+        </tr>
+      </thead>
+      <tbody>
+        {run.payments.map((payment) => (
+          <tr key={payment.line}>
+            <td className="whitespace-nowrap">
+              <Link className="hover:text-bronze" to={`/vendors/${payment.vendor.id}`}>
+                {payment.vendor.name}
+              </Link>
+            </td>
+            <td className="whitespace-nowrap">
+              {payment.account || <span className="text-over">{say('status.no-bank-account')}</span>}
+              {payment.accountSince && run.state === 'waits' && (
+                <span className="text-over"> {say('paying.account_new', { day: { day: payment.accountSince } })}</span>
+              )}
+            </td>
+            <td className="whitespace-normal">
+              {payment.bills.map(({ id, reference }, at) => (
+                <span key={id}>
+                  {at > 0 && ', '}
+                  <Link className="act" to={`/documents/${id}`}>
+                    {reference}
+                  </Link>
+                </span>
+              ))}
+            </td>
+            {hasDiscount && <td className="num">{isZero(payment.discount) ? '' : showFigure(payment.discount)}</td>}
+            <td className="num strong">{showFigure(payment.amount)}</td>
+            <td className="dim">{payment.currency}</td>
+            <td className="w-[30%] whitespace-normal">
+              <span className={COLOUR[payment.state] ?? ''}>{say(`paying.state_${payment.state}`)}</span>
+              {payment.says && <span className="dim"> {payment.says}</span>}
+            </td>
+            <td>
+              {payment.payment && (
+                <Link className="act" to={`/documents/${payment.payment.id}`}>
+                  {payment.payment.number}
+                </Link>
+              )}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,95 @@
+import { describe, expect, it } from '@jest/globals';
+import type { ProposedItem } from '@obolus/contract/views/paying';
+import { type Paid, pointersOf, proposedRun, type RunBody, runOf, sumsByCurrency } from './runBody.ts';
+
+const item = (id: string, open: string, more: Partial<ProposedItem> = {}): ProposedItem => ({
+  id,
+  kind: open.startsWith('-') ? 'credit' : 'bill',
+  number: `VB-${id}`,
+  reference: '',
+  date: '2026-11-01',
+  due: '2026-11-25',
+  currency: 'USD',
+  open,
+  base: open,
+  discountDay: '',
+  discount: '',
+  waitsFor: '',
+  vendor: '1',
+  held: '',
+  run: '',
+  ...more,
+});
+const TODAY = '2026-11-23';
+const all = (amount: string, discount = ''): Paid => ({ amount, discount });
+
+describe('what a run proposes', () => {
+  it('is due by the day, or loses its discount by then, less what is offered; nothing that is held', () => {
+    const items = [
+      item('1', '100.00'),
+      item('2', '200.00', { due: '2026-12-24' }),
+      item('3', '300.00', { due: '2026-12-24', discountDay: '2026-11-24', discount: '6.00' }),
+      item('4', '400.00', { held: 'vendor-on-hold' }),
+      item('5', '500.00', { due: '', date: '2026-11-30' }),
+    ];
+    expect(proposedRun(items, TODAY, '2026-11-30')).toEqual({
+      '1': all('100.00'),
+      '3': all('294', '6.00'),
+      '5': all('500.00'),
+    });
+    expect(Object.keys(proposedRun(items, TODAY, '2026-12-31'))).toEqual(['1', '2', '3', '5']);
+    // A discount whose day is past is lost: it makes nothing due.
+    expect(Object.keys(proposedRun(items, '2026-11-25', '2026-11-30'))).toEqual(['1', '5']);
+  });
+
+  it('takes credits of the same vendor and currency against it, and pays none out', () => {
+    const items = [
+      item('1', '100.00'),
+      item('2', '-30.00'),
+      item('3', '-40.00', { currency: 'EUR' }),
+      item('4', '50.00', { vendor: '2' }),
+      item('5', '-60.00', { vendor: '2' }),
+      item('6', '-70.00', { vendor: '3' }),
+      item('7', '-5.00', { held: 'in-a-run' }),
+    ];
+    expect(Object.keys(proposedRun(items, TODAY, '2026-11-30'))).toEqual(['1', '2', '4']);
+  });
+});
+
+describe('the run that is sent', () => {
+  const items = [
+    item('1', '100'),
+    item('2', '50', { vendor: '2' }),
+    item('3', '7000', { currency: 'JPY' }),
+    item('4', '-20'),
+  ];
+  const body = (paid: RunBody['paid']): RunBody => ({ date: TODAY, account: '9', until: TODAY, paid });
+
+  it('has a payment for each vendor and currency, with its items in their order', () => {
+    const run = runOf(body({ '1': all('98', '2'), '2': all('50'), '3': all('7000'), '4': all('-20') }), items);
+    expect(run).toEqual({
+      date: TODAY,
+      account: '9',
+      payments: [
+        { vendor: '1', currency: 'USD', bills: [{ of: '1', amount: '98', discount: '2' }, { of: '4', amount: '-20', discount: '' }] }, // prettier-ignore
+        { vendor: '2', currency: 'USD', bills: [{ of: '2', amount: '50', discount: '' }] },
+        { vendor: '1', currency: 'JPY', bills: [{ of: '3', amount: '7000', discount: '' }] },
+      ],
+    });
+    expect(sumsByCurrency(run)).toEqual([
+      { currency: 'USD', amount: '128.00', payments: 2 },
+      { currency: 'JPY', amount: '7000', payments: 1 },
+    ]);
+    expect([...pointersOf(run)]).toEqual([
+      ['1', '/payments/0/bills/0'],
+      ['4', '/payments/0/bills/1'],
+      ['2', '/payments/1/bills/0'],
+      ['3', '/payments/2/bills/0'],
+    ]);
+  });
+
+  it('is none while nothing is chosen', () => {
+    expect(runOf(body({ '1': all('') }), items)).toBeUndefined();
+    expect([sumsByCurrency(undefined), [...pointersOf(undefined)]]).toEqual([[], []]);
+  });
+});

@@ -1,0 +1,100 @@
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
+import type { ProposedItem } from '@obolus/contract/views/paying';
+import { isNegative, sumOf } from '../../parts/exact.ts';
+import { whole } from '../payables/payBody.ts';
+
+/** What of an open item is paid, and taken off as a discount. */
+export interface Paid {
+  readonly amount: string;
+  readonly discount: string;
+}
+
+export interface RunBody {
+  readonly date: string;
+  readonly account: string;
+  /** What is due by then is proposed. */
+  readonly until: string;
+  readonly paid: Readonly<Record<string, Paid>>;
+}
+
+const groupOf = ({ vendor, currency }: ProposedItem): string => `${vendor} ${currency}`;
+
+/** What is due by a day, or loses its discount by then, and is held by nothing; credits of the same vendor and currency are taken against it. */
+export function proposedRun(items: readonly ProposedItem[], date: string, until: string): RunBody['paid'] {
+  const isWanted = ({ due, date: of, discountDay, held }: ProposedItem) =>
+    held === '' && ((due || of) <= until || (discountDay !== '' && discountDay >= date && discountDay <= until));
+  const bills = items.filter((item) => !isNegative(item.open) && isWanted(item));
+  const credits = items.filter((item) => isNegative(item.open) && item.held === '');
+  const groups = new Set(bills.map(groupOf));
+  const chosen = [...groups].flatMap((group) => {
+    const own = bills.filter((item) => groupOf(item) === group);
+    const against = credits.filter((item) => groupOf(item) === group);
+    const all = [...own, ...against];
+    // What a vendor owes is not paid out: credits beyond its bills stay open.
+    return isNegative(totalOf(all, date)) ? own : all;
+  });
+  return Object.fromEntries(chosen.map((item) => [item.id, paidWhole(item, date)]));
+}
+
+/** All of an open item, less its discount while that is offered. */
+export function paidWhole(item: ProposedItem, date: string): Paid {
+  const { amount, discount } = whole(item, date);
+  return { amount, discount };
+}
+
+const totalOf = (items: readonly ProposedItem[], date: string): string =>
+  sumOf(
+    items.map((item) => paidWhole(item, date).amount),
+    items[0]?.currency ?? '',
+  );
+
+/** The run that stands for what was chosen, a payment for each vendor and currency; undefined while nothing is. */
+export function runOf(
+  { date, account, paid }: RunBody,
+  items: readonly ProposedItem[],
+): BodyOf<'payment-run'> | undefined {
+  const chosen = items.filter(({ id }) => isPaid(paid[id]));
+  const groups = [...new Set(chosen.map(groupOf))];
+  if (groups.length === 0) return undefined;
+  return {
+    date,
+    account,
+    payments: groups.map((group) => {
+      const own = chosen.filter((item) => groupOf(item) === group);
+      const [{ vendor, currency } = { vendor: '', currency: '' }] = own;
+      return {
+        vendor,
+        currency,
+        bills: own.map(({ id }) => ({
+          of: id,
+          amount: paid[id]?.amount || '0',
+          discount: paid[id]?.discount ?? '',
+        })),
+      };
+    }),
+  };
+}
+
+export const isPaid = (of: Paid | undefined): of is Paid =>
+  of !== undefined && (of.amount !== '' || of.discount !== '');
+
+/** What the bank is to pay in each currency, and how many payments that is. */
+export function sumsByCurrency(
+  run: BodyOf<'payment-run'> | undefined,
+): { currency: string; amount: string; payments: number }[] {
+  const payments = run?.payments ?? [];
+  return [...new Set(payments.map(({ currency }) => currency))].map((currency) => {
+    const own = payments.filter((payment) => payment.currency === currency);
+    const amounts = own.flatMap(({ bills }) => bills.map(({ amount }) => amount));
+    return { currency, amount: sumOf(amounts, currency), payments: own.length };
+  });
+}
+
+/** Where an item stands in the run that was sent: the pointer of its line. */
+export function pointersOf(run: BodyOf<'payment-run'> | undefined): ReadonlyMap<string, string> {
+  return new Map(
+    (run?.payments ?? []).flatMap(({ bills }, payment) =>
+      bills.map(({ of }, bill) => [of, `/payments/${payment}/bills/${bill}`] as const),
+    ),
+  );
+}
