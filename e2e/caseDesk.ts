@@ -21,7 +21,7 @@ export interface OnScreen {
 }
 
 /** Kinds of steps that an accountant does on the screen. */
-const ON_SCREEN: readonly Command['kind'][] = ['allocation', 'payment', 'prepayment', 'return'];
+const ON_SCREEN: readonly Command['kind'][] = ['allocation', 'payment', 'prepayment', 'return', 'claim-closing'];
 
 export const isOnScreen = ({ kind }: Command): boolean => ON_SCREEN.includes(kind);
 
@@ -49,6 +49,7 @@ export class CaseDesk extends Desk {
     else if (command.kind === 'payment') await this.pay(books, command);
     else if (command.kind === 'prepayment') await this.prepay(books, command);
     else if (command.kind === 'return') await this.sendBack(books, command);
+    else if (command.kind === 'claim-closing') await this.closeClaims(books, command);
     await this.post();
     const id = this.page.url().split('/').at(-1) ?? '';
     this.server.ids.documents.set(books.nextDocument.toString(), id);
@@ -142,6 +143,28 @@ export class CaseDesk extends Desk {
       const name = `${item}, ${await this.numberOf(line.of.split('/')[0] ?? '')}`;
       await page.getByLabel(`Goes back of ${name}`).fill(formatQuantity(line.quantity));
       if (line.replace) await page.getByLabel(`In return for ${name}`).selectOption('replace');
+    }
+  }
+
+  /** Claims are closed from where a credit memo of the vendor would be entered. */
+  private async closeClaims(books: Books, command: Of<'claim-closing'>): Promise<void> {
+    const { page } = this;
+    await page.getByRole('link', { name: /^Returns/ }).click();
+    await page.getByRole('link', { name: 'Credits expected' }).click();
+    await page.getByRole('row').nth(1).click();
+    await page.getByRole('link', { name: 'No credit memo comes' }).click();
+    if (command.got !== undefined)
+      await page.getByLabel(/^Bank got/).fill(formatAmount(command.got, books.company.currency));
+    await page.getByLabel('Reason').fill(command.reason);
+    for (const { of, quantity, amount, received, to } of command.lines) {
+      const number = await this.numberOf(of.split('/')[0] ?? '');
+      const closed =
+        quantity === undefined ? formatAmount(amount ?? received, command.currency) : formatQuantity(quantity);
+      await page.getByLabel(new RegExp(`^Closed of .*, ${number}$`)).fill(closed);
+      await page
+        .getByLabel(new RegExp(`^Came in money for .*, ${number}$`))
+        .fill(formatAmount(received, command.currency));
+      if (to === 'variance') await page.getByLabel(/^Where what is refused/).selectOption(to);
     }
   }
 }

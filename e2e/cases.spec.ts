@@ -24,6 +24,8 @@ const CASES = [
   '26-prepaid-in-a-foreign-currency',
   '27-what-the-bank-took',
   '28-tax-withheld-from-a-payment',
+  'purchasing/claims-paid-back-or-refused',
+  'purchasing/returns-paid-back',
 ];
 
 let server: CaseServer;

@@ -50,11 +50,12 @@ try {
     ['received-or-billed', '/bench/unmatched'],
     ['return', '/returns/of/1?find=GR-1013', vendorReturn],
     ['payables', '/payables'],
-    ['payment', '/payables/pay/2', payment],
+    ['payment', '/payables', payment],
+    ['payment-run', '/payables/runs/new'],
     ['stock', '/stock'],
     ['stock-card', '/stock/1/1'],
     ['trial-balance', '/ledger/trial-balance'],
-    ['set-up', '/setup/vendors/5'],
+    ['set-up', '/setup/vendors', vendor],
   ];
   for (const [name, path, prepare] of shots) {
     await page.goto(running.url + path);
@@ -62,11 +63,6 @@ try {
     await prepare?.(page);
     await settle(page, name);
   }
-  await page.setViewportSize({ width: 768, height: 1024 });
-  await page.goto(`${running.url}/receiving`);
-  await receiving(page);
-  await settle(page, 'receiving-tablet');
-  await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto(`${running.url}/orders`);
   await page.getByRole('button', { name: 'Dark edition' }).click();
   await page.goto(`${running.url}/bench`);
@@ -181,7 +177,13 @@ async function vendorReturn(page) {
   await page.getByLabel(/^Reason for Merino yarn on cones, slate/).fill('Stained at the edge');
 }
 
+async function vendor(page) {
+  await page.getByRole('row', { name: /Dholka Shuttle Works/ }).click();
+  await page.getByRole('heading', { name: /^Dholka/ }).waitFor();
+}
+
 async function payment(page) {
+  await page.getByRole('link', { name: 'Pay Beira Linho' }).click();
   await page.getByLabel('Settle 2026/1162').uncheck();
   await page.getByLabel('Bank took, USD').fill('2472.10');
   await page.getByLabel('Of that, bank’s fee').fill('6.50');

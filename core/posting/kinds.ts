@@ -11,6 +11,7 @@ import { close } from '../periods/close.ts';
 import { lock, open } from '../periods/open.ts';
 import { heldClosing } from '../purchasing/held.ts';
 import { bill } from '../purchasing/bill/bill.ts';
+import { claimClosing } from '../purchasing/claimClosing.ts';
 import { credit } from '../purchasing/credit/credit.ts';
 import { order } from '../purchasing/order/decide.ts';
 import { orderChange } from '../purchasing/order/change.ts';
@@ -48,6 +49,7 @@ const REVERSED = {
   bill,
   return: vendorReturn,
   credit,
+  'claim-closing': claimClosing,
   'customs-entry': customsEntry,
   allocation,
   'estimate-closing': estimateClosing,

@@ -39,6 +39,7 @@ export const REFUSAL_REASONS = [
   'bank_account_unknown',
   'payment_not_released',
   'payment_stated',
+  'got_for_nothing',
   'bank_charge_only',
   'run_day_past',
   'tax_code_unknown',

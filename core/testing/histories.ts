@@ -56,6 +56,7 @@ export const MOVES = [
   'charge',
   'return',
   'credit',
+  'close claim',
   'deliver',
   'invoice',
   'give back',
@@ -417,6 +418,27 @@ const READ: Readonly<Record<Move, Read>> = {
       };
     const to = (['cost', 'variance', 'expected'] as const)[choice.other % 3] ?? 'cost';
     return { ...common, lines: [{ of: line.id, amount: documentAmount(choice.cents), to }] };
+  },
+  'close claim': (reading) => {
+    const { books, choice, date } = reading;
+    const claims = [...books.creditable.values()].filter(
+      ({ kind, expected }) => kind === 'return' || expected.amount > 0n,
+    );
+    const claim = pickOf(claims, choice.pick);
+    if (!claim) return undefined;
+    const common = {
+      kind: 'claim-closing' as const,
+      vendor: claim.vendor,
+      currency: claim.currency,
+      date: laterOf(date, claim.date),
+      reason: 'no more comes',
+    };
+    const to = choice.other % 2 === 0 ? ('cost' as const) : ('variance' as const);
+    // Nothing, all or a part of it comes in money.
+    const received = documentAmount((choice.cents * BigInt(choice.other % 3)) / 2n);
+    if (claim.kind === 'return')
+      return { ...common, lines: [{ of: claim.id, quantity: atMost(choice.units, claim.quantity), received, to }] };
+    return { ...common, lines: [{ of: claim.id, amount: documentAmount(choice.cents), received, to }] };
   },
   deliver: ({ books, choice, date }) => {
     const pool = heldPool(books, choice.pick);

@@ -46,4 +46,6 @@ export const kind: Record<keyof typeof en, string> = {
   'kind.bank-statement': 'Kontoauszug',
   'kind.amounts_to_pay': 'Zu zahlen, in Hauswährung',
   'kind.amounts_taken': 'Von der Bank belastet',
+  'kind.claim-closing': 'Forderung abgeschlossen',
+  'kind.amounts_closed': 'Abgeschlossen',
 };

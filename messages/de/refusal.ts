@@ -177,4 +177,6 @@ export const refusal: Record<keyof typeof en, string> = {
   'refusal.payment_stated': 'Ein Auszug sagt schon, was die Bank für diese Zahlung belastet hat.',
   'refusal.bank_charge_only': 'Wo keine Zahlung genannt ist, ist alles Belastete ein Entgelt der Bank.',
   'refusal.run_day_past': 'Die Bank kann am {date} nicht mehr zahlen: Diesen Lauf ablehnen und neu erfassen lassen.',
+  'refusal.got_for_nothing':
+    'Die Bank bekam Geld, aber keine Zeile sagt wofür: Bei jeder Forderung angeben, was eingegangen ist.',
 };

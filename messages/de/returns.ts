@@ -31,4 +31,16 @@ export const returns: Record<keyof typeof en, string> = {
     'Lieferanten schulden {sum}: Gutzuschreibende Rücksendungen und Erwartete Gutschriften sagen dasselbe.',
   'returns.accounts_differ':
     'Lieferanten schulden {sum}; Gutzuschreibende Rücksendungen und Erwartete Gutschriften sagen {accounts}. Bitte den Nachweis starten.',
+  'returns.close_claims': 'Forderungen',
+  'returns.close_about': 'Ohne Gutschrift: Geld kam dafür zurück, oder der Lieferant lehnt ab',
+  'returns.bank_got': 'Bank bekam, {currency}',
+  'returns.post_closing': 'Abschließen',
+  'returns.begin_closing': 'Angeben, was von einer Forderung abgeschlossen wird',
+  'returns.received_money': 'Kam als Geld',
+  'returns.refused': 'Abgelehnt',
+  'returns.rest_goes': 'Abgelehntes geht',
+  'returns.closed_of': 'Abgeschlossen von {name}',
+  'returns.received_of': 'Kam als Geld für {name}',
+  'returns.rest_of': 'Wohin das Abgelehnte von {name} geht',
+  'returns.without_memo': 'Keine Gutschrift kommt …',
 };

@@ -44,4 +44,6 @@ export const kind = {
   'kind.bank-statement': 'Bank statement',
   'kind.amounts_to_pay': 'To be paid, in base currency',
   'kind.amounts_taken': 'Taken by the bank',
+  'kind.claim-closing': 'Claim closed',
+  'kind.amounts_closed': 'Closed',
 } as const;

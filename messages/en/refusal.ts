@@ -161,4 +161,6 @@ export const refusal = {
   'refusal.payment_stated': 'A statement says already what the bank took for this payment.',
   'refusal.bank_charge_only': 'Where no payment is named, all that the bank took is its own charge.',
   'refusal.run_day_past': 'The bank cannot pay on {date}, which is past: reject this run, and have a new one entered.',
+  'refusal.got_for_nothing':
+    'The bank got money, but no line says what it is for: say what was received of each claim.',
 } as const;

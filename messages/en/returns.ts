@@ -28,4 +28,16 @@ export const returns = {
   'returns.accounts_agree': 'Vendors owe {sum}: returns to be credited and expected credits say the same.',
   'returns.accounts_differ':
     'Vendors owe {sum}; returns to be credited and expected credits say {accounts}. Run the proof.',
+  'returns.close_claims': 'claims',
+  'returns.close_about': 'Without a credit memo: money came back for them, or the vendor refuses',
+  'returns.bank_got': 'Bank got, {currency}',
+  'returns.post_closing': 'Close claims',
+  'returns.begin_closing': 'Say what is closed of a claim',
+  'returns.received_money': 'Came in money',
+  'returns.refused': 'Refused',
+  'returns.rest_goes': 'Refused goes',
+  'returns.closed_of': 'Closed of {name}',
+  'returns.received_of': 'Came in money for {name}',
+  'returns.rest_of': 'Where what is refused of {name} goes',
+  'returns.without_memo': 'No credit memo comes …',
 } as const;

@@ -29,6 +29,7 @@ const bodies: Readonly<Record<DocumentKind, object>> = {
   'write-down': { ...nothing, warehouse: '1', lines: [] },
   prepayment: { ...nothing, vendor: '1', currency: 'USD', amount: '' },
   payment: { ...nothing, vendor: '1', currency: 'USD', from: '', discountsTo: 'income', reason: '', bills: [] },
+  'claim-closing': { ...nothing, vendor: '1', currency: 'USD', reason: '', lines: [] },
   'payment-run': { ...nothing, account: '', payments: [] },
   'bank-statement': { ...nothing, account: '', reference: '1', lines: [] },
   close: { ...nothing, period: '' },

@@ -17,6 +17,7 @@ import { ChargeDifferences1810000000000 } from './migrations/1810000000000-charg
 import { ImportGroups1811000000000 } from './migrations/1811000000000-importGroups.ts';
 import { Paying1812000000000 } from './migrations/1812000000000-paying.ts';
 import { PaymentRuns1813000000000 } from './migrations/1813000000000-paymentRuns.ts';
+import { ClaimClosings1814000000000 } from './migrations/1814000000000-claimClosings.ts';
 import { Unusual1807000000000 } from './migrations/1807000000000-unusual.ts';
 import { Preferences1804000000000 } from './migrations/1804000000000-preferences.ts';
 import { errorNumber } from './transaction.ts';
@@ -59,6 +60,7 @@ export function dataSource(database: DatabaseConfig, account: Account, connectio
       ImportGroups1811000000000,
       Paying1812000000000,
       PaymentRuns1813000000000,
+      ClaimClosings1814000000000,
     ],
     migrationsTableName: 'migrations',
     synchronize: false,

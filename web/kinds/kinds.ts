@@ -10,7 +10,7 @@ import { order, orderChange } from './order.ts';
 import { payment, paymentRun, prepayment } from './payment.ts';
 import { putAway } from './putAway.ts';
 import { receipt } from './receipt.ts';
-import { vendorReturn } from './vendorReturn.ts';
+import { claimClosing, vendorReturn } from './vendorReturn.ts';
 
 /** Kinds that people enter on a screen of their own, one line each; others are made where they belong. */
 export const KINDS: Readonly<Partial<Record<DocumentKind, WebKind>>> = {
@@ -19,6 +19,7 @@ export const KINDS: Readonly<Partial<Record<DocumentKind, WebKind>>> = {
   receipt,
   'put-away': putAway,
   return: vendorReturn,
+  'claim-closing': claimClosing,
   payment,
   'payment-run': paymentRun,
   prepayment,

@@ -14,12 +14,9 @@ import {
   quantity,
   type Quantity,
   type Rate,
-  sumOf,
   toBase,
 } from '../../exact/amounts.ts';
 import type { Day } from '../../exact/calendar.ts';
-import { cumulative } from '../../exact/cumulative.ts';
-import { divideRounded } from '../../exact/rounding.ts';
 import type { Books } from '../../state/books.ts';
 import type { CreditableLine } from '../../state/owed.ts';
 import { checkCitedOnce, checkCurrency, checkDate, rateOn } from '../../state/checks.ts';
@@ -27,12 +24,14 @@ import { type Decision, post, refused } from '../../state/decision.ts';
 import type { Cost, Flow } from '../../costing/effects.ts';
 import { refusal, type Refusal } from '../../state/refusal.ts';
 import { billNumberKey } from '../billNumber.ts';
-
-/**
- * Where a credit on a price goes: into the goods, to purchase price variance, or against the credit that was asked for. One
- * on a charge is a charge below zero, to be allocated as the charge was.
- */
-export type CreditDecision = 'cost' | 'variance' | 'expected';
+import {
+  type CreditDecision,
+  atWhatItIsCarried,
+  expectedPart,
+  leftOf,
+  openQuantity,
+  returnedPart,
+} from '../creditable.ts';
 
 export interface CreditCommand {
   readonly kind: 'credit';
@@ -133,7 +132,7 @@ function checkLine(command: CreditCommand, line: Line, of: CreditableLine | unde
     if (line.quantity === undefined) return [refusal('missing', `${at}/quantity`)];
     if (line.quantity <= 0n) return [refusal('quantity_not_positive', `${at}/quantity`)];
     if (line.price < 0n) return [refusal('price_negative', `${at}/price`)];
-    const open = quantity(of.quantity - sumOf(of.credits));
+    const open = openQuantity(of);
     if (line.quantity <= open) return [];
     return [
       refusal('credit_exceeds_open', `${at}/quantity`, {
@@ -159,20 +158,12 @@ function checkLine(command: CreditCommand, line: Line, of: CreditableLine | unde
   return [];
 }
 
-/** On a billed line: never more than was billed on it; against expected credits, never more than was asked for. */
-function leftOf(of: CreditableLine, to: CreditDecision): bigint {
-  const credited = of.credits.reduce((sum, credit) => sum + (to === 'expected' ? credit.expected : credit.amount), 0n);
-  return (to === 'expected' ? of.expected.amount : of.amount) - credited;
-}
-
 function creditedLine(line: Line, of: CreditableLine, rate: Rate, home: string, id: LineId): CreditedLine {
   const known = { id, of: line.of, charge: of.charge };
   const atCredit = (amount: DocumentAmount) => toBase(amount, of.currency, rate, home);
   if (line.quantity !== undefined) {
     const amount = lineAmount(line.quantity, { price: line.price, per: of.per, discount: NO_DISCOUNT }, of.currency);
-    const soFar = sumOf(of.credits) + line.quantity;
-    const ownAmount = documentAmount(cumulative(of.amount, soFar, of.quantity, taken(of, 'amount')));
-    const own = base(cumulative(of.base, soFar, of.quantity, taken(of, 'base')));
+    const { ownAmount, own } = returnedPart(of, line.quantity);
     const priceDifference = atWhatItIsCarried(of, ownAmount - amount, home);
     return {
       ...known,
@@ -186,12 +177,7 @@ function creditedLine(line: Line, of: CreditableLine, rate: Rate, home: string, 
     };
   }
   const { amount, to } = line;
-  const own =
-    to === 'expected'
-      ? base(
-          cumulative(of.expected.base, taken(of, 'expected') + amount, of.expected.amount, taken(of, 'expectedBase')),
-        )
-      : toBase(amount, of.currency, of.rate, home);
+  const own = to === 'expected' ? expectedPart(of, amount) : toBase(amount, of.currency, of.rate, home);
   const goesTo = of.kind === 'charge' ? 'charge' : to;
   return {
     ...known,
@@ -204,23 +190,6 @@ function creditedLine(line: Line, of: CreditableLine, rate: Rate, home: string, 
     payable: atCredit(amount),
   };
 }
-
-/**
- * What the vendor keeps of goods that went back, at the rate at which they were carried: their base amount ÷ their amount in
- * the document's currency, which for goods billed ahead is the bill's (accounting.md, credit memo on a return).
- */
-function atWhatItIsCarried(
-  { amount, base: carried, currency, rate }: CreditableLine,
-  kept: bigint,
-  home: string,
-): BaseAmount {
-  return amount === 0n
-    ? toBase(documentAmount(kept), currency, rate, home)
-    : base(divideRounded(kept * carried, amount));
-}
-
-const taken = (of: CreditableLine, figure: 'amount' | 'base' | 'expected' | 'expectedBase'): bigint =>
-  of.credits.reduce((sum, credit) => sum + credit[figure], 0n);
 
 function flowsOf(books: Books, line: CreditedLine, of: CreditableLine): Flow[] {
   const about: About = { vendor: of.vendor, ...of.dimensions };

@@ -1,6 +1,6 @@
 import { Cut } from '../../parts/Cut.tsx';
 import { useState } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { Link, useNavigate, useParams } from 'react-router';
 import type { WaitingBill } from '@obolus/contract/views/bench';
 import { server } from '../../server/api.ts';
 import { useVendor } from '../../server/known.ts';
@@ -92,6 +92,9 @@ export function Credit({
           </>
         }
       >
+        <Link className="btn quiet" to={`/returns/claims/${vendor}`}>
+          {say('returns.without_memo')}
+        </Link>
         {body.paper !== undefined && <BesideButton beside={beside} onChange={setBeside} />}
         {heldBy === '' && mayCredit && <PlanBill draft={draft} waiting={waiting} kept={entering.saved === 'yes'} />}
       </Head>

@@ -1,3 +1,4 @@
+import { Drafts } from '../../drafts/Drafts.tsx';
 import { List } from '../../lists/List.tsx';
 import { showFigure } from '../../locale/figures.ts';
 import { server } from '../../server/api.ts';
@@ -29,6 +30,7 @@ export function Credits() {
         <ReturnsTabs />
       </div>
       <div className="body">
+        <Drafts of={['claim-closing']} />
         <Owed />
         <List
           list="credits"

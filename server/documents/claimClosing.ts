@@ -1,0 +1,77 @@
+import { documentAmount, formatAmount, formatQuantity } from '@obolus/core/exact/amounts';
+import { citing, keyOf } from '../storage/lineColumns.ts';
+import { loadCreditable } from '../storage/load/creditable.ts';
+import { loadItems } from '../storage/load/items.ts';
+import { loadRates } from '../storage/load/setUp.ts';
+import { wantFrom } from '../storage/load/wanted.ts';
+import { facts } from '../storage/tables.ts';
+import type { DocumentCommand } from './documentCommand.ts';
+import { OF } from './lineQueries.ts';
+
+export const claimClosing: DocumentCommand<'claim-closing'> = {
+  read: (body, reader, { baseCurrency }) => ({
+    kind: 'claim-closing',
+    vendor: reader.given(body.vendor, '/vendor'),
+    currency: body.currency,
+    date: body.date,
+    reason: body.reason,
+    ...(body.got ? { got: reader.base(body.got, baseCurrency, '/got') } : {}),
+    lines: body.lines.map(({ of, quantity, amount, received, to = 'cost' }, position) => ({
+      of,
+      ...(quantity === undefined || quantity === ''
+        ? {}
+        : { quantity: reader.quantity(quantity, `/lines/${position}/quantity`) }),
+      ...(amount === undefined || amount === ''
+        ? {}
+        : { amount: reader.document(amount, body.currency, `/lines/${position}/amount`) }),
+      received:
+        received === '' ? documentAmount(0n) : reader.document(received, body.currency, `/lines/${position}/received`),
+      to,
+    })),
+  }),
+  async load(command, loader) {
+    await loadCreditable(
+      loader,
+      command.lines.map(({ of }) => of),
+    );
+    await loadRates(loader, [command.currency], command.date);
+    for (const { of, to } of command.lines) {
+      const goods = loader.parts.creditable.get(of)?.goods;
+      if (!goods || to !== 'cost') continue;
+      await loadItems(loader, [goods.pool.split('@')[0] ?? '']);
+      wantFrom(loader, goods.pool, { id: goods.movement, date: goods.date });
+    }
+  },
+  header: ({ vendor, currency, reason }) => ({ vendor, currency, note: reason }),
+  rows: ({ lines }) => [
+    {
+      table: facts.creditLine,
+      rows: lines.map((line) => ({
+        ...keyOf(line.id),
+        ...citing('of', 'of_line_no', line.of),
+        goes_to: line.isReturn ? 'return' : 'expected',
+        quantity: line.closed,
+        amount: line.isReturn ? line.ownAmount : (line.amount ?? 0n),
+        own_amount: line.ownAmount,
+        own: line.own,
+        payable: line.money,
+      })),
+    },
+  ],
+  write: ({ vendor, currency, date, reason, got, lines }, names) => ({
+    vendor: names.vendor(vendor),
+    currency,
+    date,
+    reason,
+    ...(got === undefined ? {} : { got: formatAmount(got, names.baseCurrency) }),
+    lines: lines.map(({ of, quantity, amount, received, to }) => ({
+      of: names.line(of),
+      ...(quantity === undefined ? {} : { quantity: formatQuantity(quantity) }),
+      ...(amount === undefined ? {} : { amount: formatAmount(amount, currency) }),
+      received: formatAmount(received, currency),
+      to,
+    })),
+  }),
+  lines: `SELECT l.line_no, IF(l.quantity > 0, l.quantity, NULL) AS quantity, l.amount, o.number AS item_name, '' AS item_number, '' AS item_unit, ${OF}
+           FROM credit_line l JOIN document o ON o.id = l.of_id WHERE l.document_id = ? ORDER BY l.line_no`,
+};
