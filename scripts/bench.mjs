@@ -10,6 +10,7 @@ import { signIn, signInMany } from './bench/load.mjs';
 import { small } from './bench/measure.mjs';
 import { benchOpen } from './bench/open.mjs';
 import { benchOrders } from './bench/orders.mjs';
+import { benchPaying } from './bench/paying.mjs';
 import { benchPosting } from './bench/posting.mjs';
 import { benchScreens } from './bench/screens.mjs';
 import { benchSchedule } from './bench/schedule.mjs';
@@ -21,7 +22,7 @@ checkNode();
 ensureChromium();
 await ensureBuilt(['core', 'contract', 'server', 'web']);
 
-/** All of it, or the parts that are named: core, floor, posting, orders, open, sheet, schedule, history, beside, screens; `--small` only shows that they run. */
+/** All of it, or the parts that are named: core, floor, posting, orders, open, sheet, schedule, paying, history, beside, screens; `--small` only shows that they run. */
 const asked = process.argv.slice(2).filter((word) => word !== '--small');
 const wanted = (part) => asked.length === 0 || asked.includes(part);
 
@@ -77,6 +78,10 @@ try {
   if (wanted('schedule')) {
     console.log('\nThe tariff schedule\n');
     await benchSchedule(pool, await signIn(url));
+  }
+  if (wanted('paying')) {
+    console.log('\nA payment run\n');
+    await benchPaying(pool, await signIn(url, 120_000), url);
   }
   if (wanted('history')) {
     console.log('\nHistory behind a posting\n');

@@ -10,9 +10,9 @@ const SECONDS = small ? 0.3 : 3;
 const LONGEST = 30_000;
 
 /** @param longest milliseconds without a sign of life after which an answer is not waited for any more */
-export async function signIn(url, longest = LONGEST) {
+export async function signIn(url, longest = LONGEST, email = 'bench@localhost') {
   const agent = new Agent({ keepAlive: true, timeout: longest });
-  const reply = await send(agent, url, 'POST', '/api/session', { email: 'bench@localhost', password: 'bench' });
+  const reply = await send(agent, url, 'POST', '/api/session', { email, password: 'bench' });
   const headers = { Cookie: reply.headers['set-cookie'][0].split(';')[0], 'X-CSRF-Token': reply.body.csrfToken };
   return {
     async post(path, body) {
