@@ -90,7 +90,8 @@ describe('the endpoints', () => {
       '/papers/:id',
       // A link works once.
       '/password-resets',
-      // A run goes to the bank once.
+      // Vendors are told of a payment once, and a run goes to the bank once.
+      '/payment-runs/:id/remittances',
       '/payment-runs/:id/sent',
       // A person by the mail address: a second of it is refused.
       '/people',

@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { expectAccessible } from './accessible.ts';
 import { useDemoCompany } from './demoCompany.ts';
 import { Desk } from './desk.ts';
 
@@ -55,6 +56,18 @@ test('lots come in as they are named and go out as they are chosen', async ({ pa
     ['KD-2701', '2'],
     ['KD-2702', '40'],
   ]);
+
+  // The customer gives five of a lot back, of which none were invoiced.
+  await page.getByRole('link', { name: 'Goods come back' }).click();
+  await page
+    .getByLabel(/^Comes back of Indigo/)
+    .first()
+    .fill('5');
+  await page.getByLabel(/^Lot 1, Indigo/).fill('KD-2701');
+  expect((await desk.footing()).some((line) => line.startsWith('Shipped not invoiced'))).toBe(true);
+  await expectAccessible(page);
+  await desk.post();
+  await expect(page.getByText('KD-2701 (5)')).toBeVisible();
   await desk.expectBooksToAgree();
 });
 

@@ -61,6 +61,8 @@ test('a run is entered by one and released by another; what the bank sends back 
     await page.getByRole('link', { name: 'Payment runs' }).click();
     await page.getByRole('link', { name: number }).click();
     await expect(page).toHaveURL(address);
+    await page.getByRole('button', { name: 'Tell vendors' }).click();
+    await expect(page.getByText('One vendor was told by mail. Without a mail address: Redwillow Paper.')).toBeVisible();
     await page.getByRole('button', { name: 'Send to the bank' }).click();
     await page.getByRole('link', { name: 'What the bank says' }).click();
     await page.getByRole('button', { name: 'Fetch from the bank' }).click();

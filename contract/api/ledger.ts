@@ -1,6 +1,13 @@
 import { AskedDay, exactly, Id, LineId, oneOf, Text, Type } from '../figures.ts';
 import { DOCUMENT_KINDS } from '../kinds/kinds.ts';
-import { DeliveredLine, DocumentRow, DocumentView, JournalEntry, TrialBalance } from '../views/documents.ts';
+import {
+  DeliveredLine,
+  DocumentRow,
+  LineToGiveBack,
+  DocumentView,
+  JournalEntry,
+  TrialBalance,
+} from '../views/documents.ts';
 import { CostExplained, HeldStock, LineValue, StockCard } from '../views/stock.ts';
 import { endpoint } from '../endpoint.ts';
 import { asKnown, byId, firstOf, list } from './parts.ts';
@@ -13,6 +20,14 @@ export const ledgerEndpoints = {
     allow: 'signed-in',
     query: exactly({ customer: Type.Optional(Text(120)) }),
     reply: firstOf(DeliveredLine),
+  }),
+  linesToGiveBack: endpoint({
+    method: 'get',
+    path: '/deliveries/lines-to-give-back',
+    summary: 'Delivered lines of a customer of which something can come back, the latest first',
+    allow: 'signed-in',
+    query: exactly({ customer: Text(120) }),
+    reply: firstOf(LineToGiveBack),
   }),
   documents: endpoint({
     method: 'get',

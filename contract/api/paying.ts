@@ -1,6 +1,6 @@
 import { exactly, Id, Text, Type } from '../figures.ts';
 import { endpoint } from '../endpoint.ts';
-import { BankFileView, BankLine, Proposal, RunView } from '../views/paying.ts';
+import { BankFileView, BankLine, Proposal, Remittances, RunView } from '../views/paying.ts';
 import { byId, Done, firstOf } from './parts.ts';
 
 const READERS = ['accountant'] as const;
@@ -38,6 +38,15 @@ export const payingEndpoints = {
     params: byId,
     body: exactly({}),
     reply: Done,
+  }),
+  adviseRun: endpoint({
+    method: 'put',
+    path: '/payment-runs/:id/remittances',
+    summary: 'Tells the vendors of a released run by mail what they are paid and for which bills, each payment once',
+    allow: ['accountant', 'approver'],
+    params: byId,
+    body: exactly({}),
+    reply: Remittances,
   }),
   bankFiles: endpoint({
     method: 'get',

@@ -37,6 +37,21 @@ export const DeliveredLine = exactly({
 
 export type DeliveredLine = Static<typeof DeliveredLine>;
 
+/** A delivered line of which something can come back from the customer. */
+export const LineToGiveBack = exactly({
+  line: LineId,
+  delivery: exactly({ id: Id, number: Text(30), date: Day, customer: Name }),
+  item: ItemView,
+  warehouse: exactly({ id: Id, name: Name }),
+  /** What is with the customer, and what of that was invoiced. */
+  left: Quantity,
+  invoiced: Quantity,
+  /** At what price it was invoiced last; empty where it was not. */
+  price: Type.Union([Price, Type.Literal('')]),
+});
+
+export type LineToGiveBack = Static<typeof LineToGiveBack>;
+
 export const DocumentRow = exactly({
   id: Id,
   kind: AnyKind,

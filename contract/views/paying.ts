@@ -11,6 +11,16 @@ export const HELD_BACK = [
   'in-a-run',
 ] as const;
 
+/** Why a bill may be paid twice: another vendor sent its number, the same vendor another over its amount, or was paid before. */
+export const DOUBTS = ['same-number', 'same-amount', 'prepaid'] as const;
+
+/** With the number of the document that makes it doubtful. */
+export const Doubt = exactly({ why: oneOf(DOUBTS), of: Text(30) });
+
+export type Doubt = Static<typeof Doubt>;
+
+const MaybeDoubt = Type.Union([Doubt, Type.Null()]);
+
 /** An open item as a run may pay it. */
 export const ProposedItem = exactly({
   ...PayableView.properties,
@@ -18,6 +28,7 @@ export const ProposedItem = exactly({
   held: orEmpty(oneOf(HELD_BACK)),
   /** The run that has it already. */
   run: Text(30),
+  doubt: MaybeDoubt,
 });
 
 export type ProposedItem = Static<typeof ProposedItem>;
@@ -76,7 +87,7 @@ export const RunView = exactly({
       discount: Amount,
       account: Text(40),
       accountSince: orEmpty(Day),
-      bills: Type.Array(exactly({ id: Id, reference: Text(60), amount: Amount })),
+      bills: Type.Array(exactly({ id: Id, reference: Text(60), amount: Amount, doubt: MaybeDoubt })),
       state: oneOf(PAYMENT_STATES),
       /** Why the bank sent it back, as the bank says it. */
       says: Text(140),
@@ -86,6 +97,11 @@ export const RunView = exactly({
 });
 
 export type RunView = Static<typeof RunView>;
+
+/** How many vendors were told what they are paid, and whom no mail address is known of. */
+export const Remittances = exactly({ sent: Count, without: Type.Array(Name) });
+
+export type Remittances = Static<typeof Remittances>;
 
 /** What became of a line that the bank sent: used, or left to be explained. */
 export const ANSWER_STATES = ['used', 'open', 'settled'] as const;

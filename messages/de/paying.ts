@@ -82,4 +82,11 @@ export const paying: Record<keyof typeof en, string> = {
   'paying.how_many': 'Zahlungen',
   'paying.answered_by': 'Freigegeben von',
   'paying.remark': 'Bemerkung',
+  'paying.doubt_same-number': 'gleiche Nummer und gleicher Betrag wie {of} eines anderen Lieferanten',
+  'paying.doubt_same-amount': 'gleicher Betrag wie {of} binnen eines Monats',
+  'paying.doubt_prepaid': '{of} wurde vorher gezahlt und ist nicht verbraucht',
+  'paying.advise': 'Lieferanten benachrichtigen',
+  'paying.advised':
+    '{count, plural, =0 {Niemand war mehr zu benachrichtigen.} one {Ein Lieferant wurde benachrichtigt.} other {# Lieferanten wurden benachrichtigt.}}',
+  'paying.not_advised': 'Ohne Mail-Adresse: {names}.',
 };

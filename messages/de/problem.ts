@@ -120,4 +120,5 @@ export const problem: Record<keyof typeof en, string> = {
     'Nur was das Konto verlassen hat, in der Währung der Bücher und für keine unserer Zahlungen, kann als Entgelt der Bank gebucht werden.',
   'problem.no_stand_ins':
     'Hier gibt es keine simulierte Bank: Die Datei der eigenen Bank geben und deren Antwort hier einlesen.',
+  'problem.nothing_to_advise': 'Dieser Lauf hat keine gültige Zahlung: Es gibt nichts mitzuteilen.',
 };

@@ -78,4 +78,11 @@ export const paying = {
   'paying.how_many': 'Payments',
   'paying.answered_by': 'Released by',
   'paying.remark': 'Remark',
+  'paying.doubt_same-number': 'same number and amount as {of} of another vendor',
+  'paying.doubt_same-amount': 'same amount as {of} within a month',
+  'paying.doubt_prepaid': '{of} was paid before and is not used up',
+  'paying.advise': 'Tell vendors',
+  'paying.advised':
+    '{count, plural, =0 {Nobody was left to tell.} one {One vendor was told by mail.} other {# vendors were told by mail.}}',
+  'paying.not_advised': 'Without a mail address: {names}.',
 } as const;

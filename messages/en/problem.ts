@@ -112,4 +112,5 @@ export const problem = {
     'Only what left the account, in the currency of the books and for no payment of ours, can be booked as a charge of the bank.',
   'problem.no_stand_ins':
     'There is no simulated bank here: take the file to your own bank, and read here what it answers.',
+  'problem.nothing_to_advise': 'This run has no payment that stands: there is nothing to tell.',
 } as const;

@@ -135,6 +135,21 @@ describe('a run', () => {
     const after = await viewOf(run);
     expect(after.payments.map(({ state }) => state)).toEqual(['taken', 'taken', 'rejected']);
     expect(await fetchFiles()).toEqual([]);
+    // Vendors are told once what they are paid, in mails; what was sent back is not.
+    await server.source.query("UPDATE vendor SET mail = CONCAT('desk', id, '@test.example') WHERE id <> 2");
+    const advise = async () => (await ines.call('PUT', `/api/payment-runs/${run}/remittances`, {})).body;
+    expect([await advise(), await advise()]).toEqual([
+      { sent: 1, without: ['Beira Linho'] },
+      { sent: 0, without: ['Beira Linho'] },
+    ]);
+    const mails = (await ines.call('GET', '/api/mails')).body.rows as {
+      recipients: string;
+      subject: string;
+      text: string;
+    }[];
+    expect(mails.map(({ recipients, subject }) => [recipients, subject])).toEqual([['desk1@test.example', `Payment by Fernhollow Loom Supply, ${after.number}-1`]]); // prettier-ignore
+    expect(mails[0]?.text).toContain('98.00 USD');
+    expect(mails[0]?.text).toContain('less 2.00 discount');
     // The bill that was sent back is paid with another run, and never again under the first.
     expect(
       reasons(
@@ -231,6 +246,29 @@ describe('a run', () => {
     });
     expect(reasons(await ines.post('approval', answer(run)))).toEqual(['own_bank_account /vendor']);
     expect((await viewOf(run)).state).toBe('waits');
+  });
+});
+
+describe('what may be paid twice', () => {
+  it('is said of one paper under two vendors, of the same amount again, and of what was paid before', async () => {
+    const paper = await bill('1', 'DUP 0077', '321');
+    const again = await bill('3', 'dup-77', '321');
+    const other = await bill('1', 'TF-78', '321', { date: '2026-03-20' });
+    const older = await bill('1', 'TF-79', '321', { date: '2026-01-20' });
+    const linen = await bill('2', 'BL-9', '77', { currency: 'EUR' });
+    await ines.posted('prepayment', { vendor: '2', date: '2026-03-29', currency: 'EUR', amount: '50' });
+    const { items } = (await ines.call('GET', '/api/payables/proposal')).body as unknown as Proposal;
+    const numberOf = (id: string) => items.find((item) => item.id === id)?.number;
+    const doubtOf = (id: string) => items.find((item) => item.id === id)?.doubt;
+    expect(doubtOf(paper)).toEqual({ why: 'same-number', of: numberOf(again) });
+    expect(doubtOf(again)).toEqual({ why: 'same-number', of: numberOf(paper) });
+    expect(doubtOf(other)).toEqual({ why: 'same-amount', of: numberOf(paper) });
+    expect(doubtOf(older)).toBeNull();
+    expect(doubtOf(linen)).toMatchObject({ why: 'prepaid' });
+    // Whoever releases it sees it too.
+    const run = await ines.posted('payment-run', runOf([{ vendor: '1', bills: [[paper, '321']] }]));
+    expect((await viewOf(run)).payments[0]?.bills[0]?.doubt).toEqual(doubtOf(paper));
+    await piet.posted('approval', answer(run, 'rejected', 'the carrier sent it too'));
   });
 });
 

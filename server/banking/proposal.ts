@@ -7,6 +7,7 @@ import { baseCurrency } from '../setUp/baseCurrency.ts';
 import { stands } from '../storage/load/rows.ts';
 import { upTo } from '../storage/upTo.ts';
 import { UNANSWERED } from '../storage/approvalRequests.ts';
+import { doubtsOf } from './paidTwice.ts';
 import { hiddenAccount } from '../transfers/accountNumbers.ts';
 
 const MOST = 10_000;
@@ -43,6 +44,10 @@ export async function readProposal(manager: EntityManager): Promise<Proposal> {
           [ids],
         );
   const vendorOf = new Map(vendors.map((row) => [text(row.id), row]));
+  const doubts = await doubtsOf(
+    manager,
+    rows.map((row) => text(row.id)),
+  );
   const heldOf = (row: Row): ProposedItem['held'] => {
     const vendor = vendorOf.get(text(row.vendor_id));
     if (text(vendor?.hold) !== '') return 'vendor-on-hold';
@@ -64,6 +69,7 @@ export async function readProposal(manager: EntityManager): Promise<Proposal> {
       vendor: text(row.vendor_id),
       held: heldOf(row),
       run: text(row.run),
+      doubt: doubts.get(text(row.id)) ?? null,
     })),
     more,
   };

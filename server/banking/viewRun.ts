@@ -9,6 +9,7 @@ import { baseCurrency } from '../setUp/baseCurrency.ts';
 import { groupBy } from '../storage/groupBy.ts';
 import { stands } from '../storage/load/rows.ts';
 import { hiddenAccount } from '../transfers/accountNumbers.ts';
+import { doubtsOf } from './paidTwice.ts';
 import { ACCOUNT_SINCE } from './proposal.ts';
 
 /** A payment run with its payments, and how each stands with the bank. */
@@ -38,6 +39,10 @@ export async function viewRun(manager: EntityManager, user: SignedIn, id: string
       [id],
     )) as Row[],
     (row) => text(row.payment_no),
+  );
+  const doubts = await doubtsOf(
+    manager,
+    head.step == null ? [...bills.values()].flat().map((bill) => text(bill.of_id)) : [],
   );
   const isMine = text(head.entered_by) === user.id;
   const state: RunState =
@@ -78,6 +83,7 @@ export async function viewRun(manager: EntityManager, user: SignedIn, id: string
           id: text(bill.of_id),
           reference: text(bill.reference),
           amount: showAmount(bill.amount, currency),
+          doubt: doubts.get(text(bill.of_id)) ?? null,
         })),
         state: stateOf(row, state),
         says: text(row.rejected),

@@ -69,20 +69,20 @@ export interface MailServer {
 export const messageIdOf = (id: string): string => `<${id}@obolus>`;
 
 /**
- * Sends a mail in plain text, and keeps it; under the same id once. Throws a failure that says what to do where the server does not take it: then it is not kept.
+ * Sends a mail in plain text, and keeps it; under the same id once, and says whether it was sent now. Throws a failure that says what to do where the server does not take it: then it is not kept.
  */
 export async function sendMail(
   source: DataSource,
   { host, port, from }: MailServer,
   { id, to, subject, text: body }: { id: string; to: string; subject: string; text: string },
   now: Date,
-): Promise<void> {
+): Promise<boolean> {
   const isNew = await keepMail(
     source,
     { outward: true, sender: from, recipients: [to], subject, text: body, attachments: [], at: now },
     id,
   );
-  if (!isNew) return;
+  if (!isNew) return false;
   const transport = createTransport({
     host,
     port,
@@ -94,6 +94,7 @@ export async function sendMail(
   });
   try {
     await transport.sendMail({ from, to, subject, text: body, messageId: messageIdOf(id) });
+    return true;
   } catch (problem) {
     await source.query('DELETE FROM mail WHERE id = ?', [id]);
     throw new RequestError(502, 'problem.mail_not_sent', { why: (problem as Error).message });

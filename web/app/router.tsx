@@ -24,6 +24,7 @@ const ENTERED = {
   prepayment: () => import('../screens/payables/Prepay.tsx').then((module) => module.Prepay),
   allocation: () => import('../screens/landing/Landing.tsx').then((module) => module.Landing),
   delivery: () => import('../screens/deliveries/NewDelivery.tsx').then((module) => module.NewDelivery),
+  'customer-return': () => import('../screens/deliveries/GoodsBack.tsx').then((module) => module.GoodsBack),
   invoice: () => import('../screens/deliveries/NewInvoice.tsx').then((module) => module.NewInvoice),
 } satisfies Partial<Record<keyof typeof KINDS, Load>>;
 

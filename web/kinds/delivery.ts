@@ -7,6 +7,16 @@ export const delivery: WebKind = {
     to: `/deliveries/invoice/${encodeURIComponent(party)}`,
     name: 'kinds.invoice',
   }),
+  further: ({ id, party }) => ({
+    kind: 'customer-return',
+    to: `/deliveries/back/${encodeURIComponent(party)}?delivery=${id}`,
+    name: 'deliveries.take_back',
+  }),
+};
+
+export const customerReturn: WebKind = {
+  path: '/deliveries/back/:customer',
+  partsOf: ({ customer = '' }) => ({ customer }),
 };
 
 export const invoice: WebKind = {

@@ -4,7 +4,7 @@ import { allocation } from './allocation.ts';
 import { bill } from './bill.ts';
 import { credit } from './credit.ts';
 import { customsEntry } from './customsEntry.ts';
-import { delivery, invoice } from './delivery.ts';
+import { customerReturn, delivery, invoice } from './delivery.ts';
 import type { Placing, WebKind } from './kind.ts';
 import { order, orderChange } from './order.ts';
 import { payment, paymentRun, prepayment } from './payment.ts';
@@ -28,6 +28,7 @@ export const KINDS: Readonly<Partial<Record<DocumentKind, WebKind>>> = {
   'customs-entry': customsEntry,
   allocation,
   delivery,
+  'customer-return': customerReturn,
   invoice,
 };
 

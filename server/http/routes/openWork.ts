@@ -1,5 +1,6 @@
 import { Router } from 'express';
 import { api } from '@obolus/contract/api';
+import { listGivenBack } from '../../queries/givenBack.ts';
 import { listAdvices } from '../../despatch/advices.ts';
 import { countsBlind, unseen } from '../../queries/blind.ts';
 import {
@@ -98,6 +99,7 @@ export function openWorkRoutes(router: Router, context: Context): void {
     return { name: `landing-sheet-${today}.xlsx`, content: Buffer.from(content).toString('base64') };
   });
   implement(router, context, api.outdatedAllocations, async () => listOutdatedAllocations(manager, await currency()));
+  implement(router, context, api.linesToGiveBack, ({ query }) => listGivenBack(manager, query.customer));
   implement(router, context, api.uninvoicedLines, async ({ query }) =>
     listUninvoicedLines(manager, await currency(), query.customer),
   );

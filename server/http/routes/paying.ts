@@ -5,6 +5,7 @@ import { explainLine } from '../../banking/explainLine.ts';
 import { readProposal } from '../../banking/proposal.ts';
 import { readBankFiles, readOpenBankLines } from '../../banking/readBankFiles.ts';
 import { readRunFile } from '../../transfers/runFile.ts';
+import { sendRemittances } from '../../banking/remittance.ts';
 import { sendRun } from '../../banking/sendRun.ts';
 import { fetchedFromStandIn, readyAtStandIn } from '../../banking/standIn.ts';
 import { takeBankFile } from '../../banking/takeBankFile.ts';
@@ -27,6 +28,10 @@ export function payingRoutes(router: Router, context: Context): void {
     standIns();
     await sendRun(source, params.id, user.id, context.now());
     return { done: true as const };
+  });
+  implement(router, context, api.adviseRun, async ({ params }) => {
+    if (!context.mailServer) throw new RequestError(503, 'problem.mail_server_missing');
+    return sendRemittances(source, context.mailServer, params.id, context.now());
   });
   implement(router, context, api.bankFiles, () => readBankFiles(manager, {}));
   implement(router, context, api.openBankLines, () => readOpenBankLines(manager));

@@ -51,6 +51,7 @@ export const state = {
         bill_number_by_document: ['document_id'],
         bill_number_by_shape: ['vendor_id', 'shape'],
         bill_number_by_date: ['vendor_id', 'date'],
+        bill_number_by_key: ['number_key'],
       },
     },
   ),

@@ -34,7 +34,7 @@ export function Deliveries() {
         )}
       </Head>
       <div className="body">
-        <Drafts of={['delivery', 'invoice']} />
+        <Drafts of={['delivery', 'invoice', 'customer-return']} />
         {customers.size > 0 && (
           <section className="pb-5 max-w-[760px]" aria-label={say('deliveries.not_invoiced')}>
             <h2 className="cap">{say('deliveries.delivered_not_invoiced')}</h2>

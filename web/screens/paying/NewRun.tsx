@@ -20,6 +20,7 @@ import { useMayPost, useMe } from '../../server/me.ts';
 import type { Column } from '../../table/column.ts';
 import { Grid } from '../../table/Grid.tsx';
 import { Line } from '../../table/Line.tsx';
+import { doubtWords } from './doubtWords.ts';
 import {
   isPaid,
   type Paid,
@@ -179,6 +180,18 @@ const columns = (): Column<RunRow>[] => [
 const heldWords = ({ held, run }: ProposedItem): string =>
   held === '' ? '' : held === 'in-a-run' ? say('paying.in_run', { run }) : say(`status.${held}`);
 
+/** Why it is not paid, or what somebody should look at before it is. */
+function Remark({ item, since }: { item: ProposedItem; since: string }) {
+  if (item.held !== '') return <span className="dim">{heldWords(item)}</span>;
+  return (
+    <span className="text-over">
+      {[item.doubt && doubtWords(item.doubt), since !== '' && say('paying.account_new', { day: { day: since } })]
+        .filter(Boolean)
+        .join(' · ')}
+    </span>
+  );
+}
+
 const NOT_PAID: Paid = { amount: '', discount: '' };
 
 function Items({
@@ -269,12 +282,7 @@ function Items({
               currency: <span className="dim">{item.currency}</span>,
               amount: cell('amount', say('payables.pay_of', { name })),
               discount: cell('discount', say('payables.discount_of', { name })),
-              held:
-                item.held === '' && since !== '' ? (
-                  <span className="text-over">{say('paying.account_new', { day: { day: since } })}</span>
-                ) : (
-                  <span className="dim">{heldWords(item)}</span>
-                ),
+              held: <Remark item={item} since={since} />,
             }}
           />
         );

@@ -8,6 +8,7 @@ import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { saidAgainst, server } from '../../server/api.ts';
 import { useMe } from '../../server/me.ts';
+import { doubtWords } from './doubtWords.ts';
 
 /** A payment run: whom it pays and where to, who released it, and how each payment stands with the bank. */
 export function RunPage() {
@@ -92,6 +93,7 @@ function Standing({ run }: { run: RunView }) {
 function Actions({ run }: { run: RunView }) {
   const { company, user } = useMe();
   const [send, sending] = server.useSendRunMutation();
+  const [advise, advising] = server.useAdviseRunMutation();
   const handlesFile = user.role === 'accountant' || user.role === 'approver';
   if (run.state === 'waits' || run.state === 'rejected' || !handlesFile) return null;
   return (
@@ -99,6 +101,14 @@ function Actions({ run }: { run: RunView }) {
       <a className="btn quiet" href={`/api/payment-runs/${run.id}/file`} download={`${run.number}.xml`}>
         {say('paying.file')}
       </a>
+      <button
+        type="button"
+        className="btn quiet"
+        disabled={advising.isLoading}
+        onClick={() => void advise({ params: { id: run.id }, body: {} })}
+      >
+        {say('paying.advise')}
+      </button>
       {company.standIns && run.state === 'released' && (
         <button
           type="button"
@@ -113,6 +123,18 @@ function Actions({ run }: { run: RunView }) {
         <Link className="btn" to="/payables/bank">
           {say('paying.to_bank')}
         </Link>
+      )}
+      {advising.data && (
+        <span role="status" className="dim basis-full text-right">
+          {say('paying.advised', { count: advising.data.sent })}
+          {advising.data.without.length > 0 &&
+            ` ${say('paying.not_advised', { names: { list: [...advising.data.without] } })}`}
+        </span>
+      )}
+      {advising.isError && (
+        <span className="wrong" role="alert">
+          {saidAgainst(advising.error)}
+        </span>
       )}
       {sending.isError && (
         <span className="wrong" role="alert">
@@ -159,12 +181,13 @@ function Payments({ run }: { run: RunView }) {
               )}
             </td>
             <td className="whitespace-normal">
-              {payment.bills.map(({ id, reference }, at) => (
+              {payment.bills.map(({ id, reference, doubt }, at) => (
                 <span key={id}>
                   {at > 0 && ', '}
                   <Link className="act" to={`/documents/${id}`}>
                     {reference}
                   </Link>
+                  {doubt && <span className="text-over"> {doubtWords(doubt)}</span>}
                 </span>
               ))}
             </td>

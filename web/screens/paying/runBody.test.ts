@@ -18,6 +18,7 @@ const item = (id: string, open: string, more: Partial<ProposedItem> = {}): Propo
   vendor: '1',
   held: '',
   run: '',
+  doubt: null,
   ...more,
 });
 const TODAY = '2026-11-23';
