@@ -96,6 +96,7 @@ test('a statement of one’s own bank is read from its file, and what it leaves 
   await page
     .getByLabel('Read a file of the bank')
     .setInputFiles({ name: 'statement.xml', mimeType: 'application/xml', buffer: Buffer.from(statement) });
+  await expect(page.getByText('2026-231 was read.')).toBeVisible();
   const open = page.getByRole('region', { name: 'To be explained' });
   await expect(open.getByRole('row', { name: /Courier, cheque book/ })).toContainText('No payment of ours');
   await expectAccessible(page);

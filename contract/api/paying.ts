@@ -1,6 +1,6 @@
 import { exactly, Id, Text, Type } from '../figures.ts';
 import { endpoint } from '../endpoint.ts';
-import { BankFileView, BankLine, Proposal, Remittances, RunView } from '../views/paying.ts';
+import { BankFileView, BankLine, Proposal, Remittances, RunView, TakenFiles } from '../views/paying.ts';
 import { byId, Done, firstOf } from './parts.ts';
 
 const READERS = ['accountant'] as const;
@@ -70,7 +70,7 @@ export const payingEndpoints = {
     largest: '8mb',
     allow: READERS,
     body: exactly({ content: Type.String({ maxLength: 8_000_000, description: 'The file in base64' }) }),
-    reply: exactly({ rows: Type.Array(BankFileView) }),
+    reply: TakenFiles,
   }),
   fetchBankFiles: endpoint({
     method: 'put',
@@ -78,7 +78,7 @@ export const payingEndpoints = {
     summary: 'Fetches from the simulated bank what it has ready, and reads it',
     allow: READERS,
     body: exactly({}),
-    reply: exactly({ rows: Type.Array(BankFileView) }),
+    reply: TakenFiles,
   }),
   explainBankLine: endpoint({
     method: 'put',

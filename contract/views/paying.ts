@@ -36,8 +36,6 @@ export type ProposedItem = Static<typeof ProposedItem>;
 export const ProposedVendor = exactly({
   id: Id,
   name: Name,
-  /** Where it is paid to, with all but the last signs hidden. */
-  account: Text(40),
   /** Since when, where that was changed on the day it was paid last or later. */
   accountSince: orEmpty(Day),
 });
@@ -63,7 +61,7 @@ export const RunView = exactly({
   id: Id,
   number: Text(30),
   date: Day,
-  account: exactly({ id: Id, name: Name, number: Text(40) }),
+  account: exactly({ id: Id, name: Name, number: Text(60) }),
   state: oneOf(RUN_STATES),
   enteredBy: Name,
   enteredAt: Text(30),
@@ -85,7 +83,7 @@ export const RunView = exactly({
       currency: Currency,
       amount: Amount,
       discount: Amount,
-      account: Text(40),
+      account: Text(60),
       accountSince: orEmpty(Day),
       bills: Type.Array(exactly({ id: Id, reference: Text(60), amount: Amount, doubt: MaybeDoubt })),
       state: oneOf(PAYMENT_STATES),
@@ -151,3 +149,8 @@ export const BankFileView = exactly({
 });
 
 export type BankFileView = Static<typeof BankFileView>;
+
+/** What was read, and how many of it had been read before and so changed nothing. */
+export const TakenFiles = exactly({ rows: Type.Array(BankFileView), again: Count });
+
+export type TakenFiles = Static<typeof TakenFiles>;

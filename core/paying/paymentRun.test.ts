@@ -127,6 +127,8 @@ describe('a payment run', () => {
     expect(refusals(run({ payments: [], account: '' }))).toEqual(['no_lines /payments', 'missing /account']);
     expect(refusals(run({ payments: [first, first] }))).toEqual(['line_cited_twice /payments/1/bills/0']);
     expect(refusals(run({ payments: [bare] }))).toEqual(['vendor_without_account /payments/0/vendor']);
+    const nothing = { vendor: 'V', currency: 'USD', bills: [{ of: '1', amount: usd('0'), discount: usd('2') }] };
+    expect(refusals(run({ payments: [nothing] }))).toEqual(['amount_zero /payments']);
     expect(refusals(run({ by: 'omar' }))).toEqual(['own_bank_account /payments/1/vendor']);
     expect(refusals(run({ date: '2026-02-30' }))).toEqual(['date_impossible /date']);
   });

@@ -89,4 +89,6 @@ export const paying: Record<keyof typeof en, string> = {
   'paying.advised':
     '{count, plural, =0 {Niemand war mehr zu benachrichtigen.} one {Ein Lieferant wurde benachrichtigt.} other {# Lieferanten wurden benachrichtigt.}}',
   'paying.not_advised': 'Ohne Mail-Adresse: {names}.',
+  'paying.was_read': '{reference} eingelesen.',
+  'paying.read_again': '{reference} war schon eingelesen: Nichts wird noch einmal gebucht.',
 };

@@ -121,4 +121,6 @@ export const problem: Record<keyof typeof en, string> = {
   'problem.no_stand_ins':
     'Hier gibt es keine simulierte Bank: Die Datei der eigenen Bank geben und deren Antwort hier einlesen.',
   'problem.nothing_to_advise': 'Dieser Lauf hat keine gültige Zahlung: Es gibt nichts mitzuteilen.',
+  'problem.run_payment_reversed':
+    '{number} dieses Laufs wurde hier zurückgenommen, und die Bank würde trotzdem zahlen. Was noch zu zahlen ist, in einem neuen Lauf erfassen.',
 };

@@ -85,4 +85,6 @@ export const paying = {
   'paying.advised':
     '{count, plural, =0 {Nobody was left to tell.} one {One vendor was told by mail.} other {# vendors were told by mail.}}',
   'paying.not_advised': 'Without a mail address: {names}.',
+  'paying.was_read': '{reference} was read.',
+  'paying.read_again': '{reference} was read before: nothing is booked again.',
 } as const;

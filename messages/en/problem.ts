@@ -113,4 +113,6 @@ export const problem = {
   'problem.no_stand_ins':
     'There is no simulated bank here: take the file to your own bank, and read here what it answers.',
   'problem.nothing_to_advise': 'This run has no payment that stands: there is nothing to tell.',
+  'problem.run_payment_reversed':
+    '{number} of this run was taken back here, and the bank would pay it all the same. Enter what is still to be paid in a new run.',
 } as const;

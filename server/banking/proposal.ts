@@ -8,7 +8,6 @@ import { stands } from '../storage/load/rows.ts';
 import { upTo } from '../storage/upTo.ts';
 import { UNANSWERED } from '../storage/approvalRequests.ts';
 import { doubtsOf } from './paidTwice.ts';
-import { hiddenAccount } from '../transfers/accountNumbers.ts';
 
 const MOST = 10_000;
 
@@ -61,7 +60,6 @@ export async function readProposal(manager: EntityManager): Promise<Proposal> {
     vendors: vendors.map((row) => ({
       id: text(row.id),
       name: text(row.name),
-      account: hiddenAccount(text(row.bank_account)),
       accountSince: text(row.since),
     })),
     items: rows.map((row) => ({

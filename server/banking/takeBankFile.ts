@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
-import type { BankFileView, BankLine, NotBooked } from '@obolus/contract/views/paying';
+import type { BankFileView, BankLine, NotBooked, TakenFiles } from '@obolus/contract/views/paying';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import { formatAmount, documentAmount } from '@obolus/core/exact/amounts';
 import { parseDecimal } from '@obolus/core/exact/decimal';
@@ -38,10 +38,15 @@ interface Taken {
  * Takes what the bank sent: payments that it rejected are taken back, what it took is booked, its charges too; each line that is not booked says why. A
  * file that was read before changes nothing, and is shown as it was read.
  */
-export async function takeBankFile(source: DataSource, content: Buffer, taking: Taking): Promise<BankFileView[]> {
-  const views: BankFileView[] = [];
-  for (const message of readBankMessages(content)) views.push(await takeMessage(source, message, content, taking));
-  return views;
+export async function takeBankFile(source: DataSource, content: Buffer, taking: Taking): Promise<TakenFiles> {
+  const rows: BankFileView[] = [];
+  let again = 0;
+  for (const message of readBankMessages(content)) {
+    const known = await readBefore(source.manager, message);
+    if (known) again += 1;
+    rows.push(known ?? (await takeMessage(source, message, content, taking)));
+  }
+  return { rows, again };
 }
 
 async function takeMessage(
@@ -50,8 +55,6 @@ async function takeMessage(
   content: Buffer,
   { user, now, today }: Taking,
 ): Promise<BankFileView> {
-  const known = await readBefore(source.manager, message);
-  if (known) return known;
   const at = sqlInstant(now());
   try {
     const file = await postTogether(source, { user, key: randomUUID(), now, today }, async (manager, post) => {

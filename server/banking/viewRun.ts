@@ -8,7 +8,6 @@ import { big, type Row, showAmount, text } from '../queries/figures.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
 import { groupBy } from '../storage/groupBy.ts';
 import { stands } from '../storage/load/rows.ts';
-import { hiddenAccount } from '../transfers/accountNumbers.ts';
 import { doubtsOf } from './paidTwice.ts';
 import { ACCOUNT_SINCE } from './proposal.ts';
 
@@ -51,7 +50,7 @@ export async function viewRun(manager: EntityManager, user: SignedIn, id: string
     id,
     number: text(head.number),
     date: text(head.date),
-    account: { id: text(head.account_id), name: text(head.account_name), number: hiddenAccount(text(head.account)) },
+    account: { id: text(head.account_id), name: text(head.account_name), number: text(head.account) },
     state,
     enteredBy: text(head.entered),
     enteredAt: text(head.entered_at),
@@ -77,7 +76,7 @@ export async function viewRun(manager: EntityManager, user: SignedIn, id: string
         currency,
         amount: showAmount(row.amount, currency),
         discount: sumOf(own, 'discount', currency),
-        account: hiddenAccount(text(row.bank_account)),
+        account: text(row.bank_account),
         accountSince: text(row.since),
         bills: own.map((bill) => ({
           id: text(bill.of_id),
@@ -99,7 +98,8 @@ const sumOf = (rows: readonly Row[], column: string, currency: string): string =
 function stateOf(row: Row, run: RunState): PaymentState {
   const is = (column: string) => Number(row[column] ?? 0) === 1;
   if (is('is_taken_back')) return 'rejected';
-  if (is('is_taken')) return 'taken';
+  // What credits make up for is settled without the bank.
+  if (is('is_taken') || (row.payment_id != null && big(row.amount) === 0n)) return 'taken';
   if (is('is_accepted')) return 'accepted';
   if (run === 'sent') return 'sent';
   return run === 'released' ? 'to-send' : 'waits';

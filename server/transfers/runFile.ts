@@ -4,6 +4,7 @@ import { decimalOrThrow, formatDecimal } from '@obolus/core/exact/decimal';
 import { invariant } from '@obolus/core/exact/invariant';
 import { RequestError } from '../asking/failures.ts';
 import { big, type Row, text } from '../queries/figures.ts';
+import { stands } from '../storage/load/rows.ts';
 import { groupBy } from '../storage/groupBy.ts';
 import { creditTransferXml, type Transfer } from './creditTransfer.ts';
 
@@ -63,12 +64,18 @@ function sumOf(amounts: readonly string[]): string {
   return formatDecimal(sum, PLACES);
 }
 
-/** The file of a run that was released. */
+/** The file of a run that was released; not where a payment of it was taken back here, since the bank would pay it all the same. */
 export async function readRunFile(manager: EntityManager, run: string): Promise<{ name: string; content: string }> {
   const [file] = (await manager.query('SELECT name, content FROM run_file WHERE run_id = ?', [run])) as {
     name: string;
     content: string;
   }[];
   if (!file) throw new RequestError(404, 'problem.run_not_released');
+  const [back] = (await manager.query(
+    `SELECT d.number FROM payment p JOIN document d ON d.id = p.document_id WHERE p.run_id = ? AND NOT ${stands('d.id')}
+       AND NOT EXISTS (SELECT 1 FROM bank_line l WHERE l.payment_id = p.document_id AND l.kind = 'rejected' AND l.because = '') LIMIT 1`,
+    [run],
+  )) as { number: string }[];
+  if (back) throw new RequestError(409, 'problem.run_payment_reversed', { number: back.number });
   return file;
 }

@@ -60,6 +60,8 @@ export function decidePaymentRun(books: Books, command: PaymentRunCommand): Deci
     );
     return base(0n);
   });
+  // Credits may make up for a vendor's bills, but not for all of a run: the bank would have nothing to do.
+  if (refusals.length === 0 && amounts.every((one) => one === 0n)) refusals.push(refusal('amount_zero', '/payments'));
   if (refusals.length > 0) return refused(refusals);
   const amount = base(amounts.reduce((sum, one) => sum + one, 0n));
   return post(books, { document: { ...command, amounts, amount }, date: command.date, postsNothing: true });

@@ -1,5 +1,6 @@
 import type { Router } from 'express';
 import { api } from '@obolus/contract/api';
+import type { TakenFiles } from '@obolus/contract/views/paying';
 import { RequestError } from '../../asking/failures.ts';
 import { explainLine } from '../../banking/explainLine.ts';
 import { readProposal } from '../../banking/proposal.ts';
@@ -35,17 +36,17 @@ export function payingRoutes(router: Router, context: Context): void {
   });
   implement(router, context, api.bankFiles, () => readBankFiles(manager, {}));
   implement(router, context, api.openBankLines, () => readOpenBankLines(manager));
-  implement(router, context, api.readBankFile, async ({ body, user }) => ({
-    rows: await takeBankFile(source, Buffer.from(body.content, 'base64'), taking(user.id)),
-  }));
+  implement(router, context, api.readBankFile, ({ body, user }) =>
+    takeBankFile(source, Buffer.from(body.content, 'base64'), taking(user.id)),
+  );
   implement(router, context, api.fetchBankFiles, async ({ user }) => {
     standIns();
-    const rows = [];
+    const taken: TakenFiles[] = [];
     for (const { id, content } of await readyAtStandIn(manager)) {
-      rows.push(...(await takeBankFile(source, content, taking(user.id))));
+      taken.push(await takeBankFile(source, content, taking(user.id)));
       await fetchedFromStandIn(manager, id);
     }
-    return { rows };
+    return { rows: taken.flatMap(({ rows }) => rows), again: taken.reduce((sum, { again }) => sum + again, 0) };
   });
   implement(router, context, api.explainBankLine, ({ params, body, user }) =>
     explainLine(source, params.id, body, taking(user.id)),

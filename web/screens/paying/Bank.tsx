@@ -58,7 +58,11 @@ export function Bank() {
       <div className="body" tabIndex={0}>
         <p role="status" className={fetching.isError ? 'wrong' : 'dim'}>
           {saidAgainst(fetching.error) ??
-            (fetching.data && say('paying.fetched', { count: fetching.data.rows.length }))}
+            (fetching.data && say('paying.fetched', { count: fetching.data.rows.length }))}{' '}
+          {reading.data &&
+            say(reading.data.again > 0 ? 'paying.read_again' : 'paying.was_read', {
+              reference: reading.data.rows.map(({ reference }) => reference).join(', '),
+            })}
         </p>
         {[files, open].map(
           ({ isError, error, refetch }, at) => isError && <Problem key={at} error={error} again={refetch} />,
