@@ -32,8 +32,21 @@ export interface StatementLine {
   readonly says: string;
 }
 
+/** A whole group of payments; all of the file where it is not named. */
+export interface RejectedGroup {
+  readonly group: string | undefined;
+  readonly says: string;
+}
+
 export type BankMessage =
-  | { readonly kind: 'status'; readonly reference: string; readonly lines: readonly StatusLine[] }
+  | {
+      readonly kind: 'status';
+      readonly reference: string;
+      /** The file that it answers, as we called it, and what of it was rejected without a word of its payments. */
+      readonly answers: string;
+      readonly rejected: readonly RejectedGroup[];
+      readonly lines: readonly StatusLine[];
+    }
   | {
       readonly kind: 'statement';
       readonly reference: string;
@@ -57,7 +70,8 @@ export function readBankMessages(content: Buffer): BankMessage[] {
 function readStatus(report: XmlNode): BankMessage {
   const reference = named(textAt(report, 'GrpHdr', 'MsgId'));
   const whole = statusOf(childAt(report, 'OrgnlGrpInfAndSts'), 'GrpSts');
-  const lines = childrenOf(report, 'OrgnlPmtInfAndSts').flatMap((group) => {
+  const groups = childrenOf(report, 'OrgnlPmtInfAndSts');
+  const lines = groups.flatMap((group) => {
     const ofGroup = statusOf(group, 'PmtInfSts');
     return childrenOf(group, 'TxInfAndSts').map((line): StatusLine => {
       const own = statusOf(line, 'TxSts');
@@ -70,7 +84,20 @@ function readStatus(report: XmlNode): BankMessage {
       };
     });
   });
-  return { kind: 'status', reference, lines };
+  // A file that is not even read is rejected as a whole, a group as a group: its payments are not named then.
+  const silent = groups.filter((group) => childrenOf(group, 'TxInfAndSts').length === 0);
+  const rejectedGroups = silent.flatMap((group): RejectedGroup[] => {
+    const { code, says } = statusOf(group, 'PmtInfSts');
+    return code === 'RJCT' ? [{ group: textAt(group, 'OrgnlPmtInfId'), says: (says || whole.says).slice(0, 140) }] : [];
+  });
+  const isWhole = whole.code === 'RJCT' && groups.length === 0;
+  return {
+    kind: 'status',
+    reference,
+    answers: textAt(report, 'OrgnlGrpInfAndSts', 'OrgnlMsgId'),
+    rejected: isWhole ? [{ group: undefined, says: whole.says.slice(0, 140) }] : rejectedGroups,
+    lines,
+  };
 }
 
 function statusOf(node: XmlNode | undefined, name: string): { code: string; says: string } {

@@ -342,6 +342,30 @@ describe('what the bank sends', () => {
     expect((await explain({ as: 'charge', note: 'again' })).status).toBe(409);
   });
 
+  it('may reject a whole currency, or a whole file, without naming a payment', async () => {
+    const [one, two] = [await bill('1', 'TF-11', '11'), await bill('2', 'BL-11', '22', { currency: 'EUR' })];
+    const run = await ines.posted(
+      'payment-run',
+      runOf([
+        { vendor: '1', bills: [[one, '11']] },
+        { vendor: '2', currency: 'EUR', bills: [[two, '22']] },
+      ]),
+    );
+    await piet.posted('approval', answer(run));
+    const { number } = await viewOf(run);
+    const rejecting = (id: string, of: string, groups: string) =>
+      `<Document><CstmrPmtStsRpt><GrpHdr><MsgId>${id}</MsgId></GrpHdr><OrgnlGrpInfAndSts><OrgnlMsgId>${number}</OrgnlMsgId>${of}</OrgnlGrpInfAndSts>${groups}</CstmrPmtStsRpt></Document>`;
+    const euro = `<OrgnlPmtInfAndSts><OrgnlPmtInfId>${number}-EUR</OrgnlPmtInfId><PmtInfSts>RJCT</PmtInfSts></OrgnlPmtInfAndSts>`;
+    expect(because(await readFile(rejecting('S-10', '', euro)))).toEqual(['']);
+    expect((await viewOf(run)).payments.map(({ state }) => state)).toEqual(['to-send', 'rejected']);
+    expect(because(await readFile(rejecting('S-11', '<GrpSts>RJCT</GrpSts>', '')))).toEqual(['', 'rejected-before']);
+    expect((await viewOf(run)).payments.map(({ state }) => state)).toEqual(['rejected', 'rejected']);
+    expect([await open('1'), await open('2')]).toEqual([
+      expect.arrayContaining(['TF-11 11.00']),
+      expect.arrayContaining(['BL-11 22.00']),
+    ]);
+  });
+
   it('is no file of a bank, or has no name: said, and nothing is kept', async () => {
     const content = (text: string) => ({ content: Buffer.from(text).toString('base64') });
     for (const text of ['<Invoice/>', statement('', ''), 'not xml at all'])

@@ -58,13 +58,14 @@ async function takeMessage(
   const at = sqlInstant(now());
   try {
     const file = await postTogether(source, { user, key: randomUUID(), now, today }, async (manager, post) => {
+      const said = message.kind === 'status' ? await linesOf(manager, message) : [];
       const payments = await paymentsNamed(
         manager,
-        message.lines.map(({ reference }) => reference),
+        [...said, ...message.lines].map(({ reference }) => reference),
       );
       const { lines, document } =
         message.kind === 'status'
-          ? { lines: await takeStatus(post, message.lines, payments, today), document: undefined }
+          ? { lines: await takeStatus(post, said, payments, today), document: undefined }
           : await takeStatement(manager, post, message, payments);
       const { insertId } = (await manager.query(
         'INSERT INTO bank_file (kind, reference, content, document_id, read_by, read_at) VALUES (?, ?, ?, ?, ?, ?)',
@@ -130,6 +131,25 @@ async function paymentsNamed(
       },
     ]),
   );
+}
+
+/** What a report says of each payment, with those that it rejects without naming them. */
+async function linesOf(
+  manager: EntityManager,
+  { answers, rejected, lines }: BankMessage & { kind: 'status' },
+): Promise<StatusLine[]> {
+  if (rejected.length === 0) return [...lines];
+  const rows: Row[] = await manager.query(
+    "SELECT p.run_line_no, d.currency FROM document r JOIN payment p ON p.run_id = r.id JOIN document d ON d.id = p.document_id WHERE r.kind = 'payment-run' AND r.number = ? ORDER BY p.run_line_no",
+    [answers],
+  );
+  const further = rows.flatMap((row): StatusLine[] => {
+    const reference = transferReference(answers, text(row.run_line_no));
+    const group = transferReference(answers, text(row.currency));
+    const of = rejected.find((one) => one.group === undefined || one.group === group);
+    return of ? [{ reference, isRejected: true, says: of.says, asked: undefined }] : [];
+  });
+  return [...lines, ...further.filter(({ reference }) => lines.every((line) => line.reference !== reference))];
 }
 
 /** Rejected payments are taken back, so that their bills are open again. */
