@@ -79,9 +79,9 @@ async function takeMail(post: Post, stream: SMTPServerDataStream, session: SMTPS
     throw refusedForSize();
   }
   const { messageId, subject, text, attachments } = await post.read(Buffer.concat(parts));
-  const forBills = recipients.some((address) => FOR_BILLS.test(address));
-  // What we sent is kept already, under the id that it carries.
+  // What we sent is kept already, under the id that it carries: it is no bill, whatever the vendor’s address is called.
   const own = /^<(.+)@obolus>$/.exec(messageId)?.[1];
+  const forBills = own === undefined && recipients.some((address) => FOR_BILLS.test(address));
   await keepMail(
     post.source,
     {

@@ -187,7 +187,7 @@ function Payments({ run }: { run: RunView }) {
                   <Link className="act" to={`/documents/${id}`}>
                     {reference}
                   </Link>
-                  {doubt && <span className="text-over"> {doubtWords(doubt)}</span>}
+                  {doubt && <span className="text-over"> ({doubtWords(doubt)})</span>}
                 </span>
               ))}
             </td>
