@@ -11,7 +11,7 @@ import { big, type Row, text } from '../queries/figures.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
 
 /*
- * A bank that ships with the application instead of the company's own (docs/configuration.md). It takes files of credit transfers as any bank does, answers
+ * A bank that ships with the application instead of the company's own (docs/configuration.md). It takes files of credit transfers like every bank, answers
  * with a status report, and gives statements of the account. It knows nothing of the books but what the file says, and the rates of exchange.
  */
 

@@ -71,7 +71,7 @@ async function takeMessage(
         'INSERT INTO bank_file (kind, reference, content, document_id, read_by, read_at) VALUES (?, ?, ?, ?, ?, ?)',
         [message.kind, message.reference, content.toString('utf8'), document ?? null, user, at],
       )) as { insertId: string };
-      for (const [position, line] of lines.entries()) await keepLine(manager, insertId, position, line);
+      if (lines.length > 0) await keepLines(manager, insertId, lines);
       return insertId;
     });
     const [view] = (await readBankFiles(source.manager, { file: String(file) })).rows;
@@ -273,21 +273,15 @@ function kindOf({ isDebit, isCharge, reference }: StatementLine, payment: Paymen
   return isDebit && isCharge ? 'charge' : 'other';
 }
 
-async function keepLine(manager: EntityManager, file: string, position: number, line: Taken): Promise<void> {
-  const minor = line.currency === '' ? undefined : minorOf(line.amount, line.currency);
+async function keepLines(manager: EntityManager, file: string, lines: readonly Taken[]): Promise<void> {
+  const rows = lines.map((line, position) => {
+    const minor = line.currency === '' ? undefined : minorOf(line.amount, line.currency);
+    const { kind, day, currency, says, reference, payment, because } = line;
+    const amount = minor === undefined ? null : minor.toString();
+    return [file, position + 1, kind, day || null, amount, currency, says, reference, payment ?? null, because];
+  });
   await manager.query(
-    'INSERT INTO bank_line (file_id, line_no, kind, day, amount, currency, says, reference, payment_id, because) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
-    [
-      file,
-      position + 1,
-      line.kind,
-      line.day || null,
-      minor === undefined ? null : minor.toString(),
-      line.currency,
-      line.says,
-      line.reference,
-      line.payment ?? null,
-      line.because,
-    ],
+    'INSERT INTO bank_line (file_id, line_no, kind, day, amount, currency, says, reference, payment_id, because) VALUES ?',
+    [rows],
   );
 }
