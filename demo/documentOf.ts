@@ -108,8 +108,11 @@ const MADE: { readonly [Name in Word]: (step: Extract<Step, Record<Name, unknown
       kind: 'customs-entry',
       body: {
         date: as.date,
+        entered: as.date,
         reference,
         vendor: as.vendor(broker).id,
+        authority: '',
+        charges: [],
         rates: rates.map(([currency, rate]) => ({ currency, rate })),
         lines: lines.map(([goods, code, origin, value, duty, importTax]) => ({
           goods: goods.map(as.line),

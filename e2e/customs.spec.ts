@@ -147,3 +147,94 @@ test('a broker’s statement comes by mail, is held against the schedule, and it
     await desk.expectBooksToAgree();
   });
 });
+
+test('an entry carries what is owed to customs: the broker’s bill clears it, its duty goes onto the goods, a correction gives some back', async ({
+  page,
+  browser,
+}) => {
+  await test.step('the administrator lets entries carry the debt, and enters whom it is owed to', async () => {
+    const other = await browser.newPage();
+    await new Desk(other).signIn('administrator');
+    await other.getByRole('link', { name: 'Setup' }).click();
+    await other.getByRole('link', { name: 'Company', exact: true }).click();
+    await other.getByLabel('Customs entries carry the debt').check();
+    await other.keyboard.press('Control+Enter');
+    await expect(other.getByText('Saved.')).toBeVisible();
+    await other.getByRole('link', { name: 'Vendors', exact: true }).click();
+    await other.keyboard.press('n');
+    await other.getByLabel('Number', { exact: true }).fill('HARBOR');
+    await other.getByLabel('Name', { exact: true }).fill('Harbor Customs Office');
+    await other.getByLabel('Currency', { exact: true }).fill('USD');
+    await new Desk(other).choose('Terms', '14');
+    await other.keyboard.press('Control+Enter');
+    await expect(other.getByText('Saved.')).toBeVisible();
+    await other.close();
+  });
+  const desk = new Desk(page);
+  await desk.signIn();
+
+  await test.step('the entry posts duty and import tax against customs payable', async () => {
+    await page.getByRole('link', { name: 'Landing sheet' }).click();
+    await page.getByRole('link', { name: 'New customs entry' }).click();
+    await page.getByLabel('Entry number').fill('26-HB-4471');
+    await page.getByRole('button', { name: 'FHL-013' }).click();
+    await desk.choose('Broker', 'lantern');
+    await page.getByLabel('Duty, line 1').fill('60');
+    await page.getByLabel('Import tax, line 1').fill('200');
+    await desk.choose('Customs authority', 'harbor');
+    await page.getByRole('button', { name: 'Add a fee, interest or a fine' }).click();
+    await page.getByLabel('Kind of charge 1').selectOption('demurrage');
+    await page.getByLabel('Amount of charge 1').fill('12.50');
+    await expectAccessible(page);
+    const footing = await desk.footing();
+    expect(footing.some((line) => line.startsWith('Customs payable, Harbor Customs Office 272.50'))).toBe(true);
+    await desk.post();
+  });
+
+  await test.step('the broker’s bill is what it paid there', async () => {
+    await page.getByRole('link', { name: 'Calculated and charged' }).click();
+    await expect(page.getByText('272.50 USD is owed to Harbor Customs Office.')).toBeVisible();
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Broker’s bill' }).click();
+    await page.getByLabel('Vendor’s number').fill('L-881');
+    await page.getByLabel('Amount of charge 1').fill('272.51');
+    await expect(page.getByText(/272\.50 is owed to customs for this entry/).first()).toBeVisible();
+    await page.getByLabel('Amount of charge 1').fill('272.50');
+    await expectAccessible(page);
+    await page.keyboard.press('Control+Enter');
+    await expect(page).toHaveURL(/\/documents\/\d+$/);
+    await expect(page.getByRole('row', { name: /26-HB-4471/ })).toContainText('Paid to customs for us');
+  });
+
+  await test.step('its duty goes onto the goods', async () => {
+    await page.getByRole('link', { name: /CE-\d+/ }).click();
+    await page.getByRole('link', { name: 'Calculated and charged' }).click();
+    await expect(page.getByText('Nothing is owed to Harbor Customs Office any more.')).toBeVisible();
+    await page.getByRole('button', { name: 'Allocate to goods' }).click();
+    await page.getByLabel(/Basis of duty/).selectOption('value');
+    await desk.post();
+    await desk.expectBooksToAgree();
+  });
+
+  await test.step('customs gives some of it back: a correction, and money', async () => {
+    await page.getByRole('button', { name: /Find/ }).click();
+    await page.keyboard.type('26-HB-4471');
+    await page.getByRole('option', { name: /CE-/ }).click();
+    await page.getByRole('link', { name: 'Calculated and charged' }).click();
+    await page.getByRole('button', { name: 'Correct the entry' }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText(/corrects CE-\d+/);
+    await page.getByLabel('Duty, line 1').fill('-20');
+    await expectAccessible(page);
+    await desk.post();
+    await page.getByRole('link', { name: 'Calculated and charged' }).click();
+    await expect(page.getByText('Harbor Customs Office owes 20.00 USD back.')).toBeVisible();
+    await page.getByRole('link', { name: /^Payables/ }).click();
+    await page
+      .getByRole('link', { name: /Harbor Customs Office/ })
+      .first()
+      .click();
+    await page.getByRole('checkbox').first().check();
+    await desk.post();
+    await desk.expectBooksToAgree();
+  });
+});

@@ -1,7 +1,7 @@
 import { AdviceView, HeldView, OnDockLine, ReceivedLine } from '../views/receiving.ts';
 import { Commitments, OpenOrderLine, OrderCosts, OrderView } from '../views/orders.ts';
 import { Paper } from '../views/documents.ts';
-import { ChargedEntry, StatementView } from '../views/tariff.ts';
+import { ChargedEntry, CustomsDebt, StatementView } from '../views/tariff.ts';
 import { ShipmentRow, ShipmentView, UnbilledEstimate } from '../views/shipments.ts';
 import { Id, Text, Type, exactly } from '../figures.ts';
 import { endpoint } from '../endpoint.ts';
@@ -100,6 +100,14 @@ export const ordersEndpoints = {
       content: Text(5_600_000, 'The file, in base64'),
     }),
     reply: StatementView,
+  }),
+  customsDebts: endpoint({
+    method: 'get',
+    path: '/customs-entries/debts',
+    summary: 'What is owed to customs, by entry: brokers pay it for the company',
+    allow: 'signed-in',
+    query: exactly({}),
+    reply: firstOf(CustomsDebt),
   }),
   chargedEntry: endpoint({
     method: 'get',

@@ -80,6 +80,12 @@ export const bill = kind({
         },
       ),
     ),
+    disbursements: Type.Optional(
+      Type.Array(exactly({ of: Type.Union([Id, Type.Literal('')]), amount: Amount }), {
+        maxItems: 50,
+        description: 'What was paid to customs for the company, by customs entry: it clears what is owed there',
+      }),
+    ),
     expenses: Type.Optional(
       Type.Array(exactly({ expense: Text(60), amount: Amount, ...Dimensions }), { maxItems: 200 }),
     ),

@@ -53,6 +53,9 @@ export const chargeKinds: Register = {
   ],
 };
 
+/** What an amount per unit of a rate is for: the stock unit, or a unit that customs counts in. */
+export const RATE_UNITS = ['stock-unit', 'kg', 'litre', 'square-metre', 'metre', 'each', 'pair'] as const;
+
 /** How what a rule expects of a shipment as a whole is shared over its lines. */
 export const SHARED_BY = ['value', 'quantity', 'weight', 'volume', 'equal'] as const;
 
@@ -101,7 +104,6 @@ export const tariff: Register = {
       name: 'code',
       label: 'word.tariff_code',
       as: 'text',
-      required: true,
       most: 20,
       settled: true,
       hint: 'hint.tariff_code',
@@ -118,7 +120,7 @@ export const tariff: Register = {
     { name: 'to', label: 'word.until', as: 'day' },
     { name: 'percent', label: 'word.percent', as: 'figure', places: 4, hint: 'hint.of_customs_value' },
     { name: 'per_unit', label: 'word.per_unit', as: 'figure', places: 6, hint: 'hint.in_base' },
-    { name: 'unit', label: 'word.unit', as: 'choice', choices: choicesOf(['stock-unit', 'kg']) },
+    { name: 'unit', label: 'word.unit', as: 'choice', choices: choicesOf([...RATE_UNITS]), hint: 'hint.rate_unit' },
     {
       name: 'combine',
       label: 'word.combined',
@@ -128,5 +130,14 @@ export const tariff: Register = {
     },
     { name: 'floor', label: 'word.at_least', as: 'figure', places: 4, optional: true },
     { name: 'cap', label: 'word.at_most', as: 'figure', places: 4, optional: true },
+    {
+      name: 'limits',
+      label: 'word.limits',
+      as: 'choice',
+      choices: choicesOf(['of-each-line', 'of-the-entry']),
+      hint: 'hint.limits',
+    },
+    { name: 'suspended_from', label: 'word.suspended_from', as: 'day', hint: 'hint.suspended' },
+    { name: 'suspended_to', label: 'word.suspended_to', as: 'day' },
   ],
 };

@@ -48,6 +48,8 @@ export const company: Register = {
       hint: 'hint.customs_value',
       optional: true,
     },
+    { name: 'customs_debt', label: 'word.customs_debt', as: 'yes', hint: 'hint.customs_debt' },
+    { name: 'duty_by_code', label: 'word.duty_by_code', as: 'yes', hint: 'hint.duty_by_code' },
     {
       name: 'alike_within',
       label: 'word.alike_within',

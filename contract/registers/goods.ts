@@ -1,3 +1,4 @@
+import { RATE_UNITS } from './charges.ts';
 import {
   allowances,
   choicesOf,
@@ -44,6 +45,14 @@ export const items: Register = {
     { name: 'group', label: 'word.group', as: 'entry', of: 'item-groups' },
     { name: 'tariff_code', label: 'word.tariff_code', as: 'text', most: 20 },
     { name: 'origin', label: 'word.origin', as: 'country', hint: 'hint.country' },
+    {
+      name: 'customs_unit',
+      label: 'word.customs_unit',
+      as: 'choice',
+      choices: choicesOf(RATE_UNITS.filter((unit) => unit !== 'stock-unit')),
+      hint: 'hint.customs_unit',
+    },
+    measure('customs_quantity', 'word.customs_quantity'),
     {
       name: 'packs',
       label: 'word.packs',

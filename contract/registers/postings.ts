@@ -20,6 +20,7 @@ export const POSTINGS = [
   'shipped-not-billed',
   'stock-suspense',
   'payables',
+  'customs-payable',
   'grni',
   'accrued-charges',
   'tax-withheld',

@@ -48,6 +48,8 @@ export const Me = exactly({
     standIns: Type.Boolean(),
     mailbox: Type.Union([Count, Type.Null()]),
     /** From what percent of the goods’ value a charge, and of its usual cost a unit’s, is pointed out; empty for never. */
+    /** Whether customs entries carry what is owed to customs, and to whom it was owed last; empty for nobody yet. */
+    customsDebt: Type.Union([exactly({ authority: Type.Union([Id, Type.Literal('')]) }), Type.Null()]),
     unusual: exactly({ charge: Text(20), cost: Text(20) }),
   }),
   preferences: Preferences,

@@ -18,7 +18,7 @@ import { ItemView } from './setUp.ts';
 /** A bill that is not paid whole, or a credit memo that nothing was paid with yet. Amounts that the vendor owes are negative. */
 export const PayableView = exactly({
   id: Id,
-  kind: oneOf(['bill', 'credit'] as const),
+  kind: oneOf(['bill', 'credit', 'customs-entry'] as const),
   number: Text(30),
   /** Its number on the vendor's paper. */
   reference: Text(60),

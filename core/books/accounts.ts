@@ -22,6 +22,7 @@ export const ACCOUNTS = [
   { key: 'shipped-not-billed', number: '1450', group: 'asset' },
   { key: 'stock-suspense', number: '1490', group: 'asset' },
   { key: 'payables', number: '2010', group: 'liability' },
+  { key: 'customs-payable', number: '2030', group: 'liability' },
   { key: 'grni', number: '2050', group: 'liability' },
   { key: 'accrued-charges', number: '2060', group: 'liability' },
   { key: 'tax-withheld', number: '2310', group: 'liability' },

@@ -18,7 +18,7 @@ import {
 } from '../state/company.ts';
 import { type Books, emptyBooks } from '../state/books.ts';
 import { type BinKind, type Item, KEPT_BY } from '../state/stock.ts';
-import type { TariffRate } from '../tariff/schedule.ts';
+import { RATE_UNITS, type RateUnit, type TariffRate } from '../tariff/schedule.ts';
 import { asFields, type Fields, isTrue, NotKnown, onlyKeys, optionalText, textOf } from '../reading/fields.ts';
 import { differenceOf } from '../charges/estimate.ts';
 import { percentOf } from '../state/caseStep.ts';
@@ -32,6 +32,8 @@ export function openingBooks(file: CaseFile): Books {
       'currency',
       'recognition',
       'customs-value',
+      'customs-debt',
+      'duty-rounding',
       'approval-limits',
       'over',
       'short',
@@ -53,6 +55,9 @@ export function openingBooks(file: CaseFile): Books {
     throw new NotKnown(`cost recognised ${recognition} is not known`);
   const customs = optionalText(file.company, 'customs-value') ?? 'goods';
   if (customs !== 'goods' && customs !== 'with-freight') throw new NotKnown(`a customs value ${customs} is not known`);
+  const rounding = optionalText(file.company, 'duty-rounding') ?? 'line';
+  if (rounding !== 'line' && rounding !== 'code-and-origin')
+    throw new NotKnown(`duty that is rounded by ${rounding} is not known`);
   const currency = textOf(file.company, 'currency');
   const alike = optionalText(file.company, 'alike-within');
   const writeOff = optionalText(file.company, 'write-off-limit');
@@ -73,6 +78,8 @@ export function openingBooks(file: CaseFile): Books {
     recognition,
     ...chargeKindsOf(file.company),
     customsValueWithFreight: customs === 'with-freight',
+    carriesCustomsDebt: isTrue(file.company, 'customs-debt'),
+    dutyRounding: rounding,
     alikeWithin: alike === undefined ? undefined : Number(alike),
     tolerance: { over: fraction(0n), short: fraction(0n), ...toleranceOf(file.company) },
   });
@@ -124,7 +131,20 @@ function chargeKindsOf(fields: Fields): Pick<Company, 'toVariance' | 'densities'
 function itemOf(id: string, fields: Fields, currency: string): Item {
   onlyKeys(
     fields,
-    ['method', 'unit', 'weight', 'volume', 'code', 'origin', 'standard', 'packs', 'over', 'short', ...ALLOWING],
+    [
+      'method',
+      'unit',
+      'weight',
+      'volume',
+      'code',
+      'origin',
+      'standard',
+      'packs',
+      'customs-units',
+      'over',
+      'short',
+      ...ALLOWING,
+    ],
     `item ${id}`,
   );
   const name = textOf(fields, 'method');
@@ -144,6 +164,10 @@ function itemOf(id: string, fields: Fields, currency: string): Item {
     })),
     weight: weight === undefined ? undefined : quantityOrThrow(weight),
     volume: volume === undefined ? undefined : quantityOrThrow(volume),
+    supplementary: Object.entries(asFields(fields['customs-units'] ?? {}, 'customs-units')).map(([unit, quantity]) => ({
+      unit: rateUnit(unit),
+      quantity: quantityOrThrow(String(quantity)),
+    })),
     tariffCode: optionalText(fields, 'code') ?? '',
     origin: optionalText(fields, 'origin') ?? '',
     standards:
@@ -175,15 +199,18 @@ const TARIFF_KEYS = [
   'combine',
   'floor',
   'cap',
+  'limits',
+  'suspended',
 ];
 
 function tariffRate(fields: Fields, currency: string): TariffRate {
   onlyKeys(fields, TARIFF_KEYS, 'a tariff rate');
-  const unit = optionalText(fields, 'unit') ?? 'stock unit';
   const combine = optionalText(fields, 'combine') ?? 'sum';
-  if (unit !== 'stock unit' && unit !== 'kg') throw new NotKnown(`a rate per ${unit} is not known`);
   if (combine !== 'sum' && combine !== 'higher' && combine !== 'lower')
     throw new NotKnown(`a rate that is the ${combine} is not known`);
+  const limits = optionalText(fields, 'limits') ?? 'line';
+  if (limits !== 'line' && limits !== 'entry') throw new NotKnown(`limits of each ${limits} are not known`);
+  const days = fields.suspended === undefined ? undefined : asFields(fields.suspended, 'suspended');
   const limit = (key: string) =>
     fields[key] === undefined ? undefined : base(baseOrThrow(textOf(fields, key), currency));
   return {
@@ -195,11 +222,19 @@ function tariffRate(fields: Fields, currency: string): TariffRate {
     to: optionalText(fields, 'to'),
     percent: percentOf(optionalText(fields, 'percent') ?? '0'),
     perUnit: priceOrThrow(optionalText(fields, 'perUnit') ?? '0'),
-    unit: unit === 'kg' ? unit : 'stock-unit',
+    unit: rateUnit(optionalText(fields, 'unit') ?? 'stock unit'),
     combine,
     floor: limit('floor'),
     cap: limit('cap'),
+    limits,
+    suspended: days && { from: textOf(days, 'from'), to: optionalText(days, 'to') },
   };
+}
+
+function rateUnit(name: string): RateUnit {
+  const unit = RATE_UNITS.find((known) => known === name.replace(' ', '-'));
+  if (!unit) throw new NotKnown(`a rate per ${name} is not known`);
+  return unit;
 }
 
 /** `over` and `short` in percent of what was ordered. */

@@ -1,13 +1,11 @@
 import { base, type BaseAmount } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
-import { invariant } from '../exact/invariant.ts';
-import { shareOut } from '../exact/shareOut.ts';
 import type { Books } from '../state/books.ts';
-import { type DutiableLine, dutyOn } from '../tariff/duty.ts';
+import { roundedBy } from '../state/company.ts';
+import { type DutiableLine, dutyOn, shareByWorth, totalOf, type WorkedOut } from '../tariff/duty.ts';
 import type { Tariff } from '../tariff/schedule.ts';
-import { customsValue } from './customs.ts';
+import { asKnown, carriedKnown, customsValue } from './customs.ts';
 import type { CustomsEntryCommand, CustomsEntryLine } from './customsEntry/command.ts';
-import { carriedBy } from './estimate.ts';
 import { landedLine, type LandedLine } from './landedLine.ts';
 
 /**
@@ -25,54 +23,77 @@ export interface Charged {
   readonly causes: readonly { readonly cause: Cause; readonly measure: string; readonly amount: BaseAmount }[];
 }
 
+type Stated = Pick<CustomsEntryCommand, 'entered' | 'rates'>;
+
 /**
- * A line of a customs entry: calculated beside charged, each part of the difference with its cause (accounting.md, Duty). Undefined where no duty is
- * stated, or its goods have not come. What was declared is put in step by step, so that the parts add up to the difference.
+ * The lines of a customs entry: calculated beside charged, each part of the difference with its cause (accounting.md, Duty). Undefined for one
+ * that states no duty, or whose goods have not come. What was declared is put in step by step, so that the parts add up to the difference;
+ * what is rounded or limited for the entry as a whole is taken with its other lines as they are known.
  */
 export function chargedBeside(
   books: Books,
   tariff: Tariff,
-  entry: Pick<CustomsEntryCommand, 'date' | 'rates'>,
-  line: CustomsEntryLine,
-): Charged | undefined {
-  const goods = line.goods.flatMap((id) => landedLine(books, id) ?? []);
-  if (line.duty === undefined || goods.length === 0 || goods.length < line.goods.length) return undefined;
-  const { currency } = books.company;
-  const total = (lines: readonly DutiableLine[], on: Day): bigint =>
-    lines.flatMap((one) => dutyOn(tariff, one, on, currency)).reduce((sum, { amount }) => sum + amount, 0n);
+  entry: Stated,
+  lines: readonly CustomsEntryLine[],
+): (Charged | undefined)[] {
+  const landed = lines.map(({ goods }) => goods.flatMap((id) => landedLine(books, id) ?? []));
+  const known = lines.map((line, at) => goodsAsKnown(books, entry, line, landed[at] ?? []));
+  const rule = roundedBy(books.company);
+  const eachAlone = rule.rounding === 'line' && tariff.every(({ limits }) => limits === 'line');
+  return lines.map((line, at) => {
+    const own = known[at] ?? [];
+    if (line.duty === undefined || own.length === 0 || own.length < line.goods.length) return undefined;
+    const others = eachAlone ? [] : known.flatMap((goods, place) => (place === at ? [] : goods));
+    const worked = (goods: readonly DutiableLine[]) =>
+      dutyOn(tariff, [...goods, ...others], rule)
+        .slice(0, goods.length)
+        .flat();
+    const days = [
+      ...(landed[at] ?? []).map(({ date }) => date),
+      ...tariff.flatMap(({ from, to }) => [from, to ?? from]),
+    ];
+    return lineCharged(line, line.duty, own, worked, new Set(days));
+  });
+}
 
-  const own = goods.map((one) => asKnown(books, entry, one));
-  const steps: readonly (readonly [Cause, readonly DutiableLine[]])[] = declaredStepByStep(own, line);
-  const calculated = total(own, entry.date);
+/** @param worked what the schedule makes of the line's goods as they are given */
+function lineCharged(
+  line: CustomsEntryLine,
+  charged: BaseAmount,
+  own: readonly DutiableLine[],
+  worked: (goods: readonly DutiableLine[]) => WorkedOut[],
+  days: ReadonlySet<Day>,
+): Charged {
+  const steps = declaredStepByStep(own, line);
+  const calculated = totalOf(worked(own));
   let before = calculated;
   const causes: { cause: Cause; measure: string; amount: BaseAmount }[] = [];
-  for (const [cause, lines] of steps) {
-    const after = total(lines, entry.date);
+  for (const [cause, goods] of steps) {
+    const after = totalOf(worked(goods));
     if (after !== before) causes.push({ cause, measure: '', amount: base(after - before) });
     before = after;
   }
   const declared = steps.at(-1)?.[1] ?? own;
-  const rest = line.duty - before;
-  if (rest !== 0n)
-    causes.push({ ...restOf(rest, tariff, declared, entry.date, goods, currency, total), amount: base(rest) });
-  return { calculated: base(calculated), charged: line.duty, causes };
+  const rest = charged - before;
+  if (rest !== 0n) causes.push({ ...restOf(rest, declared, worked, days), amount: base(rest) });
+  return { calculated, charged, causes };
 }
 
-function asKnown(books: Books, entry: Pick<CustomsEntryCommand, 'date' | 'rates'>, line: LandedLine): DutiableLine {
-  const item = books.items.get(line.item);
-  const { receipt } = line;
-  const carried = receipt
-    ? carriedBy(books, receipt.landed) + carriedBy(books, receipt.estimates) - carriedBy(books, receipt.estimatesUsed)
-    : 0n;
-  return {
-    code: item?.tariffCode ?? '',
-    origin: line.origin,
-    preference: line.preference,
-    customsValue: customsValue(books, line, entry, carried),
-    quantity: line.quantity,
-    unit: item?.unit ?? '',
-    weight: item?.weight,
-  };
+function goodsAsKnown(
+  books: Books,
+  entry: Stated,
+  { additions = base(0n) }: CustomsEntryLine,
+  goods: readonly LandedLine[],
+): DutiableLine[] {
+  if (goods.length === 0) return [];
+  const added = shareByWorth(
+    additions,
+    goods.map(({ pricePaid }) => pricePaid),
+  );
+  return goods.map((line, at) => {
+    const value = customsValue(books, line, entry, carriedKnown(books, line));
+    return asKnown(books, line, entry.entered, base(value + (added[at] ?? 0n)));
+  });
 }
 
 /** The goods as known, then with one declared fact after the other in its place; a fact that is not stated changes nothing. */
@@ -94,34 +115,30 @@ function declaredStepByStep(
 
 /** A value that is stated of all of them, shared by what each is worth. */
 function valuedAt(lines: readonly DutiableLine[], value: BaseAmount): DutiableLine[] {
-  const worth = lines.map(({ customsValue: known }) => (known > 0n ? known : 0n));
-  const shared = shareOut(value, worth.some((known) => known > 0n) ? worth : worth.map(() => 1n));
-  invariant(shared.ok, 'weights are not below zero, and not all nothing');
-  return lines.map((line, at) => ({ ...line, customsValue: base(shared.shares[at] ?? 0n) }));
+  const shares = shareByWorth(
+    value,
+    lines.map(({ customsValue: known }) => known),
+  );
+  return lines.map((line, at) => ({ ...line, customsValue: base(shares[at] ?? 0n) }));
 }
 
 /** What explains the rest, once all is as it was declared. */
 function restOf(
   rest: bigint,
-  tariff: Tariff,
   declared: readonly DutiableLine[],
-  on: Day,
-  goods: readonly LandedLine[],
-  currency: string,
-  total: (lines: readonly DutiableLine[], on: Day) => bigint,
+  worked: (goods: readonly DutiableLine[]) => WorkedOut[],
+  days: ReadonlySet<Day>,
 ): { cause: Cause; measure: string } {
+  const now = worked(declared);
   const byMeasure = new Map<string, bigint>();
-  for (const { measure, amount } of declared.flatMap((one) => dutyOn(tariff, one, on, currency)))
-    byMeasure.set(measure, (byMeasure.get(measure) ?? 0n) + amount);
+  for (const { measure, amount } of now) byMeasure.set(measure, (byMeasure.get(measure) ?? 0n) + amount);
   for (const [measure, amount] of byMeasure) {
     if (amount !== 0n && rest === -amount) return { cause: 'measure-missing', measure };
     if (amount !== 0n && rest === amount) return { cause: 'measure-twice', measure };
   }
-  const now = total(declared, on);
-  const days = new Set([
-    ...goods.map(({ date }) => date),
-    ...tariff.flatMap(({ from, to }) => [from, ...(to ? [to] : [])]),
-  ]);
-  for (const day of days) if (total(declared, day) === now + rest) return { cause: 'date', measure: '' };
+  const charged = totalOf(now) + rest;
+  for (const day of days)
+    if (totalOf(worked(declared.map((line) => ({ ...line, on: day })))) === charged)
+      return { cause: 'date', measure: '' };
   return { cause: 'arithmetic', measure: '' };
 }

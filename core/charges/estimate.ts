@@ -12,8 +12,9 @@ import { decimalsOf } from '../exact/currencies.ts';
 import { divideRounded, powerOfTen } from '../exact/rounding.ts';
 import { type Fields, NotKnown, optionalText } from '../reading/fields.ts';
 import type { Books } from '../state/books.ts';
+import { roundedBy } from '../state/company.ts';
 import type { Estimate, OrderLine, ReceiptLine } from '../state/purchasing.ts';
-import { dutyOn } from '../tariff/duty.ts';
+import { type DutiableLine, dutyOn, totalOf } from '../tariff/duty.ts';
 import type { LineId } from '../costing/pool.ts';
 import { change, type Writing } from '../state/writing.ts';
 
@@ -27,6 +28,18 @@ export type EstimateDifference = 'goods' | 'variance';
 export const goesToVariance = ({ company }: Books, kind: string, said: EstimateDifference | undefined): boolean =>
   company.recognition === 'on-sale' && (said === undefined ? company.toVariance.has(kind) : said === 'variance');
 
+/** A charge that is expected with goods, in base currency. */
+export interface Expected {
+  readonly kind: string;
+  readonly amount: BaseAmount;
+}
+
+/** Goods that came of an ordered line. */
+export interface EstimatedLine {
+  readonly ordered: Pick<OrderLine, 'estimates' | 'quantity'>;
+  readonly received: Received;
+}
+
 /** Goods just received, as an estimate sees them. */
 export interface Received {
   readonly item: string;
@@ -39,48 +52,49 @@ export interface Received {
   readonly preference: boolean;
 }
 
-/** The charges that are expected with received goods, by kind, in base currency (accounting.md: accrued charges, by kind). */
-export function estimatesFor(
-  books: Books,
-  ordered: Pick<OrderLine, 'estimates' | 'quantity'>,
-  received: Received,
-): { kind: string; amount: BaseAmount }[] {
-  const known = ordered.estimates.flatMap((estimate) =>
-    estimate.by === 'tariff' ? [] : [{ kind: estimate.kind, amount: amountOf(books, ordered, estimate, received) }],
+/**
+ * The charges that are expected with goods that came together, line by line and by kind, in base currency (accounting.md: accrued charges, by
+ * kind). Duty is worked out for all of them as for one customs entry.
+ */
+export function estimatesFor(books: Books, lines: readonly EstimatedLine[]): Expected[][] {
+  const known = lines.map(({ ordered, received }) =>
+    ordered.estimates.flatMap((estimate) =>
+      estimate.by === 'tariff' ? [] : [{ kind: estimate.kind, amount: amountOf(books, ordered, estimate, received) }],
+    ),
   );
-  const customsValue = base(received.value + (books.company.customsValueWithFreight ? carriedBy(books, known) : 0n));
-  return ordered.estimates
-    .map((estimate) => ({
-      kind: estimate.kind,
-      amount: base(
-        estimate.by === 'tariff'
-          ? dutyExpected(books, received, customsValue)
-          : amountOf(books, ordered, estimate, received),
-      ),
-    }))
-    .filter(({ amount }) => amount !== 0n);
+  const byTariff = lines.flatMap(({ ordered }, at) =>
+    ordered.estimates.some(({ by }) => by === 'tariff') ? [at] : [],
+  );
+  const goods = byTariff.map((at) => dutiable(books, (lines[at] as EstimatedLine).received, known[at] ?? []));
+  const duty = new Map(
+    dutyOn(books.tariff, goods, roundedBy(books.company)).map((worked, place) => [byTariff[place], totalOf(worked)]),
+  );
+  return lines.map(({ ordered, received }, at) =>
+    ordered.estimates
+      .map((estimate) => ({
+        kind: estimate.kind,
+        amount:
+          estimate.by === 'tariff' ? (duty.get(at) ?? base(0n)) : base(amountOf(books, ordered, estimate, received)),
+      }))
+      .filter(({ amount }) => amount !== 0n),
+  );
 }
 
 /** Of charges on goods, what carries and insures them to the border (accounting.md, Duty: customs value). */
-export const carriedBy = (books: Books, charges: readonly { kind: string; amount: bigint }[]): bigint =>
-  charges.reduce((sum, { kind, amount }) => (books.company.toTheBorder.has(kind) ? sum + amount : sum), 0n);
+export const carriedBy = (
+  { company }: Pick<Books, 'company'>,
+  charges: readonly { kind: string; amount: bigint }[],
+): bigint => charges.reduce((sum, { kind, amount }) => (company.toTheBorder.has(kind) ? sum + amount : sum), 0n);
 
-function dutyExpected(
-  books: Books,
-  { item: id, quantity, origin, preference, date }: Received,
-  customsValue: BaseAmount,
-): bigint {
-  const item = books.items.get(id);
-  const goods = {
-    code: item?.tariffCode ?? '',
-    origin,
-    preference,
-    customsValue,
-    quantity,
-    unit: item?.unit ?? '',
-    weight: item?.weight,
-  };
-  return dutyOn(books.tariff, goods, date, books.company.currency).reduce((sum, { amount }) => sum + amount, 0n);
+function dutiable(
+  { items, company }: Books,
+  { item: id, quantity, origin, preference, date, value }: Received,
+  charges: readonly { kind: string; amount: bigint }[],
+): DutiableLine {
+  const item = items.get(id);
+  const customsValue = base(value + (company.customsValueWithFreight ? carriedBy({ company }, charges) : 0n));
+  const code = item?.tariffCode ?? '';
+  return { code, origin, preference, on: date, customsValue, quantity, measured: item ?? { unit: '' } };
 }
 
 function amountOf(

@@ -3,8 +3,9 @@ import { base, fraction, ONE_TO_ONE, priceOrThrow, quantityOrThrow, rateOrThrow 
 import { companyOf } from '../state/company.ts';
 import { type Books, emptyBooks } from '../state/books.ts';
 import type { Item } from '../state/stock.ts';
-import type { Statement } from '../state/purchasing.ts';
-import { expectedCost } from './expected.ts';
+import type { Bought, Statement } from '../state/purchasing.ts';
+import { tariffRate } from '../testing/tariffRate.ts';
+import { expectedCosts } from './expected.ts';
 
 const yarn: Item = {
   id: '1',
@@ -21,23 +22,10 @@ const yarn: Item = {
 const books: Books = {
   ...emptyBooks(companyOf({ currency: 'USD', firstOpenDay: '2026-01-01' })),
   items: new Map([['1', yarn]]),
-  tariff: [
-    {
-      measure: 'duty',
-      code: '5107',
-      origin: undefined,
-      preference: false,
-      from: '2026-01-01',
-      to: undefined,
-      percent: fraction(60_000n),
-      perUnit: priceOrThrow('0.20'),
-      unit: 'stock-unit',
-      combine: 'sum',
-      floor: undefined,
-      cap: undefined,
-    },
-  ],
+  tariff: [tariffRate('5107', { percent: fraction(60_000n), perUnit: priceOrThrow('0.20') })],
 };
+const expectedCost = (bought: Bought, line: Statement, order: Parameters<typeof expectedCosts>[2]) =>
+  expectedCosts(books, [{ bought, stated: line }], order)[0];
 const stated = (more: Partial<Statement> = {}): Statement => ({
   by: '9',
   quantity: quantityOrThrow('100'),
@@ -56,7 +44,7 @@ const stated = (more: Partial<Statement> = {}): Statement => ({
 
 describe('what ordered goods should cost once they are here', () => {
   it('is their price in base currency where nothing else is expected', () => {
-    const expected = expectedCost(books, { item: '1' }, stated(), {
+    const expected = expectedCost({ item: '1' }, stated(), {
       currency: 'EUR',
       rate: rateOrThrow('1.1'),
       date: '2026-03-01',
@@ -72,7 +60,7 @@ describe('what ordered goods should cost once they are here', () => {
       { kind: 'handling', by: 'flat', amount: base(1_250n) },
       { kind: 'duty', by: 'tariff' },
     ] as const;
-    const expected = expectedCost(books, { item: '1' }, stated({ estimates }), {
+    const expected = expectedCost({ item: '1' }, stated({ estimates }), {
       currency: 'USD',
       rate: ONE_TO_ONE,
       date: '2026-03-01',
@@ -89,7 +77,7 @@ describe('what ordered goods should cost once they are here', () => {
 
   it('is not asked of an expense', () => {
     expect(
-      expectedCost(books, { expense: 'cleaning' }, stated(), { currency: 'USD', rate: ONE_TO_ONE, date: '2026-03-01' }),
+      expectedCost({ expense: 'cleaning' }, stated(), { currency: 'USD', rate: ONE_TO_ONE, date: '2026-03-01' }),
     ).toBeUndefined();
   });
 });

@@ -1,5 +1,6 @@
 import { type BaseAmount, type Fraction, fraction, type Quantity, type Rate } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
+import type { DutyRounding } from '../tariff/duty.ts';
 
 /** The most that may differ without a reason: a part of what was expected, an amount in base currency, of both the smaller. */
 export interface Limit {
@@ -40,6 +41,10 @@ export interface Company {
   readonly densities: ReadonlyMap<string, Quantity>;
   /** Whether customs value takes in the goods' share of freight and insurance to the border. */
   readonly customsValueWithFreight: boolean;
+  /** Where the authority rounds duty. */
+  readonly dutyRounding: DutyRounding;
+  /** Whether a customs entry carries what is owed to customs; else it only states. */
+  readonly carriesCustomsDebt: boolean;
   /** States of a pool are kept on the way at least this many movements apart. */
   readonly checkpointEvery: number;
   readonly tolerance: Tolerance;
@@ -89,6 +94,9 @@ export const NOT_COSTS: ReadonlySet<string> = new Set([
   'interest',
 ]);
 
+/** How duty is rounded: in which currency, and where. */
+export const roundedBy = ({ currency, dutyRounding }: Company) => ({ currency, rounding: dutyRounding });
+
 export const companyOf = (settings: Pick<Company, 'currency' | 'firstOpenDay'> & Partial<Company>): Company => ({
   recognition: 'on-sale',
   lockedUntil: '',
@@ -98,6 +106,8 @@ export const companyOf = (settings: Pick<Company, 'currency' | 'firstOpenDay'> &
   toVariance: new Set(),
   densities: new Map(),
   customsValueWithFreight: false,
+  dutyRounding: 'line',
+  carriesCustomsDebt: false,
   checkpointEvery: 256,
   tolerance: { over: fraction(0n), short: fraction(0n) },
   allowance: NO_ALLOWANCE,

@@ -71,9 +71,10 @@ export interface ExpensedLine {
   readonly moved: readonly { line: LineId; amount: BaseAmount }[];
 }
 
-/** What is owed on a bill, or, with negative amounts, by the vendor on a credit memo. Keyed by document. */
+/** What is owed on a bill or to customs, or, with negative amounts, by the vendor on a credit memo. Keyed by document. */
 export interface Payable {
   readonly document: string;
+  readonly account: 'payables' | 'customs-payable';
   readonly vendor: string;
   readonly currency: string;
   readonly rate: Rate;

@@ -2,6 +2,7 @@ import type { CostingMethod, LineId, PoolId } from '../costing/pool.ts';
 import type { Day } from '../exact/calendar.ts';
 import type { Dimensions } from '../books/journal.ts';
 import type { Price, Quantity } from '../exact/amounts.ts';
+import type { SupplementaryUnit } from '../tariff/duty.ts';
 import type { Allowance, Tolerance } from './company.ts';
 
 /** How single goods of an item are told apart. */
@@ -40,6 +41,8 @@ export interface Item {
   /** Per stock unit, in kilograms and cubic metres; undefined where nobody has said. */
   readonly weight: Quantity | undefined;
   readonly volume: Quantity | undefined;
+  /** How much one is in the other units that customs counts in. */
+  readonly supplementary?: readonly SupplementaryUnit[] | undefined;
   readonly tariffCode: string;
   readonly origin: string;
   /** The first standard, and its changes in the order of the fold. Empty for other methods. */

@@ -32,6 +32,12 @@ it('says of every rate of the code which applies, and why the others do not', ()
     [7, 'ended'],
     [8, undefined],
   ]);
+  const suspended = rate('duty', '5107.10.5', { suspended: { from: '2026-06-01', to: '2026-07-01' } });
+  const found7 = considered([...tariff, suspended], { ...goods, code: '5107.10.50' }, '2026-07-01');
+  // It is chosen before all that are shorter, and nothing is owed by its measure while it is suspended.
+  expect(found7.filter(({ whyNot }) => whyNot === 'suspended').map(({ rate: of }) => of)).toEqual([suspended]);
+  expect(found7.filter(({ whyNot }) => whyNot === undefined).map(({ rate: of }) => of.measure)).toEqual(['fee']);
+  expect(considered([suspended], { ...goods, code: '5107.10.50' }, '2026-07-02')[0]?.whyNot).toBeUndefined();
   const claimed = considered(tariff, { ...goods, preference: true }, '2026-07-01');
   expect(claimed.filter(({ whyNot }) => whyNot === 'claimed')).toHaveLength(4);
 });

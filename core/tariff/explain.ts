@@ -1,8 +1,17 @@
 import type { Day } from '../exact/calendar.ts';
-import { comesBefore, type Dutiable, digitsOf, reaches, type Tariff, type TariffRate } from './schedule.ts';
+import {
+  comesBefore,
+  type Dutiable,
+  digitsOf,
+  isSuspended,
+  reaches,
+  type Tariff,
+  type TariffRate,
+} from './schedule.ts';
 
-/** Why a rate whose code fits does not apply: another origin, no preference claimed, the day, or another rate of its measure comes before it. */
-export type WhyNot = 'origin' | 'preference' | 'not-yet' | 'ended' | 'claimed' | 'longer' | 'named' | 'later';
+/** Why a rate whose code fits does not apply: another origin, no preference claimed, the day, another rate of its measure comes before it, or it is suspended. */
+export type WhyNot =
+  'origin' | 'preference' | 'not-yet' | 'ended' | 'claimed' | 'longer' | 'named' | 'later' | 'suspended';
 
 export interface Considered {
   readonly rate: TariffRate;
@@ -21,8 +30,8 @@ export function considered(tariff: Tariff, goods: Dutiable, on: Day): Considered
   }
   const all = fitting.map((rate): Considered => {
     const first = firstOf.get(rate.measure);
-    const whyNot =
-      outside(rate, goods, on) ?? (first === undefined || first === rate ? undefined : beatenBy(first, rate));
+    const beaten = first === undefined || first === rate ? undefined : beatenBy(first, rate);
+    const whyNot = outside(rate, goods, on) ?? beaten ?? (isSuspended(rate, on) ? 'suspended' : undefined);
     return { rate, whyNot };
   });
   return all.sort(

@@ -1,29 +1,36 @@
 import type { Day } from '../exact/calendar.ts';
-import { digitsOf, type TariffRate } from './schedule.ts';
+import { factorIn, type Measured } from './duty.ts';
+import { digitsOf, ratesFor, type TariffRate } from './schedule.ts';
 
-/** Why duty cannot be calculated for goods: they have no code, or no rate that needs no claim reaches it. */
-export type Gap = 'no-code' | 'no-rate';
-
-type Reaching = Pick<TariffRate, 'code' | 'origin' | 'preference' | 'from' | 'to'>;
+/**
+ * Why duty cannot be calculated for goods: they have no code, no rate that needs no claim reaches it, or a rate is for a unit that the item
+ * does not say how much of it is.
+ */
+export type Gap = 'no-code' | 'no-rate' | 'no-factor';
 
 /** What the rates that hold on a day reach, looked up by prefixes: as quick with fifty thousand rates as with one. */
 export function gapsOn(
-  rates: readonly Reaching[],
+  rates: readonly TariffRate[],
   on: Day,
-): (goods: { code: string; origin: string }) => Gap | undefined {
-  const origins = new Map<string, Set<string>>();
-  for (const { code, origin, preference, from, to } of rates) {
-    if (preference || from > on || (to !== undefined && to < on)) continue;
-    const digits = digitsOf(code);
-    origins.set(digits, (origins.get(digits) ?? new Set()).add(origin ?? ''));
+): (goods: { code: string; origin: string } & Measured) => Gap | undefined {
+  const byDigits = new Map<string, TariffRate[]>();
+  for (const rate of rates) {
+    const digits = digitsOf(rate.code);
+    const known = byDigits.get(digits);
+    if (known) known.push(rate);
+    else byDigits.set(digits, [rate]);
   }
-  return ({ code, origin }) => {
+  return ({ code, origin, ...measured }) => {
     const digits = digitsOf(code);
     if (digits === '') return 'no-code';
-    for (let length = digits.length; length >= 0; length -= 1) {
-      const reached = origins.get(digits.slice(0, length));
-      if (reached?.has('') || reached?.has(origin)) return undefined;
-    }
-    return 'no-rate';
+    const reaching = Array.from(
+      { length: digits.length + 1 },
+      (_, length) => byDigits.get(digits.slice(0, length)) ?? [],
+    );
+    const unsuspended = reaching.flat().map((rate) => ({ ...rate, suspended: undefined }));
+    const applying = ratesFor(unsuspended, { code, origin, preference: false }, on);
+    if (applying.length === 0) return 'no-rate';
+    const lacks = applying.some(({ perUnit, unit }) => perUnit !== 0n && factorIn(unit, measured) === undefined);
+    return lacks ? 'no-factor' : undefined;
   };
 }

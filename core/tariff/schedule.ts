@@ -5,7 +5,7 @@ import type { Day } from '../exact/calendar.ts';
 export interface TariffRate {
   /** The customs duty itself, an added tariff, a fee. */
   readonly measure: string;
-  /** Digits of the Harmonized System code that an item's code begins with. */
+  /** Digits of the Harmonized System code that an item's code begins with; any code where empty. */
   readonly code: string;
   /** The country of origin, or any where undefined. */
   readonly origin: string | undefined;
@@ -13,16 +13,27 @@ export interface TariffRate {
   readonly preference: boolean;
   readonly from: Day;
   readonly to: Day | undefined;
+  /** Days on which it is suspended, both included: it is chosen as ever, and nothing is owed by its measure. */
+  readonly suspended: { readonly from: Day; readonly to: Day | undefined } | undefined;
   /** Of the customs value. */
   readonly percent: Fraction;
   /** Base currency per unit. */
   readonly perUnit: Price;
-  readonly unit: 'stock-unit' | 'kg';
+  readonly unit: RateUnit;
   /** Both together, or the higher or the lower of the two. */
   readonly combine: 'sum' | 'higher' | 'lower';
   readonly floor: BaseAmount | undefined;
   readonly cap: BaseAmount | undefined;
+  /** What floor and cap are of: a line of the entry, or all of the entry that the measure reaches with them. */
+  readonly limits: 'line' | 'entry';
 }
+
+/** What an amount per unit is for: the item's stock unit, or a unit that customs counts in, for which the item has its factor. */
+export const RATE_UNITS = ['stock-unit', 'kg', 'litre', 'square-metre', 'metre', 'each', 'pair'] as const;
+export type RateUnit = (typeof RATE_UNITS)[number];
+
+export const isSuspended = ({ suspended }: TariffRate, on: Day): boolean =>
+  suspended !== undefined && suspended.from <= on && on <= (suspended.to ?? on);
 
 export type Tariff = readonly TariffRate[];
 
@@ -41,7 +52,7 @@ export function reaches(rate: TariffRate, code: string): boolean {
   return digits !== '' && digits.startsWith(digitsOf(rate.code));
 }
 
-/** The rate of each measure that applies on a day: at most one of each. */
+/** The rate of each measure that applies on a day: at most one of each, and none where that is suspended. */
 export function ratesFor(tariff: Tariff, goods: Dutiable, on: Day): TariffRate[] {
   const applying = tariff.filter(
     (rate) =>
@@ -56,7 +67,7 @@ export function ratesFor(tariff: Tariff, goods: Dutiable, on: Day): TariffRate[]
     const known = byMeasure.get(rate.measure);
     if (!known || comesBefore(rate, known)) byMeasure.set(rate.measure, rate);
   }
-  return [...byMeasure.values()];
+  return [...byMeasure.values()].filter((rate) => !isSuspended(rate, on));
 }
 
 /** A claimed preference, else the longest code, then one that names the origin, then the latest start. */

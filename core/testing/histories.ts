@@ -73,7 +73,7 @@ export const MOVES = [
   'reverse',
 ] as const;
 /** With the closing of periods and their opening, for books whose accounts nobody works out from the lines alone. */
-export const MOVES_WITH_PERIODS = [...MOVES, 'close or open', 'prepay'] as const;
+export const MOVES_WITH_PERIODS = [...MOVES, 'close or open', 'prepay', 'customs'] as const;
 export type Move = (typeof MOVES_WITH_PERIODS)[number];
 
 const METHODS: readonly CostingMethod[] = ['fifo', 'average', 'standard', 'lot'];
@@ -134,7 +134,13 @@ export function openingBooks({ methods, recognition, currency, scale }: Setting)
       methods[at] === 'standard' ? { standards: [{ line: '', date: '', standard: price(5_000_000n * scale) }] } : {},
     ),
   ];
-  const company = companyOf({ currency, recognition, firstOpenDay: '2026-01-01', checkpointEvery: 3 });
+  const company = companyOf({
+    currency,
+    recognition,
+    firstOpenDay: '2026-01-01',
+    checkpointEvery: 3,
+    carriesCustomsDebt: true,
+  });
   const rates = new Map([
     [
       'EUR',
@@ -566,6 +572,35 @@ const READ: Readonly<Record<Move, Read>> = {
       date: order ? laterOf(date, order.date) : date,
       amount: documentAmount(choice.cents * 100n + 1n),
       order: order?.id,
+    };
+  },
+  /** An entry that carries its debt, now and then a correction that gives some of it back; or the broker's bill that clears some of it. */
+  customs: ({ books, choice, date, scale }) => {
+    const debts = [...books.payables.values()].filter(({ account, amount }) => account !== 'payables' && amount > 0n);
+    const owed = pickOf(debts, choice.pick);
+    const figure = (choice.cents + 1n) * scale;
+    if (owed && choice.other % 2 === 0) {
+      const disbursements = [
+        { of: owed.document, amount: documentAmount(figure < owed.amount ? figure : owed.amount) },
+      ];
+      const header = { vendor: 'C', reference: String(books.nextDocument), currency: owed.currency };
+      return { kind: 'bill', ...header, date: laterOf(date, owed.date), lines: [], charges: [], disbursements };
+    }
+    const corrects = choice.other % 5 === 1 ? pickOf(books.customsEntries.keys(), choice.pick) : undefined;
+    const line = { code: '', origin: undefined, preference: undefined, value: undefined };
+    const goods = [...books.receiptLines.values()].filter(({ pool }) => pool !== undefined).map(({ id }) => id);
+    const duty = base(corrects === undefined ? figure : -figure);
+    return {
+      kind: 'customs-entry',
+      date,
+      entered: date,
+      reference: String(books.nextDocument),
+      vendor: 'C',
+      authority: 'Z',
+      corrects,
+      rates: [],
+      lines: [{ ...line, goods: goods.slice(0, 2), duty, importTax: base(choice.units) }],
+      charges: choice.other % 3 === 0 ? [{ kind: 'fine', amount: base(scale) }] : [],
     };
   },
   reverse: ({ books, choice, date }) => {

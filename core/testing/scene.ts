@@ -173,6 +173,9 @@ export const GOOD: { readonly [Kind in DocumentKind]?: CommandOf[Kind] } = {
   'customs-entry': {
     kind: 'customs-entry',
     date: '2026-02-27',
+    entered: '2026-02-27',
+    authority: '',
+    charges: [],
     reference: '26US-1',
     vendor: '',
     rates: [],

@@ -9,11 +9,13 @@ export const tariffRate = (code: string, rest: Partial<TariffRate> = {}): Tariff
   preference: false,
   from: '2026-01-01',
   to: undefined,
+  suspended: undefined,
   percent: fraction(40_000n),
   perUnit: price(0n),
   unit: 'stock-unit',
   combine: 'sum',
   floor: undefined,
   cap: undefined,
+  limits: 'line',
   ...rest,
 });

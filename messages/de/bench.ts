@@ -263,4 +263,7 @@ export const bench: Record<keyof typeof en, string> = {
   'bench.basis_of': 'Schlüssel für {kind}',
   'bench.says_onto': 'Nebenkosten, auf die Waren unten',
   'bench.onto_named_on_paper': 'Das Dokument nennt diese Sendung.',
+  'bench.paid_to_customs': 'An Zoll gezahlt',
+  'bench.entry_paid': 'Anmeldung zu {at}',
+  'bench.choose_entry': 'Anmeldung wählen',
 };

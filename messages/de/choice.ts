@@ -65,4 +65,11 @@ export const choice: Record<keyof typeof en, string> = {
   'choice.chargeable': 'Frachtpflichtiges Gewicht',
   'choice.into-goods': 'In die Ware',
   'choice.to-variance': 'Als Abweichung',
+  'choice.litre': 'Liter',
+  'choice.square-metre': 'Quadratmeter',
+  'choice.metre': 'Meter',
+  'choice.each': 'Stück',
+  'choice.pair': 'Paar',
+  'choice.of-each-line': 'Je Position der Anmeldung',
+  'choice.of-the-entry': 'Für die ganze Anmeldung',
 };

@@ -44,4 +44,7 @@ export const document: Record<keyof typeof en, string> = {
   'document.changed_since': '▲ die Ware hat sich seither um {amount} geändert: bei Bedarf neu verteilen',
   'document.to_be_replaced': 'wird ersetzt',
   'document.statement_number': 'Nummer des Auszugs',
+  'document.entered_on': 'Vom Zoll angenommen',
+  'document.broker': 'Zollagent',
+  'document.corrects': 'Berichtigt',
 };

@@ -72,4 +72,13 @@ export const hint: Record<keyof typeof en, string> = {
     'Beim frachtpflichtigen Gewicht zählt eine Position damit oder mit ihrem Gewicht, je nachdem was mehr ist: 167 ist in der Luftfracht üblich, 333 auf der Straße',
   'hint.own_account': 'Eine IBAN wird an ihren Ziffern geprüft; andere Nummern haben 4 bis 34 Buchstaben und Ziffern.',
   'hint.bank_code': 'Acht oder elf Zeichen; nötig, wo das Konto keine IBAN ist.',
+  'hint.rate_unit': 'Wofür der Betrag je Einheit gilt; wie viel davon eine Einheit ist, sagt der Artikel',
+  'hint.limits':
+    'Ob Mindest- und Höchstbetrag je Position gelten oder für die ganze Anmeldung, dann nach Wert verteilt',
+  'hint.suspended': 'In dieser Zeit wird aus der Maßnahme nichts geschuldet',
+  'hint.customs_unit': 'Worin der Zoll zählt, wenn es weder die Lagereinheit noch Kilogramm sind',
+  'hint.customs_debt':
+    'Anmeldungen buchen Zoll, Gebühren und Einfuhrsteuer gegen Zollverbindlichkeiten; sonst halten sie nur fest, und die Rechnung des Zollagenten bringt sie',
+  'hint.duty_by_code':
+    'Wo die Behörde einmal für alle Waren einer Nummer und eines Ursprungs rundet, nicht je Position',
 };

@@ -192,4 +192,27 @@ export const landing: Record<keyof typeof en, string> = {
   'landing.closing_by_kind': 'geht, wie bei der Kostenart eingerichtet',
   'landing.closing_out_of_goods': 'geht von der Ware ab, bei Verkauftem vom Wareneinsatz',
   'landing.closing_to_variance': 'bleibt in der Ware, gegen Abweichung der Bezugskosten',
+  'landing.why_suspended': 'an diesem Tag ausgesetzt',
+  'landing.for_the_entry': 'für die ganze Anmeldung',
+  'landing.suspended': 'ausgesetzt {days}',
+  'landing.gap_no_factor':
+    'Ein Satz zu seiner Nummer gilt für eine Einheit, die der Artikel nicht angibt. Besondere Maßeinheit eintragen.',
+  'landing.additions': 'Hinzurechnungen',
+  'landing.posted_on': 'Gebucht am',
+  'landing.authority': 'Zollbehörde',
+  'landing.entry_carries':
+    'Zoll und Gebühren gehen in die zu verteilenden Kosten, Einfuhrsteuer zur Vorsteuer, gegen Zollverbindlichkeiten.',
+  'landing.corrects': 'berichtigt {number}',
+  'landing.further_owed': 'Neben Zoll und Einfuhrsteuer geschuldet',
+  'landing.add_owed': 'Gebühr, Zinsen oder Strafe hinzufügen',
+  'landing.owed_onto': 'in die zu verteilenden Kosten',
+  'landing.correct_entry': 'Anmeldung berichtigen',
+  'landing.bill_of_broker': 'Rechnung des Zollagenten',
+  'landing.put_onto_goods': 'Auf die Waren verteilen',
+  'landing.debt_open': '{open} {currency} werden an {authority} geschuldet.',
+  'landing.debt_back': '{authority} schuldet {open} {currency} zurück.',
+  'landing.debt_cleared': 'An {authority} wird nichts mehr geschuldet.',
+  'landing.on_no_goods': 'Noch auf keinen Waren: {charges}.',
+  'landing.customs_says':
+    'Was der Zoll berechnet hat, geht auf die Waren; gibt er etwas zurück, wird die Anmeldung um diesen Betrag berichtigt.',
 };

@@ -35,4 +35,5 @@ export const posting: Record<keyof typeof en, string> = {
   'posting.bank-charges': 'Bankentgelte',
   'posting.returns-to-credit': 'Gutzuschreibende Rücksendungen',
   'posting.billed-ahead': 'Berechnet vor Wareneingang',
+  'posting.customs-payable': 'Zollverbindlichkeiten',
 };

@@ -25,4 +25,5 @@ export const purpose: Record<keyof typeof en, string> = {
   'purpose.kept': 'Nicht abziehbar',
   'purpose.disputed-credit': 'Strittig, Gutschrift verlangt',
   'purpose.disputed-not-ours': 'Strittig, nicht unsere',
+  'purpose.disbursement': 'Für uns an den Zoll gezahlt',
 };

@@ -179,4 +179,11 @@ export const refusal: Record<keyof typeof en, string> = {
   'refusal.run_day_past': 'Die Bank kann am {date} nicht mehr zahlen: Diesen Lauf ablehnen und neu erfassen lassen.',
   'refusal.got_for_nothing':
     'Die Bank bekam Geld, aber keine Zeile sagt wofür: Bei jeder Forderung angeben, was eingegangen ist.',
+  'refusal.entry_only_states':
+    'Anmeldungen halten hier nur fest: Was geschuldet wird, bringt die Rechnung des Zollagenten. Weglassen oder in den Einstellungen die Zollschuld tragen lassen.',
+  'refusal.additions_without_goods':
+    'Was zum Preis hinzukommt, braucht Waren, auf die es verteilt wird: auswählen oder weglassen.',
+  'refusal.no_customs_debt': 'Dafür wird dem Zoll nichts geschuldet: Anmeldung mit Zollschuld wählen.',
+  'refusal.disbursement_exceeds_debt':
+    'Für diese Anmeldung werden dem Zoll {open} geschuldet, ausgeglichen würden {amount}. Höchstens den offenen Betrag eingeben.',
 };

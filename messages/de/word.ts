@@ -172,4 +172,11 @@ export const word: Record<keyof typeof en, string> = {
   'word.receipts': 'Wareneingänge',
   'word.discount': 'Skonto',
   'word.bank_code': 'Code der Bank (BIC)',
+  'word.limits': 'Grenzen gelten',
+  'word.suspended_from': 'Ausgesetzt ab',
+  'word.suspended_to': 'Ausgesetzt bis',
+  'word.customs_unit': 'Besondere Maßeinheit',
+  'word.customs_quantity': 'Besondere Maßeinheiten in einer Einheit',
+  'word.customs_debt': 'Anmeldungen tragen die Zollschuld',
+  'word.duty_by_code': 'Zoll je Nummer und Ursprung runden',
 };

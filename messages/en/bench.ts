@@ -259,4 +259,7 @@ export const bench = {
   'bench.basis_of': 'Basis of {kind}',
   'bench.says_onto': 'a charge, onto the goods below',
   'bench.onto_named_on_paper': 'The paper names this shipment.',
+  'bench.paid_to_customs': 'Paid to customs',
+  'bench.entry_paid': 'Customs entry of {at}',
+  'bench.choose_entry': 'Choose the customs entry',
 } as const;

@@ -63,4 +63,11 @@ export const choice = {
   'choice.chargeable': 'Chargeable weight',
   'choice.into-goods': 'Into the goods',
   'choice.to-variance': 'To variance',
+  'choice.litre': 'Liter',
+  'choice.square-metre': 'Square meter',
+  'choice.metre': 'Meter',
+  'choice.each': 'Each',
+  'choice.pair': 'Pair',
+  'choice.of-each-line': 'For each line of the entry',
+  'choice.of-the-entry': 'For the whole entry',
 } as const;

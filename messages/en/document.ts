@@ -42,4 +42,7 @@ export const document = {
   'document.changed_since': '▲ the goods changed by {amount} since: share again if wanted',
   'document.to_be_replaced': 'to be replaced',
   'document.statement_number': 'Statement number',
+  'document.entered_on': 'Taken by customs',
+  'document.broker': 'Broker',
+  'document.corrects': 'Corrects',
 } as const;

@@ -67,4 +67,11 @@ export const hint = {
     'By chargeable weight a line counts by this or by its weight, whichever is more: 167 is usual by air, 333 by road',
   'hint.own_account': 'An IBAN is checked by its digits; other numbers have 4 to 34 letters and digits.',
   'hint.bank_code': 'Eight or eleven signs; needed where the account is no IBAN.',
+  'hint.rate_unit': 'What the amount per unit is for; items say how much of it one is',
+  'hint.limits': 'Whether at least and at most are of each line, or of the whole entry and then shared by value',
+  'hint.suspended': 'In this time nothing is owed by its measure',
+  'hint.customs_unit': 'The unit that customs counts in, where it is neither the stock unit nor kilograms',
+  'hint.customs_debt':
+    'Entries post duty, fees and import tax against customs payable; else they only state, and the broker’s bill brings them',
+  'hint.duty_by_code': 'Where the authority rounds once for all goods of a code and origin, not for each line',
 } as const;

@@ -33,4 +33,5 @@ export const posting = {
   'posting.bank-charges': 'Bank charges',
   'posting.returns-to-credit': 'Returns to be credited',
   'posting.billed-ahead': 'Billed ahead of goods',
+  'posting.customs-payable': 'Customs payable',
 } as const;

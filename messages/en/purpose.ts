@@ -23,4 +23,5 @@ export const purpose = {
   'purpose.kept': 'Not reclaimed',
   'purpose.disputed-credit': 'Disputed, credit requested',
   'purpose.disputed-not-ours': 'Disputed, not ours',
+  'purpose.disbursement': 'Paid to customs for us',
 } as const;

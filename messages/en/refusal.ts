@@ -163,4 +163,11 @@ export const refusal = {
   'refusal.run_day_past': 'The bank cannot pay on {date}, which is past: reject this run, and have a new one entered.',
   'refusal.got_for_nothing':
     'The bank got money, but no line says what it is for: say what was received of each claim.',
+  'refusal.entry_only_states':
+    'Customs entries only state here: the broker’s bill brings what is owed. Leave this out, or let entries carry the debt in the company’s settings.',
+  'refusal.additions_without_goods':
+    'What is added to the price needs goods to be shared over: choose them, or leave it out.',
+  'refusal.no_customs_debt': 'Nothing is owed to customs for this: choose a customs entry that carries a debt.',
+  'refusal.disbursement_exceeds_debt':
+    '{open} is owed to customs for this entry, and {amount} would be cleared. Enter no more than is open.',
 } as const;

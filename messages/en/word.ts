@@ -170,4 +170,11 @@ export const word = {
   'word.receipts': 'Receipts',
   'word.discount': 'Discount',
   'word.bank_code': 'Bank’s code (BIC)',
+  'word.limits': 'Limits apply',
+  'word.suspended_from': 'Suspended from',
+  'word.suspended_to': 'Suspended until',
+  'word.customs_unit': 'Supplementary unit',
+  'word.customs_quantity': 'Supplementary units in one',
+  'word.customs_debt': 'Customs entries carry the debt',
+  'word.duty_by_code': 'Round duty by code and origin',
 } as const;

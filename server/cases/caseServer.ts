@@ -10,7 +10,7 @@ import { setUpCompany } from '../setUp/company.ts';
 import { dataSource, migrate } from '../storage/dataSource.ts';
 import type { Reply } from '../testing/client.ts';
 import type { Difference } from './compare.ts';
-import { chargeKindsIn, emptyIds } from './named.ts';
+import { chargeKindsIn, emptyIds, vendorsIn } from './named.ts';
 import { PASSWORD, People, ROLES } from './people.ts';
 import { chargeKind, companyFields, entriesOf, type NewEntry, vendorEntry, warehouseEntry } from './setUpBooks.ts';
 import { emptyTables, keepPeople } from './tables.ts';
@@ -130,8 +130,9 @@ export class CaseServer {
     const wrong: Difference[] = [];
     const { vendors, warehouses, chargeKinds } = this.ids;
     const { currency } = books.company;
-    if ('vendor' in command && command.vendor !== '' && !vendors.has(command.vendor))
-      wrong.push(...(await this.enter(vendorEntry(command.vendor, currency, books.vendors.get(command.vendor)))));
+    for (const vendor of vendorsIn(command))
+      if (!vendors.has(vendor))
+        wrong.push(...(await this.enter(vendorEntry(vendor, currency, books.vendors.get(vendor)))));
     const places = ['warehouse', 'from', 'to'].flatMap((field) => {
       const value = (command as unknown as Record<string, unknown>)[field];
       return typeof value === 'string' && command.kind !== 'payment' ? [value] : [];

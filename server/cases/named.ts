@@ -4,12 +4,19 @@ export const whoOf = (command: Command): string => ('by' in command && command.b
 
 /** The kinds of charge that a command names. */
 export function chargeKindsIn(command: Command): string[] {
-  if (command.kind === 'bill') return command.charges.map(({ kind }) => kind);
+  if (command.kind === 'bill' || command.kind === 'customs-entry') return command.charges.map(({ kind }) => kind);
   if (command.kind === 'charge-move') return [command.charge];
   if (command.kind === 'order' || command.kind === 'order-change')
     return command.lines.flatMap(({ estimates = [] }) => estimates.map(({ kind }) => kind));
   return [];
 }
+
+/** The vendors that a command names. */
+export const vendorsIn = (command: Command): string[] =>
+  ['vendor', 'authority'].flatMap((field) => {
+    const name = (command as unknown as Record<string, unknown>)[field];
+    return typeof name === 'string' && name !== '' ? [name] : [];
+  });
 
 export const emptyIds = () => ({
   items: new Map<string, string>(),

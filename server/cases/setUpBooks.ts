@@ -47,6 +47,8 @@ export function companyFields(company: Company): EntryFields {
   return {
     recognition: company.recognition === 'on-sale' ? 'on-sale' : 'on-purchase',
     customs_value: company.customsValueWithFreight ? 'goods-freight-insurance' : 'goods',
+    customs_debt: company.carriesCustomsDebt ? 'yes' : '',
+    duty_by_code: company.dutyRounding === 'code-and-origin' ? 'yes' : '',
     alike_within: company.alikeWithin === undefined ? '' : String(company.alikeWithin),
     sign_off_above: money(company.signOffAbove, currency),
     write_off_limit: company.writeOffLimit === undefined ? NO_LIMIT : money(company.writeOffLimit, currency),
@@ -150,6 +152,8 @@ function itemEntry(item: Item, currency: string): NewEntry {
       weight: item.weight === undefined ? '' : formatQuantity(item.weight),
       volume: item.volume === undefined ? '' : formatQuantity(item.volume),
       tariff_code: item.tariffCode,
+      customs_unit: item.supplementary?.[0]?.unit ?? '',
+      customs_quantity: item.supplementary?.[0] ? formatQuantity(item.supplementary[0].quantity) : '',
       origin: item.origin,
       packs: writeParts(item.packs.map(({ unit, size }) => [unit, formatQuantity(size)])),
       ...tolerances(item.tolerance ?? {}),
@@ -174,5 +178,8 @@ const tariffEntry = (rate: TariffRate, currency: string): NewEntry => ({
     combine: rate.combine,
     floor: money(rate.floor, currency),
     cap: money(rate.cap, currency),
+    limits: rate.limits === 'entry' ? 'of-the-entry' : 'of-each-line',
+    suspended_from: rate.suspended?.from ?? '',
+    suspended_to: rate.suspended?.to ?? '',
   },
 });

@@ -350,16 +350,14 @@ describe('charges', () => {
     const line = { origin: 'XA', value: '500', duty: '0', importTax: '' };
     const entry = await both(
       'customs-entry',
-      {
-        date: '2026-02-20',
-        reference: '26US-1',
-        vendor: '3',
-        rates: [{ currency: 'NZD', rate: '0.6' }],
-        lines: [
-          { ...line, goods: [to[0]], code: '5107.10' },
-          { ...line, goods: [to[1]], code: '5306.10', preference: false },
+      make.customsEntry(
+        '26US-1',
+        [
+          { ...line, goods: to.slice(0, 1), code: '5107.10' },
+          { ...line, goods: to.slice(1), code: '5306.10', preference: false },
         ],
-      },
+        { date: '2026-02-20', entered: '2026-02-20', vendor: '3', rates: [{ currency: 'NZD', rate: '0.6' }] },
+      ),
       {},
     );
     expect(await refusal('reversal', { date: '2026-03-31', of: receipt, reason: 'x' })).toBe('422 document_cited');

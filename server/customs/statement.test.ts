@@ -79,13 +79,8 @@ it('waits as the draft of an entry where it comes among bills, once', async () =
 
 it('stands beside the schedule once it is posted, and its bill puts only what is due onto the goods where the rest is claimed', async () => {
   const { lines } = (await read(FILE)).body as unknown as StatementView;
-  const id = await ines.posted('customs-entry', {
-    date: '2026-03-12',
-    reference: '26-X',
-    vendor: '3',
-    rates: [],
-    lines: lines.map(({ preference: _, ...line }) => line),
-  });
+  const declared = lines.map(({ preference: _, ...line }) => line);
+  const id = await ines.posted('customs-entry', make.customsEntry('26-X', declared, { vendor: '3' }));
   const view = await charged(id);
   expect(view.lines.map(({ goods, importTax }) => [goods.map(({ name }) => name), importTax])).toEqual([
     [['Merino yarn'], '20.00'],

@@ -180,7 +180,8 @@ export async function takeStatementIn(source: DataSource, given: Given) {
       title: entry.reference,
       body: {
         ...entry,
-        date: date || given.today,
+        date: given.today,
+        entered: date || given.today,
         vendor: sender,
         rates: Object.fromEntries(rates.map(({ currency, rate }) => [currency, rate])),
       },

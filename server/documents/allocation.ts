@@ -13,27 +13,30 @@ import { given } from './writeParts.ts';
 import { loadCharges } from '../storage/load/charges.ts';
 import { loadCustomsEntry } from '../storage/load/customs.ts';
 import type { BooksLoader } from '../storage/load/loader.ts';
-import { loadReceiptLines } from '../storage/load/receiptLines.ts';
+import { loadDeclared } from '../storage/load/declared.ts';
 import { loadTariff } from '../storage/load/setUp.ts';
-import { loadStockLines } from '../storage/load/stockLines.ts';
 import { wantFrom } from '../storage/load/wanted.ts';
 import { message } from '@obolus/messages/message';
 
-/** The goods that charges go onto, with what they are in; where a charge is shared by duty, the schedule. */
+/**
+ * The goods that charges go onto, with what they are in; where a charge is shared by duty, the schedule, and the goods that the customs entry
+ * declares beside these, since it may be limited as a whole.
+ */
 export async function loadLandedOn(
   loader: BooksLoader,
   to: readonly LineId[],
   charges: readonly { readonly basis: Basis }[],
+  entry: string | undefined,
 ): Promise<void> {
-  await loadReceiptLines(loader, to);
-  await loadStockLines(
-    loader,
-    to.filter((line) => loader.parts.receiptLines.get(line) === undefined),
-  );
-  if (charges.some(({ basis }) => basis === 'duty'))
+  const byDuty = charges.some(({ basis }) => basis === 'duty');
+  if (entry !== undefined) await loadCustomsEntry(loader, entry);
+  const declared = entry === undefined || !byDuty ? undefined : loader.parts.customsEntries.get(entry)?.declared;
+  const goods = [...new Set([...to, ...(declared?.keys() ?? [])])];
+  await loadDeclared(loader, goods);
+  if (byDuty)
     await loadTariff(
       loader,
-      to.map((line) => {
+      goods.map((line) => {
         const item = loader.parts.receiptLines.get(line)?.bought.item ?? loader.parts.stockLines.get(line)?.item;
         return loader.parts.items.get(item ?? '')?.tariffCode;
       }),
@@ -70,8 +73,7 @@ export const allocation: DocumentCommand<'allocation'> = {
       loader,
       command.charges.map((charge) => charge.of),
     );
-    if (command.entry !== undefined) await loadCustomsEntry(loader, command.entry);
-    await loadLandedOn(loader, command.to, command.charges);
+    await loadLandedOn(loader, command.to, command.charges, command.entry);
   },
   header: () => ({}),
   rows: (document, saving) => {

@@ -25,13 +25,7 @@ afterAll(() => server.stop());
 
 /** What a line of an entry says beside its goods, worth 1,000.00 of CA. */
 const charged = async (line: object) => {
-  const body = {
-    date: '2026-03-12',
-    reference: 'CE',
-    vendor: '',
-    rates: [],
-    lines: [{ goods: [goods], code: '', origin: '', value: '', importTax: '', duty: '', ...line }],
-  };
+  const body = make.customsEntry('CE', [{ goods: [goods], ...line }]);
   const { charged: found } = (await ines.preview('customs-entry', body)).body as unknown as PreviewReply;
   const [one] = found;
   return (

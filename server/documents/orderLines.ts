@@ -6,7 +6,7 @@ import type { OrderLineCommand } from '@obolus/core/purchasing/order/commands';
 import { refusal } from '@obolus/core/state/refusal';
 import type { LineId } from '@obolus/core/costing/pool';
 import type { Books } from '@obolus/core/state/books';
-import { expectedCost } from '@obolus/core/charges/expected';
+import { expectedCosts } from '@obolus/core/charges/expected';
 import { BooksLoader } from '../storage/load/loader.ts';
 import { Reader } from '../asking/reader.ts';
 import type { TableRows } from '../storage/documentRows.ts';
@@ -165,7 +165,6 @@ export const expectedOf = (
   lines: readonly { bought: Bought; stated: Statement; said?: number }[],
   { currency, rate, date }: Pick<Order, 'currency' | 'rate' | 'date'>,
 ): PreviewReply['expected'] =>
-  lines.flatMap(({ bought, stated, said }, position) => {
-    const expected = expectedCost(books, bought, stated, { currency, rate, date });
-    return expected ? [{ line: said ?? position, ...showExpected(expected, books.company.currency) }] : [];
-  });
+  expectedCosts(books, lines, { currency, rate, date }).flatMap((expected, position) =>
+    expected ? [{ line: lines[position]?.said ?? position, ...showExpected(expected, books.company.currency) }] : [],
+  );

@@ -17,7 +17,7 @@ const goods = { item: '', quantity: '' };
 const bodies: Readonly<Record<DocumentKind, object>> = {
   return: { ...nothing, vendor: '1', reference: '', lines: [] },
   credit: { ...nothing, vendor: '1', reference: 'C', currency: 'USD', lines: [] },
-  'customs-entry': { ...nothing, reference: 'E', lines: [] },
+  'customs-entry': { ...nothing, entered: nothing.date, reference: 'E', authority: '', charges: [], lines: [] },
   'estimate-closing': { ...nothing, reason: '', lines: [] },
   'charge-move': { ...nothing, of: '1/1', charge: 'freight', amount: '1' },
   'customer-return': { ...nothing, customer: 'C', warehouse: '1', lines: [] },

@@ -1,6 +1,6 @@
 import type { EntityManager } from 'typeorm';
 import type { PreviewReply } from '@obolus/contract/commands';
-import { expectedCost, type ExpectedCost } from '@obolus/core/charges/expected';
+import { type ExpectedCost, expectedCosts } from '@obolus/core/charges/expected';
 import type { LineId } from '@obolus/core/costing/pool';
 import { type BaseAmount, formatAmount, unitCost } from '@obolus/core/exact/amounts';
 import { linesOfOrder } from '@obolus/core/purchasing/order/standing';
@@ -27,15 +27,21 @@ export async function readExpectedCosts(
   const books = loader.books(0n);
   const order = books.orders.get(id);
   if (!order) return new Map();
+  const lines = linesOfOrder(books, id);
+  const costs = expectedCosts(
+    books,
+    lines.map((line) => ({ bought: line.bought, stated: line })),
+    order,
+  );
+  const { currency } = books.company;
   return new Map(
-    linesOfOrder(books, id).flatMap((line) => {
-      const expected = expectedCost(books, line.bought, line, order);
-      if (!expected) return [];
-      const { currency } = books.company;
+    costs.flatMap((expected, at) => {
+      const line = lines[at]?.id;
+      if (!expected || line === undefined) return [];
       const each = (amount: BaseAmount) => unitCost(amount, expected.quantity, currency) ?? '0';
       const charges = expected.charges.map(({ kind, amount }) => [kind, each(amount)] as const);
       const perUnit = new Map([['goods', each(expected.goods)], ...charges]);
-      return [[line.id, { ...showExpected(expected, currency), perUnit }] as const];
+      return [[line, { ...showExpected(expected, currency), perUnit }] as const];
     }),
   );
 }

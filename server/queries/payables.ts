@@ -67,7 +67,7 @@ export function payableOf(row: Row, base: string): PayableView {
   const open = documentAmount(big(row.open));
   return {
     id: text(row.id),
-    kind: row.kind === 'credit' ? 'credit' : 'bill',
+    kind: (['credit', 'customs-entry'] as const).find((kind) => kind === row.kind) ?? 'bill',
     number: text(row.number),
     reference: text(row.reference),
     date: text(row.date),
@@ -107,7 +107,7 @@ export async function readAgeing(
   // What is owed is a credit: shown as what is to be paid.
   const measured = -(await remeasuredOf(manager, 'payables', asOf));
   const account = -(await balancesOn(manager, asOf))
-    .filter((row) => row.account === 'payables')
+    .filter((row) => row.account === 'payables' || row.account === 'customs-payable')
     .reduce((sum, row) => sum + big(row.balance), 0n);
   const show = (amount: bigint) => showAmount(amount, base);
   return {

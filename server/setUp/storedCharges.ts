@@ -1,4 +1,4 @@
-import { digitsOf } from '@obolus/core/tariff/schedule';
+import { digitsOf, RATE_UNITS } from '@obolus/core/tariff/schedule';
 import { PRICE_PLACES, QUANTITY_PLACES } from '@obolus/core/exact/amounts';
 import { day, either, entryOf, figure, type Stored, said, words } from './kept.ts';
 import { ALWAYS, AMOUNT_PLACES, NEVER, PERCENT_PLACES, retired, wording } from './columns.ts';
@@ -81,10 +81,13 @@ export const STORED_CHARGES = {
       to: day('to_day'),
       percent: said('percent', PERCENT_PLACES),
       per_unit: figure('per_unit', PRICE_PLACES, '0'),
-      unit: wording('unit', { '': 'stock-unit', 'stock-unit': 'stock-unit', kg: 'kg' }),
+      unit: wording('unit', { '': 'stock-unit', ...Object.fromEntries(RATE_UNITS.map((unit) => [unit, unit])) }),
       combine: wording('combine', { '': 'sum', sum: 'sum', higher: 'higher', lower: 'lower' }),
       floor: figure('floor', AMOUNT_PLACES),
       cap: figure('cap', AMOUNT_PLACES),
+      limits: wording('limits', { '': 'line', 'of-each-line': 'line', 'of-the-entry': 'entry' }),
+      suspended_from: day('suspended_from'),
+      suspended_to: day('suspended_to'),
     },
   },
 } satisfies Record<string, Stored>;

@@ -19,6 +19,7 @@ import { Paying1812000000000 } from './migrations/1812000000000-paying.ts';
 import { PaymentRuns1813000000000 } from './migrations/1813000000000-paymentRuns.ts';
 import { ClaimClosings1814000000000 } from './migrations/1814000000000-claimClosings.ts';
 import { SameNumbers1815000000000 } from './migrations/1815000000000-sameNumbers.ts';
+import { CustomsDebt1816000000000 } from './migrations/1816000000000-customsDebt.ts';
 import { Unusual1807000000000 } from './migrations/1807000000000-unusual.ts';
 import { Preferences1804000000000 } from './migrations/1804000000000-preferences.ts';
 import { errorNumber } from './transaction.ts';
@@ -63,6 +64,7 @@ export function dataSource(database: DatabaseConfig, account: Account, connectio
       PaymentRuns1813000000000,
       ClaimClosings1814000000000,
       SameNumbers1815000000000,
+      CustomsDebt1816000000000,
     ],
     migrationsTableName: 'migrations',
     synchronize: false,

@@ -148,6 +148,8 @@ export async function seed(source: DataSource): Promise<void> {
 }
 
 /** Bodies as the interface sends them, with what a test does not care about filled in. */
+type EntryLine = Omit<BodyOf<'customs-entry'>['lines'][number], 'goods'>;
+
 export const make = {
   order: (
     lines: readonly ({ item: string; quantity: string; price: string } & Partial<BodyOf<'order'>['lines'][number]>)[],
@@ -195,6 +197,22 @@ export const make = {
     date: '2026-03-30',
     to,
     charges: [{ of: charge, basis, amount: '', fixed: [] }],
+    ...rest,
+  }),
+  /** What a line leaves out is not stated. */
+  customsEntry: (
+    reference: string,
+    lines: readonly ({ goods: readonly string[] } & Partial<EntryLine>)[],
+    rest: object = {},
+  ) => ({
+    date: '2026-03-12',
+    entered: '2026-03-12',
+    reference,
+    vendor: '',
+    authority: '',
+    charges: [],
+    rates: [],
+    lines: lines.map((line) => ({ code: '', origin: '', value: '', duty: '', importTax: '', ...line })),
     ...rest,
   }),
   delivery: (lines: readonly { item: string; quantity: string }[], rest: object = {}) => ({

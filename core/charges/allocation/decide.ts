@@ -7,7 +7,7 @@ import { type Decision, post, refused } from '../../state/decision.ts';
 import type { Cost } from '../../costing/effects.ts';
 import { refusal, type Refusal } from '../../state/refusal.ts';
 import { type Basis, shareCharge, type Target } from '../basis.ts';
-import { workedOutDuty } from '../customs.ts';
+import { carriedKnown, workedOutDuty } from '../customs.ts';
 import { carriedBy, estimateComponent, estimateLeft, estimateReplaced, goesToVariance } from '../estimate.ts';
 import { landedLine, type LandedLine, refusalOfGoods } from '../landedLine.ts';
 import type { AllocationCommand, AllocationDocument } from './command.ts';
@@ -52,9 +52,7 @@ export function decideAllocation(books: Books, command: AllocationCommand): Deci
   const byDuty = command.charges.some(({ basis }) => basis === 'duty');
   const others = command.charges.flatMap(({ basis }, position) => (basis === 'duty' ? [] : share(position, [])));
   const carried = byDuty ? carriedToTheBorder(books, command, lines, sharesOf(others)) : [];
-  const workedOut = byDuty
-    ? lines.map((line, position) => workedOutDuty(books, entry, line, carried[position] ?? 0n))
-    : [];
+  const workedOut = byDuty ? workedOutDuty(books, entry, lines, carried) : [];
   const shared = command.charges.map((_, position) => share(position, workedOut));
   const failed = shared.flatMap((outcome) => (outcome.ok ? [] : [outcome.refusal]));
   if (failed.length > 0) return refused(failed);
@@ -89,19 +87,12 @@ function carriedToTheBorder(
   others: readonly Share[],
 ): bigint[] {
   const landing = replaceEstimates(books, command, lines, others);
-  return lines.map(({ receipt }, position) => {
+  return lines.map((line, position) => {
     const now = landing.map(({ kind, amounts, estimatesUsed, varied }) => ({
       kind,
       amount: (amounts[position] ?? 0n) - (varied[position] ?? 0n) - (estimatesUsed[position] ?? 0n),
     }));
-    return (
-      carriedBy(books, now) +
-      (receipt
-        ? carriedBy(books, receipt.landed) +
-          carriedBy(books, receipt.estimates) -
-          carriedBy(books, receipt.estimatesUsed)
-        : 0n)
-    );
+    return carriedBy(books, now) + carriedKnown(books, line);
   });
 }
 

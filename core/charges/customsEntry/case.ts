@@ -1,12 +1,12 @@
 import { baseOrThrow, rateOrThrow } from '../../exact/amounts.ts';
 import { asFields, type Fields, isTrue, optionalText, textOf, textsOf } from '../../reading/fields.ts';
 import type { Books } from '../../state/books.ts';
-import { cited, linesOf, type Reading } from '../../state/caseStep.ts';
+import { cited, linesOf, numberOf, type Reading, SOMEONE } from '../../state/caseStep.ts';
 import type { CustomsRate } from '../../state/customs.ts';
 import type { CustomsEntryCommand, CustomsEntryLine } from './command.ts';
 
-export const CUSTOMS_ENTRY_WORDS = ['entered', 'number', 'rate', 'lines'];
-const LINE_WORDS = ['goods', 'code', 'origin', 'preference', 'value', 'duty', 'import-tax'];
+export const CUSTOMS_ENTRY_WORDS = ['entered', 'number', 'rate', 'lines', 'authority', 'charges', 'corrects'];
+const LINE_WORDS = ['goods', 'code', 'origin', 'preference', 'value', 'duty', 'import-tax', 'additions'];
 
 export function customsEntryStep({ step, numbers, books, date }: Reading): CustomsEntryCommand {
   const home = books.company.currency;
@@ -22,14 +22,24 @@ export function customsEntryStep({ step, numbers, books, date }: Reading): Custo
     value: amount(line, 'value'),
     duty: amount(line, 'duty'),
     importTax: amount(line, 'import-tax'),
+    additions: amount(line, 'additions'),
   }));
+  const charges = linesOf(step, ['type', 'amount'], 'charges').map((charge) => ({
+    kind: textOf(charge, 'type'),
+    amount: baseOrThrow(textOf(charge, 'amount'), home),
+  }));
+  const corrects = optionalText(step, 'corrects');
   return {
     kind: 'customs-entry',
-    date: optionalText(step, 'entered') ?? date,
+    date,
+    entered: optionalText(step, 'entered') ?? date,
     reference: optionalText(step, 'number') ?? textOf(step, 'customs-entry'),
     vendor: optionalText(step, 'vendor') ?? '',
+    authority: optionalText(step, 'authority') ?? (books.company.carriesCustomsDebt ? SOMEONE : ''),
+    corrects: corrects === undefined ? undefined : numberOf(corrects, numbers),
     rates: ratesOf(step, lines, books),
     lines,
+    charges,
   };
 }
 

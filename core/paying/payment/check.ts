@@ -66,9 +66,16 @@ function stillToCome(books: Books, { waitsFor }: Payable): bigint {
   return aheads.reduce((sum, ahead) => sum + ahead.quantity - sumOf(ahead.taken), 0n);
 }
 
-export function checkPaid(command: PaymentCommand, prepaid: Prepayment | undefined): Refusal[] {
+/** What customs gives back comes in as money, as the bank got it; what a vendor owes is set off, or closed as a claim. */
+const isCustomsRefund = ({ payables }: Books, { bills, from, run, took }: PaymentCommand): boolean =>
+  from === undefined &&
+  run === undefined &&
+  took === undefined &&
+  bills.every(({ of }) => payables.get(of)?.account === 'customs-payable');
+
+export function checkPaid(books: Books, command: PaymentCommand, prepaid: Prepayment | undefined): Refusal[] {
   const total = command.bills.reduce((sum, bill) => sum + bill.amount, 0n);
-  if (total < 0n) return [refusal('payment_negative', '/bills')];
+  if (total < 0n && !isCustomsRefund(books, command)) return [refusal('payment_negative', '/bills')];
   if (command.from === undefined) return [];
   if (!prepaid) return [refusal('document_unknown', '/from', { document: command.from })];
   if (prepaid.vendor !== command.vendor) return [refusal('vendor_differs', '/from')];

@@ -35,7 +35,7 @@ export function decidePayment(books: Books, command: PaymentCommand): Decision<P
   command.bills.forEach((bill, position) =>
     refusals.push(...checkBill(books, command, bill, payables[position], `/bills/${position}`)),
   );
-  refusals.push(...checkPaid(command, prepaid), ...checkBank(books, command), ...checkRun(books, command));
+  refusals.push(...checkPaid(books, command, prepaid), ...checkBank(books, command), ...checkRun(books, command));
   if (refusals.length > 0) return refused(refusals);
 
   const rate = rateOn(books, command.currency, command.date) ?? ONE_TO_ONE;
@@ -102,7 +102,7 @@ function flowsOf(
   const booked = bills.reduce((sum, bill) => sum + bill.booked, 0n);
   const onPurchase = books.company.recognition === 'on-purchase';
   return [
-    { account: 'payables', amount: base(booked), about },
+    ...owedFlows(bills, payables, about),
     {
       account: command.from === undefined ? 'bank' : 'prepayments',
       amount: base(-paid - fee),
@@ -120,6 +120,16 @@ function flowsOf(
       about: {},
     },
   ];
+}
+
+/** Bills and what is owed to customs stand on accounts of their own. */
+function owedFlows(bills: readonly PaidBill[], payables: readonly Payable[], about: Flow['about']): Flow[] {
+  const accounts = [...new Set(payables.map(({ account }) => account))];
+  return accounts.map((account) => ({
+    account,
+    amount: base(bills.reduce((sum, { booked }, at) => (payables[at]?.account === account ? sum + booked : sum), 0n)),
+    about,
+  }));
 }
 
 /** A discount in base currency at the bill's rate: by policy the goods of the bill take their part by their amounts. */

@@ -4,6 +4,7 @@ import {
   DIMENSIONS,
   dimensionsOf,
   linesOf,
+  numberOf,
   priceOf,
   quantityOf,
   type Reading,
@@ -19,6 +20,7 @@ export const BILL_WORDS = [
   'expenses',
   'tax',
   'disputed',
+  'disbursements',
   'number',
   'another',
   'signed-off',
@@ -57,6 +59,10 @@ export function billStep({ step, numbers, books, date }: Reading): BillCommand {
     reason: optionalText(line, 'reason') ?? '',
     decision: optionalText(line, 'decision') === 'not-ours' ? ('not-ours' as const) : ('credit' as const),
   }));
+  const disbursements = linesOf(step, ['of', 'amount'], 'disbursements').map((line) => ({
+    of: numberOf(textOf(line, 'of'), numbers),
+    amount: amountOf(line),
+  }));
   const expenses = linesOf(step, ['expense', 'type', 'amount', ...DIMENSIONS], 'expenses').map((line) => ({
     expense: optionalText(line, 'expense') ?? optionalText(line, 'type') ?? 'expense',
     amount: amountOf(line),
@@ -82,5 +88,6 @@ export function billStep({ step, numbers, books, date }: Reading): BillCommand {
     SOMEONE;
   const reference = optionalText(step, 'number') ?? textOf(step, 'bill');
   const said = { another: optionalText(step, 'another'), signedOff: isTrue(step, 'signed-off') };
-  return { kind: 'bill', vendor, reference, currency, date, lines, charges, expenses, tax, disputed, whole, ...said };
+  const parts = { lines, charges, expenses, tax, disputed, disbursements };
+  return { kind: 'bill', vendor, reference, currency, date, ...parts, whole, ...said };
 }

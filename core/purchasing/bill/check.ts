@@ -1,12 +1,12 @@
 import type { Books } from '../../state/books.ts';
 import type { OrderLine } from '../../state/purchasing.ts';
-import { formatQuantity, type Quantity, sumOf } from '../../exact/amounts.ts';
+import { documentAmount, formatAmount, formatQuantity, type Quantity, sumOf } from '../../exact/amounts.ts';
 import { type Refusal, refusal } from '../../state/refusal.ts';
 import { billNumberKey } from '../billNumber.ts';
 import { checkCitedOnce, checkCurrency, checkDate } from '../../state/checks.ts';
 import { checkPrice, openToReceive } from '../order/decide.ts';
 import { unbilledOf } from '../../state/billedAmounts.ts';
-import type { BillCommand } from './command.ts';
+import type { BillCommand, Disbursement } from './command.ts';
 
 export function checkBill(books: Books, command: BillCommand): Refusal[] {
   // A bill is often dated before the goods are here; what it adds to them is then posted on the day they came.
@@ -17,11 +17,9 @@ export function checkBill(books: Books, command: BillCommand): Refusal[] {
   ];
   const expenses = command.expenses ?? [];
   const disputed = command.disputed ?? [];
-  if (
-    command.lines.length + command.charges.length + expenses.length + disputed.length + (command.tax ?? []).length ===
-    0
-  )
-    refusals.push(refusal('no_lines', '/lines'));
+  const disbursements = command.disbursements ?? [];
+  const parts = [command.lines, command.charges, expenses, disputed, disbursements, command.tax ?? []];
+  if (parts.every(({ length }) => length === 0)) refusals.push(refusal('no_lines', '/lines'));
   if (books.billNumbers.has(`${command.vendor}|${billNumberKey(command.reference)}`)) {
     refusals.push(refusal('bill_number_taken', '/reference', { number: command.reference }));
   }
@@ -36,6 +34,10 @@ export function checkBill(books: Books, command: BillCommand): Refusal[] {
       refusals.push(refusal(amount === 0n ? 'amount_zero' : 'amount_negative', `/disputed/${position}/amount`));
     if (reason.trim() === '') refusals.push(refusal('reason_missing', `/disputed/${position}/reason`));
   });
+  refusals.push(...checkCitedOnce(disbursements, '/disbursements'));
+  disbursements.forEach((line, position) =>
+    refusals.push(...checkDisbursement(books, command, line, `/disbursements/${position}`)),
+  );
   return [...refusals, ...checkCharges(command)];
 }
 
@@ -69,6 +71,20 @@ function checkAhead(books: Books, { lines }: BillCommand, ordered: OrderLine, wa
     return [refusal('bill_ahead_while_unbilled', at, { unbilled: formatQuantity(unbilled as Quantity) })];
   const waiting = sumOf(ordered.aheads) - ordered.aheads.reduce((sum, ahead) => sum + sumOf(ahead.taken), 0n);
   return checkOpen('bill_ahead_exceeds_ordered', (openToReceive(ordered) - waiting) as Quantity, wanted, at);
+}
+
+/** What was paid to customs for the company: no more than is owed there, in the currency in which it is. */
+function checkDisbursement(books: Books, { currency, date }: BillCommand, line: Disbursement, at: string): Refusal[] {
+  const owed = books.payables.get(line.of);
+  if (owed?.account !== 'customs-payable') return [refusal('no_customs_debt', `${at}/of`)];
+  if (currency !== owed.currency)
+    return [refusal('currency_differs', '/currency', { ordered: owed.currency, billed: currency })];
+  if (date < owed.date) return [refusal('date_before_cited', '/date', { date, cited: owed.date })];
+  if (line.amount <= 0n) return [refusal(line.amount === 0n ? 'amount_zero' : 'amount_negative', `${at}/amount`)];
+  const open = documentAmount(owed.amount - owed.paid.reduce((sum, { amount }) => sum + amount, 0n));
+  if (line.amount <= open) return [];
+  const figures = { open: formatAmount(open, currency), amount: formatAmount(line.amount, currency) };
+  return [refusal('disbursement_exceeds_debt', `${at}/amount`, figures)];
 }
 
 function checkOpen(

@@ -24,11 +24,19 @@ export interface BillCommand {
   readonly tax?: readonly BillTax[] | undefined;
   /** What the paper asks for and is not accepted: owed for now, and expected back as a credit. */
   readonly disputed?: readonly Disputed[] | undefined;
+  /** What a broker paid to customs on the company's behalf, by customs entry: no cost, it clears what is owed there. */
+  readonly disbursements?: readonly Disbursement[] | undefined;
   readonly whole?: AsAWhole | undefined;
   /** Why it is another bill than one that it is like. */
   readonly another?: string | undefined;
   /** Whether a second person has looked at exactly this and agreed. */
   readonly signedOff?: boolean | undefined;
+}
+
+export interface Disbursement {
+  /** The customs entry, by its document. */
+  readonly of: string;
+  readonly amount: DocumentAmount;
 }
 
 /** What is said of a bill that belongs to none of its lines. */
@@ -97,7 +105,10 @@ export interface BilledLine {
   readonly tax: BaseAmount;
 }
 
-export interface BillDocument extends Omit<BillCommand, 'lines' | 'charges' | 'expenses' | 'disputed'> {
+export interface BillDocument extends Omit<
+  BillCommand,
+  'lines' | 'charges' | 'expenses' | 'disputed' | 'disbursements'
+> {
   readonly numberKey: string;
   readonly rate: Rate;
   readonly lines: readonly BilledLine[];
@@ -121,6 +132,8 @@ export interface BillDocument extends Omit<BillCommand, 'lines' | 'charges' | 'e
     documentAmount: DocumentAmount;
     amount: BaseAmount;
   })[];
+  /** Numbered after what is not accepted. */
+  readonly disbursements: readonly (Disbursement & { id: LineId; authority: string })[];
   readonly recoverableTax: BaseAmount;
   /** Where the bill as a whole is other than expected. */
   readonly differs: readonly Difference[];

@@ -38,7 +38,7 @@ export function decideBill(books: Books, command: BillCommand): Decision<BillDoc
       flows: flowsOf(books, document),
       costs: document.lines.flatMap((line) => costsOf(command.vendor, line)),
     },
-    cites: [...bills, ...statedBy],
+    cites: [...bills, ...statedBy, ...document.disbursements.map(({ of }) => lineId(of, 0))],
   });
 }
 
@@ -59,6 +59,8 @@ function flowsOf(books: Books, bill: BillDocument): Flow[] {
     else flows.push({ account: onPurchase ? 'purchases' : 'charges-to-allocate', amount, about });
   }
   for (const { amount } of bill.disputed) flows.push({ account: 'expected-credits', amount, about });
+  for (const { amount, authority } of bill.disbursements)
+    flows.push({ account: 'customs-payable', amount: base(amount), about: { vendor: authority } });
   for (const { amount, expense, dimensions } of bill.expenses)
     flows.push({ account: 'expense', amount, about: { ...about, expense, ...dimensions } });
   return flows;

@@ -72,15 +72,20 @@ export function billDocument(books: Books, command: BillCommand): BillDocument |
       amount: toBase(line.amount, currency, rate, home),
     };
   });
+  const disbursements = (command.disbursements ?? []).map((line, at) => {
+    const position = lines.length + charges.length + expenses.length + disputed.length + at;
+    return { ...line, id: id(position), authority: books.payables.get(line.of)?.vendor ?? '' };
+  });
   const taxed = lines.map((line, position) => ({ ...line, tax: base(tax.shares[position] ?? 0n) }));
   const owed = [
     ...taxed.map((line) => line.payable + line.tax),
     ...[...charges, ...expensed, ...disputed].map(({ amount }) => amount),
+    ...disbursements.map(({ amount }) => amount),
     tax.recoverable,
   ];
   const total = [
     ...amounts,
-    ...[...(command.tax ?? []), ...(command.disputed ?? [])].map(({ amount }) => amount),
+    ...[...(command.tax ?? []), ...(command.disputed ?? []), ...disbursements].map(({ amount }) => amount),
   ].reduce((sum, amount) => sum + amount, 0n);
   return {
     ...command,
@@ -90,6 +95,7 @@ export function billDocument(books: Books, command: BillCommand): BillDocument |
     charges,
     expenses: expensed,
     disputed,
+    disbursements,
     recoverableTax: base(tax.recoverable),
     differs: [],
     total: { amount: documentAmount(total), base: base(owed.reduce((sum, amount) => sum + amount, 0n)) },

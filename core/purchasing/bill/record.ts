@@ -59,12 +59,17 @@ export function recordBill(next: Writing, bill: BillDocument, number: string): v
       credits: [],
     });
   }
+  for (const { id: line, of, amount } of bill.disbursements) {
+    const part = { line, date, amount, base: base(amount) };
+    change(next.payables, of, (known) => ({ ...known, paid: [...known.paid, part] }));
+  }
   const waitsFor = bill.lines.filter(({ wait }) => wait).map(({ id, of }) => ({ line: id, of }));
   const goods = bill.lines.flatMap(({ pool, of, received, amount }) =>
     pool === undefined ? [] : [{ pool, movement: of, date: received, amount }],
   );
   next.payables.set(number, {
     document: number,
+    account: 'payables',
     vendor,
     currency,
     rate,

@@ -31,6 +31,7 @@ export function recordCredit(next: Writing, credit: CreditDocument, number: stri
   const owed = { amount: documentAmount(-total.amount), base: base(-total.base) };
   next.payables.set(number, {
     document: number,
+    account: 'payables',
     vendor,
     currency,
     rate,

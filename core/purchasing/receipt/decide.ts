@@ -13,7 +13,7 @@ import { checkUnit, inStockUnits } from '../packs.ts';
 import { checkLine, itemOf, type Line } from './check.ts';
 import type { ReceiptCommand, ReceiptDocument } from './command.ts';
 import { prepaidParts } from './prepaid.ts';
-import { type Came, cameOf, closedWith, receiptLine } from './received.ts';
+import { type Came, cameOf, closedWith, receiptLine, withEstimates } from './received.ts';
 
 /**
  * Goods received: inventory at round(qty × order price) at the receipt's rate, against goods received not invoiced, and the
@@ -49,9 +49,10 @@ export function decideReceipt(books: Books, command: ReceiptCommand): Decision<R
     cameOf(line, ordered[position] as OrderLine, lineId(document, position + 1)),
   );
   const prepaid = prepaidParts(books, came);
-  const lines = counted.map((line, position) =>
+  const bare = counted.map((line, position) =>
     receiptLine(books, command, line, came[position] as Came, prepaid[position] ?? [], lineId(document, position + 1)),
   );
+  const lines = withEstimates(books, bare, ordered as OrderLine[]);
   const aheadLines = lines.flatMap((line) => line.ahead.map((part) => part.of));
   return post(books, {
     document: {

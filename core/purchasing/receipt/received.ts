@@ -23,6 +23,8 @@ import { rateOn } from '../../state/checks.ts';
 import type { Line } from './check.ts';
 import type { ReceiptCommand, ReceiptDocument } from './command.ts';
 
+type ReceivedLine = ReceiptDocument['lines'][number];
+
 /** What came of an order line: what was billed ahead, and the rest at its price. */
 export interface Came {
   readonly ordered: OrderLine;
@@ -47,7 +49,7 @@ export function receiptLine(
   { ordered, pricing, ahead, amount }: Came,
   prepaid: readonly PrepaidPart[],
   id: LineId,
-): ReceiptDocument['lines'][number] {
+): ReceivedLine {
   const rate: Rate = rateOn(books, ordered.currency, command.date) ?? ONE_TO_ONE;
   const { per } = ordered;
   const paidBefore = sumOfParts(prepaid);
@@ -56,9 +58,6 @@ export function receiptLine(
   const { item } = ordered.bought;
   const origin = line.origin ?? books.items.get(item ?? '')?.origin ?? '';
   const preference = line.preference ?? false;
-  const before = quantity(sumOf(ordered.receipts));
-  const value = base(baseAmount + ahead.reduce((sum, part) => sum + part.goods, 0n));
-  const received = { item: item ?? '', quantity: line.quantity, before, value, date: command.date, origin, preference };
   return {
     id,
     of: line.of,
@@ -81,13 +80,32 @@ export function receiptLine(
     ahead,
     amount,
     baseAmount,
-    estimates: item === undefined ? [] : estimatesFor(books, ordered, received),
+    estimates: [],
     estimatesUsed: [],
     landed: [],
     bills: [],
     returns: [],
     putAway: [],
   };
+}
+
+/** The lines of a receipt with the charges that are expected with their goods. */
+export function withEstimates(
+  books: Books,
+  lines: readonly ReceivedLine[],
+  ordered: readonly OrderLine[],
+): ReceivedLine[] {
+  const places = lines.flatMap(({ pool }, at) => (pool === undefined ? [] : [at]));
+  const parts = places.map((at) => {
+    const [line, of] = [lines[at] as ReceivedLine, ordered[at] as OrderLine];
+    const { bought, quantity: units, baseAmount, ahead, date, origin, preference } = line;
+    const value = base(baseAmount + ahead.reduce((sum, part) => sum + part.goods, 0n));
+    const before = quantity(sumOf(of.receipts));
+    const received = { item: bought.item ?? '', quantity: units, before, value, date, origin, preference };
+    return { ordered: of, received };
+  });
+  const expected = new Map(estimatesFor(books, parts).map((estimates, place) => [places[place], estimates]));
+  return lines.map((line, at) => ({ ...line, estimates: expected.get(at) ?? [] }));
 }
 
 /** What is missing of a line that is the last of its order line. */

@@ -6,7 +6,8 @@ import { refusal } from '@obolus/core/state/refusal';
 import { loadLandedOn } from '../allocation.ts';
 import { type DocumentCommand, lineAt } from '../documentCommand.ts';
 import { citing, dimensionColumns, keyOf } from '../../storage/lineColumns.ts';
-import { dimensionsOf, vendorIn } from '../readParts.ts';
+import { vendorIn } from '../readParts.ts';
+import { readBillBody } from './readBody.ts';
 import { writeBill } from './write.ts';
 import { facts } from '../../storage/tables.ts';
 import { stands } from '../../storage/load/rows.ts';
@@ -18,9 +19,9 @@ import { approvalOfBody, isApproved } from '../../storage/approvalRequests.ts';
 import { learnFromDraft } from './learn.ts';
 import { loadBillNumber } from '../../storage/load/bills.ts';
 import { loadChargeAllowances } from '../../storage/load/company.ts';
-import { loadCustomsEntry } from '../../storage/load/customs.ts';
 import { loadOrderLines } from '../../storage/load/orderLines.ts';
 import { loadReceiptLines } from '../../storage/load/receiptLines.ts';
+import { loadPayables } from '../../storage/load/payables.ts';
 import { loadRates, loadTaxCodes } from '../../storage/load/setUp.ts';
 import { wantFrom } from '../../storage/load/wanted.ts';
 import { message, type MessageId } from '@obolus/messages/message';
@@ -28,56 +29,16 @@ import type { Shown } from '@obolus/contract/message';
 import { inWords } from '../../asking/inWords.ts';
 
 export const bill: DocumentCommand<'bill'> = {
-  read: (body, reader, { signedOff }) => ({
-    kind: 'bill',
-    vendor: reader.given(body.vendor, '/vendor'),
-    reference: reader.given(body.reference, '/reference'),
-    another: body.another,
-    signedOff,
-    currency: body.currency,
-    date: body.date,
-    lines: body.lines.map((line, position) => ({
-      of: line.of,
-      quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`),
-      price: reader.price(line.price, `/lines/${position}/price`),
-      discount: reader.discount(line.discount, `/lines/${position}/discount`),
-      difference: line.difference,
-      wait: line.wait,
-      done: line.done,
-      reason: line.reason,
-    })),
-    charges: body.charges.map((charge, position) => ({
-      kind: charge.kind,
-      reason: charge.reason,
-      amount: reader.document(charge.amount, body.currency, `/charges/${position}/amount`),
-    })),
-    expenses: (body.expenses ?? []).map((line, position) => ({
-      expense: reader.given(line.expense, `/expenses/${position}/expense`),
-      amount: reader.document(line.amount, body.currency, `/expenses/${position}/amount`),
-      dimensions: dimensionsOf(line),
-    })),
-    disputed: (body.disputed ?? []).map((line, position) => ({
-      ...line,
-      amount: reader.document(line.amount, body.currency, `/disputed/${position}/amount`),
-    })),
-    tax: (body.tax ?? []).map((tax, position) => ({
-      amount: reader.document(tax.amount, body.currency, `/tax/${position}/amount`),
-      recoverable: tax.recoverable,
-      lines: tax.lines,
-    })),
-    whole: {
-      tax: body.whole?.tax,
-      total: body.whole?.total && {
-        ...body.whole.total,
-        asked: reader.document(body.whole.total.asked, body.currency, '/whole/total/asked'),
-      },
-    },
-  }),
+  read: readBillBody,
   async load(command, loader) {
     await loadBillNumber(loader, command.vendor, command.reference, command.date);
     await loadChargeAllowances(loader);
     await loadTaxCodes(loader);
     const cited = command.lines.map((line) => line.of);
+    await loadPayables(
+      loader,
+      (command.disbursements ?? []).flatMap(({ of }) => (of === '' ? [] : [of])),
+    );
     // One lock over orders and receipts together: a line may be either.
     await loadReceiptLines(loader, cited);
     const ahead = cited.filter((line) => loader.parts.receiptLines.get(line) === undefined);
@@ -153,6 +114,10 @@ export const bill: DocumentCommand<'bill'> = {
       })),
     },
     {
+      table: facts.billDisbursement,
+      rows: document.disbursements.map((line) => ({ ...keyOf(line.id), of_id: line.of, amount: line.amount })),
+    },
+    {
       table: facts.billExpense,
       rows: document.expenses.map((line) => ({
         ...keyOf(line.id),
@@ -204,8 +169,7 @@ export const bill: DocumentCommand<'bill'> = {
   alsoNeeds: ({ land }) => (land ? ['allocation'] : []),
   async loadFollowing({ land }, loader) {
     if (!land) return;
-    if (land.entry) await loadCustomsEntry(loader, land.entry);
-    await loadLandedOn(loader, land.to, land.bases);
+    await loadLandedOn(loader, land.to, land.bases, land.entry || undefined);
   },
   follows: ({ charges }, { land }) =>
     land
@@ -236,7 +200,7 @@ export const bill: DocumentCommand<'bill'> = {
   },
   after: learnFromDraft,
   write: writeBill,
-  total: ['bill_line', 'bill_charge', 'bill_expense', 'bill_tax', 'bill_disputed']
+  total: ['bill_line', 'bill_charge', 'bill_expense', 'bill_tax', 'bill_disputed', 'bill_disbursement']
     .map((table) => `COALESCE((SELECT SUM(b.amount) FROM ${table} b WHERE b.document_id = d.id), 0)`)
     .join(' + '),
   trail: {
@@ -261,6 +225,7 @@ export const bill: DocumentCommand<'bill'> = {
          UNION ALL SELECT l.line_no, NULL, NULL, NULL, NULL, l.amount, 'expense', NULL, '', '', l.expense, '', '', NULL, NULL, l.line_no, 0 FROM bill_expense l WHERE l.document_id = ?
          UNION ALL SELECT NULL, NULL, NULL, NULL, NULL, l.amount, IF(l.recoverable, 'reclaimed', 'kept'), NULL, '', '', '', '', '', NULL, NULL, l.line_no + 100000, 1 FROM bill_tax l WHERE l.document_id = ?
          UNION ALL SELECT l.line_no, NULL, NULL, NULL, NULL, l.amount, IF(l.decision = 'credit', 'disputed-credit', 'disputed-not-ours'), NULL, l.reason, '', l.said, '', '', NULL, NULL, l.line_no, 0 FROM bill_disputed l WHERE l.document_id = ?
+         UNION ALL SELECT l.line_no, NULL, NULL, NULL, NULL, l.amount, 'disbursement', NULL, '', '', o.reference, '', '', o.id, o.number, l.line_no, 0 FROM bill_disbursement l JOIN document o ON o.id = l.of_id WHERE l.document_id = ?
          ORDER BY position`,
 };
 

@@ -33,6 +33,14 @@ export function writeBill(command: BillCommand, names: ServerNames): BodyOf<'bil
       ...dimensions(line.dimensions),
     })),
     disputed: (command.disputed ?? []).map((line) => ({ ...line, amount: amount(line.amount) })),
+    ...(command.disbursements?.length
+      ? {
+          disbursements: command.disbursements.map(({ of, amount: paid }) => ({
+            of: names.document(of),
+            amount: amount(paid),
+          })),
+        }
+      : {}),
     tax: (command.tax ?? []).map((tax) => ({
       amount: amount(tax.amount),
       recoverable: tax.recoverable,

@@ -15,7 +15,7 @@ import { readOrderPaper } from '../../papers/orderPaper.ts';
 import { viewOrder } from '../../queries/orders.ts';
 import { listShipments, readShipment } from '../../queries/shipments.ts';
 import { listUnbilledEstimates } from '../../queries/unbilledEstimates.ts';
-import { readChargedEntry } from '../../customs/charged.ts';
+import { listCustomsDebts, readChargedEntry } from '../../customs/charged.ts';
 import { listTariffGaps } from '../../queries/tariffGaps.ts';
 import { readOrderCosts } from '../../queries/orderCosts.ts';
 import { listOutdatedAllocations } from '../../queries/valueChangedSince.ts';
@@ -86,11 +86,12 @@ export function openWorkRoutes(router: Router, context: Context): void {
   implement(router, context, api.shipment, async ({ params }) =>
     readShipment(manager, params.number, await currency()),
   );
+  implement(router, context, api.customsDebts, async () => listCustomsDebts(manager, await currency()));
   implement(router, context, api.chargedEntry, ({ params }) => readChargedEntry(manager, params.id));
   implement(router, context, api.unbilledEstimates, async () =>
     listUnbilledEstimates(manager, await currency(), todayOf(context)),
   );
-  implement(router, context, api.tariffGaps, ({ query }) => listTariffGaps(manager, query.on));
+  implement(router, context, api.tariffGaps, async ({ query }) => listTariffGaps(manager, query.on, await currency()));
   implement(router, context, api.tryCode, async ({ query }) => tryCode(manager, query, await currency()));
   implement(router, context, api.openCharges, async () => listOpenCharges(manager, await currency()));
   implement(router, context, api.landingSheet, async ({ body, user, request }) => {

@@ -58,6 +58,8 @@ export async function loadCompany(
       signOffAbove: limitOf(row.sign_off_above, currency),
       recognition: text(row.recognition) as Recognition,
       customsValueWithFreight: isTrue(row.customs_with_freight),
+      carriesCustomsDebt: isTrue(row.customs_debt),
+      dutyRounding: isTrue(row.duty_by_code) ? 'code-and-origin' : 'line',
       alikeWithin: row.alike_within == null ? undefined : Number(row.alike_within),
       writeOffLimit: limitOf(row.write_off_limit, currency) ?? base(0n),
       notCosts: wordsOf(row.not_costs),

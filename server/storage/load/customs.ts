@@ -1,6 +1,7 @@
 import type { CustomsEntry } from '@obolus/core/state/customs';
 import type { BooksLoader } from './loader.ts';
-import { idOf, isTrue, optional, query, rateOf, type Reading, stands, text } from './rows.ts';
+import { groupBy } from '../groupBy.ts';
+import { baseOf, idOf, isTrue, optional, query, rateOf, type Reading, stands, text } from './rows.ts';
 
 export async function loadCustomsEntry(loader: BooksLoader, document: string): Promise<void> {
   await loader.lockDocuments([document]);
@@ -11,13 +12,15 @@ export async function loadCustomsEntry(loader: BooksLoader, document: string): P
 
 /** What customs went by, as far as duty is worked out from it. */
 async function readCustomsEntry(reading: Reading, document: string): Promise<CustomsEntry[]> {
-  const [header] = await query(reading, `SELECT d.date FROM document d WHERE d.id = ? AND ${stands('d.id')}`, [
-    document,
-  ]);
+  const [header] = await query(
+    reading,
+    `SELECT e.entered FROM customs_entry e WHERE e.document_id = ? AND ${stands('e.document_id')}`,
+    [document],
+  );
   const declared = await query(
     reading,
-    `SELECT g.goods_id, g.goods_line_no, l.origin, l.preference FROM customs_entry_line l
-     LEFT JOIN customs_entry_goods g ON g.document_id = l.document_id AND g.entry_line_no = l.line_no WHERE l.document_id = ?`,
+    `SELECT l.line_no, g.goods_id, g.goods_line_no, l.origin, l.preference, l.additions FROM customs_entry_line l
+     LEFT JOIN customs_entry_goods g ON g.document_id = l.document_id AND g.entry_line_no = l.line_no WHERE l.document_id = ? ORDER BY l.line_no, g.goods_id, g.goods_line_no`,
     [document],
   );
   if (!header || declared.length === 0) return [];
@@ -26,7 +29,7 @@ async function readCustomsEntry(reading: Reading, document: string): Promise<Cus
   return [
     {
       document,
-      date: text(header.date),
+      entered: text(header.entered),
       rates: rates.map((row) => ({ currency: text(row.currency), rate: rateOf(row.rate) })),
       declared: new Map(
         goods.map((row) => [
@@ -37,6 +40,11 @@ async function readCustomsEntry(reading: Reading, document: string): Promise<Cus
           },
         ]),
       ),
+      additions: [...groupBy(goods, (row) => text(row.line_no)).values()].flatMap((rows) => {
+        const amount = rows[0]?.additions;
+        const ids = rows.map((row) => idOf(row, 'goods_id', 'goods_line_no'));
+        return amount == null || baseOf(amount) === 0n ? [] : [{ goods: ids, amount: baseOf(amount) }];
+      }),
     },
   ];
 }

@@ -1,4 +1,6 @@
 import type { Item } from '@obolus/core/state/stock';
+import type { Measured } from '@obolus/core/tariff/duty';
+import { RATE_UNITS } from '@obolus/core/tariff/schedule';
 import type { BooksLoader } from './loader.ts';
 import { PACKS, packsOf } from './packs.ts';
 import {
@@ -9,6 +11,7 @@ import {
   quantityOf,
   query,
   type Reading,
+  type Row,
   stands,
   text,
   toleranceOf,
@@ -47,6 +50,7 @@ export async function readItems(
     packs: packsOf(row.packs),
     weight: row.weight == null ? undefined : quantityOf(row.weight),
     volume: row.volume == null ? undefined : quantityOf(row.volume),
+    supplementary: measuredIn(row).supplementary,
     tariffCode: text(row.tariff_code),
     origin: text(row.origin),
     tolerance: toleranceOf(row),
@@ -61,4 +65,15 @@ export async function readItems(
           ]
         : [],
   }));
+}
+
+/** How an item is counted: its stock unit, its weight, and how much of another unit that customs counts in one is. */
+export function measuredIn(row: Row): Measured {
+  const unit = RATE_UNITS.find((known) => known === row.customs_unit);
+  const { customs_quantity: counted } = row;
+  return {
+    unit: text(row.unit),
+    weight: row.weight == null ? undefined : quantityOf(row.weight),
+    supplementary: unit !== undefined && counted != null ? [{ unit, quantity: quantityOf(counted) }] : [],
+  };
 }

@@ -22,13 +22,15 @@ export async function readPayables(reading: Reading, documents: readonly string[
   if (documents.length === 0) return [];
   const rows = await query(
     reading,
-    `SELECT p.*, d.vendor_id, d.currency, d.rate, d.date FROM payable p JOIN document d ON d.id = p.document_id WHERE p.document_id IN (?) AND ${stands('d.id')}`,
+    `SELECT p.*, d.kind, d.vendor_id, d.currency, d.rate, d.date FROM payable p JOIN document d ON d.id = p.document_id WHERE p.document_id IN (?) AND ${stands('d.id')}`,
     [documents],
   );
   const paid = await query(
     reading,
-    `SELECT l.*, d.date FROM payment_line l JOIN document d ON d.id = l.document_id WHERE l.of_id IN (?) AND ${stands('d.id')} ORDER BY l.document_id, l.line_no`,
-    [documents],
+    `SELECT l.document_id, l.line_no, l.of_id, l.settled, l.booked, d.date FROM payment_line l JOIN document d ON d.id = l.document_id WHERE l.of_id IN (?) AND ${stands('d.id')}
+     UNION ALL SELECT l.document_id, l.line_no, l.of_id, l.amount, l.amount, d.date FROM bill_disbursement l JOIN document d ON d.id = l.document_id WHERE l.of_id IN (?) AND ${stands('d.id')}
+     ORDER BY document_id, line_no`,
+    [documents, documents],
   );
   const goods = await query(
     reading,
@@ -49,6 +51,7 @@ export async function readPayables(reading: Reading, documents: readonly string[
         .filter((line) => line.document_id === document)
         .map((line) => ({ line: idOf(line), of: idOf(line, 'order_id', 'order_line_no') })),
       document,
+      account: row.kind === 'customs-entry' ? 'customs-payable' : 'payables',
       vendor: text(row.vendor_id),
       currency: text(row.currency),
       rate: rateOf(row.rate),

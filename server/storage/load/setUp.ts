@@ -1,8 +1,8 @@
 import type { BinKind } from '@obolus/core/state/stock';
-import { digitsOf, type TariffRate } from '@obolus/core/tariff/schedule';
+import { digitsOf, RATE_UNITS, type TariffRate } from '@obolus/core/tariff/schedule';
 import { readTaxLevels } from './taxCodes.ts';
 import type { BooksLoader } from './loader.ts';
-import { fractionOf, isTrue, limitOf, optional, priceOf, query, rateOf, type Reading, text } from './rows.ts';
+import { fractionOf, isTrue, limitOf, optional, priceOf, query, rateOf, type Reading, type Row, text } from './rows.ts';
 
 /** The rates of exchange that hold until a day: of each foreign currency the latest. */
 export async function loadRates(loader: BooksLoader, currencies: readonly string[], until: string): Promise<void> {
@@ -35,21 +35,26 @@ export async function readTariff(reading: Reading, codes: readonly string[], cur
   );
   if (prefixes.size === 0) return [];
   const rows = await query(reading, 'SELECT * FROM tariff_rate WHERE digits IN (?)', [['', ...prefixes]]);
-  return rows.map((row) => ({
-    measure: text(row.measure),
-    code: text(row.code),
-    origin: text(row.origin) || undefined,
-    preference: isTrue(row.preference),
-    from: text(row.from_day),
-    to: optional(row.to_day),
-    percent: fractionOf(row.percent),
-    perUnit: priceOf(row.per_unit),
-    unit: row.unit === 'kg' ? 'kg' : 'stock-unit',
-    combine: row.combine === 'higher' || row.combine === 'lower' ? row.combine : 'sum',
-    floor: limitOf(row.floor, currency),
-    cap: limitOf(row.cap, currency),
-  }));
+  return rows.map((row) => tariffRate(row, currency));
 }
+
+/** A row of the schedule. */
+export const tariffRate = (row: Row, currency: string): TariffRate => ({
+  measure: text(row.measure),
+  code: text(row.code),
+  origin: text(row.origin) || undefined,
+  preference: isTrue(row.preference),
+  from: text(row.from_day),
+  to: optional(row.to_day),
+  suspended: row.suspended_from == null ? undefined : { from: row.suspended_from, to: optional(row.suspended_to) },
+  percent: fractionOf(row.percent),
+  perUnit: priceOf(row.per_unit),
+  unit: RATE_UNITS.find((unit) => unit === row.unit) ?? 'stock-unit',
+  combine: row.combine === 'higher' || row.combine === 'lower' ? row.combine : 'sum',
+  floor: limitOf(row.floor, currency),
+  cap: limitOf(row.cap, currency),
+  limits: row.limits === 'entry' ? 'entry' : 'line',
+});
 
 /** The bins of every warehouse. */
 export const loadBins = (loader: BooksLoader): Promise<void> =>

@@ -69,6 +69,12 @@ export const bills = {
     decision: text(10),
     reason: text(200),
   }),
+  /** What a broker paid to customs, by the entry whose debt it clears. */
+  billDisbursement: table(
+    'bill_disbursement',
+    { document_id: id(), line_no: line(), of_id: ref(), amount: figure() },
+    { indices: { bill_disbursement_by_entry: ['of_id'] } },
+  ),
   payable: table('payable', { document_id: id(), amount: figure(), base_amount: figure() }),
   creditLine: table(
     'credit_line',

@@ -1,4 +1,4 @@
-import { id, ref, line, number, figure, text, name, maybe, table } from './columns.ts';
+import { id, ref, line, day, number, figure, text, name, maybe, table } from './columns.ts';
 
 /** Charges, estimated, moved and put on goods; customs. */
 export const charges = {
@@ -27,6 +27,12 @@ export const charges = {
     { document_id: id(), of_id: ref(), of_line_no: number(), amount: figure() },
     { indices: { expense_move_by_line: ['of_id', 'of_line_no'] } },
   ),
+  /** When customs took an entry, the broker who made it, and the entry that it corrects. */
+  customsEntry: table(
+    'customs_entry',
+    { document_id: id(), entered: day(), broker_id: maybe(ref()), corrects_id: maybe(ref()) },
+    { indices: { customs_entry_by_corrected: ['corrects_id'] } },
+  ),
   /** What customs went by, line by line; what is not stated is null. */
   customsEntryLine: table('customs_entry_line', {
     document_id: id(),
@@ -37,6 +43,7 @@ export const charges = {
     value: maybe(figure()),
     duty: maybe(figure()),
     import_tax: maybe(figure()),
+    additions: maybe(figure()),
   }),
   customsEntryGoods: table(
     'customs_entry_goods',

@@ -23,6 +23,8 @@ export const company = {
     first_open_day: day(),
     locked_until: maybe(day()),
     customs_with_freight: flag(),
+    customs_debt: flag(),
+    duty_by_code: flag(),
     address: { ...text(400), default: '' },
     ...identifiers(),
     /** Bills of a vendor with the same amount are asked about within so many days. */

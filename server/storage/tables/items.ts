@@ -12,6 +12,9 @@ export const items = {
       method: text(20),
       weight: maybe(figure()),
       volume: maybe(figure()),
+      /** How much one is in the other unit that customs counts in. */
+      customs_unit: { ...text(12), default: '' },
+      customs_quantity: maybe(figure()),
       tariff_code: text(20),
       origin: text(2),
       tracking: { ...text(10), default: 'none' },
@@ -115,6 +118,9 @@ export const items = {
       combine: text(10),
       floor: maybe(figure()),
       cap: maybe(figure()),
+      limits: { ...text(10), default: 'line' },
+      suspended_from: maybe(day()),
+      suspended_to: maybe(day()),
     },
     {
       unique: { tariff_rate_once: ['measure', 'code', 'origin', 'preference', 'from_day'] },

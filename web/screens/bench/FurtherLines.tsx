@@ -1,4 +1,7 @@
 import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
+import type { CustomsDebt } from '@obolus/contract/views/tariff';
+import { showFigure } from '../../locale/figures.ts';
+import { server } from '../../server/api.ts';
 import { useVendor } from '../../server/known.ts';
 import { wrongAt } from '../../drafts/useDraft.ts';
 import { Cell, Choice, TakeOut } from '../../parts/Cells.tsx';
@@ -21,6 +24,7 @@ const BESIDE_CHARGES: readonly (readonly [string, MessageId])[] = [
   ['tax-reclaimed', 'bench.tax_reclaimable'],
   ['tax-kept', 'bench.tax_kept'],
 ];
+const PAID_TO_CUSTOMS = ['disbursement', 'bench.paid_to_customs'] as const;
 
 const chargeColumns = (
   currency: string,
@@ -91,7 +95,9 @@ export function FurtherLines({
   const take = (at: number) => change(rows.filter((_, position) => position !== at));
   const choices = [
     ...kinds.map((kind) => [kind, kind] as const),
-    ...BESIDE_CHARGES.map(([what, word]) => [what, say(word)] as const),
+    ...[...BESIDE_CHARGES, ...(company.customsDebt ? [PAID_TO_CUSTOMS] : [])].map(
+      ([what, word]) => [what, say(word)] as const,
+    ),
   ];
   return (
     <section className="py-4 max-w-[860px]" aria-label={say('bench.charges_on_bill')}>
@@ -139,6 +145,20 @@ export function FurtherLines({
                         list="expense-accounts"
                         wrong={wrong('/expense')}
                         onChange={(about) => set(at, { about })}
+                      />
+                    ) : line.what === 'disbursement' ? (
+                      <EntryPaid
+                        line={line}
+                        at={at}
+                        wrong={wrong('/of')}
+                        onChoose={(debt) =>
+                          set(at, {
+                            entry: debt?.id ?? '',
+                            about: debt?.reference ?? '',
+                            // What is open there, unless the bill says another amount.
+                            amount: line.amount || (debt && currency === company.currency ? debt.open : ''),
+                          })
+                        }
                       />
                     ) : difference?.outside || line.reason ? (
                       <span className="flex flex-wrap items-baseline gap-x-3 whitespace-normal" data-difference>
@@ -195,4 +215,34 @@ function saysOf(what: string, kinds: readonly ChargeKind[], onto: boolean): stri
   return kinds.some(({ code, isCost }) => code === what && !isCost)
     ? say('bench.says_no_cost')
     : say(onto ? 'bench.says_onto' : 'bench.says_charge');
+}
+
+/** The customs entry that was paid for the company, among those for which something is owed. */
+function EntryPaid({
+  line,
+  at,
+  wrong,
+  onChoose,
+}: {
+  line: FurtherLine;
+  at: number;
+  wrong: string | undefined;
+  onChoose: (debt: CustomsDebt | undefined) => void;
+}) {
+  const debts = server.useCustomsDebtsQuery({ query: {} });
+  const rows = debts.currentData?.rows ?? [];
+  const isThere = rows.some(({ id }) => id === line.entry);
+  return (
+    <Choice
+      label={say('bench.entry_paid', { at: at + 1 })}
+      value={line.entry ?? ''}
+      wrong={wrong}
+      options={[
+        ['', say('bench.choose_entry')],
+        ...(line.entry && !isThere ? [[line.entry, line.about] as const] : []),
+        ...rows.map(({ id, number, reference, open }) => [id, `${number} ${reference}, ${showFigure(open)}`] as const),
+      ]}
+      onChange={(chosen) => onChoose(rows.find(({ id }) => id === chosen))}
+    />
+  );
 }

@@ -45,7 +45,10 @@ export type Onto =
       readonly only?: Readonly<Record<string, readonly string[]>>;
     };
 
-export interface BillBody extends Omit<Bill, 'lines' | 'charges' | 'expenses' | 'tax' | 'disputed' | 'whole' | 'land'> {
+export interface BillBody extends Omit<
+  Bill,
+  'lines' | 'charges' | 'expenses' | 'tax' | 'disputed' | 'disbursements' | 'whole' | 'land'
+> {
   readonly billed: Readonly<Record<string, BilledLine>>;
   readonly further: readonly FurtherLine[];
   readonly disputed: readonly Disputed[];

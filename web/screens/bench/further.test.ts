@@ -28,6 +28,22 @@ describe('what a bill lists besides goods', () => {
     });
   });
 
+  it('has what was paid to customs by the entry that it clears, also while none is chosen', () => {
+    const paid = [
+      line('freight', '4'),
+      { ...line('disbursement', '260', '26-X'), entry: '12' },
+      line('disbursement', '5'),
+    ];
+    expect(furtherToSend(paid, [])).toMatchObject({
+      charges: [{ kind: 'freight', amount: '4' }],
+      disbursements: [
+        { of: '12', amount: '260' },
+        { of: '', amount: '5' },
+      ],
+    });
+    expect(paid.map((_, at) => pointerOf(paid, at))).toEqual(['/charges/0', '/disbursements/0', '/disbursements/1']);
+  });
+
   it('names the lines that a tax is on by where they stand among those that are billed', () => {
     const taxed = [{ ...line('tax-kept', '2.10', 'State tax'), on: ['7/1', '7/3', '9/9'] }];
     expect(furtherToSend(taxed, ['7/1', '7/2', '7/3']).tax).toEqual([

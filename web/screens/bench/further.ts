@@ -2,7 +2,10 @@ import type { BodyOf } from '@obolus/contract/kinds/kinds';
 
 type Bill = BodyOf<'bill'>;
 
-/** What a bill lists besides goods: a charge of a kind (its code), an `expense` that `about` names, `tax-reclaimed` or `tax-kept`. */
+/**
+ * What a bill lists besides goods: a charge of a kind (its code), an `expense` that `about` names, `tax-reclaimed` or `tax-kept`, or a
+ * `disbursement`: what was paid to customs for the entry.
+ */
 export interface FurtherLine {
   readonly what: string;
   readonly about: string;
@@ -11,18 +14,23 @@ export interface FurtherLine {
   readonly reason?: string;
   /** The goods lines that a tax is on, by what they cite; all of the bill where it does not say. */
   readonly on?: readonly string[];
+  /** The customs entry whose debt it clears. */
+  readonly entry?: string;
 }
 
 export const isTax = (what: string): boolean => what === 'tax-reclaimed' || what === 'tax-kept';
-const isCharge = (what: string): boolean => what !== 'expense' && !isTax(what);
+const isCharge = (what: string): boolean => what !== 'expense' && what !== 'disbursement' && !isTax(what);
 const isSent = ({ about, amount }: FurtherLine): boolean => amount !== '' || about !== '';
 
 /** As the bill's command takes them; lines that say nothing yet are left out. */
 export function furtherToSend(
   lines: readonly FurtherLine[],
   cited: readonly string[],
-): Pick<Bill, 'charges' | 'expenses' | 'tax'> {
+): Pick<Bill, 'charges' | 'expenses' | 'tax' | 'disbursements'> {
   const sent = lines.filter(isSent);
+  const disbursements = sent.flatMap(({ what, entry = '', amount }) =>
+    what === 'disbursement' ? [{ of: entry, amount }] : [],
+  );
   return {
     charges: sent.flatMap(({ what, amount, reason }) =>
       isCharge(what) ? [{ kind: what, amount, ...(reason ? { reason } : {}) }] : [],
@@ -30,6 +38,7 @@ export function furtherToSend(
     expenses: sent.flatMap(({ what, about, amount }) =>
       what === 'expense' ? [{ expense: about.trim(), amount }] : [],
     ),
+    ...(disbursements.length > 0 ? { disbursements } : {}),
     tax: sent.flatMap(({ what, amount, on }) =>
       isTax(what)
         ? [{ amount, recoverable: what === 'tax-reclaimed', ...(on ? { lines: placesOf(on, cited) } : {}) }]
@@ -44,7 +53,8 @@ const placesOf = (on: readonly string[], cited: readonly string[]): number[] =>
 
 /** Where a line stands in the command, for finding what is wrong with it. */
 export function pointerOf(lines: readonly FurtherLine[], at: number): string {
-  const group = (what: FurtherLine['what']) => (isCharge(what) ? 'charges' : isTax(what) ? 'tax' : 'expenses');
+  const group = (what: FurtherLine['what']) =>
+    isCharge(what) ? 'charges' : isTax(what) ? 'tax' : what === 'expense' ? 'expenses' : 'disbursements';
   const own = lines[at];
   if (!own || !isSent(own)) return '/none';
   const of = group(own.what);

@@ -5,20 +5,23 @@ import { opened } from '../../drafts/draftSlice.ts';
 import { useAppDispatch } from '../../drafts/store.ts';
 import { showDay, showFigure } from '../../locale/figures.ts';
 import { say } from '../../locale/say.ts';
-import { isZero } from '../../parts/exact.ts';
+import { isNegative, isZero } from '../../parts/exact.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { Signal } from '../../parts/Signal.tsx';
 import { server } from '../../server/api.ts';
 import { useMayPost, useMe } from '../../server/me.ts';
 import { Causes, causesInWords } from '../landing/Causes.tsx';
-import { brokersBill, totalsOf } from './claim.ts';
+import { correctionOf } from '../landing/entryLines.ts';
+import { brokersBill, ontoGoods, totalsOf } from './claim.ts';
 
 /** A posted customs entry: calculated beside charged with the cause of each difference, and what is done about it. Printed, it is the claim. */
 export function ChargedEntry() {
   const { entry: id = '' } = useParams();
   const { company } = useMe();
   const mayBill = useMayPost('bill');
+  const mayState = useMayPost('customs-entry');
+  const mayAllocate = useMayPost('allocation');
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const asked = server.useChargedEntryQuery({ params: { id } });
@@ -32,7 +35,18 @@ export function ChargedEntry() {
   if (!entry) return null;
   const totals = totalsOf(entry, company.currency);
   const isOver = !isZero(totals.over);
-  const { vendor } = entry;
+  const { vendor, debt } = entry;
+  const left = entry.charges.filter((charge) => !isZero(charge.left));
+  const land = () => {
+    const key = crypto.randomUUID();
+    dispatch(opened({ id: key, kind: 'allocation', body: ontoGoods(entry, id, company.today), version: 0 }));
+    void navigate(`/landing/${key}`);
+  };
+  const correct = () => {
+    const key = crypto.randomUUID();
+    dispatch(opened({ id: key, kind: 'customs-entry', body: correctionOf(entry, id, company.today), version: 0 }));
+    void navigate(`/landing/customs-entry/${key}`);
+  };
   const draft = (reason: string | undefined) => {
     if (!vendor) return;
     const key = crypto.randomUUID();
@@ -50,7 +64,7 @@ export function ChargedEntry() {
             <Link className="act" to={`/documents/${id}`}>
               {entry.number}
             </Link>{' '}
-            {[vendor?.name ?? say('landing.company_itself'), showDay(entry.date)].join(' · ')}
+            {[vendor?.name ?? say('landing.company_itself'), showDay(entry.entered)].join(' · ')}
           </>
         }
       >
@@ -59,14 +73,24 @@ export function ChargedEntry() {
             {say('landing.print_claim')}
           </button>
         )}
-        {mayBill && vendor && isOver && (
+        {mayState && (
+          <button type="button" className="btn quiet" onClick={correct}>
+            {say('landing.correct_entry')}
+          </button>
+        )}
+        {mayBill && vendor && isOver && !debt && (
           <button type="button" className="btn quiet" onClick={() => draft(overchargedIn(entry))}>
             {say('landing.bill_with_claim')}
           </button>
         )}
-        {mayBill && vendor && (
-          <button type="button" className="btn" onClick={() => draft(undefined)}>
-            {say('landing.bill_as_charged')}
+        {mayBill && vendor && !(debt && isZero(debt.open)) && (
+          <button type="button" className={debt ? 'btn quiet' : 'btn'} onClick={() => draft(undefined)}>
+            {say(debt ? 'landing.bill_of_broker' : 'landing.bill_as_charged')}
+          </button>
+        )}
+        {mayAllocate && left.length > 0 && (
+          <button type="button" className="btn" onClick={land}>
+            {say('landing.put_onto_goods')}
           </button>
         )}
       </Head>
@@ -75,17 +99,46 @@ export function ChargedEntry() {
           {isOver
             ? say('landing.claim_says', {
                 reference: entry.reference,
-                day: { day: entry.date },
+                day: { day: entry.entered },
                 over: { figure: totals.over },
                 currency: company.currency,
               })
             : say('landing.nothing_to_claim')}
         </p>
         <Lines entry={entry} currency={company.currency} />
+        {debt && <Debt debt={debt} left={left} currency={company.currency} />}
         {!isZero(totals.importTax) && <p className="dim pt-3">{say('landing.import_tax_says')}</p>}
-        {isOver && <p className="dim pt-1">{say('landing.decisions_say')}</p>}
+        {isOver && <p className="dim pt-1">{say(debt ? 'landing.customs_says' : 'landing.decisions_say')}</p>}
       </div>
     </div>
+  );
+}
+
+/** What is still owed to customs, and what of it is on no goods yet. */
+function Debt({
+  debt,
+  left,
+  currency,
+}: {
+  debt: NonNullable<Entry['debt']>;
+  left: Entry['charges'];
+  currency: string;
+}) {
+  return (
+    <p className="pt-3">
+      {say(
+        isZero(debt.open) ? 'landing.debt_cleared' : isNegative(debt.open) ? 'landing.debt_back' : 'landing.debt_open',
+        {
+          authority: debt.authority.name,
+          open: { figure: isNegative(debt.open) ? debt.open.slice(1) : debt.open },
+          currency,
+        },
+      )}{' '}
+      {left.length > 0 &&
+        say('landing.on_no_goods', {
+          charges: left.map((charge) => `${charge.kind} ${showFigure(charge.left)}`).join(', '),
+        })}
+    </p>
   );
 }
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import type { ChargedEntry } from '@obolus/contract/views/tariff';
-import { brokersBill, totalsOf } from './claim.ts';
+import { brokersBill, ontoGoods, totalsOf } from './claim.ts';
 
 const line = (at: number, duty: string, importTax = ''): ChargedEntry['lines'][number] => ({
   line: at,
@@ -14,8 +14,10 @@ const line = (at: number, duty: string, importTax = ''): ChargedEntry['lines'][n
 const ENTRY: ChargedEntry = {
   number: 'CE-1001',
   reference: '26-X',
-  date: '2026-03-12',
+  entered: '2026-03-12',
   vendor: null,
+  debt: null,
+  charges: [],
   lines: [line(0, '50.00', '20.00'), line(1, '5.00'), line(2, '7.00')],
   charged: [
     { line: 0, calculated: '25.00', causes: [] },
@@ -54,8 +56,32 @@ describe('the broker’s bill for it', () => {
     expect(disputed).toEqual([{ said: '26-X', amount: '25.00', decision: 'credit', reason: 'another code' }]);
   });
 
+  it('is what the broker paid to customs, where the entry carries what is owed there', () => {
+    const debt = { authority: { id: '8', name: 'Customs' }, open: '82.00' };
+    const { further, disputed } = brokersBill({ ...ENTRY, debt }, '12', LANT, { ...HERE, reason: undefined });
+    expect(further).toEqual([{ what: 'disbursement', about: '26-X', amount: '82.00', entry: '12' }]);
+    expect(disputed).toEqual([]);
+  });
+
   it('leaves amounts to be typed where the broker bills in another currency', () => {
     const bill = brokersBill(ENTRY, '12', { id: '9', currency: 'EUR' }, { ...HERE, reason: undefined });
     expect(bill.further.map(({ amount }) => amount)).toEqual(['', '']);
+  });
+});
+
+it('what an entry owes goes onto all that it declares, duty as the schedule has it, as far as it is on no goods yet', () => {
+  const charges = [
+    { line: '12/4', kind: 'duty', left: '62.00' },
+    { line: '12/5', kind: 'handling', left: '7.50' },
+    { line: '12/6', kind: 'storage', left: '0.00' },
+  ];
+  expect(ontoGoods({ ...ENTRY, charges }, '12', '2026-03-20')).toEqual({
+    date: '2026-03-20',
+    entry: '12',
+    to: ['7/1', '7/2', '7/3'],
+    charges: [
+      { of: '12/4', basis: 'duty', fixed: {} },
+      { of: '12/5', basis: 'value', fixed: {} },
+    ],
   });
 });

@@ -1,5 +1,6 @@
 import type { ChargedEntry } from '@obolus/contract/views/tariff';
 import { difference, isNegative, isZero, sumOf } from '../../parts/exact.ts';
+import type { Body as Sheet } from '../landing/sheet.ts';
 import type { BillBody } from '../bench/billBody.ts';
 
 /** What an entry was charged in all, what the schedule has for as much of it as can be calculated, and what of that is too much. */
@@ -35,7 +36,7 @@ export function totalsOf({ lines, charged }: ChargedEntry, currency: string): To
 }
 
 /**
- * The broker's bill for an entry: the duty onto the goods in proportion to what the schedule has for each, import tax to input tax, never into cost;
+ * The broker's bill for an entry. Where that carries the debt, what the broker paid to customs; else the duty onto the goods in proportion to what the schedule has for each, import tax to input tax, never into cost;
  * where it is claimed back, what was charged too much is disputed and only the rest goes onto the goods.
  */
 export function brokersBill(
@@ -65,12 +66,14 @@ export function brokersBill(
     date: today,
     currency: vendor.currency,
     billed: {},
-    further: [
-      ...(isZero(duty) ? [] : [{ what: 'duty', about: entry.reference, amount: amount(duty) }]),
-      ...(isZero(totals.importTax)
-        ? []
-        : [{ what: 'tax-reclaimed', about: entry.reference, amount: amount(totals.importTax) }]),
-    ],
+    further: entry.debt
+      ? [{ what: 'disbursement', about: entry.reference, amount: amount(entry.debt.open), entry: id }]
+      : [
+          ...(isZero(duty) ? [] : [{ what: 'duty', about: entry.reference, amount: amount(duty) }]),
+          ...(isZero(totals.importTax)
+            ? []
+            : [{ what: 'tax-reclaimed', about: entry.reference, amount: amount(totals.importTax) }]),
+        ],
     disputed: isClaimed
       ? [{ said: entry.reference, amount: amount(totals.over), decision: 'credit', reason: reason.slice(0, 200) }]
       : [],
@@ -78,3 +81,13 @@ export function brokersBill(
     onto: { what: 'goods', title: entry.reference, lines, entry: id },
   };
 }
+
+/** The sheet that puts what an entry owes onto the goods that it declares: duty as the schedule has it for each, the rest by value. */
+export const ontoGoods = ({ lines, charges }: ChargedEntry, id: string, today: string): Sheet => ({
+  date: today,
+  entry: id,
+  to: lines.flatMap(({ goods }) => goods.map(({ line }) => line)),
+  charges: charges
+    .filter(({ left }) => !isZero(left))
+    .map(({ line, kind }) => ({ of: line, basis: kind === 'duty' ? 'duty' : 'value', fixed: {} })),
+});

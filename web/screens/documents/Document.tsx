@@ -142,7 +142,7 @@ function Lines({ data }: { data: DocumentView }) {
             {say(DOCUMENTS[data.kind].amounts ?? 'kind.amounts_value')}
             {currencies.size === 1 ? `, ${[...currencies][0]}` : ''}
           </th>
-          <th>{say('word.note')}</th>
+          <th className="min-w-[220px]">{say('word.note')}</th>
         </tr>
       </thead>
       <tbody>

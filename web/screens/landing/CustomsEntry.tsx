@@ -10,11 +10,13 @@ import { useMayPost, useMe } from '../../server/me.ts';
 import { Cell, Field } from '../../parts/Cells.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import { Head } from '../../parts/Head.tsx';
+import { DateCell } from '../../parts/DateCell.tsx';
 import { DateField } from '../../drafts/HeaderFields.tsx';
 import { Lookup } from '../../parts/Lookup.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { useReceived } from './useReceived.ts';
 import { ChooseReceived } from './ChooseReceived.tsx';
+import { EntryCharges } from './EntryCharges.tsx';
 import { EntryGrid } from './EntryGrid.tsx';
 import { type Body, currenciesOf, entryBody, goodsOf, isBlank, NO_LINE, toggled } from './entryLines.ts';
 import { ReadStatement } from './ReadStatement.tsx';
@@ -26,11 +28,28 @@ export function CustomsEntry() {
   const { company } = useMe();
   const received = useRef<readonly ReceivedLine[]>([]);
   const currenciesIn = (lines: Body['lines']) => currenciesOf(lines, received.current, company.currency);
+  const carries = company.customsDebt !== null;
+  const blank = (): Body => ({
+    date: company.today,
+    entered: company.today,
+    reference: '',
+    vendor: '',
+    authority: company.customsDebt?.authority ?? '',
+    charges: [],
+    rates: {},
+    lines: [NO_LINE],
+  });
   const entering = useDraft<'customs-entry', Body>({
     kind: 'customs-entry',
     id: draft,
-    blank: () => ({ date: company.today, reference: '', vendor: '', rates: {}, lines: [NO_LINE] }),
-    toCommand: (body) => entryBody(body, currenciesIn(body.lines)),
+    blank,
+    // A broker's statement says nothing of what is owed.
+    restore: (kept) => ({
+      ...blank(),
+      ...kept,
+      lines: (kept.lines ?? []).map((line) => ({ ...NO_LINE, ...line })),
+    }),
+    toCommand: (body) => entryBody(body, currenciesIn(body.lines), carries),
     title: (body) => body.reference,
   });
   const { body, change, refusals } = entering;
@@ -38,6 +57,7 @@ export function CustomsEntry() {
   const known = useReceived(goods);
   received.current = known.rows ?? [];
   const broker = useVendor(body?.vendor ?? '');
+  const authority = useVendor(body?.authority ?? '');
   const mayState = useMayPost('customs-entry');
   if (known.error)
     return (
@@ -53,7 +73,9 @@ export function CustomsEntry() {
     <div className="screen">
       <Head
         title={say('kind.customs-entry')}
-        more={body.reference}
+        more={[body.reference, body.corrects && say('landing.corrects', { number: body.corrects.number })]
+          .filter(Boolean)
+          .join(', ')}
         about={
           stated.length === 0
             ? say('landing.entry_about', { currency: company.currency })
@@ -83,7 +105,15 @@ export function CustomsEntry() {
               onChange={(reference) => change({ reference })}
             />
           </Field>
-          <DateField name={say('landing.date_of_entry')} body={body} change={change} refusals={refusals} />
+          <Field name={say('document.entered_on')}>
+            <DateCell
+              label={say('document.entered_on')}
+              value={body.entered}
+              wrong={wrongAt(refusals, '/entered')}
+              onChange={(entered) => change({ entered })}
+            />
+          </Field>
+          {carries && <DateField name={say('landing.posted_on')} body={body} change={change} refusals={refusals} />}
           <Field name={say('landing.broker')} wide>
             <Lookup
               label={say('landing.broker')}
@@ -94,6 +124,18 @@ export function CustomsEntry() {
               onChange={(vendor) => change({ vendor })}
             />
           </Field>
+          {carries && (
+            <Field name={say('landing.authority')} wide>
+              <Lookup
+                label={say('landing.authority')}
+                placeholder={say('entries.number_or_name')}
+                of="vendors"
+                chosen={authority}
+                wrong={wrongAt(refusals, '/authority')}
+                onChange={(owedTo) => change({ authority: owedTo })}
+              />
+            </Field>
+          )}
           {currencies.map((currency) => (
             <Field key={currency} name={say('document.customs_rate', { currency })}>
               <FigureCell
@@ -119,13 +161,16 @@ export function CustomsEntry() {
           received={known.rows}
           charged={entering.preview?.charged ?? NO_CHARGED}
         />
+        {carries && (
+          <EntryCharges charges={body.charges} change={(charges) => change({ charges })} refusals={refusals} />
+        )}
       </div>
       <Footing
         entering={entering}
         allowed={mayState}
         action={say('landing.post_entry')}
         waitingFor={say('landing.begin_entry')}
-        note={<p className="dim">{say('landing.entry_only_states')}</p>}
+        note={<p className="dim">{say(carries ? 'landing.entry_carries' : 'landing.entry_only_states')}</p>}
       />
     </div>
   );

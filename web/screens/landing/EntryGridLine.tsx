@@ -12,7 +12,7 @@ import type { Place } from '../../table/column.ts';
 import { Below, Line } from '../../table/Line.tsx';
 import { type EntryLine } from './entryLines.ts';
 
-import { AMOUNTS, originOf, preferences } from './entryColumns.ts';
+import { ADDITIONS, AMOUNTS, originOf, preferences } from './entryColumns.ts';
 
 /** The same from one drawing to the next, so that a line is drawn again only where it differs. */
 export interface LineActions {
@@ -47,8 +47,9 @@ export const EntryGridLine = memo(function EntryGridLine({
   actions,
 }: LineProps) {
   const wrong = (field: string) => wrongAt(refusals, `/lines/${sentAt}/${field}`);
-  const labelOf = (word: 'word.tariff_code' | 'word.origin' | 'word.preference' | (typeof AMOUNTS)[number][1]) =>
-    say('orders.at_line', { what: { word }, at: at + 1 });
+  const labelOf = (
+    word: 'word.tariff_code' | 'word.origin' | 'word.preference' | (typeof AMOUNTS)[number][1] | (typeof ADDITIONS)[1],
+  ) => say('orders.at_line', { what: { word }, at: at + 1 });
   const goods = line.goods.flatMap((id) => byId.get(id) ?? []);
   return (
     <Line
@@ -105,7 +106,7 @@ export const EntryGridLine = memo(function EntryGridLine({
         calculated: charged && showFigure(charged.calculated),
         gap: charged && <Signal from={charged.calculated} to={line.duty} atLeast={2} />,
         ...Object.fromEntries(
-          AMOUNTS.map(([field, name]) => [
+          [ADDITIONS, ...AMOUNTS].map(([field, name]) => [
             field,
             <FigureCell
               key={field}

@@ -6,7 +6,7 @@ import { Sheet } from '../../parts/Sheet.tsx';
 import { Suggested } from '../../parts/Suggested.tsx';
 import { say, sayAll } from '../../locale/say.ts';
 import { server } from '../../server/api.ts';
-import { type Body, type EntryLine, isBlank } from './entryLines.ts';
+import { type Body, type EntryLine, isBlank, NO_LINE } from './entryLines.ts';
 
 /** Reads a broker's statement into the entry: its lines follow those that are typed; what is not understood of it is said. */
 export function ReadStatement({ lines, change }: { lines: readonly EntryLine[]; change: (to: Partial<Body>) => void }) {
@@ -17,10 +17,10 @@ export function ReadStatement({ lines, change }: { lines: readonly EntryLine[]; 
     const { data } = await read({ body: { shipment: shipment.trim(), content } });
     if (!data) return;
     change({
-      lines: [...lines.filter((line) => !isBlank(line)), ...data.lines],
+      lines: [...lines.filter((line) => !isBlank(line)), ...data.lines.map((line) => ({ ...NO_LINE, ...line }))],
       rates: Object.fromEntries(data.rates.map(({ currency, rate }) => [currency, rate])),
       ...(data.reference ? { reference: data.reference } : {}),
-      ...(data.date ? { date: data.date } : {}),
+      ...(data.date ? { entered: data.date } : {}),
       ...(data.vendor ? { vendor: data.vendor } : {}),
     });
     toast.success(say('landing.statement_read', { lines: data.lines.length }));

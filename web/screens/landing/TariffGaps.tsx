@@ -18,7 +18,7 @@ export function TariffGaps({ on }: { on: string }) {
             <th>{say('word.item')}</th>
             <th>{say('word.tariff_code')}</th>
             <th>{say('word.origin')}</th>
-            <th className="w-full">{say('landing.why')}</th>
+            <th className="min-w-[420px]">{say('landing.why')}</th>
           </tr>
         </thead>
         <tbody>
@@ -32,9 +32,7 @@ export function TariffGaps({ on }: { on: string }) {
               </td>
               <td>{code}</td>
               <td>{origin}</td>
-              <td className="dim whitespace-normal">
-                {say(gap === 'no-code' ? 'landing.gap_no_code' : 'landing.gap_no_rate', { day: showDay(on) })}
-              </td>
+              <td className="dim whitespace-normal">{say(GAPS[gap], { day: showDay(on) })}</td>
             </tr>
           ))}
         </tbody>
@@ -43,3 +41,9 @@ export function TariffGaps({ on }: { on: string }) {
     </section>
   );
 }
+
+const GAPS = {
+  'no-code': 'landing.gap_no_code',
+  'no-rate': 'landing.gap_no_rate',
+  'no-factor': 'landing.gap_no_factor',
+} as const;

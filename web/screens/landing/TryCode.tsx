@@ -48,8 +48,7 @@ export function TryCode() {
         on: settled.on,
         value: settled.value || '0',
         quantity: settled.quantity || '0',
-        unit: chosen?.unit ?? '',
-        ...(chosen?.weight ? { weight: chosen.weight } : {}),
+        ...(chosen ? { item: chosen.id } : {}),
       },
     },
     { skip: !isWhole },
@@ -203,11 +202,12 @@ const WHY_NOT = {
   longer: 'landing.why_longer',
   named: 'landing.why_named',
   later: 'landing.why_later',
+  suspended: 'landing.why_suspended',
 } as const;
 
 /** A rate as it would be said: percent, per unit, how both go together, and what it never goes below or beyond. */
 function inWords(rate: TriedCode['rates'][number], currency: string): string {
-  const { percent, perUnit, unit, combine, floor, cap } = rate;
+  const { percent, perUnit, unit, combine, floor, cap, limits, suspended } = rate;
   const both = [
     percent !== '0' && `${showFigure(percent)} %`,
     perUnit !== '0' &&
@@ -221,6 +221,14 @@ function inWords(rate: TriedCode['rates'][number], currency: string): string {
     joined,
     floor !== null && say('landing.at_least', { amount: { figure: floor } }),
     cap !== null && say('landing.at_most', { amount: { figure: cap } }),
+    limits === 'entry' && (floor ?? cap) !== null && say('landing.for_the_entry'),
+    suspended &&
+      say('landing.suspended', {
+        days: [suspended.from, suspended.to]
+          .map((day) => day && showDay(day))
+          .filter(Boolean)
+          .join(' – '),
+      }),
   ]
     .filter(Boolean)
     .join(', ');

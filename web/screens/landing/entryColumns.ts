@@ -4,6 +4,9 @@ import { say } from '../../locale/say.ts';
 import type { Column } from '../../table/column.ts';
 import { type EntryLine } from './entryLines.ts';
 
+/** What belongs to the customs value beside the price. */
+export const ADDITIONS = ['additions', 'landing.additions'] as const;
+
 const PREFERENCES = [
   ['', 'landing.as_received'],
   ['yes', 'landing.claimed'],
@@ -49,7 +52,7 @@ export const entryColumns = (
   {
     id: 'code',
     title: say('word.tariff_code'),
-    room: 'min-w-[96px]',
+    room: 'min-w-[88px]',
     always: true,
     text: ({ code }) => code,
     write: (line, text) => ({ ...line, code: text.trim() }),
@@ -57,14 +60,14 @@ export const entryColumns = (
   {
     id: 'origin',
     title: say('word.origin'),
-    room: 'min-w-[64px]',
+    room: 'min-w-[56px]',
     text: ({ origin }) => origin,
     write: (line, text) => ({ ...line, origin: originOf(text) }),
   },
   {
     id: 'preference',
     title: say('word.preference'),
-    room: 'min-w-[110px]',
+    room: 'min-w-[106px]',
     text: ({ preference }) => preferences().find(([code]) => code === preference)?.[1] ?? '',
     write: (line, text) => {
       const preference = choiceWritten(text, preferences());
@@ -77,13 +80,21 @@ export const entryColumns = (
     className: 'num dim',
     text: (line) => (line.goods.length > 0 ? figureText(worth(line)) : ''),
   },
+  {
+    id: 'additions',
+    title: say(ADDITIONS[1]),
+    className: 'num',
+    room: 'min-w-[76px]',
+    text: ({ additions }) => figureText(additions),
+    write: (line, text) => ({ ...line, additions: figureWritten(text) }),
+  },
   ...AMOUNTS.flatMap(([field, name]): Column<EntryLine>[] => [
     ...(field === 'duty' ? besideDuty(calculated) : []),
     {
       id: field,
       title: say(name),
       className: 'num',
-      room: 'min-w-[96px]',
+      room: 'min-w-[84px]',
       always: true,
       text: (line) => figureText(line[field]),
       write: (line, text) => ({ ...line, [field]: figureWritten(text) }),

@@ -1,6 +1,16 @@
 import { describe, expect, it } from '@jest/globals';
 import type { ReceivedLine } from '@obolus/contract/views/receiving';
-import { type Body, currenciesOf, entryBody, type EntryLine, isBlank, NO_LINE, parted, toggled } from './entryLines.ts';
+import {
+  type Body,
+  correctionOf,
+  currenciesOf,
+  entryBody,
+  type EntryLine,
+  isBlank,
+  NO_LINE,
+  parted,
+  toggled,
+} from './entryLines.ts';
 
 const received = (line: string, tariffCode: string, origin: string, currency = 'USD') =>
   ({ line, tariffCode, origin, currency }) as ReceivedLine;
@@ -40,9 +50,15 @@ describe('received lines on a customs entry', () => {
 
 describe('what is sent', () => {
   const body: Body = {
-    date: '2026-03-30',
+    date: '2026-04-02',
+    entered: '2026-03-30',
     reference: 'E 1',
     vendor: '',
+    authority: '9',
+    charges: [
+      { kind: 'fine', amount: '30' },
+      { kind: 'handling', amount: '' },
+    ],
     rates: { NZD: '0.6', CAD: '' },
     lines: toggled([], [ecru, loom]),
   };
@@ -51,15 +67,57 @@ describe('what is sent', () => {
     const currencies = currenciesOf(body.lines, [ecru, slate, loom], 'USD');
     expect(currencies).toEqual(['NZD', 'CAD']);
     expect(currenciesOf(body.lines, [ecru, slate, loom], 'NZD')).toEqual(['CAD']);
-    expect(entryBody(body, currencies)?.rates).toEqual([{ currency: 'NZD', rate: '0.6' }]);
-    expect(entryBody({ ...body, rates: { JPY: '0.01' } }, currencies)?.rates).toEqual([]);
+    expect(entryBody(body, currencies, false)?.rates).toEqual([{ currency: 'NZD', rate: '0.6' }]);
+    expect(entryBody({ ...body, rates: { JPY: '0.01' } }, currencies, false)?.rates).toEqual([]);
   });
 
   it('says nothing of a preference that is as received, and leaves blank lines out', () => {
     const lines = [...body.lines.map((line) => ({ ...line, preference: 'no' as const })), NO_LINE];
-    expect(entryBody({ ...body, lines }, [])?.lines.map(({ preference }) => preference)).toEqual([false, false]);
-    expect(entryBody(body, [])?.lines.some((line) => 'preference' in line)).toBe(false);
-    expect(entryBody({ ...body, lines: [NO_LINE] }, [])).toBeUndefined();
+    expect(entryBody({ ...body, lines }, [], false)?.lines.map(({ preference }) => preference)).toEqual([false, false]);
+    expect(entryBody(body, [], false)?.lines.some((line) => 'preference' in line)).toBe(false);
+    expect(entryBody({ ...body, lines: [NO_LINE] }, [], false)).toBeUndefined();
     expect(isBlank({ ...NO_LINE, code: '5107' })).toBe(false);
+  });
+
+  it('says what is owed only where entries carry it; else it is of the day on which customs took it', () => {
+    expect(entryBody(body, [], true)).toMatchObject({
+      date: '2026-04-02',
+      entered: '2026-03-30',
+      authority: '9',
+      charges: [{ kind: 'fine', amount: '30' }],
+    });
+    expect(entryBody(body, [], false)).toMatchObject({ date: '2026-03-30', authority: '', charges: [] });
+    const lines = [
+      { ...NO_LINE, code: '5107', additions: '12' },
+      { ...NO_LINE, code: '51' },
+    ];
+    expect(entryBody({ ...body, lines }, [], true)?.lines.map(({ additions }) => additions)).toEqual(['12', undefined]);
+  });
+});
+
+it('a correction is of the same goods as they were declared, and states no amounts yet', () => {
+  const receipt = { id: '7', number: 'GR-1' };
+  const stated = { line: 0, code: '5107.10', origin: 'NZ', value: '200', duty: '8', importTax: '20' };
+  const body = correctionOf(
+    {
+      number: 'CE-1001',
+      reference: '26-X',
+      entered: '2026-03-12',
+      vendor: { id: '3', name: 'Lanternhouse', currency: 'USD' },
+      debt: { authority: { id: '9', name: 'Customs' }, open: '0.00' },
+      charges: [],
+      charged: [],
+      lines: [{ ...stated, goods: [{ line: '7/1', name: 'Merino', receipt }] }],
+    },
+    '12',
+    '2026-11-02',
+  );
+  expect(body.lines).toEqual([{ ...NO_LINE, goods: ['7/1'], code: '5107.10', origin: 'NZ' }]);
+  expect(entryBody(body, [], true)).toMatchObject({
+    corrects: '12',
+    date: '2026-11-02',
+    entered: '2026-03-12',
+    vendor: '3',
+    authority: '9',
   });
 });

@@ -1,5 +1,6 @@
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import type { ChargedEntry } from '@obolus/contract/views/tariff';
 
 /** Goods of one tariff code and origin, as the entry declares them. */
 export interface EntryLine {
@@ -11,12 +12,26 @@ export interface EntryLine {
   readonly value: string;
   readonly duty: string;
   readonly importTax: string;
+  /** What belongs to the customs value beside the price. */
+  readonly additions: string;
+}
+
+/** What is owed beside duty and import tax, by the kind of charge that it is. */
+export interface EntryCharge {
+  readonly kind: string;
+  readonly amount: string;
 }
 
 export interface Body {
+  /** On which what is owed is posted; and on which customs took the entry. */
   readonly date: string;
+  readonly entered: string;
   readonly reference: string;
   readonly vendor: string;
+  readonly authority: string;
+  /** The entry that it corrects, with the number that it is shown by. */
+  readonly corrects?: { readonly id: string; readonly number: string } | undefined;
+  readonly charges: readonly EntryCharge[];
   /** By currency. */
   readonly rates: Readonly<Record<string, string>>;
   readonly lines: readonly EntryLine[];
@@ -30,6 +45,7 @@ export const NO_LINE: EntryLine = {
   value: '',
   duty: '',
   importTax: '',
+  additions: '',
 };
 
 export const isBlank = ({ goods, ...said }: EntryLine): boolean =>
@@ -82,22 +98,47 @@ export function currenciesOf(lines: readonly EntryLine[], received: readonly Rec
   return [...new Set(bought)].filter((currency) => currency !== home);
 }
 
-/** The command; undefined while nothing is declared. */
+/** The command; undefined while nothing is declared. What is owed is said only where entries carry it. */
 export function entryBody(
-  { rates, lines, ...header }: Body,
+  { rates, lines, corrects, authority, charges, ...header }: Body,
   currencies: readonly string[],
+  carries: boolean,
 ): BodyOf<'customs-entry'> | undefined {
   const sent = lines.filter((line) => !isBlank(line));
   if (sent.length === 0) return undefined;
   return {
     ...header,
+    // What only states is of the day on which customs took it.
+    date: carries ? header.date : header.entered,
+    authority: carries ? authority : '',
+    charges: carries ? charges.filter(({ amount }) => amount !== '') : [],
+    ...(corrects ? { corrects: corrects.id } : {}),
     rates: currencies.flatMap((currency) => {
       const rate = rates[currency] ?? '';
       return rate === '' ? [] : [{ currency, rate }];
     }),
-    lines: sent.map(({ preference, goods, ...line }) => {
-      const stated = { ...line, goods: [...goods] };
-      return preference === '' ? stated : { ...stated, preference: preference === 'yes' };
-    }),
+    lines: sent.map(({ preference, goods, additions, ...line }) => ({
+      ...line,
+      goods: [...goods],
+      ...(preference === '' ? {} : { preference: preference === 'yes' }),
+      ...(additions === '' ? {} : { additions }),
+    })),
   };
 }
+
+/** An entry that corrects another: of the same goods as they were declared, with no amounts yet. */
+export const correctionOf = (
+  { number, entered, reference, vendor, debt, lines }: ChargedEntry,
+  id: string,
+  today: string,
+): Body => ({
+  date: today,
+  entered,
+  reference,
+  vendor: vendor?.id ?? '',
+  authority: debt?.authority.id ?? '',
+  corrects: { id, number },
+  charges: [],
+  rates: {},
+  lines: lines.map(({ code, origin, goods }) => ({ ...NO_LINE, code, origin, goods: goods.map(({ line }) => line) })),
+});

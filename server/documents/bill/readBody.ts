@@ -1,0 +1,56 @@
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
+import type { BillCommand } from '@obolus/core/purchasing/bill/command';
+import type { Reader } from '../../asking/reader.ts';
+import type { Asking } from '../documentCommand.ts';
+import { dimensionsOf } from '../readParts.ts';
+
+/** The body of a bill as the core's command; what cannot be read is left with the reader. */
+export const readBillBody = (body: BodyOf<'bill'>, reader: Reader, { signedOff }: Asking): BillCommand => ({
+  kind: 'bill',
+  vendor: reader.given(body.vendor, '/vendor'),
+  reference: reader.given(body.reference, '/reference'),
+  another: body.another,
+  signedOff,
+  currency: body.currency,
+  date: body.date,
+  lines: body.lines.map((line, position) => ({
+    of: line.of,
+    quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`),
+    price: reader.price(line.price, `/lines/${position}/price`),
+    discount: reader.discount(line.discount, `/lines/${position}/discount`),
+    difference: line.difference,
+    wait: line.wait,
+    done: line.done,
+    reason: line.reason,
+  })),
+  charges: body.charges.map((charge, position) => ({
+    kind: charge.kind,
+    reason: charge.reason,
+    amount: reader.document(charge.amount, body.currency, `/charges/${position}/amount`),
+  })),
+  expenses: (body.expenses ?? []).map((line, position) => ({
+    expense: reader.given(line.expense, `/expenses/${position}/expense`),
+    amount: reader.document(line.amount, body.currency, `/expenses/${position}/amount`),
+    dimensions: dimensionsOf(line),
+  })),
+  disputed: (body.disputed ?? []).map((line, position) => ({
+    ...line,
+    amount: reader.document(line.amount, body.currency, `/disputed/${position}/amount`),
+  })),
+  disbursements: (body.disbursements ?? []).map((line, position) => ({
+    of: line.of,
+    amount: reader.document(line.amount, body.currency, `/disbursements/${position}/amount`),
+  })),
+  tax: (body.tax ?? []).map((tax, position) => ({
+    amount: reader.document(tax.amount, body.currency, `/tax/${position}/amount`),
+    recoverable: tax.recoverable,
+    lines: tax.lines,
+  })),
+  whole: {
+    tax: body.whole?.tax,
+    total: body.whole?.total && {
+      ...body.whole.total,
+      asked: reader.document(body.whole.total.asked, body.currency, '/whole/total/asked'),
+    },
+  },
+});
