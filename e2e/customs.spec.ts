@@ -158,16 +158,16 @@ test('an entry carries what is owed to customs: the broker’s bill clears it, i
     await other.getByRole('link', { name: 'Setup' }).click();
     await other.getByRole('link', { name: 'Company', exact: true }).click();
     await other.getByLabel('Customs entries carry the debt').check();
-    await other.keyboard.press('Control+Enter');
+    await other.getByRole('button', { name: 'Save' }).click();
     await expect(other.getByText('Saved.')).toBeVisible();
     await other.getByRole('link', { name: 'Vendors', exact: true }).click();
-    await other.keyboard.press('n');
+    await other.getByRole('link', { name: /^New/ }).click();
     await other.getByLabel('Number', { exact: true }).fill('HARBOR');
     await other.getByLabel('Name', { exact: true }).fill('Harbor Customs Office');
     await other.getByLabel('Currency', { exact: true }).fill('USD');
     await new Desk(other).choose('Terms', '14');
-    await other.keyboard.press('Control+Enter');
-    await expect(other.getByText('Saved.')).toBeVisible();
+    await other.getByRole('button', { name: /Save|Set up/ }).click();
+    await expect(other.getByText('Harbor Customs Office is set up.')).toBeVisible();
     await other.close();
   });
   const desk = new Desk(page);
@@ -229,11 +229,8 @@ test('an entry carries what is owed to customs: the broker’s bill clears it, i
     await page.getByRole('link', { name: 'Calculated and charged' }).click();
     await expect(page.getByText('Harbor Customs Office owes 20.00 USD back.')).toBeVisible();
     await page.getByRole('link', { name: /^Payables/ }).click();
-    await page
-      .getByRole('link', { name: /Harbor Customs Office/ })
-      .first()
-      .click();
-    await page.getByRole('checkbox').first().check();
+    await page.getByRole('link', { name: 'Pay Harbor Customs Office' }).click();
+    await page.getByLabel('Settle 26-HB-4471').check();
     await desk.post();
     await desk.expectBooksToAgree();
   });
