@@ -43,4 +43,16 @@ export const shipments: Record<keyof typeof en, string> = {
   'shipments.billed_after':
     '{days, plural, =0 {berechnet am Tag des Eingangs} one {# Tag nach Eingang berechnet} other {# Tage nach Eingang berechnet}}',
   'shipments.billed_before': '{days, plural, one {# Tag vor Eingang berechnet} other {# Tage vor Eingang berechnet}}',
+  'shipments.join_goods': 'Bestellte Waren hinzufügen …',
+  'shipments.join_title': 'Bestellte Waren auf {shipment}',
+  'shipments.join_reason': 'Auf Sendung {shipment}',
+  'shipments.join_find': 'Lieferant, Bestellung oder Artikel',
+  'shipments.join_lines': 'Noch ausstehende Waren',
+  'shipments.join_line': '{line} nehmen',
+  'shipments.join_quantity': 'Auf dieser Sendung',
+  'shipments.join_quantity_of': 'Auf dieser Sendung von {line}',
+  'shipments.join_too_much': 'Zwischen nichts und {open}.',
+  'shipments.nothing_joins': 'Keine weiteren Waren sind bestellt.',
+  'shipments.join': 'Zur Sendung nehmen',
+  'shipments.joined': '{lines, plural, one {# Position ist} other {# Positionen sind}} auf {shipment}.',
 };

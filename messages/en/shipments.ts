@@ -40,4 +40,16 @@ export const shipments = {
   'shipments.billed_after':
     '{days, plural, =0 {billed on the day it came} one {billed # day after it came} other {billed # days after it came}}',
   'shipments.billed_before': '{days, plural, one {billed # day before it came} other {billed # days before it came}}',
+  'shipments.join_goods': 'Add ordered goods …',
+  'shipments.join_title': 'Ordered goods on {shipment}',
+  'shipments.join_reason': 'On shipment {shipment}',
+  'shipments.join_find': 'Vendor, order or item',
+  'shipments.join_lines': 'Goods still to come',
+  'shipments.join_line': 'Take {line}',
+  'shipments.join_quantity': 'On this shipment',
+  'shipments.join_quantity_of': 'On this shipment of {line}',
+  'shipments.join_too_much': 'Between nothing and {open}.',
+  'shipments.nothing_joins': 'No other goods are on order.',
+  'shipments.join': 'Add to the shipment',
+  'shipments.joined': '{lines, plural, one {# line is} other {# lines are}} on {shipment}.',
 } as const;

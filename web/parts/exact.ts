@@ -19,7 +19,8 @@ import { formatDecimal, parseDecimal } from '@obolus/core/exact/decimal';
 import type { Understood } from '@obolus/core/reading/figure';
 import { understood } from '../locale/typed.ts';
 
-const scaled = (text: string, places: number): bigint | undefined => {
+/** A figure as whole parts of so many places; undefined where it is none. */
+export const scaled = (text: string, places: number): bigint | undefined => {
   const parsed = parseDecimal(text, places);
   return parsed.ok ? parsed.scaled : undefined;
 };

@@ -9,6 +9,7 @@ import { server } from '../../server/api.ts';
 import { useMayPost } from '../../server/me.ts';
 import type { Basis } from '../landing/sheet.ts';
 import type { BillBody, Onto } from './billBody.ts';
+import { ChargeRates } from './ChargeRates.tsx';
 
 /** Where the charges of a bill go when it is posted: onto its own goods, those of a shipment, or nowhere yet. */
 export function OntoGoods({
@@ -33,6 +34,12 @@ export function OntoGoods({
   );
   if (charged.length === 0 || !mayAllocate) return null;
   const { onto } = body;
+  const goods =
+    onto?.what === 'goods'
+      ? onto.lines
+      : onto
+        ? Object.keys(body.billed).filter((line) => body.billed[line]?.quantity)
+        : [];
   const choose = async (to: string) => {
     if (to === 'goods') return;
     if (!to.startsWith('shipment ')) return change({ onto: to === 'billed' ? { what: 'billed' } : undefined });
@@ -48,38 +55,43 @@ export function OntoGoods({
   };
   const wrong = refusals.find(({ at }) => at.startsWith('/land'))?.at;
   return (
-    <div className="fields pb-4">
-      <Field name={say('bench.onto_goods')} wide>
-        <Choice
-          label={say('bench.onto_goods')}
-          value={onto?.what === 'goods' ? 'goods' : (onto?.what ?? '')}
-          wrong={wrong && wrongAt(refusals, wrong)}
-          options={[
-            ['', say('bench.onto_later')],
-            ...(hasGoods ? [['billed', say('bench.onto_billed')] as const] : []),
-            ...(onto?.what === 'goods'
-              ? [['goods', say('bench.onto_named', { title: onto.title, lines: onto.lines.length })] as const]
-              : []),
-            ...(shipments.data?.rows ?? [])
-              .filter(({ goods }) => !isZero(goods))
-              .map(({ number }) => [`shipment ${number}`, say('bench.onto_shipment', { number })] as const),
-          ]}
-          onChange={(to) => void choose(to)}
-        />
-      </Field>
-      {onto?.what === 'goods' && onto.named && <p className="dim self-end pb-1">{say('bench.onto_named_on_paper')}</p>}
-      {onto &&
-        charged.map(({ what }) => (
-          <Field key={what} name={say('bench.basis_of', { kind: what })}>
-            <Choice
-              label={say('bench.basis_of', { kind: what })}
-              value={body.basisOf?.[what] ?? usualBasis(kinds, what)}
-              options={BASES.filter((basis) => basis !== 'manual').map((basis) => [basis, say(BASIS_NAMES[basis])])}
-              onChange={(basis) => change({ basisOf: { ...body.basisOf, [what]: basis as Basis } })}
-            />
-          </Field>
-        ))}
-    </div>
+    <>
+      <div className="fields pb-4">
+        <Field name={say('bench.onto_goods')} wide>
+          <Choice
+            label={say('bench.onto_goods')}
+            value={onto?.what === 'goods' ? 'goods' : (onto?.what ?? '')}
+            wrong={wrong && wrongAt(refusals, wrong)}
+            options={[
+              ['', say('bench.onto_later')],
+              ...(hasGoods ? [['billed', say('bench.onto_billed')] as const] : []),
+              ...(onto?.what === 'goods'
+                ? [['goods', say('bench.onto_named', { title: onto.title, lines: onto.lines.length })] as const]
+                : []),
+              ...(shipments.data?.rows ?? [])
+                .filter(({ goods }) => !isZero(goods))
+                .map(({ number }) => [`shipment ${number}`, say('bench.onto_shipment', { number })] as const),
+            ]}
+            onChange={(to) => void choose(to)}
+          />
+        </Field>
+        {onto?.what === 'goods' && onto.named && (
+          <p className="dim self-end pb-1">{say('bench.onto_named_on_paper')}</p>
+        )}
+        {onto &&
+          charged.map(({ what }) => (
+            <Field key={what} name={say('bench.basis_of', { kind: what })}>
+              <Choice
+                label={say('bench.basis_of', { kind: what })}
+                value={body.basisOf?.[what] ?? usualBasis(kinds, what)}
+                options={BASES.filter((basis) => basis !== 'manual').map((basis) => [basis, say(BASIS_NAMES[basis])])}
+                onChange={(basis) => change({ basisOf: { ...body.basisOf, [what]: basis as Basis } })}
+              />
+            </Field>
+          ))}
+      </div>
+      {onto && <ChargeRates {...{ charged, goods, body, change }} />}
+    </>
   );
 }
 

@@ -12,6 +12,7 @@ import {
 } from '../../parts/exact.ts';
 import type { Basis } from '../landing/sheet.ts';
 import { type ChargeKind, usualBasis } from '../../parts/chargeKinds.ts';
+import type { ChargeRate } from './chargeRates.ts';
 import { type FurtherLine, furtherToSend } from './further.ts';
 
 type Bill = BodyOf<'bill'>;
@@ -62,6 +63,8 @@ export interface BillBody extends Omit<
   readonly onto?: Onto;
   /** How a kind of charge is shared, where that is not as usual. */
   readonly basisOf?: Readonly<Record<string, Basis>>;
+  /** Charges of so much for each of something, by their kind: what they should come to is shown beside what is billed. */
+  readonly rates?: Readonly<Record<string, ChargeRate>>;
   readonly covers?: Covers;
 }
 
@@ -82,6 +85,7 @@ export function toCommand(
     covers: _covers,
     onto,
     basisOf,
+    rates: _rates,
     asked,
     whyTotal,
     whyTax,

@@ -14,6 +14,7 @@ import { server } from '../../server/api.ts';
 import { useMayPost, useMe } from '../../server/me.ts';
 import type { Body } from '../landing/sheet.ts';
 import { type Belonging, belongingTo } from './belonging.ts';
+import { JoinGoods } from './JoinGoods.tsx';
 import { Received } from './Received.tsx';
 
 /** The control sheet of a shipment: which charges are expected, came and are missing, what came of the goods and what each unit costs here. */
@@ -26,6 +27,8 @@ export function Shipment() {
   const [chosen, setChosen] = useState<Readonly<Record<string, boolean>>>({});
   const { company } = useMe();
   const mayAllocate = useMayPost('allocation');
+  const mayJoin = useMayPost('order-change');
+  const [isJoining, setJoining] = useState(false);
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const error = known.error ?? received.error;
@@ -108,6 +111,14 @@ export function Shipment() {
         )}
         <Received lines={lines} currency={company.currency} />
         <Coming lines={shipment.coming} currency={company.currency} />
+        {mayJoin && (
+          <div>
+            <button type="button" className="act" onClick={() => setJoining(true)}>
+              {say('shipments.join_goods')}
+            </button>
+          </div>
+        )}
+        {isJoining && <JoinGoods shipment={number} onDone={() => setJoining(false)} />}
       </div>
     </div>
   );
