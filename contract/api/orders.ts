@@ -1,4 +1,4 @@
-import { AdviceView, HeldView, OnDockLine, ReceivedLine } from '../views/receiving.ts';
+import { AdviceView, HeldView, LandedGoods, OnDockLine, ReceivedLine } from '../views/receiving.ts';
 import { Commitments, OpenOrderLine, OrderCosts, OrderView } from '../views/orders.ts';
 import { Paper } from '../views/documents.ts';
 import { ChargedEntry, CustomsDebt, StatementView } from '../views/tariff.ts';
@@ -67,7 +67,7 @@ export const ordersEndpoints = {
   receivedLines: endpoint({
     method: 'get',
     path: '/receipts/lines',
-    summary: 'Received lines on which charges may land, latest first',
+    summary: 'Goods onto which charges may go: received, arrived of a transfer or made, latest first',
     allow: 'signed-in',
     query: exactly({
       find: Type.Optional(Text(100)),
@@ -76,11 +76,11 @@ export const ordersEndpoints = {
         Type.String({
           pattern: '^[1-9][0-9]*(,[1-9][0-9]*)*$',
           maxLength: 8000,
-          description: 'All of these receipts: ids, apart by commas',
+          description: 'All of these receipts, transfers or assemblies: ids, apart by commas',
         }),
       ),
     }),
-    reply: firstOf(ReceivedLine),
+    reply: firstOf(LandedGoods),
   }),
   shipments: endpoint({
     method: 'get',

@@ -7,6 +7,7 @@ import {
   Id,
   Key,
   LineId,
+  oneOf,
   Price,
   Quantity,
   type Static,
@@ -73,25 +74,14 @@ export const HeldView = exactly({
 
 export type HeldView = Static<typeof HeldView>;
 
-/** A received line with goods not yet billed, or on which charges may land. */
-export const ReceivedLine = exactly({
+const Landed = {
   line: LineId,
-  receipt: exactly({ id: Id, number: Text(30), date: Day, packingSlip: Text(60), shipment: Text(60) }),
-  /** With the terms that it names; empty for the vendor's. */
-  order: exactly({ id: Id, number: Text(30), terms: Type.Union([Id, Type.Literal('')]) }),
-  taxCode: Text(20),
-  vendor: exactly({ id: Id, name: Name }),
   item: ItemView,
   /** What customs is told of the goods: the item's code, and the origin that was seen on them, else the item's usual one. */
   tariffCode: Text(20),
   origin: Text(2),
   currency: Currency,
-  ordered: Quantity,
   received: Quantity,
-  billed: Quantity,
-  price: Price,
-  ...InUnit,
-  discount: Discount,
   /** Price component, and everything on the line, as now known. */
   goods: BaseAmount,
   value: BaseAmount,
@@ -99,6 +89,33 @@ export const ReceivedLine = exactly({
   onHand: Quantity,
   /** The kinds of charge that were estimated with it, and what is left of each estimate. */
   estimates: Type.Array(exactly({ kind: Text(30), left: BaseAmount })),
+};
+const Came = { id: Id, number: Text(30), date: Day, packingSlip: Text(60), shipment: Text(60) };
+
+/** Goods onto which charges may go: received, arrived of a transfer, or made; with the document that brought them. */
+export const LandedGoods = exactly({
+  ...Landed,
+  how: oneOf(['received', 'arrived', 'made'] as const),
+  receipt: exactly(Came),
+  /** Who sent them; nobody where the company did itself. */
+  vendor: Type.Union([exactly({ id: Id, name: Name }), Type.Null()]),
+});
+
+export type LandedGoods = Static<typeof LandedGoods>;
+
+/** A received line with goods not yet billed, or on which charges may land. */
+export const ReceivedLine = exactly({
+  ...Landed,
+  receipt: exactly(Came),
+  /** With the terms that it names; empty for the vendor's. */
+  order: exactly({ id: Id, number: Text(30), terms: Type.Union([Id, Type.Literal('')]) }),
+  taxCode: Text(20),
+  vendor: exactly({ id: Id, name: Name }),
+  ordered: Quantity,
+  billed: Quantity,
+  price: Price,
+  ...InUnit,
+  discount: Discount,
 });
 
 export type ReceivedLine = Static<typeof ReceivedLine>;

@@ -215,4 +215,6 @@ export const landing: Record<keyof typeof en, string> = {
   'landing.on_no_goods': 'Noch auf keinen Waren: {charges}.',
   'landing.customs_says':
     'Was der Zoll berechnet hat, geht auf die Waren; gibt er etwas zurück, wird die Anmeldung um diesen Betrag berichtigt.',
+  'landing.goods_made': 'hier gefertigt',
+  'landing.goods_arrived': 'umgelagert',
 };

@@ -107,8 +107,6 @@ export const problem: Record<keyof typeof en, string> = {
   'problem.shipment_unknown': 'Kein Beleg nennt diese Sendung, und sie ist nicht angelegt.',
   'problem.too_many_layouts':
     'Sie haben die Spalten von {most} Tabellen eingerichtet: Setzen Sie zuerst die einer Tabelle zurück.',
-  'problem.sheet_of_receipts':
-    'Eine Tabelle gibt es nur für eingegangene Ware: Umgelagertes und Gefertigtes weglassen.',
   'problem.run_not_released': 'Dieser Lauf wurde nicht freigegeben: Er hat keine Datei.',
   'problem.not_of_a_bank': 'Diese Datei ist weder ein Statusbericht (pain.002) noch ein Kontoauszug (camt.053).',
   'problem.bank_file_unnamed':

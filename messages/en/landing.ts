@@ -209,4 +209,6 @@ export const landing = {
   'landing.on_no_goods': 'On no goods yet: {charges}.',
   'landing.customs_says':
     'What customs charged goes onto the goods; when it gives some of it back, correct the entry by that amount.',
+  'landing.goods_made': 'made here',
+  'landing.goods_arrived': 'transferred',
 } as const;

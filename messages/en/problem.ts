@@ -100,7 +100,6 @@ export const problem = {
   'problem.not_shown': 'The server gave no answer that can be read.',
   'problem.shipment_unknown': 'No document names this shipment, and it is not set up.',
   'problem.too_many_layouts': 'You have set up the columns of {most} tables: reset those of one first.',
-  'problem.sheet_of_receipts': 'A spreadsheet is made of received goods only: leave out what was moved or made.',
   'problem.run_not_released': 'This run was not released: it has no file.',
   'problem.not_of_a_bank': 'This file is neither a status report (pain.002) nor an account statement (camt.053).',
   'problem.bank_file_unnamed':

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import ExcelJS from 'exceljs';
 import fc from 'fast-check';
+import type { LandedGoods } from '@obolus/contract/views/receiving';
 import { shareOut } from '@obolus/core/exact/shareOut';
 import type { Client } from '../testing/client.ts';
 import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
@@ -104,5 +105,60 @@ describe('a landing sheet as a workbook', () => {
     const refused = await ines.call('POST', '/api/allocations/sheet', JSON.parse(JSON.stringify(bare)));
     expect([refused.status, JSON.stringify(refused.body)]).toEqual([422, expect.stringContaining('cubic meter')]);
     expect((await (await server.as('buyer')).call('POST', '/api/allocations/sheet', body)).status).toBe(403);
+  });
+});
+
+describe('goods that were moved or made', () => {
+  let server: TestServer;
+  let ines: Client;
+  let [receipt, transfer, assembly] = ['', '', ''];
+  beforeAll(async () => {
+    server = await startTestServer();
+    ines = await server.as('accountant');
+    const order = await ines.posted('order', make.order([{ item: '1', quantity: '30', price: '10' }]));
+    receipt = await ines.posted('receipt', make.receipt([{ of: `${order}/1`, quantity: '30' }]));
+    const freight = `${await ines.posted('bill', make.charge('GW-1', '15'))}/1`;
+    await ines.posted('allocation', make.allocation(freight, [`${receipt}/1`]));
+    const moved = { from: '1', to: '2', inTransit: false, lines: [{ item: '1', quantity: '10' }] };
+    transfer = await ines.posted('transfer', { date: '2026-03-30', ...moved });
+    const made = { date: '2026-03-30', warehouse: '1', conversion: '4' };
+    assembly = await ines.posted('assembly', {
+      ...made,
+      uses: [{ item: '1', quantity: '8' }],
+      makes: { item: '2', quantity: '4' },
+    });
+  });
+  afterAll(() => server.stop());
+
+  const landed = async (query: string) =>
+    (await ines.call('GET', `/api/receipts/lines?${query}`)).body.rows as LandedGoods[];
+
+  it('are offered beside what was received, the latest first, with what was carried with them as their price', async () => {
+    const rows = await landed('');
+    expect(rows.map(({ how, line, received, vendor }) => [how, line, received, vendor?.name ?? ''])).toEqual([
+      ['made', `${assembly}/2`, '4', ''],
+      ['arrived', `${transfer}/2`, '10', ''],
+      ['received', `${receipt}/1`, '30', 'Tarnside Fibres'],
+    ]);
+    expect(rows.map(({ goods, value, onHand }) => [goods, value, onHand])).toEqual([
+      ['88.00', '88.00', '4'],
+      ['105.00', '105.00', '10'],
+      ['300.00', '315.00', '12'],
+    ]);
+    expect(await landed(`receipts=${transfer},${receipt}`)).toHaveLength(2);
+    expect(await landed('find=Overflow')).toEqual([]);
+    expect(await landed('shipment=FHL%209')).toEqual([]);
+  });
+
+  it('take a charge like any others, and stand in the spreadsheet of the sheet', async () => {
+    const charge = `${await ines.posted('bill', make.charge('GW-2', '6'))}/1`;
+    const body = make.allocation(charge, [`${transfer}/2`, `${assembly}/2`], 'equal');
+    const reply = await ines.call('POST', '/api/allocations/sheet', body);
+    expect(reply.status).toBe(200);
+    await ines.posted('allocation', body);
+    expect((await landed(`receipts=${transfer},${assembly}`)).map(({ goods, value }) => [goods, value])).toEqual([
+      ['88.00', '91.00'],
+      ['105.00', '108.00'],
+    ]);
   });
 });

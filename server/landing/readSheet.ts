@@ -1,6 +1,7 @@
 import type { EntityManager } from 'typeorm';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
-import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import { invariant } from '@obolus/core/exact/invariant';
+import type { LandedGoods } from '@obolus/contract/views/receiving';
 import type { Basis } from '@obolus/core/charges/basis';
 import { landedLine } from '@obolus/core/charges/landedLine';
 import { documentOf, type LineId } from '@obolus/core/costing/pool';
@@ -11,7 +12,7 @@ import { RequestError } from '../asking/failures.ts';
 import { worded } from '../asking/wording.ts';
 import { loadAndDecide } from '../commands/loadAndDecide.ts';
 import { type Row, text } from '../queries/figures.ts';
-import { listReceivedLines } from '../queries/openWork.ts';
+import { listLandedGoods } from '../queries/landedGoods.ts';
 
 /** A landing sheet as it would be posted now. Amounts are whole minor units of base currency, quantities decimals. */
 export interface Sheet {
@@ -68,7 +69,7 @@ export async function readSheet(
   const { currency } = books.company;
   const places = decimalsOf(currency);
   const receipts = [...new Set(document.to.map((line) => documentOf(line)))].join(',');
-  const { rows } = await listReceivedLines(manager, currency, { receipts });
+  const { rows } = await listLandedGoods(manager, currency, { receipts });
   const known = new Map(rows.map((row) => [row.line, row]));
   const bills = await readBills(
     manager,
@@ -104,9 +105,8 @@ export async function readSheet(
   };
 }
 
-/** @throws RequestError for goods that no receipt brought: their names are not among received lines */
-function lineOf(line: ReceivedLine | undefined, places: number): Omit<SheetLine, 'goods' | 'replaced'> {
-  if (!line) throw new RequestError(422, 'problem.sheet_of_receipts');
+function lineOf(line: LandedGoods | undefined, places: number): Omit<SheetLine, 'goods' | 'replaced'> {
+  invariant(line !== undefined, 'an allocation that is accepted is onto goods that are there');
   const { item, receipt, received, value } = line;
   return {
     number: item.number,

@@ -1,7 +1,6 @@
 import type { EntityManager } from 'typeorm';
 import type { api } from '@obolus/contract/api';
-import type { QueryOf, ReplyOf } from '@obolus/contract/endpoint';
-import { MOST_LANDED } from '@obolus/contract/kinds/allocation';
+import type { ReplyOf } from '@obolus/contract/endpoint';
 import { MAY_ANSWER, MAY_SECOND } from '@obolus/contract/approvals';
 import { barredBy } from '@obolus/core/purchasing/order/standing';
 import { KINDS } from '@obolus/contract/kinds/kinds';
@@ -9,26 +8,14 @@ import type { OpenKind } from '@obolus/core/openItems/openItem';
 import { WAITING } from '../storage/approvalRequests.ts';
 import type { SignedIn } from '../asking/signedIn.ts';
 import { readOrders } from '../storage/load/orders.ts';
-import { stands } from '../storage/load/rows.ts';
-import {
-  askedIn,
-  big,
-  ITEM_COLUMNS,
-  itemOf,
-  type Row,
-  showAmount,
-  showDiscount,
-  showPrice,
-  showQuantity,
-  text,
-} from './figures.ts';
+import { askedIn, ITEM_COLUMNS, itemOf, type Row, showAmount, showPrice, showQuantity, text } from './figures.ts';
 import { ordersAwaiting, RUN_WAITS } from './awaiting.ts';
-import { type EstimatesOf, readEstimates } from './receiptEstimates.ts';
+import { RECEIVED_LINES, receivedLine } from './landedGoods.ts';
+import { readEstimates } from './receiptEstimates.ts';
 import { upTo } from '../storage/upTo.ts';
-import { BILLED, isOpen, openLines, RECEIVED } from './openOfOrder.ts';
+import { isOpen, openLines, RECEIVED } from './openOfOrder.ts';
 
 const MOST = 2000;
-const MOST_RECEIVED = 400;
 
 const inWords = (barred: ReturnType<typeof barredBy>) => (barred ? BARRED[barred] : '');
 const BARRED = {
@@ -83,54 +70,6 @@ export async function listOpenOrderLines(
   };
 }
 
-const RECEIVED_LINES = `
-  SELECT l.document_id, l.line_no, l.quantity, l.currency, l.base_amount, d.number, d.date, d.reference, d.shipment, d.vendor_id, v.name AS vendor,
-         o.id AS order_id, o.number AS order_number, ol.quantity AS ordered, ol.unit, COALESCE(l.corrected_price, ol.price) AS price, ol.per, IF(l.corrected_price IS NULL, ol.discount, 0) AS discount, ol.tax_code, ot.terms_id, l.expense, i.tariff_code, l.origin, ${ITEM_COLUMNS}, p.quantity AS held,
-         (SELECT COALESCE(SUM(y.quantity), 0) FROM pool_layer y WHERE y.pool_id = l.pool_id AND y.day = d.date AND y.document_id = l.document_id AND y.line_no = l.line_no) AS layer, ${BILLED} AS billed,
-         (SELECT COALESCE(SUM(b.price_difference), 0) FROM bill_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND b.difference = 'cost' AND ${stands('b.document_id')}) AS dearer,
-         (SELECT COALESCE(SUM(c.amount), 0) FROM value_change c WHERE c.line_document_id = l.document_id AND c.line_no = l.line_no) AS value
-  FROM receipt_line l JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id LEFT JOIN item i ON i.id = l.item_id LEFT JOIN pool p ON p.id = l.pool_id
-  JOIN order_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no AND ol.by_id = l.ordered_by_id JOIN document o ON o.id = l.order_id
-  LEFT JOIN order_terms ot ON ot.document_id = o.id`;
-
-function receivedLine(
-  row: Row,
-  currency: string,
-  estimatesOf: EstimatesOf,
-): ReplyOf<typeof api.unbilledLines>['rows'][number] {
-  // By FIFO the line's own layer says; an average pool does not know whose goods are left, only how many.
-  const pooled = big(row.held) < big(row.quantity) ? big(row.held) : big(row.quantity);
-  const held = row.item_method === 'fifo' || row.item_method === 'lot' ? big(row.layer) : pooled;
-  return {
-    line: `${text(row.document_id)}/${text(row.line_no)}`,
-    receipt: {
-      id: text(row.document_id),
-      number: text(row.number),
-      date: text(row.date),
-      packingSlip: text(row.reference),
-      shipment: text(row.shipment),
-    },
-    order: { id: text(row.order_id), number: text(row.order_number), terms: text(row.terms_id) },
-    taxCode: text(row.tax_code),
-    vendor: { id: text(row.vendor_id), name: text(row.vendor) },
-    item: itemOf(row),
-    tariffCode: text(row.tariff_code),
-    origin: text(row.origin),
-    currency: text(row.currency),
-    ordered: showQuantity(row.ordered),
-    received: showQuantity(row.quantity),
-    billed: showQuantity(row.billed),
-    price: showPrice(row.price),
-    unit: askedIn(row).unit,
-    per: showQuantity(row.per),
-    discount: showDiscount(row.discount),
-    goods: showAmount(big(row.base_amount) + big(row.dearer), currency),
-    value: showAmount(row.value, currency),
-    onHand: showQuantity(held.toString()),
-    estimates: estimatesOf(row),
-  };
-}
-
 export async function listUnbilledLines(
   manager: EntityManager,
   currency: string,
@@ -141,35 +80,6 @@ export async function listUnbilledLines(
     [vendor ?? null, vendor ?? null],
   );
   const { rows, more } = upTo(MOST, found);
-  const estimatesOf = await readEstimates(manager, rows, currency);
-  return { more, rows: rows.map((row) => receivedLine(row, currency, estimatesOf)) };
-}
-
-/**
- * Received lines on which charges may land: all of a shipment, or of receipts; else the latest, the latest first; `find` in a shipment,
- * packing slip, receipt, order, vendor or item.
- */
-export async function listReceivedLines(
-  manager: EntityManager,
-  currency: string,
-  { find, shipment, receipts }: QueryOf<typeof api.receivedLines>,
-): Promise<ReplyOf<typeof api.receivedLines>> {
-  const like = `%${(find ?? '').replace(/[\\%_]/g, '\\$&')}%`;
-  const [where, given, most]: readonly [string, unknown[], number] =
-    shipment !== undefined
-      ? ['d.shipment = ?', [shipment], MOST_LANDED]
-      : receipts !== undefined
-        ? ['l.document_id IN (?)', [receipts.split(',')], MOST_LANDED]
-        : [
-            '(d.shipment LIKE ? OR d.reference LIKE ? OR d.number LIKE ? OR o.number LIKE ? OR v.name LIKE ? OR i.name LIKE ?)',
-            [like, like, like, like, like, like],
-            MOST_RECEIVED,
-          ];
-  const found: Row[] = await manager.query(
-    `${RECEIVED_LINES} WHERE l.item_id IS NOT NULL AND ${stands('d.id')} AND ${where} ORDER BY d.date DESC, l.document_id DESC, l.line_no LIMIT ${most + 1}`,
-    given,
-  );
-  const { rows, more } = upTo(most, found);
   const estimatesOf = await readEstimates(manager, rows, currency);
   return { more, rows: rows.map((row) => receivedLine(row, currency, estimatesOf)) };
 }

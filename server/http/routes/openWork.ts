@@ -6,7 +6,6 @@ import { countsBlind, unseen } from '../../queries/blind.ts';
 import {
   listOpenCharges,
   listOpenOrderLines,
-  listReceivedLines,
   listUnbilledLines,
   listUninvoicedLines,
 } from '../../queries/openWork.ts';
@@ -16,6 +15,7 @@ import { viewOrder } from '../../queries/orders.ts';
 import { listShipments, readShipment } from '../../queries/shipments.ts';
 import { listUnbilledEstimates } from '../../queries/unbilledEstimates.ts';
 import { listCustomsDebts, readChargedEntry } from '../../customs/charged.ts';
+import { listLandedGoods } from '../../queries/landedGoods.ts';
 import { listTariffGaps } from '../../queries/tariffGaps.ts';
 import { readOrderCosts } from '../../queries/orderCosts.ts';
 import { listOutdatedAllocations } from '../../queries/valueChangedSince.ts';
@@ -80,7 +80,7 @@ export function openWorkRoutes(router: Router, context: Context): void {
     listUnbilledLines(manager, await currency(), query.vendor),
   );
   implement(router, context, api.receivedLines, async ({ query }) =>
-    listReceivedLines(manager, await currency(), query),
+    listLandedGoods(manager, await currency(), query),
   );
   implement(router, context, api.shipments, async () => listShipments(manager, await currency()));
   implement(router, context, api.shipment, async ({ params }) =>

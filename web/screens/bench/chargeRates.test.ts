@@ -1,9 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
-import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import type { LandedGoods } from '@obolus/contract/views/receiving';
 import { amountAt, countOf, RATED_BY } from './chargeRates.ts';
 
 const line = (receipt: string, received: string, item: object) =>
-  ({ receipt: { id: receipt }, received, item }) as ReceivedLine;
+  ({ receipt: { id: receipt }, received, item }) as LandedGoods;
 const yarn = { unit: 'kg', weight: '1', volume: '0.004' };
 const loom = { unit: 'each', weight: '42.5', volume: '0.61' };
 

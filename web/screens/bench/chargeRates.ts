@@ -1,4 +1,4 @@
-import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import type { LandedGoods } from '@obolus/contract/views/receiving';
 import {
   formatAmount,
   formatQuantity,
@@ -28,7 +28,7 @@ export interface ChargeRate {
  * How many there are of it on received goods. Undefined where some of them do not say their weight or volume, or are counted in different units; entries
  * are one.
  */
-export function countOf(by: RatedBy, goods: readonly ReceivedLine[]): string | undefined {
+export function countOf(by: RatedBy, goods: readonly LandedGoods[]): string | undefined {
   switch (by) {
     case 'entry':
       return '1';
@@ -42,7 +42,7 @@ export function countOf(by: RatedBy, goods: readonly ReceivedLine[]): string | u
   }
 }
 
-function measured(goods: readonly ReceivedLine[], each: (line: ReceivedLine) => string | null): string | undefined {
+function measured(goods: readonly LandedGoods[], each: (line: LandedGoods) => string | null): string | undefined {
   let sum = 0n;
   for (const line of goods) {
     const [one, received] = [scaled(each(line) ?? '', QUANTITY_PLACES), scaled(line.received, QUANTITY_PLACES)];

@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import type { LandedGoods } from '@obolus/contract/views/receiving';
 import { showDay, showFigure } from '../../locale/figures.ts';
 import { useLasting } from '../../parts/useLasting.ts';
 import { useSettled } from '../../parts/useSettled.ts';
@@ -8,16 +8,16 @@ import { tabStop, walkChoices } from '../../parts/walkChoices.ts';
 import { say } from '../../locale/say.ts';
 
 interface Props {
-  readonly lines: readonly ReceivedLine[];
+  readonly lines: readonly LandedGoods[];
   readonly chosen: readonly string[];
   /** Takes these lines in, or out where all of them are in. */
-  readonly onToggle: (lines: readonly ReceivedLine[]) => void;
+  readonly onToggle: (lines: readonly LandedGoods[]) => void;
 }
 
 /** The latest of what was received. */
 const MOST = 80;
 const ASKED_AFTER = 150;
-const NONE: readonly ReceivedLine[] = [];
+const NONE: readonly LandedGoods[] = [];
 const SHIPMENTS = 6;
 
 /** Received lines by shipment, receipt, order, vendor or item, one at a time or all of a shipment. */
@@ -70,7 +70,7 @@ export function ChooseReceived({ lines, chosen, onToggle }: Props) {
             <span className="grow min-w-0 truncate">
               {line.item.name}{' '}
               <span className="dim">
-                {line.receipt.number} {line.receipt.shipment && `· ${line.receipt.shipment}`} · {line.vendor.name},{' '}
+                {line.receipt.number} {line.receipt.shipment && `· ${line.receipt.shipment}`} · {cameFrom(line)},{' '}
                 {showDay(line.receipt.date)}
               </span>
             </span>
@@ -83,3 +83,7 @@ export function ChooseReceived({ lines, chosen, onToggle }: Props) {
     </section>
   );
 }
+
+/** Who sent the goods; of those that nobody did, how they came. */
+const cameFrom = ({ vendor, how }: LandedGoods): string =>
+  vendor?.name ?? say(how === 'made' ? 'landing.goods_made' : 'landing.goods_arrived');

@@ -1,5 +1,5 @@
 import type { OpenCharge } from '@obolus/contract/views/bench';
-import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import type { LandedGoods } from '@obolus/contract/views/receiving';
 import type { Entering } from '../../drafts/useDraft.ts';
 import { showDay, showFigure } from '../../locale/figures.ts';
 import { useChargeKinds, usualBasis } from '../../parts/chargeKinds.ts';
@@ -18,7 +18,7 @@ export function Choosing({
   entering: Entering<Body>;
   body: Body;
   charges: readonly OpenCharge[];
-  lines: readonly ReceivedLine[];
+  lines: readonly LandedGoods[];
 }) {
   const kinds = useChargeKinds();
   const kindOf = (of: string) => charges.find(({ line }) => line === of)?.kind ?? '';
@@ -28,7 +28,7 @@ export function Choosing({
         ? body.charges.filter((charge) => charge.of !== of)
         : [...body.charges, { of, basis: usualBasis(kinds, kindOf(of)), fixed: {} }],
     });
-  const toggleLines = (toggled: readonly ReceivedLine[]) => {
+  const toggleLines = (toggled: readonly LandedGoods[]) => {
     const ids = toggled.map(({ line }) => line);
     const [chosen, given] = [new Set(body.to), new Set<string>(ids)];
     change({

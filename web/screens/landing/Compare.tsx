@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { OpenCharge } from '@obolus/contract/views/bench';
-import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import type { LandedGoods } from '@obolus/contract/views/receiving';
 import { BASES, BASIS_NAMES } from '@obolus/contract/kinds/allocation';
 import { formatAmount } from '@obolus/core/exact/amounts';
 import { server } from '../../server/api.ts';
@@ -23,7 +23,7 @@ import type { SheetShares } from './useSheetShares.ts';
 interface Props {
   readonly body: Body;
   readonly charges: readonly OpenCharge[];
-  readonly lines: readonly ReceivedLine[];
+  readonly lines: readonly LandedGoods[];
   readonly shares: SheetShares;
   /** As it would be posted now; undefined while it could not be. */
   readonly command: BodyOf<'allocation'> | undefined;
@@ -90,15 +90,15 @@ function Compared({ body, charges, lines, shares, command, draft, onUse }: Omit<
       }),
     [compared, shares, at, landings, lines, body.more, currency],
   );
-  const landed = (line: ReceivedLine, row: number, column: number) => {
+  const landed = (line: LandedGoods, row: number, column: number) => {
     const { columns = [], onto = [] } = instead[column] ?? {};
     return landedLine(line, row, columns, onto, currency);
   };
-  const columns: Column<ReceivedLine>[] = [
+  const columns: Column<LandedGoods>[] = [
     { id: 'line', title: say('landing.received_line'), className: 'name', always: true },
     { id: 'goods', title: say('word.goods'), className: 'num' },
     { id: 'before', title: say('landing.unit_cost_before'), className: 'num dim' },
-    ...COMPARED.map((basis, position): Column<ReceivedLine> => ({
+    ...COMPARED.map((basis, position): Column<LandedGoods> => ({
       id: basis,
       title: say(BASIS_NAMES[basis]),
       className: `num ${basis === chosen?.basis ? 'strong' : ''}`,
@@ -229,7 +229,7 @@ interface Parts {
   readonly most: number;
 }
 
-function partsOf(column: ColumnShares | undefined, lines: readonly ReceivedLine[]): Parts {
+function partsOf(column: ColumnShares | undefined, lines: readonly LandedGoods[]): Parts {
   if (!column?.ok) return { of: [], least: 0, most: 0 };
   const scale = lines.map(({ value }) => Number(value) * 10 ** (value.split('.')[1]?.length ?? 0));
   const of = scale.map((value, row) => (value === 0 ? 0 : Number(column.amounts[row] ?? 0n) / value));

@@ -2,7 +2,7 @@ import { useMemo, useRef } from 'react';
 import type { PreviewReply } from '@obolus/contract/commands';
 import { Cut } from '../../parts/Cut.tsx';
 import { Link, useParams } from 'react-router';
-import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import type { LandedGoods } from '@obolus/contract/views/receiving';
 import { useVendor } from '../../server/known.ts';
 import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
@@ -26,7 +26,7 @@ import { say } from '../../locale/say.ts';
 export function CustomsEntry() {
   const { draft = '' } = useParams();
   const { company } = useMe();
-  const received = useRef<readonly ReceivedLine[]>([]);
+  const received = useRef<readonly LandedGoods[]>([]);
   const currenciesIn = (lines: Body['lines']) => currenciesOf(lines, received.current, company.currency);
   const carries = company.customsDebt !== null;
   const blank = (): Body => ({

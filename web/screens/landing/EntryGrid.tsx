@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
-import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import type { LandedGoods } from '@obolus/contract/views/receiving';
 import { byLine } from '../../drafts/byLine.ts';
 import { showFigure } from '../../locale/figures.ts';
 import { say } from '../../locale/say.ts';
@@ -18,7 +18,7 @@ interface Props {
   readonly body: Body;
   readonly change: (to: Partial<Body>) => void;
   readonly refusals: readonly RefusalView[];
-  readonly received: readonly ReceivedLine[];
+  readonly received: readonly LandedGoods[];
   /** Duty as calculated, by line of the body, with what each cause makes of the difference. */
   readonly charged: PreviewReply['charged'];
 }

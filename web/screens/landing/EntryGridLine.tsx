@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
-import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import type { LandedGoods } from '@obolus/contract/views/receiving';
 import { wrongAt } from '../../drafts/useDraft.ts';
 import { showFigure } from '../../locale/figures.ts';
 import { Causes } from './Causes.tsx';
@@ -27,7 +27,7 @@ interface LineProps {
   readonly at: number;
   readonly place: Place;
   /** What was received, by line. */
-  readonly byId: ReadonlyMap<string, ReceivedLine>;
+  readonly byId: ReadonlyMap<string, LandedGoods>;
   readonly sentAt: number;
   readonly worth: string;
   readonly charged: PreviewReply['charged'][number] | undefined;

@@ -3,7 +3,7 @@ import { Cut } from '../../parts/Cut.tsx';
 import { Link, useParams } from 'react-router';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
-import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import type { LandedGoods } from '@obolus/contract/views/receiving';
 import { Drafts } from '../../drafts/Drafts.tsx';
 import { server } from '../../server/api.ts';
 import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
@@ -156,7 +156,7 @@ export function Landing() {
 
 const NOTHING: Body = { date: '', entry: '', charges: [], to: [] };
 const NO_IDS: readonly string[] = [];
-const NO_LINES: readonly ReceivedLine[] = [];
+const NO_LINES: readonly LandedGoods[] = [];
 const NO_SHARES: PreviewReply['shares'] = [];
 
 /** The customs entry that duty is worked out by: its day, its rates of exchange and what was declared. */

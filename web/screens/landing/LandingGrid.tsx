@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { RefusalView } from '@obolus/contract/commands';
 import type { OpenCharge } from '@obolus/contract/views/bench';
-import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import type { LandedGoods } from '@obolus/contract/views/receiving';
 import { formatAmount } from '@obolus/core/exact/amounts';
 import { wrongAt } from '../../drafts/useDraft.ts';
 import { useChargeKinds } from '../../parts/chargeKinds.ts';
@@ -23,7 +23,7 @@ interface Props {
   readonly change: (to: Partial<Body>) => void;
   readonly refusals: readonly RefusalView[];
   readonly charges: readonly OpenCharge[];
-  readonly lines: readonly ReceivedLine[];
+  readonly lines: readonly LandedGoods[];
   readonly shares: SheetShares;
   readonly onto: OntoGoods;
   readonly unusual: Unusual;
@@ -50,7 +50,7 @@ export function LandingGrid({ body, change, refusals, charges, lines, shares, on
     };
   });
   const rows = useMemo(() => lines.map((line, at): SheetRow => ({ line, at })), [lines]);
-  const landed = (line: ReceivedLine, at: number) => landedLine(line, at, shares, onto, currency);
+  const landed = (line: LandedGoods, at: number) => landedLine(line, at, shares, onto, currency);
   const set = (at: number, to: Partial<Chosen>) =>
     change({ charges: body.charges.map((charge, position) => (position === at ? { ...charge, ...to } : charge)) });
   const actions = useLasting<LineActions>({
@@ -132,7 +132,7 @@ export function LandingGrid({ body, change, refusals, charges, lines, shares, on
 const amountOf = (amounts: BigInt64Array | undefined, currency: string): string =>
   formatAmount(amounts?.reduce((sum, amount) => sum + amount, 0n) ?? 0n, currency);
 
-const sumIn = (lines: readonly ReceivedLine[], field: 'goods' | 'value', currency: string): string =>
+const sumIn = (lines: readonly LandedGoods[], field: 'goods' | 'value', currency: string): string =>
   sumOf(
     lines.map((line) => line[field]),
     currency,

@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import type { LandedGoods } from '@obolus/contract/views/receiving';
 import { difference, isZero, portion } from '../../parts/exact.ts';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import { showFigure } from '../../locale/figures.ts';
@@ -16,7 +16,7 @@ export interface LineActions {
 
 interface SheetLineProps {
   readonly place: Place;
-  readonly line: ReceivedLine;
+  readonly line: LandedGoods;
   /** The columns of charges with what they are called, a line each. */
   readonly charges: string;
   /** By charge, apart by blanks, so that a line is drawn again only where they differ. */

@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { OpenCharge } from '@obolus/contract/views/bench';
-import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import type { LandedGoods } from '@obolus/contract/views/receiving';
 import { saveFile } from '../../parts/saveFile.ts';
 import { saidAgainst, server } from '../../server/api.ts';
 import { useMe } from '../../server/me.ts';
@@ -16,7 +16,7 @@ interface Props {
   readonly body: Body;
   readonly change: (to: Partial<Body>) => void;
   readonly charges: readonly OpenCharge[];
-  readonly lines: readonly ReceivedLine[];
+  readonly lines: readonly LandedGoods[];
   readonly shares: SheetShares;
   readonly onto: OntoGoods;
   readonly command: BodyOf<'allocation'> | undefined;
@@ -120,8 +120,8 @@ function Spreadsheet({ command }: { command: BodyOf<'allocation'> }) {
 
 /** What is unusual about a sheet, by what else is known of its items. */
 export function useUnusual(
-  lines: readonly ReceivedLine[],
-  known: readonly ReceivedLine[],
+  lines: readonly LandedGoods[],
+  known: readonly LandedGoods[],
   { shares, onto }: { readonly shares: SheetShares; readonly onto: OntoGoods },
 ): Unusual {
   const { currency, unusual: limits } = useMe().company;

@@ -1,4 +1,4 @@
-import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import type { LandedGoods } from '@obolus/contract/views/receiving';
 import { choiceWritten, figureText, figureWritten } from '../../locale/cellTexts.ts';
 import { say } from '../../locale/say.ts';
 import type { Column } from '../../table/column.ts';
@@ -35,7 +35,7 @@ const besideDuty = (calculated: (line: EntryLine) => string): Column<EntryLine>[
 ];
 
 export const entryColumns = (
-  goodsIn: (line: EntryLine) => readonly ReceivedLine[],
+  goodsIn: (line: EntryLine) => readonly LandedGoods[],
   worth: (line: EntryLine) => string,
   calculated: (line: EntryLine) => string,
 ): Column<EntryLine>[] => [

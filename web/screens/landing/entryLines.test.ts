@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import type { LandedGoods } from '@obolus/contract/views/receiving';
 import {
   type Body,
   correctionOf,
@@ -13,7 +13,7 @@ import {
 } from './entryLines.ts';
 
 const received = (line: string, tariffCode: string, origin: string, currency = 'USD') =>
-  ({ line, tariffCode, origin, currency }) as ReceivedLine;
+  ({ line, tariffCode, origin, currency }) as LandedGoods;
 const ecru = received('1/1', '5107.10', 'NZ', 'NZD');
 const slate = received('1/2', '5107.10', 'NZ', 'NZD');
 const loom = received('2/1', '8446.30', 'CA', 'CAD');

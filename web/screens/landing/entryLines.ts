@@ -1,5 +1,5 @@
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
-import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import type { LandedGoods } from '@obolus/contract/views/receiving';
 import type { ChargedEntry } from '@obolus/contract/views/tariff';
 
 /** Goods of one tariff code and origin, as the entry declares them. */
@@ -54,7 +54,7 @@ export const isBlank = ({ goods, ...said }: EntryLine): boolean =>
 export const goodsOf = (lines: readonly EntryLine[]): string[] => lines.flatMap(({ goods }) => goods);
 
 /** Takes received lines in, each to the line of its code and origin; or out, where all of them are in. */
-export function toggled(lines: readonly EntryLine[], received: readonly ReceivedLine[]): EntryLine[] {
+export function toggled(lines: readonly EntryLine[], received: readonly LandedGoods[]): EntryLine[] {
   const declared = new Set(goodsOf(lines));
   if (received.every(({ line }) => declared.has(line)))
     return without(lines, new Set(received.map(({ line }) => line)));
@@ -92,7 +92,7 @@ function without(lines: readonly EntryLine[], out: ReadonlySet<string>): EntryLi
 }
 
 /** The foreign currencies that the declared goods were bought in, in the order in which they appear. */
-export function currenciesOf(lines: readonly EntryLine[], received: readonly ReceivedLine[], home: string): string[] {
+export function currenciesOf(lines: readonly EntryLine[], received: readonly LandedGoods[], home: string): string[] {
   const declared = new Set(goodsOf(lines));
   const bought = received.filter(({ line }) => declared.has(line)).map(({ currency }) => currency);
   return [...new Set(bought)].filter((currency) => currency !== home);

@@ -1,6 +1,6 @@
 import type { RefusalView } from '@obolus/contract/commands';
 import type { OpenCharge } from '@obolus/contract/views/bench';
-import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import type { LandedGoods } from '@obolus/contract/views/receiving';
 import { Choice } from '../../parts/Cells.tsx';
 import type { ChargeKind } from '../../parts/chargeKinds.ts';
 import { isZero } from '../../parts/exact.ts';
@@ -32,14 +32,14 @@ export interface ChargeColumn {
 
 /** A received line at its place on the sheet; with shares, by charge, that were pasted onto it. */
 export interface SheetRow {
-  readonly line: ReceivedLine;
+  readonly line: LandedGoods;
   readonly at: number;
   readonly pasted?: Readonly<Record<string, string>>;
 }
 
 export const landingColumns = (
   charges: readonly ChargeColumn[],
-  landed: (line: ReceivedLine, at: number) => LandedLine,
+  landed: (line: LandedGoods, at: number) => LandedLine,
   set: (at: number, to: Partial<Chosen>) => void,
   refusals: readonly RefusalView[],
 ): Column<SheetRow>[] => [

@@ -3,12 +3,12 @@ import { estimateReplaced } from '@obolus/core/charges/estimate';
 import { base, formatAmount, quantity, QUANTITY_PLACES, unitCost } from '@obolus/core/exact/amounts';
 import { decimalsOf } from '@obolus/core/exact/currencies';
 import { decimalOrThrow, parseDecimal } from '@obolus/core/exact/decimal';
-import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import type { LandedGoods } from '@obolus/contract/views/receiving';
 import type { Basis } from './sheet.ts';
 
 /** What of a received line a share rests on: decimals in the stock unit and in base currency. */
-export type SharedOn = Pick<ReceivedLine, 'line' | 'received' | 'goods'> & {
-  readonly item: Pick<ReceivedLine['item'], 'id' | 'weight' | 'volume'>;
+export type SharedOn = Pick<LandedGoods, 'line' | 'received' | 'goods'> & {
+  readonly item: Pick<LandedGoods['item'], 'id' | 'weight' | 'volume'>;
 };
 
 /** A charge as it is to be shared: what of it is shared, its basis, and the shares typed by hand, by line. */
@@ -102,7 +102,7 @@ export type OntoGoods = readonly (BigInt64Array | undefined)[];
 export function ontoGoods(
   columns: readonly (ColumnShares | undefined)[],
   charges: readonly Landing[],
-  lines: readonly Pick<ReceivedLine, 'estimates'>[],
+  lines: readonly Pick<LandedGoods, 'estimates'>[],
   more: boolean,
   currency: string,
 ): OntoGoods {
@@ -139,7 +139,7 @@ export interface LandedLine {
 
 /** A line of the sheet with what each column puts on it; a column without shares puts nothing. */
 export function landedLine(
-  { value, received }: Pick<ReceivedLine, 'value' | 'received'>,
+  { value, received }: Pick<LandedGoods, 'value' | 'received'>,
   at: number,
   columns: readonly (ColumnShares | undefined)[],
   onto: OntoGoods,

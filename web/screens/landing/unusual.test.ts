@@ -1,10 +1,10 @@
 import { expect, it } from '@jest/globals';
-import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import type { LandedGoods } from '@obolus/contract/views/receiving';
 import { figuresOf, unusualIn, usualCosts } from './unusual.ts';
 
 /* A share that nobody would expect is pointed out before it is posted, with what it is compared to. */
 const line = (id: string, item: string, received: string, value: string) =>
-  ({ line: id, received, goods: value, value, item: { id: item } }) as ReceivedLine;
+  ({ line: id, received, goods: value, value, item: { id: item } }) as LandedGoods;
 const column = (...amounts: bigint[]) => ({
   ok: true as const,
   amounts: BigInt64Array.from(amounts),

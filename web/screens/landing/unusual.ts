@@ -2,7 +2,7 @@ import { QUANTITY_PLACES } from '@obolus/core/exact/amounts';
 import { decimalsOf } from '@obolus/core/exact/currencies';
 import { decimalOrThrow, formatDecimal } from '@obolus/core/exact/decimal';
 import { divideRounded } from '@obolus/core/exact/rounding';
-import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import type { LandedGoods } from '@obolus/contract/views/receiving';
 import type { ColumnShares, OntoGoods } from './shares.ts';
 
 /** From what percent on something is pointed out; empty for never. */
@@ -35,7 +35,7 @@ export interface LineFigures {
 }
 
 export function figuresOf(
-  lines: readonly ReceivedLine[],
+  lines: readonly LandedGoods[],
   usual: ReadonlyMap<string, string>,
   currency: string,
 ): LineFigures {
@@ -92,7 +92,7 @@ const absolute = (figure: bigint): bigint => (figure < 0n ? -figure : figure);
 
 /** What one unit of each item cost on average over received lines that are not on the sheet, to four decimals. */
 export function usualCosts(
-  known: readonly ReceivedLine[],
+  known: readonly LandedGoods[],
   onSheet: ReadonlySet<string>,
   currency: string,
 ): ReadonlyMap<string, string> {

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { OpenCharge } from '@obolus/contract/views/bench';
-import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import type { LandedGoods } from '@obolus/contract/views/receiving';
 import { type ChargeKind, useChargeKinds } from '../../parts/chargeKinds.ts';
 import { useMe } from '../../server/me.ts';
 import type { Body } from './sheet.ts';
@@ -24,7 +24,7 @@ export const landingsOf = (
 export function useOntoGoods(
   body: Body,
   charges: readonly OpenCharge[],
-  lines: readonly ReceivedLine[],
+  lines: readonly LandedGoods[],
   shares: SheetShares,
 ): OntoGoods {
   const { currency, recognition } = useMe().company;

@@ -1,8 +1,8 @@
 import { useMemo, useState } from 'react';
-import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import type { LandedGoods } from '@obolus/contract/views/receiving';
 import { server } from '../../server/api.ts';
 
-const NONE: readonly ReceivedLine[] = [];
+const NONE: readonly LandedGoods[] = [];
 
 /** Received lines: the latest, and those that are named wherever they are, by id. */
 export function useReceived(ids: readonly string[]) {

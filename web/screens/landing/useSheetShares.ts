@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { PreviewReply } from '@obolus/contract/commands';
 import type { OpenCharge } from '@obolus/contract/views/bench';
-import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import type { LandedGoods } from '@obolus/contract/views/receiving';
 import { useChargeKinds } from '../../parts/chargeKinds.ts';
 import { calculatedShares, type ColumnShares } from './shares.ts';
 import type { Body } from './sheet.ts';
@@ -14,7 +14,7 @@ export type SheetShares = readonly (ColumnShares | undefined)[];
 export function useSheetShares(
   body: Body,
   charges: readonly OpenCharge[],
-  lines: readonly ReceivedLine[],
+  lines: readonly LandedGoods[],
   calculated: PreviewReply['shares'],
   currency: string,
 ): SheetShares {

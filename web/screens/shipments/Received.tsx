@@ -1,6 +1,6 @@
 import { CostOf } from '../../cost/CostOf.tsx';
 import { Link } from 'react-router';
-import type { ReceivedLine } from '@obolus/contract/views/receiving';
+import type { LandedGoods } from '@obolus/contract/views/receiving';
 import { base, quantity, QUANTITY_PLACES, unitCost } from '@obolus/core/exact/amounts';
 import { decimalsOf } from '@obolus/core/exact/currencies';
 import { decimalOrThrow } from '@obolus/core/exact/decimal';
@@ -13,17 +13,17 @@ import { Line } from '../../table/Line.tsx';
 import { ReadTable } from '../../table/ReadTable.tsx';
 
 /** What one unit costs by now: everything on the line, over what was received. */
-const costOf = ({ value, received }: ReceivedLine, currency: string): string =>
+const costOf = ({ value, received }: LandedGoods, currency: string): string =>
   unitCost(
     base(decimalOrThrow(value, decimalsOf(currency))),
     quantity(decimalOrThrow(received, QUANTITY_PLACES)),
     currency,
   ) ?? '';
 
-const columnsIn = (currency: string): Column<ReceivedLine>[] => [
+const columnsIn = (currency: string): Column<LandedGoods>[] => [
   { id: 'item', title: say('word.item'), className: 'name', always: true, text: ({ item }) => item.number },
   { id: 'receipt', title: say('word.receipt'), text: ({ receipt }) => receipt.number },
-  { id: 'vendor', title: say('word.vendor'), text: ({ vendor }) => vendor.name },
+  { id: 'vendor', title: say('word.vendor'), text: ({ vendor }) => vendor?.name ?? '' },
   { id: 'received', title: say('word.received'), className: 'num', text: ({ received }) => figureText(received) },
   { id: 'goods', title: say('word.goods'), className: 'num', text: ({ goods }) => figureText(goods) },
   { id: 'charges', title: say('shipments.charges_allocated', { currency }), className: 'num' },
@@ -37,10 +37,10 @@ const columnsIn = (currency: string): Column<ReceivedLine>[] => [
 ];
 
 /** What came on a shipment, with what its charges made of each unit. */
-export function Received({ lines, currency }: { lines: readonly ReceivedLine[]; currency: string }) {
+export function Received({ lines, currency }: { lines: readonly LandedGoods[]; currency: string }) {
   const columns = columnsIn(currency);
-  const total = (of: (line: ReceivedLine) => string) => showFigure(sumOf(lines.map(of), currency));
-  const chargesOn = ({ value, goods }: ReceivedLine) => difference(value, goods) ?? '0';
+  const total = (of: (line: LandedGoods) => string) => showFigure(sumOf(lines.map(of), currency));
+  const chargesOn = ({ value, goods }: LandedGoods) => difference(value, goods) ?? '0';
   return (
     <section aria-label={say('shipments.goods')}>
       <h2 className="title">{say('shipments.goods')}</h2>
@@ -75,7 +75,7 @@ export function Received({ lines, currency }: { lines: readonly ReceivedLine[]; 
                       {line.receipt.number}
                     </Link>
                   ),
-                  vendor: line.vendor.name,
+                  vendor: line.vendor?.name,
                   received: (
                     <>
                       {showFigure(line.received)} <span className="dim">{line.item.unit}</span>
