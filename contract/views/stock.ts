@@ -97,6 +97,18 @@ export const TakenLayer = exactly({
 
 export type TakenLayer = Static<typeof TakenLayer>;
 
+/** Goods that others are of: what was used or moved, or what came into an average. They can be explained in their turn. */
+export const SourceOfCost = exactly({
+  line: LineId,
+  document: Ref,
+  item: Name,
+  quantity: Quantity,
+  value: BaseAmount,
+  unitCost: UnitCost,
+});
+
+export type SourceOfCost = Static<typeof SourceOfCost>;
+
 /** What makes the cost of goods that moved. */
 export const CostExplained = exactly({
   line: LineId,
@@ -113,6 +125,8 @@ export const CostExplained = exactly({
   taken: Type.Array(TakenLayer),
   /** What the pool held just before, where goods went at its average. */
   average: Type.Union([exactly({ quantity: Quantity, value: BaseAmount, unitCost: UnitCost }), Type.Null()]),
+  /** Of goods that were made, what was used for them; of goods that arrived, what left; of an average, what came into it last, the latest first. */
+  sources: Type.Array(SourceOfCost),
   /** The standard that goods went at; empty for none. */
   standard: Type.Union([Price, Type.Literal('')]),
 });

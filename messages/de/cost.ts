@@ -22,4 +22,6 @@ export const cost: Record<keyof typeof en, string> = {
   'cost.back': 'Zurück zu {number}',
   'cost.opens': 'Woraus sich der Wert von {item}, {number} ergibt',
   'cost.lot': 'Los oder Seriennummer',
+  'cost.made_of': 'Gefertigt oder umgelagert aus',
+  'cost.into_average': 'Zuletzt in den Durchschnitt eingegangen',
 };

@@ -21,4 +21,6 @@ export const cost = {
   'cost.back': 'Back to {number}',
   'cost.opens': 'What makes the cost of {item}, {number}',
   'cost.lot': 'Lot or serial number',
+  'cost.made_of': 'Made or moved from',
+  'cost.into_average': 'Came into the average last',
 } as const;

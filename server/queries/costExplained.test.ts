@@ -95,4 +95,48 @@ describe('goods that went out', () => {
       average: { quantity: '40', value: '220.00', unitCost: '5.5000' },
     });
   });
+
+  it('and an average names what came into it, the latest first', async () => {
+    const sold = await ines.posted('delivery', make.delivery([{ item: '4', quantity: '1' }]));
+    const { sources } = await explain(`${sold}/1`);
+    expect(sources.map(({ quantity, value, unitCost }) => [quantity, value, unitCost])).toEqual([
+      ['30', '180.00', '6.0000'],
+      ['10', '40.00', '4.0000'],
+    ]);
+  });
+});
+
+describe('goods that were made or moved', () => {
+  it('lead on to what was used for them, and to what left', async () => {
+    await bought('3', '20', '7');
+    const made = await ines.posted('assembly', {
+      date: '2026-03-20',
+      warehouse: '1',
+      uses: [{ item: '3', quantity: '4' }],
+      makes: { item: '2', quantity: '2' },
+      conversion: '3',
+    });
+    const cost = await explain(`${made}/2`);
+    expect(cost.sources).toMatchObject([{ line: `${made}/1`, quantity: '4' }]);
+    const used = await explain(`${made}/1`);
+    expect(cost.sources[0]?.value).toBe(used.value);
+    const body = {
+      date: '2026-03-21',
+      from: '1',
+      to: '2',
+      lines: [
+        { item: '3', quantity: '2' },
+        { item: '3', quantity: '1' },
+      ],
+    };
+    const moved = await ines.posted('transfer', { ...body, inTransit: false });
+    expect((await explain(`${moved}/4`)).sources).toMatchObject([{ line: `${moved}/2`, quantity: '1' }]);
+    const sent = await ines.posted('transfer', { ...body, inTransit: true });
+    const came = await ines.posted('arrival', {
+      date: '2026-03-22',
+      lines: [{ of: `${sent}/2`, quantity: '1', lost: '' }],
+    });
+    expect((await explain(`${came}/1`)).sources).toMatchObject([{ line: `${sent}/2`, quantity: '1' }]);
+    expect((await explain(`${sent}/2`)).sources).toEqual([]);
+  });
 });

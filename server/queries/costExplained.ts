@@ -9,6 +9,7 @@ import { formatPrice, formatQuantity, formatRate, rate } from '@obolus/core/exac
 import { type Message, message } from '@obolus/messages/message';
 import { RequestError } from '../asking/failures.ts';
 import { inWords } from '../asking/inWords.ts';
+import { readSources } from './costSources.ts';
 import { readItems } from '../storage/load/items.ts';
 import { readEnteredChanges, readEnteredMovements } from '../storage/load/known.ts';
 import { distinct, stands } from '../storage/load/rows.ts';
@@ -58,6 +59,7 @@ export async function explainCost(manager: EntityManager, currency: string, line
     unitCost: showUnitCost(value, big(row.quantity), currency),
     parts: direction === 'in' ? await readParts(manager, currency, row, line) : [],
     taken: gone?.taken ?? [],
+    sources: await readSources(manager, currency, row, gone?.average != null),
     average: gone?.average ?? null,
     standard: gone?.standard ?? '',
   };

@@ -15,6 +15,8 @@ export default function CostSheet({ line, onClose }: { line: string; onClose: ()
   const cost = server.useLineCostQuery({ query: { line: here } });
   const data = cost.currentData;
   const before = path.at(-2);
+  const leadOn = (of: string) =>
+    setPath([...path.slice(0, -1), { line: here, number: data?.document.number ?? '' }, { line: of, number: '' }]);
   return (
     <Sheet
       title={data ? say('cost.of_line', { item: data.item.name, number: data.document.number }) : say('cost.explain')}
@@ -40,18 +42,8 @@ export default function CostSheet({ line, onClose }: { line: string; onClose: ()
               })}
             </p>
             {data.parts.length > 0 && <Parts cost={data} onLeave={onClose} />}
-            {data.taken.length > 0 && (
-              <Taken
-                cost={data}
-                onOpen={(of) =>
-                  setPath([
-                    ...path.slice(0, -1),
-                    { line: here, number: data.document.number },
-                    { line: of, number: '' },
-                  ])
-                }
-              />
-            )}
+            {data.taken.length > 0 && <Taken cost={data} onOpen={leadOn} />}
+            {data.sources.length > 0 && <Sources cost={data} onOpen={leadOn} />}
             {data.average && (
               <p>
                 {say('cost.average', {
@@ -160,6 +152,40 @@ function Taken({ cost, onOpen }: { cost: CostExplained; onOpen: (line: string) =
           <td className="num strong">{showFigure(cost.unitCost)}</td>
         </tr>
       </tfoot>
+    </table>
+  );
+}
+
+/** What was used for goods, what left for them, or what came into the average that they went at. */
+function Sources({ cost, onOpen }: { cost: CostExplained; onOpen: (line: string) => void }) {
+  const title = say(cost.direction === 'out' ? 'cost.into_average' : 'cost.made_of');
+  return (
+    <table className="sheet mt-4" aria-label={title}>
+      <thead>
+        <tr>
+          <th>{title}</th>
+          <th>{say('word.item')}</th>
+          <th className="num">{say('word.quantity')}</th>
+          <th className="num">{say('word.value')}</th>
+          <th className="num">{say('word.unit_cost')}</th>
+        </tr>
+      </thead>
+      <tbody>
+        {cost.sources.map((source) => (
+          <tr key={source.line}>
+            <td>
+              <button type="button" className="act" onClick={() => onOpen(source.line)}>
+                {say(`kind.${source.document.kind}`)} {source.document.number}
+              </button>{' '}
+              <span className="dim">{showDay(source.document.date)}</span>
+            </td>
+            <td>{source.item}</td>
+            <td className="num">{showFigure(source.quantity)}</td>
+            <td className="num">{showFigure(source.value)}</td>
+            <td className="num">{showFigure(source.unitCost)}</td>
+          </tr>
+        ))}
+      </tbody>
     </table>
   );
 }
