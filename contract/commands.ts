@@ -125,3 +125,13 @@ export type PreviewReply = Static<typeof PreviewReply>;
 export type EntryView = Static<typeof EntryView>;
 export type RefusalView = Static<typeof RefusalView>;
 export type PostedReply = Static<typeof PostedReply>;
+
+/** How far a long posting is: what it rests on is read, it is decided, its rows are written. */
+export const PostingProgress = exactly({
+  phase: oneOf(['reading', 'deciding', 'writing'] as const),
+  /** Rows written, of all of them. */
+  done: Type.Integer({ minimum: 0 }),
+  of: Type.Integer({ minimum: 0 }),
+});
+
+export type PostingProgress = Static<typeof PostingProgress>;

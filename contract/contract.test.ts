@@ -98,6 +98,8 @@ describe('the endpoints', () => {
       '/people/:id',
       // Another link makes the one before void.
       '/people/:id/reset',
+      // What goes on is stopped once.
+      '/postings/:id',
       '/registers/:register/:id',
       // One's own, and done again it is the same.
       '/session/layouts/:table',

@@ -1,3 +1,4 @@
+import { PostingProgress } from '../commands.ts';
 import { DOCUMENT_KINDS } from '../kinds/kinds.ts';
 import { DraftRow, DraftView } from '../views/drafts.ts';
 import { FirstSteps, Layout, Me, Preferences, SearchHit, Waiting } from '../views/me.ts';
@@ -53,6 +54,22 @@ export const sessionEndpoints = {
     path: '/sessions',
     summary: 'End all of one’s own sessions',
     allow: 'signed-in',
+    reply: Done,
+  }),
+  posting: endpoint({
+    method: 'get',
+    path: '/postings/:id',
+    summary: 'How far a long posting of one’s own is, by its key; nothing where none goes on',
+    allow: 'signed-in',
+    params: byKey,
+    reply: exactly({ progress: Type.Union([PostingProgress, Type.Null()]) }),
+  }),
+  stopPosting: endpoint({
+    method: 'delete',
+    path: '/postings/:id',
+    summary: 'Stop a long posting of one’s own before it writes anything; later it goes on to its end',
+    allow: 'signed-in',
+    params: byKey,
     reply: Done,
   }),
   resetPassword: endpoint({

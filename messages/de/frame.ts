@@ -83,4 +83,7 @@ export const frame: Record<keyof typeof en, string> = {
   'frame.sums': 'Soll und Haben sind {amount} {currency}.',
   'frame.late_split': '{onHand} auf Ware am Lager, {gone} auf abgegangene Ware',
   'frame.what_it_does': 'Was es mit den Kosten macht',
+  'frame.posting_reading': 'Grundlagen werden gelesen',
+  'frame.posting_deciding': 'Anteile und Kosten werden ermittelt',
+  'frame.posting_writing': 'Wird geschrieben: {done} von {of} Zeilen',
 };

@@ -121,4 +121,5 @@ export const problem: Record<keyof typeof en, string> = {
   'problem.nothing_to_advise': 'Dieser Lauf hat keine gültige Zahlung: Es gibt nichts mitzuteilen.',
   'problem.run_payment_reversed':
     '{number} dieses Laufs wurde hier zurückgenommen, und die Bank würde trotzdem zahlen. Was noch zu zahlen ist, in einem neuen Lauf erfassen.',
+  'problem.posting_stopped': 'Angehalten: Nichts wurde gebucht.',
 };

@@ -81,4 +81,7 @@ export const frame = {
   'frame.sums': 'Debit and credit are {amount} {currency}.',
   'frame.late_split': '{onHand} to goods on hand, {gone} to goods that went out',
   'frame.what_it_does': 'What it does to cost',
+  'frame.posting_reading': 'Reading what it rests on',
+  'frame.posting_deciding': 'Working out shares and costs',
+  'frame.posting_writing': 'Writing: {done} of {of} rows',
 } as const;

@@ -114,4 +114,5 @@ export const problem = {
   'problem.nothing_to_advise': 'This run has no payment that stands: there is nothing to tell.',
   'problem.run_payment_reversed':
     '{number} of this run was taken back here, and the bank would pay it all the same. Enter what is still to be paid in a new run.',
+  'problem.posting_stopped': 'Stopped: nothing was posted.',
 } as const;

@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { ITEMS } from './books.mjs';
 import { dist, median, row, small } from './measure.mjs';
 
-const LINES = small ? 300 : 5000;
+const LINES = small ? 300 : Number(process.env.OBOLUS_BENCH_LINES ?? 5000);
 const CHARGES = 12;
 const PER_RECEIPT = 1000;
 

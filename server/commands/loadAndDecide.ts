@@ -5,6 +5,7 @@ import type { CommandOf, DocumentOf } from '@obolus/core/posting/kinds';
 import type { Terms } from '@obolus/core/purchasing/terms';
 import { type Decision, refused } from '@obolus/core/state/decision';
 import { refusal, type Refusal } from '@obolus/core/state/refusal';
+import { reached } from '../asking/progress.ts';
 import { Reader } from '../asking/reader.ts';
 import { checkNamed } from '../documents/named.ts';
 import type { Questioned } from '../documents/documentCommand.ts';
@@ -70,6 +71,7 @@ export async function loadAndDecide<Kind extends DocumentKind>(
   await readWantedPools(loader);
   const { document, number } = locking ? await nextNumbers(manager, kind) : NOT_YET_NUMBERED;
   const books = loader.books(document);
+  if (locking) reached('deciding');
   const decision = decide<Kind>(books, command);
   return {
     books,

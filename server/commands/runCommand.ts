@@ -2,6 +2,8 @@ import type { DataSource, EntityManager } from 'typeorm';
 import type { BodyOf, DocumentKind } from '@obolus/contract/kinds/kinds';
 import type { PostedReply } from '@obolus/contract/commands';
 import { invariant } from '@obolus/core/exact/invariant';
+import type { PostedDocument } from '@obolus/core/posting/kinds';
+import type { Posted } from '@obolus/core/state/decision';
 import type { Refusal } from '@obolus/core/state/refusal';
 import { checkDraft, endDraft } from '../storage/drafts.ts';
 import { once } from '../storage/once.ts';
@@ -12,6 +14,7 @@ import type { Saving } from '../documents/documentCommand.ts';
 import type { TableRows } from '../storage/documentRows.ts';
 import { commandOf } from '../documents/registry.ts';
 import { RefusedError } from '../asking/failures.ts';
+import { beginsToWrite, reached } from '../asking/progress.ts';
 import { loadAndDecide } from './loadAndDecide.ts';
 
 /** Who posts, under which key, and when: the clock is the caller's. */
@@ -92,6 +95,7 @@ async function postWithin<Kind extends DocumentKind>(
   posting: Posting,
   last: Writes,
 ): Promise<PostedReply> {
+  reached('reading');
   const {
     books,
     decision,
@@ -115,8 +119,9 @@ async function postWithin<Kind extends DocumentKind>(
   };
   const { document } = decision.posted;
   const command = commandOf(kind);
-  await command.settle?.(document, manager, saving, body);
   const rows = command.rows(document, saving, body);
+  beginsToWrite(rowsOf(rows, decision.posted));
+  await command.settle?.(document, manager, saving, body);
   const { seal, changed } = await savePosted(manager, books, decision.posted, {
     id,
     number,
@@ -160,6 +165,13 @@ async function postWithin<Kind extends DocumentKind>(
     changed: [...new Set(replies.flatMap(({ changed }) => changed))],
   };
 }
+
+/** About how many rows a document writes: its own, its entries and the changes of value that it causes. */
+const rowsOf = (rows: readonly TableRows[], { entries, settlement }: Posted<PostedDocument>): number =>
+  [...rows.map((table) => table.rows), ...entries.map(({ lines }) => lines), settlement.valueChanges].reduce(
+    (sum, { length }) => sum + length,
+    0,
+  );
 
 /** The document's own lines, by id, in their order; a later version of an order states lines of the order. */
 function linesIn(rows: readonly TableRows[], id: string): string[] {

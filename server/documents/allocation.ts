@@ -47,7 +47,11 @@ export async function loadLandedOn(
   }
 }
 
+/** With so many shares an allocation takes long. */
+const MANY = 2_000;
+
 export const allocation: DocumentCommand<'allocation'> = {
+  isLong: ({ to, charges }) => to.length * charges.length > MANY,
   read: (body, reader, { baseCurrency }) => ({
     kind: 'allocation',
     date: body.date,

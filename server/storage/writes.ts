@@ -1,6 +1,7 @@
 import { Readable } from 'node:stream';
 import { format } from 'mysql2';
 import type { EntityManager } from 'typeorm';
+import { wrote } from '../asking/progress.ts';
 import type { SealedRows } from './sealing.ts';
 
 const ROWS_AT_ONCE = 1000;
@@ -44,7 +45,8 @@ export class Writes {
     this.sealed?.addInserted(table, columns, rows);
     if (replacing.length === 0 && rows.length > ROWS_AT_ONCE) {
       await this.send();
-      return streamRows(this.manager, table, columns, rows);
+      await streamRows(this.manager, table, columns, rows);
+      return wrote(rows.length);
     }
     const over =
       replacing.length > 0

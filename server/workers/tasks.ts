@@ -1,10 +1,14 @@
+import type { MessagePort } from 'node:worker_threads';
 import { workerData } from 'piscina';
 import type { DataSource } from 'typeorm';
-import type { BodyOf } from '@obolus/contract/kinds/kinds';
+import type { BodyOf, DocumentKind } from '@obolus/contract/kinds/kinds';
 import type { Language } from '@obolus/messages/speaker';
 import { assessBills } from '../bills/agreed.ts';
 import { readIncomingBill } from '../bills/incoming.ts';
 import { takeBillIn } from '../bills/takeIn.ts';
+import { withFollower } from '../asking/progress.ts';
+import { previewDocument } from '../commands/previewDocument.ts';
+import { type Posting, postDocument } from '../commands/runCommand.ts';
 import type { DatabaseConfig } from '../config.ts';
 import { readStatement } from '../customs/statement.ts';
 import { keepAdvice } from '../despatch/advices.ts';
@@ -34,6 +38,26 @@ const TASKS = {
   ) => sheetBook(await readSheet(manager, body, of), of.language),
   readMail: (_: DataSource, content: Buffer) => readMail(content),
   orderPdf: (_: DataSource, ...asked: Parameters<typeof orderPdf>) => orderPdf(...asked),
+  previewLong: <Kind extends DocumentKind>(
+    source: DataSource,
+    kind: Kind,
+    body: BodyOf<Kind>,
+    of: Parameters<typeof previewDocument>[3],
+  ) => previewDocument(source, kind, body, of),
+  postLong: <Kind extends DocumentKind>(
+    source: DataSource,
+    kind: Kind,
+    body: BodyOf<Kind>,
+    { at, ...posting }: Omit<Posting, 'now' | 'first'> & { readonly at: Date },
+    following: { readonly port: MessagePort; readonly stop: Int32Array },
+  ) =>
+    withFollower(
+      {
+        hears: (progress) => following.port.postMessage(progress),
+        stops: () => Atomics.load(following.stop, 0) === 1,
+      },
+      () => postDocument(source, kind, body, { ...posting, now: () => at }),
+    ).finally(() => following.port.close()),
 };
 
 type Rest<All extends readonly unknown[]> = All extends readonly [unknown, ...infer Others] ? Others : never;

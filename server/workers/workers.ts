@@ -1,7 +1,11 @@
 import { availableParallelism } from 'node:os';
 import { fileURLToPath } from 'node:url';
+import { MessageChannel, type TransferListItem } from 'node:worker_threads';
 import { Piscina } from 'piscina';
+import type { PostedReply, PostingProgress } from '@obolus/contract/commands';
+import type { BodyOf, DocumentKind } from '@obolus/contract/kinds/kinds';
 import { RequestError } from '../asking/failures.ts';
+import type { Posting } from '../commands/runCommand.ts';
 import type { DatabaseConfig } from '../config.ts';
 import { type Answer, foundIn } from './answer.ts';
 import type { Beginning, Found, Given, TaskName } from './tasks.ts';
@@ -15,6 +19,12 @@ const MOST_MEMORY_MB = 512;
 export interface Workers {
   /** Does a task; refusals are thrown as they were there, and 503 where too much waits or it takes too long. */
   run<Name extends TaskName>(name: Name, ...given: Given<Name>): Promise<Found<Name>>;
+  /** Posts a long document in another thread, which whoever has its key may follow and stop. */
+  postLong<Kind extends DocumentKind>(kind: Kind, body: BodyOf<Kind>, posting: Posting): Promise<PostedReply>;
+  /** How far a person's long posting is; nothing where none goes on under the key. */
+  progressOf(user: string, key: string): PostingProgress | undefined;
+  /** Stops it, unless it writes already. */
+  stopPosting(user: string, key: string): void;
   close(): Promise<void>;
 }
 
@@ -31,14 +41,39 @@ export function startWorkers(database: DatabaseConfig): Workers {
     resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB },
     execArgv: [],
   });
+  const going = new Map<string, { progress: PostingProgress; readonly stop: Int32Array }>();
+  const nameOf = (user: string, key: string) => `${user} ${key}`;
+  async function run<Name extends TaskName>(name: Name, given: Given<Name>, transferList: TransferListItem[] = []) {
+    if (pool.queueSize >= MOST_WAITING) throw new RequestError(503, 'problem.too_much_waits');
+    const signal = AbortSignal.timeout(LONGEST);
+    const answer = (await pool.run({ name, given }, { signal, transferList }).catch((problem: unknown) => {
+      throw signal.aborted ? new RequestError(503, 'problem.took_too_long') : problem;
+    })) as Answer;
+    return foundIn(answer) as Found<Name>;
+  }
   return {
-    async run<Name extends TaskName>(name: Name, ...given: Given<Name>) {
-      if (pool.queueSize >= MOST_WAITING) throw new RequestError(503, 'problem.too_much_waits');
-      const signal = AbortSignal.timeout(LONGEST);
-      const answer = (await pool.run({ name, given }, { signal }).catch((problem: unknown) => {
-        throw signal.aborted ? new RequestError(503, 'problem.took_too_long') : problem;
-      })) as Answer;
-      return foundIn(answer) as Found<Name>;
+    run: (name, ...given) => run(name, given),
+    async postLong(kind, body, { now, first: _, ...posting }) {
+      const name = nameOf(posting.user, posting.key);
+      const followed = {
+        progress: { phase: 'reading', done: 0, of: 0 } as PostingProgress,
+        stop: new Int32Array(new SharedArrayBuffer(4)),
+      };
+      const { port1, port2 } = new MessageChannel();
+      port1.on('message', (progress: PostingProgress) => (followed.progress = progress));
+      going.set(name, followed);
+      try {
+        const following = { port: port2, stop: followed.stop };
+        return (await run('postLong', [kind, body, { ...posting, at: now() }, following], [port2])) as PostedReply;
+      } finally {
+        if (going.get(name) === followed) going.delete(name);
+        port1.close();
+      }
+    },
+    progressOf: (user, key) => going.get(nameOf(user, key))?.progress,
+    stopPosting: (user, key) => {
+      const followed = going.get(nameOf(user, key));
+      if (followed) Atomics.store(followed.stop, 0, 1);
     },
     close: () => pool.destroy(),
   };

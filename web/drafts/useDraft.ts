@@ -21,6 +21,8 @@ const ASK_AGAIN = 3_000;
 
 /** A document being entered: its body, what posting would do, what stands in the way, and the way to post it. */
 export interface Entering<Body> {
+  /** Under which it is posted. */
+  readonly key: string;
   readonly body: Body | undefined;
   readonly change: (to: Partial<Body>) => void;
   readonly preview: PreviewReply | undefined;
@@ -122,6 +124,7 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
   const postProblem = problemOf(posted.error);
 
   return {
+    key: id,
     body,
     change(to) {
       if (posted.isError) posted.reset();

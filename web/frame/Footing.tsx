@@ -1,6 +1,7 @@
 import { useEffect, useState, type ReactNode } from 'react';
 import type { PreviewReply } from '@obolus/contract/commands';
 import { JournalSides } from './JournalSides.tsx';
+import { LongPosting } from './LongPosting.tsx';
 import type { Entering } from '../drafts/useDraft.ts';
 import { difference, isNegative, isZero, sumOf } from '../parts/exact.ts';
 import { Explain } from '../guide/Explain.tsx';
@@ -15,7 +16,7 @@ import { say, sayAll } from '../locale/say.ts';
 interface Props {
   readonly entering: Pick<
     Entering<unknown>,
-    'preview' | 'previewing' | 'refusals' | 'failure' | 'saved' | 'elsewhere' | 'reload' | 'posting' | 'post'
+    'key' | 'preview' | 'previewing' | 'refusals' | 'failure' | 'saved' | 'elsewhere' | 'reload' | 'posting' | 'post'
   >;
   readonly action: string;
   /** What to do next while nothing can be previewed yet. */
@@ -76,6 +77,7 @@ export function Footing({ entering, action, waitingFor, note, allowed }: Props) 
             )
           ) : null}
         </p>
+        {posting && <LongPosting posting={entering.key} />}
         <p className="dim text-[12.5px] pb-1">{allowed ? <Kept entering={entering} /> : say('frame.may_not_post')}</p>
         <button type="button" className="btn justify-center" aria-disabled={!ready} disabled={!allowed} onClick={post}>
           {posting ? say('frame.posting') : action} <kbd>{shownKey('post')}</kbd>

@@ -90,6 +90,8 @@ export const server = createApi({
       start: read('start', 'Session'),
       signIn: write('signIn', 'Session', 'Books', 'SetUp', 'Drafts', 'DraftCount'),
       signOut: write('signOut'),
+      posting: read('posting'),
+      stopPosting: write('stopPosting'),
       items: read('items', 'SetUp'),
       itemsNamed: read('itemsNamed', 'SetUp'),
       heldGoods: read('heldGoods', ...made('held')),

@@ -25,15 +25,17 @@ export function documentRoutes<Kind extends DocumentKind>(router: Router, contex
     async ({ body, key, user, request }) => {
       mayPostAll(user, kind, body as BodyOf<Kind>);
       const blind = commandOf(kind).blind === true && (await countsBlind(context.source.manager, user.role));
-      const posted = await postDocument(context.source, kind, body as BodyOf<Kind>, {
+      const posting = {
         user: user.id,
         key,
         now: context.now,
         today: todayOf(context),
         blind,
         version: versionIn(request),
-      });
-      return posted;
+      };
+      return commandOf(kind).isLong?.(body as BodyOf<Kind>)
+        ? context.workers.postLong(kind, body as BodyOf<Kind>, posting)
+        : postDocument(context.source, kind, body as BodyOf<Kind>, posting);
     },
   );
   implement(
@@ -43,12 +45,10 @@ export function documentRoutes<Kind extends DocumentKind>(router: Router, contex
     async ({ body, key, user }) => {
       mayPostAll(user, kind, body as BodyOf<Kind>);
       const blind = commandOf(kind).blind === true && (await countsBlind(context.source.manager, user.role));
-      return previewDocument(context.source, kind, body as BodyOf<Kind>, {
-        user: user.id,
-        today: todayOf(context),
-        ...(key === '' ? {} : { key }),
-        blind,
-      });
+      const of = { user: user.id, today: todayOf(context), ...(key === '' ? {} : { key }), blind };
+      return commandOf(kind).isLong?.(body as BodyOf<Kind>)
+        ? context.workers.run('previewLong', kind, body as BodyOf<Kind>, of)
+        : previewDocument(context.source, kind, body as BodyOf<Kind>, of);
     },
   );
 }

@@ -3,12 +3,7 @@ import { api } from '@obolus/contract/api';
 import { listGivenBack } from '../../queries/givenBack.ts';
 import { listAdvices } from '../../despatch/advices.ts';
 import { countsBlind, unseen } from '../../queries/blind.ts';
-import {
-  listOpenCharges,
-  listOpenOrderLines,
-  listUnbilledLines,
-  listUninvoicedLines,
-} from '../../queries/openWork.ts';
+import { listOpenCharges, listOpenOrderLines, listUnbilledLines, listUninvoicedLines } from '../../queries/openWork.ts';
 import { orderUbl } from '../../papers/orderUbl.ts';
 import { readOrderPaper } from '../../papers/orderPaper.ts';
 import { viewOrder } from '../../queries/orders.ts';
@@ -79,9 +74,7 @@ export function openWorkRoutes(router: Router, context: Context): void {
   implement(router, context, api.unbilledLines, async ({ query }) =>
     listUnbilledLines(manager, await currency(), query.vendor),
   );
-  implement(router, context, api.receivedLines, async ({ query }) =>
-    listLandedGoods(manager, await currency(), query),
-  );
+  implement(router, context, api.receivedLines, async ({ query }) => listLandedGoods(manager, await currency(), query));
   implement(router, context, api.shipments, async () => listShipments(manager, await currency()));
   implement(router, context, api.shipment, async ({ params }) =>
     readShipment(manager, params.number, await currency()),

@@ -43,6 +43,13 @@ export function sessionRoutes(router: Router, context: Context): void {
     response.clearCookie('obolus');
     return { done: true as const };
   });
+  implement(router, context, api.posting, ({ params, user }) =>
+    Promise.resolve({ progress: context.workers.progressOf(user.id, params.id) ?? null }),
+  );
+  implement(router, context, api.stopPosting, ({ params, user }) => {
+    context.workers.stopPosting(user.id, params.id);
+    return Promise.resolve({ done: true as const });
+  });
   implement(router, context, api.resetPassword, ({ body }) => resetPassword(source, body, context.now()));
   implement(router, context, api.signOut, async ({ request, response }) => {
     await new Promise<void>((resolve, reject) =>
