@@ -133,3 +133,74 @@ test('a shipment shows what its charges still lack, its sheet compares bases, an
     await page.keyboard.press('Escape');
   });
 });
+
+test('goods join a shipment on its page, a carrier’s bill is held against its rate, and a charge goes onto goods that were moved', async ({
+  page,
+}) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+
+  await test.step('a part of an ordered line joins the shipment, on a line of its own', async () => {
+    await page.getByRole('link', { name: 'Shipments' }).click();
+    await page.getByRole('link', { name: 'FHL-016' }).first().click();
+    await page.getByRole('button', { name: 'Add ordered goods …' }).click();
+    const dialog = page.getByRole('dialog');
+    await dialog.getByLabel('Vendor, order or item').fill('linen');
+    await dialog.getByRole('checkbox').first().check();
+    const quantity = dialog.getByLabel(/^On this shipment of Linen/);
+    await quantity.fill('4000');
+    await quantity.press('Tab');
+    await expect(dialog.getByText(/^Between nothing and/).first()).toBeVisible();
+    await expect(dialog.getByRole('button', { name: 'Add to the shipment' })).toBeDisabled();
+    await quantity.fill('15');
+    await expectAccessible(page);
+    await dialog.getByRole('button', { name: 'Add to the shipment' }).click();
+    await expect(page.getByText('1 line is on FHL-016.')).toBeVisible();
+    const coming = page.getByRole('table', { name: 'Still to come' });
+    await expect(coming.getByRole('row', { name: /Linen yarn/ })).toContainText('15 kg');
+  });
+
+  await test.step('the carrier bills by the kilogram', async () => {
+    await page.getByRole('link', { name: 'Match bench' }).click();
+    await desk.choose('A bill of another vendor', 'greywake');
+    await page.getByLabel('Vendor’s number').fill('GW-90001');
+    await page.getByLabel('Kind of charge 1').selectOption('freight');
+    await page.getByLabel('Amount of charge 1').fill('400');
+    await page.getByLabel('Charges go onto').selectOption('shipment FHL-014');
+    await page.getByLabel('What freight is billed by').selectOption('weight');
+    await page.getByLabel('Rate of freight').fill('0.55');
+    // The 673 kg that came at 0.55.
+    const rates = page.getByRole('table', { name: 'Quantity × rate' });
+    await expect(rates).toContainText('370.15');
+    await expect(rates).toContainText('▲ 29.85');
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Take this amount' }).click();
+    await expect(page.getByLabel('Amount of charge 1')).toHaveValue('370.15');
+    // Its charge goes onto the goods with it: the footing has both.
+    await page.keyboard.press('Control+Enter');
+    await expect(page).toHaveURL(/\/documents\/\d+$/);
+  });
+
+  await test.step('goods that were moved take a charge', async () => {
+    const items = await desk.ask<{ rows: { id: string; number: string }[] }>('items?find=YM-SL');
+    const warehouses = await desk.ask<{ rows: { id: string }[] }>('warehouses');
+    const [from, to] = warehouses.rows.map(({ id }) => id);
+    const lines = [{ item: items.rows[0]?.id, quantity: '5' }];
+    await desk.send('transfer', { date: '2026-11-23', from, to, inTransit: false, lines });
+    await page.getByRole('link', { name: 'Match bench' }).click();
+    await desk.choose('A bill of another vendor', 'greywake');
+    await page.getByLabel('Vendor’s number').fill('GW-90002');
+    await page.getByLabel('Kind of charge 1').selectOption('freight');
+    await page.getByLabel('Amount of charge 1').fill('25');
+    await desk.post();
+    await page.getByRole('link', { name: 'Landing sheet' }).click();
+    await page.getByRole('checkbox', { name: /GW-90002/ }).check();
+    await page
+      .getByRole('checkbox', { name: /TR-\d+ .*transferred/ })
+      .first()
+      .check();
+    await expectAccessible(page);
+    await desk.post();
+    await desk.expectBooksToAgree();
+  });
+});

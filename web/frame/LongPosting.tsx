@@ -1,11 +1,22 @@
+import { useEffect, useState } from 'react';
 import { say } from '../locale/say.ts';
 import { server } from '../server/api.ts';
 
 const LOOK_AGAIN = 400;
+/** Most postings are done by then, and nothing is asked of them. */
+const LONG = 1_000;
 
 /** How far a posting is that takes long; it may be stopped until it begins to write. */
 export function LongPosting({ posting }: { posting: string }) {
-  const { currentData } = server.usePostingQuery({ params: { id: posting } }, { pollingInterval: LOOK_AGAIN });
+  const [isLong, setLong] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setLong(true), LONG);
+    return () => clearTimeout(timer);
+  }, []);
+  const { currentData } = server.usePostingQuery(
+    { params: { id: posting } },
+    { pollingInterval: LOOK_AGAIN, skip: !isLong },
+  );
   const [stop, stopping] = server.useStopPostingMutation();
   const progress = currentData?.progress;
   if (!progress) return null;
