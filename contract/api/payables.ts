@@ -1,6 +1,6 @@
-import { AskedDay, exactly, Id, oneOf, Type } from '../figures.ts';
+import { AskedDay, Currency, exactly, Id, oneOf, Type } from '../figures.ts';
 import { endpoint } from '../endpoint.ts';
-import { AGED_BY, Ageing, CreditsOwed, OwedToVendor, ReturnableLine } from '../views/payables.ts';
+import { AGED_BY, Ageing, CashOutlook, CreditsOwed, OwedToVendor, ReturnableLine, VendorAccount } from '../views/payables.ts';
 import { byId, firstOf } from './parts.ts';
 
 export const payablesEndpoints = {
@@ -19,6 +19,27 @@ export const payablesEndpoints = {
     allow: 'signed-in',
     query: exactly({ asOf: Type.Optional(AskedDay), by: Type.Optional(oneOf(AGED_BY)) }),
     reply: Ageing,
+  }),
+  vendorAccount: endpoint({
+    method: 'get',
+    path: '/vendors/:id/account',
+    summary:
+      'A vendor’s account between two days: bills against payments and credit memos, with what is owed after each',
+    allow: 'signed-in',
+    params: byId,
+    query: exactly({
+      currency: Type.Optional(Currency),
+      from: Type.Optional(AskedDay),
+      to: Type.Optional(AskedDay),
+    }),
+    reply: VendorAccount,
+  }),
+  cashOutlook: endpoint({
+    method: 'get',
+    path: '/payables/outlook',
+    summary: 'What falls due in the next weeks, and the discounts that can still be taken',
+    allow: 'signed-in',
+    reply: CashOutlook,
   }),
   creditsOwed: endpoint({
     method: 'get',

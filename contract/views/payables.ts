@@ -12,7 +12,8 @@ import {
   Text,
   Type,
 } from '../figures.ts';
-import { Name, orEmpty } from './parts.ts';
+import { DOCUMENT_KINDS } from '../kinds/kinds.ts';
+import { Count, Name, orEmpty } from './parts.ts';
 import { ItemView } from './setUp.ts';
 
 /** A bill that is not paid whole, or a credit memo that nothing was paid with yet. Amounts that the vendor owes are negative. */
@@ -91,6 +92,73 @@ export const Ageing = exactly({
 });
 
 export type Ageing = Static<typeof Ageing>;
+
+/** A line of a vendor's account: what a document made more or less owed, in the currency of the account. */
+export const AccountLine = exactly({
+  document: exactly({ id: Id, kind: oneOf(DOCUMENT_KINDS), number: Text(30) }),
+  date: Day,
+  /** Its number on the vendor's paper. */
+  reference: Text(60),
+  /** The bills and credit memos that it settles, by their numbers; empty for itself. */
+  settles: Text(400),
+  /** Less owed: payments, credit memos; empty for nothing. */
+  debit: orEmpty(Amount),
+  /** More owed: bills. */
+  credit: orEmpty(Amount),
+  /** What is owed after it. */
+  balance: Amount,
+  base: BaseAmount,
+});
+
+/** A vendor's account between two days, in one of its currencies: what was owed before, what changed it, what is owed then. */
+export const VendorAccount = exactly({
+  vendor: exactly({ id: Id, number: Text(40), name: Name }),
+  /** In which anything was ever owed. */
+  currencies: Type.Array(Currency),
+  currency: Currency,
+  opening: exactly({ amount: Amount, base: BaseAmount }),
+  rows: Type.Array(AccountLine),
+  debit: Amount,
+  credit: Amount,
+  closing: exactly({ amount: Amount, base: BaseAmount }),
+  more: Type.Boolean(),
+});
+
+export type VendorAccount = Static<typeof VendorAccount>;
+
+/** Money that leaves in a week, as bills are due: credits in the week of the bills beside them. */
+export const OutlookWeek = exactly({
+  /** Its first day; empty for what is due already. */
+  from: orEmpty(Day),
+  to: Day,
+  bills: Count,
+  amounts: Type.Array(exactly({ currency: Currency, amount: Amount })),
+  base: BaseAmount,
+});
+
+/** A discount that can still be taken: what it saves, and what that is a year for paying sooner. */
+export const DiscountOffered = exactly({
+  bill: exactly({ id: Id, number: Text(30), reference: Text(60) }),
+  vendor: exactly({ id: Id, name: Name }),
+  until: Day,
+  due: Day,
+  currency: Currency,
+  open: Amount,
+  discount: Amount,
+  /** Percent a year, one decimal; empty where it is paid no sooner. */
+  yield: orEmpty(Text(12)),
+});
+
+export const CashOutlook = exactly({
+  weeks: Type.Array(OutlookWeek),
+  /** What is due after the last of them. */
+  later: BaseAmount,
+  total: BaseAmount,
+  discounts: Type.Array(DiscountOffered),
+  more: Type.Boolean(),
+});
+
+export type CashOutlook = Static<typeof CashOutlook>;
 
 /** What vendors owe for goods that went back and for what was asked back of their bills, beside what its two accounts say; base currency. */
 export const CreditsOwed = exactly({

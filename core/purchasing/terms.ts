@@ -1,4 +1,4 @@
-import { type DocumentAmount, documentAmount, type Fraction, FRACTION_PLACES } from '../exact/amounts.ts';
+import { type DocumentAmount, documentAmount, fraction, type Fraction, FRACTION_PLACES } from '../exact/amounts.ts';
 import { addDays, endOfMonth, type Day } from '../exact/calendar.ts';
 import { divideRounded } from '../exact/rounding.ts';
 
@@ -22,3 +22,23 @@ export const discountDay = ({ discount }: Terms, bill: Day): Day | undefined =>
 /** What less is to be paid of what is open, in its currency: rounded once, half away from zero. */
 export const discountOn = (open: DocumentAmount, part: Fraction): DocumentAmount =>
   documentAmount(divideRounded(open * part, 10n ** BigInt(FRACTION_PLACES)));
+
+const DAYS_OF_A_YEAR = 365n;
+
+/**
+ * What a discount yields in a year: what is saved for what is paid, for the days by which it is paid sooner than it is due (simple interest). A part of one;
+ * undefined where it is paid no sooner.
+ */
+export const yearlyYield = (
+  open: DocumentAmount,
+  discount: DocumentAmount,
+  daysSooner: number,
+): Fraction | undefined =>
+  daysSooner <= 0 || open <= discount
+    ? undefined
+    : fraction(
+        divideRounded(
+          discount * DAYS_OF_A_YEAR * 10n ** BigInt(FRACTION_PLACES),
+          (open - discount) * BigInt(daysSooner),
+        ),
+      );

@@ -11,7 +11,6 @@ export const landing: Record<keyof typeof en, string> = {
   'landing.charges_choose': 'Nebenkosten zur Auswahl',
   'landing.entry_about':
     'Wonach der Zoll ging, aus der Anmeldung oder der Abrechnung des Zollagenten; Beträge in {currency}',
-  'landing.date_of_entry': 'Datum der Anmeldung',
   'landing.broker': 'Zollagent',
   'landing.company_itself': 'Die Firma selbst',
   'landing.as_received': 'wie eingegangen',

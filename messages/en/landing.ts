@@ -8,7 +8,6 @@ export const landing = {
     'Freight, duty, insurance and the like wait here when a bill that carries them is posted on the match bench.',
   'landing.charges_choose': 'Charges to choose from',
   'landing.entry_about': 'What customs went by, from the entry or the broker’s statement; amounts in {currency}',
-  'landing.date_of_entry': 'Date of the entry',
   'landing.broker': 'Broker',
   'landing.company_itself': 'The company itself',
   'landing.as_received': 'as received',

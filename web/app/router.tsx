@@ -46,6 +46,9 @@ const SHOWN: Readonly<Record<string, Load>> = {
   returns: () => import('../screens/returns/Returns.tsx').then((module) => module.Returns),
   'returns/credits': () => import('../screens/returns/Credits.tsx').then((module) => module.Credits),
   payables: () => import('../screens/payables/Payables.tsx').then((module) => module.Payables),
+  'payables/outlook': () => import('../screens/payables/Outlook.tsx').then((module) => module.Outlook),
+  'payables/vendors/:vendor': () =>
+    import('../screens/payables/VendorAccount.tsx').then((module) => module.VendorAccount),
   'payables/open': () => import('../screens/payables/OpenItems.tsx').then((module) => module.OpenItems),
   'payables/prepayments': () => import('../screens/payables/Prepayments.tsx').then((module) => module.Prepayments),
   'payables/runs': () => import('../screens/paying/Runs.tsx').then((module) => module.Runs),

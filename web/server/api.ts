@@ -121,6 +121,8 @@ export const server = createApi({
       explainBankLine: write('explainBankLine', 'Bank', 'Books'),
       linesToGiveBack: read('linesToGiveBack', ...made('to-invoice', 'stock')),
       creditsOwed: read('creditsOwed', ...made('to-credit', 'claim', 'ledger')),
+      vendorAccount: read('vendorAccount', ...made('to-pay')),
+      cashOutlook: read('cashOutlook', ...made('to-pay')),
       ageing: read('ageing', ...made('to-pay', 'ledger')),
       returnableLines: read('returnableLines', ...made('to-bill', 'to-credit', 'stock')),
       creditable: read('creditable', ...made('to-credit', 'claim')),

@@ -1,5 +1,7 @@
 import type { Router } from 'express';
 import { api } from '@obolus/contract/api';
+import { readCashOutlook } from '../../queries/cashOutlook.ts';
+import { readVendorAccount } from '../../queries/vendorAccount.ts';
 import { readAgeing, readCreditsOwed, readOwedToVendor } from '../../queries/payables.ts';
 import { listReturnable } from '../../queries/returnable.ts';
 import { baseCurrency } from '../../setUp/baseCurrency.ts';
@@ -17,6 +19,12 @@ export function payablesRoutes(router: Router, context: Context): void {
       asOf: query.asOf ?? todayOf(context),
       by: query.by ?? 'due',
     }),
+  );
+  implement(router, context, api.vendorAccount, async ({ params, query }) =>
+    readVendorAccount(manager, params.id, await baseCurrency(manager), query),
+  );
+  implement(router, context, api.cashOutlook, async () =>
+    readCashOutlook(manager, await baseCurrency(manager), todayOf(context)),
   );
   implement(router, context, api.creditsOwed, async () => readCreditsOwed(manager, await baseCurrency(manager)));
   implement(router, context, api.returnableLines, ({ params, query }) =>

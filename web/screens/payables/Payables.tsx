@@ -105,7 +105,14 @@ function Aged({ ageing }: { ageing: Ageing }) {
                 </td>
               ))}
               <td className="num strong">{showFigure(total)}</td>
-              <td className="num">
+              <td className="num whitespace-nowrap">
+                <Link
+                  className="act mr-4"
+                  to={`/payables/vendors/${vendor.id}`}
+                  aria-label={say('payables.account_of', { vendor: vendor.name })}
+                >
+                  {say('word.account')}
+                </Link>
                 {mayPay && (
                   <Link
                     className="act"

@@ -8,6 +8,7 @@ export function PayablesTabs() {
         {say('payables.by_age')}
       </NavLink>
       <NavLink to="/payables/open">{say('payables.open_items')}</NavLink>
+      <NavLink to="/payables/outlook">{say('payables.outlook')}</NavLink>
       <NavLink to="/payables/prepayments">{say('list.prepayments')}</NavLink>
       <NavLink to="/payables/runs">{say('paying.runs')}</NavLink>
       <NavLink to="/payables/bank">{say('paying.bank')}</NavLink>

@@ -34,6 +34,9 @@ export function Vendor() {
           )
         }
       >
+        <Link className="btn quiet" to={`/payables/vendors/${vendor}`}>
+          {say('payables.vendor_account')}
+        </Link>
         <Link className="btn quiet" to={`/setup/vendors/${vendor}`}>
           {say('vendor.set_up')}
         </Link>
