@@ -21,6 +21,7 @@ const ENTRIES = [
   'posting-accounts',
   'expense-accounts',
   'dimensions',
+  'return-reasons',
   'rates',
 ] as const satisfies readonly RegisterName[];
 

@@ -122,6 +122,14 @@ export const ACCOUNTS = `number,name
 6710,Water and light
 `;
 
+/** Why goods go back. */
+export const RETURN_REASONS = `code
+Damaged in transit
+Faulty
+Not as ordered
+Sent twice
+Stained`;
+
 export const EXPENSES = `code,account
 Packing paper,6410
 Mailing tubes,6410

@@ -22,6 +22,19 @@ test('bills are paid with what the bank took and tax withheld, and what is open 
   });
 
   await test.step('what is due within the week is proposed; one of two is paid', async () => {
+    await page.getByRole('link', { name: 'Account of Beira Linho' }).click();
+    const account = page.getByRole('table', { name: 'Account' });
+    await expect(account.getByRole('row', { name: /PY-1003/ })).toContainText('2026/1108');
+    await expect(account.getByRole('row', { name: /Balance/ })).toContainText('3,818.00');
+    await expectAccessible(page);
+    await page.getByLabel('From', { exact: true }).fill('9/1/2026');
+    await page.keyboard.press('Tab');
+    await expect(account.getByRole('row', { name: /Brought forward/ })).toContainText('6,238.50');
+    await page.getByRole('link', { name: /^Payables/ }).click();
+    await page.getByRole('link', { name: 'Cash outlook' }).click();
+    await expect(page.getByRole('row', { name: /^Due already/ })).toContainText('2,238.00 EUR');
+    await expectAccessible(page);
+    await page.getByRole('link', { name: 'By age' }).click();
     await page.getByRole('link', { name: 'Pay Beira Linho' }).click();
     await expect(page.getByRole('heading', { name: 'Beira Linho payment' })).toBeVisible();
     await expect(page.getByLabel('Pay of 2026/1131')).toHaveValue('2,238.00');

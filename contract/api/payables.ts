@@ -1,6 +1,14 @@
 import { AskedDay, Currency, exactly, Id, oneOf, Type } from '../figures.ts';
 import { endpoint } from '../endpoint.ts';
-import { AGED_BY, Ageing, CashOutlook, CreditsOwed, OwedToVendor, ReturnableLine, VendorAccount } from '../views/payables.ts';
+import {
+  AGED_BY,
+  Ageing,
+  CashOutlook,
+  CreditsOwed,
+  OwedToVendor,
+  ReturnableLine,
+  VendorAccount,
+} from '../views/payables.ts';
 import { byId, firstOf } from './parts.ts';
 
 export const payablesEndpoints = {

@@ -88,3 +88,13 @@ export const itemGroups: Register = {
   mayChange: [...SETTERS, 'buyer'],
   fields: [code('word.code', 20), name, retired],
 };
+
+/** Why goods go back to a vendor, as the company tells it apart. */
+export const returnReasons: Register = {
+  title: 'register.return-reasons',
+  one: 'register.return-reasons_one',
+  about: 'register.return-reasons_about',
+  key: ['code'],
+  mayChange: SETTERS,
+  fields: [{ ...code('word.reason', 60), settled: true }, retired],
+};

@@ -71,6 +71,7 @@ export const REGISTER_NAMES = [
   'posting-accounts',
   'expense-accounts',
   'dimensions',
+  'return-reasons',
   'rates',
   'company',
 ] as const;

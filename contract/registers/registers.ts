@@ -1,6 +1,6 @@
 import { chargeKinds, estimateRules, tariff } from './charges.ts';
 import { company } from './company.ts';
-import { itemGroups, items } from './goods.ts';
+import { itemGroups, items, returnReasons } from './goods.ts';
 import {
   accounts,
   bankAccounts,
@@ -33,6 +33,7 @@ export const REGISTERS: Readonly<Record<RegisterName, Register>> = {
   'posting-accounts': postingAccounts,
   'expense-accounts': expenseAccounts,
   dimensions,
+  'return-reasons': returnReasons,
   rates,
   company,
 };

@@ -66,4 +66,7 @@ export const register: Record<keyof typeof en, string> = {
   'register.bank-accounts_one': 'Bankkonto',
   'register.bank-accounts_about':
     'Die eigenen Konten, von denen Lieferanten bezahlt werden. Sie werden in der Währung der Bücher geführt.',
+  'register.return-reasons': 'Rückgabegründe',
+  'register.return-reasons_one': 'Rückgabegrund',
+  'register.return-reasons_about': 'Warum Waren an Lieferanten zurückgehen, angeboten beim Erfassen einer Rücksendung',
 };

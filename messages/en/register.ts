@@ -62,4 +62,7 @@ export const register = {
   'register.bank-accounts_one': 'Bank account',
   'register.bank-accounts_about':
     'The company’s own accounts, from which vendors are paid. They are kept in the currency of the books.',
+  'register.return-reasons': 'Return reasons',
+  'register.return-reasons_one': 'return reason',
+  'register.return-reasons_about': 'Why goods go back to a vendor, offered where a return is entered',
 } as const;

@@ -13,6 +13,7 @@ const ORDER = [
   'warehouses',
   'dimensions',
   'item-groups',
+  'return-reasons',
   'accounts',
   'bank-accounts',
   'posting-accounts',

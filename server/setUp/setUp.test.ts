@@ -119,6 +119,7 @@ const EXAMPLES: Readonly<Record<Exclude<RegisterName, 'company' | 'posting-accou
   'bank-accounts': { code: 'MAIN', name: 'First account', account: 'DE89370400440532013000', bank_code: 'COBADEFF' },
   accounts: { number: '6020', name: 'Dues and fees' },
   'expense-accounts': { code: 'wharf dues', account: '6020' },
+  'return-reasons': { code: 'Stained' },
   vendors: {
     number: 'DHOL',
     name: 'Dholka Shuttle Works',

@@ -160,6 +160,12 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
     used: NEVER,
     fields: { code: words('code'), account: entryOf('account_id', 'accounts', 'account', 'number'), retired },
   },
+  'return-reasons': {
+    table: 'return_reason',
+    once: 'return_reason_once',
+    used: NEVER,
+    fields: { code: words('code'), retired },
+  },
   'tax-codes': {
     table: 'tax_code',
     once: 'tax_code_once',

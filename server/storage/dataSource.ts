@@ -20,6 +20,7 @@ import { PaymentRuns1813000000000 } from './migrations/1813000000000-paymentRuns
 import { ClaimClosings1814000000000 } from './migrations/1814000000000-claimClosings.ts';
 import { SameNumbers1815000000000 } from './migrations/1815000000000-sameNumbers.ts';
 import { CustomsDebt1816000000000 } from './migrations/1816000000000-customsDebt.ts';
+import { ReturnReasons1817000000000 } from './migrations/1817000000000-returnReasons.ts';
 import { Unusual1807000000000 } from './migrations/1807000000000-unusual.ts';
 import { Preferences1804000000000 } from './migrations/1804000000000-preferences.ts';
 import { errorNumber } from './transaction.ts';
@@ -65,6 +66,7 @@ export function dataSource(database: DatabaseConfig, account: Account, connectio
       ClaimClosings1814000000000,
       SameNumbers1815000000000,
       CustomsDebt1816000000000,
+      ReturnReasons1817000000000,
     ],
     migrationsTableName: 'migrations',
     synchronize: false,

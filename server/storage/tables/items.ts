@@ -31,6 +31,11 @@ export const items = {
     { id: generated(), code: text(20), name: text(160), retired: flag() },
     { unique: { item_group_once: ['code'] } },
   ),
+  returnReason: table(
+    'return_reason',
+    { id: generated(), code: text(60), retired: flag() },
+    { unique: { return_reason_once: ['code'] } },
+  ),
   shipment: table(
     'shipment',
     {

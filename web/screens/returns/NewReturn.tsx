@@ -5,6 +5,7 @@ import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
 import { showDay, showFigure } from '../../locale/figures.ts';
 import { say } from '../../locale/say.ts';
+import { Suggested } from '../../parts/Suggested.tsx';
 import { LotsOut } from '../../lots/LotCells.tsx';
 import { Cell, Choice, Field } from '../../parts/Cells.tsx';
 import { Cut } from '../../parts/Cut.tsx';
@@ -151,6 +152,7 @@ function Returning({ vendor, returnable }: { vendor: string; returnable: Returna
                     reason: back.quantity && (
                       <Cell
                         label={say('returns.reason_of', { name })}
+                        list="return-reasons"
                         value={back.reason}
                         onChange={(reason) => set(line.line, { reason })}
                       />
@@ -190,6 +192,7 @@ function Returning({ vendor, returnable }: { vendor: string; returnable: Returna
           />
         )}
       </div>
+      <Suggested register="return-reasons" field="code" />
       <Footing
         entering={entering}
         allowed={mayReturn}
