@@ -76,6 +76,8 @@ describe('the endpoints', () => {
       '/customs-entries/statement',
       '/despatch-advices/:id',
       '/despatch-advices/:id',
+      // Said under its own id, once.
+      '/document-notes/:id',
       '/drafts/:id',
       '/drafts/:id',
       '/imports/:id',

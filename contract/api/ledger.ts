@@ -10,7 +10,7 @@ import {
 } from '../views/documents.ts';
 import { CostExplained, HeldStock, LineValue, StockCard } from '../views/stock.ts';
 import { endpoint } from '../endpoint.ts';
-import { asKnown, byId, firstOf, list } from './parts.ts';
+import { asKnown, byId, byKey, Done, firstOf, list } from './parts.ts';
 
 export const ledgerEndpoints = {
   uninvoicedLines: endpoint({
@@ -44,6 +44,15 @@ export const ledgerEndpoints = {
     allow: 'signed-in',
     params: byId,
     reply: DocumentView,
+  }),
+  noteDocument: endpoint({
+    method: 'put',
+    path: '/document-notes/:id',
+    summary: 'Says something of a document: an answer to a claim, a promise; it stays as it was said',
+    allow: ['accountant', 'approver', 'buyer', 'receiver', 'administrator'],
+    params: byKey,
+    body: exactly({ document: Id, text: Text(500) }),
+    reply: Done,
   }),
   documentBody: endpoint({
     method: 'get',

@@ -111,6 +111,8 @@ export const DocumentView = exactly({
   trail: Type.Array(TrailPart),
   enteredBy: Name,
   enteredAt: Text(40),
+  /** What was said of it later, in that order. */
+  notes: Type.Array(exactly({ id: Key, text: Text(500), by: Name, at: Text(40) })),
 });
 
 export type DocumentView = Static<typeof DocumentView>;

@@ -19,4 +19,8 @@ export const documents: Record<keyof typeof en, string> = {
   'documents.redo_action': 'Stornieren',
   'documents.redo_says':
     'Es wird heute storniert, auf den Cent genau. Danach öffnet es sich als Entwurf, mit allem, wie es gewählt war, zum Ändern und erneuten Buchen.',
+  'documents.notes': 'Notizen',
+  'documents.note': 'Eine Notiz',
+  'documents.note_examples': 'Eine Antwort auf eine Reklamation, eine Zusage, wer gefragt wurde …',
+  'documents.keep_note': 'Behalten',
 };

@@ -122,4 +122,5 @@ export const problem: Record<keyof typeof en, string> = {
   'problem.run_payment_reversed':
     '{number} dieses Laufs wurde hier zurückgenommen, und die Bank würde trotzdem zahlen. Was noch zu zahlen ist, in einem neuen Lauf erfassen.',
   'problem.posting_stopped': 'Angehalten: Nichts wurde gebucht.',
+  'problem.noted_otherwise': 'Unter dieser Kennung steht eine andere Notiz. Bitte noch einmal schreiben.',
 };

@@ -17,4 +17,8 @@ export const documents = {
   'documents.redo_action': 'Reverse',
   'documents.redo_says':
     'It is reversed today, to the cent. Then it opens as a draft, with everything as it was chosen, to be changed and posted again.',
+  'documents.notes': 'Notes',
+  'documents.note': 'A note',
+  'documents.note_examples': 'An answer to a claim, a promise, who was asked …',
+  'documents.keep_note': 'Keep',
 } as const;

@@ -115,4 +115,5 @@ export const problem = {
   'problem.run_payment_reversed':
     '{number} of this run was taken back here, and the bank would pay it all the same. Enter what is still to be paid in a new run.',
   'problem.posting_stopped': 'Stopped: nothing was posted.',
+  'problem.noted_otherwise': 'Something else was noted under this id. Write it once more.',
 } as const;

@@ -9,6 +9,7 @@ import { groupBy } from '../storage/groupBy.ts';
 import { big, type Row, showAmount, showPrice, showQuantity, text } from '../queries/figures.ts';
 import { trailOf } from '../queries/trail.ts';
 import { JOURNAL_COLUMNS, journalLines } from '../queries/entries.ts';
+import { readNotes } from './notes.ts';
 import { commandOf, TRAIL_STAGES } from './registry.ts';
 import type { DocumentCommand } from './documentCommand.ts';
 import { type Message, message, type MessageId } from '@obolus/messages/message';
@@ -65,6 +66,7 @@ export async function viewDocument(manager: EntityManager, baseCurrency: string,
     trail: await trailOf(manager, baseCurrency, id, { here: command.trail, stages: TRAIL_STAGES }),
     enteredBy: text(header.entered_by_name),
     enteredAt: text(header.entered_at),
+    notes: await readNotes(manager, id),
   };
 }
 

@@ -21,6 +21,7 @@ import { ClaimClosings1814000000000 } from './migrations/1814000000000-claimClos
 import { SameNumbers1815000000000 } from './migrations/1815000000000-sameNumbers.ts';
 import { CustomsDebt1816000000000 } from './migrations/1816000000000-customsDebt.ts';
 import { ReturnReasons1817000000000 } from './migrations/1817000000000-returnReasons.ts';
+import { DocumentNotes1818000000000 } from './migrations/1818000000000-documentNotes.ts';
 import { Unusual1807000000000 } from './migrations/1807000000000-unusual.ts';
 import { Preferences1804000000000 } from './migrations/1804000000000-preferences.ts';
 import { errorNumber } from './transaction.ts';
@@ -67,6 +68,7 @@ export function dataSource(database: DatabaseConfig, account: Account, connectio
       SameNumbers1815000000000,
       CustomsDebt1816000000000,
       ReturnReasons1817000000000,
+      DocumentNotes1818000000000,
     ],
     migrationsTableName: 'migrations',
     synchronize: false,

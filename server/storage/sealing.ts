@@ -42,6 +42,7 @@ const UNSEALED = [
   'bank_file',
   'bank_line',
   'bank_explanation',
+  'document_note',
 ];
 
 function sealedTable(table: EntitySchema): SealedTable {

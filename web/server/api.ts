@@ -46,7 +46,7 @@ type Topic =
   | 'Approvals'
   | 'Bank'
   | 'Posted';
-type Tag = Topic | { readonly type: 'Document' | 'Changed'; readonly id: string };
+type Tag = Topic | 'Document' | { readonly type: 'Document' | 'Changed'; readonly id: string };
 
 /** Of what of the books an answer is made: it is asked anew when a posting says that it changed that. */
 const made = (...of: readonly Changed[]): Tag[] => ['Books', ...of.map((id) => ({ type: 'Changed' as const, id }))];
@@ -204,6 +204,7 @@ export const server = createApi({
       uninvoicedLines: read('uninvoicedLines', ...made('to-invoice')),
       documents: read('documents', 'Books', 'Posted'),
       document: ofDocument('document'),
+      noteDocument: write('noteDocument', 'Document'),
       stockCard: read('stockCard', ...made('stock')),
       heldStock: read('heldStock', ...made('stock')),
       journal: read('journal', ...made('ledger')),

@@ -3,6 +3,7 @@ import { api } from '@obolus/contract/api';
 import { listDocuments } from '../../queries/listDocuments.ts';
 import { commandOf } from '../../documents/registry.ts';
 import { readBody } from '../../documents/bodyOf.ts';
+import { noteDocument } from '../../documents/notes.ts';
 import { viewDocument } from '../../documents/view.ts';
 import { explainCost } from '../../queries/costExplained.ts';
 import { readHeldStock, readLineValue } from '../../queries/held.ts';
@@ -23,6 +24,10 @@ export function ledgerRoutes(router: Router, context: Context): void {
     listDocuments(manager, await currency(), { kind: query.kind, total: commandOf(query.kind).total }, query.before),
   );
   implement(router, context, api.document, async ({ params }) => viewDocument(manager, await currency(), params.id));
+  implement(router, context, api.noteDocument, async ({ params, body, user }) => {
+    await noteDocument(manager, params.id, body, { user: user.id, now: context.now() });
+    return { done: true as const };
+  });
   implement(router, context, api.documentBody, async ({ params, user }) =>
     readBody(manager, await currency(), user.role, params.id),
   );

@@ -51,6 +51,18 @@ export const documents = {
     { document_id: id(), reversed_id: ref() },
     { unique: { reversed_once: ['reversed_id'] } },
   ),
+  /** What was said of a document later: an answer to a claim, a promise. Kept beside it, under the key of whoever wrote it. */
+  documentNote: table(
+    'document_note',
+    {
+      id: { type: 'char', length: 36, primary: true },
+      document_id: ref(),
+      text: text(500),
+      written_by: ref(),
+      written_at: instant(),
+    },
+    { indices: { document_note_by_document: ['document_id', 'written_at'] } },
+  ),
   /** Who changed what in the setting up, and when. */
   setUpChange: table(
     'set_up_change',

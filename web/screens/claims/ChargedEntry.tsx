@@ -11,6 +11,7 @@ import { Problem } from '../../parts/Problem.tsx';
 import { Signal } from '../../parts/Signal.tsx';
 import { server } from '../../server/api.ts';
 import { useMayPost, useMe } from '../../server/me.ts';
+import { Notes } from '../documents/Notes.tsx';
 import { Causes, causesInWords } from '../landing/Causes.tsx';
 import { correctionOf } from '../landing/entryLines.ts';
 import { brokersBill, ontoGoods, totalsOf } from './claim.ts';
@@ -25,6 +26,7 @@ export function ChargedEntry() {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const asked = server.useChargedEntryQuery({ params: { id } });
+  const document = server.useDocumentQuery({ params: { id } }).currentData;
   if (asked.error)
     return (
       <div className="body">
@@ -109,6 +111,7 @@ export function ChargedEntry() {
         {debt && <Debt debt={debt} left={left} currency={company.currency} />}
         {!isZero(totals.importTax) && <p className="dim pt-3">{say('landing.import_tax_says')}</p>}
         {isOver && <p className="dim pt-1">{say(debt ? 'landing.customs_says' : 'landing.decisions_say')}</p>}
+        {document && <Notes of={id} notes={document.notes} />}
       </div>
     </div>
   );

@@ -22,6 +22,7 @@ import { OrderLines, standingOf } from '../orders/OrderPage.tsx';
 import { OrderActions } from '../orders/OrderActions.tsx';
 import { OrderCosts } from '../orders/OrderCosts.tsx';
 import { OrderHistory } from '../orders/OrderHistory.tsx';
+import { Notes } from './Notes.tsx';
 import { say, shown } from '../../locale/say.ts';
 
 /** Asked whenever it is opened: what was posted elsewhere shows in its trail. */
@@ -91,6 +92,7 @@ export function Document() {
         {order ? <OrderLines order={order} /> : <Lines data={data} />}
         {order && <OrderCosts order={order} />}
         {order && <OrderHistory order={order} />}
+        <Notes of={data.id} notes={data.notes} />
         <p className="dim pt-4">
           {say('documents.entered_by', { name: data.enteredBy, day: { day: data.enteredAt.slice(0, 10) } })}
         </p>
