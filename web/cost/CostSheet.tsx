@@ -115,44 +115,88 @@ function Parts({ cost, onLeave }: { cost: CostExplained; onLeave: () => void }) 
   );
 }
 
-function Taken({ cost, onOpen }: { cost: CostExplained; onOpen: (line: string) => void }) {
-  const hasLots = cost.taken.some(({ lot }) => lot !== '');
+interface Leading {
+  readonly line: string;
+  readonly document: CostExplained['document'];
+  /** Its lot, or its item. */
+  readonly named: string;
+  readonly quantity: string;
+  readonly value: string;
+  readonly unitCost: string | null;
+}
+
+/** Movements that are explained in their turn. */
+function LeadingOn({
+  label,
+  title,
+  named,
+  rows,
+  whole,
+  onOpen,
+}: {
+  label: string;
+  /** The head of what they are known by. */
+  title: string;
+  /** What tells them apart, where something does. */
+  named: string | undefined;
+  rows: readonly Leading[];
+  /** What they come to in all, where they are all of it. */
+  whole?: CostExplained;
+  onOpen: (line: string) => void;
+}) {
   return (
-    <table className="sheet" aria-label={say('cost.taken')}>
+    <table className="sheet mt-2" aria-label={label}>
       <thead>
         <tr>
-          <th>{say('cost.layer')}</th>
-          {hasLots && <th>{say('cost.lot')}</th>}
+          <th>{title}</th>
+          {named !== undefined && <th>{named}</th>}
           <th className="num">{say('word.quantity')}</th>
           <th className="num">{say('word.value')}</th>
           <th className="num">{say('word.unit_cost')}</th>
         </tr>
       </thead>
       <tbody>
-        {cost.taken.map((layer, at) => (
+        {rows.map((row, at) => (
           <tr key={at}>
             <td>
-              <button type="button" className="act" onClick={() => onOpen(layer.line)}>
-                {say(`kind.${layer.document.kind}`)} {layer.document.number}
+              <button type="button" className="act" onClick={() => onOpen(row.line)}>
+                {say(`kind.${row.document.kind}`)} {row.document.number}
               </button>{' '}
-              <span className="dim">{showDay(layer.document.date)}</span>
+              <span className="dim">{showDay(row.document.date)}</span>
             </td>
-            {hasLots && <td>{layer.lot}</td>}
-            <td className="num">{showFigure(layer.quantity)}</td>
-            <td className="num">{showFigure(layer.value)}</td>
-            <td className="num">{showFigure(layer.unitCost)}</td>
+            {named !== undefined && <td>{row.named}</td>}
+            <td className="num">{showFigure(row.quantity)}</td>
+            <td className="num">{showFigure(row.value)}</td>
+            <td className="num">{showFigure(row.unitCost)}</td>
           </tr>
         ))}
       </tbody>
-      <tfoot>
-        <tr>
-          <td colSpan={hasLots ? 2 : 1}>{say('status.total')}</td>
-          <td className="num">{showFigure(cost.quantity)}</td>
-          <td className="num strong">{showFigure(cost.value)}</td>
-          <td className="num strong">{showFigure(cost.unitCost)}</td>
-        </tr>
-      </tfoot>
+      {whole && (
+        <tfoot>
+          <tr>
+            <td colSpan={named === undefined ? 1 : 2}>{say('status.total')}</td>
+            <td className="num">{showFigure(whole.quantity)}</td>
+            <td className="num strong">{showFigure(whole.value)}</td>
+            <td className="num strong">{showFigure(whole.unitCost)}</td>
+          </tr>
+        </tfoot>
+      )}
     </table>
+  );
+}
+
+/** The layers that goods took, with their lots where they have any. */
+function Taken({ cost, onOpen }: { cost: CostExplained; onOpen: (line: string) => void }) {
+  const hasLots = cost.taken.some(({ lot }) => lot !== '');
+  return (
+    <LeadingOn
+      label={say('cost.taken')}
+      title={say('cost.layer')}
+      named={hasLots ? say('cost.lot') : undefined}
+      rows={cost.taken.map(({ lot, ...layer }) => ({ ...layer, named: lot }))}
+      whole={cost}
+      onOpen={onOpen}
+    />
   );
 }
 
@@ -160,32 +204,12 @@ function Taken({ cost, onOpen }: { cost: CostExplained; onOpen: (line: string) =
 function Sources({ cost, onOpen }: { cost: CostExplained; onOpen: (line: string) => void }) {
   const title = say(cost.direction === 'out' ? 'cost.into_average' : 'cost.made_of');
   return (
-    <table className="sheet mt-4" aria-label={title}>
-      <thead>
-        <tr>
-          <th>{title}</th>
-          <th>{say('word.item')}</th>
-          <th className="num">{say('word.quantity')}</th>
-          <th className="num">{say('word.value')}</th>
-          <th className="num">{say('word.unit_cost')}</th>
-        </tr>
-      </thead>
-      <tbody>
-        {cost.sources.map((source) => (
-          <tr key={source.line}>
-            <td>
-              <button type="button" className="act" onClick={() => onOpen(source.line)}>
-                {say(`kind.${source.document.kind}`)} {source.document.number}
-              </button>{' '}
-              <span className="dim">{showDay(source.document.date)}</span>
-            </td>
-            <td>{source.item}</td>
-            <td className="num">{showFigure(source.quantity)}</td>
-            <td className="num">{showFigure(source.value)}</td>
-            <td className="num">{showFigure(source.unitCost)}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <LeadingOn
+      label={title}
+      title={title}
+      named={say('word.item')}
+      rows={cost.sources.map(({ item, ...source }) => ({ ...source, named: item }))}
+      onOpen={onOpen}
+    />
   );
 }
