@@ -46,8 +46,7 @@ export async function benchSchedule(pool, user) {
 
   await pool.query('DELETE FROM tariff_rate');
   await fill(pool, 0, FEW);
-  const look = () =>
-    user.read(`/api/tariff/try?code=${lineOf(1).code}&origin=NZ&on=2026-06-01&value=1000&quantity=1&unit=kg`);
+  const look = () => user.read(`/api/tariff/try?code=${lineOf(1).code}&origin=NZ&on=2026-06-01&value=1000&quantity=1`);
   const few = await medianOf(look);
   await fill(pool, FEW, MANY);
   const many = await medianOf(look);

@@ -14,7 +14,11 @@ beforeAll(async () => {
   server = await startTestServer();
   ines = await server.as('accountant');
   const all = Array.from({ length: LINES }, (_, at) => at);
-  const lines = all.map((at) => ({ item: String(1 + (at % 2)), quantity: '3', price: (4 + at / 7).toFixed(4) }));
+  const lines = all.map((at) => ({
+    item: String(1 + (at % 2)),
+    quantity: '3',
+    price: `${4 + (at % 90)}.${10 + (at % 89)}`,
+  }));
   const order = await ines.posted('order', make.order(lines));
   const came = all.map((at) => ({ of: `${order}/${at + 1}`, quantity: '3' }));
   const receipt = await ines.posted('receipt', make.receipt(came));
@@ -33,8 +37,12 @@ afterAll(async () => {
 
 const progress = async (client: Client, key: string) =>
   (await client.call('GET', `/api/postings/${key}`)).body.progress as PostingProgress | null;
-const allocations = async () =>
-  Number((await server.source.query("SELECT COUNT(*) AS n FROM document WHERE kind = 'allocation'"))[0].n);
+const allocations = async () => {
+  const [row] = (await server.source.query("SELECT COUNT(*) AS n FROM document WHERE kind = 'allocation'")) as {
+    n: string;
+  }[];
+  return Number(row?.n);
+};
 
 it('previews like any other, with words for what is refused', async () => {
   expect((await ines.preview('allocation', body)).body).toMatchObject({ accepted: true });
