@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, expect, it } from '@jest/globals';
 import type { Ageing, CashOutlook, VendorAccount } from '@obolus/contract/views/payables';
+import { decimalOrThrow, formatDecimal } from '@obolus/core/exact/decimal';
 import type { Client } from '../testing/client.ts';
 import { make, startTestServer, type TestServer, TODAY } from '../testing/testServer.ts';
 
@@ -64,8 +65,9 @@ it('of all vendors together is the ageing, also in another currency', async () =
   const abroad = await account('2');
   expect(abroad).toMatchObject({ currency: 'EUR', currencies: ['EUR'], closing: { amount: '200.00' } });
   const ageing = (await ines.call('GET', '/api/payables/ageing?asOf=2026-03-31&by=paper')).body as unknown as Ageing;
-  const closing = [await account('1'), abroad].map(({ closing: { base } }) => Number(base));
-  expect(closing.reduce((sum, base) => sum + base, 0).toFixed(2)).toBe(ageing.total);
+  const closing = [await account('1'), abroad].map(({ closing: { base } }) => base);
+  const sum = closing.reduce((all, amount) => all + decimalOrThrow(amount, 2), 0n);
+  expect(formatDecimal(sum, 2, 2)).toBe(ageing.total);
 });
 
 it('falls due week by week, and names discounts by what they yield a year', async () => {
