@@ -1,5 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { documentAmount, fraction, FRACTION_PLACES } from '../exact/amounts.ts';
+import { formatDecimal } from '../exact/decimal.ts';
 import { discountDay, discountOn, dueDay, yearlyYield } from './terms.ts';
 
 const percent = (of: bigint) => fraction(of * 10n ** BigInt(FRACTION_PLACES - 2));
@@ -26,10 +27,10 @@ describe('terms of payment', () => {
 it('a discount yields for a year what it saves, for the days by which it is paid sooner', () => {
   const percent = (open: bigint, discount: bigint, days: number) => {
     const part = yearlyYield(documentAmount(open), documentAmount(discount), days);
-    return part === undefined ? undefined : Number(part) / 10_000;
+    return part === undefined ? undefined : formatDecimal(part, FRACTION_PLACES - 2);
   };
   // 2 % within 10 days, else 30: 2 on 98 for 20 days is 37.2449 % a year.
-  expect(percent(100_000n, 2_000n, 20)).toBe(37.2449);
-  expect(percent(100_000n, 1_000n, 50)).toBe(7.3737);
+  expect(percent(100_000n, 2_000n, 20)).toBe('37.2449');
+  expect(percent(100_000n, 1_000n, 50)).toBe('7.3737');
   expect([percent(100_000n, 2_000n, 0), percent(100n, 100n, 10)]).toEqual([undefined, undefined]);
 });
