@@ -67,7 +67,7 @@ export const entryColumns = (
   {
     id: 'preference',
     title: say('word.preference'),
-    room: 'min-w-[106px]',
+    room: 'min-w-[120px]',
     text: ({ preference }) => preferences().find(([code]) => code === preference)?.[1] ?? '',
     write: (line, text) => {
       const preference = choiceWritten(text, preferences());
