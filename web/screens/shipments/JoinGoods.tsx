@@ -1,5 +1,6 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { toast } from 'sonner';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import { showFigure } from '../../locale/figures.ts';
 import { say } from '../../locale/say.ts';
 import { Cell } from '../../parts/Cells.tsx';
@@ -7,7 +8,7 @@ import { Cut } from '../../parts/Cut.tsx';
 import { DialogFoot } from '../../parts/DialogFoot.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import { Sheet } from '../../parts/Sheet.tsx';
-import { saidAgainst, server } from '../../server/api.ts';
+import { problemOf, saidAgainst, server } from '../../server/api.ts';
 import { useMe } from '../../server/me.ts';
 import { changeFor, fits, joinable, openIn } from './joining.ts';
 
@@ -35,21 +36,31 @@ export function JoinGoods({ shipment, onDone }: { shipment: string; onDone: () =
     const { [line]: _, ...others } = taken;
     setTaken(quantity === undefined ? others : { ...others, [line]: quantity });
   };
+  const unanswered = useRef(new Map<string, { body: BodyOf<'order-change'>; key: string }>());
+  const versionOf = async (order: string, own: typeof chosen) => {
+    const { data } = await read({ params: { id: order } });
+    const about = { shipment, date: company.today, reason: reason.trim() };
+    return data && { body: changeFor(data, own, taken, about), key: crypto.randomUUID() };
+  };
   const join = async () => {
     setPosting(true);
     setWrong('');
     for (const order of new Set(chosen.map((line) => line.order.id))) {
-      const { data } = await read({ params: { id: order } });
-      if (!data) break;
       const own = chosen.filter((line) => line.order.id === order);
-      const body = changeFor(data, own, taken, { shipment, date: company.today, reason: reason.trim() });
-      const result = await post({ kind: 'order-change', body, key: crypto.randomUUID() });
-      if (!result.data) {
+      const number = own[0]?.order.number ?? '';
+      // Nobody knows whether what got no answer was posted: it is sent again just as it was, and then is once.
+      const asked = unanswered.current.get(order) ?? (await versionOf(order, own));
+      if (asked) unanswered.current.set(order, asked);
+      const result = asked && (await post({ kind: 'order-change', ...asked }));
+      const status = problemOf(result?.error)?.status ?? 0;
+      if (status >= 400 && status < 500) unanswered.current.delete(order);
+      if (!result?.data) {
         // Those before it are on the shipment; this one and those after it stay chosen.
-        setWrong(`${data.number}: ${saidAgainst(result.error) ?? say('orders.not_possible')}`);
+        setWrong(`${number}: ${saidAgainst(result?.error) ?? say('orders.not_possible')}`);
         setPosting(false);
         return;
       }
+      unanswered.current.delete(order);
       for (const { line } of own) setTaken(({ [line]: _, ...others }) => others);
     }
     toast.success(say('shipments.joined', { lines: chosen.length, shipment }));
