@@ -58,10 +58,11 @@ export function runJobs(
   };
 }
 
-/** Works on one job now, where nobody else does. */
-export async function runJob(worker: Worker, kinds: JobKinds, id: string): Promise<void> {
+/** Works on one job now, where nobody else does and its time has come; says whether it did. */
+export async function runJob(worker: Worker, kinds: JobKinds, id: string): Promise<boolean> {
   const taken = await takeJob(worker, 'j.id = ?', id);
   if (taken) await workOn(worker, kinds, taken, () => false);
+  return taken !== undefined;
 }
 
 async function queueRecurring({ source }: Worker, kinds: JobKinds): Promise<void> {
