@@ -126,11 +126,9 @@ export async function listLandedGoods(
     })),
   ];
   // Both come in one order: of a day the document that was entered last first, its lines as they stand.
-  const byDay = new Map(rows.map((row, at) => [row, at]));
   const later = (a: LandedView, b: LandedView) =>
     (a.receipt.date < b.receipt.date ? 1 : a.receipt.date > b.receipt.date ? -1 : 0) ||
-    Number(b.receipt.id) - Number(a.receipt.id) ||
-    (byDay.get(a) ?? 0) - (byDay.get(b) ?? 0);
+    Number(b.receipt.id) - Number(a.receipt.id);
   return upTo(most, rows.sort(later));
 }
 
