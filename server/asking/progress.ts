@@ -2,7 +2,7 @@ import { AsyncLocalStorage } from 'node:async_hooks';
 import type { PostingProgress } from '@obolus/contract/commands';
 import { RequestError } from './failures.ts';
 
-/** Whoever follows a long posting: hears how far it is, and may stop it before anything is written. */
+/** Whoever follows long work: hears how far it is, and may stop it before anything is written. */
 export interface Follower {
   hears(progress: PostingProgress): void;
   stops(): boolean;
@@ -20,9 +20,20 @@ const followed = new AsyncLocalStorage<Followed>();
 export const withFollower = <Result>(follower: Follower, work: () => Promise<Result>): Promise<Result> =>
   followed.run({ follower, rows: 0, written: 0 }, work);
 
-/** Says what it has come to. */
-export const reached = (phase: 'reading' | 'deciding'): void =>
-  followed.getStore()?.follower.hears({ phase, done: 0, of: 0 });
+/**
+ * Says what it has come to.
+ * @throws RequestError 409 where it was stopped before
+ */
+export function reached(phase: 'reading' | 'deciding'): void {
+  const work = followed.getStore();
+  if (!work) return;
+  goOn(work);
+  work.follower.hears({ phase, done: 0, of: 0 });
+}
+
+function goOn({ follower }: Followed): void {
+  if (follower.stops()) throw new RequestError(409, 'problem.posting_stopped');
+}
 
 /**
  * From here on it writes so many rows, and is not stopped any more.
@@ -31,7 +42,7 @@ export const reached = (phase: 'reading' | 'deciding'): void =>
 export function beginsToWrite(rows: number): void {
   const work = followed.getStore();
   if (!work) return;
-  if (work.follower.stops()) throw new RequestError(409, 'problem.posting_stopped');
+  goOn(work);
   work.rows = rows;
   work.follower.hears({ phase: 'writing', done: 0, of: rows });
 }

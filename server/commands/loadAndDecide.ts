@@ -47,6 +47,7 @@ export async function loadAndDecide<Kind extends DocumentKind>(
   }: { locking: boolean; user: string; today: string; key?: string | undefined; blind: boolean },
   loader = new BooksLoader(manager, locking, today),
 ): Promise<Decided<Kind>> {
+  reached('reading');
   const { refusals, terms } = await loadCompany(loader, commandOf(kind).header(body));
   refusals.push(...(await checkNamed({ manager, locking }, body, commandOf(kind).brings?.(body) ?? [])));
   const reader = new Reader();
@@ -71,7 +72,7 @@ export async function loadAndDecide<Kind extends DocumentKind>(
   await readWantedPools(loader);
   const { document, number } = locking ? await nextNumbers(manager, kind) : NOT_YET_NUMBERED;
   const books = loader.books(document);
-  if (locking) reached('deciding');
+  reached('deciding');
   const decision = decide<Kind>(books, command);
   return {
     books,

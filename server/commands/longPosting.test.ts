@@ -50,6 +50,15 @@ it('previews like any other, with words for what is refused', async () => {
   expect(refused.body).toMatchObject({ accepted: false, refusals: [{ at: '/date' }] });
 });
 
+it('gives a preview up where the same draft is previewed anew, and no other', async () => {
+  const key = randomUUID();
+  const earlier = ines.preview('allocation', body, key);
+  const other = ines.preview('allocation', body, randomUUID());
+  const later = ines.preview('allocation', body, key);
+  expect((await earlier).status).toBe(409);
+  for (const one of [other, later]) expect((await one).body).toMatchObject({ accepted: true });
+});
+
 it('that is stopped before it writes leaves nothing, and may be posted under its key again; nobody else follows or stops it', async () => {
   const key = randomUUID();
   const other = await server.as('administrator');

@@ -19,12 +19,21 @@ import { worded } from '../asking/wording.ts';
 import { loadAndDecide } from './loadAndDecide.ts';
 import { below } from './runCommand.ts';
 
+/** Who looks at it, on what day, and the draft that it is of. */
+export interface Previewing {
+  readonly user: string;
+  readonly today: string;
+  readonly key?: string;
+  /** Goods are counted without seeing what was ordered. */
+  readonly blind?: boolean;
+}
+
 /** What posting would do, by the same load and the same decision, in a snapshot without locks, numbers or saving. */
 export function previewDocument<Kind extends DocumentKind>(
   source: DataSource,
   kind: Kind,
   body: BodyOf<Kind>,
-  { user, today, key, blind = false }: { user: string; today: string; key?: string; blind?: boolean },
+  { user, today, key, blind = false }: Previewing,
 ): Promise<PreviewReply> {
   return snapshot(source, async (manager) => {
     const { books, decision, command, questioned } = await loadAndDecide(manager, kind, body, {

@@ -14,7 +14,7 @@ import type { Saving } from '../documents/documentCommand.ts';
 import type { TableRows } from '../storage/documentRows.ts';
 import { commandOf } from '../documents/registry.ts';
 import { RefusedError } from '../asking/failures.ts';
-import { beginsToWrite, reached } from '../asking/progress.ts';
+import { beginsToWrite } from '../asking/progress.ts';
 import { loadAndDecide } from './loadAndDecide.ts';
 
 /** Who posts, under which key, and when: the clock is the caller's. */
@@ -95,7 +95,6 @@ async function postWithin<Kind extends DocumentKind>(
   posting: Posting,
   last: Writes,
 ): Promise<PostedReply> {
-  reached('reading');
   const {
     books,
     decision,

@@ -2,12 +2,13 @@ import { BASIS_NAMES } from '@obolus/contract/kinds/allocation';
 import type { Basis } from '@obolus/core/charges/basis';
 import type { LineId } from '@obolus/core/costing/pool';
 import { formatAmount, formatQuantity } from '@obolus/core/exact/amounts';
-import { citing } from '../storage/lineColumns.ts';
+import type { DocumentOf } from '@obolus/core/posting/kinds';
+import { citing, keyOf } from '../storage/lineColumns.ts';
 import { facts } from '../storage/tables.ts';
 import { stands } from '../storage/load/rows.ts';
 import { big, showAmount, text } from '../queries/figures.ts';
 import { changedSince } from '../queries/valueChangedSince.ts';
-import { type DocumentCommand, lineAt } from './documentCommand.ts';
+import { type DocumentCommand, lineAt, type Saving } from './documentCommand.ts';
 import { ITEM } from './lineQueries.ts';
 import { given } from './writeParts.ts';
 import { loadCharges } from '../storage/load/charges.ts';
@@ -47,6 +48,37 @@ export async function loadLandedOn(
   }
 }
 
+/** A row for each share. Written for sheets of thousands of lines: what all shares of a line or of a charge say is worked out once. */
+function shareRows({ to, shares, charges }: DocumentOf['allocation'], { id }: Saving): object[] {
+  const lines = to.map(keyOf);
+  return shares.flatMap(({ charge, basis, amounts, varied }, asked) => {
+    const { document_id: chargeId, line_no: chargeLine } = keyOf(charge);
+    const byHand = new Set(charges[asked]?.fixed.map(({ line }) => line));
+    return lines.map(({ document_id: receiptId, line_no: receiptLine }, position) => ({
+      document_id: id,
+      line_no: asked * lines.length + position + 1,
+      charge_id: chargeId,
+      charge_line_no: chargeLine,
+      receipt_id: receiptId,
+      receipt_line_no: receiptLine,
+      basis,
+      by_hand: byHand.has(to[position] ?? ''),
+      amount: amounts[position] ?? 0n,
+      varied: varied[position] ?? 0n,
+    }));
+  });
+}
+
+function estimateUseRows({ to, shares }: DocumentOf['allocation'], saving: Saving): object[] {
+  const uses = shares.flatMap(({ kind, estimatesUsed }) =>
+    to.flatMap((line, position) => {
+      const amount = estimatesUsed[position] ?? 0n;
+      return amount === 0n ? [] : [{ ...citing('receipt', 'receipt_line_no', line), kind, amount }];
+    }),
+  );
+  return uses.map((row, position) => ({ ...lineAt(saving, position), ...row }));
+}
+
 /** With so many shares an allocation takes long. */
 const MANY = 2_000;
 
@@ -80,29 +112,11 @@ export const allocation: DocumentCommand<'allocation'> = {
     await loadLandedOn(loader, command.to, command.charges, command.entry);
   },
   header: () => ({}),
-  rows: (document, saving) => {
-    const shares = document.shares.flatMap((share, asked) =>
-      document.to.map((line, position) => ({
-        ...citing('charge', 'charge_line_no', share.charge),
-        ...citing('receipt', 'receipt_line_no', line),
-        basis: share.basis,
-        by_hand: document.charges[asked]?.fixed.some((fixed) => fixed.line === line) ?? false,
-        amount: share.amounts[position] ?? 0n,
-        varied: share.varied[position] ?? 0n,
-      })),
-    );
-    const uses = document.shares.flatMap((share) =>
-      document.to.flatMap((line, position) => {
-        const amount = share.estimatesUsed[position] ?? 0n;
-        return amount === 0n ? [] : [{ ...citing('receipt', 'receipt_line_no', line), kind: share.kind, amount }];
-      }),
-    );
-    return [
-      { table: facts.allocationShare, rows: shares.map((row, position) => ({ ...lineAt(saving, position), ...row })) },
-      { table: facts.allocation, rows: [{ document_id: saving.id, entry_id: document.entry ?? null }] },
-      { table: facts.estimateUse, rows: uses.map((row, position) => ({ ...lineAt(saving, position), ...row })) },
-    ];
-  },
+  rows: (document, saving) => [
+    { table: facts.allocationShare, rows: shareRows(document, saving) },
+    { table: facts.allocation, rows: [{ document_id: saving.id, entry_id: document.entry ?? null }] },
+    { table: facts.estimateUse, rows: estimateUseRows(document, saving) },
+  ],
   shows: ({ shares }, { company }) => ({
     // All others are known to whoever asks without the tariff schedule.
     shares: shares

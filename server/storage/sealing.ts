@@ -105,8 +105,7 @@ export class SealedRows {
   mac({ key }: SealKey): string {
     const hash = createHmac('sha256', key);
     for (const table of [...this.texts.keys()].sort()) {
-      hash.update(`${table}\n`);
-      for (const text of (this.texts.get(table) ?? []).sort()) hash.update(`${text}\n`);
+      hash.update(`${[table, ...(this.texts.get(table) ?? []).sort()].join('\n')}\n`);
     }
     return hash.digest('hex');
   }

@@ -6,8 +6,8 @@ import type { Language } from '@obolus/messages/speaker';
 import { assessBills } from '../bills/agreed.ts';
 import { readIncomingBill } from '../bills/incoming.ts';
 import { takeBillIn } from '../bills/takeIn.ts';
-import { withFollower } from '../asking/progress.ts';
-import { previewDocument } from '../commands/previewDocument.ts';
+import { type Follower, withFollower } from '../asking/progress.ts';
+import { previewDocument, type Previewing } from '../commands/previewDocument.ts';
 import { type Posting, postDocument } from '../commands/runCommand.ts';
 import type { DatabaseConfig } from '../config.ts';
 import { readStatement } from '../customs/statement.ts';
@@ -42,8 +42,9 @@ const TASKS = {
     source: DataSource,
     kind: Kind,
     body: BodyOf<Kind>,
-    of: Parameters<typeof previewDocument>[3],
-  ) => previewDocument(source, kind, body, of),
+    of: Previewing,
+    stop: Int32Array,
+  ) => withFollower(stoppedBy(stop), () => previewDocument(source, kind, body, of)),
   postLong: <Kind extends DocumentKind>(
     source: DataSource,
     kind: Kind,
@@ -52,13 +53,16 @@ const TASKS = {
     following: { readonly port: MessagePort; readonly stop: Int32Array },
   ) =>
     withFollower(
-      {
-        hears: (progress) => following.port.postMessage(progress),
-        stops: () => Atomics.load(following.stop, 0) === 1,
-      },
+      { ...stoppedBy(following.stop), hears: (progress) => following.port.postMessage(progress) },
       () => postDocument(source, kind, body, { ...posting, now: () => at }),
     ).finally(() => following.port.close()),
 };
+
+/** Work that is stopped from another thread, and tells nobody how far it is. */
+const stoppedBy = (stop: Int32Array): Follower => ({
+  hears: () => undefined,
+  stops: () => Atomics.load(stop, 0) === 1,
+});
 
 type Rest<All extends readonly unknown[]> = All extends readonly [unknown, ...infer Others] ? Others : never;
 type Tasks = typeof TASKS;

@@ -2,9 +2,10 @@ import { availableParallelism } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { MessageChannel, type TransferListItem } from 'node:worker_threads';
 import { Piscina } from 'piscina';
-import type { PostedReply, PostingProgress } from '@obolus/contract/commands';
+import type { PostedReply, PostingProgress, PreviewReply } from '@obolus/contract/commands';
 import type { BodyOf, DocumentKind } from '@obolus/contract/kinds/kinds';
 import { RequestError } from '../asking/failures.ts';
+import type { Previewing } from '../commands/previewDocument.ts';
 import type { Posting } from '../commands/runCommand.ts';
 import type { DatabaseConfig } from '../config.ts';
 import { type Answer, foundIn } from './answer.ts';
@@ -14,6 +15,8 @@ const LONGEST = 120_000;
 const MOST_WAITING = 100;
 const IDLE = 60_000;
 const MOST_MEMORY_MB = 512;
+/** What a task makes is gone when it ends: with room for it nothing is moved about meanwhile. */
+const YOUNG_MEMORY_MB = 96;
 
 /** Threads beside the one that answers: what reads papers, proposes, writes files does not keep others waiting. */
 export interface Workers {
@@ -21,6 +24,8 @@ export interface Workers {
   run<Name extends TaskName>(name: Name, ...given: Given<Name>): Promise<Found<Name>>;
   /** Posts a long document in another thread, which whoever has its key may follow and stop. */
   postLong<Kind extends DocumentKind>(kind: Kind, body: BodyOf<Kind>, posting: Posting): Promise<PostedReply>;
+  /** Previews a long document there; an earlier preview of the same draft that still goes on is given up. */
+  previewLong<Kind extends DocumentKind>(kind: Kind, body: BodyOf<Kind>, of: Previewing): Promise<PreviewReply>;
   /** How far a person's long posting is; nothing where none goes on under the key. */
   progressOf(user: string, key: string): PostingProgress | undefined;
   /** Stops it, unless it writes already. */
@@ -38,10 +43,11 @@ export function startWorkers(database: DatabaseConfig): Workers {
     maxThreads: Math.max(1, availableParallelism() - 1),
     idleTimeout: IDLE,
     maxQueue: MOST_WAITING,
-    resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB },
+    resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB, maxYoungGenerationSizeMb: YOUNG_MEMORY_MB },
     execArgv: [],
   });
   const going = new Map<string, { progress: PostingProgress; readonly stop: Int32Array }>();
+  const previews = new Map<string, Int32Array>();
   const nameOf = (user: string, key: string) => `${user} ${key}`;
   async function run<Name extends TaskName>(name: Name, given: Given<Name>, transferList: TransferListItem[] = []) {
     if (pool.queueSize >= MOST_WAITING) throw new RequestError(503, 'problem.too_much_waits');
@@ -57,7 +63,7 @@ export function startWorkers(database: DatabaseConfig): Workers {
       const name = nameOf(posting.user, posting.key);
       const followed = {
         progress: { phase: 'reading', done: 0, of: 0 } as PostingProgress,
-        stop: new Int32Array(new SharedArrayBuffer(4)),
+        stop: stopSign(),
       };
       const { port1, port2 } = new MessageChannel();
       port1.on('message', (progress: PostingProgress) => (followed.progress = progress));
@@ -75,9 +81,24 @@ export function startWorkers(database: DatabaseConfig): Workers {
       const followed = going.get(nameOf(user, key));
       if (followed) Atomics.store(followed.stop, 0, 1);
     },
+    async previewLong(kind, body, of) {
+      const stop = stopSign();
+      if (of.key === undefined) return run('previewLong', [kind, body, of, stop]);
+      const name = nameOf(of.user, of.key);
+      const before = previews.get(name);
+      if (before) Atomics.store(before, 0, 1);
+      previews.set(name, stop);
+      try {
+        return await run('previewLong', [kind, body, of, stop]);
+      } finally {
+        if (previews.get(name) === stop) previews.delete(name);
+      }
+    },
     close: () => pool.destroy(),
   };
 }
+
+const stopSign = () => new Int32Array(new SharedArrayBuffer(4));
 
 /** Built: where this runs from its source, as in tests, the tasks beside it are no program yet. */
 const program = (): string =>

@@ -119,7 +119,8 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
   const command = body === undefined ? undefined : options.toCommand(body);
   const asked = useSettled(command, PREVIEW_AFTER);
   const preview = server.usePreviewQuery({ kind, body: asked as BodyOf<Kind>, key: id }, { skip: asked === undefined });
-  useAgain(problemOf(preview.error)?.status === 0, preview.refetch);
+  // Out of reach; or given up on the server for a later one, which was then not asked after all.
+  useAgain([0, 409].includes(problemOf(preview.error)?.status ?? -1), preview.refetch);
   const previewProblem = problemOf(preview.error);
   const postProblem = problemOf(posted.error);
 

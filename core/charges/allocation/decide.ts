@@ -120,9 +120,8 @@ function shareOne(
     };
   }
   if (left < 0n ? amount >= 0n : amount <= 0n) return { ok: false, refusal: refusal('amount_zero', `${at}/amount`) };
-  const stray = [...asked.fixed.map(({ line }) => line), ...(asked.limitedTo ?? [])].find(
-    (line) => !command.to.includes(line),
-  );
+  const onSheet = new Set(command.to);
+  const stray = [...asked.fixed.map(({ line }) => line), ...(asked.limitedTo ?? [])].find((line) => !onSheet.has(line));
   if (stray !== undefined) return { ok: false, refusal: refusal('line_unknown', `${at}/fixed`, { line: stray }) };
   const negative = asked.fixed.findIndex((fixed) => (left < 0n ? fixed.amount > 0n : fixed.amount < 0n));
   if (negative >= 0) return { ok: false, refusal: refusal('amount_negative', `${at}/fixed/${negative}/amount`) };

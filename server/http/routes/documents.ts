@@ -47,7 +47,7 @@ export function documentRoutes<Kind extends DocumentKind>(router: Router, contex
       const blind = commandOf(kind).blind === true && (await countsBlind(context.source.manager, user.role));
       const of = { user: user.id, today: todayOf(context), ...(key === '' ? {} : { key }), blind };
       return commandOf(kind).isLong?.(body as BodyOf<Kind>)
-        ? context.workers.run('previewLong', kind, body as BodyOf<Kind>, of)
+        ? context.workers.previewLong(kind, body as BodyOf<Kind>, of)
         : previewDocument(context.source, kind, body as BodyOf<Kind>, of);
     },
   );

@@ -48,7 +48,7 @@ export function Landing() {
           ...(basis === 'chargeable' && density ? { density } : {}),
           ...(difference ? { difference } : {}),
           amount,
-          fixed: body.to.flatMap((line) => (fixed[line] ? [{ line, amount: fixed[line] ?? '' }] : [])),
+          fixed: fixedShares(body.to, fixed),
         })),
       };
     },
@@ -70,6 +70,14 @@ export function Landing() {
     entering.preview?.shares ?? NO_SHARES,
     me.company.currency,
   );
+  const goods = useMemo(
+    () =>
+      sumOf(
+        received.map((line) => line.goods),
+        me.company.currency,
+      ),
+    [received, me.company.currency],
+  );
   const onto = useOntoGoods(body ?? NOTHING, chosen, received, shares);
   const unusual = useUnusual(received, lines.rows ?? NO_LINES, { shares, onto });
   if (!body) return null;
@@ -88,12 +96,7 @@ export function Landing() {
             received.length > 0
               ? say('landing.of_goods', {
                   received: received.length,
-                  goods: showFigure(
-                    sumOf(
-                      received.map((line) => line.goods),
-                      me.company.currency,
-                    ),
-                  ),
+                  goods: showFigure(goods),
                   charges: chosen.length,
                 })
               : say('landing.about')
@@ -153,6 +156,12 @@ export function Landing() {
     </div>
   );
 }
+
+/** Shares typed by hand, in the order of the lines; most charges have none. */
+const fixedShares = (to: Body['to'], fixed: Body['charges'][number]['fixed']) =>
+  Object.keys(fixed).length === 0
+    ? []
+    : to.flatMap((line) => (fixed[line] ? [{ line, amount: fixed[line] ?? '' }] : []));
 
 const NOTHING: Body = { date: '', entry: '', charges: [], to: [] };
 const NO_IDS: readonly string[] = [];

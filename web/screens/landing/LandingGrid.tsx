@@ -74,6 +74,10 @@ export function LandingGrid({ body, change, refusals, charges, lines, shares, on
   const named = columns.map(({ id, charge }) => `${id}|${charge.kind}`).join('\n');
   const goods = useMemo(() => sumIn(lines, 'goods', currency), [lines, currency]);
   const value = useMemo(() => sumIn(lines, 'value', currency), [lines, currency]);
+  const landedInAll = useMemo(
+    () => sumOf([value, ...onto.map((amounts) => amountOf(amounts, currency))], currency),
+    [value, onto, currency],
+  );
   const totals = columns.map((column) => (column.shares?.ok ? formatAmount(column.shares.total, currency) : undefined));
   const byColumn = (of: (position: number) => string) =>
     Object.fromEntries(columns.map(({ id }, position) => [id, of(position)]));
@@ -92,7 +96,7 @@ export function LandingGrid({ body, change, refusals, charges, lines, shares, on
               line: say('kind.amounts_shared_out'),
               goods: showFigure(goods),
               ...byColumn((position) => (totals[position] === undefined ? '–' : showFigure(totals[position]))),
-              landed: showFigure(sumOf([value, ...onto.map((amounts) => amountOf(amounts, currency))], currency)),
+              landed: showFigure(landedInAll),
             },
           },
           {
