@@ -1,6 +1,20 @@
-import { Amount, BaseAmount, Day, exactly, Id, LineId, oneOf, Quantity, type Static, Text, Type } from './figures.ts';
+import {
+  Amount,
+  BaseAmount,
+  Day,
+  exactly,
+  Id,
+  Key,
+  LineId,
+  oneOf,
+  Quantity,
+  type Static,
+  Text,
+  Type,
+} from './figures.ts';
 import { Says } from './message.ts';
 import { DOCUMENT_KINDS } from './kinds/kinds.ts';
+import { FOUND } from './kinds/vendorStatement.ts';
 import { Dimensions, Estimated } from './kinds/parts.ts';
 
 /**
@@ -113,6 +127,30 @@ export const PreviewReply = exactly({
       ),
     }),
   ),
+  /** A vendor's statement beside our account of it, as far as its lines can be read; null for all else. In its currency. */
+  statement: Type.Union([
+    exactly({
+      own: exactly({ opening: Amount, closing: Amount }),
+      beside: Type.Array(
+        exactly({
+          found: oneOf(FOUND),
+          line: Type.Union([Type.Integer({ minimum: 0 }), Type.Null()], { description: 'Its place in the body' }),
+          own: Type.Union([
+            exactly({
+              document: exactly({ id: Id, kind: oneOf(DOCUMENT_KINDS), number: Text(30) }),
+              date: Day,
+              reference: Text(60),
+              amount: Amount,
+            }),
+            Type.Null(),
+          ]),
+          /** The draft of a bill or credit memo of that number, which waits to be posted. */
+          waiting: Type.Union([exactly({ id: Key, kind: oneOf(DOCUMENT_KINDS) }), Type.Null()]),
+        }),
+      ),
+    }),
+    Type.Null(),
+  ]),
   /** What a bill comes to, in its currency. */
   total: Type.Union([Amount, Type.Null()]),
   /** Where a bill differs from what was ordered and received, in base currency; `allowed` is null where nobody set a limit. */

@@ -108,6 +108,7 @@ describe('the endpoints', () => {
       '/session/password',
       '/session/preferences',
       '/sessions',
+      '/vendor-statements/read',
     ]);
   });
 

@@ -23,6 +23,7 @@ import { demoCompany } from './company.ts';
 import { documentOf, known } from './documentOf.ts';
 import { announcedShuttles, brokersStatements, refusedAttachment, takeIn } from './incoming.ts';
 import { paymentRuns } from './paymentRuns.ts';
+import { vendorStatement } from './vendorStatement.ts';
 import { imports } from './registers.ts';
 import { type Step, STORY } from './story.ts';
 import { WAITING_BILLS } from './waitingBills.ts';
@@ -77,6 +78,7 @@ export async function loadDemo(source: DataSource, today: string): Promise<void>
     });
     documents.set(step.name, posted.id);
   }
+  await vendorStatement(source, today);
   await paymentRuns(source, { documents, today, accountant, approver: idOf('approver') });
   await keepAdvice(
     source,

@@ -1,6 +1,7 @@
-import { AskedDay, Currency, exactly, Id, oneOf, Type } from '../figures.ts';
+import { AskedDay, Currency, exactly, Id, oneOf, Text, Type } from '../figures.ts';
 import { endpoint } from '../endpoint.ts';
 import {
+  AccountStatementRead,
   AGED_BY,
   Ageing,
   CashOutlook,
@@ -41,6 +42,15 @@ export const payablesEndpoints = {
       to: Type.Optional(AskedDay),
     }),
     reply: VendorAccount,
+  }),
+  readAccountStatement: endpoint({
+    method: 'post',
+    path: '/vendor-statements/read',
+    largest: '6mb',
+    summary: 'Read a vendor’s statement of account, CSV or XLSX, as it is written',
+    allow: ['accountant'],
+    body: exactly({ content: Text(5_600_000, 'The file, in base64') }),
+    reply: AccountStatementRead,
   }),
   cashOutlook: endpoint({
     method: 'get',

@@ -32,6 +32,7 @@ import { reversal } from './reversal.ts';
 import { standard } from './standard.ts';
 import { transfer } from './transfer.ts';
 import { vendorReturn } from './vendorReturn.ts';
+import { vendorStatement } from './vendorStatement.ts';
 import { writeDown } from './writeDown.ts';
 
 /** Every kind of document, one line each, in the order in which they are listed. */
@@ -66,6 +67,7 @@ export const KINDS = {
   payment,
   'payment-run': paymentRun,
   'bank-statement': bankStatement,
+  'vendor-statement': vendorStatement,
   close,
   open,
   lock,

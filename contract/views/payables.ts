@@ -111,6 +111,19 @@ export const AccountLine = exactly({
 });
 
 /** A vendor's account between two days, in one of its currencies: what was owed before, what changed it, what is owed then. */
+/** A statement of the vendor's that was laid beside the account and kept. */
+export const StatementKept = exactly({
+  document: exactly({ id: Id, number: Text(30) }),
+  reference: Text(60),
+  date: Day,
+  theirs: Amount,
+  ours: Amount,
+  agreed: Amount,
+  /** How many of its lines did not agree. */
+  differing: Count,
+  by: Name,
+});
+
 export const VendorAccount = exactly({
   vendor: exactly({ id: Id, number: Text(40), name: Name }),
   /** In which anything was ever owed. */
@@ -121,6 +134,8 @@ export const VendorAccount = exactly({
   debit: Amount,
   credit: Amount,
   closing: exactly({ amount: Amount, base: BaseAmount }),
+  /** The latest few, the last first. */
+  statements: Type.Array(StatementKept),
   more: Type.Boolean(),
 });
 
@@ -187,3 +202,13 @@ export const ReturnableLine = exactly({
 });
 
 export type ReturnableLine = Static<typeof ReturnableLine>;
+
+/** A vendor's statement of account, read from a file: figures and days as they are written, of a workbook as the application writes them. */
+export const AccountStatementRead = exactly({
+  from: oneOf(['workbook', 'text'] as const),
+  lines: Type.Array(
+    exactly({ date: Text(40), reference: Text(60), text: Text(140), amount: Text(40), balance: Text(40) }),
+  ),
+});
+
+export type AccountStatementRead = Static<typeof AccountStatementRead>;

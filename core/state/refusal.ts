@@ -110,6 +110,7 @@ export const REFUSAL_REASONS = [
   'bank_not_used',
   'fee_exceeds_taken',
   'took_differs',
+  'statement_does_not_add_up',
   'reason_missing',
   'period_impossible',
   'date_outside_period',

@@ -48,4 +48,6 @@ export const kind: Record<keyof typeof en, string> = {
   'kind.amounts_taken': 'Von der Bank belastet',
   'kind.claim-closing': 'Forderung abgeschlossen',
   'kind.amounts_closed': 'Abgeschlossen',
+  'kind.vendor-statement': 'Kontoauszug des Lieferanten',
+  'kind.amounts_stated': 'Laut Auszug',
 };

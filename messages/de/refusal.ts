@@ -186,4 +186,6 @@ export const refusal: Record<keyof typeof en, string> = {
   'refusal.no_customs_debt': 'Dafür wird dem Zoll nichts geschuldet: Anmeldung mit Zollschuld wählen.',
   'refusal.disbursement_exceeds_debt':
     'Für diese Anmeldung werden dem Zoll {open} geschuldet, ausgeglichen würden {amount}. Höchstens den offenen Betrag eingeben.',
+  'refusal.statement_does_not_add_up':
+    'Die Zeilen ergeben {amount}, der Auszug {asked}: Eine Zeile fehlt oder ist falsch.',
 };

@@ -46,4 +46,6 @@ export const kind = {
   'kind.amounts_taken': 'Taken by the bank',
   'kind.claim-closing': 'Claim closed',
   'kind.amounts_closed': 'Closed',
+  'kind.vendor-statement': 'Vendor’s statement',
+  'kind.amounts_stated': 'Stated',
 } as const;

@@ -170,4 +170,6 @@ export const refusal = {
   'refusal.no_customs_debt': 'Nothing is owed to customs for this: choose a customs entry that carries a debt.',
   'refusal.disbursement_exceeds_debt':
     '{open} is owed to customs for this entry, and {amount} would be cleared. Enter no more than is open.',
+  'refusal.statement_does_not_add_up':
+    'The lines come to {amount}, the statement to {asked}: a line is missing or wrong.',
 } as const;

@@ -109,6 +109,7 @@ const NOTHING_SHOWN: PreviewReply = {
   expected: [],
   ruled: [],
   differences: [],
+  statement: null,
   total: null,
   approval: '',
 };

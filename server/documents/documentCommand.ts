@@ -5,6 +5,7 @@ import type { Role } from '@obolus/contract/roles';
 import type { Asked } from '@obolus/core/state/approval';
 import type { Books } from '@obolus/core/state/books';
 import type { CommandOf, DocumentOf } from '@obolus/core/posting/kinds';
+import type { VendorStatementCommand } from '@obolus/core/paying/vendorStatement/command';
 import type { Refusal } from '@obolus/core/state/refusal';
 import type { Ruled } from '@obolus/core/charges/estimateRules';
 import type { Reader } from '../asking/reader.ts';
@@ -98,6 +99,8 @@ export interface Questioned {
   readonly signedOff?: boolean;
   /** What it answers that was asked. */
   readonly asked?: Asked | undefined;
+  /** Our account of a vendor whose statement it is. */
+  readonly account?: VendorStatementCommand['own'];
   /** What the company's rules put on lines that say no estimates, by their place in the body. */
   readonly ruled?: ReadonlyMap<number, readonly Ruled[]>;
 }

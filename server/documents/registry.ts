@@ -34,6 +34,7 @@ import { reversalOf } from './reversal.ts';
 import { standard } from './standard.ts';
 import { transfer } from './transfer.ts';
 import { vendorReturn } from './vendorReturn.ts';
+import { vendorStatement } from './vendorStatement.ts';
 import { writeDown } from './writeDown.ts';
 
 /** Every kind of document, one line each. */
@@ -68,6 +69,7 @@ const REVERSED: { readonly [Kind in Exclude<DocumentKind, 'reversal'>]: Document
   payment,
   'payment-run': paymentRun,
   'bank-statement': bankStatement,
+  'vendor-statement': vendorStatement,
   close,
   open,
   lock,

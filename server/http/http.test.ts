@@ -32,6 +32,7 @@ const bodies: Readonly<Record<DocumentKind, object>> = {
   'claim-closing': { ...nothing, vendor: '1', currency: 'USD', reason: '', lines: [] },
   'payment-run': { ...nothing, account: '', payments: [] },
   'bank-statement': { ...nothing, account: '', reference: '1', lines: [] },
+  'vendor-statement': { ...nothing, vendor: '', currency: 'USD', reference: '', closing: '', lines: [] },
   close: { ...nothing, period: '' },
   open: { ...nothing, period: '' },
   lock: { ...nothing, period: '' },

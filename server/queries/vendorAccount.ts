@@ -4,6 +4,7 @@ import type { api } from '@obolus/contract/api';
 import type { DocumentKind } from '@obolus/contract/kinds/kinds';
 import type { VendorAccount } from '@obolus/contract/views/payables';
 import { RequestError } from '../asking/failures.ts';
+import { stands } from '../storage/load/rows.ts';
 import { upTo } from '../storage/upTo.ts';
 import { big, type Row, showAmount, text } from './figures.ts';
 
@@ -76,6 +77,34 @@ export async function readVendorAccount(
     debit: show(sides.debit),
     credit: show(sides.credit),
     closing: { amount: show(balance.amount), base: showAmount(balance.base, base) },
+    statements: await readStatementsKept(manager, id, currency),
     more,
   };
+}
+
+const STATEMENTS = 5;
+
+/** The vendor's latest statements that were kept, and stand. */
+async function readStatementsKept(
+  manager: EntityManager,
+  vendor: string,
+  currency: string,
+): Promise<VendorAccount['statements']> {
+  const rows: Row[] = await manager.query(
+    `SELECT d.id, d.number, d.reference, d.date, s.closing, s.own_closing, s.agreed, u.name,
+       (SELECT COUNT(*) FROM vendor_statement_line l WHERE l.document_id = d.id AND l.found <> 'agreed') AS differing
+     FROM vendor_statement s JOIN document d ON d.id = s.document_id JOIN user_account u ON u.id = d.entered_by
+     WHERE d.vendor_id = ? AND d.currency = ? AND ${stands('d.id')} ORDER BY d.date DESC, d.id DESC LIMIT ${STATEMENTS}`,
+    [vendor, currency],
+  );
+  return rows.map((row) => ({
+    document: { id: text(row.id), number: text(row.number) },
+    reference: text(row.reference),
+    date: text(row.date),
+    theirs: showAmount(row.closing, currency),
+    ours: showAmount(row.own_closing, currency),
+    agreed: showAmount(row.agreed, currency),
+    differing: Number(row.differing),
+    by: text(row.name),
+  }));
 }

@@ -22,6 +22,7 @@ import { SameNumbers1815000000000 } from './migrations/1815000000000-sameNumbers
 import { CustomsDebt1816000000000 } from './migrations/1816000000000-customsDebt.ts';
 import { ReturnReasons1817000000000 } from './migrations/1817000000000-returnReasons.ts';
 import { DocumentNotes1818000000000 } from './migrations/1818000000000-documentNotes.ts';
+import { VendorStatements1819000000000 } from './migrations/1819000000000-vendorStatements.ts';
 import { Unusual1807000000000 } from './migrations/1807000000000-unusual.ts';
 import { Preferences1804000000000 } from './migrations/1804000000000-preferences.ts';
 import { errorNumber } from './transaction.ts';
@@ -69,6 +70,7 @@ export function dataSource(database: DatabaseConfig, account: Account, connectio
       CustomsDebt1816000000000,
       ReturnReasons1817000000000,
       DocumentNotes1818000000000,
+      VendorStatements1819000000000,
     ],
     migrationsTableName: 'migrations',
     synchronize: false,

@@ -17,6 +17,7 @@ import { readSheet } from '../landing/readSheet.ts';
 import { sheetBook } from '../landing/sheetBook.ts';
 import { listFile } from '../lists/file.ts';
 import { readMail } from '../mail/readMail.ts';
+import { readAccountStatement } from '../papers/accountStatement.ts';
 import { orderPdf } from '../papers/orderPdf.ts';
 import { openBooks } from '../storage/dataSource.ts';
 import { type Answer, refusalOf, withFiles } from './answer.ts';
@@ -36,6 +37,7 @@ const TASKS = {
     body: BodyOf<'allocation'>,
     of: { user: string; today: string; language: Language },
   ) => sheetBook(await readSheet(manager, body, of), of.language),
+  readAccountStatement: (_: DataSource, content: Buffer) => readAccountStatement(content),
   readMail: (_: DataSource, content: Buffer) => readMail(content),
   orderPdf: (_: DataSource, ...asked: Parameters<typeof orderPdf>) => orderPdf(...asked),
   previewLong: <Kind extends DocumentKind>(
@@ -52,9 +54,8 @@ const TASKS = {
     { at, ...posting }: Omit<Posting, 'now' | 'first'> & { readonly at: Date },
     following: { readonly port: MessagePort; readonly stop: Int32Array },
   ) =>
-    withFollower(
-      { ...stoppedBy(following.stop), hears: (progress) => following.port.postMessage(progress) },
-      () => postDocument(source, kind, body, { ...posting, now: () => at }),
+    withFollower({ ...stoppedBy(following.stop), hears: (progress) => following.port.postMessage(progress) }, () =>
+      postDocument(source, kind, body, { ...posting, now: () => at }),
     ).finally(() => following.port.close()),
 };
 

@@ -21,6 +21,8 @@ const ENTERED = {
   'claim-closing': () => import('../screens/returns/CloseClaims.tsx').then((module) => module.CloseClaims),
   payment: () => import('../screens/payables/Pay.tsx').then((module) => module.Pay),
   'payment-run': () => import('../screens/paying/NewRun.tsx').then((module) => module.NewRun),
+  'vendor-statement': () =>
+    import('../screens/payables/statement/VendorStatement.tsx').then((module) => module.VendorStatement),
   prepayment: () => import('../screens/payables/Prepay.tsx').then((module) => module.Prepay),
   allocation: () => import('../screens/landing/Landing.tsx').then((module) => module.Landing),
   delivery: () => import('../screens/deliveries/NewDelivery.tsx').then((module) => module.NewDelivery),

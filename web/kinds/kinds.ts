@@ -10,6 +10,7 @@ import { order, orderChange } from './order.ts';
 import { payment, paymentRun, prepayment } from './payment.ts';
 import { putAway } from './putAway.ts';
 import { receipt } from './receipt.ts';
+import { vendorStatement } from './vendorStatement.ts';
 import { claimClosing, vendorReturn } from './vendorReturn.ts';
 
 /** Kinds that people enter on a screen of their own, one line each; others are made where they belong. */
@@ -23,6 +24,7 @@ export const KINDS: Readonly<Partial<Record<DocumentKind, WebKind>>> = {
   payment,
   'payment-run': paymentRun,
   prepayment,
+  'vendor-statement': vendorStatement,
   bill,
   credit,
   'customs-entry': customsEntry,

@@ -121,7 +121,8 @@ export const server = createApi({
       explainBankLine: write('explainBankLine', 'Bank', 'Books'),
       linesToGiveBack: read('linesToGiveBack', ...made('to-invoice', 'stock')),
       creditsOwed: read('creditsOwed', ...made('to-credit', 'claim', 'ledger')),
-      vendorAccount: read('vendorAccount', ...made('to-pay')),
+      // Its statements are kept by postings that change nothing.
+      vendorAccount: read('vendorAccount', 'Posted'),
       cashOutlook: read('cashOutlook', ...made('to-pay')),
       ageing: read('ageing', ...made('to-pay', 'ledger')),
       returnableLines: read('returnableLines', ...made('to-bill', 'to-credit', 'stock')),
@@ -193,6 +194,7 @@ export const server = createApi({
       documentBody: read('documentBody'),
       lineCost: read('lineCost', ...made('stock')),
       readStatement: write('readStatement'),
+      readAccountStatement: write('readAccountStatement'),
       landingSheet: write('landingSheet'),
       tariffGaps: read('tariffGaps', 'SetUp'),
       chargedEntry: read('chargedEntry', 'SetUp', ...made('to-pay', 'to-allocate'), 'Posted'),

@@ -23,6 +23,9 @@ export function payablesRoutes(router: Router, context: Context): void {
   implement(router, context, api.vendorAccount, async ({ params, query }) =>
     readVendorAccount(manager, params.id, await baseCurrency(manager), query),
   );
+  implement(router, context, api.readAccountStatement, ({ body }) =>
+    context.workers.run('readAccountStatement', Buffer.from(body.content, 'base64')),
+  );
   implement(router, context, api.cashOutlook, async () =>
     readCashOutlook(manager, await baseCurrency(manager), todayOf(context)),
   );

@@ -34,6 +34,29 @@ export const bankFacts = {
     },
     { indices: { bank_statement_by_payment: ['payment_id'] } },
   ),
+  /** A vendor's statement of account, with what stood against it here. */
+  vendorStatement: table('vendor_statement', {
+    document_id: id(),
+    from_day: maybe(day()),
+    opening: figure(),
+    closing: figure(),
+    own_opening: figure(),
+    own_closing: figure(),
+    agreed: figure(),
+  }),
+  /** A line of the statement, of our account, or both. */
+  vendorStatementLine: table('vendor_statement_line', {
+    document_id: id(),
+    line_no: line(),
+    found: text(20),
+    date: maybe(day()),
+    reference: text(60),
+    says: text(140),
+    amount: maybe(figure()),
+    of_id: maybe(ref()),
+    own_date: maybe(day()),
+    own_amount: maybe(figure()),
+  }),
   /** A file of the bank that was read, under the bank’s own name for it. */
   bankFile: table(
     'bank_file',

@@ -17,6 +17,7 @@ export function VendorAccount() {
   const { vendor = '' } = useParams();
   const { company } = useMe();
   const mayPay = useMayPost('payment');
+  const mayCompare = useMayPost('vendor-statement');
   const [currency, setCurrency] = useState('');
   const [from, setFrom] = useState(`${company.today.slice(0, 4)}-01-01`);
   const [to, setTo] = useState(company.today);
@@ -44,6 +45,11 @@ export function VendorAccount() {
         <Link className="btn quiet" to={`/vendors/${vendor}`}>
           {say('word.vendor')}
         </Link>
+        {mayCompare && (
+          <Link className="btn quiet" to={`/payables/vendors/${vendor}/statement`}>
+            {say('payables.compare_statement')}
+          </Link>
+        )}
         {mayPay && (
           <Link className="btn" to={`/payables/pay/${vendor}`}>
             {say('payables.pay')}
@@ -71,6 +77,7 @@ export function VendorAccount() {
         </div>
         {known && <Card account={known} base={company.currency} from={from} to={to} />}
         <Cut list={known} />
+        {known && <StatementsKept account={known} />}
       </div>
     </div>
   );
@@ -128,5 +135,47 @@ function Card({ account, base, from, to }: { account: Account; base: string; fro
         </tr>
       </tfoot>
     </table>
+  );
+}
+
+/** What was agreed with the vendor before. */
+function StatementsKept({ account: { statements, currency } }: { account: Account }) {
+  if (statements.length === 0) return null;
+  return (
+    <section aria-label={say('payables.statements_kept')} className="pt-5">
+      <h2 className="cap">{say('payables.statements_kept')}</h2>
+      <table className="sheet max-w-[1060px]">
+        <thead>
+          <tr>
+            <th>{say('payables.statement_day')}</th>
+            <th>{say('word.document')}</th>
+            <th className="w-full">{say('word.reference')}</th>
+            <th>{say('payables.signed_by')}</th>
+            <th className="num">{say('payables.differing')}</th>
+            <th className="num">{say('payables.statement_amount', { currency })}</th>
+            <th className="num">{say('payables.our_amount', { currency })}</th>
+            <th className="num">{say('payables.agreed_balance')}</th>
+          </tr>
+        </thead>
+        <tbody>
+          {statements.map((kept) => (
+            <tr key={kept.document.id}>
+              <td className="whitespace-nowrap">{showDay(kept.date)}</td>
+              <td>
+                <Link className="act" to={`/documents/${kept.document.id}`}>
+                  {kept.document.number}
+                </Link>
+              </td>
+              <td>{kept.reference}</td>
+              <td className="whitespace-nowrap">{kept.by}</td>
+              <td className="num">{kept.differing}</td>
+              <td className="num">{showFigure(kept.theirs)}</td>
+              <td className="num">{showFigure(kept.ours)}</td>
+              <td className="num strong">{showFigure(kept.agreed)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
   );
 }

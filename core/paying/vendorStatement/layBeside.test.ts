@@ -1,0 +1,82 @@
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import { documentAmount } from '../../exact/amounts.ts';
+import { type AccountItem, layBeside } from './layBeside.ts';
+
+const item = (date: string, reference: string, amount: bigint): AccountItem => ({
+  date: `2026-${date}`,
+  reference,
+  amount: documentAmount(amount),
+});
+const found = (stated: AccountItem[], ours: AccountItem[]) =>
+  layBeside(stated, ours).map((one) => [one.found, one.stated, one.ours]);
+
+describe('a statement beside our account', () => {
+  it('finds bills by their number however it is written, payments by amount within days of the bank', () => {
+    const stated = [item('03-01', 'INV 0012', 500n), item('03-09', 'payment received', -300n)];
+    const ours = [item('03-05', 'PY-1', -300n), item('03-01', 'inv-12', 500n)];
+    expect(found(stated, ours)).toEqual([
+      ['agreed', 0, 1],
+      ['agreed', 1, 0],
+    ]);
+    expect(found([item('03-20', '', -300n)], [item('03-05', 'PY-1', -300n)])).toEqual([
+      ['missing-here', 0, undefined],
+      ['missing-there', undefined, 0],
+    ]);
+  });
+
+  it('says what differs: the day, the amount, or the number', () => {
+    const ours = [item('03-01', 'A-1', 500n), item('03-02', 'A-2', 700n), item('03-03', 'A-3', 900n)];
+    const stated = [item('03-04', 'A-1', 500n), item('03-02', 'A-2', 770n), item('03-04', 'A-8', 900n)];
+    expect(found(stated, ours)).toEqual([
+      ['date-differs', 0, 0],
+      ['amount-differs', 1, 1],
+      ['reference-differs', 2, 2],
+    ]);
+  });
+
+  it('takes what is surer first: a number and amount before an amount alone, whatever the order', () => {
+    const ours = [item('03-01', 'B-1', 500n), item('03-01', 'B-2', 500n)];
+    expect(found([item('03-01', 'B-9', 500n), item('03-01', 'B-1', 500n)], ours)).toEqual([
+      ['reference-differs', 0, 1],
+      ['agreed', 1, 0],
+    ]);
+  });
+
+  it('never lays a bill beside what lowers the account', () => {
+    expect(found([item('03-01', 'C-1', 500n)], [item('03-01', 'C-1', -500n)]).map(([how]) => how)).toEqual([
+      'missing-here',
+      'missing-there',
+    ]);
+  });
+
+  it('has each line of both sides once, so that what differs is what lies between the sums', () => {
+    const lines = fc.array(
+      fc.record({
+        date: fc.constantFrom('2026-03-01', '2026-03-04', '2026-03-20'),
+        reference: fc.constantFrom('', 'A-1', 'A-2', 'a 1'),
+        amount: fc.constantFrom(100n, 200n, -100n, -200n).map(documentAmount),
+      }),
+      { maxLength: 12 },
+    );
+    fc.assert(
+      fc.property(lines, lines, (stated, ours) => {
+        const beside = layBeside(stated, ours);
+        const places = (side: 'stated' | 'ours') => beside.flatMap((one) => one[side] ?? []).sort((a, b) => a - b);
+        expect(places('stated')).toEqual(stated.map((_, at) => at));
+        expect(places('ours')).toEqual(ours.map((_, at) => at));
+        const sum = (side: readonly AccountItem[]) => side.reduce((total, { amount }) => total + amount, 0n);
+        const apart = beside
+          .filter(({ found: how }) => ['amount-differs', 'missing-here', 'missing-there'].includes(how))
+          .reduce(
+            (total, one) =>
+              total +
+              (one.stated === undefined ? 0n : (stated[one.stated]?.amount ?? 0n)) -
+              (one.ours === undefined ? 0n : (ours[one.ours]?.amount ?? 0n)),
+            0n,
+          );
+        expect(apart).toBe(sum(stated) - sum(ours));
+      }),
+    );
+  });
+});

@@ -1,0 +1,97 @@
+import { daysBetween } from '../../exact/calendar.ts';
+import type { Day } from '../../exact/calendar.ts';
+import type { DocumentAmount } from '../../exact/amounts.ts';
+import { billNumberKey } from '../../purchasing/billNumber.ts';
+
+/** What stands in an account: a bill above zero, a credit memo or a payment below; in minor units of the account's currency. */
+export interface AccountItem {
+  readonly date: Day;
+  /** What the paper is called; of a payment, what either side calls it. */
+  readonly reference: string;
+  readonly amount: DocumentAmount;
+}
+
+/** How a line of a vendor's statement and one of our account stand to each other. */
+export const FOUND = [
+  'agreed',
+  'date-differs',
+  'reference-differs',
+  'amount-differs',
+  'missing-here',
+  'missing-there',
+] as const;
+export type Found = (typeof FOUND)[number];
+
+/** A line of the statement, one of our account, or both, each by its place. */
+export interface Beside {
+  readonly found: Found;
+  readonly stated: number | undefined;
+  readonly ours: number | undefined;
+}
+
+/** Money takes some days from one bank to the other: a payment so far apart in time is the same. */
+const DAYS_OF_A_PAYMENT = 10;
+
+/** A bill whose number was written differently is looked for so close to its day. */
+const DAYS_OF_A_BILL = 3;
+
+/**
+ * A vendor's statement beside our account of it: each line of either side stands once. Bills and credit memos are found by their number, then by amount and
+ * day; payments, which each side numbers its own way, by amount and day. What is surer is taken first. In the order of the statement, with what it
+ * does not have behind.
+ */
+export function layBeside(stated: readonly AccountItem[], ours: readonly AccountItem[]): Beside[] {
+  const pairs = new Map<number, { readonly ours: number; readonly found: Found }>();
+  const taken = new Set<number>();
+  for (const { fits, found } of SURER) {
+    stated.forEach((line, at) => {
+      if (pairs.has(at)) return;
+      const near = ours
+        .map((item, place) => ({ item, place, days: daysApart(line.date, item.date) }))
+        .filter(({ item, place }) => !taken.has(place) && isOneSide(line, item) && fits(line, item))
+        .sort((a, b) => a.days - b.days)[0];
+      if (!near) return;
+      taken.add(near.place);
+      pairs.set(at, { ours: near.place, found: found(line, near.item) });
+    });
+  }
+  return [
+    ...stated.map((_, at): Beside => {
+      const pair = pairs.get(at);
+      return { stated: at, ours: pair?.ours, found: pair?.found ?? 'missing-here' };
+    }),
+    ...ours.flatMap((_, at): Beside[] =>
+      taken.has(at) ? [] : [{ stated: undefined, ours: at, found: 'missing-there' }],
+    ),
+  ];
+}
+
+type Fits = (stated: AccountItem, ours: AccountItem) => boolean;
+
+const sameNumber: Fits = (a, b) => {
+  const key = billNumberKey(a.reference);
+  return key !== '' && key === billNumberKey(b.reference);
+};
+const sameAmount: Fits = (a, b) => a.amount === b.amount;
+const within =
+  (days: number): Fits =>
+  (a, b) =>
+    daysApart(a.date, b.date) <= days;
+const isPayment: Fits = (a) => a.amount < 0n;
+/** What both sides call alike and what is asked for with one sign cannot be the other. */
+const isOneSide: Fits = (a, b) => a.amount < 0n === b.amount < 0n;
+
+const SURER: readonly { readonly fits: Fits; readonly found: (stated: AccountItem, ours: AccountItem) => Found }[] = [
+  {
+    fits: (a, b) => sameNumber(a, b) && sameAmount(a, b),
+    found: (a, b) => (a.date === b.date || isSettled(a, b) ? 'agreed' : 'date-differs'),
+  },
+  { fits: (a, b) => isPayment(a, b) && sameAmount(a, b) && within(DAYS_OF_A_PAYMENT)(a, b), found: () => 'agreed' },
+  { fits: sameNumber, found: () => 'amount-differs' },
+  { fits: (a, b) => sameAmount(a, b) && within(DAYS_OF_A_BILL)(a, b), found: () => 'reference-differs' },
+];
+
+/** The day of a payment is the bank's on each side. */
+const isSettled: Fits = (a, b) => isPayment(a, b) && within(DAYS_OF_A_PAYMENT)(a, b);
+
+const daysApart = (a: Day, b: Day): number => Math.abs(daysBetween(a, b));
