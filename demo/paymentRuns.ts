@@ -58,7 +58,7 @@ async function enter(
   const { id } = await postDocument(
     source,
     'payment-run',
-    { date, account: account?.id ?? '', payments },
+    { date, account: account?.id ?? '', payments, sure: 'Compared with the papers' },
     { user: accountant, key: randomUUID(), now, today },
   );
   return id;

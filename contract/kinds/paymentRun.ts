@@ -1,4 +1,4 @@
-import { Amount, Currency, Day, exactly, Id, Type } from '../figures.ts';
+import { Amount, Currency, Day, exactly, Id, Text, Type } from '../figures.ts';
 import { kind } from './kind.ts';
 
 export const MOST_PAYMENTS = 1000;
@@ -27,5 +27,6 @@ export const paymentRun = kind({
       }),
       { maxItems: MOST_PAYMENTS, description: 'One for each vendor and currency' },
     ),
+    sure: Type.Optional(Text(200, 'Why what may be paid twice is not')),
   }),
 });

@@ -65,6 +65,8 @@ export const RunView = exactly({
   state: oneOf(RUN_STATES),
   enteredBy: Name,
   enteredAt: Text(30),
+  /** Why what may be paid twice is not, as whoever entered it said. */
+  sure: Text(200),
   /** Who released or rejected it, when, and why. */
   answeredBy: Name,
   answeredAt: Text(30),

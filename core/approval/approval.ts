@@ -26,6 +26,8 @@ export interface ApprovalCommand {
   readonly by: string;
   /** What was asked last of a subject that is no posted document; undefined where nothing was. */
   readonly asked?: Asked | undefined;
+  /** Numbers of documents that make it doubtful whether a run pays something twice, which whoever entered it did not know. */
+  readonly doubted?: readonly string[] | undefined;
 }
 
 export interface ApprovalDocument extends ApprovalCommand {
@@ -76,6 +78,9 @@ function decideRun(books: Books, command: ApprovalCommand): Decision<ApprovalDoc
   if (run.answer !== undefined) refusals.push(refusal('approval_not_awaited', '/of'));
   if (command.step === 'approved' && command.date > run.date)
     refusals.push(refusal('run_day_past', '/of', { date: run.date }));
+  const [doubted] = command.doubted ?? [];
+  if (command.step === 'approved' && doubted !== undefined && command.reason.trim() === '')
+    refusals.push(refusal('may_be_paid_twice', '/reason', { number: doubted }));
   if (refusals.length > 0) return refused(refusals);
   return answered(books, command, { amount: run.amount, above: undefined }, [lineId(run.document, 0)]);
 }

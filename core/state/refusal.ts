@@ -111,6 +111,7 @@ export const REFUSAL_REASONS = [
   'fee_exceeds_taken',
   'took_differs',
   'statement_does_not_add_up',
+  'may_be_paid_twice',
   'reason_missing',
   'period_impossible',
   'date_outside_period',

@@ -31,4 +31,5 @@ export const approvals: Record<keyof typeof en, string> = {
   'approvals.different': 'Was anders ist: {title}',
   'approvals.differences_of': 'Abweichungen',
   'approvals.above': 'über {above}',
+  'approvals.approve_title': 'Freigeben: {title}',
 };

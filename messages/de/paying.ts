@@ -91,4 +91,5 @@ export const paying: Record<keyof typeof en, string> = {
   'paying.not_advised': 'Ohne Mail-Adresse: {names}.',
   'paying.was_read': '{reference} eingelesen.',
   'paying.read_again': '{reference} war schon eingelesen: Nichts wird noch einmal gebucht.',
+  'paying.why_not_twice': 'Warum das Markierte nicht doppelt bezahlt wird',
 };

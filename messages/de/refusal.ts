@@ -188,4 +188,6 @@ export const refusal: Record<keyof typeof en, string> = {
     'Für diese Anmeldung werden dem Zoll {open} geschuldet, ausgeglichen würden {amount}. Höchstens den offenen Betrag eingeben.',
   'refusal.statement_does_not_add_up':
     'Die Zeilen ergeben {amount}, der Auszug {asked}: Eine Zeile fehlt oder ist falsch.',
+  'refusal.may_be_paid_twice':
+    'Das wird vielleicht doppelt bezahlt (siehe {number}): Begründen, warum nicht, oder herausnehmen.',
 };

@@ -29,4 +29,5 @@ export const approvals = {
   'approvals.different': 'What is different: {title}',
   'approvals.differences_of': 'differences',
   'approvals.above': 'above {above}',
+  'approvals.approve_title': 'Approve: {title}',
 } as const;

@@ -87,4 +87,5 @@ export const paying = {
   'paying.not_advised': 'Without a mail address: {names}.',
   'paying.was_read': '{reference} was read.',
   'paying.read_again': '{reference} was read before: nothing is booked again.',
+  'paying.why_not_twice': 'Why what is marked is not paid twice',
 } as const;

@@ -172,4 +172,5 @@ export const refusal = {
     '{open} is owed to customs for this entry, and {amount} would be cleared. Enter no more than is open.',
   'refusal.statement_does_not_add_up':
     'The lines come to {amount}, the statement to {asked}: a line is missing or wrong.',
+  'refusal.may_be_paid_twice': 'This may be paid twice (see {number}): say why it is not, or take it out.',
 } as const;

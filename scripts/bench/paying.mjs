@@ -48,6 +48,7 @@ export async function benchPaying(pool, user, url) {
   const run = {
     date: DAY,
     account: String(account),
+    sure: 'Measured',
     payments: vendors.map((vendor) => ({
       vendor,
       currency: 'USD',

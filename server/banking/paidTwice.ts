@@ -36,3 +36,11 @@ export async function doubtsOf(manager: EntityManager, bills: readonly string[])
     ...found(sameNumber, 'same-number'),
   ]);
 }
+
+/** What makes it doubtful whether a run pays something twice, and was not known when it was entered: the numbers of documents. */
+export async function doubtedSince(manager: EntityManager, run: string): Promise<string[]> {
+  const bills: Row[] = await manager.query('SELECT of_id, doubt FROM run_bill WHERE document_id = ?', [run]);
+  const known = new Map(bills.map((bill) => [text(bill.of_id), text(bill.doubt)]));
+  const doubts = await doubtsOf(manager, [...known.keys()]);
+  return [...doubts].flatMap(([bill, { of }]) => (known.get(bill) === of ? [] : [of]));
+}

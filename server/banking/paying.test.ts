@@ -54,6 +54,7 @@ const runOf = (
 ) => ({
   date: '2026-03-30',
   account,
+  sure: 'looked at',
   payments: payments.map(({ vendor, currency = 'USD', bills }) => ({
     vendor,
     currency,
@@ -272,10 +273,22 @@ describe('what may be paid twice', () => {
     expect(doubtOf(other)).toEqual({ why: 'same-amount', of: numberOf(paper) });
     expect(doubtOf(older)).toBeNull();
     expect(doubtOf(linen)).toMatchObject({ why: 'prepaid' });
-    // Whoever releases it sees it too.
-    const run = await ines.posted('payment-run', runOf([{ vendor: '1', bills: [[paper, '321']] }]));
-    expect((await viewOf(run)).payments[0]?.bills[0]?.doubt).toEqual(doubtOf(paper));
+    // Whoever asks for it says why it is not; whoever releases it sees both.
+    const asked = (sure: string) => ines.post('payment-run', runOf([{ vendor: '1', bills: [[paper, '321']] }], { sure }));
+    expect(reasons(await asked(' '))).toEqual(['may_be_paid_twice /sure']);
+    const run = String((await asked('Two deliveries')).body.id);
+    const seen = await viewOf(run);
+    expect([seen.sure, seen.payments[0]?.bills[0]?.doubt]).toEqual(['Two deliveries', doubtOf(paper)]);
     await piet.posted('approval', answer(run, 'rejected', 'the carrier sent it too'));
+  });
+
+  it('is asked again of whoever releases a run where it came up since', async () => {
+    const id = await bill('1', 'TF-90', '654.32');
+    const run = await ines.posted('payment-run', runOf([{ vendor: '1', bills: [[id, '654.32']] }]));
+    await bill('3', 'TF 90', '654.32');
+    expect(reasons(await piet.post('approval', answer(run)))).toEqual(['may_be_paid_twice /reason']);
+    expect((await viewOf(run)).state).toBe('waits');
+    expect((await piet.post('approval', answer(run, 'approved', 'the other is a copy'))).status).toBe(201);
   });
 });
 

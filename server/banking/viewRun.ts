@@ -14,7 +14,7 @@ import { ACCOUNT_SINCE } from './proposal.ts';
 /** A payment run with its payments, and how each stands with the bank. */
 export async function viewRun(manager: EntityManager, user: SignedIn, id: string): Promise<RunView> {
   const [head] = (await manager.query(
-    `SELECT d.id, d.number, d.date, d.entered_by, d.entered_at, u.name AS entered, r.amount, b.id AS account_id, b.name AS account_name, b.account, a.step, ad.note AS reason, ad.entered_at AS answered_at,
+    `SELECT d.id, d.number, d.date, d.entered_by, d.entered_at, d.note, u.name AS entered, r.amount, b.id AS account_id, b.name AS account_name, b.account, a.step, ad.note AS reason, ad.entered_at AS answered_at,
             au.name AS answered, s.sent_at, su.name AS sent
      FROM document d JOIN payment_run r ON r.document_id = d.id JOIN bank_account b ON b.id = r.bank_account_id JOIN user_account u ON u.id = d.entered_by
        LEFT JOIN approval a ON a.run_id = d.id LEFT JOIN document ad ON ad.id = a.document_id LEFT JOIN user_account au ON au.id = ad.entered_by
@@ -54,6 +54,7 @@ export async function viewRun(manager: EntityManager, user: SignedIn, id: string
     state,
     enteredBy: text(head.entered),
     enteredAt: text(head.entered_at),
+    sure: text(head.note),
     answeredBy: text(head.answered),
     answeredAt: text(head.answered_at),
     reason: text(head.reason),

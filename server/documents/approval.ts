@@ -6,6 +6,7 @@ import { applyChange } from '../setUp/approved.ts';
 import type { Waiting } from '../setUp/second.ts';
 import { formatAmount } from '@obolus/core/exact/amounts';
 import { lineId } from '@obolus/core/costing/pool';
+import { doubtedSince } from '../banking/paidTwice.ts';
 import { writeRunFile } from '../transfers/runFile.ts';
 import { loadPaymentRuns } from '../storage/load/paymentRuns.ts';
 import { paymentRun } from './paymentRun.ts';
@@ -20,16 +21,17 @@ import { rolesOf } from '../asking/roleWords.ts';
 const isDocument = (subject: Subject): boolean => subject === 'order' || subject === 'payment-run';
 
 export const approval: DocumentCommand<'approval'> = {
-  read: (body, reader, { user, asked }) => {
+  read: (body, reader, { user, asked, doubted }) => {
     if (isDocument(body.subject) && !/^\d+$/.test(body.of))
       reader.refusals.push(refusal('document_unknown', '/of', { document: body.of }));
-    return { ...body, kind: 'approval', by: user, asked };
+    return { ...body, kind: 'approval', by: user, asked, ...(doubted?.length ? { doubted } : {}) };
   },
   forbids: ({ subject }, role) =>
     MAY_ANSWER[subject].includes(role)
       ? undefined
       : message('problem.not_for_role_answer', { role: { word: `role.${role}` }, roles: rolesOf(MAY_ANSWER[subject]) }),
   question: async (manager, { body: { subject, of }, locking }) => {
+    if (subject === 'payment-run') return { doubted: await doubtedSince(manager, of) };
     if (isDocument(subject)) return {};
     return { asked: (await askedLast(manager, subject, of, locking))?.asked };
   },

@@ -5,6 +5,7 @@ import type { Role } from '@obolus/contract/roles';
 import type { Asked } from '@obolus/core/state/approval';
 import type { Books } from '@obolus/core/state/books';
 import type { CommandOf, DocumentOf } from '@obolus/core/posting/kinds';
+import type { RunDoubt } from '@obolus/core/paying/paymentRun/decide';
 import type { VendorStatementCommand } from '@obolus/core/paying/vendorStatement/command';
 import type { Refusal } from '@obolus/core/state/refusal';
 import type { Ruled } from '@obolus/core/charges/estimateRules';
@@ -99,6 +100,10 @@ export interface Questioned {
   readonly signedOff?: boolean;
   /** What it answers that was asked. */
   readonly asked?: Asked | undefined;
+  /** What may be paid twice of what a run pays. */
+  readonly doubts?: readonly RunDoubt[];
+  /** Documents that make it doubtful only since a run was entered. */
+  readonly doubted?: readonly string[];
   /** Our account of a vendor whose statement it is. */
   readonly account?: VendorStatementCommand['own'];
   /** What the company's rules put on lines that say no estimates, by their place in the body. */

@@ -1,15 +1,24 @@
 import { documentAmount, formatAmount } from '@obolus/core/exact/amounts';
+import { doubtsOf } from '../banking/paidTwice.ts';
 import { loadOrderLines } from '../storage/load/orderLines.ts';
 import { loadVendors } from '../storage/load/company.ts';
 import { loadPayables } from '../storage/load/payables.ts';
 import { loadRates } from '../storage/load/setUp.ts';
 import { facts } from '../storage/tables.ts';
 import { type DocumentCommand, lineAt } from './documentCommand.ts';
+import { given } from './writeParts.ts';
 
 export const paymentRun: DocumentCommand<'payment-run'> = {
-  read: (body, reader, { user }) => ({
+  question: async (manager, { body: { payments } }) => ({
+    doubts: [...(await doubtsOf(manager, payments.flatMap(({ bills }) => bills.map(({ of }) => of))))].map(
+      ([of, doubt]) => ({ of, number: doubt.of }),
+    ),
+  }),
+  read: (body, reader, { user, doubts = [] }) => ({
     kind: 'payment-run',
     by: user,
+    ...(doubts.length > 0 ? { doubts } : {}),
+    ...(body.sure?.trim() ? { sure: body.sure.trim() } : {}),
     date: body.date,
     account: body.account,
     payments: body.payments.map(({ vendor, currency, bills }, position) => ({
@@ -44,8 +53,8 @@ export const paymentRun: DocumentCommand<'payment-run'> = {
   },
   brings: ({ payments }) =>
     payments.map(({ vendor }, at) => ({ what: 'vendor', id: vendor, at: `/payments/${at}/vendor` })),
-  header: () => ({}),
-  rows: ({ account, payments, amount, amounts }, saving) => [
+  header: ({ sure }) => ({ note: sure?.trim() ?? '' }),
+  rows: ({ account, payments, amount, amounts, doubts = [] }, saving) => [
     { table: facts.paymentRun, rows: [{ document_id: saving.id, bank_account_id: account, amount }] },
     {
       table: facts.runPayment,
@@ -67,13 +76,15 @@ export const paymentRun: DocumentCommand<'payment-run'> = {
           of_id: of,
           amount,
           discount,
+          doubt: doubts.find((one) => one.of === of)?.number ?? '',
         })),
       ),
     },
   ],
-  write: ({ date, account, payments }, names) => ({
+  write: ({ date, account, payments, sure }, names) => ({
     date,
     account,
+    ...given('sure', sure),
     payments: payments.map(({ vendor, currency, bills }) => ({
       vendor: names.vendor(vendor),
       currency,

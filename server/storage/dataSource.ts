@@ -22,6 +22,7 @@ import { SameNumbers1815000000000 } from './migrations/1815000000000-sameNumbers
 import { CustomsDebt1816000000000 } from './migrations/1816000000000-customsDebt.ts';
 import { ReturnReasons1817000000000 } from './migrations/1817000000000-returnReasons.ts';
 import { DocumentNotes1818000000000 } from './migrations/1818000000000-documentNotes.ts';
+import { RunDoubts1820000000000 } from './migrations/1820000000000-runDoubts.ts';
 import { VendorStatements1819000000000 } from './migrations/1819000000000-vendorStatements.ts';
 import { Unusual1807000000000 } from './migrations/1807000000000-unusual.ts';
 import { Preferences1804000000000 } from './migrations/1804000000000-preferences.ts';
@@ -71,6 +72,7 @@ export function dataSource(database: DatabaseConfig, account: Account, connectio
       ReturnReasons1817000000000,
       DocumentNotes1818000000000,
       VendorStatements1819000000000,
+      RunDoubts1820000000000,
     ],
     migrationsTableName: 'migrations',
     synchronize: false,

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import type { Subject } from '@obolus/contract/approvals';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
-import { saidAgainst, server } from '../server/api.ts';
+import { problemOf, saidAgainst, server } from '../server/api.ts';
 import { useMe } from '../server/me.ts';
 import { AskReason } from '../parts/AskReason.tsx';
 import { say } from '../locale/say.ts';
@@ -16,18 +16,22 @@ export interface Answered {
   readonly title: string;
 }
 
-/** The two answers of a second person; a rejection says why. */
+/** The two answers of a second person; a rejection says why, and so does an approval of what is doubtful. */
 export function Answer({ subject, of, seen, title }: Answered) {
   const { company } = useMe();
-  const [isRejecting, setRejecting] = useState(false);
+  /** The answer that is to say why. */
+  const [asking, setAsking] = useState<'approved' | 'rejected'>();
   const [post, { error, isLoading, reset }] = server.usePostMutation();
   const [key, setKey] = useState(() => crypto.randomUUID());
   const give = async (step: 'approved' | 'rejected', reason = '') => {
     const body: BodyOf<'approval'> = { subject, of, seen, date: company.today, step, reason };
-    const { data } = await post({ kind: 'approval', body, key });
-    if (!data) return;
+    const { data, error: refused } = await post({ kind: 'approval', body, key });
+    if (!data) {
+      if (problemOf(refused)?.errors?.[0]?.at === '/reason') setAsking(step);
+      return;
+    }
     setKey(crypto.randomUUID());
-    setRejecting(false);
+    setAsking(undefined);
     toast.success(say(step === 'approved' ? 'approvals.is_approved' : 'approvals.is_rejected', { title }));
   };
   return (
@@ -35,26 +39,26 @@ export function Answer({ subject, of, seen, title }: Answered) {
       <button type="button" className="btn" disabled={isLoading} onClick={() => void give('approved')}>
         {say('approvals.approve')}
       </button>
-      <button type="button" className="btn quiet" disabled={isLoading} onClick={() => setRejecting(true)}>
+      <button type="button" className="btn quiet" disabled={isLoading} onClick={() => setAsking('rejected')}>
         {say('approvals.reject_ask')}
       </button>
-      {!isRejecting && (
+      {!asking && (
         <span className="wrong" role="alert">
           {saidAgainst(error)}
         </span>
       )}
-      {isRejecting && (
+      {asking && (
         <AskReason
-          title={say('approvals.reject_title', { title })}
-          action={say('approvals.reject')}
+          title={say(asking === 'approved' ? 'approvals.approve_title' : 'approvals.reject_title', { title })}
+          action={say(asking === 'approved' ? 'approvals.approve' : 'approvals.reject')}
           needed
           wrong={saidAgainst(error)}
           busy={isLoading}
           onClose={() => {
             reset();
-            setRejecting(false);
+            setAsking(undefined);
           }}
-          onDo={(reason) => void give('rejected', reason)}
+          onDo={(reason) => void give(asking, reason)}
         />
       )}
     </div>

@@ -17,6 +17,15 @@ export interface PaymentRunCommand {
   /** The company's bank account that is paid from. */
   readonly account: string;
   readonly payments: readonly RunPayment[];
+  /** What may be paid twice, as it was known then; and why it is not. */
+  readonly doubts?: readonly RunDoubt[] | undefined;
+  readonly sure?: string | undefined;
+}
+
+/** An open item that may be paid twice, and the number of the document that makes it so. */
+export interface RunDoubt {
+  readonly of: string;
+  readonly number: string;
 }
 
 export interface PaymentRunDocument extends PaymentRunCommand {
@@ -46,7 +55,7 @@ export function decidePaymentRun(books: Books, command: PaymentRunCommand): Deci
   const refusals = checkDate(books, command.date);
   if (command.payments.length === 0) refusals.push(refusal('no_lines', '/payments'));
   if (command.account === '') refusals.push(refusal('missing', '/account'));
-  refusals.push(...checkPaidOnce(command.payments));
+  refusals.push(...checkPaidOnce(command.payments), ...checkSure(command));
   const amounts = command.payments.map((payment, position) => {
     if (!books.vendors.get(payment.vendor)?.account)
       refusals.push(refusal('vendor_without_account', `/payments/${position}/vendor`));
@@ -65,6 +74,12 @@ export function decidePaymentRun(books: Books, command: PaymentRunCommand): Deci
   if (refusals.length > 0) return refused(refusals);
   const amount = base(amounts.reduce((sum, one) => sum + one, 0n));
   return post(books, { document: { ...command, amounts, amount }, date: command.date, postsNothing: true });
+}
+
+/** Whoever asks for a run says why what may be paid twice is not. */
+function checkSure({ doubts = [], sure = '' }: PaymentRunCommand): Refusal[] {
+  const [first] = doubts;
+  return first && sure.trim() === '' ? [refusal('may_be_paid_twice', '/sure', { number: first.number })] : [];
 }
 
 function checkPaidOnce(payments: readonly RunPayment[]): Refusal[] {

@@ -9,7 +9,7 @@ import { Explain } from '../../guide/Explain.tsx';
 import { figureText, figureWritten } from '../../locale/cellTexts.ts';
 import { showDay, showFigure } from '../../locale/figures.ts';
 import { say } from '../../locale/say.ts';
-import { Choice, Field } from '../../parts/Cells.tsx';
+import { Cell, Choice, Field } from '../../parts/Cells.tsx';
 import { Cut } from '../../parts/Cut.tsx';
 import { DateCell } from '../../parts/DateCell.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
@@ -114,6 +114,18 @@ function Choosing({ proposal }: { proposal: Proposal }) {
         )}
         <Cut list={{ rows: items, more: proposal.more }} />
         <Items entering={entering} body={body} proposal={proposal} />
+        {items.some(({ id, doubt }) => doubt && isPaid(body.paid[id])) && (
+          <div className="fields pt-4">
+            <Field name={say('paying.why_not_twice')} wide>
+              <Cell
+                label={say('paying.why_not_twice')}
+                value={body.sure ?? ''}
+                wrong={wrongAt(refusals, '/sure')}
+                onChange={(sure) => change({ sure })}
+              />
+            </Field>
+          </div>
+        )}
       </div>
       <Footing
         entering={entering}

@@ -72,7 +72,10 @@ function Shown({ run }: { run: RunView }) {
 function Standing({ run }: { run: RunView }) {
   return (
     <ol className="pb-3">
-      <li>{say('paying.entered', { name: run.enteredBy, at: showInstant(run.enteredAt) })}</li>
+      <li>
+        {say('paying.entered', { name: run.enteredBy, at: showInstant(run.enteredAt) })}
+        {run.sure && `: “${run.sure}”`}
+      </li>
       {run.state === 'waits' && (
         <li className="text-bronze">{say(run.mine ? 'paying.waits_for_another' : 'paying.waits_for_release')}</li>
       )}

@@ -15,6 +15,8 @@ export interface RunBody {
   /** What is due by then is proposed. */
   readonly until: string;
   readonly paid: Readonly<Record<string, Paid>>;
+  /** Why what may be paid twice is not. */
+  readonly sure?: string;
 }
 
 const groupOf = ({ vendor, currency }: ProposedItem): string => `${vendor} ${currency}`;
@@ -50,7 +52,7 @@ const totalOf = (items: readonly ProposedItem[], date: string): string =>
 
 /** The run that stands for what was chosen, a payment for each vendor and currency; undefined while nothing is. */
 export function runOf(
-  { date, account, paid }: RunBody,
+  { date, account, paid, sure }: RunBody,
   items: readonly ProposedItem[],
 ): BodyOf<'payment-run'> | undefined {
   const chosen = items.filter(({ id }) => isPaid(paid[id]));
@@ -59,6 +61,7 @@ export function runOf(
   return {
     date,
     account,
+    ...(sure ? { sure } : {}),
     payments: groups.map((group) => {
       const own = chosen.filter((item) => groupOf(item) === group);
       const [{ vendor, currency } = { vendor: '', currency: '' }] = own;
