@@ -176,7 +176,8 @@ const MADE: { readonly [Name in Word]: (step: Extract<Step, Record<Name, unknown
   },
   prepayment(step, as) {
     const { id, currency } = as.vendor(step.prepayment);
-    return { kind: 'prepayment', body: { vendor: id, date: as.date, currency, amount: step.amount } };
+    const order = step.ordered === undefined ? {} : { order: as.document(step.ordered) };
+    return { kind: 'prepayment', body: { vendor: id, date: as.date, currency, amount: step.amount, ...order } };
   },
   step({ step: deed, of, reason = '' }, as) {
     const about = { of: as.document(of), seen: 1, date: as.date, reason };

@@ -32,6 +32,8 @@ const { sayingAll } = speakerFor('en');
 
 const DAYS = 185;
 
+const enteredOn = ({ day, entered = day }: Step): number => entered;
+
 /** Lays the demo company relative to `today`, through the same imports and commands as the interface uses. */
 export async function loadDemo(source: DataSource, today: string): Promise<void> {
   const day = (before: number) => addDays(today, -before);
@@ -49,8 +51,9 @@ export async function loadDemo(source: DataSource, today: string): Promise<void>
 
   const documents = new Map<string, string>();
   const lookups = await readLookups(source.manager);
-  const now = (step: Step) => () => new Date(Date.parse(`${day(step.day)}T09:00:00Z`) + STORY.indexOf(step) * 60_000);
-  for (const step of [...STORY].sort((a, b) => b.day - a.day)) {
+  const now = (step: Step) => () =>
+    new Date(Date.parse(`${day(enteredOn(step))}T09:00:00Z`) + STORY.indexOf(step) * 60_000);
+  for (const step of [...STORY].sort((a, b) => enteredOn(b) - enteredOn(a))) {
     const { kind, body } = documentOf(step, known(day(step.day), lookups, documents));
     const user =
       users.find(
@@ -68,7 +71,7 @@ export async function loadDemo(source: DataSource, today: string): Promise<void>
       user,
       key: randomUUID(),
       now: now(step),
-      today: day(step.day),
+      today: day(enteredOn(step)),
     }).catch((problem: unknown) => {
       if (problem instanceof RefusedError)
         throw new Error(

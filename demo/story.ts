@@ -15,7 +15,7 @@ interface OrderedFor {
 }
 
 /** One step of the demo: a document, laid so many days before the day the demo is loaded. */
-export type Step = { readonly name: string; readonly day: number } & (
+export type Step = { readonly name: string; readonly day: number; /** How many days before it was entered, where that was not on its own day. */ readonly entered?: number } & (
   | { readonly order: string; readonly lines: readonly Ordered[]; readonly note?: string; readonly carriage?: readonly [incoterm: NonNullable<BodyOf<'order'>['incoterm']>, place: string] }
   | {
       readonly receipt: string;
@@ -50,7 +50,7 @@ export type Step = { readonly name: string; readonly day: number } & (
   | { readonly return: string; readonly number: string; readonly lines: readonly (readonly [of: string, quantity: string, lots?: StoryLots])[] }
   | { readonly standard: readonly [item: string, standard: string][] }
   | { readonly payment: string; readonly bills: readonly [bill: string, amount: string][] }
-  | { readonly prepayment: string; readonly amount: string }
+  | { readonly prepayment: string; readonly amount: string; /** The order that it is for; a deposit where none is named. */ readonly ordered?: string }
   | { readonly step: 'held' | 'released' | 'sent' | 'approved' | 'rejected'; readonly of: string; readonly reason?: string }
   | { readonly change: string; readonly reason: string; readonly lines: readonly (readonly [of: string, quantity: string, price: string, dueInDays: number])[] }
   | { readonly close: string; readonly reason: string; readonly lines: readonly string[] }
@@ -194,4 +194,11 @@ export const STORY: readonly Step[] = [
   { name: 'gr-bobbins-e', day: 1, receipt: 'MILL', slip: 'MT-205', lines: [['bobbins-e/1', '100'], ['bobbins-f/1', '150']] },
   { name: 'gr-reeds-a', day: 1, receipt: 'ALDR', slip: 'AJ-7831', lines: [['reeds-a/1', '20'], ['reeds-b/1', '22']] },
   { name: 'gr-reeds-d', day: 1, receipt: 'ALDR', slip: 'AJ-7832', lines: [['reeds-d/1', '15'], ['reeds-e/1', '5']] },
+  // Shuttles of which some went back before their bill, which came for the rest; its discount is about to lapse. Wool that is prepaid.
+  { name: 'shuttles-3', day: 14, entered: 0, order: 'DHOL', lines: [['BS-25', '2 box', '206.25', 6]] },
+  { name: 'gr-shuttles-3', day: 9, entered: 0, receipt: 'DHOL', slip: 'DSW/896', lines: [['shuttles-3/1', '50']] },
+  { name: 'put-7', day: 9, entered: 0, puts: [['gr-shuttles-3/1', '50', 'S-01']] },
+  { name: 'vr-2', day: 8, entered: 0, return: 'DHOL', number: 'DSW-R 4', lines: [['gr-shuttles-3/1', '10']] },
+  { name: 'vb-shuttles-3', day: 8, entered: 0, bill: 'DHOL', number: 'DSW-5477', lines: [['gr-shuttles-3/1', '40', '206.25']] },
+  { name: 'pre-2', day: 3, entered: 0, prepayment: 'TARN', amount: '2500', ordered: 'wool-3' },
 ];

@@ -42,6 +42,7 @@ import { purpose } from './de/purpose.ts';
 import { receiving } from './de/receiving.ts';
 import { refusal } from './de/refusal.ts';
 import { register } from './de/register.ts';
+import { return_paper } from './de/return_paper.ts';
 import { returns } from './de/returns.ts';
 import { role } from './de/role.ts';
 import { rows } from './de/rows.ts';
@@ -100,6 +101,7 @@ export const de: Catalogue = {
   ...receiving,
   ...refusal,
   ...register,
+  ...return_paper,
   ...returns,
   ...role,
   ...rows,

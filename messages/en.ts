@@ -42,6 +42,7 @@ import { purpose } from './en/purpose.ts';
 import { receiving } from './en/receiving.ts';
 import { refusal } from './en/refusal.ts';
 import { register } from './en/register.ts';
+import { return_paper } from './en/return_paper.ts';
 import { returns } from './en/returns.ts';
 import { role } from './en/role.ts';
 import { rows } from './en/rows.ts';
@@ -100,6 +101,7 @@ export const en = {
   ...receiving,
   ...refusal,
   ...register,
+  ...return_paper,
   ...returns,
   ...role,
   ...rows,

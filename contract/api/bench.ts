@@ -198,6 +198,10 @@ export const benchEndpoints = {
       to: Type.String({ maxLength: 160, pattern: '^[^\\s@,<>]+@[^\\s@,<>]+$' }),
       subject: Text(200),
       text: Text(20_000),
+      returns: Type.Optional(Type.Array(Id, { maxItems: 20, description: 'Returns whose packing lists go with it' })),
+      about: Type.Optional(
+        Type.Array(Id, { maxItems: 200, description: 'Documents at which it is noted that it was sent' }),
+      ),
     }),
     reply: Done,
   }),

@@ -10,6 +10,7 @@ import {
   ReturnableLine,
   VendorAccount,
 } from '../views/payables.ts';
+import { Paper } from '../views/documents.ts';
 import { byId, firstOf } from './parts.ts';
 
 export const payablesEndpoints = {
@@ -65,6 +66,15 @@ export const payablesEndpoints = {
     summary: 'What vendors owe, beside what the accounts say',
     allow: 'signed-in',
     reply: CreditsOwed,
+  }),
+  returnPdf: endpoint({
+    method: 'get',
+    path: '/returns/:id/paper.pdf',
+    summary: 'The packing list of a return as PDF',
+    allow: 'signed-in',
+    params: byId,
+    reply: Paper,
+    produces: 'application/pdf',
   }),
   returnableLines: endpoint({
     method: 'get',

@@ -11,4 +11,5 @@ export const component: Record<keyof typeof en, string> = {
   'component.standard': 'Standardkosten',
   'component.tax': 'Steuer',
   'component.price difference': 'Preisabweichung',
+  'component.price-variance': 'Preisabweichung',
 };

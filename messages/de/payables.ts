@@ -118,4 +118,5 @@ export const payables: Record<keyof typeof en, string> = {
   'payables.statements_kept': 'Ihre Auszüge, abgestimmt und abgelegt',
   'payables.signed_by': 'Abgezeichnet von',
   'payables.differing': 'Abweichende Zeilen',
+  'payables.write_about': 'Dem Lieferanten schreiben',
 };

@@ -43,4 +43,10 @@ export const returns: Record<keyof typeof en, string> = {
   'returns.received_of': 'Kam als Geld für {name}',
   'returns.rest_of': 'Wohin das Abgelehnte von {name} geht',
   'returns.without_memo': 'Keine Gutschrift kommt …',
+  'returns.list_goes_with_it': 'Der Packzettel geht mit.',
+  'returns.by_vendor': 'Wer uns schuldet',
+  'returns.owed_since': 'Seit',
+  'returns.remind': 'Erinnerung schreiben',
+  'returns.packing_list': 'Packzettel',
+  'returns.announce': 'Mailen',
 };

@@ -9,4 +9,5 @@ export const component = {
   'component.standard': 'Standard cost',
   'component.tax': 'Tax',
   'component.price difference': 'Price difference',
+  'component.price-variance': 'Price variance',
 } as const;

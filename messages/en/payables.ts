@@ -113,4 +113,5 @@ export const payables = {
   'payables.statements_kept': 'Their statements, compared and kept',
   'payables.signed_by': 'Signed by',
   'payables.differing': 'Lines that differed',
+  'payables.write_about': 'Write to the vendor',
 } as const;

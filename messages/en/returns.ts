@@ -40,4 +40,10 @@ export const returns = {
   'returns.received_of': 'Came in money for {name}',
   'returns.rest_of': 'Where what is refused of {name} goes',
   'returns.without_memo': 'No credit memo comes …',
+  'returns.list_goes_with_it': 'The packing list goes with it.',
+  'returns.by_vendor': 'Who owes us',
+  'returns.owed_since': 'Since',
+  'returns.remind': 'Write a reminder',
+  'returns.packing_list': 'Packing list',
+  'returns.announce': 'Mail it',
 } as const;

@@ -274,7 +274,8 @@ describe('what may be paid twice', () => {
     expect(doubtOf(older)).toBeNull();
     expect(doubtOf(linen)).toMatchObject({ why: 'prepaid' });
     // Whoever asks for it says why it is not; whoever releases it sees both.
-    const asked = (sure: string) => ines.post('payment-run', runOf([{ vendor: '1', bills: [[paper, '321']] }], { sure }));
+    const asked = (sure: string) =>
+      ines.post('payment-run', runOf([{ vendor: '1', bills: [[paper, '321']] }], { sure }));
     expect(reasons(await asked(' '))).toEqual(['may_be_paid_twice /sure']);
     const run = String((await asked('Two deliveries')).body.id);
     const seen = await viewOf(run);

@@ -7,7 +7,7 @@ import { baseCurrency } from '../setUp/baseCurrency.ts';
 import { stands } from '../storage/load/rows.ts';
 import { upTo } from '../storage/upTo.ts';
 import { UNANSWERED } from '../storage/approvalRequests.ts';
-import { doubtsOf } from './paidTwice.ts';
+import { doubtsOf } from '../queries/paidTwice.ts';
 
 const MOST = 10_000;
 

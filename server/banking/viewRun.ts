@@ -8,7 +8,7 @@ import { big, type Row, showAmount, text } from '../queries/figures.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
 import { groupBy } from '../storage/groupBy.ts';
 import { stands } from '../storage/load/rows.ts';
-import { doubtsOf } from './paidTwice.ts';
+import { doubtsOf } from '../queries/paidTwice.ts';
 import { ACCOUNT_SINCE } from './proposal.ts';
 
 /** A payment run with its payments, and how each stands with the bank. */

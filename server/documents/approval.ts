@@ -6,7 +6,7 @@ import { applyChange } from '../setUp/approved.ts';
 import type { Waiting } from '../setUp/second.ts';
 import { formatAmount } from '@obolus/core/exact/amounts';
 import { lineId } from '@obolus/core/costing/pool';
-import { doubtedSince } from '../banking/paidTwice.ts';
+import { doubtedSince } from '../queries/paidTwice.ts';
 import { writeRunFile } from '../transfers/runFile.ts';
 import { loadPaymentRuns } from '../storage/load/paymentRuns.ts';
 import { paymentRun } from './paymentRun.ts';

@@ -1,5 +1,5 @@
 import { documentAmount, formatAmount } from '@obolus/core/exact/amounts';
-import { doubtsOf } from '../banking/paidTwice.ts';
+import { doubtsOf } from '../queries/paidTwice.ts';
 import { loadOrderLines } from '../storage/load/orderLines.ts';
 import { loadVendors } from '../storage/load/company.ts';
 import { loadPayables } from '../storage/load/payables.ts';
@@ -10,9 +10,12 @@ import { given } from './writeParts.ts';
 
 export const paymentRun: DocumentCommand<'payment-run'> = {
   question: async (manager, { body: { payments } }) => ({
-    doubts: [...(await doubtsOf(manager, payments.flatMap(({ bills }) => bills.map(({ of }) => of))))].map(
-      ([of, doubt]) => ({ of, number: doubt.of }),
-    ),
+    doubts: [
+      ...(await doubtsOf(
+        manager,
+        payments.flatMap(({ bills }) => bills.map(({ of }) => of)),
+      )),
+    ].map(([of, doubt]) => ({ of, number: doubt.of })),
   }),
   read: (body, reader, { user, doubts = [] }) => ({
     kind: 'payment-run',

@@ -65,6 +65,15 @@ export interface MailServer {
   readonly from: string;
 }
 
+/** A mail to be sent, in plain text. */
+export interface Outgoing {
+  readonly id: string;
+  readonly to: string;
+  readonly subject: string;
+  readonly text: string;
+  readonly attachments?: readonly { readonly name: string; readonly content: Buffer }[];
+}
+
 /** A mail of ours is known by this when it comes by. */
 export const messageIdOf = (id: string): string => `<${id}@obolus>`;
 
@@ -74,12 +83,20 @@ export const messageIdOf = (id: string): string => `<${id}@obolus>`;
 export async function sendMail(
   source: DataSource,
   { host, port, from }: MailServer,
-  { id, to, subject, text: body }: { id: string; to: string; subject: string; text: string },
+  { id, to, subject, text: body, attachments = [] }: Outgoing,
   now: Date,
 ): Promise<boolean> {
   const isNew = await keepMail(
     source,
-    { outward: true, sender: from, recipients: [to], subject, text: body, attachments: [], at: now },
+    {
+      outward: true,
+      sender: from,
+      recipients: [to],
+      subject,
+      text: body,
+      attachments: attachments.map(({ name }) => name),
+      at: now,
+    },
     id,
   );
   if (!isNew) return false;
@@ -93,7 +110,14 @@ export async function sendMail(
     disableUrlAccess: true,
   });
   try {
-    await transport.sendMail({ from, to, subject, text: body, messageId: messageIdOf(id) });
+    await transport.sendMail({
+      from,
+      to,
+      subject,
+      text: body,
+      messageId: messageIdOf(id),
+      attachments: attachments.map(({ name, content }) => ({ filename: name, content })),
+    });
     return true;
   } catch (problem) {
     await source.query('DELETE FROM mail WHERE id = ?', [id]);

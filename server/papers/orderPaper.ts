@@ -133,7 +133,8 @@ export async function readOrderPaper(
 }
 
 const linesOf = (address: string | null | undefined): string[] => text(address).split('\n').filter(Boolean);
-const addressOf = (name: string | null | undefined, address: string | null | undefined): Address => ({
+/** A name with the lines of its address. */
+export const addressOf = (name: string | null | undefined, address: string | null | undefined): Address => ({
   name: text(name),
   lines: linesOf(address),
 });

@@ -1,27 +1,22 @@
-import { createRequire } from 'node:module';
-import PdfDocument from 'pdfkit';
-import type { Address, OrderPaper, PaperLine } from './orderPaper.ts';
+import type { OrderPaper, PaperLine } from './orderPaper.ts';
 import type { MessageId } from '@obolus/messages/message';
-import type { Language, Speaker } from '@obolus/messages/speaker';
-import { figureIn } from '@obolus/messages/writing';
 import { speakerFor } from '../asking/speakers.ts';
-
-type Pdf = InstanceType<typeof PdfDocument>;
-
-const { resolve } = createRequire(import.meta.url);
-/** Embedded, so that the paper looks the same everywhere and its text can be searched. */
-const FONTS = {
-  text: resolve('@expo-google-fonts/source-sans-3/400Regular/SourceSans3_400Regular.ttf'),
-  strong: resolve('@expo-google-fonts/source-sans-3/600SemiBold/SourceSans3_600SemiBold.ttf'),
-  title: resolve('@expo-google-fonts/source-serif-4/600SemiBold/SourceSerif4_600SemiBold.ttf'),
-} as const;
-
-/* A4 in points. */
-const LEFT = 56;
-const RIGHT = 539;
-const BOTTOM = 770;
-const INK = '#1d201c';
-const DIM = '#5c6158';
+import {
+  addressBlock,
+  BOTTOM,
+  DIM,
+  factsOf,
+  FONTS,
+  hairline,
+  LEFT,
+  letterPdf,
+  type Pdf,
+  RIGHT,
+  rule,
+  titleOf,
+  write,
+  type Writing,
+} from './letterPdf.ts';
 
 interface Column {
   readonly title?: MessageId;
@@ -53,88 +48,30 @@ const COLUMNS: readonly Column[] = [
   },
 ];
 
-/** How the paper's language writes figures and days; days longer than elsewhere, for nobody may take them for others. */
-interface Writing extends Pick<Speaker, 'say'> {
-  readonly figure: (plain: string) => string;
-  readonly day: (day: string) => string;
-  readonly longDay: (day: string) => string;
-}
-
-const LOCALES: Readonly<Record<Language, readonly [figures: string, days: string]>> = {
-  en: ['en-US', 'en-GB'],
-  de: ['de-DE', 'de-DE'],
-};
-
-function writingOf(language: Language): Writing {
-  const [figures, days] = LOCALES[language];
-  const dated = (month: 'short' | 'long') => {
-    const format = new Intl.DateTimeFormat(days, { day: 'numeric', month, year: 'numeric', timeZone: 'UTC' });
-    return (day: string) => (day === '' ? '' : format.format(new Date(`${day}T00:00:00Z`)));
-  };
-  return {
-    say: speakerFor(language).say,
-    figure: (plain) => figureIn(figures, plain),
-    day: dated('short'),
-    longDay: dated('long'),
-  };
-}
-
 /** The order as PDF: a letter with the vendor's address in the window, lines over as many pages as they need, the total at the end. */
 export function orderPdf(paper: OrderPaper): Promise<Buffer> {
-  const writing = writingOf(paper.language);
-  const { say } = writing;
-  const pdf = new PdfDocument({
-    size: 'A4',
-    margins: { top: 56, left: LEFT, right: 56, bottom: 36 },
-    bufferPages: true,
-    font: FONTS.text,
-    lang: paper.language,
-    info: {
-      Title: say('order_paper.named', { number: paper.number, version: paper.version }),
-      Author: paper.company.name,
-    },
+  const { company, number, version, language } = paper;
+  const { say } = speakerFor(language);
+  const about = {
+    title: say('order_paper.named', { number, version }),
+    author: company.name,
+    foot: say('order_paper.footer', { company: company.name, number, version }),
+    language,
+  };
+  return letterPdf(about, (pdf, writing) => {
+    letterHead(pdf, paper, writing);
+    lines(pdf, paper, writing);
   });
-  const chunks: Buffer[] = [];
-  pdf.on('data', (chunk: Buffer) => chunks.push(chunk));
-  const whole = new Promise<Buffer>((done, fail) => {
-    pdf.on('end', () => done(Buffer.concat(chunks)));
-    pdf.on('error', fail);
-  });
-  letterHead(pdf, paper, writing);
-  lines(pdf, paper, writing);
-  pages(pdf, paper, writing);
-  pdf.end();
-  return whole;
-}
-
-function write(
-  pdf: Pdf,
-  what: string,
-  at: number,
-  y: number,
-  { width = 230, size = 9.5, font = FONTS.text as string, color = INK, align = 'left' as 'left' | 'right' } = {},
-): number {
-  pdf.font(font).fontSize(size).fillColor(color).text(what, at, y, { width, align, lineGap: 1 });
-  return pdf.y;
-}
-
-function addressBlock(pdf: Pdf, { name, lines: address }: Address, at: number, top: number, title: string): number {
-  let y = write(pdf, title, at, top, { size: 8, color: DIM });
-  y = write(pdf, name, at, y + 1, { font: FONTS.strong });
-  for (const line of address) y = write(pdf, line, at, y);
-  return y;
 }
 
 function letterHead(pdf: Pdf, paper: OrderPaper, { say, longDay }: Writing): void {
-  write(pdf, paper.company.name, LEFT, 48, { size: 17, font: FONTS.title, width: 300 });
-  write(pdf, paper.company.lines.join(' · '), LEFT, pdf.y, { size: 8.5, color: DIM, width: 300 });
-  write(pdf, say('order_paper.title'), 339, 48, { size: 17, font: FONTS.title, width: 200, align: 'right' });
   const { number, version } = paper;
-  write(pdf, version > 1 ? say('order_paper.version', { number, version }) : number, 339, pdf.y, {
-    size: 11,
-    width: 200,
-    align: 'right',
-  });
+  titleOf(
+    pdf,
+    paper.company,
+    say('order_paper.title'),
+    version > 1 ? say('order_paper.version', { number, version }) : number,
+  );
   if (!paper.released)
     write(pdf, say('order_paper.not_released'), 339, pdf.y + 2, {
       size: 9.5,
@@ -160,12 +97,7 @@ function letterHead(pdf: Pdf, paper: OrderPaper, { say, longDay }: Writing): voi
       : [[say('order_paper.delivery'), say('order_paper.incoterms', { terms: paper.carriage })] as const]),
     ...(paper.note === '' ? [] : [[say('order_paper.note'), paper.note] as const]),
   ];
-  let y = Math.max(below + 18, 210);
-  for (const [name, value] of facts) {
-    write(pdf, name, LEFT, y, { width: 76, color: DIM });
-    y = write(pdf, value, 134, y, { width: RIGHT - 134 }) + 1;
-  }
-  pdf.y = y + 12;
+  factsOf(pdf, facts, Math.max(below + 18, 210));
 }
 
 function heading(pdf: Pdf, paper: OrderPaper, { say }: Writing, top: number): number {
@@ -176,9 +108,6 @@ function heading(pdf: Pdf, paper: OrderPaper, { say }: Writing, top: number): nu
   rule(pdf, top + 14, 0.8);
   return top + 19;
 }
-
-const rule = (pdf: Pdf, y: number, thick: number) =>
-  pdf.moveTo(LEFT, y).lineTo(RIGHT, y).lineWidth(thick).strokeColor(INK).stroke();
 
 function lines(pdf: Pdf, paper: OrderPaper, writing: Writing): void {
   const { say, figure } = writing;
@@ -203,12 +132,7 @@ function lines(pdf: Pdf, paper: OrderPaper, writing: Writing): void {
     for (const { at, width, align, show } of COLUMNS) write(pdf, show(line, writing), at, y, { width, align });
     if (more !== '') write(pdf, more, 80, y + height - 11, { width: 168, size: 8, color: DIM });
     y += height + 5;
-    pdf
-      .moveTo(LEFT, y - 3)
-      .lineTo(RIGHT, y - 3)
-      .lineWidth(0.3)
-      .strokeColor('#b9beb2')
-      .stroke();
+    hairline(pdf, y - 3);
   }
   if (y > BOTTOM - 40) {
     pdf.addPage();
@@ -224,21 +148,4 @@ function lines(pdf: Pdf, paper: OrderPaper, writing: Writing): void {
   });
   rule(pdf, y + 26, 0.8);
   rule(pdf, y + 28, 0.8);
-}
-
-function pages(pdf: Pdf, { company, number, version }: OrderPaper, { say }: Writing): void {
-  const { count } = pdf.bufferedPageRange();
-  for (let page = 0; page < count; page += 1) {
-    pdf.switchToPage(page);
-    write(pdf, say('order_paper.footer', { company: company.name, number, version }), LEFT, 790, {
-      size: 8,
-      color: DIM,
-    });
-    write(pdf, say('order_paper.page', { page: page + 1, count }), 339, 790, {
-      size: 8,
-      color: DIM,
-      width: 200,
-      align: 'right',
-    });
-  }
 }

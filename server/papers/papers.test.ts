@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { XMLParser } from 'fast-xml-parser';
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { pdfText as read } from '../testing/pdfText.ts';
 import type { OrderPaper, PaperLine } from './orderPaper.ts';
 import { orderPdf } from './orderPdf.ts';
 import { orderUbl } from './orderUbl.ts';
@@ -40,23 +40,6 @@ const paper = (more: Partial<OrderPaper> = {}): OrderPaper => ({
   total: '292.50',
   ...more,
 });
-
-/** The text of each page, as another program reads it, and the names of the fonts that are embedded. */
-async function read(pdf: Buffer): Promise<{ pages: string[]; embedded: number }> {
-  const document = await getDocument({ data: new Uint8Array(pdf), useSystemFonts: false, verbosity: 0 }).promise;
-  const pages: string[] = [];
-  for (let number = 1; number <= document.numPages; number += 1) {
-    const { items } = await (await document.getPage(number)).getTextContent();
-    pages.push(
-      items
-        .map((item) => ('str' in item ? item.str : ''))
-        .join(' ')
-        .replace(/\s+/g, ' '),
-    );
-  }
-  await document.destroy();
-  return { pages, embedded: (pdf.toString('latin1').match(/\/FontFile2/g) ?? []).length };
-}
 
 describe('an order on paper', () => {
   it('names who orders what of whom, where to, by when and at what price, in fonts of its own', async () => {

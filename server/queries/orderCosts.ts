@@ -7,9 +7,16 @@ import { readExpectedCosts } from './expectedCosts.ts';
 import { big, type Row, showAmount, showQuantity, showUnitCost, text } from './figures.ts';
 import { inWords } from '../asking/inWords.ts';
 
-/** What is the goods' own: their price, and what later changed it. */
+/** What is the goods' own: their price, what later changed it, and what takes both to a standard. */
 const GOODS = 'goods';
-const OF_GOODS: ReadonlySet<string> = new Set(['goods', 'price difference', 'rebate', 'discount']);
+const OF_GOODS: ReadonlySet<string> = new Set([
+  'goods',
+  'price difference',
+  'rebate',
+  'discount',
+  'standard',
+  'price-variance',
+]);
 const UNIT_COST_PLACES = 4;
 
 /** Components of received lines by order line, an estimate counting with the charge that takes its place. */

@@ -19,6 +19,7 @@ import { listFile } from '../lists/file.ts';
 import { readMail } from '../mail/readMail.ts';
 import { readAccountStatement } from '../papers/accountStatement.ts';
 import { orderPdf } from '../papers/orderPdf.ts';
+import { returnPdf } from '../papers/returnPdf.ts';
 import { openBooks } from '../storage/dataSource.ts';
 import { type Answer, refusalOf, withFiles } from './answer.ts';
 
@@ -40,6 +41,7 @@ const TASKS = {
   readAccountStatement: (_: DataSource, content: Buffer) => readAccountStatement(content),
   readMail: (_: DataSource, content: Buffer) => readMail(content),
   orderPdf: (_: DataSource, ...asked: Parameters<typeof orderPdf>) => orderPdf(...asked),
+  returnPdf: (_: DataSource, ...asked: Parameters<typeof returnPdf>) => returnPdf(...asked),
   previewLong: <Kind extends DocumentKind>(
     source: DataSource,
     kind: Kind,

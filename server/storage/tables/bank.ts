@@ -14,7 +14,15 @@ export const bankFacts = {
   }),
   runBill: table(
     'run_bill',
-    { document_id: id(), payment_no: line(), bill_no: line(), of_id: ref(), amount: figure(), discount: figure(), doubt: text(30) },
+    {
+      document_id: id(),
+      payment_no: line(),
+      bill_no: line(),
+      of_id: ref(),
+      amount: figure(),
+      discount: figure(),
+      doubt: text(30),
+    },
     { indices: { run_bill_by_document: ['of_id'] } },
   ),
   /** The file of a run that was released: written with its release, once. */

@@ -23,6 +23,7 @@ import { OrderActions } from '../orders/OrderActions.tsx';
 import { OrderCosts } from '../orders/OrderCosts.tsx';
 import { OrderHistory } from '../orders/OrderHistory.tsx';
 import { Notes } from './Notes.tsx';
+import { ReturnActions } from '../returns/ReturnActions.tsx';
 import { say, shown } from '../../locale/say.ts';
 
 /** Asked whenever it is opened: what was posted elsewhere shows in its trail. */
@@ -80,6 +81,7 @@ export function Document() {
           }
         >
           {order && <OrderActions order={order} />}
+          {data.kind === 'return' && !isReversed(data) && <ReturnActions data={data} />}
           <Reverse data={data} />
           <Again key={data.id} data={data} />
           <Step data={data} step={isReversed(data) ? undefined : KINDS[data.kind]?.further?.(data)} />

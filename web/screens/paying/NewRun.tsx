@@ -6,7 +6,6 @@ import { DateField } from '../../drafts/HeaderFields.tsx';
 import { type Entering, useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
 import { Explain } from '../../guide/Explain.tsx';
-import { figureText, figureWritten } from '../../locale/cellTexts.ts';
 import { showDay, showFigure } from '../../locale/figures.ts';
 import { say } from '../../locale/say.ts';
 import { Cell, Choice, Field } from '../../parts/Cells.tsx';
@@ -17,10 +16,9 @@ import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { server } from '../../server/api.ts';
 import { useMayPost, useMe } from '../../server/me.ts';
-import type { Column } from '../../table/column.ts';
 import { Grid } from '../../table/Grid.tsx';
 import { Line } from '../../table/Line.tsx';
-import { doubtWords } from './doubtWords.ts';
+import { Remark, runColumns, type RunRow } from './runColumns.tsx';
 import {
   isPaid,
   type Paid,
@@ -155,55 +153,6 @@ function Sums({ sums }: { sums: ReturnType<typeof sumsByCurrency> }) {
   );
 }
 
-interface RunRow {
-  readonly item: ProposedItem;
-  readonly vendor: string;
-  readonly paid: Paid;
-}
-
-const paying = (name: keyof Paid, title: string): Column<RunRow> => ({
-  id: name,
-  title,
-  className: 'num',
-  room: 'min-w-[104px]',
-  ...(name === 'amount' ? { always: true } : {}),
-  text: ({ paid }) => figureText(paid[name]),
-  write: (row, text) => (row.item.held === '' ? { ...row, paid: { ...row.paid, [name]: figureWritten(text) } } : row),
-});
-
-const columns = (): Column<RunRow>[] => [
-  { id: 'take', title: say('payables.take'), silent: true },
-  { id: 'vendor', title: say('word.vendor'), className: 'name', always: true, text: ({ vendor }) => vendor },
-  {
-    id: 'item',
-    title: say('payables.open_item'),
-    className: 'name',
-    text: ({ item }) => item.reference || item.number,
-  },
-  { id: 'due', title: say('word.due'), text: ({ item }) => item.due },
-  { id: 'until', title: say('word.discount_until'), text: ({ item }) => item.discountDay },
-  { id: 'open', title: say('word.open'), className: 'num', text: ({ item }) => figureText(item.open) },
-  { id: 'currency', title: say('word.currency'), text: ({ item }) => item.currency },
-  paying('amount', say('payables.pay')),
-  paying('discount', say('word.discount')),
-  { id: 'held', title: say('paying.remark'), text: ({ item }) => heldWords(item) },
-];
-
-const heldWords = ({ held, run }: ProposedItem): string =>
-  held === '' ? '' : held === 'in-a-run' ? say('paying.in_run', { run }) : say(`status.${held}`);
-
-/** Why it is not paid, or what somebody should look at before it is. */
-function Remark({ item, since }: { item: ProposedItem; since: string }) {
-  if (item.held !== '') return <span className="dim">{heldWords(item)}</span>;
-  return (
-    <span className="text-over">
-      {[item.doubt && doubtWords(item.doubt), since !== '' && say('paying.account_new', { day: { day: since } })]
-        .filter(Boolean)
-        .join(' · ')}
-    </span>
-  );
-}
-
 const NOT_PAID: Paid = { amount: '', discount: '' };
 
 function Items({
@@ -241,7 +190,7 @@ function Items({
     <Grid
       name="run-items"
       label={say('payables.open_items')}
-      columns={columns()}
+      columns={runColumns()}
       lines={rows}
       write={(changed) =>
         change({

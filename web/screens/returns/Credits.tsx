@@ -3,6 +3,7 @@ import { List } from '../../lists/List.tsx';
 import { showFigure } from '../../locale/figures.ts';
 import { server } from '../../server/api.ts';
 import { Head } from '../../parts/Head.tsx';
+import { Reminders } from './Reminders.tsx';
 import { ReturnsTabs } from './ReturnsTabs.tsx';
 import { say } from '../../locale/say.ts';
 
@@ -32,6 +33,7 @@ export function Credits() {
       <div className="body">
         <Drafts of={['claim-closing']} />
         <Owed />
+        <Reminders />
         <List
           list="credits"
           empty={

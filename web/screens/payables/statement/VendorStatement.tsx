@@ -5,6 +5,7 @@ import { useDraft, wrongAt } from '../../../drafts/useDraft.ts';
 import { Drafts } from '../../../drafts/Drafts.tsx';
 import { Footing } from '../../../frame/Footing.tsx';
 import { showFigure } from '../../../locale/figures.ts';
+import { WriteLetter } from '../../../letters/WriteLetter.tsx';
 import { say } from '../../../locale/say.ts';
 import { Cell, Field } from '../../../parts/Cells.tsx';
 import { DateCell } from '../../../parts/DateCell.tsx';
@@ -17,6 +18,7 @@ import { useVendor, useVendors } from '../../../server/known.ts';
 import { useMayPost, useMe } from '../../../server/me.ts';
 import { OnlyHere } from './OnlyHere.tsx';
 import { StatementGrid } from './StatementGrid.tsx';
+import { statementLetter } from './statementLetter.ts';
 import { type Body, isBlank, linesRead, NO_LINE, statementBody } from './statementLines.ts';
 
 /** A vendor's statement laid beside our account, line by line, and kept with the balance that both sides agree upon. */
@@ -59,6 +61,13 @@ export function VendorStatement() {
   return (
     <div className="screen">
       <Head title={named?.name ?? ''} more={say('kind.vendor-statement')} about={say('payables.statement_about')}>
+        {mayKeep && named && statement?.beside.some(({ found }) => found !== 'agreed') && (
+          <WriteLetter
+            vendor={{ id: vendor, name: named.name }}
+            trigger={say('payables.write_about')}
+            letter={(speaker) => statementLetter(body, { vendor: named.name, currency }, statement.beside, speaker)}
+          />
+        )}
         <Link className="btn quiet" to={`/payables/vendors/${vendor}`}>
           {say('payables.vendor_account')}
         </Link>

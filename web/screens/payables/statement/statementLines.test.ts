@@ -1,4 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
+import { en } from '@obolus/messages/en';
+import { speakerOf } from '@obolus/messages/speaker';
+import { statementLetter } from './statementLetter.ts';
 import { linesRead, NO_LINE, statementBody, stepFor } from './statementLines.ts';
 
 const TODAY = '2026-11-23';
@@ -59,13 +62,14 @@ describe('lines from a file', () => {
   });
 });
 
+const own = (kind: 'bill' | 'payment') => ({
+  document: { id: '1', kind, number: 'N-1' },
+  date: TODAY,
+  reference: '',
+  amount: '1',
+});
+
 describe('the next step of a line', () => {
-  const own = (kind: 'bill' | 'payment') => ({
-    document: { id: '1', kind, number: 'N-1' },
-    date: TODAY,
-    reference: '',
-    amount: '1',
-  });
   it.each([
     ['agreed', own('bill'), '5', 'none'],
     ['amount-differs', own('bill'), '5', 'check-document'],
@@ -80,5 +84,34 @@ describe('the next step of a line', () => {
   it('is to post what waits here', () => {
     const waiting = { id: '7c2f3c1e-8f5e-4bb4-9f0e-3f6a1f1d2b3c', kind: 'bill' as const };
     expect(stepFor({ found: 'missing-here', own: null, waiting }, '5')).toBe('post-waiting');
+  });
+});
+
+describe('the letter about a statement', () => {
+  it('asks for what never came, says what is another amount here and what they do not have', () => {
+    const speaker = speakerOf('en', en, { figure: (plain) => plain, day: (day) => day, count: String });
+    const lines = [
+      { ...NO_LINE, date: '2026-04-02', reference: 'A-1', amount: '200' },
+      NO_LINE,
+      { ...NO_LINE, date: '2026-04-03', reference: 'A-2', amount: '50' },
+    ];
+    const beside = [
+      { found: 'amount-differs' as const, line: 0, own: { ...own('bill'), amount: '190' }, waiting: null },
+      { found: 'missing-here' as const, line: 1, own: null, waiting: null },
+      { found: 'missing-there' as const, line: null, own: { ...own('bill'), reference: 'A-9' }, waiting: null },
+      { found: 'agreed' as const, line: null, own: own('bill'), waiting: null },
+    ];
+    const { subject, text } = statementLetter(
+      { ...body, lines },
+      { vendor: 'Tarnside', currency: 'NZD' },
+      beside,
+      speaker,
+    );
+    expect(subject).toBe('Your statement May');
+    expect(text.split('\n').filter((line) => line.startsWith('- '))).toEqual([
+      '- A-1 of 2026-04-02: you have 200 NZD, we have 190',
+      '- A-2 of 2026-04-03, 50 NZD: we do not have it. Please send a copy.',
+      '- A-9 of 2026-11-23, 1 NZD: it is not on your statement',
+    ]);
   });
 });

@@ -1,7 +1,7 @@
 import type { EntityManager } from 'typeorm';
 import type { Doubt } from '@obolus/contract/views/paying';
-import { type Row, text } from '../queries/figures.ts';
-import { isOpen } from '../queries/openOfOrder.ts';
+import { type Row, text } from './figures.ts';
+import { isOpen } from './openOfOrder.ts';
 
 /** Bills of one vendor over the same amount are taken for one where their papers lie no further apart, in days. */
 const WITHIN = 30;

@@ -1,0 +1,56 @@
+import type { ProposedItem } from '@obolus/contract/views/paying';
+import { figureText, figureWritten } from '../../locale/cellTexts.ts';
+import { say } from '../../locale/say.ts';
+import type { Column } from '../../table/column.ts';
+import { doubtWords } from './doubtWords.ts';
+import type { Paid } from './runBody.ts';
+
+/** An open item as the run has it. */
+export interface RunRow {
+  readonly item: ProposedItem;
+  readonly vendor: string;
+  readonly paid: Paid;
+}
+
+const paying = (name: keyof Paid, title: string): Column<RunRow> => ({
+  id: name,
+  title,
+  className: 'num',
+  room: 'min-w-[104px]',
+  ...(name === 'amount' ? { always: true } : {}),
+  text: ({ paid }) => figureText(paid[name]),
+  write: (row, text) => (row.item.held === '' ? { ...row, paid: { ...row.paid, [name]: figureWritten(text) } } : row),
+});
+
+export const runColumns = (): Column<RunRow>[] => [
+  { id: 'take', title: say('payables.take'), silent: true },
+  { id: 'vendor', title: say('word.vendor'), className: 'name', always: true, text: ({ vendor }) => vendor },
+  {
+    id: 'item',
+    title: say('payables.open_item'),
+    className: 'name',
+    text: ({ item }) => item.reference || item.number,
+  },
+  { id: 'due', title: say('word.due'), text: ({ item }) => item.due },
+  { id: 'until', title: say('word.discount_until'), text: ({ item }) => item.discountDay },
+  { id: 'open', title: say('word.open'), className: 'num', text: ({ item }) => figureText(item.open) },
+  { id: 'currency', title: say('word.currency'), text: ({ item }) => item.currency },
+  paying('amount', say('payables.pay')),
+  paying('discount', say('word.discount')),
+  { id: 'held', title: say('paying.remark'), text: ({ item }) => heldWords(item) },
+];
+
+const heldWords = ({ held, run }: ProposedItem): string =>
+  held === '' ? '' : held === 'in-a-run' ? say('paying.in_run', { run }) : say(`status.${held}`);
+
+/** Why it is not paid, or what somebody should look at before it is. */
+export function Remark({ item, since }: { item: ProposedItem; since: string }) {
+  if (item.held !== '') return <span className="dim">{heldWords(item)}</span>;
+  return (
+    <span className="text-over">
+      {[item.doubt && doubtWords(item.doubt), since !== '' && say('paying.account_new', { day: { day: since } })]
+        .filter(Boolean)
+        .join(' · ')}
+    </span>
+  );
+}

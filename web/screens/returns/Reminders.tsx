@@ -1,0 +1,48 @@
+import { WriteLetter } from '../../letters/WriteLetter.tsx';
+import { showDay } from '../../locale/figures.ts';
+import { say } from '../../locale/say.ts';
+import { server } from '../../server/api.ts';
+import { useMayPost } from '../../server/me.ts';
+import { owingOf, reminderOf } from './letters.ts';
+
+/** Vendors that owe something, each to be reminded of all of it by mail; that it was is noted at its documents. */
+export function Reminders() {
+  const owed = server.useCreditableQuery({ query: {} }).data;
+  const mayWrite = useMayPost('credit');
+  const owing = owingOf(owed?.rows ?? []);
+  if (owing.length === 0) return null;
+  return (
+    <section aria-label={say('returns.by_vendor')} className="pb-4">
+      <h2 className="cap">{say('returns.by_vendor')}</h2>
+      <table className="sheet max-w-[760px]">
+        <thead>
+          <tr>
+            <th className="w-full">{say('word.vendor')}</th>
+            <th className="num">{say('word.lines')}</th>
+            <th>{say('returns.owed_since')}</th>
+            <th aria-label={say('returns.remind')} />
+          </tr>
+        </thead>
+        <tbody>
+          {owing.map((one) => (
+            <tr key={one.vendor.id}>
+              <td>{one.vendor.name}</td>
+              <td className="num">{one.lines.length}</td>
+              <td className="whitespace-nowrap">{showDay(one.lines[0]?.document.date)}</td>
+              <td className="whitespace-nowrap text-right">
+                {mayWrite && (
+                  <WriteLetter
+                    vendor={one.vendor}
+                    trigger={say('returns.remind')}
+                    letter={(speaker) => reminderOf(one, speaker)}
+                    about={[...new Set(one.lines.map(({ document }) => document.id))]}
+                  />
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
