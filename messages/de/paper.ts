@@ -71,4 +71,9 @@ export const paper: Record<keyof typeof en, string> = {
   'paper.xml_too_deep': 'Das XML wurde nicht gelesen: seine Elemente liegen mehr als {most} tief ineinander.',
   'paper.xml_broken': 'Das XML wurde nicht gelesen: {why} (Zeile {line}).',
   'paper.xml_encoding': 'Das XML wurde nicht gelesen: es ist nicht das {encoding}, das es zu sein behauptet.',
+  'paper.doubt_copy': 'Es bezeichnet sich als Kopie: Nachsehen, ob die Rechnung selbst schon da ist.',
+  'paper.doubt_unread':
+    '{count, plural, one {Ein Wert darauf wird} other {# Werte darauf werden}} nicht verstanden: {what}.',
+  'paper.doubt_payee': 'Zu zahlen ist an {payee}, nicht an den Lieferanten.',
+  'paper.doubt_account': 'Es nennt ein anderes Bankkonto als das des Lieferanten: {account}.',
 };

@@ -67,4 +67,8 @@ export const paper = {
   'paper.xml_too_deep': 'The XML was not read: its elements lie more than {most} deep in each other.',
   'paper.xml_broken': 'The XML was not read: {why} (line {line}).',
   'paper.xml_encoding': 'The XML was not read: it is not the {encoding} that it says it is.',
+  'paper.doubt_copy': 'It says that it is a copy: look whether the bill itself is here.',
+  'paper.doubt_unread': '{count, plural, one {A value of it is} other {# values of it are}} not understood: {what}.',
+  'paper.doubt_payee': 'It is to be paid to {payee}, not to the vendor.',
+  'paper.doubt_account': 'It names another bank account than the vendor’s: {account}.',
 } as const;

@@ -16,6 +16,7 @@ import { divideRounded, powerOfTen } from '@obolus/core/exact/rounding';
 import { shareOut } from '@obolus/core/exact/shareOut';
 import type { BillText } from '@obolus/core/matching/billText';
 import { type Message, message } from '@obolus/messages/message';
+import type { Unread } from './vocabulary.ts';
 
 /** A vendor's bill or credit memo, as its paper says it; what cannot be read is left out, and said. */
 export interface BillPaper {
@@ -50,9 +51,28 @@ export interface Besides {
   readonly payable: string;
   readonly rounding: string;
   readonly withheld: string;
+  /** Whether it says that it is a copy of another. */
+  readonly copy: string;
+  /** Names of whom it is to be paid to, where that is said apart from who sends it. */
+  readonly payee: readonly string[];
+  /** Bank accounts that it is to be paid to. */
+  readonly accounts: readonly string[];
+  /** What of it nobody understands, each with where it stands. */
+  readonly unread: readonly Unread[];
 }
 
-export const PLAIN: Besides = { typeCode: '', buyer: [], prepaid: '', payable: '', rounding: '', withheld: '' };
+export const PLAIN: Besides = {
+  typeCode: '',
+  buyer: [],
+  prepaid: '',
+  payable: '',
+  rounding: '',
+  withheld: '',
+  copy: '',
+  payee: [],
+  accounts: [],
+  unread: [],
+};
 
 export interface PaperLine extends BillText {
   /** In words and numbers, as the paper names it. */

@@ -2,6 +2,8 @@ import { amountIn, childAt, childrenOf, textAt } from '../papers/readXml.ts';
 import type { XmlNode } from '../papers/readXml.ts';
 import { unitOf } from '../papers/units.ts';
 import type { Stated } from './billPaper.ts';
+import { CII } from './ciiVocabulary.ts';
+import { unreadIn } from './vocabulary.ts';
 
 /** A credit memo by its code of UNTDID 1001. */
 const CREDITS = ['381', '261', '396'];
@@ -14,6 +16,7 @@ export function fromCii(root: XmlNode): Stated {
   const sums = childAt(settled, 'SpecifiedTradeSettlementHeaderMonetarySummation');
   const seller = childAt(agreed, 'SellerTradeParty');
   const buyer = childAt(agreed, 'BuyerTradeParty');
+  const payee = childAt(settled, 'PayeeTradeParty');
   const currency = textAt(settled, 'InvoiceCurrencyCode');
   const onAll = (charge: string) =>
     childrenOf(settled, 'SpecifiedTradeAllowanceCharge')
@@ -72,6 +75,17 @@ export function fromCii(root: XmlNode): Stated {
       payable: textAt(sums, 'DuePayableAmount'),
       rounding: textAt(sums, 'RoundingAmount'),
       withheld: '',
+      copy: textAt(root, 'ExchangedDocument', 'CopyIndicator', 'Indicator'),
+      payee: [
+        textAt(payee, 'Name'),
+        textAt(payee, 'SpecifiedLegalOrganization', 'ID'),
+        textAt(payee, 'GlobalID'),
+      ].filter(Boolean),
+      accounts: childrenOf(settled, 'SpecifiedTradeSettlementPaymentMeans')
+        .map((means) => childAt(means, 'PayeePartyCreditorFinancialAccount'))
+        .map((account) => textAt(account, 'IBANID') || textAt(account, 'ProprietaryID'))
+        .filter(Boolean),
+      unread: unreadIn(root, CII, currency),
     },
     charges: onAll('true'),
     allowances: onAll('false'),

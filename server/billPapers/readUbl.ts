@@ -1,6 +1,8 @@
 import { amountIn, childAt, childrenOf, textAt, ublParty, type XmlNode } from '../papers/readXml.ts';
 import { unitOf } from '../papers/units.ts';
 import type { Stated } from './billPaper.ts';
+import { UBL } from './ublVocabulary.ts';
+import { unreadIn } from './vocabulary.ts';
 
 /** OASIS UBL 2.1 Invoice or CreditNote (a syntax of EN 16931). */
 export function fromUbl(root: XmlNode, kind: Stated['kind']): Stated {
@@ -38,11 +40,17 @@ export function fromUbl(root: XmlNode, kind: Stated['kind']): Stated {
     })),
     besides: {
       typeCode: kind === 'bill' ? textAt(root, 'InvoiceTypeCode') || 'none' : textAt(root, 'CreditNoteTypeCode'),
-      buyer: buyerOf(childAt(root, 'AccountingCustomerParty', 'Party')),
+      buyer: namesOf(childAt(root, 'AccountingCustomerParty', 'Party')),
       prepaid: textAt(root, 'LegalMonetaryTotal', 'PrepaidAmount'),
       payable: textAt(root, 'LegalMonetaryTotal', 'PayableAmount'),
       rounding: textAt(root, 'LegalMonetaryTotal', 'PayableRoundingAmount'),
       withheld: textAt(root, 'WithholdingTaxTotal', 'TaxAmount'),
+      copy: textAt(root, 'CopyIndicator'),
+      payee: namesOf(childAt(root, 'PayeeParty')),
+      accounts: childrenOf(root, 'PaymentMeans')
+        .map((means) => textAt(means, 'PayeeFinancialAccount', 'ID'))
+        .filter(Boolean),
+      unread: unreadIn(root, UBL, currency),
     },
     charges: onAll('true'),
     allowances: onAll('false'),
@@ -52,7 +60,8 @@ export function fromUbl(root: XmlNode, kind: Stated['kind']): Stated {
   };
 }
 
-const buyerOf = (party: XmlNode | undefined): string[] =>
+/** What a party is called, by names and numbers. */
+const namesOf = (party: XmlNode | undefined): string[] =>
   [
     textAt(party, 'PartyName', 'Name'),
     textAt(party, 'PartyLegalEntity', 'RegistrationName'),

@@ -6,6 +6,7 @@ import { parseDecimal } from '@obolus/core/exact/decimal';
 import { text, type Row } from '../queries/figures.ts';
 import { stands } from '../storage/load/rows.ts';
 import type { BillPaper } from '../billPapers/billPaper.ts';
+import { inWords } from '../billPapers/vocabulary.ts';
 import { readBillable } from './openLines.ts';
 import { type Message, message, type Value } from '@obolus/messages/message';
 
@@ -26,9 +27,12 @@ export async function doubtOf(
 ): Promise<Message | undefined> {
   return (
     doubtOfType(paper) ??
+    doubtOfCopy(paper) ??
+    doubtOfUnread(paper) ??
     doubtOfAmounts(paper) ??
     doubtOfDay(paper, today) ??
     (await doubtOfBuyer(manager, paper)) ??
+    (await doubtOfPayee(manager, vendor, paper)) ??
     (await doubtOfOrders(manager, vendor, paper))
   );
 }
@@ -36,6 +40,18 @@ export async function doubtOf(
 function doubtOfType({ kind, besides: { typeCode } }: BillPaper): Message | undefined {
   if (typeCode === '' || typeCode === (kind === 'bill' ? COMMERCIAL : CREDIT_NOTE)) return undefined;
   return message(`paper.doubt_type_${kind}`, { type: typeCode });
+}
+
+const doubtOfCopy = ({ besides: { copy } }: BillPaper): Message | undefined =>
+  ['true', '1'].includes(copy.toLowerCase()) ? message('paper.doubt_copy') : undefined;
+
+/** So many values are named of those that nobody understands. */
+const NAMED = 4;
+
+function doubtOfUnread({ besides: { unread } }: BillPaper): Message | undefined {
+  if (unread.length === 0) return undefined;
+  const named = unread.slice(0, NAMED).map(({ path, says }) => `${inWords(path)}: ${says.slice(0, 40)}`);
+  return message('paper.doubt_unread', { count: unread.length, what: { list: named } });
 }
 
 function doubtOfAmounts({ besides, currency, total }: BillPaper): Message | undefined {
@@ -81,6 +97,27 @@ async function doubtOfBuyer(manager: EntityManager, { besides: { buyer } }: Bill
   return buyer.some((name) => ours.includes(folded(name)))
     ? undefined
     : message('paper.doubt_buyer', { buyer: buyer[0] ?? '' });
+}
+
+/** Whom it is to be paid to is the vendor, and the account is the one on file. */
+async function doubtOfPayee(
+  manager: EntityManager,
+  vendor: string,
+  { besides: { payee, accounts } }: BillPaper,
+): Promise<Message | undefined> {
+  if (payee.length === 0 && accounts.length === 0) return undefined;
+  const [row] = (await manager.query('SELECT name, tax_number, gln, bank_account FROM vendor WHERE id = ?', [
+    vendor,
+  ])) as Row[];
+  const names = [row?.name, row?.tax_number, row?.gln].map((name) => folded(text(name))).filter(Boolean);
+  if (payee.length > 0 && !payee.some((name) => names.includes(folded(name))))
+    return message('paper.doubt_payee', { payee: payee[0] ?? '' });
+  const bare = (account: string) => account.replace(/[^\p{L}\p{N}]/gu, '').toUpperCase();
+  const own = bare(text(row?.bank_account));
+  const [first] = accounts;
+  return first === undefined || own === '' || accounts.some((account) => bare(account) === own)
+    ? undefined
+    : message('paper.doubt_account', { account: first });
 }
 
 /** An order that a paper names is one of its vendor's, of which something can still be billed. */

@@ -113,6 +113,32 @@ describe('what is no plain bill', () => {
     expect(await looked(ubl('D-10', number, { sums: '<PayableAmount>60.00</PayableAmount>' }))).toContain(
       '60.00 of 100',
     );
+    const saying = async (more: string) => looked(ubl('D-15', number, { more }));
+    expect(await saying('<CopyIndicator>true</CopyIndicator>')).toContain('says that it is a copy');
+    expect(await saying('<PayeeParty><PartyName><Name>Quick Factoring</Name></PartyName></PayeeParty>')).toContain(
+      'paid to Quick Factoring, not to the vendor',
+    );
+    const [vendor] = (await server.source.query('SELECT bank_account AS own FROM vendor WHERE id = 1')) as {
+      own: string;
+    }[];
+    const onFile = (own: string) => server.source.query('UPDATE vendor SET bank_account = ? WHERE id = 1', [own]);
+    await onFile('NZ 01-0242');
+    const account = (id: string) =>
+      `<PaymentMeans><PaymentMeansCode>30</PaymentMeansCode><PayeeFinancialAccount><ID>${id}</ID></PayeeFinancialAccount></PaymentMeans>`;
+    expect(await saying(account('GB99 1111'))).toContain('another bank account than the vendor’s: GB99 1111');
+    // One of several is enough; then only what else is odd about it is said.
+    expect(await saying(`${account('GB99 1111')}${account('nz010242')}<CopyIndicator>1</CopyIndicator>`)).toContain(
+      'a copy',
+    );
+    await onFile(vendor?.own ?? '');
+    expect(await saying('<PrepaidPayment><PaidAmount>40</PaidAmount></PrepaidPayment>')).toContain(
+      'not understood: prepaid payment, paid amount: 40',
+    );
+    expect(await saying('<IssueDate>2026-03-21</IssueDate>')).toContain(
+      'not understood: issue date: 2026-03-20 | 2026-03-21',
+    );
+    const euros = '<AllowanceTotalAmount currencyID="EUR">5</AllowanceTotalAmount>';
+    expect(await looked(ubl('D-16', number, { sums: euros }))).toContain('allowance total amount: 5 EUR');
     // Billed in full by another paper meanwhile.
     const plain = ubl('D-11', number, {
       customer: ' fernhollow loom  supply',
