@@ -151,7 +151,7 @@ export class CaseDesk extends Desk {
     const { page } = this;
     await page.getByRole('link', { name: /^Returns/ }).click();
     await page.getByRole('link', { name: 'Credits expected' }).click();
-    await page.getByRole('row').nth(1).click();
+    await page.getByRole('table', { name: 'Credits expected' }).getByRole('row').nth(1).click();
     await page.getByRole('link', { name: 'No credit memo comes' }).click();
     if (command.got !== undefined)
       await page.getByLabel(/^Bank got/).fill(formatAmount(command.got, books.company.currency));

@@ -53,6 +53,7 @@ import { stock } from './de/stock.ts';
 import { table } from './de/table.ts';
 import { terms } from './de/terms.ts';
 import { vendor } from './de/vendor.ts';
+import { withheld_paper } from './de/withheld_paper.ts';
 import { word } from './de/word.ts';
 import type { Catalogue } from './speaker.ts';
 
@@ -112,5 +113,6 @@ export const de: Catalogue = {
   ...table,
   ...terms,
   ...vendor,
+  ...withheld_paper,
   ...word,
 };

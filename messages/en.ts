@@ -53,6 +53,7 @@ import { stock } from './en/stock.ts';
 import { table } from './en/table.ts';
 import { terms } from './en/terms.ts';
 import { vendor } from './en/vendor.ts';
+import { withheld_paper } from './en/withheld_paper.ts';
 import { word } from './en/word.ts';
 
 /** English: the language that the others are held against. */
@@ -112,5 +113,6 @@ export const en = {
   ...table,
   ...terms,
   ...vendor,
+  ...withheld_paper,
   ...word,
 } as const;

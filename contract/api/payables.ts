@@ -76,6 +76,15 @@ export const payablesEndpoints = {
     reply: Paper,
     produces: 'application/pdf',
   }),
+  withheldPdf: endpoint({
+    method: 'get',
+    path: '/payments/:id/withheld.pdf',
+    summary: 'The certificate of tax that was withheld from a payment, as PDF',
+    allow: 'signed-in',
+    params: byId,
+    reply: Paper,
+    produces: 'application/pdf',
+  }),
   returnableLines: endpoint({
     method: 'get',
     path: '/vendors/:id/returnable-lines',

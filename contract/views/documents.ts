@@ -103,6 +103,8 @@ export const DocumentView = exactly({
   party: Name,
   reference: Text(120),
   facts: Type.Array(exactly({ name: Message, value: Shown })),
+  /** Papers that are made from it, below /api. */
+  papers: Type.Array(exactly({ name: Message, path: Text(120) })),
   currency: Currency,
   amount: Amount,
   rate: Type.Union([Rate, Type.Null()]),

@@ -49,6 +49,8 @@ export interface DocumentCommand<Kind extends DocumentKind> {
   readonly trail?: TrailStage;
   /** Further facts of its head. */
   facts?(manager: EntityManager, id: string): Promise<{ name: Message; value: Said }[]>;
+  /** Papers that are made from it: what each is called, and where it is below /api. */
+  papers?(manager: EntityManager, id: string): Promise<readonly { name: Message; path: string }[]>;
   /** The rows of the document's own lines. */
   rows(document: DocumentOf[Kind], saving: Saving, body: BodyOf<Kind>): TableRows[];
   /** The document whose changes of what is open it takes back just as they were; else they are what the core says. */

@@ -4,6 +4,7 @@ import { type LineId } from '@obolus/core/costing/pool';
 import { placeInRun } from '@obolus/core/paying/payment/check';
 import { loadPaymentRuns } from '../storage/load/paymentRuns.ts';
 import { keyOf } from '../storage/lineColumns.ts';
+import { message } from '@obolus/messages/message';
 import type { DocumentCommand } from './documentCommand.ts';
 import { OF } from './lineQueries.ts';
 import { loadItems } from '../storage/load/items.ts';
@@ -109,6 +110,15 @@ export const payment: DocumentCommand<'payment'> = {
       ...(withheld ? { withheld: formatAmount(withheld, currency) } : {}),
     })),
   }),
+  async papers(manager, id) {
+    const withheld: unknown[] = await manager.query(
+      'SELECT 1 FROM payment_line WHERE document_id = ? AND withheld <> 0 LIMIT 1',
+      [id],
+    );
+    return withheld.length === 0
+      ? []
+      : [{ name: message('withheld_paper.certificate'), path: `/payments/${id}/withheld.pdf` }];
+  },
   lines: `SELECT l.line_no, l.amount, o.reference AS item_name, o.number AS item_number, '' AS item_unit, ${OF} FROM payment_line l JOIN document o ON o.id = l.of_id
            WHERE l.document_id = ? ORDER BY l.line_no`,
 };

@@ -75,6 +75,7 @@ export const vendorReturn: DocumentCommand<'return'> = {
     })),
   }),
   reference: 'document.return_number',
+  papers: (_, id) => Promise.resolve([{ name: message('returns.packing_list'), path: `/returns/${id}/paper.pdf` }]),
   noteOf: (row) => [
     ...(row.reason ? [text(row.reason)] : []),
     ...(row.replaces === '1' || Number(row.replaces) === 1 ? [message('document.to_be_replaced')] : []),

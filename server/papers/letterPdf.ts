@@ -18,9 +18,9 @@ export const FONTS = {
 /* A4 in points. */
 export const LEFT = 56;
 export const RIGHT = 539;
-export const BOTTOM = 770;
+const BOTTOM = 770;
 const INK = '#1d201c';
-export const DIM = '#5c6158';
+const DIM = '#5c6158';
 
 /** How the paper's language writes figures and days; days longer than elsewhere, for nobody may take them for others. */
 export interface Writing extends Pick<Speaker, 'say'> {
@@ -116,12 +116,81 @@ export function factsOf(pdf: Pdf, facts: readonly (readonly [name: string, value
   pdf.y = y + 12;
 }
 
-export const rule = (pdf: Pdf, y: number, thick: number) =>
+const rule = (pdf: Pdf, y: number, thick: number) =>
   pdf.moveTo(LEFT, y).lineTo(RIGHT, y).lineWidth(thick).strokeColor(INK).stroke();
 
-/** Between two lines of a table. */
-export const hairline = (pdf: Pdf, y: number) =>
-  pdf.moveTo(LEFT, y).lineTo(RIGHT, y).lineWidth(0.3).strokeColor('#b9beb2').stroke();
+/** A column of a table: where it stands and how wide it is, in points. */
+export interface Column {
+  readonly title?: string | undefined;
+  readonly at: number;
+  readonly width: number;
+  readonly align: 'left' | 'right';
+}
+
+/** A row by its cells, with what stands small below one of them. */
+export interface TableRow {
+  readonly cells: readonly string[];
+  readonly below: string;
+}
+
+/**
+ * A table over as many pages as it needs, its titles on each.
+ * @param named the column that `below` stands under, whose text may take several lines
+ */
+export function tableOf(pdf: Pdf, columns: readonly Column[], rows: readonly TableRow[], named: number): void {
+  const { at: left, width } = columns[named] ?? { at: LEFT, width: RIGHT - LEFT };
+  let y = titles(pdf, columns, pdf.y);
+  for (const { cells, below } of rows) {
+    const tallest = Math.max(
+      ...columns.map((column, at) =>
+        pdf
+          .font(FONTS.text)
+          .fontSize(9.5)
+          .heightOfString(cells[at] ?? '', { width: column.width, lineGap: 1 }),
+      ),
+    );
+    const name = pdf.fontSize(9.5).heightOfString(cells[named] ?? '', { width, lineGap: 1 });
+    const more = below === '' ? 0 : pdf.fontSize(8).heightOfString(below, { width, lineGap: 1 });
+    const height = Math.max(tallest, name + more);
+    if (y + height > BOTTOM - 30) {
+      pdf.addPage();
+      y = titles(pdf, columns, 56);
+    }
+    for (const [at, { at: place, width: wide, align }] of columns.entries())
+      write(pdf, cells[at] ?? '', place, y, { width: wide, align });
+    if (below !== '') write(pdf, below, left, y + name, { width, size: 8, color: DIM });
+    y += height + 5;
+    pdf
+      .moveTo(LEFT, y - 3)
+      .lineTo(RIGHT, y - 3)
+      .lineWidth(0.3)
+      .strokeColor('#b9beb2')
+      .stroke();
+  }
+  pdf.y = y;
+}
+
+function titles(pdf: Pdf, columns: readonly Column[], top: number): number {
+  for (const { title = '', at, width, align } of columns)
+    write(pdf, title, at, top, { width, align, size: 8.5, font: FONTS.strong, color: DIM });
+  rule(pdf, top + 14, 0.8);
+  return top + 19;
+}
+
+/** The sum of a table, below it and twice underlined. */
+export function totalOf(pdf: Pdf, name: string, amount: string, at: number): void {
+  let { y } = pdf;
+  if (y > BOTTOM - 40) {
+    pdf.addPage();
+    y = 56;
+  }
+  rule(pdf, y + 4, 0.8);
+  write(pdf, name, at, y + 9, { font: FONTS.strong, size: 11 });
+  write(pdf, amount, 300, y + 9, { width: RIGHT - 300, align: 'right', font: FONTS.strong, size: 11 });
+  rule(pdf, y + 26, 0.8);
+  rule(pdf, y + 28, 0.8);
+  pdf.y = y + 34;
+}
 
 function pages(pdf: Pdf, foot: string, { say }: Writing): void {
   const { count } = pdf.bufferedPageRange();

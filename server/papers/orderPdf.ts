@@ -1,51 +1,32 @@
 import type { OrderPaper, PaperLine } from './orderPaper.ts';
-import type { MessageId } from '@obolus/messages/message';
 import { speakerFor } from '../asking/speakers.ts';
 import {
   addressBlock,
-  BOTTOM,
-  DIM,
+  type Column,
   factsOf,
   FONTS,
-  hairline,
   LEFT,
   letterPdf,
   type Pdf,
   RIGHT,
-  rule,
+  tableOf,
   titleOf,
+  totalOf,
   write,
   type Writing,
 } from './letterPdf.ts';
 
-interface Column {
-  readonly title?: MessageId;
-  readonly at: number;
-  readonly width: number;
-  readonly align: 'left' | 'right';
-  readonly show: (line: PaperLine, write: Writing) => string;
-}
+/** The item's column is named, with its numbers below. */
+const NAMED = 1;
 
-const COLUMNS: readonly Column[] = [
-  { at: LEFT, width: 22, align: 'left', show: (line) => line.number },
-  { title: 'order_paper.item', at: 80, width: 168, align: 'left', show: (line) => line.name },
-  {
-    title: 'order_paper.quantity',
-    at: 250,
-    width: 62,
-    align: 'right',
-    show: (line, { figure }) => figure(line.quantity),
-  },
-  { at: 316, width: 30, align: 'left', show: (line) => line.unit },
-  { title: 'order_paper.price', at: 344, width: 58, align: 'right', show: (line, { figure }) => figure(line.price) },
-  { title: 'order_paper.due', at: 410, width: 58, align: 'left', show: (line, { day }) => day(line.due) },
-  {
-    title: 'order_paper.amount',
-    at: 466,
-    width: RIGHT - 466,
-    align: 'right',
-    show: (line, { figure }) => figure(line.amount),
-  },
+const columnsOf = ({ currency }: OrderPaper, { say }: Writing): readonly Column[] => [
+  { at: LEFT, width: 22, align: 'left' },
+  { title: say('order_paper.item'), at: 80, width: 168, align: 'left' },
+  { title: say('order_paper.quantity'), at: 250, width: 62, align: 'right' },
+  { at: 316, width: 30, align: 'left' },
+  { title: say('order_paper.price'), at: 344, width: 58, align: 'right' },
+  { title: say('order_paper.due'), at: 410, width: 58, align: 'left' },
+  { title: say('order_paper.amount', { currency }), at: 466, width: RIGHT - 466, align: 'right' },
 ];
 
 /** The order as PDF: a letter with the vendor's address in the window, lines over as many pages as they need, the total at the end. */
@@ -100,52 +81,28 @@ function letterHead(pdf: Pdf, paper: OrderPaper, { say, longDay }: Writing): voi
   factsOf(pdf, facts, Math.max(below + 18, 210));
 }
 
-function heading(pdf: Pdf, paper: OrderPaper, { say }: Writing, top: number): number {
-  for (const { title, at, width, align } of COLUMNS) {
-    const named = title === undefined ? '' : say(title, { currency: paper.currency });
-    write(pdf, named, at, top, { width, align, size: 8.5, font: FONTS.strong, color: DIM });
-  }
-  rule(pdf, top + 14, 0.8);
-  return top + 19;
+function lines(pdf: Pdf, paper: OrderPaper, writing: Writing): void {
+  const { say, figure, day } = writing;
+  const rows = paper.lines.map((line) => ({
+    cells: [
+      line.number,
+      line.name,
+      figure(line.quantity),
+      line.unit,
+      figure(line.price),
+      day(line.due),
+      figure(line.amount),
+    ],
+    below: belowOf(line, writing),
+  }));
+  tableOf(pdf, columnsOf(paper, writing), rows, NAMED);
+  totalOf(pdf, say('order_paper.total'), `${paper.currency} ${figure(paper.total)}`, 80);
 }
 
-function lines(pdf: Pdf, paper: OrderPaper, writing: Writing): void {
-  const { say, figure } = writing;
-  let y = heading(pdf, paper, writing, pdf.y);
-  for (const line of paper.lines) {
-    const content = line.content === '' ? '' : `1 ${line.unit} = ${line.content}`;
-    const yours = line.vendorItem === '' ? '' : say('order_paper.your_number', { number: line.vendorItem });
-    const more = [
-      line.item,
-      yours,
-      content,
-      line.discount === '' ? '' : say('order_paper.discount', { percent: figure(line.discount) }),
-    ]
-      .filter(Boolean)
-      .join(' · ');
-    const height =
-      pdf.font(FONTS.text).fontSize(9.5).heightOfString(line.name, { width: 168, lineGap: 1 }) + (more === '' ? 0 : 12);
-    if (y + height > BOTTOM - 30) {
-      pdf.addPage();
-      y = heading(pdf, paper, writing, 56);
-    }
-    for (const { at, width, align, show } of COLUMNS) write(pdf, show(line, writing), at, y, { width, align });
-    if (more !== '') write(pdf, more, 80, y + height - 11, { width: 168, size: 8, color: DIM });
-    y += height + 5;
-    hairline(pdf, y - 3);
-  }
-  if (y > BOTTOM - 40) {
-    pdf.addPage();
-    y = 56;
-  }
-  rule(pdf, y + 4, 0.8);
-  write(pdf, say('order_paper.total'), 80, y + 9, { font: FONTS.strong, size: 11 });
-  write(pdf, `${paper.currency} ${figure(paper.total)}`, 300, y + 9, {
-    width: RIGHT - 300,
-    align: 'right',
-    font: FONTS.strong,
-    size: 11,
-  });
-  rule(pdf, y + 26, 0.8);
-  rule(pdf, y + 28, 0.8);
+/** Numbers of the item, what a pack of it holds, and what is taken off its price. */
+function belowOf(line: PaperLine, { say, figure }: Writing): string {
+  const yours = line.vendorItem === '' ? '' : say('order_paper.your_number', { number: line.vendorItem });
+  const content = line.content === '' ? '' : `1 ${line.unit} = ${line.content}`;
+  const off = line.discount === '' ? '' : say('order_paper.discount', { percent: figure(line.discount) });
+  return [line.item, yours, content, off].filter(Boolean).join(' · ');
 }

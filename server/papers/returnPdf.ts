@@ -1,30 +1,25 @@
 import { speakerFor } from '../asking/speakers.ts';
 import {
   addressBlock,
-  BOTTOM,
-  DIM,
+  type Column,
   factsOf,
-  FONTS,
-  hairline,
   LEFT,
   letterPdf,
-  type Pdf,
   RIGHT,
-  rule,
+  tableOf,
   titleOf,
-  write,
   type Writing,
 } from './letterPdf.ts';
 import type { ReturnedLine, ReturnPaper } from './returnPaper.ts';
 
-/** Where the columns stand: item, quantity, unit, what it came with, what is wanted for it. */
-const COLUMNS = [
-  { title: 'order_paper.item', at: LEFT, width: 190, align: 'left' },
-  { title: 'order_paper.quantity', at: 250, width: 62, align: 'right' },
-  { title: undefined, at: 316, width: 34, align: 'left' },
-  { title: 'return_paper.came_with', at: 354, width: 88, align: 'left' },
-  { title: 'return_paper.wanted', at: 446, width: RIGHT - 446, align: 'left' },
-] as const;
+/** What goes back, with its numbers below; how much; what it came with; what is wanted for it. */
+const columnsOf = ({ say }: Writing): readonly Column[] => [
+  { title: say('order_paper.item'), at: LEFT, width: 190, align: 'left' },
+  { title: say('order_paper.quantity'), at: 250, width: 62, align: 'right' },
+  { at: 316, width: 34, align: 'left' },
+  { title: say('return_paper.came_with'), at: 354, width: 88, align: 'left' },
+  { title: say('return_paper.wanted'), at: 446, width: RIGHT - 446, align: 'left' },
+];
 
 /** The packing list of goods that go back: it is laid with them, and sent to the vendor before they come. */
 export function returnPdf(paper: ReturnPaper): Promise<Buffer> {
@@ -45,46 +40,22 @@ export function returnPdf(paper: ReturnPaper): Promise<Buffer> {
       [say('return_paper.from'), paper.by],
     ] as const;
     factsOf(pdf, facts, Math.max(below + 18, 210));
-    lines(pdf, paper, writing);
+    const rows = paper.lines.map((line) => ({
+      cells: [
+        line.name,
+        writing.figure(line.quantity),
+        line.unit,
+        `${line.slip}\n${line.order}`,
+        say(line.isReplaced ? 'return_paper.goods' : 'return_paper.credit'),
+      ],
+      below: belowOf(line, writing),
+    }));
+    tableOf(pdf, columnsOf(writing), rows, 0);
   });
 }
 
-function heading(pdf: Pdf, { say }: Writing, top: number): number {
-  for (const { title, at, width, align } of COLUMNS)
-    if (title !== undefined)
-      write(pdf, say(title), at, top, { width, align, size: 8.5, font: FONTS.strong, color: DIM });
-  rule(pdf, top + 14, 0.8);
-  return top + 19;
-}
-
-function lines(pdf: Pdf, paper: ReturnPaper, writing: Writing): void {
-  const { say, figure } = writing;
-  let y = heading(pdf, writing, pdf.y);
-  for (const line of paper.lines) {
-    const more = moreOf(line, writing);
-    const below = pdf.font(FONTS.text).fontSize(8).heightOfString(more, { width: 190, lineGap: 1 });
-    const height = pdf.fontSize(9.5).heightOfString(line.name, { width: 190, lineGap: 1 }) + below;
-    if (y + height > BOTTOM - 30) {
-      pdf.addPage();
-      y = heading(pdf, writing, 56);
-    }
-    const cells = [
-      line.name,
-      figure(line.quantity),
-      line.unit,
-      `${line.slip}\n${line.order}`,
-      say(line.isReplaced ? 'return_paper.goods' : 'return_paper.credit'),
-    ];
-    for (const [at, { at: left, width, align }] of COLUMNS.entries())
-      write(pdf, cells[at] ?? '', left, y, { width, align });
-    write(pdf, more, LEFT, y + height - below + 1, { width: 190, size: 8, color: DIM });
-    y += Math.max(height, 24) + 6;
-    hairline(pdf, y - 3);
-  }
-}
-
-/** Below the name: numbers, lots or serial numbers, and why it goes back. */
-function moreOf(line: ReturnedLine, { say, figure }: Writing): string {
+/** Numbers, lots or serial numbers, and why it goes back. */
+function belowOf(line: ReturnedLine, { say, figure }: Writing): string {
   const lots = line.lots
     .map(({ lot, quantity }) => (quantity === '1' ? lot : `${lot}: ${figure(quantity)}`))
     .join(', ');

@@ -20,6 +20,7 @@ import { readMail } from '../mail/readMail.ts';
 import { readAccountStatement } from '../papers/accountStatement.ts';
 import { orderPdf } from '../papers/orderPdf.ts';
 import { returnPdf } from '../papers/returnPdf.ts';
+import { withheldPdf } from '../papers/withheldPdf.ts';
 import { openBooks } from '../storage/dataSource.ts';
 import { type Answer, refusalOf, withFiles } from './answer.ts';
 
@@ -41,6 +42,7 @@ const TASKS = {
   readAccountStatement: (_: DataSource, content: Buffer) => readAccountStatement(content),
   readMail: (_: DataSource, content: Buffer) => readMail(content),
   orderPdf: (_: DataSource, ...asked: Parameters<typeof orderPdf>) => orderPdf(...asked),
+  withheldPdf: (_: DataSource, ...asked: Parameters<typeof withheldPdf>) => withheldPdf(...asked),
   returnPdf: (_: DataSource, ...asked: Parameters<typeof returnPdf>) => returnPdf(...asked),
   previewLong: <Kind extends DocumentKind>(
     source: DataSource,

@@ -2,6 +2,7 @@ import type { Router } from 'express';
 import { api } from '@obolus/contract/api';
 import { readCashOutlook } from '../../queries/cashOutlook.ts';
 import { readReturnPaper } from '../../papers/returnPaper.ts';
+import { readWithheldPaper } from '../../papers/withheldPaper.ts';
 import { readVendorAccount } from '../../queries/vendorAccount.ts';
 import { readAgeing, readCreditsOwed, readOwedToVendor } from '../../queries/payables.ts';
 import { listReturnable } from '../../queries/returnable.ts';
@@ -34,6 +35,10 @@ export function payablesRoutes(router: Router, context: Context): void {
   implement(router, context, api.returnPdf, async ({ params }) => {
     const paper = await readReturnPaper(manager, params.id);
     return { name: `${paper.number}.pdf`, content: await context.workers.run('returnPdf', paper) };
+  });
+  implement(router, context, api.withheldPdf, async ({ params }) => {
+    const paper = await readWithheldPaper(manager, params.id);
+    return { name: `${paper.number}.pdf`, content: await context.workers.run('withheldPdf', paper) };
   });
   implement(router, context, api.returnableLines, ({ params, query }) =>
     listReturnable(manager, params.id, query.receipt),

@@ -82,6 +82,12 @@ export function Document() {
         >
           {order && <OrderActions order={order} />}
           {data.kind === 'return' && !isReversed(data) && <ReturnActions data={data} />}
+          {!isReversed(data) &&
+            data.papers.map(({ name, path }) => (
+              <a key={path} className="btn quiet" href={`/api${path}`} target="_blank" rel="noreferrer">
+                {shown(name)}
+              </a>
+            ))}
           <Reverse data={data} />
           <Again key={data.id} data={data} />
           <Step data={data} step={isReversed(data) ? undefined : KINDS[data.kind]?.further?.(data)} />

@@ -33,7 +33,6 @@ export function Credits() {
       <div className="body">
         <Drafts of={['claim-closing']} />
         <Owed />
-        <Reminders />
         <List
           list="credits"
           empty={
@@ -43,6 +42,7 @@ export function Credits() {
             </>
           }
         />
+        <Reminders />
       </div>
     </div>
   );

@@ -12,7 +12,7 @@ export function Reminders() {
   const owing = owingOf(owed?.rows ?? []);
   if (owing.length === 0) return null;
   return (
-    <section aria-label={say('returns.by_vendor')} className="pb-4">
+    <section aria-label={say('returns.by_vendor')} className="pt-5">
       <h2 className="cap">{say('returns.by_vendor')}</h2>
       <table className="sheet max-w-[760px]">
         <thead>
