@@ -94,4 +94,11 @@ describe('a mail about documents', () => {
     const { notes } = (await ines.call('GET', `/api/documents/${id}`)).body as { notes: { text: string }[] };
     expect(notes.map(({ text }) => text)).toEqual(['Goods returned: desk@tarnside.example']);
   });
+
+  it('is not sent where it names a document that is not there', async () => {
+    const body = { to: 'desk@tarnside.example', subject: 'Lost', text: '', about: ['999999'] };
+    expect((await ines.call('PUT', `/api/mails/${randomUUID()}`, body)).status).toBe(404);
+    const { rows } = (await ines.call('GET', '/api/mails')).body as { rows: MailView[] };
+    expect(rows.map(({ subject }) => subject)).not.toContain('Lost');
+  });
 });

@@ -8,10 +8,9 @@ import { askApproval } from '../../bills/askApproval.ts';
 import { dropPaper, assignPaper } from '../../bills/takeIn.ts';
 import { postAgreed } from '../../bills/agreed.ts';
 import { listWaitingBills, openWaiting, planDraft } from '../../bills/waiting.ts';
-import { noteDocument } from '../../documents/notes.ts';
-import { listMails, sendMail } from '../../mail/mails.ts';
-import { idOfBytes } from '../../papers/idOfBytes.ts';
-import { readReturnPaper } from '../../papers/returnPaper.ts';
+import { listMails } from '../../mail/mails.ts';
+import { writeToVendor } from '../../mail/writeToVendor.ts';
+import type { ReturnPaper } from '../../papers/returnPaper.ts';
 import { listBillable } from '../../queries/billable.ts';
 import { listUnmatched } from '../../queries/unmatched.ts';
 import { baseCurrency } from '../../setUp/baseCurrency.ts';
@@ -83,22 +82,11 @@ export function billRoutes(router: Router, context: Context): void {
 
 export function mailRoutes(router: Router, context: Context): void {
   implement(router, context, api.mails, () => listMails(context.source.manager));
-  implement(router, context, api.sendMail, async ({ params, body: { returns = [], about = [], ...mail }, user }) => {
-    if (!context.mailServer) throw new RequestError(503, 'problem.mail_server_missing');
-    const { source, workers } = context;
-    const papers = await Promise.all(returns.map((id) => readReturnPaper(source.manager, id)));
-    const attachments = await Promise.all(
-      papers.map(async (paper) => ({ name: `${paper.number}.pdf`, content: await workers.run('returnPdf', paper) })),
-    );
-    const now = context.now();
-    await sendMail(source, context.mailServer, { id: params.id, ...mail, attachments }, now);
-    for (const document of about)
-      await noteDocument(
-        source.manager,
-        idOfBytes(`${params.id} ${document}`),
-        { document, text: `${mail.subject}: ${mail.to}` },
-        { user: user.id, now },
-      );
+  implement(router, context, api.sendMail, async ({ params, body, user }) => {
+    const { source, workers, mailServer } = context;
+    if (!mailServer) throw new RequestError(503, 'problem.mail_server_missing');
+    const packingList = (paper: ReturnPaper) => workers.run('returnPdf', paper);
+    await writeToVendor({ source, mailServer, packingList }, params.id, body, { user: user.id, now: context.now() });
     return { done: true as const };
   });
 }
