@@ -134,7 +134,7 @@ export const PreviewReply = exactly({
       beside: Type.Array(
         exactly({
           found: oneOf(FOUND),
-          line: Type.Union([Type.Integer({ minimum: 0 }), Type.Null()], { description: 'Its place in the body' }),
+          place: Type.Union([Type.Integer({ minimum: 0 }), Type.Null()], { description: 'Its place in the body' }),
           own: Type.Union([
             exactly({
               document: exactly({ id: Id, kind: oneOf(DOCUMENT_KINDS), number: Text(30) }),

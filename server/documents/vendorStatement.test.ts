@@ -58,7 +58,7 @@ const statement = (over: object = {}) => ({
 const preview = async (over: object = {}) =>
   (await ines.preview('vendor-statement', statement(over))).body as unknown as PreviewReply;
 const foundIn = ({ statement: said }: PreviewReply) =>
-  said?.beside.map(({ found, line, own }) => [found, line, own?.document.id ?? null]);
+  said?.beside.map(({ found, place, own }) => [found, place, own?.document.id ?? null]);
 
 describe('a vendor’s statement', () => {
   it('has each of its lines beside what stands here, and what stands only here; what was struck out again stands nowhere', async () => {
@@ -108,7 +108,7 @@ describe('a vendor’s statement', () => {
     const reply = await preview({ lines: [{ ...LINES[0], amount: '?' }, { ...LINES[1], date: '?4' }, LINES[2]] });
     expect(reply.accepted).toBe(false);
     expect(reply.refusals.map(({ at }) => at)).toContain('/lines/0/amount');
-    expect(reply.statement?.beside.find(({ line }) => line === 2)).toMatchObject({ found: 'agreed' });
+    expect(reply.statement?.beside.find(({ place }) => place === 2)).toMatchObject({ found: 'agreed' });
     const early = await preview({ date: '2026-05-01' });
     expect(early.refusals).toMatchObject([{ at: '/date', reason: 'date_before_cited' }, { at: '/date' }]);
     expect((await preview({ from: '2026-06-01' })).refusals).toMatchObject([{ at: '/date' }]);

@@ -168,7 +168,7 @@ async function viewBeside(
       const document = item && documents.get(item.document);
       return {
         found,
-        line: line?.place ?? null,
+        place: line?.place ?? null,
         own:
           item && document
             ? { document, date: item.date, reference: item.reference, amount: formatAmount(item.amount, currency) }

@@ -21,7 +21,7 @@ export const bankFacts = {
       of_id: ref(),
       amount: figure(),
       discount: figure(),
-      doubt: text(30),
+      doubt: { ...text(30), default: '' },
     },
     { indices: { run_bill_by_document: ['of_id'] } },
   ),

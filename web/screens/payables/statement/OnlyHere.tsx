@@ -6,7 +6,7 @@ import { Standing } from './Standing.tsx';
 
 /** What our account has and the statement does not. */
 export function OnlyHere({ statement, currency }: { statement: PreviewReply['statement']; currency: string }) {
-  const lines = (statement?.beside ?? []).filter(({ line }) => line === null);
+  const lines = (statement?.beside ?? []).filter(({ place }) => place === null);
   if (lines.length === 0) return null;
   return (
     <section aria-label={say('payables.only_here')} className="pt-5">

@@ -32,7 +32,7 @@ export function StatementGrid({ body, currency, change, refusals, statement, chi
     change({ lines }),
   );
   const besideAt = useMemo(
-    () => new Map((statement?.beside ?? []).flatMap((one) => (one.line === null ? [] : [[one.line, one] as const]))),
+    () => new Map((statement?.beside ?? []).flatMap((one) => (one.place === null ? [] : [[one.place, one] as const]))),
     [statement],
   );
   const besideOf = (line: StatedLine) => besideAt.get(sentAt(body.lines.indexOf(line)));

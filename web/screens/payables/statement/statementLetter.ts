@@ -12,7 +12,7 @@ export function statementLetter(
 ): Letter {
   const stated = body.lines.filter((line) => !isBlank(line));
   const points = beside.flatMap((one) => {
-    const line = one.line === null ? undefined : stated[one.line];
+    const line = one.place === null ? undefined : stated[one.place];
     const about = {
       reference: line?.reference || line?.text || one.own?.reference || '',
       day: { day: line?.date ?? one.own?.date ?? '' },

@@ -96,10 +96,10 @@ describe('the letter about a statement', () => {
       { ...NO_LINE, date: '2026-04-03', reference: 'A-2', amount: '50' },
     ];
     const beside = [
-      { found: 'amount-differs' as const, line: 0, own: { ...own('bill'), amount: '190' }, waiting: null },
-      { found: 'missing-here' as const, line: 1, own: null, waiting: null },
-      { found: 'missing-there' as const, line: null, own: { ...own('bill'), reference: 'A-9' }, waiting: null },
-      { found: 'agreed' as const, line: null, own: own('bill'), waiting: null },
+      { found: 'amount-differs' as const, place: 0, own: { ...own('bill'), amount: '190' }, waiting: null },
+      { found: 'missing-here' as const, place: 1, own: null, waiting: null },
+      { found: 'missing-there' as const, place: null, own: { ...own('bill'), reference: 'A-9' }, waiting: null },
+      { found: 'agreed' as const, place: null, own: own('bill'), waiting: null },
     ];
     const { subject, text } = statementLetter(
       { ...body, lines },
