@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { PreviewReply } from '@obolus/contract/commands';
 import type { AccountStatementRead, VendorAccount } from '@obolus/contract/views/payables';
@@ -174,6 +175,18 @@ describe('the file of a statement', () => {
         { date: '04.05.2026', reference: 'Wire', text: '', amount: '-200,00', balance: '0,00' },
       ],
     });
+  });
+
+  it('may be as the sample has it', async () => {
+    const { body } = await read(
+      readFileSync(new URL('../../docs/samples/vendors-statement.csv', import.meta.url), 'utf8'),
+    );
+    const { lines } = body as unknown as AccountStatementRead;
+    expect(lines.map(({ amount, balance }) => [amount, balance])).toEqual([
+      ['15280.00', '15280.00'],
+      ['-15280.00', '0.00'],
+      ['1145.00', '1145.00'],
+    ]);
   });
 
   it('is refused without amounts, and with columns that nobody knows', async () => {

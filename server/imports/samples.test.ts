@@ -47,9 +47,9 @@ afterAll(async () => {
 
 it('there is a sample of everything that files bring in, and the page describes it', () => {
   expect([...ORDER].sort()).toEqual([...IMPORT_KINDS].sort());
-  // Bills come in by the match bench, a broker's statement by the customs entry.
+  // Bills come in by the match bench, a broker's statement by the customs entry, a vendor's by the page that compares it.
   expect(readdirSync(folder).sort()).toEqual(
-    [...ORDER, 'bills', 'brokers-statement'].map((name) => `${name}.csv`).sort(),
+    [...ORDER, 'bills', 'brokers-statement', 'vendors-statement'].map((name) => `${name}.csv`).sort(),
   );
   for (const name of ORDER) expect(page).toContain(`[${name}](samples/${name}.csv)`);
 });
