@@ -12,15 +12,8 @@ export interface AccountItem {
 }
 
 /** How a line of a vendor's statement and one of our account stand to each other. */
-export const FOUND = [
-  'agreed',
-  'date-differs',
-  'reference-differs',
-  'amount-differs',
-  'missing-here',
-  'missing-there',
-] as const;
-export type Found = (typeof FOUND)[number];
+export type Found =
+  'agreed' | 'date-differs' | 'reference-differs' | 'amount-differs' | 'missing-here' | 'missing-there';
 
 /** A line of the statement, one of our account, or both, each by its place. */
 export interface Beside {
