@@ -37,6 +37,7 @@ export const CHANGED = [
   'prepaid',
   'stock',
   'ledger',
+  'shipments',
 ] as const;
 
 export type Changed = (typeof CHANGED)[number];

@@ -19,6 +19,7 @@ describe('the roles', () => {
       'receipt',
       'held-closing',
       'put-away',
+      'shipment-goods',
       'return',
       'delivery',
       'customer-return',

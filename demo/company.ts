@@ -87,6 +87,7 @@ GREY,Greywake Lines,USD,30,Pier 9 | Greywake Harbour,,US 021000021 778899,GREYUS
 LANT,Lanternhouse Customs,USD,7,1 Lantern Quay | Greywake Harbour,,,,desk@lanternhouse.example,
 PETR,Petrel Mutual,USD,30,40 Signal Hill,,,,,
 MILL,Millrace Turnery,USD,30,Millrace 3 | Upper Fernhollow,,,,desk@millrace.example,
+HARB,Harbor Customs Office,USD,14,Customs House | Fernhollow Harbor,,,,,
 HOLL,Hollin Water and Light,USD,14,2 Weir Lane | Fernhollow,,,,billing@hollin.example,Water and light
 `;
 
@@ -168,4 +169,5 @@ FHL-014,GREY,Yarn and looms for the autumn,container,Grey Heron 46,Nelson,Fernho
 FHL-015,GREY,Linen,container,Grey Heron 44,Port of Beira,Fernhollow Harbor,${day(60)},${day(59)},${day(46)},${day(45)},FOB,,84,0.3
 FHL-016,GREY,Shuttles,container,,Mundra,Fernhollow Harbor,${day(12)},${day(11)},${day(-18)},,FOB,,,
 FHL-017,ALDR,Reeds by truck,lorry,,Aldergrove,Fernhollow,${day(33)},${day(33)},${day(31)},${day(31)},FCA,,48,0.08
+FHL-018,,Shuttles in a parcel,parcel,,Mundra,Fernhollow,${day(12)},${day(12)},${day(9)},${day(9)},FCA,,11,0.06
 `;

@@ -46,6 +46,7 @@ type Word =
   | 'puts'
   | 'bill'
   | 'customs'
+  | 'shipped'
   | 'allocation'
   | 'delivery'
   | 'invoice'
@@ -103,6 +104,10 @@ const MADE: { readonly [Name in Word]: (step: Extract<Step, Record<Name, unknown
     const header = { vendor: id, reference: step.number, date: as.date, currency };
     return { kind: 'bill', body: { ...header, lines, charges, tax } };
   },
+  shipped: ({ shipped, goods }, as) => ({
+    kind: 'shipment-goods',
+    body: { date: as.date, shipment: shipped, lines: goods.map((of) => ({ of: as.line(of) })) },
+  }),
   customs({ customs: reference, broker, rates, lines }, as) {
     return {
       kind: 'customs-entry',

@@ -21,6 +21,7 @@ import { changeEntry } from '@obolus/server/setUp/registers';
 import { keepAdvice } from '@obolus/server/despatch/advices';
 import { demoCompany } from './company.ts';
 import { documentOf, known } from './documentOf.ts';
+import { customsDebt } from './customsDebt.ts';
 import { announcedShuttles, brokersStatements, refusedAttachment, takeIn } from './incoming.ts';
 import { paymentRuns } from './paymentRuns.ts';
 import { vendorStatement } from './vendorStatement.ts';
@@ -81,6 +82,7 @@ export async function loadDemo(source: DataSource, today: string): Promise<void>
     });
     documents.set(step.name, posted.id);
   }
+  await customsDebt(source, { documents, today, accountant, administrator: idOf('administrator') });
   await vendorStatement(source, today);
   await paymentRuns(source, { documents, today, accountant, approver: idOf('approver') });
   await keepAdvice(

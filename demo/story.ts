@@ -27,6 +27,8 @@ export type Step = { readonly name: string; readonly day: number; /** How many d
       readonly shipment?: string;
       readonly warehouse?: string;
     }
+  /** Received lines that came on a shipment, as was known only later. */
+  | { readonly shipped: string; readonly goods: readonly string[] }
   | { readonly puts: readonly (readonly [of: string, quantity: string, bin: string])[] }
   | {
       readonly bill: string;
@@ -200,5 +202,7 @@ export const STORY: readonly Step[] = [
   { name: 'put-7', day: 9, entered: 0, puts: [['gr-shuttles-3/1', '50', 'S-01']] },
   { name: 'vr-2', day: 8, entered: 0, return: 'DHOL', number: 'DSW-R 4', lines: [['gr-shuttles-3/1', '10']] },
   { name: 'vb-shuttles-3', day: 8, entered: 0, bill: 'DHOL', number: 'DSW-5477', lines: [['gr-shuttles-3/1', '40', '206.25']] },
+  // Their parcel's number came later, with a paper of customs.
+  { name: 'sg-1', day: 7, entered: 0, shipped: 'FHL-018', goods: ['gr-shuttles-3/1'] },
   { name: 'pre-2', day: 3, entered: 0, prepayment: 'TARN', amount: '2500', ordered: 'wool-3' },
 ];

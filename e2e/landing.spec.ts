@@ -160,6 +160,23 @@ test('goods join a shipment on its page, a carrier’s bill is held against its 
     await expect(coming.getByRole('row', { name: /Linen yarn/ })).toContainText('15 kg');
   });
 
+  await test.step('goods that came without its number join it, and leave it again', async () => {
+    await page.getByRole('button', { name: 'Add received goods …' }).click();
+    const dialog = page.getByRole('dialog');
+    await dialog.getByLabel('Receipt, packing slip, order, vendor or item').fill('BL 5602');
+    const linen = dialog.getByRole('checkbox', { name: /^Take Linen yarn on cones, natural/ });
+    await linen.check();
+    await dialog.getByRole('checkbox', { name: /^Take Linen yarn on cones, bleached/ }).check();
+    await expectAccessible(page);
+    await dialog.getByRole('button', { name: 'Add to the shipment' }).click();
+    await expect(page.getByText('2 lines are on FHL-016.')).toBeVisible();
+    const goods = page.getByRole('table', { name: 'Goods on it' });
+    await expect(goods.getByRole('row', { name: /Linen yarn/ })).toHaveCount(2);
+    await page.getByRole('button', { name: /^Take Linen yarn on cones, natural/ }).click();
+    await expect(page.getByText('Linen yarn on cones, natural is no longer on FHL-016.')).toBeVisible();
+    await expect(goods.getByRole('row', { name: /Linen yarn/ })).toHaveCount(1);
+  });
+
   await test.step('the carrier bills by the kilogram', async () => {
     await page.getByRole('link', { name: 'Match bench' }).click();
     await desk.choose('A bill of another vendor', 'greywake');

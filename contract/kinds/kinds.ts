@@ -27,6 +27,7 @@ import { payment } from './payment.ts';
 import { paymentRun } from './paymentRun.ts';
 import { prepayment } from './prepayment.ts';
 import { putAway } from './putAway.ts';
+import { shipmentGoods } from './shipmentGoods.ts';
 import { receipt } from './receipt.ts';
 import { reversal } from './reversal.ts';
 import { standard } from './standard.ts';
@@ -45,6 +46,7 @@ export const KINDS = {
   receipt,
   'held-closing': heldClosing,
   'put-away': putAway,
+  'shipment-goods': shipmentGoods,
   bill,
   return: vendorReturn,
   credit,

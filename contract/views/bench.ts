@@ -195,6 +195,8 @@ export const OpenCharge = exactly({
   kind: ChargeKind,
   amount: BaseAmount,
   left: BaseAmount,
+  /** The shipments of the goods that its customs entry declares; of a bill's charge none. */
+  declared: Type.Array(Text(60)),
 });
 
 export type OpenCharge = Static<typeof OpenCharge>;

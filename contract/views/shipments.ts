@@ -93,6 +93,19 @@ export const ShipmentView = exactly({
       worth: BaseAmount,
     }),
   ),
+  /** What is expected of it as a whole, where it would be shared otherwise over the lines of which nothing came yet. */
+  anew: Type.Array(
+    exactly({
+      line: LineId,
+      order: exactly({ id: Id, number: Text(30) }),
+      vendor: Name,
+      item: Name,
+      kind: Text(30),
+      rule: Text(30, 'The code of the rule that expects it'),
+      now: BaseAmount,
+      anew: BaseAmount,
+    }),
+  ),
   charges: Type.Array(ShipmentCharge),
 });
 

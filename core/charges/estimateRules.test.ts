@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { formatAmount, priceOrThrow, quantityOrThrow } from '../exact/amounts.ts';
-import { type EstimateRule, estimatesByRules, type RuledLine } from './estimateRules.ts';
+import { base, formatAmount, priceOrThrow, quantityOrThrow } from '../exact/amounts.ts';
+import { type EstimateRule, estimatesByRules, type RuledLine, sharedAnew } from './estimateRules.ts';
 
 const ANY = { vendor: '', item: '', group: '', warehouse: '', mode: '', from: '', to: '' };
 const rule = (code: string, more: Partial<Omit<EstimateRule, 'figure'>> & { figure?: string } = {}): EstimateRule => ({
@@ -133,6 +133,56 @@ describe('what is expected of a shipment as a whole', () => {
         );
         const sum = found.reduce((total, amount) => total + BigInt(amount === '-' ? 0 : amount), 0n);
         expect(sum).toBe(each.some((volume) => volume > 0n) ? BigInt(cents) : 0n);
+      }),
+    );
+  });
+});
+
+describe('what is expected of a shipment as a whole, shared anew when another order joined it', () => {
+  const flat = (kind: string, amount: bigint) => ({ kind, by: 'flat' as const, amount: base(amount) });
+  const on = (item: string, value: bigint, estimates: Parameters<typeof sharedAnew>[1][number]['estimates']) => ({
+    ...line(item, { shipment: 'FHL-020', value }),
+    estimates,
+  });
+  const anewOn = (
+    rules: EstimateRule[],
+    lines: Parameters<typeof sharedAnew>[1],
+    already: (kind: string, shipment: string) => bigint = none,
+  ) => sharedAnew(rules, lines, USD, already).map((some) => some.map(({ kind, now, anew }) => [kind, now, anew]));
+  const SEA = rule('SEA', { by: 'flat', figure: '1000' });
+
+  it('takes from the lines that bore it alone what the later ones bear of it, by its basis', () => {
+    expect(anewOn([SEA], [on('A', 300n, [flat('freight', 100_000n)]), on('B', 100n, [])])).toEqual([
+      [['freight', 100_000n, 75_000n]],
+      [['freight', 0n, 25_000n]],
+    ]);
+  });
+
+  it('leaves what stands as it should, what came with other lines, and lines that say it otherwise', () => {
+    const shared = [on('A', 300n, [flat('freight', 75_000n)]), on('B', 100n, [flat('freight', 25_000n)])];
+    expect(anewOn([SEA], shared)).toEqual([[], []]);
+    expect(anewOn([SEA], shared, () => 60_000n)).toEqual([
+      [['freight', 75_000n, 30_000n]],
+      [['freight', 25_000n, 10_000n]],
+    ]);
+    const own = on('C', 900n, [{ kind: 'freight', by: 'unit', amount: priceOrThrow('1') }]);
+    expect(anewOn([SEA], [...shared, own])).toEqual([[], [], []]);
+  });
+
+  it('takes all of it away where other lines bear it all, and changes nothing where nobody has what it is shared by', () => {
+    expect(anewOn([SEA], [on('A', 300n, [flat('freight', 5n)])], () => 100_000n)).toEqual([[['freight', 5n, 0n]]]);
+    const byWeight = rule('SEA', { by: 'flat', figure: '1000', basis: 'weight' });
+    expect(anewOn([byWeight], [on('A', 300n, [flat('freight', 5n)])])).toEqual([[]]);
+  });
+
+  it('always adds up to the whole, less what stays', () => {
+    const lines = fc.array(fc.record({ value: fc.bigInt(1n, 10_000n), now: fc.bigInt(0n, 90_000n) }), { minLength: 1 });
+    fc.assert(
+      fc.property(lines, fc.bigInt(0n, 100_000n), (given, stays) => {
+        const asked = given.map(({ value, now }) => on('A', value, [flat('freight', now)]));
+        const anew = sharedAnew([SEA], asked, USD, () => stays);
+        const total = given.reduce((sum, { now }, at) => sum + (anew[at]?.[0]?.anew ?? now), 0n);
+        expect(total).toBe(100_000n - stays);
       }),
     );
   });

@@ -63,20 +63,66 @@ export function estimatesByRules(
   { date, currency }: { readonly date: Day; readonly currency: string },
   already: (kind: string, shipment: string) => bigint,
 ): Ruled[][] {
-  const held = rules.filter(({ first, last }) => (first ?? date) <= date && date <= (last ?? date)).sort(byNarrowness);
-  const kinds = [...new Set(held.map(({ kind }) => kind))].sort();
+  const held = heldOn(rules, date);
   const found: Ruled[][] = lines.map(() => []);
-  for (const kind of kinds) {
+  for (const kind of kindsOf(held)) {
     const ruleOf = lines.map((line) => held.find((rule) => rule.kind === kind && holds(rule, line)));
     const flat = flatShares(ruleOf, lines, currency, already);
     ruleOf.forEach((rule, at) => {
       const line = lines[at];
-      const estimate = rule && line && (rule.by === 'flat' ? flat(at) : estimateOf(rule, line));
-      if (rule && estimate) found[at]?.push({ rule: rule.code, estimate });
+      if (!rule || !line) return;
+      const amount = flat(at);
+      const share: Estimate | undefined = amount ? { kind, by: 'flat', amount } : undefined;
+      const estimate = rule.by === 'flat' ? share : estimateOf(rule, line);
+      if (estimate) found[at]?.push({ rule: rule.code, estimate });
     });
   }
   return found;
 }
+
+/** What a line under a shipment is expected to bear of a charge of the shipment as a whole, as it stands and shared anew; in base currency. */
+export interface Anew {
+  readonly kind: string;
+  readonly rule: string;
+  readonly now: BaseAmount;
+  readonly anew: BaseAmount;
+}
+
+/**
+ * What is expected of shipments as a whole, shared anew over lines of which nothing came yet, whichever order each is on: an order that joined
+ * later bears its part of what the first one took alone. Only what changes is said. A line that says the charge otherwise than as one
+ * amount is left as it is, and so are all where no line has what it is shared by.
+ * @param already what of a kind is expected with other lines under a shipment, which stays as it is, in base currency
+ */
+export function sharedAnew(
+  rules: readonly EstimateRule[],
+  lines: readonly (RuledLine & { readonly estimates: readonly Estimate[] })[],
+  { date, currency }: { readonly date: Day; readonly currency: string },
+  already: (kind: string, shipment: string) => bigint,
+): Anew[][] {
+  const held = heldOn(rules, date);
+  const found: Anew[][] = lines.map(() => []);
+  for (const kind of kindsOf(held)) {
+    const ruleOf = lines.map((line) => {
+      const isOtherwise = line.estimates.some((estimate) => estimate.kind === kind && estimate.by !== 'flat');
+      const rule = isOtherwise ? undefined : held.find((one) => one.kind === kind && holds(one, line));
+      return rule?.by === 'flat' && line.shipment !== '' ? rule : undefined;
+    });
+    const flat = flatShares(ruleOf, lines, currency, already);
+    lines.forEach(({ estimates }, at) => {
+      const [rule, anew] = [ruleOf[at], flat(at)];
+      const stated = estimates.find((estimate) => estimate.kind === kind);
+      const now = stated?.by === 'flat' ? stated.amount : base(0n);
+      if (rule && anew !== undefined && anew !== now) found[at]?.push({ kind, rule: rule.code, now, anew });
+    });
+  }
+  return found;
+}
+
+const heldOn = (rules: readonly EstimateRule[], date: Day): EstimateRule[] =>
+  rules.filter(({ first, last }) => (first ?? date) <= date && date <= (last ?? date)).sort(byNarrowness);
+
+const kindsOf = (rules: readonly EstimateRule[]): string[] => [...new Set(rules.map(({ kind }) => kind))].sort();
 
 const holds = (rule: RuleHolds, line: RuleHolds): boolean =>
   NARROWER.every((what) => rule[what] === '' || rule[what].toLowerCase() === line[what].toLowerCase());
@@ -104,13 +150,13 @@ function estimateOf({ kind, by, figure }: EstimateRule, line: RuledLine): Estima
   }
 }
 
-/** What each line takes of what its rule expects of its shipment as a whole. */
+/** What each line takes of what its rule expects of its shipment as a whole; undefined where no line has what it is shared by. */
 function flatShares(
   ruleOf: readonly (EstimateRule | undefined)[],
   lines: readonly RuledLine[],
   currency: string,
   already: (kind: string, shipment: string) => bigint,
-): (at: number) => Estimate | undefined {
+): (at: number) => BaseAmount | undefined {
   const shares = new Map<number, BaseAmount>();
   const together = new Map<string, number[]>();
   lines.forEach(({ shipment }, at) => {
@@ -124,13 +170,10 @@ function flatShares(
     const whole = divideRounded(rule.figure, powerOfTen(PRICE_PLACES - decimalsOf(currency)));
     const left = shipment === '' ? whole : whole - already(rule.kind, shipment);
     const weights = places.map((at) => weightOf(rule.basis, lines[at] as RuledLine));
-    const shared = left > 0n ? shareOut(left, weights) : undefined;
-    if (shared?.ok) places.forEach((at, place) => shares.set(at, base(shared.shares[place] ?? 0n)));
+    const shared = shareOut(left > 0n ? left : 0n, weights);
+    if (shared.ok) places.forEach((at, place) => shares.set(at, base(shared.shares[place] ?? 0n)));
   }
-  return (at) => {
-    const amount = shares.get(at);
-    return amount === undefined || amount === 0n ? undefined : { kind: ruleOf[at]?.kind ?? '', by: 'flat', amount };
-  };
+  return (at) => shares.get(at);
 }
 
 function weightOf(basis: EstimateRule['basis'], line: RuledLine): bigint {

@@ -20,6 +20,7 @@ import { orderClosing } from '../purchasing/order/closing.ts';
 import { orderStep } from '../purchasing/order/step.ts';
 import { putAway } from '../purchasing/putAway.ts';
 import { receipt } from '../purchasing/receipt/receipt.ts';
+import { shipmentGoods } from '../purchasing/shipmentGoods.ts';
 import { vendorReturn } from '../purchasing/vendorReturn.ts';
 import { customerReturn } from '../sales/customerReturn.ts';
 import { delivery } from '../sales/delivery.ts';
@@ -47,6 +48,7 @@ const REVERSED = {
   receipt,
   'held-closing': heldClosing,
   'put-away': putAway,
+  'shipment-goods': shipmentGoods,
   bill,
   return: vendorReturn,
   credit,

@@ -177,4 +177,9 @@ export interface ReceiptLine {
   readonly returns: readonly ReturnedLine[];
   /** What of it went from the dock into bins. */
   readonly putAway: readonly { line: LineId; quantity: Quantity; bin: string }[];
+  /** On which shipment it came, as its receipt and later documents say. */
+  readonly shipments: readonly { line: LineId; shipment: string }[];
 }
+
+/** The shipment on which a received line came, as it was last said; empty for none. */
+export const shipmentOf = ({ shipments }: Pick<ReceiptLine, 'shipments'>): string => shipments.at(-1)?.shipment ?? '';

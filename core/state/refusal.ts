@@ -50,6 +50,7 @@ export const REFUSAL_REASONS = [
   'warehouse_differs',
   'bin_unknown',
   'put_away_exceeds_received',
+  'on_shipment_already',
   'vendor_differs',
   'customer_differs',
   'receipt_exceeds_ordered',

@@ -42,6 +42,7 @@ export function strikeOut(next: Writing, document: string): void {
     estimatesUsed: without(line.estimatesUsed),
     landed: without(line.landed),
     putAway: without(line.putAway),
+    shipments: without(line.shipments),
   }));
   each('charges', next.charges, (charge) => ({ ...charge, allocated: without(charge.allocated) }));
   each('creditable', next.creditable, (line) => ({ ...line, credits: without(line.credits) }));

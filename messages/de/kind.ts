@@ -50,4 +50,5 @@ export const kind: Record<keyof typeof en, string> = {
   'kind.amounts_closed': 'Abgeschlossen',
   'kind.vendor-statement': 'Kontoauszug des Lieferanten',
   'kind.amounts_stated': 'Laut Auszug',
+  'kind.shipment-goods': 'Sendungsware',
 };

@@ -190,4 +190,6 @@ export const refusal: Record<keyof typeof en, string> = {
     'Die Zeilen ergeben {amount}, der Auszug {asked}: Eine Zeile fehlt oder ist falsch.',
   'refusal.may_be_paid_twice':
     'Das wird vielleicht doppelt bezahlt (siehe {number}): Begründen, warum nicht, oder herausnehmen.',
+  'refusal.on_shipment_already':
+    'Dort sind diese Waren schon: wählen Sie eine andere Sendung, oder lassen Sie die Zeile weg.',
 };

@@ -55,4 +55,23 @@ export const shipments: Record<keyof typeof en, string> = {
   'shipments.nothing_joins': 'Keine weiteren Waren sind bestellt.',
   'shipments.join': 'Zur Sendung nehmen',
   'shipments.joined': '{lines, plural, one {# Position ist} other {# Positionen sind}} auf {shipment}.',
+  'shipments.join_received': 'Erhaltene Ware hinzufügen …',
+  'shipments.join_received_title': 'Erhaltene Ware der Sendung {shipment}',
+  'shipments.join_received_find': 'Wareneingang, Lieferschein, Bestellung, Lieferant oder Artikel',
+  'shipments.no_received_joins': 'Es kam keine andere Ware.',
+  'shipments.take_off': 'Entfernen',
+  'shipments.take_off_line': '{line} von der Sendung nehmen',
+  'shipments.taken_off': '{item} gehört nicht mehr zu {shipment}.',
+  'shipments.by_entry': 'die Zollanmeldung nennt diese Ware',
+  'shipments.share_open': 'Schätzungen neu aufteilen …',
+  'shipments.share_title': 'Schätzungen der Sendung {shipment}, neu aufgeteilt',
+  'shipments.share_why':
+    'Manche Kosten werden für die Sendung im Ganzen erwartet. Später hinzugekommene Ware trägt ihren Teil; Zeilen, von denen schon etwas kam, bleiben, wie sie sind. Jede Bestellung erhält eine neue Fassung.',
+  'shipments.share_lines': 'Schätzungen, bisher und neu',
+  'shipments.share_now': 'Bisher, {currency}',
+  'shipments.share_anew': 'Neu, {currency}',
+  'shipments.share_reason': 'Schätzungen der Sendung {shipment} neu aufgeteilt',
+  'shipments.share': 'Neu aufteilen',
+  'shipments.shared_anew':
+    '{orders, plural, one {# Bestellung hat} other {# Bestellungen haben}} eine Fassung mit ihrem Teil.',
 };

@@ -48,4 +48,5 @@ export const kind = {
   'kind.amounts_closed': 'Closed',
   'kind.vendor-statement': 'Vendor’s statement',
   'kind.amounts_stated': 'Stated',
+  'kind.shipment-goods': 'Shipment goods',
 } as const;

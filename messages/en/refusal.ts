@@ -173,4 +173,6 @@ export const refusal = {
   'refusal.statement_does_not_add_up':
     'The lines come to {amount}, the statement to {asked}: a line is missing or wrong.',
   'refusal.may_be_paid_twice': 'This may be paid twice (see {number}): say why it is not, or take it out.',
+  'refusal.on_shipment_already':
+    'That is where these goods are already: choose another shipment, or leave the line out.',
 } as const;

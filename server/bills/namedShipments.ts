@@ -3,7 +3,6 @@ import { MOST_LANDED } from '@obolus/contract/kinds/allocation';
 import { shipmentsNamed } from '@obolus/core/matching/shipmentNamed';
 import type { BillPaper } from '../billPapers/billPaper.ts';
 import { type Row, text } from '../queries/figures.ts';
-import { stands } from '../storage/load/rows.ts';
 
 /** Goods that charges of a bill go onto, by what they are called together, and which kinds of charge are a cost. */
 export interface OntoNamed {
@@ -19,7 +18,7 @@ export async function goodsNamedBy(manager: EntityManager, paper: BillPaper): Pr
     ...paper.charges.map(({ said }) => said),
   ];
   const known: Row[] = await manager.query(
-    `SELECT number AS shipment FROM shipment UNION SELECT d.shipment FROM document d WHERE d.shipment <> '' AND d.kind = 'receipt' ORDER BY shipment`,
+    `SELECT number AS shipment FROM shipment UNION SELECT y.shipment FROM came_on y ORDER BY shipment`,
   );
   const named = shipmentsNamed(
     texts,
@@ -27,8 +26,8 @@ export async function goodsNamedBy(manager: EntityManager, paper: BillPaper): Pr
   );
   if (named.length === 0) return undefined;
   const lines: Row[] = await manager.query(
-    `SELECT l.document_id, l.line_no, d.shipment FROM receipt_line l JOIN document d ON d.id = l.document_id
-     WHERE d.shipment IN (?) AND l.item_id IS NOT NULL AND ${stands('l.document_id')} ORDER BY l.document_id, l.line_no LIMIT ${MOST_LANDED}`,
+    `SELECT l.document_id, l.line_no, y.shipment FROM came_on y JOIN receipt_line l ON l.document_id = y.receipt_id AND l.line_no = y.receipt_line_no
+     WHERE y.shipment IN (?) AND l.item_id IS NOT NULL ORDER BY l.document_id, l.line_no LIMIT ${MOST_LANDED}`,
     [named],
   );
   const come = new Set(lines.map((row) => text(row.shipment).toLowerCase()));

@@ -2,6 +2,7 @@ import type { EntityManager } from 'typeorm';
 import { fraction, price, quantity } from '@obolus/core/exact/amounts';
 import type { OpenLine } from '@obolus/core/matching/billText';
 import { readGoodsCalled } from '../papers/ours.ts';
+import { shipmentOf } from '../queries/cameOn.ts';
 import { big, type Row, text } from '../queries/figures.ts';
 import { BILLABLE_AHEAD, isOpen, openLines } from '../queries/openOfOrder.ts';
 import { isTrue } from '../storage/load/rows.ts';
@@ -16,7 +17,7 @@ export interface BillableLine extends OpenLine {
 /** Received lines of a vendor that are not all billed, as the order prices them; then what is on order and neither received nor billed. */
 export async function readBillable(manager: EntityManager, vendor: string, currency: string): Promise<BillableLine[]> {
   const received: Row[] = await manager.query(
-    `SELECT l.document_id, l.line_no, l.item_id, COALESCE(i.name, l.expense) AS name, d.date, d.reference, d.shipment, o.number AS order_number, x.quantity AS open,
+    `SELECT l.document_id, l.line_no, l.item_id, COALESCE(i.name, l.expense) AS name, d.date, d.reference, ${shipmentOf('l')} AS shipment, o.number AS order_number, x.quantity AS open,
             COALESCE(l.corrected_price, ol.price) AS price, ol.per, IF(l.corrected_price IS NULL, ol.discount, 0) AS discount, ol.tax_code, 0 AS ahead, 0 AS service
      FROM ${openLines('receipt_line')} JOIN document d ON d.id = l.document_id JOIN document o ON o.id = l.order_id LEFT JOIN item i ON i.id = l.item_id
      JOIN order_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no AND ol.by_id = l.ordered_by_id

@@ -13,6 +13,7 @@ import { idOfBytes } from '../papers/idOfBytes.ts';
 import { vendorOf } from '../papers/ours.ts';
 import { readApart } from '../papers/readApart.ts';
 import { isSpreadsheet, readFile } from '../papers/readFile.ts';
+import { shipmentOf } from '../queries/cameOn.ts';
 import { type Row, text } from '../queries/figures.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
 import { leaveDraft } from '../storage/drafts.ts';
@@ -147,7 +148,7 @@ async function readDeclarable(
     `SELECT l.document_id, l.line_no, l.origin, d.number, d.reference, i.number AS item, i.tariff_code,
        (SELECT GROUP_CONCAT(c.code SEPARATOR '|') FROM item_code c WHERE c.item_id = i.id) AS codes
      FROM receipt_line l JOIN document d ON d.id = l.document_id JOIN item i ON i.id = l.item_id
-     WHERE ${stands('d.id')} AND ((? <> '' AND d.shipment = ?) OR d.number IN (?) OR (d.reference <> '' AND d.reference IN (?))) ORDER BY l.document_id, l.line_no`,
+     WHERE ${stands('d.id')} AND ((? <> '' AND ${shipmentOf('l')} = ?) OR d.number IN (?) OR (d.reference <> '' AND d.reference IN (?))) ORDER BY l.document_id, l.line_no`,
     [shipment, shipment, ['', ...receipts], ['', ...receipts]],
   )) as Row[];
   return found.map((row) => ({

@@ -1,4 +1,4 @@
-import type { PreviewReply } from '@obolus/contract/commands';
+import type { Changed, PreviewReply } from '@obolus/contract/commands';
 import type { EntityManager } from 'typeorm';
 import type { BodyOf, DocumentKind } from '@obolus/contract/kinds/kinds';
 import type { Role } from '@obolus/contract/roles';
@@ -55,11 +55,15 @@ export interface DocumentCommand<Kind extends DocumentKind> {
   rows(document: DocumentOf[Kind], saving: Saving, body: BodyOf<Kind>): TableRows[];
   /** The document whose changes of what is open it takes back just as they were; else they are what the core says. */
   takesBack?(document: DocumentOf[Kind]): string | undefined;
+  /** What of the books it changes beside what its postings and what is open say. */
+  changes?(document: DocumentOf[Kind]): readonly Changed[];
   /** What changes beside facts: the first open day, a bill's number. */
   settle?(document: DocumentOf[Kind], manager: EntityManager, saving: Saving, body: BodyOf<Kind>): Promise<void>;
   /** What its reversal rests on beside its effects, and what that changes beside facts. */
   readonly reversal?: {
     load?(loader: BooksLoader, document: string): Promise<void>;
+    /** What of the books it changes beside what its postings say. */
+    readonly changes?: readonly Changed[];
     /** What is open after it follows from what else stands, and is not just what it opened taken back. */
     readonly opensAnew?: true;
     settle?(document: string, manager: EntityManager, saving: Saving): Promise<void>;

@@ -1,26 +1,16 @@
-import type { BodyOf } from '@obolus/contract/kinds/kinds';
-import type { Books } from '@obolus/core/state/books';
-import {
-  formatAmount,
-  formatPrice,
-  formatQuantity,
-  FRACTION_PLACES,
-  PRICE_PLACES,
-  quantity,
-  sumOf,
-} from '@obolus/core/exact/amounts';
-import type { ReceiptDocument } from '@obolus/core/purchasing/receipt/command';
-import { formatDecimal } from '@obolus/core/exact/decimal';
+import type { EntityManager } from 'typeorm';
+import { formatPrice, formatQuantity } from '@obolus/core/exact/amounts';
 import { documentOf, poolId } from '@obolus/core/costing/pool';
-import { taxesOn } from '@obolus/core/purchasing/taxCode';
 import { refusal } from '@obolus/core/state/refusal';
 import { citing, dimensionColumns, keyOf } from '../storage/lineColumns.ts';
 import { facts } from '../storage/tables.ts';
 import { stands } from '../storage/load/rows.ts';
 import { leaveDraft } from '../storage/drafts.ts';
+import { shipmentsOf } from '../queries/cameOn.ts';
 import { heldOf } from '../queries/heldGoods.ts';
 import { text } from '../queries/figures.ts';
 import { BOUGHT } from './lineQueries.ts';
+import { billOf } from './billOfReceipt.ts';
 import type { DocumentCommand } from './documentCommand.ts';
 import { given, lots } from './writeParts.ts';
 import { lotsOf, warehouseIn } from './readParts.ts';
@@ -38,6 +28,7 @@ export const receipt: DocumentCommand<'receipt'> = {
     vendor: reader.given(body.vendor, '/vendor'),
     date: body.date,
     warehouse: body.warehouse,
+    shipment: body.shipment.trim(),
     lines: body.lines.map((line, position) => ({
       of: line.of,
       quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`),
@@ -188,6 +179,16 @@ export const receipt: DocumentCommand<'receipt'> = {
       ),
     },
     {
+      table: facts.receiptShipment,
+      rows: lines.flatMap((line) =>
+        line.shipments.map(({ shipment }) => ({
+          ...keyOf(line.id),
+          ...citing('receipt', 'receipt_line_no', line.id),
+          shipment,
+        })),
+      ),
+    },
+    {
       table: facts.receiptEstimate,
       rows: lines.flatMap((line) => line.estimates.map(({ kind, amount }) => ({ ...keyOf(line.id), kind, amount }))),
     },
@@ -197,12 +198,12 @@ export const receipt: DocumentCommand<'receipt'> = {
     index: 'bill_number_once',
     refusal: ({ bill }) => refusal('bill_number_taken', '/bill/reference', { number: bill?.reference ?? '' }),
   },
-  write: ({ vendor, date, warehouse, lines, held = [] }, names) => ({
+  write: ({ vendor, date, warehouse, shipment = '', lines, held = [] }, names) => ({
     vendor: names.vendor(vendor),
     date,
     warehouse: names.warehouse(warehouse),
     packingSlip: '',
-    shipment: '',
+    shipment,
     lines: lines.map((line) => ({
       of: names.line(line.of),
       quantity: formatQuantity(line.quantity),
@@ -232,52 +233,16 @@ export const receipt: DocumentCommand<'receipt'> = {
   },
   noteOf: (row) =>
     row.corrected_because ? [message('document.other_price', { reason: text(row.corrected_because) })] : [],
-  facts: async (manager, id) => (await heldOf(manager, id)).map((value) => ({ name: message('document.held'), value })),
+  facts: async (manager, id) => [
+    ...(await shipmentsNow(manager, id)),
+    ...(await heldOf(manager, id)).map((value) => ({ name: message('document.held'), value })),
+  ],
   lines: `SELECT l.*, COALESCE(l.corrected_price, ol.price) AS price, ${BOUGHT}, o.id AS of_id, o.number AS of_number FROM receipt_line l LEFT JOIN item i ON i.id = l.item_id JOIN document o ON o.id = l.order_id
             JOIN order_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no AND ol.by_id = l.ordered_by_id WHERE l.document_id = ? ORDER BY l.line_no`,
 };
 
-/** The bill that came with the goods: all that was received and is not billed ahead, at what it was received at, with the taxes of its order. */
-function billOf(
-  { vendor, date, lines }: ReceiptDocument,
-  { reference, terms, another, charges = [] }: NonNullable<BodyOf<'receipt'>['bill']>,
-  taxCodes: Books['taxCodes'],
-): BodyOf<'bill'> {
-  const open = lines
-    .map((line) => ({ ...line, open: quantity(line.quantity - sumOf(line.ahead)) }))
-    .filter((line) => line.open > 0n);
-  const currency = lines[0]?.currency ?? '';
-  const taxes = taxesOn(
-    open.map(({ amount, taxCode }) => ({ amount, code: taxCode, levels: taxCodes.get(taxCode) ?? [] })),
-  );
-  return {
-    vendor,
-    reference,
-    date,
-    currency,
-    ...(terms ? { terms } : {}),
-    ...(another ? { another } : {}),
-    charges: charges.map(({ basis: _, ...charge }) => charge),
-    ...(charges.length > 0
-      ? {
-          land: {
-            date,
-            to: lines.flatMap(({ id, bought }) => (bought.item === undefined ? [] : [id])),
-            bases: charges.map(({ basis }, charge) => ({ charge, basis })),
-          },
-        }
-      : {}),
-    lines: open.map((line) => ({
-      of: line.id,
-      quantity: formatQuantity(line.open),
-      difference: 'cost' as const,
-      price: formatDecimal(line.pricing.price, PRICE_PLACES),
-      discount: formatDecimal(line.pricing.discount, FRACTION_PLACES - 2),
-    })),
-    tax: taxes.map(({ amount, recoverable, lines: on }) => ({
-      amount: formatAmount(amount, currency),
-      recoverable,
-      lines: [...on],
-    })),
-  };
+/** The shipments on which its goods came, as was last said. */
+async function shipmentsNow(manager: EntityManager, id: string) {
+  const [row] = (await manager.query(`SELECT ${shipmentsOf('?')} AS shipments`, [id])) as { shipments: string }[];
+  return row?.shipments ? [{ name: message('document.shipment'), value: row.shipments }] : [];
 }

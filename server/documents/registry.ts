@@ -29,6 +29,7 @@ import { payment } from './payment.ts';
 import { paymentRun } from './paymentRun.ts';
 import { prepayment } from './prepayment.ts';
 import { putAway } from './putAway.ts';
+import { shipmentGoods } from './shipmentGoods.ts';
 import { receipt } from './receipt.ts';
 import { reversalOf } from './reversal.ts';
 import { standard } from './standard.ts';
@@ -47,6 +48,7 @@ const REVERSED: { readonly [Kind in Exclude<DocumentKind, 'reversal'>]: Document
   receipt,
   'held-closing': heldClosing,
   'put-away': putAway,
+  'shipment-goods': shipmentGoods,
   bill,
   return: vendorReturn,
   credit,

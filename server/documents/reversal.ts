@@ -16,6 +16,7 @@ export const reversalOf = (of: ReversalOf): DocumentCommand<'reversal'> => ({
   header: ({ reason }) => ({ note: reason }),
   rows: (document, { id }) => [{ table: facts.reversal, rows: [{ document_id: id, reversed_id: document.of }] }],
   takesBack: (document) => (of(document.reversed)?.opensAnew ? undefined : document.of),
+  changes: (document) => of(document.reversed)?.changes ?? [],
   settle: async (document, manager, saving) => of(document.reversed)?.settle?.(document.of, manager, saving),
   write: ({ date, of: document, reason }, names) => ({ date, of: names.document(document), reason }),
   lines: `SELECT NULL AS line_no, (SELECT COALESCE(SUM(j.amount), 0) FROM journal_line j WHERE j.document_id = l.document_id AND j.amount > 0) AS amount,

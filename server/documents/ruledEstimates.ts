@@ -1,12 +1,12 @@
 import type { EntityManager } from 'typeorm';
 import type { PreviewReply } from '@obolus/contract/commands';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
-import { type EstimateRule, estimatesByRules, type Ruled, type RuledLine } from '@obolus/core/charges/estimateRules';
-import { price, PRICE_PLACES, quantity, QUANTITY_PLACES } from '@obolus/core/exact/amounts';
+import { estimatesByRules, type Ruled, type RuledLine } from '@obolus/core/charges/estimateRules';
+import { PRICE_PLACES, quantity, QUANTITY_PLACES } from '@obolus/core/exact/amounts';
 import { parseDecimal } from '@obolus/core/exact/decimal';
 import { powerOfTen } from '@obolus/core/exact/rounding';
+import { readAlready, readRules, readWays } from '../estimates/rules.ts';
 import { big, type Row, text } from '../queries/figures.ts';
-import { stands } from '../storage/load/rows.ts';
 import type { Questioned } from './documentCommand.ts';
 import type { LineBody } from './orderLines.ts';
 import { estimate } from './writeParts.ts';
@@ -33,7 +33,11 @@ export async function ruledEstimates(
   const rules = await readRules(manager);
   if (rules.length === 0) return new Map();
   const asked = places.map((at) => lines[at] as LineBody);
-  const [items, ways] = [await readItems(manager, asked), await readWays(manager, asked)];
+  const items = await readItems(manager, asked);
+  const ways = await readWays(
+    manager,
+    asked.map(({ shipment = '' }) => shipment),
+  );
   const ruled = asked.map((line) => ruledLine(line, by, items, ways));
   const already = await readAlready(manager, [...ways.keys()]);
   const found = estimatesByRules(
@@ -64,28 +68,6 @@ export const showRuled = (questioned: Questioned | undefined, baseCurrency: stri
     ruled.map(({ rule, estimate: expected }) => ({ line, rule, ...estimate(expected, baseCurrency) })),
   );
 
-async function readRules(manager: EntityManager): Promise<EstimateRule[]> {
-  const rows = (await manager.query(
-    `SELECT r.*, k.code AS kind FROM estimate_rule r JOIN charge_kind k ON k.id = r.kind_id AND k.retired = 0 WHERE r.retired = 0`,
-  )) as Row[];
-  return rows.map((row) => ({
-    code: text(row.code),
-    kind: text(row.kind),
-    by: text(row.estimated_by) as EstimateRule['by'],
-    figure: price(big(row.figure)),
-    basis: (text(row.basis) || 'value') as EstimateRule['basis'],
-    vendor: text(row.vendor_id),
-    item: text(row.item_id),
-    group: text(row.group_id),
-    warehouse: text(row.warehouse_id),
-    mode: text(row.mode),
-    from: text(row.from_port),
-    to: text(row.to_port),
-    first: row.from_day == null ? undefined : text(row.from_day),
-    last: row.to_day == null ? undefined : text(row.to_day),
-  }));
-}
-
 /** Items with what they hold in each unit that they are bought in. */
 async function readItems(manager: EntityManager, lines: readonly LineBody[]): Promise<ReadonlyMap<string, Row[]>> {
   const ids = [...new Set(lines.map(({ item }) => item))];
@@ -94,29 +76,6 @@ async function readItems(manager: EntityManager, lines: readonly LineBody[]): Pr
     [ids],
   )) as Row[];
   return new Map(ids.map((id) => [id, rows.filter((row) => text(row.id) === id)]));
-}
-
-/** The ways of shipments, by their number in small letters; a shipment that is not set up has none. */
-async function readWays(manager: EntityManager, lines: readonly LineBody[]): Promise<ReadonlyMap<string, Row>> {
-  const numbers = [...new Set(lines.map(({ shipment = '' }) => shipment.trim().toLowerCase()).filter(Boolean))];
-  if (numbers.length === 0) return new Map();
-  const rows = (await manager.query('SELECT number, mode, from_port, to_port FROM shipment WHERE number IN (?)', [
-    numbers,
-  ])) as Row[];
-  const known = new Map(rows.map((row) => [text(row.number).toLowerCase(), row]));
-  return new Map(numbers.map((number) => [number, known.get(number) ?? {}]));
-}
-
-/** What is expected flat with goods on order under shipments, in minor units of the base currency, by kind and shipment. */
-async function readAlready(manager: EntityManager, shipments: readonly string[]): Promise<ReadonlyMap<string, bigint>> {
-  if (shipments.length === 0) return new Map();
-  const rows = (await manager.query(
-    `SELECT e.kind, l.shipment, SUM(e.figure) AS amount FROM ordered_line l
-       JOIN order_estimate e ON e.document_id = l.document_id AND e.line_no = l.line_no AND e.by_id = l.by_id AND e.estimated_by = 'flat'
-     WHERE l.shipment IN (?) AND ${stands('l.document_id')} GROUP BY e.kind, l.shipment`,
-    [shipments],
-  )) as Row[];
-  return new Map(rows.map((row) => [`${text(row.kind)}|${text(row.shipment).toLowerCase()}`, big(row.amount)]));
 }
 
 function ruledLine(

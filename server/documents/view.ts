@@ -150,7 +150,6 @@ function factsOf(reference: MessageId, header: Row): DocumentView['facts'] {
   const named: [MessageId, Shown | null | undefined][] = [
     [reference, header.reference],
     ['document.reversed_by', header.reversed_by],
-    ['document.shipment', header.shipment],
     ['document.warehouse', header.warehouse],
     ['document.due', header.due_day && message('document.day', { day: { day: header.due_day } })],
     ['document.note', header.note],

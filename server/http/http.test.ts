@@ -45,6 +45,7 @@ const bodies: Readonly<Record<DocumentKind, object>> = {
   receipt: make.receipt([]),
   'held-closing': { ...nothing, reason: '', lines: [] },
   'put-away': { ...nothing, lines: [] },
+  'shipment-goods': { ...nothing, shipment: '', lines: [] },
   bill: make.bill('1', []),
   allocation: make.allocation('1/1', []),
   delivery: make.delivery([]),

@@ -11,13 +11,13 @@ const COMPARED = `(SELECT e.document_id, e.line_no, e.kind, e.amount AS estimate
 
 export const estimates: ListSource = {
   from: `${COMPARED} x JOIN receipt_line l ON l.document_id = x.document_id AND l.line_no = x.line_no JOIN document d ON d.id = x.document_id JOIN document o ON o.id = l.order_id
-    JOIN vendor v ON v.id = d.vendor_id JOIN item i ON i.id = l.item_id JOIN charge_kind k ON k.code = x.kind LEFT JOIN shipment s ON s.number = d.shipment AND d.shipment <> '' LEFT JOIN vendor c ON c.id = s.carrier_id`,
+    JOIN vendor v ON v.id = d.vendor_id JOIN item i ON i.id = l.item_id JOIN charge_kind k ON k.code = x.kind LEFT JOIN came_on y ON y.receipt_id = x.document_id AND y.receipt_line_no = x.line_no LEFT JOIN shipment s ON s.number = y.shipment LEFT JOIN vendor c ON c.id = s.carrier_id`,
   id: '(x.document_id * 100000 + x.line_no) * 1000 + k.id',
   link: (row) => `/documents/${textOf(row.document_id)}`,
   columns: {
     document_id: text('x.document_id'),
     date: day('d.date'),
-    shipment: text('d.shipment'),
+    shipment: text("COALESCE(y.shipment, '')"),
     carrier: text("COALESCE(c.name, '')"),
     route: text("CONCAT_WS(' → ', NULLIF(s.from_port, ''), NULLIF(s.to_port, ''))"),
     mode: text("COALESCE(s.mode, '')"),

@@ -1,3 +1,4 @@
+import { shipmentsOf } from '../queries/cameOn.ts';
 import { text as textOf } from '../queries/figures.ts';
 import { stands } from '../storage/load/rows.ts';
 import { base, day, type ListSource, price, quantity, scaled, text, whole } from './source.ts';
@@ -23,7 +24,7 @@ export const receipts: ListSource = {
     vendor: text('v.name'),
     vendor_id: text('d.vendor_id'),
     slip: text('d.reference'),
-    shipment: text('d.shipment'),
+    shipment: text(shipmentsOf('d.id')),
     warehouse: text('w.name'),
     by: text('u.name'),
     lines: whole('COALESCE(s.line_count, 0)'),

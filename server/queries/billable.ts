@@ -1,5 +1,6 @@
 import type { EntityManager } from 'typeorm';
 import type { BillableView } from '@obolus/contract/views/bench';
+import { shipmentOf } from './cameOn.ts';
 import { BILLABLE_AHEAD, isOpen, openLines, RECEIVED } from './openOfOrder.ts';
 import { upTo } from '../storage/upTo.ts';
 import { askedIn, ITEM_COLUMNS, itemOf, type Row, showDiscount, showPrice, showQuantity, text } from './figures.ts';
@@ -12,7 +13,7 @@ export async function listBillable(
   vendor: string,
 ): Promise<{ rows: BillableView[]; more: boolean }> {
   const received: Row[] = await manager.query(
-    `SELECT l.document_id, l.line_no, l.quantity, l.currency, l.expense, l.order_line_no, d.number, d.date, d.reference, d.shipment, o.id AS order_id, o.number AS order_number, ot.terms_id,
+    `SELECT l.document_id, l.line_no, l.quantity, l.currency, l.expense, l.order_line_no, d.number, d.date, d.reference, ${shipmentOf('l')} AS shipment, o.id AS order_id, o.number AS order_number, ot.terms_id,
             ol.quantity AS ordered, ol.unit, COALESCE(l.corrected_price, ol.price) AS price, ol.per, IF(l.corrected_price IS NULL, ol.discount, 0) AS discount, ol.tax_code,
             l.quantity AS received, x.quantity AS open, ${ITEM_COLUMNS}
      FROM ${openLines('receipt_line')} JOIN document d ON d.id = l.document_id LEFT JOIN item i ON i.id = l.item_id JOIN document o ON o.id = l.order_id

@@ -4,6 +4,7 @@ import type { QueryOf, ReplyOf } from '@obolus/contract/endpoint';
 import { MOST_LANDED } from '@obolus/contract/kinds/allocation';
 import { stands } from '../storage/load/rows.ts';
 import { upTo } from '../storage/upTo.ts';
+import { shipmentOf } from './cameOn.ts';
 import {
   askedIn,
   big,
@@ -32,7 +33,7 @@ const VALUE = (line: string, narrowed = '') =>
 
 /** Lines of receipts with their orders; to be narrowed. */
 export const RECEIVED_LINES = `
-  SELECT l.document_id, l.line_no, l.quantity, l.currency, l.base_amount, d.number, d.date, d.reference, d.shipment, d.vendor_id, v.name AS vendor,
+  SELECT l.document_id, l.line_no, l.quantity, l.currency, l.base_amount, d.number, d.date, d.reference, ${shipmentOf('l')} AS shipment, d.vendor_id, v.name AS vendor,
          o.id AS order_id, o.number AS order_number, ol.quantity AS ordered, ol.unit, COALESCE(l.corrected_price, ol.price) AS price, ol.per, IF(l.corrected_price IS NULL, ol.discount, 0) AS discount, ol.tax_code, ot.terms_id, l.expense, i.tariff_code, l.origin, ${ITEM_COLUMNS}, p.quantity AS held,
          ${LAYER('l', 'l.pool_id')} AS layer, ${BILLED} AS billed,
          (SELECT COALESCE(SUM(b.price_difference), 0) FROM bill_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND b.difference = 'cost' AND ${stands('b.document_id')}) AS dearer,
@@ -137,13 +138,16 @@ interface Narrowed {
   readonly given: readonly unknown[];
 }
 
+const ON_SHIPMENT =
+  '(l.document_id, l.line_no) IN (SELECT y.receipt_id, y.receipt_line_no FROM came_on y WHERE y.shipment = ?)';
+
 /** Of received lines, and of what arrived or was made; none of these is of a shipment. */
 function narrowedBy(
   find: string,
   shipment: string | undefined,
   documents: readonly string[] | undefined,
 ): readonly [Narrowed, Narrowed | undefined] {
-  if (shipment !== undefined) return [{ where: 'd.shipment = ?', given: [shipment] }, undefined];
+  if (shipment !== undefined) return [{ where: ON_SHIPMENT, given: [shipment] }, undefined];
   if (documents !== undefined)
     return [
       { where: 'l.document_id IN (?)', given: [documents] },
@@ -154,5 +158,5 @@ function narrowedBy(
     where: `(${columns.map((column) => `${column} LIKE ?`).join(' OR ')})`,
     given: columns.map(() => like),
   });
-  return [of(['d.shipment', 'd.reference', 'd.number', 'o.number', 'v.name', 'i.name']), of(['d.number', 'i.name'])];
+  return [of([shipmentOf('l'), 'd.reference', 'd.number', 'o.number', 'v.name', 'i.name']), of(['d.number', 'i.name'])];
 }

@@ -90,7 +90,9 @@ export async function listOpenCharges(
 ): Promise<ReplyOf<typeof api.openCharges>> {
   const found: Row[] = await manager.query(
     `SELECT l.document_id, l.line_no, l.kind, l.base_amount, d.number, d.reference, d.date, v.name AS vendor,
-            x.base_amount AS rest
+            x.base_amount AS rest,
+            (SELECT GROUP_CONCAT(DISTINCT y.shipment SEPARATOR '\n') FROM customs_entry_goods g JOIN came_on y ON y.receipt_id = g.goods_id AND y.receipt_line_no = g.goods_line_no
+              WHERE g.document_id = l.document_id) AS declared
      FROM ${openLines('bill_charge')} JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = x.vendor_id
      WHERE ${isOpen('to-allocate')} ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST + 1}`,
   );
@@ -104,6 +106,7 @@ export async function listOpenCharges(
       kind: text(row.kind) as 'freight',
       amount: showAmount(row.base_amount, currency),
       left: showAmount(row.rest, currency),
+      declared: text(row.declared).split('\n').filter(Boolean),
     })),
   };
 }

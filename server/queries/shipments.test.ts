@@ -1,4 +1,5 @@
-import { afterAll, beforeAll, expect, it } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import type { LandedGoods } from '@obolus/contract/views/receiving';
 import type { ShipmentRow, ShipmentView } from '@obolus/contract/views/shipments';
 import type { Client } from '../testing/client.ts';
 import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
@@ -78,4 +79,64 @@ it('its own rule counts before that of its orders, and one that nobody names is 
   expect(await row()).toMatchObject({ missing: '' });
   expect((await shipment()).incoterm).toBe('DDP');
   expect((await ines.call('GET', '/api/shipments/NOPE')).status).toBe(404);
+});
+
+describe('received goods whose receipt names no shipment, or another', () => {
+  const goodsOn = async (number: string) =>
+    (
+      (await ines.call('GET', `/api/receipts/lines?shipment=${encodeURIComponent(number)}`)).body.rows as LandedGoods[]
+    ).map(({ line }) => line);
+  const put = (shipmentNumber: string, ...lines: string[]) => ({
+    date: '2026-04-02',
+    shipment: shipmentNumber,
+    lines: lines.map((of) => ({ of })),
+  });
+  let late = '';
+  beforeAll(async () => {
+    const order = await ines.posted(
+      'order',
+      make.order([
+        { item: '1', quantity: '8', price: '20', estimates: [{ kind: 'freight', by: 'flat', figure: '40' }] },
+      ]),
+    );
+    late = await ines.posted('receipt', make.receipt([{ of: `${order}/1`, quantity: '8' }]));
+  });
+
+  it('join it with what is estimated for them, and are found with it', async () => {
+    const document = await ines.posted('shipment-goods', put('FHL 10', `${late}/1`, `${receipt}/2`));
+    expect(await goodsOn('FHL 10')).toEqual([`${late}/1`, `${receipt}/2`]);
+    expect(await goodsOn('FHL 9')).toEqual([`${receipt}/1`]);
+    const { charges } = (await ines.call('GET', '/api/shipments/FHL%2010')).body as ShipmentView;
+    expect(charges).toMatchObject([
+      { kind: 'freight', expected: { estimated: '40.00', estimateLeft: '40.00' }, bills: [{ number: 'SEA-1' }] },
+      { kind: 'duty' },
+      { kind: 'insurance' },
+      { kind: 'brokerage' },
+      { kind: 'handling' },
+    ]);
+    const estimates = (await ines.call('GET', '/api/estimates/unbilled')).body.rows as { shipment: string }[];
+    expect(estimates).toMatchObject([{ shipment: 'FHL 10', left: '40.00' }]);
+    expect((await ines.call('GET', `/api/documents/${document}`)).body).toMatchObject({
+      number: 'SG-1001',
+      facts: [{ value: 'FHL 10' }],
+      lines: [{ quantity: '8' }, { quantity: '4' }],
+    });
+  });
+
+  it('go back to where they were when that is taken back, and to none where that is said', async () => {
+    const off = await ines.posted('shipment-goods', put('', `${late}/1`));
+    expect(await goodsOn('FHL 10')).toEqual([`${receipt}/2`]);
+    const reply = await ines.post('reversal', { date: '2026-04-03', of: off, reason: 'It was on it.' });
+    expect(reply.body).toMatchObject({ changed: ['shipments'] });
+    expect(await goodsOn('FHL 10')).toEqual([`${late}/1`, `${receipt}/2`]);
+  });
+
+  it('are put there once where two people do so at the same time', async () => {
+    const another = await server.as('receiver');
+    const replies = await Promise.all(
+      [ines, another].map((one) => one.post('shipment-goods', put('FHL 11', `${late}/1`))),
+    );
+    expect(replies.map(({ status }) => status).sort()).toEqual([201, 422]);
+    expect(await goodsOn('FHL 11')).toEqual([`${late}/1`]);
+  });
 });

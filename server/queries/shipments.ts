@@ -6,6 +6,7 @@ import { INCOTERMS, paidByBuyer } from '@obolus/core/charges/incoterms';
 import { RequestError } from '../asking/failures.ts';
 import { stands } from '../storage/load/rows.ts';
 import { upTo } from '../storage/upTo.ts';
+import { CAME_ON } from './cameOn.ts';
 import { big, type Row, showAmount, showQuantity, text } from './figures.ts';
 import { isOpen, openLines } from './openOfOrder.ts';
 import { inBase, worthOf } from './worth.ts';
@@ -15,31 +16,31 @@ const MOST = 400;
 /** Every shipment that was set up, or that a receipt or an open order line names. */
 const NUMBERS = `(
   SELECT s.number FROM shipment s WHERE s.retired = 0
-  UNION SELECT d.shipment FROM document d WHERE d.kind = 'receipt' AND d.shipment <> '' AND ${stands('d.id')}
+  UNION SELECT y.shipment FROM came_on y
   UNION SELECT l.shipment FROM ${openLines('ordered_line')} WHERE ${isOpen('to-receive')} AND l.shipment <> '')`;
 
-const RECEIVED = `receipt_line l JOIN document d ON d.id = l.document_id AND d.kind = 'receipt' AND ${stands('d.id')}`;
-const ALLOCATED = `allocation_share a JOIN document r ON r.id = a.receipt_id JOIN bill_charge c ON c.document_id = a.charge_id AND c.line_no = a.charge_line_no`;
+const ALLOCATED =
+  'came_on y JOIN allocation_share a ON a.receipt_id = y.receipt_id AND a.receipt_line_no = y.receipt_line_no JOIN bill_charge c ON c.document_id = a.charge_id AND c.line_no = a.charge_line_no';
 
 /** The rule of shipment `s`, else that of the orders on `n.number`, where they have one and the same. */
 const INCOTERM = `COALESCE(NULLIF(s.incoterm, ''), (
   SELECT IF(COUNT(DISTINCT t.incoterm) = 1, MAX(t.incoterm), '') FROM order_terms t WHERE t.incoterm <> '' AND t.document_id IN (
-    SELECT l.order_id FROM ${RECEIVED} WHERE d.shipment = n.number UNION SELECT l.document_id FROM order_line l WHERE l.shipment = n.number)), '')`;
+    SELECT l.order_id FROM ${CAME_ON} WHERE y.shipment = n.number UNION SELECT l.document_id FROM order_line l WHERE l.shipment = n.number)), '')`;
 
 /** Shipments, those that arrive last first; what has no day comes before. */
 export async function listShipments(manager: EntityManager, currency: string): Promise<ReplyOf<typeof api.shipments>> {
   const found: Row[] = await manager.query(
     `SELECT n.number, v.name AS carrier, s.mode, s.arrives, s.arrived,
-       (SELECT GROUP_CONCAT(DISTINCT o.name ORDER BY o.name SEPARATOR ', ') FROM document d JOIN vendor o ON o.id = d.vendor_id WHERE d.kind = 'receipt' AND d.shipment = n.number AND ${stands('d.id')}) AS received_of,
+       (SELECT GROUP_CONCAT(DISTINCT o.name ORDER BY o.name SEPARATOR ', ') FROM ${CAME_ON} JOIN vendor o ON o.id = d.vendor_id WHERE y.shipment = n.number) AS received_of,
        (SELECT GROUP_CONCAT(DISTINCT o.name ORDER BY o.name SEPARATOR ', ') FROM ${openLines('ordered_line')} JOIN document d ON d.id = l.document_id JOIN vendor o ON o.id = d.vendor_id WHERE ${isOpen('to-receive')} AND l.shipment = n.number) AS ordered_of,
        (SELECT COUNT(*) FROM ${openLines('ordered_line')} WHERE ${isOpen('to-receive')} AND l.shipment = n.number) AS outstanding,
-       (SELECT COALESCE(SUM(l.base_amount), 0) FROM ${RECEIVED} AND d.shipment = n.number)
-         + (SELECT COALESCE(SUM(b.price_difference), 0) FROM bill_line b JOIN document d ON d.id = b.receipt_id WHERE d.shipment = n.number AND b.difference = 'cost' AND ${stands('d.id')} AND ${stands('b.document_id')}) AS goods,
-       (SELECT COALESCE(SUM(a.amount), 0) FROM ${ALLOCATED} WHERE r.shipment = n.number AND ${stands('a.document_id')}) AS charges,
-       (SELECT GROUP_CONCAT(DISTINCT c.kind) FROM ${ALLOCATED} WHERE r.shipment = n.number AND ${stands('a.document_id')}) AS kinds_allocated,
-       (SELECT GROUP_CONCAT(DISTINCT x.part) FROM open_item x JOIN document d ON d.id = x.line_document_id WHERE ${isOpen('estimated')} AND d.shipment = n.number) AS kinds_estimated,
+       (SELECT COALESCE(SUM(l.base_amount), 0) FROM ${CAME_ON} WHERE y.shipment = n.number)
+         + (SELECT COALESCE(SUM(b.price_difference), 0) FROM came_on y JOIN bill_line b ON b.receipt_id = y.receipt_id AND b.receipt_line_no = y.receipt_line_no WHERE y.shipment = n.number AND b.difference = 'cost' AND ${stands('b.document_id')}) AS goods,
+       (SELECT COALESCE(SUM(a.amount), 0) FROM ${ALLOCATED} WHERE y.shipment = n.number AND ${stands('a.document_id')}) AS charges,
+       (SELECT GROUP_CONCAT(DISTINCT c.kind) FROM ${ALLOCATED} WHERE y.shipment = n.number AND ${stands('a.document_id')}) AS kinds_allocated,
+       (SELECT GROUP_CONCAT(DISTINCT x.part) FROM came_on y JOIN open_item x ON x.line_document_id = y.receipt_id AND x.line_no = y.receipt_line_no WHERE ${isOpen('estimated')} AND y.shipment = n.number) AS kinds_estimated,
        ${INCOTERM} AS incoterm,
-       (SELECT MAX(d.date) FROM document d WHERE d.kind = 'receipt' AND d.shipment = n.number) AS last_came
+       (SELECT MAX(d.date) FROM ${CAME_ON} WHERE y.shipment = n.number) AS last_came
      FROM ${NUMBERS} n LEFT JOIN shipment s ON s.number = n.number LEFT JOIN vendor v ON v.id = s.carrier_id
      ORDER BY COALESCE(s.arrived, last_came, s.arrives, '9999-12-31') DESC, n.number DESC LIMIT ${MOST + 1}`,
   );
@@ -70,7 +71,11 @@ export async function listShipments(manager: EntityManager, currency: string): P
 }
 
 /** A shipment with its way, what is still to come on it, and each kind of charge. */
-export async function readShipment(manager: EntityManager, number: string, currency: string): Promise<ShipmentView> {
+export async function readShipment(
+  manager: EntityManager,
+  number: string,
+  currency: string,
+): Promise<Omit<ShipmentView, 'anew'>> {
   const [row] = (await manager.query(
     `SELECT n.number, s.*, v.name AS carrier, s.id AS entry, ${INCOTERM} AS incoterm_of FROM ${NUMBERS} n LEFT JOIN shipment s ON s.number = n.number LEFT JOIN vendor v ON v.id = s.carrier_id
      WHERE n.number = ?`,
@@ -142,15 +147,15 @@ async function chargesOf(
   const byIncoterm = expectedBy(incoterm, await partsOfKinds(manager));
   const rows: Row[] = await manager.query(
     `SELECT k.code,
-       (SELECT COALESCE(SUM(e.amount), 0) FROM receipt_estimate e JOIN document d ON d.id = e.document_id WHERE e.kind = k.code AND d.shipment = ? AND ${stands('d.id')}) AS estimated,
-       (SELECT COALESCE(SUM(x.base_amount), 0) FROM open_item x JOIN document d ON d.id = x.line_document_id WHERE ${isOpen('estimated')} AND x.part = k.code AND d.shipment = ?) AS estimate_left
+       (SELECT COALESCE(SUM(e.amount), 0) FROM came_on y JOIN receipt_estimate e ON e.document_id = y.receipt_id AND e.line_no = y.receipt_line_no WHERE e.kind = k.code AND y.shipment = ?) AS estimated,
+       (SELECT COALESCE(SUM(x.base_amount), 0) FROM came_on y JOIN open_item x ON x.line_document_id = y.receipt_id AND x.line_no = y.receipt_line_no WHERE ${isOpen('estimated')} AND x.part = k.code AND y.shipment = ?) AS estimate_left
      FROM charge_kind k ORDER BY k.id`,
     [number, number],
   );
   const bills: Row[] = await manager.query(
     `SELECT c.kind, b.id, COALESCE(NULLIF(b.reference, ''), b.number) AS number, v.name AS vendor, SUM(a.amount) AS amount
      FROM ${ALLOCATED} JOIN document b ON b.id = a.charge_id JOIN vendor v ON v.id = b.vendor_id
-     WHERE r.shipment = ? AND ${stands('a.document_id')} GROUP BY c.kind, b.id, b.reference, b.number, v.name ORDER BY b.id`,
+     WHERE y.shipment = ? AND ${stands('a.document_id')} GROUP BY c.kind, b.id, b.reference, b.number, v.name ORDER BY b.id`,
     [number],
   );
   return rows.flatMap((row) => {

@@ -21,9 +21,9 @@ export async function listUnbilledEstimates(
   today: string,
 ): Promise<ReplyOf<typeof api.unbilledEstimates>> {
   const found: Row[] = await manager.query(
-    `SELECT x.part AS kind, x.line_document_id, x.line_no, x.base_amount, d.number, d.date, d.shipment, a.id AS vendor_id, a.name AS vendor, a.currency AS vendor_currency, v.name AS goods_of
+    `SELECT x.part AS kind, x.line_document_id, x.line_no, x.base_amount, d.number, d.date, COALESCE(y.shipment, '') AS shipment, a.id AS vendor_id, a.name AS vendor, a.currency AS vendor_currency, v.name AS goods_of
      FROM open_item x JOIN document d ON d.id = x.line_document_id JOIN vendor v ON v.id = d.vendor_id JOIN charge_kind k ON k.code = x.part
-       LEFT JOIN shipment s ON s.number = d.shipment AND d.shipment <> '' LEFT JOIN vendor a ON a.id = ${AWAITED}
+       LEFT JOIN came_on y ON y.receipt_id = x.line_document_id AND y.receipt_line_no = x.line_no LEFT JOIN shipment s ON s.number = y.shipment LEFT JOIN vendor a ON a.id = ${AWAITED}
      WHERE ${isOpen('estimated')} ORDER BY d.date, d.id, x.line_no, x.part LIMIT ${MOST + 1}`,
   );
   const { rows, more } = upTo(MOST, found);

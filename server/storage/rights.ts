@@ -21,7 +21,7 @@ export async function grantRights(owner: DataSource, account: string): Promise<v
   for (const table of named(chain)) await grant('SELECT', `\`${table}\``);
   for (const table of [...named(setUpParts), ...named(state)])
     await grant('SELECT, INSERT, UPDATE, DELETE', `\`${table}\``);
-  for (const view of ['ordered_line', 'order_act']) await grant('SELECT', `\`${view}\``);
+  for (const view of ['ordered_line', 'order_act', 'came_on']) await grant('SELECT', `\`${view}\``);
   for (const sequence of ['document_ids', ...SERIES]) await grant('SELECT, INSERT', `\`${sequence}\``);
   await grant('SELECT', '`migrations`');
   await grant('EXECUTE', 'PROCEDURE `seal_document`');

@@ -177,7 +177,6 @@ function documentRow(
     currency,
     rate: rateOn(books, currency, document.date) ?? ONE_TO_ONE,
     reference: header.reference ?? '',
-    shipment: header.shipment ?? '',
     due_day: header.isOwed ? dueDay(terms, document.date) : null,
     discount_day: (header.isOwed && discountDay(terms, document.date)) || null,
     discount: (header.isOwed && terms.discount?.part) || null,

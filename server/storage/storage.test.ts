@@ -51,7 +51,7 @@ describe('a document', () => {
   const write = (...amounts: string[]) =>
     server.source.transaction(async (manager) => {
       await manager.query(
-        "INSERT INTO document (id, kind, number, date, currency, rate, reference, shipment, note, entered_by, entered_at, idempotency_key) VALUES (777, 'opening', 'X', '2026-03-01', 'USD', 1, '', '', '', 1, NOW(6), 'x')",
+        "INSERT INTO document (id, kind, number, date, currency, rate, reference, note, entered_by, entered_at, idempotency_key) VALUES (777, 'opening', 'X', '2026-03-01', 'USD', 1, '', '', 1, NOW(6), 'x')",
       );
       await manager.query("INSERT INTO entry VALUES (777, 1, '2026-03-01')");
       for (const [at, amount] of amounts.entries())

@@ -39,7 +39,15 @@ export function receiptStep({ step, numbers, books, date }: Reading): ReceiptCom
   });
   const vendor =
     optionalText(step, 'vendor') ?? books.orderLines.get([...lines, ...held][0]?.of ?? '')?.vendor ?? SOMEONE;
-  return { kind: 'receipt', vendor, date, warehouse: warehouseOf(step), lines, held };
+  return {
+    kind: 'receipt',
+    vendor,
+    date,
+    warehouse: warehouseOf(step),
+    shipment: optionalText(step, 'shipment'),
+    lines,
+    held,
+  };
 }
 
 /** The price at which goods come in, where the order's is known to be wrong. */

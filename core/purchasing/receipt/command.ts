@@ -9,6 +9,8 @@ export interface ReceiptCommand {
   readonly vendor: string;
   readonly date: Day;
   readonly warehouse: string;
+  /** The container or consignment on which it came. */
+  readonly shipment?: string | undefined;
   readonly lines: readonly {
     of: LineId;
     quantity: Quantity;

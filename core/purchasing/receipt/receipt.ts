@@ -34,5 +34,5 @@ export const receipt = kind({
   name: 'receipt',
   decide: decideReceipt,
   record: recordReceipt,
-  verbs: { receive: { keys: ['warehouse', 'lines', 'aside'], read: receiptStep } },
+  verbs: { receive: { keys: ['warehouse', 'shipment', 'lines', 'aside'], read: receiptStep } },
 });

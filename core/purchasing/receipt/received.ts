@@ -86,6 +86,7 @@ export function receiptLine(
     bills: [],
     returns: [],
     putAway: [],
+    shipments: command.shipment ? [{ line: id, shipment: command.shipment }] : [],
   };
 }
 

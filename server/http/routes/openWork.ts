@@ -13,6 +13,7 @@ import { listCustomsDebts, readChargedEntry } from '../../customs/charged.ts';
 import { listLandedGoods } from '../../queries/landedGoods.ts';
 import { listTariffGaps } from '../../queries/tariffGaps.ts';
 import { readOrderCosts } from '../../queries/orderCosts.ts';
+import { listSharedAnew } from '../../estimates/sharedAnew.ts';
 import { listOutdatedAllocations } from '../../queries/valueChangedSince.ts';
 import { tryCode } from '../../queries/tryCode.ts';
 import { itemsNamed, lookUpItems, lookUpVendors } from '../../queries/lookUp.ts';
@@ -76,9 +77,11 @@ export function openWorkRoutes(router: Router, context: Context): void {
   );
   implement(router, context, api.receivedLines, async ({ query }) => listLandedGoods(manager, await currency(), query));
   implement(router, context, api.shipments, async () => listShipments(manager, await currency()));
-  implement(router, context, api.shipment, async ({ params }) =>
-    readShipment(manager, params.number, await currency()),
-  );
+  implement(router, context, api.shipment, async ({ params: { number } }) => {
+    const base = await currency();
+    const anew = await listSharedAnew(manager, number, { date: todayOf(context), currency: base });
+    return { ...(await readShipment(manager, number, base)), anew };
+  });
   implement(router, context, api.customsDebts, async () => listCustomsDebts(manager, await currency()));
   implement(router, context, api.chargedEntry, ({ params }) => readChargedEntry(manager, params.id));
   implement(router, context, api.unbilledEstimates, async () =>

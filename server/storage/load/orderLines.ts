@@ -213,7 +213,8 @@ export function aheadTaken(row: Row): AheadTaken {
   return { line: idOf(row), quantity: quantityOf(row.quantity), ...amounts };
 }
 
-function estimateOf(row: Row): Estimate {
+/** What is expected with an order line, from its row. */
+export function estimateOf(row: Row): Estimate {
   const kind = text(row.kind);
   switch (text(row.estimated_by) as Estimate['by']) {
     case 'unit':

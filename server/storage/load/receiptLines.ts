@@ -50,6 +50,7 @@ const OF_RECEIPT = {
   bills: citing('bill_line', 'receipt'),
   returns: citing('return_line', 'receipt'),
   putAway: citing('put_away_line', 'receipt'),
+  shipments: citing('receipt_shipment', 'receipt'),
 } satisfies Record<string, Further>;
 
 /** Received lines with all that cites them: bills, returns, charges that landed, what became of their estimates. */
@@ -97,6 +98,7 @@ export async function readReceiptLines(reading: Reading, lines: readonly LineId[
         quantity: quantityOf(part.quantity),
         bin: text(part.bin),
       })),
+      shipments: of('shipments').map((part) => ({ line: idOf(part), shipment: text(part.shipment) })),
       corrected:
         row.corrected_price == null
           ? undefined

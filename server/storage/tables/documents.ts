@@ -15,7 +15,6 @@ export const documents = {
       currency: text(3),
       rate: figure(),
       reference: text(60),
-      shipment: text(60),
       due_day: maybe(day()),
       /** The last day for its discount, and the part that is taken off by then. */
       discount_day: maybe(day()),
@@ -31,7 +30,6 @@ export const documents = {
         document_by_kind: ['kind', 'id'],
         document_by_vendor: ['vendor_id', 'kind'],
         document_by_date: ['date'],
-        document_by_shipment: ['shipment'],
         document_by_entry: ['entered_at'],
       },
     },

@@ -113,6 +113,23 @@ export const purchasing = {
     },
     { indices: { put_away_by_line: ['receipt_id', 'receipt_line_no'] } },
   ),
+  /** On which shipment received goods came, as their receipt says, then as later documents do. The view `came_on` has what stands. */
+  receiptShipment: table(
+    'receipt_shipment',
+    {
+      document_id: id(),
+      line_no: line(),
+      receipt_id: ref(),
+      receipt_line_no: number(),
+      shipment: text(60),
+    },
+    {
+      indices: {
+        receipt_shipment_by_line: ['receipt_id', 'receipt_line_no'],
+        receipt_shipment_by_shipment: ['shipment'],
+      },
+    },
+  ),
   heldClosingLine: table(
     'held_closing_line',
     {

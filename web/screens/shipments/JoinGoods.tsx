@@ -1,6 +1,5 @@
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { toast } from 'sonner';
-import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import { showFigure } from '../../locale/figures.ts';
 import { say } from '../../locale/say.ts';
 import { Cell } from '../../parts/Cells.tsx';
@@ -8,9 +7,10 @@ import { Cut } from '../../parts/Cut.tsx';
 import { DialogFoot } from '../../parts/DialogFoot.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import { Sheet } from '../../parts/Sheet.tsx';
-import { problemOf, saidAgainst, server } from '../../server/api.ts';
+import { server } from '../../server/api.ts';
 import { useMe } from '../../server/me.ts';
 import { changeFor, fits, joinable, openIn } from './joining.ts';
+import { useVersions } from './useVersions.ts';
 
 const SHOWN = 40;
 
@@ -22,9 +22,7 @@ export function JoinGoods({ shipment, onDone }: { shipment: string; onDone: () =
   const [taken, setTaken] = useState<Readonly<Record<string, string>>>({});
   const [reason, setReason] = useState(() => say('shipments.join_reason', { shipment }));
   const [wrong, setWrong] = useState('');
-  const [isPosting, setPosting] = useState(false);
-  const [read] = server.useLazyOrderQuery();
-  const [post] = server.usePostMutation();
+  const versions = useVersions();
   const rows = open.currentData?.rows ?? [];
   const offered = joinable(rows, shipment, typed);
   const chosen = rows.filter(({ line }) => taken[line] !== undefined);
@@ -36,32 +34,24 @@ export function JoinGoods({ shipment, onDone }: { shipment: string; onDone: () =
     const { [line]: _, ...others } = taken;
     setTaken(quantity === undefined ? others : { ...others, [line]: quantity });
   };
-  const unanswered = useRef(new Map<string, { body: BodyOf<'order-change'>; key: string }>());
-  const versionOf = async (order: string, own: typeof chosen) => {
-    const { data } = await read({ params: { id: order } });
-    const about = { shipment, date: company.today, reason: reason.trim() };
-    return data && { body: changeFor(data, own, taken, about), key: crypto.randomUUID() };
-  };
+  const about = { shipment, date: company.today, reason: reason.trim() };
   const join = async () => {
-    setPosting(true);
     setWrong('');
-    for (const order of new Set(chosen.map((line) => line.order.id))) {
-      const own = chosen.filter((line) => line.order.id === order);
-      const number = own[0]?.order.number ?? '';
-      // Nobody knows whether what got no answer was posted: it is sent again just as it was, and then is once.
-      const asked = unanswered.current.get(order) ?? (await versionOf(order, own));
-      if (asked) unanswered.current.set(order, asked);
-      const result = asked && (await post({ kind: 'order-change', ...asked }));
-      const status = problemOf(result?.error)?.status ?? 0;
-      if (status >= 400 && status < 500) unanswered.current.delete(order);
-      if (!result?.data) {
-        // Those before it are on the shipment; this one and those after it stay chosen.
-        setWrong(`${number}: ${saidAgainst(result?.error) ?? say('orders.not_possible')}`);
-        setPosting(false);
-        return;
-      }
-      unanswered.current.delete(order);
-      for (const { line } of own) setTaken(({ [line]: _, ...others }) => others);
+    const orders = [...new Set(chosen.map((line) => line.order.id))].map((id) => {
+      const own = chosen.filter((line) => line.order.id === id);
+      return { id, number: own[0]?.order.number ?? '', own };
+    });
+    const refused = await versions.post(
+      orders,
+      (order, { own }) => changeFor(order, own, taken, about),
+      ({ own }) => {
+        for (const { line } of own) setTaken(({ [line]: _, ...others }) => others);
+      },
+    );
+    if (refused !== undefined) {
+      // Those before it are on the shipment; this one and those after it stay chosen.
+      setWrong(refused);
+      return;
     }
     toast.success(say('shipments.joined', { lines: chosen.length, shipment }));
     onDone();
@@ -143,7 +133,7 @@ export function JoinGoods({ shipment, onDone }: { shipment: string; onDone: () =
           <span className="cap block">{say('orders.why_change')}</span>
           <Cell label={say('orders.why_change')} value={reason} onChange={setReason} />
         </label>
-        <DialogFoot wrong={wrong} action={say('shipments.join')} disabled={!isWhole || isPosting} />
+        <DialogFoot wrong={wrong} action={say('shipments.join')} disabled={!isWhole || versions.isPosting} />
       </form>
     </Sheet>
   );

@@ -9,8 +9,10 @@ import { showFigure } from '../../locale/figures.ts';
 import { say } from '../../locale/say.ts';
 import { difference, sumOf } from '../../parts/exact.ts';
 import type { Column } from '../../table/column.ts';
+import { useMayPost } from '../../server/me.ts';
 import { Line } from '../../table/Line.tsx';
 import { ReadTable } from '../../table/ReadTable.tsx';
+import { TakeOff } from './TakeOff.tsx';
 
 /** What one unit costs by now: everything on the line, over what was received. */
 const costOf = ({ value, received }: LandedGoods, currency: string): string =>
@@ -20,7 +22,7 @@ const costOf = ({ value, received }: LandedGoods, currency: string): string =>
     currency,
   ) ?? '';
 
-const columnsIn = (currency: string): Column<LandedGoods>[] => [
+const columnsIn = (currency: string, mayTakeOff: boolean): Column<LandedGoods>[] => [
   { id: 'item', title: say('word.item'), className: 'name', always: true, text: ({ item }) => item.number },
   { id: 'receipt', title: say('word.receipt'), text: ({ receipt }) => receipt.number },
   { id: 'vendor', title: say('word.vendor'), text: ({ vendor }) => vendor?.name ?? '' },
@@ -34,11 +36,12 @@ const columnsIn = (currency: string): Column<LandedGoods>[] => [
     className: 'num strong',
     text: (line) => figureText(costOf(line, currency)),
   },
+  ...(mayTakeOff ? [{ id: 'off', title: say('word.shipment') }] : []),
 ];
 
 /** What came on a shipment, with what its charges made of each unit. */
 export function Received({ lines, currency }: { lines: readonly LandedGoods[]; currency: string }) {
-  const columns = columnsIn(currency);
+  const columns = columnsIn(currency, useMayPost('shipment-goods'));
   const total = (of: (line: LandedGoods) => string) => showFigure(sumOf(lines.map(of), currency));
   const chargesOn = ({ value, goods }: LandedGoods) => difference(value, goods) ?? '0';
   return (
@@ -84,6 +87,7 @@ export function Received({ lines, currency }: { lines: readonly LandedGoods[]; c
                   goods: showFigure(line.goods),
                   charges: showFigure(chargesOn(line), 2),
                   landed: showFigure(line.value),
+                  off: <TakeOff line={line} />,
                   cost: (
                     <CostOf line={line.line} item={line.item.name} number={line.receipt.number}>
                       {showFigure(costOf(line, currency))}

@@ -15,7 +15,9 @@ import { useMayPost, useMe } from '../../server/me.ts';
 import type { Body } from '../landing/sheet.ts';
 import { type Belonging, belongingTo } from './belonging.ts';
 import { JoinGoods } from './JoinGoods.tsx';
+import { JoinReceived } from './JoinReceived.tsx';
 import { Received } from './Received.tsx';
+import { ShareAnew } from './ShareAnew.tsx';
 
 /** The control sheet of a shipment: which charges are expected, came and are missing, what came of the goods and what each unit costs here. */
 export function Shipment() {
@@ -28,7 +30,8 @@ export function Shipment() {
   const { company } = useMe();
   const mayAllocate = useMayPost('allocation');
   const mayJoin = useMayPost('order-change');
-  const [isJoining, setJoining] = useState(false);
+  const maySayGoods = useMayPost('shipment-goods');
+  const [joining, setJoining] = useState<'ordered' | 'received' | 'shared'>();
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const error = known.error ?? received.error;
@@ -94,7 +97,11 @@ export function Shipment() {
                   <span className="dim">
                     {one.charge.kind}, {showDay(one.charge.bill.date)} ·{' '}
                     {[
-                      one.isCarriers ? say('shipments.by_carrier') : say('shipments.by_kind'),
+                      one.isDeclared
+                        ? say('shipments.by_entry')
+                        : one.isCarriers
+                          ? say('shipments.by_carrier')
+                          : say('shipments.by_kind'),
                       one.days !== undefined &&
                         (one.days < 0
                           ? say('shipments.billed_before', { days: -one.days })
@@ -111,14 +118,28 @@ export function Shipment() {
         )}
         <Received lines={lines} currency={company.currency} />
         <Coming lines={shipment.coming} currency={company.currency} />
-        {mayJoin && (
-          <div>
-            <button type="button" className="act" onClick={() => setJoining(true)}>
+        <div className="flex gap-5">
+          {mayJoin && (
+            <button type="button" className="act" onClick={() => setJoining('ordered')}>
               {say('shipments.join_goods')}
             </button>
-          </div>
+          )}
+          {mayJoin && shipment.anew.length > 0 && (
+            <button type="button" className="act" onClick={() => setJoining('shared')}>
+              {say('shipments.share_open')}
+            </button>
+          )}
+          {maySayGoods && (
+            <button type="button" className="act" onClick={() => setJoining('received')}>
+              {say('shipments.join_received')}
+            </button>
+          )}
+        </div>
+        {joining === 'ordered' && <JoinGoods shipment={number} onDone={() => setJoining(undefined)} />}
+        {joining === 'shared' && (
+          <ShareAnew shipment={number} anew={shipment.anew} onDone={() => setJoining(undefined)} />
         )}
-        {isJoining && <JoinGoods shipment={number} onDone={() => setJoining(false)} />}
+        {joining === 'received' && <JoinReceived shipment={number} onDone={() => setJoining(undefined)} />}
       </div>
     </div>
   );

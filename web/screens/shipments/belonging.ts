@@ -5,9 +5,11 @@ import type { ShipmentView } from '@obolus/contract/views/shipments';
 export interface Belonging {
   readonly charge: OpenCharge;
   readonly isCarriers: boolean;
+  /** Of a customs entry that declares goods of the shipment. */
+  readonly isDeclared: boolean;
   /** Days from when the first goods came to its bill; undefined while nothing came. */
   readonly days: number | undefined;
-  /** The carrier's, of a kind that is missing, and billed about when the goods came: nearly surely its own. */
+  /** Declared with its goods; or the carrier's, of a kind that is missing, and billed about when the goods came: nearly surely its own. */
   readonly isLikely: boolean;
 }
 
@@ -21,7 +23,7 @@ const DAY = 86_400_000;
  * bills are to when its goods came. What is long before or after is another shipment's.
  */
 export function belongingTo(
-  { carrier, charges }: Pick<ShipmentView, 'carrier' | 'charges'>,
+  { number, carrier, charges }: Pick<ShipmentView, 'number' | 'carrier' | 'charges'>,
   firstCame: string | undefined,
   open: readonly OpenCharge[],
 ): Belonging[] {
@@ -31,21 +33,27 @@ export function belongingTo(
       const days =
         firstCame === undefined ? undefined : Math.round((Date.parse(charge.bill.date) - Date.parse(firstCame)) / DAY);
       const isCarriers = charge.vendor === carrier?.name;
+      const isDeclared = charge.declared.includes(number);
       // A kind that nobody expects is not there already.
       return {
         charge,
         days,
         isCarriers,
-        isLikely: isCarriers && days !== undefined && (kinds.get(charge.kind) ?? true),
+        isDeclared,
+        isLikely: isDeclared || (isCarriers && days !== undefined && (kinds.get(charge.kind) ?? true)),
       };
     })
     .filter(
-      ({ charge, days, isCarriers }) =>
-        (isCarriers || (days !== undefined && kinds.get(charge.kind) === true)) &&
-        (days === undefined || (days >= -BEFORE && days <= AFTER)),
+      ({ charge, days, isCarriers, isDeclared }) =>
+        isDeclared ||
+        // What is declared with goods of other shipments is theirs.
+        (charge.declared.length === 0 &&
+          (isCarriers || (days !== undefined && kinds.get(charge.kind) === true)) &&
+          (days === undefined || (days >= -BEFORE && days <= AFTER))),
     )
     .sort(
       (a, b) =>
+        Number(b.isDeclared) - Number(a.isDeclared) ||
         Number(b.isLikely) - Number(a.isLikely) ||
         Number(b.isCarriers) - Number(a.isCarriers) ||
         Math.abs(a.days ?? 0) - Math.abs(b.days ?? 0),

@@ -1,6 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
+import type { LandedGoods } from '@obolus/contract/views/receiving';
 import type { OpenOrderLine, OrderView } from '@obolus/contract/views/orders';
-import { changeFor, fits, joinable, openIn } from './joining.ts';
+import { anewFor, changeFor, fits, joinable, joinableReceived, openIn } from './joining.ts';
 
 const open = (line: string, rest: object = {}) =>
   ({
@@ -77,4 +78,30 @@ describe('ordered goods that join a shipment', () => {
   it('no version is dated before its order', () => {
     expect(changeFor({ ...order, date: '2026-12-24' } as unknown as OrderView, [open('7/1')], { '7/1': '100' }, about).date).toBe('2026-12-24'); // prettier-ignore
   });
+});
+
+describe('what is expected of a shipment as a whole, shared anew', () => {
+  const shared = (line: string, kind: string, anew: string) =>
+    ({ line, order: { id: '7', number: 'PO-1007' }, vendor: '', item: '', kind, rule: 'SEA', now: '0', anew }) as const;
+  const versionOf = (...anew: ReturnType<typeof shared>[]) =>
+    anewFor(order as unknown as OrderView, anew, { date: '2026-10-01', reason: 'Shared anew' });
+
+  it('takes the place of the kind on its lines alone, never before the order was placed', () => {
+    const version = versionOf(shared('7/2', 'freight', '40'), shared('8/1', 'freight', '60'));
+    expect(version).toMatchObject({ of: '7', seen: 3, date: '2026-11-01', reason: 'Shared anew' });
+    expect(version.lines.map(({ of, estimates }) => [of, estimates])).toEqual([
+      ['7/2', [perUnit, { ...flat, figure: '40' }]],
+    ]);
+  });
+
+  it('is gone from a line that bears none of it', () => {
+    expect(versionOf(shared('7/1', 'freight', '0')).lines[0]?.estimates).toEqual([perUnit]);
+  });
+});
+
+it('received goods that may join are those of vendors that are not on it', () => {
+  const came = (line: string, shipment: string, how = 'received') =>
+    ({ line, how, receipt: { shipment } }) as LandedGoods;
+  const lines = [came('9/1', ''), came('9/2', 'FHL-020'), came('9/3', 'FHL-019'), came('9/4', '', 'made')];
+  expect(joinableReceived(lines, 'FHL-020').map(({ line }) => line)).toEqual(['9/1', '9/3']);
 });

@@ -1,6 +1,8 @@
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
+import type { LandedGoods } from '@obolus/contract/views/receiving';
 import type { OpenOrderLine, OrderView } from '@obolus/contract/views/orders';
 import { formatQuantity, ONE_UNIT, quantity, quantityOrThrow } from '@obolus/core/exact/amounts';
+import type { ShipmentView } from '@obolus/contract/views/shipments';
 import { difference, isNegative, isZero } from '../../parts/exact.ts';
 import { asOrdered, type OrderLine } from '../orders/orderLine.ts';
 
@@ -18,6 +20,10 @@ export function joinable(lines: readonly OpenOrderLine[], shipment: string, type
     return isGoods && line.shipment !== shipment && words.every((word) => text.includes(word));
   });
 }
+
+/** Received goods that may join a shipment: all that came from a vendor and is not on it. */
+export const joinableReceived = (lines: readonly LandedGoods[], shipment: string): LandedGoods[] =>
+  lines.filter(({ how, receipt }) => how === 'received' && receipt.shipment !== shipment);
 
 /** Whether a shipment takes just so much of a line: more than nothing, and no more than is open. */
 export function fits(typed: string, line: OpenOrderLine): boolean {
@@ -49,6 +55,25 @@ export function changeFor(
       { ...ordered, quantity: difference(ordered.quantity, asked) ?? ordered.quantity },
       { ...ordered, of: '', item: line.item?.id ?? '', quantity: asked, estimates, shipment },
     ];
+  });
+  return { of: order.id, seen: order.version, date: date < order.date ? order.date : date, reason, lines };
+}
+
+/** The version of an order in which its lines bear what is expected of their shipment as a whole as it was shared anew. */
+export function anewFor(
+  order: OrderView,
+  anew: ShipmentView['anew'],
+  { date, reason }: { readonly date: string; readonly reason: string },
+): BodyOf<'order-change'> {
+  const lines = order.lines.flatMap((line): OrderLine[] => {
+    const own = anew.filter((one) => one.line === line.line);
+    if (own.length === 0) return [];
+    const ordered = asOrdered(line);
+    const others = (ordered.estimates ?? []).filter(({ kind }) => !own.some((one) => one.kind === kind));
+    const shared = own.flatMap(({ kind, anew: figure }) =>
+      isZero(figure) ? [] : [{ kind: kind as 'freight', by: 'flat' as const, figure }],
+    );
+    return [{ ...ordered, estimates: [...others, ...shared] }];
   });
   return { of: order.id, seen: order.version, date: date < order.date ? order.date : date, reason, lines };
 }
