@@ -31,6 +31,8 @@ const WITHOUT_WAITING = [
   '--innodb-flush-log-at-trx-commit=2',
   '--innodb-flush-method=nosync',
   '--skip-innodb-doublewrite',
+  '--skip-sync-frm',
+  '--skip-innodb-file-per-table',
 ];
 
 /**

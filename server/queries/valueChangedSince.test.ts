@@ -85,3 +85,30 @@ it('what a document asked for is given as it was asked, to whoever may post its 
   expect((await buyer.call('GET', `/api/documents/${posted}/body`)).status).toBe(403);
   expect((await ines.call('GET', '/api/documents/999999/body')).status).toBe(404);
 });
+
+it('goods that were moved are worth more when what they were taken from becomes dearer, and that is pointed out too', async () => {
+  const order = await ines.posted(
+    'order',
+    make.order([{ item: '1', quantity: '10', price: '20' }], { warehouse: '2' }),
+  );
+  const came = await ines.posted(
+    'receipt',
+    make.receipt([{ of: `${order}/1`, quantity: '10' }], { warehouse: '2', date: '2026-03-29' }),
+  );
+  const moved = { from: '2', to: '1', inTransit: false, lines: [{ item: '1', quantity: '10' }] };
+  const transfer = await ines.posted('transfer', { date: '2026-03-30', ...moved });
+  const charge = await freight('F-4', '80');
+  const byValue = await ines.posted('allocation', {
+    ...sheet(charge, 'value'),
+    date: '2026-03-30',
+    to: [`${transfer}/2`, `${receipt}/2`],
+  });
+  expect((await outdated()).filter(({ document }) => document.id === byValue)).toEqual([]);
+  await ines.posted(
+    'bill',
+    make.bill('B-2', [{ of: `${came}/1`, quantity: '10', price: '23' }], { date: '2026-03-31' }),
+  );
+  expect((await outdated()).filter(({ document }) => document.id === byValue)).toMatchObject([
+    { lines: 1, changed: '30.00' },
+  ]);
+});
