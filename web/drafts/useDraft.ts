@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import type { BodyOf, DocumentKind } from '@obolus/contract/kinds/kinds';
@@ -118,7 +118,9 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
   const body = draft?.body as Body | undefined;
   const command = body === undefined ? undefined : options.toCommand(body);
   const asked = useSettled(command, PREVIEW_AFTER);
-  const preview = server.usePreviewQuery({ kind, body: asked as BodyOf<Kind>, key: id }, { skip: asked === undefined });
+  // The same object for the same command: a long one is not written out anew with every drawing.
+  const query = useMemo(() => ({ kind, body: asked as BodyOf<Kind>, key: id }), [kind, asked, id]);
+  const preview = server.usePreviewQuery(query, { skip: asked === undefined });
   // Out of reach; or given up on the server for a later one, which was then not asked after all.
   useAgain([0, 409].includes(problemOf(preview.error)?.status ?? -1), preview.refetch);
   const previewProblem = problemOf(preview.error);

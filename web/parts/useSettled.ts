@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 
-/** A value once it has stood still for a while. */
+/** A value once it has stood still for a while: the same one for as long as it says the same. */
 export function useSettled<Value>(value: Value, after: number): Value {
   const [settled, setSettled] = useState(value);
   const text = JSON.stringify(value);
@@ -10,5 +10,5 @@ export function useSettled<Value>(value: Value, after: number): Value {
     const timer = setTimeout(() => setSettled(latest.current), after);
     return () => clearTimeout(timer);
   }, [text, after]);
-  return JSON.stringify(settled) === text ? value : settled;
+  return settled;
 }

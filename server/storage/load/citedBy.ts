@@ -26,9 +26,12 @@ type Found<Parts> = { readonly [Name in keyof Parts]: ReadonlyMap<LineId, Row[]>
 
 /** What is read besides a line's own columns. */
 const OF_TABLE = {
-  ordered_line: 'l.warehouse_id AS line_warehouse, ',
-  receipt_line:
-    '(SELECT o.tax_code FROM ordered_line o WHERE o.document_id = l.order_id AND o.line_no = l.order_line_no) AS tax_code, ',
+  ordered_line: { columns: 'l.warehouse_id AS line_warehouse, ', join: '' },
+  receipt_line: {
+    columns:
+      '(SELECT o.tax_code FROM ordered_line o WHERE o.document_id = l.order_id AND o.line_no = l.order_line_no) AS tax_code, y.by_id AS shipped_by, y.shipment, ',
+    join: 'LEFT JOIN came_on y ON y.receipt_id = l.document_id AND y.receipt_line_no = l.line_no',
+  },
 } as const;
 
 /** Lines of a table with their document, and with what else is known of them. */
@@ -40,9 +43,10 @@ export async function readLines<Parts extends Readonly<Record<string, Further>>>
 ): Promise<{ rows: Row[]; found: Found<Parts> }> {
   const names = Object.keys(parts) as (keyof Parts & string)[];
   const flags = names.map((name) => `EXISTS (${parts[name]?.exists ?? ''}) AS has_${name}`).join(', ');
+  const { columns, join } = OF_TABLE[table];
   const rows = await query(
     reading,
-    `SELECT l.*, ${OF_TABLE[table]}d.vendor_id, d.currency AS document_currency, d.date, d.warehouse_id, ${flags} FROM ${table} l JOIN document d ON d.id = l.document_id
+    `SELECT l.*, ${columns}d.vendor_id, d.currency AS document_currency, d.date, d.warehouse_id, ${flags} FROM ${table} l JOIN document d ON d.id = l.document_id ${join}
      WHERE ${among(lines, 'l.document_id', 'l.line_no')} AND ${stands('d.id')}`,
     keysOf(lines),
   );

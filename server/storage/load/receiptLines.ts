@@ -50,7 +50,6 @@ const OF_RECEIPT = {
   bills: citing('bill_line', 'receipt'),
   returns: citing('return_line', 'receipt'),
   putAway: citing('put_away_line', 'receipt'),
-  shipments: citing('receipt_shipment', 'receipt'),
 } satisfies Record<string, Further>;
 
 /** Received lines with all that cites them: bills, returns, charges that landed, what became of their estimates. */
@@ -98,7 +97,7 @@ export async function readReceiptLines(reading: Reading, lines: readonly LineId[
         quantity: quantityOf(part.quantity),
         bin: text(part.bin),
       })),
-      shipments: of('shipments').map((part) => ({ line: idOf(part), shipment: text(part.shipment) })),
+      shipments: row.shipped_by == null ? [] : [{ line: `${text(row.shipped_by)}/0`, shipment: text(row.shipment) }],
       corrected:
         row.corrected_price == null
           ? undefined

@@ -7,7 +7,7 @@ const UP = [
     INDEX receipt_shipment_by_line (receipt_id, receipt_line_no), INDEX receipt_shipment_by_shipment (shipment), PRIMARY KEY (document_id, line_no)) ENGINE=InnoDB`,
   `INSERT INTO receipt_shipment (document_id, line_no, receipt_id, receipt_line_no, shipment)
     SELECT d.id, l.line_no, d.id, l.line_no, d.shipment FROM document d JOIN receipt_line l ON l.document_id = d.id WHERE d.shipment <> ''`,
-  `CREATE SQL SECURITY INVOKER VIEW came_on AS SELECT c.receipt_id, c.receipt_line_no, c.shipment FROM receipt_shipment c
+  `CREATE SQL SECURITY INVOKER VIEW came_on AS SELECT c.receipt_id, c.receipt_line_no, c.shipment, c.document_id AS by_id FROM receipt_shipment c
    WHERE c.shipment <> '' AND ${stands('c.document_id')}
      AND NOT EXISTS (SELECT 1 FROM receipt_shipment n WHERE n.receipt_id = c.receipt_id AND n.receipt_line_no = c.receipt_line_no AND n.document_id > c.document_id AND ${stands('n.document_id')})`,
   'DROP INDEX document_by_shipment ON document',

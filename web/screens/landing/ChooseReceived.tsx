@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import type { LandedGoods } from '@obolus/contract/views/receiving';
 import { showDay, showFigure } from '../../locale/figures.ts';
 import { useLasting } from '../../parts/useLasting.ts';
@@ -21,7 +21,7 @@ const NONE: readonly LandedGoods[] = [];
 const SHIPMENTS = 6;
 
 /** Received lines by shipment, receipt, order, vendor or item, one at a time or all of a shipment. */
-export function ChooseReceived({ lines, chosen, onToggle }: Props) {
+export const ChooseReceived = memo(function ChooseReceived({ lines, chosen, onToggle }: Props) {
   const [find, setFind] = useState('');
   const wanted = useSettled(find.trim(), ASKED_AFTER);
   const found = server.useReceivedLinesQuery({ query: { find: wanted } }, { skip: wanted === '' });
@@ -82,7 +82,7 @@ export function ChooseReceived({ lines, chosen, onToggle }: Props) {
       </div>
     </section>
   );
-}
+});
 
 /** Who sent the goods; of those that nobody did, how they came. */
 const cameFrom = ({ vendor, how }: LandedGoods): string =>

@@ -3,6 +3,7 @@ import type { LandedGoods } from '@obolus/contract/views/receiving';
 import type { Entering } from '../../drafts/useDraft.ts';
 import { showDay, showFigure } from '../../locale/figures.ts';
 import { useChargeKinds, usualBasis } from '../../parts/chargeKinds.ts';
+import { useLasting } from '../../parts/useLasting.ts';
 import { tabStop, walkChoices } from '../../parts/walkChoices.ts';
 import { ChooseReceived } from './ChooseReceived.tsx';
 import type { Body } from './sheet.ts';
@@ -28,7 +29,8 @@ export function Choosing({
         ? body.charges.filter((charge) => charge.of !== of)
         : [...body.charges, { of, basis: usualBasis(kinds, kindOf(of)), fixed: {} }],
     });
-  const toggleLines = (toggled: readonly LandedGoods[]) => {
+  const latest = useLasting({ toggleLines });
+  function toggleLines(toggled: readonly LandedGoods[]) {
     const ids = toggled.map(({ line }) => line);
     const [chosen, given] = [new Set(body.to), new Set<string>(ids)];
     change({
@@ -36,7 +38,7 @@ export function Choosing({
         ? body.to.filter((id) => !given.has(id))
         : [...new Set([...body.to, ...ids])],
     });
-  };
+  }
   if (charges.length === 0 && body.charges.length === 0) {
     return (
       <div className="empty">
@@ -75,7 +77,7 @@ export function Choosing({
           ))}
         </div>
       </section>
-      <ChooseReceived lines={lines} chosen={body.to} onToggle={toggleLines} />
+      <ChooseReceived lines={lines} chosen={body.to} onToggle={latest.toggleLines} />
     </div>
   );
 }

@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useDeferredValue, useMemo } from 'react';
 import { Cut } from '../../parts/Cut.tsx';
 import { Link, useParams } from 'react-router';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
@@ -79,7 +79,9 @@ export function Landing() {
     [received, me.company.currency],
   );
   const onto = useOntoGoods(body ?? NOTHING, chosen, received, shares);
-  const unusual = useUnusual(received, lines.rows ?? NO_LINES, { shares, onto });
+  // What is unusual is pointed out once the shares are drawn.
+  const drawn = useDeferredValue(useMemo(() => ({ shares, onto }), [shares, onto]));
+  const unusual = useUnusual(received, lines.rows ?? NO_LINES, drawn);
   if (!body) return null;
   const failed = charges.error ?? lines.error;
   const shipments = [...new Set(received.map((line) => line.receipt.shipment).filter(Boolean))];

@@ -133,8 +133,15 @@ export function LandingGrid({ body, change, refusals, charges, lines, shares, on
   );
 }
 
-const amountOf = (amounts: BigInt64Array | undefined, currency: string): string =>
-  formatAmount(amounts?.reduce((sum, amount) => sum + amount, 0n) ?? 0n, currency);
+/** Sums of columns that were added up before: one column changes at a time. */
+const added = new WeakMap<BigInt64Array, bigint>();
+
+function amountOf(amounts: BigInt64Array | undefined, currency: string): string {
+  if (!amounts) return formatAmount(0n, currency);
+  const sum = added.get(amounts) ?? amounts.reduce((total, amount) => total + amount, 0n);
+  added.set(amounts, sum);
+  return formatAmount(sum, currency);
+}
 
 const sumIn = (lines: readonly LandedGoods[], field: 'goods' | 'value', currency: string): string =>
   sumOf(
