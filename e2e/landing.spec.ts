@@ -160,17 +160,35 @@ test('goods join a shipment on its page, a carrier’s bill is held against its 
     await expect(coming.getByRole('row', { name: /Linen yarn/ })).toContainText('15 kg');
   });
 
+  await test.step('a whole line joins it; what is expected of the shipment as a whole is shared anew over both orders', async () => {
+    await page.getByRole('button', { name: 'Add ordered goods …' }).click();
+    const dialog = page.getByRole('dialog');
+    await dialog.getByLabel('Vendor, order or item').fill('indigo');
+    await dialog.getByRole('checkbox').first().check();
+    await dialog.getByRole('button', { name: 'Add to the shipment' }).click();
+    const coming = page.getByRole('table', { name: 'Still to come' });
+    await expect(coming.getByRole('row', { name: /Indigo dye/ })).toBeVisible();
+    await page.getByRole('button', { name: 'Share estimates anew …' }).click();
+    const lines = dialog.getByRole('table', { name: 'Estimates, as they are and anew' });
+    await expect(lines.getByRole('row', { name: /Indigo dye.*SEA-FREIGHT/ })).toBeVisible();
+    await expectAccessible(page);
+    await dialog.getByRole('button', { name: 'Share anew', exact: true }).click();
+    await expect(page.getByText(/^\d orders? ha(s|ve) a version with its part\.$/)).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Share estimates anew …' })).toHaveCount(0);
+  });
+
   await test.step('goods that came without its number join it, and leave it again', async () => {
     await page.getByRole('button', { name: 'Add received goods …' }).click();
     const dialog = page.getByRole('dialog');
     await dialog.getByLabel('Receipt, packing slip, order, vendor or item').fill('BL 5602');
     const linen = dialog.getByRole('checkbox', { name: /^Take Linen yarn on cones, natural/ });
+    await expect(linen).toHaveCount(1);
     await linen.check();
     await dialog.getByRole('checkbox', { name: /^Take Linen yarn on cones, bleached/ }).check();
     await expectAccessible(page);
     await dialog.getByRole('button', { name: 'Add to the shipment' }).click();
     await expect(page.getByText('2 lines are on FHL-016.')).toBeVisible();
-    const goods = page.getByRole('table', { name: 'Goods on it' });
+    const goods = page.getByRole('table', { name: 'Goods received' });
     await expect(goods.getByRole('row', { name: /Linen yarn/ })).toHaveCount(2);
     await page.getByRole('button', { name: /^Take Linen yarn on cones, natural/ }).click();
     await expect(page.getByText('Linen yarn on cones, natural is no longer on FHL-016.')).toBeVisible();

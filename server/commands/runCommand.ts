@@ -141,7 +141,7 @@ async function postWithin<Kind extends DocumentKind>(
     number,
     lines: linesIn(rows, id),
     touched: touchedBy(decision.posted),
-    changed: [...changed, ...(command.changes?.(document) ?? [])],
+    changed: [...new Set([...changed, ...(command.changes?.(document) ?? [])])],
   };
   const replies: PostedReply[] = [reply];
   for (const [position, following] of (command.follows?.(document, body, books) ?? []).entries())

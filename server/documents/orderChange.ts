@@ -21,6 +21,9 @@ import { loadOrder } from '../storage/load/orderLines.ts';
 import { query, text } from '../storage/load/rows.ts';
 import { loadRates, loadTariff } from '../storage/load/setUp.ts';
 
+/** Prices, days and shipments of what is still to come may be others, however much of it there is. */
+const RESTATED = ['to-receive', 'shipments'] as const;
+
 export const orderChange: DocumentCommand<'order-change'> = {
   ...ON_AN_ORDER,
   read: (body, reader, from) => ({
@@ -59,6 +62,7 @@ export const orderChange: DocumentCommand<'order-change'> = {
       );
   },
   brings: ({ lines }) => [...itemsOf(lines), ...warehousesOf(lines)],
+  changes: () => RESTATED,
   rows: ({ of, lines }, saving) => [
     ...statedRows(lines),
     {
@@ -74,6 +78,7 @@ export const orderChange: DocumentCommand<'order-change'> = {
     ),
   reversal: {
     opensAnew: true,
+    changes: RESTATED,
     async load(loader, document) {
       const [row] = await query(loader.reading, 'SELECT order_id FROM order_step WHERE document_id = ?', [document]);
       await loadOrder(loader, text(row?.order_id));

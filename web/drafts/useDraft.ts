@@ -6,7 +6,7 @@ import type { PostedReply, PreviewReply, RefusalView } from '@obolus/contract/co
 import { changedBy, problemOf, saidAgainst, server } from '../server/api.ts';
 import { useAppDispatch, useAppSelector, useAppStore } from './store.ts';
 import { useKey } from '../keys/useKey.ts';
-import { useSettled } from '../parts/useSettled.ts';
+import { useSettling } from '../parts/useSettled.ts';
 import { changed, closed, type Draft, opened, stepped } from './draftSlice.ts';
 import { forgetHere, unsavedOf } from './unsaved.ts';
 import { useElsewhere } from './useElsewhere.ts';
@@ -117,7 +117,7 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
 
   const body = draft?.body as Body | undefined;
   const command = body === undefined ? undefined : options.toCommand(body);
-  const asked = useSettled(command, PREVIEW_AFTER);
+  const { settled: asked, isNow } = useSettling(command, PREVIEW_AFTER);
   // The same object for the same command: a long one is not written out anew with every drawing.
   const query = useMemo(() => ({ kind, body: asked as BodyOf<Kind>, key: id }), [kind, asked, id]);
   const preview = server.usePreviewQuery(query, { skip: asked === undefined });
@@ -140,7 +140,7 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
     },
     // The last preview stands until the next is worked out, so that nothing jumps.
     preview: command === undefined ? undefined : preview.data,
-    previewing: command !== asked || preview.isFetching,
+    previewing: !isNow || preview.isFetching,
     refusals:
       postProblem?.errors ?? (command === undefined ? [] : (previewProblem?.errors ?? preview.data?.refusals ?? [])),
     failure:

@@ -1,14 +1,20 @@
 import { useEffect, useRef, useState } from 'react';
 
 /** A value once it has stood still for a while: the same one for as long as it says the same. */
-export function useSettled<Value>(value: Value, after: number): Value {
-  const [settled, setSettled] = useState(value);
+export const useSettled = <Value>(value: Value, after: number): Value => useSettling(value, after).settled;
+
+/** The same, and whether it is what the value says now. */
+export function useSettling<Value>(value: Value, after: number): { readonly settled: Value; readonly isNow: boolean } {
   const text = JSON.stringify(value);
+  const [stood, setStood] = useState({ settled: value, text });
   const latest = useRef(value);
   latest.current = value;
   useEffect(() => {
-    const timer = setTimeout(() => setSettled(latest.current), after);
+    const timer = setTimeout(
+      () => setStood((before) => (before.text === text ? before : { settled: latest.current, text })),
+      after,
+    );
     return () => clearTimeout(timer);
   }, [text, after]);
-  return settled;
+  return { settled: stood.settled, isNow: stood.text === text };
 }
