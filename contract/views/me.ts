@@ -50,6 +50,8 @@ export const Me = exactly({
     /** From what percent of the goods’ value a charge, and of its usual cost a unit’s, is pointed out; empty for never. */
     /** Whether customs entries carry what is owed to customs, and to whom it was owed last; empty for nobody yet. */
     customsDebt: Type.Union([exactly({ authority: Type.Union([Id, Type.Literal('')]) }), Type.Null()]),
+    /** Where discounts that are taken go unless a payment says otherwise. */
+    discountsTo: oneOf(['income', 'goods'] as const),
     unusual: exactly({ charge: Text(20), cost: Text(20) }),
   }),
   preferences: Preferences,

@@ -45,6 +45,8 @@ export interface Company {
   readonly dutyRounding: DutyRounding;
   /** Whether a customs entry carries what is owed to customs; else it only states. */
   readonly carriesCustomsDebt: boolean;
+  /** Where discounts that are taken go unless a payment says otherwise: less cost of the goods (IAS 2.11), or income. */
+  readonly discountsTo: 'income' | 'goods';
   /** States of a pool are kept on the way at least this many movements apart. */
   readonly checkpointEvery: number;
   readonly tolerance: Tolerance;
@@ -108,6 +110,7 @@ export const companyOf = (settings: Pick<Company, 'currency' | 'firstOpenDay'> &
   customsValueWithFreight: false,
   dutyRounding: 'line',
   carriesCustomsDebt: false,
+  discountsTo: 'income',
   checkpointEvery: 256,
   tolerance: { over: fraction(0n), short: fraction(0n) },
   allowance: NO_ALLOWANCE,

@@ -81,4 +81,6 @@ export const hint: Record<keyof typeof en, string> = {
     'Anmeldungen buchen Zoll, Gebühren und Einfuhrsteuer gegen Zollverbindlichkeiten; sonst halten sie nur fest, und die Rechnung des Zollagenten bringt sie',
   'hint.duty_by_code':
     'Wo die Behörde einmal für alle Waren einer Nummer und eines Ursprungs rundet, nicht je Position',
+  'hint.discounts_to_goods':
+    'Der Teil verkaufter Ware geht in die Umsatzkosten; sonst sind Skonti Ertrag. Eine Zahlung kann es anders sagen.',
 };

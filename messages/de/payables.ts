@@ -119,4 +119,7 @@ export const payables: Record<keyof typeof en, string> = {
   'payables.signed_by': 'Abgezeichnet von',
   'payables.differing': 'Abweichende Zeilen',
   'payables.write_about': 'Dem Lieferanten schreiben',
+  'payables.discounts_to': 'Skonti gehen an',
+  'payables.discounts_to_income': 'Skontoertrag',
+  'payables.discounts_to_goods': 'Kosten der Ware',
 };

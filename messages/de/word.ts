@@ -179,4 +179,5 @@ export const word: Record<keyof typeof en, string> = {
   'word.customs_quantity': 'Besondere Maßeinheiten in einer Einheit',
   'word.customs_debt': 'Anmeldungen tragen die Zollschuld',
   'word.duty_by_code': 'Zoll je Nummer und Ursprung runden',
+  'word.discounts_to_goods': 'Gezogene Skonti mindern die Kosten der Ware',
 };

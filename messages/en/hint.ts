@@ -74,4 +74,6 @@ export const hint = {
   'hint.customs_debt':
     'Entries post duty, fees and import tax against customs payable; else they only state, and the broker’s bill brings them',
   'hint.duty_by_code': 'Where the authority rounds once for all goods of a code and origin, not for each line',
+  'hint.discounts_to_goods':
+    'Of sold goods their part goes to cost of goods; else discounts are income. A payment may say otherwise.',
 } as const;

@@ -114,4 +114,7 @@ export const payables = {
   'payables.signed_by': 'Signed by',
   'payables.differing': 'Lines that differed',
   'payables.write_about': 'Write to the vendor',
+  'payables.discounts_to': 'Discounts go to',
+  'payables.discounts_to_income': 'discount income',
+  'payables.discounts_to_goods': 'cost of the goods',
 } as const;

@@ -177,4 +177,5 @@ export const word = {
   'word.customs_quantity': 'Supplementary units in one',
   'word.customs_debt': 'Customs entries carry the debt',
   'word.duty_by_code': 'Round duty by code and origin',
+  'word.discounts_to_goods': 'Discounts taken lower the cost of the goods',
 } as const;

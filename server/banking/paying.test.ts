@@ -4,6 +4,7 @@ import type { BankFileView, Proposal, RunView } from '@obolus/contract/views/pay
 import { proveBooks } from '../proof/proveBooks.ts';
 import { replayBooks } from '../proof/replayBooks.ts';
 import type { Client } from '../testing/client.ts';
+import type { DocumentView } from '@obolus/contract/views/documents';
 import { make, netOf, startTestServer, type TestServer } from '../testing/testServer.ts';
 import { problemsOfTransfers } from './standIn.ts';
 
@@ -207,6 +208,25 @@ describe('a run', () => {
     await ines.posted('reversal', { of: made?.payment?.id ?? '', date: '2026-03-30', reason: 'not this one' });
     expect((await ines.call('GET', `/api/payment-runs/${run}/file`)).status).toBe(409);
     expect((await ines.call('PUT', `/api/payment-runs/${run}/sent`, {})).status).toBe(409);
+  });
+
+  it('lowers the cost of the goods by the discounts that it takes, where the company has them go there', async () => {
+    const sam = await server.as('administrator');
+    const lets = (yes: string) =>
+      sam.call('PUT', '/api/registers/company/1', { fields: { discounts_to_goods: yes }, seen: {} });
+    expect((await lets('yes')).status).toBe(200);
+    const order = await ines.posted('order', make.order([{ item: '1', quantity: '10', price: '10' }]));
+    const goods = await ines.posted('receipt', make.receipt([{ of: `${order}/1`, quantity: '10' }]));
+    const id = await ines.posted('bill', make.bill('TF-G', [{ of: `${goods}/1`, quantity: '10', price: '10' }]));
+    const run = await ines.posted('payment-run', runOf([{ vendor: '1', bills: [[id, '98', '2']] }]));
+    const preview = await piet.preview('approval', answer(run));
+    const release = await piet.post('approval', answer(run));
+    expect([preview.status, release.status]).toEqual([200, 201]);
+    const [paid] = (await viewOf(run)).payments;
+    const { entries } = (await ines.call('GET', `/api/documents/${paid?.payment?.id}`)).body as unknown as DocumentView;
+    const lines = entries.flatMap((entry) => entry.lines).map(({ account, amount }) => `${account} ${amount}`);
+    expect(lines.sort()).toEqual(['bank -98.00', 'inventory -2.00', 'payables 100.00']);
+    expect((await lets('')).status).toBe(200);
   });
 
   it('is rejected with a reason, and its bills may go into another', async () => {

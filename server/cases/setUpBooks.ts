@@ -48,6 +48,7 @@ export function companyFields(company: Company): EntryFields {
     recognition: company.recognition === 'on-sale' ? 'on-sale' : 'on-purchase',
     customs_value: company.customsValueWithFreight ? 'goods-freight-insurance' : 'goods',
     customs_debt: company.carriesCustomsDebt ? 'yes' : '',
+    discounts_to_goods: company.discountsTo === 'goods' ? 'yes' : '',
     duty_by_code: company.dutyRounding === 'code-and-origin' ? 'yes' : '',
     alike_within: company.alikeWithin === undefined ? '' : String(company.alikeWithin),
     sign_off_above: money(company.signOffAbove, currency),

@@ -9,6 +9,7 @@ import { lineId } from '@obolus/core/costing/pool';
 import { doubtedSince } from '../queries/paidTwice.ts';
 import { writeRunFile } from '../transfers/runFile.ts';
 import { loadPaymentRuns } from '../storage/load/paymentRuns.ts';
+import { loadGoodsOf } from './payment.ts';
 import { paymentRun } from './paymentRun.ts';
 import { loadOrder } from '../storage/load/orderLines.ts';
 import { facts } from '../storage/tables.ts';
@@ -83,10 +84,16 @@ export const approval: DocumentCommand<'approval'> = {
   async loadFollowing({ subject, of, step }, loader) {
     if (subject !== 'payment-run' || step !== 'approved') return;
     const run = loader.parts.paymentRuns.get(of);
-    if (run) await paymentRun.load({ ...run, kind: 'payment-run', account: '' }, loader);
+    if (!run) return;
+    await paymentRun.load({ ...run, kind: 'payment-run', account: '' }, loader);
+    if (loader.company.discountsTo === 'goods')
+      await loadGoodsOf(
+        loader,
+        run.payments.flatMap(({ bills }) => bills),
+      );
   },
   // What was released is paid, all of it or nothing.
-  follows({ subject, of, step }, _, { paymentRuns }) {
+  follows({ subject, of, step }, _, { company, paymentRuns }) {
     const run = subject === 'payment-run' && step === 'approved' ? paymentRuns.get(of) : undefined;
     return (run?.payments ?? []).map(({ vendor, currency, bills }, position) => ({
       kind: 'payment',
@@ -96,7 +103,7 @@ export const approval: DocumentCommand<'approval'> = {
         currency,
         date: run?.date ?? '',
         from: '',
-        discountsTo: 'income',
+        discountsTo: company.discountsTo,
         reason: '',
         run: lineId(of, position + 1),
         bills: bills.map(({ of: item, amount, discount }) => ({

@@ -8,6 +8,7 @@ import { message } from '@obolus/messages/message';
 import type { DocumentCommand } from './documentCommand.ts';
 import { OF } from './lineQueries.ts';
 import { loadItems } from '../storage/load/items.ts';
+import type { BooksLoader } from '../storage/load/loader.ts';
 import { loadOrderLines } from '../storage/load/orderLines.ts';
 import { loadPayables, loadPrepayments } from '../storage/load/payables.ts';
 import { loadRates } from '../storage/load/setUp.ts';
@@ -50,15 +51,7 @@ export const payment: DocumentCommand<'payment'> = {
     if (command.run !== undefined) await loadPaymentRuns(loader, [placeInRun(command.run).document]);
     if (command.from !== undefined) await loadPrepayments(loader, [command.from]);
     await loadRates(loader, [command.currency], command.date);
-    if (command.discountsTo === 'income') return;
-    for (const { of } of command.bills) {
-      const goods = loader.parts.payables.get(of)?.goods ?? [];
-      await loadItems(
-        loader,
-        goods.map(({ pool }) => pool.split('@')[0] ?? ''),
-      );
-      for (const { pool, movement, date } of goods) wantFrom(loader, pool, { id: movement, date });
-    }
+    if (command.discountsTo === 'goods') await loadGoodsOf(loader, command.bills);
   },
   header: ({ vendor, currency, reason }) => ({ vendor, currency, note: reason }),
   rows: (document, { id }) => [
@@ -122,3 +115,15 @@ export const payment: DocumentCommand<'payment'> = {
   lines: `SELECT l.line_no, l.amount, o.reference AS item_name, o.number AS item_number, '' AS item_unit, ${OF} FROM payment_line l JOIN document o ON o.id = l.of_id
            WHERE l.document_id = ? ORDER BY l.line_no`,
 };
+
+/** The pools of the goods that bills are for, whose cost their discounts lower. */
+export async function loadGoodsOf(loader: BooksLoader, bills: readonly { readonly of: string }[]): Promise<void> {
+  for (const { of } of bills) {
+    const goods = loader.parts.payables.get(of)?.goods ?? [];
+    await loadItems(
+      loader,
+      goods.map(({ pool }) => pool.split('@')[0] ?? ''),
+    );
+    for (const { pool, movement, date } of goods) wantFrom(loader, pool, { id: movement, date });
+  }
+}

@@ -226,6 +226,7 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
       customs_value: either('customs_with_freight', 'goods-freight-insurance', 'goods'),
       customs_debt: either('customs_debt', 'yes'),
       duty_by_code: either('duty_by_code', 'yes'),
+      discounts_to_goods: either('discounts_to_goods', 'yes'),
       alike_within: figure('alike_within', 0),
       write_off_limit: figure('write_off_limit', AMOUNT_PLACES),
       over: said('over_tolerance', PERCENT_PLACES),

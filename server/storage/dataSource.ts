@@ -24,6 +24,7 @@ import { ReturnReasons1817000000000 } from './migrations/1817000000000-returnRea
 import { DocumentNotes1818000000000 } from './migrations/1818000000000-documentNotes.ts';
 import { RunDoubts1820000000000 } from './migrations/1820000000000-runDoubts.ts';
 import { VendorStatements1819000000000 } from './migrations/1819000000000-vendorStatements.ts';
+import { DiscountsToGoods1822000000000 } from './migrations/1822000000000-discountsToGoods.ts';
 import { ShipmentGoods1821000000000 } from './migrations/1821000000000-shipmentGoods.ts';
 import { Unusual1807000000000 } from './migrations/1807000000000-unusual.ts';
 import { Preferences1804000000000 } from './migrations/1804000000000-preferences.ts';
@@ -75,6 +76,7 @@ export function dataSource(database: DatabaseConfig, account: Account, connectio
       VendorStatements1819000000000,
       RunDoubts1820000000000,
       ShipmentGoods1821000000000,
+      DiscountsToGoods1822000000000,
     ],
     migrationsTableName: 'migrations',
     synchronize: false,

@@ -34,7 +34,7 @@ export interface PaymentRunDocument extends PaymentRunCommand {
   readonly amount: BaseAmount;
 }
 
-/** The payment that a place of a run asks for, without the run. */
+/** The payment that a place of a run asks for, without the run. Where its discounts go is decided when it is released. */
 export const paymentOfRun = (
   { vendor, currency, bills }: RunPayment,
   { date, by }: Pick<PaymentRunCommand, 'date' | 'by'>,

@@ -75,7 +75,7 @@ export function sessionRoutes(router: Router, context: Context): void {
 
 async function me(context: Context, request: Request, user: SignedIn): Promise<Me> {
   const [company] = (await context.source.query(
-    "SELECT name, currency, recognition, first_open_day, unusual_charge, unusual_cost, customs_debt, (SELECT d.vendor_id FROM customs_entry e JOIN payable p USING (document_id) JOIN document d ON d.id = e.document_id ORDER BY e.document_id DESC LIMIT 1) AS authority, EXISTS (SELECT 1 FROM document WHERE kind = 'receipt') AS begun FROM company WHERE id = 1",
+    "SELECT name, currency, recognition, first_open_day, unusual_charge, unusual_cost, customs_debt, discounts_to_goods, (SELECT d.vendor_id FROM customs_entry e JOIN payable p USING (document_id) JOIN document d ON d.id = e.document_id ORDER BY e.document_id DESC LIMIT 1) AS authority, EXISTS (SELECT 1 FROM document WHERE kind = 'receipt') AS begun FROM company WHERE id = 1",
   )) as {
     name: string;
     begun: string;
@@ -85,6 +85,7 @@ async function me(context: Context, request: Request, user: SignedIn): Promise<M
     unusual_charge: string | null;
     unusual_cost: string | null;
     customs_debt: string;
+    discounts_to_goods: string;
     authority: string | null;
   }[];
   const blind = await countsBlind(context.source.manager, user.role);
@@ -102,6 +103,7 @@ async function me(context: Context, request: Request, user: SignedIn): Promise<M
       standIns: context.config.standIns,
       mailbox: context.mailboxPort ?? null,
       customsDebt: isTrue(company.customs_debt) ? { authority: company.authority ?? '' } : null,
+      discountsTo: isTrue(company.discounts_to_goods) ? 'goods' : 'income',
       unusual: { charge: percent(company.unusual_charge), cost: percent(company.unusual_cost) },
     },
     preferences: await preferencesOf(context.source.manager, user.id),

@@ -59,6 +59,7 @@ export async function loadCompany(
       recognition: text(row.recognition) as Recognition,
       customsValueWithFreight: isTrue(row.customs_with_freight),
       carriesCustomsDebt: isTrue(row.customs_debt),
+      discountsTo: isTrue(row.discounts_to_goods) ? 'goods' : 'income',
       dutyRounding: isTrue(row.duty_by_code) ? 'code-and-origin' : 'line',
       alikeWithin: row.alike_within == null ? undefined : Number(row.alike_within),
       writeOffLimit: limitOf(row.write_off_limit, currency) ?? base(0n),

@@ -25,6 +25,8 @@ export const company = {
     customs_with_freight: flag(),
     customs_debt: flag(),
     duty_by_code: flag(),
+    /** Discounts that are taken lower the cost of the goods; else they are income. */
+    discounts_to_goods: flag(),
     address: { ...text(400), default: '' },
     ...identifiers(),
     /** Bills of a vendor with the same amount are asked about within so many days. */

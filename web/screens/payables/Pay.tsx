@@ -48,6 +48,7 @@ function Paying({ owed }: { owed: OwedToVendor }) {
         from: '',
         took: '',
         fee: '',
+        discountsTo: '',
         reason: '',
         settled: proposed(owed.payables, currency, company.today),
       };
@@ -56,6 +57,7 @@ function Paying({ owed }: { owed: OwedToVendor }) {
       paymentOf(
         body,
         owed.payables.filter(({ currency }) => currency === body.currency),
+        company.discountsTo,
       ),
     title: () => vendor.name,
   });
@@ -116,6 +118,7 @@ function PaidFrom({
 }) {
   const { company } = useMe();
   const usable = prepaid.filter(({ currency }) => currency === body.currency);
+  const takesDiscount = Object.values(body.settled).some(({ discount }) => discount !== '' && !isZero(discount));
   const writesOff = Object.values(body.settled).some(({ writeOff }) => writeOff !== '');
   return (
     <div className="fields">
@@ -156,6 +159,19 @@ function PaidFrom({
             />
           </Field>
         </>
+      )}
+      {takesDiscount && (
+        <Field name={say('payables.discounts_to')}>
+          <Choice
+            label={say('payables.discounts_to')}
+            value={body.discountsTo || company.discountsTo}
+            options={[
+              ['income', say('payables.discounts_to_income')],
+              ['goods', say('payables.discounts_to_goods')],
+            ]}
+            onChange={(to) => change({ discountsTo: to === 'goods' ? 'goods' : 'income' })}
+          />
+        </Field>
       )}
       {writesOff && (
         <Field name={say('payables.why_written_off')} wide>

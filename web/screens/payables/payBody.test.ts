@@ -60,12 +60,13 @@ describe('a payment', () => {
     from: '',
     took: '120.5',
     fee: '',
+    discountsTo: '',
     reason: '',
     settled: { '2': { ...settled, amount: '40', withheld: '4' }, '1': { ...settled, discount: '3' }, '3': settled },
   };
 
   it('settles items in the order in which they stand; those that nothing was said of are left out', () => {
-    const payment = paymentOf(body, [item('1', '100.00'), item('2', '50.00'), item('3', '60.00')]);
+    const payment = paymentOf(body, [item('1', '100.00'), item('2', '50.00'), item('3', '60.00')], 'income');
     expect(payment?.bills).toEqual([
       { of: '1', amount: '0', discount: '3', writeOff: '' },
       { of: '2', amount: '40', discount: '', writeOff: '', withheld: '4' },
@@ -73,9 +74,20 @@ describe('a payment', () => {
     expect(payment).toMatchObject({ took: '120.5', from: '' });
   });
 
+  it('has its discounts go where the company has them go, unless it says otherwise', () => {
+    const to = (said: PayBody['discountsTo'], usual: 'income' | 'goods') =>
+      paymentOf({ ...body, discountsTo: said }, [item('1', '100.00')], usual)?.discountsTo;
+    expect([to('', 'income'), to('', 'goods'), to('income', 'goods'), to('goods', 'income')]).toEqual([
+      'income',
+      'goods',
+      'income',
+      'goods',
+    ]);
+  });
+
   it('asks nothing of the bank where a prepayment is used, and is nothing while nothing is settled', () => {
-    expect(paymentOf({ ...body, from: '9' }, [item('1', '100.00')])).not.toHaveProperty('took');
-    expect(paymentOf({ ...body, settled: {} }, [item('1', '100.00')])).toBeUndefined();
+    expect(paymentOf({ ...body, from: '9' }, [item('1', '100.00')], 'income')).not.toHaveProperty('took');
+    expect(paymentOf({ ...body, settled: {} }, [item('1', '100.00')], 'income')).toBeUndefined();
   });
 
   it('leaves open what is not settled, in the currency’s own decimals', () => {

@@ -19,6 +19,8 @@ export interface PayBody {
   readonly from: string;
   readonly took: string;
   readonly fee: string;
+  /** Where discounts go; empty for where the company has them go. */
+  readonly discountsTo: 'income' | 'goods' | '';
   readonly reason: string;
   readonly settled: Readonly<Record<string, Settled>>;
 }
@@ -60,8 +62,15 @@ export const isSettled = (of: Settled | undefined): of is Settled =>
 export const leftOf = (open: string, { amount, discount, withheld, writeOff }: Settled, currency: string): string =>
   sumOf([difference(open, sumOf([amount, discount, withheld, writeOff], currency))], currency);
 
-/** The payment that stands for what was typed, with the items in their order; undefined while nothing is settled. */
-export function paymentOf(body: PayBody, payables: readonly PayableView[]): BodyOf<'payment'> | undefined {
+/**
+ * The payment that stands for what was typed, with the items in their order; undefined while nothing is settled.
+ * @param usual where the company has discounts go
+ */
+export function paymentOf(
+  body: PayBody,
+  payables: readonly PayableView[],
+  usual: 'income' | 'goods',
+): BodyOf<'payment'> | undefined {
   const bills = payables.flatMap(({ id }) => {
     const settled = body.settled[id];
     if (!isSettled(settled)) return [];
@@ -76,7 +85,7 @@ export function paymentOf(body: PayBody, payables: readonly PayableView[]): Body
     date,
     currency,
     from,
-    discountsTo: 'income',
+    discountsTo: body.discountsTo || usual,
     reason,
     ...(bank.took ? { took: bank.took } : {}),
     ...(bank.fee ? { fee: bank.fee } : {}),
