@@ -5,7 +5,7 @@ import { DateField } from '../../drafts/HeaderFields.tsx';
 import { Footing } from '../../frame/Footing.tsx';
 import { showDay, showFigure } from '../../locale/figures.ts';
 import { say } from '../../locale/say.ts';
-import { Cell, Choice, Field } from '../../parts/Cells.tsx';
+import { Choice, Field } from '../../parts/Cells.tsx';
 import { Cut } from '../../parts/Cut.tsx';
 import { isZero, sumOf } from '../../parts/exact.ts';
 import { FigureCell } from '../../parts/FigureCell.tsx';
@@ -16,6 +16,7 @@ import { useMayPost, useMe } from '../../server/me.ts';
 import { Grid } from '../../table/Grid.tsx';
 import { Line } from '../../table/Line.tsx';
 import { isSettled, leftOf, NOT_SETTLED, type PayBody, paymentOf, proposed, type Settled, whole } from './payBody.ts';
+import { PaidFrom } from './PaidFrom.tsx';
 import { payColumns, type PayRow } from './payColumns.ts';
 
 /** A vendor's bills are paid, together with its credits, from the bank or from what was paid before. */
@@ -102,87 +103,6 @@ function Paying({ owed }: { owed: OwedToVendor }) {
         action={say('payables.post_payment')}
         waitingFor={say('payables.begin')}
       />
-    </div>
-  );
-}
-
-/** The bank, with what it took and kept where that is known, or a prepayment that is used up. */
-function PaidFrom({
-  entering: { change, refusals },
-  body,
-  prepaid,
-}: {
-  entering: Entering<PayBody>;
-  body: PayBody;
-  prepaid: OwedToVendor['prepaid'];
-}) {
-  const { company } = useMe();
-  const usable = prepaid.filter(({ currency }) => currency === body.currency);
-  const takesDiscount = Object.values(body.settled).some(({ discount }) => discount !== '' && !isZero(discount));
-  const writesOff = Object.values(body.settled).some(({ writeOff }) => writeOff !== '');
-  return (
-    <div className="fields">
-      <Field name={say('payables.paid_from')} wide>
-        <Choice
-          label={say('payables.paid_from')}
-          value={body.from}
-          wrong={wrongAt(refusals, '/from')}
-          options={[
-            ['', say('payables.the_bank')],
-            ...usable.map(
-              ({ id, number, left, order }) =>
-                [id, say('payables.prepayment_left', { number, order, left: showFigure(left) })] as const,
-            ),
-          ]}
-          onChange={(from) => change({ from })}
-        />
-      </Field>
-      {body.from === '' && (
-        <>
-          <Field name={say('payables.bank_took', { currency: company.currency })}>
-            <FigureCell
-              label={say('payables.bank_took', { currency: company.currency })}
-              value={body.took}
-              placeholder={say('payables.at_days_rate')}
-              hint={say('payables.took_hint')}
-              wrong={wrongAt(refusals, '/took')}
-              onChange={(took) => change({ took })}
-            />
-          </Field>
-          <Field name={say('payables.fee')}>
-            <FigureCell
-              label={say('payables.fee')}
-              value={body.fee}
-              hint={say('payables.fee_hint')}
-              wrong={wrongAt(refusals, '/fee')}
-              onChange={(fee) => change({ fee })}
-            />
-          </Field>
-        </>
-      )}
-      {takesDiscount && (
-        <Field name={say('payables.discounts_to')}>
-          <Choice
-            label={say('payables.discounts_to')}
-            value={body.discountsTo || company.discountsTo}
-            options={[
-              ['income', say('payables.discounts_to_income')],
-              ['goods', say('payables.discounts_to_goods')],
-            ]}
-            onChange={(to) => change({ discountsTo: to === 'goods' ? 'goods' : 'income' })}
-          />
-        </Field>
-      )}
-      {writesOff && (
-        <Field name={say('payables.why_written_off')} wide>
-          <Cell
-            label={say('payables.why_written_off')}
-            value={body.reason}
-            wrong={wrongAt(refusals, '/reason')}
-            onChange={(reason) => change({ reason })}
-          />
-        </Field>
-      )}
     </div>
   );
 }
