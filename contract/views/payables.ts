@@ -194,6 +194,8 @@ export const ReturnableLine = exactly({
   order: exactly({ id: Id, number: Text(30) }),
   item: ItemView,
   warehouse: exactly({ id: Id, name: Name }),
+  /** Further numbers by which it is found: its packing slip, its bills, its lots and serial numbers. */
+  known: Type.Array(Text(60)),
   received: Quantity,
   /** What can still go back of it. */
   left: Quantity,

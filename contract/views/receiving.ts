@@ -45,7 +45,7 @@ export type AdviceView = Static<typeof AdviceView>;
 export const OnDockLine = exactly({
   line: LineId,
   receipt: exactly({ id: Id, number: Text(30), date: Day, packingSlip: Text(60) }),
-  vendor: Name,
+  vendor: exactly({ id: Id, name: Name }),
   item: ItemView,
   warehouse: exactly({ id: Id, name: Name }),
   received: Quantity,

@@ -130,4 +130,5 @@ export const receiving: Record<keyof typeof en, string> = {
   'receiving.bill_charges': 'Nebenkosten auf der Rechnung',
   'receiving.charge_by': 'Verteilt nach, Nebenkosten {at}',
   'receiving.charge_on_bill': 'Nebenkosten auf der Rechnung',
+  'receiving.send_back_line': '{label} an den Lieferanten zurückgeben',
 };

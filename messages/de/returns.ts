@@ -8,7 +8,7 @@ export const returns: Record<keyof typeof en, string> = {
   'returns.new_about': 'Nicht Berechnetes mindert die kommende Rechnung; Berechnetes wartet auf eine Gutschrift',
   'returns.number': 'Rücksendenummer des Lieferanten',
   'returns.find': 'Eingegangene Ware suchen',
-  'returns.find_hint': 'Artikel, Wareneingang oder Bestellung',
+  'returns.find_hint': 'Artikel, Wareneingang, Bestellung, Lieferschein, Rechnung, Charge oder Seriennummer',
   'returns.nothing_here': 'Von diesem Lieferanten kann nichts zurückgehen',
   'returns.nothing_found': 'Keine eingegangene Ware heißt so',
   'returns.lines': 'Eingegangene Ware, die zurückgehen kann',

@@ -126,4 +126,5 @@ export const receiving = {
   'receiving.bill_charges': 'Charges on the bill',
   'receiving.charge_by': 'Shared by, charge {at}',
   'receiving.charge_on_bill': 'Charge on the bill',
+  'receiving.send_back_line': 'Return {label} to the vendor',
 } as const;

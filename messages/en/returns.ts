@@ -6,7 +6,7 @@ export const returns = {
   'returns.new_about': 'What is not billed lowers the bill that comes; what is billed waits for a credit memo',
   'returns.number': 'Vendor’s return number',
   'returns.find': 'Find received goods',
-  'returns.find_hint': 'Item, receipt or order',
+  'returns.find_hint': 'Item, receipt, order, packing slip, bill, lot or serial number',
   'returns.nothing_here': 'Nothing of this vendor can go back',
   'returns.nothing_found': 'No received goods are called so',
   'returns.lines': 'Received goods that can go back',

@@ -14,7 +14,7 @@ export async function listOnDock(manager: EntityManager): Promise<ReplyOf<typeof
   const docks: Row[] = await manager.query("SELECT DISTINCT warehouse_id FROM bin WHERE kind = 'dock'");
   if (docks.length === 0) return { rows: [], more: false };
   const found: Row[] = await manager.query(
-    `SELECT l.document_id, l.line_no, l.quantity, x.quantity AS stays, d.number, d.date, d.reference, v.name AS vendor, w.id AS warehouse_id, w.name AS warehouse, ${ITEM_COLUMNS}
+    `SELECT l.document_id, l.line_no, l.quantity, x.quantity AS stays, d.number, d.date, d.reference, v.id AS vendor_id, v.name AS vendor, w.id AS warehouse_id, w.name AS warehouse, ${ITEM_COLUMNS}
      FROM ${openLines('receipt_line')} JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id JOIN warehouse w ON w.id = d.warehouse_id JOIN item i ON i.id = l.item_id
      WHERE ${isOpen('to-put-away')} AND x.part IN (?) ORDER BY d.date, l.document_id, l.line_no LIMIT ${MOST + 1}`,
     [docks.map((row) => text(row.warehouse_id))],
@@ -31,7 +31,7 @@ export async function listOnDock(manager: EntityManager): Promise<ReplyOf<typeof
         date: text(row.date),
         packingSlip: text(row.reference),
       },
-      vendor: text(row.vendor),
+      vendor: { id: text(row.vendor_id), name: text(row.vendor) },
       item: itemOf(row),
       warehouse: { id: text(row.warehouse_id), name: text(row.warehouse) },
       received: showQuantity(row.quantity),

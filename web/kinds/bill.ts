@@ -5,6 +5,17 @@ export const bill: WebKind = {
   path: '/bench/:vendor',
   partsOf: ({ vendor = '' }) => ({ vendor }),
   next: ({ lines }) => (lines.some(({ quantity }) => quantity === null) ? LANDING : undefined),
-  further: ({ vendor }) =>
-    vendor ? { kind: 'payment', to: `/payables/pay/${vendor}`, name: 'payables.pay' } : undefined,
+  further: ({ vendor, reference, lines }) => [
+    ...(vendor ? [{ kind: 'payment' as const, to: `/payables/pay/${vendor}`, name: 'payables.pay' as const }] : []),
+    // What it bills of goods may go back.
+    ...(vendor && reference && lines.some(({ quantity }) => quantity !== null)
+      ? [
+          {
+            kind: 'return' as const,
+            to: `/returns/of/${vendor}?find=${encodeURIComponent(reference)}`,
+            name: 'returns.return_goods' as const,
+          },
+        ]
+      : []),
+  ],
 };

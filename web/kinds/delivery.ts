@@ -7,11 +7,13 @@ export const delivery: WebKind = {
     to: `/deliveries/invoice/${encodeURIComponent(party)}`,
     name: 'kinds.invoice',
   }),
-  further: ({ id, party }) => ({
-    kind: 'customer-return',
-    to: `/deliveries/back/${encodeURIComponent(party)}?delivery=${id}`,
-    name: 'deliveries.take_back',
-  }),
+  further: ({ id, party }) => [
+    {
+      kind: 'customer-return',
+      to: `/deliveries/back/${encodeURIComponent(party)}?delivery=${id}`,
+      name: 'deliveries.take_back',
+    },
+  ],
 };
 
 export const customerReturn: WebKind = {

@@ -24,7 +24,7 @@ export interface WebKind {
   readonly partsOf?: (body: Placing) => Readonly<Record<string, string>>;
   readonly next?: (document: DocumentView) => NextStep | undefined;
   /** What else is often done with it. */
-  readonly further?: (document: DocumentView) => NextStep | undefined;
+  readonly further?: (document: DocumentView) => readonly NextStep[];
 }
 
 /** Whether a part of the trail is behind another: something is still to come. */

@@ -8,12 +8,14 @@ export const order: WebKind = {
       : undefined,
   further: ({ id, vendor, currency }) =>
     vendor
-      ? {
-          kind: 'prepayment',
-          to: `/payables/prepay?vendor=${vendor}&order=${id}&currency=${currency}`,
-          name: 'payables.prepay',
-        }
-      : undefined,
+      ? [
+          {
+            kind: 'prepayment',
+            to: `/payables/prepay?vendor=${vendor}&order=${id}&currency=${currency}`,
+            name: 'payables.prepay',
+          },
+        ]
+      : [],
 };
 
 export const orderChange: WebKind = { path: '/orders/:order/change', partsOf: ({ of = '' }) => ({ order: of }) };

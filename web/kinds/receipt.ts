@@ -8,5 +8,5 @@ export const receipt: WebKind = {
       ? { kind: 'bill', to: `/bench/${document.vendor}`, name: 'kinds.enter_bill' }
       : undefined,
   further: ({ vendor, number }) =>
-    vendor ? { kind: 'return', to: `/returns/of/${vendor}?find=${number}`, name: 'returns.return_goods' } : undefined,
+    vendor ? [{ kind: 'return', to: `/returns/of/${vendor}?find=${number}`, name: 'returns.return_goods' }] : [],
 };

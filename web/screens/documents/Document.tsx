@@ -90,7 +90,8 @@ export function Document() {
             ))}
           <Reverse data={data} />
           <Again key={data.id} data={data} />
-          <Step data={data} step={isReversed(data) ? undefined : KINDS[data.kind]?.further?.(data)} />
+          {!isReversed(data) &&
+            KINDS[data.kind]?.further?.(data).map((step) => <Step key={step.kind} data={data} step={step} />)}
           <Step data={data} step={KINDS[data.kind]?.next?.(data)} />
         </Head>
         <Trail parts={data.trail} here={data.id} currency={company.currency} />

@@ -9,6 +9,7 @@ import { say } from '../../locale/say.ts';
 import { Choice } from '../../parts/Cells.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import type { Column } from '../../table/column.ts';
+import { useMayPost } from '../../server/me.ts';
 import { Grid } from '../../table/Grid.tsx';
 import { Line } from '../../table/Line.tsx';
 
@@ -34,7 +35,7 @@ interface DockRow {
 
 const usualBin = ({ line, bin }: DockRow): string => bin || (line.bins[0] ?? '');
 
-const dockColumns = (binsOf: Props['bins']): Column<DockRow>[] => [
+const dockColumns = (binsOf: Props['bins'], mayReturn: boolean): Column<DockRow>[] => [
   { id: 'item', title: say('word.item'), className: 'name', always: true, text: ({ line }) => line.item.number },
   { id: 'receipt', title: say('word.receipt'), text: ({ line }) => line.receipt.number },
   { id: 'since', title: say('receiving.since'), text: ({ line }) => dayText(line.receipt.date) },
@@ -63,12 +64,14 @@ const dockColumns = (binsOf: Props['bins']): Column<DockRow>[] => [
       return bin === undefined ? row : { ...row, bin };
     },
   },
+  ...(mayReturn ? [{ id: 'back', title: say('returns.return') }] : []),
 ];
 
 /** What stands on the dock, and into which place how much of it goes. */
 export function DockGrid({ lines, body, change, refusals, bins }: Props) {
   const rows = lines.map((line): DockRow => ({ line, quantity: '', bin: '', ...body.put[line.line] }));
   const sent = rows.filter(({ quantity }) => quantity).map(({ line }) => line.line);
+  const mayReturn = useMayPost('return');
   const write = (changed: ReadonlyMap<number, DockRow>) =>
     change({
       put: {
@@ -80,7 +83,7 @@ export function DockGrid({ lines, body, change, refusals, bins }: Props) {
     <Grid
       name="dock-lines"
       label={say('receiving.goods_on_dock')}
-      columns={dockColumns(bins)}
+      columns={dockColumns(bins, mayReturn)}
       lines={rows}
       write={write}
       draw={(index, place) => {
@@ -117,6 +120,15 @@ export function DockGrid({ lines, body, change, refusals, bins }: Props) {
                 />
               ),
               unit: line.item.unit,
+              back: (
+                <Link
+                  className="act whitespace-nowrap"
+                  aria-label={say('receiving.send_back_line', { label })}
+                  to={`/returns/of/${line.vendor.id}?find=${line.receipt.number}`}
+                >
+                  {say('returns.return_goods')}
+                </Link>
+              ),
               into: (
                 <Choice
                   label={say('receiving.bin_of', { label })}

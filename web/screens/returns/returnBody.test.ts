@@ -19,6 +19,7 @@ const line = (of: string, more: Partial<ReturnableLine> = {}): ReturnableLine =>
     volume: null,
   },
   warehouse: { id: '1', name: 'Main' },
+  known: ['TF-PS 3311', 'TF-8812', 'FL-0131'],
   received: '10',
   left: '10',
   unbilled: '4',
@@ -34,10 +35,13 @@ describe('what goes back', () => {
     expect(parts(line('4/1'), 'x')).toEqual({ unbilled: '', billed: '' });
   });
 
-  it('is found by item, receipt and order, and stays in sight once something of it goes back', () => {
+  it('is found by item, receipt, order, slip, bill, lot and serial number, and stays in sight once something of it goes back', () => {
     const back = { '4/1': { ...NOTHING_BACK, quantity: '1' } };
     expect(isShown({ ...BODY, find: 'merino gr-1004' }, line('4/1'))).toBe(true);
     expect(isShown({ ...BODY, find: 'linen' }, line('4/1'))).toBe(false);
+    expect(['tf-8812', 'fl-0131', 'ps 3311', 'fl-0132'].map((find) => isShown({ ...BODY, find }, line('4/1')))).toEqual(
+      [true, true, true, false],
+    );
     expect(isShown({ ...BODY, find: 'linen', back }, line('4/1'))).toBe(true);
   });
 

@@ -34,9 +34,9 @@ export function parts({ unbilled }: ReturnableLine, quantity: string): { unbille
 }
 
 /** Whether a line is shown: something of it goes back, or it is what is looked for. */
-export function isShown({ find, back }: ReturnBody, { line, item, receipt, order }: ReturnableLine): boolean {
+export function isShown({ find, back }: ReturnBody, { line, item, receipt, order, known }: ReturnableLine): boolean {
   if (back[line]?.quantity) return true;
-  const said = `${item.number} ${item.name} ${receipt.number} ${order.number}`.toLowerCase();
+  const said = [item.number, item.name, receipt.number, order.number, ...known].join(' ').toLowerCase();
   return find
     .toLowerCase()
     .split(/\s+/)
