@@ -127,4 +127,6 @@ export const receiving = {
   'receiving.charge_by': 'Shared by, charge {at}',
   'receiving.charge_on_bill': 'Charge on the bill',
   'receiving.send_back_line': 'Return {label} to the vendor',
+  'receiving.send_back': 'To the vendor',
+  'receiving.send_back_act': 'Return',
 } as const;

@@ -30,7 +30,7 @@ describe('what is proposed to be paid', () => {
     ];
     expect(proposed(payables, 'EUR', TODAY)).toEqual({
       '1': { ...settled, amount: '100.00' },
-      '3': { ...settled, amount: '294', discount: '6.00' },
+      '3': { ...settled, amount: '294.00', discount: '6.00' },
       '4': { ...settled, amount: '400.00' },
     });
   });
@@ -95,7 +95,7 @@ describe('a payment', () => {
     expect(leftOf('1000', { ...NOT_SETTLED, amount: '400' }, 'JPY')).toBe('600');
     expect(whole(item('1', '100.00', { discountDay: TODAY, discount: '2.00' }), TODAY)).toEqual({
       ...settled,
-      amount: '98',
+      amount: '98.00',
       discount: '2.00',
     });
   });

@@ -28,10 +28,10 @@ export interface PayBody {
 export const NOT_SETTLED: Settled = { amount: '', discount: '', withheld: '', writeOff: '' };
 
 /** All of an open item, less its discount while that is offered. */
-export function whole({ open, discount, discountDay }: PayableView, on: string): Settled {
+export function whole({ open, currency, discount, discountDay }: PayableView, on: string): Settled {
   const isOffered = discount !== '' && discountDay !== '' && on <= discountDay && !isZero(discount);
   return isOffered
-    ? { ...NOT_SETTLED, amount: difference(open, discount) ?? open, discount }
+    ? { ...NOT_SETTLED, amount: sumOf([difference(open, discount) ?? open], currency), discount }
     : { ...NOT_SETTLED, amount: open };
 }
 

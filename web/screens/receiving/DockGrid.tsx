@@ -64,7 +64,7 @@ const dockColumns = (binsOf: Props['bins'], mayReturn: boolean): Column<DockRow>
       return bin === undefined ? row : { ...row, bin };
     },
   },
-  ...(mayReturn ? [{ id: 'back', title: say('returns.return') }] : []),
+  ...(mayReturn ? [{ id: 'back', title: say('receiving.send_back') }] : []),
 ];
 
 /** What stands on the dock, and into which place how much of it goes. */
@@ -126,7 +126,7 @@ export function DockGrid({ lines, body, change, refusals, bins }: Props) {
                   aria-label={say('receiving.send_back_line', { label })}
                   to={`/returns/of/${line.vendor.id}?find=${line.receipt.number}`}
                 >
-                  {say('returns.return_goods')}
+                  {say('receiving.send_back_act')}
                 </Link>
               ),
               into: (
