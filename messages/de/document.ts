@@ -47,4 +47,5 @@ export const document: Record<keyof typeof en, string> = {
   'document.entered_on': 'Vom Zoll angenommen',
   'document.broker': 'Zollagent',
   'document.corrects': 'Berichtigt',
+  'document.all_of': 'Alles von {number}',
 };

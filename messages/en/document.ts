@@ -45,4 +45,5 @@ export const document = {
   'document.entered_on': 'Taken by customs',
   'document.broker': 'Broker',
   'document.corrects': 'Corrects',
+  'document.all_of': 'All of {number}',
 } as const;

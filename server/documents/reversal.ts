@@ -1,3 +1,5 @@
+import { message } from '@obolus/messages/message';
+import { text } from '../queries/figures.ts';
 import { facts } from '../storage/tables.ts';
 import { loadFacts } from '../storage/load/facts.ts';
 import type { DocumentCommand } from './documentCommand.ts';
@@ -19,6 +21,7 @@ export const reversalOf = (of: ReversalOf): DocumentCommand<'reversal'> => ({
   changes: (document) => of(document.reversed)?.changes ?? [],
   settle: async (document, manager, saving) => of(document.reversed)?.settle?.(document.of, manager, saving),
   write: ({ date, of: document, reason }, names) => ({ date, of: names.document(document), reason }),
+  labelOf: (row) => message('document.all_of', { number: text(row.of_number) }),
   lines: `SELECT NULL AS line_no, (SELECT COALESCE(SUM(j.amount), 0) FROM journal_line j WHERE j.document_id = l.document_id AND j.amount > 0) AS amount,
-           CONCAT('All of ', o.number) AS item_name, '' AS item_number, '' AS item_unit, ${OF} FROM reversal l JOIN document o ON o.id = l.reversed_id WHERE l.document_id = ?`,
+           '' AS item_name, '' AS item_number, '' AS item_unit, ${OF} FROM reversal l JOIN document o ON o.id = l.reversed_id WHERE l.document_id = ?`,
 });
