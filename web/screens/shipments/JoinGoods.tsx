@@ -4,11 +4,10 @@ import { showFigure } from '../../locale/figures.ts';
 import { say } from '../../locale/say.ts';
 import { Cell } from '../../parts/Cells.tsx';
 import { Cut } from '../../parts/Cut.tsx';
-import { DialogFoot } from '../../parts/DialogFoot.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
-import { Sheet } from '../../parts/Sheet.tsx';
 import { server } from '../../server/api.ts';
 import { useMe } from '../../server/me.ts';
+import { JoinDialog } from './JoinDialog.tsx';
 import { changeFor, fits, joinable, openIn } from './joining.ts';
 import { useVersions } from './useVersions.ts';
 
@@ -57,84 +56,78 @@ export function JoinGoods({ shipment, onDone }: { shipment: string; onDone: () =
     onDone();
   };
   return (
-    <Sheet title={say('shipments.join_title', { shipment })} onOpenChange={onDone} className="w-[880px]">
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void join();
-        }}
-      >
-        <Cell
-          label={say('shipments.join_find')}
-          placeholder={say('shipments.join_find')}
-          autoFocus
-          value={typed}
-          onChange={setTyped}
-        />
-        <div className="max-h-[46vh] overflow-auto pt-2" tabIndex={0}>
-          <table className="sheet" aria-label={say('shipments.join_lines')}>
-            <thead>
-              <tr>
-                <th className="w-full">{say('word.item')}</th>
-                <th>{say('word.order')}</th>
-                <th>{say('word.shipment')}</th>
-                <th className="num">{say('word.outstanding')}</th>
-                <th className="num min-w-[110px]">{say('shipments.join_quantity')}</th>
-              </tr>
-            </thead>
-            <tbody>
-              {shown.map((line) => {
-                const quantity = taken[line.line];
-                const about = `${line.item.name} ${line.order.number}`;
-                return (
-                  <tr key={line.line}>
-                    <td className="name">
-                      <label className="flex gap-3">
-                        <input
-                          type="checkbox"
-                          className="accent-bronze"
-                          aria-label={say('shipments.join_line', { line: about })}
-                          checked={quantity !== undefined}
-                          onChange={(event) => take(line.line, event.target.checked ? openIn(line) : undefined)}
-                        />
-                        {line.item.name}
-                      </label>
-                    </td>
-                    <td className="whitespace-nowrap">
-                      {line.order.number} <span className="dim">{line.vendor.name}</span>
-                    </td>
-                    <td className="dim">{line.shipment}</td>
-                    <td className="num whitespace-nowrap">
-                      {showFigure(openIn(line))} <span className="dim">{line.unit}</span>
-                    </td>
-                    <td className="num">
-                      {quantity !== undefined && (
-                        <FigureCell
-                          label={say('shipments.join_quantity_of', { line: about })}
-                          value={quantity}
-                          wrong={
-                            fits(quantity, line)
-                              ? undefined
-                              : say('shipments.join_too_much', { open: { figure: openIn(line) } })
-                          }
-                          onChange={(to) => take(line.line, to)}
-                        />
-                      )}
-                    </td>
-                  </tr>
-                );
-              })}
-            </tbody>
-          </table>
-          {offered.length === 0 && <p className="dim pt-2">{say('shipments.nothing_joins')}</p>}
-          <Cut list={open.currentData} />
-        </div>
+    <JoinDialog
+      title={say('shipments.join_title', { shipment })}
+      find={say('shipments.join_find')}
+      typed={typed}
+      onType={setTyped}
+      beside={
         <label className="block pt-3">
           <span className="cap block">{say('orders.why_change')}</span>
           <Cell label={say('orders.why_change')} value={reason} onChange={setReason} />
         </label>
-        <DialogFoot wrong={wrong} action={say('shipments.join')} disabled={!isWhole || versions.isPosting} />
-      </form>
-    </Sheet>
+      }
+      wrong={wrong}
+      disabled={!isWhole || versions.isPosting}
+      onJoin={join}
+      onDone={onDone}
+    >
+      <table className="sheet" aria-label={say('shipments.join_lines')}>
+        <thead>
+          <tr>
+            <th className="w-full">{say('word.item')}</th>
+            <th>{say('word.order')}</th>
+            <th>{say('word.shipment')}</th>
+            <th className="num">{say('word.outstanding')}</th>
+            <th className="num min-w-[110px]">{say('shipments.join_quantity')}</th>
+          </tr>
+        </thead>
+        <tbody>
+          {shown.map((line) => {
+            const quantity = taken[line.line];
+            const about = `${line.item.name} ${line.order.number}`;
+            return (
+              <tr key={line.line}>
+                <td className="name">
+                  <label className="flex gap-3">
+                    <input
+                      type="checkbox"
+                      className="accent-bronze"
+                      aria-label={say('shipments.join_line', { line: about })}
+                      checked={quantity !== undefined}
+                      onChange={(event) => take(line.line, event.target.checked ? openIn(line) : undefined)}
+                    />
+                    {line.item.name}
+                  </label>
+                </td>
+                <td className="whitespace-nowrap">
+                  {line.order.number} <span className="dim">{line.vendor.name}</span>
+                </td>
+                <td className="dim">{line.shipment}</td>
+                <td className="num whitespace-nowrap">
+                  {showFigure(openIn(line))} <span className="dim">{line.unit}</span>
+                </td>
+                <td className="num">
+                  {quantity !== undefined && (
+                    <FigureCell
+                      label={say('shipments.join_quantity_of', { line: about })}
+                      value={quantity}
+                      wrong={
+                        fits(quantity, line)
+                          ? undefined
+                          : say('shipments.join_too_much', { open: { figure: openIn(line) } })
+                      }
+                      onChange={(to) => take(line.line, to)}
+                    />
+                  )}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      {offered.length === 0 && <p className="dim pt-2">{say('shipments.nothing_joins')}</p>}
+      <Cut list={open.currentData} />
+    </JoinDialog>
   );
 }

@@ -3,13 +3,11 @@ import { toast } from 'sonner';
 import type { LandedGoods } from '@obolus/contract/views/receiving';
 import { showDay, showFigure } from '../../locale/figures.ts';
 import { say } from '../../locale/say.ts';
-import { Cell } from '../../parts/Cells.tsx';
 import { Cut } from '../../parts/Cut.tsx';
-import { DialogFoot } from '../../parts/DialogFoot.tsx';
-import { Sheet } from '../../parts/Sheet.tsx';
 import { useSettled } from '../../parts/useSettled.ts';
 import { saidAgainst, server } from '../../server/api.ts';
 import { useMe } from '../../server/me.ts';
+import { JoinDialog } from './JoinDialog.tsx';
 import { joinableReceived } from './joining.ts';
 
 const ASKED_AFTER = 150;
@@ -46,65 +44,55 @@ export function JoinReceived({ shipment, onDone }: { shipment: string; onDone: (
     onDone();
   };
   return (
-    <Sheet title={say('shipments.join_received_title', { shipment })} onOpenChange={onDone} className="w-[880px]">
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void join();
-        }}
-      >
-        <Cell
-          label={say('shipments.join_received_find')}
-          placeholder={say('shipments.join_received_find')}
-          autoFocus
-          value={typed}
-          onChange={setTyped}
-        />
-        <div className="h-[46vh] overflow-auto pt-2" tabIndex={0}>
-          <table className="sheet" aria-label={say('shipments.goods')}>
-            <thead>
-              <tr>
-                <th className="w-full">{say('word.item')}</th>
-                <th>{say('word.receipt')}</th>
-                <th>{say('word.vendor')}</th>
-                <th>{say('word.shipment')}</th>
-                <th className="num">{say('word.received')}</th>
-              </tr>
-            </thead>
-            <tbody>
-              {shown.map((line) => (
-                <tr key={line.line}>
-                  <td className="name">
-                    <label className="flex gap-3">
-                      <input
-                        type="checkbox"
-                        className="accent-bronze"
-                        aria-label={say('shipments.join_line', { line: `${line.item.name} ${line.receipt.number}` })}
-                        checked={isTaken(line)}
-                        onChange={() => toggle(line)}
-                      />
-                      {line.item.name}
-                    </label>
-                  </td>
-                  <td className="whitespace-nowrap">
-                    {line.receipt.number} <span className="dim">{showDay(line.receipt.date)}</span>
-                  </td>
-                  <td className="whitespace-nowrap">{line.vendor?.name}</td>
-                  <td className="dim whitespace-nowrap">{line.receipt.shipment}</td>
-                  <td className="num whitespace-nowrap">
-                    {showFigure(line.received)} <span className="dim">{line.item.unit}</span>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-          {found.currentData && offered.length === 0 && (
-            <p className="dim pt-2">{say('shipments.no_received_joins')}</p>
-          )}
-          <Cut list={found.currentData} />
-        </div>
-        <DialogFoot wrong={wrong} action={say('shipments.join')} disabled={taken.length === 0 || isPosting} />
-      </form>
-    </Sheet>
+    <JoinDialog
+      title={say('shipments.join_received_title', { shipment })}
+      find={say('shipments.join_received_find')}
+      typed={typed}
+      onType={setTyped}
+      wrong={wrong}
+      disabled={taken.length === 0 || isPosting}
+      onJoin={join}
+      onDone={onDone}
+    >
+      <table className="sheet" aria-label={say('shipments.goods')}>
+        <thead>
+          <tr>
+            <th className="w-full">{say('word.item')}</th>
+            <th>{say('word.receipt')}</th>
+            <th>{say('word.vendor')}</th>
+            <th>{say('word.shipment')}</th>
+            <th className="num">{say('word.received')}</th>
+          </tr>
+        </thead>
+        <tbody>
+          {shown.map((line) => (
+            <tr key={line.line}>
+              <td className="name">
+                <label className="flex gap-3">
+                  <input
+                    type="checkbox"
+                    className="accent-bronze"
+                    aria-label={say('shipments.join_line', { line: `${line.item.name} ${line.receipt.number}` })}
+                    checked={isTaken(line)}
+                    onChange={() => toggle(line)}
+                  />
+                  {line.item.name}
+                </label>
+              </td>
+              <td className="whitespace-nowrap">
+                {line.receipt.number} <span className="dim">{showDay(line.receipt.date)}</span>
+              </td>
+              <td className="whitespace-nowrap">{line.vendor?.name}</td>
+              <td className="dim whitespace-nowrap">{line.receipt.shipment}</td>
+              <td className="num whitespace-nowrap">
+                {showFigure(line.received)} <span className="dim">{line.item.unit}</span>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {found.currentData && offered.length === 0 && <p className="dim pt-2">{say('shipments.no_received_joins')}</p>}
+      <Cut list={found.currentData} />
+    </JoinDialog>
   );
 }
