@@ -8,6 +8,7 @@ const common = {
 
 /** Tests of the core need nothing; those of the server run against a real MariaDB, whose address is in the environment. */
 export default {
+  testSequencer: './jest.sequencer.cjs',
   projects: [
     {
       ...common,

@@ -83,8 +83,8 @@ async function closeBehind(pool, count) {
   const day = `DATE_ADD('2026-01-02', INTERVAL s.seq % 180 DAY)`;
   const item = '(s.seq % 9) + 1';
   const documents = (kind, id) =>
-    `INSERT INTO document (id, kind, number, date, vendor_id, warehouse_id, currency, rate, reference, shipment, note, entered_by, entered_at, idempotency_key)
-     SELECT ${id}, '${kind}', CONCAT('X${kind}', ${id}), ${day}, 1, 1, 'USD', 10000000000, CONCAT('${kind}-', s.seq), '', '', ${user}, UTC_TIMESTAMP(6), CONCAT('${kind}-', ${id}) ${from}`;
+    `INSERT INTO document (id, kind, number, date, vendor_id, warehouse_id, currency, rate, reference, note, entered_by, entered_at, idempotency_key)
+     SELECT ${id}, '${kind}', CONCAT('X${kind}', ${id}), ${day}, 1, 1, 'USD', 10000000000, CONCAT('${kind}-', s.seq), '', ${user}, UTC_TIMESTAMP(6), CONCAT('${kind}-', ${id}) ${from}`;
   const closed = (kind, id) =>
     `INSERT INTO open_item (kind, line_document_id, line_no, part, vendor_id, item_id, quantity, amount, base_amount, is_open) SELECT '${kind}', ${id}, ${kind === 'to-pay' ? 0 : 1}, '', 1, ${item}, 0, 0, 0, 0 ${from}`;
   const entry = (id, at, amount) => [
