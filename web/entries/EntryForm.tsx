@@ -11,6 +11,7 @@ import { FigureCell } from '../parts/FigureCell.tsx';
 import { ChooseEntry } from './ChooseEntry.tsx';
 import { PartsField } from './PartsField.tsx';
 import { useKept } from './useKept.ts';
+import { inWords } from './inWords.ts';
 import { say } from '../locale/say.ts';
 
 interface Props {
@@ -189,12 +190,6 @@ function Input({ field, value, wrong, autoFocus, onChange }: InputProps) {
       return <Cell label={label} value={value} wrong={wrong} autoFocus={autoFocus} onChange={onChange} />;
   }
 }
-
-/** What a code of a field is called; what is no code as it is. */
-const inWords = ({ choices, as }: RegisterField, value: string): string => {
-  const word = as === 'yes' ? 'choice.yes' : choices?.[value];
-  return word === undefined ? value : say(word);
-};
 
 /** A field that stays as it is, in the form in which it is read. */
 function Shown({ field, value }: { field: RegisterField; value: string }) {

@@ -9,6 +9,7 @@ import { showInstant } from '../../locale/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { EntryForm } from '../../entries/EntryForm.tsx';
+import { inWords } from '../../entries/inWords.ts';
 import { SetUpIndex } from './SetUpIndex.tsx';
 import { say } from '../../locale/say.ts';
 import type { MessageId } from '@obolus/messages/message';
@@ -110,11 +111,15 @@ function Known({ register, id }: { register: RegisterName; id: string }) {
 
 function History({ register, changes }: { register: RegisterName; changes: RegisterEntry['changes'] }) {
   if (changes.length === 0) return null;
-  const labels = new Map(REGISTERS[register].fields.map(({ name, label }) => [name, label]));
+  const fields = new Map(REGISTERS[register].fields.map((field) => [field.name, field]));
   const named = (field: string) => {
     const [name = '', ...more] = field.split(' ');
-    const label = labels.get(name);
+    const label = fields.get(name)?.label;
     return [label ? say(label) : name, ...more].join(' ');
+  };
+  const worded = (name: string, value: string) => {
+    const field = fields.get(name);
+    return field ? inWords(field, value) : value;
   };
   return (
     <section className="pt-7" aria-label={say('setUp.what_changed')}>
@@ -135,8 +140,8 @@ function History({ register, changes }: { register: RegisterName; changes: Regis
               <td className="dim">{showInstant(change.at)}</td>
               <td>{change.by}</td>
               <td>{change.field === '' ? say('setUp.entry_set_up') : named(change.field)}</td>
-              <td className="dim whitespace-normal">{change.was}</td>
-              <td className="whitespace-normal">{change.became}</td>
+              <td className="dim whitespace-normal">{worded(change.field, change.was)}</td>
+              <td className="whitespace-normal">{worded(change.field, change.became)}</td>
             </tr>
           ))}
         </tbody>
