@@ -35,7 +35,7 @@ describe('what a run proposes', () => {
     ];
     expect(proposedRun(items, TODAY, '2026-11-30')).toEqual({
       '1': all('100.00'),
-      '3': all('294', '6.00'),
+      '3': all('294.00', '6.00'),
       '5': all('500.00'),
     });
     expect(Object.keys(proposedRun(items, TODAY, '2026-12-31'))).toEqual(['1', '2', '3', '5']);
