@@ -186,8 +186,8 @@ test('a dearer bill and its freight are entered, posted and put on the goods by 
   await expect(page.getByRole('heading', { name: /Aldergrove Joinery VB-/ })).toBeVisible();
 
   await find('allocate charges', /Landing sheet/);
-  await tabTo(/^Greywake Lines GW-77120/);
-  for (let down = 0; down < 4; down += 1) await page.keyboard.press('ArrowDown');
+  await tabTo(/^Harbor Customs Office 26-GH-139377/);
+  for (let down = 0; down < 5; down += 1) await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Space');
   await expect(page.getByRole('checkbox', { name: /Aldergrove Joinery A-0883/ })).toBeChecked();
   await tabTo(/^FHL-014$/);
