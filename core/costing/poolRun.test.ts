@@ -56,7 +56,7 @@ const EVERY = 1;
 /** A late cost on the first receipt, folded to where nothing changes any more. */
 function withLateCost(pool: Pool, amount = 5n): Pool {
   const run = new PoolRun(pool, 'USD', EVERY);
-  run.addCost('1/1', day(1), amount, false);
+  run.addCost('1/1', day(1), amount, 0n);
   while (!run.done) run.foldNext();
   return run.finished();
 }
@@ -110,8 +110,8 @@ describe('a late cost', () => {
   it('is folded on behind a place where the state is the same, where something else changed behind it', () => {
     const pool = poolOf('fifo', FORGETTING, [2, 4, 6]);
     const run = new PoolRun(pool, 'USD', 100);
-    run.addCost('1/1', day(1), 5n, false);
-    run.addCost('5/1', day(5), 7n, true);
+    run.addCost('1/1', day(1), 5n, 0n);
+    run.addCost('5/1', day(5), 7n, 7n);
     while (!run.done) run.foldNext();
     const after = run.finished();
     expect(after.values).toEqual([105n, 105n, 100n, 100n, 107n, 107n, 100n, 100n]);
@@ -225,7 +225,9 @@ describe('a movement that is struck', () => {
     expect(after.checkpoints.map(({ place }) => place)).not.toContain(placeOf('4/1'));
     expect(foldedDifferently(after, 'USD')).toEqual([]);
     // A cost that is taken from it with the same document says what it was, and changes nothing.
-    expect(run.addCost('4/1', day(4), 5n, false)).toMatchObject({ id: '4/1' });
+    expect(run.movementOf('4/1', day(4))).toMatchObject({ id: '4/1' });
+    run.addCost('4/1', day(4), 5n, 0n);
+    expect(run.finished()).toEqual(after);
   });
 
   it('says what is short behind it', () => {

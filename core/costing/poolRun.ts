@@ -110,15 +110,19 @@ export class PoolRun {
     return { movement: struck, value };
   }
 
-  /** A movement in costs more or less. One that is struck only says what it was. */
-  addCost(id: LineId, date: Day, amount: bigint, shared: boolean): Movement {
-    const struck = this.struck.get(id);
-    if (struck) return struck;
+  /** A movement of the history, or one that is struck, which only says what it was. */
+  movementOf(id: LineId, date: Day): Movement {
+    return this.struck.get(id) ?? (this.history[this.positionOf(id, date)] as Movement);
+  }
+
+  /** A movement in costs more or less, and `shared` of it is shared with what goes back; one that is struck stays as it was. */
+  addCost(id: LineId, date: Day, amount: bigint, shared: bigint): void {
+    if (this.struck.has(id)) return;
     const at = this.positionOf(id, date);
     // Under standard cost the fold alone says what inventory keeps.
     if (this.pool.method !== 'standard') this.values[at] = base((this.values[at] ?? 0n) + amount);
-    return this.replace(id, date, (movement) =>
-      shared ? { ...movement, shared: base(movement.shared + amount) } : movement,
+    this.replace(id, date, (movement) =>
+      shared === 0n ? movement : { ...movement, shared: base(movement.shared + shared) },
     );
   }
 
@@ -209,14 +213,13 @@ export class PoolRun {
     this.touch(movement);
   }
 
-  private replace(id: LineId, date: Day, change: (movement: Movement) => Movement): Movement {
+  private replace(id: LineId, date: Day, change: (movement: Movement) => Movement): void {
     const at = this.positionOf(id, date);
     const changed = change(this.history[at] as Movement);
     this.history[at] = changed;
     this.touch(changed);
     // What went back of it is worth its part of what it shares, wherever the pool's own state has long been the same again.
     for (const part of changed.returns) this.touch({ date: part.date, place: placeOf(part.line) });
-    return changed;
   }
 
   private positionOf(id: LineId, date: Day): number {

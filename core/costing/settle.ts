@@ -125,12 +125,21 @@ class Sweep {
     return sourceFrom(movement, this.runOf(movement.pool).pool.item, base(0n));
   }
 
+  /** Costs of one movement are often many, a share of each charge: they are added to it together. */
   private changeCosts(): void {
+    const added = new Map<LineId, { run: PoolRun; movement: Movement; amount: bigint; shared: bigint }>();
     for (const cost of this.effects.costs) {
       const amount = base(this.adding ? cost.amount : -cost.amount);
       if (amount === 0n) continue;
-      const run = this.runOf(cost.pool);
-      const movement = run.addCost(cost.movement, cost.date, amount, cost.shared);
+      let sum = added.get(cost.movement);
+      if (!sum) {
+        const run = this.runOf(cost.pool);
+        sum = { run, movement: run.movementOf(cost.movement, cost.date), amount: 0n, shared: 0n };
+        added.set(cost.movement, sum);
+      }
+      const { run, movement } = sum;
+      sum.amount += amount;
+      if (cost.shared) sum.shared += amount;
       const posting = this.postingOn(cost.date);
       this.journal.transfer(
         posting,
@@ -140,18 +149,13 @@ class Sweep {
         this.counter(cost.against),
         cost.about,
       );
-      this.valueChanges.push({
-        line: cost.movement,
-        pool: cost.pool,
-        component: cost.component,
-        shared: cost.shared,
-        amount,
-        effective: cost.date,
-        posting,
-        given: { against: cost.against, about: cost.about },
-      });
+      const given = { against: cost.against, about: cost.about };
+      const { movement: line, pool, component, date: effective } = cost;
+      this.valueChanges.push({ line, pool, component, shared: cost.shared, amount, effective, posting, given });
       if (run.pool.method === 'standard') this.postVariance(run, movement, cost, amount, posting);
     }
+    for (const { run, movement, amount, shared } of added.values())
+      run.addCost(movement.id, movement.date, amount, shared);
   }
 
   /** Under standard cost what goods cost beyond the standard is a variance at once (accounting.md, One mechanism for cost). */
@@ -196,16 +200,8 @@ class Sweep {
         'inventory',
         about,
       );
-      this.valueChanges.push({
-        line,
-        pool,
-        component: purpose,
-        shared: false,
-        amount: base(-difference),
-        effective,
-        posting,
-        given: undefined,
-      });
+      const change = { line, pool, component: purpose, shared: false, effective, posting, given: undefined };
+      this.valueChanges.push({ ...change, amount: base(-difference) });
       const source = this.sources.get(movement.id) ?? this.occasion.sources.get(movement.id);
       if (source) this.follow(source, { ...source, value: base(after) });
       return;
@@ -266,7 +262,8 @@ class Sweep {
       return;
     }
     const run = this.runOf(taking.into);
-    const movement = run.addCost(taking.line, taking.date, difference, false);
+    const movement = run.movementOf(taking.line, taking.date);
+    run.addCost(taking.line, taking.date, difference, 0n);
     const about = run.aboutOf(movement);
     this.journal.transfer(
       posting,

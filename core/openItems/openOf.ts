@@ -16,15 +16,16 @@ type Open = Pick<OpenItem, 'line'> & Partial<OpenItem>;
 
 const LAST_DAY = '9999-12-31';
 
+/** Written field by field: documents of thousands of lines make one of these for each. */
 const openItem = (kind: OpenKind, of: Open): OpenItem => ({
-  part: '',
-  vendor: '',
-  item: '',
-  quantity: 0n,
-  amount: 0n,
-  base: 0n,
-  ...of,
   kind,
+  line: of.line,
+  part: of.part ?? '',
+  vendor: of.vendor ?? '',
+  item: of.item ?? '',
+  quantity: of.quantity ?? 0n,
+  amount: of.amount ?? 0n,
+  base: of.base ?? 0n,
 });
 
 export function openOfOrderLine(line: OrderLine): OpenItem[] {
@@ -43,19 +44,19 @@ export function openOfOrderLine(line: OrderLine): OpenItem[] {
 }
 
 export function openOfReceiptLine(line: ReceiptLine): OpenItem[] {
-  const of = { line: line.id, vendor: line.vendor, item: line.bought.item ?? '' };
+  const { id, vendor, pool, estimates } = line;
+  const item = line.bought.item ?? '';
   const { ordered, cleared } = openAmounts(line);
-  const kinds = [...new Set(line.estimates.map(({ kind }) => kind))];
-  const onDock = line.pool !== undefined && {
-    ...of,
-    part: warehouseOf(line.pool),
-    quantity: openToPutAway(line),
-  };
-  return [
-    openItem('to-bill', { ...of, quantity: unbilledOf(line), amount: ordered, base: cleared }),
-    ...kinds.map((kind) => openItem('estimated', { ...of, part: kind, base: estimateLeft(line, kind) })),
-    ...(onDock ? [openItem('to-put-away', onDock)] : []),
+  const open = [
+    openItem('to-bill', { line: id, vendor, item, quantity: unbilledOf(line), amount: ordered, base: cleared }),
   ];
+  for (const kind of new Set(estimates.map((estimate) => estimate.kind)))
+    open.push(openItem('estimated', { line: id, vendor, item, part: kind, base: estimateLeft(line, kind) }));
+  if (pool !== undefined)
+    open.push(
+      openItem('to-put-away', { line: id, vendor, item, part: warehouseOf(pool), quantity: openToPutAway(line) }),
+    );
+  return open;
 }
 
 export const openOfHeld = ({ id, vendor, quantity, gone }: Held): OpenItem[] => [

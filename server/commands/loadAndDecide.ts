@@ -16,7 +16,7 @@ import { readWantedPools } from '../storage/load/wanted.ts';
 import { seriesOf } from '../storage/rights.ts';
 
 /** A document that does not exist yet stands after every other in the order of entry. */
-const NOT_YET_NUMBERED = { document: 90_000_000_000n, number: '' };
+const NOT_YET_NUMBERED = 90_000_000_000n;
 
 /** A command as it was decided, with the books that it was decided on. */
 export interface Decided<Kind extends DocumentKind> {
@@ -44,7 +44,16 @@ export async function loadAndDecide<Kind extends DocumentKind>(
     today,
     key,
     blind,
-  }: { locking: boolean; user: string; today: string; key?: string | undefined; blind: boolean },
+    document = NOT_YET_NUMBERED,
+  }: {
+    locking: boolean;
+    user: string;
+    today: string;
+    key?: string | undefined;
+    blind: boolean;
+    /** Its place in the order of entry, where it is known before it is locked. */
+    document?: bigint;
+  },
   loader = new BooksLoader(manager, locking, today),
 ): Promise<Decided<Kind>> {
   reached('reading');
@@ -70,15 +79,15 @@ export async function loadAndDecide<Kind extends DocumentKind>(
   await commandOf(kind).load(command, loader);
   if (!locking) await commandOf(kind).loadFollowing?.(body, loader);
   await readWantedPools(loader);
-  const { document, number } = locking ? await nextNumbers(manager, kind) : NOT_YET_NUMBERED;
-  const books = loader.books(document);
+  const numbered = locking ? await nextNumbers(manager, kind) : { document, number: '' };
+  const books = loader.books(numbered.document);
   reached('deciding');
   const decision = decide<Kind>(books, command);
   return {
     books,
     decision: blind && !decision.accepted ? refused(decision.refusals.map(veiled)) : decision,
     terms,
-    number,
+    number: numbered.number,
     command,
     questioned,
   };
@@ -98,5 +107,19 @@ async function nextNumbers(manager: EntityManager, kind: DocumentKind): Promise<
     document: string;
     number: string;
   }[];
-  return { document: BigInt(row?.document ?? 0), number: `${KINDS[kind].prefix}-${row?.number ?? ''}` };
+  return { document: BigInt(row?.document ?? 0), number: numberOf(kind, row?.number) };
+}
+
+const numberOf = (kind: DocumentKind, number: string | undefined) => `${KINDS[kind].prefix}-${number ?? ''}`;
+
+/** The next place in the order of entry. */
+export async function nextDocument(manager: EntityManager): Promise<bigint> {
+  const [row] = (await manager.query('SELECT NEXTVAL(document_ids) AS document')) as { document: string }[];
+  return BigInt(row?.document ?? 0);
+}
+
+/** The next number of a kind, for a document whose place is known. */
+export async function nextNumber(manager: EntityManager, kind: DocumentKind): Promise<string> {
+  const [row] = (await manager.query(`SELECT NEXTVAL(${seriesOf(kind)}) AS number`)) as { number: string }[];
+  return numberOf(kind, row?.number);
 }

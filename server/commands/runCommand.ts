@@ -8,14 +8,15 @@ import type { Refusal } from '@obolus/core/state/refusal';
 import { checkDraft, endDraft } from '../storage/drafts.ts';
 import { once } from '../storage/once.ts';
 import { savePosted, touchedBy } from '../storage/savePosted.ts';
-import { Writes } from '../storage/writes.ts';
+import { type Writes, written } from '../storage/writes.ts';
 import { duplicateOf, sqlInstant, transaction } from '../storage/transaction.ts';
 import type { Saving } from '../documents/documentCommand.ts';
 import type { TableRows } from '../storage/documentRows.ts';
 import { commandOf } from '../documents/registry.ts';
 import { RefusedError } from '../asking/failures.ts';
 import { beginsToWrite } from '../asking/progress.ts';
-import { loadAndDecide } from './loadAndDecide.ts';
+import { type Ahead, stillHolds } from './ahead.ts';
+import { type Decided, loadAndDecide, nextNumber } from './loadAndDecide.ts';
 
 /** Who posts, under which key, and when: the clock is the caller's. */
 export interface Posting {
@@ -28,6 +29,8 @@ export interface Posting {
   readonly version?: number | undefined;
   /** What is done first in its transaction, where it is a step of something longer. */
   readonly first?: (manager: EntityManager) => Promise<void>;
+  /** What was decided on a snapshot before: written as it is where it still holds, else decided anew. */
+  readonly ahead?: Ahead | undefined;
   /** Goods are counted without seeing what was ordered: a refusal does not tell it either. */
   readonly blind?: boolean;
 }
@@ -76,14 +79,13 @@ export function postTogether<Result>(
   work: (manager: EntityManager, post: Post) => Promise<Result>,
 ): Promise<Result> {
   return transaction(source, async (manager) => {
-    const last = new Writes(manager);
     let posted = 0;
-    const result = await work(manager, (kind, body) => {
-      posted += 1;
-      return postWithin(manager, kind, body, { ...posting, key: `${posting.key}:${posted}` }, last);
-    });
-    await last.send();
-    return result;
+    return written(manager, (last) =>
+      work(manager, (kind, body) => {
+        posted += 1;
+        return postWithin(manager, kind, body, { ...posting, key: `${posting.key}:${posted}` }, last);
+      }),
+    );
   });
 }
 
@@ -101,11 +103,8 @@ async function postWithin<Kind extends DocumentKind>(
     terms,
     number,
     command: asked,
-  } = await loadAndDecide(manager, kind, body, {
-    locking: true,
-    ...posting,
-    blind: posting.blind ?? false,
-  });
+  } = (await decidedAhead(manager, kind, body, posting.ahead)) ??
+  (await loadAndDecide(manager, kind, body, { ...posting, locking: true, blind: posting.blind ?? false }));
   if (!decision.accepted) throw new RefusedError(decision.refusals, books.names);
   invariant(asked !== undefined, 'what was decided was read');
   const id = books.nextDocument.toString();
@@ -134,7 +133,7 @@ async function postWithin<Kind extends DocumentKind>(
     takesBack: command.takesBack?.(document),
   });
   // Sealing takes its turn with all others, and so comes at the very end.
-  await last.add('CALL seal_document(?, ?, ?)', [...seal]);
+  last.add('CALL seal_document(?, ?, ?)', [...seal]);
   const reply = {
     id,
     kind,
@@ -150,7 +149,11 @@ async function postWithin<Kind extends DocumentKind>(
         manager,
         following.kind,
         following.body,
-        { ...posting, key: `${posting.key}:${following.kind}${position === 0 ? '' : `:${position + 1}`}` },
+        {
+          ...posting,
+          ahead: undefined,
+          key: `${posting.key}:${following.kind}${position === 0 ? '' : `:${position + 1}`}`,
+        },
         last,
       ).catch((problem: unknown) => {
         throw problem instanceof RefusedError
@@ -163,6 +166,17 @@ async function postWithin<Kind extends DocumentKind>(
     touched: [...new Set(replies.flatMap(({ touched }) => touched))].filter((touched) => touched !== id),
     changed: [...new Set(replies.flatMap(({ changed }) => changed))],
   };
+}
+
+/** What was decided ahead, with its number, where it still holds: then what it rests on is locked. */
+async function decidedAhead<Kind extends DocumentKind>(
+  manager: EntityManager,
+  kind: Kind,
+  body: BodyOf<Kind>,
+  ahead: Ahead | undefined,
+): Promise<Decided<Kind> | undefined> {
+  if (!ahead || !(await stillHolds(manager, kind, body, ahead))) return undefined;
+  return { ...(ahead.decided as unknown as Decided<Kind>), number: await nextNumber(manager, kind) };
 }
 
 /** About how many rows a document writes: its own, its entries and the changes of value that it causes. */

@@ -1,7 +1,7 @@
 import type { EntityManager } from 'typeorm';
 import { invariant } from '@obolus/core/exact/invariant';
 import { instantText, macOf, sealKeysOf } from '../storage/sealing.ts';
-import { Writes } from '../storage/writes.ts';
+import { written } from '../storage/writes.ts';
 
 export interface Change {
   readonly field: string;
@@ -44,10 +44,10 @@ export async function keepChangesOf(
     previous = macOf(key, changeText(previous, change));
     return [what, which, field, change.was, change.became, by, at, key.id, previous];
   });
-  const writes = new Writes(manager);
-  await writes.insert('set_up_change', COLUMNS, rows);
-  await writes.add('UPDATE set_up_head SET mac = ? WHERE id = 1', [previous]);
-  await writes.send();
+  await written(manager, async (writes) => {
+    await writes.insert('set_up_change', COLUMNS, rows);
+    writes.add('UPDATE set_up_head SET mac = ? WHERE id = 1', [previous]);
+  });
 }
 
 const LONGEST = 2000;

@@ -25,6 +25,7 @@ import { DocumentNotes1818000000000 } from './migrations/1818000000000-documentN
 import { RunDoubts1820000000000 } from './migrations/1820000000000-runDoubts.ts';
 import { VendorStatements1819000000000 } from './migrations/1819000000000-vendorStatements.ts';
 import { DiscountsToGoods1822000000000 } from './migrations/1822000000000-discountsToGoods.ts';
+import { PoolVersions1823000000000 } from './migrations/1823000000000-poolVersions.ts';
 import { ShipmentGoods1821000000000 } from './migrations/1821000000000-shipmentGoods.ts';
 import { Unusual1807000000000 } from './migrations/1807000000000-unusual.ts';
 import { Preferences1804000000000 } from './migrations/1804000000000-preferences.ts';
@@ -77,6 +78,7 @@ export function dataSource(database: DatabaseConfig, account: Account, connectio
       RunDoubts1820000000000,
       ShipmentGoods1821000000000,
       DiscountsToGoods1822000000000,
+      PoolVersions1823000000000,
     ],
     migrationsTableName: 'migrations',
     synchronize: false,

@@ -2,7 +2,7 @@ import type { EntityManager } from 'typeorm';
 import { RequestError } from '../asking/failures.ts';
 import { hashOfBody } from './bodyHash.ts';
 import { duplicateOf } from './transaction.ts';
-import { Writes } from './writes.ts';
+import { type Writes, written } from './writes.ts';
 
 /** Who asks, under which key, and at what instant (as SQL writes it). */
 export interface Keyed {
@@ -35,11 +35,11 @@ export async function once<Reply extends object>(
     if (!duplicateOf(problem, 'PRIMARY')) throw problem;
     return replyBefore<Reply>(manager, key, user, hash);
   }
-  const last = new Writes(manager);
-  const reply = await work(last);
-  await last.insert('reply', ['key', 'body'], [[key, JSON.stringify(reply)]]);
-  await last.send();
-  return reply;
+  return written(manager, async (last) => {
+    const reply = await work(last);
+    await last.insert('reply', ['key', 'body'], [[key, JSON.stringify(reply)]]);
+    return reply;
+  });
 }
 
 async function replyBefore<Reply>(manager: EntityManager, key: string, user: string, hash: string): Promise<Reply> {

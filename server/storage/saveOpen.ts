@@ -35,7 +35,7 @@ export async function saveOpened(writes: Writes, document: string, opened: reado
     return [document, position + 1, kind, of, number, part, vendor || null, item || null, quantity, amount, base];
   });
   await writes.insert(facts.openChange.options.name, COLUMNS, rows);
-  await writes.add(SUMMED, [document]);
+  writes.add(SUMMED, [document]);
   return [...new Set(opened.map(({ kind }) => kind))];
 }
 
@@ -57,6 +57,6 @@ export async function saveOpenedBack(
     COLUMNS,
     rows.map((row) => COLUMNS.map((column) => taken(column, row))),
   );
-  await writes.add(SUMMED, [document]);
+  writes.add(SUMMED, [document]);
   return [...new Set(rows.map(({ kind }) => kind as OpenKind))];
 }

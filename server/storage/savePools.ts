@@ -35,15 +35,16 @@ export async function savePools(writes: Writes, books: LoadedBooks, pools: reado
       last === '' ? null : last,
       end.standard ?? null,
       since,
+      BigInt(books.poolVersions.get(rowOf(settled)) ?? 0) + 1n,
     ];
   });
-  const columns = ['quantity', 'value', 'last_day', 'standard', 'since_checkpoint'];
+  const columns = ['quantity', 'value', 'last_day', 'standard', 'since_checkpoint', 'version'];
   await writes.insert('pool', ['id', 'item_id', 'warehouse_id', ...columns], totals, columns);
   const changes = pools.map((settled) => layerChanges(rowOf(settled), settled, books));
   const gone = changes.flatMap((change) => change.gone);
   for (let from = 0; from < gone.length; from += 500) {
     const some = gone.slice(from, from + 500);
-    await writes.add(
+    writes.add(
       `DELETE FROM pool_layer WHERE ${some.map(() => `(${KEYS.map((key) => `${key} = ?`).join(' AND ')})`).join(' OR ')}`,
       some.flat(),
     );
@@ -130,7 +131,7 @@ async function saveCheckpoints(writes: Writes, row: string, { gone, made }: Chec
   const remade = new Set(made.map(({ date, place }) => `${date} ${place}`));
   const lost = gone.filter(({ date, place }) => !remade.has(`${date} ${place}`));
   for (const { date, place } of lost)
-    await writes.add('DELETE FROM pool_checkpoint WHERE pool_id = ? AND day = ? AND place = ?', [row, date, place]);
+    writes.add('DELETE FROM pool_checkpoint WHERE pool_id = ? AND day = ? AND place = ?', [row, date, place]);
   const columns = ['quantity', 'value', 'standard', 'layers'];
   const rows = [...made].sort(comparePoints).map(({ date, place, state }) => {
     return [row, date, place, state.quantity, state.value, state.standard ?? null, layersText(state.layers)];

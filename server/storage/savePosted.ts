@@ -8,7 +8,7 @@ import type { Changed } from '@obolus/contract/commands';
 import { openedBy } from '@obolus/core/posting/record';
 import { rateOn } from '@obolus/core/state/checks';
 import type { Posted } from '@obolus/core/state/decision';
-import type { NewMovement } from '@obolus/core/costing/effects';
+import type { Effects, NewMovement } from '@obolus/core/costing/effects';
 import { billNumberKey } from '@obolus/core/purchasing/billNumber';
 import { discountDay, dueDay, type Terms } from '@obolus/core/purchasing/terms';
 import type { DocumentHeader, TableRows } from './documentRows.ts';
@@ -20,7 +20,7 @@ import { savePools } from './savePools.ts';
 import { SealedRows, sealKeysOf } from './sealing.ts';
 import { searchWords } from './searchWords.ts';
 import { facts, state } from './tables.ts';
-import { Writes } from './writes.ts';
+import { type Writes, written } from './writes.ts';
 
 /** What is not in the decision: who, when, under which number and key; and the rows of the document's own lines. */
 export interface Entering {
@@ -47,63 +47,99 @@ export async function savePosted(
   posted: Posted<PostedDocument>,
   entering: Entering,
 ): Promise<{ readonly seal: Seal; readonly changed: readonly Changed[] }> {
-  const { document, effects, settlement, entries, sign } = posted;
+  const { settlement, entries } = posted;
+  const [key] = sealKeysOf(manager.connection);
+  invariant(key !== undefined, 'a key seals');
   const sealed = new SealedRows();
-  const writes = new Writes(manager, sealed);
-  const save = (table: EntitySchema, rows: readonly object[]) => append(writes, table, rows);
-  const rowOf = (pool: string | undefined) => (pool === undefined ? null : (books.poolRows.get(pool) ?? null));
-  await save(facts.document, [documentRow(books, document, entering)]);
-  for (const { table, rows } of entering.rows) await save(table, rows);
-  await save(state.searchWord, wordsOf(entering));
-  await saveCommand(manager, writes, books, entering);
-  await save(
-    facts.citation,
-    touchedBy(posted).map((cited) => ({ document_id: entering.id, cited_id: cited })),
+  return written(
+    manager,
+    async (writes) => {
+      await append(writes, facts.document, [documentRow(books, posted.document, entering)]);
+      await saveCommand(manager, writes, books, entering);
+      for (const { table, rows } of entering.rows) await append(writes, table, rows);
+      await append(writes, state.searchWord, wordsOf(entering));
+      await append(
+        writes,
+        facts.citation,
+        touchedBy(posted).map((cited) => ({ document_id: entering.id, cited_id: cited })),
+      );
+      if (posted.sign === 1) await saveGoods(writes, books, posted.effects);
+      await saveEntries(writes, books, posted, entering.id);
+      await saveValueChanges(writes, books, posted, entering.id);
+      await savePools(writes, books, settlement.pools);
+      const opened = await (entering.takesBack === undefined
+        ? saveOpened(writes, entering.id, openedBy(books, posted))
+        : saveOpenedBack(manager, writes, entering.id, entering.takesBack));
+      return {
+        // Worked out while the database still takes the last rows.
+        seal: [entering.id, key.id, sealed.mac(key)] as const,
+        changed: [
+          ...opened,
+          ...(settlement.pools.length > 0 || settlement.valueChanges.length > 0 ? (['stock'] as const) : []),
+          ...(entries.some(({ lines }) => lines.length > 0) ? (['ledger'] as const) : []),
+        ],
+      };
+    },
+    sealed,
   );
-  if (sign === 1) {
-    await save(
-      facts.movement,
-      effects.movements.map((movement) => movementRow(movement, rowOf(movement.pool))),
-    );
-    await save(
-      facts.movementLot,
-      effects.movements.flatMap(({ id, lots }) =>
-        lots.map(({ lot, quantity, expires }, position) => ({
-          ...keyOf(id),
-          position,
-          lot,
-          quantity,
-          expires: expires ?? null,
-        })),
-      ),
-    );
-    await save(
-      facts.taking,
-      effects.takings.map(({ of, taking }) => ({
-        ...keyOf(taking.line),
-        ...citing('source', 'source_line_no', of),
-        kind: taking.kind,
-        date: taking.date,
-        quantity: taking.quantity,
-        into_pool_id: rowOf(taking.into),
-        ...dimensionColumns(taking.dimensions ?? {}),
+}
+
+/** What moved, and what was taken of what. */
+async function saveGoods(writes: Writes, books: LoadedBooks, effects: Effects): Promise<void> {
+  await append(
+    writes,
+    facts.movement,
+    effects.movements.map((movement) => movementRow(movement, rowOf(books, movement.pool))),
+  );
+  await append(
+    writes,
+    facts.movementLot,
+    effects.movements.flatMap(({ id, lots }) =>
+      lots.map(({ lot, quantity, expires }, position) => ({
+        ...keyOf(id),
+        position,
+        lot,
+        quantity,
+        expires: expires ?? null,
       })),
-    );
-  }
-  const entryOf = new Map(entries.map((entry, position) => [entry.date, position + 1]));
-  await save(
-    facts.entry,
-    entries.map((entry, position) => ({ document_id: entering.id, entry_no: position + 1, date: entry.date })),
+    ),
   );
-  await save(
+  await append(
+    writes,
+    facts.taking,
+    effects.takings.map(({ of, taking }) => ({
+      ...keyOf(taking.line),
+      ...citing('source', 'source_line_no', of),
+      kind: taking.kind,
+      date: taking.date,
+      quantity: taking.quantity,
+      into_pool_id: rowOf(books, taking.into),
+      ...dimensionColumns(taking.dimensions ?? {}),
+    })),
+  );
+}
+
+async function saveEntries(
+  writes: Writes,
+  { chart }: LoadedBooks,
+  { entries }: Posted<PostedDocument>,
+  document: string,
+): Promise<void> {
+  await append(
+    writes,
+    facts.entry,
+    entries.map((entry, position) => ({ document_id: document, entry_no: position + 1, date: entry.date })),
+  );
+  await append(
+    writes,
     facts.journalLine,
     entries.flatMap((entry, position) =>
       entry.lines.map((line, at) => ({
-        document_id: entering.id,
+        document_id: document,
         entry_no: position + 1,
         line_no: at + 1,
         account: line.account,
-        account_id: accountOf(books.chart, line),
+        account_id: accountOf(chart, line),
         date: entry.date,
         amount: line.amount,
         item_id: line.item ?? null,
@@ -114,36 +150,32 @@ export async function savePosted(
       })),
     ),
   );
-  const { valueChanges } = settlement;
+}
+
+function saveValueChanges(
+  writes: Writes,
+  books: LoadedBooks,
+  { entries, settlement }: Posted<PostedDocument>,
+  document: string,
+): Promise<void> {
+  const entryOf = new Map(entries.map((entry, position) => [entry.date, position + 1]));
   const changeRow = (change: ValueChange, position: number) => [
-    entering.id,
+    document,
     position + 1,
     entryOf.get(change.posting) ?? 1,
     ...change.line.split('/'),
-    rowOf(change.pool),
+    rowOf(books, change.pool),
     change.component,
     change.amount,
     change.effective,
     change.posting,
     ...givenColumns(change),
   ];
-  await writes.insert(facts.valueChange.options.name, VALUE_CHANGE_COLUMNS, valueChanges.map(changeRow));
-  await savePools(writes, books, settlement.pools);
-  const opened = await (entering.takesBack === undefined
-    ? saveOpened(writes, entering.id, openedBy(books, posted))
-    : saveOpenedBack(manager, writes, entering.id, entering.takesBack));
-  await writes.send();
-  const [key] = sealKeysOf(manager.connection);
-  invariant(key !== undefined, 'a key seals');
-  return {
-    seal: [entering.id, key.id, sealed.mac(key)],
-    changed: [
-      ...opened,
-      ...(settlement.pools.length > 0 || valueChanges.length > 0 ? (['stock'] as const) : []),
-      ...(entries.some(({ lines }) => lines.length > 0) ? (['ledger'] as const) : []),
-    ],
-  };
+  return writes.insert(facts.valueChange.options.name, VALUE_CHANGE_COLUMNS, settlement.valueChanges.map(changeRow));
 }
+
+const rowOf = ({ poolRows }: LoadedBooks, pool: string | undefined): string | null =>
+  pool === undefined ? null : (poolRows.get(pool) ?? null);
 
 /** The documents on which it rests, and which are shown with it. */
 export const touchedBy = ({ cites }: Posted<PostedDocument>): string[] => cites.filter((cited) => cited !== '');

@@ -77,17 +77,20 @@ export class SealedRows {
     const sealed = BY_NAME.get(table);
     if (!sealed) return;
     const places = sealed.columns.map(({ name }) => columns.indexOf(name));
-    this.add(
-      table,
-      rows.map((row) =>
-        JSON.stringify(
-          sealed.columns.map(({ type, otherwise }, at) => {
-            const place = places[at] ?? -1;
-            return valueText(type, place < 0 ? otherwise : row[place]);
-          }),
-        ),
-      ),
-    );
+    // Most columns say the same from row to row, and are then spelt as they were.
+    const last: unknown[] = [];
+    const spelt: string[] = [];
+    const texts = rows.map((row, at) => {
+      sealed.columns.forEach(({ type, otherwise }, column) => {
+        const place = places[column] ?? -1;
+        const value = place < 0 ? otherwise : row[place];
+        if (at > 0 && value === last[column]) return;
+        last[column] = value;
+        spelt[column] = JSON.stringify(valueText(type, value));
+      });
+      return `[${spelt.join(',')}]`;
+    });
+    this.add(table, texts);
   }
 
   addRead(table: SealedTable, row: Readonly<Record<string, unknown>>): void {

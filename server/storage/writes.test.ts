@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { startTestServer, type TestServer } from '../testing/testServer.ts';
-import { Writes } from './writes.ts';
+import { written } from './writes.ts';
 
 let server: TestServer;
 beforeAll(async () => {
@@ -14,9 +14,7 @@ const COLUMNS = ['document_id', 'line_no', 'position', 'lot', 'quantity'];
 
 const add = (rows: readonly unknown[][]) =>
   server.source.transaction(async (manager) => {
-    const writes = new Writes(manager);
-    await writes.insert(TABLE, COLUMNS, rows);
-    await writes.send();
+    await written(manager, (writes) => writes.insert(TABLE, COLUMNS, rows));
   });
 const read = (document: number) =>
   server.source.query(`SELECT position, lot, quantity FROM ${TABLE} WHERE document_id = ? ORDER BY position`, [
@@ -51,7 +49,6 @@ describe('many rows at once', () => {
 
   it('say yes and no as the database does', async () => {
     await server.source.transaction(async (manager) => {
-      const writes = new Writes(manager);
       const columns = [
         'document_id',
         'line_no',
@@ -63,12 +60,8 @@ describe('many rows at once', () => {
         'by_hand',
         'amount',
       ];
-      await writes.insert(
-        'allocation_share',
-        columns,
-        Array.from({ length: MANY }, (_, at) => [93, at, 1, 1, 1, at, 'value', at % 2 === 0, 5n]),
-      );
-      await writes.send();
+      const rows = Array.from({ length: MANY }, (_, at) => [93, at, 1, 1, 1, at, 'value', at % 2 === 0, 5n]);
+      await written(manager, (writes) => writes.insert('allocation_share', columns, rows));
     });
     expect(
       await server.source.query(

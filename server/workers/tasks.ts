@@ -7,6 +7,7 @@ import { assessBills } from '../bills/agreed.ts';
 import { readIncomingBill } from '../bills/incoming.ts';
 import { takeBillIn } from '../bills/takeIn.ts';
 import { type Follower, withFollower } from '../asking/progress.ts';
+import { decideAhead } from '../commands/ahead.ts';
 import { previewDocument, type Previewing } from '../commands/previewDocument.ts';
 import { type Posting, postDocument } from '../commands/runCommand.ts';
 import type { DatabaseConfig } from '../config.ts';
@@ -55,11 +56,17 @@ const TASKS = {
     source: DataSource,
     kind: Kind,
     body: BodyOf<Kind>,
-    { at, ...posting }: Omit<Posting, 'now' | 'first'> & { readonly at: Date },
+    { at, ...posting }: Omit<Posting, 'now' | 'first' | 'ahead'> & { readonly at: Date },
     following: { readonly port: MessagePort; readonly stop: Int32Array },
   ) =>
-    withFollower({ ...stoppedBy(following.stop), hears: (progress) => following.port.postMessage(progress) }, () =>
-      postDocument(source, kind, body, { ...posting, now: () => at }),
+    withFollower(
+      { ...stoppedBy(following.stop), hears: (progress) => following.port.postMessage(progress) },
+      async () =>
+        postDocument(source, kind, body, {
+          ...posting,
+          now: () => at,
+          ahead: await decideAhead(source, kind, body, posting),
+        }),
     ).finally(() => following.port.close()),
 };
 

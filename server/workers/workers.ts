@@ -59,7 +59,7 @@ export function startWorkers(database: DatabaseConfig): Workers {
   }
   return {
     run: (name, ...given) => run(name, given),
-    async postLong(kind, body, { now, first: _, ...posting }) {
+    async postLong(kind, body, { now, first: _first, ahead: _ahead, ...posting }) {
       const name = nameOf(posting.user, posting.key);
       const followed = {
         progress: { phase: 'reading', done: 0, of: 0 } as PostingProgress,

@@ -19,6 +19,8 @@ export interface LoadedBooks extends Books {
   readonly names: Names;
   /** The rows behind the pools, by the core's id. */
   readonly poolRows: ReadonlyMap<PoolId, string>;
+  /** How often each of these rows was written. */
+  readonly poolVersions: ReadonlyMap<string, string>;
   /** How many movements came since the last state that was kept on the way. */
   readonly poolSince: ReadonlyMap<PoolId, number>;
   /** The days of the layers that were loaded. */
@@ -60,9 +62,12 @@ export class BooksLoader {
   };
   readonly pools = {
     rows: new Map<PoolId, string>(),
+    versions: new Map<string, string>(),
     since: new Map<PoolId, number>(),
     layerDays: new Map<LineId, string>(),
   };
+  /** The documents that it rests on, locked for posting. */
+  readonly documents = new Set<string>();
   /** Read last of all (`readWantedPools`). */
   readonly wanted = new Map<PoolId, Want>();
   /** Movements out that are read again once their pools are locked. */
@@ -123,6 +128,7 @@ export class BooksLoader {
   }
 
   async lockDocuments(ids: readonly string[]): Promise<void> {
+    for (const id of ids) this.documents.add(id);
     if (this.reading.locking && ids.length > 0)
       await query(this.reading, 'SELECT id FROM document WHERE id IN (?) ORDER BY id FOR UPDATE', [ids]);
   }
@@ -140,6 +146,7 @@ export class BooksLoader {
       nextDocument,
       names: this.names,
       poolRows: this.pools.rows,
+      poolVersions: this.pools.versions,
       poolSince: this.pools.since,
       layerDays: this.pools.layerDays,
       draftsBills: this.draftsBills,

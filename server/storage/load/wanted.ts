@@ -61,6 +61,7 @@ export async function readWantedPools(loader: BooksLoader): Promise<void> {
   for (const pool of loader.parts.pools.known().values()) keepLayerDays(loader, pool);
   for (const [id, row] of rows) {
     loader.pools.rows.set(id, text(row.id));
+    loader.pools.versions.set(text(row.id), text(row.version));
     loader.pools.since.set(id, Number(row.since_checkpoint));
   }
   await readSourcesOf(loader, wanted, rows);

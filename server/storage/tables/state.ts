@@ -28,6 +28,8 @@ export const state = {
       last_day: maybe(day()),
       standard: maybe(figure()),
       since_checkpoint: { ...number(), default: 0 },
+      /** How often it was written. */
+      version: { ...figure(), default: 0 },
     },
     { unique: { pool_once: ['item_id', 'warehouse_id'] } },
   ),
