@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { startTransition, useEffect, useRef, useState } from 'react';
 
 /** A value once it has stood still for a while: the same one for as long as it says the same. */
 export const useSettled = <Value>(value: Value, after: number): Value => useSettling(value, after).settled;
@@ -11,7 +11,10 @@ export function useSettling<Value>(value: Value, after: number): { readonly sett
   latest.current = value;
   useEffect(() => {
     const timer = setTimeout(
-      () => setStood((before) => (before.text === text ? before : { settled: latest.current, text })),
+      () =>
+        startTransition(() =>
+          setStood((before) => (before.text === text ? before : { settled: latest.current, text })),
+        ),
       after,
     );
     return () => clearTimeout(timer);

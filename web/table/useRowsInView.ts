@@ -47,13 +47,17 @@ export function useRowsInView(table: RefObject<HTMLTableElement | null>, count: 
     overscan: AROUND,
     scrollMargin: before,
   });
-  // With each draw: whatever stands above may have grown.
   const measure = () => {
     const [body, head] = [scroller(), table.current?.tHead];
     if (body && head)
       setBefore(head.getBoundingClientRect().bottom - body.getBoundingClientRect().top + body.scrollTop);
   };
-  useLayoutEffect(measure);
+  useLayoutEffect(measure, []);
+  // With each draw whatever stands above may have grown; once it is painted, so that nothing is laid out twice for it.
+  useEffect(() => {
+    const frame = requestAnimationFrame(measure);
+    return () => cancelAnimationFrame(frame);
+  });
   const isPrinting = usePrinting();
   if (isPrinting)
     return {

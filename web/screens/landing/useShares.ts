@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { startTransition, useEffect, useRef, useState } from 'react';
 import type { AskedShares, ColumnShares, SharedOn } from './shares.ts';
 import type { Answered, Asked } from './sharesWorker.ts';
 
@@ -34,13 +34,16 @@ export function useShares(
     const started = new Worker(new URL('./sharesWorker.ts', import.meta.url), { type: 'module' });
     started.onmessage = ({ data }: MessageEvent<Answered>) => {
       if (data.turn !== turn.current) return;
-      setKnown((before) => ({
-        turn: data.turn,
-        columns: new Map([
-          ...(before.turn === data.turn ? before.columns : []),
-          ...data.columns.map(({ key, shares }) => [key, shares] as const),
-        ]),
-      }));
+      // Drawn between what somebody types and moves meanwhile.
+      startTransition(() =>
+        setKnown((before) => ({
+          turn: data.turn,
+          columns: new Map([
+            ...(before.turn === data.turn ? before.columns : []),
+            ...data.columns.map(({ key, shares }) => [key, shares] as const),
+          ]),
+        })),
+      );
     };
     worker.current = started;
     ofLines.current = undefined;
