@@ -142,7 +142,8 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
     preview: command === undefined ? undefined : preview.data,
     previewing: !isNow || preview.isFetching,
     refusals:
-      postProblem?.errors ?? (command === undefined ? [] : (previewProblem?.errors ?? preview.data?.refusals ?? [])),
+      postProblem?.errors ??
+      (command === undefined ? NONE : (previewProblem?.errors ?? preview.data?.refusals ?? NONE)),
     failure:
       postProblem && !postProblem.errors
         ? saidAgainst(postProblem)
@@ -178,6 +179,8 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
     },
   };
 }
+
+const NONE: readonly RefusalView[] = [];
 
 /** Asks again by and by while the server does not answer. */
 function useAgain(failed: boolean, ask: () => unknown): void {

@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { type RefObject, useEffect, useLayoutEffect, useState } from 'react';
+import { type RefObject, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
 
 /** Lines that are drawn: those in view and some around them. Each stands in a `tbody` of its own, which is measured by `ref`. */
@@ -52,7 +52,8 @@ export function useRowsInView(table: RefObject<HTMLTableElement | null>, count: 
     if (body && head)
       setBefore(head.getBoundingClientRect().bottom - body.getBoundingClientRect().top + body.scrollTop);
   };
-  useLayoutEffect(measure, []);
+  const atFirst = useRef(measure);
+  useLayoutEffect(() => atFirst.current(), []);
   // With each draw whatever stands above may have grown; once it is painted, so that nothing is laid out twice for it.
   useEffect(() => {
     const frame = requestAnimationFrame(measure);

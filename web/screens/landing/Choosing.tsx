@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import type { OpenCharge } from '@obolus/contract/views/bench';
 import type { LandedGoods } from '@obolus/contract/views/receiving';
 import type { Entering } from '../../drafts/useDraft.ts';
@@ -10,13 +11,13 @@ import type { Body } from './sheet.ts';
 import { say } from '../../locale/say.ts';
 
 /** Charges that are on no goods yet beside the received lines that they may belong to. */
-export function Choosing({
-  entering: { change },
+export const Choosing = memo(function Choosing({
+  change,
   body,
   charges,
   lines,
 }: {
-  entering: Entering<Body>;
+  change: Entering<Body>['change'];
   body: Body;
   charges: readonly OpenCharge[];
   lines: readonly LandedGoods[];
@@ -80,4 +81,4 @@ export function Choosing({
       <ChooseReceived lines={lines} chosen={body.to} onToggle={latest.toggleLines} />
     </div>
   );
-}
+});

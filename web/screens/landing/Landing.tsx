@@ -13,6 +13,7 @@ import { sumOf } from '../../parts/exact.ts';
 import { showDay, showFigure } from '../../locale/figures.ts';
 import { Choice, Field } from '../../parts/Cells.tsx';
 import { Head } from '../../parts/Head.tsx';
+import { useLasting } from '../../parts/useLasting.ts';
 import { DateField } from '../../drafts/HeaderFields.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { ChangedSince } from './ChangedSince.tsx';
@@ -41,7 +42,8 @@ export function Landing() {
         date: body.date,
         entry: body.entry,
         ...(body.more ? { more: true } : {}),
-        to: [...body.to],
+        // The same list, not another: thousands of lines are not gone through anew with every change.
+        to: body.to as string[],
         charges: body.charges.map(({ of, basis, amount = '', fixed, density, difference }) => ({
           of,
           basis,
@@ -54,7 +56,9 @@ export function Landing() {
     },
     title: () => '',
   });
-  const { body, change, refusals } = entering;
+  const { body, refusals } = entering;
+  // The same from one drawing to the next: what stands below is drawn again only where it differs.
+  const { change } = useLasting({ change: entering.change });
   const mayAllocate = useMayPost('allocation');
   const chosen = useMemo(
     () => (body?.charges ?? []).flatMap((charge) => charges.data?.rows.find((open) => open.line === charge.of) ?? []),
@@ -120,7 +124,7 @@ export function Landing() {
           lines.rows && (
             <>
               <Drafts of={['allocation', 'customs-entry']} but={draft} />
-              <Choosing entering={entering} body={body} charges={charges.data.rows} lines={lines.rows} />
+              <Choosing change={change} body={body} charges={charges.data.rows} lines={lines.rows} />
               <Cut list={charges.data} />
               <Cut list={lines.latest} />
               {chosen.length === 0 && received.length === 0 && <ChangedSince />}

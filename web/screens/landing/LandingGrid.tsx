@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import type { RefusalView } from '@obolus/contract/commands';
 import type { OpenCharge } from '@obolus/contract/views/bench';
 import type { LandedGoods } from '@obolus/contract/views/receiving';
@@ -30,7 +30,16 @@ interface Props {
 }
 
 /** Rows are received lines, columns are goods, each charge, what it comes to, and the unit cost before and after. */
-export function LandingGrid({ body, change, refusals, charges, lines, shares, onto, unusual }: Props) {
+export const LandingGrid = memo(function LandingGrid({
+  body,
+  change,
+  refusals,
+  charges,
+  lines,
+  shares,
+  onto,
+  unusual,
+}: Props) {
   const { currency, recognition } = useMe().company;
   const kinds = useChargeKinds();
   const estimated = useMemo(
@@ -131,7 +140,7 @@ export function LandingGrid({ body, change, refusals, charges, lines, shares, on
       />
     </div>
   );
-}
+});
 
 /** Sums of columns that were added up before: one column changes at a time. */
 const added = new WeakMap<BigInt64Array, bigint>();

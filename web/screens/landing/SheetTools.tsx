@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { OpenCharge } from '@obolus/contract/views/bench';
 import type { LandedGoods } from '@obolus/contract/views/receiving';
@@ -28,7 +28,7 @@ interface Props {
 const NAMED = 3;
 
 /** What is done with a sheet as a whole, and what is unusual about it. */
-export function SheetTools({ unusual, ...props }: Props) {
+export const SheetTools = memo(function SheetTools({ unusual, ...props }: Props) {
   const { body, change, charges, lines } = props;
   const [comparing, setComparing] = useState(false);
   return (
@@ -97,7 +97,7 @@ export function SheetTools({ unusual, ...props }: Props) {
       )}
     </div>
   );
-}
+});
 
 /** The sheet as a workbook whose formulas share it out. */
 function Spreadsheet({ command }: { command: BodyOf<'allocation'> }) {
