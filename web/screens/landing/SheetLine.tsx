@@ -87,18 +87,15 @@ export const SheetLine = memo(function SheetLine({
             .map((charge) => charge.split('|'))
             .map(([id = '', kind = ''], at) => [
               id,
-              <FigureCell
+              <ShareCell
                 key={id}
-                className={typed[at] ? 'byhand' : ''}
-                label={say(typed[at] ? 'landing.share_by_hand' : 'landing.share_of', {
-                  kind,
-                  item: line.item.name,
-                  receipt: line.receipt.number,
-                })}
-                value={typed[at] ?? ''}
+                {...{ id, kind, actions }}
+                line={line.line}
+                item={line.item.name}
+                receipt={line.receipt.number}
+                typed={typed[at] ?? ''}
+                share={shares[at] ?? ''}
                 wrong={says[at]}
-                placeholder={shares[at] ? showFigure(shares[at]) : '–'}
-                onChange={(figure) => actions.fix(id, line.line, figure)}
               />,
             ]),
         ),
@@ -114,6 +111,41 @@ export const SheetLine = memo(function SheetLine({
             </span>
           ),
       }}
+    />
+  );
+});
+
+interface ShareCellProps extends Pick<SheetLineProps, 'actions'> {
+  readonly id: string;
+  readonly kind: string;
+  readonly line: string;
+  readonly item: string;
+  readonly receipt: string;
+  readonly typed: string;
+  readonly share: string;
+  readonly wrong: string | undefined;
+}
+
+/** What a line bears of one charge: drawn again only where that differs, as there are as many in view as lines times charges. */
+const ShareCell = memo(function ShareCell({
+  id,
+  kind,
+  line,
+  item,
+  receipt,
+  typed,
+  share,
+  wrong,
+  actions,
+}: ShareCellProps) {
+  return (
+    <FigureCell
+      className={typed ? 'byhand' : ''}
+      label={say(typed ? 'landing.share_by_hand' : 'landing.share_of', { kind, item, receipt })}
+      value={typed}
+      wrong={wrong}
+      placeholder={share ? showFigure(share) : '–'}
+      onChange={(figure) => actions.fix(id, line, figure)}
     />
   );
 });

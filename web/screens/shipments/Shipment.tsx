@@ -82,7 +82,7 @@ export function Shipment() {
           <section aria-label={say('shipments.may_belong')}>
             <h2 className="title">{say('shipments.may_belong')}</h2>
             {belonging.map((one) => (
-              <label key={one.charge.line} className="flex gap-3 py-1 border-b border-rule max-w-[1060px]">
+              <label key={one.charge.line} className="flex gap-3 py-1 border-b border-rule">
                 {mayAllocate && (
                   <input
                     type="checkbox"
@@ -173,7 +173,7 @@ function Charges({ shipment: { charges, incoterm }, currency }: { shipment: Ship
       {charges.length === 0 ? (
         <p className="dim">{say('shipments.no_charges')}</p>
       ) : (
-        <table className="sheet max-w-[1060px]" aria-label={say('shipments.charges')}>
+        <table className="sheet" aria-label={say('shipments.charges')}>
           <thead>
             <tr>
               <th>{say('shipments.charge')}</th>
@@ -242,7 +242,7 @@ function Coming({ lines, currency }: { lines: ShipmentView['coming']; currency: 
       {lines.length === 0 ? (
         <p className="dim">{say('shipments.nothing_comes')}</p>
       ) : (
-        <table className="sheet max-w-[1060px]" aria-label={say('shipments.coming')}>
+        <table className="sheet" aria-label={say('shipments.coming')}>
           <thead>
             <tr>
               <th>{say('word.item')}</th>
