@@ -76,4 +76,19 @@ export const paper: Record<keyof typeof en, string> = {
     '{count, plural, one {Ein Wert darauf wird} other {# Werte darauf werden}} nicht verstanden: {what}.',
   'paper.doubt_payee': 'Zu zahlen ist an {payee}, nicht an den Lieferanten.',
   'paper.doubt_account': 'Es nennt ein anderes Bankkonto als das des Lieferanten: {account}.',
+  'paper.doubt_lines':
+    'In {count, plural, one {Zeile} other {# Zeilen, zuerst}} {lines} ergeben Menge und Preis nicht den Betrag: Angegeben sind {says} {currency}, es ergibt {comesTo}.',
+  'paper.doubt_sums':
+    'Die Summen stimmen nicht: {what}. Angegeben sind {says} {currency}, die Teile ergeben {comesTo}.',
+  'paper.doubt_lines_and_sums':
+    'In {count, plural, one {Zeile} other {# Zeilen, zuerst}} {lines} ergeben Menge und Preis nicht den Betrag: Angegeben sind {says} {currency}, es ergibt {comesTo}. Auch stimmen nicht: {what}.',
+  'paper.sum_lines': 'die Summe der Zeilen',
+  'paper.sum_allowances': 'die Summe der Abzüge',
+  'paper.sum_charges': 'die Summe der Zuschläge',
+  'paper.sum_net': 'die Nettosumme',
+  'paper.sum_taxed': 'die Summe des Besteuerten',
+  'paper.sum_category': 'die Steuer einer Kategorie',
+  'paper.sum_tax': 'die Steuer',
+  'paper.sum_gross': 'die Gesamtsumme',
+  'paper.sum_payable': 'der zu zahlende Betrag',
 };

@@ -71,4 +71,18 @@ export const paper = {
   'paper.doubt_unread': '{count, plural, one {A value of it is} other {# values of it are}} not understood: {what}.',
   'paper.doubt_payee': 'It is to be paid to {payee}, not to the vendor.',
   'paper.doubt_account': 'It names another bank account than the vendor’s: {account}.',
+  'paper.doubt_lines':
+    'In {count, plural, one {line} other {# lines, the first of them}} {lines}, quantity and price do not make the amount: {says} {currency} is said, and {comesTo} comes of it.',
+  'paper.doubt_sums': 'It does not add up: {what}. {says} {currency} is said, and the parts come to {comesTo}.',
+  'paper.doubt_lines_and_sums':
+    'In {count, plural, one {line} other {# lines, the first of them}} {lines}, quantity and price do not make the amount: {says} {currency} is said, and {comesTo} comes of it. Nor do these add up: {what}.',
+  'paper.sum_lines': 'what its lines come to',
+  'paper.sum_allowances': 'what it takes off',
+  'paper.sum_charges': 'its charges',
+  'paper.sum_net': 'its net total',
+  'paper.sum_taxed': 'what is taxed',
+  'paper.sum_category': 'the tax of a category',
+  'paper.sum_tax': 'its tax',
+  'paper.sum_gross': 'its total',
+  'paper.sum_payable': 'what it asks for',
 } as const;

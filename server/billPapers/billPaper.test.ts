@@ -1,6 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import type { RequestError } from '../asking/failures.ts';
 import { formatAmount, formatPrice, formatQuantity } from '@obolus/core/exact/amounts';
+import { NO_SUMS } from './addsUp.ts';
 import { paperOf, PLAIN, type Stated, type StatedLine } from './billPaper.ts';
 import { inEnglish, readInEnglish } from '../testing/inEnglish.ts';
 import { fromRows, splitStack } from './readCsv.ts';
@@ -16,6 +17,8 @@ const line = (more: Partial<StatedLine> = {}): StatedLine => ({
   price: '8',
   per: '',
   amount: '80.00',
+  takenOff: [],
+  added: [],
   ...more,
 });
 const said = (more: Partial<Stated> = {}): Stated => ({
@@ -30,6 +33,7 @@ const said = (more: Partial<Stated> = {}): Stated => ({
   lines: [line()],
   charges: [],
   allowances: [],
+  sums: NO_SUMS,
   besides: PLAIN,
   taxes: [],
   total: '',

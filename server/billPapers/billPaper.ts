@@ -16,6 +16,7 @@ import { divideRounded, powerOfTen } from '@obolus/core/exact/rounding';
 import { shareOut } from '@obolus/core/exact/shareOut';
 import type { BillText } from '@obolus/core/matching/billText';
 import { type Message, message } from '@obolus/messages/message';
+import { type Mismatch, mismatchesIn, type StatedSums } from './addsUp.ts';
 import type { Unread } from './vocabulary.ts';
 
 /** A vendor's bill or credit memo, as its paper says it; what cannot be read is left out, and said. */
@@ -36,6 +37,8 @@ export interface BillPaper {
   readonly total: DocumentAmount;
   /** What it is besides a plain bill or credit memo: looked at before it is posted. */
   readonly besides: Besides;
+  /** Figures that its own parts do not make. */
+  readonly mismatches: readonly Mismatch[];
   /** Which parts cannot be read, and why: they are to be typed. */
   readonly problems: readonly Message[];
 }
@@ -97,6 +100,7 @@ export interface Stated {
   readonly taxes: readonly string[];
   /** Empty where the paper says none: then it is what its parts come to. */
   readonly total: string;
+  readonly sums: StatedSums;
   readonly besides: Besides;
 }
 
@@ -119,6 +123,9 @@ export interface StatedLine {
   readonly per: string;
   /** What the line comes to; empty where the paper leaves that to quantity and price. */
   readonly amount: string;
+  /** What it takes off and adds beside its price. */
+  readonly takenOff: readonly string[];
+  readonly added: readonly string[];
 }
 
 const MOST_LINES = 1000;
@@ -161,6 +168,7 @@ export function paperOf(said: Stated): BillPaper {
     tax,
     problems,
     besides: said.besides,
+    mismatches: mismatchesIn(said),
     total:
       said.total === ''
         ? documentAmount(parts)

@@ -61,8 +61,26 @@ export function fromCii(root: XmlNode): Stated {
           'SpecifiedTradeSettlementLineMonetarySummation',
           'LineTotalAmount',
         ),
+        takenOff: amountsOf(line, 'false'),
+        added: amountsOf(line, 'true'),
       };
     }),
+    sums: {
+      lines: textAt(sums, 'LineTotalAmount'),
+      allowances: textAt(sums, 'AllowanceTotalAmount'),
+      charges: textAt(sums, 'ChargeTotalAmount'),
+      net: textAt(sums, 'TaxBasisTotalAmount'),
+      tax: amountIn(childrenOf(sums, 'TaxTotalAmount'), currency),
+      gross: textAt(sums, 'GrandTotalAmount'),
+      prepaid: textAt(sums, 'TotalPrepaidAmount'),
+      rounding: textAt(sums, 'RoundingAmount'),
+      payable: textAt(sums, 'DuePayableAmount'),
+      taxed: childrenOf(settled, 'ApplicableTradeTax').map((part) => ({
+        basis: textAt(part, 'BasisAmount'),
+        percent: textAt(part, 'RateApplicablePercent'),
+        tax: textAt(part, 'CalculatedAmount'),
+      })),
+    },
     besides: {
       typeCode: textAt(root, 'ExchangedDocument', 'TypeCode') || 'none',
       buyer: [
@@ -93,3 +111,9 @@ export function fromCii(root: XmlNode): Stated {
     total: textAt(sums, 'GrandTotalAmount'),
   };
 }
+
+/** What a line takes off, or adds. */
+const amountsOf = (line: XmlNode, charge: string): string[] =>
+  childrenOf(childAt(line, 'SpecifiedLineTradeSettlement'), 'SpecifiedTradeAllowanceCharge')
+    .filter((entry) => textAt(entry, 'ChargeIndicator', 'Indicator') === charge)
+    .map((entry) => textAt(entry, 'ActualAmount'));

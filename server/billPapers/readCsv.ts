@@ -1,5 +1,6 @@
 import type { EntryFields } from '@obolus/contract/registers/register';
 import { readFile } from '../papers/readFile.ts';
+import { NO_SUMS } from './addsUp.ts';
 import { PLAIN, type Stated } from './billPaper.ts';
 
 /** The columns of a stack of bills (docs/csv-files.md): one row for each line, charge or tax, those of a bill under each other. */
@@ -62,7 +63,10 @@ export function fromRows(rows: readonly EntryFields[], currency: string): Stated
       price: row.price ?? '',
       per: '',
       amount: row.amount ?? '',
+      takenOff: [],
+      added: [],
     })),
+    sums: NO_SUMS,
     besides: PLAIN,
     charges: amounts('charge'),
     allowances: amounts('taken off'),

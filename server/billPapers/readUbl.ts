@@ -11,6 +11,7 @@ export function fromUbl(root: XmlNode, kind: Stated['kind']): Stated {
   const taxes = childrenOf(root, 'TaxTotal').flatMap((total) => childrenOf(total, 'TaxAmount'));
   const [lineName, counted] =
     kind === 'bill' ? ['InvoiceLine', 'InvoicedQuantity'] : ['CreditNoteLine', 'CreditedQuantity'];
+  const sums = childAt(root, 'LegalMonetaryTotal');
   const onAll = (charge: string) =>
     childrenOf(root, 'AllowanceCharge')
       .filter((entry) => textAt(entry, 'ChargeIndicator') === charge)
@@ -37,13 +38,33 @@ export function fromUbl(root: XmlNode, kind: Stated['kind']): Stated {
       price: textAt(line, 'Price', 'PriceAmount'),
       per: textAt(line, 'Price', 'BaseQuantity'),
       amount: textAt(line, 'LineExtensionAmount'),
+      takenOff: amountsOf(line, 'false'),
+      added: amountsOf(line, 'true'),
     })),
+    sums: {
+      lines: textAt(sums, 'LineExtensionAmount'),
+      allowances: textAt(sums, 'AllowanceTotalAmount'),
+      charges: textAt(sums, 'ChargeTotalAmount'),
+      net: textAt(sums, 'TaxExclusiveAmount'),
+      tax: amountIn(taxes, currency),
+      gross: textAt(sums, 'TaxInclusiveAmount'),
+      prepaid: textAt(sums, 'PrepaidAmount'),
+      rounding: textAt(sums, 'PayableRoundingAmount'),
+      payable: textAt(sums, 'PayableAmount'),
+      taxed: childrenOf(root, 'TaxTotal')
+        .flatMap((total) => childrenOf(total, 'TaxSubtotal'))
+        .map((part) => ({
+          basis: textAt(part, 'TaxableAmount'),
+          percent: textAt(part, 'TaxCategory', 'Percent') || textAt(part, 'Percent'),
+          tax: textAt(part, 'TaxAmount'),
+        })),
+    },
     besides: {
       typeCode: kind === 'bill' ? textAt(root, 'InvoiceTypeCode') || 'none' : textAt(root, 'CreditNoteTypeCode'),
       buyer: namesOf(childAt(root, 'AccountingCustomerParty', 'Party')),
-      prepaid: textAt(root, 'LegalMonetaryTotal', 'PrepaidAmount'),
-      payable: textAt(root, 'LegalMonetaryTotal', 'PayableAmount'),
-      rounding: textAt(root, 'LegalMonetaryTotal', 'PayableRoundingAmount'),
+      prepaid: textAt(sums, 'PrepaidAmount'),
+      payable: textAt(sums, 'PayableAmount'),
+      rounding: textAt(sums, 'PayableRoundingAmount'),
       withheld: textAt(root, 'WithholdingTaxTotal', 'TaxAmount'),
       copy: textAt(root, 'CopyIndicator'),
       payee: namesOf(childAt(root, 'PayeeParty')),
@@ -55,10 +76,15 @@ export function fromUbl(root: XmlNode, kind: Stated['kind']): Stated {
     charges: onAll('true'),
     allowances: onAll('false'),
     taxes: [amountIn(taxes, currency)],
-    total:
-      textAt(root, 'LegalMonetaryTotal', 'TaxInclusiveAmount') || textAt(root, 'LegalMonetaryTotal', 'PayableAmount'),
+    total: textAt(sums, 'TaxInclusiveAmount') || textAt(sums, 'PayableAmount'),
   };
 }
+
+/** What a line takes off, or adds. */
+const amountsOf = (line: XmlNode, charge: string): string[] =>
+  childrenOf(line, 'AllowanceCharge')
+    .filter((entry) => textAt(entry, 'ChargeIndicator') === charge)
+    .map((entry) => textAt(entry, 'Amount'));
 
 /** What a party is called, by names and numbers. */
 const namesOf = (party: XmlNode | undefined): string[] =>

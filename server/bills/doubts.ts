@@ -5,10 +5,11 @@ import { decimalsOf } from '@obolus/core/exact/currencies';
 import { parseDecimal } from '@obolus/core/exact/decimal';
 import { text, type Row } from '../queries/figures.ts';
 import { stands } from '../storage/load/rows.ts';
+import type { SumName } from '../billPapers/addsUp.ts';
 import type { BillPaper } from '../billPapers/billPaper.ts';
 import { inWords } from '../billPapers/vocabulary.ts';
 import { readBillable } from './openLines.ts';
-import { type Message, message, type Value } from '@obolus/messages/message';
+import { type Message, message, type MessageId, type Value } from '@obolus/messages/message';
 
 const COMMERCIAL = '380';
 const CREDIT_NOTE = '381';
@@ -30,6 +31,7 @@ export async function doubtOf(
     doubtOfCopy(paper) ??
     doubtOfUnread(paper) ??
     doubtOfAmounts(paper) ??
+    doubtOfSums(paper) ??
     doubtOfDay(paper, today) ??
     (await doubtOfBuyer(manager, paper)) ??
     (await doubtOfPayee(manager, vendor, paper)) ??
@@ -71,6 +73,36 @@ function doubtOfAmounts({ besides, currency, total }: BillPaper): Message | unde
       })
     : undefined;
 }
+
+/** Each figure that its own parts do not make, the first of them with both. */
+function doubtOfSums({ mismatches, currency }: BillPaper): Message | undefined {
+  const [first] = mismatches;
+  if (first === undefined) return undefined;
+  const said = { says: { figure: first.says }, comesTo: { figure: first.comesTo }, currency };
+  const lines = mismatches.flatMap(({ of }) => ('line' in of ? [of.line] : []));
+  const sums = mismatches.flatMap(({ of }) => ('sum' in of ? [{ word: SUM_WORDS[of.sum] }] : []));
+  if (lines.length === 0) return message('paper.doubt_sums', { what: { list: sums }, ...said });
+  return sums.length === 0
+    ? message('paper.doubt_lines', { count: lines.length, lines: { list: lines.slice(0, NAMED) }, ...said })
+    : message('paper.doubt_lines_and_sums', {
+        count: lines.length,
+        lines: { list: lines.slice(0, NAMED) },
+        what: { list: sums },
+        ...said,
+      });
+}
+
+const SUM_WORDS: Readonly<Record<SumName, MessageId>> = {
+  lines: 'paper.sum_lines',
+  allowances: 'paper.sum_allowances',
+  charges: 'paper.sum_charges',
+  net: 'paper.sum_net',
+  taxed: 'paper.sum_taxed',
+  category: 'paper.sum_category',
+  tax: 'paper.sum_tax',
+  gross: 'paper.sum_gross',
+  payable: 'paper.sum_payable',
+};
 
 /** An amount of a paper, which may be anything. */
 const figureOrText = (amount: string): Value => (parseDecimal(amount, 6).ok ? { figure: amount } : amount);

@@ -8,6 +8,7 @@ import {
 } from '@obolus/core/exact/amounts';
 import { type Proposal, propose } from '@obolus/core/matching/propose';
 import type { TaxLevel } from '@obolus/core/state/company';
+import { NO_SUMS } from '../billPapers/addsUp.ts';
 import { type BillPaper, paperOf, PLAIN, type Stated, type StatedLine } from '../billPapers/billPaper.ts';
 import { type BillDraft, billedOf, coveredBy, coversOf, draftOfBill } from './draftOfPaper.ts';
 import type { OntoNamed } from './namedShipments.ts';
@@ -44,6 +45,8 @@ const line = (more: Partial<StatedLine> = {}): StatedLine => ({
   price: '8',
   per: '',
   amount: '80.00',
+  takenOff: [],
+  added: [],
   ...more,
 });
 const paper = (more: Partial<Stated> = {}): BillPaper =>
@@ -59,6 +62,7 @@ const paper = (more: Partial<Stated> = {}): BillPaper =>
     lines: [line()],
     charges: [],
     allowances: [],
+    sums: NO_SUMS,
     besides: PLAIN,
     taxes: [],
     total: '',

@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, expect, it } from '@jest/globals';
+import { NO_SUMS } from '../billPapers/addsUp.ts';
 import { paperOf, PLAIN } from '../billPapers/billPaper.ts';
 import type { Client } from '../testing/client.ts';
 import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
@@ -40,12 +41,15 @@ const paper = (description: string) =>
         price: '80',
         per: '',
         amount: '80.00',
+        takenOff: [],
+        added: [],
       },
     ],
     charges: [],
     allowances: [],
     taxes: [],
     total: '80.00',
+    sums: NO_SUMS,
     besides: PLAIN,
   });
 const named = (description: string) => goodsNamedBy(server.source.manager, paper(description));

@@ -113,6 +113,14 @@ describe('what is no plain bill', () => {
     expect(await looked(ubl('D-10', number, { sums: '<PayableAmount>60.00</PayableAmount>' }))).toContain(
       '60.00 of 100',
     );
+    // Its own figures do not make each other.
+    expect(await looked(ubl('D-17', number).replace('>10</PriceAmount>', '>11</PriceAmount>'))).toBe(
+      'In line 1, quantity and price do not make the amount: 100.00 USD is said, and 110.00 comes of it.',
+    );
+    const net = '<TaxExclusiveAmount>99.00</TaxExclusiveAmount>';
+    expect(await looked(ubl('D-18', number, { sums: net }))).toBe(
+      'It does not add up: its net total and its total. 99.00 USD is said, and the parts come to 100.00.',
+    );
     const saying = async (more: string) => looked(ubl('D-15', number, { more }));
     expect(await saying('<CopyIndicator>true</CopyIndicator>')).toContain('says that it is a copy');
     expect(await saying('<PayeeParty><PartyName><Name>Quick Factoring</Name></PartyName></PayeeParty>')).toContain(
