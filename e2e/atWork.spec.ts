@@ -12,7 +12,7 @@ test('two receive the last of a line at the same moment: one succeeds, the other
     (['accountant', 'receiver'] as const).map(async (role) => {
       const desk = new Desk(await (await browser.newContext()).newPage());
       await desk.signIn(role);
-      await desk.open('/receiving');
+      await desk.go('/receiving');
       await desk.page.getByRole('link', { name: /Beira Linho/ }).click();
       await desk.page.getByLabel('Packing slip').fill(`slip of the ${role}`);
       await desk.page.getByLabel(/Received now, Linen yarn on cones, bleached/).fill('40');
@@ -72,7 +72,7 @@ test('a receipt over two orders is entered and posted by keyboard alone', async 
 test('a charge whose basis an item lacks says so at its column, and posting is not possible', async ({ page }) => {
   const desk = new Desk(page);
   await desk.signIn();
-  await desk.open('/landing');
+  await desk.go('/landing');
   await page.getByRole('checkbox', { name: /PM 2026-448/ }).check();
   await page.getByRole('button', { name: 'FHL-012' }).click();
   await page.getByLabel(/Basis of insurance/).selectOption('manual');
@@ -88,7 +88,7 @@ test('a charge whose basis an item lacks says so at its column, and posting is n
 test('a posting that meets no server keeps what was typed, and goes through when sent again', async ({ page }) => {
   const desk = new Desk(page);
   await desk.signIn();
-  await desk.open('/deliveries/new');
+  await desk.go('/deliveries/new');
   await page.getByLabel('Customer').fill('Thistledown Studio');
   await desk.choose('Item, line 1', 'shuttle');
   await page.keyboard.press('Enter');
@@ -116,7 +116,7 @@ test('a figure is read as it was typed, also where it is posted from its own fie
 }) => {
   const desk = new Desk(page);
   await desk.signIn();
-  await desk.open('/deliveries/new');
+  await desk.go('/deliveries/new');
   await page.getByLabel('Customer').fill('Quillmere Weavers');
   await desk.choose('Item, line 1', 'ecru');
   await page.keyboard.press('Enter');
@@ -143,6 +143,7 @@ test('the dark edition stays over a reload, and one can sign out', async ({ page
   await page.getByRole('button', { name: 'Sign out' }).click();
   await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
   await expectAccessible(page);
+  // Nor by its address.
   await desk.open('/stock');
   await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
 });

@@ -19,7 +19,7 @@ const decisions = async (desk: Desk) => (await desk.ask<ListPage>('lists/decisio
 test('three-way: a bill that agrees takes two keys from the list, and the books say so', async ({ page }) => {
   const desk = new Desk(page);
   await desk.signIn();
-  await desk.open('/bench');
+  await desk.go('/bench');
   await expect(desk.waiting(/TF-24-0871/)).toBeVisible();
   await expectAccessible(page);
   const keys = desk.countKeys();
@@ -42,7 +42,7 @@ test('three-way: a bill that agrees takes two keys from the list, and the books 
 test('a price that differs is decided with a reason in at most eight keys, without the mouse', async ({ page }) => {
   const desk = new Desk(page);
   await desk.signIn();
-  await desk.open('/bench');
+  await desk.go('/bench');
   await desk.waiting(/MT-5514/).focus();
   const before = desk.countKeys();
   // Dearer within what is allowed: opened, sent to variance, posted.
@@ -73,7 +73,7 @@ test('a price that differs is decided with a reason in at most eight keys, witho
     reason: 'Wrong price, vendor is asked',
     by: 'Ines Varga',
   });
-  await desk.open('/returns/credits');
+  await desk.go('/returns/credits');
   await expect(page.getByRole('row', { name: /Bobbin, birch/ })).toContainText('7.00');
   await expectAccessible(page);
   await unmatched(desk);
@@ -85,7 +85,7 @@ test('part quantities and charges: more than came is split off, freight above it
 }) => {
   const desk = new Desk(page);
   await desk.signIn();
-  await desk.open('/bench');
+  await desk.go('/bench');
   await desk.waiting(/BL\/2291/).click();
   const natural = page.getByLabel(/^Billed quantity, Linen yarn on cones, natural, GR/);
   await expect(natural).toHaveValue('260');
@@ -117,7 +117,7 @@ test('a bill before the goods stands ahead of them, waits to be paid, and is cle
 }) => {
   const desk = new Desk(page);
   await desk.signIn();
-  await desk.open('/bench');
+  await desk.go('/bench');
   await desk.waiting(/AJ 40603/).click();
   await expect(page.getByLabel(/^Billed quantity, Reed, steel, 60 cm, PO/)).toHaveValue('12');
   await page.getByLabel(/^Billed and not here, Reed/).selectOption('wait');
@@ -128,7 +128,7 @@ test('a bill before the goods stands ahead of them, waits to be paid, and is cle
   expect(ahead.map(({ label, quantity, amount }) => [label, quantity, amount])).toEqual([
     ['Reed, steel, 60 cm', '12', '411.16'],
   ]);
-  await desk.open('/bench/unmatched');
+  await desk.go('/bench/unmatched');
   await page.getByLabel('Show').selectOption('billed');
   await expect(page.getByRole('status').filter({ hasText: 'goods received not invoiced' })).toContainText(
     'They agree.',
@@ -145,10 +145,10 @@ test('a bill before the goods stands ahead of them, waits to be paid, and is cle
 test('a credit memo that came by mail is matched to what went back, and clears it', async ({ page }) => {
   const desk = new Desk(page);
   await desk.signIn();
-  await desk.open('/returns/credits');
+  await desk.go('/returns/credits');
   const expected = page.getByRole('row', { name: /RT-1001/ });
   await expect(expected).toContainText('12,900');
-  await desk.open('/bench');
+  await desk.go('/bench');
   await desk.waiting(/K-CN 31/).click();
   await expect(page.getByLabel('Credited quantity, Indigo dye, 250 g tin, RT-1001')).toHaveValue('6');
   await page.getByRole('button', { name: 'Paper beside' }).click();
@@ -165,7 +165,7 @@ test('a credit memo that came by mail is matched to what went back, and clears i
   await expect(page).toHaveURL(/\/bench$/);
   await expect(desk.waiting(/K-CN 31/)).toHaveCount(0);
   expect((await unmatched(desk)).rows.filter(({ kind }) => kind === 'returned')).toEqual([]);
-  await desk.open('/returns/credits');
+  await desk.go('/returns/credits');
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await expect(expected).toHaveCount(0);
   await desk.expectBooksToAgree();
@@ -176,7 +176,7 @@ test('the same bill twice is refused by its number, and asked about where it is 
 }) => {
   const desk = new Desk(page);
   await desk.signIn();
-  await desk.open('/bench');
+  await desk.go('/bench');
   const status = page.getByRole('region', { name: 'Footing' }).getByRole('status');
   await desk.waiting(/PM-2026\/448/).click();
   await expect(status).toContainText('is entered already');
@@ -195,7 +195,7 @@ test('two-way: a service is matched to its order alone, and goes straight to exp
   const desk = new Desk(page);
   await desk.signIn();
   const before = (await unmatched(desk)).account;
-  await desk.open('/bench');
+  await desk.go('/bench');
   await desk.waiting(/RW 3390/).click();
   await expect(page.getByLabel(/^Billed quantity, Workshop cleaning/)).toHaveValue('2');
   const foot = await desk.footing();
@@ -239,7 +239,7 @@ test('the bench opens on the bills that agree: one is left out, the others are p
 test('two accountants on one bill: the second sees by whom it is taken, and may look', async ({ page, browser }) => {
   const desk = new Desk(page);
   await desk.signIn();
-  await desk.open('/bench');
+  await desk.go('/bench');
   await desk.waiting(/AJ 40602/).click();
   await expect(page.getByLabel(/^Billed quantity, Reed, steel, 60 cm, GR/).first()).toBeEnabled();
   const other = await (await browser.newContext({ locale: 'en-US' })).newPage();
@@ -274,7 +274,7 @@ test('tax that is not what the order expects, and a total that its parts do not 
 }) => {
   const desk = new Desk(page);
   await desk.signIn();
-  await desk.open('/bench');
+  await desk.go('/bench');
   await desk.waiting(/RW 3393/).click();
   const whole = page.getByRole('region', { name: 'The bill as a whole' });
   // 180.00 at six percent are 10.80; the paper shows 18.00.
@@ -301,7 +301,7 @@ test('tax that is not what the order expects, and a total that its parts do not 
 test('large differences are decided by two: one asks, another agrees', async ({ page, browser }) => {
   const desk = new Desk(page);
   await desk.signIn();
-  await desk.open('/bench');
+  await desk.go('/bench');
   await desk.waiting(/AJ 40518/).click();
   await page.getByLabel(/^Billed price, Floor loom/).fill('1810');
   await page.getByLabel(/^Reason, Floor loom/).fill('New price list');
@@ -347,7 +347,7 @@ test('large differences are decided by two: one asks, another agrees', async ({ 
 test('a line of the paper is dragged onto another receipt, or given one by keyboard', async ({ page }) => {
   const desk = new Desk(page);
   await desk.signIn();
-  await desk.open('/bench');
+  await desk.go('/bench');
   await desk.waiting(/AJ 40604/).click();
   await page.getByRole('button', { name: 'All 2 lines of the paper' }).click();
   const line = page.getByRole('table', { name: 'Lines of the paper' }).getByRole('row', { name: /Reed, steel/ });
@@ -375,7 +375,7 @@ test('a paper is taken in where bills are entered: once, in words where not, and
 }) => {
   const desk = new Desk(page);
   await desk.signIn();
-  await desk.open('/bench');
+  await desk.go('/bench');
   const give = (content: string, name = 'bill.xml') =>
     page
       .getByLabel('Bill: XML, PDF, picture or a stack as CSV')

@@ -35,8 +35,20 @@ export class Desk {
     this.page = page;
   }
 
+  /** Opens an address: the first page, or one that came by another way than a click. */
   async open(path: string): Promise<void> {
     await this.page.goto(`${process.env.OBOLUS_E2E_URL}${path}`);
+  }
+
+  /** Goes to a page by the links that lead there: from the index, part by part of where it is. */
+  async go(path: string): Promise<void> {
+    const parts = path.split('/').slice(1);
+    for (const at of parts.keys()) {
+      const link = `a[href="/${parts.slice(0, at + 1).join('/')}"]`;
+      const index = this.page.getByRole('navigation', { name: 'The work' });
+      // The name of the application leads to the first of its places too.
+      await (at === 0 ? index.locator(link).last() : this.page.locator(link).first()).click();
+    }
   }
 
   async signIn(role: Role = 'accountant'): Promise<void> {
@@ -96,7 +108,7 @@ export class Desk {
 
   /** Begins a bill of a vendor whose goods have none. */
   async billFor(vendor: string): Promise<void> {
-    await this.open('/bench');
+    await this.go('/bench');
     await this.page
       .getByRole('region', { name: 'Goods without a bill' })
       .getByRole('link', { name: new RegExp(vendor) })

@@ -12,7 +12,7 @@ test('a list is narrowed, sorted and kept as a view by keyboard, and goes out as
 }) => {
   const desk = new Desk(page);
   await desk.signIn();
-  await desk.open('/orders/lines');
+  await desk.go('/orders/lines');
   const lines = page.getByRole('table', { name: 'Order lines' });
   await expect(page.getByText('14 lines')).toBeVisible();
   await page.getByRole('button', { name: 'Late', exact: true }).click();
@@ -55,7 +55,7 @@ test('a list is narrowed, sorted and kept as a view by keyboard, and goes out as
 test('conditions and columns of a list are changed in words', async ({ page }) => {
   const desk = new Desk(page);
   await desk.signIn();
-  await desk.open('/orders');
+  await desk.go('/orders');
   await page.getByRole('button', { name: 'Filter …' }).click();
   await page.getByLabel('Column of condition 1').selectOption('Ordered');
   await page.getByLabel('What condition 1 compares with').fill('15000');
@@ -74,7 +74,7 @@ test('conditions and columns of a list are changed in words', async ({ page }) =
 test('a new vendor and a new item are set up without leaving the order that needs them', async ({ page }) => {
   const desk = new Desk(page);
   await desk.signIn('buyer');
-  await desk.open('/orders/new');
+  await desk.go('/orders/new');
   await desk.choose('Vendor', 'Mossgate Bindery');
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByLabel('Name', { exact: true })).toHaveValue('Mossgate Bindery');
@@ -164,7 +164,7 @@ test('a vendor’s bank account changes only when a second person approves it', 
 test('what is set up is changed at its form, with what is wrong at the field and a history below', async ({ page }) => {
   const desk = new Desk(page);
   await desk.signIn();
-  await desk.open('/setup/tax-codes/new');
+  await desk.go('/setup/tax-codes/new');
   await page.getByLabel('Code', { exact: true }).fill('S6');
   await page.getByLabel('Name', { exact: true }).fill('Again');
   await page.getByRole('button', { name: 'Add: Levels' }).click();
@@ -202,7 +202,7 @@ test('a page of an item and of a vendor tell what was bought, and how prices mov
   ).toContainText('83 %');
   await expect(page.getByRole('region', { name: 'Prices, and how they moved' })).toContainText('▲');
   await expectAccessible(page);
-  await desk.open('/setup/items');
+  await desk.go('/setup/items');
   await page.getByRole('row', { name: /YL-NA/ }).click();
   await page.getByRole('link', { name: 'Prices and purchases' }).click();
   await expect(page.getByRole('figure', { name: /Price of one kg over time/ })).toBeVisible();

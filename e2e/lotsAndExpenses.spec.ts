@@ -18,7 +18,7 @@ async function heldOf(desk: Desk, number: string): Promise<Held> {
 test('lots come in as they are named and go out as they are chosen', async ({ page }) => {
   const desk = new Desk(page);
   await desk.signIn();
-  await desk.open('/receiving');
+  await desk.go('/receiving');
   await page.getByRole('link', { name: /Kumo Dyeworks/ }).click();
   await page.getByLabel('Packing slip').fill('K-1240');
   const came = page.getByLabel(/Received now, Indigo/);
@@ -38,7 +38,7 @@ test('lots come in as they are named and go out as they are chosen', async ({ pa
   await desk.post();
   await expect(page.getByText('KD-2701 (60) · KD-2702 (40)')).toBeVisible();
 
-  await desk.open('/deliveries/new');
+  await desk.go('/deliveries/new');
   await page.getByLabel('Customer').fill('Quillmere Weavers');
   await desk.choose('Item, line 1', 'indigo');
   await page.keyboard.press('Enter');
@@ -74,7 +74,7 @@ test('lots come in as they are named and go out as they are chosen', async ({ pa
 test('looms come in by scanned serial numbers, none twice, and leave by ticking them', async ({ page }) => {
   const desk = new Desk(page);
   await desk.signIn();
-  await desk.open('/orders/new');
+  await desk.go('/orders/new');
   await desk.choose('Vendor', 'aldergrove');
   await desk.choose('Item, line 1', 'floor loom');
   await page.getByLabel('Quantity, line 1').fill('3');
@@ -94,7 +94,7 @@ test('looms come in by scanned serial numbers, none twice, and leave by ticking 
   await desk.post();
   await expect(page.getByText('FL-0151 · FL-0152 · FL-0153')).toBeVisible();
 
-  await desk.open('/deliveries/new');
+  await desk.go('/deliveries/new');
   await page.getByLabel('Customer').fill('Quillmere Weavers');
   await desk.choose('Item, line 1', 'floor loom');
   await page.getByLabel('Quantity, line 1').fill('2');
@@ -112,7 +112,7 @@ test('an expense is ordered beside goods, received and billed with tax that is n
 }) => {
   const desk = new Desk(page);
   await desk.signIn();
-  await desk.open('/orders/new');
+  await desk.go('/orders/new');
   await desk.choose('Vendor', 'redwillow');
   await page.getByRole('button', { name: 'A line for an expense' }).click();
   await page.getByRole('button', { name: 'Take out line 1' }).click();

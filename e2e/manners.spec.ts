@@ -58,7 +58,7 @@ test('the first page transfers under 400 kB', async ({ page }) => {
 test('nothing typed is lost by a reload, and a draft can be thrown away', async ({ page }) => {
   const desk = new Desk(page);
   await desk.signIn();
-  await desk.open('/orders/new');
+  await desk.go('/orders/new');
   await desk.choose('Vendor', 'kumo');
   await desk.choose('Item, line 1', 'indigo');
   await page.getByLabel('Quantity, line 1').fill('12');
@@ -68,7 +68,7 @@ test('nothing typed is lost by a reload, and a draft can be thrown away', async 
   await page.reload();
   await expect(page.getByLabel('Note')).toHaveValue('kept over a reload');
   await expect(page.getByLabel('Quantity, line 1')).toHaveValue('12');
-  await desk.open('/orders');
+  await desk.go('/orders');
   await page.getByRole('button', { name: 'Discard Purchase order: Kumo Dyeworks' }).click();
   await expect(page.getByRole('link', { name: 'Order to Kumo Dyeworks' })).toBeHidden();
 });
@@ -76,7 +76,7 @@ test('nothing typed is lost by a reload, and a draft can be thrown away', async 
 test('what is wrong is said at its field, and nothing is posted', async ({ page }) => {
   const desk = new Desk(page);
   await desk.signIn();
-  await desk.open('/receiving');
+  await desk.go('/receiving');
   await page.getByRole('link', { name: /Kumo Dyeworks/ }).click();
   const field = page.getByLabel(/Received now, Indigo/);
   for (const [typed, says] of [
@@ -108,7 +108,7 @@ test('what is wrong is said at its field, and nothing is posted', async ({ page 
 test('a bill that is entered already is refused while it is typed', async ({ page }) => {
   const desk = new Desk(page);
   await desk.signIn();
-  await desk.open('/bench');
+  await desk.go('/bench');
   await desk.choose('A bill of another vendor', 'greywake');
   await page.getByLabel('Vendor’s number').fill('gw 077120');
   await page.getByLabel('Amount of charge 1').fill('5');
@@ -119,10 +119,11 @@ test('an auditor reads everything and is offered nothing to post', async ({ page
   const desk = new Desk(page);
   await desk.signIn('auditor');
   await expect(page.getByRole('link', { name: 'New order' })).toBeHidden();
+  // No link leads there.
   await desk.open('/orders/new');
   await desk.choose('Vendor', 'kumo');
   await expect(page.getByText('Your role may look, not post.')).toBeVisible();
-  await desk.open('/ledger');
+  await desk.go('/ledger');
   await expect(page.getByRole('table', { name: 'Journal' })).toBeVisible();
 });
 
@@ -143,7 +144,7 @@ test('one box finds a number from a paper, an amount, and what can be done', asy
 test('items come in from the sample file, wrong lines said line by line', async ({ page }) => {
   const desk = new Desk(page);
   await desk.signIn();
-  await desk.open('/setup/imports');
+  await desk.go('/setup/imports');
   await page.getByLabel('File, CSV or XLSX').setInputFiles({
     name: 'items.csv',
     mimeType: 'text/csv',

@@ -95,7 +95,7 @@ test('a sent order is changed, its rest is closed with a reason, and a receipt o
 }) => {
   const desk = new Desk(page);
   await desk.signIn();
-  await desk.open('/orders');
+  await desk.go('/orders');
   await page.getByRole('row', { name: /PO-1017.*Kumo Dyeworks/ }).click();
   await expect(page.getByText('The vendor has version 1, version 2 stands')).toBeVisible();
   const id = idIn(desk);
@@ -110,7 +110,7 @@ test('a sent order is changed, its rest is closed with a reason, and a receipt o
   await expect(history.getByText(/Indigo dye.*Price 2,190\.00 2,000\.00/)).toBeVisible();
 
   // 10 tins at the new price: 20,000 JPY at 0.006730 is 134.60.
-  await desk.open('/receiving');
+  await desk.go('/receiving');
   await page.getByRole('link', { name: /Kumo Dyeworks/ }).click();
   await page.getByLabel(/Received now, Indigo/).fill('10');
   await page.getByLabel(/^Lot 1, Indigo/).fill('KD-2711');
@@ -153,7 +153,7 @@ test('an administrator asks for another limit, and a second person approves it; 
 }) => {
   const desk = new Desk(page);
   await desk.signIn('administrator');
-  await desk.open('/setup/people');
+  await desk.go('/setup/people');
   await expect(page.getByLabel('Limit of Sam Tolliver')).toBeHidden();
   const limit = page.getByLabel('Limit of Tomas Reyl');
   await limit.fill('a lot');
@@ -225,7 +225,7 @@ test('an order is copied, and counts among the commitments until it comes', asyn
   const desk = new Desk(page);
   await desk.signIn('buyer');
   const before = await desk.ask<Commitments>('orders/commitments');
-  await desk.open('/orders');
+  await desk.go('/orders');
   await page.getByRole('row', { name: /PO-1015.*Dholka/ }).click();
   await page.getByRole('button', { name: 'Copy' }).click();
   // Twenty boxes at 206.25, and the templates that were closed on the other.
@@ -242,7 +242,7 @@ test('an order is copied, and counts among the commitments until it comes', asyn
   await expect(page).toHaveURL(/\/documents\/\d+$/);
   const after = await desk.ask<Commitments>('orders/commitments');
   expect(Number(after.total) - Number(before.total)).toBeCloseTo(4210, 2);
-  await desk.open('/orders');
+  await desk.go('/orders');
   await page.getByRole('link', { name: 'Commitments' }).click();
   const vendors = page.getByRole('table', { name: 'Commitments: Vendor' });
   await expect(vendors.getByRole('row', { name: /Dholka/ })).toBeVisible();
@@ -261,7 +261,7 @@ test('who types faster than the vendor’s prices come gets them when they come'
     await asked;
     await route.continue();
   });
-  await desk.open('/orders/new');
+  await desk.go('/orders/new');
   await desk.choose('Vendor', 'aldergrove');
   await desk.choose('Item, line 1', 'floor loom');
   await page.getByLabel('Quantity, line 1').fill('3');

@@ -19,7 +19,7 @@ async function placeOrder(
   vendor: string,
   lines: readonly (readonly [item: string, quantity: string, price: string])[],
 ): Promise<string> {
-  await desk.open('/orders/new');
+  await desk.go('/orders/new');
   await desk.choose('Vendor', vendor);
   for (const [at, [item, quantity, price]] of lines.entries()) {
     if (at > 0) await desk.page.getByRole('button', { name: 'Another line' }).click();
@@ -63,7 +63,7 @@ test('three orders come in one delivery: short, over, rejected, lots and fifty s
   ];
   const before = await desk.held();
 
-  await desk.open('/receiving');
+  await desk.go('/receiving');
   await page.getByRole('link', { name: /Petrel Mutual/ }).click();
   await page.getByLabel('Packing slip').fill('PM-PS 88');
   // Three percent more and two percent less are taken: 1.5 of 100 may be missing, 0.3 of 10 be too many, half a kilogram may not.
@@ -118,7 +118,7 @@ test('three orders come in one delivery: short, over, rejected, lots and fifty s
   const loom = posted.lines.find((line) => line.number === 'FL-120');
   expect([loom?.lots.length, loom?.lots[0]?.lot, loom?.lots[49]?.lot]).toEqual([50, 'FL-0201', 'FL-0250']);
 
-  await desk.open('/receiving/held');
+  await desk.go('/receiving/held');
   const row = page.getByRole('row', { name: /Indigo dye.*Petrel Mutual/ });
   await expect(row).toContainText('Lids sprung · Rejects');
 
@@ -144,7 +144,7 @@ test('goods are received on a tablet with a scanner and the keyboard alone', asy
   const { page } = desk;
   await desk.signIn('receiver');
   const [pack, tin] = [await codeOf(desk, 'DY-IN', 'case'), await codeOf(desk, 'DY-IN', '')];
-  await desk.open('/receiving');
+  await desk.go('/receiving');
   await page.getByLabel('Find what came').focus();
   await scan(desk, tin);
   await expect(page.getByRole('heading', { name: 'Kumo Dyeworks' })).toBeVisible();
@@ -195,7 +195,7 @@ test('goods are received on a tablet with a scanner and the keyboard alone', asy
 test('goods without an order wait until somebody says what became of them', async ({ page }) => {
   const desk = new Desk(page);
   await desk.signIn('receiver');
-  await desk.open('/receiving');
+  await desk.go('/receiving');
   await page.getByRole('link', { name: /Redwillow Paper/ }).click();
   await page.getByRole('button', { name: 'Goods without an order' }).click();
   await page.getByLabel('Quantity that is held 1').fill('3');
@@ -206,7 +206,7 @@ test('goods without an order wait until somebody says what became of them', asyn
   await page.keyboard.press('Control+Enter');
   await expect(page.getByText('3 Rolls of kraft paper: Nobody knows of an order')).toBeVisible();
 
-  await desk.open('/receiving/held');
+  await desk.go('/receiving/held');
   await page.getByRole('button', { name: 'State the outcome of Rolls of kraft paper' }).click();
   await page.getByLabel('Quantity', { exact: true }).fill('4');
   await page.getByLabel('Reason').fill('collected');
@@ -225,7 +225,7 @@ test('an announced delivery is filled in, scanned further, received with its bil
 }) => {
   const desk = new Desk(page);
   await desk.signIn();
-  await desk.open('/receiving');
+  await desk.go('/receiving');
   await page.getByLabel('Find what came').fill('dsw-da');
   await page.keyboard.press('Enter');
   await expect(
@@ -254,7 +254,7 @@ test('an announced delivery is filled in, scanned further, received with its bil
   const bill = receipt.trail.flatMap(({ documents }) => documents).find(({ number }) => number.startsWith('VB-'));
   expect(await documentOf(desk, bill?.id ?? '')).toMatchObject({ reference: 'DSW-5530', amount: '4125.00' });
 
-  await desk.open('/receiving');
+  await desk.go('/receiving');
   await expect(page.getByText('DSW-DA 412')).toBeHidden();
   await expectAccessible(page);
   await page.getByRole('link', { name: /On the dock/ }).click();
@@ -268,7 +268,7 @@ test('an announced delivery is filled in, scanned further, received with its bil
   await page.keyboard.press('Control+Enter');
   await expect(page).toHaveURL(/\/documents\/\d+$/);
   await expect(page.getByRole('row', { name: /Boat shuttle/ })).toContainText('S-01');
-  await desk.open('/receiving');
+  await desk.go('/receiving');
   await page.getByRole('link', { name: /On the dock/ }).click();
   await expect(page.getByLabel(`Put away, Boat shuttle, ${receipt.number}`)).toBeHidden();
   await desk.expectBooksToAgree();

@@ -75,7 +75,7 @@ test('goods go from an order to cost of goods, and every step shows its journal 
   });
 
   await test.step('some of it is delivered and a part of that invoiced', async () => {
-    await desk.open('/deliveries/new');
+    await desk.go('/deliveries/new');
     await page.getByLabel('Customer').fill('Quillmere Weavers');
     await desk.choose('Item, line 1', 'madder red');
     await page.keyboard.press('Enter');
@@ -108,7 +108,7 @@ test('goods go from an order to cost of goods, and every step shows its journal 
   });
 
   await test.step('freight is billed and put on the goods, one share by hand', async () => {
-    await desk.open('/bench');
+    await desk.go('/bench');
     await desk.choose('A bill of another vendor', 'greywake');
     await page.getByLabel('Vendor’s number').fill('GW-80001');
     await page.getByLabel('Amount of charge 1').fill('100');
@@ -131,7 +131,7 @@ test('goods go from an order to cost of goods, and every step shows its journal 
   });
 
   await test.step('inventory, the trial balance and the stock agree on the screen', async () => {
-    await desk.open('/ledger/trial-balance');
+    await desk.go('/ledger/trial-balance');
     await expect(page.getByText(/is what the stock is worth, to the cent/)).toBeVisible();
     await expectAccessible(page);
     await page.getByRole('link', { name: 'Goods received not invoiced' }).click();
