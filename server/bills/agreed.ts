@@ -13,7 +13,7 @@ import { postDocument } from '../commands/runCommand.ts';
 import { text } from '../queries/figures.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
 import { DRAFT_FOR, holdDraft } from '../storage/drafts.ts';
-import { doubtOf } from './doubts.ts';
+import { doubtsOf } from './doubts.ts';
 import { readIncomingBill } from './incoming.ts';
 import { draftFor, withReason } from './takeIn.ts';
 import { proposeAnew, readCommand } from './waiting.ts';
@@ -149,8 +149,8 @@ async function standingOf(source: DataSource, user: string, bill: Meant, today: 
     return { standing: 'differs', says: refused.length > 0 ? refused : differ, total, differs };
   }
   if (refused.length > 0) return { ...toLookAt(refused), total };
-  const doubt = await doubtOfPaper(source.manager, bill, preview, today);
-  return doubt ? { ...toLookAt([doubt]), total } : { standing: 'agrees', says: [], total, differs: null };
+  const doubts = await doubtsOfPaper(source.manager, bill, preview, today);
+  return doubts.length > 0 ? { ...toLookAt(doubts), total } : { standing: 'agrees', says: [], total, differs: null };
 }
 
 /** How much differences come to, those above and those below alike. */
@@ -159,28 +159,30 @@ function sizeOf(amounts: readonly string[], currency: string): string {
   return formatAmount(size, currency);
 }
 
-/** Why a paper was not understood as a whole, so that its bill is not posted unseen; undefined where it was, or there is none. */
-async function doubtOfPaper(
+/** All for which a paper was not understood as a whole, so that its bill is not posted unseen; nothing where it was, or there is none. */
+async function doubtsOfPaper(
   manager: EntityManager,
   { id, isPlaced }: Meant,
   preview: PreviewReply,
   today: string,
-): Promise<Message | undefined> {
+): Promise<Message[]> {
   const [paper] = (await manager.query('SELECT structured, vendor_id FROM incoming_paper WHERE id = ?', [id])) as {
     structured: Buffer | null;
     vendor_id: string;
   }[];
-  if (!paper) return undefined;
-  if (paper.structured === null) return message('paper.only_looked_at');
+  if (!paper) return [];
+  if (paper.structured === null) return [message('paper.only_looked_at')];
   const read = readBill(paper.structured, await baseCurrency(manager));
-  const doubt = await doubtOf(manager, text(paper.vendor_id), read, today);
-  if (doubt) return doubt;
+  const doubts = await doubtsOf(manager, text(paper.vendor_id), read, today);
   const { lines, total, currency } = await readIncomingBill(manager, id);
   if (total !== preview.total)
-    return preview.total === null
-      ? message('paper.other_total_none', { total: { figure: total }, currency })
-      : message('paper.other_total', { total: { figure: total }, currency, entered: { figure: preview.total } });
+    doubts.push(
+      preview.total === null
+        ? message('paper.other_total_none', { total: { figure: total }, currency })
+        : message('paper.other_total', { total: { figure: total }, currency, entered: { figure: preview.total } }),
+    );
   // What covers nothing is a charge or an expense: else the totals would differ.
   const unsure = isPlaced ? 0 : lines.filter(({ certain, covers }) => covers.length > 0 && !certain).length;
-  return unsure > 0 ? message('paper.unsure', { count: unsure }) : undefined;
+  if (unsure > 0) doubts.push(message('paper.unsure', { count: unsure }));
+  return doubts;
 }

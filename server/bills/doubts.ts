@@ -17,26 +17,27 @@ const CREDIT_NOTE = '381';
 const OLDEST_DAYS = 366;
 
 /**
- * Why a paper is not posted unseen, whatever its figures come to; undefined for nothing. A pro forma, a paper for somebody else, one
- * that is paid in part, or that names an order which cannot be meant is looked at first.
+ * All that speaks against posting a paper unseen, whatever its figures come to. A pro forma, a paper for somebody else, one that is paid in
+ * part, does not add up, or names an order which cannot be meant is looked at first.
  */
-export async function doubtOf(
+export async function doubtsOf(
   manager: EntityManager,
   vendor: string,
   paper: BillPaper,
   today: string,
-): Promise<Message | undefined> {
-  return (
-    doubtOfType(paper) ??
-    doubtOfCopy(paper) ??
-    doubtOfUnread(paper) ??
-    doubtOfAmounts(paper) ??
-    doubtOfSums(paper) ??
-    doubtOfDay(paper, today) ??
-    (await doubtOfBuyer(manager, paper)) ??
-    (await doubtOfPayee(manager, vendor, paper)) ??
-    (await doubtOfOrders(manager, vendor, paper))
-  );
+): Promise<Message[]> {
+  const doubts = [
+    doubtOfType(paper),
+    doubtOfCopy(paper),
+    doubtOfUnread(paper),
+    ...doubtsOfAmounts(paper),
+    doubtOfSums(paper),
+    doubtOfDay(paper, today),
+    await doubtOfBuyer(manager, paper),
+    ...(await doubtsOfPayee(manager, vendor, paper)),
+    await doubtOfOrders(manager, vendor, paper),
+  ];
+  return doubts.filter((doubt) => doubt !== undefined);
 }
 
 function doubtOfType({ kind, besides: { typeCode } }: BillPaper): Message | undefined {
@@ -56,22 +57,25 @@ function doubtOfUnread({ besides: { unread } }: BillPaper): Message | undefined 
   return message('paper.doubt_unread', { count: unread.length, what: { list: named } });
 }
 
-function doubtOfAmounts({ besides, currency, total }: BillPaper): Message | undefined {
+function doubtsOfAmounts({ besides, currency, total }: BillPaper): Message[] {
   const named = [
     [besides.prepaid, 'paper.doubt_prepaid'],
     [besides.rounding, 'paper.doubt_rounding'],
     [besides.withheld, 'paper.doubt_withheld'],
   ] as const;
-  const found = named.find(([amount]) => isSaid(amount));
-  if (found) return message(found[1], { amount: figureOrText(found[0]), currency });
+  const found = named
+    .filter(([amount]) => isSaid(amount))
+    .map(([amount, doubt]) => message(doubt, { amount: figureOrText(amount), currency }));
   const asked = currency === '' ? undefined : parseDecimal(besides.payable, decimalsOf(currency));
-  return asked?.ok && asked.scaled !== total
-    ? message('paper.doubt_payable', {
+  if (asked?.ok && asked.scaled !== total)
+    found.push(
+      message('paper.doubt_payable', {
         payable: figureOrText(besides.payable),
         total: { figure: formatAmount(total, currency) },
         currency,
-      })
-    : undefined;
+      }),
+    );
+  return found;
 }
 
 /** Each figure that its own parts do not make, the first of them with both. */
@@ -132,24 +136,25 @@ async function doubtOfBuyer(manager: EntityManager, { besides: { buyer } }: Bill
 }
 
 /** Whom it is to be paid to is the vendor, and the account is the one on file. */
-async function doubtOfPayee(
+async function doubtsOfPayee(
   manager: EntityManager,
   vendor: string,
   { besides: { payee, accounts } }: BillPaper,
-): Promise<Message | undefined> {
-  if (payee.length === 0 && accounts.length === 0) return undefined;
+): Promise<Message[]> {
+  if (payee.length === 0 && accounts.length === 0) return [];
   const [row] = (await manager.query('SELECT name, tax_number, gln, bank_account FROM vendor WHERE id = ?', [
     vendor,
   ])) as Row[];
   const names = [row?.name, row?.tax_number, row?.gln].map((name) => folded(text(name))).filter(Boolean);
-  if (payee.length > 0 && !payee.some((name) => names.includes(folded(name))))
-    return message('paper.doubt_payee', { payee: payee[0] ?? '' });
+  const isOther = payee.length > 0 && !payee.some((name) => names.includes(folded(name)));
   const bare = (account: string) => account.replace(/[^\p{L}\p{N}]/gu, '').toUpperCase();
   const own = bare(text(row?.bank_account));
   const [first] = accounts;
-  return first === undefined || own === '' || accounts.some((account) => bare(account) === own)
-    ? undefined
-    : message('paper.doubt_account', { account: first });
+  const isElsewhere = first !== undefined && own !== '' && !accounts.some((account) => bare(account) === own);
+  return [
+    ...(isOther ? [message('paper.doubt_payee', { payee: payee[0] ?? '' })] : []),
+    ...(isElsewhere ? [message('paper.doubt_account', { account: first })] : []),
+  ];
 }
 
 /** An order that a paper names is one of its vendor's, of which something can still be billed. */

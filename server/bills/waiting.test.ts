@@ -138,6 +138,10 @@ describe('what is no plain bill', () => {
     expect(await saying(`${account('GB99 1111')}${account('nz010242')}<CopyIndicator>1</CopyIndicator>`)).toContain(
       'a copy',
     );
+    // All of it is said, not the first alone.
+    expect(await looked(ubl('D-19', number, { type: '325', date: '2027-01-05', more: withheld }))).toMatch(
+      /its type is 325.*withholds tax of 10.*still to come/,
+    );
     await onFile(vendor?.own ?? '');
     expect(await saying('<PrepaidPayment><PaidAmount>40</PaidAmount></PrepaidPayment>')).toContain(
       'not understood: prepaid payment, paid amount: 40',
