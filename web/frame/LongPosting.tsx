@@ -26,12 +26,7 @@ export function LongPosting({ posting }: { posting: string }) {
       <p className="text-[12.5px]">
         {say(`frame.posting_${phase}`, { done: { figure: String(done) }, of: { figure: String(of) } })}
       </p>
-      <progress
-        className="w-full h-[6px] accent-bronze"
-        aria-label={say('frame.posting')}
-        max={1}
-        value={partOf(progress)}
-      />
+      <progress className="w-full" aria-label={say('frame.posting')} max={1} value={partOf(progress)} />
       {phase !== 'writing' && (
         <button
           type="button"

@@ -14,13 +14,14 @@ export function Head({
 }) {
   return (
     <header className="head">
+      {/* Long words wrap before buttons do. */}
       <div className="min-w-0">
         <h1 tabIndex={-1}>
           {title} {more && <span>{more}</span>}
         </h1>
         {about && <p>{about}</p>}
       </div>
-      {children && <div className="flex flex-wrap justify-end gap-2 min-w-0">{children}</div>}
+      {children && <div className="flex flex-wrap justify-end gap-2 shrink-0 max-w-[60%]">{children}</div>}
     </header>
   );
 }
