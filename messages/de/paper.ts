@@ -91,4 +91,8 @@ export const paper: Record<keyof typeof en, string> = {
   'paper.sum_tax': 'die Steuer',
   'paper.sum_gross': 'die Gesamtsumme',
   'paper.sum_payable': 'der zu zahlende Betrag',
+  'paper.doubt_receipt_unknown': 'Sie nennt den Wareneingang {receipt}, der hier nicht bekannt ist: bitte ansehen.',
+  'paper.doubt_receipt_other':
+    'Sie nennt den Wareneingang {receipt} mit Ware eines anderen Lieferanten: bitte ansehen.',
+  'paper.doubt_receipt_billed': 'Sie nennt den Wareneingang {receipt}, der ganz berechnet ist: bitte ansehen.',
 };

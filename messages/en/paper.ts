@@ -85,4 +85,7 @@ export const paper = {
   'paper.sum_tax': 'its tax',
   'paper.sum_gross': 'its total',
   'paper.sum_payable': 'what it asks for',
+  'paper.doubt_receipt_unknown': 'It names receipt {receipt}, which is not known here: look at it.',
+  'paper.doubt_receipt_other': 'It names receipt {receipt}, which is of another vendor’s goods: look at it.',
+  'paper.doubt_receipt_billed': 'It names receipt {receipt}, of which all is billed: look at it.',
 } as const;

@@ -60,6 +60,8 @@ export interface Besides {
   readonly payee: readonly string[];
   /** Bank accounts that it is to be paid to. */
   readonly accounts: readonly string[];
+  /** Receipts of ours that it names, as a whole or line by line. */
+  readonly receipts: readonly string[];
   /** What of it nobody understands, each with where it stands. */
   readonly unread: readonly Unread[];
 }
@@ -74,6 +76,7 @@ export const PLAIN: Besides = {
   copy: '',
   payee: [],
   accounts: [],
+  receipts: [],
   unread: [],
 };
 

@@ -103,6 +103,14 @@ export function fromCii(root: XmlNode): Stated {
         .map((means) => childAt(means, 'PayeePartyCreditorFinancialAccount'))
         .map((account) => textAt(account, 'IBANID') || textAt(account, 'ProprietaryID'))
         .filter(Boolean),
+      receipts: [
+        childAt(trade, 'ApplicableHeaderTradeDelivery'),
+        ...childrenOf(trade, 'IncludedSupplyChainTradeLineItem').map((line) =>
+          childAt(line, 'SpecifiedLineTradeDelivery'),
+        ),
+      ]
+        .map((delivered) => textAt(delivered, 'ReceivingAdviceReferencedDocument', 'IssuerAssignedID'))
+        .filter(Boolean),
       unread: unreadIn(root, CII, currency),
     },
     charges: onAll('true'),

@@ -71,6 +71,12 @@ export function fromUbl(root: XmlNode, kind: Stated['kind']): Stated {
       accounts: childrenOf(root, 'PaymentMeans')
         .map((means) => textAt(means, 'PayeeFinancialAccount', 'ID'))
         .filter(Boolean),
+      receipts: [
+        ...childrenOf(root, 'ReceiptDocumentReference').map((named) => textAt(named, 'ID')),
+        ...childrenOf(root, lineName)
+          .flatMap((line) => childrenOf(line, 'ReceiptLineReference'))
+          .map((named) => textAt(named, 'DocumentReference', 'ID')),
+      ].filter(Boolean),
       unread: unreadIn(root, UBL, currency),
     },
     charges: onAll('true'),

@@ -4,7 +4,8 @@ import { formatAmount } from '@obolus/core/exact/amounts';
 import { decimalsOf } from '@obolus/core/exact/currencies';
 import { parseDecimal } from '@obolus/core/exact/decimal';
 import { text, type Row } from '../queries/figures.ts';
-import { stands } from '../storage/load/rows.ts';
+import { isOpen } from '../queries/openOfOrder.ts';
+import { isTrue, stands } from '../storage/load/rows.ts';
 import type { SumName } from '../billPapers/addsUp.ts';
 import type { BillPaper } from '../billPapers/billPaper.ts';
 import { inWords } from '../billPapers/vocabulary.ts';
@@ -36,6 +37,7 @@ export async function doubtsOf(
     await doubtOfBuyer(manager, paper),
     ...(await doubtsOfPayee(manager, vendor, paper)),
     await doubtOfOrders(manager, vendor, paper),
+    await doubtOfReceipts(manager, vendor, paper),
   ];
   return doubts.filter((doubt) => doubt !== undefined);
 }
@@ -177,4 +179,26 @@ async function doubtOfOrders(
   const open = new Set((await readBillable(manager, vendor, currency)).map(({ order }) => folded(order)));
   const billed = named.find((number) => !open.has(folded(number)));
   return billed === undefined ? undefined : message('paper.doubt_order_billed', { order: billed });
+}
+
+/** A receipt of ours that a paper names is of goods of its vendor, of which something can still be billed. */
+async function doubtOfReceipts(
+  manager: EntityManager,
+  vendor: string,
+  { kind, besides: { receipts } }: BillPaper,
+): Promise<Message | undefined> {
+  if (receipts.length === 0) return undefined;
+  const rows: Row[] = await manager.query(
+    `SELECT d.number, d.vendor_id, EXISTS (SELECT 1 FROM open_item x WHERE x.line_document_id = d.id AND ${isOpen('to-bill')}) AS is_open
+     FROM document d WHERE d.kind = 'receipt' AND d.number IN (?) AND ${stands('d.id')}`,
+    [receipts],
+  );
+  const known = new Map(rows.map((row) => [folded(text(row.number)), row]));
+  const of = (number: string) => known.get(folded(number));
+  const unknown = receipts.find((number) => !of(number));
+  if (unknown !== undefined) return message('paper.doubt_receipt_unknown', { receipt: unknown });
+  const other = receipts.find((number) => text(of(number)?.vendor_id) !== vendor);
+  if (other !== undefined) return message('paper.doubt_receipt_other', { receipt: other });
+  const billed = kind === 'bill' ? receipts.find((number) => !isTrue(of(number)?.is_open)) : undefined;
+  return billed === undefined ? undefined : message('paper.doubt_receipt_billed', { receipt: billed });
 }

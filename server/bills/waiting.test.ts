@@ -138,6 +138,14 @@ describe('what is no plain bill', () => {
     expect(await saying(`${account('GB99 1111')}${account('nz010242')}<CopyIndicator>1</CopyIndicator>`)).toContain(
       'a copy',
     );
+    const numberOf = async (id = '') => String((await ines.call('GET', `/api/documents/${id}`)).body.number);
+    const ours = await numberOf(line.split('/')[0]);
+    const came = [{ of: `${otherOrder}/1`, quantity: '10' }];
+    const theirs = await numberOf(await odile.posted('receipt', make.receipt(came, { vendor: '2' })));
+    const names = (receipt: string) => `<ReceiptDocumentReference><ID>${receipt}</ID></ReceiptDocumentReference>`;
+    expect(await saying(names('GR-999999'))).toContain('receipt GR-999999, which is not known here');
+    expect(await saying(names(theirs))).toContain(`receipt ${theirs}, which is of another vendor’s goods`);
+    expect(await saying(`${names(ours)}<CopyIndicator>1</CopyIndicator>`)).not.toContain('receipt');
     // All of it is said, not the first alone.
     expect(await looked(ubl('D-19', number, { type: '325', date: '2027-01-05', more: withheld }))).toMatch(
       /its type is 325.*withholds tax of 10.*still to come/,
@@ -163,6 +171,9 @@ describe('what is no plain bill', () => {
     await ines.call('DELETE', `/api/drafts/${first?.id}`);
     // The same paper for an order that is open is posted.
     const again = await received('1', '10', '10');
+    expect(await looked(ubl('D-20', again.number, { more: names(ours), date: '2026-05-20' }))).toContain(
+      `${ours}, of which all is billed`,
+    );
     const [good] = (
       await take(plain.replaceAll(number, again.number).replace('D-11', 'D-14').replace('2026-03-20', '2026-05-20'), {
         name: 'b.xml',
