@@ -1,22 +1,19 @@
 import { describe, expect, it } from '@jest/globals';
 import { type Mismatch, mismatchesIn, NO_SUMS, type StatedSums } from './addsUp.ts';
-import { PLAIN, type Stated, type StatedLine } from './billPaper.ts';
+import { statedBill, statedLine } from '../testing/statedBill.ts';
+import type { Stated, StatedLine } from './billPaper.ts';
 
-const line = (more: Partial<StatedLine> = {}): StatedLine => ({
-  number: '1',
-  order: '',
-  slip: '',
-  names: [],
-  description: 'Yarn',
-  quantity: '12',
-  unit: '',
-  price: '8.75',
-  per: '10',
-  amount: '11.50',
-  takenOff: ['1.00'],
-  added: ['2.00'],
-  ...more,
-});
+/** 12 at 8.75 for ten, less 1, plus 2. */
+const line = (more: Partial<StatedLine> = {}) =>
+  statedLine({
+    quantity: '12',
+    price: '8.75',
+    per: '10',
+    amount: '11.50',
+    takenOff: ['1.00'],
+    added: ['2.00'],
+    ...more,
+  });
 const SUMS: StatedSums = {
   lines: '91.50',
   allowances: '1.50',
@@ -32,25 +29,15 @@ const SUMS: StatedSums = {
     { basis: '40.00', percent: '25', tax: '10.00' },
   ],
 };
-/** 12 at 8.75 for ten, less 1, plus 2; another of 80; less 1.50 and plus 10 as a whole; two taxes; a part paid. */
-const said = (sums: Partial<StatedSums> = {}, more: Partial<Stated> = {}): Stated => ({
-  kind: 'bill',
-  number: 'B-1',
-  vendor: [],
-  date: '2026-03-01',
-  currency: 'USD',
-  refersTo: '',
-  order: '',
-  slip: '',
-  lines: [line(), line({ number: '2', quantity: '10', price: '8', per: '', amount: '80', takenOff: [], added: [] })],
-  charges: [{ said: 'Freight', amount: '10' }],
-  allowances: [{ said: 'Discount', amount: '1.50' }],
-  taxes: ['13.00'],
-  total: '113.00',
-  sums: { ...SUMS, ...sums },
-  besides: PLAIN,
-  ...more,
-});
+/** Such a line and another of 80; less 1.50 and plus 10 as a whole; two taxes; a part paid. */
+const said = (sums: Partial<StatedSums> = {}, more: Partial<Stated> = {}) =>
+  statedBill({
+    lines: [line(), statedLine({ number: '2' })],
+    charges: [{ said: 'Freight', amount: '10' }],
+    allowances: [{ said: 'Discount', amount: '1.50' }],
+    sums: { ...SUMS, ...sums },
+    ...more,
+  });
 const named = (found: readonly Mismatch[]) =>
   found.map(({ of, says, comesTo }) => `${'line' in of ? `line ${of.line}` : of.sum}: ${says} ${comesTo}`);
 

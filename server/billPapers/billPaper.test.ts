@@ -1,46 +1,13 @@
 import { describe, expect, it } from '@jest/globals';
 import type { RequestError } from '../asking/failures.ts';
 import { formatAmount, formatPrice, formatQuantity } from '@obolus/core/exact/amounts';
-import { NO_SUMS } from './addsUp.ts';
-import { paperOf, PLAIN, type Stated, type StatedLine } from './billPaper.ts';
+import { paperOf, type Stated } from './billPaper.ts';
 import { inEnglish, readInEnglish } from '../testing/inEnglish.ts';
+import { statedBill, statedLine } from '../testing/statedBill.ts';
 import { fromRows, splitStack } from './readCsv.ts';
 
-const line = (more: Partial<StatedLine> = {}): StatedLine => ({
-  number: '1',
-  order: '',
-  slip: '',
-  names: [],
-  description: 'Yarn',
-  quantity: '10',
-  unit: '',
-  price: '8',
-  per: '',
-  amount: '80.00',
-  takenOff: [],
-  added: [],
-  ...more,
-});
-const said = (more: Partial<Stated> = {}): Stated => ({
-  kind: 'bill',
-  number: 'B-1',
-  vendor: ['Tarnside'],
-  date: '2026-03-01',
-  currency: 'USD',
-  refersTo: '',
-  order: 'PO-1',
-  slip: 'PS-1',
-  lines: [line()],
-  charges: [],
-  allowances: [],
-  sums: NO_SUMS,
-  besides: PLAIN,
-  taxes: [],
-  total: '',
-  ...more,
-});
 const lines = (more: Partial<Stated>) => {
-  const { lines: read, currency } = paperOf(said(more));
+  const { lines: read, currency } = paperOf(statedBill(more));
   return read.map(({ quantity, price, per, amount }) =>
     [formatQuantity(quantity), formatPrice(price), formatQuantity(per), formatAmount(amount, currency)].join(' '),
   );
@@ -49,15 +16,15 @@ const lines = (more: Partial<Stated>) => {
 describe('a paper', () => {
   it('comes to what it says, and where it says nothing, to its parts', () => {
     const parts = { charges: [{ said: 'Fuel', amount: '5' }], taxes: ['4.00', '', '1.5'] };
-    expect(paperOf(said(parts))).toMatchObject({ total: 9050n, tax: 550n, problems: [] });
-    expect(paperOf(said({ ...parts, total: '91' }))).toMatchObject({ total: 9100n });
+    expect(paperOf(statedBill(parts))).toMatchObject({ total: 9050n, tax: 550n, problems: [] });
+    expect(paperOf(statedBill({ ...parts, total: '91' }))).toMatchObject({ total: 9100n });
   });
 
   it('takes what it takes off as a whole off its lines by their amounts, to the cent', () => {
     const three = [
-      line({ amount: '10.00', quantity: '1', price: '10' }),
-      line({ amount: '10.00', quantity: '1', price: '10' }),
-      line({ amount: '10.00', quantity: '3', price: '3.333' }),
+      statedLine({ amount: '10.00', quantity: '1', price: '10' }),
+      statedLine({ amount: '10.00', quantity: '1', price: '10' }),
+      statedLine({ amount: '10.00', quantity: '3', price: '3.333' }),
     ];
     expect(lines({ lines: three, allowances: [{ said: 'Discount', amount: '1.00' }] })).toEqual([
       '1 9.66 1 9.66',
@@ -70,25 +37,27 @@ describe('a paper', () => {
     expect(
       lines({
         lines: [
-          line({ amount: '76.00' }),
-          line({ price: '1.23456789', amount: '12.35' }),
-          line({ price: '80', per: '10', amount: '80' }),
+          statedLine({ amount: '76.00' }),
+          statedLine({ price: '1.23456789', amount: '12.35' }),
+          statedLine({ price: '80', per: '10', amount: '80' }),
         ],
       }),
     ).toEqual(['10 7.60 1 76.00', '10 1.235 1 12.35', '10 80.00 10 80.00']);
-    expect(lines({ currency: 'JPY', lines: [line({ price: '215', amount: '2150' })] })).toEqual(['10 215.00 1 2150']);
+    expect(lines({ currency: 'JPY', lines: [statedLine({ price: '215', amount: '2150' })] })).toEqual([
+      '10 215.00 1 2150',
+    ]);
   });
 
   it('leaves out what cannot be read and names it; what can be stands', () => {
     const broken = paperOf(
-      said({
+      statedBill({
         number: '',
         date: '1 March',
         lines: [
-          line(),
-          line({ number: '2', quantity: 'ten' }),
-          line({ number: '3', per: '0' }),
-          line({ number: '4', amount: '8.001' }),
+          statedLine(),
+          statedLine({ number: '2', quantity: 'ten' }),
+          statedLine({ number: '3', per: '0' }),
+          statedLine({ number: '4', amount: '8.001' }),
         ],
         charges: [{ said: 'Fuel', amount: 'much' }],
         taxes: ['?'],
@@ -108,7 +77,7 @@ describe('a paper', () => {
   });
 
   it('in a currency that nobody knows has no figures at all', () => {
-    expect(readInEnglish(paperOf(said({ currency: 'XXQ' })))).toMatchObject({
+    expect(readInEnglish(paperOf(statedBill({ currency: 'XXQ' })))).toMatchObject({
       currency: '',
       lines: [],
       total: 0n,
@@ -117,7 +86,7 @@ describe('a paper', () => {
   });
 
   it('of very many lines is read so far, and says so', () => {
-    const many = paperOf(said({ lines: Array.from({ length: 1001 }, () => line()) }));
+    const many = paperOf(statedBill({ lines: Array.from({ length: 1001 }, () => statedLine()) }));
     expect([many.lines.length, readInEnglish(many.problems)]).toEqual([
       1000,
       ['It has more than 1000 lines, of which the first 1000 are read.'],

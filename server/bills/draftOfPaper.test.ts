@@ -8,8 +8,8 @@ import {
 } from '@obolus/core/exact/amounts';
 import { type Proposal, propose } from '@obolus/core/matching/propose';
 import type { TaxLevel } from '@obolus/core/state/company';
-import { NO_SUMS } from '../billPapers/addsUp.ts';
-import { type BillPaper, paperOf, PLAIN, type Stated, type StatedLine } from '../billPapers/billPaper.ts';
+import { type BillPaper, paperOf, type Stated, type StatedLine } from '../billPapers/billPaper.ts';
+import { statedBill, statedLine } from '../testing/statedBill.ts';
 import { type BillDraft, billedOf, coveredBy, coversOf, draftOfBill } from './draftOfPaper.ts';
 import type { OntoNamed } from './namedShipments.ts';
 import type { BillableLine } from './openLines.ts';
@@ -34,40 +34,8 @@ const open = (line: string, more: Partial<BillableLine> = {}): BillableLine => (
   service: false,
   ...more,
 });
-const line = (more: Partial<StatedLine> = {}): StatedLine => ({
-  number: '1',
-  order: '',
-  slip: '',
-  names: ['Y-1'],
-  description: 'Yarn',
-  quantity: '10',
-  unit: '',
-  price: '8',
-  per: '',
-  amount: '80.00',
-  takenOff: [],
-  added: [],
-  ...more,
-});
-const paper = (more: Partial<Stated> = {}): BillPaper =>
-  paperOf({
-    kind: 'bill',
-    number: 'B-1',
-    vendor: ['Tarnside'],
-    date: '2026-03-01',
-    currency: 'USD',
-    refersTo: '',
-    order: 'PO-1',
-    slip: 'PS-1',
-    lines: [line()],
-    charges: [],
-    allowances: [],
-    sums: NO_SUMS,
-    besides: PLAIN,
-    taxes: [],
-    total: '',
-    ...more,
-  });
+const line = (more: Partial<StatedLine> = {}) => statedLine({ names: ['Y-1'], ...more });
+const paper = (more: Partial<Stated> = {}): BillPaper => paperOf(statedBill({ lines: [line()], ...more }));
 const TAX: TaxLevel = { name: 'Sales tax', percent: fraction(70_000n), recoverable: true, onTop: false };
 const DUTY: TaxLevel = { name: 'Levy', percent: fraction(10_000n), recoverable: false, onTop: true };
 

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, expect, it } from '@jest/globals';
-import { NO_SUMS } from '../billPapers/addsUp.ts';
-import { paperOf, PLAIN } from '../billPapers/billPaper.ts';
+import { paperOf } from '../billPapers/billPaper.ts';
+import { statedBill, statedLine } from '../testing/statedBill.ts';
 import type { Client } from '../testing/client.ts';
 import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
 import { goodsNamedBy } from './namedShipments.ts';
@@ -19,39 +19,7 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const paper = (description: string) =>
-  paperOf({
-    kind: 'bill',
-    number: 'G-1',
-    vendor: ['GREY'],
-    date: '2026-03-20',
-    currency: 'USD',
-    refersTo: '',
-    order: '',
-    slip: '',
-    lines: [
-      {
-        number: '1',
-        order: '',
-        slip: '',
-        names: [],
-        description,
-        quantity: '1',
-        unit: '',
-        price: '80',
-        per: '',
-        amount: '80.00',
-        takenOff: [],
-        added: [],
-      },
-    ],
-    charges: [],
-    allowances: [],
-    taxes: [],
-    total: '80.00',
-    sums: NO_SUMS,
-    besides: PLAIN,
-  });
+const paper = (description: string) => paperOf(statedBill({ lines: [statedLine({ description })] }));
 const named = (description: string) => goodsNamedBy(server.source.manager, paper(description));
 
 it('in all receipts under it, with the kinds of charges that are a cost; without what was taken back', async () => {
