@@ -1,7 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
 import type { RequestError } from '../asking/failures.ts';
 import { formatAmount, formatPrice, formatQuantity } from '@obolus/core/exact/amounts';
-import { paperOf, type Stated } from './billPaper.ts';
+import { NO_SUMS } from './addsUp.ts';
+import { paperOf, PLAIN, type Stated } from './billPaper.ts';
 import { inEnglish, readInEnglish } from '../testing/inEnglish.ts';
 import { statedBill, statedLine } from '../testing/statedBill.ts';
 import { fromRows, splitStack } from './readCsv.ts';
@@ -18,6 +19,27 @@ describe('a paper', () => {
     const parts = { charges: [{ said: 'Fuel', amount: '5' }], taxes: ['4.00', '', '1.5'] };
     expect(paperOf(statedBill(parts))).toMatchObject({ total: 9050n, tax: 550n, problems: [] });
     expect(paperOf(statedBill({ ...parts, total: '91' }))).toMatchObject({ total: 9100n });
+  });
+
+  it('is a credit memo where a bill comes to less than nothing, with its figures above zero, and adds up as before', () => {
+    const back = statedBill({
+      lines: [
+        statedLine({ quantity: '-10', amount: '-80.00', takenOff: ['-8.00'], added: ['-8.00'] }),
+        statedLine({ quantity: '2', amount: '16.00' }),
+      ],
+      charges: [{ said: 'Restocking', amount: '4.00' }],
+      taxes: ['-3.00'],
+      total: '-63.00',
+      sums: { ...NO_SUMS, lines: '-64.00', net: '-60.00', tax: '-3.00', gross: '-63.00', payable: '-63.00' },
+      besides: { ...PLAIN, typeCode: '380', payable: '-63.00' },
+    });
+    const read = paperOf(back);
+    expect(read).toMatchObject({ kind: 'credit', total: 6300n, tax: 300n, mismatches: [], problems: [] });
+    expect(read.lines.map(({ amount }) => amount)).toEqual([8000n, -1600n]);
+    expect([read.charges[0]?.amount, read.besides.payable]).toEqual([-400n, '63.00']);
+    // Nothing is turned of what is a credit memo already, or cannot be read.
+    expect(paperOf({ ...back, kind: 'credit' }).total).toBe(-6300n);
+    expect(paperOf({ ...back, total: 'minus 63' }).kind).toBe('bill');
   });
 
   it('takes what it takes off as a whole off its lines by their amounts, to the cent', () => {

@@ -17,6 +17,7 @@ import { shareOut } from '@obolus/core/exact/shareOut';
 import type { BillText } from '@obolus/core/matching/billText';
 import { type Message, message } from '@obolus/messages/message';
 import { type Mismatch, mismatchesIn, type StatedSums } from './addsUp.ts';
+import { creditWhereBelowZero } from './belowZero.ts';
 import type { Unread } from './vocabulary.ts';
 
 /** A vendor's bill or credit memo, as its paper says it; what cannot be read is left out, and said. */
@@ -134,7 +135,8 @@ export interface StatedLine {
 const MOST_LINES = 1000;
 
 /** Reads the figures of a paper. What cannot be read is left out and named among the problems; nothing is guessed. */
-export function paperOf(said: Stated): BillPaper {
+export function paperOf(stated: Stated): BillPaper {
+  const said = creditWhereBelowZero(stated);
   const problems: Message[] = [];
   const reading: Reading = { currency: isCurrency(said.currency) ? said.currency : '', problems };
   if (said.number === '') problems.push(message('paper.no_number'));

@@ -113,6 +113,14 @@ describe('what is no plain bill', () => {
     expect(await looked(ubl('D-10', number, { sums: '<PayableAmount>60.00</PayableAmount>' }))).toContain(
       '60.00 of 100',
     );
+    // Less than nothing is a credit memo, whatever its type is.
+    const below = ubl('D-21', number)
+      .replaceAll('>100', '>-100')
+      .replace('>10</InvoicedQuantity>', '>-10</InvoicedQuantity>');
+    const [credit] = (await take(below, { name: 'bill.xml' })).taken;
+    expect((await ines.call('GET', `/api/drafts/${credit?.id}`)).body).toMatchObject({ kind: 'credit' });
+    expect((await posted(credit?.id ?? '')).posted).toBeNull();
+    await ines.call('DELETE', `/api/drafts/${credit?.id}`);
     // Its own figures do not make each other.
     expect(await looked(ubl('D-17', number).replace('>10</PriceAmount>', '>11</PriceAmount>'))).toBe(
       'In line 1, quantity and price do not make the amount: 100.00 USD is said, and 110.00 comes of it.',
