@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
-import { type Mismatch, mismatchesIn, NO_SUMS, type StatedSums } from './addsUp.ts';
+import { type Mismatch, mismatchesIn } from './addsUp.ts';
 import { statedBill, statedLine } from '../testing/statedBill.ts';
-import type { Stated, StatedLine } from './billPaper.ts';
+import { NO_SUMS, type Stated, type StatedLine, type StatedSums } from './stated.ts';
 
 /** 12 at 8.75 for ten, less 1, plus 2. */
 const line = (more: Partial<StatedLine> = {}) =>

@@ -2,44 +2,7 @@ import { documentAmount, formatAmount } from '@obolus/core/exact/amounts';
 import { decimalsOf, isCurrency } from '@obolus/core/exact/currencies';
 import { parseDecimal } from '@obolus/core/exact/decimal';
 import { divideRounded, powerOfTen } from '@obolus/core/exact/rounding';
-import type { Stated, StatedLine } from './billPaper.ts';
-
-/** Sums that a paper states, as text; empty where it does not (EN 16931: BG-22, BG-23). */
-export interface StatedSums {
-  /** BT-106. */
-  readonly lines: string;
-  /** BT-107. */
-  readonly allowances: string;
-  /** BT-108. */
-  readonly charges: string;
-  /** BT-109. */
-  readonly net: string;
-  /** BT-110, in the paper's currency. */
-  readonly tax: string;
-  /** BT-112. */
-  readonly gross: string;
-  /** BT-113. */
-  readonly prepaid: string;
-  /** BT-114. */
-  readonly rounding: string;
-  /** BT-115. */
-  readonly payable: string;
-  /** BG-23, by category: what is taxed (BT-116), by how many percent (BT-119), and the tax (BT-117). */
-  readonly taxed: readonly { readonly basis: string; readonly percent: string; readonly tax: string }[];
-}
-
-export const NO_SUMS: StatedSums = {
-  lines: '',
-  allowances: '',
-  charges: '',
-  net: '',
-  tax: '',
-  gross: '',
-  prepaid: '',
-  rounding: '',
-  payable: '',
-  taxed: [],
-};
+import type { Stated, StatedLine } from './stated.ts';
 
 export type SumName = 'lines' | 'allowances' | 'charges' | 'net' | 'taxed' | 'category' | 'tax' | 'gross' | 'payable';
 

@@ -1,6 +1,5 @@
 import { parseDecimal } from '@obolus/core/exact/decimal';
-import type { StatedSums } from './addsUp.ts';
-import type { SaidAmount, Stated, StatedLine } from './billPaper.ts';
+import type { SaidAmount, Stated, StatedLine, StatedSums } from './stated.ts';
 
 const PLACES = 10;
 

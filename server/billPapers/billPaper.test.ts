@@ -1,11 +1,11 @@
 import { describe, expect, it } from '@jest/globals';
 import type { RequestError } from '../asking/failures.ts';
 import { formatAmount, formatPrice, formatQuantity } from '@obolus/core/exact/amounts';
-import { NO_SUMS } from './addsUp.ts';
-import { paperOf, PLAIN, type Stated } from './billPaper.ts';
+import { paperOf } from './billPaper.ts';
 import { inEnglish, readInEnglish } from '../testing/inEnglish.ts';
 import { statedBill, statedLine } from '../testing/statedBill.ts';
 import { fromRows, splitStack } from './readCsv.ts';
+import { NO_SUMS, PLAIN, type Stated } from './stated.ts';
 
 const lines = (more: Partial<Stated>) => {
   const { lines: read, currency } = paperOf(statedBill(more));

@@ -16,9 +16,9 @@ import { divideRounded, powerOfTen } from '@obolus/core/exact/rounding';
 import { shareOut } from '@obolus/core/exact/shareOut';
 import type { BillText } from '@obolus/core/matching/billText';
 import { type Message, message } from '@obolus/messages/message';
-import { type Mismatch, mismatchesIn, type StatedSums } from './addsUp.ts';
+import { type Mismatch, mismatchesIn } from './addsUp.ts';
 import { creditWhereBelowZero } from './belowZero.ts';
-import type { Unread } from './vocabulary.ts';
+import type { Besides, Stated, StatedLine } from './stated.ts';
 
 /** A vendor's bill or credit memo, as its paper says it; what cannot be read is left out, and said. */
 export interface BillPaper {
@@ -44,92 +44,11 @@ export interface BillPaper {
   readonly problems: readonly Message[];
 }
 
-/** What a paper says that a plain bill does not, as text; empty where it says nothing. */
-export interface Besides {
-  /** The code of UNTDID 1001: 380 is a commercial invoice, 381 a credit note. */
-  readonly typeCode: string;
-  /** Names and numbers of whom it is made out to. */
-  readonly buyer: readonly string[];
-  readonly prepaid: string;
-  /** What is asked for, where that is not what it comes to in all. */
-  readonly payable: string;
-  readonly rounding: string;
-  readonly withheld: string;
-  /** Whether it says that it is a copy of another. */
-  readonly copy: string;
-  /** Names of whom it is to be paid to, where that is said apart from who sends it. */
-  readonly payee: readonly string[];
-  /** Bank accounts that it is to be paid to. */
-  readonly accounts: readonly string[];
-  /** Receipts of ours that it names, as a whole or line by line. */
-  readonly receipts: readonly string[];
-  /** What of it nobody understands, each with where it stands. */
-  readonly unread: readonly Unread[];
-}
-
-export const PLAIN: Besides = {
-  typeCode: '',
-  buyer: [],
-  prepaid: '',
-  payable: '',
-  rounding: '',
-  withheld: '',
-  copy: '',
-  payee: [],
-  accounts: [],
-  receipts: [],
-  unread: [],
-};
-
 export interface PaperLine extends BillText {
   /** In words and numbers, as the paper names it. */
   readonly said: string;
   /** The vendor's own number for it; empty where the paper has none. */
   readonly vendorNumber: string;
-}
-
-/** What every way of writing a bill says, as text. */
-export interface Stated {
-  readonly kind: 'bill' | 'credit';
-  readonly number: string;
-  readonly vendor: readonly string[];
-  readonly date: string;
-  readonly currency: string;
-  readonly refersTo: string;
-  readonly order: string;
-  readonly slip: string;
-  readonly lines: readonly StatedLine[];
-  readonly charges: readonly SaidAmount[];
-  readonly allowances: readonly SaidAmount[];
-  readonly taxes: readonly string[];
-  /** Empty where the paper says none: then it is what its parts come to. */
-  readonly total: string;
-  readonly sums: StatedSums;
-  readonly besides: Besides;
-}
-
-export interface SaidAmount {
-  readonly said: string;
-  readonly amount: string;
-}
-
-export interface StatedLine {
-  readonly number: string;
-  readonly order: string;
-  readonly slip: string;
-  /** The vendor's own number first. */
-  readonly names: readonly string[];
-  readonly description: string;
-  readonly quantity: string;
-  readonly unit: string;
-  /** Net of what the line takes off. */
-  readonly price: string;
-  readonly per: string;
-  /** What the line comes to; empty where the paper leaves that to quantity and price. */
-  readonly amount: string;
-  /** What it takes off and adds beside its price. */
-  readonly takenOff: readonly string[];
-  readonly added: readonly string[];
 }
 
 const MOST_LINES = 1000;

@@ -1,9 +1,9 @@
 import { amountIn, childAt, childrenOf, textAt } from '../papers/readXml.ts';
 import type { XmlNode } from '../papers/readXml.ts';
 import { unitOf } from '../papers/units.ts';
-import type { Stated } from './billPaper.ts';
 import { CII } from './ciiVocabulary.ts';
 import { unreadIn } from './vocabulary.ts';
+import type { Stated } from './stated.ts';
 
 /** A credit memo by its code of UNTDID 1001. */
 const CREDITS = ['381', '261', '396'];

@@ -1,7 +1,6 @@
 import type { EntryFields } from '@obolus/contract/registers/register';
 import { readFile } from '../papers/readFile.ts';
-import { NO_SUMS } from './addsUp.ts';
-import { PLAIN, type Stated } from './billPaper.ts';
+import { NO_SUMS, PLAIN, type Stated } from './stated.ts';
 
 /** The columns of a stack of bills (docs/csv-files.md): one row for each line, charge or tax, those of a bill under each other. */
 export const STACK = {

@@ -1,8 +1,8 @@
 import { amountIn, childAt, childrenOf, textAt, ublParty, type XmlNode } from '../papers/readXml.ts';
 import { unitOf } from '../papers/units.ts';
-import type { Stated } from './billPaper.ts';
 import { UBL } from './ublVocabulary.ts';
 import { unreadIn } from './vocabulary.ts';
+import type { Stated } from './stated.ts';
 
 /** OASIS UBL 2.1 Invoice or CreditNote (a syntax of EN 16931). */
 export function fromUbl(root: XmlNode, kind: Stated['kind']): Stated {

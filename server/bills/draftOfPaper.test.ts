@@ -8,11 +8,12 @@ import {
 } from '@obolus/core/exact/amounts';
 import { type Proposal, propose } from '@obolus/core/matching/propose';
 import type { TaxLevel } from '@obolus/core/state/company';
-import { type BillPaper, paperOf, type Stated, type StatedLine } from '../billPapers/billPaper.ts';
+import { type BillPaper, paperOf } from '../billPapers/billPaper.ts';
 import { statedBill, statedLine } from '../testing/statedBill.ts';
 import { type BillDraft, billedOf, coveredBy, coversOf, draftOfBill } from './draftOfPaper.ts';
 import type { OntoNamed } from './namedShipments.ts';
 import type { BillableLine } from './openLines.ts';
+import type { Stated, StatedLine } from '../billPapers/stated.ts';
 
 const q = quantityOrThrow;
 const open = (line: string, more: Partial<BillableLine> = {}): BillableLine => ({

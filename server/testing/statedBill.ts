@@ -1,5 +1,4 @@
-import { NO_SUMS } from '../billPapers/addsUp.ts';
-import { PLAIN, type Stated, type StatedLine } from '../billPapers/billPaper.ts';
+import { NO_SUMS, PLAIN, type Stated, type StatedLine } from '../billPapers/stated.ts';
 
 /** A line of a paper, 10 at 8, with what a test cares about. */
 export const statedLine = (more: Partial<StatedLine> = {}): StatedLine => ({
