@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { type Mismatch, mismatchesIn } from './addsUp.ts';
 import { statedBill, statedLine } from '../testing/statedBill.ts';
-import { NO_SUMS, type Stated, type StatedLine, type StatedSums } from './stated.ts';
+import { NO_SUMS, PLAIN, type Stated, type StatedLine, type StatedSums } from './stated.ts';
 
 /** 12 at 8.75 for ten, less 1, plus 2. */
 const line = (more: Partial<StatedLine> = {}) =>
@@ -21,21 +21,21 @@ const SUMS: StatedSums = {
   net: '100.00',
   tax: '13.00',
   gross: '113.00',
-  prepaid: '13.00',
-  rounding: '0.05',
-  payable: '100.05',
   taxed: [
     { basis: '60.00', percent: '5', tax: '3.00' },
     { basis: '40.00', percent: '25', tax: '10.00' },
   ],
 };
+type Said = Partial<StatedSums> & { readonly payable?: string };
+
 /** Such a line and another of 80; less 1.50 and plus 10 as a whole; two taxes; a part paid. */
-const said = (sums: Partial<StatedSums> = {}, more: Partial<Stated> = {}) =>
+const said = ({ payable = '100.05', ...sums }: Said = {}, more: Partial<Stated> = {}) =>
   statedBill({
     lines: [line(), statedLine({ number: '2' })],
     charges: [{ said: 'Freight', amount: '10' }],
     allowances: [{ said: 'Discount', amount: '1.50' }],
     sums: { ...SUMS, ...sums },
+    besides: { ...PLAIN, prepaid: '13.00', rounding: '0.05', payable },
     ...more,
   });
 const named = (found: readonly Mismatch[]) =>
@@ -50,7 +50,7 @@ describe('what a paper adds up to', () => {
     expect(mismatchesIn(said({ taxed }))).toEqual([]);
   });
 
-  it.each<[string, Partial<StatedSums>, string[]]>([
+  it.each<[string, Said, string[]]>([
     ['its lines', { lines: '91.51' }, ['lines: 91.51 91.50']],
     ['what it takes off', { allowances: '1.60' }, ['allowances: 1.60 1.50']],
     ['its charges', { charges: '1.00' }, ['charges: 1.00 10.00']],

@@ -50,7 +50,7 @@ export function mismatchesIn(said: Stated): Mismatch[] {
     const comesTo = byPrice === undefined || off === undefined || on === undefined ? undefined : byPrice - off + on;
     compare({ line: line.number }, amount(line.amount), comesTo, ROUNDED);
   }
-  const { sums } = said;
+  const { sums, besides } = said;
   const allowances = sum(said.allowances.map(({ amount: text }) => text));
   const charges = sum(said.charges.map(({ amount: text }) => text));
   const lines = sum(said.lines.map((line) => line.amount));
@@ -69,8 +69,9 @@ export function mismatchesIn(said: Stated): Mismatch[] {
   const [stated, tax] = [amount(sums.net), amount(sums.tax) ?? 0n];
   compare({ sum: 'gross' }, amount(sums.gross), stated === undefined ? undefined : stated + tax);
   const gross = amount(sums.gross);
-  const asked = gross === undefined ? undefined : gross - (amount(sums.prepaid) ?? 0n) + (amount(sums.rounding) ?? 0n);
-  compare({ sum: 'payable' }, amount(sums.payable), asked);
+  const asked =
+    gross === undefined ? undefined : gross - (amount(besides.prepaid) ?? 0n) + (amount(besides.rounding) ?? 0n);
+  compare({ sum: 'payable' }, amount(besides.payable), asked);
   return found;
 }
 

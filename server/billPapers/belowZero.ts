@@ -43,9 +43,6 @@ const turnedSums = ({ taxed, ...sums }: StatedSums): StatedSums => ({
   net: turned(sums.net),
   tax: turned(sums.tax),
   gross: turned(sums.gross),
-  prepaid: turned(sums.prepaid),
-  rounding: turned(sums.rounding),
-  payable: turned(sums.payable),
   taxed: taxed.map(({ basis, percent, tax }) => ({ basis: turned(basis), percent, tax: turned(tax) })),
 });
 

@@ -30,7 +30,7 @@ describe('a paper', () => {
       charges: [{ said: 'Restocking', amount: '4.00' }],
       taxes: ['-3.00'],
       total: '-63.00',
-      sums: { ...NO_SUMS, lines: '-64.00', net: '-60.00', tax: '-3.00', gross: '-63.00', payable: '-63.00' },
+      sums: { ...NO_SUMS, lines: '-64.00', net: '-60.00', tax: '-3.00', gross: '-63.00' },
       besides: { ...PLAIN, typeCode: '380', payable: '-63.00' },
     });
     const read = paperOf(back);

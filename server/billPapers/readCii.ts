@@ -72,9 +72,6 @@ export function fromCii(root: XmlNode): Stated {
       net: textAt(sums, 'TaxBasisTotalAmount'),
       tax: amountIn(childrenOf(sums, 'TaxTotalAmount'), currency),
       gross: textAt(sums, 'GrandTotalAmount'),
-      prepaid: textAt(sums, 'TotalPrepaidAmount'),
-      rounding: textAt(sums, 'RoundingAmount'),
-      payable: textAt(sums, 'DuePayableAmount'),
       taxed: childrenOf(settled, 'ApplicableTradeTax').map((part) => ({
         basis: textAt(part, 'BasisAmount'),
         percent: textAt(part, 'RateApplicablePercent'),

@@ -48,9 +48,6 @@ export function fromUbl(root: XmlNode, kind: Stated['kind']): Stated {
       net: textAt(sums, 'TaxExclusiveAmount'),
       tax: amountIn(taxes, currency),
       gross: textAt(sums, 'TaxInclusiveAmount'),
-      prepaid: textAt(sums, 'PrepaidAmount'),
-      rounding: textAt(sums, 'PayableRoundingAmount'),
-      payable: textAt(sums, 'PayableAmount'),
       taxed: childrenOf(root, 'TaxTotal')
         .flatMap((total) => childrenOf(total, 'TaxSubtotal'))
         .map((part) => ({

@@ -95,12 +95,6 @@ export interface StatedSums {
   readonly tax: string;
   /** BT-112. */
   readonly gross: string;
-  /** BT-113. */
-  readonly prepaid: string;
-  /** BT-114. */
-  readonly rounding: string;
-  /** BT-115. */
-  readonly payable: string;
   /** BG-23, by category: what is taxed (BT-116), by how many percent (BT-119), and the tax (BT-117). */
   readonly taxed: readonly { readonly basis: string; readonly percent: string; readonly tax: string }[];
 }
@@ -112,8 +106,5 @@ export const NO_SUMS: StatedSums = {
   net: '',
   tax: '',
   gross: '',
-  prepaid: '',
-  rounding: '',
-  payable: '',
   taxed: [],
 };
