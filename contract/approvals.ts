@@ -1,7 +1,7 @@
 import type { Role } from './roles.ts';
 
-/** What a second person answers to: an order, the differences of a bill, a change of what is set up, a payment run. */
-export const SUBJECTS = ['order', 'bill', 'set-up', 'payment-run'] as const;
+/** What a second person answers to: an order, the differences of a bill, a change of what is set up, a payment run, where a bill is paid to. */
+export const SUBJECTS = ['order', 'bill', 'set-up', 'payment-run', 'remit-to'] as const;
 export type Subject = (typeof SUBJECTS)[number];
 
 /** Who may be a second person. */
@@ -13,4 +13,5 @@ export const MAY_ANSWER: Readonly<Record<Subject, readonly Role[]>> = {
   bill: MAY_SECOND,
   'set-up': MAY_SECOND,
   'payment-run': ['approver', 'accountant'],
+  'remit-to': MAY_SECOND,
 };

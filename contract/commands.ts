@@ -101,6 +101,8 @@ export const PreviewReply = exactly({
       late: exactly({ onHand: BaseAmount, gone: BaseAmount }),
     }),
   ),
+  /** Whom the paper of a bill asks to be paid to, where that is not the vendor at its account on file. */
+  asksPayee: Type.Union([exactly({ payee: Text(140), account: Text(60), bankCode: Text(11) }), Type.Null()]),
   shares: Type.Array(exactly({ charge: LineId, amounts: Type.Array(BaseAmount) })),
   expected: Expected,
   /** Estimates that rules of the company put on lines of the body that say none. */

@@ -23,6 +23,7 @@ import { demoCompany } from './company.ts';
 import { documentOf, known } from './documentOf.ts';
 import { customsDebt } from './customsDebt.ts';
 import { announcedShuttles, brokersStatements, refusedAttachment, takeIn } from './incoming.ts';
+import { paidElsewhere } from './paidElsewhere.ts';
 import { paymentRuns } from './paymentRuns.ts';
 import { vendorStatement } from './vendorStatement.ts';
 import { imports } from './registers.ts';
@@ -85,6 +86,7 @@ export async function loadDemo(source: DataSource, today: string): Promise<void>
   await customsDebt(source, { documents, today, accountant, administrator: idOf('administrator') });
   await vendorStatement(source, today);
   await paymentRuns(source, { documents, today, accountant, approver: idOf('approver') });
+  await paidElsewhere(source, { today, accountant });
   await keepAdvice(
     source,
     randomUUID(),

@@ -317,10 +317,10 @@ test('large differences are decided by two: one asks, another agrees', async ({ 
   const other = await (await browser.newContext({ locale: 'en-US' })).newPage();
   const approver = new Desk(other);
   await approver.signIn('approver');
-  // An order, a bank account and a payment run wait in the demo too.
+  // An order, a bank account, a payment run and a bill that is to be paid elsewhere wait in the demo too.
   await expect(
     other.getByRole('navigation', { name: 'The work' }).getByRole('link', { name: /Approvals/ }),
-  ).toContainText('4');
+  ).toContainText('5');
   await other.getByRole('link', { name: /Approvals/ }).click();
   const asked = other.getByRole('region', { name: /AJ 40518/ });
   await expect(asked).toContainText('New price list');

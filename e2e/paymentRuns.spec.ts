@@ -111,3 +111,37 @@ test('a statement of one’s own bank is read from its file, and what it leaves 
   await expect(page.getByText('“Entered by hand as PY-1003”')).toBeVisible();
   await desk.expectBooksToAgree();
 });
+
+test('a bill that is to be paid to somebody else waits for a second person, and goes there', async ({
+  page,
+  browser,
+}) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  const remark = page.getByRole('row', { name: /Millrace Turnery/ });
+  await test.step('it is held with the reason, and says on its page where it is to be paid', async () => {
+    await page.getByRole('link', { name: /^Payables/ }).click();
+    await page.getByRole('link', { name: 'Open items' }).click();
+    await page.getByRole('row', { name: /MT 3318.*Payee to be confirmed/ }).click();
+    await expect(page.getByText('Callow Factoring, US 021000021 551100: waits for another person')).toBeVisible();
+  });
+  await test.step('another person sees both accounts and says that it is right', async () => {
+    const other = await browser.newPage();
+    await new Desk(other).signIn('approver');
+    await other.getByRole('link', { name: /^Approvals/ }).click();
+    const asked = other.getByRole('region', { name: /Bill MT 3318 of Millrace Turnery/ });
+    await expect(asked.getByRole('row', { name: /Payee/ })).toContainText('Callow Factoring');
+    await expectAccessible(other);
+    await asked.getByRole('button', { name: 'Pay as the bill asks' }).click();
+    await expect(other.getByText(/it is paid there/)).toBeVisible();
+    await other.close();
+  });
+  await test.step('a run pays it there', async () => {
+    await page.getByRole('link', { name: /^Payables/ }).click();
+    await page.getByRole('link', { name: 'Payment runs' }).click();
+    await page.keyboard.press('n');
+    await expect(remark).toContainText('Goes to Callow Factoring');
+    await expect(page.getByLabel('Pay of Millrace Turnery MT 3318')).toHaveValue('286.50');
+  });
+  await desk.expectBooksToAgree();
+});

@@ -36,6 +36,18 @@ export const Landed = Type.Optional(
   }),
 );
 
+/**
+ * Whom a bill asks to be paid to, where that is not the vendor at its account on file: its payment waits for a second person. Of a paper
+ * that says so, what the paper says holds.
+ */
+export const RemitTo = Type.Optional(
+  exactly({
+    payee: Text(140, 'Empty for the vendor'),
+    toAccount: Text(60, 'Its number; empty for the account on file'),
+    bankCode: Text(11, 'The code of its bank, a BIC'),
+  }),
+);
+
 export const DIFFERENCES = ['cost', 'variance', 'credit'] as const;
 
 export const bill = kind({
@@ -103,6 +115,7 @@ export const bill = kind({
         { maxItems: 20 },
       ),
     ),
+    remitTo: RemitTo,
     whole: Type.Optional(
       exactly({
         tax: Type.Optional(

@@ -35,6 +35,8 @@ export const PayableView = exactly({
   discount: orEmpty(Amount),
   /** Goods that it was billed ahead of, to be paid when they are here, and that are not; empty for none. */
   waitsFor: orEmpty(Quantity),
+  /** Whom it is paid to, where that is not the vendor at its account on file, and whether a second person confirmed that. */
+  paidTo: Type.Union([exactly({ payee: Text(140), account: Text(60), isConfirmed: Type.Boolean() }), Type.Null()]),
 });
 
 export type PayableView = Static<typeof PayableView>;

@@ -8,6 +8,7 @@ export const HELD_BACK = [
   'waits-for-goods',
   'no-bank-account',
   'account-changing',
+  'payee-unconfirmed',
   'in-a-run',
 ] as const;
 
@@ -85,6 +86,8 @@ export const RunView = exactly({
       currency: Currency,
       amount: Amount,
       discount: Amount,
+      /** Whom it goes to: the vendor, or whom a bill asks to be paid to. */
+      payee: Text(140),
       account: Text(60),
       accountSince: orEmpty(Day),
       bills: Type.Array(exactly({ id: Id, reference: Text(60), amount: Amount, doubt: MaybeDoubt })),

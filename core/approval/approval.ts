@@ -2,6 +2,8 @@ import { lineId } from '../costing/pool.ts';
 import type { BaseAmount } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import { approvalOf, latestVersion, limitOf } from '../purchasing/order/standing.ts';
+import { checkPayeeAnswer } from '../paying/remitTo.ts';
+import type { Payable } from '../state/owed.ts';
 import type { Asked, Subject } from '../state/approval.ts';
 import type { Books } from '../state/books.ts';
 import { numberOf, type Reading, whoAndWhy } from '../state/caseStep.ts';
@@ -46,7 +48,8 @@ export interface ApprovalDocument extends ApprovalCommand {
  */
 export function decideApproval(books: Books, command: ApprovalCommand): Decision<ApprovalDocument> {
   if (command.subject === 'order') return decideOrder(books, command);
-  return command.subject === 'payment-run' ? decideRun(books, command) : decideAsked(books, command);
+  if (command.subject === 'payment-run') return decideRun(books, command);
+  return command.subject === 'remit-to' ? decidePayee(books, command) : decideAsked(books, command);
 }
 
 function decideOrder(books: Books, command: ApprovalCommand): Decision<ApprovalDocument> {
@@ -83,6 +86,14 @@ function decideRun(books: Books, command: ApprovalCommand): Decision<ApprovalDoc
     refusals.push(refusal('may_be_paid_twice', '/reason', { number: doubted }));
   if (refusals.length > 0) return refused(refusals);
   return answered(books, command, { amount: run.amount, above: undefined }, [lineId(run.document, 0)]);
+}
+
+/** Approved, a bill is paid as its paper asks; rejected, to the account on file. */
+function decidePayee(books: Books, command: ApprovalCommand): Decision<ApprovalDocument> {
+  const refusals = [...checkPayeeAnswer(books, command), ...checkReason(command)];
+  if (refusals.length > 0) return refused(refusals);
+  const { base: amount, vendor } = books.payables.get(command.of) as Payable;
+  return answered(books, command, { vendor, amount, above: undefined }, []);
 }
 
 function decideAsked(books: Books, command: ApprovalCommand): Decision<ApprovalDocument> {
@@ -122,6 +133,11 @@ export const approval = kind({
   name: 'approval',
   decide: decideApproval,
   record(next, { subject, of, step, by, version, amount }: ApprovalDocument, document) {
+    if (subject === 'remit-to')
+      change(next.payables, of, (bill) => ({
+        ...bill,
+        ...(bill.remitTo ? { remitTo: { ...bill.remitTo, answer: step } } : {}),
+      }));
     if (subject === 'payment-run') change(next.paymentRuns, of, (run) => ({ ...run, answer: step }));
     if (subject !== 'order' || version === undefined || amount === undefined) return;
     change(next.orders, of, (order) => ({

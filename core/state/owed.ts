@@ -71,6 +71,18 @@ export interface ExpensedLine {
   readonly moved: readonly { line: LineId; amount: BaseAmount }[];
 }
 
+/** Whom a bill asks to be paid to, where that is not the vendor at its account on file (remit-to). */
+export interface RemitTo {
+  /** As the paper names it; empty for the vendor. */
+  readonly payee: string;
+  /** Empty for the account on file. */
+  readonly account: string;
+  /** The code of its bank, where one is named. */
+  readonly bankCode: string;
+  /** Who entered it: another confirms it. */
+  readonly by: string;
+}
+
 /** What is owed on a bill or to customs, or, with negative amounts, by the vendor on a credit memo. Keyed by document. */
 export interface Payable {
   readonly document: string;
@@ -86,6 +98,8 @@ export interface Payable {
   /** Lines ahead of the goods, by the order lines that they bill, that are not paid before the goods are here. */
   readonly waitsFor: readonly { line: LineId; of: LineId }[];
   readonly paid: readonly { line: LineId; date: Day; amount: DocumentAmount; base: BaseAmount }[];
+  /** With what a second person answered; undefined while nobody did. */
+  readonly remitTo?: (RemitTo & { readonly answer: 'approved' | 'rejected' | undefined }) | undefined;
 }
 
 /** What of a prepayment came in at its rate, with a received line. */

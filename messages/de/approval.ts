@@ -7,4 +7,6 @@ export const approval: Record<keyof typeof en, string> = {
   'approval.limit': 'Freigabegrenze',
   'approval.change_of_line': '{label}: {what}',
   'approval.title_run': 'Zahlungslauf {number} für den {day}',
+  'approval.title_payee': 'Rechnung {number} von {vendor} will anderswohin bezahlt werden',
+  'approval.payee': 'Zahlungsempfänger',
 };

@@ -32,4 +32,12 @@ export const approvals: Record<keyof typeof en, string> = {
   'approvals.differences_of': 'Abweichungen',
   'approvals.above': 'über {above}',
   'approvals.approve_title': 'Freigeben: {title}',
+  'approvals.pay_as_asked': 'Wie verlangt bezahlen',
+  'approvals.pay_on_file': 'Auf das hinterlegte Konto bezahlen …',
+  'approvals.pay_on_file_title': 'Auf das hinterlegte Konto bezahlen? {title}',
+  'approvals.pay_on_file_do': 'Auf das hinterlegte Konto bezahlen',
+  'approvals.is_paid_as_asked': '{title}: Sie wird dorthin bezahlt.',
+  'approvals.is_paid_on_file': '{title}: Sie wird auf das hinterlegte Konto bezahlt.',
+  'approvals.on_file': 'Hinterlegt',
+  'approvals.bill_asks': 'Die Rechnung verlangt',
 };

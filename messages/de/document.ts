@@ -48,4 +48,8 @@ export const document: Record<keyof typeof en, string> = {
   'document.broker': 'Zollagent',
   'document.corrects': 'Berichtigt',
   'document.all_of': 'Alles von {number}',
+  'document.payee_waits': '{asked}: wartet auf eine zweite Person',
+  'document.payee_confirmed': '{asked}: ja, sagt {name}',
+  'document.payee_refused': '{asked}: nein, auf das hinterlegte Konto, sagt {name}',
+  'document.payee_on_file': '{asked}: inzwischen so hinterlegt',
 };

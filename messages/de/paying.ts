@@ -92,4 +92,5 @@ export const paying: Record<keyof typeof en, string> = {
   'paying.was_read': '{reference} eingelesen.',
   'paying.read_again': '{reference} war schon eingelesen: Nichts wird noch einmal gebucht.',
   'paying.why_not_twice': 'Warum das Markierte nicht doppelt bezahlt wird',
+  'paying.goes_to': 'Geht an {to}',
 };

@@ -148,7 +148,7 @@ export const refusal: Record<keyof typeof en, string> = {
   'refusal.vendor_on_hold':
     'Dieser Lieferant ist gesperrt: {reason}. Bei ihm wird nichts bestellt und an ihn nichts gezahlt, bis das unter Einrichtung aufgehoben ist.',
   'refusal.own_bank_account':
-    'Wer die Bankverbindung eines Lieferanten geändert hat, zahlt nicht an ihn: das muss jemand anderes tun.',
+    'Wer das Bankkonto eines Lieferanten geändert hat, bezahlt ihn nicht, und wer eine Rechnung erfasst hat, die anderswohin bezahlt wird, gibt ihre Zahlung nicht frei: Das macht jemand anderes.',
   'refusal.tax_code_unknown': 'Den Steuerschlüssel „{name}“ gibt es nicht: einen wählen oder zuerst einrichten.',
   'refusal.terms_unknown': 'Eingerichtete Zahlungsbedingungen wählen.',
   'refusal.dimension_unknown': '„{name}“ ({kind}) gibt es nicht: etwas anderes wählen oder zuerst einrichten.',
@@ -192,4 +192,11 @@ export const refusal: Record<keyof typeof en, string> = {
     'Das wird vielleicht doppelt bezahlt (siehe {number}): Begründen, warum nicht, oder herausnehmen.',
   'refusal.on_shipment_already':
     'Dort sind diese Waren schon: wählen Sie eine andere Sendung, oder lassen Sie die Zeile weg.',
+  'refusal.payee_unconfirmed':
+    'Diese Rechnung will anderswohin bezahlt werden ({payee}): Das bestätigt zuerst eine zweite Person unter Freigaben.',
+  'refusal.payee_differs':
+    'Diese Rechnung wird an jemand anderen oder auf ein anderes Konto bezahlt als die davor: für sich bezahlen.',
+  'refusal.account_wrong':
+    'Das ist keine Kontonummer: Eine IBAN hat Länge und Prüfziffern ihres Landes, andere haben 4 bis 34 Buchstaben und Ziffern.',
+  'refusal.bank_code_wrong': 'Das ist keine Bankleitzahl: Ein BIC hat 8 oder 11 Buchstaben und Ziffern.',
 };

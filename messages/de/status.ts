@@ -46,4 +46,5 @@ export const status: Record<keyof typeof en, string> = {
   'status.no-bank-account': 'Kein Bankkonto',
   'status.account-changing': 'Bankkonto wartet auf Freigabe',
   'status.in-a-run': 'In einem Lauf',
+  'status.payee-unconfirmed': 'Empfänger zu bestätigen',
 };

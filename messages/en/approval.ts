@@ -5,4 +5,6 @@ export const approval = {
   'approval.limit': 'Approval limit',
   'approval.change_of_line': '{label}: {what}',
   'approval.title_run': 'Payment run {number} for {day}',
+  'approval.title_payee': 'Bill {number} of {vendor} asks to be paid elsewhere',
+  'approval.payee': 'Payee',
 } as const;

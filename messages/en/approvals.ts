@@ -30,4 +30,12 @@ export const approvals = {
   'approvals.differences_of': 'differences',
   'approvals.above': 'above {above}',
   'approvals.approve_title': 'Approve: {title}',
+  'approvals.pay_as_asked': 'Pay as the bill asks',
+  'approvals.pay_on_file': 'Pay to the account on file …',
+  'approvals.pay_on_file_title': 'Pay to the account on file? {title}',
+  'approvals.pay_on_file_do': 'Pay to the account on file',
+  'approvals.is_paid_as_asked': '{title}: it is paid there.',
+  'approvals.is_paid_on_file': '{title}: it is paid to the account on file.',
+  'approvals.on_file': 'On file',
+  'approvals.bill_asks': 'The bill asks',
 } as const;

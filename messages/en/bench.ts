@@ -279,4 +279,11 @@ export const bench = {
   'bench.take_rated': 'Take this amount',
   'bench.units_differ': 'These goods are kept in different units: type the quantity.',
   'bench.not_measured': 'Not all of these items say it: type the quantity.',
+  'bench.pay_elsewhere': 'Paid to somebody else, or to another account …',
+  'bench.paid_elsewhere': 'Paid elsewhere',
+  'bench.paper_asks_payee': 'The paper asks to be paid to {payee}, account {account}.',
+  'bench.payment_waits': 'It is not paid until another person confirms that under Approvals.',
+  'bench.the_vendor': 'the vendor',
+  'bench.account_on_file': 'on file',
+  'bench.pay_on_file': 'Pay to the account on file',
 } as const;

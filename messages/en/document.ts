@@ -46,4 +46,8 @@ export const document = {
   'document.broker': 'Broker',
   'document.corrects': 'Corrects',
   'document.all_of': 'All of {number}',
+  'document.payee_waits': '{asked}: waits for another person',
+  'document.payee_confirmed': '{asked}: yes, says {name}',
+  'document.payee_refused': '{asked}: no, to the account on file, says {name}',
+  'document.payee_on_file': '{asked}: on file by now',
 } as const;

@@ -88,4 +88,5 @@ export const paying = {
   'paying.was_read': '{reference} was read.',
   'paying.read_again': '{reference} was read before: nothing is booked again.',
   'paying.why_not_twice': 'Why what is marked is not paid twice',
+  'paying.goes_to': 'Goes to {to}',
 } as const;

@@ -136,7 +136,8 @@ export const refusal = {
   'refusal.order_not_held': 'This order is not on hold.',
   'refusal.vendor_on_hold':
     'This vendor is on hold: {reason}. Nothing is ordered from it, and nothing paid to it, until that is lifted in Setup.',
-  'refusal.own_bank_account': 'Whoever changed the bank account of a vendor does not pay it: somebody else has to.',
+  'refusal.own_bank_account':
+    'Whoever changed the bank account of a vendor does not pay it, nor does whoever entered a bill that is paid elsewhere release its payment: somebody else has to.',
   'refusal.tax_code_unknown': 'There is no tax code “{name}”: choose one, or set it up first.',
   'refusal.terms_unknown': 'Choose terms of payment that are set up.',
   'refusal.dimension_unknown': 'There is no {kind} “{name}”: choose one, or set it up first.',
@@ -175,4 +176,11 @@ export const refusal = {
   'refusal.may_be_paid_twice': 'This may be paid twice (see {number}): say why it is not, or take it out.',
   'refusal.on_shipment_already':
     'That is where these goods are already: choose another shipment, or leave the line out.',
+  'refusal.payee_unconfirmed':
+    'This bill asks to be paid elsewhere ({payee}): another person confirms that under Approvals before it is paid.',
+  'refusal.payee_differs':
+    'This bill is paid to somebody else, or to another account, than the ones before it: pay it by itself.',
+  'refusal.account_wrong':
+    'This is no account number: an IBAN has the length and check digits of its country, others 4 to 34 letters and digits.',
+  'refusal.bank_code_wrong': 'This is no bank’s code: a BIC has 8 or 11 letters and digits.',
 } as const;

@@ -44,4 +44,5 @@ export const status = {
   'status.no-bank-account': 'No bank account',
   'status.account-changing': 'Bank account waits for approval',
   'status.in-a-run': 'In a run',
+  'status.payee-unconfirmed': 'Payee to be confirmed',
 } as const;

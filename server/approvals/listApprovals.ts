@@ -5,7 +5,7 @@ import { registerOf } from '@obolus/contract/registers/register';
 import type { ApprovalView } from '@obolus/contract/views/approvals';
 import type { SignedIn } from '../asking/signedIn.ts';
 import { billShown } from '../bills/billShown.ts';
-import { ordersAwaiting, RUN_WAITS } from '../queries/awaiting.ts';
+import { ordersAwaiting, PAYEE_ASKED, RUN_WAITS } from '../queries/awaiting.ts';
 import { type Row, showAmount, text } from '../queries/figures.ts';
 import { viewOrder } from '../queries/orders.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
@@ -26,6 +26,7 @@ export async function listApprovals(
   const waiting = [
     ...(await waitingOrders(source.manager, user, currency)),
     ...(await waitingRuns(source.manager, user, currency)),
+    ...(await waitingPayees(source.manager, user, currency)),
     ...(await waitingRequests(source, user, today, currency)),
   ].sort((a, b) => (a.askedAt < b.askedAt ? -1 : 1));
   const { rows, more } = await answered(source.manager, currency);
@@ -106,6 +107,47 @@ async function waitingRuns(manager: EntityManager, user: SignedIn, currency: str
     askedAt: text(row.entered_at),
     ...standing(user, 'payment-run', [text(row.entered_by)]),
   }));
+}
+
+/** Bills that ask to be paid elsewhere, beside what is on file. */
+async function waitingPayees(manager: EntityManager, user: SignedIn, currency: string): Promise<ApprovalView[]> {
+  const rows: Row[] = await manager.query(
+    `SELECT d.id, d.reference, d.entered_by, d.entered_at, u.name AS entered, y.base_amount, ${PAYEE_COLUMNS}, EXISTS (SELECT 1 FROM incoming_paper k WHERE k.id = d.idempotency_key AND k.content IS NOT NULL) AS has_paper, d.idempotency_key
+     FROM document d JOIN bill_remit_to m ON m.document_id = d.id JOIN payable y ON y.document_id = d.id JOIN vendor v ON v.id = d.vendor_id JOIN user_account u ON u.id = d.entered_by WHERE ${PAYEE_ASKED} ORDER BY d.id`,
+  );
+  return rows.map((row) => ({
+    ...NOTHING,
+    subject: 'remit-to',
+    of: text(row.id),
+    seen: '1',
+    ...payeeAsked(row),
+    amount: showAmount(row.base_amount, currency),
+    askedBy: text(row.entered),
+    askedAt: text(row.entered_at),
+    paper: Number(row.has_paper) === 1 ? text(row.idempotency_key) : '',
+    ...standing(user, 'remit-to', [text(row.entered_by)]),
+  }));
+}
+
+const PAYEE_COLUMNS = 'v.name AS vendor, v.bank_account, m.payee, m.account';
+
+/** Whom bill `row` asks to be paid to, beside what is on file. */
+function payeeAsked(row: Row): Pick<ApprovalView, 'title' | 'link' | 'changes'> {
+  const [payee, account] = [text(row.payee), text(row.account)];
+  const change = (what: MessageId, was: string, became: string) => ({
+    what: message(what),
+    was,
+    became,
+    isFigure: false,
+  });
+  return {
+    title: message('approval.title_payee', { number: text(row.reference), vendor: text(row.vendor) }),
+    link: `/documents/${text(row.id)}`,
+    changes: [
+      ...(payee === '' ? [] : [change('approval.payee', text(row.vendor), payee)]),
+      ...(account === '' ? [] : [change('word.bank_account', text(row.bank_account), account)]),
+    ],
+  };
 }
 
 async function enteredAt(manager: EntityManager, document: string): Promise<string> {
@@ -192,9 +234,9 @@ const ANSWERED_SHOWN = 30;
 
 async function answered(manager: EntityManager, currency: string): Promise<{ rows: ApprovalView[]; more: boolean }> {
   const found: Row[] = await manager.query(
-    `SELECT a.*, d.note AS reason, d.entered_at, b.name AS answered, q.note, q.asked_at, q.body, COALESCE(u.name, s.name) AS asked, COALESCE(v.name, '') AS vendor, o.number AS order_number, o.date AS order_date, COALESCE(o.entered_at, q.asked_at) AS asked_when
+    `SELECT a.*, d.note AS reason, d.entered_at, b.name AS answered, q.note, q.asked_at, q.body, COALESCE(u.name, s.name) AS asked, COALESCE(v.name, '') AS vendor, v.bank_account, m.payee, m.account, o.id, o.reference, o.number AS order_number, o.date AS order_date, COALESCE(o.entered_at, q.asked_at) AS asked_when
      FROM approval a JOIN document d ON d.id = a.document_id JOIN user_account b ON b.id = d.entered_by LEFT JOIN approval_request q ON q.id = a.request_id LEFT JOIN user_account u ON u.id = a.asked_by
-       LEFT JOIN document o ON o.id = COALESCE(a.order_id, a.run_id) LEFT JOIN user_account s ON s.id = o.entered_by LEFT JOIN vendor v ON v.id = COALESCE(o.vendor_id, IF(a.subject = 'bill', JSON_VALUE(q.body, '$.vendor'), NULL))
+       LEFT JOIN document o ON o.id = COALESCE(a.order_id, a.run_id, a.bill_id) LEFT JOIN bill_remit_to m ON m.document_id = a.bill_id LEFT JOIN user_account s ON s.id = o.entered_by LEFT JOIN vendor v ON v.id = COALESCE(o.vendor_id, IF(a.subject = 'bill', JSON_VALUE(q.body, '$.vendor'), NULL))
      ORDER BY a.document_id DESC LIMIT ${ANSWERED_SHOWN + 1}`,
   );
   const { rows, more } = upTo(ANSWERED_SHOWN, found);
@@ -235,8 +277,9 @@ function answeredDocument(
   of: string,
   row: Row,
   reference: string,
-): Pick<ApprovalView, 'title' | 'link'> {
+): Partial<ApprovalView> & Pick<ApprovalView, 'title' | 'link'> {
   const number = text(row.order_number);
+  if (subject === 'remit-to') return payeeAsked(row);
   if (subject === 'order')
     return { title: message('approval.title_order', { number, vendor: text(row.vendor) }), link: `/orders/${of}` };
   return subject === 'payment-run'

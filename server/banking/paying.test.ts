@@ -5,6 +5,7 @@ import { proveBooks } from '../proof/proveBooks.ts';
 import { replayBooks } from '../proof/replayBooks.ts';
 import type { Client } from '../testing/client.ts';
 import type { DocumentView } from '@obolus/contract/views/documents';
+import { giveAccounts, ownAccount } from '../testing/bankAccounts.ts';
 import { make, netOf, startTestServer, type TestServer } from '../testing/testServer.ts';
 import { problemsOfTransfers } from './standIn.ts';
 
@@ -17,31 +18,18 @@ beforeAll(async () => {
   server = await startTestServer({ standIns: true });
   ines = await server.as('accountant');
   piet = await server.as('approver');
-  const own = { code: 'MAIN', name: 'Main account', account: '4000 1234 5678', bank_code: 'FERNUS33' };
-  account = String(
-    (await ines.call('POST', '/api/registers/bank-accounts', { fields: own }, { 'Idempotency-Key': randomUUID() })).body
-      .id,
-  );
-  await giveAccounts({ 1: 'NZ-11-2222-3333', 2: 'PT50000201231234567890154', 3: 'US 7788 0404' });
+  account = await ownAccount(ines);
+  await giveAccounts(server, {
+    1: { number: 'NZ-11-2222-3333', bank: 'FERNUS33' },
+    2: { number: 'PT50000201231234567890154' },
+    3: { number: 'US 7788 0404', bank: 'FERNUS33' },
+  });
 });
 afterAll(async () => {
   expect(await proveBooks(server.source)).toEqual([]);
   expect((await replayBooks(server.source.manager)).differences).toEqual([]);
   await server.stop();
 });
-
-/** Vendors get their bank accounts as everybody does: one asks, another approves. */
-async function giveAccounts(accounts: Readonly<Record<string, string>>): Promise<void> {
-  const sam = await server.as('administrator');
-  for (const [vendor, number] of Object.entries(accounts)) {
-    const fields = { bank_account: number, ...(vendor === '2' ? {} : { bank_code: 'FERNUS33' }) };
-    await sam.call('PUT', `/api/registers/vendors/${vendor}`, { fields, seen: {} });
-    const of = `vendors/${vendor}/bank_account`;
-    const asked = (await piet.call('GET', '/api/approvals')).body.rows as { of: string; seen: string }[];
-    const { seen } = asked.find((one) => one.of === of) as { seen: string };
-    await piet.posted('approval', { subject: 'set-up', of, seen, date: '2026-03-01', step: 'approved', reason: '' });
-  }
-}
 
 const expense = (vendor: string, reference: string, amount: string, rest: object = {}) => ({
   ...make.charge(reference, amount, { vendor, charges: [], ...rest }),

@@ -2,6 +2,7 @@ import type { EntityManager } from 'typeorm';
 import type { Proposal, ProposedItem } from '@obolus/contract/views/paying';
 import { isOpen } from '../queries/openOfOrder.ts';
 import { big, type Row, text } from '../queries/figures.ts';
+import { ASKED_PAYEE, ASKS_PAYEE, paidToOf } from '../queries/paidTo.ts';
 import { payableOf, WAITS_FOR } from '../queries/payables.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
 import { stands } from '../storage/load/rows.ts';
@@ -30,8 +31,8 @@ export async function readProposal(manager: EntityManager): Promise<Proposal> {
     ).map((row) => text(row.id)),
   );
   const found: Row[] = await manager.query(
-    `SELECT d.id, d.kind, d.number, d.reference, d.date, d.due_day, d.currency, d.discount_day, d.discount, x.amount AS open, x.base_amount AS base, x.vendor_id, ${WAITS_FOR} AS waits, COALESCE(${RUN_OF}, '') AS run
-     FROM open_item x JOIN document d ON d.id = x.line_document_id WHERE ${isOpen('to-pay')} ORDER BY x.vendor_id, COALESCE(d.due_day, d.date), d.id LIMIT ${MOST + 1}`,
+    `SELECT d.id, d.kind, d.number, d.reference, d.date, d.due_day, d.currency, d.discount_day, d.discount, x.amount AS open, x.base_amount AS base, x.vendor_id, ${WAITS_FOR} AS waits, ${ASKED_PAYEE}, COALESCE(${RUN_OF}, '') AS run
+     FROM open_item x JOIN document d ON d.id = x.line_document_id ${ASKS_PAYEE} WHERE ${isOpen('to-pay')} ORDER BY x.vendor_id, COALESCE(d.due_day, d.date), d.id LIMIT ${MOST + 1}`,
   );
   const { rows, more } = upTo(MOST, found);
   const ids = [...new Set(rows.map((row) => text(row.vendor_id)))];
@@ -47,11 +48,14 @@ export async function readProposal(manager: EntityManager): Promise<Proposal> {
     manager,
     rows.map((row) => text(row.id)),
   );
+  const ownOf = (row: Row) => text(vendorOf.get(text(row.vendor_id))?.bank_account);
   const heldOf = (row: Row): ProposedItem['held'] => {
     const vendor = vendorOf.get(text(row.vendor_id));
+    const to = paidToOf(row, ownOf(row));
     if (text(vendor?.hold) !== '') return 'vendor-on-hold';
     if (big(row.waits) > 0n) return 'waits-for-goods';
-    if (text(vendor?.bank_account) === '') return 'no-bank-account';
+    if (to && !to.isConfirmed) return 'payee-unconfirmed';
+    if (ownOf(row) === '' && !to?.account) return 'no-bank-account';
     if (changing.has(text(row.vendor_id))) return 'account-changing';
     return text(row.run) === '' ? '' : 'in-a-run';
   };
@@ -63,7 +67,7 @@ export async function readProposal(manager: EntityManager): Promise<Proposal> {
       accountSince: text(row.since),
     })),
     items: rows.map((row) => ({
-      ...payableOf(row, base),
+      ...payableOf(row, base, ownOf(row)),
       vendor: text(row.vendor_id),
       held: heldOf(row),
       run: text(row.run),

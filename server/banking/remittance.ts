@@ -6,6 +6,7 @@ import { RequestError } from '../asking/failures.ts';
 import { speakerFor } from '../asking/speakers.ts';
 import { type MailServer, sendMail } from '../mail/mails.ts';
 import { big, type Row, showAmount, text } from '../queries/figures.ts';
+import { RUN_PAID_TO, RUN_PAYEE } from '../queries/paidTo.ts';
 import { groupBy } from '../storage/groupBy.ts';
 import { stands } from '../storage/load/rows.ts';
 import { transferReference } from '../transfers/runFile.ts';
@@ -23,9 +24,10 @@ export async function sendRemittances(
 ): Promise<Remittances> {
   const { manager } = source;
   const payments: Row[] = await manager.query(
-    `SELECT r.number, r.date, p.run_line_no, p.document_id, p.amount, d.currency, v.name, v.mail, v.bank_account, c.name AS company, COALESCE(NULLIF(v.language, ''), c.language) AS language
-     FROM payment p JOIN document r ON r.id = p.run_id JOIN document d ON d.id = p.document_id JOIN vendor v ON v.id = d.vendor_id JOIN company c ON c.id = 1
-     WHERE p.run_id = ? AND ${stands('p.document_id')} ORDER BY p.run_line_no`,
+    `SELECT r.number, r.date, y.run_line_no, y.document_id, y.amount, d.currency, v.name, v.mail, ${RUN_PAID_TO}, c.name AS company, COALESCE(NULLIF(v.language, ''), c.language) AS language
+     FROM payment y JOIN run_payment p ON p.document_id = y.run_id AND p.line_no = y.run_line_no JOIN document r ON r.id = y.run_id JOIN document d ON d.id = y.document_id
+       JOIN vendor v ON v.id = d.vendor_id JOIN company c ON c.id = 1 ${RUN_PAYEE}
+     WHERE y.run_id = ? AND ${stands('y.document_id')} ORDER BY y.run_line_no`,
     [run],
   );
   if (payments.length === 0) throw new RequestError(422, 'problem.nothing_to_advise');
@@ -78,7 +80,7 @@ function letterOf(payment: Row, reference: string, bills: readonly Row[]): { sub
         amount: figure(payment.amount),
         currency,
         day: { day: text(payment.date) },
-        account: hiddenAccount(text(payment.bank_account)),
+        account: hiddenAccount(text(payment.account)),
         reference,
       }),
       ...lines,

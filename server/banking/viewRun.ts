@@ -9,6 +9,7 @@ import { baseCurrency } from '../setUp/baseCurrency.ts';
 import { groupBy } from '../storage/groupBy.ts';
 import { stands } from '../storage/load/rows.ts';
 import { doubtsOf } from '../queries/paidTwice.ts';
+import { RUN_PAID_TO, RUN_PAYEE } from '../queries/paidTo.ts';
 import { ACCOUNT_SINCE } from './proposal.ts';
 
 /** A payment run with its payments, and how each stands with the bank. */
@@ -23,12 +24,12 @@ export async function viewRun(manager: EntityManager, user: SignedIn, id: string
   )) as Row[];
   if (!head) throw new RequestError(404, 'problem.no_such_document');
   const payments: Row[] = await manager.query(
-    `SELECT p.line_no, p.currency, p.amount, v.id AS vendor_id, v.name, v.bank_account, ${ACCOUNT_SINCE} AS since, y.document_id AS payment_id, yd.number AS payment_number,
+    `SELECT p.line_no, p.currency, p.amount, v.id AS vendor_id, v.name, ${RUN_PAID_TO}, IF(m.account <> '', NULL, ${ACCOUNT_SINCE}) AS since, y.document_id AS payment_id, yd.number AS payment_number,
             y.document_id IS NOT NULL AND NOT ${stands('y.document_id')} AS is_taken_back,
             EXISTS (SELECT 1 FROM bank_statement_line l WHERE l.payment_id = y.document_id AND ${stands('l.document_id')}) AS is_taken,
             (SELECT k.says FROM bank_line k WHERE k.payment_id = y.document_id AND k.kind = 'rejected' AND k.because = '' ORDER BY k.id DESC LIMIT 1) AS rejected,
             EXISTS (SELECT 1 FROM bank_line k WHERE k.payment_id = y.document_id AND k.kind = 'accepted' AND k.because = '') AS is_accepted
-     FROM run_payment p JOIN vendor v ON v.id = p.vendor_id LEFT JOIN payment y ON y.run_id = p.document_id AND y.run_line_no = p.line_no LEFT JOIN document yd ON yd.id = y.document_id
+     FROM run_payment p JOIN vendor v ON v.id = p.vendor_id ${RUN_PAYEE} LEFT JOIN payment y ON y.run_id = p.document_id AND y.run_line_no = p.line_no LEFT JOIN document yd ON yd.id = y.document_id
      WHERE p.document_id = ? ORDER BY p.line_no`,
     [id],
   );
@@ -77,7 +78,8 @@ export async function viewRun(manager: EntityManager, user: SignedIn, id: string
         currency,
         amount: showAmount(row.amount, currency),
         discount: sumOf(own, 'discount', currency),
-        account: text(row.bank_account),
+        payee: text(row.payee),
+        account: text(row.account),
         accountSince: text(row.since),
         bills: own.map((bill) => ({
           id: text(bill.of_id),

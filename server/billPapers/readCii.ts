@@ -97,9 +97,13 @@ export function fromCii(root: XmlNode): Stated {
         textAt(payee, 'GlobalID'),
       ].filter(Boolean),
       accounts: childrenOf(settled, 'SpecifiedTradeSettlementPaymentMeans')
-        .map((means) => childAt(means, 'PayeePartyCreditorFinancialAccount'))
-        .map((account) => textAt(account, 'IBANID') || textAt(account, 'ProprietaryID'))
-        .filter(Boolean),
+        .map((means) => ({
+          account:
+            textAt(means, 'PayeePartyCreditorFinancialAccount', 'IBANID') ||
+            textAt(means, 'PayeePartyCreditorFinancialAccount', 'ProprietaryID'),
+          bankCode: textAt(means, 'PayeeSpecifiedCreditorFinancialInstitution', 'BICID'),
+        }))
+        .filter(({ account }) => account !== ''),
       receipts: [
         childAt(trade, 'ApplicableHeaderTradeDelivery'),
         ...childrenOf(trade, 'IncludedSupplyChainTradeLineItem').map((line) =>

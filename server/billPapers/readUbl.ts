@@ -66,8 +66,11 @@ export function fromUbl(root: XmlNode, kind: Stated['kind']): Stated {
       copy: textAt(root, 'CopyIndicator'),
       payee: namesOf(childAt(root, 'PayeeParty')),
       accounts: childrenOf(root, 'PaymentMeans')
-        .map((means) => textAt(means, 'PayeeFinancialAccount', 'ID'))
-        .filter(Boolean),
+        .map((means) => ({
+          account: textAt(means, 'PayeeFinancialAccount', 'ID'),
+          bankCode: textAt(means, 'PayeeFinancialAccount', 'FinancialInstitutionBranch', 'ID'),
+        }))
+        .filter(({ account }) => account !== ''),
       receipts: [
         ...childrenOf(root, 'ReceiptDocumentReference').map((named) => textAt(named, 'ID')),
         ...childrenOf(root, lineName)

@@ -20,6 +20,12 @@ export interface Stated {
   readonly besides: Besides;
 }
 
+export interface StatedAccount {
+  readonly account: string;
+  /** The code of its bank; empty where none is named. */
+  readonly bankCode: string;
+}
+
 export interface SaidAmount {
   readonly said: string;
   readonly amount: string;
@@ -60,7 +66,7 @@ export interface Besides {
   /** Names of whom it is to be paid to, where that is said apart from who sends it. */
   readonly payee: readonly string[];
   /** Bank accounts that it is to be paid to. */
-  readonly accounts: readonly string[];
+  readonly accounts: readonly StatedAccount[];
   /** Receipts of ours that it names, as a whole or line by line. */
   readonly receipts: readonly string[];
   /** What of it nobody understands, each with where it stands. */

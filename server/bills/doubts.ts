@@ -10,6 +10,7 @@ import type { SumName } from '../billPapers/addsUp.ts';
 import type { BillPaper } from '../billPapers/billPaper.ts';
 import { inWords } from '../billPapers/vocabulary.ts';
 import { readBillable } from './openLines.ts';
+import { folded, paidElsewhere } from './paidElsewhere.ts';
 import { type Message, message, type MessageId, type Value } from '@obolus/messages/message';
 
 const COMMERCIAL = '380';
@@ -126,8 +127,6 @@ function doubtOfDay({ date }: BillPaper, today: string): Message | undefined {
     : undefined;
 }
 
-const folded = (name: string): string => name.trim().toLowerCase().replace(/\s+/g, ' ');
-
 async function doubtOfBuyer(manager: EntityManager, { besides: { buyer } }: BillPaper): Promise<Message | undefined> {
   if (buyer.length === 0) return undefined;
   const [company] = (await manager.query('SELECT name, tax_number, gln FROM company WHERE id = 1')) as Row[];
@@ -138,24 +137,11 @@ async function doubtOfBuyer(manager: EntityManager, { besides: { buyer } }: Bill
 }
 
 /** Whom it is to be paid to is the vendor, and the account is the one on file. */
-async function doubtsOfPayee(
-  manager: EntityManager,
-  vendor: string,
-  { besides: { payee, accounts } }: BillPaper,
-): Promise<Message[]> {
-  if (payee.length === 0 && accounts.length === 0) return [];
-  const [row] = (await manager.query('SELECT name, tax_number, gln, bank_account FROM vendor WHERE id = ?', [
-    vendor,
-  ])) as Row[];
-  const names = [row?.name, row?.tax_number, row?.gln].map((name) => folded(text(name))).filter(Boolean);
-  const isOther = payee.length > 0 && !payee.some((name) => names.includes(folded(name)));
-  const bare = (account: string) => account.replace(/[^\p{L}\p{N}]/gu, '').toUpperCase();
-  const own = bare(text(row?.bank_account));
-  const [first] = accounts;
-  const isElsewhere = first !== undefined && own !== '' && !accounts.some((account) => bare(account) === own);
+async function doubtsOfPayee(manager: EntityManager, vendor: string, { besides }: BillPaper): Promise<Message[]> {
+  const elsewhere = await paidElsewhere(manager, vendor, besides);
   return [
-    ...(isOther ? [message('paper.doubt_payee', { payee: payee[0] ?? '' })] : []),
-    ...(isElsewhere ? [message('paper.doubt_account', { account: first })] : []),
+    ...(elsewhere?.payee ? [message('paper.doubt_payee', { payee: elsewhere.payee })] : []),
+    ...(elsewhere?.account ? [message('paper.doubt_account', { account: elsewhere.account })] : []),
   ];
 }
 

@@ -1,3 +1,4 @@
+import type { AsksPayee } from './paidElsewhere.ts';
 import { createHash } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
 import type { api } from '@obolus/contract/api';
@@ -77,8 +78,8 @@ async function takePaper(source: DataSource, given: Given, opened: OpenedPaper, 
     }
     if (!again) await manager.query('DELETE FROM incoming_paper WHERE checksum = ?', [checksum]);
     await manager.query(
-      `INSERT INTO incoming_paper (id, came, sender, name, media_type, bytes, checksum, again, content, structured, state, says, vendor_id, number, currency, total, kept_by, kept_at)
-       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+      `INSERT INTO incoming_paper (id, came, sender, name, media_type, bytes, checksum, again, content, structured, asks_payee, state, says, vendor_id, number, currency, total, kept_by, kept_at)
+       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
       [
         given.id,
         given.came,
@@ -90,6 +91,7 @@ async function takePaper(source: DataSource, given: Given, opened: OpenedPaper, 
         known && again ? Number(known.again) + 1 : 0,
         opened.content,
         opened.structured ?? null,
+        paper && asksPayee(paper),
         kept.state,
         keptSays(says),
         kept.vendor,
@@ -114,6 +116,10 @@ async function takePaper(source: DataSource, given: Given, opened: OpenedPaper, 
     says: before ? [message('paper.taken_before')] : says,
   };
 }
+
+/** Whom it asks to be paid to, as it is kept with it: null where it says nothing of that. */
+const asksPayee = ({ besides: { payee, accounts } }: BillPaper): string | null =>
+  payee.length === 0 && accounts.length === 0 ? null : JSON.stringify({ payee, accounts } satisfies AsksPayee);
 
 /** Two who take the same paper in at once: the index refuses the second, who then finds it there. */
 const onceMore = <Result>(source: DataSource, work: (manager: EntityManager) => Promise<Result>): Promise<Result> =>

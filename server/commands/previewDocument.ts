@@ -111,6 +111,7 @@ const NOTHING_SHOWN: PreviewReply = {
   differences: [],
   statement: null,
   total: null,
+  asksPayee: null,
   approval: '',
 };
 

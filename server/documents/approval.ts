@@ -11,6 +11,10 @@ import { writeRunFile } from '../transfers/runFile.ts';
 import { loadPaymentRuns } from '../storage/load/paymentRuns.ts';
 import { loadGoodsOf } from './payment.ts';
 import { paymentRun } from './paymentRun.ts';
+import type { EntityManager } from 'typeorm';
+import { problemOfAccount } from '../transfers/accountNumbers.ts';
+import { loadVendors } from '../storage/load/company.ts';
+import { loadPayables } from '../storage/load/payables.ts';
 import { loadOrder } from '../storage/load/orderLines.ts';
 import { facts } from '../storage/tables.ts';
 import type { DocumentCommand } from './documentCommand.ts';
@@ -19,26 +23,41 @@ import { message } from '@obolus/messages/message';
 import { rolesOf } from '../asking/roleWords.ts';
 
 /** Whether it is about a posted document, and not about what was asked beside the books. */
-const isDocument = (subject: Subject): boolean => subject === 'order' || subject === 'payment-run';
+const isDocument = (subject: Subject): boolean =>
+  subject === 'order' || subject === 'payment-run' || subject === 'remit-to';
+
+/** A bill's paper may name anything as an account: what is none is not paid to. */
+async function asksWrongAccount(manager: EntityManager, bill: string): Promise<boolean> {
+  const [row] = (await manager.query('SELECT account FROM bill_remit_to WHERE document_id = ?', [bill])) as {
+    account: string;
+  }[];
+  return row !== undefined && problemOfAccount(row.account) !== undefined;
+}
 
 export const approval: DocumentCommand<'approval'> = {
-  read: (body, reader, { user, asked, doubted }) => {
+  read: (body, reader, { user, asked, doubted, isAccountWrong }) => {
     if (isDocument(body.subject) && !/^\d+$/.test(body.of))
       reader.refusals.push(refusal('document_unknown', '/of', { document: body.of }));
+    if (isAccountWrong) reader.refusals.push(refusal('account_wrong', '/of'));
     return { ...body, kind: 'approval', by: user, asked, ...(doubted?.length ? { doubted } : {}) };
   },
   forbids: ({ subject }, role) =>
     MAY_ANSWER[subject].includes(role)
       ? undefined
       : message('problem.not_for_role_answer', { role: { word: `role.${role}` }, roles: rolesOf(MAY_ANSWER[subject]) }),
-  question: async (manager, { body: { subject, of }, locking }) => {
+  question: async (manager, { body: { subject, of, step }, locking }) => {
     if (subject === 'payment-run') return { doubted: await doubtedSince(manager, of) };
+    if (subject === 'remit-to') return { isAccountWrong: step === 'approved' && (await asksWrongAccount(manager, of)) };
     if (isDocument(subject)) return {};
     return { asked: (await askedLast(manager, subject, of, locking))?.asked };
   },
   load: async ({ subject, of }, loader) => {
     if (subject === 'order') await loadOrder(loader, of);
     if (subject === 'payment-run') await loadPaymentRuns(loader, [of]);
+    if (subject !== 'remit-to') return;
+    await loadPayables(loader, [of]);
+    const vendor = loader.parts.payables.get(of)?.vendor;
+    if (vendor !== undefined) await loadVendors(loader, [vendor]);
   },
   header: ({ reason }) => ({ note: reason }),
   headerOf: ({ vendor }) => (vendor === undefined ? {} : { vendor }),
@@ -52,6 +71,7 @@ export const approval: DocumentCommand<'approval'> = {
           subject_id: of,
           order_id: subject === 'order' ? of : null,
           run_id: subject === 'payment-run' ? of : null,
+          bill_id: subject === 'remit-to' ? of : null,
           version_id: version ?? null,
           request_id: asked?.request ?? null,
           asked_by: asked?.by ?? null,
@@ -115,5 +135,5 @@ export const approval: DocumentCommand<'approval'> = {
       },
     }));
   },
-  lines: `SELECT NULL AS line_no, s.amount, s.step AS item_name, '' AS item_number, '' AS item_unit, ${OF} FROM approval s LEFT JOIN document o ON o.id = COALESCE(s.order_id, s.run_id) WHERE s.document_id = ?`,
+  lines: `SELECT NULL AS line_no, s.amount, s.step AS item_name, '' AS item_number, '' AS item_unit, ${OF} FROM approval s LEFT JOIN document o ON o.id = COALESCE(s.order_id, s.run_id, s.bill_id) WHERE s.document_id = ?`,
 };

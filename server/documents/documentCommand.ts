@@ -10,6 +10,7 @@ import type { VendorStatementCommand } from '@obolus/core/paying/vendorStatement
 import type { Refusal } from '@obolus/core/state/refusal';
 import type { Ruled } from '@obolus/core/charges/estimateRules';
 import type { Reader } from '../asking/reader.ts';
+import type { Elsewhere } from '../bills/paidElsewhere.ts';
 import type { BooksLoader, LoadedBooks } from '../storage/load/loader.ts';
 import type { DocumentHeader, TableRows } from '../storage/documentRows.ts';
 import type { Row } from '../queries/figures.ts';
@@ -104,10 +105,14 @@ export type Following = {
 export interface Questioned {
   /** Whether a second person agreed to exactly this. */
   readonly signedOff?: boolean;
+  /** Whom the paper of a bill asks to be paid to, where that is not the vendor at its account on file. */
+  readonly remitTo?: Elsewhere | undefined;
   /** What it answers that was asked. */
   readonly asked?: Asked | undefined;
   /** What may be paid twice of what a run pays. */
   readonly doubts?: readonly RunDoubt[];
+  /** Whether the account that a bill asks to be paid to is none. */
+  readonly isAccountWrong?: boolean;
   /** Documents that make it doubtful only since a run was entered. */
   readonly doubted?: readonly string[];
   /** Our account of a vendor whose statement it is. */

@@ -1,5 +1,6 @@
 import { text as textOf } from '../queries/figures.ts';
 import { isOpen } from '../queries/openOfOrder.ts';
+import { PAYEE_WAITS } from '../queries/paidTo.ts';
 import { WAITS_FOR } from '../queries/payables.ts';
 import { stands } from '../storage/load/rows.ts';
 import { amount, base, day, type ListSource, text, whole } from './source.ts';
@@ -22,7 +23,9 @@ export const payables: ListSource = {
     open: amount('x.amount'),
     currency: text('d.currency'),
     base: base('x.base_amount'),
-    held: text(`CASE WHEN v.hold <> '' THEN 'vendor-on-hold' WHEN ${WAITS_FOR} > 0 THEN 'waits-for-goods' ELSE '' END`),
+    held: text(
+      `CASE WHEN v.hold <> '' THEN 'vendor-on-hold' WHEN ${WAITS_FOR} > 0 THEN 'waits-for-goods' WHEN ${PAYEE_WAITS} THEN 'payee-unconfirmed' ELSE '' END`,
+    ),
     kind: text("IF(d.kind = 'credit', 'credit-memo', 'vendor-bill')"),
   },
 };

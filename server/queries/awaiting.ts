@@ -3,11 +3,15 @@ import { approvalOf } from '@obolus/core/purchasing/order/standing';
 import type { Order } from '@obolus/core/state/purchasing';
 import { readOrders } from '../storage/load/orders.ts';
 import { type Row, text } from './figures.ts';
+import { PAYEE_WAITS } from './paidTo.ts';
 import { isOpen } from './openOfOrder.ts';
 import { stands } from '../storage/load/rows.ts';
 
 /** SQL: document `d` is a payment run that nobody released or rejected. */
 export const RUN_WAITS = `d.kind = 'payment-run' AND ${stands('d.id')} AND NOT EXISTS (SELECT 1 FROM approval a WHERE a.run_id = d.id)`;
+
+/** SQL: bill `d` of vendor `v` is not paid, and waits until a second person says where it is paid to. */
+export const PAYEE_ASKED = `d.kind = 'bill' AND EXISTS (SELECT 1 FROM open_item x WHERE x.line_document_id = d.id AND ${isOpen('to-pay')}) AND ${PAYEE_WAITS}`;
 
 /** Orders with goods still to come, stated by somebody who has a limit, that wait for another person. */
 export async function ordersAwaiting(manager: EntityManager, baseCurrency: string): Promise<Order[]> {

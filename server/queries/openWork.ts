@@ -9,7 +9,7 @@ import { WAITING } from '../storage/approvalRequests.ts';
 import type { SignedIn } from '../asking/signedIn.ts';
 import { readOrders } from '../storage/load/orders.ts';
 import { askedIn, ITEM_COLUMNS, itemOf, type Row, showAmount, showPrice, showQuantity, text } from './figures.ts';
-import { ordersAwaiting, RUN_WAITS } from './awaiting.ts';
+import { ordersAwaiting, PAYEE_ASKED, RUN_WAITS } from './awaiting.ts';
 import { RECEIVED_LINES, receivedLine } from './landedGoods.ts';
 import { readEstimates } from './receiptEstimates.ts';
 import { upTo } from '../storage/upTo.ts';
@@ -162,19 +162,20 @@ export async function countWaiting(
        ${KINDS.bill.mayPost.includes(role) ? BILLS : MAY_SECOND.includes(role) ? '0' : documentsOpen('to-bill')} AS bills,
        ${MAY_SECOND.includes(role) ? REQUESTS : '? * ? * 0'} AS requests,
        ${MAY_ANSWER['payment-run'].includes(role) ? `(SELECT COUNT(*) FROM document d WHERE ${RUN_WAITS} AND d.entered_by <> ?)` : '? * 0'} AS runs,
+       ${MAY_ANSWER['remit-to'].includes(role) ? `(SELECT COUNT(*) FROM document d JOIN vendor v ON v.id = d.vendor_id WHERE ${PAYEE_ASKED} AND d.entered_by <> ?)` : '? * 0'} AS payees,
        (SELECT COUNT(*) FROM open_item x WHERE ${isOpen('to-allocate')}) AS charges,
        ${documentsOpen('to-invoice')} AS deliveries,
        (SELECT COUNT(*) FROM open_item x WHERE ${isOpen('to-credit')}) + (SELECT COUNT(*) FROM open_item x WHERE ${isOpen('claim')}) AS credits,
        (SELECT COUNT(*) FROM open_item x JOIN document d ON d.id = x.line_document_id WHERE ${isOpen('to-pay')} AND d.due_day <= ? + INTERVAL 7 DAY) AS due,
        (SELECT COUNT(*) FROM draft WHERE user_id = ?) AS drafts`,
-    [user, user, user, today, user],
+    [user, user, user, user, today, user],
   )) as Row[];
   const orders = await ordersAwaiting(manager, baseCurrency);
   const answerable = MAY_ANSWER.order.includes(role)
     ? orders.filter(({ versions }) => versions.every(({ by }) => by !== user)).length
     : 0;
   return {
-    approvals: Number(row?.requests) + Number(row?.runs) + answerable,
+    approvals: Number(row?.requests) + Number(row?.runs) + Number(row?.payees) + answerable,
     orders: orders.length,
     receiving: Number(row?.receiving),
     bills: Number(row?.bills),

@@ -15,6 +15,7 @@ import { upTo } from '../storage/upTo.ts';
 import { balancesOn } from '../sums/balances.ts';
 import { big, type Row, showAmount, showQuantity, text } from './figures.ts';
 import { isOpen } from './openOfOrder.ts';
+import { ASKED_PAYEE, ASKS_PAYEE, paidToOf } from './paidTo.ts';
 import { remeasuredOf } from './remeasured.ts';
 
 const MOST = 2000;
@@ -25,13 +26,14 @@ export const WAITS_FOR = `(SELECT COALESCE(SUM(a.quantity), 0) FROM bill_line b 
 
 /** What is open with a vendor, by the day it is due: bills that are not paid, credit memos and prepayments that are not used. */
 export async function readOwedToVendor(manager: EntityManager, id: string, base: string): Promise<OwedToVendor> {
-  const [vendor] = (await manager.query('SELECT id, number, name, currency, hold FROM vendor WHERE id = ?', [
-    id,
-  ])) as Row[];
+  const [vendor] = (await manager.query(
+    'SELECT id, number, name, currency, hold, bank_account FROM vendor WHERE id = ?',
+    [id],
+  )) as Row[];
   if (!vendor) throw new RequestError(404, 'problem.no_such_entry', { what: { word: 'register.vendors_one' } });
   const payables: Row[] = await manager.query(
-    `SELECT d.id, d.kind, d.number, d.reference, d.date, d.due_day, d.currency, d.discount_day, d.discount, x.amount AS open, x.base_amount AS base, ${WAITS_FOR} AS waits
-     FROM open_item x JOIN document d ON d.id = x.line_document_id WHERE x.vendor_id = ? AND ${isOpen('to-pay')} ORDER BY COALESCE(d.due_day, d.date), d.id LIMIT ${MOST + 1}`,
+    `SELECT d.id, d.kind, d.number, d.reference, d.date, d.due_day, d.currency, d.discount_day, d.discount, x.amount AS open, x.base_amount AS base, ${WAITS_FOR} AS waits, ${ASKED_PAYEE}
+     FROM open_item x JOIN document d ON d.id = x.line_document_id ${ASKS_PAYEE} WHERE x.vendor_id = ? AND ${isOpen('to-pay')} ORDER BY COALESCE(d.due_day, d.date), d.id LIMIT ${MOST + 1}`,
     [id],
   );
   const prepaid: Row[] = await manager.query(
@@ -49,7 +51,7 @@ export async function readOwedToVendor(manager: EntityManager, id: string, base:
       currency: text(vendor.currency),
       hold: text(vendor.hold),
     },
-    payables: owed.rows.map((row) => payableOf(row, base)),
+    payables: owed.rows.map((row) => payableOf(row, base, text(vendor.bank_account))),
     prepaid: paid.rows.map((row) => ({
       id: text(row.id),
       number: text(row.number),
@@ -62,7 +64,8 @@ export async function readOwedToVendor(manager: EntityManager, id: string, base:
   };
 }
 
-export function payableOf(row: Row, base: string): PayableView {
+/** An open item; `own` is its vendor's account on file. */
+export function payableOf(row: Row, base: string, own: string): PayableView {
   const currency = text(row.currency);
   const open = documentAmount(big(row.open));
   return {
@@ -78,6 +81,7 @@ export function payableOf(row: Row, base: string): PayableView {
     discountDay: text(row.discount_day),
     discount: row.discount == null ? '' : formatAmount(discountOn(open, fraction(big(row.discount))), currency),
     waitsFor: big(row.waits) === 0n ? '' : showQuantity(row.waits),
+    paidTo: paidToOf(row, own),
   };
 }
 

@@ -4,6 +4,7 @@ import { decimalOrThrow, formatDecimal } from '@obolus/core/exact/decimal';
 import { invariant } from '@obolus/core/exact/invariant';
 import { RequestError } from '../asking/failures.ts';
 import { big, type Row, text } from '../queries/figures.ts';
+import { RUN_PAID_TO, RUN_PAYEE } from '../queries/paidTo.ts';
 import { stands } from '../storage/load/rows.ts';
 import { groupBy } from '../storage/groupBy.ts';
 import { creditTransferXml, type Transfer } from './creditTransfer.ts';
@@ -20,9 +21,9 @@ export async function writeRunFile(manager: EntityManager, run: string, at: stri
   )) as Row[];
   invariant(head !== undefined, 'a run that is released stands');
   const payments: Row[] = await manager.query(
-    `SELECT p.line_no, p.currency, p.amount, v.name, v.bank_account, v.bank_code,
+    `SELECT p.line_no, p.currency, p.amount, ${RUN_PAID_TO},
             (SELECT GROUP_CONCAT(COALESCE(NULLIF(o.reference, ''), o.number) ORDER BY b.bill_no SEPARATOR ', ') FROM run_bill b JOIN document o ON o.id = b.of_id WHERE b.document_id = p.document_id AND b.payment_no = p.line_no) AS purpose
-     FROM run_payment p JOIN vendor v ON v.id = p.vendor_id WHERE p.document_id = ? ORDER BY p.line_no`,
+     FROM run_payment p JOIN vendor v ON v.id = p.vendor_id ${RUN_PAYEE} WHERE p.document_id = ? ORDER BY p.line_no`,
     [run],
   );
   const number = text(head.number);
@@ -38,7 +39,7 @@ export async function writeRunFile(manager: EntityManager, run: string, at: stri
       reference: transferReference(number, text(row.line_no)),
       amount: formatAmount(documentAmount(big(row.amount)), currency),
       currency,
-      to: { name: text(row.name), account: text(row.bank_account), bank: text(row.bank_code) },
+      to: { name: text(row.payee), account: text(row.account), bank: text(row.bank_code) },
       purpose: text(row.purpose),
     })),
   }));

@@ -16,9 +16,30 @@ export interface Answered {
   readonly title: string;
 }
 
+/** What the two answers are called: the approval, the rejection, its question, and what is said of both. */
+const WORDS = {
+  usual: {
+    approve: 'approvals.approve',
+    ask: 'approvals.reject_ask',
+    title: 'approvals.reject_title',
+    reject: 'approvals.reject',
+    approved: 'approvals.is_approved',
+    rejected: 'approvals.is_rejected',
+  },
+  'remit-to': {
+    approve: 'approvals.pay_as_asked',
+    ask: 'approvals.pay_on_file',
+    title: 'approvals.pay_on_file_title',
+    reject: 'approvals.pay_on_file_do',
+    approved: 'approvals.is_paid_as_asked',
+    rejected: 'approvals.is_paid_on_file',
+  },
+} as const;
+
 /** The two answers of a second person; a rejection says why, and so does an approval of what is doubtful. */
 export function Answer({ subject, of, seen, title }: Answered) {
   const { company } = useMe();
+  const words = WORDS[subject === 'remit-to' ? subject : 'usual'];
   /** The answer that is to say why. */
   const [asking, setAsking] = useState<'approved' | 'rejected'>();
   const [post, { error, isLoading, reset }] = server.usePostMutation();
@@ -32,15 +53,15 @@ export function Answer({ subject, of, seen, title }: Answered) {
     }
     setKey(crypto.randomUUID());
     setAsking(undefined);
-    toast.success(say(step === 'approved' ? 'approvals.is_approved' : 'approvals.is_rejected', { title }));
+    toast.success(say(words[step], { title }));
   };
   return (
     <div className="flex gap-2 items-center">
       <button type="button" className="btn" disabled={isLoading} onClick={() => void give('approved')}>
-        {say('approvals.approve')}
+        {say(words.approve)}
       </button>
       <button type="button" className="btn quiet" disabled={isLoading} onClick={() => setAsking('rejected')}>
-        {say('approvals.reject_ask')}
+        {say(words.ask)}
       </button>
       {!asking && (
         <span className="wrong" role="alert">
@@ -49,8 +70,8 @@ export function Answer({ subject, of, seen, title }: Answered) {
       )}
       {asking && (
         <AskReason
-          title={say(asking === 'approved' ? 'approvals.approve_title' : 'approvals.reject_title', { title })}
-          action={say(asking === 'approved' ? 'approvals.approve' : 'approvals.reject')}
+          title={say(asking === 'approved' ? 'approvals.approve_title' : words.title, { title })}
+          action={say(asking === 'approved' ? words.approve : words.reject)}
           needed
           wrong={saidAgainst(error)}
           busy={isLoading}

@@ -14,15 +14,26 @@ export const showChanged = (text: Shown, isFigure: boolean): string =>
   typeof text !== 'string' ? shown(text) : text === '' ? '–' : isFigure ? showFigure(text) : text;
 
 /** What a field was and is to become, line by line. */
-export function Changes({ label, changes }: { label: string; changes: readonly Changed[] }) {
+export function Changes({
+  label,
+  changes,
+  was: before = say('approvals.was'),
+  becomes = say('approvals.becomes'),
+}: {
+  label: string;
+  changes: readonly Changed[];
+  /** What the two are called, where nothing of what is kept changes. */
+  was?: string;
+  becomes?: string;
+}) {
   if (changes.length === 0) return null;
   return (
     <table className="sheet max-w-[940px]" aria-label={label}>
       <thead>
         <tr>
           <th>{say('approvals.field')}</th>
-          <th>{say('approvals.was')}</th>
-          <th>{say('approvals.becomes')}</th>
+          <th>{before}</th>
+          <th>{becomes}</th>
         </tr>
       </thead>
       <tbody>

@@ -12,6 +12,7 @@ import {
 import type { Books } from '../../state/books.ts';
 import type { Payable, Prepayment } from '../../state/owed.ts';
 import { refusal, type Refusal } from '../../state/refusal.ts';
+import { checkPaidTo } from '../remitTo.ts';
 import type { PaymentCommand } from './command.ts';
 
 export type Bill = PaymentCommand['bills'][number];
@@ -36,6 +37,9 @@ export function checkBill(
   if (settled * sign <= 0n) return [refusal('amount_zero', `${at}/amount`)];
   const waiting = stillToCome(books, payable);
   if (waiting > 0n) return [refusal('payment_waits_for_goods', at, { waiting: formatQuantity(quantity(waiting)) })];
+  // What a prepayment pays leaves no bank.
+  const elsewhere = command.from === undefined ? checkPaidTo(books, payable, command, at) : [];
+  if (elsewhere.length > 0) return elsewhere;
   const open = openOf(payable);
   if (settled * sign > open * sign) {
     return [

@@ -7,6 +7,7 @@ import type { RunPayment } from '../../state/paying.ts';
 import { refusal, type Refusal } from '../../state/refusal.ts';
 import type { PaymentCommand } from '../payment/command.ts';
 import { decidePayment } from '../payment/decide.ts';
+import { paidTo, payeeKey } from '../remitTo.ts';
 
 /** Vendors that are to be paid together once another person releases it; it posts nothing (decision 028). */
 export interface PaymentRunCommand {
@@ -57,8 +58,7 @@ export function decidePaymentRun(books: Books, command: PaymentRunCommand): Deci
   if (command.account === '') refusals.push(refusal('missing', '/account'));
   refusals.push(...checkPaidOnce(command.payments), ...checkSure(command));
   const amounts = command.payments.map((payment, position) => {
-    if (!books.vendors.get(payment.vendor)?.account)
-      refusals.push(refusal('vendor_without_account', `/payments/${position}/vendor`));
+    refusals.push(...checkPayee(books, payment, `/payments/${position}`));
     const decision = decidePayment(books, paymentOfRun(payment, command));
     if (decision.accepted) return decision.posted.document.paid.base;
     // What is wrong with the day of all of them is said once.
@@ -74,6 +74,20 @@ export function decidePaymentRun(books: Books, command: PaymentRunCommand): Deci
   if (refusals.length > 0) return refused(refusals);
   const amount = base(amounts.reduce((sum, one) => sum + one, 0n));
   return post(books, { document: { ...command, amounts, amount }, date: command.date, postsNothing: true });
+}
+
+/** A payment goes to one payee and account; credit memos go with any. */
+function checkPayee(books: Books, { vendor, bills }: RunPayment, at: string): Refusal[] {
+  const payees = bills.map(({ of, amount }) => {
+    const payable = books.payables.get(of);
+    return payable && amount > 0n ? paidTo(books, payable) : undefined;
+  });
+  const known = payees.filter((payee) => payee !== undefined);
+  const [first = 'on-file'] = known;
+  const other = payees.findIndex((payee) => payee !== undefined && payeeKey(payee) !== payeeKey(first));
+  if (other >= 0) return [refusal('payee_differs', `${at}/bills/${other}`)];
+  const isElsewhere = typeof first !== 'string' && first.account !== '';
+  return isElsewhere || books.vendors.get(vendor)?.account ? [] : [refusal('vendor_without_account', `${at}/vendor`)];
 }
 
 /** Whoever asks for a run says why what may be paid twice is not. */

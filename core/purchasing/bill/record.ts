@@ -79,6 +79,7 @@ export function recordBill(next: Writing, bill: BillDocument, number: string): v
     goods,
     waitsFor,
     paid: [],
+    ...(bill.remitTo ? { remitTo: { ...bill.remitTo, answer: undefined } } : {}),
   });
 }
 

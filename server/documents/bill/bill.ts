@@ -16,6 +16,8 @@ import { big, type Row, showAmount, text } from '../../queries/figures.ts';
 import type { Difference } from '@obolus/core/purchasing/bill/command';
 import { readBill } from '@obolus/core/purchasing/bill/read';
 import { approvalOfBody, isApproved } from '../../storage/approvalRequests.ts';
+import { paidElsewhereByPaper } from '../../bills/paidElsewhere.ts';
+import { ASKED_PAYEE, ASKS_PAYEE, paidToOf } from '../../queries/paidTo.ts';
 import { learnFromDraft } from './learn.ts';
 import { loadBillNumber } from '../../storage/load/bills.ts';
 import { loadChargeAllowances } from '../../storage/load/company.ts';
@@ -24,7 +26,8 @@ import { loadReceiptLines } from '../../storage/load/receiptLines.ts';
 import { loadPayables } from '../../storage/load/payables.ts';
 import { loadRates, loadTaxCodes } from '../../storage/load/setUp.ts';
 import { wantFrom } from '../../storage/load/wanted.ts';
-import { message, type MessageId } from '@obolus/messages/message';
+import type { EntityManager } from 'typeorm';
+import { type Message, message, type MessageId } from '@obolus/messages/message';
 import type { Shown } from '@obolus/contract/message';
 import { inWords } from '../../asking/inWords.ts';
 
@@ -147,6 +150,14 @@ export const bill: DocumentCommand<'bill'> = {
       })),
     },
     payableRow(saving, document.total),
+    {
+      table: facts.billRemitTo,
+      rows: [document.remitTo].flatMap((to) =>
+        to
+          ? [{ document_id: saving.id, payee: to.payee, account: to.account, bank_code: to.bankCode, stated_by: to.by }]
+          : [],
+      ),
+    },
   ],
   settle: ({ vendor, reference, numberKey, date, currency, total }, manager, saving) =>
     keepNumber(manager, vendor, numberKey, saving.id, {
@@ -157,13 +168,15 @@ export const bill: DocumentCommand<'bill'> = {
     }),
   question: async (manager, { key, user, body }) => ({
     signedOff: key !== undefined && (await isApproved(manager, key, body, user)),
+    remitTo: await paidElsewhereByPaper(manager, key, body.vendor),
   }),
-  preview: async (manager, { key, body, books, command }) => {
+  preview: async (manager, { key, body, books, command, questioned }) => {
     const read = command && readBill(books, command);
     return {
       differences: (read?.differences ?? []).map(viewDifference(books.company.currency)),
       total: read ? formatAmount(read.total, body.currency) : null,
       approval: key === undefined ? '' : await approvalOfBody(manager, key, body),
+      asksPayee: questioned?.remitTo ?? null,
     };
   },
   alsoNeeds: ({ land }) => (land ? ['allocation'] : []),
@@ -213,6 +226,7 @@ export const bill: DocumentCommand<'bill'> = {
             UNION ALL SELECT b.order_id, b.document_id, b.amount FROM bill_line b) b ON b.order_id = o.id
       JOIN document d ON d.id = b.document_id WHERE o.id IN (?) AND ${stands('d.id')} ORDER BY d.id`,
   },
+  facts: payeeFacts,
   reference: 'document.vendor_number',
   labelOf: (row) => (row.is_tax ? message('document.tax') : text(row.item_name)),
   noteOf: decidedOf,
@@ -228,6 +242,27 @@ export const bill: DocumentCommand<'bill'> = {
          UNION ALL SELECT l.line_no, NULL, NULL, NULL, NULL, l.amount, 'disbursement', NULL, '', '', o.reference, '', '', o.id, o.number, l.line_no, 0 FROM bill_disbursement l JOIN document o ON o.id = l.of_id WHERE l.document_id = ?
          ORDER BY position`,
 };
+
+/** Whom it asked to be paid to, where that was not the vendor at its account on file, and what a second person said. */
+async function payeeFacts(manager: EntityManager, id: string): Promise<{ name: Message; value: Shown }[]> {
+  const [row] = (await manager.query(
+    `SELECT v.bank_account, ${ASKED_PAYEE}, u.name AS answered FROM document d JOIN vendor v ON v.id = d.vendor_id ${ASKS_PAYEE} LEFT JOIN document ad ON ad.id = ma.document_id
+       LEFT JOIN user_account u ON u.id = ad.entered_by WHERE d.id = ? AND m.document_id IS NOT NULL`,
+    [id],
+  )) as Row[];
+  if (!row) return [];
+  const to = paidToOf(row, text(row.bank_account));
+  const name = text(row.answered);
+  const asked = [text(row.asked_payee), text(row.asked_account)].filter(Boolean).join(', ');
+  const value =
+    row.payee_answer == null
+      ? message(to ? 'document.payee_waits' : 'document.payee_on_file', { asked })
+      : message(row.payee_answer === 'approved' ? 'document.payee_confirmed' : 'document.payee_refused', {
+          asked,
+          name,
+        });
+  return [{ name: message('approval.payee'), value }];
+}
 
 /** How the difference of a line was decided, whether it is ahead of the goods, and why. */
 function decidedOf(row: Row, baseCurrency: string): Shown[] {

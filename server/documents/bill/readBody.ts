@@ -1,11 +1,30 @@
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { BillCommand } from '@obolus/core/purchasing/bill/command';
+import { refusal } from '@obolus/core/state/refusal';
+import type { Elsewhere } from '../../bills/paidElsewhere.ts';
+import { problemOfAccount, problemOfBankCode } from '../../transfers/accountNumbers.ts';
 import type { Reader } from '../../asking/reader.ts';
 import type { Asking } from '../documentCommand.ts';
 import { dimensionsOf } from '../readParts.ts';
 
+/** Whom it asks to be paid to, as somebody typed it. */
+function typedPayee({ remitTo }: BodyOf<'bill'>, reader: Reader): Elsewhere | undefined {
+  if (!remitTo) return undefined;
+  const [payee, account, bankCode] = [remitTo.payee.trim(), remitTo.toAccount.trim(), remitTo.bankCode.trim()];
+  if (problemOfAccount(account)) reader.refusals.push(refusal('account_wrong', '/remitTo/toAccount'));
+  if (problemOfBankCode(bankCode)) reader.refusals.push(refusal('bank_code_wrong', '/remitTo/bankCode'));
+  return payee === '' && account === '' ? undefined : { payee, account, bankCode };
+}
+
+const remitToOf = (elsewhere: Elsewhere | undefined, user: string): Pick<BillCommand, 'remitTo'> =>
+  elsewhere ? { remitTo: { ...elsewhere, by: user } } : {};
+
 /** The body of a bill as the core's command; what cannot be read is left with the reader. */
-export const readBillBody = (body: BodyOf<'bill'>, reader: Reader, { signedOff }: Asking): BillCommand => ({
+export const readBillBody = (
+  body: BodyOf<'bill'>,
+  reader: Reader,
+  { signedOff, remitTo, user }: Asking,
+): BillCommand => ({
   kind: 'bill',
   vendor: reader.given(body.vendor, '/vendor'),
   reference: reader.given(body.reference, '/reference'),
@@ -46,6 +65,7 @@ export const readBillBody = (body: BodyOf<'bill'>, reader: Reader, { signedOff }
     recoverable: tax.recoverable,
     lines: tax.lines,
   })),
+  ...remitToOf(remitTo ?? typedPayee(body, reader), user),
   whole: {
     tax: body.whole?.tax,
     total: body.whole?.total && {

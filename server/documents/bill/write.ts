@@ -46,6 +46,15 @@ export function writeBill(command: BillCommand, names: ServerNames): BodyOf<'bil
       recoverable: tax.recoverable,
       ...(tax.lines === undefined ? {} : { lines: [...tax.lines] }),
     })),
+    ...(command.remitTo
+      ? {
+          remitTo: {
+            payee: command.remitTo.payee,
+            toAccount: command.remitTo.account,
+            bankCode: command.remitTo.bankCode,
+          },
+        }
+      : {}),
     whole: {
       ...(command.whole?.tax ? { tax: command.whole.tax } : {}),
       ...(command.whole?.total

@@ -44,9 +44,16 @@ export async function readPayables(reading: Reading, documents: readonly string[
     'SELECT b.document_id, b.line_no, b.order_id, b.order_line_no FROM bill_line b WHERE b.document_id IN (?) AND b.waits = 1 ORDER BY b.line_no',
     [documents],
   );
+  const elsewhere = await query(
+    reading,
+    'SELECT r.*, a.step FROM bill_remit_to r LEFT JOIN approval a ON a.bill_id = r.document_id WHERE r.document_id IN (?)',
+    [documents],
+  );
   return rows.map((row) => {
     const document = text(row.document_id);
+    const remitTo = elsewhere.find((one) => one.document_id === document);
     return {
+      ...(remitTo ? { remitTo: remitToOf(remitTo) } : {}),
       waitsFor: waiting
         .filter((line) => line.document_id === document)
         .map((line) => ({ line: idOf(line), of: idOf(line, 'order_id', 'order_line_no') })),
@@ -77,6 +84,14 @@ export async function readPayables(reading: Reading, documents: readonly string[
     };
   });
 }
+
+const remitToOf = (row: Row): Payable['remitTo'] => ({
+  payee: text(row.payee),
+  account: text(row.account),
+  bankCode: text(row.bank_code),
+  by: text(row.stated_by),
+  answer: (['approved', 'rejected'] as const).find((step) => step === row.step),
+});
 
 /** Prepayments with the payments that used them up, and the goods that came in at their rate. */
 export async function readPrepayments(reading: Reading, documents: readonly string[]): Promise<Prepayment[]> {

@@ -13,6 +13,8 @@ export const approvalFacts = {
       version_id: maybe(ref()),
       /** Of a payment run. */
       run_id: maybe(ref()),
+      /** Of a bill that asks to be paid elsewhere. */
+      bill_id: maybe(ref()),
       /** Of what is not posted. */
       request_id: maybe(ref()),
       asked_by: maybe(ref()),
@@ -23,7 +25,7 @@ export const approvalFacts = {
     },
     {
       indices: { approval_by_order: ['order_id'], approval_by_subject: ['subject', 'subject_id', 'seen'] },
-      unique: { approval_once: ['request_id'], approval_of_run_once: ['run_id'] },
+      unique: { approval_once: ['request_id'], approval_of_run_once: ['run_id'], approval_of_bill_once: ['bill_id'] },
     },
   ),
 };

@@ -75,6 +75,14 @@ export const bills = {
     { document_id: id(), line_no: line(), of_id: ref(), amount: figure() },
     { indices: { bill_disbursement_by_entry: ['of_id'] } },
   ),
+  /** Whom a bill asks to be paid to, where that is not the vendor at its account on file. */
+  billRemitTo: table('bill_remit_to', {
+    document_id: id(),
+    payee: text(140),
+    account: text(60),
+    bank_code: text(11),
+    stated_by: ref(),
+  }),
   payable: table('payable', { document_id: id(), amount: figure(), base_amount: figure() }),
   creditLine: table(
     'credit_line',

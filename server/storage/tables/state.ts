@@ -145,6 +145,8 @@ export const state = {
       again: { ...number(), default: 0 },
       content: maybe({ type: 'longblob' }),
       structured: maybe({ type: 'longblob' }),
+      /** Whom it asks to be paid to, as it says it: names, accounts. */
+      asks_payee: maybe(long()),
       state: text(10),
       says: { ...text(4000), default: '' },
       vendor_id: maybe(ref()),

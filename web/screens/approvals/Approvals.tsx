@@ -60,6 +60,7 @@ function Waiting({ one }: { one: ApprovalView }) {
       <Changes
         label={say('approvals.different', { title })}
         changes={changes.map((change) => ({ ...change, what: shown(change.what) }))}
+        {...(one.subject === 'remit-to' ? { was: say('approvals.on_file'), becomes: say('approvals.bill_asks') } : {})}
       />
       {mayAnswer && (
         <div className="pt-2">

@@ -22,6 +22,7 @@ import { DisputedLines } from './DisputedLines.tsx';
 import { type FurtherLine, isTax } from './further.ts';
 import { FurtherLines } from './FurtherLines.tsx';
 import { OntoGoods } from './OntoGoods.tsx';
+import { PaidElsewhere } from './PaidElsewhere.tsx';
 import { PaperBeside, useBeside } from './PaperBeside.tsx';
 import { PaperSays } from './PaperSays.tsx';
 import { TotalOfBill } from './TotalOfBill.tsx';
@@ -189,6 +190,7 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
               currency={body.currency}
             />
             <TotalOfBill {...{ body, change, total, refusals }} differences={preview?.differences ?? []} />
+            <PaidElsewhere {...{ body, change, refusals }} asked={preview?.asksPayee ?? null} />
           </fieldset>
           {beside && body.paper !== undefined && (
             <PaperBeside paper={body.paper} type={paper?.type ?? ''} name={paper?.name ?? ''} />

@@ -15,6 +15,7 @@ const item = (id: string, open: string, more: Partial<PayableView> = {}): Payabl
   discountDay: '',
   discount: '',
   waitsFor: '',
+  paidTo: null,
   ...more,
 });
 const TODAY = '2026-11-23';
@@ -35,11 +36,12 @@ describe('what is proposed to be paid', () => {
     });
   });
 
-  it('leaves out other currencies and what waits for goods, and takes credits against it', () => {
+  it('leaves out other currencies, what waits for goods or a second person, and takes credits against it', () => {
     const payables = [
       item('1', '100.00'),
       item('2', '50.00', { currency: 'USD' }),
       item('3', '70.00', { waitsFor: '5' }),
+      item('5', '80.00', { paidTo: { payee: 'Callow Factoring', account: 'X 1', isConfirmed: false } }),
       item('4', '-30.00', { kind: 'credit', due: '' }),
     ];
     expect(Object.keys(proposed(payables, 'EUR', TODAY))).toEqual(['1', '4']);

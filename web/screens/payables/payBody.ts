@@ -42,8 +42,10 @@ const SOON = 7;
 export function proposed(payables: readonly PayableView[], currency: string, on: string): PayBody['settled'] {
   const until = addDays(on, SOON);
   const own = payables.filter((payable) => payable.currency === currency);
-  const isDue = ({ due, date, discountDay, waitsFor }: PayableView) =>
-    waitsFor === '' && ((due || date) <= until || (discountDay !== '' && discountDay >= on && discountDay <= until));
+  const isDue = ({ due, date, discountDay, waitsFor, paidTo }: PayableView) =>
+    waitsFor === '' &&
+    paidTo?.isConfirmed !== false &&
+    ((due || date) <= until || (discountDay !== '' && discountDay >= on && discountDay <= until));
   const bills = own.filter((payable) => !isNegative(payable.open) && isDue(payable));
   const taken = bills.length === 0 ? [] : [...bills, ...own.filter(({ open }) => isNegative(open))];
   const settled = Object.fromEntries(taken.map((payable) => [payable.id, whole(payable, on)]));

@@ -178,6 +178,7 @@ function Payments({ run }: { run: RunView }) {
               </Link>
             </td>
             <td className="whitespace-nowrap">
+              {payment.payee !== payment.vendor.name && <b className="text-over">{payment.payee} </b>}
               {payment.account || <span className="text-over">{say('status.no-bank-account')}</span>}
               {payment.accountSince && run.state === 'waits' && (
                 <span className="text-over"> {say('paying.account_new', { day: { day: payment.accountSince } })}</span>

@@ -15,6 +15,7 @@ const item = (id: string, open: string, more: Partial<ProposedItem> = {}): Propo
   discountDay: '',
   discount: '',
   waitsFor: '',
+  paidTo: null,
   vendor: '1',
   held: '',
   run: '',
@@ -54,6 +55,19 @@ describe('what a run proposes', () => {
       item('7', '-5.00', { held: 'in-a-run' }),
     ];
     expect(Object.keys(proposedRun(items, TODAY, '2026-11-30'))).toEqual(['1', '2', '4']);
+  });
+
+  it('pays what goes to somebody else apart, without the vendor’s credits', () => {
+    const factor = { payee: 'Callow Factoring', account: 'X 1', isConfirmed: true };
+    const items = [
+      item('1', '100.00'),
+      item('2', '-30.00'),
+      item('3', '40.00', { paidTo: factor }),
+      item('4', '5.00', { paidTo: { ...factor, isConfirmed: false }, held: 'payee-unconfirmed' }),
+    ];
+    const paid = proposedRun(items, TODAY, '2026-11-30');
+    const run = runOf({ date: TODAY, account: '1', until: '2026-11-30', paid }, items);
+    expect(run?.payments.map(({ bills }) => bills.map(({ of }) => of))).toEqual([['1', '2'], ['3']]);
   });
 });
 

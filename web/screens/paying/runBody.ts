@@ -19,7 +19,9 @@ export interface RunBody {
   readonly sure?: string;
 }
 
-const groupOf = ({ vendor, currency }: ProposedItem): string => `${vendor} ${currency}`;
+/** What is paid together: what goes to one payee and account. What its credit memos make up for is the vendor's own. */
+const groupOf = ({ vendor, currency, paidTo }: ProposedItem): string =>
+  [vendor, currency, paidTo?.payee ?? '', paidTo?.account ?? ''].join(' ');
 
 /** What is due by a day, or loses its discount by then, and is held by nothing; credits of the same vendor and currency are taken against it. */
 export function proposedRun(items: readonly ProposedItem[], date: string, until: string): RunBody['paid'] {

@@ -48,7 +48,11 @@ export function Remark({ item, since }: { item: ProposedItem; since: string }) {
   if (item.held !== '') return <span className="dim">{heldWords(item)}</span>;
   return (
     <span className="text-over">
-      {[item.doubt && doubtWords(item.doubt), since !== '' && say('paying.account_new', { day: { day: since } })]
+      {[
+        item.paidTo && say('paying.goes_to', { to: item.paidTo.payee || item.paidTo.account }),
+        item.doubt && doubtWords(item.doubt),
+        since !== '' && say('paying.account_new', { day: { day: since } }),
+      ]
         .filter(Boolean)
         .join(' · ')}
     </span>

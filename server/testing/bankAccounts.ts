@@ -1,0 +1,25 @@
+import { randomUUID } from 'node:crypto';
+import { answer } from './answer.ts';
+import type { Client } from './client.ts';
+import type { TestServer } from './testServer.ts';
+
+/** Vendors get their bank accounts as everybody does: one asks, another approves. */
+export async function giveAccounts(
+  server: TestServer,
+  accounts: Readonly<Record<string, { readonly number: string; readonly bank?: string }>>,
+): Promise<void> {
+  const [sam, piet] = await Promise.all([server.as('administrator'), server.as('approver')]);
+  for (const [vendor, { number, bank = '' }] of Object.entries(accounts)) {
+    const fields = { bank_account: number, ...(bank === '' ? {} : { bank_code: bank }) };
+    await sam.call('PUT', `/api/registers/vendors/${vendor}`, { fields, seen: {} });
+    const reply = await answer(piet, `vendors/${vendor}/bank_account`, 'approved', { date: '2026-03-01' });
+    if (reply.status !== 201) throw new Error(JSON.stringify(reply.body));
+  }
+}
+
+/** The account that the company pays from. */
+export async function ownAccount(client: Client): Promise<string> {
+  const fields = { code: 'MAIN', name: 'Main account', account: '4000 1234 5678', bank_code: 'FERNUS33' };
+  const key = { 'Idempotency-Key': randomUUID() };
+  return String((await client.call('POST', '/api/registers/bank-accounts', { fields }, key)).body.id);
+}
