@@ -139,6 +139,7 @@ test('a bill that is to be paid to somebody else waits for a second person, and 
   await test.step('a run pays it there', async () => {
     await page.getByRole('link', { name: /^Payables/ }).click();
     await page.getByRole('link', { name: 'Payment runs' }).click();
+    await expect(page.getByRole('row', { name: /RN-1001/ })).toBeVisible();
     await page.keyboard.press('n');
     await expect(remark).toContainText('Goes to Callow Factoring');
     await expect(page.getByLabel('Pay of Millrace Turnery MT 3318')).toHaveValue('286.50');

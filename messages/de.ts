@@ -32,6 +32,8 @@ import { lists } from './de/lists.ts';
 import { order_paper } from './de/order_paper.ts';
 import { orders } from './de/orders.ts';
 import { paper } from './de/paper.ts';
+import { paper_value } from './de/paper_value.ts';
+import { papers } from './de/papers.ts';
 import { parts } from './de/parts.ts';
 import { payables } from './de/payables.ts';
 import { paying } from './de/paying.ts';
@@ -92,6 +94,8 @@ export const de: Catalogue = {
   ...order_paper,
   ...orders,
   ...paper,
+  ...paper_value,
+  ...papers,
   ...parts,
   ...payables,
   ...paying,

@@ -32,6 +32,8 @@ import { lists } from './en/lists.ts';
 import { order_paper } from './en/order_paper.ts';
 import { orders } from './en/orders.ts';
 import { paper } from './en/paper.ts';
+import { paper_value } from './en/paper_value.ts';
+import { papers } from './en/papers.ts';
 import { parts } from './en/parts.ts';
 import { payables } from './en/payables.ts';
 import { paying } from './en/paying.ts';
@@ -92,6 +94,8 @@ export const en = {
   ...order_paper,
   ...orders,
   ...paper,
+  ...paper_value,
+  ...papers,
   ...parts,
   ...payables,
   ...paying,

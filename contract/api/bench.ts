@@ -15,6 +15,7 @@ import { MAY_SECOND } from '../approvals.ts';
 import { ROLES } from '../roles.ts';
 import { ApprovalView } from '../views/approvals.ts';
 import { Paper } from '../views/documents.ts';
+import { ReadablePaper } from '../views/papers.ts';
 import { PostedReply } from '../commands.ts';
 import { endpoint } from '../endpoint.ts';
 import { byId, byKey, Done, firstOf, list } from './parts.ts';
@@ -63,6 +64,15 @@ export const benchEndpoints = {
     params: byKey,
     reply: Paper,
     produces: 'application/octet-stream',
+  }),
+  readableBill: endpoint({
+    method: 'get',
+    path: '/incoming-bills/:id/readable',
+    summary:
+      'All that stands in the paper of a bill, as people read it, where it is structured; what nobody understands is marked',
+    allow: [...KINDS.bill.mayPost, 'approver', 'auditor', 'administrator'],
+    params: byKey,
+    reply: ReadablePaper,
   }),
   assignPaper: endpoint({
     method: 'put',

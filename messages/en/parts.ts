@@ -40,4 +40,5 @@ export const parts = {
   'parts.not_in_warehouse': '{lots}: not in this warehouse.',
   'parts.lots_of': '{named} of {quantity}',
   'parts.per': 'a {unit}',
+  'parts.paper_of_bill': 'Paper of a bill',
 } as const;

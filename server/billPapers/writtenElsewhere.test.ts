@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { IncomingBill } from '@obolus/contract/views/bench';
+import type { ReadablePaper } from '@obolus/contract/views/papers';
 import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
 import type { Client } from '../testing/client.ts';
 import { writtenElsewhere } from '../testing/writtenElsewhere.ts';
@@ -49,12 +50,16 @@ const bill = (number: string) => ({
   gross: '1092',
 });
 
-const read = async (content: Buffer, name: string): Promise<{ taken: object; shown: IncomingBill }> => {
+const read = async (
+  content: Buffer,
+  name: string,
+): Promise<{ taken: object; shown: IncomingBill; page: ReadablePaper }> => {
   const id = randomUUID();
   const { body } = await ines.call('PUT', `/api/incoming-bills/${id}`, { name, content: content.toString('base64') });
   return {
     taken: (body.taken as object[])[0] ?? {},
     shown: (await ines.call('GET', `/api/incoming-bills/${id}`)).body as unknown as IncomingBill,
+    page: (await ines.call('GET', `/api/incoming-bills/${id}/readable`)).body as unknown as ReadablePaper,
   };
 };
 
@@ -75,7 +80,7 @@ describe('a bill that other software wrote', () => {
     ['CII', 'E-2', 'bill.xml'],
     ['Factur-X-EN16931', 'E-3', 'bill.pdf'],
   ] as const)('as %s is read whole and proposed for what came', async (format, number, name) => {
-    const { taken, shown } = await read(
+    const { taken, shown, page } = await read(
       await writtenElsewhere(format, bill(number), format.startsWith('Factur') ? await pdf() : undefined),
       name,
     );
@@ -87,6 +92,8 @@ describe('a bill that other software wrote', () => {
       total: '1092.00',
       type: name.endsWith('pdf') ? 'application/pdf' : 'application/xml',
     });
+    expect([page.number, page.type]).toEqual([number, shown.type]);
+    expect(page.parts.filter(({ section }) => section === 'lines')).toHaveLength(LINES.length);
     expect(shown.lines.map(({ covers, charge, certain }) => [covers, charge, certain])).toEqual([
       [[{ of: `${receipt}/1`, quantity: '10' }], '', true],
       [[{ of: `${receipt}/2`, quantity: '1' }], '', true],

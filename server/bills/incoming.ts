@@ -1,5 +1,6 @@
 import type { EntityManager } from 'typeorm';
 import type { api } from '@obolus/contract/api';
+import type { ReadablePaper } from '@obolus/contract/views/papers';
 import type { ReplyOf } from '@obolus/contract/endpoint';
 import { formatAmount, formatPrice, formatQuantity } from '@obolus/core/exact/amounts';
 import type { Proposal } from '@obolus/core/matching/propose';
@@ -9,6 +10,7 @@ import { baseCurrency } from '../setUp/baseCurrency.ts';
 import type { PaperLine } from '../billPapers/billPaper.ts';
 import { billedOf, coveredBy, coversOf } from './draftOfPaper.ts';
 import { readProposals } from './proposals.ts';
+import { readablePaper } from '../billPapers/readable.ts';
 import { readBill } from '../billPapers/readBill.ts';
 import { readSays } from '../storage/said.ts';
 
@@ -73,6 +75,17 @@ function viewOf(
     why: [...why],
     charge: (charge ?? '') as IncomingBill['lines'][number]['charge'],
   };
+}
+
+/** The paper of a bill as people read it. */
+export async function readReadable(manager: EntityManager, id: string): Promise<ReadablePaper> {
+  const [row] = (await manager.query(
+    'SELECT name, number, media_type, structured FROM incoming_paper WHERE id = ? AND content IS NOT NULL',
+    [id],
+  )) as { name: string; number: string; media_type: string; structured: Buffer | null }[];
+  if (!row) throw new RequestError(404, 'problem.no_such_paper');
+  const { name, number, media_type: type, structured } = row;
+  return { name, number, type, parts: structured ? readablePaper(structured) : [] };
 }
 
 /** A paper as it came: never as something that a browser would run. */

@@ -4,7 +4,7 @@ import type { DataSource } from 'typeorm';
 import type { BodyOf, DocumentKind } from '@obolus/contract/kinds/kinds';
 import type { Language } from '@obolus/messages/speaker';
 import { assessBills } from '../bills/agreed.ts';
-import { readIncomingBill } from '../bills/incoming.ts';
+import { readIncomingBill, readReadable } from '../bills/incoming.ts';
 import { takeBillIn } from '../bills/takeIn.ts';
 import { type Follower, withFollower } from '../asking/progress.ts';
 import { decideAhead } from '../commands/ahead.ts';
@@ -30,6 +30,7 @@ const TASKS = {
   assessBills,
   takeBillIn,
   incomingBill: ({ manager }: DataSource, id: string) => readIncomingBill(manager, id),
+  readableBill: ({ manager }: DataSource, id: string) => readReadable(manager, id),
   keepAdvice,
   readStatement: ({ manager }: DataSource, content: Buffer, shipment: string) =>
     readStatement({ manager }, content, shipment),

@@ -72,6 +72,7 @@ const SHOWN: Readonly<Record<string, Load>> = {
   'ledger/trial-balance': () => import('../screens/ledger/TrialBalance.tsx').then((module) => module.TrialBalance),
   'vendors/:vendor': () => import('../screens/vendor/Vendor.tsx').then((module) => module.Vendor),
   'items/:item': () => import('../screens/item/Item.tsx').then((module) => module.Item),
+  'papers/:paper': () => import('../screens/papers/PaperPage.tsx').then((module) => module.PaperPage),
   'documents/:id': () => import('../screens/documents/Document.tsx').then((module) => module.Document),
   'setup/people': () => import('../screens/setUp/People.tsx').then((module) => module.People),
   'setup/preferences': () => import('../screens/setUp/Preferences.tsx').then((module) => module.Preferences),

@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import type { CostExplained } from '@obolus/contract/views/stock';
 import { showDay, showFigure } from '../locale/figures.ts';
 import { say, shown } from '../locale/say.ts';
-import { PaperLink } from '../parts/PaperLink.tsx';
+import { PaperLink } from '../papers/PaperLink.tsx';
 import { Problem } from '../parts/Problem.tsx';
 import { Sheet } from '../parts/Sheet.tsx';
 import { server } from '../server/api.ts';

@@ -100,6 +100,7 @@ export const server = createApi({
       keepAdvice: write('keepAdvice', 'Advices'),
       takeBillIn: write('takeBillIn', 'Drafts', 'DraftCount'),
       incomingBill: read('incomingBill', 'Books'),
+      readableBill: read('readableBill', 'Books'),
       assignPaper: write('assignPaper', 'Drafts'),
       dropIncoming: write('dropIncoming', 'Drafts', 'DraftCount'),
       waitingBills: read('waitingBills', 'Drafts', 'Approvals', ...made('to-bill', 'billed-ahead')),

@@ -41,6 +41,7 @@ export function billRoutes(router: Router, context: Context): void {
     };
   });
   implement(router, context, api.incomingBill, ({ params }) => workers.run('incomingBill', params.id));
+  implement(router, context, api.readableBill, ({ params }) => workers.run('readableBill', params.id));
   implement(router, context, api.incomingPaper, ({ params }) => readIncomingPaper(source.manager, params.id));
   implement(router, context, api.assignPaper, async ({ params, body }) => {
     await assignPaper(source, params.id, body.vendor, today());

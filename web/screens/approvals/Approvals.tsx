@@ -7,7 +7,7 @@ import { useMe } from '../../server/me.ts';
 import { Cut } from '../../parts/Cut.tsx';
 import { showFigure, showInstant } from '../../locale/figures.ts';
 import { Head } from '../../parts/Head.tsx';
-import { PaperLink } from '../../parts/PaperLink.tsx';
+import { PaperLink } from '../../papers/PaperLink.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { DifferencesAsked } from './DifferencesAsked.tsx';
 import { say, shown } from '../../locale/say.ts';

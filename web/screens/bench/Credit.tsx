@@ -139,9 +139,7 @@ export function Credit({
             {paper.currentData && <Signal from={paper.currentData.total} to={total} atLeast={2} />}
           </UnderDoubleRule>
         </fieldset>
-        {beside && body.paper !== undefined && (
-          <PaperBeside paper={body.paper} type={paper.currentData?.type ?? ''} name={paper.currentData?.name ?? ''} />
-        )}
+        {beside && body.paper !== undefined && <PaperBeside paper={body.paper} name={paper.currentData?.name ?? ''} />}
       </div>
       <Footing
         entering={entering}

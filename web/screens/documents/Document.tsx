@@ -13,7 +13,7 @@ import type { NextStep } from '../../kinds/kind.ts';
 import { KINDS } from '../../kinds/kinds.ts';
 import { showFigure, showPrice } from '../../locale/figures.ts';
 import { Head } from '../../parts/Head.tsx';
-import { PaperLink } from '../../parts/PaperLink.tsx';
+import { PaperLink } from '../../papers/PaperLink.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { Again } from './Again.tsx';
 import { ReverseButton } from './ReverseButton.tsx';

@@ -1,0 +1,136 @@
+import type { PaperPart, PaperValue } from '@obolus/contract/views/papers';
+import type { EntryFields } from '@obolus/contract/registers/register';
+import { isDay } from '@obolus/core/exact/calendar';
+import { RequestError } from '../asking/failures.ts';
+import { childrenOf, readXml, textAt, type XmlNode } from '../papers/readXml.ts';
+import { unitOf } from '../papers/units.ts';
+import { CII } from './ciiVocabulary.ts';
+import { CII_COLUMNS, CII_SECTIONS, type Columns, type Sections, UBL_COLUMNS, UBL_SECTIONS } from './paperSections.ts';
+import { termOf } from './paperTerms.ts';
+import { UBL } from './ublVocabulary.ts';
+import { inWords, type Unread, unreadIn, type Vocabulary } from './vocabulary.ts';
+
+/** A format: what is understood of it, and where on the page its elements stand. */
+interface Format {
+  readonly vocabulary: Vocabulary;
+  readonly sections: Sections;
+  readonly columns: Columns;
+  /** Where its currency stands. */
+  readonly currencyAt: readonly string[];
+}
+const AS_UBL: Format = {
+  vocabulary: UBL,
+  sections: UBL_SECTIONS,
+  columns: UBL_COLUMNS,
+  currencyAt: ['DocumentCurrencyCode'],
+};
+const AS_CII: Format = {
+  vocabulary: CII,
+  sections: CII_SECTIONS,
+  columns: CII_COLUMNS,
+  currencyAt: ['SupplyChainTradeTransaction', 'ApplicableHeaderTradeSettlement', 'InvoiceCurrencyCode'],
+};
+
+/** Of a value so much is shown. */
+const MOST_SAID = 2000;
+
+/**
+ * A structured bill as people read it: every value that stands in it, part by part and with its name, those that nobody understands marked.
+ * Each line, allowance, tax and account is a part of its own.
+ * @throws RequestError where it is no bill, or XML that is not read at all
+ */
+export function readablePaper(content: Buffer): PaperPart[] {
+  if (content.subarray(0, 1).toString('latin1') === '[')
+    return partsOfRows(JSON.parse(content.toString('utf8')) as EntryFields[]);
+  const root = readXml(content);
+  const ubl = root.Invoice ?? root.CreditNote;
+  if (ubl !== undefined) return partsOf(ubl, AS_UBL);
+  if (root.CrossIndustryInvoice !== undefined) return partsOf(root.CrossIndustryInvoice, AS_CII);
+  throw new RequestError(422, 'paper.no_bill_xml');
+}
+
+function partsOf(root: XmlNode, { vocabulary, sections, columns, currencyAt }: Format): PaperPart[] {
+  const unread = unreadAt(unreadIn(root, vocabulary, textAt(root, ...currencyAt)));
+  const parts: PaperPart[] = [];
+  const begin = (section: PaperPart['section']): PaperPart => {
+    const part = { section, values: [] };
+    parts.push(part);
+    return part;
+  };
+  const look = (node: XmlNode, path: readonly string[], within: PaperPart): void => {
+    const at = path.join('/');
+    const section = sections[at];
+    const part = section === undefined ? within : begin(section);
+    const says = saidBy(node);
+    if (says !== '')
+      part.values.push({
+        label: termOf(path) ?? inWords(path),
+        ...shownAs(node, path.at(-1) ?? '', says),
+        column: columns[at] ?? '',
+        isUnderstood: !unread(path),
+      });
+    if (typeof node !== 'object') return;
+    for (const name of Object.keys(node))
+      if (!name.startsWith('@') && name !== '#text')
+        for (const child of childrenOf(node, name)) look(child, [...path, name], part);
+  };
+  look(root, [], begin('document'));
+  return parts.filter(({ values }) => values.length > 0);
+}
+
+/** Whether an element, or one that it stands in, is among those that nobody understands. */
+function unreadAt(unread: readonly Unread[]): (path: readonly string[]) => boolean {
+  const known = new Set(unread.map(({ path }) => path.join('/')));
+  return (path) => known.size > 0 && path.some((_, at) => known.has(path.slice(0, at + 1).join('/')));
+}
+
+/** What an element says by itself; of a file inside the paper, what it is called. */
+function saidBy(node: XmlNode): string {
+  if (typeof node === 'string') return node.trim();
+  const [file, type, text] = [node['@filename'], node['@mimeCode'], node['#text']];
+  for (const called of [file, type]) if (typeof called === 'string') return called;
+  return typeof text === 'string' ? text.trim() : '';
+}
+
+function shownAs(node: XmlNode, name: string, says: string): Pick<PaperValue, 'says' | 'as' | 'about'> {
+  const currency = typeof node === 'object' ? node['@currencyID'] : undefined;
+  const isFigure = /(?:Amount|Quantity|Percent|Numeric)$/.test(name) && /^-?\d+(?:\.\d+)?$/.test(says);
+  if (isFigure)
+    return {
+      says,
+      as: 'figure',
+      about: typeof currency === 'string' ? currency.slice(0, 3) : unitOf(node).slice(0, 40),
+    };
+  // As CII writes a day (UNTDID 2379, 102).
+  const day = /^(\d{4})(\d\d)(\d\d)$/.exec(says);
+  const written = name === 'DateTimeString' && day ? day.slice(1).join('-') : says;
+  return { says: written.slice(0, MOST_SAID), as: isDay(written) ? 'day' : 'text', about: '' };
+}
+
+const ROW_COLUMNS: Columns = {
+  description: 'item',
+  quantity: 'quantity',
+  price: 'price',
+  amount: 'amount',
+};
+/** What all rows of a bill say alike. */
+const OF_ALL = ['vendor', 'number', 'date', 'currency', 'kind', 'refers_to', 'total'];
+
+/** Rows of a stack, by the names of their columns. */
+function partsOfRows(rows: readonly EntryFields[]): PaperPart[] {
+  const value = (name: string, says: string): PaperValue => ({
+    label: name.replaceAll('_', ' '),
+    says: says.slice(0, MOST_SAID),
+    as: isDay(says) ? 'day' : 'text',
+    about: '',
+    column: ROW_COLUMNS[name] ?? '',
+    isUnderstood: true,
+  });
+  const valuesOf = (row: EntryFields, isWanted: (name: string) => boolean) =>
+    Object.entries(row).flatMap(([name, says]) => (says && isWanted(name) ? [value(name, says)] : []));
+  const [first = {}] = rows;
+  return [
+    { section: 'document', values: valuesOf(first, (name) => OF_ALL.includes(name)) },
+    ...rows.map((row): PaperPart => ({ section: 'lines', values: valuesOf(row, (name) => !OF_ALL.includes(name)) })),
+  ];
+}

@@ -1,0 +1,41 @@
+import { useState } from 'react';
+import { say } from '../locale/say.ts';
+import { Problem } from '../parts/Problem.tsx';
+import { server } from '../server/api.ts';
+import { addressOf, AsItCame } from './AsItCame.tsx';
+import { Readable } from './Readable.tsx';
+
+/** The paper of a bill: as it is read, where something of it is structured, and as it came. */
+export function Paper({ paper }: { paper: string }) {
+  const read = server.useReadableBillQuery({ params: { id: paper } });
+  const [asItCame, setAsItCame] = useState(false);
+  const [large, setLarge] = useState(false);
+  if (read.isError) return <Problem error={read.error} again={read.refetch} />;
+  if (!read.currentData) return <p className="dim">{say('parts.reading')}</p>;
+  const { name, type, parts } = read.currentData;
+  const isRead = parts.length > 0 && !asItCame;
+  const isDrawn = !isRead && (type === 'application/pdf' || type.startsWith('image/'));
+  return (
+    <>
+      <p className="flex flex-wrap justify-end gap-x-3 pb-1">
+        <span className="dim truncate grow" title={name}>
+          {name}
+        </span>
+        {isDrawn && (
+          <button type="button" className="act" onClick={() => setLarge(!large)}>
+            {large ? say('bench.smaller') : say('bench.larger')}
+          </button>
+        )}
+        {parts.length > 0 && (
+          <button type="button" className="act" onClick={() => setAsItCame(!asItCame)}>
+            {asItCame ? say('papers.as_read') : say('papers.as_it_came')}
+          </button>
+        )}
+        <a className="act" href={addressOf(paper)} target="_blank" rel="noreferrer">
+          {say('bench.by_itself')}
+        </a>
+      </p>
+      {isRead ? <Readable parts={parts} name={name} /> : <AsItCame {...{ paper, type, name, large }} />}
+    </>
+  );
+}
