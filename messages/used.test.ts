@@ -12,7 +12,7 @@ const FILES = ['web', 'server', 'contract', 'demo'].flatMap((part) => filesBelow
 
 /** Messages whose names are made from a code: what the code may be is checked by its type. */
 const FAMILIES =
-  /^(refusal|kind|choice|posting|purpose|component|role|charge|status|change|hit|register|imports|hint\.(over|short|limit)|word\.(bill_\w+|department|location|project)|problem\.\d+|paper\.(advice|doubt_type)|setUp\.state|orders\.estimate|paying\.(state|line|not|doubt)|bench\.rated|frame\.posting)([._]|$)/;
+  /^(refusal|kind|choice|posting|purpose|component|role|charge|status|change|hit|register|imports|hint\.(over|short|limit)|word\.(bill_\w+|department|location|project)|problem\.\d+|paper\.(advice|doubt_type)|setUp\.state|orders\.estimate|paying\.(state|line|not|doubt)|bench\.rated|frame\.posting|paper_value|papers\.section)([._]|$)/;
 
 describe('every message', () => {
   it('is said somewhere', () => {
