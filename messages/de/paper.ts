@@ -69,7 +69,7 @@ export const paper: Record<keyof typeof en, string> = {
   'paper.xml_doctype':
     'Das XML wurde nicht gelesen: es bringt eigene Definitionen mit (DOCTYPE), die nicht gelesen werden.',
   'paper.xml_too_deep': 'Das XML wurde nicht gelesen: seine Elemente liegen mehr als {most} tief ineinander.',
-  'paper.xml_broken': 'Das XML wurde nicht gelesen: {why} (Zeile {line}).',
+  'paper.xml_broken': 'Das XML wurde nicht gelesen: Es ist in Zeile {line} bei Zeichen {column} fehlerhaft.',
   'paper.xml_encoding': 'Das XML wurde nicht gelesen: es ist nicht das {encoding}, das es zu sein behauptet.',
   'paper.doubt_copy': 'Es bezeichnet sich als Kopie: Nachsehen, ob die Rechnung selbst schon da ist.',
   'paper.doubt_unread':
@@ -95,4 +95,7 @@ export const paper: Record<keyof typeof en, string> = {
   'paper.doubt_receipt_other':
     'Sie nennt den Wareneingang {receipt} mit Ware eines anderen Lieferanten: bitte ansehen.',
   'paper.doubt_receipt_billed': 'Sie nennt den Wareneingang {receipt}, der ganz berechnet ist: bitte ansehen.',
+  'paper.several_bills': 'In einer Datei sind {count} Rechnungen: einzeln angeben.',
+  'paper.pdf_several': 'Im PDF sind {count} verschiedene Rechnungen: {names}. Die richtige für sich angeben.',
+  'paper.pdf_without_bill': 'Das XML im PDF ist keine Rechnung.',
 };

@@ -65,7 +65,7 @@ export const paper = {
   'paper.xml_too_large': 'The XML was not read: it is larger than {most} MB.',
   'paper.xml_doctype': 'The XML was not read: it brings definitions of its own (DOCTYPE), which are not read.',
   'paper.xml_too_deep': 'The XML was not read: its elements lie more than {most} deep in each other.',
-  'paper.xml_broken': 'The XML was not read: {why} (line {line}).',
+  'paper.xml_broken': 'The XML was not read: it is broken in line {line}, at character {column}.',
   'paper.xml_encoding': 'The XML was not read: it is not the {encoding} that it says it is.',
   'paper.doubt_copy': 'It says that it is a copy: look whether the bill itself is here.',
   'paper.doubt_unread': '{count, plural, one {A value of it is} other {# values of it are}} not understood: {what}.',
@@ -88,4 +88,7 @@ export const paper = {
   'paper.doubt_receipt_unknown': 'It names receipt {receipt}, which is not known here: look at it.',
   'paper.doubt_receipt_other': 'It names receipt {receipt}, which is of another vendor’s goods: look at it.',
   'paper.doubt_receipt_billed': 'It names receipt {receipt}, of which all is billed: look at it.',
+  'paper.several_bills': 'There are {count} bills in one file: give them one by one.',
+  'paper.pdf_several': 'There are {count} different bills in the PDF: {names}. Give the right one by itself.',
+  'paper.pdf_without_bill': 'The XML in the PDF is no bill.',
 } as const;

@@ -59,7 +59,8 @@ export function paperOf(stated: Stated): BillPaper {
   const problems: Message[] = [];
   const reading: Reading = { currency: isCurrency(said.currency) ? said.currency : '', problems };
   if (said.number === '') problems.push(message('paper.no_number'));
-  if (!isDay(said.date)) problems.push(message('paper.no_day', { text: said.date }));
+  const date = withoutZone(said.date);
+  if (!isDay(date)) problems.push(message('paper.no_day', { text: said.date }));
   if (reading.currency === '') problems.push(message('paper.no_currency', { text: said.currency }));
   if (said.lines.length === 0) problems.push(message('paper.no_lines'));
   if (said.lines.length > MOST_LINES) problems.push(message('paper.too_many_lines', { most: MOST_LINES }));
@@ -84,7 +85,7 @@ export function paperOf(stated: Stated): BillPaper {
     kind: said.kind,
     number: said.number,
     vendor: said.vendor,
-    date: isDay(said.date) ? said.date : '',
+    date: isDay(date) ? date : '',
     currency: reading.currency,
     refersTo: said.refersTo,
     lines: net,
@@ -99,6 +100,10 @@ export function paperOf(stated: Stated): BillPaper {
         : (amountOf(said.total, { id: 'paper.figure_in_total' }, reading) ?? documentAmount(parts)),
   };
 }
+
+/** A day may say in which zone it is one, and what time it was (XML Schema, date and dateTime): it is that day all the same. */
+const withoutZone = (date: string): string =>
+  date.trim().replace(/^(\d{4}-\d\d-\d\d)(?:T[\d:.]+)?(?:Z|[+-]\d\d:\d\d)?$/, '$1');
 
 interface Reading {
   readonly currency: string;

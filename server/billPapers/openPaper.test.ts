@@ -1,4 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
+import PDFDocument from 'pdfkit';
 import { inEnglish } from '../testing/inEnglish.ts';
 import { openPaper } from './openPaper.ts';
 
@@ -6,6 +7,16 @@ const PNG = Buffer.from(
   'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
   'base64',
 );
+const pdfWith = async (files: readonly { name: string; content: string }[]): Promise<Buffer> => {
+  const document = new PDFDocument();
+  const parts: Buffer[] = [];
+  document.on('data', (part: Buffer) => parts.push(part));
+  const ended = new Promise((resolve) => document.on('end', resolve));
+  for (const { name, content } of files) document.file(Buffer.from(content), { name });
+  document.end();
+  await ended;
+  return Buffer.concat(parts);
+};
 const opened = async (name: string, content: string | Buffer) =>
   (await openPaper(name, Buffer.from(content))).map(({ type, structured, says }) => [
     type,
@@ -38,6 +49,24 @@ describe('a file', () => {
     expect(await opened('bill.pdf', '%PDF-1.7 and nothing more')).toEqual([
       ['application/pdf', false, expect.stringMatching(/cannot be looked into|no XML in the PDF/)],
     ]);
+  });
+
+  it('with a bill among other files has that bill; two different ones are said', async () => {
+    const bill = (number: string) => ({ name: `${number}.xml`, content: `<Invoice><ID>${number}</ID></Invoice>` });
+    const other = { name: 'settings.xml', content: '<Settings><Colour>red</Colour></Settings>' };
+    const read = async (files: readonly { name: string; content: string }[]) =>
+      (await openPaper('bill.pdf', await pdfWith(files))).map(({ structured, says }) => [
+        structured?.toString() ?? '',
+        inEnglish(says),
+      ]);
+    expect(await read([other, bill('A-1')])).toEqual([['<Invoice><ID>A-1</ID></Invoice>', '']]);
+    expect(await read([bill('A-1'), { ...bill('A-1'), name: 'again.xml' }])).toEqual([
+      ['<Invoice><ID>A-1</ID></Invoice>', ''],
+    ]);
+    expect(await read([bill('A-1'), bill('A-2')])).toEqual([
+      ['', 'There are 2 different bills in the PDF: A-1.xml and A-2.xml. Give the right one by itself.'],
+    ]);
+    expect(await read([other])).toEqual([['', 'The XML in the PDF is no bill.']]);
   });
 
   it('that is none of these, or too large, is refused', async () => {

@@ -1,6 +1,8 @@
 import { RequestError } from '../asking/failures.ts';
 import { mediaTypeOf } from '../papers/kept.ts';
 import { attachmentsOfPdf } from '../papers/pdfAttachments.ts';
+import { isXml } from '../papers/readXml.ts';
+import { isBill } from './billIn.ts';
 import { splitStack } from './readCsv.ts';
 import { type Message, message } from '@obolus/messages/message';
 
@@ -14,6 +16,8 @@ export interface OpenedPaper {
   /** Why nothing of it can be read; empty where something can. */
   readonly says: readonly Message[];
 }
+
+type Inside = NonNullable<Awaited<ReturnType<typeof attachmentsOfPdf>>>[number];
 
 const MOST_BYTES = 10_000_000;
 
@@ -33,9 +37,19 @@ export async function openPaper(name: string, content: Buffer): Promise<OpenedPa
 
 async function openPdf(name: string, content: Buffer): Promise<OpenedPaper> {
   const inside = await attachmentsOfPdf(content);
-  const structured = inside?.find((file) => isXml(file.content))?.content;
-  const says = structured ? [] : [message(inside === undefined ? 'paper.pdf_closed' : 'paper.pdf_without_xml')];
-  return { name, type: 'application/pdf', content, structured, says };
+  // The same file may be attached in two places.
+  const bills = (inside ?? []).filter(
+    ({ content: one }, at, all) => isBill(one) && all.findIndex((file) => file.content.equals(one)) === at,
+  );
+  const structured = bills.length === 1 ? bills[0]?.content : undefined;
+  return { name, type: 'application/pdf', content, structured, says: structured ? [] : [whyNotRead(inside, bills)] };
+}
+
+function whyNotRead(inside: readonly Inside[] | undefined, bills: readonly Inside[]): Message {
+  if (inside === undefined) return message('paper.pdf_closed');
+  if (bills.length > 1)
+    return message('paper.pdf_several', { count: bills.length, names: { list: bills.map(({ name }) => name) } });
+  return message(inside.some(({ content }) => isXml(content)) ? 'paper.pdf_without_bill' : 'paper.pdf_without_xml');
 }
 
 async function openStack(name: string, content: Buffer): Promise<OpenedPaper[]> {
@@ -52,8 +66,6 @@ async function openStack(name: string, content: Buffer): Promise<OpenedPaper[]> 
     };
   });
 }
-
-const isXml = (content: Buffer): boolean => /^\uFEFF?\s*</.test(content.subarray(0, 200).toString('utf8'));
 
 /** Text whose first line names what the columns of a stack are called. */
 const isTable = (content: Buffer): boolean =>

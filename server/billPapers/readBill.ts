@@ -1,6 +1,5 @@
 import type { EntryFields } from '@obolus/contract/registers/register';
-import { RequestError } from '../asking/failures.ts';
-import { readXml } from '../papers/readXml.ts';
+import { billIn } from './billIn.ts';
 import { paperOf, type BillPaper } from './billPaper.ts';
 import { fromCii } from './readCii.ts';
 import { fromRows } from './readCsv.ts';
@@ -13,9 +12,7 @@ import { fromUbl } from './readUbl.ts';
 export function readBill(content: Buffer, currency: string): BillPaper {
   if (content.subarray(0, 1).toString('latin1') === '[')
     return paperOf(fromRows(JSON.parse(content.toString('utf8')) as EntryFields[], currency));
-  const root = readXml(content);
-  if (root.Invoice !== undefined) return paperOf(fromUbl(root.Invoice, 'bill'));
-  if (root.CreditNote !== undefined) return paperOf(fromUbl(root.CreditNote, 'credit'));
-  if (root.CrossIndustryInvoice !== undefined) return paperOf(fromCii(root.CrossIndustryInvoice));
-  throw new RequestError(422, 'paper.no_bill_xml');
+  const { as, root } = billIn(content);
+  if (as === 'CrossIndustryInvoice') return paperOf(fromCii(root));
+  return paperOf(fromUbl(root, as === 'Invoice' ? 'bill' : 'credit'));
 }

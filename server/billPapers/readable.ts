@@ -1,9 +1,9 @@
 import type { PaperPart, PaperValue } from '@obolus/contract/views/papers';
 import type { EntryFields } from '@obolus/contract/registers/register';
 import { isDay } from '@obolus/core/exact/calendar';
-import { RequestError } from '../asking/failures.ts';
-import { childrenOf, readXml, textAt, type XmlNode } from '../papers/readXml.ts';
+import { childrenOf, textAt, type XmlNode } from '../papers/readXml.ts';
 import { unitOf } from '../papers/units.ts';
+import { billIn } from './billIn.ts';
 import { CII } from './ciiVocabulary.ts';
 import { CII_COLUMNS, CII_SECTIONS, type Columns, type Sections, UBL_COLUMNS, UBL_SECTIONS } from './paperSections.ts';
 import { termOf } from './paperTerms.ts';
@@ -42,11 +42,8 @@ const MOST_SAID = 2000;
 export function readablePaper(content: Buffer): PaperPart[] {
   if (content.subarray(0, 1).toString('latin1') === '[')
     return partsOfRows(JSON.parse(content.toString('utf8')) as EntryFields[]);
-  const root = readXml(content);
-  const ubl = root.Invoice ?? root.CreditNote;
-  if (ubl !== undefined) return partsOf(ubl, AS_UBL);
-  if (root.CrossIndustryInvoice !== undefined) return partsOf(root.CrossIndustryInvoice, AS_CII);
-  throw new RequestError(422, 'paper.no_bill_xml');
+  const { as, root } = billIn(content);
+  return partsOf(root, as === 'CrossIndustryInvoice' ? AS_CII : AS_UBL);
 }
 
 function partsOf(root: XmlNode, { vocabulary, sections, columns, currencyAt }: Format): PaperPart[] {

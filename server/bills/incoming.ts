@@ -12,6 +12,7 @@ import { billedOf, coveredBy, coversOf } from './draftOfPaper.ts';
 import { readProposals } from './proposals.ts';
 import { readablePaper } from '../billPapers/readable.ts';
 import { readBill } from '../billPapers/readBill.ts';
+import { encodingOf, isXml } from '../papers/readXml.ts';
 import { readSays } from '../storage/said.ts';
 
 type IncomingBill = ReplyOf<typeof api.incomingBill>;
@@ -103,5 +104,6 @@ export async function readIncomingPaper(
   }[];
   if (!row) throw new RequestError(404, 'problem.no_such_paper');
   const isShown = row.media_type === 'application/pdf' || row.media_type.startsWith('image/');
-  return { name: row.name, type: isShown ? row.media_type : 'text/plain; charset=utf-8', content: row.content };
+  const charset = isXml(row.content) ? encodingOf(row.content) : 'utf-8';
+  return { name: row.name, type: isShown ? row.media_type : `text/plain; charset=${charset}`, content: row.content };
 }

@@ -14,11 +14,12 @@ export type XmlNode = string | { readonly [name: string]: XmlNode | readonly Xml
  */
 export function readXml(content: Buffer): Readonly<Record<string, XmlNode>> {
   if (content.length > MOST_BYTES) throw notRead('paper.xml_too_large', { most: MOST_BYTES / 1_000_000 });
-  const text = decoded(content);
+  const text = xmlText(content);
   if (/<!\s*(?:DOCTYPE|ENTITY)/i.test(text)) throw notRead('paper.xml_doctype');
   if (depthOf(text) > DEEPEST) throw notRead('paper.xml_too_deep', { most: DEEPEST });
   const valid = XMLValidator.validate(text);
-  if (valid !== true) throw notRead('paper.xml_broken', { why: valid.err.msg, line: String(valid.err.line) });
+  if (valid !== true)
+    throw notRead('paper.xml_broken', { line: String(valid.err.line), column: String(valid.err.col) });
   const parser = new XMLParser({
     ignoreAttributes: false,
     attributeNamePrefix: '@',
@@ -28,18 +29,44 @@ export function readXml(content: Buffer): Readonly<Record<string, XmlNode>> {
     parseAttributeValue: false,
     ignoreDeclaration: true,
     ignorePiTags: true,
+    // References to characters by their number; names beyond XML's own five do not stand in it without a definition.
+    htmlEntities: true,
   });
   return parser.parse(text) as Record<string, XmlNode>;
 }
 
-function decoded(content: Buffer): string {
-  const declared =
-    /^<\?xml[^>]*encoding=["']([\w.:-]+)["']/.exec(content.subarray(0, 200).toString('latin1'))?.[1] ?? 'utf-8';
+/**
+ * XML as text: by the mark at its beginning, by zeros that only UTF-16 has there, by what it declares, else as UTF-8 (XML 1.0, appendix F).
+ * Blanks before its declaration are left out.
+ * @throws RequestError where it is not written in what it says
+ */
+export function xmlText(content: Buffer): string {
+  const encoding = encodingOf(content);
   try {
-    return new TextDecoder(declared, { fatal: true }).decode(content);
+    return new TextDecoder(encoding, { fatal: true }).decode(content).trimStart();
   } catch {
-    throw notRead('paper.xml_encoding', { encoding: declared });
+    throw notRead('paper.xml_encoding', { encoding });
   }
+}
+
+/** What a file begins with is looked at for its encoding. */
+const DECLARED_WITHIN = 400;
+
+/** What XML is written in, as far as it shows. */
+export function encodingOf(content: Buffer): string {
+  const [first, second] = content;
+  if ((first === 0xfe && second === 0xff) || (first === 0 && second === 0x3c)) return 'utf-16be';
+  if ((first === 0xff && second === 0xfe) || (first === 0x3c && second === 0)) return 'utf-16le';
+  const beginning = content.subarray(0, DECLARED_WITHIN).toString('latin1');
+  const declared = /^[^<]*<\?xml[^>]*?\sencoding\s*=\s*["']\s*([\w.:-]+)\s*["']/.exec(beginning)?.[1] ?? 'utf-8';
+  // Whatever says so in single bytes is not UTF-16.
+  return /^utf-?16/i.test(declared) ? 'utf-8' : declared;
+}
+
+/** Whether a file begins as XML does, however it is written. */
+export function isXml(content: Buffer): boolean {
+  const beginning = content.subarray(0, DECLARED_WITHIN);
+  return /^[\uFEFF\s]*</.test(new TextDecoder(encodingOf(content)).decode(beginning));
 }
 
 function depthOf(text: string): number {

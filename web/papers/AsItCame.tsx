@@ -68,7 +68,10 @@ function Text({ address }: { address: string }) {
   const [text, setText] = useState(say('parts.reading'));
   useEffect(() => {
     void fetch(address)
-      .then((reply) => reply.text())
+      .then(async (reply) => {
+        const [, charset = 'utf-8'] = /charset=([\w-]+)/.exec(reply.headers.get('content-type') ?? '') ?? [];
+        return new TextDecoder(charset).decode(await reply.arrayBuffer());
+      })
       .then(setText, () => setText(say('bench.not_shown')));
   }, [address]);
   return <pre>{text}</pre>;
