@@ -98,4 +98,8 @@ export const paper: Record<keyof typeof en, string> = {
   'paper.several_bills': 'In einer Datei sind {count} Rechnungen: einzeln angeben.',
   'paper.pdf_several': 'Im PDF sind {count} verschiedene Rechnungen: {names}. Die richtige für sich angeben.',
   'paper.pdf_without_bill': 'Das XML im PDF ist keine Rechnung.',
+  'paper.doubt_twin': '{number} wartet schon: {name}. Nur eine davon ist zu erfassen.',
+  'paper.doubt_slip_unknown': 'Er nennt den Lieferschein {slip}, der mit keinem Wareneingang dieses Lieferanten kam.',
+  'paper.doubt_earlier_unknown': 'Er bezieht sich auf Rechnung {bill}, die hier nicht bekannt ist.',
+  'paper.doubt_earlier': 'Er bezieht sich auf Rechnung {bill}, die schon erfasst ist: prüfen, ob er sie berichtigt.',
 };

@@ -91,4 +91,8 @@ export const paper = {
   'paper.several_bills': 'There are {count} bills in one file: give them one by one.',
   'paper.pdf_several': 'There are {count} different bills in the PDF: {names}. Give the right one by itself.',
   'paper.pdf_without_bill': 'The XML in the PDF is no bill.',
+  'paper.doubt_twin': '{number} waits already: {name}. Only one of them is to be entered.',
+  'paper.doubt_slip_unknown': 'It names the packing slip {slip}, which came with no receipt of this vendor.',
+  'paper.doubt_earlier_unknown': 'It refers to bill {bill}, which is not known here.',
+  'paper.doubt_earlier': 'It refers to bill {bill}, which is entered already: look at whether it corrects it.',
 } as const;

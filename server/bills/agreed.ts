@@ -173,7 +173,7 @@ async function doubtsOfPaper(
   if (!paper) return [];
   if (paper.structured === null) return [message('paper.only_looked_at')];
   const read = readBill(paper.structured, await baseCurrency(manager));
-  const doubts = await doubtsOf(manager, text(paper.vendor_id), read, today);
+  const doubts = await doubtsOf(manager, id, text(paper.vendor_id), read, today);
   const { lines, total, currency } = await readIncomingBill(manager, id);
   if (total !== preview.total)
     doubts.push(

@@ -4,12 +4,10 @@ import { formatAmount } from '@obolus/core/exact/amounts';
 import { decimalsOf } from '@obolus/core/exact/currencies';
 import { parseDecimal } from '@obolus/core/exact/decimal';
 import { text, type Row } from '../queries/figures.ts';
-import { isOpen } from '../queries/openOfOrder.ts';
-import { isTrue, stands } from '../storage/load/rows.ts';
 import type { SumName } from '../billPapers/addsUp.ts';
 import type { BillPaper } from '../billPapers/billPaper.ts';
 import { inWords } from '../billPapers/vocabulary.ts';
-import { readBillable } from './openLines.ts';
+import { doubtsOfReferences, doubtOfTwin } from './references.ts';
 import { folded, paidElsewhere } from './paidElsewhere.ts';
 import { type Message, message, type MessageId, type Value } from '@obolus/messages/message';
 
@@ -19,11 +17,12 @@ const CREDIT_NOTE = '381';
 const OLDEST_DAYS = 366;
 
 /**
- * All that speaks against posting a paper unseen, whatever its figures come to. A pro forma, a paper for somebody else, one that is paid in
+ * All that speaks against posting paper `id` unseen, whatever its figures come to. A pro forma, a paper for somebody else, one that is paid in
  * part, does not add up, or names an order which cannot be meant is looked at first.
  */
 export async function doubtsOf(
   manager: EntityManager,
+  id: string,
   vendor: string,
   paper: BillPaper,
   today: string,
@@ -37,8 +36,8 @@ export async function doubtsOf(
     doubtOfDay(paper, today),
     await doubtOfBuyer(manager, paper),
     ...(await doubtsOfPayee(manager, vendor, paper)),
-    await doubtOfOrders(manager, vendor, paper),
-    await doubtOfReceipts(manager, vendor, paper),
+    ...(await doubtsOfReferences(manager, vendor, paper)),
+    await doubtOfTwin(manager, id, vendor, paper),
   ];
   return doubts.filter((doubt) => doubt !== undefined);
 }
@@ -143,48 +142,4 @@ async function doubtsOfPayee(manager: EntityManager, vendor: string, { besides }
     ...(elsewhere?.payee ? [message('paper.doubt_payee', { payee: elsewhere.payee })] : []),
     ...(elsewhere?.account ? [message('paper.doubt_account', { account: elsewhere.account })] : []),
   ];
-}
-
-/** An order that a paper names is one of its vendor's, of which something can still be billed. */
-async function doubtOfOrders(
-  manager: EntityManager,
-  vendor: string,
-  { kind, lines, currency }: BillPaper,
-): Promise<Message | undefined> {
-  const named = [...new Set(lines.map(({ order }) => order.trim().replace(/\/\d+$/, '')).filter(Boolean))];
-  if (kind === 'credit' || named.length === 0) return undefined;
-  const rows: Row[] = await manager.query(
-    `SELECT d.number, d.vendor_id FROM document d WHERE d.kind = 'order' AND d.number IN (?) AND ${stands('d.id')}`,
-    [named],
-  );
-  const known = new Map(rows.map((row) => [folded(text(row.number)), text(row.vendor_id)]));
-  const unknown = named.find((number) => !known.has(folded(number)));
-  if (unknown !== undefined) return message('paper.doubt_order_unknown', { order: unknown });
-  const other = named.find((number) => known.get(folded(number)) !== vendor);
-  if (other !== undefined) return message('paper.doubt_order_other', { order: other });
-  const open = new Set((await readBillable(manager, vendor, currency)).map(({ order }) => folded(order)));
-  const billed = named.find((number) => !open.has(folded(number)));
-  return billed === undefined ? undefined : message('paper.doubt_order_billed', { order: billed });
-}
-
-/** A receipt of ours that a paper names is of goods of its vendor, of which something can still be billed. */
-async function doubtOfReceipts(
-  manager: EntityManager,
-  vendor: string,
-  { kind, besides: { receipts } }: BillPaper,
-): Promise<Message | undefined> {
-  if (receipts.length === 0) return undefined;
-  const rows: Row[] = await manager.query(
-    `SELECT d.number, d.vendor_id, EXISTS (SELECT 1 FROM open_item x WHERE x.line_document_id = d.id AND ${isOpen('to-bill')}) AS is_open
-     FROM document d WHERE d.kind = 'receipt' AND d.number IN (?) AND ${stands('d.id')}`,
-    [receipts],
-  );
-  const known = new Map(rows.map((row) => [folded(text(row.number)), row]));
-  const of = (number: string) => known.get(folded(number));
-  const unknown = receipts.find((number) => !of(number));
-  if (unknown !== undefined) return message('paper.doubt_receipt_unknown', { receipt: unknown });
-  const other = receipts.find((number) => text(of(number)?.vendor_id) !== vendor);
-  if (other !== undefined) return message('paper.doubt_receipt_other', { receipt: other });
-  const billed = kind === 'bill' ? receipts.find((number) => !isTrue(of(number)?.is_open)) : undefined;
-  return billed === undefined ? undefined : message('paper.doubt_receipt_billed', { receipt: billed });
 }

@@ -154,6 +154,13 @@ describe('what is no plain bill', () => {
     expect(await saying(names('GR-999999'))).toContain('receipt GR-999999, which is not known here');
     expect(await saying(names(theirs))).toContain(`receipt ${theirs}, which is of another vendor’s goods`);
     expect(await saying(`${names(ours)}<CopyIndicator>1</CopyIndicator>`)).not.toContain('receipt');
+    const slip = (named: string) => `<DespatchDocumentReference><ID>${named}</ID></DespatchDocumentReference>`;
+    expect(await saying(slip('PS-404'))).toContain('packing slip PS-404, which came with no receipt of this vendor');
+    const earlier = (named: string) =>
+      `<BillingReference><InvoiceDocumentReference><ID>${named}</ID></InvoiceDocumentReference></BillingReference>`;
+    expect(await saying(earlier('B-404'))).toContain('refers to bill B-404, which is not known here');
+    await ines.posted('bill', make.charge('B-405', '10', { vendor: '1' }));
+    expect(await saying(earlier('b 405'))).toContain('refers to bill b 405, which is entered already');
     // All of it is said, not the first alone.
     expect(await looked(ubl('D-19', number, { type: '325', date: '2027-01-05', more: withheld }))).toMatch(
       /its type is 325.*withholds tax of 10.*still to come/,
@@ -325,6 +332,23 @@ describe('a bill that is kept for later', () => {
     expect(await server.source.query("SELECT COUNT(*) AS n FROM document WHERE reference = 'P-1'")).toEqual([
       { n: '1' },
     ]);
+  });
+});
+
+describe('a bill that waits twice', () => {
+  it('is said at both, whatever they came as, and neither is posted unseen; one of them is enough', async () => {
+    const goods = await received('1', '17', '10');
+    const xml = ubl('TW-1', goods.number).replaceAll('>100<', '>170<').replaceAll('>100.00<', '>170.00<');
+    const seventeen = xml.replace('<InvoicedQuantity>10<', '<InvoicedQuantity>17<');
+    const one = (await take(seventeen, { name: 'tw.xml' })).taken[0]?.id ?? '';
+    expect((await assessed(one))?.says).not.toContain('waits already');
+    const other = await take(HEAD + rows('tw 1', goods.number, [{ item: 'YARN', quantity: '17', price: '10' }]));
+    const two = other.taken[0]?.id ?? '';
+    expect((await assessed(one))?.says).toContain('tw 1 waits already: bills.csv. Only one of them is to be entered.');
+    expect((await assessed(two))?.says).toContain('TW-1 waits already: tw.xml. Only one of them is to be entered.');
+    expect([(await posted(one)).posted, (await posted(two)).posted]).toEqual([null, null]);
+    await ines.call('DELETE', `/api/drafts/${two}`);
+    expect((await assessed(one))?.says).not.toContain('waits already');
   });
 });
 

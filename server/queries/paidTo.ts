@@ -1,11 +1,9 @@
 import { plainNumber } from '@obolus/core/paying/remitTo';
 import type { PayableView } from '@obolus/contract/views/payables';
-import { type Row, text } from './figures.ts';
-
-const plain = (column: string): string => `REGEXP_REPLACE(UPPER(${column}), '[^[:alnum:]]', '')`;
+import { PLAIN, type Row, text } from './figures.ts';
 
 /** SQL: what bill asks, `m`, is the account on file of vendor `v` by now. */
-const IS_OWN = `(m.account <> '' AND ${plain('m.account')} = ${plain('v.bank_account')})`;
+const IS_OWN = `(m.account <> '' AND ${PLAIN('m.account')} = ${PLAIN('v.bank_account')})`;
 
 /** SQL: bill `d` of vendor `v` asks to be paid elsewhere, and no second person said where it is paid to (`core/paying/remitTo`). */
 export const PAYEE_WAITS = `EXISTS (SELECT 1 FROM bill_remit_to m WHERE m.document_id = d.id AND NOT ${IS_OWN} AND NOT EXISTS (SELECT 1 FROM approval w WHERE w.bill_id = d.id))`;

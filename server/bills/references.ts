@@ -1,0 +1,117 @@
+import type { EntityManager } from 'typeorm';
+import { billNumberKey } from '@obolus/core/purchasing/billNumber';
+import { plainNumber } from '@obolus/core/paying/remitTo';
+import { type Message, message } from '@obolus/messages/message';
+import type { BillPaper } from '../billPapers/billPaper.ts';
+import { PLAIN, text, type Row } from '../queries/figures.ts';
+import { isOpen } from '../queries/openOfOrder.ts';
+import { isTrue, stands } from '../storage/load/rows.ts';
+import { readBillable } from './openLines.ts';
+import { folded } from './paidElsewhere.ts';
+
+/** What a paper refers to and cannot mean: what is unknown here, another vendor's, or billed already; and that it is about an earlier bill. */
+export async function doubtsOfReferences(manager: EntityManager, vendor: string, paper: BillPaper): Promise<Message[]> {
+  const doubts = [
+    await doubtOfOrders(manager, vendor, paper),
+    await doubtOfReceipts(manager, vendor, paper),
+    await doubtOfSlips(manager, vendor, paper),
+    await doubtOfEarlier(manager, vendor, paper),
+  ];
+  return doubts.filter((doubt) => doubt !== undefined);
+}
+
+/** Whether the same vendor's number waits already, whatever it came as: one of the two is enough. */
+export async function doubtOfTwin(
+  manager: EntityManager,
+  id: string,
+  vendor: string,
+  { kind, number }: BillPaper,
+): Promise<Message | undefined> {
+  const key = billNumberKey(number);
+  if (key === '') return undefined;
+  const waiting: Row[] = await manager.query(
+    `SELECT COALESCE(NULLIF(JSON_VALUE(d.body, '$.reference'), ''), p.number, '') AS number, COALESCE(NULLIF(p.name, ''), d.title) AS name
+     FROM draft d LEFT JOIN incoming_paper p ON p.id = d.id WHERE d.kind = ? AND d.id <> ? AND COALESCE(JSON_VALUE(d.body, '$.vendor'), p.vendor_id) = ? ORDER BY d.id`,
+    [kind, id, vendor],
+  );
+  const twin = waiting.find((row) => billNumberKey(text(row.number)) === key);
+  return twin && message('paper.doubt_twin', { number: text(twin.number), name: text(twin.name) });
+}
+
+/** An order that a paper names is one of its vendor's, of which something can still be billed. */
+async function doubtOfOrders(
+  manager: EntityManager,
+  vendor: string,
+  { kind, lines, currency }: BillPaper,
+): Promise<Message | undefined> {
+  const named = [...new Set(lines.map(({ order }) => order.trim().replace(/\/\d+$/, '')).filter(Boolean))];
+  if (kind === 'credit' || named.length === 0) return undefined;
+  const rows: Row[] = await manager.query(
+    `SELECT d.number, d.vendor_id FROM document d WHERE d.kind = 'order' AND d.number IN (?) AND ${stands('d.id')}`,
+    [named],
+  );
+  const known = new Map(rows.map((row) => [folded(text(row.number)), text(row.vendor_id)]));
+  const unknown = named.find((number) => !known.has(folded(number)));
+  if (unknown !== undefined) return message('paper.doubt_order_unknown', { order: unknown });
+  const other = named.find((number) => known.get(folded(number)) !== vendor);
+  if (other !== undefined) return message('paper.doubt_order_other', { order: other });
+  const open = new Set((await readBillable(manager, vendor, currency)).map(({ order }) => folded(order)));
+  const billed = named.find((number) => !open.has(folded(number)));
+  return billed === undefined ? undefined : message('paper.doubt_order_billed', { order: billed });
+}
+
+/** A receipt of ours that a paper names is of goods of its vendor, of which something can still be billed. */
+async function doubtOfReceipts(
+  manager: EntityManager,
+  vendor: string,
+  { kind, besides: { receipts } }: BillPaper,
+): Promise<Message | undefined> {
+  if (receipts.length === 0) return undefined;
+  const rows: Row[] = await manager.query(
+    `SELECT d.number, d.vendor_id, EXISTS (SELECT 1 FROM open_item x WHERE x.line_document_id = d.id AND ${isOpen('to-bill')}) AS is_open
+     FROM document d WHERE d.kind = 'receipt' AND d.number IN (?) AND ${stands('d.id')}`,
+    [receipts],
+  );
+  const known = new Map(rows.map((row) => [folded(text(row.number)), row]));
+  const of = (number: string) => known.get(folded(number));
+  const unknown = receipts.find((number) => !of(number));
+  if (unknown !== undefined) return message('paper.doubt_receipt_unknown', { receipt: unknown });
+  const other = receipts.find((number) => text(of(number)?.vendor_id) !== vendor);
+  if (other !== undefined) return message('paper.doubt_receipt_other', { receipt: other });
+  const billed = kind === 'bill' ? receipts.find((number) => !isTrue(of(number)?.is_open)) : undefined;
+  return billed === undefined ? undefined : message('paper.doubt_receipt_billed', { receipt: billed });
+}
+
+/** A packing slip that a paper names came with a receipt of its vendor, or is a shipment. */
+async function doubtOfSlips(
+  manager: EntityManager,
+  vendor: string,
+  { kind, lines }: BillPaper,
+): Promise<Message | undefined> {
+  const named = [...new Set(lines.map(({ slip }) => slip.trim()).filter((slip) => plainNumber(slip) !== ''))];
+  if (kind === 'credit' || named.length === 0) return undefined;
+  const keys = named.map(plainNumber);
+  const rows: Row[] = await manager.query(
+    `SELECT ${PLAIN('d.reference')} AS name FROM document d WHERE d.kind = 'receipt' AND d.vendor_id = ? AND ${stands('d.id')} AND ${PLAIN('d.reference')} IN (?)
+     UNION SELECT ${PLAIN('c.shipment')} FROM came_on c WHERE ${PLAIN('c.shipment')} IN (?) UNION SELECT ${PLAIN('s.number')} FROM shipment s WHERE ${PLAIN('s.number')} IN (?)`,
+    [vendor, keys, keys, keys],
+  );
+  const known = new Set(rows.map((row) => text(row.name)));
+  const unknown = named.find((slip) => !known.has(plainNumber(slip)));
+  return unknown === undefined ? undefined : message('paper.doubt_slip_unknown', { slip: unknown });
+}
+
+/** An earlier bill that a paper names is one of its vendor's; a bill that names one corrects it, or says it once more. */
+async function doubtOfEarlier(
+  manager: EntityManager,
+  vendor: string,
+  { kind, refersTo }: BillPaper,
+): Promise<Message | undefined> {
+  if (refersTo === '') return undefined;
+  const known: unknown[] = await manager.query('SELECT 1 FROM bill_number WHERE vendor_id = ? AND number_key = ?', [
+    vendor,
+    billNumberKey(refersTo),
+  ]);
+  if (known.length === 0) return message('paper.doubt_earlier_unknown', { bill: refersTo });
+  return kind === 'bill' ? message('paper.doubt_earlier', { bill: refersTo }) : undefined;
+}
