@@ -58,6 +58,9 @@ export const bill = kind({
   body: exactly({
     vendor: Party,
     terms: Terms,
+    due: Type.Optional(
+      Type.Union([Day, Type.Literal('')], { description: 'When it is due, where that is not by its terms' }),
+    ),
     reference: Text(60, 'The vendor’s number'),
     another: Another,
     date: Day,

@@ -51,6 +51,7 @@ export const company: Register = {
     { name: 'customs_debt', label: 'word.customs_debt', as: 'yes', hint: 'hint.customs_debt' },
     { name: 'duty_by_code', label: 'word.duty_by_code', as: 'yes', hint: 'hint.duty_by_code' },
     { name: 'discounts_to_goods', label: 'word.discounts_to_goods', as: 'yes', hint: 'hint.discounts_to_goods' },
+    { name: 'due_by_paper', label: 'word.due_by_paper', as: 'yes', hint: 'hint.due_by_paper' },
     {
       name: 'alike_within',
       label: 'word.alike_within',

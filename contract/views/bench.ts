@@ -57,6 +57,8 @@ export const IncomingBill = exactly({
   /** Which parts cannot be read, and why. */
   says: Says,
   number: Text(60),
+  /** When it says that it is due; empty where it says nothing, or several days. */
+  due: orEmpty(Day),
   currency: orEmpty(Currency),
   charges: Type.Array(exactly({ said: Text(200), amount: Amount })),
   tax: orEmpty(Amount),

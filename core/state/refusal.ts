@@ -10,6 +10,7 @@ export const REFUSAL_REASONS = [
   'date_in_closed_period',
   'date_before_cited',
   'due_before_ordered',
+  'due_before_billed',
   'item_and_expense',
   'standard_not_positive',
   'period_not_begun',

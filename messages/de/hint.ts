@@ -83,4 +83,6 @@ export const hint: Record<keyof typeof en, string> = {
     'Wo die Behörde einmal für alle Waren einer Nummer und eines Ursprungs rundet, nicht je Position',
   'hint.discounts_to_goods':
     'Der Teil verkaufter Ware geht in die Umsatzkosten; sonst sind Skonti Ertrag. Eine Zahlung kann es anders sagen.',
+  'hint.due_by_paper':
+    'Nennt ein Beleg einen Tag, tritt er an die Stelle der Bedingungen des Lieferanten; sonst wird er damit verglichen und gesagt, wo er ein anderer ist.',
 };

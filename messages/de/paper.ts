@@ -102,4 +102,6 @@ export const paper: Record<keyof typeof en, string> = {
   'paper.doubt_slip_unknown': 'Er nennt den Lieferschein {slip}, der mit keinem Wareneingang dieses Lieferanten kam.',
   'paper.doubt_earlier_unknown': 'Er bezieht sich auf Rechnung {bill}, die hier nicht bekannt ist.',
   'paper.doubt_earlier': 'Er bezieht sich auf Rechnung {bill}, die schon erfasst ist: prüfen, ob er sie berichtigt.',
+  'paper.doubt_due': 'Fällig ist laut Beleg am {paper}, nach den Bedingungen des Lieferanten am {terms}.',
+  'paper.doubt_instalments': 'Zu zahlen ist in Teilen, am {days}: Erfasst wird ein Fälligkeitstag.',
 };

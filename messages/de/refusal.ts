@@ -199,4 +199,5 @@ export const refusal: Record<keyof typeof en, string> = {
   'refusal.account_wrong':
     'Das ist keine Kontonummer: Eine IBAN hat Länge und Prüfziffern ihres Landes, andere haben 4 bis 34 Buchstaben und Ziffern.',
   'refusal.bank_code_wrong': 'Das ist keine Bankleitzahl: Ein BIC hat 8 oder 11 Buchstaben und Ziffern.',
+  'refusal.due_before_billed': 'Das kann nicht fällig sein, bevor es berechnet ist: {date} oder später wählen.',
 };

@@ -11,4 +11,5 @@ export const drafts = {
   'drafts.posted': '{number} is posted.',
   'drafts.named': '{kind}: {title}',
   'drafts.overtaken': 'What this browser kept of the draft was overtaken by a later one, which is shown.',
+  'drafts.due_by_paper': 'As the paper says, {day}',
 } as const;

@@ -76,4 +76,6 @@ export const hint = {
   'hint.duty_by_code': 'Where the authority rounds once for all goods of a code and origin, not for each line',
   'hint.discounts_to_goods':
     'Of sold goods their part goes to cost of goods; else discounts are income. A payment may say otherwise.',
+  'hint.due_by_paper':
+    'A paper that names one day takes the place of the vendor’s terms; else its day is compared with them, and said where it is another.',
 } as const;

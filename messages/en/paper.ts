@@ -95,4 +95,6 @@ export const paper = {
   'paper.doubt_slip_unknown': 'It names the packing slip {slip}, which came with no receipt of this vendor.',
   'paper.doubt_earlier_unknown': 'It refers to bill {bill}, which is not known here.',
   'paper.doubt_earlier': 'It refers to bill {bill}, which is entered already: look at whether it corrects it.',
+  'paper.doubt_due': 'It is due on {paper} by the paper, and on {terms} by the vendor’s terms.',
+  'paper.doubt_instalments': 'It is to be paid in parts, on {days}: it is entered with one day on which it is due.',
 } as const;

@@ -183,4 +183,5 @@ export const refusal = {
   'refusal.account_wrong':
     'This is no account number: an IBAN has the length and check digits of its country, others 4 to 34 letters and digits.',
   'refusal.bank_code_wrong': 'This is no bank’s code: a BIC has 8 or 11 letters and digits.',
+  'refusal.due_before_billed': 'That cannot be due before it was billed: choose {date} or later.',
 } as const;

@@ -178,4 +178,5 @@ export const word = {
   'word.customs_debt': 'Customs entries carry the debt',
   'word.duty_by_code': 'Round duty by code and origin',
   'word.discounts_to_goods': 'Discounts taken lower the cost of the goods',
+  'word.due_by_paper': 'Bills are due as their papers say',
 } as const;

@@ -28,6 +28,8 @@ export interface BillPaper {
   readonly vendor: readonly string[];
   /** Empty where it cannot be read. */
   readonly date: string;
+  /** Days on which it, or a part of it, is due; none where it does not say. */
+  readonly dues: readonly string[];
   readonly currency: string;
   /** Of a credit memo: the bill that it is for. */
   readonly refersTo: string;
@@ -59,8 +61,8 @@ export function paperOf(stated: Stated): BillPaper {
   const problems: Message[] = [];
   const reading: Reading = { currency: isCurrency(said.currency) ? said.currency : '', problems };
   if (said.number === '') problems.push(message('paper.no_number'));
-  const date = withoutZone(said.date);
-  if (!isDay(date)) problems.push(message('paper.no_day', { text: said.date }));
+  const date = dayIn(said.date);
+  if (date === '') problems.push(message('paper.no_day', { text: said.date }));
   if (reading.currency === '') problems.push(message('paper.no_currency', { text: said.currency }));
   if (said.lines.length === 0) problems.push(message('paper.no_lines'));
   if (said.lines.length > MOST_LINES) problems.push(message('paper.too_many_lines', { most: MOST_LINES }));
@@ -85,7 +87,8 @@ export function paperOf(stated: Stated): BillPaper {
     kind: said.kind,
     number: said.number,
     vendor: said.vendor,
-    date: isDay(date) ? date : '',
+    date,
+    dues: [...new Set(said.besides.dues.map(dayIn).filter(Boolean))].sort(),
     currency: reading.currency,
     refersTo: said.refersTo,
     lines: net,
@@ -101,9 +104,17 @@ export function paperOf(stated: Stated): BillPaper {
   };
 }
 
-/** A day may say in which zone it is one, and what time it was (XML Schema, date and dateTime): it is that day all the same. */
-const withoutZone = (date: string): string =>
-  date.trim().replace(/^(\d{4}-\d\d-\d\d)(?:T[\d:.]+)?(?:Z|[+-]\d\d:\d\d)?$/, '$1');
+/**
+ * A day as papers write it: it may say in which zone it is one and what time it was (XML Schema, date and dateTime), or be eight figures
+ * (UNTDID 2379, 102). Empty for what is none.
+ */
+function dayIn(text: string): string {
+  const day = text
+    .trim()
+    .replace(/^(\d{4}-\d\d-\d\d)(?:T[\d:.]+)?(?:Z|[+-]\d\d:\d\d)?$/, '$1')
+    .replace(/^(\d{4})(\d\d)(\d\d)$/, '$1-$2-$3');
+  return isDay(day) ? day : '';
+}
 
 interface Reading {
   readonly currency: string;

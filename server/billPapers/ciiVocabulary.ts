@@ -119,7 +119,7 @@ export const CII: Vocabulary = {
         Reason: TEXT,
         CategoryTradeTax: several(WHOLE),
       }),
-      // The company's own terms say when it is due.
+      // Compared with the vendor's terms: when it is due.
       SpecifiedTradePaymentTerms: several(WHOLE),
       SpecifiedTradeSettlementHeaderMonetarySummation: {
         LineTotalAmount: TEXT,

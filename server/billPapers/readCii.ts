@@ -26,10 +26,7 @@ export function fromCii(root: XmlNode): Stated {
     kind: CREDITS.includes(textAt(root, 'ExchangedDocument', 'TypeCode')) ? 'credit' : 'bill',
     refersTo: textAt(settled, 'InvoiceReferencedDocument', 'IssuerAssignedID'),
     number: textAt(root, 'ExchangedDocument', 'ID'),
-    date: textAt(root, 'ExchangedDocument', 'IssueDateTime', 'DateTimeString').replace(
-      /^(\d{4})(\d\d)(\d\d)$/,
-      '$1-$2-$3',
-    ),
+    date: textAt(root, 'ExchangedDocument', 'IssueDateTime', 'DateTimeString'),
     currency,
     vendor: [
       textAt(seller, 'Name'),
@@ -104,6 +101,9 @@ export function fromCii(root: XmlNode): Stated {
           bankCode: textAt(means, 'PayeeSpecifiedCreditorFinancialInstitution', 'BICID'),
         }))
         .filter(({ account }) => account !== ''),
+      dues: childrenOf(settled, 'SpecifiedTradePaymentTerms')
+        .map((terms) => textAt(terms, 'DueDateDateTime', 'DateTimeString'))
+        .filter(Boolean),
       receipts: [
         childAt(trade, 'ApplicableHeaderTradeDelivery'),
         ...childrenOf(trade, 'IncludedSupplyChainTradeLineItem').map((line) =>

@@ -71,6 +71,11 @@ export function fromUbl(root: XmlNode, kind: Stated['kind']): Stated {
           bankCode: textAt(means, 'PayeeFinancialAccount', 'FinancialInstitutionBranch', 'ID'),
         }))
         .filter(({ account }) => account !== ''),
+      dues: [
+        textAt(root, 'DueDate'),
+        ...childrenOf(root, 'PaymentMeans').map((means) => textAt(means, 'PaymentDueDate')),
+        ...childrenOf(root, 'PaymentTerms').map((terms) => textAt(terms, 'PaymentDueDate')),
+      ].filter(Boolean),
       receipts: [
         ...childrenOf(root, 'ReceiptDocumentReference').map((named) => textAt(named, 'ID')),
         ...childrenOf(root, lineName)

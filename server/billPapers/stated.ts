@@ -67,6 +67,8 @@ export interface Besides {
   readonly payee: readonly string[];
   /** Bank accounts that it is to be paid to. */
   readonly accounts: readonly StatedAccount[];
+  /** Days on which it, or a part of it, is due, as it writes them (BT-9). */
+  readonly dues: readonly string[];
   /** Receipts of ours that it names, as a whole or line by line. */
   readonly receipts: readonly string[];
   /** What of it nobody understands, each with where it stands. */
@@ -83,6 +85,7 @@ export const PLAIN: Besides = {
   copy: '',
   payee: [],
   accounts: [],
+  dues: [],
   receipts: [],
   unread: [],
 };

@@ -66,7 +66,7 @@ export const UBL: Vocabulary = {
   UUID: TEXT,
   IssueDate: TEXT,
   IssueTime: TEXT,
-  // The company's own terms say when it is due.
+  // Compared with the vendor's terms: when it is due.
   DueDate: TEXT,
   InvoiceTypeCode: TEXT,
   CreditNoteTypeCode: TEXT,

@@ -7,6 +7,7 @@ import { text, type Row } from '../queries/figures.ts';
 import type { SumName } from '../billPapers/addsUp.ts';
 import type { BillPaper } from '../billPapers/billPaper.ts';
 import { inWords } from '../billPapers/vocabulary.ts';
+import { dueSaidBy } from './dueByPaper.ts';
 import { doubtsOfReferences, doubtOfTwin } from './references.ts';
 import { folded, paidElsewhere } from './paidElsewhere.ts';
 import { type Message, message, type MessageId, type Value } from '@obolus/messages/message';
@@ -36,6 +37,7 @@ export async function doubtsOf(
     doubtOfDay(paper, today),
     await doubtOfBuyer(manager, paper),
     ...(await doubtsOfPayee(manager, vendor, paper)),
+    await doubtOfDue(manager, vendor, paper),
     ...(await doubtsOfReferences(manager, vendor, paper)),
     await doubtOfTwin(manager, id, vendor, paper),
   ];
@@ -142,4 +144,15 @@ async function doubtsOfPayee(manager: EntityManager, vendor: string, { besides }
     ...(elsewhere?.payee ? [message('paper.doubt_payee', { payee: elsewhere.payee })] : []),
     ...(elsewhere?.account ? [message('paper.doubt_account', { account: elsewhere.account })] : []),
   ];
+}
+
+/** It is due by its vendor's terms, or the company takes what papers say; and in one sum. */
+async function doubtOfDue(manager: EntityManager, vendor: string, paper: BillPaper): Promise<Message | undefined> {
+  if (paper.kind === 'credit') return undefined;
+  const { dues } = paper;
+  if (dues.length > 1) return message('paper.doubt_instalments', { days: { list: dues.map((day) => ({ day })) } });
+  const due = await dueSaidBy(manager, vendor, paper);
+  return due && !due.isTaken
+    ? message('paper.doubt_due', { paper: { day: due.paper }, terms: { day: due.terms } })
+    : undefined;
 }

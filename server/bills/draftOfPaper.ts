@@ -46,6 +46,8 @@ interface Known {
   readonly levels: ReadonlyMap<string, readonly TaxLevel[]>;
   /** What the vendor's bills are usually for, where they are for no goods; empty for nothing. */
   readonly usualExpense: string;
+  /** When it is due, where the paper decides that and it is not by its terms; empty where the terms say. */
+  readonly due: string;
   /** Goods elsewhere that its charges go onto, where the paper names them. */
   readonly onto?: OntoNamed | undefined;
 }
@@ -69,7 +71,13 @@ export function draftOfBill(
   const charges = chargesOf(paper, proposals);
   const expenses = expensesOf(paper, proposals, known.usualExpense);
   const taxes = taxesOfPaper(paper, covered, known.levels);
-  const header = { vendor, reference: paper.number.slice(0, 60), date: paper.date, currency: paper.currency };
+  const header = {
+    vendor,
+    reference: paper.number.slice(0, 60),
+    date: paper.date,
+    currency: paper.currency,
+    ...(known.due === '' ? {} : { due: known.due }),
+  };
   const asked = paper.currency === '' ? '' : money(paper.total);
   const further: Further[] = [
     ...charges.map(([what, amount]) => ({ what, about: '', amount: money(amount) })),

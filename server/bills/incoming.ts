@@ -34,6 +34,7 @@ export async function readIncomingBill(manager: EntityManager, id: string): Prom
   const nothing = {
     number: text(row.number),
     currency: '',
+    due: '',
     tax: '',
     total: '',
     charges: [],
@@ -49,6 +50,7 @@ export async function readIncomingBill(manager: EntityManager, id: string): Prom
   return {
     ...about,
     number: paper.number.slice(0, 60),
+    due: paper.dues.length === 1 ? (paper.dues[0] ?? '') : '',
     currency: paper.currency,
     tax: money(paper.tax),
     total: money(paper.total),

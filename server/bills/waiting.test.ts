@@ -335,6 +335,45 @@ describe('a bill that is kept for later', () => {
   });
 });
 
+describe('when a bill is due', () => {
+  const due = (...days: readonly string[]) =>
+    days.map((day) => `<PaymentTerms><PaymentDueDate>${day}</PaymentDueDate></PaymentTerms>`).join('');
+  const quantity = (xml: string, units: string) =>
+    xml
+      .replaceAll('>100<', `>${units}0<`)
+      .replaceAll('>100.00<', `>${units}0.00<`)
+      .replace('<InvoicedQuantity>10<', `<InvoicedQuantity>${units}<`);
+
+  it('is as its vendor’s terms say; where its paper says another day, that is said, or taken as the company has it', async () => {
+    const goods = await received('1', '23', '10');
+    const said = quantity(ubl('DU-1', goods.number, { more: due('2026-04-01+01:00') }), '23');
+    const id = (await take(said, { name: 'due.xml' })).taken[0]?.id ?? '';
+    expect((await assessed(id))?.says).toMatch(
+      /^It is due on Apr 1, 2026 by the paper, and on .+ by the vendor’s terms\.$/,
+    );
+    expect((await ines.call('GET', `/api/incoming-bills/${id}`)).body.due).toBe('2026-04-01');
+    await server.source.query('UPDATE company SET due_by_paper = 1');
+    expect((await assessed(id))?.standing).toBe('agrees');
+    const { posted: bill } = await posted(id);
+    expect(await server.source.query('SELECT due_day FROM document WHERE id = ?', [bill?.id])).toEqual([
+      { due_day: '2026-04-01' },
+    ]);
+    await server.source.query('UPDATE company SET due_by_paper = 0');
+  });
+
+  it('is not before it was billed; in parts it is looked at', async () => {
+    const early = make.charge('DU-2', '10', { due: '2026-02-01' });
+    expect((await ines.post('bill', early)).body.errors).toMatchObject([{ reason: 'due_before_billed', at: '/due' }]);
+    const never = make.charge('DU-2', '10', { due: '2026-02-31' });
+    expect((await ines.post('bill', never)).body.errors).toMatchObject([{ reason: 'date_impossible', at: '/due' }]);
+    const goods = await received('1', '29', '10');
+    const parts = quantity(ubl('DU-3', goods.number, { more: due('2026-05-01', '2026-04-01', '2026-04-01') }), '29');
+    const id = (await take(parts, { name: 'parts.xml' })).taken[0]?.id ?? '';
+    expect((await assessed(id))?.says).toContain('paid in parts, on Apr 1, 2026 and May 1, 2026');
+    await ines.call('DELETE', `/api/drafts/${id}`);
+  });
+});
+
 describe('a bill that waits twice', () => {
   it('is said at both, whatever they came as, and neither is posted unseen; one of them is enough', async () => {
     const goods = await received('1', '17', '10');

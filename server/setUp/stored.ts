@@ -227,6 +227,7 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
       customs_debt: either('customs_debt', 'yes'),
       duty_by_code: either('duty_by_code', 'yes'),
       discounts_to_goods: either('discounts_to_goods', 'yes'),
+      due_by_paper: either('due_by_paper', 'yes'),
       alike_within: figure('alike_within', 0),
       write_off_limit: figure('write_off_limit', AMOUNT_PLACES),
       over: said('over_tolerance', PERCENT_PLACES),

@@ -26,6 +26,7 @@ import { RunDoubts1820000000000 } from './migrations/1820000000000-runDoubts.ts'
 import { VendorStatements1819000000000 } from './migrations/1819000000000-vendorStatements.ts';
 import { DiscountsToGoods1822000000000 } from './migrations/1822000000000-discountsToGoods.ts';
 import { PaidElsewhere1824000000000 } from './migrations/1824000000000-paidElsewhere.ts';
+import { DueByPaper1825000000000 } from './migrations/1825000000000-dueByPaper.ts';
 import { PoolVersions1823000000000 } from './migrations/1823000000000-poolVersions.ts';
 import { ShipmentGoods1821000000000 } from './migrations/1821000000000-shipmentGoods.ts';
 import { Unusual1807000000000 } from './migrations/1807000000000-unusual.ts';
@@ -81,6 +82,7 @@ export function dataSource(database: DatabaseConfig, account: Account, connectio
       DiscountsToGoods1822000000000,
       PoolVersions1823000000000,
       PaidElsewhere1824000000000,
+      DueByPaper1825000000000,
     ],
     migrationsTableName: 'migrations',
     synchronize: false,

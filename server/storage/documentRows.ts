@@ -12,6 +12,8 @@ export interface DocumentHeader {
   readonly isOwed?: true;
   /** Terms of payment, where they are not the vendor's usual ones. */
   readonly terms?: string;
+  /** When it is due, where that is not by its terms. */
+  readonly due?: string;
 }
 
 /** A table and rows for it, all of the same columns. */

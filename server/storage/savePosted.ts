@@ -209,7 +209,7 @@ function documentRow(
     currency,
     rate: rateOn(books, currency, document.date) ?? ONE_TO_ONE,
     reference: header.reference ?? '',
-    due_day: header.isOwed ? dueDay(terms, document.date) : null,
+    due_day: header.isOwed ? (header.due ?? dueDay(terms, document.date)) : null,
     discount_day: (header.isOwed && discountDay(terms, document.date)) || null,
     discount: (header.isOwed && terms.discount?.part) || null,
     note: header.note ?? '',

@@ -90,33 +90,46 @@ export function useTermsOf(terms: string | undefined, vendor: string): TermsView
   return known.data?.rows.find((entry) => entry.id === id);
 }
 
+/** The choice of the day that a paper says, beside the terms that are set up. */
+const AS_PAPER = 'paper';
+
 /** Terms of payment; the vendor's while no others are chosen, and the day on which a bill of the document's date would be due. */
 export function TermsField({
   body,
   change,
   refusals,
+  paperDue = '',
 }: Omit<Entered<'date' | 'vendor'>, 'name' | 'change'> & {
-  body: { terms?: string };
-  change: (to: { terms: string }) => void;
+  body: { terms?: string; due?: string };
+  change: (to: { terms: string; due?: string }) => void;
+  /** When its paper says that it is due. */
+  paperDue?: string;
 }) {
   const known = server.useTermsQuery();
   const held = useTermsOf(body.terms, body.vendor);
   const usual = useTermsOf(undefined, body.vendor);
-  const options = (known.data?.rows ?? []).map(({ id, name }) => [id, name] as const);
+  const byTerms = held && isDay(body.date) ? dueDay(held, body.date) : '';
+  const due = body.due || byTerms;
+  const said = body.due || paperDue;
+  const options = [
+    ['', usual ? say('drafts.terms_usual', { name: usual.name }) : say('drafts.usual')] as const,
+    ...(known.data?.rows ?? []).map(({ id, name }) => [id, name] as const),
+    ...(said && (body.due || said !== byTerms)
+      ? [[AS_PAPER, say('drafts.due_by_paper', { day: { day: said } })] as const]
+      : []),
+  ];
   return (
-    <Field
-      name={
-        held && isDay(body.date)
-          ? say('drafts.terms_due', { day: { day: dueDay(held, body.date) } })
-          : say('word.terms')
-      }
-    >
+    <Field name={due ? say('drafts.terms_due', { day: { day: due } }) : say('word.terms')}>
       <Choice
         label={say('word.terms')}
-        value={body.terms ?? ''}
-        options={[['', usual ? say('drafts.terms_usual', { name: usual.name }) : say('drafts.usual')], ...options]}
-        wrong={wrongAt(refusals, '/terms')}
-        onChange={(terms) => change({ terms })}
+        value={body.due ? AS_PAPER : (body.terms ?? '')}
+        options={options}
+        wrong={wrongAt(refusals, '/terms') ?? wrongAt(refusals, '/due')}
+        onChange={(terms) =>
+          change(
+            terms === AS_PAPER ? { terms: body.terms ?? '', due: said } : { terms, ...(body.due ? { due: '' } : {}) },
+          )
+        }
       />
     </Field>
   );

@@ -59,12 +59,13 @@ export const bill: DocumentCommand<'bill'> = {
   },
   // What a vendor delivered while it was in use is still billed.
   brings: (body) => (body.lines.length === 0 ? [vendorIn(body)] : []),
-  header: ({ vendor, currency, reference, terms, another }) => ({
+  header: ({ vendor, currency, reference, terms, due, another }) => ({
     isOwed: true,
     vendor,
     currency,
     reference: reference.trim(),
     ...(terms ? { terms } : {}),
+    ...(due ? { due } : {}),
     ...(another ? { note: another.trim() } : {}),
   }),
   rows: (document, saving) => [

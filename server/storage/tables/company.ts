@@ -27,6 +27,8 @@ export const company = {
     duty_by_code: flag(),
     /** Discounts that are taken lower the cost of the goods; else they are income. */
     discounts_to_goods: flag(),
+    /** Bills are due as their papers say; else by their terms. */
+    due_by_paper: flag(),
     address: { ...text(400), default: '' },
     ...identifiers(),
     /** Bills of a vendor with the same amount are asked about within so many days. */

@@ -149,7 +149,7 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
               />
               <DateField name={say('word.date')} body={body} change={change} refusals={refusals} />
               <CurrencyField name={say('word.currency')} body={body} change={change} refusals={refusals} />
-              <TermsField body={body} change={change} refusals={refusals} />
+              <TermsField body={body} change={change} refusals={refusals} paperDue={paper?.due ?? ''} />
             </div>
             {body.paper !== undefined && paper && paper.lines.length > 0 && (
               <PaperSays
