@@ -9,7 +9,7 @@ import type { BillPaper } from '../billPapers/billPaper.ts';
 import { inWords } from '../billPapers/vocabulary.ts';
 import { dueSaidBy } from './dueByPaper.ts';
 import { doubtsOfReferences, doubtOfTwin } from './references.ts';
-import { folded, paidElsewhere } from './paidElsewhere.ts';
+import { folded, paidElsewhere } from '../billPapers/paidElsewhere.ts';
 import { type Message, message, type MessageId, type Value } from '@obolus/messages/message';
 
 const COMMERCIAL = '380';

@@ -1,4 +1,4 @@
-import type { AsksPayee } from './paidElsewhere.ts';
+import type { AsksPayee } from '../billPapers/paidElsewhere.ts';
 import { createHash } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
 import type { api } from '@obolus/contract/api';

@@ -10,7 +10,7 @@ import type { VendorStatementCommand } from '@obolus/core/paying/vendorStatement
 import type { Refusal } from '@obolus/core/state/refusal';
 import type { Ruled } from '@obolus/core/charges/estimateRules';
 import type { Reader } from '../asking/reader.ts';
-import type { Elsewhere } from '../bills/paidElsewhere.ts';
+import type { Elsewhere } from '../billPapers/paidElsewhere.ts';
 import type { BooksLoader, LoadedBooks } from '../storage/load/loader.ts';
 import type { DocumentHeader, TableRows } from '../storage/documentRows.ts';
 import type { Row } from '../queries/figures.ts';

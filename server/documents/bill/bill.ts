@@ -16,7 +16,7 @@ import { big, type Row, showAmount, text } from '../../queries/figures.ts';
 import type { Difference } from '@obolus/core/purchasing/bill/command';
 import { readBill } from '@obolus/core/purchasing/bill/read';
 import { approvalOfBody, isApproved } from '../../storage/approvalRequests.ts';
-import { paidElsewhereByPaper } from '../../bills/paidElsewhere.ts';
+import { paidElsewhereByPaper } from '../../billPapers/paidElsewhere.ts';
 import { ASKED_PAYEE, ASKS_PAYEE, paidToOf } from '../../queries/paidTo.ts';
 import { learnFromDraft } from './learn.ts';
 import { loadBillNumber } from '../../storage/load/bills.ts';

@@ -2,7 +2,7 @@ import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { BillCommand } from '@obolus/core/purchasing/bill/command';
 import { isDay } from '@obolus/core/exact/calendar';
 import { refusal } from '@obolus/core/state/refusal';
-import type { Elsewhere } from '../../bills/paidElsewhere.ts';
+import type { Elsewhere } from '../../billPapers/paidElsewhere.ts';
 import { problemOfAccount, problemOfBankCode } from '../../transfers/accountNumbers.ts';
 import type { Reader } from '../../asking/reader.ts';
 import type { Asking } from '../documentCommand.ts';

@@ -1,7 +1,7 @@
 import type { EntityManager } from 'typeorm';
 import { plainNumber } from '@obolus/core/paying/remitTo';
 import type { RemitTo } from '@obolus/core/state/owed';
-import type { Besides } from '../billPapers/stated.ts';
+import type { Besides } from './stated.ts';
 import { type Row, text } from '../queries/figures.ts';
 import { problemOfBankCode } from '../transfers/accountNumbers.ts';
 
