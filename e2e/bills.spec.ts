@@ -250,7 +250,7 @@ test('two accountants on one bill: the second sees by whom it is taken, and may 
   const second = new Desk(other);
   await desk.secondAccountant();
   await second.signInAs('mina@fernhollow.example');
-  await second.open('/bench');
+  await second.go('/bench');
   await expect(second.waiting(/AJ 40602/)).toContainText('Ines Varga is at it');
   await second.waiting(/AJ 40602/).click();
   await expect(other.getByText('Ines Varga is working on this')).toBeVisible();
@@ -442,7 +442,7 @@ test('a bill of a thousand lines draws only those in view, and is entered anywhe
   const order = await desk.send('order', { vendor, date: '2026-11-22', currency: 'USD', warehouse, note: '', lines });
   const came = lines.map((_, at) => ({ of: `${order}/${at + 1}`, quantity: '10' }));
   await desk.send('receipt', { vendor, date: '2026-11-22', warehouse, packingSlip: '', shipment: '', lines: came });
-  await desk.open(`/bench/${vendor}`);
+  await desk.billFor('Petrel Mutual');
   await page.getByLabel('Vendor’s number').fill('PM-1000');
   await page.getByRole('button', { name: 'Bill everything received' }).click();
   const grid = page.getByRole('table', { name: 'Lines of the bill' });

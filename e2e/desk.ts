@@ -51,6 +51,13 @@ export class Desk {
     }
   }
 
+  /** Goes to a document, an order, an item by its number, as it is searched for. */
+  async find(number: string): Promise<void> {
+    await this.page.keyboard.press('Control+k');
+    await this.page.keyboard.type(number);
+    await this.page.getByRole('option', { name: number }).first().click();
+  }
+
   async signIn(role: Role = 'accountant'): Promise<void> {
     await this.open('/');
     await this.page.getByLabel('Name (mail address)').fill(DEMO_USERS.find((user) => user.role === role)?.email ?? '');

@@ -123,7 +123,7 @@ test('three orders come in one delivery: short, over, rejected, lots and fifty s
   await expect(row).toContainText('Lids sprung · Rejects');
 
   // Undone exactly: what it brought goes, its orders are open again, and nothing of it is held.
-  await desk.open(`/documents/${receipt}`);
+  await desk.find(posted.number);
   await page.getByRole('button', { name: 'Reverse', exact: true }).click();
   await expect(page.getByRole('dialog')).toBeVisible();
   await page.keyboard.type('delivered to the wrong door');
@@ -289,7 +289,7 @@ test('who counts blind sees what may come and not how many; a photo goes with wh
   await admin.page.getByRole('button', { name: 'Save' }).click();
   await expect(admin.page.getByRole('region', { name: 'Changes' })).toContainText('Count blind');
   const { page } = receiver;
-  await receiver.open('/receiving');
+  await receiver.go('/receiving');
   await page.getByRole('link', { name: /Beira Linho/ }).click();
   await expect(page.getByRole('columnheader', { name: 'Outstanding' })).toBeHidden();
   await expect(page.getByRole('button', { name: 'All of it came' })).toBeHidden();
@@ -309,7 +309,7 @@ test('who counts blind sees what may come and not how many; a photo goes with wh
   });
   await expect(page.getByRole('img', { name: 'What it looks like' })).toBeVisible();
   await receiver.post();
-  await receiver.open('/receiving/held');
+  await receiver.go('/receiving/held');
   await expect(page.getByRole('row', { name: /Moths/ }).getByRole('img', { name: 'What it looks like' })).toBeVisible();
   await admin.page.reload();
   await admin.page.getByLabel('Count blind').uncheck();

@@ -285,7 +285,7 @@ export const bench: Record<keyof typeof en, string> = {
   'bench.not_measured': 'Nicht alle dieser Artikel geben es an: Menge eingeben.',
   'bench.pay_elsewhere': 'An jemand anderen oder auf ein anderes Konto zu zahlen …',
   'bench.paid_elsewhere': 'Anderswohin zu zahlen',
-  'bench.paper_asks_payee': 'Zu zahlen ist laut Beleg an {payee}, Konto {account}.',
+  'bench.paper_asks_payee': 'Zu zahlen ist laut Dokument an {payee}, Konto {account}.',
   'bench.payment_waits': 'Bezahlt wird erst, wenn eine zweite Person das unter Freigaben bestätigt.',
   'bench.the_vendor': 'den Lieferanten',
   'bench.account_on_file': 'wie hinterlegt',

@@ -14,5 +14,5 @@ export const drafts: Record<keyof typeof en, string> = {
   'drafts.named': '{kind}: {title}',
   'drafts.overtaken':
     'Was dieser Browser vom Entwurf gesichert hatte, wurde von einem späteren Stand überholt, der hier zu sehen ist.',
-  'drafts.due_by_paper': 'Wie auf dem Beleg, {day}',
+  'drafts.due_by_paper': 'Wie auf dem Dokument, {day}',
 };

@@ -99,9 +99,9 @@ export const paper: Record<keyof typeof en, string> = {
   'paper.pdf_several': 'Im PDF sind {count} verschiedene Rechnungen: {names}. Die richtige für sich angeben.',
   'paper.pdf_without_bill': 'Das XML im PDF ist keine Rechnung.',
   'paper.doubt_twin': '{number} wartet schon: {name}. Nur eine davon ist zu erfassen.',
-  'paper.doubt_slip_unknown': 'Er nennt den Lieferschein {slip}, der mit keinem Wareneingang dieses Lieferanten kam.',
-  'paper.doubt_earlier_unknown': 'Er bezieht sich auf Rechnung {bill}, die hier nicht bekannt ist.',
-  'paper.doubt_earlier': 'Er bezieht sich auf Rechnung {bill}, die schon erfasst ist: prüfen, ob er sie berichtigt.',
-  'paper.doubt_due': 'Fällig ist laut Beleg am {paper}, nach den Bedingungen des Lieferanten am {terms}.',
+  'paper.doubt_slip_unknown': 'Es nennt den Lieferschein {slip}, der mit keinem Wareneingang dieses Lieferanten kam.',
+  'paper.doubt_earlier_unknown': 'Es bezieht sich auf Rechnung {bill}, die hier nicht bekannt ist.',
+  'paper.doubt_earlier': 'Es bezieht sich auf Rechnung {bill}, die schon erfasst ist: prüfen, ob es sie berichtigt.',
+  'paper.doubt_due': 'Fällig ist laut Dokument am {paper}, nach den Bedingungen des Lieferanten am {terms}.',
   'paper.doubt_instalments': 'Zu zahlen ist in Teilen, am {days}: Erfasst wird ein Fälligkeitstag.',
 };

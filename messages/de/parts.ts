@@ -42,5 +42,5 @@ export const parts: Record<keyof typeof en, string> = {
   'parts.not_in_warehouse': '{lots}: nicht in diesem Lager.',
   'parts.lots_of': '{named} von {quantity}',
   'parts.per': 'je {unit}',
-  'parts.paper_of_bill': 'Beleg einer Rechnung',
+  'parts.paper_of_bill': 'Dokument einer Rechnung',
 };

@@ -180,5 +180,5 @@ export const word: Record<keyof typeof en, string> = {
   'word.customs_debt': 'Anmeldungen tragen die Zollschuld',
   'word.duty_by_code': 'Zoll je Nummer und Ursprung runden',
   'word.discounts_to_goods': 'Gezogene Skonti mindern die Kosten der Ware',
-  'word.due_by_paper': 'Rechnungen sind fällig, wie ihr Beleg sagt',
+  'word.due_by_paper': 'Rechnungen sind fällig, wie ihr Dokument sagt',
 };
