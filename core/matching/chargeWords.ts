@@ -19,3 +19,17 @@ export function chargeKindOf(description: string): string | undefined {
   const words = new Set(wordsOf(description));
   return KINDS.find(([, known]) => known.some((word) => words.has(word)))?.[0];
 }
+
+/** Codes of UNTDID 7161 (special service description), as far as there is a kind of charge for them. */
+const CODES: Readonly<Record<string, string>> = {
+  FC: 'freight',
+  DL: 'freight',
+  HD: 'handling',
+  PC: 'handling',
+  PL: 'handling',
+  IF: 'inspection',
+  WH: 'storage',
+};
+
+/** The kind of charge that a bill states by its code; undefined for codes that mean something else. */
+export const chargeKindOfCode = (code: string): string | undefined => CODES[code.trim().toUpperCase()];

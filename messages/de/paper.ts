@@ -104,4 +104,5 @@ export const paper: Record<keyof typeof en, string> = {
   'paper.doubt_earlier': 'Es bezieht sich auf Rechnung {bill}, die schon erfasst ist: prüfen, ob es sie berichtigt.',
   'paper.doubt_due': 'Fällig ist laut Dokument am {paper}, nach den Bedingungen des Lieferanten am {terms}.',
   'paper.doubt_instalments': 'Zu zahlen ist in Teilen, am {days}: Erfasst wird ein Fälligkeitstag.',
+  'paper.ask_charge': 'Es berechnet {charge}, {amount} {currency}: sagen, was das ist.',
 };

@@ -97,4 +97,5 @@ export const paper = {
   'paper.doubt_earlier': 'It refers to bill {bill}, which is entered already: look at whether it corrects it.',
   'paper.doubt_due': 'It is due on {paper} by the paper, and on {terms} by the vendor’s terms.',
   'paper.doubt_instalments': 'It is to be paid in parts, on {days}: it is entered with one day on which it is due.',
+  'paper.ask_charge': 'It charges {charge}, {amount} {currency}: say what this is.',
 } as const;

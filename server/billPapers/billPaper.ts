@@ -35,7 +35,7 @@ export interface BillPaper {
   readonly refersTo: string;
   readonly lines: readonly PaperLine[];
   /** Charges on all of the bill. What it takes off as a whole is taken off its lines by their amounts. */
-  readonly charges: readonly { readonly said: string; readonly amount: DocumentAmount }[];
+  readonly charges: readonly { readonly said: string; readonly code: string; readonly amount: DocumentAmount }[];
   readonly tax: DocumentAmount;
   readonly total: DocumentAmount;
   /** What it is besides a plain bill or credit memo: looked at before it is posted. */
@@ -67,9 +67,9 @@ export function paperOf(stated: Stated): BillPaper {
   if (said.lines.length === 0) problems.push(message('paper.no_lines'));
   if (said.lines.length > MOST_LINES) problems.push(message('paper.too_many_lines', { most: MOST_LINES }));
   const lines = said.lines.slice(0, MOST_LINES).flatMap((line) => lineOf(line, said, reading) ?? []);
-  const charges = said.charges.flatMap(({ said: words, amount }) => {
+  const charges = said.charges.flatMap(({ said: words, code = '', amount }) => {
     const charged = amountOf(amount, { id: 'paper.figure_in_charge', values: { charge: words } }, reading);
-    return charged === undefined ? [] : [{ said: words, amount: charged }];
+    return charged === undefined ? [] : [{ said: words, code, amount: charged }];
   });
   const off = said.allowances.reduce(
     (sum, { said: words, amount }) =>

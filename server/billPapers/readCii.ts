@@ -21,7 +21,11 @@ export function fromCii(root: XmlNode): Stated {
   const onAll = (charge: string) =>
     childrenOf(settled, 'SpecifiedTradeAllowanceCharge')
       .filter((entry) => textAt(entry, 'ChargeIndicator', 'Indicator') === charge)
-      .map((entry) => ({ said: textAt(entry, 'Reason') || 'Charge', amount: textAt(entry, 'ActualAmount') }));
+      .map((entry) => ({
+        said: textAt(entry, 'Reason'),
+        code: textAt(entry, 'ReasonCode'),
+        amount: textAt(entry, 'ActualAmount'),
+      }));
   return {
     kind: CREDITS.includes(textAt(root, 'ExchangedDocument', 'TypeCode')) ? 'credit' : 'bill',
     refersTo: textAt(settled, 'InvoiceReferencedDocument', 'IssuerAssignedID'),

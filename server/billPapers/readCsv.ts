@@ -41,7 +41,7 @@ export function fromRows(rows: readonly EntryFields[], currency: string): Stated
   const first = (name: string): string => rows.map((row) => row[name] ?? '').find(Boolean) ?? '';
   const of = (is: Is) => rows.filter((row) => ((row.is ?? '') || 'line').toLowerCase() === is);
   const amounts = (is: 'charge' | 'taken off') =>
-    of(is).map((row) => ({ said: (row.description ?? '') || 'Charge', amount: row.amount ?? '' }));
+    of(is).map((row) => ({ said: row.description ?? '', amount: row.amount ?? '' }));
   return {
     kind: first('kind').toLowerCase() === 'credit' ? 'credit' : 'bill',
     number: first('number'),

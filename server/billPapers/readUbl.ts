@@ -15,7 +15,11 @@ export function fromUbl(root: XmlNode, kind: Stated['kind']): Stated {
   const onAll = (charge: string) =>
     childrenOf(root, 'AllowanceCharge')
       .filter((entry) => textAt(entry, 'ChargeIndicator') === charge)
-      .map((entry) => ({ said: textAt(entry, 'AllowanceChargeReason') || 'Charge', amount: textAt(entry, 'Amount') }));
+      .map((entry) => ({
+        said: textAt(entry, 'AllowanceChargeReason'),
+        code: textAt(entry, 'AllowanceChargeReasonCode'),
+        amount: textAt(entry, 'Amount'),
+      }));
   return {
     kind,
     refersTo: textAt(root, 'BillingReference', 'InvoiceDocumentReference', 'ID'),

@@ -27,7 +27,10 @@ export interface StatedAccount {
 }
 
 export interface SaidAmount {
+  /** As the paper calls it; empty where it does not. */
   readonly said: string;
+  /** Why, as a code of UNTDID 7161; empty where it names none. */
+  readonly code?: string;
   readonly amount: string;
 }
 

@@ -76,7 +76,8 @@ export async function assessBills(
               another ?? '',
             )
           : undefined;
-      if (proposed && !proposed.command) return toLookAt([message('problem.draft_incomplete')]);
+      if (proposed && !proposed.command)
+        return toLookAt(proposed.asks?.length ? proposed.asks : [message('problem.draft_incomplete')]);
       const command = proposed?.command as Command | undefined;
       const meant = command ? { kind: proposed?.kind as Kind, command } : await readCommand(source.manager, id);
       return standingOf(source, user.id, { id, ...meant, isPlaced: kind === 'credit' || version > 1 }, today);

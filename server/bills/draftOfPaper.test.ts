@@ -166,6 +166,24 @@ describe('what a paper charges', () => {
     ]);
   });
 
+  it('is known by its code where it names one, before its words; what nobody knows is asked, and never freight', () => {
+    const found = (...charges: readonly { said: string; code?: string; amount: string }[]) => draft(paper({ charges }));
+    expect(furtherOf(found({ said: 'Service', code: 'FC', amount: '3' }))).toEqual([
+      { what: 'freight', about: '', amount: '3.00' },
+    ]);
+    expect(furtherOf(found({ said: 'Freight', code: 'pc', amount: '3' }))).toMatchObject([{ what: 'handling' }]);
+    const asked = found({ said: 'Levy on reeds', code: 'ZZZ', amount: '3' }, { said: '', amount: '2' });
+    expect(furtherOf(asked)).toEqual([
+      { what: 'expense', about: '', amount: '3.00' },
+      { what: 'expense', about: '', amount: '2.00' },
+    ]);
+    expect([asked.command, asked.asks.map(({ values }) => values?.charge)]).toEqual([
+      undefined,
+      ['Levy on reeds', '–'],
+    ]);
+    expect(found({ said: 'Levy', amount: '0' }).command).toBeDefined();
+  });
+
   it('goes to what the vendor’s bills are usually for, where it is for no goods', () => {
     const said = paper({
       lines: [

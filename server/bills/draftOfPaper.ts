@@ -1,4 +1,5 @@
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
+import { type Message, message } from '@obolus/messages/message';
 import {
   documentAmount,
   type DocumentAmount,
@@ -13,7 +14,7 @@ import {
 } from '@obolus/core/exact/amounts';
 import { formatDecimal } from '@obolus/core/exact/decimal';
 import { divideRounded } from '@obolus/core/exact/rounding';
-import { chargeKindOf } from '@obolus/core/matching/chargeWords';
+import { chargeKindOf, chargeKindOfCode } from '@obolus/core/matching/chargeWords';
 import type { Proposal } from '@obolus/core/matching/propose';
 import { taxesOn } from '@obolus/core/purchasing/taxCode';
 import type { TaxLevel } from '@obolus/core/state/company';
@@ -56,6 +57,8 @@ interface Known {
 export interface BillDraft {
   readonly body: object;
   readonly command: BodyOf<'bill'> | undefined;
+  /** What is to be said before it is one. */
+  readonly asks: readonly Message[];
 }
 
 /** What a paper asks for, as far as it is proposed: goods and services, charges, expenses, and its tax where the orders' codes say which it is. */
@@ -70,6 +73,7 @@ export function draftOfBill(
   const money = (amount: bigint) => formatAmount(documentAmount(amount), paper.currency);
   const charges = chargesOf(paper, proposals);
   const expenses = expensesOf(paper, proposals, known.usualExpense);
+  const unknown = paper.charges.filter((charge) => kindOf(charge) === undefined && charge.amount !== 0n);
   const taxes = taxesOfPaper(paper, covered, known.levels);
   const header = {
     vendor,
@@ -82,6 +86,8 @@ export function draftOfBill(
   const further: Further[] = [
     ...charges.map(([what, amount]) => ({ what, about: '', amount: money(amount) })),
     ...expenses.map(([about, amount]) => ({ what: 'expense', about, amount: money(amount) })),
+    // Whoever enters it says what it is.
+    ...unknown.map(({ amount }) => ({ what: 'expense', about: '', amount: money(amount) })),
     ...taxes.map(({ name, amount, recoverable, lines }) => ({
       what: recoverable ? 'tax-reclaimed' : 'tax-kept',
       about: name,
@@ -102,9 +108,18 @@ export function draftOfBill(
     disputed: [],
     ...(onto ? { onto: { what: 'goods', title: onto.title, lines: onto.lines, named: true } } : {}),
   };
-  if (paper.problems.length > 0 || covered.length + further.length === 0) return { body, command: undefined };
+  const asks = unknown.map(({ said, code, amount }) =>
+    message('paper.ask_charge', {
+      charge: said || code || '–',
+      amount: { figure: money(amount) },
+      currency: paper.currency,
+    }),
+  );
+  if (paper.problems.length + asks.length > 0 || covered.length + further.length === 0)
+    return { body, asks, command: undefined };
   return {
     body,
+    asks,
     command: {
       ...header,
       lines: covered.map(({ line, quantity: units, price: each }) => ({
@@ -154,12 +169,19 @@ export const coversOf = (proposals: readonly Proposal[]): { of: string; quantity
     covers.map(({ line, quantity: units }) => ({ of: line, quantity: formatQuantity(units) })),
   );
 
+/** What is charged on all of a bill is known by its code, or by its words; what is not is asked. */
+const kindOf = ({ code, said }: BillPaper['charges'][number]): string | undefined =>
+  chargeKindOfCode(code) ?? chargeKindOf(said);
+
 /** Charges by their kind: lines that name one and cover no goods, and what is charged on all of the bill. */
 function chargesOf(paper: BillPaper, proposals: readonly Proposal[]): [string, bigint][] {
   const charges = new Map<string, bigint>();
   const add = (kind: string, amount: bigint) => charges.set(kind, (charges.get(kind) ?? 0n) + amount);
   proposals.forEach(({ charge }, at) => charge !== undefined && add(charge, paper.lines[at]?.amount ?? 0n));
-  for (const { said, amount } of paper.charges) add(chargeKindOf(said) ?? 'freight', amount);
+  for (const charge of paper.charges) {
+    const kind = kindOf(charge);
+    if (kind !== undefined) add(kind, charge.amount);
+  }
   return [...charges].filter(([, amount]) => amount > 0n);
 }
 

@@ -18,7 +18,7 @@ import { draftOfCredit } from './creditOfPaper.ts';
 import { openPaper, type OpenedPaper } from '../billPapers/openPaper.ts';
 import { draftOfPaper } from './proposals.ts';
 import { readBill } from '../billPapers/readBill.ts';
-import { message } from '@obolus/messages/message';
+import { type Message, message } from '@obolus/messages/message';
 import { keptSays } from '../storage/said.ts';
 
 /** Of what cannot be read the first problems are said. */
@@ -143,6 +143,7 @@ interface LeftDraft {
   readonly kind: 'bill' | 'credit';
   readonly body: object;
   readonly command?: object | undefined;
+  readonly asks?: readonly Message[];
 }
 
 const stateOf = (paper: BillPaper | undefined, vendor: string | undefined): 'read' | 'typed' | 'unassigned' =>
@@ -176,7 +177,13 @@ export async function draftFor(
   vendor: string,
   paper: BillPaper | undefined,
   today: string,
-): Promise<{ kind: 'bill' | 'credit'; title: string; body: object; command?: object | undefined }> {
+): Promise<{
+  kind: 'bill' | 'credit';
+  title: string;
+  body: object;
+  command?: object | undefined;
+  asks?: readonly Message[];
+}> {
   const [from] = (await manager.query('SELECT name FROM vendor WHERE id = ?', [vendor])) as { name: string }[];
   const kind = paper?.kind ?? 'bill';
   const title = [from?.name, paper?.number].filter(Boolean).join(', ');

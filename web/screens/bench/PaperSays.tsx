@@ -109,7 +109,7 @@ export function PaperSays({ paper, covers, lines, tax: expected, onMove, onPropo
               <tbody>
                 {charges.map(({ said, amount }, at) => (
                   <tr key={at}>
-                    <td className="name">{said}</td>
+                    <td className="name">{said || '–'}</td>
                     <td colSpan={2} />
                     <td className="num strong">{showFigure(amount)}</td>
                     <td colSpan={2} className="dim">
