@@ -42,6 +42,7 @@ const values = {
   reason: 'sold out',
   name: 'VAT-9',
   bin: 'A-1',
+  payee: 'Callow Factoring',
   amount: '10.00',
   unit: 'box',
   missing: '3',
