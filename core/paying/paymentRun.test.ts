@@ -2,7 +2,6 @@ import { beforeEach, describe, expect, it } from '@jest/globals';
 import { documentAmountOrThrow, rateOrThrow } from '../exact/amounts.ts';
 import { emptyBooks } from '../state/books.ts';
 import { companyOf, type Vendor } from '../state/company.ts';
-import { decide } from '../posting/decide.ts';
 import type { Command, CommandOf } from '../posting/kinds.ts';
 import { Bookkeeper } from '../testing/bookkeeper.ts';
 import { paymentOfRun } from './paymentRun/decide.ts';
@@ -69,10 +68,7 @@ const answer = (more: Partial<CommandOf['approval']> = {}): CommandOf['approval'
   by: 'piet',
   ...more,
 });
-const refusals = (command: Command): string[] => {
-  const decision = decide(keeper.books, command as never) as ReturnType<typeof decide>;
-  return decision.accepted ? [] : decision.refusals.map(({ reason, at }) => `${reason} ${at}`);
-};
+const refusals = (command: Command): string[] => keeper.refusals(command);
 /** The payment of a place of the run. */
 const payment = (place: number, more: Partial<CommandOf['payment']> = {}): CommandOf['payment'] => {
   const asked = run();

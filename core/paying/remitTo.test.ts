@@ -2,7 +2,6 @@ import { beforeEach, describe, expect, it } from '@jest/globals';
 import { documentAmountOrThrow } from '../exact/amounts.ts';
 import { emptyBooks } from '../state/books.ts';
 import { companyOf, type Vendor } from '../state/company.ts';
-import { decide } from '../posting/decide.ts';
 import type { Command, CommandOf } from '../posting/kinds.ts';
 import { Bookkeeper } from '../testing/bookkeeper.ts';
 import { plainNumber } from './remitTo.ts';
@@ -64,10 +63,7 @@ const answer = (of: string, more: Partial<CommandOf['approval']> = {}): CommandO
   by: 'piet',
   ...more,
 });
-const refusals = (command: Command): string[] => {
-  const decision = decide(keeper.books, command as never) as ReturnType<typeof decide>;
-  return decision.accepted ? [] : decision.refusals.map(({ reason, at }) => `${reason} ${at}`);
-};
+const refusals = (command: Command): string[] => keeper.refusals(command);
 
 beforeEach(() => {
   keeper = withVendors('X 1234');

@@ -40,6 +40,12 @@ export class Bookkeeper {
     throw new Error(decision.accepted ? 'accepted after all' : JSON.stringify(decision.refusals));
   }
 
+  /** Why a command would be refused, each with where; nothing where it would not be. */
+  refusals(command: Command): string[] {
+    const decision: Decision<PostedDocument> = decide(this.books, command);
+    return decision.accepted ? [] : decision.refusals.map(({ reason, at }) => `${reason} ${at}`);
+  }
+
   balance(account: AccountKey): bigint {
     return this.balances.get(account) ?? 0n;
   }

@@ -1,27 +1,15 @@
 import { describe, expect, it } from '@jest/globals';
 import type { PaperPart, PaperSection } from '@obolus/contract/views/papers';
-import { writtenElsewhere } from '../testing/writtenElsewhere.ts';
+import { STATED, writtenElsewhere } from '../testing/writtenElsewhere.ts';
 import { readablePaper } from './readable.ts';
 
-const stated = {
-  number: 'E-1',
-  vendor: 'Tarnside Fibres',
-  order: 'PO-1001',
-  lines: [
-    { name: 'Merino yarn', quantity: '20', unit: 'KGM', price: '5', amount: '100' },
-    { name: 'Loom of oak', sellersItem: 'AJ-FL', quantity: '1', unit: 'C62', price: '900', amount: '900' },
-  ],
-  net: '1000',
-  tax: '50',
-  gross: '1050',
-};
 const read = (xml: string): PaperPart[] => readablePaper(Buffer.from(xml));
 const of = (parts: readonly PaperPart[], section: PaperSection) => parts.filter((part) => part.section === section);
 const values = (parts: readonly PaperPart[]) => parts.flatMap((part) => part.values);
 const said = (parts: readonly PaperPart[], section: PaperSection) => values(of(parts, section)).map(({ says }) => says);
 
 describe.each(['UBL', 'CII'] as const)('a paper in %s, as other software writes it', (format) => {
-  const written = async () => (await writtenElsewhere(format, stated)).toString();
+  const written = async () => (await writtenElsewhere(format, STATED)).toString();
 
   it('is shown with every value that stands in it, each with a name, all of them understood', async () => {
     const xml = await written();

@@ -2,23 +2,11 @@ import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { RequestError } from '../asking/failures.ts';
 import { readXml } from '../papers/readXml.ts';
-import { writtenElsewhere } from '../testing/writtenElsewhere.ts';
+import { STATED, writtenElsewhere } from '../testing/writtenElsewhere.ts';
 import type { BillPaper } from './billPaper.ts';
 import { readBill } from './readBill.ts';
 import { inWords, several, TEXT, unreadIn, type Vocabulary, WHOLE } from './vocabulary.ts';
 
-const stated = {
-  number: 'E-1',
-  vendor: 'Tarnside Fibres',
-  order: 'PO-1001',
-  lines: [
-    { name: 'Merino yarn', quantity: '20', unit: 'KGM', price: '5', amount: '100' },
-    { name: 'Loom of oak', sellersItem: 'AJ-FL', quantity: '1', unit: 'C62', price: '900', amount: '900' },
-  ],
-  net: '1000',
-  tax: '50',
-  gross: '1050',
-};
 const read = (xml: string): BillPaper => readBill(Buffer.from(xml), 'USD');
 
 describe('a closed vocabulary', () => {
@@ -48,12 +36,12 @@ describe('a closed vocabulary', () => {
 
 describe.each(['UBL', 'CII'] as const)('%s, as other software writes it', (format) => {
   it('is understood whole', async () => {
-    const paper = read((await writtenElsewhere(format, stated)).toString());
+    const paper = read((await writtenElsewhere(format, STATED)).toString());
     expect([paper.besides.unread, paper.problems, paper.lines.length]).toEqual([[], [], 2]);
   });
 
   it('says so wherever a value is added that the standard may have and nobody here reads', async () => {
-    const xml = (await writtenElsewhere(format, stated)).toString();
+    const xml = (await writtenElsewhere(format, STATED)).toString();
     const closings = [...xml.matchAll(/<\/(?:\w+:)?(\w+)>/g)];
     let added = 0;
     for (const { index, 1: name = '' } of closings) {
@@ -72,7 +60,7 @@ describe.each(['UBL', 'CII'] as const)('%s, as other software writes it', (forma
   });
 
   it('however it is broken is refused in words, or read: never a failure', async () => {
-    const xml = (await writtenElsewhere(format, stated)).toString();
+    const xml = (await writtenElsewhere(format, STATED)).toString();
     const elements = [...xml.matchAll(/<((?:\w+:)?\w+)[^<>]*>[^<>]*<\/\1>/g)].map(({ index, 0: text }) => ({
       index,
       text,

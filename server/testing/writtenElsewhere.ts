@@ -19,6 +19,20 @@ interface Stated {
   readonly credit?: boolean;
 }
 
+/** A bill of yarn and a loom. */
+export const STATED: Stated = {
+  number: 'E-1',
+  vendor: 'Tarnside Fibres',
+  order: 'PO-1001',
+  lines: [
+    { name: 'Merino yarn', quantity: '20', unit: 'KGM', price: '5', amount: '100' },
+    { name: 'Loom of oak', sellersItem: 'AJ-FL', quantity: '1', unit: 'C62', price: '900', amount: '900' },
+  ],
+  net: '1000',
+  tax: '50',
+  gross: '1050',
+};
+
 const address = { 'cac:Country': { 'cbc:IdentificationCode': 'US' } };
 const VAT = { 'cbc:ID': 'S', 'cbc:Percent': '5', 'cac:TaxScheme': { 'cbc:ID': 'VAT' } };
 
