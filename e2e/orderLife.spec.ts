@@ -42,8 +42,8 @@ test('an order above the buyer’s limit is rejected, changed, approved, sent an
   const id = idIn(buyer);
   const { number } = await orderOf(buyer, id);
   const again = async (desk: Desk) => {
-    await desk.go('/orders');
-    await desk.page.getByRole('row', { name: new RegExp(number) }).click();
+    await desk.go(desk === approver ? '/approvals' : '/orders');
+    await desk.find(number);
   };
   await expect(buyer.page.getByRole('button', { name: 'Mark as sent' })).toBeHidden();
   await expect(buyer.page.getByRole('button', { name: 'Approve' })).toBeHidden();
@@ -76,7 +76,8 @@ test('an order above the buyer’s limit is rejected, changed, approved, sent an
   ).toBeVisible();
 
   const before = await receiver.held().then((held) => held.get('BS-25') ?? '0');
-  await receiver.go('/receiving');
+  // The window of somebody who was there before it was approved: loaded anew.
+  await receiver.open('/receiving');
   await receiver.page.getByRole('link', { name: /Dholka Shuttle Works/ }).click();
   const order = await orderOf(buyer, id);
   await receiver.page.getByLabel(`Received now, Boat shuttle, ${order.number}`).fill('1000');
