@@ -1,12 +1,10 @@
+import { folded } from '../matching/goods.ts';
 import { checkDate } from '../state/checks.ts';
 import type { Books } from '../state/books.ts';
 import type { Payable, RemitTo } from '../state/owed.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
 import type { PaymentCommand } from './payment/command.ts';
 import type { Day } from '../exact/calendar.ts';
-
-/** An account number as it is compared: its letters and digits alone. */
-export const plainNumber = (account: string): string => account.replace(/[^\p{L}\p{N}]/gu, '').toUpperCase();
 
 /**
  * Whom a bill is paid to: the vendor at its account on file, somebody else or elsewhere as its paper asks and a second person confirmed,
@@ -17,14 +15,14 @@ export type PaidTo = 'on-file' | 'unconfirmed' | RemitTo;
 export function paidTo(books: Books, { vendor, remitTo }: Payable): PaidTo {
   if (remitTo === undefined || remitTo.answer === 'rejected') return 'on-file';
   // The vendor's account is another by now: two people saw to that.
-  const own = plainNumber(books.vendors.get(vendor)?.account ?? '');
-  if (remitTo.account !== '' && plainNumber(remitTo.account) === own) return 'on-file';
+  const own = folded(books.vendors.get(vendor)?.account ?? '');
+  if (remitTo.account !== '' && folded(remitTo.account) === own) return 'on-file';
   return remitTo.answer === 'approved' ? remitTo : 'unconfirmed';
 }
 
 /** By which payments to one payee and account are told from others; empty for the vendor's own. */
 export const payeeKey = (to: PaidTo): string =>
-  typeof to === 'string' ? '' : `${to.payee.trim().toLowerCase()}|${plainNumber(to.account)}`;
+  typeof to === 'string' ? '' : `${to.payee.trim().toLowerCase()}|${folded(to.account)}`;
 
 /**
  * Money leaves for what a bill asks to be paid elsewhere only once a second person confirmed where, and whoever entered such a bill does

@@ -194,7 +194,7 @@ describe('a paper that names another payee or account', () => {
     expect([asked?.of, asked?.paper]).toEqual([body.id, id]);
   });
 
-  it('is as any other where the account is the one on file, and is no longer held once it is', async () => {
+  it('is like others where the account is the one on file, and is no longer held once it is', async () => {
     const known = await entered(await take(paper('P-2', 'TARNSIDE  fibres', OWN.replaceAll('-', ' '))), 'P-2');
     expect(await held(String(known.body.id))).toBe('');
     const other = await entered(await take(paper('P-3', '', 'US 7788 0404')), 'P-3');

@@ -1,5 +1,5 @@
 import type { EntityManager } from 'typeorm';
-import { plainNumber } from '@obolus/core/paying/remitTo';
+import { folded as foldedNumber } from '@obolus/core/matching/goods';
 import type { RemitTo } from '@obolus/core/state/owed';
 import type { Besides } from './stated.ts';
 import { type Row, text } from '../queries/figures.ts';
@@ -12,7 +12,7 @@ export type AsksPayee = Pick<Besides, 'payee' | 'accounts'>;
 export type Elsewhere = Omit<RemitTo, 'by'>;
 
 /** As names are compared: whatever their case and blanks. */
-export const folded = (name: string): string => name.trim().toLowerCase().replace(/\s+/g, ' ');
+export const foldedName = (name: string): string => name.trim().toLowerCase().replace(/\s+/g, ' ');
 
 /**
  * Whom a paper asks to be paid to, where that is not the vendor, or not at its account on file; a vendor without an account there is one
@@ -27,10 +27,10 @@ export async function paidElsewhere(
   const [row] = (await manager.query('SELECT name, tax_number, gln, bank_account FROM vendor WHERE id = ?', [
     vendor,
   ])) as Row[];
-  const names = [row?.name, row?.tax_number, row?.gln].map((name) => folded(text(name))).filter(Boolean);
-  const isOther = payee.length > 0 && !payee.some((name) => names.includes(folded(name)));
-  const own = plainNumber(text(row?.bank_account));
-  const isKnown = own !== '' && accounts.some(({ account }) => plainNumber(account) === own);
+  const names = [row?.name, row?.tax_number, row?.gln].map((name) => foldedName(text(name))).filter(Boolean);
+  const isOther = payee.length > 0 && !payee.some((name) => names.includes(foldedName(name)));
+  const own = foldedNumber(text(row?.bank_account));
+  const isKnown = own !== '' && accounts.some(({ account }) => foldedNumber(account) === own);
   const isElsewhere = accounts.length > 0 && own !== '' && !isKnown;
   if (!isOther && !isElsewhere) return undefined;
   const [first] = isKnown ? [] : accounts;

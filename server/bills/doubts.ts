@@ -9,7 +9,7 @@ import type { BillPaper } from '../billPapers/billPaper.ts';
 import { inWords } from '../billPapers/vocabulary.ts';
 import { dueSaidBy } from './dueByPaper.ts';
 import { doubtsOfReferences, doubtOfTwin } from './references.ts';
-import { folded, paidElsewhere } from '../billPapers/paidElsewhere.ts';
+import { foldedName, paidElsewhere } from '../billPapers/paidElsewhere.ts';
 import { type Message, message, type MessageId, type Value } from '@obolus/messages/message';
 
 const COMMERCIAL = '380';
@@ -131,8 +131,8 @@ function doubtOfDay({ date }: BillPaper, today: string): Message | undefined {
 async function doubtOfBuyer(manager: EntityManager, { besides: { buyer } }: BillPaper): Promise<Message | undefined> {
   if (buyer.length === 0) return undefined;
   const [company] = (await manager.query('SELECT name, tax_number, gln FROM company WHERE id = 1')) as Row[];
-  const ours = [company?.name, company?.tax_number, company?.gln].map((name) => folded(text(name))).filter(Boolean);
-  return buyer.some((name) => ours.includes(folded(name)))
+  const ours = [company?.name, company?.tax_number, company?.gln].map((name) => foldedName(text(name))).filter(Boolean);
+  return buyer.some((name) => ours.includes(foldedName(name)))
     ? undefined
     : message('paper.doubt_buyer', { buyer: buyer[0] ?? '' });
 }

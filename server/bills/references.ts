@@ -1,13 +1,13 @@
 import type { EntityManager } from 'typeorm';
 import { billNumberKey } from '@obolus/core/purchasing/billNumber';
-import { plainNumber } from '@obolus/core/paying/remitTo';
+import { folded as foldedNumber } from '@obolus/core/matching/goods';
 import { type Message, message } from '@obolus/messages/message';
 import type { BillPaper } from '../billPapers/billPaper.ts';
 import { PLAIN, text, type Row } from '../queries/figures.ts';
 import { isOpen } from '../queries/openOfOrder.ts';
 import { isTrue, stands } from '../storage/load/rows.ts';
 import { readBillable } from './openLines.ts';
-import { folded } from '../billPapers/paidElsewhere.ts';
+import { foldedName } from '../billPapers/paidElsewhere.ts';
 
 /** What a paper refers to and cannot mean: what is unknown here, another vendor's, or billed already; and that it is about an earlier bill. */
 export async function doubtsOfReferences(manager: EntityManager, vendor: string, paper: BillPaper): Promise<Message[]> {
@@ -50,13 +50,13 @@ async function doubtOfOrders(
     `SELECT d.number, d.vendor_id FROM document d WHERE d.kind = 'order' AND d.number IN (?) AND ${stands('d.id')}`,
     [named],
   );
-  const known = new Map(rows.map((row) => [folded(text(row.number)), text(row.vendor_id)]));
-  const unknown = named.find((number) => !known.has(folded(number)));
+  const known = new Map(rows.map((row) => [foldedName(text(row.number)), text(row.vendor_id)]));
+  const unknown = named.find((number) => !known.has(foldedName(number)));
   if (unknown !== undefined) return message('paper.doubt_order_unknown', { order: unknown });
-  const other = named.find((number) => known.get(folded(number)) !== vendor);
+  const other = named.find((number) => known.get(foldedName(number)) !== vendor);
   if (other !== undefined) return message('paper.doubt_order_other', { order: other });
-  const open = new Set((await readBillable(manager, vendor, currency)).map(({ order }) => folded(order)));
-  const billed = named.find((number) => !open.has(folded(number)));
+  const open = new Set((await readBillable(manager, vendor, currency)).map(({ order }) => foldedName(order)));
+  const billed = named.find((number) => !open.has(foldedName(number)));
   return billed === undefined ? undefined : message('paper.doubt_order_billed', { order: billed });
 }
 
@@ -72,8 +72,8 @@ async function doubtOfReceipts(
      FROM document d WHERE d.kind = 'receipt' AND d.number IN (?) AND ${stands('d.id')}`,
     [receipts],
   );
-  const known = new Map(rows.map((row) => [folded(text(row.number)), row]));
-  const of = (number: string) => known.get(folded(number));
+  const known = new Map(rows.map((row) => [foldedName(text(row.number)), row]));
+  const of = (number: string) => known.get(foldedName(number));
   const unknown = receipts.find((number) => !of(number));
   if (unknown !== undefined) return message('paper.doubt_receipt_unknown', { receipt: unknown });
   const other = receipts.find((number) => text(of(number)?.vendor_id) !== vendor);
@@ -88,16 +88,16 @@ async function doubtOfSlips(
   vendor: string,
   { kind, lines }: BillPaper,
 ): Promise<Message | undefined> {
-  const named = [...new Set(lines.map(({ slip }) => slip.trim()).filter((slip) => plainNumber(slip) !== ''))];
+  const named = [...new Set(lines.map(({ slip }) => slip.trim()).filter((slip) => foldedNumber(slip) !== ''))];
   if (kind === 'credit' || named.length === 0) return undefined;
-  const keys = named.map(plainNumber);
+  const keys = named.map(foldedNumber);
   const rows: Row[] = await manager.query(
     `SELECT ${PLAIN('d.reference')} AS name FROM document d WHERE d.kind = 'receipt' AND d.vendor_id = ? AND ${stands('d.id')} AND ${PLAIN('d.reference')} IN (?)
      UNION SELECT ${PLAIN('c.shipment')} FROM came_on c WHERE ${PLAIN('c.shipment')} IN (?) UNION SELECT ${PLAIN('s.number')} FROM shipment s WHERE ${PLAIN('s.number')} IN (?)`,
     [vendor, keys, keys, keys],
   );
   const known = new Set(rows.map((row) => text(row.name)));
-  const unknown = named.find((slip) => !known.has(plainNumber(slip)));
+  const unknown = named.find((slip) => !known.has(foldedNumber(slip)));
   return unknown === undefined ? undefined : message('paper.doubt_slip_unknown', { slip: unknown });
 }
 

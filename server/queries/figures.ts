@@ -13,8 +13,8 @@ import type { ItemView } from '@obolus/contract/views/setUp';
 import { CODES, codesOf, PACKS, packsOf } from '../storage/load/packs.ts';
 import { pricingOf } from '../storage/load/rows.ts';
 
-/** SQL: letters and digits alone, as numbers that people write are compared (`plainNumber`). */
-export const PLAIN = (column: string): string => `REGEXP_REPLACE(UPPER(${column}), '[^[:alnum:]]', '')`;
+/** SQL: letters and digits alone, as numbers that people write are compared (`core/matching`, `folded`). */
+export const PLAIN = (column: string): string => `REGEXP_REPLACE(LOWER(${column}), '[^[:alnum:]]', '')`;
 
 /** A row as the database gives it: money and quantities (BIGINT, sums) as text; plain INT columns go through `text` or Number. */
 export type Row = Record<string, string | null>;

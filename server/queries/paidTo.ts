@@ -1,4 +1,4 @@
-import { plainNumber } from '@obolus/core/paying/remitTo';
+import { folded } from '@obolus/core/matching/goods';
 import type { PayableView } from '@obolus/contract/views/payables';
 import { PLAIN, type Row, text } from './figures.ts';
 
@@ -19,7 +19,7 @@ export const ASKED_PAYEE = 'm.payee AS asked_payee, m.account AS asked_account, 
 export function paidToOf(row: Row, own: string): PayableView['paidTo'] {
   if (row.asked_payee == null || row.payee_answer === 'rejected') return null;
   const account = text(row.asked_account);
-  if (account !== '' && plainNumber(account) === plainNumber(own)) return null;
+  if (account !== '' && folded(account) === folded(own)) return null;
   return { payee: text(row.asked_payee), account, isConfirmed: row.payee_answer === 'approved' };
 }
 
