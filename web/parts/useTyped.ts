@@ -6,6 +6,8 @@ import { useState } from 'react';
  */
 export function useTyped(value: string) {
   const [entry, setEntry] = useState<{ readonly typed: string; readonly held: string }>();
+  // What came in its place stays, also where the field comes to hold the same again.
+  if (entry && entry.held !== value) setEntry(undefined);
   return {
     typed: entry?.held === value ? entry.typed : undefined,
     type: (typed: string, held: string) => setEntry({ typed, held }),

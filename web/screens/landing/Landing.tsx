@@ -14,13 +14,14 @@ import { showDay, showFigure } from '../../locale/figures.ts';
 import { Choice, Field } from '../../parts/Cells.tsx';
 import { Head } from '../../parts/Head.tsx';
 import { useLasting } from '../../parts/useLasting.ts';
+import { useSame } from '../../parts/useSame.ts';
 import { DateField } from '../../drafts/HeaderFields.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { ChangedSince } from './ChangedSince.tsx';
 import { Choosing } from './Choosing.tsx';
 import { LandingTabs } from './LandingTabs.tsx';
 import { LandingGrid } from './LandingGrid.tsx';
-import type { Body } from './sheet.ts';
+import type { Body, ChangeCharges } from './sheet.ts';
 import { SheetTools, useUnusual } from './SheetTools.tsx';
 import { useOntoGoods } from './useOntoGoods.ts';
 import { useReceived } from './useReceived.ts';
@@ -58,22 +59,20 @@ export function Landing() {
   });
   const { body, refusals } = entering;
   // The same from one drawing to the next: what stands below is drawn again only where it differs.
-  const { change } = useLasting({ change: entering.change });
+  const { change, changeCharges } = useLasting({
+    change: entering.change,
+    changeCharges: (to: ChangeCharges) => entering.change({ charges: to(entering.body?.charges ?? []) }),
+  });
+  const sheet = useSheetDrawn(body ?? NOTHING);
   const mayAllocate = useMayPost('allocation');
   const chosen = useMemo(
-    () => (body?.charges ?? []).flatMap((charge) => charges.data?.rows.find((open) => open.line === charge.of) ?? []),
-    [body?.charges, charges.data],
+    () => sheet.charges.flatMap((charge) => charges.data?.rows.find((open) => open.line === charge.of) ?? []),
+    [sheet.charges, charges.data],
   );
-  const lines = useReceived(body?.to ?? NO_IDS);
+  const lines = useReceived(sheet.to);
   const byId = useMemo(() => new Map(lines.rows?.map((line) => [line.line as string, line])), [lines.rows]);
-  const received = useMemo(() => (body?.to ?? []).flatMap((id) => byId.get(id) ?? []), [body?.to, byId]);
-  const shares = useSheetShares(
-    body ?? NOTHING,
-    chosen,
-    received,
-    entering.preview?.shares ?? NO_SHARES,
-    me.company.currency,
-  );
+  const received = useMemo(() => sheet.to.flatMap((id) => byId.get(id) ?? []), [sheet.to, byId]);
+  const shares = useSheetShares(sheet, chosen, received, entering.preview?.shares ?? NO_SHARES, me.company.currency);
   const goods = useMemo(
     () =>
       sumOf(
@@ -82,7 +81,7 @@ export function Landing() {
       ),
     [received, me.company.currency],
   );
-  const onto = useOntoGoods(body ?? NOTHING, chosen, received, shares);
+  const onto = useOntoGoods(sheet, chosen, received, shares);
   // What is unusual is pointed out once the shares are drawn.
   const drawn = useDeferredValue(useMemo(() => ({ shares, onto }), [shares, onto]));
   const unusual = useUnusual(received, lines.rows ?? NO_LINES, drawn);
@@ -131,15 +130,16 @@ export function Landing() {
               {(chosen.length > 0 || received.length > 0) && (
                 <>
                   <SheetTools
-                    {...{ body, change, shares, onto, draft, unusual }}
+                    {...{ change, changeCharges, shares, onto, draft, unusual }}
+                    body={sheet}
                     charges={chosen}
                     lines={received}
                     command={entering.command as BodyOf<'allocation'> | undefined}
                   />
                   <LandingGrid
                     unusual={unusual}
-                    body={body}
-                    change={change}
+                    body={sheet}
+                    changeCharges={changeCharges}
                     refusals={refusals}
                     charges={chosen}
                     lines={received}
@@ -169,8 +169,22 @@ const fixedShares = (to: Body['to'], fixed: Body['charges'][number]['fixed']) =>
     ? []
     : to.flatMap((line) => (fixed[line] ? [{ line, amount: fixed[line] ?? '' }] : []));
 
+/** The sheet as it is drawn: another basis follows between frames, its field alone shows it at once. */
+function useSheetDrawn(body: Body): Body {
+  const bases = useSame(body.charges.map(({ of, basis }) => [of, basis] as const));
+  const drawn = useDeferredValue(bases);
+  return useSame(
+    useMemo(() => {
+      const basisOf = new Map(drawn);
+      return {
+        ...body,
+        charges: body.charges.map((charge) => ({ ...charge, basis: basisOf.get(charge.of) ?? charge.basis })),
+      };
+    }, [body, drawn]),
+  );
+}
+
 const NOTHING: Body = { date: '', entry: '', charges: [], to: [] };
-const NO_IDS: readonly string[] = [];
 const NO_LINES: readonly LandedGoods[] = [];
 const NO_SHARES: PreviewReply['shares'] = [];
 

@@ -13,14 +13,15 @@ import { Grid } from '../../table/Grid.tsx';
 import { say, sayAll } from '../../locale/say.ts';
 import { type ChargeColumn, type Chosen, landingColumns, type SheetRow } from './landingColumns.tsx';
 import { landedLine, type OntoGoods } from './shares.ts';
-import { type Body, columnId } from './sheet.ts';
+import { type Body, type ChangeCharges, columnId } from './sheet.ts';
 import { type LineActions, SheetLine } from './SheetLine.tsx';
 import type { Unusual } from './unusual.ts';
 import type { SheetShares } from './useSheetShares.ts';
 
 interface Props {
   readonly body: Body;
-  readonly change: (to: Partial<Body>) => void;
+  /** From what stands now, which may be later than what is drawn. */
+  readonly changeCharges: (to: ChangeCharges) => void;
   readonly refusals: readonly RefusalView[];
   readonly charges: readonly OpenCharge[];
   readonly lines: readonly LandedGoods[];
@@ -32,7 +33,7 @@ interface Props {
 /** Rows are received lines, columns are goods, each charge, what it comes to, and the unit cost before and after. */
 export const LandingGrid = memo(function LandingGrid({
   body,
-  change,
+  changeCharges,
   refusals,
   charges,
   lines,
@@ -60,25 +61,27 @@ export const LandingGrid = memo(function LandingGrid({
   });
   const rows = useMemo(() => lines.map((line, at): SheetRow => ({ line, at })), [lines]);
   const landed = (line: LandedGoods, at: number) => landedLine(line, at, shares, onto, currency);
-  const set = (at: number, to: Partial<Chosen>) =>
-    change({ charges: body.charges.map((charge, position) => (position === at ? { ...charge, ...to } : charge)) });
+  const set = (of: string, to: Partial<Chosen>) =>
+    changeCharges((charges) => charges.map((charge) => (charge.of === of ? { ...charge, ...to } : charge)));
   const actions = useLasting<LineActions>({
     fix(id: string, line: string, share: string) {
-      const column = columns.find((one) => one.id === id);
-      if (column) set(column.at, { fixed: { ...column.chosen.fixed, [line]: share } });
+      const of = columns.find((one) => one.id === id)?.charge.line;
+      changeCharges((charges) =>
+        charges.map((charge) => (charge.of === of ? { ...charge, fixed: { ...charge.fixed, [line]: share } } : charge)),
+      );
     },
   });
   const write = (changed: ReadonlyMap<number, SheetRow>) =>
-    change({
-      charges: body.charges.map((charge, at) => {
-        const column = columns.find((one) => one.at === at);
+    changeCharges((charges) =>
+      charges.map((charge) => {
+        const column = columns.find((one) => one.charge.line === charge.of);
         const pasted = [...changed.values()].flatMap(({ line, pasted: said }) => {
           const share = column && said?.[column.id];
           return share === undefined ? [] : [[line.line, share] as const];
         });
         return pasted.length === 0 ? charge : { ...charge, fixed: { ...charge.fixed, ...Object.fromEntries(pasted) } };
       }),
-    });
+    );
   const wrongShares = useMemo(() => sharesRefused(body, refusals), [body, refusals]);
   const named = columns.map(({ id, charge }) => `${id}|${charge.kind}`).join('\n');
   const goods = useMemo(() => sumIn(lines, 'goods', currency), [lines, currency]);

@@ -7,7 +7,7 @@ import { saidAgainst, server } from '../../server/api.ts';
 import { useMe } from '../../server/me.ts';
 import { say } from '../../locale/say.ts';
 import { Compare } from './Compare.tsx';
-import type { Body } from './sheet.ts';
+import type { Body, ChangeCharges } from './sheet.ts';
 import { figuresOf, type Unusual, unusualIn, usualCosts } from './unusual.ts';
 import type { OntoGoods } from './shares.ts';
 import type { SheetShares } from './useSheetShares.ts';
@@ -15,6 +15,7 @@ import type { SheetShares } from './useSheetShares.ts';
 interface Props {
   readonly body: Body;
   readonly change: (to: Partial<Body>) => void;
+  readonly changeCharges: (to: ChangeCharges) => void;
   readonly charges: readonly OpenCharge[];
   readonly lines: readonly LandedGoods[];
   readonly shares: SheetShares;
@@ -29,7 +30,7 @@ const NAMED = 3;
 
 /** What is done with a sheet as a whole, and what is unusual about it. */
 export const SheetTools = memo(function SheetTools({ unusual, ...props }: Props) {
-  const { body, change, charges, lines } = props;
+  const { body, change, changeCharges, charges, lines } = props;
   const [comparing, setComparing] = useState(false);
   return (
     <div className="pt-3">
@@ -90,7 +91,7 @@ export const SheetTools = memo(function SheetTools({ unusual, ...props }: Props)
         <Compare
           {...props}
           onUse={(of, basis) =>
-            change({ charges: body.charges.map((charge) => (charge.of === of ? { ...charge, basis } : charge)) })
+            changeCharges((now) => now.map((charge) => (charge.of === of ? { ...charge, basis } : charge)))
           }
           onClose={() => setComparing(false)}
         />

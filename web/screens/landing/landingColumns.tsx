@@ -5,6 +5,7 @@ import { Choice } from '../../parts/Cells.tsx';
 import type { ChargeKind } from '../../parts/chargeKinds.ts';
 import { isZero } from '../../parts/exact.ts';
 import { FigureCell } from '../../parts/FigureCell.tsx';
+import { useTyped } from '../../parts/useTyped.ts';
 import { showFigure } from '../../locale/figures.ts';
 import { figureText, figureWritten } from '../../locale/cellTexts.ts';
 import type { Column } from '../../table/column.ts';
@@ -40,7 +41,7 @@ export interface SheetRow {
 export const landingColumns = (
   charges: readonly ChargeColumn[],
   landed: (line: LandedGoods, at: number) => LandedLine,
-  set: (at: number, to: Partial<Chosen>) => void,
+  set: (of: string, to: Partial<Chosen>) => void,
   refusals: readonly RefusalView[],
 ): Column<SheetRow>[] => [
   {
@@ -106,10 +107,12 @@ function ChargeHead({
   set,
   refusals,
 }: Pick<ChargeColumn, 'charge' | 'chosen' | 'at' | 'kind' | 'isEstimated'> & {
-  set: (at: number, to: Partial<Chosen>) => void;
+  set: (of: string, to: Partial<Chosen>) => void;
   refusals: readonly RefusalView[];
 }) {
   const named = { kind: charge.kind, number: charge.bill.number };
+  // Shown at once: what is drawn of the sheet follows.
+  const typed = useTyped(chosen.basis);
   return (
     <>
       <div className="capitalize text-ink">{charge.kind}</div>
@@ -119,15 +122,18 @@ function ChargeHead({
         value={chosen.amount ?? ''}
         placeholder={showFigure(charge.left)}
         hint={say('landing.part_hint')}
-        onChange={(amount) => set(at, { amount })}
+        onChange={(amount) => set(charge.line, { amount })}
       />
       <div className="font-normal dim">{charge.bill.number}</div>
       <Choice
         label={say('landing.basis_of', named)}
         className="num text-bronze font-semibold"
-        value={chosen.basis}
+        value={typed.typed ?? chosen.basis}
         options={BASES.map((basis) => [basis, say(BASIS_NAMES[basis])])}
-        onChange={(basis) => set(at, { basis: basis as Basis })}
+        onChange={(basis) => {
+          typed.type(basis, chosen.basis);
+          set(charge.line, { basis: basis as Basis });
+        }}
       />
       {chosen.basis === 'chargeable' && (
         <label className="flex items-baseline justify-end gap-1 font-normal">
@@ -135,7 +141,7 @@ function ChargeHead({
             label={say('landing.density_of', named)}
             className="num w-16"
             value={chosen.density ?? kind?.density ?? ''}
-            onChange={(density) => set(at, { density })}
+            onChange={(density) => set(charge.line, { density })}
           />
           <span className="dim">{say('landing.per_cubic_meter')}</span>
         </label>
@@ -146,7 +152,7 @@ function ChargeHead({
           className="num dim font-normal"
           value={chosen.difference ?? kind?.difference ?? 'goods'}
           options={DIFFERENCES.map((goes) => [goes, say(DIFFERENCE_NAMES[goes])])}
-          onChange={(difference) => set(at, { difference: difference as (typeof DIFFERENCES)[number] })}
+          onChange={(difference) => set(charge.line, { difference: difference as (typeof DIFFERENCES)[number] })}
         />
       )}
       {refusals

@@ -26,6 +26,9 @@ export interface Body {
   readonly more?: boolean;
 }
 
+/** What becomes of the charges of a sheet. */
+export type ChangeCharges = (charges: Body['charges']) => Body['charges'];
+
 /** The sheet of an allocation once more: what its charges were limited to is a share of nothing on all other lines. */
 export function sheetAgain({ to, charges, entry, more }: BodyOf<'allocation'>, today: string): Body {
   return {
