@@ -140,6 +140,8 @@ export const CreditableView = exactly({
   document: exactly({ id: Id, number: Text(30), reference: Text(120), date: Day }),
   vendor: exactly({ id: Id, name: Name }),
   label: Text(200),
+  /** What went back or was billed; null for what is no goods. */
+  item: Type.Union([Id, Type.Null()]),
   unit: Text(20),
   currency: Currency,
   /** Of goods that went back: how many, and what one was billed at. */

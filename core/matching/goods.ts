@@ -1,4 +1,5 @@
 import type { Pricing } from '../exact/amounts.ts';
+import { asGtin } from '../scanning/gs1.ts';
 import type { OpenLine } from './billText.ts';
 
 /** Words as they are compared: folded, letters and figures apart, each once. */
@@ -17,6 +18,9 @@ export const folded = (text: string): string =>
     .normalize('NFKC')
     .toLowerCase()
     .replace(/[^\p{L}\p{N}]/gu, '');
+
+/** A number of goods as it is compared: one of GS1 is the same at any of its lengths (GTIN-8, -12, -13, -14). */
+export const goodsNumber = (text: string): string => asGtin(folded(text));
 
 /** An open line as it is compared: where it stands among all, and its numbers folded. */
 export interface Place {
@@ -75,7 +79,7 @@ export function indexGoods(open: readonly OpenLine[]): OpenGoods {
   // How many words each shares with the line that is looked at: set back for the next one.
   const alike = new Uint32Array(all.length);
   const likely = (names: readonly string[], description: string): readonly Likely[] => {
-    const called = names.map(folded).filter(Boolean);
+    const called = names.map(goodsNumber).filter(Boolean);
     const words = wordsOf(description);
     const touched: number[] = [];
     for (const word of words)
@@ -113,7 +117,7 @@ function groupGoods(open: readonly OpenLine[]): Goods[] {
     const prices: Pricing[] = [];
     const { names = [], description = '' } = open[lines[0] ?? 0] ?? {};
     const packOf = new Map(
-      names.map(({ name, pack }) => [folded(name), pack] as const).filter(([name]) => name !== ''),
+      names.map(({ name, pack }) => [goodsNumber(name), pack] as const).filter(([name]) => name !== ''),
     );
     const goods: Goods = { places, prices, packOf, words: new Set(wordsOf(description)) };
     for (const at of lines) {

@@ -100,9 +100,24 @@ describe('what a bill covers', () => {
     const [found] = propose([cones], [open('1/1')]);
     expect([covered([found as Proposal]), found?.why]).toEqual([[['1/1:3']], ['number', 'price']]);
     expect(covered(propose([billed({ unit: 'pallet' })], [open('1/1')]))).toEqual([[]]);
+    const grams = billed({ unit: 'g', quantity: quantityOrThrow('3000'), price: priceOrThrow('0.008') });
+    expect([covered(propose([grams], [open('1/1')])), propose([grams], [open('1/1')])[0]?.why]).toEqual([
+      [['1/1:3']],
+      ['number', 'price'],
+    ]);
     const ofCone = open('1/1', { names: [{ name: '0210', pack: 'cone' }] });
     expect(covered(propose([billed({ names: ['0210'], quantity: quantityOrThrow('2') })], [ofCone]))).toEqual([
       ['1/1:1'],
+    ]);
+  });
+
+  it('knows the number of goods at any length that GS1 writes it in', () => {
+    const jar = open('1/1', { names: [{ name: '4012345000009', pack: '' }], description: '' });
+    const called = (name: string) => covered(propose([billed({ names: [name], description: '' })], [jar]));
+    expect(['04012345000009', '4012345000009', '4012345000016'].map(called)).toEqual([
+      [['1/1:10']],
+      [['1/1:10']],
+      [[]],
     ]);
   });
 

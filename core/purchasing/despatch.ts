@@ -83,8 +83,11 @@ function inStock(
 ): Quantity | 'unit_unknown' | 'pack_not_whole' {
   const size = packSizeOf(advised.unit, codePack, of);
   if (size === undefined) return 'unit_unknown';
-  if (size === ONE_UNIT) return advised.quantity;
-  return advised.quantity % ONE_UNIT === 0n ? quantity((advised.quantity * size) / ONE_UNIT) : 'pack_not_whole';
+  const units = advised.quantity * size;
+  // Packs come whole; of what is measured there may be parts.
+  const isPack = of.packs.some((pack) => pack.size === size) && size !== ONE_UNIT;
+  if (isPack && advised.quantity % ONE_UNIT !== 0n) return 'pack_not_whole';
+  return units % ONE_UNIT === 0n ? quantity(units / ONE_UNIT) : 'unit_unknown';
 }
 
 const compare = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);

@@ -2,6 +2,7 @@ import { LARGEST } from '../exact/decimal.ts';
 import { formatQuantity, ONE_UNIT, quantity, type Quantity } from '../exact/amounts.ts';
 import type { Item, Pack } from '../state/stock.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
+import { heldIn } from './measures.ts';
 
 /** How much a line says, in the unit that it names; in the stock unit where it names none. */
 export interface Said {
@@ -51,8 +52,8 @@ export function inStockUnits(item: Item | undefined, said: Said): { quantity: Qu
 }
 
 /**
- * How many stock units a unit holds that somebody else's paper names: the stock unit or a pack, letter case aside. Where the paper names none, the pack
- * that the code on the goods is of, else the stock unit.
+ * How many stock units a unit holds that somebody else's paper names: the stock unit, a pack, or what measures the same, letter case aside. Where the
+ * paper names none, the pack that the code on the goods is of, else the stock unit.
  * @returns undefined for a unit that the goods do not have
  */
 export function packSizeOf(
@@ -62,5 +63,6 @@ export function packSizeOf(
 ): Quantity | undefined {
   const named = (unit.trim() || codePack).toLowerCase();
   const pack = of.packs.find((known) => known.unit.toLowerCase() === named);
-  return pack?.size ?? (named === '' || named === of.unit.toLowerCase() ? ONE_UNIT : undefined);
+  if (pack) return pack.size;
+  return named === '' || named === of.unit.toLowerCase() ? ONE_UNIT : heldIn(named, of.unit);
 }

@@ -26,4 +26,5 @@ export const order_paper: Record<keyof typeof en, string> = {
   'order_paper.total': 'Summe',
   'order_paper.page': 'Seite {page} von {count}',
   'order_paper.footer': '{company} · {number}, Fassung {version}',
+  'order_paper.counted_in': 'Gezählt in: {unit}',
 };

@@ -105,4 +105,9 @@ export const paper: Record<keyof typeof en, string> = {
   'paper.doubt_due': 'Fällig ist laut Dokument am {paper}, nach den Bedingungen des Lieferanten am {terms}.',
   'paper.doubt_instalments': 'Zu zahlen ist in Teilen, am {days}: Erfasst wird ein Fälligkeitstag.',
   'paper.ask_charge': 'Es berechnet {charge}, {amount} {currency}: sagen, was das ist.',
+  'paper.doubt_units':
+    '{count, plural, one {Eine Einheit darauf ist ein Code, der} other {# Einheiten darauf sind Codes, die}} hier nicht bekannt {count, plural, one {ist} other {sind}}: {codes}. Sagen Sie, was die Positionen zählen.',
+  'paper.advice_cancelled': 'Das Lieferavis {number} ist storniert: Nichts davon kommt.',
+  'paper.advice_line_cancelled': 'Der Lieferant hat diese Position storniert: Sie kommt nicht.',
+  'paper.advice_other_buyer': 'Das Lieferavis ist für {buyer}, nicht für uns.',
 };

@@ -24,4 +24,5 @@ export const order_paper = {
   'order_paper.total': 'Total',
   'order_paper.page': 'Page {page} of {count}',
   'order_paper.footer': '{company} · {number}, version {version}',
+  'order_paper.counted_in': 'Counted in: {unit}',
 } as const;

@@ -98,4 +98,9 @@ export const paper = {
   'paper.doubt_due': 'It is due on {paper} by the paper, and on {terms} by the vendor’s terms.',
   'paper.doubt_instalments': 'It is to be paid in parts, on {days}: it is entered with one day on which it is due.',
   'paper.ask_charge': 'It charges {charge}, {amount} {currency}: say what this is.',
+  'paper.doubt_units':
+    '{count, plural, one {A unit on it is a code that is} other {# units on it are codes that are}} not known here: {codes}. Say what the lines count.',
+  'paper.advice_cancelled': 'The advice {number} is cancelled: nothing of it comes.',
+  'paper.advice_line_cancelled': 'The vendor has cancelled this line: it does not come.',
+  'paper.advice_other_buyer': 'The advice is for {buyer}, not for us.',
 } as const;

@@ -1,6 +1,7 @@
 import type { EntityManager } from 'typeorm';
 import { folded as foldedNumber } from '@obolus/core/matching/goods';
 import type { RemitTo } from '@obolus/core/state/owed';
+import { foldedName } from '../papers/ours.ts';
 import type { Besides } from './stated.ts';
 import { type Row, text } from '../queries/figures.ts';
 import { problemOfBankCode } from '../transfers/accountNumbers.ts';
@@ -10,9 +11,6 @@ export type AsksPayee = Pick<Besides, 'payee' | 'accounts'>;
 
 /** Whom a bill asks to be paid to, as its paper says it. */
 export type Elsewhere = Omit<RemitTo, 'by'>;
-
-/** As names are compared: whatever their case and blanks. */
-export const foldedName = (name: string): string => name.trim().toLowerCase().replace(/\s+/g, ' ');
 
 /**
  * Whom a paper asks to be paid to, where that is not the vendor, or not at its account on file; a vendor without an account there is one

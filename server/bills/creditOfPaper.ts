@@ -10,9 +10,10 @@ import {
   priceOrThrow,
 } from '@obolus/core/exact/amounts';
 import { askedOfLine } from '@obolus/core/matching/asOrdered';
-import { folded, wordsOf } from '@obolus/core/matching/goods';
+import { goodsNumber, wordsOf } from '@obolus/core/matching/goods';
 import { billNumberKey } from '@obolus/core/purchasing/billNumber';
 import type { BillPaper, PaperLine } from '../billPapers/billPaper.ts';
+import { type GoodsCalled, readGoodsCalled } from '../papers/ours.ts';
 import { listCreditable } from './creditable.ts';
 
 type Credited =
@@ -33,16 +34,20 @@ export async function draftOfCredit(
   const money = (amount: bigint) => formatAmount(documentAmount(amount), paper.currency);
   const credited = new Map<string, Credited>();
   const open = ofTheBillFirst(rows, paper.refersTo).filter(({ currency }) => currency === paper.currency);
+  const called = await readGoodsCalled(
+    manager,
+    vendor,
+    open.flatMap(({ item }) => item ?? []),
+  );
   const left = paper.lines.filter((line) => {
     const found = open.find(
-      (row) => !credited.has(row.line) && (isReturnOf(row, line) || row.expected === money(line.amount)),
+      (row) =>
+        !credited.has(row.line) &&
+        (isReturnOf(row, line, called(row.item ?? '')) || row.expected === money(line.amount)),
     );
     if (!found) return true;
-    const asked = askedOfLine(
-      line,
-      { ...forOne(priceOrThrow(found.price ?? '0')), unit: found.unit, packs: [] },
-      paper.currency,
-    );
+    const { unit, packs } = called(found.item ?? '');
+    const asked = askedOfLine(line, { ...forOne(priceOrThrow(found.price ?? '0')), unit, packs }, paper.currency);
     if (found.kind === 'return' && !asked) return true;
     credited.set(
       found.line,
@@ -69,10 +74,12 @@ const ofTheBillFirst = (rows: readonly CreditableView[], refersTo: string): Cred
   return [...rows.filter(isNamed), ...rows.filter((row) => !isNamed(row))];
 };
 
-/** Whether a line of the memo calls goods that went back by their name. */
-function isReturnOf(row: CreditableView, line: PaperLine): boolean {
+/** Whether a line of the memo calls goods that went back by one of their numbers, or by their name. */
+function isReturnOf(row: CreditableView, line: PaperLine, { names }: GoodsCalled): boolean {
   if (row.kind !== 'return') return false;
+  const numbers = new Set(names.map(({ name }) => goodsNumber(name)).filter(Boolean));
+  if (line.names.some((name) => numbers.has(goodsNumber(name)))) return true;
   const words = new Set(wordsOf(row.label));
   const alike = wordsOf(line.description).filter((word) => words.has(word)).length;
-  return line.names.some((name) => folded(name) === folded(row.label)) || alike * 2 >= Math.max(1, words.size);
+  return alike * 2 >= Math.max(1, words.size);
 }

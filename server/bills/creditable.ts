@@ -89,12 +89,12 @@ async function readAbout(manager: EntityManager, documents: readonly string[]): 
   const header = 'd.id AS document_id, d.number, d.reference, d.date, d.vendor_id, v.name AS vendor';
   const of = 'JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id';
   const rows: Row[] = await manager.query(
-    `SELECT ${header}, l.line_no, i.name AS label, i.unit FROM return_line l ${of} JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no JOIN item i ON i.id = r.item_id WHERE l.document_id IN (?)
-     UNION ALL SELECT ${header}, l.line_no, COALESCE(i.name, r.expense, o.expense), COALESCE(i.unit, '') FROM bill_line l ${of}
+    `SELECT ${header}, l.line_no, i.name AS label, i.unit, i.id AS item_id FROM return_line l ${of} JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no JOIN item i ON i.id = r.item_id WHERE l.document_id IN (?)
+     UNION ALL SELECT ${header}, l.line_no, COALESCE(i.name, r.expense, o.expense), COALESCE(i.unit, ''), i.id FROM bill_line l ${of}
        LEFT JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no LEFT JOIN ordered_line o ON o.document_id = l.order_id AND o.line_no = l.order_line_no
        LEFT JOIN item i ON i.id = COALESCE(r.item_id, o.item_id) WHERE l.document_id IN (?)
-     UNION ALL SELECT ${header}, l.line_no, l.kind, '' FROM bill_charge l ${of} WHERE l.document_id IN (?)
-     UNION ALL SELECT ${header}, l.line_no, l.said, '' FROM bill_disputed l ${of} WHERE l.document_id IN (?)`,
+     UNION ALL SELECT ${header}, l.line_no, l.kind, '', NULL FROM bill_charge l ${of} WHERE l.document_id IN (?)
+     UNION ALL SELECT ${header}, l.line_no, l.said, '', NULL FROM bill_disputed l ${of} WHERE l.document_id IN (?)`,
     [documents, documents, documents, documents],
   );
   return new Map(
@@ -112,6 +112,7 @@ function viewOf(line: CreditableLine, said: Row): CreditableView {
     line: line.id,
     kind: line.kind,
     label: text(said.label),
+    item: said.item_id == null ? null : text(said.item_id),
     unit: text(said.unit),
     currency,
     document: {

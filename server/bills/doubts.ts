@@ -3,13 +3,14 @@ import { addDays } from '@obolus/core/exact/calendar';
 import { formatAmount } from '@obolus/core/exact/amounts';
 import { decimalsOf } from '@obolus/core/exact/currencies';
 import { parseDecimal } from '@obolus/core/exact/decimal';
-import { text, type Row } from '../queries/figures.ts';
 import type { SumName } from '../billPapers/addsUp.ts';
 import type { BillPaper } from '../billPapers/billPaper.ts';
 import { inWords } from '../billPapers/vocabulary.ts';
+import { unknownCode } from '../papers/units.ts';
 import { dueSaidBy } from './dueByPaper.ts';
 import { doubtsOfReferences, doubtOfTwin } from './references.ts';
-import { foldedName, paidElsewhere } from '../billPapers/paidElsewhere.ts';
+import { paidElsewhere } from '../billPapers/paidElsewhere.ts';
+import { isForUs } from '../papers/ours.ts';
 import { type Message, message, type MessageId, type Value } from '@obolus/messages/message';
 
 const COMMERCIAL = '380';
@@ -33,6 +34,7 @@ export async function doubtsOf(
     doubtOfCopy(paper),
     doubtOfUnread(paper),
     ...doubtsOfAmounts(paper),
+    doubtOfUnits(paper),
     doubtOfSums(paper),
     doubtOfDay(paper, today),
     await doubtOfBuyer(manager, paper),
@@ -59,6 +61,13 @@ function doubtOfUnread({ besides: { unread } }: BillPaper): Message | undefined 
   if (unread.length === 0) return undefined;
   const named = unread.slice(0, NAMED).map(({ path, says }) => `${inWords(path)}: ${says.slice(0, 40)}`);
   return message('paper.doubt_unread', { count: unread.length, what: { list: named } });
+}
+
+function doubtOfUnits({ lines }: BillPaper): Message | undefined {
+  const codes = [...new Set(lines.flatMap(({ unit }) => unknownCode(unit) ?? []))];
+  return codes.length === 0
+    ? undefined
+    : message('paper.doubt_units', { count: codes.length, codes: { list: codes.slice(0, NAMED) } });
 }
 
 function doubtsOfAmounts({ besides, currency, total }: BillPaper): Message[] {
@@ -129,12 +138,7 @@ function doubtOfDay({ date }: BillPaper, today: string): Message | undefined {
 }
 
 async function doubtOfBuyer(manager: EntityManager, { besides: { buyer } }: BillPaper): Promise<Message | undefined> {
-  if (buyer.length === 0) return undefined;
-  const [company] = (await manager.query('SELECT name, tax_number, gln FROM company WHERE id = 1')) as Row[];
-  const ours = [company?.name, company?.tax_number, company?.gln].map((name) => foldedName(text(name))).filter(Boolean);
-  return buyer.some((name) => ours.includes(foldedName(name)))
-    ? undefined
-    : message('paper.doubt_buyer', { buyer: buyer[0] ?? '' });
+  return (await isForUs(manager, buyer)) ? undefined : message('paper.doubt_buyer', { buyer: buyer[0] ?? '' });
 }
 
 /** Whom it is to be paid to is the vendor, and the account is the one on file. */

@@ -7,7 +7,7 @@ import { PLAIN, text, type Row } from '../queries/figures.ts';
 import { isOpen } from '../queries/openOfOrder.ts';
 import { isTrue, stands } from '../storage/load/rows.ts';
 import { readBillable } from './openLines.ts';
-import { foldedName } from '../billPapers/paidElsewhere.ts';
+import { foldedName } from '../papers/ours.ts';
 
 /** What a paper refers to and cannot mean: what is unknown here, another vendor's, or billed already; and that it is about an earlier bill. */
 export async function doubtsOfReferences(manager: EntityManager, vendor: string, paper: BillPaper): Promise<Message[]> {

@@ -471,7 +471,7 @@ describe('papers that are more than XML', () => {
     });
     const note = `<CreditNote><ID>CN-1</ID><IssueDate>2026-03-30</IssueDate><DocumentCurrencyCode>USD</DocumentCurrencyCode><BillingReference><InvoiceDocumentReference><ID>cn b</ID></InvoiceDocumentReference></BillingReference>
       <AccountingSupplierParty><Party><PartyName><Name>Tarnside Fibres</Name></PartyName></Party></AccountingSupplierParty><LegalMonetaryTotal><TaxInclusiveAmount>520.00</TaxInclusiveAmount></LegalMonetaryTotal>
-      <CreditNoteLine><ID>1</ID><CreditedQuantity unitCode="C62">1</CreditedQuantity><LineExtensionAmount>500.00</LineExtensionAmount><Item><Name>Floor loom, returned</Name></Item><Price><PriceAmount>500</PriceAmount></Price></CreditNoteLine>
+      <CreditNoteLine><ID>1</ID><CreditedQuantity unitCode="C62">1</CreditedQuantity><LineExtensionAmount>500.00</LineExtensionAmount><Item><Name>As agreed</Name><BuyersItemIdentification><ID>loom</ID></BuyersItemIdentification></Item><Price><PriceAmount>500</PriceAmount></Price></CreditNoteLine>
       <CreditNoteLine><ID>2</ID><CreditedQuantity unitCode="C62">1</CreditedQuantity><LineExtensionAmount>20.00</LineExtensionAmount><Item><Name>Price of bill CN-B</Name></Item><Price><PriceAmount>20</PriceAmount></Price></CreditNoteLine></CreditNote>`;
     const { taken } = await take(note, { name: 'credit.xml' });
     expect(taken).toMatchObject([{ number: 'CN-1', kind: 'credit', state: 'read' }]);

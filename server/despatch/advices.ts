@@ -8,7 +8,7 @@ import { isOpen, openLines } from '../queries/openOfOrder.ts';
 import { groupBy } from '../storage/groupBy.ts';
 import { stands } from '../storage/load/rows.ts';
 import { duplicateOf, transaction } from '../storage/transaction.ts';
-import { nobodyCalled, readGoodsCalled, vendorOf } from '../papers/ours.ts';
+import { isForUs, nobodyCalled, readGoodsCalled, vendorOf } from '../papers/ours.ts';
 import { type AdvisedGoods, readAdvice } from './readAdvice.ts';
 import { upTo } from '../storage/upTo.ts';
 import { message } from '@obolus/messages/message';
@@ -25,8 +25,9 @@ export async function keepAdvice(source: DataSource, id: string, content: Buffer
   if (vendor === undefined) {
     throw new RequestError(422, [nobodyCalled('advice', advice.vendor)]);
   }
-  const awaited = await readAwaited(source.manager, vendor);
-  const matched = matchDespatch(advice.lines, awaited);
+  if (!(await isForUs(source.manager, advice.buyer)))
+    throw new RequestError(422, 'paper.advice_other_buyer', { buyer: advice.buyer[0] ?? '' });
+  const matched = await matchAwaited(source.manager, vendor, advice.lines);
   try {
     await transaction(source, async (manager) => {
       const [known] = (await manager.query('SELECT number FROM despatch_advice WHERE id = ?', [id])) as {
@@ -61,6 +62,27 @@ export async function keepAdvice(source: DataSource, id: string, content: Buffer
   return view;
 }
 
+/** The order line that each announced line is for; what is cancelled is for none. */
+async function matchAwaited(
+  manager: EntityManager,
+  vendor: string,
+  lines: readonly AdvisedGoods[],
+): Promise<(Advised | undefined)[]> {
+  const matched = matchDespatch(
+    lines.filter(({ cancelled }) => !cancelled),
+    await readAwaited(manager, vendor),
+  );
+  let next = 0;
+  return lines.map(({ cancelled }) => (cancelled ? undefined : matched[next++]));
+}
+
+const problemOf = ({ cancelled }: AdvisedGoods, found: Advised | undefined): string =>
+  cancelled
+    ? keptSays([message('paper.advice_line_cancelled')])
+    : found?.ok === false
+      ? keptSays([message(`paper.advice_${found.why}`)])
+      : '';
+
 function rowOf(id: string, at: number, line: AdvisedGoods, found: Advised | undefined): unknown[] {
   const [order = null, number = null] = found?.ok ? found.line.split('/') : [];
   return [
@@ -72,7 +94,7 @@ function rowOf(id: string, at: number, line: AdvisedGoods, found: Advised | unde
     (found?.ok ? found.quantity : line.quantity).toString(),
     line.lot.slice(0, 60),
     line.expires || null,
-    found?.ok === false ? keptSays([message(`paper.advice_${found.why}`)]) : '',
+    problemOf(line, found),
   ];
 }
 

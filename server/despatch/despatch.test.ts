@@ -102,6 +102,55 @@ describe('a despatch advice', () => {
     expect(await waiting()).toEqual([]);
   });
 
+  it('keeps the quantities of its lots, and leaves uncounted what it does not divide', async () => {
+    const lots = (...units: string[]) =>
+      units
+        .map(
+          (quantity, at) =>
+            `<a:ItemInstance><a:LotIdentification><b:LotNumberID>L${at + 1}</b:LotNumberID>${quantity && `<a:AdditionalItemProperty><b:Name>quantity</b:Name><b:ValueQuantity unitCode="KGM">${quantity}</b:ValueQuantity></a:AdditionalItemProperty>`}</a:LotIdentification></a:ItemInstance>`,
+        )
+        .join('');
+    const yarn = (instances: string) =>
+      `<a:BuyersItemIdentification><b:ID>yarn</b:ID></a:BuyersItemIdentification>${instances}`;
+    const id = randomUUID();
+    const lines = [ublLine(yarn(lots('1500', '500')), '2000', 'GRM'), ublLine(yarn(lots('', '')), '3', 'KGM')];
+    expect((await send(odile, ubl(lines.join('')), id)).status).toBe(200);
+    expect((await waiting())[0]?.lines).toMatchObject([
+      { of: `${order}/1`, quantity: '1.5', lot: 'L1' },
+      { of: `${order}/1`, quantity: '0.5', lot: 'L2' },
+      { of: `${order}/1`, quantity: '3', lot: '', said: expect.stringContaining('L1 · L2') },
+    ]);
+    await odile.call('DELETE', `/api/despatch-advices/${id}`);
+  });
+
+  it('that is taken back, or is for somebody else, is refused in words; a line that is taken back is said', async () => {
+    const loom = '<a:SellersItemIdentification><b:ID>aj-fl</b:ID></a:SellersItemIdentification>';
+    const refused = async (more: string) => {
+      const { status, body } = await send(odile, ubl(ublLine(loom, '1', 'EA'), more));
+      return [status, body.detail];
+    };
+    expect(await refused('<b:DocumentStatusCode>Cancelled</b:DocumentStatusCode>')).toEqual([
+      422,
+      'The advice DA-551 is cancelled: nothing of it comes.',
+    ]);
+    expect(
+      await refused(
+        '<a:BuyerCustomerParty><a:Party><a:PartyName><b:Name>Somebody Else</b:Name></a:PartyName></a:Party></a:BuyerCustomerParty>',
+      ),
+    ).toEqual([422, 'The advice is for Somebody Else, not for us.']);
+    const id = randomUUID();
+    const cancelled = ublLine(loom, '1', 'EA').replace(
+      '<b:ID>1</b:ID>',
+      '<b:ID>1</b:ID><b:LineStatusCode>Cancelled</b:LineStatusCode>',
+    );
+    expect((await send(odile, ubl(cancelled + ublLine(loom, '1', 'EA')), id)).status).toBe(200);
+    expect((await waiting())[0]?.lines).toMatchObject([
+      { of: null, problem: 'The vendor has cancelled this line: it does not come.' },
+      { of: `${order}/2`, problem: '' },
+    ]);
+    await odile.call('DELETE', `/api/despatch-advices/${id}`);
+  });
+
   it('comes as a table too, and says which part cannot be read', async () => {
     const table = (rows: string) => send(odile, `advice;order;item;quantity;unit;lot\n${rows}`);
     expect(

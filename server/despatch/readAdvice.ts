@@ -16,6 +16,8 @@ export interface Advice {
   readonly despatched: string;
   readonly arrives: string;
   readonly shipment: string;
+  /** Whom it is for, by names and numbers; nothing where it does not say. */
+  readonly buyer: readonly string[];
   readonly lines: readonly AdvisedGoods[];
 }
 
@@ -25,6 +27,8 @@ export interface AdvisedGoods extends AdvisedLine {
   /** A lot or a serial number; empty where there is none. */
   readonly lot: string;
   readonly expires: string;
+  /** The vendor takes it back: it does not come. */
+  readonly cancelled: boolean;
 }
 
 /** Reads a despatch advice: OASIS UBL 2.1, or a table (CSV, XLSX) with a row for each line, lot or serial number. */
@@ -40,8 +44,11 @@ export function readAdvice(content: Buffer): Promise<Advice> {
 function readUbl(content: Buffer): Advice {
   const root = readXml(content).DespatchAdvice;
   if (root === undefined) throw notRead('paper.advice_xml');
+  if (isCancelled(textAt(root, 'DocumentStatusCode')))
+    throw notRead('paper.advice_cancelled', { number: textAt(root, 'ID') });
   const shipment = childrenOf(root, 'Shipment')[0];
   return complete({
+    buyer: ublParty(childrenOf(root, 'BuyerCustomerParty')[0]),
     number: textAt(root, 'ID'),
     vendor: ublParty(childrenOf(root, 'DespatchSupplierParty')[0]),
     despatched: textAt(root, 'IssueDate'),
@@ -56,7 +63,10 @@ function readUbl(content: Buffer): Advice {
   });
 }
 
-/** A line, or one for each of the lots and serial numbers that it names. */
+/** A status of UBL's own list: what is cancelled does not come. */
+const isCancelled = (status: string): boolean => ['cancelled', 'canceled'].includes(status.trim().toLowerCase());
+
+/** A line, or one for each of the lots and serial numbers that it names with how many are of them. */
 function ublLines(line: XmlNode, headerOrder: string): AdvisedGoods[] {
   const item = childrenOf(line, 'Item')[0];
   const delivered = childrenOf(line, 'DeliveredQuantity')[0];
@@ -71,6 +81,7 @@ function ublLines(line: XmlNode, headerOrder: string): AdvisedGoods[] {
     names,
     unit: unitWord(code),
     said: [textAt(item, 'Name'), ...names].filter(Boolean).join(' · '),
+    cancelled: isCancelled(textAt(line, 'LineStatusCode')),
   };
   const whole = {
     ...known,
@@ -81,11 +92,25 @@ function ublLines(line: XmlNode, headerOrder: string): AdvisedGoods[] {
   const parts = childrenOf(item, 'ItemInstance').map((part) => ({
     lot: textAt(part, 'SerialID') || textAt(part, 'LotIdentification', 'LotNumberID'),
     expires: textAt(part, 'LotIdentification', 'ExpiryDate'),
+    units: parseDecimal(
+      textAt(part, 'LotIdentification', 'AdditionalItemProperty', 'ValueQuantity') ||
+        textAt(part, 'AdditionalItemProperty', 'ValueQuantity') ||
+        (textAt(part, 'SerialID') === '' ? '' : '1'),
+      QUANTITY_PLACES,
+    ),
   }));
-  if (parts.length === 0) return [whole];
-  if (parts.length === 1) return [{ ...whole, ...(parts[0] as (typeof parts)[number]) }];
-  // Several instances of one line are single goods, each with its own number.
-  return parts.map((part) => ({ ...whole, ...part, quantity: quantityIn('1', '') }));
+  const [only] = parts;
+  if (only === undefined) return [whole];
+  if (parts.length === 1) return [{ ...whole, lot: only.lot, expires: only.expires }];
+  const counted = parts.flatMap(({ units, ...part }) =>
+    units.ok ? [{ ...whole, ...part, quantity: quantity(units.scaled) }] : [],
+  );
+  const isSplit =
+    counted.length === parts.length && counted.reduce((sum, part) => sum + part.quantity, 0n) === whole.quantity;
+  // How many are of which lot is counted when they come, where it is not said or is not all of them.
+  return isSplit
+    ? counted
+    : [{ ...whole, said: [whole.said, ...parts.map(({ lot }) => lot)].filter(Boolean).join(' · ') }];
 }
 
 const COLUMNS = {
@@ -102,6 +127,7 @@ async function readTable(content: Buffer): Promise<Advice> {
   return complete({
     number: of(first, 'advice'),
     vendor: [of(first, 'vendor')].filter(Boolean),
+    buyer: [],
     despatched: of(first, 'despatched'),
     arrives: of(first, 'arrives'),
     shipment: of(first, 'shipment'),
@@ -114,6 +140,7 @@ async function readTable(content: Buffer): Promise<Advice> {
       quantity: quantityIn(of(row, 'quantity'), String(at + 1)),
       lot: of(row, 'lot'),
       expires: of(row, 'expires'),
+      cancelled: false,
     })),
   });
 }

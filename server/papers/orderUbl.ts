@@ -65,9 +65,16 @@ const partyOf = (address: Address) => ({
 });
 
 function lineItem(line: PaperLine, language: Language, money: (amount: string) => object): object {
-  const unit = { '@_unitCode': unitCode(line.unit) };
+  const code = unitCode(line.unit);
+  const unit = code === undefined ? {} : { '@_unitCode': code };
   return {
     'cbc:ID': line.number,
+    // What no code means is said in words.
+    ...(code === undefined
+      ? {
+          'cbc:Note': speakerFor(language).say('order_paper.counted_in', { unit: line.unit }),
+        }
+      : {}),
     'cbc:Quantity': { '#text': line.quantity, ...unit },
     'cbc:LineExtensionAmount': money(line.amount),
     ...(line.due === '' ? {} : { 'cac:Delivery': { 'cac:RequestedDeliveryPeriod': { 'cbc:EndDate': line.due } } }),

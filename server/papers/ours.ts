@@ -32,6 +32,17 @@ export async function vendorOf(
   return row?.id;
 }
 
+/** As names are compared: whatever their case and blanks. */
+export const foldedName = (name: string): string => name.trim().toLowerCase().replace(/\s+/g, ' ');
+
+/** Whether whom a paper is made out to, by names and numbers, is the company; where it names nobody it is. */
+export async function isForUs(manager: EntityManager, called: readonly string[]): Promise<boolean> {
+  if (called.length === 0) return true;
+  const [company] = (await manager.query('SELECT name, tax_number, gln FROM company WHERE id = 1')) as Row[];
+  const ours = [company?.name, company?.tax_number, company?.gln].map((name) => foldedName(text(name))).filter(Boolean);
+  return called.some((name) => ours.includes(foldedName(name)));
+}
+
 /** What a paper calls its vendor, to be read. */
 export const nobodyCalled = (what: 'paper' | 'advice', called: readonly string[]): Message =>
   called.length === 0
