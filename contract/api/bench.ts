@@ -65,6 +65,15 @@ export const benchEndpoints = {
     reply: Paper,
     produces: 'application/octet-stream',
   }),
+  attachedToBill: endpoint({
+    method: 'get',
+    path: '/incoming-bills/:id/attached/:number',
+    summary: 'A file inside the paper of a bill, by its number from 1',
+    allow: [...KINDS.bill.mayPost, 'approver', 'auditor', 'administrator'],
+    params: exactly({ id: Key, number: Type.String({ pattern: '^[1-9][0-9]{0,3}$' }) }),
+    reply: Paper,
+    produces: 'application/octet-stream',
+  }),
   readableBill: endpoint({
     method: 'get',
     path: '/incoming-bills/:id/readable',

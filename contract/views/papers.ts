@@ -31,6 +31,8 @@ export const PaperValue = exactly({
   about: Text(40),
   column: oneOf(PAPER_COLUMNS),
   isUnderstood: Type.Boolean(),
+  /** Of a file inside the paper: its number, by which it is opened. */
+  attached: Type.Union([Type.Integer({ minimum: 1 }), Type.Null()]),
 });
 export type PaperValue = Static<typeof PaperValue>;
 

@@ -110,4 +110,7 @@ export const paper: Record<keyof typeof en, string> = {
   'paper.advice_cancelled': 'Das Lieferavis {number} ist storniert: Nichts davon kommt.',
   'paper.advice_line_cancelled': 'Der Lieferant hat diese Position storniert: Sie kommt nicht.',
   'paper.advice_other_buyer': 'Das Lieferavis ist für {buyer}, nicht für uns.',
+  'paper.no_quantity': 'Position {line} hat einen Preis und sagt nicht, wie viele.',
+  'paper.doubt_seller': 'Es ist von {seller}, und so heißt der Lieferant hier nicht.',
+  'paper.doubt_seller_unsaid': 'Es sagt nicht, von wem es ist.',
 };

@@ -103,4 +103,7 @@ export const paper = {
   'paper.advice_cancelled': 'The advice {number} is cancelled: nothing of it comes.',
   'paper.advice_line_cancelled': 'The vendor has cancelled this line: it does not come.',
   'paper.advice_other_buyer': 'The advice is for {buyer}, not for us.',
+  'paper.no_quantity': 'Line {line} has a price and does not say how many.',
+  'paper.doubt_seller': 'It is from {seller}, which is none of the vendor’s names or numbers.',
+  'paper.doubt_seller_unsaid': 'It does not say whom it is from.',
 } as const;

@@ -209,6 +209,8 @@ function serverOptions(files, port) {
     '--innodb-flush-log-at-trx-commit=1',
     '--innodb-buffer-pool-size=256M',
     '--innodb-log-file-size=64M',
+    // Papers are kept whole, and written in hexadecimals.
+    '--max-allowed-packet=64M',
     '--default-time-zone=+00:00',
   ];
 }

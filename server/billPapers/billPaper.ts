@@ -146,6 +146,8 @@ function priced(line: PaperLine, currency: string): PaperLine {
 
 function lineOf(line: StatedLine, { order, slip }: Stated, reading: Reading): PaperLine | undefined {
   const where: Message = { id: 'paper.figure_in_line', values: { line: line.number } };
+  if (line.quantity === '' && line.price !== '')
+    reading.problems.push(message('paper.no_quantity', { line: line.number }));
   const units = figure(line.quantity || '1', QUANTITY_PLACES, where, reading);
   const per = line.per === '' ? ONE_UNIT : figure(line.per, QUANTITY_PLACES, where, reading);
   if (units === undefined || per === undefined || reading.currency === '') return undefined;

@@ -1,4 +1,4 @@
-import { amountIn, childAt, childrenOf, textAt } from '../papers/readXml.ts';
+import { amountIn, childAt, childrenOf, isYes, textAt } from '../papers/readXml.ts';
 import type { XmlNode } from '../papers/readXml.ts';
 import { unitOf } from '../papers/units.ts';
 import { CII } from './ciiVocabulary.ts';
@@ -18,9 +18,9 @@ export function fromCii(root: XmlNode): Stated {
   const buyer = childAt(agreed, 'BuyerTradeParty');
   const payee = childAt(settled, 'PayeeTradeParty');
   const currency = textAt(settled, 'InvoiceCurrencyCode');
-  const onAll = (charge: string) =>
+  const onAll = (charge: boolean) =>
     childrenOf(settled, 'SpecifiedTradeAllowanceCharge')
-      .filter((entry) => textAt(entry, 'ChargeIndicator', 'Indicator') === charge)
+      .filter((entry) => isYes(textAt(entry, 'ChargeIndicator', 'Indicator')) === charge)
       .map((entry) => ({
         said: textAt(entry, 'Reason'),
         code: textAt(entry, 'ReasonCode'),
@@ -37,6 +37,7 @@ export function fromCii(root: XmlNode): Stated {
       textAt(seller, 'SpecifiedLegalOrganization', 'TradingBusinessName'),
       textAt(seller, 'DefinedTradeContact', 'EmailURIUniversalCommunication', 'URIID'),
       textAt(seller, 'URIUniversalCommunication', 'URIID'),
+      ...childrenOf(seller, 'SpecifiedTaxRegistration').map((entry) => textAt(entry, 'ID')),
       ...childrenOf(seller, 'ID').map((id) => textAt(id)),
     ].filter(Boolean),
     order: textAt(agreed, 'BuyerOrderReferencedDocument', 'IssuerAssignedID'),
@@ -62,8 +63,8 @@ export function fromCii(root: XmlNode): Stated {
           'SpecifiedTradeSettlementLineMonetarySummation',
           'LineTotalAmount',
         ),
-        takenOff: amountsOf(line, 'false'),
-        added: amountsOf(line, 'true'),
+        takenOff: amountsOf(line, false),
+        added: amountsOf(line, true),
       };
     }),
     sums: {
@@ -118,15 +119,15 @@ export function fromCii(root: XmlNode): Stated {
         .filter(Boolean),
       unread: unreadIn(root, CII, currency),
     },
-    charges: onAll('true'),
-    allowances: onAll('false'),
+    charges: onAll(true),
+    allowances: onAll(false),
     taxes: [amountIn(childrenOf(sums, 'TaxTotalAmount'), currency)],
     total: textAt(sums, 'GrandTotalAmount'),
   };
 }
 
 /** What a line takes off, or adds. */
-const amountsOf = (line: XmlNode, charge: string): string[] =>
+const amountsOf = (line: XmlNode, charge: boolean): string[] =>
   childrenOf(childAt(line, 'SpecifiedLineTradeSettlement'), 'SpecifiedTradeAllowanceCharge')
-    .filter((entry) => textAt(entry, 'ChargeIndicator', 'Indicator') === charge)
+    .filter((entry) => isYes(textAt(entry, 'ChargeIndicator', 'Indicator')) === charge)
     .map((entry) => textAt(entry, 'ActualAmount'));

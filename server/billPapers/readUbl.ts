@@ -1,4 +1,4 @@
-import { amountIn, childAt, childrenOf, textAt, ublParty, type XmlNode } from '../papers/readXml.ts';
+import { amountIn, childAt, childrenOf, isYes, textAt, ublParty, type XmlNode } from '../papers/readXml.ts';
 import { unitOf } from '../papers/units.ts';
 import { UBL } from './ublVocabulary.ts';
 import { unreadIn } from './vocabulary.ts';
@@ -12,9 +12,9 @@ export function fromUbl(root: XmlNode, kind: Stated['kind']): Stated {
   const [lineName, counted] =
     kind === 'bill' ? ['InvoiceLine', 'InvoicedQuantity'] : ['CreditNoteLine', 'CreditedQuantity'];
   const sums = childAt(root, 'LegalMonetaryTotal');
-  const onAll = (charge: string) =>
+  const onAll = (charge: boolean) =>
     childrenOf(root, 'AllowanceCharge')
-      .filter((entry) => textAt(entry, 'ChargeIndicator') === charge)
+      .filter((entry) => isYes(textAt(entry, 'ChargeIndicator')) === charge)
       .map((entry) => ({
         said: textAt(entry, 'AllowanceChargeReason'),
         code: textAt(entry, 'AllowanceChargeReasonCode'),
@@ -42,8 +42,8 @@ export function fromUbl(root: XmlNode, kind: Stated['kind']): Stated {
       price: textAt(line, 'Price', 'PriceAmount'),
       per: textAt(line, 'Price', 'BaseQuantity'),
       amount: textAt(line, 'LineExtensionAmount'),
-      takenOff: amountsOf(line, 'false'),
-      added: amountsOf(line, 'true'),
+      takenOff: amountsOf(line, false),
+      added: amountsOf(line, true),
     })),
     sums: {
       lines: textAt(sums, 'LineExtensionAmount'),
@@ -88,17 +88,17 @@ export function fromUbl(root: XmlNode, kind: Stated['kind']): Stated {
       ].filter(Boolean),
       unread: unreadIn(root, UBL, currency),
     },
-    charges: onAll('true'),
-    allowances: onAll('false'),
+    charges: onAll(true),
+    allowances: onAll(false),
     taxes: [amountIn(taxes, currency)],
     total: textAt(sums, 'TaxInclusiveAmount') || textAt(sums, 'PayableAmount'),
   };
 }
 
 /** What a line takes off, or adds. */
-const amountsOf = (line: XmlNode, charge: string): string[] =>
+const amountsOf = (line: XmlNode, charge: boolean): string[] =>
   childrenOf(line, 'AllowanceCharge')
-    .filter((entry) => textAt(entry, 'ChargeIndicator') === charge)
+    .filter((entry) => isYes(textAt(entry, 'ChargeIndicator')) === charge)
     .map((entry) => textAt(entry, 'Amount'));
 
 /** What a party is called, by names and numbers. */

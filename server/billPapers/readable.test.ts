@@ -40,7 +40,9 @@ describe.each(['UBL', 'CII'] as const)('a paper in %s, as other software writes 
       '<Extra><Deep>7</Deep></Extra>$&',
     );
     const odd = values(read(xml)).filter(({ isUnderstood }) => !isUnderstood);
-    expect(odd).toEqual([{ label: 'extra, deep', says: '7', as: 'text', about: '', column: '', isUnderstood: false }]);
+    expect(odd).toEqual([
+      { label: 'extra, deep', says: '7', as: 'text', about: '', column: '', isUnderstood: false, attached: null },
+    ]);
   });
 });
 

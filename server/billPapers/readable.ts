@@ -1,6 +1,7 @@
 import type { PaperPart, PaperValue } from '@obolus/contract/views/papers';
 import type { EntryFields } from '@obolus/contract/registers/register';
 import { isDay } from '@obolus/core/exact/calendar';
+import { attachedAt } from '../papers/attachedXml.ts';
 import { childrenOf, textAt, type XmlNode } from '../papers/readXml.ts';
 import { unitOf } from '../papers/units.ts';
 import { billIn } from './billIn.ts';
@@ -65,6 +66,7 @@ function partsOf(root: XmlNode, { vocabulary, sections, columns, currencyAt }: F
         ...shownAs(node, path.at(-1) ?? '', says),
         column: columns[at] ?? '',
         isUnderstood: !unread(path),
+        attached: attachedAt(textIn(node)) ?? null,
       });
     if (typeof node !== 'object') return;
     for (const name of Object.keys(node))
@@ -81,12 +83,17 @@ function unreadAt(unread: readonly Unread[]): (path: readonly string[]) => boole
   return (path) => known.size > 0 && path.some((_, at) => known.has(path.slice(0, at + 1).join('/')));
 }
 
+const textIn = (node: XmlNode): string => {
+  const text = typeof node === 'string' ? node : node['#text'];
+  return typeof text === 'string' ? text.trim() : '';
+};
+
 /** What an element says by itself; of a file inside the paper, what it is called. */
 function saidBy(node: XmlNode): string {
-  if (typeof node === 'string') return node.trim();
-  const [file, type, text] = [node['@filename'], node['@mimeCode'], node['#text']];
-  for (const called of [file, type]) if (typeof called === 'string') return called;
-  return typeof text === 'string' ? text.trim() : '';
+  if (typeof node !== 'string')
+    for (const called of [node['@filename'], node['@mimeCode']])
+      if (typeof called === 'string' && called !== '') return called;
+  return textIn(node);
 }
 
 function shownAs(node: XmlNode, name: string, says: string): Pick<PaperValue, 'says' | 'as' | 'about'> {
@@ -122,6 +129,7 @@ function partsOfRows(rows: readonly EntryFields[]): PaperPart[] {
     about: '',
     column: ROW_COLUMNS[name] ?? '',
     isUnderstood: true,
+    attached: null,
   });
   const valuesOf = (row: EntryFields, isWanted: (name: string) => boolean) =>
     Object.entries(row).flatMap(([name, says]) => (says && isWanted(name) ? [value(name, says)] : []));

@@ -25,23 +25,41 @@ export interface Unread {
   readonly says: string;
 }
 
+/** Elements whose names say of which kind their values are (UBL 2.1 and Cross Industry Invoice, representation terms of Core Components), and such values. */
+const KINDS: readonly (readonly [names: RegExp, values: RegExp])[] = [
+  [/(?:Amount|Quantity|Percent|Numeric)$/, /^[+-]?(?:\d{1,15}(?:\.\d*)?|\.\d+)$/],
+  [/(?:Indicator)$/, /^(?:true|false|1|0)$/i],
+  [/(?:Date|DateTimeString)$/, /^(?:\d{4}-\d\d-\d\d.*|\d{8}|\d{6}|\d{12})$/],
+];
+
+/** Whether a value is not of the kind that the name of its element promises, as a word where an amount should stand. */
+const isOfOtherKind = (name: string, value: string): boolean =>
+  value !== '' && KINDS.some(([names, values]) => names.test(name) && !values.test(value));
+
 /**
- * Every value of a document that its vocabulary does not have, elements that stand there twice among them, and amounts in another currency than the document's.
- * What is plainly zero or blank says nothing.
+ * Every value of a document that its vocabulary does not have, elements that stand there twice among them, amounts in another currency than the document's,
+ * and, wherever they stand, values that are not of their kind. What is plainly zero or blank says nothing.
  */
 export function unreadIn(root: XmlNode, vocabulary: Vocabulary, currency: string): Unread[] {
   const found: Unread[] = [];
   const look = (node: XmlNode, known: Known | undefined, path: readonly string[]): void => {
-    if (known === WHOLE) return;
     const own = textOf(node);
+    const name = path.at(-1) ?? '';
+    if (isOfOtherKind(name, own) && hasNothingBelow(node)) {
+      found.push({ path, says: own });
+      return;
+    }
+    if (known === WHOLE) {
+      for (const [below, child] of childrenIn(node)) look(child, WHOLE, [...path, below]);
+      return;
+    }
     if (known === undefined ? own !== '' && !isNothing(own) : typeof known === 'object' && own !== '')
       found.push({ path, says: own });
     const said = typeof node === 'object' ? node['@currencyID'] : undefined;
     if (typeof said === 'string' && currency !== '' && said !== currency && !isNothing(own))
       found.push({ path, says: `${own} ${said}` });
     if (typeof node !== 'object') return;
-    for (const name of Object.keys(node)) {
-      if (name.startsWith('@') || name === '#text') continue;
+    for (const name of namesBelow(node)) {
       const below = known === undefined || known === TEXT ? undefined : known[name];
       const children = childrenOf(node, name);
       const [first] = children;
@@ -54,6 +72,13 @@ export function unreadIn(root: XmlNode, vocabulary: Vocabulary, currency: string
   look(root, vocabulary, []);
   return found;
 }
+
+/** The names of the elements below one, and these elements. */
+const namesBelow = (node: XmlNode): string[] =>
+  typeof node === 'object' ? Object.keys(node).filter((name) => !name.startsWith('@') && name !== '#text') : [];
+const childrenIn = (node: XmlNode): (readonly [name: string, child: XmlNode])[] =>
+  namesBelow(node).flatMap((name) => childrenOf(node, name).map((child) => [name, child] as const));
+const hasNothingBelow = (node: XmlNode): boolean => namesBelow(node).length === 0;
 
 const textOf = (node: XmlNode): string => {
   const text = typeof node === 'string' ? node : node['#text'];

@@ -105,4 +105,39 @@ describe('a bill that other software wrote', () => {
     const { taken } = await read(await writtenElsewhere('CII', { ...bill('E-4'), credit: true }), 'credit.xml');
     expect(taken).toMatchObject({ number: 'E-4', kind: 'credit' });
   });
+
+  it('keeps the files inside it as papers of the bill, however large: none counts as what is to be read', async () => {
+    const inside = Buffer.concat([await pdf(), Buffer.alloc(5_000_000, 'x')]);
+    const file = (name: string, content: Buffer) =>
+      `<cac:AdditionalDocumentReference><cbc:ID>${name}</cbc:ID><cac:Attachment><cbc:EmbeddedDocumentBinaryObject mimeCode="application/pdf" filename="${name}">${content.toString('base64')}</cbc:EmbeddedDocumentBinaryObject></cac:Attachment></cac:AdditionalDocumentReference>`;
+    const xml = (await writtenElsewhere('UBL', bill('E-5')))
+      .toString()
+      .replace(
+        '<cac:AccountingSupplierParty>',
+        `${file('times.pdf', inside)}${file('script.html', Buffer.from('<script>1</script>'))}<cac:AccountingSupplierParty>`,
+      );
+    const id = randomUUID();
+    const { body } = await ines.call('PUT', `/api/incoming-bills/${id}`, {
+      name: 'bill.xml',
+      content: Buffer.from(xml).toString('base64'),
+    });
+    expect(body.taken).toMatchObject([{ number: 'E-5', state: 'read', says: '' }]);
+    const page = (await ines.call('GET', `/api/incoming-bills/${id}/readable`)).body as unknown as ReadablePaper;
+    expect(page.parts.flatMap(({ values }) => values).filter(({ attached }) => attached !== null)).toMatchObject([
+      { says: 'times.pdf', attached: 1, isUnderstood: true },
+      { says: 'script.html', attached: 2 },
+    ]);
+    const shown = await ines.fetch(`/api/incoming-bills/${id}/attached/1`);
+    expect([shown.headers.get('content-type'), Buffer.from(await shown.arrayBuffer()).equals(inside)]).toEqual([
+      'application/pdf',
+      true,
+    ]);
+    const other = await ines.fetch(`/api/incoming-bills/${id}/attached/2`);
+    expect(['content-type', 'x-content-type-options'].map((name) => other.headers.get(name))).toEqual([
+      'application/octet-stream',
+      'nosniff',
+    ]);
+    expect((await ines.call('GET', `/api/incoming-bills/${id}/attached/3`)).status).toBe(404);
+    expect((await (await server.as('receiver')).call('GET', `/api/incoming-bills/${id}/attached/1`)).status).toBe(403);
+  });
 });

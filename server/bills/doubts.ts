@@ -10,7 +10,9 @@ import { unknownCode } from '../papers/units.ts';
 import { dueSaidBy } from './dueByPaper.ts';
 import { doubtsOfReferences, doubtOfTwin } from './references.ts';
 import { paidElsewhere } from '../billPapers/paidElsewhere.ts';
-import { isForUs } from '../papers/ours.ts';
+import { foldedName, isForUs } from '../papers/ours.ts';
+import { isYes } from '../papers/readXml.ts';
+import { type Row, text } from '../queries/figures.ts';
 import { type Message, message, type MessageId, type Value } from '@obolus/messages/message';
 
 const COMMERCIAL = '380';
@@ -37,6 +39,7 @@ export async function doubtsOf(
     doubtOfUnits(paper),
     doubtOfSums(paper),
     doubtOfDay(paper, today),
+    await doubtOfSeller(manager, vendor, paper),
     await doubtOfBuyer(manager, paper),
     ...(await doubtsOfPayee(manager, vendor, paper)),
     await doubtOfDue(manager, vendor, paper),
@@ -52,7 +55,7 @@ function doubtOfType({ kind, besides: { typeCode } }: BillPaper): Message | unde
 }
 
 const doubtOfCopy = ({ besides: { copy } }: BillPaper): Message | undefined =>
-  ['true', '1'].includes(copy.toLowerCase()) ? message('paper.doubt_copy') : undefined;
+  isYes(copy) ? message('paper.doubt_copy') : undefined;
 
 /** So many values are named of those that nobody understands. */
 const NAMED = 4;
@@ -135,6 +138,17 @@ function doubtOfDay({ date }: BillPaper, today: string): Message | undefined {
   return date !== '' && date < addDays(today, -OLDEST_DAYS)
     ? message('paper.doubt_old', { date: { day: date } })
     : undefined;
+}
+
+/** Whoever it says that it is from is the vendor that it was found to be of: an order's number alone is no name. */
+async function doubtOfSeller(manager: EntityManager, vendor: string, paper: BillPaper): Promise<Message | undefined> {
+  const [row] = (await manager.query('SELECT name, number, mail, tax_number, gln FROM vendor WHERE id = ?', [
+    vendor,
+  ])) as Row[];
+  const known = [row?.name, row?.number, row?.mail, row?.tax_number, row?.gln].map((name) => foldedName(text(name)));
+  if (paper.vendor.some((name) => known.includes(foldedName(name)))) return undefined;
+  const [seller] = paper.vendor;
+  return seller === undefined ? message('paper.doubt_seller_unsaid') : message('paper.doubt_seller', { seller });
 }
 
 async function doubtOfBuyer(manager: EntityManager, { besides: { buyer } }: BillPaper): Promise<Message | undefined> {

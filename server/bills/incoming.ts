@@ -12,7 +12,9 @@ import { billedOf, coveredBy, coversOf } from './draftOfPaper.ts';
 import { readProposals } from './proposals.ts';
 import { readablePaper } from '../billPapers/readable.ts';
 import { readBill } from '../billPapers/readBill.ts';
-import { encodingOf, isXml } from '../papers/readXml.ts';
+import { attachedIn } from '../papers/attachedXml.ts';
+import { mediaTypeOf } from '../papers/kept.ts';
+import { encodingOf, isXml, xmlText } from '../papers/readXml.ts';
 import { readSays } from '../storage/said.ts';
 
 type IncomingBill = ReplyOf<typeof api.incomingBill>;
@@ -91,21 +93,28 @@ export async function readReadable(manager: EntityManager, id: string): Promise<
   return { name, number, type, parts: structured ? readablePaper(structured) : [] };
 }
 
+interface PaperFile {
+  readonly name: string;
+  readonly type: string;
+  readonly content: Buffer;
+}
+
 /** A paper as it came: never as something that a browser would run. */
-export async function readIncomingPaper(
-  manager: EntityManager,
-  id: string,
-): Promise<{ name: string; type: string; content: Buffer }> {
-  const [row] = (await manager.query(
-    'SELECT name, media_type, content FROM incoming_paper WHERE id = ? AND content IS NOT NULL',
-    [id],
-  )) as {
-    name: string;
-    media_type: string;
-    content: Buffer;
-  }[];
+export async function readIncomingPaper(manager: EntityManager, id: string): Promise<PaperFile> {
+  const [row] = (await manager.query('SELECT name, content FROM incoming_paper WHERE id = ? AND content IS NOT NULL', [
+    id,
+  ])) as Pick<PaperFile, 'name' | 'content'>[];
   if (!row) throw new RequestError(404, 'problem.no_such_paper');
-  const isShown = row.media_type === 'application/pdf' || row.media_type.startsWith('image/');
   const charset = isXml(row.content) ? encodingOf(row.content) : 'utf-8';
-  return { name: row.name, type: isShown ? row.media_type : `text/plain; charset=${charset}`, content: row.content };
+  return { ...row, type: mediaTypeOf(row.content) ?? `text/plain; charset=${charset}` };
+}
+
+/** A file inside the paper of a bill: one that can be looked at is shown, any other is bytes to be kept. */
+export async function readAttached(manager: EntityManager, id: string, number: number): Promise<PaperFile> {
+  const [row] = (await manager.query('SELECT structured FROM incoming_paper WHERE id = ? AND structured IS NOT NULL', [
+    id,
+  ])) as { structured: Buffer }[];
+  const file = row && isXml(row.structured) ? attachedIn(xmlText(row.structured), number) : undefined;
+  if (!file) throw new RequestError(404, 'problem.no_such_paper');
+  return { ...file, type: mediaTypeOf(file.content) ?? 'application/octet-stream' };
 }

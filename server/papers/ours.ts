@@ -5,7 +5,7 @@ import { groupBy } from '../storage/groupBy.ts';
 import { type Message, message } from '@obolus/messages/message';
 
 /**
- * Whose paper it is: by the vendor's number here, its name or its mail address, else by an order that the paper names.
+ * Whose paper it is: by the vendor's number here, its name, its mail address or what authorities call it, else by an order that the paper names.
  * @param called what the paper calls the vendor, what is surest first, and the numbers of orders on it
  * @returns undefined where nobody is called so
  */
@@ -16,7 +16,7 @@ export async function vendorOf(
 ): Promise<string | undefined> {
   for (const name of called) {
     const [row] = (await manager.query(
-      `SELECT id FROM vendor WHERE ? <> '' AND ? IN (number, name, mail) ORDER BY number = ? DESC, id LIMIT 1`,
+      `SELECT id FROM vendor WHERE ? <> '' AND ? IN (number, name, mail, tax_number, gln) ORDER BY number = ? DESC, id LIMIT 1`,
       [name, name, name],
     )) as { id: string }[];
     if (row) return row.id;

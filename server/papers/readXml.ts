@@ -1,5 +1,6 @@
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import { RequestError } from '../asking/failures.ts';
+import { withoutAttached } from './attachedXml.ts';
 import type { MessageId, Values } from '@obolus/messages/message';
 
 const MOST_BYTES = 4_000_000;
@@ -9,12 +10,13 @@ const DEEPEST = 60;
 export type XmlNode = string | { readonly [name: string]: XmlNode | readonly XmlNode[] };
 
 /**
- * Reads XML that came from outside: UTF-8 or what it declares, no definitions or entities of its own, nothing beyond a size and a depth.
+ * Reads XML that came from outside: UTF-8 or what it declares, no definitions or entities of its own, nothing beyond a size, files inside it not counted,
+ * and a depth.
  * @throws RequestError saying what is wrong with it
  */
 export function readXml(content: Buffer): Readonly<Record<string, XmlNode>> {
-  if (content.length > MOST_BYTES) throw notRead('paper.xml_too_large', { most: MOST_BYTES / 1_000_000 });
-  const text = xmlText(content);
+  const text = withoutAttached(xmlText(content));
+  if (text.length > MOST_BYTES) throw notRead('paper.xml_too_large', { most: MOST_BYTES / 1_000_000 });
   if (/<!\s*(?:DOCTYPE|ENTITY)/i.test(text)) throw notRead('paper.xml_doctype');
   if (depthOf(text) > DEEPEST) throw notRead('paper.xml_too_deep', { most: DEEPEST });
   const valid = XMLValidator.validate(text);
@@ -109,6 +111,9 @@ export function amountIn(amounts: readonly XmlNode[], currency: string): string 
   return textAt(amounts.find((node) => said(node) === currency) ?? amounts.find((node) => said(node) === undefined));
 }
 
+/** Whether an element that says yes or no says yes (XML Schema, boolean). */
+export const isYes = (text: string): boolean => ['true', '1'].includes(text.trim().toLowerCase());
+
 /** What a party of a UBL document is called: its number with us, its names, its address for mails, numbers that others gave it. */
 export function ublParty(node: XmlNode | undefined): string[] {
   const party = childAt(node, 'Party');
@@ -118,6 +123,7 @@ export function ublParty(node: XmlNode | undefined): string[] {
     textAt(party, 'PartyLegalEntity', 'RegistrationName'),
     textAt(party, 'Contact', 'ElectronicMail'),
     textAt(party, 'EndpointID'),
+    textAt(party, 'PartyTaxScheme', 'CompanyID'),
     ...childrenOf(party, 'PartyIdentification').map((entry) => textAt(entry, 'ID')),
   ].filter(Boolean);
 }

@@ -102,12 +102,24 @@ export async function migrate(database: OwnedDatabase): Promise<void> {
     if (Number(taken?.taken) !== 1)
       throw new Error('Another process has been migrating these books for a minute: wait until it has ended.');
     await refuseStrangers(owner);
+    await refuseSmallPackets(owner);
     await owner.runMigrations({ transaction: 'each' });
     await grantRights(owner, await accountOf(database));
   } finally {
     await lock.release();
     await owner.destroy();
   }
+}
+
+/** A paper of the largest size, written in hexadecimals, with what is read of it. */
+const LEAST_PACKET = 64 * 1024 * 1024;
+
+async function refuseSmallPackets(source: DataSource): Promise<void> {
+  const [row] = (await source.query('SELECT @@global.max_allowed_packet AS packet')) as { packet: string }[];
+  if (Number(row?.packet) < LEAST_PACKET)
+    throw new Error(
+      `The database takes ${row?.packet} bytes at once: set its max_allowed_packet to at least ${LEAST_PACKET} (64M), or large papers cannot be kept.`,
+    );
 }
 
 const NO_RIGHTS_ON_DATABASE = 1044;

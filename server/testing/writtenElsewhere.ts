@@ -8,7 +8,7 @@ interface Line {
   readonly price: string;
   readonly amount: string;
 }
-interface Stated {
+export interface StatedElsewhere {
   readonly number: string;
   readonly vendor: string;
   readonly order: string;
@@ -20,7 +20,7 @@ interface Stated {
 }
 
 /** A bill of yarn and a loom. */
-export const STATED: Stated = {
+export const STATED: StatedElsewhere = {
   number: 'E-1',
   vendor: 'Tarnside Fibres',
   order: 'PO-1001',
@@ -33,8 +33,11 @@ export const STATED: Stated = {
   gross: '1050',
 };
 
+export const isUntaxed = ({ tax }: Pick<StatedElsewhere, 'tax'>): boolean => /^0*(?:\.0+)?$/.test(tax);
+
+/** Us, as vendors write us. */
+export const BUYER = 'Fernhollow Loom Supply';
 const address = { 'cac:Country': { 'cbc:IdentificationCode': 'US' } };
-const VAT = { 'cbc:ID': 'S', 'cbc:Percent': '5', 'cac:TaxScheme': { 'cbc:ID': 'VAT' } };
 
 /**
  * A bill as an independent library writes it (e-invoices of EN 16931), so that what is read was not written by those who read it.
@@ -42,9 +45,14 @@ const VAT = { 'cbc:ID': 'S', 'cbc:Percent': '5', 'cac:TaxScheme': { 'cbc:ID': 'V
  */
 export async function writtenElsewhere(
   format: 'UBL' | 'CII' | 'Factur-X-EN16931',
-  { lines, ...said }: Stated,
+  { lines, ...said }: StatedElsewhere,
   pdf?: Uint8Array,
 ): Promise<Buffer> {
+  const VAT = {
+    'cbc:ID': isUntaxed(said) ? 'Z' : 'S',
+    'cbc:Percent': isUntaxed(said) ? '0' : '5',
+    'cac:TaxScheme': { 'cbc:ID': 'VAT' },
+  };
   const money = (name: string, amount: string) => ({ [`cbc:${name}`]: amount, [`cbc:${name}@currencyID`]: 'USD' });
   const invoice = {
     'ubl:Invoice': {
@@ -52,7 +60,7 @@ export async function writtenElsewhere(
       'cbc:ProfileID': 'urn:fdc:peppol.eu:2017:poacc:billing:01:1.0',
       'cbc:ID': said.number,
       'cbc:IssueDate': '2026-03-20',
-      'cbc:DueDate': '2026-04-20',
+      'cbc:DueDate': '2026-04-19',
       'cbc:InvoiceTypeCode': said.credit ? '381' : '380',
       'cbc:DocumentCurrencyCode': 'USD',
       'cbc:BuyerReference': 'purchasing',
@@ -72,7 +80,7 @@ export async function writtenElsewhere(
           'cbc:EndpointID': 'bills@fernhollow.example',
           'cbc:EndpointID@schemeID': 'EM',
           'cac:PostalAddress': address,
-          'cac:PartyLegalEntity': { 'cbc:RegistrationName': 'Fernhollow Loom Supply' },
+          'cac:PartyLegalEntity': { 'cbc:RegistrationName': BUYER },
         },
       },
       'cac:TaxTotal': [

@@ -35,7 +35,7 @@ export function Paper({ paper }: { paper: string }) {
           {say('bench.by_itself')}
         </a>
       </p>
-      {isRead ? <Readable parts={parts} name={name} /> : <AsItCame {...{ paper, type, name, large }} />}
+      {isRead ? <Readable paper={paper} parts={parts} name={name} /> : <AsItCame {...{ paper, type, name, large }} />}
     </>
   );
 }

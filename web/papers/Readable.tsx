@@ -1,23 +1,28 @@
-import { useState } from 'react';
+import { createContext, useContext, useState } from 'react';
 import { PAPER_SECTIONS, type PaperPart, type PaperSection, type PaperValue } from '@obolus/contract/views/papers';
 import { showDay, showFigure } from '../locale/figures.ts';
 import { say, shown } from '../locale/say.ts';
+
+/** Whose parts these are. */
+const PaperOf = createContext('');
 
 /** So many lines are shown at once. */
 const LINES_SHOWN = 60;
 
 /** Everything that stands in a structured paper, section by section; what nobody understands is marked. */
-export function Readable({ parts, name }: { parts: readonly PaperPart[]; name: string }) {
+export function Readable({ paper, parts, name }: { paper: string; parts: readonly PaperPart[]; name: string }) {
   const sections = PAPER_SECTIONS.map((section) => ({
     section,
     own: parts.filter((part) => part.section === section),
   })).filter(({ own }) => own.length > 0);
   return (
-    <div className="pages readable" tabIndex={0} role="group" aria-label={say('bench.the_paper', { name })}>
-      {sections.map(({ section, own }) => (
-        <Section key={section} section={section} parts={own} />
-      ))}
-    </div>
+    <PaperOf value={paper}>
+      <div className="pages readable" tabIndex={0} role="group" aria-label={say('bench.the_paper', { name })}>
+        {sections.map(({ section, own }) => (
+          <Section key={section} section={section} parts={own} />
+        ))}
+      </div>
+    </PaperOf>
   );
 }
 
@@ -85,9 +90,27 @@ function Values({ of }: { of: readonly PaperValue[] }) {
   );
 }
 
-const Said = ({ value: { says, as, about } }: { value: PaperValue }) => (
+const Said = ({ value: { says, as, about, attached } }: { value: PaperValue }) => (
   <>
-    {as === 'figure' ? showFigure(says) : as === 'day' ? showDay(says) : says}
+    {attached !== null ? (
+      <Attached number={attached} name={says} />
+    ) : as === 'figure' ? (
+      showFigure(says)
+    ) : as === 'day' ? (
+      showDay(says)
+    ) : (
+      says
+    )}
     {about && <span className="dim"> {about}</span>}
   </>
 );
+
+/** A file inside the paper, which opens by itself. */
+function Attached({ number, name }: { number: number; name: string }) {
+  const paper = useContext(PaperOf);
+  return (
+    <a className="act" href={`/api/incoming-bills/${paper}/attached/${number}`} target="_blank" rel="noreferrer">
+      {name}
+    </a>
+  );
+}

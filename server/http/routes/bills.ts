@@ -2,7 +2,7 @@ import { Router } from 'express';
 import { api } from '@obolus/contract/api';
 import { RequestError } from '../../asking/failures.ts';
 import { listCreditable } from '../../bills/creditable.ts';
-import { readIncomingPaper } from '../../bills/incoming.ts';
+import { readAttached, readIncomingPaper } from '../../bills/incoming.ts';
 import { listApprovals } from '../../approvals/listApprovals.ts';
 import { askApproval } from '../../bills/askApproval.ts';
 import { dropPaper, assignPaper } from '../../bills/takeIn.ts';
@@ -42,6 +42,9 @@ export function billRoutes(router: Router, context: Context): void {
   });
   implement(router, context, api.incomingBill, ({ params }) => workers.run('incomingBill', params.id));
   implement(router, context, api.readableBill, ({ params }) => workers.run('readableBill', params.id));
+  implement(router, context, api.attachedToBill, ({ params }) =>
+    readAttached(source.manager, params.id, Number.parseInt(params.number, 10)),
+  );
   implement(router, context, api.incomingPaper, ({ params }) => readIncomingPaper(source.manager, params.id));
   implement(router, context, api.assignPaper, async ({ params, body }) => {
     await assignPaper(source, params.id, body.vendor, today());
