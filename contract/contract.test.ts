@@ -86,6 +86,7 @@ describe('the endpoints', () => {
       '/imports/:id/load',
       '/incoming-bills/:id',
       '/incoming-bills/:id',
+      '/incoming-bills/:id/beside',
       '/incoming-bills/:id/vendor',
       '/lists/:list/views/:name',
       '/lists/:list/views/:name',

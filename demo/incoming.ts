@@ -3,6 +3,7 @@ import type { DataSource } from 'typeorm';
 import { pino } from 'pino';
 import { addDays } from '@obolus/core/exact/calendar';
 import { takeBillIn } from '@obolus/server/bills/takeIn';
+import { takeTogether } from '@obolus/server/bills/takeTogether';
 import { keepMail } from '@obolus/server/mail/mails';
 import { takeAttachments } from '@obolus/server/mail/receive';
 import { billPaper, crossIndustryPaper } from './billPapers.ts';
@@ -59,7 +60,7 @@ const BILLS = 'bills@fernhollow.example';
 /** Something else that calls itself a PDF: it shows up as refused. */
 export async function refusedAttachment(source: DataSource, today: string): Promise<void> {
   const at = new Date(`${today}T07:40:00Z`);
-  const takeIn = (given: Parameters<typeof takeBillIn>[1]) => takeBillIn(source, given);
+  const takeIn = (given: Parameters<typeof takeTogether>[1]) => takeTogether(source, given);
   const post = { source, log: pino({ level: 'silent' }), now: () => at, today: () => today, takeIn };
   await takeAttachments(post, 'prizes@nowhere.example', 'You have won', [
     { name: 'invoice.pdf', content: Buffer.from('#!/bin/sh\necho hello\n') },

@@ -43,7 +43,7 @@ export async function serve(config: Config, now: () => Date = () => new Date()):
   const store = sessionStore(sessionPool);
   const today = () => todayOf({ config, now });
   const workers = startWorkers(config.database);
-  const takeIn = (given: Given) => workers.run('takeBillIn', given);
+  const takeIn = (given: readonly Given[]) => workers.run('takeTogether', given);
   const read = (content: Buffer) => workers.run('readMail', content);
   const mailbox = config.standIns
     ? await openMailbox({ source, log, now, today, read, takeIn }, config.mailboxPort)

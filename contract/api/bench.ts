@@ -92,6 +92,15 @@ export const benchEndpoints = {
     body: exactly({ vendor: Id }),
     reply: Done,
   }),
+  joinPapers: endpoint({
+    method: 'put',
+    path: '/incoming-bills/:id/beside',
+    summary: 'Put a waiting paper beside another of the same bill: its own draft is no more',
+    allow: KINDS.bill.mayPost,
+    params: byKey,
+    body: exactly({ of: Key }),
+    reply: Done,
+  }),
   dropIncoming: endpoint({
     method: 'delete',
     path: '/incoming-bills/:id',

@@ -56,6 +56,8 @@ export const IncomingBill = exactly({
   sender: Text(160),
   /** Which parts cannot be read, and why. */
   says: Says,
+  /** A paper of the vendor with the same number that waits too; null where there is none. */
+  twin: Type.Union([exactly({ id: Key, number: Text(60), name: Text(200) }), Type.Null()]),
   number: Text(60),
   /** When it says that it is due; empty where it says nothing, or several days. */
   due: orEmpty(Day),

@@ -1,4 +1,4 @@
-import { exactly, oneOf, type Static, Text, Type } from '../figures.ts';
+import { exactly, Key, oneOf, type Static, Text, Type } from '../figures.ts';
 import { Shown } from '../message.ts';
 
 /** What stands together on a bill (EN 16931: its groups of terms). */
@@ -46,5 +46,7 @@ export const ReadablePaper = exactly({
   number: Text(60),
   type: Text(40, 'Its media type, as it came'),
   parts: Type.Array(PaperPart),
+  /** Other papers of the same bill: the one that it is entered from, and those beside it. */
+  others: Type.Array(exactly({ id: Key, name: Text(200) })),
 });
 export type ReadablePaper = Static<typeof ReadablePaper>;

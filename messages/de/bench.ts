@@ -290,4 +290,7 @@ export const bench: Record<keyof typeof en, string> = {
   'bench.the_vendor': 'den Lieferanten',
   'bench.account_on_file': 'wie hinterlegt',
   'bench.pay_on_file': 'Auf das hinterlegte Konto zahlen',
+  'bench.twin_waits': '{number} dieses Lieferanten wartet schon: {name}.',
+  'bench.join_papers': 'Es ist dieselbe Rechnung: dieses Dokument dazulegen',
+  'bench.joined': '{name} liegt jetzt bei {number}.',
 };

@@ -113,4 +113,5 @@ export const paper: Record<keyof typeof en, string> = {
   'paper.no_quantity': 'Position {line} hat einen Preis und sagt nicht, wie viele.',
   'paper.doubt_seller': 'Es ist von {seller}, und so heißt der Lieferant hier nicht.',
   'paper.doubt_seller_unsaid': 'Es sagt nicht, von wem es ist.',
+  'paper.doubt_sender': 'Es wurde von {sender} gesendet, nicht von der Adresse des Lieferanten ({mail}).',
 };

@@ -19,4 +19,5 @@ export const papers: Record<keyof typeof en, string> = {
   'papers.as_read': 'Wie gelesen',
   'papers.as_it_came': 'Wie gekommen',
   'papers.as_it_is_read': 'Alles, was darauf steht; was niemand versteht, ist gekennzeichnet',
+  'papers.others': 'Auch von dieser Rechnung:',
 };

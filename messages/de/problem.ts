@@ -123,4 +123,6 @@ export const problem: Record<keyof typeof en, string> = {
     '{number} dieses Laufs wurde hier zurückgenommen, und die Bank würde trotzdem zahlen. Was noch zu zahlen ist, in einem neuen Lauf erfassen.',
   'problem.posting_stopped': 'Angehalten: Nichts wurde gebucht.',
   'problem.noted_otherwise': 'Unter dieser Kennung steht eine andere Notiz. Bitte noch einmal schreiben.',
+  'problem.papers_of_two_bills':
+    'Diese Dokumente sind von zwei Lieferanten, oder von einer Rechnung und einer Gutschrift: Sie sind nicht eine Rechnung.',
 };

@@ -286,4 +286,7 @@ export const bench = {
   'bench.the_vendor': 'the vendor',
   'bench.account_on_file': 'on file',
   'bench.pay_on_file': 'Pay to the account on file',
+  'bench.twin_waits': '{number} of this vendor waits already: {name}.',
+  'bench.join_papers': 'It is the same bill: put this paper with it',
+  'bench.joined': '{name} is now with {number}.',
 } as const;

@@ -106,4 +106,5 @@ export const paper = {
   'paper.no_quantity': 'Line {line} has a price and does not say how many.',
   'paper.doubt_seller': 'It is from {seller}, which is none of the vendor’s names or numbers.',
   'paper.doubt_seller_unsaid': 'It does not say whom it is from.',
+  'paper.doubt_sender': 'It was sent from {sender}, not from the vendor’s address ({mail}).',
 } as const;

@@ -17,4 +17,5 @@ export const papers = {
   'papers.as_read': 'As it is read',
   'papers.as_it_came': 'As it came',
   'papers.as_it_is_read': 'All that stands on it; what nobody understands is marked',
+  'papers.others': 'Also of this bill:',
 } as const;

@@ -116,4 +116,6 @@ export const problem = {
     '{number} of this run was taken back here, and the bank would pay it all the same. Enter what is still to be paid in a new run.',
   'problem.posting_stopped': 'Stopped: nothing was posted.',
   'problem.noted_otherwise': 'Something else was noted under this id. Write it once more.',
+  'problem.papers_of_two_bills':
+    'These papers are of two vendors, or of a bill and a credit memo: they are no one bill.',
 } as const;

@@ -40,6 +40,7 @@ export async function doubtsOf(
     doubtOfSums(paper),
     doubtOfDay(paper, today),
     await doubtOfSeller(manager, vendor, paper),
+    await doubtOfSender(manager, id),
     await doubtOfBuyer(manager, paper),
     ...(await doubtsOfPayee(manager, vendor, paper)),
     await doubtOfDue(manager, vendor, paper),
@@ -150,6 +151,18 @@ async function doubtOfSeller(manager: EntityManager, vendor: string, paper: Bill
   const [seller] = paper.vendor;
   return seller === undefined ? message('paper.doubt_seller_unsaid') : message('paper.doubt_seller', { seller });
 }
+
+/** A mail comes from where the vendor has its address: of one that comes from elsewhere somebody says that it is right. */
+async function doubtOfSender(manager: EntityManager, id: string): Promise<Message | undefined> {
+  const [row] = (await manager.query(
+    "SELECT p.sender, v.mail FROM incoming_paper p JOIN vendor v ON v.id = p.vendor_id WHERE p.id = ? AND p.came = 'mail' AND v.mail <> ''",
+    [id],
+  )) as Row[];
+  if (!row || domainOf(text(row.sender)) === domainOf(text(row.mail))) return undefined;
+  return message('paper.doubt_sender', { sender: text(row.sender) || '–', mail: text(row.mail) });
+}
+
+const domainOf = (address: string): string => foldedName(address.slice(address.lastIndexOf('@') + 1));
 
 async function doubtOfBuyer(manager: EntityManager, { besides: { buyer } }: BillPaper): Promise<Message | undefined> {
   return (await isForUs(manager, buyer)) ? undefined : message('paper.doubt_buyer', { buyer: buyer[0] ?? '' });

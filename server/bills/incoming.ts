@@ -10,6 +10,7 @@ import { baseCurrency } from '../setUp/baseCurrency.ts';
 import type { PaperLine } from '../billPapers/billPaper.ts';
 import { billedOf, coveredBy, coversOf } from './draftOfPaper.ts';
 import { readProposals } from './proposals.ts';
+import { twinOf } from './references.ts';
 import { readablePaper } from '../billPapers/readable.ts';
 import { readBill } from '../billPapers/readBill.ts';
 import { attachedIn } from '../papers/attachedXml.ts';
@@ -32,6 +33,7 @@ export async function readIncomingBill(manager: EntityManager, id: string): Prom
     came: text(row.came) as IncomingBill['came'],
     sender: text(row.sender),
     says: readSays(row.says),
+    twin: null,
   };
   const nothing = {
     number: text(row.number),
@@ -49,8 +51,10 @@ export async function readIncomingBill(manager: EntityManager, id: string): Prom
   if (paper.currency === '') return { ...about, ...nothing };
   const { proposals, open } = await readProposals(manager, text(row.vendor_id), paper);
   const money = (amount: bigint): string => formatAmount(amount, paper.currency);
+  const twin = await twinOf(manager, id, text(row.vendor_id), paper);
   return {
     ...about,
+    twin: twin?.isPaper ? { id: twin.id, number: twin.number.slice(0, 60), name: twin.name.slice(0, 200) } : null,
     number: paper.number.slice(0, 60),
     due: paper.dues.length === 1 ? (paper.dues[0] ?? '') : '',
     currency: paper.currency,
@@ -90,7 +94,12 @@ export async function readReadable(manager: EntityManager, id: string): Promise<
   )) as { name: string; number: string; media_type: string; structured: Buffer | null }[];
   if (!row) throw new RequestError(404, 'problem.no_such_paper');
   const { name, number, media_type: type, structured } = row;
-  return { name, number, type, parts: structured ? readablePaper(structured) : [] };
+  const others = (await manager.query(
+    `SELECT o.id, o.name FROM incoming_paper p JOIN incoming_paper o ON o.id <> p.id AND COALESCE(o.beside, o.id) = COALESCE(p.beside, p.id) WHERE p.id = ?
+     ORDER BY o.beside IS NOT NULL, o.kept_at, o.id`,
+    [id],
+  )) as ReadablePaper['others'];
+  return { name, number, type, parts: structured ? readablePaper(structured) : [], others };
 }
 
 interface PaperFile {

@@ -25,17 +25,30 @@ export async function doubtOfTwin(
   manager: EntityManager,
   id: string,
   vendor: string,
-  { kind, number }: BillPaper,
+  paper: BillPaper,
 ): Promise<Message | undefined> {
+  const twin = await twinOf(manager, id, vendor, paper);
+  return twin && message('paper.doubt_twin', { number: twin.number, name: twin.name });
+}
+
+/** What waits with the same vendor's number: as its paper is called, or its draft. */
+export async function twinOf(
+  manager: EntityManager,
+  id: string,
+  vendor: string,
+  { kind, number }: Pick<BillPaper, 'kind' | 'number'>,
+): Promise<{ id: string; number: string; name: string; isPaper: boolean } | undefined> {
   const key = billNumberKey(number);
   if (key === '') return undefined;
   const waiting: Row[] = await manager.query(
-    `SELECT COALESCE(NULLIF(JSON_VALUE(d.body, '$.reference'), ''), p.number, '') AS number, COALESCE(NULLIF(p.name, ''), d.title) AS name
+    `SELECT d.id, COALESCE(NULLIF(JSON_VALUE(d.body, '$.reference'), ''), p.number, '') AS number, COALESCE(NULLIF(p.name, ''), d.title) AS name, p.id IS NOT NULL AS is_paper
      FROM draft d LEFT JOIN incoming_paper p ON p.id = d.id WHERE d.kind = ? AND d.id <> ? AND COALESCE(JSON_VALUE(d.body, '$.vendor'), p.vendor_id) = ? ORDER BY d.id`,
     [kind, id, vendor],
   );
   const twin = waiting.find((row) => billNumberKey(text(row.number)) === key);
-  return twin && message('paper.doubt_twin', { number: text(twin.number), name: text(twin.name) });
+  return (
+    twin && { id: text(twin.id), number: text(twin.number), name: text(twin.name), isPaper: isTrue(twin.is_paper) }
+  );
 }
 
 /** An order that a paper names is one of its vendor's, of which something can still be billed. */

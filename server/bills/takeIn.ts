@@ -33,7 +33,11 @@ type Taken = ReplyOf<typeof api.takeBillIn>['taken'][number];
  */
 export async function takeBillIn(source: DataSource, given: Given): Promise<Taken[]> {
   if (await isStatement(given.content)) return [await takeStatementIn(source, given)];
-  const papers = await openPaper(given.name, given.content);
+  return takeOpened(source, given, await openPaper(given.name, given.content));
+}
+
+/** The same of a file that was opened already. */
+export async function takeOpened(source: DataSource, given: Given, papers: readonly OpenedPaper[]): Promise<Taken[]> {
   const taken: Taken[] = [];
   for (const [at, paper] of papers.entries())
     taken.push(await takePaper(source, { ...given, id: idOfPart(given.id, at) }, paper, papers.length === 1));
@@ -62,7 +66,7 @@ async function takePaper(source: DataSource, given: Given, opened: OpenedPaper, 
   };
   const before = await onceMore(source, async (manager) => {
     const [known] = (await manager.query(
-      'SELECT id, vendor_id, number, again FROM incoming_paper WHERE checksum = ? ORDER BY again DESC LIMIT 1 FOR UPDATE',
+      'SELECT id, COALESCE(beside, id) AS works_as, vendor_id, number, again FROM incoming_paper WHERE checksum = ? ORDER BY again DESC LIMIT 1 FOR UPDATE',
       [checksum],
     )) as Row[];
     if (known?.id === given.id) return true;
@@ -72,7 +76,7 @@ async function takePaper(source: DataSource, given: Given, opened: OpenedPaper, 
     );
     if (ofId.length > 0) throw new RequestError(422, 'problem.key_of_other');
     const again = (given.another ?? '').trim() !== '';
-    if (known && !again && (await isAtWork(manager, text(known.id)))) {
+    if (known && !again && (await isAtWork(manager, text(known.works_as)))) {
       if (alone) throw new RequestError(409, 'problem.taken_in_already', { what: text(known.number) || opened.name });
       return true;
     }

@@ -335,15 +335,16 @@ describe('a bill that is kept for later', () => {
   });
 });
 
+/** The same bill of so many units. */
+const quantity = (xml: string, units: string) =>
+  xml
+    .replaceAll('>100<', `>${units}0<`)
+    .replaceAll('>100.00<', `>${units}0.00<`)
+    .replace('<InvoicedQuantity>10<', `<InvoicedQuantity>${units}<`);
+
 describe('when a bill is due', () => {
   const due = (...days: readonly string[]) =>
     days.map((day) => `<PaymentTerms><PaymentDueDate>${day}</PaymentDueDate></PaymentTerms>`).join('');
-  const quantity = (xml: string, units: string) =>
-    xml
-      .replaceAll('>100<', `>${units}0<`)
-      .replaceAll('>100.00<', `>${units}0.00<`)
-      .replace('<InvoicedQuantity>10<', `<InvoicedQuantity>${units}<`);
-
   it('is as its vendor’s terms say; where its paper says another day, that is said, or taken as the company has it', async () => {
     const goods = await received('1', '23', '10');
     const said = quantity(ubl('DU-1', goods.number, { more: due('2026-04-01+01:00') }), '23');
@@ -374,7 +375,57 @@ describe('when a bill is due', () => {
   });
 });
 
+describe('a bill that came by mail', () => {
+  it('is looked at where it was sent from elsewhere than the vendor has its address', async () => {
+    const goods = await received('1', '61', '10');
+    const { taken } = await take(quantity(ubl('EL-1', goods.number), '61'), { name: 'el.xml' });
+    const id = taken[0]?.id ?? '';
+    const from = async (sender: string) => {
+      await server.source.query("UPDATE incoming_paper SET came = 'mail', sender = ? WHERE id = ?", [sender, id]);
+      return assessed(id);
+    };
+    await server.source.query("UPDATE vendor SET mail = 'desk@tarnside.example' WHERE id = 1");
+    expect(await from('billing@TARNSIDE.example')).toMatchObject({ standing: 'agrees', says: '' });
+    expect(await from('desk@tarnside-fibres.example')).toMatchObject({
+      standing: 'look',
+      says: 'It was sent from desk@tarnside-fibres.example, not from the vendor’s address (desk@tarnside.example).',
+    });
+    await ines.call('DELETE', `/api/drafts/${id}`);
+  });
+});
+
 describe('a bill that waits twice', () => {
+  it('is one bill with two papers once somebody says so', async () => {
+    const goods = await received('1', '67', '10');
+    const one = (await take(quantity(ubl('JO-1', goods.number), '67'), { name: 'jo.xml' })).taken[0]?.id ?? '';
+    const row = HEAD + rows('jo 1', goods.number, [{ item: 'YARN', quantity: '67', price: '10' }]);
+    const two = (await take(row)).taken[0]?.id ?? '';
+    const read = async (id: string, what = '') => (await ines.call('GET', `/api/incoming-bills/${id}${what}`)).body;
+    expect([(await read(one)).twin, (await read(two)).twin]).toEqual([
+      { id: two, number: 'jo 1', name: 'bills.csv' },
+      { id: one, number: 'JO-1', name: 'jo.xml' },
+    ]);
+    const join = async (id: string, of: string, who = ines) =>
+      (await who.call('PUT', `/api/incoming-bills/${id}/beside`, { of })).status;
+    const other = (await take(row.replaceAll('TARN', 'GREY').replaceAll('jo 1', 'jo 2'))).taken[0]?.id ?? '';
+    expect([await join(one, one), await join(other, one), await join(randomUUID(), one)]).toEqual([404, 422, 404]);
+    // Whoever holds one of them is not joined away.
+    await second.call('POST', `/api/bills/${two}/open`);
+    expect(await join(two, one)).toBe(409);
+    await second.call('POST', `/api/bills/${two}/let-go`);
+    expect([await join(two, one), await join(two, one)]).toEqual([200, 404]);
+    expect([(await read(one)).twin, (await read(one, '/readable')).others]).toEqual([
+      null,
+      [{ id: two, name: 'bills.csv' }],
+    ]);
+    expect((await waiting()).filter(({ number }) => /^jo.1$/i.test(number))).toHaveLength(1);
+    // Taken in once more, it is at work.
+    expect((await take(row)).status).toBe(409);
+    expect((await posted(one)).posted).toMatchObject({ kind: 'bill' });
+    expect((await take(row)).status).toBe(409);
+    await ines.call('DELETE', `/api/drafts/${other}`);
+  });
+
   it('is said at both, whatever they came as, and neither is posted unseen; one of them is enough', async () => {
     const goods = await received('1', '17', '10');
     const xml = ubl('TW-1', goods.number).replaceAll('>100<', '>170<').replaceAll('>100.00<', '>170.00<');

@@ -65,6 +65,48 @@ describe('the mailbox', () => {
     });
   });
 
+  it('takes a bill and its PDF as one bill with two papers, and no picture that the text shows', async () => {
+    const ubl = (number: string) =>
+      `<Invoice xmlns="urn:oasis:names:specification:ubl:schema:xsd:Invoice-2"><ID>${number}</ID><IssueDate>2026-03-20</IssueDate><InvoiceTypeCode>380</InvoiceTypeCode><DocumentCurrencyCode>USD</DocumentCurrencyCode><AccountingSupplierParty><Party><PartyName><Name>Tarnside Fibres</Name></PartyName></Party></AccountingSupplierParty><LegalMonetaryTotal><PayableAmount>5.00</PayableAmount></LegalMonetaryTotal><InvoiceLine><ID>1</ID><LineExtensionAmount>5.00</LineExtensionAmount><Item><Name>Something</Name></Item></InvoiceLine></Invoice>`;
+    const pdf = (text: string) => Buffer.from(`%PDF-1.4\n${text}\n%%EOF`);
+    const sign = Buffer.from('89504e470d0a1a0a', 'hex');
+    await createTransport({ host: '127.0.0.1', port: server.mailboxPort, secure: false, ignoreTLS: true }).sendMail({
+      from: 'desk@tarnside.example',
+      to: 'bills@fernhollow.example',
+      subject: 'Two bills',
+      html: '<p>See attached.</p><img src="cid:sign"/>',
+      attachments: [
+        { filename: 'sign.png', content: sign, cid: 'sign' },
+        { filename: 'P-1.pdf', content: pdf('one') },
+        { filename: 'P-1.xml', content: ubl('P-1') },
+        { filename: 'p-2.XML', content: ubl('P-2') },
+        { filename: 'P-2.pdf', content: pdf('two') },
+        { filename: 'terms.pdf', content: pdf('terms') },
+      ],
+    });
+    const rows = (await waiting()).filter(({ number, name }) => /^P-|terms|sign/i.test(number + name));
+    expect(rows.map(({ number, name }) => number || name).sort()).toEqual(['P-1', 'P-2', 'terms.pdf']);
+    const others = async (number: string) => {
+      const id = rows.find((row) => row.number === number)?.id ?? '';
+      return (await ines.call('GET', `/api/incoming-bills/${id}/readable`)).body.others as {
+        id: string;
+        name: string;
+      }[];
+    };
+    const [beside] = await others('P-1');
+    expect([beside?.name, (await others('P-2')).map(({ name }) => name)]).toEqual(['P-1.pdf', ['P-2.pdf']]);
+    const back = (await ines.call('GET', `/api/incoming-bills/${beside?.id}/readable`)).body;
+    expect([back.parts, back.others]).toEqual([
+      [],
+      [{ id: rows.find(({ number }) => number === 'P-1')?.id, name: 'P-1.xml' }],
+    ]);
+    // The same PDF once more is no other bill.
+    await send([{ filename: 'again.pdf', content: pdf('one') }]);
+    const again = (await waiting()).find(({ name }) => name === 'again.pdf');
+    expect(again?.state).toBe('refused');
+    await ines.call('DELETE', `/api/incoming-bills/${again?.id}`);
+  });
+
   it('shows what is broken or meant to do harm as refused, and takes no harm', async () => {
     const before = process.memoryUsage().rss;
     const entities = `<!DOCTYPE a [<!ENTITY a "aaaaaaaaaa">${Array.from({ length: 9 }, (_, n) => `<!ENTITY ${'bcdefghij'[n]} "${`&${'abcdefghi'[n]};`.repeat(10)}">`).join('')}]><Invoice><ID>&j;</ID></Invoice>`;

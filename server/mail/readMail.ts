@@ -1,4 +1,4 @@
-import { simpleParser } from 'mailparser';
+import { type Attachment, simpleParser } from 'mailparser';
 
 const MOST_ATTACHMENTS = 20;
 
@@ -19,7 +19,12 @@ export async function readMail(content: Buffer): Promise<ReadMail> {
     subject: mail.subject ?? '',
     text: mail.text ?? '',
     attachments: mail.attachments
+      .filter((part) => !isInText(part))
       .slice(0, MOST_ATTACHMENTS)
       .map((part, at) => ({ name: part.filename ?? `attachment-${at + 1}`, content: part.content })),
   };
 }
+
+/** A picture that the text of a mail shows, as a sign below a name: no paper. */
+const isInText = ({ contentType, related, contentDisposition, cid }: Attachment): boolean =>
+  contentType.startsWith('image/') && (related || (contentDisposition === 'inline' && cid !== undefined));

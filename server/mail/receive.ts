@@ -2,8 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { SMTPServer, type SMTPServerDataStream, type SMTPServerSession } from 'smtp-server';
 import type { DataSource } from 'typeorm';
 import type { Logger } from 'pino';
+import type { NotTaken } from '../bills/takeTogether.ts';
 import type { Given } from '../papers/given.ts';
-import { RequestError } from '../asking/failures.ts';
 import { sqlInstant } from '../storage/transaction.ts';
 import { keepMail } from './mails.ts';
 import type { ReadMail } from './readMail.ts';
@@ -21,8 +21,8 @@ interface Post {
   readonly today: () => string;
   /** Takes a mail apart, beside this thread. */
   readonly read: (content: Buffer) => Promise<ReadMail>;
-  /** Takes an attachment in as papers of bills. */
-  readonly takeIn: (given: Given) => Promise<unknown>;
+  /** Takes what is attached to a mail in as papers of bills; tells what cannot be. */
+  readonly takeIn: (given: readonly Given[]) => Promise<readonly NotTaken[]>;
 }
 
 /**
@@ -106,28 +106,19 @@ export async function takeAttachments(
   attachments: readonly { name: string; content: Buffer }[],
 ): Promise<void> {
   if (attachments.length === 0) await refusePaper(post, sender, subject, 0, [message('paper.nothing_attached')]);
-  for (const { name, content } of attachments) {
-    try {
-      await post.takeIn({
-        id: randomUUID(),
-        name,
-        content,
-        came: 'mail',
-        sender,
-        by: null,
-        at: post.now(),
-        today: post.today(),
-      });
-    } catch (problem) {
-      if (!(problem instanceof RequestError)) post.log.error({ problem }, 'an attachment could not be taken in');
-      await refusePaper(
-        post,
-        sender,
-        name,
-        content.length,
-        problem instanceof RequestError ? problem.says : [message('paper.not_read')],
-      );
-    }
+  const given = attachments.map(({ name, content }) => ({
+    id: randomUUID(),
+    name,
+    content,
+    came: 'mail' as const,
+    sender,
+    by: null,
+    at: post.now(),
+    today: post.today(),
+  }));
+  for (const { name, bytes, says, failure } of await post.takeIn(given)) {
+    if (failure !== '') post.log.error({ failure }, 'an attachment could not be taken in');
+    await refusePaper(post, sender, name, bytes, says);
   }
 }
 

@@ -6,6 +6,7 @@ import type { Language } from '@obolus/messages/speaker';
 import { assessBills } from '../bills/agreed.ts';
 import { readIncomingBill, readReadable } from '../bills/incoming.ts';
 import { takeBillIn } from '../bills/takeIn.ts';
+import { takeTogether } from '../bills/takeTogether.ts';
 import { type Follower, withFollower } from '../asking/progress.ts';
 import { decideAhead } from '../commands/ahead.ts';
 import { previewDocument, type Previewing } from '../commands/previewDocument.ts';
@@ -29,6 +30,7 @@ import { type Answer, refusalOf, withFiles } from './answer.ts';
 const TASKS = {
   assessBills,
   takeBillIn,
+  takeTogether,
   incomingBill: ({ manager }: DataSource, id: string) => readIncomingBill(manager, id),
   readableBill: ({ manager }: DataSource, id: string) => readReadable(manager, id),
   keepAdvice,

@@ -6,13 +6,15 @@ import { addressOf, AsItCame } from './AsItCame.tsx';
 import { Readable } from './Readable.tsx';
 
 /** The paper of a bill: as it is read, where something of it is structured, and as it came. */
-export function Paper({ paper }: { paper: string }) {
+export function Paper({ paper: of }: { paper: string }) {
+  const [other, setOther] = useState<string>();
+  const paper = other ?? of;
   const read = server.useReadableBillQuery({ params: { id: paper } });
   const [asItCame, setAsItCame] = useState(false);
   const [large, setLarge] = useState(false);
   if (read.isError) return <Problem error={read.error} again={read.refetch} />;
   if (!read.currentData) return <p className="dim">{say('parts.reading')}</p>;
-  const { name, type, parts } = read.currentData;
+  const { name, type, parts, others } = read.currentData;
   const isRead = parts.length > 0 && !asItCame;
   const isDrawn = !isRead && (type === 'application/pdf' || type.startsWith('image/'));
   return (
@@ -35,6 +37,16 @@ export function Paper({ paper }: { paper: string }) {
           {say('bench.by_itself')}
         </a>
       </p>
+      {others.length > 0 && (
+        <p className="flex flex-wrap gap-x-3 pb-1">
+          <span className="dim">{say('papers.others')}</span>
+          {others.map((one) => (
+            <button key={one.id} type="button" className="act" onClick={() => setOther(one.id)}>
+              {one.name}
+            </button>
+          ))}
+        </p>
+      )}
       {isRead ? <Readable paper={paper} parts={parts} name={name} /> : <AsItCame {...{ paper, type, name, large }} />}
     </>
   );

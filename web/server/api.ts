@@ -102,6 +102,7 @@ export const server = createApi({
       incomingBill: read('incomingBill', 'Books'),
       readableBill: read('readableBill', 'Books'),
       assignPaper: write('assignPaper', 'Drafts'),
+      joinPapers: write('joinPapers', 'Drafts', 'DraftCount', 'Books'),
       dropIncoming: write('dropIncoming', 'Drafts', 'DraftCount'),
       waitingBills: read('waitingBills', 'Drafts', 'Approvals', ...made('to-bill', 'billed-ahead')),
       openBill: write('openBill'),

@@ -2,6 +2,7 @@ import { Router } from 'express';
 import { api } from '@obolus/contract/api';
 import { RequestError } from '../../asking/failures.ts';
 import { listCreditable } from '../../bills/creditable.ts';
+import { joinPapers } from '../../bills/takeTogether.ts';
 import { readAttached, readIncomingPaper } from '../../bills/incoming.ts';
 import { listApprovals } from '../../approvals/listApprovals.ts';
 import { askApproval } from '../../bills/askApproval.ts';
@@ -48,6 +49,10 @@ export function billRoutes(router: Router, context: Context): void {
   implement(router, context, api.incomingPaper, ({ params }) => readIncomingPaper(source.manager, params.id));
   implement(router, context, api.assignPaper, async ({ params, body }) => {
     await assignPaper(source, params.id, body.vendor, today());
+    return done;
+  });
+  implement(router, context, api.joinPapers, async ({ params, body, user }) => {
+    await joinPapers(source, user, params.id, body.of);
     return done;
   });
   implement(router, context, api.dropIncoming, async ({ params }) => {

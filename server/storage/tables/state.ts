@@ -153,10 +153,12 @@ export const state = {
       number: { ...text(60), default: '' },
       currency: { ...text(3), default: '' },
       total: maybe(figure()),
+      /** Of a paper that lies beside the one that its bill is entered from: that one. */
+      beside: maybe({ type: 'varchar', length: 36 }),
       kept_by: maybe(ref()),
       kept_at: instant(),
     },
-    { unique: { incoming_paper_once: ['checksum', 'again'] } },
+    { unique: { incoming_paper_once: ['checksum', 'again'] }, indices: { incoming_paper_beside: ['beside'] } },
   ),
   /** Mails that came, and those that were sent. */
   mail: table(

@@ -26,6 +26,7 @@ import { PaidElsewhere } from './PaidElsewhere.tsx';
 import { PaperBeside, useBeside } from './PaperBeside.tsx';
 import { PaperSays } from './PaperSays.tsx';
 import { TotalOfBill } from './TotalOfBill.tsx';
+import { Twin } from './Twin.tsx';
 import { type Shown, BillHead } from './BillHead.tsx';
 import { usePointer, lineUnder, useFirstDifference, only } from './billPointers.ts';
 import { say } from '../../locale/say.ts';
@@ -151,6 +152,7 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
               <CurrencyField name={say('word.currency')} body={body} change={change} refusals={refusals} />
               <TermsField body={body} change={change} refusals={refusals} paperDue={paper?.due ?? ''} />
             </div>
+            {paper && !readOnly && <Twin {...{ draft, vendor, paper }} />}
             {body.paper !== undefined && paper && paper.lines.length > 0 && (
               <PaperSays
                 paper={paper}
