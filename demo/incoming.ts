@@ -51,8 +51,21 @@ export async function takeIn(
     text: `Please find our ${subject.replace(/^./, (letter) => letter.toLowerCase())} attached.\n\n${from}`,
     at,
   };
-  await keepMail(source, { ...mail, attachments: [name] });
-  await takeBillIn(source, { ...given, came: 'mail', sender: mailedFrom, by: null });
+  const mailed = { ...given, came: 'mail' as const, sender: mailedFrom, by: null };
+  // Who mails an XML mails what it looks like with it.
+  const shown =
+    as === undefined
+      ? [
+          {
+            ...mailed,
+            id: randomUUID(),
+            name: name.replace('.xml', '.pdf'),
+            content: await pdfPaper(billed, from, undefined),
+          },
+        ]
+      : [];
+  await keepMail(source, { ...mail, attachments: [name, ...shown.map((one) => one.name)] });
+  await takeTogether(source, [mailed, ...shown]);
 }
 
 const BILLS = 'bills@fernhollow.example';
