@@ -293,4 +293,6 @@ export const bench: Record<keyof typeof en, string> = {
   'bench.twin_waits': '{number} dieses Lieferanten wartet schon: {name}.',
   'bench.join_papers': 'Es ist dieselbe Rechnung: dieses Dokument dazulegen',
   'bench.joined': '{name} liegt jetzt bei {number}.',
+  'bench.asks_prepayment': 'Dieses Dokument verlangt eine Vorauszahlung.',
+  'bench.as_prepayment': 'Als solche eingeben',
 };

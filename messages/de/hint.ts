@@ -84,5 +84,5 @@ export const hint: Record<keyof typeof en, string> = {
   'hint.discounts_to_goods':
     'Der Teil verkaufter Ware geht in die Umsatzkosten; sonst sind Skonti Ertrag. Eine Zahlung kann es anders sagen.',
   'hint.due_by_paper':
-    'Nennt ein Dokument einen Tag, tritt er an die Stelle der Bedingungen des Lieferanten; sonst wird er damit verglichen und gesagt, wo er ein anderer ist.',
+    'Nennt ein Dokument einen Tag, tritt er an die Stelle der Bedingungen des Lieferanten, sein Skonto auch, wo Bedingungen von uns dasselbe sagen; sonst werden beide damit verglichen und gesagt, wo sie abweichen.',
 };

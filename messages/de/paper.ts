@@ -34,7 +34,8 @@ export const paper: Record<keyof typeof en, string> = {
   'paper.not_by_itself': 'Es wurde nicht automatisch gebucht:',
   'paper.doubt_type_bill': 'Es ist keine einfache Rechnung: ihr Typ ist {type}, nicht 380 oder 381. Ansehen.',
   'paper.doubt_type_credit': 'Es ist keine einfache Gutschrift: ihr Typ ist {type}, nicht 380 oder 381. Ansehen.',
-  'paper.doubt_prepaid': 'Sie sagt, dass {amount} {currency} schon gezahlt sind: ansehen.',
+  'paper.doubt_prepaid':
+    'Sie sagt, dass {amount} {currency} schon gezahlt sind, und hier ist nichts Vorausgezahltes offen: ansehen.',
   'paper.doubt_rounding': 'Sie rundet ihre Forderung um {amount} {currency}: ansehen.',
   'paper.doubt_withheld': 'Sie behält {amount} {currency} Steuer ein: ansehen.',
   'paper.doubt_payable': 'Sie fordert {payable} von {total} {currency}: ansehen.',
@@ -114,4 +115,16 @@ export const paper: Record<keyof typeof en, string> = {
   'paper.doubt_seller': 'Es ist von {seller}, und so heißt der Lieferant hier nicht.',
   'paper.doubt_seller_unsaid': 'Es sagt nicht, von wem es ist.',
   'paper.doubt_sender': 'Es wurde von {sender} gesendet, nicht von der Adresse des Lieferanten ({mail}).',
+  'paper.doubt_discount':
+    'Es bietet {percent} % für Zahlung innerhalb von {days, plural, one {# Tag} other {# Tagen}}, was die Bedingungen des Lieferanten nicht tun.',
+  'paper.doubt_discounts':
+    'Es bietet {count, plural, one {einen Skonto} other {# Skonti}} für frühe Zahlung: Sagen Sie, welche Bedingungen gelten.',
+  'paper.doubt_prepaid_open':
+    'Sie sagt, dass {amount} {currency} schon gezahlt sind; hier sind {open} {currency} vorausgezahlt und offen ({numbers}), die ihre Zahlung verbrauchen kann.',
+  'paper.doubt_type_325': 'Es ist eine Proforma: Dafür ist nichts geschuldet. Verwerfen und auf die Rechnung warten.',
+  'paper.doubt_type_326': 'Es ist eine Teilrechnung: Ansehen, was sie auslässt.',
+  'paper.doubt_type_384': 'Es berichtigt eine frühere Rechnung: Sagen Sie erst, was aus dieser wird.',
+  'paper.doubt_type_386': 'Es verlangt eine Vorauszahlung: als solche eingeben.',
+  'paper.doubt_type_389': 'Es ist eine Gutschrift im Abrechnungsverfahren: Wir hätten sie selbst geschrieben. Ansehen.',
+  'paper.doubt_type_393': 'Die Forderung ist abgetreten: Gezahlt wird an jemand anderen. Ansehen, an wen.',
 };

@@ -289,4 +289,6 @@ export const bench = {
   'bench.twin_waits': '{number} of this vendor waits already: {name}.',
   'bench.join_papers': 'It is the same bill: put this paper with it',
   'bench.joined': '{name} is now with {number}.',
+  'bench.asks_prepayment': 'This paper asks for a prepayment.',
+  'bench.as_prepayment': 'Enter it as one',
 } as const;

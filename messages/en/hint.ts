@@ -77,5 +77,5 @@ export const hint = {
   'hint.discounts_to_goods':
     'Of sold goods their part goes to cost of goods; else discounts are income. A payment may say otherwise.',
   'hint.due_by_paper':
-    'A paper that names one day takes the place of the vendor’s terms; else its day is compared with them, and said where it is another.',
+    'A paper that names one day takes the place of the vendor’s terms, and its discount too where terms of ours say the same; else both are compared with them, and said where they differ.',
 } as const;

@@ -32,7 +32,8 @@ export const paper = {
   'paper.not_by_itself': 'It did not post automatically:',
   'paper.doubt_type_bill': 'It is no plain bill: its type is {type}, not 380 or 381. Look at it.',
   'paper.doubt_type_credit': 'It is no plain credit memo: its type is {type}, not 380 or 381. Look at it.',
-  'paper.doubt_prepaid': 'It says that {amount} {currency} is paid already: look at it.',
+  'paper.doubt_prepaid':
+    'It says that {amount} {currency} is paid already, and nothing that was prepaid is open here: look at it.',
   'paper.doubt_rounding': 'It rounds what it asks for by {amount} {currency}: look at it.',
   'paper.doubt_withheld': 'It withholds tax of {amount} {currency}: look at it.',
   'paper.doubt_payable': 'It asks for {payable} of {total} {currency}: look at it.',
@@ -107,4 +108,16 @@ export const paper = {
   'paper.doubt_seller': 'It is from {seller}, which is none of the vendor’s names or numbers.',
   'paper.doubt_seller_unsaid': 'It does not say whom it is from.',
   'paper.doubt_sender': 'It was sent from {sender}, not from the vendor’s address ({mail}).',
+  'paper.doubt_discount':
+    'It offers {percent} % for paying within {days, plural, one {# day} other {# days}}, which the vendor’s terms do not.',
+  'paper.doubt_discounts':
+    'It offers {count, plural, one {a discount} other {# discounts}} for paying early: say which terms hold.',
+  'paper.doubt_prepaid_open':
+    'It says that {amount} {currency} is paid already; {open} {currency} prepaid is open here ({numbers}), which its payment may use up.',
+  'paper.doubt_type_325': 'It is a pro forma: nothing is owed for it. Discard it, and wait for the bill.',
+  'paper.doubt_type_326': 'It is a bill for a part: look at what it leaves out.',
+  'paper.doubt_type_384': 'It corrects an earlier bill: say first what becomes of that one.',
+  'paper.doubt_type_386': 'It asks for a prepayment: enter it as one.',
+  'paper.doubt_type_389': 'It is self-billed: we would have written it ourselves. Look at it.',
+  'paper.doubt_type_393': 'It is factored: it is paid to somebody else. Look at whom.',
 } as const;

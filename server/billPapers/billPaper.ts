@@ -17,6 +17,7 @@ import { shareOut } from '@obolus/core/exact/shareOut';
 import type { BillText } from '@obolus/core/matching/billText';
 import { type Message, message } from '@obolus/messages/message';
 import { type Mismatch, mismatchesIn } from './addsUp.ts';
+import { discountIn, type PaperDiscount } from './discounts.ts';
 import { creditWhereBelowZero } from './belowZero.ts';
 import type { Besides, Stated, StatedLine } from './stated.ts';
 
@@ -30,6 +31,8 @@ export interface BillPaper {
   readonly date: string;
   /** Days on which it, or a part of it, is due; none where it does not say. */
   readonly dues: readonly string[];
+  /** What less is asked of who pays early; none where it does not say. */
+  readonly discounts: readonly PaperDiscount[];
   readonly currency: string;
   /** Of a credit memo: the bill that it is for. */
   readonly refersTo: string;
@@ -89,6 +92,7 @@ export function paperOf(stated: Stated): BillPaper {
     vendor: said.vendor,
     date,
     dues: [...new Set(said.besides.dues.map(dayIn).filter(Boolean))].sort(),
+    discounts: said.besides.discounts.flatMap((one) => discountIn(one, date, dayIn(one.until)) ?? []),
     currency: reading.currency,
     refersTo: said.refersTo,
     lines: net,

@@ -1,6 +1,7 @@
 import { amountIn, childAt, childrenOf, isYes, textAt } from '../papers/readXml.ts';
 import type { XmlNode } from '../papers/readXml.ts';
 import { unitOf } from '../papers/units.ts';
+import { daysIn, discountsWrittenIn } from './discounts.ts';
 import { CII } from './ciiVocabulary.ts';
 import { unreadIn } from './vocabulary.ts';
 import type { Stated } from './stated.ts';
@@ -109,6 +110,14 @@ export function fromCii(root: XmlNode): Stated {
       dues: childrenOf(settled, 'SpecifiedTradePaymentTerms')
         .map((terms) => textAt(terms, 'DueDateDateTime', 'DateTimeString'))
         .filter(Boolean),
+      discounts: childrenOf(settled, 'SpecifiedTradePaymentTerms').flatMap((terms) => [
+        ...childrenOf(terms, 'ApplicableTradePaymentDiscountTerms').map((discount) => ({
+          percent: textAt(discount, 'CalculationPercent'),
+          days: daysIn(childAt(discount, 'BasisPeriodMeasure')),
+          until: '',
+        })),
+        ...discountsWrittenIn([textAt(terms, 'Description')]),
+      ]),
       receipts: [
         childAt(trade, 'ApplicableHeaderTradeDelivery'),
         ...childrenOf(trade, 'IncludedSupplyChainTradeLineItem').map((line) =>

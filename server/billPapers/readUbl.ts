@@ -1,5 +1,6 @@
 import { amountIn, childAt, childrenOf, isYes, textAt, ublParty, type XmlNode } from '../papers/readXml.ts';
 import { unitOf } from '../papers/units.ts';
+import { daysIn, discountsWrittenIn } from './discounts.ts';
 import { UBL } from './ublVocabulary.ts';
 import { unreadIn } from './vocabulary.ts';
 import type { Stated } from './stated.ts';
@@ -80,6 +81,14 @@ export function fromUbl(root: XmlNode, kind: Stated['kind']): Stated {
         ...childrenOf(root, 'PaymentMeans').map((means) => textAt(means, 'PaymentDueDate')),
         ...childrenOf(root, 'PaymentTerms').map((terms) => textAt(terms, 'PaymentDueDate')),
       ].filter(Boolean),
+      discounts: childrenOf(root, 'PaymentTerms').flatMap((terms) => [
+        {
+          percent: textAt(terms, 'SettlementDiscountPercent'),
+          days: daysIn(childAt(terms, 'SettlementPeriod', 'DurationMeasure')),
+          until: textAt(terms, 'SettlementPeriod', 'EndDate'),
+        },
+        ...discountsWrittenIn(childrenOf(terms, 'Note').map((note) => textAt(note))),
+      ]),
       receipts: [
         ...childrenOf(root, 'ReceiptDocumentReference').map((named) => textAt(named, 'ID')),
         ...childrenOf(root, lineName)

@@ -1,3 +1,4 @@
+import type { StatedDiscount } from './discounts.ts';
 import type { Unread } from './vocabulary.ts';
 
 /** What every way of writing a bill says, as text. */
@@ -72,6 +73,8 @@ export interface Besides {
   readonly accounts: readonly StatedAccount[];
   /** Days on which it, or a part of it, is due, as it writes them (BT-9). */
   readonly dues: readonly string[];
+  /** Discounts for paying early. */
+  readonly discounts: readonly StatedDiscount[];
   /** Receipts of ours that it names, as a whole or line by line. */
   readonly receipts: readonly string[];
   /** What of it nobody understands, each with where it stands. */
@@ -89,6 +92,7 @@ export const PLAIN: Besides = {
   payee: [],
   accounts: [],
   dues: [],
+  discounts: [],
   receipts: [],
   unread: [],
 };

@@ -1,22 +1,25 @@
 import type { EntityManager } from 'typeorm';
 import { addDays } from '@obolus/core/exact/calendar';
-import { formatAmount } from '@obolus/core/exact/amounts';
+import { documentAmount, formatAmount } from '@obolus/core/exact/amounts';
 import { decimalsOf } from '@obolus/core/exact/currencies';
 import { parseDecimal } from '@obolus/core/exact/decimal';
 import type { SumName } from '../billPapers/addsUp.ts';
 import type { BillPaper } from '../billPapers/billPaper.ts';
 import { inWords } from '../billPapers/vocabulary.ts';
 import { unknownCode } from '../papers/units.ts';
-import { dueSaidBy } from './dueByPaper.ts';
+import { termsOfPaper } from './termsOfPaper.ts';
 import { doubtsOfReferences, doubtOfTwin } from './references.ts';
 import { paidElsewhere } from '../billPapers/paidElsewhere.ts';
 import { foldedName, isForUs } from '../papers/ours.ts';
 import { isYes } from '../papers/readXml.ts';
-import { type Row, text } from '../queries/figures.ts';
+import { big, type Row, text } from '../queries/figures.ts';
+import { isOpen } from '../queries/openOfOrder.ts';
 import { type Message, message, type MessageId, type Value } from '@obolus/messages/message';
 
 const COMMERCIAL = '380';
 const CREDIT_NOTE = '381';
+/** Types that are said by name: pro forma, partial, corrected, prepayment, self-billed, factored (UNTDID 1001). */
+const KNOWN_TYPES = ['325', '326', '384', '386', '389', '393'] as const;
 /** How long after its date a paper is still entered without a look at it. */
 const OLDEST_DAYS = 366;
 
@@ -35,6 +38,7 @@ export async function doubtsOf(
     doubtOfType(paper),
     doubtOfCopy(paper),
     doubtOfUnread(paper),
+    await doubtOfPrepaid(manager, vendor, paper),
     ...doubtsOfAmounts(paper),
     doubtOfUnits(paper),
     doubtOfSums(paper),
@@ -43,7 +47,7 @@ export async function doubtsOf(
     await doubtOfSender(manager, id),
     await doubtOfBuyer(manager, paper),
     ...(await doubtsOfPayee(manager, vendor, paper)),
-    await doubtOfDue(manager, vendor, paper),
+    ...(await termsOfPaper(manager, vendor, paper)).doubts,
     ...(await doubtsOfReferences(manager, vendor, paper)),
     await doubtOfTwin(manager, id, vendor, paper),
   ];
@@ -52,6 +56,8 @@ export async function doubtsOf(
 
 function doubtOfType({ kind, besides: { typeCode } }: BillPaper): Message | undefined {
   if (typeCode === '' || typeCode === (kind === 'bill' ? COMMERCIAL : CREDIT_NOTE)) return undefined;
+  const known = KNOWN_TYPES.find((type) => type === typeCode);
+  if (known !== undefined) return message(`paper.doubt_type_${known}`);
   return message(`paper.doubt_type_${kind}`, { type: typeCode });
 }
 
@@ -74,9 +80,29 @@ function doubtOfUnits({ lines }: BillPaper): Message | undefined {
     : message('paper.doubt_units', { count: codes.length, codes: { list: codes.slice(0, NAMED) } });
 }
 
+/** What it says that is paid already is looked for among what was prepaid and is not used up. */
+async function doubtOfPrepaid(
+  manager: EntityManager,
+  vendor: string,
+  { besides: { prepaid }, currency }: BillPaper,
+): Promise<Message | undefined> {
+  if (!isSaid(prepaid)) return undefined;
+  const open = (await manager.query(
+    `SELECT d.number, x.amount FROM open_item x JOIN document d ON d.id = x.line_document_id WHERE x.vendor_id = ? AND ${isOpen('prepaid')} AND d.currency = ? ORDER BY d.id`,
+    [vendor, currency],
+  )) as Row[];
+  const amount = figureOrText(prepaid);
+  if (open.length === 0) return message('paper.doubt_prepaid', { amount, currency });
+  return message('paper.doubt_prepaid_open', {
+    amount,
+    currency,
+    open: { figure: formatAmount(documentAmount(open.reduce((sum, row) => sum + big(row.amount), 0n)), currency) },
+    numbers: { list: open.slice(0, NAMED).map((row) => text(row.number)) },
+  });
+}
+
 function doubtsOfAmounts({ besides, currency, total }: BillPaper): Message[] {
   const named = [
-    [besides.prepaid, 'paper.doubt_prepaid'],
     [besides.rounding, 'paper.doubt_rounding'],
     [besides.withheld, 'paper.doubt_withheld'],
   ] as const;
@@ -175,15 +201,4 @@ async function doubtsOfPayee(manager: EntityManager, vendor: string, { besides }
     ...(elsewhere?.payee ? [message('paper.doubt_payee', { payee: elsewhere.payee })] : []),
     ...(elsewhere?.account ? [message('paper.doubt_account', { account: elsewhere.account })] : []),
   ];
-}
-
-/** It is due by its vendor's terms, or the company takes what papers say; and in one sum. */
-async function doubtOfDue(manager: EntityManager, vendor: string, paper: BillPaper): Promise<Message | undefined> {
-  if (paper.kind === 'credit') return undefined;
-  const { dues } = paper;
-  if (dues.length > 1) return message('paper.doubt_instalments', { days: { list: dues.map((day) => ({ day })) } });
-  const due = await dueSaidBy(manager, vendor, paper);
-  return due && !due.isTaken
-    ? message('paper.doubt_due', { paper: { day: due.paper }, terms: { day: due.terms } })
-    : undefined;
 }

@@ -51,6 +51,7 @@ function draft(
     open: lines,
     levels: new Map(Object.entries(more.levels ?? {})),
     usualExpense: more.usualExpense ?? '',
+    terms: '',
     due: '',
     onto: more.onto,
   });

@@ -49,6 +49,8 @@ interface Known {
   readonly usualExpense: string;
   /** When it is due, where the paper decides that and it is not by its terms; empty where the terms say. */
   readonly due: string;
+  /** The terms that the paper decides; empty for the vendor's own. */
+  readonly terms: string;
   /** Goods elsewhere that its charges go onto, where the paper names them. */
   readonly onto?: OntoNamed | undefined;
 }
@@ -80,6 +82,7 @@ export function draftOfBill(
     reference: paper.number.slice(0, 60),
     date: paper.date,
     currency: paper.currency,
+    ...(known.terms === '' ? {} : { terms: known.terms }),
     ...(known.due === '' ? {} : { due: known.due }),
   };
   const asked = paper.currency === '' ? '' : money(paper.total);
@@ -101,7 +104,7 @@ export function draftOfBill(
     ...header,
     asked,
     paper: id,
-    terms: '',
+    terms: known.terms,
     billed: billedOf(covered),
     covers: coversOf(proposals),
     further,

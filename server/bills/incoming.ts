@@ -7,7 +7,7 @@ import type { Proposal } from '@obolus/core/matching/propose';
 import { RequestError } from '../asking/failures.ts';
 import { text, type Row } from '../queries/figures.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
-import type { PaperLine } from '../billPapers/billPaper.ts';
+import type { BillPaper, PaperLine } from '../billPapers/billPaper.ts';
 import { billedOf, coveredBy, coversOf } from './draftOfPaper.ts';
 import { readProposals } from './proposals.ts';
 import { twinOf } from './references.ts';
@@ -19,6 +19,9 @@ import { encodingOf, isXml, xmlText } from '../papers/readXml.ts';
 import { readSays } from '../storage/said.ts';
 
 type IncomingBill = ReplyOf<typeof api.incomingBill>;
+
+/** A bill for a prepayment (UNTDID 1001). */
+const FOR_PREPAYMENT = '386';
 
 /** What a paper that was taken in says, with what is proposed for it now. */
 export async function readIncomingBill(manager: EntityManager, id: string): Promise<IncomingBill> {
@@ -34,6 +37,7 @@ export async function readIncomingBill(manager: EntityManager, id: string): Prom
     sender: text(row.sender),
     says: readSays(row.says),
     twin: null,
+    prepays: null,
   };
   const nothing = {
     number: text(row.number),
@@ -55,6 +59,10 @@ export async function readIncomingBill(manager: EntityManager, id: string): Prom
   return {
     ...about,
     twin: twin?.isPaper ? { id: twin.id, number: twin.number.slice(0, 60), name: twin.name.slice(0, 200) } : null,
+    prepays:
+      paper.besides.typeCode === FOR_PREPAYMENT
+        ? { order: await orderOf(manager, text(row.vendor_id), paper), amount: money(paper.total) }
+        : null,
     number: paper.number.slice(0, 60),
     due: paper.dues.length === 1 ? (paper.dues[0] ?? '') : '',
     currency: paper.currency,
@@ -84,6 +92,17 @@ function viewOf(
     why: [...why],
     charge: (charge ?? '') as IncomingBill['lines'][number]['charge'],
   };
+}
+
+/** The one order of the vendor that a paper names; empty where it names none, or several. */
+async function orderOf(manager: EntityManager, vendor: string, { lines }: BillPaper): Promise<string> {
+  const named = [...new Set(lines.map(({ order }) => order.trim()).filter(Boolean))];
+  if (named.length !== 1) return '';
+  const [row] = (await manager.query("SELECT id FROM document WHERE kind = 'order' AND vendor_id = ? AND number = ?", [
+    vendor,
+    named[0],
+  ])) as Row[];
+  return text(row?.id);
 }
 
 /** The paper of a bill as people read it. */

@@ -5,7 +5,7 @@ import type { BillText } from '@obolus/core/matching/billText';
 import { type Row, text } from '../queries/figures.ts';
 import { readTaxLevels } from '../storage/load/taxCodes.ts';
 import type { BillPaper } from '../billPapers/billPaper.ts';
-import { dueSaidBy } from './dueByPaper.ts';
+import { termsOfPaper } from './termsOfPaper.ts';
 import { goodsNamedBy } from './namedShipments.ts';
 import { type BillDraft, draftOfBill } from './draftOfPaper.ts';
 import { type BillableLine, readBillable } from './openLines.ts';
@@ -52,13 +52,14 @@ export async function draftOfPaper(
   paper: BillPaper,
 ): Promise<BillDraft> {
   const { proposals, open } = await readProposals(manager, vendor, paper);
-  const due = await dueSaidBy(manager, vendor, paper);
+  const { due, terms } = await termsOfPaper(manager, vendor, paper);
   const [row] = (await manager.query('SELECT usual_expense FROM vendor WHERE id = ?', [vendor])) as Row[];
   return draftOfBill(id, vendor, paper, proposals, {
     open,
     levels: await readTaxLevels(manager),
     usualExpense: text(row?.usual_expense),
-    due: due?.isTaken ? due.paper : '',
+    due,
+    terms,
     // A bill of goods has its charges' goods on it.
     onto: proposals.some(({ covers }) => covers.length > 0) ? undefined : await goodsNamedBy(manager, paper),
   });

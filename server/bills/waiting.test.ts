@@ -99,7 +99,7 @@ describe('what is no plain bill', () => {
       return says;
     };
     const withheld = '<WithholdingTaxTotal><TaxAmount>10</TaxAmount></WithholdingTaxTotal>';
-    expect(await looked(ubl('D-1', number, { type: '325' }))).toContain('its type is 325');
+    expect(await looked(ubl('D-1', number, { type: '325' }))).toContain('It is a pro forma');
     expect(await looked(ubl('D-2', number, { type: '' }))).toContain('its type is none');
     expect(await looked(ubl('D-3', 'PO-999999'))).toContain('order PO-999999, which is not known here');
     expect(await looked(ubl('D-4', other))).toContain(`order ${other}, which is another vendor’s`);
@@ -163,7 +163,7 @@ describe('what is no plain bill', () => {
     expect(await saying(earlier('b 405'))).toContain('refers to bill b 405, which is entered already');
     // All of it is said, not the first alone.
     expect(await looked(ubl('D-19', number, { type: '325', date: '2027-01-05', more: withheld }))).toMatch(
-      /its type is 325.*withholds tax of 10.*still to come/,
+      /It is a pro forma.*withholds tax of 10.*still to come/,
     );
     await onFile(vendor?.own ?? '');
     expect(await saying('<PrepaidPayment><PaidAmount>40</PaidAmount></PrepaidPayment>')).toContain(
@@ -362,6 +362,38 @@ describe('when a bill is due', () => {
     await server.source.query('UPDATE company SET due_by_paper = 0');
   });
 
+  it('may offer a discount: as the terms have it, another that is looked at, or one that terms of ours take', async () => {
+    const goods = await received('1', '31', '10');
+    const offering = async (number: string, terms: string) => {
+      const xml = quantity(ubl(number, goods.number, { more: `<PaymentTerms>${terms}</PaymentTerms>` }), '31');
+      const id = (await take(xml, { name: `${number}.xml` })).taken[0]?.id ?? '';
+      const [draft] = (await server.source.query(
+        "SELECT JSON_VALUE(command, '$.terms') AS terms FROM draft WHERE id = ?",
+        [id],
+      )) as { terms: string | null }[];
+      const says = (await assessed(id))?.says;
+      await ines.call('DELETE', `/api/drafts/${id}`);
+      return [says, draft?.terms ?? null];
+    };
+    const two = (days: string, unit = 'DAY') =>
+      `<SettlementDiscountPercent>2.00</SettlementDiscountPercent><SettlementPeriod><DurationMeasure unitCode="${unit}">${days}</DurationMeasure></SettlementPeriod>`;
+    const other = 'It offers 2 % for paying within 10 days, which the vendor’s terms do not.';
+    expect(await offering('SK-1', two('10'))).toEqual([other, null]);
+    expect(await offering('SK-2', '<Note>Thank you. #SKONTO#TAGE=10#PROZENT=2.00#</Note>')).toEqual([other, null]);
+    expect(await offering('SK-3', two('2', 'WEE'))).toEqual([expect.stringContaining('say which terms hold'), null]);
+    expect(await offering('SK-4', '<Note>#SKONTO#TAGE=7#PROZENT=3#\n#SKONTO#TAGE=14#PROZENT=2#</Note>')).toEqual([
+      expect.stringContaining('2 discounts'),
+      null,
+    ]);
+    const { insertId } = (await server.source.query(
+      "INSERT INTO terms (code, name, days, discount, discount_days) VALUES ('2/10', '2 % in 10 days', 30, 20000, 10)",
+    )) as { insertId: number };
+    await server.source.query('UPDATE company SET due_by_paper = 1');
+    expect(await offering('SK-5', two('10'))).toEqual(['', String(insertId)]);
+    expect(await offering('SK-6', two('11'))).toEqual([expect.stringContaining('within 11 days'), null]);
+    await server.source.query('UPDATE company SET due_by_paper = 0');
+  });
+
   it('is not before it was billed; in parts it is looked at', async () => {
     const early = make.charge('DU-2', '10', { due: '2026-02-01' });
     expect((await ines.post('bill', early)).body.errors).toMatchObject([{ reason: 'due_before_billed', at: '/due' }]);
@@ -372,6 +404,42 @@ describe('when a bill is due', () => {
     const id = (await take(parts, { name: 'parts.xml' })).taken[0]?.id ?? '';
     expect((await assessed(id))?.says).toContain('paid in parts, on Apr 1, 2026 and May 1, 2026');
     await ines.call('DELETE', `/api/drafts/${id}`);
+  });
+});
+
+describe('a bill for what was not delivered yet', () => {
+  it('that asks for a prepayment is offered as one, for its order', async () => {
+    const goods = await received('1', '71', '10');
+    const { taken } = await take(quantity(ubl('VO-1', goods.number, { type: '386' }), '71'), { name: 'vo.xml' });
+    const id = taken[0]?.id ?? '';
+    expect((await assessed(id))?.says).toBe('It asks for a prepayment: enter it as one.');
+    expect((await ines.call('GET', `/api/incoming-bills/${id}`)).body.prepays).toEqual({
+      order: goods.order,
+      amount: '710.00',
+    });
+    await ines.call('DELETE', `/api/drafts/${id}`);
+  });
+
+  it('that is prepaid says what was prepaid here and is open', async () => {
+    const goods = await received('1', '73', '10');
+    const sums = '<PrepaidAmount>30.00</PrepaidAmount>';
+    const said = async (number: string) => {
+      const xml = quantity(ubl(number, goods.number, { sums }), '73');
+      const id = (await take(xml, { name: `${number}.xml` })).taken[0]?.id ?? '';
+      const says = (await assessed(id))?.says;
+      await ines.call('DELETE', `/api/drafts/${id}`);
+      return says;
+    };
+    expect(await said('PR-1')).toContain('nothing that was prepaid is open here');
+    const prepayment = await ines.posted('prepayment', {
+      vendor: '1',
+      date: '2026-03-20',
+      amount: '50',
+      currency: 'USD',
+      order: '',
+    });
+    const { number } = (await ines.call('GET', `/api/documents/${prepayment}`)).body as { number: string };
+    expect(await said('PR-2')).toContain(`50.00 USD prepaid is open here (${number})`);
   });
 });
 

@@ -20,6 +20,7 @@ import { asReceived, type BillBody, lineTotal, moveTo, toCommand } from './billB
 import { BillGrid } from './BillGrid.tsx';
 import { DisputedLines } from './DisputedLines.tsx';
 import { type FurtherLine, isTax } from './further.ts';
+import { ForPrepayment } from './ForPrepayment.tsx';
 import { FurtherLines } from './FurtherLines.tsx';
 import { OntoGoods } from './OntoGoods.tsx';
 import { PaidElsewhere } from './PaidElsewhere.tsx';
@@ -153,6 +154,7 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
               <TermsField body={body} change={change} refusals={refusals} paperDue={paper?.due ?? ''} />
             </div>
             {paper && !readOnly && <Twin {...{ draft, vendor, paper }} />}
+            {paper?.prepays && <ForPrepayment vendor={vendor} currency={paper.currency} prepays={paper.prepays} />}
             {body.paper !== undefined && paper && paper.lines.length > 0 && (
               <PaperSays
                 paper={paper}

@@ -30,7 +30,7 @@ export function Prepay() {
       order: asked.get('order') ?? '',
       date: company.today,
       currency: asked.get('currency') ?? '',
-      amount: '',
+      amount: asked.get('amount') ?? '',
     }),
     toCommand: (body) =>
       body.vendor === '' || body.amount === '' ? undefined : { ...body, currency: currencyOf(body) },
