@@ -39,7 +39,7 @@ export function discountIn(
 ): PaperDiscount | undefined {
   const part = parseDecimal(percent, QUANTITY_PLACES);
   if (!part.ok || part.scaled <= 0n) return undefined;
-  const within = parseDecimal(days, 0);
-  if (until === '') return { percent: part.scaled, days: within.ok ? Number(within.scaled) : undefined };
+  if (until === '')
+    return { percent: part.scaled, days: /^\d{1,4}$/.test(days) ? Number.parseInt(days, 10) : undefined };
   return { percent: part.scaled, days: date === '' || untilDay === '' ? undefined : daysBetween(date, untilDay) };
 }

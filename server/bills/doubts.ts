@@ -91,11 +91,10 @@ async function doubtOfPrepaid(
     `SELECT d.number, x.amount FROM open_item x JOIN document d ON d.id = x.line_document_id WHERE x.vendor_id = ? AND ${isOpen('prepaid')} AND d.currency = ? ORDER BY d.id`,
     [vendor, currency],
   )) as Row[];
-  const amount = figureOrText(prepaid);
-  if (open.length === 0) return message('paper.doubt_prepaid', { amount, currency });
+  const said = { amount: figureOrText(prepaid), currency };
+  if (open.length === 0) return message('paper.doubt_prepaid', said);
   return message('paper.doubt_prepaid_open', {
-    amount,
-    currency,
+    ...said,
     open: { figure: formatAmount(documentAmount(open.reduce((sum, row) => sum + big(row.amount), 0n)), currency) },
     numbers: { list: open.slice(0, NAMED).map((row) => text(row.number)) },
   });
